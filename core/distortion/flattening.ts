@@ -1,0 +1,127 @@
+import { fitHarmonics } from "../fit";
+import { peakBetweenSamples } from "./peakBetweenSamples";
+import type { Flattening, Half, HalfWave } from "./types";
+
+/** A tip counts as flattened when it stays this far short of where the flanks point. Common practice: what a careful eye sees on a scope. */
+export const FLATTENING_CRITERION_RATIO = 0.003;
+
+/** Share of all cycles that must be flattened; supply ripple may flatten only every tenth. */
+const LEAST_SHARE = 0.02;
+/** The flanks: samples below this share of the lower tip. */
+const FLANK_SHARE = 0.75;
+const CYCLES_A_BLOCK = 32;
+const MOST_BLOCKS = 16;
+/** Halves whose tips are this close (over their mean) clip together. */
+const SAME_VOLTS_RATIO = 0.001;
+
+/**
+ * Do the tops flatten, which half first, and by how much? Sines are fitted to the flanks only and continued to the
+ * tips. Two models, one without and one with a second and third harmonic: smooth compression bends the first and
+ * follows the second, so a half counts as flattened only where the tip stays short of both. Three standard
+ * deviations of the flanks' own noise are allowed on top of the criterion.
+ * Long captures are sampled in blocks, so that drift and supply ripple are followed.
+ * @param volts at least one cycle of a steady tone
+ */
+export const readFlattening = (volts: Float64Array, sampleRateHz: number, fundamentalHz: number): Flattening => {
+  const halves = { positive: emptyTally(), negative: emptyTally() };
+  for (const block of blocksOf(volts, sampleRateHz / fundamentalHz)) tallyBlock(block, sampleRateHz, fundamentalHz, halves);
+  const positive = halfWave(halves.positive);
+  const negative = halfWave(halves.negative);
+  const isFlat = (half: HalfWave, tally: Tally) => half.flattenedCycleCount > Math.max(0, LEAST_SHARE * tally.tips.length - 1e-9);
+  const flat = { positive: isFlat(positive, halves.positive), negative: isFlat(negative, halves.negative) };
+  return {
+    present: flat.positive || flat.negative,
+    firstHalf: firstHalf(flat, positive.tipVolts, negative.tipVolts),
+    cycleCount: Math.max(halves.positive.tips.length, halves.negative.tips.length),
+    positive,
+    negative,
+  };
+};
+
+/** One entry a cycle: how far short the tip is, and how high. */
+type Tally = { shortfalls: number[]; tips: number[]; flattened: number };
+const emptyTally = (): Tally => ({ shortfalls: [], tips: [], flattened: 0 });
+
+const blocksOf = (volts: Float64Array, samplesACycle: number): Float64Array[] => {
+  const blockSamples = Math.round(CYCLES_A_BLOCK * samplesACycle);
+  const fitting = Math.floor(volts.length / blockSamples);
+  if (fitting <= 1) return [volts];
+  const count = Math.min(fitting, MOST_BLOCKS);
+  const step = (volts.length - blockSamples) / (count - 1);
+  return Array.from({ length: count }, (_, k) => volts.subarray(Math.floor(k * step), Math.floor(k * step) + blockSamples));
+};
+
+const tallyBlock = (block: Float64Array, sampleRateHz: number, fundamentalHz: number, halves: Record<Half, Tally>): void => {
+  let highest = -Infinity, lowest = Infinity, sum = 0;
+  for (const value of block) {
+    if (value > highest) highest = value;
+    if (value < lowest) lowest = value;
+    sum += value;
+  }
+  const middle = sum / block.length;
+  const limit = FLANK_SHARE * Math.min(highest - middle, middle - lowest);
+  if (!(limit > 0)) return;
+  const isFlank = (value: number) => Math.abs(value - middle) < limit;
+  const plain = fitHarmonics(block, sampleRateHz, fundamentalHz, { orderCount: 1, driftDegree: 1, isUsed: isFlank });
+  if (!plain) return;
+  const bent = fitHarmonics(block, sampleRateHz, fundamentalHz, { orderCount: 3, driftDegree: 1, isUsed: isFlank }) ?? plain;
+  const amplitude = plain.voltsPeak[0];
+  const threshold = FLATTENING_CRITERION_RATIO + (3 * flankNoise(block, bent.residualVolts, isFlank)) / amplitude;
+
+  const samplesACycle = sampleRateHz / fundamentalHz;
+  const centre = (block.length - 1) / 2;
+  for (const half of ["positive", "negative"] as const) {
+    const sign = half === "positive" ? 1 : -1;
+    const tally = halves[half];
+    // The tips of cos(2 pi f t + phase) lie at phase multiples of a cycle; the negative ones half a cycle later.
+    const shift = -plain.phaseRadians[0] / (2 * Math.PI) + (sign < 0 ? 0.5 : 0);
+    for (let cycle = Math.ceil(-centre / samplesACycle - shift); ; cycle++) {
+      const at = Math.round(centre + (cycle + shift) * samplesACycle);
+      if (at >= block.length) break;
+      if (at < 0) continue;
+      // Residuals are actual less model, so a tip that stays short has one of the opposite sign.
+      const shortfall = Math.min(-sign * plain.residualVolts[at], -sign * bent.residualVolts[at]) / amplitude;
+      tally.shortfalls.push(shortfall);
+      tally.tips.push(tipVolts(block, sign, at, samplesACycle / 4));
+      if (shortfall > threshold) tally.flattened++;
+    }
+  }
+};
+
+/**
+ * The tip is where the half wave is highest, between samples too: an amplifier that sticks to its rail has a narrow
+ * horn there which seldom falls on a sample.
+ */
+const tipVolts = (block: Float64Array, sign: 1 | -1, at: number, reach: number): number => {
+  const last = Math.min(block.length - 1, Math.floor(at + reach));
+  let top = Math.max(0, Math.ceil(at - reach));
+  for (let n = top; n <= last; n++) if (sign * block[n] > sign * block[top]) top = n;
+  return Math.max(sign * block[top], sign * peakBetweenSamples(block, sign, top));
+};
+
+const flankNoise = (block: Float64Array, residual: Float64Array, isFlank: (value: number) => boolean): number => {
+  let squares = 0, count = 0;
+  for (let n = 0; n < block.length; n++)
+    if (isFlank(block[n])) {
+      squares += residual[n] ** 2;
+      count++;
+    }
+  return count === 0 ? 0 : Math.sqrt(squares / count);
+};
+
+const mean = (values: readonly number[]): number => (values.length === 0 ? 0 : values.reduce((sum, value) => sum + value, 0) / values.length);
+
+const halfWave = ({ shortfalls, tips, flattened }: Tally): HalfWave => ({
+  shortfallRatio: mean(shortfalls),
+  tipVolts: mean(tips),
+  tipSpreadVolts: tips.length === 0 ? 0 : Math.max(...tips) - Math.min(...tips),
+  flattenedCycleCount: flattened,
+});
+
+/** The half held at the lower voltage clips first; hardly any difference means both. */
+const firstHalf = (flat: Record<Half, boolean>, positiveVolts: number, negativeVolts: number): Flattening["firstHalf"] => {
+  if (!flat.positive && !flat.negative) return null;
+  if (flat.positive !== flat.negative) return flat.positive ? "positive" : "negative";
+  if (Math.abs(positiveVolts - negativeVolts) < (SAME_VOLTS_RATIO * (positiveVolts + negativeVolts)) / 2) return "both";
+  return positiveVolts < negativeVolts ? "positive" : "negative";
+};

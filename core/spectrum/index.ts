@@ -1,0 +1,8 @@
+// core/spectrum: from a calibrated capture in volts to a spectrum, its tones and its bands.
+export { bandMeanSquare } from "./bandMeanSquare";
+export { findTone } from "./findTone";
+export { lineAmplitude } from "./lineAmplitude";
+export { powerSpectrum } from "./powerSpectrum";
+export { coherentGain, mainLobeHalfWidthBins, noiseBandwidthBins, windowSamples } from "./window";
+export type { Spectrum } from "./types";
+export type { WindowName } from "./window";

@@ -1,0 +1,46 @@
+import { requirePositive } from "../units";
+import { fastLength } from "./fft/fastLength";
+import { realTransform } from "./fft/realTransform";
+import type { Spectrum } from "./types";
+import { meanSquareOfWindow, windowSamples, type WindowName } from "./window";
+
+/**
+ * The spectrum of a capture, straight line removed, windowed. Uses the longest quick length that fits, taken from
+ * the middle of the samples.
+ * @param volts at least 16 samples
+ * @param sampleRateHz above zero
+ * @throws {RangeError} on fewer samples or a rate that is not above zero
+ * @see A. V. Oppenheim, R. W. Schafer, Discrete-Time Signal Processing, 3rd ed., section 10.5 (periodogram)
+ */
+export const powerSpectrum = (volts: Float64Array, sampleRateHz: number, window: WindowName): Spectrum => {
+  requirePositive("sampleRateHz", sampleRateHz);
+  if (volts.length < 16) throw new RangeError(`volts has ${volts.length} samples; a spectrum takes at least 16`);
+  const length = fastLength(volts.length);
+  const first = Math.floor((volts.length - length) / 2);
+  const transform = realTransform(length);
+  const shape = windowSamples(window, length);
+  const { offset, slope } = straightLine(volts, first, length);
+  for (let n = 0; n < length; n++) transform.input[n] = (volts[first + n] - offset - slope * n) * shape[n];
+  transform.run();
+  const bins = length / 2 + 1;
+  const re = transform.re.slice(0, bins);
+  const im = transform.im.slice(0, bins);
+  const meanSquare = new Float64Array(bins);
+  const scale = 2 / (length * length * meanSquareOfWindow(window));
+  for (let k = 0; k < bins; k++) meanSquare[k] = (re[k] * re[k] + im[k] * im[k]) * scale;
+  meanSquare[0] /= 2;
+  meanSquare[bins - 1] /= 2;
+  return { window, length, sampleRateHz, binHz: sampleRateHz / length, meanSquare, re, im };
+};
+
+/** Least-squares line through the samples: offset at the first of them, slope a sample. */
+const straightLine = (volts: Float64Array, first: number, length: number): { offset: number; slope: number } => {
+  const centre = (length - 1) / 2;
+  let sum = 0, moment = 0;
+  for (let n = 0; n < length; n++) {
+    sum += volts[first + n];
+    moment += volts[first + n] * (n - centre);
+  }
+  const slope = moment / ((length * (length * length - 1)) / 12);
+  return { offset: sum / length - slope * centre, slope };
+};

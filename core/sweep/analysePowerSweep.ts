@@ -1,0 +1,103 @@
+import { analyseTone } from "../distortion";
+import { failure, success, type Outcome } from "../outcome";
+import { powerStdUncertaintyRatio, powerWatts } from "../power";
+import { requirePositive, requireRange } from "../units";
+import { findSteps, type SweepStep } from "./findSteps";
+import { whyItStopped } from "./whyItStopped";
+import type { ChannelConditions, ChannelSweep, PowerSweepResult, StepReading, SweepConditions } from "./types";
+
+/** Share of a step, from its end, that may be read; what comes before belongs to settling. */
+const READ_SHARE = 0.7;
+const ORDERS_KEPT = 10;
+
+/** Called with the share that is done, 0 to 1. */
+export type Progress = (doneRatio: number) => void;
+
+/**
+ * Power against distortion from a stepped level sweep: finds the steps in the recording, reads each, and says why the
+ * output stopped rising. One array of volts a channel; the loudest channel tells where the steps are.
+ * @returns the result, or a finding when there is no tone, there are no steps, or channels and loads do not match
+ * @throws {RangeError} on conditions out of range
+ * @see IEC 60268-3:2018 (distortion-limited output power); AES17-2020 (THD+N)
+ */
+export const analysePowerSweep = (channels: readonly Float64Array[], sampleRateHz: number, conditions: SweepConditions, onProgress: Progress = () => {}): Outcome<PowerSweepResult> => {
+  requirePositive("sampleRateHz", sampleRateHz);
+  requireRange("mainsHz", conditions.mainsHz, 16, 400);
+  if (channels.length !== conditions.channels.length)
+    return failure("channel-mismatch", "Loads", `the recording has ${countOf(channels.length, "channel")} but ${countOf(conditions.channels.length, "load")} ${conditions.channels.length === 1 ? "is" : "are"} given. Give one load for each channel, in the order of the recording.`);
+  const found = findSteps(loudest(channels), sampleRateHz);
+  if (!found.ok) return found;
+  const { frequencyHz, steps } = found.value;
+
+  const sweeps: ChannelSweep[] = [];
+  for (const [channelIndex, volts] of channels.entries()) {
+    const readings: StepReading[] = [];
+    for (const [stepIndex, step] of steps.entries()) {
+      const reading = readStep(volts, sampleRateHz, step, frequencyHz, conditions, conditions.channels[channelIndex]);
+      // A channel that gives nothing at a step (switched off by its protection) has no reading there.
+      if (reading) readings.push(reading);
+      onProgress((channelIndex + (stepIndex + 1) / steps.length) / channels.length);
+    }
+    if (readings.length < 2) return failure("no-signal", `Channel ${channelIndex + 1}`, "no tone was found in this channel. Check that it is driven and that its probe is connected.");
+    sweeps.push({ steps: readings, stop: whyItStopped(readings, steps.length) });
+  }
+  return success({ kind: "power-sweep", frequencyHz, channels: sweeps });
+};
+
+const countOf = (count: number, noun: string): string => `${count} ${noun}${count === 1 ? "" : "s"}`;
+
+const loudest = (channels: readonly Float64Array[]): Float64Array => {
+  let best = channels[0], bestSquares = -1;
+  for (const volts of channels) {
+    let squares = 0;
+    for (let n = 0; n < volts.length; n += 5) squares += volts[n] ** 2;
+    if (squares > bestSquares) [best, bestSquares] = [volts, squares];
+  }
+  return best;
+};
+
+/** The longest whole number of mains periods in the readable part, ending a cycle of the tone before the step does. */
+const readableWindow = (step: SweepStep, sampleRateHz: number, frequencyHz: number, mainsHz: number): SweepStep => {
+  const samplesACycle = sampleRateHz / frequencyHz;
+  const end = step.firstSample + step.sampleCount - Math.ceil(samplesACycle);
+  const readable = READ_SHARE * step.sampleCount;
+  const mainsSamples = sampleRateHz / mainsHz;
+  const wanted = readable >= mainsSamples ? Math.floor(readable / mainsSamples) * mainsSamples : Math.floor(readable / samplesACycle) * samplesACycle;
+  const sampleCount = Math.round(wanted);
+  return { firstSample: end - sampleCount, sampleCount };
+};
+
+const readStep = (volts: Float64Array, sampleRateHz: number, step: SweepStep, frequencyHz: number, conditions: SweepConditions, channel: ChannelConditions): StepReading | null => {
+  const window = readableWindow(step, sampleRateHz, frequencyHz, conditions.mainsHz);
+  const part = volts.subarray(window.firstSample, window.firstSample + window.sampleCount);
+  // The tone's frequency is known: anything else, such as hum on a dead channel, is not this channel's reading.
+  const search = { lowHz: 0.9 * frequencyHz, highHz: 1.1 * frequencyHz };
+  const outcome = analyseTone(part, sampleRateHz, { band: conditions.band, search });
+  if (!outcome.ok) return null;
+  const { fundamentalHz, voltsRms, thdRatio, thdPlusNoiseRatio, harmonics, flattening } = outcome.value;
+  const watts = powerWatts(voltsRms, channel.loadOhms);
+  return {
+    startSeconds: step.firstSample / sampleRateHz,
+    windowStartSeconds: window.firstSample / sampleRateHz,
+    windowSeconds: window.sampleCount / sampleRateHz,
+    fundamentalHz,
+    voltsRms,
+    powerWatts: watts,
+    powerWattsStdUncertainty: watts * powerStdUncertaintyRatio(channel),
+    thdRatio,
+    thdPlusNoiseRatio,
+    harmonics: harmonics.filter(({ order }) => order <= ORDERS_KEPT),
+    flattening,
+    heldRatio: heldRatio(part),
+  };
+};
+
+const heldRatio = (part: Float64Array): number => {
+  const half = Math.floor(part.length / 2);
+  let before = 0, after = 0;
+  for (let n = 0; n < half; n++) {
+    before += part[n] ** 2;
+    after += part[n + half] ** 2;
+  }
+  return before > 0 ? after / before : 1;
+};

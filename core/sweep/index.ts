@@ -1,0 +1,5 @@
+// core/sweep: power against distortion, from a stepped level sweep.
+export { analysePowerSweep, type Progress } from "./analysePowerSweep";
+export { findSteps, type FoundSteps, type SweepStep } from "./findSteps";
+export { distortionRatio, powerAtClipOnset, powerAtDistortion, type DistortionMeasure } from "./powerAtLimit";
+export type { ChannelConditions, ChannelSweep, PowerAtLimit, PowerSweepResult, StepReading, StopReason, SweepConditions, SweepStop } from "./types";

@@ -1,0 +1,25 @@
+import { formatFixed, formatHertz, formatPercent, formatSignificant, formatWithUncertainty } from "./formatNumber";
+
+test("formatWithUncertainty, JCGM 100 7.2.6: value rounded to its uncertainty", () => {
+  expect(formatWithUncertainty(57.314, 0.618)).toEqual({ value: "57.3", uncertainty: "0.6" });
+  expect(formatWithUncertainty(10.057_62, 0.027)).toEqual({ value: "10.058", uncertainty: "0.027" });
+  expect(formatWithUncertainty(1631, 28)).toEqual({ value: "1631", uncertainty: "28" });
+});
+
+test("formatSignificant keeps trailing zeros and never an exponent", () => {
+  expect(formatSignificant(0.000_500_04, 3)).toBe("0.000500");
+  expect(formatSignificant(123_456, 3)).toBe("123000");
+  expect(formatSignificant(0, 3)).toBe("0");
+  expect(formatSignificant(Number.NaN, 3)).toBe("–");
+});
+
+test("formatFixed shows a minus sign, and none before zero", () => {
+  expect(formatFixed(-1.25, 2)).toBe("−1.25");
+  expect(formatFixed(-0.001, 2)).toBe("0.00");
+});
+
+test("formatPercent and formatHertz write the unit", () => {
+  expect(formatPercent(0.0005)).toBe("0.0500 %");
+  expect(formatHertz(20_000)).toBe("20 kHz");
+  expect(formatHertz(62.5)).toBe("62.5 Hz");
+});

@@ -1,0 +1,39 @@
+/** A finite number with that many significant digits, without an exponent: (0.012345, 2) is "0.012". */
+export const formatSignificant = (value: number, digits: number): string => {
+  if (!Number.isFinite(value)) return "–";
+  if (value === 0) return "0";
+  const decimals = Math.max(0, digits - 1 - Math.floor(Math.log10(Math.abs(value))));
+  const rounded = Number(value.toPrecision(digits));
+  return withMinusSign(rounded.toFixed(Math.min(decimals, 12)));
+};
+
+/** A finite number with that many decimals and a true minus sign. */
+export const formatFixed = (value: number, decimals: number): string =>
+  Number.isFinite(value) ? withMinusSign(value.toFixed(decimals)) : "–";
+
+/** How far a number may be shown: decimals that keep two significant digits of the uncertainty. */
+export const decimalsForUncertainty = (uncertainty: number): number => {
+  if (!(uncertainty > 0) || !Number.isFinite(uncertainty)) return 3;
+  const exponent = Math.floor(Math.log10(uncertainty));
+  const leading = uncertainty / 10 ** exponent;
+  // One digit is enough from 3.5 upwards (rounding then changes the uncertainty by less than 15 %).
+  return Math.min(9, Math.max(0, (leading < 3.5 ? 1 : 0) - exponent));
+};
+
+/**
+ * Value and uncertainty rounded alike: (57.314, 0.618) is { value: "57.3", uncertainty: "0.6" }.
+ * Both in the same unit. @see JCGM 100:2008, 7.2.6
+ */
+export const formatWithUncertainty = (value: number, uncertainty: number): { value: string; uncertainty: string } => {
+  const decimals = decimalsForUncertainty(uncertainty);
+  return { value: formatFixed(value, decimals), uncertainty: formatFixed(uncertainty, decimals) };
+};
+
+/** A ratio as percent with three significant digits: 0.0005 is "0.0500 %". */
+export const formatPercent = (ratio: number, digits = 3): string => `${formatSignificant(ratio * 100, digits)} %`;
+
+/** A frequency in engineering style: 1000 is "1 kHz", 62.5 is "62.5 Hz". */
+export const formatHertz = (hertz: number): string =>
+  hertz >= 1000 ? `${Number((hertz / 1000).toPrecision(5))} kHz` : `${Number(hertz.toPrecision(5))} Hz`;
+
+const withMinusSign = (text: string): string => (/^-[0.]*$/.test(text) ? text.slice(1) : text.replace("-", "−"));

@@ -1,0 +1,5 @@
+// core/wav: WAV files to volts and back.
+export { decodeChannel } from "./decodeChannel";
+export { encodeWav } from "./encodeWav";
+export { readWavLayout } from "./readWavLayout";
+export type { SampleEncoding, WavLayout } from "./types";
