@@ -2,7 +2,7 @@
 module.exports = {
   testEnvironment: "node",
   roots: ["<rootDir>/core", "<rootDir>/bench", "<rootDir>/store", "<rootDir>/cli", "<rootDir>/ui", "<rootDir>/workers", "<rootDir>/records", "<rootDir>/demo"],
-  transform: { "^.+\\.tsx?$": ["@swc/jest", { jsc: { target: "es2022", parser: { syntax: "typescript", tsx: true }, transform: { react: { runtime: "automatic" } } } }] },
+  transform: { "^.+\\.tsx?$": "<rootDir>/scripts/jestTransform.cjs" },
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/$1" },
   maxWorkers: 2,
 };
