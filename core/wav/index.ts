@@ -2,4 +2,5 @@
 export { decodeChannel } from "./decodeChannel";
 export { encodeWav } from "./encodeWav";
 export { readWavLayout } from "./readWavLayout";
+export { overloadedSampleCount } from "./overload";
 export type { SampleEncoding, WavLayout } from "./types";
