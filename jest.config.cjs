@@ -3,6 +3,7 @@ module.exports = {
   testEnvironment: "node",
   roots: ["<rootDir>/core", "<rootDir>/bench", "<rootDir>/store", "<rootDir>/cli", "<rootDir>/ui", "<rootDir>/workers", "<rootDir>/records", "<rootDir>/demo"],
   transform: { "^.+\\.tsx?$": "<rootDir>/scripts/jestTransform.cjs" },
-  moduleNameMapper: { "^@/(.*)$": "<rootDir>/$1" },
+  // D3 as one ready-made file: its modules are in a format that Jest does not run.
+  moduleNameMapper: { "^@/(.*)$": "<rootDir>/$1", "^d3$": "<rootDir>/node_modules/d3/dist/d3.js" },
   maxWorkers: 2,
 };

@@ -6,6 +6,11 @@ test("a sensible claim passes, and unknown fields are left out", async () => {
   expect(await validated(claimSchema, { ...claim, id: "x", admin: true })).toEqual({ ok: true, value: claim });
 });
 
+test("text from a form is read as at the bench", async () => {
+  const outcome = await validated(claimSchema, { ...claim, powerWatts: "50 W", loadOhms: "8R2", distortionLimitRatio: "0,5 %" });
+  expect(outcome).toEqual({ ok: true, value: { ...claim, loadOhms: 8.2 } });
+});
+
 test.each([
   ["powerWatts", { powerWatts: -50 }], ["powerWatts", { powerWatts: "loud" }], ["loadOhms", { loadOhms: 0 }], ["channelsDriven", { channelsDriven: 1.5 }],
   ["distortionLimitRatio", { distortionLimitRatio: 0 }], ["distortionLimitRatio", { distortionLimitRatio: 3 }], ["distortionMeasure", { distortionMeasure: "sinad" }],
@@ -15,10 +20,10 @@ test.each([
 });
 
 test("every bad field gets its own message", async () => {
-  const outcome = await validated(loadSchema, { nominalOhms: 8, channels: [{ ohms: 0, ohmsStdUncertainty: 0 }, { ohms: 8, ohmsStdUncertainty: 9 }] });
+  const outcome = await validated(loadSchema, { nominalOhms: 8, channels: [{ ohms: 0, ohmsExpandedUncertainty: 0 }, { ohms: 8, ohmsExpandedUncertainty: 9 }] });
   expect(outcome.ok ? {} : outcome.errors).toEqual({
     "channels[0].ohms": "The load must be above zero ohms.",
-    "channels[1].ohmsStdUncertainty": "The uncertainty is larger than the resistance itself.",
+    "channels[1].ohmsExpandedUncertainty": "The uncertainty is too large for this resistance.",
   });
 });
 

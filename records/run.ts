@@ -1,5 +1,6 @@
 import { array, mixed, number, object, string, type InferType } from "yup";
 import type { PowerSweepResult } from "@/core/sweep";
+import type { PowerEvidence } from "@/core/verdict";
 
 /** Version of the analysis; a stored result says which one made it. Raise it when readings change. */
 export const ANALYSIS_VERSION = 1;
@@ -52,7 +53,9 @@ export const runSchema = object({
     fullScaleVolts: finite().positive(),
     mainsHz: finite().positive(),
     band: object({ lowHz: ratio(), highHz: finite().positive() }),
-    channels: array().of(object({ loadOhms: finite().positive(), loadOhmsStdUncertainty: ratio(), voltsStdUncertaintyRatio: ratio() })).min(1).max(16).required(),
+    /** How many channels played while this was recorded; the recording may hold fewer. */
+    channelsDriven: finite().integer().min(1).max(16),
+    channels: array().of(object({ channelIndex: finite().integer().min(0).max(15), loadOhms: finite().positive(), loadOhmsStdUncertainty: ratio(), voltsStdUncertaintyRatio: ratio() })).min(1).max(16).required(),
   }),
   result: resultSchema.test("channels-match", "result and conditions must have the same number of channels", (value, { parent }) => value?.channels?.length === parent.conditions?.channels?.length),
   analysisVersion: finite().integer().positive(),
@@ -64,3 +67,9 @@ export type RunConditions = RawRun["conditions"];
 export type RunCapture = RawRun["captures"][number];
 export type RunDraft = Omit<RawRun, "result"> & { result: PowerSweepResult };
 export type Run = RunDraft & { id: string; amplifierId: string; takenAt: string };
+
+/** What a run says about a claim of power. */
+export const powerEvidence = ({ conditions, result }: Pick<Run, "conditions" | "result">): PowerEvidence => ({
+  channelsDriven: conditions.channelsDriven,
+  channels: result.channels.map((channel, k) => ({ ...channel, channelIndex: conditions.channels[k].channelIndex, loadOhms: conditions.channels[k].loadOhms })),
+});

@@ -4,7 +4,7 @@ import knex, { type Knex } from "knex";
 import { migrationSource } from "./migrations";
 
 /** Where the records live: the database, and captures beside it. RIMEBANK_DATA, or ./data. */
-export const dataFolder = (): string => resolve(process.env.RIMEBANK_DATA ?? "data");
+export const dataFolder = (): string => resolve(/*turbopackIgnore: true*/ process.env.RIMEBANK_DATA ?? "data");
 
 export const DATABASE_FILE = "rimebank.sqlite";
 

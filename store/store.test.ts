@@ -19,10 +19,10 @@ afterEach(async () => {
 
 const draft: AmplifierDraft = { maker: "Tollgate", model: "60", kind: "home", topology: "class AB", year: 1978, channelCount: 2, condition: "", notes: "" };
 const claim = { printedText: "60 W", source: "brochure", powerWatts: 60, loadOhms: 8, channelsDriven: 2, distortionLimitRatio: 0.005, distortionMeasure: "thd" as const };
-const load = { nominalOhms: 8, channels: [{ ohms: 8.21, ohmsStdUncertainty: 0.01 }, { ohms: 8.18, ohmsStdUncertainty: 0.01 }] };
+const load = { nominalOhms: 8, channels: [{ ohms: 8.21, ohmsExpandedUncertainty: 0.01 }, { ohms: 8.18, ohmsExpandedUncertainty: 0.01 }] };
 const run: RunDraft = {
   kind: "power-sweep", source: "recording", sourceDetail: "sweep.wav", analysisVersion: 1,
-  conditions: { nominalOhms: 8, fullScaleVolts: 80, mainsHz: 50, band: { lowHz: 20, highHz: 20_000 }, channels: [{ loadOhms: 8.21, loadOhmsStdUncertainty: 0.01, voltsStdUncertaintyRatio: 0.003 }] },
+  conditions: { nominalOhms: 8, fullScaleVolts: 80, mainsHz: 50, band: { lowHz: 20, highHz: 20_000 }, channelsDriven: 2, channels: [{ channelIndex: 0, loadOhms: 8.21, loadOhmsStdUncertainty: 0.01, voltsStdUncertaintyRatio: 0.003 }] },
   result: { kind: "power-sweep", frequencyHz: 1000, channels: [{ steps: [stepReading(1, 0.001), stepReading(50, 0.02, true)], stop: { reason: "rail-voltage", evidence: "flat" } }] },
   captures: [{ sha256: "ab".repeat(32), fileName: "sweep.wav", fullScaleVolts: 80 }],
 };

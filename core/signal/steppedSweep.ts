@@ -10,7 +10,7 @@ export type SteppedSweep = {
 };
 
 /** Exponent that crowds the levels towards the top, where an amplifier's limit lies. */
-const CROWDING = 1.7;
+const CROWDING = 2.2;
 const FADE_SECONDS = 0.002;
 
 /** Peak volts of each level, rising; the steps in dB grow smaller towards the last. */

@@ -14,26 +14,27 @@ export const LOAD_TOLERANCE_RATIO = 0.1;
  * @see JCGM 106:2012, 8.3 (guarded acceptance and rejection)
  */
 export const judgePowerClaim = (claim: PowerClaim, evidence: readonly PowerEvidence[]): Verdict => {
-  const atLoad = evidence.filter(({ conditions }) => conditions.every(({ loadOhms }) => Math.abs(loadOhms / claim.loadOhms - 1) <= LOAD_TOLERANCE_RATIO));
-  const proper = atLoad.find(({ channels }) => channels.length >= claim.channelsDriven);
+  const atLoad = evidence.filter(({ channels }) => channels.every(({ loadOhms }) => Math.abs(loadOhms / claim.loadOhms - 1) <= LOAD_TOLERANCE_RATIO));
+  const proper = atLoad.find(({ channelsDriven }) => channelsDriven >= claim.channelsDriven);
   if (proper) return judge(claim, proper);
   if (atLoad.length > 0) return judgeFewerChannels(claim, atLoad[0]);
   const why = evidence.length === 0 ? "no power sweep has been run" : `no run was made near ${formatSignificant(claim.loadOhms, 2)} Ω`;
   return untested(`Not tested yet: ${why}.`);
 };
 
-const judge = (claim: PowerClaim, { channels, conditions }: PowerEvidence): Verdict => {
+const judge = (claim: PowerClaim, { channels, channelsDriven }: PowerEvidence): Verdict => {
   const readings = channels.map(({ steps }) => powerAtDistortion(steps, claim.distortionLimitRatio, claim.distortionMeasure));
   const watts = readings.map((reading) => (reading.status === "never-below" ? 0 : reading.powerWatts));
-  const channelIndex = watts.indexOf(Math.min(...watts));
-  const weakest = readings[channelIndex];
+  const at = watts.indexOf(Math.min(...watts));
+  const weakest = readings[at];
+  const { channelIndex, loadOhms } = channels[at];
   if (weakest.status === "never-below") {
     const measured = measuredOf(claim, channelIndex, 0, 0);
     return { status: "missed", measured, sentence: `It misses its promise of ${claim.powerWatts} W: channel ${channelLetter(channelIndex)} is above ${limitText(claim)} at every level of the sweep.` };
   }
   const measured = measuredOf(claim, channelIndex, weakest.powerWatts, COVERAGE_FACTOR * weakest.powerWattsStdUncertainty);
   const { marginWatts, powerWattsExpandedUncertainty } = measured;
-  const where = circumstances(claim, channels.length, conditions[channelIndex].loadOhms);
+  const where = circumstances(claim, channelsDriven, loadOhms);
   const found = `${foundText(measured)} on ${channels.length > 1 ? `the weaker channel ${channelLetter(channelIndex)}` : `channel ${channelLetter(channelIndex)}`} ${where}`;
   if (marginWatts >= powerWattsExpandedUncertainty) {
     const atLeast = weakest.status === "at-least" ? "at least " : "";
@@ -47,9 +48,9 @@ const judge = (claim: PowerClaim, { channels, conditions }: PowerEvidence): Verd
 };
 
 const judgeFewerChannels = (claim: PowerClaim, evidence: PowerEvidence): Verdict => {
-  const verdict = judge({ ...claim, channelsDriven: evidence.channels.length }, evidence);
+  const verdict = judge(claim, evidence);
   const asked = drivenText(claim.channelsDriven);
-  if (verdict.status === "met") return { ...verdict, status: "met-with-fewer-channels", sentence: `Met only with ${drivenText(evidence.channels.length)}, while the claim says ${asked}. ${verdict.sentence}` };
+  if (verdict.status === "met") return { ...verdict, status: "met-with-fewer-channels", sentence: `Met only with ${drivenText(evidence.channelsDriven)}, while the claim says ${asked}. ${verdict.sentence}` };
   // Driving more channels loads a supply more, never less: a miss with fewer is a miss.
   if (verdict.status === "missed") return verdict;
   return untested(`Not tested yet with ${asked}.`);

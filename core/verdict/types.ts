@@ -1,9 +1,9 @@
-import type { ChannelConditions, ChannelSweep } from "../sweep";
+import type { ChannelSweep } from "../sweep";
 
-/** One power sweep as evidence. Channels in step with conditions. */
+/** One power sweep as evidence: the channels that were measured, and how many played meanwhile. */
 export type PowerEvidence = {
-  channels: readonly ChannelSweep[];
-  conditions: readonly ChannelConditions[];
+  channelsDriven: number;
+  channels: readonly (ChannelSweep & { channelIndex: number; loadOhms: number })[];
 };
 
 export type VerdictStatus = "met" | "missed" | "within-uncertainty" | "met-with-fewer-channels" | "not-tested";

@@ -6,8 +6,8 @@ const claim: PowerClaim = { kind: "power", powerWatts: 50, loadOhms: 8, channels
 
 /** Channels that pass 1 % within a step of 0.2 % around the given power. */
 const evidenceOf = (watts: readonly number[], loadOhms = 8.2): PowerEvidence => ({
-  channels: watts.map((limit) => ({ steps: [stepReading(1, 0.001), stepReading(0.998 * limit, 0.005), stepReading(1.002 * limit, 0.02)], stop: { reason: "rail-voltage", evidence: "" } })),
-  conditions: watts.map(() => ({ loadOhms, loadOhmsStdUncertainty: 0.02, voltsStdUncertaintyRatio: 0.002 })),
+  channelsDriven: watts.length,
+  channels: watts.map((limit, channelIndex) => ({ channelIndex, loadOhms, steps: [stepReading(1, 0.001), stepReading(0.998 * limit, 0.005), stepReading(1.002 * limit, 0.02)], stop: { reason: "rail-voltage", evidence: "" } })),
 });
 
 // Readings carry 0.5 % of standard uncertainty, so the guard band of JCGM 106 is about 1 % at coverage 2.

@@ -1,0 +1,69 @@
+"use server";
+import { revalidatePath } from "next/cache";
+import { amplifierSchema, claimSchema, loadSchema, validated, type Validated } from "@/records";
+import * as store from "@/store";
+import { database } from "./server/records";
+
+const gone = { ok: false, errors: { "": "This is no longer there; it may have been deleted in another window. Reload the page." } } as const;
+
+const refresh = () => revalidatePath("/", "layout");
+
+/** Adds an amplifier, or changes the one with that id. */
+export const saveAmplifier = async (id: string | null, input: unknown): Promise<Validated<{ id: string }>> => {
+  const checked = await validated(amplifierSchema, input);
+  if (!checked.ok) return checked;
+  const db = await database();
+  if (id === null) {
+    const added = await store.addAmplifier(db, checked.value, new Date().toISOString());
+    refresh();
+    return { ok: true, value: { id: added.id } };
+  }
+  if (!(await store.changeAmplifier(db, id, checked.value))) return gone;
+  refresh();
+  return { ok: true, value: { id } };
+};
+
+/** Removes an amplifier with everything that belongs to it. */
+export const removeAmplifier = async (id: string): Promise<void> => {
+  await store.deleteAmplifier(await database(), id);
+  refresh();
+};
+
+/** Adds a claim to an amplifier, or changes the claim with that id. */
+export const saveClaim = async (amplifierId: string, claimId: string | null, input: unknown): Promise<Validated<{ id: string }>> => {
+  const checked = await validated(claimSchema, input);
+  if (!checked.ok) return checked;
+  const db = await database();
+  if (!(await store.findAmplifier(db, amplifierId))) return gone;
+  if (claimId !== null && !(await store.changeClaim(db, claimId, checked.value))) return gone;
+  const id = claimId ?? (await store.addClaim(db, amplifierId, checked.value)).id;
+  refresh();
+  return { ok: true, value: { id } };
+};
+
+export const removeClaim = async (id: string): Promise<void> => {
+  await store.deleteClaim(await database(), id);
+  refresh();
+};
+
+/** Adds a set of dummy loads, or changes the one with that id. */
+export const saveLoad = async (amplifierId: string, loadId: string | null, input: unknown): Promise<Validated<{ id: string }>> => {
+  const checked = await validated(loadSchema, input);
+  if (!checked.ok) return checked;
+  const db = await database();
+  if (!(await store.findAmplifier(db, amplifierId))) return gone;
+  if (loadId !== null && !(await store.changeLoad(db, loadId, checked.value))) return gone;
+  const id = loadId ?? (await store.addLoad(db, amplifierId, checked.value)).id;
+  refresh();
+  return { ok: true, value: { id } };
+};
+
+export const removeLoad = async (id: string): Promise<void> => {
+  await store.deleteLoad(await database(), id);
+  refresh();
+};
+
+export const removeRun = async (id: string): Promise<void> => {
+  await store.deleteRun(await database(), id);
+  refresh();
+};

@@ -1,0 +1,7 @@
+import { amplifierRecords } from "@/app/server/amplifierRecords";
+import { BriefScreen } from "@/ui/brief/BriefScreen";
+
+export default async function BriefPage({ params }: { params: Promise<{ id: string }> }) {
+  const { amplifier, claims } = await amplifierRecords((await params).id);
+  return <BriefScreen amplifier={amplifier} claims={claims} />;
+}

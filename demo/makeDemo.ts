@@ -1,0 +1,49 @@
+import type { Knex } from "knex";
+import { recordSweep, SIMULATED_AMPLIFIERS } from "@/bench/simulated";
+import { ANALYSIS_VERSION } from "@/records";
+import { addAmplifier, addClaim, addLoad, addRun, listAmplifiers, saveCapture } from "@/store";
+import { runConditions } from "@/ui/bench/runConditions";
+import { analyseSweep } from "@/workers/analyseSweep";
+import { DEMO_SHELF, type DemoAmplifier } from "./scenario";
+
+const SWEEP = { frequencyHz: 1000, stepCount: 40, stepSeconds: 0.1 };
+const SAMPLE_RATE_HZ = 96_000;
+const MAINS_HZ = 50;
+const ACCURACY_RATIO = 0.01;
+
+/**
+ * Fills an empty database with the demo shelf: every run is recorded on the simulated bench and analysed like any
+ * other recording. A shelf that holds anything is left alone.
+ * @returns how many amplifiers were added
+ */
+export const makeDemo = async (db: Knex, folder: string, now: Date): Promise<number> => {
+  if ((await listAmplifiers(db)).length > 0) return 0;
+  for (const [index, demo] of DEMO_SHELF.entries()) await addDemoAmplifier(db, folder, demo, new Date(now.getTime() - (DEMO_SHELF.length - index) * DAY));
+  return DEMO_SHELF.length;
+};
+
+const MINUTE = 60_000;
+const DAY = 24 * 60 * MINUTE;
+
+const addDemoAmplifier = async (db: Knex, folder: string, demo: DemoAmplifier, start: Date): Promise<void> => {
+  const amplifier = await addAmplifier(db, demo.draft, start.toISOString());
+  for (const claim of demo.claims) await addClaim(db, amplifier.id, claim);
+  const loads = [];
+  for (const load of demo.loads) loads.push(await addLoad(db, amplifier.id, load));
+  for (const [index, { load: loadIndex, channelsDriven, lastVoltsRms }] of demo.runs.entries()) {
+    const load = loads[loadIndex];
+    const lastVoltsPeak = lastVoltsRms * Math.SQRT2;
+    const request = { sweep: { ...SWEEP, firstVoltsPeak: 0.04 * lastVoltsPeak, lastVoltsPeak }, sampleRateHz: SAMPLE_RATE_HZ, loadOhms: load.channels.slice(0, channelsDriven).map(({ ohms }) => ohms), mainsHz: MAINS_HZ };
+    const capture = recordSweep(SIMULATED_AMPLIFIERS[demo.simulated], request, index + 1);
+    const conditions = runConditions({ load, channelCount: channelsDriven, firstChannel: 0, channelsDriven, fullScaleVolts: capture.fullScaleVolts, mainsHz: MAINS_HZ, voltsAccuracyRatio: ACCURACY_RATIO });
+    const outcome = analyseSweep({ wav: capture.wav, fullScaleVolts: capture.fullScaleVolts, conditions }, () => {});
+    if (!outcome.ok) throw new Error(`the demo run cannot be read: ${outcome.finding.advice}`);
+    const { sha256 } = await saveCapture(folder, chunk(capture.wav), Number.POSITIVE_INFINITY);
+    const takenAt = new Date(start.getTime() + (index + 1) * 20 * MINUTE).toISOString();
+    await addRun(db, amplifier.id, { kind: "power-sweep", source: "simulated-bench", sourceDetail: SIMULATED_AMPLIFIERS[demo.simulated].name, conditions, result: outcome.value, analysisVersion: ANALYSIS_VERSION, captures: [{ sha256, fileName: capture.fileName, fullScaleVolts: capture.fullScaleVolts }] }, takenAt);
+  }
+};
+
+const chunk = async function* (bytes: Uint8Array) {
+  yield bytes;
+};

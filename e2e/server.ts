@@ -1,0 +1,48 @@
+import { spawn, type ChildProcess } from "node:child_process";
+import { createServer } from "node:net";
+import { resolve } from "node:path";
+
+const ROOT = resolve(__dirname, "..");
+const PATIENCE_MS = 60_000;
+
+export type Server = { url: string; kill(signal: NodeJS.Signals): Promise<void> };
+
+const freePort = (): Promise<number> =>
+  new Promise((found, failed) => {
+    const probe = createServer();
+    probe.on("error", failed);
+    probe.listen(0, "127.0.0.1", () => {
+      const address = probe.address();
+      probe.close(() => found(typeof address === "object" && address ? address.port : 0));
+    });
+  });
+
+/** Starts the built application on a free port of the loopback, with its records in that folder. */
+export const startServer = async (dataFolder: string, environment: Record<string, string> = {}): Promise<Server> => {
+  const port = await freePort();
+  const url = `http://127.0.0.1:${port}`;
+  const child = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "--hostname", "127.0.0.1", "--port", String(port)], {
+    cwd: ROOT,
+    env: { ...process.env, NODE_ENV: "production", RIMEBANK_DATA: dataFolder, ...environment },
+    stdio: ["ignore", "ignore", "inherit"],
+  });
+  await answering(url, child);
+  return {
+    url,
+    kill: (signal) =>
+      new Promise((ended) => {
+        child.once("exit", () => ended());
+        child.kill(signal);
+      }),
+  };
+};
+
+const answering = async (url: string, child: ChildProcess): Promise<void> => {
+  const deadline = Date.now() + PATIENCE_MS;
+  while (Date.now() < deadline) {
+    if (child.exitCode !== null) throw new Error(`the server ended at once (${child.exitCode}); run "npm run build" first`);
+    if (await fetch(url).then((answer) => answer.ok, () => false)) return;
+    await new Promise((wake) => setTimeout(wake, 100));
+  }
+  throw new Error(`no answer from ${url}`);
+};

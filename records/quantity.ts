@@ -1,0 +1,13 @@
+import { number, type NumberSchema } from "yup";
+import { parseNumber } from "@/core/units";
+
+/**
+ * A number that may arrive as text from a form, written as at the bench ("8R2", "0.5 %", "-46 dB", "4,7 k"), or as a
+ * number from JSON. The same schema so serves both sides.
+ * @param whatIsMissing the message when nothing sensible was given
+ */
+export const quantity = (whatIsMissing: string): NumberSchema<number> =>
+  number()
+    .transform((value: number, original: unknown) => (typeof original === "string" ? (parseNumber(original) ?? Number.NaN) : value))
+    .typeError(whatIsMissing)
+    .required(whatIsMissing);

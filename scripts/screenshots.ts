@@ -1,0 +1,58 @@
+// Pictures of the main views, made from the demo data, for the README: npm run screenshots
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join, resolve } from "node:path";
+import { By } from "selenium-webdriver";
+import { makeDemo } from "@/demo/makeDemo";
+import { openBrowser, press, shows } from "@/e2e/browser";
+import { startServer } from "@/e2e/server";
+import { openDatabase } from "@/store";
+
+const OUT = resolve(__dirname, "../docs/screenshots");
+
+const main = async (): Promise<void> => {
+  mkdirSync(OUT, { recursive: true });
+  const folder = mkdtempSync(join(tmpdir(), "rimebank-pictures-"));
+  const db = await openDatabase(folder);
+  await makeDemo(db, folder, new Date("2026-11-25T10:00:00Z"));
+  await db.destroy();
+  const server = await startServer(folder);
+  const browser = await openBrowser();
+  const { driver } = browser;
+  const picture = async (name: string) => writeFileSync(join(OUT, `${name}.png`), await driver.takeScreenshot(), "base64");
+  try {
+    await driver.get(server.url);
+    await shows(driver, "Tollgate Sixty");
+    await picture("shelf");
+    const home = await driver.findElement(By.partialLinkText("Tollgate Sixty")).getAttribute("href");
+    const stage = async (name: string, text: string) => {
+      await driver.get(home.replace(/[^/]+$/, name));
+      await shows(driver, text);
+    };
+    await stage("brief", "What is claimed");
+    await picture("brief");
+    await stage("load", "Dummy loads");
+    await picture("load");
+    await stage("bench", "Distortion against output");
+    await driver.sleep(500);
+    await picture("bench");
+    await driver.executeScript("document.documentElement.classList.add('dark'); document.documentElement.style.colorScheme = 'dark'");
+    await driver.sleep(300);
+    await picture("bench-dark");
+    await stage("verdict", "by each school");
+    await picture("verdict");
+    await stage("bench", "Distortion against output");
+    await press(driver, "New run");
+    await shows(driver, "From a recording");
+    await picture("new-run");
+  } finally {
+    await browser.close();
+    await server.kill("SIGTERM");
+    rmSync(folder, { recursive: true, force: true });
+  }
+};
+
+main().catch((error: unknown) => {
+  console.error(error);
+  process.exitCode = 1;
+});

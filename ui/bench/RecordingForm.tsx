@@ -1,0 +1,116 @@
+"use client";
+import { Box, Flex, Grid, Text } from "@chakra-ui/react";
+import { yupResolver } from "@hookform/resolvers/yup";
+import { FileAudio } from "lucide-react";
+import { useRef, useState, type DragEvent } from "react";
+import { useForm } from "react-hook-form";
+import type { Finding } from "@/core/outcome";
+import { formatHertz, formatSignificant } from "@/core/units";
+import { channelLetter } from "@/core/verdict";
+import { readWavLayout, type WavLayout } from "@/core/wav";
+import type { Load } from "@/records";
+import { ActionButton } from "../parts/ActionButton";
+import { impliedUnit } from "../parts/impliedUnit";
+import { ChoiceField, QuantityField } from "../parts/TextField";
+import { recordingSchema, type RecordingSettings } from "./newRunSchema";
+import { runConditions } from "./runConditions";
+import type { Recording } from "./useRunMaker";
+
+/** Enough for any header that precedes the samples. */
+const HEADER_BYTES = 256 * 1024;
+
+export type RecordingFormProps = { loads: readonly Load[]; channelCount: number; uploadLimitBytes: number; failure: { message: string; code: Finding["code"] | null } | null; busy: boolean; onStart(recording: Recording): void; onEdit(): void };
+
+type Chosen = { file: File; layout: WavLayout };
+type RecordingText = Record<keyof RecordingSettings, string>;
+
+/** A WAV file of the volts across the loads, and what turns its samples into watts. */
+export function RecordingForm({ loads, channelCount, uploadLimitBytes, failure, busy, onStart, onEdit }: RecordingFormProps) {
+  const [chosen, setChosen] = useState<Chosen | null>(null);
+  const [fileMessage, setFileMessage] = useState<string | null>(null);
+  const { register, handleSubmit, formState, setValue } = useForm<RecordingText, unknown, RecordingSettings>({
+    resolver: yupResolver(recordingSchema) as never,
+    defaultValues: { loadId: loads[0]?.id ?? "", fullScaleVolts: "", voltsAccuracyRatio: "1 %", channelsDriven: String(channelCount), firstChannel: "0", mainsHz: "50" },
+  });
+  const { errors } = formState;
+
+  const choose = async (file: File) => {
+    onEdit();
+    setChosen(null);
+    if (file.size > uploadLimitBytes) return setFileMessage(`${file.name} is larger than the limit of ${Math.round(uploadLimitBytes / 1024 / 1024)} MB. Cut it to the sweep, or record at a lower rate.`);
+    const layout = readWavLayout(new Uint8Array(await file.slice(0, HEADER_BYTES).arrayBuffer()), file.size);
+    if (!layout.ok) return setFileMessage(`${file.name}: ${layout.finding.advice}`);
+    setFileMessage(null);
+    setChosen({ file, layout: layout.value });
+    setValue("channelsDriven", String(Math.max(layout.value.channelCount, 1)));
+  };
+
+  const onSubmit = handleSubmit((settings) => {
+    const load = loads.find(({ id }) => id === settings.loadId);
+    if (!chosen) return setFileMessage("Choose a WAV file first.");
+    if (load) onStart({ file: chosen.file, fullScaleVolts: settings.fullScaleVolts, conditions: runConditions({ ...settings, load, channelCount: chosen.layout.channelCount }) });
+  });
+
+  const belongsToLoad = failure?.code === "bad-load" || failure?.code === "channel-mismatch";
+  const belongsToScale = failure?.code === "bad-full-scale" || failure?.code === "capture-clipped";
+  const atFile = failure && !belongsToLoad && !belongsToScale ? failure.message : fileMessage;
+  return (
+    <form onSubmit={onSubmit} onChange={onEdit} noValidate aria-label="Recording">
+      <FileDrop chosen={chosen} message={atFile} onFile={choose} />
+      <Grid templateColumns="1fr 1fr" gap={3.5} mt={3.5}>
+        <QuantityField label="Full scale, across the load" field={register("fullScaleVolts", { setValueAs: impliedUnit("V") })} error={errors.fullScaleVolts ?? (belongsToScale ? { type: "value", message: failure.message } : undefined)} unit="V" />
+        <QuantityField label="Accuracy of the volts" field={register("voltsAccuracyRatio", { setValueAs: impliedUnit("%") })} error={errors.voltsAccuracyRatio} unit="± %" />
+        <ChoiceField label="Load" field={register("loadId")} error={errors.loadId ?? (belongsToLoad ? { type: "value", message: failure.message } : undefined)} choices={loads.map(loadChoice)} />
+        <QuantityField label="Channels driven meanwhile" field={register("channelsDriven")} error={errors.channelsDriven} unit={`of ${channelCount}`} />
+        <ChoiceField label="First channel of the file is" field={register("firstChannel")} error={errors.firstChannel} choices={Array.from({ length: channelCount }, (_, index) => ({ value: String(index), label: channelLetter(index) }))} />
+        <ChoiceField label="Mains" field={register("mainsHz")} error={errors.mainsHz} choices={[{ value: "50", label: "50 Hz" }, { value: "60", label: "60 Hz" }]} />
+      </Grid>
+      <ActionButton tone="primary" type="submit" mt={4} disabled={busy}>
+        Analyse the recording
+      </ActionButton>
+    </form>
+  );
+}
+
+/** "8 Ω (8.21, 8.18)" */
+export const loadChoice = ({ id, nominalOhms, channels }: Load) => ({ value: id, label: `${nominalOhms} Ω (${channels.map(({ ohms }) => formatSignificant(ohms, 3)).join(", ")} measured)` });
+
+function FileDrop({ chosen, message, onFile }: { chosen: Chosen | null; message: string | null; onFile(file: File): void }) {
+  const input = useRef<HTMLInputElement>(null);
+  const [over, setOver] = useState(false);
+  const onDrop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    const [file] = event.dataTransfer.files;
+    if (file) onFile(file);
+  };
+  return (
+    <Box>
+      <Flex onDragOver={(event) => { event.preventDefault(); setOver(true); }} onDragLeave={() => setOver(false)} onDrop={onDrop} align="center" gap={3} borderWidth="2px" borderStyle="dashed" borderColor={over ? "spruce" : message ? "ember" : "rime"} borderRadius="control" px={4} py={4}>
+        <FileAudio size={26} aria-hidden />
+        <Box flex={1} minW={0}>
+          {chosen ? (
+            <>
+              <Text fontWeight={700} truncate>{chosen.file.name}</Text>
+              <Text color="muted" fontSize="14px">{layoutLine(chosen.layout)}</Text>
+            </>
+          ) : (
+            <Text color="muted">Drop a WAV of the volts across the load here, 1 kHz raised in steps</Text>
+          )}
+        </Box>
+        <ActionButton type="button" onClick={() => input.current?.click()}>
+          Choose file
+        </ActionButton>
+        <input ref={input} type="file" accept=".wav,audio/wav,audio/x-wav" hidden data-testid="wav-file" onChange={(event) => event.target.files?.[0] && onFile(event.target.files[0])} />
+      </Flex>
+      {message && (
+        <Text role="alert" color="ember" fontWeight={500} mt={1.5}>
+          {message}
+        </Text>
+      )}
+    </Box>
+  );
+}
+
+const layoutLine = ({ sampleRateHz, channelCount, encoding, frameCount }: WavLayout): string =>
+  `${formatSignificant(frameCount / sampleRateHz, 3)} s at ${formatHertz(sampleRateHz)}, ${channelCount === 1 ? "one channel" : `${channelCount} channels`}, ${encoding.replace(/(\d+)/, " $1 bit").replace("int", "integer,").replace("float", "float,")}`;

@@ -1,0 +1,189 @@
+"use client";
+import { Box, Flex, Grid, Heading, HStack, NativeSelect, Table, Text } from "@chakra-ui/react";
+import { Download, Trash2 } from "lucide-react";
+import { useRouter } from "next/navigation";
+import { useRef, useState } from "react";
+import { removeRun } from "@/app/actions";
+import { claimText, drivenText } from "@/core/claim";
+import { formatHertz, formatSignificant } from "@/core/units";
+import { channelLetter, judgePowerClaim } from "@/core/verdict";
+import { amplifierName, powerClaim, powerEvidence, type Amplifier, type Claim, type Run } from "@/records";
+import { channelLook } from "../charts/channelLook";
+import { PowerChart } from "../charts/PowerChart";
+import { savePng, saveSvg } from "../charts/saveChart";
+import { ActionButton } from "../parts/ActionButton";
+import { ConfirmDialog } from "../parts/ConfirmDialog";
+import { Panel } from "../parts/Panel";
+import { Reading } from "../parts/Reading";
+import { VerdictWord } from "../verdict/VerdictWord";
+import { stopTitle } from "./stopText";
+import { fittingClaims, sweepSummary, type SweepSummary } from "./sweepSummary";
+
+/** One power sweep: the curve with the claim on it, the readings, and why it stopped. */
+export function RunView({ run, amplifier, claims }: { run: Run; amplifier: Amplifier; claims: readonly Claim[] }) {
+  const fitting = fittingClaims(run, claims);
+  const [claimId, setClaimId] = useState(fitting[0]?.id ?? null);
+  const claim = fitting.find(({ id }) => id === claimId) ?? null;
+  const summary = sweepSummary(run, claim);
+  const svg = useRef<SVGSVGElement>(null);
+  const name = `${amplifierName(amplifier)} power sweep`.replace(/\s+/g, "-").toLowerCase();
+  return (
+    <Grid templateColumns="minmax(0, 1fr) 332px" gap={4} flex={1} minH={0}>
+      <Panel display="flex" flexDirection="column" minH="430px">
+        <Flex justify="space-between" align="start" gap={3}>
+          <Box>
+            <Heading as="h1" fontSize="19px">
+              Distortion against output
+            </Heading>
+            <Text color="muted" fontSize="14px">
+              {conditionsLine(run)}
+            </Text>
+          </Box>
+          <ExportLinks run={run} onSvg={() => svg.current && saveSvg(svg.current, name)} onPng={() => svg.current && void savePng(svg.current, name)} />
+        </Flex>
+        <PowerChart curves={summary.curves} claim={summary.corner} crossings={summary.crossings} caption={caption(summary)} svgRef={svg} />
+        <Text fontSize="13.5px" color="muted">
+          Bold: THD+N, 20 Hz to 20 kHz. Fine: THD alone. Filled marks: flat tops.
+        </Text>
+      </Panel>
+      <Flex direction="column" gap={3.5} minW={0}>
+        <Panel>
+          {fitting.length > 1 ? <ClaimChoice claims={fitting} chosen={claimId} onChoose={setClaimId} /> : null}
+          <Text color="muted">{summary.limitLabel}</Text>
+          {summary.big.map(({ channelIndex, letter, value, plusMinus, prefix }) => (
+            <HStack key={channelIndex} align="baseline" gap={3} mt={2}>
+              <Text w="20px" fontSize="20px" fontWeight={700} color={channelLook(channelIndex).color}>
+                {letter}
+              </Text>
+              <Reading value={prefix ? `${prefix} ${value}` : value} unit="W" plusMinus={plusMinus} />
+            </HStack>
+          ))}
+          {claim && <RunVerdict run={run} claim={claim} />}
+        </Panel>
+        <Panel py={2}>
+          <SummaryTable run={run} summary={summary} />
+        </Panel>
+        <StopPanels run={run} />
+        <DeleteRun run={run} />
+      </Flex>
+    </Grid>
+  );
+}
+
+const conditionsLine = ({ conditions, result, source, sourceDetail }: Run): string =>
+  [
+    formatHertz(Number(result.frequencyHz.toPrecision(4))),
+    drivenText(conditions.channelsDriven),
+    `${conditions.channels.map(({ loadOhms }) => formatSignificant(loadOhms, 3)).join(" and ")} Ω measured`,
+    source === "recording" ? `recording ${sourceDetail}` : `simulated: ${sourceDetail}`,
+  ].join(", ");
+
+const caption = (summary: SweepSummary): string =>
+  `THD plus noise against output power on logarithmic axes. ${summary.limitLabel}: ${summary.big.map(({ letter, value, prefix }) => `channel ${letter} ${prefix ?? ""}${value} watts`).join(", ")}. ${summary.corner?.label ?? ""} Left and right arrow keys read the levels.`;
+
+function ClaimChoice({ claims, chosen, onChoose }: { claims: readonly Claim[]; chosen: string | null; onChoose(id: string): void }) {
+  return (
+    <NativeSelect.Root mb={2}>
+      <NativeSelect.Field aria-label="Claim" value={chosen ?? ""} onChange={(event) => onChoose(event.target.value)} bg="surface" borderColor="rime">
+        {claims.map((claim) => (
+          <option key={claim.id} value={claim.id}>
+            {claimText(powerClaim(claim))}
+          </option>
+        ))}
+      </NativeSelect.Field>
+      <NativeSelect.Indicator />
+    </NativeSelect.Root>
+  );
+}
+
+function RunVerdict({ run, claim }: { run: Run; claim: Claim }) {
+  const verdict = judgePowerClaim(powerClaim(claim), [powerEvidence(run)]);
+  return (
+    <Box mt={3} pt={2.5} borderTopWidth="1px" borderColor="rime">
+      <HStack gap={2}>
+        <Text>Claim {claim.powerWatts} W:</Text>
+        <VerdictWord status={verdict.status} />
+      </HStack>
+    </Box>
+  );
+}
+
+function SummaryTable({ run, summary }: { run: Run; summary: SweepSummary }) {
+  return (
+    <Table.Root size="sm" css={{ "& td, & th": { borderColor: "rime", px: 0, py: "6.5px", bg: "surface" } }}>
+      <Table.Header>
+        <Table.Row>
+          <Table.ColumnHeader />
+          {run.conditions.channels.map(({ channelIndex }) => (
+            <Table.ColumnHeader key={channelIndex} textAlign="end" color={channelLook(channelIndex).color} fontWeight={700}>
+              {channelLetter(channelIndex)}
+            </Table.ColumnHeader>
+          ))}
+        </Table.Row>
+      </Table.Header>
+      <Table.Body>
+        {summary.lines.map(({ label, values }) => (
+          <Table.Row key={label}>
+            <Table.Cell color="muted" fontSize="14px">
+              {label}
+            </Table.Cell>
+            {values.map((value, index) => (
+              <Table.Cell key={index} textAlign="end" fontWeight={600} whiteSpace="nowrap" fontSize="14px">
+                {value}
+              </Table.Cell>
+            ))}
+          </Table.Row>
+        ))}
+      </Table.Body>
+    </Table.Root>
+  );
+}
+
+/** One panel when all channels stopped for the same reason, else one each. */
+function StopPanels({ run }: { run: Run }) {
+  const stops = run.result.channels.map(({ stop }, k) => ({ ...stop, letter: channelLetter(run.conditions.channels[k].channelIndex) }));
+  const shown = stops.every(({ reason }) => reason === stops[0].reason) ? [{ ...stops[0], letter: stops.length > 1 ? stops[0].letter : "" }] : stops;
+  return shown.map(({ reason, evidence, letter }) => (
+    <Box key={letter} bg="ochreWash" borderLeftWidth="4px" borderColor="ochre" borderRadius="6px" px={4} py={3}>
+      <Text fontWeight={700}>{stopTitle(reason)}</Text>
+      <Text fontSize="14.5px">
+        {letter && `${letter}: `}
+        {evidence}
+      </Text>
+    </Box>
+  ));
+}
+
+function ExportLinks({ run, onSvg, onPng }: { run: Run; onSvg(): void; onPng(): void }) {
+  const style = { minH: "36px", px: 3, fontSize: "13.5px" } as const;
+  return (
+    <HStack gap={1.5}>
+      <Download size={16} aria-label="Save" />
+      <ActionButton {...style} asChild>
+        <a href={`/api/runs/${run.id}/export?format=csv`}>CSV</a>
+      </ActionButton>
+      <ActionButton {...style} asChild>
+        <a href={`/api/runs/${run.id}/export?format=json`}>JSON</a>
+      </ActionButton>
+      <ActionButton {...style} onClick={onSvg}>
+        SVG
+      </ActionButton>
+      <ActionButton {...style} onClick={onPng}>
+        PNG
+      </ActionButton>
+    </HStack>
+  );
+}
+
+function DeleteRun({ run }: { run: Run }) {
+  const router = useRouter();
+  const [asking, setAsking] = useState(false);
+  return (
+    <Flex justify="flex-end" mt="auto">
+      <ActionButton onClick={() => setAsking(true)} color="ember" minH="36px" fontSize="14px">
+        <Trash2 size={15} /> Delete this run
+      </ActionButton>
+      <ConfirmDialog open={asking} title="Delete this run?" text="Its readings go for good; its recording is kept for a day." confirmLabel="Delete run" onClose={() => setAsking(false)} onConfirm={() => removeRun(run.id).then(() => router.refresh())} />
+    </Flex>
+  );
+}

@@ -1,0 +1,23 @@
+import { COVERAGE_FACTOR } from "@/core/power";
+import { TONE_DEFAULTS } from "@/core/distortion";
+import { ohmsStdUncertainty, type Load, type RunConditions } from "@/records";
+
+export type ConditionFacts = { load: Load; channelCount: number; firstChannel: number; channelsDriven: number; fullScaleVolts: number; mainsHz: number; voltsAccuracyRatio: number };
+
+/**
+ * Conditions of a run from the load and what was declared: channels of the recording in order, from the first one
+ * named. A channel that the load does not have is left out, which the analysis then reports.
+ */
+export const runConditions = ({ load, channelCount, firstChannel, channelsDriven, fullScaleVolts, mainsHz, voltsAccuracyRatio }: ConditionFacts): RunConditions => ({
+  nominalOhms: load.nominalOhms,
+  fullScaleVolts,
+  mainsHz,
+  band: TONE_DEFAULTS.band,
+  channelsDriven,
+  channels: load.channels.slice(firstChannel, firstChannel + channelCount).map((channel, k) => ({
+    channelIndex: firstChannel + k,
+    loadOhms: channel.ohms,
+    loadOhmsStdUncertainty: ohmsStdUncertainty(channel),
+    voltsStdUncertaintyRatio: voltsAccuracyRatio / COVERAGE_FACTOR,
+  })),
+});

@@ -1,0 +1,51 @@
+"use client";
+import { Grid, HStack, Text } from "@chakra-ui/react";
+import { yupResolver } from "@hookform/resolvers/yup";
+import { useForm } from "react-hook-form";
+import { AMPLIFIER_KINDS, amplifierSchema, TOPOLOGIES, type AmplifierDraft, type FieldErrors, type Validated } from "@/records";
+import { ActionButton } from "../parts/ActionButton";
+import { showErrors } from "../parts/showErrors";
+import { ChoiceField, FormMessage, LongTextField, QuantityField, TextField } from "../parts/TextField";
+
+export type AmplifierFormProps = { initial?: AmplifierDraft; saveLabel: string; save(draft: AmplifierDraft): Promise<Validated<{ id: string }>>; onSaved(id: string): void };
+
+const KIND_LABELS = { home: "Home", vintage: "Vintage", mini: "Mini" } as const;
+const asChoices = (values: readonly string[]) => values.map((value) => ({ value, label: value.charAt(0).toUpperCase() + value.slice(1) }));
+
+const EMPTY: AmplifierDraft = { maker: "", model: "", kind: "home", topology: "not known", year: null, channelCount: 2, condition: "", notes: "" };
+
+/** Identity of an amplifier. */
+export function AmplifierForm({ initial, saveLabel, save, onSaved }: AmplifierFormProps) {
+  const { register, handleSubmit, setError, reset, formState } = useForm<AmplifierDraft>({ resolver: yupResolver(amplifierSchema), defaultValues: initial ?? EMPTY });
+  const { errors, isSubmitting, isDirty, isSubmitSuccessful } = formState;
+  const onSubmit = handleSubmit(async (draft) => {
+    const outcome = await save(draft);
+    if (!outcome.ok) return showErrors(outcome.errors as FieldErrors, setError);
+    reset(draft);
+    onSaved(outcome.value.id);
+  });
+  return (
+    <form onSubmit={onSubmit} noValidate aria-label="Amplifier">
+      <Grid templateColumns="1fr 1fr" gap={3.5}>
+        <TextField label="Maker" field={register("maker")} error={errors.maker} />
+        <TextField label="Model" field={register("model")} error={errors.model} />
+        <ChoiceField label="Kind" field={register("kind")} error={errors.kind} choices={AMPLIFIER_KINDS.map((value) => ({ value, label: KIND_LABELS[value] }))} />
+        <ChoiceField label="Output stage" field={register("topology")} error={errors.topology} choices={asChoices(TOPOLOGIES)} />
+        <QuantityField label="Year" field={register("year")} error={errors.year} unit="" help="leave empty if not known" />
+        <QuantityField label="Channels" field={register("channelCount")} error={errors.channelCount} unit="" />
+      </Grid>
+      <Grid gap={3.5} mt={3.5}>
+        <TextField label="Condition" field={register("condition")} error={errors.condition} help="original, restored, what was seen" />
+        <LongTextField label="Notes" field={register("notes")} error={errors.notes} rows={2} />
+        <FormMessage>{errors.root?.message}</FormMessage>
+        <HStack gap={4}>
+          <ActionButton tone="primary" type="submit" loading={isSubmitting}>
+            {saveLabel}
+          </ActionButton>
+          {isSubmitSuccessful && !isDirty && <Text color="lichen" fontWeight={600} role="status">Saved</Text>}
+          {isDirty && initial && <Text color="ochre">not saved yet</Text>}
+        </HStack>
+      </Grid>
+    </form>
+  );
+}

@@ -1,0 +1,117 @@
+"use client";
+import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
+import { ArrowRight, Pencil, Plus, Trash2 } from "lucide-react";
+import NextLink from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { removeAmplifier, removeClaim, saveAmplifier, saveClaim } from "@/app/actions";
+import { claimText } from "@/core/claim";
+import { amplifierName, powerClaim, type Amplifier, type Claim } from "@/records";
+import { ActionButton } from "../parts/ActionButton";
+import { ConfirmDialog } from "../parts/ConfirmDialog";
+import { Panel } from "../parts/Panel";
+import { AmplifierForm } from "./AmplifierForm";
+import { ClaimForm } from "./ClaimForm";
+
+/** What the amplifier is, and what its maker claims. */
+export function BriefScreen({ amplifier, claims }: { amplifier: Amplifier; claims: readonly Claim[] }) {
+  const router = useRouter();
+  const [deleting, setDeleting] = useState(false);
+  const { id: _, createdAt: __, ...draft } = amplifier;
+  return (
+    <Grid templateColumns="minmax(0, 1fr) minmax(0, 1fr)" gap={4} alignItems="start">
+      <Panel>
+        <Heading as="h1" fontSize="22px" mb={3}>
+          What it is
+        </Heading>
+        <AmplifierForm initial={draft} saveLabel="Save" save={(changed) => saveAmplifier(amplifier.id, changed)} onSaved={() => router.refresh()} />
+        <Flex justify="flex-end" mt={-11}>
+          <ActionButton onClick={() => setDeleting(true)} color="ember" data-testid="delete-amplifier">
+            <Trash2 size={16} /> Delete
+          </ActionButton>
+        </Flex>
+      </Panel>
+      <Claims amplifier={amplifier} claims={claims} />
+      <ConfirmDialog
+        open={deleting}
+        title={`Delete ${amplifierName(amplifier)}?`}
+        text="Its claims, loads and runs go with it. This cannot be undone."
+        confirmLabel="Delete for good"
+        onClose={() => setDeleting(false)}
+        onConfirm={() => removeAmplifier(amplifier.id).then(() => router.push("/"))}
+      />
+    </Grid>
+  );
+}
+
+function Claims({ amplifier, claims }: { amplifier: Amplifier; claims: readonly Claim[] }) {
+  const router = useRouter();
+  const [editing, setEditing] = useState<string | "new" | null>(claims.length === 0 ? "new" : null);
+  const [deleting, setDeleting] = useState<Claim | null>(null);
+  const done = () => {
+    setEditing(null);
+    router.refresh();
+  };
+  return (
+    <Panel>
+      <Flex justify="space-between" align="center" mb={2}>
+        <Heading as="h2" fontSize="22px">
+          What is claimed
+        </Heading>
+        {editing === null && (
+          <ActionButton onClick={() => setEditing("new")}>
+            <Plus size={16} /> Add a claim
+          </ActionButton>
+        )}
+      </Flex>
+      {claims.map((claim) =>
+        editing === claim.id ? (
+          <ClaimForm key={claim.id} initial={claim} channelCount={amplifier.channelCount} save={(draft) => saveClaim(amplifier.id, claim.id, draft)} onDone={done} />
+        ) : (
+          <ClaimItem key={claim.id} claim={claim} onEdit={() => setEditing(claim.id)} onDelete={() => setDeleting(claim)} />
+        ),
+      )}
+      {editing === "new" && <ClaimForm channelCount={amplifier.channelCount} save={(draft) => saveClaim(amplifier.id, null, draft)} onDone={done} />}
+      {claims.length > 0 && editing === null && (
+        <ActionButton tone="primary" asChild mt={4}>
+          <NextLink href={`/amplifiers/${amplifier.id}/load`}>
+            Next: the load <ArrowRight size={16} />
+          </NextLink>
+        </ActionButton>
+      )}
+      <ConfirmDialog
+        open={deleting !== null}
+        title="Delete this claim?"
+        text={deleting ? claimText(powerClaim(deleting)) : ""}
+        confirmLabel="Delete claim"
+        onClose={() => setDeleting(null)}
+        onConfirm={() => deleting && removeClaim(deleting.id).then(() => setDeleting(null)).then(() => router.refresh())}
+      />
+    </Panel>
+  );
+}
+
+function ClaimItem({ claim, onEdit, onDelete }: { claim: Claim; onEdit(): void; onDelete(): void }) {
+  return (
+    <Flex borderTopWidth="1px" borderColor="rime" py={3} gap={3} align="start">
+      <Box flex={1} minW={0}>
+        <Text fontSize="19px" fontWeight={700} lineHeight={1.3}>
+          {claimText(powerClaim(claim))}
+        </Text>
+        <Text color="muted" fontSize="14.5px">
+          {claim.printedText && `“${claim.printedText}”`}
+          {claim.printedText && claim.source && ", "}
+          {claim.source}
+        </Text>
+      </Box>
+      <HStack gap={2}>
+        <ActionButton aria-label="Change this claim" onClick={onEdit} px={3}>
+          <Pencil size={16} />
+        </ActionButton>
+        <ActionButton aria-label="Delete this claim" onClick={onDelete} px={3}>
+          <Trash2 size={16} />
+        </ActionButton>
+      </HStack>
+    </Flex>
+  );
+}

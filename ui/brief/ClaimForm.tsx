@@ -1,0 +1,54 @@
+"use client";
+import { Grid, HStack } from "@chakra-ui/react";
+import { yupResolver } from "@hookform/resolvers/yup";
+import { useForm } from "react-hook-form";
+import { claimSchema, type ClaimDraft, type FieldErrors, type Validated } from "@/records";
+import { ActionButton } from "../parts/ActionButton";
+import { impliedUnit } from "../parts/impliedUnit";
+import { showErrors } from "../parts/showErrors";
+import { ChoiceField, FormMessage, QuantityField, TextField } from "../parts/TextField";
+
+export type ClaimFormProps = { initial?: ClaimDraft; channelCount: number; save(draft: ClaimDraft): Promise<Validated<{ id: string }>>; onDone(): void };
+
+/** What is typed: the limit as text with its percent sign, the rest as it stands. */
+type ClaimText = Omit<ClaimDraft, "distortionLimitRatio" | "powerWatts" | "loadOhms"> & { distortionLimitRatio: string; powerWatts: string; loadOhms: string };
+
+const asText = (draft: ClaimDraft | undefined, channelCount: number): ClaimText =>
+  draft
+    ? { ...draft, powerWatts: String(draft.powerWatts), loadOhms: String(draft.loadOhms), distortionLimitRatio: `${Number((100 * draft.distortionLimitRatio).toPrecision(6))} %` }
+    : { printedText: "", source: "", powerWatts: "", loadOhms: "8", channelsDriven: channelCount, distortionLimitRatio: "1 %", distortionMeasure: "thd-plus-noise" };
+
+/** One published claim of power: the words as printed, and the conditions that make it testable. */
+export function ClaimForm({ initial, channelCount, save, onDone }: ClaimFormProps) {
+  const { register, handleSubmit, setError, formState } = useForm<ClaimText, unknown, ClaimDraft>({ resolver: yupResolver(claimSchema) as never, defaultValues: asText(initial, channelCount) });
+  const { errors, isSubmitting } = formState;
+  const onSubmit = handleSubmit(async (draft) => {
+    const outcome = await save(draft);
+    if (!outcome.ok) return showErrors(outcome.errors as FieldErrors, setError);
+    onDone();
+  });
+  return (
+    <form onSubmit={onSubmit} noValidate aria-label="Claim">
+      <Grid gap={3.5}>
+        <TextField label="As printed" field={register("printedText")} error={errors.printedText} help="word for word, for the record" />
+        <TextField label="Source" field={register("source")} error={errors.source} help="brochure, manual, badge; with the page" />
+        <Grid templateColumns="1fr 1fr" gap={3.5}>
+          <QuantityField label="Power per channel" field={register("powerWatts")} error={errors.powerWatts} unit="W" />
+          <QuantityField label="Load" field={register("loadOhms")} error={errors.loadOhms} unit="Ω" />
+          <QuantityField label="Channels driven" field={register("channelsDriven")} error={errors.channelsDriven} unit={`of ${channelCount}`} />
+          <QuantityField label="At no more than" field={register("distortionLimitRatio", { setValueAs: impliedUnit("%") })} error={errors.distortionLimitRatio} unit="%" />
+        </Grid>
+        <ChoiceField label="Distortion means" field={register("distortionMeasure")} error={errors.distortionMeasure} choices={[{ value: "thd-plus-noise", label: "THD+N (with noise, 20 Hz to 20 kHz)" }, { value: "thd", label: "THD (harmonics only)" }]} />
+        <FormMessage>{errors.root?.message}</FormMessage>
+        <HStack gap={3}>
+          <ActionButton tone="primary" type="submit" loading={isSubmitting}>
+            Save claim
+          </ActionButton>
+          <ActionButton type="button" onClick={onDone}>
+            Cancel
+          </ActionButton>
+        </HStack>
+      </Grid>
+    </form>
+  );
+}

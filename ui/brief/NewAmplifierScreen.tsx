@@ -1,0 +1,24 @@
+"use client";
+import { Box, Heading, Text } from "@chakra-ui/react";
+import { useRouter } from "next/navigation";
+import { saveAmplifier } from "@/app/actions";
+import { Panel } from "../parts/Panel";
+import { AmplifierForm } from "./AmplifierForm";
+
+/** The first step: what it is. Its claims come next. */
+export function NewAmplifierScreen() {
+  const router = useRouter();
+  return (
+    <Box px={7} py={6} maxW="760px">
+      <Heading as="h1" fontSize="28px" letterSpacing="-0.01em">
+        A new amplifier
+      </Heading>
+      <Text color="muted" mb={4}>
+        Say what it is; what its maker claims comes next.
+      </Text>
+      <Panel>
+        <AmplifierForm saveLabel="Put it on the shelf" save={(draft) => saveAmplifier(null, draft)} onSaved={(id) => router.push(`/amplifiers/${id}/brief`)} />
+      </Panel>
+    </Box>
+  );
+}

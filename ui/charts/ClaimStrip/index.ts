@@ -1,0 +1,1 @@
+export { ClaimStrip, type ClaimStripProps } from "./ClaimStrip";

@@ -1,0 +1,22 @@
+/** The stages that are built, in working order. Others are not shown until they are. */
+export const STAGES = [
+  { slug: "brief", label: "Brief" },
+  { slug: "load", label: "Load" },
+  { slug: "bench", label: "Bench" },
+  { slug: "verdict", label: "Verdict" },
+] as const;
+
+export type StageSlug = (typeof STAGES)[number]["slug"];
+
+/** How far this amplifier has got on each stage. */
+export type StageProgress = Record<StageSlug, "nothing" | "begun" | "done">;
+
+/** What has been recorded, as far as the rail needs to know. */
+export type Recorded = { claimCount: number; loadCount: number; runCount: number; judgedCount: number };
+
+export const stageProgress = ({ claimCount, loadCount, runCount, judgedCount }: Recorded): StageProgress => ({
+  brief: claimCount > 0 ? "done" : "begun",
+  load: loadCount > 0 ? "done" : "nothing",
+  bench: runCount > 0 ? "done" : "nothing",
+  verdict: judgedCount === 0 ? "nothing" : judgedCount < claimCount ? "begun" : "done",
+});

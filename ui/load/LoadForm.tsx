@@ -1,0 +1,60 @@
+"use client";
+import { Box, Grid, HStack, Text } from "@chakra-ui/react";
+import { yupResolver } from "@hookform/resolvers/yup";
+import { useFieldArray, useForm } from "react-hook-form";
+import { channelLetter } from "@/core/verdict";
+import { loadSchema, type FieldErrors, type LoadDraft, type Validated } from "@/records";
+import { ActionButton } from "../parts/ActionButton";
+import { showErrors } from "../parts/showErrors";
+import { FormMessage, QuantityField } from "../parts/TextField";
+
+export type LoadFormProps = { initial?: LoadDraft; nominalOhms?: number; channelCount: number; save(draft: LoadDraft): Promise<Validated<{ id: string }>>; onDone(): void };
+
+type LoadText = { nominalOhms: string; channels: { ohms: string; ohmsExpandedUncertainty: string }[] };
+
+const asText = (initial: LoadDraft | undefined, nominalOhms: number | undefined, channelCount: number): LoadText =>
+  initial
+    ? { nominalOhms: String(initial.nominalOhms), channels: initial.channels.map(({ ohms, ohmsExpandedUncertainty }) => ({ ohms: String(ohms), ohmsExpandedUncertainty: String(ohmsExpandedUncertainty) })) }
+    : { nominalOhms: String(nominalOhms ?? 8), channels: Array.from({ length: channelCount }, () => ({ ohms: "", ohmsExpandedUncertainty: "0.02" })) };
+
+/** Ohms of each channel's load, measured with the leads that will be used. */
+export function LoadForm({ initial, nominalOhms, channelCount, save, onDone }: LoadFormProps) {
+  const { register, control, handleSubmit, setError, formState } = useForm<LoadText, unknown, LoadDraft>({ resolver: yupResolver(loadSchema) as never, defaultValues: asText(initial, nominalOhms, channelCount) });
+  const { fields } = useFieldArray({ control, name: "channels" });
+  const { errors, isSubmitting } = formState;
+  const onSubmit = handleSubmit(async (draft) => {
+    const outcome = await save(draft);
+    if (!outcome.ok) return showErrors(outcome.errors as FieldErrors, setError);
+    onDone();
+  });
+  return (
+    <form onSubmit={onSubmit} noValidate aria-label="Load">
+      <Text color="muted" mb={3}>
+        Measure each resistor at the amplifier's end of its leads, with the leads' own resistance subtracted from the meter's zero. State ± as you would bet on it 19 times in 20.
+      </Text>
+      <Grid gap={3.5} maxW="520px">
+        <Box maxW="240px">
+          <QuantityField label="Nominal load" field={register("nominalOhms")} error={errors.nominalOhms} unit="Ω" />
+        </Box>
+        {fields.map(({ id }, index) => (
+          <Grid key={id} templateColumns="26px 1fr 1fr" gap={3.5} alignItems="start">
+            <Text fontSize="20px" fontWeight={700} mt={6}>
+              {channelLetter(index)}
+            </Text>
+            <QuantityField label="Measured" field={register(`channels.${index}.ohms`)} error={errors.channels?.[index]?.ohms} unit="Ω" />
+            <QuantityField label="±" field={register(`channels.${index}.ohmsExpandedUncertainty`)} error={errors.channels?.[index]?.ohmsExpandedUncertainty} unit="Ω" />
+          </Grid>
+        ))}
+        <FormMessage>{errors.root?.message}</FormMessage>
+        <HStack gap={3}>
+          <ActionButton tone="primary" type="submit" loading={isSubmitting}>
+            Save load
+          </ActionButton>
+          <ActionButton type="button" onClick={onDone}>
+            Cancel
+          </ActionButton>
+        </HStack>
+      </Grid>
+    </form>
+  );
+}

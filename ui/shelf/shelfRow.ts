@@ -1,0 +1,33 @@
+import { claimText } from "@/core/claim";
+import { judgePowerClaim, type Verdict } from "@/core/verdict";
+import { amplifierName, powerClaim, powerEvidence, type Amplifier, type Claim, type Run } from "@/records";
+
+export type ShelfRow = {
+  id: string;
+  name: string;
+  line: string;
+  kind: string;
+  /** The claim shown for this amplifier: its first. */
+  claim: { text: string; powerWatts: number; verdict: Verdict } | null;
+  moreClaims: number;
+  /** Moment of the newest run, UTC text. */
+  lastRunAt: string | null;
+};
+
+/** "1978, class AB" */
+export const amplifierLine = ({ year, topology, channelCount }: Pick<Amplifier, "year" | "topology" | "channelCount">): string =>
+  [year, topology === "not known" ? null : topology, `${channelCount} channel${channelCount === 1 ? "" : "s"}`].filter((part) => part !== null).join(", ");
+
+/** What the shelf shows of one amplifier. Runs are newest first. */
+export const shelfRow = (amplifier: Amplifier, claims: readonly Claim[], runs: readonly Run[]): ShelfRow => {
+  const [first] = claims;
+  return {
+    id: amplifier.id,
+    name: amplifierName(amplifier),
+    line: amplifierLine(amplifier),
+    kind: amplifier.kind,
+    claim: first ? { text: claimText(powerClaim(first)), powerWatts: first.powerWatts, verdict: judgePowerClaim(powerClaim(first), runs.map(powerEvidence)) } : null,
+    moreClaims: Math.max(0, claims.length - 1),
+    lastRunAt: runs[0]?.takenAt ?? null,
+  };
+};

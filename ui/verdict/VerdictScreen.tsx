@@ -1,0 +1,132 @@
+"use client";
+import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
+import NextLink from "next/link";
+import { claimText, drivenText } from "@/core/claim";
+import { powerAtClipOnset, powerAtDistortion, type PowerAtLimit } from "@/core/sweep";
+import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
+import { channelLetter, judgePowerClaim, type Verdict } from "@/core/verdict";
+import { powerClaim, powerEvidence, type Amplifier, type Claim, type Run } from "@/records";
+import { powerText } from "../bench/sweepSummary";
+import { ClaimStrip } from "../charts/ClaimStrip";
+import { ActionButton } from "../parts/ActionButton";
+import { EmptyState } from "../parts/EmptyState";
+import { Panel } from "../parts/Panel";
+import { VerdictWord } from "./VerdictWord";
+
+/** Each claim against its evidence. */
+export function VerdictScreen({ amplifier, claims, runs }: { amplifier: Amplifier; claims: readonly Claim[]; runs: readonly Run[] }) {
+  if (claims.length === 0)
+    return (
+      <EmptyState title="Nothing to judge yet" text="A verdict sets a published claim against what was measured. Write the claim down first.">
+        <ActionButton tone="primary" asChild>
+          <NextLink href={`/amplifiers/${amplifier.id}/brief`}>Write down a claim</NextLink>
+        </ActionButton>
+      </EmptyState>
+    );
+  const evidence = runs.map(powerEvidence);
+  const judged = claims.map((claim) => ({ claim, verdict: judgePowerClaim(powerClaim(claim), evidence) }));
+  const leading = judged.find(({ verdict }) => verdict.measured) ?? judged[0];
+  return (
+    <Box>
+      <Heading as="h1" fontSize="27px" lineHeight={1.28} letterSpacing="-0.012em" maxW="1000px" mb={4} data-testid="verdict">
+        {leading.verdict.sentence}
+      </Heading>
+      <Grid templateColumns="minmax(0, 1fr) 350px" gap={4} alignItems="start">
+        <Panel py={0}>
+          {judged.map(({ claim, verdict }, index) => (
+            <ClaimRow key={claim.id} claim={claim} verdict={verdict} amplifierId={amplifier.id} isFirst={index === 0} />
+          ))}
+        </Panel>
+        {runs[0] && <Schools run={runs[0]} />}
+      </Grid>
+    </Box>
+  );
+}
+
+function ClaimRow({ claim, verdict, amplifierId, isFirst }: { claim: Claim; verdict: Verdict; amplifierId: string; isFirst: boolean }) {
+  const { measured } = verdict;
+  return (
+    <Grid templateColumns="minmax(0, 1fr) 200px 160px" gap={4} py={4} alignItems="center" borderTopWidth={isFirst ? 0 : "1px"} borderColor="rime">
+      <Box>
+        <Text fontSize="17px" fontWeight={700} lineHeight={1.3}>
+          {claimText(powerClaim(claim))}
+        </Text>
+        {claim.source && (
+          <Text fontSize="14px" color="muted">
+            {claim.source}
+          </Text>
+        )}
+        {measured && <MeasuredLine measured={measured} />}
+      </Box>
+      {measured ? (
+        <ClaimStrip claimedWatts={claim.powerWatts} reading={{ value: measured.powerWatts, plusMinus: measured.powerWattsExpandedUncertainty }} widthPx={200} caption={verdict.sentence} />
+      ) : (
+        <ActionButton asChild>
+          <NextLink href={`/amplifiers/${amplifierId}/bench`}>Run the test</NextLink>
+        </ActionButton>
+      )}
+      <Box textAlign="right">
+        <VerdictWord status={verdict.status} size={verdict.status === "met" || verdict.status === "missed" ? "large" : "medium"} />
+        {measured && (
+          <Box color="muted" fontSize="14.5px" fontWeight={600}>
+            <Text whiteSpace="nowrap">{signed(measured.marginWatts, 1)} W</Text>
+            <Text whiteSpace="nowrap">{signed(100 * measured.marginRatio, 1)} %</Text>
+            {Number.isFinite(measured.marginDb) && <Text whiteSpace="nowrap">{signed(measured.marginDb, 2)} dB</Text>}
+          </Box>
+        )}
+      </Box>
+    </Grid>
+  );
+}
+
+const signed = (value: number, decimals: number): string => `${value >= 0 ? "+" : ""}${formatFixed(value, decimals)}`;
+
+function MeasuredLine({ measured }: { measured: NonNullable<Verdict["measured"]> }) {
+  const { value, uncertainty } = formatWithUncertainty(measured.powerWatts, measured.powerWattsExpandedUncertainty);
+  return (
+    <Text fontSize="24px" fontWeight={700} lineHeight={1.3} mt={1} whiteSpace="nowrap">
+      {value} W{" "}
+      <Text as="span" fontSize="15px" fontWeight={400} color="muted">
+        ± {uncertainty} measured on channel {channelLetter(measured.channelIndex)}
+      </Text>
+    </Text>
+  );
+}
+
+/** The same sweep by each school of stating power; the weaker channel. */
+function Schools({ run }: { run: Run }) {
+  const weakest = (read: (steps: Run["result"]["channels"][number]["steps"]) => PowerAtLimit): PowerAtLimit => {
+    const readings = run.result.channels.map(({ steps }) => read(steps));
+    return readings.reduce((least, reading) => (wattsOf(reading) < wattsOf(least) ? reading : least));
+  };
+  const lines: [string, PowerAtLimit][] = [
+    ["at 0.1 % THD+N", weakest((steps) => powerAtDistortion(steps, 0.001, "thd-plus-noise"))],
+    ["tops begin to flatten", weakest(powerAtClipOnset)],
+    ["at 1 % THD+N", weakest((steps) => powerAtDistortion(steps, 0.01, "thd-plus-noise"))],
+    ["at 10 % THD+N", weakest((steps) => powerAtDistortion(steps, 0.1, "thd-plus-noise"))],
+  ];
+  return (
+    <Panel>
+      <Heading as="h2" fontSize="18px" mb={2}>
+        How many watts, by each school
+      </Heading>
+      {lines.map(([label, reading]) => (
+        <Flex key={label} justify="space-between" gap={3} py={1.5} borderTopWidth="1px" borderColor="rime">
+          <Text color="muted">{label}</Text>
+          <Text fontWeight={700} whiteSpace="nowrap">
+            {powerText(reading)}
+          </Text>
+        </Flex>
+      ))}
+      <Text fontSize="14px" color="muted" mt={2}>
+        {run.conditions.channels.length > 1 ? "Weaker channel" : `Channel ${channelLetter(run.conditions.channels[0].channelIndex)}`} of the newest run, 1 kHz, {drivenText(run.conditions.channelsDriven)},{" "}
+        {run.conditions.channels.map(({ loadOhms }) => formatSignificant(loadOhms, 3)).join(" and ")} Ω measured.
+      </Text>
+      <Text fontSize="14px" color="muted" mt={1.5}>
+        Strength of evidence: {run.source === "recording" ? "strong, a dummy load and an analysed recording" : "none for the real amplifier, this ran on the simulated bench"}.
+      </Text>
+    </Panel>
+  );
+}
+
+const wattsOf = (reading: PowerAtLimit): number => (reading.status === "never-below" ? 0 : reading.powerWatts);

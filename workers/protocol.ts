@@ -1,0 +1,22 @@
+import type { Capture, RecordingProgress, SweepRequest } from "@/bench/contract";
+import type { SimulatedAmplifierName } from "@/bench/simulated";
+import type { Outcome } from "@/core/outcome";
+import type { PowerSweepResult, SweepConditions } from "@/core/sweep";
+
+/** What crosses to the worker and back is plain data and typed arrays. */
+export type AnalysisRequest = {
+  /** The whole WAV file. */
+  wav: Uint8Array;
+  fullScaleVolts: number;
+  conditions: SweepConditions;
+};
+
+/** Where the work stands, in words for the screen. */
+export type WorkProgress = { doneRatio: number; stage: string };
+
+export type BenchWorker = {
+  /** Decodes a recording and reads its power sweep. */
+  analyseSweep(request: AnalysisRequest, onProgress: (progress: WorkProgress) => void): Promise<Outcome<PowerSweepResult>>;
+  /** Records a power sweep on the simulated bench. */
+  recordSimulatedSweep(amplifier: SimulatedAmplifierName, request: SweepRequest, seed: number, onProgress: (progress: RecordingProgress) => void): Promise<Capture>;
+};
