@@ -3,7 +3,7 @@ import { listAmplifiers, listClaims, listRuns } from "@/store";
 import { Rail } from "@/ui/frame/Rail";
 import { ShelfScreen } from "@/ui/shelf/ShelfScreen";
 import { shelfRow } from "@/ui/shelf/shelfRow";
-import { database } from "./server/records";
+import { database } from "@/server/records";
 
 export const dynamic = "force-dynamic";
 

@@ -1,8 +1,7 @@
 import type { Knex } from "knex";
 import { recordSweep, SIMULATED_AMPLIFIERS } from "@/bench/simulated";
-import { ANALYSIS_VERSION } from "@/records";
+import { ANALYSIS_VERSION, runConditions } from "@/records";
 import { addAmplifier, addClaim, addLoad, addRun, listAmplifiers, saveCapture } from "@/store";
-import { runConditions } from "@/ui/bench/runConditions";
 import { analyseSweep } from "@/workers/analyseSweep";
 import { DEMO_SHELF, type DemoAmplifier } from "./scenario";
 

@@ -4,4 +4,6 @@ export { claimSchema, powerClaim, type Claim, type ClaimDraft } from "./claim";
 export { runAsCsv, runAsJson } from "./exportRun";
 export { loadSchema, ohmsStdUncertainty, type Load, type LoadChannel, type LoadDraft } from "./load";
 export { ANALYSIS_VERSION, DEFAULT_UPLOAD_LIMIT_BYTES, runSchema, type Run, type RunCapture, type RunConditions, powerEvidence, type RunDraft } from "./run";
+export { runConditions, type ConditionFacts } from "./runConditions";
+export { quantity } from "./quantity";
 export { validated, type FieldErrors, type Validated } from "./validated";

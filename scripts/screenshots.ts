@@ -24,17 +24,18 @@ const main = async (): Promise<void> => {
     await driver.get(server.url);
     await shows(driver, "Tollgate Sixty");
     await picture("shelf");
-    const home = await driver.findElement(By.partialLinkText("Tollgate Sixty")).getAttribute("href");
+    const home = (await driver.findElement(By.partialLinkText("Tollgate Sixty")).getAttribute("href")) ?? "";
     const stage = async (name: string, text: string) => {
       await driver.get(home.replace(/[^/]+$/, name));
       await shows(driver, text);
+      // Hydration fills the forms a moment after their labels show.
+      await driver.sleep(700);
     };
     await stage("brief", "What is claimed");
     await picture("brief");
     await stage("load", "Dummy loads");
     await picture("load");
     await stage("bench", "Distortion against output");
-    await driver.sleep(500);
     await picture("bench");
     await driver.executeScript("document.documentElement.classList.add('dark'); document.documentElement.style.colorScheme = 'dark'");
     await driver.sleep(300);
@@ -44,6 +45,7 @@ const main = async (): Promise<void> => {
     await stage("bench", "Distortion against output");
     await press(driver, "New run");
     await shows(driver, "From a recording");
+    await driver.sleep(300);
     await picture("new-run");
   } finally {
     await browser.close();

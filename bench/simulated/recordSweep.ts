@@ -3,7 +3,7 @@ import { requirePositive, requireRange } from "@/core/units";
 import { encodeWav } from "@/core/wav";
 import type { Capture, RecordingProgress, SweepRequest } from "../contract";
 import { decimate, OVERSAMPLING } from "./decimate";
-import { supplyModel } from "./supply";
+import { supplyModel, type SupplyModel } from "./supply";
 import type { SimulatedAmplifier } from "./types";
 
 /** Standard full scales of the simulated converter's input range, in volts. */
@@ -38,7 +38,7 @@ const playThrough = (amplifier: SimulatedAmplifier, request: SweepRequest, drive
   for (let n = 0; n < drive.length; n++) {
     let positiveAmperes = amplifier.idleAmperes, negativeAmperes = amplifier.idleAmperes;
     for (let channel = 0; channel < outputs.length; channel++) {
-      const volts = outputVolts(amplifier, drive[n] * amplifier.channelGainRatios[channel], loadOhms[channel], supply.positiveVolts, supply.negativeVolts);
+      const volts = outputVolts(amplifier, channel, drive[n], loadOhms[channel], supply);
       outputs[channel][n] = volts;
       if (volts > 0) positiveAmperes += volts / loadOhms[channel];
       else negativeAmperes -= volts / loadOhms[channel];
@@ -50,12 +50,12 @@ const playThrough = (amplifier: SimulatedAmplifier, request: SweepRequest, drive
 };
 
 /** Curvature and crossover first, then the rails: an output cannot pass what the devices leave of its rail. */
-const outputVolts = (amplifier: SimulatedAmplifier, inputVolts: number, loadOhms: number, positiveVolts: number, negativeVolts: number): number => {
-  const ideal = amplifier.gainRatio * inputVolts;
+const outputVolts = (amplifier: SimulatedAmplifier, channel: number, inputVolts: number, loadOhms: number, supply: SupplyModel): number => {
+  const ideal = amplifier.gainRatio * amplifier.channelGainRatios[channel] * inputVolts;
   const bent = ideal + amplifier.secondOrderPerVolt * ideal * ideal + amplifier.thirdOrderPerVoltSquared * ideal * ideal * ideal;
-  const crossed = bent - amplifier.crossoverVolts * Math.tanh(bent / 0.1);
+  const crossed = bent - amplifier.crossoverVolts[channel] * Math.tanh(bent / 0.1);
   const wanted = crossed * (loadOhms / (loadOhms + amplifier.outputOhms));
-  const rail = wanted > 0 ? positiveVolts : negativeVolts;
+  const rail = wanted > 0 ? supply.positiveVolts : supply.negativeVolts;
   // v = rail - fixed - ohms * v / load, solved for v.
   const most = Math.max(0, (rail - amplifier.saturationVolts) / (1 + amplifier.saturationOhms / loadOhms));
   return Math.max(-most, Math.min(most, wanted));

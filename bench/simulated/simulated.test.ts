@@ -33,7 +33,7 @@ const onsetWatts = (result: PowerSweepResult): number => {
 };
 
 test("round trip: gain and channel balance are measured as they were set", () => {
-  const { channels } = measured(SIMULATED_AMPLIFIERS.home, request([8, 8], 0.5));
+  const { channels } = measured({ ...SIMULATED_AMPLIFIERS.home, crossoverVolts: [0, 0] }, request([8, 8], 0.5));
   const [a, b] = channels.map(({ steps }) => steps[steps.length - 1].voltsRms);
   const { gainRatio, outputOhms } = SIMULATED_AMPLIFIERS.home;
   expect(a / (0.5 / Math.SQRT2)).toBeCloseTo(gainRatio * (8 / (8 + outputOhms)), 2);
@@ -41,7 +41,7 @@ test("round trip: gain and channel balance are measured as they were set", () =>
 });
 
 test("closed form: third-order curvature c gives a third harmonic of c V^2 / 4", () => {
-  const plain = { ...SIMULATED_AMPLIFIERS.home, crossoverVolts: 0, secondOrderPerVolt: 0, noiseVoltsRms: 0, thirdOrderPerVoltSquared: 1e-5 };
+  const plain = { ...SIMULATED_AMPLIFIERS.home, crossoverVolts: [0], secondOrderPerVolt: 0, noiseVoltsRms: 0, thirdOrderPerVoltSquared: 1e-5 };
   const { steps } = measured(plain, request([8], 1)).channels[0];
   const top = steps[steps.length - 1];
   const third = top.harmonics.find(({ order }) => order === 3)?.ratio ?? 0;

@@ -10,8 +10,8 @@ export type SimulatedAmplifier = {
   /** Second and third-order curvature of the transfer, per volt and per volt squared of output. */
   secondOrderPerVolt: number;
   thirdOrderPerVoltSquared: number;
-  /** Dead zone left by the feedback around zero current: it makes small signals rough. */
-  crossoverVolts: number;
+  /** Dead zone left by the feedback around zero current, a channel: it makes small signals rough. */
+  crossoverVolts: readonly number[];
   /** What the output devices keep for themselves: fixed, and for each ampere. */
   saturationVolts: number;
   saturationOhms: number;

@@ -3,17 +3,16 @@ import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import { yupResolver } from "@hookform/resolvers/yup";
 import { FileAudio } from "lucide-react";
 import { useRef, useState, type DragEvent } from "react";
-import { useForm } from "react-hook-form";
+import { useForm, type FieldError } from "react-hook-form";
 import type { Finding } from "@/core/outcome";
 import { formatHertz, formatSignificant } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import { readWavLayout, type WavLayout } from "@/core/wav";
-import type { Load } from "@/records";
+import { runConditions, type Load } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { impliedUnit } from "../parts/impliedUnit";
 import { ChoiceField, QuantityField } from "../parts/TextField";
 import { recordingSchema, type RecordingSettings } from "./newRunSchema";
-import { runConditions } from "./runConditions";
 import type { Recording } from "./useRunMaker";
 
 /** Enough for any header that precedes the samples. */
@@ -51,16 +50,14 @@ export function RecordingForm({ loads, channelCount, uploadLimitBytes, failure, 
     if (load) onStart({ file: chosen.file, fullScaleVolts: settings.fullScaleVolts, conditions: runConditions({ ...settings, load, channelCount: chosen.layout.channelCount }) });
   });
 
-  const belongsToLoad = failure?.code === "bad-load" || failure?.code === "channel-mismatch";
-  const belongsToScale = failure?.code === "bad-full-scale" || failure?.code === "capture-clipped";
-  const atFile = failure && !belongsToLoad && !belongsToScale ? failure.message : fileMessage;
+  const found = placedFailure(failure);
   return (
     <form onSubmit={onSubmit} onChange={onEdit} noValidate aria-label="Recording">
-      <FileDrop chosen={chosen} message={atFile} onFile={choose} />
+      <FileDrop chosen={chosen} message={found.file ?? fileMessage} onFile={choose} />
       <Grid templateColumns="1fr 1fr" gap={3.5} mt={3.5}>
-        <QuantityField label="Full scale, across the load" field={register("fullScaleVolts", { setValueAs: impliedUnit("V") })} error={errors.fullScaleVolts ?? (belongsToScale ? { type: "value", message: failure.message } : undefined)} unit="V" />
-        <QuantityField label="Accuracy of the volts" field={register("voltsAccuracyRatio", { setValueAs: impliedUnit("%") })} error={errors.voltsAccuracyRatio} unit="± %" />
-        <ChoiceField label="Load" field={register("loadId")} error={errors.loadId ?? (belongsToLoad ? { type: "value", message: failure.message } : undefined)} choices={loads.map(loadChoice)} />
+        <QuantityField label="Full scale, across the load" field={register("fullScaleVolts", { setValueAs: impliedUnit("V") })} error={errors.fullScaleVolts ?? found.fullScale} unit="V" />
+        <QuantityField label="Accuracy of the volts, ±" field={register("voltsAccuracyRatio", { setValueAs: impliedUnit("%") })} error={errors.voltsAccuracyRatio} unit="" />
+        <ChoiceField label="Load" field={register("loadId")} error={errors.loadId ?? found.load} choices={loads.map(loadChoice)} />
         <QuantityField label="Channels driven meanwhile" field={register("channelsDriven")} error={errors.channelsDriven} unit={`of ${channelCount}`} />
         <ChoiceField label="First channel of the file is" field={register("firstChannel")} error={errors.firstChannel} choices={Array.from({ length: channelCount }, (_, index) => ({ value: String(index), label: channelLetter(index) }))} />
         <ChoiceField label="Mains" field={register("mainsHz")} error={errors.mainsHz} choices={[{ value: "50", label: "50 Hz" }, { value: "60", label: "60 Hz" }]} />
@@ -71,6 +68,15 @@ export function RecordingForm({ loads, channelCount, uploadLimitBytes, failure, 
     </form>
   );
 }
+
+/** What the analysis found wrong, beside the field where it was given. */
+const placedFailure = (failure: RecordingFormProps["failure"]): { file?: string; load?: FieldError; fullScale?: FieldError } => {
+  if (!failure) return {};
+  const error = { type: "value", message: failure.message };
+  if (failure.code === "bad-load" || failure.code === "channel-mismatch") return { load: error };
+  if (failure.code === "bad-full-scale" || failure.code === "capture-clipped") return { fullScale: error };
+  return { file: failure.message };
+};
 
 /** "8 Ω (8.21, 8.18)" */
 export const loadChoice = ({ id, nominalOhms, channels }: Load) => ({ value: id, label: `${nominalOhms} Ω (${channels.map(({ ohms }) => formatSignificant(ohms, 3)).join(", ")} measured)` });

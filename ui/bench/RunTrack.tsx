@@ -2,7 +2,6 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { format } from "date-fns";
 import { drivenText } from "@/core/claim";
-import { formatSignificant } from "@/core/units";
 import type { Run } from "@/records";
 
 /** The runs so far, newest first. */
@@ -14,7 +13,7 @@ export function RunTrack({ runs, chosenId, onChoose }: { runs: readonly Run[]; c
           <button type="button" onClick={() => onChoose(run.id)} aria-current={run.id === chosenId} style={{ width: "100%", textAlign: "left" }}>
             <Box bg="surface" borderWidth={run.id === chosenId ? "2.5px" : "1px"} borderColor={run.id === chosenId ? "spruce" : "rime"} borderRadius="control" px={3} py={2} h="60px">
               <Text fontWeight={700} fontSize="14.5px" truncate>
-                Power sweep, {formatSignificant(run.conditions.nominalOhms, 3)} Ω
+                Power sweep, {run.conditions.nominalOhms} Ω
               </Text>
               <Text color="muted" fontSize="13px" truncate>
                 {drivenText(run.conditions.channelsDriven)}, {format(new Date(run.takenAt), "d MMM HH:mm")}

@@ -3,7 +3,7 @@ import { Box, Flex, Grid, Heading, HStack, NativeSelect, Table, Text } from "@ch
 import { Download, Trash2 } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
-import { removeRun } from "@/app/actions";
+import { removeRun } from "@/server/actions";
 import { claimText, drivenText } from "@/core/claim";
 import { formatHertz, formatSignificant } from "@/core/units";
 import { channelLetter, judgePowerClaim } from "@/core/verdict";

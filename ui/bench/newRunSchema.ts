@@ -1,5 +1,5 @@
 import { object, string, type InferType } from "yup";
-import { quantity } from "@/records/quantity";
+import { quantity } from "@/records";
 
 /** What a recording needs to become volts across known ohms. */
 export const recordingSchema = object({

@@ -4,12 +4,11 @@ import type { Capture } from "@/bench/contract";
 import { SIMULATED_AMPLIFIERS } from "@/bench/simulated/amplifiers";
 import type { Finding } from "@/core/outcome";
 import { formatSignificant } from "@/core/units";
-import { ANALYSIS_VERSION, type Amplifier, type Load, type RunConditions } from "@/records";
+import { ANALYSIS_VERSION, runConditions, type Amplifier, type Load, type RunConditions } from "@/records";
 import { callback, Cancelled, startJob } from "@/workers/benchClient";
 import type { WorkProgress } from "@/workers/protocol";
 import { useChain } from "../frame/chainState";
 import type { SimulationSettings } from "./newRunSchema";
-import { runConditions } from "./runConditions";
 import { UploadFailed, uploadRun } from "./uploadRun";
 
 export type Recording = { file: File; fullScaleVolts: number; conditions: RunConditions };

@@ -4,7 +4,7 @@ import { ArrowRight, Pencil, Plus, Trash2 } from "lucide-react";
 import NextLink from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { removeAmplifier, removeClaim, saveAmplifier, saveClaim } from "@/app/actions";
+import { removeAmplifier, removeClaim, saveAmplifier, saveClaim } from "@/server/actions";
 import { claimText } from "@/core/claim";
 import { amplifierName, powerClaim, type Amplifier, type Claim } from "@/records";
 import { ActionButton } from "../parts/ActionButton";

@@ -36,7 +36,7 @@ export function ClaimForm({ initial, channelCount, save, onDone }: ClaimFormProp
           <QuantityField label="Power per channel" field={register("powerWatts")} error={errors.powerWatts} unit="W" />
           <QuantityField label="Load" field={register("loadOhms")} error={errors.loadOhms} unit="Ω" />
           <QuantityField label="Channels driven" field={register("channelsDriven")} error={errors.channelsDriven} unit={`of ${channelCount}`} />
-          <QuantityField label="At no more than" field={register("distortionLimitRatio", { setValueAs: impliedUnit("%") })} error={errors.distortionLimitRatio} unit="%" />
+          <QuantityField label="At no more than" field={register("distortionLimitRatio", { setValueAs: impliedUnit("%") })} error={errors.distortionLimitRatio} unit="" />
         </Grid>
         <ChoiceField label="Distortion means" field={register("distortionMeasure")} error={errors.distortionMeasure} choices={[{ value: "thd-plus-noise", label: "THD+N (with noise, 20 Hz to 20 kHz)" }, { value: "thd", label: "THD (harmonics only)" }]} />
         <FormMessage>{errors.root?.message}</FormMessage>

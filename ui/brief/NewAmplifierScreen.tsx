@@ -1,7 +1,7 @@
 "use client";
 import { Box, Heading, Text } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
-import { saveAmplifier } from "@/app/actions";
+import { saveAmplifier } from "@/server/actions";
 import { Panel } from "../parts/Panel";
 import { AmplifierForm } from "./AmplifierForm";
 

@@ -4,7 +4,7 @@ import { ArrowRight, Pencil, Plus, Trash2 } from "lucide-react";
 import NextLink from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { removeLoad, saveLoad } from "@/app/actions";
+import { removeLoad, saveLoad } from "@/server/actions";
 import { cautionsFor } from "@/core/safety";
 import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
@@ -77,7 +77,7 @@ function LoadItem({ load, claims, onEdit, onDelete }: { load: Load; claims: read
     <Box borderTopWidth="1px" borderColor="rime" py={3.5}>
       <Flex justify="space-between" align="start" gap={3}>
         <Text color="muted" fontWeight={600}>
-          {formatSignificant(load.nominalOhms, 3)} Ω nominal
+          {load.nominalOhms} Ω nominal
         </Text>
         <HStack gap={2}>
           <ActionButton aria-label="Change this load" onClick={onEdit} px={3}>
@@ -102,7 +102,7 @@ function LoadItem({ load, claims, onEdit, onDelete }: { load: Load; claims: read
         })}
       </Flex>
       <Text mt={2.5} color="muted">
-        Reckoning with {formatSignificant(load.nominalOhms, 3)} Ω instead would state power {formatFixed(100 * Math.abs(worst - 1), 1)} % too {worst > 1 ? "high" : "low"}.
+        Reckoning with {load.nominalOhms} Ω instead would state power {formatFixed(100 * Math.abs(worst - 1), 1)} % too {worst > 1 ? "high" : "low"}.
         {claim && ` For the claimed ${claim.powerWatts} W this load takes ${formatSignificant(Math.sqrt(claim.powerWatts * load.channels[0].ohms), 3)} V and ${formatSignificant(Math.sqrt(claim.powerWatts / load.channels[0].ohms), 3)} A (RMS) in each channel, and must get rid of all of it as heat.`}
       </Text>
     </Box>

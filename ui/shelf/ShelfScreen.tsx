@@ -154,8 +154,7 @@ function VerdictCell({ row }: { row: ShelfRow }) {
       <Box>
         <ClaimStrip claimedWatts={powerWatts} reading={{ value: measured.powerWatts, plusMinus: measured.powerWattsExpandedUncertainty }} widthPx={170} showNumber={false} caption={verdict.sentence} />
         <Text fontSize="13.5px" color="muted" mt={-0.5}>
-          {measured.marginRatio >= 0 ? "+" : ""}
-          {formatFixed(100 * measured.marginRatio, 1)} % of {powerWatts} W
+          {formatFixed(100 * Math.abs(measured.marginRatio), 1)} % {measured.marginRatio < 0 ? "under" : "over"} {powerWatts} W
         </Text>
       </Box>
     </Flex>

@@ -14,9 +14,9 @@ export type ShelfRow = {
   lastRunAt: string | null;
 };
 
-/** "1978, class AB" */
+/** "1978, class AB, stereo" */
 export const amplifierLine = ({ year, topology, channelCount }: Pick<Amplifier, "year" | "topology" | "channelCount">): string =>
-  [year, topology === "not known" ? null : topology, `${channelCount} channel${channelCount === 1 ? "" : "s"}`].filter((part) => part !== null).join(", ");
+  [year, topology === "not known" ? null : topology, channelCount === 1 ? "mono" : channelCount === 2 ? "stereo" : `${channelCount} channels`].filter((part) => part !== null).join(", ");
 
 /** What the shelf shows of one amplifier. Runs are newest first. */
 export const shelfRow = (amplifier: Amplifier, claims: readonly Claim[], runs: readonly Run[]): ShelfRow => {

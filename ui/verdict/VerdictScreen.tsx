@@ -11,7 +11,7 @@ import { ClaimStrip } from "../charts/ClaimStrip";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { Panel } from "../parts/Panel";
-import { VerdictWord } from "./VerdictWord";
+import { VERDICT_COLORS, VerdictWord } from "./VerdictWord";
 
 /** Each claim against its evidence. */
 export function VerdictScreen({ amplifier, claims, runs }: { amplifier: Amplifier; claims: readonly Claim[]; runs: readonly Run[] }) {
@@ -29,7 +29,7 @@ export function VerdictScreen({ amplifier, claims, runs }: { amplifier: Amplifie
   return (
     <Box>
       <Heading as="h1" fontSize="27px" lineHeight={1.28} letterSpacing="-0.012em" maxW="1000px" mb={4} data-testid="verdict">
-        {leading.verdict.sentence}
+        <SpokenVerdict verdict={leading.verdict} />
       </Heading>
       <Grid templateColumns="minmax(0, 1fr) 350px" gap={4} alignItems="start">
         <Panel py={0}>
@@ -40,6 +40,19 @@ export function VerdictScreen({ amplifier, claims, runs }: { amplifier: Amplifie
         {runs[0] && <Schools run={runs[0]} />}
       </Grid>
     </Box>
+  );
+}
+
+/** The sentence, its first words in the colour of the verdict. */
+function SpokenVerdict({ verdict }: { verdict: Verdict }) {
+  const end = verdict.sentence.indexOf(":");
+  return (
+    <>
+      <Text as="span" color={VERDICT_COLORS[verdict.status]}>
+        {verdict.sentence.slice(0, end)}
+      </Text>
+      {verdict.sentence.slice(end)}
+    </>
   );
 }
 

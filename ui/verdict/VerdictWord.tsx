@@ -10,6 +10,8 @@ const WORDS = {
   "not-tested": { word: "not tested", color: "muted", Icon: CircleDashed },
 } as const satisfies Record<VerdictStatus, object>;
 
+export const VERDICT_COLORS: Record<VerdictStatus, string> = { met: WORDS.met.color, missed: WORDS.missed.color, "within-uncertainty": WORDS["within-uncertainty"].color, "met-with-fewer-channels": WORDS["met-with-fewer-channels"].color, "not-tested": WORDS["not-tested"].color };
+
 /** The verdict in a word, with a shape and a colour that say the same. */
 export function VerdictWord({ status, size = "medium" }: { status: VerdictStatus; size?: "medium" | "large" }) {
   const { word, color, Icon } = WORDS[status];

@@ -1,6 +1,6 @@
 import { Flex } from "@chakra-ui/react";
 import type { ReactNode } from "react";
-import { amplifierRecords } from "@/app/server/amplifierRecords";
+import { amplifierRecords } from "@/server/amplifierRecords";
 import { formatSignificant } from "@/core/units";
 import { judgePowerClaim } from "@/core/verdict";
 import { amplifierName, powerClaim, powerEvidence } from "@/records";

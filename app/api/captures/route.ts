@@ -1,5 +1,5 @@
-import { guarded, refuse } from "@/app/server/guard";
-import { uploadLimitBytes } from "@/app/server/limits";
+import { guarded, refuse } from "@/server/guard";
+import { uploadLimitBytes } from "@/server/limits";
 import { dataFolder, saveCapture, UploadTooLarge } from "@/store";
 
 /** Takes the bytes of one capture and answers with its SHA-256, once it is safe on the disk. */

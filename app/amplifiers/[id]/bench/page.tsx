@@ -1,5 +1,5 @@
-import { amplifierRecords } from "@/app/server/amplifierRecords";
-import { uploadLimitBytes } from "@/app/server/limits";
+import { amplifierRecords } from "@/server/amplifierRecords";
+import { uploadLimitBytes } from "@/server/limits";
 import { BenchScreen } from "@/ui/bench/BenchScreen";
 
 export default async function BenchPage({ params }: { params: Promise<{ id: string }> }) {

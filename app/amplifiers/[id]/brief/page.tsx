@@ -1,4 +1,4 @@
-import { amplifierRecords } from "@/app/server/amplifierRecords";
+import { amplifierRecords } from "@/server/amplifierRecords";
 import { BriefScreen } from "@/ui/brief/BriefScreen";
 
 export default async function BriefPage({ params }: { params: Promise<{ id: string }> }) {

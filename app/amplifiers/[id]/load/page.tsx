@@ -1,4 +1,4 @@
-import { amplifierRecords } from "@/app/server/amplifierRecords";
+import { amplifierRecords } from "@/server/amplifierRecords";
 import { LoadScreen } from "@/ui/load/LoadScreen";
 
 export default async function LoadPage({ params }: { params: Promise<{ id: string }> }) {

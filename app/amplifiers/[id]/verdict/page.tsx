@@ -1,4 +1,4 @@
-import { amplifierRecords } from "@/app/server/amplifierRecords";
+import { amplifierRecords } from "@/server/amplifierRecords";
 import { VerdictScreen } from "@/ui/verdict/VerdictScreen";
 
 export default async function VerdictPage({ params }: { params: Promise<{ id: string }> }) {

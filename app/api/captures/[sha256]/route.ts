@@ -1,6 +1,6 @@
 import { createReadStream } from "node:fs";
 import { Readable } from "node:stream";
-import { guarded, refuse } from "@/app/server/guard";
+import { guarded, refuse } from "@/server/guard";
 import { capturePath, dataFolder, hasCapture } from "@/store";
 
 /** The capture itself, as it was stored. */

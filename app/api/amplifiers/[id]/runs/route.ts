@@ -1,6 +1,6 @@
 import { revalidatePath } from "next/cache";
-import { guarded, refuse } from "@/app/server/guard";
-import { database } from "@/app/server/records";
+import { guarded, refuse } from "@/server/guard";
+import { database } from "@/server/records";
 import { runSchema, validated, type RunDraft } from "@/records";
 import { addRun, dataFolder, findAmplifier, hasCapture } from "@/store";
 

@@ -1,5 +1,5 @@
-import { guarded, refuse } from "@/app/server/guard";
-import { database } from "@/app/server/records";
+import { guarded, refuse } from "@/server/guard";
+import { database } from "@/server/records";
 import { amplifierName, runAsCsv, runAsJson } from "@/records";
 import { findAmplifier, findRun } from "@/store";
 

@@ -1,6 +1,7 @@
 import { COVERAGE_FACTOR } from "@/core/power";
 import { TONE_DEFAULTS } from "@/core/distortion";
-import { ohmsStdUncertainty, type Load, type RunConditions } from "@/records";
+import { ohmsStdUncertainty, type Load } from "./load";
+import type { RunConditions } from "./run";
 
 export type ConditionFacts = { load: Load; channelCount: number; firstChannel: number; channelsDriven: number; fullScaleVolts: number; mainsHz: number; voltsAccuracyRatio: number };
 

@@ -2,7 +2,7 @@
 import { revalidatePath } from "next/cache";
 import { amplifierSchema, claimSchema, loadSchema, validated, type Validated } from "@/records";
 import * as store from "@/store";
-import { database } from "./server/records";
+import { database } from "./records";
 
 const gone = { ok: false, errors: { "": "This is no longer there; it may have been deleted in another window. Reload the page." } } as const;
 

@@ -1,0 +1,103 @@
+// A server killed in the middle of an upload or a save keeps all that it had acknowledged, and opens again.
+import { createHash } from "node:crypto";
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { request } from "node:http";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { stepReading } from "@/core/testing/stepReading";
+import type { RunDraft } from "@/records";
+import { addAmplifier, listRuns, openDatabase } from "@/store";
+import { startServer, type Server } from "./server";
+
+let folder: string;
+beforeEach(() => (folder = mkdtempSync(join(tmpdir(), "rimebank-kill-"))));
+afterEach(() => rmSync(folder, { recursive: true, force: true }));
+
+const newAmplifier = async (): Promise<string> => {
+  const db = await openDatabase(folder);
+  const { id } = await addAmplifier(db, { maker: "Larkspur", model: "Two", kind: "home", topology: "class AB", year: null, channelCount: 2, condition: "", notes: "" }, "2026-01-01");
+  await db.destroy();
+  return id;
+};
+
+const upload = async (server: Server, bytes: Uint8Array<ArrayBuffer>): Promise<string> => (await (await fetch(`${server.url}/api/captures`, { method: "PUT", body: bytes })).json()).sha256;
+
+const runOf = (sha256: string): RunDraft => ({
+  kind: "power-sweep", source: "recording", sourceDetail: "sweep.wav", analysisVersion: 1,
+  conditions: { nominalOhms: 8, fullScaleVolts: 80, mainsHz: 50, band: { lowHz: 20, highHz: 20_000 }, channelsDriven: 1, channels: [{ channelIndex: 0, loadOhms: 8.21, loadOhmsStdUncertainty: 0.01, voltsStdUncertaintyRatio: 0.003 }] },
+  result: { kind: "power-sweep", frequencyHz: 1000, channels: [{ steps: Array.from({ length: 400 }, (_, k) => stepReading(1 + k, 0.001)), stop: { reason: "input-drive", evidence: "ended" } }] },
+  captures: [{ sha256, fileName: "sweep.wav", fullScaleVolts: 80 }],
+});
+
+const save = (server: Server, amplifierId: string, sha256: string): Promise<Response> =>
+  fetch(`${server.url}/api/amplifiers/${amplifierId}/runs`, { method: "POST", body: JSON.stringify(runOf(sha256)), headers: { "content-type": "application/json" } });
+
+const keptRunIds = async (): Promise<string[]> => {
+  const db = await openDatabase(folder);
+  const problems = await db.raw("PRAGMA integrity_check");
+  expect(Object.values(problems[0])).toEqual(["ok"]);
+  const ids = (await listRuns(db)).map(({ id }) => id);
+  await db.destroy();
+  return ids;
+};
+
+test("killed in the middle of an upload: no half capture under a whole one's name, earlier ones intact", async () => {
+  await newAmplifier();
+  const server = await startServer(folder);
+  const whole = await upload(server, new Uint8Array(100_000).fill(7));
+  const { port } = new URL(server.url);
+  const broken = request({ host: "127.0.0.1", port, path: "/api/captures", method: "PUT", headers: { "content-length": 10_000_000 } });
+  broken.on("error", () => {});
+  broken.write(Buffer.alloc(3_000_000, 1));
+  for (let waited = 0; waited < 100 && !readdirSync(join(folder, "captures")).some((name) => name.endsWith(".partial")); waited++) await new Promise((wake) => setTimeout(wake, 50));
+  await server.kill("SIGKILL");
+  const names = readdirSync(join(folder, "captures"));
+  expect(names.some((name) => name.endsWith(".partial"))).toBe(true);
+  expect(names.filter((name) => name.endsWith(".wav"))).toEqual([`${whole}.wav`]);
+  expect(createHash("sha256").update(readFileSync(join(folder, "captures", `${whole}.wav`))).digest("hex")).toBe(whole);
+  expect(await keptRunIds()).toEqual([]);
+});
+
+test("killed while saving runs as fast as it can: every acknowledged run is there, and none is half there", async () => {
+  const amplifierId = await newAmplifier();
+  const server = await startServer(folder);
+  const sha256 = await upload(server, new Uint8Array(1000));
+  const acknowledged: string[] = [];
+  const saving = Array.from({ length: 4 }, async () => {
+    for (;;) {
+      const answer = await save(server, amplifierId, sha256).catch(() => null);
+      const body = answer && (await answer.json().catch(() => null));
+      if (!body?.id) return;
+      acknowledged.push(body.id);
+    }
+  });
+  while (acknowledged.length < 12) await new Promise((wake) => setTimeout(wake, 5));
+  await server.kill("SIGKILL");
+  await Promise.all(saving);
+  const kept = await keptRunIds();
+  expect(acknowledged.filter((id) => !kept.includes(id))).toEqual([]);
+  const db = await openDatabase(folder);
+  const orphans = await db("runs").whereNotIn("id", db("captures").select("run_id"));
+  await db.destroy();
+  expect(orphans).toEqual([]);
+});
+
+test("the server refuses what it should, in plain words", async () => {
+  const amplifierId = await newAmplifier();
+  const server = await startServer(folder, { RIMEBANK_UPLOAD_LIMIT_MB: "1" });
+  const messageOf = async (answer: Promise<Response>) => {
+    const response = await answer;
+    const body: { message: string } = await response.json();
+    expect(body.message).not.toMatch(/\bat .*:\d+:\d+/);
+    return [response.status, body.message];
+  };
+  expect(await messageOf(fetch(`${server.url}/api/captures`, { method: "PUT", body: new Uint8Array(2_000_000) }))).toEqual([413, "The file is larger than the limit of 1 MB."]);
+  expect(await messageOf(save(server, amplifierId, "ab".repeat(32)))).toEqual([400, "The recording sweep.wav has not arrived. Try again."]);
+  expect(await messageOf(fetch(`${server.url}/api/amplifiers/${amplifierId}/runs`, { method: "POST", body: "{not json" }))).toEqual([400, expect.stringContaining("cannot be stored")]);
+  const sha256 = await upload(server, new Uint8Array(10));
+  expect(await messageOf(save(server, "nobody", sha256))).toEqual([404, "This amplifier is no longer on the shelf."]);
+  expect(await messageOf(fetch(`${server.url}/api/captures`, { method: "PUT", body: new Uint8Array(10), headers: { origin: "http://elsewhere.example" } }))).toEqual([403, expect.stringContaining("another site")]);
+  expect(await messageOf(fetch(`${server.url}/api/runs/nothing/export?format=csv`))).toEqual([404, "This run is no longer there."]);
+  expect(readdirSync(join(folder, "captures"))).toEqual([`${sha256}.wav`]);
+  await server.kill("SIGTERM");
+});

@@ -1,0 +1,201 @@
+// The whole way through the real interface: from a claim to a verdict, a restart, exports and deletion.
+import { existsSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join, resolve } from "node:path";
+import Papa from "papaparse";
+import { By, Key } from "selenium-webdriver";
+import { recordSweep, SIMULATED_AMPLIFIERS } from "@/bench/simulated";
+import { byText, fieldOf, fill, openBrowser, pageText, press, shows, type Browser } from "./browser";
+import { startServer, type Server } from "./server";
+
+const REFERENCE = resolve(__dirname, "../../shared/captures/a_8R2_sweep.wav");
+let folder: string;
+let server: Server;
+let browser: Browser;
+let recording: string;
+
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), "rimebank-e2e-"));
+  const sweep = { frequencyHz: 1000, firstVoltsPeak: 0.06, lastVoltsPeak: 1.5, stepCount: 24, stepSeconds: 0.08 };
+  const capture = recordSweep(SIMULATED_AMPLIFIERS.home, { sweep, sampleRateHz: 96_000, loadOhms: [8.21, 8.18], mainsHz: 50 }, 3);
+  recording = join(folder, `sweep-${capture.fullScaleVolts}V.wav`);
+  writeFileSync(recording, capture.wav);
+  server = await startServer(join(folder, "data"));
+  browser = await openBrowser();
+});
+afterAll(async () => {
+  await browser?.close();
+  await server?.kill("SIGTERM");
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const driver = () => browser.driver;
+const stageUrl = async (stage: string): Promise<string> => (await driver().getCurrentUrl()).replace(/[^/]+$/, stage);
+const verdictText = async (): Promise<string> => (await driver().findElement(By.css("[data-testid=verdict]"))).getText();
+
+test("an empty shelf says what it is for; a new amplifier goes on it", async () => {
+  await driver().get(server.url);
+  await shows(driver(), "Put the first amplifier on the shelf");
+  await press(driver(), "New amplifier");
+  await shows(driver(), "A new amplifier");
+  await press(driver(), "Put it on the shelf");
+  await shows(driver(), "Say who made it");
+  await fill(driver(), "Amplifier", "Maker", "Larkspur");
+  await fill(driver(), "Amplifier", "Model", "Two");
+  await fill(driver(), "Amplifier", "Output stage", "Class AB");
+  await fill(driver(), "Amplifier", "Year", "nineteen");
+  await press(driver(), "Put it on the shelf");
+  await shows(driver(), "four digits");
+  expect(await (await fieldOf(driver(), "Amplifier", "Maker")).getAttribute("value")).toBe("Larkspur");
+  await fill(driver(), "Amplifier", "Year", "1982");
+  await press(driver(), "Put it on the shelf");
+  await shows(driver(), "What is claimed");
+});
+
+test("a claim with nonsense is explained beside its fields and kept; a sensible one is stored", async () => {
+  await fill(driver(), "Claim", "As printed", "50 W per channel into 8 ohms");
+  await fill(driver(), "Claim", "Power per channel", "loud");
+  await fill(driver(), "Claim", "At no more than", "0");
+  await press(driver(), "Save claim");
+  await shows(driver(), "Give the claimed power in watts");
+  await shows(driver(), "The limit must be above zero");
+  expect(await (await fieldOf(driver(), "Claim", "Power per channel")).getAttribute("value")).toBe("loud");
+  await fill(driver(), "Claim", "Power per channel", "50");
+  await fill(driver(), "Claim", "At no more than", "0,5");
+  await press(driver(), "Save claim");
+  await shows(driver(), "50 W per channel into 8 Ω, both channels driven, at 0.5 % THD+N");
+});
+
+test("the load takes measured ohms, and refuses zero", async () => {
+  await press(driver(), "Next: the load");
+  await shows(driver(), "Dummy loads, as measured");
+  await fill(driver(), "Load", "Measured", "0");
+  await fill(driver(), "Load", "Measured", "8R18", 2);
+  await press(driver(), "Save load");
+  await shows(driver(), "The load must be above zero ohms.");
+  await fill(driver(), "Load", "Measured", "8.21");
+  await press(driver(), "Save load");
+  await shows(driver(), "8.210");
+  await shows(driver(), "8.180");
+});
+
+const chooseFile = async (path: string): Promise<void> => {
+  await byText(driver(), "Choose file");
+  await driver().findElement(By.css("[data-testid=wav-file]")).sendKeys(path);
+};
+
+test("files that cannot be read are explained beside the file, and nothing is stored", async () => {
+  await driver().get(await stageUrl("bench"));
+  await shows(driver(), "From a recording");
+  const text = join(folder, "notes.wav");
+  writeFileSync(text, "these are notes, not samples");
+  await chooseFile(text);
+  await shows(driver(), "this is not a WAV file");
+  const cut = join(folder, "cut.wav");
+  writeFileSync(cut, Buffer.from(recordSweep(SIMULATED_AMPLIFIERS.home, { sweep: { frequencyHz: 1000, firstVoltsPeak: 0.1, lastVoltsPeak: 1, stepCount: 4, stepSeconds: 0.05 }, sampleRateHz: 48_000, loadOhms: [8], mainsHz: 50 }, 1).wav.subarray(0, 5000)));
+  await chooseFile(cut);
+  await shows(driver(), "cut short");
+  await chooseFile(recording);
+  await shows(driver(), "2 channels, integer, 24 bit");
+  await fill(driver(), "Recording", "Full scale, across the load", "0");
+  await press(driver(), "Analyse the recording");
+  await shows(driver(), "Full scale must be above zero volts.");
+  expect(await pageText(driver())).toContain("none yet");
+});
+
+test("a recording becomes a curve with readings and a reason why it stopped", async () => {
+  await fill(driver(), "Recording", "Full scale, across the load", /-(\d+)V/.exec(recording)?.[1] ?? "");
+  await press(driver(), "Analyse the recording");
+  await shows(driver(), "Distortion against output", 60_000);
+  await shows(driver(), "Output at 0.5 % THD+N");
+  await shows(driver(), "Stopped by the supply rails");
+  await shows(driver(), "tops flatten");
+  const chart = await driver().findElement(By.css("svg[role=img][tabindex]"));
+  expect(await chart.getAttribute("aria-label")).toContain("Claim: 50 W at no more than 0.5 % THD+N");
+  await chart.sendKeys(Key.ARROW_RIGHT, Key.ARROW_RIGHT);
+  expect(await chart.getText()).toMatch(/A [\d.]+ W +THD\+N [\d.]+ %/);
+});
+
+test("the verdict is one sentence with the margin in watts, percent and dB", async () => {
+  await driver().get(await stageUrl("verdict"));
+  await shows(driver(), "by each school");
+  expect(await verdictText()).toMatch(/^It keeps its promise: [\d.]+ W ± [\d.]+ W on the weaker channel [AB] at 0\.5 % THD\+N into 8\.\d\d Ω measured, both channels driven, [\d.]+ W \([\d.]+ %, [\d.]+ dB\) more than the 50 W claimed\.$/);
+});
+
+test("after a restart everything is as it was", async () => {
+  const [before, path] = [await verdictText(), new URL(await driver().getCurrentUrl()).pathname];
+  await server.kill("SIGTERM");
+  server = await startServer(join(folder, "data"));
+  await driver().get(server.url + path);
+  await shows(driver(), "by each school");
+  expect(await verdictText()).toBe(before);
+});
+
+test("a run is exported as CSV and JSON, with the figures of the screen", async () => {
+  await driver().get(await stageUrl("bench"));
+  await shows(driver(), "Output at 0.5 % THD+N");
+  const link = async (label: string) => (await driver().findElement(By.linkText(label)).getAttribute("href")) ?? "";
+  const csv = await fetch(await link("CSV"));
+  expect(csv.headers.get("content-disposition")).toContain("larkspur-two-power-sweep");
+  const { data, errors } = Papa.parse<Record<string, string>>(await csv.text(), { header: true });
+  expect(errors).toEqual([]);
+  expect(data.length).toBe(48);
+  const highest = Math.max(...data.filter(({ channel }) => channel === "A").map(({ power_watts }) => Number(power_watts)));
+  expect(await pageText(driver())).toContain(`${Number(highest.toPrecision(3))} W`);
+  const { format, run } = await (await fetch(await link("JSON"))).json();
+  expect(format).toBe("rimebank-run");
+  expect(run.result.channels.length).toBe(2);
+  const stored = await fetch(`${server.url}/api/captures/${run.captures[0].sha256}`);
+  expect((await stored.arrayBuffer()).byteLength).toBeGreaterThan(100_000);
+});
+
+test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, a second one is stored", async () => {
+  await driver().findElement(By.css("body")).sendKeys("n");
+  await shows(driver(), "On the simulated bench");
+  await press(driver(), "Run the sweep");
+  await shows(driver(), "1 kHz, simulated");
+  await driver().findElement(By.css("body")).sendKeys(Key.ESCAPE);
+  await shows(driver(), "none connected");
+  expect(await pageText(driver())).toContain("1 run kept");
+  await press(driver(), "Run the sweep");
+  await shows(driver(), "simulated: Home stereo", 90_000);
+  await shows(driver(), "2 runs kept");
+});
+
+(existsSync(REFERENCE) ? test : test.skip)("a reference capture: one channel, 192 kHz, its power at 1 % as its truth says", async () => {
+  await driver().findElement(By.css("body")).sendKeys("n");
+  await chooseFile(REFERENCE);
+  await shows(driver(), "one channel, float, 32 bit");
+  await fill(driver(), "Recording", "Full scale, across the load", "80 V");
+  await press(driver(), "Analyse the recording");
+  await shows(driver(), "recording a_8R2_sweep.wav", 60_000);
+  // Truth: 60.23 W at 1 % THD+N across 8.2 ohm; here the load is 8.21.
+  await shows(driver(), "60.2 W ±");
+});
+
+test("question mark shows the keys, and the page fits 1024 x 768 without scrolling sideways", async () => {
+  await driver().findElement(By.css("body")).sendKeys("?");
+  await shows(driver(), "Keys on this screen");
+  await driver().actions().sendKeys(Key.ESCAPE).perform();
+  const { width, height } = await driver().manage().window().getRect();
+  await driver().manage().window().setRect({ width: width - 256, height: height - 32 });
+  for (const stage of ["brief", "load", "bench", "verdict"]) {
+    await driver().get(await stageUrl(stage));
+    const [scroll, inner] = await driver().executeScript<[number, number]>("return [document.documentElement.scrollWidth, window.innerWidth]");
+    expect({ stage, isWithin: scroll <= inner }).toEqual({ stage, isWithin: true });
+  }
+  await driver().manage().window().setRect({ width, height });
+});
+
+test("deleting asks first, then takes everything that belongs to the amplifier", async () => {
+  await driver().get(await stageUrl("brief"));
+  await driver().wait(async () => (await (await fieldOf(driver(), "Amplifier", "Maker")).getAttribute("value")) === "Larkspur", 10_000);
+  await driver().findElement(By.css("[data-testid=delete-amplifier]")).click();
+  await shows(driver(), "Delete Larkspur Two?");
+  await press(driver(), "Keep it");
+  await driver().sleep(300);
+  await driver().findElement(By.css("[data-testid=delete-amplifier]")).click();
+  await shows(driver(), "This cannot be undone");
+  await driver().findElement(By.css("[data-testid=confirm]")).click();
+  await shows(driver(), "Put the first amplifier on the shelf");
+});

@@ -1,0 +1,42 @@
+// npm test: lint, types, boundaries between the rooms, unit tests and browser tests, with all that they need.
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { spawnSync } from "node:child_process";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { ensureBrowser, ensureBuilt, ensureInstalled, ROOT, run } from "./prepare.mjs";
+
+const ROOMS = ["app", "bench", "cli", "core", "demo", "records", "server", "store", "ui", "workers"];
+
+const step = (title) => console.log(`\n== ${title}`);
+const bin = (path, ...args) => run(process.execPath, [join("node_modules", path), ...args]);
+
+ensureInstalled();
+step("Lint");
+bin("eslint/bin/eslint.js", ".", "--max-warnings", "0");
+step("Types");
+bin("next/dist/bin/next", "typegen");
+bin("typescript/bin/tsc", "--noEmit", "-p", ".");
+step("Boundaries between the rooms");
+bin("dependency-cruiser/bin/dependency-cruise.mjs", ...ROOMS);
+
+const reports = mkdtempSync(join(tmpdir(), "rimebank-tests-"));
+let passed = 0, failed = 0, skipped = 0;
+const jest = (title, config) => {
+  step(title);
+  const report = join(reports, `${passed}.json`);
+  const { status } = spawnSync(process.execPath, ["node_modules/jest/bin/jest.js", "--config", config, "--json", "--outputFile", report], { cwd: ROOT, stdio: ["ignore", "ignore", "inherit"] });
+  const totals = JSON.parse(readFileSync(report, "utf8"));
+  passed += totals.numPassedTests;
+  failed += totals.numFailedTests + totals.numRuntimeErrorTestSuites;
+  skipped += totals.numPendingTests;
+  if (status !== 0 && failed === 0) failed++;
+};
+
+jest("Unit tests", "jest.config.cjs");
+ensureBrowser();
+ensureBuilt();
+jest("Browser tests", "jest.e2e.config.cjs");
+rmSync(reports, { recursive: true });
+
+console.log(`\n${passed} passed, ${failed} failed, ${skipped} skipped`);
+process.exit(failed === 0 ? 0 : 1);
