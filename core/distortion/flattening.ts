@@ -1,4 +1,4 @@
-import { fitHarmonics } from "../fit";
+import { fitFlanks } from "./flankModel";
 import { peakBetweenSamples } from "./peakBetweenSamples";
 import type { Flattening, Half, HalfWave } from "./types";
 
@@ -10,7 +10,7 @@ const LEAST_SHARE = 0.02;
 /** The flanks: samples below this share of the lower tip. */
 const FLANK_SHARE = 0.75;
 const CYCLES_A_BLOCK = 32;
-const MOST_BLOCKS = 16;
+const MOST_BLOCKS = 12;
 /** Halves whose tips are this close (over their mean) clip together. */
 const SAME_VOLTS_RATIO = 0.001;
 
@@ -53,7 +53,8 @@ const blocksOf = (volts: Float64Array, samplesACycle: number): Float64Array[] =>
 
 const tallyBlock = (block: Float64Array, sampleRateHz: number, fundamentalHz: number, halves: Record<Half, Tally>): void => {
   let highest = -Infinity, lowest = Infinity, sum = 0;
-  for (const value of block) {
+  for (let n = 0; n < block.length; n++) {
+    const value = block[n];
     if (value > highest) highest = value;
     if (value < lowest) lowest = value;
     sum += value;
@@ -61,26 +62,23 @@ const tallyBlock = (block: Float64Array, sampleRateHz: number, fundamentalHz: nu
   const middle = sum / block.length;
   const limit = FLANK_SHARE * Math.min(highest - middle, middle - lowest);
   if (!(limit > 0)) return;
-  const isFlank = (value: number) => Math.abs(value - middle) < limit;
-  const plain = fitHarmonics(block, sampleRateHz, fundamentalHz, { orderCount: 1, driftDegree: 1, isUsed: isFlank });
-  if (!plain) return;
-  const bent = fitHarmonics(block, sampleRateHz, fundamentalHz, { orderCount: 3, driftDegree: 1, isUsed: isFlank }) ?? plain;
-  const amplitude = plain.voltsPeak[0];
-  const threshold = FLATTENING_CRITERION_RATIO + (3 * flankNoise(block, bent.residualVolts, isFlank)) / amplitude;
-
   const samplesACycle = sampleRateHz / fundamentalHz;
+  const model = fitFlanks(block, samplesACycle, middle, limit);
+  if (!model) return;
+  const threshold = FLATTENING_CRITERION_RATIO + (3 * model.noiseVoltsRms) / model.amplitude;
+
   const centre = (block.length - 1) / 2;
   for (const half of ["positive", "negative"] as const) {
     const sign = half === "positive" ? 1 : -1;
     const tally = halves[half];
     // The tips of cos(2 pi f t + phase) lie at phase multiples of a cycle; the negative ones half a cycle later.
-    const shift = -plain.phaseRadians[0] / (2 * Math.PI) + (sign < 0 ? 0.5 : 0);
+    const shift = -model.phaseRadians / (2 * Math.PI) + (sign < 0 ? 0.5 : 0);
     for (let cycle = Math.ceil(-centre / samplesACycle - shift); ; cycle++) {
       const at = Math.round(centre + (cycle + shift) * samplesACycle);
       if (at >= block.length) break;
       if (at < 0) continue;
-      // Residuals are actual less model, so a tip that stays short has one of the opposite sign.
-      const shortfall = Math.min(-sign * plain.residualVolts[at], -sign * bent.residualVolts[at]) / amplitude;
+      const promised = Math.min(sign * model.plainVoltsAt(at), sign * model.bentVoltsAt(at));
+      const shortfall = (promised - sign * block[at]) / model.amplitude;
       tally.shortfalls.push(shortfall);
       tally.tips.push(tipVolts(block, sign, at, samplesACycle / 4));
       if (shortfall > threshold) tally.flattened++;
@@ -97,16 +95,6 @@ const tipVolts = (block: Float64Array, sign: 1 | -1, at: number, reach: number):
   let top = Math.max(0, Math.ceil(at - reach));
   for (let n = top; n <= last; n++) if (sign * block[n] > sign * block[top]) top = n;
   return Math.max(sign * block[top], sign * peakBetweenSamples(block, sign, top));
-};
-
-const flankNoise = (block: Float64Array, residual: Float64Array, isFlank: (value: number) => boolean): number => {
-  let squares = 0, count = 0;
-  for (let n = 0; n < block.length; n++)
-    if (isFlank(block[n])) {
-      squares += residual[n] ** 2;
-      count++;
-    }
-  return count === 0 ? 0 : Math.sqrt(squares / count);
 };
 
 const mean = (values: readonly number[]): number => (values.length === 0 ? 0 : values.reduce((sum, value) => sum + value, 0) / values.length);

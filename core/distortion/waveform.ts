@@ -11,14 +11,15 @@ export const readWaveform = (volts: Float64Array, samplesACycle: number): Wavefo
   const span = cycles >= 1 ? cycles * samplesACycle : volts.length;
   const whole = Math.min(volts.length, Math.floor(span));
   let sum = 0, squares = 0, highest = -Infinity, lowest = Infinity;
+  for (let n = 0; n < whole; n++) {
+    const value = volts[n];
+    sum += value;
+    squares += value * value;
+  }
   for (let n = 0; n < volts.length; n++) {
     const value = volts[n];
     if (value > highest) highest = value;
-    if (value < lowest) lowest = value;
-    if (n < whole) {
-      sum += value;
-      squares += value * value;
-    }
+    else if (value < lowest) lowest = value;
   }
   const rest = whole < volts.length ? span - whole : 0;
   if (rest > 0) {

@@ -15,8 +15,6 @@ export type HarmonicFitOptions = {
   orderCount: number;
   /** Degree of the polynomial that follows drift: 1 is offset and slope. */
   driftDegree: number;
-  /** Which samples take part; all of them when left out. The residual covers all samples. */
-  isUsed?: (volts: number) => boolean;
 };
 
 /**
@@ -25,13 +23,13 @@ export type HarmonicFitOptions = {
  * @returns null when the samples cannot tell the unknowns apart (too few, or orders beyond half the sample rate)
  * @see IEEE Std 1057-2017 (three-parameter fit), with more columns
  */
-export const fitHarmonics = (volts: Float64Array, sampleRateHz: number, fundamentalHz: number, { orderCount, driftDegree, isUsed }: HarmonicFitOptions): HarmonicFit | null => {
+export const fitHarmonics = (volts: Float64Array, sampleRateHz: number, fundamentalHz: number, { orderCount, driftDegree }: HarmonicFitOptions): HarmonicFit | null => {
   const driftTerms = driftDegree + 1;
   const size = driftTerms + 2 * orderCount;
   const omega = (2 * Math.PI * fundamentalHz) / sampleRateHz;
   const row = new Float64Array(size);
   const fillRow = rowFiller(row, driftTerms, volts.length, omega);
-  const { a, b } = isUsed ? sumsOverSome(volts, row, fillRow, isUsed) : sumsOverAll(volts, row, fillRow, driftTerms, omega);
+  const { a, b } = columnSums(volts, row, fillRow, driftTerms, omega);
   const parameters = solveSymmetric(a, b);
   if (!parameters) return null;
 
@@ -53,30 +51,12 @@ export const fitHarmonics = (volts: Float64Array, sampleRateHz: number, fundamen
 
 type Sums = { a: Float64Array; b: Float64Array };
 
-/** Sums of products of columns (lower triangle) and of columns with the samples, sample by sample. */
-const sumsOverSome = (volts: Float64Array, row: Float64Array, fillRow: (n: number) => void, isUsed: (volts: number) => boolean): Sums => {
-  const size = row.length;
-  const a = new Float64Array(size * size);
-  const b = new Float64Array(size);
-  for (let n = 0; n < volts.length; n++) {
-    const value = volts[n];
-    if (!isUsed(value)) continue;
-    fillRow(n);
-    for (let i = 0; i < size; i++) {
-      const entry = row[i];
-      for (let j = 0, at = i * size; j <= i; j++, at++) a[at] += entry * row[j];
-      b[i] += entry * value;
-    }
-  }
-  return { a, b };
-};
-
 /**
- * The same over all samples. Time runs from the middle of the record, so cosines and sines are orthogonal to each
+ * Sums of products of columns (lower triangle) and of columns with the samples. Time runs from the middle of the record, so cosines and sines are orthogonal to each
  * other, and sums of products among cosines or among sines are known in closed form (Dirichlet kernels): only the
  * columns of the drift need the samples' own pace. Several times quicker for long harmonic series.
  */
-const sumsOverAll = (volts: Float64Array, row: Float64Array, fillRow: (n: number) => void, driftTerms: number, omega: number): Sums => {
+const columnSums = (volts: Float64Array, row: Float64Array, fillRow: (n: number) => void, driftTerms: number, omega: number): Sums => {
   const size = row.length;
   const a = new Float64Array(size * size);
   const b = new Float64Array(size);

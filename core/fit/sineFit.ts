@@ -13,7 +13,11 @@ export type SineFit = {
   iterationCount: number;
 };
 
-const MOST_ITERATIONS = 12;
+const MOST_ITERATIONS = 15;
+/** Relative change of frequency at which the fit has settled. */
+const SETTLED_RATIO = 1e-11;
+/** Rotating a phase step by step gathers rounding; it is set afresh this often. */
+const RESET_EVERY = 256;
 
 /**
  * Four-parameter least-squares sine fit: amplitude, phase, offset and frequency.
@@ -26,20 +30,19 @@ export const fitSine = (volts: Float64Array, sampleRateHz: number, startHz: numb
   requirePositive("sampleRateHz", sampleRateHz);
   let frequencyHz = requirePositive("startHz", startHz);
   if (volts.length < 8) throw new RangeError(`volts has ${volts.length} samples; a sine fit takes at least 8`);
-  let inPhase = 0, quadrature = 0, settled = false, iterationCount = 0;
-  let solution = solveStep(volts, sampleRateHz, frequencyHz, 0, 0, false);
-  while (solution && iterationCount < MOST_ITERATIONS && !settled) {
-    [inPhase, quadrature] = solution.parameters;
+  let parameters = linearStep(volts, sampleRateHz, frequencyHz, null);
+  let settled = false, iterationCount = 0;
+  while (parameters && iterationCount < MOST_ITERATIONS && !settled) {
     iterationCount++;
-    const step = solveStep(volts, sampleRateHz, frequencyHz, inPhase, quadrature, true);
+    const step = linearStep(volts, sampleRateHz, frequencyHz, parameters);
     if (!step) break;
-    const changeHz = (step.parameters[3] * sampleRateHz) / (2 * Math.PI);
+    const changeHz = (step[3] * sampleRateHz) / (2 * Math.PI);
     frequencyHz += changeHz;
-    solution = solveStep(volts, sampleRateHz, frequencyHz, 0, 0, false);
-    settled = Math.abs(changeHz) < 1e-10 * frequencyHz;
+    parameters = step.subarray(0, 3);
+    settled = Math.abs(changeHz) < SETTLED_RATIO * frequencyHz;
   }
-  if (!solution) return { frequencyHz, voltsPeak: 0, phaseRadians: 0, offsetVolts: 0, residualVoltsRms: 0, settled: false, iterationCount };
-  return described(volts, sampleRateHz, frequencyHz, solution.parameters, settled, iterationCount);
+  const last = parameters && frequencyHz > 0 ? linearStep(volts, sampleRateHz, frequencyHz, null) : null;
+  return described(volts, sampleRateHz, frequencyHz, last, settled, iterationCount);
 };
 
 /**
@@ -49,36 +52,49 @@ export const fitSine = (volts: Float64Array, sampleRateHz: number, startHz: numb
 export const fitSineAt = (volts: Float64Array, sampleRateHz: number, frequencyHz: number): SineFit => {
   requirePositive("sampleRateHz", sampleRateHz);
   requirePositive("frequencyHz", frequencyHz);
-  const solution = solveStep(volts, sampleRateHz, frequencyHz, 0, 0, false);
-  return described(volts, sampleRateHz, frequencyHz, solution?.parameters ?? new Float64Array(3), solution !== null, 0);
+  const parameters = linearStep(volts, sampleRateHz, frequencyHz, null);
+  return described(volts, sampleRateHz, frequencyHz, parameters, parameters !== null, 0);
 };
 
-type Step = { parameters: Float64Array };
-
-/** One linear solution about the middle of the record, where frequency and phase are least correlated. */
-const solveStep = (volts: Float64Array, sampleRateHz: number, frequencyHz: number, inPhase: number, quadrature: number, withFrequency: boolean): Step | null => {
-  const size = withFrequency ? 4 : 3;
+/**
+ * One linear solution for in-phase, quadrature and offset and, when values of these are given, for the change of
+ * frequency too (radians a sample). Time runs from the middle of the record, where frequency and phase are least
+ * correlated.
+ */
+const linearStep = (volts: Float64Array, sampleRateHz: number, frequencyHz: number, around: Float64Array | null): Float64Array | null => {
+  const size = around ? 4 : 3;
+  const [inPhase, quadrature] = around ?? [0, 0];
   const omega = (2 * Math.PI * frequencyHz) / sampleRateHz;
+  const turnCosine = Math.cos(omega), turnSine = Math.sin(omega);
   const centre = (volts.length - 1) / 2;
   const a = new Float64Array(size * size);
   const b = new Float64Array(size);
   const row = new Float64Array(size);
+  let cosine = 0, sine = 0;
+  row[2] = 1;
   for (let n = 0; n < volts.length; n++) {
-    const time = n - centre;
-    row[0] = Math.cos(omega * time);
-    row[1] = Math.sin(omega * time);
-    row[2] = 1;
-    if (withFrequency) row[3] = time * (quadrature * row[0] - inPhase * row[1]);
+    if (n % RESET_EVERY === 0) {
+      cosine = Math.cos(omega * (n - centre));
+      sine = Math.sin(omega * (n - centre));
+    } else {
+      const turned = cosine * turnCosine - sine * turnSine;
+      sine = sine * turnCosine + cosine * turnSine;
+      cosine = turned;
+    }
+    row[0] = cosine;
+    row[1] = sine;
+    if (around) row[3] = (n - centre) * (quadrature * cosine - inPhase * sine);
     for (let i = 0; i < size; i++) {
-      for (let j = 0; j <= i; j++) a[i * size + j] += row[i] * row[j];
-      b[i] += row[i] * volts[n];
+      const entry = row[i];
+      for (let j = 0, at = i * size; j <= i; j++, at++) a[at] += entry * row[j];
+      b[i] += entry * volts[n];
     }
   }
-  const parameters = solveSymmetric(a, b);
-  return parameters && { parameters };
+  return solveSymmetric(a, b);
 };
 
-const described = (volts: Float64Array, sampleRateHz: number, frequencyHz: number, parameters: Float64Array, settled: boolean, iterationCount: number): SineFit => {
+const described = (volts: Float64Array, sampleRateHz: number, frequencyHz: number, parameters: Float64Array | null, settled: boolean, iterationCount: number): SineFit => {
+  if (!parameters) return { frequencyHz, voltsPeak: 0, phaseRadians: 0, offsetVolts: 0, residualVoltsRms: 0, settled: false, iterationCount };
   const [inPhase, quadrature, offsetVolts] = parameters;
   const omega = (2 * Math.PI * frequencyHz) / sampleRateHz;
   const centre = (volts.length - 1) / 2;

@@ -1,0 +1,76 @@
+// Times the core operations and prints ratios: npm run bench [part of a name]
+// Single times are noisy on shared machines; each figure is the best of several runs, and the ratios matter.
+import { recordSweep, SIMULATED_AMPLIFIERS } from "@/bench/simulated";
+import { analyseTone } from "@/core/distortion";
+import { steppedSweep } from "@/core/signal";
+import { powerSpectrum } from "@/core/spectrum";
+import { decodeChannel, encodeWav, readWavLayout } from "@/core/wav";
+import { analyseSweep } from "@/workers/analyseSweep";
+
+const REPEATS = 5;
+
+const bestSeconds = (work: () => unknown, repeats = REPEATS): number => {
+  let best = Infinity;
+  for (let k = 0; k <= repeats; k++) {
+    const start = performance.now();
+    work();
+    // The first run warms caches and the compiler.
+    if (k > 0 || repeats === 1) best = Math.min(best, (performance.now() - start) / 1000);
+  }
+  return best;
+};
+
+const wanted = process.argv[2] ?? "";
+const report = (name: string, seconds: number, ...ratios: string[]) => console.log(`${name.padEnd(58)} ${(1000 * seconds).toFixed(1).padStart(9)} ms   ${ratios.join(", ")}`);
+const isWanted = (name: string) => name.includes(wanted);
+
+/** One multiply-add a sample: what touching every sample costs at the least. */
+const plainLoop = (volts: Float64Array): number => {
+  let sum = 0;
+  for (let n = 0; n < volts.length; n++) sum = sum * 0.999 + volts[n];
+  return sum;
+};
+
+const tone = (length: number): Float64Array => Float64Array.from({ length }, (_, n) => 20 * Math.sin((2 * Math.PI * 1000.3 * n) / 192_000) + 0.01 * Math.sin((2 * Math.PI * 3000.9 * n) / 192_000) + 1e-5 * Math.sin(n * n));
+
+if (isWanted("spectrum"))
+  for (const length of [65_536, 192_000, 262_144, 1_048_576]) {
+    const volts = tone(length);
+    const loop = bestSeconds(() => plainLoop(volts));
+    const spectrum = bestSeconds(() => powerSpectrum(volts, 192_000, "blackmanHarris7"));
+    report(`spectrum, ${length} samples`, spectrum, `${(spectrum / loop).toFixed(1)} plain loops`);
+    const whole = bestSeconds(() => analyseTone(volts, 192_000));
+    report(`whole single-tone analysis, ${length} samples`, whole, `${(whole / loop).toFixed(1)} plain loops`);
+  }
+
+if (isWanted("decode")) {
+  const volts = tone(1_048_576);
+  for (const encoding of ["int16", "int24", "float32"] as const) {
+    const bytes = encodeWav([volts], 192_000, 40, encoding);
+    const layout = readWavLayout(bytes);
+    if (!layout.ok) throw new Error(layout.finding.advice);
+    const seconds = bestSeconds(() => decodeChannel(bytes, layout.value, 0, 40));
+    report(`decode ${encoding}, 1048576 samples`, seconds, `${(seconds / bestSeconds(() => plainLoop(volts))).toFixed(1)} plain loops`);
+  }
+}
+
+const SWEEP = { frequencyHz: 1000, firstVoltsPeak: 0.06, lastVoltsPeak: 1.5, stepCount: 40, stepSeconds: 0.1 };
+
+if (isWanted("simulate")) {
+  const request = { sweep: SWEEP, sampleRateHz: 192_000, loadOhms: [8.21, 8.18], mainsHz: 50 };
+  const seconds = bestSeconds(() => recordSweep(SIMULATED_AMPLIFIERS.home, request, 1), 1);
+  const drive = steppedSweep(SWEEP, 192_000);
+  report("simulate 4 s, two channels, 192 kHz", seconds, `${(4 / seconds).toFixed(1)} times real time`, `${(seconds / bestSeconds(() => plainLoop(drive))).toFixed(0)} plain loops`);
+}
+
+if (isWanted("sweep"))
+  for (const [stepCount, stepSeconds] of [[40, 1.5], [100, 0.6]] as const) {
+    const drive = steppedSweep({ ...SWEEP, lastVoltsPeak: 1, stepCount, stepSeconds }, 192_000).map((volts) => 28 * volts);
+    const wav = encodeWav([drive, drive.map((volts) => 0.98 * volts)], 192_000, 40, "int24");
+    const load = { loadOhms: 8.2, loadOhmsStdUncertainty: 0.02, voltsStdUncertaintyRatio: 0.005 };
+    const seconds = bestSeconds(() => {
+      const outcome = analyseSweep({ wav, fullScaleVolts: 40, conditions: { channels: [load, load], band: { lowHz: 20, highHz: 20_000 }, mainsHz: 50 } }, () => {});
+      if (!outcome.ok) throw new Error(outcome.finding.advice);
+    }, 1);
+    report(`sweep of 60 s, stereo, 192 kHz, 24 bit, ${stepCount} steps`, seconds, `${(60 / seconds).toFixed(1)} times real time`);
+  }
