@@ -8,7 +8,7 @@ import { useSize } from "../useSize";
 import { distortionPath } from "./distortionPath";
 import { Mark } from "./Mark";
 import { MARGIN, powerScales, type PowerScales } from "./powerScales";
-import type { ClaimCorner, Crossing, PowerCurve } from "./types";
+import type { ClaimCorner, Crossing, PowerCurve, PowerPoint } from "./types";
 
 export type PowerChartProps = { curves: readonly PowerCurve[]; claim: ClaimCorner | null; crossings: readonly Crossing[]; caption: string; svgRef?: Ref<SVGSVGElement> };
 
@@ -37,7 +37,7 @@ export function PowerChart({ curves, claim, crossings, caption, svgRef }: PowerC
         <Grid scales={scales} {...size} />
         {claim && <Corner claim={claim} scales={scales} />}
         {curves.map((curve) => (
-          <Curve key={curve.channelIndex} curve={curve} scales={scales} />
+          <Curve key={curve.channelIndex} curve={curve} others={curves.filter((other) => other !== curve)} scales={scales} />
         ))}
         {claim && crossings.map((crossing) => <CrossingMark key={crossing.channelIndex} crossing={crossing} y={scales.y(claim.limitRatio)} x={scales.x} />)}
         {level !== null && <Cursor curves={curves} level={level} scales={scales} {...size} />}
@@ -104,12 +104,10 @@ function Corner({ claim, scales: { x, y } }: { claim: ClaimCorner; scales: Power
   );
 }
 
-function Curve({ curve, scales }: { curve: PowerCurve; scales: PowerScales }) {
+function Curve({ curve, others, scales }: { curve: PowerCurve; others: readonly PowerCurve[]; scales: PowerScales }) {
   const look = channelLook(curve.channelIndex);
   const color = cssColor(look.color);
-  // Labels sit on opposite sides of their curve, at different places, so that two alike curves stay legible.
-  const labelled = curve.points[Math.min(curve.points.length - 1, Math.round(curve.points.length * (0.22 + 0.12 * curve.channelIndex)))];
-  const above = curve.channelIndex % 2 === 0;
+  const { point: labelled, isAbove } = labelPlace(curve, others);
   return (
     <g>
       <path d={distortionPath(curve.points, ({ thdRatio }) => thdRatio, scales)} fill="none" stroke={color} strokeWidth="1.2" strokeDasharray={look.dash ?? "1 0"} opacity="0.65" />
@@ -117,12 +115,19 @@ function Curve({ curve, scales }: { curve: PowerCurve; scales: PowerScales }) {
       {curve.points.map((point, index) => (
         <Mark key={index} kind={look.mark} x={scales.x(point.powerWatts)} y={scales.y(point.thdPlusNoiseRatio)} color={color} filled={point.flattened} />
       ))}
-      <text x={scales.x(labelled.powerWatts)} y={scales.y(labelled.thdPlusNoiseRatio) + (above ? -12 : 26)} textAnchor="middle" style={{ ...HALO, fontSize: "14px", fontWeight: 700, fill: color }}>
+      <text x={scales.x(labelled.powerWatts)} y={scales.y(labelled.thdPlusNoiseRatio) + (isAbove ? -12 : 24)} textAnchor="middle" style={{ ...HALO, fontSize: "14px", fontWeight: 700, fill: color }}>
         {`${curve.letter} THD+N`}
       </text>
     </g>
   );
 }
+
+/** Labels sit at different places, on the side of their curve where no other curve runs. */
+const labelPlace = (curve: PowerCurve, others: readonly PowerCurve[]): { point: PowerPoint; isAbove: boolean } => {
+  const at = Math.min(curve.points.length - 1, Math.round(curve.points.length * (0.1 + 0.12 * curve.channelIndex)));
+  const point = curve.points[at];
+  return { point, isAbove: others.every(({ points }) => (points[at]?.thdPlusNoiseRatio ?? 0) <= point.thdPlusNoiseRatio) };
+};
 
 function CrossingMark({ crossing, x, y }: { crossing: Crossing; x: PowerScales["x"]; y: number }) {
   const { powerWatts, expandedUncertainty } = crossing;
