@@ -1,3 +1,5 @@
+import { radicesOf } from "./factors";
+
 /**
  * A forward complex discrete Fourier transform of one length, in plain TypeScript: Stockham autosort,
  * radices 4, 2, 3 and 5, real and imaginary parts apart.
@@ -12,7 +14,7 @@ export class ComplexTransform {
 
   /** @param length of the form 2^a 3^b 5^c @throws {RangeError} on any other */
   constructor(readonly length: number) {
-    this.radices = factors(length);
+    this.radices = radicesOf(length);
     this.cosines = new Float64Array(length);
     this.sines = new Float64Array(length);
     for (let k = 0; k < length; k++) {
@@ -156,15 +158,3 @@ export class ComplexTransform {
 
 type Parts = { re: Float64Array; im: Float64Array };
 type Stage = { from: Parts; to: Parts; count: number; stride: number };
-
-const factors = (length: number): number[] => {
-  const found: number[] = [];
-  let rest = length;
-  for (const radix of [4, 2, 3, 5])
-    while (rest % radix === 0 && rest > 1) {
-      found.push(radix);
-      rest /= radix;
-    }
-  if (rest !== 1 || !Number.isInteger(length)) throw new RangeError(`length is ${length}; it must be of the form 2^a 3^b 5^c`);
-  return found;
-};

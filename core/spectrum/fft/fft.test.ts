@@ -1,5 +1,7 @@
 import fc from "fast-check";
 import { fastLength } from "./fastLength";
+import { kernelRealTransform } from "./kernelRealTransform";
+import { plainRealTransform } from "./plainRealTransform";
 import { realTransform } from "./realTransform";
 
 const seededSamples = (length: number) => Float64Array.from({ length }, (_, n) => Math.sin(n * n * 0.37 + n) + 0.2 * Math.cos(3 * n));
@@ -57,4 +59,21 @@ test("fastLength: quick, even, not above, and close", () => {
 test("refusal: lengths that are odd or have another prime factor", () => {
   expect(() => realTransform(15)).toThrow("it must be even");
   expect(() => realTransform(14)).toThrow("2^a 3^b 5^c");
+});
+
+// Both are 64-bit; they differ by rounding, which stays below 1e-15 of the largest bin for each factor of two.
+test.each([2048, 3000, 4000, 4096, 5000, 6144, 15_360, 48_000, 65_536, 76_800, 96_000, 192_000, 259_200, 262_144])("the kernel agrees with plain TypeScript, N = %d", (length) => {
+  const samples = seededSamples(length);
+  const [kernel, plain] = [kernelRealTransform(length), plainRealTransform(length)];
+  if (!kernel) throw new Error("the kernel does not run here");
+  for (const transform of [kernel, plain]) {
+    transform.input.set(samples);
+    transform.run();
+  }
+  let worst = 0, largest = 0;
+  for (let k = 0; k <= length / 2; k++) {
+    worst = Math.max(worst, Math.hypot(kernel.re[k] - plain.re[k], kernel.im[k] - plain.im[k]));
+    largest = Math.max(largest, Math.hypot(plain.re[k], plain.im[k]));
+  }
+  expect(worst / largest).toBeLessThan(2e-14);
 });
