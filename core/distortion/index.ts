@@ -1,5 +1,6 @@
 // core/distortion: what an amplifier adds to a single tone, and whether its tops flatten.
 export { analyseTone, toneOptions } from "./analyseTone";
+export { fitFlanks } from "./flankModel";
 export { FLATTENING_CRITERION_RATIO, readFlattening } from "./flattening";
 export { TONE_DEFAULTS } from "./types";
 export type { Band, Flattening, Half, HalfWave, Harmonic, ToneOptions, ToneReading } from "./types";

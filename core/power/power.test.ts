@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { powerStdUncertaintyRatio, powerWatts } from ".";
+import { alternatingPower, bridgedPerChannel, mainsBudget, powerFromPeakVolts, powerFromVoltsAndAmperes, powerStdUncertaintyRatio, powerWatts, supplyLimitedWatts, voltsForPower } from ".";
 
 // Common practice: 27.2 V across a load that measures 8.2 ohm is 90.2 W; with the nominal 8 ohm it would read 92.5 W.
 test("common practice: the measured ohms change the watts", () => {
@@ -20,4 +20,35 @@ test("invariance: volts times k moves power by k squared", () => {
 test("refusal: zero or negative ohms", () => {
   expect(() => powerWatts(1, 0)).toThrow("loadOhms is 0");
   expect(() => powerStdUncertaintyRatio({ loadOhms: -4, loadOhmsStdUncertainty: 0, voltsStdUncertaintyRatio: 0 })).toThrow("loadOhms is -4");
+});
+
+describe("common practice of the trade", () => {
+  test("bridged into 15.6 ohm, 225.6 V peak is 1631 W: 816 W a channel into half that load", () => {
+    const watts = powerFromPeakVolts(225.6, 15.6);
+    expect(watts).toBeCloseTo(1631, 0);
+    expect(bridgedPerChannel(watts, 15.6)).toEqual({ powerWatts: expect.closeTo(815.6, 0), loadOhms: 7.8 });
+  });
+
+  test("24 V, 3 A shared by two channels at 65 % is 23.4 W each; 2.42 A and 9 V are about 21.7 W", () => {
+    expect(supplyLimitedWatts(24, 3, 0.65, 2)).toBeCloseTo(23.4, 9);
+    expect(powerFromVoltsAndAmperes(8.97, 2.42)).toBeCloseTo(21.7, 1);
+    expect(supplyLimitedWatts(32, 5, 0.75, 2)).toBeCloseTo(60, 9);
+  });
+
+  test("a pair at 2 x 450 W into 4 ohm, class AB at 60 %, reaches a 15 A breaker at 120 V", () => {
+    const budget = mainsBudget({ outputWatts: 900, inputWatts: 1500, mainsVolts: 120, powerFactor: 0.8, breakerAmperes: 15 });
+    expect(budget).toEqual({ efficiencyRatio: 0.6, heatWatts: 600, mainsAmperes: expect.closeTo(15.625, 9), marginAmperes: expect.closeTo(-0.625, 9) });
+  });
+
+  test("28 dB of gain: about 1.1 V drives 90 W into 8 ohm", () => {
+    expect(voltsForPower(90, 8) / 10 ** (28 / 20)).toBeCloseTo(1.07, 2);
+  });
+});
+
+test("closed form: volts and amperes 60 degrees apart have a power factor of a half", () => {
+  const wave = (shift: number) => Float64Array.from({ length: 1000 }, (_, n) => Math.sin((2 * Math.PI * n) / 100 + shift));
+  const power = alternatingPower(wave(0), wave(Math.PI / 3));
+  expect(power.powerFactor).toBeCloseTo(0.5, 12);
+  expect(power.realWatts).toBeCloseTo(0.25, 12);
+  expect(() => alternatingPower(wave(0), new Float64Array(3))).toThrow("same length");
 });

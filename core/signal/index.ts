@@ -1,3 +1,7 @@
-// core/signal: stimuli and repeatable randomness.
+// core/signal: stimuli, all repeatable, and seeded randomness.
+export { BURST_KINDS, bursts, type Bursts } from "./bursts";
+export { pinkNoise, silence } from "./noise";
 export { seededNormal, seededUniform } from "./seededRandom";
 export { steppedSweep, sweepLevels, type SteppedSweep } from "./steppedSweep";
+export { frequencySteps, logFrequencies, logSweep, steppedFrequencies, sweepTimeConstant, type FrequencyStep, type LogSweep } from "./sweeps";
+export { differenceTones, modulationTones, multitone, multitoneFrequencies, tones, type StimulusFrame, type Tone } from "./tones";

@@ -1,4 +1,5 @@
 import { requirePositive, requireRange } from "../units";
+import { raisedCosine } from "./fade";
 
 export type SteppedSweep = {
   frequencyHz: number;
@@ -48,4 +49,4 @@ export const steppedSweep = (sweep: SteppedSweep, sampleRateHz: number): Float64
   return volts;
 };
 
-const raisedCosine = (share: number): number => 0.5 - 0.5 * Math.cos(Math.PI * share);
+

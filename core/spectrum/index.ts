@@ -1,5 +1,6 @@
 // core/spectrum: from a calibrated capture in volts to a spectrum, its tones and its bands.
 export { bandMeanSquare } from "./bandMeanSquare";
+export { inverseTransform, transformOf } from "./complexSpectrum";
 export { findTone } from "./findTone";
 export { lineAmplitude } from "./lineAmplitude";
 export { powerSpectrum } from "./powerSpectrum";

@@ -63,6 +63,8 @@ export const useRunMaker = (amplifier: Amplifier, onStored: (runId: string) => v
         worker.analyseSweep(
           { wav, fullScaleVolts: capture.fullScaleVolts, conditions },
           callback((progress) => {
+            // Messages of a worker that was ended may still be under way.
+            if (signal.aborted) return;
             setState({ status: "running", ...progress });
             setChain({ reading: { note: progress.stage, value: `${Math.round(100 * progress.doneRatio)} %`, isLive: false } });
           }),
@@ -90,6 +92,7 @@ export const useRunMaker = (amplifier: Amplifier, onStored: (runId: string) => v
     (settings: SimulationSettings, load: Load) =>
       perform(async (signal) => {
         const capture = await simulate(settings, load, signal, (progress) => {
+          if (signal.aborted) return;
           setState({ status: "running", doneRatio: progress.doneRatio, stage: "Playing the sweep" });
           setChain(liveChain(load, progress));
         });
