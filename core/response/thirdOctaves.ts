@@ -5,8 +5,9 @@ export type ThirdOctave = { midHz: number; voltsRms: number; voltsRmsStdUncertai
 
 /** Exact mid-band frequencies of third octaves between two frequencies. @see IEC 61260-1:2014, 5.3 (base ten) */
 export const thirdOctaveMids = (lowHz: number, highHz: number): number[] => {
-  const first = Math.ceil(10 * Math.log10(requirePositive("lowHz", lowHz)) - 0.05);
-  const last = Math.floor(10 * Math.log10(highHz) + 0.05);
+  const [lowDecades, highDecades] = [Math.log10(requirePositive("lowHz", lowHz)), Math.log10(highHz)];
+  const first = Math.ceil(10 * lowDecades - 0.05);
+  const last = Math.floor(10 * highDecades + 0.05);
   return Array.from({ length: Math.max(0, last - first + 1) }, (_, k) => 10 ** ((first + k) / 10));
 };
 

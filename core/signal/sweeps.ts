@@ -23,7 +23,8 @@ export type FrequencyStep = { frequencyHz: number; startSeconds: number; seconds
 
 /** Frequencies evenly spaced in logarithm, so many to a decade, from low to high (both included). */
 export const logFrequencies = (lowHz: number, highHz: number, pointsPerDecade: number): number[] => {
-  const count = Math.max(1, Math.round(Math.log10(requireRange("highHz", highHz, lowHz, 1e6) / requirePositive("lowHz", lowHz)) * requireRange("pointsPerDecade", pointsPerDecade, 1, 1000)));
+  const decades = Math.log10(requireRange("highHz", highHz, lowHz, 1e6) / requirePositive("lowHz", lowHz));
+  const count = Math.max(1, Math.round(decades * requireRange("pointsPerDecade", pointsPerDecade, 1, 1000)));
   return Array.from({ length: count + 1 }, (_, k) => lowHz * (highHz / lowHz) ** (k / count));
 };
 

@@ -1,0 +1,2 @@
+// core/crosstalk: leakage from a driven into an idle channel.
+export { crosstalk, loudestChannel, type CrosstalkReading } from "./crosstalk";

@@ -1,0 +1,21 @@
+import { amplitudeRatioToDb } from "../units";
+import type { Harmonic } from "./types";
+
+/** Which harmonics lead: even ones come from asymmetry, odd ones from what both halves have in common. */
+export type HarmonicLead = { lead: "even" | "odd" | "balanced"; evenRatio: number; oddRatio: number };
+
+/** Sums differing by less than this are balanced: 3 dB. */
+const LEAD_RATIO = Math.SQRT2;
+
+/** Root sum squares of even and odd harmonics over the fundamental, and which of them leads. */
+export const harmonicLead = (harmonics: readonly Harmonic[]): HarmonicLead => {
+  const sumOf = (parity: 0 | 1) => Math.sqrt(harmonics.reduce((sum, { order, ratio }) => (order % 2 === parity ? sum + ratio ** 2 : sum), 0));
+  const [evenRatio, oddRatio] = [sumOf(0), sumOf(1)];
+  return { lead: evenRatio > LEAD_RATIO * oddRatio ? "even" : oddRatio > LEAD_RATIO * evenRatio ? "odd" : "balanced", evenRatio, oddRatio };
+};
+
+/**
+ * Effective number of bits of a SINAD: that of the ideal converter with the same. 98.08 dB is 16 bits.
+ * @see IEEE Std 1241-2010, 4.5.2 (6.02 N + 1.76 dB)
+ */
+export const effectiveBits = (sinadRatio: number): number => (amplitudeRatioToDb(sinadRatio) - 1.76) / 6.02;

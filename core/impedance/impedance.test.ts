@@ -1,0 +1,38 @@
+import fc from "fast-check";
+import { crosstalk, loudestChannel } from "../crosstalk";
+import { captureVolts, hasReferenceCaptures, truthOf } from "../testing/referenceCapture";
+import { amplitudeRatioToDb } from "../units";
+import { outputImpedance } from ".";
+
+/** Volts and phase across a load behind a complex source impedance, 10 V open. */
+const across = (loadOhms: number, re: number, im: number) => {
+  const power = (loadOhms + re) ** 2 + im ** 2;
+  const [vRe, vIm] = [(10 * loadOhms * (loadOhms + re)) / power, (-10 * loadOhms * im) / power];
+  return { voltsRms: Math.hypot(vRe, vIm), phaseRadians: Math.atan2(vIm, vRe), loadOhms, loadOhmsStdUncertainty: 0.01, voltsStdUncertaintyRatio: 1e-5 };
+};
+
+test("round trip: a complex source impedance is found from two loads", () => {
+  fc.assert(fc.property(fc.double({ min: 0.01, max: 2, noNaN: true }), fc.double({ min: -0.5, max: 0.5, noNaN: true }), (re, im) => {
+    const found = outputImpedance(across(8.2, re, im), across(3.97, re, im));
+    expect(found.resistanceOhms).toBeCloseTo(re, 6);
+    expect(found.reactanceOhms).toBeCloseTo(im, 6);
+  }));
+});
+
+test("common practice: a damping factor of 320 into 8 ohm is 25 milliohm; the uncertainty of the ohms matters little", () => {
+  const found = outputImpedance(across(8, 0.025, 0), across(4, 0.025, 0));
+  expect(found.dampingFactor).toBeCloseTo(320, 2);
+  expect(found.magnitudeOhmsStdUncertainty).toBeLessThan(0.001);
+  expect(() => outputImpedance(across(8, 1, 0), across(8, 1, 0))).toThrow("must differ");
+});
+
+(hasReferenceCaptures ? test : test.skip)("reference capture x_crosstalk: -62.5 dB, 90 degrees", () => {
+  const { channels, sampleRateHz } = captureVolts("x_crosstalk");
+  const { crosstalk_db, phase_deg, left_v_rms } = truthOf("x_crosstalk").closed_form;
+  expect(loudestChannel(channels)).toBe(0);
+  const outcome = crosstalk(channels[0], channels[1], sampleRateHz);
+  if (!outcome.ok) throw new Error(outcome.finding.advice);
+  expect(Math.abs(amplitudeRatioToDb(outcome.value.ratio) - crosstalk_db)).toBeLessThan(0.05);
+  expect(Math.abs((outcome.value.phaseRadians * 180) / Math.PI - phase_deg)).toBeLessThan(0.5);
+  expect(outcome.value.drivenVoltsRms).toBeCloseTo(left_v_rms, 2);
+});

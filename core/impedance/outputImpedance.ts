@@ -1,0 +1,54 @@
+import { propagated } from "../uncertainty";
+import { formatSignificant, requirePositive } from "../units";
+
+/** An output voltage across a load at one frequency, for the same drive. Phase relative to the source. */
+export type LoadedOutput = { voltsRms: number; phaseRadians: number; loadOhms: number; loadOhmsStdUncertainty: number; voltsStdUncertaintyRatio: number };
+
+export type OutputImpedance = {
+  resistanceOhms: number;
+  reactanceOhms: number;
+  magnitudeOhms: number;
+  magnitudeOhmsStdUncertainty: number;
+  /** Nominal load over the magnitude of the impedance, and its standard uncertainty. */
+  dampingFactor: number;
+  dampingFactorStdUncertainty: number;
+  summary: string;
+};
+
+/**
+ * Output impedance from the outputs into two different loads: Z = (V1 - V2) / (I2 - I1), complex. An open output is a
+ * load of a very large resistance.
+ * @param nominalOhms the load that the damping factor is stated for; 8 ohm over 25 milliohm is 320
+ * @throws {RangeError} when the loads are the same
+ * @see IEC 60268-3:2018, 14.4 (output source impedance by change of load), from memory; JCGM 100, 5.1
+ */
+export const outputImpedance = (one: LoadedOutput, two: LoadedOutput, nominalOhms = 8): OutputImpedance => {
+  requirePositive("nominalOhms", nominalOhms);
+  if (one.loadOhms === two.loadOhms) throw new RangeError(`both loads are ${one.loadOhms} ohm; they must differ`);
+  const { re, im } = impedanceOf(one.voltsRms, one.phaseRadians, one.loadOhms, two.voltsRms, two.phaseRadians, two.loadOhms);
+  const magnitudeOhms = Math.hypot(re, im);
+  const magnitudeOf = ([v1, r1, v2, r2]: readonly number[]) => {
+    const z = impedanceOf(v1, one.phaseRadians, r1, v2, two.phaseRadians, r2);
+    return Math.hypot(z.re, z.im);
+  };
+  const uncertainties = [one.voltsRms * one.voltsStdUncertaintyRatio, one.loadOhmsStdUncertainty, two.voltsRms * two.voltsStdUncertaintyRatio, two.loadOhmsStdUncertainty];
+  const magnitudeOhmsStdUncertainty = propagated(magnitudeOf, [one.voltsRms, one.loadOhms, two.voltsRms, two.loadOhms], uncertainties);
+  const dampingFactor = nominalOhms / magnitudeOhms;
+  return {
+    resistanceOhms: re,
+    reactanceOhms: im,
+    magnitudeOhms,
+    magnitudeOhmsStdUncertainty,
+    dampingFactor,
+    dampingFactorStdUncertainty: (dampingFactor * magnitudeOhmsStdUncertainty) / magnitudeOhms,
+    summary: `Output impedance is ${formatSignificant(1000 * magnitudeOhms, 3)} mΩ, a damping factor of ${formatSignificant(dampingFactor, 3)} into ${nominalOhms} Ω.`,
+  };
+};
+
+const impedanceOf = (v1: number, p1: number, r1: number, v2: number, p2: number, r2: number): { re: number; im: number } => {
+  const [v1re, v1im, v2re, v2im] = [v1 * Math.cos(p1), v1 * Math.sin(p1), v2 * Math.cos(p2), v2 * Math.sin(p2)];
+  const [dvRe, dvIm] = [v1re - v2re, v1im - v2im];
+  const [diRe, diIm] = [v2re / r2 - v1re / r1, v2im / r2 - v1im / r1];
+  const power = diRe ** 2 + diIm ** 2;
+  return { re: (dvRe * diRe + dvIm * diIm) / power, im: (dvIm * diRe - dvRe * diIm) / power };
+};

@@ -1,0 +1,4 @@
+// core/intermodulation: what two tones make of each other.
+export { differenceDistortion, type DifferenceDistortion } from "./differenceDistortion";
+export { modulationDistortion, type ModulationDistortion } from "./modulationDistortion";
+export type { Product, TwoToneReading } from "./types";

@@ -1,0 +1,39 @@
+import { success, type Outcome } from "../outcome";
+import { lineAmplitude } from "../spectrum";
+import { formatPercent } from "../units";
+import { rmsOf } from "./differenceDistortion";
+import { findTwoTones } from "./twoTones";
+import type { Product, TwoToneReading } from "./types";
+
+export type ModulationDistortion = TwoToneReading & {
+  /** Root sum square of the sidebands up to the fourth order over the high tone. */
+  rmsSidebandsRatio: number;
+  /** Sidebands of each order up to the third added in amplitude, orders as root sum square: what a demodulator reads. */
+  pairwiseSumRatio: number;
+  summary: string;
+};
+
+const HIGHEST_ORDER = 8;
+const HIGHEST_ORDER_IN_RMS = 4;
+const HIGHEST_ORDER_IN_PAIRS = 3;
+
+/**
+ * Modulation distortion of 60 Hz and 7 kHz, four to one, unless said otherwise: sidebands at f2 +- n f1 over f2.
+ * @see SMPTE RP 120; IEC 60268-3:2018, 14.12.7 (modulation distortion), from memory
+ */
+export const modulationDistortion = (volts: Float64Array, sampleRateHz: number, nearLowHz = 60, nearHighHz = 7000): Outcome<ModulationDistortion> => {
+  const found = findTwoTones(volts, sampleRateHz, nearLowHz, nearHighHz);
+  if (!found.ok) return found;
+  const { spectrum, lowHz, highHz, lowVoltsPeak, highVoltsPeak } = found.value;
+  const ratioAt = (frequencyHz: number): number => lineAmplitude(spectrum, frequencyHz).voltsPeak / highVoltsPeak;
+  const products: Product[] = [];
+  let squares = 0, pairSquares = 0;
+  for (let order = 1; order <= HIGHEST_ORDER; order++) {
+    const [lower, upper] = [ratioAt(highHz - order * lowHz), ratioAt(highHz + order * lowHz)];
+    products.push({ label: `f2-${order}f1`, frequencyHz: highHz - order * lowHz, ratio: lower }, { label: `f2+${order}f1`, frequencyHz: highHz + order * lowHz, ratio: upper });
+    if (order <= HIGHEST_ORDER_IN_RMS) squares += lower ** 2 + upper ** 2;
+    if (order <= HIGHEST_ORDER_IN_PAIRS) pairSquares += (lower + upper) ** 2;
+  }
+  const [rmsSidebandsRatio, pairwiseSumRatio] = [Math.sqrt(squares), Math.sqrt(pairSquares)];
+  return success({ lowHz, highHz, lowVoltsPeak, highVoltsPeak, voltsRms: rmsOf(volts), products, rmsSidebandsRatio, pairwiseSumRatio, summary: `Modulation distortion is ${formatPercent(pairwiseSumRatio)} by the sum of each pair of sidebands, ${formatPercent(rmsSidebandsRatio)} by their root sum square.` });
+};

@@ -1,0 +1,11 @@
+/** One product of two tones: m f1 + n f2, its level over the reference tone's. */
+export type Product = { label: string; frequencyHz: number; ratio: number };
+
+export type TwoToneReading = {
+  lowHz: number;
+  highHz: number;
+  lowVoltsPeak: number;
+  highVoltsPeak: number;
+  voltsRms: number;
+  products: readonly Product[];
+};

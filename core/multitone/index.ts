@@ -1,0 +1,2 @@
+// core/multitone: what lies between many tones.
+export { analyseMultitone, type MultitoneReading } from "./analyseMultitone";

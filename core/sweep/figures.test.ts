@@ -1,0 +1,68 @@
+import fc from "fast-check";
+import { effectiveBits, harmonicLead, linearResidual, toneResidual } from "../distortion";
+import { seededNormal, tones } from "../signal";
+import { stepReading } from "../testing/stepReading";
+import { findInterruptions, gainCompression, powerAtKnee } from ".";
+
+const curve = (scatter: (k: number) => number) =>
+  Array.from({ length: 40 }, (_, k) => {
+    const watts = 0.1 * 10 ** (k / 14);
+    const ratio = (watts < 50 ? 1e-4 : 1e-4 * (watts / 50) ** 14) * scatter(k);
+    return stepReading(watts, ratio, watts > 60);
+  });
+
+test("powerAtKnee is where distortion is three times its floor, and noise of 10 % hardly moves it", () => {
+  const clean = powerAtKnee(curve(() => 1));
+  if (clean.status !== "reached") throw new Error(clean.status);
+  // 3 = (P / 50)^14, between steps on logarithmic scales.
+  expect(Math.abs(clean.powerWatts / (50 * 3 ** (1 / 14)) - 1)).toBeLessThan(0.06);
+  fc.assert(fc.property(fc.integer({ min: 1, max: 1e6 }), (seed) => {
+    const normal = seededNormal(seed);
+    const noisy = powerAtKnee(curve(() => Math.exp(0.1 * normal())));
+    if (noisy.status !== "reached") throw new Error(noisy.status);
+    expect(Math.abs(noisy.powerWatts / clean.powerWatts - 1)).toBeLessThan(0.05);
+  }), { numRuns: 60 });
+});
+
+test("gainCompression: half the gain is 0.5", () => {
+  const steps = [1, 4, 16, 16].map((watts) => stepReading(watts, 1e-4));
+  const drives = [1, 2, 4, 8];
+  expect(gainCompression(steps, drives).map(({ gainOverSmallSignalRatio }) => gainOverSmallSignalRatio)).toEqual([1, 1, 1, 0.5]);
+  expect(() => gainCompression(steps, [1])).toThrow("1 drives for 4 steps");
+});
+
+test("findInterruptions: a trip at 0.4 s that is over after 0.3 s, and one that stays", () => {
+  const volts = tones([{ frequencyHz: 1000, voltsPeak: 20 }], { seconds: 2, sampleRateHz: 48_000, fadeSeconds: 0 });
+  volts.fill(0, 0.4 * 48_000, 0.7 * 48_000);
+  volts.fill(0, 1.5 * 48_000);
+  const [first, second, ...rest] = findInterruptions(volts, 48_000, 1000);
+  expect(first.atSeconds).toBeCloseTo(0.4, 2);
+  expect(first.backAfterSeconds).toBeCloseTo(0.3, 2);
+  expect(second).toMatchObject({ atSeconds: expect.closeTo(1.5, 2), backAfterSeconds: null });
+  expect(rest).toEqual([]);
+});
+
+describe("character of a tone", () => {
+  test("even or odd lead; IEEE 1241: 98.08 dB is 16 bits", () => {
+    expect(harmonicLead([{ order: 2, ratio: 0.01 }, { order: 3, ratio: 0.001 }]).lead).toBe("even");
+    expect(harmonicLead([{ order: 2, ratio: 0.001 }, { order: 3, ratio: 0.01 }, { order: 5, ratio: 0.01 }])).toMatchObject({ lead: "odd", oddRatio: expect.closeTo(0.01 * Math.SQRT2, 9) });
+    expect(effectiveBits(10 ** (98.08 / 20))).toBeCloseTo(16, 2);
+  });
+
+  test("toneResidual leaves exactly what was added", () => {
+    const added = tones([{ frequencyHz: 3000, voltsPeak: 0.05 }], { seconds: 0.5, sampleRateHz: 48_000, fadeSeconds: 0 });
+    const volts = tones([{ frequencyHz: 1000, voltsPeak: 10 }], { seconds: 0.5, sampleRateHz: 48_000, fadeSeconds: 0 }).map((value, n) => value + added[n]);
+    toneResidual(volts, 48_000, 1000).forEach((value, n) => expect(Math.abs(value - added[n])).toBeLessThan(1e-6));
+  });
+
+  test("linearResidual: gain and delay explain everything, a curve does not", () => {
+    const normal = seededNormal(3);
+    const input = Float64Array.from({ length: 5000 }, () => normal());
+    const delayed = input.map((_, n) => 20 * (0.3 * (input[n] ?? 0) + 0.7 * (input[n - 1] ?? 0)));
+    const { residualVolts, gainRatio } = linearResidual(delayed, input);
+    expect(gainRatio).toBeCloseTo(20, 5);
+    expect(Math.max(...residualVolts.map(Math.abs))).toBeLessThan(1e-4);
+    const bent = linearResidual(delayed.map((value) => value + 1e-3 * value ** 2), input);
+    expect(Math.max(...bent.residualVolts.map(Math.abs))).toBeGreaterThan(0.5);
+  });
+});

@@ -1,0 +1,50 @@
+import { distortionRatio, type DistortionMeasure } from "./powerAtLimit";
+import type { PowerAtLimit, StepReading } from "./types";
+
+/** Distortion this many times its floor is past the knee: where the curve turns for good. */
+const KNEE_FACTOR = 3;
+/** The floor is the lowest third of the readings above a tenth of the highest power. */
+const FLOOR_SHARE = 1 / 3;
+
+/**
+ * Power at the knee of the curve: where distortion, coming from the top, first falls to three times its floor. The floor
+ * is the median of the lowest third of the readings in the upper decade of power, so that one noisy reading moves it
+ * little; a factor of three (10 dB) lies well above the scatter of readings and well below clipping, where distortion
+ * rises a hundredfold within a few percent of power.
+ * @param steps in order of rising drive
+ */
+export const powerAtKnee = (steps: readonly StepReading[], measure: DistortionMeasure = "thd-plus-noise"): PowerAtLimit & { limitRatio?: number } => {
+  const highest = Math.max(...steps.map(({ powerWatts }) => powerWatts));
+  const upper = steps.filter(({ powerWatts, flattening }) => powerWatts > highest / 10 && !flattening.present).map((step) => distortionRatio(step, measure)).sort((a, b) => a - b);
+  if (upper.length === 0) return { status: "never-below" };
+  const lowest = upper.slice(0, Math.max(1, Math.ceil(upper.length * FLOOR_SHARE)));
+  const limitRatio = KNEE_FACTOR * lowest[Math.floor(lowest.length / 2)];
+  // From the top down: the last step that lies under the limit and has one above it.
+  for (let k = steps.length - 1; k > 0; k--) {
+    const [below, above] = [steps[k - 1], steps[k]];
+    const [low, high] = [distortionRatio(below, measure), distortionRatio(above, measure)];
+    if (low > limitRatio || high <= limitRatio) continue;
+    const share = Math.log(limitRatio / low) / Math.log(high / low);
+    const powerWatts = below.powerWatts * (above.powerWatts / below.powerWatts) ** share;
+    const gap = Math.abs(above.powerWatts - below.powerWatts) / 2 / Math.sqrt(3);
+    return { status: "reached", limitRatio, powerWatts, powerWattsStdUncertainty: Math.hypot(gap, (powerWatts * below.powerWattsStdUncertainty) / below.powerWatts) };
+  }
+  const last = steps[steps.length - 1];
+  return { status: "at-least", limitRatio, powerWatts: last.powerWatts, powerWattsStdUncertainty: last.powerWattsStdUncertainty };
+};
+
+export type Compression = { powerWatts: number; gainOverSmallSignalRatio: number };
+
+/**
+ * Gain at each level over that at the lowest levels, from the drive that was played: 1 where the amplifier is linear,
+ * below where it compresses.
+ * @param driveVolts one a step, any fixed unit
+ * @throws {RangeError} when there is not one drive a step
+ */
+export const gainCompression = (steps: readonly StepReading[], driveVolts: readonly number[]): Compression[] => {
+  if (steps.length !== driveVolts.length) throw new RangeError(`${driveVolts.length} drives for ${steps.length} steps; give one each`);
+  const gains = steps.map(({ voltsRms }, k) => voltsRms / driveVolts[k]);
+  const small = gains.slice(0, Math.max(1, Math.floor(gains.length / 4))).sort((a, b) => a - b);
+  const reference = small[Math.floor(small.length / 2)];
+  return steps.map(({ powerWatts }, k) => ({ powerWatts, gainOverSmallSignalRatio: gains[k] / reference }));
+};
