@@ -1,3 +1,4 @@
-// core/claim: published claims as typed conditions, and in words.
+// core/claim: published claims as typed conditions, in words, and read from a specification.
 export { claimText, drivenText, limitText, measureText } from "./claimText";
-export type { PowerClaim } from "./types";
+export { readClaims, testablePower } from "./readClaims";
+export type { PowerClaim, ReadClaim, StatedClaim, UnreadLine } from "./types";

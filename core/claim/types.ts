@@ -10,3 +10,31 @@ export type PowerClaim = {
   distortionLimitRatio: number;
   distortionMeasure: DistortionMeasure;
 };
+
+export type Band = { lowHz: number; highHz: number };
+
+/** What a line of a specification says, as far as it says it: null where it is silent. */
+export type StatedClaim =
+  | { kind: "power"; powerWatts: number; loadOhms: number | null; channelsDriven: number | null; distortionLimitRatio: number | null; distortionMeasure: DistortionMeasure | null; band: Band | null }
+  | { kind: "bridged-power"; powerWatts: number; loadOhms: number | null; distortionLimitRatio: number | null; distortionMeasure: DistortionMeasure | null }
+  | { kind: "distortion"; limitRatio: number; measure: DistortionMeasure; powerWatts: number | null; loadOhms: number | null; band: Band | null }
+  | { kind: "response"; band: Band; upDb: number | null; downDb: number | null; powerWatts: number | null }
+  | { kind: "damping-factor"; least: number; loadOhms: number | null; frequencyHz: number | null }
+  | { kind: "noise"; leastDb: number; weighting: "a" | "none"; referenceWatts: number | null }
+  | { kind: "gain"; gainDb: number }
+  | { kind: "crosstalk"; leastDb: number; frequencyHz: number | null }
+  | { kind: "headroom"; leastDb: number }
+  | { kind: "supply"; volts: number; amperes: number };
+
+/** A line as it was read: the claim, what it leaves out, and how it can be tested all the same. */
+export type ReadClaim = {
+  printedText: string;
+  stated: StatedClaim;
+  /** Conditions that the line leaves out, in words. Empty when the claim is testable as printed. */
+  missing: readonly string[];
+  /** The nearest reading that can be tested, where something is missing. */
+  nearest: string | null;
+};
+
+/** A line that was not read as a claim, and why: never guessed. */
+export type UnreadLine = { printedText: string; reason: string };

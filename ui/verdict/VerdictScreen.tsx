@@ -2,11 +2,10 @@
 import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { claimText, drivenText } from "@/core/claim";
-import { powerAtClipOnset, powerAtDistortion, type PowerAtLimit } from "@/core/sweep";
 import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
-import { channelLetter, judgePowerClaim, type Verdict } from "@/core/verdict";
+import { channelLetter, judgePowerClaim, ratingSchools, type Verdict } from "@/core/verdict";
 import { powerClaim, powerEvidence, type Amplifier, type Claim, type Run } from "@/records";
-import { powerText } from "../bench/sweepSummary";
+import { fittingClaims, powerText } from "../bench/sweepSummary";
 import { ClaimStrip } from "../charts/ClaimStrip";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
@@ -37,7 +36,7 @@ export function VerdictScreen({ amplifier, claims, runs }: { amplifier: Amplifie
             <ClaimRow key={claim.id} claim={claim} verdict={verdict} amplifierId={amplifier.id} isFirst={index === 0} />
           ))}
         </Panel>
-        {runs[0] && <Schools run={runs[0]} />}
+        {runs[0] && <Schools run={runs[0]} claim={fittingClaims(runs[0], claims)[0]} />}
       </Grid>
     </Box>
   );
@@ -106,34 +105,32 @@ function MeasuredLine({ measured }: { measured: NonNullable<Verdict["measured"]>
   );
 }
 
-/** The same sweep by each school of stating power; the weaker channel. */
-function Schools({ run }: { run: Run }) {
-  const weakest = (read: (steps: Run["result"]["channels"][number]["steps"]) => PowerAtLimit): PowerAtLimit => {
-    const readings = run.result.channels.map(({ steps }) => read(steps));
-    return readings.reduce((least, reading) => (wattsOf(reading) < wattsOf(least) ? reading : least));
-  };
-  const lines: [string, PowerAtLimit][] = [
-    ["at 0.1 % THD+N", weakest((steps) => powerAtDistortion(steps, 0.001, "thd-plus-noise"))],
-    ["tops begin to flatten", weakest(powerAtClipOnset)],
-    ["at 1 % THD+N", weakest((steps) => powerAtDistortion(steps, 0.01, "thd-plus-noise"))],
-    ["at 10 % THD+N", weakest((steps) => powerAtDistortion(steps, 0.1, "thd-plus-noise"))],
-  ];
+/** The newest run by each school of stating power; the weaker channel. Schools without evidence are named below. */
+function Schools({ run, claim }: { run: Run; claim: Claim | undefined }) {
+  const schools = ratingSchools(run.result.channels, claim ? { ratio: claim.distortionLimitRatio, measure: claim.distortionMeasure } : null);
+  const missing = schools.filter(({ reading }) => reading === null).map(({ label }) => label);
   return (
     <Panel>
       <Heading as="h2" fontSize="18px" mb={2}>
         How many watts, by each school
       </Heading>
-      {lines.map(([label, reading]) => (
-        <Flex key={label} justify="space-between" gap={3} py={1.5} borderTopWidth="1px" borderColor="rime">
-          <Text color="muted">{label}</Text>
-          <Text fontWeight={700} whiteSpace="nowrap">
-            {powerText(reading)}
-          </Text>
-        </Flex>
-      ))}
+      {schools.map(
+        ({ label, source, reading }) =>
+          reading && (
+            <Flex key={label} justify="space-between" gap={3} py={1.5} borderTopWidth="1px" borderColor="rime" title={source}>
+              <Text color="muted">{label}</Text>
+              <Text fontWeight={700} whiteSpace="nowrap">
+                {powerText(reading)}
+              </Text>
+            </Flex>
+          ),
+      )}
       <Text fontSize="14px" color="muted" mt={2}>
         {run.conditions.channels.length > 1 ? "Weaker channel" : `Channel ${channelLetter(run.conditions.channels[0].channelIndex)}`} of the newest run, 1 kHz, {drivenText(run.conditions.channelsDriven)},{" "}
         {run.conditions.channels.map(({ loadOhms }) => formatSignificant(loadOhms, 3)).join(" and ")} Ω measured.
+      </Text>
+      <Text fontSize="14px" color="muted" mt={1.5}>
+        Not measured yet: {missing.join("; ")}.
       </Text>
       <Text fontSize="14px" color="muted" mt={1.5}>
         Strength of evidence: {run.source === "recording" ? "strong, a dummy load and an analysed recording" : "none for the real amplifier, this ran on the simulated bench"}.
@@ -141,5 +138,3 @@ function Schools({ run }: { run: Run }) {
     </Panel>
   );
 }
-
-const wattsOf = (reading: PowerAtLimit): number => (reading.status === "never-below" ? 0 : reading.powerWatts);

@@ -1,0 +1,69 @@
+import type { DistortionMeasure } from "../sweep";
+import type { Band } from "./types";
+
+const NUMBER = String.raw`(\d{1,3}(?:,\d{3})+(?:\.\d+)?|\d+(?:[.,]\d+)?)`;
+
+/** "20,000" is twenty thousand, "0,25" a quarter. */
+export const numberOf = (text: string): number => Number(/^\d{1,3}(,\d{3})+(\.\d+)?$/.test(text) ? text.replace(/,/g, "") : text.replace(",", "."));
+
+/** Lower case, one kind of dash and multiplication sign, units spelled one way, spaces single. */
+export const normalised = (text: string): string =>
+  text
+    .toLowerCase()
+    .replace(/[\u2010-\u2015\u2212]/g, "-")
+    .replace(/[×✕]/g, "x")
+    .replace(/\u03c9|\u2126|\bohms\b/g, "ohm")
+    .replace(/(\d)\s*ohm/g, "$1 ohm")
+    .replace(/t\.\s*h\.\s*d\.?/g, "thd")
+    .replace(/total harmonic distortion/g, "thd")
+    .replace(/thd\s*(?:\+|&|plus|and)\s*n(?:oise)?\b/g, "thd+n")
+    .replace(/\bwatts?\b/g, "w")
+    .replace(/(\d)\s*wpc\b/g, "$1 w per channel")
+    .replace(/\s+/g, " ")
+    .trim();
+
+/** Every number that stands before a unit. */
+export const valuesBefore = (text: string, unit: string): number[] => [...text.matchAll(new RegExp(`${NUMBER}\\s*${unit}`, "g"))].map((match) => numberOf(match[1]));
+
+/** Loads: "4, 8 or 16 ohm" is three of them. */
+export const loadsIn = (text: string): number[] => {
+  const match = new RegExp(`((?:${NUMBER}\\s*(?:ohm)?\\s*(?:,|/|-|or|and|&)\\s*)*)${NUMBER}\\s*ohm`).exec(text.replace(/(\d)-(ohm)/g, "$1 $2"));
+  if (!match) return [];
+  const others = [...(match[1] ?? "").matchAll(new RegExp(NUMBER, "g"))].map((part) => numberOf(part[1]));
+  return [...others, numberOf(match[match.length - 1])].filter((ohms) => ohms > 0 && ohms <= 1000);
+};
+
+/** "20 Hz to 20 kHz", "20-20,000 Hz", "20Hz-20kHz". */
+export const bandIn = (text: string): Band | null => {
+  const match = new RegExp(`${NUMBER}\\s*(k?hz)?\\s*(?:-|to|~)\\s*${NUMBER}\\s*(k?hz)`).exec(text);
+  if (!match) return null;
+  const scaleHigh = match[4] === "khz" ? 1000 : 1;
+  // "10-100 kHz" may mean either; without a unit the first is in hertz unless it would then be the larger.
+  const lowHz = numberOf(match[1]) * (match[2] === "khz" ? 1000 : 1);
+  const highHz = numberOf(match[3]) * scaleHigh;
+  return lowHz < highHz ? { lowHz, highHz } : null;
+};
+
+/** A percentage of distortion and what it measures. */
+export const distortionIn = (text: string): { limitRatio: number; measure: DistortionMeasure | null } | null => {
+  const match = new RegExp(`${NUMBER}\\s*%`).exec(text);
+  if (!match) return null;
+  // Rounded so that 0.7 % is 0.007 and not a binary neighbour of it.
+  return { limitRatio: Number((numberOf(match[1]) / 100).toPrecision(12)), measure: text.includes("thd+n") ? "thd-plus-noise" : /\bthd\b|distortion/.test(text) ? "thd" : null };
+};
+
+/** How many channels are driven, when the line says so. */
+export const channelsIn = (text: string): number | null => {
+  if (/both channels driven|stereo(?:,| \()? ?(?:both )?driven/.test(text)) return 2;
+  const all = /all (?:(\d+|five|seven) )?channels? driven/.exec(text);
+  if (all?.[1]) return { five: 5, seven: 7 }[all[1]] ?? Number(all[1]);
+  if (/(?:one|single) channel driven/.test(text)) return 1;
+  const few = /(\d+) channels? driven/.exec(text);
+  return few ? Number(few[1]) : null;
+};
+
+/** "x 2" or "2 x" beside watts: how many channels are spoken of, though not whether they play at once. */
+export const multiplierIn = (text: string): number | null => {
+  const match = /(\d+)\s*x\s*\d+(?:[.,]\d+)?\s*w\b|\d+(?:[.,]\d+)?\s*w\s*x\s*(\d+)/.exec(text);
+  return match ? Number(match[1] ?? match[2]) : null;
+};

@@ -1,0 +1,59 @@
+import type { StatedClaim } from "../claim";
+import type { Deviation } from "../response";
+import { dbToAmplitudeRatio, requireRange } from "../units";
+
+/** A limit in the unit of the claim: not below, not above, or near a value. */
+export type ClaimLimit = { direction: "at-least" | "at-most"; value: number } | { direction: "about"; value: number; tolerance: number };
+
+export type LimitStatus = "met" | "missed" | "within-uncertainty";
+
+/** A stated gain is a nominal value; half a decibel is what the trade takes for alike. Common practice. */
+const GAIN_TOLERANCE_DB = 0.5;
+
+/**
+ * What a claim of one figure demands: watts, ratios or decibels as it is printed; null for kinds without one figure
+ * (a response is judged by judgeResponse, a supply is a condition).
+ */
+export const limitOf = (stated: StatedClaim): ClaimLimit | null => {
+  switch (stated.kind) {
+    case "power":
+    case "bridged-power":
+      return { direction: "at-least", value: stated.powerWatts };
+    case "distortion":
+      return { direction: "at-most", value: stated.limitRatio };
+    case "damping-factor":
+      return { direction: "at-least", value: stated.least };
+    case "noise":
+    case "crosstalk":
+    case "headroom":
+      return { direction: "at-least", value: stated.leastDb };
+    case "gain":
+      return { direction: "about", value: stated.gainDb, tolerance: GAIN_TOLERANCE_DB };
+    default:
+      return null;
+  }
+};
+
+/**
+ * Judges a reading against a limit with a guard band of its expanded uncertainty on both sides.
+ * @see JCGM 106:2012, 8.3 (guarded acceptance and rejection)
+ */
+export const judgeLimit = (value: number, expandedUncertainty: number, limit: ClaimLimit): LimitStatus => {
+  requireRange("expandedUncertainty", expandedUncertainty, 0, Number.MAX_VALUE);
+  const toSpare = limit.direction === "about" ? limit.tolerance - Math.abs(value - limit.value) : limit.direction === "at-least" ? value - limit.value : limit.value - value;
+  if (toSpare >= expandedUncertainty) return "met";
+  return toSpare <= -expandedUncertainty ? "missed" : "within-uncertainty";
+};
+
+/**
+ * Judges a response against the decibels it may rise and fall in a band; a side the claim does not name is free.
+ * @param expandedUncertaintyDb of one point relative to the reference
+ */
+export const judgeResponse = (deviation: Deviation, upDb: number | null, downDb: number | null, expandedUncertaintyDb: number): LimitStatus => {
+  const guard = dbToAmplitudeRatio(expandedUncertaintyDb);
+  const sides: LimitStatus[] = [];
+  const side = (overRatio: number): LimitStatus => (overRatio * guard <= 1 ? "met" : overRatio >= guard ? "missed" : "within-uncertainty");
+  if (upDb !== null) sides.push(side(deviation.highestRatio / dbToAmplitudeRatio(upDb)));
+  if (downDb !== null) sides.push(side(dbToAmplitudeRatio(-downDb) / deviation.lowestRatio));
+  return sides.includes("missed") ? "missed" : sides.includes("within-uncertainty") ? "within-uncertainty" : "met";
+};
