@@ -34,7 +34,7 @@ module.exports = {
     // Screens call server actions, and nothing else that runs on the server.
     ...room("ui", ["core/", "records/", "bench/", "workers/", "server/actions"], SCREEN),
     ...room("app", ["core/", "records/", "store/", "server/", "ui/"], [...SCREEN, "@fontsource-variable", ...NODE]),
-    ...room("cli", ["core/", "bench/"], NODE),
+    ...room("cli", ["core/", "bench/"], ["papaparse", "@types", ...NODE]),
     ...room("demo", ["core/", "records/", "bench/", "workers/", "store/"], ["knex", ...NODE]),
   ],
   options: {

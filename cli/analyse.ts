@@ -1,27 +1,44 @@
 import { readFileSync } from "node:fs";
-import { analyseTone, TONE_DEFAULTS, type Band, type ToneReading } from "@/core/distortion";
-import { findingText, type Finding } from "@/core/outcome";
+import { analyseTone, TONE_DEFAULTS } from "@/core/distortion";
 import { powerWatts } from "@/core/power";
-import { amplitudeRatioToDb } from "@/core/units";
 import { decodeChannel, overloadedSampleCount, readWavLayout } from "@/core/wav";
 import { bandOption, parseCommandLine, positiveOption, UsageError } from "./arguments";
+import { RUN_KINDS, valueOf, type RunInput } from "./runKinds";
+import { toneFields } from "./toneFields";
 
-const OPTIONS = ["full-scale-volts", "load-ohms", "band"];
+const OPTIONS = ["full-scale-volts", "load-ohms", "band", "as", "mains-hz", "rated-volts", "segments", "input-volts-peak", "input-channel", "sweep", "sweep-seconds", "period-seconds"];
 
-/** The `analyse` command: reads a steady tone from every channel of a WAV file. @returns what to print as JSON */
+/**
+ * The `analyse` command: reads every channel of a WAV file, as a steady tone or as the run named with --as.
+ * @returns what to print as JSON
+ */
 export const analyse = (words: readonly string[]): object => {
   const line = parseCommandLine(words, OPTIONS);
-  if (line.positional.length !== 1) throw new UsageError("give one WAV file: analyse FILE.wav [--full-scale-volts V] [--load-ohms R] [--band 20-20000]");
+  if (line.positional.length !== 1) throw new UsageError("give one WAV file: analyse FILE.wav [--as RUNKIND] [--full-scale-volts V] [--load-ohms R] [--band 20-20000]");
   const fullScaleVolts = positiveOption(line, "full-scale-volts", 1);
   const loadOhms = positiveOption(line, "load-ohms", 8);
   const band = bandOption(line, "band", TONE_DEFAULTS.band);
+  const kind = line.options.get("as");
+  if (kind !== undefined && !RUN_KINDS[kind]) throw new UsageError(`--as is "${kind}"; it must be one of ${Object.keys(RUN_KINDS).join(", ")}`);
 
   const bytes = readFile(line.positional[0]);
-  const layout = readWavLayout(bytes);
-  if (!layout.ok) throw refusal(layout.finding);
-  if (band.lowHz >= layout.value.sampleRateHz / 2) throw new UsageError(`--band begins above half the sample rate of ${layout.value.sampleRateHz} Hz`);
-  const channels = Array.from({ length: layout.value.channelCount }, (_, index) => analyseChannel(decodeChannel(bytes, layout.value, index, fullScaleVolts), layout.value.sampleRateHz, { band, loadOhms, fullScaleVolts }));
-  return { sampleRateHz: layout.value.sampleRateHz, fullScaleVolts, loadOhms, band, channels };
+  const layout = valueOf(readWavLayout(bytes));
+  const { sampleRateHz } = layout;
+  if (band.lowHz >= sampleRateHz / 2) throw new UsageError(`--band begins above half the sample rate of ${sampleRateHz} Hz`);
+  const channels = Array.from({ length: layout.channelCount }, (_, index) => decodeChannel(bytes, layout, index, fullScaleVolts));
+  const used = { sampleRateHz, fullScaleVolts, loadOhms, band };
+  if (kind === undefined) return { ...used, channels: channels.map((volts) => ({ ...steadyTone(volts, { channels, sampleRateHz, loadOhms, band, line }), cautions: cautionsOf(volts, fullScaleVolts) })) };
+  return { ...used, as: kind, ...RUN_KINDS[kind]({ channels, sampleRateHz, loadOhms, band, line }), cautions: channels.flatMap((volts) => cautionsOf(volts, fullScaleVolts)) };
+};
+
+const steadyTone = (volts: Float64Array, { sampleRateHz, band, loadOhms }: RunInput): object => {
+  const reading = valueOf(analyseTone(volts, sampleRateHz, { band }));
+  return { ...toneFields(reading), powerWatts: powerWatts(reading.voltsRms, loadOhms) };
+};
+
+const cautionsOf = (volts: Float64Array, fullScaleVolts: number): string[] => {
+  const overloaded = overloadedSampleCount(volts, fullScaleVolts);
+  return overloaded > 0 ? [`${overloaded} samples stand at full scale: the recorder was overdriven and these values are not valid`] : [];
 };
 
 const readFile = (path: string): Uint8Array => {
@@ -31,35 +48,3 @@ const readFile = (path: string): Uint8Array => {
     throw new UsageError(`cannot read ${path}; check the name and that it is a file`);
   }
 };
-
-const refusal = (finding: Finding): UsageError => new UsageError(findingText(finding));
-
-type ChannelFacts = { band: Band; loadOhms: number; fullScaleVolts: number };
-
-const analyseChannel = (volts: Float64Array, sampleRateHz: number, { band, loadOhms, fullScaleVolts }: ChannelFacts): object => {
-  const outcome = analyseTone(volts, sampleRateHz, { band });
-  if (!outcome.ok) throw refusal(outcome.finding);
-  const overloaded = overloadedSampleCount(volts, fullScaleVolts);
-  const cautions = overloaded > 0 ? [`${overloaded} samples stand at full scale: the recorder was overdriven and these values are not valid`] : [];
-  return { ...channelValues(outcome.value), powerWatts: powerWatts(outcome.value.voltsRms, loadOhms), cautions };
-};
-
-const channelValues = (reading: ToneReading): object => ({
-  fundamentalHz: reading.fundamentalHz,
-  voltsRms: reading.voltsRms,
-  fundamentalVoltsRms: reading.fundamentalVoltsRms,
-  voltsPeakPositive: reading.voltsPeakPositive,
-  voltsPeakNegative: reading.voltsPeakNegative,
-  dcVolts: reading.dcVolts,
-  thdRatio: reading.thdRatio,
-  thdPlusNoiseRatio: reading.thdPlusNoiseRatio,
-  thdPlusNoiseOverFundamentalRatio: reading.thdPlusNoiseOverFundamentalRatio,
-  sinadDb: -amplitudeRatioToDb(reading.thdPlusNoiseRatio),
-  harmonicsDbc: reading.harmonics.map(({ order, ratio }) => ({ order, dbc: amplitudeRatioToDb(ratio) })),
-  clipping: {
-    present: reading.flattening.present,
-    firstHalf: reading.flattening.firstHalf,
-    shortfallPositiveRatio: reading.flattening.positive.shortfallRatio,
-    shortfallNegativeRatio: reading.flattening.negative.shortfallRatio,
-  },
-});

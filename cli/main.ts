@@ -2,8 +2,10 @@
 // a file is one line on standard error, exit status 2.
 import { analyse } from "./analyse";
 import { UsageError } from "./arguments";
+import { claim } from "./claim";
+import { stimulus } from "./stimulus";
 
-const COMMANDS: Record<string, (words: readonly string[]) => object> = { analyse };
+const COMMANDS: Record<string, (words: readonly string[]) => object> = { analyse, stimulus, claim };
 
 const main = (): number => {
   const [command, ...words] = process.argv.slice(2);

@@ -15,8 +15,9 @@ export type FlankModel = {
 /** Columns: 1, position, then cosine and sine of orders 1, 2, 3. The plain model is the first four of them. */
 const COLUMNS = 8;
 const PLAIN_COLUMNS = 4;
-/** The flanks need no more samples a cycle than this. */
-const ENOUGH_SAMPLES_A_CYCLE = 48;
+/** The flanks need no more samples a cycle than this, nor more in all. */
+const ENOUGH_SAMPLES_A_CYCLE = 24;
+const ENOUGH_SAMPLES = 400;
 /** Rotating a phase step by step gathers rounding; it is set afresh after this many steps. */
 const RESET_EVERY = 256;
 
@@ -55,7 +56,7 @@ const flankSums = (block: Float64Array, samplesACycle: number, middleVolts: numb
   const row = new Float64Array(COLUMNS);
   const centre = (block.length - 1) / 2;
   const omega = (2 * Math.PI) / samplesACycle;
-  const stride = Math.max(1, Math.floor(samplesACycle / ENOUGH_SAMPLES_A_CYCLE));
+  const stride = Math.max(1, Math.floor(Math.min(samplesACycle / ENOUGH_SAMPLES_A_CYCLE, block.length / ENOUGH_SAMPLES)));
   const turnCosine = Math.cos(stride * omega), turnSine = Math.sin(stride * omega);
   let cosine = 0, sine = 0, squares = 0, count = 0;
   row[0] = 1;

@@ -1,4 +1,4 @@
-import { fitFlanks } from "./flankModel";
+import { fitFlanks, type FlankModel } from "./flankModel";
 import { peakBetweenSamples } from "./peakBetweenSamples";
 import type { Flattening, Half, HalfWave } from "./types";
 
@@ -10,7 +10,7 @@ const LEAST_SHARE = 0.02;
 /** The flanks: samples below this share of the lower tip. */
 const FLANK_SHARE = 0.75;
 const CYCLES_A_BLOCK = 32;
-const MOST_BLOCKS = 12;
+const MOST_BLOCKS = 6;
 /** Halves whose tips are this close (over their mean) clip together. */
 const SAME_VOLTS_RATIO = 0.001;
 
@@ -51,7 +51,8 @@ const blocksOf = (volts: Float64Array, samplesACycle: number): Float64Array[] =>
   return Array.from({ length: count }, (_, k) => volts.subarray(Math.floor(k * step), Math.floor(k * step) + blockSamples));
 };
 
-const tallyBlock = (block: Float64Array, sampleRateHz: number, fundamentalHz: number, halves: Record<Half, Tally>): void => {
+/** The middle of a block and how far from it its flanks reach; null in silence. */
+const flanksOf = (block: Float64Array): { middle: number; limit: number } | null => {
   let highest = -Infinity, lowest = Infinity, sum = 0;
   for (let n = 0; n < block.length; n++) {
     const value = block[n];
@@ -61,40 +62,49 @@ const tallyBlock = (block: Float64Array, sampleRateHz: number, fundamentalHz: nu
   }
   const middle = sum / block.length;
   const limit = FLANK_SHARE * Math.min(highest - middle, middle - lowest);
-  if (!(limit > 0)) return;
+  return limit > 0 ? { middle, limit } : null;
+};
+
+const tallyBlock = (block: Float64Array, sampleRateHz: number, fundamentalHz: number, halves: Record<Half, Tally>): void => {
+  const flanks = flanksOf(block);
   const samplesACycle = sampleRateHz / fundamentalHz;
-  const model = fitFlanks(block, samplesACycle, middle, limit);
+  const model = flanks && fitFlanks(block, samplesACycle, flanks.middle, flanks.limit);
   if (!model) return;
   const threshold = FLATTENING_CRITERION_RATIO + (3 * model.noiseVoltsRms) / model.amplitude;
 
+  const flattenedBefore = halves.positive.flattened + halves.negative.flattened;
+  const tops = { positive: topsOfBlock(block, samplesACycle, model, threshold, 1, halves.positive), negative: topsOfBlock(block, samplesACycle, model, threshold, -1, halves.negative) };
+  // An amplifier that sticks to its rail has a narrow horn there which seldom falls on a sample; where nothing is flat,
+  // the samples themselves are near enough.
+  const isFlat = halves.positive.flattened + halves.negative.flattened > flattenedBefore;
+  for (const top of tops.positive) halves.positive.tips.push(isFlat ? Math.max(block[top], peakBetweenSamples(block, 1, top)) : block[top]);
+  for (const top of tops.negative) halves.negative.tips.push(isFlat ? Math.max(-block[top], -peakBetweenSamples(block, -1, top)) : -block[top]);
+};
+
+/** Notes how far each tip of one half stays short. @returns the index of each half wave's highest sample */
+const topsOfBlock = (block: Float64Array, samplesACycle: number, model: FlankModel, threshold: number, sign: 1 | -1, tally: Tally): number[] => {
+  const tops: number[] = [];
   const centre = (block.length - 1) / 2;
-  for (const half of ["positive", "negative"] as const) {
-    const sign = half === "positive" ? 1 : -1;
-    const tally = halves[half];
-    // The tips of cos(2 pi f t + phase) lie at phase multiples of a cycle; the negative ones half a cycle later.
-    const shift = -model.phaseRadians / (2 * Math.PI) + (sign < 0 ? 0.5 : 0);
-    for (let cycle = Math.ceil(-centre / samplesACycle - shift); ; cycle++) {
-      const at = Math.round(centre + (cycle + shift) * samplesACycle);
-      if (at >= block.length) break;
-      if (at < 0) continue;
-      const promised = Math.min(sign * model.plainVoltsAt(at), sign * model.bentVoltsAt(at));
-      const shortfall = (promised - sign * block[at]) / model.amplitude;
-      tally.shortfalls.push(shortfall);
-      tally.tips.push(tipVolts(block, sign, at, samplesACycle / 4));
-      if (shortfall > threshold) tally.flattened++;
-    }
+  // The tips of cos(2 pi f t + phase) lie at phase multiples of a cycle; the negative ones half a cycle later.
+  const shift = -model.phaseRadians / (2 * Math.PI) + (sign < 0 ? 0.5 : 0);
+  for (let cycle = Math.ceil(-centre / samplesACycle - shift); ; cycle++) {
+    const at = Math.round(centre + (cycle + shift) * samplesACycle);
+    if (at >= block.length) return tops;
+    if (at < 0) continue;
+    const promised = Math.min(sign * model.plainVoltsAt(at), sign * model.bentVoltsAt(at));
+    const shortfall = (promised - sign * block[at]) / model.amplitude;
+    tally.shortfalls.push(shortfall);
+    if (shortfall > threshold) tally.flattened++;
+    tops.push(topNear(block, sign, at, samplesACycle / 4));
   }
 };
 
-/**
- * The tip is where the half wave is highest, between samples too: an amplifier that sticks to its rail has a narrow
- * horn there which seldom falls on a sample.
- */
-const tipVolts = (block: Float64Array, sign: 1 | -1, at: number, reach: number): number => {
+/** Index of the highest sample of the half wave around a tip. */
+const topNear = (block: Float64Array, sign: 1 | -1, at: number, reach: number): number => {
   const last = Math.min(block.length - 1, Math.floor(at + reach));
   let top = Math.max(0, Math.ceil(at - reach));
-  for (let n = top; n <= last; n++) if (sign * block[n] > sign * block[top]) top = n;
-  return Math.max(sign * block[top], sign * peakBetweenSamples(block, sign, top));
+  for (let n = top + 1; n <= last; n++) if (sign * block[n] > sign * block[top]) top = n;
+  return top;
 };
 
 const mean = (values: readonly number[]): number => (values.length === 0 ? 0 : values.reduce((sum, value) => sum + value, 0) / values.length);

@@ -20,7 +20,8 @@ export const powerSpectrum = (volts: Float64Array, sampleRateHz: number, window:
   const transform = realTransform(length);
   const shape = windowSamples(window, length);
   const { offset, slope } = straightLine(volts, first, length);
-  for (let n = 0; n < length; n++) transform.input[n] = (volts[first + n] - offset - slope * n) * shape[n];
+  const { input } = transform;
+  for (let n = 0; n < length; n++) input[n] = (volts[first + n] - offset - slope * n) * shape[n];
   transform.run();
   const bins = length / 2 + 1;
   const re = transform.re.slice(0, bins);
@@ -38,8 +39,9 @@ const straightLine = (volts: Float64Array, first: number, length: number): { off
   const centre = (length - 1) / 2;
   let sum = 0, moment = 0;
   for (let n = 0; n < length; n++) {
-    sum += volts[first + n];
-    moment += volts[first + n] * (n - centre);
+    const value = volts[first + n];
+    sum += value;
+    moment += value * (n - centre);
   }
   const slope = moment / ((length * (length * length - 1)) / 12);
   return { offset: sum / length - slope * centre, slope };

@@ -61,24 +61,33 @@ export const windowSamples = (name: WindowName, length: number): Float64Array =>
 /**
  * The window's own transform, divided by N, at an offset of that many bins from a tone; complex, since the window
  * starts at sample 0. At offset 0 it is the coherent gain.
+ *
+ * Each cosine term puts half its height a whole number k of bins to either side, where the transform of N equal samples
+ * is exp(-i pi d (N-1)/N) exp(i pi k/N) sin(pi d) / (N sin(pi (d + k)/N)): all terms share one sine of the offset.
  */
 export const windowTransform = (name: WindowName, offsetBins: number, length: number): { re: number; im: number } => {
-  let re = 0, im = 0;
-  WINDOW_TERMS[name].forEach((term, k) => {
-    const weight = (k % 2 === 0 ? term : -term) * (k === 0 ? 1 : 0.5);
-    for (const shift of k === 0 ? [0] : [k, -k]) {
-      const kernel = dirichlet(offsetBins + shift, length);
-      re += weight * kernel.re;
-      im += weight * kernel.im;
-    }
-  });
-  return { re, im };
+  const terms = WINDOW_TERMS[name];
+  const whole = Math.round(offsetBins);
+  // Exactly on a bin only the term that lies there is left.
+  if (Math.abs(offsetBins - whole) < 1e-12) return { re: Math.abs(whole) < terms.length ? heightOf(terms, Math.abs(whole)) : 0, im: 0 };
+  const shared = Math.sin(Math.PI * offsetBins) / length;
+  const step = Math.PI / length;
+  const turnCosine = Math.cos(step), turnSine = Math.sin(step);
+  let re = (terms[0] * shared) / Math.sin(step * offsetBins), im = 0;
+  let cosine = 1, sine = 0;
+  for (let k = 1; k < terms.length; k++) {
+    const turned = cosine * turnCosine - sine * turnSine;
+    sine = sine * turnCosine + cosine * turnSine;
+    cosine = turned;
+    const height = heightOf(terms, k) * shared;
+    const [above, below] = [height / Math.sin(step * (offsetBins + k)), height / Math.sin(step * (offsetBins - k))];
+    re += (above + below) * cosine;
+    im += (above - below) * sine;
+  }
+  const angle = (-Math.PI * offsetBins * (length - 1)) / length;
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  return { re: re * c - im * s, im: re * s + im * c };
 };
 
-/** Mean of exp(-2 pi i offset n / N) over n = 0 ... N-1. */
-const dirichlet = (offsetBins: number, length: number): { re: number; im: number } => {
-  const x = Math.PI * offsetBins;
-  const size = Math.abs(offsetBins) < 1e-12 ? 1 : Math.sin(x) / (length * Math.sin(x / length));
-  const angle = (-x * (length - 1)) / length;
-  return { re: size * Math.cos(angle), im: size * Math.sin(angle) };
-};
+/** Height of the line k bins beside the middle: half the term, with alternating sign. */
+const heightOf = (terms: readonly number[], k: number): number => (k === 0 ? terms[0] : (k % 2 === 0 ? 0.5 : -0.5) * terms[k]);

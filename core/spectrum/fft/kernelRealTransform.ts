@@ -12,6 +12,8 @@ type KernelExports = {
 const SHORTEST = 2048;
 const LANES = 8;
 const LOW_BITS = 256;
+/** Columns under way: four blocks and one to change places with, real and imaginary parts. */
+const SCRATCH_AREAS = 10;
 
 let compiled: WebAssembly.Module | null | undefined;
 
@@ -45,7 +47,7 @@ export const kernelRealTransform = (length: number): RealTransform | null => {
   const im = layout.floats(half + LANES);
   const workRe = layout.floats(columns * rowPitch);
   const workIm = layout.floats(columns * rowPitch);
-  const scratch = layout.floats(4 * LANES * Math.max(rows, columns));
+  const scratch = layout.floats(SCRATCH_AREAS * LANES * Math.max(rows, columns) + 64);
   const tables = [rows, columns].map((size) => ({ size, cos: layout.floats(size), sin: layout.floats(size), radices: layout.integers(32) }));
   const longTables = [half, length].map((size) => ({ size, low: layout.floats(2 * LOW_BITS), high: layout.floats(2 * (Math.floor(size / LOW_BITS) + 1)) }));
 

@@ -155,46 +155,88 @@ function stage5(xr: usize, xi: usize, yr: usize, yi: usize, count: i32, stride: 
   }
 }
 
+/** Reads this many blocks of eight columns together, so that each far-apart row is visited once for all of them. */
+const GROUP: i32 = 4;
+/** Twiddles are carried on by multiplication and taken afresh from the tables after this many steps. */
+const FRESH: i32 = 16;
+
+/** Eight columns of one row, from pairs of real samples into real and imaginary parts. */
+// @ts-ignore: decorator
+@inline
+function gather(from: usize, toRe: usize, toIm: usize, width: i32): void {
+  if (width == LANES) {
+    for (let pair: usize = 0; pair < 4; pair++) {
+      const one = v128.load(from + pair * 32), two = v128.load(from + pair * 32 + 16);
+      v128.store(toRe + pair * 16, v128.shuffle<f64>(one, two, 0, 2));
+      v128.store(toIm + pair * 16, v128.shuffle<f64>(one, two, 1, 3));
+    }
+    return;
+  }
+  for (let lane: usize = 0; lane < <usize>width; lane++) {
+    store<f64>(toRe + lane * 8, load<f64>(from + lane * 16));
+    store<f64>(toIm + lane * 8, load<f64>(from + lane * 16 + 8));
+  }
+}
+
+/** exp(-2 pi i index / M) from the two short tables, index = high * 256 + low. */
+// @ts-ignore: decorator
+@inline
+function storeRoot(index: i32, toRe: usize, toIm: usize, lowCos: usize, lowSin: usize, highCos: usize, highSin: usize): void {
+  const low = <usize>(index & 255) << 3, high = <usize>(index >> 8) << 3;
+  const lr = load<f64>(lowCos + low), li = load<f64>(lowSin + low), hr = load<f64>(highCos + high), hi = load<f64>(highSin + high);
+  store<f64>(toRe, lr * hr - li * hi);
+  store<f64>(toIm, lr * hi + li * hr);
+}
+
+/** Turns eight finished columns by the twiddle of their place and writes each as a row of `work`. */
+function turnAndTranspose(re: usize, im: usize, first: i32, width: i32, rows: i32, rowPitch: i32, workRe: usize, workIm: usize, rootsAt: usize, lowCos: usize, lowSin: usize, highCos: usize, highSin: usize): void {
+  const nowRe = rootsAt, nowIm = rootsAt + 64, stepRe = rootsAt + 128, stepIm = rootsAt + 192;
+  for (let lane = 0; lane < LANES; lane++) storeRoot(first + min(lane, width - 1), stepRe + (<usize>lane << 3), stepIm + (<usize>lane << 3), lowCos, lowSin, highCos, highSin);
+  const rowBytes = <usize>rowPitch << 3;
+  for (let k = 0; k < rows; k++) {
+    if (k % FRESH == 0) for (let lane = 0; lane < width; lane++) storeRoot(k * (first + lane), nowRe + (<usize>lane << 3), nowIm + (<usize>lane << 3), lowCos, lowSin, highCos, highSin);
+    const from = <usize>k * LINE;
+    for (let pair: usize = 0; pair < 4; pair++) {
+      if (<i32>pair * 2 >= width) break;
+      const at = pair * 16;
+      const wr = v128.load(nowRe + at), wi = v128.load(nowIm + at);
+      const vr = v128.load(re + from + at), vi = v128.load(im + from + at);
+      const tr = f64x2.sub(f64x2.mul(vr, wr), f64x2.mul(vi, wi)), ti = f64x2.add(f64x2.mul(vr, wi), f64x2.mul(vi, wr));
+      const to = (<usize>first + pair * 2) * rowBytes + (<usize>k << 3);
+      store<f64>(workRe + to, f64x2.extract_lane(tr, 0));
+      store<f64>(workIm + to, f64x2.extract_lane(ti, 0));
+      if (<i32>pair * 2 + 1 < width) {
+        store<f64>(workRe + to + rowBytes, f64x2.extract_lane(tr, 1));
+        store<f64>(workIm + to + rowBytes, f64x2.extract_lane(ti, 1));
+      }
+      const sr = v128.load(stepRe + at), si = v128.load(stepIm + at);
+      v128.store(nowRe + at, f64x2.sub(f64x2.mul(wr, sr), f64x2.mul(wi, si)));
+      v128.store(nowIm + at, f64x2.add(f64x2.mul(wr, si), f64x2.mul(wi, sr)));
+    }
+  }
+}
+
 /**
  * First half: eight columns at a time from the samples, along the rows, turned, into `work` transposed (a row of
- * `work` is one column; rows are rowPitch floats apart). Twiddles come from two short tables, index = high * 256 + low.
+ * `work` is one column; rows are rowPitch floats apart).
  */
 export function firstHalf(samplesAt: usize, workRe: usize, workIm: usize, scratchAt: usize, rows: i32, cols: i32, rowPitch: i32, radicesAt: usize, cosAt: usize, sinAt: usize, lowCos: usize, lowSin: usize, highCos: usize, highSin: usize): void {
   const area = <usize>(rows * LINE);
-  const aRe = scratchAt, aIm = aRe + area, bRe = aIm + area, bIm = bRe + area;
-  for (let first = 0; first < cols; first += LANES) {
-    const width = min(LANES, cols - first);
-    for (let row = 0; row < rows; row++) {
-      const from = samplesAt + (<usize>(row * cols + first) << 4);
-      const to = <usize>(row * LINE);
-      if (width == LANES)
-        for (let pair: usize = 0; pair < 4; pair++) {
-          const one = v128.load(from + pair * 32), two = v128.load(from + pair * 32 + 16);
-          v128.store(aRe + to + pair * 16, v128.shuffle<f64>(one, two, 0, 2));
-          v128.store(aIm + to + pair * 16, v128.shuffle<f64>(one, two, 1, 3));
-        }
-      else
-        for (let lane: usize = 0; lane < <usize>width; lane++) {
-          store<f64>(aRe + to + lane * 8, load<f64>(from + lane * 16));
-          store<f64>(aIm + to + lane * 8, load<f64>(from + lane * 16 + 8));
-        }
-    }
-    const swapped = columns(aRe, aIm, bRe, bIm, rows, radicesAt, cosAt, sinAt);
-    const re = swapped ? bRe : aRe, im = swapped ? bIm : aIm;
-    for (let lane = 0; lane < width; lane++) {
-      const column = first + lane;
-      const toRe = workRe + (<usize>(column * rowPitch) << 3), toIm = workIm + (<usize>(column * rowPitch) << 3);
-      let index = 0;
-      for (let k = 0; k < rows; k++) {
-        const low = <usize>(index & 255) << 3, high = <usize>(index >> 8) << 3;
-        const lr = load<f64>(lowCos + low), li = load<f64>(lowSin + low), hr = load<f64>(highCos + high), hi = load<f64>(highSin + high);
-        const wr = lr * hr - li * hi, wi = lr * hi + li * hr;
-        const from = <usize>(k * LINE + lane * 8);
-        const vr = load<f64>(re + from), vi = load<f64>(im + from);
-        store<f64>(toRe + (<usize>k << 3), vr * wr - vi * wi);
-        store<f64>(toIm + (<usize>k << 3), vr * wi + vi * wr);
-        index += column;
+  const rootsAt = scratchAt;
+  const bRe = scratchAt + 256, bIm = bRe + area, blocksAt = bIm + area;
+  for (let first = 0; first < cols; first += GROUP * LANES) {
+    const blocks = min(GROUP, (cols - first + LANES - 1) / LANES);
+    for (let row = 0; row < rows; row++)
+      for (let block = 0; block < blocks; block++) {
+        const column = first + block * LANES;
+        const aRe = blocksAt + <usize>(2 * block) * area + <usize>(row * LINE);
+        gather(samplesAt + (<usize>(row * cols + column) << 4), aRe, aRe + area, min(LANES, cols - column));
       }
+    for (let block = 0; block < blocks; block++) {
+      const column = first + block * LANES;
+      const aRe = blocksAt + <usize>(2 * block) * area, aIm = aRe + area;
+      const swapped = columns(aRe, aIm, bRe, bIm, rows, radicesAt, cosAt, sinAt);
+      turnAndTranspose(swapped ? bRe : aRe, swapped ? bIm : aIm, column, min(LANES, cols - column), rows, rowPitch, workRe, workIm, rootsAt, lowCos, lowSin, highCos, highSin);
     }
   }
 }
