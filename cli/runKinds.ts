@@ -10,7 +10,7 @@ import { findingText, type Outcome } from "@/core/outcome";
 import { powerWatts } from "@/core/power";
 import { cornerFrequencies, deviationInBand, responseSummary, steppedResponse, sweepResponse, thirdOctaveLevels, unwrappedPhases, type Response, type ResponseSegment } from "@/core/response";
 import { logSweep, multitoneFrequencies } from "@/core/signal";
-import { analysePowerSweep, findInterruptions, powerAtClipOnset, powerAtDistortion, powerAtKnee } from "@/core/sweep";
+import { analysePowerSweep, findInterruptions, powerAtClipOnset, powerAtDistortion, powerAtKnee, sweepSummary } from "@/core/sweep";
 import { amplitudeRatioToDb } from "@/core/units";
 import { positiveOption, UsageError, type CommandLine } from "./arguments";
 import { toneFields } from "./toneFields";
@@ -47,6 +47,7 @@ const sweep = (input: RunInput): object => {
     channels: result.channels.map(({ steps, stop }, index) => ({
       steps,
       stop,
+      summary: sweepSummary({ steps, stop }),
       powerAt: { "0.1 % THD": powerAtDistortion(steps, 0.001, "thd"), "1 % THD": powerAtDistortion(steps, 0.01, "thd"), "10 % THD": powerAtDistortion(steps, 0.1, "thd"), "0.1 % THD+N": powerAtDistortion(steps, 0.001, "thd-plus-noise"), "1 % THD+N": powerAtDistortion(steps, 0.01, "thd-plus-noise"), "10 % THD+N": powerAtDistortion(steps, 0.1, "thd-plus-noise"), knee: powerAtKnee(steps), clipOnset: powerAtClipOnset(steps) },
       interruptions: findInterruptions(input.channels[index], input.sampleRateHz, result.frequencyHz),
     })),

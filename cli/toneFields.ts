@@ -1,4 +1,4 @@
-import type { ToneReading } from "@/core/distortion";
+import { toneSummary, type ToneReading } from "@/core/distortion";
 import { amplitudeRatioToDb } from "@/core/units";
 
 /** A tone's reading with the field names of the command line. */
@@ -12,6 +12,8 @@ export const toneFields = (reading: ToneReading) => ({
   thdRatio: reading.thdRatio,
   thdPlusNoiseRatio: reading.thdPlusNoiseRatio,
   thdPlusNoiseOverFundamentalRatio: reading.thdPlusNoiseOverFundamentalRatio,
+  thdRatioStdUncertainty: reading.thdRatioStdUncertainty,
+  thdPlusNoiseRatioStdUncertainty: reading.thdPlusNoiseRatioStdUncertainty,
   sinadDb: -amplitudeRatioToDb(reading.thdPlusNoiseRatio),
   harmonicsDbc: reading.harmonics.map(({ order, ratio }) => ({ order, dbc: amplitudeRatioToDb(ratio) })),
   clipping: {
@@ -20,4 +22,5 @@ export const toneFields = (reading: ToneReading) => ({
     shortfallPositiveRatio: reading.flattening.positive.shortfallRatio,
     shortfallNegativeRatio: reading.flattening.negative.shortfallRatio,
   },
+  summary: toneSummary(reading),
 });

@@ -1,7 +1,12 @@
 // Times the core operations and prints ratios: npm run bench [part of a name]
 // Single times are noisy on shared machines; each figure is the best of several runs, and the ratios matter.
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join, resolve } from "node:path";
 import { recordSweep, SIMULATED_AMPLIFIERS } from "@/bench/simulated";
-import { analyseTone } from "@/core/distortion";
+import { analyseTone, TONE_DEFAULTS } from "@/core/distortion";
+import { readToneBySpectrum } from "@/core/distortion/toneBySpectrum";
 import { steppedSweep } from "@/core/signal";
 import { powerSpectrum } from "@/core/spectrum";
 import { decodeChannel, encodeWav, readWavLayout } from "@/core/wav";
@@ -74,3 +79,52 @@ if (isWanted("sweep"))
     }, 1);
     report(`sweep of 60 s, stereo, 192 kHz, 24 bit, ${stepCount} steps`, seconds, `${(60 / seconds).toFixed(1)} times real time`);
   }
+
+/**
+ * The yardstick: SciPy doing the same work (window, real FFT, power, band sums, peaks and mean square) on the same
+ * processor, in turn with ours, several rounds; the medians of the rounds are compared.
+ */
+const ROUNDS = 5;
+const LENGTHS = [65_536, 262_144, 1_048_576];
+const PYTHON = process.env.PYTHON ?? "/usr/bin/python3";
+
+type Yardstick = { tone: Record<string, number>; decode: number };
+
+const scipyRound = (wav: string): Yardstick | null => {
+  const request = JSON.stringify({ lengths: LENGTHS, repeats: REPEATS, wav });
+  const { status, stdout } = spawnSync("taskset", ["-c", "0", PYTHON, resolve(__dirname, "scipyYardstick.py"), request], { encoding: "utf8" });
+  return status === 0 ? JSON.parse(stdout) : null;
+};
+
+const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
+
+const compareWithScipy = (): void => {
+  spawnSync("taskset", ["-a", "-c", "-p", "0", String(process.pid)]);
+  const folder = mkdtempSync(join(tmpdir(), "rimebank-bench-"));
+  const wav = join(folder, "tone.wav");
+  const bytes = encodeWav([tone(1_048_576)], 192_000, 40, "int24");
+  writeFileSync(wav, bytes);
+  const layout = readWavLayout(bytes);
+  if (!layout.ok) throw new Error(layout.finding.advice);
+  const rows = new Map<string, { ours: number[]; theirs: number[] }>();
+  const note = (name: string, ours: number, theirs: number) => {
+    const row = rows.get(name) ?? { ours: [], theirs: [] };
+    row.ours.push(ours);
+    row.theirs.push(theirs);
+    rows.set(name, row);
+  };
+  for (let round = 0; round < ROUNDS; round++) {
+    const scipy = scipyRound(wav);
+    if (!scipy) return console.log("SciPy is not here (Debian: python3-scipy), so there is no yardstick.");
+    for (const length of LENGTHS) {
+      const volts = tone(length);
+      note(`spectrum, tone and bands, ${length} samples, over SciPy`, bestSeconds(() => readToneBySpectrum(volts, 192_000, TONE_DEFAULTS)), scipy.tone[length]);
+      note(`whole single-tone analysis, ${length} samples, over SciPy`, bestSeconds(() => analyseTone(volts, 192_000)), scipy.tone[length]);
+    }
+    note("decode int24, 1048576 samples, over SciPy", bestSeconds(() => decodeChannel(bytes, layout.value, 0, 40)), scipy.decode);
+  }
+  rmSync(folder, { recursive: true });
+  for (const [name, { ours, theirs }] of rows) report(name, median(ours), `SciPy ${(1000 * median(theirs)).toFixed(1)} ms`, `ratio ${(median(ours) / median(theirs)).toFixed(2)}`);
+};
+
+if (isWanted("scipy")) compareWithScipy();

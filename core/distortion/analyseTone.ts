@@ -51,6 +51,7 @@ export const analyseTone = (volts: Float64Array, sampleRateHz: number, given: Pa
     fundamentalVoltsRms,
     ...readWaveform(volts, sampleRateHz / fundamentalHz),
     thdRatio: thdRatio(pieces, options.band),
+    ...noiseUncertainty(pieces, options.band, volts.length / sampleRateHz),
     thdPlusNoiseRatio: residualOverFundamental / Math.hypot(1, residualOverFundamental),
     thdPlusNoiseOverFundamentalRatio: residualOverFundamental,
     harmonics,
@@ -61,6 +62,20 @@ export const analyseTone = (volts: Float64Array, sampleRateHz: number, given: Pa
 
 const thdRatio = ({ fundamentalHz, harmonics }: TonePieces, band: Band): number =>
   Math.sqrt(harmonics.reduce((sum, { order, ratio }) => (isInBand(order * fundamentalHz, band) ? sum + ratio * ratio : sum), 0));
+
+/**
+ * Noise in the band is spread over as many independent readings as it has hertz times seconds: a harmonic takes in one
+ * of them, and the mean square of all scatters by one over their square root.
+ */
+const noiseUncertainty = (pieces: TonePieces, band: Band, seconds: number): Pick<ToneReading, "thdRatioStdUncertainty" | "thdPlusNoiseRatioStdUncertainty"> => {
+  const { fundamentalVoltsRms, residualMeanSquare } = pieces;
+  const harmonicMeanSquare = (thdRatio(pieces, band) * fundamentalVoltsRms) ** 2;
+  const noiseMeanSquare = Math.max(0, residualMeanSquare - harmonicMeanSquare);
+  const independent = Math.max(1, (band.highHz - band.lowHz) * seconds);
+  const ofOneHarmonic = Math.sqrt(noiseMeanSquare / independent) / fundamentalVoltsRms;
+  const ofNoise = Math.sqrt(noiseMeanSquare / Math.max(residualMeanSquare, Number.MIN_VALUE)) / (2 * Math.sqrt(independent));
+  return { thdRatioStdUncertainty: ofOneHarmonic, thdPlusNoiseRatioStdUncertainty: Math.hypot(ofOneHarmonic, (ofNoise * Math.sqrt(residualMeanSquare)) / fundamentalVoltsRms) };
+};
 
 /** By spectrum where that is the better method, else null. */
 const readLongTone = (volts: Float64Array, sampleRateHz: number, options: ToneOptions): TonePieces | null => {

@@ -1,5 +1,5 @@
-import { amplitudeRatioToDb } from "../units";
-import type { Harmonic } from "./types";
+import { amplitudeRatioToDb, formatHertz, formatPercent, formatSignificant } from "../units";
+import type { Harmonic, ToneReading } from "./types";
 
 /** Which harmonics lead: even ones come from asymmetry, odd ones from what both halves have in common. */
 export type HarmonicLead = { lead: "even" | "odd" | "balanced"; evenRatio: number; oddRatio: number };
@@ -19,3 +19,12 @@ export const harmonicLead = (harmonics: readonly Harmonic[]): HarmonicLead => {
  * @see IEEE Std 1241-2010, 4.5.2 (6.02 N + 1.76 dB)
  */
 export const effectiveBits = (sinadRatio: number): number => (amplitudeRatioToDb(sinadRatio) - 1.76) / 6.02;
+
+/** One sentence about a tone: level, distortion, which harmonics lead, and whether its tops flatten. */
+export const toneSummary = (reading: ToneReading): string => {
+  const { lead } = harmonicLead(reading.harmonics);
+  const leading = lead === "balanced" ? "even and odd harmonics alike" : `${lead} harmonics lead`;
+  const { present, firstHalf } = reading.flattening;
+  const tops = !present ? "no flat tops" : firstHalf === "both" ? "both halves flatten" : `the ${firstHalf} half flattens first`;
+  return `${formatSignificant(reading.voltsRms, 4)} V at ${formatHertz(Number(reading.fundamentalHz.toPrecision(5)))} with ${formatPercent(reading.thdRatio)} THD and ${formatPercent(reading.thdPlusNoiseRatio)} THD+N; ${leading}, ${tops}.`;
+};

@@ -1,4 +1,4 @@
-import { bandMeanSquare, findTone, lineAmplitude, powerSpectrum } from "../spectrum";
+import { bandMeanSquare, findTone, lineAmplitude, passingSpectrum } from "../spectrum";
 import type { Harmonic, ToneOptions } from "./types";
 
 /** What the two methods of reading a tone have in common. Mean squares in V^2. */
@@ -52,7 +52,7 @@ const meanOf = (blocks: readonly TonePieces[]): TonePieces => {
  * @returns null when there is no tone in the search span
  */
 const readBlock = (volts: Float64Array, sampleRateHz: number, { band, search }: ToneOptions): TonePieces | null => {
-  const spectrum = powerSpectrum(volts, sampleRateHz, "blackmanHarris7");
+  const spectrum = passingSpectrum(volts, sampleRateHz, "blackmanHarris7");
   const fundamentalHz = findTone(spectrum, search.lowHz, Math.min(search.highHz, sampleRateHz / 2));
   if (fundamentalHz === null) return null;
   const fundamental = lineAmplitude(spectrum, fundamentalHz).voltsPeak;

@@ -48,6 +48,9 @@ export type ToneReading = {
   dcVolts: number;
   /** Harmonics 2 to the last in the band, root sum square over the fundamental. */
   thdRatio: number;
+  /** What noise between the harmonics leaves uncertain of thdRatio and of thdPlusNoiseRatio. */
+  thdRatioStdUncertainty: number;
+  thdPlusNoiseRatioStdUncertainty: number;
   /** Residual in the band over the total in the band (fundamental and residual). Its inverse is SINAD. */
   thdPlusNoiseRatio: number;
   /** Residual in the band over the fundamental. */

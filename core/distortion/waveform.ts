@@ -15,11 +15,13 @@ export const readWaveform = (volts: Float64Array, samplesACycle: number): Wavefo
     const value = volts[n];
     sum += value;
     squares += value * value;
+    if (value > highest) highest = value;
+    if (value < lowest) lowest = value;
   }
-  for (let n = 0; n < volts.length; n++) {
+  for (let n = whole; n < volts.length; n++) {
     const value = volts[n];
     if (value > highest) highest = value;
-    else if (value < lowest) lowest = value;
+    if (value < lowest) lowest = value;
   }
   const rest = whole < volts.length ? span - whole : 0;
   if (rest > 0) {

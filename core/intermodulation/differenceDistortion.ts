@@ -1,5 +1,5 @@
 import { success, type Outcome } from "../outcome";
-import { lineAmplitude } from "../spectrum";
+import { lineAmplitude, noiseBesideLine } from "../spectrum";
 import { amplitudeRatioToDb, formatPercent, formatSignificant } from "../units";
 import { findTwoTones } from "./twoTones";
 import type { Product, TwoToneReading } from "./types";
@@ -9,6 +9,8 @@ export type DifferenceDistortion = TwoToneReading & {
   d2Ratio: number;
   /** Third order: amplitudes at 2 f1 - f2 and 2 f2 - f1 added, over the same sum. */
   d3Ratio: number;
+  d2RatioStdUncertainty: number;
+  d3RatioStdUncertainty: number;
   summary: string;
 };
 
@@ -26,7 +28,9 @@ export const differenceDistortion = (volts: Float64Array, sampleRateHz: number, 
     const frequencyHz = m * lowHz + n * highHz;
     return frequencyHz > 0 && frequencyHz < 0.47 * sampleRateHz ? lineAmplitude(spectrum, frequencyHz).voltsPeak : 0;
   };
-  const products: Product[] = PRODUCTS.map(([label, m, n]) => ({ label, frequencyHz: m * lowHz + n * highHz, ratio: peakAt(m, n) / lowVoltsPeak })).filter(({ ratio }) => ratio > 0);
+  /** Peak volts that noise leaves uncertain. */
+  const noiseAt = (m: number, n: number): number => Math.sqrt(2 * noiseBesideLine(spectrum, m * lowHz + n * highHz));
+  const products: Product[] = PRODUCTS.map(([label, m, n]) => ({ label, frequencyHz: m * lowHz + n * highHz, ratio: peakAt(m, n) / lowVoltsPeak, ratioStdUncertainty: noiseAt(m, n) / lowVoltsPeak })).filter(({ ratio }) => ratio > 0);
   const sum = lowVoltsPeak + highVoltsPeak;
   const d2Ratio = peakAt(-1, 1) / sum;
   const d3Ratio = (peakAt(2, -1) + peakAt(-1, 2)) / sum;
@@ -39,6 +43,8 @@ export const differenceDistortion = (volts: Float64Array, sampleRateHz: number, 
     products,
     d2Ratio,
     d3Ratio,
+    d2RatioStdUncertainty: noiseAt(-1, 1) / sum,
+    d3RatioStdUncertainty: Math.hypot(noiseAt(2, -1), noiseAt(-1, 2)) / sum,
     summary: `Difference tones: second order ${formatPercent(d2Ratio)} (${formatSignificant(amplitudeRatioToDb(d2Ratio), 3)} dB), third order ${formatPercent(d3Ratio)} (${formatSignificant(amplitudeRatioToDb(d3Ratio), 3)} dB).`,
   });
 };

@@ -1,5 +1,5 @@
 import { success, type Outcome } from "../outcome";
-import { lineAmplitude } from "../spectrum";
+import { lineAmplitude, noiseBesideLine } from "../spectrum";
 import { formatPercent } from "../units";
 import { rmsOf } from "./differenceDistortion";
 import { findTwoTones } from "./twoTones";
@@ -10,6 +10,7 @@ export type ModulationDistortion = TwoToneReading & {
   rmsSidebandsRatio: number;
   /** Sidebands of each order up to the third added in amplitude, orders as root sum square: what a demodulator reads. */
   pairwiseSumRatio: number;
+  pairwiseSumRatioStdUncertainty: number;
   summary: string;
 };
 
@@ -30,10 +31,15 @@ export const modulationDistortion = (volts: Float64Array, sampleRateHz: number, 
   let squares = 0, pairSquares = 0;
   for (let order = 1; order <= HIGHEST_ORDER; order++) {
     const [lower, upper] = [ratioAt(highHz - order * lowHz), ratioAt(highHz + order * lowHz)];
-    products.push({ label: `f2-${order}f1`, frequencyHz: highHz - order * lowHz, ratio: lower }, { label: `f2+${order}f1`, frequencyHz: highHz + order * lowHz, ratio: upper });
+    for (const [sign, ratio] of [["-", lower], ["+", upper]] as const) {
+      const frequencyHz = highHz + (sign === "-" ? -order : order) * lowHz;
+      products.push({ label: `f2${sign}${order}f1`, frequencyHz, ratio, ratioStdUncertainty: Math.sqrt(2 * noiseBesideLine(spectrum, frequencyHz)) / highVoltsPeak });
+    }
     if (order <= HIGHEST_ORDER_IN_RMS) squares += lower ** 2 + upper ** 2;
     if (order <= HIGHEST_ORDER_IN_PAIRS) pairSquares += (lower + upper) ** 2;
   }
   const [rmsSidebandsRatio, pairwiseSumRatio] = [Math.sqrt(squares), Math.sqrt(pairSquares)];
-  return success({ lowHz, highHz, lowVoltsPeak, highVoltsPeak, voltsRms: rmsOf(volts), products, rmsSidebandsRatio, pairwiseSumRatio, summary: `Modulation distortion is ${formatPercent(pairwiseSumRatio)} by the sum of each pair of sidebands, ${formatPercent(rmsSidebandsRatio)} by their root sum square.` });
+  const paired = products.slice(0, 2 * HIGHEST_ORDER_IN_PAIRS);
+  const pairwiseSumRatioStdUncertainty = Math.hypot(...paired.map(({ ratioStdUncertainty }) => ratioStdUncertainty));
+  return success({ lowHz, highHz, lowVoltsPeak, highVoltsPeak, voltsRms: rmsOf(volts), products, rmsSidebandsRatio, pairwiseSumRatio, pairwiseSumRatioStdUncertainty, summary: `Modulation distortion is ${formatPercent(pairwiseSumRatio)} by the sum of each pair of sidebands, ${formatPercent(rmsSidebandsRatio)} by their root sum square.` });
 };

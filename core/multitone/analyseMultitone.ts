@@ -9,6 +9,7 @@ export type MultitoneReading = {
   residualVoltsRms: number;
   /** All tones together over all that lies between, in the band, as an amplitude ratio. */
   totalRatio: number;
+  totalRatioStdUncertainty: number;
   /** A tone's amplitude over the highest line between the tones, in the band: the distortion-free range. */
   freeRangeRatio: number;
   /** The same range in bits of a converter: range in dB less 1.76, over 6.02. */
@@ -40,10 +41,11 @@ export const analyseMultitone = (volts: Float64Array, sampleRateHz: number, freq
       isTone[k] = 1;
     }
   }
-  let residual = 0, highest = 0;
+  let residual = 0, highest = 0, bins = 0;
   for (let k = Math.ceil(band.lowHz / binHz); k <= Math.min(meanSquare.length - 1, Math.floor(band.highHz / binHz)); k++) {
     if (isTone[k]) continue;
     residual += meanSquare[k];
+    bins++;
     highest = Math.max(highest, meanSquare[k]);
   }
   if (!(toneSquares > 0)) return failure("no-signal", "Capture", "the tones were not found. Check the stimulus and the connection.");
@@ -56,6 +58,8 @@ export const analyseMultitone = (volts: Float64Array, sampleRateHz: number, freq
     toneVoltsRms,
     residualVoltsRms: Math.sqrt(residual),
     totalRatio: Math.sqrt(toneSquares / residual),
+    // A mean square over so many independent bins scatters by 1 / sqrt(bins), its root by half of that.
+    totalRatioStdUncertainty: Math.sqrt(toneSquares / residual) / (2 * Math.sqrt(Math.max(1, bins / 2.63))),
     freeRangeRatio,
     freeRangeBits,
     summary: `Between ${frequencies.length} tones nothing rises above ${formatSignificant(-amplitudeRatioToDb(freeRangeRatio), 3)} dB of one of them: a distortion-free range of ${formatSignificant(freeRangeBits, 3)} bits.`,

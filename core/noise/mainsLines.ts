@@ -1,4 +1,4 @@
-import { bandMeanSquare, lineAmplitude, mainLobeHalfWidthBins, type Spectrum } from "../spectrum";
+import { lineAmplitude, noiseBesideLine, type Spectrum } from "../spectrum";
 
 /** One line of hum: its order (1 is the mains itself), frequency and RMS volts. */
 export type MainsLine = { order: number; frequencyHz: number; voltsRms: number };
@@ -35,16 +35,7 @@ export const findMainsHum = (spectrum: Spectrum, highestHz: number, nominalHz?: 
   for (let order = 1; order * best.mainsHz <= highestHz; order++) {
     const frequencyHz = order * best.mainsHz;
     const voltsRms = lineAmplitude(spectrum, frequencyHz).voltsPeak / Math.SQRT2;
-    if (voltsRms ** 2 > STANDS_OUT * noiseInLobe(spectrum, frequencyHz)) lines.push({ order, frequencyHz, voltsRms });
+    if (voltsRms ** 2 > STANDS_OUT * noiseBesideLine(spectrum, frequencyHz)) lines.push({ order, frequencyHz, voltsRms });
   }
   return { mainsHz: best.mainsHz, lines, voltsRms: Math.hypot(...lines.map((line) => line.voltsRms)) };
-};
-
-/** Mean square that the noise on both sides of a line would put into its lobe. */
-const noiseInLobe = (spectrum: Spectrum, frequencyHz: number): number => {
-  const lobe = mainLobeHalfWidthBins(spectrum.window) * spectrum.binHz;
-  const width = 12 * spectrum.binHz;
-  const beside = bandMeanSquare(spectrum, frequencyHz - lobe - width, frequencyHz - lobe) + bandMeanSquare(spectrum, frequencyHz + lobe, frequencyHz + lobe + width);
-  // Two stretches of 13 bins stand for a fitted line's own share of about two bins.
-  return (beside * 2) / 26;
 };

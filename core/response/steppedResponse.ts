@@ -46,20 +46,24 @@ const readSegment = (output: Float64Array, sampleRateHz: number, segment: Respon
   const frequencyHz = isGiven ? segment.frequencyHz : fitSine(part, sampleRateHz, segment.frequencyHz).frequencyHz;
   const found = sineOverDrift(part, sampleRateHz, frequencyHz);
   if (!found) return null;
-  if (reference.kind === "none") return { frequencyHz, ratio: found.voltsPeak / Math.SQRT2, phaseRadians: 0 };
+  const uncertain = (ratio: number) => ({ frequencyHz, ratio, ratioStdUncertainty: ratio * found.stdUncertaintyRatio });
+  if (reference.kind === "none") return { ...uncertain(found.voltsPeak / Math.SQRT2), phaseRadians: 0 };
   if (reference.kind === "generator") {
     const played = 2 * Math.PI * frequencyHz * ((end - count) / sampleRateHz - segment.startSeconds) - Math.PI / 2;
-    return { frequencyHz, ratio: found.voltsPeak / reference.voltsPeak, phaseRadians: wrapped(found.phaseRadians - played) };
+    return { ...uncertain(found.voltsPeak / reference.voltsPeak), phaseRadians: wrapped(found.phaseRadians - played) };
   }
   const input = sineOverDrift(reference.volts.subarray(end - count, end), sampleRateHz, frequencyHz);
-  return input ? { frequencyHz, ratio: found.voltsPeak / input.voltsPeak, phaseRadians: wrapped(found.phaseRadians - input.phaseRadians) } : null;
+  return input ? { ...uncertain(found.voltsPeak / input.voltsPeak), phaseRadians: wrapped(found.phaseRadians - input.phaseRadians) } : null;
 };
 
-/** Amplitude, and phase at the first sample, with the slow settling of an offset fitted along. */
-const sineOverDrift = (volts: Float64Array, sampleRateHz: number, frequencyHz: number): { voltsPeak: number; phaseRadians: number } | null => {
+/** Amplitude with what scatter leaves uncertain of it, and phase at the first sample, with the slow settling of an offset fitted along. */
+const sineOverDrift = (volts: Float64Array, sampleRateHz: number, frequencyHz: number): { voltsPeak: number; stdUncertaintyRatio: number; phaseRadians: number } | null => {
   const fit = fitHarmonics(volts, sampleRateHz, frequencyHz, { orderCount: 1, driftDegree: 2 });
   if (!fit || !(fit.voltsPeak[0] > 0)) return null;
-  return { voltsPeak: fit.voltsPeak[0], phaseRadians: fit.phaseRadians[0] - (Math.PI * frequencyHz * (volts.length - 1)) / sampleRateHz };
+  const squares = fit.residualVolts.reduce((sum, value) => sum + value * value, 0);
+  // Amplitude of a sine fitted in scatter of sigma: sigma sqrt(2 / N). IEEE Std 1057.
+  const stdUncertaintyRatio = Math.sqrt((squares / volts.length) * (2 / volts.length)) / fit.voltsPeak[0];
+  return { voltsPeak: fit.voltsPeak[0], stdUncertaintyRatio, phaseRadians: fit.phaseRadians[0] - (Math.PI * frequencyHz * (volts.length - 1)) / sampleRateHz };
 };
 
 /** Into -pi to pi. */

@@ -6,11 +6,13 @@ import { BLOCK_SAMPLES } from "../distortion/toneBySpectrum";
 import { seededNormal } from "../signal";
 import { amplitudeRatioToDb, dbToAmplitudeRatio, dbToPowerRatio, powerRatioToDb } from "../units";
 
-const signal = (length: number, sampleRateHz: number, frequencyHz: number, harmonics: Record<number, number>, phase = 0.7) =>
-  Float64Array.from({ length }, (_, n) => {
-    const angle = (2 * Math.PI * frequencyHz * n) / sampleRateHz + phase;
-    return Object.entries(harmonics).reduce((sum, [order, db]) => sum + 10 * dbToAmplitudeRatio(db) * Math.cos(Number(order) * angle + Number(order) ** 2), 10 * Math.cos(angle));
-  });
+const signal = (length: number, sampleRateHz: number, frequencyHz: number, harmonics: Record<number, number>, phase = 0.7) => {
+  const parts = [[1, 10], ...Object.entries(harmonics).map(([order, db]) => [Number(order), 10 * dbToAmplitudeRatio(db)])];
+  const volts = new Float64Array(length);
+  for (const [order, peak] of parts)
+    for (let n = 0; n < length; n++) volts[n] += peak * Math.cos(order * ((2 * Math.PI * frequencyHz * n) / sampleRateHz + phase) + (order === 1 ? 0 : order ** 2));
+  return volts;
+};
 
 const read = (volts: Float64Array, sampleRateHz: number) => {
   const outcome = analyseTone(volts, sampleRateHz);

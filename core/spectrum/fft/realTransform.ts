@@ -3,6 +3,8 @@ import { kernelRealTransform } from "./kernelRealTransform";
 import { plainRealTransform } from "./plainRealTransform";
 import type { RealTransform } from "./types";
 
+export type { RealTransform } from "./types";
+
 const plans = new Map<number, RealTransform>();
 const MOST_PLANS = 8;
 
