@@ -1,4 +1,4 @@
-import type { ResponseSegment } from "./steppedResponse";
+import type { ResponseSegment } from "./types";
 
 /** Periods this much apart belong to different frequencies; wider where a period is only a few samples long. */
 const CHANGE_RATIO = 0.03;

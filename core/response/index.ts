@@ -1,7 +1,7 @@
 // core/response: magnitude and phase against frequency, from stepped sines or one sweep, and the figures drawn from it.
 export { channelBalance, cornerFrequencies, deviationInBand, groupDelay, ratioAt, responseSummary, type Deviation } from "./figures";
 export { findFrequencySteps } from "./findFrequencySteps";
-export { steppedResponse, type ResponseReference, type ResponseSegment } from "./steppedResponse";
+export { steppedResponse, type ResponseReference } from "./steppedResponse";
 export { sweepResponse, unwrappedPhases, type SweepResponse, type SweepResponseOptions } from "./sweepResponse";
 export { thirdOctaveLevels, thirdOctaveMids, type ThirdOctave } from "./thirdOctaves";
-export type { Response, ResponsePoint } from "./types";
+export type { Response, ResponsePoint, ResponseSegment } from "./types";

@@ -2,10 +2,7 @@ import { fitHarmonics, fitSine } from "../fit";
 import { failure, success, type Outcome } from "../outcome";
 import { requirePositive } from "../units";
 import { findFrequencySteps } from "./findFrequencySteps";
-import type { ResponsePoint } from "./types";
-
-/** A stretch of one frequency, as it was played. */
-export type ResponseSegment = { frequencyHz: number; startSeconds: number; seconds: number };
+import type { ResponsePoint, ResponseSegment } from "./types";
 
 /**
  * What the output is compared with: the recorded input, a generator of known peak volts (sines that begin at a rising

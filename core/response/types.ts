@@ -4,5 +4,8 @@
  */
 export type ResponsePoint = { frequencyHz: number; ratio: number; phaseRadians: number; ratioStdUncertainty?: number };
 
+/** A stretch of one frequency, as it was played or found. */
+export type ResponseSegment = { frequencyHz: number; startSeconds: number; seconds: number };
+
 /** Points in order of rising frequency. */
 export type Response = readonly ResponsePoint[];
