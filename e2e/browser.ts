@@ -60,7 +60,7 @@ export const fill = async (driver: WebDriver, form: string, label: string, text:
 };
 
 /** Text of the whole page as a reader sees it. */
-export const pageText = (driver: WebDriver): Promise<string> => driver.executeScript("return document.body.innerText");
+export const pageText = (driver: WebDriver): Promise<string> => driver.executeScript("return document.body.innerText.replaceAll('\\u00a0', ' ')");
 
 /** Waits until the page shows the text. */
 export const shows = (driver: WebDriver, text: string, patienceMs = PATIENCE_MS): Promise<unknown> => driver.wait(async () => (await pageText(driver)).includes(text), patienceMs, `waiting for the page to show “${text}”`);

@@ -155,7 +155,7 @@ test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, 
   await press(driver(), "Run the sweep");
   await shows(driver(), "1 kHz, simulated");
   await driver().findElement(By.css("body")).sendKeys(Key.ESCAPE);
-  await shows(driver(), "none connected");
+  await driver().wait(async () => (await driver().findElement(By.css("[data-testid=mute]")).getAttribute("aria-disabled")) === "true", 20_000, "waiting for Mute to rest");
   expect(await pageText(driver())).toContain("1 run kept");
   await press(driver(), "Run the sweep");
   await shows(driver(), "simulated: Home stereo", 90_000);

@@ -1,4 +1,4 @@
-import { proxy, wrap } from "comlink";
+import { proxy, transfer, wrap } from "comlink";
 import type { BenchWorker } from "./protocol";
 
 export class Cancelled extends Error {}
@@ -18,6 +18,9 @@ export const startJob = <T>(work: (worker: BenchWorker) => Promise<T>): Job<T> =
   const finished = Promise.race([work(wrap(thread) as unknown as BenchWorker), cancelled]).finally(() => thread.terminate());
   return { finished, cancel };
 };
+
+/** Hands the bytes of a request over to a worker instead of copying them; they are gone here afterwards. */
+export const handedOver = <T extends { wav: Uint8Array }>(request: T): T => transfer(request, [request.wav.buffer as ArrayBuffer]);
 
 /** A callback that a worker may call. */
 export const callback = proxy;

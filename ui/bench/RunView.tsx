@@ -15,6 +15,7 @@ import { ActionButton } from "../parts/ActionButton";
 import { ConfirmDialog } from "../parts/ConfirmDialog";
 import { Panel } from "../parts/Panel";
 import { Reading } from "../parts/Reading";
+import { unbroken } from "../parts/unbroken";
 import { VerdictWord } from "../verdict/VerdictWord";
 import { stopTitle } from "./stopText";
 import { fittingClaims, sweepSummary, type SweepSummary } from "./sweepSummary";
@@ -28,15 +29,15 @@ export function RunView({ run, amplifier, claims }: { run: Run; amplifier: Ampli
   const svg = useRef<SVGSVGElement>(null);
   const name = `${amplifierName(amplifier)} power sweep`.replace(/\s+/g, "-").toLowerCase();
   return (
-    <Grid templateColumns="minmax(0, 1fr) 332px" gap={4} flex={1} minH={0}>
+    <Grid templateColumns={{ base: "minmax(0, 1fr) 318px", xl: "minmax(0, 1fr) 332px" }} gap={4} flex={1} minH={0}>
       <Panel display="flex" flexDirection="column" minH="430px">
-        <Flex justify="space-between" align="start" gap={3}>
-          <Box>
+        <Flex justify="space-between" align="start" columnGap={3} rowGap={1} wrap="wrap">
+          <Box flex="1 1 300px">
             <Heading as="h1" fontSize="19px">
               Distortion against output
             </Heading>
             <Text color="muted" fontSize="14px">
-              {conditionsLine(run)}
+              {unbroken(conditionsLine(run))}
             </Text>
           </Box>
           <ExportLinks run={run} onSvg={() => svg.current && saveSvg(svg.current, name)} onPng={() => svg.current && void savePng(svg.current, name)} />
@@ -148,7 +149,7 @@ function StopPanels({ run }: { run: Run }) {
       <Text fontWeight={700}>{stopTitle(reason)}</Text>
       <Text fontSize="14.5px">
         {letter && `${letter}: `}
-        {evidence}
+        {unbroken(evidence)}
       </Text>
     </Box>
   ));

@@ -11,11 +11,14 @@ import { loadChoice } from "./RecordingForm";
 
 export type SimulationFormProps = { amplifier: Amplifier; loads: readonly Load[]; failure: string | null; busy: boolean; onStart(settings: SimulationSettings, load: Load): void };
 
+/** Drive that takes each simulated amplifier a little past its limit, so that the levels lie close together there. */
+const USUAL_DRIVE_VOLTS = { home: "1.1", vintage: "0.55", mini: "0.8" } as const;
+
 /** The bench that ships with Rimebank: rehearse the sweep before the real amplifier is connected. */
 export function SimulationForm({ amplifier, loads, failure, busy, onStart }: SimulationFormProps) {
   const { register, handleSubmit, formState } = useForm<Record<keyof SimulationSettings, string>, unknown, SimulationSettings>({
     resolver: yupResolver(simulationSchema) as never,
-    defaultValues: { loadId: loads[0]?.id ?? "", amplifier: amplifier.kind, channelsDriven: String(Math.min(2, amplifier.channelCount)), lastVoltsRms: "1.5" },
+    defaultValues: { loadId: loads[0]?.id ?? "", amplifier: amplifier.kind, channelsDriven: String(Math.min(2, amplifier.channelCount)), lastVoltsRms: USUAL_DRIVE_VOLTS[amplifier.kind] },
   });
   const { errors } = formState;
   const onSubmit = handleSubmit((settings) => {

@@ -64,10 +64,13 @@ const summaryLines = (channels: readonly ChannelSweep[], limit: Pick<PowerClaim,
   return [
     ...others.map((ratio) => ({ label: `at ${100 * ratio} % ${measure}`, values: at(ratio) })),
     { label: "tops flatten", values: channels.map(({ steps }) => powerText(powerAtClipOnset(steps))) },
-    { label: "lowest THD+N", values: channels.map(({ steps }) => formatPercent(Math.min(...steps.map(({ thdPlusNoiseRatio }) => thdPlusNoiseRatio)), 2)) },
+    { label: "lowest THD+N", values: channels.map(({ steps }) => lowestText(Math.min(...steps.map(({ thdPlusNoiseRatio }) => thdPlusNoiseRatio)))) },
     { label: "highest output", values: channels.map(({ steps }) => `${formatSignificant(Math.max(...steps.map(({ powerWatts }) => powerWatts)), 3)} W`) },
   ];
 };
+
+/** Below a millionth no analogue amplifier is to be believed, and no recorder either. */
+const lowestText = (ratio: number): string => (ratio < 1e-6 ? "< 0.0001 %" : formatPercent(ratio, 2));
 
 /** "57.3 W ± 0.6", "≥ 30.0 W", or a dash where the limit is passed at every level. */
 export const powerText = (reading: PowerAtLimit): string => {

@@ -5,7 +5,7 @@ import { SIMULATED_AMPLIFIERS } from "@/bench/simulated/amplifiers";
 import type { Finding } from "@/core/outcome";
 import { formatSignificant } from "@/core/units";
 import { ANALYSIS_VERSION, runConditions, type Amplifier, type Load, type RunConditions } from "@/records";
-import { callback, Cancelled, startJob } from "@/workers/benchClient";
+import { callback, Cancelled, handedOver, startJob } from "@/workers/benchClient";
 import type { WorkProgress } from "@/workers/protocol";
 import { useChain } from "../frame/chainState";
 import type { SimulationSettings } from "./newRunSchema";
@@ -61,7 +61,7 @@ export const useRunMaker = (amplifier: Amplifier, onStored: (runId: string) => v
       const wav = new Uint8Array(await capture.bytes.arrayBuffer());
       const job = startJob((worker) =>
         worker.analyseSweep(
-          { wav, fullScaleVolts: capture.fullScaleVolts, conditions },
+          handedOver({ wav, fullScaleVolts: capture.fullScaleVolts, conditions }),
           callback((progress) => {
             // Messages of a worker that was ended may still be under way.
             if (signal.aborted) return;

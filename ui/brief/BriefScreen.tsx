@@ -10,6 +10,7 @@ import { amplifierName, powerClaim, type Amplifier, type Claim } from "@/records
 import { ActionButton } from "../parts/ActionButton";
 import { ConfirmDialog } from "../parts/ConfirmDialog";
 import { Panel } from "../parts/Panel";
+import { unbroken } from "../parts/unbroken";
 import { AmplifierForm } from "./AmplifierForm";
 import { ClaimForm } from "./ClaimForm";
 
@@ -96,7 +97,7 @@ function ClaimItem({ claim, onEdit, onDelete }: { claim: Claim; onEdit(): void; 
     <Flex borderTopWidth="1px" borderColor="rime" py={3} gap={3} align="start">
       <Box flex={1} minW={0}>
         <Text fontSize="19px" fontWeight={700} lineHeight={1.3}>
-          {claimText(powerClaim(claim))}
+          {unbroken(claimText(powerClaim(claim)))}
         </Text>
         <Text color="muted" fontSize="14.5px">
           {claim.printedText && `“${claim.printedText}”`}

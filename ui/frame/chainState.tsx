@@ -7,7 +7,7 @@ export type ChainLink = { note: string; value: string; isLive?: boolean };
 export type ChainState = { source: ChainLink; amplifier: ChainLink; load: ChainLink; probe: ChainLink; reading: ChainLink; mute: (() => void) | null };
 
 const IDLE: ChainState = {
-  source: { note: "Source", value: "none connected" },
+  source: { note: "Source", value: "none" },
   amplifier: { note: "Amplifier", value: "at rest" },
   load: { note: "Load", value: "0 W" },
   probe: { note: "Probe", value: "none" },

@@ -11,6 +11,7 @@ import { ClaimStrip } from "../charts/ClaimStrip";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
+import { unbroken } from "../parts/unbroken";
 import { VerdictWord } from "../verdict/VerdictWord";
 import type { ShelfRow } from "./shelfRow";
 
@@ -131,7 +132,7 @@ function ClaimCell({ row }: { row: ShelfRow }) {
   if (!row.claim) return <Text color="muted">no claim written down yet</Text>;
   return (
     <Box maxW="260px">
-      <Text lineHeight={1.35}>{row.claim.text}</Text>
+      <Text lineHeight={1.35}>{unbroken(row.claim.text)}</Text>
       {row.moreClaims > 0 && <Text fontSize="14px" color="muted">and {row.moreClaims} more</Text>}
     </Box>
   );

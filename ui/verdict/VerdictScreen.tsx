@@ -10,6 +10,7 @@ import { ClaimStrip } from "../charts/ClaimStrip";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { Panel } from "../parts/Panel";
+import { unbroken } from "../parts/unbroken";
 import { VERDICT_COLORS, VerdictWord } from "./VerdictWord";
 
 /** Each claim against its evidence. */
@@ -30,7 +31,7 @@ export function VerdictScreen({ amplifier, claims, runs }: { amplifier: Amplifie
       <Heading as="h1" fontSize="27px" lineHeight={1.28} letterSpacing="-0.012em" maxW="1000px" mb={4} data-testid="verdict">
         <SpokenVerdict verdict={leading.verdict} />
       </Heading>
-      <Grid templateColumns="minmax(0, 1fr) 350px" gap={4} alignItems="start">
+      <Grid templateColumns={{ base: "minmax(0, 1fr) 300px", xl: "minmax(0, 1fr) 350px" }} gap={4} alignItems="start">
         <Panel py={0}>
           {judged.map(({ claim, verdict }, index) => (
             <ClaimRow key={claim.id} claim={claim} verdict={verdict} amplifierId={amplifier.id} isFirst={index === 0} />
@@ -44,13 +45,14 @@ export function VerdictScreen({ amplifier, claims, runs }: { amplifier: Amplifie
 
 /** The sentence, its first words in the colour of the verdict. */
 function SpokenVerdict({ verdict }: { verdict: Verdict }) {
-  const end = verdict.sentence.indexOf(":");
+  const sentence = unbroken(verdict.sentence);
+  const end = sentence.indexOf(":");
   return (
     <>
       <Text as="span" color={VERDICT_COLORS[verdict.status]}>
-        {verdict.sentence.slice(0, end)}
+        {sentence.slice(0, end)}
       </Text>
-      {verdict.sentence.slice(end)}
+      {sentence.slice(end)}
     </>
   );
 }
@@ -58,10 +60,10 @@ function SpokenVerdict({ verdict }: { verdict: Verdict }) {
 function ClaimRow({ claim, verdict, amplifierId, isFirst }: { claim: Claim; verdict: Verdict; amplifierId: string; isFirst: boolean }) {
   const { measured } = verdict;
   return (
-    <Grid templateColumns="minmax(0, 1fr) 200px 160px" gap={4} py={4} alignItems="center" borderTopWidth={isFirst ? 0 : "1px"} borderColor="rime">
+    <Grid templateColumns={{ base: "minmax(0, 1fr) 160px", xl: "minmax(0, 1fr) 200px 160px" }} columnGap={4} rowGap={2} py={4} alignItems="center" borderTopWidth={isFirst ? 0 : "1px"} borderColor="rime">
       <Box>
         <Text fontSize="17px" fontWeight={700} lineHeight={1.3}>
-          {claimText(powerClaim(claim))}
+          {unbroken(claimText(powerClaim(claim)))}
         </Text>
         {claim.source && (
           <Text fontSize="14px" color="muted">
@@ -70,14 +72,16 @@ function ClaimRow({ claim, verdict, amplifierId, isFirst }: { claim: Claim; verd
         )}
         {measured && <MeasuredLine measured={measured} />}
       </Box>
-      {measured ? (
-        <ClaimStrip claimedWatts={claim.powerWatts} reading={{ value: measured.powerWatts, plusMinus: measured.powerWattsExpandedUncertainty }} widthPx={200} caption={verdict.sentence} />
-      ) : (
-        <ActionButton asChild>
-          <NextLink href={`/amplifiers/${amplifierId}/bench`}>Run the test</NextLink>
-        </ActionButton>
-      )}
-      <Box textAlign="right">
+      <Box order={{ base: 3, xl: 2 }}>
+        {measured ? (
+          <ClaimStrip claimedWatts={claim.powerWatts} reading={{ value: measured.powerWatts, plusMinus: measured.powerWattsExpandedUncertainty }} widthPx={200} caption={verdict.sentence} />
+        ) : (
+          <ActionButton asChild>
+            <NextLink href={`/amplifiers/${amplifierId}/bench`}>Run the test</NextLink>
+          </ActionButton>
+        )}
+      </Box>
+      <Box textAlign="right" order={{ base: 2, xl: 3 }}>
         <VerdictWord status={verdict.status} size={verdict.status === "met" || verdict.status === "missed" ? "large" : "medium"} />
         {measured && (
           <Box color="muted" fontSize="14.5px" fontWeight={600}>

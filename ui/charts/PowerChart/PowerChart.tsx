@@ -115,16 +115,16 @@ function Curve({ curve, others, scales }: { curve: PowerCurve; others: readonly 
       {curve.points.map((point, index) => (
         <Mark key={index} kind={look.mark} x={scales.x(point.powerWatts)} y={scales.y(point.thdPlusNoiseRatio)} color={color} filled={point.flattened} />
       ))}
-      <text x={scales.x(labelled.powerWatts)} y={scales.y(labelled.thdPlusNoiseRatio) + (isAbove ? -12 : 24)} textAnchor="middle" style={{ ...HALO, fontSize: "14px", fontWeight: 700, fill: color }}>
+      <text x={scales.x(labelled.powerWatts) + (isAbove ? 4 : -2)} y={scales.y(labelled.thdPlusNoiseRatio) + (isAbove ? -10 : 22)} textAnchor={isAbove ? "start" : "end"} style={{ ...HALO, fontSize: "14px", fontWeight: 700, fill: color }}>
         {`${curve.letter} THD+N`}
       </text>
     </g>
   );
 }
 
-/** Labels sit at different places, on the side of their curve where no other curve runs. */
+/** Labels sit on the side of their curve where no other curve runs; curves fall there, so above is right, below left. */
 const labelPlace = (curve: PowerCurve, others: readonly PowerCurve[]): { point: PowerPoint; isAbove: boolean } => {
-  const at = Math.min(curve.points.length - 1, Math.round(curve.points.length * (0.1 + 0.12 * curve.channelIndex)));
+  const at = Math.min(curve.points.length - 1, Math.round(curve.points.length * (0.2 + 0.06 * curve.channelIndex)));
   const point = curve.points[at];
   return { point, isAbove: others.every(({ points }) => (points[at]?.thdPlusNoiseRatio ?? 0) <= point.thdPlusNoiseRatio) };
 };
