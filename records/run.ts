@@ -39,7 +39,7 @@ const resultSchema = object({
   frequencyHz: finite(),
   channels: array().of(object({
     steps: array().of(stepSchema).min(2).max(10_000).required(),
-    stop: object({ reason: string().oneOf(["rail-voltage", "supply-power-or-current", "output-protection", "input-drive", "not-known"] as const).required(), evidence: string().max(1000).required() }),
+    stop: object({ reason: string().oneOf(["rail-voltage", "supply-power-or-current", "output-limiter", "output-protection", "input-drive", "not-known"] as const).required(), evidence: string().max(1000).required() }),
   })).min(1).max(16).required(),
 });
 

@@ -1,5 +1,6 @@
 import { fitSine, fitSineAt } from "../fit";
 import { failure, success, type Outcome } from "../outcome";
+import { steppedResponse, type ResponsePoint } from "../response";
 import { findTone, powerSpectrum } from "../spectrum";
 import { amplitudeRatioToDb, formatHertz, formatSignificant } from "../units";
 
@@ -45,4 +46,13 @@ export const loudestChannel = (channels: readonly Float64Array[]): number => {
     if (squares > most) [best, most] = [index, squares];
   });
   return best;
+};
+
+/**
+ * Crosstalk against frequency: the idle channel over the driven one at each step of a sine stepped through frequencies.
+ * @returns points by rising frequency, ratio and phase of the leakage
+ */
+export const crosstalkAgainstFrequency = (driven: Float64Array, idle: Float64Array, sampleRateHz: number): Outcome<ResponsePoint[]> => {
+  if (driven.length !== idle.length) throw new RangeError("driven and idle must have the same length");
+  return steppedResponse(idle, sampleRateHz, { kind: "recorded-input", volts: driven });
 };

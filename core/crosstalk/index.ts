@@ -1,2 +1,2 @@
 // core/crosstalk: leakage from a driven into an idle channel.
-export { crosstalk, loudestChannel, type CrosstalkReading } from "./crosstalk";
+export { crosstalk, crosstalkAgainstFrequency, loudestChannel, type CrosstalkReading } from "./crosstalk";

@@ -1,5 +1,6 @@
 import fc from "fast-check";
-import { crosstalk, loudestChannel } from "../crosstalk";
+import { crosstalk, crosstalkAgainstFrequency, loudestChannel } from "../crosstalk";
+import { frequencySteps, steppedFrequencies } from "../signal";
 import { captureVolts, hasReferenceCaptures, truthOf } from "../testing/referenceCapture";
 import { amplitudeRatioToDb } from "../units";
 import { outputImpedance } from ".";
@@ -35,4 +36,13 @@ test("common practice: a damping factor of 320 into 8 ohm is 25 milliohm; the un
   expect(Math.abs(amplitudeRatioToDb(outcome.value.ratio) - crosstalk_db)).toBeLessThan(0.05);
   expect(Math.abs((outcome.value.phaseRadians * 180) / Math.PI - phase_deg)).toBeLessThan(0.5);
   expect(outcome.value.drivenVoltsRms).toBeCloseTo(left_v_rms, 2);
+});
+
+test("crosstalk against frequency: leakage through a small capacitor rises by 6 dB an octave", () => {
+  const steps = frequencySteps([250, 500, 1000, 2000, 4000], 0.05, 5);
+  const driven = steppedFrequencies(steps, 10, 96_000);
+  const idle = driven.map((value, n) => 0.01 * (value - (driven[n - 1] ?? 0)));
+  const outcome = crosstalkAgainstFrequency(driven, idle, 96_000);
+  if (!outcome.ok) throw new Error(outcome.finding.advice);
+  outcome.value.slice(1).forEach(({ ratio }, k) => expect(amplitudeRatioToDb(ratio / outcome.value[k].ratio)).toBeCloseTo(6, 1));
 });

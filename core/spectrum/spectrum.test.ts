@@ -1,5 +1,5 @@
 import { amplitudeRatioToDb } from "../units";
-import { bandMeanSquare, coherentGain, findTone, lineAmplitude, noiseBandwidthBins, powerSpectrum, windowSamples, type WindowName } from ".";
+import { averagedSpectrum, bandMeanSquare, coherentGain, findTone, lineAmplitude, noiseBandwidthBins, powerSpectrum, windowSamples, type WindowName } from ".";
 import { windowTransform } from "./window";
 
 const tone = (amplitude: number, frequencyHz: number, sampleRateHz: number, length: number, phase = 0.3) =>
@@ -71,4 +71,20 @@ test("closed form: white noise of known variance fills a band in proportion to i
 test("silence has no tone; refusal of too few samples", () => {
   expect(findTone(powerSpectrum(new Float64Array(4096), 48_000, "hann"), 20, 20_000)).toBeNull();
   expect(() => powerSpectrum(new Float64Array(8), 48_000, "hann")).toThrow("at least 16");
+});
+
+test("averagedSpectrum, Welch 1967: the same mean square in a band, scattering less by the number of segments", () => {
+  let state = 7;
+  const noise = Float64Array.from({ length: 400_000 }, () => (state = (state * 48_271) % 2_147_483_647) / 2_147_483_647 - 0.5);
+  const averaged = averagedSpectrum(noise, 48_000, { segmentSamples: 4096 });
+  expect(averaged.segmentCount).toBe(1 + Math.floor((400_000 - 4096) / 2048));
+  expect(bandMeanSquare(averaged, 6000, 18_000) / (1 / 24)).toBeCloseTo(1, 1);
+  const spread = (values: Float64Array) => {
+    const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
+    return Math.sqrt(values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / values.length) / mean;
+  };
+  // One segment's bins scatter by their own mean; 194 half-overlapping ones are worth about as many independent ones as half of them, or more.
+  expect(spread(averaged.meanSquare.subarray(100, 1900))).toBeLessThan(0.12);
+  expect(spread(powerSpectrum(noise.subarray(0, 4096), 48_000, "hann").meanSquare.subarray(100, 1900))).toBeGreaterThan(0.8);
+  expect(() => averagedSpectrum(noise.subarray(0, 100), 48_000)).toThrow("segmentSamples");
 });

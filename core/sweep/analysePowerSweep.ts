@@ -2,6 +2,7 @@ import { analyseTone } from "../distortion";
 import { failure, success, type Outcome } from "../outcome";
 import { powerStdUncertaintyRatio, powerWatts } from "../power";
 import { requirePositive, requireRange } from "../units";
+import { toneEnvelope } from "./envelope";
 import { findSteps, type SweepStep } from "./findSteps";
 import { whyItStopped } from "./whyItStopped";
 import type { ChannelConditions, ChannelSweep, PowerSweepResult, StepReading, SweepConditions } from "./types";
@@ -9,6 +10,9 @@ import type { ChannelConditions, ChannelSweep, PowerSweepResult, StepReading, Sw
 /** Share of a step, from its end, that may be read; what comes before belongs to settling. */
 const READ_SHARE = 0.7;
 const ORDERS_KEPT = 10;
+const EDGE_CYCLES = 3;
+/** Output that falls under this share of its height within a step was cut off; a sagging supply does not go so far. */
+const INTERRUPTED_RATIO = 0.3;
 
 /** Called with the share that is done, 0 to 1. */
 export type Progress = (doneRatio: number) => void;
@@ -34,7 +38,8 @@ export const analysePowerSweep = (channels: readonly Float64Array[], sampleRateH
     const readings: StepReading[] = [];
     for (const [stepIndex, step] of steps.entries()) {
       const reading = readStep(volts, sampleRateHz, step, frequencyHz, conditions, conditions.channels[channelIndex]);
-      // A channel that gives nothing at a step (switched off by its protection) has no reading there.
+      // A channel that gives nothing at a step, or is cut off within it (by its protection), has no reading there: a trip
+      // and restart never counts as a power.
       if (reading) readings.push(reading);
       onProgress((channelIndex + (stepIndex + 1) / steps.length) / channels.length);
     }
@@ -74,6 +79,7 @@ const readStep = (volts: Float64Array, sampleRateHz: number, step: SweepStep, fr
   const search = { lowHz: 0.9 * frequencyHz, highHz: 1.1 * frequencyHz };
   const outcome = analyseTone(part, sampleRateHz, { band: conditions.band, search });
   if (!outcome.ok) return null;
+  if (isInterrupted(volts.subarray(step.firstSample, step.firstSample + step.sampleCount), sampleRateHz, frequencyHz)) return null;
   const { fundamentalHz, voltsRms, thdRatio, thdPlusNoiseRatio, harmonics, flattening } = outcome.value;
   const watts = powerWatts(voltsRms, channel.loadOhms);
   return {
@@ -90,6 +96,18 @@ const readStep = (volts: Float64Array, sampleRateHz: number, step: SweepStep, fr
     flattening,
     heldRatio: heldRatio(part),
   };
+};
+
+/** Does the output break down, or come back, within a step? Its first and last few cycles belong to the change of level. */
+const isInterrupted = (part: Float64Array, sampleRateHz: number, frequencyHz: number): boolean => {
+  const { voltsPeak } = toneEnvelope(part, sampleRateHz, frequencyHz);
+  const inner = voltsPeak.subarray(EDGE_CYCLES, Math.max(EDGE_CYCLES, voltsPeak.length - EDGE_CYCLES));
+  let lowest = Infinity, highest = 0;
+  for (let k = 0; k < inner.length; k++) {
+    if (inner[k] < lowest) lowest = inner[k];
+    if (inner[k] > highest) highest = inner[k];
+  }
+  return inner.length > 0 && lowest < INTERRUPTED_RATIO * highest;
 };
 
 const heldRatio = (part: Float64Array): number => {

@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { effectiveBits, harmonicLead, linearResidual, toneResidual } from "../distortion";
-import { seededNormal, tones } from "../signal";
+import { seededNormal, steppedSweep, tones } from "../signal";
 import { stepReading } from "../testing/stepReading";
-import { findInterruptions, gainCompression, powerAtKnee } from ".";
+import { analysePowerSweep, findInterruptions, gainCompression, powerAtKnee } from ".";
 
 const curve = (scatter: (k: number) => number) =>
   Array.from({ length: 40 }, (_, k) => {
@@ -40,6 +40,20 @@ test("findInterruptions: a trip at 0.4 s that is over after 0.3 s, and one that 
   expect(first.backAfterSeconds).toBeCloseTo(0.3, 2);
   expect(second).toMatchObject({ atSeconds: expect.closeTo(1.5, 2), backAfterSeconds: null });
   expect(rest).toEqual([]);
+});
+
+test("a trip and restart inside a level never counts as a power reading, and the sweep says so", () => {
+  const sampleRateHz = 48_000;
+  const volts = steppedSweep({ frequencyHz: 1000, firstVoltsPeak: 1, lastVoltsPeak: 28, stepCount: 12, stepSeconds: 0.1 }, sampleRateHz);
+  // Off in the middle of the tenth level and back before its end; then as before.
+  volts.fill(0, 0.92 * sampleRateHz, 0.96 * sampleRateHz);
+  const load = { loadOhms: 8, loadOhmsStdUncertainty: 0, voltsStdUncertaintyRatio: 0 };
+  const outcome = analysePowerSweep([volts], sampleRateHz, { channels: [load], band: { lowHz: 20, highHz: 20_000 }, mainsHz: 50 });
+  if (!outcome.ok) throw new Error(outcome.finding.advice);
+  const [{ steps, stop }] = outcome.value.channels;
+  expect(steps.length).toBe(11);
+  expect(steps.some(({ startSeconds }) => Math.abs(startSeconds - 0.9) < 0.01)).toBe(false);
+  expect(stop.reason).toBe("output-protection");
 });
 
 describe("character of a tone", () => {

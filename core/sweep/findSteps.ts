@@ -36,22 +36,34 @@ export const findSteps = (volts: Float64Array, sampleRateHz: number): Outcome<Fo
   const changes = clearChanges(voltsPeak);
   const endCycle = voltsPeak.length + 1;
   const highest = voltsPeak.reduce((most, value) => Math.max(most, value), 0);
-  // With pauses between the levels every change is clear, and no two neighbours have a common length.
-  const hasPauses = voltsPeak.subarray(Math.ceil(changes[0] ?? 0), Math.floor(changes[changes.length - 1] ?? 0)).some((value) => value < PAUSE_RATIO * highest);
+  // With pauses between the levels every change is clear, and no two neighbours have a common length. A single pause is
+  // an output that was cut off for a moment.
+  const pauses = countPauses(voltsPeak.subarray(Math.ceil(changes[0] ?? 0), Math.floor(changes[changes.length - 1] ?? 0)), PAUSE_RATIO * highest);
+  const hasPauses = pauses > 1 && 2 * pauses >= 0.8 * (changes.length - 1);
   const gridEdges = hasPauses ? null : commonGrid(changes, endCycle);
   const edges = gridEdges ?? [-1, ...changes, endCycle];
   const usual = gridEdges ? gridEdges[1] - gridEdges[0] : 0;
 
-  const steps: SweepStep[] = [];
+  const cells: (SweepStep & { isPause: boolean })[] = [];
   for (let k = 0; k + 1 < edges.length; k++) {
     const from = Math.max(0, Math.round(firstSample + edges[k] * samplesACycle));
     const to = Math.min(volts.length, Math.round(firstSample + edges[k + 1] * samplesACycle));
     const cycles = (to - from) / samplesACycle;
     const middle = voltsPeak[Math.min(voltsPeak.length - 1, Math.max(0, Math.round((edges[k] + edges[k + 1]) / 2)))];
-    if (cycles >= Math.max(FEWEST_CYCLES_A_STEP, 0.6 * usual) && middle > PAUSE_RATIO * highest) steps.push({ firstSample: from, sampleCount: to - from });
+    if (cycles >= Math.max(FEWEST_CYCLES_A_STEP, 0.6 * usual)) cells.push({ firstSample: from, sampleCount: to - from, isPause: middle <= PAUSE_RATIO * highest });
   }
+  // On a common grid a silent cell between others is a level whose output was cut off; elsewhere it is a pause.
+  const sounding = cells.map(({ isPause }, k) => (isPause ? -1 : k)).filter((k) => k >= 0);
+  const steps = cells.filter(({ isPause }, k) => !isPause || (gridEdges !== null && k > sounding[0] && k < sounding[sounding.length - 1])).map(({ firstSample, sampleCount }): SweepStep => ({ firstSample, sampleCount }));
   if (steps.length < 2) return failure("no-steps", "Capture", "no steps of level were found. A power sweep needs a tone that is raised in steps, each held for at least twelve cycles.");
   return success({ frequencyHz, steps });
+};
+
+/** Stretches below a level. */
+const countPauses = (voltsPeak: Float64Array, level: number): number => {
+  let count = 0;
+  for (let k = 0; k < voltsPeak.length; k++) if (voltsPeak[k] < level && (k === 0 || voltsPeak[k - 1] >= level)) count++;
+  return count;
 };
 
 /** Frequency of the tone, from the loudest stretch of the capture. */

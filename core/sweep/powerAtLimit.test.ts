@@ -43,6 +43,7 @@ describe("whyItStopped", () => {
     ["rail-voltage", [stepReading(40, 0.001), stepReading(55, 0.02, true), stepReading(60, 0.1, true)]],
     ["supply-power-or-current", [stepReading(40, 0.001), stepReading(55, 0.02, true), stepReading(30, 0.2, true)]],
     ["output-protection", [stepReading(40, 0.001), stepReading(0.01, 0.02), stepReading(0.01, 0.02)]],
+    ["output-limiter", [stepReading(1, 0.001), stepReading(30, 0.002), stepReading(30.1, 0.002), stepReading(30.2, 0.003), stepReading(30.2, 0.004)]],
     ["not-known", [stepReading(1, 0.001), stepReading(60, 0.03)]],
   ] as const)("%s", (reason, steps) => expect(whyItStopped(steps, steps.length).reason).toBe(reason));
 

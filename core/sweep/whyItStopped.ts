@@ -5,6 +5,10 @@ import type { StepReading, SweepStop } from "./types";
 const GIVES_WAY_RATIO = 0.93;
 /** A step with less than this share of the step before it was cut off. */
 const CUT_OFF_RATIO = 0.25;
+/** Output that stays this close over so many levels, clean, while the drive rises, is held by a limiter. */
+const HELD_RATIO = 1.02;
+const HELD_STEPS = 4;
+const CLEAN_RATIO = 0.03;
 /** Distortion at which a sweep without flat tops is said to have reached the amplifier's end. */
 const DISTORTED_RATIO = 0.01;
 
@@ -23,6 +27,7 @@ export const whyItStopped = (steps: readonly StepReading[], stepCount: number): 
   }
   const clipped = steps.filter((step) => step.flattening.present);
   if (clipped.length === 0) {
+    if (isHeld(steps)) return { reason: "output-limiter", evidence: `Over the last ${HELD_STEPS} levels the output stayed at ${watts(last)} with ${formatPercent(last.thdPlusNoiseRatio)} THD+N and no flat tops: a limiter holds it.` };
     if (last.thdPlusNoiseRatio < DISTORTED_RATIO)
       return { reason: "input-drive", evidence: `The sweep ended at ${watts(last)} with only ${formatPercent(last.thdPlusNoiseRatio)} THD+N and no flat tops: the drive ended before the amplifier did.` };
     return { reason: "not-known", evidence: `Distortion rose smoothly to ${formatPercent(last.thdPlusNoiseRatio)} at ${watts(last)}, without flat tops; the recording alone does not say what limits it.` };
@@ -31,6 +36,13 @@ export const whyItStopped = (steps: readonly StepReading[], stepCount: number): 
   if (last.powerWatts < GIVES_WAY_RATIO * highest.powerWatts)
     return { reason: "supply-power-or-current", evidence: `From ${watts(highest)} on the output fell, to ${watts(last)}, while the drive rose: the supply runs out of power or current.` };
   return { reason: "rail-voltage", evidence: `${halves(clipped[0])} flatten at ${formatSignificant(tipVolts(clipped[0]), 3)} V from ${watts(clipped[0])} on${ripple(clipped)}.` };
+};
+
+/** The drive rises with every level; output that does not, and stays clean, is being held. */
+const isHeld = (steps: readonly StepReading[]): boolean => {
+  const held = steps.slice(-HELD_STEPS);
+  const powers = held.map(({ powerWatts }) => powerWatts);
+  return held.length === HELD_STEPS && Math.max(...powers) < HELD_RATIO * Math.min(...powers) && steps[0].powerWatts < 0.5 * Math.min(...powers) && held.every(({ thdPlusNoiseRatio }) => thdPlusNoiseRatio < CLEAN_RATIO);
 };
 
 const watts = (step: StepReading): string => `${formatSignificant(step.powerWatts, 3)} W`;

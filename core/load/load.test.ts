@@ -1,0 +1,32 @@
+import fc from "fast-check";
+import { propagated } from "../uncertainty";
+import { inParallel, inSeries, powerShares, type Resistance } from ".";
+
+const resistances = fc.array(fc.record({ ohms: fc.double({ min: 0.5, max: 100, noNaN: true }), ohmsStdUncertainty: fc.double({ min: 0, max: 0.1, noNaN: true }) }), { minLength: 1, maxLength: 6 });
+
+test("two of 8.2 ohm are 16.4 in series and 4.1 in parallel, where each uncertainty counts a quarter", () => {
+  const pair: Resistance[] = [{ ohms: 8.2, ohmsStdUncertainty: 0.04 }, { ohms: 8.2, ohmsStdUncertainty: 0.04 }];
+  expect(inSeries(pair)).toEqual({ ohms: 16.4, ohmsStdUncertainty: expect.closeTo(0.04 * Math.SQRT2, 12) });
+  expect(inParallel(pair)).toEqual({ ohms: expect.closeTo(4.1, 12), ohmsStdUncertainty: expect.closeTo(0.01 * Math.SQRT2, 12) });
+});
+
+test("invariance: the order of a network does not matter, and power is shared out whole", () => {
+  fc.assert(fc.property(resistances, (parts) => {
+    const turned = [...parts].reverse();
+    expect(inParallel(turned).ohms).toBeCloseTo(inParallel(parts).ohms, 9);
+    expect(inSeries(turned).ohms).toBeCloseTo(inSeries(parts).ohms, 9);
+    for (const connection of ["series", "parallel"] as const) expect(powerShares(parts, connection).reduce((sum, share) => sum + share, 0)).toBeCloseTo(1, 9);
+  }));
+});
+
+test("JCGM 100 5.1.2: the same uncertainty by numerical propagation", () => {
+  fc.assert(fc.property(resistances, (parts) => {
+    const byNumbers = propagated((ohms) => 1 / ohms.reduce((sum, each) => sum + 1 / each, 0), parts.map(({ ohms }) => ohms), parts.map(({ ohmsStdUncertainty }) => ohmsStdUncertainty / 10));
+    expect(inParallel(parts).ohmsStdUncertainty / 10).toBeCloseTo(byNumbers, 4);
+  }));
+});
+
+test("refusal", () => {
+  expect(() => inParallel([])).toThrow("at least one");
+  expect(() => inSeries([{ ohms: -1, ohmsStdUncertainty: 0 }])).toThrow("ohms is -1");
+});
