@@ -82,6 +82,19 @@ test("killed while saving runs as fast as it can: every acknowledged run is ther
   expect(orphans).toEqual([]);
 });
 
+test("a page of another site that points its own name here gets nothing", async () => {
+  const server = await startServer(folder);
+  const statusFor = (path: string, host: string) =>
+    new Promise<number>((answered, failed) => {
+      const { port } = new URL(server.url);
+      request({ host: "127.0.0.1", port, path, headers: { host } }, (response) => answered(response.resume().statusCode ?? 0)).on("error", failed).end();
+    });
+  expect(await statusFor("/", "127.0.0.1")).toBe(200);
+  expect(await statusFor("/", "elsewhere.example")).toBe(403);
+  expect(await statusFor("/api/runs/x/export?format=csv", "elsewhere.example")).toBe(403);
+  await server.kill("SIGTERM");
+});
+
 test("the server refuses what it should, in plain words", async () => {
   const amplifierId = await newAmplifier();
   const server = await startServer(folder, { RIMEBANK_UPLOAD_LIMIT_MB: "1" });

@@ -36,7 +36,7 @@ export const ensureInstalled = () => {
   writeFileSync(stamp, wanted);
 };
 
-const BUILT_FROM = ["app", "bench", "core", "records", "server", "store", "ui", "workers", "next.config.ts", "package-lock.json", "tsconfig.json"];
+const BUILT_FROM = ["app", "bench", "core", "records", "server", "store", "ui", "workers", "next.config.ts", "proxy.ts", "package-lock.json", "tsconfig.json"];
 
 /** Every source file with its time and size: enough to tell whether anything changed. */
 const sourceFacts = (path) => {

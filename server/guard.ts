@@ -1,4 +1,5 @@
 import "server-only";
+import { isLoopbackHost } from "./loopback";
 
 /** Answers with a plain sentence for the screen; never a stack trace. */
 export const refuse = (status: number, message: string): Response => Response.json({ message }, { status });
@@ -16,6 +17,7 @@ export const guarded = async (request: Request, handler: () => Promise<Response>
 
 /** A page of another site may send requests here, but its browser tells where they come from. */
 const isForeign = (request: Request): boolean => {
+  if (!isLoopbackHost(request.headers.get("host"))) return true;
   const site = request.headers.get("sec-fetch-site");
   if (site !== null && site !== "same-origin" && site !== "none") return true;
   const origin = request.headers.get("origin");

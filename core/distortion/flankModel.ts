@@ -18,6 +18,8 @@ const PLAIN_COLUMNS = 4;
 /** The flanks need no more samples a cycle than this, nor more in all. */
 const ENOUGH_SAMPLES_A_CYCLE = 24;
 const ENOUGH_SAMPLES = 400;
+/** A few samples a cycle, locked to the tone, fall on the same phases again and again: then no course can be told. */
+const LEAST_PIVOT_RATIO = 1e-6;
 /** Rotating a phase step by step gathers rounding; it is set afresh after this many steps. */
 const RESET_EVERY = 256;
 
@@ -92,5 +94,5 @@ const flankSums = (block: Float64Array, samplesACycle: number, middleVolts: numb
 const solveLeading = ({ a, b }: FlankSums, size: number): Float64Array | null => {
   const leading = new Float64Array(size * size);
   for (let i = 0; i < size; i++) for (let j = 0; j <= i; j++) leading[i * size + j] = a[i * COLUMNS + j];
-  return solveSymmetric(leading, b.subarray(0, size));
+  return solveSymmetric(leading, b.subarray(0, size), LEAST_PIVOT_RATIO);
 };

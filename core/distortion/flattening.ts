@@ -9,6 +9,8 @@ export const FLATTENING_CRITERION_RATIO = 0.003;
 const LEAST_SHARE = 0.02;
 /** The flanks: samples below this share of the lower tip. */
 const FLANK_SHARE = 0.75;
+/** Flat tops are made of harmonics from the third up: with fewer samples a cycle a recording cannot hold them. */
+const FEWEST_SAMPLES_A_CYCLE = 12;
 const CYCLES_A_BLOCK = 32;
 const MOST_BLOCKS = 6;
 /** Halves whose tips are this close (over their mean) clip together. */
@@ -24,7 +26,8 @@ const SAME_VOLTS_RATIO = 0.001;
  */
 export const readFlattening = (volts: Float64Array, sampleRateHz: number, fundamentalHz: number): Flattening => {
   const halves = { positive: emptyTally(), negative: emptyTally() };
-  for (const block of blocksOf(volts, sampleRateHz / fundamentalHz)) tallyBlock(block, sampleRateHz, fundamentalHz, halves);
+  const canShow = sampleRateHz / fundamentalHz >= FEWEST_SAMPLES_A_CYCLE;
+  for (const block of canShow ? blocksOf(volts, sampleRateHz / fundamentalHz) : []) tallyBlock(block, sampleRateHz, fundamentalHz, halves);
   const positive = halfWave(halves.positive);
   const negative = halfWave(halves.negative);
   const isFlat = (half: HalfWave, tally: Tally) => half.flattenedCycleCount > Math.max(0, LEAST_SHARE * tally.tips.length - 1e-9);

@@ -2,10 +2,11 @@
  * Solves A x = b for a symmetric positive definite A by Cholesky factors.
  * @param a row-major, size x size; only its lower triangle is read
  * @param b of length size
- * @returns x, or null when A is not positive definite (the unknowns cannot be told apart)
+ * @param leastPivotRatio a pivot below this share of its diagonal means that the unknowns cannot be told apart
+ * @returns x, or null when A is not positive definite so
  * @see G. H. Golub, C. F. Van Loan, Matrix Computations, 4th ed., 2013, section 4.2
  */
-export const solveSymmetric = (a: Float64Array, b: Float64Array): Float64Array | null => {
+export const solveSymmetric = (a: Float64Array, b: Float64Array, leastPivotRatio = 1e-14): Float64Array | null => {
   const size = b.length;
   const factor = new Float64Array(size * size);
   for (let i = 0; i < size; i++) {
@@ -14,7 +15,7 @@ export const solveSymmetric = (a: Float64Array, b: Float64Array): Float64Array |
       for (let k = 0; k < j; k++) sum -= factor[i * size + k] * factor[j * size + k];
       if (i !== j) factor[i * size + j] = sum / factor[j * size + j];
       // Relative to the diagonal, since columns may differ by orders of magnitude.
-      else if (sum > 1e-14 * a[i * size + i]) factor[i * size + i] = Math.sqrt(sum);
+      else if (sum > leastPivotRatio * a[i * size + i]) factor[i * size + i] = Math.sqrt(sum);
       else return null;
     }
   }

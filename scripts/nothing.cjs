@@ -1,0 +1,1 @@
+// Stands in for packages that only mark a module for the bundler.
