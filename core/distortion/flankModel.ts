@@ -18,8 +18,13 @@ const PLAIN_COLUMNS = 4;
 /** The flanks need no more samples a cycle than this, nor more in all. */
 const ENOUGH_SAMPLES_A_CYCLE = 24;
 const ENOUGH_SAMPLES = 400;
-/** A few samples a cycle, locked to the tone, fall on the same phases again and again: then no course can be told. */
-const LEAST_PIVOT_RATIO = 1e-6;
+/** Phases that fall on each other again and again cannot tell the columns apart. */
+const LEAST_PIVOT_RATIO = 1e-10;
+/**
+ * Flanks that reach less than this share of the sine they point to belong to deep clipping, which no smooth compression
+ * resembles, and are too short to tell harmonics apart: the plain model serves.
+ */
+const LEAST_REACH_RATIO = 0.5;
 /** Rotating a phase step by step gathers rounding; it is set afresh after this many steps. */
 const RESET_EVERY = 256;
 
@@ -32,7 +37,8 @@ export const fitFlanks = (block: Float64Array, samplesACycle: number, middleVolt
   const sums = flankSums(block, samplesACycle, middleVolts, limitVolts);
   const plain = solveLeading(sums, PLAIN_COLUMNS);
   if (!plain) return null;
-  const bent = solveLeading(sums, COLUMNS) ?? plain;
+  const amplitude = Math.hypot(plain[2], plain[3]);
+  const bent = (limitVolts > LEAST_REACH_RATIO * amplitude ? solveLeading(sums, COLUMNS) : null) ?? plain;
   const explained = bent.reduce((sum, parameter, i) => sum + parameter * sums.b[i], 0);
   const centre = (block.length - 1) / 2;
   const valueAt = (parameters: Float64Array) => (n: number) => {
@@ -42,7 +48,7 @@ export const fitFlanks = (block: Float64Array, samplesACycle: number, middleVolt
     return volts;
   };
   return {
-    amplitude: Math.hypot(plain[2], plain[3]),
+    amplitude,
     phaseRadians: Math.atan2(-plain[3], plain[2]),
     noiseVoltsRms: Math.sqrt(Math.max(0, sums.squares - explained) / Math.max(1, sums.count)),
     plainVoltsAt: valueAt(plain),
@@ -58,7 +64,8 @@ const flankSums = (block: Float64Array, samplesACycle: number, middleVolts: numb
   const row = new Float64Array(COLUMNS);
   const centre = (block.length - 1) / 2;
   const omega = (2 * Math.PI) / samplesACycle;
-  const stride = Math.max(1, Math.floor(Math.min(samplesACycle / ENOUGH_SAMPLES_A_CYCLE, block.length / ENOUGH_SAMPLES)));
+  // Odd, so that a tone locked to an even number of samples is met at many phases.
+  const stride = Math.max(1, Math.floor(Math.min(samplesACycle / ENOUGH_SAMPLES_A_CYCLE, block.length / ENOUGH_SAMPLES) / 2) * 2 - 1);
   const turnCosine = Math.cos(stride * omega), turnSine = Math.sin(stride * omega);
   let cosine = 0, sine = 0, squares = 0, count = 0;
   row[0] = 1;

@@ -29,6 +29,14 @@ test("closed form: the shortfall of a clipped sine is what was cut off", () => {
   }), { numRuns: 20 });
 });
 
+test("deep overdrive, down to a tenth of the wave, is flattened in every cycle at every rate", () => {
+  fc.assert(fc.property(fc.double({ min: 0.1, max: 0.6, noNaN: true }), fc.constantFrom(44_100, 48_000, 96_000, 192_000), (ratio, rate) => {
+    const { present, firstHalf, positive, cycleCount } = readFlattening(clipped(sine(10, 1000, rate, 0.1), 10 * ratio, 10 * ratio), rate, 1000);
+    expect([present, firstHalf]).toEqual([true, "both"]);
+    expect(positive.flattenedCycleCount).toBeGreaterThan(0.9 * cycleCount);
+  }), { numRuns: 30 });
+});
+
 test.each([[9, 9.6, "positive"], [9.6, 9, "negative"], [9.5, 20, "positive"], [20, 9.5, "negative"]] as const)("clipped at +%d and -%d V: %s first", (high, low, half) => {
   expect(readFlattening(clipped(sine(10), high, low), 96_000, 1000)).toMatchObject({ present: true, firstHalf: half });
 });
