@@ -34,8 +34,15 @@ const RESET_EVERY = 256;
  * @returns null when the flanks hold too little to fit (an ideal square wave)
  */
 export const fitFlanks = (block: Float64Array, samplesACycle: number, middleVolts: number, limitVolts: number): FlankModel | null => {
-  const sums = flankSums(block, samplesACycle, middleVolts, limitVolts);
-  const plain = solveLeading(sums, PLAIN_COLUMNS);
+  // Odd, so that a tone locked to an even number of samples is met at many phases.
+  const stride = Math.max(1, Math.floor(Math.min(samplesACycle / ENOUGH_SAMPLES_A_CYCLE, block.length / ENOUGH_SAMPLES) / 2) * 2 - 1);
+  let sums = flankSums(block, samplesACycle, middleVolts, limitVolts, stride);
+  let plain = solveLeading(sums, PLAIN_COLUMNS);
+  // The steep flanks of deep clipping are a few samples long: then every one is needed.
+  if (!plain && stride > 1) {
+    sums = flankSums(block, samplesACycle, middleVolts, limitVolts, 1);
+    plain = solveLeading(sums, PLAIN_COLUMNS);
+  }
   if (!plain) return null;
   const amplitude = Math.hypot(plain[2], plain[3]);
   const bent = (limitVolts > LEAST_REACH_RATIO * amplitude ? solveLeading(sums, COLUMNS) : null) ?? plain;
@@ -58,14 +65,12 @@ export const fitFlanks = (block: Float64Array, samplesACycle: number, middleVolt
 
 type FlankSums = { a: Float64Array; b: Float64Array; squares: number; count: number };
 
-const flankSums = (block: Float64Array, samplesACycle: number, middleVolts: number, limitVolts: number): FlankSums => {
+const flankSums = (block: Float64Array, samplesACycle: number, middleVolts: number, limitVolts: number, stride: number): FlankSums => {
   const a = new Float64Array(COLUMNS * COLUMNS);
   const b = new Float64Array(COLUMNS);
   const row = new Float64Array(COLUMNS);
   const centre = (block.length - 1) / 2;
   const omega = (2 * Math.PI) / samplesACycle;
-  // Odd, so that a tone locked to an even number of samples is met at many phases.
-  const stride = Math.max(1, Math.floor(Math.min(samplesACycle / ENOUGH_SAMPLES_A_CYCLE, block.length / ENOUGH_SAMPLES) / 2) * 2 - 1);
   const turnCosine = Math.cos(stride * omega), turnSine = Math.sin(stride * omega);
   let cosine = 0, sine = 0, squares = 0, count = 0;
   row[0] = 1;
