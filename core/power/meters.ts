@@ -9,6 +9,19 @@ export const powerFromVoltsAndAmperes = (voltsRms: number, amperesRms: number): 
 /** Volts RMS that give a power in a load. */
 export const voltsForPower = (powerWatts: number, loadOhms: number): number => Math.sqrt(requireRange("powerWatts", powerWatts, 0, 1e9) * requirePositive("loadOhms", loadOhms));
 
+/**
+ * Voltage gain and its standard uncertainty, from RMS volts at output and input read by instruments of their own.
+ * @param voltsStdUncertaintyRatios of output and of input
+ * @see JCGM 100:2008, 5.1.6
+ */
+export const voltageGain = (outputVoltsRms: number, inputVoltsRms: number, voltsStdUncertaintyRatios: readonly [number, number]): { gainRatio: number; gainRatioStdUncertainty: number } => {
+  const gainRatio = outputVoltsRms / requirePositive("inputVoltsRms", inputVoltsRms);
+  return { gainRatio, gainRatioStdUncertainty: gainRatio * Math.hypot(...voltsStdUncertaintyRatios) };
+};
+
+/** Input volts RMS that drive an amplifier of that gain to a power. */
+export const inputVoltsForPower = (powerWatts: number, loadOhms: number, gainRatio: number): number => voltsForPower(powerWatts, loadOhms) / requirePositive("gainRatio", gainRatio);
+
 /** What a bridged pair delivers, as seen by each of its channels: half the power into half the load. */
 export const bridgedPerChannel = (powerWatts: number, loadOhms: number): { powerWatts: number; loadOhms: number } => ({ powerWatts: powerWatts / 2, loadOhms: requirePositive("loadOhms", loadOhms) / 2 });
 

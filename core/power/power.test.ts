@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { alternatingPower, bridgedPerChannel, mainsBudget, powerFromPeakVolts, powerFromVoltsAndAmperes, powerStdUncertaintyRatio, powerWatts, supplyLimitedWatts, voltsForPower } from ".";
+import { alternatingPower, bridgedPerChannel, inputVoltsForPower, mainsBudget, powerFromPeakVolts, powerFromVoltsAndAmperes, powerStdUncertaintyRatio, powerWatts, supplyLimitedWatts, voltageGain, voltsForPower } from ".";
 
 // Common practice: 27.2 V across a load that measures 8.2 ohm is 90.2 W; with the nominal 8 ohm it would read 92.5 W.
 test("common practice: the measured ohms change the watts", () => {
@@ -41,7 +41,8 @@ describe("common practice of the trade", () => {
   });
 
   test("28 dB of gain: about 1.1 V drives 90 W into 8 ohm", () => {
-    expect(voltsForPower(90, 8) / 10 ** (28 / 20)).toBeCloseTo(1.07, 2);
+    expect(inputVoltsForPower(90, 8, 10 ** (28 / 20))).toBeCloseTo(1.07, 2);
+    expect(voltageGain(voltsForPower(90, 8), 1.0683, [0.003, 0.004])).toEqual({ gainRatio: expect.closeTo(25.12, 1), gainRatioStdUncertainty: expect.closeTo(25.12 * 0.005, 3) });
   });
 });
 
