@@ -1,8 +1,7 @@
 import { failure, success, type Outcome } from "../outcome";
-import { sweepTimeConstant, type LogSweep } from "../signal";
+import { logFrequencies, sweepTimeConstant, type LogSweep } from "../signal";
 import { inverseTransform, transformOf } from "../spectrum";
 import { requireRange } from "../units";
-import { logFrequencies } from "../signal";
 import type { ResponsePoint } from "./types";
 
 export type SweepResponse = {
@@ -48,12 +47,12 @@ export const sweepResponse = (output: Float64Array, stimulus: Float64Array, samp
   const harmonics = [];
   for (let order = 2; order <= options.highestOrder; order++) {
     const centre = Math.round(-scale * Math.log(order));
-    const reach = Math.floor((scale * Math.log((order + 1) / order)) / 2);
-    const before = Math.floor(scale * Math.log((order + 1) / order) * 0.5), after = Math.floor((scale * Math.log(order / (order - 1))) / 2);
+    const before = Math.floor((scale * Math.log((order + 1) / order)) / 2);
+    const after = Math.floor((scale * Math.log(order / (order - 1))) / 2);
     harmonics.push({
       order,
       points: linear.filter(({ frequencyHz }) => order * frequencyHz < Math.min(sweep.highHz, 0.45 * sampleRateHz)).map(({ frequencyHz, ratio }) => {
-        const part = spectrumAt(impulse, centre, Math.min(before, reach), Math.min(after, behind), (order * frequencyHz) / sampleRateHz);
+        const part = spectrumAt(impulse, centre, before, Math.min(after, behind), (order * frequencyHz) / sampleRateHz);
         return { frequencyHz, ratio: Math.hypot(part.re, part.im) / ratio };
       }),
     });

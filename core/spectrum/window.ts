@@ -32,7 +32,7 @@ const MOST_SAMPLED = 4;
 
 /**
  * The window sampled at N points, periodic (w[0] and w[N] would be equal), kept for the next caller. Do not write
- * into it. Its cosines come from a rotation of doubled angles, exact to about 1e-15 a step.
+ * into it.
  */
 export const windowSamples = (name: WindowName, length: number): Float64Array => {
   const key = `${name} ${length}`;
