@@ -120,6 +120,8 @@ const compareWithScipy = (): void => {
       const volts = tone(length);
       note(`spectrum, tone and bands, ${length} samples, over SciPy`, bestSeconds(() => readToneBySpectrum(volts, 192_000, TONE_DEFAULTS)), scipy.tone[length]);
       note(`whole single-tone analysis, ${length} samples, over SciPy`, bestSeconds(() => analyseTone(volts, 192_000)), scipy.tone[length]);
+      const clipped = volts.map((value) => Math.min(19, value));
+      note(`the same of a clipped tone, with the search for flat tops, ${length}`, bestSeconds(() => analyseTone(clipped, 192_000)), scipy.tone[length]);
     }
     note("decode int24, 1048576 samples, over SciPy", bestSeconds(() => decodeChannel(bytes, layout.value, 0, 40)), scipy.decode);
   }

@@ -1,7 +1,7 @@
 import { failure, success, type Outcome } from "../outcome";
 import { noiseBandwidthBins } from "../spectrum";
 import { requirePositive, requireRange } from "../units";
-import { readFlattening } from "./flattening";
+import { canHideFlattening, noFlattening, readFlattening } from "./flattening";
 import { isInBand, readToneByFit } from "./toneByFit";
 import { LEAST_CYCLES_FOR_SPECTRUM, readToneBySpectrum, type TonePieces } from "./toneBySpectrum";
 import { TONE_DEFAULTS, type Band, type ToneOptions, type ToneReading } from "./types";
@@ -46,16 +46,17 @@ export const analyseTone = (volts: Float64Array, sampleRateHz: number, given: Pa
 
   const { fundamentalHz, fundamentalVoltsRms, harmonics, residualMeanSquare } = pieces;
   const residualOverFundamental = Math.sqrt(residualMeanSquare) / fundamentalVoltsRms;
+  const waveform = readWaveform(volts, sampleRateHz / fundamentalHz);
   return success({
     fundamentalHz,
     fundamentalVoltsRms,
-    ...readWaveform(volts, sampleRateHz / fundamentalHz),
+    ...waveform,
     thdRatio: thdRatio(pieces, options.band),
     ...noiseUncertainty(pieces, options.band, volts.length / sampleRateHz),
     thdPlusNoiseRatio: residualOverFundamental / Math.hypot(1, residualOverFundamental),
     thdPlusNoiseOverFundamentalRatio: residualOverFundamental,
     harmonics,
-    flattening: readFlattening(volts, sampleRateHz, fundamentalHz),
+    flattening: canHideFlattening(pieces, sampleRateHz) ? readFlattening(volts, sampleRateHz, fundamentalHz) : noFlattening(waveform, Math.floor((volts.length / sampleRateHz) * fundamentalHz)),
     method: bySpectrum ? "spectrum" : "harmonic-fit",
   });
 };

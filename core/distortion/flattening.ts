@@ -1,6 +1,8 @@
 import { fitFlanks, type FlankModel } from "./flankModel";
 import { peakBetweenSamples } from "./peakBetweenSamples";
+import type { TonePieces } from "./toneBySpectrum";
 import type { Flattening, Half, HalfWave } from "./types";
+import type { WaveformReading } from "./waveform";
 
 /** A tip counts as flattened when it stays this far short of where the flanks point. Common practice: what a careful eye sees on a scope. */
 export const FLATTENING_CRITERION_RATIO = 0.003;
@@ -11,7 +13,7 @@ const LEAST_SHARE = 0.02;
 const FLANK_SHARE = 0.75;
 /** Flat tops are made of harmonics from the third up: with fewer samples a cycle a recording cannot hold them. */
 const FEWEST_SAMPLES_A_CYCLE = 12;
-const CYCLES_A_BLOCK = 32;
+const CYCLES_A_BLOCK = 16;
 const MOST_BLOCKS = 6;
 /** Halves whose tips are this close (over their mean) clip together. */
 const SAME_VOLTS_RATIO = 0.001;
@@ -39,6 +41,25 @@ export const readFlattening = (volts: Float64Array, sampleRateHz: number, fundam
     positive,
     negative,
   };
+};
+
+/**
+ * A tip cut by the criterion leaves 0.044 % of the fundamental above the fifth harmonic, and 0.006 % where only every
+ * fiftieth cycle is cut (closed form: the cap of a cosine, h - t^2/2 within t = sqrt(2h) of the tip, has a flat spectrum
+ * up to order pi/t). Half of that is the limit below which there is nothing to look for.
+ */
+const LEAST_ABOVE_FIFTH_RATIO = 0.00003;
+/** With fewer samples a cycle most of the cap's spectrum may lie beyond the recording. */
+const ENOUGH_SAMPLES_FOR_ITS_SPECTRUM = 48;
+
+/** Can there be flat tops at all? Reading one number of the spectrum saves the search in every clean recording. */
+export const canHideFlattening = ({ fundamentalHz, fundamentalVoltsRms, aboveFifthMeanSquare }: TonePieces, sampleRateHz: number): boolean =>
+  sampleRateHz / fundamentalHz < ENOUGH_SAMPLES_FOR_ITS_SPECTRUM || Math.sqrt(aboveFifthMeanSquare) > LEAST_ABOVE_FIFTH_RATIO * fundamentalVoltsRms;
+
+/** What is said of a recording that cannot hide flat tops. */
+export const noFlattening = ({ voltsPeakPositive, voltsPeakNegative }: WaveformReading, cycleCount: number): Flattening => {
+  const round = (tipVolts: number): HalfWave => ({ shortfallRatio: 0, tipVolts, tipSpreadVolts: 0, flattenedCycleCount: 0 });
+  return { present: false, firstHalf: null, cycleCount, positive: round(voltsPeakPositive), negative: round(-voltsPeakNegative) };
 };
 
 /** One entry a cycle: how far short the tip is, and how high. */

@@ -30,7 +30,7 @@ export const readToneByFit = (volts: Float64Array, sampleRateHz: number, { band,
     harmonics.push({ order, ratio: peak / fit.voltsPeak[0] });
     if (isInBand(order * fundamentalHz, band)) residualMeanSquare += (peak * peak) / 2;
   }
-  return { fundamentalHz, fundamentalVoltsRms: fit.voltsPeak[0] / Math.SQRT2, harmonics, residualMeanSquare };
+  return { fundamentalHz, fundamentalVoltsRms: fit.voltsPeak[0] / Math.SQRT2, harmonics, residualMeanSquare, aboveFifthMeanSquare: Infinity };
 };
 
 /**

@@ -8,6 +8,8 @@ export type TonePieces = {
   harmonics: Harmonic[];
   /** Mean square in the band of all but the fundamental. */
   residualMeanSquare: number;
+  /** Mean square of everything above the fifth harmonic, up to half the sample rate. Infinity where it was not read. */
+  aboveFifthMeanSquare: number;
 };
 
 /** Bins on each side that hold a line of the 7-term window with its close sidebands. */
@@ -43,6 +45,7 @@ const meanOf = (blocks: readonly TonePieces[]): TonePieces => {
     fundamentalVoltsRms,
     harmonics: blocks[0].harmonics.map(({ order }, k) => ({ order, ratio: Math.sqrt(mean((pieces) => ((pieces.harmonics[k]?.ratio ?? 0) * pieces.fundamentalVoltsRms) ** 2)) / fundamentalVoltsRms })),
     residualMeanSquare: mean((pieces) => pieces.residualMeanSquare),
+    aboveFifthMeanSquare: mean((pieces) => pieces.aboveFifthMeanSquare),
   };
 };
 
@@ -65,5 +68,6 @@ const readBlock = (volts: Float64Array, sampleRateHz: number, { band, search }: 
   // clean tone.
   const below = bandMeanSquare(spectrum, band.lowHz, Math.min(band.highHz, fundamentalHz - clearHz));
   const above = bandMeanSquare(spectrum, Math.max(band.lowHz, fundamentalHz + clearHz), band.highHz);
-  return { fundamentalHz, fundamentalVoltsRms: fundamental / Math.SQRT2, harmonics, residualMeanSquare: below + above };
+  const aboveFifthMeanSquare = bandMeanSquare(spectrum, 5.5 * fundamentalHz, sampleRateHz / 2);
+  return { fundamentalHz, fundamentalVoltsRms: fundamental / Math.SQRT2, harmonics, residualMeanSquare: below + above, aboveFifthMeanSquare };
 };

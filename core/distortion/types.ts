@@ -18,7 +18,7 @@ export type Harmonic = { order: number; ratio: number };
 
 /** What one half of a waveform does at its tips. Ratios are over the amplitude the flanks point to. */
 export type HalfWave = {
-  /** How far the tips stay short of where the flanks point, mean over all cycles. 0.01 is 1 %. */
+  /** How far the tips stay short of where the flanks point, mean over all cycles. 0.01 is 1 %. 0 where the spectrum rules flat tops out. */
   shortfallRatio: number;
   /** Mean voltage of the tips, positive in both halves. */
   tipVolts: number;

@@ -31,8 +31,19 @@ const decodeInt16: Decoder = (bytes, start, stride, volts, fullScaleVolts) => {
 
 const decodeInt24: Decoder = (bytes, start, stride, volts, fullScaleVolts) => {
   const scale = fullScaleVolts / 2 ** 31;
-  for (let i = 0, at = start; i < volts.length; i++, at += stride)
-    volts[i] = ((bytes[at] << 8) | (bytes[at + 1] << 16) | (bytes[at + 2] << 24)) * scale;
+  let i = 0;
+  if (stride === 3 && (bytes.byteOffset + start) % 4 === 0) {
+    // One channel: four samples lie in three words.
+    const words = new Int32Array(bytes.buffer, bytes.byteOffset + start, Math.floor(volts.length / 4) * 3);
+    for (let w = 0; w < words.length; w += 3, i += 4) {
+      const first = words[w], second = words[w + 1], third = words[w + 2];
+      volts[i] = (first << 8) * scale;
+      volts[i + 1] = (((first >>> 16) & 0xff00) | (second << 16)) * scale;
+      volts[i + 2] = (((second >>> 8) & 0xffff00) | (third << 24)) * scale;
+      volts[i + 3] = (third & 0xffffff00) * scale;
+    }
+  }
+  for (let at = start + i * stride; i < volts.length; i++, at += stride) volts[i] = ((bytes[at] << 8) | (bytes[at + 1] << 16) | (bytes[at + 2] << 24)) * scale;
 };
 
 const decodeInt32: Decoder = (bytes, start, stride, volts, fullScaleVolts) => {
