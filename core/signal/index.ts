@@ -5,3 +5,4 @@ export { seededNormal, seededUniform } from "./seededRandom";
 export { steppedSweep, sweepLevels, type SteppedSweep } from "./steppedSweep";
 export { frequencySteps, logFrequencies, logSweep, steppedFrequencies, sweepTimeConstant, type FrequencyStep, type LogSweep } from "./sweeps";
 export { differenceTones, modulationTones, multitone, multitoneFrequencies, tones, type StimulusFrame, type Tone } from "./tones";
+export { MULTITONE_PERIOD_SECONDS, stepsOfStimulus, stimulusVolts, type BurstName, type Stimulus } from "./stimulus";

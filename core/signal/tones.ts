@@ -46,15 +46,20 @@ export const multitoneFrequencies = (periodSeconds: number): number[] =>
 export const multitone = (voltsPeak: number, periodSeconds: number, frame: StimulusFrame, seed: number): Float64Array => {
   const frequencies = multitoneFrequencies(periodSeconds).filter((frequency) => frequency < 0.45 * frame.sampleRateHz);
   const uniform = seededUniform(seed);
-  const period = { ...frame, seconds: Math.min(periodSeconds, frame.seconds), fadeSeconds: 0 };
+  // The search runs at a moderate rate: peaks between its samples differ little, and the same phases win at every rate.
+  const period = { sampleRateHz: Math.min(SEARCH_RATE_HZ, frame.sampleRateHz), seconds: Math.min(periodSeconds, frame.seconds), fadeSeconds: 0 };
   let best: readonly Tone[] = [], lowest = Infinity;
   for (let attempt = 0; attempt < MULTITONE_ATTEMPTS; attempt++) {
     const parts = frequencies.map((frequencyHz) => ({ frequencyHz, voltsPeak: 1, phaseRadians: 2 * Math.PI * uniform() }));
     const peak = peakOf(tones(parts, period));
     if (peak < lowest) [best, lowest] = [parts, peak];
   }
-  return tones(best.map((part) => ({ ...part, voltsPeak: voltsPeak / lowest })), frame);
+  const volts = tones(best, frame);
+  const scale = voltsPeak / peakOf(volts);
+  return volts.map((value) => value * scale);
 };
+
+const SEARCH_RATE_HZ = 48_000;
 
 const MULTITONE_ATTEMPTS = 40;
 

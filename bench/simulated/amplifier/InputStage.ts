@@ -1,0 +1,89 @@
+import { seededUniform } from "@/core/signal";
+import { CIRCUIT_LATENCY_SAMPLES, LinearCircuit } from "../circuit/LinearCircuit";
+import type { InputPart } from "./input";
+
+export const INPUT_LATENCY_SAMPLES = CIRCUIT_LATENCY_SAMPLES;
+
+/** A worn track loses contact so often a second, for up to so long, and never wholly. */
+const SCRATCHES_A_SECOND = 12;
+const LONGEST_SCRATCH_SECONDS = 0.012;
+const DEEPEST_SCRATCH_RATIO = 0.7;
+
+const LIMITER_ATTACK_SECONDS = 0.002;
+const LIMITER_RELEASE_SECONDS = 0.25;
+/** The limiter's own detector holds the level a little below its mark. */
+const LIMITER_AIM_RATIO = 0.99;
+
+/**
+ * Source volts to the volts that the output stage is asked for: coupling capacitor, level and gain, bandwidth, slew
+ * limit, curvature, and what the other channel couples over.
+ */
+export class InputStage {
+  private readonly pole: LinearCircuit;
+  private readonly couplingShare: number;
+  private readonly gain: number;
+  private readonly uniform: () => number;
+  private couplingVolts = 0;
+  private slewed = 0;
+  private trackGain = 1;
+  private trackTarget = 1;
+  private scratchSeconds = 0;
+  private limiterGain = 1;
+
+  constructor(private readonly input: InputPart, channel: number, sourceOhms: number, private readonly stepSeconds: number, seed: number) {
+    const { inputOhms, couplingFarads, gainRatio, furtherChannelsGainRatio, levelRatio, bandwidthHz } = input;
+    const rate = 2 * Math.PI * bandwidthHz;
+    this.pole = new LinearCircuit({ a: [[-rate]], b: [rate], volts: { c: [1], d: 0 }, amperes: { c: [0], d: 0 } }, stepSeconds);
+    // Trapezoidal: at these few hertz it is exact to parts in a billion.
+    const turn = couplingFarads > 0 ? stepSeconds / (2 * couplingFarads * (inputOhms + sourceOhms)) : 0;
+    this.couplingShare = turn / (1 + turn);
+    this.gain = gainRatio * levelRatio * (channel === 0 ? 1 : furtherChannelsGainRatio) * (inputOhms / (inputOhms + sourceOhms));
+    this.uniform = seededUniform(seed);
+  }
+
+  /** From source volts to asked volts, block by block, INPUT_LATENCY_SAMPLES behind. */
+  run(source: Float64Array, asked: Float64Array, count: number): void {
+    const { pole, couplingShare, input } = this;
+    const { secondOrderPerVolt, thirdOrderPerVoltSquared } = input;
+    const mostSlew = input.slewVoltsPerSecond * this.stepSeconds;
+    let { couplingVolts, slewed, trackGain } = this;
+    this.turnTrack(count * this.stepSeconds);
+    const trackStep = (this.trackTarget - trackGain) / count;
+    const gain = this.gain * this.limiterGain;
+    for (let n = 0; n < count; n++) {
+      trackGain += trackStep;
+      // The capacitor's mean volts over the step, from which it goes on to its end.
+      const middle = couplingVolts + couplingShare * (source[n] - couplingVolts);
+      couplingVolts = 2 * middle - couplingVolts;
+      pole.step((source[n] - middle) * gain * trackGain);
+      const move = pole.loadVolts - slewed;
+      slewed += move > mostSlew ? mostSlew : move < -mostSlew ? -mostSlew : move;
+      asked[n] = slewed * (1 + slewed * (secondOrderPerVolt + slewed * thirdOrderPerVoltSquared));
+    }
+    this.couplingVolts = couplingVolts;
+    this.slewed = slewed;
+    this.trackGain = trackGain;
+    if (input.limiterVolts > 0) this.limit(asked, count);
+  }
+
+  /** The limiter listens to a block and turns the next ones down or, slowly, up. */
+  private limit(asked: Float64Array, count: number): void {
+    let peak = 0;
+    for (let n = 0; n < count; n++) peak = Math.max(peak, Math.abs(asked[n]));
+    const seconds = count * this.stepSeconds;
+    const target = Math.min(1, (this.limiterGain * LIMITER_AIM_RATIO * this.input.limiterVolts) / Math.max(peak, 1e-9));
+    const time = target < this.limiterGain ? LIMITER_ATTACK_SECONDS : LIMITER_RELEASE_SECONDS;
+    // A block that holds no tip tells nothing of a need to turn up.
+    this.limiterGain += (target - this.limiterGain) * (1 - Math.exp(-seconds / time));
+  }
+
+  private turnTrack(seconds: number): void {
+    const { scratchRatio } = this.input;
+    if (scratchRatio === 0) return;
+    this.scratchSeconds -= seconds;
+    if (this.scratchSeconds > 0) return;
+    const strikes = this.uniform() < SCRATCHES_A_SECOND * seconds;
+    this.trackTarget = strikes ? 1 - scratchRatio * DEEPEST_SCRATCH_RATIO * this.uniform() : 1;
+    this.scratchSeconds = strikes ? LONGEST_SCRATCH_SECONDS * this.uniform() : 0;
+  }
+}

@@ -1,0 +1,16 @@
+import type { LoadState } from "../load/loadSpace";
+import { LinearStage, type ClassAbStage, type ClassAStage, type ClassGhStage } from "./linearStage";
+import type { OutputStage, Seating } from "./OutputStage";
+import { seatOf } from "./seat";
+import { SwitchingStage, type ClassDStage } from "./switchingStage";
+import { TransformerStage, type TransformerStagePart } from "./transformerStage";
+
+export type StagePart = ClassAStage | ClassAbStage | ClassGhStage | ClassDStage | TransformerStagePart;
+
+/** The model of an output stage. @param isBridged two channels, one turned over, with the load between */
+export const outputStage = (stage: StagePart, hasSplitSupply: boolean, isBridged: boolean, load: LoadState, stepSeconds: number): OutputStage => {
+  if (stage.kind === "transformer") return new TransformerStage(stage, load, stepSeconds);
+  const seating: Seating = stage.isBridgeTied || isBridged ? "bridge" : "single-ended";
+  const seat = seatOf(seating, hasSplitSupply);
+  return stage.kind === "class-d" ? new SwitchingStage(stage, seat, load, stepSeconds) : new LinearStage(stage, seat, load, stepSeconds);
+};

@@ -1,0 +1,53 @@
+import { matrixExponential } from "../circuit/matrixExponential";
+import { sinkOhmsThermal, type HeatPart } from "./heat";
+
+/** Degrees Celsius of the three nodes. */
+export type Temperatures = { junctionCelsius: number; caseCelsius: number; sinkCelsius: number };
+
+/**
+ * Junction, case and sink, each with its heat capacity, in a ladder to the room. The chips settle in a tenth of a second
+ * and the sink in a quarter of an hour, a stiff system: it is moved by its matrix exponential, which is exact for steady watts
+ * over any number of seconds. That is also what makes hours of soak quick.
+ * @see IEC 60747-15 or any power-device handbook: the Cauer ladder. From memory.
+ */
+export class HeatLadder {
+  private rise = [0, 0, 0];
+  private readonly moves = new Map<number, number[][]>();
+
+  constructor(private readonly heat: HeatPart, private readonly ambientCelsius: number) {}
+
+  get temperatures(): Temperatures {
+    const [junction, casing, sink] = this.rise;
+    return { junctionCelsius: this.ambientCelsius + junction, caseCelsius: this.ambientCelsius + casing, sinkCelsius: this.ambientCelsius + sink };
+  }
+
+  /** Takes steady watts over some seconds. */
+  advance(watts: number, seconds: number): void {
+    const move = this.moveOver(seconds);
+    const from = [...this.rise, watts];
+    this.rise = [0, 1, 2].map((i) => move[i].reduce((sum, value, j) => sum + value * from[j], 0));
+  }
+
+  /** Temperatures that these watts would hold in the end. */
+  settled(watts: number): Temperatures {
+    const sink = this.ambientCelsius + watts * sinkOhmsThermal(this.heat);
+    const casing = sink + watts * this.heat.interfaceCelsiusPerWatt;
+    return { junctionCelsius: casing + watts * this.heat.junctionCelsiusPerWatt, caseCelsius: casing, sinkCelsius: sink };
+  }
+
+  private moveOver(seconds: number): number[][] {
+    const known = this.moves.get(seconds);
+    if (known) return known;
+    const { junctionCelsiusPerWatt, interfaceCelsiusPerWatt, junctionJoulesPerCelsius, caseJoulesPerCelsius, sinkJoulesPerCelsius } = this.heat;
+    const toCase = 1 / junctionCelsiusPerWatt, toSink = 1 / interfaceCelsiusPerWatt, toRoom = 1 / sinkOhmsThermal(this.heat);
+    const rows = [
+      [-toCase, toCase, 0, 1].map((value) => (value * seconds) / junctionJoulesPerCelsius),
+      [toCase, -toCase - toSink, toSink, 0].map((value) => (value * seconds) / caseJoulesPerCelsius),
+      [0, toSink, -toSink - toRoom, 0].map((value) => (value * seconds) / sinkJoulesPerCelsius),
+      [0, 0, 0, 0],
+    ];
+    const move = matrixExponential(rows);
+    this.moves.set(seconds, move);
+    return move;
+  }
+}

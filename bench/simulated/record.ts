@@ -1,0 +1,75 @@
+import { stimulusVolts } from "@/core/signal";
+import { requireRange } from "@/core/units";
+import type { Capture, RecordingProgress, RecordingRequest } from "../contract";
+import { convert } from "./instruments/converter";
+import { halveRate } from "./instruments/halfBand";
+import { resistor } from "./load/types";
+import type { Rig } from "./rig/rig";
+import { Session, type SessionEvent, type SessionState } from "./session";
+import { playSource } from "./source/source";
+
+/** Corners of clipping fold back below -110 dBc at this rate and above; slower converters get every second or fourth sample. */
+const LEAST_RATE_HZ = 176_400;
+/** Longer ones would not fit in a browser. */
+const MOST_SECONDS = 180;
+/** Progress is told every so many blocks of a millisecond. */
+const PROGRESS_BLOCKS = 50;
+
+/** What else the simulated bench knows at the end, as a reviewer's other instruments would show it. */
+export type BenchLog = { events: readonly SessionEvent[]; end: SessionState };
+
+/**
+ * Plays a stimulus into a rig just switched on and records the volts across its loads. The same rig, request and seed
+ * give the same bytes.
+ * @throws {RangeError} on rates, levels or times out of range
+ */
+export const record = (rig: Rig, request: RecordingRequest, seed: number, onProgress: (progress: RecordingProgress) => void = () => {}): { capture: Capture; log: BenchLog } => {
+  const session = new Session(rig, checkedDrives(rig, request), simulationRate(rig, request.sampleRateHz), seed);
+  return recordIn(session, rig, request, seed, onProgress);
+};
+
+/** The same in a session that goes on from one stimulus to the next. */
+export const recordIn = (session: Session, rig: Rig, request: RecordingRequest, seed: number, onProgress: (progress: RecordingProgress) => void = () => {}): { capture: Capture; log: BenchLog } => {
+  const rateHz = simulationRate(rig, request.sampleRateHz);
+  const source = playSource(stimulusVolts(request.stimulus, rateHz), rig.source, rateHz, seed);
+  if (source.length > MOST_SECONDS * rateHz) throw new RangeError(`the stimulus lasts ${Math.round(source.length / rateHz)} s; the simulated bench records at most ${MOST_SECONDS} s at once`);
+  let blocks = 0;
+  const fast = session.play(source, (doneRatio, { loadWatts }) => {
+    if (blocks++ % PROGRESS_BLOCKS === 0) onProgress({ doneRatio, driveVoltsRms: driveAt(source, doneRatio, rateHz), loadWatts });
+  });
+  const slow = (request.recordsInput ? [source, ...fast] : fast).map((volts) => toConverterRate(volts, rateHz, request.sampleRateHz));
+  const noise = slow.map((_, channel) => (request.recordsInput && channel === 0 ? 0 : rig.input.noiseVoltsRms * (rig.connection === "bridged" ? Math.SQRT2 : 1)));
+  const capture = convert(slow, noise, request.sampleRateHz, rig.converter, seed, `simulated-${request.stimulus.kind}.wav`);
+  return { capture, log: { events: [...session.events], end: session.now } };
+};
+
+/** A session for several recordings of the same channels, switched on now. */
+export const switchOn = (rig: Rig, request: Pick<RecordingRequest, "drives" | "sampleRateHz">, seed: number): Session => new Session(rig, checkedDrives(rig, request), simulationRate(rig, request.sampleRateHz), seed);
+
+/** The rig with plain resistors of these measured ohms for loads. */
+export const onLoads = (rig: Rig, ohms: readonly number[]): Rig => ({ ...rig, loads: ohms.map((each) => resistor(each)) });
+
+const checkedDrives = (rig: Rig, { drives }: Pick<RecordingRequest, "drives">): readonly boolean[] => {
+  requireRange("drives.length", drives.length, 1, rig.connection === "bridged" ? 1 : rig.input.channelCount);
+  return drives;
+};
+
+/** The converter's clock may be off: then it, not the stimulus, is at fault. */
+const simulationRate = (rig: Rig, sampleRateHz: number): number => requireRange("sampleRateHz", sampleRateHz, 8000, 384_000) * ratesAbove(sampleRateHz) * (1 + rig.converter.rateErrorRatio);
+
+const ratesAbove = (sampleRateHz: number): number => 2 ** Math.max(0, Math.ceil(Math.log2(LEAST_RATE_HZ / sampleRateHz)));
+
+const toConverterRate = (volts: Float64Array, rateHz: number, sampleRateHz: number): Float64Array => {
+  let slow = volts;
+  for (let ratio = Math.round(rateHz / sampleRateHz); ratio > 1; ratio /= 2) slow = halveRate(slow);
+  return slow;
+};
+
+/** RMS of the drive over the 20 ms before a moment. */
+const driveAt = (source: Float64Array, doneRatio: number, rateHz: number): number => {
+  const end = Math.max(1, Math.floor(doneRatio * source.length));
+  const first = Math.max(0, end - Math.round(0.02 * rateHz));
+  let squares = 0;
+  for (let n = first; n < end; n++) squares += source[n] * source[n];
+  return Math.sqrt(squares / (end - first));
+};

@@ -1,0 +1,49 @@
+import type { StagePart } from "../amplifier";
+import type { SupplyPart } from "../supply";
+import type { Rig } from "./rig";
+
+/** What a reviewer may have to find. */
+export const FAULTS = {
+  "tired-reservoir": "The supply's reservoir capacitors have dried out",
+  "tired-coupling": "The input coupling capacitors have lost their capacitance",
+  "weak-channel": "The second channel's output devices are worn",
+  "bias-too-low": "The idle current is set far too low",
+  "scratchy-control": "The level control is worn and makes poor contact",
+  "filter-for-another-load": "The output filter is tuned for twice the load",
+  "poor-thermal-contact": "The output devices sit badly on their heat sink",
+  "undersized-brick": "The external supply is much too small",
+  "weak-source": "The source gives too little to drive the amplifier fully",
+} as const;
+export type FaultName = keyof typeof FAULTS;
+
+/** The rig with its faults built into its parts. The weak channel is built in where the channels are made: see `stageOfChannel`. */
+export const withFaults = (rig: Rig): Rig => rig.faults.reduce((faulty, fault) => CHANGES[fault](faulty), rig);
+
+const CHANGES: Record<FaultName, (rig: Rig) => Rig> = {
+  "tired-reservoir": (rig) => ({ ...rig, supply: tired(rig.supply) }),
+  "tired-coupling": (rig) => ({ ...rig, input: { ...rig.input, couplingFarads: rig.input.couplingFarads * 0.03 } }),
+  "weak-channel": (rig) => ({ ...rig, input: { ...rig.input, furtherChannelsGainRatio: rig.input.furtherChannelsGainRatio * 0.92 } }),
+  "bias-too-low": (rig) => ({ ...rig, stage: underbiased(rig.stage) }),
+  "scratchy-control": (rig) => ({ ...rig, input: { ...rig.input, scratchRatio: 0.8 } }),
+  "filter-for-another-load": (rig) => (rig.stage.kind === "class-d" ? { ...rig, stage: { ...rig.stage, filterHenries: rig.stage.filterHenries * 2, filterFarads: rig.stage.filterFarads / 2 } } : rig),
+  "poor-thermal-contact": (rig) => ({ ...rig, heat: { ...rig.heat, interfaceCelsiusPerWatt: rig.heat.interfaceCelsiusPerWatt * 8 } }),
+  "undersized-brick": (rig) => (rig.supply.kind === "brick" ? { ...rig, supply: { ...rig.supply, limitAmperes: rig.supply.limitAmperes * 0.4 } } : rig),
+  "weak-source": (rig) => ({ ...rig, source: { ...rig.source, mostVoltsRms: Math.min(0.3, rig.source.mostVoltsRms) } }),
+};
+
+const tired = (supply: SupplyPart): SupplyPart => {
+  if (supply.kind === "linear") return { ...supply, dryingRatio: Math.max(0.8, supply.dryingRatio) };
+  return { ...supply, outputFarads: supply.outputFarads * 0.2, outputOhms: supply.outputOhms * 2 };
+};
+
+/** Hardly any overlap is left, and feedback has less to work with while neither device conducts. */
+const underbiased = (stage: StagePart): StagePart => (stage.kind === "class-d" ? { ...stage, rippleAmperes: stage.rippleAmperes * 0.1, deadTimeVolts: stage.deadTimeVolts * 5 } : { ...stage, idleAmperes: stage.idleAmperes * 0.04, crossoverVolts: stage.crossoverVolts * 5 });
+
+/** Worn devices keep more of the rail for themselves. */
+export const stageOfChannel = (rig: Rig, channel: number): StagePart => {
+  const { stage } = rig;
+  if (channel !== 1 || !rig.faults.includes("weak-channel")) return stage;
+  if (stage.kind === "transformer") return { ...stage, plateKeptVolts: stage.plateKeptVolts * 1.6, crossoverVolts: stage.crossoverVolts * 3 };
+  if (stage.kind === "class-d") return { ...stage, deviceOhms: stage.deviceOhms * 4, deadTimeVolts: stage.deadTimeVolts * 3 };
+  return { ...stage, saturationVolts: stage.saturationVolts + 4, crossoverVolts: stage.crossoverVolts * 3 };
+};

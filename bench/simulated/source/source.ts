@@ -1,0 +1,32 @@
+import { seededNoise } from "../instruments/seededNoise";
+import { partOf, quantity, type PartOf } from "../rig/fields";
+
+/** What plays the stimulus. */
+export const SOURCE_FIELDS = {
+  mostVoltsRms: quantity("Highest output, sine, without load", "V", 0.01, 20, 2),
+  outputOhms: quantity("Output resistance", "Ω", 0, 10_000, 100),
+  noiseVoltsRms: quantity("Noise, 20 Hz to 20 kHz", "V", 0, 0.01, 3e-6),
+  secondHarmonicRatio: quantity("Second harmonic at full output", "", 0, 0.1, 2e-6),
+  thirdHarmonicRatio: quantity("Third harmonic at full output", "", 0, 0.1, 2e-6),
+};
+export type SourcePart = PartOf<typeof SOURCE_FIELDS>;
+
+/** The usual player, and a telephone's headphone socket. */
+export const PLAYER = partOf(SOURCE_FIELDS);
+export const TELEPHONE = partOf(SOURCE_FIELDS, { mostVoltsRms: 0.5, outputOhms: 4, secondHarmonicRatio: 2e-5, thirdHarmonicRatio: 1e-5 });
+
+/**
+ * Turns a wanted stimulus into what this source gives: held at its full scale, bent a little (a second harmonic of a
+ * sine grows with the level, a third with its square), with noise. In place.
+ */
+export const playSource = (stimulus: Float64Array, source: SourcePart, sampleRateHz: number, seed: number): Float64Array => {
+  const most = source.mostVoltsRms * Math.SQRT2;
+  const second = (2 * source.secondHarmonicRatio) / most, third = (4 * source.thirdHarmonicRatio) / most ** 2;
+  const noise = seededNoise(seed);
+  const deviation = source.noiseVoltsRms * Math.sqrt(sampleRateHz / 40_000);
+  for (let n = 0; n < stimulus.length; n++) {
+    const volts = Math.max(-most, Math.min(most, stimulus[n]));
+    stimulus[n] = volts + volts * volts * (second + third * volts) + deviation * noise();
+  }
+  return stimulus;
+};
