@@ -18,7 +18,8 @@ export type FindingCode =
   | "capture-clipped"
   | "too-short"
   | "no-signal"
-  | "no-steps";
+  | "no-steps"
+  | "bad-rig";
 
 /** Wraps a value that was obtained without trouble. */
 export const success = <T>(value: T): Outcome<T> => ({ ok: true, value });

@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import { recordSweep, SIMULATED_AMPLIFIERS } from "@/bench/simulated";
+import { EXAMPLE_RIGS, onLoads, record } from "@/bench/simulated";
 import { ANALYSIS_VERSION, runConditions } from "@/records";
 import { addAmplifier, addClaim, addLoad, addRun, listAmplifiers, saveCapture } from "@/store";
 import { analyseSweep } from "@/workers/analyseSweep";
@@ -7,7 +7,6 @@ import { DEMO_SHELF, type DemoAmplifier } from "./scenario";
 
 const SWEEP = { frequencyHz: 1000, stepCount: 40, stepSeconds: 0.1 };
 const SAMPLE_RATE_HZ = 96_000;
-const MAINS_HZ = 50;
 const ACCURACY_RATIO = 0.01;
 
 /**
@@ -32,14 +31,15 @@ const addDemoAmplifier = async (db: Knex, folder: string, demo: DemoAmplifier, s
   for (const [index, { load: loadIndex, channelsDriven, lastVoltsRms }] of demo.runs.entries()) {
     const load = loads[loadIndex];
     const lastVoltsPeak = lastVoltsRms * Math.SQRT2;
-    const request = { sweep: { ...SWEEP, firstVoltsPeak: 0.04 * lastVoltsPeak, lastVoltsPeak }, sampleRateHz: SAMPLE_RATE_HZ, loadOhms: load.channels.slice(0, channelsDriven).map(({ ohms }) => ohms), mainsHz: MAINS_HZ };
-    const capture = recordSweep(SIMULATED_AMPLIFIERS[demo.simulated], request, index + 1);
-    const conditions = runConditions({ load, channelCount: channelsDriven, firstChannel: 0, channelsDriven, fullScaleVolts: capture.fullScaleVolts, mainsHz: MAINS_HZ, voltsAccuracyRatio: ACCURACY_RATIO });
+    const rig = onLoads(EXAMPLE_RIGS[demo.simulated], load.channels.map(({ ohms }) => ohms));
+    const stimulus = { kind: "level-sweep", ...SWEEP, firstVoltsPeak: 0.04 * lastVoltsPeak, lastVoltsPeak } as const;
+    const { capture } = record(rig, { stimulus, sampleRateHz: SAMPLE_RATE_HZ, drives: load.channels.slice(0, channelsDriven).map(() => true) }, index + 1);
+    const conditions = runConditions({ load, channelCount: channelsDriven, firstChannel: 0, channelsDriven, fullScaleVolts: capture.fullScaleVolts, mainsHz: rig.mains.frequencyHz, voltsAccuracyRatio: ACCURACY_RATIO });
     const outcome = analyseSweep({ wav: capture.wav, fullScaleVolts: capture.fullScaleVolts, conditions }, () => {});
     if (!outcome.ok) throw new Error(`the demo run cannot be read: ${outcome.finding.advice}`);
     const { sha256 } = await saveCapture(folder, chunk(capture.wav), Number.POSITIVE_INFINITY);
     const takenAt = new Date(start.getTime() + (index + 1) * 20 * MINUTE).toISOString();
-    await addRun(db, amplifier.id, { kind: "power-sweep", source: "simulated-bench", sourceDetail: SIMULATED_AMPLIFIERS[demo.simulated].name, conditions, result: outcome.value, analysisVersion: ANALYSIS_VERSION, captures: [{ sha256, fileName: capture.fileName, fullScaleVolts: capture.fullScaleVolts }] }, takenAt);
+    await addRun(db, amplifier.id, { kind: "power-sweep", source: "simulated-bench", sourceDetail: rig.name, conditions, result: outcome.value, analysisVersion: ANALYSIS_VERSION, captures: [{ sha256, fileName: capture.fileName, fullScaleVolts: capture.fullScaleVolts }] }, takenAt);
   }
 };
 

@@ -1,10 +1,10 @@
 // The whole way through the real interface: from a claim to a verdict, a restart, exports and deletion.
-import { existsSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import Papa from "papaparse";
 import { By, Key } from "selenium-webdriver";
-import { recordSweep, SIMULATED_AMPLIFIERS } from "@/bench/simulated";
+import { EXAMPLE_RIGS, onLoads, record } from "@/bench/simulated";
 import { byText, fieldOf, fill, openBrowser, pageText, press, shows, type Browser } from "./browser";
 import { startServer, type Server } from "./server";
 
@@ -16,8 +16,8 @@ let recording: string;
 
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), "rimebank-e2e-"));
-  const sweep = { frequencyHz: 1000, firstVoltsPeak: 0.06, lastVoltsPeak: 1.5, stepCount: 24, stepSeconds: 0.08 };
-  const capture = recordSweep(SIMULATED_AMPLIFIERS.home, { sweep, sampleRateHz: 96_000, loadOhms: [8.21, 8.18], mainsHz: 50 }, 3);
+  const stimulus = { kind: "level-sweep", frequencyHz: 1000, firstVoltsPeak: 0.06, lastVoltsPeak: 1.6, stepCount: 24, stepSeconds: 0.08 } as const;
+  const { capture } = record(onLoads(EXAMPLE_RIGS["home-class-ab"], [8.21, 8.18]), { stimulus, sampleRateHz: 96_000, drives: [true, true] }, 3);
   recording = join(folder, `sweep-${capture.fullScaleVolts}V.wav`);
   writeFileSync(recording, capture.wav);
   server = await startServer(join(folder, "data"));
@@ -92,7 +92,7 @@ test("files that cannot be read are explained beside the file, and nothing is st
   await chooseFile(text);
   await shows(driver(), "this is not a WAV file");
   const cut = join(folder, "cut.wav");
-  writeFileSync(cut, Buffer.from(recordSweep(SIMULATED_AMPLIFIERS.home, { sweep: { frequencyHz: 1000, firstVoltsPeak: 0.1, lastVoltsPeak: 1, stepCount: 4, stepSeconds: 0.05 }, sampleRateHz: 48_000, loadOhms: [8], mainsHz: 50 }, 1).wav.subarray(0, 5000)));
+  writeFileSync(cut, readFileSync(recording).subarray(0, 5000));
   await chooseFile(cut);
   await shows(driver(), "cut short");
   await chooseFile(recording);

@@ -4,7 +4,7 @@ import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
-import { recordSweep, SIMULATED_AMPLIFIERS } from "@/bench/simulated";
+import { EXAMPLE_RIGS, record } from "@/bench/simulated";
 import { analyseTone, TONE_DEFAULTS } from "@/core/distortion";
 import { readToneBySpectrum } from "@/core/distortion/toneBySpectrum";
 import { steppedSweep } from "@/core/signal";
@@ -62,10 +62,13 @@ if (isWanted("decode")) {
 const SWEEP = { frequencyHz: 1000, firstVoltsPeak: 0.06, lastVoltsPeak: 1.5, stepCount: 40, stepSeconds: 0.1 };
 
 if (isWanted("simulate")) {
-  const request = { sweep: SWEEP, sampleRateHz: 192_000, loadOhms: [8.21, 8.18], mainsHz: 50 };
-  const seconds = bestSeconds(() => recordSweep(SIMULATED_AMPLIFIERS.home, request, 1), 1);
+  const request = { stimulus: { kind: "level-sweep", ...SWEEP }, sampleRateHz: 192_000, drives: [true, true] } as const;
   const drive = steppedSweep(SWEEP, 192_000);
-  report("simulate 4 s, two channels, 192 kHz", seconds, `${(4 / seconds).toFixed(1)} times real time`, `${(seconds / bestSeconds(() => plainLoop(drive))).toFixed(0)} plain loops`);
+  const loop = bestSeconds(() => plainLoop(drive));
+  for (const name of Object.keys(EXAMPLE_RIGS) as (keyof typeof EXAMPLE_RIGS)[]) {
+    const seconds = bestSeconds(() => record(EXAMPLE_RIGS[name], request, 1));
+    report(`simulate 4 s, two channels, 192 kHz: ${name}`, seconds, `${(4 / seconds).toFixed(1)} times real time`, `${(seconds / loop).toFixed(0)} plain loops`);
+  }
 }
 
 if (isWanted("sweep"))

@@ -1,10 +1,10 @@
-import { recordSweep, SIMULATED_AMPLIFIERS } from "@/bench/simulated";
+import { EXAMPLE_RIGS, onLoads, record } from "@/bench/simulated";
 import { encodeWav } from "@/core/wav";
 import { analyseSweep } from "./analyseSweep";
 import type { AnalysisRequest } from "./protocol";
 
-const sweep = { frequencyHz: 1000, firstVoltsPeak: 0.1, lastVoltsPeak: 2, stepCount: 8, stepSeconds: 0.06 };
-const capture = recordSweep(SIMULATED_AMPLIFIERS.home, { sweep, sampleRateHz: 48_000, loadOhms: [8], mainsHz: 50 }, 1);
+const stimulus = { kind: "level-sweep", frequencyHz: 1000, firstVoltsPeak: 0.1, lastVoltsPeak: 2, stepCount: 8, stepSeconds: 0.06 } as const;
+const capture = record(onLoads(EXAMPLE_RIGS["home-class-ab"], [8]), { stimulus, sampleRateHz: 48_000, drives: [true] }, 1).capture;
 const load = { loadOhms: 8, loadOhmsStdUncertainty: 0.02, voltsStdUncertaintyRatio: 0.005 };
 const request: AnalysisRequest = { wav: capture.wav, fullScaleVolts: capture.fullScaleVolts, conditions: { channels: [load], band: { lowHz: 20, highHz: 20_000 }, mainsHz: 50 } };
 

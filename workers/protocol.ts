@@ -1,5 +1,5 @@
-import type { Capture, RecordingProgress, SweepRequest } from "@/bench/contract";
-import type { SimulatedAmplifierName } from "@/bench/simulated";
+import type { Capture, RecordingProgress, RecordingRequest } from "@/bench/contract";
+import type { BenchLog, Rig } from "@/bench/simulated";
 import type { Outcome } from "@/core/outcome";
 import type { PowerSweepResult, SweepConditions } from "@/core/sweep";
 
@@ -17,6 +17,6 @@ export type WorkProgress = { doneRatio: number; stage: string };
 export type BenchWorker = {
   /** Decodes a recording and reads its power sweep. */
   analyseSweep(request: AnalysisRequest, onProgress: (progress: WorkProgress) => void): Promise<Outcome<PowerSweepResult>>;
-  /** Records a power sweep on the simulated bench. */
-  recordSimulatedSweep(amplifier: SimulatedAmplifierName, request: SweepRequest, seed: number, onProgress: (progress: RecordingProgress) => void): Promise<Capture>;
+  /** Records on the simulated bench. */
+  recordSimulated(rig: Rig, request: RecordingRequest, seed: number, onProgress: (progress: RecordingProgress) => void): Promise<{ capture: Capture; log: BenchLog }>;
 };

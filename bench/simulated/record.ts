@@ -10,10 +10,12 @@ import { playSource } from "./source/source";
 
 /** Corners of clipping fold back below -110 dBc at this rate and above; slower converters get every second or fourth sample. */
 const LEAST_RATE_HZ = 176_400;
+/** An output filter's response to 40 kHz needs as much again to be true within 0.1 dB. */
+const LEAST_RATE_OF_FILTERS_HZ = 352_800;
 /** Longer ones would not fit in a browser. */
 const MOST_SECONDS = 180;
-/** Progress is told every so many blocks of a millisecond. */
-const PROGRESS_BLOCKS = 50;
+/** Progress is told every so many blocks. */
+const PROGRESS_BLOCKS = 25;
 
 /** What else the simulated bench knows at the end, as a reviewer's other instruments would show it. */
 export type BenchLog = { events: readonly SessionEvent[]; end: SessionState };
@@ -55,9 +57,9 @@ const checkedDrives = (rig: Rig, { drives }: Pick<RecordingRequest, "drives">): 
 };
 
 /** The converter's clock may be off: then it, not the stimulus, is at fault. */
-const simulationRate = (rig: Rig, sampleRateHz: number): number => requireRange("sampleRateHz", sampleRateHz, 8000, 384_000) * ratesAbove(sampleRateHz) * (1 + rig.converter.rateErrorRatio);
+const simulationRate = (rig: Rig, sampleRateHz: number): number => requireRange("sampleRateHz", sampleRateHz, 8000, 384_000) * ratesAbove(rig, sampleRateHz) * (1 + rig.converter.rateErrorRatio);
 
-const ratesAbove = (sampleRateHz: number): number => 2 ** Math.max(0, Math.ceil(Math.log2(LEAST_RATE_HZ / sampleRateHz)));
+const ratesAbove = ({ stage }: Rig, sampleRateHz: number): number => 2 ** Math.max(0, Math.ceil(Math.log2((stage.kind === "class-d" ? LEAST_RATE_OF_FILTERS_HZ : LEAST_RATE_HZ) / sampleRateHz)));
 
 const toConverterRate = (volts: Float64Array, rateHz: number, sampleRateHz: number): Float64Array => {
   let slow = volts;

@@ -1,7 +1,8 @@
 import { outputStage } from "./amplifier";
 import { INPUT_LATENCY_SAMPLES, InputStage } from "./amplifier/InputStage";
 import type { OutputStage } from "./amplifier/OutputStage";
-import { OUTPUT_LATENCY_SAMPLES } from "./circuit/ClippedOutput";
+import { readStage } from "./amplifier/StageReading";
+import { OUTPUT_LATENCY_SAMPLES } from "./circuit/LoadedOutput";
 import { HeatLadder, type Temperatures } from "./heat/HeatLadder";
 import type { LoadState } from "./load/loadSpace";
 import { WarmLoad } from "./load/WarmLoad";
@@ -15,10 +16,10 @@ import type { Supply } from "./supply/Rails";
 /** Samples that the output lies behind the source. */
 export const LATENCY_SAMPLES = INPUT_LATENCY_SAMPLES + OUTPUT_LATENCY_SAMPLES;
 
-/** The supply moves in steps of at most this: its shortest time constants are a hundred times longer. */
-const SUPPLY_SECONDS = 21e-6;
+/** The supply moves in steps of at most this; the limits it sets glide from one to the next. */
+const SUPPLY_SECONDS = 42e-6;
 /** Protection looks on, the level control turns, and progress is told, block by block. */
-const BLOCK_SECONDS = 0.001;
+const BLOCK_SECONDS = 0.002;
 /** Heat moves on this often; a junction takes ten times longer to follow. */
 const HEAT_SECONDS = 0.05;
 const RIPPLE_MEAN_SECONDS = 0.2;
@@ -58,11 +59,13 @@ export class Session {
   private readonly sourceBlock: Float64Array;
   private readonly silence: Float64Array;
   private readonly asked: Float64Array[];
-  private readonly drawn: Float64Array[];
+  private readonly added: Float64Array;
   private readonly askedBefore: Float64Array;
   private gate = 1;
   private gateTarget = 1;
-  private ripple: number;
+  private ripple = 0;
+  private meanVolts: number;
+  private humPhase = 0;
   private elapsed = 0;
   private railJoules = 0;
   private loadJoules: number[];
@@ -86,14 +89,14 @@ export class Session {
     this.loads = drives.map((_, channel) => new WarmLoad(rig.loads[Math.min(channel, rig.loads.length - 1)], rig.room.ambientCelsius));
     this.loadStates = this.loads.map((load) => load.state());
     this.idleAmperes = this.idleAt(rig.room.ambientCelsius);
-    this.inputs = drives.map((_, channel) => new InputStage(this.inputPart(), channel, rig.source.outputOhms, this.stepSeconds, seed + 31 * channel));
-    this.stages = drives.map((_, channel) => outputStage(stageOfChannel(rig, channel), rig.supply.kind !== "brick", rig.connection === "bridged", this.loadStates[channel], this.stepSeconds));
+    this.inputs = drives.map((_, channel) => new InputStage(this.inputPart(), channel, rig.source.outputOhms, this.stepSeconds, this.blockSamples, seed + 31 * channel));
+    this.stages = drives.map((_, channel) => outputStage(stageOfChannel(rig, channel), rig.supply.kind !== "brick", rig.connection === "bridged", this.loadStates[channel], this.stepSeconds, this.blockSamples));
     this.sourceBlock = new Float64Array(this.blockSamples);
     this.silence = new Float64Array(this.blockSamples);
     this.asked = drives.map(() => new Float64Array(this.blockSamples));
-    this.drawn = drives.map(() => new Float64Array(this.blockSamples));
+    this.added = new Float64Array(this.blockSamples);
     this.askedBefore = new Float64Array(drives.length);
-    this.ripple = this.supply.rails.positiveVolts;
+    this.meanVolts = this.supply.rails.positiveVolts;
     this.loadJoules = drives.map(() => 0);
     this.state = { seconds: 0, temperatures: this.ladder.temperatures, loadCelsius: this.loads.map(({ hottestCelsius }) => hottestCelsius), loadWatts: drives.map(() => 0), dissipatedWatts: 0, mains: { amperesRms: 0, amperesPeak: 0, watts: 0 }, isCutOut: false };
   }
@@ -117,7 +120,7 @@ export class Session {
       outputs.forEach((output, channel) => {
         const at = first - LATENCY_SAMPLES;
         const skip = Math.max(0, -at);
-        output.set(this.drawn[channel].subarray(skip, Math.min(blockSamples, source.length - at)), at + skip);
+        output.set(this.stages[channel].volts.subarray(skip, Math.min(blockSamples, source.length - at)), at + skip);
       });
       onBlock(Math.min(1, first / source.length), this.state);
     }
@@ -141,13 +144,14 @@ export class Session {
 
   private playBlock(): void {
     const { blockSamples, asked, inputs, drives, stepSeconds } = this;
-    inputs.forEach((input, channel) => input.run(drives[channel] ? this.sourceBlock : this.silence, asked[channel], blockSamples));
+    inputs.forEach((input, channel) => input.run(drives[channel] ? this.sourceBlock : this.silence, asked[channel]));
     if (drives.length > 1 && this.rig.input.crosstalkRatio > 0) this.addCrosstalk();
     this.applyGate();
+    this.addHum();
     this.runOutputs();
     const seconds = blockSamples * stepSeconds;
     this.elapsed += seconds;
-    const readings = this.stages.map((stage) => stage.reading());
+    const readings = this.stages.map(readStage);
     readings.forEach(({ loadWatts }, channel) => (this.loadJoules[channel] += loadWatts * seconds));
     this.gateTarget = this.protection.watch(readings, this.ladder.temperatures.sinkCelsius, seconds);
     this.heatSeconds += seconds;
@@ -155,17 +159,13 @@ export class Session {
   }
 
   private runOutputs(): void {
-    const { blockSamples, supplySamples, asked, drawn, stages, supply, mains, rig } = this;
+    const { blockSamples, supplySamples, asked, stages, supply, mains, rig } = this;
     const { rails } = supply;
-    const { humVoltsRms, rippleRatio, offsetVolts, channelCount } = rig.input;
-    const hum = (humVoltsRms * Math.SQRT2) / (rig.mains.nominalVoltsRms * Math.SQRT2);
-    const rippleShare = (supplySamples * this.stepSeconds) / RIPPLE_MEAN_SECONDS;
-    const idlers = Math.max(0, (rig.connection === "bridged" ? 1 : channelCount) - stages.length) * this.idleAmperes * supplySamples;
+    const idlers = Math.max(0, (rig.connection === "bridged" ? 1 : rig.input.channelCount) - stages.length) * this.idleAmperes * supplySamples;
+    stages.forEach((stage, channel) => stage.bend(asked[channel], rails));
     for (let at = 0; at < blockSamples; at += supplySamples) {
       mains.advance(supplySamples);
-      this.ripple += rippleShare * (rails.positiveVolts - this.ripple);
-      const added = offsetVolts + hum * mains.volts + rippleRatio * (rails.positiveVolts - this.ripple);
-      for (let channel = 0; channel < stages.length; channel++) stages[channel].run(asked[channel], drawn[channel], at, at + supplySamples, rails, added);
+      for (let channel = 0; channel < stages.length; channel++) stages[channel].run(asked[channel], at, at + supplySamples, rails);
       rails.positiveDraw += idlers;
       if (rig.supply.kind !== "brick") rails.negativeDraw += idlers;
       this.railJoules += rails.wattsDrawn(1) * this.stepSeconds;
@@ -174,18 +174,46 @@ export class Session {
     }
   }
 
+  /** Offset, hum from the transformer's field, and the supply's ripple as it stood a block ago. */
+  private addHum(): void {
+    const { asked, blockSamples, rig, supply, stepSeconds } = this;
+    const { humVoltsRms, rippleRatio, offsetVolts } = rig.input;
+    const blockSeconds = blockSamples * stepSeconds;
+    const before = this.ripple;
+    const { positiveVolts } = supply.rails;
+    this.meanVolts += (positiveVolts - this.meanVolts) * (blockSeconds / RIPPLE_MEAN_SECONDS);
+    this.ripple = rippleRatio * (positiveVolts - this.meanVolts);
+    const rise = (this.ripple - before) / blockSamples;
+    const turn = 2 * Math.PI * rig.mains.frequencyHz * stepSeconds;
+    const hum = humVoltsRms * Math.SQRT2;
+    // A sine by its recurrence, started afresh each block.
+    const double = 2 * Math.cos(turn);
+    let now = hum * Math.sin(this.humPhase), last = hum * Math.sin(this.humPhase - turn);
+    const added = this.added;
+    for (let n = 0; n < blockSamples; n++) {
+      added[n] = offsetVolts + before + rise * n + now;
+      const next = double * now - last;
+      last = now;
+      now = next;
+    }
+    for (const volts of asked) for (let n = 0; n < blockSamples; n++) volts[n] += added[n];
+    this.humPhase = (this.humPhase + turn * blockSamples) % (2 * Math.PI);
+  }
+
   /** Capacitance between the channels: the slope of the others, so that it rises with frequency. */
   private addCrosstalk(): void {
     const { asked, askedBefore, blockSamples } = this;
     const scale = this.rig.input.crosstalkRatio / (2 * Math.PI * 1000 * this.stepSeconds);
     const last = asked.map((volts) => volts[blockSamples - 1]);
-    // From the last sample back, so that what is read has not been changed yet.
-    for (let n = blockSamples - 1; n >= 0; n--) {
-      let slopes = 0;
-      for (let channel = 0; channel < asked.length; channel++) slopes += asked[channel][n] - (n > 0 ? asked[channel][n - 1] : askedBefore[channel]);
-      for (let channel = 0; channel < asked.length; channel++) asked[channel][n] += scale * (slopes - (asked[channel][n] - (n > 0 ? asked[channel][n - 1] : askedBefore[channel])));
-    }
+    if (asked.length === 2) addSlopes(asked[0], asked[1], askedBefore[0], askedBefore[1], scale);
+    else this.addAllSlopes(scale);
     askedBefore.set(last);
+  }
+
+  private addAllSlopes(scale: number): void {
+    const { asked, askedBefore } = this;
+    const slopes = asked.map((volts, channel) => volts.map((value, n) => value - (n > 0 ? volts[n - 1] : askedBefore[channel])));
+    asked.forEach((volts, channel) => slopes.forEach((others, other) => other !== channel && others.forEach((slope, n) => (volts[n] += scale * slope))));
   }
 
   private applyGate(): void {
@@ -241,6 +269,17 @@ const BIAS_SET_CELSIUS = 35;
 const LEAST_IDLE_RATIO = 0.05;
 /** Smaller changes are not worth working the network out again. */
 const NOTICEABLE_IDLE_RATIO = 0.005;
-const NOTICEABLE_OHMS_RATIO = 1e-6;
+const NOTICEABLE_OHMS_RATIO = 1e-5;
+
+/** Adds to each of two channels the slope of the other, in place. */
+const addSlopes = (left: Float64Array, right: Float64Array, leftBefore: number, rightBefore: number, scale: number): void => {
+  for (let n = 0; n < left.length; n++) {
+    const leftNow = left[n], rightNow = right[n];
+    left[n] = leftNow + scale * (rightNow - rightBefore);
+    right[n] = rightNow + scale * (leftNow - leftBefore);
+    leftBefore = leftNow;
+    rightBefore = rightNow;
+  }
+};
 
 const isNear = (left: LoadState, right: LoadState): boolean => left.kind === "speaker" || (right.kind === "resistive" && Math.abs(left.ohms / right.ohms - 1) < NOTICEABLE_OHMS_RATIO);

@@ -38,15 +38,29 @@ export const steppedSweep = (sweep: SteppedSweep, sampleRateHz: number): Float64
   const endOfSteps = levels.length * stepSamples;
   const volts = new Float64Array(endOfSteps + fadeSamples);
   const omega = (2 * Math.PI * sweep.frequencyHz) / sampleRateHz;
-  for (let n = 0; n < volts.length; n++) {
-    const step = Math.min(levels.length - 1, Math.floor(n / stepSamples));
-    const into = n - step * stepSamples;
-    const before = step === 0 ? 0 : levels[step - 1];
-    let level = into < fadeSamples ? before + (levels[step] - before) * raisedCosine(into / fadeSamples) : levels[step];
-    if (n >= endOfSteps) level *= raisedCosine((volts.length - n) / fadeSamples);
-    volts[n] = level * Math.sin(omega * n);
+  for (let step = 0, before = 0; step < levels.length; before = levels[step++]) {
+    const first = step * stepSamples;
+    for (let n = first; n < first + fadeSamples; n++) volts[n] = (before + (levels[step] - before) * raisedCosine((n - first) / fadeSamples)) * Math.sin(omega * n);
+    sineInto(volts, levels[step], omega, first + fadeSamples, first + stepSamples);
   }
+  for (let n = endOfSteps; n < volts.length; n++) volts[n] = levels[levels.length - 1] * raisedCosine((volts.length - n) / fadeSamples) * Math.sin(omega * n);
   return volts;
 };
 
 
+
+/** Rotating a phase step by step is quicker than a sine a sample; starting afresh this often keeps its rounding at 1e-14. */
+const FRESH_EVERY = 128;
+
+const sineInto = (volts: Float64Array, level: number, omega: number, first: number, end: number): void => {
+  const turnCosine = Math.cos(omega), turnSine = Math.sin(omega);
+  for (let start = first; start < end; start += FRESH_EVERY) {
+    let sine = level * Math.sin(omega * start), cosine = level * Math.cos(omega * start);
+    for (let n = start; n < Math.min(end, start + FRESH_EVERY); n++) {
+      volts[n] = sine;
+      const turned = sine * turnCosine + cosine * turnSine;
+      cosine = cosine * turnCosine - sine * turnSine;
+      sine = turned;
+    }
+  }
+};

@@ -20,9 +20,12 @@ const LIMITER_AIM_RATIO = 0.99;
  */
 export class InputStage {
   private readonly pole: LinearCircuit;
-  private readonly couplingShare: number;
+  /** Of its own volts and of the source's, what the coupling capacitor has after a sample. */
+  private readonly couplingStay: number;
+  private readonly couplingTake: number;
   private readonly gain: number;
   private readonly uniform: () => number;
+  private readonly unused: Float64Array;
   private couplingVolts = 0;
   private slewed = 0;
   private trackGain = 1;
@@ -30,20 +33,23 @@ export class InputStage {
   private scratchSeconds = 0;
   private limiterGain = 1;
 
-  constructor(private readonly input: InputPart, channel: number, sourceOhms: number, private readonly stepSeconds: number, seed: number) {
+  constructor(private readonly input: InputPart, channel: number, sourceOhms: number, private readonly stepSeconds: number, blockSamples: number, seed: number) {
+    this.unused = new Float64Array(blockSamples);
     const { inputOhms, couplingFarads, gainRatio, furtherChannelsGainRatio, levelRatio, bandwidthHz } = input;
     const rate = 2 * Math.PI * bandwidthHz;
     this.pole = new LinearCircuit({ a: [[-rate]], b: [rate], volts: { c: [1], d: 0 }, amperes: { c: [0], d: 0 } }, stepSeconds);
     // Trapezoidal: at these few hertz it is exact to parts in a billion.
     const turn = couplingFarads > 0 ? stepSeconds / (2 * couplingFarads * (inputOhms + sourceOhms)) : 0;
-    this.couplingShare = turn / (1 + turn);
+    this.couplingTake = (2 * turn) / (1 + turn);
+    this.couplingStay = 1 - this.couplingTake;
     this.gain = gainRatio * levelRatio * (channel === 0 ? 1 : furtherChannelsGainRatio) * (inputOhms / (inputOhms + sourceOhms));
     this.uniform = seededUniform(seed);
   }
 
   /** From source volts to asked volts, block by block, INPUT_LATENCY_SAMPLES behind. */
-  run(source: Float64Array, asked: Float64Array, count: number): void {
-    const { pole, couplingShare, input } = this;
+  run(source: Float64Array, asked: Float64Array): void {
+    const count = asked.length;
+    const { pole, couplingStay, couplingTake, input, unused } = this;
     const { secondOrderPerVolt, thirdOrderPerVoltSquared } = input;
     const mostSlew = input.slewVoltsPerSecond * this.stepSeconds;
     let { couplingVolts, slewed, trackGain } = this;
@@ -52,12 +58,16 @@ export class InputStage {
     const gain = this.gain * this.limiterGain;
     for (let n = 0; n < count; n++) {
       trackGain += trackStep;
-      // The capacitor's mean volts over the step, from which it goes on to its end.
-      const middle = couplingVolts + couplingShare * (source[n] - couplingVolts);
-      couplingVolts = 2 * middle - couplingVolts;
-      pole.step((source[n] - middle) * gain * trackGain);
-      const move = pole.loadVolts - slewed;
-      slewed += move > mostSlew ? mostSlew : move < -mostSlew ? -mostSlew : move;
+      const before = couplingVolts;
+      couplingVolts = couplingStay * before + couplingTake * source[n];
+      asked[n] = (source[n] - (before + couplingVolts) / 2) * (gain * trackGain);
+    }
+    pole.run(asked, asked, unused, 0, count);
+    for (let n = 0; n < count; n++) {
+      const wanted = asked[n], move = wanted - slewed;
+      if (move > mostSlew) slewed += mostSlew;
+      else if (move < -mostSlew) slewed -= mostSlew;
+      else slewed = wanted;
       asked[n] = slewed * (1 + slewed * (secondOrderPerVolt + slewed * thirdOrderPerVoltSquared));
     }
     this.couplingVolts = couplingVolts;

@@ -1,8 +1,9 @@
-import { ClippedOutput } from "../circuit/ClippedOutput";
+import { LoadedOutput } from "../circuit/LoadedOutput";
 import { loadSpace, type LoadState } from "../load/loadSpace";
 import { onOff, quantity, type PartOf } from "../rig/fields";
 import type { Rails } from "../supply/Rails";
-import { Gathered, type OutputStage, type StageReading } from "./OutputStage";
+import { Crossover } from "./crossover";
+import type { OutputStage } from "./OutputStage";
 import type { Seat } from "./seat";
 
 const LINEAR_STAGE = {
@@ -36,33 +37,32 @@ export type ClassGhStage = PartOf<typeof CLASS_GH_FIELDS> & { kind: "class-gh" }
 /** The change of rails is spread over so many volts. */
 const HANDOVER_WIDTH_VOLTS = 0.4;
 
-/**
- * Outputs that carry the load's current through devices between it and the rails.
- *
- * Crossover: with idle current I the two halves overlap over 2 I; what feedback leaves of the handing over is a step of
- * crossoverVolts rounded over that overlap, V x / sqrt(x^2 + w^2) with w the volts of 2 I: it falls as bias rises and
- * matters most for small signals. Its mean over each sample (from its integral V sqrt(x^2 + w^2)) is taken, which keeps
- * its high orders from folding back.
- * @see for the mean over a sample: J. D. Parker et al., Reducing the Aliasing of Nonlinear Waveshaping Using Continuous-Time Convolution, Proc. DAFx, 2016
- * @see for the overlap: P. R. Gray et al., Analysis and Design of Analog Integrated Circuits, class AB output stage. From memory.
- */
+/** Outputs that carry the load's current through devices between it and the rails. */
 export class LinearStage implements OutputStage {
-  private readonly output: ClippedOutput;
-  private readonly gathered = new Gathered();
+  private readonly output: LoadedOutput;
+  private readonly crossover = new Crossover();
   private readonly seriesHenries: number;
   private readonly isClassGh: boolean;
+  private readonly hasCurrentLimit: boolean;
   private totalOhms = 1;
   private isResistive = true;
   private idleAmperes = 0;
-  private overlapVolts = 0;
-  private before = 0;
-  private rootBefore = 0;
+  private handoverVolts = 0;
 
-  constructor(private readonly stage: ClassAStage | ClassAbStage | ClassGhStage, private readonly seat: Seat, load: LoadState, stepSeconds: number) {
+  constructor(private readonly stage: ClassAStage | ClassAbStage | ClassGhStage, private readonly seat: Seat, load: LoadState, stepSeconds: number, blockSamples: number) {
     this.seriesHenries = stage.outputOhms / (2 * Math.PI * stage.outputCornerHz);
-    this.output = new ClippedOutput(this.network(load), stepSeconds);
+    this.output = new LoadedOutput(this.network(load), stepSeconds, blockSamples);
     this.isClassGh = stage.kind === "class-gh";
+    this.hasCurrentLimit = stage.currentLimitAmperes > 0 || staysInClassA(stage);
     this.note(load, stage.idleAmperes);
+  }
+
+  get volts(): Float64Array {
+    return this.output.volts;
+  }
+
+  get amperes(): Float64Array {
+    return this.output.amperes;
   }
 
   settle(load: LoadState, idleAmperes: number): void {
@@ -70,65 +70,78 @@ export class LinearStage implements OutputStage {
     this.output.rewire(this.network(load));
   }
 
-  run(asked: Float64Array, load: Float64Array, first: number, end: number, rails: Rails, addedVolts: number): void {
-    const { output, stage, gathered, isClassGh, overlapVolts } = this;
-    const { crossoverVolts } = stage;
-    const { highest, lowest } = this.limits(rails);
-    const handover = isClassGh ? Math.min(rails.positiveVolts, rails.negativeVolts) - (stage as ClassGhStage).handoverVolts : 0;
-    let { before, rootBefore } = this;
-    for (let n = first; n < end; n++) {
-      const x = asked[n] + addedVolts;
-      const root = Math.sqrt(x * x + overlapVolts * overlapVolts);
-      let wanted = x - (crossoverVolts * (x + before)) / (root + rootBefore + TINY);
-      before = x;
-      rootBefore = root;
-      if (isClassGh) wanted -= commutation(stage as ClassGhStage, x, handover);
-      output.drive(wanted, lowest, highest);
-      const volts = output.loadVolts, amperes = output.amperes;
-      load[n] = volts;
-      gathered.add(volts, amperes);
-      this.draw(amperes, rails, isClassGh && (volts > handover || volts < -handover));
+  bend(asked: Float64Array, rails: Rails): void {
+    const { stage } = this;
+    if (stage.kind === "class-gh") {
+      this.handoverVolts = Math.min(rails.positiveVolts, rails.negativeVolts) - stage.handoverVolts;
+      addCommutation(asked, stage.commutationVolts, this.handoverVolts);
     }
-    this.before = before;
-    this.rootBefore = rootBefore;
+    this.crossover.run(asked, stage.crossoverVolts, 2 * this.idleAmperes * this.totalOhms);
   }
 
-  reading(): StageReading {
-    return this.gathered.take();
+  run(bent: Float64Array, first: number, end: number, rails: Rails): void {
+    const { seat, isClassGh } = this;
+    const positive = isClassGh ? rails.highPositiveVolts : rails.positiveVolts;
+    const negative = isClassGh ? rails.highNegativeVolts : rails.negativeVolts;
+    const before = this.output.amperes[first > 0 ? first - 1 : this.output.amperes.length - 1];
+    const highest = this.mostVolts(seat.highest[0] * positive + seat.highest[1] * negative, before);
+    const lowest = -this.mostVolts(seat.lowest[0] * positive + seat.lowest[1] * negative, -before);
+    this.output.run(bent, first, end, lowest, highest);
+    if (this.isClassGh) this.drawHigh(first, end, rails);
+    else this.draw(first, end, rails);
   }
 
   /** Both devices conduct within twice the idle current; beyond it one carries all. */
-  private draw(amperes: number, rails: Rails, isHigh: boolean): void {
-    const size = amperes < 0 ? -amperes : amperes;
-    const overlaps = size < 2 * this.idleAmperes;
-    const push = overlaps ? this.idleAmperes + size / 2 : size;
-    const pull = overlaps ? this.idleAmperes - size / 2 : 0;
+  private draw(first: number, end: number, rails: Rails): void {
+    const { amperes } = this.output;
     const { up, down } = this.seat;
-    const way = amperes < 0 ? down : up;
-    if (isHigh) {
-      rails.highPositiveDraw += way.push[0] * push;
-      rails.highNegativeDraw += way.push[1] * push;
-    } else {
-      rails.positiveDraw += way.push[0] * push;
-      rails.negativeDraw += way.push[1] * push;
+    const idle = this.idleAmperes, overlap = 2 * idle;
+    let pushUp = 0, pullUp = 0, pushDown = 0, pullDown = 0;
+    for (let n = first; n < end; n++) {
+      const current = amperes[n];
+      if (current >= 0) {
+        pushUp += current < overlap ? idle + current / 2 : current;
+        if (current < overlap) pullUp += idle - current / 2;
+      } else {
+        pushDown += current > -overlap ? idle - current / 2 : -current;
+        if (current > -overlap) pullDown += idle + current / 2;
+      }
     }
-    rails.positiveDraw += way.pull[0] * pull;
-    rails.negativeDraw += way.pull[1] * pull;
+    rails.positiveDraw += up.push[0] * pushUp + up.pull[0] * pullUp + down.push[0] * pushDown + down.pull[0] * pullDown;
+    rails.negativeDraw += up.push[1] * pushUp + up.pull[1] * pullUp + down.push[1] * pushDown + down.pull[1] * pullDown;
   }
 
-  /** What the rails leave once the devices have kept their part, and what the current limit allows. */
-  private limits(rails: Rails): { highest: number; lowest: number } {
-    const { stage, seat, isClassGh } = this;
-    const positive = isClassGh ? rails.highPositiveVolts : rails.positiveVolts;
-    const negative = isClassGh ? rails.highNegativeVolts : rails.negativeVolts;
-    const kept = seat.devices * stage.saturationVolts, ohms = seat.devices * stage.saturationOhms;
-    const upper = seat.highest[0] * positive + seat.highest[1] * negative - kept;
-    const lower = seat.lowest[0] * positive + seat.lowest[1] * negative - kept;
-    // Into a resistance the loss follows from the output itself; else from the current as it is.
-    const { amperes } = this.output;
-    const highest = this.isResistive ? upper / (1 + ohms / this.totalOhms) : upper - ohms * Math.max(0, amperes);
-    const lowest = this.isResistive ? lower / (1 + ohms / this.totalOhms) : lower + ohms * Math.min(0, amperes);
-    return { highest: Math.max(0, Math.min(highest, this.currentLimitVolts(upper))), lowest: -Math.max(0, Math.min(lowest, this.currentLimitVolts(lower))) };
+  /** The same, but the tips are taken from the high rails. */
+  private drawHigh(first: number, end: number, rails: Rails): void {
+    const { amperes, volts } = this.output;
+    const { up, down } = this.seat;
+    const idle = this.idleAmperes, handover = this.handoverVolts;
+    for (let n = first; n < end; n++) {
+      const size = Math.abs(amperes[n]);
+      const overlaps = size < 2 * idle;
+      const push = overlaps ? idle + size / 2 : size, pull = overlaps ? idle - size / 2 : 0;
+      const way = amperes[n] < 0 ? down : up;
+      if (Math.abs(volts[n]) > handover) {
+        rails.highPositiveDraw += way.push[0] * push;
+        rails.highNegativeDraw += way.push[1] * push;
+      } else {
+        rails.positiveDraw += way.push[0] * push;
+        rails.negativeDraw += way.push[1] * push;
+      }
+      rails.positiveDraw += way.pull[0] * pull;
+      rails.negativeDraw += way.pull[1] * pull;
+    }
+  }
+
+  /**
+   * What a rail leaves once the devices have kept their part, and what the current limit allows. Into a resistance the
+   * loss follows from the output itself; else from the current as it is.
+   */
+  private mostVolts(railVolts: number, amperes: number): number {
+    const { saturationVolts, saturationOhms } = this.stage;
+    const left = railVolts - this.seat.devices * saturationVolts, ohms = this.seat.devices * saturationOhms;
+    const volts = this.isResistive ? left / (1 + ohms / this.totalOhms) : left - ohms * Math.max(0, amperes);
+    return Math.max(0, this.hasCurrentLimit ? Math.min(volts, this.currentLimitVolts(left)) : volts);
   }
 
   /**
@@ -137,9 +150,7 @@ export class LinearStage implements OutputStage {
    */
   private currentLimitVolts(rail: number): number {
     const { currentLimitAmperes, safeAreaVolts } = this.stage;
-    const ownLimit = this.stage.kind === "class-a" && !this.stage.leavesClassA ? 2 * this.idleAmperes : Infinity;
-    const amperes = Math.min(ownLimit, currentLimitAmperes > 0 ? currentLimitAmperes : Infinity);
-    if (amperes === Infinity) return Infinity;
+    const amperes = Math.min(staysInClassA(this.stage) ? 2 * this.idleAmperes : Infinity, currentLimitAmperes > 0 ? currentLimitAmperes : Infinity);
     const volts = this.totalOhms * amperes;
     if (safeAreaVolts === 0) return volts;
     const slope = 1 - volts / safeAreaVolts;
@@ -154,15 +165,16 @@ export class LinearStage implements OutputStage {
     this.isResistive = load.kind === "resistive";
     this.totalOhms = this.stage.outputOhms + (load.kind === "resistive" ? load.ohms : load.part.ohms);
     this.idleAmperes = idleAmperes;
-    this.overlapVolts = 2 * idleAmperes * this.totalOhms;
   }
 }
 
-/** Keeps the mean over a sample defined at rest without any bias. */
-const TINY = 1e-12;
+const staysInClassA = (stage: ClassAStage | ClassAbStage | ClassGhStage): boolean => stage.kind === "class-a" && !stage.leavesClassA;
 
-const commutation = ({ commutationVolts }: ClassGhStage, volts: number, handover: number): number => {
-  const beyond = (Math.abs(volts) - handover) / HANDOVER_WIDTH_VOLTS;
-  const step = (commutationVolts / 2) * (1 + beyond / Math.sqrt(1 + beyond * beyond));
-  return volts < 0 ? -step : step;
+/** The step at the change of rails, spread over HANDOVER_WIDTH_VOLTS. */
+const addCommutation = (volts: Float64Array, stepVolts: number, handoverVolts: number): void => {
+  for (let n = 0; n < volts.length; n++) {
+    const beyond = (Math.abs(volts[n]) - handoverVolts) / HANDOVER_WIDTH_VOLTS;
+    const step = (stepVolts / 2) * (1 + beyond / Math.sqrt(1 + beyond * beyond));
+    volts[n] += volts[n] < 0 ? step : -step;
+  }
 };

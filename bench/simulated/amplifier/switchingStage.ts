@@ -1,8 +1,9 @@
-import { ClippedOutput } from "../circuit/ClippedOutput";
+import { LoadedOutput } from "../circuit/LoadedOutput";
 import { behindFilter, loadSpace, type LoadState } from "../load/loadSpace";
 import { onOff, quantity, type PartOf } from "../rig/fields";
 import type { Rails } from "../supply/Rails";
-import { Gathered, type OutputStage, type StageReading } from "./OutputStage";
+import { Crossover } from "./crossover";
+import type { OutputStage } from "./OutputStage";
 import type { Seat } from "./seat";
 
 /** Class D, averaged over the switching period, with its output filter as seen by the load. */
@@ -27,21 +28,26 @@ export type ClassDStage = PartOf<typeof CLASS_D_FIELDS> & { kind: "class-d" };
  * @see R. W. Erickson, D. Maksimovic, Fundamentals of Power Electronics, state-space averaging. From memory.
  */
 export class SwitchingStage implements OutputStage {
-  private readonly output: ClippedOutput;
-  private readonly gathered = new Gathered();
+  private readonly output: LoadedOutput;
+  private readonly crossover = new Crossover();
   private readonly isHalfBridge: boolean;
   private restVolts = 0;
   private loadOhms = 8;
-  private overlapVolts = 0;
   private idleAmperes: number;
-  private before = 0;
-  private rootBefore = 0;
 
-  constructor(private readonly stage: ClassDStage, private readonly seat: Seat, load: LoadState, stepSeconds: number) {
-    this.output = new ClippedOutput(this.network(load), stepSeconds);
+  constructor(private readonly stage: ClassDStage, private readonly seat: Seat, load: LoadState, stepSeconds: number, blockSamples: number) {
+    this.output = new LoadedOutput(this.network(load), stepSeconds, blockSamples);
     this.isHalfBridge = seat.devices === 1;
     this.idleAmperes = stage.idleAmperes;
     this.note(load);
+  }
+
+  get volts(): Float64Array {
+    return this.output.volts;
+  }
+
+  get amperes(): Float64Array {
+    return this.output.amperes;
   }
 
   settle(load: LoadState, idleAmperes: number): void {
@@ -50,44 +56,50 @@ export class SwitchingStage implements OutputStage {
     this.output.rewire(this.network(load));
   }
 
-  run(asked: Float64Array, load: Float64Array, first: number, end: number, rails: Rails, addedVolts: number): void {
-    const { output, stage, seat, gathered, overlapVolts } = this;
-    const upper = seat.highest[0] * rails.positiveVolts + seat.highest[1] * rails.negativeVolts;
-    const lower = seat.lowest[0] * rails.positiveVolts + seat.lowest[1] * rails.negativeVolts;
-    const span = upper + lower;
+  bend(asked: Float64Array, rails: Rails): void {
+    const { stage } = this;
+    const span = this.upper(rails) + this.lower(rails);
     if (this.restVolts === 0) this.restVolts = span;
     const gain = 1 + (1 - stage.railFeedbackRatio) * (span / this.restVolts - 1);
-    const limit = stage.currentLimitAmperes > 0 ? stage.currentLimitAmperes * this.loadOhms : Infinity;
-    const highest = Math.min(limit, stage.dutyMostRatio * upper), lowest = -Math.min(limit, stage.dutyMostRatio * lower);
-    let { before, rootBefore } = this;
-    for (let n = first; n < end; n++) {
-      const x = gain * asked[n] + addedVolts;
-      const root = Math.sqrt(x * x + overlapVolts * overlapVolts);
-      const wanted = x - (stage.deadTimeVolts * (x + before)) / (root + rootBefore + TINY);
-      before = x;
-      rootBefore = root;
-      output.drive(wanted, lowest, highest);
-      const volts = output.loadVolts, amperes = output.amperes;
-      load[n] = volts;
-      gathered.add(volts, amperes);
-      const node = wanted > highest ? highest : wanted < lowest ? lowest : wanted;
-      // Share of the period on each rail; the coil's current comes out of one and goes back into the other.
-      const onPositive = (node + lower) / (span + TINY);
-      if (this.isHalfBridge) {
-        rails.positiveDraw += seat.up.push[0] * (onPositive * amperes + this.idleAmperes);
-        rails.negativeDraw += seat.down.push[1] * (this.idleAmperes - (1 - onPositive) * amperes);
-      } else {
-        const draw = (2 * onPositive - 1) * amperes + this.idleAmperes;
-        rails.positiveDraw += seat.up.push[0] * draw;
-        rails.negativeDraw += seat.up.push[1] * draw;
-      }
-    }
-    this.before = before;
-    this.rootBefore = rootBefore;
+    for (let n = 0; n < asked.length; n++) asked[n] *= gain;
+    this.crossover.run(asked, stage.deadTimeVolts, stage.rippleAmperes * this.loadOhms);
   }
 
-  reading(): StageReading {
-    return this.gathered.take();
+  run(bent: Float64Array, first: number, end: number, rails: Rails): void {
+    const { output, stage } = this;
+    const upper = this.upper(rails), lower = this.lower(rails);
+    const limit = stage.currentLimitAmperes > 0 ? stage.currentLimitAmperes * this.loadOhms : Infinity;
+    output.run(bent, first, end, -Math.min(limit, stage.dutyMostRatio * lower), Math.min(limit, stage.dutyMostRatio * upper));
+    this.draw(first, end, lower, upper + lower, rails);
+  }
+
+  /** Of each period a share lies on the positive rail; the coil's current comes out of one rail and goes back into the other. */
+  private draw(first: number, end: number, lower: number, span: number, rails: Rails): void {
+    const { node, amperes } = this.output;
+    const { push } = this.seat.up;
+    const inverse = 1 / Math.max(span, TINY);
+    let out = 0, back = 0;
+    for (let n = first; n < end; n++) {
+      const onPositive = (node[n] + lower) * inverse;
+      out += onPositive * amperes[n];
+      back += (1 - onPositive) * amperes[n];
+    }
+    const idle = this.idleAmperes * (end - first);
+    if (this.isHalfBridge) {
+      rails.positiveDraw += push[0] * out + idle;
+      rails.negativeDraw += this.seat.down.push[1] * (idle - back);
+    } else {
+      rails.positiveDraw += push[0] * (out - back + idle);
+      rails.negativeDraw += push[1] * (out - back + idle);
+    }
+  }
+
+  private upper({ positiveVolts, negativeVolts }: Rails): number {
+    return this.seat.highest[0] * positiveVolts + this.seat.highest[1] * negativeVolts;
+  }
+
+  private lower({ positiveVolts, negativeVolts }: Rails): number {
+    return this.seat.lowest[0] * positiveVolts + this.seat.lowest[1] * negativeVolts;
   }
 
   private network(load: LoadState) {
@@ -97,7 +109,6 @@ export class SwitchingStage implements OutputStage {
 
   private note(load: LoadState): void {
     this.loadOhms = load.kind === "resistive" ? load.ohms : load.part.ohms;
-    this.overlapVolts = this.stage.rippleAmperes * this.loadOhms;
   }
 }
 

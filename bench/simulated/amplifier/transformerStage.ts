@@ -1,8 +1,9 @@
-import { ClippedOutput } from "../circuit/ClippedOutput";
+import { LoadedOutput } from "../circuit/LoadedOutput";
 import { loadSpace, type LoadState } from "../load/loadSpace";
 import { choice, quantity, type PartOf } from "../rig/fields";
 import type { Rails } from "../supply/Rails";
-import { Gathered, type OutputStage, type StageReading } from "./OutputStage";
+import { Crossover } from "./crossover";
+import type { OutputStage } from "./OutputStage";
 
 /** Push-pull output stage behind a transformer. All values as seen at the 8 ohm tap; the others follow by the turns. */
 export const TRANSFORMER_FIELDS = {
@@ -22,27 +23,34 @@ export type TransformerStagePart = PartOf<typeof TRANSFORMER_FIELDS> & { kind: "
 /**
  * The devices swing the primary between what their supply allows; the transformer brings that down by the turns and lets
  * the core's magnetising current load the source: at low frequency the flux grows until the core gives in.
- * The flux is moved on explicitly: even a saturated core, with its source, takes hundreds of samples.
+ * The flux is moved on explicitly, a supply step at a time: even a saturated core, with its source, takes hundreds of samples.
  * @see F. Langford-Smith, Radiotron Designer's Handbook, 4th ed., chapter 5. From memory.
  */
 export class TransformerStage implements OutputStage {
-  private readonly output: ClippedOutput;
-  private readonly gathered = new Gathered();
+  private readonly output: LoadedOutput;
+  private readonly crossover = new Crossover();
   /** Turns of the tap in use over those of the 8 ohm tap; impedances go by its square. */
   private readonly tapRatio: number;
   private readonly sourceOhms: number;
   private idleAmperes: number;
   private totalOhms = 8;
   private fluxVoltSeconds = 0;
-  private before = 0;
-  private rootBefore = 0;
+  private magnetisingAmperes = 0;
 
-  constructor(private readonly stage: TransformerStagePart, load: LoadState, private readonly stepSeconds: number) {
+  constructor(private readonly stage: TransformerStagePart, load: LoadState, private readonly stepSeconds: number, blockSamples: number) {
     this.tapRatio = Math.sqrt(stage.tapOhms / 8);
     this.sourceOhms = stage.sourceOhms * this.tapRatio ** 2;
     this.idleAmperes = stage.idleAmperes;
-    this.output = new ClippedOutput(this.network(load), stepSeconds);
+    this.output = new LoadedOutput(this.network(load), stepSeconds, blockSamples);
     this.note(load);
+  }
+
+  get volts(): Float64Array {
+    return this.output.volts;
+  }
+
+  get amperes(): Float64Array {
+    return this.output.amperes;
   }
 
   settle(load: LoadState, idleAmperes: number): void {
@@ -51,40 +59,42 @@ export class TransformerStage implements OutputStage {
     this.output.rewire(this.network(load));
   }
 
-  run(asked: Float64Array, load: Float64Array, first: number, end: number, rails: Rails, addedVolts: number): void {
-    const { output, stage, tapRatio, sourceOhms, gathered, stepSeconds } = this;
-    const inverseHenries = 1 / (stage.primaryHenries * tapRatio ** 2);
-    const saturation = stage.saturationVoltSeconds * tapRatio;
-    const overlapVolts = 2 * this.idleAmperes * stage.turnsRatio * (this.totalOhms / tapRatio);
-    const toSecondary = tapRatio / stage.turnsRatio;
-    const most = Math.max(0, ((rails.positiveVolts - stage.plateKeptVolts) * toSecondary) / (1 + (stage.deviceOhms * tapRatio ** 2) / this.totalOhms));
-    let { fluxVoltSeconds, before, rootBefore } = this;
-    for (let n = first; n < end; n++) {
-      const x = tapRatio * asked[n] + addedVolts;
-      const root = Math.sqrt(x * x + overlapVolts * overlapVolts);
-      const bent = x - (stage.crossoverVolts * (x + before)) / (root + rootBefore + TINY);
-      before = x;
-      rootBefore = root;
-      // Beyond saturation the current grows as the ninth power of the flux, as in grain-oriented steel (common practice).
-      const over = (fluxVoltSeconds / saturation) ** 2, fourth = over * over;
-      const magnetising = fluxVoltSeconds * inverseHenries * (1 + fourth * fourth);
-      output.drive(bent - sourceOhms * magnetising, -most, most);
-      const volts = output.loadVolts;
-      fluxVoltSeconds += volts * stepSeconds;
-      load[n] = volts;
-      const amperes = output.amperes + magnetising;
-      gathered.add(volts, output.amperes);
-      const primary = (amperes < 0 ? -amperes : amperes) * toSecondary;
-      const idle = this.idleAmperes;
-      rails.positiveDraw += primary < 2 * idle ? idle + (primary * primary) / (4 * idle) : primary;
-    }
-    this.fluxVoltSeconds = fluxVoltSeconds;
-    this.before = before;
-    this.rootBefore = rootBefore;
+  bend(asked: Float64Array): void {
+    const { stage, tapRatio } = this;
+    for (let n = 0; n < asked.length; n++) asked[n] *= tapRatio;
+    this.crossover.run(asked, stage.crossoverVolts, (2 * this.idleAmperes * stage.turnsRatio * this.totalOhms) / tapRatio);
   }
 
-  reading(): StageReading {
-    return this.gathered.take();
+  run(bent: Float64Array, first: number, end: number, rails: Rails): void {
+    const { output, stage, tapRatio } = this;
+    const toSecondary = tapRatio / stage.turnsRatio;
+    const most = Math.max(0, ((rails.positiveVolts - stage.plateKeptVolts) * toSecondary) / (1 + (stage.deviceOhms * tapRatio ** 2) / this.totalOhms));
+    const drop = this.sourceOhms * this.magnetisingAmperes;
+    for (let n = first; n < end; n++) bent[n] -= drop;
+    output.run(bent, first, end, -most, most);
+    this.magnetise(first, end);
+    this.draw(first, end, toSecondary, rails);
+  }
+
+  /** Beyond saturation the current grows as the ninth power of the flux, as in grain-oriented steel (common practice). */
+  private magnetise(first: number, end: number): void {
+    const { stage, tapRatio, stepSeconds } = this;
+    const { volts } = this.output;
+    for (let n = first; n < end; n++) this.fluxVoltSeconds += volts[n] * stepSeconds;
+    const over = (this.fluxVoltSeconds / (stage.saturationVoltSeconds * tapRatio)) ** 2, fourth = over * over;
+    this.magnetisingAmperes = (this.fluxVoltSeconds / (stage.primaryHenries * tapRatio ** 2)) * (1 + fourth * fourth);
+  }
+
+  /** Near the middle both halves conduct and the mean of what they draw grows as the square. */
+  private draw(first: number, end: number, toSecondary: number, rails: Rails): void {
+    const { amperes } = this.output;
+    const idle = this.idleAmperes;
+    let drawn = 0;
+    for (let n = first; n < end; n++) {
+      const primary = Math.abs(amperes[n] + this.magnetisingAmperes) * toSecondary;
+      drawn += primary < 2 * idle ? idle + (primary * primary) / (4 * idle) : primary;
+    }
+    rails.positiveDraw += drawn;
   }
 
   private network(load: LoadState) {
@@ -95,5 +105,3 @@ export class TransformerStage implements OutputStage {
     this.totalOhms = this.sourceOhms + (load.kind === "resistive" ? load.ohms : load.part.ohms);
   }
 }
-
-const TINY = 1e-12;

@@ -12,9 +12,6 @@ export const CIRCUIT_LATENCY_SAMPLES = 1;
  * @see C. F. Van Loan, Computing Integrals Involving the Matrix Exponential, IEEE Trans. Automatic Control 23, 1978
  */
 export class LinearCircuit {
-  /** Volts across the load and amperes out of the driven node, CIRCUIT_LATENCY_SAMPLES behind the input. */
-  loadVolts = 0;
-  amperes = 0;
   private readonly size: number;
   private readonly move: Float64Array;
   private readonly feed: Float64Array;
@@ -24,11 +21,12 @@ export class LinearCircuit {
   private readonly amperesThrough: number;
   private state: Float64Array;
   private next: Float64Array;
+  /** The last three inputs. */
   private before = 0;
   private from = 0;
   private to = 0;
 
-  constructor(system: StateSpace, stepSeconds: number, state?: Float64Array) {
+  constructor(system: StateSpace, stepSeconds: number) {
     const { a, b, volts, amperes } = system;
     this.size = a.length;
     const { move, feed } = steps(a, b, stepSeconds);
@@ -38,37 +36,75 @@ export class LinearCircuit {
     this.amperesOf = Float64Array.from(amperes.c);
     this.voltsThrough = volts.d;
     this.amperesThrough = amperes.d;
-    this.state = state ?? new Float64Array(this.size);
+    this.state = new Float64Array(this.size);
     this.next = new Float64Array(this.size);
   }
 
-  /** Takes the input of the next sample. */
-  step(after: number): void {
-    const { size, move, feed, state, next, voltsOf, amperesOf, before, from, to } = this;
-    let volts = this.voltsThrough * to, amperes = this.amperesThrough * to;
-    for (let i = 0, at = 0, w = 0; i < size; i++, w += 4) {
-      let value = feed[w] * before + feed[w + 1] * from + feed[w + 2] * to + feed[w + 3] * after;
-      for (let j = 0; j < size; j++, at++) value += move[at] * state[j];
-      next[i] = value;
-      volts += voltsOf[i] * value;
-      amperes += amperesOf[i] * value;
-    }
-    this.state = next;
-    this.next = state;
-    this.before = from;
-    this.from = to;
-    this.to = after;
-    this.loadVolts = volts;
-    this.amperes = amperes;
+  /** From the driven node's volts to the load's volts and the node's amperes, CIRCUIT_LATENCY_SAMPLES behind, for the samples from first to end. */
+  run(node: Float64Array, volts: Float64Array, amperes: Float64Array, first: number, end: number): void {
+    if (this.size === 1) this.runOne(node, volts, amperes, first, end);
+    else this.runAny(node, volts, amperes, first, end);
   }
 
   /** The same circuit with other values (a load that has warmed up), going on from where this one stands. */
   become(system: StateSpace, stepSeconds: number): LinearCircuit {
-    const other = new LinearCircuit(system, stepSeconds, this.state);
+    const other = new LinearCircuit(system, stepSeconds);
+    other.state = this.state;
     other.before = this.before;
     other.from = this.from;
     other.to = this.to;
     return other;
+  }
+
+  /** One state, all in local variables: most outputs are this simple, and it is the innermost loop of the bench. */
+  private runOne(node: Float64Array, volts: Float64Array, amperes: Float64Array, first: number, end: number): void {
+    const move = this.move[0], feedBefore = this.feed[0], feedFrom = this.feed[1], feedTo = this.feed[2], feedAfter = this.feed[3];
+    const voltsOf = this.voltsOf[0], amperesOf = this.amperesOf[0], voltsThrough = this.voltsThrough, amperesThrough = this.amperesThrough;
+    let state = this.state[0], before = this.before, from = this.from, to = this.to;
+    for (let n = first; n < end; n++) {
+      const after = node[n];
+      // Kept apart from the state, which would otherwise wait for every one of these sums.
+      const fed = feedBefore * before + feedFrom * from + (feedTo * to + feedAfter * after);
+      state = move * state + fed;
+      volts[n] = voltsOf * state + voltsThrough * to;
+      amperes[n] = amperesOf * state + amperesThrough * to;
+      before = from;
+      from = to;
+      to = after;
+    }
+    this.state[0] = state;
+    this.before = before;
+    this.from = from;
+    this.to = to;
+  }
+
+  private runAny(node: Float64Array, volts: Float64Array, amperes: Float64Array, first: number, end: number): void {
+    const { size, move, feed, voltsOf, amperesOf, voltsThrough, amperesThrough } = this;
+    let { state, next, before, from, to } = this;
+    for (let n = first; n < end; n++) {
+      const after = node[n];
+      let loadVolts = voltsThrough * to, nodeAmperes = amperesThrough * to;
+      for (let i = 0, at = 0, w = 0; i < size; i++, w += 4) {
+        let value = feed[w] * before + feed[w + 1] * from + (feed[w + 2] * to + feed[w + 3] * after);
+        for (let j = 0; j < size; j++, at++) value += move[at] * state[j];
+        next[i] = value;
+        loadVolts += voltsOf[i] * value;
+        nodeAmperes += amperesOf[i] * value;
+      }
+      volts[n] = loadVolts;
+      amperes[n] = nodeAmperes;
+      const filled = next;
+      next = state;
+      state = filled;
+      before = from;
+      from = to;
+      to = after;
+    }
+    this.state = state;
+    this.next = next;
+    this.before = before;
+    this.from = from;
+    this.to = to;
   }
 }
 

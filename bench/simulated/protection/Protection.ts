@@ -1,4 +1,4 @@
-import type { StageReading } from "../amplifier/OutputStage";
+import type { StageReading } from "../amplifier/StageReading";
 import type { ProtectionPart } from "./fields";
 
 export type ProtectionEvent = "relay-opened" | "relay-closed" | "limiter-collapsed" | "limiter-released" | "thermal-cut-out" | "thermal-recovery" | "dc-trip";

@@ -1,4 +1,4 @@
-import { seededNoise } from "../instruments/seededNoise";
+import { addNoise } from "../instruments/seededNoise";
 import { partOf, quantity, type PartOf } from "../rig/fields";
 
 /** What plays the stimulus. */
@@ -22,11 +22,10 @@ export const TELEPHONE = partOf(SOURCE_FIELDS, { mostVoltsRms: 0.5, outputOhms: 
 export const playSource = (stimulus: Float64Array, source: SourcePart, sampleRateHz: number, seed: number): Float64Array => {
   const most = source.mostVoltsRms * Math.SQRT2;
   const second = (2 * source.secondHarmonicRatio) / most, third = (4 * source.thirdHarmonicRatio) / most ** 2;
-  const noise = seededNoise(seed);
-  const deviation = source.noiseVoltsRms * Math.sqrt(sampleRateHz / 40_000);
   for (let n = 0; n < stimulus.length; n++) {
-    const volts = Math.max(-most, Math.min(most, stimulus[n]));
-    stimulus[n] = volts + volts * volts * (second + third * volts) + deviation * noise();
+    const asked = stimulus[n];
+    const volts = asked > most ? most : asked < -most ? -most : asked;
+    stimulus[n] = volts + volts * volts * (second + third * volts);
   }
-  return stimulus;
+  return addNoise(stimulus, source.noiseVoltsRms * Math.sqrt(sampleRateHz / 40_000), seed);
 };

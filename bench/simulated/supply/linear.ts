@@ -3,10 +3,10 @@ import { Rails, type Supply } from "./Rails";
 
 /** Transformer, bridge and reservoirs, unregulated; one winding half, and one reservoir, for each rail. */
 export const LINEAR_FIELDS = {
-  secondaryVoltsRms: quantity("Each half of the winding, without load", "V", 3, 150, 28),
-  windingOhms: quantity("Each half of the winding", "Ω", 0.005, 20, 0.25),
-  primaryOhms: quantity("Primary winding", "Ω", 0.05, 200, 2.5),
-  diodeVolts: quantity("Drop of a rectifier diode", "V", 0, 2, 0.85),
+  secondaryVoltsRms: quantity("Each half of the winding, without load", "V", 3, 500, 28),
+  windingOhms: quantity("Each half of the winding", "Ω", 0.005, 200, 0.25),
+  primaryOhms: quantity("Primary winding", "Ω", 0.01, 200, 2.5),
+  diodeVolts: quantity("Drop of a rectifier diode at 1 A", "V", 0, 3, 0.84),
   diodeOhms: quantity("Slope resistance of a diode", "Ω", 0, 1, 0.02),
   reservoirFarads: quantity("Reservoir of each rail, as new", "F", 1e-5, 0.5, 0.01),
   reservoirOhms: quantity("Series resistance of a reservoir, as new", "Ω", 0, 2, 0.02),
@@ -21,7 +21,7 @@ const dried = ({ reservoirFarads, reservoirOhms, dryingRatio }: LinearSupply): {
 /**
  * The two reservoirs are charged while the rectified winding stands above them, and feed the amplifier between. What both
  * take meets in the primary and in the mains, which makes each sag with the other's current.
- * One explicit step at a time is accurate here: the shortest time constant, winding times reservoir, is hundreds of steps.
+ * The trapezoidal rule is used: with dried-out reservoirs the shortest time constant is only ten steps or so long.
  * @see O. H. Schade, Analysis of Rectifier Operation, Proc. IRE 31, 1943
  */
 export class LinearSupplyModel implements Supply {
@@ -55,6 +55,11 @@ export class LinearSupplyModel implements Supply {
   }
 }
 
+/** Volts a factor of e in current of a silicon junction with an emission coefficient of 1.7. @see Sedra, Smith, Microelectronic Circuits, junction diodes (from memory) */
+const JUNCTION_VOLTS = 0.044;
+const LEAST_AMPERES = 1e-3;
+const PULSES_FADE_SECONDS = 0.05;
+
 /** One pair of reservoirs on its pair of windings. */
 class Reservoirs {
   positiveVolts: number;
@@ -66,6 +71,8 @@ class Reservoirs {
   private readonly sharedOhms: number;
   private readonly diodeVolts: number;
   private readonly farads: number;
+  /** Peak of the charging pulses, which fades where none follow. */
+  private chargingAmperes = 1;
   private readonly seriesOhms: number;
 
   constructor(supply: LinearSupply, secondaryVoltsRms: number, mains: { nominalVoltsRms: number; sourceOhms: number }) {
@@ -84,14 +91,16 @@ class Reservoirs {
   /** @returns amperes taken from the mains */
   advance(mainsVolts: number, positiveAmperes: number, negativeAmperes: number, seconds: number): number {
     const { ownOhms, sharedOhms, seriesOhms } = this;
-    const winding = Math.abs(mainsVolts) * this.turnsRatio - this.diodeVolts;
+    // Trapezoidal: the charging current is that of the middle of the step, when half of it has already raised the reservoir.
+    const halfStepOhms = seconds / (2 * this.farads);
+    const winding = Math.abs(mainsVolts) * this.turnsRatio - this.diodeDrop(seconds);
     // The terminal lies above the stored volts by what the series resistance takes.
-    const overPositive = winding - this.positiveStored + seriesOhms * positiveAmperes;
-    const overNegative = winding - this.negativeStored + seriesOhms * negativeAmperes;
+    const overPositive = winding - this.positiveStored + (seriesOhms + halfStepOhms) * positiveAmperes;
+    const overNegative = winding - this.negativeStored + (seriesOhms + halfStepOhms) * negativeAmperes;
     let intoPositive = 0, intoNegative = 0;
     if (overPositive > 0 || overNegative > 0) {
       // Both conduct: two equations with the shared drop; where that would turn a current round, only one does.
-      const both = ownOhms + sharedOhms, scale = 1 / (both * both - sharedOhms * sharedOhms);
+      const both = ownOhms + halfStepOhms + sharedOhms, scale = 1 / (both * both - sharedOhms * sharedOhms);
       intoPositive = (both * overPositive - sharedOhms * overNegative) * scale;
       intoNegative = (both * overNegative - sharedOhms * overPositive) * scale;
       if (intoPositive < 0) {
@@ -102,6 +111,7 @@ class Reservoirs {
         intoPositive = overPositive > 0 ? overPositive / both : 0;
       }
     }
+    this.chargingAmperes = Math.max(this.chargingAmperes, intoPositive, intoNegative);
     const share = seconds / this.farads;
     this.positiveStored = Math.max(0, this.positiveStored + share * (intoPositive - positiveAmperes));
     this.negativeStored = Math.max(0, this.negativeStored + share * (intoNegative - negativeAmperes));
@@ -109,5 +119,11 @@ class Reservoirs {
     this.negativeVolts = Math.max(0, this.negativeStored + seriesOhms * (intoNegative - negativeAmperes));
     const amperes = this.turnsRatio * (intoPositive + intoNegative);
     return mainsVolts < 0 ? -amperes : amperes;
+  }
+
+  /** A junction's drop grows with the logarithm of its current; that of the pulses' peaks is near enough, and steady. */
+  private diodeDrop(seconds: number): number {
+    this.chargingAmperes = Math.max(LEAST_AMPERES, this.chargingAmperes * (1 - seconds / PULSES_FADE_SECONDS));
+    return this.diodeVolts + JUNCTION_VOLTS * Math.log(this.chargingAmperes);
   }
 }
