@@ -54,10 +54,16 @@ export const findSteps = (volts: Float64Array, sampleRateHz: number): Outcome<Fo
   }
   // On a common grid a silent cell between others is a level whose output was cut off; elsewhere it is a pause.
   const sounding = cells.map(({ isPause }, k) => (isPause ? -1 : k)).filter((k) => k >= 0);
-  const steps = cells.filter(({ isPause }, k) => !isPause || (gridEdges !== null && k > sounding[0] && k < sounding[sounding.length - 1])).map(({ firstSample, sampleCount }): SweepStep => ({ firstSample, sampleCount }));
+  // So is the one after the last, when it began with the tone and lost it: the sweep's own end falls on the grid.
+  const after = cells[sounding[sounding.length - 1] + 1];
+  if (gridEdges !== null && after && isCutOff(voltsPeak, Math.round((after.firstSample - firstSample) / samplesACycle))) sounding.push(sounding[sounding.length - 1] + 1);
+  const steps = cells.filter(({ isPause }, k) => !isPause || (gridEdges !== null && k > sounding[0] && k <= sounding[sounding.length - 1])).map(({ firstSample, sampleCount }): SweepStep => ({ firstSample, sampleCount }));
   if (steps.length < 2) return failure("no-steps", "Capture", "no steps of level were found. A power sweep needs a tone that is raised in steps, each held for at least twelve cycles.");
   return success({ frequencyHz, steps });
 };
+
+/** Does the level, well past the edge of a cell, still stand near that before the edge? */
+const isCutOff = (voltsPeak: Float64Array, edge: number): boolean => voltsPeak[edge + EDGE_REACH_CYCLES] > 0.5 * voltsPeak[edge - EDGE_REACH_CYCLES];
 
 /** Stretches below a level. */
 const countPauses = (voltsPeak: Float64Array, level: number): number => {
