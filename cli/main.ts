@@ -3,9 +3,10 @@
 import { analyse } from "./analyse";
 import { UsageError } from "./arguments";
 import { claim } from "./claim";
+import { simulate } from "./simulate";
 import { stimulus } from "./stimulus";
 
-const COMMANDS: Record<string, (words: readonly string[]) => object> = { analyse, stimulus, claim };
+const COMMANDS: Record<string, (words: readonly string[]) => object> = { analyse, stimulus, claim, simulate };
 
 const main = (): number => {
   const [command, ...words] = process.argv.slice(2);

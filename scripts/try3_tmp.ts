@@ -1,7 +1,3 @@
-import { loaded, sweepOf, VINTAGE, PERFECT, onePercentWatts, voltsOf } from "@/bench/simulated/testing/measure";
-import { record, type Rig } from "@/bench/simulated";
-import { analyseBursts } from "@/core/burst";
-const STIFF = { ...VINTAGE, supply: { ...PERFECT.supply, kind: "switched" as const, railVolts: 28 } as Rig["supply"] };
-for (const [n,r] of [["v",VINTAGE],["s",STIFF]] as const) for(const o of [4,8]) { const x=sweepOf(loaded(r,o,o),0.8,[true,true]).result; console.log(n,o,onePercentWatts(x), x.channels[0].steps.slice(-8).map(s=>s.powerWatts.toFixed(1)+(s.flattening.present?"F":"")+(100*s.thdRatio).toFixed(2)).join(" "));
- for(const v of [0.6,0.65,0.7,0.75,0.8,0.85,0.9,0.95]) {const { capture } = record(loaded(r,o,o), { stimulus: { kind: "burst", burst: "20-ms", voltsPeak:v }, sampleRateHz: 96_000, drives:[true,true] }, 1);
-  const a = analyseBursts(voltsOf(capture)[0], 96_000, { loadOhms:o, loadOhmsStdUncertainty: 0, voltsStdUncertaintyRatio: 0 }); if(a.ok) console.log(v, a.value.burstPowerWatts, a.value.cleanCycleCount, a.value.summary);} }
+import { HOME, PERFECT, playTone, loaded, DESK } from "@/bench/simulated/testing/measure";
+const smallSignalVolts=(r:never,f:number)=>{const v=playTone(r,0.05,{frequencyHz:f,seconds:0.3}).volts[0];let c=0,s=0;for(let n=0;n<v.length;n++){const w=0.5-0.5*Math.cos(2*Math.PI*n/v.length);c+=w*v[n]*Math.cos(2*Math.PI*f*n/192000);s+=w*v[n]*Math.sin(2*Math.PI*f*n/192000);}return Math.hypot(c,s)/v.length;};
+for (const [n,r] of [["perfect",PERFECT],["home",HOME],["home8",loaded(HOME,8)],["bw140",{...PERFECT,input:{...PERFECT.input,bandwidthHz:140000}}],["slewHome",{...HOME,input:{...HOME.input,slewVoltsPerSecond:1e9}}]] as const) console.log(n,[1000,20000,40000,60000,74000,80000].map(f=>(20*Math.log10(smallSignalVolts(r as never,f)/smallSignalVolts(r as never,1000))).toFixed(2)).join(" "));

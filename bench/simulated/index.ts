@@ -1,11 +1,12 @@
 // bench/simulated: the bench that ships with the program, in place of outside devices. See README.md.
 export { EXAMPLE_RIGS, type ExampleName } from "./examples";
 export type { Load, ResistorPart, SpeakerPart } from "./load/types";
-export { resistor, speaker } from "./load/types";
+export { coldOhms, resistor, speaker } from "./load/types";
 export { onLoads, record, recordIn, switchOn, type BenchLog } from "./record";
 export { checkRig } from "./rig/checkRig";
-export { FAULTS, type FaultName } from "./rig/faults";
+export { FAULTS, type FaultName } from "./rig/faultNames";
 export type { Field, Fields, QuantityField } from "./rig/fields";
 export { PLAIN_PARTS, STAGE_FIELDS, SUPPLY_FIELDS, type Rig } from "./rig/rig";
 export { rigSchema } from "./rig/rigSchema";
+export { soak } from "./soak";
 export type { SessionEvent, SessionState } from "./session";

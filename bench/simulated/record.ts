@@ -4,9 +4,10 @@ import type { Capture, RecordingProgress, RecordingRequest } from "../contract";
 import { convert } from "./instruments/converter";
 import { halveRate } from "./instruments/halfBand";
 import { resistor } from "./load/types";
+import { withFaults } from "./rig/faults";
 import type { Rig } from "./rig/rig";
 import { Session, type SessionEvent, type SessionState } from "./session";
-import { playSource } from "./source/source";
+import { heldToSource, playSource } from "./source/source";
 
 /** Corners of clipping fold back below -110 dBc at this rate and above; slower converters get every second or fourth sample. */
 const LEAST_RATE_HZ = 176_400;
@@ -16,9 +17,10 @@ const LEAST_RATE_OF_FILTERS_HZ = 352_800;
 const MOST_SECONDS = 180;
 /** Progress is told every so many blocks. */
 const PROGRESS_BLOCKS = 25;
+const TRACE_POINTS = 200;
 
 /** What else the simulated bench knows at the end, as a reviewer's other instruments would show it. */
-export type BenchLog = { events: readonly SessionEvent[]; end: SessionState };
+export type BenchLog = { events: readonly SessionEvent[]; /** At most TRACE_POINTS of it, in order of time. */ trace: readonly SessionState[]; end: SessionState };
 
 /**
  * Plays a stimulus into a rig just switched on and records the volts across its loads. The same rig, request and seed
@@ -33,16 +35,19 @@ export const record = (rig: Rig, request: RecordingRequest, seed: number, onProg
 /** The same in a session that goes on from one stimulus to the next. */
 export const recordIn = (session: Session, rig: Rig, request: RecordingRequest, seed: number, onProgress: (progress: RecordingProgress) => void = () => {}): { capture: Capture; log: BenchLog } => {
   const rateHz = simulationRate(rig, request.sampleRateHz);
-  const source = playSource(stimulusVolts(request.stimulus, rateHz), rig.source, rateHz, seed);
+  const { source: played } = withFaults(rig);
+  const source = playSource(stimulusVolts(heldToSource(request.stimulus, played), rateHz), played, rateHz, seed);
   if (source.length > MOST_SECONDS * rateHz) throw new RangeError(`the stimulus lasts ${Math.round(source.length / rateHz)} s; the simulated bench records at most ${MOST_SECONDS} s at once`);
   let blocks = 0;
-  const fast = session.play(source, (doneRatio, { loadWatts }) => {
-    if (blocks++ % PROGRESS_BLOCKS === 0) onProgress({ doneRatio, driveVoltsRms: driveAt(source, doneRatio, rateHz), loadWatts });
+  const trace: SessionState[] = [];
+  const fast = session.play(source, (doneRatio, state) => {
+    if (blocks++ % PROGRESS_BLOCKS === 0) onProgress({ doneRatio, driveVoltsRms: driveAt(source, doneRatio, rateHz), loadWatts: state.loadWatts });
+    if (doneRatio * TRACE_POINTS >= trace.length + 1 && trace.length < TRACE_POINTS) trace.push(state);
   });
   const slow = (request.recordsInput ? [source, ...fast] : fast).map((volts) => toConverterRate(volts, rateHz, request.sampleRateHz));
   const noise = slow.map((_, channel) => (request.recordsInput && channel === 0 ? 0 : rig.input.noiseVoltsRms * (rig.connection === "bridged" ? Math.SQRT2 : 1)));
   const capture = convert(slow, noise, request.sampleRateHz, rig.converter, seed, `simulated-${request.stimulus.kind}.wav`);
-  return { capture, log: { events: [...session.events], end: session.now } };
+  return { capture, log: { events: [...session.events], trace, end: session.now } };
 };
 
 /** A session for several recordings of the same channels, switched on now. */

@@ -1,5 +1,5 @@
 import { outputStage } from "./amplifier";
-import { INPUT_LATENCY_SAMPLES, InputStage } from "./amplifier/InputStage";
+import { InputStage } from "./amplifier/InputStage";
 import type { OutputStage } from "./amplifier/OutputStage";
 import { readStage } from "./amplifier/StageReading";
 import { OUTPUT_LATENCY_SAMPLES } from "./circuit/LoadedOutput";
@@ -14,7 +14,7 @@ import { MainsModel } from "./supply/mains";
 import type { Supply } from "./supply/Rails";
 
 /** Samples that the output lies behind the source. */
-export const LATENCY_SAMPLES = INPUT_LATENCY_SAMPLES + OUTPUT_LATENCY_SAMPLES;
+const LATENCY_SAMPLES = OUTPUT_LATENCY_SAMPLES;
 
 /** The supply moves in steps of at most this; the limits it sets glide from one to the next. */
 const SUPPLY_SECONDS = 42e-6;
@@ -89,7 +89,7 @@ export class Session {
     this.loads = drives.map((_, channel) => new WarmLoad(rig.loads[Math.min(channel, rig.loads.length - 1)], rig.room.ambientCelsius));
     this.loadStates = this.loads.map((load) => load.state());
     this.idleAmperes = this.idleAt(rig.room.ambientCelsius);
-    this.inputs = drives.map((_, channel) => new InputStage(this.inputPart(), channel, rig.source.outputOhms, this.stepSeconds, this.blockSamples, seed + 31 * channel));
+    this.inputs = drives.map((_, channel) => new InputStage(this.inputPart(), channel, rig.source.outputOhms, this.stepSeconds, seed + 31 * channel));
     this.stages = drives.map((_, channel) => outputStage(stageOfChannel(rig, channel), rig.supply.kind !== "brick", rig.connection === "bridged", this.loadStates[channel], this.stepSeconds, this.blockSamples));
     this.sourceBlock = new Float64Array(this.blockSamples);
     this.silence = new Float64Array(this.blockSamples);

@@ -1,8 +1,6 @@
 import { seededUniform } from "@/core/signal";
-import { CIRCUIT_LATENCY_SAMPLES, LinearCircuit } from "../circuit/LinearCircuit";
+import { MatchedPole } from "../circuit/MatchedPole";
 import type { InputPart } from "./input";
-
-export const INPUT_LATENCY_SAMPLES = CIRCUIT_LATENCY_SAMPLES;
 
 /** A worn track loses contact so often a second, for up to so long, and never wholly. */
 const SCRATCHES_A_SECOND = 12;
@@ -19,13 +17,12 @@ const LIMITER_AIM_RATIO = 0.99;
  * limit, curvature, and what the other channel couples over.
  */
 export class InputStage {
-  private readonly pole: LinearCircuit;
+  private readonly pole: MatchedPole;
   /** Of its own volts and of the source's, what the coupling capacitor has after a sample. */
   private readonly couplingStay: number;
   private readonly couplingTake: number;
   private readonly gain: number;
   private readonly uniform: () => number;
-  private readonly unused: Float64Array;
   private couplingVolts = 0;
   private slewed = 0;
   private trackGain = 1;
@@ -33,11 +30,9 @@ export class InputStage {
   private scratchSeconds = 0;
   private limiterGain = 1;
 
-  constructor(private readonly input: InputPart, channel: number, sourceOhms: number, private readonly stepSeconds: number, blockSamples: number, seed: number) {
-    this.unused = new Float64Array(blockSamples);
+  constructor(private readonly input: InputPart, channel: number, sourceOhms: number, private readonly stepSeconds: number, seed: number) {
     const { inputOhms, couplingFarads, gainRatio, furtherChannelsGainRatio, levelRatio, bandwidthHz } = input;
-    const rate = 2 * Math.PI * bandwidthHz;
-    this.pole = new LinearCircuit({ a: [[-rate]], b: [rate], volts: { c: [1], d: 0 }, amperes: { c: [0], d: 0 } }, stepSeconds);
+    this.pole = new MatchedPole(bandwidthHz, stepSeconds);
     // Trapezoidal: at these few hertz it is exact to parts in a billion.
     const turn = couplingFarads > 0 ? stepSeconds / (2 * couplingFarads * (inputOhms + sourceOhms)) : 0;
     this.couplingTake = (2 * turn) / (1 + turn);
@@ -46,10 +41,10 @@ export class InputStage {
     this.uniform = seededUniform(seed);
   }
 
-  /** From source volts to asked volts, block by block, INPUT_LATENCY_SAMPLES behind. */
+  /** From source volts to asked volts, block by block. */
   run(source: Float64Array, asked: Float64Array): void {
     const count = asked.length;
-    const { pole, couplingStay, couplingTake, input, unused } = this;
+    const { pole, couplingStay, couplingTake, input } = this;
     const { secondOrderPerVolt, thirdOrderPerVoltSquared } = input;
     const mostSlew = input.slewVoltsPerSecond * this.stepSeconds;
     let { couplingVolts, slewed, trackGain } = this;
@@ -62,7 +57,7 @@ export class InputStage {
       couplingVolts = couplingStay * before + couplingTake * source[n];
       asked[n] = (source[n] - (before + couplingVolts) / 2) * (gain * trackGain);
     }
-    pole.run(asked, asked, unused, 0, count);
+    pole.run(asked);
     for (let n = 0; n < count; n++) {
       const wanted = asked[n], move = wanted - slewed;
       if (move > mostSlew) slewed += mostSlew;

@@ -1,4 +1,4 @@
-import { choice, partOf, quantity, type PartOf } from "../rig/fields";
+import { partOf, quantity, type PartOf } from "../rig/fields";
 
 /** A power resistor as bought, measured and mounted. */
 export const RESISTOR_FIELDS = {
@@ -28,9 +28,13 @@ export type ResistiveLoad = ResistorPart | NetworkPart;
 /** What hangs on one channel, or between two that are bridged. */
 export type Load = ResistiveLoad | SpeakerPart;
 
-/** How the channels are taken to the loads. */
-export const CONNECTION_FIELDS = { connection: choice("Outputs", ["separate", "bridged"], "separate") };
-
 /** A resistor with usual values but for its ohms. */
 export const resistor = (ohms: number, given: Partial<ResistorPart> = {}): ResistorPart => ({ kind: "resistor", ...partOf(RESISTOR_FIELDS, { ...given, ohms }) });
 export const speaker = (given: Partial<SpeakerPart> = {}): SpeakerPart => ({ kind: "speaker", ...partOf(SPEAKER_FIELDS, given) });
+
+/** What an ohmmeter reads on a cold load: of a speaker its coil. */
+export const coldOhms = (load: Load): number => {
+  if (!("parts" in load)) return load.ohms;
+  const parts = load.parts.map(coldOhms);
+  return load.kind === "series" ? parts.reduce((sum, ohms) => sum + ohms, 0) : 1 / parts.reduce((sum, ohms) => sum + 1 / ohms, 0);
+};

@@ -14,7 +14,7 @@ import { BRICK_FIELDS } from "../supply/brick";
 import { LINEAR_FIELDS } from "../supply/linear";
 import { MAINS_FIELDS, type Mains } from "../supply/mains";
 import { SWITCHED_FIELDS } from "../supply/switched";
-import type { FaultName } from "./faults";
+import type { FaultName } from "./faultNames";
 import { quantity, type PartOf } from "./fields";
 
 export const STAGE_FIELDS = { "class-a": CLASS_A_FIELDS, "class-ab": CLASS_AB_FIELDS, "class-gh": CLASS_GH_FIELDS, "class-d": CLASS_D_FIELDS, transformer: TRANSFORMER_FIELDS } as const;

@@ -1,5 +1,5 @@
 import { RESISTOR_FIELDS, SPEAKER_FIELDS } from "../load/types";
-import { FAULTS } from "./faults";
+import { FAULTS } from "./faultNames";
 import type { Field, Fields } from "./fields";
 import { PLAIN_PARTS, STAGE_FIELDS, SUPPLY_FIELDS } from "./rig";
 

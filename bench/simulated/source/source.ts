@@ -1,9 +1,10 @@
+import type { Stimulus } from "@/core/signal";
 import { addNoise } from "../instruments/seededNoise";
-import { partOf, quantity, type PartOf } from "../rig/fields";
+import { quantity, type PartOf } from "../rig/fields";
 
 /** What plays the stimulus. */
 export const SOURCE_FIELDS = {
-  mostVoltsRms: quantity("Highest output, sine, without load", "V", 0.01, 20, 2),
+  mostVoltsRms: quantity("Highest output, sine, without load (a telephone 0.5, a player 2)", "V", 0.01, 20, 2),
   outputOhms: quantity("Output resistance", "Ω", 0, 10_000, 100),
   noiseVoltsRms: quantity("Noise, 20 Hz to 20 kHz", "V", 0, 0.01, 3e-6),
   secondHarmonicRatio: quantity("Second harmonic at full output", "", 0, 0.1, 2e-6),
@@ -11,9 +12,12 @@ export const SOURCE_FIELDS = {
 };
 export type SourcePart = PartOf<typeof SOURCE_FIELDS>;
 
-/** The usual player, and a telephone's headphone socket. */
-export const PLAYER = partOf(SOURCE_FIELDS);
-export const TELEPHONE = partOf(SOURCE_FIELDS, { mostVoltsRms: 0.5, outputOhms: 4, secondHarmonicRatio: 2e-5, thirdHarmonicRatio: 1e-5 });
+/** The stimulus with its level held to what this source can give: it ends there, as a player's does at full scale. */
+export const heldToSource = (stimulus: Stimulus, { mostVoltsRms }: SourcePart): Stimulus => {
+  const most = mostVoltsRms * Math.SQRT2;
+  if (stimulus.kind === "level-sweep") return { ...stimulus, firstVoltsPeak: Math.min(stimulus.firstVoltsPeak, most), lastVoltsPeak: Math.min(stimulus.lastVoltsPeak, most) };
+  return "voltsPeak" in stimulus ? { ...stimulus, voltsPeak: Math.min(stimulus.voltsPeak, most) } : stimulus;
+};
 
 /**
  * Turns a wanted stimulus into what this source gives: held at its full scale, bent a little (a second harmonic of a

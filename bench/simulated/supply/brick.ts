@@ -80,7 +80,7 @@ export class BrickModel implements Supply {
 
   private noteTrouble(isLimited: boolean, volts: number, seconds: number): void {
     if (this.supply.overload !== "hiccup") return;
-    this.troubledSeconds = isLimited && volts < GIVES_UP_BELOW_RATIO * this.supply.volts ? this.troubledSeconds + seconds : 0;
+    this.troubledSeconds = this.restSeconds <= 0 && isLimited && volts < GIVES_UP_BELOW_RATIO * this.supply.volts ? this.troubledSeconds + seconds : 0;
     if (this.troubledSeconds > GIVES_UP_SECONDS) {
       this.restSeconds = REST_SECONDS;
       this.troubledSeconds = 0;

@@ -46,6 +46,9 @@ export const readTone = (volts: Float64Array, sampleRateHz = RATE_HZ, highHz = 2
   return outcome.value;
 };
 
+/** Volts RMS of a small tone at one frequency. */
+export const smallSignalVolts = (rig: Rig, frequencyHz: number): number => readTone(playTone(rig, 0.05, { frequencyHz, seconds: 0.6 }).volts[0], RATE_HZ, 80_000).fundamentalVoltsRms;
+
 export const harmonicRatio = ({ harmonics }: ToneReading, order: number): number => harmonics.find((harmonic) => harmonic.order === order)?.ratio ?? 0;
 
 /** A power sweep up to so many volts RMS of the source, analysed like any recording. */
