@@ -25,7 +25,7 @@ test("three invented amplifiers with their runs and captures; one claim kept, on
     }
     verdicts[model] = (await listClaims(db, id)).map((claim) => judgePowerClaim(powerClaim(claim), runs.map(powerEvidence)).status);
   }
-  expect(verdicts).toEqual({ Sixty: ["met", "within-uncertainty"], "R-30": ["missed"], "Dot 45": ["missed"] });
   await db.destroy();
   rmSync(folder, { recursive: true });
+  expect(verdicts).toEqual({ Sixty: ["met", "within-uncertainty"], "R-30": ["missed"], "Dot 45": ["missed"] });
 }, 180_000);

@@ -20,14 +20,14 @@ export const DEMO_SHELF: readonly DemoAmplifier[] = [
     claims: [{ printedText: "2 x 45W", source: "box front; the manual adds 4 ohm, 10 %", powerWatts: 45, loadOhms: 4, channelsDriven: 2, distortionLimitRatio: 0.1, distortionMeasure: "thd-plus-noise" }],
     loads: [four, eight],
     simulated: "mini-bridge-brick",
-    runs: [{ load: 0, channelsDriven: 1, lastVoltsRms: 0.76 }, { load: 0, channelsDriven: 2, lastVoltsRms: 0.44 }],
+    runs: [{ load: 0, channelsDriven: 1, lastVoltsRms: 0.76 }, { load: 0, channelsDriven: 2, lastVoltsRms: 0.5 }],
   },
   {
     draft: { maker: "Harrowby", model: "R-30", kind: "vintage", topology: "class AB", year: 1974, channelCount: 2, condition: "Original, dusty, all lamps work", notes: "Power-up over an hour by the workshop; no leaks seen from outside." },
     claims: [{ printedText: "30 watts continuous per channel, both channels driven, into 8 ohms, less than 1 % total harmonic distortion", source: "owner's manual, p. 14", powerWatts: 30, loadOhms: 8, channelsDriven: 2, distortionLimitRatio: 0.01, distortionMeasure: "thd" }],
     loads: [eight],
     simulated: "vintage-class-ab",
-    runs: [{ load: 0, channelsDriven: 1, lastVoltsRms: 0.54 }, { load: 0, channelsDriven: 2, lastVoltsRms: 0.5 }],
+    runs: [{ load: 0, channelsDriven: 1, lastVoltsRms: 0.66 }, { load: 0, channelsDriven: 2, lastVoltsRms: 0.6 }],
   },
   {
     draft: { maker: "Tollgate", model: "Sixty", kind: "home", topology: "class AB", year: 2011, channelCount: 2, condition: "Bought used, works as new", notes: "" },
@@ -37,6 +37,6 @@ export const DEMO_SHELF: readonly DemoAmplifier[] = [
     ],
     loads: [eight, four],
     simulated: "home-class-ab",
-    runs: [{ load: 1, channelsDriven: 2, lastVoltsRms: 0.95 }, { load: 0, channelsDriven: 2, lastVoltsRms: 1.06 }],
+    runs: [{ load: 1, channelsDriven: 2, lastVoltsRms: 1 }, { load: 0, channelsDriven: 2, lastVoltsRms: 1.15 }],
   },
 ];

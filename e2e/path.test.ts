@@ -86,7 +86,8 @@ const chooseFile = async (path: string): Promise<void> => {
 
 test("files that cannot be read are explained beside the file, and nothing is stored", async () => {
   await driver().get(await stageUrl("bench"));
-  await shows(driver(), "From a recording");
+  await press(driver(), "From a recording");
+  await shows(driver(), "Drop a WAV");
   const text = join(folder, "notes.wav");
   writeFileSync(text, "these are notes, not samples");
   await chooseFile(text);
@@ -124,7 +125,8 @@ test("the verdict is one sentence with the margin in watts, percent and dB", asy
 
 test("after a restart everything is as it was", async () => {
   const [before, path] = [await verdictText(), new URL(await driver().getCurrentUrl()).pathname];
-  await server.kill("SIGTERM");
+  // At once: a polite end would wait most of a minute for the browser's idle connections.
+  await server.kill("SIGKILL");
   server = await startServer(join(folder, "data"));
   await driver().get(server.url + path);
   await shows(driver(), "by each school");
@@ -151,19 +153,31 @@ test("a run is exported as CSV and JSON, with the figures of the screen", async 
 
 test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, a second one is stored", async () => {
   await driver().findElement(By.css("body")).sendKeys("n");
-  await shows(driver(), "On the simulated bench");
+  await shows(driver(), "Predicted output at 0.5 % THD+N", 20_000);
+  const predicted = await pageText(driver());
+  await driver().findElement(By.css("input[name=rig][value=warm-class-a]")).sendKeys(Key.SPACE);
+  await driver().wait(async () => /Quillon Ember 25\s+Predicted/.test(await pageText(driver())), 20_000, "waiting for another amplifier's curve");
+  expect(await pageText(driver())).not.toBe(predicted);
+  await fill(driver(), "Simulated bench", "Idle current of each channel", "much", 2);
+  await shows(driver(), "Not a number. From 50 m to 10 A.");
+  await fill(driver(), "Simulated bench", "Idle current of each channel", "0,4", 2);
+  await shows(driver(), "Undo the change");
+  await driver().findElement(By.css("input[name=rig][value=home-class-ab]")).sendKeys(Key.SPACE);
+  await driver().wait(async () => /Tollgate Sixty\s+Predicted/.test(await pageText(driver())), 20_000, "waiting for the first curve again");
   await press(driver(), "Run the sweep");
   await shows(driver(), "1 kHz, simulated");
   await driver().findElement(By.css("body")).sendKeys(Key.ESCAPE);
   await driver().wait(async () => (await driver().findElement(By.css("[data-testid=mute]")).getAttribute("aria-disabled")) === "true", 20_000, "waiting for Mute to rest");
   expect(await pageText(driver())).toContain("1 run kept");
   await press(driver(), "Run the sweep");
-  await shows(driver(), "simulated: Home stereo", 90_000);
+  await shows(driver(), "simulated: Tollgate Sixty", 90_000);
   await shows(driver(), "2 runs kept");
 });
 
 (existsSync(REFERENCE) ? test : test.skip)("a reference capture: one channel, 192 kHz, its power at 1 % as its truth says", async () => {
   await driver().findElement(By.css("body")).sendKeys("n");
+  await driver().findElement(By.css("body")).sendKeys("f");
+  await shows(driver(), "Drop a WAV");
   await chooseFile(REFERENCE);
   await shows(driver(), "one channel, float, 32 bit");
   await fill(driver(), "Recording", "Full scale, across the load", "80 V");

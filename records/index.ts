@@ -5,5 +5,5 @@ export { runAsCsv, runAsJson } from "./exportRun";
 export { loadSchema, ohmsStdUncertainty, type Load, type LoadChannel, type LoadDraft } from "./load";
 export { ANALYSIS_VERSION, DEFAULT_UPLOAD_LIMIT_BYTES, runSchema, type Run, type RunCapture, type RunConditions, powerEvidence, type RunDraft } from "./run";
 export { runConditions, type ConditionFacts } from "./runConditions";
-export { quantity } from "./quantity";
+export { optionalQuantity, quantity } from "./quantity";
 export { validated, type FieldErrors, type Validated } from "./validated";

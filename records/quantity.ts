@@ -11,3 +11,11 @@ export const quantity = (whatIsMissing: string): NumberSchema<number> =>
     .transform((value: number, original: unknown) => (typeof original === "string" ? (parseNumber(original) ?? Number.NaN) : value))
     .typeError(whatIsMissing)
     .required(whatIsMissing);
+
+/** The same, but the field may be left empty: null. */
+export const optionalQuantity = (whatIsWrong: string): NumberSchema<number | null | undefined> =>
+  number()
+    .nullable()
+    .notRequired()
+    .transform((value: number, original: unknown) => (typeof original !== "string" ? value : original.trim() === "" ? null : (parseNumber(original) ?? Number.NaN)))
+    .typeError(whatIsWrong);

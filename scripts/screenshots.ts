@@ -44,7 +44,11 @@ const main = async (): Promise<void> => {
     await picture("verdict");
     await stage("bench", "Distortion against output");
     await press(driver, "New run");
-    await shows(driver, "From a recording");
+    await shows(driver, "Predicted output");
+    await driver.sleep(1500);
+    await picture("simulated-bench");
+    await press(driver, "From a recording");
+    await shows(driver, "Drop a WAV");
     await driver.sleep(300);
     await picture("new-run");
   } finally {

@@ -1,10 +1,12 @@
 import { expose, transfer } from "comlink";
 import { record } from "@/bench/simulated";
 import { analyseSweep } from "./analyseSweep";
+import { predictSweep } from "./predictSweep";
 import type { BenchWorker } from "./protocol";
 
 const worker: BenchWorker = {
   analyseSweep: async (request, onProgress) => analyseSweep(request, onProgress),
+  predictSweep: async (request) => predictSweep(request),
   recordSimulated: async (rig, request, seed, onProgress) => {
     const recording = record(rig, request, seed, onProgress);
     return transfer(recording, [recording.capture.wav.buffer]);

@@ -19,6 +19,12 @@ export const startJob = <T>(work: (worker: BenchWorker) => Promise<T>): Job<T> =
   return { finished, cancel };
 };
 
+/** A worker kept for many short tasks. */
+export const keepWorker = (): { worker: BenchWorker; end(): void } => {
+  const thread = new Worker(new URL("./bench.worker.ts", import.meta.url), { type: "module" });
+  return { worker: wrap(thread) as unknown as BenchWorker, end: () => thread.terminate() };
+};
+
 /** Hands the bytes of a request over to a worker instead of copying them; they are gone here afterwards. */
 export const handedOver = <T extends { wav: Uint8Array }>(request: T): T => transfer(request, [request.wav.buffer as ArrayBuffer]);
 

@@ -14,9 +14,16 @@ export type AnalysisRequest = {
 /** Where the work stands, in words for the screen. */
 export type WorkProgress = { doneRatio: number; stage: string };
 
+/** What to predict. Without lastVoltsRms the sweep goes a little past the amplifier's limit. */
+export type PredictionRequest = { rig: Rig; loadOhms: readonly number[]; channelsDriven: number; lastVoltsRms: number | null };
+
+export type Prediction = { lastVoltsRms: number; result: PowerSweepResult };
+
 export type BenchWorker = {
   /** Decodes a recording and reads its power sweep. */
   analyseSweep(request: AnalysisRequest, onProgress: (progress: WorkProgress) => void): Promise<Outcome<PowerSweepResult>>;
+  /** A quick sweep of a simulated amplifier, to be drawn while its parameters change. */
+  predictSweep(request: PredictionRequest): Promise<Outcome<Prediction>>;
   /** Records on the simulated bench. */
   recordSimulated(rig: Rig, request: RecordingRequest, seed: number, onProgress: (progress: RecordingProgress) => void): Promise<{ capture: Capture; log: BenchLog }>;
 };

@@ -2,6 +2,7 @@
 export { EXAMPLE_RIGS, type ExampleName } from "./examples";
 export type { Load, ResistorPart, SpeakerPart } from "./load/types";
 export { coldOhms, resistor, speaker } from "./load/types";
+export { driveToLimit } from "./driveToLimit";
 export { onLoads, record, recordIn, switchOn, type BenchLog } from "./record";
 export { checkRig } from "./rig/checkRig";
 export { FAULTS, type FaultName } from "./rig/faultNames";

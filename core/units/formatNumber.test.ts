@@ -1,4 +1,6 @@
-import { formatFixed, formatHertz, formatPercent, formatSignificant, formatWithUncertainty } from "./formatNumber";
+import fc from "fast-check";
+import { formatEngineering, formatFixed, formatHertz, formatPercent, formatSignificant, formatWithUncertainty } from "./formatNumber";
+import { parseNumber } from "./parseNumber";
 
 test("formatWithUncertainty, JCGM 100 7.2.6: value rounded to its uncertainty", () => {
   expect(formatWithUncertainty(57.314, 0.618)).toEqual({ value: "57.3", uncertainty: "0.6" });
@@ -22,4 +24,11 @@ test("formatPercent and formatHertz write the unit", () => {
   expect(formatPercent(0.0005)).toBe("0.0500 %");
   expect(formatHertz(20_000)).toBe("20 kHz");
   expect(formatHertz(62.5)).toBe("62.5 Hz");
+});
+
+test("formatEngineering: prefixes where a plain number reads badly; parseNumber reads it back", () => {
+  expect([0.0136, 4700, 8.21, 0.35, 2e-5, 6.8e-7, 2e7, -0.002, 0, 999.99].map((value) => formatEngineering(value))).toEqual(["13.6 m", "4.7 k", "8.21", "0.35", "20 µ", "680 n", "20 M", "−2 m", "0", "1000"]);
+  fc.assert(fc.property(fc.double({ min: 1e-11, max: 1e9, noNaN: true }), (value) => {
+    expect(Math.abs((parseNumber(formatEngineering(value)) ?? 0) / value - 1)).toBeLessThan(0.001);
+  }));
 });

@@ -36,4 +36,15 @@ export const formatPercent = (ratio: number, digits = 3): string => `${formatSig
 export const formatHertz = (hertz: number): string =>
   hertz >= 1000 ? `${Number((hertz / 1000).toPrecision(5))} kHz` : `${Number(hertz.toPrecision(5))} Hz`;
 
+const PREFIXES: Record<number, string> = { [-12]: "p", [-9]: "n", [-6]: "µ", [-3]: "m", 0: "", 3: "k", 6: "M", 9: "G" };
+
+/** A number with an engineering prefix, as parseNumber reads it back: 0.0136 is "13.6 m", 4700 is "4.7 k". */
+export const formatEngineering = (value: number, digits = 4): string => {
+  const exponent = value === 0 ? 0 : Math.max(-12, Math.min(9, 3 * Math.floor(Math.log10(Math.abs(Number(value.toPrecision(digits)))) / 3)));
+  // From a tenth to a thousand a plain number reads better.
+  const plain = value === 0 || (Math.abs(value) >= 0.1 && Math.abs(value) < 1000);
+  const scaled = Number((plain ? value : value / 10 ** exponent).toPrecision(digits));
+  return plain || exponent === 0 ? withMinusSign(String(scaled)) : `${withMinusSign(String(scaled))} ${PREFIXES[exponent]}`;
+};
+
 const withMinusSign = (text: string): string => (/^-[0.]*$/.test(text) ? text.slice(1) : text.replace("-", "−"));

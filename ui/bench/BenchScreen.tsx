@@ -47,7 +47,7 @@ export function BenchScreen({ amplifier, claims, loads, runs, uploadLimitBytes }
           </ActionButton>
         </Flex>
       )}
-      {run ? <RunView key={run.id} run={run} amplifier={amplifier} claims={claims} /> : <NewRun amplifier={amplifier} loads={loads} uploadLimitBytes={uploadLimitBytes} onStored={onStored} />}
+      {run ? <RunView key={run.id} run={run} amplifier={amplifier} claims={claims} /> : <NewRun amplifier={amplifier} claims={claims} loads={loads} uploadLimitBytes={uploadLimitBytes} onStored={onStored} />}
     </Flex>
   );
 }

@@ -1,21 +1,37 @@
 "use client";
-import { Box, Flex, Grid, Heading, HStack, Progress, Text } from "@chakra-ui/react";
+import { Box, Flex, Heading, HStack, Progress, Text } from "@chakra-ui/react";
 import NextLink from "next/link";
-import { useState } from "react";
-import type { Amplifier, Load } from "@/records";
+import { useMemo, useState } from "react";
+import type { Amplifier, Claim, Load } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
+import { useKeys } from "../parts/keys";
 import { Panel } from "../parts/Panel";
 import { RecordingForm } from "./RecordingForm";
-import { SimulationForm } from "./SimulationForm";
+import { SimulatedBench } from "./simulation/SimulatedBench";
 import { useRunMaker, type MakerState } from "./useRunMaker";
 
-export type NewRunProps = { amplifier: Amplifier; loads: readonly Load[]; uploadLimitBytes: number; onStored(runId: string): void };
+export type NewRunProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; uploadLimitBytes: number; onStored(runId: string): void };
 
-/** A power sweep, from a recording or from the simulated bench. */
-export function NewRun({ amplifier, loads, uploadLimitBytes, onStored }: NewRunProps) {
+type Origin = "simulation" | "recording";
+
+/** A power sweep, from the simulated bench or from a recording. */
+export function NewRun({ amplifier, claims, loads, uploadLimitBytes, onStored }: NewRunProps) {
   const { state, fromRecording, onSimulatedBench, cancel, clear } = useRunMaker(amplifier, onStored);
-  const [origin, setOrigin] = useState<"recording" | "simulation">("recording");
+  const [origin, setOrigin] = useState<Origin>("simulation");
+  const show = (next: Origin) => {
+    clear();
+    setOrigin(next);
+  };
+  useKeys(
+    useMemo(
+      () => [
+        { key: "s", label: "On the simulated bench", run: () => setOrigin("simulation") },
+        { key: "f", label: "From a recording", run: () => setOrigin("recording") },
+      ],
+      [],
+    ),
+  );
   if (loads.length === 0)
     return (
       <EmptyState title="First the load" text="Watts come from volts and ohms. Enter what your dummy loads really measure, then come back here to run the sweep.">
@@ -27,46 +43,29 @@ export function NewRun({ amplifier, loads, uploadLimitBytes, onStored }: NewRunP
   const failed = state.status === "failed" ? state : null;
   const busy = state.status === "running";
   return (
-    <Box>
-      <Heading as="h1" fontSize="26px" letterSpacing="-0.01em" mb={3}>
-        Power against distortion: a new sweep
-      </Heading>
-      {busy && <Running state={state} onCancel={cancel} />}
-      <Grid templateColumns="minmax(0, 1.25fr) minmax(0, 1fr)" gap={4} alignItems="start">
-        <Panel>
-          <Heading as="h2" fontSize="19px" mb={3}>
-            From a recording
-          </Heading>
-          <RecordingForm
-            loads={loads}
-            channelCount={amplifier.channelCount}
-            uploadLimitBytes={uploadLimitBytes}
-            failure={origin === "recording" ? failed : null}
-            busy={busy}
-            onEdit={clear}
-            onStart={(recording) => {
-              setOrigin("recording");
-              void fromRecording(recording);
-            }}
-          />
-        </Panel>
-        <Panel>
-          <Heading as="h2" fontSize="19px" mb={1}>
+    <Flex direction="column" flex={1} minH={0}>
+      <Flex justify="space-between" align="center" mb={3} gap={4} wrap="wrap">
+        <Heading as="h1" fontSize="24px" letterSpacing="-0.01em">
+          Power against distortion: a new sweep
+        </Heading>
+        <HStack role="group" aria-label="Where the volts come from" gap={2}>
+          <ActionButton aria-pressed={origin === "simulation"} tone={origin === "simulation" ? "primary" : "quiet"} hotkey="S" minH="40px" disabled={busy} onClick={() => show("simulation")}>
             On the simulated bench
-          </Heading>
-          <SimulationForm
-            amplifier={amplifier}
-            loads={loads}
-            failure={origin === "simulation" && failed ? failed.message : null}
-            busy={busy}
-            onStart={(settings, load) => {
-              setOrigin("simulation");
-              void onSimulatedBench(settings, load);
-            }}
-          />
+          </ActionButton>
+          <ActionButton aria-pressed={origin === "recording"} tone={origin === "recording" ? "primary" : "quiet"} hotkey="F" minH="40px" disabled={busy} onClick={() => show("recording")}>
+            From a recording
+          </ActionButton>
+        </HStack>
+      </Flex>
+      {busy && <Running state={state} onCancel={cancel} />}
+      {origin === "simulation" ? (
+        <SimulatedBench amplifier={amplifier} claims={claims} loads={loads} failure={failed?.message ?? null} busy={busy} onStart={(simulation) => void onSimulatedBench(simulation)} />
+      ) : (
+        <Panel maxW="760px">
+          <RecordingForm loads={loads} channelCount={amplifier.channelCount} uploadLimitBytes={uploadLimitBytes} failure={failed} busy={busy} onEdit={clear} onStart={(recording) => void fromRecording(recording)} />
         </Panel>
-      </Grid>
-    </Box>
+      )}
+    </Flex>
   );
 }
 

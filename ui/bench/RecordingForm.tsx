@@ -12,6 +12,7 @@ import { runConditions, type Load } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { impliedUnit } from "../parts/impliedUnit";
 import { ChoiceField, QuantityField } from "../parts/TextField";
+import { loadChoice } from "./loadChoice";
 import { recordingSchema, type RecordingSettings } from "./newRunSchema";
 import type { Recording } from "./useRunMaker";
 
@@ -77,9 +78,6 @@ const placedFailure = (failure: RecordingFormProps["failure"]): { file?: string;
   if (failure.code === "bad-full-scale" || failure.code === "capture-clipped") return { fullScale: error };
   return { file: failure.message };
 };
-
-/** "8 Ω (8.21, 8.18)" */
-export const loadChoice = ({ id, nominalOhms, channels }: Load) => ({ value: id, label: `${nominalOhms} Ω (${channels.map(({ ohms }) => formatSignificant(ohms, 3)).join(", ")} measured)` });
 
 function FileDrop({ chosen, message, onFile }: { chosen: Chosen | null; message: string | null; onFile(file: File): void }) {
   const input = useRef<HTMLInputElement>(null);

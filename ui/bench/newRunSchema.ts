@@ -1,5 +1,5 @@
 import { object, string, type InferType } from "yup";
-import { quantity } from "@/records";
+import { optionalQuantity, quantity } from "@/records";
 
 /** What a recording needs to become volts across known ohms. */
 export const recordingSchema = object({
@@ -16,9 +16,9 @@ export type RecordingSettings = InferType<typeof recordingSchema>;
 /** What the simulated bench is asked to do. */
 export const simulationSchema = object({
   loadId: string().required("Choose the load to drive."),
-  amplifier: string().oneOf(["home", "vintage", "mini"] as const).required(),
-  channelsDriven: quantity("Say how many channels are driven.").integer("Channels come in whole numbers.").min(1, "At least one channel is driven.").max(2, "The simulated amplifiers have two channels."),
-  lastVoltsRms: quantity("Give the highest drive in volts, such as 1.5.").positive("The drive must be above zero volts.").max(20, "The simulated source gives up to 20 V."),
+  channelsDriven: quantity("Say how many channels are driven.").integer("Channels come in whole numbers.").min(1, "At least one channel is driven.").max(8, "The simulated amplifiers have up to eight channels."),
+  /** Left empty, the drive goes a little past the predicted limit. */
+  lastVoltsRms: optionalQuantity("Give the highest drive in volts, such as 1.5, or leave it empty.").positive("The drive must be above zero volts.").max(20, "The simulated source gives up to 20 V."),
 });
 
 export type SimulationSettings = InferType<typeof simulationSchema>;

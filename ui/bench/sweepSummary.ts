@@ -24,10 +24,10 @@ export type SweepSummary = {
 const ONE_PERCENT = { distortionLimitRatio: 0.01, distortionMeasure: "thd-plus-noise" } as const;
 
 /** Claims whose load this run was made near. */
-export const fittingClaims = (run: Run, claims: readonly Claim[]): Claim[] =>
+export const fittingClaims = (run: Pick<Run, "conditions">, claims: readonly Claim[]): Claim[] =>
   claims.filter(({ loadOhms }) => run.conditions.channels.every((channel) => Math.abs(channel.loadOhms / loadOhms - 1) <= LOAD_TOLERANCE_RATIO));
 
-export const sweepSummary = ({ conditions, result }: Run, record: Claim | null): SweepSummary => {
+export const sweepSummary = ({ conditions, result }: Pick<Run, "conditions" | "result">, record: Claim | null): SweepSummary => {
   const claim = record ? powerClaim(record) : null;
   const limit = claim ?? ONE_PERCENT;
   const channels = result.channels.map((sweep, k) => ({ ...sweep, channelIndex: conditions.channels[k].channelIndex }));

@@ -1,14 +1,14 @@
 "use client";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Capture } from "@/bench/contract";
-import { SIMULATED_AMPLIFIERS } from "@/bench/simulated/amplifiers";
+import { onLoads } from "@/bench/simulated";
 import type { Finding } from "@/core/outcome";
 import { formatSignificant } from "@/core/units";
 import { ANALYSIS_VERSION, runConditions, type Amplifier, type Load, type RunConditions } from "@/records";
 import { callback, Cancelled, handedOver, startJob } from "@/workers/benchClient";
 import type { WorkProgress } from "@/workers/protocol";
 import { useChain } from "../frame/chainState";
-import type { SimulationSettings } from "./newRunSchema";
+import type { Simulation } from "./simulation/SimulatedBench";
 import { UploadFailed, uploadRun } from "./uploadRun";
 
 export type Recording = { file: File; fullScaleVolts: number; conditions: RunConditions };
@@ -18,9 +18,8 @@ export type MakerState = { status: "idle" } | ({ status: "running" } & WorkProgr
 
 /** Level of the simulated source at the first step, under its last. */
 const FIRST_LEVEL_RATIO = 0.04;
-const SIMULATED_SWEEP = { frequencyHz: 1000, stepCount: 40, stepSeconds: 0.1 };
+const SIMULATED_SWEEP = { frequencyHz: 1000, stepCount: 40, stepSeconds: 0.25 };
 const SIMULATED_RATE_HZ = 192_000;
-const SIMULATED_MAINS_HZ = 50;
 /** The simulated converter and voltmeter are taken to be within 0.5 %. */
 const SIMULATED_ACCURACY_RATIO = 0.005;
 
@@ -89,16 +88,17 @@ export const useRunMaker = (amplifier: Amplifier, onStored: (runId: string) => v
   );
 
   const onSimulatedBench = useCallback(
-    (settings: SimulationSettings, load: Load) =>
+    (simulation: Simulation) =>
       perform(async (signal) => {
-        const capture = await simulate(settings, load, signal, (progress) => {
+        const { rig, load, channelsDriven } = simulation;
+        const capture = await simulate(simulation, signal, (progress) => {
           if (signal.aborted) return;
           setState({ status: "running", doneRatio: progress.doneRatio, stage: "Playing the sweep" });
           setChain(liveChain(load, progress));
         });
-        const conditions = runConditions({ load, channelCount: settings.channelsDriven, firstChannel: 0, channelsDriven: settings.channelsDriven, fullScaleVolts: capture.fullScaleVolts, mainsHz: SIMULATED_MAINS_HZ, voltsAccuracyRatio: SIMULATED_ACCURACY_RATIO });
+        const conditions = runConditions({ load, channelCount: channelsDriven, firstChannel: 0, channelsDriven, fullScaleVolts: capture.fullScaleVolts, mainsHz: rig.mains.frequencyHz, voltsAccuracyRatio: SIMULATED_ACCURACY_RATIO });
         setChain({ source: { note: "Source", value: "simulated, ended" }, amplifier: { note: "Amplifier", value: "at rest" }, load: { note: "Load", value: "0 W" } });
-        return analyseAndStore({ ...capture, bytes: new Blob([capture.wav]) }, conditions, "simulated-bench", SIMULATED_AMPLIFIERS[settings.amplifier].name, signal);
+        return analyseAndStore({ ...capture, bytes: new Blob([capture.wav]) }, conditions, "simulated-bench", rig.name, signal);
       }),
     [analyseAndStore, perform, setChain],
   );
@@ -108,17 +108,17 @@ export const useRunMaker = (amplifier: Amplifier, onStored: (runId: string) => v
 
 type LiveProgress = { doneRatio: number; driveVoltsRms: number; loadWatts: readonly number[] };
 
-const simulate = async (settings: SimulationSettings, load: Load, signal: AbortSignal, onProgress: (progress: LiveProgress) => void): Promise<Capture> => {
-  const lastVoltsPeak = settings.lastVoltsRms * Math.SQRT2;
+const simulate = async ({ rig, load, channelsDriven, lastVoltsRms }: Simulation, signal: AbortSignal, onProgress: (progress: LiveProgress) => void): Promise<Capture> => {
+  const lastVoltsPeak = lastVoltsRms * Math.SQRT2;
   const request = {
-    sweep: { ...SIMULATED_SWEEP, firstVoltsPeak: FIRST_LEVEL_RATIO * lastVoltsPeak, lastVoltsPeak },
+    stimulus: { kind: "level-sweep", ...SIMULATED_SWEEP, firstVoltsPeak: FIRST_LEVEL_RATIO * lastVoltsPeak, lastVoltsPeak },
     sampleRateHz: SIMULATED_RATE_HZ,
-    loadOhms: load.channels.slice(0, settings.channelsDriven).map(({ ohms }) => ohms),
-    mainsHz: SIMULATED_MAINS_HZ,
-  };
-  const job = startJob((worker) => worker.recordSimulatedSweep(settings.amplifier, request, 1, callback(onProgress)));
+    drives: load.channels.slice(0, channelsDriven).map(() => true),
+  } as const;
+  const loaded = onLoads(rig, load.channels.map(({ ohms }) => ohms));
+  const job = startJob((worker) => worker.recordSimulated(loaded, request, 1, callback(onProgress)));
   signal.addEventListener("abort", job.cancel);
-  return job.finished;
+  return (await job.finished).capture;
 };
 
 const liveChain = (load: Load, { doneRatio, driveVoltsRms, loadWatts }: LiveProgress) => ({

@@ -41,11 +41,11 @@ export function LongTextField({ field, rows = 3, ...rest }: CommonProps & { rows
 }
 
 /** A number as written at the bench, with its unit next to the field. */
-export function QuantityField({ field, unit, ...rest }: CommonProps & { unit: string }) {
+export function QuantityField({ field, unit, placeholder, ...rest }: CommonProps & { unit: string; placeholder?: string }) {
   return (
     <Labelled {...rest}>
       <HStack w="100%" gap={2}>
-        <Input {...CONTROL} {...field} inputMode="text" autoComplete="off" fontWeight={600} flex={1} minW={0} />
+        <Input {...CONTROL} {...field} placeholder={placeholder} inputMode="text" autoComplete="off" fontWeight={600} flex={1} minW={0} />
         {unit && (
           <Text color="muted" whiteSpace="nowrap" minW="1.2em">
             {unit}

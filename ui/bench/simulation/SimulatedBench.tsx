@@ -1,0 +1,155 @@
+"use client";
+import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
+import { yupResolver } from "@hookform/resolvers/yup";
+import { useMemo, useState } from "react";
+import { useForm, useWatch } from "react-hook-form";
+import { EXAMPLE_RIGS, FAULTS, type ExampleName, type Rig } from "@/bench/simulated";
+import { formatSignificant, parseNumber } from "@/core/units";
+import type { Amplifier, Claim, Load } from "@/records";
+import { channelLook } from "../../charts/channelLook";
+import { PowerChart } from "../../charts/PowerChart";
+import { ActionButton } from "../../parts/ActionButton";
+import { useKeys } from "../../parts/keys";
+import { Panel } from "../../parts/Panel";
+import { Reading } from "../../parts/Reading";
+import { ChoiceField, FormMessage, QuantityField } from "../../parts/TextField";
+import { unbroken } from "../../parts/unbroken";
+import { simulationSchema, type SimulationSettings } from "../newRunSchema";
+import { loadChoice } from "../loadChoice";
+import { fittingClaims, sweepSummary } from "../sweepSummary";
+import { stopTitle } from "../stopText";
+import { Parameters } from "./Parameters";
+import { predictionRun } from "./predictionRun";
+import { RigPicker } from "./RigPicker";
+import { changeCount } from "./rigText";
+import { usePrediction } from "./usePrediction";
+
+export type Simulation = { rig: Rig; load: Load; channelsDriven: number; lastVoltsRms: number };
+export type SimulatedBenchProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; failure: string | null; busy: boolean; onStart(simulation: Simulation): void };
+
+/** The example nearest to what stands on the bench. */
+const NEAREST: Record<Amplifier["kind"], ExampleName> = { home: "home-class-ab", vintage: "vintage-class-ab", mini: "mini-bridge-brick" };
+
+/** The bench that ships with Rimebank: pick an amplifier, change what it is made of, see at once what it would do, and run the sweep. */
+export function SimulatedBench({ amplifier, claims, loads, failure, busy, onStart }: SimulatedBenchProps) {
+  const [name, setName] = useState<ExampleName>(NEAREST[amplifier.kind]);
+  const original = EXAMPLE_RIGS[name];
+  const [rig, setRig] = useState<Rig>(original);
+  const { register, handleSubmit, formState, control } = useForm<Record<keyof SimulationSettings, string>, unknown, SimulationSettings>({
+    resolver: yupResolver(simulationSchema) as never,
+    defaultValues: { loadId: loads[0]?.id ?? "", channelsDriven: String(Math.min(2, amplifier.channelCount)), lastVoltsRms: "" },
+  });
+  const { errors } = formState;
+  const [loadId, channelsText, lastText] = useWatch({ control, name: ["loadId", "channelsDriven", "lastVoltsRms"] });
+  const load = loads.find(({ id }) => id === loadId) ?? loads[0];
+  const channelsDriven = Math.max(1, Math.min(load.channels.length, rig.input.channelCount, Math.round(parseNumber(channelsText) ?? 1)));
+  const askedVolts = parseNumber(lastText);
+  const lastVoltsRms = askedVolts !== null && askedVolts > 0 ? askedVolts : null;
+  const request = useMemo(() => ({ rig, loadOhms: load.channels.map(({ ohms }) => ohms), channelsDriven, lastVoltsRms }), [rig, load, channelsDriven, lastVoltsRms]);
+  const { prediction, message, isBehind } = usePrediction(request);
+
+  const choose = (next: ExampleName) => {
+    setName(next);
+    setRig(EXAMPLE_RIGS[next]);
+  };
+  const start = handleSubmit(({ channelsDriven: driven }) => {
+    const drive = lastVoltsRms ?? prediction?.lastVoltsRms;
+    if (drive) onStart({ rig: changeCount(rig, original) > 0 ? { ...rig, name: `${original.name}, changed` } : rig, load, channelsDriven: Math.min(driven, load.channels.length), lastVoltsRms: drive });
+  });
+  useKeys(useMemo(() => [{ key: "r", label: "Run the sweep", run: () => void start() }], [start]));
+
+  return (
+    <Grid as="form" {...{ onSubmit: start, noValidate: true }} aria-label="Simulated bench" templateColumns={{ base: "200px minmax(0, 1fr) 262px", xl: "216px minmax(0, 1fr) 292px" }} templateRows="minmax(0, 1fr)" gap={3.5} minH="500px" h="calc(100dvh - 240px)">
+      <Panel display="flex" flexDirection="column" minH={0} px={2} py={2.5}>
+        <RigPicker chosen={name} onChoose={choose} />
+      </Panel>
+      <Panel display="flex" flexDirection="column" minH={0}>
+        <Predicted prediction={prediction} isBehind={isBehind} load={load} channelsDriven={channelsDriven} claims={claims} rig={rig} />
+        <FormMessage>{failure ?? message ?? undefined}</FormMessage>
+        <Grid templateColumns="1.35fr 0.8fr 1fr" gap={3} mt={2} alignItems="start">
+          <ChoiceField label="Load" field={register("loadId")} error={errors.loadId} choices={loads.map(loadChoice).map(({ value, label }) => ({ value, label: label.replace(" measured", "") }))} />
+          <QuantityField label="Channels driven" field={register("channelsDriven")} error={errors.channelsDriven} unit={`of ${Math.min(load.channels.length, rig.input.channelCount)}`} />
+          <QuantityField label="Raise the drive to" field={register("lastVoltsRms")} error={errors.lastVoltsRms} unit="V RMS" placeholder={prediction ? formatSignificant(prediction.lastVoltsRms, 2) : ""} />
+        </Grid>
+        <HStack mt={3} gap={3}>
+          <ActionButton tone="primary" type="submit" hotkey="R" disabled={busy || !prediction}>
+            Run the sweep
+          </ActionButton>
+          <Text color="muted" fontSize="13.5px">
+            Nothing real is driven. 40 levels are played sample by sample, and read like any recording.
+          </Text>
+        </HStack>
+      </Panel>
+      <Panel display="flex" flexDirection="column" minH={0}>
+        {original.faults.length > 0 && <Fault key={name} rig={rig} original={original} onChange={setRig} />}
+        <Parameters rig={rig} original={original} onChange={setRig} />
+      </Panel>
+    </Grid>
+  );
+}
+
+type PredictedProps = { prediction: ReturnType<typeof usePrediction>["prediction"]; isBehind: boolean; load: Load; channelsDriven: number; claims: readonly Claim[]; rig: Rig };
+
+function Predicted({ prediction, isBehind, load, channelsDriven, claims, rig }: PredictedProps) {
+  if (!prediction)
+    return (
+      <Flex flex={1} align="center" justify="center">
+        <Text color="muted">Working out what {rig.name} would do…</Text>
+      </Flex>
+    );
+  const run = predictionRun(prediction, load, channelsDriven, rig.mains.frequencyHz);
+  const summary = sweepSummary(run, fittingClaims(run, claims)[0] ?? null);
+  const { stop } = run.result.channels[0];
+  return (
+    <>
+      <Flex justify="space-between" align="start" gap={4}>
+        <Box minW={0}>
+          <Heading as="h2" fontSize="17px">
+            {rig.name}
+          </Heading>
+          <Text color="muted" fontSize="14px">
+            Predicted {summary.limitLabel.replace(/^O/, "o")}
+          </Text>
+        </Box>
+        <HStack gap={5} opacity={isBehind ? 0.6 : 1} aria-live="polite">
+          {summary.big.map(({ channelIndex, letter, value, prefix }) => (
+            <HStack key={channelIndex} align="baseline" gap={2}>
+              <Text fontSize="18px" fontWeight={700} color={channelLook(channelIndex).color}>
+                {letter}
+              </Text>
+              <Reading value={prefix ? `${prefix} ${value}` : value} unit="W" />
+            </HStack>
+          ))}
+        </HStack>
+      </Flex>
+      <PowerChart curves={summary.curves} claim={summary.corner} crossings={[]} caption={`Predicted THD plus noise against output power of ${rig.name}. ${summary.big.map(({ letter, value }) => `Channel ${letter} ${value} watts`).join(", ")}. Left and right arrow keys read the levels.`} />
+      <Text fontSize="14px" mt={1} lineClamp={2}>
+        <b>{stopTitle(stop.reason)}.</b> {unbroken(stop.evidence)}
+      </Text>
+    </>
+  );
+}
+
+/** A rig with something wrong: to be found first, then told, then mended to see the difference. */
+function Fault({ rig, original, onChange }: { rig: Rig; original: Rig; onChange(rig: Rig): void }) {
+  const [isTold, setTold] = useState(false);
+  const isMended = rig.faults.length === 0;
+  return (
+    <Box bg="ochreWash" borderLeftWidth="4px" borderColor="ochre" borderRadius="6px" px={3} py={2.5} mb={3}>
+      <Text fontWeight={700} fontSize="14.5px">
+        {isTold ? original.faults.map((fault) => FAULTS[fault]).join("; ") + "." : "Something is wrong with it."}
+      </Text>
+      <HStack mt={1.5}>
+        {isTold ? (
+          <ActionButton minH="34px" px={3} fontSize="13.5px" onClick={() => onChange({ ...rig, faults: isMended ? original.faults : [] })}>
+            {isMended ? "Bring the fault back" : "Mend it and compare"}
+          </ActionButton>
+        ) : (
+          <ActionButton minH="34px" px={3} fontSize="13.5px" onClick={() => setTold(true)}>
+            Tell me
+          </ActionButton>
+        )}
+      </HStack>
+    </Box>
+  );
+}
