@@ -3,6 +3,7 @@ import { requireRange } from "@/core/units";
 import type { Capture, RecordingProgress, RecordingRequest } from "../contract";
 import { convert } from "./instruments/converter";
 import { halveRate } from "./instruments/halfBand";
+import { readClamp, readContact, readInfrared, readMainsMeter, readVoltmeter } from "./instruments/meters";
 import { resistor } from "./load/types";
 import { withFaults } from "./rig/faults";
 import type { Rig } from "./rig/rig";
@@ -20,7 +21,16 @@ const PROGRESS_BLOCKS = 25;
 const TRACE_POINTS = 200;
 
 /** What else the simulated bench knows at the end, as a reviewer's other instruments would show it. */
-export type BenchLog = { events: readonly SessionEvent[]; /** At most TRACE_POINTS of it, in order of time. */ trace: readonly SessionState[]; end: SessionState };
+export type BenchLog = {
+  events: readonly SessionEvent[];
+  /** At most TRACE_POINTS moments, in order of time. */
+  trace: readonly SessionState[];
+  end: SessionState;
+  /** What the other instruments show towards the end of the stimulus, each with its own error. */
+  meters: MeterReadings;
+};
+
+export type MeterReadings = { voltmeterVoltsRms: readonly number[]; mainsClampAmperes: number; mainsMeterWatts: number; contactSinkCelsius: number; infraredSinkCelsius: number };
 
 /**
  * Plays a stimulus into a rig just switched on and records the volts across its loads. The same rig, request and seed
@@ -44,11 +54,32 @@ export const recordIn = (session: Session, rig: Rig, request: RecordingRequest, 
     if (blocks++ % PROGRESS_BLOCKS === 0) onProgress({ doneRatio, driveVoltsRms: driveAt(source, doneRatio, rateHz), loadWatts: state.loadWatts });
     if (doneRatio * TRACE_POINTS >= trace.length + 1 && trace.length < TRACE_POINTS) trace.push(state);
   });
+  const meters = readMeters(rig, fast, trace, rateHz, seed);
   const slow = (request.recordsInput ? [source, ...fast] : fast).map((volts) => toConverterRate(volts, rateHz, request.sampleRateHz));
   const noise = slow.map((_, channel) => (request.recordsInput && channel === 0 ? 0 : rig.input.noiseVoltsRms * (rig.connection === "bridged" ? Math.SQRT2 : 1)));
   const capture = convert(slow, noise, request.sampleRateHz, rig.converter, seed, `simulated-${request.stimulus.kind}.wav`);
-  return { capture, log: { events: [...session.events], trace, end: session.now } };
+  return { capture, log: { events: [...session.events], trace, end: session.now, meters } };
 };
+
+/** The voltmeter reads the last quarter before the fade; the contact probe has followed the sink from the room's temperature on. */
+const readMeters = (rig: Rig, volts: readonly Float64Array[], trace: readonly SessionState[], rateHz: number, seed: number): MeterReadings => {
+  const { room, thermometers } = rig;
+  const moment = trace[Math.floor(METERS_READ_AT * trace.length)];
+  let contactCelsius = room.ambientCelsius, before = 0;
+  for (const { seconds, temperatures } of trace) {
+    contactCelsius = readContact(contactCelsius, temperatures.sinkCelsius, seconds - before, thermometers, seed);
+    before = seconds;
+  }
+  return {
+    voltmeterVoltsRms: volts.map((each) => readVoltmeter(each.subarray(Math.floor((METERS_READ_AT - 0.25) * each.length), Math.floor(METERS_READ_AT * each.length)), rateHz, rig.voltmeter, seed)),
+    mainsClampAmperes: readClamp(moment?.mains.amperesRms ?? 0, rig.clamp, seed + 1),
+    mainsMeterWatts: readMainsMeter(moment?.mains.watts ?? 0, rig.mainsMeter, seed + 2),
+    contactSinkCelsius: contactCelsius,
+    infraredSinkCelsius: readInfrared(moment?.temperatures.sinkCelsius ?? room.ambientCelsius, room.ambientCelsius, thermometers),
+  };
+};
+
+const METERS_READ_AT = 0.9;
 
 /** A session for several recordings of the same channels, switched on now. */
 export const switchOn = (rig: Rig, request: Pick<RecordingRequest, "drives" | "sampleRateHz">, seed: number): Session => new Session(rig, checkedDrives(rig, request), simulationRate(rig, request.sampleRateHz), seed);

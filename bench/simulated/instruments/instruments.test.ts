@@ -1,6 +1,6 @@
 import { amplitudeRatioToDb } from "@/core/units";
 import { partOf } from "../rig/fields";
-import { PERFECT, playTone, readTone, voltsOf } from "../testing/measure";
+import { HOME, PERFECT, playTone, readTone, voltsOf } from "../testing/measure";
 import { record } from "..";
 import { addNoise } from "./seededNoise";
 import { halveRate } from "./halfBand";
@@ -74,6 +74,18 @@ test("clamp, mains meter and contact thermometer stay within their accuracy; the
   }
   const probe = partOf(THERMOMETER_FIELDS, { contactErrorCelsius: 0 });
   expect(readContact(20, 80, 8, probe, 1)).toBeCloseTo(80 - 60 / Math.E, 6);
+});
+
+test("a recording comes with what the other instruments show: volts and mains power within their accuracy", () => {
+  const { volts, log } = playTone(HOME, 0.6, { drives: [true, true], seconds: 1.2 });
+  const { voltmeterVoltsRms, mainsMeterWatts, mainsClampAmperes, contactSinkCelsius } = log.meters;
+  const truth = readTone(volts[0]).voltsRms;
+  // 1 kHz on a meter of 5 kHz reads 2 % low.
+  expect(voltmeterVoltsRms[0] / (truth / Math.hypot(1, 1 / 5))).toBeCloseTo(1, 1);
+  const { mains } = log.trace[Math.floor(0.9 * log.trace.length)];
+  expect(Math.abs(mainsMeterWatts / mains.watts - 1)).toBeLessThan(0.015);
+  expect(Math.abs(mainsClampAmperes / mains.amperesRms - 1)).toBeLessThan(0.035);
+  expect(contactSinkCelsius).toBeLessThan(log.end.temperatures.sinkCelsius + 1);
 });
 
 test("infrared: a bare metal sink reads far too low, a wrong spot lower still, the right emissivity is right", () => {
