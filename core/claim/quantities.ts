@@ -20,6 +20,7 @@ export const normalised = (text: string): string =>
     .replace(/\bwatts?\b/g, "w")
     .replace(/(\d)\s*wpc\b/g, "$1 w per channel")
     .replace(/\s+/g, " ")
+    .replace(/\b(\d{1,3}) (\d{3})(?=\s*hz)/g, "$1$2")
     .trim();
 
 /** Every number that stands before a unit. */

@@ -8,9 +8,14 @@ const decibels = (text: string): number | null => {
   return match ? numberOf(match[1]) : null;
 };
 
-const frequencyIn = (text: string): number | null => {
-  const match = /(\d+(?:[.,]\d+)?)\s*(k?)hz/.exec(text);
-  return match ? numberOf(match[1]) * (match[2] ? 1000 : 1) : null;
+const frequenciesIn = (text: string): number[] => [...text.matchAll(/(\d+(?:[.,]\d+)?)\s*(k?)hz/g)].map(([, value, kilo]) => numberOf(value) * (kilo ? 1000 : 1));
+
+const frequencyIn = (text: string): number | null => frequenciesIn(text)[0] ?? null;
+
+/** "130/220/310 w": the numbers of a list with slashes before one unit. */
+const listBefore = (text: string, unit: string): number[] => {
+  const match = new RegExp(`(\\d+(?:[.,]\\d+)?(?:\\s*/\\s*\\d+(?:[.,]\\d+)?)+)\\s*${unit}`).exec(text);
+  return match ? match[1].split("/").map((value) => numberOf(value.trim())) : [];
 };
 
 /** Words under which a power is printed that no method stands behind. */
@@ -29,7 +34,7 @@ const readResponse = (text: string): StatedClaim[] | string => {
 
 /** Watts that are not a promise of output. */
 const notOutput = (text: string): string | null => {
-  if (/consum|standby|stand-by|idle/.test(text)) return "it is about what the amplifier takes from the mains, not what it delivers";
+  if (/consum|standby|stand-by|idle|requirement|\bmains\b|\d\s*v\b.*\d\s*hz/.test(text)) return "it is about what the amplifier takes from the mains, not what it delivers";
   return /speakers? (?:of|up to|rated)|recommended/.test(text) ? "it is about the speaker, not the amplifier" : null;
 };
 
@@ -37,6 +42,8 @@ type PowerCase = { powerWatts: number; loadOhms: number | null };
 
 /** "60 W into 8 ohm, 100 W into 4 ohm" in pairs; otherwise the first watts with every load that is named. */
 const powerCases = (text: string, watts: readonly number[]): PowerCase[] => {
+  const slashed = listBefore(text, "w\\b"), ohms = listBefore(text, "ohm");
+  if (slashed.length > 1 && slashed.length === ohms.length) return slashed.map((powerWatts, k) => ({ powerWatts, loadOhms: ohms[k] }));
   const parts = text.split(/[,;]|\band\b/).map((part) => ({ powerWatts: valuesBefore(part, "w\\b")[0], loadOhms: loadsIn(part)[0] }));
   const pairs = parts.filter(({ powerWatts, loadOhms }) => powerWatts !== undefined && loadOhms !== undefined);
   if (watts.length > 1 && pairs.length === watts.length) return pairs;
@@ -50,19 +57,21 @@ const readPower = (text: string): StatedClaim[] | string => {
   if (watts.length === 0 || refusal) return refusal ?? "no watts in it";
   const distortion = distortionIn(text);
   const cases = powerCases(text, watts);
-  if (distortion && /^(?:thd|distortion|rated distortion)/.test(text)) return [{ kind: "distortion", limitRatio: distortion.limitRatio, measure: distortion.measure ?? "thd", ...cases[0], band: bandIn(text) }];
+  if (distortion && /^(?:thd|(?:rated |harmonic )?distortion)/.test(text)) return [{ kind: "distortion", limitRatio: distortion.limitRatio, measure: distortion.measure ?? "thd", ...cases[0], band: bandIn(text) }];
   const common = { distortionLimitRatio: distortion?.limitRatio ?? null, distortionMeasure: distortion ? (distortion.measure ?? "thd") : null };
   if (/bridged|\bbtl\b|mono mode|\bmono\b/.test(text)) return cases.map((each) => ({ kind: "bridged-power", ...each, ...common }));
-  return cases.map((each) => ({ kind: "power", ...each, channelsDriven: channelsIn(text), ...common, band: bandIn(text) }));
+  return cases.map((each) => ({ kind: "power", ...each, channelsDriven: channelsIn(text) ?? (/all channels driven/.test(text) ? multiplierIn(text) : null), ...common, band: bandIn(text) }));
 };
 
 /** In order: the first whose words occur reads the line. */
 const READERS: readonly Reader[] = [
   { isFor: /damping factor/, read: (text) => {
-    const value = /(?:>|over|greater than|at least|:)?\s*(\d+(?:[.,]\d+)?)(?!\s*(?:k?hz|ohm))/.exec(text.replace("damping factor", ""));
+    const value = /(\d+(?:[.,]\d+)?)(?![\d.,]|\s*(?:k?hz|ohm))/.exec(text.replace("damping factor", ""));
     return value ? [{ kind: "damping-factor", least: numberOf(value[1]), loadOhms: loadsIn(text)[0] ?? null, frequencyHz: frequencyIn(text) }] : "a damping factor without its number";
   } },
   { isFor: /crosstalk|channel separation|\bseparation\b/, read: (text) => {
+    const several = listBefore(text, "db"), frequencies = frequenciesIn(text);
+    if (several.length > 1 && several.length === frequencies.length) return several.map((leastDb, k) => ({ kind: "crosstalk", leastDb, frequencyHz: frequencies[k] }));
     const db = decibels(text);
     return db === null ? "crosstalk without decibels" : [{ kind: "crosstalk", leastDb: db, frequencyHz: frequencyIn(text) }];
   } },
@@ -73,12 +82,15 @@ const READERS: readonly Reader[] = [
   { isFor: /signal.to.noise|\bs\/n\b|\bsnr\b|hum (?:and|&) noise|\bnoise\b(?!.*thd)/, read: (text) => {
     if (/thd\+n/.test(text)) return "distortion and noise together; write it as a power or distortion line";
     const db = decibels(text);
-    return db === null ? "noise without decibels" : [{ kind: "noise", leastDb: db, weighting: /a-?weight|\(a\)|dba|ihf-a|\bdb a\b/.test(text) ? "a" : "none", referenceWatts: valuesBefore(text, "w\\b")[0] ?? null }];
+    return db === null ? "noise without decibels" : [{ kind: "noise", leastDb: db, weighting: /a-?weight|\(a\)|dba|ihf[- ]a\b|\bdb a\b/.test(text) ? "a" : "none", referenceWatts: valuesBefore(text, "w\\b")[0] ?? null }];
   } },
-  { isFor: /frequency response|(?:±|\+\s*\/?\s*-|\+\d+(?:\.\d+)?\s*(?:db)?\s*[,/]\s*-).*db|-\s?[0-9.]+\s?db.*k?hz|k?hz.*-\s?[0-9.]+\s?db/, read: readResponse },
+  { isFor: /phono|riaa/, read: () => "it is about the phono input" },
+  { isFor: /intermodulation|\bimd\b/, read: () => "intermodulation is measured here, but not judged from a line" },
+  { isFor: /power bandwidth/, read: () => "a power bandwidth; write it as a power with its band and distortion" },
+  { isFor: /frequency response|frequency range|(?:±|\+\s*\/?\s*-|\+\d+(?:\.\d+)?\s*(?:db)?\s*[,/]\s*-).*db|-\s?[0-9.]+\s?db.*k?hz|k?hz.*-\s?[0-9.]+\s?db/, read: readResponse },
   { isFor: /\bgain\b/, read: (text) => {
-    const db = decibels(text);
-    return db === null ? "gain without decibels" : [{ kind: "gain", gainDb: db }];
+    const all = valuesBefore(text, "db");
+    return all.length === 0 ? "gain without decibels" : all.map((gainDb) => ({ kind: "gain", gainDb }));
   } },
   { isFor: /\d\s*v(?:dc| dc)?\s*[,/x-]?\s*(?:at )?\d+(?:[.,]\d+)?\s*a\b|power supply|adapter|power brick/, read: (text) => {
     const volts = valuesBefore(text, "v(?:dc)?\\b")[0], amperes = valuesBefore(text, "a\\b")[0];
