@@ -1,0 +1,87 @@
+import { formatSignificant, requirePositive } from "../units";
+import type { Assumptions, Ceiling, Forecast, ForecastCase, ForecastFacts } from "./types";
+
+const number = (value: number): string => formatSignificant(value, 3);
+const channels = (count: number): string => (count === 1 ? "one channel" : `${count} channels`);
+
+/**
+ * Works out what output cannot exceed, before anything is connected. Each ceiling is per channel, with all driven at once;
+ * the lowest one names what will stop the amplifier.
+ * @param facts what is known; unknown facts leave their ceiling out, and are listed
+ * @throws {RangeError} on a load or a count of channels that is not above zero
+ * @see common practice of the trade, by energy balance and Ohm's law; class ceilings: Gray et al., Analysis and Design of
+ *   Analog Integrated Circuits, chapter 5 (from memory)
+ */
+export const forecast = (facts: ForecastFacts, assumptions: Assumptions, { loadOhms, channelsDriven }: ForecastCase): Forecast => {
+  requirePositive("loadOhms", loadOhms);
+  requirePositive("channelsDriven", channelsDriven);
+  const found = [supplyPower(facts, assumptions, channelsDriven), railVoltage(facts, assumptions, loadOhms), outputCurrent(assumptions, loadOhms), inputDrive(facts, loadOhms), mains(assumptions, channelsDriven)];
+  const ceilings = found.filter((ceiling) => ceiling !== null).sort((left, right) => left.watts - right.watts);
+  // The mains ceiling is always there; without any fact about the amplifier it would be taken for a forecast.
+  const isKnown = ceilings.some(({ kind }) => kind !== "mains");
+  const lowest = (read: (ceiling: Ceiling) => number) => (isKnown ? ceilings.reduce((best, ceiling) => (read(ceiling) < read(best) ? ceiling : best)) : null);
+  return {
+    ceilings,
+    unknown: [
+      ...(facts.supplyWatts === null ? ["the watts of the supply"] : []),
+      ...(facts.supplyVolts === null ? ["the volts of the supply"] : []),
+      ...(facts.gainRatio === null ? ["the gain"] : []),
+      ...(facts.sourceVoltsRms === null ? ["what the source gives"] : []),
+    ],
+    limiter: lowest(({ watts }) => watts),
+    burstLimiter: lowest(({ burstWatts }) => burstWatts),
+  };
+};
+
+const supplyPower = ({ supplyWatts }: ForecastFacts, { efficiencyRatio, houseKeepingWatts, burstRatio }: Assumptions, channelsDriven: number): Ceiling | null => {
+  if (supplyWatts === null) return null;
+  const watts = (Math.max(0, supplyWatts - houseKeepingWatts) * efficiencyRatio) / channelsDriven;
+  const burstWatts = (Math.max(0, supplyWatts * burstRatio - houseKeepingWatts) * efficiencyRatio) / channelsDriven;
+  return {
+    kind: "supply-power",
+    watts,
+    burstWatts,
+    words: `${number(supplyWatts)} W from the supply, less ${number(houseKeepingWatts)} W it keeps for itself, × ${number(100 * efficiencyRatio)} % efficiency${channelsDriven === 1 ? "" : `, shared by ${channels(channelsDriven)}`}: ${number(watts)} W. In bursts the supply may give ${number(burstRatio)} times its label: ${number(burstWatts)} W.`,
+  };
+};
+
+const railVoltage = ({ supplyVolts, isSplitSupply, isBridgeTied, stageClass }: ForecastFacts, { deviceVolts }: Assumptions, loadOhms: number): Ceiling | null => {
+  if (supplyVolts === null || stageClass === "transformer") return null;
+  // One supply: a bridge swings all of it either way, a single output half of it. Two rails: a bridge swings both.
+  const swing = isBridgeTied ? (isSplitSupply ? 2 : 1) : isSplitSupply ? 1 : 0.5;
+  const kept = (isBridgeTied ? 2 : 1) * deviceVolts;
+  const peak = Math.max(0, swing * supplyVolts - kept);
+  const watts = peak ** 2 / 2 / loadOhms;
+  const swingWords = swing === 1 ? `${number(supplyVolts)} V` : swing === 2 ? `2 × ${number(supplyVolts)} V between the rails` : `half of ${number(supplyVolts)} V`;
+  return {
+    kind: "rail-voltage",
+    watts,
+    burstWatts: watts,
+    words: `${swingWords}, less ${number(kept)} V in the output devices, is ${number(peak)} V peak; squared, over 2 × ${number(loadOhms)} Ω: ${number(watts)} W.`,
+  };
+};
+
+const outputCurrent = ({ outputAmperesPeak }: Assumptions, loadOhms: number): Ceiling | null => {
+  if (outputAmperesPeak === null) return null;
+  const watts = (outputAmperesPeak ** 2 * loadOhms) / 2;
+  return { kind: "output-current", watts, burstWatts: watts, words: `${number(outputAmperesPeak)} A peak, squared, × ${number(loadOhms)} Ω, over 2: ${number(watts)} W.` };
+};
+
+const inputDrive = ({ gainRatio, sourceVoltsRms }: ForecastFacts, loadOhms: number): Ceiling | null => {
+  if (gainRatio === null || sourceVoltsRms === null) return null;
+  const volts = gainRatio * sourceVoltsRms;
+  const watts = volts ** 2 / loadOhms;
+  return { kind: "input-drive", watts, burstWatts: watts, words: `${number(sourceVoltsRms)} V from the source, × ${number(gainRatio)} gain, is ${number(volts)} V; squared, over ${number(loadOhms)} Ω: ${number(watts)} W.` };
+};
+
+/** Bursts of 20 ms pass a breaker. */
+const mains = ({ mainsVolts, breakerAmperes, powerFactor, efficiencyRatio, houseKeepingWatts }: Assumptions, channelsDriven: number): Ceiling => {
+  const inputWatts = mainsVolts * breakerAmperes * powerFactor;
+  const watts = (Math.max(0, inputWatts - houseKeepingWatts) * efficiencyRatio) / channelsDriven;
+  return {
+    kind: "mains",
+    watts,
+    burstWatts: Infinity,
+    words: `${number(mainsVolts)} V × ${number(breakerAmperes)} A × power factor ${number(powerFactor)} is ${number(inputWatts)} W from the circuit; × ${number(100 * efficiencyRatio)} %${channelsDriven === 1 ? "" : `, shared by ${channels(channelsDriven)}`}: ${number(watts)} W.`,
+  };
+};

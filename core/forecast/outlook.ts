@@ -1,0 +1,73 @@
+import { voltsForPower } from "../power";
+import { amplitudeRatioToDb, formatSignificant } from "../units";
+import { forecast } from "./forecast";
+import type { Assumptions, ForecastCase, ForecastFacts, Outlook } from "./types";
+
+/**
+ * Can the claim be true? It is tried as claimed, then with less and less asked of it: in bursts only, with one channel, or
+ * as the total of all channels.
+ */
+export const outlookFor = (powerWatts: number, facts: ForecastFacts, assumptions: Assumptions, where: ForecastCase): Outlook => {
+  const all = forecast(facts, assumptions, where);
+  if (!all.limiter || !all.burstLimiter) return "not-known";
+  if (all.limiter.watts >= powerWatts) return "possible";
+  const one = forecast(facts, assumptions, { ...where, channelsDriven: 1 });
+  if (where.channelsDriven > 1 && one.limiter && one.limiter.watts >= powerWatts) return "one-channel-only";
+  if (all.burstLimiter.burstWatts >= powerWatts) return "bursts-only";
+  return where.channelsDriven > 1 && all.limiter.watts * where.channelsDriven >= powerWatts ? "sum-of-channels-only" : "impossible";
+};
+
+/** What a supply of so many times the power would buy, up to the next ceiling. */
+export type BiggerSupply = { timesPower: number; watts: number; gainDb: number; limitedBy: string };
+
+export const withBiggerSupply = (facts: ForecastFacts, assumptions: Assumptions, where: ForecastCase, timesPower: number): BiggerSupply | null => {
+  const now = forecast(facts, assumptions, where).limiter;
+  if (!now || facts.supplyWatts === null) return null;
+  const then = forecast({ ...facts, supplyWatts: facts.supplyWatts * timesPower }, assumptions, where).limiter;
+  return then && { timesPower, watts: then.watts, gainDb: amplitudeRatioToDb(Math.sqrt(then.watts / now.watts)), limitedBy: then.kind };
+};
+
+/** Drive and mains at a power on each channel. */
+export type Demands = { inputVoltsRms: number | null; outputVoltsRms: number; outputAmperesPeak: number; mainsWatts: number; mainsAmperes: number; marginAmperes: number };
+
+export const demandsAt = (powerWatts: number, { gainRatio }: ForecastFacts, { efficiencyRatio, houseKeepingWatts, mainsVolts, powerFactor, breakerAmperes }: Assumptions, { loadOhms, channelsDriven }: ForecastCase): Demands => {
+  const outputVoltsRms = voltsForPower(powerWatts, loadOhms);
+  const mainsWatts = (powerWatts * channelsDriven) / efficiencyRatio + houseKeepingWatts;
+  const mainsAmperes = mainsWatts / powerFactor / mainsVolts;
+  return {
+    inputVoltsRms: gainRatio === null ? null : outputVoltsRms / gainRatio,
+    outputVoltsRms,
+    outputAmperesPeak: (outputVoltsRms * Math.SQRT2) / loadOhms,
+    mainsWatts,
+    mainsAmperes,
+    marginAmperes: breakerAmperes - mainsAmperes,
+  };
+};
+
+const NAMES: Record<string, string> = { "supply-power": "the supply's power", "rail-voltage": "the supply's voltage", "output-current": "the output current", "input-drive": "the drive from the source", mains: "the mains circuit" };
+
+/** "the supply's power" */
+export const ceilingName = (kind: string): string => NAMES[kind] ?? kind;
+
+/** The forecast in one sentence. */
+export const outlookText = (outlook: Outlook, powerWatts: number, facts: ForecastFacts, assumptions: Assumptions, where: ForecastCase): string => {
+  const { limiter, burstLimiter } = forecast(facts, assumptions, where);
+  const claimed = `${formatSignificant(powerWatts, 3)} W`;
+  if (!limiter || !burstLimiter) return `Nothing is known yet that would limit it to less than ${claimed}.`;
+  const most = `${formatSignificant(limiter.watts, 3)} W`;
+  const end = `${ceilingName(limiter.kind)} ends it at ${most} a channel`;
+  switch (outlook) {
+    case "possible":
+      return `${claimed} can be true: ${end}.`;
+    case "one-channel-only":
+      return `${claimed} can be true with one channel driven only; with ${where.channelsDriven}, ${end}.`;
+    case "bursts-only":
+      return `${claimed} can be true in short bursts only; continuously, ${end}.`;
+    case "sum-of-channels-only":
+      return `${claimed} can be true only as the total of all channels: ${end}.`;
+    case "impossible":
+      return `${claimed} cannot be true: ${end}, and ${formatSignificant(burstLimiter.burstWatts, 3)} W in bursts.`;
+    case "not-known":
+      return `Nothing is known yet that would limit it to less than ${claimed}.`;
+  }
+};
