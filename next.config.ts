@@ -13,7 +13,7 @@ const CONTENT_SECURITY = [
 ].join("; ");
 
 const config: NextConfig = {
-  serverExternalPackages: ["better-sqlite3", "knex"],
+  serverExternalPackages: ["better-sqlite3", "knex", "sharp"],
   poweredByHeader: false,
   // Types and lint are checked by `npm test`, once.
   typescript: { ignoreBuildErrors: true },

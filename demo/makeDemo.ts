@@ -1,7 +1,7 @@
 import type { Knex } from "knex";
 import { EXAMPLE_RIGS, onLoads, record } from "@/bench/simulated";
 import { ANALYSIS_VERSION, runConditions } from "@/records";
-import { addAmplifier, addClaim, addLoad, addRun, listAmplifiers, saveCapture } from "@/store";
+import { addAmplifier, addClaim, addLoad, addRun, captures, listAmplifiers } from "@/store";
 import { analyseSweep } from "@/workers/analyseSweep";
 import { DEMO_SHELF, type DemoAmplifier } from "./scenario";
 
@@ -37,7 +37,7 @@ const addDemoAmplifier = async (db: Knex, folder: string, demo: DemoAmplifier, s
     const conditions = runConditions({ load, channelCount: channelsDriven, firstChannel: 0, channelsDriven, fullScaleVolts: capture.fullScaleVolts, mainsHz: rig.mains.frequencyHz, voltsAccuracyRatio: ACCURACY_RATIO });
     const outcome = analyseSweep({ wav: capture.wav, fullScaleVolts: capture.fullScaleVolts, conditions }, () => {});
     if (!outcome.ok) throw new Error(`the demo run cannot be read: ${outcome.finding.advice}`);
-    const { sha256 } = await saveCapture(folder, chunk(capture.wav), Number.POSITIVE_INFINITY);
+    const { sha256 } = await captures.save(folder, chunk(capture.wav), Number.POSITIVE_INFINITY);
     const takenAt = new Date(start.getTime() + (index + 1) * 20 * MINUTE).toISOString();
     await addRun(db, amplifier.id, { kind: "power-sweep", source: "simulated-bench", sourceDetail: rig.name, conditions, result: outcome.value, analysisVersion: ANALYSIS_VERSION, captures: [{ sha256, fileName: capture.fileName, fullScaleVolts: capture.fullScaleVolts }] }, takenAt);
   }

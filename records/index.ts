@@ -1,8 +1,18 @@
 // records: what is kept, with the schema that guards each kind on both sides, form and route handler.
 export { AMPLIFIER_KINDS, amplifierName, amplifierSchema, TOPOLOGIES, type Amplifier, type AmplifierDraft } from "./amplifier";
+export { BRIEF_FORMAT, BRIEF_LIMIT_BYTES, briefSchema, type Brief } from "./brief";
 export { claimSchema, powerClaim, type Claim, type ClaimDraft } from "./claim";
+export { detailsSchema, SUPPLY_KINDS, supplyWatts, TERMINALS, type Details, type Supply } from "./details";
+export { DOCUMENTS, emptyDocument, emptyWorkshopDocument, WORKSHOP_DOCUMENTS, type DocumentKind, type DocumentOf, type WorkshopKind, type WorkshopOf } from "./documents";
+export { forecastSettingsSchema, type ForecastSettings } from "./forecastSettings";
+export { INSTRUMENT_ROLES, instrumentsSchema, type Instrument, type Instruments } from "./instruments";
+export { PHOTO_LIMIT_BYTES, photoSchema, type Photo } from "./photo";
+export { planSchema, type Plan } from "./plan";
+export { CONSTRUCTIONS, COOLINGS, powerResistor, resistorsSchema, type ResistorRecord, type Resistors } from "./resistors";
+export { PROBES, rigSchema, type Confirmation, type RigSettings } from "./rig";
+export { sheetSchema, type Sheet } from "./sheet";
 export { runAsCsv, runAsJson } from "./exportRun";
-export { loadSchema, ohmsStdUncertainty, type Load, type LoadChannel, type LoadDraft } from "./load";
+export { loadSchema, ohmsStdUncertainty, type BuiltNetwork, type Load, type LoadChannel, type LoadDraft } from "./load";
 export { ANALYSIS_VERSION, DEFAULT_UPLOAD_LIMIT_BYTES, runSchema, type Run, type RunCapture, type RunConditions, powerEvidence, type RunDraft } from "./run";
 export { runConditions, type ConditionFacts } from "./runConditions";
 export { optionalQuantity, quantity } from "./quantity";

@@ -55,6 +55,8 @@ export const runSchema = object({
     band: object({ lowHz: ratio(), highHz: finite().positive() }),
     /** How many channels played while this was recorded; the recording may hold fewer. */
     channelsDriven: finite().integer().min(1).max(16),
+    /** Risky cautions that were confirmed before it. */
+    confirmations: array().of(object({ code: string().max(40).required(), title: string().max(200).required(), at: string().max(40).required() })).max(40).optional(),
     channels: array().of(object({ channelIndex: finite().integer().min(0).max(15), loadOhms: finite().positive(), loadOhmsStdUncertainty: ratio(), voltsStdUncertaintyRatio: ratio() })).min(1).max(16).required(),
   }),
   result: resultSchema.test("channels-match", "result and conditions must have the same number of channels", (value, { parent }) => value?.channels?.length === parent.conditions?.channels?.length),

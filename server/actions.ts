@@ -1,6 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { amplifierSchema, claimSchema, loadSchema, validated, type Validated } from "@/records";
+import { amplifierSchema, claimSchema, DOCUMENTS, loadSchema, validated, WORKSHOP_DOCUMENTS, type DocumentKind, type DocumentOf, type Validated, type WorkshopKind, type WorkshopOf } from "@/records";
 import * as store from "@/store";
 import { database } from "./records";
 
@@ -61,6 +61,28 @@ export const saveLoad = async (amplifierId: string, loadId: string | null, input
 export const removeLoad = async (id: string): Promise<void> => {
   await store.deleteLoad(await database(), id);
   refresh();
+};
+
+/** Keeps one of the documents of an amplifier in place of the one before. */
+export const saveDocument = async <K extends DocumentKind>(amplifierId: string, kind: K, input: unknown): Promise<Validated<DocumentOf<K>>> => {
+  if (!(kind in DOCUMENTS)) return gone;
+  const checked = await validated(DOCUMENTS[kind] as never, input);
+  if (!checked.ok) return checked;
+  const db = await database();
+  if (!(await store.findAmplifier(db, amplifierId))) return gone;
+  await store.keepDocument(db, amplifierId, kind, checked.value as DocumentOf<K>);
+  refresh();
+  return checked as Validated<DocumentOf<K>>;
+};
+
+/** Keeps one of the documents of the workshop in place of the one before. */
+export const saveWorkshopDocument = async <K extends WorkshopKind>(kind: K, input: unknown): Promise<Validated<WorkshopOf<K>>> => {
+  if (!(kind in WORKSHOP_DOCUMENTS)) return gone;
+  const checked = await validated(WORKSHOP_DOCUMENTS[kind] as never, input);
+  if (!checked.ok) return checked;
+  await store.keepWorkshopDocument(await database(), kind, checked.value as WorkshopOf<K>);
+  refresh();
+  return checked as Validated<WorkshopOf<K>>;
 };
 
 export const removeRun = async (id: string): Promise<void> => {

@@ -1,16 +1,40 @@
 import "server-only";
 import { notFound } from "next/navigation";
 import { cache } from "react";
-import type { Amplifier, Claim, Load, Run } from "@/records";
-import { findAmplifier, listClaims, listLoads, listRuns } from "@/store";
+import type { Amplifier, Claim, Details, ForecastSettings, Instruments, Load, Plan, Resistors, RigSettings, Run, Sheet } from "@/records";
+import { findAmplifier, findDocument, findWorkshopDocument, listClaims, listLoads, listRuns } from "@/store";
 import { database } from "./records";
 
-export type AmplifierRecords = { amplifier: Amplifier; claims: Claim[]; loads: Load[]; runs: Run[] };
+export type AmplifierRecords = {
+  amplifier: Amplifier;
+  claims: Claim[];
+  loads: Load[];
+  runs: Run[];
+  details: Details;
+  sheet: Sheet;
+  forecastSettings: ForecastSettings;
+  rig: RigSettings;
+  plan: Plan;
+  resistors: Resistors;
+  instruments: Instruments;
+};
 
-/** An amplifier with all that belongs to it, read once a request; an unknown one is "not found". */
+/** An amplifier with all that belongs to it and the workshop it is measured in, read once a request; an unknown one is "not found". */
 export const amplifierRecords = cache(async (id: string): Promise<AmplifierRecords> => {
   const db = await database();
   const amplifier = await findAmplifier(db, id);
   if (!amplifier) notFound();
-  return { amplifier, claims: await listClaims(db, id), loads: await listLoads(db, id), runs: await listRuns(db, id) };
+  return {
+    amplifier,
+    claims: await listClaims(db, id),
+    loads: await listLoads(db, id),
+    runs: await listRuns(db, id),
+    details: await findDocument(db, id, "details"),
+    sheet: await findDocument(db, id, "sheet"),
+    forecastSettings: await findDocument(db, id, "forecast"),
+    rig: await findDocument(db, id, "rig"),
+    plan: await findDocument(db, id, "plan"),
+    resistors: await findWorkshopDocument(db, "resistors"),
+    instruments: await findWorkshopDocument(db, "instruments"),
+  };
 });

@@ -1,7 +1,10 @@
 // store: what is kept between starts. One file a record kind; no arithmetic.
 export { addAmplifier, changeAmplifier, deleteAmplifier, findAmplifier, listAmplifiers } from "./amplifiers";
-export { capturePath, clearUnusedCaptures, hasCapture, saveCapture, UploadTooLarge } from "./captureFiles";
+export { captures, photos } from "./files";
+export { UploadTooLarge, type HashedFiles } from "./hashedFiles";
 export { addClaim, changeClaim, deleteClaim, listClaims } from "./claims";
 export { DATABASE_FILE, dataFolder, openDatabase } from "./database";
+export { findDocument, findWorkshopDocument, keepDocument, keepWorkshopDocument, referredPhotos } from "./documents";
+export { savePhoto, type SavedPhoto } from "./photo";
 export { addLoad, changeLoad, deleteLoad, listLoads } from "./loads";
 export { addRun, deleteRun, findRun, listRuns, referredCaptures } from "./runs";

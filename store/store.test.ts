@@ -4,7 +4,7 @@ import { join } from "node:path";
 import type { Knex } from "knex";
 import { stepReading } from "@/core/testing/stepReading";
 import type { AmplifierDraft, RunDraft } from "@/records";
-import { addAmplifier, addClaim, addLoad, addRun, capturePath, changeAmplifier, clearUnusedCaptures, deleteAmplifier, deleteRun, findAmplifier, findRun, hasCapture, listAmplifiers, listClaims, listLoads, listRuns, openDatabase, referredCaptures, saveCapture, UploadTooLarge } from ".";
+import { addAmplifier, addClaim, addLoad, addRun, captures, changeAmplifier, deleteAmplifier, deleteRun, findAmplifier, findRun, listAmplifiers, listClaims, listLoads, listRuns, openDatabase, referredCaptures, UploadTooLarge } from ".";
 
 let folder: string;
 let db: Knex;
@@ -91,35 +91,35 @@ describe("captures", () => {
   const ABC = "ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad";
 
   test("are named by their SHA-256, FIPS 180-4 example", async () => {
-    expect(await saveCapture(folder, chunksOf("a", "bc"), 100)).toEqual({ sha256: ABC, byteCount: 3 });
-    expect(hasCapture(folder, ABC)).toBe(true);
-    expect(await saveCapture(folder, chunksOf("abc"), 100)).toMatchObject({ sha256: ABC });
+    expect(await captures.save(folder, chunksOf("a", "bc"), 100)).toEqual({ sha256: ABC, byteCount: 3 });
+    expect(captures.has(folder, ABC)).toBe(true);
+    expect(await captures.save(folder, chunksOf("abc"), 100)).toMatchObject({ sha256: ABC });
     expect(readdirSync(join(folder, "captures"))).toEqual([`${ABC}.wav`]);
   });
 
   test("over the limit or broken off leave nothing behind", async () => {
-    await expect(saveCapture(folder, chunksOf("abc", "def"), 5)).rejects.toThrow(UploadTooLarge);
+    await expect(captures.save(folder, chunksOf("abc", "def"), 5)).rejects.toThrow(UploadTooLarge);
     const broken = (async function* () {
       yield* chunksOf("abc");
       throw new Error("cable pulled");
     })();
-    await expect(saveCapture(folder, broken, 100)).rejects.toThrow("cable pulled");
+    await expect(captures.save(folder, broken, 100)).rejects.toThrow("cable pulled");
     expect(readdirSync(join(folder, "captures"))).toEqual([]);
   });
 
   test("that nothing refers to are cleared after a day, others stay", async () => {
     const amplifier = await addAmplifier(db, draft, "2026-01-01");
-    const { sha256 } = await saveCapture(folder, chunksOf("used"), 100);
+    const { sha256 } = await captures.save(folder, chunksOf("used"), 100);
     await addRun(db, amplifier.id, { ...run, captures: [{ ...run.captures[0], sha256 }] }, "2026-01-01");
-    const unused = await saveCapture(folder, chunksOf("unused"), 100);
-    const fresh = await saveCapture(folder, chunksOf("fresh"), 100);
+    const unused = await captures.save(folder, chunksOf("unused"), 100);
+    const fresh = await captures.save(folder, chunksOf("fresh"), 100);
     writeFileSync(join(folder, "captures", "x.partial"), "half");
     const now = Date.now();
     const twoDaysAgo = new Date(now - 2 * 86_400_000);
-    for (const path of [capturePath(folder, sha256), capturePath(folder, unused.sha256), join(folder, "captures", "x.partial")]) utimesSync(path, twoDaysAgo, twoDaysAgo);
-    expect(await clearUnusedCaptures(folder, await referredCaptures(db), now)).toBe(2);
+    for (const path of [captures.path(folder, sha256), captures.path(folder, unused.sha256), join(folder, "captures", "x.partial")]) utimesSync(path, twoDaysAgo, twoDaysAgo);
+    expect(await captures.clearUnused(folder, await referredCaptures(db), now)).toBe(2);
     expect(readdirSync(join(folder, "captures")).sort()).toEqual([`${sha256}.wav`, `${fresh.sha256}.wav`].sort());
   });
 
-  test("refusal of a name that is not a hash", () => expect(() => capturePath(folder, "../rimebank.sqlite")).toThrow("64 hexadecimal"));
+  test("refusal of a name that is not a hash", () => expect(() => captures.path(folder, "../rimebank.sqlite")).toThrow("64 hexadecimal"));
 });

@@ -1,4 +1,6 @@
 // core/claim: published claims as typed conditions, in words, and read from a specification.
 export { claimText, drivenText, limitText, measureText } from "./claimText";
+export { multiplierIn } from "./quantities";
 export { readClaims, testablePower } from "./readClaims";
+export { statedText } from "./statedText";
 export type { PowerClaim, ReadClaim, StatedClaim, UnreadLine } from "./types";

@@ -64,7 +64,8 @@ export const channelsIn = (text: string): number | null => {
 };
 
 /** "x 2" or "2 x" beside watts: how many channels are spoken of, though not whether they play at once. */
-export const multiplierIn = (text: string): number | null => {
+export const multiplierIn = (line: string): number | null => {
+  const text = normalised(line);
   const match = /(\d+)\s*x\s*\d+(?:[.,]\d+)?\s*w\b|\d+(?:[.,]\d+)?\s*w\s*x\s*(\d+)/.exec(text);
   return match ? Number(match[1] ?? match[2]) : null;
 };

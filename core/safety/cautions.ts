@@ -1,36 +1,93 @@
 /** What is known before power is applied. */
-export type SafetyFacts = { topology: string; kind: string; powerWatts: number; loadOhms: number; channelsDriven: number };
+export type SafetyFacts = {
+  topology: string;
+  kind: string;
+  powerWatts: number;
+  loadOhms: number;
+  channelsDriven: number;
+  /** How the speaker terminals stand to earth, as far as known. */
+  terminals?: "not known" | "one side is earth" | "bridge-tied";
+  /** Two channels work as one. */
+  isBridged?: boolean;
+  withSpeaker?: boolean;
+  /** Hours of heat without someone at the bench. */
+  isUnattended?: boolean;
+};
 
-export type Caution = { title: string; reason: string };
+export type CautionCode = "earth" | "first-power-up" | "high-volts" | "hot-load" | "low-ohms" | "bridged" | "speaker" | "unattended" | "order" | "mains";
+
+/** `isRisky` ones are to be confirmed before a run. */
+export type Caution = { code: CautionCode; title: string; reason: string; isRisky: boolean };
 
 /** Below this many volts RMS, a touch of dry skin is commonly held to be without danger; the trade's usual limit. */
 const TOUCHABLE_VOLTS = 25;
+/** Above so many watts in all, resistors burn within seconds of a touch. Common practice. */
+const HOT_WATTS = 50;
+const LOW_OHMS = 4;
+
+const outputVolts = ({ powerWatts, loadOhms }: SafetyFacts): number => Math.sqrt(powerWatts * loadOhms);
+const heatWatts = ({ powerWatts, channelsDriven }: SafetyFacts): number => powerWatts * channelsDriven;
+const mayBeBridgeTied = ({ terminals = "not known", kind, topology }: SafetyFacts): boolean => terminals === "not known" && (kind === "mini" || topology === "class D" || topology === "not known");
+
+type Rule = Omit<Caution, "title"> & { applies(facts: SafetyFacts): boolean; title: string | ((facts: SafetyFacts) => string) };
+
+/** Gravest first. Common practice of the trade. */
+const RULES: readonly Rule[] = [
+  {
+    code: "earth",
+    applies: mayBeBridgeTied,
+    title: "Is an output terminal earthed?",
+    reason: "Many small and class D amplifiers drive both terminals (bridge-tied). A grounded clip on either shorts the output through earth and destroys the amplifier or the instrument: use a differential probe or two channels.",
+    isRisky: true,
+  },
+  {
+    code: "earth",
+    applies: ({ terminals }) => terminals === "bridge-tied",
+    title: "No grounded clip on either terminal",
+    reason: "The outputs are bridge-tied: both terminals swing. A grounded probe shorts one of them through earth; use a differential probe or two channels and subtract.",
+    isRisky: true,
+  },
+  {
+    code: "bridged",
+    applies: ({ isBridged }) => isBridged === true,
+    title: "Two channels as one",
+    reason: "Bridged, each half works into half the load, neither terminal is earth, and the volts double. Check that the maker allows this load bridged, and set the switch with the power off.",
+    isRisky: true,
+  },
+  {
+    code: "first-power-up",
+    applies: ({ kind }) => kind === "vintage",
+    title: "First power-up of an old amplifier",
+    reason: "Dried-out capacitors fail when the full mains comes back. Have someone qualified bring it up gradually; do not open it yourself.",
+    isRisky: true,
+  },
+  {
+    code: "high-volts",
+    applies: (facts) => outputVolts(facts) > TOUCHABLE_VOLTS,
+    title: (facts) => `${Math.round(outputVolts(facts))} V on the output terminals`,
+    reason: "At the claimed power the output can hurt. Insulate the terminals, and touch nothing while it is live.",
+    isRisky: true,
+  },
+  {
+    code: "hot-load",
+    applies: (facts) => heatWatts(facts) >= HOT_WATTS,
+    title: (facts) => `${Math.round(heatWatts(facts))} W of heat in the loads`,
+    reason: "Resistors burn skin and scorch wood within seconds at rated power. Give them air, nothing flammable near, and time to cool.",
+    isRisky: true,
+  },
+  { code: "low-ohms", applies: ({ loadOhms }) => loadOhms < LOW_OHMS, title: "Low load", reason: "Below 4 Ω many amplifiers are outside what their maker allows: bursts first, and be ready to mute.", isRisky: true },
+  { code: "speaker", applies: ({ withSpeaker }) => withSpeaker === true, title: "A loudspeaker is connected", reason: "A test tone at rated power destroys a tweeter in seconds and a hearing in minutes. Protect your ears, keep the level down, and use bursts.", isRisky: true },
+  { code: "unattended", applies: ({ isUnattended }) => isUnattended === true, title: "Heat for an hour", reason: "A soak is not left alone: stay within sight, with the mains switch in reach and the room aired.", isRisky: true },
+  { code: "order", applies: () => true, title: "Load before power, level down", reason: "Connect the loads first and begin with the source at its lowest, so that nothing loud or hot happens by surprise.", isRisky: false },
+  { code: "mains", applies: () => true, title: "Mains and stored charge", reason: "Mains wiring follows local codes and is work for licensed people. Supplies stay charged after the plug is drawn; leave covers on.", isRisky: false },
+];
 
 /**
  * The cautions that fit this amplifier and its loads, gravest first. They defer to local codes and licensed practice,
- * and never tell anyone to open mains equipment. Common practice of the trade.
+ * and never tell anyone to open mains equipment.
  */
-export const cautionsFor = ({ topology, kind, powerWatts, loadOhms, channelsDriven }: SafetyFacts): Caution[] => {
-  const outputVolts = Math.sqrt(powerWatts * loadOhms);
-  const cautions: (Caution | false)[] = [
-    (kind === "mini" || topology === "class D" || topology === "not known") && {
-      title: "Is an output terminal earthed?",
-      reason: "Many small and class D amplifiers drive both terminals (bridge-tied). A grounded clip on either shorts the output through earth and destroys the amplifier or the instrument: use a differential probe or two channels.",
-    },
-    kind === "vintage" && {
-      title: "First power-up of an old amplifier",
-      reason: "Dried-out capacitors fail when the full mains comes back. Have someone qualified bring it up gradually; do not open it yourself.",
-    },
-    outputVolts > TOUCHABLE_VOLTS && {
-      title: `${Math.round(outputVolts)} V on the output terminals`,
-      reason: "At the claimed power the output can hurt. Insulate the terminals, and touch nothing while it is live.",
-    },
-    powerWatts * channelsDriven >= 50 && {
-      title: `${Math.round(powerWatts * channelsDriven)} W of heat in the loads`,
-      reason: "Resistors burn skin and scorch wood within seconds at rated power. Give them air, nothing flammable near, and time to cool.",
-    },
-    loadOhms < 4 && { title: "Low load", reason: "Below 4 Ω many amplifiers are outside what their maker allows: bursts first, and be ready to mute." },
-    { title: "Load before power, level down", reason: "Connect the loads first and begin with the source at its lowest. Mains wiring follows local codes and is work for licensed people." },
-  ];
-  return cautions.filter((caution) => caution !== false);
-};
+export const cautionsFor = (facts: SafetyFacts): Caution[] =>
+  RULES.filter(({ applies }) => applies(facts)).map(({ code, title, reason, isRisky }) => ({ code, title: typeof title === "string" ? title : title(facts), reason, isRisky }));
+
+/** Risky cautions that have not been confirmed yet. */
+export const unconfirmed = (cautions: readonly Caution[], confirmedCodes: readonly string[]): Caution[] => cautions.filter(({ code, isRisky }) => isRisky && !confirmedCodes.includes(code));

@@ -1,2 +1,2 @@
 // core/safety: cautions chosen by the facts.
-export { cautionsFor, type Caution, type SafetyFacts } from "./cautions";
+export { cautionsFor, unconfirmed, type Caution, type CautionCode, type SafetyFacts } from "./cautions";

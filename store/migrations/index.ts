@@ -1,8 +1,9 @@
 import type { Knex } from "knex";
 import * as first from "./2026-11-25-first";
+import * as second from "./2026-11-25-second";
 
 /** All migrations by name, oldest first; names begin with their date so that they sort. */
-const MIGRATIONS: Record<string, Knex.Migration> = { "2026-11-25-first": first };
+const MIGRATIONS: Record<string, Knex.Migration> = { "2026-11-25-first": first, "2026-11-25-second": second };
 
 /** Migrations come from the program itself, not from a folder, so that they survive bundling. */
 export const migrationSource: Knex.MigrationSource<string> = {

@@ -1,6 +1,6 @@
 "use client";
 import { Box, Flex, Grid, Heading, HStack, NativeSelect, Table, Text } from "@chakra-ui/react";
-import { Download, Trash2 } from "lucide-react";
+import { Trash2 } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import { removeRun } from "@/server/actions";
@@ -10,7 +10,7 @@ import { channelLetter, judgePowerClaim } from "@/core/verdict";
 import { amplifierName, powerClaim, powerEvidence, type Amplifier, type Claim, type Run } from "@/records";
 import { channelLook } from "../charts/channelLook";
 import { PowerChart } from "../charts/PowerChart";
-import { savePng, saveSvg } from "../charts/saveChart";
+import { SaveChart } from "../charts/SaveChart";
 import { ActionButton } from "../parts/ActionButton";
 import { ConfirmDialog } from "../parts/ConfirmDialog";
 import { Panel } from "../parts/Panel";
@@ -40,7 +40,10 @@ export function RunView({ run, amplifier, claims }: { run: Run; amplifier: Ampli
               {unbroken(conditionsLine(run))}
             </Text>
           </Box>
-          <ExportLinks run={run} onSvg={() => svg.current && saveSvg(svg.current, name)} onPng={() => svg.current && void savePng(svg.current, name)} />
+          <HStack gap={1.5}>
+            <SaveChart svg={svg} name={name} />
+            <ExportLinks run={run} />
+          </HStack>
         </Flex>
         <PowerChart curves={summary.curves} claim={summary.corner} crossings={summary.crossings} caption={caption(summary)} svgRef={svg} />
         <Text fontSize="13.5px" color="muted">
@@ -155,22 +158,15 @@ function StopPanels({ run }: { run: Run }) {
   ));
 }
 
-function ExportLinks({ run, onSvg, onPng }: { run: Run; onSvg(): void; onPng(): void }) {
+function ExportLinks({ run }: { run: Run }) {
   const style = { minH: "36px", px: 3, fontSize: "13.5px" } as const;
   return (
     <HStack gap={1.5}>
-      <Download size={16} aria-label="Save" />
       <ActionButton {...style} asChild>
         <a href={`/api/runs/${run.id}/export?format=csv`}>CSV</a>
       </ActionButton>
       <ActionButton {...style} asChild>
         <a href={`/api/runs/${run.id}/export?format=json`}>JSON</a>
-      </ActionButton>
-      <ActionButton {...style} onClick={onSvg}>
-        SVG
-      </ActionButton>
-      <ActionButton {...style} onClick={onPng}>
-        PNG
       </ActionButton>
     </HStack>
   );

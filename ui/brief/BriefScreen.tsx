@@ -1,38 +1,52 @@
 "use client";
 import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
-import { ArrowRight, Pencil, Plus, Trash2 } from "lucide-react";
+import { ArrowRight, FileOutput, Pencil, Plus, Trash2 } from "lucide-react";
 import NextLink from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { removeAmplifier, removeClaim, saveAmplifier, saveClaim } from "@/server/actions";
 import { claimText } from "@/core/claim";
-import { amplifierName, powerClaim, type Amplifier, type Claim } from "@/records";
+import { amplifierName, powerClaim, type Amplifier, type Claim, type ClaimDraft, type Details, type Sheet } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { ConfirmDialog } from "../parts/ConfirmDialog";
 import { Panel } from "../parts/Panel";
 import { unbroken } from "../parts/unbroken";
 import { AmplifierForm } from "./AmplifierForm";
 import { ClaimForm } from "./ClaimForm";
+import { DetailsForm } from "./DetailsForm";
+import { SheetReader } from "./SheetReader";
 
 /** What the amplifier is, and what its maker claims. */
-export function BriefScreen({ amplifier, claims }: { amplifier: Amplifier; claims: readonly Claim[] }) {
+export function BriefScreen({ amplifier, claims, details, sheet }: { amplifier: Amplifier; claims: readonly Claim[]; details: Details; sheet: Sheet }) {
   const router = useRouter();
   const [deleting, setDeleting] = useState(false);
+  const [taken, setTaken] = useState<ClaimDraft | null>(null);
   const { id: _, createdAt: __, ...draft } = amplifier;
   return (
     <Grid templateColumns="minmax(0, 1fr) minmax(0, 1fr)" gap={4} alignItems="start">
-      <Panel>
-        <Heading as="h1" fontSize="22px" mb={3}>
-          What it is
-        </Heading>
-        <AmplifierForm initial={draft} saveLabel="Save" save={(changed) => saveAmplifier(amplifier.id, changed)} onSaved={() => router.refresh()} />
-        <Flex justify="flex-end" mt={-11}>
-          <ActionButton onClick={() => setDeleting(true)} color="ember" data-testid="delete-amplifier">
-            <Trash2 size={16} /> Delete
-          </ActionButton>
-        </Flex>
-      </Panel>
-      <Claims amplifier={amplifier} claims={claims} />
+      <Grid gap={4} minW={0}>
+        <Panel>
+          <Heading as="h1" fontSize="22px" mb={3}>
+            What it is
+          </Heading>
+          <AmplifierForm initial={draft} saveLabel="Save" save={(changed) => saveAmplifier(amplifier.id, changed)} onSaved={() => router.refresh()} />
+          <Flex justify="flex-end" mt={-11} gap={2}>
+            <ActionButton asChild>
+              <a href={`/api/amplifiers/${amplifier.id}/brief`}>
+                <FileOutput size={16} /> Export
+              </a>
+            </ActionButton>
+            <ActionButton onClick={() => setDeleting(true)} color="ember" data-testid="delete-amplifier">
+              <Trash2 size={16} /> Delete
+            </ActionButton>
+          </Flex>
+        </Panel>
+        <DetailsForm amplifierId={amplifier.id} details={details} />
+      </Grid>
+      <Grid gap={4} minW={0}>
+        <Claims key={taken ? JSON.stringify(taken) : "claims"} amplifier={amplifier} claims={claims} taken={taken} onTaken={() => setTaken(null)} />
+        <SheetReader amplifierId={amplifier.id} channelCount={amplifier.channelCount} sheet={sheet} claims={claims} onTake={setTaken} />
+      </Grid>
       <ConfirmDialog
         open={deleting}
         title={`Delete ${amplifierName(amplifier)}?`}
@@ -45,12 +59,14 @@ export function BriefScreen({ amplifier, claims }: { amplifier: Amplifier; claim
   );
 }
 
-function Claims({ amplifier, claims }: { amplifier: Amplifier; claims: readonly Claim[] }) {
+/** @param taken a claim read from the sheet, to be checked and saved */
+function Claims({ amplifier, claims, taken, onTaken }: { amplifier: Amplifier; claims: readonly Claim[]; taken: ClaimDraft | null; onTaken(): void }) {
   const router = useRouter();
-  const [editing, setEditing] = useState<string | "new" | null>(claims.length === 0 ? "new" : null);
+  const [editing, setEditing] = useState<string | "new" | null>(taken || claims.length === 0 ? "new" : null);
   const [deleting, setDeleting] = useState<Claim | null>(null);
   const done = () => {
     setEditing(null);
+    onTaken();
     router.refresh();
   };
   return (
@@ -72,11 +88,11 @@ function Claims({ amplifier, claims }: { amplifier: Amplifier; claims: readonly 
           <ClaimItem key={claim.id} claim={claim} onEdit={() => setEditing(claim.id)} onDelete={() => setDeleting(claim)} />
         ),
       )}
-      {editing === "new" && <ClaimForm channelCount={amplifier.channelCount} save={(draft) => saveClaim(amplifier.id, null, draft)} onDone={done} />}
+      {editing === "new" && <ClaimForm initial={taken ?? undefined} channelCount={amplifier.channelCount} save={(draft) => saveClaim(amplifier.id, null, draft)} onDone={done} />}
       {claims.length > 0 && editing === null && (
         <ActionButton tone="primary" asChild mt={4}>
-          <NextLink href={`/amplifiers/${amplifier.id}/load`}>
-            Next: the load <ArrowRight size={16} />
+          <NextLink href={`/amplifiers/${amplifier.id}/forecast`}>
+            Next: the forecast <ArrowRight size={16} />
           </NextLink>
         </ActionButton>
       )}

@@ -1,6 +1,7 @@
 /** The stages that are built, in working order. Others are not shown until they are. */
 export const STAGES = [
   { slug: "brief", label: "Brief" },
+  { slug: "forecast", label: "Forecast" },
   { slug: "load", label: "Load" },
   { slug: "bench", label: "Bench" },
   { slug: "verdict", label: "Verdict" },
@@ -12,10 +13,11 @@ export type StageSlug = (typeof STAGES)[number]["slug"];
 export type StageProgress = Record<StageSlug, "nothing" | "begun" | "done">;
 
 /** What has been recorded, as far as the rail needs to know. */
-export type Recorded = { claimCount: number; loadCount: number; runCount: number; judgedCount: number };
+export type Recorded = { isForecast: boolean; claimCount: number; loadCount: number; runCount: number; judgedCount: number };
 
-export const stageProgress = ({ claimCount, loadCount, runCount, judgedCount }: Recorded): StageProgress => ({
+export const stageProgress = ({ isForecast, claimCount, loadCount, runCount, judgedCount }: Recorded): StageProgress => ({
   brief: claimCount > 0 ? "done" : "begun",
+  forecast: claimCount === 0 ? "nothing" : isForecast ? "done" : "begun",
   load: loadCount > 0 ? "done" : "nothing",
   bench: runCount > 0 ? "done" : "nothing",
   verdict: judgedCount === 0 ? "nothing" : judgedCount < claimCount ? "begun" : "done",

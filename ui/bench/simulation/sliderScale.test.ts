@@ -10,7 +10,7 @@ test("round trip: every parameter's slider gives back what it was set to, within
     expect(value).toBeGreaterThanOrEqual(field.least);
     expect(value).toBeLessThanOrEqual(field.most);
     expect(Math.abs(fromSlider(toSlider(value, field), field) - value)).toBeLessThanOrEqual(0.006 * Math.max(Math.abs(value), (field.most - field.least) / TRAVEL));
-  }), { numRuns: 400 });
+  }), { numRuns: 2000 });
 });
 
 test("the ends are the ends, and usual values lie on the slider", () => {

@@ -6,6 +6,8 @@ export const TRAVEL = 1000;
 const WIDE_RATIO = 30;
 /** A span that begins at zero begins, in equal ratios, at this share of its usual value. */
 const NEAR_ZERO_RATIO = 1e-2;
+/** Whatever is above the least stands above the very bottom. */
+const JUST_ABOVE_BOTTOM = 1e-6;
 
 const lowest = ({ least, usual, most }: QuantityField): number => (least > 0 ? least : NEAR_ZERO_RATIO * (usual > 0 ? usual : most));
 
@@ -16,8 +18,8 @@ export const toSlider = (value: number, field: QuantityField): number => {
   const { least, most } = field;
   if (!isWide(field)) return (TRAVEL * (value - least)) / (most - least);
   const low = lowest(field);
-  if (value <= 0) return 0;
-  return Math.max(0, Math.min(TRAVEL, (TRAVEL * Math.log(value / low)) / Math.log(most / low)));
+  if (value <= least) return 0;
+  return Math.max(JUST_ABOVE_BOTTOM, Math.min(TRAVEL, (TRAVEL * Math.log(value / low)) / Math.log(most / low)));
 };
 
 /** The value at a place of the slider, to three digits; the very bottom is the least. */

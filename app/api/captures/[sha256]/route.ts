@@ -1,14 +1,14 @@
 import { createReadStream } from "node:fs";
 import { Readable } from "node:stream";
 import { guarded, refuse } from "@/server/guard";
-import { capturePath, dataFolder, hasCapture } from "@/store";
+import { captures, dataFolder } from "@/store";
 
 /** The capture itself, as it was stored. */
 export const GET = (request: Request, { params }: { params: Promise<{ sha256: string }> }): Promise<Response> =>
   guarded(request, async () => {
     const { sha256 } = await params;
-    if (!/^[0-9a-f]{64}$/.test(sha256) || !hasCapture(dataFolder(), sha256)) return refuse(404, "There is no such capture.");
-    return new Response(Readable.toWeb(createReadStream(capturePath(dataFolder(), sha256))) as ReadableStream, {
+    if (!/^[0-9a-f]{64}$/.test(sha256) || !captures.has(dataFolder(), sha256)) return refuse(404, "There is no such capture.");
+    return new Response(Readable.toWeb(createReadStream(captures.path(dataFolder(), sha256))) as ReadableStream, {
       headers: { "content-type": "audio/wav", "content-disposition": `attachment; filename="${sha256.slice(0, 12)}.wav"` },
     });
   });

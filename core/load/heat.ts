@@ -1,0 +1,38 @@
+import { requireRange } from "../units";
+import { bodySeconds, mountedWatts, surfaceKelvinPerWatt } from "./mounting";
+import type { PowerResistor } from "./types";
+
+/** Bare metal may be held for a minute below 51 °C. @see ISO 13732-1, burn thresholds (from memory) */
+export const TOUCH_CELSIUS = 50;
+
+/**
+ * How long a resistor may take some watts, from cold. Up to its rating as mounted: for good. Beyond, its winding warms like
+ * one heat store whose time constant follows from its overload allowance (at the end of an allowed overload it is as hot as
+ * at its rating): t = -tau ln(1 - rated/P), tau = -allowed / ln(1 - 1/overload). More than the overload: not at all.
+ * Ten times for five seconds, the usual wire-wound tube, makes tau 47 s.
+ * @see closed form of one store, one way out; the allowance itself is the maker's
+ */
+export const allowedSeconds = (resistor: PowerResistor, watts: number): number => {
+  const rated = mountedWatts(resistor);
+  const { overloadRatio, overloadSeconds } = resistor;
+  if (requireRange("watts", watts, 0, Infinity) <= rated) return Infinity;
+  // The allowance itself must come out whole, whatever the rounding.
+  if (watts > rated * overloadRatio * (1 + 1e-9) || overloadRatio <= 1) return 0;
+  const tau = -overloadSeconds / Math.log(1 - 1 / overloadRatio);
+  return -tau * Math.log(1 - rated / watts);
+};
+
+/** Surface temperature after some seconds at steady watts, from where it stood. @see Newton's law of cooling */
+export const celsiusAfter = (resistor: PowerResistor, watts: number, seconds: number, fromCelsius: number, ambientCelsius: number): number => {
+  const settled = ambientCelsius + surfaceKelvinPerWatt(resistor) * watts;
+  return settled + (fromCelsius - settled) * Math.exp(-seconds / bodySeconds(resistor));
+};
+
+/**
+ * Seconds without power until a surface may be touched; 0 where it may already.
+ * @throws {RangeError} in a room that is itself too hot
+ */
+export const coolSecondsFrom = (resistor: PowerResistor, celsius: number, ambientCelsius: number, targetCelsius: number = TOUCH_CELSIUS): number => {
+  requireRange("ambientCelsius", ambientCelsius, -60, targetCelsius - 1);
+  return celsius <= targetCelsius ? 0 : bodySeconds(resistor) * Math.log((celsius - ambientCelsius) / (targetCelsius - ambientCelsius));
+};

@@ -1,0 +1,25 @@
+import type { ForecastClass } from "../forecast";
+import type { HeatBody } from "./types";
+
+/** At an eighth of its power an amplifier's sink is built to settle about so much above the room; and how long that takes. Common practice. */
+const EIGHTH_RISE_KELVIN = 38;
+const SINK_SECONDS = 900;
+
+/**
+ * Watts of heat in the amplifier at some output: class A takes the same whatever it gives, class B and its relatives take
+ * power with the square root of the output, class D in proportion.
+ * @param efficiencyRatio at full output
+ * @see Gray et al., Analysis and Design of Analog Integrated Circuits, chapter 5 (from memory)
+ */
+export const heatWatts = (stageClass: ForecastClass, outputWatts: number, fullWatts: number, efficiencyRatio: number): number => {
+  const full = fullWatts / efficiencyRatio;
+  const share = Math.min(1, outputWatts / fullWatts);
+  const taken = stageClass === "a" ? full : stageClass === "d" ? full * share : full * Math.sqrt(share);
+  return Math.max(0, taken - Math.min(outputWatts, taken));
+};
+
+/**
+ * The amplifier's heat sink as one body, before anything is known of it: built for an eighth of its power.
+ * @param eighthHeatWatts heat of all channels at an eighth of their power
+ */
+export const usualSink = (eighthHeatWatts: number, mostCelsius: number): HeatBody => ({ name: "amplifier", kelvinPerWatt: EIGHTH_RISE_KELVIN / Math.max(eighthHeatWatts, 1e-3), timeConstantSeconds: SINK_SECONDS, mostCelsius });

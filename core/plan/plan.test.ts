@@ -1,0 +1,87 @@
+import fc from "fast-check";
+import { HANDLING_SECONDS, heatAlong, heatWatts, orderedGently, proposePlan, RUN_KIND_NAMES, RUN_KINDS, timelineOf, tooEarly, usualSink, type HeatModel, type PlanFacts, type PlannedRun } from ".";
+
+const facts = (given: Partial<PlanFacts> = {}): PlanFacts => ({
+  claims: [{ id: "c8", powerWatts: 50, loadOhms: 8, channelsDriven: 2 }, { id: "c4", powerWatts: 93, loadOhms: 4, channelsDriven: 2 }],
+  channelCount: 2,
+  loadOhms: [8, 4],
+  otherSupplies: [],
+  switches: [],
+  hasBridging: false,
+  expectedWatts: (ohms, channels) => 400 / ohms / (channels > 1 ? 1.1 : 1),
+  ...given,
+});
+const run = (given: Partial<PlannedRun> = {}): PlannedRun => ({ id: "r", kind: "power-sweep", loadOhms: 8, channelsDriven: 2, watts: 50, seconds: 60, setting: "", proves: [], ...given });
+
+test("a quick look proves every claim with a power sweep at its load and channels, and little else", () => {
+  const runs = proposePlan(facts(), "quick");
+  expect(runs.map(({ kind }) => kind)).toEqual(["gain", "spectrum", "power-sweep", "power-sweep"]);
+  expect(runs.flatMap(({ proves }) => proves).sort()).toEqual(["c4", "c8"]);
+});
+
+test("each size holds what the smaller one does; every run of the job is in everything", () => {
+  const kinds = (["quick", "standard", "everything"] as const).map((size) => new Set(proposePlan(facts({ hasBridging: true }), size).map(({ kind }) => kind)));
+  expect([...kinds[0]].every((kind) => kinds[1].has(kind)) && [...kinds[1]].every((kind) => kinds[2].has(kind))).toBe(true);
+  expect(kinds[2].size).toBe(RUN_KIND_NAMES.length);
+});
+
+test("supplies and switches are gone through with everything", () => {
+  const settings = proposePlan(facts({ otherSupplies: ["48 V brick"], switches: [{ name: "limiter", positions: ["on", "off"] }] }), "everything").map(({ setting }) => setting);
+  expect(settings).toEqual(expect.arrayContaining(["supply: 48 V brick", "limiter: off"]));
+});
+
+test("gentle before violent, and one channel before both; a run put too early is told", () => {
+  const runs = proposePlan(facts({ hasBridging: true }), "everything");
+  expect(orderedGently([...runs].reverse()).map(({ kind }) => RUN_KINDS[kind].violence)).toEqual(runs.map(({ kind }) => RUN_KINDS[kind].violence));
+  expect(runs[0].kind).toBe("noise");
+  expect(runs.at(-1)?.kind).toBe("heat-soak");
+  expect(tooEarly(runs).size).toBe(0);
+  const [last, ...rest] = [...runs].reverse();
+  expect(tooEarly([last, ...rest.reverse()])).toEqual(new Set([last.id]));
+});
+
+test("without a claim there is still something to measure", () => expect(proposePlan(facts({ claims: [] }), "quick").length).toBeGreaterThan(2));
+
+const body = { name: "amplifier", kelvinPerWatt: 1, timeConstantSeconds: 600, mostCelsius: 62 };
+const model = (watts: number): HeatModel => ({ ambientCelsius: 22, bodies: [body], wattsInto: () => [watts] });
+
+test("closed form: one run warms by K/W times watts times (1 - exp(-t/tau))", () => {
+  const { entries, totalSeconds } = timelineOf([run({ seconds: 600 })], model(50));
+  expect(entries[0].endCelsius[0]).toBeCloseTo(22 + 50 * (1 - Math.exp(-1)), 9);
+  expect(totalSeconds).toBe(600);
+});
+
+test("a pause is put in, just long enough for the next run to end at the limit", () => {
+  const { entries } = timelineOf([run({ seconds: 600 }), run({ seconds: 600 })], model(50));
+  expect(entries[1].coolSeconds).toBeGreaterThan(0);
+  expect(entries[1].endCelsius[0]).toBeCloseTo(62, 6);
+  expect(entries[1].hotBody).toBe("amplifier");
+  expect(entries[1].startSeconds).toBeCloseTo(600 + HANDLING_SECONDS + entries[1].coolSeconds, 6);
+});
+
+test("a run that is too long even from cold is told how long it may be", () => {
+  const { entries: [entry] } = timelineOf([run({ seconds: 3600 })], model(100));
+  expect(entry.allowedSeconds).toBeCloseTo(-600 * Math.log(1 - 40 / 100), 6);
+  expect(entry).toMatchObject({ hotBody: "amplifier", coolSeconds: 0 });
+});
+
+test("invariance: with pauses nothing that may run at all passes its limit, whatever the runs", () => {
+  fc.assert(fc.property(fc.array(fc.record({ seconds: fc.integer({ min: 5, max: 1200 }), watts: fc.integer({ min: 0, max: 120 }) }), { minLength: 1, maxLength: 12 }), (runs) => {
+    const heat: HeatModel = { ambientCelsius: 22, bodies: [body, { ...body, name: "R1", kelvinPerWatt: 2, timeConstantSeconds: 120, mostCelsius: 200 }], wattsInto: ({ watts }) => [watts, watts] };
+    const timeline = timelineOf(runs.map((each) => run(each)), heat);
+    // The pause ends, at the latest, when all is cold within a percent.
+    for (const { endCelsius, allowedSeconds, run: { seconds } } of timeline.entries) if (allowedSeconds >= 1.02 * seconds) endCelsius.forEach((celsius, k) => expect(celsius).toBeLessThanOrEqual(heat.bodies[k].mostCelsius + 1));
+    const drawn = heatAlong(timeline, heat, 50);
+    expect(drawn[49].celsius[0]).toBeCloseTo(timeline.entries.at(-1)?.endCelsius[0] ?? 0, 6);
+  }));
+});
+
+test("energy balance: heat is what is taken less what is given, and class A is hottest at rest", () => {
+  expect(heatWatts("ab", 100, 100, 0.65)).toBeCloseTo(100 / 0.65 - 100, 9);
+  expect(heatWatts("d", 50, 100, 0.8)).toBeCloseTo(50 / 0.8 - 50, 9);
+  expect(heatWatts("a", 0, 100, 0.3)).toBeGreaterThan(heatWatts("a", 100, 100, 0.3));
+  expect(heatWatts("ab", 0, 100, 0.65)).toBe(0);
+  expect(usualSink(50, 65).kelvinPerWatt * 50).toBeCloseTo(38, 9);
+});
+
+test("refusal", () => expect(() => timelineOf([], { ...model(1), ambientCelsius: 80 })).toThrow("ambientCelsius is 80"));

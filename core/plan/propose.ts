@@ -1,0 +1,66 @@
+import { RUN_KIND_NAMES, RUN_KINDS } from "./runKinds";
+import type { PlanFacts, PlannedClaim, PlannedRun, PlanSize, RunKind } from "./types";
+
+const SIZES: readonly PlanSize[] = ["quick", "standard", "everything"];
+
+/** What "low" is: a speaker that dips below its 4 ohm. Common practice. */
+const LOW_OHMS = 2;
+
+/**
+ * The runs that claims, switches, supplies and loads call for, gentle before violent. What depends on power is made for each
+ * claimed load, with all its channels driven, and beyond a quick look with one; loads that are built but not claimed come
+ * with everything.
+ */
+export const proposePlan = (facts: PlanFacts, size: PlanSize): PlannedRun[] => {
+  const wanted = (kind: RunKind) => SIZES.indexOf(RUN_KINDS[kind].from) <= SIZES.indexOf(size);
+  const runs = RUN_KIND_NAMES.filter(wanted).flatMap((kind) => runsOf(kind, facts, size));
+  const unique = new Map(runs.map((run) => [JSON.stringify([run.kind, run.loadOhms, run.channelsDriven, run.setting]), run]));
+  return orderedGently([...unique.values()].map((run, index) => ({ ...run, id: `${run.kind}-${index + 1}` })));
+};
+
+type Draft = Omit<PlannedRun, "id">;
+
+const runsOf = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] => {
+  const { claims, channelCount, loadOhms, otherSupplies, switches } = facts;
+  const first = claims[0] ?? { id: "", powerWatts: 0, loadOhms: loadOhms[0] ?? 8, channelsDriven: channelCount };
+  const make = (ohms: number, channelsDriven: number, setting = ""): Draft => ({ kind, loadOhms: ohms, channelsDriven, watts: wattsOf(kind, facts, ohms, channelsDriven), seconds: RUN_KINDS[kind].seconds, setting, proves: provenBy(kind, claims, ohms, channelsDriven) });
+  switch (kind) {
+    case "power-sweep": {
+      const ohms = [...new Set([...claims.map((claim) => claim.loadOhms), ...(size === "everything" || claims.length === 0 ? loadOhms : [])])];
+      const counts = (each: number) => [...new Set([...claims.filter((claim) => claim.loadOhms === each).map((claim) => claim.channelsDriven), channelCount, ...(size === "quick" ? [] : [1])])];
+      const plain = ohms.flatMap((each) => counts(each).map((count) => make(each, count)));
+      const settings = size === "everything" ? [...otherSupplies.map((name) => `supply: ${name}`), ...switches.flatMap(({ name, positions }) => positions.slice(1).map((position) => `${name}: ${position}`))] : [];
+      return [...plain, ...settings.map((setting) => make(first.loadOhms, first.channelsDriven, setting))];
+    }
+    case "burst":
+      return [...new Set(claims.map((claim) => claim.loadOhms).concat(claims.length === 0 ? [first.loadOhms] : []))].map((ohms) => make(ohms, first.channelsDriven));
+    case "bridged":
+      return facts.hasBridging && channelCount > 1 ? [make(first.loadOhms, Math.floor(channelCount / 2), "bridged")] : [];
+    case "low-ohm":
+      return [make(LOW_OHMS, channelCount)];
+    case "impedance":
+      return [make(first.loadOhms, 1)];
+    default:
+      return [make(first.loadOhms, channelCount)];
+  }
+};
+
+const wattsOf = (kind: RunKind, { expectedWatts }: PlanFacts, ohms: number, channelsDriven: number): number => {
+  const { level } = RUN_KINDS[kind];
+  return "watts" in level ? level.watts : Number((level.ratio * expectedWatts(ohms, channelsDriven)).toPrecision(2));
+};
+
+/** A power sweep proves claims of its load that ask for no more channels than are driven. */
+const provenBy = (kind: RunKind, claims: readonly PlannedClaim[], ohms: number, channelsDriven: number): string[] =>
+  kind === "power-sweep" ? claims.filter((claim) => Math.abs(claim.loadOhms / ohms - 1) < 0.1 && claim.channelsDriven === channelsDriven).map(({ id }) => id) : [];
+
+/**
+ * Gentle before violent, and among equals one channel before all, high ohms before low, as it comes before anything is set
+ * otherwise. Equal runs keep their order.
+ */
+export const orderedGently = (runs: readonly PlannedRun[]): PlannedRun[] =>
+  runs.toSorted((left, right) => RUN_KINDS[left.kind].violence - RUN_KINDS[right.kind].violence || Number(left.setting !== "") - Number(right.setting !== "") || right.loadOhms - left.loadOhms || left.channelsDriven - right.channelsDriven);
+
+/** Runs that come before a gentler one: for a word of warning where the order was changed by hand. */
+export const tooEarly = (runs: readonly PlannedRun[]): Set<string> =>
+  new Set(runs.filter((run, index) => runs.slice(index + 1).some((later) => RUN_KINDS[later.kind].violence < RUN_KINDS[run.kind].violence - 1)).map(({ id }) => id));

@@ -1,0 +1,49 @@
+import { array, boolean, object, string, type InferType } from "yup";
+import { photoSchema } from "./photo";
+import { optionalQuantity } from "./quantity";
+
+export const SUPPLY_KINDS = ["linear", "switched", "brick", "battery"] as const;
+export const TERMINALS = ["not known", "one side is earth", "bridge-tied"] as const;
+
+const text = (most: number) => string().trim().max(most, `Keep it under ${most} characters.`).defined().default("");
+const positive = (what: string, most: number) => optionalQuantity(`Give ${what}, or leave it empty.`).positive("It must be above zero.").max(most, "That is more than can be; check the number.").default(null);
+
+const supplySchema = object({
+  name: text(80).required("Give the supply a name, such as “brick in the box”."),
+  kind: string().oneOf([...SUPPLY_KINDS]).required("Choose what kind of supply it is."),
+  /** Of the output; of each rail where there are two. */
+  volts: positive("the volts on its label", 1000),
+  amperes: positive("the amperes on its label", 500),
+  /** Where the label gives watts or volt-amperes instead. */
+  watts: positive("the watts on its label", 20_000),
+  isInTheBox: boolean().required().default(true),
+});
+
+const switchSchema = object({ name: text(80).required("Name the switch."), positions: text(200) });
+const connectorSchema = object({ name: text(80).required("Name the connector."), adapter: text(200) });
+
+/** What a reviewer writes down of an amplifier beside its identity. Everything may be left empty. */
+export const detailsSchema = object({
+  supplies: array().of(supplySchema).max(12, "Up to 12 supplies.").required().default([]),
+  switches: array().of(switchSchema).max(24, "Up to 24 switches.").required().default([]),
+  connectors: array().of(connectorSchema).max(24, "Up to 24 connectors.").required().default([]),
+  terminals: string().oneOf([...TERMINALS]).required().default("not known"),
+  /** Voltage gain, level control fully up; "28 dB" is read as a ratio. */
+  gainRatio: positive("the gain, such as 28 dB", 10_000),
+  massKilograms: positive("the mass in kilograms", 500),
+  size: text(80),
+  priceThen: positive("the price when it was new", 1e7),
+  priceNow: positive("the price now", 1e7),
+  /** Prices now over prices then, entered by the reviewer. */
+  priceIndexRatio: positive("the price index, such as 4.2", 10_000),
+  lender: text(200),
+  seenBefore: text(4000),
+  seenAfter: text(4000),
+  photos: array().of(photoSchema).max(60, "Up to 60 photos.").required().default([]),
+});
+
+export type Details = InferType<typeof detailsSchema>;
+export type Supply = Details["supplies"][number];
+
+/** Watts that a supply's label promises: volts times amperes, or the watts themselves. Null where it does not say. */
+export const supplyWatts = ({ volts, amperes, watts }: Pick<Supply, "volts" | "amperes" | "watts">): number | null => watts ?? (volts && amperes ? volts * amperes : null);

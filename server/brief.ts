@@ -1,0 +1,37 @@
+import "server-only";
+import { readFile } from "node:fs/promises";
+import type { Knex } from "knex";
+import { BRIEF_FORMAT, type Brief, type Photo } from "@/records";
+import { addAmplifier, addClaim, dataFolder, findAmplifier, findDocument, keepDocument, listClaims, photos, savePhoto } from "@/store";
+
+/** The Brief of an amplifier as one piece, photos included. Null when there is no such amplifier. */
+export const briefOf = async (db: Knex, amplifierId: string): Promise<Brief | null> => {
+  const amplifier = await findAmplifier(db, amplifierId);
+  if (!amplifier) return null;
+  const { id: _, createdAt: __, ...draft } = amplifier;
+  const { photos: kept, ...details } = await findDocument(db, amplifierId, "details");
+  return {
+    format: BRIEF_FORMAT,
+    amplifier: draft,
+    claims: (await listClaims(db, amplifierId)).map(({ id: _id, amplifierId: _amplifierId, ...claim }) => claim),
+    details,
+    sheet: await findDocument(db, amplifierId, "sheet"),
+    photos: await Promise.all(kept.map(async ({ sha256, caption }) => ({ caption, jpegBase64: await readFile(photos.path(dataFolder(), sha256), "base64") }))),
+  };
+};
+
+/** Puts an amplifier on the shelf as a brief describes it. Pictures that cannot be read are left out, and counted. */
+export const addBrief = async (db: Knex, { amplifier, claims, details, sheet, photos: pictures }: Brief, now: string): Promise<{ id: string; unreadCount: number }> => {
+  const kept: Photo[] = [];
+  for (const { caption, jpegBase64 } of pictures) {
+    const photo = await savePhoto(dataFolder(), Buffer.from(jpegBase64, "base64"));
+    if (photo) kept.push({ ...photo, caption });
+  }
+  return db.transaction(async (trx) => {
+    const { id } = await addAmplifier(trx, amplifier, now);
+    for (const claim of claims) await addClaim(trx, id, claim);
+    await keepDocument(trx, id, "details", { ...details, photos: kept });
+    await keepDocument(trx, id, "sheet", sheet);
+    return { id, unreadCount: pictures.length - kept.length };
+  });
+};

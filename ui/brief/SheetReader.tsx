@@ -1,0 +1,104 @@
+"use client";
+import { Box, Flex, Heading, HStack, Text, Textarea } from "@chakra-ui/react";
+import { Check, CircleHelp, Minus, Plus } from "lucide-react";
+import { useMemo, useState } from "react";
+import { multiplierIn, readClaims, statedText, testablePower, type ReadClaim } from "@/core/claim";
+import type { Claim, ClaimDraft, Sheet } from "@/records";
+import { saveDocument } from "@/server/actions";
+import { ActionButton } from "../parts/ActionButton";
+import { Panel } from "../parts/Panel";
+import { KeptMark } from "../parts/KeptMark";
+import { useAutosave } from "../parts/useAutosave";
+
+export type SheetReaderProps = { amplifierId: string; channelCount: number; sheet: Sheet; claims: readonly Claim[]; onTake(draft: ClaimDraft): void };
+
+/** Paste a specification sheet; every line is read as a claim, with what it leaves out, or says why it is none. */
+export function SheetReader({ amplifierId, channelCount, sheet, claims, onTake }: SheetReaderProps) {
+  const [text, setText] = useState(sheet.text);
+  const [source, setSource] = useState(sheet.source);
+  const read = useMemo(() => readClaims(text), [text]);
+  const kept = useMemo(() => ({ source, text, ...read }), [source, text, read]);
+  const autosave = useAutosave(kept, (content) => saveDocument(amplifierId, "sheet", content));
+  const isTaken = (printedText: string, draft: ClaimDraft) => claims.some((claim) => claim.printedText === printedText && claim.loadOhms === draft.loadOhms && claim.powerWatts === draft.powerWatts);
+  return (
+    <Panel>
+      <HStack justify="space-between" mb={2}>
+        <Heading as="h2" fontSize="22px">
+          Specification sheet
+        </Heading>
+        <KeptMark state={autosave.state} onUndo={autosave.canUndo ? () => restore(autosave.undo(), setText, setSource) : undefined} />
+      </HStack>
+      <Textarea aria-label="Specification sheet, as printed" value={text} onChange={(event) => setText(event.target.value)} rows={text === "" ? 4 : 6} placeholder="Paste it here, a line for each specification. Change a line and it is read again." bg="surface" borderColor="rime" borderRadius="control" fontSize="14.5px" resize="vertical" />
+      <HStack mt={2} gap={2}>
+        <Text asChild color="muted" fontSize="14px" whiteSpace="nowrap">
+          <label htmlFor="sheet-source">Where it is printed</label>
+        </Text>
+        <input id="sheet-source" value={source} onChange={(event) => setSource(event.target.value)} maxLength={200} placeholder="brochure, p. 2" style={{ flex: 1, minWidth: 0, padding: "5px 10px", border: "1px solid var(--chakra-colors-rime)", borderRadius: "8px", background: "var(--chakra-colors-surface)" }} />
+      </HStack>
+      {(read.claims.length > 0 || read.unread.length > 0) && (
+        <Box as="ul" listStyleType="none" mt={3}>
+          {read.claims.map((claim, index) => {
+            const draft = asDraft(claim, source, channelCount);
+            return <ReadLine key={index} claim={claim} action={draft && !isTaken(claim.printedText, draft) ? () => onTake(draft) : null} isTaken={draft !== null && isTaken(claim.printedText, draft)} />;
+          })}
+          {read.unread.map(({ printedText, reason }, index) => (
+            <Flex as="li" key={`u${index}`} gap={2.5} py={2} borderTopWidth="1px" borderColor="rime" color="muted">
+              <Minus size={18} aria-label="not a claim" style={{ flexShrink: 0, marginTop: 2 }} />
+              <Text fontSize="14px">
+                “{printedText}”: {reason}
+              </Text>
+            </Flex>
+          ))}
+        </Box>
+      )}
+    </Panel>
+  );
+}
+
+const restore = (before: { text: string; source: string } | null, setText: (text: string) => void, setSource: (source: string) => void) => {
+  if (!before) return;
+  setText(before.text);
+  setSource(before.source);
+};
+
+/** A power claim with what is missing filled in as is usual, for the reviewer to check. Null for other kinds. */
+const asDraft = (claim: ReadClaim, source: string, channelCount: number): ClaimDraft | null => {
+  const { stated, printedText } = claim;
+  if (stated.kind !== "power") return null;
+  const { powerWatts, loadOhms, channelsDriven, distortionLimitRatio, distortionMeasure } = testablePower(claim) ?? stated;
+  return { printedText, source, powerWatts, loadOhms: loadOhms ?? 8, channelsDriven: Math.min(channelCount, channelsDriven ?? multiplierIn(printedText) ?? channelCount), distortionLimitRatio: distortionLimitRatio ?? 0.01, distortionMeasure: distortionMeasure ?? "thd-plus-noise" };
+};
+
+function ReadLine({ claim: { printedText, stated, missing, nearest }, action, isTaken }: { claim: ReadClaim; action: (() => void) | null; isTaken: boolean }) {
+  const isWhole = missing.length === 0;
+  return (
+    <Flex as="li" gap={2.5} py={2} borderTopWidth="1px" borderColor="rime" align="start">
+      <Box color={isWhole ? "lichen" : "ochre"} mt="2px" flexShrink={0}>
+        {isWhole ? <Check size={18} aria-label="testable" /> : <CircleHelp size={18} aria-label="not testable as printed" />}
+      </Box>
+      <Box flex={1} minW={0}>
+        <Text fontWeight={700} fontSize="15px" lineHeight={1.3}>
+          {statedText(stated)}
+        </Text>
+        <Text color="muted" fontSize="13.5px">
+          “{printedText}”
+        </Text>
+        {!isWhole && (
+          <Text fontSize="13.5px">
+            <b>Not testable as printed:</b> it does not say {missing.join(", ")}. Nearest: {nearest}.
+          </Text>
+        )}
+      </Box>
+      {isTaken && (
+        <Text fontSize="13.5px" color="lichen" fontWeight={600} whiteSpace="nowrap">
+          kept as a claim
+        </Text>
+      )}
+      {action && (
+        <ActionButton minH="36px" px={3} fontSize="13.5px" onClick={action}>
+          <Plus size={14} /> {isWhole ? "Claim" : "Complete it"}
+        </ActionButton>
+      )}
+    </Flex>
+  );
+}

@@ -1,0 +1,62 @@
+"use client";
+import { Box } from "@chakra-ui/react";
+import { scaleLinear } from "d3";
+import { useId, type Ref } from "react";
+import { ceilingName, type Ceiling } from "@/core/forecast";
+import { formatSignificant } from "@/core/units";
+import { cssColor } from "../charts/channelLook";
+import { useSize } from "../charts/useSize";
+
+export type CeilingChartProps = { ceilings: readonly Ceiling[]; claimWatts: number; caption: string; svgRef?: Ref<SVGSVGElement> };
+
+const ROW_PX = 58;
+const TOP_PX = 34;
+const RIGHT_PX = 86;
+
+/** Ceilings as bars, lowest first: solid for continuous power, hatched for what bursts add, against the claim as a line. */
+export function CeilingChart({ ceilings, claimWatts, caption, svgRef }: CeilingChartProps) {
+  const [frameRef, { widthPx }] = useSize<HTMLDivElement>({ widthPx: 600, heightPx: 300 });
+  const hatch = useId();
+  const heightPx = TOP_PX + ceilings.length * ROW_PX;
+  const lowest = ceilings[0]?.watts ?? claimWatts;
+  const mostWatts = 1.35 * Math.max(claimWatts, lowest);
+  const x = scaleLinear([0, mostWatts], [0, widthPx - RIGHT_PX]).clamp(true);
+  const claimX = x(claimWatts);
+  return (
+    <Box ref={frameRef} minW={0}>
+      <svg ref={svgRef} role="img" aria-label={caption} width={widthPx} height={heightPx} style={{ display: "block", fontFamily: "inherit" }}>
+        <defs>
+          <pattern id={hatch} width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <line y2="8" stroke={cssColor("spruce")} strokeWidth="2.4" />
+          </pattern>
+        </defs>
+        {ceilings.map((ceiling, row) => (
+          <Bar key={ceiling.kind} ceiling={ceiling} y={TOP_PX + row * ROW_PX} x={x} mostWatts={mostWatts} isLowest={row === 0} isBelowClaim={ceiling.watts < claimWatts} hatch={hatch} />
+        ))}
+        <line x1={claimX} x2={claimX} y1={TOP_PX - 8} y2={heightPx - 4} stroke={cssColor("ember")} strokeWidth="2.5" />
+        <text x={claimX} y={18} textAnchor={claimX > widthPx / 2 ? "end" : "start"} dx={claimX > widthPx / 2 ? 6 : -6} style={{ fontSize: "15px", fontWeight: 700, fill: cssColor("ember") }}>
+          claimed {formatSignificant(claimWatts, 3)} W
+        </text>
+      </svg>
+    </Box>
+  );
+}
+
+type BarProps = { ceiling: Ceiling; y: number; x: (watts: number) => number; mostWatts: number; isLowest: boolean; isBelowClaim: boolean; hatch: string };
+
+function Bar({ ceiling: { kind, watts, burstWatts }, y, x, mostWatts, isLowest, isBelowClaim, hatch }: BarProps) {
+  const end = x(watts), burstEnd = x(Math.min(burstWatts, mostWatts));
+  const isCut = watts > mostWatts;
+  return (
+    <g>
+      <text x={0} y={y + 15} style={{ fontSize: "14.5px", fontWeight: isLowest ? 700 : 500, fill: cssColor(isLowest ? "ink" : "muted"), paintOrder: "stroke", stroke: cssColor("surface"), strokeWidth: "4px" }}>
+        {isLowest ? `${ceilingName(kind)}: bites first` : ceilingName(kind)}
+      </text>
+      <rect x={0} y={y + 22} width={Math.max(2, end)} height={22} rx={3} fill={cssColor(isLowest ? "spruce" : "rime")} />
+      {burstEnd > end + 1 && Number.isFinite(burstWatts) && <rect x={end} y={y + 22} width={burstEnd - end} height={22} fill={isLowest ? `url(#${hatch})` : "none"} stroke={cssColor(isLowest ? "spruce" : "rime")} />}
+      <text x={Math.max(end, Number.isFinite(burstWatts) ? burstEnd : 0) + 8} y={y + 39} style={{ fontSize: isLowest ? "19px" : "15px", fontWeight: 700, fill: cssColor(isLowest && isBelowClaim ? "ember" : "ink"), paintOrder: "stroke", stroke: cssColor("surface"), strokeWidth: "4px" }}>
+        {formatSignificant(watts, 3)} W{isCut ? " →" : ""}
+      </text>
+    </g>
+  );
+}

@@ -1,0 +1,51 @@
+"use client";
+import { Box, Flex, Heading, Text } from "@chakra-ui/react";
+import NextLink from "next/link";
+import { useRef } from "react";
+import { ceilingName, type Forecast } from "@/core/forecast";
+import { formatSignificant } from "@/core/units";
+import { SaveChart } from "../charts/SaveChart";
+import { Panel } from "../parts/Panel";
+import { CeilingChart } from "./CeilingChart";
+
+export type CeilingsPanelProps = { forecast: Forecast; claimWatts: number; briefHref: string; fileName: string };
+
+/** The ceilings as a picture against the claim, and each one's arithmetic in words. */
+export function CeilingsPanel({ forecast: { ceilings, unknown, limiter }, claimWatts, briefHref, fileName }: CeilingsPanelProps) {
+  const svg = useRef<SVGSVGElement>(null);
+  return (
+    <Panel>
+      <Flex justify="space-between" align="center" mb={2}>
+        <Heading as="h2" fontSize="18px">
+          What output cannot exceed, per channel
+        </Heading>
+        {limiter && <SaveChart svg={svg} name={fileName} />}
+      </Flex>
+      {limiter ? (
+        <CeilingChart svgRef={svg} ceilings={ceilings} claimWatts={claimWatts} caption={`Ceilings in watts per channel, lowest first: ${ceilings.map(({ kind, watts }) => `${ceilingName(kind)} ${formatSignificant(watts, 3)} W`).join(", ")}; claimed ${claimWatts} W.`} />
+      ) : (
+        <Text color="muted">
+          Nothing to reckon with yet. Enter the supply&apos;s label in the{" "}
+          <NextLink href={briefHref} style={{ textDecoration: "underline" }}>
+            Brief
+          </NextLink>
+          : volts, and amperes or watts.
+        </Text>
+      )}
+      {limiter && (
+        <Box as="ul" listStyleType="none" mt={3}>
+          {ceilings.map(({ kind, words }) => (
+            <Text as="li" key={kind} fontSize="14.5px" py={1.5} borderTopWidth="1px" borderColor="rime">
+              <b>{ceilingName(kind)}:</b> {words}
+            </Text>
+          ))}
+        </Box>
+      )}
+      {unknown.length > 0 && (
+        <Text color="ochre" fontSize="14px" mt={2}>
+          Not known, so not reckoned with: {unknown.join(", ")}.
+        </Text>
+      )}
+    </Panel>
+  );
+}

@@ -1,0 +1,32 @@
+import { Flex, Heading, Text } from "@chakra-ui/react";
+import { demandsAt, type Assumptions, type ForecastCase, type ForecastFacts } from "@/core/forecast";
+import { formatFixed, formatSignificant } from "@/core/units";
+import { Panel } from "../parts/Panel";
+
+/** What a power asks of source, output and mains. */
+export function Demanded({ watts, facts, assumptions, where }: { watts: number; facts: ForecastFacts; assumptions: Assumptions; where: ForecastCase }) {
+  const demands = demandsAt(watts, facts, assumptions, where);
+  const lines: [string, string][] = [
+    ["source", demands.inputVoltsRms === null ? "gain not known" : `${formatSignificant(demands.inputVoltsRms, 3)} V RMS`],
+    ["output", `${formatSignificant(demands.outputVoltsRms, 3)} V, ${formatSignificant(demands.outputAmperesPeak, 3)} A peak`],
+    ["mains", `${formatSignificant(demands.mainsWatts, 3)} W, ${formatSignificant(demands.mainsAmperes, 3)} A`],
+    ["left to the breaker", `${formatFixed(demands.marginAmperes, 1)} A`],
+  ];
+  return (
+    <Panel>
+      <Heading as="h2" fontSize="18px" mb={1}>
+        {formatSignificant(watts, 3)} W takes
+      </Heading>
+      {lines.map(([name, value]) => (
+        <Flex key={name} justify="space-between" gap={3} py={1.5} borderTopWidth="1px" borderColor="rime">
+          <Text color="muted" fontSize="14px">
+            {name}
+          </Text>
+          <Text fontWeight={600} fontSize="14.5px" color={name.startsWith("left") && demands.marginAmperes < 0 ? "ember" : undefined}>
+            {value}
+          </Text>
+        </Flex>
+      ))}
+    </Panel>
+  );
+}

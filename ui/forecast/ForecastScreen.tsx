@@ -1,0 +1,90 @@
+"use client";
+import { Grid, Heading, HStack } from "@chakra-ui/react";
+import { ArrowRight } from "lucide-react";
+import NextLink from "next/link";
+import { useMemo, useState } from "react";
+import { assumptionsFor, forecast, type Assumptions, type ForecastCase } from "@/core/forecast";
+import { amplifierName, type Amplifier, type Claim, type Details, type ForecastSettings, type Load } from "@/records";
+import { saveDocument } from "@/server/actions";
+import { ActionButton } from "../parts/ActionButton";
+import { DraftChoice } from "../parts/DraftField";
+import { EmptyState } from "../parts/EmptyState";
+import { KeptMark } from "../parts/KeptMark";
+import { Panel } from "../parts/Panel";
+import { useAutosave } from "../parts/useAutosave";
+import { AssumptionFields } from "./AssumptionFields";
+import { BiggerSupply } from "./BiggerSupply";
+import { ByLoad } from "./ByLoad";
+import { CeilingsPanel } from "./CeilingsPanel";
+import { Demanded } from "./Demanded";
+import { classOf, forecastFacts, supplyFor } from "./forecastFacts";
+import { OutlookPanel } from "./OutlookPanel";
+import { PredictedPanel } from "./PredictedPanel";
+
+export type ForecastScreenProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; details: Details; settings: ForecastSettings };
+
+/** What can be true of a claim, before anything is connected. */
+export function ForecastScreen(props: ForecastScreenProps) {
+  const { amplifier, claims } = props;
+  if (claims.length > 0) return <ClaimsForecast {...props} />;
+  return (
+    <EmptyState title="First a claim" text="The forecast works out whether a claim can be true: from the supply's label, the volts of the rails, the gain and the mains. Enter what is claimed, then come back.">
+      <ActionButton tone="primary" asChild>
+        <NextLink href={`/amplifiers/${amplifier.id}/brief`}>Enter a claim</NextLink>
+      </ActionButton>
+    </EmptyState>
+  );
+}
+
+function ClaimsForecast({ amplifier, claims, loads, details, settings: initial }: ForecastScreenProps) {
+  const [settings, setSettings] = useState(initial);
+  const [claimId, setClaimId] = useState(claims[0].id);
+  // What is typed lives in the fields; after going back they must show what is kept.
+  const [undoneCount, setUndoneCount] = useState(0);
+  const autosave = useAutosave(settings, (content) => saveDocument(amplifier.id, "forecast", content));
+  const assumptions = useMemo(() => assumptionsFor(classOf(amplifier), definedOnly(settings.assumptions)), [amplifier, settings.assumptions]);
+  const claim = claims.find(({ id }) => id === claimId) ?? claims[0];
+  const supply = supplyFor(details, settings.supplyName);
+  const facts = forecastFacts(amplifier, details, supply, settings.sourceVoltsRms ?? null);
+  const where: ForecastCase = { loadOhms: claim.loadOhms, channelsDriven: claim.channelsDriven };
+  const outcome = forecast(facts, assumptions, where);
+  const undo = () => {
+    const before = autosave.undo();
+    if (!before) return;
+    setSettings(before);
+    setUndoneCount(undoneCount + 1);
+  };
+  return (
+    <Grid templateColumns="minmax(0, 1fr) 318px" gap={4} alignItems="start">
+      <Grid gap={4} minW={0}>
+        <OutlookPanel claim={claim} claims={claims} facts={facts} assumptions={assumptions} where={where} onChoose={setClaimId} />
+        <CeilingsPanel forecast={outcome} claimWatts={claim.powerWatts} briefHref={`/amplifiers/${amplifier.id}/brief`} fileName={`${amplifierName(amplifier)} ceilings`.replace(/\s+/g, "-").toLowerCase()} />
+        <Panel>
+          <ByLoad claims={claims} loads={loads} channelCount={claim.channelsDriven} facts={facts} assumptions={assumptions} />
+        </Panel>
+        <PredictedPanel modelName={settings.modelName ?? null} claim={claim} loads={loads} onChoose={(modelName) => setSettings({ ...settings, modelName })} />
+        <ActionButton tone="primary" asChild justifySelf="start">
+          <NextLink href={`/amplifiers/${amplifier.id}/load`}>
+            Next: the load <ArrowRight size={16} />
+          </NextLink>
+        </ActionButton>
+      </Grid>
+      <Grid gap={4} minW={0}>
+        <Panel as="form" aria-label="Assumptions" onSubmit={(event) => event.preventDefault()}>
+          <HStack justify="space-between" mb={2}>
+            <Heading as="h2" fontSize="18px">
+              Taken for granted
+            </Heading>
+            <KeptMark state={autosave.state} onUndo={autosave.canUndo ? undo : undefined} />
+          </HStack>
+          {details.supplies.length > 1 && <DraftChoice label="Supply" value={supply?.name ?? ""} choices={details.supplies.map(({ name }) => name)} onChange={(supplyName) => setSettings({ ...settings, supplyName })} />}
+          <AssumptionFields key={undoneCount} settings={settings} assumptions={assumptions} onChange={setSettings} />
+        </Panel>
+        {outcome.limiter && <Demanded watts={Math.min(claim.powerWatts, outcome.limiter.watts)} facts={facts} assumptions={assumptions} where={where} />}
+        {outcome.limiter && <BiggerSupply facts={facts} assumptions={assumptions} where={where} />}
+      </Grid>
+    </Grid>
+  );
+}
+
+const definedOnly = (assumptions: ForecastSettings["assumptions"]): Partial<Assumptions> => Object.fromEntries(Object.entries(assumptions ?? {}).filter(([, value]) => value !== null && value !== undefined));

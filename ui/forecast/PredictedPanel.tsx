@@ -1,0 +1,86 @@
+"use client";
+import { Flex, Heading, HStack, Text } from "@chakra-ui/react";
+import { useMemo } from "react";
+import { EXAMPLE_RIGS, type ExampleName } from "@/bench/simulated";
+import { type Claim, type Load } from "@/records";
+import { predictionRun } from "../bench/simulation/predictionRun";
+import { usePrediction } from "../bench/simulation/usePrediction";
+import { stopTitle } from "../bench/stopText";
+import { sweepSummary } from "../bench/sweepSummary";
+import { channelLook } from "../charts/channelLook";
+import { PowerChart } from "../charts/PowerChart";
+import { DraftChoice } from "../parts/DraftField";
+import { Panel } from "../parts/Panel";
+import { Reading } from "../parts/Reading";
+import { unbroken } from "../parts/unbroken";
+
+const NONE = "none";
+const NAMES = Object.keys(EXAMPLE_RIGS) as ExampleName[];
+const titles = [NONE, ...NAMES.map((name) => EXAMPLE_RIGS[name].name)];
+
+export type PredictedPanelProps = { modelName: string | null; claim: Claim; loads: readonly Load[]; onChoose(modelName: string | null): void };
+
+/** Where the amplifier has been modelled: what the simulated bench says of the claim. */
+export function PredictedPanel({ modelName, claim, loads, onChoose }: PredictedPanelProps) {
+  const name = NAMES.find((each) => each === modelName) ?? null;
+  return (
+    <Panel>
+      <Flex justify="space-between" align="end" gap={4}>
+        <Heading as="h2" fontSize="18px">
+          Predicted by a model
+        </Heading>
+        <DraftChoice label="Simulated amplifier that stands for it" value={name ? EXAMPLE_RIGS[name].name : NONE} choices={titles} onChange={(title) => onChoose(NAMES.find((each) => EXAMPLE_RIGS[each].name === title) ?? null)} />
+      </Flex>
+      {name ? (
+        <Curve name={name} claim={claim} load={loadFor(claim, loads)} />
+      ) : (
+        <Text color="muted" fontSize="14.5px" mt={2}>
+          Choose one whose stage and supply are like this amplifier&apos;s, and its curve is played through here against the claim.
+        </Text>
+      )}
+    </Panel>
+  );
+}
+
+/** The load as measured, else one of just the claimed ohms. */
+const loadFor = (claim: Claim, loads: readonly Load[]): Load => {
+  const measured = loads.find(({ nominalOhms }) => Math.abs(nominalOhms / claim.loadOhms - 1) < 0.1);
+  const ideal = { ohms: claim.loadOhms, ohmsExpandedUncertainty: 0 };
+  const channels = Array.from({ length: claim.channelsDriven }, (_, channel) => measured?.channels[channel] ?? ideal);
+  return { id: "", amplifierId: claim.amplifierId, nominalOhms: claim.loadOhms, channels };
+};
+
+function Curve({ name, claim, load }: { name: ExampleName; claim: Claim; load: Load }) {
+  const rig = EXAMPLE_RIGS[name];
+  const channelsDriven = Math.min(claim.channelsDriven, rig.input.channelCount);
+  const ohms = load.channels.map((each) => each.ohms).join(" ");
+  const request = useMemo(() => ({ rig, loadOhms: ohms.split(" ").map(Number), channelsDriven, lastVoltsRms: null }), [rig, ohms, channelsDriven]);
+  const { prediction, message } = usePrediction(request);
+  if (!prediction) return <Text color="muted">{message ?? "Working it out…"}</Text>;
+  const run = predictionRun(prediction, load, channelsDriven, rig.mains.frequencyHz);
+  const summary = sweepSummary(run, claim);
+  const { stop } = run.result.channels[0];
+  return (
+    <Flex direction="column">
+      <HStack gap={6} mt={2} wrap="wrap" align="baseline">
+        {summary.big.map(({ channelIndex, letter, value, prefix }) => (
+          <HStack key={channelIndex} align="baseline" gap={2}>
+            <Text fontWeight={700} color={channelLook(channelIndex).color}>
+              {letter}
+            </Text>
+            <Reading size="medium" value={prefix ? `${prefix} ${value}` : value} unit="W" />
+          </HStack>
+        ))}
+        <Text color="muted" fontSize="14px">
+          {summary.limitLabel}
+        </Text>
+      </HStack>
+      <Flex h="280px">
+        <PowerChart curves={summary.curves} claim={summary.corner} crossings={[]} caption={`Predicted THD plus noise against output power of ${rig.name}.`} />
+      </Flex>
+      <Text fontSize="14px" mt={1}>
+        <b>{stopTitle(stop.reason)}.</b> {unbroken(stop.evidence)}
+      </Text>
+    </Flex>
+  );
+}

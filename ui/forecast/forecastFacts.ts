@@ -1,0 +1,20 @@
+import type { ForecastClass, ForecastFacts } from "@/core/forecast";
+import { supplyWatts, type Amplifier, type Details, type Supply } from "@/records";
+
+const CLASSES: Record<Amplifier["topology"], ForecastClass> = { "class A": "a", "class AB": "ab", "class G or H": "gh", "class D": "d", "push-pull with transformer": "transformer", "not known": "unknown" };
+
+export const classOf = ({ topology }: Pick<Amplifier, "topology">): ForecastClass => CLASSES[topology];
+
+/** The supply of that name, else the one in the box, else the first. */
+export const supplyFor = ({ supplies }: Details, name: string | null | undefined): Supply | null => supplies.find((supply) => supply.name === name) ?? supplies.find(({ isInTheBox }) => isInTheBox) ?? supplies[0] ?? null;
+
+/** What the brief says, as far as a forecast needs it. */
+export const forecastFacts = (amplifier: Pick<Amplifier, "topology">, details: Details, supply: Supply | null, sourceVoltsRms: number | null): ForecastFacts => ({
+  stageClass: classOf(amplifier),
+  isBridgeTied: details.terminals === "bridge-tied",
+  supplyVolts: supply?.volts ?? null,
+  isSplitSupply: supply === null || supply.kind === "linear" || supply.kind === "switched",
+  supplyWatts: supply && supplyWatts(supply),
+  gainRatio: details.gainRatio ?? null,
+  sourceVoltsRms,
+});
