@@ -20,7 +20,7 @@ const room = (name, rooms, packages) => [
   },
 ];
 
-const SCREEN = ["react", "next", "@chakra-ui", "lucide-react", "d3", "@types", "react-hook-form", "@hookform", "@tanstack", "date-fns", "next-themes", "yup"];
+const SCREEN = ["react", "next", "@chakra-ui", "lucide-react", "d3", "@types", "react-hook-form", "@hookform", "@tanstack", "@dnd-kit", "date-fns", "next-themes", "yup"];
 const NODE = ["fs", "crypto", "path", "stream", "process", "os", "node:"];
 
 module.exports = {
@@ -30,7 +30,7 @@ module.exports = {
     ...room("records", ["core/"], ["yup", "papaparse", "@types"]),
     ...room("bench", ["core/"], []),
     ...room("workers", ["core/", "bench/"], ["comlink"]),
-    ...room("store", ["core/", "records/"], ["knex", ...NODE]),
+    ...room("store", ["core/", "records/"], ["knex", "sharp", ...NODE]),
     ...room("server", ["core/", "records/", "store/"], ["next", "react", "knex", "server-only"]),
     // Screens call server actions, and nothing else that runs on the server.
     ...room("ui", ["core/", "records/", "bench/", "workers/", "server/actions"], SCREEN),

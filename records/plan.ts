@@ -1,5 +1,5 @@
 import { array, number, object, string, type InferType } from "yup";
-import { RUN_KIND_NAMES } from "@/core/plan";
+import { RUN_KIND_NAMES, type PlannedRun } from "@/core/plan";
 import { quantity } from "./quantity";
 
 const plannedRunSchema = object({
@@ -22,4 +22,4 @@ export const planSchema = object({
   dayHours: number().min(0.5, "At least half an hour.").max(16, "Sleep.").required().default(6),
 });
 
-export type Plan = InferType<typeof planSchema>;
+export type Plan = Omit<InferType<typeof planSchema>, "runs"> & { runs: PlannedRun[] };

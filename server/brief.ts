@@ -1,5 +1,4 @@
 import "server-only";
-import { readFile } from "node:fs/promises";
 import type { Knex } from "knex";
 import { BRIEF_FORMAT, type Brief, type Photo } from "@/records";
 import { addAmplifier, addClaim, dataFolder, findAmplifier, findDocument, keepDocument, listClaims, photos, savePhoto } from "@/store";
@@ -16,7 +15,7 @@ export const briefOf = async (db: Knex, amplifierId: string): Promise<Brief | nu
     claims: (await listClaims(db, amplifierId)).map(({ id: _id, amplifierId: _amplifierId, ...claim }) => claim),
     details,
     sheet: await findDocument(db, amplifierId, "sheet"),
-    photos: await Promise.all(kept.map(async ({ sha256, caption }) => ({ caption, jpegBase64: await readFile(photos.path(dataFolder(), sha256), "base64") }))),
+    photos: await Promise.all(kept.map(async ({ sha256, caption }) => ({ caption, jpegBase64: (await photos.read(dataFolder(), sha256)).toString("base64") }))),
   };
 };
 

@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from "node:crypto";
 import { existsSync } from "node:fs";
-import { mkdir, open, readdir, rename, rm, stat } from "node:fs/promises";
+import { mkdir, open, readdir, readFile, rename, rm, stat } from "node:fs/promises";
 import { join } from "node:path";
 
 export class UploadTooLarge extends Error {
@@ -19,6 +19,7 @@ export type HashedFiles = {
   /** Where the file with that hash lies, or would lie. @throws {RangeError} when it is no hash */
   path(folder: string, sha256: string): string;
   has(folder: string, sha256: string): boolean;
+  read(folder: string, sha256: string): Promise<Buffer>;
   /**
    * Writes a stream of bytes. They go to a temporary file first, which is given its name only when it is complete and on the
    * disk, so that a kill leaves no half file under a whole one's name.
@@ -39,6 +40,7 @@ export const hashedFiles = (name: string, extension: string): HashedFiles => {
   return {
     path,
     has: (folder, sha256) => existsSync(path(folder, sha256)),
+    read: (folder, sha256) => readFile(path(folder, sha256)),
     save: async (folder, chunks, limitBytes) => {
       await mkdir(home(folder), { recursive: true });
       const temporary = join(home(folder), `${randomUUID()}${PARTIAL}`);

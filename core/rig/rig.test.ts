@@ -7,8 +7,8 @@ const meter = { accuracyRatio: 0.01, digits: 3, resolutionVolts: 0.01, bandwidth
 test("closed form: 9 kilohm over 1 kilohm is a tenth, less what a 10 kilohm input takes of it", () => {
   expect(dividerReport({ upperOhms: 9000, lowerOhms: 1000 }, { ...converter, inputOhms: 1e15 }).ratio).toBeCloseTo(0.1, 12);
   const { ratio, heatWatts } = dividerReport({ upperOhms: 9000, lowerOhms: 1000 }, converter);
-  expect(ratio).toBeCloseTo(909.0909 / 9909.0909, 9);
-  expect(heatWatts).toBeCloseTo(1800 / 9909.0909, 6);
+  expect(ratio).toBeCloseTo((1 / 0.0011) / (9000 + 1 / 0.0011), 12);
+  expect(heatWatts).toBeCloseTo(1800 / (9000 + 1 / 0.0011), 9);
 });
 
 test("closed form: the corner of source resistance and capacitance", () => {

@@ -2,7 +2,7 @@
 import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { useMemo, useState, type ReactNode } from "react";
-import { amplitudeRatioToDb, formatEngineering, formatSignificant } from "@/core/units";
+import { amplitudeRatioToDb, formatSignificant } from "@/core/units";
 import { SUPPLY_KINDS, supplyWatts, TERMINALS, type Details, type FieldErrors, type Photo, type Validated } from "@/records";
 import { saveDocument } from "@/server/actions";
 import { ActionButton } from "../parts/ActionButton";
@@ -10,6 +10,7 @@ import { DraftCheck, DraftChoice, DraftField } from "../parts/DraftField";
 import { KeptMark } from "../parts/KeptMark";
 import { Panel } from "../parts/Panel";
 import { Remove } from "../parts/Remove";
+import { typed } from "../parts/typed";
 import { useAutosave } from "../parts/useAutosave";
 import { Photos } from "./Photos";
 
@@ -20,8 +21,6 @@ type Draft = {
   connectors: { name: string; adapter: string }[];
   photos: Photo[];
 } & Record<"terminals" | "gainRatio" | "massKilograms" | "size" | "priceThen" | "priceNow" | "priceIndexRatio" | "lender" | "seenBefore" | "seenAfter", string>;
-
-const typed = (value: number | null | undefined): string => (value === null || value === undefined ? "" : formatEngineering(value, 6).replace("−", "-"));
 
 const asDraft = (details: Details): Draft => ({
   ...details,

@@ -3,7 +3,7 @@ import { Grid, Heading, HStack } from "@chakra-ui/react";
 import { ArrowRight } from "lucide-react";
 import NextLink from "next/link";
 import { useMemo, useState } from "react";
-import { assumptionsFor, forecast, type Assumptions, type ForecastCase } from "@/core/forecast";
+import { forecast, type ForecastCase } from "@/core/forecast";
 import { amplifierName, type Amplifier, type Claim, type Details, type ForecastSettings, type Load } from "@/records";
 import { saveDocument } from "@/server/actions";
 import { ActionButton } from "../parts/ActionButton";
@@ -17,7 +17,7 @@ import { BiggerSupply } from "./BiggerSupply";
 import { ByLoad } from "./ByLoad";
 import { CeilingsPanel } from "./CeilingsPanel";
 import { Demanded } from "./Demanded";
-import { classOf, forecastFacts, supplyFor } from "./forecastFacts";
+import { assumptionsOf, forecastFacts, supplyFor } from "./forecastFacts";
 import { OutlookPanel } from "./OutlookPanel";
 import { PredictedPanel } from "./PredictedPanel";
 
@@ -42,7 +42,7 @@ function ClaimsForecast({ amplifier, claims, loads, details, settings: initial }
   // What is typed lives in the fields; after going back they must show what is kept.
   const [undoneCount, setUndoneCount] = useState(0);
   const autosave = useAutosave(settings, (content) => saveDocument(amplifier.id, "forecast", content));
-  const assumptions = useMemo(() => assumptionsFor(classOf(amplifier), definedOnly(settings.assumptions)), [amplifier, settings.assumptions]);
+  const assumptions = useMemo(() => assumptionsOf(amplifier, settings), [amplifier, settings]);
   const claim = claims.find(({ id }) => id === claimId) ?? claims[0];
   const supply = supplyFor(details, settings.supplyName);
   const facts = forecastFacts(amplifier, details, supply, settings.sourceVoltsRms ?? null);
@@ -86,5 +86,3 @@ function ClaimsForecast({ amplifier, claims, loads, details, settings: initial }
     </Grid>
   );
 }
-
-const definedOnly = (assumptions: ForecastSettings["assumptions"]): Partial<Assumptions> => Object.fromEntries(Object.entries(assumptions ?? {}).filter(([, value]) => value !== null && value !== undefined));

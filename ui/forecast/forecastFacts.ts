@@ -1,5 +1,5 @@
-import type { ForecastClass, ForecastFacts } from "@/core/forecast";
-import { supplyWatts, type Amplifier, type Details, type Supply } from "@/records";
+import { assumptionsFor, type Assumptions, type ForecastClass, type ForecastFacts } from "@/core/forecast";
+import { supplyWatts, type Amplifier, type Details, type ForecastSettings, type Supply } from "@/records";
 
 const CLASSES: Record<Amplifier["topology"], ForecastClass> = { "class A": "a", "class AB": "ab", "class G or H": "gh", "class D": "d", "push-pull with transformer": "transformer", "not known": "unknown" };
 
@@ -18,3 +18,7 @@ export const forecastFacts = (amplifier: Pick<Amplifier, "topology">, details: D
   gainRatio: details.gainRatio ?? null,
   sourceVoltsRms,
 });
+
+/** What is usual for the class, with what the reviewer changed. */
+export const assumptionsOf = (amplifier: Pick<Amplifier, "topology">, { assumptions }: Pick<ForecastSettings, "assumptions">): Assumptions =>
+  assumptionsFor(classOf(amplifier), Object.fromEntries(Object.entries(assumptions ?? {}).filter(([, value]) => value !== null && value !== undefined)));

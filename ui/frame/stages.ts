@@ -3,6 +3,8 @@ export const STAGES = [
   { slug: "brief", label: "Brief" },
   { slug: "forecast", label: "Forecast" },
   { slug: "load", label: "Load" },
+  { slug: "rig", label: "Rig" },
+  { slug: "plan", label: "Plan" },
   { slug: "bench", label: "Bench" },
   { slug: "verdict", label: "Verdict" },
 ] as const;
@@ -13,12 +15,14 @@ export type StageSlug = (typeof STAGES)[number]["slug"];
 export type StageProgress = Record<StageSlug, "nothing" | "begun" | "done">;
 
 /** What has been recorded, as far as the rail needs to know. */
-export type Recorded = { isForecast: boolean; claimCount: number; loadCount: number; runCount: number; judgedCount: number };
+export type Recorded = { isForecast: boolean; claimCount: number; loadCount: number; rigState: "nothing" | "begun" | "done"; plannedCount: number; runCount: number; judgedCount: number };
 
-export const stageProgress = ({ isForecast, claimCount, loadCount, runCount, judgedCount }: Recorded): StageProgress => ({
+export const stageProgress = ({ isForecast, claimCount, loadCount, rigState, plannedCount, runCount, judgedCount }: Recorded): StageProgress => ({
   brief: claimCount > 0 ? "done" : "begun",
   forecast: claimCount === 0 ? "nothing" : isForecast ? "done" : "begun",
   load: loadCount > 0 ? "done" : "nothing",
+  rig: rigState,
+  plan: plannedCount > 0 ? "done" : "nothing",
   bench: runCount > 0 ? "done" : "nothing",
   verdict: judgedCount === 0 ? "nothing" : judgedCount < claimCount ? "begun" : "done",
 });

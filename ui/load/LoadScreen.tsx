@@ -1,110 +1,52 @@
 "use client";
-import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
-import { ArrowRight, Pencil, Plus, Trash2 } from "lucide-react";
-import NextLink from "next/link";
-import { useRouter } from "next/navigation";
+import { Box, Grid, Tabs } from "@chakra-ui/react";
 import { useState } from "react";
-import { removeLoad, saveLoad } from "@/server/actions";
+import type { SafetyFacts } from "@/core/safety";
 import { cautionsFor } from "@/core/safety";
-import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
-import { channelLetter } from "@/core/verdict";
-import type { Amplifier, Claim, Load } from "@/records";
-import { channelLook } from "../charts/channelLook";
-import { ActionButton } from "../parts/ActionButton";
+import type { Amplifier, Claim, Load, LoadDraft, Resistors } from "@/records";
 import { Cautions } from "../parts/Cautions";
-import { ConfirmDialog } from "../parts/ConfirmDialog";
-import { Panel } from "../parts/Panel";
-import { Reading } from "../parts/Reading";
-import { LoadForm } from "./LoadForm";
+import { BuiltLoads } from "./built/BuiltLoads";
+import { LoadFinder } from "./finder/LoadFinder";
+import { ResistorShelf } from "./shelf/ResistorShelf";
 
-/** The dummy loads of this amplifier, as measured, and what they mean for its claims. */
-export function LoadScreen({ amplifier, claims, loads }: { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[] }) {
-  const router = useRouter();
-  const [editing, setEditing] = useState<string | "new" | null>(loads.length === 0 ? "new" : null);
-  const [deleting, setDeleting] = useState<Load | null>(null);
-  const done = () => {
-    setEditing(null);
-    router.refresh();
-  };
-  const largest = Math.max(0, ...claims.map(({ powerWatts }) => powerWatts));
-  const lowest = Math.min(...loads.map(({ nominalOhms }) => nominalOhms), ...claims.map(({ loadOhms }) => loadOhms));
-  return (
-    <Grid templateColumns="minmax(0, 1.45fr) minmax(0, 1fr)" gap={4} alignItems="start">
-      <Panel>
-        <Flex justify="space-between" align="center" mb={3}>
-          <Heading as="h1" fontSize="22px">
-            Dummy loads, as measured
-          </Heading>
-          {editing === null && (
-            <ActionButton onClick={() => setEditing("new")}>
-              <Plus size={16} /> Add a load
-            </ActionButton>
-          )}
-        </Flex>
-        {loads.map((load) =>
-          editing === load.id ? (
-            <LoadForm key={load.id} initial={load} channelCount={amplifier.channelCount} save={(draft) => saveLoad(amplifier.id, load.id, draft)} onDone={done} />
-          ) : (
-            <LoadItem key={load.id} load={load} claims={claims} onEdit={() => setEditing(load.id)} onDelete={() => setDeleting(load)} />
-          ),
-        )}
-        {editing === "new" && <LoadForm nominalOhms={claims[0]?.loadOhms} channelCount={amplifier.channelCount} save={(draft) => saveLoad(amplifier.id, null, draft)} onDone={done} />}
-        {loads.length > 0 && editing === null && (
-          <ActionButton tone="primary" asChild mt={4}>
-            <NextLink href={`/amplifiers/${amplifier.id}/bench`}>
-              Next: the bench <ArrowRight size={16} />
-            </NextLink>
-          </ActionButton>
-        )}
-      </Panel>
-      <Cautions cautions={cautionsFor({ topology: amplifier.topology, kind: amplifier.kind, powerWatts: largest, loadOhms: Number.isFinite(lowest) ? lowest : 8, channelsDriven: amplifier.channelCount })} />
-      <ConfirmDialog
-        open={deleting !== null}
-        title="Delete this load?"
-        text="Runs that were made with it keep the ohms they were made with."
-        confirmLabel="Delete load"
-        onClose={() => setDeleting(null)}
-        onConfirm={() => deleting && removeLoad(deleting.id).then(() => setDeleting(null)).then(() => router.refresh())}
-      />
-    </Grid>
-  );
-}
+export type LoadScreenProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; resistors: Resistors; safety: SafetyFacts };
 
-function LoadItem({ load, claims, onEdit, onDelete }: { load: Load; claims: readonly Claim[]; onEdit(): void; onDelete(): void }) {
-  const claim = claims.find(({ loadOhms }) => Math.abs(load.nominalOhms / loadOhms - 1) < 0.1);
-  const worst = load.channels.reduce((most, { ohms }) => (Math.abs(ohms / load.nominalOhms - 1) > Math.abs(most - 1) ? ohms / load.nominalOhms : most), 1);
+/** The dummy loads: as they are built, found from the resistors at hand, and those resistors. */
+export function LoadScreen({ amplifier, claims, loads, resistors, safety }: LoadScreenProps) {
+  const [tab, setTab] = useState("built");
+  const [found, setFound] = useState<LoadDraft | null>(null);
   return (
-    <Box borderTopWidth="1px" borderColor="rime" py={3.5}>
-      <Flex justify="space-between" align="start" gap={3}>
-        <Text color="muted" fontWeight={600}>
-          {load.nominalOhms} Ω nominal
-        </Text>
-        <HStack gap={2}>
-          <ActionButton aria-label="Change this load" onClick={onEdit} px={3}>
-            <Pencil size={16} />
-          </ActionButton>
-          <ActionButton aria-label="Delete this load" onClick={onDelete} px={3}>
-            <Trash2 size={16} />
-          </ActionButton>
-        </HStack>
-      </Flex>
-      <Flex gap={9} wrap="wrap" mt={1}>
-        {load.channels.map(({ ohms, ohmsExpandedUncertainty }, index) => {
-          const { value, uncertainty } = formatWithUncertainty(ohms, ohmsExpandedUncertainty);
-          return (
-            <HStack key={index} align="baseline" gap={3}>
-              <Text fontSize="22px" fontWeight={700} color={channelLook(index).color}>
-                {channelLetter(index)}
-              </Text>
-              <Reading value={value} unit="Ω" plusMinus={uncertainty} />
-            </HStack>
-          );
-        })}
-      </Flex>
-      <Text mt={2.5} color="muted">
-        Reckoning with {load.nominalOhms} Ω instead would state power {formatFixed(100 * Math.abs(worst - 1), 1)} % too {worst > 1 ? "high" : "low"}.
-        {claim && ` For the claimed ${claim.powerWatts} W this load takes ${formatSignificant(Math.sqrt(claim.powerWatts * load.channels[0].ohms), 3)} V and ${formatSignificant(Math.sqrt(claim.powerWatts / load.channels[0].ohms), 3)} A (RMS) in each channel, and must get rid of all of it as heat.`}
-      </Text>
-    </Box>
+    <Tabs.Root value={tab} onValueChange={({ value }) => setTab(value)} lazyMount unmountOnExit variant="line" colorPalette="teal">
+      <Tabs.List mb={3.5} borderColor="rime">
+        {[["built", "As built"], ["finder", "Find one"], ["shelf", `Resistors (${resistors.resistors.length})`]].map(([value, label]) => (
+          <Tabs.Trigger key={value} value={value} fontSize="16px" fontWeight={600} color={tab === value ? "ink" : "muted"} minH="44px">
+            {label}
+          </Tabs.Trigger>
+        ))}
+      </Tabs.List>
+      <Tabs.Content value="built" p={0}>
+        <Grid templateColumns="minmax(0, 1.45fr) minmax(0, 1fr)" gap={4} alignItems="start">
+          <BuiltLoads key={found ? "found" : "kept"} amplifier={amplifier} claims={claims} loads={loads} found={found} onFoundDone={() => setFound(null)} />
+          <Cautions cautions={cautionsFor(safety)} />
+        </Grid>
+      </Tabs.Content>
+      <Tabs.Content value="finder" p={0}>
+        <LoadFinder
+          resistors={resistors.resistors}
+          channelCount={amplifier.channelCount}
+          claims={claims}
+          onShelf={() => setTab("shelf")}
+          onBuild={(draft) => {
+            setFound(draft);
+            setTab("built");
+          }}
+        />
+      </Tabs.Content>
+      <Tabs.Content value="shelf" p={0}>
+        <Box>
+          <ResistorShelf resistors={resistors} />
+        </Box>
+      </Tabs.Content>
+    </Tabs.Root>
   );
 }

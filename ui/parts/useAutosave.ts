@@ -44,6 +44,18 @@ export const useAutosave = <T>(value: T, save: (value: T) => Promise<Validated<u
     };
   }, [value]);
 
+  // Leaving the screen within the pause keeps what was typed last.
+  const latestValue = useRef(value);
+  useEffect(() => {
+    latestValue.current = value;
+  }, [value]);
+  useEffect(
+    () => () => {
+      if (JSON.stringify(latestValue.current) !== keptText.current) void latestSave.current(latestValue.current).catch(() => {});
+    },
+    [],
+  );
+
   // Closing the window with something not kept yet asks first.
   useEffect(() => {
     if (state === "kept") return;

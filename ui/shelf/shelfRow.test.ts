@@ -20,7 +20,7 @@ test.each([
 ] as const)("amplifierLine of %j is “%s”", (facts, line) => expect(amplifierLine(facts)).toBe(line));
 
 test.each([
-  [{ isForecast: false, claimCount: 0, loadCount: 0, runCount: 0, judgedCount: 0 }, { brief: "begun", forecast: "nothing", load: "nothing", bench: "nothing", verdict: "nothing" }],
-  [{ isForecast: false, claimCount: 2, loadCount: 1, runCount: 1, judgedCount: 1 }, { brief: "done", forecast: "begun", load: "done", bench: "done", verdict: "begun" }],
-  [{ isForecast: true, claimCount: 1, loadCount: 1, runCount: 3, judgedCount: 1 }, { brief: "done", forecast: "done", load: "done", bench: "done", verdict: "done" }],
+  [{ isForecast: false, claimCount: 0, loadCount: 0, rigState: "nothing", plannedCount: 0, runCount: 0, judgedCount: 0 }, { brief: "begun", forecast: "nothing", load: "nothing", rig: "nothing", plan: "nothing", bench: "nothing", verdict: "nothing" }],
+  [{ isForecast: false, claimCount: 2, loadCount: 1, rigState: "begun", plannedCount: 0, runCount: 1, judgedCount: 1 }, { brief: "done", forecast: "begun", load: "done", rig: "begun", plan: "nothing", bench: "done", verdict: "begun" }],
+  [{ isForecast: true, claimCount: 1, loadCount: 1, rigState: "done", plannedCount: 4, runCount: 3, judgedCount: 1 }, { brief: "done", forecast: "done", load: "done", rig: "done", plan: "done", bench: "done", verdict: "done" }],
 ] as const)("the rail tells how far it has got: %j", (recorded, progress) => expect(stageProgress(recorded)).toEqual(progress));

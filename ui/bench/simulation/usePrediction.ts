@@ -1,50 +1,14 @@
-import { useEffect, useRef, useState } from "react";
-import { findingText } from "@/core/outcome";
-import { keepWorker } from "@/workers/benchClient";
-import type { Prediction, PredictionRequest } from "@/workers/protocol";
+import { findingText, type Outcome } from "@/core/outcome";
+import type { BenchWorker, Prediction, PredictionRequest } from "@/workers/protocol";
+import { useLatestAnswer } from "../../parts/useLatestAnswer";
 
 export type PredictionState = { prediction: Prediction | null; message: string | null; isBehind: boolean };
 
-/**
- * Predicts the sweep of whatever is asked last, off the main thread. While one prediction is under way further changes
- * wait, and only the last of them is taken up, so that the curve follows a dragged slider as fast as it can.
- */
+/** A sweep predicted on the simulated bench, following its parameters. Where it cannot be made, the message says why. */
 export const usePrediction = (request: PredictionRequest | null): PredictionState => {
-  const [state, setState] = useState<PredictionState>({ prediction: null, message: null, isBehind: true });
-  const kept = useRef<ReturnType<typeof keepWorker> | null>(null);
-  const wanted = useRef<PredictionRequest | null>(null);
-  const isBusy = useRef(false);
-
-  useEffect(
-    () => () => {
-      kept.current?.end();
-      kept.current = null;
-    },
-    [],
-  );
-
-  useEffect(() => {
-    wanted.current = request;
-    if (!request || isBusy.current) return;
-    kept.current ??= keepWorker();
-    const { worker } = kept.current;
-    isBusy.current = true;
-    const work = async () => {
-      while (wanted.current) {
-        const asked: PredictionRequest = wanted.current;
-        wanted.current = null;
-        const outcome = await worker.predictSweep(asked);
-        // What crosses an await may have been asked anew; the ref is read afresh.
-        const isBehind = (wanted.current as PredictionRequest | null) !== null;
-        setState((before) => (outcome.ok ? { prediction: outcome.value, message: null, isBehind } : { ...before, message: findingText(outcome.finding), isBehind }));
-      }
-      isBusy.current = false;
-    };
-    work().catch(() => {
-      isBusy.current = false;
-      setState((before) => ({ ...before, message: "The prediction could not be made; the sweep itself may still be run.", isBehind: false }));
-    });
-  }, [request]);
-
-  return state;
+  const { answer, isBehind, isBroken } = useLatestAnswer(request, predict);
+  if (isBroken) return { prediction: null, message: "The prediction could not be made; the sweep itself may still be run.", isBehind };
+  return { prediction: answer?.ok ? answer.value : null, message: answer && !answer.ok ? findingText(answer.finding) : null, isBehind };
 };
+
+const predict = (worker: BenchWorker, request: PredictionRequest): Promise<Outcome<Prediction>> => worker.predictSweep(request);

@@ -3,25 +3,26 @@ import { Box, Grid, HStack, Text } from "@chakra-ui/react";
 import { yupResolver } from "@hookform/resolvers/yup";
 import { useFieldArray, useForm } from "react-hook-form";
 import { channelLetter } from "@/core/verdict";
-import { loadSchema, type FieldErrors, type LoadDraft, type Validated } from "@/records";
-import { ActionButton } from "../parts/ActionButton";
-import { showErrors } from "../parts/showErrors";
-import { FormMessage, QuantityField } from "../parts/TextField";
+import { loadSchema, type BuiltNetwork, type FieldErrors, type LoadDraft, type Validated } from "@/records";
+import { ActionButton } from "../../parts/ActionButton";
+import { showErrors } from "../../parts/showErrors";
+import { FormMessage, QuantityField } from "../../parts/TextField";
 
 export type LoadFormProps = { initial?: LoadDraft; nominalOhms?: number; channelCount: number; save(draft: LoadDraft): Promise<Validated<{ id: string }>>; onDone(): void };
 
-type LoadText = { nominalOhms: string; channels: { ohms: string; ohmsExpandedUncertainty: string }[] };
+type LoadText = { nominalOhms: string; channels: { ohms: string; ohmsExpandedUncertainty: string; network: BuiltNetwork | null }[] };
 
 const asText = (initial: LoadDraft | undefined, nominalOhms: number | undefined, channelCount: number): LoadText =>
   initial
-    ? { nominalOhms: String(initial.nominalOhms), channels: initial.channels.map(({ ohms, ohmsExpandedUncertainty }) => ({ ohms: String(ohms), ohmsExpandedUncertainty: String(ohmsExpandedUncertainty) })) }
-    : { nominalOhms: String(nominalOhms ?? 8), channels: Array.from({ length: channelCount }, () => ({ ohms: "", ohmsExpandedUncertainty: "0.02" })) };
+    ? { nominalOhms: String(initial.nominalOhms), channels: initial.channels.map(({ ohms, ohmsExpandedUncertainty, network }) => ({ ohms: String(ohms), ohmsExpandedUncertainty: String(ohmsExpandedUncertainty), network: network ?? null })) }
+    : { nominalOhms: String(nominalOhms ?? 8), channels: Array.from({ length: channelCount }, () => ({ ohms: "", ohmsExpandedUncertainty: "0.02", network: null })) };
 
 /** Ohms of each channel's load, measured with the leads that will be used. */
 export function LoadForm({ initial, nominalOhms, channelCount, save, onDone }: LoadFormProps) {
   const { register, control, handleSubmit, setError, formState } = useForm<LoadText, unknown, LoadDraft>({ resolver: yupResolver(loadSchema) as never, defaultValues: asText(initial, nominalOhms, channelCount) });
   const { fields } = useFieldArray({ control, name: "channels" });
   const { errors, isSubmitting } = formState;
+  const isFound = initial?.channels.some(({ network }) => network) ?? false;
   const onSubmit = handleSubmit(async (draft) => {
     const outcome = await save(draft);
     if (!outcome.ok) return showErrors(outcome.errors as FieldErrors, setError);
@@ -30,7 +31,8 @@ export function LoadForm({ initial, nominalOhms, channelCount, save, onDone }: L
   return (
     <form onSubmit={onSubmit} noValidate aria-label="Load">
       <Text color="muted" mb={3}>
-        Measure each resistor at the amplifier's end of its leads, with the leads' own resistance subtracted from the meter's zero. State ± as you would bet on it 19 times in 20.
+        {isFound ? "The ohms below are worked out. Build it, measure it at the amplifier's end of its leads, and put in what you read. " : "Measure each resistor at the amplifier's end of its leads, with the leads' own resistance subtracted from the meter's zero. "}
+        State ± as you would bet on it 19 times in 20.
       </Text>
       <Grid gap={3.5} maxW="520px">
         <Box maxW="240px">

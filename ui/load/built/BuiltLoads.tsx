@@ -1,0 +1,110 @@
+"use client";
+import { Box, Flex, Heading, HStack, Text } from "@chakra-ui/react";
+import { ArrowRight, Pencil, Plus, Trash2 } from "lucide-react";
+import NextLink from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
+import { channelLetter } from "@/core/verdict";
+import type { Amplifier, Claim, Load, LoadDraft } from "@/records";
+import { removeLoad, saveLoad } from "@/server/actions";
+import { channelLook } from "../../charts/channelLook";
+import { ActionButton } from "../../parts/ActionButton";
+import { ConfirmDialog } from "../../parts/ConfirmDialog";
+import { Panel } from "../../parts/Panel";
+import { Reading } from "../../parts/Reading";
+import { Circuit } from "../finder/Circuit";
+import { LoadForm } from "./LoadForm";
+
+export type BuiltLoadsProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; /** A load that was found and is now to be measured. */ found: LoadDraft | null; onFoundDone(): void };
+
+/** The dummy loads of this amplifier, as built and measured. */
+export function BuiltLoads({ amplifier, claims, loads, found, onFoundDone }: BuiltLoadsProps) {
+  const router = useRouter();
+  const [editing, setEditing] = useState<string | "new" | null>(loads.length === 0 || found ? "new" : null);
+  const [deleting, setDeleting] = useState<Load | null>(null);
+  const done = () => {
+    setEditing(null);
+    onFoundDone();
+    router.refresh();
+  };
+  return (
+    <Panel>
+      <Flex justify="space-between" align="center" mb={3}>
+        <Heading as="h1" fontSize="22px">
+          Dummy loads, as measured
+        </Heading>
+        {editing === null && (
+          <ActionButton onClick={() => setEditing("new")}>
+            <Plus size={16} /> Add a load
+          </ActionButton>
+        )}
+      </Flex>
+      {loads.map((load) =>
+        editing === load.id ? (
+          <LoadForm key={load.id} initial={load} channelCount={amplifier.channelCount} save={(draft) => saveLoad(amplifier.id, load.id, draft)} onDone={done} />
+        ) : (
+          <LoadItem key={load.id} load={load} claims={claims} onEdit={() => setEditing(load.id)} onDelete={() => setDeleting(load)} />
+        ),
+      )}
+      {editing === "new" && <LoadForm initial={found ?? undefined} nominalOhms={claims[0]?.loadOhms} channelCount={amplifier.channelCount} save={(draft) => saveLoad(amplifier.id, null, draft)} onDone={done} />}
+      {loads.length > 0 && editing === null && (
+        <ActionButton tone="primary" asChild mt={4}>
+          <NextLink href={`/amplifiers/${amplifier.id}/rig`}>
+            Next: the rig <ArrowRight size={16} />
+          </NextLink>
+        </ActionButton>
+      )}
+      <ConfirmDialog
+        open={deleting !== null}
+        title="Delete this load?"
+        text="Runs that were made with it keep the ohms they were made with."
+        confirmLabel="Delete load"
+        onClose={() => setDeleting(null)}
+        onConfirm={() => deleting && removeLoad(deleting.id).then(() => setDeleting(null)).then(() => router.refresh())}
+      />
+    </Panel>
+  );
+}
+
+function LoadItem({ load, claims, onEdit, onDelete }: { load: Load; claims: readonly Claim[]; onEdit(): void; onDelete(): void }) {
+  const claim = claims.find(({ loadOhms }) => Math.abs(load.nominalOhms / loadOhms - 1) < 0.1);
+  const worst = load.channels.reduce((most, { ohms }) => (Math.abs(ohms / load.nominalOhms - 1) > Math.abs(most - 1) ? ohms / load.nominalOhms : most), 1);
+  return (
+    <Box borderTopWidth="1px" borderColor="rime" py={3.5}>
+      <Flex justify="space-between" align="start" gap={3}>
+        <Text color="muted" fontWeight={600}>
+          {load.nominalOhms} Ω nominal
+        </Text>
+        <HStack gap={2}>
+          <ActionButton aria-label="Change this load" onClick={onEdit} px={3}>
+            <Pencil size={16} />
+          </ActionButton>
+          <ActionButton aria-label="Delete this load" onClick={onDelete} px={3}>
+            <Trash2 size={16} />
+          </ActionButton>
+        </HStack>
+      </Flex>
+      <Flex gap={9} wrap="wrap" mt={1}>
+        {load.channels.map(({ ohms, ohmsExpandedUncertainty, network }, index) => {
+          const { value, uncertainty } = formatWithUncertainty(ohms, ohmsExpandedUncertainty);
+          return (
+            <Box key={index}>
+              <HStack align="baseline" gap={3}>
+                <Text fontSize="22px" fontWeight={700} color={channelLook(index).color}>
+                  {channelLetter(index)}
+                </Text>
+                <Reading value={value} unit="Ω" plusMinus={uncertainty} />
+              </HStack>
+              {network && <Circuit network={network.network} resistors={network.resistors} mostWidthPx={230} />}
+            </Box>
+          );
+        })}
+      </Flex>
+      <Text mt={2.5} color="muted">
+        Reckoning with {load.nominalOhms} Ω instead would state power {formatFixed(100 * Math.abs(worst - 1), 1)} % too {worst > 1 ? "high" : "low"}.
+        {claim && ` For the claimed ${claim.powerWatts} W this load takes ${formatSignificant(Math.sqrt(claim.powerWatts * load.channels[0].ohms), 3)} V and ${formatSignificant(Math.sqrt(claim.powerWatts / load.channels[0].ohms), 3)} A (RMS) in each channel, and must get rid of all of it as heat.`}
+      </Text>
+    </Box>
+  );
+}

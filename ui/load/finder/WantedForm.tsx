@@ -1,0 +1,47 @@
+import { Grid, Heading, HStack, Text } from "@chakra-ui/react";
+import { formatSignificant } from "@/core/units";
+import type { Claim } from "@/records";
+import { ActionButton } from "../../parts/ActionButton";
+import { DraftCheck, DraftField } from "../../parts/DraftField";
+import { Panel } from "../../parts/Panel";
+import { demandOf, positive, usualWatts, type Wanted } from "./wanted";
+
+const USUAL_OHMS = [2, 2.67, 4, 8, 16];
+
+export type WantedFormProps = { wanted: Wanted; claims: readonly Claim[]; channelCount: number; onChange(wanted: Wanted): void };
+
+/** Ohms, channels, watts and seconds of the load that is looked for. */
+export function WantedForm({ wanted, claims, channelCount, onChange }: WantedFormProps) {
+  const set = (change: Partial<Wanted>) => onChange({ ...wanted, ...change });
+  const error = (text: string, canBeEmpty = false) => (positive(text) === null && !(canBeEmpty && text.trim() === "") ? "Not a number above zero." : undefined);
+  const demand = demandOf(wanted, claims);
+  return (
+    <Panel as="form" aria-label="What is wanted" onSubmit={(event) => event.preventDefault()}>
+      <Heading as="h2" fontSize="18px" mb={2}>
+        What is wanted
+      </Heading>
+      <HStack gap={1.5} mb={2.5} role="group" aria-label="Usual ohms">
+        {USUAL_OHMS.map((value) => {
+          const isChosen = positive(wanted.ohms) === value;
+          return (
+            <ActionButton key={value} type="button" flex={1} minW={0} minH="40px" px={1} aria-pressed={isChosen} tone={isChosen ? "primary" : "quiet"} onClick={() => set({ ohms: String(value) })}>
+              {value}
+            </ActionButton>
+          );
+        })}
+      </HStack>
+      <Grid templateColumns="1fr 1fr" gap={2.5}>
+        <DraftField label="Ohms" unit="Ω" value={wanted.ohms} error={error(wanted.ohms)} onChange={(ohms) => set({ ohms })} />
+        <DraftField label={wanted.isBridged ? "Bridged pairs" : "Channels"} value={wanted.channels} error={error(wanted.channels)} onChange={(channels) => set({ channels })} />
+        <DraftField label="Each takes" unit="W" value={wanted.watts} placeholder={`${formatSignificant(usualWatts(wanted, claims), 3)}, as claimed`} error={error(wanted.watts, true)} onChange={(watts) => set({ watts })} />
+        <DraftField label="For" unit="s" value={wanted.seconds} error={error(wanted.seconds)} onChange={(seconds) => set({ seconds })} />
+      </Grid>
+      <DraftCheck label="bridged" isOn={wanted.isBridged} onChange={(isBridged) => set({ isBridged, channels: String(isBridged ? Math.max(1, Math.floor(channelCount / 2)) : channelCount) })} />
+      {wanted.isBridged && demand && (
+        <Text fontSize="13.5px" color="muted">
+          Each half of a bridged pair sees {formatSignificant(demand.targetOhms / 2, 3)} Ω and gives {formatSignificant(demand.watts / 2, 3)} W.
+        </Text>
+      )}
+    </Panel>
+  );
+}

@@ -1,0 +1,46 @@
+"use client";
+import { Grid, Heading } from "@chakra-ui/react";
+import { useState } from "react";
+import { parseNumber } from "@/core/units";
+import type { Plan } from "@/records";
+import { DraftField } from "../parts/DraftField";
+import { Panel } from "../parts/Panel";
+
+const LIMITS = [
+  { name: "ambientCelsius", label: "Room", unit: "°C", least: -10, most: 45 },
+  { name: "amplifierMostCelsius", label: "Amplifier no hotter than", unit: "°C", least: 40, most: 110 },
+  { name: "dayHours", label: "At the bench a day", unit: "h", least: 0.5, most: 16 },
+] as const;
+
+/** Room, amplifier and day: what the pauses are reckoned from. */
+export function Limits({ plan, onChange }: { plan: Plan; onChange(plan: Plan): void }) {
+  const [texts, setTexts] = useState<Record<string, string>>({});
+  return (
+    <Panel as="form" aria-label="Limits" onSubmit={(event) => event.preventDefault()}>
+      <Heading as="h2" fontSize="16px" mb={2}>
+        Limits
+      </Heading>
+      <Grid gap={2}>
+        {LIMITS.map(({ name, label, unit, least, most }) => {
+          const text = texts[name] ?? String(plan[name]);
+          const value = parseNumber(text);
+          const isGood = (each: number | null): each is number => each !== null && each >= least && each <= most;
+          return (
+            <DraftField
+              key={name}
+              label={label}
+              unit={unit}
+              value={text}
+              error={isGood(value) ? undefined : `From ${least} to ${most}.`}
+              onChange={(typed) => {
+                setTexts({ ...texts, [name]: typed });
+                const next = parseNumber(typed);
+                if (isGood(next)) onChange({ ...plan, [name]: next });
+              }}
+            />
+          );
+        })}
+      </Grid>
+    </Panel>
+  );
+}

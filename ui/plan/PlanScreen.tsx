@@ -1,0 +1,154 @@
+"use client";
+import { arrayMove } from "@dnd-kit/sortable";
+import { Box, Flex, Grid, HStack, Text } from "@chakra-ui/react";
+import { ArrowRight, ListOrdered, Printer } from "lucide-react";
+import NextLink from "next/link";
+import { Fragment, useMemo, useState } from "react";
+import { orderedGently, proposePlan, timelineOf, tooEarly, type PlannedRun, type PlanSize } from "@/core/plan";
+import { cautionsFor } from "@/core/safety";
+import { formatSignificant } from "@/core/units";
+import { amplifierName, type Plan, type RigSettings, type Run } from "@/records";
+import { saveDocument } from "@/server/actions";
+import { ActionButton } from "../parts/ActionButton";
+import { KeptMark } from "../parts/KeptMark";
+import { useKeys } from "../parts/keys";
+import { Panel } from "../parts/Panel";
+import { Reading } from "../parts/Reading";
+import { safetyFacts } from "../parts/safetyFacts";
+import { useAutosave } from "../parts/useAutosave";
+import { durationText } from "../parts/durationText";
+import { AddRun } from "./AddRun";
+import { Checklist } from "./Checklist";
+import { Limits } from "./Limits";
+import { newRun } from "./newRun";
+import { heatModel, planFacts, runTroubles, type PlanRecords } from "./planFacts";
+import { PlanRow } from "./PlanRow";
+import { RunEditor } from "./RunEditor";
+import { isMade } from "./runText";
+import { Sortable } from "./Sortable";
+import { Timeline } from "./Timeline";
+
+const SIZES: readonly { size: PlanSize; label: string; key: string }[] = [
+  { size: "quick", label: "Quick look", key: "1" },
+  { size: "standard", label: "Standard", key: "2" },
+  { size: "everything", label: "Everything", key: "3" },
+];
+
+export type PlanScreenProps = { records: PlanRecords; plan: Plan; runs: readonly Run[]; rig: RigSettings };
+
+/** The runs in the order in which they are to be made, with the time and the heat that they take. */
+export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScreenProps) {
+  const { amplifier, claims } = records;
+  const [plan, setPlan] = useState(initial);
+  const [chosenId, setChosenId] = useState<string | null>(null);
+  const autosave = useAutosave(plan, (content) => saveDocument(amplifier.id, "plan", content));
+  const facts = useMemo(() => planFacts(records), [records]);
+  const model = useMemo(() => heatModel(records, plan), [records, plan]);
+  const timeline = useMemo(() => timelineOf(plan.runs, model), [plan.runs, model]);
+  const early = useMemo(() => tooEarly(plan.runs), [plan.runs]);
+  const setRuns = (runs: PlannedRun[]) => setPlan({ ...plan, runs });
+  const propose = (size: PlanSize) => {
+    setChosenId(null);
+    setRuns(proposePlan(facts, size));
+  };
+  useKeys(useMemo(() => SIZES.map(({ size, label, key }) => ({ key, label: `Plan: ${label.toLowerCase()}`, run: () => setPlan((before) => ({ ...before, runs: proposePlan(facts, size) })) })), [facts]));
+  const move = (id: string, to: number) => {
+    const at = plan.runs.findIndex((run) => run.id === id);
+    if (to >= 0 && to < plan.runs.length) setRuns(arrayMove(plan.runs, at, to));
+  };
+  const provesOf = (id: string): string[] => claims.filter((claim) => plan.runs.find((run) => run.id === id)?.proves.includes(claim.id)).map(({ powerWatts, loadOhms }) => `${powerWatts} W into ${loadOhms} Ω`);
+  const undo = () => {
+    const before = autosave.undo();
+    if (before) setPlan(before);
+  };
+  return (
+    <>
+      <Grid gap={4} display={{ base: "grid", _print: "none" }}>
+        <Panel>
+          <Flex justify="space-between" align="center" gap={4} wrap="wrap" mb={2}>
+            <HStack gap={6} align="baseline">
+              <Reading value={plan.runs.length > 0 ? durationText(timeline.totalSeconds) : "No runs yet"} unit={plan.runs.length > 0 ? `for ${plan.runs.length} runs, pauses included` : ""} />
+            </HStack>
+            <HStack gap={2} role="group" aria-label="Ready plans">
+              {SIZES.map(({ size, label, key }) => (
+                <ActionButton key={size} hotkey={key} minH="40px" tone={plan.runs.length === 0 && size === "standard" ? "primary" : "quiet"} onClick={() => propose(size)}>
+                  {label}
+                </ActionButton>
+              ))}
+            </HStack>
+          </Flex>
+          {plan.runs.length === 0 ? (
+            <Text color="muted">A quick look proves the claims. Standard adds noise, response, crosstalk and bursts. Everything adds every supply and switch, bridging, low loads and the heat soak. Gentle runs come first, whatever the size.</Text>
+          ) : (
+            <>
+              <Guards totalSeconds={timeline.totalSeconds} dayHours={plan.dayHours} troubled={plan.runs.filter((run) => runTroubles(run, records).length > 0).length} unproven={claims.filter(({ id }) => !plan.runs.some(({ proves }) => proves.includes(id))).length} />
+              <Timeline timeline={timeline} model={model} chosenId={chosenId} onChoose={setChosenId} />
+            </>
+          )}
+        </Panel>
+        {plan.runs.length > 0 && (
+          <Grid templateColumns="minmax(0, 1fr) 250px" gap={4} alignItems="start">
+            <Panel px={2}>
+              <Sortable ids={plan.runs.map(({ id }) => id)} onMove={(id, overId) => move(id, plan.runs.findIndex((run) => run.id === overId))}>
+                <Box as="ol">
+                  {timeline.entries.map((entry, index) => (
+                    <Fragment key={entry.run.id}>
+                      <PlanRow
+                        entry={entry}
+                        number={index + 1}
+                        proves={provesOf(entry.run.id)}
+                        troubles={runTroubles(entry.run, records)}
+                        isMade={isMade(entry.run, made)}
+                        isEarly={early.has(entry.run.id)}
+                        isChosen={entry.run.id === chosenId}
+                        onChoose={() => setChosenId(entry.run.id === chosenId ? null : entry.run.id)}
+                        onMove={(step) => move(entry.run.id, index + step)}
+                        onRemove={() => setRuns(plan.runs.filter(({ id }) => id !== entry.run.id))}
+                      />
+                      {entry.run.id === chosenId && <RunEditor run={entry.run} onChange={(run) => setRuns(plan.runs.map((each) => (each.id === run.id ? run : each)))} />}
+                    </Fragment>
+                  ))}
+                </Box>
+              </Sortable>
+            </Panel>
+            <Grid gap={4}>
+              <Panel>
+                <KeptMark state={autosave.state} onUndo={autosave.canUndo ? undo : undefined} />
+                <Grid gap={2} mt={3}>
+                  <ActionButton tone="primary" asChild>
+                    <NextLink href={`/amplifiers/${amplifier.id}/bench`}>
+                      Next: the bench <ArrowRight size={16} />
+                    </NextLink>
+                  </ActionButton>
+                  <ActionButton onClick={() => window.print()}>
+                    <Printer size={16} /> Print the checklist
+                  </ActionButton>
+                  <ActionButton onClick={() => setRuns(orderedGently(plan.runs))} disabled={early.size === 0}>
+                    <ListOrdered size={16} /> Gentle first again
+                  </ActionButton>
+                </Grid>
+              </Panel>
+              <AddRun onAdd={(kind) => setRuns([...plan.runs, newRun(kind, plan.runs, facts)])} />
+              <Limits plan={plan} onChange={setPlan} />
+            </Grid>
+          </Grid>
+        )}
+      </Grid>
+      <Checklist title={`${amplifierName(amplifier)}: plan`} timeline={timeline} cautions={cautionsFor(safetyFacts(amplifier, claims, records.loads, records.details, rig)).map(({ title, reason }) => `${title}. ${reason}`)} provesOf={(id) => provesOf(id).join(", ")} />
+    </>
+  );
+}
+
+function Guards({ totalSeconds, dayHours, troubled, unproven }: { totalSeconds: number; dayHours: number; troubled: number; unproven: number }) {
+  const words = [
+    ...(totalSeconds > dayHours * 3600 ? [`longer than a day of ${formatSignificant(dayHours, 2)} h at the bench: it takes ${Math.ceil(totalSeconds / 3600 / dayHours)} days`] : []),
+    ...(troubled > 0 ? [`${troubled} ${troubled === 1 ? "run needs" : "runs need"} a look: see the words in ember`] : []),
+    ...(unproven > 0 ? [`${unproven === 1 ? "one claim is" : `${unproven} claims are`} not proven by any run`] : []),
+  ];
+  if (words.length === 0) return null;
+  return (
+    <Text role="status" bg="ochreWash" borderLeftWidth="4px" borderColor="ochre" borderRadius="6px" px={3} py={1.5} fontSize="14.5px" mb={2}>
+      {words.join("; ")}.
+    </Text>
+  );
+}

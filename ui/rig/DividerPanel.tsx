@@ -1,0 +1,73 @@
+"use client";
+import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
+import { dividerReport, suggestDivider, WANTED_HEADROOM, type Divider, type DividerCase } from "@/core/rig";
+import { amplitudeRatioToDb, formatEngineering, formatFixed, formatSignificant } from "@/core/units";
+import { ActionButton } from "../parts/ActionButton";
+import { DraftField } from "../parts/DraftField";
+import { Panel } from "../parts/Panel";
+import { Reading } from "../parts/Reading";
+import type { ExpectedPeak } from "./expectedPeak";
+
+export type DividerPanelProps = { peak: ExpectedPeak; fullScaleVolts: number | null; inputOhms: number; divider: Divider | null; upperText: string; lowerText: string; errors: Record<string, string>; onText(change: { upperOhms?: string; lowerOhms?: string }): void };
+
+const SOURCES = { forecast: "from the forecast, bursts and one channel included", claims: "from the claims and 3 dB more, since no supply is known", nothing: "as of a usual home amplifier, since nothing is known" } as const;
+
+/** Brings the highest expected peak down to what the converter takes. */
+export function DividerPanel({ peak, fullScaleVolts, inputOhms, divider, upperText, lowerText, errors, onText }: DividerPanelProps) {
+  const where: DividerCase | null = fullScaleVolts === null ? null : { peakVolts: peak.volts, fullScaleVolts, inputOhms };
+  const suggested = where && suggestDivider(where);
+  const report = where && dividerReport(divider ?? suggested ?? { upperOhms: 0, lowerOhms: 1000 }, where);
+  return (
+    <Panel>
+      <Heading as="h2" fontSize="19px">
+        Divider
+      </Heading>
+      <Text color="muted" fontSize="14px" mb={3}>
+        Highest peak to expect: <b>{formatSignificant(peak.volts, 3)} V</b>, {SOURCES[peak.source]}.
+      </Text>
+      {!where || !report || !suggested ? (
+        <Text>Choose a converter whose most volts are known; the divider follows from it.</Text>
+      ) : (
+        <>
+          <Flex gap={8} align="end" wrap="wrap">
+            <Box>
+              <Reading value={formatSignificant(report.peakAtConverterVolts, 3)} unit={`V of ${formatSignificant(where.fullScaleVolts, 3)} V`} />
+              <Text color={report.headroomRatio < 1 ? "ember" : report.headroomRatio < WANTED_HEADROOM ? "ochre" : "muted"} fontSize="14px" fontWeight={report.headroomRatio < WANTED_HEADROOM ? 700 : 400} mt={1} data-testid="headroom">
+                {headroomText(report.headroomRatio)}
+              </Text>
+            </Box>
+            <Facts lines={[["divides by", formatSignificant(1 / report.ratio, 4)], ["heat in it", `${formatEngineering(report.heatWatts, 2)}W`], ["3 dB down at", Number.isFinite(report.cornerHz) ? `${formatEngineering(report.cornerHz, 2)}Hz` : "never"]]} />
+          </Flex>
+          <Grid templateColumns="1fr 1fr auto" gap={2.5} mt={3} alignItems="end">
+            <DraftField label="Upper" unit="Ω" value={upperText} placeholder={formatEngineering(suggested.upperOhms, 2)} error={errors.upperOhms} onChange={(upperOhms) => onText({ upperOhms })} />
+            <DraftField label="Lower" unit="Ω" value={lowerText} placeholder={formatEngineering(suggested.lowerOhms, 2)} error={errors.lowerOhms} onChange={(lowerOhms) => onText({ lowerOhms })} />
+            <ActionButton minH="38px" onClick={() => onText({ upperOhms: formatEngineering(suggested.upperOhms, 2), lowerOhms: formatEngineering(suggested.lowerOhms, 2) })}>
+              Take {suggested.upperOhms === 0 ? "none" : `${formatEngineering(suggested.upperOhms, 2)} : ${formatEngineering(suggested.lowerOhms, 2)}`}
+            </ActionButton>
+          </Grid>
+        </>
+      )}
+    </Panel>
+  );
+}
+
+const headroomText = (ratio: number): string => {
+  const db = formatFixed(Math.abs(amplitudeRatioToDb(ratio)), 1);
+  if (ratio < 1) return `overdriven by ${db} dB: use a larger divider`;
+  return ratio < WANTED_HEADROOM ? `only ${db} dB left; 3 dB is safer` : `${db} dB left above the highest peak`;
+};
+
+export function Facts({ lines }: { lines: readonly (readonly [string, string])[] }) {
+  return (
+    <HStack gap={6} wrap="wrap" align="start">
+      {lines.map(([label, value]) => (
+        <Box key={label}>
+          <Text fontWeight={700}>{value}</Text>
+          <Text color="muted" fontSize="13px">
+            {label}
+          </Text>
+        </Box>
+      ))}
+    </HStack>
+  );
+}

@@ -1,0 +1,152 @@
+"use client";
+import { Flex, Grid, Heading, HStack, Tabs } from "@chakra-ui/react";
+import { ArrowRight } from "lucide-react";
+import NextLink from "next/link";
+import { useMemo, useState } from "react";
+import { cautionsFor } from "@/core/safety";
+import { amplitudeRatioToDb, formatFixed, formatSignificant, parseNumber } from "@/core/units";
+import { amplifierName, PROBES, type Amplifier, type Claim, type Details, type FieldErrors, type ForecastSettings, type Instrument, type Instruments, type Load, type RigSettings } from "@/records";
+import { saveDocument } from "@/server/actions";
+import { ActionButton } from "../parts/ActionButton";
+import { DraftCheck, DraftChoice } from "../parts/DraftField";
+import { KeptMark } from "../parts/KeptMark";
+import { Panel } from "../parts/Panel";
+import { safetyFacts } from "../parts/safetyFacts";
+import { typed } from "../parts/typed";
+import { useAutosave } from "../parts/useAutosave";
+import { CalibrationPanel, type CalibrationText } from "./CalibrationPanel";
+import { DividerPanel } from "./DividerPanel";
+import { expectedPeak } from "./expectedPeak";
+import { InstrumentList } from "./InstrumentList";
+import { LoopPanel } from "./LoopPanel";
+import { SafetyGate } from "./SafetyGate";
+import { dividerText, Wiring } from "./Wiring";
+
+export type RigScreenProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; details: Details; forecastSettings: ForecastSettings; rig: RigSettings; instruments: Instruments };
+
+/** Numbers as text until the schema has read them. */
+type RigDraft = Omit<RigSettings, keyof CalibrationText | "upperOhms" | "lowerOhms"> & CalibrationText & { upperOhms: string; lowerOhms: string };
+
+const asDraft = (rig: RigSettings): RigDraft => ({
+  ...rig,
+  upperOhms: typed(rig.upperOhms),
+  lowerOhms: typed(rig.lowerOhms),
+  meterVoltsRms: typed(rig.meterVoltsRms),
+  meterHz: typed(rig.meterHz),
+  recordedRatio: rig.recordedRatio ? `${formatFixed(amplitudeRatioToDb(rig.recordedRatio), 3).replace("−", "-")} dB` : "",
+});
+
+/** What is connected where, whether it is safe, and what a reading will be worth. */
+export function RigScreen(props: RigScreenProps) {
+  const { amplifier, rig, instruments } = props;
+  const [draft, setDraft] = useState<RigDraft>(() => asDraft(rig));
+  const [errors, setErrors] = useState<FieldErrors>({});
+  const [tab, setTab] = useState("wiring");
+  const autosave = useAutosave(draft, async (content) => {
+    const outcome = await saveDocument(amplifier.id, "rig", content);
+    setErrors(outcome.ok ? {} : outcome.errors);
+    return outcome;
+  });
+  const set = (change: Partial<RigDraft>) => setDraft((before) => ({ ...before, ...change }));
+  const undo = () => {
+    const before = autosave.undo();
+    if (before) setDraft(before);
+  };
+  return (
+    <Tabs.Root value={tab} onValueChange={({ value }) => setTab(value)} lazyMount unmountOnExit variant="line" colorPalette="teal">
+      <Flex justify="space-between" align="center" mb={3.5} borderBottomWidth="1px" borderColor="rime">
+        <Tabs.List borderBottomWidth={0}>
+          {[["wiring", "Wiring and safety"], ["reading", "Divider and calibration"], ["instruments", `Instruments (${instruments.instruments.length})`]].map(([value, label]) => (
+            <Tabs.Trigger key={value} value={value} fontSize="16px" fontWeight={600} color={tab === value ? "ink" : "muted"} minH="44px">
+              {label}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        {tab !== "instruments" && <KeptMark state={autosave.state} onUndo={autosave.canUndo ? undo : undefined} />}
+      </Flex>
+      <Tabs.Content value="wiring" p={0}>
+        <WiringTab {...props} draft={draft} set={set} />
+      </Tabs.Content>
+      <Tabs.Content value="reading" p={0}>
+        <ReadingTab {...props} draft={draft} errors={errors} set={set} />
+      </Tabs.Content>
+      <Tabs.Content value="instruments" p={0}>
+        <InstrumentList instruments={instruments} />
+      </Tabs.Content>
+    </Tabs.Root>
+  );
+}
+
+type TabProps = RigScreenProps & { draft: RigDraft; set(change: Partial<RigDraft>): void };
+
+const ofRole = ({ instruments }: Instruments, role: Instrument["role"]): Instrument[] => instruments.filter((each) => each.role === role);
+/** The one that was chosen, else the first of its kind. */
+const chosen = (instruments: Instruments, role: Instrument["role"], id: string | null | undefined): Instrument | null => {
+  const all = ofRole(instruments, role);
+  return all.find((each) => each.id === id) ?? all[0] ?? null;
+};
+
+function WiringTab({ amplifier, claims, loads, details, instruments, draft, set }: TabProps) {
+  const cautions = useMemo(() => cautionsFor(safetyFacts(amplifier, claims, loads, details, draft)), [amplifier, claims, loads, details, draft]);
+  const load = loads[0];
+  const voltmeter = chosen(instruments, "voltmeter", draft.voltmeterId);
+  const instrumentChoice = (label: string, role: Instrument["role"], key: "sourceId" | "converterId" | "voltmeterId") => {
+    const all = ofRole(instruments, role);
+    return all.length > 1 && <DraftChoice label={label} value={chosen(instruments, role, draft[key])?.name ?? ""} choices={all.map(({ name }) => name)} onChange={(name) => set({ [key]: all.find((each) => each.name === name)?.id ?? null })} />;
+  };
+  return (
+    <Grid templateColumns="minmax(0, 1.9fr) minmax(0, 1fr)" gap={4} alignItems="start">
+      <Panel>
+        <Heading as="h1" fontSize="22px" mb={2}>
+          Wiring
+        </Heading>
+        <Wiring
+          amplifierName={amplifierName(amplifier)}
+          sourceName={chosen(instruments, "source", draft.sourceId)?.name ?? "any source"}
+          converterName={chosen(instruments, "converter", draft.converterId)?.name ?? "any converter"}
+          voltmeterName={voltmeter?.name ?? null}
+          loadText={load ? `${formatSignificant(load.channels[0].ohms, 3)} Ω` : `${claims[0]?.loadOhms ?? 8} Ω`}
+          dividerText={dividerText(parseNumber(draft.upperOhms), parseNumber(draft.lowerOhms))}
+          probe={draft.probe}
+          bothSwing={draft.isBridged || details.terminals === "bridge-tied"}
+          earthIsUnknown={details.terminals === "not known"}
+          withSpeaker={draft.withSpeaker}
+          moreChannels={amplifier.channelCount - 1}
+        />
+        <Grid templateColumns="repeat(4, 1fr)" gap={3} mt={3} alignItems="end">
+          <DraftChoice label="Probe" value={draft.probe} choices={PROBES} onChange={(probe) => set({ probe: probe as RigDraft["probe"] })} />
+          {instrumentChoice("Source", "source", "sourceId")}
+          {instrumentChoice("Converter", "converter", "converterId")}
+          {instrumentChoice("Voltmeter", "voltmeter", "voltmeterId")}
+        </Grid>
+        <HStack gap={6} mt={2}>
+          <DraftCheck label="two channels bridged" isOn={draft.isBridged} onChange={(isBridged) => set({ isBridged })} />
+          <DraftCheck label="a loudspeaker is connected" isOn={draft.withSpeaker} onChange={(withSpeaker) => set({ withSpeaker })} />
+        </HStack>
+        <ActionButton tone="primary" asChild mt={3}>
+          <NextLink href={`/amplifiers/${amplifier.id}/plan`}>
+            Next: the plan <ArrowRight size={16} />
+          </NextLink>
+        </ActionButton>
+      </Panel>
+      <SafetyGate cautions={cautions} confirmations={draft.confirmations} onChange={(confirmations) => set({ confirmations })} />
+    </Grid>
+  );
+}
+
+/** What a sound interface's input usually is. Common practice. */
+const USUAL_INPUT_OHMS = 10_000;
+
+function ReadingTab({ amplifier, claims, loads, details, forecastSettings, instruments, draft, errors, set }: TabProps & { errors: FieldErrors }) {
+  const converter = chosen(instruments, "converter", draft.converterId);
+  const upper = parseNumber(draft.upperOhms), lower = parseNumber(draft.lowerOhms);
+  const divider = upper !== null && lower !== null && upper >= 0 && lower > 0 ? { upperOhms: upper, lowerOhms: lower } : null;
+  const peak = useMemo(() => expectedPeak(amplifier, claims, loads, details, forecastSettings), [amplifier, claims, loads, details, forecastSettings]);
+  return (
+    <Grid templateColumns="minmax(0, 1fr) minmax(0, 1fr)" gap={4} alignItems="start">
+      <DividerPanel peak={peak} fullScaleVolts={converter?.most ?? null} inputOhms={converter?.inputOhms ?? USUAL_INPUT_OHMS} divider={divider} upperText={draft.upperOhms} lowerText={draft.lowerOhms} errors={errors} onText={set} />
+      <CalibrationPanel text={draft} errors={errors} voltmeter={chosen(instruments, "voltmeter", draft.voltmeterId)} onText={set} />
+      <LoopPanel loop={draft.loop} claims={claims} onLoop={(loop) => set({ loop })} />
+    </Grid>
+  );
+}
