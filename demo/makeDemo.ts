@@ -1,9 +1,12 @@
 import type { Knex } from "knex";
 import { EXAMPLE_RIGS, onLoads, record } from "@/bench/simulated";
-import { ANALYSIS_VERSION, runConditions } from "@/records";
-import { addAmplifier, addClaim, addLoad, addRun, captures, listAmplifiers } from "@/store";
+import { readClaims } from "@/core/claim";
+import { proposePlan } from "@/core/plan";
+import { ANALYSIS_VERSION, emptyDocument, runConditions, type Claim } from "@/records";
+import { addAmplifier, addClaim, addLoad, addRun, captures, keepDocument, keepWorkshopDocument, listAmplifiers } from "@/store";
 import { analyseSweep } from "@/workers/analyseSweep";
 import { DEMO_SHELF, type DemoAmplifier } from "./scenario";
+import { DEMO_INSTRUMENTS, DEMO_RESISTORS, DEMO_RIG } from "./workshop";
 
 const SWEEP = { frequencyHz: 1000, stepCount: 40, stepSeconds: 0.1 };
 const SAMPLE_RATE_HZ = 96_000;
@@ -16,6 +19,8 @@ const ACCURACY_RATIO = 0.01;
  */
 export const makeDemo = async (db: Knex, folder: string, now: Date): Promise<number> => {
   if ((await listAmplifiers(db)).length > 0) return 0;
+  await keepWorkshopDocument(db, "resistors", DEMO_RESISTORS);
+  await keepWorkshopDocument(db, "instruments", DEMO_INSTRUMENTS);
   for (const [index, demo] of DEMO_SHELF.entries()) await addDemoAmplifier(db, folder, demo, new Date(now.getTime() - (DEMO_SHELF.length - index) * DAY));
   return DEMO_SHELF.length;
 };
@@ -25,7 +30,14 @@ const DAY = 24 * 60 * MINUTE;
 
 const addDemoAmplifier = async (db: Knex, folder: string, demo: DemoAmplifier, start: Date): Promise<void> => {
   const amplifier = await addAmplifier(db, demo.draft, start.toISOString());
-  for (const claim of demo.claims) await addClaim(db, amplifier.id, claim);
+  const claims: Claim[] = [];
+  for (const claim of demo.claims) claims.push(await addClaim(db, amplifier.id, claim));
+  const text = demo.sheet.join("\n");
+  await keepDocument(db, amplifier.id, "details", demo.details);
+  await keepDocument(db, amplifier.id, "sheet", { source: demo.claims[0].source, text, ...readClaims(text) });
+  await keepDocument(db, amplifier.id, "forecast", { ...emptyDocument("forecast"), modelName: demo.simulated });
+  await keepDocument(db, amplifier.id, "rig", DEMO_RIG);
+  await keepDocument(db, amplifier.id, "plan", { ...emptyDocument("plan"), runs: standardPlan(demo, claims) });
   const loads = [];
   for (const load of demo.loads) loads.push(await addLoad(db, amplifier.id, load));
   for (const [index, { load: loadIndex, channelsDriven, lastVoltsRms }] of demo.runs.entries()) {
@@ -41,6 +53,12 @@ const addDemoAmplifier = async (db: Knex, folder: string, demo: DemoAmplifier, s
     const takenAt = new Date(start.getTime() + (index + 1) * 20 * MINUTE).toISOString();
     await addRun(db, amplifier.id, { kind: "power-sweep", source: "simulated-bench", sourceDetail: rig.name, conditions, result: outcome.value, analysisVersion: ANALYSIS_VERSION, captures: [{ sha256, fileName: capture.fileName, fullScaleVolts: capture.fullScaleVolts }] }, takenAt);
   }
+};
+
+/** The standard plan, each power as claimed. */
+const standardPlan = ({ draft, loads }: DemoAmplifier, claims: readonly Claim[]) => {
+  const squaredVolts = Math.max(...claims.map(({ powerWatts, loadOhms }) => powerWatts * loadOhms));
+  return proposePlan({ claims, channelCount: draft.channelCount, loadOhms: loads.map(({ nominalOhms }) => nominalOhms), otherSupplies: [], switches: [], hasBridging: false, expectedWatts: (ohms) => claims.find(({ loadOhms }) => loadOhms === ohms)?.powerWatts ?? squaredVolts / ohms }, "standard");
 };
 
 const chunk = async function* (bytes: Uint8Array) {

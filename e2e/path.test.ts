@@ -67,6 +67,8 @@ test("a claim with nonsense is explained beside its fields and kept; a sensible 
 });
 
 test("the load takes measured ohms, and refuses zero", async () => {
+  await press(driver(), "Next: the forecast");
+  await shows(driver(), "Nothing is known yet that would limit it");
   await press(driver(), "Next: the load");
   await shows(driver(), "Dummy loads, as measured");
   await fill(driver(), "Load", "Measured", "0");
@@ -193,7 +195,7 @@ test("question mark shows the keys, and the page fits 1024 x 768 without scrolli
   await driver().actions().sendKeys(Key.ESCAPE).perform();
   const { width, height } = await driver().manage().window().getRect();
   await driver().manage().window().setRect({ width: width - 256, height: height - 32 });
-  for (const stage of ["brief", "load", "bench", "verdict"]) {
+  for (const stage of ["brief", "forecast", "load", "rig", "plan", "bench", "verdict"]) {
     await driver().get(await stageUrl(stage));
     const [scroll, inner] = await driver().executeScript<[number, number]>("return [document.documentElement.scrollWidth, window.innerWidth]");
     expect({ stage, isWithin: scroll <= inner }).toEqual({ stage, isWithin: true });

@@ -2,7 +2,7 @@ import { array, object, string, type InferType } from "yup";
 import { amplifierSchema } from "./amplifier";
 import { claimSchema } from "./claim";
 import { detailsSchema } from "./details";
-import { sheetSchema } from "./sheet";
+import { sheetSchema, type Sheet } from "./sheet";
 
 /** Says what a file is, so that another is not taken for it. */
 export const BRIEF_FORMAT = "rimebank-brief-1";
@@ -17,7 +17,7 @@ export const briefSchema = object({
   photos: array().of(object({ caption: string().max(200).defined(), jpegBase64: string().required() })).max(60, "Up to 60 photos.").required(),
 });
 
-export type Brief = InferType<typeof briefSchema>;
+export type Brief = Omit<InferType<typeof briefSchema>, "sheet"> & { sheet: Sheet };
 
 /** Largest brief that is taken in, photos included: 256 MB. */
 export const BRIEF_LIMIT_BYTES = 256 * 1024 * 1024;

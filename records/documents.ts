@@ -1,11 +1,11 @@
-import type { InferType, ObjectSchema } from "yup";
-import { detailsSchema } from "./details";
-import { forecastSettingsSchema } from "./forecastSettings";
-import { instrumentsSchema } from "./instruments";
-import { planSchema } from "./plan";
-import { resistorsSchema } from "./resistors";
-import { rigSchema } from "./rig";
-import { sheetSchema } from "./sheet";
+import type { ObjectSchema } from "yup";
+import { detailsSchema, type Details } from "./details";
+import { forecastSettingsSchema, type ForecastSettings } from "./forecastSettings";
+import { instrumentsSchema, type Instruments } from "./instruments";
+import { planSchema, type Plan } from "./plan";
+import { resistorsSchema, type Resistors } from "./resistors";
+import { rigSchema, type RigSettings } from "./rig";
+import { sheetSchema, type Sheet } from "./sheet";
 
 /** What is kept of an amplifier as one piece each, and the schema that guards it. */
 export const DOCUMENTS = { details: detailsSchema, sheet: sheetSchema, forecast: forecastSettingsSchema, rig: rigSchema, plan: planSchema } as const;
@@ -14,9 +14,9 @@ export const DOCUMENTS = { details: detailsSchema, sheet: sheetSchema, forecast:
 export const WORKSHOP_DOCUMENTS = { resistors: resistorsSchema, instruments: instrumentsSchema } as const;
 
 export type DocumentKind = keyof typeof DOCUMENTS;
-export type DocumentOf<K extends DocumentKind> = InferType<(typeof DOCUMENTS)[K]>;
+export type DocumentOf<K extends DocumentKind> = { details: Details; sheet: Sheet; forecast: ForecastSettings; rig: RigSettings; plan: Plan }[K];
 export type WorkshopKind = keyof typeof WORKSHOP_DOCUMENTS;
-export type WorkshopOf<K extends WorkshopKind> = InferType<(typeof WORKSHOP_DOCUMENTS)[K]>;
+export type WorkshopOf<K extends WorkshopKind> = { resistors: Resistors; instruments: Instruments }[K];
 
 /** A document with nothing in it yet. */
 export const emptyDocument = <K extends DocumentKind>(kind: K): DocumentOf<K> => (DOCUMENTS[kind] as ObjectSchema<object>).getDefault() as DocumentOf<K>;

@@ -1,20 +1,22 @@
 import { COVERAGE_FACTOR } from "@/core/power";
 import { TONE_DEFAULTS } from "@/core/distortion";
 import { ohmsStdUncertainty, type Load } from "./load";
+import type { Confirmation } from "./rig";
 import type { RunConditions } from "./run";
 
-export type ConditionFacts = { load: Load; channelCount: number; firstChannel: number; channelsDriven: number; fullScaleVolts: number; mainsHz: number; voltsAccuracyRatio: number };
+export type ConditionFacts = { load: Load; channelCount: number; firstChannel: number; channelsDriven: number; fullScaleVolts: number; mainsHz: number; voltsAccuracyRatio: number; /** Risky cautions confirmed before power; nothing real is driven on the simulated bench. */ confirmations?: readonly Confirmation[] };
 
 /**
  * Conditions of a run from the load and what was declared: channels of the recording in order, from the first one
  * named. A channel that the load does not have is left out, which the analysis then reports.
  */
-export const runConditions = ({ load, channelCount, firstChannel, channelsDriven, fullScaleVolts, mainsHz, voltsAccuracyRatio }: ConditionFacts): RunConditions => ({
+export const runConditions = ({ load, channelCount, firstChannel, channelsDriven, fullScaleVolts, mainsHz, voltsAccuracyRatio, confirmations }: ConditionFacts): RunConditions => ({
   nominalOhms: load.nominalOhms,
   fullScaleVolts,
   mainsHz,
   band: TONE_DEFAULTS.band,
   channelsDriven,
+  ...(confirmations && confirmations.length > 0 ? { confirmations: [...confirmations] } : {}),
   channels: load.channels.slice(firstChannel, firstChannel + channelCount).map((channel, k) => ({
     channelIndex: firstChannel + k,
     loadOhms: channel.ohms,

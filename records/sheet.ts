@@ -1,5 +1,5 @@
 import { array, mixed, object, string, type InferType } from "yup";
-import type { StatedClaim } from "@/core/claim";
+import type { ReadClaim, StatedClaim, UnreadLine } from "@/core/claim";
 
 const line = { printedText: string().max(1000, "Keep a line under 1000 characters.").defined() };
 
@@ -15,4 +15,4 @@ export const sheetSchema = object({
   unread: array().of(object({ ...line, reason: string().defined() })).max(400).required().default([]),
 });
 
-export type Sheet = InferType<typeof sheetSchema>;
+export type Sheet = Omit<InferType<typeof sheetSchema>, "claims" | "unread"> & { claims: ReadClaim[]; unread: UnreadLine[] };

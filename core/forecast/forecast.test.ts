@@ -45,6 +45,13 @@ test("closed form: peak volts over rails and bridges", () => {
   expect(watts({ isSplitSupply: false, isBridgeTied: true })).toBe(100);
 });
 
+test("a bridge that is not known is taken for one where there is a single supply, and said so", () => {
+  const unsure = forecast({ ...BRICK, isBridgeTied: null }, plain("ab"), pair);
+  expect(unsure.ceilings).toEqual(forecast(BRICK, plain("ab"), pair).ceilings.map((ceiling) => ({ ...ceiling, words: ceiling.kind === "rail-voltage" ? expect.stringContaining("24 V, if both outputs swing, less 6 V") : ceiling.words })));
+  expect(unsure.unknown[0]).toContain("both outputs swing");
+  expect(forecast({ ...NOTHING, supplyVolts: 40, isBridgeTied: null }, { ...plain("ab"), deviceVolts: 0 }, { loadOhms: 8, channelsDriven: 1 }).limiter?.watts).toBe(100);
+});
+
 test("outlooks, from possible to impossible", () => {
   const facts = { ...NOTHING, supplyVolts: 50, supplyWatts: 100 };
   const at = (powerWatts: number, burstRatio = 1) => outlookFor(powerWatts, facts, { ...plain("ab"), burstRatio }, { loadOhms: 8, channelsDriven: 2 });

@@ -1,7 +1,7 @@
-import { formatSignificant, requirePositive } from "../units";
+import { formatShort, requirePositive } from "../units";
 import type { Assumptions, Ceiling, Forecast, ForecastCase, ForecastFacts } from "./types";
 
-const number = (value: number): string => formatSignificant(value, 3);
+const number = (value: number): string => formatShort(value);
 const channels = (count: number): string => (count === 1 ? "one channel" : `${count} channels`);
 
 /**
@@ -25,6 +25,7 @@ export const forecast = (facts: ForecastFacts, assumptions: Assumptions, { loadO
     unknown: [
       ...(facts.supplyWatts === null ? ["the watts of the supply"] : []),
       ...(facts.supplyVolts === null ? ["the volts of the supply"] : []),
+      ...(facts.isBridgeTied === null && facts.supplyVolts !== null && !facts.isSplitSupply ? ["whether both outputs swing (taken as if they did)"] : []),
       ...(facts.gainRatio === null ? ["the gain"] : []),
       ...(facts.sourceVoltsRms === null ? ["what the source gives"] : []),
     ],
@@ -45,19 +46,21 @@ const supplyPower = ({ supplyWatts }: ForecastFacts, { efficiencyRatio, houseKee
   };
 };
 
-const railVoltage = ({ supplyVolts, isSplitSupply, isBridgeTied, stageClass }: ForecastFacts, { deviceVolts }: Assumptions, loadOhms: number): Ceiling | null => {
+const railVoltage = ({ supplyVolts, isSplitSupply, isBridgeTied: known, stageClass }: ForecastFacts, { deviceVolts }: Assumptions, loadOhms: number): Ceiling | null => {
   if (supplyVolts === null || stageClass === "transformer") return null;
+  const isBridgeTied = known ?? !isSplitSupply;
   // One supply: a bridge swings all of it either way, a single output half of it. Two rails: a bridge swings both.
   const swing = isBridgeTied ? (isSplitSupply ? 2 : 1) : isSplitSupply ? 1 : 0.5;
   const kept = (isBridgeTied ? 2 : 1) * deviceVolts;
   const peak = Math.max(0, swing * supplyVolts - kept);
   const watts = peak ** 2 / 2 / loadOhms;
+  const assumed = known === null && isBridgeTied ? ", if both outputs swing," : "";
   const swingWords = swing === 1 ? `${number(supplyVolts)} V` : swing === 2 ? `2 × ${number(supplyVolts)} V between the rails` : `half of ${number(supplyVolts)} V`;
   return {
     kind: "rail-voltage",
     watts,
     burstWatts: watts,
-    words: `${swingWords}, less ${number(kept)} V in the output devices, is ${number(peak)} V peak; squared, over 2 × ${number(loadOhms)} Ω: ${number(watts)} W.`,
+    words: `${swingWords}${assumed || ","} less ${number(kept)} V in the output devices, is ${number(peak)} V peak; squared, over 2 × ${number(loadOhms)} Ω: ${number(watts)} W.`,
   };
 };
 

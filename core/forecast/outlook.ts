@@ -1,5 +1,5 @@
 import { voltsForPower } from "../power";
-import { amplitudeRatioToDb, formatSignificant } from "../units";
+import { amplitudeRatioToDb, formatShort } from "../units";
 import { forecast } from "./forecast";
 import type { Assumptions, ForecastCase, ForecastFacts, Outlook } from "./types";
 
@@ -52,9 +52,9 @@ export const ceilingName = (kind: string): string => NAMES[kind] ?? kind;
 /** The forecast in one sentence. */
 export const outlookText = (outlook: Outlook, powerWatts: number, facts: ForecastFacts, assumptions: Assumptions, where: ForecastCase): string => {
   const { limiter, burstLimiter } = forecast(facts, assumptions, where);
-  const claimed = `${formatSignificant(powerWatts, 3)} W`;
+  const claimed = `${formatShort(powerWatts)} W`;
   if (!limiter || !burstLimiter) return `Nothing is known yet that would limit it to less than ${claimed}.`;
-  const most = `${formatSignificant(limiter.watts, 3)} W`;
+  const most = `${formatShort(limiter.watts)} W`;
   const end = `${ceilingName(limiter.kind)} ends it at ${most} a channel`;
   switch (outlook) {
     case "possible":
@@ -66,7 +66,7 @@ export const outlookText = (outlook: Outlook, powerWatts: number, facts: Forecas
     case "sum-of-channels-only":
       return `${claimed} can be true only as the total of all channels: ${end}.`;
     case "impossible":
-      return `${claimed} cannot be true: ${end}, and ${formatSignificant(burstLimiter.burstWatts, 3)} W in bursts.`;
+      return `${claimed} cannot be true: ${end}, and ${formatShort(burstLimiter.burstWatts)} W in bursts.`;
     case "not-known":
       return `Nothing is known yet that would limit it to less than ${claimed}.`;
   }

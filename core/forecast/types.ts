@@ -4,8 +4,8 @@ export type ForecastClass = "a" | "ab" | "gh" | "d" | "transformer" | "unknown";
 /** What is known of the amplifier and what feeds and drives it. Null is not known. */
 export type ForecastFacts = {
   stageClass: ForecastClass;
-  /** Both outputs of a channel swing. */
-  isBridgeTied: boolean;
+  /** Both outputs of a channel swing. Where it is not known, one supply is taken to feed a bridge: nothing is called impossible for want of knowing. */
+  isBridgeTied: boolean | null;
   /** Volts of each rail, or of the one supply. */
   supplyVolts: number | null;
   /** Two rails, one either side of ground. */

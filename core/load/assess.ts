@@ -36,12 +36,12 @@ export const assessNetwork = (network: Network, shelf: readonly PowerResistor[],
 };
 
 /** What a network costs at least, by its ohms and parts alone. */
-export const leastCost = (errorRatio: number, partCount: number): number => 100 * errorRatio + 0.5 * (partCount - 1);
+export const leastCost = (errorRatio: number, partCount: number): number => 33 * errorRatio + 0.5 * (partCount - 1);
 
 /**
- * Cost in points, so that one weighs against another: a point for each percent that the ohms are off, for each percent of their
- * uncertainty, drift and error at 20 kHz; half a point for each further part to wire; a point for each 100 K of heat. A
- * network that may not run for the time asked is worse than any that may, the more so the shorter it may. Our own weights.
+ * Cost in points, so that one weighs against another: a point for each percent of uncertainty, drift and error at 20 kHz, which
+ * end up in the reading; a third of one for each percent that the ohms are off, since watts are reckoned with the ohms measured;
+ * half a point for each further part to wire; a point for each 100 K of heat. A network that may not run for the time asked is worse than any that may, the more so the shorter it may. Our own weights.
  */
 const cost = ({ errorRatio, resistance, driftRatio, highFrequencyRatio, parts, hottestCelsius, allowedSeconds: allowed }: Omit<NetworkReport, "cost">, { seconds, ambientCelsius }: LoadDemand): number =>
   leastCost(Math.abs(errorRatio), parts.length) +

@@ -9,7 +9,7 @@ const percent = (ratio: number): string => `${formatFixed(100 * Math.abs(ratio),
 
 /** What one load may be worse in, each in the points of its cost. */
 const TRAITS: readonly Trait[] = [
-  { read: ({ errorRatio }) => Math.abs(errorRatio), weight: 100, words: (mine, best) => `${percent(mine)} off its ohms, not ${percent(best)}` },
+  { read: ({ errorRatio }) => Math.abs(errorRatio), weight: 33, words: (mine, best) => `${percent(mine)} off its ohms, not ${percent(best)}` },
   { read: ({ resistance }) => resistance.ohmsStdUncertainty / resistance.ohms, weight: 100, words: (mine, best) => `its ohms are less certain, ± ${percent(2 * mine)} rather than ${percent(2 * best)}` },
   { read: ({ driftRatio }) => Math.abs(driftRatio), weight: 100, words: (mine, best) => `drifts ${percent(mine)} while hot, not ${percent(best)}` },
   { read: ({ highFrequencyRatio }) => Math.abs(highFrequencyRatio), weight: 100, words: (mine, best) => `${percent(mine)} off at 20 kHz, not ${percent(best)}` },

@@ -115,11 +115,14 @@ const placed = (shape: Network, chosen: readonly number[]): Network => (shape.ki
 
 const maskOf = (indices: readonly number[]): number => indices.reduce((mask, index) => mask | (1 << index), 0);
 
+/** Resistors within about 12 % of each other are of one kind. */
+const LIKE_STEPS = 9;
+
 /** How it is built, whichever of several like resistors are taken: the same for networks that a reviewer would call the same. */
 const buildOf = (network: Network, shelf: readonly PowerResistor[]): string => {
   if (network.kind === "resistor") {
     const { ohms, ratedWatts, construction, cooling } = shelf[network.index];
-    return `${ohms.toPrecision(2)}/${ratedWatts}/${construction}/${cooling}`;
+    return `${Math.round(LIKE_STEPS * Math.log(ohms))}/${ratedWatts}/${construction}/${cooling}`;
   }
   return `${network.kind}(${network.parts.map((part) => buildOf(part, shelf)).sort().join(",")})`;
 };

@@ -7,6 +7,9 @@ export const formatSignificant = (value: number, digits: number): string => {
   return withMinusSign(rounded.toFixed(Math.min(decimals, 12)));
 };
 
+/** A finite number with at most that many significant digits, zeros at its end left out: (72.0, 3) is "72". */
+export const formatShort = (value: number, digits = 3): string => (Number.isFinite(value) ? withMinusSign(Number(value.toPrecision(digits)).toFixed(12).replace(/\.?0+$/, "")) : "–");
+
 /** A finite number with that many decimals and a true minus sign. */
 export const formatFixed = (value: number, decimals: number): string =>
   Number.isFinite(value) ? withMinusSign(value.toFixed(decimals)) : "–";

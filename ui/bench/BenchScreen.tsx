@@ -3,17 +3,20 @@ import { Flex } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useCallback, useMemo, useState } from "react";
-import type { Amplifier, Claim, Load, Run } from "@/records";
+import type { Calibration } from "@/core/rig";
+import type { Caution } from "@/core/safety";
+import type { Amplifier, Claim, Confirmation, Load, Plan, Run } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { useKeys } from "../parts/keys";
+import { nextPlanned } from "../plan/runText";
 import { NewRun } from "./NewRun";
 import { RunTrack } from "./RunTrack";
 import { RunView } from "./RunView";
 
-export type BenchScreenProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; runs: readonly Run[]; uploadLimitBytes: number };
+export type BenchScreenProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; runs: readonly Run[]; uploadLimitBytes: number; plan: Plan; calibration: Calibration | null; cautions: readonly Caution[]; confirmations: readonly Confirmation[] };
 
 /** Runs along the top, the chosen one below: or the making of a new one. */
-export function BenchScreen({ amplifier, claims, loads, runs, uploadLimitBytes }: BenchScreenProps) {
+export function BenchScreen({ amplifier, claims, loads, runs, uploadLimitBytes, plan, calibration, cautions, confirmations }: BenchScreenProps) {
   const router = useRouter();
   const [chosen, setChosen] = useState<string | "new">(runs[0]?.id ?? "new");
   const at = runs.findIndex(({ id }) => id === chosen);
@@ -47,7 +50,7 @@ export function BenchScreen({ amplifier, claims, loads, runs, uploadLimitBytes }
           </ActionButton>
         </Flex>
       )}
-      {run ? <RunView key={run.id} run={run} amplifier={amplifier} claims={claims} /> : <NewRun amplifier={amplifier} claims={claims} loads={loads} uploadLimitBytes={uploadLimitBytes} onStored={onStored} />}
+      {run ? <RunView key={run.id} run={run} amplifier={amplifier} claims={claims} /> : <NewRun amplifier={amplifier} claims={claims} loads={loads} uploadLimitBytes={uploadLimitBytes} planned={nextPlanned(plan.runs, runs)} calibration={calibration} cautions={cautions} confirmations={confirmations} onStored={onStored} />}
     </Flex>
   );
 }

@@ -5,10 +5,12 @@ import { FileAudio } from "lucide-react";
 import { useRef, useState, type DragEvent } from "react";
 import { useForm, type FieldError } from "react-hook-form";
 import type { Finding } from "@/core/outcome";
-import { formatHertz, formatSignificant } from "@/core/units";
+import { COVERAGE_FACTOR } from "@/core/power";
+import type { Calibration } from "@/core/rig";
+import { formatHertz, formatPercent, formatSignificant } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import { readWavLayout, type WavLayout } from "@/core/wav";
-import { runConditions, type Load } from "@/records";
+import { runConditions, type Confirmation, type Load } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { impliedUnit } from "../parts/impliedUnit";
 import { ChoiceField, QuantityField } from "../parts/TextField";
@@ -19,18 +21,18 @@ import type { Recording } from "./useRunMaker";
 /** Enough for any header that precedes the samples. */
 const HEADER_BYTES = 256 * 1024;
 
-export type RecordingFormProps = { loads: readonly Load[]; channelCount: number; uploadLimitBytes: number; failure: { message: string; code: Finding["code"] | null } | null; busy: boolean; onStart(recording: Recording): void; onEdit(): void };
+export type RecordingFormProps = { calibration: Calibration | null; confirmations: readonly Confirmation[]; loads: readonly Load[]; channelCount: number; uploadLimitBytes: number; failure: { message: string; code: Finding["code"] | null } | null; busy: boolean; onStart(recording: Recording): void; onEdit(): void };
 
 type Chosen = { file: File; layout: WavLayout };
 type RecordingText = Record<keyof RecordingSettings, string>;
 
 /** A WAV file of the volts across the loads, and what turns its samples into watts. */
-export function RecordingForm({ loads, channelCount, uploadLimitBytes, failure, busy, onStart, onEdit }: RecordingFormProps) {
+export function RecordingForm({ calibration, confirmations, loads, channelCount, uploadLimitBytes, failure, busy, onStart, onEdit }: RecordingFormProps) {
   const [chosen, setChosen] = useState<Chosen | null>(null);
   const [fileMessage, setFileMessage] = useState<string | null>(null);
   const { register, handleSubmit, formState, setValue } = useForm<RecordingText, unknown, RecordingSettings>({
     resolver: yupResolver(recordingSchema) as never,
-    defaultValues: { loadId: loads[0]?.id ?? "", fullScaleVolts: "", voltsAccuracyRatio: "1 %", channelsDriven: String(channelCount), firstChannel: "0", mainsHz: "50" },
+    defaultValues: { loadId: loads[0]?.id ?? "", fullScaleVolts: calibration ? formatSignificant(calibration.fullScaleVolts, 5) : "", voltsAccuracyRatio: calibration ? formatPercent(COVERAGE_FACTOR * calibration.voltsStdUncertaintyRatio, 2) : "1 %", channelsDriven: String(channelCount), firstChannel: "0", mainsHz: "50" },
   });
   const { errors } = formState;
 
@@ -48,7 +50,7 @@ export function RecordingForm({ loads, channelCount, uploadLimitBytes, failure, 
   const onSubmit = handleSubmit((settings) => {
     const load = loads.find(({ id }) => id === settings.loadId);
     if (!chosen) return setFileMessage("Choose a WAV file first.");
-    if (load) onStart({ file: chosen.file, fullScaleVolts: settings.fullScaleVolts, conditions: runConditions({ ...settings, load, channelCount: chosen.layout.channelCount }) });
+    if (load) onStart({ file: chosen.file, fullScaleVolts: settings.fullScaleVolts, conditions: runConditions({ ...settings, load, channelCount: chosen.layout.channelCount, confirmations }) });
   });
 
   const found = placedFailure(failure);

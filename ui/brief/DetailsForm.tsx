@@ -2,7 +2,7 @@
 import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { useMemo, useState, type ReactNode } from "react";
-import { amplitudeRatioToDb, formatSignificant } from "@/core/units";
+import { amplitudeRatioToDb, formatShort, formatSignificant } from "@/core/units";
 import { SUPPLY_KINDS, supplyWatts, TERMINALS, type Details, type FieldErrors, type Photo, type Validated } from "@/records";
 import { saveDocument } from "@/server/actions";
 import { ActionButton } from "../parts/ActionButton";
@@ -25,7 +25,7 @@ type Draft = {
 const asDraft = (details: Details): Draft => ({
   ...details,
   supplies: details.supplies.map((supply) => ({ ...supply, volts: typed(supply.volts), amperes: typed(supply.amperes), watts: typed(supply.watts) })),
-  gainRatio: details.gainRatio ? `${formatSignificant(amplitudeRatioToDb(details.gainRatio), 4)} dB` : "",
+  gainRatio: details.gainRatio ? `${formatShort(amplitudeRatioToDb(details.gainRatio), 4)} dB` : "",
   massKilograms: typed(details.massKilograms),
   priceThen: typed(details.priceThen),
   priceNow: typed(details.priceNow),

@@ -2,7 +2,7 @@
 import { Grid } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Assumptions } from "@/core/forecast";
-import { formatEngineering, formatSignificant, parseNumber } from "@/core/units";
+import { formatEngineering, formatShort, parseNumber } from "@/core/units";
 import type { ForecastSettings } from "@/records";
 import { DraftField } from "../parts/DraftField";
 
@@ -36,7 +36,7 @@ export function AssumptionFields({ settings, assumptions, onChange }: { settings
       {FIELDS.map(({ name, label, unit, scale, empty }) => {
         const own = settings.assumptions?.[name];
         const usual = assumptions[name];
-        return <DraftField key={name} label={label} unit={unit} placeholder={usual === null ? empty : `${formatSignificant(usual * scale, 3)}, as usual`} value={typed[name] ?? (own === null || own === undefined ? "" : formatEngineering(own * scale))} error={errorOf(typed[name])} onChange={(text) => take(name, text, scale)} />;
+        return <DraftField key={name} label={label} unit={unit} placeholder={usual === null ? empty : `${formatShort(usual * scale)}, as usual`} value={typed[name] ?? (own === null || own === undefined ? "" : formatEngineering(own * scale))} error={errorOf(typed[name])} onChange={(text) => take(name, text, scale)} />;
       })}
     </Grid>
   );

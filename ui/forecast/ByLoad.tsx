@@ -1,7 +1,7 @@
 import { Table } from "@chakra-ui/react";
 import { drivenText } from "@/core/claim";
 import { ceilingName, forecast, type Assumptions, type ForecastFacts } from "@/core/forecast";
-import { formatSignificant } from "@/core/units";
+import { formatShort } from "@/core/units";
 import type { Claim, Load } from "@/records";
 
 /** Every load that is claimed or at hand: most watts with one channel and with all. */
@@ -20,7 +20,7 @@ export function ByLoad({ claims, loads, channelCount, facts, assumptions }: { cl
               {drivenText(count)}
             </Table.ColumnHeader>
           ))}
-          <Table.ColumnHeader color="muted">ended by</Table.ColumnHeader>
+          <Table.ColumnHeader color="muted" ps="28px !important">ended by</Table.ColumnHeader>
         </Table.Row>
       </Table.Header>
       <Table.Body>
@@ -33,11 +33,11 @@ export function ByLoad({ claims, loads, channelCount, facts, assumptions }: { cl
                 const { limiter } = forecast(facts, assumptions, { loadOhms, channelsDriven });
                 return (
                   <Table.Cell key={channelsDriven} textAlign="end" fontWeight={600}>
-                    {limiter ? `${formatSignificant(limiter.watts, 3)} W` : "–"}
+                    {limiter ? `${formatShort(limiter.watts)} W` : "–"}
                   </Table.Cell>
                 );
               })}
-              <Table.Cell color="muted">{all.limiter ? ceilingName(all.limiter.kind) : "not known"}</Table.Cell>
+              <Table.Cell color="muted" ps="28px !important">{all.limiter ? ceilingName(all.limiter.kind) : "not known"}</Table.Cell>
             </Table.Row>
           );
         })}

@@ -3,7 +3,7 @@ import { Box } from "@chakra-ui/react";
 import { scaleLinear } from "d3";
 import { useId, type Ref } from "react";
 import { ceilingName, type Ceiling } from "@/core/forecast";
-import { formatSignificant } from "@/core/units";
+import { formatShort } from "@/core/units";
 import { cssColor } from "../charts/channelLook";
 import { useSize } from "../charts/useSize";
 
@@ -31,31 +31,42 @@ export function CeilingChart({ ceilings, claimWatts, caption, svgRef }: CeilingC
           </pattern>
         </defs>
         {ceilings.map((ceiling, row) => (
-          <Bar key={ceiling.kind} ceiling={ceiling} y={TOP_PX + row * ROW_PX} x={x} mostWatts={mostWatts} isLowest={row === 0} isBelowClaim={ceiling.watts < claimWatts} hatch={hatch} />
+          <Bar key={ceiling.kind} ceiling={ceiling} y={TOP_PX + row * ROW_PX} x={x} mostWatts={mostWatts} isLowest={row === 0} hatch={hatch} />
         ))}
         <line x1={claimX} x2={claimX} y1={TOP_PX - 8} y2={heightPx - 4} stroke={cssColor("ember")} strokeWidth="2.5" />
         <text x={claimX} y={18} textAnchor={claimX > widthPx / 2 ? "end" : "start"} dx={claimX > widthPx / 2 ? 6 : -6} style={{ fontSize: "15px", fontWeight: 700, fill: cssColor("ember") }}>
-          claimed {formatSignificant(claimWatts, 3)} W
+          claimed {formatShort(claimWatts)} W
         </text>
+        {ceilings.map((ceiling, row) => (
+          <Words key={ceiling.kind} ceiling={ceiling} y={TOP_PX + row * ROW_PX} x={x} mostWatts={mostWatts} isLowest={row === 0} isBelowClaim={ceiling.watts < claimWatts} />
+        ))}
       </svg>
     </Box>
   );
 }
 
-type BarProps = { ceiling: Ceiling; y: number; x: (watts: number) => number; mostWatts: number; isLowest: boolean; isBelowClaim: boolean; hatch: string };
+type RowProps = { ceiling: Ceiling; y: number; x: (watts: number) => number; mostWatts: number; isLowest: boolean };
 
-function Bar({ ceiling: { kind, watts, burstWatts }, y, x, mostWatts, isLowest, isBelowClaim, hatch }: BarProps) {
+function Bar({ ceiling: { watts, burstWatts }, y, x, mostWatts, isLowest, hatch }: RowProps & { hatch: string }) {
   const end = x(watts), burstEnd = x(Math.min(burstWatts, mostWatts));
-  const isCut = watts > mostWatts;
   return (
     <g>
-      <text x={0} y={y + 15} style={{ fontSize: "14.5px", fontWeight: isLowest ? 700 : 500, fill: cssColor(isLowest ? "ink" : "muted"), paintOrder: "stroke", stroke: cssColor("surface"), strokeWidth: "4px" }}>
-        {isLowest ? `${ceilingName(kind)}: bites first` : ceilingName(kind)}
-      </text>
       <rect x={0} y={y + 22} width={Math.max(2, end)} height={22} rx={3} fill={cssColor(isLowest ? "spruce" : "rime")} />
       {burstEnd > end + 1 && Number.isFinite(burstWatts) && <rect x={end} y={y + 22} width={burstEnd - end} height={22} fill={isLowest ? `url(#${hatch})` : "none"} stroke={cssColor(isLowest ? "spruce" : "rime")} />}
-      <text x={Math.max(end, Number.isFinite(burstWatts) ? burstEnd : 0) + 8} y={y + 39} style={{ fontSize: isLowest ? "19px" : "15px", fontWeight: 700, fill: cssColor(isLowest && isBelowClaim ? "ember" : "ink"), paintOrder: "stroke", stroke: cssColor("surface"), strokeWidth: "4px" }}>
-        {formatSignificant(watts, 3)} W{isCut ? " →" : ""}
+    </g>
+  );
+}
+
+/** Drawn after the claim's line, so that it never runs through a number. */
+function Words({ ceiling: { kind, watts, burstWatts }, y, x, mostWatts, isLowest, isBelowClaim }: RowProps & { isBelowClaim: boolean }) {
+  const end = Math.max(x(watts), Number.isFinite(burstWatts) ? x(Math.min(burstWatts, mostWatts)) : 0);
+  return (
+    <g style={{ paintOrder: "stroke", stroke: cssColor("surface"), strokeWidth: "5px" }}>
+      <text x={0} y={y + 15} style={{ fontSize: "14.5px", fontWeight: isLowest ? 700 : 500, fill: cssColor(isLowest ? "ink" : "muted") }}>
+        {isLowest ? `${ceilingName(kind)}: bites first` : ceilingName(kind)}
+      </text>
+      <text x={end + 8} y={y + 39} style={{ fontSize: isLowest ? "19px" : "15px", fontWeight: 700, fill: cssColor(isLowest && isBelowClaim ? "ember" : "ink") }}>
+        {formatShort(watts)} W{watts > mostWatts ? " →" : ""}
       </text>
     </g>
   );

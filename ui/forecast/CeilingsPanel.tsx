@@ -43,7 +43,7 @@ export function CeilingsPanel({ forecast: { ceilings, unknown, limiter }, claimW
       )}
       {unknown.length > 0 && (
         <Text color="ochre" fontSize="14px" mt={2}>
-          Not known, so not reckoned with: {unknown.join(", ")}.
+          Not known: {unknown.join(", ")}.
         </Text>
       )}
     </Panel>

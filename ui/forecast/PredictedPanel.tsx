@@ -1,5 +1,5 @@
 "use client";
-import { Flex, Heading, HStack, Text } from "@chakra-ui/react";
+import { Box, Flex, Heading, HStack, Text } from "@chakra-ui/react";
 import { useMemo } from "react";
 import { EXAMPLE_RIGS, type ExampleName } from "@/bench/simulated";
 import { type Claim, type Load } from "@/records";
@@ -26,10 +26,12 @@ export function PredictedPanel({ modelName, claim, loads, onChoose }: PredictedP
   return (
     <Panel>
       <Flex justify="space-between" align="end" gap={4}>
-        <Heading as="h2" fontSize="18px">
+        <Heading as="h2" fontSize="18px" whiteSpace="nowrap" flex={1}>
           Predicted by a model
         </Heading>
-        <DraftChoice label="Simulated amplifier that stands for it" value={name ? EXAMPLE_RIGS[name].name : NONE} choices={titles} onChange={(title) => onChoose(NAMES.find((each) => EXAMPLE_RIGS[each].name === title) ?? null)} />
+        <Box minW="270px">
+          <DraftChoice label="Simulated amplifier that stands for it" value={name ? EXAMPLE_RIGS[name].name : NONE} choices={titles} onChange={(title) => onChoose(NAMES.find((each) => EXAMPLE_RIGS[each].name === title) ?? null)} />
+        </Box>
       </Flex>
       {name ? (
         <Curve name={name} claim={claim} load={loadFor(claim, loads)} />

@@ -11,7 +11,7 @@ export const supplyFor = ({ supplies }: Details, name: string | null | undefined
 /** What the brief says, as far as a forecast needs it. */
 export const forecastFacts = (amplifier: Pick<Amplifier, "topology">, details: Details, supply: Supply | null, sourceVoltsRms: number | null): ForecastFacts => ({
   stageClass: classOf(amplifier),
-  isBridgeTied: details.terminals === "bridge-tied",
+  isBridgeTied: details.terminals === "not known" ? null : details.terminals === "bridge-tied",
   supplyVolts: supply?.volts ?? null,
   isSplitSupply: supply === null || supply.kind === "linear" || supply.kind === "switched",
   supplyWatts: supply && supplyWatts(supply),

@@ -12,10 +12,10 @@ export function ChainStrip({ amplifierId }: { amplifierId: string }) {
   const mute = chain.mute;
   useKeys(useMemo(() => [{ key: "Escape", label: "Mute: stop what is running", run: () => mute?.() }], [mute]));
   const links: readonly [string, ChainLink, string][] = [
-    ["Source", chain.source, "bench"],
+    ["Source", chain.source, "rig"],
     ["Amplifier", chain.amplifier, "brief"],
     ["Load", chain.load, "load"],
-    ["Probe", chain.probe, "bench"],
+    ["Probe", chain.probe, "rig"],
     ["Reading", chain.reading, "verdict"],
   ];
   return (

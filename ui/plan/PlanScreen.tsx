@@ -6,7 +6,7 @@ import NextLink from "next/link";
 import { Fragment, useMemo, useState } from "react";
 import { orderedGently, proposePlan, timelineOf, tooEarly, type PlannedRun, type PlanSize } from "@/core/plan";
 import { cautionsFor } from "@/core/safety";
-import { formatSignificant } from "@/core/units";
+import { formatShort } from "@/core/units";
 import { amplifierName, type Plan, type RigSettings, type Run } from "@/records";
 import { saveDocument } from "@/server/actions";
 import { ActionButton } from "../parts/ActionButton";
@@ -141,7 +141,7 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
 
 function Guards({ totalSeconds, dayHours, troubled, unproven }: { totalSeconds: number; dayHours: number; troubled: number; unproven: number }) {
   const words = [
-    ...(totalSeconds > dayHours * 3600 ? [`longer than a day of ${formatSignificant(dayHours, 2)} h at the bench: it takes ${Math.ceil(totalSeconds / 3600 / dayHours)} days`] : []),
+    ...(totalSeconds > dayHours * 3600 ? [`longer than a day of ${formatShort(dayHours)} h at the bench: it takes ${Math.ceil(totalSeconds / 3600 / dayHours)} days`] : []),
     ...(troubled > 0 ? [`${troubled} ${troubled === 1 ? "run needs" : "runs need"} a look: see the words in ember`] : []),
     ...(unproven > 0 ? [`${unproven === 1 ? "one claim is" : `${unproven} claims are`} not proven by any run`] : []),
   ];

@@ -44,12 +44,17 @@ export function Timeline({ timeline, model, chosenId, onChoose }: TimelineProps)
             </text>
           </g>
         ))}
-        {entries.map(({ run, startSeconds, endSeconds, coolSeconds }) => (
+        {entries.map(({ run, startSeconds, endSeconds, coolSeconds }, index) => (
           <g key={run.id} onClick={() => onChoose(run.id)} style={{ cursor: "pointer" }}>
             {coolSeconds > 0 && <rect x={x(startSeconds - coolSeconds)} y={6} width={Math.max(1, x(coolSeconds) - x(0))} height={14} fill={`url(#${hatch})`} />}
             <rect x={x(startSeconds)} y={4} width={Math.max(3, x(endSeconds) - x(startSeconds))} height={18} rx={2} fill={cssColor(run.id === chosenId ? "ember" : "spruce")}>
               <title>{`${RUN_KINDS[run.kind].title}: ${conditionsText(run)}`}</title>
             </rect>
+            {x(endSeconds) - x(startSeconds) > 16 && (
+              <text x={(x(startSeconds) + x(endSeconds)) / 2} y={17} textAnchor="middle" style={{ fontSize: "12px", fontWeight: 700, fill: cssColor("onSpruce"), pointerEvents: "none" }}>
+                {index + 1}
+              </text>
+            )}
             {run.id === chosenId && <rect x={x(startSeconds)} y={24} width={Math.max(2, x(endSeconds) - x(startSeconds))} height={HEIGHT_PX - MARGIN.bottom - 24} fill={cssColor("ember")} opacity={0.12} />}
           </g>
         ))}

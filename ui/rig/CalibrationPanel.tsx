@@ -1,28 +1,21 @@
 "use client";
 import { Grid, Heading, Text } from "@chakra-ui/react";
 import { COVERAGE_FACTOR } from "@/core/power";
-import { calibrate } from "@/core/rig";
 import { amplitudeRatioToDb, formatFixed, formatSignificant, formatWithUncertainty, parseNumber } from "@/core/units";
 import type { Instrument } from "@/records";
 import { DraftField } from "../parts/DraftField";
 import { Panel } from "../parts/Panel";
 import { Reading } from "../parts/Reading";
+import { calibrationOf } from "./rigCalibration";
 import { ToneDrop } from "./ToneDrop";
 
 /** Texts of the fields, as they are typed. */
 export type CalibrationText = { meterVoltsRms: string; meterHz: string; recordedRatio: string };
 export type CalibrationPanelProps = { text: CalibrationText; errors: Record<string, string>; voltmeter: Instrument | null; onText(change: Partial<CalibrationText>): void };
 
-/** A meter whose accuracy is not known is taken for a usual hand-held one. Common practice. */
-const USUAL_METER = { accuracyRatio: 0.01, digits: 3, resolutionVolts: 0.01, bandwidthHz: 400 };
-
-const meterOf = (voltmeter: Instrument | null) => (voltmeter ? { accuracyRatio: voltmeter.accuracyRatio, digits: voltmeter.digits, resolutionVolts: voltmeter.resolution, bandwidthHz: voltmeter.bandwidthHz ?? Infinity } : USUAL_METER);
-
 /** Full scale from a tone that the voltmeter reads while it is recorded. */
 export function CalibrationPanel({ text, errors, voltmeter, onText }: CalibrationPanelProps) {
-  const meterVoltsRms = parseNumber(text.meterVoltsRms), frequencyHz = parseNumber(text.meterHz), recordedRatio = parseNumber(text.recordedRatio);
-  const isWhole = meterVoltsRms !== null && meterVoltsRms > 0 && frequencyHz !== null && frequencyHz > 0 && recordedRatio !== null && recordedRatio > 0 && recordedRatio <= 1;
-  const calibration = isWhole ? calibrate({ meterVoltsRms, frequencyHz, recordedRatio }, meterOf(voltmeter)) : null;
+  const calibration = calibrationOf({ meterVoltsRms: parseNumber(text.meterVoltsRms), frequencyHz: parseNumber(text.meterHz), recordedRatio: parseNumber(text.recordedRatio) }, voltmeter);
   const shown = calibration && formatWithUncertainty(calibration.fullScaleVolts, COVERAGE_FACTOR * calibration.fullScaleVolts * calibration.voltsStdUncertaintyRatio);
   return (
     <Panel as="form" aria-label="Calibration" onSubmit={(event) => event.preventDefault()}>

@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { dividerReport, suggestDivider, WANTED_HEADROOM, type Divider, type DividerCase } from "@/core/rig";
-import { amplitudeRatioToDb, formatEngineering, formatFixed, formatSignificant } from "@/core/units";
+import { amplitudeRatioToDb, formatEngineering, formatFixed, formatShort, formatSignificant } from "@/core/units";
 import { ActionButton } from "../parts/ActionButton";
 import { DraftField } from "../parts/DraftField";
 import { Panel } from "../parts/Panel";
@@ -23,7 +23,7 @@ export function DividerPanel({ peak, fullScaleVolts, inputOhms, divider, upperTe
         Divider
       </Heading>
       <Text color="muted" fontSize="14px" mb={3}>
-        Highest peak to expect: <b>{formatSignificant(peak.volts, 3)} V</b>, {SOURCES[peak.source]}.
+        Highest peak to expect: <b>{formatShort(peak.volts)} V</b>, {SOURCES[peak.source]}.
       </Text>
       {!where || !report || !suggested ? (
         <Text>Choose a converter whose most volts are known; the divider follows from it.</Text>
@@ -31,12 +31,12 @@ export function DividerPanel({ peak, fullScaleVolts, inputOhms, divider, upperTe
         <>
           <Flex gap={8} align="end" wrap="wrap">
             <Box>
-              <Reading value={formatSignificant(report.peakAtConverterVolts, 3)} unit={`V of ${formatSignificant(where.fullScaleVolts, 3)} V`} />
+              <Reading value={formatSignificant(report.peakAtConverterVolts, 3)} unit={`V of ${formatShort(where.fullScaleVolts)} V`} />
               <Text color={report.headroomRatio < 1 ? "ember" : report.headroomRatio < WANTED_HEADROOM ? "ochre" : "muted"} fontSize="14px" fontWeight={report.headroomRatio < WANTED_HEADROOM ? 700 : 400} mt={1} data-testid="headroom">
                 {headroomText(report.headroomRatio)}
               </Text>
             </Box>
-            <Facts lines={[["divides by", formatSignificant(1 / report.ratio, 4)], ["heat in it", `${formatEngineering(report.heatWatts, 2)}W`], ["3 dB down at", Number.isFinite(report.cornerHz) ? `${formatEngineering(report.cornerHz, 2)}Hz` : "never"]]} />
+            <Facts lines={[["divides by", formatShort(1 / report.ratio)], ["heat in it", `${formatEngineering(report.heatWatts, 2)}W`], ["3 dB down at", Number.isFinite(report.cornerHz) ? `${formatEngineering(report.cornerHz, 2)}Hz` : "never"]]} />
           </Flex>
           <Grid templateColumns="1fr 1fr auto" gap={2.5} mt={3} alignItems="end">
             <DraftField label="Upper" unit="Ω" value={upperText} placeholder={formatEngineering(suggested.upperOhms, 2)} error={errors.upperOhms} onChange={(upperOhms) => onText({ upperOhms })} />

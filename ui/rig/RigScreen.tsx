@@ -19,6 +19,7 @@ import { DividerPanel } from "./DividerPanel";
 import { expectedPeak } from "./expectedPeak";
 import { InstrumentList } from "./InstrumentList";
 import { LoopPanel } from "./LoopPanel";
+import { chosenInstrument } from "./rigCalibration";
 import { SafetyGate } from "./SafetyGate";
 import { dividerText, Wiring } from "./Wiring";
 
@@ -80,19 +81,13 @@ export function RigScreen(props: RigScreenProps) {
 type TabProps = RigScreenProps & { draft: RigDraft; set(change: Partial<RigDraft>): void };
 
 const ofRole = ({ instruments }: Instruments, role: Instrument["role"]): Instrument[] => instruments.filter((each) => each.role === role);
-/** The one that was chosen, else the first of its kind. */
-const chosen = (instruments: Instruments, role: Instrument["role"], id: string | null | undefined): Instrument | null => {
-  const all = ofRole(instruments, role);
-  return all.find((each) => each.id === id) ?? all[0] ?? null;
-};
-
 function WiringTab({ amplifier, claims, loads, details, instruments, draft, set }: TabProps) {
   const cautions = useMemo(() => cautionsFor(safetyFacts(amplifier, claims, loads, details, draft)), [amplifier, claims, loads, details, draft]);
   const load = loads[0];
-  const voltmeter = chosen(instruments, "voltmeter", draft.voltmeterId);
+  const voltmeter = chosenInstrument(instruments, "voltmeter", draft.voltmeterId);
   const instrumentChoice = (label: string, role: Instrument["role"], key: "sourceId" | "converterId" | "voltmeterId") => {
     const all = ofRole(instruments, role);
-    return all.length > 1 && <DraftChoice label={label} value={chosen(instruments, role, draft[key])?.name ?? ""} choices={all.map(({ name }) => name)} onChange={(name) => set({ [key]: all.find((each) => each.name === name)?.id ?? null })} />;
+    return all.length > 1 && <DraftChoice label={label} value={chosenInstrument(instruments, role, draft[key])?.name ?? ""} choices={all.map(({ name }) => name)} onChange={(name) => set({ [key]: all.find((each) => each.name === name)?.id ?? null })} />;
   };
   return (
     <Grid templateColumns="minmax(0, 1.9fr) minmax(0, 1fr)" gap={4} alignItems="start">
@@ -102,8 +97,8 @@ function WiringTab({ amplifier, claims, loads, details, instruments, draft, set 
         </Heading>
         <Wiring
           amplifierName={amplifierName(amplifier)}
-          sourceName={chosen(instruments, "source", draft.sourceId)?.name ?? "any source"}
-          converterName={chosen(instruments, "converter", draft.converterId)?.name ?? "any converter"}
+          sourceName={chosenInstrument(instruments, "source", draft.sourceId)?.name ?? "any source"}
+          converterName={chosenInstrument(instruments, "converter", draft.converterId)?.name ?? "any converter"}
           voltmeterName={voltmeter?.name ?? null}
           loadText={load ? `${formatSignificant(load.channels[0].ohms, 3)} Ω` : `${claims[0]?.loadOhms ?? 8} Ω`}
           dividerText={dividerText(parseNumber(draft.upperOhms), parseNumber(draft.lowerOhms))}
@@ -138,15 +133,17 @@ function WiringTab({ amplifier, claims, loads, details, instruments, draft, set 
 const USUAL_INPUT_OHMS = 10_000;
 
 function ReadingTab({ amplifier, claims, loads, details, forecastSettings, instruments, draft, errors, set }: TabProps & { errors: FieldErrors }) {
-  const converter = chosen(instruments, "converter", draft.converterId);
+  const converter = chosenInstrument(instruments, "converter", draft.converterId);
   const upper = parseNumber(draft.upperOhms), lower = parseNumber(draft.lowerOhms);
   const divider = upper !== null && lower !== null && upper >= 0 && lower > 0 ? { upperOhms: upper, lowerOhms: lower } : null;
   const peak = useMemo(() => expectedPeak(amplifier, claims, loads, details, forecastSettings), [amplifier, claims, loads, details, forecastSettings]);
   return (
     <Grid templateColumns="minmax(0, 1fr) minmax(0, 1fr)" gap={4} alignItems="start">
-      <DividerPanel peak={peak} fullScaleVolts={converter?.most ?? null} inputOhms={converter?.inputOhms ?? USUAL_INPUT_OHMS} divider={divider} upperText={draft.upperOhms} lowerText={draft.lowerOhms} errors={errors} onText={set} />
-      <CalibrationPanel text={draft} errors={errors} voltmeter={chosen(instruments, "voltmeter", draft.voltmeterId)} onText={set} />
-      <LoopPanel loop={draft.loop} claims={claims} onLoop={(loop) => set({ loop })} />
+      <Grid gap={4}>
+        <DividerPanel peak={peak} fullScaleVolts={converter?.most ?? null} inputOhms={converter?.inputOhms ?? USUAL_INPUT_OHMS} divider={divider} upperText={draft.upperOhms} lowerText={draft.lowerOhms} errors={errors} onText={set} />
+        <LoopPanel loop={draft.loop} claims={claims} onLoop={(loop) => set({ loop })} />
+      </Grid>
+      <CalibrationPanel text={draft} errors={errors} voltmeter={chosenInstrument(instruments, "voltmeter", draft.voltmeterId)} onText={set} />
     </Grid>
   );
 }

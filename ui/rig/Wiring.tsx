@@ -1,5 +1,5 @@
 "use client";
-import { formatSignificant } from "@/core/units";
+import { formatShort } from "@/core/units";
 import type { RigSettings } from "@/records";
 import { cssColor } from "../charts/channelLook";
 
@@ -18,33 +18,34 @@ export type WiringProps = {
   moreChannels: number;
 };
 
-const WIDTH = 860, HEIGHT = 330;
+const WIDTH = 720, HEIGHT = 300;
 /** Heights of the hot and the return terminal. */
-const HOT_Y = 108, RETURN_Y = 178;
+const HOT_Y = 112, RETURN_Y = 186;
+const AMP_END = 286, LOAD_X = 394, PROBE_X = 478, PROBE_WIDTH = 112;
 
 /** How this amplifier is wired for measuring one channel. What would do harm is drawn as what it is. */
 export function Wiring(props: WiringProps) {
   const { amplifierName, sourceName, converterName, voltmeterName, loadText, dividerText, probe, bothSwing, withSpeaker, moreChannels } = props;
   const isHarmful = bothSwing && probe === "grounded probe";
   return (
-    <svg role="img" aria-label={wiringText(props)} viewBox={`0 0 ${WIDTH} ${HEIGHT}`} style={{ width: "100%", display: "block", fontFamily: "inherit" }}>
-      <Box x={8} y={100} width={120} height={86} title="Source" name={sourceName} />
-      <Wire points={[[128, HOT_Y + 35], [196, HOT_Y + 35]]} />
-      <Note x={162} y={HOT_Y + 26} text="level down" />
-      <Box x={196} y={86} width={168} height={114} title="Amplifier" name={amplifierName} />
-      <Wire points={[[280, 200], [280, 262]]} />
-      <Note x={280} y={280} text="mains: last, after the load" />
-      {bothSwing ? <Terminals labels={["+", "− swings too"]} /> : <Terminals labels={["+", props.earthIsUnknown ? "− earth?" : "− earth"]} />}
-      <Wire points={[[364, HOT_Y], [470, HOT_Y]]} />
-      <Wire points={[[364, RETURN_Y], [470, RETURN_Y]]} />
+    <svg role="img" aria-label={wiringText(props)} viewBox={`0 20 ${WIDTH} ${HEIGHT - 20}`} style={{ width: "100%", display: "block", fontFamily: "inherit" }}>
+      <Box x={2} y={104} width={104} height={90} title="Source" name={sourceName} />
+      <Wire points={[[106, 149], [146, 149]]} />
+      <Box x={146} y={90} width={AMP_END - 146} height={118} title="Amplifier" name={amplifierName} />
+      <Wire points={[[216, 208], [216, 244]]} />
+      <Note x={216} y={262} text="mains last, after the load" />
+      <Note x={54} y={216} text="level down first" />
+      <Wire points={[[AMP_END, HOT_Y], [LOAD_X, HOT_Y]]} />
+      <Wire points={[[AMP_END, RETURN_Y], [LOAD_X, RETURN_Y]]} />
+      <Terminals labels={["+", bothSwing ? "− swings too" : props.earthIsUnknown ? "− is it earth?" : "− is earth"]} />
       <Load text={loadText} />
-      {withSpeaker && <Note x={470} y={84} text="and a loudspeaker" tone="ochre" />}
+      {withSpeaker && <Note x={LOAD_X} y={RETURN_Y + 40} text="and a loudspeaker" tone="ochre" />}
       {voltmeterName && <Voltmeter name={voltmeterName} />}
       <Probe probe={probe} dividerText={dividerText} isHarmful={isHarmful} />
-      <Box x={736} y={100} width={116} height={86} title="Converter" name={converterName} />
-      {probe === "grounded probe" && !isHarmful && <Earth x={620} y={RETURN_Y} />}
+      <Box x={616} y={104} width={102} height={90} title="Converter" name={converterName} />
+      {probe === "grounded probe" && !isHarmful && <Earth x={PROBE_X + PROBE_WIDTH / 2} y={RETURN_Y + 6} />}
       {isHarmful && <Harm />}
-      {moreChannels > 0 && <Note x={470} y={316} text={moreChannels === 1 ? "the other channel alike, on its own load" : `the other ${moreChannels} channels alike, each on its own load`} />}
+      {moreChannels > 0 && <Note x={WIDTH / 2} y={294} text={moreChannels === 1 ? "the other channel alike, on its own load" : `the other ${moreChannels} channels alike, each on its own load`} />}
     </svg>
   );
 }
@@ -96,8 +97,8 @@ function Terminals({ labels }: { labels: readonly [string, string] }) {
     <g>
       {[HOT_Y, RETURN_Y].map((y, k) => (
         <g key={y}>
-          <circle cx={364} cy={y} r={5} fill={cssColor("surface")} stroke={cssColor("ink")} strokeWidth={1.8} />
-          <Note x={374} y={k === 0 ? y - 9 : y + 20} text={labels[k]} tone={k === 0 ? "muted" : "ink"} anchor="start" />
+          <circle cx={AMP_END} cy={y} r={5} fill={cssColor("surface")} stroke={cssColor("ink")} strokeWidth={1.8} />
+          <Note x={AMP_END + 10} y={k === 0 ? y - 8 : y + 19} text={labels[k]} tone={k === 0 ? "muted" : "ink"} anchor="start" />
         </g>
       ))}
     </g>
@@ -107,49 +108,54 @@ function Terminals({ labels }: { labels: readonly [string, string] }) {
 function Load({ text }: { text: string }) {
   return (
     <g>
-      <Wire points={[[470, HOT_Y], [470, RETURN_Y]]} />
-      <rect x={459} y={HOT_Y + 12} width={22} height={RETURN_Y - HOT_Y - 24} rx={2} fill={cssColor("surface")} stroke={cssColor("ember")} strokeWidth={2.4} />
-      <Note x={488} y={(HOT_Y + RETURN_Y) / 2 + 5} text={text} tone="ink" anchor="start" />
+      <Wire points={[[LOAD_X, HOT_Y], [LOAD_X, RETURN_Y]]} />
+      <rect x={LOAD_X - 12} y={HOT_Y + 13} width={24} height={RETURN_Y - HOT_Y - 26} rx={2} fill={cssColor("surface")} stroke={cssColor("ember")} strokeWidth={2.4} />
+      <Note x={LOAD_X + 20} y={(HOT_Y + RETURN_Y) / 2 + 5} text={text} tone="ink" anchor="start" />
     </g>
   );
 }
 
+/** Above the wires, one lead on each. */
 function Voltmeter({ name }: { name: string }) {
-  const x = 420, y = 240;
+  const x = 356, y = 58;
   return (
     <g>
-      <Wire points={[[430, HOT_Y], [430, 212], [x, y - 16]]} dash="4 4" tone="muted" />
-      <Wire points={[[446, RETURN_Y], [446, y], [x + 16, y]]} dash="4 4" tone="muted" />
-      <circle cx={x} cy={y} r={16} fill={cssColor("surface")} stroke={cssColor("ink")} strokeWidth={1.6} />
+      <Wire points={[[x - 15, y], [322, y], [322, HOT_Y]]} dash="4 4" tone="muted" />
+      <Wire points={[[x + 15, y], [LOAD_X + 72, y], [LOAD_X + 72, RETURN_Y]]} dash="4 4" tone="muted" />
+      {[[322, HOT_Y], [LOAD_X + 72, RETURN_Y]].map(([dotX, dotY]) => (
+        <circle key={dotX} cx={dotX} cy={dotY} r={3.5} fill={cssColor("muted")} />
+      ))}
+      <circle cx={x} cy={y} r={15} fill={cssColor("surface")} stroke={cssColor("ink")} strokeWidth={1.6} />
       <text x={x} y={y + 5} textAnchor="middle" style={{ ...TEXT, fontWeight: 700 }}>
         V
       </text>
-      <Note x={x + 26} y={y + 24} text={name} anchor="start" />
+      <Note x={x} y={y - 22} text={name} />
     </g>
   );
 }
 
 function Probe({ probe, dividerText, isHarmful }: { probe: RigSettings["probe"]; dividerText: string | null; isHarmful: boolean }) {
   const name = dividerText ?? "no divider";
+  const end = PROBE_X + PROBE_WIDTH;
   if (probe === "two channels")
     return (
       <g>
-        <Wire points={[[470, HOT_Y], [576, HOT_Y]]} />
-        <Wire points={[[470, RETURN_Y], [576, RETURN_Y]]} />
-        <Box x={576} y={HOT_Y - 34} width={118} height={56} title="input 1" name={name} />
-        <Box x={576} y={RETURN_Y - 12} width={118} height={56} title="input 2" name={name} />
-        <Wire points={[[694, HOT_Y], [715, HOT_Y], [715, 132], [736, 132]]} />
-        <Wire points={[[694, RETURN_Y], [715, RETURN_Y], [715, 158], [736, 158]]} />
-        <Note x={794} y={208} text="reading: 1 less 2" tone="ink" />
-        <Earth x={794} y={214} />
+        <Wire points={[[LOAD_X, HOT_Y], [PROBE_X, HOT_Y]]} />
+        <Wire points={[[LOAD_X, RETURN_Y], [PROBE_X, RETURN_Y]]} />
+        <Box x={PROBE_X} y={HOT_Y - 30} width={PROBE_WIDTH} height={56} title="input 1" name={name} />
+        <Box x={PROBE_X} y={RETURN_Y - 26} width={PROBE_WIDTH} height={56} title="input 2" name={name} />
+        <Wire points={[[end, HOT_Y], [603, HOT_Y], [603, 137], [616, 137]]} />
+        <Wire points={[[end, RETURN_Y], [603, RETURN_Y], [603, 161], [616, 161]]} />
+        <Note x={667} y={214} text="reads 1 less 2" tone="ink" />
+        <Earth x={667} y={210} />
       </g>
     );
   return (
     <g>
-      <Wire points={[[470, HOT_Y], [576, HOT_Y]]} />
-      <Wire points={[[470, RETURN_Y], [576, RETURN_Y]]} tone={isHarmful ? "ember" : "ink"} />
-      <Box x={576} y={92} width={118} height={102} title={probe === "differential probe" ? "differential" : "divider"} name={name} />
-      <Wire points={[[694, 143], [736, 143]]} />
+      <Wire points={[[LOAD_X, HOT_Y], [PROBE_X, HOT_Y]]} />
+      <Wire points={[[LOAD_X, RETURN_Y], [PROBE_X, RETURN_Y]]} tone={isHarmful ? "ember" : "ink"} />
+      <Box x={PROBE_X} y={98} width={PROBE_WIDTH} height={102} title={probe === "differential probe" ? "Differential" : "Divider"} name={name} />
+      <Wire points={[[end, 149], [616, 149]]} />
     </g>
   );
 }
@@ -168,16 +174,16 @@ function Earth({ x, y, tone = "ink" }: { x: number; y: number; tone?: string }) 
 function Harm() {
   return (
     <g>
-      <Earth x={620} y={RETURN_Y} tone="ember" />
-      <Note x={520} y={262} text="Not like this: earth would short" tone="ember" anchor="start" />
-      <Note x={520} y={280} text="an output that swings." tone="ember" anchor="start" />
+      <Earth x={PROBE_X + PROBE_WIDTH / 2} y={RETURN_Y + 6} tone="ember" />
+      <Note x={PROBE_X + PROBE_WIDTH / 2 + 22} y={232} text="Not like this: earth" tone="ember" anchor="start" />
+      <Note x={PROBE_X + PROBE_WIDTH / 2 + 22} y={250} text="shorts what swings." tone="ember" anchor="start" />
     </g>
   );
 }
 
-/** "47 k over 1 k", null where there is none. */
+/** "47 k : 1 k", null where there is none. */
 export const dividerText = (upperOhms: number | null | undefined, lowerOhms: number | null | undefined): string | null => {
   if (!upperOhms || !lowerOhms) return null;
-  const text = (ohms: number) => (ohms >= 1000 ? `${formatSignificant(ohms / 1000, 2)} k` : formatSignificant(ohms, 3));
+  const text = (ohms: number) => (ohms >= 1000 ? `${formatShort(ohms / 1000)} k` : formatShort(ohms));
   return `${text(upperOhms)} : ${text(lowerOhms)}`;
 };

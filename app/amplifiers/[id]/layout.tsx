@@ -8,17 +8,20 @@ import { ChainProvider } from "@/ui/frame/chainState";
 import { ChainStrip } from "@/ui/frame/ChainStrip";
 import { Rail } from "@/ui/frame/Rail";
 import { stageProgress } from "@/ui/frame/stages";
+import { chosenInstrument } from "@/ui/rig/rigCalibration";
 import { rigState } from "@/ui/rig/rigState";
 import { amplifierLine } from "@/ui/shelf/shelfRow";
 
 export const dynamic = "force-dynamic";
 
 export default async function AmplifierLayout({ children, params }: { children: ReactNode; params: Promise<{ id: string }> }) {
-  const { amplifier, claims, loads, runs, details, rig, plan } = await amplifierRecords((await params).id);
+  const { amplifier, claims, loads, runs, details, rig, plan, instruments } = await amplifierRecords((await params).id);
   const evidence = runs.map(powerEvidence);
   const judgedCount = claims.filter((claim) => judgePowerClaim(powerClaim(claim), evidence).status !== "not-tested").length;
   const progress = stageProgress({ isForecast: details.supplies.some((supply) => supplyWatts(supply) !== null), claimCount: claims.length, loadCount: loads.length, rigState: rigState(amplifier, claims, loads, details, rig), plannedCount: plan.runs.length, runCount: runs.length, judgedCount });
   const atRest = {
+    source: { note: "Source", value: chosenInstrument(instruments, "source", rig.sourceId)?.name ?? "none" },
+    probe: { note: "Probe", value: chosenInstrument(instruments, "converter", rig.converterId) ? rig.probe : "none" },
     amplifier: { note: "Amplifier", value: `${amplifier.model}, at rest` },
     load: { note: loads[0] ? `Load ${loads[0].channels.map(({ ohms }) => formatSignificant(ohms, 3)).join(", ")} Ω` : "Load", value: loads[0] ? "0 W" : "not entered" },
     reading: { note: "Reading", value: runs.length === 0 ? "none yet" : `${runs.length} ${runs.length === 1 ? "run" : "runs"} kept` },

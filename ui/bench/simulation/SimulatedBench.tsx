@@ -25,19 +25,19 @@ import { changeCount } from "./rigText";
 import { usePrediction } from "./usePrediction";
 
 export type Simulation = { rig: Rig; load: Load; channelsDriven: number; lastVoltsRms: number };
-export type SimulatedBenchProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; failure: string | null; busy: boolean; onStart(simulation: Simulation): void };
+export type SimulatedBenchProps = { amplifier: Amplifier; /** As planned; null is as usual. */ channelsDriven: number | null; claims: readonly Claim[]; loads: readonly Load[]; failure: string | null; busy: boolean; onStart(simulation: Simulation): void };
 
 /** The example nearest to what stands on the bench. */
 const NEAREST: Record<Amplifier["kind"], ExampleName> = { home: "home-class-ab", vintage: "vintage-class-ab", mini: "mini-bridge-brick" };
 
 /** The bench that ships with Rimebank: pick an amplifier, change what it is made of, see at once what it would do, and run the sweep. */
-export function SimulatedBench({ amplifier, claims, loads, failure, busy, onStart }: SimulatedBenchProps) {
+export function SimulatedBench({ amplifier, channelsDriven: plannedChannels, claims, loads, failure, busy, onStart }: SimulatedBenchProps) {
   const [name, setName] = useState<ExampleName>(NEAREST[amplifier.kind]);
   const original = EXAMPLE_RIGS[name];
   const [rig, setRig] = useState<Rig>(original);
   const { register, handleSubmit, formState, control } = useForm<Record<keyof SimulationSettings, string>, unknown, SimulationSettings>({
     resolver: yupResolver(simulationSchema) as never,
-    defaultValues: { loadId: loads[0]?.id ?? "", channelsDriven: String(Math.min(2, amplifier.channelCount)), lastVoltsRms: "" },
+    defaultValues: { loadId: loads[0]?.id ?? "", channelsDriven: String(plannedChannels ?? Math.min(2, amplifier.channelCount)), lastVoltsRms: "" },
   });
   const { errors } = formState;
   const [loadId, channelsText, lastText] = useWatch({ control, name: ["loadId", "channelsDriven", "lastVoltsRms"] });

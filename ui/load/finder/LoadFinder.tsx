@@ -2,7 +2,7 @@
 import { Box, Grid, Heading, Text } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
 import { networkText, type FoundLoads, type LoadDemand, type NetworkReport, type PowerResistor } from "@/core/load";
-import { formatSignificant } from "@/core/units";
+import { formatShort, formatSignificant } from "@/core/units";
 import { powerResistor, type Claim, type LoadDraft, type ResistorRecord } from "@/records";
 import type { BenchWorker } from "@/workers/protocol";
 import { ActionButton } from "../../parts/ActionButton";
@@ -79,7 +79,7 @@ function Nothing({ nearest, shelf, demand }: { nearest: NetworkReport | null } &
   return (
     <Box>
       <Heading as="h2" fontSize="22px">
-        No {formatSignificant(demand.targetOhms, 3)} Ω from these {demand.channelCount === 1 ? "" : `for ${demand.channelCount} channels at once`}
+        No {formatShort(demand.targetOhms)} Ω from these {demand.channelCount === 1 ? "" : `for ${demand.channelCount} channels at once`}
       </Heading>
       <Text mt={1}>
         Nothing made of up to four of them comes within 6 %{demand.channelCount > 1 ? " for all channels together; try fewer channels, one after the other" : ""}.

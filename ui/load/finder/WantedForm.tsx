@@ -1,5 +1,5 @@
 import { Grid, Heading, HStack, Text } from "@chakra-ui/react";
-import { formatSignificant } from "@/core/units";
+import { formatShort } from "@/core/units";
 import type { Claim } from "@/records";
 import { ActionButton } from "../../parts/ActionButton";
 import { DraftCheck, DraftField } from "../../parts/DraftField";
@@ -33,13 +33,13 @@ export function WantedForm({ wanted, claims, channelCount, onChange }: WantedFor
       <Grid templateColumns="1fr 1fr" gap={2.5}>
         <DraftField label="Ohms" unit="Ω" value={wanted.ohms} error={error(wanted.ohms)} onChange={(ohms) => set({ ohms })} />
         <DraftField label={wanted.isBridged ? "Bridged pairs" : "Channels"} value={wanted.channels} error={error(wanted.channels)} onChange={(channels) => set({ channels })} />
-        <DraftField label="Each takes" unit="W" value={wanted.watts} placeholder={`${formatSignificant(usualWatts(wanted, claims), 3)}, as claimed`} error={error(wanted.watts, true)} onChange={(watts) => set({ watts })} />
+        <DraftField label="Each takes" unit="W" value={wanted.watts} placeholder={`${formatShort(usualWatts(wanted, claims))} claimed`} error={error(wanted.watts, true)} onChange={(watts) => set({ watts })} />
         <DraftField label="For" unit="s" value={wanted.seconds} error={error(wanted.seconds)} onChange={(seconds) => set({ seconds })} />
       </Grid>
       <DraftCheck label="bridged" isOn={wanted.isBridged} onChange={(isBridged) => set({ isBridged, channels: String(isBridged ? Math.max(1, Math.floor(channelCount / 2)) : channelCount) })} />
       {wanted.isBridged && demand && (
         <Text fontSize="13.5px" color="muted">
-          Each half of a bridged pair sees {formatSignificant(demand.targetOhms / 2, 3)} Ω and gives {formatSignificant(demand.watts / 2, 3)} W.
+          Each half of a bridged pair sees {formatShort(demand.targetOhms / 2)} Ω and gives {formatShort(demand.watts / 2)} W.
         </Text>
       )}
     </Panel>

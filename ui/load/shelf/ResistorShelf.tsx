@@ -3,7 +3,7 @@ import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { Camera, Copy, Plus } from "lucide-react";
 import { useRef, useState } from "react";
 import { bodySeconds, mountedWatts } from "@/core/load";
-import { formatSignificant } from "@/core/units";
+import { formatShort, formatSignificant } from "@/core/units";
 import { CONSTRUCTIONS, COOLINGS, powerResistor, resistorsSchema, type FieldErrors, type ResistorRecord, type Resistors } from "@/records";
 import { saveWorkshopDocument } from "@/server/actions";
 import { ActionButton } from "../../parts/ActionButton";
@@ -95,7 +95,7 @@ function ResistorRow({ draft, isChosen, isWrong, onChoose }: { draft: ResistorDr
             {record ? formatSignificant(record.readOhms - record.leadOhms, 4) : "–"} <Text as="span" fontSize="15px">Ω</Text>
           </Text>
           <Text color={isWrong ? "ember" : "muted"} fontSize="13.5px" textAlign="end">
-            {isWrong ? "not kept yet: see its fields" : record ? `${formatSignificant(mountedWatts(powerResistor(record)), 3)} W ${draft.construction}, ${draft.cooling}` : "to be measured"}
+            {isWrong ? "not kept yet: see its fields" : record ? `${formatShort(mountedWatts(powerResistor(record)))} W ${draft.construction}, ${draft.cooling}` : "to be measured"}
           </Text>
         </Flex>
       </button>
@@ -150,8 +150,8 @@ const mountedText = (record: ResistorRecord): string => {
   const part = powerResistor(record);
   const mounted = mountedWatts(part);
   const share = mounted / part.ratedWatts;
-  const label = share < 1 ? `only ${formatSignificant(mounted, 3)} W of its ${formatSignificant(part.ratedWatts, 3)} W as it is mounted` : `${formatSignificant(mounted, 3)} W as it is mounted`;
-  return `Good for ${label}, and ${formatSignificant(mounted * part.overloadRatio, 3)} W for ${formatSignificant(part.overloadSeconds, 2)} s from cold.`;
+  const label = share < 1 ? `only ${formatShort(mounted)} W of its ${formatShort(part.ratedWatts)} W as it is mounted` : `${formatShort(mounted)} W as it is mounted`;
+  return `Good for ${label}, and ${formatShort(mounted * part.overloadRatio)} W for ${formatShort(part.overloadSeconds)} s from cold.`;
 };
 
 function ResistorPhoto({ draft: { photo }, onChange }: { draft: ResistorDraft; onChange(change: Partial<ResistorDraft>): void }) {

@@ -1,8 +1,11 @@
+import { cautionsFor } from "@/core/safety";
 import { amplifierRecords } from "@/server/amplifierRecords";
 import { uploadLimitBytes } from "@/server/limits";
 import { BenchScreen } from "@/ui/bench/BenchScreen";
+import { safetyFacts } from "@/ui/parts/safetyFacts";
+import { rigCalibration } from "@/ui/rig/rigCalibration";
 
 export default async function BenchPage({ params }: { params: Promise<{ id: string }> }) {
-  const { amplifier, claims, loads, runs } = await amplifierRecords((await params).id);
-  return <BenchScreen amplifier={amplifier} claims={claims} loads={loads} runs={runs} uploadLimitBytes={uploadLimitBytes()} />;
+  const { amplifier, claims, loads, runs, details, rig, plan, instruments } = await amplifierRecords((await params).id);
+  return <BenchScreen amplifier={amplifier} claims={claims} loads={loads} runs={runs} uploadLimitBytes={uploadLimitBytes()} plan={plan} calibration={rigCalibration(rig, instruments)} cautions={cautionsFor(safetyFacts(amplifier, claims, loads, details, rig))} confirmations={rig.confirmations} />;
 }

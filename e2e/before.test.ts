@@ -1,0 +1,293 @@
+// The five stages before power, through the real interface: Brief, Forecast, Load, Rig, Plan; kept while it is typed, and undone.
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { By, Key } from "selenium-webdriver";
+import sharp from "sharp";
+import { encodeWav } from "@/core/wav";
+import { fieldOf, fill, openBrowser, pageText, press, shows, type Browser } from "./browser";
+import { startServer, type Server } from "./server";
+
+let folder: string;
+let server: Server;
+let browser: Browser;
+
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), "rimebank-before-"));
+  server = await startServer(join(folder, "data"));
+  browser = await openBrowser();
+});
+afterAll(async () => {
+  await browser?.close();
+  await server?.kill("SIGTERM");
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const driver = () => browser.driver;
+const open = async (stage: string, text: string): Promise<void> => {
+  await driver().get((await driver().getCurrentUrl()).replace(/[^/]+$/, stage));
+  await shows(driver(), text);
+};
+/** Whatever was typed last has been kept. */
+const kept = async (): Promise<void> => {
+  await driver().sleep(900);
+  await driver().wait(async () => !/keeping…/.test(await pageText(driver())), 10_000, "waiting for it to be kept");
+};
+const valueOf = async (form: string, label: string): Promise<string | null> => (await fieldOf(driver(), form, label)).getAttribute("value");
+const outlook = async (): Promise<string> => (await driver().findElement(By.css("[data-testid=outlook]"))).getText();
+
+test("Brief: a pasted sheet is read line by line; a vague line is completed, and becomes a claim", async () => {
+  await driver().get(`${server.url}/amplifiers/new`);
+  await fill(driver(), "Amplifier", "Maker", "Gantry");
+  await fill(driver(), "Amplifier", "Model", "Pebble");
+  await fill(driver(), "Amplifier", "Kind", "Mini");
+  await fill(driver(), "Amplifier", "Output stage", "Class AB");
+  await press(driver(), "Put it on the shelf");
+  await shows(driver(), "Specification sheet");
+  const sheet = await driver().findElement(By.css("textarea[aria-label^=Specification]"));
+  await sheet.sendKeys("2 x 45 W into 4 ohms\nFrequency response 20 Hz - 20 kHz +0/-1 dB\nCrystal clear sound");
+  await shows(driver(), "Not testable as printed");
+  await shows(driver(), "response 20 Hz to 20 kHz");
+  await shows(driver(), "“Crystal clear sound”");
+  await press(driver(), "Complete it");
+  expect(await valueOf("Claim", "As printed")).toBe("2 x 45 W into 4 ohms");
+  await fill(driver(), "Claim", "At no more than", "10 %");
+  await press(driver(), "Save claim");
+  await shows(driver(), "45 W per channel into 4 Ω, both channels driven, at 10 % THD+N");
+  await shows(driver(), "kept as a claim");
+});
+
+test("Brief: details are kept as they are typed; nonsense is explained beside its field and stays; undo goes back", async () => {
+  await press(driver(), "Supply");
+  await fill(driver(), "Details", "Kind", "brick");
+  await fill(driver(), "Details", "Volts", "24 V");
+  await fill(driver(), "Details", "Amperes", "three");
+  await shows(driver(), "Give the amperes on its label");
+  expect(await valueOf("Details", "Amperes")).toBe("three");
+  await fill(driver(), "Details", "Amperes", "3");
+  await fill(driver(), "Details", "Voltage gain, level fully up", "30");
+  await kept();
+  await fill(driver(), "Details", "Mass", "4,2");
+  await kept();
+  await driver().findElement(By.xpath("//form[@aria-label='Details']//button[contains(., 'Undo')]")).click();
+  expect(await valueOf("Details", "Mass")).toBe("");
+  await kept();
+  await driver().navigate().refresh();
+  await shows(driver(), "What feeds it");
+  expect([await valueOf("Details", "Volts"), await valueOf("Details", "Amperes"), await valueOf("Details", "Voltage gain, level fully up"), await valueOf("Details", "Mass")]).toEqual(["24", "3", "30 dB", ""]);
+});
+
+test("Brief: a photo is kept without what the camera wrote; what is none is refused", async () => {
+  const photo = join(folder, "back.jpg");
+  writeFileSync(photo, await sharp({ create: { width: 400, height: 300, channels: 3, background: "#1d5c57" } }).withExif({ IFD3: { GPSLatitudeRef: "N", GPSLatitude: "51/1 30/1 0/1" } }).jpeg().toBuffer());
+  const input = () => driver().findElement(By.css("[data-testid=photo-files]"));
+  await (await input()).sendKeys(photo);
+  await driver().wait(async () => (await driver().findElements(By.css("img[alt=back]"))).length === 1, 15_000, "waiting for the photo");
+  await kept();
+  const href = (await driver().findElement(By.xpath("//a[img[@alt='back']]")).getAttribute("href")) ?? "";
+  const stored = await sharp(Buffer.from(await (await fetch(href)).arrayBuffer())).metadata();
+  expect(stored).toMatchObject({ width: 400, height: 300, format: "jpeg" });
+  expect(stored.exif).toBeUndefined();
+  const text = join(folder, "note.jpg");
+  writeFileSync(text, "not a picture");
+  await (await input()).sendKeys(text);
+  await shows(driver(), "This is no picture that can be read");
+});
+
+test("Brief: exported and imported it is the same; another file is refused and adds nothing", async () => {
+  const link = (await driver().findElement(By.linkText("Export")).getAttribute("href")) ?? "";
+  const exported = await (await fetch(link)).text();
+  const before = await driver().getCurrentUrl();
+  await driver().get(`${server.url}/amplifiers/new`);
+  await shows(driver(), "Import a brief");
+  const wrong = join(folder, "wrong.json");
+  writeFileSync(wrong, '{"format":"other"}');
+  await driver().findElement(By.css("[data-testid=brief-file]")).sendKeys(wrong);
+  await shows(driver(), "This file is no brief of Rimebank's. Nothing was added.");
+  const right = join(folder, "right.json");
+  writeFileSync(right, exported);
+  await driver().findElement(By.css("[data-testid=brief-file]")).sendKeys(right);
+  await shows(driver(), "45 W per channel into 4 Ω");
+  const again = await (await fetch((await driver().findElement(By.linkText("Export")).getAttribute("href")) ?? "")).json();
+  expect(again).toEqual(JSON.parse(exported));
+  await driver().get(before);
+});
+
+test("Forecast: the ceiling that bites first, and what changes when the supply's efficiency or the source does", async () => {
+  await open("forecast", "What output cannot exceed");
+  expect(await outlook()).toBe("45 W cannot be true: the supply's power ends it at 22.1 W a channel, and 36.1 W in bursts.");
+  await shows(driver(), "72 W from the supply, less 4 W it keeps for itself, × 65 % efficiency, shared by 2 channels: 22.1 W.");
+  await fill(driver(), "Assumptions", "Efficiency at full output", "lots");
+  await shows(driver(), "Not a number.");
+  await fill(driver(), "Assumptions", "Efficiency at full output", "80");
+  await driver().wait(async () => (await outlook()).includes("27.2 W"), 5000);
+  await fill(driver(), "Assumptions", "Source gives (a telephone 0.5, a player 2)", "0.2");
+  await driver().wait(async () => (await outlook()).includes("the drive from the source ends it at 10 W"), 5000, "waiting for the source to limit it");
+  await kept();
+  await press(driver(), "Undo");
+  await kept();
+  await driver().navigate().refresh();
+  await shows(driver(), "What output cannot exceed");
+  expect(await outlook()).not.toContain("10 W");
+});
+
+test("Forecast: a model that stands for it plays its curve against the claim", async () => {
+  const choice = await driver().findElement(By.xpath("//select[option[.='Pinwheel Dot 45']]"));
+  await choice.findElement(By.xpath("./option[.='Pinwheel Dot 45']")).click();
+  await shows(driver(), "Stopped by the supply: out of power or current", 30_000);
+  await kept();
+});
+
+const resistor = async (name: string, reads: string): Promise<void> => {
+  await driver().findElement(By.xpath("//button[normalize-space()='wire-wound']")).click();
+  await fill(driver(), "Resistor", "Name", name);
+  await fill(driver(), "Resistor", "Meter reads", reads);
+};
+
+test("Load: resistors go on the shelf as measured, and a bad one is explained", async () => {
+  await open("load", "Dummy loads, as measured");
+  await press(driver(), "Find one");
+  await shows(driver(), "First the resistors");
+  await press(driver(), "Fill the resistor shelf");
+  await resistor("R1", "heavy");
+  await shows(driver(), "Give what the meter reads");
+  await fill(driver(), "Resistor", "Meter reads", "8R27");
+  await fill(driver(), "Resistor", "Leads alone", "0.06");
+  await shows(driver(), "8.210 Ω");
+  for (const [name, reads] of [["R2", "8.2"], ["R3", "8.16"], ["R4", "8.3"]]) await resistor(name, reads);
+  await kept();
+});
+
+test("Load: the best network is drawn with its ohms, watts, heat and time; it is built, measured and kept", async () => {
+  await press(driver(), "Find one");
+  await shows(driver(), "The best from your shelf");
+  await fill(driver(), "What is wanted", "Channels", "1");
+  await fill(driver(), "What is wanted", "Ohms", "8");
+  await shows(driver(), "Other ways, and why they are worse");
+  await shows(driver(), "4 parts to wire instead of 1");
+  await fill(driver(), "What is wanted", "Ohms", "4");
+  await fill(driver(), "What is wanted", "Channels", "2");
+  await driver().wait(async () => (await driver().findElements(By.css("svg[aria-label^='Circuit:']"))).length === 2, 10_000, "waiting for both channels' circuits");
+  const circuits = await driver().findElements(By.css("svg[aria-label^='Circuit:']"));
+  expect(circuits.length).toBe(2);
+  for (const circuit of circuits) expect(await circuit.getAttribute("aria-label")).toMatch(/^Circuit: R\d ∥ R\d$/);
+  await fill(driver(), "What is wanted", "Each takes", "9000");
+  await shows(driver(), "Not to be run at this power at all.");
+  await fill(driver(), "What is wanted", "Each takes", "nothing");
+  await shows(driver(), "Say what is wanted, in numbers above zero.");
+  await fill(driver(), "What is wanted", "Each takes", "45");
+  await shows(driver(), "The best from your shelf");
+  await press(driver(), "Build it");
+  await shows(driver(), "The ohms below are worked out");
+  await fill(driver(), "Load", "Measured", "4.09");
+  await press(driver(), "Save load");
+  await shows(driver(), "4.090");
+  expect((await driver().findElements(By.css("svg[aria-label^='Circuit:']"))).length).toBe(2);
+});
+
+const probe = async (choice: string): Promise<void> => driver().findElement(By.xpath(`//select/option[.='${choice}']`)).click();
+
+test("Rig: the wiring warns of a grounded probe on outputs that swing; cautions are confirmed and the moment kept", async () => {
+  await open("brief", "Speaker terminals");
+  await fill(driver(), "Details", "Speaker terminals", "bridge-tied");
+  await kept();
+  await open("rig", "Wiring and safety");
+  await shows(driver(), "Not like this: earth");
+  await shows(driver(), "2 to confirm before power");
+  await probe("differential probe");
+  await driver().wait(async () => !(await pageText(driver())).includes("Not like this"), 5000);
+  for (const box of await driver().findElements(By.xpath("//aside[@aria-label='Safety gate']//label"))) await box.click();
+  await shows(driver(), "All confirmed");
+  await kept();
+  await driver().navigate().refresh();
+  await shows(driver(), "All confirmed");
+});
+
+test("Rig: the divider keeps the converter from being overdriven; the calibration minds the meter's bandwidth; the loop is read", async () => {
+  await press(driver(), "Instruments (");
+  for (const [role, name] of [["converter", "Recorder"], ["voltmeter", "Hand meter"]]) {
+    await driver().findElement(By.xpath("//form[@aria-label='Instruments']//button[normalize-space()='Instrument']")).click();
+    const last = (await driver().findElements(By.xpath("//form[@aria-label='Instruments']//label[normalize-space()='Name']"))).length;
+    await fill(driver(), "Instruments", "What it is", role, last);
+    await fill(driver(), "Instruments", "Name", name, last);
+    if (role === "converter") await fill(driver(), "Instruments", "Takes at most", "2");
+    else await fill(driver(), "Instruments", "Accurate to", "400", last);
+  }
+  await kept();
+  await press(driver(), "Divider and calibration");
+  await shows(driver(), "left above the highest peak");
+  const upper = await driver().findElement(By.xpath("//label[.='Upper']/..//input"));
+  const lower = await driver().findElement(By.xpath("//label[.='Lower']/..//input"));
+  await upper.sendKeys("1k");
+  await lower.sendKeys("1k");
+  await shows(driver(), "overdriven by");
+  await fill(driver(), "Calibration", "Voltmeter reads", "2,83");
+  await fill(driver(), "Calibration", "Tone", "1k");
+  await fill(driver(), "Calibration", "Recorded level", "-12 dB");
+  await shows(driver(), "The voltmeter is accurate up to 400 Hz only.");
+  await shows(driver(), "V at full scale");
+  const tone = join(folder, "loop.wav");
+  writeFileSync(tone, encodeWav([Float64Array.from({ length: 96_000 }, (_, n) => 0.5 * Math.sin((2 * Math.PI * 1000.1 * n) / 96_000) + 1e-4 * Math.sin((2 * Math.PI * 2000.2 * n) / 96_000))], 96_000, 1, "int24"));
+  await driver().findElement(By.css("[data-testid=loop-file]")).sendKeys(tone);
+  await shows(driver(), "Clean enough for the claimed 10 %", 30_000);
+  await kept();
+});
+
+const rows = async (): Promise<string[]> => Promise.all((await driver().findElements(By.css("main ol li button[aria-expanded]"))).map(async (row) => (await row.getText()).split("\n")[0]));
+
+test("Plan: three sizes; runs are moved by keys, removed, added and undone; it is kept", async () => {
+  await open("plan", "No runs yet");
+  await driver().findElement(By.css("body")).sendKeys("1");
+  await shows(driver(), "for 3 runs");
+  await press(driver(), "Everything");
+  await shows(driver(), "Heat soak at an eighth");
+  await fill(driver(), "Limits", "At the bench a day", "0.5");
+  await shows(driver(), "longer than a day of 0.5 h");
+  await press(driver(), "Quick look");
+  await shows(driver(), "for 3 runs");
+  expect(await rows()).toEqual(["Level and gain", "Spectrum at 5 W", expect.stringContaining("Power against distortion")]);
+  await shows(driver(), "proves 45 W into 4 Ω");
+  const handle = await driver().findElement(By.css("[aria-label^='Move Power against distortion']"));
+  await driver().executeScript("arguments[0].scrollIntoView({ block: 'center' }); arguments[0].focus()", handle);
+  for (const key of [Key.SPACE, Key.ARROW_UP, Key.ARROW_UP, Key.SPACE]) {
+    await driver().actions().sendKeys(key).perform();
+    await driver().sleep(350);
+  }
+  await driver().wait(async () => (await rows())[0].startsWith("Power against distortion"), 5000, "waiting for the run to be first");
+  await shows(driver(), "comes before gentler runs");
+  await press(driver(), "Gentle first again");
+  expect((await rows())[2]).toContain("Power against distortion");
+  await press(driver(), "Add it");
+  await driver().wait(async () => (await rows()).length === 4, 5000);
+  await driver().findElement(By.css("[aria-label='Remove Spectrum at 5 W']")).click();
+  await driver().wait(async () => (await rows()).length === 3, 5000);
+  await kept();
+  await press(driver(), "Undo");
+  await driver().wait(async () => (await rows()).length > 3, 5000, "waiting for the run to be back");
+  await kept();
+  const shown = await rows();
+  await driver().navigate().refresh();
+  await shows(driver(), "pauses included");
+  expect(await rows()).toEqual(shown);
+});
+
+test("Plan: a run's own figures are changed; nonsense is told and not taken", async () => {
+  const first = await driver().findElement(By.css("main ol li button[aria-expanded]"));
+  await driver().executeScript("arguments[0].scrollIntoView({ block: 'center' })", first);
+  await first.click();
+  const watts = await driver().findElement(By.xpath("//section[@aria-label='This run']//label[.='Each channel']/..//input"));
+  await watts.sendKeys(Key.chord(Key.CONTROL, "a"), "loud");
+  await shows(driver(), "From 0 to 100000.");
+  await watts.sendKeys(Key.chord(Key.CONTROL, "a"), "7");
+  await shows(driver(), "up to 7 W");
+  await kept();
+});
+
+test("Bench: it goes on with the plan's next sweep, and the calibration is already filled in", async () => {
+  await open("bench", "Next on the plan");
+  await shows(driver(), "4 Ω, both channels driven");
+  await driver().findElement(By.css("body")).sendKeys("f");
+  await shows(driver(), "Drop a WAV");
+  expect(Number(await valueOf("Recording", "Full scale, across the load"))).toBeCloseTo((Math.SQRT2 * 2.83) / 10 ** (-12 / 20), 1);
+});
+
