@@ -2,10 +2,10 @@
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { By, Key } from "selenium-webdriver";
+import { By, Key, type WebElement } from "selenium-webdriver";
 import sharp from "sharp";
 import { encodeWav } from "@/core/wav";
-import { fieldOf, fill, openBrowser, pageText, press, shows, type Browser } from "./browser";
+import { fieldOf, fill, openBrowser, pageText, PATIENCE_MS, press, shows, type Browser } from "./browser";
 import { startServer, type Server } from "./server";
 
 let folder: string;
@@ -28,10 +28,15 @@ const open = async (stage: string, text: string): Promise<void> => {
   await driver().get((await driver().getCurrentUrl()).replace(/[^/]+$/, stage));
   await shows(driver(), text);
 };
+/** Clicks what may lie under the strip at the top. */
+const click = async (element: WebElement): Promise<void> => {
+  await driver().executeScript("arguments[0].scrollIntoView({ block: 'center' })", element);
+  await element.click();
+};
 /** Whatever was typed last has been kept. */
 const kept = async (): Promise<void> => {
   await driver().sleep(900);
-  await driver().wait(async () => !/keeping…/.test(await pageText(driver())), 10_000, "waiting for it to be kept");
+  await driver().wait(async () => !/keeping…/.test(await pageText(driver())), PATIENCE_MS, "waiting for it to be kept");
 };
 const valueOf = async (form: string, label: string): Promise<string | null> => (await fieldOf(driver(), form, label)).getAttribute("value");
 const outlook = async (): Promise<string> => (await driver().findElement(By.css("[data-testid=outlook]"))).getText();
@@ -69,7 +74,7 @@ test("Brief: details are kept as they are typed; nonsense is explained beside it
   await kept();
   await fill(driver(), "Details", "Mass", "4,2");
   await kept();
-  await driver().findElement(By.xpath("//form[@aria-label='Details']//button[contains(., 'Undo')]")).click();
+  await click(await driver().findElement(By.xpath("//form[@aria-label='Details']//button[contains(., 'Undo')]")));
   expect(await valueOf("Details", "Mass")).toBe("");
   await kept();
   await driver().navigate().refresh();
@@ -82,7 +87,7 @@ test("Brief: a photo is kept without what the camera wrote; what is none is refu
   writeFileSync(photo, await sharp({ create: { width: 400, height: 300, channels: 3, background: "#1d5c57" } }).withExif({ IFD3: { GPSLatitudeRef: "N", GPSLatitude: "51/1 30/1 0/1" } }).jpeg().toBuffer());
   const input = () => driver().findElement(By.css("[data-testid=photo-files]"));
   await (await input()).sendKeys(photo);
-  await driver().wait(async () => (await driver().findElements(By.css("img[alt=back]"))).length === 1, 15_000, "waiting for the photo");
+  await driver().wait(async () => (await driver().findElements(By.css("img[alt=back]"))).length === 1, PATIENCE_MS, "waiting for the photo");
   await kept();
   const href = (await driver().findElement(By.xpath("//a[img[@alt='back']]")).getAttribute("href")) ?? "";
   const stored = await sharp(Buffer.from(await (await fetch(href)).arrayBuffer())).metadata();
@@ -120,9 +125,9 @@ test("Forecast: the ceiling that bites first, and what changes when the supply's
   await fill(driver(), "Assumptions", "Efficiency at full output", "lots");
   await shows(driver(), "Not a number.");
   await fill(driver(), "Assumptions", "Efficiency at full output", "80");
-  await driver().wait(async () => (await outlook()).includes("27.2 W"), 5000);
+  await driver().wait(async () => (await outlook()).includes("27.2 W"), PATIENCE_MS);
   await fill(driver(), "Assumptions", "Source gives (a telephone 0.5, a player 2)", "0.2");
-  await driver().wait(async () => (await outlook()).includes("the drive from the source ends it at 10 W"), 5000, "waiting for the source to limit it");
+  await driver().wait(async () => (await outlook()).includes("the drive from the source ends it at 10 W"), PATIENCE_MS, "waiting for the source to limit it");
   await kept();
   await press(driver(), "Undo");
   await kept();
@@ -134,7 +139,7 @@ test("Forecast: the ceiling that bites first, and what changes when the supply's
 test("Forecast: a model that stands for it plays its curve against the claim", async () => {
   const choice = await driver().findElement(By.xpath("//select[option[.='Pinwheel Dot 45']]"));
   await choice.findElement(By.xpath("./option[.='Pinwheel Dot 45']")).click();
-  await shows(driver(), "Stopped by the supply: out of power or current", 30_000);
+  await shows(driver(), "Stopped by the supply: out of power or current", PATIENCE_MS);
   await kept();
 });
 
@@ -167,7 +172,7 @@ test("Load: the best network is drawn with its ohms, watts, heat and time; it is
   await shows(driver(), "4 parts to wire instead of 1");
   await fill(driver(), "What is wanted", "Ohms", "4");
   await fill(driver(), "What is wanted", "Channels", "2");
-  await driver().wait(async () => (await driver().findElements(By.css("svg[aria-label^='Circuit:']"))).length === 2, 10_000, "waiting for both channels' circuits");
+  await driver().wait(async () => (await driver().findElements(By.css("svg[aria-label^='Circuit:']"))).length === 2, PATIENCE_MS, "waiting for both channels' circuits");
   const circuits = await driver().findElements(By.css("svg[aria-label^='Circuit:']"));
   expect(circuits.length).toBe(2);
   for (const circuit of circuits) expect(await circuit.getAttribute("aria-label")).toMatch(/^Circuit: R\d ∥ R\d$/);
@@ -195,7 +200,7 @@ test("Rig: the wiring warns of a grounded probe on outputs that swing; cautions 
   await shows(driver(), "Not like this: earth");
   await shows(driver(), "2 to confirm before power");
   await probe("differential probe");
-  await driver().wait(async () => !(await pageText(driver())).includes("Not like this"), 5000);
+  await driver().wait(async () => !(await pageText(driver())).includes("Not like this"), PATIENCE_MS);
   for (const box of await driver().findElements(By.xpath("//aside[@aria-label='Safety gate']//label"))) await box.click();
   await shows(driver(), "All confirmed");
   await kept();
@@ -229,7 +234,7 @@ test("Rig: the divider keeps the converter from being overdriven; the calibratio
   const tone = join(folder, "loop.wav");
   writeFileSync(tone, encodeWav([Float64Array.from({ length: 96_000 }, (_, n) => 0.5 * Math.sin((2 * Math.PI * 1000.1 * n) / 96_000) + 1e-4 * Math.sin((2 * Math.PI * 2000.2 * n) / 96_000))], 96_000, 1, "int24"));
   await driver().findElement(By.css("[data-testid=loop-file]")).sendKeys(tone);
-  await shows(driver(), "Clean enough for the claimed 10 %", 30_000);
+  await shows(driver(), "Clean enough for the claimed 10 %", PATIENCE_MS);
   await kept();
 });
 
@@ -253,17 +258,18 @@ test("Plan: three sizes; runs are moved by keys, removed, added and undone; it i
     await driver().actions().sendKeys(key).perform();
     await driver().sleep(350);
   }
-  await driver().wait(async () => (await rows())[0].startsWith("Power against distortion"), 5000, "waiting for the run to be first");
+  await driver().wait(async () => (await rows())[0].startsWith("Power against distortion"), PATIENCE_MS, "waiting for the run to be first");
   await shows(driver(), "comes before gentler runs");
   await press(driver(), "Gentle first again");
   expect((await rows())[2]).toContain("Power against distortion");
   await press(driver(), "Add it");
-  await driver().wait(async () => (await rows()).length === 4, 5000);
-  await driver().findElement(By.css("[aria-label='Remove Spectrum at 5 W']")).click();
-  await driver().wait(async () => (await rows()).length === 3, 5000);
+  await driver().wait(async () => (await rows()).length === 4, PATIENCE_MS);
+  await kept();
+  await click(await driver().findElement(By.css("[aria-label='Remove Spectrum at 5 W']")));
+  await driver().wait(async () => (await rows()).length === 3, PATIENCE_MS);
   await kept();
   await press(driver(), "Undo");
-  await driver().wait(async () => (await rows()).length > 3, 5000, "waiting for the run to be back");
+  await driver().wait(async () => (await rows()).length === 4, PATIENCE_MS, "waiting for the run to be back");
   await kept();
   const shown = await rows();
   await driver().navigate().refresh();
@@ -272,9 +278,7 @@ test("Plan: three sizes; runs are moved by keys, removed, added and undone; it i
 });
 
 test("Plan: a run's own figures are changed; nonsense is told and not taken", async () => {
-  const first = await driver().findElement(By.css("main ol li button[aria-expanded]"));
-  await driver().executeScript("arguments[0].scrollIntoView({ block: 'center' })", first);
-  await first.click();
+  await click(await driver().findElement(By.css("main ol li button[aria-expanded]")));
   const watts = await driver().findElement(By.xpath("//section[@aria-label='This run']//label[.='Each channel']/..//input"));
   await watts.sendKeys(Key.chord(Key.CONTROL, "a"), "loud");
   await shows(driver(), "From 0 to 100000.");

@@ -6,7 +6,7 @@ import { Options, ServiceBuilder } from "selenium-webdriver/chrome";
 
 const CHROMIUM = process.env.CHROMIUM ?? "/usr/bin/chromium";
 const CHROMEDRIVER = process.env.CHROMEDRIVER ?? "/usr/bin/chromedriver";
-const PATIENCE_MS = 20_000;
+export const PATIENCE_MS = 60_000;
 
 export type Browser = { driver: WebDriver; downloads: string; close(): Promise<void> };
 

@@ -5,7 +5,7 @@ import { join, resolve } from "node:path";
 import Papa from "papaparse";
 import { By, Key } from "selenium-webdriver";
 import { EXAMPLE_RIGS, onLoads, record } from "@/bench/simulated";
-import { byText, fieldOf, fill, openBrowser, pageText, press, shows, type Browser } from "./browser";
+import { byText, fieldOf, fill, openBrowser, pageText, PATIENCE_MS, press, shows, type Browser } from "./browser";
 import { startServer, type Server } from "./server";
 
 const REFERENCE = resolve(__dirname, "../../shared/captures/a_8R2_sweep.wav");
@@ -109,7 +109,7 @@ test("files that cannot be read are explained beside the file, and nothing is st
 test("a recording becomes a curve with readings and a reason why it stopped", async () => {
   await fill(driver(), "Recording", "Full scale, across the load", /-(\d+)V/.exec(recording)?.[1] ?? "");
   await press(driver(), "Analyse the recording");
-  await shows(driver(), "Distortion against output", 60_000);
+  await shows(driver(), "Distortion against output", PATIENCE_MS);
   await shows(driver(), "Output at 0.5 % THD+N");
   await shows(driver(), "Stopped by the supply rails");
   await shows(driver(), "tops flatten");
@@ -155,24 +155,24 @@ test("a run is exported as CSV and JSON, with the figures of the screen", async 
 
 test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, a second one is stored", async () => {
   await driver().findElement(By.css("body")).sendKeys("n");
-  await shows(driver(), "Predicted output at 0.5 % THD+N", 20_000);
+  await shows(driver(), "Predicted output at 0.5 % THD+N", PATIENCE_MS);
   const predicted = await pageText(driver());
   await driver().findElement(By.css("input[name=rig][value=warm-class-a]")).sendKeys(Key.SPACE);
-  await driver().wait(async () => /Quillon Ember 25\s+Predicted/.test(await pageText(driver())), 20_000, "waiting for another amplifier's curve");
+  await driver().wait(async () => /Quillon Ember 25\s+Predicted/.test(await pageText(driver())), PATIENCE_MS, "waiting for another amplifier's curve");
   expect(await pageText(driver())).not.toBe(predicted);
   await fill(driver(), "Simulated bench", "Idle current of each channel", "much", 2);
   await shows(driver(), "Not a number. From 50 m to 10 A.");
   await fill(driver(), "Simulated bench", "Idle current of each channel", "0,4", 2);
   await shows(driver(), "Undo the change");
   await driver().findElement(By.css("input[name=rig][value=home-class-ab]")).sendKeys(Key.SPACE);
-  await driver().wait(async () => /Tollgate Sixty\s+Predicted/.test(await pageText(driver())), 20_000, "waiting for the first curve again");
+  await driver().wait(async () => /Tollgate Sixty\s+Predicted/.test(await pageText(driver())), PATIENCE_MS, "waiting for the first curve again");
   await press(driver(), "Run the sweep");
   await shows(driver(), "1 kHz, simulated");
   await driver().findElement(By.css("body")).sendKeys(Key.ESCAPE);
-  await driver().wait(async () => (await driver().findElement(By.css("[data-testid=mute]")).getAttribute("aria-disabled")) === "true", 20_000, "waiting for Mute to rest");
+  await driver().wait(async () => (await driver().findElement(By.css("[data-testid=mute]")).getAttribute("aria-disabled")) === "true", PATIENCE_MS, "waiting for Mute to rest");
   expect(await pageText(driver())).toContain("1 run kept");
   await press(driver(), "Run the sweep");
-  await shows(driver(), "simulated: Tollgate Sixty", 90_000);
+  await shows(driver(), "simulated: Tollgate Sixty", 2 * PATIENCE_MS);
   await shows(driver(), "2 runs kept");
 });
 
@@ -184,7 +184,7 @@ test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, 
   await shows(driver(), "one channel, float, 32 bit");
   await fill(driver(), "Recording", "Full scale, across the load", "80 V");
   await press(driver(), "Analyse the recording");
-  await shows(driver(), "recording a_8R2_sweep.wav", 60_000);
+  await shows(driver(), "recording a_8R2_sweep.wav", PATIENCE_MS);
   // Truth: 60.23 W at 1 % THD+N across 8.2 ohm; here the load is 8.21.
   await shows(driver(), "60.2 W ±");
 });
@@ -205,7 +205,7 @@ test("question mark shows the keys, and the page fits 1024 x 768 without scrolli
 
 test("deleting asks first, then takes everything that belongs to the amplifier", async () => {
   await driver().get(await stageUrl("brief"));
-  await driver().wait(async () => (await (await fieldOf(driver(), "Amplifier", "Maker")).getAttribute("value")) === "Larkspur", 10_000);
+  await driver().wait(async () => (await (await fieldOf(driver(), "Amplifier", "Maker")).getAttribute("value")) === "Larkspur", PATIENCE_MS);
   await driver().findElement(By.css("[data-testid=delete-amplifier]")).click();
   await shows(driver(), "Delete Larkspur Two?");
   await press(driver(), "Keep it");

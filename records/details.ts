@@ -30,6 +30,8 @@ export const detailsSchema = object({
   terminals: string().oneOf([...TERMINALS]).required().default("not known"),
   /** Voltage gain, level control fully up; "28 dB" is read as a ratio. */
   gainRatio: positive("the gain, such as 28 dB", 10_000),
+  /** How its level is set, and where it stands for measuring. */
+  gainControl: text(120),
   massKilograms: positive("the mass in kilograms", 500),
   size: text(80),
   priceThen: positive("the price when it was new", 1e7),

@@ -7,6 +7,8 @@ import { join, resolve } from "node:path";
 import { EXAMPLE_RIGS, record } from "@/bench/simulated";
 import { analyseTone, TONE_DEFAULTS } from "@/core/distortion";
 import { readToneBySpectrum } from "@/core/distortion/toneBySpectrum";
+import { findLoads, type PowerResistor } from "@/core/load";
+import { proposePlan, timelineOf } from "@/core/plan";
 import { steppedSweep } from "@/core/signal";
 import { powerSpectrum } from "@/core/spectrum";
 import { decodeChannel, encodeWav, readWavLayout } from "@/core/wav";
@@ -133,3 +135,21 @@ const compareWithScipy = (): void => {
 };
 
 if (isWanted("scipy")) compareWithScipy();
+
+if (isWanted("loads")) {
+  const shelf: PowerResistor[] = Array.from({ length: 20 }, (_, k) => ({ name: `R${k + 1}`, ohms: [8.2, 8.1, 4.1, 16, 4, 10, 2.2, 1, 15, 33][k % 10] * (1 + 0.001 * k), ohmsStdUncertainty: 0.01, ratedWatts: [200, 50, 100][k % 3], construction: "wire-wound", cooling: "free air", overloadRatio: 10, overloadSeconds: 5, perCelsius: 1e-4, henries: 8e-6, timeConstantSeconds: null }));
+  const volts = tone(1_048_576);
+  const loop = bestSeconds(() => plainLoop(volts));
+  for (const [targetOhms, channelCount] of [[8, 1], [4, 2], [2.67, 2], [8, 5], [4, 7]]) {
+    const seconds = bestSeconds(() => findLoads(shelf, { targetOhms, watts: 60, seconds: 60, channelCount, ambientCelsius: 22 }));
+    report(`loads of ${targetOhms} ohm for ${channelCount} from 20 resistors`, seconds, `${(seconds / loop).toFixed(1)} plain loops of 1048576`);
+  }
+}
+
+if (isWanted("plan")) {
+  const facts = { claims: [{ id: "a", powerWatts: 50, loadOhms: 8, channelsDriven: 2 }, { id: "b", powerWatts: 90, loadOhms: 4, channelsDriven: 2 }], channelCount: 2, loadOhms: [8, 4], otherSupplies: ["big"], switches: [{ name: "limiter", positions: ["on", "off"] }], hasBridging: true, expectedWatts: (ohms: number) => 400 / ohms };
+  const runs = proposePlan(facts, "everything");
+  const bodies = Array.from({ length: 12 }, (_, k) => ({ name: `R${k}`, kelvinPerWatt: 1 + k / 10, timeConstantSeconds: 100 + 50 * k, mostCelsius: 90 }));
+  const model = { ambientCelsius: 22, bodies, wattsInto: (run: { watts: number }) => bodies.map(() => run.watts / 4) };
+  report(`plan of ${runs.length} runs over ${bodies.length} warm bodies, anew`, bestSeconds(() => timelineOf(runs, model)), "a frame lasts 16.7 ms");
+}

@@ -1,27 +1,30 @@
 "use client";
-import { Grid, HStack, Text } from "@chakra-ui/react";
+import { Grid } from "@chakra-ui/react";
 import { yupResolver } from "@hookform/resolvers/yup";
 import { useForm } from "react-hook-form";
 import { AMPLIFIER_KINDS, amplifierSchema, TOPOLOGIES, type AmplifierDraft, type FieldErrors, type Validated } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { showErrors } from "../parts/showErrors";
 import { ChoiceField, FormMessage, LongTextField, QuantityField, TextField } from "../parts/TextField";
+import { useKeptDraft } from "../parts/useKeptDraft";
 
-export type AmplifierFormProps = { initial?: AmplifierDraft; saveLabel: string; save(draft: AmplifierDraft): Promise<Validated<{ id: string }>>; onSaved(id: string): void };
+export type AmplifierFormProps = { save(draft: AmplifierDraft): Promise<Validated<{ id: string }>>; onSaved(id: string): void };
 
 const KIND_LABELS = { home: "Home", vintage: "Vintage", mini: "Mini" } as const;
 const asChoices = (values: readonly string[]) => values.map((value) => ({ value, label: value.charAt(0).toUpperCase() + value.slice(1) }));
 
 const EMPTY: AmplifierDraft = { maker: "", model: "", kind: "home", topology: "not known", year: null, channelCount: 2, condition: "", notes: "" };
 
-/** Identity of an amplifier. */
-export function AmplifierForm({ initial, saveLabel, save, onSaved }: AmplifierFormProps) {
-  const { register, handleSubmit, setError, reset, formState } = useForm<AmplifierDraft>({ resolver: yupResolver(amplifierSchema), defaultValues: initial ?? EMPTY });
-  const { errors, isSubmitting, isDirty, isSubmitSuccessful } = formState;
+/** Identity of an amplifier that is new. */
+export function AmplifierForm({ save, onSaved }: AmplifierFormProps) {
+  const form = useForm<AmplifierDraft>({ resolver: yupResolver(amplifierSchema), defaultValues: EMPTY });
+  const { register, handleSubmit, setError, formState } = form;
+  const forget = useKeptDraft("new amplifier", form);
+  const { errors, isSubmitting } = formState;
   const onSubmit = handleSubmit(async (draft) => {
     const outcome = await save(draft);
     if (!outcome.ok) return showErrors(outcome.errors as FieldErrors, setError);
-    reset(draft);
+    forget();
     onSaved(outcome.value.id);
   });
   return (
@@ -38,13 +41,9 @@ export function AmplifierForm({ initial, saveLabel, save, onSaved }: AmplifierFo
         <TextField label="Condition" field={register("condition")} error={errors.condition} help="original, restored, what was seen" />
         <LongTextField label="Notes" field={register("notes")} error={errors.notes} rows={2} />
         <FormMessage>{errors.root?.message}</FormMessage>
-        <HStack gap={4}>
-          <ActionButton tone="primary" type="submit" loading={isSubmitting}>
-            {saveLabel}
-          </ActionButton>
-          {isSubmitSuccessful && !isDirty && <Text color="lichen" fontWeight={600} role="status">Saved</Text>}
-          {isDirty && initial && <Text color="ochre">not saved yet</Text>}
-        </HStack>
+        <ActionButton tone="primary" type="submit" loading={isSubmitting} justifySelf="start">
+          Put it on the shelf
+        </ActionButton>
       </Grid>
     </form>
   );

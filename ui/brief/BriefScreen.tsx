@@ -4,16 +4,16 @@ import { ArrowRight, FileOutput, Pencil, Plus, Trash2 } from "lucide-react";
 import NextLink from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { removeAmplifier, removeClaim, saveAmplifier, saveClaim } from "@/server/actions";
+import { removeAmplifier, removeClaim, saveClaim } from "@/server/actions";
 import { claimText } from "@/core/claim";
 import { amplifierName, powerClaim, type Amplifier, type Claim, type ClaimDraft, type Details, type Sheet } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { ConfirmDialog } from "../parts/ConfirmDialog";
 import { Panel } from "../parts/Panel";
 import { unbroken } from "../parts/unbroken";
-import { AmplifierForm } from "./AmplifierForm";
 import { ClaimForm } from "./ClaimForm";
 import { DetailsForm } from "./DetailsForm";
+import { IdentityForm } from "./IdentityForm";
 import { SheetReader } from "./SheetReader";
 
 /** What the amplifier is, and what its maker claims. */
@@ -21,16 +21,12 @@ export function BriefScreen({ amplifier, claims, details, sheet }: { amplifier: 
   const router = useRouter();
   const [deleting, setDeleting] = useState(false);
   const [taken, setTaken] = useState<ClaimDraft | null>(null);
-  const { id: _, createdAt: __, ...draft } = amplifier;
   return (
     <Grid templateColumns="minmax(0, 1fr) minmax(0, 1fr)" gap={4} alignItems="start">
       <Grid gap={4} minW={0}>
         <Panel>
-          <Heading as="h1" fontSize="22px" mb={3}>
-            What it is
-          </Heading>
-          <AmplifierForm initial={draft} saveLabel="Save" save={(changed) => saveAmplifier(amplifier.id, changed)} onSaved={() => router.refresh()} />
-          <Flex justify="flex-end" mt={-11} gap={2}>
+          <IdentityForm amplifier={amplifier} />
+          <Flex justify="flex-end" mt={3} gap={2}>
             <ActionButton asChild>
               <a href={`/api/amplifiers/${amplifier.id}/brief`}>
                 <FileOutput size={16} /> Export
@@ -83,12 +79,12 @@ function Claims({ amplifier, claims, taken, onTaken }: { amplifier: Amplifier; c
       </Flex>
       {claims.map((claim) =>
         editing === claim.id ? (
-          <ClaimForm key={claim.id} initial={claim} channelCount={amplifier.channelCount} save={(draft) => saveClaim(amplifier.id, claim.id, draft)} onDone={done} />
+          <ClaimForm key={claim.id} draftKey={`claim ${claim.id}`} initial={claim} channelCount={amplifier.channelCount} save={(draft) => saveClaim(amplifier.id, claim.id, draft)} onDone={done} />
         ) : (
           <ClaimItem key={claim.id} claim={claim} onEdit={() => setEditing(claim.id)} onDelete={() => setDeleting(claim)} />
         ),
       )}
-      {editing === "new" && <ClaimForm initial={taken ?? undefined} channelCount={amplifier.channelCount} save={(draft) => saveClaim(amplifier.id, null, draft)} onDone={done} />}
+      {editing === "new" && <ClaimForm draftKey={taken ? `claim of ${amplifier.id}: ${taken.printedText}` : `new claim of ${amplifier.id}`} initial={taken ?? undefined} channelCount={amplifier.channelCount} save={(draft) => saveClaim(amplifier.id, null, draft)} onDone={done} />}
       {claims.length > 0 && editing === null && (
         <ActionButton tone="primary" asChild mt={4}>
           <NextLink href={`/amplifiers/${amplifier.id}/forecast`}>

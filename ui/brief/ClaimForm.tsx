@@ -7,8 +7,9 @@ import { ActionButton } from "../parts/ActionButton";
 import { impliedUnit } from "../parts/impliedUnit";
 import { showErrors } from "../parts/showErrors";
 import { ChoiceField, FormMessage, QuantityField, TextField } from "../parts/TextField";
+import { useKeptDraft } from "../parts/useKeptDraft";
 
-export type ClaimFormProps = { initial?: ClaimDraft; channelCount: number; save(draft: ClaimDraft): Promise<Validated<{ id: string }>>; onDone(): void };
+export type ClaimFormProps = { /** Names the form, for keeping its draft. */ draftKey: string; initial?: ClaimDraft; channelCount: number; save(draft: ClaimDraft): Promise<Validated<{ id: string }>>; onDone(): void };
 
 /** What is typed: the limit as text with its percent sign, the rest as it stands. */
 type ClaimText = Omit<ClaimDraft, "distortionLimitRatio" | "powerWatts" | "loadOhms"> & { distortionLimitRatio: string; powerWatts: string; loadOhms: string };
@@ -19,12 +20,15 @@ const asText = (draft: ClaimDraft | undefined, channelCount: number): ClaimText 
     : { printedText: "", source: "", powerWatts: "", loadOhms: "8", channelsDriven: channelCount, distortionLimitRatio: "1 %", distortionMeasure: "thd-plus-noise" };
 
 /** One published claim of power: the words as printed, and the conditions that make it testable. */
-export function ClaimForm({ initial, channelCount, save, onDone }: ClaimFormProps) {
-  const { register, handleSubmit, setError, formState } = useForm<ClaimText, unknown, ClaimDraft>({ resolver: yupResolver(claimSchema) as never, defaultValues: asText(initial, channelCount) });
+export function ClaimForm({ draftKey, initial, channelCount, save, onDone }: ClaimFormProps) {
+  const form = useForm<ClaimText, unknown, ClaimDraft>({ resolver: yupResolver(claimSchema) as never, defaultValues: asText(initial, channelCount) });
+  const { register, handleSubmit, setError, formState } = form;
+  const forget = useKeptDraft(draftKey, form);
   const { errors, isSubmitting } = formState;
   const onSubmit = handleSubmit(async (draft) => {
     const outcome = await save(draft);
     if (!outcome.ok) return showErrors(outcome.errors as FieldErrors, setError);
+    forget();
     onDone();
   });
   return (
@@ -44,7 +48,13 @@ export function ClaimForm({ initial, channelCount, save, onDone }: ClaimFormProp
           <ActionButton tone="primary" type="submit" loading={isSubmitting}>
             Save claim
           </ActionButton>
-          <ActionButton type="button" onClick={onDone}>
+          <ActionButton
+            type="button"
+            onClick={() => {
+              forget();
+              onDone();
+            }}
+          >
             Cancel
           </ActionButton>
         </HStack>

@@ -20,7 +20,7 @@ type Draft = {
   switches: { name: string; positions: string }[];
   connectors: { name: string; adapter: string }[];
   photos: Photo[];
-} & Record<"terminals" | "gainRatio" | "massKilograms" | "size" | "priceThen" | "priceNow" | "priceIndexRatio" | "lender" | "seenBefore" | "seenAfter", string>;
+} & Record<"terminals" | "gainRatio" | "gainControl" | "massKilograms" | "size" | "priceThen" | "priceNow" | "priceIndexRatio" | "lender" | "seenBefore" | "seenAfter", string>;
 
 const asDraft = (details: Details): Draft => ({
   ...details,
@@ -54,6 +54,7 @@ export function DetailsForm({ amplifierId, details }: { amplifierId: string; det
       <Supplies draft={draft} errors={errors} onChange={(supplies) => set({ supplies })} />
       <Grid templateColumns="1fr 1fr" gap={3} mt={4}>
         {field("gainRatio", "Voltage gain, level fully up", "", "28 dB")}
+        {field("gainControl", "Level control", "", "knob without detents, fully up")}
         <DraftChoice label="Speaker terminals" value={draft.terminals} choices={TERMINALS} onChange={(terminals) => set({ terminals })} />
       </Grid>
       <Pairs title="Switches" noun="switch" rows={draft.switches} first="name" second="positions" labels={["Switch", "Positions"]} hints={["output limiter", "on, off"]} errors={errors} path="switches" onChange={(switches) => set({ switches })} make={() => ({ name: "", positions: "" })} />

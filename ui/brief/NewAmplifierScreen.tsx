@@ -21,7 +21,7 @@ export function NewAmplifierScreen() {
         Say what it is; what its maker claims comes next.
       </Text>
       <Panel>
-        <AmplifierForm saveLabel="Put it on the shelf" save={(draft) => saveAmplifier(null, draft)} onSaved={(id) => router.push(`/amplifiers/${id}/brief`)} />
+        <AmplifierForm save={(draft) => saveAmplifier(null, draft)} onSaved={(id) => router.push(`/amplifiers/${id}/brief`)} />
       </Panel>
     </Box>
   );

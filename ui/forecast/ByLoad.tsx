@@ -1,11 +1,16 @@
 import { Table } from "@chakra-ui/react";
+import { Fragment } from "react";
 import { drivenText } from "@/core/claim";
 import { ceilingName, forecast, type Assumptions, type ForecastFacts } from "@/core/forecast";
 import { formatShort } from "@/core/units";
 import type { Claim, Load } from "@/records";
 
-/** Every load that is claimed or at hand: most watts with one channel and with all. */
-export function ByLoad({ claims, loads, channelCount, facts, assumptions }: { claims: readonly Claim[]; loads: readonly Load[]; channelCount: number; facts: ForecastFacts; assumptions: Assumptions }) {
+/** What the amplifier would be on one of its supplies. */
+export type OnSupply = { name: string; facts: ForecastFacts };
+export type ByLoadProps = { claims: readonly Claim[]; loads: readonly Load[]; channelCount: number; supplies: readonly OnSupply[]; assumptions: Assumptions };
+
+/** Every load that is claimed or at hand, on every supply: most watts with one channel and with all. */
+export function ByLoad({ claims, loads, channelCount, supplies, assumptions }: ByLoadProps) {
   const ohms = [...new Set([...claims.map(({ loadOhms }) => loadOhms), ...loads.map(({ nominalOhms }) => nominalOhms), 8, 4])].sort((left, right) => right - left);
   const counts = [...new Set([1, channelCount])];
   return (
@@ -13,7 +18,7 @@ export function ByLoad({ claims, loads, channelCount, facts, assumptions }: { cl
       <Table.Header>
         <Table.Row>
           <Table.ColumnHeader fontSize="17px" fontWeight={700} color="ink">
-            By load
+            By load{supplies.length > 1 ? " and supply" : ""}
           </Table.ColumnHeader>
           {counts.map((count) => (
             <Table.ColumnHeader key={count} textAlign="end" color="muted">
@@ -24,23 +29,29 @@ export function ByLoad({ claims, loads, channelCount, facts, assumptions }: { cl
         </Table.Row>
       </Table.Header>
       <Table.Body>
-        {ohms.map((loadOhms) => {
-          const all = forecast(facts, assumptions, { loadOhms, channelsDriven: channelCount });
-          return (
-            <Table.Row key={loadOhms}>
-              <Table.Cell fontWeight={700}>{loadOhms} Ω</Table.Cell>
-              {counts.map((channelsDriven) => {
-                const { limiter } = forecast(facts, assumptions, { loadOhms, channelsDriven });
-                return (
-                  <Table.Cell key={channelsDriven} textAlign="end" fontWeight={600}>
-                    {limiter ? `${formatShort(limiter.watts)} W` : "–"}
+        {ohms.map((loadOhms) => (
+          <Fragment key={loadOhms}>
+            {supplies.map(({ name, facts }) => {
+              const { limiter: last } = forecast(facts, assumptions, { loadOhms, channelsDriven: channelCount });
+              return (
+                <Table.Row key={name}>
+                  <Table.Cell fontWeight={700}>
+                    {loadOhms} Ω{supplies.length > 1 ? `, ${name}` : ""}
                   </Table.Cell>
-                );
-              })}
-              <Table.Cell color="muted" ps="28px !important">{all.limiter ? ceilingName(all.limiter.kind) : "not known"}</Table.Cell>
-            </Table.Row>
-          );
-        })}
+                  {counts.map((channelsDriven) => {
+                    const { limiter } = forecast(facts, assumptions, { loadOhms, channelsDriven });
+                    return (
+                      <Table.Cell key={channelsDriven} textAlign="end" fontWeight={600}>
+                        {limiter ? `${formatShort(limiter.watts)} W` : "–"}
+                      </Table.Cell>
+                    );
+                  })}
+                  <Table.Cell color="muted" ps="28px !important">{last ? ceilingName(last.kind) : "not known"}</Table.Cell>
+                </Table.Row>
+              );
+            })}
+          </Fragment>
+        ))}
       </Table.Body>
     </Table.Root>
   );

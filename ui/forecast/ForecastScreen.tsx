@@ -46,6 +46,7 @@ function ClaimsForecast({ amplifier, claims, loads, details, settings: initial }
   const claim = claims.find(({ id }) => id === claimId) ?? claims[0];
   const supply = supplyFor(details, settings.supplyName);
   const facts = forecastFacts(amplifier, details, supply, settings.sourceVoltsRms ?? null);
+  const onSupplies = details.supplies.length > 1 ? details.supplies.map((each) => ({ name: each.name, facts: forecastFacts(amplifier, details, each, settings.sourceVoltsRms ?? null) })) : [{ name: "", facts }];
   const where: ForecastCase = { loadOhms: claim.loadOhms, channelsDriven: claim.channelsDriven };
   const outcome = forecast(facts, assumptions, where);
   const undo = () => {
@@ -60,7 +61,7 @@ function ClaimsForecast({ amplifier, claims, loads, details, settings: initial }
         <OutlookPanel claim={claim} claims={claims} facts={facts} assumptions={assumptions} where={where} onChoose={setClaimId} />
         <CeilingsPanel forecast={outcome} claimWatts={claim.powerWatts} briefHref={`/amplifiers/${amplifier.id}/brief`} fileName={`${amplifierName(amplifier)} ceilings`.replace(/\s+/g, "-").toLowerCase()} />
         <Panel>
-          <ByLoad claims={claims} loads={loads} channelCount={claim.channelsDriven} facts={facts} assumptions={assumptions} />
+          <ByLoad claims={claims} loads={loads} channelCount={claim.channelsDriven} supplies={onSupplies} assumptions={assumptions} />
         </Panel>
         <PredictedPanel modelName={settings.modelName ?? null} claim={claim} loads={loads} onChoose={(modelName) => setSettings({ ...settings, modelName })} />
         <ActionButton tone="primary" asChild justifySelf="start">

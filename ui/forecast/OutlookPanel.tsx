@@ -1,4 +1,4 @@
-import { Box, Heading, HStack, NativeSelect, Text } from "@chakra-ui/react";
+import { Box, Heading, HStack, Text } from "@chakra-ui/react";
 import { claimText, drivenText } from "@/core/claim";
 import { forecast, outlookFor, outlookText, type Assumptions, type ForecastCase, type ForecastFacts, type Outlook } from "@/core/forecast";
 import { formatSignificant } from "@/core/units";
@@ -8,7 +8,6 @@ import { Reading } from "../parts/Reading";
 
 const COLORS: Record<Outlook, string> = { possible: "lichen", "bursts-only": "ochre", "one-channel-only": "ochre", "sum-of-channels-only": "ochre", impossible: "ember", "not-known": "ink" };
 
-
 export type OutlookPanelProps = { claim: Claim; claims: readonly Claim[]; facts: ForecastFacts; assumptions: Assumptions; where: ForecastCase; onChoose(claimId: string): void };
 
 /** The verdict beforehand in one sentence, and the watts it rests on. */
@@ -17,7 +16,7 @@ export function OutlookPanel({ claim, claims, facts, assumptions, where, onChoos
   const { limiter, burstLimiter } = forecast(facts, assumptions, where);
   return (
     <Panel>
-      {claims.length > 1 && <ClaimChoice claims={claims} chosen={claim.id} onChoose={onChoose} />}
+      {claims.length > 1 && <ClaimChoice claims={claims} chosen={claim.id} facts={facts} assumptions={assumptions} onChoose={onChoose} />}
       <Text color="muted" fontSize="14.5px">
         {claimText(powerClaim(claim))}
       </Text>
@@ -35,18 +34,28 @@ export function OutlookPanel({ claim, claims, facts, assumptions, where, onChoos
   );
 }
 
-function ClaimChoice({ claims, chosen, onChoose }: { claims: readonly Claim[]; chosen: string; onChoose(id: string): void }) {
+const WORDS: Record<Outlook, string> = { possible: "possible", "bursts-only": "in bursts only", "one-channel-only": "one channel only", "sum-of-channels-only": "as a total only", impossible: "impossible", "not-known": "not known" };
+
+/** Every claim with what it can be, one to be looked at. */
+function ClaimChoice({ claims, chosen, facts, assumptions, onChoose }: Pick<OutlookPanelProps, "claims" | "facts" | "assumptions" | "onChoose"> & { chosen: string }) {
   return (
-    <NativeSelect.Root mb={2.5}>
-      <NativeSelect.Field aria-label="Claim" value={chosen} onChange={(event) => onChoose(event.target.value)} bg="surface" borderColor="rime">
-        {claims.map((claim) => (
-          <option key={claim.id} value={claim.id}>
-            {claimText(powerClaim(claim))}
-          </option>
-        ))}
-      </NativeSelect.Field>
-      <NativeSelect.Indicator />
-    </NativeSelect.Root>
+    <HStack role="group" aria-label="Claims" gap={2} mb={2.5} wrap="wrap">
+      {claims.map((claim) => {
+        const outlook = outlookFor(claim.powerWatts, facts, assumptions, claim);
+        return (
+          <Box asChild key={claim.id} borderWidth={claim.id === chosen ? "2px" : "1px"} borderColor={claim.id === chosen ? "spruce" : "rime"} borderRadius="control" px={3} py={1.5} textAlign="start" cursor="pointer">
+            <button type="button" aria-pressed={claim.id === chosen} onClick={() => onChoose(claim.id)}>
+              <Text fontWeight={700} fontSize="15px" lineHeight={1.2}>
+                {claim.powerWatts} W into {claim.loadOhms} Ω
+              </Text>
+              <Text fontSize="13px" fontWeight={600} color={COLORS[outlook]}>
+                {WORDS[outlook]}
+              </Text>
+            </button>
+          </Box>
+        );
+      })}
+    </HStack>
   );
 }
 

@@ -42,12 +42,12 @@ export function BuiltLoads({ amplifier, claims, loads, found, onFoundDone }: Bui
       </Flex>
       {loads.map((load) =>
         editing === load.id ? (
-          <LoadForm key={load.id} initial={load} channelCount={amplifier.channelCount} save={(draft) => saveLoad(amplifier.id, load.id, draft)} onDone={done} />
+          <LoadForm key={load.id} draftKey={`load ${load.id}`} initial={load} channelCount={amplifier.channelCount} save={(draft) => saveLoad(amplifier.id, load.id, draft)} onDone={done} />
         ) : (
           <LoadItem key={load.id} load={load} claims={claims} onEdit={() => setEditing(load.id)} onDelete={() => setDeleting(load)} />
         ),
       )}
-      {editing === "new" && <LoadForm initial={found ?? undefined} nominalOhms={claims[0]?.loadOhms} channelCount={amplifier.channelCount} save={(draft) => saveLoad(amplifier.id, null, draft)} onDone={done} />}
+      {editing === "new" && <LoadForm draftKey={found ? `found load of ${amplifier.id}: ${JSON.stringify(found.channels.map(({ ohms }) => ohms))}` : `new load of ${amplifier.id}`} initial={found ?? undefined} nominalOhms={claims[0]?.loadOhms} channelCount={amplifier.channelCount} save={(draft) => saveLoad(amplifier.id, null, draft)} onDone={done} />}
       {loads.length > 0 && editing === null && (
         <ActionButton tone="primary" asChild mt={4}>
           <NextLink href={`/amplifiers/${amplifier.id}/rig`}>

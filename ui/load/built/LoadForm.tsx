@@ -7,8 +7,9 @@ import { loadSchema, type BuiltNetwork, type FieldErrors, type LoadDraft, type V
 import { ActionButton } from "../../parts/ActionButton";
 import { showErrors } from "../../parts/showErrors";
 import { FormMessage, QuantityField } from "../../parts/TextField";
+import { useKeptDraft } from "../../parts/useKeptDraft";
 
-export type LoadFormProps = { initial?: LoadDraft; nominalOhms?: number; channelCount: number; save(draft: LoadDraft): Promise<Validated<{ id: string }>>; onDone(): void };
+export type LoadFormProps = { /** Names the form, for keeping its draft. */ draftKey: string; initial?: LoadDraft; nominalOhms?: number; channelCount: number; save(draft: LoadDraft): Promise<Validated<{ id: string }>>; onDone(): void };
 
 type LoadText = { nominalOhms: string; channels: { ohms: string; ohmsExpandedUncertainty: string; network: BuiltNetwork | null }[] };
 
@@ -18,14 +19,17 @@ const asText = (initial: LoadDraft | undefined, nominalOhms: number | undefined,
     : { nominalOhms: String(nominalOhms ?? 8), channels: Array.from({ length: channelCount }, () => ({ ohms: "", ohmsExpandedUncertainty: "0.02", network: null })) };
 
 /** Ohms of each channel's load, measured with the leads that will be used. */
-export function LoadForm({ initial, nominalOhms, channelCount, save, onDone }: LoadFormProps) {
-  const { register, control, handleSubmit, setError, formState } = useForm<LoadText, unknown, LoadDraft>({ resolver: yupResolver(loadSchema) as never, defaultValues: asText(initial, nominalOhms, channelCount) });
+export function LoadForm({ draftKey, initial, nominalOhms, channelCount, save, onDone }: LoadFormProps) {
+  const form = useForm<LoadText, unknown, LoadDraft>({ resolver: yupResolver(loadSchema) as never, defaultValues: asText(initial, nominalOhms, channelCount) });
+  const { register, control, handleSubmit, setError, formState } = form;
+  const forget = useKeptDraft(draftKey, form);
   const { fields } = useFieldArray({ control, name: "channels" });
   const { errors, isSubmitting } = formState;
   const isFound = initial?.channels.some(({ network }) => network) ?? false;
   const onSubmit = handleSubmit(async (draft) => {
     const outcome = await save(draft);
     if (!outcome.ok) return showErrors(outcome.errors as FieldErrors, setError);
+    forget();
     onDone();
   });
   return (
@@ -52,7 +56,13 @@ export function LoadForm({ initial, nominalOhms, channelCount, save, onDone }: L
           <ActionButton tone="primary" type="submit" loading={isSubmitting}>
             Save load
           </ActionButton>
-          <ActionButton type="button" onClick={onDone}>
+          <ActionButton
+            type="button"
+            onClick={() => {
+              forget();
+              onDone();
+            }}
+          >
             Cancel
           </ActionButton>
         </HStack>
