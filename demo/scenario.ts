@@ -25,7 +25,7 @@ export const DEMO_SHELF: readonly DemoAmplifier[] = [
     loads: [four, eight],
     details: details({
       supplies: [{ name: "brick in the box", kind: "brick", volts: 24, amperes: 3, watts: null, isInTheBox: true }, { name: "32 V brick", kind: "brick", volts: 32, amperes: 5, watts: null, isInTheBox: false }],
-      gainRatio: 31.6, terminals: "bridge-tied", massKilograms: 0.42, size: "120 × 35 × 90 mm", priceThen: 59, priceNow: 59, lender: "the importer", connectors: [{ name: "screw terminals", adapter: "banana sockets on short leads" }],
+      gainRatio: 31.6228, terminals: "bridge-tied", massKilograms: 0.42, size: "120 × 35 × 90 mm", priceThen: 59, priceNow: 59, lender: "the importer", connectors: [{ name: "screw terminals", adapter: "banana sockets on short leads" }],
     }),
     sheet: ["2 x 45W", "THD: 0.04 %", "Frequency response 20 Hz - 20 kHz ±1 dB", "SNR 98 dB", "Crystal clear sound"],
     simulated: "mini-bridge-brick",
@@ -35,7 +35,7 @@ export const DEMO_SHELF: readonly DemoAmplifier[] = [
     draft: { maker: "Harrowby", model: "R-30", kind: "vintage", topology: "class AB", year: 1974, channelCount: 2, condition: "Original, dusty, all lamps work", notes: "Power-up over an hour by the workshop; no leaks seen from outside." },
     claims: [{ printedText: "30 watts continuous per channel, both channels driven, into 8 ohms, less than 1 % total harmonic distortion", source: "owner's manual, p. 14", powerWatts: 30, loadOhms: 8, channelsDriven: 2, distortionLimitRatio: 0.01, distortionMeasure: "thd" }],
     loads: [eight],
-    details: details({ supplies: [{ name: "inside", kind: "linear", volts: 32, amperes: null, watts: 120, isInTheBox: true }], gainRatio: 35.5, terminals: "one side is earth", massKilograms: 9.8, priceThen: 220, priceNow: 180, priceIndexRatio: 5.6, connectors: [{ name: "5-pin DIN input", adapter: "DIN to RCA" }], switches: [{ name: "loudness", positions: "off, on" }], seenBefore: "A ring of dry glue under the large capacitors, no bulge." }),
+    details: details({ supplies: [{ name: "inside", kind: "linear", volts: 32, amperes: null, watts: 120, isInTheBox: true }], gainRatio: 35.4813, terminals: "one side is earth", massKilograms: 9.8, priceThen: 220, priceNow: 180, priceIndexRatio: 5.6, connectors: [{ name: "5-pin DIN input", adapter: "DIN to RCA" }], switches: [{ name: "loudness", positions: "off, on" }], seenBefore: "A ring of dry glue under the large capacitors, no bulge." }),
     sheet: ["Power output: 30 watts continuous per channel, both channels driven, into 8 ohms, less than 1 % total harmonic distortion", "Frequency response: 15 Hz to 30 kHz +0/-1.5 dB", "Hum and noise: -85 dB"],
     simulated: "vintage-class-ab",
     runs: [{ load: 0, channelsDriven: 1, lastVoltsRms: 0.66 }, { load: 0, channelsDriven: 2, lastVoltsRms: 0.6 }],
@@ -49,7 +49,7 @@ export const DEMO_SHELF: readonly DemoAmplifier[] = [
     loads: [eight, four],
     details: details({
       supplies: [{ name: "inside", kind: "linear", volts: 36, amperes: null, watts: 320, isInTheBox: true }],
-      gainRatio: 25.1, terminals: "one side is earth", massKilograms: 11.2, size: "430 × 120 × 310 mm", priceThen: 740, priceNow: 390, priceIndexRatio: 1.4,
+      gainRatio: 25.1189, terminals: "one side is earth", massKilograms: 11.2, size: "430 × 120 × 310 mm", priceThen: 740, priceNow: 390, priceIndexRatio: 1.4,
       switches: [{ name: "speaker B", positions: "off, on" }, { name: "tone defeat", positions: "on, off" }], connectors: [{ name: "binding posts", adapter: "" }],
       seenBefore: "Level control silent, screws never turned.",
     }),

@@ -89,5 +89,11 @@ const RULES: readonly Rule[] = [
 export const cautionsFor = (facts: SafetyFacts): Caution[] =>
   RULES.filter(({ applies }) => applies(facts)).map(({ code, title, reason, isRisky }) => ({ code, title: typeof title === "string" ? title : title(facts), reason, isRisky }));
 
+/** What was confirmed, as it read then. */
+export type Confirmed = { code: string; title: string };
+
+/** More watts or volts than were confirmed are to be confirmed anew. */
+export const isConfirmed = (caution: Caution, confirmed: readonly Confirmed[]): boolean => confirmed.some(({ code, title }) => code === caution.code && title === caution.title);
+
 /** Risky cautions that have not been confirmed yet. */
-export const unconfirmed = (cautions: readonly Caution[], confirmedCodes: readonly string[]): Caution[] => cautions.filter(({ code, isRisky }) => isRisky && !confirmedCodes.includes(code));
+export const unconfirmed = (cautions: readonly Caution[], confirmed: readonly Confirmed[]): Caution[] => cautions.filter((caution) => caution.isRisky && !isConfirmed(caution, confirmed));

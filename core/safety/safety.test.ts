@@ -22,5 +22,7 @@ test("every caution gives its reason", () => {
 test("what is risky waits for its confirmation", () => {
   const cautions = cautionsFor({ ...home, kind: "vintage" });
   expect(unconfirmed(cautions, []).map(({ code }) => code)).toEqual(["first-power-up", "high-volts", "hot-load"]);
-  expect(unconfirmed(cautions, ["first-power-up", "high-volts", "hot-load"])).toEqual([]);
+  expect(unconfirmed(cautions, cautions)).toEqual([]);
+  const stronger = cautionsFor({ ...home, kind: "vintage", powerWatts: 300 });
+  expect(unconfirmed(stronger, cautions).map(({ code }) => code)).toEqual(["high-volts", "hot-load"]);
 });

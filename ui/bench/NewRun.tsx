@@ -68,7 +68,7 @@ export function NewRun({ amplifier, claims, loads: given, uploadLimitBytes, plan
         <SimulatedBench amplifier={amplifier} channelsDriven={next?.channelsDriven ?? null} claims={claims} loads={loads} failure={failed?.message ?? null} busy={busy} onStart={(simulation) => void onSimulatedBench(simulation)} />
       ) : (
         <Panel maxW="760px">
-          <Unconfirmed cautions={unconfirmed(cautions, confirmations.map(({ code }) => code))} rigHref={`/amplifiers/${amplifier.id}/rig`} />
+          <Unconfirmed cautions={unconfirmed(cautions, confirmations)} rigHref={`/amplifiers/${amplifier.id}/rig`} />
           <RecordingForm calibration={calibration} confirmations={confirmations} loads={loads} channelCount={amplifier.channelCount} uploadLimitBytes={uploadLimitBytes} failure={failed} busy={busy} onEdit={clear} onStart={(recording) => void fromRecording(recording)} />
         </Panel>
       )}

@@ -19,7 +19,7 @@ export function ChainStrip({ amplifierId }: { amplifierId: string }) {
     ["Reading", chain.reading, "verdict"],
   ];
   return (
-    <Flex as="header" aria-label="Signal chain" align="center" px={5} py={3} gap={0} borderBottomWidth="1px" borderColor="rime" position="sticky" top={0} bg="paper" zIndex={5}>
+    <Flex as="header" aria-label="Signal chain" display={{ base: "flex", _print: "none" }} align="center" px={5} py={3} gap={0} borderBottomWidth="1px" borderColor="rime" position="sticky" top={0} bg="paper" zIndex={5}>
       {links.map(([name, link, stage], index) => (
         <Fragment key={name}>
           {index > 0 && <Box w="18px" minW="10px" h="4px" bg={link.isLive && links[index - 1][1].isLive ? "emberSolid" : "rime"} aria-hidden />}

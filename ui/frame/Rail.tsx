@@ -17,7 +17,7 @@ export function Rail({ amplifier }: { amplifier: RailAmplifier | null }) {
   const path = usePathname();
   const current = amplifier ? (path.split("/")[3] as StageSlug | undefined) : undefined;
   return (
-    <Flex as="nav" aria-label="Stages" direction="column" w="176px" minW="176px" borderRightWidth="1px" borderColor="rime" bg="sunken" px={4.5} py={5} minH="100vh" position="sticky" top={0} h="100vh">
+    <Flex as="nav" aria-label="Stages" display={{ base: "flex", _print: "none" }} direction="column" w="176px" minW="176px" borderRightWidth="1px" borderColor="rime" bg="sunken" px={4.5} py={5} minH="100vh" position="sticky" top={0} h="100vh">
       <NextLink href="/">
         <Text fontSize="20px" fontWeight={700} color="spruce" letterSpacing="-0.01em">
           Rimebank

@@ -51,7 +51,7 @@ export function Timeline({ timeline, model, chosenId, onChoose }: TimelineProps)
               <title>{`${RUN_KINDS[run.kind].title}: ${conditionsText(run)}`}</title>
             </rect>
             {x(endSeconds) - x(startSeconds) > 16 && (
-              <text x={(x(startSeconds) + x(endSeconds)) / 2} y={17} textAnchor="middle" style={{ fontSize: "12px", fontWeight: 700, fill: cssColor("onSpruce"), pointerEvents: "none" }}>
+              <text x={(x(startSeconds) + x(endSeconds)) / 2} y={17} textAnchor="middle" style={{ fontSize: "12px", fontWeight: 700, fill: cssColor("surface"), pointerEvents: "none" }}>
                 {index + 1}
               </text>
             )}

@@ -2,7 +2,7 @@
 import { Box, Flex, Heading, HStack, Text } from "@chakra-ui/react";
 import { format } from "date-fns";
 import { ShieldCheck, TriangleAlert } from "lucide-react";
-import { unconfirmed, type Caution } from "@/core/safety";
+import { isConfirmed, unconfirmed, type Caution } from "@/core/safety";
 import type { Confirmation } from "@/records";
 import { DraftCheck } from "../parts/DraftField";
 
@@ -10,7 +10,7 @@ export type SafetyGateProps = { cautions: readonly Caution[]; confirmations: rea
 
 /** The cautions that fit, each with its reason; the risky ones are confirmed one by one, and every run keeps what was. */
 export function SafetyGate({ cautions, confirmations, onChange }: SafetyGateProps) {
-  const open = unconfirmed(cautions, confirmations.map(({ code }) => code));
+  const open = unconfirmed(cautions, confirmations);
   const confirm = (caution: Caution, isOn: boolean) => {
     const others = confirmations.filter(({ code }) => code !== caution.code);
     onChange(isOn ? [...others, { code: caution.code, title: caution.title, at: new Date().toISOString() }] : others);
@@ -24,7 +24,7 @@ export function SafetyGate({ cautions, confirmations, onChange }: SafetyGateProp
         </HStack>
       </Heading>
       {cautions.map((caution) => {
-        const confirmed = confirmations.find(({ code }) => code === caution.code);
+        const confirmed = confirmations.find((each) => isConfirmed(caution, [each]));
         return (
           <Box key={caution.title} borderTopWidth="1px" borderColor="rime" mt={2.5} pt={2}>
             <Text fontWeight={700}>{caution.title}</Text>
