@@ -23,7 +23,7 @@ export function BriefScreen({ amplifier, claims, details, sheet }: { amplifier: 
   const [taken, setTaken] = useState<ClaimDraft | null>(null);
   return (
     <Grid templateColumns="minmax(0, 1fr) minmax(0, 1fr)" gap={4} alignItems="start">
-      <Grid gap={4} minW={0}>
+      <Grid templateColumns="minmax(0, 1fr)" gap={4}>
         <Panel>
           <IdentityForm amplifier={amplifier} />
           <Flex justify="flex-end" mt={3} gap={2}>
@@ -39,7 +39,7 @@ export function BriefScreen({ amplifier, claims, details, sheet }: { amplifier: 
         </Panel>
         <DetailsForm amplifierId={amplifier.id} details={details} />
       </Grid>
-      <Grid gap={4} minW={0}>
+      <Grid templateColumns="minmax(0, 1fr)" gap={4}>
         <Claims key={taken ? JSON.stringify(taken) : "claims"} amplifier={amplifier} claims={claims} taken={taken} onTaken={() => setTaken(null)} />
         <SheetReader amplifierId={amplifier.id} channelCount={amplifier.channelCount} sheet={sheet} claims={claims} onTake={setTaken} />
       </Grid>

@@ -23,7 +23,7 @@ export function CeilingChart({ ceilings, claimWatts, caption, svgRef }: CeilingC
   const x = scaleLinear([0, mostWatts], [0, widthPx - RIGHT_PX]).clamp(true);
   const claimX = x(claimWatts);
   return (
-    <Box ref={frameRef} minW={0}>
+    <Box ref={frameRef} minW={0} overflow="hidden">
       <svg ref={svgRef} role="img" aria-label={caption} width={widthPx} height={heightPx} style={{ display: "block", fontFamily: "inherit" }}>
         <defs>
           <pattern id={hatch} width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">

@@ -57,7 +57,7 @@ function ClaimsForecast({ amplifier, claims, loads, details, settings: initial }
   };
   return (
     <Grid templateColumns="minmax(0, 1fr) 318px" gap={4} alignItems="start">
-      <Grid gap={4} minW={0}>
+      <Grid templateColumns="minmax(0, 1fr)" gap={4}>
         <OutlookPanel claim={claim} claims={claims} facts={facts} assumptions={assumptions} where={where} onChoose={setClaimId} />
         <CeilingsPanel forecast={outcome} claimWatts={claim.powerWatts} briefHref={`/amplifiers/${amplifier.id}/brief`} fileName={`${amplifierName(amplifier)} ceilings`.replace(/\s+/g, "-").toLowerCase()} />
         <Panel>
@@ -70,7 +70,7 @@ function ClaimsForecast({ amplifier, claims, loads, details, settings: initial }
           </NextLink>
         </ActionButton>
       </Grid>
-      <Grid gap={4} minW={0}>
+      <Grid templateColumns="minmax(0, 1fr)" gap={4}>
         <Panel as="form" aria-label="Assumptions" onSubmit={(event) => event.preventDefault()}>
           <HStack justify="space-between" mb={2}>
             <Heading as="h2" fontSize="18px">

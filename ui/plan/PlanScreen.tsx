@@ -4,7 +4,7 @@ import { Box, Flex, Grid, HStack, Text } from "@chakra-ui/react";
 import { ArrowRight, ListOrdered, Printer } from "lucide-react";
 import NextLink from "next/link";
 import { Fragment, useMemo, useState } from "react";
-import { orderedGently, proposePlan, timelineOf, tooEarly, type PlannedRun, type PlanSize } from "@/core/plan";
+import { orderedGently, proposePlan, RUN_KINDS, timelineOf, tooEarly, type PlannedRun, type PlanSize } from "@/core/plan";
 import { cautionsFor } from "@/core/safety";
 import { formatShort } from "@/core/units";
 import { amplifierName, type Plan, type RigSettings, type Run } from "@/records";
@@ -63,7 +63,7 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
   };
   return (
     <>
-      <Grid gap={4} display={{ base: "grid", _print: "none" }}>
+      <Grid templateColumns="minmax(0, 1fr)" gap={4} display={{ base: "grid", _print: "none" }}>
         <Panel>
           <Flex justify="space-between" align="center" gap={4} wrap="wrap" mb={2}>
             <HStack gap={6} align="baseline">
@@ -81,7 +81,7 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
             <Text color="muted">A quick look proves the claims. Standard adds noise, response, crosstalk and bursts. Everything adds every supply and switch, bridging, low loads and the heat soak. Gentle runs come first, whatever the size.</Text>
           ) : (
             <>
-              <Guards totalSeconds={timeline.totalSeconds} dayHours={plan.dayHours} troubled={plan.runs.filter((run) => runTroubles(run, records).length > 0).length} unproven={claims.filter(({ id }) => !plan.runs.some(({ proves }) => proves.includes(id))).length} />
+              <Guards totalSeconds={timeline.totalSeconds} dayHours={plan.dayHours} troubles={plan.runs.flatMap((run) => runTroubles(run, records).slice(0, 1).map((words) => `${RUN_KINDS[run.kind].title}: ${words}`))} unproven={claims.filter(({ id }) => !plan.runs.some(({ proves }) => proves.includes(id))).length} />
               <Timeline timeline={timeline} model={model} chosenId={chosenId} onChoose={setChosenId} />
             </>
           )}
@@ -139,10 +139,11 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
   );
 }
 
-function Guards({ totalSeconds, dayHours, troubled, unproven }: { totalSeconds: number; dayHours: number; troubled: number; unproven: number }) {
+function Guards({ totalSeconds, dayHours, troubles, unproven }: { totalSeconds: number; dayHours: number; troubles: readonly string[]; unproven: number }) {
   const words = [
     ...(totalSeconds > dayHours * 3600 ? [`longer than a day of ${formatShort(dayHours)} h at the bench: it takes ${Math.ceil(totalSeconds / 3600 / dayHours)} days`] : []),
-    ...(troubled > 0 ? [`${troubled} ${troubled === 1 ? "run needs" : "runs need"} a look: see the words in ember`] : []),
+    ...troubles.slice(0, 1),
+    ...(troubles.length > 1 ? [`${troubles.length - 1} more ${troubles.length === 2 ? "run has" : "runs have"} words in ember`] : []),
     ...(unproven > 0 ? [`${unproven === 1 ? "one claim is" : `${unproven} claims are`} not proven by any run`] : []),
   ];
   if (words.length === 0) return null;

@@ -8,6 +8,7 @@ import { channelLook, cssColor } from "../charts/channelLook";
 import { useSize } from "../charts/useSize";
 import { durationText } from "../parts/durationText";
 import { conditionsText } from "./runText";
+import { timeTicks } from "./timeTicks";
 
 const MARGIN = { top: 30, right: 92, bottom: 26, left: 50 };
 const HEIGHT_PX = 220;
@@ -29,7 +30,7 @@ export function Timeline({ timeline, model, chosenId, onChoose }: TimelineProps)
   const y = scaleLinear([model.ambientCelsius - 4, most * 1.05], [HEIGHT_PX - MARGIN.bottom, MARGIN.top]);
   const caption = `${entries.length} runs in ${durationText(totalSeconds)}. ${shown.map((k) => `${model.bodies[k].name} reaches ${formatSignificant(Math.max(...drawn.map(({ celsius }) => celsius[k])), 2)} °C`).join(", ")}.`;
   return (
-    <Box ref={frameRef} minW={0}>
+    <Box ref={frameRef} minW={0} overflow="hidden">
       <svg role="img" aria-label={caption} width={widthPx} height={HEIGHT_PX} style={{ display: "block", fontFamily: "inherit" }}>
         <defs>
           <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -58,7 +59,7 @@ export function Timeline({ timeline, model, chosenId, onChoose }: TimelineProps)
             {run.id === chosenId && <rect x={x(startSeconds)} y={24} width={Math.max(2, x(endSeconds) - x(startSeconds))} height={HEIGHT_PX - MARGIN.bottom - 24} fill={cssColor("ember")} opacity={0.12} />}
           </g>
         ))}
-        {x.ticks(6).map((tick) => (
+        {timeTicks(totalSeconds).map((tick) => (
           <text key={tick} x={x(tick)} y={HEIGHT_PX - 8} textAnchor="middle" style={LABEL}>
             {tick === 0 ? "start" : durationText(tick)}
           </text>

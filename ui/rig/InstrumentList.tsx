@@ -64,16 +64,16 @@ export function InstrumentList({ instruments }: { instruments: Instruments }) {
         const field = (name: (typeof NUMBERS)[number] | "name", text: string, fieldUnit?: string, placeholder?: string) => <DraftField label={text} unit={fieldUnit} placeholder={placeholder} value={draft[name]} error={errorOf(name)} onChange={(value) => change(index, { [name]: value } as Partial<InstrumentDraft>)} />;
         return (
           <Box key={draft.id} borderTopWidth="1px" borderColor="rime" py={2}>
-            <Grid templateColumns="150px 1.5fr 0.8fr 0.6fr 0.8fr 1fr 1.1fr 0.9fr auto" gap={2} alignItems="start">
+            <Grid templateColumns={{ base: "1fr 1.4fr 1fr 1fr auto", xl: "150px 1.5fr 0.8fr 0.6fr 0.8fr 1fr 1.1fr 0.9fr auto" }} gap={2} alignItems="start">
               <DraftChoice label="What it is" value={draft.role} choices={INSTRUMENT_ROLES} onChange={(role) => change(index, { role: role as Instrument["role"] })} />
               {field("name", "Name", "", "bench meter")}
-              {field("accuracyRatio", "Accuracy, ±")}
+              {field("accuracyRatio", "Accuracy")}
               {field("digits", "Digits")}
               {field("resolution", "A digit is")}
               {field("bandwidthHz", "Accurate to", "Hz", "any")}
               {field("most", label, unit)}
               {field("inputOhms", "Input", "Ω", "10 M")}
-              <Remove label={`Remove ${draft.name || "the instrument"}`} mt="22px" onClick={() => setDrafts(drafts.filter((_, k) => k !== index))} />
+              <Remove label={`Remove ${draft.name || "the instrument"}`} mt="22px" gridColumn="-2" gridRow="1" onClick={() => setDrafts(drafts.filter((_, k) => k !== index))} />
             </Grid>
           </Box>
         );

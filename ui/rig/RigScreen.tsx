@@ -139,7 +139,7 @@ function ReadingTab({ amplifier, claims, loads, details, forecastSettings, instr
   const peak = useMemo(() => expectedPeak(amplifier, claims, loads, details, forecastSettings), [amplifier, claims, loads, details, forecastSettings]);
   return (
     <Grid templateColumns="minmax(0, 1fr) minmax(0, 1fr)" gap={4} alignItems="start">
-      <Grid gap={4}>
+      <Grid templateColumns="minmax(0, 1fr)" gap={4}>
         <DividerPanel peak={peak} fullScaleVolts={converter?.most ?? null} inputOhms={converter?.inputOhms ?? USUAL_INPUT_OHMS} divider={divider} upperText={draft.upperOhms} lowerText={draft.lowerOhms} errors={errors} onText={set} />
         <LoopPanel loop={draft.loop} claims={claims} onLoop={(loop) => set({ loop })} />
       </Grid>

@@ -21,7 +21,7 @@ export default async function AmplifierLayout({ children, params }: { children: 
   const progress = stageProgress({ isForecast: details.supplies.some((supply) => supplyWatts(supply) !== null), claimCount: claims.length, loadCount: loads.length, rigState: rigState(amplifier, claims, loads, details, rig), plannedCount: plan.runs.length, runCount: runs.length, judgedCount });
   const atRest = {
     source: { note: "Source", value: chosenInstrument(instruments, "source", rig.sourceId)?.name ?? "none" },
-    probe: { note: "Probe", value: chosenInstrument(instruments, "converter", rig.converterId) ? rig.probe : "none" },
+    probe: { note: "Probe", value: chosenInstrument(instruments, "converter", rig.converterId) ? rig.probe.replace(" probe", "") : "none" },
     amplifier: { note: "Amplifier", value: `${amplifier.model}, at rest` },
     load: { note: loads[0] ? `Load ${loads[0].channels.map(({ ohms }) => formatSignificant(ohms, 3)).join(", ")} Ω` : "Load", value: loads[0] ? "0 W" : "not entered" },
     reading: { note: "Reading", value: runs.length === 0 ? "none yet" : `${runs.length} ${runs.length === 1 ? "run" : "runs"} kept` },

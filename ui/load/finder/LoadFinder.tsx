@@ -42,7 +42,7 @@ export function LoadFinder({ resistors, channelCount, claims, onBuild, onShelf }
       <Panel opacity={isBehind && answer ? 0.7 : 1} aria-live="polite">
         <Found question={question} answer={answer} isBroken={isBroken} chosen={chosen} onBuild={onBuild} />
       </Panel>
-      <Grid gap={4} minW={0}>
+      <Grid templateColumns="minmax(0, 1fr)" gap={4}>
         <WantedForm
           wanted={wanted}
           claims={claims}

@@ -20,7 +20,7 @@ export function WarmthChart({ curves, runSeconds }: { curves: readonly WarmthCur
   const x = scaleLinear([0, lastSeconds], [MARGIN.left, widthPx - MARGIN.right]);
   const y = scaleLinear([20, Math.max(60, hottest) * 1.05], [HEIGHT_PX - MARGIN.bottom, MARGIN.top]);
   return (
-    <Box ref={frameRef} minW={0}>
+    <Box ref={frameRef} minW={0} overflow="hidden">
       <svg role="img" aria-label={`Temperature: ${curves.map(({ name, points }) => `${name} reaches ${formatSignificant(Math.max(...points.map(({ celsius }) => celsius)), 2)} °C`).join(", ")} after ${durationText(runSeconds)}.`} width={widthPx} height={HEIGHT_PX} style={{ display: "block", fontFamily: "inherit" }}>
         {y.ticks(4).map((tick) => (
           <g key={tick}>
