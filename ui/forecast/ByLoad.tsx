@@ -1,16 +1,15 @@
-import { Table } from "@chakra-ui/react";
+import { Box, Table } from "@chakra-ui/react";
 import { Fragment } from "react";
 import { drivenText } from "@/core/claim";
-import { ceilingName, forecast, type Assumptions, type ForecastFacts } from "@/core/forecast";
+import { ceilingName, forecast, type Assumptions } from "@/core/forecast";
 import { formatShort } from "@/core/units";
 import type { Claim, Load } from "@/records";
+import type { Looked, OnSupply } from "./looked";
 
-/** What the amplifier would be on one of its supplies. */
-export type OnSupply = { name: string; facts: ForecastFacts };
-export type ByLoadProps = { claims: readonly Claim[]; loads: readonly Load[]; channelCount: number; supplies: readonly OnSupply[]; assumptions: Assumptions };
+export type ByLoadProps = { claims: readonly Claim[]; loads: readonly Load[]; channelCount: number; supplies: readonly OnSupply[]; assumptions: Assumptions; looked: Looked; onLook(looked: Looked): void };
 
-/** Every load that is claimed or at hand, on every supply: most watts with one channel and with all. */
-export function ByLoad({ claims, loads, channelCount, supplies, assumptions }: ByLoadProps) {
+/** Every load that is claimed or at hand, on every supply: most watts with one channel and with all. Choosing one shows its ceilings. */
+export function ByLoad({ claims, loads, channelCount, supplies, assumptions, looked, onLook }: ByLoadProps) {
   const ohms = [...new Set([...claims.map(({ loadOhms }) => loadOhms), ...loads.map(({ nominalOhms }) => nominalOhms), 8, 4])].sort((left, right) => right - left);
   const counts = [...new Set([1, channelCount])];
   return (
@@ -40,9 +39,14 @@ export function ByLoad({ claims, loads, channelCount, supplies, assumptions }: B
                   </Table.Cell>
                   {counts.map((channelsDriven) => {
                     const { limiter } = forecast(facts, assumptions, { loadOhms, channelsDriven });
+                    const isLooked = looked.loadOhms === loadOhms && looked.channelsDriven === channelsDriven && looked.supplyName === name;
                     return (
-                      <Table.Cell key={channelsDriven} textAlign="end" fontWeight={600}>
-                        {limiter ? `${formatShort(limiter.watts)} W` : "–"}
+                      <Table.Cell key={channelsDriven} textAlign="end">
+                        <Box asChild fontWeight={600} px={2} py={1} borderRadius="control" borderWidth="1.5px" borderColor={isLooked ? "spruce" : "transparent"} _hover={{ bg: "sunken" }}>
+                          <button type="button" aria-pressed={isLooked} aria-label={`Ceilings: ${loadOhms} Ω, ${drivenText(channelsDriven)}${name ? `, ${name}` : ""}`} onClick={() => onLook({ loadOhms, channelsDriven, supplyName: name })}>
+                            {limiter ? `${formatShort(limiter.watts)} W` : "–"}
+                          </button>
+                        </Box>
                       </Table.Cell>
                     );
                   })}

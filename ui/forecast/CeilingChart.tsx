@@ -7,7 +7,7 @@ import { formatShort } from "@/core/units";
 import { cssColor } from "../charts/channelLook";
 import { useSize } from "../charts/useSize";
 
-export type CeilingChartProps = { ceilings: readonly Ceiling[]; claimWatts: number; caption: string; svgRef?: Ref<SVGSVGElement> };
+export type CeilingChartProps = { ceilings: readonly Ceiling[]; claimWatts: number | null; caption: string; svgRef?: Ref<SVGSVGElement> };
 
 const ROW_PX = 58;
 const TOP_PX = 34;
@@ -18,10 +18,9 @@ export function CeilingChart({ ceilings, claimWatts, caption, svgRef }: CeilingC
   const [frameRef, { widthPx }] = useSize<HTMLDivElement>({ widthPx: 600, heightPx: 300 });
   const hatch = useId();
   const heightPx = TOP_PX + ceilings.length * ROW_PX;
-  const lowest = ceilings[0]?.watts ?? claimWatts;
-  const mostWatts = 1.35 * Math.max(claimWatts, lowest);
+  const mostWatts = 1.35 * Math.max(claimWatts ?? 0, ceilings[0]?.watts ?? 0, Number.MIN_VALUE);
   const x = scaleLinear([0, mostWatts], [0, widthPx - RIGHT_PX]).clamp(true);
-  const claimX = x(claimWatts);
+  const claimX = claimWatts === null ? null : x(claimWatts);
   return (
     <Box ref={frameRef} minW={0} overflow="hidden">
       <svg ref={svgRef} role="img" aria-label={caption} width={widthPx} height={heightPx} style={{ display: "block", fontFamily: "inherit" }}>
@@ -33,12 +32,16 @@ export function CeilingChart({ ceilings, claimWatts, caption, svgRef }: CeilingC
         {ceilings.map((ceiling, row) => (
           <Bar key={ceiling.kind} ceiling={ceiling} y={TOP_PX + row * ROW_PX} x={x} mostWatts={mostWatts} isLowest={row === 0} hatch={hatch} />
         ))}
-        <line x1={claimX} x2={claimX} y1={TOP_PX - 8} y2={heightPx - 4} stroke={cssColor("ember")} strokeWidth="2.5" />
-        <text x={claimX} y={18} textAnchor={claimX > widthPx / 2 ? "end" : "start"} dx={claimX > widthPx / 2 ? 6 : -6} style={{ fontSize: "15px", fontWeight: 700, fill: cssColor("ember") }}>
-          claimed {formatShort(claimWatts)} W
-        </text>
+        {claimX !== null && claimWatts !== null && (
+          <g>
+            <line x1={claimX} x2={claimX} y1={TOP_PX - 8} y2={heightPx - 4} stroke={cssColor("ember")} strokeWidth="2.5" />
+            <text x={claimX} y={18} textAnchor={claimX > widthPx / 2 ? "end" : "start"} dx={claimX > widthPx / 2 ? 6 : -6} style={{ fontSize: "15px", fontWeight: 700, fill: cssColor("ember") }}>
+              claimed {formatShort(claimWatts)} W
+            </text>
+          </g>
+        )}
         {ceilings.map((ceiling, row) => (
-          <Words key={ceiling.kind} ceiling={ceiling} y={TOP_PX + row * ROW_PX} x={x} mostWatts={mostWatts} isLowest={row === 0} isBelowClaim={ceiling.watts < claimWatts} />
+          <Words key={ceiling.kind} ceiling={ceiling} y={TOP_PX + row * ROW_PX} x={x} mostWatts={mostWatts} isLowest={row === 0} isBelowClaim={claimWatts !== null && ceiling.watts < claimWatts} />
         ))}
       </svg>
     </Box>

@@ -8,21 +8,26 @@ import { SaveChart } from "../charts/SaveChart";
 import { Panel } from "../parts/Panel";
 import { CeilingChart } from "./CeilingChart";
 
-export type CeilingsPanelProps = { forecast: Forecast; claimWatts: number; briefHref: string; fileName: string };
+export type CeilingsPanelProps = { forecast: Forecast; /** What it is for: load, channels, supply. */ caseText: string; /** Null where nothing is claimed of this load. */ claimWatts: number | null; briefHref: string; fileName: string };
 
 /** The ceilings as a picture against the claim, and each one's arithmetic in words. */
-export function CeilingsPanel({ forecast: { ceilings, unknown, limiter }, claimWatts, briefHref, fileName }: CeilingsPanelProps) {
+export function CeilingsPanel({ forecast: { ceilings, unknown, limiter }, caseText, claimWatts, briefHref, fileName }: CeilingsPanelProps) {
   const svg = useRef<SVGSVGElement>(null);
   return (
     <Panel>
       <Flex justify="space-between" align="center" mb={2}>
-        <Heading as="h2" fontSize="18px">
-          What output cannot exceed, per channel
-        </Heading>
+        <Box>
+          <Heading as="h2" fontSize="18px">
+            What output cannot exceed, per channel
+          </Heading>
+          <Text color="muted" fontSize="14px">
+            {caseText}
+          </Text>
+        </Box>
         {limiter && <SaveChart svg={svg} name={fileName} />}
       </Flex>
       {limiter ? (
-        <CeilingChart svgRef={svg} ceilings={ceilings} claimWatts={claimWatts} caption={`Ceilings in watts per channel, lowest first: ${ceilings.map(({ kind, watts }) => `${ceilingName(kind)} ${formatSignificant(watts, 3)} W`).join(", ")}; claimed ${claimWatts} W.`} />
+        <CeilingChart svgRef={svg} ceilings={ceilings} claimWatts={claimWatts} caption={`Ceilings in watts per channel, lowest first: ${ceilings.map(({ kind, watts }) => `${ceilingName(kind)} ${formatSignificant(watts, 3)} W`).join(", ")}${claimWatts === null ? "" : `; claimed ${claimWatts} W`}.`} />
       ) : (
         <Text color="muted">
           Nothing to reckon with yet. Enter the supply&apos;s label in the{" "}

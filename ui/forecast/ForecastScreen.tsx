@@ -18,6 +18,7 @@ import { ByLoad } from "./ByLoad";
 import { CeilingsPanel } from "./CeilingsPanel";
 import { Demanded } from "./Demanded";
 import { assumptionsOf, forecastFacts, supplyFor } from "./forecastFacts";
+import { ceilingsAt, lookedFor, onEachSupply, type Looked } from "./looked";
 import { OutlookPanel } from "./OutlookPanel";
 import { PredictedPanel } from "./PredictedPanel";
 
@@ -39,6 +40,7 @@ export function ForecastScreen(props: ForecastScreenProps) {
 function ClaimsForecast({ amplifier, claims, loads, details, settings: initial }: ForecastScreenProps) {
   const [settings, setSettings] = useState(initial);
   const [claimId, setClaimId] = useState(claims[0].id);
+  const [looked, setLooked] = useState<Looked | null>(null);
   // What is typed lives in the fields; after going back they must show what is kept.
   const [undoneCount, setUndoneCount] = useState(0);
   const autosave = useAutosave(settings, (content) => saveDocument(amplifier.id, "forecast", content));
@@ -46,9 +48,10 @@ function ClaimsForecast({ amplifier, claims, loads, details, settings: initial }
   const claim = claims.find(({ id }) => id === claimId) ?? claims[0];
   const supply = supplyFor(details, settings.supplyName);
   const facts = forecastFacts(amplifier, details, supply, settings.sourceVoltsRms ?? null);
-  const onSupplies = details.supplies.length > 1 ? details.supplies.map((each) => ({ name: each.name, facts: forecastFacts(amplifier, details, each, settings.sourceVoltsRms ?? null) })) : [{ name: "", facts }];
+  const onSupplies = useMemo(() => onEachSupply(amplifier, details, settings.sourceVoltsRms ?? null), [amplifier, details, settings.sourceVoltsRms]);
   const where: ForecastCase = { loadOhms: claim.loadOhms, channelsDriven: claim.channelsDriven };
   const outcome = forecast(facts, assumptions, where);
+  const shown = looked ?? lookedFor(where, supply, onSupplies);
   const undo = () => {
     const before = autosave.undo();
     if (!before) return;
@@ -58,10 +61,20 @@ function ClaimsForecast({ amplifier, claims, loads, details, settings: initial }
   return (
     <Grid templateColumns="minmax(0, 1fr) 318px" gap={4} alignItems="start">
       <Grid templateColumns="minmax(0, 1fr)" gap={4}>
-        <OutlookPanel claim={claim} claims={claims} facts={facts} assumptions={assumptions} where={where} onChoose={setClaimId} />
-        <CeilingsPanel forecast={outcome} claimWatts={claim.powerWatts} briefHref={`/amplifiers/${amplifier.id}/brief`} fileName={`${amplifierName(amplifier)} ceilings`.replace(/\s+/g, "-").toLowerCase()} />
+        <OutlookPanel
+          claim={claim}
+          claims={claims}
+          facts={facts}
+          assumptions={assumptions}
+          where={where}
+          onChoose={(id) => {
+            setLooked(null);
+            setClaimId(id);
+          }}
+        />
+        <CeilingsPanel {...ceilingsAt(shown, onSupplies, assumptions, claims)} briefHref={`/amplifiers/${amplifier.id}/brief`} fileName={`${amplifierName(amplifier)} ceilings`.replace(/\s+/g, "-").toLowerCase()} />
         <Panel>
-          <ByLoad claims={claims} loads={loads} channelCount={claim.channelsDriven} supplies={onSupplies} assumptions={assumptions} />
+          <ByLoad claims={claims} loads={loads} channelCount={claim.channelsDriven} supplies={onSupplies} assumptions={assumptions} looked={shown} onLook={setLooked} />
         </Panel>
         <PredictedPanel modelName={settings.modelName ?? null} claim={claim} loads={loads} onChoose={(modelName) => setSettings({ ...settings, modelName })} />
         <ActionButton tone="primary" asChild justifySelf="start">
@@ -78,7 +91,17 @@ function ClaimsForecast({ amplifier, claims, loads, details, settings: initial }
             </Heading>
             <KeptMark state={autosave.state} onUndo={autosave.canUndo ? undo : undefined} />
           </HStack>
-          {details.supplies.length > 1 && <DraftChoice label="Supply" value={supply?.name ?? ""} choices={details.supplies.map(({ name }) => name)} onChange={(supplyName) => setSettings({ ...settings, supplyName })} />}
+          {details.supplies.length > 1 && (
+            <DraftChoice
+              label="Supply"
+              value={supply?.name ?? ""}
+              choices={details.supplies.map(({ name }) => name)}
+              onChange={(supplyName) => {
+                setLooked(null);
+                setSettings({ ...settings, supplyName });
+              }}
+            />
+          )}
           <AssumptionFields key={undoneCount} settings={settings} assumptions={assumptions} onChange={setSettings} />
         </Panel>
         {outcome.limiter && <Demanded watts={Math.min(claim.powerWatts, outcome.limiter.watts)} facts={facts} assumptions={assumptions} where={where} />}
