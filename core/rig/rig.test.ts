@@ -22,8 +22,8 @@ test("invariance: the converter is never overdriven by the suggested divider, an
     const divider = suggestDivider(where);
     const { headroomRatio } = dividerReport(divider, where);
     expect(headroomRatio).toBeGreaterThanOrEqual(WANTED_HEADROOM);
-    // Below 100 ohm there is no smaller value to choose; E24 steps are within 11 %.
-    if (divider.upperOhms > 100) expect(headroomRatio).toBeLessThan(1.12 * WANTED_HEADROOM);
+    // Below 100 ohm there is no smaller value to choose; the widest E24 step, 1.3 to 1.5, is 15.4 %.
+    if (divider.upperOhms > 100) expect(headroomRatio).toBeLessThan(1.16 * WANTED_HEADROOM);
   }));
 });
 
