@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import { EXAMPLE_RIGS, onLoads, record } from "@/bench/simulated";
-import { readClaims } from "@/core/claim";
+import { claimedWatts, readClaims } from "@/core/claim";
 import { proposePlan } from "@/core/plan";
 import { ANALYSIS_VERSION, emptyDocument, runConditions, type Claim } from "@/records";
 import { addAmplifier, addClaim, addLoad, addRun, captures, keepDocument, keepWorkshopDocument, listAmplifiers } from "@/store";
@@ -49,7 +49,7 @@ const addDemoAmplifier = async (db: Knex, folder: string, demo: DemoAmplifier, s
     const conditions = runConditions({ load, channelCount: channelsDriven, firstChannel: 0, channelsDriven, fullScaleVolts: capture.fullScaleVolts, mainsHz: rig.mains.frequencyHz, voltsAccuracyRatio: ACCURACY_RATIO });
     const outcome = analyseSweep({ wav: capture.wav, fullScaleVolts: capture.fullScaleVolts, conditions }, () => {});
     if (!outcome.ok) throw new Error(`the demo run cannot be read: ${outcome.finding.advice}`);
-    const { sha256 } = await captures.save(folder, chunk(capture.wav), Number.POSITIVE_INFINITY);
+    const { sha256 } = await captures.save(folder, [capture.wav], Number.POSITIVE_INFINITY);
     const takenAt = new Date(start.getTime() + (index + 1) * 20 * MINUTE).toISOString();
     await addRun(db, amplifier.id, { kind: "power-sweep", source: "simulated-bench", sourceDetail: rig.name, conditions, result: outcome.value, analysisVersion: ANALYSIS_VERSION, captures: [{ sha256, fileName: capture.fileName, fullScaleVolts: capture.fullScaleVolts }] }, takenAt);
   }
@@ -57,10 +57,5 @@ const addDemoAmplifier = async (db: Knex, folder: string, demo: DemoAmplifier, s
 
 /** The standard plan, each power as claimed. */
 const standardPlan = ({ draft, loads }: DemoAmplifier, claims: readonly Claim[]) => {
-  const squaredVolts = Math.max(...claims.map(({ powerWatts, loadOhms }) => powerWatts * loadOhms));
-  return proposePlan({ claims, channelCount: draft.channelCount, loadOhms: loads.map(({ nominalOhms }) => nominalOhms), otherSupplies: [], switches: [], hasBridging: false, expectedWatts: (ohms) => claims.find(({ loadOhms }) => loadOhms === ohms)?.powerWatts ?? squaredVolts / ohms }, "standard");
-};
-
-const chunk = async function* (bytes: Uint8Array) {
-  yield bytes;
+  return proposePlan({ claims, channelCount: draft.channelCount, loadOhms: loads.map(({ nominalOhms }) => nominalOhms), otherSupplies: [], switches: [], hasBridging: false, expectedWatts: (ohms) => claimedWatts(ohms, claims, false) }, "standard");
 };

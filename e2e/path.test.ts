@@ -1,40 +1,28 @@
 // The whole way through the real interface: from a claim to a verdict, a restart, exports and deletion.
-import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
+import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { join, resolve } from "node:path";
 import Papa from "papaparse";
 import { By, Key } from "selenium-webdriver";
 import { EXAMPLE_RIGS, onLoads, record } from "@/bench/simulated";
-import { byText, fieldOf, fill, openBrowser, pageText, PATIENCE_MS, press, shows, type Browser } from "./browser";
-import { startServer, type Server } from "./server";
+import { application } from "./application";
+import { byText, fieldOf, fill, pageText, PATIENCE_MS, press, shows } from "./browser";
 
 const REFERENCE = resolve(__dirname, "../../shared/captures/a_8R2_sweep.wav");
-let folder: string;
-let server: Server;
-let browser: Browser;
+const { driver, url, folder, kill, start } = application("path");
 let recording: string;
 
-beforeAll(async () => {
-  folder = mkdtempSync(join(tmpdir(), "rimebank-e2e-"));
+beforeAll(() => {
   const stimulus = { kind: "level-sweep", frequencyHz: 1000, firstVoltsPeak: 0.06, lastVoltsPeak: 1.6, stepCount: 24, stepSeconds: 0.08 } as const;
   const { capture } = record(onLoads(EXAMPLE_RIGS["home-class-ab"], [8.21, 8.18]), { stimulus, sampleRateHz: 96_000, drives: [true, true] }, 3);
-  recording = join(folder, `sweep-${capture.fullScaleVolts}V.wav`);
+  recording = join(folder(), `sweep-${capture.fullScaleVolts}V.wav`);
   writeFileSync(recording, capture.wav);
-  server = await startServer(join(folder, "data"));
-  browser = await openBrowser();
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.kill("SIGTERM");
-  rmSync(folder, { recursive: true, force: true });
 });
 
-const driver = () => browser.driver;
 const stageUrl = async (stage: string): Promise<string> => (await driver().getCurrentUrl()).replace(/[^/]+$/, stage);
 const verdictText = async (): Promise<string> => (await driver().findElement(By.css("[data-testid=verdict]"))).getText();
 
 test("an empty shelf says what it is for; a new amplifier goes on it", async () => {
-  await driver().get(server.url);
+  await driver().get(url());
   await shows(driver(), "Put the first amplifier on the shelf");
   await press(driver(), "New amplifier");
   await shows(driver(), "A new amplifier");
@@ -90,11 +78,11 @@ test("files that cannot be read are explained beside the file, and nothing is st
   await driver().get(await stageUrl("bench"));
   await press(driver(), "From a recording");
   await shows(driver(), "Drop a WAV");
-  const text = join(folder, "notes.wav");
+  const text = join(folder(), "notes.wav");
   writeFileSync(text, "these are notes, not samples");
   await chooseFile(text);
   await shows(driver(), "this is not a WAV file");
-  const cut = join(folder, "cut.wav");
+  const cut = join(folder(), "cut.wav");
   writeFileSync(cut, readFileSync(recording).subarray(0, 5000));
   await chooseFile(cut);
   await shows(driver(), "cut short");
@@ -127,10 +115,9 @@ test("the verdict is one sentence with the margin in watts, percent and dB", asy
 
 test("after a restart everything is as it was", async () => {
   const [before, path] = [await verdictText(), new URL(await driver().getCurrentUrl()).pathname];
-  // At once: a polite end would wait most of a minute for the browser's idle connections.
-  await server.kill("SIGKILL");
-  server = await startServer(join(folder, "data"));
-  await driver().get(server.url + path);
+  await kill();
+  await start();
+  await driver().get(url() + path);
   await shows(driver(), "by each school");
   expect(await verdictText()).toBe(before);
 });
@@ -149,7 +136,7 @@ test("a run is exported as CSV and JSON, with the figures of the screen", async 
   const { format, run } = await (await fetch(await link("JSON"))).json();
   expect(format).toBe("rimebank-run");
   expect(run.result.channels.length).toBe(2);
-  const stored = await fetch(`${server.url}/api/captures/${run.captures[0].sha256}`);
+  const stored = await fetch(`${url()}/api/captures/${run.captures[0].sha256}`);
   expect((await stored.arrayBuffer()).byteLength).toBeGreaterThan(100_000);
 });
 

@@ -17,9 +17,9 @@ const freePort = (): Promise<number> =>
     });
   });
 
-/** Starts the built application on a free port of the loopback, with its records in that folder. */
-export const startServer = async (dataFolder: string, environment: Record<string, string> = {}): Promise<Server> => {
-  const port = await freePort();
+/** Starts the built application on a port of the loopback, a free one unless it is given, with its records in that folder. */
+export const startServer = async (dataFolder: string, environment: Record<string, string> = {}, givenPort?: number): Promise<Server> => {
+  const port = givenPort ?? (await freePort());
   const url = `http://127.0.0.1:${port}`;
   const child = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "--hostname", "127.0.0.1", "--port", String(port)], {
     cwd: ROOT,

@@ -65,7 +65,7 @@ export const removeLoad = async (id: string): Promise<void> => {
 
 /** Keeps one of the documents of an amplifier in place of the one before. */
 export const saveDocument = async <K extends DocumentKind>(amplifierId: string, kind: K, input: unknown): Promise<Validated<DocumentOf<K>>> => {
-  if (!(kind in DOCUMENTS)) return gone;
+  if (!Object.hasOwn(DOCUMENTS, kind)) return gone;
   const checked = await validated(DOCUMENTS[kind] as never, input);
   if (!checked.ok) return checked;
   const db = await database();
@@ -77,7 +77,7 @@ export const saveDocument = async <K extends DocumentKind>(amplifierId: string, 
 
 /** Keeps one of the documents of the workshop in place of the one before. */
 export const saveWorkshopDocument = async <K extends WorkshopKind>(kind: K, input: unknown): Promise<Validated<WorkshopOf<K>>> => {
-  if (!(kind in WORKSHOP_DOCUMENTS)) return gone;
+  if (!Object.hasOwn(WORKSHOP_DOCUMENTS, kind)) return gone;
   const checked = await validated(WORKSHOP_DOCUMENTS[kind] as never, input);
   if (!checked.ok) return checked;
   await store.keepWorkshopDocument(await database(), kind, checked.value as WorkshopOf<K>);

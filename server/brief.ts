@@ -15,7 +15,7 @@ export const briefOf = async (db: Knex, amplifierId: string): Promise<Brief | nu
     claims: (await listClaims(db, amplifierId)).map(({ id: _id, amplifierId: _amplifierId, ...claim }) => claim),
     details,
     sheet: await findDocument(db, amplifierId, "sheet"),
-    photos: await Promise.all(kept.map(async ({ sha256, caption }) => ({ caption, jpegBase64: (await photos.read(dataFolder(), sha256)).toString("base64") }))),
+    photos: await Promise.all(kept.filter(({ sha256 }) => photos.has(dataFolder(), sha256)).map(async ({ sha256, caption }) => ({ caption, jpegBase64: (await photos.read(dataFolder(), sha256)).toString("base64") }))),
   };
 };
 

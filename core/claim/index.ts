@@ -1,5 +1,6 @@
 // core/claim: published claims as typed conditions, in words, and read from a specification.
 export { claimText, drivenText, limitText, measureText } from "./claimText";
+export { claimedWatts } from "./claimedWatts";
 export { multiplierIn } from "./quantities";
 export { readClaims, testablePower } from "./readClaims";
 export { statedText } from "./statedText";

@@ -85,6 +85,6 @@ const mains = ({ mainsVolts, breakerAmperes, powerFactor, efficiencyRatio, house
     kind: "mains",
     watts,
     burstWatts: Infinity,
-    words: `${number(mainsVolts)} V × ${number(breakerAmperes)} A × power factor ${number(powerFactor)} is ${number(inputWatts)} W from the circuit; × ${number(100 * efficiencyRatio)} %${channelsDriven === 1 ? "" : `, shared by ${channels(channelsDriven)}`}: ${number(watts)} W.`,
+    words: `${number(mainsVolts)} V × ${number(breakerAmperes)} A × power factor ${number(powerFactor)} is ${number(inputWatts)} W from the circuit, less ${number(houseKeepingWatts)} W it keeps for itself, × ${number(100 * efficiencyRatio)} %${channelsDriven === 1 ? "" : `, shared by ${channels(channelsDriven)}`}: ${number(watts)} W.`,
   };
 };

@@ -35,16 +35,19 @@ export const assessNetwork = (network: Network, shelf: readonly PowerResistor[],
   return { ...report, cost: cost(report, demand) };
 };
 
-/** What a network costs at least, by its ohms and parts alone. */
-export const leastCost = (errorRatio: number, partCount: number): number => 33 * errorRatio + 0.5 * (partCount - 1);
-
 /**
- * Cost in points, so that one weighs against another: a point for each percent of uncertainty, drift and error at 20 kHz, which
- * end up in the reading; a third of one for each percent that the ohms are off, since watts are reckoned with the ohms measured;
- * half a point for each further part to wire; a point for each 100 K of heat. A network that may not run for the time asked is worse than any that may, the more so the shorter it may. Our own weights.
+ * Points, so that one trait of a network weighs against another: a point for each percent of uncertainty, drift and error at 20 kHz,
+ * which end up in the reading; a third of one for each percent that the ohms are off, since watts are reckoned with the ohms
+ * measured; half a point for each further part to wire; a point for each 100 K of heat. Our own weights.
  */
+export const POINTS = { errorRatio: 33, readingRatio: 100, part: 0.5, kelvin: 0.01 } as const;
+
+/** What a network costs at least, by its ohms and parts alone. */
+export const leastCost = (errorRatio: number, partCount: number): number => POINTS.errorRatio * errorRatio + POINTS.part * (partCount - 1);
+
+/** All points together. A network that may not run for the time asked is worse than any that may, the more so the shorter it may. */
 const cost = ({ errorRatio, resistance, driftRatio, highFrequencyRatio, parts, hottestCelsius, allowedSeconds: allowed }: Omit<NetworkReport, "cost">, { seconds, ambientCelsius }: LoadDemand): number =>
   leastCost(Math.abs(errorRatio), parts.length) +
-  100 * (resistance.ohmsStdUncertainty / resistance.ohms + Math.abs(driftRatio) + Math.abs(highFrequencyRatio)) +
-  (hottestCelsius - ambientCelsius) / 100 +
+  POINTS.readingRatio * (resistance.ohmsStdUncertainty / resistance.ohms + Math.abs(driftRatio) + Math.abs(highFrequencyRatio)) +
+  POINTS.kelvin * (hottestCelsius - ambientCelsius) +
   (allowed < seconds ? 1000 + 100 * (1 - allowed / seconds) : 0);

@@ -1,4 +1,6 @@
 import { formatFixed, formatSignificant } from "../units";
+import { COVERAGE_FACTOR } from "../power";
+import { POINTS } from "./assess";
 import { mountedWatts } from "./mounting";
 import type { LoadChoice } from "./findLoads";
 import type { LoadDemand, NetworkReport, PowerResistor } from "./types";
@@ -9,12 +11,12 @@ const percent = (ratio: number): string => `${formatFixed(100 * Math.abs(ratio),
 
 /** What one load may be worse in, each in the points of its cost. */
 const TRAITS: readonly Trait[] = [
-  { read: ({ errorRatio }) => Math.abs(errorRatio), weight: 33, words: (mine, best) => `${percent(mine)} off its ohms, not ${percent(best)}` },
-  { read: ({ resistance }) => resistance.ohmsStdUncertainty / resistance.ohms, weight: 100, words: (mine, best) => `its ohms are less certain, ± ${percent(2 * mine)} rather than ${percent(2 * best)}` },
-  { read: ({ driftRatio }) => Math.abs(driftRatio), weight: 100, words: (mine, best) => `drifts ${percent(mine)} while hot, not ${percent(best)}` },
-  { read: ({ highFrequencyRatio }) => Math.abs(highFrequencyRatio), weight: 100, words: (mine, best) => `${percent(mine)} off at 20 kHz, not ${percent(best)}` },
-  { read: ({ parts }) => parts.length, weight: 0.5, words: (mine, best) => `${mine} parts to wire instead of ${best}` },
-  { read: ({ hottestCelsius }) => hottestCelsius, weight: 0.01, words: (mine, best) => `gets to ${formatSignificant(mine, 2)} °C, not ${formatSignificant(best, 2)} °C` },
+  { read: ({ errorRatio }) => Math.abs(errorRatio), weight: POINTS.errorRatio, words: (mine, best) => `${percent(mine)} off its ohms, not ${percent(best)}` },
+  { read: ({ resistance }) => resistance.ohmsStdUncertainty / resistance.ohms, weight: POINTS.readingRatio, words: (mine, best) => `its ohms are less certain, ± ${percent(COVERAGE_FACTOR * mine)} rather than ${percent(COVERAGE_FACTOR * best)}` },
+  { read: ({ driftRatio }) => Math.abs(driftRatio), weight: POINTS.readingRatio, words: (mine, best) => `drifts ${percent(mine)} while hot, not ${percent(best)}` },
+  { read: ({ highFrequencyRatio }) => Math.abs(highFrequencyRatio), weight: POINTS.readingRatio, words: (mine, best) => `${percent(mine)} off at 20 kHz, not ${percent(best)}` },
+  { read: ({ parts }) => parts.length, weight: POINTS.part, words: (mine, best) => `${mine} parts to wire instead of ${best}` },
+  { read: ({ hottestCelsius }) => hottestCelsius, weight: POINTS.kelvin, words: (mine, best) => `gets to ${formatSignificant(mine, 2)} °C, not ${formatSignificant(best, 2)} °C` },
 ];
 
 /** Why a choice is worse than the best one: its weightiest reasons first. */

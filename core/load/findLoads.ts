@@ -23,9 +23,9 @@ export const FIND_DEFAULTS: FindOptions = { mostParts: 4, toleranceRatio: 0.06, 
 /** As many as the places of a bit mask, with some to spare. */
 export const MOST_RESISTORS = 30;
 /** Steps of one search over channels, after which the best so far is taken. */
-const MOST_STEPS = 200_000;
+const MOST_STEPS = 100_000;
 /** The same for all searches together. */
-const MOST_STEPS_IN_ALL = 600_000;
+const MOST_STEPS_IN_ALL = 250_000;
 
 /** `bound` is what its cost cannot be below, known before the rest is worked out. */
 type Bare = { network: Network; bound: number };

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { HANDLING_SECONDS, heatAlong, heatWatts, orderedGently, proposePlan, RUN_KIND_NAMES, RUN_KINDS, timelineOf, tooEarly, usualSink, type HeatModel, type PlanFacts, type PlannedRun } from ".";
+import { HANDLING_SECONDS, heatAlong, heatWatts, newRun, orderedGently, proposePlan, RUN_KIND_NAMES, RUN_KINDS, timelineOf, tooEarly, usualSink, type HeatModel, type PlanFacts, type PlannedRun } from ".";
 
 const facts = (given: Partial<PlanFacts> = {}): PlanFacts => ({
   claims: [{ id: "c8", powerWatts: 50, loadOhms: 8, channelsDriven: 2 }, { id: "c4", powerWatts: 93, loadOhms: 4, channelsDriven: 2 }],
@@ -28,6 +28,30 @@ test("each size holds what the smaller one does; every run of the job is in ever
 test("supplies and switches are gone through with everything", () => {
   const settings = proposePlan(facts({ otherSupplies: ["48 V brick"], switches: [{ name: "limiter", positions: ["on", "off"] }] }), "everything").map(({ setting }) => setting);
   expect(settings).toEqual(expect.arrayContaining(["supply: 48 V brick", "limiter: off"]));
+});
+
+test("what is set otherwise proves no claim as it is printed", () => {
+  const runs = proposePlan(facts({ otherSupplies: ["big"], switches: [{ name: "limiter", positions: ["on", "off"] }] }), "everything");
+  expect(runs.filter(({ setting }) => setting !== "").length).toBeGreaterThanOrEqual(2);
+  for (const { setting, proves, kind } of runs) if (setting !== "" || kind !== "power-sweep") expect(proves).toEqual([]);
+});
+
+test("a run added by hand is as usual for its kind, and its name is new", () => {
+  const runs = proposePlan(facts(), "quick");
+  const sweep = newRun("power-sweep", facts(), runs);
+  expect(sweep).toMatchObject({ loadOhms: 8, channelsDriven: 2, proves: ["c8"], seconds: RUN_KINDS["power-sweep"].seconds });
+  expect(runs.map(({ id }) => id)).not.toContain(sweep.id);
+  expect(newRun("power-sweep", facts(), [...runs, sweep]).id).not.toBe(sweep.id);
+  expect(newRun("noise", facts({ claims: [], loadOhms: [4] }), [])).toMatchObject({ loadOhms: 4, watts: 0, proves: [] });
+});
+
+test("every planned power is that of its kind: watts as they are, ratios of what is expected there", () => {
+  for (const { kind, watts, loadOhms, channelsDriven } of proposePlan(facts({ hasBridging: true }), "everything")) {
+    const { level } = RUN_KINDS[kind];
+    const wanted = "watts" in level ? level.watts : level.ratio * facts().expectedWatts(loadOhms, channelsDriven);
+    // Planned to two digits.
+    expect(Math.abs(watts - wanted)).toBeLessThanOrEqual(0.05 * wanted);
+  }
 });
 
 test("gentle before violent, and one channel before both; a run put too early is told", () => {

@@ -22,8 +22,8 @@ type Draft = Omit<PlannedRun, "id">;
 
 const runsOf = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] => {
   const { claims, channelCount, loadOhms, otherSupplies, switches } = facts;
-  const first = claims[0] ?? { id: "", powerWatts: 0, loadOhms: loadOhms[0] ?? 8, channelsDriven: channelCount };
-  const make = (ohms: number, channelsDriven: number, setting = ""): Draft => ({ kind, loadOhms: ohms, channelsDriven, watts: wattsOf(kind, facts, ohms, channelsDriven), seconds: RUN_KINDS[kind].seconds, setting, proves: provenBy(kind, claims, ohms, channelsDriven) });
+  const first = { loadOhms: usualOhms(facts), channelsDriven: claims[0]?.channelsDriven ?? channelCount };
+  const make = (ohms: number, channelsDriven: number, setting = ""): Draft => draftOf(kind, facts, ohms, channelsDriven, setting);
   switch (kind) {
     case "power-sweep": {
       const ohms = [...new Set([...claims.map((claim) => claim.loadOhms), ...(size === "everything" || claims.length === 0 ? loadOhms : [])])];
@@ -45,12 +45,31 @@ const runsOf = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] => {
   }
 };
 
+/** A run of some kind as usual: at the first claim's load, all channels driven. Its id is not among those of `runs`. */
+export const newRun = (kind: RunKind, facts: PlanFacts, runs: readonly Pick<PlannedRun, "id">[]): PlannedRun => {
+  let number = runs.length + 1;
+  while (runs.some(({ id }) => id === `${kind}-${number}`)) number++;
+  return { id: `${kind}-${number}`, ...draftOf(kind, facts, usualOhms(facts), facts.channelCount, "") };
+};
+
+const usualOhms = ({ claims, loadOhms }: PlanFacts): number => claims[0]?.loadOhms ?? loadOhms[0] ?? 8;
+
+const draftOf = (kind: RunKind, facts: PlanFacts, loadOhms: number, channelsDriven: number, setting: string): Draft => ({
+  kind,
+  loadOhms,
+  channelsDriven,
+  watts: wattsOf(kind, facts, loadOhms, channelsDriven),
+  seconds: RUN_KINDS[kind].seconds,
+  setting,
+  proves: setting === "" ? provenBy(kind, facts.claims, loadOhms, channelsDriven) : [],
+});
+
 const wattsOf = (kind: RunKind, { expectedWatts }: PlanFacts, ohms: number, channelsDriven: number): number => {
   const { level } = RUN_KINDS[kind];
   return "watts" in level ? level.watts : Number((level.ratio * expectedWatts(ohms, channelsDriven)).toPrecision(2));
 };
 
-/** A power sweep proves claims of its load that ask for no more channels than are driven. */
+/** A power sweep proves the claims of its load and channels, as long as nothing is set otherwise than usual. */
 const provenBy = (kind: RunKind, claims: readonly PlannedClaim[], ohms: number, channelsDriven: number): string[] =>
   kind === "power-sweep" ? claims.filter((claim) => Math.abs(claim.loadOhms / ohms - 1) < 0.1 && claim.channelsDriven === channelsDriven).map(({ id }) => id) : [];
 

@@ -9,7 +9,7 @@ export type RunKindFacts = {
   seconds: number;
   /** Mean power over the loudest. */
   meanRatio: number;
-  /** Of the expected power; the rest in `level` watts. */
+  /** Loudest level of each channel: watts, or a ratio of the power that is expected. */
   level: { watts: number } | { ratio: number };
   from: PlanSize;
 };

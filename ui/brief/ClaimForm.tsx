@@ -1,12 +1,12 @@
 "use client";
-import { Grid, HStack } from "@chakra-ui/react";
+import { Grid } from "@chakra-ui/react";
 import { yupResolver } from "@hookform/resolvers/yup";
 import { useForm } from "react-hook-form";
 import { claimSchema, type ClaimDraft, type FieldErrors, type Validated } from "@/records";
-import { ActionButton } from "../parts/ActionButton";
 import { impliedUnit } from "../parts/impliedUnit";
+import { SaveOrCancel } from "../parts/SaveOrCancel";
 import { showErrors } from "../parts/showErrors";
-import { ChoiceField, FormMessage, QuantityField, TextField } from "../parts/TextField";
+import { ChoiceField, QuantityField, TextField } from "../parts/TextField";
 import { useKeptDraft } from "../parts/useKeptDraft";
 
 export type ClaimFormProps = { /** Names the form, for keeping its draft. */ draftKey: string; initial?: ClaimDraft; channelCount: number; save(draft: ClaimDraft): Promise<Validated<{ id: string }>>; onDone(): void };
@@ -43,21 +43,15 @@ export function ClaimForm({ draftKey, initial, channelCount, save, onDone }: Cla
           <QuantityField label="At no more than" field={register("distortionLimitRatio", { setValueAs: impliedUnit("%") })} error={errors.distortionLimitRatio} unit="" />
         </Grid>
         <ChoiceField label="Distortion means" field={register("distortionMeasure")} error={errors.distortionMeasure} choices={[{ value: "thd-plus-noise", label: "THD+N (with noise, 20 Hz to 20 kHz)" }, { value: "thd", label: "THD (harmonics only)" }]} />
-        <FormMessage>{errors.root?.message}</FormMessage>
-        <HStack gap={3}>
-          <ActionButton tone="primary" type="submit" loading={isSubmitting}>
-            Save claim
-          </ActionButton>
-          <ActionButton
-            type="button"
-            onClick={() => {
-              forget();
-              onDone();
-            }}
-          >
-            Cancel
-          </ActionButton>
-        </HStack>
+        <SaveOrCancel
+          saveLabel="Save claim"
+          isSubmitting={isSubmitting}
+          message={errors.root?.message}
+          onCancel={() => {
+            forget();
+            onDone();
+          }}
+        />
       </Grid>
     </form>
   );

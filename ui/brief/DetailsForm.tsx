@@ -2,7 +2,7 @@
 import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { useMemo, useState, type ReactNode } from "react";
-import { amplitudeRatioToDb, formatShort, formatSignificant } from "@/core/units";
+import { amplitudeRatioToDb, formatShort, formatSignificant, parseNumber } from "@/core/units";
 import { SUPPLY_KINDS, supplyWatts, TERMINALS, type Details, type FieldErrors, type Photo, type Validated } from "@/records";
 import { saveDocument } from "@/server/actions";
 import { ActionButton } from "../parts/ActionButton";
@@ -36,7 +36,7 @@ const asDraft = (details: Details): Draft => ({
 export function DetailsForm({ amplifierId, details }: { amplifierId: string; details: Details }) {
   const [draft, setDraft] = useState<Draft>(() => asDraft(details));
   const [errors, setErrors] = useState<FieldErrors>({});
-  const autosave = useAutosave(draft, async (content): Promise<Validated<unknown>> => {
+  const autosave = useAutosave(draft, setDraft, async (content): Promise<Validated<unknown>> => {
     const outcome = await saveDocument(amplifierId, "details", { ...content, gainRatio: /^[\d.,\s]+$/.test(content.gainRatio.trim()) && content.gainRatio.trim() !== "" ? `${content.gainRatio} dB` : content.gainRatio });
     setErrors(outcome.ok ? {} : outcome.errors);
     return outcome;
@@ -49,7 +49,7 @@ export function DetailsForm({ amplifierId, details }: { amplifierId: string; det
         <Heading as="h2" fontSize="22px">
           What feeds it, and the rest
         </Heading>
-        <KeptMark state={autosave.state} onUndo={autosave.canUndo ? () => { const before = autosave.undo(); if (before) setDraft(before); } : undefined} />
+        <KeptMark {...autosave} />
       </HStack>
       <Supplies draft={draft} errors={errors} onChange={(supplies) => set({ supplies })} />
       <Grid templateColumns="1fr 1fr" gap={3} mt={4}>
@@ -77,10 +77,8 @@ export function DetailsForm({ amplifierId, details }: { amplifierId: string; det
   );
 }
 
-const plain = (text: string): number => Number(text.replace(",", "."));
-
 function PriceNow({ draft: { priceThen, priceIndexRatio } }: { draft: Draft }) {
-  const worth = plain(priceThen) * plain(priceIndexRatio);
+  const worth = (parseNumber(priceThen) ?? 0) * (parseNumber(priceIndexRatio) ?? 0);
   return (
     <Text alignSelf="end" color="muted" fontSize="14px" pb={2.5}>
       {worth > 0 ? `Its price then would be ${formatSignificant(worth, 3)} now.` : "With both, its first price in today's money."}
@@ -129,7 +127,7 @@ function Supplies({ draft: { supplies }, errors, onChange }: { draft: Draft; err
 }
 
 const wattsOf = ({ volts, amperes }: { volts: string; amperes: string }): string => {
-  const watts = supplyWatts({ volts: plain(volts) || null, amperes: plain(amperes) || null, watts: null });
+  const watts = supplyWatts({ volts: parseNumber(volts), amperes: parseNumber(amperes), watts: null });
   return watts ? formatSignificant(watts, 3) : "";
 };
 

@@ -13,24 +13,20 @@ type IdentityText = Omit<AmplifierDraft, "year" | "channelCount"> & { year: stri
 export function IdentityForm({ amplifier: { id, createdAt: _, ...initial } }: { amplifier: Amplifier }) {
   const [draft, setDraft] = useState<IdentityText>({ ...initial, year: initial.year ? String(initial.year) : "", channelCount: String(initial.channelCount) });
   const [errors, setErrors] = useState<FieldErrors>({});
-  const autosave = useAutosave(draft, async (content) => {
+  const autosave = useAutosave(draft, setDraft, async (content) => {
     const outcome = await saveAmplifier(id, content);
     setErrors(outcome.ok ? {} : outcome.errors);
     return outcome;
   });
   const set = (change: Partial<IdentityText>) => setDraft((before) => ({ ...before, ...change }));
   const field = (name: keyof IdentityText, label: string, placeholder?: string, rows?: number) => <DraftField label={label} value={draft[name]} error={errors[name]} placeholder={placeholder} rows={rows} onChange={(text) => set({ [name]: text })} />;
-  const undo = () => {
-    const before = autosave.undo();
-    if (before) setDraft(before);
-  };
   return (
     <form aria-label="Amplifier" onSubmit={(event) => event.preventDefault()}>
       <HStack justify="space-between" mb={2.5}>
         <Heading as="h1" fontSize="22px">
           What it is
         </Heading>
-        <KeptMark state={autosave.state} onUndo={autosave.canUndo ? undo : undefined} />
+        <KeptMark {...autosave} />
       </HStack>
       <Grid templateColumns="1fr 1fr" gap={3}>
         {field("maker", "Maker")}

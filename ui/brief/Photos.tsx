@@ -42,7 +42,7 @@ export function Photos({ photos, onAdd, onChange }: PhotosProps) {
       <Heading as="h3" fontSize="16px" mb={1}>
         Photos
       </Heading>
-      <Flex tabIndex={0} aria-label="Drop or paste photos here" onDragOver={(event) => { event.preventDefault(); setOver(true); }} onDragLeave={() => setOver(false)} onDrop={onDrop} align="center" gap={3} borderWidth="2px" borderStyle="dashed" borderColor={isOver ? "spruce" : message ? "ember" : "rime"} borderRadius="control" px={3} py={2.5}>
+      <Flex role="group" tabIndex={0} aria-label="Drop or paste photos here" onDragOver={(event) => { event.preventDefault(); setOver(true); }} onDragLeave={() => setOver(false)} onDrop={onDrop} align="center" gap={3} borderWidth="2px" borderStyle="dashed" borderColor={isOver ? "spruce" : message ? "ember" : "rime"} borderRadius="control" px={3} py={2.5}>
         <Camera size={20} aria-hidden />
         <Text flex={1} color="muted" fontSize="14px">
           {busyCount > 0 ? `Keeping ${busyCount === 1 ? "a photo" : `${busyCount} photos`}…` : "Drop or paste them here. Where and with what they were taken is left out."}

@@ -6,19 +6,19 @@ import { multiplierIn, readClaims, statedText, testablePower, type ReadClaim } f
 import type { Claim, ClaimDraft, Sheet } from "@/records";
 import { saveDocument } from "@/server/actions";
 import { ActionButton } from "../parts/ActionButton";
-import { Panel } from "../parts/Panel";
+import { DraftField } from "../parts/DraftField";
 import { KeptMark } from "../parts/KeptMark";
+import { Panel } from "../parts/Panel";
 import { useAutosave } from "../parts/useAutosave";
 
 export type SheetReaderProps = { amplifierId: string; channelCount: number; sheet: Sheet; claims: readonly Claim[]; onTake(draft: ClaimDraft): void };
 
 /** Paste a specification sheet; every line is read as a claim, with what it leaves out, or says why it is none. */
 export function SheetReader({ amplifierId, channelCount, sheet, claims, onTake }: SheetReaderProps) {
-  const [text, setText] = useState(sheet.text);
-  const [source, setSource] = useState(sheet.source);
+  const [draft, setDraft] = useState({ source: sheet.source, text: sheet.text });
+  const { source, text } = draft;
   const read = useMemo(() => readClaims(text), [text]);
-  const kept = useMemo(() => ({ source, text, ...read }), [source, text, read]);
-  const autosave = useAutosave(kept, (content) => saveDocument(amplifierId, "sheet", content));
+  const autosave = useAutosave(draft, setDraft, (content) => saveDocument(amplifierId, "sheet", { ...content, ...readClaims(content.text) }));
   const isTaken = (printedText: string, draft: ClaimDraft) => claims.some((claim) => claim.printedText === printedText && claim.loadOhms === draft.loadOhms && claim.powerWatts === draft.powerWatts);
   return (
     <Panel>
@@ -26,15 +26,12 @@ export function SheetReader({ amplifierId, channelCount, sheet, claims, onTake }
         <Heading as="h2" fontSize="22px">
           Specification sheet
         </Heading>
-        <KeptMark state={autosave.state} onUndo={autosave.canUndo ? () => restore(autosave.undo(), setText, setSource) : undefined} />
+        <KeptMark {...autosave} />
       </HStack>
-      <Textarea aria-label="Specification sheet, as printed" value={text} onChange={(event) => setText(event.target.value)} rows={text === "" ? 4 : 6} placeholder="Paste it here, a line for each specification. Change a line and it is read again." bg="surface" borderColor="rime" borderRadius="control" fontSize="14.5px" resize="vertical" />
-      <HStack mt={2} gap={2}>
-        <Text asChild color="muted" fontSize="14px" whiteSpace="nowrap">
-          <label htmlFor="sheet-source">Where it is printed</label>
-        </Text>
-        <input id="sheet-source" value={source} onChange={(event) => setSource(event.target.value)} maxLength={200} placeholder="brochure, p. 2" style={{ flex: 1, minWidth: 0, padding: "5px 10px", border: "1px solid var(--chakra-colors-rime)", borderRadius: "8px", background: "var(--chakra-colors-surface)" }} />
-      </HStack>
+      <Textarea aria-label="Specification sheet, as printed" value={text} onChange={(event) => setDraft({ ...draft, text: event.target.value })} rows={text === "" ? 4 : 6} placeholder="Paste it here, a line for each specification. Change a line and it is read again." bg="surface" borderColor="rime" borderRadius="control" fontSize="14.5px" resize="vertical" />
+      <Box mt={2}>
+        <DraftField label="Where it is printed" value={source} placeholder="brochure, p. 2" onChange={(next) => setDraft({ ...draft, source: next.slice(0, 200) })} />
+      </Box>
       {(read.claims.length > 0 || read.unread.length > 0) && (
         <Box as="ul" listStyleType="none" mt={3}>
           {read.claims.map((claim, index) => {
@@ -54,12 +51,6 @@ export function SheetReader({ amplifierId, channelCount, sheet, claims, onTake }
     </Panel>
   );
 }
-
-const restore = (before: { text: string; source: string } | null, setText: (text: string) => void, setSource: (source: string) => void) => {
-  if (!before) return;
-  setText(before.text);
-  setSource(before.source);
-};
 
 /** A power claim with what is missing filled in as is usual, for the reviewer to check. Null for other kinds. */
 const asDraft = (claim: ReadClaim, source: string, channelCount: number): ClaimDraft | null => {

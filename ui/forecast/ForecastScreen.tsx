@@ -43,7 +43,11 @@ function ClaimsForecast({ amplifier, claims, loads, details, settings: initial }
   const [looked, setLooked] = useState<Looked | null>(null);
   // What is typed lives in the fields; after going back they must show what is kept.
   const [undoneCount, setUndoneCount] = useState(0);
-  const autosave = useAutosave(settings, (content) => saveDocument(amplifier.id, "forecast", content));
+  const restore = (before: ForecastSettings) => {
+    setSettings(before);
+    setUndoneCount(undoneCount + 1);
+  };
+  const autosave = useAutosave(settings, restore, (content) => saveDocument(amplifier.id, "forecast", content));
   const assumptions = useMemo(() => assumptionsOf(amplifier, settings), [amplifier, settings]);
   const claim = claims.find(({ id }) => id === claimId) ?? claims[0];
   const supply = supplyFor(details, settings.supplyName);
@@ -52,12 +56,6 @@ function ClaimsForecast({ amplifier, claims, loads, details, settings: initial }
   const where: ForecastCase = { loadOhms: claim.loadOhms, channelsDriven: claim.channelsDriven };
   const outcome = forecast(facts, assumptions, where);
   const shown = looked ?? lookedFor(where, supply, onSupplies);
-  const undo = () => {
-    const before = autosave.undo();
-    if (!before) return;
-    setSettings(before);
-    setUndoneCount(undoneCount + 1);
-  };
   return (
     <Grid templateColumns="minmax(0, 1fr) 318px" gap={4} alignItems="start">
       <Grid templateColumns="minmax(0, 1fr)" gap={4}>
@@ -89,7 +87,7 @@ function ClaimsForecast({ amplifier, claims, loads, details, settings: initial }
             <Heading as="h2" fontSize="18px">
               Taken for granted
             </Heading>
-            <KeptMark state={autosave.state} onUndo={autosave.canUndo ? undo : undefined} />
+            <KeptMark {...autosave} />
           </HStack>
           {details.supplies.length > 1 && (
             <DraftChoice

@@ -1,8 +1,7 @@
 "use client";
-import { Box, Grid, Tabs } from "@chakra-ui/react";
+import { Grid, Tabs } from "@chakra-ui/react";
 import { useState } from "react";
-import type { SafetyFacts } from "@/core/safety";
-import { cautionsFor } from "@/core/safety";
+import { cautionsFor, type SafetyFacts } from "@/core/safety";
 import type { Amplifier, Claim, Load, LoadDraft, Resistors } from "@/records";
 import { Cautions } from "../parts/Cautions";
 import { BuiltLoads } from "./built/BuiltLoads";
@@ -43,9 +42,7 @@ export function LoadScreen({ amplifier, claims, loads, resistors, safety }: Load
         />
       </Tabs.Content>
       <Tabs.Content value="shelf" p={0}>
-        <Box>
-          <ResistorShelf resistors={resistors} />
-        </Box>
+        <ResistorShelf resistors={resistors} />
       </Tabs.Content>
     </Tabs.Root>
   );

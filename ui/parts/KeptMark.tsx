@@ -1,10 +1,10 @@
 import { HStack, Text } from "@chakra-ui/react";
 import { Undo2 } from "lucide-react";
 import { ActionButton } from "./ActionButton";
-import type { AutosaveState } from "./useAutosave";
+import type { Autosave } from "./useAutosave";
 
 /** Whether what is on the screen has been kept, and the way back. */
-export function KeptMark({ state, onUndo }: { state: AutosaveState; onUndo?: () => void }) {
+export function KeptMark({ state, undo }: Autosave) {
   return (
     <HStack gap={3} role="status">
       {typeof state === "object" ? (
@@ -16,8 +16,8 @@ export function KeptMark({ state, onUndo }: { state: AutosaveState; onUndo?: () 
           {state === "kept" ? "kept" : "keeping…"}
         </Text>
       )}
-      {onUndo && (
-        <ActionButton minH="34px" px={2.5} fontSize="13.5px" onClick={onUndo}>
+      {undo && (
+        <ActionButton type="button" minH="34px" px={2.5} fontSize="13.5px" onClick={undo}>
           <Undo2 size={14} /> Undo
         </ActionButton>
       )}

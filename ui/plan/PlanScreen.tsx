@@ -4,7 +4,7 @@ import { Box, Flex, Grid, HStack, Text } from "@chakra-ui/react";
 import { ArrowRight, ListOrdered, Printer } from "lucide-react";
 import NextLink from "next/link";
 import { Fragment, useMemo, useState } from "react";
-import { orderedGently, proposePlan, RUN_KINDS, timelineOf, tooEarly, type PlannedRun, type PlanSize } from "@/core/plan";
+import { newRun, orderedGently, proposePlan, RUN_KINDS, timelineOf, tooEarly, type PlannedRun, type PlanSize } from "@/core/plan";
 import { cautionsFor } from "@/core/safety";
 import { formatShort } from "@/core/units";
 import { amplifierName, type Plan, type RigSettings, type Run } from "@/records";
@@ -20,7 +20,6 @@ import { durationText } from "../parts/durationText";
 import { AddRun } from "./AddRun";
 import { Checklist } from "./Checklist";
 import { Limits } from "./Limits";
-import { newRun } from "./newRun";
 import { heatModel, planFacts, runTroubles, type PlanRecords } from "./planFacts";
 import { PlanRow } from "./PlanRow";
 import { RunEditor } from "./RunEditor";
@@ -41,7 +40,13 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
   const { amplifier, claims } = records;
   const [plan, setPlan] = useState(initial);
   const [chosenId, setChosenId] = useState<string | null>(null);
-  const autosave = useAutosave(plan, (content) => saveDocument(amplifier.id, "plan", content));
+  // What is typed lives in the fields; after going back they must show what is kept.
+  const [undoneCount, setUndoneCount] = useState(0);
+  const restore = (before: Plan) => {
+    setPlan(before);
+    setUndoneCount(undoneCount + 1);
+  };
+  const autosave = useAutosave(plan, restore, (content) => saveDocument(amplifier.id, "plan", content));
   const facts = useMemo(() => planFacts(records), [records]);
   const model = useMemo(() => heatModel(records, plan), [records, plan]);
   const timeline = useMemo(() => timelineOf(plan.runs, model), [plan.runs, model]);
@@ -57,10 +62,6 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
     if (to >= 0 && to < plan.runs.length) setRuns(arrayMove(plan.runs, at, to));
   };
   const provesOf = (id: string): string[] => claims.filter((claim) => plan.runs.find((run) => run.id === id)?.proves.includes(claim.id)).map(({ powerWatts, loadOhms }) => `${powerWatts} W into ${loadOhms} Ω`);
-  const undo = () => {
-    const before = autosave.undo();
-    if (before) setPlan(before);
-  };
   return (
     <>
       <Grid templateColumns="minmax(0, 1fr)" gap={4} display={{ base: "grid", _print: "none" }}>
@@ -105,7 +106,7 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
                         onMove={(step) => move(entry.run.id, index + step)}
                         onRemove={() => setRuns(plan.runs.filter(({ id }) => id !== entry.run.id))}
                       />
-                      {entry.run.id === chosenId && <RunEditor run={entry.run} onChange={(run) => setRuns(plan.runs.map((each) => (each.id === run.id ? run : each)))} />}
+                      {entry.run.id === chosenId && <RunEditor key={undoneCount} run={entry.run} onChange={(run) => setRuns(plan.runs.map((each) => (each.id === run.id ? run : each)))} />}
                     </Fragment>
                   ))}
                 </Box>
@@ -113,7 +114,7 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
             </Panel>
             <Grid gap={4}>
               <Panel>
-                <KeptMark state={autosave.state} onUndo={autosave.canUndo ? undo : undefined} />
+                <KeptMark {...autosave} />
                 <Grid gap={2} mt={3}>
                   <ActionButton tone="primary" asChild>
                     <NextLink href={`/amplifiers/${amplifier.id}/bench`}>
@@ -128,8 +129,8 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
                   </ActionButton>
                 </Grid>
               </Panel>
-              <AddRun onAdd={(kind) => setRuns([...plan.runs, newRun(kind, plan.runs, facts)])} />
-              <Limits plan={plan} onChange={setPlan} />
+              <AddRun onAdd={(kind) => setRuns([...plan.runs, newRun(kind, facts, plan.runs)])} />
+              <Limits key={undoneCount} plan={plan} onChange={setPlan} />
             </Grid>
           </Grid>
         )}

@@ -4,6 +4,8 @@ import { scaleLinear } from "d3";
 import { useId, useMemo } from "react";
 import { heatAlong, RUN_KINDS, type HeatModel, type Timeline as PlanTimeline } from "@/core/plan";
 import { formatSignificant } from "@/core/units";
+import { apart } from "../charts/apart";
+import { CelsiusGrid, SCALE_TEXT } from "../charts/CelsiusGrid";
 import { channelLook, cssColor } from "../charts/channelLook";
 import { useSize } from "../charts/useSize";
 import { durationText } from "../parts/durationText";
@@ -37,14 +39,7 @@ export function Timeline({ timeline, model, chosenId, onChoose }: TimelineProps)
             <line y2="7" stroke={cssColor("ochre")} strokeWidth="1.6" />
           </pattern>
         </defs>
-        {y.ticks(4).map((tick) => (
-          <g key={tick}>
-            <line x1={MARGIN.left} x2={widthPx - MARGIN.right} y1={y(tick)} y2={y(tick)} stroke={cssColor("rime")} />
-            <text x={MARGIN.left - 6} y={y(tick) + 4} textAnchor="end" style={LABEL}>
-              {tick} °C
-            </text>
-          </g>
-        ))}
+        <CelsiusGrid y={y} left={MARGIN.left} right={widthPx - MARGIN.right} />
         {entries.map(({ run, startSeconds, endSeconds, coolSeconds }, index) => (
           <g key={run.id} onClick={() => onChoose(run.id)} style={{ cursor: "pointer" }}>
             {coolSeconds > 0 && <rect x={x(startSeconds - coolSeconds)} y={6} width={Math.max(1, x(coolSeconds) - x(0))} height={14} fill={`url(#${hatch})`} />}
@@ -60,24 +55,22 @@ export function Timeline({ timeline, model, chosenId, onChoose }: TimelineProps)
           </g>
         ))}
         {timeTicks(totalSeconds).map((tick) => (
-          <text key={tick} x={x(tick)} y={HEIGHT_PX - 8} textAnchor="middle" style={LABEL}>
+          <text key={tick} x={x(tick)} y={HEIGHT_PX - 8} textAnchor="middle" style={SCALE_TEXT}>
             {tick === 0 ? "start" : durationText(tick)}
           </text>
         ))}
         {shown.map((k, n) => (
           <Track key={k} d={drawn.map(({ seconds, celsius }, i) => `${i === 0 ? "M" : "L"}${x(seconds).toFixed(1)},${y(celsius[k]).toFixed(1)}`).join("")} look={n} />
         ))}
-        {labelsOf(shown, drawn, model, y).map(({ name, labelY, n }) => (
-          <text key={name} x={widthPx - MARGIN.right + 6} y={labelY} style={{ fontSize: "12.5px", fontWeight: 600, fill: cssColor(channelLook(n).color) }}>
-            {name}
+        {apart(shown.map((k) => y(drawn[drawn.length - 1].celsius[k]))).map((labelY, n) => (
+          <text key={shown[n]} x={widthPx - MARGIN.right + 6} y={labelY + 4} style={{ fontSize: "12.5px", fontWeight: 600, fill: cssColor(channelLook(n).color) }}>
+            {model.bodies[shown[n]].name}
           </text>
         ))}
       </svg>
     </Box>
   );
 }
-
-const LABEL = { fontSize: "12.5px", fill: cssColor("muted") } as const;
 
 function Track({ d, look }: { d: string; look: number }) {
   return <path d={d} fill="none" stroke={cssColor(channelLook(look).color)} strokeWidth={look === 0 ? 2.4 : 1.7} strokeDasharray={channelLook(look).dash} />;
@@ -90,14 +83,4 @@ const hottest = (drawn: Drawn, { bodies }: HeatModel): number[] => {
   const peaks = bodies.map((_, k) => Math.max(...drawn.map(({ celsius }) => celsius[k])));
   const resistors = bodies.map((_, k) => k).slice(1).sort((left, right) => peaks[right] - peaks[left]);
   return [0, ...resistors.slice(0, MOST_CURVES - 1)];
-};
-
-const LINE_PX = 16;
-
-const labelsOf = (shown: readonly number[], drawn: Drawn, { bodies }: HeatModel, y: (celsius: number) => number): { name: string; labelY: number; n: number }[] => {
-  const labels = shown.map((k, n) => ({ name: bodies[k].name, labelY: y(drawn[drawn.length - 1].celsius[k]) + 4, n })).sort((left, right) => right.labelY - left.labelY);
-  labels.forEach((label, k) => {
-    if (k > 0) label.labelY = Math.min(label.labelY, labels[k - 1].labelY - LINE_PX);
-  });
-  return labels;
 };

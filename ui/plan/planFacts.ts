@@ -1,9 +1,11 @@
+import { claimedWatts } from "@/core/claim";
 import { demandsAt, forecast } from "@/core/forecast";
 import { allowedSeconds, bodySeconds, mostCelsius, networkOhms, networkShares, surfaceKelvinPerWatt, type PowerResistor } from "@/core/load";
 import { heatWatts, RUN_KINDS, usualSink, type HeatBody, type HeatModel, type PlanFacts, type PlannedRun } from "@/core/plan";
+import { formatFixed } from "@/core/units";
+import { channelLetter } from "@/core/verdict";
 import type { Amplifier, Claim, Details, ForecastSettings, Load, Plan } from "@/records";
 import { assumptionsOf, classOf, forecastFacts, supplyFor } from "../forecast/forecastFacts";
-import { claimedWatts } from "../load/finder/claimedWatts";
 
 /** The records that a plan is made from. */
 export type PlanRecords = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; details: Details; forecastSettings: ForecastSettings; isBridged: boolean };
@@ -45,7 +47,7 @@ const heatedResistors = (loads: readonly Load[]): Heated[] => {
   };
   for (const { nominalOhms, channels } of loads)
     channels.forEach(({ ohms, network }, channel) => {
-      if (!network) return note({ ...UNKNOWN_LOAD, name: `${nominalOhms} Ω ${String.fromCharCode(65 + channel)}`, ohms }, nominalOhms, channel, 1);
+      if (!network) return note({ ...UNKNOWN_LOAD, name: `${nominalOhms} Ω ${channelLetter(channel)}`, ohms }, nominalOhms, channel, 1);
       const values = network.resistors.map((each) => each.ohms);
       if (networkOhms(network.network, values) > 0) for (const { index, share } of networkShares(network.network, values)) note(network.resistors[index], nominalOhms, channel, share);
     });
@@ -77,7 +79,7 @@ export const runTroubles = (run: PlannedRun, records: PlanRecords): string[] => 
   const troubles: string[] = [];
   if (run.watts > 0 && RUN_KINDS[run.kind].meanRatio > 0.1) {
     const { mainsAmperes, marginAmperes } = demandsAt(run.watts, facts, assumptionsOf(amplifier, forecastSettings), { loadOhms: run.loadOhms, channelsDriven: run.channelsDriven });
-    if (marginAmperes < 0) troubles.push(`takes ${mainsAmperes.toFixed(1)} A from the mains, more than the breaker holds`);
+    if (marginAmperes < 0) troubles.push(`takes ${formatFixed(mainsAmperes, 1)} A from the mains, more than the breaker holds`);
   }
   const load = loads.find(({ nominalOhms }) => Math.abs(nominalOhms / run.loadOhms - 1) < 0.1);
   if (!load) troubles.push(`no ${run.loadOhms} Ω load is built yet`);

@@ -37,7 +37,7 @@ const MOST: Record<Instrument["role"], { label: string; unit: string }> = {
 export function InstrumentList({ instruments }: { instruments: Instruments }) {
   const [drafts, setDrafts] = useState<readonly InstrumentDraft[]>(() => instruments.instruments.map(asDraft));
   const [errors, setErrors] = useState<FieldErrors>({});
-  const autosave = useAutosave(drafts, async (content) => {
+  const autosave = useAutosave(drafts, setDrafts, async (content) => {
     const outcome = await saveWorkshopDocument("instruments", { instruments: content.map((each) => ({ ...each, accuracyRatio: impliedUnit("%")(each.accuracyRatio) })) });
     setErrors(outcome.ok ? {} : outcome.errors);
     return outcome;
@@ -51,7 +51,7 @@ export function InstrumentList({ instruments }: { instruments: Instruments }) {
           Instruments, for all amplifiers
         </Heading>
         <HStack>
-          <KeptMark state={autosave.state} onUndo={autosave.canUndo ? () => { const before = autosave.undo(); if (before) setDrafts(before); } : undefined} />
+          <KeptMark {...autosave} />
           <ActionButton minH="38px" onClick={add}>
             <Plus size={15} /> Instrument
           </ActionButton>

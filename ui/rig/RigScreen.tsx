@@ -43,16 +43,12 @@ export function RigScreen(props: RigScreenProps) {
   const [draft, setDraft] = useState<RigDraft>(() => asDraft(rig));
   const [errors, setErrors] = useState<FieldErrors>({});
   const [tab, setTab] = useState("wiring");
-  const autosave = useAutosave(draft, async (content) => {
+  const autosave = useAutosave(draft, setDraft, async (content) => {
     const outcome = await saveDocument(amplifier.id, "rig", content);
     setErrors(outcome.ok ? {} : outcome.errors);
     return outcome;
   });
   const set = (change: Partial<RigDraft>) => setDraft((before) => ({ ...before, ...change }));
-  const undo = () => {
-    const before = autosave.undo();
-    if (before) setDraft(before);
-  };
   return (
     <Tabs.Root value={tab} onValueChange={({ value }) => setTab(value)} lazyMount unmountOnExit variant="line" colorPalette="teal">
       <Flex justify="space-between" align="center" mb={3.5} borderBottomWidth="1px" borderColor="rime">
@@ -63,7 +59,7 @@ export function RigScreen(props: RigScreenProps) {
             </Tabs.Trigger>
           ))}
         </Tabs.List>
-        {tab !== "instruments" && <KeptMark state={autosave.state} onUndo={autosave.canUndo ? undo : undefined} />}
+        {tab !== "instruments" && <KeptMark {...autosave} />}
       </Flex>
       <Tabs.Content value="wiring" p={0}>
         <WiringTab {...props} draft={draft} set={set} />

@@ -1,12 +1,12 @@
 "use client";
-import { Box, Grid, HStack, Text } from "@chakra-ui/react";
+import { Box, Grid, Text } from "@chakra-ui/react";
 import { yupResolver } from "@hookform/resolvers/yup";
 import { useFieldArray, useForm } from "react-hook-form";
 import { channelLetter } from "@/core/verdict";
 import { loadSchema, type BuiltNetwork, type FieldErrors, type LoadDraft, type Validated } from "@/records";
-import { ActionButton } from "../../parts/ActionButton";
+import { SaveOrCancel } from "../../parts/SaveOrCancel";
 import { showErrors } from "../../parts/showErrors";
-import { FormMessage, QuantityField } from "../../parts/TextField";
+import { QuantityField } from "../../parts/TextField";
 import { useKeptDraft } from "../../parts/useKeptDraft";
 
 export type LoadFormProps = { /** Names the form, for keeping its draft. */ draftKey: string; initial?: LoadDraft; nominalOhms?: number; channelCount: number; save(draft: LoadDraft): Promise<Validated<{ id: string }>>; onDone(): void };
@@ -51,21 +51,15 @@ export function LoadForm({ draftKey, initial, nominalOhms, channelCount, save, o
             <QuantityField label="±" field={register(`channels.${index}.ohmsExpandedUncertainty`)} error={errors.channels?.[index]?.ohmsExpandedUncertainty} unit="Ω" />
           </Grid>
         ))}
-        <FormMessage>{errors.root?.message}</FormMessage>
-        <HStack gap={3}>
-          <ActionButton tone="primary" type="submit" loading={isSubmitting}>
-            Save load
-          </ActionButton>
-          <ActionButton
-            type="button"
-            onClick={() => {
-              forget();
-              onDone();
-            }}
-          >
-            Cancel
-          </ActionButton>
-        </HStack>
+        <SaveOrCancel
+          saveLabel="Save load"
+          isSubmitting={isSubmitting}
+          message={errors.root?.message}
+          onCancel={() => {
+            forget();
+            onDone();
+          }}
+        />
       </Grid>
     </form>
   );

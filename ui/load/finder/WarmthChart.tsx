@@ -3,6 +3,8 @@ import { Box } from "@chakra-ui/react";
 import { scaleLinear } from "d3";
 import { TOUCH_CELSIUS } from "@/core/load";
 import { formatSignificant } from "@/core/units";
+import { apart } from "../../charts/apart";
+import { CelsiusGrid, SCALE_TEXT } from "../../charts/CelsiusGrid";
 import { channelLook, cssColor } from "../../charts/channelLook";
 import { useSize } from "../../charts/useSize";
 import { durationText } from "../../parts/durationText";
@@ -10,7 +12,6 @@ import type { WarmthCurve } from "./warmth";
 
 const MARGIN = { top: 14, right: 74, bottom: 26, left: 46 };
 const HEIGHT_PX = 170;
-const LABEL = { fontSize: "12.5px", fill: cssColor("muted") } as const;
 
 /** Temperature of each resistor over a run and the cooling after it, with the line below which it may be touched. */
 export function WarmthChart({ curves, runSeconds }: { curves: readonly WarmthCurve[]; runSeconds: number }) {
@@ -22,23 +23,16 @@ export function WarmthChart({ curves, runSeconds }: { curves: readonly WarmthCur
   return (
     <Box ref={frameRef} minW={0} overflow="hidden">
       <svg role="img" aria-label={`Temperature: ${curves.map(({ name, points }) => `${name} reaches ${formatSignificant(Math.max(...points.map(({ celsius }) => celsius)), 2)} °C`).join(", ")} after ${durationText(runSeconds)}.`} width={widthPx} height={HEIGHT_PX} style={{ display: "block", fontFamily: "inherit" }}>
-        {y.ticks(4).map((tick) => (
-          <g key={tick}>
-            <line x1={MARGIN.left} x2={widthPx - MARGIN.right} y1={y(tick)} y2={y(tick)} stroke={cssColor("rime")} />
-            <text x={MARGIN.left - 6} y={y(tick) + 4} textAnchor="end" style={LABEL}>
-              {tick} °C
-            </text>
-          </g>
-        ))}
+        <CelsiusGrid y={y} left={MARGIN.left} right={widthPx - MARGIN.right} />
         <line x1={MARGIN.left} x2={widthPx - MARGIN.right} y1={y(TOUCH_CELSIUS)} y2={y(TOUCH_CELSIUS)} stroke={cssColor("ochre")} strokeDasharray="5 4" />
-        <text x={MARGIN.left + 4} y={y(TOUCH_CELSIUS) - 5} style={{ ...LABEL, fill: cssColor("ochre"), fontWeight: 600 }}>
+        <text x={MARGIN.left + 4} y={y(TOUCH_CELSIUS) - 5} style={{ ...SCALE_TEXT, fill: cssColor("ochre"), fontWeight: 600 }}>
           may be touched below
         </text>
         <line x1={x(runSeconds)} x2={x(runSeconds)} y1={MARGIN.top} y2={HEIGHT_PX - MARGIN.bottom} stroke={cssColor("rime")} />
-        <text x={x(runSeconds)} y={HEIGHT_PX - 8} textAnchor="middle" style={LABEL}>
+        <text x={x(runSeconds)} y={HEIGHT_PX - 8} textAnchor="middle" style={SCALE_TEXT}>
           {durationText(runSeconds)}
         </text>
-        <text x={x(lastSeconds)} y={HEIGHT_PX - 8} textAnchor="middle" style={LABEL}>
+        <text x={x(lastSeconds)} y={HEIGHT_PX - 8} textAnchor="middle" style={SCALE_TEXT}>
           {durationText(lastSeconds)}
         </text>
         {curves.map(({ name, points }, k) => (
@@ -53,15 +47,3 @@ export function WarmthChart({ curves, runSeconds }: { curves: readonly WarmthCur
     </Box>
   );
 }
-
-const LINE_PX = 15;
-
-/** Heights of labels, moved so that none lies on another, in the order given. */
-const apart = (heights: readonly number[]): number[] => {
-  const order = heights.map((_, k) => k).sort((left, right) => heights[right] - heights[left]);
-  const moved = [...heights];
-  order.forEach((k, n) => {
-    if (n > 0) moved[k] = Math.min(moved[k], moved[order[n - 1]] - LINE_PX);
-  });
-  return moved;
-};

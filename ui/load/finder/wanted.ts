@@ -1,7 +1,7 @@
+import { claimedWatts } from "@/core/claim";
 import type { LoadDemand } from "@/core/load";
 import { parseNumber } from "@/core/units";
 import type { Claim } from "@/records";
-import { claimedWatts } from "./claimedWatts";
 
 /** What is wanted of a load, as it is typed. No watts means as claimed. */
 export type Wanted = { ohms: string; channels: string; watts: string; seconds: string; isBridged: boolean };

@@ -20,7 +20,7 @@ export function ResistorShelf({ resistors }: { resistors: Resistors }) {
   const [drafts, setDrafts] = useState<readonly ResistorDraft[]>(() => resistors.resistors.map(asDraft));
   const [chosenId, setChosenId] = useState(drafts[0]?.id ?? null);
   const [errors, setErrors] = useState<FieldErrors>({});
-  const autosave = useAutosave(drafts, async (content) => {
+  const autosave = useAutosave(drafts, setDrafts, async (content) => {
     const outcome = await saveWorkshopDocument("resistors", { resistors: content });
     setErrors(outcome.ok ? {} : outcome.errors);
     return outcome;
@@ -38,7 +38,7 @@ export function ResistorShelf({ resistors }: { resistors: Resistors }) {
           <Heading as="h2" fontSize="19px">
             Resistors at hand
           </Heading>
-          <KeptMark state={autosave.state} onUndo={autosave.canUndo ? () => { const before = autosave.undo(); if (before) setDrafts(before); } : undefined} />
+          <KeptMark {...autosave} />
         </Flex>
         {drafts.length === 0 && (
           <Text color="muted" mb={3}>

@@ -2,17 +2,6 @@ import { assessNetwork, networkResistance, networkText, type Network } from "@/c
 import { powerResistor } from "@/core/load/testing/powerResistor";
 import { loadSchema, validated } from "@/records";
 import { builtLoad } from "./builtLoad";
-import { claimedWatts } from "./claimedWatts";
-
-const claims = [{ powerWatts: 50, loadOhms: 8 }, { powerWatts: 93, loadOhms: 4 }];
-
-test("a load is designed for the claim of its ohms, else for the claimed volts; bridged for both halves", () => {
-  expect(claimedWatts(8, claims, false)).toBe(50);
-  expect(claimedWatts(4.1, claims, false)).toBe(93);
-  expect(claimedWatts(2, claims, false)).toBe(200);
-  expect(claimedWatts(8, claims, true)).toBe(186);
-  expect(claimedWatts(8, [], false)).toBe(20);
-});
 
 test("round trip: a load to be built keeps its network over its own resistors, and may be stored", async () => {
   const shelf = [1, 2, 3, 4].map((k) => powerResistor({ name: `R${k}`, ohms: k }));

@@ -1,0 +1,18 @@
+import { By, type WebDriver, type WebElement } from "selenium-webdriver";
+import { fieldOf, pageText, PATIENCE_MS } from "./browser";
+
+/** What tests of forms that are kept as they are typed do again and again, in the browser of the calling file. */
+export const forms = (driver: () => WebDriver) => ({
+  /** Clicks what may lie under the strip at the top. */
+  click: async (element: WebElement): Promise<void> => {
+    await driver().executeScript("arguments[0].scrollIntoView({ block: 'center' })", element);
+    await element.click();
+  },
+  /** Whatever was typed last has been kept. */
+  kept: async (): Promise<void> => {
+    await driver().sleep(900);
+    await driver().wait(async () => !/keeping…/.test(await pageText(driver())), PATIENCE_MS, "waiting for it to be kept");
+  },
+  undoOf: (form: string): Promise<WebElement> => driver().findElement(By.xpath(`//form[@aria-label='${form}']//button[contains(., 'Undo')]`)),
+  valueOf: async (form: string, label: string): Promise<string | null> => (await fieldOf(driver(), form, label)).getAttribute("value"),
+});
