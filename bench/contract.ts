@@ -18,8 +18,11 @@ export type RecordingRequest = {
   recordsInput?: boolean;
 };
 
+/** A little of the output as it is at a moment, a channel each, thinned out for drawing. */
+export type WaveGlimpse = { seconds: number; volts: readonly Float32Array[] };
+
 /** How far an instrument has got, and what it drives and delivers at that moment. */
-export type RecordingProgress = { doneRatio: number; driveVoltsRms: number; loadWatts: readonly number[] };
+export type RecordingProgress = { doneRatio: number; driveVoltsRms: number; loadWatts: readonly number[]; glimpse: WaveGlimpse };
 
 /** A steady tone held for a long time, to watch the heat. */
 export type SoakRequest = { frequencyHz: number; voltsPeak: number; seconds: number; drives: readonly boolean[] };

@@ -3,7 +3,7 @@ import { existsSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { judgePowerClaim } from "@/core/verdict";
-import { powerClaim, powerEvidence } from "@/records";
+import { evidenceOf, powerClaim } from "@/records";
 import { captures as captureFiles, listAmplifiers, listClaims, listRuns, openDatabase } from "@/store";
 import { makeDemo } from "./makeDemo";
 import { DEMO_SHELF } from "./scenario";
@@ -23,7 +23,7 @@ test("three invented amplifiers with their runs and captures; one claim kept, on
       expect(source).toBe("simulated-bench");
       for (const { sha256 } of captures) expect(existsSync(captureFiles.path(folder, sha256))).toBe(true);
     }
-    verdicts[model] = (await listClaims(db, id)).map((claim) => judgePowerClaim(powerClaim(claim), runs.map(powerEvidence)).status);
+    verdicts[model] = (await listClaims(db, id)).map((claim) => judgePowerClaim(powerClaim(claim), evidenceOf(runs)).status);
   }
   await db.destroy();
   rmSync(folder, { recursive: true });

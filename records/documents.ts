@@ -6,15 +6,16 @@ import { planSchema, type Plan } from "./plan";
 import { resistorsSchema, type Resistors } from "./resistors";
 import { rigSchema, type RigSettings } from "./rig";
 import { sheetSchema, type Sheet } from "./sheet";
+import { underWaySchema, type UnderWay } from "./underWay";
 
 /** What is kept of an amplifier as one piece each, and the schema that guards it. */
-export const DOCUMENTS = { details: detailsSchema, sheet: sheetSchema, forecast: forecastSettingsSchema, rig: rigSchema, plan: planSchema } as const;
+export const DOCUMENTS = { details: detailsSchema, sheet: sheetSchema, forecast: forecastSettingsSchema, rig: rigSchema, plan: planSchema, "under-way": underWaySchema } as const;
 
 /** What is kept of the workshop, for all amplifiers together. */
 export const WORKSHOP_DOCUMENTS = { resistors: resistorsSchema, instruments: instrumentsSchema } as const;
 
 export type DocumentKind = keyof typeof DOCUMENTS;
-export type DocumentOf<K extends DocumentKind> = { details: Details; sheet: Sheet; forecast: ForecastSettings; rig: RigSettings; plan: Plan }[K];
+export type DocumentOf<K extends DocumentKind> = { details: Details; sheet: Sheet; forecast: ForecastSettings; rig: RigSettings; plan: Plan; "under-way": UnderWay }[K];
 export type WorkshopKind = keyof typeof WORKSHOP_DOCUMENTS;
 export type WorkshopOf<K extends WorkshopKind> = { resistors: Resistors; instruments: Instruments }[K];
 

@@ -1,10 +1,25 @@
 import { unparse } from "papaparse";
 import { channelLetter } from "@/core/verdict";
 import type { Amplifier } from "./amplifier";
-import type { Run } from "./run";
+import { isSweep, type MeasuredRun, type Run, type SweepRun } from "./run";
 
-/** One line a channel and level, units in the column names. */
-export const runAsCsv = ({ conditions, result }: Run): string =>
+/** A power sweep as one line a channel and level; any other run as one line a reading, then one a point of its curves. SI units and ratios. */
+export const runAsCsv = (run: Run): string => (isSweep(run) ? sweepAsCsv(run) : measuredAsCsv(run));
+
+const measuredAsCsv = ({ conditions, result }: MeasuredRun): string =>
+  unparse(
+    result.channels.flatMap(({ figures, curves, bursts }, k) => {
+      const channel = channelLetter(conditions.channels[k].channelIndex);
+      return [
+        ...figures.map(({ label, quantity, value, stdUncertainty, bound }) => ({ channel, item: label, x_quantity: "", x: "", quantity, value: value ?? "", std_uncertainty: stdUncertainty ?? "", bound: bound ?? "" })),
+        ...curves.flatMap(({ label, x, y, points }) => points.map(([at, value]) => ({ channel, item: label, x_quantity: x, x: at, quantity: y, value, std_uncertainty: "", bound: "" }))),
+        ...bursts.flatMap(({ label, powerWatts, flattened }) => powerWatts.map((value, cycle) => ({ channel, item: label, x_quantity: "cycle", x: cycle + 1, quantity: flattened[cycle] ? "watts, tops flat" : "watts", value, std_uncertainty: "", bound: "" }))),
+      ];
+    }),
+    { newline: "\n" },
+  );
+
+const sweepAsCsv = ({ conditions, result }: SweepRun): string =>
   unparse(
     result.channels.flatMap(({ steps }, k) =>
       steps.map((step, level) => ({

@@ -1,6 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { amplifierSchema, claimSchema, DOCUMENTS, loadSchema, validated, WORKSHOP_DOCUMENTS, type DocumentKind, type DocumentOf, type Validated, type WorkshopKind, type WorkshopOf } from "@/records";
+import { amplifierSchema, claimSchema, DOCUMENTS, loadSchema, remarksSchema, validated, WORKSHOP_DOCUMENTS, type DocumentKind, type DocumentOf, type Remarks, type Validated, type WorkshopKind, type WorkshopOf } from "@/records";
 import * as store from "@/store";
 import { database } from "./records";
 
@@ -85,7 +85,11 @@ export const saveWorkshopDocument = async <K extends WorkshopKind>(kind: K, inpu
   return checked as Validated<WorkshopOf<K>>;
 };
 
-export const removeRun = async (id: string): Promise<void> => {
-  await store.deleteRun(await database(), id);
+/** Keeps what the reviewer has to say of a run: struck out, or stopped by something else. */
+export const saveRemarks = async (runId: string, input: unknown): Promise<Validated<Remarks>> => {
+  const checked = await validated(remarksSchema, input);
+  if (!checked.ok) return checked;
+  if (!(await store.keepRemarks(await database(), runId, checked.value))) return gone;
   refresh();
+  return checked;
 };

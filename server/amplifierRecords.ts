@@ -1,7 +1,7 @@
 import "server-only";
 import { notFound } from "next/navigation";
 import { cache } from "react";
-import type { Amplifier, Claim, Details, ForecastSettings, Instruments, Load, Plan, Resistors, RigSettings, Run, Sheet } from "@/records";
+import type { Amplifier, Claim, Details, ForecastSettings, Instruments, Load, Plan, Resistors, RigSettings, Run, Sheet, UnderWay } from "@/records";
 import { findAmplifier, findDocument, findWorkshopDocument, listClaims, listLoads, listRuns } from "@/store";
 import { database } from "./records";
 
@@ -15,6 +15,7 @@ export type AmplifierRecords = {
   forecastSettings: ForecastSettings;
   rig: RigSettings;
   plan: Plan;
+  underWay: UnderWay;
   resistors: Resistors;
   instruments: Instruments;
 };
@@ -34,6 +35,7 @@ export const amplifierRecords = cache(async (id: string): Promise<AmplifierRecor
     forecastSettings: await findDocument(db, id, "forecast"),
     rig: await findDocument(db, id, "rig"),
     plan: await findDocument(db, id, "plan"),
+    underWay: await findDocument(db, id, "under-way"),
     resistors: await findWorkshopDocument(db, "resistors"),
     instruments: await findWorkshopDocument(db, "instruments"),
   };

@@ -7,4 +7,4 @@ export { DATABASE_FILE, dataFolder, openDatabase } from "./database";
 export { findDocument, findWorkshopDocument, keepDocument, keepWorkshopDocument, referredPhotos } from "./documents";
 export { savePhoto, type SavedPhoto } from "./photo";
 export { addLoad, changeLoad, deleteLoad, listLoads } from "./loads";
-export { addRun, deleteRun, findRun, listRuns, referredCaptures } from "./runs";
+export { addRun, findRun, keepRemarks, listRuns, referredCaptures } from "./runs";

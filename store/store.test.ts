@@ -4,7 +4,7 @@ import { join } from "node:path";
 import type { Knex } from "knex";
 import { stepReading } from "@/core/testing/stepReading";
 import type { AmplifierDraft, RunDraft } from "@/records";
-import { addAmplifier, addClaim, addLoad, addRun, captures, changeAmplifier, deleteAmplifier, deleteRun, findAmplifier, findRun, listAmplifiers, listClaims, listLoads, listRuns, openDatabase, referredCaptures, UploadTooLarge } from ".";
+import { addAmplifier, addClaim, addLoad, addRun, captures, changeAmplifier, deleteAmplifier, findAmplifier, findRun, keepRemarks, listAmplifiers, listClaims, listLoads, listRuns, openDatabase, referredCaptures, UploadTooLarge } from ".";
 
 let folder: string;
 let db: Knex;
@@ -71,12 +71,27 @@ test("a run is stored with its captures or not at all", async () => {
   expect(await db("captures")).toEqual([]);
 });
 
+test("a run that is struck out stays as it was measured, with the remark beside it", async () => {
+  const amplifier = await addAmplifier(db, draft, "2026-01-01");
+  const stored = await addRun(db, amplifier.id, run, "2026-01-01");
+  const remarks = { struck: { reason: "a clip had come off", at: "2026-01-02" }, overruled: [{ channel: "A", reason: "breaker", note: "heard it", at: "2026-01-02" }] };
+  expect(await keepRemarks(db, stored.id, remarks)).toBe(true);
+  expect(await findRun(db, stored.id)).toEqual({ ...stored, remarks });
+});
+
+test("a run of several recordings keeps which is which", async () => {
+  const amplifier = await addAmplifier(db, draft, "2026-01-01");
+  const captures = [{ ...run.captures[0], shot: "one-watt" }, { ...run.captures[0], shot: "five-watt" }];
+  const stored = await addRun(db, amplifier.id, { ...run, captures }, "2026-01-01");
+  expect((await findRun(db, stored.id))?.captures).toEqual(captures);
+});
+
 test("changes and deletions say whether there was anything to change", async () => {
   const amplifier = await addAmplifier(db, draft, "2026-01-01");
   expect(await changeAmplifier(db, amplifier.id, { ...draft, year: null })).toBe(true);
   expect(await findAmplifier(db, amplifier.id)).toMatchObject({ year: null, model: "60" });
   expect(await changeAmplifier(db, "nobody", draft)).toBe(false);
-  expect(await deleteRun(db, "nobody")).toBe(false);
+  expect(await keepRemarks(db, "nobody", { struck: null, overruled: [] })).toBe(false);
 });
 
 test("the database keeps foreign keys, a write-ahead log and full synchronisation", async () => {

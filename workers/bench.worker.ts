@@ -1,18 +1,82 @@
 import { expose, transfer } from "comlink";
 import { record } from "@/bench/simulated";
 import { findLoads } from "@/core/load";
+import { success } from "@/core/outcome";
 import { analyseSweep } from "./analyseSweep";
+import { LiveRun } from "./liveBench";
+import { playRun } from "./playRun";
 import { predictSweep } from "./predictSweep";
+import { openFile, readRun } from "./readRun";
 import { readTone } from "./readTone";
+import { OpenRecording } from "./recordingViews";
 import type { BenchWorker } from "./protocol";
+
+/** Progress is told no more often than a screen needs it. */
+const PROGRESS_MILLISECONDS = 70;
+/** Time of the live bench runs with the clock; when the machine cannot keep up it runs as fast as it can. */
+const LIVE_STEP_MILLISECONDS = 50;
+
+const seldom = <T>(tell: (value: T) => void): ((value: T) => void) => {
+  let last = -Infinity;
+  return (value) => {
+    const now = performance.now();
+    if (now - last < PROGRESS_MILLISECONDS) return;
+    last = now;
+    tell(value);
+  };
+};
+
+let open: OpenRecording | null = null;
+let live: LiveRun | null = null;
+
+const opened = (): OpenRecording => {
+  if (!open) throw new Error("no recording is open");
+  return open;
+};
+const running = (): LiveRun => {
+  if (!live) throw new Error("the live bench is not switched on");
+  return live;
+};
 
 const worker: BenchWorker = {
   analyseSweep: async (request, onProgress) => analyseSweep(request, onProgress),
   readTone: async (wav) => readTone(wav),
   findLoads: async (shelf, demand) => findLoads(shelf, demand),
   predictSweep: async (request) => predictSweep(request),
+  playRun: async (request, onProgress, onShot) => playRun(request, { onProgress: seldom(onProgress), onShot }),
+  openFile: async (fileName, bytes, givenRateHz) => openFile(fileName, bytes, givenRateHz),
+  readRun: async (request) => readRun(request),
+  openRecording: async (wav, fullScaleVolts) => {
+    const outcome = OpenRecording.open(wav, fullScaleVolts);
+    if (!outcome.ok) return outcome;
+    open = outcome.value;
+    return success(open.facts);
+  },
+  overview: async (request) => opened().overview(request),
+  spectrumOf: async (request) => opened().spectrum(request),
+  residualSound: async (channel, inputChannel) => opened().residualSound(channel, inputChannel),
+  startLive: async (request, onReading) => {
+    const outcome = LiveRun.start(request);
+    if (!outcome.ok) return outcome;
+    live = outcome.value;
+    const step = (): void => {
+      const begun = performance.now();
+      onReading(running().step());
+      setTimeout(step, Math.max(0, LIVE_STEP_MILLISECONDS - (performance.now() - begun)));
+    };
+    step();
+    return success(true);
+  },
+  turnLive: async (db) => running().turn(db),
+  muteLive: async () => running().mute(),
+  climbLive: async (limit) => running().climb(limit),
+  changeLiveTone: async (frequencyHz) => running().changeTone(frequencyHz),
+  takeLive: async () => {
+    const taken = running().take();
+    return transfer(taken, [taken.wav.buffer]);
+  },
   recordSimulated: async (rig, request, seed, onProgress) => {
-    const recording = record(rig, request, seed, onProgress);
+    const recording = record(rig, request, seed, seldom(onProgress));
     return transfer(recording, [recording.capture.wav.buffer]);
   },
 };

@@ -2,13 +2,20 @@ import type { Capture, RecordingProgress, RecordingRequest } from "@/bench/contr
 import type { BenchLog, Rig } from "@/bench/simulated";
 import type { FoundLoads, LoadDemand, PowerResistor } from "@/core/load";
 import type { Outcome } from "@/core/outcome";
+import type { Curve, MeasuredChannel } from "@/core/run";
 import type { PowerSweepResult, SweepConditions } from "@/core/sweep";
+import type { LiveReading, LiveRequest, RampLimit } from "./liveBench";
+import type { KeptShot, PlayProgress, PlayRequest } from "./playRun";
+import type { OpenedFile, ReadRequest } from "./readRun";
+import type { AudioClips, Overview, OverviewRequest } from "./recordingViews";
 
 /** What crosses to the worker and back is plain data and typed arrays. */
 export type AnalysisRequest = {
   /** The whole WAV file. */
   wav: Uint8Array;
   fullScaleVolts: number;
+  /** Which channels of the file, from 0, in the order of the loads; all of them when not said. */
+  channels?: readonly number[];
   conditions: SweepConditions;
 };
 
@@ -32,6 +39,27 @@ export type BenchWorker = {
   readTone(wav: Uint8Array): Promise<Outcome<RecordedTone>>;
   /** The best dummy loads from the resistors at hand. */
   findLoads(shelf: readonly PowerResistor[], demand: LoadDemand): Promise<FoundLoads>;
+  /** Plays and reads a whole run on the simulated bench, shot by shot. */
+  playRun(request: PlayRequest, onProgress: (progress: PlayProgress) => void, onShot: (shot: KeptShot) => void | Promise<void>): Promise<Outcome<MeasuredChannel[]>>;
+  /** Opens a file of any kind that is known, and guesses what it was made for. */
+  openFile(fileName: string, bytes: Uint8Array<ArrayBuffer>, givenRateHz: number | null): Promise<Outcome<OpenedFile>>;
+  /** Reads a run from files. */
+  readRun(request: ReadRequest): Promise<Outcome<MeasuredChannel[]>>;
+  /** Opens a recording for looking at; it stays in the worker. */
+  openRecording(wav: Uint8Array<ArrayBuffer>, fullScaleVolts: number): Promise<Outcome<{ seconds: number; channelCount: number; sampleRateHz: number }>>;
+  /** A stretch of the open recording, thinned to so many columns. */
+  overview(request: OverviewRequest): Promise<Overview>;
+  /** The spectrum of a stretch of the open recording, a channel each. */
+  spectrumOf(request: OverviewRequest): Promise<Curve[]>;
+  /** What the amplifier added, and the output, as sound. */
+  residualSound(channel: number, inputChannel: number | null): Promise<Outcome<AudioClips>>;
+  /** Switches the live bench on; it then plays in real time until it is ended, telling its readings. */
+  startLive(request: LiveRequest, onReading: (reading: LiveReading) => void): Promise<Outcome<true>>;
+  turnLive(db: number): Promise<void>;
+  muteLive(): Promise<void>;
+  climbLive(limit: RampLimit): Promise<void>;
+  changeLiveTone(frequencyHz: number): Promise<void>;
+  takeLive(): Promise<{ wav: Uint8Array<ArrayBuffer>; fullScaleVolts: number; fileName: string }>;
   /** Records on the simulated bench. */
   recordSimulated(rig: Rig, request: RecordingRequest, seed: number, onProgress: (progress: RecordingProgress) => void): Promise<{ capture: Capture; log: BenchLog }>;
 };

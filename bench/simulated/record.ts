@@ -1,6 +1,6 @@
 import { stimulusVolts } from "@/core/signal";
 import { requireRange } from "@/core/units";
-import type { Capture, RecordingProgress, RecordingRequest } from "../contract";
+import type { Capture, RecordingProgress, RecordingRequest, WaveGlimpse } from "../contract";
 import { convert } from "./instruments/converter";
 import { halveRate } from "./instruments/halfBand";
 import { readClamp, readContact, readInfrared, readMainsMeter, readVoltmeter } from "./instruments/meters";
@@ -50,8 +50,8 @@ export const recordIn = (session: Session, rig: Rig, request: RecordingRequest, 
   if (source.length > MOST_SECONDS * rateHz) throw new RangeError(`the stimulus lasts ${Math.round(source.length / rateHz)} s; the simulated bench records at most ${MOST_SECONDS} s at once`);
   let blocks = 0;
   const trace: SessionState[] = [];
-  const fast = session.play(source, (doneRatio, state) => {
-    if (blocks++ % PROGRESS_BLOCKS === 0) onProgress({ doneRatio, driveVoltsRms: driveAt(source, doneRatio, rateHz), loadWatts: state.loadWatts });
+  const fast = session.play(source, (doneRatio, state, outputs) => {
+    if (blocks++ % PROGRESS_BLOCKS === 0) onProgress({ doneRatio, driveVoltsRms: driveAt(source, doneRatio, rateHz), loadWatts: state.loadWatts, glimpse: glimpseOf(outputs, Math.floor(doneRatio * source.length), rateHz) });
     if (doneRatio * TRACE_POINTS >= trace.length + 1 && trace.length < TRACE_POINTS) trace.push(state);
   });
   const meters = readMeters(rig, fast, trace, rateHz, seed);
@@ -93,7 +93,7 @@ const checkedDrives = (rig: Rig, { drives }: Pick<RecordingRequest, "drives">): 
 };
 
 /** The converter's clock may be off: then it, not the stimulus, is at fault. */
-const simulationRate = (rig: Rig, sampleRateHz: number): number => requireRange("sampleRateHz", sampleRateHz, 8000, 384_000) * ratesAbove(rig, sampleRateHz) * (1 + rig.converter.rateErrorRatio);
+export const simulationRate = (rig: Rig, sampleRateHz: number): number => requireRange("sampleRateHz", sampleRateHz, 8000, 384_000) * ratesAbove(rig, sampleRateHz) * (1 + rig.converter.rateErrorRatio);
 
 const ratesAbove = ({ stage }: Rig, sampleRateHz: number): number => 2 ** Math.max(0, Math.ceil(Math.log2((stage.kind === "class-d" ? LEAST_RATE_OF_FILTERS_HZ : LEAST_RATE_HZ) / sampleRateHz)));
 
@@ -101,6 +101,16 @@ const toConverterRate = (volts: Float64Array, rateHz: number, sampleRateHz: numb
   let slow = volts;
   for (let ratio = Math.round(rateHz / sampleRateHz); ratio > 1; ratio /= 2) slow = halveRate(slow);
   return slow;
+};
+
+const GLIMPSE_SECONDS = 0.004;
+const GLIMPSE_POINTS = 200;
+
+/** The last milliseconds before a sample. */
+export const glimpseOf = (volts: readonly Float64Array[], end: number, rateHz: number): WaveGlimpse => {
+  const count = Math.round(GLIMPSE_SECONDS * rateHz);
+  const first = Math.max(0, end - count);
+  return { seconds: count / rateHz, volts: volts.map((each) => Float32Array.from({ length: GLIMPSE_POINTS }, (_, k) => each[first + Math.floor((k * count) / GLIMPSE_POINTS)] ?? 0)) };
 };
 
 /** RMS of the drive over the 20 ms before a moment. */

@@ -109,7 +109,7 @@ export class Session {
    * Plays source volts and returns the volts across each load, as many and in time with them.
    * @param onBlock is told how far it is, block by block
    */
-  play(source: Float64Array, onBlock: (doneRatio: number, state: SessionState) => void = () => {}): Float64Array[] {
+  play(source: Float64Array, onBlock: (doneRatio: number, state: SessionState, outputs: readonly Float64Array[]) => void = () => {}): Float64Array[] {
     const outputs = this.drives.map(() => new Float64Array(source.length));
     const { blockSamples } = this;
     for (let first = 0; first < source.length + LATENCY_SAMPLES; first += blockSamples) {
@@ -122,7 +122,28 @@ export class Session {
         const skip = Math.max(0, -at);
         output.set(this.stages[channel].volts.subarray(skip, Math.min(blockSamples, source.length - at)), at + skip);
       });
-      onBlock(Math.min(1, first / source.length), this.state);
+      onBlock(Math.min(1, first / source.length), this.state, outputs);
+    }
+    return outputs;
+  }
+
+  /** Samples of a block; `stream` takes whole ones. */
+  get blockLength(): number {
+    return this.blockSamples;
+  }
+
+  /**
+   * Plays on without a gap from one call to the next: what comes back lies a few samples behind what goes in.
+   * @param source a whole number of blocks
+   */
+  stream(source: Float64Array): Float64Array[] {
+    const { blockSamples } = this;
+    if (source.length % blockSamples !== 0) throw new RangeError(`a stream takes whole blocks of ${blockSamples} samples, not ${source.length}`);
+    const outputs = this.drives.map(() => new Float64Array(source.length));
+    for (let first = 0; first < source.length; first += blockSamples) {
+      this.sourceBlock.set(source.subarray(first, first + blockSamples));
+      this.playBlock();
+      outputs.forEach((output, channel) => output.set(this.stages[channel].volts, first));
     }
     return outputs;
   }

@@ -12,7 +12,10 @@ const LOW_OHMS = 2;
  * with everything.
  */
 export const proposePlan = (facts: PlanFacts, size: PlanSize): PlannedRun[] => {
-  const wanted = (kind: RunKind) => SIZES.indexOf(RUN_KINDS[kind].from) <= SIZES.indexOf(size);
+  const wanted = (kind: RunKind) => {
+    const { from } = RUN_KINDS[kind];
+    return from !== null && SIZES.indexOf(from) <= SIZES.indexOf(size);
+  };
   const runs = RUN_KIND_NAMES.filter(wanted).flatMap((kind) => runsOf(kind, facts, size));
   const unique = new Map(runs.map((run) => [JSON.stringify([run.kind, run.loadOhms, run.channelsDriven, run.setting]), run]));
   return orderedGently([...unique.values()].map((run, index) => ({ ...run, id: `${run.kind}-${index + 1}` })));

@@ -1,7 +1,7 @@
+import type { MeasuredKind } from "../run";
+
 /** Every run of the job. */
-export type RunKind =
-  | "noise" | "gain" | "spectrum" | "response" | "crosstalk" | "impedance" | "distortion-response" | "intermodulation" | "multitone"
-  | "power-sweep" | "mains-draw" | "burst" | "staying-power" | "full-power-response" | "bridged" | "low-ohm" | "heat-soak";
+export type RunKind = MeasuredKind | "power-sweep";
 
 /** One run as it is planned. Plain data. */
 export type PlannedRun = {

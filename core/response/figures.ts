@@ -1,4 +1,4 @@
-import { amplitudeRatioToDb, dbToAmplitudeRatio, formatHertz, formatSignificant, requireRange } from "../units";
+import { amplitudeRatioToDb, dbToAmplitudeRatio, formatFixed, formatHertz, requireRange } from "../units";
 import type { Response, ResponsePoint } from "./types";
 
 /** The response's ratio at a frequency, between the logarithms of frequency and ratio; null outside its span. */
@@ -64,7 +64,7 @@ export const responseSummary = (response: Response): string => {
   const deviation = deviationInBand(response, lowHz, highHz);
   if (!deviation) return "The response does not reach over 1 kHz, so nothing can be said of its flatness.";
   const { lowHz: lowCorner, highHz: highCorner } = cornerFrequencies(response, 3);
-  const signed = (ratio: number) => `${ratio >= 1 ? "+" : ""}${formatSignificant(amplitudeRatioToDb(ratio), 2)} dB`;
+  const signed = (ratio: number) => `${ratio >= 1 ? "+" : ""}${formatFixed(amplitudeRatioToDb(ratio), 2)} dB`;
   const corners = [lowCorner === null ? null : formatHertz(Number(lowCorner.toPrecision(3))), highCorner === null ? null : formatHertz(Number(highCorner.toPrecision(3)))].filter((text) => text !== null);
   return `From ${formatHertz(lowHz)} to ${formatHertz(highHz)} it stays within ${signed(deviation.highestRatio)} and ${signed(deviation.lowestRatio)} of 1 kHz${corners.length > 0 ? `; 3 dB down at ${corners.join(" and ")}` : ""}.`;
 };

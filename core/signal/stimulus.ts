@@ -11,6 +11,7 @@ export type Stimulus =
   | { kind: "sine"; frequencyHz: number; voltsPeak: number; seconds: number }
   | ({ kind: "level-sweep" } & SteppedSweep)
   | { kind: "frequency-steps"; lowHz: number; highHz: number; pointsPerDecade: number; voltsPeak: number }
+  | { kind: "frequency-list"; frequencies: readonly number[]; voltsPeak: number }
   | { kind: "log-sweep"; lowHz: number; highHz: number; voltsPeak: number; seconds: number }
   | { kind: "burst"; burst: BurstName; voltsPeak: number }
   | { kind: "intermodulation-difference" | "intermodulation-modulation"; voltsPeak: number; seconds: number }
@@ -26,7 +27,10 @@ const STEP_CYCLES = 6;
 export const MULTITONE_PERIOD_SECONDS = 1;
 
 /** The steps of a stepped-frequency stimulus. */
-export const stepsOfStimulus = ({ lowHz, highHz, pointsPerDecade }: { lowHz: number; highHz: number; pointsPerDecade: number }): FrequencyStep[] => frequencySteps(logFrequencies(lowHz, highHz, pointsPerDecade), STEP_SECONDS, STEP_CYCLES);
+export const stepsOfStimulus = ({ lowHz, highHz, pointsPerDecade }: { lowHz: number; highHz: number; pointsPerDecade: number }): FrequencyStep[] => stepsOfFrequencies(logFrequencies(lowHz, highHz, pointsPerDecade));
+
+/** The same for a list of frequencies. */
+export const stepsOfFrequencies = (frequencies: readonly number[]): FrequencyStep[] => frequencySteps(frequencies, STEP_SECONDS, STEP_CYCLES);
 
 /**
  * The volts of a stimulus at a sample rate.
@@ -41,6 +45,8 @@ export const stimulusVolts = (stimulus: Stimulus, sampleRateHz: number): Float64
       return steppedSweep(stimulus, sampleRateHz);
     case "frequency-steps":
       return steppedFrequencies(stepsOfStimulus(stimulus), stimulus.voltsPeak, sampleRateHz);
+    case "frequency-list":
+      return steppedFrequencies(stepsOfFrequencies(stimulus.frequencies), stimulus.voltsPeak, sampleRateHz);
     case "log-sweep": {
       const volts = new Float64Array(Math.round((stimulus.seconds + RINGING_SECONDS) * sampleRateHz));
       volts.set(logSweep(stimulus, stimulus.voltsPeak, sampleRateHz));

@@ -1,6 +1,6 @@
 // For tests only: records built by hand.
 import { stepReading } from "@/core/testing/stepReading";
-import type { Amplifier, Claim, Load, Run } from "..";
+import { NO_REMARKS, type Amplifier, type Claim, type Load, type SweepRun } from "..";
 
 export const amplifier: Amplifier = { id: "amp", createdAt: "2026-11-25T09:00:00.000Z", maker: "Larkspur", model: "Two", kind: "home", topology: "class AB", year: 1982, channelCount: 2, condition: "", notes: "" };
 
@@ -9,7 +9,7 @@ export const claim: Claim = { id: "claim", amplifierId: "amp", printedText: "50 
 export const load: Load = { id: "load", amplifierId: "amp", nominalOhms: 8, channels: [{ ohms: 8.21, ohmsExpandedUncertainty: 0.02 }, { ohms: 8.18, ohmsExpandedUncertainty: 0.04 }] };
 
 /** A sweep of two channels that pass half a percent just above the given watts. */
-export const runOf = (watts: readonly number[], change: Partial<Run> = {}): Run => ({
+export const runOf = (watts: readonly number[], change: Partial<SweepRun> = {}): SweepRun => ({
   id: "run",
   amplifierId: "amp",
   kind: "power-sweep",
@@ -20,5 +20,6 @@ export const runOf = (watts: readonly number[], change: Partial<Run> = {}): Run 
   conditions: { nominalOhms: 8, fullScaleVolts: 80, mainsHz: 50, band: { lowHz: 20, highHz: 20_000 }, channelsDriven: watts.length, channels: watts.map((_, channelIndex) => ({ channelIndex, loadOhms: 8.2, loadOhmsStdUncertainty: 0.01, voltsStdUncertaintyRatio: 0.002 })) },
   result: { kind: "power-sweep", frequencyHz: 1000, channels: watts.map((limit) => ({ steps: [stepReading(1, 0.0004), stepReading(limit, 0.0012), stepReading(1.01 * limit, 0.02, true)], stop: { reason: "rail-voltage", evidence: "Both halves flatten." } })) },
   captures: [{ sha256: "ab".repeat(32), fileName: "sweep.wav", fullScaleVolts: 80 }],
+  remarks: NO_REMARKS,
   ...change,
 });

@@ -3,22 +3,28 @@ import { Flex } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useCallback, useMemo, useState } from "react";
+import { claimedWatts, type ReadClaim } from "@/core/claim";
 import type { Calibration } from "@/core/rig";
 import type { Caution } from "@/core/safety";
-import type { Amplifier, Claim, Confirmation, Load, Plan, Run } from "@/records";
+import { isSweep, type Amplifier, type Claim, type Confirmation, type Details, type Load, type MeasuredRun, type Plan, type Run } from "@/records";
+import { MeasuredView } from "../measured/MeasuredView";
 import { ActionButton } from "../parts/ActionButton";
 import { useKeys } from "../parts/keys";
 import { nextPlanned } from "../plan/runText";
+import { EngineStatus } from "./EngineStatus";
+import { useBenchEngine } from "./engine/BenchEngine";
 import { NewRun } from "./NewRun";
 import { RunTrack } from "./RunTrack";
 import { RunView } from "./RunView";
 
-export type BenchScreenProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; runs: readonly Run[]; uploadLimitBytes: number; plan: Plan; calibration: Calibration | null; cautions: readonly Caution[]; confirmations: readonly Confirmation[] };
+export type BenchScreenProps = { amplifier: Amplifier; claims: readonly Claim[]; stated: readonly ReadClaim[]; loads: readonly Load[]; details: Details; runs: readonly Run[]; uploadLimitBytes: number; plan: Plan; calibration: Calibration | null; cautions: readonly Caution[]; confirmations: readonly Confirmation[] };
 
 /** Runs along the top, the chosen one below: or the making of a new one. */
-export function BenchScreen({ amplifier, claims, loads, runs, uploadLimitBytes, plan, calibration, cautions, confirmations }: BenchScreenProps) {
+export function BenchScreen({ amplifier, claims, stated, loads, details, runs, uploadLimitBytes, plan, calibration, cautions, confirmations }: BenchScreenProps) {
   const router = useRouter();
+  const engine = useBenchEngine();
   const [chosen, setChosen] = useState<string | "new">(runs[0]?.id ?? "new");
+  useShownOnce(engine.state.storedId, setChosen);
   const at = runs.findIndex(({ id }) => id === chosen);
   const move = useCallback((step: number) => setChosen(runs[Math.max(0, Math.min(runs.length - 1, (at < 0 ? 0 : at) + step))]?.id ?? "new"), [runs, at]);
   useKeys(
@@ -42,6 +48,7 @@ export function BenchScreen({ amplifier, claims, loads, runs, uploadLimitBytes, 
   const run = chosen === "new" ? null : (runs[at] ?? runs[0] ?? null);
   return (
     <Flex direction="column" gap={3.5} flex={1} minH={0}>
+      <EngineStatus />
       {runs.length > 0 && (
         <Flex gap={3} align="stretch">
           <RunTrack runs={runs} chosenId={run?.id ?? null} onChoose={setChosen} />
@@ -50,7 +57,24 @@ export function BenchScreen({ amplifier, claims, loads, runs, uploadLimitBytes, 
           </ActionButton>
         </Flex>
       )}
-      {run ? <RunView key={run.id} run={run} amplifier={amplifier} claims={claims} /> : <NewRun amplifier={amplifier} claims={claims} loads={loads} uploadLimitBytes={uploadLimitBytes} planned={nextPlanned(plan.runs, runs)} calibration={calibration} cautions={cautions} confirmations={confirmations} onStored={onStored} />}
+      {!run && <NewRun amplifier={amplifier} claims={claims} loads={loads} details={details} uploadLimitBytes={uploadLimitBytes} planned={nextPlanned(plan.runs, runs)} calibration={calibration} cautions={cautions} confirmations={confirmations} onStored={onStored} />}
+      {run && <ShownRun key={run.id} run={run} runs={runs} amplifier={amplifier} claims={claims} stated={stated} />}
     </Flex>
   );
 }
+
+/** A run that the bench has just stored is shown, once. */
+const useShownOnce = (storedId: string | null, show: (id: string) => void): void => {
+  const [shownId, setShownId] = useState<string | null>(null);
+  if (storedId === null || storedId === shownId) return;
+  setShownId(storedId);
+  show(storedId);
+};
+
+function ShownRun({ run, runs, amplifier, claims, stated }: Pick<BenchScreenProps, "runs" | "amplifier" | "claims" | "stated"> & { run: Run }) {
+  if (isSweep(run)) return <RunView run={run} amplifier={amplifier} claims={claims} />;
+  return <MeasuredView run={run} runs={runs} before={runBefore(run, runs)} amplifier={amplifier} claims={stated} claimedWatts={claimedWatts(run.conditions.nominalOhms, claims, false) || null} />;
+}
+
+/** The run of the same kind before this one, for comparison; one that was struck out is no comparison. */
+const runBefore = (run: MeasuredRun, runs: readonly Run[]): MeasuredRun | null => runs.slice(runs.indexOf(run) + 1).find((other): other is MeasuredRun => other.kind === run.kind && other.remarks.struck === null) ?? null;

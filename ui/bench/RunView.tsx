@@ -1,31 +1,31 @@
 "use client";
 import { Box, Flex, Grid, Heading, HStack, NativeSelect, Table, Text } from "@chakra-ui/react";
-import { Trash2 } from "lucide-react";
-import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
-import { removeRun } from "@/server/actions";
 import { claimText, drivenText } from "@/core/claim";
 import { formatHertz, formatSignificant } from "@/core/units";
 import { channelLetter, judgePowerClaim } from "@/core/verdict";
-import { amplifierName, powerClaim, powerEvidence, type Amplifier, type Claim, type Run } from "@/records";
+import { amplifierName, powerClaim, powerEvidence, type Amplifier, type Claim, type SweepRun } from "@/records";
 import { channelLook } from "../charts/channelLook";
 import { PowerChart } from "../charts/PowerChart";
 import { SaveChart } from "../charts/SaveChart";
+import { ExportLinks } from "../measured/ExportLinks";
+import { RunRemarks } from "../measured/RunRemarks";
+import { StopPanel } from "../measured/StopPanel";
 import { ActionButton } from "../parts/ActionButton";
-import { ConfirmDialog } from "../parts/ConfirmDialog";
 import { Panel } from "../parts/Panel";
 import { Reading } from "../parts/Reading";
 import { unbroken } from "../parts/unbroken";
+import { RecordingPanel } from "../recording/RecordingPanel";
 import { VerdictWord } from "../verdict/VerdictWord";
-import { stopTitle } from "./stopText";
 import { fittingClaims, sweepSummary, type SweepSummary } from "./sweepSummary";
 
 /** One power sweep: the curve with the claim on it, the readings, and why it stopped. */
-export function RunView({ run, amplifier, claims }: { run: Run; amplifier: Amplifier; claims: readonly Claim[] }) {
+export function RunView({ run, amplifier, claims }: { run: SweepRun; amplifier: Amplifier; claims: readonly Claim[] }) {
   const fitting = fittingClaims(run, claims);
   const [claimId, setClaimId] = useState(fitting[0]?.id ?? null);
   const claim = fitting.find(({ id }) => id === claimId) ?? null;
   const summary = sweepSummary(run, claim);
+  const [isRecording, setRecording] = useState(false);
   const svg = useRef<SVGSVGElement>(null);
   const name = `${amplifierName(amplifier)} power sweep`.replace(/\s+/g, "-").toLowerCase();
   return (
@@ -41,14 +41,23 @@ export function RunView({ run, amplifier, claims }: { run: Run; amplifier: Ampli
             </Text>
           </Box>
           <HStack gap={1.5}>
+            <ActionButton minH="36px" px={3} fontSize="13.5px" aria-pressed={isRecording} onClick={() => setRecording((now) => !now)}>
+              {isRecording ? "Curve" : "Recording"}
+            </ActionButton>
             <SaveChart svg={svg} name={name} />
             <ExportLinks run={run} />
           </HStack>
         </Flex>
-        <PowerChart curves={summary.curves} claim={summary.corner} crossings={summary.crossings} caption={caption(summary)} svgRef={svg} />
-        <Text fontSize="13.5px" color="muted">
-          Bold: THD+N, 20 Hz to 20 kHz. Fine: THD alone. Filled marks: flat tops.
-        </Text>
+        {isRecording ? (
+          <RecordingPanel run={run} />
+        ) : (
+          <>
+            <PowerChart curves={summary.curves} claim={summary.corner} crossings={summary.crossings} caption={caption(summary)} svgRef={svg} />
+            <Text fontSize="13.5px" color="muted">
+              Bold: THD+N, 20 Hz to 20 kHz. Fine: THD alone. Filled marks: flat tops.
+            </Text>
+          </>
+        )}
       </Panel>
       <Flex direction="column" gap={3.5} minW={0}>
         <Panel>
@@ -67,14 +76,14 @@ export function RunView({ run, amplifier, claims }: { run: Run; amplifier: Ampli
         <Panel py={2}>
           <SummaryTable run={run} summary={summary} />
         </Panel>
-        <StopPanels run={run} />
-        <DeleteRun run={run} />
+        <StopPanel run={run} stops={run.result.channels.map(({ stop }) => stop)} />
+        <RunRemarks run={run} />
       </Flex>
     </Grid>
   );
 }
 
-const conditionsLine = ({ conditions, result, source, sourceDetail }: Run): string =>
+const conditionsLine = ({ conditions, result, source, sourceDetail }: SweepRun): string =>
   [
     formatHertz(Number(result.frequencyHz.toPrecision(4))),
     drivenText(conditions.channelsDriven),
@@ -100,7 +109,7 @@ function ClaimChoice({ claims, chosen, onChoose }: { claims: readonly Claim[]; c
   );
 }
 
-function RunVerdict({ run, claim }: { run: Run; claim: Claim }) {
+function RunVerdict({ run, claim }: { run: SweepRun; claim: Claim }) {
   const verdict = judgePowerClaim(powerClaim(claim), [powerEvidence(run)]);
   return (
     <Box mt={3} pt={2.5} borderTopWidth="1px" borderColor="rime">
@@ -112,7 +121,7 @@ function RunVerdict({ run, claim }: { run: Run; claim: Claim }) {
   );
 }
 
-function SummaryTable({ run, summary }: { run: Run; summary: SweepSummary }) {
+function SummaryTable({ run, summary }: { run: SweepRun; summary: SweepSummary }) {
   return (
     <Table.Root size="sm" css={{ "& td, & th": { borderColor: "rime", px: 0, py: "6.5px", bg: "surface" } }}>
       <Table.Header>
@@ -140,47 +149,5 @@ function SummaryTable({ run, summary }: { run: Run; summary: SweepSummary }) {
         ))}
       </Table.Body>
     </Table.Root>
-  );
-}
-
-/** One panel when all channels stopped for the same reason, else one each. */
-function StopPanels({ run }: { run: Run }) {
-  const stops = run.result.channels.map(({ stop }, k) => ({ ...stop, letter: channelLetter(run.conditions.channels[k].channelIndex) }));
-  const shown = stops.every(({ reason }) => reason === stops[0].reason) ? [{ ...stops[0], letter: stops.length > 1 ? stops[0].letter : "" }] : stops;
-  return shown.map(({ reason, evidence, letter }) => (
-    <Box key={letter} bg="ochreWash" borderLeftWidth="4px" borderColor="ochre" borderRadius="6px" px={4} py={3}>
-      <Text fontWeight={700}>{stopTitle(reason)}</Text>
-      <Text fontSize="14.5px">
-        {letter && `${letter}: `}
-        {unbroken(evidence)}
-      </Text>
-    </Box>
-  ));
-}
-
-function ExportLinks({ run }: { run: Run }) {
-  const style = { minH: "36px", px: 3, fontSize: "13.5px" } as const;
-  return (
-    <HStack gap={1.5}>
-      <ActionButton {...style} asChild>
-        <a href={`/api/runs/${run.id}/export?format=csv`}>CSV</a>
-      </ActionButton>
-      <ActionButton {...style} asChild>
-        <a href={`/api/runs/${run.id}/export?format=json`}>JSON</a>
-      </ActionButton>
-    </HStack>
-  );
-}
-
-function DeleteRun({ run }: { run: Run }) {
-  const router = useRouter();
-  const [asking, setAsking] = useState(false);
-  return (
-    <Flex justify="flex-end" mt="auto">
-      <ActionButton onClick={() => setAsking(true)} color="ember" minH="36px" fontSize="14px">
-        <Trash2 size={15} /> Delete this run
-      </ActionButton>
-      <ConfirmDialog open={asking} title="Delete this run?" text="Its readings go for good; its recording is kept for a day." confirmLabel="Delete run" onClose={() => setAsking(false)} onConfirm={() => removeRun(run.id).then(() => router.refresh())} />
-    </Flex>
   );
 }

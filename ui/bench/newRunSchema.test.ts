@@ -1,6 +1,6 @@
 import { validated } from "@/records";
 import { recordingSchema, simulationSchema } from "./newRunSchema";
-import { stopTitle } from "./stopText";
+import { stopTitle } from "../measured/stopText";
 
 const recording = { loadId: "load", fullScaleVolts: "80 V", voltsAccuracyRatio: "1 %", channelsDriven: "2", firstChannel: "0", mainsHz: "50" };
 

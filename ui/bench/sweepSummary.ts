@@ -3,7 +3,7 @@ import { COVERAGE_FACTOR } from "@/core/power";
 import { powerAtClipOnset, powerAtDistortion, type ChannelSweep, type PowerAtLimit } from "@/core/sweep";
 import { formatPercent, formatSignificant, formatWithUncertainty } from "@/core/units";
 import { channelLetter, LOAD_TOLERANCE_RATIO } from "@/core/verdict";
-import { powerClaim, type Claim, type Run } from "@/records";
+import { powerClaim, type Claim, type SweepRun } from "@/records";
 import type { ClaimCorner, Crossing, PowerCurve } from "../charts/PowerChart";
 
 /** One line of the table of readings: a value a channel, as text. */
@@ -24,10 +24,10 @@ export type SweepSummary = {
 const ONE_PERCENT = { distortionLimitRatio: 0.01, distortionMeasure: "thd-plus-noise" } as const;
 
 /** Claims whose load this run was made near. */
-export const fittingClaims = (run: Pick<Run, "conditions">, claims: readonly Claim[]): Claim[] =>
+export const fittingClaims = (run: Pick<SweepRun, "conditions">, claims: readonly Claim[]): Claim[] =>
   claims.filter(({ loadOhms }) => run.conditions.channels.every((channel) => Math.abs(channel.loadOhms / loadOhms - 1) <= LOAD_TOLERANCE_RATIO));
 
-export const sweepSummary = ({ conditions, result }: Pick<Run, "conditions" | "result">, record: Claim | null): SweepSummary => {
+export const sweepSummary = ({ conditions, result }: Pick<SweepRun, "conditions" | "result">, record: Claim | null): SweepSummary => {
   const claim = record ? powerClaim(record) : null;
   const limit = claim ?? ONE_PERCENT;
   const channels = result.channels.map((sweep, k) => ({ ...sweep, channelIndex: conditions.channels[k].channelIndex }));

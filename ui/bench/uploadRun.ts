@@ -1,5 +1,5 @@
 import type { Capture } from "@/bench/contract";
-import type { RunDraft } from "@/records";
+import type { RunCapture, RunDraft, UnderWay } from "@/records";
 
 /** A failure with a sentence for the screen. */
 export class UploadFailed extends Error {}
@@ -17,14 +17,35 @@ const answerOf = async (request: Promise<Response>): Promise<unknown> => {
   throw new UploadFailed(message);
 };
 
+const JSON_HEADERS = { "content-type": "application/json" };
+
+/** Stores a recording; the same bytes are kept once. @throws {UploadFailed} with what to do */
+export const uploadCapture = async (capture: Pick<Capture, "fileName" | "fullScaleVolts"> & { bytes: Blob }, signal: AbortSignal): Promise<RunCapture> => {
+  const { sha256 } = (await answerOf(fetch("/api/captures", { method: "PUT", body: capture.bytes, headers: { "content-type": "application/octet-stream" }, signal }))) as { sha256: string };
+  return { sha256, fileName: capture.fileName, fullScaleVolts: capture.fullScaleVolts };
+};
+
+/** Stores a run whose captures are there already. @returns its id @throws {UploadFailed} with what to do */
+export const storeRun = async (amplifierId: string, run: RunDraft, signal: AbortSignal): Promise<string> => {
+  const { id } = (await answerOf(fetch(`/api/amplifiers/${amplifierId}/runs`, { method: "POST", body: JSON.stringify(run), headers: JSON_HEADERS, signal }))) as { id: string };
+  return id;
+};
+
 /**
  * Stores the capture first, then the run that refers to it; a run is so never without its capture.
  * @returns the id of the stored run
  * @throws {UploadFailed} with what to do
  */
-export const uploadRun = async (amplifierId: string, capture: Pick<Capture, "fileName" | "fullScaleVolts"> & { bytes: Blob }, run: Omit<RunDraft, "captures">, signal: AbortSignal): Promise<string> => {
-  const { sha256 } = (await answerOf(fetch("/api/captures", { method: "PUT", body: capture.bytes, headers: { "content-type": "application/octet-stream" }, signal }))) as { sha256: string };
-  const draft: RunDraft = { ...run, captures: [{ sha256, fileName: capture.fileName, fullScaleVolts: capture.fullScaleVolts }] };
-  const { id } = (await answerOf(fetch(`/api/amplifiers/${amplifierId}/runs`, { method: "POST", body: JSON.stringify(draft), headers: { "content-type": "application/json" }, signal }))) as { id: string };
-  return id;
+export const uploadRun = async (amplifierId: string, capture: Pick<Capture, "fileName" | "fullScaleVolts"> & { bytes: Blob }, run: Omit<RunDraft, "captures">, signal: AbortSignal): Promise<string> =>
+  storeRun(amplifierId, { ...run, captures: [await uploadCapture(capture, signal)] } as RunDraft, signal);
+
+/** Keeps how far the bench has got. @throws {UploadFailed} with what to do */
+export const keepUnderWay = async (amplifierId: string, underWay: UnderWay): Promise<void> => {
+  await answerOf(fetch(`/api/amplifiers/${amplifierId}/under-way`, { method: "PUT", body: JSON.stringify(underWay), headers: JSON_HEADERS, keepalive: JSON.stringify(underWay).length < 60_000 }));
+};
+
+/** The bytes of a stored capture, or null when it is no longer there. */
+export const fetchCapture = async (sha256: string, signal: AbortSignal): Promise<Uint8Array<ArrayBuffer> | null> => {
+  const response = await fetch(`/api/captures/${sha256}`, { signal });
+  return response.ok ? new Uint8Array(await response.arrayBuffer()) : null;
 };

@@ -5,7 +5,7 @@ import { EXAMPLE_RIGS, type ExampleName } from "@/bench/simulated";
 import { type Claim, type Load } from "@/records";
 import { predictionRun } from "../bench/simulation/predictionRun";
 import { usePrediction } from "../bench/simulation/usePrediction";
-import { stopTitle } from "../bench/stopText";
+import { stopTitle } from "../measured/stopText";
 import { sweepSummary } from "../bench/sweepSummary";
 import { channelLook } from "../charts/channelLook";
 import { PowerChart } from "../charts/PowerChart";

@@ -1,6 +1,6 @@
 import { claimText } from "@/core/claim";
 import { judgePowerClaim, type Verdict } from "@/core/verdict";
-import { amplifierName, powerClaim, powerEvidence, type Amplifier, type Claim, type Run } from "@/records";
+import { amplifierName, evidenceOf, powerClaim, type Amplifier, type Claim, type Run } from "@/records";
 
 export type ShelfRow = {
   id: string;
@@ -26,7 +26,7 @@ export const shelfRow = (amplifier: Amplifier, claims: readonly Claim[], runs: r
     name: amplifierName(amplifier),
     line: amplifierLine(amplifier),
     kind: amplifier.kind,
-    claim: first ? { text: claimText(powerClaim(first)), powerWatts: first.powerWatts, verdict: judgePowerClaim(powerClaim(first), runs.map(powerEvidence)) } : null,
+    claim: first ? { text: claimText(powerClaim(first)), powerWatts: first.powerWatts, verdict: judgePowerClaim(powerClaim(first), evidenceOf(runs)) } : null,
     moreClaims: Math.max(0, claims.length - 1),
     lastRunAt: runs[0]?.takenAt ?? null,
   };

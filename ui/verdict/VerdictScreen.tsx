@@ -4,7 +4,7 @@ import NextLink from "next/link";
 import { claimText, drivenText } from "@/core/claim";
 import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
 import { channelLetter, judgePowerClaim, ratingSchools, type Verdict } from "@/core/verdict";
-import { powerClaim, powerEvidence, type Amplifier, type Claim, type Run } from "@/records";
+import { evidenceOf, isSweep, powerClaim, type Amplifier, type Claim, type Run, type SweepRun } from "@/records";
 import { fittingClaims, powerText } from "../bench/sweepSummary";
 import { ClaimStrip } from "../charts/ClaimStrip";
 import { ActionButton } from "../parts/ActionButton";
@@ -23,7 +23,8 @@ export function VerdictScreen({ amplifier, claims, runs }: { amplifier: Amplifie
         </ActionButton>
       </EmptyState>
     );
-  const evidence = runs.map(powerEvidence);
+  const evidence = evidenceOf(runs);
+  const newest = runs.find((run): run is SweepRun => isSweep(run) && run.remarks.struck === null);
   const judged = claims.map((claim) => ({ claim, verdict: judgePowerClaim(powerClaim(claim), evidence) }));
   const leading = judged.find(({ verdict }) => verdict.measured) ?? judged[0];
   return (
@@ -37,7 +38,7 @@ export function VerdictScreen({ amplifier, claims, runs }: { amplifier: Amplifie
             <ClaimRow key={claim.id} claim={claim} verdict={verdict} amplifierId={amplifier.id} isFirst={index === 0} />
           ))}
         </Panel>
-        {runs[0] && <Schools run={runs[0]} claim={fittingClaims(runs[0], claims)[0]} />}
+        {newest && <Schools run={newest} claim={fittingClaims(newest, claims)[0]} />}
       </Grid>
     </Box>
   );
@@ -110,7 +111,7 @@ function MeasuredLine({ measured }: { measured: NonNullable<Verdict["measured"]>
 }
 
 /** The newest run by each school of stating power; the weaker channel. Schools without evidence are named below. */
-function Schools({ run, claim }: { run: Run; claim: Claim | undefined }) {
+function Schools({ run, claim }: { run: SweepRun; claim: Claim | undefined }) {
   const schools = ratingSchools(run.result.channels, claim ? { ratio: claim.distortionLimitRatio, measure: claim.distortionMeasure } : null);
   const missing = schools.filter(({ reading }) => reading === null).map(({ label }) => label);
   return (

@@ -3,7 +3,8 @@ import type { ReactNode } from "react";
 import { amplifierRecords } from "@/server/amplifierRecords";
 import { formatSignificant } from "@/core/units";
 import { judgePowerClaim } from "@/core/verdict";
-import { amplifierName, powerClaim, powerEvidence, supplyWatts } from "@/records";
+import { amplifierName, evidenceOf, powerClaim, supplyWatts } from "@/records";
+import { BenchEngine } from "@/ui/bench/engine/BenchEngine";
 import { ChainProvider } from "@/ui/frame/chainState";
 import { ChainStrip } from "@/ui/frame/ChainStrip";
 import { Rail } from "@/ui/frame/Rail";
@@ -15,8 +16,8 @@ import { amplifierLine } from "@/ui/shelf/shelfRow";
 export const dynamic = "force-dynamic";
 
 export default async function AmplifierLayout({ children, params }: { children: ReactNode; params: Promise<{ id: string }> }) {
-  const { amplifier, claims, loads, runs, details, rig, plan, instruments } = await amplifierRecords((await params).id);
-  const evidence = runs.map(powerEvidence);
+  const { amplifier, claims, loads, runs, details, rig, plan, instruments, underWay } = await amplifierRecords((await params).id);
+  const evidence = evidenceOf(runs);
   const judgedCount = claims.filter((claim) => judgePowerClaim(powerClaim(claim), evidence).status !== "not-tested").length;
   const progress = stageProgress({ isForecast: details.supplies.some((supply) => supplyWatts(supply) !== null), claimCount: claims.length, loadCount: loads.length, rigState: rigState(amplifier, claims, loads, details, rig), plannedCount: plan.runs.length, runCount: runs.length, judgedCount });
   const atRest = {
@@ -28,6 +29,7 @@ export default async function AmplifierLayout({ children, params }: { children: 
   };
   return (
     <ChainProvider atRest={atRest}>
+      <BenchEngine amplifierId={amplifier.id} loads={loads} underWay={underWay}>
       <Flex minH="100vh">
         <Rail amplifier={{ id: amplifier.id, name: amplifierName(amplifier), line: amplifierLine(amplifier), progress }} />
         <Flex direction="column" flex={1} minW={0}>
@@ -37,6 +39,7 @@ export default async function AmplifierLayout({ children, params }: { children: 
           </Flex>
         </Flex>
       </Flex>
+      </BenchEngine>
     </ChainProvider>
   );
 }

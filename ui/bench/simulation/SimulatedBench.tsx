@@ -17,7 +17,7 @@ import { unbroken } from "../../parts/unbroken";
 import { simulationSchema, type SimulationSettings } from "../newRunSchema";
 import { loadChoice } from "../loadChoice";
 import { fittingClaims, sweepSummary } from "../sweepSummary";
-import { stopTitle } from "../stopText";
+import { stopTitle } from "../../measured/stopText";
 import { Parameters } from "./Parameters";
 import { predictionRun } from "./predictionRun";
 import { RigPicker } from "./RigPicker";
@@ -28,11 +28,11 @@ export type Simulation = { rig: Rig; load: Load; channelsDriven: number; lastVol
 export type SimulatedBenchProps = { amplifier: Amplifier; /** As planned; null is as usual. */ channelsDriven: number | null; claims: readonly Claim[]; loads: readonly Load[]; failure: string | null; busy: boolean; onStart(simulation: Simulation): void };
 
 /** The example nearest to what stands on the bench. */
-const NEAREST: Record<Amplifier["kind"], ExampleName> = { home: "home-class-ab", vintage: "vintage-class-ab", mini: "mini-bridge-brick" };
+export const NEAREST_RIG: Record<Amplifier["kind"], ExampleName> = { home: "home-class-ab", vintage: "vintage-class-ab", mini: "mini-bridge-brick" };
 
 /** The bench that ships with Rimebank: pick an amplifier, change what it is made of, see at once what it would do, and run the sweep. */
 export function SimulatedBench({ amplifier, channelsDriven: plannedChannels, claims, loads, failure, busy, onStart }: SimulatedBenchProps) {
-  const [name, setName] = useState<ExampleName>(NEAREST[amplifier.kind]);
+  const [name, setName] = useState<ExampleName>(NEAREST_RIG[amplifier.kind]);
   const original = EXAMPLE_RIGS[name];
   const [rig, setRig] = useState<Rig>(original);
   const { register, handleSubmit, formState, control } = useForm<Record<keyof SimulationSettings, string>, unknown, SimulationSettings>({

@@ -1,0 +1,62 @@
+import type { Band, Flattening, Harmonic, ToneReading } from "../distortion";
+import { powerStdUncertaintyRatio, powerWatts } from "../power";
+import { noiseBandwidthBins, type AveragedSpectrum, type Spectrum } from "../spectrum";
+import type { ChannelConditions } from "../sweep";
+import type { Curve, Figure, Quantity } from "./types";
+
+export const figure = (name: string, label: string, quantity: Quantity, value: number | null, stdUncertainty: number | null = null, bound: Figure["bound"] = null): Figure => ({ name, label, quantity, value, stdUncertainty, bound });
+
+/** Output power of a reading, with the uncertainty of volts and load. */
+export const powerFigure = (name: string, label: string, voltsRms: number, load: ChannelConditions): Figure => {
+  const watts = powerWatts(voltsRms, load.loadOhms);
+  return figure(name, label, "watts", watts, watts * powerStdUncertaintyRatio(load));
+};
+
+/** SINAD first, then what it is made of. */
+export const toneFigures = (reading: ToneReading, load: ChannelConditions): Figure[] => [
+  figure("sinad", "SINAD", "level-ratio", 1 / reading.thdPlusNoiseRatio, reading.thdPlusNoiseRatioStdUncertainty / reading.thdPlusNoiseRatio ** 2),
+  figure("thd", "THD", "distortion-ratio", reading.thdRatio, reading.thdRatioStdUncertainty),
+  figure("thd-plus-noise", "THD+N", "distortion-ratio", reading.thdPlusNoiseRatio, reading.thdPlusNoiseRatioStdUncertainty),
+  powerFigure("power", "output", reading.voltsRms, load),
+  figure("volts", "output volts", "volts", reading.voltsRms, reading.voltsRms * load.voltsStdUncertaintyRatio),
+];
+
+export const harmonicFigures = (harmonics: readonly Harmonic[], highestOrder: number): Figure[] =>
+  harmonics.filter(({ order }) => order <= highestOrder).map(({ order, ratio }) => figure(`harmonic-${order}`, `harmonic ${order}`, "level-ratio", ratio));
+
+export const topsText = ({ present, firstHalf }: Flattening): string => (!present ? "no flat tops" : firstHalf === "both" ? "both halves flatten" : `the ${firstHalf} half flattens first`);
+
+/** More points than any screen has columns. */
+const MOST_POINTS = 1400;
+
+/** RMS volts of lines against frequency on a logarithmic axis: the highest of each narrow band, so that no line is lost. */
+export const spectrumCurve = (spectrum: Spectrum | AveragedSpectrum, label: string, span: Band): Curve => {
+  const { meanSquare, binHz, window } = spectrum;
+  const scale = noiseBandwidthBins(window);
+  const first = Math.max(1, Math.ceil(span.lowHz / binHz));
+  const last = Math.min(meanSquare.length - 1, Math.floor(span.highHz / binHz));
+  const step = (last / first) ** (1 / MOST_POINTS);
+  const points: [number, number][] = [];
+  for (let k = first; k <= last; ) {
+    const end = Math.max(k + 1, Math.ceil(k * step));
+    let best = k;
+    for (let bin = k + 1; bin < Math.min(end, last + 1); bin++) if (meanSquare[bin] > meanSquare[best]) best = bin;
+    points.push([best * binHz, Math.sqrt(scale * meanSquare[best])]);
+    k = end;
+  }
+  return { name: "spectrum", label, x: "hertz", y: "volts", points };
+};
+
+const PICTURE_POINTS = 360;
+
+/** Some cycles of a waveform from a moment on, in milliseconds' worth of points: the small picture beside a reason. */
+export const wavePicture = (volts: Float64Array, sampleRateHz: number, fromSeconds: number, seconds: number, label: string): Curve => {
+  const first = Math.max(0, Math.min(volts.length - 1, Math.round(fromSeconds * sampleRateHz)));
+  const count = Math.max(2, Math.min(volts.length - first, Math.round(seconds * sampleRateHz)));
+  const step = Math.max(1, count / PICTURE_POINTS);
+  const points = Array.from({ length: Math.floor(count / step) }, (_, k): [number, number] => {
+    const n = first + Math.round(k * step);
+    return [Math.round(k * step) / sampleRateHz, volts[n]];
+  });
+  return { name: "picture", label, x: "seconds", y: "volts", points };
+};

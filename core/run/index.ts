@@ -1,0 +1,10 @@
+// core/run: what each kind of run may be set to, which recordings it takes, and what is read from them.
+export { DEFINITIONS, MEASURED_KINDS } from "./definitions";
+export { readSoak, soakWatts, type SoakMoment } from "./kinds/heat";
+export { spectrumCurve } from "./figures";
+export { residualOf } from "./kinds/manyTones";
+export { responseChannel } from "./kinds/response";
+export { readTyped, TYPED, typedReadings, type TypedReadings } from "./kinds/typed";
+export { completeSettings, initialSettings, isAllowed, numberOf } from "./settings";
+export { peakDriveFor } from "./shots";
+export type { AnalysisConditions, BurstCycles, Curve, Figure, MeasuredChannel, MeasuredKind, MeasuredStop, MeasuredStopReason, Quantity, Recorded, RunKindDefinition, SettingField, Settings, Shot, ShotFacts, ShotLoad } from "./types";

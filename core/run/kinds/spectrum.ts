@@ -1,0 +1,89 @@
+import { analyseTone, effectiveBits, readFlattening, toneSummary } from "../../distortion";
+import { findMainsHum } from "../../noise";
+import { success } from "../../outcome";
+import { powerWatts } from "../../power";
+import { averagedSpectrum, powerSpectrum } from "../../spectrum";
+import { formatSignificant } from "../../units";
+import { eachChannel } from "../channels";
+import { figure, harmonicFigures, spectrumCurve, toneFigures, wavePicture } from "../figures";
+import { choiceField, numberOf, quantityField } from "../settings";
+import { allDriven, peakDriveFor } from "../shots";
+import { stopAtLevel } from "../stop";
+import type { RunKindDefinition } from "../types";
+
+const SHOWN_ORDERS = 10;
+/** Shorter than this nothing is left to average. */
+const SEGMENT_SAMPLES = 65_536;
+
+/** A steady tone: SINAD, THD, THD+N, harmonics, hum, and the spectrum itself. */
+export const spectrum: RunKindDefinition = {
+  fields: [
+    quantityField("watts", "Each channel", "W", 5, 0.001, 2000),
+    quantityField("frequencyHz", "Tone", "Hz", 1000, 10, 20_000),
+    quantityField("seconds", "Length", "s", 2, 0.2, 60),
+    choiceField("averaging", "Averaging", [["none", "one spectrum of it all"], ["mean", "mean of many"]]),
+  ],
+  *shots(settings, facts) {
+    yield { name: "tone", label: "The tone", stimulus: { kind: "sine", frequencyHz: numberOf(settings, "frequencyHz"), voltsPeak: peakDriveFor(numberOf(settings, "watts"), facts), seconds: numberOf(settings, "seconds") }, drives: allDriven(facts), recordsInput: false, load: "run" };
+  },
+  analyse: (recordings, { band, mainsHz, settings }) =>
+    eachChannel(recordings, (channel, load) => {
+      const { volts, sampleRateHz } = recordings[0];
+      const outcome = analyseTone(volts[channel], sampleRateHz, { band });
+      if (!outcome.ok) return outcome;
+      const reading = outcome.value;
+      const whole = powerSpectrum(volts[channel], sampleRateHz, "blackmanHarris7");
+      const shown = settings.averaging === "mean" && volts[channel].length > 2 * SEGMENT_SAMPLES ? averagedSpectrum(volts[channel], sampleRateHz, { window: "blackmanHarris7", segmentSamples: SEGMENT_SAMPLES }) : whole;
+      const hum = findMainsHum(whole, Math.min(band.highHz, 0.9 * reading.fundamentalHz), mainsHz);
+      const watts = formatSignificant(powerWatts(reading.voltsRms, load.loadOhms), 3);
+      return success({
+        figures: [
+          ...toneFigures(reading, load),
+          figure("effective-bits", "effective bits", "bits", effectiveBits(1 / reading.thdPlusNoiseRatio)),
+          figure("hum", "hum lines together", "level-ratio", hum.voltsRms / reading.fundamentalVoltsRms),
+          ...harmonicFigures(reading.harmonics, SHOWN_ORDERS),
+        ],
+        curves: [spectrumCurve(shown, "spectrum", { lowHz: 5, highHz: sampleRateHz / 2 })],
+        bursts: [],
+        stop: stopAtLevel(recordings, reading.flattening, `${watts} W`, wavePicture(volts[channel], sampleRateHz, 0.1, 2 / reading.fundamentalHz, "two cycles")),
+        summary: toneSummary(reading),
+      });
+    }),
+};
+
+/** Just below flat tops, as it is found by raising and backing off: power from RMS volts, and from peak volts. */
+export const clipSearch: RunKindDefinition = {
+  fields: [quantityField("frequencyHz", "Tone", "Hz", 1000, 10, 20_000), quantityField("seconds", "Length", "s", 0.5, 0.1, 10)],
+  *shots(settings, facts) {
+    yield { name: "tone", label: "The tone at its limit", stimulus: { kind: "sine", frequencyHz: numberOf(settings, "frequencyHz"), voltsPeak: Math.SQRT2 * facts.limitDriveVoltsRms, seconds: numberOf(settings, "seconds") }, drives: allDriven(facts), recordsInput: false, load: "run" };
+  },
+  analyse: (recordings, { band }) =>
+    eachChannel(recordings, (channel, load) => {
+      const { volts, sampleRateHz } = recordings[recordings.length - 1];
+      const outcome = analyseTone(volts[channel], sampleRateHz, { band });
+      if (!outcome.ok) return outcome;
+      const reading = outcome.value;
+      const flattening = readFlattening(volts[channel], sampleRateHz, reading.fundamentalHz);
+      const tip = Math.min(reading.voltsPeakPositive, -reading.voltsPeakNegative);
+      const [sinad, thd, thdPlusNoise, power, rms] = toneFigures(reading, load);
+      const level = `${formatSignificant(power.value ?? 0, 3)} W`;
+      return success({
+        figures: [
+          { ...power, label: flattening.present ? "output, tops flat" : "output, tops clean" },
+          rms,
+          figure("peak-positive", "positive peak", "volts", reading.voltsPeakPositive, reading.voltsPeakPositive * load.voltsStdUncertaintyRatio),
+          figure("peak-negative", "negative peak", "volts", -reading.voltsPeakNegative, -reading.voltsPeakNegative * load.voltsStdUncertaintyRatio),
+          figure("power-from-peak", "output from the lower peak", "watts", tip ** 2 / 2 / load.loadOhms),
+          figure("shortfall-positive", "positive tops short by", "share", flattening.positive.shortfallRatio),
+          figure("shortfall-negative", "negative tops short by", "share", flattening.negative.shortfallRatio),
+          thd,
+          thdPlusNoise,
+          sinad,
+        ],
+        curves: [wavePicture(volts[channel], sampleRateHz, 0.05, 3 / reading.fundamentalHz, "wave")],
+        bursts: [],
+        stop: stopAtLevel(recordings, flattening, level, wavePicture(volts[channel], sampleRateHz, 0.05, 2 / reading.fundamentalHz, "two cycles")),
+        summary: flattening.present ? `Tops are flat at ${level}: back off until they just are not.` : `${level} with ${toneSummary(reading).split("; ")[1]}`,
+      });
+    }),
+};

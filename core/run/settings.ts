@@ -1,0 +1,32 @@
+import type { SettingField, Settings } from "./types";
+
+/** A field for a number in SI units. */
+export const quantityField = (name: string, label: string, unit: string, initial: number, least: number, most: number): SettingField => ({ kind: "quantity", name, label, unit, initial, least, most });
+
+export const choiceField = (name: string, label: string, choices: readonly (readonly [string, string])[]): SettingField => ({ kind: "choice", name, label, initial: choices[0][0], choices: choices.map(([value, text]) => ({ value, label: text })) });
+
+/** Settings as usual, so that one key runs it. */
+export const initialSettings = (fields: readonly SettingField[]): Settings => Object.fromEntries(fields.map(({ name, initial }) => [name, initial]));
+
+/**
+ * Settings with what is missing filled in as usual.
+ * @throws {RangeError} on a value out of its range or not among its choices
+ */
+export const completeSettings = (fields: readonly SettingField[], given: Settings): Settings =>
+  Object.fromEntries(
+    fields.map((field) => {
+      const value = given[field.name] ?? field.initial;
+      if (!isAllowed(field, value)) throw new RangeError(`${field.name} is ${value}`);
+      return [field.name, value];
+    }),
+  );
+
+export const isAllowed = (field: SettingField, value: number | string): boolean =>
+  field.kind === "choice" ? field.choices.some((choice) => choice.value === value) : typeof value === "number" && value >= field.least && value <= field.most;
+
+/** A number among the settings; a field of that name is a quantity. */
+export const numberOf = (settings: Settings, name: string): number => {
+  const value = settings[name];
+  if (typeof value !== "number") throw new RangeError(`${name} is not a number among the settings`);
+  return value;
+};

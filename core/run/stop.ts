@@ -1,0 +1,32 @@
+import type { Flattening } from "../distortion";
+import { formatSignificant } from "../units";
+import { topsText } from "./figures";
+import type { Curve, MeasuredStop, Recorded } from "./types";
+
+/** Events of a protection, in the order in which they explain a stop. */
+const EVENTS: readonly (readonly [string, MeasuredStop["reason"], string])[] = [
+  ["breaker-tripped", "breaker", "the breaker tripped"],
+  ["thermal-cut-out", "thermal-cut-out", "its thermal cut-out opened"],
+  ["relay-opened", "output-protection", "its protection relay opened"],
+  ["dc-trip", "output-protection", "its protection relay opened on DC"],
+  ["limiter-collapsed", "output-limiter", "its limiter came in"],
+  ["resistor-opened", "load-guard", "a resistor of the load opened"],
+];
+
+/** What the other instruments saw happen, or null when nothing did. */
+export const stopByEvent = (recordings: readonly Recorded[], picture: Curve | null): MeasuredStop | null => {
+  const events = recordings.flatMap((each) => each.events);
+  for (const [name, reason, text] of EVENTS) {
+    const found = events.find(({ event }) => event === name);
+    if (found) return { reason, evidence: `After ${formatSignificant(found.seconds, 3)} s ${text}.`, picture };
+  }
+  return null;
+};
+
+/** A run that plays one level: it was stopped by what happened, ended in flat tops, or reached what was asked. */
+export const stopAtLevel = (recordings: readonly Recorded[], flattening: Flattening | null, levelText: string, picture: Curve | null): MeasuredStop => {
+  const happened = stopByEvent(recordings, picture);
+  if (happened) return happened;
+  if (flattening?.present) return { reason: "rail-voltage", evidence: `At ${levelText} ${topsText(flattening)}, at ${formatSignificant(Math.min(flattening.positive.tipVolts, flattening.negative.tipVolts), 3)} V.`, picture };
+  return { reason: "level-reached", evidence: `It played ${levelText}, as it was asked to.`, picture };
+};

@@ -1,0 +1,143 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
+import type { Finding } from "@/core/outcome";
+import { formatSignificant } from "@/core/units";
+import { NOTHING_UNDER_WAY, type BenchJob, type Load, type UnderWay } from "@/records";
+import { Cancelled } from "@/workers/benchClient";
+import { useChain } from "../../frame/chainState";
+import { keepUnderWay, UploadFailed } from "../uploadRun";
+import { playJob, type Progress } from "./playJob";
+
+export type EngineState = {
+  /** The run under way, and how far it is. */
+  job: BenchJob | null;
+  progress: Progress | null;
+  queue: readonly BenchJob[];
+  /** A change of load or setting that must be made before the next run; output is at its least meanwhile. */
+  pause: string | null;
+  failure: { message: string; code: Finding["code"] | null } | null;
+  /** A run that was broken off, with what it has. */
+  interrupted: UnderWay | null;
+  storedId: string | null;
+};
+
+type Engine = { state: EngineState; start(jobs: readonly BenchJob[]): void; goOn(): void; resume(): void; discard(): void; cancel(): void; clear(): void };
+
+const EngineContext = createContext<Engine | null>(null);
+const IDLE: EngineState = { job: null, progress: null, queue: [], pause: null, failure: null, interrupted: null, storedId: null };
+
+export type BenchEngineProps = { amplifierId: string; loads: readonly Load[]; underWay: UnderWay; children: ReactNode };
+
+/**
+ * Plays runs one after another, whichever stage is on screen. How far it has got is kept on the server after every recording, so that a
+ * run whose page was closed can go on; a run itself is stored only when it is whole.
+ */
+export function BenchEngine({ amplifierId, loads, underWay, children }: BenchEngineProps) {
+  const router = useRouter();
+  const { setChain, rest } = useChain();
+  const [state, setState] = useState<EngineState>({ ...IDLE, interrupted: underWay.job ? underWay : null });
+  const control = useRef<AbortController | null>(null);
+  const latestRun = useRef<((job: BenchJob, queue: readonly BenchJob[], before: UnderWay["shots"]) => Promise<void>) | null>(null);
+  const latestLoads = useRef(loads);
+  useEffect(() => {
+    latestLoads.current = loads;
+  }, [loads]);
+  useEffect(() => () => control.current?.abort(), []);
+
+  const run = useCallback(
+    async (job: BenchJob, queue: readonly BenchJob[], before: UnderWay["shots"]) => {
+      const mine = new AbortController();
+      control.current = mine;
+      let known: UnderWay = { job, shots: before, queue, startedAt: new Date().toISOString() };
+      setChain({ mute: () => mine.abort() });
+      setState({ ...IDLE, job, queue, progress: { stage: "Starting", doneRatio: 0, playing: null } });
+      try {
+        await keepUnderWay(amplifierId, known);
+        const outcome = await playJob(job, {
+          amplifierId,
+          loads: latestLoads.current,
+          signal: mine.signal,
+          shots: before,
+          onProgress: (progress) => {
+            setState((now) => ({ ...now, progress }));
+            setChain(liveChain(job, latestLoads.current, progress));
+          },
+          onShot: async (shot) => {
+            known = { ...known, shots: [...known.shots, shot] };
+            await keepUnderWay(amplifierId, known);
+          },
+        });
+        if (typeof outcome !== "string") {
+          await keepUnderWay(amplifierId, NOTHING_UNDER_WAY);
+          setState({ ...IDLE, failure: { message: `${outcome.where}: ${outcome.advice}`, code: outcome.code } });
+          return;
+        }
+        const [next, ...later] = queue;
+        await keepUnderWay(amplifierId, next ? { job: next, shots: [], queue: later, startedAt: "" } : NOTHING_UNDER_WAY);
+        router.refresh();
+        if (!next) return setState({ ...IDLE, storedId: outcome });
+        const pause = changeText(job, next, latestLoads.current);
+        setState({ ...IDLE, storedId: outcome, queue, pause });
+        if (pause === null) setTimeout(() => void latestRun.current?.(next, later, []), 0);
+      } catch (error) {
+        if (mine.signal.aborted || error instanceof Cancelled) setState({ ...IDLE, interrupted: known });
+        else setState({ ...IDLE, interrupted: known, failure: { message: error instanceof UploadFailed ? error.message : "This did not work. What was recorded so far is kept; go on, or give it up.", code: null } });
+      } finally {
+        rest();
+      }
+    },
+    [amplifierId, rest, router, setChain],
+  );
+  useEffect(() => {
+    latestRun.current = run;
+  }, [run]);
+
+  const engine = useMemo<Engine>(
+    () => ({
+      state,
+      start: ([first, ...queue]) => void (first && run(first, queue, [])),
+      goOn: () => void (state.queue[0] && run(state.queue[0], state.queue.slice(1), [])),
+      resume: () => void (state.interrupted?.job && run(state.interrupted.job, state.interrupted.queue, state.interrupted.shots)),
+      discard: () => {
+        setState(IDLE);
+        void keepUnderWay(amplifierId, NOTHING_UNDER_WAY).catch(() => {});
+      },
+      cancel: () => control.current?.abort(),
+      clear: () => setState((now) => ({ ...now, failure: null, storedId: null })),
+    }),
+    [state, run, amplifierId],
+  );
+  return <EngineContext value={engine}>{children}</EngineContext>;
+}
+
+export const useBenchEngine = (): Engine => {
+  const engine = useContext(EngineContext);
+  if (!engine) throw new Error("the bench is used outside of BenchEngine");
+  return engine;
+};
+
+const loadText = (load: Load | undefined): string => (load ? `${load.nominalOhms} Ω (${load.channels.map(({ ohms }) => formatSignificant(ohms, 3)).join(", ")})` : "the load of the run");
+
+/** What has to be changed by hand between two runs, or null. */
+export const changeText = (before: BenchJob, next: BenchJob, loads: readonly Load[]): string | null => {
+  const changes = [
+    ...(before.loadId === next.loadId ? [] : [`change the load to ${loadText(loads.find(({ id }) => id === next.loadId))}`]),
+    ...(before.setting === next.setting ? [] : [next.setting === "" ? "set everything as it comes" : `set ${next.setting}`]),
+  ];
+  return changes.length > 0 ? changes.join(" and ") : null;
+};
+
+const liveChain = (job: BenchJob, loads: readonly Load[], { playing, stage, doneRatio }: Progress) => {
+  const reading = { reading: { note: stage, value: `${Math.round(100 * doneRatio)} %`, isLive: false } };
+  if (!playing) return { source: { note: "Source", value: "simulated, ended" }, amplifier: { note: "Amplifier", value: "at rest" }, load: { note: "Load", value: "0 W" }, ...reading };
+  const load = loads.find(({ id }) => id === job.loadId);
+  const most = playing.loadWatts.length > 0 ? Math.max(...playing.loadWatts) : null;
+  return {
+    source: { note: `Source ${formatSignificant(playing.driveVoltsRms, 3)} V`, value: "simulated", isLive: true },
+    amplifier: { note: "Amplifier, simulated", value: `${job.channelsDriven === 1 ? "one channel" : `${job.channelsDriven} channels`} driven`, isLive: true },
+    load: { note: `Load ${load ? formatSignificant(load.channels[0].ohms, 3) : ""} Ω`, value: most === null ? "taking power" : `${formatSignificant(most, 3)} W each`, isLive: true },
+    probe: { note: "Probe, simulated", value: "24 bit, 192 kHz", isLive: true },
+    ...reading,
+  };
+};

@@ -1,0 +1,24 @@
+import { DEFINITIONS } from "@/core/run";
+import { listOf, settingError, settingsFrom, settingTexts } from "./settingsForm";
+
+const { fields } = DEFINITIONS.spectrum;
+
+test("as it comes every kind's settings are valid, and read back as they are", () => {
+  for (const definition of Object.values(DEFINITIONS)) expect(settingsFrom(definition.fields, settingTexts(definition.fields))).toEqual(Object.fromEntries(definition.fields.map(({ name, initial }) => [name, initial])));
+});
+
+test("numbers as people at a bench write them; nonsense and what is out of range are told", () => {
+  const texts = { ...settingTexts(fields), frequencyHz: "1k", watts: "0,5" };
+  expect(settingsFrom(fields, texts)).toMatchObject({ frequencyHz: 1000, watts: 0.5 });
+  const frequency = fields.find(({ name }) => name === "frequencyHz");
+  if (!frequency) throw new Error("the field is gone");
+  expect(settingError(frequency, "loud")).toBe("Not a number. From 10 to 20000 Hz.");
+  expect(settingError(frequency, "50k")).toBe("From 10 to 20000 Hz.");
+  expect(settingsFrom(fields, { ...texts, frequencyHz: "loud" })).toBeNull();
+});
+
+test("lists", () => {
+  expect(listOf("20, 100 1k;10k")).toEqual([20, 100, 1000, 10_000]);
+  expect(listOf("20, loud")).toBeNull();
+  expect(listOf("")).toEqual([]);
+});

@@ -1,0 +1,2 @@
+export { LineChart, type LineChartProps } from "./LineChart";
+export type { ClaimBand, DrawnCurve } from "./geometry";

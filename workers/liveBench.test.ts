@@ -1,0 +1,76 @@
+import { EXAMPLE_RIGS } from "@/bench/simulated";
+import { LiveRun, type LiveReading, type LiveRequest } from "./liveBench";
+import { decodeCapture } from "./decodeCapture";
+
+const request: LiveRequest = { rig: EXAMPLE_RIGS["home-class-ab"], loadOhms: [8.2], frequencyHz: 1000, limits: { loadWatts: 400, loadCelsius: 200, breakerAmperes: 16 }, seed: 1 };
+
+const started = (change: Partial<LiveRequest> = {}): LiveRun => {
+  const outcome = LiveRun.start({ ...request, ...change });
+  if (!outcome.ok) throw new Error(outcome.finding.advice);
+  return outcome.value;
+};
+const stepUntil = (run: LiveRun, isDone: (reading: LiveReading) => boolean, most = 400): LiveReading => {
+  for (let k = 0; k < most; k++) {
+    const reading = run.step();
+    if (isDone(reading)) return reading;
+  }
+  throw new Error("it never came to that");
+};
+
+test("automatic: climbs to just below flat tops and stays there; what is taken is what was shown", () => {
+  const run = started();
+  run.climb({ kind: "flat-tops" });
+  const end = stepUntil(run, ({ ramp }) => ramp?.phase === "ended");
+  expect(end.ramp).toMatchObject({ end: "limit" });
+  const settled = Array.from({ length: 4 }, () => run.step())[3];
+  expect(settled.channels.every(({ flattening }) => flattening?.present === false)).toBe(true);
+  const { wav, fullScaleVolts } = run.take();
+  const decoded = decodeCapture(wav, fullScaleVolts);
+  if (!decoded.ok) throw new Error(decoded.finding.advice);
+  const volts = decoded.value.channels[0];
+  // The supply still sags a little over the half second that is taken.
+  expect(Math.abs(Math.sqrt(volts.reduce((sum, value) => sum + value * value, 0) / volts.length) / settled.channels[0].voltsRms - 1)).toBeLessThan(0.01);
+  // A decibel more, and the tops are flat.
+  run.turn(1);
+  expect(stepUntil(run, ({ channels }) => channels.some(({ flattening }) => flattening?.present), 10).channels[0].powerWatts).toBeGreaterThan(20);
+});
+
+test("by hand: tenths and whole decibels, and Mute at once", () => {
+  const run = started();
+  run.turn(0);
+  const first = run.step().driveVoltsRms;
+  for (let k = 0; k < 10; k++) run.turn(0.1);
+  expect(run.step().driveVoltsRms / first).toBeCloseTo(10 ** (1 / 20), 6);
+  run.turn(-1);
+  expect(run.step().driveVoltsRms / first).toBeCloseTo(1, 6);
+  run.mute();
+  expect(Array.from({ length: 3 }, () => run.step())[2].channels[0].voltsRms).toBeLessThan(0.05);
+});
+
+test("a guard trips, turns the drive down, and stays until it is acknowledged", () => {
+  const run = started({ limits: { ...request.limits, loadWatts: 5 } });
+  run.climb({ kind: "flat-tops" });
+  const tripped = stepUntil(run, ({ trip }) => trip !== null);
+  expect(tripped.trip).toMatchObject({ guard: "load-rating", text: expect.stringContaining("made for 5.00 W") });
+  run.turn(6);
+  run.climb({ kind: "flat-tops" });
+  const after = Array.from({ length: 4 }, () => run.step())[3];
+  expect(after.channels[0].voltsRms).toBeLessThan(0.05);
+  expect(after.trip).not.toBeNull();
+  run.mute();
+  run.turn(0);
+  expect(run.step().trip).toBeNull();
+});
+
+test("another tone begins at the least drive", () => {
+  const run = started();
+  run.turn(12);
+  run.step();
+  run.changeTone(60);
+  expect(run.step().driveVoltsRms).toBeLessThan(0.001);
+});
+
+test("refusal: more channels than the amplifier has", () => {
+  const outcome = LiveRun.start({ ...request, loadOhms: Array(9).fill(8) });
+  expect(outcome.ok ? "accepted" : outcome.finding.code).toBe("channel-mismatch");
+});

@@ -1,0 +1,143 @@
+import { checkRig, LiveBench, onLoads, type Rig } from "@/bench/simulated";
+import type { WaveGlimpse } from "@/bench/contract";
+import { analyseTone, readFlattening, type Flattening } from "@/core/distortion";
+import { guardTrip, nextStep, startRamp, type GuardLimits, type LiveMoment, type Ramp, type Trip } from "@/core/drive";
+import { failure, success, type Outcome } from "@/core/outcome";
+import { dbToAmplitudeRatio } from "@/core/units";
+import { encodeWav } from "@/core/wav";
+
+export type LiveRequest = { rig: Rig; loadOhms: readonly number[]; frequencyHz: number; limits: Omit<GuardLimits, "fullScaleVolts">; seed: number };
+
+/** What the screen shows many times a second; one entry a channel. */
+export type LiveReading = {
+  seconds: number;
+  driveVoltsRms: number;
+  mostDriveVoltsRms: number;
+  channels: readonly { voltsRms: number; voltsPeak: number; powerWatts: number; thdPlusNoiseRatio: number | null; flattening: Flattening | null; loadCelsius: number }[];
+  sinkCelsius: number;
+  mainsAmperes: number;
+  mainsWatts: number;
+  glimpse: WaveGlimpse;
+  ramp: Ramp | null;
+  trip: Trip | null;
+};
+
+/** How the limit of an automatic ramp is told. */
+export type RampLimit = { kind: "flat-tops" } | { kind: "distortion"; ratio: number };
+
+/** Length of a step of time: twenty readings a second. */
+const STEP_SECONDS = 0.05;
+const WINDOW_SECONDS = 0.1;
+/** Readings that a ramp waits for after each change of drive, so that the window holds the new level only. */
+const SETTLING_STEPS = 3;
+const FIRST_DRIVE_RATIO = 0.02;
+const TAKE_SECONDS = 0.5;
+const FULL_SCALES = [20, 40, 80, 160, 320, 640];
+
+/** The live bench as it is run in a worker: keys turn the drive, a guard or Mute turns it down, a ramp climbs by itself. */
+export class LiveRun {
+  private readonly bench: LiveBench;
+  private readonly loadOhms: readonly number[];
+  private readonly limits: GuardLimits;
+  private before: LiveMoment | null = null;
+  private trip: Trip | null = null;
+  private ramp: Ramp | null = null;
+  private rampLimit: RampLimit = { kind: "flat-tops" };
+  private settling = 0;
+
+  private constructor(rig: Rig, { loadOhms, frequencyHz, limits, seed }: LiveRequest) {
+    this.bench = new LiveBench(onLoads(rig, loadOhms), loadOhms.map(() => true), frequencyHz, seed);
+    this.loadOhms = loadOhms;
+    this.limits = { ...limits, fullScaleVolts: rig.converter.fullScaleVolts || FULL_SCALES[FULL_SCALES.length - 1] };
+  }
+
+  static start(request: LiveRequest): Outcome<LiveRun> {
+    const checked = checkRig(request.rig);
+    if (!checked.ok) return checked;
+    if (request.loadOhms.length > checked.value.input.channelCount) return failure("channel-mismatch", "Channels", `${checked.value.name} has ${checked.value.input.channelCount}; choose fewer.`);
+    return success(new LiveRun(checked.value, request));
+  }
+
+  /** Turns the drive up or down by so many dB; a trip must be acknowledged first, by `mute`. */
+  turn(db: number): void {
+    if (this.trip) return;
+    this.ramp = null;
+    this.bench.setDrive(Math.max(FIRST_DRIVE_RATIO * this.bench.mostDriveVoltsRms, this.driveVoltsRms * dbToAmplitudeRatio(db)));
+  }
+
+  /** Down to the least drive at once; it also acknowledges a trip. */
+  mute(): void {
+    this.ramp = null;
+    this.trip = null;
+    this.before = null;
+    this.bench.setDrive(this.bench.leastDriveVoltsRms);
+  }
+
+  /** Another tone: the drive returns to its least first. */
+  changeTone(frequencyHz: number): void {
+    this.mute();
+    this.bench.changeTone(frequencyHz);
+  }
+
+  /** Climbs by itself to the limit and stays just below it. */
+  climb(limit: RampLimit): void {
+    if (this.trip) return;
+    this.rampLimit = limit;
+    this.ramp = startRamp(FIRST_DRIVE_RATIO * this.bench.mostDriveVoltsRms);
+    this.bench.setDrive(this.ramp.driveVoltsRms);
+    this.settling = SETTLING_STEPS;
+  }
+
+  /** One step of time, and what the meters show at its end. */
+  step(): LiveReading {
+    const { state, driveVoltsRms, glimpse } = this.bench.advance(STEP_SECONDS);
+    const window = this.bench.lastVolts(WINDOW_SECONDS);
+    const channels = window.map((volts, channel) => {
+      const tone = driveVoltsRms > this.bench.leastDriveVoltsRms ? analyseTone(volts, this.bench.sampleRateHz) : null;
+      const squares = volts.reduce((sum, value) => sum + value * value, 0);
+      const voltsRms = Math.sqrt(squares / Math.max(1, volts.length));
+      return {
+        voltsRms,
+        voltsPeak: volts.reduce((most, value) => Math.max(most, Math.abs(value)), 0),
+        powerWatts: voltsRms ** 2 / this.loadOhms[channel],
+        thdPlusNoiseRatio: tone?.ok ? tone.value.thdPlusNoiseRatio : null,
+        flattening: tone?.ok ? readFlattening(volts, this.bench.sampleRateHz, tone.value.fundamentalHz) : null,
+        loadCelsius: state.loadCelsius[channel],
+      };
+    });
+    const moment: LiveMoment = { driveVoltsRms, voltsRms: channels.map(({ voltsRms }) => voltsRms), voltsPeak: channels.map(({ voltsPeak }) => voltsPeak), loadWatts: channels.map(({ powerWatts }) => powerWatts), loadCelsius: state.loadCelsius, mainsAmperes: state.mains.amperesRms, isCutOut: state.isCutOut };
+    this.watch(moment);
+    if (!this.trip) this.goOn(channels);
+    return { seconds: state.seconds, driveVoltsRms: this.driveVoltsRms, mostDriveVoltsRms: this.bench.mostDriveVoltsRms, channels, sinkCelsius: state.temperatures.sinkCelsius, mainsAmperes: state.mains.amperesRms, mainsWatts: state.mains.watts, glimpse, ramp: this.ramp, trip: this.trip };
+  }
+
+  /** The last half second as a recording. */
+  take(): { wav: Uint8Array<ArrayBuffer>; fullScaleVolts: number; fileName: string } {
+    const volts = this.bench.lastVolts(TAKE_SECONDS);
+    const peak = volts.reduce((most, each) => each.reduce((high, value) => Math.max(high, Math.abs(value)), most), 0);
+    const fullScaleVolts = FULL_SCALES.find((range) => range > 1.1 * peak) ?? 2 * peak;
+    return { wav: encodeWav(volts, this.bench.sampleRateHz, fullScaleVolts, "float32"), fullScaleVolts, fileName: "taken-live.wav" };
+  }
+
+  private get driveVoltsRms(): number {
+    return this.bench.driveVoltsRms;
+  }
+
+  private watch(moment: LiveMoment): void {
+    const found = this.trip ? null : guardTrip(this.limits, moment, this.before);
+    this.before = moment;
+    if (!found) return;
+    this.trip = found;
+    this.ramp = null;
+    this.bench.setDrive(this.bench.leastDriveVoltsRms);
+  }
+
+  private goOn(channels: LiveReading["channels"]): void {
+    if (!this.ramp || this.ramp.phase === "ended" || this.settling-- > 0) return;
+    const limit = this.rampLimit;
+    const isPast = channels.some(({ flattening, thdPlusNoiseRatio }) => (limit.kind === "flat-tops" ? flattening?.present === true : (thdPlusNoiseRatio ?? 0) > limit.ratio));
+    this.ramp = nextStep(this.ramp, isPast, this.bench.mostDriveVoltsRms);
+    this.bench.setDrive(this.ramp.driveVoltsRms);
+    this.settling = SETTLING_STEPS;
+  }
+}
