@@ -242,9 +242,11 @@ test("Plan: a run's own figures are changed; nonsense is told and not taken", as
   await kept();
 });
 
-test("Bench: it goes on with the plan's next sweep, and the calibration is already filled in", async () => {
+test("Bench: it goes on with the plan's next run, and the calibration is already filled in", async () => {
   await open("bench", "Next on the plan");
   await shows(driver(), "4 Ω, both channels driven");
+  expect(await pageText(driver())).toContain(`Next on the plan: ${(await driver().findElement(By.css("#run-kind option:checked")).getText()).trim()}`);
+  await driver().findElement(By.css("#run-kind option[value=power-sweep]")).click();
   await driver().findElement(By.css("body")).sendKeys("f");
   await shows(driver(), "Drop a WAV");
   expect(Number(await valueOf("Recording", "Full scale, across the load"))).toBeCloseTo((Math.SQRT2 * 2.83) / 10 ** (-12 / 20), 1);

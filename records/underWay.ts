@@ -1,5 +1,4 @@
-import { array, lazy, mixed, number, object, string, type Schema } from "yup";
-import type { Rig } from "@/bench/simulated";
+import { array, mixed, number, object, string } from "yup";
 import type { RunKind } from "@/core/plan";
 import { RUN_KIND_NAMES } from "@/core/plan";
 import type { Recorded, Settings } from "@/core/run";
@@ -9,7 +8,8 @@ import type { Confirmation } from "./rig";
 export type BenchJob = {
   id: string;
   kind: RunKind;
-  rig: Rig;
+  /** The simulated amplifier as it was chosen; the bench checks it anew before it plays. */
+  rig: object;
   loadId: string;
   secondLoadId: string | null;
   channelsDriven: number;
@@ -58,7 +58,7 @@ const shotSchema = object({
 });
 
 export const underWaySchema = object({
-  job: lazy((value) => (value ? (jobSchema.required() as unknown as Schema) : (mixed().nullable().defined().default(null) as unknown as Schema))) as unknown as Schema<BenchJob | null>,
+  job: mixed<BenchJob>((value): value is BenchJob => jobSchema.isValidSync(value)).nullable().defined().default(null),
   shots: array().of(shotSchema).max(64).required().default([]),
   queue: array().of(jobSchema).max(400).required().default([]),
   startedAt: string().max(40).defined().default(""),

@@ -49,10 +49,11 @@ export const spectrumCurve = (spectrum: Spectrum | AveragedSpectrum, label: stri
 
 const PICTURE_POINTS = 360;
 
-/** Some cycles of a waveform from a moment on, in milliseconds' worth of points: the small picture beside a reason. */
+/** A stretch of a waveform from about a moment on: the small picture beside a reason. */
 export const wavePicture = (volts: Float64Array, sampleRateHz: number, fromSeconds: number, seconds: number, label: string): Curve => {
-  const first = Math.max(0, Math.min(volts.length - 1, Math.round(fromSeconds * sampleRateHz)));
-  const count = Math.max(2, Math.min(volts.length - first, Math.round(seconds * sampleRateHz)));
+  const count = Math.min(volts.length, Math.max(2, Math.round(seconds * sampleRateHz)));
+  // A record that ends before that moment is shown from where it can be.
+  const first = Math.max(0, Math.min(volts.length - count, Math.round(fromSeconds * sampleRateHz)));
   const step = Math.max(1, count / PICTURE_POINTS);
   const points = Array.from({ length: Math.floor(count / step) }, (_, k): [number, number] => {
     const n = first + Math.round(k * step);

@@ -11,7 +11,7 @@ export type Stimulus =
   | { kind: "sine"; frequencyHz: number; voltsPeak: number; seconds: number }
   | ({ kind: "level-sweep" } & SteppedSweep)
   | { kind: "frequency-steps"; lowHz: number; highHz: number; pointsPerDecade: number; voltsPeak: number }
-  | { kind: "frequency-list"; frequencies: readonly number[]; voltsPeak: number }
+  | { kind: "frequency-list"; frequencies: readonly number[]; voltsPeak: number; /** How long each is held at least; usual when not said. */ hold?: { seconds: number; cycles: number } }
   | { kind: "log-sweep"; lowHz: number; highHz: number; voltsPeak: number; seconds: number }
   | { kind: "burst"; burst: BurstName; voltsPeak: number }
   | { kind: "intermodulation-difference" | "intermodulation-modulation"; voltsPeak: number; seconds: number }
@@ -29,8 +29,8 @@ export const MULTITONE_PERIOD_SECONDS = 1;
 /** The steps of a stepped-frequency stimulus. */
 export const stepsOfStimulus = ({ lowHz, highHz, pointsPerDecade }: { lowHz: number; highHz: number; pointsPerDecade: number }): FrequencyStep[] => stepsOfFrequencies(logFrequencies(lowHz, highHz, pointsPerDecade));
 
-/** The same for a list of frequencies. */
-export const stepsOfFrequencies = (frequencies: readonly number[]): FrequencyStep[] => frequencySteps(frequencies, STEP_SECONDS, STEP_CYCLES);
+/** The same for a list of frequencies, each held for so many seconds and cycles at least. */
+export const stepsOfFrequencies = (frequencies: readonly number[], hold = { seconds: STEP_SECONDS, cycles: STEP_CYCLES }): FrequencyStep[] => frequencySteps(frequencies, hold.seconds, hold.cycles);
 
 /**
  * The volts of a stimulus at a sample rate.
@@ -46,7 +46,7 @@ export const stimulusVolts = (stimulus: Stimulus, sampleRateHz: number): Float64
     case "frequency-steps":
       return steppedFrequencies(stepsOfStimulus(stimulus), stimulus.voltsPeak, sampleRateHz);
     case "frequency-list":
-      return steppedFrequencies(stepsOfFrequencies(stimulus.frequencies), stimulus.voltsPeak, sampleRateHz);
+      return steppedFrequencies(stepsOfFrequencies(stimulus.frequencies, stimulus.hold), stimulus.voltsPeak, sampleRateHz);
     case "log-sweep": {
       const volts = new Float64Array(Math.round((stimulus.seconds + RINGING_SECONDS) * sampleRateHz));
       volts.set(logSweep(stimulus, stimulus.voltsPeak, sampleRateHz));

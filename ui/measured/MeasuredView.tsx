@@ -14,7 +14,7 @@ import { Panel } from "../parts/Panel";
 import { Reading } from "../parts/Reading";
 import { unbroken } from "../parts/unbroken";
 import { VerdictWord } from "../verdict/VerdictWord";
-import { chartsOf, type ChartGroup } from "./chartsOf";
+import { chartsOf, isCommon, type ChartGroup } from "./chartsOf";
 import { claimMark, type ClaimMark } from "./claimMark";
 import { conditionsLine } from "./conditionsLine";
 import { ExportLinks } from "./ExportLinks";
@@ -106,14 +106,16 @@ function MainReading({ run, mark }: { run: MeasuredRun; mark: ClaimMark | null }
   return (
     <Panel>
       <Text color="muted">{first.figures[0]?.label ?? "Nothing was read"}</Text>
-      {run.result.channels.map(({ figures }, k) => {
+      {(isCommon(run.kind) ? run.result.channels.slice(0, 1) : run.result.channels).map(({ figures }, k) => {
         const { channelIndex } = run.conditions.channels[k];
         const shown = figures[0] && shownFigure(figures[0]);
         return (
           <HStack key={channelIndex} align="baseline" gap={3} mt={2}>
-            <Text w="20px" fontSize="20px" fontWeight={700} color={channelLook(channelIndex).color}>
-              {channelLetter(channelIndex)}
-            </Text>
+            {!isCommon(run.kind) && (
+              <Text w="20px" fontSize="20px" fontWeight={700} color={channelLook(channelIndex).color}>
+                {channelLetter(channelIndex)}
+              </Text>
+            )}
             {shown && <Reading value={shown.prefix ? `${shown.prefix} ${shown.value}` : shown.value} unit={shown.unit} plusMinus={shown.plusMinus} />}
           </HStack>
         );
@@ -147,22 +149,23 @@ function Repeats({ statistics }: { statistics: readonly Statistic[] }) {
 
 /** All readings but the first, which is shown large; a row a reading, a column a channel. */
 function FigureTable({ run }: { run: MeasuredRun }) {
-  const names = [...new Set(run.result.channels.flatMap(({ figures }) => figures.slice(1).map(({ name }) => name)))];
+  const channels = isCommon(run.kind) ? run.result.channels.slice(0, 1) : run.result.channels;
+  const names = [...new Set(channels.flatMap(({ figures }) => figures.slice(1).map(({ name }) => name)))];
   return (
     <Table.Root size="sm" css={{ "& td, & th": { borderColor: "rime", px: 0, py: "5px", bg: "surface" }, "& td + td, & th + th": { pl: 2.5 } }}>
       <Table.Header>
         <Table.Row>
           <Table.ColumnHeader />
-          {run.conditions.channels.map(({ channelIndex }) => (
+          {run.conditions.channels.slice(0, channels.length).map(({ channelIndex }) => (
             <Table.ColumnHeader key={channelIndex} textAlign="end" color={channelLook(channelIndex).color} fontWeight={700}>
-              {channelLetter(channelIndex)}
+              {isCommon(run.kind) ? "" : channelLetter(channelIndex)}
             </Table.ColumnHeader>
           ))}
         </Table.Row>
       </Table.Header>
       <Table.Body>
         {names.map((name) => {
-          const found = run.result.channels.map(({ figures }) => figures.find((figure) => figure.name === name) ?? null);
+          const found = channels.map(({ figures }) => figures.find((figure) => figure.name === name) ?? null);
           return (
             <Table.Row key={name}>
               <Table.Cell color="muted" fontSize="14px">

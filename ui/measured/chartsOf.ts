@@ -24,12 +24,12 @@ const drawn = (run: Pick<MeasuredRun, "result" | "conditions">, isGhost: boolean
     });
   });
 
-/** Temperatures are common to all channels and drawn once. */
-const COMMON: readonly MeasuredKind[] = ["heat-soak", "mains-draw"];
+/** Heat and mains belong to the whole amplifier: they are shown once. */
+export const isCommon = (kind: MeasuredKind): boolean => kind === "heat-soak" || kind === "mains-draw";
 
 /** The charts of a run, in the order of its curves. */
 export const chartsOf = (run: Pick<MeasuredRun, "kind" | "result" | "conditions">, before: Pick<MeasuredRun, "kind" | "result" | "conditions"> | null): ChartGroup[] => {
-  const own = COMMON.includes(run.kind) ? drawn({ ...run, result: { ...run.result, channels: run.result.channels.slice(0, 1) } }, false) : drawn(run, false);
+  const own = isCommon(run.kind) ? drawn({ ...run, result: { ...run.result, channels: run.result.channels.slice(0, 1) } }, false) : drawn(run, false);
   const all = [...own, ...(before ? drawn(before, true) : [])];
   const groups = new Map<string, ChartGroup>();
   for (const { curve, drawn: line, title } of all) {

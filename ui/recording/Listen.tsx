@@ -6,7 +6,7 @@ import type { AudioClips } from "@/workers/recordingViews";
 import type { BenchWorker } from "@/workers/protocol";
 import { ActionButton } from "../parts/ActionButton";
 import { useKeys } from "../parts/keys";
-import type { NamedChannel } from "./RecordingPanel";
+import type { NamedChannel } from "./namedChannel";
 
 type Clip = "output" | "residual";
 

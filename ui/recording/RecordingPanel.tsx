@@ -8,6 +8,7 @@ import type { BenchWorker } from "@/workers/protocol";
 import { LineChart } from "../charts/LineChart";
 import { ActionButton } from "../parts/ActionButton";
 import { Listen } from "./Listen";
+import type { NamedChannel } from "./namedChannel";
 import { NullMethod } from "./NullMethod";
 import { useRecording } from "./useRecording";
 import type { View } from "./view";
@@ -62,8 +63,6 @@ export function RecordingPanel({ run }: { run: Run }) {
     </Flex>
   );
 }
-
-export type NamedChannel = { index: number; name: string };
 
 /** Channels of the file: those of the run, after the amplifier's input where it was recorded too. */
 const channelsOf = (run: Run, count: number): NamedChannel[] => {

@@ -17,7 +17,7 @@ const nearest = <T extends { frequencyHz: number }>(points: readonly T[], freque
 const reaches = (points: readonly { frequencyHz: number }[], frequencyHz: number): boolean => points.length > 0 && Math.abs(Math.log2(nearest(points, frequencyHz).frequencyHz / frequencyHz)) < 0.3;
 
 /** Steps of a recording: those that were played, or null for a file. */
-const stepsOf = ({ stimulus }: Recorded): ResponseSegment[] | null => (stimulus?.kind === "frequency-list" ? stepsOfFrequencies(stimulus.frequencies) : null);
+const stepsOf = ({ stimulus }: Recorded): ResponseSegment[] | null => (stimulus?.kind === "frequency-list" ? stepsOfFrequencies(stimulus.frequencies, stimulus.hold) : null);
 
 /** What leaks from channel to channel, each way, against frequency. */
 export const crosstalk: RunKindDefinition = {
@@ -101,13 +101,18 @@ export const impedance: RunKindDefinition = {
   },
 };
 
+/** Long enough for what the step before left behind to die away, and for whole cycles of the lowest tone. */
+const HOLD = { seconds: 0.25, cycles: 14 };
+/** Share of a step, from its end, that is read. */
+const READ_FROM = 0.5;
+
 /** Distortion from 20 Hz to 20 kHz at two powers. */
 export const distortionResponse: RunKindDefinition = {
   fields: [quantityField("lowWatts", "First level", "W", 1, 0.001, 1000), quantityField("shareOfRated", "Second, of rated", "", 0.5, 0.01, 1.2), quantityField("pointsPerDecade", "Points a decade", "", 6, 2, 30), quantityField("bandHighHz", "Distortion counted to", "Hz", 80_000, 20_000, 90_000)],
   *shots(settings, facts) {
     const frequencies = logFrequencies(20, Math.min(20_000, highestHz(facts)), numberOf(settings, "pointsPerDecade"));
     for (const [name, watts] of [["low", numberOf(settings, "lowWatts")], ["high", numberOf(settings, "shareOfRated") * facts.ratedWatts]] as const)
-      yield { name, label: `${formatSignificant(watts, 2)} W`, stimulus: { kind: "frequency-list", frequencies, voltsPeak: peakDriveFor(watts, facts) }, drives: allDriven(facts), recordsInput: false, load: "run" };
+      yield { name, label: `${formatSignificant(watts, 2)} W`, stimulus: { kind: "frequency-list", frequencies, voltsPeak: peakDriveFor(watts, facts), hold: HOLD }, drives: allDriven(facts), recordsInput: false, load: "run" };
   },
   analyse: (recordings, { settings, band }) =>
     eachChannel(recordings, (channel, load) => {
@@ -120,7 +125,7 @@ export const distortionResponse: RunKindDefinition = {
         const points: [number, number][] = [];
         let watts = 0;
         for (const step of steps) {
-          const part = volts[channel].subarray(Math.round((step.startSeconds + 0.3 * step.seconds) * sampleRateHz), Math.round((step.startSeconds + 0.97 * step.seconds) * sampleRateHz));
+          const part = volts[channel].subarray(Math.round((step.startSeconds + READ_FROM * step.seconds) * sampleRateHz), Math.round((step.startSeconds + 0.97 * step.seconds) * sampleRateHz));
           const reading = analyseTone(part, sampleRateHz, { band: { lowHz: band.lowHz, highHz: Math.min(numberOf(settings, "bandHighHz"), 0.47 * sampleRateHz) }, search: { lowHz: 0.9 * step.frequencyHz, highHz: 1.1 * step.frequencyHz } });
           if (!reading.ok) continue;
           points.push([step.frequencyHz, reading.value.thdPlusNoiseRatio]);

@@ -18,7 +18,7 @@ export const readSoak = (moments: readonly SoakMoment[], events: readonly { seco
   if (moments.length < 3) return failure("too-short", "Heat soak", "it holds fewer than three moments. Soak for longer.");
   const first = moments[0], last = moments[moments.length - 1];
   const hottest = moments.reduce((most, moment) => (moment.sinkCelsius > most.sinkCelsius ? moment : most));
-  const before = moments.find(({ seconds }) => seconds >= 0.9 * last.seconds) ?? first;
+  const before = moments.findLast(({ seconds }) => seconds <= 0.9 * last.seconds) ?? first;
   const isSettled = Math.abs(last.sinkCelsius - before.sinkCelsius) < SETTLED_CELSIUS;
   const cutOut = events.find(({ event }) => event === "thermal-cut-out") ?? null;
   const soak = `${formatSignificant(last.seconds / 60, 2)} min`;

@@ -1,5 +1,5 @@
 import type { Capture } from "@/bench/contract";
-import { onLoads } from "@/bench/simulated";
+import { checkRig, onLoads, type Rig } from "@/bench/simulated";
 import type { Finding } from "@/core/outcome";
 import { ANALYSIS_VERSION, runConditions, type BenchJob, type Load, type RunCapture, type UnderWayShot } from "@/records";
 import { callback, handedOver, startJob } from "@/workers/benchClient";
@@ -20,13 +20,18 @@ export type JobContext = { amplifierId: string; loads: readonly Load[]; signal: 
 export const playJob = async (job: BenchJob, context: JobContext): Promise<string | Finding> => {
   const load = context.loads.find(({ id }) => id === job.loadId);
   if (!load) return { code: "bad-load", where: "Load", advice: "the load of this run is no longer there; choose another." };
-  return job.kind === "power-sweep" ? playSweep(job, load, context) : playMeasured(job, load, context);
+  // A job may come from the store, where it lay since a run was broken off.
+  const rig = checkRig(job.rig);
+  if (!rig.ok) return rig.finding;
+  return job.kind === "power-sweep" ? playSweep({ ...job, rig: rig.value }, load, context) : playMeasured({ ...job, rig: rig.value }, load, context);
 };
 
-const conditionsOf = (job: BenchJob, load: Load, fullScaleVolts: number) =>
+type CheckedJob = BenchJob & { rig: Rig };
+
+const conditionsOf = (job: CheckedJob, load: Load, fullScaleVolts: number) =>
   runConditions({ load, channelCount: job.kind === "bridged" ? 1 : job.channelsDriven, firstChannel: 0, channelsDriven: job.channelsDriven, fullScaleVolts, mainsHz: job.rig.mains.frequencyHz, voltsAccuracyRatio: SIMULATED_ACCURACY_RATIO, settings: job.settings as Record<string, number | string>, setting: job.setting, inputUsed: job.inputUsed, set: job.set });
 
-const playSweep = async (job: BenchJob, load: Load, { amplifierId, signal, onProgress }: JobContext): Promise<string | Finding> => {
+const playSweep = async (job: CheckedJob, load: Load, { amplifierId, signal, onProgress }: JobContext): Promise<string | Finding> => {
   const lastVoltsPeak = Math.SQRT2 * (job.lastVoltsRms ?? job.rig.source.mostVoltsRms);
   const stimulus = { kind: "level-sweep", ...SWEEP, firstVoltsPeak: FIRST_LEVEL_RATIO * lastVoltsPeak, lastVoltsPeak } as const;
   const drives = load.channels.slice(0, job.channelsDriven).map(() => true);
@@ -43,7 +48,7 @@ const playSweep = async (job: BenchJob, load: Load, { amplifierId, signal, onPro
   return uploadRun(amplifierId, { ...(capture as Capture), bytes }, { kind: "power-sweep", source: "simulated-bench", sourceDetail: job.rig.name, conditions, result: outcome.value, analysisVersion: ANALYSIS_VERSION }, signal);
 };
 
-const playMeasured = async (job: BenchJob, load: Load, { amplifierId, loads, signal, shots, onProgress, onShot }: JobContext): Promise<string | Finding> => {
+const playMeasured = async (job: CheckedJob, load: Load, { amplifierId, loads, signal, shots, onProgress, onShot }: JobContext): Promise<string | Finding> => {
   if (job.kind === "power-sweep") throw new RangeError("a power sweep is played otherwise");
   const { kind } = job;
   const second = loads.find(({ id }) => id === job.secondLoadId) ?? null;

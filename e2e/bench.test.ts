@@ -1,0 +1,264 @@
+// The Bench through the real interface: runs on the simulated bench, by hand, from files and from meters; guards, Mute, and a run that is broken off.
+import { existsSync, readFileSync } from "node:fs";
+import { join, resolve } from "node:path";
+import { By, Key } from "selenium-webdriver";
+import { analyseTone } from "@/core/distortion";
+import { amplitudeRatioToDb } from "@/core/units";
+import type { MeasuredRun } from "@/records";
+import { makeDemo } from "@/demo/makeDemo";
+import { openDatabase } from "@/store";
+import { decodeCapture } from "@/workers/decodeCapture";
+import { application } from "./application";
+import { pageText, PATIENCE_MS, press, shows } from "./browser";
+
+const { driver, url, folder, kill, start } = application("bench");
+const CAPTURES = resolve(__dirname, "../../shared/captures");
+const withCaptures = existsSync(join(CAPTURES, "README.md")) ? test : test.skip;
+
+const key = (...keys: string[]): Promise<void> => driver().findElement(By.css("body")).sendKeys(...keys);
+const textOf = async (testId: string): Promise<string> => (await driver().findElement(By.css(`[data-testid='${testId}']`)).getText()).replaceAll("\u00a0", " ");
+const setTo = async (id: string, text: string): Promise<void> => driver().findElement(By.id(id)).sendKeys(Key.chord(Key.CONTROL, "a"), text);
+const choose = async (id: string, value: string): Promise<void> => driver().findElement(By.css(`#${id} option[value='${value}']`)).click();
+const newRun = async (kind: string): Promise<void> => {
+  await key("n");
+  await shows(driver(), "Which run");
+  await driver().sleep(300);
+  await choose("run-kind", kind);
+  await key("s");
+};
+/** Waits for a run to be stored and shown, by the title of its panel. */
+const stored = (title: string, count: number): Promise<unknown> => driver().wait(async () => {
+  const text = await pageText(driver());
+  return text.includes(`${count} runs kept`) && text.includes("Strike this reading out") && text.includes(title);
+}, 2 * PATIENCE_MS, `waiting for ${title} to be stored as run ${count}`);
+const shownRun = async (): Promise<MeasuredRun> => (await (await fetch((await driver().findElement(By.linkText("JSON")).getAttribute("href")) ?? "")).json()).run;
+const captureOf = async (run: MeasuredRun, at = 0) => {
+  const { sha256, fullScaleVolts } = run.captures[at];
+  const decoded = decodeCapture(new Uint8Array(await (await fetch(`${url()}/api/captures/${sha256}`)).arrayBuffer()), fullScaleVolts);
+  if (!decoded.ok) throw new Error(decoded.finding.advice);
+  return decoded.value;
+};
+
+test("a shelf with the demo's amplifiers", async () => {
+  await kill();
+  const db = await openDatabase(join(folder(), "data"));
+  await makeDemo(db, join(folder(), "data"), new Date("2026-11-25T10:00:00Z"));
+  await db.destroy();
+  await start();
+  await driver().get(url());
+  await shows(driver(), "Tollgate Sixty");
+  const href = (await driver().findElement(By.partialLinkText("Tollgate Sixty")).getAttribute("href")) ?? "";
+  await driver().get(href.replace(/[^/]+$/, "bench"));
+  await shows(driver(), "2 runs kept");
+});
+
+test("spectrum: one key runs it; the figures on screen are the core's for the same capture", async () => {
+  await newRun("spectrum");
+  await setTo("setting-seconds", "0,5");
+  await key("r").catch(() => {});
+  await driver().findElement(By.css("h1")).click();
+  await key("r");
+  await stored("Spectrum", 3);
+  const run = await shownRun();
+  const { channels, sampleRateHz } = await captureOf(run);
+  const text = await pageText(driver());
+  channels.forEach((volts, k) => {
+    const reading = analyseTone(volts, sampleRateHz);
+    if (!reading.ok) throw new Error(reading.finding.advice);
+    const sinad = -amplitudeRatioToDb(reading.value.thdPlusNoiseRatio);
+    expect(run.result.channels[k].figures[0].value).toBeCloseTo(1 / reading.value.thdPlusNoiseRatio, 3);
+    expect(text).toContain(sinad.toFixed(1));
+  });
+});
+
+test("settings that are not possible are told beside their field, and nothing runs", async () => {
+  await newRun("spectrum");
+  await setTo("setting-frequencyHz", "loud");
+  await shows(driver(), "Not a number. From 10 to 20000 Hz.");
+  await press(driver(), "Run it");
+  await shows(driver(), "One of the settings is not possible");
+  expect(await pageText(driver())).toContain("3 runs kept");
+});
+
+test("noise: the input shorted, hiss and hum against 1 W", async () => {
+  await newRun("noise");
+  await setTo("setting-seconds", "1");
+  await press(driver(), "Run it");
+  await stored("A-weighted, under 1 W", 4);
+  expect(await textOf("sentence")).toMatch(/Noise is [\d.]+ µV A-weighted/);
+});
+
+test("burst: a bar a cycle, the last clean one marked, headroom over the claim", async () => {
+  await newRun("burst");
+  await choose("setting-burst", "8-ms");
+  await press(driver(), "Run it");
+  await stored("last clean cycle, 1 kHz, 8 ms", 5);
+  const bars = await driver().findElement(By.css("svg[aria-label^='Channel A']"));
+  expect(await bars.getAttribute("aria-label")).toMatch(/8 cycles, 0 with flat tops\. The last clean cycle is number 8/);
+  expect(await pageText(driver())).toContain("headroom over rated");
+});
+
+test("response: resistor against speaker-like load, with two cursors and their difference", async () => {
+  await newRun("response");
+  await choose("setting-loads", "both");
+  await setTo("setting-pointsPerDecade", "4");
+  await press(driver(), "Run it");
+  await stored("Frequency response", 6);
+  const chart = await driver().findElement(By.css("svg[role=img][tabindex]"));
+  await chart.sendKeys(Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.SPACE, Key.ARROW_LEFT);
+  const text = await textOf("cursors");
+  expect(text).toMatch(/1 at [\d.]+ Hz: A resistor −?[\d.]+ dB/);
+  expect(text).toMatch(/2 at [\d.]+ kHz/);
+  expect(text).toMatch(/2 less 1: A resistor [+−][\d.]+ dB/);
+  expect(text).toContain("speaker-like");
+});
+
+test("clip search by keys: flat tops are told in words, a decibel less and they are round; it is taken", async () => {
+  await newRun("clip-search");
+  await press(driver(), "Switch the live bench on");
+  await shows(driver(), "To the limit");
+  await key("a");
+  await shows(driver(), "At the limit: just below flat tops.");
+  expect(await textOf("live-A")).toContain("round");
+  await key(Key.PAGE_UP);
+  await driver().wait(async () => (await textOf("live-A")).includes("FLAT"), PATIENCE_MS, "waiting for flat tops");
+  for (let k = 0; k < 10; k++) await key(Key.ARROW_DOWN);
+  await key(Key.PAGE_DOWN);
+  await driver().wait(async () => (await textOf("live-A")).includes("round"), PATIENCE_MS, "waiting for round tops");
+  await driver().sleep(700);
+  await key("h");
+  await shows(driver(), "Held.");
+  await key("h", "t");
+  await stored("output, tops clean", 7);
+  expect(await pageText(driver())).toContain("by hand");
+});
+
+test("a guard trips, says what it saw and turns the output down until it is acknowledged; Mute is at hand", async () => {
+  await newRun("clip-search");
+  await setTo("guard-watts", "5");
+  await press(driver(), "Switch the live bench on");
+  await shows(driver(), "To the limit");
+  await key(Key.PAGE_UP);
+  await key("a");
+  await shows(driver(), "Guard: output turned down.");
+  expect(await pageText(driver())).toMatch(/The load takes [\d.]+ W; it is made for 5\.00 W\./);
+  await driver().wait(async () => /^A\s+0\.000\d* W/.test((await textOf("live-A")).replace(/\s+/g, " ")), PATIENCE_MS, "waiting for silence");
+  await key(Key.ESCAPE);
+  await driver().wait(async () => !(await pageText(driver())).includes("Guard: output turned down."), PATIENCE_MS);
+  await key(Key.PAGE_UP);
+  await driver().wait(async () => !/^A 0\.000\d* W/.test((await textOf("live-A")).replace(/\s+/g, " ")), PATIENCE_MS, "waiting for output");
+  await key(Key.ESCAPE);
+  await driver().wait(async () => /^A 0\.000\d* W/.test((await textOf("live-A")).replace(/\s+/g, " ")), PATIENCE_MS, "waiting for Mute");
+  await key("o");
+});
+
+test("a run goes on while another stage is looked at", async () => {
+  await newRun("gain");
+  await press(driver(), "Run it");
+  await shows(driver(), "Level and gain:");
+  await driver().findElement(By.linkText("Load")).click();
+  await shows(driver(), "Dummy loads, as measured");
+  await shows(driver(), "8 runs kept", 2 * PATIENCE_MS);
+  await driver().findElement(By.linkText("Bench")).click();
+  await stored("gain at", 8);
+});
+
+test("a run whose page was closed is incomplete, and goes on with the recordings it has", async () => {
+  await newRun("distortion-response");
+  await setTo("setting-pointsPerDecade", "2");
+  await press(driver(), "Run it");
+  await driver().wait(async () => /Distortion against frequency: 2\d W/.test(await pageText(driver())), 2 * PATIENCE_MS, "waiting for the second recording");
+  await driver().navigate().refresh();
+  await shows(driver(), "Distortion against frequency was broken off");
+  await shows(driver(), "1 recording is kept");
+  expect(await pageText(driver())).toContain("8 runs kept");
+  await driver().sleep(700);
+  await press(driver(), "Go on with it");
+  await stored("worst THD+N", 9);
+  expect((await shownRun()).captures.map(({ shot }) => shot)).toEqual(["low", "high"]);
+});
+
+test("a set: repeats are counted together, a load is changed between, and one reading is struck out but stays", async () => {
+  await newRun("spectrum");
+  await setTo("setting-seconds", "0.3");
+  await press(driver(), "Sets, repeats, switches");
+  for (const ohms of ["8 Ω", "4 Ω"]) await driver().findElement(By.xpath(`//*[@aria-label='Loads of the set']//button[normalize-space()='${ohms}']`)).click();
+  await setTo("set-repeats", "2");
+  await press(driver(), "Run it");
+  await shows(driver(), "Now change the load to 4 Ω", 2 * PATIENCE_MS);
+  await key("g");
+  await stored("mean of 2", 13);
+  expect(await textOf("repeats")).toMatch(/A mean of 2: [\d.]+ dB/);
+  await press(driver(), "Strike this reading out");
+  await press(driver(), "Strike it out");
+  await shows(driver(), "Say why it does not count.");
+  await driver().findElement(By.css("[aria-label='Why it does not count']")).sendKeys("a lead had come off");
+  await press(driver(), "Strike it out");
+  await shows(driver(), "Struck out, does not count: a lead had come off");
+  expect(await pageText(driver())).toContain("13 runs kept");
+  expect(await driver().findElements(By.css("[data-testid=repeats]"))).toEqual([]);
+});
+
+test("why it stopped is overruled with a note; what the reading said stays", async () => {
+  await press(driver(), "It was something else");
+  await driver().findElement(By.css("select[aria-label='What stopped it'] option[value=operator]")).click();
+  await driver().findElement(By.css("[aria-label='What makes you sure']")).sendKeys("I pulled the plug");
+  await press(driver(), "Keep the judgement");
+  await shows(driver(), "The reviewer’s judgement: I pulled the plug");
+  expect((await textOf("stop")).replace(/\s+/g, " ")).toContain("The reading alone said: nothing stopped it.");
+});
+
+const drop = (...names: string[]): Promise<void> => driver().findElement(By.css("[data-testid=files]")).sendKeys(names.map((name) => join(CAPTURES, name)).join("\n"));
+
+withCaptures("files of each kind, dropped together: guessed, confirmed and read; the figures are those of their truth", async () => {
+  await newRun("spectrum");
+  await key("f");
+  await shows(driver(), "Drop recordings");
+  await drop("a_8R2_sine_rated.wav", "a_8R2_scope_clip.csv", "b_8R2_response.csv");
+  await shows(driver(), "Read these 3 runs");
+  await shows(driver(), "In it: a steady tone with flat tops.");
+  const scale = (await driver().findElements(By.css("[id^=scale-]")))[0];
+  await scale.sendKeys(Key.chord(Key.CONTROL, "a"), "80");
+  await press(driver(), "Read these 3 runs");
+  await driver().wait(async () => (await pageText(driver())).includes("16 runs kept"), 2 * PATIENCE_MS, "waiting for three runs");
+  await stored("Frequency response", 16);
+  await shows(driver(), "recording b_8R2_response.csv");
+  await driver().findElement(By.xpath("//ol[@aria-label='Runs']//button[contains(., 'Clip search')]")).click();
+  await shows(driver(), "recording a_8R2_scope_clip.csv");
+  const truth = JSON.parse(readFileSync(join(CAPTURES, "a_8R2_scope_clip.truth.json"), "utf8")).truth_of_quantised_record.v_rms.value;
+  const volts = (await shownRun()).result.channels[0].figures.find(({ name }) => name === "volts")?.value ?? 0;
+  expect(Math.abs(volts / truth - 1)).toBeLessThan(0.005);
+});
+
+test("what is no recording is refused beside its name; the rest of the list stays", async () => {
+  await newRun("noise");
+  await key("f");
+  await driver().findElement(By.css("[data-testid=files]")).sendKeys(resolve(__dirname, "../README.md"));
+  await driver().wait(async () => /no two columns of numbers|holds only|no frequency/.test(await pageText(driver())), PATIENCE_MS, "waiting for the refusal");
+});
+
+test("readings from a meter: what is missing is named, then they are kept", async () => {
+  await key("v");
+  await shows(driver(), "Millivoltmeter, input shorted");
+  await press(driver(), "Keep these readings");
+  await shows(driver(), "give “Millivoltmeter, input shorted”, above zero.");
+  await setTo("typed-0-noiseVoltsRms", "0,2 m");
+  await press(driver(), "Keep these readings");
+  await shows(driver(), "0.200 mV of noise and hum");
+  await shows(driver(), "typed from a meter");
+});
+
+test("residual listening: what it added, as loud as the output", async () => {
+  await newRun("residual");
+  await setTo("setting-seconds", "0.6");
+  await press(driver(), "Run it");
+  await driver().wait(async () => /what it added/.test(await pageText(driver())) && (await driver().findElements(By.xpath("//button[.='Listen']"))).length === 1, 2 * PATIENCE_MS, "waiting for the residual");
+  await press(driver(), "Listen");
+  await shows(driver(), "dB is what it added");
+  await key("2");
+  await shows(driver(), "Playing only what the amplifier added.");
+  await key("0");
+  await shows(driver(), "Silent.");
+  await press(driver(), "By hand: two-channel null");
+  await shows(driver(), "Never with bridge-tied outputs.");
+});

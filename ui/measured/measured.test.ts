@@ -1,0 +1,77 @@
+import { readClaims } from "@/core/claim";
+import { dbToAmplitudeRatio } from "@/core/units";
+import type { Run } from "@/records";
+import { channelOf, figureOf, measuredRun } from "@/records/testing/measuredRun";
+import { chartsOf } from "./chartsOf";
+import { claimMark } from "./claimMark";
+import { figureText } from "./quantityText";
+import { repeatStatistics } from "./setStatistics";
+
+describe("readings as text", () => {
+  test.each([
+    [figureOf("x", "watts", 57.314, 0.309), "57.3 W ± 0.6"],
+    [figureOf("x", "level-ratio", 1000), "60.0 dB"],
+    [figureOf("x", "level-ratio", dbToAmplitudeRatio(-0.07)), "−0.07 dB"],
+    [figureOf("x", "level-ratio", 1e4, 1e4 * 0.01), "80.00 dB ± 0.17"],
+    [figureOf("x", "distortion-ratio", 0.000123), "0.012 %"],
+    [figureOf("x", "volts", 0.000675), "675 µV"],
+    [figureOf("x", "hertz", 50_800), "50.8 kHz"],
+    [figureOf("x", "celsius", 56.24), "56.2 °C"],
+    [figureOf("x", "share", 0.591), "59.1 %"],
+    [figureOf("x", "count", 3), "3"],
+    [figureOf("x", "seconds", 0.0123), "12.3 ms"],
+    [figureOf("x", "watts", null), "–"],
+    [{ ...figureOf("x", "hertz", 80_000), bound: "at-least" as const }, "≥ 80 kHz"],
+  ])("%o", (figure, text) => expect(figureText(figure)).toBe(text));
+});
+
+const curve = (name: string, points: [number, number][], y: "level-ratio" | "radians" = "level-ratio") => ({ name, label: "resistor", x: "hertz" as const, y, points });
+const flat = curve("magnitude-run", [[10, 0.9], [20, 0.98], [1000, 1], [20_000, 0.97], [40_000, 0.7]]);
+
+test("charts: one a subject, channels side by side, the run before as a ghost", () => {
+  const run = measuredRun("response", [channelOf([], { curves: [flat, curve("phase-run", [[10, 0.1]], "radians")] }), channelOf([], { curves: [flat] })]);
+  const charts = chartsOf(run, measuredRun("response", [channelOf([], { curves: [flat] })]));
+  expect(charts.map(({ title, curves }) => [title, curves.map(({ label, isGhost }) => `${label}${isGhost ? ", ghost" : ""}`)])).toEqual([["Magnitude", ["A resistor", "B resistor", "resistor, ghost"]], ["Phase", ["A resistor"]]]);
+});
+
+describe("a printed claim beside the reading", () => {
+  const claims = readClaims("Frequency response 20 Hz - 20 kHz +0.5/-0.5 dB\nCrosstalk 60 dB\nDamping factor 200\nS/N 90 dB A-weighted").claims;
+
+  test("a response is held against its band, which is drawn", () => {
+    const mark = claimMark("response", [channelOf([], { curves: [flat] })], claims);
+    expect(mark).toMatchObject({ status: "met", band: { lowX: 20, highX: 20_000, lowY: expect.closeTo(0.944, 3), highY: expect.closeTo(1.059, 3) } });
+    const drooping = curve("magnitude-run", [[20, 0.9], [1000, 1], [20_000, 0.8]]);
+    expect(claimMark("response", [channelOf([], { curves: [flat] }), channelOf([], { curves: [drooping] })], claims)?.status).toBe("missed");
+  });
+  test("a response that does not reach over the band proves nothing", () => {
+    expect(claimMark("response", [channelOf([], { curves: [curve("magnitude-run", [[100, 1], [1000, 1]])] })], claims)?.status).toBeNull();
+  });
+  test("crosstalk is printed as how far it is down; the worse channel counts", () => {
+    const at = (db: number) => channelOf([figureOf("at-1000", "level-ratio", dbToAmplitudeRatio(db))]);
+    expect(claimMark("crosstalk", [at(-70), at(-65)], claims)?.status).toBe("met");
+    expect(claimMark("crosstalk", [at(-70), at(-55)], claims)?.status).toBe("missed");
+  });
+  test("damping and noise against their own figures; a run that no claim speaks of has no mark", () => {
+    expect(claimMark("impedance", [channelOf([figureOf("damping-1000", "factor", 150, 1)])], claims)?.status).toBe("missed");
+    expect(claimMark("noise", [channelOf([figureOf("snr-a-reOneWatt", "level-ratio", dbToAmplitudeRatio(95)), figureOf("snr-a-reRated", "level-ratio", dbToAmplitudeRatio(112))])], claims)?.status).toBe("met");
+    expect(claimMark("multitone", [channelOf([])], claims)).toBeNull();
+  });
+});
+
+describe("repeats", () => {
+  const set = { id: "s", label: "three" };
+  const one = (value: number, change: object = {}): Run => {
+    const run = measuredRun("spectrum", [channelOf([figureOf("power", "watts", value)])]);
+    return { ...run, conditions: { ...run.conditions, set, ...change } };
+  };
+  test("mean, scatter of one reading (n − 1), and the mean's own uncertainty", () => {
+    const runs = [one(9), one(10), one(11)];
+    const [statistic] = repeatStatistics(runs[0] as never, runs);
+    expect(statistic).toMatchObject({ count: 3, scatter: 1, figure: { value: 10, stdUncertainty: expect.closeTo(1 / Math.sqrt(3), 12) } });
+  });
+  test("what is struck out, made otherwise or of another set does not count; one alone is no statistic", () => {
+    const first = one(9);
+    const struck: Run = { ...one(100), remarks: { struck: { reason: "slipped", at: "" }, overruled: [] } } as Run;
+    expect(repeatStatistics(first as never, [first, struck, one(50, { nominalOhms: 4 }), one(50, { set: { id: "other", label: "" } })])).toEqual([]);
+  });
+});
