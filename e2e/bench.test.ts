@@ -19,18 +19,21 @@ const key = (...keys: string[]): Promise<void> => driver().findElement(By.css("b
 const textOf = async (testId: string): Promise<string> => (await driver().findElement(By.css(`[data-testid='${testId}']`)).getText()).replaceAll("\u00a0", " ");
 const setTo = async (id: string, text: string): Promise<void> => driver().findElement(By.id(id)).sendKeys(Key.chord(Key.CONTROL, "a"), text);
 const choose = async (id: string, value: string): Promise<void> => driver().findElement(By.css(`#${id} option[value='${value}']`)).click();
+const keptCount = async (): Promise<number> => Number(/(\d+) runs kept/.exec(await pageText(driver()))?.[1] ?? 0);
+let countBefore = 0;
 const newRun = async (kind: string): Promise<void> => {
+  countBefore = await keptCount();
   await key("n");
   await shows(driver(), "Which run");
   await driver().sleep(300);
   await choose("run-kind", kind);
   await key("s");
 };
-/** Waits for a run to be stored and shown, by the title of its panel. */
-const stored = (title: string, count: number): Promise<unknown> => driver().wait(async () => {
-  const text = await pageText(driver());
-  return text.includes(`${count} runs kept`) && text.includes("Strike this reading out") && text.includes(title);
-}, 2 * PATIENCE_MS, `waiting for ${title} to be stored as run ${count}`);
+/** Waits for so many runs more than there were, and for the last of them to be shown, by a text of its panel. */
+const stored = (text: string, added = 1): Promise<unknown> => driver().wait(async () => {
+  const page = await pageText(driver());
+  return page.includes(`${countBefore + added} runs kept`) && page.includes("Strike this reading out") && page.includes(text);
+}, 2 * PATIENCE_MS, `waiting for “${text}” to be stored`);
 const shownRun = async (): Promise<MeasuredRun> => (await (await fetch((await driver().findElement(By.linkText("JSON")).getAttribute("href")) ?? "")).json()).run;
 const captureOf = async (run: MeasuredRun, at = 0) => {
   const { sha256, fullScaleVolts } = run.captures[at];
@@ -58,7 +61,7 @@ test("spectrum: one key runs it; the figures on screen are the core's for the sa
   await key("r").catch(() => {});
   await driver().findElement(By.css("h1")).click();
   await key("r");
-  await stored("Spectrum", 3);
+  await stored("Spectrum");
   const run = await shownRun();
   const { channels, sampleRateHz } = await captureOf(run);
   const text = await pageText(driver());
@@ -77,14 +80,14 @@ test("settings that are not possible are told beside their field, and nothing ru
   await shows(driver(), "Not a number. From 10 to 20000 Hz.");
   await press(driver(), "Run it");
   await shows(driver(), "One of the settings is not possible");
-  expect(await pageText(driver())).toContain("3 runs kept");
+  expect(await keptCount()).toBe(countBefore);
 });
 
 test("noise: the input shorted, hiss and hum against 1 W", async () => {
   await newRun("noise");
   await setTo("setting-seconds", "1");
   await press(driver(), "Run it");
-  await stored("A-weighted, under 1 W", 4);
+  await stored("A-weighted, under 1 W");
   expect(await textOf("sentence")).toMatch(/Noise is [\d.]+ µV A-weighted/);
 });
 
@@ -92,7 +95,7 @@ test("burst: a bar a cycle, the last clean one marked, headroom over the claim",
   await newRun("burst");
   await choose("setting-burst", "8-ms");
   await press(driver(), "Run it");
-  await stored("last clean cycle, 1 kHz, 8 ms", 5);
+  await stored("last clean cycle, 1 kHz, 8 ms");
   const bars = await driver().findElement(By.css("svg[aria-label^='Channel A']"));
   expect(await bars.getAttribute("aria-label")).toMatch(/8 cycles, 0 with flat tops\. The last clean cycle is number 8/);
   expect(await pageText(driver())).toContain("headroom over rated");
@@ -103,7 +106,7 @@ test("response: resistor against speaker-like load, with two cursors and their d
   await choose("setting-loads", "both");
   await setTo("setting-pointsPerDecade", "4");
   await press(driver(), "Run it");
-  await stored("Frequency response", 6);
+  await stored("Frequency response");
   const chart = await driver().findElement(By.css("svg[role=img][tabindex]"));
   await chart.sendKeys(Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.SPACE, Key.ARROW_LEFT);
   const text = await textOf("cursors");
@@ -116,7 +119,7 @@ test("response: resistor against speaker-like load, with two cursors and their d
 test("clip search by keys: flat tops are told in words, a decibel less and they are round; it is taken", async () => {
   await newRun("clip-search");
   await press(driver(), "Switch the live bench on");
-  await shows(driver(), "To the limit");
+  await shows(driver(), "of the source’s most");
   await key("a");
   await shows(driver(), "At the limit: just below flat tops.");
   expect(await textOf("live-A")).toContain("round");
@@ -129,7 +132,7 @@ test("clip search by keys: flat tops are told in words, a decibel less and they 
   await key("h");
   await shows(driver(), "Held.");
   await key("h", "t");
-  await stored("output, tops clean", 7);
+  await stored("output, tops clean");
   expect(await pageText(driver())).toContain("by hand");
 });
 
@@ -137,7 +140,7 @@ test("a guard trips, says what it saw and turns the output down until it is ackn
   await newRun("clip-search");
   await setTo("guard-watts", "5");
   await press(driver(), "Switch the live bench on");
-  await shows(driver(), "To the limit");
+  await shows(driver(), "of the source’s most");
   await key(Key.PAGE_UP);
   await key("a");
   await shows(driver(), "Guard: output turned down.");
@@ -158,23 +161,24 @@ test("a run goes on while another stage is looked at", async () => {
   await shows(driver(), "Level and gain:");
   await driver().findElement(By.linkText("Load")).click();
   await shows(driver(), "Dummy loads, as measured");
-  await shows(driver(), "8 runs kept", 2 * PATIENCE_MS);
+  await shows(driver(), `${countBefore + 1} runs kept`, 2 * PATIENCE_MS);
   await driver().findElement(By.linkText("Bench")).click();
-  await stored("gain at", 8);
+  await stored("gain at");
 });
 
 test("a run whose page was closed is incomplete, and goes on with the recordings it has", async () => {
   await newRun("distortion-response");
   await setTo("setting-pointsPerDecade", "2");
   await press(driver(), "Run it");
-  await driver().wait(async () => /Distortion against frequency: 2\d W/.test(await pageText(driver())), 2 * PATIENCE_MS, "waiting for the second recording");
+  await driver().wait(async () => /Distortion against frequency: 2\d(\.\d)? W/.test(await pageText(driver())), 2 * PATIENCE_MS, "waiting for the second recording");
   await driver().navigate().refresh();
   await shows(driver(), "Distortion against frequency was broken off");
-  await shows(driver(), "1 recording is kept");
-  expect(await pageText(driver())).toContain("8 runs kept");
+  // The second may have been stored too by the time the page was gone.
+  expect(await pageText(driver())).toMatch(/1 recording is kept|2 recordings are kept/);
+  expect(await keptCount()).toBe(countBefore);
   await driver().sleep(700);
   await press(driver(), "Go on with it");
-  await stored("worst THD+N", 9);
+  await stored("worst THD+N");
   expect((await shownRun()).captures.map(({ shot }) => shot)).toEqual(["low", "high"]);
 });
 
@@ -187,7 +191,7 @@ test("a set: repeats are counted together, a load is changed between, and one re
   await press(driver(), "Run it");
   await shows(driver(), "Now change the load to 4 Ω", 2 * PATIENCE_MS);
   await key("g");
-  await stored("mean of 2", 13);
+  await stored("mean of 2", 4);
   expect(await textOf("repeats")).toMatch(/A mean of 2: [\d.]+ dB/);
   await press(driver(), "Strike this reading out");
   await press(driver(), "Strike it out");
@@ -195,7 +199,7 @@ test("a set: repeats are counted together, a load is changed between, and one re
   await driver().findElement(By.css("[aria-label='Why it does not count']")).sendKeys("a lead had come off");
   await press(driver(), "Strike it out");
   await shows(driver(), "Struck out, does not count: a lead had come off");
-  expect(await pageText(driver())).toContain("13 runs kept");
+  expect(await keptCount()).toBe(countBefore + 4);
   expect(await driver().findElements(By.css("[data-testid=repeats]"))).toEqual([]);
 });
 
@@ -220,10 +224,9 @@ withCaptures("files of each kind, dropped together: guessed, confirmed and read;
   const scale = (await driver().findElements(By.css("[id^=scale-]")))[0];
   await scale.sendKeys(Key.chord(Key.CONTROL, "a"), "80");
   await press(driver(), "Read these 3 runs");
-  await driver().wait(async () => (await pageText(driver())).includes("16 runs kept"), 2 * PATIENCE_MS, "waiting for three runs");
-  await stored("Frequency response", 16);
+  await stored("Frequency response", 3);
   await shows(driver(), "recording b_8R2_response.csv");
-  await driver().findElement(By.xpath("//ol[@aria-label='Runs']//button[contains(., 'Clip search')]")).click();
+  await key("]");
   await shows(driver(), "recording a_8R2_scope_clip.csv");
   const truth = JSON.parse(readFileSync(join(CAPTURES, "a_8R2_scope_clip.truth.json"), "utf8")).truth_of_quantised_record.v_rms.value;
   const volts = (await shownRun()).result.channels[0].figures.find(({ name }) => name === "volts")?.value ?? 0;

@@ -2,13 +2,20 @@
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
-import { By } from "selenium-webdriver";
+import { By, Key } from "selenium-webdriver";
 import { makeDemo } from "@/demo/makeDemo";
-import { openBrowser, press, shows } from "@/e2e/browser";
+import { openBrowser, pageText, press, shows } from "@/e2e/browser";
 import { startServer } from "@/e2e/server";
+import { EXAMPLE_RIGS, onLoads, record } from "@/bench/simulated";
 import { openDatabase } from "@/store";
 
 const OUT = resolve(__dirname, "../docs/screenshots");
+
+/** A recording of bursts, as it would come from a real bench. */
+const burstFile = (): Uint8Array => record(onLoads(EXAMPLE_RIGS["home-class-ab"], [8.21, 8.18]), { stimulus: { kind: "burst", burst: "20-ms", voltsPeak: 1.4 }, sampleRateHz: 96_000, drives: [true, true] }, 1).capture.wav;
+
+/** A scope's record of a clipped tone. */
+const scopeFile = (): string => ["Time (ms);CH1 (V)", ...Array.from({ length: 2500 }, (_, n) => `${(n * 0.002).toFixed(3)};${Math.max(-30, Math.min(30, 34 * Math.sin((2 * Math.PI * n) / 500))).toFixed(2)}`)].join("\n");
 
 const main = async (): Promise<void> => {
   mkdirSync(OUT, { recursive: true });
@@ -25,6 +32,7 @@ const main = async (): Promise<void> => {
     await shows(driver, "Tollgate Sixty");
     await picture("shelf");
     const home = (await driver.findElement(By.partialLinkText("Tollgate Sixty")).getAttribute("href")) ?? "";
+    const choose = (id: string, value: string) => driver.findElement(By.css(`#${id} option[value='${value}']`)).click();
     const stage = async (name: string, text: string) => {
       await driver.get(home.replace(/[^/]+$/, name));
       await shows(driver, text);
@@ -66,10 +74,38 @@ const main = async (): Promise<void> => {
     await shows(driver, "Predicted output");
     await driver.sleep(1500);
     await picture("simulated-bench");
-    await press(driver, "From a recording");
-    await shows(driver, "Drop a WAV");
-    await driver.sleep(300);
-    await picture("new-run");
+    await choose("run-kind", "clip-search");
+    await press(driver, "Switch the live bench on");
+    await shows(driver, "of the source’s most");
+    await driver.findElement(By.css("body")).sendKeys("a");
+    await shows(driver, "At the limit", 120_000);
+    await driver.findElement(By.css("body")).sendKeys(Key.PAGE_UP);
+    await shows(driver, "FLAT");
+    await picture("bench-live");
+    await driver.findElement(By.css("body")).sendKeys(Key.ESCAPE, "o");
+    for (const [kind, title] of [["spectrum", "SINAD"], ["response", "Phase"], ["burst", "Cycles"]]) {
+      await driver.findElement(By.css("body")).sendKeys("n");
+      await shows(driver, "Which run");
+      await driver.sleep(400);
+      await choose("run-kind", kind);
+      if (kind === "response") await choose("setting-loads", "both");
+      await press(driver, "Run it");
+      await driver.wait(async () => { const text = await pageText(driver); return text.includes("Strike this reading out") && text.includes(title); }, 120_000);
+      await driver.sleep(800);
+      if (kind === "response") await driver.findElement(By.css("svg[role=img][tabindex]")).sendKeys(...Array<string>(4).fill(Key.ARROW_RIGHT), Key.SPACE, Key.ARROW_LEFT, Key.ARROW_LEFT);
+      await driver.sleep(400);
+      await picture(`bench-${kind}`);
+    }
+    await driver.findElement(By.css("body")).sendKeys("n");
+    await driver.sleep(400);
+    await choose("run-kind", "spectrum");
+    await driver.findElement(By.css("body")).sendKeys("f");
+    await shows(driver, "Drop recordings");
+    const made = [["bursts.wav", burstFile()], ["scope.csv", scopeFile()]] as const;
+    for (const [name, content] of made) writeFileSync(join(folder, name), content);
+    await driver.findElement(By.css("[data-testid=files]")).sendKeys(made.map(([name]) => join(folder, name)).join("\n"));
+    await shows(driver, "Read these 2 runs", 60_000);
+    await picture("bench-files");
   } finally {
     await browser.close();
     await server.kill("SIGTERM");

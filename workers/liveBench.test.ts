@@ -2,7 +2,7 @@ import { EXAMPLE_RIGS } from "@/bench/simulated";
 import { LiveRun, type LiveReading, type LiveRequest } from "./liveBench";
 import { decodeCapture } from "./decodeCapture";
 
-const request: LiveRequest = { rig: EXAMPLE_RIGS["home-class-ab"], loadOhms: [8.2], frequencyHz: 1000, limits: { loadWatts: 400, loadCelsius: 200, breakerAmperes: 16 }, seed: 1 };
+const request: LiveRequest = { rig: EXAMPLE_RIGS["home-class-ab"], loadOhms: [8.2], frequencyHz: 1000, limits: { loadWatts: 400, loadCelsius: 200, sinkCelsius: 90, breakerAmperes: 16 }, seed: 1 };
 
 const started = (change: Partial<LiveRequest> = {}): LiveRun => {
   const outcome = LiveRun.start({ ...request, ...change });

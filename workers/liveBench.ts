@@ -105,7 +105,7 @@ export class LiveRun {
         loadCelsius: state.loadCelsius[channel],
       };
     });
-    const moment: LiveMoment = { driveVoltsRms, voltsRms: channels.map(({ voltsRms }) => voltsRms), voltsPeak: channels.map(({ voltsPeak }) => voltsPeak), loadWatts: channels.map(({ powerWatts }) => powerWatts), loadCelsius: state.loadCelsius, mainsAmperes: state.mains.amperesRms, isCutOut: state.isCutOut };
+    const moment: LiveMoment = { driveVoltsRms, voltsRms: channels.map(({ voltsRms }) => voltsRms), voltsPeak: channels.map(({ voltsPeak }) => voltsPeak), loadWatts: channels.map(({ powerWatts }) => powerWatts), loadCelsius: state.loadCelsius, sinkCelsius: state.temperatures.sinkCelsius, mainsAmperes: state.mains.amperesRms, isCutOut: state.isCutOut };
     this.watch(moment);
     if (!this.trip) this.goOn(channels);
     return { seconds: state.seconds, driveVoltsRms: this.driveVoltsRms, mostDriveVoltsRms: this.bench.mostDriveVoltsRms, channels, sinkCelsius: state.temperatures.sinkCelsius, mainsAmperes: state.mains.amperesRms, mainsWatts: state.mains.watts, glimpse, ramp: this.ramp, trip: this.trip };

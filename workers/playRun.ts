@@ -39,7 +39,9 @@ export const playRun = async (request: PlayRequest, listener: PlayListener): Pro
   if (!checked.ok) return checked;
   const definition = DEFINITIONS[request.kind];
   const settings = completeSettings(definition.fields, request.settings);
-  const rig = connected(checked.value, request);
+  const range = settings.rangeVolts;
+  const ranged = typeof range === "number" && range > 0 ? { ...checked.value, converter: { ...checked.value.converter, fullScaleVolts: range } } : checked.value;
+  const rig = connected(ranged, request);
   const channels = request.kind === "bridged" ? request.loads.slice(0, 1) : request.loads;
   const drives = channels.map(() => true);
   const refused = refusal(request, rig, channels.length);

@@ -1,8 +1,8 @@
 import { dbToAmplitudeRatio } from "../units";
 import { guardTrip, nextStep, startRamp, type GuardLimits, type LiveMoment, type Ramp } from ".";
 
-const limits: GuardLimits = { loadWatts: 200, loadCelsius: 180, breakerAmperes: 16, fullScaleVolts: 80 };
-const calm: LiveMoment = { driveVoltsRms: 0.5, voltsRms: [20, 20], voltsPeak: [28.3, 28.3], loadWatts: [50, 50], loadCelsius: [60, 60], mainsAmperes: 1, isCutOut: false };
+const limits: GuardLimits = { loadWatts: 200, loadCelsius: 180, sinkCelsius: 75, breakerAmperes: 16, fullScaleVolts: 80 };
+const calm: LiveMoment = { driveVoltsRms: 0.5, voltsRms: [20, 20], voltsPeak: [28.3, 28.3], loadWatts: [50, 50], loadCelsius: [60, 60], sinkCelsius: 40, mainsAmperes: 1, isCutOut: false };
 
 test("nothing is said while everything is within its limits, also when the drive is turned down", () => {
   expect(guardTrip(limits, calm, null)).toBeNull();
@@ -12,6 +12,7 @@ test("nothing is said while everything is within its limits, also when the drive
 test.each<[string, Partial<LiveMoment>, RegExp]>([
   ["load-rating", { loadWatts: [50, 210] }, /210 W; it is made for 200 W/],
   ["load-heat", { loadCelsius: [190, 60] }, /190 °C; the limit is 180 °C/],
+  ["sink-heat", { sinkCelsius: 80 }, /heat sink is at 80.0 °C; the limit is 75.0 °C/],
   ["breaker", { mainsAmperes: 17 }, /17.0 A from the mains/],
   ["converter", { voltsPeak: [79, 20] }, /full scale of 80.0 V/],
   ["collapse", { voltsRms: [20, 4] }, /from 20.0 V to 4.00 V/],

@@ -6,6 +6,8 @@ export type GuardLimits = {
   loadWatts: number;
   /** Surface of the load that is still safe. */
   loadCelsius: number;
+  /** Heat sink of the amplifier that is still allowed. */
+  sinkCelsius: number;
   /** What the mains breaker carries. */
   breakerAmperes: number;
   /** Volts at which the converter is at full scale. */
@@ -13,9 +15,9 @@ export type GuardLimits = {
 };
 
 /** How things stand at a moment of a steady tone; one entry a channel. */
-export type LiveMoment = { driveVoltsRms: number; voltsRms: readonly number[]; voltsPeak: readonly number[]; loadWatts: readonly number[]; loadCelsius: readonly number[]; mainsAmperes: number; isCutOut: boolean };
+export type LiveMoment = { driveVoltsRms: number; voltsRms: readonly number[]; voltsPeak: readonly number[]; loadWatts: readonly number[]; loadCelsius: readonly number[]; sinkCelsius: number; mainsAmperes: number; isCutOut: boolean };
 
-export type GuardName = "load-rating" | "load-heat" | "breaker" | "converter" | "collapse" | "protection";
+export type GuardName = "load-rating" | "load-heat" | "sink-heat" | "breaker" | "converter" | "collapse" | "protection";
 export type Trip = { guard: GuardName; /** A sentence with the numbers. */ text: string };
 
 /** A converter this close to full scale is as good as overdriven. */
@@ -40,6 +42,7 @@ export const guardTrip = (limits: GuardLimits, now: LiveMoment, before: LiveMome
   if (most(now.voltsPeak) >= NEAR_FULL_SCALE * limits.fullScaleVolts) return { guard: "converter", text: `Peaks of ${formatSignificant(most(now.voltsPeak), 3)} V reach the converter's full scale of ${formatSignificant(limits.fullScaleVolts, 3)} V.` };
   if (most(now.loadWatts) > limits.loadWatts) return { guard: "load-rating", text: `The load takes ${watts(most(now.loadWatts))}; it is made for ${watts(limits.loadWatts)}.` };
   if (most(now.loadCelsius) > limits.loadCelsius) return { guard: "load-heat", text: `The load is at ${formatSignificant(most(now.loadCelsius), 3)} °C; the limit is ${formatSignificant(limits.loadCelsius, 3)} °C.` };
+  if (now.sinkCelsius > limits.sinkCelsius) return { guard: "sink-heat", text: `The heat sink is at ${formatSignificant(now.sinkCelsius, 3)} °C; the limit is ${formatSignificant(limits.sinkCelsius, 3)} °C.` };
   if (now.mainsAmperes > limits.breakerAmperes) return { guard: "breaker", text: `It draws ${formatSignificant(now.mainsAmperes, 3)} A from the mains; the breaker carries ${formatSignificant(limits.breakerAmperes, 3)} A.` };
   const channel = before && now.driveVoltsRms >= SAME_DRIVE_RATIO * before.driveVoltsRms ? now.voltsRms.findIndex((volts, k) => before.voltsRms[k] > 0.1 && volts < COLLAPSED_RATIO * before.voltsRms[k]) : -1;
   if (before && channel >= 0) return { guard: "collapse", text: `Output fell from ${formatSignificant(before.voltsRms[channel], 3)} V to ${formatSignificant(now.voltsRms[channel], 3)} V while the drive did not.` };

@@ -160,3 +160,23 @@ test.each<[MeasuredKind, string]>([["crosstalk", "channel-mismatch"], ["impedanc
     expect(valueOf(channel, "high-3-db") / 42_521).toBeCloseTo(1, 1);
   });
 });
+
+test("a full-power sweep begins higher each time the amplifier shuts down at the low end, and ends when it holds", () => {
+  const facts = { channelCount: 1, loadOhms: 8, gainRatio: 20, mostDriveVoltsRms: 2, limitDriveVoltsRms: 1, ratedWatts: 50, sampleRateHz: RATE_HZ };
+  const shots = DEFINITIONS["full-power-response"].shots(initialSettings(DEFINITIONS["full-power-response"].fields), facts);
+  const begins: number[] = [];
+  let next = shots.next();
+  while (!next.done) {
+    const { stimulus } = next.value;
+    begins.push(stimulus.kind === "log-sweep" ? stimulus.lowHz : 0);
+    next = shots.next(recorded([new Float64Array(RATE_HZ)], { stimulus, events: begins.length < 3 ? [{ seconds: 0.1, event: "relay-opened" }] : [] }));
+  }
+  expect(begins).toEqual([20, 40, 80]);
+});
+
+test("the band is as it is set, and reaches no further than the recording", () => {
+  const noisy = tone(10, 1000).map((value, n) => value + 0.1 * Math.sin((2 * Math.PI * 30_000 * n) / RATE_HZ));
+  const sinad = (bandHighHz: number) => amplitudeRatioToDb(valueOf(analysed("spectrum", [recorded([noisy])], { bandHighHz })[0], "sinad"));
+  expect(sinad(80_000)).toBeCloseTo(40, 1);
+  expect(sinad(20_000)).toBeGreaterThan(90);
+});

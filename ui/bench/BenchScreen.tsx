@@ -6,7 +6,7 @@ import { useCallback, useMemo, useState } from "react";
 import { claimedWatts, type ReadClaim } from "@/core/claim";
 import type { Calibration } from "@/core/rig";
 import type { Caution } from "@/core/safety";
-import { isSweep, type Amplifier, type Claim, type Confirmation, type Details, type Load, type MeasuredRun, type Plan, type Run } from "@/records";
+import { isSweep, type Amplifier, type Claim, type Confirmation, type Details, type Load, type MeasuredRun, type Plan, type Run, type SweepRun } from "@/records";
 import { MeasuredView } from "../measured/MeasuredView";
 import { ActionButton } from "../parts/ActionButton";
 import { useKeys } from "../parts/keys";
@@ -72,9 +72,13 @@ const useShownOnce = (storedId: string | null, show: (id: string) => void): void
 };
 
 function ShownRun({ run, runs, amplifier, claims, stated }: Pick<BenchScreenProps, "runs" | "amplifier" | "claims" | "stated"> & { run: Run }) {
-  if (isSweep(run)) return <RunView run={run} amplifier={amplifier} claims={claims} />;
+  if (isSweep(run)) return <RunView run={run} before={sweepBefore(run, runs)} amplifier={amplifier} claims={claims} />;
   return <MeasuredView run={run} runs={runs} before={runBefore(run, runs)} amplifier={amplifier} claims={stated} claimedWatts={claimedWatts(run.conditions.nominalOhms, claims, false) || null} />;
 }
+
+/** The sweep of the same load and channels before this one. */
+const sweepBefore = (run: SweepRun, runs: readonly Run[]): SweepRun | null =>
+  runs.slice(runs.indexOf(run) + 1).find((other): other is SweepRun => isSweep(other) && other.remarks.struck === null && other.conditions.nominalOhms === run.conditions.nominalOhms && other.conditions.channelsDriven === run.conditions.channelsDriven) ?? null;
 
 /** The run of the same kind before this one, for comparison; one that was struck out is no comparison. */
 const runBefore = (run: MeasuredRun, runs: readonly Run[]): MeasuredRun | null => runs.slice(runs.indexOf(run) + 1).find((other): other is MeasuredRun => other.kind === run.kind && other.remarks.struck === null) ?? null;

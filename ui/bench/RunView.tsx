@@ -20,7 +20,7 @@ import { VerdictWord } from "../verdict/VerdictWord";
 import { fittingClaims, sweepSummary, type SweepSummary } from "./sweepSummary";
 
 /** One power sweep: the curve with the claim on it, the readings, and why it stopped. */
-export function RunView({ run, amplifier, claims }: { run: SweepRun; amplifier: Amplifier; claims: readonly Claim[] }) {
+export function RunView({ run, before, amplifier, claims }: { run: SweepRun; before: SweepRun | null; amplifier: Amplifier; claims: readonly Claim[] }) {
   const fitting = fittingClaims(run, claims);
   const [claimId, setClaimId] = useState(fitting[0]?.id ?? null);
   const claim = fitting.find(({ id }) => id === claimId) ?? null;
@@ -52,9 +52,9 @@ export function RunView({ run, amplifier, claims }: { run: SweepRun; amplifier: 
           <RecordingPanel run={run} />
         ) : (
           <>
-            <PowerChart curves={summary.curves} claim={summary.corner} crossings={summary.crossings} caption={caption(summary)} svgRef={svg} />
+            <PowerChart curves={summary.curves} claim={summary.corner} crossings={summary.crossings} ghosts={before ? sweepSummary(before, null).curves : []} caption={caption(summary)} svgRef={svg} />
             <Text fontSize="13.5px" color="muted">
-              Bold: THD+N, 20 Hz to 20 kHz. Fine: THD alone. Filled marks: flat tops.
+              Bold: THD+N, 20 Hz to 20 kHz. Fine: THD alone. Filled marks: flat tops.{before && " Faint: the sweep of this load before it."}
             </Text>
           </>
         )}

@@ -6,7 +6,7 @@ import { averagedSpectrum, powerSpectrum } from "../../spectrum";
 import { amplitudeRatioToDb, formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure, spectrumCurve } from "../figures";
-import { choiceField, numberOf, quantityField } from "../settings";
+import { BAND_FIELDS, bandOf, choiceField, numberOf, quantityField, RANGE_FIELD } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { RunKindDefinition } from "../types";
@@ -20,13 +20,16 @@ export const noise: RunKindDefinition = {
     choiceField("weighting", "Main reading", (Object.keys(WEIGHTING_TEXTS) as WeightingName[]).map((name) => [name, WEIGHTING_TEXTS[name]])),
     choiceField("reference", "Against", [["one-watt", "1 W"], ["volts-2-83", "2.83 V"], ["rated", "rated output"]]),
     quantityField("seconds", "Length", "s", 5, 0.5, 60),
+    ...BAND_FIELDS,
+    RANGE_FIELD,
   ],
   *shots(settings, facts) {
     yield { name: "silence", label: "Input shorted", stimulus: { kind: "silence", seconds: numberOf(settings, "seconds") }, drives: allDriven(facts), recordsInput: false, load: "run" };
   },
-  analyse: (recordings, { band, mainsHz, settings, ratedWatts }) =>
+  analyse: (recordings, { band: usual, mainsHz, settings, ratedWatts }) =>
     eachChannel(recordings, (channel, load) => {
       const { volts, sampleRateHz } = recordings[0];
+      const band = bandOf(settings, usual, sampleRateHz);
       const outcome = analyseNoise(volts[channel], sampleRateHz, { loadOhms: load.loadOhms, band, ratedVoltsRms: ratedWatts === null ? null : voltsForPower(ratedWatts, load.loadOhms), mainsHz, voltsStdUncertaintyRatio: load.voltsStdUncertaintyRatio });
       if (!outcome.ok) return outcome;
       const { voltsRms, voltsRmsStdUncertainty, ratios, hum, dcVolts, summary } = outcome.value;

@@ -6,7 +6,7 @@ import { averagedSpectrum, powerSpectrum } from "../../spectrum";
 import { formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure, harmonicFigures, spectrumCurve, toneFigures, wavePicture } from "../figures";
-import { choiceField, numberOf, quantityField } from "../settings";
+import { BAND_FIELDS, bandOf, choiceField, numberOf, quantityField, RANGE_FIELD } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { RunKindDefinition } from "../types";
@@ -22,13 +22,16 @@ export const spectrum: RunKindDefinition = {
     quantityField("frequencyHz", "Tone", "Hz", 1000, 10, 20_000),
     quantityField("seconds", "Length", "s", 2, 0.2, 60),
     choiceField("averaging", "Averaging", [["none", "one spectrum of it all"], ["mean", "mean of many"]]),
+    ...BAND_FIELDS,
+    RANGE_FIELD,
   ],
   *shots(settings, facts) {
     yield { name: "tone", label: "The tone", stimulus: { kind: "sine", frequencyHz: numberOf(settings, "frequencyHz"), voltsPeak: peakDriveFor(numberOf(settings, "watts"), facts), seconds: numberOf(settings, "seconds") }, drives: allDriven(facts), recordsInput: false, load: "run" };
   },
-  analyse: (recordings, { band, mainsHz, settings }) =>
+  analyse: (recordings, { band: usual, mainsHz, settings }) =>
     eachChannel(recordings, (channel, load) => {
       const { volts, sampleRateHz } = recordings[0];
+      const band = bandOf(settings, usual, sampleRateHz);
       const outcome = analyseTone(volts[channel], sampleRateHz, { band });
       if (!outcome.ok) return outcome;
       const reading = outcome.value;
@@ -53,7 +56,7 @@ export const spectrum: RunKindDefinition = {
 
 /** Just below flat tops, as it is found by raising and backing off: power from RMS volts, and from peak volts. */
 export const clipSearch: RunKindDefinition = {
-  fields: [quantityField("frequencyHz", "Tone", "Hz", 1000, 10, 20_000), quantityField("seconds", "Length", "s", 0.5, 0.1, 10)],
+  fields: [quantityField("frequencyHz", "Tone", "Hz", 1000, 10, 20_000), quantityField("seconds", "Length", "s", 0.5, 0.1, 10), RANGE_FIELD],
   *shots(settings, facts) {
     yield { name: "tone", label: "The tone at its limit", stimulus: { kind: "sine", frequencyHz: numberOf(settings, "frequencyHz"), voltsPeak: Math.SQRT2 * facts.limitDriveVoltsRms, seconds: numberOf(settings, "seconds") }, drives: allDriven(facts), recordsInput: false, load: "run" };
   },

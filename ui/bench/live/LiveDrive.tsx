@@ -7,14 +7,14 @@ import { formatPercent, formatSignificant, amplitudeRatioToDb, parseNumber } fro
 import { channelLetter } from "@/core/verdict";
 import { ANALYSIS_VERSION, runConditions, type Amplifier, type Load } from "@/records";
 import { startJob } from "@/workers/benchClient";
-import type { LiveReading } from "@/workers/liveBench";
+import type { LiveReading, RampLimit } from "@/workers/liveBench";
 import { channelLook } from "../../charts/channelLook";
 import { useChain } from "../../frame/chainState";
 import { ActionButton } from "../../parts/ActionButton";
 import { useKeys } from "../../parts/keys";
 import { Reading } from "../../parts/Reading";
 import { Glimpse } from "../EngineStatus";
-import { Line } from "../SettingsFields";
+import { Choice, Line } from "../SettingsFields";
 import { storeRun, uploadCapture, UploadFailed } from "../uploadRun";
 import { FlatTops } from "./FlatTops";
 import { useLive } from "./useLive";
@@ -23,13 +23,20 @@ export type LiveDriveProps = { kind: MeasuredKind; amplifier: Amplifier; rig: Ri
 
 const SIMULATED_ACCURACY_RATIO = 0.005;
 /** What a dummy load and a household circuit usually stand; both can be changed. */
-const USUAL_LIMITS = { loadWatts: "200", loadCelsius: "180", breakerAmperes: "10" };
+const USUAL_LIMITS = { loadWatts: "200", loadCelsius: "180", sinkCelsius: "75", breakerAmperes: "10" };
+/** Where an automatic climb ends. */
+const CLIMB_LIMITS: Record<string, { label: string; limit: RampLimit }> = {
+  "flat-tops": { label: "flat tops", limit: { kind: "flat-tops" } },
+  "1": { label: "1 % THD+N", limit: { kind: "distortion", ratio: 0.01 } },
+  "0.1": { label: "0.1 % THD+N", limit: { kind: "distortion", ratio: 0.001 } },
+};
 
 /** The drive by hand while the meters run: up and down in tenths and whole decibels, automatic to the limit, hold, take, and mute. */
 export function LiveDrive({ kind, amplifier, rig, load, channelsDriven, frequencyHz, onStored }: LiveDriveProps) {
   const { state, on, off, hold, worker } = useLive();
   const { setChain, rest } = useChain();
   const [limits, setLimits] = useState(USUAL_LIMITS);
+  const [climbLimit, setClimbLimit] = useState("flat-tops");
   const [isHeld, setHeld] = useState(false);
   const [message, setMessage] = useState<string | null>(null);
   const [isTaking, setTaking] = useState(false);
@@ -59,11 +66,11 @@ export function LiveDrive({ kind, amplifier, rig, load, channelsDriven, frequenc
     setHeld(!isHeld);
   };
   const switchOn = () => {
-    const [loadWatts, loadCelsius, breakerAmperes] = [limits.loadWatts, limits.loadCelsius, limits.breakerAmperes].map(parseNumber);
-    if (!(Number(loadWatts) > 0) || !(Number(loadCelsius) > 0) || !(Number(breakerAmperes) > 0)) return setMessage("The guards need numbers above zero; they cannot be left out.");
+    const [loadWatts, loadCelsius, sinkCelsius, breakerAmperes] = [limits.loadWatts, limits.loadCelsius, limits.sinkCelsius, limits.breakerAmperes].map((text) => parseNumber(text) ?? 0);
+    if (![loadWatts, loadCelsius, sinkCelsius, breakerAmperes].every((each) => each > 0)) return setMessage("The guards need numbers above zero; they cannot be left out.");
     setMessage(null);
     setHeld(false);
-    void on({ rig, loadOhms: load.channels.slice(0, channelsDriven).map(({ ohms }) => ohms), frequencyHz, limits: { loadWatts: Number(loadWatts), loadCelsius: Number(loadCelsius), breakerAmperes: Number(breakerAmperes) }, seed: 1 });
+    void on({ rig, loadOhms: load.channels.slice(0, channelsDriven).map(({ ohms }) => ohms), frequencyHz, limits: { loadWatts, loadCelsius, sinkCelsius, breakerAmperes }, seed: 1 });
   };
   const take = async () => {
     const bench = worker();
@@ -91,19 +98,21 @@ export function LiveDrive({ kind, amplifier, rig, load, channelsDriven, frequenc
   return (
     <Box data-testid="live">
       {!isOn && (
-        <Grid templateColumns="repeat(3, minmax(0, 1fr)) auto" gap={3} alignItems="end">
+        <Grid templateColumns="repeat(auto-fill, minmax(190px, 1fr))" gap={3} alignItems="end">
           <Line id="guard-watts" label="Guard: load takes at most" unit="W" value={limits.loadWatts} onChange={(loadWatts) => setLimits({ ...limits, loadWatts })} />
           <Line id="guard-celsius" label="Guard: load no hotter than" unit="°C" value={limits.loadCelsius} onChange={(loadCelsius) => setLimits({ ...limits, loadCelsius })} />
+          <Line id="guard-sink" label="Guard: heat sink no hotter than" unit="°C" value={limits.sinkCelsius} onChange={(sinkCelsius) => setLimits({ ...limits, sinkCelsius })} />
+          <Choice id="climb-limit" label="“To the limit” means" value={climbLimit} choices={Object.entries(CLIMB_LIMITS).map(([value, { label }]) => ({ value, label }))} onChange={setClimbLimit} />
           <Line id="guard-breaker" label="Guard: breaker carries" unit="A" value={limits.breakerAmperes} onChange={(breakerAmperes) => setLimits({ ...limits, breakerAmperes })} />
           <ActionButton tone="primary" onClick={switchOn} disabled={state.status === "starting"}>Switch the live bench on</ActionButton>
         </Grid>
       )}
       {text && <Text role="alert" color="ember" fontWeight={600} mt={2}>{text}</Text>}
-      {reading && <Meters reading={reading} isHeld={isHeld} />}
+      {reading && <Meters reading={reading} isHeld={isHeld} limitLabel={CLIMB_LIMITS[climbLimit].label} />}
       {reading && (
         <HStack gap={2} wrap="wrap" mt={3}>
           {KEYS.map(({ id, words, cap, db }) => (
-            <ActionButton key={id} id={id} hotkey={cap} minH="52px" px={4} tone={id === "live-take" ? "primary" : id === "live-hold" && isHeld ? "primary" : "quiet"} disabled={(id === "live-take" && isTaking) || (reading.trip !== null && id !== "live-off")} onClick={() => (db !== undefined ? turn(db) : id === "live-auto" ? act((bench) => bench.climbLive({ kind: "flat-tops" })) : id === "live-hold" ? turnHold() : id === "live-take" ? void take() : off())}>
+            <ActionButton key={id} id={id} hotkey={cap} minH="52px" px={4} tone={id === "live-take" ? "primary" : id === "live-hold" && isHeld ? "primary" : "quiet"} disabled={(id === "live-take" && isTaking) || (reading.trip !== null && id !== "live-off")} onClick={() => (db !== undefined ? turn(db) : id === "live-auto" ? act((bench) => bench.climbLive(CLIMB_LIMITS[climbLimit].limit)) : id === "live-hold" ? turnHold() : id === "live-take" ? void take() : off())}>
               {id === "live-hold" && isHeld ? "Run on" : words}
             </ActionButton>
           ))}
@@ -124,7 +133,7 @@ const KEYS: readonly { key: string; cap: string; label: string; words: string; i
   { key: "o", cap: "O", label: "Switch the live bench off", words: "Off", id: "live-off" },
 ];
 
-function Meters({ reading, isHeld }: { reading: LiveReading; isHeld: boolean }) {
+function Meters({ reading, isHeld, limitLabel }: { reading: LiveReading; isHeld: boolean; limitLabel: string }) {
   const { trip, ramp } = reading;
   return (
     <Box>
@@ -152,7 +161,7 @@ function Meters({ reading, isHeld }: { reading: LiveReading; isHeld: boolean }) 
       <Text fontSize="15px" mt={1} data-testid="live-drive">
         Drive <b>{formatSignificant(reading.driveVoltsRms, 4)} V</b>, {formatSignificant(amplitudeRatioToDb(reading.driveVoltsRms / reading.mostDriveVoltsRms), 3)} dB of the source’s most. Load {formatSignificant(Math.max(...reading.channels.map(({ loadCelsius }) => loadCelsius)), 3)} °C, heat sink {formatSignificant(reading.sinkCelsius, 3)} °C, mains {formatSignificant(reading.mainsWatts, 3)} W.
         {isHeld && <b> Held.</b>}
-        {ramp && <b> {ramp.phase === "ended" ? { limit: "At the limit: just below flat tops.", source: "The source gives no more.", "never-within": "Flat from the first level on." }[ramp.end ?? "limit"] : ramp.phase === "coarse" ? "Climbing by 1 dB…" : "Closing in by 0.1 dB…"}</b>}
+        {ramp && <b> {ramp.phase === "ended" ? { limit: `At the limit: just below ${limitLabel}.`, source: "The source gives no more.", "never-within": "Past the limit from the first level on." }[ramp.end ?? "limit"] : ramp.phase === "coarse" ? "Climbing by 1 dB…" : "Closing in by 0.1 dB…"}</b>}
       </Text>
     </Box>
   );

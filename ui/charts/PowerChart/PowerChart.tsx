@@ -10,13 +10,13 @@ import { Mark } from "./Mark";
 import { MARGIN, powerScales, type PowerScales } from "./powerScales";
 import type { ClaimCorner, Crossing, PowerCurve, PowerPoint } from "./types";
 
-export type PowerChartProps = { curves: readonly PowerCurve[]; claim: ClaimCorner | null; crossings: readonly Crossing[]; caption: string; svgRef?: Ref<SVGSVGElement> };
+export type PowerChartProps = { curves: readonly PowerCurve[]; claim: ClaimCorner | null; crossings: readonly Crossing[]; /** An earlier sweep, drawn faintly for comparison. */ ghosts?: readonly PowerCurve[]; caption: string; svgRef?: Ref<SVGSVGElement> };
 
 /** THD+N (bold, marked) and THD (fine) against output power, each channel; the claim is a corner to stay out of. */
-export function PowerChart({ curves, claim, crossings, caption, svgRef }: PowerChartProps) {
+export function PowerChart({ curves, claim, crossings, ghosts = [], caption, svgRef }: PowerChartProps) {
   const [frameRef, size] = useSize<HTMLDivElement>({ widthPx: 700, heightPx: 420 });
   const [level, setLevel] = useState<number | null>(null);
-  const scales = powerScales(curves, claim, size);
+  const scales = powerScales([...curves, ...ghosts], claim, size);
   const levelCount = Math.max(...curves.map(({ points }) => points.length));
 
   const onKeyDown = (event: KeyboardEvent) => {
@@ -36,6 +36,9 @@ export function PowerChart({ curves, claim, crossings, caption, svgRef }: PowerC
       <svg ref={svgRef} role="img" aria-label={caption} tabIndex={0} width={size.widthPx} height={size.heightPx} style={{ position: "absolute", inset: 0, fontFamily: "inherit" }} onKeyDown={onKeyDown} onPointerMove={onPointerMove} onPointerLeave={() => setLevel(null)} onBlur={() => setLevel(null)}>
         <Grid scales={scales} {...size} />
         {claim && <Corner claim={claim} scales={scales} />}
+        {ghosts.map((ghost) => (
+          <path key={ghost.channelIndex} d={distortionPath(ghost.points, ({ thdPlusNoiseRatio }) => thdPlusNoiseRatio, scales)} fill="none" stroke={cssColor(channelLook(ghost.channelIndex).color)} strokeWidth="1.4" strokeDasharray={channelLook(ghost.channelIndex).dash} opacity="0.35" />
+        ))}
         {curves.map((curve) => (
           <Curve key={curve.channelIndex} curve={curve} others={curves.filter((other) => other !== curve)} scales={scales} />
         ))}
