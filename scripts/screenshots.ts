@@ -71,6 +71,9 @@ const main = async (): Promise<void> => {
     await picture("verdict");
     await stage("bench", "Distortion against output");
     await press(driver, "New run");
+    await shows(driver, "Which run");
+    await driver.sleep(400);
+    await choose("run-kind", "power-sweep");
     await shows(driver, "Predicted output");
     await driver.sleep(1500);
     await picture("simulated-bench");

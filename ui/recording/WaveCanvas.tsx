@@ -13,6 +13,9 @@ import { heldView, moved, zoomed, type View } from "./view";
 export type WaveCanvasProps = { worker: BenchWorker; facts: RecordingFacts; /** Where each channel of the file belongs; an input of the amplifier has none. */ channelIndices: readonly number[]; names: readonly string[]; onView?(view: View): void };
 
 const HEIGHT = { bottom: 22 };
+const RESTS_MS = 150;
+/** Pixels of the canvas for each of the page. */
+const density = (): number => Math.min(2, window.devicePixelRatio || 1);
 
 /** The waveform of a recording of any length: zoomed by wheel or + and −, moved by dragging or the arrow keys. Thinned in a worker, drawn a frame at a time. */
 export function WaveCanvas({ worker, facts, channelIndices, names, onView }: WaveCanvasProps) {
@@ -27,7 +30,6 @@ export function WaveCanvas({ worker, facts, channelIndices, names, onView }: Wav
   // Only the last view asked for is thinned; those between are skipped, so that dragging never falls behind.
   useEffect(() => {
     wanted.current = view;
-    onView?.(view);
     if (isBusy.current || widthPx < 10) return;
     isBusy.current = true;
     const follow = async () => {
@@ -40,7 +42,13 @@ export function WaveCanvas({ worker, facts, channelIndices, names, onView }: Wav
       isBusy.current = false;
     };
     follow().catch(() => (isBusy.current = false));
-  }, [view, widthPx, worker, onView]);
+  }, [view, widthPx, worker]);
+
+  // Whoever follows the view has more to do than a frame allows; it is told once the view rests.
+  useEffect(() => {
+    const timer = setTimeout(() => onView?.(view), RESTS_MS);
+    return () => clearTimeout(timer);
+  }, [view, onView]);
 
   const colors = useMemo(() => channelIndices.map((index) => (index < 0 ? "muted" : channelLook(index).color)), [channelIndices]);
   useEffect(() => {
@@ -86,7 +94,7 @@ export function WaveCanvas({ worker, facts, channelIndices, names, onView }: Wav
         </HStack>
       </HStack>
       <Box ref={frameRef} flex={1} minH="220px" minW={0} position="relative" mt={1}>
-        <canvas ref={canvas} data-testid="wave" tabIndex={0} role="img" aria-label={`Waveform, ${names.join(", ")}. Plus and minus zoom, arrow keys move.`} width={2 * widthPx} height={2 * heightPx} style={{ position: "absolute", inset: 0, width: widthPx, height: heightPx, cursor: "grab", touchAction: "none" }} onPointerMove={onPointerMove} onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)} onKeyDown={onKeyDown} />
+        <canvas ref={canvas} data-testid="wave" tabIndex={0} role="img" aria-label={`Waveform, ${names.join(", ")}. Plus and minus zoom, arrow keys move.`} width={density() * widthPx} height={density() * heightPx} style={{ position: "absolute", inset: 0, width: widthPx, height: heightPx, cursor: "grab", touchAction: "none" }} onPointerMove={onPointerMove} onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)} onKeyDown={onKeyDown} />
       </Box>
     </>
   );
@@ -96,7 +104,7 @@ const seconds = (value: number): string => `${value < 1 ? `${Number((1000 * valu
 
 /** A column a pixel: from its lowest to its highest sample, one lane a channel. */
 const draw = (context: CanvasRenderingContext2D, { channels }: Overview, colors: readonly string[], widthPx: number, heightPx: number): void => {
-  context.setTransform(2, 0, 0, 2, 0, 0);
+  context.setTransform(density(), 0, 0, density(), 0, 0);
   context.clearRect(0, 0, widthPx, heightPx);
   const style = getComputedStyle(context.canvas);
   const laneHeight = (heightPx - HEIGHT.bottom) / channels.length;
