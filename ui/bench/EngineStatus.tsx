@@ -5,42 +5,20 @@ import { formatSignificant } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import { channelLook, cssColor } from "../charts/channelLook";
 import { ActionButton } from "../parts/ActionButton";
+import { durationText } from "../parts/durationText";
 import { useKeys } from "../parts/keys";
 import { Panel } from "../parts/Panel";
 import { useMemo } from "react";
+import type { BenchJob } from "@/records";
 import { useBenchEngine } from "./engine/BenchEngine";
+import type { Progress as EngineProgress } from "./engine/playJob";
 import type { WaveGlimpse } from "@/bench/contract";
 
 /** What the bench is at: the run that plays, what must be changed before the next, or a run that was broken off. */
 export function EngineStatus() {
   const { state, goOn, resume, discard, cancel } = useBenchEngine();
   useKeys(useMemo(() => (state.pause ? [{ key: "g", label: "Changed; go on", run: goOn }] : state.interrupted ? [{ key: "g", label: "Go on with the run", run: resume }] : []), [state.pause, state.interrupted, goOn, resume]));
-  if (state.job && state.progress) {
-    const { stage, doneRatio, playing } = state.progress;
-    return (
-      <Panel mb={3} role="status" data-testid="running">
-        <Flex gap={5} align="center">
-          {playing && <Glimpse glimpse={playing.glimpse} />}
-          <Box flex={1}>
-            <HStack justify="space-between" mb={1.5}>
-              <Text fontWeight={700}>
-                {RUN_KINDS[state.job.kind].title}: {stage}
-                {playing && playing.loadWatts.length > 0 && <Text as="span" color="muted" fontWeight={500}> {playing.loadWatts.map((watts, k) => `${channelLetter(k)} ${formatSignificant(watts, 3)} W`).join(", ")}</Text>}
-              </Text>
-              <Text fontWeight={700} fontSize="20px">{Math.round(100 * doneRatio)} %</Text>
-            </HStack>
-            <Progress.Root value={100 * doneRatio} size="md">
-              <Progress.Track bg="sunken">
-                <Progress.Range bg="spruce" />
-              </Progress.Track>
-            </Progress.Root>
-            {state.queue.length > 0 && <Text color="muted" fontSize="14px" mt={1}>{state.queue.length} more after this.</Text>}
-          </Box>
-          <ActionButton onClick={cancel} hotkey="Esc">Cancel</ActionButton>
-        </Flex>
-      </Panel>
-    );
-  }
+  if (state.job && state.progress) return <Playing job={state.job} progress={state.progress} secondsLeft={state.secondsLeft} queued={state.queue.length} onCancel={cancel} />;
   if (state.pause)
     return (
       <Notice title={`Output is at its least. Now ${state.pause}.`} text={`Then go on with ${state.queue.length} more.`}>
@@ -58,6 +36,39 @@ export function EngineStatus() {
     );
   }
   return null;
+}
+
+type PlayingProps = { job: BenchJob; progress: EngineProgress; secondsLeft: number | null; queued: number; onCancel(): void };
+
+/** The run that plays, with a little of its output, how far it is and how long it will take. */
+function Playing({ job, progress, secondsLeft, queued, onCancel }: PlayingProps) {
+  const { stage, doneRatio, playing } = progress;
+  return (
+    <Panel mb={3} role="status" data-testid="running">
+      <Flex gap={5} align="center">
+        {playing && <Glimpse glimpse={playing.glimpse} />}
+        <Box flex={1}>
+          <HStack justify="space-between" mb={1.5}>
+            <Text fontWeight={700}>
+              {RUN_KINDS[job.kind].title}: {stage}
+              {playing && playing.loadWatts.length > 0 && <Text as="span" color="muted" fontWeight={500}> {playing.loadWatts.map((watts, k) => `${channelLetter(k)} ${formatSignificant(watts, 3)} W`).join(", ")}</Text>}
+            </Text>
+            <Text fontWeight={700} fontSize="20px" whiteSpace="nowrap">
+              {secondsLeft !== null && secondsLeft >= 1 && <Text as="span" color="muted" fontSize="14px" fontWeight={500}>about {durationText(secondsLeft)} left </Text>}
+              {Math.round(100 * doneRatio)} %
+            </Text>
+          </HStack>
+          <Progress.Root value={100 * doneRatio} size="md">
+            <Progress.Track bg="sunken">
+              <Progress.Range bg="spruce" />
+            </Progress.Track>
+          </Progress.Root>
+          {queued > 0 && <Text color="muted" fontSize="14px" mt={1}>{queued} more after this.</Text>}
+        </Box>
+        <ActionButton onClick={onCancel} hotkey="Esc">Cancel</ActionButton>
+      </Flex>
+    </Panel>
+  );
 }
 
 function Notice({ title, text, children }: { title: string; text: string; children: React.ReactNode }) {

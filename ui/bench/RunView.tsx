@@ -2,6 +2,7 @@
 import { Box, Flex, Grid, Heading, HStack, NativeSelect, Table, Text } from "@chakra-ui/react";
 import { useRef, useState } from "react";
 import { claimText, drivenText } from "@/core/claim";
+import type { Curve } from "@/core/run";
 import { formatHertz, formatSignificant } from "@/core/units";
 import { channelLetter, judgePowerClaim } from "@/core/verdict";
 import { amplifierName, powerClaim, powerEvidence, type Amplifier, type Claim, type SweepRun } from "@/records";
@@ -76,12 +77,15 @@ export function RunView({ run, before, amplifier, claims }: { run: SweepRun; bef
         <Panel py={2}>
           <SummaryTable run={run} summary={summary} />
         </Panel>
-        <StopPanel run={run} stops={run.result.channels.map(({ stop }) => stop)} />
+        <StopPanel run={run} stops={run.result.channels.map(({ stop, steps }) => ({ ...stop, picture: outputByLevel(steps) }))} />
         <RunRemarks run={run} />
       </Flex>
     </Grid>
   );
 }
+
+/** Output level by level while the drive rises evenly: where it bends or falls is where it stopped. */
+const outputByLevel = (steps: SweepRun["result"]["channels"][number]["steps"]): Curve => ({ name: "picture", label: "output, level by level", x: "count", y: "watts", points: steps.map(({ powerWatts }, level) => [level + 1, powerWatts]) });
 
 const conditionsLine = ({ conditions, result, source, sourceDetail }: SweepRun): string =>
   [

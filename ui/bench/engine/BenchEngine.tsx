@@ -7,12 +7,15 @@ import { NOTHING_UNDER_WAY, type BenchJob, type Load, type UnderWay } from "@/re
 import { Cancelled } from "@/workers/benchClient";
 import { useChain } from "../../frame/chainState";
 import { keepUnderWay, UploadFailed } from "../uploadRun";
+import { changeText } from "./changeText";
 import { playJob, type Progress } from "./playJob";
 
 export type EngineState = {
   /** The run under way, and how far it is. */
   job: BenchJob | null;
   progress: Progress | null;
+  /** Of the recording that plays, going by how fast it went so far. */
+  secondsLeft: number | null;
   queue: readonly BenchJob[];
   /** A change of load or setting that must be made before the next run; output is at its least meanwhile. */
   pause: string | null;
@@ -25,7 +28,7 @@ export type EngineState = {
 type Engine = { state: EngineState; start(jobs: readonly BenchJob[]): void; goOn(): void; resume(): void; discard(): void; cancel(): void; clear(): void };
 
 const EngineContext = createContext<Engine | null>(null);
-const IDLE: EngineState = { job: null, progress: null, queue: [], pause: null, failure: null, interrupted: null, storedId: null };
+const IDLE: EngineState = { job: null, progress: null, secondsLeft: null, queue: [], pause: null, failure: null, interrupted: null, storedId: null };
 
 export type BenchEngineProps = { amplifierId: string; loads: readonly Load[]; underWay: UnderWay; children: ReactNode };
 
@@ -49,6 +52,7 @@ export function BenchEngine({ amplifierId, loads, underWay, children }: BenchEng
     async (job: BenchJob, queue: readonly BenchJob[], before: UnderWay["shots"]) => {
       const mine = new AbortController();
       control.current = mine;
+      const clock = shotClock();
       let known: UnderWay = { job, shots: before, queue, startedAt: new Date().toISOString() };
       setChain({ mute: () => mine.abort() });
       setState({ ...IDLE, job, queue, progress: { stage: "Starting", doneRatio: 0, playing: null } });
@@ -60,7 +64,7 @@ export function BenchEngine({ amplifierId, loads, underWay, children }: BenchEng
           signal: mine.signal,
           shots: before,
           onProgress: (progress) => {
-            setState((now) => ({ ...now, progress }));
+            setState((now) => ({ ...now, progress, secondsLeft: clock(progress) }));
             setChain(liveChain(job, latestLoads.current, progress));
           },
           onShot: async (shot) => {
@@ -117,15 +121,16 @@ export const useBenchEngine = (): Engine => {
   return engine;
 };
 
-const loadText = (load: Load | undefined): string => (load ? `${load.nominalOhms} Ω (${load.channels.map(({ ohms }) => formatSignificant(ohms, 3)).join(", ")})` : "the load of the run");
+/** Before this share is done a guess of the time left is worth nothing. */
+const FIRST_GUESS_RATIO = 0.1;
 
-/** What has to be changed by hand between two runs, or null. */
-export const changeText = (before: BenchJob, next: BenchJob, loads: readonly Load[]): string | null => {
-  const changes = [
-    ...(before.loadId === next.loadId ? [] : [`change the load to ${loadText(loads.find(({ id }) => id === next.loadId))}`]),
-    ...(before.setting === next.setting ? [] : [next.setting === "" ? "set everything as it comes" : `set ${next.setting}`]),
-  ];
-  return changes.length > 0 ? changes.join(" and ") : null;
+/** Tells the time left of each recording; a new one starts it anew. */
+const shotClock = (): ((progress: Progress) => number | null) => {
+  let stage = "", begun = 0;
+  return (progress) => {
+    if (progress.stage !== stage) [stage, begun] = [progress.stage, performance.now()];
+    return progress.doneRatio < FIRST_GUESS_RATIO ? null : ((performance.now() - begun) / 1000) * (1 / progress.doneRatio - 1);
+  };
 };
 
 const liveChain = (job: BenchJob, loads: readonly Load[], { playing, stage, doneRatio }: Progress) => {
