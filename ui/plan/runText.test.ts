@@ -10,11 +10,12 @@ test("conditions in words", () => {
   expect(conditionsText(run({ kind: "spectrum", watts: 5, setting: "limiter: off" }))).toBe("8 Ω, both channels driven, 5 W, limiter: off");
 });
 
-test("the plan goes on with the first sweep that is not made; settings are another run", () => {
+test("the plan goes on with the first run that is not made; settings are another run, and what was struck out is not made", () => {
   const made = [runOf([50, 49])];
   expect(isMade(run(), made)).toBe(true);
   expect(isMade(run({ setting: "limiter: off" }), made)).toBe(false);
   expect(nextPlanned([], made)).toBeNull();
   const one = run({ id: "one", channelsDriven: 1 });
-  expect(nextPlanned([run({ kind: "noise" }), run(), one], made)).toEqual({ next: one, madeCount: 1, plannedCount: 3 });
+  expect(nextPlanned([run(), one, run({ kind: "noise" })], made)).toEqual({ next: one, madeCount: 1, plannedCount: 3 });
+  expect(isMade(run(), made.map((each) => ({ ...each, remarks: { struck: { reason: "slipped", at: "" }, overruled: [] } })))).toBe(false);
 });
