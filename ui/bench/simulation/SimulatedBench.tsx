@@ -59,7 +59,7 @@ export function SimulatedBench({ amplifier, channelsDriven: plannedChannels, cla
   useKeys(useMemo(() => [{ key: "r", label: "Run the sweep", run: () => void start() }], [start]));
 
   return (
-    <Grid as="form" {...{ onSubmit: start, noValidate: true }} aria-label="Simulated bench" templateColumns={{ base: "200px minmax(0, 1fr) 262px", xl: "216px minmax(0, 1fr) 292px" }} templateRows="minmax(0, 1fr)" gap={3.5} minH="500px" h="calc(100dvh - 240px)">
+    <Grid as="form" {...{ onSubmit: start, noValidate: true }} aria-label="Simulated bench" templateColumns={{ base: "200px minmax(0, 1fr) 262px", xl: "216px minmax(0, 1fr) 292px" }} templateRows="minmax(0, 1fr)" gap={3.5} minH="440px" h="calc(100dvh - 316px)">
       <Panel display="flex" flexDirection="column" minH={0} px={2} py={2.5}>
         <RigPicker chosen={name} onChoose={choose} />
       </Panel>
