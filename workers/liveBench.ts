@@ -1,6 +1,6 @@
-import { checkRig, LiveBench, onLoads, type Rig } from "@/bench/simulated";
+import { checkRig, halveRate, LiveBench, onLoads, type Rig } from "@/bench/simulated";
 import type { WaveGlimpse } from "@/bench/contract";
-import { analyseTone, readFlattening, type Flattening } from "@/core/distortion";
+import { analyseTone, type Flattening } from "@/core/distortion";
 import { guardTrip, nextStep, startRamp, type GuardLimits, type LiveMoment, type Ramp, type Trip } from "@/core/drive";
 import { failure, success, type Outcome } from "@/core/outcome";
 import { dbToAmplitudeRatio } from "@/core/units";
@@ -27,7 +27,12 @@ export type RampLimit = { kind: "flat-tops" } | { kind: "distortion"; ratio: num
 
 /** Length of a step of time: twenty readings a second. */
 const STEP_SECONDS = 0.05;
-const WINDOW_SECONDS = 0.1;
+/** Six periods of the ripple of 50 Hz mains, or some cycles of a low tone. */
+const WINDOW = { seconds: 0.06, cycles: 5 };
+/** Below this tone every second sample is enough, for flat tops and for THD+N to 20 kHz: readings come twice as often. */
+const HALVED_BELOW_HZ = 4000;
+/** Samples at both ends where the filter that halves the rate reaches beyond what was heard. */
+const FILTER_EDGE = 24;
 /** Readings that a ramp waits for after each change of drive, so that the window holds the new level only. */
 const SETTLING_STEPS = 3;
 const FIRST_DRIVE_RATIO = 0.02;
@@ -45,7 +50,10 @@ export class LiveRun {
   private rampLimit: RampLimit = { kind: "flat-tops" };
   private settling = 0;
 
+  private frequencyHz: number;
+
   private constructor(rig: Rig, { loadOhms, frequencyHz, limits, seed }: LiveRequest) {
+    this.frequencyHz = frequencyHz;
     this.bench = new LiveBench(onLoads(rig, loadOhms), loadOhms.map(() => true), frequencyHz, seed);
     this.loadOhms = loadOhms;
     this.limits = { ...limits, fullScaleVolts: rig.converter.fullScaleVolts || FULL_SCALES[FULL_SCALES.length - 1] };
@@ -77,6 +85,7 @@ export class LiveRun {
   changeTone(frequencyHz: number): void {
     this.mute();
     this.bench.changeTone(frequencyHz);
+    this.frequencyHz = frequencyHz;
   }
 
   /** Climbs by itself to the limit and stays just below it. */
@@ -91,9 +100,9 @@ export class LiveRun {
   /** One step of time, and what the meters show at its end. */
   step(): LiveReading {
     const { state, driveVoltsRms, glimpse } = this.bench.advance(STEP_SECONDS);
-    const window = this.bench.lastVolts(WINDOW_SECONDS);
+    const { volts: window, sampleRateHz } = this.window();
     const channels = window.map((volts, channel) => {
-      const tone = driveVoltsRms > this.bench.leastDriveVoltsRms ? analyseTone(volts, this.bench.sampleRateHz) : null;
+      const tone = driveVoltsRms > this.bench.leastDriveVoltsRms ? analyseTone(volts, sampleRateHz) : null;
       const squares = volts.reduce((sum, value) => sum + value * value, 0);
       const voltsRms = Math.sqrt(squares / Math.max(1, volts.length));
       return {
@@ -101,7 +110,7 @@ export class LiveRun {
         voltsPeak: volts.reduce((most, value) => Math.max(most, Math.abs(value)), 0),
         powerWatts: voltsRms ** 2 / this.loadOhms[channel],
         thdPlusNoiseRatio: tone?.ok ? tone.value.thdPlusNoiseRatio : null,
-        flattening: tone?.ok ? readFlattening(volts, this.bench.sampleRateHz, tone.value.fundamentalHz) : null,
+        flattening: tone?.ok ? tone.value.flattening : null,
         loadCelsius: state.loadCelsius[channel],
       };
     });
@@ -117,6 +126,13 @@ export class LiveRun {
     const peak = volts.reduce((most, each) => each.reduce((high, value) => Math.max(high, Math.abs(value)), most), 0);
     const fullScaleVolts = FULL_SCALES.find((range) => range > 1.1 * peak) ?? 2 * peak;
     return { wav: encodeWav(volts, this.bench.sampleRateHz, fullScaleVolts, "float32"), fullScaleVolts, fileName: "taken-live.wav" };
+  }
+
+  /** What was heard last, as much as a reading takes. */
+  private window(): { volts: Float64Array[]; sampleRateHz: number } {
+    const { sampleRateHz } = this.bench;
+    const volts = this.bench.lastVolts(Math.max(WINDOW.seconds, WINDOW.cycles / this.frequencyHz));
+    return this.frequencyHz < HALVED_BELOW_HZ && volts[0].length > 8 * FILTER_EDGE ? { volts: volts.map((each) => halveRate(each).slice(FILTER_EDGE, -FILTER_EDGE)), sampleRateHz: sampleRateHz / 2 } : { volts, sampleRateHz };
   }
 
   private get driveVoltsRms(): number {

@@ -3,6 +3,7 @@ export { EXAMPLE_RIGS, type ExampleName } from "./examples";
 export type { Load, ResistorPart, SpeakerPart } from "./load/types";
 export { coldOhms, resistor, speaker } from "./load/types";
 export { driveToLimit } from "./driveToLimit";
+export { halveRate } from "./instruments/halfBand";
 export { LiveBench, type LiveState } from "./LiveBench";
 export { onLoads, record, recordIn, switchOn, type BenchLog } from "./record";
 export { checkRig } from "./rig/checkRig";
