@@ -7,7 +7,7 @@ import type { Curve, Figure, Quantity } from "./types";
 export const figure = (name: string, label: string, quantity: Quantity, value: number | null, stdUncertainty: number | null = null, bound: Figure["bound"] = null): Figure => ({ name, label, quantity, value, stdUncertainty, bound });
 
 /** Output power of a reading, with the uncertainty of volts and load. */
-export const powerFigure = (name: string, label: string, voltsRms: number, load: ChannelConditions): Figure => {
+const powerFigure = (name: string, label: string, voltsRms: number, load: ChannelConditions): Figure => {
   const watts = powerWatts(voltsRms, load.loadOhms);
   return figure(name, label, "watts", watts, watts * powerStdUncertaintyRatio(load));
 };

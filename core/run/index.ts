@@ -4,7 +4,6 @@ export { readSoak, soakWatts, type SoakMoment } from "./kinds/heat";
 export { spectrumCurve } from "./figures";
 export { residualOf } from "./kinds/manyTones";
 export { responseChannel } from "./kinds/response";
-export { readTyped, TYPED, typedReadings, type TypedReadings } from "./kinds/typed";
+export { readTyped, TYPED, type TypedReadings } from "./kinds/typed";
 export { completeSettings, initialSettings, isAllowed, numberOf } from "./settings";
-export { peakDriveFor } from "./shots";
 export type { AnalysisConditions, BurstCycles, Curve, Figure, MeasuredChannel, MeasuredKind, MeasuredStop, MeasuredStopReason, Quantity, Recorded, RunKindDefinition, SettingField, Settings, Shot, ShotFacts, ShotLoad } from "./types";

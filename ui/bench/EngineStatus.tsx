@@ -10,7 +10,7 @@ import { useKeys } from "../parts/keys";
 import { Panel } from "../parts/Panel";
 import { useMemo } from "react";
 import type { BenchJob } from "@/records";
-import { useBenchEngine } from "./engine/BenchEngine";
+import { useBenchEngine, type EngineState } from "./engine/BenchEngine";
 import type { Progress as EngineProgress } from "./engine/playJob";
 import type { WaveGlimpse } from "@/bench/contract";
 
@@ -19,19 +19,33 @@ export function EngineStatus() {
   const { state, goOn, resume, discard, cancel } = useBenchEngine();
   useKeys(useMemo(() => (state.pause ? [{ key: "g", label: "Changed; go on", run: goOn }] : state.interrupted ? [{ key: "g", label: "Go on with the run", run: resume }] : []), [state.pause, state.interrupted, goOn, resume]));
   if (state.job && state.progress) return <Playing job={state.job} progress={state.progress} secondsLeft={state.secondsLeft} queued={state.queue.length} onCancel={cancel} />;
+  return (
+    <>
+      {state.failure && (
+        <Text role="alert" color="ember" fontWeight={600} bg="ochreWash" borderLeftWidth="4px" borderColor="ember" borderRadius="6px" px={4} py={2} mb={3}>
+          {state.failure.message}
+        </Text>
+      )}
+      <Waiting state={state} onGoOn={goOn} onResume={resume} onDiscard={discard} />
+    </>
+  );
+}
+
+/** What must be changed before the next run, or a run that was broken off. */
+function Waiting({ state, onGoOn, onResume, onDiscard }: { state: EngineState; onGoOn(): void; onResume(): void; onDiscard(): void }) {
   if (state.pause)
     return (
       <Notice title={`Output is at its least. Now ${state.pause}.`} text={`Then go on with ${state.queue.length} more.`}>
-        <ActionButton tone="primary" hotkey="G" onClick={goOn}>Done, go on</ActionButton>
-        <ActionButton onClick={discard}>Leave the rest</ActionButton>
+        <ActionButton tone="primary" hotkey="G" onClick={onGoOn}>Done, go on</ActionButton>
+        <ActionButton onClick={onDiscard}>Leave the rest</ActionButton>
       </Notice>
     );
   if (state.interrupted?.job) {
     const { job, shots, queue } = state.interrupted;
     return (
       <Notice title={`${RUN_KINDS[job.kind].title} was broken off`} text={`${shots.length === 0 ? "No recording was complete" : `${shots.length} ${shots.length === 1 ? "recording is" : "recordings are"} kept`}${queue.length > 0 ? `, ${queue.length} runs were to follow` : ""}. It is incomplete and counts for nothing until it has been finished.`}>
-        <ActionButton tone="primary" hotkey="G" onClick={resume}>Go on with it</ActionButton>
-        <ActionButton onClick={discard}>Give it up</ActionButton>
+        <ActionButton tone="primary" hotkey="G" onClick={onResume}>Go on with it</ActionButton>
+        <ActionButton onClick={onDiscard}>Give it up</ActionButton>
       </Notice>
     );
   }

@@ -122,7 +122,6 @@ function Simulated({ kind, amplifier, claims, loads, details, channelsDriven, bu
       channelsDriven={channelsDriven}
       claims={claims}
       loads={loads}
-      failure={engine.state.failure?.message ?? null}
       busy={busy}
       onStart={(asked) => engine.start([{ id: crypto.randomUUID(), kind, rig: asked.rig, loadId: asked.load.id, secondLoadId: null, channelsDriven: asked.channelsDriven, settings: {}, setting: "", inputUsed: "", ratedWatts: null, lastVoltsRms: asked.lastVoltsRms, seed: 1, set: null }])}
     />

@@ -99,7 +99,7 @@ export function RunForm(props: RunFormProps) {
               <SetFields texts={form.set} loads={loads} details={details} onChange={form.setSet} />
             </>
           )}
-          <FormMessage>{message ?? engine.state.failure?.message}</FormMessage>
+          <FormMessage>{message ?? undefined}</FormMessage>
           <HStack mt={4} gap={2} wrap="wrap">
             <ActionButton id="run-it" tone="primary" type="submit" hotkey="R" disabled={engine.state.job !== null}>
               {kind === "clip-search" ? "Play it just past its limit" : "Run it"}

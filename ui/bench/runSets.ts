@@ -1,4 +1,3 @@
-import type { RunKind } from "@/core/plan";
 import type { BenchJob } from "@/records";
 
 /** What a run is repeated over. Empty lists leave it as it is. */
@@ -32,6 +31,3 @@ export const setLabel = (title: string, { loadIds, channelCounts, frequencies, s
   [title, count(loadIds.length, "load"), count(channelCounts.length, "count of channels"), count(frequencies.length, "frequency"), count(settings.length, "setting"), repeats > 1 ? `${repeats} repeats` : null].filter((part) => part !== null).join(", ");
 
 const count = (number: number, word: string): string | null => (number > 1 ? `${number} ${word.replace(/y$/, "ie").replace("count of channels", "channel count")}s` : null);
-
-/** Kinds that a set makes sense for: all that the bench plays. */
-export const canRepeat = (kind: RunKind): boolean => kind !== "listening-level";

@@ -30,15 +30,15 @@ export default async function AmplifierLayout({ children, params }: { children: 
   return (
     <ChainProvider atRest={atRest}>
       <BenchEngine amplifierId={amplifier.id} loads={loads} underWay={underWay}>
-      <Flex minH="100vh">
-        <Rail amplifier={{ id: amplifier.id, name: amplifierName(amplifier), line: amplifierLine(amplifier), progress }} />
-        <Flex direction="column" flex={1} minW={0}>
-          <ChainStrip amplifierId={amplifier.id} />
-          <Flex as="main" direction="column" flex={1} px={5} py={4} minW={0}>
-            {children}
+        <Flex minH="100vh">
+          <Rail amplifier={{ id: amplifier.id, name: amplifierName(amplifier), line: amplifierLine(amplifier), progress }} />
+          <Flex direction="column" flex={1} minW={0}>
+            <ChainStrip amplifierId={amplifier.id} />
+            <Flex as="main" direction="column" flex={1} px={5} py={4} minW={0}>
+              {children}
+            </Flex>
           </Flex>
         </Flex>
-      </Flex>
       </BenchEngine>
     </ChainProvider>
   );

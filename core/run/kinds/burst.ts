@@ -13,7 +13,7 @@ import { stopByEvent } from "../stop";
 import type { BurstCycles, Curve, Figure, MeasuredChannel, MeasuredStop, Recorded, RunKindDefinition, ShotFacts } from "../types";
 import type { ChannelConditions } from "../../sweep";
 
-export const BURST_LABELS: Record<BurstName, string> = { "20-ms": "1 kHz, 20 ms", "8-ms": "1 kHz, 8 ms", "50-hz-100-ms": "50 Hz, 100 ms", "50-hz-200-ms": "50 Hz, 200 ms", "40-hz-200-ms": "40 Hz, 200 ms" };
+const BURST_LABELS: Record<BurstName, string> = { "20-ms": "1 kHz, 20 ms", "8-ms": "1 kHz, 8 ms", "50-hz-100-ms": "50 Hz, 100 ms", "50-hz-200-ms": "50 Hz, 200 ms", "40-hz-200-ms": "40 Hz, 200 ms" };
 const BURST_NAMES = Object.keys(BURST_KINDS) as BurstName[];
 const ALL = "all";
 

@@ -77,7 +77,7 @@ export const impedance: RunKindDefinition = {
     if (recordings.length < 2) return failure("no-samples", "Recordings", "output impedance takes two recordings of the same drive, into two different loads.");
     const [one, two] = recordings;
     return eachChannel(recordings, (channel) => {
-      const [first, second] = [two.loads[channel], one.loads[channel]].toReversed();
+      const [first, second] = [one.loads[channel], two.loads[channel]];
       if (first.loadOhms === second.loadOhms) return failure("bad-load", "Loads", "both recordings were made into the same ohms; choose two different loads.");
       const found = [one, two].map(({ volts, input, stimulus, sampleRateHz }) => steppedResponse(volts[channel], sampleRateHz, input ? { kind: "recorded-input", volts: input } : { kind: "none", segments: stimulus?.kind === "frequency-list" ? stepsOfFrequencies(stimulus.frequencies) : undefined }));
       for (const outcome of found) if (!outcome.ok) return outcome;

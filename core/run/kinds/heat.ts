@@ -5,7 +5,7 @@ import { numberOf, quantityField } from "../settings";
 import { stopByEvent } from "../stop";
 import type { Curve, MeasuredChannel, RunKindDefinition, SettingField } from "../types";
 
-export const SOAK_FIELDS: readonly SettingField[] = [quantityField("shareOfRated", "Each channel, of rated", "", 0.125, 0.01, 1), quantityField("minutes", "Soak for", "min", 60, 1, 300), quantityField("frequencyHz", "Tone", "Hz", 1000, 20, 20_000)];
+const SOAK_FIELDS: readonly SettingField[] = [quantityField("shareOfRated", "Each channel, of rated", "", 0.125, 0.01, 1), quantityField("minutes", "Soak for", "min", 60, 1, 300), quantityField("frequencyHz", "Tone", "Hz", 1000, 20, 20_000)];
 
 /** Temperatures in degrees Celsius at moments from the start of the soak. */
 export type SoakMoment = { seconds: number; sinkCelsius: number; caseCelsius: number; loadCelsius: number; loadWatts: readonly number[]; mainsWatts: number; isCutOut: boolean };

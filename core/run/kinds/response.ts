@@ -1,4 +1,3 @@
-import { findInterruptions } from "../../sweep";
 import { failure, success, type Outcome } from "../../outcome";
 import { frequenciesAtBends, responseSummary, steppedResponse, sweepResponse, type Response } from "../../response";
 import { logFrequencies, logSweep, stepsOfFrequencies, type Stimulus } from "../../signal";
@@ -84,10 +83,6 @@ export const responseChannel = (found: readonly { load: ShotLoad; points: Respon
 const HIGHER_RATIO = 2;
 const MOST_ATTEMPTS = 5;
 
-/** Whether the output was gone for a while: its protection said so, or the recording shows it. */
-const wasCutOff = (recorded: Recorded): boolean =>
-  stopByEvent([recorded], null) !== null || recorded.volts.some((volts) => findInterruptions(volts.subarray(0, Math.round(0.9 * volts.length)), recorded.sampleRateHz, 200).length > 0 && recorded.stimulus === null);
-
 /** The band at rated power in one short sweep; it begins higher when the amplifier shuts down at the low end. */
 export const fullPowerResponse: RunKindDefinition = {
   fields: [quantityField("watts", "Each channel, 0 for rated", "W", 0, 0, 2000), quantityField("seconds", "Sweep", "s", 2, 0.5, 5), quantityField("lowHz", "From", "Hz", 20, 5, 500), quantityField("highHz", "To", "Hz", 20_000, 2000, 80_000)],
@@ -98,7 +93,7 @@ export const fullPowerResponse: RunKindDefinition = {
     let lowHz = numberOf(settings, "lowHz");
     for (let attempt = 1; attempt <= MOST_ATTEMPTS; attempt++) {
       const recorded: Recorded = yield { name: `sweep-${attempt}`, label: `From ${formatHertz(lowHz)}`, stimulus: { kind: "log-sweep", lowHz, highHz, voltsPeak, seconds: numberOf(settings, "seconds") }, drives: allDriven(facts), recordsInput: false, load: "run" };
-      if (!wasCutOff(recorded)) return;
+      if (stopByEvent([recorded], null) === null) return;
       lowHz *= HIGHER_RATIO;
     }
   },

@@ -5,7 +5,7 @@ import type { ChannelConditions } from "../../sweep";
 import { dbToPowerRatio, formatSignificant } from "../../units";
 import { figure } from "../figures";
 import { quantityField } from "../settings";
-import type { Figure, MeasuredChannel, MeasuredKind, RunKindDefinition, SettingField, Settings } from "../types";
+import type { Figure, MeasuredChannel, MeasuredKind, RunKindDefinition, SettingField } from "../types";
 
 /** What a meter shows, of one channel: SI values by name; absent where nothing was typed. */
 export type TypedReadings = Readonly<Record<string, number | undefined>>;
@@ -96,6 +96,3 @@ export const listeningLevel: RunKindDefinition = {
   *shots() {},
   analyse: () => failure("no-samples", "Listening level", "type what the sound level meter shows; a recording across the speaker says nothing of the level at the ear."),
 };
-
-/** Readings as typed, from settings that hold numbers only. */
-export const typedReadings = (settings: Settings): TypedReadings => Object.fromEntries(Object.entries(settings).map(([name, value]) => [name, typeof value === "number" ? value : undefined]));

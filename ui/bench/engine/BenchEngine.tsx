@@ -73,8 +73,9 @@ export function BenchEngine({ amplifierId, loads, underWay, children }: BenchEng
           },
         });
         if (typeof outcome !== "string") {
-          await keepUnderWay(amplifierId, NOTHING_UNDER_WAY);
-          setState({ ...IDLE, failure: { message: `${outcome.where}: ${outcome.advice}`, code: outcome.code } });
+          const [next, ...later] = queue;
+          await keepUnderWay(amplifierId, next ? { job: next, shots: [], queue: later, startedAt: "" } : NOTHING_UNDER_WAY);
+          setState({ ...IDLE, queue, pause: next ? "see to what went wrong" : null, failure: { message: `${outcome.where}: ${outcome.advice}`, code: outcome.code } });
           return;
         }
         const [next, ...later] = queue;

@@ -2,9 +2,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { callback, keepWorker } from "@/workers/benchClient";
 import type { LiveReading, LiveRequest } from "@/workers/liveBench";
-import type { BenchWorker } from "@/workers/protocol";
 
-export type Live = { worker: BenchWorker; reading: LiveReading | null };
 export type LiveState = { status: "off" } | { status: "starting" } | { status: "on"; reading: LiveReading } | { status: "failed"; message: string };
 
 /** The live bench in a worker of its own; switched off with the screen. Readings may be held still to be read. */

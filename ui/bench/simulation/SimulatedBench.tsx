@@ -25,13 +25,13 @@ import { changeCount } from "./rigText";
 import { usePrediction } from "./usePrediction";
 
 export type Simulation = { rig: Rig; load: Load; channelsDriven: number; lastVoltsRms: number };
-export type SimulatedBenchProps = { amplifier: Amplifier; /** As planned; null is as usual. */ channelsDriven: number | null; claims: readonly Claim[]; loads: readonly Load[]; failure: string | null; busy: boolean; onStart(simulation: Simulation): void };
+export type SimulatedBenchProps = { amplifier: Amplifier; /** As planned; null is as usual. */ channelsDriven: number | null; claims: readonly Claim[]; loads: readonly Load[]; busy: boolean; onStart(simulation: Simulation): void };
 
 /** The example nearest to what stands on the bench. */
 export const NEAREST_RIG: Record<Amplifier["kind"], ExampleName> = { home: "home-class-ab", vintage: "vintage-class-ab", mini: "mini-bridge-brick" };
 
 /** The bench that ships with Rimebank: pick an amplifier, change what it is made of, see at once what it would do, and run the sweep. */
-export function SimulatedBench({ amplifier, channelsDriven: plannedChannels, claims, loads, failure, busy, onStart }: SimulatedBenchProps) {
+export function SimulatedBench({ amplifier, channelsDriven: plannedChannels, claims, loads, busy, onStart }: SimulatedBenchProps) {
   const [name, setName] = useState<ExampleName>(NEAREST_RIG[amplifier.kind]);
   const original = EXAMPLE_RIGS[name];
   const [rig, setRig] = useState<Rig>(original);
@@ -65,7 +65,7 @@ export function SimulatedBench({ amplifier, channelsDriven: plannedChannels, cla
       </Panel>
       <Panel display="flex" flexDirection="column" minH={0}>
         <Predicted prediction={prediction} isBehind={isBehind} load={load} channelsDriven={channelsDriven} claims={claims} rig={rig} />
-        <FormMessage>{failure ?? message ?? undefined}</FormMessage>
+        <FormMessage>{message ?? undefined}</FormMessage>
         <Grid templateColumns="1.35fr 0.8fr 1fr" gap={3} mt={2} alignItems="start">
           <ChoiceField label="Load" field={register("loadId")} error={errors.loadId} choices={loads.map(loadChoice).map(({ value, label }) => ({ value, label: label.replace(" measured", "") }))} />
           <QuantityField label="Channels driven" field={register("channelsDriven")} error={errors.channelsDriven} unit={`of ${Math.min(load.channels.length, rig.input.channelCount)}`} />

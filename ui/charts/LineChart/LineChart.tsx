@@ -3,6 +3,7 @@ import { Box, HStack, Text } from "@chakra-ui/react";
 import { useId, useMemo, useState, type KeyboardEvent, type PointerEvent, type Ref } from "react";
 import type { Quantity } from "@/core/run";
 import { channelLook, cssColor } from "../channelLook";
+import { Hatch } from "../Hatch";
 import { useSize } from "../useSize";
 import { axisOf, type Axis } from "./axis";
 import { MARGIN, nearestPoint, pathOf, scaleFor, type ClaimBand, type DrawnCurve, type Scale } from "./geometry";
@@ -111,11 +112,7 @@ function Band({ band: { lowX, highX, lowY, highY, label }, xAxis, yAxis, xScale,
   const upper = highY === null ? null : yScale.place(yAxis.shown(highY)), lower = lowY === null ? null : yScale.place(yAxis.shown(lowY));
   return (
     <g>
-      <defs>
-        <pattern id={hatch} width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line y2="9" stroke={cssColor("ember")} strokeWidth="1" opacity="0.4" />
-        </pattern>
-      </defs>
+      <Hatch id={hatch} />
       {upper !== null && <rect x={left} y={top} width={Math.max(0, right - left)} height={Math.max(0, upper - top)} fill={`url(#${hatch})`} />}
       {lower !== null && <rect x={left} y={lower} width={Math.max(0, right - left)} height={Math.max(0, bottom - lower)} fill={`url(#${hatch})`} />}
       {[upper, lower].map((y) => y !== null && <line key={y} x1={left} x2={right} y1={y} y2={y} stroke={cssColor("ember")} strokeWidth="2" />)}

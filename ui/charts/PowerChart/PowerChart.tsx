@@ -4,6 +4,7 @@ import { useId, useState, type KeyboardEvent, type PointerEvent, type Ref } from
 import { formatPercent, formatSignificant } from "@/core/units";
 import { channelLook, cssColor } from "../channelLook";
 import { decadeTicks } from "../decadeTicks";
+import { Hatch } from "../Hatch";
 import { useSize } from "../useSize";
 import { distortionPath } from "./distortionPath";
 import { Mark } from "./Mark";
@@ -90,11 +91,7 @@ function Corner({ claim, scales: { x, y } }: { claim: ClaimCorner; scales: Power
   const bottom = y(claim.limitRatio);
   return (
     <g>
-      <defs>
-        <pattern id={hatch} width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line y2="9" stroke={cssColor("ember")} strokeWidth="1" opacity="0.4" />
-        </pattern>
-      </defs>
+      <Hatch id={hatch} />
       <rect x={MARGIN.left} y={MARGIN.top} width={Math.max(0, right - MARGIN.left)} height={Math.max(0, bottom - MARGIN.top)} fill={`url(#${hatch})`} />
       <path d={`M${MARGIN.left},${bottom}H${right}V${MARGIN.top}`} fill="none" stroke={cssColor("ember")} strokeWidth="2" />
       <text x={MARGIN.left + 12} y={MARGIN.top + 24} style={{ ...HALO, fontSize: "15px", fontWeight: 700, fill: cssColor("ember") }}>
