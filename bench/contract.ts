@@ -1,3 +1,4 @@
+import type { LiveMoment } from "@/core/drive";
 import type { Stimulus } from "@/core/signal";
 
 /** What every instrument hands over: a recording of the volts across the loads, as a WAV file with its full scale. */
@@ -18,11 +19,17 @@ export type RecordingRequest = {
   recordsInput?: boolean;
 };
 
-/** A little of the output as it is at a moment, a channel each, thinned out for drawing. */
-export type WaveGlimpse = { seconds: number; volts: readonly Float32Array[] };
+/** How things stand while an instrument records; volts are RMS and peak over the tenth of a second before. */
+export type RecordingMoment = LiveMoment & {
+  doneRatio: number;
+  /** Since the stimulus began. */
+  seconds: number;
+  /** The last seconds of each output. */
+  last(seconds: number): { volts: Float64Array[]; sampleRateHz: number };
+};
 
-/** How far an instrument has got, and what it drives and delivers at that moment. */
-export type RecordingProgress = { doneRatio: number; driveVoltsRms: number; loadWatts: readonly number[]; glimpse: WaveGlimpse };
+/** Looks on while an instrument records, about twenty times a second of what is recorded; "end" has it turn the drive down and end early. */
+export type Watch = (moment: RecordingMoment) => "go-on" | "end";
 
 /** A steady tone held for a long time, to watch the heat. */
 export type SoakRequest = { frequencyHz: number; voltsPeak: number; seconds: number; drives: readonly boolean[] };

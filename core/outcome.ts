@@ -19,7 +19,9 @@ export type FindingCode =
   | "too-short"
   | "no-signal"
   | "no-steps"
-  | "bad-rig";
+  | "bad-rig"
+  | "bad-setting"
+  | "guard-tripped";
 
 /** Wraps a value that was obtained without trouble. */
 export const success = <T>(value: T): Outcome<T> => ({ ok: true, value });

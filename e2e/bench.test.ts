@@ -4,14 +4,16 @@ import { join, resolve } from "node:path";
 import { By, Key } from "selenium-webdriver";
 import { analyseTone } from "@/core/distortion";
 import { amplitudeRatioToDb } from "@/core/units";
-import type { MeasuredRun } from "@/records";
+import { amplifierName, type MeasuredRun } from "@/records";
 import { makeDemo } from "@/demo/makeDemo";
-import { openDatabase } from "@/store";
+import { addLoad, listAmplifiers, openDatabase } from "@/store";
 import { decodeCapture } from "@/workers/decodeCapture";
 import { application } from "./application";
-import { pageText, PATIENCE_MS, press, shows } from "./browser";
+import { fill, pageText, PATIENCE_MS, press, shows } from "./browser";
+import { forms } from "./forms";
 
 const { driver, url, folder, kill, start } = application("bench");
+const { kept } = forms(driver);
 const CAPTURES = resolve(__dirname, "../../shared/captures");
 const withCaptures = existsSync(join(CAPTURES, "README.md")) ? test : test.skip;
 
@@ -42,10 +44,33 @@ const captureOf = async (run: MeasuredRun, at = 0) => {
   return decoded.value;
 };
 
+/** Another stage of the amplifier that is shown; its forms are ready a moment after. */
+const toStage = async (stage: string, text: string): Promise<void> => {
+  await driver().get((await driver().getCurrentUrl()).replace(/[^/]+$/, stage));
+  await shows(driver(), text);
+  await driver().sleep(900);
+};
+/** Sets a guard in the Rig and comes back to the Bench. */
+const guard = async (label: string, text: string): Promise<void> => {
+  await toStage("rig", "Guards");
+  await fill(driver(), "Guards", label, text);
+  await kept();
+  await toStage("bench", "New run");
+};
+/** The load that was entered by its ohms alone. */
+const plainLoadId = async (): Promise<string> => (await driver().findElement(By.xpath("//select[@id='load']/option[starts-with(normalize-space(), '16')]")).getAttribute("value")) ?? "";
+const recordingOf = async (run: MeasuredRun): Promise<{ seconds: number }> => {
+  const { channels, sampleRateHz } = await captureOf(run);
+  return { seconds: channels[0].length / sampleRateHz };
+};
+
 test("a shelf with the demo's amplifiers", async () => {
   await kill();
   const db = await openDatabase(join(folder(), "data"));
   await makeDemo(db, join(folder(), "data"), new Date("2026-11-25T10:00:00Z"));
+  const tollgate = (await listAmplifiers(db)).find((each) => amplifierName(each) === "Tollgate Sixty");
+  // A load that is known by its ohms alone, beside those that were built from the shelf.
+  await addLoad(db, tollgate?.id ?? "", { nominalOhms: 16, channels: [16.2, 16.3].map((ohms) => ({ ohms, ohmsExpandedUncertainty: 0.04 })) });
   await db.destroy();
   await start();
   await driver().get(url());
@@ -137,8 +162,10 @@ test("clip search by keys: flat tops are told in words, a decibel less and they 
 });
 
 test("a guard trips, says what it saw and turns the output down until it is acknowledged; Mute is at hand", async () => {
+  await guard("Each load takes", "5");
+  // A load as built tells its own rating; one that was only measured has what the rig says.
   await newRun("clip-search");
-  await setTo("guard-watts", "5");
+  await choose("load", await plainLoadId());
   await press(driver(), "Switch the live bench on");
   await shows(driver(), "of the source’s most");
   await key(Key.PAGE_UP);
@@ -155,10 +182,47 @@ test("a guard trips, says what it saw and turns the output down until it is ackn
   await key("o");
 });
 
+test("a guard trips while a planned run plays: it ends early, says why, and keeps what it had", async () => {
+  await guard("Each load takes", "6");
+  await newRun("spectrum");
+  await choose("load", await plainLoadId());
+  await setTo("setting-watts", "12");
+  await setTo("setting-seconds", "30");
+  expect(await textOf("guards-note")).toContain("each load 6.00 W");
+  await press(driver(), "Run it");
+  await driver().wait(async () => (await driver().findElements(By.css("[data-testid=live-spectrum]"))).length > 0, PATIENCE_MS, "waiting for the spectrum as it plays");
+  await stored("Stopped by the load’s rating");
+  expect(await textOf("stop")).toMatch(/The load takes 1[12]\.\d W and has warmed as far as 6\.00 W for good would warm it/);
+  const { seconds } = await recordingOf(await shownRun());
+  // Twice its watts: t = tau ln 2, and tau = -5 s / ln(1 - 1/5) by the usual overload.
+  expect(seconds).toBeGreaterThan(14);
+  expect(seconds).toBeLessThan(18);
+  await guard("Each load takes", "200");
+});
+
+test("what takes the readings is chosen in the Rig, and the Bench follows; a key at the Bench changes it there", async () => {
+  await toStage("rig", "What takes the readings");
+  await driver().findElement(By.xpath("//*[@role='radio'][contains(., 'A meter')]")).click();
+  await kept();
+  await toStage("bench", "New run");
+  await key("n");
+  await choose("run-kind", "clip-search");
+  await shows(driver(), "Voltmeter, just below flat tops");
+  await driver().findElement(By.css("h1")).click();
+  await key("f");
+  await shows(driver(), "Drop recordings");
+  await driver().sleep(500);
+  await toStage("rig", "What takes the readings");
+  expect(await driver().findElement(By.css("[role=radio][aria-checked=true]")).getText()).toContain("Recordings");
+  await driver().findElement(By.xpath("//*[@role='radio'][contains(., 'simulated bench')]")).click();
+  await kept();
+  await toStage("bench", "New run");
+});
+
 test("a run goes on while another stage is looked at", async () => {
   await newRun("gain");
   await press(driver(), "Run it");
-  await shows(driver(), "Level and gain:");
+  await shows(driver(), "recording 1");
   await driver().findElement(By.linkText("Load")).click();
   await shows(driver(), "Dummy loads, as measured");
   await shows(driver(), `${countBefore + 1} runs kept`, 2 * PATIENCE_MS);
@@ -170,7 +234,7 @@ test("a run whose page was closed is incomplete, and goes on with the recordings
   await newRun("distortion-response");
   await setTo("setting-pointsPerDecade", "2");
   await press(driver(), "Run it");
-  await driver().wait(async () => /Distortion against frequency: 2\d(\.\d)? W/.test(await pageText(driver())), 2 * PATIENCE_MS, "waiting for the second recording");
+  await driver().wait(async () => /2\d(\.\d)? W, recording 2/.test(await pageText(driver())), 2 * PATIENCE_MS, "waiting for the second recording");
   await driver().navigate().refresh();
   await shows(driver(), "Distortion against frequency was broken off");
   // The second may have been stored too by the time the page was gone.

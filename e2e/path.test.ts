@@ -76,7 +76,7 @@ const chooseFile = async (path: string): Promise<void> => {
 
 test("files that cannot be read are explained beside the file, and nothing is stored", async () => {
   await driver().get(await stageUrl("bench"));
-  await press(driver(), "From a recording");
+  await press(driver(), "Recordings");
   await shows(driver(), "Drop a WAV");
   const text = join(folder(), "notes.wav");
   writeFileSync(text, "these are notes, not samples");

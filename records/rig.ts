@@ -1,14 +1,30 @@
 import { array, boolean, number, object, string, type InferType } from "yup";
-import { optionalQuantity } from "./quantity";
+import { optionalQuantity, quantity } from "./quantity";
 
 export const PROBES = ["grounded probe", "differential probe", "two channels"] as const;
+
+/** What takes the readings at the Bench. */
+export const READINGS = ["simulated bench", "recordings", "meter"] as const;
+export type Readings = (typeof READINGS)[number];
 
 const moment = () => string().max(40).required();
 
 const confirmationSchema = object({ code: string().max(40).required(), title: string().max(200).required(), at: moment() });
 
+const guard = (advice: string, usual: number, most: number) => quantity(advice).positive("A guard cannot be left out: it must be above zero.").max(most, "Check the number.").default(usual);
+
+/** What must not be passed while output is live; what a load built from the shelf takes is known from its resistors. */
+const guardsSchema = object({
+  loadWatts: guard("Give watts, such as 200.", 200, 20_000),
+  loadCelsius: guard("Give degrees Celsius, such as 180.", 180, 600),
+  sinkCelsius: guard("Give degrees Celsius, such as 75.", 75, 200),
+  breakerAmperes: guard("Give amperes, such as 10.", 10, 125),
+});
+
 /** What is connected where for one amplifier, what it was checked with, and what was confirmed. */
 export const rigSchema = object({
+  readings: string().oneOf([...READINGS]).required().default("simulated bench"),
+  guards: guardsSchema,
   sourceId: string().max(40).nullable().default(null),
   converterId: string().max(40).nullable().default(null),
   voltmeterId: string().max(40).nullable().default(null),
@@ -27,3 +43,4 @@ export const rigSchema = object({
 
 export type RigSettings = InferType<typeof rigSchema>;
 export type Confirmation = InferType<typeof confirmationSchema>;
+export type Guards = RigSettings["guards"];

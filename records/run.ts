@@ -1,4 +1,5 @@
 import { array, lazy, mixed, number, object, string, type InferType } from "yup";
+import { GUARD_REASONS } from "@/core/drive";
 import { MEASURED_KINDS, type MeasuredKind } from "@/core/run";
 import type { PowerSweepResult } from "@/core/sweep";
 import type { PowerEvidence } from "@/core/verdict";
@@ -42,7 +43,7 @@ const sweepResultSchema = object({
   frequencyHz: finite(),
   channels: array().of(object({
     steps: array().of(stepSchema).min(2).max(10_000).required(),
-    stop: object({ reason: string().oneOf(["rail-voltage", "supply-power-or-current", "output-limiter", "output-protection", "input-drive", "not-known"] as const).required(), evidence: string().max(1000).required() }),
+    stop: object({ reason: string().oneOf(["rail-voltage", "supply-power-or-current", "output-limiter", "output-protection", "input-drive", "not-known", ...Object.values(GUARD_REASONS)] as const).required(), evidence: string().max(1000).required() }),
   })).min(1).max(16).required(),
 });
 

@@ -1,6 +1,7 @@
-import { array, mixed, number, object, string } from "yup";
+import { array, boolean, mixed, number, object, string } from "yup";
 import type { RunKind } from "@/core/plan";
 import { RUN_KIND_NAMES } from "@/core/plan";
+import type { GuardName, Trip } from "@/core/drive";
 import type { Recorded, Settings } from "@/core/run";
 import type { Confirmation } from "./rig";
 
@@ -25,7 +26,7 @@ export type BenchJob = {
 };
 
 /** A recording of the run that is already stored. */
-export type UnderWayShot = { name: string; sha256: string; fileName: string; fullScaleVolts: number; meters: Recorded["meters"]; events: Recorded["events"] };
+export type UnderWayShot = { name: string; sha256: string; fileName: string; fullScaleVolts: number; meters: Recorded["meters"]; events: Recorded["events"]; /** The guard that ended it early. */ trip: (Trip & { seconds: number; isOfOutput: boolean }) | null };
 
 /** What the bench was at when it was left: the run under way with the recordings it has, and those still to come. */
 export type UnderWay = { job: BenchJob | null; shots: readonly UnderWayShot[]; queue: readonly BenchJob[]; startedAt: string };
@@ -55,6 +56,7 @@ const shotSchema = object({
   fullScaleVolts: number().positive().required(),
   meters: object({ mainsWatts: number().required(), mainsAmperes: number().required() }).nullable().defined(),
   events: array().of(object({ seconds: number().required(), event: string().max(60).required() })).max(2000).required(),
+  trip: object({ guard: string<GuardName>().max(40).required(), text: string().max(400).required(), seconds: number().required(), isOfOutput: boolean().required() }).nullable().defined().default(null),
 });
 
 export const underWaySchema = object({

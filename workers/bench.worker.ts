@@ -1,14 +1,15 @@
 import { expose, transfer } from "comlink";
-import { record } from "@/bench/simulated";
 import { findLoads } from "@/core/load";
 import { success } from "@/core/outcome";
 import { analyseSweep } from "./analyseSweep";
+import { glanceOf } from "./glance";
 import { LiveRun } from "./liveBench";
 import { playRun } from "./playRun";
 import { predictSweep } from "./predictSweep";
 import { openFile, readRun } from "./readRun";
 import { readTone } from "./readTone";
 import { OpenRecording } from "./recordingViews";
+import { recordSweep } from "./recordSweep";
 import type { BenchWorker } from "./protocol";
 
 /** Progress is told no more often than a screen needs it. */
@@ -16,13 +17,14 @@ const PROGRESS_MILLISECONDS = 70;
 /** Time of the live bench runs with the clock; when the machine cannot keep up it runs as fast as it can. */
 const LIVE_STEP_MILLISECONDS = 50;
 
-const seldom = <T>(tell: (value: T) => void): ((value: T) => void) => {
+/** Looks, and tells, only now and then: a glance takes longer than a moment of the bench. */
+const seldom = <Moment, Told>(look: (moment: Moment) => Told, tell: (told: Told) => void): ((moment: Moment) => void) => {
   let last = -Infinity;
-  return (value) => {
+  return (moment) => {
     const now = performance.now();
     if (now - last < PROGRESS_MILLISECONDS) return;
     last = now;
-    tell(value);
+    tell(look(moment));
   };
 };
 
@@ -43,17 +45,17 @@ const worker: BenchWorker = {
   readTone: async (wav) => readTone(wav),
   findLoads: async (shelf, demand) => findLoads(shelf, demand),
   predictSweep: async (request) => predictSweep(request),
-  playRun: async (request, onProgress, onShot) => playRun(request, { onProgress: seldom(onProgress), onShot }),
+  playRun: async (request, onProgress, onShot) => playRun(request, { onMoment: seldom(({ moment, ...facts }) => ({ ...facts, ...glanceOf(moment) }), onProgress), onShot }),
   openFile: async (fileName, bytes, givenRateHz) => openFile(fileName, bytes, givenRateHz),
   readRun: async (request) => readRun(request),
   openRecording: async (wav, fullScaleVolts) => {
     const outcome = OpenRecording.open(wav, fullScaleVolts);
     if (!outcome.ok) return outcome;
     open = outcome.value;
-    return success(open.facts);
+    const pyramids = open.pyramids();
+    return transfer(success({ facts: open.facts, pyramids }), pyramids.flatMap(({ samples, levels }) => [samples, ...levels.flatMap(({ low, high }) => [low, high])].map(({ buffer }) => buffer)));
   },
-  overview: async (request) => opened().overview(request),
-  spectrumOf: async (request) => opened().spectrum(request),
+  spectrumOf: async (stretch) => opened().spectrum(stretch),
   residualSound: async (channel, inputChannel) => opened().residualSound(channel, inputChannel),
   startLive: async (request, onReading) => {
     const outcome = LiveRun.start(request);
@@ -75,8 +77,8 @@ const worker: BenchWorker = {
     const taken = running().take();
     return transfer(taken, [taken.wav.buffer]);
   },
-  recordSimulated: async (rig, request, seed, onProgress) => {
-    const recording = record(rig, request, seed, seldom(onProgress));
+  recordSweep: async (request, onProgress) => {
+    const recording = recordSweep(request, seldom(glanceOf, onProgress));
     return transfer(recording, [recording.capture.wav.buffer]);
   },
 };

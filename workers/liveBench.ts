@@ -1,12 +1,12 @@
 import { checkRig, halveRate, LiveBench, onLoads, type Rig } from "@/bench/simulated";
-import type { WaveGlimpse } from "@/bench/contract";
 import { analyseTone, type Flattening } from "@/core/distortion";
-import { guardTrip, nextStep, startRamp, type GuardLimits, type LiveMoment, type Ramp, type Trip } from "@/core/drive";
+import { GuardWatch, nextStep, startRamp, type GuardLimits, type LiveMoment, type Ramp, type Trip } from "@/core/drive";
 import { failure, success, type Outcome } from "@/core/outcome";
 import { dbToAmplitudeRatio } from "@/core/units";
 import { encodeWav } from "@/core/wav";
+import { glimpseOf, type WaveGlimpse } from "./glance";
 
-export type LiveRequest = { rig: Rig; loadOhms: readonly number[]; frequencyHz: number; limits: Omit<GuardLimits, "fullScaleVolts">; seed: number };
+export type LiveRequest = { rig: Rig; loadOhms: readonly number[]; frequencyHz: number; limits: Omit<GuardLimits, "fullScaleVolts" | "overload">; seed: number };
 
 /** What the screen shows many times a second; one entry a channel. */
 export type LiveReading = {
@@ -35,6 +35,7 @@ const HALVED_BELOW_HZ = 4000;
 const FILTER_EDGE = 24;
 /** Readings that a ramp waits for after each change of drive, so that the window holds the new level only. */
 const SETTLING_STEPS = 3;
+const GLIMPSE_SECONDS = 0.2;
 const FIRST_DRIVE_RATIO = 0.02;
 const TAKE_SECONDS = 0.5;
 const FULL_SCALES = [20, 40, 80, 160, 320, 640];
@@ -43,8 +44,7 @@ const FULL_SCALES = [20, 40, 80, 160, 320, 640];
 export class LiveRun {
   private readonly bench: LiveBench;
   private readonly loadOhms: readonly number[];
-  private readonly limits: GuardLimits;
-  private before: LiveMoment | null = null;
+  private readonly guards: GuardWatch;
   private trip: Trip | null = null;
   private ramp: Ramp | null = null;
   private rampLimit: RampLimit = { kind: "flat-tops" };
@@ -56,7 +56,8 @@ export class LiveRun {
     this.frequencyHz = frequencyHz;
     this.bench = new LiveBench(onLoads(rig, loadOhms), loadOhms.map(() => true), frequencyHz, seed);
     this.loadOhms = loadOhms;
-    this.limits = { ...limits, fullScaleVolts: rig.converter.fullScaleVolts || FULL_SCALES[FULL_SCALES.length - 1] };
+    // A tone by hand may be held for as long as one likes: there no overload is allowed, however short.
+    this.guards = new GuardWatch({ ...limits, overload: null, fullScaleVolts: rig.converter.fullScaleVolts || FULL_SCALES[FULL_SCALES.length - 1] });
   }
 
   static start(request: LiveRequest): Outcome<LiveRun> {
@@ -77,7 +78,7 @@ export class LiveRun {
   mute(): void {
     this.ramp = null;
     this.trip = null;
-    this.before = null;
+    this.guards.forget();
     this.bench.setDrive(this.bench.leastDriveVoltsRms);
   }
 
@@ -99,7 +100,7 @@ export class LiveRun {
 
   /** One step of time, and what the meters show at its end. */
   step(): LiveReading {
-    const { state, driveVoltsRms, glimpse } = this.bench.advance(STEP_SECONDS);
+    const { state, driveVoltsRms } = this.bench.advance(STEP_SECONDS);
     const { volts: window, sampleRateHz } = this.window();
     const channels = window.map((volts, channel) => {
       const tone = driveVoltsRms > this.bench.leastDriveVoltsRms ? analyseTone(volts, sampleRateHz) : null;
@@ -117,7 +118,7 @@ export class LiveRun {
     const moment: LiveMoment = { driveVoltsRms, voltsRms: channels.map(({ voltsRms }) => voltsRms), voltsPeak: channels.map(({ voltsPeak }) => voltsPeak), loadWatts: channels.map(({ powerWatts }) => powerWatts), loadCelsius: state.loadCelsius, sinkCelsius: state.temperatures.sinkCelsius, mainsAmperes: state.mains.amperesRms, isCutOut: state.isCutOut };
     this.watch(moment);
     if (!this.trip) this.goOn(channels);
-    return { seconds: state.seconds, driveVoltsRms: this.driveVoltsRms, mostDriveVoltsRms: this.bench.mostDriveVoltsRms, channels, sinkCelsius: state.temperatures.sinkCelsius, mainsAmperes: state.mains.amperesRms, mainsWatts: state.mains.watts, glimpse, ramp: this.ramp, trip: this.trip };
+    return { seconds: state.seconds, driveVoltsRms: this.driveVoltsRms, mostDriveVoltsRms: this.bench.mostDriveVoltsRms, channels, sinkCelsius: state.temperatures.sinkCelsius, mainsAmperes: state.mains.amperesRms, mainsWatts: state.mains.watts, glimpse: glimpseOf(this.bench.lastVolts(GLIMPSE_SECONDS), this.bench.sampleRateHz), ramp: this.ramp, trip: this.trip };
   }
 
   /** The last half second as a recording. */
@@ -140,9 +141,8 @@ export class LiveRun {
   }
 
   private watch(moment: LiveMoment): void {
-    const found = this.trip ? null : guardTrip(this.limits, moment, this.before);
-    this.before = moment;
-    if (!found) return;
+    const found = this.guards.look(moment, STEP_SECONDS);
+    if (!found || this.trip) return;
     this.trip = found;
     this.ramp = null;
     this.bench.setDrive(this.bench.leastDriveVoltsRms);

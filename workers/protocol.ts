@@ -1,13 +1,14 @@
-import type { Capture, RecordingProgress, RecordingRequest } from "@/bench/contract";
-import type { BenchLog, Rig } from "@/bench/simulated";
+import type { Rig } from "@/bench/simulated";
 import type { FoundLoads, LoadDemand, PowerResistor } from "@/core/load";
 import type { Outcome } from "@/core/outcome";
 import type { Curve, MeasuredChannel } from "@/core/run";
 import type { PowerSweepResult, SweepConditions } from "@/core/sweep";
 import type { LiveReading, LiveRequest, RampLimit } from "./liveBench";
-import type { KeptShot, PlayProgress, PlayRequest } from "./playRun";
+import type { Glance } from "./glance";
+import type { KeptShot, PlayMoment, PlayRequest } from "./playRun";
 import type { OpenedFile, ReadRequest } from "./readRun";
-import type { AudioClips, Overview, OverviewRequest } from "./recordingViews";
+import type { RecordedSweep, SweepRequest } from "./recordSweep";
+import type { AudioClips, Opened, Stretch } from "./recordingViews";
 
 /** What crosses to the worker and back is plain data and typed arrays. */
 export type AnalysisRequest = {
@@ -30,6 +31,9 @@ export type Prediction = { lastVoltsRms: number; result: PowerSweepResult };
 /** A steady tone as it was recorded; its level is over full scale. */
 export type RecordedTone = { frequencyHz: number; levelRatio: number; thdRatio: number; thdPlusNoiseRatio: number };
 
+/** A moment of a run that plays. */
+export type PlayProgress = Omit<PlayMoment, "moment"> & Glance;
+
 export type BenchWorker = {
   /** Decodes a recording and reads its power sweep. */
   analyseSweep(request: AnalysisRequest, onProgress: (progress: WorkProgress) => void): Promise<Outcome<PowerSweepResult>>;
@@ -45,12 +49,10 @@ export type BenchWorker = {
   openFile(fileName: string, bytes: Uint8Array<ArrayBuffer>, givenRateHz: number | null): Promise<Outcome<OpenedFile>>;
   /** Reads a run from files. */
   readRun(request: ReadRequest): Promise<Outcome<MeasuredChannel[]>>;
-  /** Opens a recording for looking at; it stays in the worker. */
-  openRecording(wav: Uint8Array<ArrayBuffer>, fullScaleVolts: number): Promise<Outcome<{ seconds: number; channelCount: number; sampleRateHz: number }>>;
-  /** A stretch of the open recording, thinned to so many columns. */
-  overview(request: OverviewRequest): Promise<Overview>;
+  /** Opens a recording for looking at; its samples stay in the worker. */
+  openRecording(wav: Uint8Array<ArrayBuffer>, fullScaleVolts: number): Promise<Outcome<Opened>>;
   /** The spectrum of a stretch of the open recording, a channel each. */
-  spectrumOf(request: OverviewRequest): Promise<Curve[]>;
+  spectrumOf(stretch: Stretch): Promise<Curve[]>;
   /** What the amplifier added, and the output, as sound. */
   residualSound(channel: number, inputChannel: number | null): Promise<Outcome<AudioClips>>;
   /** Switches the live bench on; it then plays in real time until it is ended, telling its readings. */
@@ -60,6 +62,6 @@ export type BenchWorker = {
   climbLive(limit: RampLimit): Promise<void>;
   changeLiveTone(frequencyHz: number): Promise<void>;
   takeLive(): Promise<{ wav: Uint8Array<ArrayBuffer>; fullScaleVolts: number; fileName: string }>;
-  /** Records on the simulated bench. */
-  recordSimulated(rig: Rig, request: RecordingRequest, seed: number, onProgress: (progress: RecordingProgress) => void): Promise<{ capture: Capture; log: BenchLog }>;
+  /** Records a power sweep on the simulated bench. */
+  recordSweep(request: SweepRequest, onProgress: (glance: Glance) => void): Promise<RecordedSweep>;
 };

@@ -38,6 +38,17 @@ test("a scope's record becomes a recording with its full scale; numbered samples
   expect(openFile("scope.csv", numbered, RATE_HZ)).toMatchObject({ ok: true, value: { sampleRateHz: RATE_HZ } });
 });
 
+test("the band that is set is the band that counts", () => {
+  const hissing = Float64Array.from({ length: RATE_HZ }, (_, n) => 10 * Math.sin((2 * Math.PI * 1000 * n) / RATE_HZ) + 0.1 * Math.sin((2 * Math.PI * 12_000 * n) / RATE_HZ));
+  const read = (bandHighHz: number): number => {
+    const outcome = readRun({ ...request, kind: "spectrum", settings: { bandHighHz }, files: [{ ...file, wav: encodeWav([hissing], RATE_HZ, 80, "float32"), channels: [0], inputChannel: null }], loads: [load] });
+    if (!outcome.ok) throw new Error(outcome.finding.advice);
+    return outcome.value[0].figures.find(({ name }) => name === "thd-plus-noise")?.value ?? NaN;
+  };
+  expect(read(20_000)).toBeCloseTo(0.01, 4);
+  expect(read(8000)).toBeLessThan(1e-4);
+});
+
 test("what is nothing of the kind says so", () => {
   const outcome = openFile("poem.txt", new TextEncoder().encode("no numbers here"), null);
   expect(outcome.ok ? "" : outcome.finding.advice).toMatch(/no two columns of numbers/);

@@ -1,12 +1,15 @@
 import { failure, success, type Outcome } from "@/core/outcome";
 import { residualOf, spectrumCurve, type Curve } from "@/core/run";
-import { envelopeColumns, envelopePyramid, type EnvelopeColumns, type EnvelopePyramid } from "@/core/signal";
+import { envelopePyramid, type EnvelopePyramid } from "@/core/signal";
 import { powerSpectrum } from "@/core/spectrum";
 import { decodeCapture, type Decoded } from "./decodeCapture";
 
-/** A stretch of the recording, in seconds, as so many columns. */
-export type OverviewRequest = { fromSeconds: number; seconds: number; columns: number };
-export type Overview = { channels: readonly EnvelopeColumns[] };
+/** A stretch of the recording. */
+export type Stretch = { fromSeconds: number; seconds: number };
+
+export type RecordingFacts = { seconds: number; channelCount: number; sampleRateHz: number };
+/** A recording that is open, with what its waveform is drawn from. */
+export type Opened = { facts: RecordingFacts; pyramids: readonly EnvelopePyramid[] };
 
 /** Sound for both ears of what is listened to: samples within -1 and 1. */
 export type AudioClips = { sampleRateHz: number; output: Float32Array; residual: Float32Array; /** How much louder the residual is played than it was. */ residualGainRatio: number; residualOverOutputRatio: number };
@@ -17,29 +20,25 @@ const MOST_GAIN = 1e5;
 
 /** One recording, opened for looking at and listening to. */
 export class OpenRecording {
-  private readonly pyramids: readonly EnvelopePyramid[];
-
-  private constructor(private readonly decoded: Decoded) {
-    this.pyramids = decoded.channels.map(envelopePyramid);
-  }
+  private constructor(private readonly decoded: Decoded) {}
 
   static open(wav: Uint8Array, fullScaleVolts: number): Outcome<OpenRecording> {
     const decoded = decodeCapture(wav, fullScaleVolts);
     return decoded.ok ? success(new OpenRecording(decoded.value)) : decoded;
   }
 
-  get facts(): { seconds: number; channelCount: number; sampleRateHz: number } {
+  get facts(): RecordingFacts {
     const { channels, sampleRateHz } = this.decoded;
     return { seconds: channels[0].length / sampleRateHz, channelCount: channels.length, sampleRateHz };
   }
 
-  overview({ fromSeconds, seconds, columns }: OverviewRequest): Overview {
-    const { sampleRateHz } = this.decoded;
-    return { channels: this.pyramids.map((pyramid) => envelopeColumns(pyramid, Math.round(fromSeconds * sampleRateHz), Math.max(columns, Math.round(seconds * sampleRateHz)), columns)) };
+  /** Each channel for drawing; its numbers may be handed on, the recording keeps its own. */
+  pyramids(): EnvelopePyramid[] {
+    return this.decoded.channels.map(envelopePyramid);
   }
 
   /** Spectrum of a stretch, a channel each. */
-  spectrum({ fromSeconds, seconds }: OverviewRequest): Curve[] {
+  spectrum({ fromSeconds, seconds }: Stretch): Curve[] {
     const { channels, sampleRateHz } = this.decoded;
     const first = Math.round(fromSeconds * sampleRateHz);
     return channels.map((volts) => spectrumCurve(powerSpectrum(volts.subarray(first, first + Math.round(seconds * sampleRateHz)), sampleRateHz, "blackmanHarris7"), "spectrum", { lowHz: 5, highHz: sampleRateHz / 2 }));

@@ -1,6 +1,5 @@
 import { requirePositive, requireRange } from "@/core/units";
-import type { WaveGlimpse } from "../contract";
-import { glimpseOf, simulationRate, switchOn } from "./record";
+import { simulationRate, switchOn } from "./record";
 import { withFaults } from "./rig/faults";
 import type { Rig } from "./rig/rig";
 import type { Session, SessionEvent, SessionState } from "./session";
@@ -14,7 +13,7 @@ const KEPT_SECONDS = 1;
 /** The least drive, under full: as good as silent, but the tone is still to be found. */
 const LEAST_DRIVE_RATIO = 1e-4;
 
-export type LiveState = { driveVoltsRms: number; state: SessionState; events: readonly SessionEvent[]; glimpse: WaveGlimpse };
+export type LiveState = { driveVoltsRms: number; state: SessionState; events: readonly SessionEvent[] };
 
 /**
  * A rig with a steady tone whose level is turned by hand while it plays: the drive glides, the phase goes on, and the amplifier keeps
@@ -70,7 +69,7 @@ export class LiveBench {
     const volts = this.session.stream(this.nextSource(blockLength * Math.max(1, Math.round((seconds * this.sampleRateHz) / blockLength))));
     volts.forEach((part, channel) => append(this.kept[channel], part));
     this.keptCount = Math.min(this.kept[0].length, this.keptCount + volts[0].length);
-    return { driveVoltsRms: this.target, state: this.session.now, events: this.session.events, glimpse: glimpseOf(this.kept, this.kept[0].length, this.sampleRateHz) };
+    return { driveVoltsRms: this.target, state: this.session.now, events: this.session.events };
   }
 
   /** The last seconds of each channel, or as much as there is. */

@@ -1,6 +1,6 @@
 import { stimulusVolts } from "@/core/signal";
 import { requireRange } from "@/core/units";
-import type { Capture, RecordingProgress, RecordingRequest, WaveGlimpse } from "../contract";
+import type { Capture, RecordingMoment, RecordingRequest, Watch } from "../contract";
 import { convert } from "./instruments/converter";
 import { halveRate } from "./instruments/halfBand";
 import { readClamp, readContact, readInfrared, readMainsMeter, readVoltmeter } from "./instruments/meters";
@@ -16,8 +16,11 @@ const LEAST_RATE_HZ = 176_400;
 const LEAST_RATE_OF_FILTERS_HZ = 352_800;
 /** Longer ones would not fit in a browser. */
 const MOST_SECONDS = 180;
-/** Progress is told every so many blocks. */
-const PROGRESS_BLOCKS = 25;
+/** Whoever watches is told every so many blocks, a twentieth of a second. */
+const WATCH_BLOCKS = 25;
+const LOOK_BACK_SECONDS = 0.1;
+/** A drive that is turned down fades, so that no click looks like a fault; a little rest shows what the output does then. */
+const TURN_DOWN = { fadeSeconds: 0.005, restSeconds: 0.1 };
 const TRACE_POINTS = 200;
 
 /** What else the simulated bench knows at the end, as a reviewer's other instruments would show it. */
@@ -35,30 +38,72 @@ export type MeterReadings = { voltmeterVoltsRms: readonly number[]; mainsClampAm
 /**
  * Plays a stimulus into a rig just switched on and records the volts across its loads. The same rig, request and seed
  * give the same bytes.
+ * @param watch looks on, and may end it early
  * @throws {RangeError} on rates, levels or times out of range
  */
-export const record = (rig: Rig, request: RecordingRequest, seed: number, onProgress: (progress: RecordingProgress) => void = () => {}): { capture: Capture; log: BenchLog } => {
+export const record = (rig: Rig, request: RecordingRequest, seed: number, watch: Watch = goOn): { capture: Capture; log: BenchLog } => {
   const session = new Session(rig, checkedDrives(rig, request), simulationRate(rig, request.sampleRateHz), seed);
-  return recordIn(session, rig, request, seed, onProgress);
+  return recordIn(session, rig, request, seed, watch);
 };
 
 /** The same in a session that goes on from one stimulus to the next. */
-export const recordIn = (session: Session, rig: Rig, request: RecordingRequest, seed: number, onProgress: (progress: RecordingProgress) => void = () => {}): { capture: Capture; log: BenchLog } => {
+export const recordIn = (session: Session, rig: Rig, request: RecordingRequest, seed: number, watch: Watch = goOn): { capture: Capture; log: BenchLog } => {
   const rateHz = simulationRate(rig, request.sampleRateHz);
   const { source: played } = withFaults(rig);
   const source = playSource(stimulusVolts(heldToSource(request.stimulus, played), rateHz), played, rateHz, seed);
   if (source.length > MOST_SECONDS * rateHz) throw new RangeError(`the stimulus lasts ${Math.round(source.length / rateHz)} s; the simulated bench records at most ${MOST_SECONDS} s at once`);
-  let blocks = 0;
+  let blocks = 0, end = Infinity;
   const trace: SessionState[] = [];
-  const fast = session.play(source, (doneRatio, state, outputs) => {
-    if (blocks++ % PROGRESS_BLOCKS === 0) onProgress({ doneRatio, driveVoltsRms: driveAt(source, doneRatio, rateHz), loadWatts: state.loadWatts, glimpse: glimpseOf(outputs, Math.floor(doneRatio * source.length), rateHz) });
-    if (doneRatio * TRACE_POINTS >= trace.length + 1 && trace.length < TRACE_POINTS) trace.push(state);
+  const fast = session.play(source, (done, state, outputs) => {
+    if (end === Infinity && blocks++ % WATCH_BLOCKS === 0 && watch(momentAt(done, state, source, outputs, rateHz)) === "end") end = turnDown(source, done, rateHz);
+    if ((done / source.length) * TRACE_POINTS >= trace.length + 1 && trace.length < TRACE_POINTS) trace.push(state);
+    return end;
   });
   const meters = readMeters(rig, fast, trace, rateHz, seed);
-  const slow = (request.recordsInput ? [source, ...fast] : fast).map((volts) => toConverterRate(volts, rateHz, request.sampleRateHz));
+  const slow = (request.recordsInput ? [source.subarray(0, fast[0].length), ...fast] : fast).map((volts) => toConverterRate(volts, rateHz, request.sampleRateHz));
   const noise = slow.map((_, channel) => (request.recordsInput && channel === 0 ? 0 : rig.input.noiseVoltsRms * (rig.connection === "bridged" ? Math.SQRT2 : 1)));
   const capture = convert(slow, noise, request.sampleRateHz, rig.converter, seed, `simulated-${request.stimulus.kind}.wav`);
   return { capture, log: { events: [...session.events], trace, end: session.now, meters } };
+};
+
+const goOn: Watch = () => "go-on";
+
+/** Fades the rest of a drive away, in place. @returns the sample at which the recording ends */
+const turnDown = (source: Float64Array, from: number, rateHz: number): number => {
+  const fade = Math.round(TURN_DOWN.fadeSeconds * rateHz);
+  for (let n = 0; n < fade && from + n < source.length; n++) source[from + n] *= 1 - n / fade;
+  source.fill(0, Math.min(source.length, from + fade));
+  return Math.min(source.length, from + fade + Math.round(TURN_DOWN.restSeconds * rateHz));
+};
+
+/** How things stand after so many samples. */
+const momentAt = (done: number, state: SessionState, source: Float64Array, outputs: readonly Float64Array[], rateHz: number): RecordingMoment => {
+  const from = Math.max(0, done - Math.round(LOOK_BACK_SECONDS * rateHz));
+  const [drive, ...levels] = [source, ...outputs].map((volts) => levelsOf(volts, from, Math.max(from + 1, done)));
+  const { loadWatts, loadCelsius, temperatures, mains, isCutOut } = state;
+  return {
+    doneRatio: done / source.length,
+    seconds: done / rateHz,
+    driveVoltsRms: drive.rms,
+    voltsRms: levels.map(({ rms }) => rms),
+    voltsPeak: levels.map(({ peak }) => peak),
+    loadWatts,
+    loadCelsius,
+    sinkCelsius: temperatures.sinkCelsius,
+    mainsAmperes: mains.amperesRms,
+    isCutOut,
+    last: (seconds) => ({ volts: outputs.map((volts) => volts.subarray(Math.max(0, done - Math.round(seconds * rateHz)), done)), sampleRateHz: rateHz }),
+  };
+};
+
+const levelsOf = (volts: Float64Array, from: number, to: number): { rms: number; peak: number } => {
+  let squares = 0, peak = 0;
+  for (let n = from; n < to; n++) {
+    const value = Math.abs(volts[n]);
+    squares += value * value;
+    if (value > peak) peak = value;
+  }
+  return { rms: Math.sqrt(squares / (to - from)), peak };
 };
 
 /** The voltmeter reads the last quarter before the fade; the contact probe has followed the sink from the room's temperature on. */
@@ -101,23 +146,4 @@ const toConverterRate = (volts: Float64Array, rateHz: number, sampleRateHz: numb
   let slow = volts;
   for (let ratio = Math.round(rateHz / sampleRateHz); ratio > 1; ratio /= 2) slow = halveRate(slow);
   return slow;
-};
-
-const GLIMPSE_SECONDS = 0.004;
-const GLIMPSE_POINTS = 200;
-
-/** The last milliseconds before a sample. */
-export const glimpseOf = (volts: readonly Float64Array[], end: number, rateHz: number): WaveGlimpse => {
-  const count = Math.round(GLIMPSE_SECONDS * rateHz);
-  const first = Math.max(0, end - count);
-  return { seconds: count / rateHz, volts: volts.map((each) => Float32Array.from({ length: GLIMPSE_POINTS }, (_, k) => each[first + Math.floor((k * count) / GLIMPSE_POINTS)] ?? 0)) };
-};
-
-/** RMS of the drive over the 20 ms before a moment. */
-const driveAt = (source: Float64Array, doneRatio: number, rateHz: number): number => {
-  const end = Math.max(1, Math.floor(doneRatio * source.length));
-  const first = Math.max(0, end - Math.round(0.02 * rateHz));
-  let squares = 0;
-  for (let n = first; n < end; n++) squares += source[n] * source[n];
-  return Math.sqrt(squares / (end - first));
 };

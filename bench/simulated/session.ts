@@ -107,14 +107,15 @@ export class Session {
 
   /**
    * Plays source volts and returns the volts across each load, as many and in time with them.
-   * @param onBlock is told how far it is, block by block
+   * @param onBlock is told after each block how many samples of the output are there; it may answer at which sample to end early
    */
-  play(source: Float64Array, onBlock: (doneRatio: number, state: SessionState, outputs: readonly Float64Array[]) => void = () => {}): Float64Array[] {
+  play(source: Float64Array, onBlock: (doneSamples: number, state: SessionState, outputs: readonly Float64Array[]) => number | void = () => {}): Float64Array[] {
     const outputs = this.drives.map(() => new Float64Array(source.length));
     const { blockSamples } = this;
-    for (let first = 0; first < source.length + LATENCY_SAMPLES; first += blockSamples) {
+    let end = source.length;
+    for (let first = 0; first < end + LATENCY_SAMPLES; first += blockSamples) {
       this.sourceBlock.fill(0);
-      if (first < source.length) this.sourceBlock.set(source.subarray(first, Math.min(source.length, first + blockSamples)));
+      if (first < end) this.sourceBlock.set(source.subarray(first, Math.min(end, first + blockSamples)));
       this.playBlock();
       // What comes out now belongs to samples that were put in before.
       outputs.forEach((output, channel) => {
@@ -122,9 +123,9 @@ export class Session {
         const skip = Math.max(0, -at);
         output.set(this.stages[channel].volts.subarray(skip, Math.min(blockSamples, source.length - at)), at + skip);
       });
-      onBlock(Math.min(1, first / source.length), this.state, outputs);
+      end = Math.min(end, onBlock(Math.max(0, Math.min(end, first + blockSamples - LATENCY_SAMPLES)), this.state, outputs) ?? end);
     }
-    return outputs;
+    return outputs.map((output) => output.subarray(0, end));
   }
 
   /** Samples of a block; `stream` takes whole ones. */

@@ -1,5 +1,5 @@
 import { requirePositive } from "@/core/units";
-import type { SoakRequest, SoakRecording } from "../contract";
+import type { SoakPoint, SoakRequest, SoakRecording } from "../contract";
 import { switchOn } from "./record";
 import type { Rig } from "./rig/rig";
 import type { SessionState } from "./session";
@@ -14,9 +14,10 @@ const RATE_HZ = 192_000;
 /**
  * Hours of heat in seconds: short looks at the electrical side, which follows bias, load and cut-out, with leaps between them in
  * which powers stay as they were. Steps grow with the time gone, as heating slows down.
+ * @param watch looks on, and may end it early
  * @throws {RangeError} on a level, frequency or time that is not above zero
  */
-export const soak = (rig: Rig, { frequencyHz, voltsPeak, seconds, drives }: SoakRequest, seed: number, onProgress: (doneRatio: number) => void = () => {}): SoakRecording => {
+export const soak = (rig: Rig, { frequencyHz, voltsPeak, seconds, drives }: SoakRequest, seed: number, watch: (point: SoakPoint) => "go-on" | "end" = () => "go-on"): SoakRecording => {
   requirePositive("seconds", seconds);
   requirePositive("frequencyHz", frequencyHz);
   const session = switchOn(rig, { drives, sampleRateHz: RATE_HZ }, seed);
@@ -27,7 +28,7 @@ export const soak = (rig: Rig, { frequencyHz, voltsPeak, seconds, drives }: Soak
     const leap = Math.min(LONGEST_LEAP_SECONDS, Math.max(SHORTEST_LEAP_SECONDS, LEAP_SHARE * session.now.seconds));
     session.leap(Math.min(leap, Math.max(0, seconds - session.now.seconds)));
     points.push(pointOf(session.now));
-    onProgress(Math.min(1, session.now.seconds / seconds));
+    if (watch(points[points.length - 1]) === "end") break;
   }
   return { points, events: session.events.map(({ seconds: atSeconds, event }) => ({ atSeconds, event })) };
 };

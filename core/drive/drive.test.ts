@@ -1,26 +1,62 @@
 import { dbToAmplitudeRatio } from "../units";
-import { guardTrip, nextStep, startRamp, type GuardLimits, type LiveMoment, type Ramp } from ".";
+import { GuardWatch, nextStep, startRamp, type GuardLimits, type LiveMoment, type Ramp, type Trip } from ".";
 
-const limits: GuardLimits = { loadWatts: 200, loadCelsius: 180, sinkCelsius: 75, breakerAmperes: 16, fullScaleVolts: 80 };
+const limits: GuardLimits = { loadWatts: 200, overload: null, loadCelsius: 180, sinkCelsius: 75, breakerAmperes: 16, fullScaleVolts: 80 };
 const calm: LiveMoment = { driveVoltsRms: 0.5, voltsRms: [20, 20], voltsPeak: [28.3, 28.3], loadWatts: [50, 50], loadCelsius: [60, 60], sinkCelsius: 40, mainsAmperes: 1, isCutOut: false };
 
+/** Watches moments a twentieth of a second apart. */
+const watched = (moments: readonly LiveMoment[], change: Partial<GuardLimits> = {}): Trip | null => {
+  const watch = new GuardWatch({ ...limits, ...change });
+  return moments.reduce<Trip | null>((trip, moment) => trip ?? watch.look(moment, 0.05), null);
+};
+/** Seconds of a steady moment until a guard trips; infinite where none does within a while. */
+const secondsToTrip = (moment: LiveMoment, change: Partial<GuardLimits> = {}, longest = 300): number => {
+  const watch = new GuardWatch({ ...limits, ...change });
+  for (let step = 1; step <= longest / 0.05; step++) if (watch.look(moment, 0.05)) return step * 0.05;
+  return Infinity;
+};
+
 test("nothing is said while everything is within its limits, also when the drive is turned down", () => {
-  expect(guardTrip(limits, calm, null)).toBeNull();
-  expect(guardTrip(limits, { ...calm, driveVoltsRms: 0.05, voltsRms: [2, 2] }, calm)).toBeNull();
+  expect(watched([calm, calm, { ...calm, driveVoltsRms: 0.05, voltsRms: [2, 2] }])).toBeNull();
 });
 
 test.each<[string, Partial<LiveMoment>, RegExp]>([
   ["load-rating", { loadWatts: [50, 210] }, /210 W; it is made for 200 W/],
   ["load-heat", { loadCelsius: [190, 60] }, /190 °C; the limit is 180 °C/],
   ["sink-heat", { sinkCelsius: 80 }, /heat sink is at 80.0 °C; the limit is 75.0 °C/],
-  ["breaker", { mainsAmperes: 17 }, /17.0 A from the mains/],
   ["converter", { voltsPeak: [79, 20] }, /full scale of 80.0 V/],
   ["collapse", { voltsRms: [20, 4] }, /from 20.0 V to 4.00 V/],
   ["protection", { isCutOut: true }, /own protection/],
 ])("the guard %s names what it saw", (guard, change, text) => {
-  const trip = guardTrip(limits, { ...calm, ...change }, calm);
+  const trip = watched([calm, { ...calm, ...change }]);
   expect(trip?.guard).toBe(guard);
   expect(trip?.text).toMatch(text);
+});
+
+test("a load takes its overload for as long as its maker allows, not longer, and never more than that", () => {
+  const overload = { ratio: 10, seconds: 5 };
+  const taking = (watts: number): LiveMoment => ({ ...calm, loadWatts: [watts] });
+  // The maker's own allowance comes out whole; less lasts longer by the closed form of one store, t = -tau ln(1 - rated/P).
+  expect(secondsToTrip(taking(1999), { overload })).toBeCloseTo(5, 0);
+  expect(secondsToTrip(taking(400), { overload })).toBeCloseTo((-5 / Math.log(0.9)) * Math.LN2, 0);
+  expect(secondsToTrip(taking(199), { overload })).toBe(Infinity);
+  expect(secondsToTrip(taking(2100), { overload })).toBe(0.05);
+  expect(secondsToTrip(taking(210))).toBe(0.05);
+});
+
+test("a breaker lets a moment of current pass, but not seconds of it", () => {
+  const drawing: LiveMoment = { ...calm, mainsAmperes: 40 };
+  expect(watched([calm, drawing, drawing, calm])).toBeNull();
+  expect(secondsToTrip(drawing)).toBeLessThan(1);
+  expect(watched(Array<LiveMoment>(40).fill(drawing))?.text).toMatch(/A from the mains; the breaker carries 16.0 A/);
+});
+
+test("a change on purpose is no collapse; limits that are none are refused", () => {
+  const watch = new GuardWatch(limits);
+  watch.look(calm, 0.05);
+  watch.forget();
+  expect(watch.look({ ...calm, voltsRms: [2, 2] }, 0.05)).toBeNull();
+  expect(() => new GuardWatch({ ...limits, breakerAmperes: 0 })).toThrow("breakerAmperes is 0");
 });
 
 /** Drives a ramp whose limit lies at a drive that is known. */

@@ -1,9 +1,12 @@
 import { formatSignificant, requirePositive } from "../units";
+import { nextWarmth, type Overload, type Warmth } from "./warmth";
 
 /** What must not be passed while output is live. */
 export type GuardLimits = {
   /** Watts that each load may take for as long as it likes. */
   loadWatts: number;
+  /** What it takes beyond that for a while; null where it is to stay within its watts always. */
+  overload: Overload | null;
   /** Surface of the load that is still safe. */
   loadCelsius: number;
   /** Heat sink of the amplifier that is still allowed. */
@@ -14,7 +17,7 @@ export type GuardLimits = {
   fullScaleVolts: number;
 };
 
-/** How things stand at a moment of a steady tone; one entry a channel. */
+/** How things stand at a moment; one entry a channel. Volts are those of about the last tenth of a second. */
 export type LiveMoment = { driveVoltsRms: number; voltsRms: readonly number[]; voltsPeak: readonly number[]; loadWatts: readonly number[]; loadCelsius: readonly number[]; sinkCelsius: number; mainsAmperes: number; isCutOut: boolean };
 
 export type GuardName = "load-rating" | "load-heat" | "sink-heat" | "breaker" | "converter" | "collapse" | "protection";
@@ -26,25 +29,64 @@ const NEAR_FULL_SCALE = 0.98;
 const COLLAPSED_RATIO = 0.5;
 /** Drive that is the same within this is not turned down. */
 const SAME_DRIVE_RATIO = 0.99;
+/** Less output than this is nothing that could collapse. */
+const LEAST_VOLTS = 0.1;
 
 const most = (values: readonly number[]): number => values.reduce((high, value) => Math.max(high, value), 0);
 const watts = (value: number): string => `${formatSignificant(value, 3)} W`;
 
 /**
- * Looks for the first limit that is passed; whoever drives the amplifier then returns to the least drive at once.
- * @param before the moment before, null at the start
- * @throws {RangeError} on limits that are not above zero
+ * Watches a run from moment to moment; whoever drives the amplifier returns to the least drive at once when it trips.
+ * What a load takes beyond its rating counts as its winding feels it, what is drawn from the mains as a breaker does.
  */
-export const guardTrip = (limits: GuardLimits, now: LiveMoment, before: LiveMoment | null): Trip | null => {
-  requirePositive("loadWatts", limits.loadWatts);
-  requirePositive("fullScaleVolts", limits.fullScaleVolts);
-  if (now.isCutOut) return { guard: "protection", text: "The amplifier's own protection cut the output off." };
-  if (most(now.voltsPeak) >= NEAR_FULL_SCALE * limits.fullScaleVolts) return { guard: "converter", text: `Peaks of ${formatSignificant(most(now.voltsPeak), 3)} V reach the converter's full scale of ${formatSignificant(limits.fullScaleVolts, 3)} V.` };
-  if (most(now.loadWatts) > limits.loadWatts) return { guard: "load-rating", text: `The load takes ${watts(most(now.loadWatts))}; it is made for ${watts(limits.loadWatts)}.` };
-  if (most(now.loadCelsius) > limits.loadCelsius) return { guard: "load-heat", text: `The load is at ${formatSignificant(most(now.loadCelsius), 3)} °C; the limit is ${formatSignificant(limits.loadCelsius, 3)} °C.` };
-  if (now.sinkCelsius > limits.sinkCelsius) return { guard: "sink-heat", text: `The heat sink is at ${formatSignificant(now.sinkCelsius, 3)} °C; the limit is ${formatSignificant(limits.sinkCelsius, 3)} °C.` };
-  if (now.mainsAmperes > limits.breakerAmperes) return { guard: "breaker", text: `It draws ${formatSignificant(now.mainsAmperes, 3)} A from the mains; the breaker carries ${formatSignificant(limits.breakerAmperes, 3)} A.` };
-  const channel = before && now.driveVoltsRms >= SAME_DRIVE_RATIO * before.driveVoltsRms ? now.voltsRms.findIndex((volts, k) => before.voltsRms[k] > 0.1 && volts < COLLAPSED_RATIO * before.voltsRms[k]) : -1;
-  if (before && channel >= 0) return { guard: "collapse", text: `Output fell from ${formatSignificant(before.voltsRms[channel], 3)} V to ${formatSignificant(now.voltsRms[channel], 3)} V while the drive did not.` };
-  return null;
+export class GuardWatch {
+  private before: LiveMoment | null = null;
+  private warmth: Warmth = { loadWatts: [], mainsAmperes: 0 };
+
+  /** @throws {RangeError} on limits that are not above zero */
+  constructor(private readonly limits: GuardLimits) {
+    for (const name of ["loadWatts", "loadCelsius", "sinkCelsius", "breakerAmperes", "fullScaleVolts"] as const) requirePositive(name, limits[name]);
+  }
+
+  /** The first limit that is passed, or null. @param seconds since the moment before */
+  look(now: LiveMoment, seconds: number): Trip | null {
+    const { limits, before } = this;
+    this.before = now;
+    this.warmth = nextWarmth(this.warmth, now, seconds, limits.overload);
+    if (now.isCutOut) return { guard: "protection", text: "The amplifier's own protection cut the output off." };
+    if (most(now.voltsPeak) >= NEAR_FULL_SCALE * limits.fullScaleVolts) return { guard: "converter", text: `Peaks of ${formatSignificant(most(now.voltsPeak), 3)} V reach the converter's full scale of ${formatSignificant(limits.fullScaleVolts, 3)} V.` };
+    return this.load(now) ?? this.heatAndMains(now) ?? collapse(now, before);
+  }
+
+  /** Forgets the moment before, where the drive was changed on purpose. */
+  forget(): void {
+    this.before = null;
+  }
+
+  private load({ loadWatts, loadCelsius }: LiveMoment): Trip | null {
+    const { limits, warmth } = this;
+    const taken = most(loadWatts), felt = most(warmth.loadWatts);
+    const mostWatts = limits.loadWatts * (limits.overload?.ratio ?? 1);
+    if (taken > mostWatts) return { guard: "load-rating", text: `The load takes ${watts(taken)}; it is made for ${watts(mostWatts)}${limits.overload ? " at most, and that for moments" : ""}.` };
+    if (felt > limits.loadWatts) return { guard: "load-rating", text: `The load takes ${watts(taken)} and has warmed as far as ${watts(limits.loadWatts)} for good would warm it; that is its rating.` };
+    if (most(loadCelsius) > limits.loadCelsius) return { guard: "load-heat", text: `The load is at ${formatSignificant(most(loadCelsius), 3)} °C; the limit is ${formatSignificant(limits.loadCelsius, 3)} °C.` };
+    return null;
+  }
+
+  private heatAndMains({ sinkCelsius }: LiveMoment): Trip | null {
+    const { limits, warmth } = this;
+    if (sinkCelsius > limits.sinkCelsius) return { guard: "sink-heat", text: `The heat sink is at ${formatSignificant(sinkCelsius, 3)} °C; the limit is ${formatSignificant(limits.sinkCelsius, 3)} °C.` };
+    if (warmth.mainsAmperes > limits.breakerAmperes) return { guard: "breaker", text: `It draws ${formatSignificant(warmth.mainsAmperes, 3)} A from the mains; the breaker carries ${formatSignificant(limits.breakerAmperes, 3)} A.` };
+    return null;
+  }
+}
+
+const collapse = (now: LiveMoment, before: LiveMoment | null): Trip | null => {
+  if (!before || now.driveVoltsRms < SAME_DRIVE_RATIO * before.driveVoltsRms) return null;
+  const channel = now.voltsRms.findIndex((volts, k) => before.voltsRms[k] > LEAST_VOLTS && volts < COLLAPSED_RATIO * before.voltsRms[k]);
+  return channel < 0 ? null : { guard: "collapse", text: `Output fell from ${formatSignificant(before.voltsRms[channel], 3)} V to ${formatSignificant(now.voltsRms[channel], 3)} V while the drive did not.` };
 };
+
+/** Why a run ended that a guard ended. */
+export type GuardReason = "load-guard" | "heat-guard" | "breaker-guard" | "converter-guard" | "collapse-guard" | "output-protection";
+export const GUARD_REASONS: Record<GuardName, GuardReason> = { "load-rating": "load-guard", "load-heat": "load-guard", "sink-heat": "heat-guard", breaker: "breaker-guard", converter: "converter-guard", collapse: "collapse-guard", protection: "output-protection" };

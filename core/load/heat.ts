@@ -6,9 +6,14 @@ import type { PowerResistor } from "./types";
 export const TOUCH_CELSIUS = 50;
 
 /**
+ * Time constant of a winding whose overload allowance is known: at the end of an allowed overload it is as hot as at its rating.
+ * @param overloadRatio above 1
+ */
+export const windingSeconds = (overloadRatio: number, overloadSeconds: number): number => -overloadSeconds / Math.log(1 - 1 / overloadRatio);
+
+/**
  * How long a resistor may take some watts, from cold. Up to its rating as mounted: for good. Beyond, its winding warms like
- * one heat store whose time constant follows from its overload allowance (at the end of an allowed overload it is as hot as
- * at its rating): t = -tau ln(1 - rated/P), tau = -allowed / ln(1 - 1/overload). More than the overload: not at all.
+ * one heat store whose time constant follows from its overload allowance: t = -tau ln(1 - rated/P). More than the overload: not at all.
  * Ten times for five seconds, the usual wire-wound tube, makes tau 47 s.
  * @see closed form of one store, one way out; the allowance itself is the maker's
  */
@@ -18,8 +23,7 @@ export const allowedSeconds = (resistor: PowerResistor, watts: number): number =
   if (requireRange("watts", watts, 0, Infinity) <= rated) return Infinity;
   // The allowance itself must come out whole, whatever the rounding.
   if (watts > rated * overloadRatio * (1 + 1e-9) || overloadRatio <= 1) return 0;
-  const tau = -overloadSeconds / Math.log(1 - 1 / overloadRatio);
-  return -tau * Math.log(1 - rated / watts);
+  return -windingSeconds(overloadRatio, overloadSeconds) * Math.log(1 - rated / watts);
 };
 
 /** Surface temperature after some seconds at steady watts, from where it stood. @see Newton's law of cooling */

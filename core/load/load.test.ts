@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { propagated } from "../uncertainty";
-import { inParallel, inSeries, powerShares, type Resistance } from ".";
+import { inParallel, inSeries, networkRating, powerShares, type Network, type Resistance } from ".";
+import { powerResistor } from "./testing/powerResistor";
 
 const resistances = fc.array(fc.record({ ohms: fc.double({ min: 0.5, max: 100, noNaN: true }), ohmsStdUncertainty: fc.double({ min: 0, max: 0.1, noNaN: true }) }), { minLength: 1, maxLength: 6 });
 
@@ -29,4 +30,14 @@ test("JCGM 100 5.1.2: the same uncertainty by numerical propagation", () => {
 test("refusal", () => {
   expect(() => inParallel([])).toThrow("at least one");
   expect(() => inSeries([{ ohms: -1, ohmsStdUncertainty: 0 }])).toThrow("ohms is -1");
+});
+
+test("closed form: a network takes what its weakest part lets it", () => {
+  const network = (kind: "series" | "parallel"): Network => ({ kind, parts: [{ kind: "resistor", index: 0 }, { kind: "resistor", index: 1 }] });
+  const rated = [powerResistor({ ohms: 8, ratedWatts: 100 }), powerResistor({ ohms: 4, ratedWatts: 100, overloadRatio: 4, overloadSeconds: 3 })];
+  // In series the 8 ohm part takes two thirds of the power, in parallel one third: 150 W together either way.
+  for (const kind of ["series", "parallel"] as const) expect(networkRating(network(kind), rated).watts).toBeCloseTo(150, 9);
+  // In series the other part takes one third: 300 W steadily, four times that for three seconds.
+  expect(networkRating(network("series"), rated).overload).toEqual({ ratio: expect.closeTo(8, 9), seconds: 3 });
+  expect(networkRating({ kind: "resistor", index: 0 }, rated)).toEqual({ watts: 100, overload: { ratio: 10, seconds: 5 } });
 });

@@ -6,7 +6,8 @@ import { bridged, mainsDraw } from "./kinds/mains";
 import { intermodulation, multitone, residual } from "./kinds/manyTones";
 import { noise, noiseResponse } from "./kinds/noise";
 import { fullPowerResponse, response } from "./kinds/response";
-import { clipSearch, spectrum } from "./kinds/spectrum";
+import { clipSearch } from "./kinds/clipSearch";
+import { spectrum } from "./kinds/spectrum";
 import { listeningLevel } from "./kinds/typed";
 import type { MeasuredKind, RunKindDefinition } from "./types";
 

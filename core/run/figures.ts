@@ -30,12 +30,12 @@ export const topsText = ({ present, firstHalf }: Flattening): string => (!presen
 const MOST_POINTS = 1400;
 
 /** RMS volts of lines against frequency on a logarithmic axis: the highest of each narrow band, so that no line is lost. */
-export const spectrumCurve = (spectrum: Spectrum | AveragedSpectrum, label: string, span: Band): Curve => {
+export const spectrumCurve = (spectrum: Spectrum | AveragedSpectrum, label: string, span: Band, mostPoints = MOST_POINTS): Curve => {
   const { meanSquare, binHz, window } = spectrum;
   const scale = noiseBandwidthBins(window);
   const first = Math.max(1, Math.ceil(span.lowHz / binHz));
   const last = Math.min(meanSquare.length - 1, Math.floor(span.highHz / binHz));
-  const step = (last / first) ** (1 / MOST_POINTS);
+  const step = (last / first) ** (1 / mostPoints);
   const points: [number, number][] = [];
   for (let k = first; k <= last; ) {
     const end = Math.max(k + 1, Math.ceil(k * step));

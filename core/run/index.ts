@@ -5,5 +5,6 @@ export { spectrumCurve } from "./figures";
 export { residualOf } from "./kinds/manyTones";
 export { responseChannel } from "./kinds/response";
 export { readTyped, TYPED, type TypedReadings } from "./kinds/typed";
-export { completeSettings, initialSettings, isAllowed, numberOf } from "./settings";
+export { stoppedBy } from "./stop";
+export { completeSettings, initialSettings, isAllowed, numberOf, readingFields } from "./settings";
 export type { AnalysisConditions, BurstCycles, Curve, Figure, MeasuredChannel, MeasuredKind, MeasuredStop, MeasuredStopReason, Quantity, Recorded, RunKindDefinition, SettingField, Settings, Shot, ShotFacts, ShotLoad } from "./types";

@@ -6,8 +6,14 @@ export const quantityField = (name: string, label: string, unit: string, initial
 
 export const choiceField = (name: string, label: string, choices: readonly (readonly [string, string])[]): SettingField => ({ kind: "choice", name, label, initial: choices[0][0], choices: choices.map(([value, text]) => ({ value, label: text })) });
 
+/** The same field, which counts also where a recording is only read. */
+export const forReading = (field: SettingField): SettingField => ({ ...field, reads: true });
+
+/** What may be set where a recording is read that was made elsewhere. */
+export const readingFields = (fields: readonly SettingField[]): SettingField[] => fields.filter(({ reads }) => reads);
+
 /** Fields for the band in which noise and distortion count. */
-export const BAND_FIELDS: readonly SettingField[] = [quantityField("bandLowHz", "Band from", "Hz", 20, 1, 1000), quantityField("bandHighHz", "Band to", "Hz", 20_000, 2000, 96_000)];
+export const BAND_FIELDS: readonly SettingField[] = [quantityField("bandLowHz", "Band from", "Hz", 20, 1, 1000), quantityField("bandHighHz", "Band to", "Hz", 20_000, 2000, 96_000)].map(forReading);
 /** The converter's range; the bench minds it, not the analysis. */
 export const RANGE_FIELD = quantityField("rangeVolts", "Converter range, 0 chooses", "V", 0, 0, 1000);
 

@@ -1,4 +1,5 @@
 import type { Flattening } from "../distortion";
+import { GUARD_REASONS, type GuardReason, type Trip } from "../drive";
 import { formatSignificant } from "../units";
 import { topsText } from "./figures";
 import type { Curve, MeasuredStop, Recorded } from "./types";
@@ -29,4 +30,15 @@ export const stopAtLevel = (recordings: readonly Recorded[], flattening: Flatten
   if (happened) return happened;
   if (flattening?.present) return { reason: "rail-voltage", evidence: `At ${levelText} ${topsText(flattening)}, at ${formatSignificant(Math.min(flattening.positive.tipVolts, flattening.negative.tipVolts), 3)} V.`, picture };
   return { reason: "level-reached", evidence: `It played ${levelText}, as it was asked to.`, picture };
+};
+
+/** Reasons that say more of why the output gave way than that it did. */
+const EXPLAINS_COLLAPSE: readonly string[] = ["output-limiter", "output-protection", "supply-power-or-current", "thermal-cut-out", "breaker"];
+
+/** What is to be said of a run that a guard ended. @param seconds of the recording when it did */
+export const stoppedBy = <Stop extends { reason: MeasuredStop["reason"]; evidence: string }>(found: Stop, { guard, text, seconds }: Trip & { seconds: number }): Omit<Stop, "reason"> & { reason: Stop["reason"] | GuardReason } => {
+  const isOfOutput = guard === "collapse" || guard === "protection";
+  const turnedDown = `The guard turned the drive down after ${formatSignificant(seconds, 3)} s.`;
+  if (isOfOutput && EXPLAINS_COLLAPSE.includes(found.reason)) return { ...found, evidence: `${found.evidence} ${turnedDown}` };
+  return { ...found, reason: GUARD_REASONS[guard], evidence: `${text} ${turnedDown}` };
 };

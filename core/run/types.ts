@@ -15,7 +15,7 @@ export type Curve = { name: string; label: string; x: Quantity; y: Quantity; poi
 /** A burst, cycle by cycle. `lastCleanCycle` is null when all are flat. */
 export type BurstCycles = { label: string; cycleSeconds: number; powerWatts: readonly number[]; flattened: readonly boolean[]; lastCleanCycle: number | null };
 
-export type MeasuredStopReason = StopReason | "level-reached" | "thermal-cut-out" | "breaker" | "load-guard" | "operator";
+export type MeasuredStopReason = StopReason | "level-reached" | "thermal-cut-out" | "breaker" | "operator";
 /** Why it stopped; `picture` shows it: volts against time around the moment that says so. */
 export type MeasuredStop = { reason: MeasuredStopReason; evidence: string; picture: Curve | null };
 
@@ -29,15 +29,16 @@ export type MeasuredKind =
 
 /** What a run is set to: numbers in SI units, or one of the choices. */
 export type Settings = Readonly<Record<string, number | string>>;
-export type SettingField =
+export type SettingField = { /** It counts too when a recording is read that was made elsewhere. */ reads?: true } & (
   | { kind: "quantity"; name: string; label: string; unit: string; initial: number; least: number; most: number }
-  | { kind: "choice"; name: string; label: string; initial: string; choices: readonly { value: string; label: string }[] };
+  | { kind: "choice"; name: string; label: string; initial: string; choices: readonly { value: string; label: string }[] }
+);
 
 /** Which load hangs on the outputs during a shot: that of the run, another resistor, or a stand-in for a loudspeaker. */
 export type ShotLoad = "run" | "second" | "speaker";
 
 /** One recording that a run asks for. `drives` says which channels get the stimulus; the others only listen. */
-export type Shot = { name: string; label: string; stimulus: Stimulus; drives: readonly boolean[]; recordsInput: boolean; load: ShotLoad };
+export type Shot = { name: string; label: string; stimulus: Stimulus; drives: readonly boolean[]; recordsInput: boolean; load: ShotLoad; /** What follows when the output collapses: the run ends unless said otherwise; a search goes on with its next level; a run that is to see what the amplifier does then plays on. */ afterCollapse?: "next-shot" | "play-on" };
 
 /** A shot as it was recorded, in volts. From a file nothing is known of the stimulus, input, meters and events. */
 export type Recorded = {
@@ -50,6 +51,8 @@ export type Recorded = {
   stimulus: Stimulus | null;
   meters: { mainsWatts: number; mainsAmperes: number } | null;
   events: readonly { seconds: number; event: string }[];
+  /** What the guard said that ended it early, where one did. */
+  endedBy?: string;
 };
 
 /** What shots are planned from. Drive is RMS volts at the amplifier's input. */

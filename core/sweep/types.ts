@@ -1,4 +1,5 @@
 import type { Band, Flattening, Harmonic } from "../distortion";
+import type { GuardReason } from "../drive";
 
 /** What was declared about one channel before the run. */
 export type ChannelConditions = {
@@ -38,7 +39,7 @@ export type ChannelSweep = { steps: readonly StepReading[]; stop: SweepStop };
 /** Why output did not go on rising. `evidence` is a sentence with the numbers that say so. */
 export type SweepStop = { reason: StopReason; evidence: string };
 
-export type StopReason = "rail-voltage" | "supply-power-or-current" | "output-limiter" | "output-protection" | "input-drive" | "not-known";
+export type StopReason = "rail-voltage" | "supply-power-or-current" | "output-limiter" | "output-protection" | "input-drive" | "not-known" | GuardReason;
 
 export type PowerSweepResult = { kind: "power-sweep"; frequencyHz: number; channels: readonly ChannelSweep[] };
 

@@ -6,7 +6,7 @@ import { useCallback, useMemo, useState } from "react";
 import { claimedWatts, type ReadClaim } from "@/core/claim";
 import type { Calibration } from "@/core/rig";
 import type { Caution } from "@/core/safety";
-import { isSweep, type Amplifier, type Claim, type Confirmation, type Details, type Load, type MeasuredRun, type Plan, type Run, type SweepRun } from "@/records";
+import { isSweep, type Amplifier, type Claim, type Details, type Load, type MeasuredRun, type Plan, type RigSettings, type Run, type SweepRun } from "@/records";
 import { MeasuredView } from "../measured/MeasuredView";
 import { ActionButton } from "../parts/ActionButton";
 import { useKeys } from "../parts/keys";
@@ -14,13 +14,14 @@ import { nextPlanned } from "../plan/runText";
 import { EngineStatus } from "./EngineStatus";
 import { useBenchEngine } from "./engine/BenchEngine";
 import { NewRun } from "./NewRun";
+import { PlayingPanel } from "./playing/PlayingPanel";
 import { RunTrack } from "./RunTrack";
 import { RunView } from "./RunView";
 
-export type BenchScreenProps = { amplifier: Amplifier; claims: readonly Claim[]; stated: readonly ReadClaim[]; loads: readonly Load[]; details: Details; runs: readonly Run[]; uploadLimitBytes: number; plan: Plan; calibration: Calibration | null; cautions: readonly Caution[]; confirmations: readonly Confirmation[] };
+export type BenchScreenProps = { amplifier: Amplifier; claims: readonly Claim[]; stated: readonly ReadClaim[]; loads: readonly Load[]; details: Details; runs: readonly Run[]; uploadLimitBytes: number; plan: Plan; rig: RigSettings; calibration: Calibration | null; cautions: readonly Caution[] };
 
 /** Runs along the top, the chosen one below: or the making of a new one. */
-export function BenchScreen({ amplifier, claims, stated, loads, details, runs, uploadLimitBytes, plan, calibration, cautions, confirmations }: BenchScreenProps) {
+export function BenchScreen({ amplifier, claims, stated, loads, details, runs, uploadLimitBytes, plan, rig, calibration, cautions }: BenchScreenProps) {
   const router = useRouter();
   const engine = useBenchEngine();
   const [chosen, setChosen] = useState<string | "new">(runs[0]?.id ?? "new");
@@ -48,7 +49,7 @@ export function BenchScreen({ amplifier, claims, stated, loads, details, runs, u
   const run = chosen === "new" ? null : (runs[at] ?? runs[0] ?? null);
   return (
     <Flex direction="column" gap={3.5} flex={1} minH={0}>
-      <EngineStatus />
+      <EngineStatus isPlayingShown={run === null} />
       {runs.length > 0 && (
         <Flex gap={3} align="stretch">
           <RunTrack runs={runs} chosenId={run?.id ?? null} onChoose={setChosen} />
@@ -57,9 +58,25 @@ export function BenchScreen({ amplifier, claims, stated, loads, details, runs, u
           </ActionButton>
         </Flex>
       )}
-      {!run && <NewRun amplifier={amplifier} claims={claims} loads={loads} details={details} uploadLimitBytes={uploadLimitBytes} planned={nextPlanned(plan.runs, runs)} calibration={calibration} cautions={cautions} confirmations={confirmations} onStored={onStored} />}
+      {!run && <Making {...{ amplifier, claims, loads, details, runs, uploadLimitBytes, plan, rig, calibration, cautions, onStored }} />}
       {run && <ShownRun key={run.id} run={run} runs={runs} amplifier={amplifier} claims={claims} stated={stated} />}
     </Flex>
+  );
+}
+
+/** The run that plays, or the making of a new one. */
+function Making({ plan, runs, ...rest }: Omit<BenchScreenProps, "stated"> & { onStored(id: string): void }) {
+  const { state, cancel } = useBenchEngine();
+  const { job, progress } = state;
+  const isPlaying = job !== null && progress !== null;
+  return (
+    <>
+      {isPlaying && <PlayingPanel state={{ ...state, job, progress }} load={rest.loads.find(({ id }) => id === job.loadId) ?? null} guards={rest.rig.guards} onCancel={cancel} />}
+      {/* Kept while it plays, so that nothing that was filled in is lost should the run fail. */}
+      <Flex direction="column" flex={1} minH={0} display={isPlaying ? "none" : "flex"}>
+        <NewRun {...rest} planned={nextPlanned(plan.runs, runs)} />
+      </Flex>
+    </>
   );
 }
 

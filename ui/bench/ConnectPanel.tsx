@@ -4,6 +4,7 @@ import { formatSignificant } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import type { Load } from "@/records";
 import { Panel } from "../parts/Panel";
+import { unbroken } from "../parts/unbroken";
 
 /** What each kind of run needs at the bench, beside load and probe. */
 const NEEDS: Partial<Record<RunKind, readonly string[]>> = {
@@ -36,7 +37,7 @@ export function ConnectPanel({ kind, load, second, channelsDriven }: { kind: Run
       <Heading as="h2" fontSize="16px" mb={1.5}>What to connect</Heading>
       <Box as="ol" pl={5} fontSize="14.5px" listStyleType="decimal">
         {steps.map((step) => (
-          <Text as="li" key={step} mb={1} display="list-item">{step}</Text>
+          <Text as="li" key={step} mb={1} display="list-item">{unbroken(step)}</Text>
         ))}
       </Box>
     </Panel>

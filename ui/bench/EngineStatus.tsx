@@ -1,24 +1,23 @@
 "use client";
-import { Box, Flex, HStack, Progress, Text } from "@chakra-ui/react";
+import { Box, Flex, HStack, Text } from "@chakra-ui/react";
+import { useMemo } from "react";
 import { RUN_KINDS } from "@/core/plan";
 import { formatSignificant } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
-import { channelLook, cssColor } from "../charts/channelLook";
+import type { BenchJob } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
-import { durationText } from "../parts/durationText";
 import { useKeys } from "../parts/keys";
 import { Panel } from "../parts/Panel";
-import { useMemo } from "react";
-import type { BenchJob } from "@/records";
 import { useBenchEngine, type EngineState } from "./engine/BenchEngine";
 import type { Progress as EngineProgress } from "./engine/playJob";
-import type { WaveGlimpse } from "@/bench/contract";
+import { LiveWave } from "./playing/LiveWave";
+import { PlayingBar } from "./playing/PlayingBar";
 
-/** What the bench is at: the run that plays, what must be changed before the next, or a run that was broken off. */
-export function EngineStatus() {
+/** What the bench is at: the run that plays, unless it fills the screen anyway, what must be changed before the next, or a run that was broken off. */
+export function EngineStatus({ isPlayingShown }: { isPlayingShown: boolean }) {
   const { state, goOn, resume, discard, cancel } = useBenchEngine();
   useKeys(useMemo(() => (state.pause ? [{ key: "g", label: "Changed; go on", run: goOn }] : state.interrupted ? [{ key: "g", label: "Go on with the run", run: resume }] : []), [state.pause, state.interrupted, goOn, resume]));
-  if (state.job && state.progress) return <Playing job={state.job} progress={state.progress} secondsLeft={state.secondsLeft} queued={state.queue.length} onCancel={cancel} />;
+  if (state.job && state.progress) return isPlayingShown ? null : <PlayingStrip job={state.job} progress={state.progress} state={state} onCancel={cancel} />;
   return (
     <>
       {state.failure && (
@@ -52,34 +51,18 @@ function Waiting({ state, onGoOn, onResume, onDiscard }: { state: EngineState; o
   return null;
 }
 
-type PlayingProps = { job: BenchJob; progress: EngineProgress; secondsLeft: number | null; queued: number; onCancel(): void };
-
-/** The run that plays, with a little of its output, how far it is and how long it will take. */
-function Playing({ job, progress, secondsLeft, queued, onCancel }: PlayingProps) {
-  const { stage, doneRatio, playing } = progress;
+/** The run that plays while something else is looked at. */
+function PlayingStrip({ job, progress, state: { secondsLeft, queue }, onCancel }: { job: BenchJob; progress: EngineProgress; state: EngineState; onCancel(): void }) {
+  const { stage, playing } = progress;
   return (
     <Panel mb={3} role="status" data-testid="running">
       <Flex gap={5} align="center">
-        {playing && <Glimpse glimpse={playing.glimpse} />}
-        <Box flex={1}>
-          <HStack justify="space-between" mb={1.5}>
-            <Text fontWeight={700}>
-              {RUN_KINDS[job.kind].title}: {stage}
-              {playing && playing.loadWatts.length > 0 && <Text as="span" color="muted" fontWeight={500}> {playing.loadWatts.map((watts, k) => `${channelLetter(k)} ${formatSignificant(watts, 3)} W`).join(", ")}</Text>}
-            </Text>
-            <Text fontWeight={700} fontSize="20px" whiteSpace="nowrap">
-              {secondsLeft !== null && secondsLeft >= 1 && <Text as="span" color="muted" fontSize="14px" fontWeight={500}>about {durationText(secondsLeft)} left </Text>}
-              {Math.round(100 * doneRatio)} %
-            </Text>
-          </HStack>
-          <Progress.Root value={100 * doneRatio} size="md">
-            <Progress.Track bg="sunken">
-              <Progress.Range bg="spruce" />
-            </Progress.Track>
-          </Progress.Root>
-          {queued > 0 && <Text color="muted" fontSize="14px" mt={1}>{queued} more after this.</Text>}
-        </Box>
-        <ActionButton onClick={onCancel} hotkey="Esc">Cancel</ActionButton>
+        {playing && <LiveWave glimpse={playing.glimpse} width={220} height={64} />}
+        <PlayingBar progress={progress} secondsLeft={secondsLeft} queued={queue.length}>
+          <Text as="b" color="ink">{RUN_KINDS[job.kind].title}: {stage}</Text>
+          {playing && ` ${playing.loadWatts.map((watts, k) => `${channelLetter(k)} ${formatSignificant(watts, 3)} W`).join(", ")}`}
+        </PlayingBar>
+        <ActionButton onClick={onCancel} hotkey="Esc">Stop</ActionButton>
       </Flex>
     </Panel>
   );
@@ -94,20 +77,5 @@ function Notice({ title, text, children }: { title: string; text: string; childr
       </Box>
       <HStack gap={2}>{children}</HStack>
     </Flex>
-  );
-}
-
-/** A little of the output as it plays. */
-export function Glimpse({ glimpse: { volts }, width = 220, height = 64 }: { glimpse: WaveGlimpse; width?: number; height?: number }) {
-  const peak = Math.max(1e-9, ...volts.map((each) => each.reduce((most, value) => Math.max(most, Math.abs(value)), 0)));
-  return (
-    <svg role="img" aria-label="The output as it plays" width={width} height={height} style={{ flexShrink: 0 }} data-testid="glimpse">
-      <line x1="0" x2={width} y1={height / 2} y2={height / 2} stroke={cssColor("rime")} />
-      {volts.map((each, channel) => {
-        const look = channelLook(channel);
-        const path = Array.from(each, (value, k) => `${k === 0 ? "M" : "L"}${((k / (each.length - 1)) * width).toFixed(1)},${(height / 2 - (value / peak) * (height / 2 - 3)).toFixed(1)}`).join("");
-        return <path key={channel} d={path} fill="none" stroke={cssColor(look.color)} strokeWidth="1.8" strokeDasharray={look.dash} />;
-      })}
-    </svg>
   );
 }

@@ -5,7 +5,7 @@ import { useMemo, useState } from "react";
 import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/plan";
 import type { Calibration } from "@/core/rig";
 import { unconfirmed, type Caution } from "@/core/safety";
-import type { Amplifier, Claim, Confirmation, Details, Load } from "@/records";
+import type { Amplifier, Claim, Confirmation, Details, Guards, Load, Readings, RigSettings } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
@@ -18,30 +18,27 @@ import { RunForm } from "./RunForm";
 import { Choice } from "./SettingsFields";
 import { SimulatedBench } from "./simulation/SimulatedBench";
 import { TypedIn } from "./TypedIn";
+import { useReadings } from "./useReadings";
 import { useRunMaker, type MakerState } from "./useRunMaker";
 
-export type NewRunProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; details: Details; uploadLimitBytes: number; planned: NextPlanned | null; calibration: Calibration | null; cautions: readonly Caution[]; confirmations: readonly Confirmation[]; onStored(runId: string): void };
+export type NewRunProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; details: Details; uploadLimitBytes: number; planned: NextPlanned | null; rig: RigSettings; calibration: Calibration | null; cautions: readonly Caution[]; onStored(runId: string): void };
 
-type Origin = "simulation" | "recording" | "typed";
-const ORIGINS: readonly (readonly [Origin, string, string])[] = [["simulation", "On the simulated bench", "S"], ["recording", "From a recording", "F"], ["typed", "From a meter", "V"]];
+/** What may take the readings, with its key. */
+const READING_KEYS: readonly (readonly [Readings, string, string])[] = [["simulated bench", "Simulated bench", "S"], ["recordings", "Recordings", "F"], ["meter", "Meter", "V"]];
 
 /** Any run of the job, from the simulated bench, from files, or typed off a meter. */
-export function NewRun({ amplifier, claims, loads: given, details, uploadLimitBytes, planned, calibration, cautions, confirmations, onStored }: NewRunProps) {
+export function NewRun({ amplifier, claims, loads: given, details, uploadLimitBytes, planned, rig, calibration, cautions, onStored }: NewRunProps) {
   const engine = useBenchEngine();
   const next = planned?.next ?? null;
   const [kind, setKind] = useState<RunKind>(next?.kind ?? "power-sweep");
-  const [origin, setOrigin] = useState<Origin>(kind === "listening-level" ? "typed" : "simulation");
+  const { readings: set, choose: setReadings, message } = useReadings(amplifier.id, rig);
+  // Nothing but ears and a sound level meter takes this one, whatever the rig says.
+  const readings = kind === "listening-level" ? "meter" : set;
   const loads = useMemo(() => forPlanned(given, next?.loadOhms), [given, next]);
-  const show = (to: Origin) => {
-    engine.clear();
-    setOrigin(to);
-  };
   const choose = (to: RunKind) => {
     engine.clear();
     setKind(to);
-    if (to === "listening-level") setOrigin("typed");
   };
-  useKeys(useMemo(() => ORIGINS.map(([name, label, key]) => ({ key: key.toLowerCase(), label, run: () => setOrigin(name) })), []));
   if (loads.length === 0)
     return (
       <EmptyState title="First the load" text="Watts come from volts and ohms. Enter what your dummy loads really measure, then come back here to run the sweep.">
@@ -50,7 +47,6 @@ export function NewRun({ amplifier, claims, loads: given, details, uploadLimitBy
         </ActionButton>
       </EmptyState>
     );
-  const busy = engine.state.job !== null;
   const channelsDriven = next?.kind === kind ? next.channelsDriven : null;
   return (
     <Flex direction="column" flex={1} minH={0}>
@@ -64,23 +60,39 @@ export function NewRun({ amplifier, claims, loads: given, details, uploadLimitBy
         <Box w="250px">
           <Choice id="run-kind" label="Which run" value={kind} choices={RUN_KIND_NAMES.map((name) => ({ value: name, label: RUN_KINDS[name].title }))} onChange={(value) => choose(value as RunKind)} />
         </Box>
-        <HStack role="group" aria-label="Where the volts come from" gap={2}>
-          {ORIGINS.map(([name, label, key]) => (
-            <ActionButton key={name} aria-pressed={origin === name} tone={origin === name ? "primary" : "quiet"} hotkey={key} minH="40px" px={3} disabled={busy} onClick={() => show(name)}>
-              {label}
-            </ActionButton>
-          ))}
-        </HStack>
+        <ReadingsRow amplifierId={amplifier.id} readings={readings} message={message} disabled={kind === "listening-level"} onChoose={(name) => { engine.clear(); setReadings(name); }} />
       </Flex>
-      {origin === "simulation" && <Simulated kind={kind} amplifier={amplifier} claims={claims} loads={loads} details={details} channelsDriven={channelsDriven} busy={busy} onStored={onStored} />}
-      {origin === "recording" && <FromFiles {...{ kind, amplifier, claims, loads, calibration, cautions, confirmations, uploadLimitBytes, onStored }} />}
-      {origin === "typed" && <FromMeter kind={kind} amplifier={amplifier} loads={loads} onStored={onStored} />}
+      {readings === "simulated bench" && <Simulated kind={kind} amplifier={amplifier} claims={claims} loads={loads} details={details} guards={rig.guards} channelsDriven={channelsDriven} onStored={onStored} />}
+      {readings === "recordings" && <FromFiles {...{ kind, amplifier, claims, loads, calibration, cautions, confirmations: rig.confirmations, uploadLimitBytes, onStored }} />}
+      {readings === "meter" && <FromMeter kind={kind} amplifier={amplifier} loads={loads} onStored={onStored} />}
     </Flex>
   );
 }
 
+const readingId = (name: Readings): string => `readings-${name.replace(" ", "-")}`;
+
+type FileProps = Pick<NewRunProps, "amplifier" | "claims" | "loads" | "calibration" | "cautions" | "uploadLimitBytes" | "onStored"> & { confirmations: readonly Confirmation[] };
+
+/** What takes the readings, with a key each: the Rig's own choice, at hand here. */
+function ReadingsRow({ amplifierId, readings, message, disabled, onChoose }: { amplifierId: string; readings: Readings; message: string | null; disabled: boolean; onChoose(name: Readings): void }) {
+  useKeys(useMemo(() => READING_KEYS.map(([name, label, key]) => ({ key: key.toLowerCase(), label: `Readings: ${label.toLowerCase()}`, run: () => document.getElementById(readingId(name))?.click() })), []));
+  return (
+    <Box>
+      <Text fontSize="13.5px" color="muted" fontWeight={500}>What takes the readings, <NextLink href={`/amplifiers/${amplifierId}/rig`} style={{ textDecoration: "underline" }}>as in the Rig</NextLink></Text>
+      <HStack role="group" aria-label="What takes the readings" gap={2}>
+        {READING_KEYS.map(([name, label, key]) => (
+          <ActionButton key={name} id={readingId(name)} aria-pressed={readings === name} tone={readings === name ? "primary" : "quiet"} hotkey={key} minH="40px" px={3} disabled={disabled} onClick={() => name !== readings && onChoose(name)}>
+            {label}
+          </ActionButton>
+        ))}
+      </HStack>
+      {message && <Text role="alert" color="ember" fontSize="13.5px">{message}</Text>}
+    </Box>
+  );
+}
+
 /** One WAV file of a level sweep, and what makes watts of it. */
-function SweepFile({ amplifier, loads, calibration, confirmations, uploadLimitBytes, onStored }: Pick<NewRunProps, "amplifier" | "loads" | "calibration" | "confirmations" | "uploadLimitBytes" | "onStored">) {
+function SweepFile({ amplifier, loads, calibration, confirmations, uploadLimitBytes, onStored }: Omit<FileProps, "claims" | "cautions">) {
   const { state, fromRecording, cancel, clear } = useRunMaker(amplifier, onStored);
   return (
     <>
@@ -95,7 +107,7 @@ function SweepFile({ amplifier, loads, calibration, confirmations, uploadLimitBy
   );
 }
 
-function FromFiles({ kind, claims, cautions, ...rest }: Pick<NewRunProps, "amplifier" | "claims" | "loads" | "calibration" | "cautions" | "confirmations" | "uploadLimitBytes" | "onStored"> & { kind: RunKind }) {
+function FromFiles({ kind, claims, cautions, ...rest }: FileProps & { kind: RunKind }) {
   return (
     <Box maxW={kind === "power-sweep" ? "760px" : undefined}>
       <Unconfirmed cautions={unconfirmed(cautions, rest.confirmations)} rigHref={`/amplifiers/${rest.amplifier.id}/rig`} />
@@ -109,20 +121,19 @@ function FromMeter({ kind, ...rest }: Pick<NewRunProps, "amplifier" | "loads" | 
   return <TypedIn key={kind} kind={kind} {...rest} />;
 }
 
-type SimulatedProps = Pick<NewRunProps, "amplifier" | "claims" | "loads" | "details" | "onStored"> & { kind: RunKind; channelsDriven: number | null; busy: boolean };
+type SimulatedProps = Pick<NewRunProps, "amplifier" | "claims" | "loads" | "details" | "onStored"> & { kind: RunKind; guards: Guards; channelsDriven: number | null };
 
 /** The sweep has a bench of its own, with every parameter; the other runs share one form. */
-function Simulated({ kind, amplifier, claims, loads, details, channelsDriven, busy, onStored }: SimulatedProps) {
+function Simulated({ kind, amplifier, claims, loads, details, guards, channelsDriven, onStored }: SimulatedProps) {
   const engine = useBenchEngine();
-  if (kind === "listening-level") return <EmptyState title="This one needs ears and a room" text="Type what the sound level meter shows: choose “From a meter”." />;
-  if (kind !== "power-sweep") return <RunForm key={kind} kind={kind} amplifier={amplifier} claims={claims} loads={loads} details={details} channelsDriven={channelsDriven} onStored={onStored} />;
+  if (kind !== "power-sweep" && kind !== "listening-level") return <RunForm key={kind} kind={kind} amplifier={amplifier} claims={claims} loads={loads} details={details} guards={guards} channelsDriven={channelsDriven} onStored={onStored} />;
   return (
     <SimulatedBench
       amplifier={amplifier}
       channelsDriven={channelsDriven}
       claims={claims}
       loads={loads}
-      busy={busy}
+      busy={engine.state.job !== null}
       onStart={(asked) => engine.start([{ id: crypto.randomUUID(), kind, rig: asked.rig, loadId: asked.load.id, secondLoadId: null, channelsDriven: asked.channelsDriven, settings: {}, setting: "", inputUsed: "", ratedWatts: null, lastVoltsRms: asked.lastVoltsRms, seed: 1, set: null }])}
     />
   );

@@ -6,11 +6,12 @@ import { claimedWatts } from "@/core/claim";
 import { RUN_KINDS } from "@/core/plan";
 import { DEFINITIONS, type MeasuredKind } from "@/core/run";
 import { formatShort, parseNumber } from "@/core/units";
-import type { Amplifier, BenchJob, Claim, Details, Load } from "@/records";
+import type { Amplifier, BenchJob, Claim, Details, Guards, Load } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { useKeys } from "../parts/keys";
 import { Panel } from "../parts/Panel";
 import { FormMessage } from "../parts/TextField";
+import { GuardsNote } from "./GuardsNote";
 import { ConnectPanel } from "./ConnectPanel";
 import { useBenchEngine } from "./engine/BenchEngine";
 import { LiveDrive } from "./live/LiveDrive";
@@ -21,7 +22,7 @@ import { settingsFrom, settingTexts, type SettingTexts } from "./settingsForm";
 import { Choice, Line, SettingsFields } from "./SettingsFields";
 import { NEAREST_RIG } from "./simulation/SimulatedBench";
 
-export type RunFormProps = { kind: MeasuredKind; amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; details: Details; channelsDriven: number | null; onStored(runId: string): void };
+export type RunFormProps = { kind: MeasuredKind; amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; details: Details; guards: Guards; channelsDriven: number | null; onStored(runId: string): void };
 
 /** Kinds whose level is turned by hand on the live bench too. */
 const BY_HAND: readonly MeasuredKind[] = ["clip-search", "spectrum"];
@@ -59,7 +60,7 @@ const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }:
 
 /** One run on the simulated bench: as usual at once with one key, or with other settings, by hand, or over a set. */
 export function RunForm(props: RunFormProps) {
-  const { kind, amplifier, loads, details, onStored } = props;
+  const { kind, amplifier, loads, details, guards, onStored } = props;
   const engine = useBenchEngine();
   const form = useRunForm(props);
   const { fields, rig, load, second, ratedWatts, channelsDriven, texts } = form;
@@ -79,7 +80,7 @@ export function RunForm(props: RunFormProps) {
       <Flex direction="column" gap={3} minW={0}>
         {isByHand && canByHand && (
           <Panel>
-            <LiveDrive key={`${form.rigName}-${load.id}-${channelsDriven}`} kind={kind} amplifier={amplifier} rig={rig} load={load} channelsDriven={channelsDriven} frequencyHz={parseNumber(texts.frequencyHz ?? "") ?? 1000} onStored={onStored} />
+            <LiveDrive key={`${form.rigName}-${load.id}-${channelsDriven}`} kind={kind} amplifier={amplifier} rig={rig} load={load} guards={guards} channelsDriven={channelsDriven} frequencyHz={parseNumber(texts.frequencyHz ?? "") ?? 1000} onStored={onStored} />
           </Panel>
         )}
         <Panel>
@@ -102,7 +103,7 @@ export function RunForm(props: RunFormProps) {
           <FormMessage>{message ?? undefined}</FormMessage>
           <HStack mt={4} gap={2} wrap="wrap">
             <ActionButton id="run-it" tone="primary" type="submit" hotkey="R" disabled={engine.state.job !== null}>
-              {kind === "clip-search" ? "Play it just past its limit" : "Run it"}
+              {kind === "clip-search" ? "Find the limit" : "Run it"}
             </ActionButton>
             {canByHand && <ActionButton aria-pressed={isByHand} hotkey="M" onClick={() => setByHand((now) => !now)}>By hand, live</ActionButton>}
             <ActionButton aria-expanded={isOpen} onClick={() => setOpen((now) => !now)}>{isOpen ? "Fewer settings" : "Sets, repeats, switches"}</ActionButton>
@@ -117,6 +118,7 @@ export function RunForm(props: RunFormProps) {
           {ratedWatts !== null && <Text fontSize="14.5px" mt={2}>Rated output here is the claim’s {formatShort(ratedWatts)} W into {formatShort(load.nominalOhms)} Ω.</Text>}
         </Panel>
         <ConnectPanel kind={kind} load={load} second={second} channelsDriven={channelsDriven} />
+        <GuardsNote amplifierId={amplifier.id} load={load} guards={guards} />
       </Flex>
     </Grid>
   );

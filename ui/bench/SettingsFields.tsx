@@ -44,15 +44,15 @@ export function Line({ label, id, value, unit = "", message, placeholder, onChan
 }
 
 /** What a kind of run may be set to. */
-export function SettingsFields({ fields, texts, onChange }: { fields: readonly SettingField[]; texts: SettingTexts; onChange(name: string, text: string): void }) {
+export function SettingsFields({ fields, texts, idPrefix = "setting", onChange }: { fields: readonly SettingField[]; texts: SettingTexts; /** Where several stand on one screen. */ idPrefix?: string; onChange(name: string, text: string): void }) {
   if (fields.length === 0) return null;
   return (
     <Grid templateColumns="repeat(auto-fill, minmax(168px, 1fr))" gap={3} alignItems="start">
       {fields.map((field) =>
         field.kind === "choice" ? (
-          <Choice key={field.name} id={`setting-${field.name}`} label={field.label} value={texts[field.name] ?? field.initial} choices={field.choices} onChange={(value) => onChange(field.name, value)} />
+          <Choice key={field.name} id={`${idPrefix}-${field.name}`} label={field.label} value={texts[field.name] ?? field.initial} choices={field.choices} onChange={(value) => onChange(field.name, value)} />
         ) : (
-          <Line key={field.name} id={`setting-${field.name}`} label={field.label} unit={field.unit} value={texts[field.name] ?? ""} message={settingError(field, texts[field.name] ?? "")} onChange={(value) => onChange(field.name, value)} />
+          <Line key={field.name} id={`${idPrefix}-${field.name}`} label={field.label} unit={field.unit} value={texts[field.name] ?? ""} message={settingError(field, texts[field.name] ?? "")} onChange={(value) => onChange(field.name, value)} />
         ),
       )}
     </Grid>

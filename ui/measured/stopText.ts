@@ -10,6 +10,10 @@ export const STOP_TITLES: Record<MeasuredStopReason, string> = {
   "thermal-cut-out": "Stopped by its thermal cut-out",
   breaker: "Stopped by the breaker",
   "load-guard": "Stopped by the load’s rating",
+  "heat-guard": "Stopped by the guard of the heat sink",
+  "breaker-guard": "Stopped by the guard of the breaker",
+  "converter-guard": "Stopped before the converter overloads",
+  "collapse-guard": "Stopped as the output collapsed",
   operator: "Ended by the reviewer",
   "not-known": "Stopped for a reason this recording does not show",
 };

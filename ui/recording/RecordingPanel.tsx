@@ -53,7 +53,7 @@ export function RecordingPanel({ run }: { run: Run }) {
       {recording.status === "open" && (
         <>
           <Flex display={side === "wave" ? "flex" : "none"} direction="column" flex={1}>
-            <WaveCanvas key={capture?.sha256} worker={recording.worker} facts={recording.facts} channelIndices={channels.map(({ index }) => index)} names={channels.map(({ name }) => name)} onView={onView} />
+            <WaveCanvas key={capture?.sha256} facts={recording.facts} pyramids={recording.pyramids} channelIndices={channels.map(({ index }) => index)} names={channels.map(({ name }) => name)} onView={onView} />
           </Flex>
           {side === "spectrum" && view && <SpectrumOfView worker={recording.worker} view={view} channels={channels} />}
           {side === "listen" && <Listen worker={recording.worker} channels={channels} />}
@@ -77,7 +77,7 @@ function SpectrumOfView({ worker, view, channels }: { worker: BenchWorker; view:
   useEffect(() => {
     let isGone = false;
     worker
-      .spectrumOf({ ...view, columns: 1 })
+      .spectrumOf(view)
       .then((found) => !isGone && setCurves(found))
       .catch(() => !isGone && setMessage("This stretch is too short for a spectrum; look at more of it."));
     return () => {

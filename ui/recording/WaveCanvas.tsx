@@ -1,48 +1,31 @@
 "use client";
 import { Box, HStack, Text } from "@chakra-ui/react";
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import type { Overview } from "@/workers/recordingViews";
-import type { BenchWorker } from "@/workers/protocol";
+import { envelopeColumns, type EnvelopeColumns, type EnvelopePyramid } from "@/core/signal";
 import { formatEngineering } from "@/core/units";
-import { channelLook, cssColor } from "../charts/channelLook";
+import type { RecordingFacts } from "@/workers/recordingViews";
+import { channelLook } from "../charts/channelLook";
 import { useSize } from "../charts/useSize";
 import { ActionButton } from "../parts/ActionButton";
-import type { RecordingFacts } from "./useRecording";
 import { heldView, moved, zoomed, type View } from "./view";
 
-export type WaveCanvasProps = { worker: BenchWorker; facts: RecordingFacts; /** Where each channel of the file belongs; an input of the amplifier has none. */ channelIndices: readonly number[]; names: readonly string[]; onView?(view: View): void };
+export type WaveCanvasProps = { facts: RecordingFacts; pyramids: readonly EnvelopePyramid[]; /** Where each channel of the file belongs; an input of the amplifier has none. */ channelIndices: readonly number[]; names: readonly string[]; onView?(view: View): void };
 
 const HEIGHT = { bottom: 22 };
 const RESTS_MS = 150;
+/** Height of a level line. */
+const LINE_PX = 1.4;
 /** Pixels of the canvas for each of the page. */
 const density = (): number => Math.min(2, window.devicePixelRatio || 1);
 
-/** The waveform of a recording of any length: zoomed by wheel or + and −, moved by dragging or the arrow keys. Thinned in a worker, drawn a frame at a time. */
-export function WaveCanvas({ worker, facts, channelIndices, names, onView }: WaveCanvasProps) {
+/** The waveform of a recording of any length: zoomed by wheel or + and −, moved by dragging or the arrow keys. What is seen is thinned and drawn anew each frame. */
+export function WaveCanvas({ facts, pyramids, channelIndices, names, onView }: WaveCanvasProps) {
   const [frameRef, { widthPx, heightPx }] = useSize<HTMLDivElement>({ widthPx: 700, heightPx: 300 });
   const canvas = useRef<HTMLCanvasElement>(null);
   const [view, setView] = useState<View>({ fromSeconds: 0, seconds: facts.seconds });
-  const [overview, setOverview] = useState<{ view: View; data: Overview } | null>(null);
-  const wanted = useRef<View | null>(null);
-  const isBusy = useRef(false);
   const change = (next: View) => setView(heldView(next, facts.seconds, facts.sampleRateHz));
 
-  // Only the last view asked for is thinned; those between are skipped, so that dragging never falls behind.
-  useEffect(() => {
-    wanted.current = view;
-    if (isBusy.current || widthPx < 10) return;
-    isBusy.current = true;
-    const follow = async () => {
-      while (wanted.current) {
-        const asked: View = wanted.current;
-        wanted.current = null;
-        const data = await worker.overview({ ...asked, columns: Math.round(widthPx) });
-        setOverview({ view: asked, data });
-      }
-      isBusy.current = false;
-    };
-    follow().catch(() => (isBusy.current = false));
-  }, [view, widthPx, worker]);
+  const channels = useMemo(() => pyramids.map((pyramid) => envelopeColumns(pyramid, Math.round(view.fromSeconds * facts.sampleRateHz), Math.round(view.seconds * facts.sampleRateHz), Math.max(1, widthPx))), [pyramids, view, facts, widthPx]);
 
   // Whoever follows the view has more to do than a frame allows; it is told once the view rests.
   useEffect(() => {
@@ -53,10 +36,10 @@ export function WaveCanvas({ worker, facts, channelIndices, names, onView }: Wav
   const colors = useMemo(() => channelIndices.map((index) => (index < 0 ? "muted" : channelLook(index).color)), [channelIndices]);
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
-    if (!context || !overview) return;
-    const frame = requestAnimationFrame(() => draw(context, overview.data, colors, widthPx, heightPx));
+    if (!context) return;
+    const frame = requestAnimationFrame(() => draw(context, channels, colors, widthPx, heightPx));
     return () => cancelAnimationFrame(frame);
-  }, [overview, colors, widthPx, heightPx]);
+  }, [channels, colors, widthPx, heightPx]);
 
   // React listens to wheels passively; zooming must keep the page from scrolling.
   useEffect(() => {
@@ -80,7 +63,7 @@ export function WaveCanvas({ worker, facts, channelIndices, names, onView }: Wav
     event.stopPropagation();
     change(next);
   };
-  const peak = overview ? Math.max(...overview.data.channels.map(({ low, high }) => Math.max(high.reduce((most, each) => Math.max(most, each), 0), -low.reduce((least, each) => Math.min(least, each), 0)))) : 0;
+  const peak = Math.max(...channels.map(peakOf));
   return (
     <>
       <HStack justify="space-between" mt={2} wrap="wrap">
@@ -102,32 +85,27 @@ export function WaveCanvas({ worker, facts, channelIndices, names, onView }: Wav
 
 const seconds = (value: number): string => `${value < 1 ? `${Number((1000 * value).toPrecision(4))} ms` : `${Number(value.toPrecision(5))} s`}`;
 
+const peakOf = ({ low, high }: EnvelopeColumns): number => Math.max(high.reduce((most, each) => Math.max(most, each), 0), -low.reduce((least, each) => Math.min(least, each), 0));
+
 /** A column a pixel: from its lowest to its highest sample, one lane a channel. */
-const draw = (context: CanvasRenderingContext2D, { channels }: Overview, colors: readonly string[], widthPx: number, heightPx: number): void => {
+const draw = (context: CanvasRenderingContext2D, channels: readonly EnvelopeColumns[], colors: readonly string[], widthPx: number, heightPx: number): void => {
   context.setTransform(density(), 0, 0, density(), 0, 0);
   context.clearRect(0, 0, widthPx, heightPx);
   const style = getComputedStyle(context.canvas);
+  const ink = (token: string): string => style.getPropertyValue(`--chakra-colors-${token}`) || "currentColor";
   const laneHeight = (heightPx - HEIGHT.bottom) / channels.length;
-  channels.forEach(({ low, high }, channel) => {
-    const peak = Math.max(1e-12, high.reduce((most, each) => Math.max(most, each), 0), -low.reduce((least, each) => Math.min(least, each), 0));
-    const middle = laneHeight * (channel + 0.5), scale = (0.46 * laneHeight) / peak;
-    context.strokeStyle = style.getPropertyValue("--chakra-colors-rime") || cssColor("rime");
-    context.beginPath();
-    context.moveTo(0, middle);
-    context.lineTo(widthPx, middle);
-    context.stroke();
-    context.strokeStyle = style.getPropertyValue(`--chakra-colors-${colors[channel] ?? "ink"}`) || "currentColor";
-    context.lineWidth = 1;
-    context.beginPath();
+  channels.forEach((columns, channel) => {
+    const { low, high } = columns;
+    const middle = laneHeight * (channel + 0.5), scale = (0.46 * laneHeight) / Math.max(1e-12, peakOf(columns));
+    context.fillStyle = ink("rime");
+    context.fillRect(0, middle, widthPx, 1);
+    context.fillStyle = ink(colors[channel] ?? "ink");
     const width = widthPx / low.length;
     for (let column = 0; column < low.length; column++) {
-      const x = (column + 0.5) * width;
       // Each column reaches back to the one before, so that a thin line has no gaps.
-      const from = column > 0 ? Math.min(high[column - 1], Math.max(low[column - 1], low[column])) : low[column];
-      context.moveTo(x, middle - scale * Math.min(low[column], from));
-      context.lineTo(x, middle - scale * Math.max(high[column], from) - 0.6);
+      const top = column > 0 ? Math.max(high[column], low[column - 1]) : high[column];
+      const bottom = column > 0 ? Math.min(low[column], high[column - 1]) : low[column];
+      context.fillRect(column * width, middle - scale * top - LINE_PX / 2, width, scale * (top - bottom) + LINE_PX);
     }
-    context.stroke();
-    context.lineWidth = 1;
   });
 };

@@ -3,9 +3,9 @@ import { useEffect, useRef, useState } from "react";
 import type { RunCapture } from "@/records";
 import { keepWorker } from "@/workers/benchClient";
 import type { BenchWorker } from "@/workers/protocol";
+import type { Opened } from "@/workers/recordingViews";
 
-export type RecordingFacts = { seconds: number; channelCount: number; sampleRateHz: number };
-export type RecordingState = { status: "opening" } | { status: "open"; facts: RecordingFacts; worker: BenchWorker } | { status: "failed"; message: string };
+export type RecordingState = { status: "opening" } | ({ status: "open"; worker: BenchWorker } & Opened) | { status: "failed"; message: string };
 
 /** Fetches a capture and opens it in a worker of its own, which ends with the screen. */
 export const useRecording = (capture: RunCapture | null): RecordingState => {
@@ -29,7 +29,7 @@ export const useRecording = (capture: RunCapture | null): RecordingState => {
       kept.current ??= keepWorker();
       const { worker } = kept.current;
       const outcome = await worker.openRecording(bytes, capture.fullScaleVolts);
-      tell(outcome.ok ? { status: "open", facts: outcome.value, worker } : { status: "failed", message: `${outcome.finding.where}: ${outcome.finding.advice}` });
+      tell(outcome.ok ? { status: "open", ...outcome.value, worker } : { status: "failed", message: `${outcome.finding.where}: ${outcome.finding.advice}` });
     };
     open().catch(() => tell({ status: "failed", message: "The recording could not be fetched. Reload the page to try again." }));
     return () => control.abort();

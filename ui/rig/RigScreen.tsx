@@ -17,8 +17,10 @@ import { useAutosave } from "../parts/useAutosave";
 import { CalibrationPanel, type CalibrationText } from "./CalibrationPanel";
 import { DividerPanel } from "./DividerPanel";
 import { expectedPeak } from "./expectedPeak";
+import { GuardsPanel, guardTexts, type GuardTexts } from "./GuardsPanel";
 import { InstrumentList } from "./InstrumentList";
 import { LoopPanel } from "./LoopPanel";
+import { ReadingsChoice } from "./ReadingsChoice";
 import { chosenInstrument } from "./rigCalibration";
 import { SafetyGate } from "./SafetyGate";
 import { dividerText, Wiring } from "./Wiring";
@@ -26,10 +28,11 @@ import { dividerText, Wiring } from "./Wiring";
 export type RigScreenProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; details: Details; forecastSettings: ForecastSettings; rig: RigSettings; instruments: Instruments };
 
 /** Numbers as text until the schema has read them. */
-type RigDraft = Omit<RigSettings, keyof CalibrationText | "upperOhms" | "lowerOhms"> & CalibrationText & { upperOhms: string; lowerOhms: string };
+type RigDraft = Omit<RigSettings, keyof CalibrationText | "upperOhms" | "lowerOhms" | "guards"> & CalibrationText & { upperOhms: string; lowerOhms: string; guards: GuardTexts };
 
 const asDraft = (rig: RigSettings): RigDraft => ({
   ...rig,
+  guards: guardTexts(rig.guards),
   upperOhms: typed(rig.upperOhms),
   lowerOhms: typed(rig.lowerOhms),
   meterVoltsRms: typed(rig.meterVoltsRms),
@@ -62,7 +65,7 @@ export function RigScreen(props: RigScreenProps) {
         {tab !== "instruments" && <KeptMark {...autosave} />}
       </Flex>
       <Tabs.Content value="wiring" p={0}>
-        <WiringTab {...props} draft={draft} set={set} />
+        <WiringTab {...props} draft={draft} errors={errors} set={set} />
       </Tabs.Content>
       <Tabs.Content value="reading" p={0}>
         <ReadingTab {...props} draft={draft} errors={errors} set={set} />
@@ -74,10 +77,10 @@ export function RigScreen(props: RigScreenProps) {
   );
 }
 
-type TabProps = RigScreenProps & { draft: RigDraft; set(change: Partial<RigDraft>): void };
+type TabProps = RigScreenProps & { draft: RigDraft; errors: FieldErrors; set(change: Partial<RigDraft>): void };
 
 const ofRole = ({ instruments }: Instruments, role: Instrument["role"]): Instrument[] => instruments.filter((each) => each.role === role);
-function WiringTab({ amplifier, claims, loads, details, instruments, draft, set }: TabProps) {
+function WiringTab({ amplifier, claims, loads, details, instruments, draft, errors, set }: TabProps) {
   const cautions = useMemo(() => cautionsFor(safetyFacts(amplifier, claims, loads, details, draft)), [amplifier, claims, loads, details, draft]);
   const load = loads[0];
   const voltmeter = chosenInstrument(instruments, "voltmeter", draft.voltmeterId);
@@ -87,6 +90,8 @@ function WiringTab({ amplifier, claims, loads, details, instruments, draft, set 
   };
   return (
     <Grid templateColumns="minmax(0, 1.9fr) minmax(0, 1fr)" gap={4} alignItems="start">
+      <Flex direction="column" gap={4} minW={0}>
+      <ReadingsChoice readings={draft.readings} onChange={(readings) => set({ readings })} />
       <Panel>
         <Heading as="h1" fontSize="22px" mb={2}>
           Wiring
@@ -120,6 +125,8 @@ function WiringTab({ amplifier, claims, loads, details, instruments, draft, set 
           </NextLink>
         </ActionButton>
       </Panel>
+      <GuardsPanel texts={draft.guards} errors={errors} loads={loads} onChange={(guards) => set({ guards })} />
+      </Flex>
       <SafetyGate cautions={cautions} confirmations={draft.confirmations} onChange={(confirmations) => set({ confirmations })} />
     </Grid>
   );
@@ -128,7 +135,7 @@ function WiringTab({ amplifier, claims, loads, details, instruments, draft, set 
 /** What a sound interface's input usually is. Common practice. */
 const USUAL_INPUT_OHMS = 10_000;
 
-function ReadingTab({ amplifier, claims, loads, details, forecastSettings, instruments, draft, errors, set }: TabProps & { errors: FieldErrors }) {
+function ReadingTab({ amplifier, claims, loads, details, forecastSettings, instruments, draft, errors, set }: TabProps) {
   const converter = chosenInstrument(instruments, "converter", draft.converterId);
   const upper = parseNumber(draft.upperOhms), lower = parseNumber(draft.lowerOhms);
   const divider = upper !== null && lower !== null && upper >= 0 && lower > 0 ? { upperOhms: upper, lowerOhms: lower } : null;

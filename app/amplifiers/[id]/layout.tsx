@@ -29,7 +29,7 @@ export default async function AmplifierLayout({ children, params }: { children: 
   };
   return (
     <ChainProvider atRest={atRest}>
-      <BenchEngine amplifierId={amplifier.id} loads={loads} underWay={underWay}>
+      <BenchEngine amplifierId={amplifier.id} loads={loads} guards={rig.guards} underWay={underWay}>
         <Flex minH="100vh">
           <Rail amplifier={{ id: amplifier.id, name: amplifierName(amplifier), line: amplifierLine(amplifier), progress }} />
           <Flex direction="column" flex={1} minW={0}>

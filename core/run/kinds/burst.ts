@@ -4,62 +4,48 @@ import { failure, success, type Outcome } from "../../outcome";
 import { powerStdUncertaintyRatio } from "../../power";
 import { BURST_KINDS, type BurstName } from "../../signal";
 import { findInterruptions } from "../../sweep";
-import { formatSignificant, powerRatioToDb, dbToAmplitudeRatio } from "../../units";
+import { formatSignificant, powerRatioToDb } from "../../units";
 import { eachChannel } from "../channels";
 import { figure, wavePicture } from "../figures";
+import { levelText, peakDriveAt, searchLevels, type LevelSearch } from "../levelSearch";
 import { choiceField, numberOf, quantityField } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopByEvent } from "../stop";
-import type { BurstCycles, Curve, Figure, MeasuredChannel, MeasuredStop, Recorded, RunKindDefinition, ShotFacts } from "../types";
+import type { BurstCycles, Curve, Figure, MeasuredChannel, MeasuredStop, Recorded, RunKindDefinition } from "../types";
 import type { ChannelConditions } from "../../sweep";
 
 const BURST_LABELS: Record<BurstName, string> = { "20-ms": "1 kHz, 20 ms", "8-ms": "1 kHz, 8 ms", "50-hz-100-ms": "50 Hz, 100 ms", "50-hz-200-ms": "50 Hz, 200 ms", "40-hz-200-ms": "40 Hz, 200 ms" };
 const BURST_NAMES = Object.keys(BURST_KINDS) as BurstName[];
 const ALL = "all";
 
-/** Where the search begins under the steady limit, and how finely it ends. */
-const FIRST_LEVEL_DB = -1;
-const COARSE_DB = 1;
-const FINEST_DB = 0.13;
-const MOST_SHOTS = 9;
+/** From a little under the steady limit on, to an eighth of a decibel. */
+const SEARCH: LevelSearch = { firstDb: -1, coarseDb: 1, finestDb: 0.13, mostShots: 9 };
 
 const cleanIn = (reading: BurstReading): boolean => reading.bursts.every(({ flattenedCycleCount }) => flattenedCycleCount === 0);
 
 const readingOf = ({ volts, sampleRateHz }: Recorded, channel: number, load: ChannelConditions): Outcome<BurstReading> => analyseBursts(volts[channel], sampleRateHz, load);
-
-/** Raises the burst until its last cycle is no longer clean, then halves the step, as one does by hand. */
-function* searchBurst(facts: ShotFacts): Generator<{ levelDb: number }, void, boolean> {
-  let clean = -Infinity, flat = Infinity, level = FIRST_LEVEL_DB;
-  for (let shot = 0; shot < MOST_SHOTS; shot++) {
-    const isClean: boolean = yield { levelDb: level };
-    if (isClean) clean = level;
-    else flat = level;
-    if (isClean && facts.limitDriveVoltsRms * dbToAmplitudeRatio(level) >= 0.999 * facts.mostDriveVoltsRms) return;
-    if (flat - clean <= FINEST_DB) return;
-    level = flat === Infinity ? level + COARSE_DB : clean === -Infinity ? level - COARSE_DB : (clean + flat) / 2;
-  }
-}
 
 /** Burst power: the highest level at which the last cycle is still clean. */
 export const burst: RunKindDefinition = {
   fields: [choiceField("burst", "Burst", [...BURST_NAMES.map((name): [string, string] => [name, BURST_LABELS[name]]), [ALL, "all of them"]]), choiceField("level", "Level", [["search", "search for the last clean one"], ["limit", "at the steady limit"]])],
   *shots(settings, facts) {
     for (const name of settings.burst === ALL ? BURST_NAMES : [settings.burst as BurstName]) {
-      const levels = searchBurst(facts);
+      const levels = searchLevels(SEARCH, facts);
       let next = levels.next();
       while (!next.done) {
-        const { levelDb } = next.value;
+        const levelDb = next.value;
         const recorded: Recorded = yield {
           name: `${name}@${levelDb.toFixed(2)}`,
-          label: `${BURST_LABELS[name]}, ${levelDb >= 0 ? "+" : "−"}${Math.abs(levelDb).toFixed(1)} dB`,
-          stimulus: { kind: "burst", burst: name, voltsPeak: Math.SQRT2 * Math.min(facts.mostDriveVoltsRms, facts.limitDriveVoltsRms * dbToAmplitudeRatio(settings.level === "limit" ? 0 : levelDb)) },
+          label: `${BURST_LABELS[name]}, ${levelText(levelDb)}`,
+          stimulus: { kind: "burst", burst: name, voltsPeak: peakDriveAt(settings.level === "limit" ? 0 : levelDb, facts) },
           drives: allDriven(facts),
           recordsInput: false,
           load: "run",
+          afterCollapse: "next-shot",
         };
         if (settings.level === "limit") break;
         const readings = recorded.volts.map((_, channel) => readingOf(recorded, channel, recorded.loads[channel]));
-        next = levels.next(readings.every((outcome) => outcome.ok && cleanIn(outcome.value)));
+        next = levels.next(!recorded.endedBy && readings.every((outcome) => outcome.ok && cleanIn(outcome.value)));
       }
     }
   },
@@ -83,8 +69,8 @@ const readGroup = (group: readonly Recorded[], channel: number, load: ChannelCon
   const read = outcomes.flatMap(({ recorded, outcome }) => (outcome.ok ? [{ recorded, reading: outcome.value }] : []));
   if (read.length === 0) return outcomes[0].outcome as Outcome<never>;
   const byPower = read.toSorted((a, b) => a.reading.bursts[0].powerWatts - b.reading.bursts[0].powerWatts);
-  const best = byPower.filter(({ reading }) => cleanIn(reading)).at(-1) ?? byPower[0];
-  const above = byPower.find(({ reading }) => !cleanIn(reading) && reading.bursts[0].powerWatts > best.reading.bursts[0].powerWatts) ?? null;
+  const best = byPower.filter(({ recorded, reading }) => !recorded.endedBy && cleanIn(reading)).at(-1) ?? byPower[0];
+  const above = byPower.find(({ recorded, reading }) => (recorded.endedBy || !cleanIn(reading)) && reading.bursts[0].powerWatts > best.reading.bursts[0].powerWatts) ?? null;
   const label = labelOf(best.recorded, best.reading);
   const decisive = above ?? best;
   return success({
@@ -144,7 +130,7 @@ const DURATIONS = [0.008, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5];
 export const stayingPower: RunKindDefinition = {
   fields: [quantityField("seconds", "Hold it for", "s", 5, 0.5, 30), quantityField("overDb", "Past the limit by", "dB", 1, 0, 6), quantityField("frequencyHz", "Tone", "Hz", 1000, 100, 5000)],
   *shots(settings, facts) {
-    yield { name: "held", label: "Held past its limit", stimulus: { kind: "sine", frequencyHz: numberOf(settings, "frequencyHz"), voltsPeak: Math.SQRT2 * Math.min(facts.mostDriveVoltsRms, facts.limitDriveVoltsRms * dbToAmplitudeRatio(numberOf(settings, "overDb"))), seconds: numberOf(settings, "seconds") }, drives: allDriven(facts), recordsInput: false, load: "run" };
+    yield { name: "held", label: "Held past its limit", stimulus: { kind: "sine", frequencyHz: numberOf(settings, "frequencyHz"), voltsPeak: peakDriveAt(numberOf(settings, "overDb"), facts), seconds: numberOf(settings, "seconds") }, drives: allDriven(facts), recordsInput: false, load: "run", afterCollapse: "play-on" };
   },
   analyse: (recordings) =>
     eachChannel(recordings, (channel, load) => {
@@ -196,8 +182,8 @@ export const lowOhm: RunKindDefinition = {
   fields: [quantityField("watts", "Each channel, 0 for rated", "W", 0, 0, 5000), quantityField("seconds", "Then held for", "s", 5, 0.5, 30)],
   *shots(settings, facts) {
     const voltsPeak = peakDriveFor(numberOf(settings, "watts") || facts.ratedWatts, facts);
-    yield { name: "20-ms@0", label: "In bursts of 20 ms", stimulus: { kind: "burst", burst: "20-ms", voltsPeak }, drives: allDriven(facts), recordsInput: false, load: "run" };
-    yield { name: "held", label: "Held", stimulus: { kind: "sine", frequencyHz: 1000, voltsPeak, seconds: numberOf(settings, "seconds") }, drives: allDriven(facts), recordsInput: false, load: "run" };
+    yield { name: "20-ms@0", label: "In bursts of 20 ms", stimulus: { kind: "burst", burst: "20-ms", voltsPeak }, drives: allDriven(facts), recordsInput: false, load: "run", afterCollapse: "next-shot" };
+    yield { name: "held", label: "Held", stimulus: { kind: "sine", frequencyHz: 1000, voltsPeak, seconds: numberOf(settings, "seconds") }, drives: allDriven(facts), recordsInput: false, load: "run", afterCollapse: "play-on" };
   },
   analyse: (recordings) =>
     eachChannel(recordings, (channel, load) => {

@@ -7,7 +7,7 @@ import { logFrequencies, stepsOfFrequencies } from "../../signal";
 import { amplitudeRatioToDb, formatHertz, formatPercent, formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
-import { choiceField, numberOf, quantityField } from "../settings";
+import { choiceField, forReading, numberOf, quantityField } from "../settings";
 import { allDriven, highestHz, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { Curve, MeasuredChannel, Recorded, RunKindDefinition } from "../types";
@@ -68,7 +68,7 @@ const emptyChannel = (summary: string): MeasuredChannel => ({ figures: [], curve
 
 /** Output impedance and damping factor from two loads. */
 export const impedance: RunKindDefinition = {
-  fields: [quantityField("watts", "Each channel", "W", 1, 0.001, 100), quantityField("pointsPerDecade", "Points a decade", "", 4, 2, 30), quantityField("nominalOhms", "Damping factor for", "Ω", 8, 1, 100)],
+  fields: [quantityField("watts", "Each channel", "W", 1, 0.001, 100), quantityField("pointsPerDecade", "Points a decade", "", 4, 2, 30), forReading(quantityField("nominalOhms", "Damping factor for", "Ω", 8, 1, 100))],
   *shots(settings, facts) {
     const frequencies = logFrequencies(20, Math.min(20_000, highestHz(facts)), numberOf(settings, "pointsPerDecade"));
     for (const load of ["run", "second"] as const) yield { name: load, label: load === "run" ? "The first load" : "The second load", stimulus: { kind: "frequency-list", frequencies, voltsPeak: peakDriveFor(numberOf(settings, "watts"), facts) }, drives: allDriven(facts), recordsInput: true, load };
@@ -108,7 +108,7 @@ const READ_FROM = 0.5;
 
 /** Distortion from 20 Hz to 20 kHz at two powers. */
 export const distortionResponse: RunKindDefinition = {
-  fields: [quantityField("lowWatts", "First level", "W", 1, 0.001, 1000), quantityField("shareOfRated", "Second, of rated", "", 0.5, 0.01, 1.2), quantityField("pointsPerDecade", "Points a decade", "", 6, 2, 30), quantityField("bandHighHz", "Distortion counted to", "Hz", 80_000, 20_000, 90_000)],
+  fields: [quantityField("lowWatts", "First level", "W", 1, 0.001, 1000), quantityField("shareOfRated", "Second, of rated", "", 0.5, 0.01, 1.2), quantityField("pointsPerDecade", "Points a decade", "", 6, 2, 30), forReading(quantityField("bandHighHz", "Distortion counted to", "Hz", 80_000, 20_000, 90_000))],
   *shots(settings, facts) {
     const frequencies = logFrequencies(20, Math.min(20_000, highestHz(facts)), numberOf(settings, "pointsPerDecade"));
     for (const [name, watts] of [["low", numberOf(settings, "lowWatts")], ["high", numberOf(settings, "shareOfRated") * facts.ratedWatts]] as const)

@@ -6,7 +6,7 @@ import { averagedSpectrum, powerSpectrum } from "../../spectrum";
 import { amplitudeRatioToDb, formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure, spectrumCurve } from "../figures";
-import { BAND_FIELDS, bandOf, choiceField, numberOf, quantityField, RANGE_FIELD } from "../settings";
+import { BAND_FIELDS, bandOf, choiceField, forReading, numberOf, quantityField, RANGE_FIELD } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { RunKindDefinition } from "../types";
@@ -17,8 +17,8 @@ const SEGMENT_SAMPLES = 131_072;
 /** Input shorted: hiss and hum, in volts and under 1 W, 2.83 V and the rated output. */
 export const noise: RunKindDefinition = {
   fields: [
-    choiceField("weighting", "Main reading", (Object.keys(WEIGHTING_TEXTS) as WeightingName[]).map((name) => [name, WEIGHTING_TEXTS[name]])),
-    choiceField("reference", "Against", [["one-watt", "1 W"], ["volts-2-83", "2.83 V"], ["rated", "rated output"]]),
+    forReading(choiceField("weighting", "Main reading", (Object.keys(WEIGHTING_TEXTS) as WeightingName[]).map((name) => [name, WEIGHTING_TEXTS[name]]))),
+    forReading(choiceField("reference", "Against", [["one-watt", "1 W"], ["volts-2-83", "2.83 V"], ["rated", "rated output"]])),
     quantityField("seconds", "Length", "s", 5, 0.5, 60),
     ...BAND_FIELDS,
     RANGE_FIELD,

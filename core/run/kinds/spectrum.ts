@@ -1,4 +1,4 @@
-import { analyseTone, effectiveBits, readFlattening, toneSummary } from "../../distortion";
+import { analyseTone, effectiveBits, toneSummary } from "../../distortion";
 import { findMainsHum } from "../../noise";
 import { success } from "../../outcome";
 import { powerWatts } from "../../power";
@@ -6,7 +6,7 @@ import { averagedSpectrum, powerSpectrum } from "../../spectrum";
 import { formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure, harmonicFigures, spectrumCurve, toneFigures, wavePicture } from "../figures";
-import { BAND_FIELDS, bandOf, choiceField, numberOf, quantityField, RANGE_FIELD } from "../settings";
+import { BAND_FIELDS, bandOf, choiceField, forReading, numberOf, quantityField, RANGE_FIELD } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { RunKindDefinition } from "../types";
@@ -21,7 +21,7 @@ export const spectrum: RunKindDefinition = {
     quantityField("watts", "Each channel", "W", 5, 0.001, 2000),
     quantityField("frequencyHz", "Tone", "Hz", 1000, 10, 20_000),
     quantityField("seconds", "Length", "s", 2, 0.2, 60),
-    choiceField("averaging", "Averaging", [["none", "one spectrum of it all"], ["mean", "mean of many"]]),
+    forReading(choiceField("averaging", "Averaging", [["none", "one spectrum of it all"], ["mean", "mean of many"]])),
     ...BAND_FIELDS,
     RANGE_FIELD,
   ],
@@ -50,43 +50,6 @@ export const spectrum: RunKindDefinition = {
         bursts: [],
         stop: stopAtLevel(recordings, reading.flattening, `${watts} W`, wavePicture(volts[channel], sampleRateHz, 0.1, 2 / reading.fundamentalHz, "two cycles")),
         summary: toneSummary(reading),
-      });
-    }),
-};
-
-/** Just below flat tops, as it is found by raising and backing off: power from RMS volts, and from peak volts. */
-export const clipSearch: RunKindDefinition = {
-  fields: [quantityField("frequencyHz", "Tone", "Hz", 1000, 10, 20_000), quantityField("seconds", "Length", "s", 0.5, 0.1, 10), RANGE_FIELD],
-  *shots(settings, facts) {
-    yield { name: "tone", label: "The tone at its limit", stimulus: { kind: "sine", frequencyHz: numberOf(settings, "frequencyHz"), voltsPeak: Math.SQRT2 * facts.limitDriveVoltsRms, seconds: numberOf(settings, "seconds") }, drives: allDriven(facts), recordsInput: false, load: "run" };
-  },
-  analyse: (recordings, { band }) =>
-    eachChannel(recordings, (channel, load) => {
-      const { volts, sampleRateHz } = recordings[recordings.length - 1];
-      const outcome = analyseTone(volts[channel], sampleRateHz, { band });
-      if (!outcome.ok) return outcome;
-      const reading = outcome.value;
-      const flattening = readFlattening(volts[channel], sampleRateHz, reading.fundamentalHz);
-      const tip = Math.min(reading.voltsPeakPositive, -reading.voltsPeakNegative);
-      const [sinad, thd, thdPlusNoise, power, rms] = toneFigures(reading, load);
-      const level = `${formatSignificant(power.value ?? 0, 3)} W`;
-      return success({
-        figures: [
-          { ...power, label: flattening.present ? "output, tops flat" : "output, tops clean" },
-          rms,
-          figure("peak-positive", "positive peak", "volts", reading.voltsPeakPositive, reading.voltsPeakPositive * load.voltsStdUncertaintyRatio),
-          figure("peak-negative", "negative peak", "volts", -reading.voltsPeakNegative, -reading.voltsPeakNegative * load.voltsStdUncertaintyRatio),
-          figure("power-from-peak", "output from the lower peak", "watts", tip ** 2 / 2 / load.loadOhms),
-          figure("shortfall-positive", "positive tops short by", "share", flattening.positive.shortfallRatio),
-          figure("shortfall-negative", "negative tops short by", "share", flattening.negative.shortfallRatio),
-          thd,
-          thdPlusNoise,
-          sinad,
-        ],
-        curves: [wavePicture(volts[channel], sampleRateHz, 0.05, 3 / reading.fundamentalHz, "wave")],
-        bursts: [],
-        stop: stopAtLevel(recordings, flattening, level, wavePicture(volts[channel], sampleRateHz, 0.05, 2 / reading.fundamentalHz, "two cycles")),
-        summary: flattening.present ? `Tops are flat at ${level}: back off until they just are not.` : `${level} with ${toneSummary(reading).split("; ")[1]}`,
       });
     }),
 };

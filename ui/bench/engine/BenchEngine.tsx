@@ -3,7 +3,7 @@ import { useRouter } from "next/navigation";
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import type { Finding } from "@/core/outcome";
 import { formatHertz, formatSignificant } from "@/core/units";
-import { NOTHING_UNDER_WAY, type BenchJob, type Load, type UnderWay } from "@/records";
+import { NOTHING_UNDER_WAY, type BenchJob, type Guards, type Load, type UnderWay } from "@/records";
 import { Cancelled } from "@/workers/benchClient";
 import { useChain } from "../../frame/chainState";
 import { keepUnderWay, UploadFailed } from "../uploadRun";
@@ -30,22 +30,22 @@ type Engine = { state: EngineState; start(jobs: readonly BenchJob[]): void; goOn
 const EngineContext = createContext<Engine | null>(null);
 const IDLE: EngineState = { job: null, progress: null, secondsLeft: null, queue: [], pause: null, failure: null, interrupted: null, storedId: null };
 
-export type BenchEngineProps = { amplifierId: string; loads: readonly Load[]; underWay: UnderWay; children: ReactNode };
+export type BenchEngineProps = { amplifierId: string; loads: readonly Load[]; guards: Guards; underWay: UnderWay; children: ReactNode };
 
 /**
  * Plays runs one after another, whichever stage is on screen. How far it has got is kept on the server after every recording, so that a
  * run whose page was closed can go on; a run itself is stored only when it is whole.
  */
-export function BenchEngine({ amplifierId, loads, underWay, children }: BenchEngineProps) {
+export function BenchEngine({ amplifierId, loads, guards, underWay, children }: BenchEngineProps) {
   const router = useRouter();
   const { setChain, rest } = useChain();
   const [state, setState] = useState<EngineState>({ ...IDLE, interrupted: underWay.job ? underWay : null });
   const control = useRef<AbortController | null>(null);
   const latestRun = useRef<((job: BenchJob, queue: readonly BenchJob[], before: UnderWay["shots"]) => Promise<void>) | null>(null);
-  const latestLoads = useRef(loads);
+  const latest = useRef({ loads, guards });
   useEffect(() => {
-    latestLoads.current = loads;
-  }, [loads]);
+    latest.current = { loads, guards };
+  }, [loads, guards]);
   useEffect(() => () => control.current?.abort(), []);
 
   const run = useCallback(
@@ -60,12 +60,12 @@ export function BenchEngine({ amplifierId, loads, underWay, children }: BenchEng
         await keepUnderWay(amplifierId, known);
         const outcome = await playJob(job, {
           amplifierId,
-          loads: latestLoads.current,
+          ...latest.current,
           signal: mine.signal,
           shots: before,
           onProgress: (progress) => {
             setState((now) => ({ ...now, progress, secondsLeft: clock(progress) }));
-            setChain(liveChain(job, latestLoads.current, progress));
+            setChain(liveChain(job, latest.current.loads, progress));
           },
           onShot: async (shot) => {
             known = { ...known, shots: [...known.shots, shot] };
@@ -82,7 +82,7 @@ export function BenchEngine({ amplifierId, loads, underWay, children }: BenchEng
         await keepUnderWay(amplifierId, next ? { job: next, shots: [], queue: later, startedAt: "" } : NOTHING_UNDER_WAY);
         router.refresh();
         if (!next) return setState({ ...IDLE, storedId: outcome });
-        const pause = changeText(job, next, latestLoads.current);
+        const pause = changeText(job, next, latest.current.loads);
         setState({ ...IDLE, storedId: outcome, queue, pause });
         if (pause === null) setTimeout(() => void latestRun.current?.(next, later, []), 0);
       } catch (error) {

@@ -12,9 +12,10 @@ import type { Amplifier, Claim, Confirmation, Load } from "@/records";
 import { ActionButton } from "../../parts/ActionButton";
 import { Panel } from "../../parts/Panel";
 import { loadChoice } from "../loadChoice";
-import { Choice, Line } from "../SettingsFields";
+import { settingTexts } from "../settingsForm";
+import { Choice, Line, SettingsFields } from "../SettingsFields";
 import { UploadFailed } from "../uploadRun";
-import { groupsOf, readFiles } from "./readFiles";
+import { fieldsOf, groupsOf, readFiles } from "./readFiles";
 import { useFiles, type FileEntry } from "./useFiles";
 import type { OpenedFile } from "@/workers/readRun";
 
@@ -128,10 +129,11 @@ function Entry({ entry, outputCount, onChange, onReopen, onRemove }: { entry: Fi
       )}
       {opened && kind && (
         <Grid templateColumns="repeat(auto-fill, minmax(170px, 1fr))" gap={3} mt={1.5}>
-          <Choice id={`kind-${id}`} label="Taken for" value={kind} choices={RUN_KIND_NAMES.map((name) => ({ value: name, label: RUN_KINDS[name].title }))} onChange={(value) => onChange({ kind: value as RunKind })} />
+          <Choice id={`kind-${id}`} label="Taken for" value={kind} choices={RUN_KIND_NAMES.map((name) => ({ value: name, label: RUN_KINDS[name].title }))} onChange={(value) => onChange({ kind: value as RunKind, settings: {} })} />
           {opened.responseText === null && <Mapping entry={entry} opened={opened} outputCount={outputCount} onChange={onChange} />}
         </Grid>
       )}
+      {opened && kind && <Box mt={2}><SettingsFields idPrefix={`setting-${id}`} fields={fieldsOf(entry)} texts={{ ...settingTexts(fieldsOf(entry)), ...entry.settings }} onChange={(name, text) => onChange({ settings: { ...entry.settings, [name]: text } })} /></Box>}
     </Box>
   );
 }

@@ -1,10 +1,11 @@
 import type { Finding } from "@/core/outcome";
 import type { RunKind } from "@/core/plan";
-import { DEFINITIONS, initialSettings, type MeasuredKind, type Settings } from "@/core/run";
+import { DEFINITIONS, readingFields, type MeasuredKind, type SettingField, type Settings } from "@/core/run";
 import { parseNumber } from "@/core/units";
 import { ANALYSIS_VERSION, runConditions, type Load, type RunCapture, type RunConditions, type Confirmation } from "@/records";
 import { startJob } from "@/workers/benchClient";
 import type { ReadRequest } from "@/workers/readRun";
+import { settingsFrom, settingTexts } from "../settingsForm";
 import { storeRun, uploadCapture } from "../uploadRun";
 import type { FileEntry } from "./useFiles";
 
@@ -22,6 +23,15 @@ export const groupsOf = (entries: readonly FileEntry[]): FileEntry[][] => {
   return groups;
 };
 
+/** What may be set for a file, by what it is taken for. */
+export const fieldsOf = ({ kind }: Pick<FileEntry, "kind">): SettingField[] => (kind === null || kind === "power-sweep" ? [] : readingFields(DEFINITIONS[kind].fields));
+
+/** Settings with which a file is read, or null when one is not possible. */
+export const settingsOf = (entry: Pick<FileEntry, "kind" | "settings">): Settings | null => {
+  const fields = fieldsOf(entry);
+  return settingsFrom(fields, { ...settingTexts(fields), ...entry.settings });
+};
+
 export type FilesContext = { amplifierId: string; load: Load; secondLoad: Load | null; channelsDriven: number; mainsHz: number; voltsAccuracyRatio: number; ratedWatts: number | null; confirmations: readonly Confirmation[]; signal: AbortSignal };
 
 /** Reads one group of files as a run and stores it with its recordings. @returns the run's id, or what is wrong */
@@ -35,7 +45,8 @@ export const readFiles = async (group: readonly FileEntry[], context: FilesConte
   if (used.length === 0) return { code: "channel-mismatch", where: group[0].fileName, advice: "say which of its channels is an output." };
   const outputs = isText ? group.map((_, k) => k) : used.map(({ output }) => output);
   if (outputs.some((output) => !context.load.channels[output])) return { code: "channel-mismatch", where: "Load", advice: "the load has no resistor for that channel; enter it under Load." };
-  const settings: Settings = kind === "power-sweep" ? {} : initialSettings(DEFINITIONS[kind].fields);
+  const settings = settingsOf(group[0]);
+  if (!settings) return { code: "bad-setting", where: group[0].fileName, advice: "one of its settings is not possible; see below the field." };
   const whole = runConditions({ ...context, channelCount: context.load.channels.length, firstChannel: 0, fullScaleVolts: fullScaleVolts > 0 ? fullScaleVolts : 1, settings: settings as Record<string, number | string> });
   const conditions: RunConditions = { ...whole, channels: outputs.map((output) => whole.channels[output]) };
   const second = context.secondLoad && runConditions({ ...context, load: context.secondLoad, channelCount: context.secondLoad.channels.length, firstChannel: 0, fullScaleVolts: 1 }).channels;

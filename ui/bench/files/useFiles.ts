@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { RunKind } from "@/core/plan";
 import { parseNumber } from "@/core/units";
 import { startJob } from "@/workers/benchClient";
+import type { SettingTexts } from "../settingsForm";
 import type { OpenedFile } from "@/workers/readRun";
 
 /** A file as it was dropped, what it was taken for, and what the reviewer says of it. */
@@ -19,6 +20,8 @@ export type FileEntry = {
   channels: readonly (number | null)[];
   inputChannel: number | null;
   sampleRate: string;
+  /** How it is to be read; what is not in here is as usual. */
+  settings: SettingTexts;
 };
 
 /** Files that were dropped, each opened in a worker as it comes. */
@@ -42,7 +45,7 @@ export const useFiles = (outputCount: number, fullScale: string, uploadLimitByte
     for (const source of files) {
       const id = crypto.randomUUID();
       const tooLarge = source.size > uploadLimitBytes;
-      setEntries((known) => [...known, { id, fileName: source.name, source, state: tooLarge ? "failed" : "opening", message: tooLarge ? `It is larger than the limit of ${Math.round(uploadLimitBytes / 1024 / 1024)} MB.` : null, opened: null, kind: null, fullScale, channels: [], inputChannel: null, sampleRate: "" }]);
+      setEntries((known) => [...known, { id, fileName: source.name, source, state: tooLarge ? "failed" : "opening", message: tooLarge ? `It is larger than the limit of ${Math.round(uploadLimitBytes / 1024 / 1024)} MB.` : null, opened: null, kind: null, fullScale, channels: [], inputChannel: null, sampleRate: "", settings: {} }]);
       if (!tooLarge) void open(id, source, null);
     }
   };

@@ -1,29 +1,29 @@
 "use client";
-import { Box, Flex, Grid, HStack, Text } from "@chakra-ui/react";
+import { Box, Flex, HStack, Text } from "@chakra-ui/react";
 import { useEffect, useMemo, useState } from "react";
 import type { Rig } from "@/bench/simulated";
 import type { MeasuredKind } from "@/core/run";
-import { formatPercent, formatSignificant, amplitudeRatioToDb, parseNumber } from "@/core/units";
+import { formatPercent, formatSignificant, amplitudeRatioToDb } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
-import { ANALYSIS_VERSION, runConditions, type Amplifier, type Load } from "@/records";
+import { ANALYSIS_VERSION, guardLimits, runConditions, type Amplifier, type Guards, type Load } from "@/records";
 import { startJob } from "@/workers/benchClient";
 import type { LiveReading, RampLimit } from "@/workers/liveBench";
 import { channelLook } from "../../charts/channelLook";
+import { useSize } from "../../charts/useSize";
 import { useChain } from "../../frame/chainState";
 import { ActionButton } from "../../parts/ActionButton";
 import { useKeys } from "../../parts/keys";
 import { Reading } from "../../parts/Reading";
-import { Glimpse } from "../EngineStatus";
-import { Choice, Line } from "../SettingsFields";
+import { LiveSpectrum } from "../playing/LiveSpectrum";
+import { LiveWave } from "../playing/LiveWave";
+import { Choice } from "../SettingsFields";
 import { storeRun, uploadCapture, UploadFailed } from "../uploadRun";
 import { FlatTops } from "./FlatTops";
 import { useLive } from "./useLive";
 
-export type LiveDriveProps = { kind: MeasuredKind; amplifier: Amplifier; rig: Rig; load: Load; channelsDriven: number; frequencyHz: number; onStored(runId: string): void };
+export type LiveDriveProps = { kind: MeasuredKind; amplifier: Amplifier; rig: Rig; load: Load; guards: Guards; channelsDriven: number; frequencyHz: number; onStored(runId: string): void };
 
 const SIMULATED_ACCURACY_RATIO = 0.005;
-/** What a dummy load and a household circuit usually stand; both can be changed. */
-const USUAL_LIMITS = { loadWatts: "200", loadCelsius: "180", sinkCelsius: "75", breakerAmperes: "10" };
 /** Where an automatic climb ends. */
 const CLIMB_LIMITS: Record<string, { label: string; limit: RampLimit }> = {
   "flat-tops": { label: "flat tops", limit: { kind: "flat-tops" } },
@@ -32,10 +32,9 @@ const CLIMB_LIMITS: Record<string, { label: string; limit: RampLimit }> = {
 };
 
 /** The drive by hand while the meters run: up and down in tenths and whole decibels, automatic to the limit, hold, take, and mute. */
-export function LiveDrive({ kind, amplifier, rig, load, channelsDriven, frequencyHz, onStored }: LiveDriveProps) {
+export function LiveDrive({ kind, amplifier, rig, load, guards, channelsDriven, frequencyHz, onStored }: LiveDriveProps) {
   const { state, on, off, hold, worker } = useLive();
   const { setChain, rest } = useChain();
-  const [limits, setLimits] = useState(USUAL_LIMITS);
   const [climbLimit, setClimbLimit] = useState("flat-tops");
   const [isHeld, setHeld] = useState(false);
   const [message, setMessage] = useState<string | null>(null);
@@ -66,11 +65,9 @@ export function LiveDrive({ kind, amplifier, rig, load, channelsDriven, frequenc
     setHeld(!isHeld);
   };
   const switchOn = () => {
-    const [loadWatts, loadCelsius, sinkCelsius, breakerAmperes] = [limits.loadWatts, limits.loadCelsius, limits.sinkCelsius, limits.breakerAmperes].map((text) => parseNumber(text) ?? 0);
-    if (![loadWatts, loadCelsius, sinkCelsius, breakerAmperes].every((each) => each > 0)) return setMessage("The guards need numbers above zero; they cannot be left out.");
     setMessage(null);
     setHeld(false);
-    void on({ rig, loadOhms: load.channels.slice(0, channelsDriven).map(({ ohms }) => ohms), frequencyHz, limits: { loadWatts, loadCelsius, sinkCelsius, breakerAmperes }, seed: 1 });
+    void on({ rig, loadOhms: load.channels.slice(0, channelsDriven).map(({ ohms }) => ohms), frequencyHz, limits: guardLimits(guards, load), seed: 1 });
   };
   const take = async () => {
     const bench = worker();
@@ -98,14 +95,10 @@ export function LiveDrive({ kind, amplifier, rig, load, channelsDriven, frequenc
   return (
     <Box data-testid="live">
       {!isOn && (
-        <Grid templateColumns="repeat(auto-fill, minmax(190px, 1fr))" gap={3} alignItems="end">
-          <Line id="guard-watts" label="Guard: load takes at most" unit="W" value={limits.loadWatts} onChange={(loadWatts) => setLimits({ ...limits, loadWatts })} />
-          <Line id="guard-celsius" label="Guard: load no hotter than" unit="°C" value={limits.loadCelsius} onChange={(loadCelsius) => setLimits({ ...limits, loadCelsius })} />
-          <Line id="guard-sink" label="Guard: heat sink no hotter than" unit="°C" value={limits.sinkCelsius} onChange={(sinkCelsius) => setLimits({ ...limits, sinkCelsius })} />
-          <Choice id="climb-limit" label="“To the limit” means" value={climbLimit} choices={Object.entries(CLIMB_LIMITS).map(([value, { label }]) => ({ value, label }))} onChange={setClimbLimit} />
-          <Line id="guard-breaker" label="Guard: breaker carries" unit="A" value={limits.breakerAmperes} onChange={(breakerAmperes) => setLimits({ ...limits, breakerAmperes })} />
+        <HStack gap={4} align="end" wrap="wrap">
+          <Box w="220px"><Choice id="climb-limit" label="“To the limit” means" value={climbLimit} choices={Object.entries(CLIMB_LIMITS).map(([value, { label }]) => ({ value, label }))} onChange={setClimbLimit} /></Box>
           <ActionButton tone="primary" onClick={switchOn} disabled={state.status === "starting"}>Switch the live bench on</ActionButton>
-        </Grid>
+        </HStack>
       )}
       {text && <Text role="alert" color="ember" fontWeight={600} mt={2}>{text}</Text>}
       {reading && <Meters reading={reading} isHeld={isHeld} limitLabel={CLIMB_LIMITS[climbLimit].label} />}
@@ -135,6 +128,7 @@ const KEYS: readonly { key: string; cap: string; label: string; words: string; i
 
 function Meters({ reading, isHeld, limitLabel }: { reading: LiveReading; isHeld: boolean; limitLabel: string }) {
   const { trip, ramp } = reading;
+  const [ref, { widthPx }] = useSize<HTMLDivElement>({ widthPx: 600, heightPx: 150 });
   return (
     <Box>
       {trip && (
@@ -144,7 +138,7 @@ function Meters({ reading, isHeld, limitLabel }: { reading: LiveReading; isHeld:
         </Box>
       )}
       <Flex gap={5} align="center" wrap="wrap">
-        <Glimpse glimpse={reading.glimpse} width={170} height={100} />
+        <LiveWave glimpse={reading.glimpse} width={170} height={100} />
         <Box flex="1 1 420px" minW={0}>
           {reading.channels.map((channel, k) => (
             <Box key={k} mb={2} data-testid={`live-${channelLetter(k)}`}>
@@ -158,6 +152,7 @@ function Meters({ reading, isHeld, limitLabel }: { reading: LiveReading; isHeld:
           ))}
         </Box>
       </Flex>
+      <Box ref={ref} minW={0}><LiveSpectrum glimpse={reading.glimpse} width={widthPx} height={150} /></Box>
       <Text fontSize="15px" mt={1} data-testid="live-drive">
         Drive <b>{formatSignificant(reading.driveVoltsRms, 4)} V</b>, {formatSignificant(amplitudeRatioToDb(reading.driveVoltsRms / reading.mostDriveVoltsRms), 3)} dB of the source’s most. Load {formatSignificant(Math.max(...reading.channels.map(({ loadCelsius }) => loadCelsius)), 3)} °C, heat sink {formatSignificant(reading.sinkCelsius, 3)} °C, mains {formatSignificant(reading.mainsWatts, 3)} W.
         {isHeld && <b> Held.</b>}

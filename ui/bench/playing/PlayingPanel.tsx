@@ -1,0 +1,97 @@
+"use client";
+import { Box, Flex, Grid, HStack, Text } from "@chakra-ui/react";
+import { RUN_KINDS } from "@/core/plan";
+import { formatPercent, formatSignificant } from "@/core/units";
+import { channelLetter } from "@/core/verdict";
+import { guardLimits, type BenchJob, type Guards, type Load } from "@/records";
+import type { PlayProgress } from "@/workers/protocol";
+import { channelLook } from "../../charts/channelLook";
+import { useSize } from "../../charts/useSize";
+import { ActionButton } from "../../parts/ActionButton";
+import { Panel } from "../../parts/Panel";
+import { Reading } from "../../parts/Reading";
+import type { EngineState } from "../engine/BenchEngine";
+import { shownLevel } from "./level";
+import { LiveSpectrum } from "./LiveSpectrum";
+import { LiveWave } from "./LiveWave";
+import { PlayingBar } from "./PlayingBar";
+
+export type PlayingPanelProps = { state: EngineState & { job: BenchJob; progress: NonNullable<EngineState["progress"]> }; load: Load | null; guards: Guards; onCancel(): void };
+
+const PICTURE_HEIGHT = 310;
+
+/** A run while it plays: the output as numbers, wave and spectrum, how near the guards are, and how long it will take. */
+export function PlayingPanel({ state: { job, progress, secondsLeft, queue }, load, guards, onCancel }: PlayingPanelProps) {
+  const { playing, stage } = progress;
+  const [ref, { widthPx }] = useSize<HTMLDivElement>({ widthPx: 900, heightPx: 300 });
+  const isWide = widthPx > 700;
+  const waveWidth = isWide ? Math.round(0.36 * widthPx) : widthPx;
+  return (
+    <Panel flex={1} role="status" data-testid="running">
+      <HStack justify="space-between" align="start" mb={3}>
+        <Box>
+          <Text as="h1" fontSize="24px" fontWeight={700} letterSpacing="-0.01em">{RUN_KINDS[job.kind].title}</Text>
+          <Text color="muted">{stage}{playing && job.kind !== "power-sweep" && `, recording ${playing.shotNumber}`}{playing && job.kind === "power-sweep" && `, ${playing.label}`}</Text>
+        </Box>
+        <ActionButton tone="danger" hotkey="Esc" minH="56px" px={6} fontSize="17px" onClick={onCancel}>Stop</ActionButton>
+      </HStack>
+      <PlayingBar progress={progress} secondsLeft={secondsLeft} queued={queue.length} />
+      <Box ref={ref} minW={0}>
+        {playing ? (
+          <>
+            <Levels playing={playing} />
+            <Flex gap={5} mt={3} wrap="wrap">
+              <LiveWave glimpse={playing.glimpse} width={waveWidth} height={PICTURE_HEIGHT} />
+              <LiveSpectrum glimpse={playing.glimpse} width={isWide ? widthPx - waveWidth - 22 : widthPx} height={PICTURE_HEIGHT} />
+            </Flex>
+            {load && <GuardLine playing={playing} load={load} guards={guards} />}
+          </>
+        ) : (
+          <Text mt={6} fontSize="18px">{stage}…</Text>
+        )}
+      </Box>
+    </Panel>
+  );
+}
+
+function Levels({ playing: { loadWatts, voltsRms, thdPlusNoiseRatio } }: { playing: PlayProgress }) {
+  return (
+    <Grid templateColumns="repeat(auto-fill, minmax(250px, 1fr))" gap={4} mt={4}>
+      {voltsRms.map((volts, k) => {
+        const { value, unit } = shownLevel(loadWatts[k] ?? 0, volts);
+        const ratio = thdPlusNoiseRatio[k] ?? null;
+        return (
+          <Box key={k}>
+            <HStack gap={3} align="baseline">
+              <Text fontSize="22px" fontWeight={700} color={channelLook(k).color}>{channelLetter(k)}</Text>
+              <Reading value={value} unit={unit} />
+            </HStack>
+            <Text fontSize="15px" color="muted" pl="30px">{unit === "W" ? `${formatSignificant(volts, 4)} V RMS` : "RMS"}{ratio !== null && `, ${formatPercent(ratio, 2)} THD+N`}</Text>
+          </Box>
+        );
+      })}
+    </Grid>
+  );
+}
+
+/** What the guards see, against what they allow. */
+function GuardLine({ playing, load, guards }: { playing: PlayProgress; load: Load; guards: Guards }) {
+  const limits = guardLimits(guards, load);
+  const most = (values: readonly number[]): number => values.reduce((high, value) => Math.max(high, value), 0);
+  const seen: readonly [string, number, number, string][] = [
+    ["load", most(playing.loadWatts), limits.loadWatts, "W"],
+    ["load surface", most(playing.loadCelsius), limits.loadCelsius, "°C"],
+    ["heat sink", playing.sinkCelsius, limits.sinkCelsius, "°C"],
+    ["mains", playing.mainsAmperes, limits.breakerAmperes, "A"],
+  ];
+  return (
+    <HStack gap={6} mt={3} wrap="wrap" fontSize="15px" data-testid="guards">
+      <Text color="muted">Guards on</Text>
+      {seen.map(([name, value, limit, unit]) => (
+        <Text key={name} whiteSpace="nowrap" fontWeight={value > 0.8 * limit ? 700 : 400} color={value > 0.8 * limit ? "ember" : undefined}>
+          {name} <b>{formatSignificant(value, 3)}</b> of {formatSignificant(limit, 3)} {unit}{value > 0.8 * limit && ", near"}
+        </Text>
+      ))}
+    </HStack>
+  );
+}

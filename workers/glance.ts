@@ -1,0 +1,43 @@
+import type { RecordingMoment } from "@/bench/contract";
+import { analyseTone } from "@/core/distortion";
+import { spectrumCurve, type Curve } from "@/core/run";
+import { powerSpectrum } from "@/core/spectrum";
+
+/** A little of the output as it is at a moment, a channel each, thinned out for drawing. */
+export type WaveGlimpse = { seconds: number; volts: readonly Float32Array[]; /** RMS volts against frequency; empty before there is enough to look at. */ spectra: readonly Curve["points"][] };
+
+/** What crosses to the screen while a recording is made. */
+export type Glance = Omit<RecordingMoment, "last"> & { glimpse: WaveGlimpse; /** Of each output; null where no steady tone is found. */ thdPlusNoiseRatio: readonly (number | null)[] };
+
+const WAVE = { seconds: 0.004, points: 200 };
+/** A power of two; at 192 kHz 85 ms, which tells the lines of 50 Hz mains apart. */
+const SPECTRUM_SAMPLES = 16_384;
+const SPECTRUM_SPAN = { lowHz: 20, highHz: 40_000 };
+const SPECTRUM_POINTS = 220;
+/** Too little to tell distortion from. */
+const LEAST_SAMPLES = 2048;
+/** More than this beside the strongest line, and it is no tone: noise, many tones, a burst. */
+const NO_TONE_RATIO = 0.5;
+
+/** The end of each channel as a short wave and as a spectrum. @param volts some tenths of a second, all equally long */
+export const glimpseOf = (volts: readonly Float64Array[], sampleRateHz: number): WaveGlimpse => {
+  const count = Math.round(WAVE.seconds * sampleRateHz);
+  const spectrum = (each: Float64Array): Curve["points"] => spectrumCurve(powerSpectrum(withoutOffset(each.subarray(each.length - SPECTRUM_SAMPLES)), sampleRateHz, "blackmanHarris7"), "", SPECTRUM_SPAN, SPECTRUM_POINTS).points;
+  return {
+    seconds: WAVE.seconds,
+    volts: volts.map((each) => Float32Array.from({ length: WAVE.points }, (_, k) => each[each.length - count + Math.floor((k * count) / WAVE.points)] ?? 0)),
+    spectra: volts.map((each) => (each.length < SPECTRUM_SAMPLES ? [] : spectrum(each))),
+  };
+};
+
+/** In so short a stretch an offset would cover the lowest lines. */
+const withoutOffset = (volts: Float64Array): Float64Array => {
+  const mean = volts.reduce((sum, value) => sum + value, 0) / volts.length;
+  return volts.map((value) => value - mean);
+};
+
+export const glanceOf = ({ last, ...moment }: RecordingMoment): Glance => {
+  const { volts, sampleRateHz } = last(0.1);
+  const tones = volts.map((each) => (each.length < LEAST_SAMPLES ? null : analyseTone(each, sampleRateHz)));
+  return { ...moment, glimpse: glimpseOf(volts, sampleRateHz), thdPlusNoiseRatio: tones.map((tone) => (tone?.ok && tone.value.thdPlusNoiseRatio < NO_TONE_RATIO ? tone.value.thdPlusNoiseRatio : null)) };
+};
