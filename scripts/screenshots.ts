@@ -1,13 +1,10 @@
 // Pictures of the main views, made from the demo data, for the README: npm run screenshots
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
+import { mkdirSync, writeFileSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { By, Key } from "selenium-webdriver";
-import { makeDemo } from "@/demo/makeDemo";
-import { openBrowser, pageText, press, shows } from "@/e2e/browser";
-import { startServer } from "@/e2e/server";
+import { pageText, press, shows } from "@/e2e/browser";
 import { EXAMPLE_RIGS, onLoads, record } from "@/bench/simulated";
-import { openDatabase } from "@/store";
+import { withDemo, type DemoPage } from "./withDemo";
 
 const OUT = resolve(__dirname, "../docs/screenshots");
 
@@ -17,106 +14,93 @@ const burstFile = (): Uint8Array => record(onLoads(EXAMPLE_RIGS["home-class-ab"]
 /** A scope's record of a clipped tone. */
 const scopeFile = (): string => ["Time (ms);CH1 (V)", ...Array.from({ length: 2500 }, (_, n) => `${(n * 0.002).toFixed(3)};${Math.max(-30, Math.min(30, 34 * Math.sin((2 * Math.PI * n) / 500))).toFixed(2)}`)].join("\n");
 
-const main = async (): Promise<void> => {
+const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promise<void> => {
   mkdirSync(OUT, { recursive: true });
-  const folder = mkdtempSync(join(tmpdir(), "rimebank-pictures-"));
-  const db = await openDatabase(folder);
-  await makeDemo(db, folder, new Date("2026-11-25T10:00:00Z"));
-  await db.destroy();
-  const server = await startServer(folder);
-  const browser = await openBrowser();
-  const { driver } = browser;
   const picture = async (name: string) => writeFileSync(join(OUT, `${name}.png`), await driver.takeScreenshot(), "base64");
-  try {
-    await driver.get(server.url);
-    await shows(driver, "Tollgate Sixty");
-    await picture("shelf");
-    const home = (await driver.findElement(By.partialLinkText("Tollgate Sixty")).getAttribute("href")) ?? "";
-    const choose = (id: string, value: string) => driver.findElement(By.css(`#${id} option[value='${value}']`)).click();
-    const stage = async (name: string, text: string) => {
-      await driver.get(home.replace(/[^/]+$/, name));
-      await shows(driver, text);
-      // Hydration fills the forms a moment after their labels show.
-      await driver.sleep(700);
-    };
-    await stage("brief", "What is claimed");
-    await picture("brief");
-    await stage("load", "Dummy loads");
-    await picture("load");
-    await press(driver, "Find one");
-    await shows(driver, "The best from your shelf");
-    await driver.sleep(500);
-    await picture("load-finder");
-    await press(driver, "Resistors (");
-    await shows(driver, "Resistors at hand");
-    await picture("resistors");
-    await stage("rig", "Wiring and safety");
-    await picture("rig");
-    await press(driver, "Divider and calibration");
-    await shows(driver, "Loop-back check");
-    await picture("rig-reading");
-    await stage("plan", "pauses included");
-    await picture("plan");
-    await driver.get(server.url);
-    const pinwheel = (await driver.findElement(By.partialLinkText("Pinwheel Dot 45")).getAttribute("href")) ?? "";
-    await driver.get(pinwheel.replace(/[^/]+$/, "forecast"));
-    await shows(driver, "Stopped by the supply", 30_000);
-    await picture("forecast");
-    await stage("bench", "Distortion against output");
-    await picture("bench");
-    await driver.executeScript("document.documentElement.classList.add('dark'); document.documentElement.style.colorScheme = 'dark'");
-    await driver.sleep(300);
-    await picture("bench-dark");
-    await stage("verdict", "by each school");
-    await picture("verdict");
-    await stage("bench", "Distortion against output");
-    await press(driver, "New run");
+  await picture("shelf");
+  await stage("brief", "What is claimed");
+  await picture("brief");
+  await stage("load", "Dummy loads");
+  await picture("load");
+  await press(driver, "Find one");
+  await shows(driver, "The best from your shelf");
+  await driver.sleep(500);
+  await picture("load-finder");
+  await press(driver, "Resistors (");
+  await shows(driver, "Resistors at hand");
+  await picture("resistors");
+  await stage("rig", "Wiring and safety");
+  await picture("rig");
+  await press(driver, "Divider and calibration");
+  await shows(driver, "Loop-back check");
+  await picture("rig-reading");
+  await stage("plan", "pauses included");
+  await picture("plan");
+  await driver.get(url);
+  const pinwheel = (await driver.findElement(By.partialLinkText("Pinwheel Dot 45")).getAttribute("href")) ?? "";
+  await driver.get(pinwheel.replace(/[^/]+$/, "forecast"));
+  await shows(driver, "Stopped by the supply", 30_000);
+  await picture("forecast");
+  await stage("bench", "Distortion against output");
+  await picture("bench");
+  await driver.executeScript("document.documentElement.classList.add('dark'); document.documentElement.style.colorScheme = 'dark'");
+  await driver.sleep(300);
+  await picture("bench-dark");
+  await stage("verdict", "by each school");
+  await picture("verdict");
+  await stage("bench", "Distortion against output");
+  await press(driver, "New run");
+  await shows(driver, "Which run");
+  await driver.sleep(400);
+  await choose("run-kind", "power-sweep");
+  await shows(driver, "Predicted output");
+  await driver.sleep(1500);
+  await picture("simulated-bench");
+  await choose("run-kind", "clip-search");
+  await press(driver, "Switch the live bench on");
+  await shows(driver, "of the source’s most");
+  await driver.findElement(By.css("body")).sendKeys("a");
+  await shows(driver, "At the limit", 120_000);
+  await driver.findElement(By.css("body")).sendKeys(Key.PAGE_UP);
+  await shows(driver, "FLAT");
+  await picture("bench-live");
+  await driver.findElement(By.css("body")).sendKeys(Key.ESCAPE, "o");
+  await driver.findElement(By.css("body")).sendKeys("n");
+  await driver.sleep(400);
+  await choose("run-kind", "intermodulation");
+  await driver.findElement(By.id("setting-seconds")).sendKeys(Key.chord(Key.CONTROL, "a"), "12");
+  await press(driver, "Run it");
+  await shows(driver, "recording 2", 120_000);
+  await driver.sleep(1500);
+  await picture("bench-playing");
+  await driver.findElement(By.css("body")).sendKeys(Key.ESCAPE);
+  await press(driver, "Give it up");
+  for (const [kind, title] of [["spectrum", "SINAD"], ["response", "Phase"], ["burst", "Cycles"]]) {
+    await driver.findElement(By.css("body")).sendKeys("n");
     await shows(driver, "Which run");
     await driver.sleep(400);
-    await choose("run-kind", "power-sweep");
-    await shows(driver, "Predicted output");
-    await driver.sleep(1500);
-    await picture("simulated-bench");
-    await choose("run-kind", "clip-search");
-    await press(driver, "Switch the live bench on");
-    await shows(driver, "of the source’s most");
-    await driver.findElement(By.css("body")).sendKeys("a");
-    await shows(driver, "At the limit", 120_000);
-    await driver.findElement(By.css("body")).sendKeys(Key.PAGE_UP);
-    await shows(driver, "FLAT");
-    await picture("bench-live");
-    await driver.findElement(By.css("body")).sendKeys(Key.ESCAPE, "o");
-    for (const [kind, title] of [["spectrum", "SINAD"], ["response", "Phase"], ["burst", "Cycles"]]) {
-      await driver.findElement(By.css("body")).sendKeys("n");
-      await shows(driver, "Which run");
-      await driver.sleep(400);
-      await choose("run-kind", kind);
-      if (kind === "response") await choose("setting-loads", "both");
-      await press(driver, "Run it");
-      await driver.wait(async () => { const text = await pageText(driver); return text.includes("Strike this reading out") && text.includes(title); }, 120_000);
-      await driver.sleep(800);
-      if (kind === "response") await driver.findElement(By.css("svg[role=img][tabindex]")).sendKeys(...Array<string>(4).fill(Key.ARROW_RIGHT), Key.SPACE, Key.ARROW_LEFT, Key.ARROW_LEFT);
-      await driver.sleep(400);
-      await picture(`bench-${kind}`);
-    }
-    await driver.findElement(By.css("body")).sendKeys("n");
+    await choose("run-kind", kind);
+    if (kind === "response") await choose("setting-loads", "both");
+    await press(driver, "Run it");
+    await driver.wait(async () => { const text = await pageText(driver); return text.includes("Strike this reading out") && text.includes(title); }, 120_000);
+    await driver.sleep(800);
+    if (kind === "response") await driver.findElement(By.css("svg[role=img][tabindex]")).sendKeys(...Array<string>(4).fill(Key.ARROW_RIGHT), Key.SPACE, Key.ARROW_LEFT, Key.ARROW_LEFT);
     await driver.sleep(400);
-    await choose("run-kind", "spectrum");
-    await driver.findElement(By.css("body")).sendKeys("f");
-    await shows(driver, "Drop recordings");
-    const made = [["bursts.wav", burstFile()], ["scope.csv", scopeFile()]] as const;
-    for (const [name, content] of made) writeFileSync(join(folder, name), content);
-    await driver.findElement(By.css("[data-testid=files]")).sendKeys(made.map(([name]) => join(folder, name)).join("\n"));
-    await shows(driver, "Read these 2 runs", 60_000);
-    await picture("bench-files");
-  } finally {
-    await browser.close();
-    await server.kill("SIGTERM");
-    rmSync(folder, { recursive: true, force: true });
+    await picture(`bench-${kind}`);
   }
+  await driver.findElement(By.css("body")).sendKeys("n");
+  await driver.sleep(400);
+  await choose("run-kind", "spectrum");
+  await driver.findElement(By.css("body")).sendKeys("f");
+  await shows(driver, "Drop recordings");
+  const made = [["bursts.wav", burstFile()], ["scope.csv", scopeFile()]] as const;
+  for (const [name, content] of made) writeFileSync(join(folder, name), content);
+  await driver.findElement(By.css("[data-testid=files]")).sendKeys(made.map(([name]) => join(folder, name)).join("\n"));
+  await shows(driver, "Read these 2 runs", 60_000);
+  await picture("bench-files");
 };
 
-main().catch((error: unknown) => {
+withDemo(takeAll).catch((error: unknown) => {
   console.error(error);
   process.exitCode = 1;
 });

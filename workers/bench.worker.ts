@@ -45,7 +45,7 @@ const worker: BenchWorker = {
   readTone: async (wav) => readTone(wav),
   findLoads: async (shelf, demand) => findLoads(shelf, demand),
   predictSweep: async (request) => predictSweep(request),
-  playRun: async (request, onProgress, onShot) => playRun(request, { onMoment: seldom(({ moment, ...facts }) => ({ ...facts, ...glanceOf(moment) }), onProgress), onShot }),
+  playRun: async (request, onProgress, onShot) => playRun(request, { onMoment: seldom(({ moment, isTone, ...facts }) => ({ ...facts, ...glanceOf(moment, isTone) }), onProgress), onShot }),
   openFile: async (fileName, bytes, givenRateHz) => openFile(fileName, bytes, givenRateHz),
   readRun: async (request) => readRun(request),
   openRecording: async (wav, fullScaleVolts) => {
@@ -78,7 +78,7 @@ const worker: BenchWorker = {
     return transfer(taken, [taken.wav.buffer]);
   },
   recordSweep: async (request, onProgress) => {
-    const recording = recordSweep(request, seldom(glanceOf, onProgress));
+    const recording = recordSweep(request, seldom((moment) => glanceOf(moment, true), onProgress));
     return transfer(recording, [recording.capture.wav.buffer]);
   },
 };

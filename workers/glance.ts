@@ -16,8 +16,6 @@ const SPECTRUM_SPAN = { lowHz: 20, highHz: 40_000 };
 const SPECTRUM_POINTS = 220;
 /** Too little to tell distortion from. */
 const LEAST_SAMPLES = 2048;
-/** More than this beside the strongest line, and it is no tone: noise, many tones, a burst. */
-const NO_TONE_RATIO = 0.5;
 
 /** The end of each channel as a short wave and as a spectrum. @param volts some tenths of a second, all equally long */
 export const glimpseOf = (volts: readonly Float64Array[], sampleRateHz: number): WaveGlimpse => {
@@ -36,8 +34,9 @@ const withoutOffset = (volts: Float64Array): Float64Array => {
   return volts.map((value) => value - mean);
 };
 
-export const glanceOf = ({ last, ...moment }: RecordingMoment): Glance => {
+/** @param isTone whether a single tone plays, whose distortion can be told */
+export const glanceOf = ({ last, ...moment }: RecordingMoment, isTone: boolean): Glance => {
   const { volts, sampleRateHz } = last(0.1);
-  const tones = volts.map((each) => (each.length < LEAST_SAMPLES ? null : analyseTone(each, sampleRateHz)));
-  return { ...moment, glimpse: glimpseOf(volts, sampleRateHz), thdPlusNoiseRatio: tones.map((tone) => (tone?.ok && tone.value.thdPlusNoiseRatio < NO_TONE_RATIO ? tone.value.thdPlusNoiseRatio : null)) };
+  const tones = volts.map((each) => (isTone && each.length >= LEAST_SAMPLES ? analyseTone(each, sampleRateHz) : null));
+  return { ...moment, glimpse: glimpseOf(volts, sampleRateHz), thdPlusNoiseRatio: tones.map((tone) => (tone?.ok ? tone.value.thdPlusNoiseRatio : null)) };
 };

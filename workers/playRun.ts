@@ -29,7 +29,7 @@ export type PlayRequest = {
 };
 
 /** A moment of one of the run's recordings. */
-export type PlayMoment = { label: string; /** From 1. */ shotNumber: number; moment: RecordingMoment };
+export type PlayMoment = { label: string; /** From 1. */ shotNumber: number; moment: RecordingMoment; /** One steady tone at a time. */ isTone: boolean };
 export type PlayListener = { onMoment(moment: PlayMoment): void; onShot(shot: KeptShot): void | Promise<void> };
 
 /** Watts that stand for the rated output where nothing is claimed. */
@@ -140,9 +140,11 @@ const shotFacts = (rig: Rig, loads: readonly ChannelConditions[], { ratedWatts, 
   };
 };
 
+const TONES: readonly Shot["stimulus"]["kind"][] = ["sine", "level-sweep", "frequency-list"];
+
 const recordShot = (rig: Rig, shot: Shot, loads: readonly ChannelConditions[], { sampleRateHz, seed, limits }: PlayRequest, shotNumber: number, { onMoment }: PlayListener): KeptShot => {
   const hung: Rig = shot.load === "speaker" ? { ...rig, loads: loads.map(() => speaker()) } : onLoads(rig, loads.map(({ loadOhms }) => loadOhms));
-  const guards = guardedWatch(limits, rig, shot, (moment) => onMoment({ label: shot.label, shotNumber, moment }));
+  const guards = guardedWatch(limits, rig, shot, (moment) => onMoment({ label: shot.label, shotNumber, moment, isTone: TONES.includes(shot.stimulus.kind) }));
   const { capture, log } = record(hung, { stimulus: shot.stimulus, sampleRateHz, drives: shot.drives, recordsInput: shot.recordsInput }, seed + shotNumber, guards.watch);
   return { name: shot.name, wav: capture.wav, fullScaleVolts: capture.fullScaleVolts, fileName: `${shot.name.replace(/[^a-z0-9-]+/gi, "-")}.wav`, meters: { mainsWatts: log.meters.mainsMeterWatts, mainsAmperes: log.meters.mainsClampAmperes }, events: log.events, trip: guards.trip() };
 };
@@ -156,7 +158,7 @@ const playSoak = (rig: Rig, drives: readonly boolean[], settings: Settings, fact
   let trip: ShotTrip | null = null;
   const soaked = soak(rig, { frequencyHz: numberOf(settings, "frequencyHz"), voltsPeak: Math.SQRT2 * driveVoltsRms, seconds, drives }, seed, (point) => {
     const moment: RecordingMoment = { doneRatio: Math.min(1, point.seconds / seconds), seconds: point.seconds, driveVoltsRms, voltsRms: point.loadWatts.map((watts) => Math.sqrt(watts * facts.loadOhms)), voltsPeak: [], loadWatts: point.loadWatts, loadCelsius: [point.loadCelsius], sinkCelsius: point.sinkCelsius, mainsAmperes: point.mainsAmperes, isCutOut: point.isCutOut, last: () => ({ volts: [], sampleRateHz: 1 }) };
-    onMoment({ label: "Soaking", shotNumber: 1, moment });
+    onMoment({ label: "Soaking", shotNumber: 1, moment, isTone: false });
     const found = guards.look({ ...moment, voltsRms: [], isCutOut: false }, point.seconds - before);
     before = point.seconds;
     if (found) trip = { ...found, seconds: point.seconds, isOfOutput: false };

@@ -32,7 +32,7 @@ export type Prediction = { lastVoltsRms: number; result: PowerSweepResult };
 export type RecordedTone = { frequencyHz: number; levelRatio: number; thdRatio: number; thdPlusNoiseRatio: number };
 
 /** A moment of a run that plays. */
-export type PlayProgress = Omit<PlayMoment, "moment"> & Glance;
+export type PlayProgress = Pick<PlayMoment, "label" | "shotNumber"> & Glance;
 
 export type BenchWorker = {
   /** Decodes a recording and reads its power sweep. */

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { formatEngineering, formatFixed, formatHertz, formatPercent, formatSignificant, formatWithUncertainty } from "./formatNumber";
+import { formatEngineering, formatFixed, formatHertz, formatPercent, formatSignificant, formatWithUncertainty, formatWithUnit } from "./formatNumber";
 import { parseNumber } from "./parseNumber";
 
 test("formatWithUncertainty, JCGM 100 7.2.6: value rounded to its uncertainty", () => {
@@ -31,4 +31,8 @@ test("formatEngineering: prefixes where a plain number reads badly; parseNumber 
   fc.assert(fc.property(fc.double({ min: 1e-11, max: 1e9, noNaN: true }), (value) => {
     expect(Math.abs((parseNumber(formatEngineering(value)) ?? 0) / value - 1)).toBeLessThan(0.001);
   }));
+});
+
+test("formatWithUnit: the prefix stands with its unit", () => {
+  expect([8.99, 0.0136, 4700, 0, -0.002].map((value) => formatWithUnit(value, "V"))).toEqual(["8.99 V", "13.6 mV", "4.7 kV", "0 V", "−2 mV"]);
 });

@@ -50,4 +50,10 @@ export const formatEngineering = (value: number, digits = 4): string => {
   return plain || exponent === 0 ? withMinusSign(String(scaled)) : `${withMinusSign(String(scaled))} ${PREFIXES[exponent]}`;
 };
 
+/** A number with its unit and an engineering prefix: "8.99 V", "13.6 mV". */
+export const formatWithUnit = (value: number, unit: string, digits = 3): string => {
+  const [number, prefix = ""] = formatEngineering(value, digits).split(" ");
+  return `${number} ${prefix}${unit}`;
+};
+
 const withMinusSign = (text: string): string => (/^-[0.]*$/.test(text) ? text.slice(1) : text.replace("-", "−"));

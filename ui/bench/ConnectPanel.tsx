@@ -25,7 +25,7 @@ const NEEDS: Partial<Record<RunKind, readonly string[]>> = {
 
 /** What to connect for this run, in the order of doing it. */
 export function ConnectPanel({ kind, load, second, channelsDriven }: { kind: RunKind; load: Load; second: Load | null; channelsDriven: number }) {
-  const ohms = load.channels.slice(0, Math.max(1, channelsDriven)).map(({ ohms: each }, k) => `${channelLetter(k)} ${formatSignificant(each, 4)} Ω`).join(", ");
+  const ohms = load.channels.slice(0, Math.max(1, channelsDriven)).map(({ ohms: each }, k) => `${channelLetter(k)}\u00a0${formatSignificant(each, 4)} Ω`).join(", ");
   const steps = [
     kind === "listening-level" ? "The speaker as it is listened to." : `The load, before power: ${ohms}.`,
     ...(kind === "impedance" ? [second ? `Then ${second.channels.map(({ ohms: each }) => `${formatSignificant(each, 4)} Ω`).join(", ")}.` : "A second load is missing: enter one under Load."] : []),

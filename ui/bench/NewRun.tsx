@@ -53,7 +53,7 @@ export function NewRun({ amplifier, claims, loads: given, details, uploadLimitBy
       <Flex justify="space-between" align="end" mb={3} gap={4} wrap="wrap">
         <Box flex="1 1 340px">
           <Heading as="h1" fontSize="24px" letterSpacing="-0.01em">
-            {RUN_KINDS[kind].title}: {kind === "power-sweep" ? "a new sweep" : "a new run"}
+            {RUN_KINDS[kind].title}
           </Heading>
           {planned && <OnThePlan planned={planned} onChoose={choose} kind={kind} />}
         </Box>

@@ -1,10 +1,11 @@
 "use client";
 import { Box, HStack, Text } from "@chakra-ui/react";
+import { scaleLinear } from "d3";
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { envelopeColumns, type EnvelopeColumns, type EnvelopePyramid } from "@/core/signal";
-import { formatEngineering } from "@/core/units";
+import { formatWithUnit } from "@/core/units";
 import type { RecordingFacts } from "@/workers/recordingViews";
-import { channelLook } from "../charts/channelLook";
+import { channelLook, cssColor } from "../charts/channelLook";
 import { useSize } from "../charts/useSize";
 import { ActionButton } from "../parts/ActionButton";
 import { heldView, moved, zoomed, type View } from "./view";
@@ -63,12 +64,11 @@ export function WaveCanvas({ facts, pyramids, channelIndices, names, onView }: W
     event.stopPropagation();
     change(next);
   };
-  const peak = Math.max(...channels.map(peakOf));
   return (
     <>
       <HStack justify="space-between" mt={2} wrap="wrap">
         <Text fontSize="14px" color="muted">
-          {seconds(view.fromSeconds)} to {seconds(view.fromSeconds + view.seconds)} of {seconds(facts.seconds)}; peak here <b>{formatEngineering(peak, 3)} V</b>
+          {seconds(view.fromSeconds)} to {seconds(view.fromSeconds + view.seconds)} of {seconds(facts.seconds)}
         </Text>
         <HStack gap={1.5}>
           <ActionButton minH="34px" px={3} fontSize="13.5px" hotkey="−" onClick={() => change(zoomed(view, 2, 0.5))}>Wider</ActionButton>
@@ -77,6 +77,17 @@ export function WaveCanvas({ facts, pyramids, channelIndices, names, onView }: W
         </HStack>
       </HStack>
       <Box ref={frameRef} flex={1} minH="220px" minW={0} position="relative" mt={1}>
+        {channels.map((columns, k) => (
+          <Text key={k} position="absolute" left="8px" top={`calc(${(100 * k) / channels.length}% + 6px)`} zIndex={1} bg="surface" borderRadius="4px" px={1.5} fontSize="13px" fontWeight={700} color={channelIndices[k] < 0 ? "muted" : channelLook(channelIndices[k]).color} pointerEvents="none">
+            {names[k]}, up to {formatWithUnit(peakOf(columns), "V")}
+          </Text>
+        ))}
+        {scaleLinear([view.fromSeconds, view.fromSeconds + view.seconds], [0, widthPx]).ticks(6).map((tick) => (
+          // A style of its own each frame: a class for every place would be slow.
+          <span key={tick} style={{ position: "absolute", bottom: 0, left: `${(100 * (tick - view.fromSeconds)) / view.seconds}%`, transform: `translateX(${(-100 * (tick - view.fromSeconds)) / view.seconds}%)`, fontSize: "13px", color: cssColor("muted"), whiteSpace: "nowrap", pointerEvents: "none" }}>
+            {seconds(tick)}
+          </span>
+        ))}
         <canvas ref={canvas} data-testid="wave" tabIndex={0} role="img" aria-label={`Waveform, ${names.join(", ")}. Plus and minus zoom, arrow keys move.`} width={density() * widthPx} height={density() * heightPx} style={{ position: "absolute", inset: 0, width: widthPx, height: heightPx, cursor: "grab", touchAction: "none" }} onPointerMove={onPointerMove} onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)} onKeyDown={onKeyDown} />
       </Box>
     </>

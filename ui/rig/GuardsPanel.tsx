@@ -25,7 +25,7 @@ export function GuardsPanel({ texts, errors, loads, onChange }: { texts: GuardTe
       <Text color="muted" fontSize="13.5px" mb={2}>
         Past one of these the drive goes down at once; also when the output collapses or the converter is near full scale.
       </Text>
-      <Grid templateColumns="repeat(4, 1fr)" gap={3} alignItems="start">
+      <Grid templateColumns="1fr 1fr" gap={2.5} alignItems="start">
         {FIELDS.map(([name, label, unit]) => (
           <DraftField key={name} label={label} unit={unit} value={texts[name]} error={errors[`guards.${name}`]} onChange={(text) => onChange({ ...texts, [name]: text })} />
         ))}

@@ -1,5 +1,5 @@
 "use client";
-import { Flex, Grid, Heading, HStack, Tabs } from "@chakra-ui/react";
+import { Box, Flex, Grid, Heading, HStack, Tabs } from "@chakra-ui/react";
 import { ArrowRight } from "lucide-react";
 import NextLink from "next/link";
 import { useMemo, useState } from "react";
@@ -86,48 +86,48 @@ function WiringTab({ amplifier, claims, loads, details, instruments, draft, erro
   const voltmeter = chosenInstrument(instruments, "voltmeter", draft.voltmeterId);
   const instrumentChoice = (label: string, role: Instrument["role"], key: "sourceId" | "converterId" | "voltmeterId") => {
     const all = ofRole(instruments, role);
-    return all.length > 1 && <DraftChoice label={label} value={chosenInstrument(instruments, role, draft[key])?.name ?? ""} choices={all.map(({ name }) => name)} onChange={(name) => set({ [key]: all.find((each) => each.name === name)?.id ?? null })} />;
+    return all.length > 1 && <Box w="170px"><DraftChoice label={label} value={chosenInstrument(instruments, role, draft[key])?.name ?? ""} choices={all.map(({ name }) => name)} onChange={(name) => set({ [key]: all.find((each) => each.name === name)?.id ?? null })} /></Box>;
   };
   return (
     <Grid templateColumns="minmax(0, 1.9fr) minmax(0, 1fr)" gap={4} alignItems="start">
       <Flex direction="column" gap={4} minW={0}>
-      <ReadingsChoice readings={draft.readings} onChange={(readings) => set({ readings })} />
-      <Panel>
-        <Heading as="h1" fontSize="22px" mb={2}>
-          Wiring
-        </Heading>
-        <Wiring
-          amplifierName={amplifierName(amplifier)}
-          sourceName={chosenInstrument(instruments, "source", draft.sourceId)?.name ?? "any source"}
-          converterName={chosenInstrument(instruments, "converter", draft.converterId)?.name ?? "any converter"}
-          voltmeterName={voltmeter?.name ?? null}
-          loadText={load ? `${formatSignificant(load.channels[0].ohms, 3)} Ω` : `${claims[0]?.loadOhms ?? 8} Ω`}
-          dividerText={dividerText(parseNumber(draft.upperOhms), parseNumber(draft.lowerOhms))}
-          probe={draft.probe}
-          bothSwing={draft.isBridged || details.terminals === "bridge-tied"}
-          earthIsUnknown={details.terminals === "not known"}
-          withSpeaker={draft.withSpeaker}
-          moreChannels={amplifier.channelCount - 1}
-        />
-        <Grid templateColumns="repeat(4, 1fr)" gap={3} mt={3} alignItems="end">
-          <DraftChoice label="Probe" value={draft.probe} choices={PROBES} onChange={(probe) => set({ probe: probe as RigDraft["probe"] })} />
-          {instrumentChoice("Source", "source", "sourceId")}
-          {instrumentChoice("Converter", "converter", "converterId")}
-          {instrumentChoice("Voltmeter", "voltmeter", "voltmeterId")}
-        </Grid>
-        <HStack gap={6} mt={2}>
-          <DraftCheck label="two channels bridged" isOn={draft.isBridged} onChange={(isBridged) => set({ isBridged })} />
-          <DraftCheck label="a loudspeaker is connected" isOn={draft.withSpeaker} onChange={(withSpeaker) => set({ withSpeaker })} />
-        </HStack>
-        <ActionButton tone="primary" asChild mt={3}>
-          <NextLink href={`/amplifiers/${amplifier.id}/plan`}>
-            Next: the plan <ArrowRight size={16} />
-          </NextLink>
-        </ActionButton>
-      </Panel>
-      <GuardsPanel texts={draft.guards} errors={errors} loads={loads} onChange={(guards) => set({ guards })} />
+        <ReadingsChoice readings={draft.readings} onChange={(readings) => set({ readings })} />
+        <Panel>
+          <Heading as="h1" fontSize="22px" mb={2}>
+            Wiring
+          </Heading>
+          <Wiring
+            amplifierName={amplifierName(amplifier)}
+            sourceName={chosenInstrument(instruments, "source", draft.sourceId)?.name ?? "any source"}
+            converterName={chosenInstrument(instruments, "converter", draft.converterId)?.name ?? "any converter"}
+            voltmeterName={voltmeter?.name ?? null}
+            loadText={load ? `${formatSignificant(load.channels[0].ohms, 3)} Ω` : `${claims[0]?.loadOhms ?? 8} Ω`}
+            dividerText={dividerText(parseNumber(draft.upperOhms), parseNumber(draft.lowerOhms))}
+            probe={draft.probe}
+            bothSwing={draft.isBridged || details.terminals === "bridge-tied"}
+            earthIsUnknown={details.terminals === "not known"}
+            withSpeaker={draft.withSpeaker}
+            moreChannels={amplifier.channelCount - 1}
+          />
+          <HStack gap={4} mt={3} align="end" wrap="wrap">
+            <Box w="170px"><DraftChoice label="Probe" value={draft.probe} choices={PROBES} onChange={(probe) => set({ probe: probe as RigDraft["probe"] })} /></Box>
+            {instrumentChoice("Source", "source", "sourceId")}
+            {instrumentChoice("Converter", "converter", "converterId")}
+            {instrumentChoice("Voltmeter", "voltmeter", "voltmeterId")}
+            <DraftCheck label="two channels bridged" isOn={draft.isBridged} onChange={(isBridged) => set({ isBridged })} />
+            <DraftCheck label="a loudspeaker is connected" isOn={draft.withSpeaker} onChange={(withSpeaker) => set({ withSpeaker })} />
+          </HStack>
+          <ActionButton tone="primary" asChild mt={3}>
+            <NextLink href={`/amplifiers/${amplifier.id}/plan`}>
+              Next: the plan <ArrowRight size={16} />
+            </NextLink>
+          </ActionButton>
+        </Panel>
       </Flex>
-      <SafetyGate cautions={cautions} confirmations={draft.confirmations} onChange={(confirmations) => set({ confirmations })} />
+      <Flex direction="column" gap={4} minW={0}>
+        <SafetyGate cautions={cautions} confirmations={draft.confirmations} onChange={(confirmations) => set({ confirmations })} />
+        <GuardsPanel texts={draft.guards} errors={errors} loads={loads} onChange={(guards) => set({ guards })} />
+      </Flex>
     </Grid>
   );
 }

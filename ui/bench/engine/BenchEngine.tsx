@@ -140,7 +140,7 @@ const liveChain = (job: BenchJob, loads: readonly Load[], { playing, stage, done
   const load = loads.find(({ id }) => id === job.loadId);
   const most = playing.loadWatts.length > 0 ? Math.max(...playing.loadWatts) : null;
   return {
-    source: { note: `Source ${formatSignificant(playing.driveVoltsRms, 3)} V`, value: `${typeof job.settings.frequencyHz === "number" ? formatHertz(job.settings.frequencyHz) : job.kind === "power-sweep" ? "1 kHz" : playing.label}, simulated`, isLive: true },
+    source: { note: `Source ${formatSignificant(playing.driveVoltsRms, 3)} V`, value: typeof job.settings.frequencyHz === "number" ? formatHertz(job.settings.frequencyHz) : job.kind === "power-sweep" ? "1 kHz" : playing.label, isLive: true },
     amplifier: { note: "Amplifier, simulated", value: `${job.channelsDriven === 1 ? "one channel" : `${job.channelsDriven} channels`} driven`, isLive: true },
     load: { note: `Load ${load ? formatSignificant(load.channels[0].ohms, 3) : ""} Ω`, value: most === null ? "taking power" : `${formatSignificant(most, 3)} W each`, isLive: true },
     probe: { note: "Probe, simulated", value: "24 bit, 192 kHz", isLive: true },

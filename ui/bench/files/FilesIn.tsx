@@ -6,7 +6,7 @@ import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/plan";
 import { COVERAGE_FACTOR } from "@/core/power";
 import type { Calibration } from "@/core/rig";
 import { claimedWatts } from "@/core/claim";
-import { formatHertz, formatPercent, formatSignificant, parseNumber } from "@/core/units";
+import { formatHertz, formatPercent, formatSignificant, formatWithUnit, parseNumber } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import type { Amplifier, Claim, Confirmation, Load } from "@/records";
 import { ActionButton } from "../../parts/ActionButton";
@@ -119,7 +119,7 @@ function Entry({ entry, outputCount, onChange, onReopen, onRemove }: { entry: Fi
   return (
     <Box borderTopWidth="1px" borderColor="rime" mt={3} pt={3} data-testid="file-entry">
       <HStack justify="space-between">
-        <Text fontWeight={700} truncate>{fileName} <Text as="span" color="muted" fontWeight={400}>{state === "opening" ? "opening…" : opened && opened.seconds > 0 ? `${opened.channelCount} × ${formatSignificant(opened.seconds, 3)} s at ${formatHertz(opened.sampleRateHz)}` : ""}</Text></Text>
+        <Text fontWeight={700} truncate>{fileName} <Text as="span" color="muted" fontWeight={400}>{state === "opening" ? "opening…" : opened && opened.seconds > 0 ? `${opened.channelCount} × ${formatWithUnit(opened.seconds, "s")} at ${formatHertz(opened.sampleRateHz)}` : ""}</Text></Text>
         <ActionButton minH="34px" px={2.5} aria-label={`Take ${fileName} off the list`} onClick={onRemove}><X size={15} /></ActionButton>
       </HStack>
       {opened && <Text color="muted" fontSize="14px">In it: {opened.guess.because}.</Text>}

@@ -3,7 +3,7 @@ import { Box, Flex, HStack, Text } from "@chakra-ui/react";
 import { useEffect, useMemo, useState } from "react";
 import type { Rig } from "@/bench/simulated";
 import type { MeasuredKind } from "@/core/run";
-import { formatPercent, formatSignificant, amplitudeRatioToDb } from "@/core/units";
+import { formatHertz, formatPercent, formatSignificant, amplitudeRatioToDb } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import { ANALYSIS_VERSION, guardLimits, runConditions, type Amplifier, type Guards, type Load } from "@/records";
 import { startJob } from "@/workers/benchClient";
@@ -46,7 +46,7 @@ export function LiveDrive({ kind, amplifier, rig, load, guards, channelsDriven, 
     if (!reading) return;
     const isLive = reading.driveVoltsRms > 0.001 * reading.mostDriveVoltsRms;
     setChain({
-      source: { note: `Source ${formatSignificant(reading.driveVoltsRms, 3)} V`, value: `${formatSignificant(frequencyHz, 3)} Hz, simulated`, isLive },
+      source: { note: `Source ${formatSignificant(reading.driveVoltsRms, 3)} V`, value: formatHertz(frequencyHz), isLive },
       amplifier: { note: "Amplifier, simulated", value: `${reading.channels.length === 1 ? "one channel" : `${reading.channels.length} channels`} driven`, isLive },
       load: { note: `Load ${formatSignificant(reading.channels[0].loadCelsius, 3)} °C`, value: `${formatSignificant(Math.max(...reading.channels.map(({ powerWatts }) => powerWatts)), 3)} W each`, isLive },
       probe: { note: "Probe, simulated", value: "live", isLive },

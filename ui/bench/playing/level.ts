@@ -1,4 +1,4 @@
-import { formatEngineering, formatSignificant } from "@/core/units";
+import { formatSignificant, formatWithUnit } from "@/core/units";
 
 /** Below this a level is better told in volts: noise, and idle channels. */
 const LEAST_WATTS = 1e-3;
@@ -6,6 +6,6 @@ const LEAST_WATTS = 1e-3;
 /** A level as it is shown while it plays: watts of a load at work, else volts. */
 export const shownLevel = (watts: number, volts: number): { value: string; unit: string } => {
   if (watts >= LEAST_WATTS) return { value: formatSignificant(watts, 3), unit: "W" };
-  const [value, prefix = ""] = formatEngineering(volts, 3).split(" ");
-  return { value, unit: `${prefix}V` };
+  const [value, unit] = formatWithUnit(volts, "V").split(" ");
+  return { value, unit };
 };

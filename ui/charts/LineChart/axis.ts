@@ -1,5 +1,5 @@
 import type { Quantity } from "@/core/run";
-import { amplitudeRatioToDb, formatEngineering, formatPercent, formatSignificant } from "@/core/units";
+import { amplitudeRatioToDb, formatEngineering, formatPercent, formatSignificant, formatWithUnit } from "@/core/units";
 
 /** How a quantity is drawn: what is shown of a value, on which scale, with which words. */
 export type Axis = { title: string; isLog: boolean; shown(value: number): number; tick(shown: number): string; /** A value with its unit, for the cursor. */ text(value: number): string };
@@ -8,7 +8,7 @@ const identity = (value: number): number => value;
 const short = (value: number): string => formatEngineering(value, 3).replace(" ", "");
 const LOWEST_DB = -220;
 
-const logOf = (title: string, unit: string): Axis => ({ title, isLog: true, shown: identity, tick: short, text: (value) => `${formatEngineering(value, 4)} ${unit}`.replace(/ (\S) (\S+)$/, " $1$2") });
+const logOf = (title: string, unit: string): Axis => ({ title, isLog: true, shown: identity, tick: short, text: (value) => formatWithUnit(value, unit, 4) });
 const decibel: Axis = { title: "dB", isLog: false, shown: (value) => (value > 0 ? amplitudeRatioToDb(value) : LOWEST_DB), tick: (value) => formatShortMinus(value), text: (value) => `${formatSignificant(amplitudeRatioToDb(value), 3)} dB` };
 const formatShortMinus = (value: number): string => String(Number(value.toFixed(3))).replace("-", "−");
 
@@ -31,7 +31,7 @@ export const axisOf = (quantity: Quantity, other: Quantity, values: readonly num
     case "ohms":
       return logOf("Ω", "Ω");
     case "volts":
-      return other === "hertz" ? logOf("V", "V") : { title: "V", isLog: false, shown: identity, tick: short, text: (value) => `${formatEngineering(value, 3)}V`.replace(/(\d)V/, "$1 V") };
+      return other === "hertz" ? logOf("V", "V") : { title: "V", isLog: false, shown: identity, tick: short, text: (value) => formatWithUnit(value, "V") };
     case "watts":
       return other === "distortion-ratio" ? logOf("output, W", "W") : { title: "W", isLog: false, shown: identity, tick: short, text: (value) => `${formatSignificant(value, 3)} W` };
     case "level-ratio":

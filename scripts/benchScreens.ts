@@ -1,0 +1,76 @@
+// How smoothly the Bench moves, in a headless browser: npm run bench:screens
+// What is counted is what a person sees: pictures drawn anew, and readings that change. A machine without a graphics card is the worst case.
+import { By, Key, type WebDriver } from "selenium-webdriver";
+import { press, shows } from "@/e2e/browser";
+import { withDemo, type DemoPage } from "./withDemo";
+
+type Pace = { framesPerSecond: number; changesPerSecond: number; longestGapMs: number };
+
+/** Runs in the page: counts frames and changes for some seconds. `begin` says what a change is, and may do something each frame. */
+const PACE = `
+  const [seconds, done] = arguments;
+  const frames = [];
+  let changes = 0;
+  const each = begin(() => changes++);
+  const step = (now) => {
+    frames.push(now);
+    each(frames.length);
+    if (now - frames[0] < 1000 * seconds) return requestAnimationFrame(step);
+    const span = (frames.at(-1) - frames[0]) / 1000;
+    done({ framesPerSecond: (frames.length - 1) / span, changesPerSecond: changes / span, longestGapMs: Math.max(...frames.slice(1).map((frame, k) => frame - frames[k])) });
+  };
+  requestAnimationFrame(step);
+`;
+
+const paceOf = (driver: WebDriver, begin: string): Promise<Pace> => driver.executeAsyncScript(`const begin = ${begin};${PACE}`, 6);
+
+/** Zooms in and out again, a step each frame; a change is a picture drawn anew. */
+const ZOOMING = `(changed) => {
+  const canvas = document.querySelector("[data-testid=wave]"), box = canvas.getBoundingClientRect(), context = canvas.getContext("2d");
+  const clear = context.clearRect.bind(context);
+  context.clearRect = (...area) => { changed(); clear(...area); };
+  return (frame) => canvas.dispatchEvent(new WheelEvent("wheel", { deltaY: frame % 80 < 40 ? -1 : 1, clientX: box.left + 0.4 * box.width, clientY: box.top + 50, bubbles: true, cancelable: true }));
+}`;
+
+/** A change is another reading on the live bench: its wave never stands still. */
+const WATCHING = `(changed) => {
+  let before = "";
+  return () => {
+    const wave = document.querySelector("[data-testid=live] [data-testid=glimpse] path").getAttribute("d");
+    if (wave !== before) changed();
+    before = wave;
+  };
+}`;
+
+const report = (name: string, { framesPerSecond, changesPerSecond, longestGapMs }: Pace): void => console.log(`${name}: ${framesPerSecond.toFixed(0)} frames a second, ${changesPerSecond.toFixed(0)} changes a second, longest gap ${longestGapMs.toFixed(0)} ms`);
+
+const measure = async ({ driver, stage, choose }: DemoPage): Promise<void> => {
+  await driver.manage().setTimeouts({ script: 60_000 });
+  const newRun = async (kind: string): Promise<void> => {
+    await driver.findElement(By.css("body")).sendKeys("n");
+    await driver.sleep(500);
+    await choose("run-kind", kind);
+    await driver.sleep(300);
+  };
+  await stage("bench", "runs kept");
+  await newRun("spectrum");
+  // Six seconds at 192 kHz: 1.15 million samples in each of two channels.
+  await driver.findElement(By.id("setting-seconds")).sendKeys(Key.chord(Key.CONTROL, "a"), "6");
+  await press(driver, "Run it");
+  await shows(driver, "Strike this reading out", 180_000);
+  await driver.sleep(2000);
+  await press(driver, "Recording");
+  await driver.sleep(2000);
+  report("zooming a waveform of 1.15 million samples in two channels", await paceOf(driver, ZOOMING));
+  await newRun("clip-search");
+  await press(driver, "Switch the live bench on");
+  await shows(driver, "of the source’s most");
+  await driver.findElement(By.css("body")).sendKeys(Key.PAGE_UP);
+  await driver.sleep(1000);
+  report("the live bench, two channels", await paceOf(driver, WATCHING));
+};
+
+withDemo(measure).catch((error: unknown) => {
+  console.error(error);
+  process.exitCode = 1;
+});
