@@ -9,7 +9,7 @@ import { outputImpedance } from ".";
 const across = (loadOhms: number, re: number, im: number) => {
   const power = (loadOhms + re) ** 2 + im ** 2;
   const [vRe, vIm] = [(10 * loadOhms * (loadOhms + re)) / power, (-10 * loadOhms * im) / power];
-  return { voltsRms: Math.hypot(vRe, vIm), phaseRadians: Math.atan2(vIm, vRe), loadOhms, loadOhmsStdUncertainty: 0.01, voltsStdUncertaintyRatio: 1e-5 };
+  return { voltsRms: Math.hypot(vRe, vIm), phaseRadians: Math.atan2(vIm, vRe), loadOhms, loadOhmsStdUncertainty: 0.01, voltsRepeatRatio: 1e-5 };
 };
 
 test("round trip: a complex source impedance is found from two loads", () => {
@@ -25,6 +25,16 @@ test("common practice: a damping factor of 320 into 8 ohm is 25 milliohm; the un
   expect(found.dampingFactor).toBeCloseTo(320, 2);
   expect(found.magnitudeOhmsStdUncertainty).toBeLessThan(0.001);
   expect(() => outputImpedance(across(8, 1, 0), across(8, 1, 0))).toThrow("must differ");
+});
+
+test("invariance: an error of gain that both readings share leaves the impedance as it is; one that they do not does not", () => {
+  const one = across(8, 0.03, 0), two = across(4, 0.03, 0);
+  const scaled = (by: number, from: typeof one) => ({ ...from, voltsRms: by * from.voltsRms });
+  expect(outputImpedance(scaled(1.005, one), scaled(1.005, two)).magnitudeOhms).toBeCloseTo(0.03, 9);
+  expect(outputImpedance(scaled(1.0001, one), two).magnitudeOhms).toBeGreaterThan(0.0305);
+  // To first order dZ = (dV/V) / (1/R2 - 1/R1) for each of the two readings.
+  const { magnitudeOhmsStdUncertainty } = outputImpedance({ ...one, voltsRepeatRatio: 1e-4, loadOhmsStdUncertainty: 0 }, { ...two, voltsRepeatRatio: 1e-4, loadOhmsStdUncertainty: 0 });
+  expect(magnitudeOhmsStdUncertainty).toBeCloseTo((Math.SQRT2 * 1e-4) / (1 / 4 - 1 / 8), 4);
 });
 
 (hasReferenceCaptures ? test : test.skip)("reference capture x_crosstalk: -62.5 dB, 90 degrees", () => {

@@ -1,2 +1,2 @@
 // core/impedance: output impedance and damping factor from two loads.
-export { outputImpedance, type LoadedOutput, type OutputImpedance } from "./outputImpedance";
+export { outputImpedance, SAME_RANGE_REPEAT_RATIO, type LoadedOutput, type OutputImpedance } from "./outputImpedance";

@@ -1,8 +1,17 @@
 import { propagated } from "../uncertainty";
 import { formatSignificant, requirePositive } from "../units";
 
-/** An output voltage across a load at one frequency, for the same drive. Phase relative to the source. */
-export type LoadedOutput = { voltsRms: number; phaseRadians: number; loadOhms: number; loadOhmsStdUncertainty: number; voltsStdUncertaintyRatio: number };
+/**
+ * An output voltage across a load at one frequency, for the same drive. Phase relative to the source. `voltsRepeatRatio` is how well one
+ * reading follows another: what both share, an instrument's error of gain, leaves the impedance as it is.
+ */
+export type LoadedOutput = { voltsRms: number; phaseRadians: number; loadOhms: number; loadOhmsStdUncertainty: number; voltsRepeatRatio: number };
+
+/**
+ * Standard uncertainty of a converter's linearity over a few tenths of a decibel, in one range. Common practice: audio converters
+ * hold 0.001 dB.
+ */
+export const SAME_RANGE_REPEAT_RATIO = 1e-4;
 
 export type OutputImpedance = {
   resistanceOhms: number;
@@ -20,7 +29,7 @@ export type OutputImpedance = {
  * load of a very large resistance.
  * @param nominalOhms the load that the damping factor is stated for; 8 ohm over 25 milliohm is 320
  * @throws {RangeError} when the loads are the same
- * @see IEC 60268-3:2018, 14.4 (output source impedance by change of load), from memory; JCGM 100, 5.1
+ * @see IEC 60268-3:2018, 14.4 (output source impedance by change of load), from memory; JCGM 100, 5.1, and 5.2.2 for what both readings share
  */
 export const outputImpedance = (one: LoadedOutput, two: LoadedOutput, nominalOhms = 8): OutputImpedance => {
   requirePositive("nominalOhms", nominalOhms);
@@ -31,7 +40,7 @@ export const outputImpedance = (one: LoadedOutput, two: LoadedOutput, nominalOhm
     const z = impedanceOf(v1, one.phaseRadians, r1, v2, two.phaseRadians, r2);
     return Math.hypot(z.re, z.im);
   };
-  const uncertainties = [one.voltsRms * one.voltsStdUncertaintyRatio, one.loadOhmsStdUncertainty, two.voltsRms * two.voltsStdUncertaintyRatio, two.loadOhmsStdUncertainty];
+  const uncertainties = [one.voltsRms * one.voltsRepeatRatio, one.loadOhmsStdUncertainty, two.voltsRms * two.voltsRepeatRatio, two.loadOhmsStdUncertainty];
   const magnitudeOhmsStdUncertainty = propagated(magnitudeOf, [one.voltsRms, one.loadOhms, two.voltsRms, two.loadOhms], uncertainties);
   const dampingFactor = nominalOhms / magnitudeOhms;
   return {

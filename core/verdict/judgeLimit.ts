@@ -46,14 +46,18 @@ export const judgeLimit = (value: number, expandedUncertainty: number, limit: Cl
 };
 
 /**
- * Judges a response against the decibels it may rise and fall in a band; a side the claim does not name is free.
+ * Judges a response against the decibels it may rise and fall in a band; a side the claim does not name is free. A side of
+ * 0 dB allows no rise (or fall) that can be measured: the reference itself stands at 0 dB and cannot stand clear of it.
  * @param expandedUncertaintyDb of one point relative to the reference
  */
 export const judgeResponse = (deviation: Deviation, upDb: number | null, downDb: number | null, expandedUncertaintyDb: number): LimitStatus => {
   const guard = dbToAmplitudeRatio(expandedUncertaintyDb);
   const sides: LimitStatus[] = [];
-  const side = (overRatio: number): LimitStatus => (overRatio * guard <= 1 ? "met" : overRatio >= guard ? "missed" : "within-uncertainty");
-  if (upDb !== null) sides.push(side(deviation.highestRatio / dbToAmplitudeRatio(upDb)));
-  if (downDb !== null) sides.push(side(dbToAmplitudeRatio(-downDb) / deviation.lowestRatio));
+  const side = (overRatio: number, allowedDb: number): LimitStatus => {
+    const [most, least] = allowedDb === 0 ? [guard, guard ** 2] : [1 / guard, guard];
+    return overRatio <= most ? "met" : overRatio >= least ? "missed" : "within-uncertainty";
+  };
+  if (upDb !== null) sides.push(side(deviation.highestRatio / dbToAmplitudeRatio(upDb), upDb));
+  if (downDb !== null) sides.push(side(dbToAmplitudeRatio(-downDb) / deviation.lowestRatio, downDb));
   return sides.includes("missed") ? "missed" : sides.includes("within-uncertainty") ? "within-uncertainty" : "met";
 };

@@ -23,6 +23,12 @@ test("judgeResponse: each side for itself", () => {
   expect(judgeResponse(deviation, null, 1, 0.03)).toBe("within-uncertainty");
 });
 
+test("a claim of +0 dB allows no rise that can be measured", () => {
+  const rising = (db: number) => judgeResponse({ lowestRatio: 1, lowestHz: 1000, highestRatio: 10 ** (db / 20), highestHz: 30 }, 0, 0.5, 0.05);
+  // On its boundary rounding decides; 0.049 dB is within what cannot be told from none.
+  expect([0, 0.049, 0.07, 0.101].map(rising)).toEqual(["met", "met", "within-uncertainty", "missed"]);
+});
+
 test("every claim of one figure has its limit; a response and a supply have none", () => {
   const limits = readClaims("Damping factor > 40 at 8 ohms\nS/N 90 dB\nTHD 0.1 %\n20 Hz - 20 kHz +0/-0.5 dB\n24 V 3 A").claims.map(({ stated }) => limitOf(stated));
   expect(limits).toEqual([{ direction: "at-least", value: 40 }, { direction: "at-least", value: 90 }, { direction: "at-most", value: 0.001 }, null, null]);

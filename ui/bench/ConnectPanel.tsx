@@ -13,7 +13,7 @@ const NEEDS: Partial<Record<RunKind, readonly string[]>> = {
   gain: ["Record the source on a channel of its own, or read both with one voltmeter."],
   response: ["Record the source too: the phase, and a level that is not quite even, then cancel.", "For the speaker-like load, take the stand-in, never a speaker at power."],
   crosstalk: ["Short the input of the listening channel.", "Both channels keep their loads."],
-  impedance: ["Two loads of different ohms, both measured. Turn the drive down before you change them."],
+  impedance: ["Two loads of different ohms, both measured. Turn the drive down before you change them.", "Keep the converter’s range: what it is off by then cancels."],
   bridged: ["Bridge only as its maker says. Neither terminal is earth: a differential probe, or two channels.", "Half the load for each of the two channels: not under its least."],
   "low-ohm": ["Fire-proof ground under the load. Bursts come first; stay beside it."],
   "heat-soak": ["A probe on the heat sink, one on the case. Never leave it alone."],

@@ -9,6 +9,7 @@ import type { Amplifier, Claim, Confirmation, Details, Guards, Load, Readings, R
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
+import { newId } from "../parts/newId";
 import { Panel } from "../parts/Panel";
 import { conditionsText, type NextPlanned } from "../plan/runText";
 import { useBenchEngine } from "./engine/BenchEngine";
@@ -134,7 +135,7 @@ function Simulated({ kind, amplifier, claims, loads, details, guards, channelsDr
       claims={claims}
       loads={loads}
       busy={engine.state.job !== null}
-      onStart={(asked) => engine.start([{ id: crypto.randomUUID(), kind, rig: asked.rig, loadId: asked.load.id, secondLoadId: null, channelsDriven: asked.channelsDriven, settings: {}, setting: "", inputUsed: "", ratedWatts: null, lastVoltsRms: asked.lastVoltsRms, seed: 1, set: null }])}
+      onStart={(asked) => engine.start([{ id: newId(), kind, rig: asked.rig, loadId: asked.load.id, secondLoadId: null, channelsDriven: asked.channelsDriven, settings: {}, setting: "", inputUsed: "", ratedWatts: null, lastVoltsRms: asked.lastVoltsRms, seed: 1, set: null }])}
     />
   );
 }

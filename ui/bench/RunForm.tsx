@@ -9,6 +9,7 @@ import { formatShort, parseNumber } from "@/core/units";
 import type { Amplifier, BenchJob, Claim, Details, Guards, Load } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { useKeys } from "../parts/keys";
+import { newId } from "../parts/newId";
 import { Panel } from "../parts/Panel";
 import { FormMessage } from "../parts/TextField";
 import { GuardsNote } from "./GuardsNote";
@@ -27,11 +28,14 @@ export type RunFormProps = { kind: MeasuredKind; amplifier: Amplifier; claims: r
 /** Kinds whose level is turned by hand on the live bench too. */
 const BY_HAND: readonly MeasuredKind[] = ["clip-search", "spectrum"];
 
+/** The load that a run is made for, where several are there. */
+const usualLoad = (kind: MeasuredKind, loads: readonly Load[]): Load => (kind === "low-ohm" ? loads.reduce((least, load) => (load.nominalOhms < least.nominalOhms ? load : least)) : loads[0]);
+
 /** What is filled in, and the runs that come of it. */
 const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }: RunFormProps) => {
   const { fields } = DEFINITIONS[kind];
   const [rigName, setRigName] = useState<ExampleName>(NEAREST_RIG[amplifier.kind]);
-  const [loadId, setLoadId] = useState(loads[0].id);
+  const [loadId, setLoadId] = useState(usualLoad(kind, loads).id);
   const load = loads.find(({ id }) => id === loadId) ?? loads[0];
   const [channelsText, setChannels] = useState(String(Math.min(planned ?? amplifier.channelCount, load.channels.length)));
   const [texts, setTexts] = useState<SettingTexts>(settingTexts(fields));
@@ -50,8 +54,8 @@ const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }:
     const over = setFrom(set);
     if (!settings || channelError) return "One of the settings is not possible; see below its field.";
     if (typeof over === "string") return over;
-    const one: BenchJob = { id: crypto.randomUUID(), kind, rig, loadId: load.id, secondLoadId: second?.id ?? null, channelsDriven: Number(count), settings, setting, inputUsed, ratedWatts, lastVoltsRms: null, seed: 1, set: null };
-    const all = runsOfSet(one, over, setLabel(RUN_KINDS[kind].title, over), () => crypto.randomUUID());
+    const one: BenchJob = { id: newId(), kind, rig, loadId: load.id, secondLoadId: second?.id ?? null, channelsDriven: Number(count), settings, setting, inputUsed, ratedWatts, lastVoltsRms: null, seed: 1, set: null };
+    const all = runsOfSet(one, over, setLabel(RUN_KINDS[kind].title, over), newId);
     return all.length > MOST_RUNS ? `That makes ${all.length} runs; up to ${MOST_RUNS} in one set.` : all;
   };
   const channelsDriven = Math.max(1, Math.min(mostChannels, Math.round(count ?? 1)));

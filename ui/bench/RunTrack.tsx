@@ -17,7 +17,7 @@ export function RunTrack({ runs, chosenId, onChoose }: { runs: readonly Run[]; c
                 {run.kind === "power-sweep" ? "Power sweep" : RUN_KINDS[run.kind].title}, {run.conditions.nominalOhms} Ω
               </Text>
               <Text color="muted" fontSize="13px" truncate>
-                {run.remarks.struck ? "struck out" : run.conditions.setting || drivenText(run.conditions.channelsDriven)}, {format(new Date(run.takenAt), "d MMM HH:mm")}
+                {format(new Date(run.takenAt), "d MMM HH:mm")}, {run.remarks.struck ? "struck out" : run.conditions.setting || drivenText(run.conditions.channelsDriven)}
               </Text>
             </Box>
           </button>

@@ -2,6 +2,7 @@
 import { Box, Flex, Grid, Heading, HStack, Table, Text } from "@chakra-ui/react";
 import { useRef, useState } from "react";
 import type { ReadClaim } from "@/core/claim";
+import type { Figure } from "@/core/run";
 import { RUN_KINDS } from "@/core/plan";
 import { channelLetter } from "@/core/verdict";
 import { amplifierName, type Amplifier, type MeasuredRun, type Run } from "@/records";
@@ -64,7 +65,7 @@ export function MeasuredView({ run, runs, before, amplifier, claims, claimedWatt
       <Flex direction="column" gap={3} minW={0}>
         <MainReading run={run} mark={mark} />
         <Repeats statistics={repeatStatistics(run, runs)} />
-        <Panel py={2} maxH="40vh" overflowY="auto">
+        <Panel py={2} maxH="40vh" overflow="auto">
           <FigureTable run={run} />
         </Panel>
         <StopPanel run={run} stops={run.result.channels.map(({ stop }) => stop)} />
@@ -124,10 +125,13 @@ function MainReading({ run, mark }: { run: MeasuredRun; mark: ClaimMark | null }
         {unbroken(first.summary)}
       </Text>
       {mark && (
-        <HStack mt={2.5} pt={2.5} borderTopWidth="1px" borderColor="rime" gap={2} wrap="wrap" fontSize="14.5px">
-          <Text>Claim “{mark.text}”:</Text>
-          <VerdictWord status={mark.status ?? "not-tested"} />
-        </HStack>
+        <Box mt={2.5} pt={2.5} borderTopWidth="1px" borderColor="rime" fontSize="14.5px">
+          <HStack gap={2} wrap="wrap">
+            <Text>Claim “{mark.text}”:</Text>
+            <VerdictWord status={mark.status ?? "not-tested"} />
+          </HStack>
+          {mark.note && <Text color="muted" fontSize="13.5px">{mark.note}</Text>}
+        </Box>
       )}
     </Panel>
   );
@@ -147,12 +151,23 @@ function Repeats({ statistics }: { statistics: readonly Statistic[] }) {
   );
 }
 
+/** A reading in the table; in a narrow column its uncertainty goes below it. */
+function FigureCell({ figure }: { figure: Figure }) {
+  const { value, unit, plusMinus, prefix } = shownFigure(figure);
+  return (
+    <>
+      <Box as="span" whiteSpace="nowrap">{[prefix, value, unit].filter(Boolean).join(" ")}</Box>
+      {plusMinus && <> <Box as="span" whiteSpace="nowrap" color="muted" fontWeight={500}>± {plusMinus}</Box></>}
+    </>
+  );
+}
+
 /** All readings but the first, which is shown large; a row a reading, a column a channel. */
 function FigureTable({ run }: { run: MeasuredRun }) {
   const channels = isCommon(run.kind) ? run.result.channels.slice(0, 1) : run.result.channels;
   const names = [...new Set(channels.flatMap(({ figures }) => figures.slice(1).map(({ name }) => name)))];
   return (
-    <Table.Root size="sm" css={{ "& td, & th": { borderColor: "rime", px: 0, py: "5px", bg: "surface" }, "& td + td, & th + th": { pl: 2.5 } }}>
+    <Table.Root size="sm" minW={channels.length > 3 ? `${110 + 84 * channels.length}px` : undefined} css={{ tableLayout: "fixed", "& th:first-of-type": { width: channels.length > 3 ? "110px" : channels.length > 1 ? "34%" : "58%" }, "& td, & th": { borderColor: "rime", px: 0, py: "5px", bg: "surface" }, "& td + td, & th + th": { pl: 2.5 } }}>
       <Table.Header>
         <Table.Row>
           <Table.ColumnHeader />
@@ -172,8 +187,8 @@ function FigureTable({ run }: { run: MeasuredRun }) {
                 {found.find((figure) => figure)?.label}
               </Table.Cell>
               {found.map((figure, k) => (
-                <Table.Cell key={k} textAlign="end" fontWeight={600} whiteSpace="nowrap" fontSize="14px">
-                  {figure ? figureText(figure) : ""}
+                <Table.Cell key={k} textAlign="end" fontWeight={600} fontSize="14px">
+                  {figure && <FigureCell figure={figure} />}
                 </Table.Cell>
               ))}
             </Table.Row>

@@ -6,7 +6,7 @@ import { judgeLimit, judgeResponse, limitOf, type LimitStatus } from "@/core/ver
 import type { ClaimBand } from "../charts/LineChart";
 
 /** A printed claim that a run can be held against, and how it comes out; `band` is drawn on the chart of level. */
-export type ClaimMark = { text: string; status: LimitStatus | null; band: ClaimBand | null };
+export type ClaimMark = { text: string; status: LimitStatus | null; /** What the claim leaves out, and what it was held against all the same. */ note: string | null; band: ClaimBand | null };
 
 /** Which kind of claim each run speaks to. */
 const CLAIM_OF: Partial<Record<MeasuredKind, StatedClaim["kind"]>> = { response: "response", "full-power-response": "response", noise: "noise", crosstalk: "crosstalk", impedance: "damping-factor", gain: "gain", spectrum: "distortion" };
@@ -16,7 +16,8 @@ const figureFor = (stated: StatedClaim, figures: readonly Figure[]): Figure | nu
   const named = (test: (name: string) => boolean) => figures.find(({ name, value }) => value !== null && test(name)) ?? null;
   switch (stated.kind) {
     case "noise":
-      return named((name) => name.startsWith(`snr-${stated.weighting}-`) && name.endsWith(stated.referenceWatts === null || stated.referenceWatts === 1 ? "reOneWatt" : "reRated"));
+      // A ratio printed without its reference is against rated output. Common practice, and the kindest reading.
+      return (stated.referenceWatts === 1 ? null : named((name) => name === `snr-${stated.weighting}-reRated`)) ?? named((name) => name === `snr-${stated.weighting}-reOneWatt`);
     case "crosstalk":
       return named((name) => name === `at-${stated.frequencyHz ?? 1000}`) ?? named((name) => name === "worst");
     case "damping-factor":
@@ -44,20 +45,21 @@ export const claimMark = (kind: MeasuredKind, channels: readonly MeasuredChannel
   const read = claims.find(({ stated }) => stated.kind === CLAIM_OF[kind]);
   if (!read) return null;
   const { stated, printedText } = read;
-  if (stated.kind === "response") return responseMark(stated, printedText, channels);
+  if (stated.kind === "response") return responseMark(stated, read, channels);
   const limit = limitOf(stated);
   if (!limit) return null;
-  const judged = channels.flatMap(({ figures }) => {
-    const figure = figureFor(stated, figures);
-    return figure ? [judgeLimit(...inClaimUnit(figure, stated.kind), limit)] : [];
-  });
+  const found = channels.flatMap(({ figures }) => figureFor(stated, figures) ?? []);
+  const judged = found.map((figure) => judgeLimit(...inClaimUnit(figure, stated.kind), limit));
   const band = stated.kind === "crosstalk" ? { lowX: stated.frequencyHz ?? 20, highX: stated.frequencyHz ? stated.frequencyHz * 1.02 : 20_000, lowY: null, highY: dbToAmplitudeRatio(-stated.leastDb), label: `claim: −${stated.leastDb} dB` } : null;
-  return { text: printedText, status: worst(judged), band };
+  return { text: printedText, status: worst(judged), note: noteOf(read.missing, found[0]?.label ?? null), band };
 };
+
+const noteOf = (missing: readonly string[], heldAgainst: string | null): string | null =>
+  missing.length === 0 ? null : `It leaves out ${missing.join(" and ")}${heldAgainst === null ? "" : `; held here against “${heldAgainst}”`}.`;
 
 const worst = (all: readonly LimitStatus[]): LimitStatus | null => (all.includes("missed") ? "missed" : all.includes("within-uncertainty") ? "within-uncertainty" : all.length > 0 ? "met" : null);
 
-const responseMark = ({ band, upDb, downDb }: Extract<StatedClaim, { kind: "response" }>, text: string, channels: readonly MeasuredChannel[]): ClaimMark => {
+const responseMark = ({ band, upDb, downDb }: Extract<StatedClaim, { kind: "response" }>, { printedText, missing }: ReadClaim, channels: readonly MeasuredChannel[]): ClaimMark => {
   const drawn = { lowX: band.lowHz, highX: band.highHz, lowY: downDb === null ? null : dbToAmplitudeRatio(-downDb), highY: upDb === null ? null : dbToAmplitudeRatio(upDb), label: `claim: ${upDb === null ? "" : `+${upDb}/`}${downDb === null ? "" : `−${downDb} dB`}` };
   const judged = channels.flatMap(({ curves }) => {
     const points = curves.find(({ name }) => name.startsWith("magnitude"))?.points ?? [];
@@ -66,5 +68,5 @@ const responseMark = ({ band, upDb, downDb }: Extract<StatedClaim, { kind: "resp
     const ratios = inside.map(([, ratio]) => ratio);
     return [judgeResponse({ lowestRatio: Math.min(...ratios), lowestHz: 0, highestRatio: Math.max(...ratios), highestHz: 0 }, upDb, downDb, 0.05)];
   });
-  return { text, status: worst(judged), band: drawn };
+  return { text: printedText, status: worst(judged), note: noteOf(missing, null), band: drawn };
 };

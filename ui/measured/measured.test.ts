@@ -51,6 +51,15 @@ describe("a printed claim beside the reading", () => {
     expect(claimMark("crosstalk", [at(-70), at(-65)], claims)?.status).toBe("met");
     expect(claimMark("crosstalk", [at(-70), at(-55)], claims)?.status).toBe("missed");
   });
+  test("a ratio printed without its reference is held against rated output, and what it leaves out is told", () => {
+    const { claims: [bare] } = readClaims("Signal to noise ratio 104 dB, A-weighted");
+    const quiet = channelOf([figureOf("snr-a-reOneWatt", "level-ratio", dbToAmplitudeRatio(92)), { ...figureOf("snr-a-reRated", "level-ratio", dbToAmplitudeRatio(109)), label: "A-weighted, under rated output" }]);
+    const mark = claimMark("noise", [quiet], [bare]);
+    expect(mark?.status).toBe("met");
+    expect(mark?.note).toBe("It leaves out the output it is compared with; held here against “A-weighted, under rated output”.");
+    // Where nothing is rated, only 1 W is left.
+    expect(claimMark("noise", [channelOf(quiet.figures.slice(0, 1))], [bare])?.status).toBe("missed");
+  });
   test("damping and noise against their own figures; a run that no claim speaks of has no mark", () => {
     expect(claimMark("impedance", [channelOf([figureOf("damping-1000", "factor", 150, 1)])], claims)?.status).toBe("missed");
     expect(claimMark("noise", [channelOf([figureOf("snr-a-reOneWatt", "level-ratio", dbToAmplitudeRatio(95)), figureOf("snr-a-reRated", "level-ratio", dbToAmplitudeRatio(112))])], claims)?.status).toBe("met");

@@ -8,6 +8,7 @@ import { ActionButton } from "../parts/ActionButton";
 import { DraftChoice, DraftField } from "../parts/DraftField";
 import { impliedUnit } from "../parts/impliedUnit";
 import { KeptMark } from "../parts/KeptMark";
+import { newId } from "../parts/newId";
 import { Panel } from "../parts/Panel";
 import { Remove } from "../parts/Remove";
 import { typed } from "../parts/typed";
@@ -43,7 +44,7 @@ export function InstrumentList({ instruments }: { instruments: Instruments }) {
     return outcome;
   });
   const change = (index: number, part: Partial<InstrumentDraft>) => setDrafts(drafts.map((draft, k) => (k === index ? { ...draft, ...part } : draft)));
-  const add = () => setDrafts([...drafts, { id: crypto.randomUUID(), role: "voltmeter", name: "", accuracyRatio: "1 %", digits: "3", resolution: "0.01", bandwidthHz: "", most: "", inputOhms: "" }]);
+  const add = () => setDrafts([...drafts, { id: newId(), role: "voltmeter", name: "", accuracyRatio: "1 %", digits: "3", resolution: "0.01", bandwidthHz: "", most: "", inputOhms: "" }]);
   return (
     <Panel as="form" aria-label="Instruments" onSubmit={(event) => event.preventDefault()}>
       <Flex justify="space-between" align="center" mb={2}>

@@ -1,9 +1,10 @@
 import { crosstalkAgainstFrequency, loudestChannel } from "../../crosstalk";
 import { analyseTone } from "../../distortion";
-import { outputImpedance } from "../../impedance";
+import { outputImpedance, SAME_RANGE_REPEAT_RATIO, type LoadedOutput } from "../../impedance";
 import { failure, success } from "../../outcome";
 import { findFrequencySteps, steppedResponse, type Response, type ResponseSegment } from "../../response";
 import { logFrequencies, stepsOfFrequencies } from "../../signal";
+import type { ChannelConditions } from "../../sweep";
 import { amplitudeRatioToDb, formatHertz, formatPercent, formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
@@ -66,6 +67,9 @@ export const crosstalk: RunKindDefinition = {
 const rms = (volts: Float64Array): number => Math.sqrt(volts.reduce((sum, value) => sum + value * value, 0) / Math.max(1, volts.length));
 const emptyChannel = (summary: string): MeasuredChannel => ({ figures: [], curves: [], bursts: [], stop: { reason: "level-reached", evidence: summary, picture: null }, summary });
 
+/** The same converter in the same range reads both. */
+const loadedOutput = ({ loadOhms, loadOhmsStdUncertainty }: ChannelConditions, { ratio, phaseRadians }: { ratio: number; phaseRadians: number }): LoadedOutput => ({ voltsRms: ratio, phaseRadians, loadOhms, loadOhmsStdUncertainty, voltsRepeatRatio: SAME_RANGE_REPEAT_RATIO });
+
 /** Output impedance and damping factor from two loads. */
 export const impedance: RunKindDefinition = {
   fields: [quantityField("watts", "Each channel", "W", 1, 0.001, 100), quantityField("pointsPerDecade", "Points a decade", "", 4, 2, 30), forReading(quantityField("nominalOhms", "Damping factor for", "Ω", 8, 1, 100))],
@@ -85,7 +89,7 @@ export const impedance: RunKindDefinition = {
       const points = a.flatMap((point) => {
         const other = b.find(({ frequencyHz }) => Math.abs(frequencyHz / point.frequencyHz - 1) < 0.01);
         if (!other) return [];
-        return [{ frequencyHz: point.frequencyHz, z: outputImpedance({ ...first, voltsRms: point.ratio, phaseRadians: point.phaseRadians }, { ...second, voltsRms: other.ratio, phaseRadians: other.phaseRadians }, numberOf(settings, "nominalOhms")) }];
+        return [{ frequencyHz: point.frequencyHz, z: outputImpedance(loadedOutput(first, point), loadedOutput(second, other), numberOf(settings, "nominalOhms")) }];
       });
       if (points.length === 0) return failure("no-steps", "Recordings", "the two recordings have no frequency in common. Play the same steps into both loads.");
       const at = (frequencyHz: number) => (reaches(points, frequencyHz) ? [figure(`damping-${frequencyHz}`, `damping factor at ${formatHertz(frequencyHz)}`, "factor", nearest(points, frequencyHz).z.dampingFactor, nearest(points, frequencyHz).z.dampingFactorStdUncertainty)] : []);

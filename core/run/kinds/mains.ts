@@ -1,6 +1,6 @@
 import { analyseTone } from "../../distortion";
 import { success } from "../../outcome";
-import { bridgedPerChannel, mainsBudget, powerStdUncertaintyRatio, powerWatts } from "../../power";
+import { bridgedPerChannel, mainsBudget, powerWatts } from "../../power";
 import { analysePowerSweep, powerAtClipOnset, powerAtDistortion, type PowerAtLimit, type SweepStop } from "../../sweep";
 import { formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
@@ -73,7 +73,7 @@ export const bridged: RunKindDefinition = {
       const limits: [string, string, PowerAtLimit][] = [["one-percent", "at 1 % THD+N", onePercent], ["tenth-percent", "at 0.1 % THD+N", powerAtDistortion(steps, 0.001, "thd-plus-noise")], ["ten-percent", "at 10 % THD+N", powerAtDistortion(steps, 0.1, "thd-plus-noise")], ["tops", "tops flatten", powerAtClipOnset(steps)]];
       const happened = stopByEvent(recordings, null);
       return success<MeasuredChannel>({
-        figures: [...limits.map(([name, label, reading]) => limitFigure(name, label, reading)), figure("per-channel", `each of the two, into ${formatSignificant(half.loadOhms, 3)} Ω`, "watts", half.powerWatts, half.powerWatts * powerStdUncertaintyRatio(load))],
+        figures: [...limits.map(([name, label, reading]) => limitFigure(name, label, reading)), figure("per-channel", `each of the two, into ${formatSignificant(half.loadOhms, 3)} Ω`, "watts", half.powerWatts, "powerWatts" in onePercent ? onePercent.powerWattsStdUncertainty / 2 : null)],
         curves: [
           { name: "thd-plus-noise", label: "THD+N", x: "watts", y: "distortion-ratio", points: steps.map(({ powerWatts: each, thdPlusNoiseRatio }) => [each, thdPlusNoiseRatio]) },
           { name: "thd", label: "THD", x: "watts", y: "distortion-ratio", points: steps.map(({ powerWatts: each, thdRatio }) => [each, thdRatio]) },

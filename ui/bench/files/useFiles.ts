@@ -4,6 +4,7 @@ import type { RunKind } from "@/core/plan";
 import { parseNumber } from "@/core/units";
 import { startJob } from "@/workers/benchClient";
 import type { SettingTexts } from "../settingsForm";
+import { newId } from "../../parts/newId";
 import type { OpenedFile } from "@/workers/readRun";
 
 /** A file as it was dropped, what it was taken for, and what the reviewer says of it. */
@@ -43,7 +44,7 @@ export const useFiles = (outputCount: number, fullScale: string, uploadLimitByte
   };
   const add = (files: readonly File[]) => {
     for (const source of files) {
-      const id = crypto.randomUUID();
+      const id = newId();
       const tooLarge = source.size > uploadLimitBytes;
       setEntries((known) => [...known, { id, fileName: source.name, source, state: tooLarge ? "failed" : "opening", message: tooLarge ? `It is larger than the limit of ${Math.round(uploadLimitBytes / 1024 / 1024)} MB.` : null, opened: null, kind: null, fullScale, channels: [], inputChannel: null, sampleRate: "", settings: {} }]);
       if (!tooLarge) void open(id, source, null);

@@ -97,7 +97,7 @@ function Grid({ xAxis, yAxis, xScale, yScale, widthPx, heightPx }: Frame & { wid
       <text x={widthPx - MARGIN.right} y={heightPx - 4} textAnchor="end" style={LABEL}>
         {xAxis.title}
       </text>
-      <text x={4} y={MARGIN.top - 4} style={LABEL}>
+      <text x={4} y={MARGIN.top - 11} style={LABEL}>
         {yAxis.title}
       </text>
     </g>

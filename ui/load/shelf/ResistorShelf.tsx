@@ -9,6 +9,7 @@ import { saveWorkshopDocument } from "@/server/actions";
 import { ActionButton } from "../../parts/ActionButton";
 import { DraftChoice, DraftField } from "../../parts/DraftField";
 import { KeptMark } from "../../parts/KeptMark";
+import { newId } from "../../parts/newId";
 import { Panel } from "../../parts/Panel";
 import { Remove } from "../../parts/Remove";
 import { uploadPhoto } from "../../parts/uploadPhoto";
@@ -52,7 +53,7 @@ export function ResistorShelf({ resistors }: { resistors: Resistors }) {
         </Box>
         <HStack mt={3} gap={2} wrap="wrap">
           {CONSTRUCTIONS.map((construction) => (
-            <ActionButton key={construction} minH="40px" px={3} onClick={() => add(newResistor(crypto.randomUUID(), names, construction))}>
+            <ActionButton key={construction} minH="40px" px={3} onClick={() => add(newResistor(newId(), names, construction))}>
               <Plus size={15} /> {construction}
             </ActionButton>
           ))}
@@ -64,7 +65,7 @@ export function ResistorShelf({ resistors }: { resistors: Resistors }) {
           draft={drafts[at]}
           errorOf={(name) => errors[`resistors[${at}].${name}`]}
           onChange={(change) => setDrafts(drafts.map((draft, k) => (k === at ? { ...draft, ...change } : draft)))}
-          onCopy={() => add({ ...drafts[at], id: crypto.randomUUID(), name: newResistor("", names, "film").name, readOhms: "", photo: null })}
+          onCopy={() => add({ ...drafts[at], id: newId(), name: newResistor("", names, "film").name, readOhms: "", photo: null })}
           onRemove={() => {
             setDrafts(drafts.filter((_, k) => k !== at));
             setChosenId(drafts[at + 1]?.id ?? drafts[at - 1]?.id ?? null);
