@@ -6,7 +6,7 @@ import { useCallback, useMemo, useState } from "react";
 import { claimedWatts, type ReadClaim } from "@/core/claim";
 import type { Calibration } from "@/core/rig";
 import type { Caution } from "@/core/safety";
-import { isSweep, type Amplifier, type Claim, type Details, type Load, type MeasuredRun, type Plan, type RigSettings, type Run, type SweepRun } from "@/records";
+import { isSweep, type Amplifier, type Claim, type Details, type Instrument, type Load, type MeasuredRun, type Plan, type RigSettings, type Run, type SweepRun } from "@/records";
 import { MeasuredView } from "../measured/MeasuredView";
 import { ActionButton } from "../parts/ActionButton";
 import { useKeys } from "../parts/keys";
@@ -18,10 +18,10 @@ import { PlayingPanel } from "./playing/PlayingPanel";
 import { RunTrack } from "./RunTrack";
 import { RunView } from "./RunView";
 
-export type BenchScreenProps = { amplifier: Amplifier; claims: readonly Claim[]; stated: readonly ReadClaim[]; loads: readonly Load[]; details: Details; runs: readonly Run[]; uploadLimitBytes: number; plan: Plan; rig: RigSettings; calibration: Calibration | null; cautions: readonly Caution[] };
+export type BenchScreenProps = { amplifier: Amplifier; claims: readonly Claim[]; stated: readonly ReadClaim[]; loads: readonly Load[]; details: Details; runs: readonly Run[]; uploadLimitBytes: number; plan: Plan; rig: RigSettings; calibration: Calibration | null; voltmeter: Instrument | null; cautions: readonly Caution[] };
 
 /** Runs along the top, the chosen one below: or the making of a new one. */
-export function BenchScreen({ amplifier, claims, stated, loads, details, runs, uploadLimitBytes, plan, rig, calibration, cautions }: BenchScreenProps) {
+export function BenchScreen({ amplifier, claims, stated, loads, details, runs, uploadLimitBytes, plan, rig, calibration, voltmeter, cautions }: BenchScreenProps) {
   const router = useRouter();
   const engine = useBenchEngine();
   const [chosen, setChosen] = useState<string | "new">(runs[0]?.id ?? "new");
@@ -58,7 +58,7 @@ export function BenchScreen({ amplifier, claims, stated, loads, details, runs, u
           </ActionButton>
         </Flex>
       )}
-      {!run && <Making {...{ amplifier, claims, loads, details, runs, uploadLimitBytes, plan, rig, calibration, cautions, onStored }} />}
+      {!run && <Making {...{ amplifier, claims, loads, details, runs, uploadLimitBytes, plan, rig, calibration, voltmeter, cautions, onStored }} />}
       {run && <ShownRun key={run.id} run={run} runs={runs} amplifier={amplifier} claims={claims} stated={stated} />}
     </Flex>
   );

@@ -42,7 +42,7 @@ function Waiting({ state, onGoOn, onResume, onDiscard }: { state: EngineState; o
   if (state.interrupted?.job) {
     const { job, shots, queue } = state.interrupted;
     return (
-      <Notice title={`${RUN_KINDS[job.kind].title} was broken off`} text={`${shots.length === 0 ? "No recording was complete" : `${shots.length} ${shots.length === 1 ? "recording is" : "recordings are"} kept`}${queue.length > 0 ? `, ${queue.length} runs were to follow` : ""}. It is incomplete and counts for nothing until it has been finished.`}>
+      <Notice title={`${RUN_KINDS[job.kind].title} was broken off`} text={`${shots.length === 0 ? "No recording was complete" : `${shots.length} ${shots.length === 1 ? "recording is" : "recordings are"} kept`}${queue.length > 0 ? `, ${queue.length} ${queue.length === 1 ? "run was" : "runs were"} to follow` : ""}. It is incomplete and counts for nothing until it has been finished.`}>
         <ActionButton tone="primary" hotkey="G" onClick={onResume}>Go on with it</ActionButton>
         <ActionButton onClick={onDiscard}>Give it up</ActionButton>
       </Notice>

@@ -5,7 +5,7 @@ import { useMemo, useState } from "react";
 import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/plan";
 import type { Calibration } from "@/core/rig";
 import { unconfirmed, type Caution } from "@/core/safety";
-import type { Amplifier, Claim, Confirmation, Details, Guards, Load, Readings, RigSettings } from "@/records";
+import type { Amplifier, Claim, Confirmation, Details, Guards, Instrument, Load, Readings, RigSettings } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
@@ -22,13 +22,13 @@ import { TypedIn } from "./TypedIn";
 import { useReadings } from "./useReadings";
 import { useRunMaker, type MakerState } from "./useRunMaker";
 
-export type NewRunProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; details: Details; uploadLimitBytes: number; planned: NextPlanned | null; rig: RigSettings; calibration: Calibration | null; cautions: readonly Caution[]; onStored(runId: string): void };
+export type NewRunProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; details: Details; uploadLimitBytes: number; planned: NextPlanned | null; rig: RigSettings; calibration: Calibration | null; voltmeter: Instrument | null; cautions: readonly Caution[]; onStored(runId: string): void };
 
 /** What may take the readings, with its key. */
 const READING_KEYS: readonly (readonly [Readings, string, string])[] = [["simulated bench", "Simulated bench", "S"], ["recordings", "Recordings", "F"], ["meter", "Meter", "V"]];
 
 /** Any run of the job, from the simulated bench, from files, or typed off a meter. */
-export function NewRun({ amplifier, claims, loads: given, details, uploadLimitBytes, planned, rig, calibration, cautions, onStored }: NewRunProps) {
+export function NewRun({ amplifier, claims, loads: given, details, uploadLimitBytes, planned, rig, calibration, voltmeter, cautions, onStored }: NewRunProps) {
   const engine = useBenchEngine();
   const next = planned?.next ?? null;
   const [kind, setKind] = useState<RunKind>(next?.kind ?? "power-sweep");
@@ -65,7 +65,7 @@ export function NewRun({ amplifier, claims, loads: given, details, uploadLimitBy
       </Flex>
       {readings === "simulated bench" && <Simulated kind={kind} amplifier={amplifier} claims={claims} loads={loads} details={details} guards={rig.guards} channelsDriven={channelsDriven} onStored={onStored} />}
       {readings === "recordings" && <FromFiles {...{ kind, amplifier, claims, loads, calibration, cautions, confirmations: rig.confirmations, uploadLimitBytes, onStored }} />}
-      {readings === "meter" && <FromMeter kind={kind} amplifier={amplifier} loads={loads} onStored={onStored} />}
+      {readings === "meter" && <FromMeter kind={kind} amplifier={amplifier} loads={loads} voltmeter={voltmeter} onStored={onStored} />}
     </Flex>
   );
 }
@@ -117,7 +117,7 @@ function FromFiles({ kind, claims, cautions, ...rest }: FileProps & { kind: RunK
   );
 }
 
-function FromMeter({ kind, ...rest }: Pick<NewRunProps, "amplifier" | "loads" | "onStored"> & { kind: RunKind }) {
+function FromMeter({ kind, ...rest }: Pick<NewRunProps, "amplifier" | "loads" | "voltmeter" | "onStored"> & { kind: RunKind }) {
   if (kind === "power-sweep") return <EmptyState title="A sweep takes a recording" text="Dozens of levels are read from one recording. With a meter alone, use the clip search: the power just below flat tops." />;
   return <TypedIn key={kind} kind={kind} {...rest} />;
 }

@@ -11,6 +11,7 @@ import { channelLetter } from "@/core/verdict";
 import type { Amplifier, Claim, Confirmation, Load } from "@/records";
 import { ActionButton } from "../../parts/ActionButton";
 import { Panel } from "../../parts/Panel";
+import { accuracyOf } from "../accuracyOf";
 import { loadChoice } from "../loadChoice";
 import { settingTexts } from "../settingsForm";
 import { Choice, Line, SettingsFields } from "../SettingsFields";
@@ -88,9 +89,9 @@ export function FilesIn({ amplifier, claims, loads, calibration, confirmations, 
 
 /** What holds for all files, or what is wrong with it. */
 const commonFrom = (accuracy: string, driven: string): { voltsAccuracyRatio: number; channelsDriven: number } | string => {
-  const voltsAccuracyRatio = parseNumber(/[%d]/.test(accuracy) ? accuracy : `${accuracy} %`);
+  const voltsAccuracyRatio = accuracyOf(accuracy);
   const channelsDriven = parseNumber(driven);
-  if (voltsAccuracyRatio === null || voltsAccuracyRatio < 0 || voltsAccuracyRatio > 0.5) return "Give the accuracy of the volts, such as 1 %.";
+  if (voltsAccuracyRatio === null) return "Give the accuracy of the volts, such as 1 %.";
   if (channelsDriven === null || !Number.isInteger(channelsDriven) || channelsDriven < 1 || channelsDriven > 16) return "Say how many channels were driven, from 1 to 16.";
   return { voltsAccuracyRatio, channelsDriven };
 };

@@ -1,0 +1,65 @@
+import type { BenchJob, Load } from "@/records";
+import { rigSchema } from "@/records";
+import type { PlayProgress } from "@/workers/protocol";
+import { markup, words } from "../../testing/shown";
+import { LiveSpectrum } from "./LiveSpectrum";
+import { LiveWave } from "./LiveWave";
+import { PlayingPanel, type PlayingPanelProps } from "./PlayingPanel";
+
+const { guards } = rigSchema.getDefault();
+const load: Load = { id: "l", amplifierId: "a", nominalOhms: 8, channels: [8.21, 8.18].map((ohms) => ({ ohms, ohmsExpandedUncertainty: 0.02 })) };
+const job: BenchJob = { id: "j", kind: "spectrum", rig: {}, loadId: "l", secondLoadId: null, channelsDriven: 2, settings: {}, setting: "", inputUsed: "", ratedWatts: null, lastVoltsRms: null, seed: 1, set: null };
+const wave = Float32Array.from({ length: 200 }, (_, k) => 20 * Math.sin(k / 8));
+const spectrum = [[20, 1e-5], [1000, 20], [3000, 0.002], [40_000, 1e-5]] as const;
+const playing: PlayProgress = { label: "The tone", shotNumber: 1, doneRatio: 0.4, seconds: 0.8, driveVoltsRms: 0.7, voltsRms: [18.42, 18.31], voltsPeak: [26, 26], loadWatts: [41.3, 40.9], loadCelsius: [64, 61], sinkCelsius: 38, mainsAmperes: 0.9, isCutOut: false, glimpse: { seconds: 0.004, volts: [wave, wave], spectra: [spectrum, spectrum] }, thdPlusNoiseRatio: [0.0001, null] };
+const panel = (change: Partial<PlayProgress> = {}, state: Partial<PlayingPanelProps["state"]> = {}) => (
+  <PlayingPanel state={{ job, progress: { stage: "The tone", doneRatio: 0.4, playing: { ...playing, ...change } }, secondsLeft: 12, queue: [job], pause: null, failure: null, interrupted: null, storedId: null, ...state }} load={load} guards={guards} onCancel={() => {}} />
+);
+
+test("the watts of each channel are large, with volts and distortion where a tone is found", () => {
+  const text = words(panel());
+  expect(text).toContain("A 41.3 W 18.42 V RMS, 0.010 % THD+N");
+  expect(text).toContain("B 40.9 W 18.31 V RMS");
+  expect(text).not.toContain("18.31 V RMS,");
+  expect(text).toContain("about 12 s left 40 %");
+  expect(text).toContain("1 more after this.");
+});
+
+test("an idle output is told in volts", () => {
+  expect(words(panel({ loadWatts: [0, 0], voltsRms: [71e-6, 70e-6] }))).toContain("A 71 µV RMS");
+});
+
+test("guards are told with their limits; one that is near is told in words too", () => {
+  const calm = words(panel());
+  expect(calm).toContain("load 41.3 of 200 W");
+  expect(calm).toContain("heat sink 38.0 of 75.0 °C");
+  expect(calm).toContain("mains 0.900 of 10.0 A");
+  expect(calm).not.toContain("near");
+  expect(words(panel({ sinkCelsius: 70 }))).toContain("heat sink 70.0 of 75.0 °C, near");
+});
+
+test("between recordings only the stage is told", () => {
+  const text = words(panel({}, { progress: { stage: "Storing the result", doneRatio: 1, playing: null } }));
+  expect(text).toContain("Storing the result…");
+  expect(text).not.toContain("Guards on");
+});
+
+test("wave and spectrum have a channel each in its own dash, and a text for who cannot see them", () => {
+  const both = markup(<LiveWave glimpse={playing.glimpse} width={300} height={100} />);
+  expect(both.match(/<path/g)).toHaveLength(2);
+  expect(both.match(/stroke-dasharray/g)).toHaveLength(1);
+  expect(both).toContain("The output as it plays");
+  const lines = markup(<LiveSpectrum glimpse={playing.glimpse} width={600} height={200} />);
+  expect(lines).toContain("The spectrum of the output as it plays");
+  // 20 V are 26 dBV: the axis begins at the next round level above.
+  expect(lines).toMatch(/>40<\/text>/);
+  expect(lines).toMatch(/>10k<\/text>/);
+});
+
+test("the strongest line stands highest in the spectrum, and nothing leaves its frame", () => {
+  const path = /<path d="([^"]+)"/.exec(markup(<LiveSpectrum glimpse={{ ...playing.glimpse, spectra: [spectrum] }} width={600} height={200} />))?.[1] ?? "";
+  const points = [...path.matchAll(/[ML]([\d.]+),([\d.]+)/g)].map(([, x, y]) => [Number(x), Number(y)]);
+  expect(points).toHaveLength(spectrum.length);
+  expect(Math.min(...points.map(([, y]) => y))).toBe(points[1][1]);
+  for (const [x, y] of points) expect(x >= 0 && x <= 600 && y >= 0 && y <= 200).toBe(true);
+});
