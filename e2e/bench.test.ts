@@ -312,7 +312,7 @@ test("readings from a meter: what is missing is named, then they are kept", asyn
   await setTo("typed-0-noiseVoltsRms", "0,2 m");
   await press(driver(), "Keep these readings");
   await shows(driver(), "0.200 mV of noise and hum");
-  await shows(driver(), "typed from a meter");
+  await shows(driver(), "typed from Yellow bench meter");
 });
 
 test("residual listening: what it added, as loud as the output", async () => {

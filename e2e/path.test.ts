@@ -142,6 +142,7 @@ test("a run is exported as CSV and JSON, with the figures of the screen", async 
 
 test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, a second one is stored", async () => {
   await driver().findElement(By.css("body")).sendKeys("n");
+  await press(driver(), "Simulated bench");
   await shows(driver(), "Predicted output at 0.5 % THD+N", PATIENCE_MS);
   const predicted = await pageText(driver());
   await driver().findElement(By.css("input[name=rig][value=warm-class-a]")).sendKeys(Key.SPACE);
@@ -154,7 +155,7 @@ test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, 
   await driver().findElement(By.css("input[name=rig][value=home-class-ab]")).sendKeys(Key.SPACE);
   await driver().wait(async () => /Tollgate Sixty\s+Predicted/.test(await pageText(driver())), PATIENCE_MS, "waiting for the first curve again");
   await press(driver(), "Run the sweep");
-  await shows(driver(), "1 kHz, simulated");
+  await shows(driver(), "Amplifier, simulated");
   await driver().findElement(By.css("body")).sendKeys(Key.ESCAPE);
   await driver().wait(async () => (await driver().findElement(By.css("[data-testid=mute]")).getAttribute("aria-disabled")) === "true", PATIENCE_MS, "waiting for Mute to rest");
   expect(await pageText(driver())).toContain("1 run kept");

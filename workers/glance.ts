@@ -1,6 +1,7 @@
 import type { RecordingMoment } from "@/bench/contract";
-import { analyseTone } from "@/core/distortion";
+import { quickThdPlusNoiseRatio } from "@/core/distortion";
 import { spectrumCurve, type Curve } from "@/core/run";
+import { withoutOffset } from "@/core/signal";
 import { powerSpectrum } from "@/core/spectrum";
 
 /** A little of the output as it is at a moment, a channel each, thinned out for drawing. */
@@ -14,8 +15,10 @@ const WAVE = { seconds: 0.004, points: 200 };
 const SPECTRUM_SAMPLES = 16_384;
 const SPECTRUM_SPAN = { lowHz: 20, highHz: 40_000 };
 const SPECTRUM_POINTS = 220;
-/** Too little to tell distortion from. */
-const LEAST_SAMPLES = 2048;
+/** A power of two; enough cycles of a tone from about 120 Hz on. */
+const TONE_SAMPLES = 32_768;
+/** At the lowest rate of the simulation it holds so many samples. */
+const TONE_SECONDS = 0.2;
 
 /** The end of each channel as a short wave and as a spectrum. @param volts some tenths of a second, all equally long */
 export const glimpseOf = (volts: readonly Float64Array[], sampleRateHz: number): WaveGlimpse => {
@@ -28,15 +31,9 @@ export const glimpseOf = (volts: readonly Float64Array[], sampleRateHz: number):
   };
 };
 
-/** In so short a stretch an offset would cover the lowest lines. */
-const withoutOffset = (volts: Float64Array): Float64Array => {
-  const mean = volts.reduce((sum, value) => sum + value, 0) / volts.length;
-  return volts.map((value) => value - mean);
-};
-
 /** @param isTone whether a single tone plays, whose distortion can be told */
 export const glanceOf = ({ last, ...moment }: RecordingMoment, isTone: boolean): Glance => {
-  const { volts, sampleRateHz } = last(0.1);
-  const tones = volts.map((each) => (isTone && each.length >= LEAST_SAMPLES ? analyseTone(each, sampleRateHz) : null));
-  return { ...moment, glimpse: glimpseOf(volts, sampleRateHz), thdPlusNoiseRatio: tones.map((tone) => (tone?.ok ? tone.value.thdPlusNoiseRatio : null)) };
+  const { volts, sampleRateHz } = last(TONE_SECONDS);
+  const tone = (each: Float64Array): number | null => (isTone && each.length >= TONE_SAMPLES ? quickThdPlusNoiseRatio(each.subarray(each.length - TONE_SAMPLES), sampleRateHz) : null);
+  return { ...moment, glimpse: glimpseOf(volts, sampleRateHz), thdPlusNoiseRatio: volts.map(tone) };
 };

@@ -1,6 +1,6 @@
 import type { Capture, RecordingMoment } from "@/bench/contract";
 import { onLoads, record, type Rig } from "@/bench/simulated";
-import { analyseTone } from "@/core/distortion";
+import { quickThdPlusNoiseRatio } from "@/core/distortion";
 import type { GuardLimits } from "@/core/drive";
 import type { Stimulus } from "@/core/signal";
 import { guardedWatch, type ShotTrip } from "./guardedWatch";
@@ -30,8 +30,5 @@ export const recordSweep = ({ rig, loadOhms, channelsDriven, stimulus, sampleRat
 
 const isFarPast = ({ last }: RecordingMoment): boolean => {
   const { volts, sampleRateHz } = last(READ_SECONDS);
-  return volts.every((each) => {
-    const tone = analyseTone(each, sampleRateHz);
-    return tone.ok && tone.value.thdPlusNoiseRatio > LAST_DISTORTION_RATIO;
-  });
+  return volts.every((each) => (quickThdPlusNoiseRatio(each, sampleRateHz) ?? 0) > LAST_DISTORTION_RATIO);
 };

@@ -3,6 +3,7 @@ export { analyseTone, toneOptions } from "./analyseTone";
 export { effectiveBits, harmonicLead, toneSummary, type HarmonicLead } from "./character";
 export { fitFlanks } from "./flankModel";
 export { FLATTENING_CRITERION_RATIO, readFlattening } from "./flattening";
+export { quickThdPlusNoiseRatio } from "./quickReading";
 export { linearResidual, toneResidual } from "./residual";
 export { TONE_DEFAULTS } from "./types";
 export type { Band, Flattening, Half, HalfWave, Harmonic, ToneOptions, ToneReading } from "./types";

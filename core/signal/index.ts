@@ -7,3 +7,4 @@ export { steppedSweep, sweepLevels, type SteppedSweep } from "./steppedSweep";
 export { frequencySteps, logFrequencies, logSweep, steppedFrequencies, sweepTimeConstant, type FrequencyStep, type LogSweep } from "./sweeps";
 export { differenceTones, modulationTones, multitone, multitoneFrequencies, tones, type StimulusFrame, type Tone } from "./tones";
 export { MULTITONE_PERIOD_SECONDS, stepsOfFrequencies, stepsOfStimulus, stimulusVolts, type BurstName, type Stimulus } from "./stimulus";
+export { withoutOffset } from "./offset";
