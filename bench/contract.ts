@@ -19,7 +19,7 @@ export type RecordingRequest = {
   recordsInput?: boolean;
 };
 
-/** How things stand while an instrument records; volts are RMS and peak over the tenth of a second before. */
+/** How things stand while an instrument records; volts are those of the tenth of a second before, RMS without an offset. */
 export type RecordingMoment = LiveMoment & {
   doneRatio: number;
   /** Since the stimulus began. */

@@ -13,6 +13,9 @@ test("a tone with one percent of a third harmonic, on an offset: its line, its d
   expect(at(1000)).toBeCloseTo(1, 1);
   expect(at(3000)).toBeCloseTo(0.01, 3);
   expect(at(40)).toBeLessThan(1e-3);
+  // The wave is drawn around its middle.
+  const [wave] = glance.glimpse.volts;
+  expect(Math.max(...wave) + Math.min(...wave)).toBeCloseTo(0, 1);
 });
 
 test("what is no tone has no distortion to be told, and a beginning too short has no spectrum yet", () => {

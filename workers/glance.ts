@@ -20,14 +20,15 @@ const TONE_SAMPLES = 32_768;
 /** At the lowest rate of the simulation it holds so many samples. */
 const TONE_SECONDS = 0.2;
 
-/** The end of each channel as a short wave and as a spectrum. @param volts some tenths of a second, all equally long */
+/** The end of each channel as a short wave and as a spectrum, without its offset. @param volts some tenths of a second, all equally long */
 export const glimpseOf = (volts: readonly Float64Array[], sampleRateHz: number): WaveGlimpse => {
   const count = Math.round(WAVE.seconds * sampleRateHz);
-  const spectrum = (each: Float64Array): Curve["points"] => spectrumCurve(powerSpectrum(withoutOffset(each.subarray(each.length - SPECTRUM_SAMPLES)), sampleRateHz, "blackmanHarris7"), "", SPECTRUM_SPAN, SPECTRUM_POINTS).points;
+  const around = volts.map(withoutOffset);
+  const spectrum = (each: Float64Array): Curve["points"] => spectrumCurve(powerSpectrum(each.subarray(each.length - SPECTRUM_SAMPLES), sampleRateHz, "blackmanHarris7"), "", SPECTRUM_SPAN, SPECTRUM_POINTS).points;
   return {
     seconds: WAVE.seconds,
-    volts: volts.map((each) => Float32Array.from({ length: WAVE.points }, (_, k) => each[each.length - count + Math.floor((k * count) / WAVE.points)] ?? 0)),
-    spectra: volts.map((each) => (each.length < SPECTRUM_SAMPLES ? [] : spectrum(each))),
+    volts: around.map((each) => Float32Array.from({ length: WAVE.points }, (_, k) => each[each.length - count + Math.floor((k * count) / WAVE.points)] ?? 0)),
+    spectra: around.map((each) => (each.length < SPECTRUM_SAMPLES ? [] : spectrum(each))),
   };
 };
 

@@ -96,14 +96,17 @@ const momentAt = (done: number, state: SessionState, source: Float64Array, outpu
   };
 };
 
+/** RMS of what alternates, as a voltmeter for alternating voltage reads it; the peak counts an offset too. */
 const levelsOf = (volts: Float64Array, from: number, to: number): { rms: number; peak: number } => {
-  let squares = 0, peak = 0;
+  let sum = 0, squares = 0, peak = 0;
   for (let n = from; n < to; n++) {
-    const value = Math.abs(volts[n]);
+    const value = volts[n];
+    sum += value;
     squares += value * value;
-    if (value > peak) peak = value;
+    if (Math.abs(value) > peak) peak = Math.abs(value);
   }
-  return { rms: Math.sqrt(squares / (to - from)), peak };
+  const count = to - from;
+  return { rms: Math.sqrt(Math.max(0, squares / count - (sum / count) ** 2)), peak };
 };
 
 /** The voltmeter reads the last quarter before the fade; the contact probe has followed the sink from the room's temperature on. */

@@ -2,7 +2,6 @@
 import { Box, Flex, HStack, Text } from "@chakra-ui/react";
 import { useMemo } from "react";
 import { RUN_KINDS } from "@/core/plan";
-import { formatSignificant } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import type { BenchJob } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
@@ -10,6 +9,7 @@ import { useKeys } from "../parts/keys";
 import { Panel } from "../parts/Panel";
 import { useBenchEngine, type EngineState } from "./engine/BenchEngine";
 import type { Progress as EngineProgress } from "./engine/playJob";
+import { levelText } from "./playing/level";
 import { LiveWave } from "./playing/LiveWave";
 import { PlayingBar } from "./playing/PlayingBar";
 
@@ -60,7 +60,7 @@ function PlayingStrip({ job, progress, state: { secondsLeft, queue }, onCancel }
         {playing && <LiveWave glimpse={playing.glimpse} width={220} height={64} />}
         <PlayingBar progress={progress} secondsLeft={secondsLeft} queued={queue.length}>
           <Text as="b" color="ink">{RUN_KINDS[job.kind].title}: {stage}</Text>
-          {playing && ` ${playing.loadWatts.map((watts, k) => `${channelLetter(k)} ${formatSignificant(watts, 3)} W`).join(", ")}`}
+          {playing && ` ${playing.voltsRms.map((volts, k) => `${channelLetter(k)} ${levelText(playing.loadWatts[k] ?? 0, volts)}`).join(", ")}`}
         </PlayingBar>
         <ActionButton onClick={onCancel} hotkey="Esc">Stop</ActionButton>
       </Flex>

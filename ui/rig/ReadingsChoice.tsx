@@ -17,7 +17,7 @@ export function ReadingsChoice({ readings, onChange }: { readings: Readings; onC
         {READINGS.map((name) => {
           const isOn = name === readings;
           return (
-            <Box as="button" key={name} role="radio" aria-checked={isOn} textAlign="left" borderWidth={isOn ? "2px" : "1px"} borderColor={isOn ? "spruce" : "rime"} bg={isOn ? "sunken" : "surface"} borderRadius="control" px={3} py={2} cursor="pointer" onClick={() => onChange(name)}>
+            <Box as="button" key={name} role="radio" aria-checked={isOn} display="flex" flexDirection="column" justifyContent="flex-start" textAlign="left" borderWidth={isOn ? "2px" : "1px"} borderColor={isOn ? "spruce" : "rime"} bg={isOn ? "sunken" : "surface"} borderRadius="control" px={3} py={2} cursor="pointer" onClick={() => onChange(name)}>
               <Text fontWeight={700}>{isOn && "✓ "}{WORDS[name].title}</Text>
               <Text fontSize="13.5px" color="muted">{WORDS[name].text}</Text>
             </Box>

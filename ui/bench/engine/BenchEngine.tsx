@@ -2,11 +2,12 @@
 import { useRouter } from "next/navigation";
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import type { Finding } from "@/core/outcome";
-import { formatHertz, formatSignificant } from "@/core/units";
+import { formatHertz, formatSignificant, formatWithUnit } from "@/core/units";
 import { NOTHING_UNDER_WAY, type BenchJob, type Guards, type Load, type UnderWay } from "@/records";
 import { Cancelled } from "@/workers/benchClient";
 import { useChain } from "../../frame/chainState";
 import { keepUnderWay, UploadFailed } from "../uploadRun";
+import { levelText } from "../playing/level";
 import { changeText } from "./changeText";
 import { playJob, type Progress } from "./playJob";
 
@@ -138,11 +139,11 @@ const liveChain = (job: BenchJob, loads: readonly Load[], { playing, stage, done
   const reading = { reading: { note: stage, value: `${Math.round(100 * doneRatio)} %`, isLive: false } };
   if (!playing) return { source: { note: "Source", value: "simulated, ended" }, amplifier: { note: "Amplifier", value: "at rest" }, load: { note: "Load", value: "0 W" }, ...reading };
   const load = loads.find(({ id }) => id === job.loadId);
-  const most = playing.loadWatts.length > 0 ? Math.max(...playing.loadWatts) : null;
+  const most = (values: readonly number[]): number => values.reduce((high, value) => Math.max(high, value), 0);
   return {
-    source: { note: `Source ${formatSignificant(playing.driveVoltsRms, 3)} V`, value: typeof job.settings.frequencyHz === "number" ? formatHertz(job.settings.frequencyHz) : job.kind === "power-sweep" ? "1 kHz" : playing.label, isLive: true },
+    source: { note: `Source ${formatWithUnit(playing.driveVoltsRms, "V")}`, value: typeof job.settings.frequencyHz === "number" ? formatHertz(job.settings.frequencyHz) : job.kind === "power-sweep" ? "1 kHz" : playing.label, isLive: true },
     amplifier: { note: "Amplifier, simulated", value: `${job.channelsDriven === 1 ? "one channel" : `${job.channelsDriven} channels`} driven`, isLive: true },
-    load: { note: `Load ${load ? formatSignificant(load.channels[0].ohms, 3) : ""} Ω`, value: most === null ? "taking power" : `${formatSignificant(most, 3)} W each`, isLive: true },
+    load: { note: `Load ${load ? formatSignificant(load.channels[0].ohms, 3) : ""} Ω`, value: `${levelText(most(playing.loadWatts), most(playing.voltsRms))} each`, isLive: true },
     probe: { note: "Probe, simulated", value: "24 bit, 192 kHz", isLive: true },
     ...reading,
   };

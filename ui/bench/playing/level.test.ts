@@ -1,4 +1,4 @@
-import { shownLevel } from "./level";
+import { levelText, shownLevel } from "./level";
 
 test.each<[number, number, string, string]>([
   [41.23, 18.4, "41.2", "W"],
@@ -6,3 +6,5 @@ test.each<[number, number, string, string]>([
   [2e-10, 41e-6, "41", "µV"],
   [0, 0, "0", "V"],
 ])("%s W at %s V", (watts, volts, value, unit) => expect(shownLevel(watts, volts)).toEqual({ value, unit }));
+
+test("in one piece", () => expect([levelText(41.23, 18.4), levelText(0, 71e-6)]).toEqual(["41.2 W", "71 µV"]));

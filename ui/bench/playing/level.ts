@@ -9,3 +9,6 @@ export const shownLevel = (watts: number, volts: number): { value: string; unit:
   const [value, unit] = formatWithUnit(volts, "V").split(" ");
   return { value, unit };
 };
+
+/** The same in one piece. */
+export const levelText = (watts: number, volts: number): string => Object.values(shownLevel(watts, volts)).join(" ");
