@@ -61,7 +61,7 @@ export function NewRun({ amplifier, claims, loads: given, details, uploadLimitBy
         <Box w="250px">
           <Choice id="run-kind" label="Which run" value={kind} choices={RUN_KIND_NAMES.map((name) => ({ value: name, label: RUN_KINDS[name].title }))} onChange={(value) => choose(value as RunKind)} />
         </Box>
-        <ReadingsRow amplifierId={amplifier.id} readings={readings} message={message} disabled={kind === "listening-level"} onChoose={(name) => { engine.clear(); setReadings(name); }} />
+        <ReadingsRow amplifierId={amplifier.id} readings={readings} message={message} disabled={kind === "listening-level" || engine.state.job !== null} onChoose={(name) => { engine.clear(); setReadings(name); }} />
       </Flex>
       {readings === "simulated bench" && <Simulated kind={kind} amplifier={amplifier} claims={claims} loads={loads} details={details} guards={rig.guards} channelsDriven={channelsDriven} onStored={onStored} />}
       {readings === "recordings" && <FromFiles {...{ kind, amplifier, claims, loads, calibration, cautions, confirmations: rig.confirmations, uploadLimitBytes, onStored }} />}
