@@ -17,6 +17,8 @@ const SPECTRUM_SPAN = { lowHz: 20, highHz: 40_000 };
 const SPECTRUM_POINTS = 220;
 /** A power of two; enough cycles of a tone from about 120 Hz on. */
 const TONE_SAMPLES = 32_768;
+/** Power that changes by less than this from one half of a stretch to the other holds. */
+const STEADY_RATIO = 0.01;
 /** At the lowest rate of the simulation it holds so many samples. */
 const TONE_SECONDS = 0.2;
 
@@ -35,6 +37,17 @@ export const glimpseOf = (volts: readonly Float64Array[], sampleRateHz: number):
 /** @param isTone whether a single tone plays, whose distortion can be told */
 export const glanceOf = ({ last, ...moment }: RecordingMoment, isTone: boolean): Glance => {
   const { volts, sampleRateHz } = last(TONE_SECONDS);
-  const tone = (each: Float64Array): number | null => (isTone && each.length >= TONE_SAMPLES ? quickThdPlusNoiseRatio(each.subarray(each.length - TONE_SAMPLES), sampleRateHz) : null);
-  return { ...moment, glimpse: glimpseOf(volts, sampleRateHz), thdPlusNoiseRatio: volts.map(tone) };
+  const distortion = (each: Float64Array): number | null => {
+    const stretch = each.subarray(Math.max(0, each.length - TONE_SAMPLES));
+    return isTone && isSteady(stretch) ? quickThdPlusNoiseRatio(stretch, sampleRateHz) : null;
+  };
+  return { ...moment, glimpse: glimpseOf(volts, sampleRateHz), thdPlusNoiseRatio: volts.map(distortion) };
+};
+
+/** A level that changes within the stretch would look like distortion. */
+const isSteady = (volts: Float64Array): boolean => {
+  if (volts.length < TONE_SAMPLES) return false;
+  const squares = (part: Float64Array): number => part.reduce((sum, value) => sum + value * value, 0);
+  const half = volts.length / 2;
+  return Math.abs(squares(volts.subarray(half)) / squares(volts.subarray(0, half)) - 1) < STEADY_RATIO;
 };

@@ -140,7 +140,7 @@ const shotFacts = (rig: Rig, loads: readonly ChannelConditions[], { ratedWatts, 
   };
 };
 
-const TONES: readonly Shot["stimulus"]["kind"][] = ["sine", "level-sweep", "frequency-list"];
+const TONES: readonly Shot["stimulus"]["kind"][] = ["sine", "level-sweep"];
 
 const recordShot = (rig: Rig, shot: Shot, loads: readonly ChannelConditions[], { sampleRateHz, seed, limits }: PlayRequest, shotNumber: number, { onMoment }: PlayListener): KeptShot => {
   const hung: Rig = shot.load === "speaker" ? { ...rig, loads: loads.map(() => speaker()) } : onLoads(rig, loads.map(({ loadOhms }) => loadOhms));

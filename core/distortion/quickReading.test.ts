@@ -11,6 +11,7 @@ test.each([[1000, 0.01], [997, 1e-4], [250, 0.2], [6000, 0.003]])("closed form: 
 
 test("an offset is no distortion", () => {
   expect((quickThdPlusNoiseRatio(tone(1000, 0.001).map((value) => value + 30), RATE_HZ) ?? 0) / 0.001).toBeCloseTo(1, 2);
+  expect(quickThdPlusNoiseRatio(tone(1000, 0).map((value) => value + 30), RATE_HZ)).toBeLessThan(1e-6);
 });
 
 test("it says what the whole analysis says, also of a clipped tone", () => {

@@ -13,7 +13,7 @@ export type TonePieces = {
 };
 
 /** Bins on each side that hold a line of the 7-term window with its close sidebands. */
-const LOBE_BINS = 8;
+export const LOBE_BINS = 8;
 
 /** Lines closer than this many bins cannot be kept apart by this method. */
 export const LEAST_CYCLES_FOR_SPECTRUM = 2 * LOBE_BINS + 4;
