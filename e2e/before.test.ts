@@ -200,12 +200,12 @@ test("Plan: three sizes; runs are moved by keys, removed, added and undone; it i
   await driver().findElement(By.css("body")).sendKeys("1");
   await shows(driver(), "for 3 runs");
   await press(driver(), "Everything");
-  await shows(driver(), "Heat soak at an eighth");
+  await shows(driver(), "Heat soak");
   await fill(driver(), "Limits", "At the bench a day", "0.5");
   await shows(driver(), "longer than a day of 0.5 h");
   await press(driver(), "Quick look");
   await shows(driver(), "for 3 runs");
-  expect(await rows()).toEqual(["Level and gain", "Spectrum at 5 W", expect.stringContaining("Power against distortion")]);
+  expect(await rows()).toEqual(["Level and gain", "Spectrum", expect.stringContaining("Power against distortion")]);
   await shows(driver(), "proves 45 W into 4 Ω");
   const handle = await driver().findElement(By.css("[aria-label^='Move Power against distortion']"));
   await driver().executeScript("arguments[0].scrollIntoView({ block: 'center' }); arguments[0].focus()", handle);
@@ -220,7 +220,7 @@ test("Plan: three sizes; runs are moved by keys, removed, added and undone; it i
   await press(driver(), "Add it");
   await driver().wait(async () => (await rows()).length === 4, PATIENCE_MS);
   await kept();
-  await click(await driver().findElement(By.css("[aria-label='Remove Spectrum at 5 W']")));
+  await click(await driver().findElement(By.css("[aria-label='Remove Spectrum']")));
   await driver().wait(async () => (await rows()).length === 3, PATIENCE_MS);
   await kept();
   await press(driver(), "Undo");

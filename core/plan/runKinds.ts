@@ -22,7 +22,7 @@ export type RunKindFacts = {
 export const RUN_KINDS: Record<RunKind, RunKindFacts> = {
   noise: { title: "Noise and hum", yields: "hiss and hum with the input shorted", violence: 0, seconds: 30, meanRatio: 0, level: { watts: 0 }, from: "standard" },
   gain: { title: "Level and gain", yields: "gain and balance at 1 W and 5 W", violence: 1, seconds: 30, meanRatio: 0.6, level: { watts: 5 }, from: "quick" },
-  spectrum: { title: "Spectrum at 5 W", yields: "THD, THD+N, harmonics, hum lines", violence: 1, seconds: 30, meanRatio: 1, level: { watts: 5 }, from: "quick" },
+  spectrum: { title: "Spectrum", yields: "THD, THD+N, harmonics and hum lines at 5 W", violence: 1, seconds: 30, meanRatio: 1, level: { watts: 5 }, from: "quick" },
   response: { title: "Frequency response", yields: "magnitude and phase at 1 W", violence: 1, seconds: 60, meanRatio: 1, level: { watts: 1 }, from: "standard" },
   "noise-response": { title: "Noise response", yields: "third octaves with pink noise", violence: 1, seconds: 30, meanRatio: 0.5, level: { watts: 1 }, from: null },
   "line-output": { title: "Line output", yields: "distortion at 1, 2 and 3 V", violence: 1, seconds: 30, meanRatio: 1, level: { watts: 0.1 }, from: null },
@@ -41,7 +41,7 @@ export const RUN_KINDS: Record<RunKind, RunKindFacts> = {
   "full-power-response": { title: "Full-power response", yields: "the band at rated power, in a short sweep", violence: 7, seconds: 5, meanRatio: 1, level: { ratio: 1 }, from: "everything" },
   bridged: { title: "Bridged", yields: "both channels as one", violence: 8, seconds: 12, meanRatio: 0.16, level: { ratio: 1.1 }, from: "everything" },
   "low-ohm": { title: "Low-ohm stress", yields: "2 ohm in bursts: trips, and whether it recovers", violence: 8, seconds: 20, meanRatio: 0.05, level: { ratio: 1 }, from: "everything" },
-  "heat-soak": { title: "Heat soak at an eighth", yields: "settled temperature, time to cut-out", violence: 9, seconds: 3600, meanRatio: 1, level: { ratio: 0.125 }, from: "everything" },
+  "heat-soak": { title: "Heat soak", yields: "settled temperature and time to cut-out at an eighth of rated power", violence: 9, seconds: 3600, meanRatio: 1, level: { ratio: 0.125 }, from: "everything" },
 };
 
 export const RUN_KIND_NAMES = Object.keys(RUN_KINDS) as RunKind[];

@@ -12,7 +12,7 @@ const track = (chosenId: string | null) => <RunTrack runs={runs} chosenId={chose
 
 test("each run with what it is, into which load, and when", () => {
   const text = words(track("a"));
-  expect(text).toContain("Spectrum at 5 W, 8 Ω 25 Nov 10:05, one channel driven");
+  expect(text).toContain("Spectrum, 8 Ω 25 Nov 10:05, one channel driven");
   expect(text).toContain("Power sweep, 8 Ω 24 Nov 18:30, both channels driven");
 });
 

@@ -26,7 +26,7 @@ export const runsOfSet = (job: BenchJob, set: RunSet, label: string, newId: () =
   return jobs.length > 1 ? jobs : jobs.map((each) => ({ ...each, set: null }));
 };
 
-/** "Spectrum at 5 W, 3 loads, 5 repeats" */
+/** "Spectrum, 3 loads, 5 repeats" */
 export const setLabel = (title: string, { loadIds, channelCounts, frequencies, settings, repeats }: RunSet): string =>
   [title, count(loadIds.length, "load"), count(channelCounts.length, "count of channels"), count(frequencies.length, "frequency"), count(settings.length, "setting"), repeats > 1 ? `${repeats} repeats` : null].filter((part) => part !== null).join(", ");
 

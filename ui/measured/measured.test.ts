@@ -4,6 +4,7 @@ import type { Run } from "@/records";
 import { channelOf, figureOf, measuredRun } from "@/records/testing/measuredRun";
 import { chartsOf } from "./chartsOf";
 import { claimMark } from "./claimMark";
+import { conditionsLine } from "./conditionsLine";
 import { figureText } from "./quantityText";
 import { repeatStatistics } from "./setStatistics";
 
@@ -83,4 +84,17 @@ describe("repeats", () => {
     const struck: Run = { ...one(100), remarks: { struck: { reason: "slipped", at: "" }, overruled: [] } } as Run;
     expect(repeatStatistics(first as never, [first, struck, one(50, { nominalOhms: 4 }), one(50, { set: { id: "other", label: "" } })])).toEqual([]);
   });
+});
+
+describe("what a run was made under", () => {
+  const settings = { watts: 5, frequencyHz: 1000, seconds: 2, averaging: "none", bandLowHz: 20, bandHighHz: 20_000, rangeVolts: 0 };
+  const lineOf = (change: object, source: Run["source"] = "simulated-bench") => {
+    const run = measuredRun("spectrum", [channelOf([])]);
+    return conditionsLine({ ...run, source, conditions: { ...run.conditions, settings: { ...settings, ...change } } });
+  };
+  test("as usual it names channels, ohms and source", () => expect(lineOf({})).toBe("one channel driven, 8.20 Ω measured, simulated: bench"));
+  test("what was set otherwise is told in the words of its field", () => {
+    expect(lineOf({ watts: 50, averaging: "mean" })).toBe("one channel driven, 8.20 Ω measured, each channel 50 W, averaging mean of many, simulated: bench");
+  });
+  test("of a meter's reading nothing was set", () => expect(lineOf({ watts: 50 }, "typed")).toBe("one channel driven, 8.20 Ω measured, typed from bench"));
 });
