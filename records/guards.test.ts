@@ -1,4 +1,4 @@
-import { guardLimits, rigSchema, type LoadChannel } from ".";
+import { builtRating, guardLimits, rigSchema, validated, type LoadChannel } from ".";
 
 const { guards } = rigSchema.getDefault();
 const tube = { name: "R1", ohms: 8.2, ohmsStdUncertainty: 0.01, ratedWatts: 100, construction: "wire-wound", cooling: "free air", overloadRatio: 10, overloadSeconds: 5, perCelsius: 1e-4, henries: 0, timeConstantSeconds: null } as const;
@@ -13,6 +13,20 @@ test("of a load built from the shelf its resistors tell; the weakest sets the ov
   expect(guardLimits(guards, { channels: [pair] })).toMatchObject({ loadWatts: 200, overload: { ratio: 4, seconds: 3 } });
   // Of two loads the lesser counts, and nothing stands more than it may.
   expect(guardLimits({ ...guards, loadWatts: 50 }, { channels: [pair, plain] })).toMatchObject({ loadWatts: 50, overload: { ratio: 5, seconds: 3 } });
+});
+
+test("a load's own rating is told only where all of it is known part by part", () => {
+  expect(builtRating({ channels: [pair] })).toEqual({ watts: 200, overload: { ratio: 4, seconds: 3 } });
+  expect(builtRating({ channels: [pair, plain] })).toBeNull();
+});
+
+test.each([["nothing", ""], ["a word", "much"], ["below zero", "-5"], ["too much", "99999"]])("what is wrong with a guard belongs to its field: %s", async (_, loadWatts) => {
+  const outcome = await validated(rigSchema as never, { guards: { ...guards, loadWatts } });
+  expect(outcome.ok ? [] : Object.keys(outcome.errors)).toEqual(["guards.loadWatts"]);
+});
+
+test("a guard is read as people write it", async () => {
+  expect(await validated(rigSchema, { guards: { ...guards, loadWatts: "0,2k" as never } })).toMatchObject({ ok: true, value: { guards: { loadWatts: 200 } } });
 });
 
 test("a guard cannot be left out", () => {

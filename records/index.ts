@@ -9,7 +9,7 @@ export { INSTRUMENT_ROLES, instrumentsSchema, type Instrument, type Instruments 
 export { PHOTO_LIMIT_BYTES, photoSchema, type Photo } from "./photo";
 export { planSchema, type Plan } from "./plan";
 export { CONSTRUCTIONS, COOLINGS, powerResistor, resistorsSchema, type ResistorRecord, type Resistors } from "./resistors";
-export { guardLimits } from "./guards";
+export { builtRating, guardLimits } from "./guards";
 export { PROBES, READINGS, rigSchema, type Confirmation, type Guards, type Readings, type RigSettings } from "./rig";
 export { sheetSchema, type Sheet } from "./sheet";
 export { runAsCsv, runAsJson } from "./exportRun";

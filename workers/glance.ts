@@ -34,7 +34,7 @@ export const glimpseOf = (volts: readonly Float64Array[], sampleRateHz: number):
   };
 };
 
-/** @param isTone whether a single tone plays, whose distortion can be told */
+/** What the screen gets of a moment. @param isTone whether a single tone plays, whose distortion can be told */
 export const glanceOf = ({ last, ...moment }: RecordingMoment, isTone: boolean): Glance => {
   const { volts, sampleRateHz } = last(TONE_SECONDS);
   const distortion = (each: Float64Array): number | null => {

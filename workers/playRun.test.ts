@@ -6,7 +6,7 @@ import { playRun, type KeptShot, type PlayRequest } from "./playRun";
 const load = (loadOhms: number) => ({ loadOhms, loadOhmsStdUncertainty: 0.01, voltsStdUncertaintyRatio: 0.0025 });
 const LIMITS = { loadWatts: 200, overload: { ratio: 5, seconds: 5 }, loadCelsius: 180, sinkCelsius: 75, breakerAmperes: 10 };
 const request = (kind: MeasuredKind, settings: Settings = {}, change: Partial<PlayRequest> = {}): PlayRequest => ({
-  kind, settings: { ...initialSettings(DEFINITIONS[kind].fields), ...settings }, rig: EXAMPLE_RIGS["home-class-ab"], loads: [load(8.21), load(8.18)], secondLoads: [load(4.03), load(4.01)], ratedWatts: 50, seed: 1, sampleRateHz: 96_000, kept: [], limits: LIMITS, ...change,
+  kind, settings: { ...initialSettings(DEFINITIONS[kind].fields), ...settings }, rig: EXAMPLE_RIGS["home-class-ab"], loads: [load(8.21), load(8.18)], secondLoads: [load(4.03), load(4.01)], ratedWatts: 50, seed: 1, sampleRateHz: 96_000, kept: [], limits: LIMITS, secondLimits: null, ...change,
 });
 
 const play = async (asked: PlayRequest): Promise<{ channels: MeasuredChannel[]; shots: KeptShot[] }> => {
@@ -124,6 +124,11 @@ describe("guards while a run plays", () => {
     const whole = await play(request("spectrum", { watts: 8, seconds: 3 }, one));
     expect(watts / figureOf(whole.channels[0], "power")).toBeCloseTo(1, 1);
     expect(amplitudeRatioToDb(figureOf(channels[0], "sinad"))).toBeCloseTo(amplitudeRatioToDb(figureOf(whole.channels[0], "sinad")), -1);
+  });
+
+  test("each load is watched by its own rating", async () => {
+    const outcome = await playRun(request("impedance", QUICK.impedance, { ...one, secondLoads: [load(4.03)], secondLimits: { ...LIMITS, loadWatts: 0.1, overload: null } }), { onMoment: () => {}, onShot: () => {} });
+    expect(outcome).toMatchObject({ ok: false, finding: { code: "guard-tripped", advice: expect.stringMatching(/it is made for 0\.100 W/) } });
   });
 
   test("one that trips before there is anything to read says so", async () => {

@@ -26,6 +26,8 @@ export type PlayRequest = {
   kept: readonly KeptShot[];
   /** What the guards watch; the converter's full scale is the rig's. */
   limits: Omit<GuardLimits, "fullScaleVolts">;
+  /** The same of the other load. */
+  secondLimits: Omit<GuardLimits, "fullScaleVolts"> | null;
 };
 
 /** A moment of one of the run's recordings. */
@@ -142,9 +144,9 @@ const shotFacts = (rig: Rig, loads: readonly ChannelConditions[], { ratedWatts, 
 
 const TONES: readonly Shot["stimulus"]["kind"][] = ["sine", "level-sweep"];
 
-const recordShot = (rig: Rig, shot: Shot, loads: readonly ChannelConditions[], { sampleRateHz, seed, limits }: PlayRequest, shotNumber: number, { onMoment }: PlayListener): KeptShot => {
+const recordShot = (rig: Rig, shot: Shot, loads: readonly ChannelConditions[], { sampleRateHz, seed, limits, secondLimits }: PlayRequest, shotNumber: number, { onMoment }: PlayListener): KeptShot => {
   const hung: Rig = shot.load === "speaker" ? { ...rig, loads: loads.map(() => speaker()) } : onLoads(rig, loads.map(({ loadOhms }) => loadOhms));
-  const guards = guardedWatch(limits, rig, shot, (moment) => onMoment({ label: shot.label, shotNumber, moment, isTone: TONES.includes(shot.stimulus.kind) }));
+  const guards = guardedWatch((shot.load === "second" ? secondLimits : null) ?? limits, rig, shot, (moment) => onMoment({ label: shot.label, shotNumber, moment, isTone: TONES.includes(shot.stimulus.kind) }));
   const { capture, log } = record(hung, { stimulus: shot.stimulus, sampleRateHz, drives: shot.drives, recordsInput: shot.recordsInput }, seed + shotNumber, guards.watch);
   return { name: shot.name, wav: capture.wav, fullScaleVolts: capture.fullScaleVolts, fileName: `${shot.name.replace(/[^a-z0-9-]+/gi, "-")}.wav`, meters: { mainsWatts: log.meters.mainsMeterWatts, mainsAmperes: log.meters.mainsClampAmperes }, events: log.events, trip: guards.trip() };
 };

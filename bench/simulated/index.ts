@@ -5,7 +5,7 @@ export { coldOhms, resistor, speaker } from "./load/types";
 export { driveToLimit } from "./driveToLimit";
 export { halveRate } from "./instruments/halfBand";
 export { LiveBench, type LiveState } from "./LiveBench";
-export { onLoads, record, recordIn, switchOn, type BenchLog } from "./record";
+export { onLoads, record, switchOn, type BenchLog } from "./record";
 export { checkRig } from "./rig/checkRig";
 export { FAULTS, type FaultName } from "./rig/faultNames";
 export type { Field, Fields, QuantityField } from "./rig/fields";

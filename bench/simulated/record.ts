@@ -42,16 +42,11 @@ export type MeterReadings = { voltmeterVoltsRms: readonly number[]; mainsClampAm
  * @throws {RangeError} on rates, levels or times out of range
  */
 export const record = (rig: Rig, request: RecordingRequest, seed: number, watch: Watch = goOn): { capture: Capture; log: BenchLog } => {
-  const session = new Session(rig, checkedDrives(rig, request), simulationRate(rig, request.sampleRateHz), seed);
-  return recordIn(session, rig, request, seed, watch);
-};
-
-/** The same in a session that goes on from one stimulus to the next. */
-export const recordIn = (session: Session, rig: Rig, request: RecordingRequest, seed: number, watch: Watch = goOn): { capture: Capture; log: BenchLog } => {
   const rateHz = simulationRate(rig, request.sampleRateHz);
   const { source: played } = withFaults(rig);
   const source = playSource(stimulusVolts(heldToSource(request.stimulus, played), rateHz), played, rateHz, seed);
   if (source.length > MOST_SECONDS * rateHz) throw new RangeError(`the stimulus lasts ${Math.round(source.length / rateHz)} s; the simulated bench records at most ${MOST_SECONDS} s at once`);
+  const session = switchOn(rig, request, seed);
   let blocks = 0, end = Infinity;
   const trace: SessionState[] = [];
   const fast = session.play(source, (done, state, outputs) => {

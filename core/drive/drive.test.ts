@@ -33,6 +33,11 @@ test.each<[string, Partial<LiveMoment>, RegExp]>([
   expect(trip?.text).toMatch(text);
 });
 
+test("what the amplifier does to itself hides no other guard", () => {
+  expect(watched([calm, { ...calm, isCutOut: true, sinkCelsius: 80 }])?.guard).toBe("sink-heat");
+  expect(watched([calm, { ...calm, isCutOut: true, voltsRms: [0, 0] }])?.guard).toBe("protection");
+});
+
 test("a load takes its overload for as long as its maker allows, not longer, and never more than that", () => {
   const overload = { ratio: 10, seconds: 5 };
   const taking = (watts: number): LiveMoment => ({ ...calm, loadWatts: [watts] });

@@ -32,6 +32,8 @@ const SAME_DRIVE_RATIO = 0.99;
 /** Less output than this is nothing that could collapse. */
 const LEAST_VOLTS = 0.1;
 
+const CUT_OUT: Trip = { guard: "protection", text: "The amplifier's own protection cut the output off." };
+
 const most = (values: readonly number[]): number => values.reduce((high, value) => Math.max(high, value), 0);
 const watts = (value: number): string => `${formatSignificant(value, 3)} W`;
 
@@ -53,9 +55,9 @@ export class GuardWatch {
     const { limits, before } = this;
     this.before = now;
     this.warmth = nextWarmth(this.warmth, now, seconds, limits.overload);
-    if (now.isCutOut) return { guard: "protection", text: "The amplifier's own protection cut the output off." };
     if (most(now.voltsPeak) >= NEAR_FULL_SCALE * limits.fullScaleVolts) return { guard: "converter", text: `Peaks of ${formatSignificant(most(now.voltsPeak), 3)} V reach the converter's full scale of ${formatSignificant(limits.fullScaleVolts, 3)} V.` };
-    return this.load(now) ?? this.heatAndMains(now) ?? collapse(now, before);
+    // What the amplifier does to itself comes last: a run may play on through it, but not past the others.
+    return this.load(now) ?? this.heatAndMains(now) ?? (now.isCutOut ? CUT_OUT : collapse(now, before));
   }
 
   /** Forgets the moment before, where the drive was changed on purpose. */

@@ -1,6 +1,7 @@
 import { Grid, Heading, Text } from "@chakra-ui/react";
+import type { LoadRating } from "@/core/load";
 import { formatShort, formatSignificant } from "@/core/units";
-import { guardLimits, type FieldErrors, type Guards, type Load } from "@/records";
+import { builtRating, type FieldErrors, type Guards, type Load } from "@/records";
 import { DraftField } from "../parts/DraftField";
 import { Panel } from "../parts/Panel";
 
@@ -18,7 +19,7 @@ const FIELDS: readonly (readonly [keyof Guards, string, string])[] = [
 
 /** At which limits a run is turned down by itself; there is no way to switch them off. */
 export function GuardsPanel({ texts, errors, loads, onChange }: { texts: GuardTexts; errors: FieldErrors; loads: readonly Load[]; onChange(texts: GuardTexts): void }) {
-  const built = loads.filter(({ channels }) => channels.every(({ network }) => network));
+  const ratings = loads.map(builtRating);
   return (
     <Panel as="form" aria-label="Guards" onSubmit={(event) => event.preventDefault()}>
       <Heading as="h2" fontSize="17px">Guards</Heading>
@@ -31,16 +32,11 @@ export function GuardsPanel({ texts, errors, loads, onChange }: { texts: GuardTe
         ))}
       </Grid>
       <Text fontSize="13.5px" color="muted" mt={2}>
-        {[...built.map((load) => builtText(load)), ...(built.length < loads.length ? ["For moments five times the watts are let pass, as cased resistors stand for five seconds."] : [])].join(" ")}
+        {[...loads.flatMap((load, k) => (ratings[k] ? [builtText(load, ratings[k])] : [])), ...(ratings.includes(null) ? ["For moments five times the watts are let pass, as cased resistors stand for five seconds."] : [])].join(" ")}
       </Text>
     </Panel>
   );
 }
 
 /** The rating that follows from a load's own resistors. */
-const builtText = (load: Load): string => {
-  const { loadWatts, overload } = guardLimits(UNSET, load);
-  return `The ${formatShort(load.nominalOhms)} Ω load as built takes ${formatSignificant(loadWatts, 3)} W${overload ? `, ${formatSignificant(overload.ratio, 2)} times that for ${formatSignificant(overload.seconds, 2)} s` : ""}.`;
-};
-/** Nothing of it counts for a load that is known part by part. */
-const UNSET: Guards = { loadWatts: Infinity, loadCelsius: 0, sinkCelsius: 0, breakerAmperes: 0 };
+const builtText = ({ nominalOhms }: Load, { watts, overload }: LoadRating): string => `The ${formatShort(nominalOhms)} Ω load as built takes ${formatSignificant(watts, 3)} W, ${formatSignificant(overload.ratio, 2)} times that for ${formatSignificant(overload.seconds, 2)} s.`;

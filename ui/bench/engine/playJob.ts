@@ -69,7 +69,7 @@ const playMeasured = async (job: CheckedJob, load: Load, { amplifierId, loads, g
     captures.push({ ...capture, shot: shot.name });
     await onShot({ ...facts, sha256: capture.sha256 });
   };
-  const played = startJob((worker) => worker.playRun({ kind, settings: job.settings, rig: job.rig, loads: channelsOf(load), secondLoads: second && channelsOf(second), ratedWatts: job.ratedWatts, seed: job.seed, sampleRateHz: RATE_HZ, kept, limits: guardLimits(guards, load) }, callback((playing) => !signal.aborted && onProgress({ stage: playing.label, doneRatio: playing.doneRatio, playing })), callback(store)));
+  const played = startJob((worker) => worker.playRun({ kind, settings: job.settings, rig: job.rig, loads: channelsOf(load), secondLoads: second && channelsOf(second), ratedWatts: job.ratedWatts, seed: job.seed, sampleRateHz: RATE_HZ, kept, limits: guardLimits(guards, load), secondLimits: second && guardLimits(guards, second) }, callback((playing) => !signal.aborted && onProgress({ stage: playing.label, doneRatio: playing.doneRatio, playing })), callback(store)));
   signal.addEventListener("abort", played.cancel);
   const outcome = await played.finished;
   if (!outcome.ok) return outcome.finding;

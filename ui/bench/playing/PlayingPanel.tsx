@@ -1,13 +1,14 @@
 "use client";
 import { Box, Flex, Grid, HStack, Text } from "@chakra-ui/react";
 import { RUN_KINDS } from "@/core/plan";
-import { formatPercent, formatSignificant } from "@/core/units";
+import { formatFixed, formatPercent, formatSignificant } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import { guardLimits, type BenchJob, type Guards, type Load } from "@/records";
 import type { PlayProgress } from "@/workers/protocol";
 import { channelLook } from "../../charts/channelLook";
 import { useSize } from "../../charts/useSize";
 import { ActionButton } from "../../parts/ActionButton";
+import { durationText } from "../../parts/durationText";
 import { Panel } from "../../parts/Panel";
 import { Reading } from "../../parts/Reading";
 import type { EngineState } from "../engine/BenchEngine";
@@ -31,7 +32,7 @@ export function PlayingPanel({ state: { job, progress, secondsLeft, queue }, loa
       <HStack justify="space-between" align="start" mb={3}>
         <Box>
           <Text as="h1" fontSize="24px" fontWeight={700} letterSpacing="-0.01em">{RUN_KINDS[job.kind].title}</Text>
-          <Text color="muted">{stage}{playing && job.kind !== "power-sweep" && `, recording ${playing.shotNumber}`}{playing && job.kind === "power-sweep" && `, ${playing.label}`}</Text>
+          <Text color="muted">{stage}{playing && whereText(job, playing)}</Text>
         </Box>
         <ActionButton tone="danger" hotkey="Esc" minH="56px" px={6} fontSize="17px" onClick={onCancel}>Stop</ActionButton>
       </HStack>
@@ -40,10 +41,18 @@ export function PlayingPanel({ state: { job, progress, secondsLeft, queue }, loa
         {playing ? (
           <>
             <Levels playing={playing} />
-            <Flex gap={5} mt={3} wrap="wrap">
-              <LiveWave glimpse={playing.glimpse} width={waveWidth} height={PICTURE_HEIGHT} />
-              <LiveSpectrum glimpse={playing.glimpse} width={isWide ? widthPx - waveWidth - 22 : widthPx} height={PICTURE_HEIGHT} />
-            </Flex>
+            {playing.glimpse.volts.length > 0 ? (
+              <Flex gap={5} mt={3} wrap="wrap">
+                <LiveWave glimpse={playing.glimpse} width={waveWidth} height={PICTURE_HEIGHT} />
+                <LiveSpectrum glimpse={playing.glimpse} width={isWide ? widthPx - waveWidth - 22 : widthPx} height={PICTURE_HEIGHT} />
+              </Flex>
+            ) : (
+              <Box mt={6} mb={4}>
+                <Text color="muted">Heat sink</Text>
+                <Reading value={formatFixed(playing.sinkCelsius, 1)} unit="°C" />
+                <Text fontSize="15px" color="muted">after {durationText(playing.seconds)}</Text>
+              </Box>
+            )}
             {load && <GuardLine playing={playing} load={load} guards={guards} />}
           </>
         ) : (
@@ -53,6 +62,9 @@ export function PlayingPanel({ state: { job, progress, secondsLeft, queue }, loa
     </Panel>
   );
 }
+
+/** Where in the run it is: a sweep tells its level, a soak has no recordings. */
+const whereText = ({ kind }: BenchJob, { label, shotNumber }: PlayProgress): string => (kind === "power-sweep" ? `, ${label}` : kind === "heat-soak" ? "" : `, recording ${shotNumber}`);
 
 function Levels({ playing: { loadWatts, voltsRms, thdPlusNoiseRatio } }: { playing: PlayProgress }) {
   return (

@@ -38,6 +38,12 @@ test("guards are told with their limits; one that is near is told in words too",
   expect(words(panel({ sinkCelsius: 70 }))).toContain("heat sink 70.0 of 75.0 °C, near");
 });
 
+test("a soak has no wave to show: its heat is large instead", () => {
+  const text = words(panel({ seconds: 1200, sinkCelsius: 41.24, glimpse: { seconds: 0.004, volts: [], spectra: [] } }));
+  expect(text).toMatch(/Heat sink 41\.2 °C after 20 min/);
+  expect(text).not.toContain("dBV");
+});
+
 test("between recordings only the stage is told", () => {
   const text = words(panel({}, { progress: { stage: "Storing the result", doneRatio: 1, playing: null } }));
   expect(text).toContain("Storing the result…");
