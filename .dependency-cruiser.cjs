@@ -9,18 +9,38 @@ const room = (name, rooms, packages) => [
     comment: `${name}/ may use ${rooms.length > 0 ? rooms.join(", ") : "no other room"}`,
     severity: "error",
     from: { path: `^${name}/`, pathNot: TESTS },
-    to: { path: "^(app|ui|server|store|workers|bench|records|core|cli|demo|e2e|scripts)/", pathNot: [`^${name}/`, ...rooms.map((lower) => `^${lower}`)] },
+    to: {
+      path: "^(app|ui|server|store|workers|bench|records|core|cli|demo|e2e|scripts)/",
+      pathNot: [`^${name}/`, ...rooms.map((lower) => `^${lower}`)],
+    },
   },
   {
     name: `${name}-uses-only-its-packages`,
     comment: `${name}/ may use the packages ${packages.length > 0 ? packages.join(", ") : "(none)"}`,
     severity: "error",
     from: { path: `^${name}/`, pathNot: TESTS },
-    to: { dependencyTypes: ["npm", "npm-dev", "core", "npm-no-pkg", "unknown", "undetermined"], pathNot: packages.map((name) => `^(node_modules/)?${name}`) },
+    to: {
+      dependencyTypes: ["npm", "npm-dev", "core", "npm-no-pkg", "unknown", "undetermined"],
+      pathNot: packages.map((name) => `^(node_modules/)?${name}`),
+    },
   },
 ];
 
-const SCREEN = ["react", "next", "@chakra-ui", "lucide-react", "d3", "@types", "react-hook-form", "@hookform", "@tanstack", "@dnd-kit", "date-fns", "next-themes", "yup"];
+const SCREEN = [
+  "react",
+  "next",
+  "@chakra-ui",
+  "lucide-react",
+  "d3",
+  "@types",
+  "react-hook-form",
+  "@hookform",
+  "@tanstack",
+  "@dnd-kit",
+  "date-fns",
+  "next-themes",
+  "yup",
+];
 const NODE = ["fs", "crypto", "path", "stream", "process", "os", "node:"];
 
 module.exports = {
@@ -34,7 +54,11 @@ module.exports = {
     ...room("server", ["core/", "records/", "store/"], ["next", "react", "knex", "server-only"]),
     // Screens call server actions, and nothing else that runs on the server.
     ...room("ui", ["core/", "records/", "bench/", "workers/", "server/actions"], SCREEN),
-    ...room("app", ["core/", "records/", "store/", "server/", "ui/"], [...SCREEN, "@fontsource-variable", ...NODE]),
+    ...room(
+      "app",
+      ["core/", "records/", "store/", "server/", "ui/"],
+      [...SCREEN, "@fontsource-variable", ...NODE],
+    ),
     ...room("cli", ["core/", "bench/"], ["papaparse", "@types", ...NODE]),
     ...room("demo", ["core/", "records/", "bench/", "workers/", "store/"], ["knex", ...NODE]),
   ],
@@ -43,6 +67,9 @@ module.exports = {
     tsPreCompilationDeps: true,
     doNotFollow: { path: "node_modules" },
     exclude: { path: "^(\\.next|node_modules/\\.cache)" },
-    enhancedResolveOptions: { exportsFields: ["exports"], conditionNames: ["import", "require", "node", "default", "types"] },
+    enhancedResolveOptions: {
+      exportsFields: ["exports"],
+      conditionNames: ["import", "require", "node", "default", "types"],
+    },
   },
 };

@@ -1,9 +1,23 @@
 // Unit tests lie beside what they test; browser tests (e2e/) have a configuration of their own.
 module.exports = {
   testEnvironment: "node",
-  roots: ["<rootDir>/core", "<rootDir>/bench", "<rootDir>/store", "<rootDir>/cli", "<rootDir>/ui", "<rootDir>/workers", "<rootDir>/records", "<rootDir>/demo", "<rootDir>/server"],
+  roots: [
+    "<rootDir>/core",
+    "<rootDir>/bench",
+    "<rootDir>/store",
+    "<rootDir>/cli",
+    "<rootDir>/ui",
+    "<rootDir>/workers",
+    "<rootDir>/records",
+    "<rootDir>/demo",
+    "<rootDir>/server",
+  ],
   transform: { "^.+\\.tsx?$": "<rootDir>/scripts/jestTransform.cjs" },
   // D3 as one ready-made file: its modules are in a format that Jest does not run.
-  moduleNameMapper: { "^server-only$": "<rootDir>/scripts/nothing.cjs", "^@/(.*)$": "<rootDir>/$1", "^d3$": "<rootDir>/node_modules/d3/dist/d3.js" },
+  moduleNameMapper: {
+    "^server-only$": "<rootDir>/scripts/nothing.cjs",
+    "^@/(.*)$": "<rootDir>/$1",
+    "^d3$": "<rootDir>/node_modules/d3/dist/d3.js",
+  },
   maxWorkers: 2,
 };

@@ -6,7 +6,10 @@ import { EmptyState } from "@/ui/parts/EmptyState";
 export default function ErrorPage({ reset }: { reset(): void }) {
   return (
     <Box px={8} py={6}>
-      <EmptyState title="This page could not be shown" text="What was saved is safe. Try again; if it happens again, restart the server and report what you did before.">
+      <EmptyState
+        title="This page could not be shown"
+        text="What was saved is safe. Try again; if it happens again, restart the server and report what you did before."
+      >
         <ActionButton tone="primary" onClick={reset}>
           Try again
         </ActionButton>

@@ -5,7 +5,10 @@ import type { ReactNode } from "react";
 import { KeysProvider } from "@/ui/parts/keys";
 import { Theme } from "@/ui/theme/Theme";
 
-export const metadata: Metadata = { title: "Rimebank", description: "Measures amplifiers into dummy loads and judges their published claims." };
+export const metadata: Metadata = {
+  title: "Rimebank",
+  description: "Measures amplifiers into dummy loads and judges their published claims.",
+};
 
 export default function RootLayout({ children }: { children: ReactNode }) {
   return (

@@ -5,7 +5,10 @@ import { EmptyState } from "@/ui/parts/EmptyState";
 export default function NotFound() {
   return (
     <Box px={8} py={6}>
-      <EmptyState title="There is nothing here" text="The amplifier or page may have been deleted, or the address has a mistake. Nothing else was touched.">
+      <EmptyState
+        title="There is nothing here"
+        text="The amplifier or page may have been deleted, or the address has a mistake. Nothing else was touched."
+      >
         <Link asChild color="spruce" fontWeight={700}>
           <NextLink href="/">Back to the shelf</NextLink>
         </Link>

@@ -9,7 +9,11 @@ export const dynamic = "force-dynamic";
 
 export default async function ShelfPage() {
   const db = await database();
-  const [amplifiers, claims, runs] = [await listAmplifiers(db), await listClaims(db), await listRuns(db)];
+  const [amplifiers, claims, runs] = [
+    await listAmplifiers(db),
+    await listClaims(db),
+    await listRuns(db),
+  ];
   const rows = amplifiers.map((amplifier) =>
     shelfRow(
       amplifier,

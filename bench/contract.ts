@@ -32,8 +32,27 @@ export type RecordingMoment = LiveMoment & {
 export type Watch = (moment: RecordingMoment) => "go-on" | "end";
 
 /** A steady tone held for a long time, to watch the heat. */
-export type SoakRequest = { frequencyHz: number; voltsPeak: number; seconds: number; drives: readonly boolean[] };
+export type SoakRequest = {
+  frequencyHz: number;
+  voltsPeak: number;
+  seconds: number;
+  drives: readonly boolean[];
+};
 
 /** Temperatures in degrees Celsius, powers in watts, at moments that lie wider apart as time goes on. */
-export type SoakPoint = { seconds: number; junctionCelsius: number; caseCelsius: number; sinkCelsius: number; loadCelsius: number; loadWatts: readonly number[]; dissipatedWatts: number; mainsWatts: number; mainsAmperes: number; isCutOut: boolean };
-export type SoakRecording = { points: readonly SoakPoint[]; events: readonly { atSeconds: number; event: string }[] };
+export type SoakPoint = {
+  seconds: number;
+  junctionCelsius: number;
+  caseCelsius: number;
+  sinkCelsius: number;
+  loadCelsius: number;
+  loadWatts: readonly number[];
+  dissipatedWatts: number;
+  mainsWatts: number;
+  mainsAmperes: number;
+  isCutOut: boolean;
+};
+export type SoakRecording = {
+  points: readonly SoakPoint[];
+  events: readonly { atSeconds: number; event: string }[];
+};

@@ -6,7 +6,10 @@ export class UsageError extends Error {}
 export type CommandLine = { positional: string[]; options: Map<string, string> };
 
 /** Splits "analyse FILE --load-ohms 8.2" into positional words and --name value pairs. */
-export const parseCommandLine = (words: readonly string[], known: readonly string[]): CommandLine => {
+export const parseCommandLine = (
+  words: readonly string[],
+  known: readonly string[],
+): CommandLine => {
   const positional: string[] = [];
   const options = new Map<string, string>();
   for (let k = 0; k < words.length; k++) {
@@ -15,7 +18,10 @@ export const parseCommandLine = (words: readonly string[], known: readonly strin
       continue;
     }
     const [name, inline] = words[k].slice(2).split(/=(.*)/s);
-    if (!known.includes(name)) throw new UsageError(`unknown option --${name}; known: ${known.map((option) => `--${option}`).join(", ")}`);
+    if (!known.includes(name))
+      throw new UsageError(
+        `unknown option --${name}; known: ${known.map((option) => `--${option}`).join(", ")}`,
+      );
     const value = inline ?? words[++k];
     if (value === undefined) throw new UsageError(`--${name} needs a value`);
     options.set(name, value);
@@ -24,20 +30,38 @@ export const parseCommandLine = (words: readonly string[], known: readonly strin
 };
 
 /** An option that must be a number above zero, or the default when it was left out. */
-export const positiveOption = ({ options }: CommandLine, name: string, otherwise: number): number => {
+export const positiveOption = (
+  { options }: CommandLine,
+  name: string,
+  otherwise: number,
+): number => {
   const text = options.get(name);
   if (text === undefined) return otherwise;
   const value = parseNumber(text);
-  if (value === null || !(value > 0)) throw new UsageError(`--${name} is "${text}"; it must be a number above zero`);
+  if (value === null || !(value > 0))
+    throw new UsageError(`--${name} is "${text}"; it must be a number above zero`);
   return value;
 };
 
 /** A band such as "20-20000" in hertz. */
-export const bandOption = ({ options }: CommandLine, name: string, otherwise: { lowHz: number; highHz: number }): { lowHz: number; highHz: number } => {
+export const bandOption = (
+  { options }: CommandLine,
+  name: string,
+  otherwise: { lowHz: number; highHz: number },
+): { lowHz: number; highHz: number } => {
   const text = options.get(name);
   if (text === undefined) return otherwise;
   const [low, high, ...more] = text.split("-").map((part) => parseNumber(part));
-  if (more.length > 0 || low === null || high === null || high === undefined || low < 0 || !(high > low))
-    throw new UsageError(`--${name} is "${text}"; it must be two frequencies, the lower first, such as 20-20000`);
+  if (
+    more.length > 0 ||
+    low === null ||
+    high === null ||
+    high === undefined ||
+    low < 0 ||
+    !(high > low)
+  )
+    throw new UsageError(
+      `--${name} is "${text}"; it must be two frequencies, the lower first, such as 20-20000`,
+    );
   return { lowHz: low, highHz: high };
 };

@@ -16,7 +16,8 @@ const write = (name: string, bytes: Uint8Array | string): string => {
   return path;
 };
 
-const run = (...words: string[]) => spawnSync(TSX, ["cli/main.ts", ...words], { cwd: ROOT, encoding: "utf8" });
+const run = (...words: string[]) =>
+  spawnSync(TSX, ["cli/main.ts", ...words], { cwd: ROOT, encoding: "utf8" });
 
 // 10 V peak at 1 kHz with 1 % third and 0.1 % second harmonic, in 50 ms of 48 kHz, two channels.
 const tone = Float64Array.from({ length: 24_000 }, (_, n) => {
@@ -25,8 +26,15 @@ const tone = Float64Array.from({ length: 24_000 }, (_, n) => {
 });
 
 test("analyse prints one JSON object with the promised fields, closed form", () => {
-  const path = write("tone.wav", encodeWav([tone, tone.map((volts) => volts / 2)], 48_000, 20, "int24"));
-  const output = execFileSync(TSX, ["cli/main.ts", "analyse", path, "--full-scale-volts", "20", "--load-ohms", "8R2"], { cwd: ROOT, encoding: "utf8" });
+  const path = write(
+    "tone.wav",
+    encodeWav([tone, tone.map((volts) => volts / 2)], 48_000, 20, "int24"),
+  );
+  const output = execFileSync(
+    TSX,
+    ["cli/main.ts", "analyse", path, "--full-scale-volts", "20", "--load-ohms", "8R2"],
+    { cwd: ROOT, encoding: "utf8" },
+  );
   const { sampleRateHz, channels } = JSON.parse(output);
   expect(sampleRateHz).toBe(48_000);
   expect(channels.length).toBe(2);
@@ -36,7 +44,10 @@ test("analyse prints one JSON object with the promised fields, closed form", () 
   expect(a.powerWatts).toBeCloseTo((100 + 0.01 + 0.0001) / 2 / 8.2, 4);
   expect(a.thdRatio).toBeCloseTo(Math.hypot(0.01, 0.001), 6);
   expect(a.sinadDb).toBeCloseTo(-20 * Math.log10(a.thdPlusNoiseRatio), 9);
-  expect(a.harmonicsDbc.slice(0, 2)).toEqual([{ order: 2, dbc: expect.closeTo(-60, 2) }, { order: 3, dbc: expect.closeTo(-40, 3) }]);
+  expect(a.harmonicsDbc.slice(0, 2)).toEqual([
+    { order: 2, dbc: expect.closeTo(-60, 2) },
+    { order: 3, dbc: expect.closeTo(-40, 3) },
+  ]);
   expect(a.clipping).toMatchObject({ present: false, firstHalf: null });
   expect(b.voltsRms).toBeCloseTo(a.voltsRms / 2, 6);
 });
@@ -52,11 +63,34 @@ describe("bad input: exit 2, nothing on standard output, one plain line on stand
     ["no command", () => [], "say what to do"],
     ["no file", () => ["analyse"], "give one WAV file"],
     ["a file that is not there", () => ["analyse", join(folder, "missing.wav")], "cannot read"],
-    ["a file that is not a WAV", () => ["analyse", write("text.wav", "hello, this is not audio")], "not a WAV file"],
-    ["a truncated WAV", () => ["analyse", write("cut.wav", encodeWav([tone], 48_000, 20, "int24").slice(0, 5000))], "cut short"],
-    ["a WAV without samples", () => ["analyse", write("empty.wav", encodeWav([new Float64Array(0)], 48_000, 20, "int24"))], "no samples"],
-    ["silence", () => ["analyse", write("silence.wav", encodeWav([new Float64Array(48_000)], 48_000, 20, "int24"))], "no steady tone"],
-    ["a zero full scale", () => ["analyse", "x.wav", "--full-scale-volts", "0"], "--full-scale-volts"],
+    [
+      "a file that is not a WAV",
+      () => ["analyse", write("text.wav", "hello, this is not audio")],
+      "not a WAV file",
+    ],
+    [
+      "a truncated WAV",
+      () => ["analyse", write("cut.wav", encodeWav([tone], 48_000, 20, "int24").slice(0, 5000))],
+      "cut short",
+    ],
+    [
+      "a WAV without samples",
+      () => ["analyse", write("empty.wav", encodeWav([new Float64Array(0)], 48_000, 20, "int24"))],
+      "no samples",
+    ],
+    [
+      "silence",
+      () => [
+        "analyse",
+        write("silence.wav", encodeWav([new Float64Array(48_000)], 48_000, 20, "int24")),
+      ],
+      "no steady tone",
+    ],
+    [
+      "a zero full scale",
+      () => ["analyse", "x.wav", "--full-scale-volts", "0"],
+      "--full-scale-volts",
+    ],
     ["a negative load", () => ["analyse", "x.wav", "--load-ohms", "-8"], "--load-ohms"],
     ["a band upside down", () => ["analyse", "x.wav", "--band", "20000-20"], "--band"],
     ["an unknown option", () => ["analyse", "x.wav", "--load", "8"], "unknown option --load"],

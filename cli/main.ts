@@ -6,23 +6,35 @@ import { claim } from "./claim";
 import { simulate } from "./simulate";
 import { stimulus } from "./stimulus";
 
-const COMMANDS: Record<string, (words: readonly string[]) => object> = { analyse, stimulus, claim, simulate };
+const COMMANDS: Record<string, (words: readonly string[]) => object> = {
+  analyse,
+  stimulus,
+  claim,
+  simulate,
+};
 
 const main = (): number => {
   const [command, ...words] = process.argv.slice(2);
   const run = COMMANDS[command];
   try {
-    if (!run) throw new UsageError(`say what to do: ${Object.keys(COMMANDS).join(", ")} (see cli/README.md)`);
+    if (!run)
+      throw new UsageError(
+        `say what to do: ${Object.keys(COMMANDS).join(", ")} (see cli/README.md)`,
+      );
     process.stdout.write(`${JSON.stringify(run(words), finiteOrNull, 2)}\n`);
     return 0;
   } catch (error) {
-    const text = error instanceof UsageError ? error.message : `this should not have happened (${error instanceof Error ? error.message : String(error)}); please report it`;
+    const text =
+      error instanceof UsageError
+        ? error.message
+        : `this should not have happened (${error instanceof Error ? error.message : String(error)}); please report it`;
     process.stderr.write(`rimebank: ${text.replace(/\s*\n\s*/g, " ")}\n`);
     return 2;
   }
 };
 
 /** JSON has no infinity: the level of a harmonic that is not there at all is null. */
-const finiteOrNull = (_: string, value: unknown): unknown => (typeof value === "number" && !Number.isFinite(value) ? null : value);
+const finiteOrNull = (_: string, value: unknown): unknown =>
+  typeof value === "number" && !Number.isFinite(value) ? null : value;
 
 process.exitCode = main();

@@ -1,31 +1,116 @@
 import { mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import type { RecordingRequest } from "@/bench/contract";
-import { checkRig, coldOhms, EXAMPLE_RIGS, record, soak, type ExampleName, type Rig } from "@/bench/simulated";
+import {
+  checkRig,
+  coldOhms,
+  EXAMPLE_RIGS,
+  record,
+  soak,
+  type ExampleName,
+  type Rig,
+} from "@/bench/simulated";
 import { TONE_DEFAULTS } from "@/core/distortion";
-import { BURST_KINDS, MULTITONE_PERIOD_SECONDS, type BurstName, type Stimulus } from "@/core/signal";
+import {
+  BURST_KINDS,
+  MULTITONE_PERIOD_SECONDS,
+  type BurstName,
+  type Stimulus,
+} from "@/core/signal";
 import { decodeChannel, readWavLayout } from "@/core/wav";
 import { parseCommandLine, positiveOption, UsageError, type CommandLine } from "./arguments";
 import { RUN_KINDS, valueOf } from "./runKinds";
 
-const OPTIONS = ["run", "out", "level", "frequency", "seconds", "rate", "channels", "burst", "seed"];
+const OPTIONS = [
+  "run",
+  "out",
+  "level",
+  "frequency",
+  "seconds",
+  "rate",
+  "channels",
+  "burst",
+  "seed",
+];
 
 /** What one run plays, with the options that its analysis needs to know. */
-type Plan = { stimulus: Stimulus; idleChannels?: number; recordsInput?: boolean; analysis?: Record<string, string> };
+type Plan = {
+  stimulus: Stimulus;
+  idleChannels?: number;
+  recordsInput?: boolean;
+  analysis?: Record<string, string>;
+};
 type Planner = (voltsPeak: number, seconds: (usual: number) => number, line: CommandLine) => Plan;
 
 const PLANNERS: Record<string, Planner> = {
-  spectrum: (voltsPeak, seconds, line) => ({ stimulus: { kind: "sine", frequencyHz: positiveOption(line, "frequency", 1000), voltsPeak, seconds: seconds(2) } }),
-  clip: (voltsPeak, seconds, line) => ({ stimulus: { kind: "sine", frequencyHz: positiveOption(line, "frequency", 1000), voltsPeak, seconds: seconds(1) } }),
-  sweep: (voltsPeak, seconds, line) => ({ stimulus: { kind: "level-sweep", frequencyHz: positiveOption(line, "frequency", 1000), firstVoltsPeak: voltsPeak / 30, lastVoltsPeak: voltsPeak, stepCount: 40, stepSeconds: seconds(4) / 40 } }),
-  burst: (voltsPeak, _, line) => ({ stimulus: { kind: "burst", burst: burstOption(line), voltsPeak } }),
-  response: (voltsPeak) => ({ stimulus: { kind: "frequency-steps", lowHz: 10, highHz: 80_000, pointsPerDecade: 10, voltsPeak }, recordsInput: true, analysis: { "input-channel": "1" } }),
-  "intermodulation-difference": (voltsPeak, seconds) => ({ stimulus: { kind: "intermodulation-difference", voltsPeak, seconds: seconds(2) } }),
-  "intermodulation-modulation": (voltsPeak, seconds) => ({ stimulus: { kind: "intermodulation-modulation", voltsPeak, seconds: seconds(2) } }),
-  multitone: (voltsPeak, seconds, line) => ({ stimulus: { kind: "multitone", voltsPeak, seconds: seconds(4), seed: seedOf(line) }, analysis: { "period-seconds": String(MULTITONE_PERIOD_SECONDS) } }),
+  spectrum: (voltsPeak, seconds, line) => ({
+    stimulus: {
+      kind: "sine",
+      frequencyHz: positiveOption(line, "frequency", 1000),
+      voltsPeak,
+      seconds: seconds(2),
+    },
+  }),
+  clip: (voltsPeak, seconds, line) => ({
+    stimulus: {
+      kind: "sine",
+      frequencyHz: positiveOption(line, "frequency", 1000),
+      voltsPeak,
+      seconds: seconds(1),
+    },
+  }),
+  sweep: (voltsPeak, seconds, line) => ({
+    stimulus: {
+      kind: "level-sweep",
+      frequencyHz: positiveOption(line, "frequency", 1000),
+      firstVoltsPeak: voltsPeak / 30,
+      lastVoltsPeak: voltsPeak,
+      stepCount: 40,
+      stepSeconds: seconds(4) / 40,
+    },
+  }),
+  burst: (voltsPeak, _, line) => ({
+    stimulus: { kind: "burst", burst: burstOption(line), voltsPeak },
+  }),
+  response: (voltsPeak) => ({
+    stimulus: {
+      kind: "frequency-steps",
+      lowHz: 10,
+      highHz: 80_000,
+      pointsPerDecade: 10,
+      voltsPeak,
+    },
+    recordsInput: true,
+    analysis: { "input-channel": "1" },
+  }),
+  "intermodulation-difference": (voltsPeak, seconds) => ({
+    stimulus: { kind: "intermodulation-difference", voltsPeak, seconds: seconds(2) },
+  }),
+  "intermodulation-modulation": (voltsPeak, seconds) => ({
+    stimulus: { kind: "intermodulation-modulation", voltsPeak, seconds: seconds(2) },
+  }),
+  multitone: (voltsPeak, seconds, line) => ({
+    stimulus: { kind: "multitone", voltsPeak, seconds: seconds(4), seed: seedOf(line) },
+    analysis: { "period-seconds": String(MULTITONE_PERIOD_SECONDS) },
+  }),
   noise: (_, seconds) => ({ stimulus: { kind: "silence", seconds: seconds(4) } }),
-  crosstalk: (voltsPeak, seconds, line) => ({ stimulus: { kind: "sine", frequencyHz: positiveOption(line, "frequency", 10_000), voltsPeak, seconds: seconds(2) }, idleChannels: 1 }),
-  "third-octave": (voltsPeak, seconds, line) => ({ stimulus: { kind: "pink-noise", voltsRms: voltsPeak / Math.SQRT2, seconds: seconds(10), seed: seedOf(line) } }),
+  crosstalk: (voltsPeak, seconds, line) => ({
+    stimulus: {
+      kind: "sine",
+      frequencyHz: positiveOption(line, "frequency", 10_000),
+      voltsPeak,
+      seconds: seconds(2),
+    },
+    idleChannels: 1,
+  }),
+  "third-octave": (voltsPeak, seconds, line) => ({
+    stimulus: {
+      kind: "pink-noise",
+      voltsRms: voltsPeak / Math.SQRT2,
+      seconds: seconds(10),
+      seed: seedOf(line),
+    },
+  }),
 };
 
 /** Runs that go to the source's limit unless told otherwise; the others play about 1 W into 8 ohm. */
@@ -38,36 +123,92 @@ export const simulate = (words: readonly string[]): object => {
   const kind = line.options.get("run") ?? "";
   const folder = line.options.get("out");
   const kinds = [...Object.keys(PLANNERS), HEAT_SOAK];
-  if (line.positional.length !== 1 || !folder || !kinds.includes(kind)) throw new UsageError(`simulate RIG.json --run KIND --out DIR; KIND is one of ${kinds.join(", ")}; RIG.json may also be the name of an example: ${Object.keys(EXAMPLE_RIGS).join(", ")}`);
+  if (line.positional.length !== 1 || !folder || !kinds.includes(kind))
+    throw new UsageError(
+      `simulate RIG.json --run KIND --out DIR; KIND is one of ${kinds.join(", ")}; RIG.json may also be the name of an example: ${Object.keys(EXAMPLE_RIGS).join(", ")}`,
+    );
   const rig = readRig(line.positional[0]);
-  return kind === HEAT_SOAK ? simulateSoak(rig, folder, line) : simulateRun(rig, kind, folder, line);
+  return kind === HEAT_SOAK
+    ? simulateSoak(rig, folder, line)
+    : simulateRun(rig, kind, folder, line);
 };
 
 const simulateRun = (rig: Rig, kind: string, folder: string, line: CommandLine): object => {
   const sampleRateHz = positiveOption(line, "rate", 192_000);
   const seed = seedOf(line);
-  const plan = PLANNERS[kind](levelVoltsRms(rig, kind, line) * Math.SQRT2, (usual) => positiveOption(line, "seconds", usual), line);
+  const plan = PLANNERS[kind](
+    levelVoltsRms(rig, kind, line) * Math.SQRT2,
+    (usual) => positiveOption(line, "seconds", usual),
+    line,
+  );
   const drives = drivesOf(rig, line, plan.idleChannels ?? 0);
-  const request: RecordingRequest = { stimulus: plan.stimulus, sampleRateHz, drives, recordsInput: plan.recordsInput };
+  const request: RecordingRequest = {
+    stimulus: plan.stimulus,
+    sampleRateHz,
+    drives,
+    recordsInput: plan.recordsInput,
+  };
   const { capture, log } = playable(() => record(rig, request, seed));
-  const loadOhms = drives.map((_, channel) => coldOhms(rig.loads[Math.min(channel, rig.loads.length - 1)]));
-  const conditions = { rig: rig.name, run: kind, stimulus: plan.stimulus, seed, sampleRateHz, fullScaleVolts: capture.fullScaleVolts, channelsDriven: drives.filter(Boolean).length, inputChannel: plan.recordsInput ? 1 : null, loadOhms, band: TONE_DEFAULTS.band, mainsHz: rig.mains.frequencyHz, room: rig.room };
+  const loadOhms = drives.map((_, channel) =>
+    coldOhms(rig.loads[Math.min(channel, rig.loads.length - 1)]),
+  );
+  const conditions = {
+    rig: rig.name,
+    run: kind,
+    stimulus: plan.stimulus,
+    seed,
+    sampleRateHz,
+    fullScaleVolts: capture.fullScaleVolts,
+    channelsDriven: drives.filter(Boolean).length,
+    inputChannel: plan.recordsInput ? 1 : null,
+    loadOhms,
+    band: TONE_DEFAULTS.band,
+    mainsHz: rig.mains.frequencyHz,
+    room: rig.room,
+  };
   // From here on there is only what any recording has: the bytes, and the conditions as declared.
   const layout = valueOf(readWavLayout(capture.wav));
-  const channels = Array.from({ length: layout.channelCount }, (_, index) => decodeChannel(capture.wav, layout, index, capture.fullScaleVolts));
-  const options = new Map(Object.entries({ "mains-hz": String(rig.mains.frequencyHz), ...plan.analysis }));
-  const result = RUN_KINDS[kind]({ channels, sampleRateHz, loadOhms: loadOhms[0], band: TONE_DEFAULTS.band, line: { positional: [], options } });
-  const files = write(folder, { [`${kind}.wav`]: capture.wav, "conditions.json": conditions, "result.json": result, "bench.json": log });
+  const channels = Array.from({ length: layout.channelCount }, (_, index) =>
+    decodeChannel(capture.wav, layout, index, capture.fullScaleVolts),
+  );
+  const options = new Map(
+    Object.entries({ "mains-hz": String(rig.mains.frequencyHz), ...plan.analysis }),
+  );
+  const result = RUN_KINDS[kind]({
+    channels,
+    sampleRateHz,
+    loadOhms: loadOhms[0],
+    band: TONE_DEFAULTS.band,
+    line: { positional: [], options },
+  });
+  const files = write(folder, {
+    [`${kind}.wav`]: capture.wav,
+    "conditions.json": conditions,
+    "result.json": result,
+    "bench.json": log,
+  });
   return { rig: rig.name, run: kind, files, conditions, events: log.events, result };
 };
 
 const simulateSoak = (rig: Rig, folder: string, line: CommandLine): object => {
-  const request = { frequencyHz: positiveOption(line, "frequency", 1000), voltsPeak: levelVoltsRms(rig, HEAT_SOAK, line) * Math.SQRT2, seconds: positiveOption(line, "seconds", 3600), drives: drivesOf(rig, line, 0) };
+  const request = {
+    frequencyHz: positiveOption(line, "frequency", 1000),
+    voltsPeak: levelVoltsRms(rig, HEAT_SOAK, line) * Math.SQRT2,
+    seconds: positiveOption(line, "seconds", 3600),
+    drives: drivesOf(rig, line, 0),
+  };
   const { points, events } = playable(() => soak(rig, request, seedOf(line)));
   const conditions = { rig: rig.name, run: HEAT_SOAK, ...request, room: rig.room };
   const files = write(folder, { "conditions.json": conditions, "result.json": { points, events } });
   const hottest = points.reduce((most, { sinkCelsius }) => Math.max(most, sinkCelsius), -Infinity);
-  return { rig: rig.name, run: HEAT_SOAK, files, conditions, events, result: { hottestSinkCelsius: hottest, end: points[points.length - 1] } };
+  return {
+    rig: rig.name,
+    run: HEAT_SOAK,
+    files,
+    conditions,
+    events,
+    result: { hottestSinkCelsius: hottest, end: points[points.length - 1] },
+  };
 };
 
 const readRig = (path: string): Rig => {
@@ -76,7 +217,9 @@ const readRig = (path: string): Rig => {
   try {
     text = readFileSync(path, "utf8");
   } catch {
-    throw new UsageError(`cannot read ${path}; check the name, or give one of the examples: ${Object.keys(EXAMPLE_RIGS).join(", ")}`);
+    throw new UsageError(
+      `cannot read ${path}; check the name, or give one of the examples: ${Object.keys(EXAMPLE_RIGS).join(", ")}`,
+    );
   }
   return valueOf(checkRig(parsed(text, path)));
 };
@@ -85,23 +228,40 @@ const parsed = (text: string, path: string): unknown => {
   try {
     return JSON.parse(text);
   } catch (error) {
-    throw new UsageError(`${path} is not JSON: ${error instanceof Error ? error.message : "unreadable"}`);
+    throw new UsageError(
+      `${path} is not JSON: ${error instanceof Error ? error.message : "unreadable"}`,
+    );
   }
 };
 
 /** Source volts: as asked, else full, else what makes about 1 W in 8 ohm. */
-const levelVoltsRms = (rig: Rig, kind: string, line: CommandLine): number => positiveOption(line, "level", FULL_LEVEL_RUNS.includes(kind) ? rig.source.mostVoltsRms : Math.sqrt(8) / (rig.input.gainRatio * rig.input.levelRatio));
+const levelVoltsRms = (rig: Rig, kind: string, line: CommandLine): number =>
+  positiveOption(
+    line,
+    "level",
+    FULL_LEVEL_RUNS.includes(kind)
+      ? rig.source.mostVoltsRms
+      : Math.sqrt(8) / (rig.input.gainRatio * rig.input.levelRatio),
+  );
 
 const drivesOf = (rig: Rig, line: CommandLine, idle: number): boolean[] => {
   const channels = rig.connection === "bridged" ? 1 : rig.input.channelCount;
-  const driven = Math.round(positiveOption(line, "channels", Math.max(1, Math.min(2, channels) - idle)));
-  if (driven + idle > channels) throw new UsageError(`--channels is ${driven}${idle > 0 ? `, and ${idle} must stay idle` : ""}; this rig has ${channels}`);
+  const driven = Math.round(
+    positiveOption(line, "channels", Math.max(1, Math.min(2, channels) - idle)),
+  );
+  if (driven + idle > channels)
+    throw new UsageError(
+      `--channels is ${driven}${idle > 0 ? `, and ${idle} must stay idle` : ""}; this rig has ${channels}`,
+    );
   return [...Array<boolean>(driven).fill(true), ...Array<boolean>(idle).fill(false)];
 };
 
 const burstOption = ({ options }: CommandLine): BurstName => {
   const name = options.get("burst") ?? "20-ms";
-  if (!(name in BURST_KINDS)) throw new UsageError(`--burst is "${name}"; it must be one of ${Object.keys(BURST_KINDS).join(", ")}`);
+  if (!(name in BURST_KINDS))
+    throw new UsageError(
+      `--burst is "${name}"; it must be one of ${Object.keys(BURST_KINDS).join(", ")}`,
+    );
   return name as BurstName;
 };
 
@@ -122,7 +282,10 @@ const write = (folder: string, files: Record<string, Uint8Array | object>): stri
     mkdirSync(folder, { recursive: true });
     return Object.entries(files).map(([name, content]) => {
       const path = join(folder, name);
-      writeFileSync(path, content instanceof Uint8Array ? content : `${JSON.stringify(content, null, 2)}\n`);
+      writeFileSync(
+        path,
+        content instanceof Uint8Array ? content : `${JSON.stringify(content, null, 2)}\n`,
+      );
       return path;
     });
   } catch {

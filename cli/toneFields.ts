@@ -15,7 +15,10 @@ export const toneFields = (reading: ToneReading) => ({
   thdRatioStdUncertainty: reading.thdRatioStdUncertainty,
   thdPlusNoiseRatioStdUncertainty: reading.thdPlusNoiseRatioStdUncertainty,
   sinadDb: -amplitudeRatioToDb(reading.thdPlusNoiseRatio),
-  harmonicsDbc: reading.harmonics.map(({ order, ratio }) => ({ order, dbc: amplitudeRatioToDb(ratio) })),
+  harmonicsDbc: reading.harmonics.map(({ order, ratio }) => ({
+    order,
+    dbc: amplitudeRatioToDb(ratio),
+  })),
   clipping: {
     present: reading.flattening.present,
     firstHalf: reading.flattening.firstHalf,

@@ -27,7 +27,11 @@ export type FindingCode =
 export const success = <T>(value: T): Outcome<T> => ({ ok: true, value });
 
 /** Wraps a finding: the work could not be done, and why. */
-export const failure = (code: FindingCode, where: string, advice: string): { ok: false; finding: Finding } => ({
+export const failure = (
+  code: FindingCode,
+  where: string,
+  advice: string,
+): { ok: false; finding: Finding } => ({
   ok: false,
   finding: { code, where, advice },
 });

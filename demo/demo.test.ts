@@ -4,7 +4,13 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { judgePowerClaim } from "@/core/verdict";
 import { evidenceOf, powerClaim } from "@/records";
-import { captures as captureFiles, listAmplifiers, listClaims, listRuns, openDatabase } from "@/store";
+import {
+  captures as captureFiles,
+  listAmplifiers,
+  listClaims,
+  listRuns,
+  openDatabase,
+} from "@/store";
 import { makeDemo } from "./makeDemo";
 import { DEMO_SHELF } from "./scenario";
 
@@ -21,11 +27,18 @@ test("three invented amplifiers with their runs and captures; one claim kept, on
     expect(runs.length).toBe(DEMO_SHELF.find(({ draft }) => draft.model === model)?.runs.length);
     for (const { captures, source } of runs) {
       expect(source).toBe("simulated-bench");
-      for (const { sha256 } of captures) expect(existsSync(captureFiles.path(folder, sha256))).toBe(true);
+      for (const { sha256 } of captures)
+        expect(existsSync(captureFiles.path(folder, sha256))).toBe(true);
     }
-    verdicts[model] = (await listClaims(db, id)).map((claim) => judgePowerClaim(powerClaim(claim), evidenceOf(runs)).status);
+    verdicts[model] = (await listClaims(db, id)).map(
+      (claim) => judgePowerClaim(powerClaim(claim), evidenceOf(runs)).status,
+    );
   }
   await db.destroy();
   rmSync(folder, { recursive: true });
-  expect(verdicts).toEqual({ Sixty: ["met", "within-uncertainty"], "R-30": ["missed"], "Dot 45": ["missed"] });
+  expect(verdicts).toEqual({
+    Sixty: ["met", "within-uncertainty"],
+    "R-30": ["missed"],
+    "Dot 45": ["missed"],
+  });
 }, 180_000);

@@ -7,10 +7,16 @@ const main = async (): Promise<void> => {
   const db = await openDatabase(folder);
   const added = await makeDemo(db, folder, new Date());
   await db.destroy();
-  console.log(added > 0 ? `Demo data: ${added} amplifiers put on the shelf in ${folder}` : `Demo data: the shelf in ${folder} is in use and was left alone`);
+  console.log(
+    added > 0
+      ? `Demo data: ${added} amplifiers put on the shelf in ${folder}`
+      : `Demo data: the shelf in ${folder} is in use and was left alone`,
+  );
 };
 
 main().catch((error: unknown) => {
-  console.error(`Demo data could not be made: ${error instanceof Error ? error.message : String(error)}`);
+  console.error(
+    `Demo data could not be made: ${error instanceof Error ? error.message : String(error)}`,
+  );
   process.exitCode = 1;
 });

@@ -6,7 +6,13 @@ import { openBrowser, type Browser } from "./browser";
 import { startServer, type Server } from "./server";
 
 /** The application with a browser before it, for all tests of one file. */
-export type Application = { driver(): WebDriver; url(): string; /** For files of the test; the records lie in its `data`. */ folder(): string; kill(): Promise<void>; start(): Promise<void> };
+export type Application = {
+  driver(): WebDriver;
+  url(): string;
+  /** For files of the test; the records lie in its `data`. */ folder(): string;
+  kill(): Promise<void>;
+  start(): Promise<void>;
+};
 
 /** Starts server and browser before the tests of the calling file, and ends both after them. */
 export const application = (name: string): Application => {

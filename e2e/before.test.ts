@@ -13,7 +13,8 @@ const open = async (stage: string, text: string): Promise<void> => {
   await driver().get((await driver().getCurrentUrl()).replace(/[^/]+$/, stage));
   await shows(driver(), text);
 };
-const outlook = async (): Promise<string> => (await driver().findElement(By.css("[data-testid=outlook]"))).getText();
+const outlook = async (): Promise<string> =>
+  (await driver().findElement(By.css("[data-testid=outlook]"))).getText();
 
 test("Brief: a pasted sheet is read line by line; a vague line is completed, and becomes a claim", async () => {
   await driver().get(`${url()}/amplifiers/new`);
@@ -24,7 +25,9 @@ test("Brief: a pasted sheet is read line by line; a vague line is completed, and
   await press(driver(), "Put it on the shelf");
   await shows(driver(), "Specification sheet");
   const sheet = await driver().findElement(By.css("textarea[aria-label^=Specification]"));
-  await sheet.sendKeys("2 x 45 W into 4 ohms\nFrequency response 20 Hz - 20 kHz +0/-1 dB\nCrystal clear sound");
+  await sheet.sendKeys(
+    "2 x 45 W into 4 ohms\nFrequency response 20 Hz - 20 kHz +0/-1 dB\nCrystal clear sound",
+  );
   await shows(driver(), "Not testable as printed");
   await shows(driver(), "response 20 Hz to 20 kHz");
   await shows(driver(), "“Crystal clear sound”");
@@ -60,22 +63,43 @@ test("Brief: details are kept as they are typed; nonsense is explained beside it
   await kept();
   await driver().navigate().refresh();
   await shows(driver(), "What feeds it");
-  expect([await valueOf("Details", "Volts"), await valueOf("Details", "Amperes"), await valueOf("Details", "Voltage gain, level fully up"), await valueOf("Details", "Mass")]).toEqual(["24", "3", "30 dB", ""]);
+  expect([
+    await valueOf("Details", "Volts"),
+    await valueOf("Details", "Amperes"),
+    await valueOf("Details", "Voltage gain, level fully up"),
+    await valueOf("Details", "Mass"),
+  ]).toEqual(["24", "3", "30 dB", ""]);
 });
 
 test("Forecast: the ceiling that bites first, and what changes when the supply's efficiency or the source does", async () => {
   await open("forecast", "What output cannot exceed");
-  expect(await outlook()).toBe("45 W cannot be true: the supply's power ends it at 22.1 W a channel, and 36.1 W in bursts.");
-  await shows(driver(), "72 W from the supply, less 4 W it keeps for itself, × 65 % efficiency, shared by 2 channels: 22.1 W.");
-  await click(await driver().findElement(By.css("[aria-label='Ceilings: 8 Ω, one channel driven']")));
-  await shows(driver(), "24 V, if both outputs swing, less 6 V in the output devices, is 18 V peak; squared, over 2 × 8 Ω: 20.3 W.");
-  await click(await driver().findElement(By.css("[aria-label='Ceilings: 4 Ω, both channels driven']")));
+  expect(await outlook()).toBe(
+    "45 W cannot be true: the supply's power ends it at 22.1 W a channel, and 36.1 W in bursts.",
+  );
+  await shows(
+    driver(),
+    "72 W from the supply, less 4 W it keeps for itself, × 65 % efficiency, shared by 2 channels: 22.1 W.",
+  );
+  await click(
+    await driver().findElement(By.css("[aria-label='Ceilings: 8 Ω, one channel driven']")),
+  );
+  await shows(
+    driver(),
+    "24 V, if both outputs swing, less 6 V in the output devices, is 18 V peak; squared, over 2 × 8 Ω: 20.3 W.",
+  );
+  await click(
+    await driver().findElement(By.css("[aria-label='Ceilings: 4 Ω, both channels driven']")),
+  );
   await fill(driver(), "Assumptions", "Efficiency at full output", "lots");
   await shows(driver(), "Not a number.");
   await fill(driver(), "Assumptions", "Efficiency at full output", "80");
   await driver().wait(async () => (await outlook()).includes("27.2 W"), PATIENCE_MS);
   await fill(driver(), "Assumptions", "Source gives (a telephone 0.5, a player 2)", "0.2");
-  await driver().wait(async () => (await outlook()).includes("the drive from the source ends it at 10 W"), PATIENCE_MS, "waiting for the source to limit it");
+  await driver().wait(
+    async () => (await outlook()).includes("the drive from the source ends it at 10 W"),
+    PATIENCE_MS,
+    "waiting for the source to limit it",
+  );
   await kept();
   await press(driver(), "Undo");
   await kept();
@@ -107,7 +131,12 @@ test("Load: resistors go on the shelf as measured, and a bad one is explained", 
   await fill(driver(), "Resistor", "Meter reads", "8R27");
   await fill(driver(), "Resistor", "Leads alone", "0.06");
   await shows(driver(), "8.210 Ω");
-  for (const [name, reads] of [["R2", "8.2"], ["R3", "8.16"], ["R4", "8.3"]]) await resistor(name, reads);
+  for (const [name, reads] of [
+    ["R2", "8.2"],
+    ["R3", "8.16"],
+    ["R4", "8.3"],
+  ])
+    await resistor(name, reads);
   await kept();
 });
 
@@ -120,10 +149,15 @@ test("Load: the best network is drawn with its ohms, watts, heat and time; it is
   await shows(driver(), "4 parts to wire instead of 1");
   await fill(driver(), "What is wanted", "Ohms", "4");
   await fill(driver(), "What is wanted", "Channels", "2");
-  await driver().wait(async () => (await driver().findElements(By.css("svg[aria-label^='Circuit:']"))).length === 2, PATIENCE_MS, "waiting for both channels' circuits");
+  await driver().wait(
+    async () => (await driver().findElements(By.css("svg[aria-label^='Circuit:']"))).length === 2,
+    PATIENCE_MS,
+    "waiting for both channels' circuits",
+  );
   const circuits = await driver().findElements(By.css("svg[aria-label^='Circuit:']"));
   expect(circuits.length).toBe(2);
-  for (const circuit of circuits) expect(await circuit.getAttribute("aria-label")).toMatch(/^Circuit: R\d ∥ R\d$/);
+  for (const circuit of circuits)
+    expect(await circuit.getAttribute("aria-label")).toMatch(/^Circuit: R\d ∥ R\d$/);
   await fill(driver(), "What is wanted", "Each takes", "9000");
   await shows(driver(), "Not to be run at this power at all.");
   await fill(driver(), "What is wanted", "Each takes", "nothing");
@@ -138,7 +172,10 @@ test("Load: the best network is drawn with its ohms, watts, heat and time; it is
   expect((await driver().findElements(By.css("svg[aria-label^='Circuit:']"))).length).toBe(2);
 });
 
-const probe = async (choice: string): Promise<void> => driver().findElement(By.xpath(`//select/option[.='${choice}']`)).click();
+const probe = async (choice: string): Promise<void> =>
+  driver()
+    .findElement(By.xpath(`//select/option[.='${choice}']`))
+    .click();
 
 test("Rig: the wiring warns of a grounded probe on outputs that swing; cautions are confirmed and the moment kept", async () => {
   await open("brief", "Speaker terminals");
@@ -148,8 +185,14 @@ test("Rig: the wiring warns of a grounded probe on outputs that swing; cautions 
   await shows(driver(), "Not like this: earth");
   await shows(driver(), "2 to confirm before power");
   await probe("differential probe");
-  await driver().wait(async () => !(await pageText(driver())).includes("Not like this"), PATIENCE_MS);
-  for (const box of await driver().findElements(By.xpath("//aside[@aria-label='Safety gate']//label"))) await box.click();
+  await driver().wait(
+    async () => !(await pageText(driver())).includes("Not like this"),
+    PATIENCE_MS,
+  );
+  for (const box of await driver().findElements(
+    By.xpath("//aside[@aria-label='Safety gate']//label"),
+  ))
+    await box.click();
   await shows(driver(), "All confirmed");
   await kept();
   await driver().navigate().refresh();
@@ -158,9 +201,20 @@ test("Rig: the wiring warns of a grounded probe on outputs that swing; cautions 
 
 test("Rig: the divider keeps the converter from being overdriven; the calibration minds the meter's bandwidth; the loop is read", async () => {
   await press(driver(), "Instruments (");
-  for (const [role, name] of [["converter", "Recorder"], ["voltmeter", "Hand meter"]]) {
-    await driver().findElement(By.xpath("//form[@aria-label='Instruments']//button[normalize-space()='Instrument']")).click();
-    const last = (await driver().findElements(By.xpath("//form[@aria-label='Instruments']//label[normalize-space()='Name']"))).length;
+  for (const [role, name] of [
+    ["converter", "Recorder"],
+    ["voltmeter", "Hand meter"],
+  ]) {
+    await driver()
+      .findElement(
+        By.xpath("//form[@aria-label='Instruments']//button[normalize-space()='Instrument']"),
+      )
+      .click();
+    const last = (
+      await driver().findElements(
+        By.xpath("//form[@aria-label='Instruments']//label[normalize-space()='Name']"),
+      )
+    ).length;
     await fill(driver(), "Instruments", "What it is", role, last);
     await fill(driver(), "Instruments", "Name", name, last);
     if (role === "converter") await fill(driver(), "Instruments", "Takes at most", "2");
@@ -187,13 +241,33 @@ test("Rig: the divider keeps the converter from being overdriven; the calibratio
   await shows(driver(), "The voltmeter is accurate up to 400 Hz only.");
   await shows(driver(), "V at full scale");
   const tone = join(folder(), "loop.wav");
-  writeFileSync(tone, encodeWav([Float64Array.from({ length: 96_000 }, (_, n) => 0.5 * Math.sin((2 * Math.PI * 1000.1 * n) / 96_000) + 1e-4 * Math.sin((2 * Math.PI * 2000.2 * n) / 96_000))], 96_000, 1, "int24"));
+  writeFileSync(
+    tone,
+    encodeWav(
+      [
+        Float64Array.from(
+          { length: 96_000 },
+          (_, n) =>
+            0.5 * Math.sin((2 * Math.PI * 1000.1 * n) / 96_000) +
+            1e-4 * Math.sin((2 * Math.PI * 2000.2 * n) / 96_000),
+        ),
+      ],
+      96_000,
+      1,
+      "int24",
+    ),
+  );
   await driver().findElement(By.css("[data-testid=loop-file]")).sendKeys(tone);
   await shows(driver(), "Clean enough for the claimed 10 %", PATIENCE_MS);
   await kept();
 });
 
-const rows = async (): Promise<string[]> => Promise.all((await driver().findElements(By.css("main ol li button[aria-expanded]"))).map(async (row) => (await row.getText()).split("\n")[0]));
+const rows = async (): Promise<string[]> =>
+  Promise.all(
+    (await driver().findElements(By.css("main ol li button[aria-expanded]"))).map(
+      async (row) => (await row.getText()).split("\n")[0],
+    ),
+  );
 
 test("Plan: three sizes; runs are moved by keys, removed, added and undone; it is kept", async () => {
   await open("plan", "No runs yet");
@@ -205,15 +279,28 @@ test("Plan: three sizes; runs are moved by keys, removed, added and undone; it i
   await shows(driver(), "longer than a day of 0.5 h");
   await press(driver(), "Quick look");
   await shows(driver(), "for 3 runs");
-  expect(await rows()).toEqual(["Level and gain", "Spectrum", expect.stringContaining("Power against distortion")]);
+  expect(await rows()).toEqual([
+    "Level and gain",
+    "Spectrum",
+    expect.stringContaining("Power against distortion"),
+  ]);
   await shows(driver(), "proves 45 W into 4 Ω");
-  const handle = await driver().findElement(By.css("[aria-label^='Move Power against distortion']"));
-  await driver().executeScript("arguments[0].scrollIntoView({ block: 'center' }); arguments[0].focus()", handle);
+  const handle = await driver().findElement(
+    By.css("[aria-label^='Move Power against distortion']"),
+  );
+  await driver().executeScript(
+    "arguments[0].scrollIntoView({ block: 'center' }); arguments[0].focus()",
+    handle,
+  );
   for (const key of [Key.SPACE, Key.ARROW_UP, Key.ARROW_UP, Key.SPACE]) {
     await driver().actions().sendKeys(key).perform();
     await driver().sleep(350);
   }
-  await driver().wait(async () => (await rows())[0].startsWith("Power against distortion"), PATIENCE_MS, "waiting for the run to be first");
+  await driver().wait(
+    async () => (await rows())[0].startsWith("Power against distortion"),
+    PATIENCE_MS,
+    "waiting for the run to be first",
+  );
   await shows(driver(), "comes before gentler runs");
   await press(driver(), "Gentle first again");
   expect((await rows())[2]).toContain("Power against distortion");
@@ -224,7 +311,11 @@ test("Plan: three sizes; runs are moved by keys, removed, added and undone; it i
   await driver().wait(async () => (await rows()).length === 3, PATIENCE_MS);
   await kept();
   await press(driver(), "Undo");
-  await driver().wait(async () => (await rows()).length === 4, PATIENCE_MS, "waiting for the run to be back");
+  await driver().wait(
+    async () => (await rows()).length === 4,
+    PATIENCE_MS,
+    "waiting for the run to be back",
+  );
   await kept();
   const shown = await rows();
   await driver().navigate().refresh();
@@ -234,7 +325,9 @@ test("Plan: three sizes; runs are moved by keys, removed, added and undone; it i
 
 test("Plan: a run's own figures are changed; nonsense is told and not taken", async () => {
   await click(await driver().findElement(By.css("main ol li button[aria-expanded]")));
-  const watts = await driver().findElement(By.xpath("//section[@aria-label='This run']//label[.='Each channel']/..//input"));
+  const watts = await driver().findElement(
+    By.xpath("//section[@aria-label='This run']//label[.='Each channel']/..//input"),
+  );
   await watts.sendKeys(Key.chord(Key.CONTROL, "a"), "loud");
   await shows(driver(), "From 0 to 100000.");
   await watts.sendKeys(Key.chord(Key.CONTROL, "a"), "7");
@@ -245,10 +338,14 @@ test("Plan: a run's own figures are changed; nonsense is told and not taken", as
 test("Bench: it goes on with the plan's next run, and the calibration is already filled in", async () => {
   await open("bench", "Next on the plan");
   await shows(driver(), "4 Ω, both channels driven");
-  expect(await pageText(driver())).toContain(`Next on the plan: ${(await driver().findElement(By.css("#run-kind option:checked")).getText()).trim()}`);
+  expect(await pageText(driver())).toContain(
+    `Next on the plan: ${(await driver().findElement(By.css("#run-kind option:checked")).getText()).trim()}`,
+  );
   await driver().findElement(By.css("#run-kind option[value=power-sweep]")).click();
   await driver().findElement(By.css("body")).sendKeys("f");
   await shows(driver(), "Drop a WAV");
-  expect(Number(await valueOf("Recording", "Full scale, across the load"))).toBeCloseTo((Math.SQRT2 * 2.83) / 10 ** (-12 / 20), 1);
+  expect(Number(await valueOf("Recording", "Full scale, across the load"))).toBeCloseTo(
+    (Math.SQRT2 * 2.83) / 10 ** (-12 / 20),
+    1,
+  );
 });
-

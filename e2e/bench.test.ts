@@ -17,11 +17,24 @@ const { kept } = forms(driver);
 const CAPTURES = resolve(__dirname, "../../shared/captures");
 const withCaptures = existsSync(join(CAPTURES, "README.md")) ? test : test.skip;
 
-const key = (...keys: string[]): Promise<void> => driver().findElement(By.css("body")).sendKeys(...keys);
-const textOf = async (testId: string): Promise<string> => (await driver().findElement(By.css(`[data-testid='${testId}']`)).getText()).replaceAll("\u00a0", " ");
-const setTo = async (id: string, text: string): Promise<void> => driver().findElement(By.id(id)).sendKeys(Key.chord(Key.CONTROL, "a"), text);
-const choose = async (id: string, value: string): Promise<void> => driver().findElement(By.css(`#${id} option[value='${value}']`)).click();
-const keptCount = async (): Promise<number> => Number(/(\d+) runs kept/.exec(await pageText(driver()))?.[1] ?? 0);
+const key = (...keys: string[]): Promise<void> =>
+  driver()
+    .findElement(By.css("body"))
+    .sendKeys(...keys);
+const textOf = async (testId: string): Promise<string> =>
+  (
+    await driver()
+      .findElement(By.css(`[data-testid='${testId}']`))
+      .getText()
+  ).replaceAll("\u00a0", " ");
+const setTo = async (id: string, text: string): Promise<void> =>
+  driver().findElement(By.id(id)).sendKeys(Key.chord(Key.CONTROL, "a"), text);
+const choose = async (id: string, value: string): Promise<void> =>
+  driver()
+    .findElement(By.css(`#${id} option[value='${value}']`))
+    .click();
+const keptCount = async (): Promise<number> =>
+  Number(/(\d+) runs kept/.exec(await pageText(driver()))?.[1] ?? 0);
 let countBefore = 0;
 const newRun = async (kind: string): Promise<void> => {
   countBefore = await keptCount();
@@ -32,14 +45,31 @@ const newRun = async (kind: string): Promise<void> => {
   await key("s");
 };
 /** Waits for so many runs more than there were, and for the last of them to be shown, by a text of its panel. */
-const stored = (text: string, added = 1): Promise<unknown> => driver().wait(async () => {
-  const page = await pageText(driver());
-  return page.includes(`${countBefore + added} runs kept`) && page.includes("Strike this reading out") && page.includes(text);
-}, 2 * PATIENCE_MS, `waiting for “${text}” to be stored`);
-const shownRun = async (): Promise<MeasuredRun> => (await (await fetch((await driver().findElement(By.linkText("JSON")).getAttribute("href")) ?? "")).json()).run;
+const stored = (text: string, added = 1): Promise<unknown> =>
+  driver().wait(
+    async () => {
+      const page = await pageText(driver());
+      return (
+        page.includes(`${countBefore + added} runs kept`) &&
+        page.includes("Strike this reading out") &&
+        page.includes(text)
+      );
+    },
+    2 * PATIENCE_MS,
+    `waiting for “${text}” to be stored`,
+  );
+const shownRun = async (): Promise<MeasuredRun> =>
+  (
+    await (
+      await fetch((await driver().findElement(By.linkText("JSON")).getAttribute("href")) ?? "")
+    ).json()
+  ).run;
 const captureOf = async (run: MeasuredRun, at = 0) => {
   const { sha256, fullScaleVolts } = run.captures[at];
-  const decoded = decodeCapture(new Uint8Array(await (await fetch(`${url()}/api/captures/${sha256}`)).arrayBuffer()), fullScaleVolts);
+  const decoded = decodeCapture(
+    new Uint8Array(await (await fetch(`${url()}/api/captures/${sha256}`)).arrayBuffer()),
+    fullScaleVolts,
+  );
   if (!decoded.ok) throw new Error(decoded.finding.advice);
   return decoded.value;
 };
@@ -58,7 +88,10 @@ const guard = async (label: string, text: string): Promise<void> => {
   await toStage("bench", "New run");
 };
 /** The load that was entered by its ohms alone. */
-const plainLoadId = async (): Promise<string> => (await driver().findElement(By.xpath("//select[@id='load']/option[starts-with(normalize-space(), '16')]")).getAttribute("value")) ?? "";
+const plainLoadId = async (): Promise<string> =>
+  (await driver()
+    .findElement(By.xpath("//select[@id='load']/option[starts-with(normalize-space(), '16')]"))
+    .getAttribute("value")) ?? "";
 const recordingOf = async (run: MeasuredRun): Promise<{ seconds: number }> => {
   const { channels, sampleRateHz } = await captureOf(run);
   return { seconds: channels[0].length / sampleRateHz };
@@ -68,14 +101,20 @@ test("a shelf with the demo's amplifiers", async () => {
   await kill();
   const db = await openDatabase(join(folder(), "data"));
   await makeDemo(db, join(folder(), "data"), new Date("2026-11-25T10:00:00Z"));
-  const tollgate = (await listAmplifiers(db)).find((each) => amplifierName(each) === "Tollgate Sixty");
+  const tollgate = (await listAmplifiers(db)).find(
+    (each) => amplifierName(each) === "Tollgate Sixty",
+  );
   // A load that is known by its ohms alone, beside those that were built from the shelf.
-  await addLoad(db, tollgate?.id ?? "", { nominalOhms: 16, channels: [16.2, 16.3].map((ohms) => ({ ohms, ohmsExpandedUncertainty: 0.04 })) });
+  await addLoad(db, tollgate?.id ?? "", {
+    nominalOhms: 16,
+    channels: [16.2, 16.3].map((ohms) => ({ ohms, ohmsExpandedUncertainty: 0.04 })),
+  });
   await db.destroy();
   await start();
   await driver().get(url());
   await shows(driver(), "Tollgate Sixty");
-  const href = (await driver().findElement(By.partialLinkText("Tollgate Sixty")).getAttribute("href")) ?? "";
+  const href =
+    (await driver().findElement(By.partialLinkText("Tollgate Sixty")).getAttribute("href")) ?? "";
   await driver().get(href.replace(/[^/]+$/, "bench"));
   await shows(driver(), "2 runs kept");
 });
@@ -94,7 +133,10 @@ test("spectrum: one key runs it; the figures on screen are the core's for the sa
     const reading = analyseTone(volts, sampleRateHz);
     if (!reading.ok) throw new Error(reading.finding.advice);
     const sinad = -amplitudeRatioToDb(reading.value.thdPlusNoiseRatio);
-    expect(run.result.channels[k].figures[0].value).toBeCloseTo(1 / reading.value.thdPlusNoiseRatio, 3);
+    expect(run.result.channels[k].figures[0].value).toBeCloseTo(
+      1 / reading.value.thdPlusNoiseRatio,
+      3,
+    );
     expect(text).toContain(sinad.toFixed(1));
   });
 });
@@ -122,7 +164,9 @@ test("burst: a bar a cycle, the last clean one marked, headroom over the claim",
   await press(driver(), "Run it");
   await stored("last clean cycle, 1 kHz, 8 ms");
   const bars = await driver().findElement(By.css("svg[aria-label^='Channel A']"));
-  expect(await bars.getAttribute("aria-label")).toMatch(/8 cycles, 0 with flat tops\. The last clean cycle is number 8/);
+  expect(await bars.getAttribute("aria-label")).toMatch(
+    /8 cycles, 0 with flat tops\. The last clean cycle is number 8/,
+  );
   expect(await pageText(driver())).toContain("headroom over rated");
 });
 
@@ -149,10 +193,18 @@ test("clip search by keys: flat tops are told in words, a decibel less and they 
   await shows(driver(), "At the limit: just below flat tops.");
   expect(await textOf("live-A")).toContain("round");
   await key(Key.PAGE_UP);
-  await driver().wait(async () => (await textOf("live-A")).includes("FLAT"), PATIENCE_MS, "waiting for flat tops");
+  await driver().wait(
+    async () => (await textOf("live-A")).includes("FLAT"),
+    PATIENCE_MS,
+    "waiting for flat tops",
+  );
   for (let k = 0; k < 10; k++) await key(Key.ARROW_DOWN);
   await key(Key.PAGE_DOWN);
-  await driver().wait(async () => (await textOf("live-A")).includes("round"), PATIENCE_MS, "waiting for round tops");
+  await driver().wait(
+    async () => (await textOf("live-A")).includes("round"),
+    PATIENCE_MS,
+    "waiting for round tops",
+  );
   await driver().sleep(700);
   await key("h");
   await shows(driver(), "Held.");
@@ -172,13 +224,28 @@ test("a guard trips, says what it saw and turns the output down until it is ackn
   await key("a");
   await shows(driver(), "Guard: output turned down.");
   expect(await pageText(driver())).toMatch(/The load takes [\d.]+ W; it is made for 5\.00 W\./);
-  await driver().wait(async () => /^A\s+0\.000\d* W/.test((await textOf("live-A")).replace(/\s+/g, " ")), PATIENCE_MS, "waiting for silence");
+  await driver().wait(
+    async () => /^A\s+0\.000\d* W/.test((await textOf("live-A")).replace(/\s+/g, " ")),
+    PATIENCE_MS,
+    "waiting for silence",
+  );
   await key(Key.ESCAPE);
-  await driver().wait(async () => !(await pageText(driver())).includes("Guard: output turned down."), PATIENCE_MS);
+  await driver().wait(
+    async () => !(await pageText(driver())).includes("Guard: output turned down."),
+    PATIENCE_MS,
+  );
   await key(Key.PAGE_UP);
-  await driver().wait(async () => !/^A 0\.000\d* W/.test((await textOf("live-A")).replace(/\s+/g, " ")), PATIENCE_MS, "waiting for output");
+  await driver().wait(
+    async () => !/^A 0\.000\d* W/.test((await textOf("live-A")).replace(/\s+/g, " ")),
+    PATIENCE_MS,
+    "waiting for output",
+  );
   await key(Key.ESCAPE);
-  await driver().wait(async () => /^A 0\.000\d* W/.test((await textOf("live-A")).replace(/\s+/g, " ")), PATIENCE_MS, "waiting for Mute");
+  await driver().wait(
+    async () => /^A 0\.000\d* W/.test((await textOf("live-A")).replace(/\s+/g, " ")),
+    PATIENCE_MS,
+    "waiting for Mute",
+  );
   await key("o");
 });
 
@@ -190,9 +257,15 @@ test("a guard trips while a planned run plays: it ends early, says why, and keep
   await setTo("setting-seconds", "30");
   expect(await textOf("guards-note")).toContain("each load 6.00 W");
   await press(driver(), "Run it");
-  await driver().wait(async () => (await driver().findElements(By.css("[data-testid=live-spectrum]"))).length > 0, PATIENCE_MS, "waiting for the spectrum as it plays");
+  await driver().wait(
+    async () => (await driver().findElements(By.css("[data-testid=live-spectrum]"))).length > 0,
+    PATIENCE_MS,
+    "waiting for the spectrum as it plays",
+  );
   await stored("Stopped by the load’s rating");
-  expect(await textOf("stop")).toMatch(/The load takes 1[12]\.\d W and has warmed as far as 6\.00 W for good would warm it/);
+  expect(await textOf("stop")).toMatch(
+    /The load takes 1[12]\.\d W and has warmed as far as 6\.00 W for good would warm it/,
+  );
   const { seconds } = await recordingOf(await shownRun());
   // Twice its watts: t = tau ln 2, and tau = -5 s / ln(1 - 1/5) by the usual overload.
   expect(seconds).toBeGreaterThan(14);
@@ -213,8 +286,12 @@ test("what takes the readings is chosen in the Rig, and the Bench follows; a key
   await shows(driver(), "Drop recordings");
   await driver().sleep(500);
   await toStage("rig", "What takes the readings");
-  expect(await driver().findElement(By.css("[role=radio][aria-checked=true]")).getText()).toContain("Recordings");
-  await driver().findElement(By.xpath("//*[@role='radio'][contains(., 'simulated bench')]")).click();
+  expect(await driver().findElement(By.css("[role=radio][aria-checked=true]")).getText()).toContain(
+    "Recordings",
+  );
+  await driver()
+    .findElement(By.xpath("//*[@role='radio'][contains(., 'simulated bench')]"))
+    .click();
   await kept();
   await toStage("bench", "New run");
 });
@@ -234,7 +311,11 @@ test("a run whose page was closed is incomplete, and goes on with the recordings
   await newRun("distortion-response");
   await setTo("setting-pointsPerDecade", "2");
   await press(driver(), "Run it");
-  await driver().wait(async () => /2\d(\.\d)? W, recording 2/.test(await pageText(driver())), 2 * PATIENCE_MS, "waiting for the second recording");
+  await driver().wait(
+    async () => /2\d(\.\d)? W, recording 2/.test(await pageText(driver())),
+    2 * PATIENCE_MS,
+    "waiting for the second recording",
+  );
   await driver().navigate().refresh();
   await shows(driver(), "Distortion against frequency was broken off");
   // The second may have been stored too by the time the page was gone.
@@ -250,7 +331,12 @@ test("a set: repeats are counted together, a load is changed between, and one re
   await newRun("spectrum");
   await setTo("setting-seconds", "0.3");
   await press(driver(), "Sets, repeats, switches");
-  for (const ohms of ["8 Ω", "4 Ω"]) await driver().findElement(By.xpath(`//*[@aria-label='Loads of the set']//button[normalize-space()='${ohms}']`)).click();
+  for (const ohms of ["8 Ω", "4 Ω"])
+    await driver()
+      .findElement(
+        By.xpath(`//*[@aria-label='Loads of the set']//button[normalize-space()='${ohms}']`),
+      )
+      .click();
   await setTo("set-repeats", "2");
   await press(driver(), "Run it");
   await shows(driver(), "Now change the load to 4 Ω", 2 * PATIENCE_MS);
@@ -260,7 +346,9 @@ test("a set: repeats are counted together, a load is changed between, and one re
   await press(driver(), "Strike this reading out");
   await press(driver(), "Strike it out");
   await shows(driver(), "Say why it does not count.");
-  await driver().findElement(By.css("[aria-label='Why it does not count']")).sendKeys("a lead had come off");
+  await driver()
+    .findElement(By.css("[aria-label='Why it does not count']"))
+    .sendKeys("a lead had come off");
   await press(driver(), "Strike it out");
   await shows(driver(), "Struck out, does not count: a lead had come off");
   expect(await keptCount()).toBe(countBefore + 4);
@@ -269,39 +357,60 @@ test("a set: repeats are counted together, a load is changed between, and one re
 
 test("why it stopped is overruled with a note; what the reading said stays", async () => {
   await press(driver(), "It was something else");
-  await driver().findElement(By.css("select[aria-label='What stopped it'] option[value=operator]")).click();
-  await driver().findElement(By.css("[aria-label='What makes you sure']")).sendKeys("I pulled the plug");
+  await driver()
+    .findElement(By.css("select[aria-label='What stopped it'] option[value=operator]"))
+    .click();
+  await driver()
+    .findElement(By.css("[aria-label='What makes you sure']"))
+    .sendKeys("I pulled the plug");
   await press(driver(), "Keep the judgement");
   await shows(driver(), "The reviewer’s judgement: I pulled the plug");
-  expect((await textOf("stop")).replace(/\s+/g, " ")).toContain("The reading alone said: nothing stopped it.");
+  expect((await textOf("stop")).replace(/\s+/g, " ")).toContain(
+    "The reading alone said: nothing stopped it.",
+  );
 });
 
-const drop = (...names: string[]): Promise<void> => driver().findElement(By.css("[data-testid=files]")).sendKeys(names.map((name) => join(CAPTURES, name)).join("\n"));
+const drop = (...names: string[]): Promise<void> =>
+  driver()
+    .findElement(By.css("[data-testid=files]"))
+    .sendKeys(names.map((name) => join(CAPTURES, name)).join("\n"));
 
-withCaptures("files of each kind, dropped together: guessed, confirmed and read; the figures are those of their truth", async () => {
-  await newRun("spectrum");
-  await key("f");
-  await shows(driver(), "Drop recordings");
-  await drop("a_8R2_sine_rated.wav", "a_8R2_scope_clip.csv", "b_8R2_response.csv");
-  await shows(driver(), "Read these 3 runs");
-  await shows(driver(), "In it: a steady tone with flat tops.");
-  const scale = (await driver().findElements(By.css("[id^=scale-]")))[0];
-  await scale.sendKeys(Key.chord(Key.CONTROL, "a"), "80");
-  await press(driver(), "Read these 3 runs");
-  await stored("Frequency response", 3);
-  await shows(driver(), "recording b_8R2_response.csv");
-  await key("]");
-  await shows(driver(), "recording a_8R2_scope_clip.csv");
-  const truth = JSON.parse(readFileSync(join(CAPTURES, "a_8R2_scope_clip.truth.json"), "utf8")).truth_of_quantised_record.v_rms.value;
-  const volts = (await shownRun()).result.channels[0].figures.find(({ name }) => name === "volts")?.value ?? 0;
-  expect(Math.abs(volts / truth - 1)).toBeLessThan(0.005);
-});
+withCaptures(
+  "files of each kind, dropped together: guessed, confirmed and read; the figures are those of their truth",
+  async () => {
+    await newRun("spectrum");
+    await key("f");
+    await shows(driver(), "Drop recordings");
+    await drop("a_8R2_sine_rated.wav", "a_8R2_scope_clip.csv", "b_8R2_response.csv");
+    await shows(driver(), "Read these 3 runs");
+    await shows(driver(), "In it: a steady tone with flat tops.");
+    const scale = (await driver().findElements(By.css("[id^=scale-]")))[0];
+    await scale.sendKeys(Key.chord(Key.CONTROL, "a"), "80");
+    await press(driver(), "Read these 3 runs");
+    await stored("Frequency response", 3);
+    await shows(driver(), "recording b_8R2_response.csv");
+    await key("]");
+    await shows(driver(), "recording a_8R2_scope_clip.csv");
+    const truth = JSON.parse(readFileSync(join(CAPTURES, "a_8R2_scope_clip.truth.json"), "utf8"))
+      .truth_of_quantised_record.v_rms.value;
+    const volts =
+      (await shownRun()).result.channels[0].figures.find(({ name }) => name === "volts")?.value ??
+      0;
+    expect(Math.abs(volts / truth - 1)).toBeLessThan(0.005);
+  },
+);
 
 test("what is no recording is refused beside its name; the rest of the list stays", async () => {
   await newRun("noise");
   await key("f");
-  await driver().findElement(By.css("[data-testid=files]")).sendKeys(resolve(__dirname, "../README.md"));
-  await driver().wait(async () => /no two columns of numbers|holds only|no frequency/.test(await pageText(driver())), PATIENCE_MS, "waiting for the refusal");
+  await driver()
+    .findElement(By.css("[data-testid=files]"))
+    .sendKeys(resolve(__dirname, "../README.md"));
+  await driver().wait(
+    async () => /no two columns of numbers|holds only|no frequency/.test(await pageText(driver())),
+    PATIENCE_MS,
+    "waiting for the refusal",
+  );
 });
 
 test("readings from a meter: what is missing is named, then they are kept", async () => {
@@ -319,7 +428,13 @@ test("residual listening: what it added, as loud as the output", async () => {
   await newRun("residual");
   await setTo("setting-seconds", "0.6");
   await press(driver(), "Run it");
-  await driver().wait(async () => /what it added/.test(await pageText(driver())) && (await driver().findElements(By.xpath("//button[.='Listen']"))).length === 1, 2 * PATIENCE_MS, "waiting for the residual");
+  await driver().wait(
+    async () =>
+      /what it added/.test(await pageText(driver())) &&
+      (await driver().findElements(By.xpath("//button[.='Listen']"))).length === 1,
+    2 * PATIENCE_MS,
+    "waiting for the residual",
+  );
   await press(driver(), "Listen");
   await shows(driver(), "dB is what it added");
   await key("2");

@@ -16,7 +16,13 @@ test("an amplifier goes on the shelf, with a claim", async () => {
   await fill(driver(), "Amplifier", "Model", "Pebble");
   await press(driver(), "Put it on the shelf");
   await shows(driver(), "What is claimed");
-  for (const [label, text] of [["As printed", "2 x 45 W"], ["Power per channel", "45"], ["Load", "4"], ["At no more than", "10 %"]]) await fill(driver(), "Claim", label, text);
+  for (const [label, text] of [
+    ["As printed", "2 x 45 W"],
+    ["Power per channel", "45"],
+    ["Load", "4"],
+    ["At no more than", "10 %"],
+  ])
+    await fill(driver(), "Claim", label, text);
   await press(driver(), "Save claim");
   await shows(driver(), "45 W per channel into 4 Ω");
 });
@@ -27,7 +33,11 @@ test("a claim that is half typed survives a reload; Cancel gives it up", async (
   await driver().navigate().refresh();
   await shows(driver(), "What is claimed");
   await press(driver(), "Add a claim");
-  await driver().wait(async () => (await valueOf("Claim", "As printed")) === "60 W music power", PATIENCE_MS, "waiting for the draft");
+  await driver().wait(
+    async () => (await valueOf("Claim", "As printed")) === "60 W music power",
+    PATIENCE_MS,
+    "waiting for the draft",
+  );
   await press(driver(), "Cancel");
   await press(driver(), "Add a claim");
   expect(await valueOf("Claim", "As printed")).toBe("");
@@ -53,7 +63,11 @@ test("a server that was killed is told of, and what was typed meanwhile is kept 
   await shows(driver(), "Not kept yet: the program does not answer");
   expect(await valueOf("Details", "Lent by")).toBe("the importer");
   await start();
-  await driver().wait(async () => !(await pageText(driver())).includes("Not kept yet"), PATIENCE_MS, "waiting for it to be kept");
+  await driver().wait(
+    async () => !(await pageText(driver())).includes("Not kept yet"),
+    PATIENCE_MS,
+    "waiting for it to be kept",
+  );
   await kept();
   await driver().navigate().refresh();
   await shows(driver(), "What feeds it");
@@ -68,28 +82,59 @@ const hand = (kind: "drop" | "paste", name: string, bytes: Buffer): Promise<unkn
      data.items.add(new File([Uint8Array.from(atob(base64), (each) => each.charCodeAt(0))], name, { type: "image/png" }));
      const place = document.querySelector("[aria-label='Drop or paste photos here']");
      place.dispatchEvent(kind === "drop" ? new DragEvent("drop", { bubbles: true, cancelable: true, dataTransfer: data }) : new ClipboardEvent("paste", { bubbles: true, cancelable: true, clipboardData: data }));`,
-    kind, name, bytes.toString("base64"),
+    kind,
+    name,
+    bytes.toString("base64"),
   );
 
 test("photos are dropped and pasted, captioned, and taken away again", async () => {
   for (const kind of ["drop", "paste"] as const) {
-    await hand(kind, `${kind}-photo.png`, await sharp({ create: { width: 40, height: 30, channels: 3, background: kind === "drop" ? "#1d5c57" : "#c4502f" } }).png().toBuffer());
-    await driver().wait(async () => (await driver().findElements(By.css(`img[alt=${kind}-photo]`))).length === 1, PATIENCE_MS, `waiting for the photo by ${kind}`);
+    await hand(
+      kind,
+      `${kind}-photo.png`,
+      await sharp({
+        create: {
+          width: 40,
+          height: 30,
+          channels: 3,
+          background: kind === "drop" ? "#1d5c57" : "#c4502f",
+        },
+      })
+        .png()
+        .toBuffer(),
+    );
+    await driver().wait(
+      async () => (await driver().findElements(By.css(`img[alt=${kind}-photo]`))).length === 1,
+      PATIENCE_MS,
+      `waiting for the photo by ${kind}`,
+    );
   }
   await kept();
-  for (const name of ["drop-photo", "paste-photo"]) await click(await driver().findElement(By.css(`[aria-label='Remove the photo ${name}']`)));
+  for (const name of ["drop-photo", "paste-photo"])
+    await click(await driver().findElement(By.css(`[aria-label='Remove the photo ${name}']`)));
   await kept();
   expect(await driver().findElements(By.css("img[alt=drop-photo]"))).toEqual([]);
 });
 
 test("a photo is kept without what the camera wrote; what is none is refused", async () => {
   const photo = join(folder(), "back.jpg");
-  writeFileSync(photo, await sharp({ create: { width: 400, height: 300, channels: 3, background: "#1d5c57" } }).withExif({ IFD3: { GPSLatitudeRef: "N", GPSLatitude: "51/1 30/1 0/1" } }).jpeg().toBuffer());
+  writeFileSync(
+    photo,
+    await sharp({ create: { width: 400, height: 300, channels: 3, background: "#1d5c57" } })
+      .withExif({ IFD3: { GPSLatitudeRef: "N", GPSLatitude: "51/1 30/1 0/1" } })
+      .jpeg()
+      .toBuffer(),
+  );
   const input = () => driver().findElement(By.css("[data-testid=photo-files]"));
   await (await input()).sendKeys(photo);
-  await driver().wait(async () => (await driver().findElements(By.css("img[alt=back]"))).length === 1, PATIENCE_MS, "waiting for the photo");
+  await driver().wait(
+    async () => (await driver().findElements(By.css("img[alt=back]"))).length === 1,
+    PATIENCE_MS,
+    "waiting for the photo",
+  );
   await kept();
-  const href = (await driver().findElement(By.xpath("//a[img[@alt='back']]")).getAttribute("href")) ?? "";
+  const href =
+    (await driver().findElement(By.xpath("//a[img[@alt='back']]")).getAttribute("href")) ?? "";
   const stored = await sharp(Buffer.from(await (await fetch(href)).arrayBuffer())).metadata();
   expect(stored).toMatchObject({ width: 400, height: 300, format: "jpeg" });
   expect(stored.exif).toBeUndefined();
@@ -113,8 +158,9 @@ test("exported and imported it is the same; another file is refused and adds not
   writeFileSync(right, exported);
   await driver().findElement(By.css("[data-testid=brief-file]")).sendKeys(right);
   await shows(driver(), "45 W per channel into 4 Ω");
-  const again = await (await fetch((await driver().findElement(By.linkText("Export")).getAttribute("href")) ?? "")).json();
+  const again = await (
+    await fetch((await driver().findElement(By.linkText("Export")).getAttribute("href")) ?? "")
+  ).json();
   expect(again).toEqual(JSON.parse(exported));
   await driver().get(before);
 });
-

@@ -16,13 +16,39 @@ export const openBrowser = async (): Promise<Browser> => {
   const downloads = join(profile, "downloads");
   const options = new Options();
   options.setChromeBinaryPath(CHROMIUM);
-  options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--disable-dev-shm-usage", "--hide-scrollbars", `--user-data-dir=${profile}`, "--window-size=1280,800", "--force-device-scale-factor=1");
-  options.setUserPreferences({ "download.default_directory": downloads, "download.prompt_for_download": false });
-  const driver = await new Builder().forBrowser("chrome").setChromeOptions(options).setChromeService(new ServiceBuilder(CHROMEDRIVER)).build();
+  options.addArguments(
+    "--headless=new",
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--disable-dev-shm-usage",
+    "--hide-scrollbars",
+    `--user-data-dir=${profile}`,
+    "--window-size=1280,800",
+    "--force-device-scale-factor=1",
+  );
+  options.setUserPreferences({
+    "download.default_directory": downloads,
+    "download.prompt_for_download": false,
+  });
+  const driver = await new Builder()
+    .forBrowser("chrome")
+    .setChromeOptions(options)
+    .setChromeService(new ServiceBuilder(CHROMEDRIVER))
+    .build();
   await driver.manage().window().setRect({ width: 1280, height: 800 });
   // The window's own frame takes some of its height; ask for the page's size instead.
-  const [innerWidth, innerHeight] = await driver.executeScript<[number, number]>("return [window.innerWidth, window.innerHeight]");
-  await driver.manage().window().setRect({ width: 1280 + (1280 - innerWidth), height: 800 + (800 - innerHeight) });
+  const [innerWidth, innerHeight] = await driver.executeScript<[number, number]>(
+    "return [window.innerWidth, window.innerHeight]",
+  );
+  await driver
+    .manage()
+    .window()
+    .setRect({ width: 1280 + (1280 - innerWidth), height: 800 + (800 - innerHeight) });
   return {
     driver,
     downloads,
@@ -37,30 +63,74 @@ const quoted = (text: string): string => (text.includes('"') ? `'${text}'` : `"$
 
 /** The first shown element with that text, waited for. */
 export const byText = (driver: WebDriver, text: string, tag = "*"): Promise<WebElement> =>
-  driver.wait(until.elementLocated(By.xpath(`//${tag}[not(self::script)][contains(normalize-space(string()), ${quoted(text)})][not(.//*[contains(normalize-space(string()), ${quoted(text)})])]`)), PATIENCE_MS, `waiting for “${text}”`);
+  driver.wait(
+    until.elementLocated(
+      By.xpath(
+        `//${tag}[not(self::script)][contains(normalize-space(string()), ${quoted(text)})][not(.//*[contains(normalize-space(string()), ${quoted(text)})])]`,
+      ),
+    ),
+    PATIENCE_MS,
+    `waiting for “${text}”`,
+  );
 
 /** Clicks the button or link that carries the text. */
 export const press = async (driver: WebDriver, text: string): Promise<void> => {
-  const locator = By.xpath(`//*[self::button or self::a][contains(normalize-space(string()), ${quoted(text)})]`);
-  const element = await driver.wait(until.elementLocated(locator), PATIENCE_MS, `waiting for the control “${text}”`);
+  const locator = By.xpath(
+    `//*[self::button or self::a][contains(normalize-space(string()), ${quoted(text)})]`,
+  );
+  const element = await driver.wait(
+    until.elementLocated(locator),
+    PATIENCE_MS,
+    `waiting for the control “${text}”`,
+  );
   await driver.wait(until.elementIsEnabled(element), PATIENCE_MS);
   await driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", element);
   await element.click();
 };
 
 /** The field under a label, within the form of that name. */
-export const fieldOf = (driver: WebDriver, form: string, label: string, nth = 1): Promise<WebElement> =>
-  driver.wait(until.elementLocated(By.xpath(`(//form[@aria-label=${quoted(form)}]//label[normalize-space()=${quoted(label)}]/..//*[self::input or self::textarea or self::select])[${nth}]`)), PATIENCE_MS, `waiting for the field “${label}”`);
+export const fieldOf = (
+  driver: WebDriver,
+  form: string,
+  label: string,
+  nth = 1,
+): Promise<WebElement> =>
+  driver.wait(
+    until.elementLocated(
+      By.xpath(
+        `(//form[@aria-label=${quoted(form)}]//label[normalize-space()=${quoted(label)}]/..//*[self::input or self::textarea or self::select])[${nth}]`,
+      ),
+    ),
+    PATIENCE_MS,
+    `waiting for the field “${label}”`,
+  );
 
 /** Replaces what stands in a field. */
-export const fill = async (driver: WebDriver, form: string, label: string, text: string, nth = 1): Promise<void> => {
+export const fill = async (
+  driver: WebDriver,
+  form: string,
+  label: string,
+  text: string,
+  nth = 1,
+): Promise<void> => {
   const field = await fieldOf(driver, form, label, nth);
-  if ((await field.getTagName()) === "select") return field.findElement(By.xpath(`./option[contains(., ${quoted(text)})]`)).click();
+  if ((await field.getTagName()) === "select")
+    return field.findElement(By.xpath(`./option[contains(., ${quoted(text)})]`)).click();
   await field.sendKeys("\uE009a\uE000\uE003", text);
 };
 
 /** Text of the whole page as a reader sees it. */
-export const pageText = (driver: WebDriver): Promise<string> => driver.executeScript("return document.body.innerText.replaceAll('\\u00a0', ' ')");
+export const pageText = (driver: WebDriver): Promise<string> =>
+  driver.executeScript("return document.body.innerText.replaceAll('\\u00a0', ' ')");
 
 /** Waits until the page shows the text. */
-export const shows = (driver: WebDriver, text: string, patienceMs = PATIENCE_MS): Promise<unknown> => driver.wait(async () => (await pageText(driver)).includes(text), patienceMs, `waiting for the page to show “${text}”`);
+export const shows = (
+  driver: WebDriver,
+  text: string,
+  patienceMs = PATIENCE_MS,
+): Promise<unknown> =>
+  driver.wait(
+    async () => (await pageText(driver)).includes(text),
+    patienceMs,
+    `waiting for the page to show “${text}”`,
+  );

@@ -11,8 +11,14 @@ export const forms = (driver: () => WebDriver) => ({
   /** Whatever was typed last has been kept. */
   kept: async (): Promise<void> => {
     await driver().sleep(900);
-    await driver().wait(async () => !/keeping…/.test(await pageText(driver())), PATIENCE_MS, "waiting for it to be kept");
+    await driver().wait(
+      async () => !/keeping…/.test(await pageText(driver())),
+      PATIENCE_MS,
+      "waiting for it to be kept",
+    );
   },
-  undoOf: (form: string): Promise<WebElement> => driver().findElement(By.xpath(`//form[@aria-label='${form}']//button[contains(., 'Undo')]`)),
-  valueOf: async (form: string, label: string): Promise<string | null> => (await fieldOf(driver(), form, label)).getAttribute("value"),
+  undoOf: (form: string): Promise<WebElement> =>
+    driver().findElement(By.xpath(`//form[@aria-label='${form}']//button[contains(., 'Undo')]`)),
+  valueOf: async (form: string, label: string): Promise<string | null> =>
+    (await fieldOf(driver(), form, label)).getAttribute("value"),
 });

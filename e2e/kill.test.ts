@@ -15,22 +15,66 @@ afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
 const newAmplifier = async (): Promise<string> => {
   const db = await openDatabase(folder);
-  const { id } = await addAmplifier(db, { maker: "Larkspur", model: "Two", kind: "home", topology: "class AB", year: null, channelCount: 2, condition: "", notes: "" }, "2026-01-01");
+  const { id } = await addAmplifier(
+    db,
+    {
+      maker: "Larkspur",
+      model: "Two",
+      kind: "home",
+      topology: "class AB",
+      year: null,
+      channelCount: 2,
+      condition: "",
+      notes: "",
+    },
+    "2026-01-01",
+  );
   await db.destroy();
   return id;
 };
 
-const upload = async (server: Server, bytes: Uint8Array<ArrayBuffer>): Promise<string> => (await (await fetch(`${server.url}/api/captures`, { method: "PUT", body: bytes })).json()).sha256;
+const upload = async (server: Server, bytes: Uint8Array<ArrayBuffer>): Promise<string> =>
+  (await (await fetch(`${server.url}/api/captures`, { method: "PUT", body: bytes })).json()).sha256;
 
 const runOf = (sha256: string): RunDraft => ({
-  kind: "power-sweep", source: "recording", sourceDetail: "sweep.wav", analysisVersion: 1,
-  conditions: { nominalOhms: 8, fullScaleVolts: 80, mainsHz: 50, band: { lowHz: 20, highHz: 20_000 }, channelsDriven: 1, channels: [{ channelIndex: 0, loadOhms: 8.21, loadOhmsStdUncertainty: 0.01, voltsStdUncertaintyRatio: 0.003 }] },
-  result: { kind: "power-sweep", frequencyHz: 1000, channels: [{ steps: Array.from({ length: 400 }, (_, k) => stepReading(1 + k, 0.001)), stop: { reason: "input-drive", evidence: "ended" } }] },
+  kind: "power-sweep",
+  source: "recording",
+  sourceDetail: "sweep.wav",
+  analysisVersion: 1,
+  conditions: {
+    nominalOhms: 8,
+    fullScaleVolts: 80,
+    mainsHz: 50,
+    band: { lowHz: 20, highHz: 20_000 },
+    channelsDriven: 1,
+    channels: [
+      {
+        channelIndex: 0,
+        loadOhms: 8.21,
+        loadOhmsStdUncertainty: 0.01,
+        voltsStdUncertaintyRatio: 0.003,
+      },
+    ],
+  },
+  result: {
+    kind: "power-sweep",
+    frequencyHz: 1000,
+    channels: [
+      {
+        steps: Array.from({ length: 400 }, (_, k) => stepReading(1 + k, 0.001)),
+        stop: { reason: "input-drive", evidence: "ended" },
+      },
+    ],
+  },
   captures: [{ sha256, fileName: "sweep.wav", fullScaleVolts: 80 }],
 });
 
 const save = (server: Server, amplifierId: string, sha256: string): Promise<Response> =>
-  fetch(`${server.url}/api/amplifiers/${amplifierId}/runs`, { method: "POST", body: JSON.stringify(runOf(sha256)), headers: { "content-type": "application/json" } });
+  fetch(`${server.url}/api/amplifiers/${amplifierId}/runs`, {
+    method: "POST",
+    body: JSON.stringify(runOf(sha256)),
+    headers: { "content-type": "application/json" },
+  });
 
 const keptRunIds = async (): Promise<string[]> => {
   const db = await openDatabase(folder);
@@ -46,15 +90,31 @@ test("killed in the middle of an upload: no half capture under a whole one's nam
   const server = await startServer(folder);
   const whole = await upload(server, new Uint8Array(100_000).fill(7));
   const { port } = new URL(server.url);
-  const broken = request({ host: "127.0.0.1", port, path: "/api/captures", method: "PUT", headers: { "content-length": 10_000_000 } });
+  const broken = request({
+    host: "127.0.0.1",
+    port,
+    path: "/api/captures",
+    method: "PUT",
+    headers: { "content-length": 10_000_000 },
+  });
   broken.on("error", () => {});
   broken.write(Buffer.alloc(3_000_000, 1));
-  for (let waited = 0; waited < 100 && !readdirSync(join(folder, "captures")).some((name) => name.endsWith(".partial")); waited++) await new Promise((wake) => setTimeout(wake, 50));
+  for (
+    let waited = 0;
+    waited < 100 &&
+    !readdirSync(join(folder, "captures")).some((name) => name.endsWith(".partial"));
+    waited++
+  )
+    await new Promise((wake) => setTimeout(wake, 50));
   await server.kill("SIGKILL");
   const names = readdirSync(join(folder, "captures"));
   expect(names.some((name) => name.endsWith(".partial"))).toBe(true);
   expect(names.filter((name) => name.endsWith(".wav"))).toEqual([`${whole}.wav`]);
-  expect(createHash("sha256").update(readFileSync(join(folder, "captures", `${whole}.wav`))).digest("hex")).toBe(whole);
+  expect(
+    createHash("sha256")
+      .update(readFileSync(join(folder, "captures", `${whole}.wav`)))
+      .digest("hex"),
+  ).toBe(whole);
   expect(await keptRunIds()).toEqual([]);
 });
 
@@ -87,7 +147,11 @@ test("a page of another site that points its own name here gets nothing", async 
   const statusFor = (path: string, host: string) =>
     new Promise<number>((answered, failed) => {
       const { port } = new URL(server.url);
-      request({ host: "127.0.0.1", port, path, headers: { host } }, (response) => answered(response.resume().statusCode ?? 0)).on("error", failed).end();
+      request({ host: "127.0.0.1", port, path, headers: { host } }, (response) =>
+        answered(response.resume().statusCode ?? 0),
+      )
+        .on("error", failed)
+        .end();
     });
   expect(await statusFor("/", "127.0.0.1")).toBe(200);
   expect(await statusFor("/", "elsewhere.example")).toBe(403);
@@ -104,13 +168,41 @@ test("the server refuses what it should, in plain words", async () => {
     expect(body.message).not.toMatch(/\bat .*:\d+:\d+/);
     return [response.status, body.message];
   };
-  expect(await messageOf(fetch(`${server.url}/api/captures`, { method: "PUT", body: new Uint8Array(2_000_000) }))).toEqual([413, "The file is larger than the limit of 1 MB."]);
-  expect(await messageOf(save(server, amplifierId, "ab".repeat(32)))).toEqual([400, "The recording sweep.wav has not arrived. Try again."]);
-  expect(await messageOf(fetch(`${server.url}/api/amplifiers/${amplifierId}/runs`, { method: "POST", body: "{not json" }))).toEqual([400, expect.stringContaining("cannot be stored")]);
+  expect(
+    await messageOf(
+      fetch(`${server.url}/api/captures`, { method: "PUT", body: new Uint8Array(2_000_000) }),
+    ),
+  ).toEqual([413, "The file is larger than the limit of 1 MB."]);
+  expect(await messageOf(save(server, amplifierId, "ab".repeat(32)))).toEqual([
+    400,
+    "The recording sweep.wav has not arrived. Try again.",
+  ]);
+  expect(
+    await messageOf(
+      fetch(`${server.url}/api/amplifiers/${amplifierId}/runs`, {
+        method: "POST",
+        body: "{not json",
+      }),
+    ),
+  ).toEqual([400, expect.stringContaining("cannot be stored")]);
   const sha256 = await upload(server, new Uint8Array(10));
-  expect(await messageOf(save(server, "nobody", sha256))).toEqual([404, "This amplifier is no longer on the shelf."]);
-  expect(await messageOf(fetch(`${server.url}/api/captures`, { method: "PUT", body: new Uint8Array(10), headers: { origin: "http://elsewhere.example" } }))).toEqual([403, expect.stringContaining("another site")]);
-  expect(await messageOf(fetch(`${server.url}/api/runs/nothing/export?format=csv`))).toEqual([404, "This run is no longer there."]);
+  expect(await messageOf(save(server, "nobody", sha256))).toEqual([
+    404,
+    "This amplifier is no longer on the shelf.",
+  ]);
+  expect(
+    await messageOf(
+      fetch(`${server.url}/api/captures`, {
+        method: "PUT",
+        body: new Uint8Array(10),
+        headers: { origin: "http://elsewhere.example" },
+      }),
+    ),
+  ).toEqual([403, expect.stringContaining("another site")]);
+  expect(await messageOf(fetch(`${server.url}/api/runs/nothing/export?format=csv`))).toEqual([
+    404,
+    "This run is no longer there.",
+  ]);
   expect(readdirSync(join(folder, "captures"))).toEqual([`${sha256}.wav`]);
   await server.kill("SIGTERM");
 });

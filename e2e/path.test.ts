@@ -12,14 +12,27 @@ const { driver, url, folder, kill, start } = application("path");
 let recording: string;
 
 beforeAll(() => {
-  const stimulus = { kind: "level-sweep", frequencyHz: 1000, firstVoltsPeak: 0.06, lastVoltsPeak: 1.6, stepCount: 24, stepSeconds: 0.08 } as const;
-  const { capture } = record(onLoads(EXAMPLE_RIGS["home-class-ab"], [8.21, 8.18]), { stimulus, sampleRateHz: 96_000, drives: [true, true] }, 3);
+  const stimulus = {
+    kind: "level-sweep",
+    frequencyHz: 1000,
+    firstVoltsPeak: 0.06,
+    lastVoltsPeak: 1.6,
+    stepCount: 24,
+    stepSeconds: 0.08,
+  } as const;
+  const { capture } = record(
+    onLoads(EXAMPLE_RIGS["home-class-ab"], [8.21, 8.18]),
+    { stimulus, sampleRateHz: 96_000, drives: [true, true] },
+    3,
+  );
   recording = join(folder(), `sweep-${capture.fullScaleVolts}V.wav`);
   writeFileSync(recording, capture.wav);
 });
 
-const stageUrl = async (stage: string): Promise<string> => (await driver().getCurrentUrl()).replace(/[^/]+$/, stage);
-const verdictText = async (): Promise<string> => (await driver().findElement(By.css("[data-testid=verdict]"))).getText();
+const stageUrl = async (stage: string): Promise<string> =>
+  (await driver().getCurrentUrl()).replace(/[^/]+$/, stage);
+const verdictText = async (): Promise<string> =>
+  (await driver().findElement(By.css("[data-testid=verdict]"))).getText();
 
 test("an empty shelf says what it is for; a new amplifier goes on it", async () => {
   await driver().get(url());
@@ -34,7 +47,9 @@ test("an empty shelf says what it is for; a new amplifier goes on it", async () 
   await fill(driver(), "Amplifier", "Year", "nineteen");
   await press(driver(), "Put it on the shelf");
   await shows(driver(), "four digits");
-  expect(await (await fieldOf(driver(), "Amplifier", "Maker")).getAttribute("value")).toBe("Larkspur");
+  expect(await (await fieldOf(driver(), "Amplifier", "Maker")).getAttribute("value")).toBe(
+    "Larkspur",
+  );
   await fill(driver(), "Amplifier", "Year", "1982");
   await press(driver(), "Put it on the shelf");
   await shows(driver(), "What is claimed");
@@ -47,7 +62,9 @@ test("a claim with nonsense is explained beside its fields and kept; a sensible 
   await press(driver(), "Save claim");
   await shows(driver(), "Give the claimed power in watts");
   await shows(driver(), "The limit must be above zero");
-  expect(await (await fieldOf(driver(), "Claim", "Power per channel")).getAttribute("value")).toBe("loud");
+  expect(await (await fieldOf(driver(), "Claim", "Power per channel")).getAttribute("value")).toBe(
+    "loud",
+  );
   await fill(driver(), "Claim", "Power per channel", "50");
   await fill(driver(), "Claim", "At no more than", "0,5");
   await press(driver(), "Save claim");
@@ -95,14 +112,21 @@ test("files that cannot be read are explained beside the file, and nothing is st
 });
 
 test("a recording becomes a curve with readings and a reason why it stopped", async () => {
-  await fill(driver(), "Recording", "Full scale, across the load", /-(\d+)V/.exec(recording)?.[1] ?? "");
+  await fill(
+    driver(),
+    "Recording",
+    "Full scale, across the load",
+    /-(\d+)V/.exec(recording)?.[1] ?? "",
+  );
   await press(driver(), "Analyse the recording");
   await shows(driver(), "Distortion against output", PATIENCE_MS);
   await shows(driver(), "Output at 0.5 % THD+N");
   await shows(driver(), "Stopped by the supply rails");
   await shows(driver(), "tops flatten");
   const chart = await driver().findElement(By.css("svg[role=img][tabindex]"));
-  expect(await chart.getAttribute("aria-label")).toContain("Claim: 50 W at no more than 0.5 % THD+N");
+  expect(await chart.getAttribute("aria-label")).toContain(
+    "Claim: 50 W at no more than 0.5 % THD+N",
+  );
   await chart.sendKeys(Key.ARROW_RIGHT, Key.ARROW_RIGHT);
   expect(await chart.getText()).toMatch(/A [\d.]+ W +THD\+N [\d.]+ %/);
 });
@@ -110,7 +134,9 @@ test("a recording becomes a curve with readings and a reason why it stopped", as
 test("the verdict is one sentence with the margin in watts, percent and dB", async () => {
   await driver().get(await stageUrl("verdict"));
   await shows(driver(), "by each school");
-  expect(await verdictText()).toMatch(/^It keeps its promise: [\d.]+ W ± [\d.]+ W on the weaker channel [AB] at 0\.5 % THD\+N into 8\.\d\d Ω measured, both channels driven, [\d.]+ W \([\d.]+ %, [\d.]+ dB\) more than the 50 W claimed\.$/);
+  expect(await verdictText()).toMatch(
+    /^It keeps its promise: [\d.]+ W ± [\d.]+ W on the weaker channel [AB] at 0\.5 % THD\+N into 8\.\d\d Ω measured, both channels driven, [\d.]+ W \([\d.]+ %, [\d.]+ dB\) more than the 50 W claimed\.$/,
+  );
 });
 
 test("after a restart everything is as it was", async () => {
@@ -125,13 +151,16 @@ test("after a restart everything is as it was", async () => {
 test("a run is exported as CSV and JSON, with the figures of the screen", async () => {
   await driver().get(await stageUrl("bench"));
   await shows(driver(), "Output at 0.5 % THD+N");
-  const link = async (label: string) => (await driver().findElement(By.linkText(label)).getAttribute("href")) ?? "";
+  const link = async (label: string) =>
+    (await driver().findElement(By.linkText(label)).getAttribute("href")) ?? "";
   const csv = await fetch(await link("CSV"));
   expect(csv.headers.get("content-disposition")).toContain("larkspur-two-power-sweep");
   const { data, errors } = Papa.parse<Record<string, string>>(await csv.text(), { header: true });
   expect(errors).toEqual([]);
   expect(data.length).toBe(48);
-  const highest = Math.max(...data.filter(({ channel }) => channel === "A").map(({ power_watts }) => Number(power_watts)));
+  const highest = Math.max(
+    ...data.filter(({ channel }) => channel === "A").map(({ power_watts }) => Number(power_watts)),
+  );
   expect(await pageText(driver())).toContain(`${Number(highest.toPrecision(3))} W`);
   const { format, run } = await (await fetch(await link("JSON"))).json();
   expect(format).toBe("rimebank-run");
@@ -146,46 +175,68 @@ test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, 
   await shows(driver(), "Predicted output at 0.5 % THD+N", PATIENCE_MS);
   const predicted = await pageText(driver());
   await driver().findElement(By.css("input[name=rig][value=warm-class-a]")).sendKeys(Key.SPACE);
-  await driver().wait(async () => /Quillon Ember 25\s+Predicted/.test(await pageText(driver())), PATIENCE_MS, "waiting for another amplifier's curve");
+  await driver().wait(
+    async () => /Quillon Ember 25\s+Predicted/.test(await pageText(driver())),
+    PATIENCE_MS,
+    "waiting for another amplifier's curve",
+  );
   expect(await pageText(driver())).not.toBe(predicted);
   await fill(driver(), "Simulated bench", "Idle current of each channel", "much", 2);
   await shows(driver(), "Not a number. From 50 m to 10 A.");
   await fill(driver(), "Simulated bench", "Idle current of each channel", "0,4", 2);
   await shows(driver(), "Undo the change");
   await driver().findElement(By.css("input[name=rig][value=home-class-ab]")).sendKeys(Key.SPACE);
-  await driver().wait(async () => /Tollgate Sixty\s+Predicted/.test(await pageText(driver())), PATIENCE_MS, "waiting for the first curve again");
+  await driver().wait(
+    async () => /Tollgate Sixty\s+Predicted/.test(await pageText(driver())),
+    PATIENCE_MS,
+    "waiting for the first curve again",
+  );
   await press(driver(), "Run the sweep");
   await shows(driver(), "Amplifier, simulated");
   await driver().findElement(By.css("body")).sendKeys(Key.ESCAPE);
-  await driver().wait(async () => (await driver().findElement(By.css("[data-testid=mute]")).getAttribute("aria-disabled")) === "true", PATIENCE_MS, "waiting for Mute to rest");
+  await driver().wait(
+    async () =>
+      (await driver().findElement(By.css("[data-testid=mute]")).getAttribute("aria-disabled")) ===
+      "true",
+    PATIENCE_MS,
+    "waiting for Mute to rest",
+  );
   expect(await pageText(driver())).toContain("1 run kept");
   await press(driver(), "Run the sweep");
   await shows(driver(), "simulated: Tollgate Sixty", 2 * PATIENCE_MS);
   await shows(driver(), "2 runs kept");
 });
 
-(existsSync(REFERENCE) ? test : test.skip)("a reference capture: one channel, 192 kHz, its power at 1 % as its truth says", async () => {
-  await driver().findElement(By.css("body")).sendKeys("n");
-  await driver().findElement(By.css("body")).sendKeys("f");
-  await shows(driver(), "Drop a WAV");
-  await chooseFile(REFERENCE);
-  await shows(driver(), "one channel, float, 32 bit");
-  await fill(driver(), "Recording", "Full scale, across the load", "80 V");
-  await press(driver(), "Analyse the recording");
-  await shows(driver(), "recording a_8R2_sweep.wav", PATIENCE_MS);
-  // Truth: 60.23 W at 1 % THD+N across 8.2 ohm; here the load is 8.21.
-  await shows(driver(), "60.2 W ±");
-});
+(existsSync(REFERENCE) ? test : test.skip)(
+  "a reference capture: one channel, 192 kHz, its power at 1 % as its truth says",
+  async () => {
+    await driver().findElement(By.css("body")).sendKeys("n");
+    await driver().findElement(By.css("body")).sendKeys("f");
+    await shows(driver(), "Drop a WAV");
+    await chooseFile(REFERENCE);
+    await shows(driver(), "one channel, float, 32 bit");
+    await fill(driver(), "Recording", "Full scale, across the load", "80 V");
+    await press(driver(), "Analyse the recording");
+    await shows(driver(), "recording a_8R2_sweep.wav", PATIENCE_MS);
+    // Truth: 60.23 W at 1 % THD+N across 8.2 ohm; here the load is 8.21.
+    await shows(driver(), "60.2 W ±");
+  },
+);
 
 test("question mark shows the keys, and the page fits 1024 x 768 without scrolling sideways", async () => {
   await driver().findElement(By.css("body")).sendKeys("?");
   await shows(driver(), "Keys on this screen");
   await driver().actions().sendKeys(Key.ESCAPE).perform();
   const { width, height } = await driver().manage().window().getRect();
-  await driver().manage().window().setRect({ width: width - 256, height: height - 32 });
+  await driver()
+    .manage()
+    .window()
+    .setRect({ width: width - 256, height: height - 32 });
   for (const stage of ["brief", "forecast", "load", "rig", "plan", "bench", "verdict"]) {
     await driver().get(await stageUrl(stage));
-    const [scroll, inner] = await driver().executeScript<[number, number]>("return [document.documentElement.scrollWidth, window.innerWidth]");
+    const [scroll, inner] = await driver().executeScript<[number, number]>(
+      "return [document.documentElement.scrollWidth, window.innerWidth]",
+    );
     expect({ stage, isWithin: scroll <= inner }).toEqual({ stage, isWithin: true });
   }
   await driver().manage().window().setRect({ width, height });
@@ -193,7 +244,11 @@ test("question mark shows the keys, and the page fits 1024 x 768 without scrolli
 
 test("deleting asks first, then takes everything that belongs to the amplifier", async () => {
   await driver().get(await stageUrl("brief"));
-  await driver().wait(async () => (await (await fieldOf(driver(), "Amplifier", "Maker")).getAttribute("value")) === "Larkspur", PATIENCE_MS);
+  await driver().wait(
+    async () =>
+      (await (await fieldOf(driver(), "Amplifier", "Maker")).getAttribute("value")) === "Larkspur",
+    PATIENCE_MS,
+  );
   await driver().findElement(By.css("[data-testid=delete-amplifier]")).click();
   await shows(driver(), "Delete Larkspur Two?");
   await press(driver(), "Keep it");

@@ -18,14 +18,22 @@ const freePort = (): Promise<number> =>
   });
 
 /** Starts the built application on a port of the loopback, a free one unless it is given, with its records in that folder. */
-export const startServer = async (dataFolder: string, environment: Record<string, string> = {}, givenPort?: number): Promise<Server> => {
+export const startServer = async (
+  dataFolder: string,
+  environment: Record<string, string> = {},
+  givenPort?: number,
+): Promise<Server> => {
   const port = givenPort ?? (await freePort());
   const url = `http://127.0.0.1:${port}`;
-  const child = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "--hostname", "127.0.0.1", "--port", String(port)], {
-    cwd: ROOT,
-    env: { ...process.env, NODE_ENV: "production", RIMEBANK_DATA: dataFolder, ...environment },
-    stdio: ["ignore", "ignore", "inherit"],
-  });
+  const child = spawn(
+    process.execPath,
+    ["node_modules/next/dist/bin/next", "start", "--hostname", "127.0.0.1", "--port", String(port)],
+    {
+      cwd: ROOT,
+      env: { ...process.env, NODE_ENV: "production", RIMEBANK_DATA: dataFolder, ...environment },
+      stdio: ["ignore", "ignore", "inherit"],
+    },
+  );
   await answering(url, child);
   return {
     url,
@@ -40,8 +48,15 @@ export const startServer = async (dataFolder: string, environment: Record<string
 const answering = async (url: string, child: ChildProcess): Promise<void> => {
   const deadline = Date.now() + PATIENCE_MS;
   while (Date.now() < deadline) {
-    if (child.exitCode !== null) throw new Error(`the server ended at once (${child.exitCode}); run "npm run build" first`);
-    if (await fetch(url).then((answer) => answer.ok, () => false)) return;
+    if (child.exitCode !== null)
+      throw new Error(`the server ended at once (${child.exitCode}); run "npm run build" first`);
+    if (
+      await fetch(url).then(
+        (answer) => answer.ok,
+        () => false,
+      )
+    )
+      return;
     await new Promise((wake) => setTimeout(wake, 100));
   }
   throw new Error(`no answer from ${url}`);

@@ -2,16 +2,43 @@ import { number, object, string, type InferType } from "yup";
 import { quantity } from "./quantity";
 
 export const AMPLIFIER_KINDS = ["home", "vintage", "mini"] as const;
-export const TOPOLOGIES = ["class A", "class AB", "class G or H", "class D", "push-pull with transformer", "not known"] as const;
+export const TOPOLOGIES = [
+  "class A",
+  "class AB",
+  "class G or H",
+  "class D",
+  "push-pull with transformer",
+  "not known",
+] as const;
 
 /** An amplifier as the reviewer describes it. */
 export const amplifierSchema = object({
-  maker: string().trim().max(80, "Keep the maker's name under 80 characters.").required("Say who made it, or “unknown”."),
-  model: string().trim().max(80, "Keep the model's name under 80 characters.").required("Give the model's name."),
-  kind: string().oneOf([...AMPLIFIER_KINDS]).required("Choose what kind of amplifier it is."),
-  topology: string().oneOf([...TOPOLOGIES]).required("Choose how its output stage works, or “not known”."),
-  year: number().transform((value, original) => (original === "" ? null : value)).typeError("Give the year as four digits, or leave it empty.").integer("Give the year as a whole number.").min(1900, "Amplifiers are younger than 1900.").max(2100, "That year is too far off.").nullable().defined(),
-  channelCount: quantity("Give the number of channels.").integer("Channels come in whole numbers.").min(1, "It has at least one channel.").max(16, "Up to 16 channels can be measured."),
+  maker: string()
+    .trim()
+    .max(80, "Keep the maker's name under 80 characters.")
+    .required("Say who made it, or “unknown”."),
+  model: string()
+    .trim()
+    .max(80, "Keep the model's name under 80 characters.")
+    .required("Give the model's name."),
+  kind: string()
+    .oneOf([...AMPLIFIER_KINDS])
+    .required("Choose what kind of amplifier it is."),
+  topology: string()
+    .oneOf([...TOPOLOGIES])
+    .required("Choose how its output stage works, or “not known”."),
+  year: number()
+    .transform((value, original) => (original === "" ? null : value))
+    .typeError("Give the year as four digits, or leave it empty.")
+    .integer("Give the year as a whole number.")
+    .min(1900, "Amplifiers are younger than 1900.")
+    .max(2100, "That year is too far off.")
+    .nullable()
+    .defined(),
+  channelCount: quantity("Give the number of channels.")
+    .integer("Channels come in whole numbers.")
+    .min(1, "It has at least one channel.")
+    .max(16, "Up to 16 channels can be measured."),
   condition: string().trim().max(500, "Keep it under 500 characters.").defined(),
   notes: string().trim().max(4000, "Keep the notes under 4000 characters.").defined(),
 });
@@ -20,4 +47,5 @@ export type AmplifierDraft = InferType<typeof amplifierSchema>;
 export type Amplifier = AmplifierDraft & { id: string; createdAt: string };
 
 /** "Tollgate Sixty" */
-export const amplifierName = ({ maker, model }: Pick<Amplifier, "maker" | "model">): string => `${maker} ${model}`;
+export const amplifierName = ({ maker, model }: Pick<Amplifier, "maker" | "model">): string =>
+  `${maker} ${model}`;

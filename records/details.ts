@@ -5,12 +5,19 @@ import { optionalQuantity } from "./quantity";
 export const SUPPLY_KINDS = ["linear", "switched", "brick", "battery"] as const;
 export const TERMINALS = ["not known", "one side is earth", "bridge-tied"] as const;
 
-const text = (most: number) => string().trim().max(most, `Keep it under ${most} characters.`).defined().default("");
-const positive = (what: string, most: number) => optionalQuantity(`Give ${what}, or leave it empty.`).positive("It must be above zero.").max(most, "That is more than can be; check the number.").default(null);
+const text = (most: number) =>
+  string().trim().max(most, `Keep it under ${most} characters.`).defined().default("");
+const positive = (what: string, most: number) =>
+  optionalQuantity(`Give ${what}, or leave it empty.`)
+    .positive("It must be above zero.")
+    .max(most, "That is more than can be; check the number.")
+    .default(null);
 
 const supplySchema = object({
   name: text(80).required("Give the supply a name, such as “brick in the box”."),
-  kind: string().oneOf([...SUPPLY_KINDS]).required("Choose what kind of supply it is."),
+  kind: string()
+    .oneOf([...SUPPLY_KINDS])
+    .required("Choose what kind of supply it is."),
   /** Of the output; of each rail where there are two. */
   volts: positive("the volts on its label", 1000),
   amperes: positive("the amperes on its label", 500),
@@ -20,14 +27,20 @@ const supplySchema = object({
 });
 
 const switchSchema = object({ name: text(80).required("Name the switch."), positions: text(200) });
-const connectorSchema = object({ name: text(80).required("Name the connector."), adapter: text(200) });
+const connectorSchema = object({
+  name: text(80).required("Name the connector."),
+  adapter: text(200),
+});
 
 /** What a reviewer writes down of an amplifier beside its identity. Everything may be left empty. */
 export const detailsSchema = object({
   supplies: array().of(supplySchema).max(12, "Up to 12 supplies.").required().default([]),
   switches: array().of(switchSchema).max(24, "Up to 24 switches.").required().default([]),
   connectors: array().of(connectorSchema).max(24, "Up to 24 connectors.").required().default([]),
-  terminals: string().oneOf([...TERMINALS]).required().default("not known"),
+  terminals: string()
+    .oneOf([...TERMINALS])
+    .required()
+    .default("not known"),
   /** Voltage gain, level control fully up; "28 dB" is read as a ratio. */
   gainRatio: positive("the gain, such as 28 dB", 10_000),
   /** How its level is set, and where it stands for measuring. */
@@ -48,4 +61,9 @@ export type Details = InferType<typeof detailsSchema>;
 export type Supply = Details["supplies"][number];
 
 /** Watts that a supply's label promises: volts times amperes, or the watts themselves. Null where it does not say. */
-export const supplyWatts = ({ volts, amperes, watts }: Pick<Supply, "volts" | "amperes" | "watts">): number | null => watts ?? (volts && amperes ? volts * amperes : null);
+export const supplyWatts = ({
+  volts,
+  amperes,
+  watts,
+}: Pick<Supply, "volts" | "amperes" | "watts">): number | null =>
+  watts ?? (volts && amperes ? volts * amperes : null);

@@ -9,17 +9,39 @@ import { sheetSchema, type Sheet } from "./sheet";
 import { underWaySchema, type UnderWay } from "./underWay";
 
 /** What is kept of an amplifier as one piece each, and the schema that guards it. */
-export const DOCUMENTS = { details: detailsSchema, sheet: sheetSchema, forecast: forecastSettingsSchema, rig: rigSchema, plan: planSchema, "under-way": underWaySchema } as const;
+export const DOCUMENTS = {
+  details: detailsSchema,
+  sheet: sheetSchema,
+  forecast: forecastSettingsSchema,
+  rig: rigSchema,
+  plan: planSchema,
+  "under-way": underWaySchema,
+} as const;
 
 /** What is kept of the workshop, for all amplifiers together. */
-export const WORKSHOP_DOCUMENTS = { resistors: resistorsSchema, instruments: instrumentsSchema } as const;
+export const WORKSHOP_DOCUMENTS = {
+  resistors: resistorsSchema,
+  instruments: instrumentsSchema,
+} as const;
 
 export type DocumentKind = keyof typeof DOCUMENTS;
-export type DocumentOf<K extends DocumentKind> = { details: Details; sheet: Sheet; forecast: ForecastSettings; rig: RigSettings; plan: Plan; "under-way": UnderWay }[K];
+export type DocumentOf<K extends DocumentKind> = {
+  details: Details;
+  sheet: Sheet;
+  forecast: ForecastSettings;
+  rig: RigSettings;
+  plan: Plan;
+  "under-way": UnderWay;
+}[K];
 export type WorkshopKind = keyof typeof WORKSHOP_DOCUMENTS;
-export type WorkshopOf<K extends WorkshopKind> = { resistors: Resistors; instruments: Instruments }[K];
+export type WorkshopOf<K extends WorkshopKind> = {
+  resistors: Resistors;
+  instruments: Instruments;
+}[K];
 
 /** A document with nothing in it yet. */
-export const emptyDocument = <K extends DocumentKind>(kind: K): DocumentOf<K> => (DOCUMENTS[kind] as ObjectSchema<object>).getDefault() as DocumentOf<K>;
+export const emptyDocument = <K extends DocumentKind>(kind: K): DocumentOf<K> =>
+  (DOCUMENTS[kind] as ObjectSchema<object>).getDefault() as DocumentOf<K>;
 
-export const emptyWorkshopDocument = <K extends WorkshopKind>(kind: K): WorkshopOf<K> => (WORKSHOP_DOCUMENTS[kind] as ObjectSchema<object>).getDefault() as WorkshopOf<K>;
+export const emptyWorkshopDocument = <K extends WorkshopKind>(kind: K): WorkshopOf<K> =>
+  (WORKSHOP_DOCUMENTS[kind] as ObjectSchema<object>).getDefault() as WorkshopOf<K>;

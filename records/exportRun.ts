@@ -11,9 +11,40 @@ const measuredAsCsv = ({ conditions, result }: MeasuredRun): string =>
     result.channels.flatMap(({ figures, curves, bursts }, k) => {
       const channel = channelLetter(conditions.channels[k].channelIndex);
       return [
-        ...figures.map(({ label, quantity, value, stdUncertainty, bound }) => ({ channel, item: label, x_quantity: "", x: "", quantity, value: value ?? "", std_uncertainty: stdUncertainty ?? "", bound: bound ?? "" })),
-        ...curves.flatMap(({ label, x, y, points }) => points.map(([at, value]) => ({ channel, item: label, x_quantity: x, x: at, quantity: y, value, std_uncertainty: "", bound: "" }))),
-        ...bursts.flatMap(({ label, powerWatts, flattened }) => powerWatts.map((value, cycle) => ({ channel, item: label, x_quantity: "cycle", x: cycle + 1, quantity: flattened[cycle] ? "watts, tops flat" : "watts", value, std_uncertainty: "", bound: "" }))),
+        ...figures.map(({ label, quantity, value, stdUncertainty, bound }) => ({
+          channel,
+          item: label,
+          x_quantity: "",
+          x: "",
+          quantity,
+          value: value ?? "",
+          std_uncertainty: stdUncertainty ?? "",
+          bound: bound ?? "",
+        })),
+        ...curves.flatMap(({ label, x, y, points }) =>
+          points.map(([at, value]) => ({
+            channel,
+            item: label,
+            x_quantity: x,
+            x: at,
+            quantity: y,
+            value,
+            std_uncertainty: "",
+            bound: "",
+          })),
+        ),
+        ...bursts.flatMap(({ label, powerWatts, flattened }) =>
+          powerWatts.map((value, cycle) => ({
+            channel,
+            item: label,
+            x_quantity: "cycle",
+            x: cycle + 1,
+            quantity: flattened[cycle] ? "watts, tops flat" : "watts",
+            value,
+            std_uncertainty: "",
+            bound: "",
+          })),
+        ),
       ];
     }),
     { newline: "\n" },
@@ -40,4 +71,5 @@ const sweepAsCsv = ({ conditions, result }: SweepRun): string =>
   );
 
 /** The whole run with what it was made from. */
-export const runAsJson = (amplifier: Amplifier, run: Run): string => JSON.stringify({ format: "rimebank-run", formatVersion: 1, amplifier, run }, null, 2);
+export const runAsJson = (amplifier: Amplifier, run: Run): string =>
+  JSON.stringify({ format: "rimebank-run", formatVersion: 1, amplifier, run }, null, 2);

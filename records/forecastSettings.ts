@@ -1,13 +1,22 @@
 import { number, object, string, type InferType } from "yup";
 
-const assumption = (most: number) => number().min(0, "It cannot be below zero.").max(most, "That is more than can be.").nullable().optional();
+const assumption = (most: number) =>
+  number()
+    .min(0, "It cannot be below zero.")
+    .max(most, "That is more than can be.")
+    .nullable()
+    .optional();
 
 /** What a reviewer changed of a forecast: the supply and source it is made for, and assumptions that differ from the usual ones. */
 export const forecastSettingsSchema = object({
   supplyName: string().max(80).nullable().default(null),
   /** The simulated amplifier that stands for this one, by its name on the simulated bench. */
   modelName: string().max(80).nullable().default(null),
-  sourceVoltsRms: number().min(0.01, "A source gives at least 10 mV.").max(100, "A source gives up to 100 V.").nullable().default(2),
+  sourceVoltsRms: number()
+    .min(0.01, "A source gives at least 10 mV.")
+    .max(100, "A source gives up to 100 V.")
+    .nullable()
+    .default(2),
   assumptions: object({
     efficiencyRatio: assumption(1),
     houseKeepingWatts: assumption(1000),

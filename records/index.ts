@@ -1,23 +1,93 @@
 // records: what is kept, with the schema that guards each kind on both sides, form and route handler.
-export { AMPLIFIER_KINDS, amplifierName, amplifierSchema, TOPOLOGIES, type Amplifier, type AmplifierDraft } from "./amplifier";
+export {
+  AMPLIFIER_KINDS,
+  amplifierName,
+  amplifierSchema,
+  TOPOLOGIES,
+  type Amplifier,
+  type AmplifierDraft,
+} from "./amplifier";
 export { BRIEF_FORMAT, BRIEF_LIMIT_BYTES, briefSchema, type Brief } from "./brief";
 export { claimSchema, powerClaim, type Claim, type ClaimDraft } from "./claim";
-export { detailsSchema, SUPPLY_KINDS, supplyWatts, TERMINALS, type Details, type Supply } from "./details";
-export { DOCUMENTS, emptyDocument, emptyWorkshopDocument, WORKSHOP_DOCUMENTS, type DocumentKind, type DocumentOf, type WorkshopKind, type WorkshopOf } from "./documents";
+export {
+  detailsSchema,
+  SUPPLY_KINDS,
+  supplyWatts,
+  TERMINALS,
+  type Details,
+  type Supply,
+} from "./details";
+export {
+  DOCUMENTS,
+  emptyDocument,
+  emptyWorkshopDocument,
+  WORKSHOP_DOCUMENTS,
+  type DocumentKind,
+  type DocumentOf,
+  type WorkshopKind,
+  type WorkshopOf,
+} from "./documents";
 export { forecastSettingsSchema, type ForecastSettings } from "./forecastSettings";
-export { INSTRUMENT_ROLES, instrumentsSchema, type Instrument, type Instruments } from "./instruments";
+export {
+  INSTRUMENT_ROLES,
+  instrumentsSchema,
+  type Instrument,
+  type Instruments,
+} from "./instruments";
 export { PHOTO_LIMIT_BYTES, photoSchema, type Photo } from "./photo";
 export { planSchema, type Plan } from "./plan";
-export { CONSTRUCTIONS, COOLINGS, powerResistor, resistorsSchema, type ResistorRecord, type Resistors } from "./resistors";
+export {
+  CONSTRUCTIONS,
+  COOLINGS,
+  powerResistor,
+  resistorsSchema,
+  type ResistorRecord,
+  type Resistors,
+} from "./resistors";
 export { builtRating, guardLimits } from "./guards";
-export { PROBES, READINGS, rigSchema, type Confirmation, type Guards, type Readings, type RigSettings } from "./rig";
+export {
+  PROBES,
+  READINGS,
+  rigSchema,
+  type Confirmation,
+  type Guards,
+  type Readings,
+  type RigSettings,
+} from "./rig";
 export { sheetSchema, type Sheet } from "./sheet";
 export { runAsCsv, runAsJson } from "./exportRun";
-export { loadSchema, ohmsStdUncertainty, type BuiltNetwork, type Load, type LoadChannel, type LoadDraft } from "./load";
+export {
+  loadSchema,
+  ohmsStdUncertainty,
+  type BuiltNetwork,
+  type Load,
+  type LoadChannel,
+  type LoadDraft,
+} from "./load";
 export type { MeasuredResult } from "./measured";
 export { NO_REMARKS, remarksSchema, type Remarks } from "./remarks";
-export { ANALYSIS_VERSION, DEFAULT_UPLOAD_LIMIT_BYTES, evidenceOf, isSweep, powerEvidence, runSchema, type MeasuredDraft, type MeasuredRun, type Run, type RunCapture, type RunConditions, type RunDraft, type SweepRun } from "./run";
+export {
+  ANALYSIS_VERSION,
+  DEFAULT_UPLOAD_LIMIT_BYTES,
+  evidenceOf,
+  isSweep,
+  powerEvidence,
+  runSchema,
+  type MeasuredDraft,
+  type MeasuredRun,
+  type Run,
+  type RunCapture,
+  type RunConditions,
+  type RunDraft,
+  type SweepRun,
+} from "./run";
 export { runConditions, type ConditionFacts } from "./runConditions";
-export { NOTHING_UNDER_WAY, underWaySchema, type BenchJob, type UnderWay, type UnderWayShot } from "./underWay";
+export {
+  NOTHING_UNDER_WAY,
+  underWaySchema,
+  type BenchJob,
+  type UnderWay,
+  type UnderWayShot,
+} from "./underWay";
 export { optionalQuantity, quantity } from "./quantity";
 export { validated, type FieldErrors, type Validated } from "./validated";

@@ -1,26 +1,56 @@
 import { array, object, string, type InferType } from "yup";
 import { optionalQuantity, quantity } from "./quantity";
 
-export const INSTRUMENT_ROLES = ["source", "converter", "voltmeter", "ohmmeter", "current clamp", "mains meter", "thermometer"] as const;
+export const INSTRUMENT_ROLES = [
+  "source",
+  "converter",
+  "voltmeter",
+  "ohmmeter",
+  "current clamp",
+  "mains meter",
+  "thermometer",
+] as const;
 
 const instrumentSchema = object({
   id: string().max(40).required(),
-  role: string().oneOf([...INSTRUMENT_ROLES]).required(),
-  name: string().trim().max(80, "Keep the name under 80 characters.").required("Give it a name, such as “bench meter”."),
+  role: string()
+    .oneOf([...INSTRUMENT_ROLES])
+    .required(),
+  name: string()
+    .trim()
+    .max(80, "Keep the name under 80 characters.")
+    .required("Give it a name, such as “bench meter”."),
   /** Share of the reading, half width. */
-  accuracyRatio: quantity("Give its accuracy, such as 0.5 %; 0 if it is no matter.").min(0, "It cannot be below zero.").max(1, "That is no instrument."),
-  digits: quantity("Give the digits of its accuracy, such as 3; 0 if none.").min(0, "It cannot be below zero.").max(1000, "Check the number."),
+  accuracyRatio: quantity("Give its accuracy, such as 0.5 %; 0 if it is no matter.")
+    .min(0, "It cannot be below zero.")
+    .max(1, "That is no instrument."),
+  digits: quantity("Give the digits of its accuracy, such as 3; 0 if none.")
+    .min(0, "It cannot be below zero.")
+    .max(1000, "Check the number."),
   /** What one digit is worth, in its unit. */
-  resolution: quantity("Give what one digit is worth, such as 0.01.").min(0, "It cannot be below zero.").max(1000, "Check the number."),
+  resolution: quantity("Give what one digit is worth, such as 0.01.")
+    .min(0, "It cannot be below zero.")
+    .max(1000, "Check the number."),
   /** Its accuracy holds up to here. */
-  bandwidthHz: optionalQuantity("Give hertz, such as 400, or leave it empty.").positive("It must be above zero.").max(1e9, "Check the number.").default(null),
+  bandwidthHz: optionalQuantity("Give hertz, such as 400, or leave it empty.")
+    .positive("It must be above zero.")
+    .max(1e9, "Check the number.")
+    .default(null),
   /** The most that it takes or gives, in its unit: volts peak of a converter, volts RMS of a source. */
-  most: optionalQuantity("Give the most it takes or gives, or leave it empty.").positive("It must be above zero.").max(1e6, "Check the number.").default(null),
-  inputOhms: optionalQuantity("Give ohms, such as 10k, or leave it empty.").positive("It must be above zero.").max(1e12, "Check the number.").default(null),
+  most: optionalQuantity("Give the most it takes or gives, or leave it empty.")
+    .positive("It must be above zero.")
+    .max(1e6, "Check the number.")
+    .default(null),
+  inputOhms: optionalQuantity("Give ohms, such as 10k, or leave it empty.")
+    .positive("It must be above zero.")
+    .max(1e12, "Check the number.")
+    .default(null),
 });
 
 /** The reviewer's instruments, which all amplifiers share. */
-export const instrumentsSchema = object({ instruments: array().of(instrumentSchema).max(40, "Up to 40 instruments.").required().default([]) });
+export const instrumentsSchema = object({
+  instruments: array().of(instrumentSchema).max(40, "Up to 40 instruments.").required().default([]),
+});
 
 export type Instruments = InferType<typeof instrumentsSchema>;
 export type Instrument = Instruments["instruments"][number];

@@ -1,6 +1,9 @@
 import { object, string, type InferType } from "yup";
 
-const hash = () => string().matches(/^[0-9a-f]{64}$/, "This is no photo.").required();
+const hash = () =>
+  string()
+    .matches(/^[0-9a-f]{64}$/, "This is no photo.")
+    .required();
 
 /** A photo that was kept: itself, a small one for lists, and what it shows. */
 export const photoSchema = object({

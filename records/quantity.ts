@@ -8,7 +8,9 @@ import { parseNumber } from "@/core/units";
  */
 export const quantity = (whatIsMissing: string): NumberSchema<number> =>
   number()
-    .transform((value: number, original: unknown) => (typeof original === "string" ? (parseNumber(original) ?? Number.NaN) : value))
+    .transform((value: number, original: unknown) =>
+      typeof original === "string" ? (parseNumber(original) ?? Number.NaN) : value,
+    )
     .typeError(whatIsMissing)
     .required(whatIsMissing);
 
@@ -17,5 +19,11 @@ export const optionalQuantity = (whatIsWrong: string): NumberSchema<number | nul
   number()
     .nullable()
     .notRequired()
-    .transform((value: number, original: unknown) => (typeof original !== "string" ? value : original.trim() === "" ? null : (parseNumber(original) ?? Number.NaN)))
+    .transform((value: number, original: unknown) =>
+      typeof original !== "string"
+        ? value
+        : original.trim() === ""
+          ? null
+          : (parseNumber(original) ?? Number.NaN),
+    )
     .typeError(whatIsWrong);

@@ -1,32 +1,65 @@
 import { claimSchema, loadSchema, runSchema, validated } from ".";
 
-const claim = { printedText: "50 W per channel", source: "", powerWatts: 50, loadOhms: 8, channelsDriven: 2, distortionLimitRatio: 0.005, distortionMeasure: "thd" };
+const claim = {
+  printedText: "50 W per channel",
+  source: "",
+  powerWatts: 50,
+  loadOhms: 8,
+  channelsDriven: 2,
+  distortionLimitRatio: 0.005,
+  distortionMeasure: "thd",
+};
 
 test("a sensible claim passes, and unknown fields are left out", async () => {
-  expect(await validated(claimSchema, { ...claim, id: "x", admin: true })).toEqual({ ok: true, value: claim });
+  expect(await validated(claimSchema, { ...claim, id: "x", admin: true })).toEqual({
+    ok: true,
+    value: claim,
+  });
 });
 
 test("text from a form is read as at the bench", async () => {
-  const outcome = await validated(claimSchema, { ...claim, powerWatts: "50 W", loadOhms: "8R2", distortionLimitRatio: "0,5 %" });
+  const outcome = await validated(claimSchema, {
+    ...claim,
+    powerWatts: "50 W",
+    loadOhms: "8R2",
+    distortionLimitRatio: "0,5 %",
+  });
   expect(outcome).toEqual({ ok: true, value: { ...claim, loadOhms: 8.2 } });
 });
 
 test.each([
-  ["powerWatts", { powerWatts: -50 }], ["powerWatts", { powerWatts: "loud" }], ["loadOhms", { loadOhms: 0 }], ["channelsDriven", { channelsDriven: 1.5 }],
-  ["distortionLimitRatio", { distortionLimitRatio: 0 }], ["distortionLimitRatio", { distortionLimitRatio: 3 }], ["distortionMeasure", { distortionMeasure: "sinad" }],
+  ["powerWatts", { powerWatts: -50 }],
+  ["powerWatts", { powerWatts: "loud" }],
+  ["loadOhms", { loadOhms: 0 }],
+  ["channelsDriven", { channelsDriven: 1.5 }],
+  ["distortionLimitRatio", { distortionLimitRatio: 0 }],
+  ["distortionLimitRatio", { distortionLimitRatio: 3 }],
+  ["distortionMeasure", { distortionMeasure: "sinad" }],
 ])("a claim with nonsense in %s is refused beside that field", async (field, change) => {
   const outcome = await validated(claimSchema, { ...claim, ...change });
   expect(outcome.ok ? [] : Object.keys(outcome.errors)).toEqual([field]);
 });
 
 test("every bad field gets its own message", async () => {
-  const outcome = await validated(loadSchema, { nominalOhms: 8, channels: [{ ohms: 0, ohmsExpandedUncertainty: 0 }, { ohms: 8, ohmsExpandedUncertainty: 9 }] });
+  const outcome = await validated(loadSchema, {
+    nominalOhms: 8,
+    channels: [
+      { ohms: 0, ohmsExpandedUncertainty: 0 },
+      { ohms: 8, ohmsExpandedUncertainty: 9 },
+    ],
+  });
   expect(outcome.ok ? {} : outcome.errors).toEqual({
     "channels[0].ohms": "The load must be above zero ohms.",
     "channels[1].ohmsExpandedUncertainty": "The uncertainty is too large for this resistance.",
   });
 });
 
-test.each([null, 7, "run", {}, { kind: "power-sweep", result: { channels: [{ steps: [{ powerWatts: Number.NaN }] }] } }])("a run that is not one is refused: %j", async (input) => {
+test.each([
+  null,
+  7,
+  "run",
+  {},
+  { kind: "power-sweep", result: { channels: [{ steps: [{ powerWatts: Number.NaN }] }] } },
+])("a run that is not one is refused: %j", async (input) => {
   expect((await validated(runSchema, input)).ok).toBe(false);
 });

@@ -9,9 +9,17 @@ export type Readings = (typeof READINGS)[number];
 
 const moment = () => string().max(40).required();
 
-const confirmationSchema = object({ code: string().max(40).required(), title: string().max(200).required(), at: moment() });
+const confirmationSchema = object({
+  code: string().max(40).required(),
+  title: string().max(200).required(),
+  at: moment(),
+});
 
-const guard = (advice: string, usual: number, most: number) => quantity(advice).positive("A guard cannot be left out: it must be above zero.").max(most, "Check the number.").default(usual);
+const guard = (advice: string, usual: number, most: number) =>
+  quantity(advice)
+    .positive("A guard cannot be left out: it must be above zero.")
+    .max(most, "Check the number.")
+    .default(usual);
 
 /** What must not be passed while output is live; what a load built from the shelf takes is known from its resistors. */
 const guardsSchema = object({
@@ -23,21 +31,49 @@ const guardsSchema = object({
 
 /** What is connected where for one amplifier, what it was checked with, and what was confirmed. */
 export const rigSchema = object({
-  readings: string().oneOf([...READINGS]).required().default("simulated bench"),
+  readings: string()
+    .oneOf([...READINGS])
+    .required()
+    .default("simulated bench"),
   guards: guardsSchema,
   sourceId: string().max(40).nullable().default(null),
   converterId: string().max(40).nullable().default(null),
   voltmeterId: string().max(40).nullable().default(null),
-  probe: string().oneOf([...PROBES]).required().default("grounded probe"),
-  upperOhms: optionalQuantity("Give ohms, such as 47k; 0 for none.").min(0, "It cannot be below zero.").max(1e9, "Check the number.").default(null),
-  lowerOhms: optionalQuantity("Give ohms, such as 1k.").positive("It must be above zero.").max(1e9, "Check the number.").default(null),
+  probe: string()
+    .oneOf([...PROBES])
+    .required()
+    .default("grounded probe"),
+  upperOhms: optionalQuantity("Give ohms, such as 47k; 0 for none.")
+    .min(0, "It cannot be below zero.")
+    .max(1e9, "Check the number.")
+    .default(null),
+  lowerOhms: optionalQuantity("Give ohms, such as 1k.")
+    .positive("It must be above zero.")
+    .max(1e9, "Check the number.")
+    .default(null),
   withSpeaker: boolean().required().default(false),
   isBridged: boolean().required().default(false),
-  meterVoltsRms: optionalQuantity("Give what the voltmeter reads, such as 2.83.").positive("It must be above zero.").max(1000, "Check the number.").default(null),
-  meterHz: optionalQuantity("Give the frequency of the tone, such as 200.").positive("It must be above zero.").max(200_000, "Check the number.").default(null),
-  recordedRatio: optionalQuantity("Give the level in the recording, such as -12 dB.").positive("It must be above zero.").max(1, "Above full scale: the recording is overdriven.").default(null),
+  meterVoltsRms: optionalQuantity("Give what the voltmeter reads, such as 2.83.")
+    .positive("It must be above zero.")
+    .max(1000, "Check the number.")
+    .default(null),
+  meterHz: optionalQuantity("Give the frequency of the tone, such as 200.")
+    .positive("It must be above zero.")
+    .max(200_000, "Check the number.")
+    .default(null),
+  recordedRatio: optionalQuantity("Give the level in the recording, such as -12 dB.")
+    .positive("It must be above zero.")
+    .max(1, "Above full scale: the recording is overdriven.")
+    .default(null),
   /** THD+N of the rig alone, source straight to converter. */
-  loop: object({ thdPlusNoiseRatio: number().min(0).max(1).required(), thdRatio: number().min(0).max(1).required(), frequencyHz: number().positive().required(), at: moment() }).nullable().default(null),
+  loop: object({
+    thdPlusNoiseRatio: number().min(0).max(1).required(),
+    thdRatio: number().min(0).max(1).required(),
+    frequencyHz: number().positive().required(),
+    at: moment(),
+  })
+    .nullable()
+    .default(null),
   confirmations: array().of(confirmationSchema).max(40).required().default([]),
 });
 

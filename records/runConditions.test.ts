@@ -1,15 +1,35 @@
 import { runConditions, runSchema, validated } from ".";
 import { load, runOf } from "./testing/run";
 
-const facts = { load, channelCount: 2, firstChannel: 0, channelsDriven: 2, fullScaleVolts: 80, mainsHz: 50, voltsAccuracyRatio: 0.01 };
-const confirmation = { code: "hot-load", title: "100 W of heat in the loads", at: "2026-11-25T10:00:00.000Z" };
+const facts = {
+  load,
+  channelCount: 2,
+  firstChannel: 0,
+  channelsDriven: 2,
+  fullScaleVolts: 80,
+  mainsHz: 50,
+  voltsAccuracyRatio: 0.01,
+};
+const confirmation = {
+  code: "hot-load",
+  title: "100 W of heat in the loads",
+  at: "2026-11-25T10:00:00.000Z",
+};
 
 test("channels of a recording in order from the one named, each with its load; half widths become standard uncertainties", () => {
   const { channels } = runConditions({ ...facts, channelCount: 1, firstChannel: 1 });
-  expect(channels).toEqual([{ channelIndex: 1, loadOhms: 8.18, loadOhmsStdUncertainty: 0.02, voltsStdUncertaintyRatio: 0.005 }]);
+  expect(channels).toEqual([
+    {
+      channelIndex: 1,
+      loadOhms: 8.18,
+      loadOhmsStdUncertainty: 0.02,
+      voltsStdUncertaintyRatio: 0.005,
+    },
+  ]);
 });
 
-test("a channel that the load does not have is left out", () => expect(runConditions({ ...facts, channelCount: 3 }).channels.length).toBe(2));
+test("a channel that the load does not have is left out", () =>
+  expect(runConditions({ ...facts, channelCount: 3 }).channels.length).toBe(2));
 
 test("what was confirmed is kept with the run, and may be stored with it", async () => {
   expect(runConditions(facts).confirmations).toBeUndefined();
@@ -18,5 +38,12 @@ test("what was confirmed is kept with the run, and may be stored with it", async
   const { id: _, amplifierId: __, takenAt: ___, ...draft } = runOf([50, 49]);
   const outcome = await validated(runSchema, { ...draft, conditions });
   expect(outcome.ok && outcome.value.conditions.confirmations).toEqual([confirmation]);
-  expect((await validated(runSchema, { ...draft, conditions: { ...conditions, confirmations: [{ code: "hot-load" }] } })).ok).toBe(false);
+  expect(
+    (
+      await validated(runSchema, {
+        ...draft,
+        conditions: { ...conditions, confirmations: [{ code: "hot-load" }] },
+      })
+    ).ok,
+  ).toBe(false);
 });

@@ -4,13 +4,39 @@ import { ohmsStdUncertainty, type Load } from "./load";
 import type { Confirmation } from "./rig";
 import type { RunConditions } from "./run";
 
-export type ConditionFacts = { load: Load; channelCount: number; firstChannel: number; channelsDriven: number; fullScaleVolts: number; mainsHz: number; voltsAccuracyRatio: number; /** Risky cautions confirmed before power; nothing real is driven on the simulated bench. */ confirmations?: readonly Confirmation[]; settings?: RunConditions["settings"]; setting?: string; inputUsed?: string; set?: RunConditions["set"] | null };
+export type ConditionFacts = {
+  load: Load;
+  channelCount: number;
+  firstChannel: number;
+  channelsDriven: number;
+  fullScaleVolts: number;
+  mainsHz: number;
+  voltsAccuracyRatio: number;
+  /** Risky cautions confirmed before power; nothing real is driven on the simulated bench. */ confirmations?: readonly Confirmation[];
+  settings?: RunConditions["settings"];
+  setting?: string;
+  inputUsed?: string;
+  set?: RunConditions["set"] | null;
+};
 
 /**
  * Conditions of a run from the load and what was declared: channels of the recording in order, from the first one
  * named. A channel that the load does not have is left out, which the analysis then reports.
  */
-export const runConditions = ({ load, channelCount, firstChannel, channelsDriven, fullScaleVolts, mainsHz, voltsAccuracyRatio, confirmations, settings, setting, inputUsed, set }: ConditionFacts): RunConditions => ({
+export const runConditions = ({
+  load,
+  channelCount,
+  firstChannel,
+  channelsDriven,
+  fullScaleVolts,
+  mainsHz,
+  voltsAccuracyRatio,
+  confirmations,
+  settings,
+  setting,
+  inputUsed,
+  set,
+}: ConditionFacts): RunConditions => ({
   nominalOhms: load.nominalOhms,
   fullScaleVolts,
   mainsHz,

@@ -8,11 +8,28 @@ export const sheetSchema = object({
   source: string().trim().max(200, "Keep the source under 200 characters.").defined().default(""),
   text: string().max(20_000, "Paste up to 20,000 characters.").defined().default(""),
   claims: array()
-    .of(object({ ...line, stated: mixed<StatedClaim>((value): value is StatedClaim => typeof value === "object" && value !== null && "kind" in value).required(), missing: array().of(string().defined()).required(), nearest: string().nullable().defined() }))
+    .of(
+      object({
+        ...line,
+        stated: mixed<StatedClaim>(
+          (value): value is StatedClaim =>
+            typeof value === "object" && value !== null && "kind" in value,
+        ).required(),
+        missing: array().of(string().defined()).required(),
+        nearest: string().nullable().defined(),
+      }),
+    )
     .max(400, "Up to 400 claims.")
     .required()
     .default([]),
-  unread: array().of(object({ ...line, reason: string().defined() })).max(400).required().default([]),
+  unread: array()
+    .of(object({ ...line, reason: string().defined() }))
+    .max(400)
+    .required()
+    .default([]),
 });
 
-export type Sheet = Omit<InferType<typeof sheetSchema>, "claims" | "unread"> & { claims: ReadClaim[]; unread: UnreadLine[] };
+export type Sheet = Omit<InferType<typeof sheetSchema>, "claims" | "unread"> & {
+  claims: ReadClaim[];
+  unread: UnreadLine[];
+};

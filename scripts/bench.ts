@@ -28,7 +28,10 @@ const bestSeconds = (work: () => unknown, repeats = REPEATS): number => {
 };
 
 const wanted = process.argv[2] ?? "";
-const report = (name: string, seconds: number, ...ratios: string[]) => console.log(`${name.padEnd(58)} ${(1000 * seconds).toFixed(1).padStart(9)} ms   ${ratios.join(", ")}`);
+const report = (name: string, seconds: number, ...ratios: string[]) =>
+  console.log(
+    `${name.padEnd(58)} ${(1000 * seconds).toFixed(1).padStart(9)} ms   ${ratios.join(", ")}`,
+  );
 const isWanted = (name: string) => name.includes(wanted);
 
 /** One multiply-add a sample: what touching every sample costs at the least. */
@@ -38,7 +41,14 @@ const plainLoop = (volts: Float64Array): number => {
   return sum;
 };
 
-const tone = (length: number): Float64Array => Float64Array.from({ length }, (_, n) => 20 * Math.sin((2 * Math.PI * 1000.3 * n) / 192_000) + 0.01 * Math.sin((2 * Math.PI * 3000.9 * n) / 192_000) + 1e-5 * Math.sin(n * n));
+const tone = (length: number): Float64Array =>
+  Float64Array.from(
+    { length },
+    (_, n) =>
+      20 * Math.sin((2 * Math.PI * 1000.3 * n) / 192_000) +
+      0.01 * Math.sin((2 * Math.PI * 3000.9 * n) / 192_000) +
+      1e-5 * Math.sin(n * n),
+  );
 
 if (isWanted("spectrum"))
   for (const length of [65_536, 192_000, 262_144, 1_048_576]) {
@@ -47,7 +57,11 @@ if (isWanted("spectrum"))
     const spectrum = bestSeconds(() => powerSpectrum(volts, 192_000, "blackmanHarris7"));
     report(`spectrum, ${length} samples`, spectrum, `${(spectrum / loop).toFixed(1)} plain loops`);
     const whole = bestSeconds(() => analyseTone(volts, 192_000));
-    report(`whole single-tone analysis, ${length} samples`, whole, `${(whole / loop).toFixed(1)} plain loops`);
+    report(
+      `whole single-tone analysis, ${length} samples`,
+      whole,
+      `${(whole / loop).toFixed(1)} plain loops`,
+    );
   }
 
 if (isWanted("decode")) {
@@ -57,32 +71,67 @@ if (isWanted("decode")) {
     const layout = readWavLayout(bytes);
     if (!layout.ok) throw new Error(layout.finding.advice);
     const seconds = bestSeconds(() => decodeChannel(bytes, layout.value, 0, 40));
-    report(`decode ${encoding}, 1048576 samples`, seconds, `${(seconds / bestSeconds(() => plainLoop(volts))).toFixed(1)} plain loops`);
+    report(
+      `decode ${encoding}, 1048576 samples`,
+      seconds,
+      `${(seconds / bestSeconds(() => plainLoop(volts))).toFixed(1)} plain loops`,
+    );
   }
 }
 
-const SWEEP = { frequencyHz: 1000, firstVoltsPeak: 0.06, lastVoltsPeak: 1.5, stepCount: 40, stepSeconds: 0.1 };
+const SWEEP = {
+  frequencyHz: 1000,
+  firstVoltsPeak: 0.06,
+  lastVoltsPeak: 1.5,
+  stepCount: 40,
+  stepSeconds: 0.1,
+};
 
 if (isWanted("simulate")) {
-  const request = { stimulus: { kind: "level-sweep", ...SWEEP }, sampleRateHz: 192_000, drives: [true, true] } as const;
+  const request = {
+    stimulus: { kind: "level-sweep", ...SWEEP },
+    sampleRateHz: 192_000,
+    drives: [true, true],
+  } as const;
   const drive = steppedSweep(SWEEP, 192_000);
   const loop = bestSeconds(() => plainLoop(drive));
   for (const name of Object.keys(EXAMPLE_RIGS) as (keyof typeof EXAMPLE_RIGS)[]) {
     const seconds = bestSeconds(() => record(EXAMPLE_RIGS[name], request, 1));
-    report(`simulate 4 s, two channels, 192 kHz: ${name}`, seconds, `${(4 / seconds).toFixed(1)} times real time`, `${(seconds / loop).toFixed(0)} plain loops`);
+    report(
+      `simulate 4 s, two channels, 192 kHz: ${name}`,
+      seconds,
+      `${(4 / seconds).toFixed(1)} times real time`,
+      `${(seconds / loop).toFixed(0)} plain loops`,
+    );
   }
 }
 
 if (isWanted("sweep"))
-  for (const [stepCount, stepSeconds] of [[40, 1.5], [100, 0.6]] as const) {
-    const drive = steppedSweep({ ...SWEEP, lastVoltsPeak: 1, stepCount, stepSeconds }, 192_000).map((volts) => 28 * volts);
+  for (const [stepCount, stepSeconds] of [
+    [40, 1.5],
+    [100, 0.6],
+  ] as const) {
+    const drive = steppedSweep({ ...SWEEP, lastVoltsPeak: 1, stepCount, stepSeconds }, 192_000).map(
+      (volts) => 28 * volts,
+    );
     const wav = encodeWav([drive, drive.map((volts) => 0.98 * volts)], 192_000, 40, "int24");
     const load = { loadOhms: 8.2, loadOhmsStdUncertainty: 0.02, voltsStdUncertaintyRatio: 0.005 };
     const seconds = bestSeconds(() => {
-      const outcome = analyseSweep({ wav, fullScaleVolts: 40, conditions: { channels: [load, load], band: { lowHz: 20, highHz: 20_000 }, mainsHz: 50 } }, () => {});
+      const outcome = analyseSweep(
+        {
+          wav,
+          fullScaleVolts: 40,
+          conditions: { channels: [load, load], band: { lowHz: 20, highHz: 20_000 }, mainsHz: 50 },
+        },
+        () => {},
+      );
       if (!outcome.ok) throw new Error(outcome.finding.advice);
     }, 1);
-    report(`sweep of 60 s, stereo, 192 kHz, 24 bit, ${stepCount} steps`, seconds, `${(60 / seconds).toFixed(1)} times real time`);
+    report(
+      `sweep of 60 s, stereo, 192 kHz, 24 bit, ${stepCount} steps`,
+      seconds,
+      `${(60 / seconds).toFixed(1)} times real time`,
+    );
   }
 
 /**
@@ -97,11 +146,16 @@ type Yardstick = { tone: Record<string, number>; decode: number };
 
 const scipyRound = (wav: string): Yardstick | null => {
   const request = JSON.stringify({ lengths: LENGTHS, repeats: REPEATS, wav });
-  const { status, stdout } = spawnSync("taskset", ["-c", "0", PYTHON, resolve(__dirname, "scipyYardstick.py"), request], { encoding: "utf8" });
+  const { status, stdout } = spawnSync(
+    "taskset",
+    ["-c", "0", PYTHON, resolve(__dirname, "scipyYardstick.py"), request],
+    { encoding: "utf8" },
+  );
   return status === 0 ? JSON.parse(stdout) : null;
 };
 
-const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
+const median = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 
 const compareWithScipy = (): void => {
   spawnSync("taskset", ["-a", "-c", "-p", "0", String(process.pid)]);
@@ -120,36 +174,107 @@ const compareWithScipy = (): void => {
   };
   for (let round = 0; round < ROUNDS; round++) {
     const scipy = scipyRound(wav);
-    if (!scipy) return console.log("SciPy is not here (Debian: python3-scipy), so there is no yardstick.");
+    if (!scipy)
+      return console.log("SciPy is not here (Debian: python3-scipy), so there is no yardstick.");
     for (const length of LENGTHS) {
       const volts = tone(length);
-      note(`spectrum, tone and bands, ${length} samples, over SciPy`, bestSeconds(() => readToneBySpectrum(volts, 192_000, TONE_DEFAULTS)), scipy.tone[length]);
-      note(`whole single-tone analysis, ${length} samples, over SciPy`, bestSeconds(() => analyseTone(volts, 192_000)), scipy.tone[length]);
+      note(
+        `spectrum, tone and bands, ${length} samples, over SciPy`,
+        bestSeconds(() => readToneBySpectrum(volts, 192_000, TONE_DEFAULTS)),
+        scipy.tone[length],
+      );
+      note(
+        `whole single-tone analysis, ${length} samples, over SciPy`,
+        bestSeconds(() => analyseTone(volts, 192_000)),
+        scipy.tone[length],
+      );
       const clipped = volts.map((value) => Math.min(19, value));
-      note(`the same of a clipped tone, with the search for flat tops, ${length}`, bestSeconds(() => analyseTone(clipped, 192_000)), scipy.tone[length]);
+      note(
+        `the same of a clipped tone, with the search for flat tops, ${length}`,
+        bestSeconds(() => analyseTone(clipped, 192_000)),
+        scipy.tone[length],
+      );
     }
-    note("decode int24, 1048576 samples, over SciPy", bestSeconds(() => decodeChannel(bytes, layout.value, 0, 40)), scipy.decode);
+    note(
+      "decode int24, 1048576 samples, over SciPy",
+      bestSeconds(() => decodeChannel(bytes, layout.value, 0, 40)),
+      scipy.decode,
+    );
   }
   rmSync(folder, { recursive: true });
-  for (const [name, { ours, theirs }] of rows) report(name, median(ours), `SciPy ${(1000 * median(theirs)).toFixed(1)} ms`, `ratio ${(median(ours) / median(theirs)).toFixed(2)}`);
+  for (const [name, { ours, theirs }] of rows)
+    report(
+      name,
+      median(ours),
+      `SciPy ${(1000 * median(theirs)).toFixed(1)} ms`,
+      `ratio ${(median(ours) / median(theirs)).toFixed(2)}`,
+    );
 };
 
 if (isWanted("scipy")) compareWithScipy();
 
 if (isWanted("loads")) {
-  const shelf: PowerResistor[] = Array.from({ length: 20 }, (_, k) => ({ name: `R${k + 1}`, ohms: [8.2, 8.1, 4.1, 16, 4, 10, 2.2, 1, 15, 33][k % 10] * (1 + 0.001 * k), ohmsStdUncertainty: 0.01, ratedWatts: [200, 50, 100][k % 3], construction: "wire-wound", cooling: "free air", overloadRatio: 10, overloadSeconds: 5, perCelsius: 1e-4, henries: 8e-6, timeConstantSeconds: null }));
+  const shelf: PowerResistor[] = Array.from({ length: 20 }, (_, k) => ({
+    name: `R${k + 1}`,
+    ohms: [8.2, 8.1, 4.1, 16, 4, 10, 2.2, 1, 15, 33][k % 10] * (1 + 0.001 * k),
+    ohmsStdUncertainty: 0.01,
+    ratedWatts: [200, 50, 100][k % 3],
+    construction: "wire-wound",
+    cooling: "free air",
+    overloadRatio: 10,
+    overloadSeconds: 5,
+    perCelsius: 1e-4,
+    henries: 8e-6,
+    timeConstantSeconds: null,
+  }));
   const volts = tone(1_048_576);
   const loop = bestSeconds(() => plainLoop(volts));
-  for (const [targetOhms, channelCount] of [[8, 1], [4, 2], [2.67, 2], [8, 5], [4, 7]]) {
-    const seconds = bestSeconds(() => findLoads(shelf, { targetOhms, watts: 60, seconds: 60, channelCount, ambientCelsius: 22 }));
-    report(`loads of ${targetOhms} ohm for ${channelCount} from 20 resistors`, seconds, `${(seconds / loop).toFixed(1)} plain loops of 1048576`);
+  for (const [targetOhms, channelCount] of [
+    [8, 1],
+    [4, 2],
+    [2.67, 2],
+    [8, 5],
+    [4, 7],
+  ]) {
+    const seconds = bestSeconds(() =>
+      findLoads(shelf, { targetOhms, watts: 60, seconds: 60, channelCount, ambientCelsius: 22 }),
+    );
+    report(
+      `loads of ${targetOhms} ohm for ${channelCount} from 20 resistors`,
+      seconds,
+      `${(seconds / loop).toFixed(1)} plain loops of 1048576`,
+    );
   }
 }
 
 if (isWanted("plan")) {
-  const facts = { claims: [{ id: "a", powerWatts: 50, loadOhms: 8, channelsDriven: 2 }, { id: "b", powerWatts: 90, loadOhms: 4, channelsDriven: 2 }], channelCount: 2, loadOhms: [8, 4], otherSupplies: ["big"], switches: [{ name: "limiter", positions: ["on", "off"] }], hasBridging: true, expectedWatts: (ohms: number) => 400 / ohms };
+  const facts = {
+    claims: [
+      { id: "a", powerWatts: 50, loadOhms: 8, channelsDriven: 2 },
+      { id: "b", powerWatts: 90, loadOhms: 4, channelsDriven: 2 },
+    ],
+    channelCount: 2,
+    loadOhms: [8, 4],
+    otherSupplies: ["big"],
+    switches: [{ name: "limiter", positions: ["on", "off"] }],
+    hasBridging: true,
+    expectedWatts: (ohms: number) => 400 / ohms,
+  };
   const runs = proposePlan(facts, "everything");
-  const bodies = Array.from({ length: 12 }, (_, k) => ({ name: `R${k}`, kelvinPerWatt: 1 + k / 10, timeConstantSeconds: 100 + 50 * k, mostCelsius: 90 }));
-  const model = { ambientCelsius: 22, bodies, wattsInto: (run: { watts: number }) => bodies.map(() => run.watts / 4) };
-  report(`plan of ${runs.length} runs over ${bodies.length} warm bodies, anew`, bestSeconds(() => timelineOf(runs, model)), "a frame lasts 16.7 ms");
+  const bodies = Array.from({ length: 12 }, (_, k) => ({
+    name: `R${k}`,
+    kelvinPerWatt: 1 + k / 10,
+    timeConstantSeconds: 100 + 50 * k,
+    mostCelsius: 90,
+  }));
+  const model = {
+    ambientCelsius: 22,
+    bodies,
+    wattsInto: (run: { watts: number }) => bodies.map(() => run.watts / 4),
+  };
+  report(
+    `plan of ${runs.length} runs over ${bodies.length} warm bodies, anew`,
+    bestSeconds(() => timelineOf(runs, model)),
+    "a frame lasts 16.7 ms",
+  );
 }

@@ -22,7 +22,8 @@ const PACE = `
   requestAnimationFrame(step);
 `;
 
-const paceOf = (driver: WebDriver, begin: string): Promise<Pace> => driver.executeAsyncScript(`const begin = ${begin};${PACE}`, 6);
+const paceOf = (driver: WebDriver, begin: string): Promise<Pace> =>
+  driver.executeAsyncScript(`const begin = ${begin};${PACE}`, 6);
 
 /** Zooms in and out again, a step each frame; a change is a picture drawn anew. */
 const ZOOMING = `(changed) => {
@@ -42,7 +43,10 @@ const WATCHING = `(changed) => {
   };
 }`;
 
-const report = (name: string, { framesPerSecond, changesPerSecond, longestGapMs }: Pace): void => console.log(`${name}: ${framesPerSecond.toFixed(0)} frames a second, ${changesPerSecond.toFixed(0)} changes a second, longest gap ${longestGapMs.toFixed(0)} ms`);
+const report = (name: string, { framesPerSecond, changesPerSecond, longestGapMs }: Pace): void =>
+  console.log(
+    `${name}: ${framesPerSecond.toFixed(0)} frames a second, ${changesPerSecond.toFixed(0)} changes a second, longest gap ${longestGapMs.toFixed(0)} ms`,
+  );
 
 const measure = async ({ driver, stage, choose }: DemoPage): Promise<void> => {
   await driver.manage().setTimeouts({ script: 60_000 });
@@ -61,7 +65,10 @@ const measure = async ({ driver, stage, choose }: DemoPage): Promise<void> => {
   await driver.sleep(2000);
   await press(driver, "Recording");
   await driver.sleep(2000);
-  report("zooming a waveform of 1.15 million samples in two channels", await paceOf(driver, ZOOMING));
+  report(
+    "zooming a waveform of 1.15 million samples in two channels",
+    await paceOf(driver, ZOOMING),
+  );
   await newRun("clip-search");
   await press(driver, "Switch the live bench on");
   await shows(driver, "of the source’s most");

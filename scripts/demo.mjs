@@ -20,7 +20,11 @@ const freePort = async () => {
   process.exit(1);
 };
 
-const answers = (url) => fetch(url).then((answer) => answer.ok, () => false);
+const answers = (url) =>
+  fetch(url).then(
+    (answer) => answer.ok,
+    () => false,
+  );
 
 ensureInstalled();
 ensureBuilt();
@@ -28,9 +32,19 @@ run(process.execPath, ["node_modules/tsx/dist/cli.mjs", "demo/main.ts"]);
 
 const port = await freePort();
 const url = `http://${HOST}:${port}`;
-const server = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "--hostname", HOST, "--port", String(port)], { cwd: ROOT, stdio: ["ignore", "ignore", "inherit"], env: { ...process.env, NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1" } });
+const server = spawn(
+  process.execPath,
+  ["node_modules/next/dist/bin/next", "start", "--hostname", HOST, "--port", String(port)],
+  {
+    cwd: ROOT,
+    stdio: ["ignore", "ignore", "inherit"],
+    env: { ...process.env, NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1" },
+  },
+);
 server.on("exit", (code) => process.exit(code ?? 1));
 for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => server.kill(signal));
 
 while (!(await answers(url))) await new Promise((wake) => setTimeout(wake, 150));
-console.log(`\nRimebank is ready: ${url}\nOnly this machine can reach it. End it with Ctrl+C; your records stay in the data folder.`);
+console.log(
+  `\nRimebank is ready: ${url}\nOnly this machine can reach it. End it with Ctrl+C; your records stay in the data folder.`,
+);

@@ -3,7 +3,11 @@
 const swcJest = require("@swc/jest");
 
 const swc = swcJest.createTransformer({
-  jsc: { target: "es2022", parser: { syntax: "typescript", tsx: true }, transform: { react: { runtime: "automatic" } } },
+  jsc: {
+    target: "es2022",
+    parser: { syntax: "typescript", tsx: true },
+    transform: { react: { runtime: "automatic" } },
+  },
 });
 
 module.exports = {

@@ -17,7 +17,8 @@ export const run = (command, args, options = {}) => {
   }
 };
 
-const digestOf = (texts) => texts.reduce((hash, text) => hash.update(text), createHash("sha256")).digest("hex");
+const digestOf = (texts) =>
+  texts.reduce((hash, text) => hash.update(text), createHash("sha256")).digest("hex");
 
 const readIfThere = (path) => (existsSync(path) ? readFileSync(path, "utf8") : "");
 
@@ -36,12 +37,28 @@ export const ensureInstalled = () => {
   writeFileSync(stamp, wanted);
 };
 
-const BUILT_FROM = ["app", "bench", "core", "records", "server", "store", "ui", "workers", "next.config.ts", "proxy.ts", "package-lock.json", "tsconfig.json"];
+const BUILT_FROM = [
+  "app",
+  "bench",
+  "core",
+  "records",
+  "server",
+  "store",
+  "ui",
+  "workers",
+  "next.config.ts",
+  "proxy.ts",
+  "package-lock.json",
+  "tsconfig.json",
+];
 
 /** Every source file with its time and size: enough to tell whether anything changed. */
 const sourceFacts = (path) => {
   const facts = statSync(path);
-  if (facts.isDirectory()) return readdirSync(path).sort().flatMap((name) => sourceFacts(join(path, name)));
+  if (facts.isDirectory())
+    return readdirSync(path)
+      .sort()
+      .flatMap((name) => sourceFacts(join(path, name)));
   return /\.test\.tsx?$/.test(path) ? [] : [`${path} ${facts.size} ${facts.mtimeMs}\n`];
 };
 
@@ -51,22 +68,33 @@ export const ensureBuilt = () => {
   const wanted = digestOf(BUILT_FROM.flatMap((name) => sourceFacts(join(ROOT, name))));
   if (readIfThere(stamp) === wanted) return;
   console.log("Building the application.");
-  run(process.execPath, ["node_modules/next/dist/bin/next", "build"], { env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" } });
+  run(process.execPath, ["node_modules/next/dist/bin/next", "build"], {
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" },
+  });
   mkdirSync(dirname(stamp), { recursive: true });
   writeFileSync(stamp, wanted);
 };
 
-const BROWSER_FILES = [process.env.CHROMIUM ?? "/usr/bin/chromium", process.env.CHROMEDRIVER ?? "/usr/bin/chromedriver"];
+const BROWSER_FILES = [
+  process.env.CHROMIUM ?? "/usr/bin/chromium",
+  process.env.CHROMEDRIVER ?? "/usr/bin/chromedriver",
+];
 
 /** Sees to it that Chromium and its driver are there: from Debian's packages where this may install them. */
 export const ensureBrowser = () => {
   if (BROWSER_FILES.every(existsSync)) return;
   const mayInstall = process.getuid?.() === 0 && existsSync("/usr/bin/apt-get");
   if (!mayInstall) {
-    console.error("The browser tests need Chromium and ChromeDriver. On Debian: sudo apt-get install chromium chromium-driver\nElsewhere, name their files: CHROMIUM=/path/to/chromium CHROMEDRIVER=/path/to/chromedriver npm test");
+    console.error(
+      "The browser tests need Chromium and ChromeDriver. On Debian: sudo apt-get install chromium chromium-driver\nElsewhere, name their files: CHROMIUM=/path/to/chromium CHROMEDRIVER=/path/to/chromedriver npm test",
+    );
     process.exit(1);
   }
   console.log("Installing Debian's chromium and chromium-driver for the browser tests.");
   run("apt-get", ["update", "-q"]);
-  run("apt-get", ["install", "-y", "-q", "--no-install-recommends", "chromium", "chromium-driver"], { env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } });
+  run(
+    "apt-get",
+    ["install", "-y", "-q", "--no-install-recommends", "chromium", "chromium-driver"],
+    { env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } },
+  );
 };

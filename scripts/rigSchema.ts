@@ -3,4 +3,7 @@ import { writeFileSync } from "node:fs";
 import { resolve } from "node:path";
 import { rigSchema } from "@/bench/simulated";
 
-writeFileSync(resolve(__dirname, "../bench/simulated/rig.schema.json"), `${JSON.stringify(rigSchema(), null, 2)}\n`);
+writeFileSync(
+  resolve(__dirname, "../bench/simulated/rig.schema.json"),
+  `${JSON.stringify(rigSchema(), null, 2)}\n`,
+);

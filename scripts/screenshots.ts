@@ -9,14 +9,32 @@ import { withDemo, type DemoPage } from "./withDemo";
 const OUT = resolve(__dirname, "../docs/screenshots");
 
 /** A recording of bursts, as it would come from a real bench. */
-const burstFile = (): Uint8Array => record(onLoads(EXAMPLE_RIGS["home-class-ab"], [8.21, 8.18]), { stimulus: { kind: "burst", burst: "20-ms", voltsPeak: 1.4 }, sampleRateHz: 96_000, drives: [true, true] }, 1).capture.wav;
+const burstFile = (): Uint8Array =>
+  record(
+    onLoads(EXAMPLE_RIGS["home-class-ab"], [8.21, 8.18]),
+    {
+      stimulus: { kind: "burst", burst: "20-ms", voltsPeak: 1.4 },
+      sampleRateHz: 96_000,
+      drives: [true, true],
+    },
+    1,
+  ).capture.wav;
 
 /** A scope's record of a clipped tone. */
-const scopeFile = (): string => ["Time (ms);CH1 (V)", ...Array.from({ length: 2500 }, (_, n) => `${(n * 0.002).toFixed(3)};${Math.max(-30, Math.min(30, 34 * Math.sin((2 * Math.PI * n) / 500))).toFixed(2)}`)].join("\n");
+const scopeFile = (): string =>
+  [
+    "Time (ms);CH1 (V)",
+    ...Array.from(
+      { length: 2500 },
+      (_, n) =>
+        `${(n * 0.002).toFixed(3)};${Math.max(-30, Math.min(30, 34 * Math.sin((2 * Math.PI * n) / 500))).toFixed(2)}`,
+    ),
+  ].join("\n");
 
 const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promise<void> => {
   mkdirSync(OUT, { recursive: true });
-  const picture = async (name: string) => writeFileSync(join(OUT, `${name}.png`), await driver.takeScreenshot(), "base64");
+  const picture = async (name: string) =>
+    writeFileSync(join(OUT, `${name}.png`), await driver.takeScreenshot(), "base64");
   await picture("shelf");
   await stage("brief", "What is claimed");
   await picture("brief");
@@ -37,13 +55,16 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await stage("plan", "pauses included");
   await picture("plan");
   await driver.get(url);
-  const pinwheel = (await driver.findElement(By.partialLinkText("Pinwheel Dot 45")).getAttribute("href")) ?? "";
+  const pinwheel =
+    (await driver.findElement(By.partialLinkText("Pinwheel Dot 45")).getAttribute("href")) ?? "";
   await driver.get(pinwheel.replace(/[^/]+$/, "forecast"));
   await shows(driver, "Stopped by the supply", 30_000);
   await picture("forecast");
   await stage("bench", "Distortion against output");
   await picture("bench");
-  await driver.executeScript("document.documentElement.classList.add('dark'); document.documentElement.style.colorScheme = 'dark'");
+  await driver.executeScript(
+    "document.documentElement.classList.add('dark'); document.documentElement.style.colorScheme = 'dark'",
+  );
   await driver.sleep(300);
   await picture("bench-dark");
   await stage("verdict", "by each school");
@@ -75,16 +96,31 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await picture("bench-playing");
   await driver.findElement(By.css("body")).sendKeys(Key.ESCAPE);
   await press(driver, "Give it up");
-  for (const [kind, title] of [["spectrum", "SINAD"], ["response", "Phase"], ["burst", "Cycles"]]) {
+  for (const [kind, title] of [
+    ["spectrum", "SINAD"],
+    ["response", "Phase"],
+    ["burst", "Cycles"],
+  ]) {
     await driver.findElement(By.css("body")).sendKeys("n");
     await shows(driver, "Which run");
     await driver.sleep(400);
     await choose("run-kind", kind);
     if (kind === "response") await choose("setting-loads", "both");
     await press(driver, "Run it");
-    await driver.wait(async () => { const text = await pageText(driver); return text.includes("Strike this reading out") && text.includes(title); }, 120_000);
+    await driver.wait(async () => {
+      const text = await pageText(driver);
+      return text.includes("Strike this reading out") && text.includes(title);
+    }, 120_000);
     await driver.sleep(800);
-    if (kind === "response") await driver.findElement(By.css("svg[role=img][tabindex]")).sendKeys(...Array<string>(4).fill(Key.ARROW_RIGHT), Key.SPACE, Key.ARROW_LEFT, Key.ARROW_LEFT);
+    if (kind === "response")
+      await driver
+        .findElement(By.css("svg[role=img][tabindex]"))
+        .sendKeys(
+          ...Array<string>(4).fill(Key.ARROW_RIGHT),
+          Key.SPACE,
+          Key.ARROW_LEFT,
+          Key.ARROW_LEFT,
+        );
     await driver.sleep(400);
     await picture(`bench-${kind}`);
   }
@@ -93,9 +129,14 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await choose("run-kind", "spectrum");
   await driver.findElement(By.css("body")).sendKeys("f");
   await shows(driver, "Drop recordings");
-  const made = [["bursts.wav", burstFile()], ["scope.csv", scopeFile()]] as const;
+  const made = [
+    ["bursts.wav", burstFile()],
+    ["scope.csv", scopeFile()],
+  ] as const;
   for (const [name, content] of made) writeFileSync(join(folder, name), content);
-  await driver.findElement(By.css("[data-testid=files]")).sendKeys(made.map(([name]) => join(folder, name)).join("\n"));
+  await driver
+    .findElement(By.css("[data-testid=files]"))
+    .sendKeys(made.map(([name]) => join(folder, name)).join("\n"));
   await shows(driver, "Read these 2 runs", 60_000);
   await picture("bench-files");
 };

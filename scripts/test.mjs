@@ -5,12 +5,25 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { ensureBrowser, ensureBuilt, ensureInstalled, ROOT, run } from "./prepare.mjs";
 
-const ROOMS = ["app", "bench", "cli", "core", "demo", "records", "server", "store", "ui", "workers"];
+const ROOMS = [
+  "app",
+  "bench",
+  "cli",
+  "core",
+  "demo",
+  "records",
+  "server",
+  "store",
+  "ui",
+  "workers",
+];
 
 const step = (title) => console.log(`\n== ${title}`);
 const bin = (path, ...args) => run(process.execPath, [join("node_modules", path), ...args]);
 
 ensureInstalled();
+step("Format");
+bin("prettier/bin/prettier.cjs", "--check", "--log-level", "warn", ".");
 step("Lint");
 bin("eslint/bin/eslint.js", ".", "--max-warnings", "0");
 step("Types");
@@ -20,11 +33,17 @@ step("Boundaries between the rooms");
 bin("dependency-cruiser/bin/dependency-cruise.mjs", ...ROOMS);
 
 const reports = mkdtempSync(join(tmpdir(), "rimebank-tests-"));
-let passed = 0, failed = 0, skipped = 0;
+let passed = 0,
+  failed = 0,
+  skipped = 0;
 const jest = (title, config) => {
   step(title);
   const report = join(reports, `${passed}.json`);
-  const { status } = spawnSync(process.execPath, ["node_modules/jest/bin/jest.js", "--config", config, "--json", "--outputFile", report], { cwd: ROOT, stdio: ["ignore", "ignore", "inherit"] });
+  const { status } = spawnSync(
+    process.execPath,
+    ["node_modules/jest/bin/jest.js", "--config", config, "--json", "--outputFile", report],
+    { cwd: ROOT, stdio: ["ignore", "ignore", "inherit"] },
+  );
   const totals = JSON.parse(readFileSync(report, "utf8"));
   passed += totals.numPassedTests;
   failed += totals.numFailedTests + totals.numRuntimeErrorTestSuites;

@@ -30,14 +30,21 @@ export const withDemo = async (work: (page: DemoPage) => Promise<void>): Promise
   try {
     await driver.get(server.url);
     await shows(driver, "Tollgate Sixty");
-    const home = (await driver.findElement(By.partialLinkText("Tollgate Sixty")).getAttribute("href")) ?? "";
+    const home =
+      (await driver.findElement(By.partialLinkText("Tollgate Sixty")).getAttribute("href")) ?? "";
     const stage = async (name: string, text: string): Promise<void> => {
       await driver.get(home.replace(/[^/]+$/, name));
       await shows(driver, text);
       // Hydration fills the forms a moment after their labels show.
       await driver.sleep(700);
     };
-    await work({ driver, url: server.url, folder, stage, choose: (id, value) => driver.findElement(By.css(`#${id} option[value='${value}']`)).click() });
+    await work({
+      driver,
+      url: server.url,
+      folder,
+      stage,
+      choose: (id, value) => driver.findElement(By.css(`#${id} option[value='${value}']`)).click(),
+    });
   } finally {
     await browser.close();
     await server.kill("SIGTERM");

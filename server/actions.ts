@@ -1,15 +1,37 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { amplifierSchema, claimSchema, DOCUMENTS, loadSchema, remarksSchema, validated, WORKSHOP_DOCUMENTS, type DocumentKind, type DocumentOf, type Remarks, type Validated, type WorkshopKind, type WorkshopOf } from "@/records";
+import {
+  amplifierSchema,
+  claimSchema,
+  DOCUMENTS,
+  loadSchema,
+  remarksSchema,
+  validated,
+  WORKSHOP_DOCUMENTS,
+  type DocumentKind,
+  type DocumentOf,
+  type Remarks,
+  type Validated,
+  type WorkshopKind,
+  type WorkshopOf,
+} from "@/records";
 import * as store from "@/store";
 import { database } from "./records";
 
-const gone = { ok: false, errors: { "": "This is no longer there; it may have been deleted in another window. Reload the page." } } as const;
+const gone = {
+  ok: false,
+  errors: {
+    "": "This is no longer there; it may have been deleted in another window. Reload the page.",
+  },
+} as const;
 
 const refresh = () => revalidatePath("/", "layout");
 
 /** Adds an amplifier, or changes the one with that id. */
-export const saveAmplifier = async (id: string | null, input: unknown): Promise<Validated<{ id: string }>> => {
+export const saveAmplifier = async (
+  id: string | null,
+  input: unknown,
+): Promise<Validated<{ id: string }>> => {
   const checked = await validated(amplifierSchema, input);
   if (!checked.ok) return checked;
   const db = await database();
@@ -30,7 +52,11 @@ export const removeAmplifier = async (id: string): Promise<void> => {
 };
 
 /** Adds a claim to an amplifier, or changes the claim with that id. */
-export const saveClaim = async (amplifierId: string, claimId: string | null, input: unknown): Promise<Validated<{ id: string }>> => {
+export const saveClaim = async (
+  amplifierId: string,
+  claimId: string | null,
+  input: unknown,
+): Promise<Validated<{ id: string }>> => {
   const checked = await validated(claimSchema, input);
   if (!checked.ok) return checked;
   const db = await database();
@@ -47,7 +73,11 @@ export const removeClaim = async (id: string): Promise<void> => {
 };
 
 /** Adds a set of dummy loads, or changes the one with that id. */
-export const saveLoad = async (amplifierId: string, loadId: string | null, input: unknown): Promise<Validated<{ id: string }>> => {
+export const saveLoad = async (
+  amplifierId: string,
+  loadId: string | null,
+  input: unknown,
+): Promise<Validated<{ id: string }>> => {
   const checked = await validated(loadSchema, input);
   if (!checked.ok) return checked;
   const db = await database();
@@ -64,7 +94,11 @@ export const removeLoad = async (id: string): Promise<void> => {
 };
 
 /** Keeps one of the documents of an amplifier in place of the one before. */
-export const saveDocument = async <K extends DocumentKind>(amplifierId: string, kind: K, input: unknown): Promise<Validated<DocumentOf<K>>> => {
+export const saveDocument = async <K extends DocumentKind>(
+  amplifierId: string,
+  kind: K,
+  input: unknown,
+): Promise<Validated<DocumentOf<K>>> => {
   if (!Object.hasOwn(DOCUMENTS, kind)) return gone;
   const checked = await validated(DOCUMENTS[kind] as never, input);
   if (!checked.ok) return checked;
@@ -76,7 +110,10 @@ export const saveDocument = async <K extends DocumentKind>(amplifierId: string, 
 };
 
 /** Keeps one of the documents of the workshop in place of the one before. */
-export const saveWorkshopDocument = async <K extends WorkshopKind>(kind: K, input: unknown): Promise<Validated<WorkshopOf<K>>> => {
+export const saveWorkshopDocument = async <K extends WorkshopKind>(
+  kind: K,
+  input: unknown,
+): Promise<Validated<WorkshopOf<K>>> => {
   if (!Object.hasOwn(WORKSHOP_DOCUMENTS, kind)) return gone;
   const checked = await validated(WORKSHOP_DOCUMENTS[kind] as never, input);
   if (!checked.ok) return checked;

@@ -1,8 +1,28 @@
 import "server-only";
 import { notFound } from "next/navigation";
 import { cache } from "react";
-import type { Amplifier, Claim, Details, ForecastSettings, Instruments, Load, Plan, Resistors, RigSettings, Run, Sheet, UnderWay } from "@/records";
-import { findAmplifier, findDocument, findWorkshopDocument, listClaims, listLoads, listRuns } from "@/store";
+import type {
+  Amplifier,
+  Claim,
+  Details,
+  ForecastSettings,
+  Instruments,
+  Load,
+  Plan,
+  Resistors,
+  RigSettings,
+  Run,
+  Sheet,
+  UnderWay,
+} from "@/records";
+import {
+  findAmplifier,
+  findDocument,
+  findWorkshopDocument,
+  listClaims,
+  listLoads,
+  listRuns,
+} from "@/store";
 import { database } from "./records";
 
 export type AmplifierRecords = {

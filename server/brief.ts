@@ -1,7 +1,17 @@
 import "server-only";
 import type { Knex } from "knex";
 import { BRIEF_FORMAT, type Brief, type Photo } from "@/records";
-import { addAmplifier, addClaim, dataFolder, findAmplifier, findDocument, keepDocument, listClaims, photos, savePhoto } from "@/store";
+import {
+  addAmplifier,
+  addClaim,
+  dataFolder,
+  findAmplifier,
+  findDocument,
+  keepDocument,
+  listClaims,
+  photos,
+  savePhoto,
+} from "@/store";
 
 /** The Brief of an amplifier as one piece, photos included. Null when there is no such amplifier. */
 export const briefOf = async (db: Knex, amplifierId: string): Promise<Brief | null> => {
@@ -12,15 +22,28 @@ export const briefOf = async (db: Knex, amplifierId: string): Promise<Brief | nu
   return {
     format: BRIEF_FORMAT,
     amplifier: draft,
-    claims: (await listClaims(db, amplifierId)).map(({ id: _id, amplifierId: _amplifierId, ...claim }) => claim),
+    claims: (await listClaims(db, amplifierId)).map(
+      ({ id: _id, amplifierId: _amplifierId, ...claim }) => claim,
+    ),
     details,
     sheet: await findDocument(db, amplifierId, "sheet"),
-    photos: await Promise.all(kept.filter(({ sha256 }) => photos.has(dataFolder(), sha256)).map(async ({ sha256, caption }) => ({ caption, jpegBase64: (await photos.read(dataFolder(), sha256)).toString("base64") }))),
+    photos: await Promise.all(
+      kept
+        .filter(({ sha256 }) => photos.has(dataFolder(), sha256))
+        .map(async ({ sha256, caption }) => ({
+          caption,
+          jpegBase64: (await photos.read(dataFolder(), sha256)).toString("base64"),
+        })),
+    ),
   };
 };
 
 /** Puts an amplifier on the shelf as a brief describes it. Pictures that cannot be read are left out, and counted. */
-export const addBrief = async (db: Knex, { amplifier, claims, details, sheet, photos: pictures }: Brief, now: string): Promise<{ id: string; unreadCount: number }> => {
+export const addBrief = async (
+  db: Knex,
+  { amplifier, claims, details, sheet, photos: pictures }: Brief,
+  now: string,
+): Promise<{ id: string; unreadCount: number }> => {
   const kept: Photo[] = [];
   for (const { caption, jpegBase64 } of pictures) {
     const photo = await savePhoto(dataFolder(), Buffer.from(jpegBase64, "base64"));

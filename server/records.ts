@@ -1,6 +1,13 @@
 import "server-only";
 import type { Knex } from "knex";
-import { captures, dataFolder, openDatabase, photos, referredCaptures, referredPhotos } from "@/store";
+import {
+  captures,
+  dataFolder,
+  openDatabase,
+  photos,
+  referredCaptures,
+  referredPhotos,
+} from "@/store";
 
 // One connection a process; it must outlive reloads of this module during development.
 const kept = globalThis as typeof globalThis & { rimebankDatabase?: Promise<Knex> };

@@ -3,8 +3,15 @@ import type { Knex } from "knex";
 import type { Claim, ClaimDraft } from "@/records";
 
 type ClaimRow = {
-  id: string; amplifier_id: string; printed_text: string; source: string; power_watts: number; load_ohms: number;
-  channels_driven: number; distortion_limit_ratio: number; distortion_measure: Claim["distortionMeasure"];
+  id: string;
+  amplifier_id: string;
+  printed_text: string;
+  source: string;
+  power_watts: number;
+  load_ohms: number;
+  channels_driven: number;
+  distortion_limit_ratio: number;
+  distortion_measure: Claim["distortionMeasure"];
 };
 
 const fromRow = (row: ClaimRow): Claim => ({
@@ -36,14 +43,20 @@ export const listClaims = async (db: Knex, amplifierId?: string): Promise<Claim[
 };
 
 /** Rejects when there is no such amplifier. */
-export const addClaim = async (db: Knex, amplifierId: string, draft: ClaimDraft): Promise<Claim> => {
+export const addClaim = async (
+  db: Knex,
+  amplifierId: string,
+  draft: ClaimDraft,
+): Promise<Claim> => {
   const id = randomUUID();
   await db("claims").insert({ ...toColumns(draft), id, amplifier_id: amplifierId });
   return { ...draft, id, amplifierId };
 };
 
 /** @returns false when there is no such claim */
-export const changeClaim = async (db: Knex, id: string, draft: ClaimDraft): Promise<boolean> => (await db("claims").where({ id }).update(toColumns(draft))) > 0;
+export const changeClaim = async (db: Knex, id: string, draft: ClaimDraft): Promise<boolean> =>
+  (await db("claims").where({ id }).update(toColumns(draft))) > 0;
 
 /** @returns false when there is no such claim */
-export const deleteClaim = async (db: Knex, id: string): Promise<boolean> => (await db("claims").where({ id }).delete()) > 0;
+export const deleteClaim = async (db: Knex, id: string): Promise<boolean> =>
+  (await db("claims").where({ id }).delete()) > 0;

@@ -4,7 +4,8 @@ import knex, { type Knex } from "knex";
 import { migrationSource } from "./migrations";
 
 /** Where the records live: the database, and captures beside it. RIMEBANK_DATA, or ./data. */
-export const dataFolder = (): string => resolve(/*turbopackIgnore: true*/ process.env.RIMEBANK_DATA ?? "data");
+export const dataFolder = (): string =>
+  resolve(/*turbopackIgnore: true*/ process.env.RIMEBANK_DATA ?? "data");
 
 export const DATABASE_FILE = "rimebank.sqlite";
 
@@ -22,8 +23,17 @@ export const openDatabase = async (folder: string): Promise<Knex> => {
     pool: {
       min: 1,
       max: 1,
-      afterCreate: (connection: { pragma(text: string): unknown }, done: (error: Error | null, connection: unknown) => void) => {
-        for (const setting of ["journal_mode = WAL", "synchronous = FULL", "foreign_keys = ON", "busy_timeout = 5000"]) connection.pragma(setting);
+      afterCreate: (
+        connection: { pragma(text: string): unknown },
+        done: (error: Error | null, connection: unknown) => void,
+      ) => {
+        for (const setting of [
+          "journal_mode = WAL",
+          "synchronous = FULL",
+          "foreign_keys = ON",
+          "busy_timeout = 5000",
+        ])
+          connection.pragma(setting);
         done(null, connection);
       },
     },

@@ -4,7 +4,18 @@ import { join } from "node:path";
 import type { Knex } from "knex";
 import sharp from "sharp";
 import { emptyDocument, emptyWorkshopDocument } from "@/records";
-import { addAmplifier, deleteAmplifier, findDocument, findWorkshopDocument, keepDocument, keepWorkshopDocument, openDatabase, photos, referredPhotos, savePhoto } from ".";
+import {
+  addAmplifier,
+  deleteAmplifier,
+  findDocument,
+  findWorkshopDocument,
+  keepDocument,
+  keepWorkshopDocument,
+  openDatabase,
+  photos,
+  referredPhotos,
+  savePhoto,
+} from ".";
 
 let folder: string;
 let db: Knex;
@@ -17,17 +28,34 @@ afterEach(async () => {
   rmSync(folder, { recursive: true });
 });
 
-const someAmplifier = () => addAmplifier(db, { maker: "Tollgate", model: "60", kind: "home", topology: "class AB", year: 1978, channelCount: 2, condition: "", notes: "" }, "2026-01-01");
+const someAmplifier = () =>
+  addAmplifier(
+    db,
+    {
+      maker: "Tollgate",
+      model: "60",
+      kind: "home",
+      topology: "class AB",
+      year: 1978,
+      channelCount: 2,
+      condition: "",
+      notes: "",
+    },
+    "2026-01-01",
+  );
 
 test("a document is empty until it is kept, then as it was kept last, and goes with its amplifier", async () => {
   const { id } = await someAmplifier();
   expect(await findDocument(db, id, "details")).toEqual(emptyDocument("details"));
-  for (const size of ["small", "large"]) await keepDocument(db, id, "details", { ...emptyDocument("details"), size });
+  for (const size of ["small", "large"])
+    await keepDocument(db, id, "details", { ...emptyDocument("details"), size });
   expect((await findDocument(db, id, "details")).size).toBe("large");
   expect(await findDocument(db, id, "sheet")).toEqual(emptyDocument("sheet"));
   await deleteAmplifier(db, id);
   expect(await db("documents")).toEqual([]);
-  await expect(keepDocument(db, "nobody", "details", emptyDocument("details"))).rejects.toMatchObject({ code: "SQLITE_CONSTRAINT_FOREIGNKEY" });
+  await expect(
+    keepDocument(db, "nobody", "details", emptyDocument("details")),
+  ).rejects.toMatchObject({ code: "SQLITE_CONSTRAINT_FOREIGNKEY" });
 });
 
 test("fields that are newer than a document have their defaults", async () => {
@@ -38,26 +66,62 @@ test("fields that are newer than a document have their defaults", async () => {
 
 test("the workshop's documents belong to no amplifier", async () => {
   expect(await findWorkshopDocument(db, "resistors")).toEqual(emptyWorkshopDocument("resistors"));
-  await keepWorkshopDocument(db, "instruments", { instruments: [{ id: "m", role: "voltmeter", name: "bench meter", accuracyRatio: 0.005, digits: 3, resolution: 0.01, bandwidthHz: 400, most: null, inputOhms: null }] });
+  await keepWorkshopDocument(db, "instruments", {
+    instruments: [
+      {
+        id: "m",
+        role: "voltmeter",
+        name: "bench meter",
+        accuracyRatio: 0.005,
+        digits: 3,
+        resolution: 0.01,
+        bandwidthHz: 400,
+        most: null,
+        inputOhms: null,
+      },
+    ],
+  });
   expect((await findWorkshopDocument(db, "instruments")).instruments[0].name).toBe("bench meter");
 });
 
 describe("photos", () => {
-  const camera = () => sharp({ create: { width: 640, height: 480, channels: 3, background: "#c4502f" } }).withExif({ IFD0: { Make: "Invented camera" }, IFD3: { GPSLatitudeRef: "N", GPSLatitude: "51/1 30/1 0/1" } }).withMetadata({ orientation: 6 }).jpeg();
+  const camera = () =>
+    sharp({ create: { width: 640, height: 480, channels: 3, background: "#c4502f" } })
+      .withExif({
+        IFD0: { Make: "Invented camera" },
+        IFD3: { GPSLatitudeRef: "N", GPSLatitude: "51/1 30/1 0/1" },
+      })
+      .withMetadata({ orientation: 6 })
+      .jpeg();
 
   test("keep their picture, upright, and nothing of where and with what it was taken", async () => {
     const taken = await camera().toBuffer();
     expect((await sharp(taken).metadata()).exif).toBeDefined();
     const photo = await savePhoto(folder, taken);
     if (!photo) throw new Error("no photo");
-    const { exif, xmp, iptc, width, height } = await sharp(readFileSync(photos.path(folder, photo.sha256))).metadata();
-    expect({ exif, xmp, iptc, width, height }).toEqual({ exif: undefined, xmp: undefined, iptc: undefined, width: 480, height: 640 });
-    expect((await sharp(readFileSync(photos.path(folder, photo.smallSha256))).metadata()).height).toBe(320);
+    const { exif, xmp, iptc, width, height } = await sharp(
+      readFileSync(photos.path(folder, photo.sha256)),
+    ).metadata();
+    expect({ exif, xmp, iptc, width, height }).toEqual({
+      exif: undefined,
+      xmp: undefined,
+      iptc: undefined,
+      width: 480,
+      height: 640,
+    });
+    expect(
+      (await sharp(readFileSync(photos.path(folder, photo.smallSha256))).metadata()).height,
+    ).toBe(320);
   });
 
   test("what is no picture, or half of one, is not kept", async () => {
     expect(await savePhoto(folder, new TextEncoder().encode("not a picture"))).toBeNull();
-    expect(await savePhoto(folder, new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'))).toBeNull();
+    expect(
+      await savePhoto(
+        folder,
+        new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'),
+      ),
+    ).toBeNull();
     expect(await savePhoto(folder, (await camera().toBuffer()).subarray(0, 400))).toBeNull();
   });
 

@@ -25,16 +25,25 @@ export type HashedFiles = {
    * disk, so that a kill leaves no half file under a whole one's name.
    * @throws {UploadTooLarge} past the limit; nothing is left behind then
    */
-  save(folder: string, chunks: AsyncIterable<Uint8Array> | Iterable<Uint8Array>, limitBytes: number): Promise<{ sha256: string; byteCount: number }>;
+  save(
+    folder: string,
+    chunks: AsyncIterable<Uint8Array> | Iterable<Uint8Array>,
+    limitBytes: number,
+  ): Promise<{ sha256: string; byteCount: number }>;
   /** Removes partial uploads and files that nothing refers to, when they are older than a day. */
-  clearUnused(folder: string, referred: ReadonlySet<string>, nowMilliseconds: number): Promise<number>;
+  clearUnused(
+    folder: string,
+    referred: ReadonlySet<string>,
+    nowMilliseconds: number,
+  ): Promise<number>;
 };
 
 /** @param name of the folder inside the data folder */
 export const hashedFiles = (name: string, extension: string): HashedFiles => {
   const home = (folder: string): string => join(folder, name);
   const path = (folder: string, sha256: string): string => {
-    if (!/^[0-9a-f]{64}$/.test(sha256)) throw new RangeError("sha256 must be 64 hexadecimal digits");
+    if (!/^[0-9a-f]{64}$/.test(sha256))
+      throw new RangeError("sha256 must be 64 hexadecimal digits");
     return join(home(folder), `${sha256}${extension}`);
   };
   return {

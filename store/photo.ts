@@ -14,10 +14,20 @@ const SMALL_PX = 320;
  */
 export const savePhoto = async (folder: string, bytes: Uint8Array): Promise<SavedPhoto | null> => {
   const drawn = async (sizePx: number, quality: number): Promise<string> => {
-    const jpeg = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).rotate().resize({ width: sizePx, height: sizePx, fit: "inside", withoutEnlargement: true }).flatten({ background: "#ffffff" }).jpeg({ quality }).toBuffer();
+    const jpeg = await sharp(bytes, { limitInputPixels: MOST_PIXELS })
+      .rotate()
+      .resize({ width: sizePx, height: sizePx, fit: "inside", withoutEnlargement: true })
+      .flatten({ background: "#ffffff" })
+      .jpeg({ quality })
+      .toBuffer();
     return (await photos.save(folder, [jpeg], Number.POSITIVE_INFINITY)).sha256;
   };
-  const isPicture = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata().then(({ format }) => ["jpeg", "png", "webp", "gif", "tiff", "avif", "heif"].includes(format ?? ""), () => false);
+  const isPicture = await sharp(bytes, { limitInputPixels: MOST_PIXELS })
+    .metadata()
+    .then(
+      ({ format }) => ["jpeg", "png", "webp", "gif", "tiff", "avif", "heif"].includes(format ?? ""),
+      () => false,
+    );
   if (!isPicture) return null;
   try {
     return { sha256: await drawn(LARGE_PX, 86), smallSha256: await drawn(SMALL_PX, 80) };

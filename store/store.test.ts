@@ -4,7 +4,25 @@ import { join } from "node:path";
 import type { Knex } from "knex";
 import { stepReading } from "@/core/testing/stepReading";
 import type { AmplifierDraft, RunDraft } from "@/records";
-import { addAmplifier, addClaim, addLoad, addRun, captures, changeAmplifier, deleteAmplifier, findAmplifier, findRun, keepRemarks, listAmplifiers, listClaims, listLoads, listRuns, openDatabase, referredCaptures, UploadTooLarge } from ".";
+import {
+  addAmplifier,
+  addClaim,
+  addLoad,
+  addRun,
+  captures,
+  changeAmplifier,
+  deleteAmplifier,
+  findAmplifier,
+  findRun,
+  keepRemarks,
+  listAmplifiers,
+  listClaims,
+  listLoads,
+  listRuns,
+  openDatabase,
+  referredCaptures,
+  UploadTooLarge,
+} from ".";
 
 let folder: string;
 let db: Knex;
@@ -17,13 +35,62 @@ afterEach(async () => {
   rmSync(folder, { recursive: true });
 });
 
-const draft: AmplifierDraft = { maker: "Tollgate", model: "60", kind: "home", topology: "class AB", year: 1978, channelCount: 2, condition: "", notes: "" };
-const claim = { printedText: "60 W", source: "brochure", powerWatts: 60, loadOhms: 8, channelsDriven: 2, distortionLimitRatio: 0.005, distortionMeasure: "thd" as const };
-const load = { nominalOhms: 8, channels: [{ ohms: 8.21, ohmsExpandedUncertainty: 0.01 }, { ohms: 8.18, ohmsExpandedUncertainty: 0.01 }] };
+const draft: AmplifierDraft = {
+  maker: "Tollgate",
+  model: "60",
+  kind: "home",
+  topology: "class AB",
+  year: 1978,
+  channelCount: 2,
+  condition: "",
+  notes: "",
+};
+const claim = {
+  printedText: "60 W",
+  source: "brochure",
+  powerWatts: 60,
+  loadOhms: 8,
+  channelsDriven: 2,
+  distortionLimitRatio: 0.005,
+  distortionMeasure: "thd" as const,
+};
+const load = {
+  nominalOhms: 8,
+  channels: [
+    { ohms: 8.21, ohmsExpandedUncertainty: 0.01 },
+    { ohms: 8.18, ohmsExpandedUncertainty: 0.01 },
+  ],
+};
 const run: RunDraft = {
-  kind: "power-sweep", source: "recording", sourceDetail: "sweep.wav", analysisVersion: 1,
-  conditions: { nominalOhms: 8, fullScaleVolts: 80, mainsHz: 50, band: { lowHz: 20, highHz: 20_000 }, channelsDriven: 2, channels: [{ channelIndex: 0, loadOhms: 8.21, loadOhmsStdUncertainty: 0.01, voltsStdUncertaintyRatio: 0.003 }] },
-  result: { kind: "power-sweep", frequencyHz: 1000, channels: [{ steps: [stepReading(1, 0.001), stepReading(50, 0.02, true)], stop: { reason: "rail-voltage", evidence: "flat" } }] },
+  kind: "power-sweep",
+  source: "recording",
+  sourceDetail: "sweep.wav",
+  analysisVersion: 1,
+  conditions: {
+    nominalOhms: 8,
+    fullScaleVolts: 80,
+    mainsHz: 50,
+    band: { lowHz: 20, highHz: 20_000 },
+    channelsDriven: 2,
+    channels: [
+      {
+        channelIndex: 0,
+        loadOhms: 8.21,
+        loadOhmsStdUncertainty: 0.01,
+        voltsStdUncertaintyRatio: 0.003,
+      },
+    ],
+  },
+  result: {
+    kind: "power-sweep",
+    frequencyHz: 1000,
+    channels: [
+      {
+        steps: [stepReading(1, 0.001), stepReading(50, 0.02, true)],
+        stop: { reason: "rail-voltage", evidence: "flat" },
+      },
+    ],
+  },
   captures: [{ sha256: "ab".repeat(32), fileName: "sweep.wav", fullScaleVolts: 80 }],
 };
 
@@ -45,7 +112,10 @@ test("round trip: what is stored is found again, also after reopening", async ()
 });
 
 test("deleting an amplifier takes its claims, loads and runs with it, and no other's", async () => {
-  const [one, two] = [await addAmplifier(db, draft, "2026-01-01"), await addAmplifier(db, { ...draft, model: "61" }, "2026-01-02")];
+  const [one, two] = [
+    await addAmplifier(db, draft, "2026-01-01"),
+    await addAmplifier(db, { ...draft, model: "61" }, "2026-01-02"),
+  ];
   for (const { id } of [one, two]) {
     await addClaim(db, id, claim);
     await addLoad(db, id, load);
@@ -64,9 +134,16 @@ test("deleting an amplifier takes its claims, loads and runs with it, and no oth
 test("a run is stored with its captures or not at all", async () => {
   const amplifier = await addAmplifier(db, draft, "2026-01-01");
   // By their code: the native module makes its errors in the first test file's realm, where they are other Errors.
-  await expect(addRun(db, "nobody", run, "2026-01-01")).rejects.toMatchObject({ code: "SQLITE_CONSTRAINT_FOREIGNKEY" });
-  const broken = { ...run, captures: [run.captures[0], { ...run.captures[0], sha256: null as unknown as string }] };
-  await expect(addRun(db, amplifier.id, broken, "2026-01-01")).rejects.toMatchObject({ code: "SQLITE_CONSTRAINT_NOTNULL" });
+  await expect(addRun(db, "nobody", run, "2026-01-01")).rejects.toMatchObject({
+    code: "SQLITE_CONSTRAINT_FOREIGNKEY",
+  });
+  const broken = {
+    ...run,
+    captures: [run.captures[0], { ...run.captures[0], sha256: null as unknown as string }],
+  };
+  await expect(addRun(db, amplifier.id, broken, "2026-01-01")).rejects.toMatchObject({
+    code: "SQLITE_CONSTRAINT_NOTNULL",
+  });
   expect(await listRuns(db)).toEqual([]);
   expect(await db("captures")).toEqual([]);
 });
@@ -74,14 +151,20 @@ test("a run is stored with its captures or not at all", async () => {
 test("a run that is struck out stays as it was measured, with the remark beside it", async () => {
   const amplifier = await addAmplifier(db, draft, "2026-01-01");
   const stored = await addRun(db, amplifier.id, run, "2026-01-01");
-  const remarks = { struck: { reason: "a clip had come off", at: "2026-01-02" }, overruled: [{ channel: "A", reason: "breaker", note: "heard it", at: "2026-01-02" }] };
+  const remarks = {
+    struck: { reason: "a clip had come off", at: "2026-01-02" },
+    overruled: [{ channel: "A", reason: "breaker", note: "heard it", at: "2026-01-02" }],
+  };
   expect(await keepRemarks(db, stored.id, remarks)).toBe(true);
   expect(await findRun(db, stored.id)).toEqual({ ...stored, remarks });
 });
 
 test("a run of several recordings keeps which is which", async () => {
   const amplifier = await addAmplifier(db, draft, "2026-01-01");
-  const captures = [{ ...run.captures[0], shot: "one-watt" }, { ...run.captures[0], shot: "five-watt" }];
+  const captures = [
+    { ...run.captures[0], shot: "one-watt" },
+    { ...run.captures[0], shot: "five-watt" },
+  ];
   const stored = await addRun(db, amplifier.id, { ...run, captures }, "2026-01-01");
   expect((await findRun(db, stored.id))?.captures).toEqual(captures);
 });
@@ -106,7 +189,10 @@ describe("captures", () => {
   const ABC = "ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad";
 
   test("are named by their SHA-256, FIPS 180-4 example", async () => {
-    expect(await captures.save(folder, chunksOf("a", "bc"), 100)).toEqual({ sha256: ABC, byteCount: 3 });
+    expect(await captures.save(folder, chunksOf("a", "bc"), 100)).toEqual({
+      sha256: ABC,
+      byteCount: 3,
+    });
     expect(captures.has(folder, ABC)).toBe(true);
     expect(await captures.save(folder, chunksOf("abc"), 100)).toMatchObject({ sha256: ABC });
     expect(readdirSync(join(folder, "captures"))).toEqual([`${ABC}.wav`]);
@@ -125,16 +211,29 @@ describe("captures", () => {
   test("that nothing refers to are cleared after a day, others stay", async () => {
     const amplifier = await addAmplifier(db, draft, "2026-01-01");
     const { sha256 } = await captures.save(folder, chunksOf("used"), 100);
-    await addRun(db, amplifier.id, { ...run, captures: [{ ...run.captures[0], sha256 }] }, "2026-01-01");
+    await addRun(
+      db,
+      amplifier.id,
+      { ...run, captures: [{ ...run.captures[0], sha256 }] },
+      "2026-01-01",
+    );
     const unused = await captures.save(folder, chunksOf("unused"), 100);
     const fresh = await captures.save(folder, chunksOf("fresh"), 100);
     writeFileSync(join(folder, "captures", "x.partial"), "half");
     const now = Date.now();
     const twoDaysAgo = new Date(now - 2 * 86_400_000);
-    for (const path of [captures.path(folder, sha256), captures.path(folder, unused.sha256), join(folder, "captures", "x.partial")]) utimesSync(path, twoDaysAgo, twoDaysAgo);
+    for (const path of [
+      captures.path(folder, sha256),
+      captures.path(folder, unused.sha256),
+      join(folder, "captures", "x.partial"),
+    ])
+      utimesSync(path, twoDaysAgo, twoDaysAgo);
     expect(await captures.clearUnused(folder, await referredCaptures(db), now)).toBe(2);
-    expect(readdirSync(join(folder, "captures")).sort()).toEqual([`${sha256}.wav`, `${fresh.sha256}.wav`].sort());
+    expect(readdirSync(join(folder, "captures")).sort()).toEqual(
+      [`${sha256}.wav`, `${fresh.sha256}.wav`].sort(),
+    );
   });
 
-  test("refusal of a name that is not a hash", () => expect(() => captures.path(folder, "../rimebank.sqlite")).toThrow("64 hexadecimal"));
+  test("refusal of a name that is not a hash", () =>
+    expect(() => captures.path(folder, "../rimebank.sqlite")).toThrow("64 hexadecimal"));
 });

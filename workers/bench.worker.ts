@@ -18,7 +18,10 @@ const PROGRESS_MILLISECONDS = 70;
 const LIVE_STEP_MILLISECONDS = 50;
 
 /** Looks, and tells, only now and then: a glance takes longer than a moment of the bench. */
-const seldom = <Moment, Told>(look: (moment: Moment) => Told, tell: (told: Told) => void): ((moment: Moment) => void) => {
+const seldom = <Moment, Told>(
+  look: (moment: Moment) => Told,
+  tell: (told: Told) => void,
+): ((moment: Moment) => void) => {
   let last = -Infinity;
   return (moment) => {
     const now = performance.now();
@@ -45,7 +48,14 @@ const worker: BenchWorker = {
   readTone: async (wav) => readTone(wav),
   findLoads: async (shelf, demand) => findLoads(shelf, demand),
   predictSweep: async (request) => predictSweep(request),
-  playRun: async (request, onProgress, onShot) => playRun(request, { onMoment: seldom(({ moment, isTone, ...facts }) => ({ ...facts, ...glanceOf(moment, isTone) }), onProgress), onShot }),
+  playRun: async (request, onProgress, onShot) =>
+    playRun(request, {
+      onMoment: seldom(
+        ({ moment, isTone, ...facts }) => ({ ...facts, ...glanceOf(moment, isTone) }),
+        onProgress,
+      ),
+      onShot,
+    }),
   openFile: async (fileName, bytes, givenRateHz) => openFile(fileName, bytes, givenRateHz),
   readRun: async (request) => readRun(request),
   openRecording: async (wav, fullScaleVolts) => {
@@ -53,7 +63,12 @@ const worker: BenchWorker = {
     if (!outcome.ok) return outcome;
     open = outcome.value;
     const pyramids = open.pyramids();
-    return transfer(success({ facts: open.facts, pyramids }), pyramids.flatMap(({ samples, levels }) => [samples, ...levels.flatMap(({ low, high }) => [low, high])].map(({ buffer }) => buffer)));
+    return transfer(
+      success({ facts: open.facts, pyramids }),
+      pyramids.flatMap(({ samples, levels }) =>
+        [samples, ...levels.flatMap(({ low, high }) => [low, high])].map(({ buffer }) => buffer),
+      ),
+    );
   },
   spectrumOf: async (stretch) => opened().spectrum(stretch),
   residualSound: async (channel, inputChannel) => opened().residualSound(channel, inputChannel),
@@ -78,7 +93,10 @@ const worker: BenchWorker = {
     return transfer(taken, [taken.wav.buffer]);
   },
   recordSweep: async (request, onProgress) => {
-    const recording = recordSweep(request, seldom((moment) => glanceOf(moment, true), onProgress));
+    const recording = recordSweep(
+      request,
+      seldom((moment) => glanceOf(moment, true), onProgress),
+    );
     return transfer(recording, [recording.capture.wav.buffer]);
   },
 };

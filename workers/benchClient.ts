@@ -12,10 +12,13 @@ export const startJob = <T>(work: (worker: BenchWorker) => Promise<T>): Job<T> =
   let cancel = () => {};
   const cancelled = new Promise<never>((_, reject) => {
     cancel = () => reject(new Cancelled("cancelled"));
-    thread.onerror = () => reject(new Error("The analysis could not be started. Reload the page and try again."));
+    thread.onerror = () =>
+      reject(new Error("The analysis could not be started. Reload the page and try again."));
   });
   // Every member of BenchWorker returns a promise already, so the remote has the same shape.
-  const finished = Promise.race([work(wrap(thread) as unknown as BenchWorker), cancelled]).finally(() => thread.terminate());
+  const finished = Promise.race([work(wrap(thread) as unknown as BenchWorker), cancelled]).finally(
+    () => thread.terminate(),
+  );
   return { finished, cancel };
 };
 
@@ -26,7 +29,8 @@ export const keepWorker = (): { worker: BenchWorker; end(): void } => {
 };
 
 /** Hands the bytes of a request over to a worker instead of copying them; they are gone here afterwards. */
-export const handedOver = <T extends { wav: Uint8Array }>(request: T): T => transfer(request, [request.wav.buffer as ArrayBuffer]);
+export const handedOver = <T extends { wav: Uint8Array }>(request: T): T =>
+  transfer(request, [request.wav.buffer as ArrayBuffer]);
 
 /** A callback that a worker may call. */
 export const callback = proxy;

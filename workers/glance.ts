@@ -5,10 +5,19 @@ import { withoutOffset } from "@/core/signal";
 import { powerSpectrum } from "@/core/spectrum";
 
 /** A little of the output as it is at a moment, a channel each, thinned out for drawing. */
-export type WaveGlimpse = { seconds: number; volts: readonly Float32Array[]; /** RMS volts against frequency; empty before there is enough to look at. */ spectra: readonly Curve["points"][] };
+export type WaveGlimpse = {
+  seconds: number;
+  volts: readonly Float32Array[];
+  /** RMS volts against frequency; empty before there is enough to look at. */ spectra: readonly Curve["points"][];
+};
 
 /** What crosses to the screen while a recording is made. */
-export type Glance = Omit<RecordingMoment, "last"> & { glimpse: WaveGlimpse; /** Of each output; null where no steady tone is found. */ thdPlusNoiseRatio: readonly (number | null)[] };
+export type Glance = Omit<RecordingMoment, "last"> & {
+  glimpse: WaveGlimpse;
+  /** Of each output; null where no steady tone is found. */ thdPlusNoiseRatio: readonly (
+    number | null
+  )[];
+};
 
 const WAVE = { seconds: 0.004, points: 200 };
 /** A power of two; at 192 kHz 85 ms, which tells the lines of 50 Hz mains apart. */
@@ -26,10 +35,21 @@ const TONE_SECONDS = 0.2;
 export const glimpseOf = (volts: readonly Float64Array[], sampleRateHz: number): WaveGlimpse => {
   const count = Math.round(WAVE.seconds * sampleRateHz);
   const around = volts.map(withoutOffset);
-  const spectrum = (each: Float64Array): Curve["points"] => spectrumCurve(powerSpectrum(each.subarray(each.length - SPECTRUM_SAMPLES), sampleRateHz, "blackmanHarris7"), "", SPECTRUM_SPAN, SPECTRUM_POINTS).points;
+  const spectrum = (each: Float64Array): Curve["points"] =>
+    spectrumCurve(
+      powerSpectrum(each.subarray(each.length - SPECTRUM_SAMPLES), sampleRateHz, "blackmanHarris7"),
+      "",
+      SPECTRUM_SPAN,
+      SPECTRUM_POINTS,
+    ).points;
   return {
     seconds: WAVE.seconds,
-    volts: around.map((each) => Float32Array.from({ length: WAVE.points }, (_, k) => each[each.length - count + Math.floor((k * count) / WAVE.points)] ?? 0)),
+    volts: around.map((each) =>
+      Float32Array.from(
+        { length: WAVE.points },
+        (_, k) => each[each.length - count + Math.floor((k * count) / WAVE.points)] ?? 0,
+      ),
+    ),
     spectra: around.map((each) => (each.length < SPECTRUM_SAMPLES ? [] : spectrum(each))),
   };
 };
@@ -41,13 +61,20 @@ export const glanceOf = ({ last, ...moment }: RecordingMoment, isTone: boolean):
     const stretch = each.subarray(Math.max(0, each.length - TONE_SAMPLES));
     return isTone && isSteady(stretch) ? quickThdPlusNoiseRatio(stretch, sampleRateHz) : null;
   };
-  return { ...moment, glimpse: glimpseOf(volts, sampleRateHz), thdPlusNoiseRatio: volts.map(distortion) };
+  return {
+    ...moment,
+    glimpse: glimpseOf(volts, sampleRateHz),
+    thdPlusNoiseRatio: volts.map(distortion),
+  };
 };
 
 /** A level that changes within the stretch would look like distortion. */
 const isSteady = (volts: Float64Array): boolean => {
   if (volts.length < TONE_SAMPLES) return false;
-  const squares = (part: Float64Array): number => part.reduce((sum, value) => sum + value * value, 0);
+  const squares = (part: Float64Array): number =>
+    part.reduce((sum, value) => sum + value * value, 0);
   const half = volts.length / 2;
-  return Math.abs(squares(volts.subarray(half)) / squares(volts.subarray(0, half)) - 1) < STEADY_RATIO;
+  return (
+    Math.abs(squares(volts.subarray(half)) / squares(volts.subarray(0, half)) - 1) < STEADY_RATIO
+  );
 };

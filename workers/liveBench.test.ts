@@ -2,14 +2,24 @@ import { EXAMPLE_RIGS } from "@/bench/simulated";
 import { LiveRun, type LiveReading, type LiveRequest } from "./liveBench";
 import { decodeCapture } from "./decodeCapture";
 
-const request: LiveRequest = { rig: EXAMPLE_RIGS["home-class-ab"], loadOhms: [8.2], frequencyHz: 1000, limits: { loadWatts: 400, loadCelsius: 200, sinkCelsius: 90, breakerAmperes: 16 }, seed: 1 };
+const request: LiveRequest = {
+  rig: EXAMPLE_RIGS["home-class-ab"],
+  loadOhms: [8.2],
+  frequencyHz: 1000,
+  limits: { loadWatts: 400, loadCelsius: 200, sinkCelsius: 90, breakerAmperes: 16 },
+  seed: 1,
+};
 
 const started = (change: Partial<LiveRequest> = {}): LiveRun => {
   const outcome = LiveRun.start({ ...request, ...change });
   if (!outcome.ok) throw new Error(outcome.finding.advice);
   return outcome.value;
 };
-const stepUntil = (run: LiveRun, isDone: (reading: LiveReading) => boolean, most = 400): LiveReading => {
+const stepUntil = (
+  run: LiveRun,
+  isDone: (reading: LiveReading) => boolean,
+  most = 400,
+): LiveReading => {
   for (let k = 0; k < most; k++) {
     const reading = run.step();
     if (isDone(reading)) return reading;
@@ -29,10 +39,19 @@ test("automatic: climbs to just below flat tops and stays there; what is taken i
   if (!decoded.ok) throw new Error(decoded.finding.advice);
   const volts = decoded.value.channels[0];
   // The supply still sags a little over the half second that is taken.
-  expect(Math.abs(Math.sqrt(volts.reduce((sum, value) => sum + value * value, 0) / volts.length) / settled.channels[0].voltsRms - 1)).toBeLessThan(0.01);
+  expect(
+    Math.abs(
+      Math.sqrt(volts.reduce((sum, value) => sum + value * value, 0) / volts.length) /
+        settled.channels[0].voltsRms -
+        1,
+    ),
+  ).toBeLessThan(0.01);
   // A decibel more, and the tops are flat.
   run.turn(1);
-  expect(stepUntil(run, ({ channels }) => channels.some(({ flattening }) => flattening?.present), 10).channels[0].powerWatts).toBeGreaterThan(20);
+  expect(
+    stepUntil(run, ({ channels }) => channels.some(({ flattening }) => flattening?.present), 10)
+      .channels[0].powerWatts,
+  ).toBeGreaterThan(20);
 });
 
 test("by hand: tenths and whole decibels, and Mute at once", () => {
@@ -51,7 +70,10 @@ test("a guard trips, turns the drive down, and stays until it is acknowledged", 
   const run = started({ limits: { ...request.limits, loadWatts: 5 } });
   run.climb({ kind: "flat-tops" });
   const tripped = stepUntil(run, ({ trip }) => trip !== null);
-  expect(tripped.trip).toMatchObject({ guard: "load-rating", text: expect.stringContaining("made for 5.00 W") });
+  expect(tripped.trip).toMatchObject({
+    guard: "load-rating",
+    text: expect.stringContaining("made for 5.00 W"),
+  });
   run.turn(6);
   run.climb({ kind: "flat-tops" });
   const after = Array.from({ length: 4 }, () => run.step())[3];

@@ -1,19 +1,40 @@
 import { checkRig, halveRate, LiveBench, onLoads, type Rig } from "@/bench/simulated";
 import { analyseTone, type Flattening } from "@/core/distortion";
-import { GuardWatch, nextStep, startRamp, type GuardLimits, type LiveMoment, type Ramp, type Trip } from "@/core/drive";
+import {
+  GuardWatch,
+  nextStep,
+  startRamp,
+  type GuardLimits,
+  type LiveMoment,
+  type Ramp,
+  type Trip,
+} from "@/core/drive";
 import { failure, success, type Outcome } from "@/core/outcome";
 import { dbToAmplitudeRatio } from "@/core/units";
 import { encodeWav } from "@/core/wav";
 import { glimpseOf, type WaveGlimpse } from "./glance";
 
-export type LiveRequest = { rig: Rig; loadOhms: readonly number[]; frequencyHz: number; limits: Omit<GuardLimits, "fullScaleVolts" | "overload">; seed: number };
+export type LiveRequest = {
+  rig: Rig;
+  loadOhms: readonly number[];
+  frequencyHz: number;
+  limits: Omit<GuardLimits, "fullScaleVolts" | "overload">;
+  seed: number;
+};
 
 /** What the screen shows many times a second; one entry a channel. */
 export type LiveReading = {
   seconds: number;
   driveVoltsRms: number;
   mostDriveVoltsRms: number;
-  channels: readonly { voltsRms: number; voltsPeak: number; powerWatts: number; thdPlusNoiseRatio: number | null; flattening: Flattening | null; loadCelsius: number }[];
+  channels: readonly {
+    voltsRms: number;
+    voltsPeak: number;
+    powerWatts: number;
+    thdPlusNoiseRatio: number | null;
+    flattening: Flattening | null;
+    loadCelsius: number;
+  }[];
   sinkCelsius: number;
   mainsAmperes: number;
   mainsWatts: number;
@@ -54,16 +75,30 @@ export class LiveRun {
 
   private constructor(rig: Rig, { loadOhms, frequencyHz, limits, seed }: LiveRequest) {
     this.frequencyHz = frequencyHz;
-    this.bench = new LiveBench(onLoads(rig, loadOhms), loadOhms.map(() => true), frequencyHz, seed);
+    this.bench = new LiveBench(
+      onLoads(rig, loadOhms),
+      loadOhms.map(() => true),
+      frequencyHz,
+      seed,
+    );
     this.loadOhms = loadOhms;
     // A tone by hand may be held for as long as one likes: there no overload is allowed, however short.
-    this.guards = new GuardWatch({ ...limits, overload: null, fullScaleVolts: rig.converter.fullScaleVolts || FULL_SCALES[FULL_SCALES.length - 1] });
+    this.guards = new GuardWatch({
+      ...limits,
+      overload: null,
+      fullScaleVolts: rig.converter.fullScaleVolts || FULL_SCALES[FULL_SCALES.length - 1],
+    });
   }
 
   static start(request: LiveRequest): Outcome<LiveRun> {
     const checked = checkRig(request.rig);
     if (!checked.ok) return checked;
-    if (request.loadOhms.length > checked.value.input.channelCount) return failure("channel-mismatch", "Channels", `${checked.value.name} has ${checked.value.input.channelCount}; choose fewer.`);
+    if (request.loadOhms.length > checked.value.input.channelCount)
+      return failure(
+        "channel-mismatch",
+        "Channels",
+        `${checked.value.name} has ${checked.value.input.channelCount}; choose fewer.`,
+      );
     return success(new LiveRun(checked.value, request));
   }
 
@@ -71,7 +106,12 @@ export class LiveRun {
   turn(db: number): void {
     if (this.trip) return;
     this.ramp = null;
-    this.bench.setDrive(Math.max(FIRST_DRIVE_RATIO * this.bench.mostDriveVoltsRms, this.driveVoltsRms * dbToAmplitudeRatio(db)));
+    this.bench.setDrive(
+      Math.max(
+        FIRST_DRIVE_RATIO * this.bench.mostDriveVoltsRms,
+        this.driveVoltsRms * dbToAmplitudeRatio(db),
+      ),
+    );
   }
 
   /** Down to the least drive at once; it also acknowledges a trip. */
@@ -103,7 +143,8 @@ export class LiveRun {
     const { state, driveVoltsRms } = this.bench.advance(STEP_SECONDS);
     const { volts: window, sampleRateHz } = this.window();
     const channels = window.map((volts, channel) => {
-      const tone = driveVoltsRms > this.bench.leastDriveVoltsRms ? analyseTone(volts, sampleRateHz) : null;
+      const tone =
+        driveVoltsRms > this.bench.leastDriveVoltsRms ? analyseTone(volts, sampleRateHz) : null;
       const squares = volts.reduce((sum, value) => sum + value * value, 0);
       const voltsRms = Math.sqrt(squares / Math.max(1, volts.length));
       return {
@@ -115,25 +156,57 @@ export class LiveRun {
         loadCelsius: state.loadCelsius[channel],
       };
     });
-    const moment: LiveMoment = { driveVoltsRms, voltsRms: channels.map(({ voltsRms }) => voltsRms), voltsPeak: channels.map(({ voltsPeak }) => voltsPeak), loadWatts: channels.map(({ powerWatts }) => powerWatts), loadCelsius: state.loadCelsius, sinkCelsius: state.temperatures.sinkCelsius, mainsAmperes: state.mains.amperesRms, isCutOut: state.isCutOut };
+    const moment: LiveMoment = {
+      driveVoltsRms,
+      voltsRms: channels.map(({ voltsRms }) => voltsRms),
+      voltsPeak: channels.map(({ voltsPeak }) => voltsPeak),
+      loadWatts: channels.map(({ powerWatts }) => powerWatts),
+      loadCelsius: state.loadCelsius,
+      sinkCelsius: state.temperatures.sinkCelsius,
+      mainsAmperes: state.mains.amperesRms,
+      isCutOut: state.isCutOut,
+    };
     this.watch(moment);
     if (!this.trip) this.goOn(channels);
-    return { seconds: state.seconds, driveVoltsRms: this.driveVoltsRms, mostDriveVoltsRms: this.bench.mostDriveVoltsRms, channels, sinkCelsius: state.temperatures.sinkCelsius, mainsAmperes: state.mains.amperesRms, mainsWatts: state.mains.watts, glimpse: glimpseOf(this.bench.lastVolts(GLIMPSE_SECONDS), this.bench.sampleRateHz), ramp: this.ramp, trip: this.trip };
+    return {
+      seconds: state.seconds,
+      driveVoltsRms: this.driveVoltsRms,
+      mostDriveVoltsRms: this.bench.mostDriveVoltsRms,
+      channels,
+      sinkCelsius: state.temperatures.sinkCelsius,
+      mainsAmperes: state.mains.amperesRms,
+      mainsWatts: state.mains.watts,
+      glimpse: glimpseOf(this.bench.lastVolts(GLIMPSE_SECONDS), this.bench.sampleRateHz),
+      ramp: this.ramp,
+      trip: this.trip,
+    };
   }
 
   /** The last half second as a recording. */
   take(): { wav: Uint8Array<ArrayBuffer>; fullScaleVolts: number; fileName: string } {
     const volts = this.bench.lastVolts(TAKE_SECONDS);
-    const peak = volts.reduce((most, each) => each.reduce((high, value) => Math.max(high, Math.abs(value)), most), 0);
+    const peak = volts.reduce(
+      (most, each) => each.reduce((high, value) => Math.max(high, Math.abs(value)), most),
+      0,
+    );
     const fullScaleVolts = FULL_SCALES.find((range) => range > 1.1 * peak) ?? 2 * peak;
-    return { wav: encodeWav(volts, this.bench.sampleRateHz, fullScaleVolts, "float32"), fullScaleVolts, fileName: "taken-live.wav" };
+    return {
+      wav: encodeWav(volts, this.bench.sampleRateHz, fullScaleVolts, "float32"),
+      fullScaleVolts,
+      fileName: "taken-live.wav",
+    };
   }
 
   /** What was heard last, as much as a reading takes. */
   private window(): { volts: Float64Array[]; sampleRateHz: number } {
     const { sampleRateHz } = this.bench;
     const volts = this.bench.lastVolts(Math.max(WINDOW.seconds, WINDOW.cycles / this.frequencyHz));
-    return this.frequencyHz < HALVED_BELOW_HZ && volts[0].length > 8 * FILTER_EDGE ? { volts: volts.map((each) => halveRate(each).slice(FILTER_EDGE, -FILTER_EDGE)), sampleRateHz: sampleRateHz / 2 } : { volts, sampleRateHz };
+    return this.frequencyHz < HALVED_BELOW_HZ && volts[0].length > 8 * FILTER_EDGE
+      ? {
+          volts: volts.map((each) => halveRate(each).slice(FILTER_EDGE, -FILTER_EDGE)),
+          sampleRateHz: sampleRateHz / 2,
+        }
+      : { volts, sampleRateHz };
   }
 
   private get driveVoltsRms(): number {
@@ -151,7 +224,11 @@ export class LiveRun {
   private goOn(channels: LiveReading["channels"]): void {
     if (!this.ramp || this.ramp.phase === "ended" || this.settling-- > 0) return;
     const limit = this.rampLimit;
-    const isPast = channels.some(({ flattening, thdPlusNoiseRatio }) => (limit.kind === "flat-tops" ? flattening?.present === true : (thdPlusNoiseRatio ?? 0) > limit.ratio));
+    const isPast = channels.some(({ flattening, thdPlusNoiseRatio }) =>
+      limit.kind === "flat-tops"
+        ? flattening?.present === true
+        : (thdPlusNoiseRatio ?? 0) > limit.ratio,
+    );
     this.ramp = nextStep(this.ramp, isPast, this.bench.mostDriveVoltsRms);
     this.bench.setDrive(this.ramp.driveVoltsRms);
     this.settling = SETTLING_STEPS;

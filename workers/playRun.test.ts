@@ -1,41 +1,101 @@
 import { EXAMPLE_RIGS } from "@/bench/simulated";
-import { initialSettings, DEFINITIONS, MEASURED_KINDS, type MeasuredChannel, type MeasuredKind, type Settings } from "@/core/run";
+import {
+  initialSettings,
+  DEFINITIONS,
+  MEASURED_KINDS,
+  type MeasuredChannel,
+  type MeasuredKind,
+  type Settings,
+} from "@/core/run";
 import { amplitudeRatioToDb } from "@/core/units";
 import { playRun, type KeptShot, type PlayRequest } from "./playRun";
 
-const load = (loadOhms: number) => ({ loadOhms, loadOhmsStdUncertainty: 0.01, voltsStdUncertaintyRatio: 0.0025 });
-const LIMITS = { loadWatts: 200, overload: { ratio: 5, seconds: 5 }, loadCelsius: 180, sinkCelsius: 75, breakerAmperes: 10 };
-const request = (kind: MeasuredKind, settings: Settings = {}, change: Partial<PlayRequest> = {}): PlayRequest => ({
-  kind, settings: { ...initialSettings(DEFINITIONS[kind].fields), ...settings }, rig: EXAMPLE_RIGS["home-class-ab"], loads: [load(8.21), load(8.18)], secondLoads: [load(4.03), load(4.01)], ratedWatts: 50, seed: 1, sampleRateHz: 96_000, kept: [], limits: LIMITS, secondLimits: null, ...change,
+const load = (loadOhms: number) => ({
+  loadOhms,
+  loadOhmsStdUncertainty: 0.01,
+  voltsStdUncertaintyRatio: 0.0025,
+});
+const LIMITS = {
+  loadWatts: 200,
+  overload: { ratio: 5, seconds: 5 },
+  loadCelsius: 180,
+  sinkCelsius: 75,
+  breakerAmperes: 10,
+};
+const request = (
+  kind: MeasuredKind,
+  settings: Settings = {},
+  change: Partial<PlayRequest> = {},
+): PlayRequest => ({
+  kind,
+  settings: { ...initialSettings(DEFINITIONS[kind].fields), ...settings },
+  rig: EXAMPLE_RIGS["home-class-ab"],
+  loads: [load(8.21), load(8.18)],
+  secondLoads: [load(4.03), load(4.01)],
+  ratedWatts: 50,
+  seed: 1,
+  sampleRateHz: 96_000,
+  kept: [],
+  limits: LIMITS,
+  secondLimits: null,
+  ...change,
 });
 
-const play = async (asked: PlayRequest): Promise<{ channels: MeasuredChannel[]; shots: KeptShot[] }> => {
+const play = async (
+  asked: PlayRequest,
+): Promise<{ channels: MeasuredChannel[]; shots: KeptShot[] }> => {
   const shots: KeptShot[] = [];
-  const outcome = await playRun(asked, { onMoment: () => {}, onShot: (shot) => void shots.push(shot) });
+  const outcome = await playRun(asked, {
+    onMoment: () => {},
+    onShot: (shot) => void shots.push(shot),
+  });
   if (!outcome.ok) throw new Error(`${asked.kind}: ${outcome.finding.advice}`);
   return { channels: outcome.value, shots };
 };
 const figureOf = (channel: MeasuredChannel, name: string): number => {
   const found = channel.figures.find((each) => each.name === name);
-  if (!found || found.value === null) throw new Error(`no figure ${name} among ${channel.figures.map((each) => each.name).join(", ")}`);
+  if (!found || found.value === null)
+    throw new Error(
+      `no figure ${name} among ${channel.figures.map((each) => each.name).join(", ")}`,
+    );
   return found.value;
 };
 
 /** Settings that keep a run short; what is checked does not depend on them. */
 const QUICK: Partial<Record<MeasuredKind, Settings>> = {
-  noise: { seconds: 1 }, spectrum: { seconds: 0.5 }, multitone: { seconds: 3 }, "noise-response": { seconds: 1 }, "staying-power": { seconds: 1 }, "heat-soak": { minutes: 3 }, "mains-draw": { seconds: 1 }, "low-ohm": { seconds: 0.5 }, burst: { level: "limit" },
-  response: { highHz: 40_000, pointsPerDecade: 5 }, crosstalk: { pointsPerDecade: 2 }, impedance: { pointsPerDecade: 2 }, "distortion-response": { pointsPerDecade: 2, bandHighHz: 40_000 }, intermodulation: { seconds: 1 }, residual: { seconds: 0.6 }, bridged: { seconds: 2 },
+  noise: { seconds: 1 },
+  spectrum: { seconds: 0.5 },
+  multitone: { seconds: 3 },
+  "noise-response": { seconds: 1 },
+  "staying-power": { seconds: 1 },
+  "heat-soak": { minutes: 3 },
+  "mains-draw": { seconds: 1 },
+  "low-ohm": { seconds: 0.5 },
+  burst: { level: "limit" },
+  response: { highHz: 40_000, pointsPerDecade: 5 },
+  crosstalk: { pointsPerDecade: 2 },
+  impedance: { pointsPerDecade: 2 },
+  "distortion-response": { pointsPerDecade: 2, bandHighHz: 40_000 },
+  intermodulation: { seconds: 1 },
+  residual: { seconds: 0.6 },
+  bridged: { seconds: 2 },
 };
 const PLAYED = MEASURED_KINDS.filter((kind) => kind !== "listening-level");
 
 test.each(PLAYED)("%s: runs, with a main reading, a reason and a sentence", async (kind) => {
   const both = kind === "crosstalk" || kind === "spectrum";
-  const { channels } = await play(request(kind, QUICK[kind], both ? {} : { loads: [load(8.21)], secondLoads: [load(4.03)] }));
+  const { channels } = await play(
+    request(kind, QUICK[kind], both ? {} : { loads: [load(8.21)], secondLoads: [load(4.03)] }),
+  );
   expect(channels.length).toBe(both ? 2 : 1);
   for (const channel of channels) {
     expect(channel.figures.length).toBeGreaterThan(0);
-    expect(channel.figures.every(({ value }) => value === null || Number.isFinite(value))).toBe(true);
-    expect(channel.curves.flatMap(({ points }) => points).every((pair) => pair.every(Number.isFinite))).toBe(true);
+    expect(channel.figures.every(({ value }) => value === null || Number.isFinite(value))).toBe(
+      true,
+    );
+    expect(
+      channel.curves.flatMap(({ points }) => points).every((pair) => pair.every(Number.isFinite)),
+    ).toBe(true);
     expect(channel.curves.length + channel.bursts.length).toBeGreaterThan(0);
     expect(channel.stop.evidence.length).toBeGreaterThan(10);
     expect(channel.summary).toMatch(/\.$/);
@@ -46,7 +106,10 @@ const rig = EXAMPLE_RIGS["home-class-ab"];
 
 test("gain is that of the rig, from output and input recorded together", async () => {
   const { channels } = await play(request("gain"));
-  expect(amplitudeRatioToDb(figureOf(channels[0], "gain-lowWatts"))).toBeCloseTo(amplitudeRatioToDb(rig.input.gainRatio * rig.input.levelRatio), 1);
+  expect(amplitudeRatioToDb(figureOf(channels[0], "gain-lowWatts"))).toBeCloseTo(
+    amplitudeRatioToDb(rig.input.gainRatio * rig.input.levelRatio),
+    1,
+  );
   expect(Math.abs(figureOf(channels[1], "balance") - 1)).toBeLessThan(0.02);
 });
 
@@ -56,7 +119,8 @@ test("burst power is that of the last clean level, with a flat one above it; cle
   const held = await play(request("staying-power", { seconds: 0.6 }, one));
   expect(shots.length).toBeGreaterThan(2);
   // A decibel past its limit a clipped tone has up to a quarter more power than a clean one.
-  const clean = figureOf(channels[0], "burst-1 kHz, 20 ms"), clipped = figureOf(held.channels[0], "moments");
+  const clean = figureOf(channels[0], "burst-1 kHz, 20 ms"),
+    clipped = figureOf(held.channels[0], "moments");
   expect(clean).toBeLessThan(clipped);
   expect(clean).toBeGreaterThan(0.65 * clipped);
   expect(channels[0].bursts[0].flattened.every((flat) => !flat)).toBe(true);
@@ -64,12 +128,17 @@ test("burst power is that of the last clean level, with a flat one above it; cle
 });
 
 test("clip search: the highest level whose tops are round, with a flat one just above; it says what ends it", async () => {
-  const { channels, shots } = await play(request("clip-search", { seconds: 0.3 }, { loads: [load(8.21)] }));
+  const { channels, shots } = await play(
+    request("clip-search", { seconds: 0.3 }, { loads: [load(8.21)] }),
+  );
   expect(shots.length).toBeGreaterThan(4);
   expect(channels[0].figures[0].label).toBe("output, tops clean");
   expect(channels[0].stop.reason).toBe("rail-voltage");
   // The crest factor of a sine: peak and RMS volts tell the same power, but for the sag of the first cycles.
-  expect(figureOf(channels[0], "power-from-peak") / figureOf(channels[0], "power")).toBeCloseTo(1, 1);
+  expect(figureOf(channels[0], "power-from-peak") / figureOf(channels[0], "power")).toBeCloseTo(
+    1,
+    1,
+  );
   // The next level up, an eighth of a decibel at most, is past the limit.
   const uncertainty = channels[0].figures[0].stdUncertainty ?? 0;
   expect(uncertainty / figureOf(channels[0], "power")).toBeLessThan(0.03);
@@ -77,8 +146,13 @@ test("clip search: the highest level whose tops are round, with a flat one just 
 
 test("a search whose amplifier gives way backs off below, and says so", async () => {
   const home = EXAMPLE_RIGS["home-class-ab"];
-  const guarded = { ...home, protection: { ...home.protection, tripAmperes: 3, tripSeconds: 0.01 } };
-  const { channels, shots } = await play(request("clip-search", { seconds: 0.4 }, { rig: guarded, loads: [load(8.21)] }));
+  const guarded = {
+    ...home,
+    protection: { ...home.protection, tripAmperes: 3, tripSeconds: 0.01 },
+  };
+  const { channels, shots } = await play(
+    request("clip-search", { seconds: 0.4 }, { rig: guarded, loads: [load(8.21)] }),
+  );
   expect(shots.some(({ trip }) => trip?.isOfOutput)).toBe(true);
   expect(channels[0].stop.reason).toBe("output-protection");
   // 3 A peak into 8.21 ohm is 37 W.
@@ -105,7 +179,10 @@ test("points are added where a response bends, none where it is straight", async
 
 test("the bridge is worth twice the channel: volts double, each of the two sees half the load", async () => {
   const { channels } = await play(request("bridged", { seconds: 2 }));
-  expect(figureOf(channels[0], "per-channel")).toBeCloseTo(figureOf(channels[0], "one-percent") / 2, 6);
+  expect(figureOf(channels[0], "per-channel")).toBeCloseTo(
+    figureOf(channels[0], "one-percent") / 2,
+    6,
+  );
 });
 
 describe("guards while a run plays", () => {
@@ -113,39 +190,88 @@ describe("guards while a run plays", () => {
   const SMALL = { ...LIMITS, loadWatts: 5, overload: { ratio: 2, seconds: 0.3 } };
 
   test("a load that is made for less ends it early, with the numbers; no further recording is made", async () => {
-    const { channels, shots } = await play(request("spectrum", { watts: 8, seconds: 3 }, { ...one, limits: SMALL }));
+    const { channels, shots } = await play(
+      request("spectrum", { watts: 8, seconds: 3 }, { ...one, limits: SMALL }),
+    );
     expect(shots.map(({ trip }) => trip?.guard)).toEqual(["load-rating"]);
     expect(channels[0].stop.reason).toBe("load-guard");
-    expect(channels[0].stop.evidence).toMatch(/The load takes [78]\.\d+ W and has warmed as far as 5\.00 W for good would warm it.*turned the drive down after 0\.\d+ s/);
+    expect(channels[0].stop.evidence).toMatch(
+      /The load takes [78]\.\d+ W and has warmed as far as 5\.00 W for good would warm it.*turned the drive down after 0\.\d+ s/,
+    );
     // 5 W at twice that for 0.3 s: at P it lasts -tau ln(1 - 5/P), tau = 0.3 / ln 2.
     const watts = figureOf(channels[0], "power");
     expect(shots[0].trip?.seconds).toBeCloseTo((-0.3 / Math.LN2) * Math.log(1 - 5 / watts), 0);
     // What was read before it is worth as much as ever.
     const whole = await play(request("spectrum", { watts: 8, seconds: 3 }, one));
     expect(watts / figureOf(whole.channels[0], "power")).toBeCloseTo(1, 1);
-    expect(amplitudeRatioToDb(figureOf(channels[0], "sinad"))).toBeCloseTo(amplitudeRatioToDb(figureOf(whole.channels[0], "sinad")), -1);
+    expect(amplitudeRatioToDb(figureOf(channels[0], "sinad"))).toBeCloseTo(
+      amplitudeRatioToDb(figureOf(whole.channels[0], "sinad")),
+      -1,
+    );
   });
 
   test("each load is watched by its own rating", async () => {
-    const outcome = await playRun(request("impedance", QUICK.impedance, { ...one, secondLoads: [load(4.03)], secondLimits: { ...LIMITS, loadWatts: 0.1, overload: null } }), { onMoment: () => {}, onShot: () => {} });
-    expect(outcome).toMatchObject({ ok: false, finding: { code: "guard-tripped", advice: expect.stringMatching(/it is made for 0\.100 W/) } });
+    const outcome = await playRun(
+      request("impedance", QUICK.impedance, {
+        ...one,
+        secondLoads: [load(4.03)],
+        secondLimits: { ...LIMITS, loadWatts: 0.1, overload: null },
+      }),
+      { onMoment: () => {}, onShot: () => {} },
+    );
+    expect(outcome).toMatchObject({
+      ok: false,
+      finding: { code: "guard-tripped", advice: expect.stringMatching(/it is made for 0\.100 W/) },
+    });
   });
 
   test("one that trips before there is anything to read says so", async () => {
-    const outcome = await playRun(request("spectrum", { watts: 40 }, { ...one, limits: { ...LIMITS, loadWatts: 1, overload: null } }), { onMoment: () => {}, onShot: () => {} });
-    expect(outcome).toMatchObject({ ok: false, finding: { code: "guard-tripped", advice: expect.stringMatching(/The load takes .* too soon for a reading/) } });
+    const outcome = await playRun(
+      request(
+        "spectrum",
+        { watts: 40 },
+        { ...one, limits: { ...LIMITS, loadWatts: 1, overload: null } },
+      ),
+      { onMoment: () => {}, onShot: () => {} },
+    );
+    expect(outcome).toMatchObject({
+      ok: false,
+      finding: {
+        code: "guard-tripped",
+        advice: expect.stringMatching(/The load takes .* too soon for a reading/),
+      },
+    });
   });
 
   test("a converter near its full scale, and a heat sink that gets too hot", async () => {
-    const near = await playRun(request("spectrum", { watts: 40, rangeVolts: 20 }, one), { onMoment: () => {}, onShot: () => {} });
-    expect(near).toMatchObject({ ok: false, finding: { advice: expect.stringContaining("converter's full scale of 20.0 V") } });
-    const { channels } = await play(request("heat-soak", { minutes: 60, shareOfRated: 0.5 }, { ...one, limits: { ...LIMITS, sinkCelsius: 45 } }));
-    expect(channels[0].stop).toMatchObject({ reason: "heat-guard", evidence: expect.stringMatching(/heat sink is at 4[5-9]\.\d °C; the limit is 45\.0 °C/) });
+    const near = await playRun(request("spectrum", { watts: 40, rangeVolts: 20 }, one), {
+      onMoment: () => {},
+      onShot: () => {},
+    });
+    expect(near).toMatchObject({
+      ok: false,
+      finding: { advice: expect.stringContaining("converter's full scale of 20.0 V") },
+    });
+    const { channels } = await play(
+      request(
+        "heat-soak",
+        { minutes: 60, shareOfRated: 0.5 },
+        { ...one, limits: { ...LIMITS, sinkCelsius: 45 } },
+      ),
+    );
+    expect(channels[0].stop).toMatchObject({
+      reason: "heat-guard",
+      evidence: expect.stringMatching(/heat sink is at 4[5-9]\.\d °C; the limit is 45\.0 °C/),
+    });
     expect(figureOf(channels[0], "hottest")).toBeLessThan(50);
   });
 
   test("a run that was ended by a guard stays ended when it is resumed", async () => {
-    const asked = request("intermodulation", { seconds: 3 }, { ...one, ratedWatts: 40, limits: SMALL });
+    const asked = request(
+      "intermodulation",
+      { seconds: 3 },
+      { ...one, ratedWatts: 40, limits: SMALL },
+    );
     const whole = await play(asked);
     expect(whole.shots.length).toBe(1);
     const resumed = await play({ ...asked, kept: whole.shots });
@@ -158,8 +284,16 @@ test.each<[string, Partial<PlayRequest>, MeasuredKind, string]>([
   ["one channel", { loads: [load(8)] }, "crosstalk", "channel-mismatch"],
   ["no second load", { secondLoads: null }, "impedance", "bad-load"],
   ["the same load twice", { secondLoads: [load(8.21), load(8.18)] }, "impedance", "bad-load"],
-  ["more channels than there are", { loads: Array.from({ length: 9 }, () => load(8)) }, "noise", "channel-mismatch"],
+  [
+    "more channels than there are",
+    { loads: Array.from({ length: 9 }, () => load(8)) },
+    "noise",
+    "channel-mismatch",
+  ],
 ])("refusal: %s", async (_, change, kind, code) => {
-  const outcome = await playRun(request(kind, QUICK[kind], change), { onMoment: () => {}, onShot: () => {} });
+  const outcome = await playRun(request(kind, QUICK[kind], change), {
+    onMoment: () => {},
+    onShot: () => {},
+  });
   expect(outcome.ok ? "accepted" : outcome.finding.code).toBe(code);
 });

@@ -5,21 +5,57 @@ import { analyseSweep } from "./analyseSweep";
 import type { Prediction, PredictionRequest } from "./protocol";
 
 /** Coarse enough to be drawn while a parameter is being dragged. */
-const QUICK_SWEEP = { kind: "level-sweep", frequencyHz: 1000, stepCount: 22, stepSeconds: 0.04 } as const;
+const QUICK_SWEEP = {
+  kind: "level-sweep",
+  frequencyHz: 1000,
+  stepCount: 22,
+  stepSeconds: 0.04,
+} as const;
 const QUICK_RATE_HZ = 48_000;
 const FIRST_LEVEL_RATIO = 0.03;
 const PAST_LIMIT_RATIO = 1.15;
 
 /** A quick sweep on the simulated bench, read by the same analysis as any recording. */
-export const predictSweep = ({ rig: given, loadOhms, channelsDriven, lastVoltsRms }: PredictionRequest): Outcome<Prediction> => {
+export const predictSweep = ({
+  rig: given,
+  loadOhms,
+  channelsDriven,
+  lastVoltsRms,
+}: PredictionRequest): Outcome<Prediction> => {
   const checked = checkRig(given);
   if (!checked.ok) return checked;
   const rig = onLoads(checked.value, loadOhms);
-  const drives = loadOhms.slice(0, Math.min(channelsDriven, rig.input.channelCount)).map(() => true);
-  const last = lastVoltsRms ?? Math.min(rig.source.mostVoltsRms, PAST_LIMIT_RATIO * driveToLimit(rig, drives));
+  const drives = loadOhms
+    .slice(0, Math.min(channelsDriven, rig.input.channelCount))
+    .map(() => true);
+  const last =
+    lastVoltsRms ?? Math.min(rig.source.mostVoltsRms, PAST_LIMIT_RATIO * driveToLimit(rig, drives));
   const lastVoltsPeak = last * Math.SQRT2;
-  const { capture } = record(rig, { stimulus: { ...QUICK_SWEEP, firstVoltsPeak: FIRST_LEVEL_RATIO * lastVoltsPeak, lastVoltsPeak }, sampleRateHz: QUICK_RATE_HZ, drives }, 1);
-  const conditions: SweepConditions = { channels: drives.map((_, channel) => ({ loadOhms: loadOhms[channel], loadOhmsStdUncertainty: 0, voltsStdUncertaintyRatio: 0 })), band: { lowHz: 20, highHz: 20_000 }, mainsHz: rig.mains.frequencyHz };
-  const outcome = analyseSweep({ wav: capture.wav, fullScaleVolts: capture.fullScaleVolts, conditions }, () => {});
+  const { capture } = record(
+    rig,
+    {
+      stimulus: {
+        ...QUICK_SWEEP,
+        firstVoltsPeak: FIRST_LEVEL_RATIO * lastVoltsPeak,
+        lastVoltsPeak,
+      },
+      sampleRateHz: QUICK_RATE_HZ,
+      drives,
+    },
+    1,
+  );
+  const conditions: SweepConditions = {
+    channels: drives.map((_, channel) => ({
+      loadOhms: loadOhms[channel],
+      loadOhmsStdUncertainty: 0,
+      voltsStdUncertaintyRatio: 0,
+    })),
+    band: { lowHz: 20, highHz: 20_000 },
+    mainsHz: rig.mains.frequencyHz,
+  };
+  const outcome = analyseSweep(
+    { wav: capture.wav, fullScaleVolts: capture.fullScaleVolts, conditions },
+    () => {},
+  );
   return outcome.ok ? success({ lastVoltsRms: last, result: outcome.value }) : outcome;
 };

@@ -24,19 +24,32 @@ export type AnalysisRequest = {
 export type WorkProgress = { doneRatio: number; stage: string };
 
 /** What to predict. Without lastVoltsRms the sweep goes a little past the amplifier's limit. */
-export type PredictionRequest = { rig: Rig; loadOhms: readonly number[]; channelsDriven: number; lastVoltsRms: number | null };
+export type PredictionRequest = {
+  rig: Rig;
+  loadOhms: readonly number[];
+  channelsDriven: number;
+  lastVoltsRms: number | null;
+};
 
 export type Prediction = { lastVoltsRms: number; result: PowerSweepResult };
 
 /** A steady tone as it was recorded; its level is over full scale. */
-export type RecordedTone = { frequencyHz: number; levelRatio: number; thdRatio: number; thdPlusNoiseRatio: number };
+export type RecordedTone = {
+  frequencyHz: number;
+  levelRatio: number;
+  thdRatio: number;
+  thdPlusNoiseRatio: number;
+};
 
 /** A moment of a run that plays. */
 export type PlayProgress = Pick<PlayMoment, "label" | "shotNumber"> & Glance;
 
 export type BenchWorker = {
   /** Decodes a recording and reads its power sweep. */
-  analyseSweep(request: AnalysisRequest, onProgress: (progress: WorkProgress) => void): Promise<Outcome<PowerSweepResult>>;
+  analyseSweep(
+    request: AnalysisRequest,
+    onProgress: (progress: WorkProgress) => void,
+  ): Promise<Outcome<PowerSweepResult>>;
   /** A quick sweep of a simulated amplifier, to be drawn while its parameters change. */
   predictSweep(request: PredictionRequest): Promise<Outcome<Prediction>>;
   /** The tone in a recording. */
@@ -44,9 +57,17 @@ export type BenchWorker = {
   /** The best dummy loads from the resistors at hand. */
   findLoads(shelf: readonly PowerResistor[], demand: LoadDemand): Promise<FoundLoads>;
   /** Plays and reads a whole run on the simulated bench, shot by shot. */
-  playRun(request: PlayRequest, onProgress: (progress: PlayProgress) => void, onShot: (shot: KeptShot) => void | Promise<void>): Promise<Outcome<MeasuredChannel[]>>;
+  playRun(
+    request: PlayRequest,
+    onProgress: (progress: PlayProgress) => void,
+    onShot: (shot: KeptShot) => void | Promise<void>,
+  ): Promise<Outcome<MeasuredChannel[]>>;
   /** Opens a file of any kind that is known, and guesses what it was made for. */
-  openFile(fileName: string, bytes: Uint8Array<ArrayBuffer>, givenRateHz: number | null): Promise<Outcome<OpenedFile>>;
+  openFile(
+    fileName: string,
+    bytes: Uint8Array<ArrayBuffer>,
+    givenRateHz: number | null,
+  ): Promise<Outcome<OpenedFile>>;
   /** Reads a run from files. */
   readRun(request: ReadRequest): Promise<Outcome<MeasuredChannel[]>>;
   /** Opens a recording for looking at; its samples stay in the worker. */
@@ -56,7 +77,10 @@ export type BenchWorker = {
   /** What the amplifier added, and the output, as sound. */
   residualSound(channel: number, inputChannel: number | null): Promise<Outcome<AudioClips>>;
   /** Switches the live bench on; it then plays in real time until it is ended, telling its readings. */
-  startLive(request: LiveRequest, onReading: (reading: LiveReading) => void): Promise<Outcome<true>>;
+  startLive(
+    request: LiveRequest,
+    onReading: (reading: LiveReading) => void,
+  ): Promise<Outcome<true>>;
   turnLive(db: number): Promise<void>;
   muteLive(): Promise<void>;
   climbLive(limit: RampLimit): Promise<void>;

@@ -5,16 +5,38 @@ import { hasReferenceCaptures } from "@/core/testing/referenceCapture";
 import { openFile, readRun, type ReadRequest } from "./readRun";
 
 const RATE_HZ = 48_000;
-const tone = (volts: number, hertz = 1000) => Float64Array.from({ length: RATE_HZ / 2 }, (_, n) => volts * Math.sin((2 * Math.PI * hertz * n) / RATE_HZ));
+const tone = (volts: number, hertz = 1000) =>
+  Float64Array.from(
+    { length: RATE_HZ / 2 },
+    (_, n) => volts * Math.sin((2 * Math.PI * hertz * n) / RATE_HZ),
+  );
 const wav = encodeWav([tone(1), tone(20), tone(19)], RATE_HZ, 80, "int24");
 const load = { loadOhms: 8, loadOhmsStdUncertainty: 0.01, voltsStdUncertaintyRatio: 0.0025 };
-const file = { fileName: "a.wav", wav, fullScaleVolts: 80, responseText: null, channels: [1, 2], inputChannel: 0 };
-const request: ReadRequest = { kind: "gain", settings: {}, files: [file], loads: [load, load], secondLoads: null, mainsHz: 50, ratedWatts: null };
+const file = {
+  fileName: "a.wav",
+  wav,
+  fullScaleVolts: 80,
+  responseText: null,
+  channels: [1, 2],
+  inputChannel: 0,
+};
+const request: ReadRequest = {
+  kind: "gain",
+  settings: {},
+  files: [file],
+  loads: [load, load],
+  secondLoads: null,
+  mainsHz: 50,
+  ratedWatts: null,
+};
 
 test("channels are mapped as the reviewer says: the source, then the outputs", () => {
   const outcome = readRun(request);
   if (!outcome.ok) throw new Error(outcome.finding.advice);
-  expect(outcome.value.map(({ figures }) => figures[0].value)).toEqual([expect.closeTo(20, 4), expect.closeTo(19, 4)]);
+  expect(outcome.value.map(({ figures }) => figures[0].value)).toEqual([
+    expect.closeTo(20, 4),
+    expect.closeTo(19, 4),
+  ]);
 });
 
 test.each<[string, Partial<ReadRequest>, string]>([
@@ -29,19 +51,52 @@ test.each<[string, Partial<ReadRequest>, string]>([
 
 test("a scope's record becomes a recording with its full scale; numbered samples ask for their rate", () => {
   const rows = Array.from(tone(5).subarray(0, 480), (volts, n) => [n, volts]);
-  const timed = openFile("scope.csv", new TextEncoder().encode(["t (ms),V", ...rows.map(([n, volts]) => `${(1000 * n) / RATE_HZ},${volts}`)].join("\n")), null);
+  const timed = openFile(
+    "scope.csv",
+    new TextEncoder().encode(
+      ["t (ms),V", ...rows.map(([n, volts]) => `${(1000 * n) / RATE_HZ},${volts}`)].join("\n"),
+    ),
+    null,
+  );
   if (!timed.ok) throw new Error(timed.finding.advice);
-  expect(timed.value).toMatchObject({ channelCount: 1, guess: { kind: "spectrum" }, responseText: null });
+  expect(timed.value).toMatchObject({
+    channelCount: 1,
+    guess: { kind: "spectrum" },
+    responseText: null,
+  });
   expect(timed.value.fullScaleVolts).toBeCloseTo(6.25, 2);
-  const numbered = new TextEncoder().encode(["n,V", ...rows.map((row) => row.join(","))].join("\n"));
+  const numbered = new TextEncoder().encode(
+    ["n,V", ...rows.map((row) => row.join(","))].join("\n"),
+  );
   expect(openFile("scope.csv", numbered, null).ok).toBe(false);
-  expect(openFile("scope.csv", numbered, RATE_HZ)).toMatchObject({ ok: true, value: { sampleRateHz: RATE_HZ } });
+  expect(openFile("scope.csv", numbered, RATE_HZ)).toMatchObject({
+    ok: true,
+    value: { sampleRateHz: RATE_HZ },
+  });
 });
 
 test("the band that is set is the band that counts", () => {
-  const hissing = Float64Array.from({ length: RATE_HZ }, (_, n) => 10 * Math.sin((2 * Math.PI * 1000 * n) / RATE_HZ) + 0.1 * Math.sin((2 * Math.PI * 12_000 * n) / RATE_HZ));
+  const hissing = Float64Array.from(
+    { length: RATE_HZ },
+    (_, n) =>
+      10 * Math.sin((2 * Math.PI * 1000 * n) / RATE_HZ) +
+      0.1 * Math.sin((2 * Math.PI * 12_000 * n) / RATE_HZ),
+  );
   const read = (bandHighHz: number): number => {
-    const outcome = readRun({ ...request, kind: "spectrum", settings: { bandHighHz }, files: [{ ...file, wav: encodeWav([hissing], RATE_HZ, 80, "float32"), channels: [0], inputChannel: null }], loads: [load] });
+    const outcome = readRun({
+      ...request,
+      kind: "spectrum",
+      settings: { bandHighHz },
+      files: [
+        {
+          ...file,
+          wav: encodeWav([hissing], RATE_HZ, 80, "float32"),
+          channels: [0],
+          inputChannel: null,
+        },
+      ],
+      loads: [load],
+    });
     if (!outcome.ok) throw new Error(outcome.finding.advice);
     return outcome.value[0].figures.find(({ name }) => name === "thd-plus-noise")?.value ?? NaN;
   };
@@ -54,14 +109,33 @@ test("what is nothing of the kind says so", () => {
   expect(outcome.ok ? "" : outcome.finding.advice).toMatch(/no two columns of numbers/);
 });
 
-(hasReferenceCaptures ? test : test.skip)("a response as text is read as a run, corners and all", () => {
-  const bytes = new Uint8Array(readFileSync(resolve(__dirname, "../../shared/captures/a_8R2_response.csv")));
-  const opened = openFile("a_8R2_response.csv", bytes, null);
-  if (!opened.ok) throw new Error(opened.finding.advice);
-  expect(opened.value.guess.kind).toBe("response");
-  const outcome = readRun({ ...request, kind: "response", files: [{ ...file, wav: null, responseText: opened.value.responseText, channels: [0], inputChannel: null }] });
-  if (!outcome.ok) throw new Error(outcome.finding.advice);
-  // Truth: 3 dB down at 9.1812 Hz and 122.15 kHz; the table goes from 10 Hz to 80 kHz.
-  const corners = ["low-3-db", "high-3-db"].map((name) => outcome.value[0].figures.find((each) => each.name === name));
-  expect(corners).toMatchObject([{ bound: "at-most", value: 10 }, { bound: "at-least" }]);
-});
+(hasReferenceCaptures ? test : test.skip)(
+  "a response as text is read as a run, corners and all",
+  () => {
+    const bytes = new Uint8Array(
+      readFileSync(resolve(__dirname, "../../shared/captures/a_8R2_response.csv")),
+    );
+    const opened = openFile("a_8R2_response.csv", bytes, null);
+    if (!opened.ok) throw new Error(opened.finding.advice);
+    expect(opened.value.guess.kind).toBe("response");
+    const outcome = readRun({
+      ...request,
+      kind: "response",
+      files: [
+        {
+          ...file,
+          wav: null,
+          responseText: opened.value.responseText,
+          channels: [0],
+          inputChannel: null,
+        },
+      ],
+    });
+    if (!outcome.ok) throw new Error(outcome.finding.advice);
+    // Truth: 3 dB down at 9.1812 Hz and 122.15 kHz; the table goes from 10 Hz to 80 kHz.
+    const corners = ["low-3-db", "high-3-db"].map((name) =>
+      outcome.value[0].figures.find((each) => each.name === name),
+    );
+    expect(corners).toMatchObject([{ bound: "at-most", value: 10 }, { bound: "at-least" }]);
+  },
+);

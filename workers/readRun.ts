@@ -1,7 +1,21 @@
 import { TONE_DEFAULTS } from "@/core/distortion";
-import { guessKind, isResponseText, readResponseText, readScopeRecord, type KindGuess } from "@/core/files";
+import {
+  guessKind,
+  isResponseText,
+  readResponseText,
+  readScopeRecord,
+  type KindGuess,
+} from "@/core/files";
 import { failure, success, type Outcome } from "@/core/outcome";
-import { completeSettings, DEFINITIONS, responseChannel, type MeasuredChannel, type MeasuredKind, type Recorded, type Settings } from "@/core/run";
+import {
+  completeSettings,
+  DEFINITIONS,
+  responseChannel,
+  type MeasuredChannel,
+  type MeasuredKind,
+  type Recorded,
+  type Settings,
+} from "@/core/run";
 import type { ChannelConditions } from "@/core/sweep";
 import { encodeWav, readWavLayout } from "@/core/wav";
 import { decodeCapture } from "./decodeCapture";
@@ -27,24 +41,57 @@ const MOST_TEXT_BYTES = 200 * 1024 * 1024;
 const GUESSED_SAMPLES = 4_000_000;
 
 /** Opens a WAV, a scope's record or a response as text, and guesses what it was made for. */
-export const openFile = (fileName: string, bytes: Uint8Array<ArrayBuffer>, givenRateHz: number | null): Outcome<OpenedFile> => {
+export const openFile = (
+  fileName: string,
+  bytes: Uint8Array<ArrayBuffer>,
+  givenRateHz: number | null,
+): Outcome<OpenedFile> => {
   if (isWav(bytes)) return openWav(fileName, bytes);
-  if (bytes.length > MOST_TEXT_BYTES) return failure("unsupported-encoding", fileName, "it is no WAV file, and too long for text. Choose a WAV, a scope's CSV or a response as text.");
+  if (bytes.length > MOST_TEXT_BYTES)
+    return failure(
+      "unsupported-encoding",
+      fileName,
+      "it is no WAV file, and too long for text. Choose a WAV, a scope's CSV or a response as text.",
+    );
   const text = new TextDecoder().decode(bytes);
   if (isResponseText(text)) {
     const response = readResponseText(text);
     if (!response.ok) return response;
-    return success({ fileName, wav: null, fullScaleVolts: null, channelCount: 1, channelNames: ["response"], sampleRateHz: 0, seconds: 0, guess: { kind: "response", because: `${response.value.length} frequencies with their dB` }, responseText: text });
+    return success({
+      fileName,
+      wav: null,
+      fullScaleVolts: null,
+      channelCount: 1,
+      channelNames: ["response"],
+      sampleRateHz: 0,
+      seconds: 0,
+      guess: { kind: "response", because: `${response.value.length} frequencies with their dB` },
+      responseText: text,
+    });
   }
   const record = readScopeRecord(text, givenRateHz);
   if (!record.ok) return record;
   const { channels, names, sampleRateHz } = record.value;
-  const peak = channels.reduce((most, volts) => volts.reduce((high, value) => Math.max(high, Math.abs(value)), most), 0);
+  const peak = channels.reduce(
+    (most, volts) => volts.reduce((high, value) => Math.max(high, Math.abs(value)), most),
+    0,
+  );
   const fullScaleVolts = peak > 0 ? 1.25 * peak : 1;
-  return success({ fileName, wav: encodeWav([...channels], sampleRateHz, fullScaleVolts, "float32"), fullScaleVolts, channelCount: channels.length, channelNames: names, sampleRateHz, seconds: channels[0].length / sampleRateHz, guess: guessKind(channels, sampleRateHz), responseText: null });
+  return success({
+    fileName,
+    wav: encodeWav([...channels], sampleRateHz, fullScaleVolts, "float32"),
+    fullScaleVolts,
+    channelCount: channels.length,
+    channelNames: names,
+    sampleRateHz,
+    seconds: channels[0].length / sampleRateHz,
+    guess: guessKind(channels, sampleRateHz),
+    responseText: null,
+  });
 };
 
-const isWav = (bytes: Uint8Array): boolean => ["RIFF", "RF64"].includes(String.fromCharCode(...bytes.subarray(0, 4)));
+const isWav = (bytes: Uint8Array): boolean =>
+  ["RIFF", "RF64"].includes(String.fromCharCode(...bytes.subarray(0, 4)));
 
 const openWav = (fileName: string, wav: Uint8Array<ArrayBuffer>): Outcome<OpenedFile> => {
   const layout = readWavLayout(wav);
@@ -52,15 +99,31 @@ const openWav = (fileName: string, wav: Uint8Array<ArrayBuffer>): Outcome<Opened
   const decoded = decodeCapture(wav, 1);
   if (!decoded.ok) return decoded;
   const { channels, sampleRateHz } = decoded.value;
-  const guess = guessKind(channels.map((volts) => volts.subarray(0, GUESSED_SAMPLES)), sampleRateHz);
-  return success({ fileName, wav, fullScaleVolts: null, channelCount: channels.length, channelNames: channels.map((_, k) => `channel ${k + 1}`), sampleRateHz, seconds: channels[0].length / sampleRateHz, guess, responseText: null });
+  const guess = guessKind(
+    channels.map((volts) => volts.subarray(0, GUESSED_SAMPLES)),
+    sampleRateHz,
+  );
+  return success({
+    fileName,
+    wav,
+    fullScaleVolts: null,
+    channelCount: channels.length,
+    channelNames: channels.map((_, k) => `channel ${k + 1}`),
+    sampleRateHz,
+    seconds: channels[0].length / sampleRateHz,
+    guess,
+    responseText: null,
+  });
 };
 
 export type ReadRequest = {
   kind: MeasuredKind;
   settings: Settings;
   files: readonly {
-    fileName: string; wav: Uint8Array | null; fullScaleVolts: number; responseText: string | null;
+    fileName: string;
+    wav: Uint8Array | null;
+    fullScaleVolts: number;
+    responseText: string | null;
     /** Which channel of the file each output is, from 0, in the order of the loads. */
     channels: readonly number[];
     /** Where the source was recorded too. */
@@ -77,28 +140,70 @@ export type ReadRequest = {
 export const readRun = (request: ReadRequest): Outcome<MeasuredChannel[]> => {
   const definition = DEFINITIONS[request.kind];
   const settings = completeSettings(definition.fields, request.settings);
-  const texts = request.files.flatMap(({ responseText }) => (responseText === null ? [] : [responseText]));
+  const texts = request.files.flatMap(({ responseText }) =>
+    responseText === null ? [] : [responseText],
+  );
   if (texts.length > 0) return responseFromText(texts, settings);
   const recordings: Recorded[] = [];
   for (const [index, file] of request.files.entries()) {
     if (!file.wav) return failure("no-samples", file.fileName, "it holds no samples.");
-    if (!(file.fullScaleVolts > 0)) return failure("bad-full-scale", "Full scale", "give the volts that a full-scale sample stands for, above zero.");
+    if (!(file.fullScaleVolts > 0))
+      return failure(
+        "bad-full-scale",
+        "Full scale",
+        "give the volts that a full-scale sample stands for, above zero.",
+      );
     const loads = index === 1 && request.secondLoads ? request.secondLoads : request.loads;
-    const recorded = recordedFrom({ shot: `file-${index + 1}`, wav: file.wav, fullScaleVolts: file.fullScaleVolts, inputChannel: null, loads, stimulus: null, meters: null, events: [] });
+    const recorded = recordedFrom({
+      shot: `file-${index + 1}`,
+      wav: file.wav,
+      fullScaleVolts: file.fullScaleVolts,
+      inputChannel: null,
+      loads,
+      stimulus: null,
+      meters: null,
+      events: [],
+    });
     if (!recorded.ok) return recorded;
     const { volts } = recorded.value;
-    if (file.channels.some((channel) => !volts[channel]) || (file.inputChannel !== null && !volts[file.inputChannel])) return failure("channel-mismatch", file.fileName, `it has ${volts.length} channels; choose among those.`);
-    recordings.push({ ...recorded.value, volts: file.channels.map((channel) => volts[channel]), input: file.inputChannel === null ? null : volts[file.inputChannel] });
+    if (
+      file.channels.some((channel) => !volts[channel]) ||
+      (file.inputChannel !== null && !volts[file.inputChannel])
+    )
+      return failure(
+        "channel-mismatch",
+        file.fileName,
+        `it has ${volts.length} channels; choose among those.`,
+      );
+    recordings.push({
+      ...recorded.value,
+      volts: file.channels.map((channel) => volts[channel]),
+      input: file.inputChannel === null ? null : volts[file.inputChannel],
+    });
   }
-  return definition.analyse(recordings, { settings, band: TONE_DEFAULTS.band, mainsHz: request.mainsHz, ratedWatts: request.ratedWatts });
+  return definition.analyse(recordings, {
+    settings,
+    band: TONE_DEFAULTS.band,
+    mainsHz: request.mainsHz,
+    ratedWatts: request.ratedWatts,
+  });
 };
 
-const responseFromText = (texts: readonly string[], settings: Settings): Outcome<MeasuredChannel[]> => {
+const responseFromText = (
+  texts: readonly string[],
+  settings: Settings,
+): Outcome<MeasuredChannel[]> => {
   const channels: MeasuredChannel[] = [];
   for (const text of texts) {
     const response = readResponseText(text);
     if (!response.ok) return response;
-    channels.push(responseChannel([{ load: "run", points: response.value }], settings, { reason: "level-reached", evidence: "Read from a table made elsewhere; what stopped it is not in there.", picture: null }));
+    channels.push(
+      responseChannel([{ load: "run", points: response.value }], settings, {
+        reason: "level-reached",
+        evidence: "Read from a table made elsewhere; what stopped it is not in there.",
+        picture: null,
+      }),
+    );
   }
   return success(channels);
 };

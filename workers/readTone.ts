@@ -7,8 +7,16 @@ import type { RecordedTone } from "./protocol";
 export const readTone = (wav: Uint8Array): Outcome<RecordedTone> => {
   const decoded = decodeCapture(wav, 1);
   if (!decoded.ok) return decoded;
-  const reading = analyseTone(decoded.value.channels[0] ?? new Float64Array(), decoded.value.sampleRateHz);
+  const reading = analyseTone(
+    decoded.value.channels[0] ?? new Float64Array(),
+    decoded.value.sampleRateHz,
+  );
   if (!reading.ok) return reading;
   const { fundamentalHz, fundamentalVoltsRms, thdRatio, thdPlusNoiseRatio } = reading.value;
-  return success({ frequencyHz: fundamentalHz, levelRatio: fundamentalVoltsRms * Math.SQRT2, thdRatio, thdPlusNoiseRatio });
+  return success({
+    frequencyHz: fundamentalHz,
+    levelRatio: fundamentalVoltsRms * Math.SQRT2,
+    thdRatio,
+    thdPlusNoiseRatio,
+  });
 };

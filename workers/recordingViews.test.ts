@@ -4,11 +4,18 @@ import { OpenRecording } from "./recordingViews";
 
 const RATE_HZ = 48_000;
 const SECONDS = 2;
-const sine = (volts: number, hertz: number, phase = 0) => Float64Array.from({ length: SECONDS * RATE_HZ }, (_, n) => volts * Math.sin((2 * Math.PI * hertz * n) / RATE_HZ + phase));
-const plus = (...parts: Float64Array[]) => parts[0].map((_, n) => parts.reduce((sum, part) => sum + part[n], 0));
-const rmsOf = (samples: ArrayLike<number>) => Math.sqrt(Array.from(samples).reduce((sum, value) => sum + value * value, 0) / samples.length);
+const sine = (volts: number, hertz: number, phase = 0) =>
+  Float64Array.from(
+    { length: SECONDS * RATE_HZ },
+    (_, n) => volts * Math.sin((2 * Math.PI * hertz * n) / RATE_HZ + phase),
+  );
+const plus = (...parts: Float64Array[]) =>
+  parts[0].map((_, n) => parts.reduce((sum, part) => sum + part[n], 0));
+const rmsOf = (samples: ArrayLike<number>) =>
+  Math.sqrt(Array.from(samples).reduce((sum, value) => sum + value * value, 0) / samples.length);
 const toneIn = (samples: ArrayLike<number>, hertz: number) => {
-  let re = 0, im = 0;
+  let re = 0,
+    im = 0;
   for (let n = 0; n < samples.length; n++) {
     re += samples[n] * Math.cos((2 * Math.PI * hertz * n) / RATE_HZ);
     im += samples[n] * Math.sin((2 * Math.PI * hertz * n) / RATE_HZ);
@@ -26,7 +33,11 @@ const opened = (channels: readonly Float64Array[]): OpenRecording => {
 };
 
 test("facts of what was opened; what is no recording is refused", () => {
-  expect(opened([source, output]).facts).toEqual({ seconds: SECONDS, channelCount: 2, sampleRateHz: RATE_HZ });
+  expect(opened([source, output]).facts).toEqual({
+    seconds: SECONDS,
+    channelCount: 2,
+    sampleRateHz: RATE_HZ,
+  });
   expect(OpenRecording.open(new TextEncoder().encode("no WAV at all"), 80).ok).toBe(false);
 });
 
@@ -36,7 +47,13 @@ test.each<[string, readonly Float64Array[], number, number | null]>([
 ])("residual listening %s", (_, channels, channel, input) => {
   const outcome = opened(channels).residualSound(channel, input);
   if (!outcome.ok) throw new Error(outcome.finding.advice);
-  const { output: heard, residual, residualOverOutputRatio, residualGainRatio, sampleRateHz } = outcome.value;
+  const {
+    output: heard,
+    residual,
+    residualOverOutputRatio,
+    residualGainRatio,
+    sampleRateHz,
+  } = outcome.value;
   expect(sampleRateHz).toBe(RATE_HZ);
   // What was added is a thousandth of the output, 60 dB under it, and is raised by as much: both are equally loud.
   expect(residualOverOutputRatio).toBeCloseTo(1e-3, 5);
@@ -45,17 +62,24 @@ test.each<[string, readonly Float64Array[], number, number | null]>([
   // Without the tone, only the harmonic is heard.
   expect(toneIn(residual, 1000) / toneIn(residual, 3000)).toBeLessThan(0.02);
   expect(toneIn(heard, 3000) / toneIn(heard, 1000)).toBeCloseTo(1e-3, 5);
-  expect([heard, residual].every((samples) => samples.every((value) => Math.abs(value) <= 1))).toBe(true);
+  expect([heard, residual].every((samples) => samples.every((value) => Math.abs(value) <= 1))).toBe(
+    true,
+  );
 });
 
 test("silence has nothing to take a tone from", () => {
-  expect(opened([new Float64Array(RATE_HZ)]).residualSound(0, null)).toMatchObject({ ok: false, finding: { code: "no-signal" } });
+  expect(opened([new Float64Array(RATE_HZ)]).residualSound(0, null)).toMatchObject({
+    ok: false,
+    finding: { code: "no-signal" },
+  });
   expect(opened([output]).residualSound(7, null).ok).toBe(false);
 });
 
 test("the spectrum is of the stretch that is seen", () => {
-  const half = SECONDS * RATE_HZ / 2;
-  const changing = Float64Array.from(output, (value, n) => (n < half ? value : Math.sin((2 * Math.PI * 5000 * n) / RATE_HZ)));
+  const half = (SECONDS * RATE_HZ) / 2;
+  const changing = Float64Array.from(output, (value, n) =>
+    n < half ? value : Math.sin((2 * Math.PI * 5000 * n) / RATE_HZ),
+  );
   const recording = opened([changing]);
   const strongest = (fromSeconds: number) => {
     const [{ points }] = recording.spectrum({ fromSeconds, seconds: 0.5 });
@@ -72,5 +96,7 @@ test("the waveform may be handed to the page: the recording keeps its own sample
   expect(Math.max(...high)).toBeCloseTo(20, 1);
   structuredClone(pyramid.samples, { transfer: [pyramid.samples.buffer as ArrayBuffer] });
   expect(pyramid.samples.length).toBe(0);
-  expect(recording.spectrum({ fromSeconds: 0, seconds: 0.5 })[0].points.length).toBeGreaterThan(100);
+  expect(recording.spectrum({ fromSeconds: 0, seconds: 0.5 })[0].points.length).toBeGreaterThan(
+    100,
+  );
 });

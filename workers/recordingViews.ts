@@ -12,7 +12,13 @@ export type RecordingFacts = { seconds: number; channelCount: number; sampleRate
 export type Opened = { facts: RecordingFacts; pyramids: readonly EnvelopePyramid[] };
 
 /** Sound for both ears of what is listened to: samples within -1 and 1. */
-export type AudioClips = { sampleRateHz: number; output: Float32Array; residual: Float32Array; /** How much louder the residual is played than it was. */ residualGainRatio: number; residualOverOutputRatio: number };
+export type AudioClips = {
+  sampleRateHz: number;
+  output: Float32Array;
+  residual: Float32Array;
+  /** How much louder the residual is played than it was. */ residualGainRatio: number;
+  residualOverOutputRatio: number;
+};
 
 /** Level that is listened to: 20 dB under full scale, so that peaks fit. */
 const LISTENING_RMS = 0.1;
@@ -29,7 +35,11 @@ export class OpenRecording {
 
   get facts(): RecordingFacts {
     const { channels, sampleRateHz } = this.decoded;
-    return { seconds: channels[0].length / sampleRateHz, channelCount: channels.length, sampleRateHz };
+    return {
+      seconds: channels[0].length / sampleRateHz,
+      channelCount: channels.length,
+      sampleRateHz,
+    };
   }
 
   /** Each channel for drawing; its numbers may be handed on, the recording keeps its own. */
@@ -41,17 +51,46 @@ export class OpenRecording {
   spectrum({ fromSeconds, seconds }: Stretch): Curve[] {
     const { channels, sampleRateHz } = this.decoded;
     const first = Math.round(fromSeconds * sampleRateHz);
-    return channels.map((volts) => spectrumCurve(powerSpectrum(volts.subarray(first, first + Math.round(seconds * sampleRateHz)), sampleRateHz, "blackmanHarris7"), "spectrum", { lowHz: 5, highHz: sampleRateHz / 2 }));
+    return channels.map((volts) =>
+      spectrumCurve(
+        powerSpectrum(
+          volts.subarray(first, first + Math.round(seconds * sampleRateHz)),
+          sampleRateHz,
+          "blackmanHarris7",
+        ),
+        "spectrum",
+        { lowHz: 5, highHz: sampleRateHz / 2 },
+      ),
+    );
   }
 
   /** What the amplifier added on a channel, as loud as the output, so that both can be compared by ear. */
   residualSound(channel: number, inputChannel: number | null): Outcome<AudioClips> {
     const { channels, sampleRateHz } = this.decoded;
-    const found = channels[channel] ? residualOf({ volts: channels, input: inputChannel === null ? null : channels[inputChannel], sampleRateHz, stimulus: null }, channel) : null;
-    if (!found) return failure("no-signal", "Recording", "no tone was found in it to be taken away.");
+    const found = channels[channel]
+      ? residualOf(
+          {
+            volts: channels,
+            input: inputChannel === null ? null : channels[inputChannel],
+            sampleRateHz,
+            stimulus: null,
+          },
+          channel,
+        )
+      : null;
+    if (!found)
+      return failure("no-signal", "Recording", "no tone was found in it to be taken away.");
     const { output, residualVolts, voltsRms, residualVoltsRms } = found;
     const residualGainRatio = Math.min(MOST_GAIN, voltsRms / residualVoltsRms);
     const scale = LISTENING_RMS / voltsRms;
-    return success({ sampleRateHz, output: Float32Array.from(output, (value) => scale * value), residual: Float32Array.from(residualVolts, (value) => Math.max(-1, Math.min(1, scale * residualGainRatio * value))), residualGainRatio, residualOverOutputRatio: residualVoltsRms / voltsRms });
+    return success({
+      sampleRateHz,
+      output: Float32Array.from(output, (value) => scale * value),
+      residual: Float32Array.from(residualVolts, (value) =>
+        Math.max(-1, Math.min(1, scale * residualGainRatio * value)),
+      ),
+      residualGainRatio,
+      residualOverOutputRatio: residualVoltsRms / voltsRms,
+    });
   }
 }

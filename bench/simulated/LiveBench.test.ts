@@ -1,7 +1,8 @@
 import { analyseTone } from "@/core/distortion";
 import { EXAMPLE_RIGS, LiveBench, onLoads } from ".";
 
-const live = (name: keyof typeof EXAMPLE_RIGS = "home-class-ab") => new LiveBench(onLoads(EXAMPLE_RIGS[name], [8, 8]), [true, true], 1000, 1);
+const live = (name: keyof typeof EXAMPLE_RIGS = "home-class-ab") =>
+  new LiveBench(onLoads(EXAMPLE_RIGS[name], [8, 8]), [true, true], 1000, 1);
 
 const toneOf = (bench: LiveBench) => {
   const outcome = analyseTone(bench.lastVolts(0.1)[0], bench.sampleRateHz);
@@ -9,15 +10,18 @@ const toneOf = (bench: LiveBench) => {
   return outcome.value;
 };
 
-test.each(["home-class-ab", "mini-bridge-brick"] as const)("%s: stretches join without a gap, so that distortion is the amplifier's own", (name) => {
-  const bench = live(name);
-  bench.setDrive(0.1);
-  for (let k = 0; k < 12; k++) bench.advance(0.05);
-  const reading = toneOf(bench);
-  expect(reading.fundamentalHz).toBeCloseTo(1000, 2);
-  // A gap of a single sample between stretches would leave more than a percent.
-  expect(reading.thdPlusNoiseRatio).toBeLessThan(0.002);
-});
+test.each(["home-class-ab", "mini-bridge-brick"] as const)(
+  "%s: stretches join without a gap, so that distortion is the amplifier's own",
+  (name) => {
+    const bench = live(name);
+    bench.setDrive(0.1);
+    for (let k = 0; k < 12; k++) bench.advance(0.05);
+    const reading = toneOf(bench);
+    expect(reading.fundamentalHz).toBeCloseTo(1000, 2);
+    // A gap of a single sample between stretches would leave more than a percent.
+    expect(reading.thdPlusNoiseRatio).toBeLessThan(0.002);
+  },
+);
 
 test("the drive turns output up and down by as much", () => {
   const bench = live();

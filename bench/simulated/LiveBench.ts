@@ -13,7 +13,11 @@ const KEPT_SECONDS = 1;
 /** The least drive, under full: as good as silent, but the tone is still to be found. */
 const LEAST_DRIVE_RATIO = 1e-4;
 
-export type LiveState = { driveVoltsRms: number; state: SessionState; events: readonly SessionEvent[] };
+export type LiveState = {
+  driveVoltsRms: number;
+  state: SessionState;
+  events: readonly SessionEvent[];
+};
 
 /**
  * A rig with a steady tone whose level is turned by hand while it plays: the drive glides, the phase goes on, and the amplifier keeps
@@ -32,7 +36,12 @@ export class LiveBench {
   private played = 0;
 
   /** @throws {RangeError} on more channels than the rig has, or a frequency out of range */
-  constructor(rig: Rig, drives: readonly boolean[], private frequencyHz: number, private readonly seed: number) {
+  constructor(
+    rig: Rig,
+    drives: readonly boolean[],
+    private frequencyHz: number,
+    private readonly seed: number,
+  ) {
     requireRange("frequencyHz", frequencyHz, 5, 40_000);
     this.session = switchOn(rig, { drives, sampleRateHz: CAPTURE_RATE_HZ }, seed);
     this.sampleRateHz = simulationRate(rig, CAPTURE_RATE_HZ);
@@ -53,7 +62,10 @@ export class LiveBench {
 
   /** Held between the least drive and what the source can give. */
   setDrive(voltsRms: number): void {
-    this.target = Math.max(this.leastDriveVoltsRms, Math.min(this.mostDriveVoltsRms, requirePositive("voltsRms", voltsRms)));
+    this.target = Math.max(
+      this.leastDriveVoltsRms,
+      Math.min(this.mostDriveVoltsRms, requirePositive("voltsRms", voltsRms)),
+    );
   }
 
   /** Turns the drive down to its least, and only then changes the tone. */
@@ -66,7 +78,11 @@ export class LiveBench {
   /** Lets so many seconds pass, in whole blocks of the simulation. */
   advance(seconds: number): LiveState {
     const { blockLength } = this.session;
-    const volts = this.session.stream(this.nextSource(blockLength * Math.max(1, Math.round((seconds * this.sampleRateHz) / blockLength))));
+    const volts = this.session.stream(
+      this.nextSource(
+        blockLength * Math.max(1, Math.round((seconds * this.sampleRateHz) / blockLength)),
+      ),
+    );
     volts.forEach((part, channel) => append(this.kept[channel], part));
     this.keptCount = Math.min(this.kept[0].length, this.keptCount + volts[0].length);
     return { driveVoltsRms: this.target, state: this.session.now, events: this.session.events };

@@ -18,7 +18,10 @@ const HALVINGS = 5;
 export const driveToLimit = (rig: Rig, drives: readonly boolean[], seed = 1): number => {
   const most = withFaults(rig).source.mostVoltsRms;
   const gainAt = (voltsRms: number): number => {
-    const source = Float64Array.from({ length: TRY_SECONDS * RATE_HZ }, (_, n) => Math.SQRT2 * voltsRms * Math.sin((2 * Math.PI * FREQUENCY_HZ * n) / RATE_HZ));
+    const source = Float64Array.from(
+      { length: TRY_SECONDS * RATE_HZ },
+      (_, n) => Math.SQRT2 * voltsRms * Math.sin((2 * Math.PI * FREQUENCY_HZ * n) / RATE_HZ),
+    );
     const [volts] = switchOn(rig, { drives, sampleRateHz: RATE_HZ }, seed).play(source);
     const end = volts.subarray(Math.round(0.5 * volts.length));
     return Math.sqrt(end.reduce((sum, value) => sum + value * value, 0) / end.length) / voltsRms;

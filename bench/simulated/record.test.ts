@@ -4,14 +4,30 @@ import { EXAMPLE_RIGS, onLoads, record, soak } from ".";
 
 const RATE_HZ = 96_000;
 const rig = onLoads(EXAMPLE_RIGS["home-class-ab"], [8.2, 8.2]);
-const request = (recordsInput = false) => ({ stimulus: { kind: "sine", frequencyHz: 1000, voltsPeak: 0.5, seconds: 1 }, sampleRateHz: RATE_HZ, drives: [true, true], recordsInput }) as const;
-const voltsOf = ({ wav, fullScaleVolts }: { wav: Uint8Array; fullScaleVolts: number }): readonly Float64Array[] => {
+const request = (recordsInput = false) =>
+  ({
+    stimulus: { kind: "sine", frequencyHz: 1000, voltsPeak: 0.5, seconds: 1 },
+    sampleRateHz: RATE_HZ,
+    drives: [true, true],
+    recordsInput,
+  }) as const;
+const voltsOf = ({
+  wav,
+  fullScaleVolts,
+}: {
+  wav: Uint8Array;
+  fullScaleVolts: number;
+}): readonly Float64Array[] => {
   const decoded = decodeCapture(wav, fullScaleVolts);
   if (!decoded.ok) throw new Error(decoded.finding.advice);
   return decoded.value.channels;
 };
-const rmsOf = (volts: Float64Array) => Math.sqrt(volts.reduce((sum, value) => sum + value * value, 0) / volts.length);
-const endingAt = (seconds: number): Watch => (moment) => (moment.seconds >= seconds ? "end" : "go-on");
+const rmsOf = (volts: Float64Array) =>
+  Math.sqrt(volts.reduce((sum, value) => sum + value * value, 0) / volts.length);
+const endingAt =
+  (seconds: number): Watch =>
+  (moment) =>
+    moment.seconds >= seconds ? "end" : "go-on";
 
 const whole = record(rig, request(), 1);
 
@@ -23,7 +39,9 @@ test("whoever watches is told about twenty times a second, in order, up to the e
   });
   expect(moments.length).toBeGreaterThanOrEqual(18);
   expect(moments.length).toBeLessThanOrEqual(22);
-  moments.slice(1).forEach((moment, k) => expect(moment.seconds).toBeGreaterThan(moments[k].seconds));
+  moments
+    .slice(1)
+    .forEach((moment, k) => expect(moment.seconds).toBeGreaterThan(moments[k].seconds));
   expect(moments[moments.length - 1].doneRatio).toBeGreaterThan(0.9);
 });
 
@@ -46,7 +64,8 @@ test("a moment tells the drive, the output across each load and its watts", () =
 
 test("ended early, it is as it would have been up to there; then the drive fades and the output rests", () => {
   const ended = record(rig, request(), 1, endingAt(0.5));
-  const volts = voltsOf(ended.capture), all = voltsOf(whole.capture);
+  const volts = voltsOf(ended.capture),
+    all = voltsOf(whole.capture);
   const length = volts[0].length / RATE_HZ;
   expect(length).toBeGreaterThan(0.58);
   expect(length).toBeLessThan(0.68);

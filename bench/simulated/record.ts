@@ -3,7 +3,13 @@ import { requireRange } from "@/core/units";
 import type { Capture, RecordingMoment, RecordingRequest, Watch } from "../contract";
 import { convert } from "./instruments/converter";
 import { halveRate } from "./instruments/halfBand";
-import { readClamp, readContact, readInfrared, readMainsMeter, readVoltmeter } from "./instruments/meters";
+import {
+  readClamp,
+  readContact,
+  readInfrared,
+  readMainsMeter,
+  readVoltmeter,
+} from "./instruments/meters";
 import { resistor } from "./load/types";
 import { withFaults } from "./rig/faults";
 import type { Rig } from "./rig/rig";
@@ -33,7 +39,13 @@ export type BenchLog = {
   meters: MeterReadings;
 };
 
-export type MeterReadings = { voltmeterVoltsRms: readonly number[]; mainsClampAmperes: number; mainsMeterWatts: number; contactSinkCelsius: number; infraredSinkCelsius: number };
+export type MeterReadings = {
+  voltmeterVoltsRms: readonly number[];
+  mainsClampAmperes: number;
+  mainsMeterWatts: number;
+  contactSinkCelsius: number;
+  infraredSinkCelsius: number;
+};
 
 /**
  * Plays a stimulus into a rig just switched on and records the volts across its loads. The same rig, request and seed
@@ -41,23 +53,56 @@ export type MeterReadings = { voltmeterVoltsRms: readonly number[]; mainsClampAm
  * @param watch looks on, and may end it early
  * @throws {RangeError} on rates, levels or times out of range
  */
-export const record = (rig: Rig, request: RecordingRequest, seed: number, watch: Watch = goOn): { capture: Capture; log: BenchLog } => {
+export const record = (
+  rig: Rig,
+  request: RecordingRequest,
+  seed: number,
+  watch: Watch = goOn,
+): { capture: Capture; log: BenchLog } => {
   const rateHz = simulationRate(rig, request.sampleRateHz);
   const { source: played } = withFaults(rig);
-  const source = playSource(stimulusVolts(heldToSource(request.stimulus, played), rateHz), played, rateHz, seed);
-  if (source.length > MOST_SECONDS * rateHz) throw new RangeError(`the stimulus lasts ${Math.round(source.length / rateHz)} s; the simulated bench records at most ${MOST_SECONDS} s at once`);
+  const source = playSource(
+    stimulusVolts(heldToSource(request.stimulus, played), rateHz),
+    played,
+    rateHz,
+    seed,
+  );
+  if (source.length > MOST_SECONDS * rateHz)
+    throw new RangeError(
+      `the stimulus lasts ${Math.round(source.length / rateHz)} s; the simulated bench records at most ${MOST_SECONDS} s at once`,
+    );
   const session = switchOn(rig, request, seed);
-  let blocks = 0, end = Infinity;
+  let blocks = 0,
+    end = Infinity;
   const trace: SessionState[] = [];
   const fast = session.play(source, (done, state, outputs) => {
-    if (end === Infinity && blocks++ % WATCH_BLOCKS === 0 && watch(momentAt(done, state, source, outputs, rateHz)) === "end") end = turnDown(source, done, rateHz);
-    if ((done / source.length) * TRACE_POINTS >= trace.length + 1 && trace.length < TRACE_POINTS) trace.push(state);
+    if (
+      end === Infinity &&
+      blocks++ % WATCH_BLOCKS === 0 &&
+      watch(momentAt(done, state, source, outputs, rateHz)) === "end"
+    )
+      end = turnDown(source, done, rateHz);
+    if ((done / source.length) * TRACE_POINTS >= trace.length + 1 && trace.length < TRACE_POINTS)
+      trace.push(state);
     return end;
   });
   const meters = readMeters(rig, fast, trace, rateHz, seed);
-  const slow = (request.recordsInput ? [source.subarray(0, fast[0].length), ...fast] : fast).map((volts) => toConverterRate(volts, rateHz, request.sampleRateHz));
-  const noise = slow.map((_, channel) => (request.recordsInput && channel === 0 ? 0 : rig.input.noiseVoltsRms * (rig.connection === "bridged" ? Math.SQRT2 : 1)));
-  const capture = convert(slow, noise, request.sampleRateHz, rig.converter, seed, `simulated-${request.stimulus.kind}.wav`);
+  const slow = (request.recordsInput ? [source.subarray(0, fast[0].length), ...fast] : fast).map(
+    (volts) => toConverterRate(volts, rateHz, request.sampleRateHz),
+  );
+  const noise = slow.map((_, channel) =>
+    request.recordsInput && channel === 0
+      ? 0
+      : rig.input.noiseVoltsRms * (rig.connection === "bridged" ? Math.SQRT2 : 1),
+  );
+  const capture = convert(
+    slow,
+    noise,
+    request.sampleRateHz,
+    rig.converter,
+    seed,
+    `simulated-${request.stimulus.kind}.wav`,
+  );
   return { capture, log: { events: [...session.events], trace, end: session.now, meters } };
 };
 
@@ -72,9 +117,17 @@ const turnDown = (source: Float64Array, from: number, rateHz: number): number =>
 };
 
 /** How things stand after so many samples. */
-const momentAt = (done: number, state: SessionState, source: Float64Array, outputs: readonly Float64Array[], rateHz: number): RecordingMoment => {
+const momentAt = (
+  done: number,
+  state: SessionState,
+  source: Float64Array,
+  outputs: readonly Float64Array[],
+  rateHz: number,
+): RecordingMoment => {
   const from = Math.max(0, done - Math.round(LOOK_BACK_SECONDS * rateHz));
-  const [drive, ...levels] = [source, ...outputs].map((volts) => levelsOf(volts, from, Math.max(from + 1, done)));
+  const [drive, ...levels] = [source, ...outputs].map((volts) =>
+    levelsOf(volts, from, Math.max(from + 1, done)),
+  );
   const { loadWatts, loadCelsius, temperatures, mains, isCutOut } = state;
   return {
     doneRatio: done / source.length,
@@ -87,13 +140,20 @@ const momentAt = (done: number, state: SessionState, source: Float64Array, outpu
     sinkCelsius: temperatures.sinkCelsius,
     mainsAmperes: mains.amperesRms,
     isCutOut,
-    last: (seconds) => ({ volts: outputs.map((volts) => volts.subarray(Math.max(0, done - Math.round(seconds * rateHz)), done)), sampleRateHz: rateHz }),
+    last: (seconds) => ({
+      volts: outputs.map((volts) =>
+        volts.subarray(Math.max(0, done - Math.round(seconds * rateHz)), done),
+      ),
+      sampleRateHz: rateHz,
+    }),
   };
 };
 
 /** RMS of what alternates, as a voltmeter for alternating voltage reads it; the peak counts an offset too. */
 const levelsOf = (volts: Float64Array, from: number, to: number): { rms: number; peak: number } => {
-  let sum = 0, squares = 0, peak = 0;
+  let sum = 0,
+    squares = 0,
+    peak = 0;
   for (let n = from; n < to; n++) {
     const value = volts[n];
     sum += value;
@@ -105,42 +165,101 @@ const levelsOf = (volts: Float64Array, from: number, to: number): { rms: number;
 };
 
 /** The voltmeter reads the last quarter before the fade; the contact probe has followed the sink from the room's temperature on. */
-const readMeters = (rig: Rig, volts: readonly Float64Array[], trace: readonly SessionState[], rateHz: number, seed: number): MeterReadings => {
+const readMeters = (
+  rig: Rig,
+  volts: readonly Float64Array[],
+  trace: readonly SessionState[],
+  rateHz: number,
+  seed: number,
+): MeterReadings => {
   const { room, thermometers } = rig;
   const moment = trace[Math.floor(METERS_READ_AT * trace.length)];
-  let contactCelsius = room.ambientCelsius, before = 0;
+  let contactCelsius = room.ambientCelsius,
+    before = 0;
   for (const { seconds, temperatures } of trace) {
-    contactCelsius = readContact(contactCelsius, temperatures.sinkCelsius, seconds - before, thermometers, seed);
+    contactCelsius = readContact(
+      contactCelsius,
+      temperatures.sinkCelsius,
+      seconds - before,
+      thermometers,
+      seed,
+    );
     before = seconds;
   }
   return {
-    voltmeterVoltsRms: volts.map((each) => readVoltmeter(each.subarray(Math.floor((METERS_READ_AT - 0.25) * each.length), Math.floor(METERS_READ_AT * each.length)), rateHz, rig.voltmeter, seed)),
+    voltmeterVoltsRms: volts.map((each) =>
+      readVoltmeter(
+        each.subarray(
+          Math.floor((METERS_READ_AT - 0.25) * each.length),
+          Math.floor(METERS_READ_AT * each.length),
+        ),
+        rateHz,
+        rig.voltmeter,
+        seed,
+      ),
+    ),
     mainsClampAmperes: readClamp(moment?.mains.amperesRms ?? 0, rig.clamp, seed + 1),
     mainsMeterWatts: readMainsMeter(moment?.mains.watts ?? 0, rig.mainsMeter, seed + 2),
     contactSinkCelsius: contactCelsius,
-    infraredSinkCelsius: readInfrared(moment?.temperatures.sinkCelsius ?? room.ambientCelsius, room.ambientCelsius, thermometers),
+    infraredSinkCelsius: readInfrared(
+      moment?.temperatures.sinkCelsius ?? room.ambientCelsius,
+      room.ambientCelsius,
+      thermometers,
+    ),
   };
 };
 
 const METERS_READ_AT = 0.9;
 
 /** A session for several recordings of the same channels, switched on now. */
-export const switchOn = (rig: Rig, request: Pick<RecordingRequest, "drives" | "sampleRateHz">, seed: number): Session => new Session(rig, checkedDrives(rig, request), simulationRate(rig, request.sampleRateHz), seed);
+export const switchOn = (
+  rig: Rig,
+  request: Pick<RecordingRequest, "drives" | "sampleRateHz">,
+  seed: number,
+): Session =>
+  new Session(rig, checkedDrives(rig, request), simulationRate(rig, request.sampleRateHz), seed);
 
 /** The rig with plain resistors of these measured ohms for loads. */
-export const onLoads = (rig: Rig, ohms: readonly number[]): Rig => ({ ...rig, loads: ohms.map((each) => resistor(each)) });
+export const onLoads = (rig: Rig, ohms: readonly number[]): Rig => ({
+  ...rig,
+  loads: ohms.map((each) => resistor(each)),
+});
 
-const checkedDrives = (rig: Rig, { drives }: Pick<RecordingRequest, "drives">): readonly boolean[] => {
-  requireRange("drives.length", drives.length, 1, rig.connection === "bridged" ? 1 : rig.input.channelCount);
+const checkedDrives = (
+  rig: Rig,
+  { drives }: Pick<RecordingRequest, "drives">,
+): readonly boolean[] => {
+  requireRange(
+    "drives.length",
+    drives.length,
+    1,
+    rig.connection === "bridged" ? 1 : rig.input.channelCount,
+  );
   return drives;
 };
 
 /** The converter's clock may be off: then it, not the stimulus, is at fault. */
-export const simulationRate = (rig: Rig, sampleRateHz: number): number => requireRange("sampleRateHz", sampleRateHz, 8000, 384_000) * ratesAbove(rig, sampleRateHz) * (1 + rig.converter.rateErrorRatio);
+export const simulationRate = (rig: Rig, sampleRateHz: number): number =>
+  requireRange("sampleRateHz", sampleRateHz, 8000, 384_000) *
+  ratesAbove(rig, sampleRateHz) *
+  (1 + rig.converter.rateErrorRatio);
 
-const ratesAbove = ({ stage }: Rig, sampleRateHz: number): number => 2 ** Math.max(0, Math.ceil(Math.log2((stage.kind === "class-d" ? LEAST_RATE_OF_FILTERS_HZ : LEAST_RATE_HZ) / sampleRateHz)));
+const ratesAbove = ({ stage }: Rig, sampleRateHz: number): number =>
+  2 **
+  Math.max(
+    0,
+    Math.ceil(
+      Math.log2(
+        (stage.kind === "class-d" ? LEAST_RATE_OF_FILTERS_HZ : LEAST_RATE_HZ) / sampleRateHz,
+      ),
+    ),
+  );
 
-const toConverterRate = (volts: Float64Array, rateHz: number, sampleRateHz: number): Float64Array => {
+const toConverterRate = (
+  volts: Float64Array,
+  rateHz: number,
+  sampleRateHz: number,
+): Float64Array => {
   let slow = volts;
   for (let ratio = Math.round(rateHz / sampleRateHz); ratio > 1; ratio /= 2) slow = halveRate(slow);
   return slow;

@@ -24,7 +24,10 @@ const BLOCK_SECONDS = 0.002;
 const HEAT_SECONDS = 0.05;
 const RIPPLE_MEAN_SECONDS = 0.2;
 
-export type SessionEvent = { seconds: number; event: ProtectionEvent | "breaker-tripped" | "resistor-opened" };
+export type SessionEvent = {
+  seconds: number;
+  event: ProtectionEvent | "breaker-tripped" | "resistor-opened";
+};
 
 /** How things stand after a block. Powers are means over the last heat step. */
 export type SessionState = {
@@ -76,21 +79,51 @@ export class Session {
    * @param drives which of the channels that are simulated get the stimulus; the rig's other channels only idle
    * @param sampleRateHz of the simulation, at least 176 400
    */
-  constructor(given: Rig, private readonly drives: readonly boolean[], sampleRateHz: number, seed: number) {
+  constructor(
+    given: Rig,
+    private readonly drives: readonly boolean[],
+    sampleRateHz: number,
+    seed: number,
+  ) {
     const rig = withFaults(given);
     this.rig = rig;
     this.stepSeconds = 1 / sampleRateHz;
     this.supplySamples = Math.max(1, Math.floor(SUPPLY_SECONDS * sampleRateHz));
-    this.blockSamples = this.supplySamples * Math.max(1, Math.round((BLOCK_SECONDS * sampleRateHz) / this.supplySamples));
+    this.blockSamples =
+      this.supplySamples *
+      Math.max(1, Math.round((BLOCK_SECONDS * sampleRateHz) / this.supplySamples));
     this.supply = supplyModel(rig.supply, rig.mains, this.stepSeconds);
     this.mains = new MainsModel(rig.mains, this.stepSeconds);
     this.ladder = new HeatLadder(rig.heat, rig.room.ambientCelsius);
-    this.protection = new Protection(rig.protection, (event) => this.events.push({ seconds: this.elapsed, event }));
-    this.loads = drives.map((_, channel) => new WarmLoad(rig.loads[Math.min(channel, rig.loads.length - 1)], rig.room.ambientCelsius));
+    this.protection = new Protection(rig.protection, (event) =>
+      this.events.push({ seconds: this.elapsed, event }),
+    );
+    this.loads = drives.map(
+      (_, channel) =>
+        new WarmLoad(rig.loads[Math.min(channel, rig.loads.length - 1)], rig.room.ambientCelsius),
+    );
     this.loadStates = this.loads.map((load) => load.state());
     this.idleAmperes = this.idleAt(rig.room.ambientCelsius);
-    this.inputs = drives.map((_, channel) => new InputStage(this.inputPart(), channel, rig.source.outputOhms, this.stepSeconds, seed + 31 * channel));
-    this.stages = drives.map((_, channel) => outputStage(stageOfChannel(rig, channel), rig.supply.kind !== "brick", rig.connection === "bridged", this.loadStates[channel], this.stepSeconds, this.blockSamples));
+    this.inputs = drives.map(
+      (_, channel) =>
+        new InputStage(
+          this.inputPart(),
+          channel,
+          rig.source.outputOhms,
+          this.stepSeconds,
+          seed + 31 * channel,
+        ),
+    );
+    this.stages = drives.map((_, channel) =>
+      outputStage(
+        stageOfChannel(rig, channel),
+        rig.supply.kind !== "brick",
+        rig.connection === "bridged",
+        this.loadStates[channel],
+        this.stepSeconds,
+        this.blockSamples,
+      ),
+    );
     this.sourceBlock = new Float64Array(this.blockSamples);
     this.silence = new Float64Array(this.blockSamples);
     this.asked = drives.map(() => new Float64Array(this.blockSamples));
@@ -98,7 +131,15 @@ export class Session {
     this.askedBefore = new Float64Array(drives.length);
     this.meanVolts = this.supply.rails.positiveVolts;
     this.loadJoules = drives.map(() => 0);
-    this.state = { seconds: 0, temperatures: this.ladder.temperatures, loadCelsius: this.loads.map(({ hottestCelsius }) => hottestCelsius), loadWatts: drives.map(() => 0), dissipatedWatts: 0, mains: { amperesRms: 0, amperesPeak: 0, watts: 0 }, isCutOut: false };
+    this.state = {
+      seconds: 0,
+      temperatures: this.ladder.temperatures,
+      loadCelsius: this.loads.map(({ hottestCelsius }) => hottestCelsius),
+      loadWatts: drives.map(() => 0),
+      dissipatedWatts: 0,
+      mains: { amperesRms: 0, amperesPeak: 0, watts: 0 },
+      isCutOut: false,
+    };
   }
 
   get now(): SessionState {
@@ -109,21 +150,39 @@ export class Session {
    * Plays source volts and returns the volts across each load, as many and in time with them.
    * @param onBlock is told after each block how many samples of the output are there; it may answer at which sample to end early
    */
-  play(source: Float64Array, onBlock: (doneSamples: number, state: SessionState, outputs: readonly Float64Array[]) => number | void = () => {}): Float64Array[] {
+  play(
+    source: Float64Array,
+    onBlock: (
+      doneSamples: number,
+      state: SessionState,
+      outputs: readonly Float64Array[],
+    ) => number | void = () => {},
+  ): Float64Array[] {
     const outputs = this.drives.map(() => new Float64Array(source.length));
     const { blockSamples } = this;
     let end = source.length;
     for (let first = 0; first < end + LATENCY_SAMPLES; first += blockSamples) {
       this.sourceBlock.fill(0);
-      if (first < end) this.sourceBlock.set(source.subarray(first, Math.min(end, first + blockSamples)));
+      if (first < end)
+        this.sourceBlock.set(source.subarray(first, Math.min(end, first + blockSamples)));
       this.playBlock();
       // What comes out now belongs to samples that were put in before.
       outputs.forEach((output, channel) => {
         const at = first - LATENCY_SAMPLES;
         const skip = Math.max(0, -at);
-        output.set(this.stages[channel].volts.subarray(skip, Math.min(blockSamples, source.length - at)), at + skip);
+        output.set(
+          this.stages[channel].volts.subarray(skip, Math.min(blockSamples, source.length - at)),
+          at + skip,
+        );
       });
-      end = Math.min(end, onBlock(Math.max(0, Math.min(end, first + blockSamples - LATENCY_SAMPLES)), this.state, outputs) ?? end);
+      end = Math.min(
+        end,
+        onBlock(
+          Math.max(0, Math.min(end, first + blockSamples - LATENCY_SAMPLES)),
+          this.state,
+          outputs,
+        ) ?? end,
+      );
     }
     return outputs.map((output) => output.subarray(0, end));
   }
@@ -139,7 +198,10 @@ export class Session {
    */
   stream(source: Float64Array): Float64Array[] {
     const { blockSamples } = this;
-    if (source.length % blockSamples !== 0) throw new RangeError(`a stream takes whole blocks of ${blockSamples} samples, not ${source.length}`);
+    if (source.length % blockSamples !== 0)
+      throw new RangeError(
+        `a stream takes whole blocks of ${blockSamples} samples, not ${source.length}`,
+      );
     const outputs = this.drives.map(() => new Float64Array(source.length));
     for (let first = 0; first < source.length; first += blockSamples) {
       this.sourceBlock.set(source.subarray(first, first + blockSamples));
@@ -161,12 +223,20 @@ export class Session {
   /** In a bridge the second half doubles the gain; noise and offset of the two do not add fully, which is left out. */
   private inputPart() {
     const { input, connection } = this.rig;
-    return connection === "bridged" ? { ...input, gainRatio: 2 * input.gainRatio, slewVoltsPerSecond: 2 * input.slewVoltsPerSecond } : input;
+    return connection === "bridged"
+      ? {
+          ...input,
+          gainRatio: 2 * input.gainRatio,
+          slewVoltsPerSecond: 2 * input.slewVoltsPerSecond,
+        }
+      : input;
   }
 
   private playBlock(): void {
     const { blockSamples, asked, inputs, drives, stepSeconds } = this;
-    inputs.forEach((input, channel) => input.run(drives[channel] ? this.sourceBlock : this.silence, asked[channel]));
+    inputs.forEach((input, channel) =>
+      input.run(drives[channel] ? this.sourceBlock : this.silence, asked[channel]),
+    );
     if (drives.length > 1 && this.rig.input.crosstalkRatio > 0) this.addCrosstalk();
     this.applyGate();
     this.addHum();
@@ -175,7 +245,11 @@ export class Session {
     this.elapsed += seconds;
     const readings = this.stages.map(readStage);
     readings.forEach(({ loadWatts }, channel) => (this.loadJoules[channel] += loadWatts * seconds));
-    this.gateTarget = this.protection.watch(readings, this.ladder.temperatures.sinkCelsius, seconds);
+    this.gateTarget = this.protection.watch(
+      readings,
+      this.ladder.temperatures.sinkCelsius,
+      seconds,
+    );
     this.heatSeconds += seconds;
     if (this.heatSeconds >= HEAT_SECONDS) this.passHeat();
   }
@@ -183,11 +257,15 @@ export class Session {
   private runOutputs(): void {
     const { blockSamples, supplySamples, asked, stages, supply, mains, rig } = this;
     const { rails } = supply;
-    const idlers = Math.max(0, (rig.connection === "bridged" ? 1 : rig.input.channelCount) - stages.length) * this.idleAmperes * supplySamples;
+    const idlers =
+      Math.max(0, (rig.connection === "bridged" ? 1 : rig.input.channelCount) - stages.length) *
+      this.idleAmperes *
+      supplySamples;
     stages.forEach((stage, channel) => stage.bend(asked[channel], rails));
     for (let at = 0; at < blockSamples; at += supplySamples) {
       mains.advance(supplySamples);
-      for (let channel = 0; channel < stages.length; channel++) stages[channel].run(asked[channel], at, at + supplySamples, rails);
+      for (let channel = 0; channel < stages.length; channel++)
+        stages[channel].run(asked[channel], at, at + supplySamples, rails);
       rails.positiveDraw += idlers;
       if (rig.supply.kind !== "brick") rails.negativeDraw += idlers;
       this.railJoules += rails.wattsDrawn(1) * this.stepSeconds;
@@ -210,7 +288,8 @@ export class Session {
     const hum = humVoltsRms * Math.SQRT2;
     // A sine by its recurrence, started afresh each block.
     const double = 2 * Math.cos(turn);
-    let now = hum * Math.sin(this.humPhase), last = hum * Math.sin(this.humPhase - turn);
+    let now = hum * Math.sin(this.humPhase),
+      last = hum * Math.sin(this.humPhase - turn);
     const added = this.added;
     for (let n = 0; n < blockSamples; n++) {
       added[n] = offsetVolts + before + rise * n + now;
@@ -234,27 +313,40 @@ export class Session {
 
   private addAllSlopes(scale: number): void {
     const { asked, askedBefore } = this;
-    const slopes = asked.map((volts, channel) => volts.map((value, n) => value - (n > 0 ? volts[n - 1] : askedBefore[channel])));
-    asked.forEach((volts, channel) => slopes.forEach((others, other) => other !== channel && others.forEach((slope, n) => (volts[n] += scale * slope))));
+    const slopes = asked.map((volts, channel) =>
+      volts.map((value, n) => value - (n > 0 ? volts[n - 1] : askedBefore[channel])),
+    );
+    asked.forEach((volts, channel) =>
+      slopes.forEach(
+        (others, other) =>
+          other !== channel && others.forEach((slope, n) => (volts[n] += scale * slope)),
+      ),
+    );
   }
 
   private applyGate(): void {
     const { gate, gateTarget, asked, blockSamples } = this;
     this.gate = gateTarget;
     if (gate === 1 && gateTarget === 1) return;
-    for (const volts of asked) for (let n = 0; n < blockSamples; n++) volts[n] *= gate + ((gateTarget - gate) * n) / blockSamples;
+    for (const volts of asked)
+      for (let n = 0; n < blockSamples; n++)
+        volts[n] *= gate + ((gateTarget - gate) * n) / blockSamples;
   }
 
   /** Electrical power of the last heat step becomes heat: what the rails gave and the loads did not get. */
   private passHeat(): void {
     const seconds = this.heatSeconds;
     const loadWatts = this.loadJoules.map((joules) => joules / seconds);
-    const dissipatedWatts = Math.max(0, this.railJoules / seconds - loadWatts.reduce((sum, watts) => sum + watts, 0));
+    const dissipatedWatts = Math.max(
+      0,
+      this.railJoules / seconds - loadWatts.reduce((sum, watts) => sum + watts, 0),
+    );
     this.ladder.advance(dissipatedWatts, seconds);
     this.loads.forEach((load, channel) => load.warm(loadWatts[channel], seconds));
     const wasTripped = this.mains.isTripped;
     const mains = this.mains.settle(seconds);
-    if (this.mains.isTripped && !wasTripped) this.events.push({ seconds: this.elapsed, event: "breaker-tripped" });
+    if (this.mains.isTripped && !wasTripped)
+      this.events.push({ seconds: this.elapsed, event: "breaker-tripped" });
     this.state = { ...this.state, loadWatts, dissipatedWatts, mains };
     this.followHeat();
     this.railJoules = 0;
@@ -268,21 +360,38 @@ export class Session {
     const idleAmperes = this.idleAt(temperatures.sinkCelsius);
     this.loads.forEach((load, channel) => {
       const next = load.state();
-      if (!isNear(next, this.loadStates[channel]) || Math.abs(idleAmperes / this.idleAmperes - 1) > NOTICEABLE_IDLE_RATIO) {
+      if (
+        !isNear(next, this.loadStates[channel]) ||
+        Math.abs(idleAmperes / this.idleAmperes - 1) > NOTICEABLE_IDLE_RATIO
+      ) {
         this.loadStates[channel] = next;
         this.stages[channel].settle(next, idleAmperes);
       }
     });
-    if (Math.abs(idleAmperes / this.idleAmperes - 1) > NOTICEABLE_IDLE_RATIO) this.idleAmperes = idleAmperes;
-    this.openCount = this.loads.reduce((count, { resistors }) => count + resistors.filter(({ isOpen }) => isOpen).length, 0);
-    if (this.openCount > openBefore) this.events.push({ seconds: this.elapsed, event: "resistor-opened" });
-    this.state = { ...this.state, seconds: this.elapsed, temperatures, loadCelsius: this.loads.map(({ hottestCelsius }) => hottestCelsius), isCutOut: this.protection.isCutOut };
+    if (Math.abs(idleAmperes / this.idleAmperes - 1) > NOTICEABLE_IDLE_RATIO)
+      this.idleAmperes = idleAmperes;
+    this.openCount = this.loads.reduce(
+      (count, { resistors }) => count + resistors.filter(({ isOpen }) => isOpen).length,
+      0,
+    );
+    if (this.openCount > openBefore)
+      this.events.push({ seconds: this.elapsed, event: "resistor-opened" });
+    this.state = {
+      ...this.state,
+      seconds: this.elapsed,
+      temperatures,
+      loadCelsius: this.loads.map(({ hottestCelsius }) => hottestCelsius),
+      isCutOut: this.protection.isCutOut,
+    };
   }
   private openCount = 0;
 
   private idleAt(sinkCelsius: number): number {
     const { stage, heat } = this.rig;
-    return stage.idleAmperes * Math.max(LEAST_IDLE_RATIO, 1 + heat.biasPerCelsius * (sinkCelsius - BIAS_SET_CELSIUS));
+    return (
+      stage.idleAmperes *
+      Math.max(LEAST_IDLE_RATIO, 1 + heat.biasPerCelsius * (sinkCelsius - BIAS_SET_CELSIUS))
+    );
   }
 }
 
@@ -294,9 +403,16 @@ const NOTICEABLE_IDLE_RATIO = 0.005;
 const NOTICEABLE_OHMS_RATIO = 1e-5;
 
 /** Adds to each of two channels the slope of the other, in place. */
-const addSlopes = (left: Float64Array, right: Float64Array, leftBefore: number, rightBefore: number, scale: number): void => {
+const addSlopes = (
+  left: Float64Array,
+  right: Float64Array,
+  leftBefore: number,
+  rightBefore: number,
+  scale: number,
+): void => {
   for (let n = 0; n < left.length; n++) {
-    const leftNow = left[n], rightNow = right[n];
+    const leftNow = left[n],
+      rightNow = right[n];
     left[n] = leftNow + scale * (rightNow - rightBefore);
     right[n] = rightNow + scale * (leftNow - leftBefore);
     leftBefore = leftNow;
@@ -304,4 +420,6 @@ const addSlopes = (left: Float64Array, right: Float64Array, leftBefore: number, 
   }
 };
 
-const isNear = (left: LoadState, right: LoadState): boolean => left.kind === "speaker" || (right.kind === "resistive" && Math.abs(left.ohms / right.ohms - 1) < NOTICEABLE_OHMS_RATIO);
+const isNear = (left: LoadState, right: LoadState): boolean =>
+  left.kind === "speaker" ||
+  (right.kind === "resistive" && Math.abs(left.ohms / right.ohms - 1) < NOTICEABLE_OHMS_RATIO);

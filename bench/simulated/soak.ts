@@ -17,20 +17,51 @@ const RATE_HZ = 192_000;
  * @param watch looks on, and may end it early
  * @throws {RangeError} on a level, frequency or time that is not above zero
  */
-export const soak = (rig: Rig, { frequencyHz, voltsPeak, seconds, drives }: SoakRequest, seed: number, watch: (point: SoakPoint) => "go-on" | "end" = () => "go-on"): SoakRecording => {
+export const soak = (
+  rig: Rig,
+  { frequencyHz, voltsPeak, seconds, drives }: SoakRequest,
+  seed: number,
+  watch: (point: SoakPoint) => "go-on" | "end" = () => "go-on",
+): SoakRecording => {
   requirePositive("seconds", seconds);
   requirePositive("frequencyHz", frequencyHz);
   const session = switchOn(rig, { drives, sampleRateHz: RATE_HZ }, seed);
-  const look = Float64Array.from({ length: LOOK_SECONDS * RATE_HZ }, (_, n) => voltsPeak * Math.sin((2 * Math.PI * frequencyHz * n) / RATE_HZ));
+  const look = Float64Array.from(
+    { length: LOOK_SECONDS * RATE_HZ },
+    (_, n) => voltsPeak * Math.sin((2 * Math.PI * frequencyHz * n) / RATE_HZ),
+  );
   const points = [pointOf(session.now)];
   while (session.now.seconds < seconds) {
     session.play(look);
-    const leap = Math.min(LONGEST_LEAP_SECONDS, Math.max(SHORTEST_LEAP_SECONDS, LEAP_SHARE * session.now.seconds));
+    const leap = Math.min(
+      LONGEST_LEAP_SECONDS,
+      Math.max(SHORTEST_LEAP_SECONDS, LEAP_SHARE * session.now.seconds),
+    );
     session.leap(Math.min(leap, Math.max(0, seconds - session.now.seconds)));
     points.push(pointOf(session.now));
     if (watch(points[points.length - 1]) === "end") break;
   }
-  return { points, events: session.events.map(({ seconds: atSeconds, event }) => ({ atSeconds, event })) };
+  return {
+    points,
+    events: session.events.map(({ seconds: atSeconds, event }) => ({ atSeconds, event })),
+  };
 };
 
-const pointOf = ({ seconds, temperatures, loadCelsius, loadWatts, dissipatedWatts, mains, isCutOut }: SessionState) => ({ seconds, ...temperatures, loadCelsius: Math.max(...loadCelsius), loadWatts: [...loadWatts], dissipatedWatts, mainsWatts: mains.watts, mainsAmperes: mains.amperesRms, isCutOut });
+const pointOf = ({
+  seconds,
+  temperatures,
+  loadCelsius,
+  loadWatts,
+  dissipatedWatts,
+  mains,
+  isCutOut,
+}: SessionState) => ({
+  seconds,
+  ...temperatures,
+  loadCelsius: Math.max(...loadCelsius),
+  loadWatts: [...loadWatts],
+  dissipatedWatts,
+  mainsWatts: mains.watts,
+  mainsAmperes: mains.amperesRms,
+  isCutOut,
+});

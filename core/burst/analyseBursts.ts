@@ -21,19 +21,37 @@ const CYCLE_SAMPLES_FOR_FIT = 24;
  * @param volts at the load; bursts of two cycles or more that stand at least 10 dB above what lies between
  * @see CTA-2006 and IHF-A-202 (the burst and its power), from memory
  */
-export const analyseBursts = (volts: Float64Array, sampleRateHz: number, conditions: PowerUncertaintyInputs): Outcome<BurstReading> => {
+export const analyseBursts = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  conditions: PowerUncertaintyInputs,
+): Outcome<BurstReading> => {
   requirePositive("loadOhms", conditions.loadOhms);
   const roughHz = volts.length >= 256 ? toneOf(volts, sampleRateHz) : null;
-  if (roughHz === null) return failure("no-signal", "Capture", "no tone was found. Check that the source plays and the probe is connected.");
+  if (roughHz === null)
+    return failure(
+      "no-signal",
+      "Capture",
+      "no tone was found. Check that the source plays and the probe is connected.",
+    );
   const roughSpans = findSpans(volts, sampleRateHz / roughHz);
   const frequencyHz = refinedFrequency(volts, sampleRateHz, roughHz, roughSpans);
   const samplesACycle = sampleRateHz / frequencyHz;
   const spans = findSpans(volts, samplesACycle);
-  if (spans.length === 0) return failure("no-steps", "Capture", "no bursts were found. A burst must stand at least 10 dB above the level between, for two cycles or more.");
+  if (spans.length === 0)
+    return failure(
+      "no-steps",
+      "Capture",
+      "no bursts were found. A burst must stand at least 10 dB above the level between, for two cycles or more.",
+    );
 
-  const bursts = spans.map((span) => readBurst(volts, sampleRateHz, samplesACycle, span, conditions.loadOhms));
+  const bursts = spans.map((span) =>
+    readBurst(volts, sampleRateHz, samplesACycle, span, conditions.loadOhms),
+  );
   const lowVoltsRms = between(volts, spans, samplesACycle);
-  const weakest = bursts.reduce((least, burst) => (lastPower(burst) < lastPower(least) ? burst : least));
+  const weakest = bursts.reduce((least, burst) =>
+    lastPower(burst) < lastPower(least) ? burst : least,
+  );
   const held = bursts.every(({ flattenedCycleCount }) => flattenedCycleCount === 0);
   const burstPowerWatts = held ? lastPower(weakest) : null;
   return success({
@@ -42,7 +60,8 @@ export const analyseBursts = (volts: Float64Array, sampleRateHz: number, conditi
     lowVoltsRms,
     stepRatio: lowVoltsRms > 0 ? bursts[0].voltsRms / lowVoltsRms : Number.POSITIVE_INFINITY,
     burstPowerWatts,
-    burstPowerWattsStdUncertainty: burstPowerWatts === null ? null : burstPowerWatts * powerStdUncertaintyRatio(conditions),
+    burstPowerWattsStdUncertainty:
+      burstPowerWatts === null ? null : burstPowerWatts * powerStdUncertaintyRatio(conditions),
     summary: summaryOf(weakest, frequencyHz, burstPowerWatts),
   });
 };
@@ -51,29 +70,48 @@ const lastPower = ({ cycles }: Burst): number => cycles[cycles.length - 1].power
 
 const summaryOf = (burst: Burst, frequencyHz: number, burstPowerWatts: number | null): string => {
   const milliseconds = formatSignificant(1000 * burst.seconds, 3);
-  if (burstPowerWatts !== null) return `${formatSignificant(burstPowerWatts, 3)} W held for ${milliseconds} ms at ${formatHertz(Number(frequencyHz.toPrecision(4)))}, with no flat tops.`;
-  if (burst.flattenedCycleCount === burst.cycles.length) return `All ${burst.cycles.length} cycles of the ${milliseconds} ms burst have flat tops, from ${formatSignificant(burst.cycles[0].powerWatts, 3)} W down to ${formatSignificant(lastPower(burst), 3)} W: lower the level.`;
-  const from = burst.lastCleanCycle === null ? 1 : burst.cycles.findIndex(({ flattened }) => flattened) + 1;
+  if (burstPowerWatts !== null)
+    return `${formatSignificant(burstPowerWatts, 3)} W held for ${milliseconds} ms at ${formatHertz(Number(frequencyHz.toPrecision(4)))}, with no flat tops.`;
+  if (burst.flattenedCycleCount === burst.cycles.length)
+    return `All ${burst.cycles.length} cycles of the ${milliseconds} ms burst have flat tops, from ${formatSignificant(burst.cycles[0].powerWatts, 3)} W down to ${formatSignificant(lastPower(burst), 3)} W: lower the level.`;
+  const from =
+    burst.lastCleanCycle === null ? 1 : burst.cycles.findIndex(({ flattened }) => flattened) + 1;
   return `Tops flatten in ${burst.flattenedCycleCount} of ${burst.cycles.length} cycles, first in cycle ${from}: this level is not held for ${milliseconds} ms.`;
 };
 
 const toneOf = (volts: Float64Array, sampleRateHz: number): number | null => {
   const length = Math.min(volts.length, 2 ** 19);
-  return findTone(powerSpectrum(volts.subarray(0, length), sampleRateHz, "hann"), 10, 0.45 * sampleRateHz);
+  return findTone(
+    powerSpectrum(volts.subarray(0, length), sampleRateHz, "hann"),
+    10,
+    0.45 * sampleRateHz,
+  );
 };
 
 /** The low tone between the bursts is long and steady: a sine fit to its longest stretch gives the frequency closely. */
-const refinedFrequency = (volts: Float64Array, sampleRateHz: number, roughHz: number, spans: readonly Span[]): number => {
+const refinedFrequency = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  roughHz: number,
+  spans: readonly Span[],
+): number => {
   const guard = Math.round((2 * sampleRateHz) / roughHz);
-  const edges = [...spans.map(({ first, count }) => ({ from: first, to: first + count })), { from: volts.length, to: volts.length }];
+  const edges = [
+    ...spans.map(({ first, count }) => ({ from: first, to: first + count })),
+    { from: volts.length, to: volts.length },
+  ];
   let best = { from: 0, to: 0 };
   edges.forEach(({ from }, k) => {
-    const stretch = { from: k === 0 ? 0 : edges[k - 1].to + guard, to: from - (k === edges.length - 1 ? 0 : guard) };
+    const stretch = {
+      from: k === 0 ? 0 : edges[k - 1].to + guard,
+      to: from - (k === edges.length - 1 ? 0 : guard),
+    };
     if (stretch.to - stretch.from > best.to - best.from) best = stretch;
   });
   const part = volts.subarray(best.from, Math.min(best.to, best.from + LONGEST_FIT_SAMPLES));
   if (part.length * roughHz < 3 * sampleRateHz) return roughHz;
-  const start = findTone(powerSpectrum(part, sampleRateHz, "hann"), 0.8 * roughHz, 1.2 * roughHz) ?? roughHz;
+  const start =
+    findTone(powerSpectrum(part, sampleRateHz, "hann"), 0.8 * roughHz, 1.2 * roughHz) ?? roughHz;
   const { frequencyHz, settled } = fitSine(part, sampleRateHz, start);
   return settled && Math.abs(frequencyHz / roughHz - 1) < 0.1 ? frequencyHz : roughHz;
 };
@@ -86,7 +124,8 @@ type Span = { first: number; count: number };
 const findSpans = (volts: Float64Array, samplesACycle: number): Span[] => {
   const window = Math.max(2, Math.round(samplesACycle));
   const level = new Float64Array(volts.length);
-  let sum = 0, highest = 0;
+  let sum = 0,
+    highest = 0;
   for (let n = 0; n < volts.length; n++) {
     sum += volts[n] ** 2 - (n >= window ? volts[n - window] ** 2 : 0);
     level[n] = Math.max(0, sum) / window;
@@ -104,7 +143,11 @@ const findSpans = (volts: Float64Array, samplesACycle: number): Span[] => {
     if (isHigh && from === null) from = n;
     if (!isHigh && from !== null) {
       const cycles = Math.round((n - from) / samplesACycle);
-      if (cycles >= FEWEST_CYCLES) spans.push({ first: startNear(volts, from - window / 2, samplesACycle, Math.sqrt(2 * highest)), count: Math.round(cycles * samplesACycle) });
+      if (cycles >= FEWEST_CYCLES)
+        spans.push({
+          first: startNear(volts, from - window / 2, samplesACycle, Math.sqrt(2 * highest)),
+          count: Math.round(cycles * samplesACycle),
+        });
       from = null;
     }
   }
@@ -119,7 +162,12 @@ const CYCLES_BEFORE = 8;
  * Where a burst begins: the low tone before it is continued, and the straight line along which the burst leaves it is
  * followed back. The output's own zero crossing would not do: a coupling capacitor moves it by milliseconds at 50 Hz.
  */
-const startNear = (volts: Float64Array, position: number, samplesACycle: number, highVoltsPeak: number): number => {
+const startNear = (
+  volts: Float64Array,
+  position: number,
+  samplesACycle: number,
+  highVoltsPeak: number,
+): number => {
   const end = Math.floor(position - 0.75 * samplesACycle);
   const cycles = Math.min(CYCLES_BEFORE, Math.floor(end / samplesACycle));
   if (cycles < 1) return Math.max(0, Math.round(position));
@@ -128,19 +176,42 @@ const startNear = (volts: Float64Array, position: number, samplesACycle: number,
   const low = fitSineAt(volts.subarray(from, end), 1, 1 / samplesACycle);
   const leaves: number[] = [];
   const heights: number[] = [];
-  for (let n = end; n < Math.min(volts.length, position + samplesACycle) && leaves.length < LEAVING_RATIOS.length; n++) {
-    const away = volts[n] - low.offsetVolts - low.voltsPeak * Math.cos(omega * (n - from) + low.phaseRadians);
+  for (
+    let n = end;
+    n < Math.min(volts.length, position + samplesACycle) && leaves.length < LEAVING_RATIOS.length;
+    n++
+  ) {
+    const away =
+      volts[n] - low.offsetVolts - low.voltsPeak * Math.cos(omega * (n - from) + low.phaseRadians);
     if (Math.abs(away) <= LEAVING_RATIOS[leaves.length] * highVoltsPeak) continue;
     leaves.push(n);
     heights.push(away);
   }
   if (leaves.length < 2) return Math.round(position);
-  return leaves[1] > leaves[0] ? Math.round(leaves[0] - (heights[0] * (leaves[1] - leaves[0])) / (heights[1] - heights[0])) : leaves[0] - 1;
+  return leaves[1] > leaves[0]
+    ? Math.round(leaves[0] - (heights[0] * (leaves[1] - leaves[0])) / (heights[1] - heights[0]))
+    : leaves[0] - 1;
 };
 
-const readBurst = (volts: Float64Array, sampleRateHz: number, samplesACycle: number, { first, count }: Span, loadOhms: number): Burst => {
+const readBurst = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  samplesACycle: number,
+  { first, count }: Span,
+  loadOhms: number,
+): Burst => {
   const cycleCount = Math.round(count / samplesACycle);
-  const cycles = Array.from({ length: cycleCount }, (_, k) => readCycle(volts.subarray(first + Math.round(k * samplesACycle), first + Math.round((k + 1) * samplesACycle)), sampleRateHz, samplesACycle, loadOhms));
+  const cycles = Array.from({ length: cycleCount }, (_, k) =>
+    readCycle(
+      volts.subarray(
+        first + Math.round(k * samplesACycle),
+        first + Math.round((k + 1) * samplesACycle),
+      ),
+      sampleRateHz,
+      samplesACycle,
+      loadOhms,
+    ),
+  );
   const meanSquare = cycles.reduce((sum, { voltsRms }) => sum + voltsRms ** 2, 0) / cycleCount;
   const clean = cycles.map(({ flattened }, k) => (flattened ? -1 : k));
   const lastClean = Math.max(...clean);
@@ -155,16 +226,31 @@ const readBurst = (volts: Float64Array, sampleRateHz: number, samplesACycle: num
   };
 };
 
-const readCycle = (cycle: Float64Array, sampleRateHz: number, samplesACycle: number, loadOhms: number): BurstCycle => {
-  let squares = 0, highest = -Infinity, lowest = Infinity;
+const readCycle = (
+  cycle: Float64Array,
+  sampleRateHz: number,
+  samplesACycle: number,
+  loadOhms: number,
+): BurstCycle => {
+  let squares = 0,
+    highest = -Infinity,
+    lowest = Infinity;
   for (let n = 0; n < cycle.length; n++) {
     squares += cycle[n] ** 2;
     highest = Math.max(highest, cycle[n]);
     lowest = Math.min(lowest, cycle[n]);
   }
   const meanSquare = squares / cycle.length;
-  const fit = cycle.length >= CYCLE_SAMPLES_FOR_FIT ? fitHarmonics(cycle, sampleRateHz, sampleRateHz / samplesACycle, { orderCount: 1, driftDegree: 0 }) : null;
-  const residual = fit ? Math.sqrt(fit.residualVolts.reduce((sum, value) => sum + value ** 2, 0) / cycle.length) : 0;
+  const fit =
+    cycle.length >= CYCLE_SAMPLES_FOR_FIT
+      ? fitHarmonics(cycle, sampleRateHz, sampleRateHz / samplesACycle, {
+          orderCount: 1,
+          driftDegree: 0,
+        })
+      : null;
+  const residual = fit
+    ? Math.sqrt(fit.residualVolts.reduce((sum, value) => sum + value ** 2, 0) / cycle.length)
+    : 0;
   return {
     voltsRms: Math.sqrt(meanSquare),
     powerWatts: meanSquare / loadOhms,
@@ -179,7 +265,12 @@ const readCycle = (cycle: Float64Array, sampleRateHz: number, samplesACycle: num
  * A sine over a sloping offset (coupling capacitors settle during a burst), fitted to the flanks of one cycle and
  * continued to its tips: does either stay short?
  */
-const hasFlatTop = (cycle: Float64Array, samplesACycle: number, highest: number, lowest: number): boolean => {
+const hasFlatTop = (
+  cycle: Float64Array,
+  samplesACycle: number,
+  highest: number,
+  lowest: number,
+): boolean => {
   if (cycle.length < CYCLE_SAMPLES_FOR_FIT) return false;
   const middle = (highest + lowest) / 2;
   const model = fitFlanks(cycle, samplesACycle, middle, (FLANK_SHARE * (highest - lowest)) / 2);
@@ -188,16 +279,21 @@ const hasFlatTop = (cycle: Float64Array, samplesACycle: number, highest: number,
   const shortBy = (sign: 1 | -1): number => {
     const turn = -model.phaseRadians / (2 * Math.PI) + (sign < 0 ? 0.5 : 0);
     const tip = (cycle.length - 1) / 2 + (turn - Math.round(turn)) * samplesACycle;
-    return Math.min(sign * model.plainVoltsAt(tip), sign * model.bentVoltsAt(tip)) - sign * (sign > 0 ? highest : lowest);
+    return (
+      Math.min(sign * model.plainVoltsAt(tip), sign * model.bentVoltsAt(tip)) -
+      sign * (sign > 0 ? highest : lowest)
+    );
   };
   return shortBy(1) > allowed || shortBy(-1) > allowed;
 };
 
 const between = (volts: Float64Array, spans: readonly Span[], samplesACycle: number): number => {
-  let squares = 0, count = 0;
+  let squares = 0,
+    count = 0;
   const guard = 2 * samplesACycle;
   for (let n = 0; n < volts.length; n++) {
-    if (spans.some(({ first, count: length }) => n > first - guard && n < first + length + guard)) continue;
+    if (spans.some(({ first, count: length }) => n > first - guard && n < first + length + guard))
+      continue;
     squares += volts[n] ** 2;
     count++;
   }

@@ -3,28 +3,41 @@ import { BURST_KINDS, bursts } from "../signal";
 import { captureVolts, hasReferenceCaptures, truthOf } from "../testing/referenceCapture";
 import { analyseBursts, fitStayingPower, headroomRatio, heldPowers, type BurstReading } from ".";
 
-const load = (loadOhms: number) => ({ loadOhms, loadOhmsStdUncertainty: 0.01 * loadOhms, voltsStdUncertaintyRatio: 0 });
+const load = (loadOhms: number) => ({
+  loadOhms,
+  loadOhmsStdUncertainty: 0.01 * loadOhms,
+  voltsStdUncertaintyRatio: 0,
+});
 const readingOf = (volts: Float64Array, sampleRateHz: number, loadOhms: number): BurstReading => {
   const outcome = analyseBursts(volts, sampleRateHz, load(loadOhms));
   if (!outcome.ok) throw new Error(outcome.finding.advice);
   return outcome.value;
 };
 
-test.each(Object.keys(BURST_KINDS) as (keyof typeof BURST_KINDS)[])("round trip: the %s burst is read as it was made", (kind) => {
-  const made = { ...BURST_KINDS[kind], voltsPeak: 28.3 };
-  const { bursts: found, stepRatio, burstPowerWatts, frequencyHz } = readingOf(bursts(made, 48_000), 48_000, 8);
-  expect(found.length).toBe(made.repeats);
-  expect(found[0].cycles.length).toBe(made.highCycles);
-  expect(frequencyHz / made.frequencyHz).toBeCloseTo(1, 2);
-  expect(stepRatio).toBeCloseTo(10, 1);
-  expect(burstPowerWatts).toBeCloseTo(28.3 ** 2 / 16, 1);
-});
+test.each(Object.keys(BURST_KINDS) as (keyof typeof BURST_KINDS)[])(
+  "round trip: the %s burst is read as it was made",
+  (kind) => {
+    const made = { ...BURST_KINDS[kind], voltsPeak: 28.3 };
+    const {
+      bursts: found,
+      stepRatio,
+      burstPowerWatts,
+      frequencyHz,
+    } = readingOf(bursts(made, 48_000), 48_000, 8);
+    expect(found.length).toBe(made.repeats);
+    expect(found[0].cycles.length).toBe(made.highCycles);
+    expect(frequencyHz / made.frequencyHz).toBeCloseTo(1, 2);
+    expect(stepRatio).toBeCloseTo(10, 1);
+    expect(burstPowerWatts).toBeCloseTo(28.3 ** 2 / 16, 1);
+  },
+);
 
 test("clipping from the seventh cycle on: the last clean cycle is the sixth", () => {
   const made = { ...BURST_KINDS["20-ms"], voltsPeak: 30, repeats: 2 };
   const volts = bursts(made, 96_000);
   const start = 50 * 96;
-  for (let n = start + 6 * 96; n < start + 20 * 96; n++) volts[n] = Math.max(-28, Math.min(28, volts[n]));
+  for (let n = start + 6 * 96; n < start + 20 * 96; n++)
+    volts[n] = Math.max(-28, Math.min(28, volts[n]));
   const { bursts: found, burstPowerWatts, summary } = readingOf(volts, 96_000, 8);
   expect(found[0]).toMatchObject({ lastCleanCycle: 5, flattenedCycleCount: 14 });
   expect(burstPowerWatts).toBeNull();
@@ -33,7 +46,15 @@ test("clipping from the seventh cycle on: the last clean cycle is the sixth", ()
 
 const describeCaptures = hasReferenceCaptures ? describe : describe.skip;
 
-describeCaptures.each([["a_3R97_burst_1k", 3.97], ["a_8R2_burst_1k", 8.2], ["b_3R97_burst_1k", 3.97], ["b_8R2_burst_1k", 8.2], ["a_3R97_burst_50", 3.97], ["a_8R2_burst_50", 8.2], ["b_3R97_burst_50", 3.97]] as const)("reference burst %s", (name, ohms) => {
+describeCaptures.each([
+  ["a_3R97_burst_1k", 3.97],
+  ["a_8R2_burst_1k", 8.2],
+  ["b_3R97_burst_1k", 3.97],
+  ["b_8R2_burst_1k", 8.2],
+  ["a_3R97_burst_50", 3.97],
+  ["a_8R2_burst_50", 8.2],
+  ["b_3R97_burst_50", 3.97],
+] as const)("reference burst %s", (name, ohms) => {
   test("volts and watts of every cycle within the stated 0.1 % and 0.2 %, flat tops in the stated cycles", () => {
     const { channels, sampleRateHz } = captureVolts(name);
     const { bursts: found } = readingOf(channels[0], sampleRateHz, ohms);
@@ -44,8 +65,12 @@ describeCaptures.each([["a_3R97_burst_1k", 3.97], ["a_8R2_burst_1k", 8.2], ["b_3
       expect(Math.abs(burst.powerWatts / truth[k].power_w - 1)).toBeLessThan(0.002);
       burst.cycles.forEach((cycle, c) => {
         expect(Math.abs(cycle.voltsRms / truth[k].per_cycle_rms_v[c] - 1)).toBeLessThan(0.002);
-        expect(Math.abs(cycle.voltsPeakPositive / truth[k].per_cycle_peak_pos_v[c] - 1)).toBeLessThan(0.003);
-        expect(Math.abs(cycle.voltsPeakNegative / truth[k].per_cycle_peak_neg_v[c] - 1)).toBeLessThan(0.003);
+        expect(
+          Math.abs(cycle.voltsPeakPositive / truth[k].per_cycle_peak_pos_v[c] - 1),
+        ).toBeLessThan(0.003);
+        expect(
+          Math.abs(cycle.voltsPeakNegative / truth[k].per_cycle_peak_neg_v[c] - 1),
+        ).toBeLessThan(0.003);
       });
       expect(Math.abs(burst.flattenedCycleCount - truth[k].cycles_clipped)).toBeLessThanOrEqual(1);
     });
@@ -58,32 +83,51 @@ describeCaptures.each([["a_3R97_burst_1k", 3.97], ["a_8R2_burst_1k", 8.2], ["b_3
   const { bursts: found, burstPowerWatts, lowVoltsRms } = readingOf(channels[0], sampleRateHz, 8.2);
   expect((burstPowerWatts ?? 0) / burst_power_w).toBeCloseTo(1, 3);
   expect(lowVoltsRms / low_v_rms).toBeCloseTo(1, 3);
-  found.forEach(({ startSeconds }, k) => expect(Math.abs(startSeconds - burst_starts_s[k])).toBeLessThan(4.2e-5));
+  found.forEach(({ startSeconds }, k) =>
+    expect(Math.abs(startSeconds - burst_starts_s[k])).toBeLessThan(4.2e-5),
+  );
 });
 
 test("staying power, closed form: store and steady supply are found again", () => {
-  fc.assert(fc.property(fc.double({ min: 10, max: 80, noNaN: true }), fc.double({ min: 1, max: 10, noNaN: true }), (steady, store) => {
-    const peak = steady + 60;
-    const readings = [0.008, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 20].map((seconds) => ({ seconds, powerWatts: Math.min(peak, steady + store / seconds) }));
-    const outcome = fitStayingPower(readings);
-    if (!outcome.ok) throw new Error(outcome.finding.advice);
-    expect(outcome.value.settled).toBe(true);
-    expect(outcome.value.steadyWatts / steady).toBeCloseTo(1, 3);
-    expect(outcome.value.storeJoules / store).toBeCloseTo(1, 2);
-    expect(outcome.value.peakWatts / peak).toBeCloseTo(1, 2);
-  }));
+  fc.assert(
+    fc.property(
+      fc.double({ min: 10, max: 80, noNaN: true }),
+      fc.double({ min: 1, max: 10, noNaN: true }),
+      (steady, store) => {
+        const peak = steady + 60;
+        const readings = [0.008, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 20].map((seconds) => ({
+          seconds,
+          powerWatts: Math.min(peak, steady + store / seconds),
+        }));
+        const outcome = fitStayingPower(readings);
+        if (!outcome.ok) throw new Error(outcome.finding.advice);
+        expect(outcome.value.settled).toBe(true);
+        expect(outcome.value.steadyWatts / steady).toBeCloseTo(1, 3);
+        expect(outcome.value.storeJoules / store).toBeCloseTo(1, 2);
+        expect(outcome.value.peakWatts / peak).toBeCloseTo(1, 2);
+      },
+    ),
+  );
 });
 
-(hasReferenceCaptures ? test : test.skip)("reference capture b_3R97_sustained: a 36 V, 3.5 A supply holds about 71 W, and 122 W for 20 ms", () => {
-  const powers: number[] = truthOf("b_3R97_sustained").truth.power_w_per_20_cycles;
-  const outcome = fitStayingPower(heldPowers(powers, 0.02, [0.02, 0.04, 0.06, 0.1, 0.2, 0.4, 0.8, 1.16]));
-  if (!outcome.ok) throw new Error(outcome.finding.advice);
-  expect(Math.abs(outcome.value.steadyWatts / 70.8 - 1)).toBeLessThan(0.1);
-  expect(outcome.value.peakWatts).toBeCloseTo(122, -1);
-});
+(hasReferenceCaptures ? test : test.skip)(
+  "reference capture b_3R97_sustained: a 36 V, 3.5 A supply holds about 71 W, and 122 W for 20 ms",
+  () => {
+    const powers: number[] = truthOf("b_3R97_sustained").truth.power_w_per_20_cycles;
+    const outcome = fitStayingPower(
+      heldPowers(powers, 0.02, [0.02, 0.04, 0.06, 0.1, 0.2, 0.4, 0.8, 1.16]),
+    );
+    if (!outcome.ok) throw new Error(outcome.finding.advice);
+    expect(Math.abs(outcome.value.steadyWatts / 70.8 - 1)).toBeLessThan(0.1);
+    expect(outcome.value.peakWatts).toBeCloseTo(122, -1);
+  },
+);
 
 test("headroom, and refusal of too few readings", () => {
   expect(headroomRatio(120, 60)).toBe(2);
   expect(fitStayingPower([{ seconds: 1, powerWatts: 3 }])).toMatchObject({ ok: false });
-  expect(analyseBursts(new Float64Array(1000), 48_000, load(8))).toMatchObject({ ok: false, finding: { code: "no-signal" } });
+  expect(analyseBursts(new Float64Array(1000), 48_000, load(8))).toMatchObject({
+    ok: false,
+    finding: { code: "no-signal" },
+  });
 });

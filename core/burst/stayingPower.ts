@@ -28,31 +28,59 @@ export type StayingPower = {
  * @see energy balance; the model is this program's own
  */
 export const fitStayingPower = (readings: readonly HeldPower[]): Outcome<StayingPower> => {
-  if (readings.length < 3 || readings.some(({ seconds, powerWatts }) => !(seconds > 0) || !(powerWatts >= 0))) return failure("too-short", "Readings", "staying power takes at least three durations above zero, with their powers.");
+  if (
+    readings.length < 3 ||
+    readings.some(({ seconds, powerWatts }) => !(seconds > 0) || !(powerWatts >= 0))
+  )
+    return failure(
+      "too-short",
+      "Readings",
+      "staying power takes at least three durations above zero, with their powers.",
+    );
   let peakWatts = Math.max(...readings.map(({ powerWatts }) => powerWatts));
   let onSlope = readings.filter(({ powerWatts }) => powerWatts < 0.97 * peakWatts);
   let line = fitLine(onSlope);
-  let settled = false, iterationCount = 0;
+  let settled = false,
+    iterationCount = 0;
   while (!settled && iterationCount < 20) {
     iterationCount++;
     const { steadyWatts, storeJoules } = line;
-    const next = readings.filter(({ seconds, powerWatts }) => steadyWatts + storeJoules / seconds < peakWatts && powerWatts < 0.995 * peakWatts);
+    const next = readings.filter(
+      ({ seconds, powerWatts }) =>
+        steadyWatts + storeJoules / seconds < peakWatts && powerWatts < 0.995 * peakWatts,
+    );
     const atRails = readings.filter((reading) => !next.includes(reading));
-    if (atRails.length > 0) peakWatts = atRails.reduce((sum, { powerWatts }) => sum + powerWatts, 0) / atRails.length;
+    if (atRails.length > 0)
+      peakWatts = atRails.reduce((sum, { powerWatts }) => sum + powerWatts, 0) / atRails.length;
     settled = next.length === onSlope.length && next.every((reading) => onSlope.includes(reading));
     onSlope = next;
     line = fitLine(onSlope.length >= 2 ? onSlope : readings.slice(-2));
   }
   const { steadyWatts, storeJoules } = line;
   const wattsFor = (seconds: number) => Math.min(peakWatts, steadyWatts + storeJoules / seconds);
-  const residualWattsRms = Math.sqrt(readings.reduce((sum, { seconds, powerWatts }) => sum + (powerWatts - wattsFor(seconds)) ** 2, 0) / readings.length);
-  return success({ steadyWatts, storeJoules, peakWatts, wattsFor, residualWattsRms, settled, iterationCount, summary: `${formatSignificant(peakWatts, 3)} W for moments, ${formatSignificant(steadyWatts, 3)} W for as long as you like, with ${formatSignificant(storeJoules, 2)} J in store between.` });
+  const residualWattsRms = Math.sqrt(
+    readings.reduce(
+      (sum, { seconds, powerWatts }) => sum + (powerWatts - wattsFor(seconds)) ** 2,
+      0,
+    ) / readings.length,
+  );
+  return success({
+    steadyWatts,
+    storeJoules,
+    peakWatts,
+    wattsFor,
+    residualWattsRms,
+    settled,
+    iterationCount,
+    summary: `${formatSignificant(peakWatts, 3)} W for moments, ${formatSignificant(steadyWatts, 3)} W for as long as you like, with ${formatSignificant(storeJoules, 2)} J in store between.`,
+  });
 };
 
 /** Least squares of power = steady + store / t, with neither below zero. */
 const fitLine = (readings: readonly HeldPower[]): { steadyWatts: number; storeJoules: number } => {
   if (readings.length === 0) return { steadyWatts: Number.POSITIVE_INFINITY, storeJoules: 0 };
-  const a = new Float64Array(4), b = new Float64Array(2);
+  const a = new Float64Array(4),
+    b = new Float64Array(2);
   for (const { seconds, powerWatts } of readings) {
     a[0] += 1;
     a[2] += 1 / seconds;
@@ -63,14 +91,20 @@ const fitLine = (readings: readonly HeldPower[]): { steadyWatts: number; storeJo
   const solution = solveSymmetric(a, b);
   const mean = b[0] / readings.length;
   if (!solution || solution[1] < 0) return { steadyWatts: mean, storeJoules: 0 };
-  return solution[0] < 0 ? { steadyWatts: 0, storeJoules: b[1] / a[3] } : { steadyWatts: solution[0], storeJoules: solution[1] };
+  return solution[0] < 0
+    ? { steadyWatts: 0, storeJoules: b[1] / a[3] }
+    : { steadyWatts: solution[0], storeJoules: solution[1] };
 };
 
 /**
  * Powers held for ever longer stretches from the start of a held tone: the mean over the last tenth of each stretch.
  * @param powers one a cycle, from the moment the level was applied
  */
-export const heldPowers = (powers: readonly number[], cycleSeconds: number, durationsSeconds: readonly number[]): HeldPower[] =>
+export const heldPowers = (
+  powers: readonly number[],
+  cycleSeconds: number,
+  durationsSeconds: readonly number[],
+): HeldPower[] =>
   durationsSeconds.flatMap((seconds) => {
     const end = Math.round(seconds / cycleSeconds);
     if (end < 1 || end > powers.length) return [];
@@ -80,4 +114,5 @@ export const heldPowers = (powers: readonly number[], cycleSeconds: number, dura
   });
 
 /** Headroom of a burst over another power, as a power ratio. */
-export const headroomRatio = (burstWatts: number, otherWatts: number): number => burstWatts / otherWatts;
+export const headroomRatio = (burstWatts: number, otherWatts: number): number =>
+  burstWatts / otherWatts;

@@ -6,13 +6,24 @@ export const claimText = (claim: PowerClaim): string =>
   `${trimmed(claim.powerWatts)} W per channel into ${trimmed(claim.loadOhms)} Ω, ${drivenText(claim.channelsDriven)}, at ${limitText(claim)}`;
 
 /** "0.5 % THD+N" */
-export const limitText = ({ distortionLimitRatio, distortionMeasure }: Pick<PowerClaim, "distortionLimitRatio" | "distortionMeasure">): string =>
-  `${formatPercent(distortionLimitRatio, 3).replace(/(\.\d*?)0+ /, "$1 ").replace(". ", " ")} ${measureText(distortionMeasure)}`;
+export const limitText = ({
+  distortionLimitRatio,
+  distortionMeasure,
+}: Pick<PowerClaim, "distortionLimitRatio" | "distortionMeasure">): string =>
+  `${formatPercent(distortionLimitRatio, 3)
+    .replace(/(\.\d*?)0+ /, "$1 ")
+    .replace(". ", " ")} ${measureText(distortionMeasure)}`;
 
 /** "THD" or "THD+N" */
-export const measureText = (measure: PowerClaim["distortionMeasure"]): string => (measure === "thd" ? "THD" : "THD+N");
+export const measureText = (measure: PowerClaim["distortionMeasure"]): string =>
+  measure === "thd" ? "THD" : "THD+N";
 
 /** "one channel driven", "both channels driven", "5 channels driven" */
-export const drivenText = (count: number): string => (count === 1 ? "one channel driven" : count === 2 ? "both channels driven" : `${count} channels driven`);
+export const drivenText = (count: number): string =>
+  count === 1
+    ? "one channel driven"
+    : count === 2
+      ? "both channels driven"
+      : `${count} channels driven`;
 
 const trimmed = (value: number): string => String(Number(formatSignificant(value, 5)));

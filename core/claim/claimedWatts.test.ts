@@ -1,6 +1,9 @@
 import { claimedWatts } from ".";
 
-const claims = [{ powerWatts: 50, loadOhms: 8 }, { powerWatts: 93, loadOhms: 4 }];
+const claims = [
+  { powerWatts: 50, loadOhms: 8 },
+  { powerWatts: 93, loadOhms: 4 },
+];
 
 test("a load is designed for the claim of its ohms, else for the claimed volts; bridged for both halves", () => {
   expect(claimedWatts(8, claims, false)).toBe(50);

@@ -9,9 +9,15 @@ const USUAL_WATTS = 20;
  * @param ohms above zero
  * @returns watts of one channel, or of one bridged pair; 20 W without any claim. Common practice.
  */
-export const claimedWatts = (ohms: number, claims: readonly Pick<PowerClaim, "powerWatts" | "loadOhms">[], isBridged: boolean): number => {
+export const claimedWatts = (
+  ohms: number,
+  claims: readonly Pick<PowerClaim, "powerWatts" | "loadOhms">[],
+  isBridged: boolean,
+): number => {
   if (isBridged) return 2 * claimedWatts(ohms / 2, claims, false);
-  const near = claims.filter(({ loadOhms }) => Math.abs(loadOhms / ohms - 1) < 0.1).map(({ powerWatts }) => powerWatts);
+  const near = claims
+    .filter(({ loadOhms }) => Math.abs(loadOhms / ohms - 1) < 0.1)
+    .map(({ powerWatts }) => powerWatts);
   if (near.length > 0) return Math.max(...near);
   const squaredVolts = claims.map(({ powerWatts, loadOhms }) => powerWatts * loadOhms);
   return squaredVolts.length > 0 ? Math.max(...squaredVolts) / ohms : USUAL_WATTS;

@@ -4,7 +4,8 @@ import type { Band } from "./types";
 const NUMBER = String.raw`(\d{1,3}(?:,\d{3})+(?:\.\d+)?|\d+(?:[.,]\d+)?)`;
 
 /** "20,000" is twenty thousand, "0,25" a quarter. */
-export const numberOf = (text: string): number => Number(/^\d{1,3}(,\d{3})+(\.\d+)?$/.test(text) ? text.replace(/,/g, "") : text.replace(",", "."));
+export const numberOf = (text: string): number =>
+  Number(/^\d{1,3}(,\d{3})+(\.\d+)?$/.test(text) ? text.replace(/,/g, "") : text.replace(",", "."));
 
 /** Lower case, one kind of dash and multiplication sign, units spelled one way, spaces single. */
 export const normalised = (text: string): string =>
@@ -24,13 +25,18 @@ export const normalised = (text: string): string =>
     .trim();
 
 /** Every number that stands before a unit. */
-export const valuesBefore = (text: string, unit: string): number[] => [...text.matchAll(new RegExp(`${NUMBER}\\s*${unit}`, "g"))].map((match) => numberOf(match[1]));
+export const valuesBefore = (text: string, unit: string): number[] =>
+  [...text.matchAll(new RegExp(`${NUMBER}\\s*${unit}`, "g"))].map((match) => numberOf(match[1]));
 
 /** Loads: "4, 8 or 16 ohm" is three of them. */
 export const loadsIn = (text: string): number[] => {
-  const match = new RegExp(`((?:${NUMBER}\\s*(?:ohm)?\\s*(?:,|/|-|or|and|&)\\s*)*)${NUMBER}\\s*ohm`).exec(text.replace(/(\d)-(ohm)/g, "$1 $2"));
+  const match = new RegExp(
+    `((?:${NUMBER}\\s*(?:ohm)?\\s*(?:,|/|-|or|and|&)\\s*)*)${NUMBER}\\s*ohm`,
+  ).exec(text.replace(/(\d)-(ohm)/g, "$1 $2"));
   if (!match) return [];
-  const others = [...(match[1] ?? "").matchAll(new RegExp(NUMBER, "g"))].map((part) => numberOf(part[1]));
+  const others = [...(match[1] ?? "").matchAll(new RegExp(NUMBER, "g"))].map((part) =>
+    numberOf(part[1]),
+  );
   return [...others, numberOf(match[match.length - 1])].filter((ohms) => ohms > 0 && ohms <= 1000);
 };
 
@@ -46,11 +52,20 @@ export const bandIn = (text: string): Band | null => {
 };
 
 /** A percentage of distortion and what it measures. */
-export const distortionIn = (text: string): { limitRatio: number; measure: DistortionMeasure | null } | null => {
+export const distortionIn = (
+  text: string,
+): { limitRatio: number; measure: DistortionMeasure | null } | null => {
   const match = new RegExp(`${NUMBER}\\s*%`).exec(text);
   if (!match) return null;
   // Rounded so that 0.7 % is 0.007 and not a binary neighbour of it.
-  return { limitRatio: Number((numberOf(match[1]) / 100).toPrecision(12)), measure: text.includes("thd+n") ? "thd-plus-noise" : /\bthd\b|distortion/.test(text) ? "thd" : null };
+  return {
+    limitRatio: Number((numberOf(match[1]) / 100).toPrecision(12)),
+    measure: text.includes("thd+n")
+      ? "thd-plus-noise"
+      : /\bthd\b|distortion/.test(text)
+        ? "thd"
+        : null,
+  };
 };
 
 /** How many channels are driven, when the line says so. */

@@ -1,4 +1,13 @@
-import { bandIn, channelsIn, distortionIn, loadsIn, multiplierIn, normalised, numberOf, valuesBefore } from "./quantities";
+import {
+  bandIn,
+  channelsIn,
+  distortionIn,
+  loadsIn,
+  multiplierIn,
+  normalised,
+  numberOf,
+  valuesBefore,
+} from "./quantities";
 import type { ReadClaim, StatedClaim, UnreadLine } from "./types";
 
 type Reader = { isFor: RegExp; read(text: string): StatedClaim[] | string };
@@ -8,18 +17,24 @@ const decibels = (text: string): number | null => {
   return match ? numberOf(match[1]) : null;
 };
 
-const frequenciesIn = (text: string): number[] => [...text.matchAll(/(\d+(?:[.,]\d+)?)\s*(k?)hz/g)].map(([, value, kilo]) => numberOf(value) * (kilo ? 1000 : 1));
+const frequenciesIn = (text: string): number[] =>
+  [...text.matchAll(/(\d+(?:[.,]\d+)?)\s*(k?)hz/g)].map(
+    ([, value, kilo]) => numberOf(value) * (kilo ? 1000 : 1),
+  );
 
 const frequencyIn = (text: string): number | null => frequenciesIn(text)[0] ?? null;
 
 /** "130/220/310 w": the numbers of a list with slashes before one unit. */
 const listBefore = (text: string, unit: string): number[] => {
-  const match = new RegExp(`(\\d+(?:[.,]\\d+)?(?:\\s*/\\s*\\d+(?:[.,]\\d+)?)+)\\s*${unit}`).exec(text);
+  const match = new RegExp(`(\\d+(?:[.,]\\d+)?(?:\\s*/\\s*\\d+(?:[.,]\\d+)?)+)\\s*${unit}`).exec(
+    text,
+  );
   return match ? match[1].split("/").map((value) => numberOf(value.trim())) : [];
 };
 
 /** Words under which a power is printed that no method stands behind. */
-const VAGUE = /\bmax(?:imum)?\b|\bpeak\b|\bpmpo\b|music power|\bdynamic power\b|\btotal\b|\bsystem power\b/;
+const VAGUE =
+  /\bmax(?:imum)?\b|\bpeak\b|\bpmpo\b|music power|\bdynamic power\b|\btotal\b|\bsystem power\b/;
 
 const readResponse = (text: string): StatedClaim[] | string => {
   const band = bandIn(text);
@@ -28,27 +43,47 @@ const readResponse = (text: string): StatedClaim[] | string => {
   const split = /\+\s*(\d+(?:[.,]\d+)?)\s*(?:db)?\s*[,/]\s*-\s*(\d+(?:[.,]\d+)?)\s*db/.exec(text);
   const down = /-\s*(\d+(?:[.,]\d+)?)\s*db/.exec(text.replace(/\d\s*-\s*\d/g, " "));
   const upDb = split ? numberOf(split[1]) : both ? numberOf(both[1]) : null;
-  const downDb = split ? numberOf(split[2]) : both ? numberOf(both[1]) : down ? numberOf(down[1]) : null;
-  return [{ kind: "response", band, upDb, downDb, powerWatts: valuesBefore(text, "w\\b")[0] ?? null }];
+  const downDb = split
+    ? numberOf(split[2])
+    : both
+      ? numberOf(both[1])
+      : down
+        ? numberOf(down[1])
+        : null;
+  return [
+    { kind: "response", band, upDb, downDb, powerWatts: valuesBefore(text, "w\\b")[0] ?? null },
+  ];
 };
 
 /** Watts that are not a promise of output. */
 const notOutput = (text: string): string | null => {
-  if (/consum|standby|stand-by|idle|requirement|\bmains\b|\d\s*v\b.*\d\s*hz/.test(text)) return "it is about what the amplifier takes from the mains, not what it delivers";
-  return /speakers? (?:of|up to|rated)|recommended/.test(text) ? "it is about the speaker, not the amplifier" : null;
+  if (/consum|standby|stand-by|idle|requirement|\bmains\b|\d\s*v\b.*\d\s*hz/.test(text))
+    return "it is about what the amplifier takes from the mains, not what it delivers";
+  return /speakers? (?:of|up to|rated)|recommended/.test(text)
+    ? "it is about the speaker, not the amplifier"
+    : null;
 };
 
 type PowerCase = { powerWatts: number; loadOhms: number | null };
 
 /** "60 W into 8 ohm, 100 W into 4 ohm" in pairs; otherwise the first watts with every load that is named. */
 const powerCases = (text: string, watts: readonly number[]): PowerCase[] => {
-  const slashed = listBefore(text, "w\\b"), ohms = listBefore(text, "ohm");
-  if (slashed.length > 1 && slashed.length === ohms.length) return slashed.map((powerWatts, k) => ({ powerWatts, loadOhms: ohms[k] }));
-  const parts = text.split(/[,;]|\band\b/).map((part) => ({ powerWatts: valuesBefore(part, "w\\b")[0], loadOhms: loadsIn(part)[0] }));
-  const pairs = parts.filter(({ powerWatts, loadOhms }) => powerWatts !== undefined && loadOhms !== undefined);
+  const slashed = listBefore(text, "w\\b"),
+    ohms = listBefore(text, "ohm");
+  if (slashed.length > 1 && slashed.length === ohms.length)
+    return slashed.map((powerWatts, k) => ({ powerWatts, loadOhms: ohms[k] }));
+  const parts = text
+    .split(/[,;]|\band\b/)
+    .map((part) => ({ powerWatts: valuesBefore(part, "w\\b")[0], loadOhms: loadsIn(part)[0] }));
+  const pairs = parts.filter(
+    ({ powerWatts, loadOhms }) => powerWatts !== undefined && loadOhms !== undefined,
+  );
   if (watts.length > 1 && pairs.length === watts.length) return pairs;
   const loads = loadsIn(text);
-  return (loads.length > 0 ? loads : [null]).map((loadOhms) => ({ powerWatts: watts[0], loadOhms }));
+  return (loads.length > 0 ? loads : [null]).map((loadOhms) => ({
+    powerWatts: watts[0],
+    loadOhms,
+  }));
 };
 
 const readPower = (text: string): StatedClaim[] | string => {
@@ -57,57 +92,157 @@ const readPower = (text: string): StatedClaim[] | string => {
   if (watts.length === 0 || refusal) return refusal ?? "no watts in it";
   const distortion = distortionIn(text);
   const cases = powerCases(text, watts);
-  if (distortion && /^(?:thd|(?:rated |harmonic )?distortion)/.test(text)) return [{ kind: "distortion", limitRatio: distortion.limitRatio, measure: distortion.measure ?? "thd", ...cases[0], band: bandIn(text) }];
-  const common = { distortionLimitRatio: distortion?.limitRatio ?? null, distortionMeasure: distortion ? (distortion.measure ?? "thd") : null };
-  if (/bridged|\bbtl\b|mono mode|\bmono\b/.test(text)) return cases.map((each) => ({ kind: "bridged-power", ...each, ...common }));
-  return cases.map((each) => ({ kind: "power", ...each, channelsDriven: channelsIn(text) ?? (/all channels driven/.test(text) ? multiplierIn(text) : null), ...common, band: bandIn(text) }));
+  if (distortion && /^(?:thd|(?:rated |harmonic )?distortion)/.test(text))
+    return [
+      {
+        kind: "distortion",
+        limitRatio: distortion.limitRatio,
+        measure: distortion.measure ?? "thd",
+        ...cases[0],
+        band: bandIn(text),
+      },
+    ];
+  const common = {
+    distortionLimitRatio: distortion?.limitRatio ?? null,
+    distortionMeasure: distortion ? (distortion.measure ?? "thd") : null,
+  };
+  if (/bridged|\bbtl\b|mono mode|\bmono\b/.test(text))
+    return cases.map((each) => ({ kind: "bridged-power", ...each, ...common }));
+  return cases.map((each) => ({
+    kind: "power",
+    ...each,
+    channelsDriven:
+      channelsIn(text) ?? (/all channels driven/.test(text) ? multiplierIn(text) : null),
+    ...common,
+    band: bandIn(text),
+  }));
 };
 
 /** In order: the first whose words occur reads the line. */
 const READERS: readonly Reader[] = [
-  { isFor: /damping factor/, read: (text) => {
-    const value = /(\d+(?:[.,]\d+)?)(?![\d.,]|\s*(?:k?hz|ohm))/.exec(text.replace("damping factor", ""));
-    return value ? [{ kind: "damping-factor", least: numberOf(value[1]), loadOhms: loadsIn(text)[0] ?? null, frequencyHz: frequencyIn(text) }] : "a damping factor without its number";
-  } },
-  { isFor: /crosstalk|channel separation|\bseparation\b/, read: (text) => {
-    const several = listBefore(text, "db"), frequencies = frequenciesIn(text);
-    if (several.length > 1 && several.length === frequencies.length) return several.map((leastDb, k) => ({ kind: "crosstalk", leastDb, frequencyHz: frequencies[k] }));
-    const db = decibels(text);
-    return db === null ? "crosstalk without decibels" : [{ kind: "crosstalk", leastDb: db, frequencyHz: frequencyIn(text) }];
-  } },
-  { isFor: /headroom/, read: (text) => {
-    const db = decibels(text);
-    return db === null ? "headroom without decibels" : [{ kind: "headroom", leastDb: db }];
-  } },
-  { isFor: /signal.to.noise|\bs\/n\b|\bsnr\b|hum (?:and|&) noise|\bnoise\b(?!.*thd)/, read: (text) => {
-    if (/thd\+n/.test(text)) return "distortion and noise together; write it as a power or distortion line";
-    const db = decibels(text);
-    return db === null ? "noise without decibels" : [{ kind: "noise", leastDb: db, weighting: /a-?weight|\(a\)|dba|ihf[- ]a\b|\bdb a\b/.test(text) ? "a" : "none", referenceWatts: valuesBefore(text, "w\\b")[0] ?? null }];
-  } },
+  {
+    isFor: /damping factor/,
+    read: (text) => {
+      const value = /(\d+(?:[.,]\d+)?)(?![\d.,]|\s*(?:k?hz|ohm))/.exec(
+        text.replace("damping factor", ""),
+      );
+      return value
+        ? [
+            {
+              kind: "damping-factor",
+              least: numberOf(value[1]),
+              loadOhms: loadsIn(text)[0] ?? null,
+              frequencyHz: frequencyIn(text),
+            },
+          ]
+        : "a damping factor without its number";
+    },
+  },
+  {
+    isFor: /crosstalk|channel separation|\bseparation\b/,
+    read: (text) => {
+      const several = listBefore(text, "db"),
+        frequencies = frequenciesIn(text);
+      if (several.length > 1 && several.length === frequencies.length)
+        return several.map((leastDb, k) => ({
+          kind: "crosstalk",
+          leastDb,
+          frequencyHz: frequencies[k],
+        }));
+      const db = decibels(text);
+      return db === null
+        ? "crosstalk without decibels"
+        : [{ kind: "crosstalk", leastDb: db, frequencyHz: frequencyIn(text) }];
+    },
+  },
+  {
+    isFor: /headroom/,
+    read: (text) => {
+      const db = decibels(text);
+      return db === null ? "headroom without decibels" : [{ kind: "headroom", leastDb: db }];
+    },
+  },
+  {
+    isFor: /signal.to.noise|\bs\/n\b|\bsnr\b|hum (?:and|&) noise|\bnoise\b(?!.*thd)/,
+    read: (text) => {
+      if (/thd\+n/.test(text))
+        return "distortion and noise together; write it as a power or distortion line";
+      const db = decibels(text);
+      return db === null
+        ? "noise without decibels"
+        : [
+            {
+              kind: "noise",
+              leastDb: db,
+              weighting: /a-?weight|\(a\)|dba|ihf[- ]a\b|\bdb a\b/.test(text) ? "a" : "none",
+              referenceWatts: valuesBefore(text, "w\\b")[0] ?? null,
+            },
+          ];
+    },
+  },
   { isFor: /phono|riaa/, read: () => "it is about the phono input" },
-  { isFor: /intermodulation|\bimd\b/, read: () => "intermodulation is measured here, but not judged from a line" },
-  { isFor: /power bandwidth/, read: () => "a power bandwidth; write it as a power with its band and distortion" },
-  { isFor: /frequency response|frequency range|(?:±|\+\s*\/?\s*-|\+\d+(?:\.\d+)?\s*(?:db)?\s*[,/]\s*-).*db|-\s?[0-9.]+\s?db.*k?hz|k?hz.*-\s?[0-9.]+\s?db/, read: readResponse },
-  { isFor: /\bgain\b/, read: (text) => {
-    const all = valuesBefore(text, "db");
-    return all.length === 0 ? "gain without decibels" : all.map((gainDb) => ({ kind: "gain", gainDb }));
-  } },
-  { isFor: /\d\s*v(?:dc| dc)?\s*[,/x-]?\s*(?:at )?\d+(?:[.,]\d+)?\s*a\b|power supply|adapter|power brick/, read: (text) => {
-    const volts = valuesBefore(text, "v(?:dc)?\\b")[0], amperes = valuesBefore(text, "a\\b")[0];
-    return volts && amperes ? [{ kind: "supply", volts, amperes }] : "a supply without both volts and amperes";
-  } },
+  {
+    isFor: /intermodulation|\bimd\b/,
+    read: () => "intermodulation is measured here, but not judged from a line",
+  },
+  {
+    isFor: /power bandwidth/,
+    read: () => "a power bandwidth; write it as a power with its band and distortion",
+  },
+  {
+    isFor:
+      /frequency response|frequency range|(?:±|\+\s*\/?\s*-|\+\d+(?:\.\d+)?\s*(?:db)?\s*[,/]\s*-).*db|-\s?[0-9.]+\s?db.*k?hz|k?hz.*-\s?[0-9.]+\s?db/,
+    read: readResponse,
+  },
+  {
+    isFor: /\bgain\b/,
+    read: (text) => {
+      const all = valuesBefore(text, "db");
+      return all.length === 0
+        ? "gain without decibels"
+        : all.map((gainDb) => ({ kind: "gain", gainDb }));
+    },
+  },
+  {
+    isFor:
+      /\d\s*v(?:dc| dc)?\s*[,/x-]?\s*(?:at )?\d+(?:[.,]\d+)?\s*a\b|power supply|adapter|power brick/,
+    read: (text) => {
+      const volts = valuesBefore(text, "v(?:dc)?\\b")[0],
+        amperes = valuesBefore(text, "a\\b")[0];
+      return volts && amperes
+        ? [{ kind: "supply", volts, amperes }]
+        : "a supply without both volts and amperes";
+    },
+  },
   { isFor: /\d\s*w\b/, read: readPower },
-  { isFor: /\bthd(?:\+n)?\b|distortion/, read: (text) => {
-    const distortion = distortionIn(text);
-    return distortion ? [{ kind: "distortion", limitRatio: distortion.limitRatio, measure: distortion.measure ?? "thd", powerWatts: null, loadOhms: loadsIn(text)[0] ?? null, band: bandIn(text) }] : "distortion without a percentage";
-  } },
+  {
+    isFor: /\bthd(?:\+n)?\b|distortion/,
+    read: (text) => {
+      const distortion = distortionIn(text);
+      return distortion
+        ? [
+            {
+              kind: "distortion",
+              limitRatio: distortion.limitRatio,
+              measure: distortion.measure ?? "thd",
+              powerWatts: null,
+              loadOhms: loadsIn(text)[0] ?? null,
+              band: bandIn(text),
+            },
+          ]
+        : "distortion without a percentage";
+    },
+  },
 ];
 
 /** Reads a specification line by line; a line may hold several claims (one a load), or none that can be read. */
 export const readClaims = (sheet: string): { claims: ReadClaim[]; unread: UnreadLine[] } => {
   const claims: ReadClaim[] = [];
   const unread: UnreadLine[] = [];
-  for (const printedText of sheet.split(/\r?\n/).map((line) => line.trim()).filter((line) => line !== "")) {
+  for (const printedText of sheet
+    .split(/\r?\n/)
+    .map((line) => line.trim())
+    .filter((line) => line !== "")) {
     const text = normalised(printedText);
     const reader = READERS.find(({ isFor }) => isFor.test(text));
     const found = reader ? reader.read(text) : "nothing in it is a claim that can be measured here";
@@ -119,22 +254,41 @@ export const readClaims = (sheet: string): { claims: ReadClaim[]; unread: Unread
 
 const withGaps = (printedText: string, text: string, stated: StatedClaim): ReadClaim => {
   const missing = gapsOf(stated, text);
-  return { printedText, stated, missing, nearest: missing.length > 0 ? nearestReading(stated, text) : null };
+  return {
+    printedText,
+    stated,
+    missing,
+    nearest: missing.length > 0 ? nearestReading(stated, text) : null,
+  };
 };
 
 /** A condition and whether the claim leaves it out. */
 type Gap = [string, boolean];
 
-const powerGaps = (stated: PowerCase & { distortionLimitRatio: number | null }, text: string): Gap[] => [
+const powerGaps = (
+  stated: PowerCase & { distortionLimitRatio: number | null },
+  text: string,
+): Gap[] => [
   ["what “maximum”, “peak” or “total” means", VAGUE.test(text)],
   ["the load", stated.loadOhms === null],
   ["the distortion limit", stated.distortionLimitRatio === null],
 ];
 
-const GAPS: { [Kind in StatedClaim["kind"]]: (stated: Extract<StatedClaim, { kind: Kind }>, text: string) => Gap[] } = {
-  power: (stated, text) => [...powerGaps(stated, text), ["how many channels are driven", stated.channelsDriven === null]],
+const GAPS: {
+  [Kind in StatedClaim["kind"]]: (
+    stated: Extract<StatedClaim, { kind: Kind }>,
+    text: string,
+  ) => Gap[];
+} = {
+  power: (stated, text) => [
+    ...powerGaps(stated, text),
+    ["how many channels are driven", stated.channelsDriven === null],
+  ],
   "bridged-power": powerGaps,
-  distortion: (stated) => [["the power at which it holds", stated.powerWatts === null], ["the load", stated.loadOhms === null]],
+  distortion: (stated) => [
+    ["the power at which it holds", stated.powerWatts === null],
+    ["the load", stated.loadOhms === null],
+  ],
   response: (stated) => [["how many decibels it may deviate", stated.downDb === null]],
   "damping-factor": (stated) => [["the load it is stated for", stated.loadOhms === null]],
   noise: (stated) => [["the output it is compared with", stated.referenceWatts === null]],
@@ -145,14 +299,25 @@ const GAPS: { [Kind in StatedClaim["kind"]]: (stated: Extract<StatedClaim, { kin
 };
 
 const gapsOf = (stated: StatedClaim, text: string): string[] =>
-  (GAPS[stated.kind] as (stated: StatedClaim, text: string) => Gap[])(stated, text).flatMap(([condition, isMissing]) => (isMissing ? [condition] : []));
+  (GAPS[stated.kind] as (stated: StatedClaim, text: string) => Gap[])(stated, text).flatMap(
+    ([condition, isMissing]) => (isMissing ? [condition] : []),
+  );
 
-const limitOr = (ratio: number | null): string => `${ratio === null ? 1 : Number((100 * ratio).toPrecision(6))} %`;
+const limitOr = (ratio: number | null): string =>
+  `${ratio === null ? 1 : Number((100 * ratio).toPrecision(6))} %`;
 
-const NEAREST: { [Kind in StatedClaim["kind"]]: (stated: Extract<StatedClaim, { kind: Kind }>, text: string) => string } = {
-  power: (stated, text) => `power per channel at ${limitOr(stated.distortionLimitRatio)} into ${stated.loadOhms ?? 8} Ω, ${stated.channelsDriven ?? multiplierIn(text) ?? "all channels"} driven`,
-  "bridged-power": (stated) => `bridged power at ${limitOr(stated.distortionLimitRatio)} into ${stated.loadOhms ?? 8} Ω`,
-  distortion: (stated) => `THD at ${stated.powerWatts ?? "half the rated"} W into ${stated.loadOhms ?? 8} Ω, 1 kHz`,
+const NEAREST: {
+  [Kind in StatedClaim["kind"]]: (
+    stated: Extract<StatedClaim, { kind: Kind }>,
+    text: string,
+  ) => string;
+} = {
+  power: (stated, text) =>
+    `power per channel at ${limitOr(stated.distortionLimitRatio)} into ${stated.loadOhms ?? 8} Ω, ${stated.channelsDriven ?? multiplierIn(text) ?? "all channels"} driven`,
+  "bridged-power": (stated) =>
+    `bridged power at ${limitOr(stated.distortionLimitRatio)} into ${stated.loadOhms ?? 8} Ω`,
+  distortion: (stated) =>
+    `THD at ${stated.powerWatts ?? "half the rated"} W into ${stated.loadOhms ?? 8} Ω, 1 kHz`,
   response: () => "deviation in the band at 1 W, and where it is 3 dB down",
   "damping-factor": () => "damping factor into 8 Ω at 1 kHz",
   noise: () => "ratio to the rated output, and to 1 W",
@@ -162,12 +327,22 @@ const NEAREST: { [Kind in StatedClaim["kind"]]: (stated: Extract<StatedClaim, { 
   supply: () => "output and mains power at the rated load",
 };
 
-const nearestReading = (stated: StatedClaim, text: string): string => (NEAREST[stated.kind] as (stated: StatedClaim, text: string) => string)(stated, text);
+const nearestReading = (stated: StatedClaim, text: string): string =>
+  (NEAREST[stated.kind] as (stated: StatedClaim, text: string) => string)(stated, text);
 
 /** The claim as the core judges it, when nothing is missing. @returns null otherwise, or for another kind */
 export const testablePower = (claim: ReadClaim) => {
   const { stated, missing } = claim;
   if (stated.kind !== "power" || missing.length > 0) return null;
   const { powerWatts, loadOhms, channelsDriven, distortionLimitRatio, distortionMeasure } = stated;
-  return loadOhms === null || channelsDriven === null || distortionLimitRatio === null ? null : { kind: "power" as const, powerWatts, loadOhms, channelsDriven, distortionLimitRatio, distortionMeasure: distortionMeasure ?? ("thd" as const) };
+  return loadOhms === null || channelsDriven === null || distortionLimitRatio === null
+    ? null
+    : {
+        kind: "power" as const,
+        powerWatts,
+        loadOhms,
+        channelsDriven,
+        distortionLimitRatio,
+        distortionMeasure: distortionMeasure ?? ("thd" as const),
+      };
 };

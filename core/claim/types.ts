@@ -15,10 +15,37 @@ export type Band = { lowHz: number; highHz: number };
 
 /** What a line of a specification says, as far as it says it: null where it is silent. */
 export type StatedClaim =
-  | { kind: "power"; powerWatts: number; loadOhms: number | null; channelsDriven: number | null; distortionLimitRatio: number | null; distortionMeasure: DistortionMeasure | null; band: Band | null }
-  | { kind: "bridged-power"; powerWatts: number; loadOhms: number | null; distortionLimitRatio: number | null; distortionMeasure: DistortionMeasure | null }
-  | { kind: "distortion"; limitRatio: number; measure: DistortionMeasure; powerWatts: number | null; loadOhms: number | null; band: Band | null }
-  | { kind: "response"; band: Band; upDb: number | null; downDb: number | null; powerWatts: number | null }
+  | {
+      kind: "power";
+      powerWatts: number;
+      loadOhms: number | null;
+      channelsDriven: number | null;
+      distortionLimitRatio: number | null;
+      distortionMeasure: DistortionMeasure | null;
+      band: Band | null;
+    }
+  | {
+      kind: "bridged-power";
+      powerWatts: number;
+      loadOhms: number | null;
+      distortionLimitRatio: number | null;
+      distortionMeasure: DistortionMeasure | null;
+    }
+  | {
+      kind: "distortion";
+      limitRatio: number;
+      measure: DistortionMeasure;
+      powerWatts: number | null;
+      loadOhms: number | null;
+      band: Band | null;
+    }
+  | {
+      kind: "response";
+      band: Band;
+      upDb: number | null;
+      downDb: number | null;
+      powerWatts: number | null;
+    }
   | { kind: "damping-factor"; least: number; loadOhms: number | null; frequencyHz: number | null }
   | { kind: "noise"; leastDb: number; weighting: "a" | "none"; referenceWatts: number | null }
   | { kind: "gain"; gainDb: number }

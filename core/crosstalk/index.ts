@@ -1,2 +1,7 @@
 // core/crosstalk: leakage from a driven into an idle channel.
-export { crosstalk, crosstalkAgainstFrequency, loudestChannel, type CrosstalkReading } from "./crosstalk";
+export {
+  crosstalk,
+  crosstalkAgainstFrequency,
+  loudestChannel,
+  type CrosstalkReading,
+} from "./crosstalk";

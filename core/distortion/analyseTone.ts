@@ -36,13 +36,27 @@ export const toneOptions = (given: Partial<ToneOptions> = {}): ToneOptions => {
  * @throws {RangeError} on options out of range
  * @see AES17-2020 (THD+N in a band); IEC 60268-3:2018 (THD over the fundamental)
  */
-export const analyseTone = (volts: Float64Array, sampleRateHz: number, given: Partial<ToneOptions> = {}): Outcome<ToneReading> => {
+export const analyseTone = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  given: Partial<ToneOptions> = {},
+): Outcome<ToneReading> => {
   requirePositive("sampleRateHz", sampleRateHz);
   const options = toneOptions(given);
-  if (volts.length < FEWEST_SAMPLES) return failure("too-short", "Capture", `${volts.length} samples are too few for a reading; record at least ${FEWEST_SAMPLES}, better a quarter of a second.`);
+  if (volts.length < FEWEST_SAMPLES)
+    return failure(
+      "too-short",
+      "Capture",
+      `${volts.length} samples are too few for a reading; record at least ${FEWEST_SAMPLES}, better a quarter of a second.`,
+    );
   const bySpectrum = readLongTone(volts, sampleRateHz, options);
   const pieces = bySpectrum ?? readToneByFit(volts, sampleRateHz, options);
-  if (!pieces || !(pieces.fundamentalVoltsRms > 0)) return failure("no-signal", "Capture", "no steady tone was found. Check that the source plays, the probe is connected and the level is up.");
+  if (!pieces || !(pieces.fundamentalVoltsRms > 0))
+    return failure(
+      "no-signal",
+      "Capture",
+      "no steady tone was found. Check that the source plays, the probe is connected and the level is up.",
+    );
 
   const { fundamentalHz, fundamentalVoltsRms, harmonics, residualMeanSquare } = pieces;
   const residualOverFundamental = Math.sqrt(residualMeanSquare) / fundamentalVoltsRms;
@@ -56,35 +70,62 @@ export const analyseTone = (volts: Float64Array, sampleRateHz: number, given: Pa
     thdPlusNoiseRatio: residualOverFundamental / Math.hypot(1, residualOverFundamental),
     thdPlusNoiseOverFundamentalRatio: residualOverFundamental,
     harmonics,
-    flattening: canHideFlattening(pieces, sampleRateHz) ? readFlattening(volts, sampleRateHz, fundamentalHz) : noFlattening(waveform, Math.floor((volts.length / sampleRateHz) * fundamentalHz)),
+    flattening: canHideFlattening(pieces, sampleRateHz)
+      ? readFlattening(volts, sampleRateHz, fundamentalHz)
+      : noFlattening(waveform, Math.floor((volts.length / sampleRateHz) * fundamentalHz)),
     method: bySpectrum ? "spectrum" : "harmonic-fit",
   });
 };
 
 const thdRatio = ({ fundamentalHz, harmonics }: TonePieces, band: Band): number =>
-  Math.sqrt(harmonics.reduce((sum, { order, ratio }) => (isInBand(order * fundamentalHz, band) ? sum + ratio * ratio : sum), 0));
+  Math.sqrt(
+    harmonics.reduce(
+      (sum, { order, ratio }) =>
+        isInBand(order * fundamentalHz, band) ? sum + ratio * ratio : sum,
+      0,
+    ),
+  );
 
 /**
  * Noise in the band is spread over as many independent readings as it has hertz times seconds: a harmonic takes in one
  * of them, and the mean square of all scatters by one over their square root.
  */
-const noiseUncertainty = (pieces: TonePieces, band: Band, seconds: number): Pick<ToneReading, "thdRatioStdUncertainty" | "thdPlusNoiseRatioStdUncertainty"> => {
+const noiseUncertainty = (
+  pieces: TonePieces,
+  band: Band,
+  seconds: number,
+): Pick<ToneReading, "thdRatioStdUncertainty" | "thdPlusNoiseRatioStdUncertainty"> => {
   const { fundamentalVoltsRms, residualMeanSquare } = pieces;
   const harmonicMeanSquare = (thdRatio(pieces, band) * fundamentalVoltsRms) ** 2;
   const noiseMeanSquare = Math.max(0, residualMeanSquare - harmonicMeanSquare);
   const independent = Math.max(1, (band.highHz - band.lowHz) * seconds);
   const ofOneHarmonic = Math.sqrt(noiseMeanSquare / independent) / fundamentalVoltsRms;
-  const ofNoise = Math.sqrt(noiseMeanSquare / Math.max(residualMeanSquare, Number.MIN_VALUE)) / (2 * Math.sqrt(independent));
-  return { thdRatioStdUncertainty: ofOneHarmonic, thdPlusNoiseRatioStdUncertainty: Math.hypot(ofOneHarmonic, (ofNoise * Math.sqrt(residualMeanSquare)) / fundamentalVoltsRms) };
+  const ofNoise =
+    Math.sqrt(noiseMeanSquare / Math.max(residualMeanSquare, Number.MIN_VALUE)) /
+    (2 * Math.sqrt(independent));
+  return {
+    thdRatioStdUncertainty: ofOneHarmonic,
+    thdPlusNoiseRatioStdUncertainty: Math.hypot(
+      ofOneHarmonic,
+      (ofNoise * Math.sqrt(residualMeanSquare)) / fundamentalVoltsRms,
+    ),
+  };
 };
 
 /** By spectrum where that is the better method, else null. */
-const readLongTone = (volts: Float64Array, sampleRateHz: number, options: ToneOptions): TonePieces | null => {
+const readLongTone = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  options: ToneOptions,
+): TonePieces | null => {
   const seconds = volts.length / sampleRateHz;
   if (seconds < LEAST_SECONDS_FOR_SPECTRUM) return null;
   const pieces = readToneBySpectrum(volts, sampleRateHz, options);
   if (!pieces || pieces.fundamentalHz * seconds < LEAST_CYCLES_FOR_SPECTRUM) return null;
-  return volts.length <= MOST_SAMPLES_FOR_FIT && noiseInThdRatio(pieces, options.band, seconds) > NOISE_IN_THD_RATIO ? null : pieces;
+  return volts.length <= MOST_SAMPLES_FOR_FIT &&
+    noiseInThdRatio(pieces, options.band, seconds) > NOISE_IN_THD_RATIO
+    ? null
+    : pieces;
 };
 
 /** Standard deviation of THD over THD that the noise between the harmonics brings with it. */
@@ -92,5 +133,7 @@ const noiseInThdRatio = (pieces: TonePieces, band: Band, seconds: number): numbe
   const harmonicMeanSquare = (thdRatio(pieces, band) * pieces.fundamentalVoltsRms) ** 2;
   const noiseMeanSquare = Math.max(0, pieces.residualMeanSquare - harmonicMeanSquare);
   const binsInBand = (band.highHz - band.lowHz) * seconds;
-  return Math.sqrt((noiseMeanSquare / binsInBand) * (noiseBandwidthBins("blackmanHarris7") / harmonicMeanSquare));
+  return Math.sqrt(
+    (noiseMeanSquare / binsInBand) * (noiseBandwidthBins("blackmanHarris7") / harmonicMeanSquare),
+  );
 };

@@ -2,29 +2,53 @@ import { amplitudeRatioToDb, formatHertz, formatPercent, formatSignificant } fro
 import type { Harmonic, ToneReading } from "./types";
 
 /** Which harmonics lead: even ones come from asymmetry, odd ones from what both halves have in common. */
-export type HarmonicLead = { lead: "even" | "odd" | "balanced"; evenRatio: number; oddRatio: number };
+export type HarmonicLead = {
+  lead: "even" | "odd" | "balanced";
+  evenRatio: number;
+  oddRatio: number;
+};
 
 /** Sums differing by less than this are balanced: 3 dB. */
 const LEAD_RATIO = Math.SQRT2;
 
 /** Root sum squares of even and odd harmonics over the fundamental, and which of them leads. */
 export const harmonicLead = (harmonics: readonly Harmonic[]): HarmonicLead => {
-  const sumOf = (parity: 0 | 1) => Math.sqrt(harmonics.reduce((sum, { order, ratio }) => (order % 2 === parity ? sum + ratio ** 2 : sum), 0));
+  const sumOf = (parity: 0 | 1) =>
+    Math.sqrt(
+      harmonics.reduce(
+        (sum, { order, ratio }) => (order % 2 === parity ? sum + ratio ** 2 : sum),
+        0,
+      ),
+    );
   const [evenRatio, oddRatio] = [sumOf(0), sumOf(1)];
-  return { lead: evenRatio > LEAD_RATIO * oddRatio ? "even" : oddRatio > LEAD_RATIO * evenRatio ? "odd" : "balanced", evenRatio, oddRatio };
+  return {
+    lead:
+      evenRatio > LEAD_RATIO * oddRatio
+        ? "even"
+        : oddRatio > LEAD_RATIO * evenRatio
+          ? "odd"
+          : "balanced",
+    evenRatio,
+    oddRatio,
+  };
 };
 
 /**
  * Effective number of bits of a SINAD: that of the ideal converter with the same. 98.08 dB is 16 bits.
  * @see IEEE Std 1241-2010, 4.5.2 (6.02 N + 1.76 dB)
  */
-export const effectiveBits = (sinadRatio: number): number => (amplitudeRatioToDb(sinadRatio) - 1.76) / 6.02;
+export const effectiveBits = (sinadRatio: number): number =>
+  (amplitudeRatioToDb(sinadRatio) - 1.76) / 6.02;
 
 /** One sentence about a tone: level, distortion, which harmonics lead, and whether its tops flatten. */
 export const toneSummary = (reading: ToneReading): string => {
   const { lead } = harmonicLead(reading.harmonics);
   const leading = lead === "balanced" ? "even and odd harmonics alike" : `${lead} harmonics lead`;
   const { present, firstHalf } = reading.flattening;
-  const tops = !present ? "no flat tops" : firstHalf === "both" ? "both halves flatten" : `the ${firstHalf} half flattens first`;
+  const tops = !present
+    ? "no flat tops"
+    : firstHalf === "both"
+      ? "both halves flatten"
+      : `the ${firstHalf} half flattens first`;
   return `${formatSignificant(reading.voltsRms, 4)} V at ${formatHertz(Number(reading.fundamentalHz.toPrecision(5)))} with ${formatPercent(reading.thdRatio)} THD and ${formatPercent(reading.thdPlusNoiseRatio)} THD+N; ${leading}, ${tops}.`;
 };

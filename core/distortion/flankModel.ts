@@ -33,9 +33,21 @@ const RESET_EVERY = 256;
  * and their noise follows from the sums, so no second pass is needed.
  * @returns null when the flanks hold too little to fit (an ideal square wave)
  */
-export const fitFlanks = (block: Float64Array, samplesACycle: number, middleVolts: number, limitVolts: number): FlankModel | null => {
+export const fitFlanks = (
+  block: Float64Array,
+  samplesACycle: number,
+  middleVolts: number,
+  limitVolts: number,
+): FlankModel | null => {
   // Odd, so that a tone locked to an even number of samples is met at many phases.
-  const stride = Math.max(1, Math.floor(Math.min(samplesACycle / ENOUGH_SAMPLES_A_CYCLE, block.length / ENOUGH_SAMPLES) / 2) * 2 - 1);
+  const stride = Math.max(
+    1,
+    Math.floor(
+      Math.min(samplesACycle / ENOUGH_SAMPLES_A_CYCLE, block.length / ENOUGH_SAMPLES) / 2,
+    ) *
+      2 -
+      1,
+  );
   let sums = flankSums(block, samplesACycle, middleVolts, limitVolts, stride);
   let plain = solveLeading(sums, PLAIN_COLUMNS);
   // The steep flanks of deep clipping are a few samples long: then every one is needed.
@@ -45,13 +57,17 @@ export const fitFlanks = (block: Float64Array, samplesACycle: number, middleVolt
   }
   if (!plain) return null;
   const amplitude = Math.hypot(plain[2], plain[3]);
-  const bent = (limitVolts > LEAST_REACH_RATIO * amplitude ? solveLeading(sums, COLUMNS) : null) ?? plain;
+  const bent =
+    (limitVolts > LEAST_REACH_RATIO * amplitude ? solveLeading(sums, COLUMNS) : null) ?? plain;
   const explained = bent.reduce((sum, parameter, i) => sum + parameter * sums.b[i], 0);
   const centre = (block.length - 1) / 2;
   const valueAt = (parameters: Float64Array) => (n: number) => {
     const angle = (2 * Math.PI * (n - centre)) / samplesACycle;
     let volts = middleVolts + parameters[0] + (parameters[1] * (n - centre)) / centre;
-    for (let order = 1; 2 * order < parameters.length; order++) volts += parameters[2 * order] * Math.cos(order * angle) + parameters[2 * order + 1] * Math.sin(order * angle);
+    for (let order = 1; 2 * order < parameters.length; order++)
+      volts +=
+        parameters[2 * order] * Math.cos(order * angle) +
+        parameters[2 * order + 1] * Math.sin(order * angle);
     return volts;
   };
   return {
@@ -65,14 +81,24 @@ export const fitFlanks = (block: Float64Array, samplesACycle: number, middleVolt
 
 type FlankSums = { a: Float64Array; b: Float64Array; squares: number; count: number };
 
-const flankSums = (block: Float64Array, samplesACycle: number, middleVolts: number, limitVolts: number, stride: number): FlankSums => {
+const flankSums = (
+  block: Float64Array,
+  samplesACycle: number,
+  middleVolts: number,
+  limitVolts: number,
+  stride: number,
+): FlankSums => {
   const a = new Float64Array(COLUMNS * COLUMNS);
   const b = new Float64Array(COLUMNS);
   const row = new Float64Array(COLUMNS);
   const centre = (block.length - 1) / 2;
   const omega = (2 * Math.PI) / samplesACycle;
-  const turnCosine = Math.cos(stride * omega), turnSine = Math.sin(stride * omega);
-  let cosine = 0, sine = 0, squares = 0, count = 0;
+  const turnCosine = Math.cos(stride * omega),
+    turnSine = Math.sin(stride * omega);
+  let cosine = 0,
+    sine = 0,
+    squares = 0,
+    count = 0;
   row[0] = 1;
   for (let n = 0; n < block.length; n += stride) {
     if (n % (stride * RESET_EVERY) === 0) {
@@ -105,6 +131,7 @@ const flankSums = (block: Float64Array, samplesACycle: number, middleVolts: numb
 
 const solveLeading = ({ a, b }: FlankSums, size: number): Float64Array | null => {
   const leading = new Float64Array(size * size);
-  for (let i = 0; i < size; i++) for (let j = 0; j <= i; j++) leading[i * size + j] = a[i * COLUMNS + j];
+  for (let i = 0; i < size; i++)
+    for (let j = 0; j <= i; j++) leading[i * size + j] = a[i * COLUMNS + j];
   return solveSymmetric(leading, b.subarray(0, size), LEAST_PIVOT_RATIO);
 };

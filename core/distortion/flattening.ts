@@ -26,14 +26,23 @@ const SAME_VOLTS_RATIO = 0.001;
  * Long captures are sampled in blocks, so that drift and supply ripple are followed.
  * @param volts at least one cycle of a steady tone
  */
-export const readFlattening = (volts: Float64Array, sampleRateHz: number, fundamentalHz: number): Flattening => {
+export const readFlattening = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  fundamentalHz: number,
+): Flattening => {
   const halves = { positive: emptyTally(), negative: emptyTally() };
   const canShow = sampleRateHz / fundamentalHz >= FEWEST_SAMPLES_A_CYCLE;
-  for (const block of canShow ? blocksOf(volts, sampleRateHz / fundamentalHz) : []) tallyBlock(block, sampleRateHz, fundamentalHz, halves);
+  for (const block of canShow ? blocksOf(volts, sampleRateHz / fundamentalHz) : [])
+    tallyBlock(block, sampleRateHz, fundamentalHz, halves);
   const positive = halfWave(halves.positive);
   const negative = halfWave(halves.negative);
-  const isFlat = (half: HalfWave, tally: Tally) => half.flattenedCycleCount > Math.max(0, LEAST_SHARE * tally.tips.length - 1e-9);
-  const flat = { positive: isFlat(positive, halves.positive), negative: isFlat(negative, halves.negative) };
+  const isFlat = (half: HalfWave, tally: Tally) =>
+    half.flattenedCycleCount > Math.max(0, LEAST_SHARE * tally.tips.length - 1e-9);
+  const flat = {
+    positive: isFlat(positive, halves.positive),
+    negative: isFlat(negative, halves.negative),
+  };
   return {
     present: flat.positive || flat.negative,
     firstHalf: firstHalf(flat, positive.tipVolts, negative.tipVolts),
@@ -53,13 +62,31 @@ const LEAST_ABOVE_FIFTH_RATIO = 0.00003;
 const ENOUGH_SAMPLES_FOR_ITS_SPECTRUM = 48;
 
 /** Can there be flat tops at all? Reading one number of the spectrum saves the search in every clean recording. */
-export const canHideFlattening = ({ fundamentalHz, fundamentalVoltsRms, aboveFifthMeanSquare }: TonePieces, sampleRateHz: number): boolean =>
-  sampleRateHz / fundamentalHz < ENOUGH_SAMPLES_FOR_ITS_SPECTRUM || Math.sqrt(aboveFifthMeanSquare) > LEAST_ABOVE_FIFTH_RATIO * fundamentalVoltsRms;
+export const canHideFlattening = (
+  { fundamentalHz, fundamentalVoltsRms, aboveFifthMeanSquare }: TonePieces,
+  sampleRateHz: number,
+): boolean =>
+  sampleRateHz / fundamentalHz < ENOUGH_SAMPLES_FOR_ITS_SPECTRUM ||
+  Math.sqrt(aboveFifthMeanSquare) > LEAST_ABOVE_FIFTH_RATIO * fundamentalVoltsRms;
 
 /** What is said of a recording that cannot hide flat tops. */
-export const noFlattening = ({ voltsPeakPositive, voltsPeakNegative }: WaveformReading, cycleCount: number): Flattening => {
-  const round = (tipVolts: number): HalfWave => ({ shortfallRatio: 0, tipVolts, tipSpreadVolts: 0, flattenedCycleCount: 0 });
-  return { present: false, firstHalf: null, cycleCount, positive: round(voltsPeakPositive), negative: round(-voltsPeakNegative) };
+export const noFlattening = (
+  { voltsPeakPositive, voltsPeakNegative }: WaveformReading,
+  cycleCount: number,
+): Flattening => {
+  const round = (tipVolts: number): HalfWave => ({
+    shortfallRatio: 0,
+    tipVolts,
+    tipSpreadVolts: 0,
+    flattenedCycleCount: 0,
+  });
+  return {
+    present: false,
+    firstHalf: null,
+    cycleCount,
+    positive: round(voltsPeakPositive),
+    negative: round(-voltsPeakNegative),
+  };
 };
 
 /** One entry a cycle: how far short the tip is, and how high. */
@@ -72,12 +99,16 @@ const blocksOf = (volts: Float64Array, samplesACycle: number): Float64Array[] =>
   if (fitting <= 1) return [volts];
   const count = Math.min(fitting, MOST_BLOCKS);
   const step = (volts.length - blockSamples) / (count - 1);
-  return Array.from({ length: count }, (_, k) => volts.subarray(Math.floor(k * step), Math.floor(k * step) + blockSamples));
+  return Array.from({ length: count }, (_, k) =>
+    volts.subarray(Math.floor(k * step), Math.floor(k * step) + blockSamples),
+  );
 };
 
 /** The middle of a block and how far from it its flanks reach; null in silence. */
 const flanksOf = (block: Float64Array): { middle: number; limit: number } | null => {
-  let highest = -Infinity, lowest = Infinity, sum = 0;
+  let highest = -Infinity,
+    lowest = Infinity,
+    sum = 0;
   for (let n = 0; n < block.length; n++) {
     const value = block[n];
     if (value > highest) highest = value;
@@ -89,7 +120,12 @@ const flanksOf = (block: Float64Array): { middle: number; limit: number } | null
   return limit > 0 ? { middle, limit } : null;
 };
 
-const tallyBlock = (block: Float64Array, sampleRateHz: number, fundamentalHz: number, halves: Record<Half, Tally>): void => {
+const tallyBlock = (
+  block: Float64Array,
+  sampleRateHz: number,
+  fundamentalHz: number,
+  halves: Record<Half, Tally>,
+): void => {
   const flanks = flanksOf(block);
   const samplesACycle = sampleRateHz / fundamentalHz;
   const model = flanks && fitFlanks(block, samplesACycle, flanks.middle, flanks.limit);
@@ -97,16 +133,32 @@ const tallyBlock = (block: Float64Array, sampleRateHz: number, fundamentalHz: nu
   const threshold = FLATTENING_CRITERION_RATIO + (3 * model.noiseVoltsRms) / model.amplitude;
 
   const flattenedBefore = halves.positive.flattened + halves.negative.flattened;
-  const tops = { positive: topsOfBlock(block, samplesACycle, model, threshold, 1, halves.positive), negative: topsOfBlock(block, samplesACycle, model, threshold, -1, halves.negative) };
+  const tops = {
+    positive: topsOfBlock(block, samplesACycle, model, threshold, 1, halves.positive),
+    negative: topsOfBlock(block, samplesACycle, model, threshold, -1, halves.negative),
+  };
   // An amplifier that sticks to its rail has a narrow horn there which seldom falls on a sample; where nothing is flat,
   // the samples themselves are near enough.
   const isFlat = halves.positive.flattened + halves.negative.flattened > flattenedBefore;
-  for (const top of tops.positive) halves.positive.tips.push(isFlat ? Math.max(block[top], peakBetweenSamples(block, 1, top)) : block[top]);
-  for (const top of tops.negative) halves.negative.tips.push(isFlat ? Math.max(-block[top], -peakBetweenSamples(block, -1, top)) : -block[top]);
+  for (const top of tops.positive)
+    halves.positive.tips.push(
+      isFlat ? Math.max(block[top], peakBetweenSamples(block, 1, top)) : block[top],
+    );
+  for (const top of tops.negative)
+    halves.negative.tips.push(
+      isFlat ? Math.max(-block[top], -peakBetweenSamples(block, -1, top)) : -block[top],
+    );
 };
 
 /** Notes how far each tip of one half stays short. @returns the index of each half wave's highest sample */
-const topsOfBlock = (block: Float64Array, samplesACycle: number, model: FlankModel, threshold: number, sign: 1 | -1, tally: Tally): number[] => {
+const topsOfBlock = (
+  block: Float64Array,
+  samplesACycle: number,
+  model: FlankModel,
+  threshold: number,
+  sign: 1 | -1,
+  tally: Tally,
+): number[] => {
   const tops: number[] = [];
   const centre = (block.length - 1) / 2;
   // The tips of cos(2 pi f t + phase) lie at phase multiples of a cycle; the negative ones half a cycle later.
@@ -131,7 +183,8 @@ const topNear = (block: Float64Array, sign: 1 | -1, at: number, reach: number): 
   return top;
 };
 
-const mean = (values: readonly number[]): number => (values.length === 0 ? 0 : values.reduce((sum, value) => sum + value, 0) / values.length);
+const mean = (values: readonly number[]): number =>
+  values.length === 0 ? 0 : values.reduce((sum, value) => sum + value, 0) / values.length;
 
 const halfWave = ({ shortfalls, tips, flattened }: Tally): HalfWave => ({
   shortfallRatio: mean(shortfalls),
@@ -141,9 +194,17 @@ const halfWave = ({ shortfalls, tips, flattened }: Tally): HalfWave => ({
 });
 
 /** The half held at the lower voltage clips first; hardly any difference means both. */
-const firstHalf = (flat: Record<Half, boolean>, positiveVolts: number, negativeVolts: number): Flattening["firstHalf"] => {
+const firstHalf = (
+  flat: Record<Half, boolean>,
+  positiveVolts: number,
+  negativeVolts: number,
+): Flattening["firstHalf"] => {
   if (!flat.positive && !flat.negative) return null;
   if (flat.positive !== flat.negative) return flat.positive ? "positive" : "negative";
-  if (Math.abs(positiveVolts - negativeVolts) < (SAME_VOLTS_RATIO * (positiveVolts + negativeVolts)) / 2) return "both";
+  if (
+    Math.abs(positiveVolts - negativeVolts) <
+    (SAME_VOLTS_RATIO * (positiveVolts + negativeVolts)) / 2
+  )
+    return "both";
   return positiveVolts < negativeVolts ? "positive" : "negative";
 };

@@ -6,7 +6,11 @@ const TAPS_A_SIDE = 12;
  * a sinc under a Hann window, in steps of an eighth of a sample.
  * @see ITU-R BS.1770, annex 2 (true peak), for the principle
  */
-export const peakBetweenSamples = (volts: Float64Array, sign: 1 | -1, peakIndex: number): number => {
+export const peakBetweenSamples = (
+  volts: Float64Array,
+  sign: 1 | -1,
+  peakIndex: number,
+): number => {
   let best = volts[peakIndex];
   for (let step = 1 - STEPS; step < STEPS; step++) {
     if (step === 0) continue;
@@ -29,6 +33,9 @@ const KERNELS = Array.from({ length: 2 * STEPS }, (_, index) => {
     const distance = k - TAPS_A_SIDE - shift;
     if (distance === 0) return 1;
     if (Math.abs(distance) >= TAPS_A_SIDE) return 0;
-    return (Math.sin(Math.PI * distance) / (Math.PI * distance)) * (0.5 + 0.5 * Math.cos((Math.PI * distance) / TAPS_A_SIDE));
+    return (
+      (Math.sin(Math.PI * distance) / (Math.PI * distance)) *
+      (0.5 + 0.5 * Math.cos((Math.PI * distance) / TAPS_A_SIDE))
+    );
   });
 });

@@ -7,10 +7,21 @@ import { TONE_DEFAULTS } from "./types";
  * @returns null where there is no tone, or too few cycles of it
  * @see AES17-2020 (THD+N in a band)
  */
-export const quickThdPlusNoiseRatio = (volts: Float64Array, sampleRateHz: number): number | null => {
+export const quickThdPlusNoiseRatio = (
+  volts: Float64Array,
+  sampleRateHz: number,
+): number | null => {
   const { band } = TONE_DEFAULTS;
-  const pieces = readToneBySpectrum(volts, sampleRateHz, { ...TONE_DEFAULTS, band: { ...band, lowHz: Math.max(band.lowHz, ((LOBE_BINS + 1) * sampleRateHz) / volts.length) } });
-  if (!pieces || !(pieces.fundamentalVoltsRms > 0) || (pieces.fundamentalHz * volts.length) / sampleRateHz < LEAST_CYCLES_FOR_SPECTRUM) return null;
+  const pieces = readToneBySpectrum(volts, sampleRateHz, {
+    ...TONE_DEFAULTS,
+    band: { ...band, lowHz: Math.max(band.lowHz, ((LOBE_BINS + 1) * sampleRateHz) / volts.length) },
+  });
+  if (
+    !pieces ||
+    !(pieces.fundamentalVoltsRms > 0) ||
+    (pieces.fundamentalHz * volts.length) / sampleRateHz < LEAST_CYCLES_FOR_SPECTRUM
+  )
+    return null;
   const overFundamental = Math.sqrt(pieces.residualMeanSquare) / pieces.fundamentalVoltsRms;
   return overFundamental / Math.hypot(1, overFundamental);
 };

@@ -5,10 +5,20 @@ import { solveSymmetric } from "../numeric/solveSymmetric";
  * What an amplifier added to a tone, as a waveform: the capture less its best-fitting sine and offset.
  * @param startHz the tone, roughly
  */
-export const toneResidual = (volts: Float64Array, sampleRateHz: number, startHz: number): Float64Array => {
-  const { frequencyHz, voltsPeak, phaseRadians, offsetVolts } = fitSine(volts, sampleRateHz, startHz);
+export const toneResidual = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  startHz: number,
+): Float64Array => {
+  const { frequencyHz, voltsPeak, phaseRadians, offsetVolts } = fitSine(
+    volts,
+    sampleRateHz,
+    startHz,
+  );
   const omega = (2 * Math.PI * frequencyHz) / sampleRateHz;
-  return volts.map((value, n) => value - offsetVolts - voltsPeak * Math.cos(omega * n + phaseRadians));
+  return volts.map(
+    (value, n) => value - offsetVolts - voltsPeak * Math.cos(omega * n + phaseRadians),
+  );
 };
 
 /**
@@ -16,10 +26,15 @@ export const toneResidual = (volts: Float64Array, sampleRateHz: number, startHz:
  * to two samples, by a five-tap filter).
  * @throws {RangeError} on different lengths, or fewer than 64 samples
  */
-export const linearResidual = (output: Float64Array, input: Float64Array): { residualVolts: Float64Array; gainRatio: number } => {
-  if (output.length !== input.length || output.length < 64) throw new RangeError("output and input must have the same length of at least 64 samples");
+export const linearResidual = (
+  output: Float64Array,
+  input: Float64Array,
+): { residualVolts: Float64Array; gainRatio: number } => {
+  if (output.length !== input.length || output.length < 64)
+    throw new RangeError("output and input must have the same length of at least 64 samples");
   const size = TAPS + 1;
-  const a = new Float64Array(size * size), b = new Float64Array(size);
+  const a = new Float64Array(size * size),
+    b = new Float64Array(size);
   const row = new Float64Array(size);
   const fill = (n: number) => {
     for (let k = 0; k < TAPS; k++) row[k] = input[n + REACH - k];
@@ -33,7 +48,10 @@ export const linearResidual = (output: Float64Array, input: Float64Array): { res
     }
   }
   // A pure tone or silence cannot tell five taps apart; a touch of regularisation chooses the smallest.
-  const trace = Array.from({ length: TAPS }, (_, i) => a[i * size + i]).reduce((sum, value) => sum + value, 0);
+  const trace = Array.from({ length: TAPS }, (_, i) => a[i * size + i]).reduce(
+    (sum, value) => sum + value,
+    0,
+  );
   for (let i = 0; i < TAPS; i++) a[i * size + i] += 1e-10 * trace + Number.MIN_VALUE;
   const taps = solveSymmetric(a, b);
   const residualVolts = new Float64Array(output.length);

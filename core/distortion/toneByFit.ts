@@ -11,26 +11,52 @@ const MOST_ORDERS = 60;
  * out the whole harmonic series, and what is left is noise, summed over the band from its spectrum.
  * @returns null when there is no tone in the search span, or less than about 1.5 cycles of it
  */
-export const readToneByFit = (volts: Float64Array, sampleRateHz: number, { band, search }: ToneOptions): TonePieces | null => {
-  const startHz = findTone(powerSpectrum(volts, sampleRateHz, "hann"), search.lowHz, Math.min(search.highHz, 0.45 * sampleRateHz));
+export const readToneByFit = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  { band, search }: ToneOptions,
+): TonePieces | null => {
+  const startHz = findTone(
+    powerSpectrum(volts, sampleRateHz, "hann"),
+    search.lowHz,
+    Math.min(search.highHz, 0.45 * sampleRateHz),
+  );
   if (startHz === null) return null;
   const sine = fitSine(volts, sampleRateHz, startHz);
-  if (!sine.settled || sine.voltsPeak === 0 || sine.frequencyHz * volts.length < 1.5 * sampleRateHz) return null;
+  if (!sine.settled || sine.voltsPeak === 0 || sine.frequencyHz * volts.length < 1.5 * sampleRateHz)
+    return null;
 
   const fundamentalHz = sine.frequencyHz;
   const highestHz = Math.min(Math.max(band.highHz, 10 * fundamentalHz), 0.46 * sampleRateHz);
   // A quarter of the samples' worth of unknowns keeps the fit well determined in captures of few samples.
-  const orders = Math.min(MOST_ORDERS, Math.floor(volts.length / 8), Math.floor((highestHz / fundamentalHz) * (1 + 1e-6)));
-  const fit = fitHarmonics(volts, sampleRateHz, fundamentalHz, { orderCount: Math.max(1, orders), driftDegree: driftDegree((fundamentalHz * volts.length) / sampleRateHz) });
+  const orders = Math.min(
+    MOST_ORDERS,
+    Math.floor(volts.length / 8),
+    Math.floor((highestHz / fundamentalHz) * (1 + 1e-6)),
+  );
+  const fit = fitHarmonics(volts, sampleRateHz, fundamentalHz, {
+    orderCount: Math.max(1, orders),
+    driftDegree: driftDegree((fundamentalHz * volts.length) / sampleRateHz),
+  });
   if (!fit) return null;
   const harmonics: Harmonic[] = [];
-  let residualMeanSquare = bandMeanSquare(powerSpectrum(fit.residualVolts, sampleRateHz, "hann"), band.lowHz, band.highHz);
+  let residualMeanSquare = bandMeanSquare(
+    powerSpectrum(fit.residualVolts, sampleRateHz, "hann"),
+    band.lowHz,
+    band.highHz,
+  );
   for (let order = 2; order <= orders; order++) {
     const peak = fit.voltsPeak[order - 1];
     harmonics.push({ order, ratio: peak / fit.voltsPeak[0] });
     if (isInBand(order * fundamentalHz, band)) residualMeanSquare += (peak * peak) / 2;
   }
-  return { fundamentalHz, fundamentalVoltsRms: fit.voltsPeak[0] / Math.SQRT2, harmonics, residualMeanSquare, aboveFifthMeanSquare: Infinity };
+  return {
+    fundamentalHz,
+    fundamentalVoltsRms: fit.voltsPeak[0] / Math.SQRT2,
+    harmonics,
+    residualMeanSquare,
+    aboveFifthMeanSquare: Infinity,
+  };
 };
 
 /**

@@ -22,7 +22,11 @@ export const LEAST_CYCLES_FOR_SPECTRUM = 2 * LOBE_BINS + 4;
 export const BLOCK_SAMPLES = 2 ** 20;
 
 /** Reads a tone from one spectrum, or from the mean of the spectra of blocks when the capture is long. */
-export const readToneBySpectrum = (volts: Float64Array, sampleRateHz: number, options: ToneOptions): TonePieces | null => {
+export const readToneBySpectrum = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  options: ToneOptions,
+): TonePieces | null => {
   if (volts.length <= 2 * BLOCK_SAMPLES) return readBlock(volts, sampleRateHz, options);
   const count = Math.floor(volts.length / BLOCK_SAMPLES);
   const step = (volts.length - BLOCK_SAMPLES) / (count - 1);
@@ -38,12 +42,19 @@ export const readToneBySpectrum = (volts: Float64Array, sampleRateHz: number, op
 
 /** Mean squares are averaged, and the frequency. */
 const meanOf = (blocks: readonly TonePieces[]): TonePieces => {
-  const mean = (read: (pieces: TonePieces) => number) => blocks.reduce((sum, pieces) => sum + read(pieces), 0) / blocks.length;
+  const mean = (read: (pieces: TonePieces) => number) =>
+    blocks.reduce((sum, pieces) => sum + read(pieces), 0) / blocks.length;
   const fundamentalVoltsRms = Math.sqrt(mean((pieces) => pieces.fundamentalVoltsRms ** 2));
   return {
     fundamentalHz: mean((pieces) => pieces.fundamentalHz),
     fundamentalVoltsRms,
-    harmonics: blocks[0].harmonics.map(({ order }, k) => ({ order, ratio: Math.sqrt(mean((pieces) => ((pieces.harmonics[k]?.ratio ?? 0) * pieces.fundamentalVoltsRms) ** 2)) / fundamentalVoltsRms })),
+    harmonics: blocks[0].harmonics.map(({ order }, k) => ({
+      order,
+      ratio:
+        Math.sqrt(
+          mean((pieces) => ((pieces.harmonics[k]?.ratio ?? 0) * pieces.fundamentalVoltsRms) ** 2),
+        ) / fundamentalVoltsRms,
+    })),
     residualMeanSquare: mean((pieces) => pieces.residualMeanSquare),
     aboveFifthMeanSquare: mean((pieces) => pieces.aboveFifthMeanSquare),
   };
@@ -54,7 +65,11 @@ const meanOf = (blocks: readonly TonePieces[]): TonePieces => {
  * 180 dB down. For captures of at least LEAST_CYCLES_FOR_SPECTRUM cycles.
  * @returns null when there is no tone in the search span
  */
-const readBlock = (volts: Float64Array, sampleRateHz: number, { band, search }: ToneOptions): TonePieces | null => {
+const readBlock = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  { band, search }: ToneOptions,
+): TonePieces | null => {
   const spectrum = passingSpectrum(volts, sampleRateHz, "blackmanHarris7");
   const fundamentalHz = findTone(spectrum, search.lowHz, Math.min(search.highHz, sampleRateHz / 2));
   if (fundamentalHz === null) return null;
@@ -63,11 +78,28 @@ const readBlock = (volts: Float64Array, sampleRateHz: number, { band, search }: 
   const harmonics: Harmonic[] = [];
   const lastHz = Math.min(Math.max(band.highHz, 10 * fundamentalHz), sampleRateHz / 2 - clearHz);
   for (let order = 2; order * fundamentalHz <= lastHz * (1 + 1e-6); order++)
-    harmonics.push({ order, ratio: lineAmplitude(spectrum, order * fundamentalHz).voltsPeak / fundamental });
+    harmonics.push({
+      order,
+      ratio: lineAmplitude(spectrum, order * fundamentalHz).voltsPeak / fundamental,
+    });
   // Below and above the fundamental's lobe, added: taking the lobe from the whole would leave only rounding beside a
   // clean tone.
-  const below = bandMeanSquare(spectrum, band.lowHz, Math.min(band.highHz, fundamentalHz - clearHz));
-  const above = bandMeanSquare(spectrum, Math.max(band.lowHz, fundamentalHz + clearHz), band.highHz);
+  const below = bandMeanSquare(
+    spectrum,
+    band.lowHz,
+    Math.min(band.highHz, fundamentalHz - clearHz),
+  );
+  const above = bandMeanSquare(
+    spectrum,
+    Math.max(band.lowHz, fundamentalHz + clearHz),
+    band.highHz,
+  );
   const aboveFifthMeanSquare = bandMeanSquare(spectrum, 5.5 * fundamentalHz, sampleRateHz / 2);
-  return { fundamentalHz, fundamentalVoltsRms: fundamental / Math.SQRT2, harmonics, residualMeanSquare: below + above, aboveFifthMeanSquare };
+  return {
+    fundamentalHz,
+    fundamentalVoltsRms: fundamental / Math.SQRT2,
+    harmonics,
+    residualMeanSquare: below + above,
+    aboveFifthMeanSquare,
+  };
 };

@@ -1,5 +1,10 @@
 /** What can be read from a waveform without knowing what it is, over a whole number of cycles where one is given. */
-export type WaveformReading = { voltsRms: number; dcVolts: number; voltsPeakPositive: number; voltsPeakNegative: number };
+export type WaveformReading = {
+  voltsRms: number;
+  dcVolts: number;
+  voltsPeakPositive: number;
+  voltsPeakNegative: number;
+};
 
 /**
  * Root mean square (offset included), mean and peaks. Mean values are taken over the largest whole number of cycles
@@ -10,7 +15,10 @@ export const readWaveform = (volts: Float64Array, samplesACycle: number): Wavefo
   const cycles = Math.floor(volts.length / samplesACycle);
   const span = cycles >= 1 ? cycles * samplesACycle : volts.length;
   const whole = Math.min(volts.length, Math.floor(span));
-  let sum = 0, squares = 0, highest = -Infinity, lowest = Infinity;
+  let sum = 0,
+    squares = 0,
+    highest = -Infinity,
+    lowest = Infinity;
   for (let n = 0; n < whole; n++) {
     const value = volts[n];
     sum += value;
@@ -28,5 +36,10 @@ export const readWaveform = (volts: Float64Array, samplesACycle: number): Wavefo
     sum += rest * volts[whole];
     squares += rest * volts[whole] ** 2;
   }
-  return { voltsRms: Math.sqrt(squares / span), dcVolts: sum / span, voltsPeakPositive: highest, voltsPeakNegative: lowest };
+  return {
+    voltsRms: Math.sqrt(squares / span),
+    dcVolts: sum / span,
+    voltsPeakPositive: highest,
+    voltsPeakNegative: lowest,
+  };
 };

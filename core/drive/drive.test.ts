@@ -1,18 +1,50 @@
 import { dbToAmplitudeRatio } from "../units";
-import { GuardWatch, nextStep, startRamp, type GuardLimits, type LiveMoment, type Ramp, type Trip } from ".";
+import {
+  GuardWatch,
+  nextStep,
+  startRamp,
+  type GuardLimits,
+  type LiveMoment,
+  type Ramp,
+  type Trip,
+} from ".";
 
-const limits: GuardLimits = { loadWatts: 200, overload: null, loadCelsius: 180, sinkCelsius: 75, breakerAmperes: 16, fullScaleVolts: 80 };
-const calm: LiveMoment = { driveVoltsRms: 0.5, voltsRms: [20, 20], voltsPeak: [28.3, 28.3], loadWatts: [50, 50], loadCelsius: [60, 60], sinkCelsius: 40, mainsAmperes: 1, isCutOut: false };
+const limits: GuardLimits = {
+  loadWatts: 200,
+  overload: null,
+  loadCelsius: 180,
+  sinkCelsius: 75,
+  breakerAmperes: 16,
+  fullScaleVolts: 80,
+};
+const calm: LiveMoment = {
+  driveVoltsRms: 0.5,
+  voltsRms: [20, 20],
+  voltsPeak: [28.3, 28.3],
+  loadWatts: [50, 50],
+  loadCelsius: [60, 60],
+  sinkCelsius: 40,
+  mainsAmperes: 1,
+  isCutOut: false,
+};
 
 /** Watches moments a twentieth of a second apart. */
-const watched = (moments: readonly LiveMoment[], change: Partial<GuardLimits> = {}): Trip | null => {
+const watched = (
+  moments: readonly LiveMoment[],
+  change: Partial<GuardLimits> = {},
+): Trip | null => {
   const watch = new GuardWatch({ ...limits, ...change });
   return moments.reduce<Trip | null>((trip, moment) => trip ?? watch.look(moment, 0.05), null);
 };
 /** Seconds of a steady moment until a guard trips; infinite where none does within a while. */
-const secondsToTrip = (moment: LiveMoment, change: Partial<GuardLimits> = {}, longest = 300): number => {
+const secondsToTrip = (
+  moment: LiveMoment,
+  change: Partial<GuardLimits> = {},
+  longest = 300,
+): number => {
   const watch = new GuardWatch({ ...limits, ...change });
-  for (let step = 1; step <= longest / 0.05; step++) if (watch.look(moment, 0.05)) return step * 0.05;
+  for (let step = 1; step <= longest / 0.05; step++)
+    if (watch.look(moment, 0.05)) return step * 0.05;
   return Infinity;
 };
 
@@ -53,7 +85,9 @@ test("a breaker lets a moment of current pass, but not seconds of it", () => {
   const drawing: LiveMoment = { ...calm, mainsAmperes: 40 };
   expect(watched([calm, drawing, drawing, calm])).toBeNull();
   expect(secondsToTrip(drawing)).toBeLessThan(1);
-  expect(watched(Array<LiveMoment>(40).fill(drawing))?.text).toMatch(/A from the mains; the breaker carries 16.0 A/);
+  expect(watched(Array<LiveMoment>(40).fill(drawing))?.text).toMatch(
+    /A from the mains; the breaker carries 16.0 A/,
+  );
 });
 
 test("a change on purpose is no collapse; limits that are none are refused", () => {
@@ -66,20 +100,25 @@ test("a change on purpose is no collapse; limits that are none are refused", () 
 
 /** Drives a ramp whose limit lies at a drive that is known. */
 const ended = (limitVolts: number, mostVolts: number): { ramp: Ramp; steps: number } => {
-  let ramp = startRamp(0.05), steps = 0;
-  while (ramp.phase !== "ended" && steps++ < 200) ramp = nextStep(ramp, ramp.driveVoltsRms > limitVolts, mostVolts);
+  let ramp = startRamp(0.05),
+    steps = 0;
+  while (ramp.phase !== "ended" && steps++ < 200)
+    ramp = nextStep(ramp, ramp.driveVoltsRms > limitVolts, mostVolts);
   return { ramp, steps };
 };
 
-test.each([0.06, 0.31, 0.77, 1.4])("a limit at %s V is found within a tenth of a decibel, from below", (limit) => {
-  const { ramp, steps } = ended(limit, 2);
-  expect(ramp.end).toBe("limit");
-  const good = ramp.lastGoodVoltsRms ?? 0;
-  expect(good).toBeLessThanOrEqual(limit);
-  expect(good * dbToAmplitudeRatio(0.1001)).toBeGreaterThan(limit);
-  expect(steps).toBeLessThan(50);
-  expect(ramp.driveVoltsRms).toBe(good);
-});
+test.each([0.06, 0.31, 0.77, 1.4])(
+  "a limit at %s V is found within a tenth of a decibel, from below",
+  (limit) => {
+    const { ramp, steps } = ended(limit, 2);
+    expect(ramp.end).toBe("limit");
+    const good = ramp.lastGoodVoltsRms ?? 0;
+    expect(good).toBeLessThanOrEqual(limit);
+    expect(good * dbToAmplitudeRatio(0.1001)).toBeGreaterThan(limit);
+    expect(steps).toBeLessThan(50);
+    expect(ramp.driveVoltsRms).toBe(good);
+  },
+);
 
 test("a source that ends first, and an amplifier that is never within the limit", () => {
   expect(ended(10, 2).ramp).toMatchObject({ end: "source", lastGoodVoltsRms: 2 });

@@ -18,9 +18,19 @@ export type GuardLimits = {
 };
 
 /** How things stand at a moment; one entry a channel. Volts are those of about the last tenth of a second. */
-export type LiveMoment = { driveVoltsRms: number; voltsRms: readonly number[]; voltsPeak: readonly number[]; loadWatts: readonly number[]; loadCelsius: readonly number[]; sinkCelsius: number; mainsAmperes: number; isCutOut: boolean };
+export type LiveMoment = {
+  driveVoltsRms: number;
+  voltsRms: readonly number[];
+  voltsPeak: readonly number[];
+  loadWatts: readonly number[];
+  loadCelsius: readonly number[];
+  sinkCelsius: number;
+  mainsAmperes: number;
+  isCutOut: boolean;
+};
 
-export type GuardName = "load-rating" | "load-heat" | "sink-heat" | "breaker" | "converter" | "collapse" | "protection";
+export type GuardName =
+  "load-rating" | "load-heat" | "sink-heat" | "breaker" | "converter" | "collapse" | "protection";
 export type Trip = { guard: GuardName; /** A sentence with the numbers. */ text: string };
 
 /** A converter this close to full scale is as good as overdriven. */
@@ -32,9 +42,13 @@ const SAME_DRIVE_RATIO = 0.99;
 /** Less output than this is nothing that could collapse. */
 const LEAST_VOLTS = 0.1;
 
-const CUT_OUT: Trip = { guard: "protection", text: "The amplifier's own protection cut the output off." };
+const CUT_OUT: Trip = {
+  guard: "protection",
+  text: "The amplifier's own protection cut the output off.",
+};
 
-const most = (values: readonly number[]): number => values.reduce((high, value) => Math.max(high, value), 0);
+const most = (values: readonly number[]): number =>
+  values.reduce((high, value) => Math.max(high, value), 0);
 const watts = (value: number): string => `${formatSignificant(value, 3)} W`;
 
 /**
@@ -47,7 +61,14 @@ export class GuardWatch {
 
   /** @throws {RangeError} on limits that are not above zero */
   constructor(private readonly limits: GuardLimits) {
-    for (const name of ["loadWatts", "loadCelsius", "sinkCelsius", "breakerAmperes", "fullScaleVolts"] as const) requirePositive(name, limits[name]);
+    for (const name of [
+      "loadWatts",
+      "loadCelsius",
+      "sinkCelsius",
+      "breakerAmperes",
+      "fullScaleVolts",
+    ] as const)
+      requirePositive(name, limits[name]);
   }
 
   /** The first limit that is passed, or null. @param seconds since the moment before */
@@ -55,9 +76,15 @@ export class GuardWatch {
     const { limits, before } = this;
     this.before = now;
     this.warmth = nextWarmth(this.warmth, now, seconds, limits.overload);
-    if (most(now.voltsPeak) >= NEAR_FULL_SCALE * limits.fullScaleVolts) return { guard: "converter", text: `Peaks of ${formatSignificant(most(now.voltsPeak), 3)} V reach the converter's full scale of ${formatSignificant(limits.fullScaleVolts, 3)} V.` };
+    if (most(now.voltsPeak) >= NEAR_FULL_SCALE * limits.fullScaleVolts)
+      return {
+        guard: "converter",
+        text: `Peaks of ${formatSignificant(most(now.voltsPeak), 3)} V reach the converter's full scale of ${formatSignificant(limits.fullScaleVolts, 3)} V.`,
+      };
     // What the amplifier does to itself comes last: a run may play on through it, but not past the others.
-    return this.load(now) ?? this.heatAndMains(now) ?? (now.isCutOut ? CUT_OUT : collapse(now, before));
+    return (
+      this.load(now) ?? this.heatAndMains(now) ?? (now.isCutOut ? CUT_OUT : collapse(now, before))
+    );
   }
 
   /** Forgets the moment before, where the drive was changed on purpose. */
@@ -67,28 +94,70 @@ export class GuardWatch {
 
   private load({ loadWatts, loadCelsius }: LiveMoment): Trip | null {
     const { limits, warmth } = this;
-    const taken = most(loadWatts), felt = most(warmth.loadWatts);
+    const taken = most(loadWatts),
+      felt = most(warmth.loadWatts);
     const mostWatts = limits.loadWatts * (limits.overload?.ratio ?? 1);
-    if (taken > mostWatts) return { guard: "load-rating", text: `The load takes ${watts(taken)}; it is made for ${watts(mostWatts)}${limits.overload ? " at most, and that for moments" : ""}.` };
-    if (felt > limits.loadWatts) return { guard: "load-rating", text: `The load takes ${watts(taken)} and has warmed as far as ${watts(limits.loadWatts)} for good would warm it; that is its rating.` };
-    if (most(loadCelsius) > limits.loadCelsius) return { guard: "load-heat", text: `The load is at ${formatSignificant(most(loadCelsius), 3)} °C; the limit is ${formatSignificant(limits.loadCelsius, 3)} °C.` };
+    if (taken > mostWatts)
+      return {
+        guard: "load-rating",
+        text: `The load takes ${watts(taken)}; it is made for ${watts(mostWatts)}${limits.overload ? " at most, and that for moments" : ""}.`,
+      };
+    if (felt > limits.loadWatts)
+      return {
+        guard: "load-rating",
+        text: `The load takes ${watts(taken)} and has warmed as far as ${watts(limits.loadWatts)} for good would warm it; that is its rating.`,
+      };
+    if (most(loadCelsius) > limits.loadCelsius)
+      return {
+        guard: "load-heat",
+        text: `The load is at ${formatSignificant(most(loadCelsius), 3)} °C; the limit is ${formatSignificant(limits.loadCelsius, 3)} °C.`,
+      };
     return null;
   }
 
   private heatAndMains({ sinkCelsius }: LiveMoment): Trip | null {
     const { limits, warmth } = this;
-    if (sinkCelsius > limits.sinkCelsius) return { guard: "sink-heat", text: `The heat sink is at ${formatSignificant(sinkCelsius, 3)} °C; the limit is ${formatSignificant(limits.sinkCelsius, 3)} °C.` };
-    if (warmth.mainsAmperes > limits.breakerAmperes) return { guard: "breaker", text: `It draws ${formatSignificant(warmth.mainsAmperes, 3)} A from the mains; the breaker carries ${formatSignificant(limits.breakerAmperes, 3)} A.` };
+    if (sinkCelsius > limits.sinkCelsius)
+      return {
+        guard: "sink-heat",
+        text: `The heat sink is at ${formatSignificant(sinkCelsius, 3)} °C; the limit is ${formatSignificant(limits.sinkCelsius, 3)} °C.`,
+      };
+    if (warmth.mainsAmperes > limits.breakerAmperes)
+      return {
+        guard: "breaker",
+        text: `It draws ${formatSignificant(warmth.mainsAmperes, 3)} A from the mains; the breaker carries ${formatSignificant(limits.breakerAmperes, 3)} A.`,
+      };
     return null;
   }
 }
 
 const collapse = (now: LiveMoment, before: LiveMoment | null): Trip | null => {
   if (!before || now.driveVoltsRms < SAME_DRIVE_RATIO * before.driveVoltsRms) return null;
-  const channel = now.voltsRms.findIndex((volts, k) => before.voltsRms[k] > LEAST_VOLTS && volts < COLLAPSED_RATIO * before.voltsRms[k]);
-  return channel < 0 ? null : { guard: "collapse", text: `Output fell from ${formatSignificant(before.voltsRms[channel], 3)} V to ${formatSignificant(now.voltsRms[channel], 3)} V while the drive did not.` };
+  const channel = now.voltsRms.findIndex(
+    (volts, k) => before.voltsRms[k] > LEAST_VOLTS && volts < COLLAPSED_RATIO * before.voltsRms[k],
+  );
+  return channel < 0
+    ? null
+    : {
+        guard: "collapse",
+        text: `Output fell from ${formatSignificant(before.voltsRms[channel], 3)} V to ${formatSignificant(now.voltsRms[channel], 3)} V while the drive did not.`,
+      };
 };
 
 /** Why a run ended that a guard ended. */
-export type GuardReason = "load-guard" | "heat-guard" | "breaker-guard" | "converter-guard" | "collapse-guard" | "output-protection";
-export const GUARD_REASONS: Record<GuardName, GuardReason> = { "load-rating": "load-guard", "load-heat": "load-guard", "sink-heat": "heat-guard", breaker: "breaker-guard", converter: "converter-guard", collapse: "collapse-guard", protection: "output-protection" };
+export type GuardReason =
+  | "load-guard"
+  | "heat-guard"
+  | "breaker-guard"
+  | "converter-guard"
+  | "collapse-guard"
+  | "output-protection";
+export const GUARD_REASONS: Record<GuardName, GuardReason> = {
+  "load-rating": "load-guard",
+  "load-heat": "load-guard",
+  "sink-heat": "heat-guard",
+  breaker: "breaker-guard",
+  converter: "converter-guard",
+  collapse: "collapse-guard",
+  protection: "output-protection",
+};

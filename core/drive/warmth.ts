@@ -13,11 +13,22 @@ const BREAKER_SECONDS = 1;
  * One step of the warmth: a load's winding is one store of heat whose time constant follows from its overload allowance, so that it
  * is at its rating just when an allowed overload ends; without an allowance every moment counts whole.
  */
-export const nextWarmth = (before: Warmth, { loadWatts, mainsAmperes }: Warmth, seconds: number, overload: Overload | null): Warmth => {
-  const windingShare = overload && overload.ratio > 1 ? 1 - Math.exp(-seconds / windingSeconds(overload.ratio, overload.seconds)) : 1;
+export const nextWarmth = (
+  before: Warmth,
+  { loadWatts, mainsAmperes }: Warmth,
+  seconds: number,
+  overload: Overload | null,
+): Warmth => {
+  const windingShare =
+    overload && overload.ratio > 1
+      ? 1 - Math.exp(-seconds / windingSeconds(overload.ratio, overload.seconds))
+      : 1;
   const breakerShare = 1 - Math.exp(-seconds / BREAKER_SECONDS);
   return {
-    loadWatts: loadWatts.map((watts, k) => (before.loadWatts[k] ?? 0) + windingShare * (watts - (before.loadWatts[k] ?? 0))),
+    loadWatts: loadWatts.map(
+      (watts, k) =>
+        (before.loadWatts[k] ?? 0) + windingShare * (watts - (before.loadWatts[k] ?? 0)),
+    ),
     mainsAmperes: before.mainsAmperes + breakerShare * (mainsAmperes - before.mainsAmperes),
   };
 };

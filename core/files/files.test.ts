@@ -5,7 +5,11 @@ import { captureVolts, hasReferenceCaptures, truthOf } from "../testing/referenc
 import { guessKind, isResponseText, readResponseText, readScopeRecord } from ".";
 
 const RATE_HZ = 100_000;
-const wave = Array.from({ length: 400 }, (_, n) => [n / RATE_HZ, 5 * Math.sin((2 * Math.PI * 1000 * n) / RATE_HZ), 2 * Math.cos((2 * Math.PI * 1000 * n) / RATE_HZ)]);
+const wave = Array.from({ length: 400 }, (_, n) => [
+  n / RATE_HZ,
+  5 * Math.sin((2 * Math.PI * 1000 * n) / RATE_HZ),
+  2 * Math.cos((2 * Math.PI * 1000 * n) / RATE_HZ),
+]);
 
 const recordOf = (text: string, rate: number | null = null) => {
   const outcome = readScopeRecord(text, rate);
@@ -16,14 +20,60 @@ const comma = (value: number, digits = 6) => value.toFixed(digits).replace(".", 
 
 describe("a scope's record, in the common shapes", () => {
   test.each<[string, string, number]>([
-    ["seconds and one channel", ["time_s,volts", ...wave.map(([t, v]) => `${t},${v}`)].join("\n"), 1],
-    ["several heading lines, two channels", ["Model,none", "Points,400", "", "Time (s),CH1 (V),CH2 (V)", ...wave.map((row) => row.join(","))].join("\r\n"), 2],
-    ["semicolons and decimal commas", ["Zeit [ms];A [V];B [V]", ...wave.map(([t, a, b]) => `${comma(1000 * t)};${comma(a)};${comma(b)}`)].join("\n"), 2],
-    ["tabs, microseconds, millivolts", ["t (us)\tout (mV)", ...wave.map(([t, v]) => `${1e6 * t}\t${1000 * v}`)].join("\n"), 1],
-    ["a line of units below the names", ["Time,Channel A,Channel B", "(ms),(V),(V)", "", ...wave.map(([t, a, b]) => `${1000 * t},${a},${b}`)].join("\n"), 2],
-    ["sample numbers, the rate in the heading", ["Sample Rate,100000", "index,volts", ...wave.map(([, v], n) => `${n},${v}`)].join("\n"), 1],
-    ["sample numbers, the interval in the heading", ["Sample Interval;1e-5", "n;volts", ...wave.map(([, v], n) => `${n};${comma(v)}`)].join("\n"), 1],
-    ["volts only, and a trailing comma", ["Increment = 10 us", "CH1,CH2,", ...wave.map(([, a, b]) => `${a},${b},`)].join("\n"), 2],
+    [
+      "seconds and one channel",
+      ["time_s,volts", ...wave.map(([t, v]) => `${t},${v}`)].join("\n"),
+      1,
+    ],
+    [
+      "several heading lines, two channels",
+      [
+        "Model,none",
+        "Points,400",
+        "",
+        "Time (s),CH1 (V),CH2 (V)",
+        ...wave.map((row) => row.join(",")),
+      ].join("\r\n"),
+      2,
+    ],
+    [
+      "semicolons and decimal commas",
+      [
+        "Zeit [ms];A [V];B [V]",
+        ...wave.map(([t, a, b]) => `${comma(1000 * t)};${comma(a)};${comma(b)}`),
+      ].join("\n"),
+      2,
+    ],
+    [
+      "tabs, microseconds, millivolts",
+      ["t (us)\tout (mV)", ...wave.map(([t, v]) => `${1e6 * t}\t${1000 * v}`)].join("\n"),
+      1,
+    ],
+    [
+      "a line of units below the names",
+      [
+        "Time,Channel A,Channel B",
+        "(ms),(V),(V)",
+        "",
+        ...wave.map(([t, a, b]) => `${1000 * t},${a},${b}`),
+      ].join("\n"),
+      2,
+    ],
+    [
+      "sample numbers, the rate in the heading",
+      ["Sample Rate,100000", "index,volts", ...wave.map(([, v], n) => `${n},${v}`)].join("\n"),
+      1,
+    ],
+    [
+      "sample numbers, the interval in the heading",
+      ["Sample Interval;1e-5", "n;volts", ...wave.map(([, v], n) => `${n};${comma(v)}`)].join("\n"),
+      1,
+    ],
+    [
+      "volts only, and a trailing comma",
+      ["Increment = 10 us", "CH1,CH2,", ...wave.map(([, a, b]) => `${a},${b},`)].join("\n"),
+      2,
+    ],
     ["spaces", wave.map(([t, v]) => `  ${t.toExponential(6)}   ${v.toFixed(6)}`).join("\n"), 1],
   ])("%s", (_, text, channelCount) => {
     const { channels, sampleRateHz } = recordOf(text);
@@ -44,7 +94,11 @@ describe("a scope's record, in the common shapes", () => {
   test.each([
     ["prose", "this is no table\nat all", /no two columns/],
     ["a few rows", "0,1\n1,2\n2,3", /only 3 rows/],
-    ["a gap in time", [...wave.slice(0, 100), ...wave.slice(200)].map((row) => row.join(",")).join("\n"), /not even/],
+    [
+      "a gap in time",
+      [...wave.slice(0, 100), ...wave.slice(200)].map((row) => row.join(",")).join("\n"),
+      /not even/,
+    ],
   ])("refusal: %s", (_, text, message) => {
     const outcome = readScopeRecord(text);
     expect(outcome.ok ? "accepted" : outcome.finding.advice).toMatch(message);
@@ -53,8 +107,17 @@ describe("a scope's record, in the common shapes", () => {
 
 describe("a response as text", () => {
   test("three columns, comments left out, degrees become radians", () => {
-    const outcome = readResponseText("* made elsewhere\nFreq(Hz) SPL(dB) Phase\n20 -1.0 45\n1000 0 0\n20000 -6.0206 -90\n");
-    expect(outcome).toMatchObject({ ok: true, value: [{ frequencyHz: 20 }, { frequencyHz: 1000, ratio: 1 }, { ratio: expect.closeTo(0.5, 4), phaseRadians: expect.closeTo(-Math.PI / 2, 6) }] });
+    const outcome = readResponseText(
+      "* made elsewhere\nFreq(Hz) SPL(dB) Phase\n20 -1.0 45\n1000 0 0\n20000 -6.0206 -90\n",
+    );
+    expect(outcome).toMatchObject({
+      ok: true,
+      value: [
+        { frequencyHz: 20 },
+        { frequencyHz: 1000, ratio: 1 },
+        { ratio: expect.closeTo(0.5, 4), phaseRadians: expect.closeTo(-Math.PI / 2, 6) },
+      ],
+    });
   });
   test("what is no response says which line", () => {
     const outcome = readResponseText("0,1\n-3,2\n5,3\n");
@@ -68,22 +131,28 @@ describe("a response as text", () => {
 
 const withCaptures = hasReferenceCaptures ? describe : describe.skip;
 withCaptures("reference captures", () => {
-  const text = (name: string) => readFileSync(resolve(__dirname, "../../../shared/captures", name), "utf8");
+  const text = (name: string) =>
+    readFileSync(resolve(__dirname, "../../../shared/captures", name), "utf8");
 
-  test.each(["a_8R2_scope_clip", "b_3R97_scope_clip"])("%s: scope record as its truth says", (name) => {
-    const truth = truthOf(name);
-    const { channels, sampleRateHz } = recordOf(text(`${name}.csv`));
-    expect(sampleRateHz).toBeCloseTo(truth.sample_rate_hz, 3);
-    expect(channels[0].length).toBe(truth.points);
-    const { v_rms, fundamental_hz } = truth.truth_of_quantised_record;
-    const squares = channels[0].reduce((sum, volts) => sum + volts * volts, 0);
-    expect(Math.abs(Math.sqrt(squares / channels[0].length) - v_rms.value)).toBeLessThan(v_rms.tolerance);
-    // Five clipped cycles of ten bits: a fit of them strays by a seventh of a percent.
-    const reading = analyseTone(channels[0], sampleRateHz);
-    if (!reading.ok) throw new Error(reading.finding.advice);
-    expect(Math.abs(reading.value.fundamentalHz / fundamental_hz.value - 1)).toBeLessThan(0.002);
-    expect(guessKind(channels, sampleRateHz).kind).toBe("clip-search");
-  });
+  test.each(["a_8R2_scope_clip", "b_3R97_scope_clip"])(
+    "%s: scope record as its truth says",
+    (name) => {
+      const truth = truthOf(name);
+      const { channels, sampleRateHz } = recordOf(text(`${name}.csv`));
+      expect(sampleRateHz).toBeCloseTo(truth.sample_rate_hz, 3);
+      expect(channels[0].length).toBe(truth.points);
+      const { v_rms, fundamental_hz } = truth.truth_of_quantised_record;
+      const squares = channels[0].reduce((sum, volts) => sum + volts * volts, 0);
+      expect(Math.abs(Math.sqrt(squares / channels[0].length) - v_rms.value)).toBeLessThan(
+        v_rms.tolerance,
+      );
+      // Five clipped cycles of ten bits: a fit of them strays by a seventh of a percent.
+      const reading = analyseTone(channels[0], sampleRateHz);
+      if (!reading.ok) throw new Error(reading.finding.advice);
+      expect(Math.abs(reading.value.fundamentalHz / fundamental_hz.value - 1)).toBeLessThan(0.002);
+      expect(guessKind(channels, sampleRateHz).kind).toBe("clip-search");
+    },
+  );
 
   test.each(["a_8R2_response", "b_3R97_response"])("%s.csv is a response", (name) => {
     expect(isResponseText(text(`${name}.csv`))).toBe(true);
@@ -110,6 +179,9 @@ withCaptures("reference captures", () => {
     ["x_shorted_inputs", "noise"],
   ])("%s is taken for a run of %s", (name, kind) => {
     const { channels, sampleRateHz } = captureVolts(name);
-    expect(guessKind(channels, sampleRateHz)).toMatchObject({ kind, because: expect.stringMatching(/\w/) });
+    expect(guessKind(channels, sampleRateHz)).toMatchObject({
+      kind,
+      because: expect.stringMatching(/\w/),
+    });
   });
 });

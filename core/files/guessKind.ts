@@ -20,25 +20,45 @@ const LEAST_FREQUENCIES = 5;
 const SAGS_RATIO = 0.95;
 const HELD_SECONDS = 0.8;
 
-const rms = (volts: Float64Array): number => Math.sqrt(volts.reduce((sum, value) => sum + value * value, 0) / Math.max(1, volts.length));
+const rms = (volts: Float64Array): number =>
+  Math.sqrt(volts.reduce((sum, value) => sum + value * value, 0) / Math.max(1, volts.length));
 
 /** Guesses from its content which run a recording was made for; the reviewer confirms it or says otherwise. */
 export const guessKind = (channels: readonly Float64Array[], sampleRateHz: number): KindGuess => {
   const levels = channels.map(rms);
   const loudest = levels.indexOf(Math.max(...levels));
   const volts = channels[loudest];
-  const lines = strongLines(powerSpectrum(volts.subarray(0, Math.min(volts.length, 1 << 20)), sampleRateHz, "blackmanHarris7"));
-  if (isIdle(channels, levels, loudest, sampleRateHz)) return { kind: "crosstalk", because: "one channel plays and another is almost silent" };
+  const lines = strongLines(
+    powerSpectrum(
+      volts.subarray(0, Math.min(volts.length, 1 << 20)),
+      sampleRateHz,
+      "blackmanHarris7",
+    ),
+  );
+  if (isIdle(channels, levels, loudest, sampleRateHz))
+    return { kind: "crosstalk", because: "one channel plays and another is almost silent" };
   const two = twoTones(lines);
   if (two) return two;
-  const frequencies = findFrequencySteps(volts, sampleRateHz).filter(({ seconds }) => seconds > 0.02);
-  const distinct = frequencies.filter(({ frequencyHz }, k) => k === 0 || Math.abs(frequencyHz / frequencies[k - 1].frequencyHz - 1) > 0.02);
-  if (distinct.length >= LEAST_FREQUENCIES) return { kind: "response", because: `a sine steps through ${distinct.length} frequencies` };
+  const frequencies = findFrequencySteps(volts, sampleRateHz).filter(
+    ({ seconds }) => seconds > 0.02,
+  );
+  const distinct = frequencies.filter(
+    ({ frequencyHz }, k) =>
+      k === 0 || Math.abs(frequencyHz / frequencies[k - 1].frequencyHz - 1) > 0.02,
+  );
+  if (distinct.length >= LEAST_FREQUENCIES)
+    return { kind: "response", because: `a sine steps through ${distinct.length} frequencies` };
   const levelCount = risingLevels(volts, sampleRateHz);
-  if (levelCount >= LEAST_LEVELS) return { kind: "power-sweep", because: `a tone rises in ${levelCount} levels` };
+  if (levelCount >= LEAST_LEVELS)
+    return { kind: "power-sweep", because: `a tone rises in ${levelCount} levels` };
   const bursts = analyseBursts(volts, sampleRateHz, LOAD);
-  if (bursts.ok && bursts.value.stepRatio > 3 && bursts.value.bursts[0].seconds < 0.6) return { kind: "burst", because: `${bursts.value.bursts.length} bursts of ${Math.round(1000 * bursts.value.bursts[0].seconds)} ms stand above what lies between` };
-  if (lines.length > 8) return { kind: "multitone", because: `${lines.length} tones sound at once` };
+  if (bursts.ok && bursts.value.stepRatio > 3 && bursts.value.bursts[0].seconds < 0.6)
+    return {
+      kind: "burst",
+      because: `${bursts.value.bursts.length} bursts of ${Math.round(1000 * bursts.value.bursts[0].seconds)} ms stand above what lies between`,
+    };
+  if (lines.length > 8)
+    return { kind: "multitone", because: `${lines.length} tones sound at once` };
   return oneTone(volts, sampleRateHz);
 };
 
@@ -46,13 +66,24 @@ export const guessKind = (channels: readonly Float64Array[], sampleRateHz: numbe
 const risingLevels = (volts: Float64Array, sampleRateHz: number): number => {
   const found = findSteps(volts, sampleRateHz);
   if (!found.ok) return 0;
-  const levels = found.value.steps.map(({ firstSample, sampleCount }) => rms(volts.subarray(firstSample, firstSample + sampleCount)));
+  const levels = found.value.steps.map(({ firstSample, sampleCount }) =>
+    rms(volts.subarray(firstSample, firstSample + sampleCount)),
+  );
   const rises = levels.filter((level, k) => k > 0 && level > levels[k - 1]).length;
-  return rises >= RISING_SHARE * (levels.length - 1) && Math.max(...levels) > 3 * levels[0] ? levels.length : 0;
+  return rises >= RISING_SHARE * (levels.length - 1) && Math.max(...levels) > 3 * levels[0]
+    ? levels.length
+    : 0;
 };
 
-const isIdle = (channels: readonly Float64Array[], levels: readonly number[], loudest: number, sampleRateHz: number): boolean =>
-  channels.length > 1 && levels.some((level, k) => k !== loudest && level < IDLE_RATIO * levels[loudest]) && analyseTone(channels[loudest], sampleRateHz).ok;
+const isIdle = (
+  channels: readonly Float64Array[],
+  levels: readonly number[],
+  loudest: number,
+  sampleRateHz: number,
+): boolean =>
+  channels.length > 1 &&
+  levels.some((level, k) => k !== loudest && level < IDLE_RATIO * levels[loudest]) &&
+  analyseTone(channels[loudest], sampleRateHz).ok;
 
 type Line = { frequencyHz: number; voltsRms: number };
 
@@ -62,9 +93,15 @@ const strongLines = ({ meanSquare, binHz }: Spectrum): Line[] => {
   for (let k = 4; k < meanSquare.length; k++) most = Math.max(most, meanSquare[k]);
   const lines: Line[] = [];
   for (let k = 9; k < meanSquare.length - 9; k++) {
-    if (meanSquare[k] < most / 400 || meanSquare[k] < meanSquare[k - 1] || meanSquare[k] <= meanSquare[k + 1]) continue;
+    if (
+      meanSquare[k] < most / 400 ||
+      meanSquare[k] < meanSquare[k - 1] ||
+      meanSquare[k] <= meanSquare[k + 1]
+    )
+      continue;
     // A line stands far above what lies a lobe away on both sides; noise and sweeps do not.
-    if (meanSquare[k] > 1e3 * Math.max(meanSquare[k - 9], meanSquare[k + 9])) lines.push({ frequencyHz: k * binHz, voltsRms: Math.sqrt(meanSquare[k]) });
+    if (meanSquare[k] > 1e3 * Math.max(meanSquare[k - 9], meanSquare[k + 9]))
+      lines.push({ frequencyHz: k * binHz, voltsRms: Math.sqrt(meanSquare[k]) });
   }
   return lines.sort((a, b) => b.voltsRms - a.voltsRms);
 };
@@ -73,17 +110,31 @@ const twoTones = (lines: readonly Line[]): KindGuess | null => {
   if (lines.length < 2) return null;
   const [low, high] = [lines[0], lines[1]].sort((a, b) => a.frequencyHz - b.frequencyHz);
   const ratio = high.frequencyHz / low.frequencyHz;
-  if (low.frequencyHz > 8000 && ratio < 1.2 && lines[1].voltsRms > 0.5 * lines[0].voltsRms) return { kind: "intermodulation", because: "two high tones close together" };
-  if (low.frequencyHz < 400 && high.frequencyHz > 3000 && Math.abs(ratio - Math.round(ratio)) * low.frequencyHz < 60 && low.voltsRms > 2 * high.voltsRms && lines.length < 8) return { kind: "intermodulation", because: "a low tone with a high one a quarter as strong" };
+  if (low.frequencyHz > 8000 && ratio < 1.2 && lines[1].voltsRms > 0.5 * lines[0].voltsRms)
+    return { kind: "intermodulation", because: "two high tones close together" };
+  if (
+    low.frequencyHz < 400 &&
+    high.frequencyHz > 3000 &&
+    Math.abs(ratio - Math.round(ratio)) * low.frequencyHz < 60 &&
+    low.voltsRms > 2 * high.voltsRms &&
+    lines.length < 8
+  )
+    return { kind: "intermodulation", because: "a low tone with a high one a quarter as strong" };
   return null;
 };
 
 const oneTone = (volts: Float64Array, sampleRateHz: number): KindGuess => {
   const tone = analyseTone(volts, sampleRateHz);
-  if (!tone.ok || tone.value.thdPlusNoiseRatio > 0.6) return rms(volts) < 0.05 ? { kind: "noise", because: "there is no tone, and hardly a signal" } : { kind: "noise-response", because: "it is noise, and loud" };
+  if (!tone.ok || tone.value.thdPlusNoiseRatio > 0.6)
+    return rms(volts) < 0.05
+      ? { kind: "noise", because: "there is no tone, and hardly a signal" }
+      : { kind: "noise-response", because: "it is noise, and loud" };
   const { fundamentalHz } = tone.value;
-  if (givesWay(volts, sampleRateHz)) return { kind: "staying-power", because: "a held tone that gives way" };
-  return readFlattening(volts, sampleRateHz, fundamentalHz).present ? { kind: "clip-search", because: "a steady tone with flat tops" } : { kind: "spectrum", because: "a steady tone" };
+  if (givesWay(volts, sampleRateHz))
+    return { kind: "staying-power", because: "a held tone that gives way" };
+  return readFlattening(volts, sampleRateHz, fundamentalHz).present
+    ? { kind: "clip-search", because: "a steady tone with flat tops" }
+    : { kind: "spectrum", because: "a steady tone" };
 };
 
 const PART_SECONDS = 0.02;
@@ -91,9 +142,14 @@ const PART_SECONDS = 0.02;
 /** Whether a tone that is held for a while ends lower than it began; silence before and after does not count. */
 const givesWay = (volts: Float64Array, sampleRateHz: number): boolean => {
   const size = Math.round(PART_SECONDS * sampleRateHz);
-  const parts = Array.from({ length: Math.floor(volts.length / size) }, (_, k) => rms(volts.subarray(k * size, (k + 1) * size)));
+  const parts = Array.from({ length: Math.floor(volts.length / size) }, (_, k) =>
+    rms(volts.subarray(k * size, (k + 1) * size)),
+  );
   const most = Math.max(...parts);
   // The first and last part of what sounds hold its edges.
   const sounding = parts.filter((level) => level > 0.4 * most).slice(1, -1);
-  return sounding.length * PART_SECONDS > HELD_SECONDS && sounding[sounding.length - 1] < SAGS_RATIO * most;
+  return (
+    sounding.length * PART_SECONDS > HELD_SECONDS &&
+    sounding[sounding.length - 1] < SAGS_RATIO * most
+  );
 };

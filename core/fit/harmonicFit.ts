@@ -23,7 +23,12 @@ export type HarmonicFitOptions = {
  * @returns null when the samples cannot tell the unknowns apart (too few, or orders beyond half the sample rate)
  * @see IEEE Std 1057-2017 (three-parameter fit), with more columns
  */
-export const fitHarmonics = (volts: Float64Array, sampleRateHz: number, fundamentalHz: number, { orderCount, driftDegree }: HarmonicFitOptions): HarmonicFit | null => {
+export const fitHarmonics = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  fundamentalHz: number,
+  { orderCount, driftDegree }: HarmonicFitOptions,
+): HarmonicFit | null => {
   const driftTerms = driftDegree + 1;
   const size = driftTerms + 2 * orderCount;
   const omega = (2 * Math.PI * fundamentalHz) / sampleRateHz;
@@ -43,7 +48,9 @@ export const fitHarmonics = (volts: Float64Array, sampleRateHz: number, fundamen
   const orders = Array.from({ length: orderCount }, (_, k) => driftTerms + 2 * k);
   return {
     voltsPeak: Float64Array.from(orders, (at) => Math.hypot(parameters[at], parameters[at + 1])),
-    phaseRadians: Float64Array.from(orders, (at) => Math.atan2(-parameters[at + 1], parameters[at])),
+    phaseRadians: Float64Array.from(orders, (at) =>
+      Math.atan2(-parameters[at + 1], parameters[at]),
+    ),
     offsetVolts: parameters[0],
     residualVolts,
   };
@@ -56,7 +63,13 @@ type Sums = { a: Float64Array; b: Float64Array };
  * other, and sums of products among cosines or among sines are known in closed form (Dirichlet kernels): only the
  * columns of the drift need the samples' own pace. Several times quicker for long harmonic series.
  */
-const columnSums = (volts: Float64Array, row: Float64Array, fillRow: (n: number) => void, driftTerms: number, omega: number): Sums => {
+const columnSums = (
+  volts: Float64Array,
+  row: Float64Array,
+  fillRow: (n: number) => void,
+  driftTerms: number,
+  omega: number,
+): Sums => {
   const size = row.length;
   const a = new Float64Array(size * size);
   const b = new Float64Array(size);
@@ -71,7 +84,9 @@ const columnSums = (volts: Float64Array, row: Float64Array, fillRow: (n: number)
   }
   const kernel = (order: number): number => {
     const half = (order * omega) / 2;
-    return Math.abs(Math.sin(half)) < 1e-12 ? volts.length : Math.sin(volts.length * half) / Math.sin(half);
+    return Math.abs(Math.sin(half)) < 1e-12
+      ? volts.length
+      : Math.sin(volts.length * half) / Math.sin(half);
   };
   const orderCount = (size - driftTerms) / 2;
   for (let i = 1; i <= orderCount; i++)
@@ -85,16 +100,21 @@ const columnSums = (volts: Float64Array, row: Float64Array, fillRow: (n: number)
 };
 
 /** Fills the row of sample n: powers of the position from -1 to 1, then cosine and sine of each order. */
-const rowFiller = (row: Float64Array, driftTerms: number, sampleCount: number, omega: number) => (n: number): void => {
-  const centre = (sampleCount - 1) / 2;
-  const angle = omega * (n - centre);
-  const cosine = Math.cos(angle), sine = Math.sin(angle);
-  row[0] = 1;
-  for (let power = 1; power < driftTerms; power++) row[power] = (row[power - 1] * (n - centre)) / centre;
-  let c = cosine, s = sine;
-  for (let at = driftTerms; at < row.length; at += 2) {
-    row[at] = c;
-    row[at + 1] = s;
-    [c, s] = [c * cosine - s * sine, s * cosine + c * sine];
-  }
-};
+const rowFiller =
+  (row: Float64Array, driftTerms: number, sampleCount: number, omega: number) =>
+  (n: number): void => {
+    const centre = (sampleCount - 1) / 2;
+    const angle = omega * (n - centre);
+    const cosine = Math.cos(angle),
+      sine = Math.sin(angle);
+    row[0] = 1;
+    for (let power = 1; power < driftTerms; power++)
+      row[power] = (row[power - 1] * (n - centre)) / centre;
+    let c = cosine,
+      s = sine;
+    for (let at = driftTerms; at < row.length; at += 2) {
+      row[at] = c;
+      row[at + 1] = s;
+      [c, s] = [c * cosine - s * sine, s * cosine + c * sine];
+    }
+  };

@@ -29,9 +29,11 @@ const RESET_EVERY = 256;
 export const fitSine = (volts: Float64Array, sampleRateHz: number, startHz: number): SineFit => {
   requirePositive("sampleRateHz", sampleRateHz);
   let frequencyHz = requirePositive("startHz", startHz);
-  if (volts.length < 8) throw new RangeError(`volts has ${volts.length} samples; a sine fit takes at least 8`);
+  if (volts.length < 8)
+    throw new RangeError(`volts has ${volts.length} samples; a sine fit takes at least 8`);
   let parameters = linearStep(volts, sampleRateHz, frequencyHz, null);
-  let settled = false, iterationCount = 0;
+  let settled = false,
+    iterationCount = 0;
   while (parameters && iterationCount < MOST_ITERATIONS && !settled) {
     iterationCount++;
     const step = linearStep(volts, sampleRateHz, frequencyHz, parameters);
@@ -41,7 +43,8 @@ export const fitSine = (volts: Float64Array, sampleRateHz: number, startHz: numb
     parameters = step.subarray(0, 3);
     settled = Math.abs(changeHz) < SETTLED_RATIO * frequencyHz;
   }
-  const last = parameters && frequencyHz > 0 ? linearStep(volts, sampleRateHz, frequencyHz, null) : null;
+  const last =
+    parameters && frequencyHz > 0 ? linearStep(volts, sampleRateHz, frequencyHz, null) : null;
   return described(volts, sampleRateHz, frequencyHz, last, settled, iterationCount);
 };
 
@@ -49,7 +52,11 @@ export const fitSine = (volts: Float64Array, sampleRateHz: number, startHz: numb
  * Three-parameter least-squares sine fit at a known frequency.
  * @see IEEE Std 1057-2017, annex on sine fits
  */
-export const fitSineAt = (volts: Float64Array, sampleRateHz: number, frequencyHz: number): SineFit => {
+export const fitSineAt = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  frequencyHz: number,
+): SineFit => {
   requirePositive("sampleRateHz", sampleRateHz);
   requirePositive("frequencyHz", frequencyHz);
   const parameters = linearStep(volts, sampleRateHz, frequencyHz, null);
@@ -61,16 +68,23 @@ export const fitSineAt = (volts: Float64Array, sampleRateHz: number, frequencyHz
  * frequency too (radians a sample). Time runs from the middle of the record, where frequency and phase are least
  * correlated.
  */
-const linearStep = (volts: Float64Array, sampleRateHz: number, frequencyHz: number, around: Float64Array | null): Float64Array | null => {
+const linearStep = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  frequencyHz: number,
+  around: Float64Array | null,
+): Float64Array | null => {
   const size = around ? 4 : 3;
   const [inPhase, quadrature] = around ?? [0, 0];
   const omega = (2 * Math.PI * frequencyHz) / sampleRateHz;
-  const turnCosine = Math.cos(omega), turnSine = Math.sin(omega);
+  const turnCosine = Math.cos(omega),
+    turnSine = Math.sin(omega);
   const centre = (volts.length - 1) / 2;
   const a = new Float64Array(size * size);
   const b = new Float64Array(size);
   const row = new Float64Array(size);
-  let cosine = 0, sine = 0;
+  let cosine = 0,
+    sine = 0;
   row[2] = 1;
   for (let n = 0; n < volts.length; n++) {
     if (n % RESET_EVERY === 0) {
@@ -93,15 +107,32 @@ const linearStep = (volts: Float64Array, sampleRateHz: number, frequencyHz: numb
   return solveSymmetric(a, b);
 };
 
-const described = (volts: Float64Array, sampleRateHz: number, frequencyHz: number, parameters: Float64Array | null, settled: boolean, iterationCount: number): SineFit => {
-  if (!parameters) return { frequencyHz, voltsPeak: 0, phaseRadians: 0, offsetVolts: 0, residualVoltsRms: 0, settled: false, iterationCount };
+const described = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  frequencyHz: number,
+  parameters: Float64Array | null,
+  settled: boolean,
+  iterationCount: number,
+): SineFit => {
+  if (!parameters)
+    return {
+      frequencyHz,
+      voltsPeak: 0,
+      phaseRadians: 0,
+      offsetVolts: 0,
+      residualVoltsRms: 0,
+      settled: false,
+      iterationCount,
+    };
   const [inPhase, quadrature, offsetVolts] = parameters;
   const omega = (2 * Math.PI * frequencyHz) / sampleRateHz;
   const centre = (volts.length - 1) / 2;
   let squares = 0;
   for (let n = 0; n < volts.length; n++) {
     const angle = omega * (n - centre);
-    squares += (volts[n] - inPhase * Math.cos(angle) - quadrature * Math.sin(angle) - offsetVolts) ** 2;
+    squares +=
+      (volts[n] - inPhase * Math.cos(angle) - quadrature * Math.sin(angle) - offsetVolts) ** 2;
   }
   const phase = Math.atan2(-quadrature, inPhase) - omega * centre;
   return {

@@ -12,20 +12,37 @@ const channels = (count: number): string => (count === 1 ? "one channel" : `${co
  * @see common practice of the trade, by energy balance and Ohm's law; class ceilings: Gray et al., Analysis and Design of
  *   Analog Integrated Circuits, chapter 5 (from memory)
  */
-export const forecast = (facts: ForecastFacts, assumptions: Assumptions, { loadOhms, channelsDriven }: ForecastCase): Forecast => {
+export const forecast = (
+  facts: ForecastFacts,
+  assumptions: Assumptions,
+  { loadOhms, channelsDriven }: ForecastCase,
+): Forecast => {
   requirePositive("loadOhms", loadOhms);
   requirePositive("channelsDriven", channelsDriven);
-  const found = [supplyPower(facts, assumptions, channelsDriven), railVoltage(facts, assumptions, loadOhms), outputCurrent(assumptions, loadOhms), inputDrive(facts, loadOhms), mains(assumptions, channelsDriven)];
-  const ceilings = found.filter((ceiling) => ceiling !== null).sort((left, right) => left.watts - right.watts);
+  const found = [
+    supplyPower(facts, assumptions, channelsDriven),
+    railVoltage(facts, assumptions, loadOhms),
+    outputCurrent(assumptions, loadOhms),
+    inputDrive(facts, loadOhms),
+    mains(assumptions, channelsDriven),
+  ];
+  const ceilings = found
+    .filter((ceiling) => ceiling !== null)
+    .sort((left, right) => left.watts - right.watts);
   // The mains ceiling is always there; without any fact about the amplifier it would be taken for a forecast.
   const isKnown = ceilings.some(({ kind }) => kind !== "mains");
-  const lowest = (read: (ceiling: Ceiling) => number) => (isKnown ? ceilings.reduce((best, ceiling) => (read(ceiling) < read(best) ? ceiling : best)) : null);
+  const lowest = (read: (ceiling: Ceiling) => number) =>
+    isKnown
+      ? ceilings.reduce((best, ceiling) => (read(ceiling) < read(best) ? ceiling : best))
+      : null;
   return {
     ceilings,
     unknown: [
       ...(facts.supplyWatts === null ? ["the watts of the supply"] : []),
       ...(facts.supplyVolts === null ? ["the volts of the supply"] : []),
-      ...(facts.isBridgeTied === null && facts.supplyVolts !== null && !facts.isSplitSupply ? ["whether both outputs swing (taken as if they did)"] : []),
+      ...(facts.isBridgeTied === null && facts.supplyVolts !== null && !facts.isSplitSupply
+        ? ["whether both outputs swing (taken as if they did)"]
+        : []),
       ...(facts.gainRatio === null ? ["the gain"] : []),
       ...(facts.sourceVoltsRms === null ? ["what the source gives"] : []),
     ],
@@ -34,10 +51,15 @@ export const forecast = (facts: ForecastFacts, assumptions: Assumptions, { loadO
   };
 };
 
-const supplyPower = ({ supplyWatts }: ForecastFacts, { efficiencyRatio, houseKeepingWatts, burstRatio }: Assumptions, channelsDriven: number): Ceiling | null => {
+const supplyPower = (
+  { supplyWatts }: ForecastFacts,
+  { efficiencyRatio, houseKeepingWatts, burstRatio }: Assumptions,
+  channelsDriven: number,
+): Ceiling | null => {
   if (supplyWatts === null) return null;
   const watts = (Math.max(0, supplyWatts - houseKeepingWatts) * efficiencyRatio) / channelsDriven;
-  const burstWatts = (Math.max(0, supplyWatts * burstRatio - houseKeepingWatts) * efficiencyRatio) / channelsDriven;
+  const burstWatts =
+    (Math.max(0, supplyWatts * burstRatio - houseKeepingWatts) * efficiencyRatio) / channelsDriven;
   return {
     kind: "supply-power",
     watts,
@@ -46,7 +68,11 @@ const supplyPower = ({ supplyWatts }: ForecastFacts, { efficiencyRatio, houseKee
   };
 };
 
-const railVoltage = ({ supplyVolts, isSplitSupply, isBridgeTied: known, stageClass }: ForecastFacts, { deviceVolts }: Assumptions, loadOhms: number): Ceiling | null => {
+const railVoltage = (
+  { supplyVolts, isSplitSupply, isBridgeTied: known, stageClass }: ForecastFacts,
+  { deviceVolts }: Assumptions,
+  loadOhms: number,
+): Ceiling | null => {
   if (supplyVolts === null || stageClass === "transformer") return null;
   const isBridgeTied = known ?? !isSplitSupply;
   // One supply: a bridge swings all of it either way, a single output half of it. Two rails: a bridge swings both.
@@ -55,7 +81,12 @@ const railVoltage = ({ supplyVolts, isSplitSupply, isBridgeTied: known, stageCla
   const peak = Math.max(0, swing * supplyVolts - kept);
   const watts = peak ** 2 / 2 / loadOhms;
   const assumed = known === null && isBridgeTied ? ", if both outputs swing," : "";
-  const swingWords = swing === 1 ? `${number(supplyVolts)} V` : swing === 2 ? `2 × ${number(supplyVolts)} V between the rails` : `half of ${number(supplyVolts)} V`;
+  const swingWords =
+    swing === 1
+      ? `${number(supplyVolts)} V`
+      : swing === 2
+        ? `2 × ${number(supplyVolts)} V between the rails`
+        : `half of ${number(supplyVolts)} V`;
   return {
     kind: "rail-voltage",
     watts,
@@ -67,18 +98,34 @@ const railVoltage = ({ supplyVolts, isSplitSupply, isBridgeTied: known, stageCla
 const outputCurrent = ({ outputAmperesPeak }: Assumptions, loadOhms: number): Ceiling | null => {
   if (outputAmperesPeak === null) return null;
   const watts = (outputAmperesPeak ** 2 * loadOhms) / 2;
-  return { kind: "output-current", watts, burstWatts: watts, words: `${number(outputAmperesPeak)} A peak, squared, × ${number(loadOhms)} Ω, over 2: ${number(watts)} W.` };
+  return {
+    kind: "output-current",
+    watts,
+    burstWatts: watts,
+    words: `${number(outputAmperesPeak)} A peak, squared, × ${number(loadOhms)} Ω, over 2: ${number(watts)} W.`,
+  };
 };
 
-const inputDrive = ({ gainRatio, sourceVoltsRms }: ForecastFacts, loadOhms: number): Ceiling | null => {
+const inputDrive = (
+  { gainRatio, sourceVoltsRms }: ForecastFacts,
+  loadOhms: number,
+): Ceiling | null => {
   if (gainRatio === null || sourceVoltsRms === null) return null;
   const volts = gainRatio * sourceVoltsRms;
   const watts = volts ** 2 / loadOhms;
-  return { kind: "input-drive", watts, burstWatts: watts, words: `${number(sourceVoltsRms)} V from the source, × ${number(gainRatio)} gain, is ${number(volts)} V; squared, over ${number(loadOhms)} Ω: ${number(watts)} W.` };
+  return {
+    kind: "input-drive",
+    watts,
+    burstWatts: watts,
+    words: `${number(sourceVoltsRms)} V from the source, × ${number(gainRatio)} gain, is ${number(volts)} V; squared, over ${number(loadOhms)} Ω: ${number(watts)} W.`,
+  };
 };
 
 /** Bursts of 20 ms pass a breaker. */
-const mains = ({ mainsVolts, breakerAmperes, powerFactor, efficiencyRatio, houseKeepingWatts }: Assumptions, channelsDriven: number): Ceiling => {
+const mains = (
+  { mainsVolts, breakerAmperes, powerFactor, efficiencyRatio, houseKeepingWatts }: Assumptions,
+  channelsDriven: number,
+): Ceiling => {
   const inputWatts = mainsVolts * breakerAmperes * powerFactor;
   const watts = (Math.max(0, inputWatts - houseKeepingWatts) * efficiencyRatio) / channelsDriven;
   return {

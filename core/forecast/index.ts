@@ -1,5 +1,22 @@
 // core/forecast: what can be true, before anything is connected.
 export { assumptionsFor } from "./assumptions";
 export { forecast } from "./forecast";
-export { ceilingName, demandsAt, outlookFor, outlookText, withBiggerSupply, type BiggerSupply, type Demands } from "./outlook";
-export type { Assumptions, Ceiling, CeilingKind, Forecast, ForecastCase, ForecastClass, ForecastFacts, Outlook } from "./types";
+export {
+  ceilingName,
+  demandsAt,
+  outlookFor,
+  outlookText,
+  withBiggerSupply,
+  type BiggerSupply,
+  type Demands,
+} from "./outlook";
+export type {
+  Assumptions,
+  Ceiling,
+  CeilingKind,
+  Forecast,
+  ForecastCase,
+  ForecastClass,
+  ForecastFacts,
+  Outlook,
+} from "./types";

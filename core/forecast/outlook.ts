@@ -7,30 +7,66 @@ import type { Assumptions, ForecastCase, ForecastFacts, Outlook } from "./types"
  * Can the claim be true? It is tried as claimed, then with less and less asked of it: in bursts only, with one channel, or
  * as the total of all channels.
  */
-export const outlookFor = (powerWatts: number, facts: ForecastFacts, assumptions: Assumptions, where: ForecastCase): Outlook => {
+export const outlookFor = (
+  powerWatts: number,
+  facts: ForecastFacts,
+  assumptions: Assumptions,
+  where: ForecastCase,
+): Outlook => {
   const all = forecast(facts, assumptions, where);
   if (!all.limiter || !all.burstLimiter) return "not-known";
   if (all.limiter.watts >= powerWatts) return "possible";
   const one = forecast(facts, assumptions, { ...where, channelsDriven: 1 });
-  if (where.channelsDriven > 1 && one.limiter && one.limiter.watts >= powerWatts) return "one-channel-only";
+  if (where.channelsDriven > 1 && one.limiter && one.limiter.watts >= powerWatts)
+    return "one-channel-only";
   if (all.burstLimiter.burstWatts >= powerWatts) return "bursts-only";
-  return where.channelsDriven > 1 && all.limiter.watts * where.channelsDriven >= powerWatts ? "sum-of-channels-only" : "impossible";
+  return where.channelsDriven > 1 && all.limiter.watts * where.channelsDriven >= powerWatts
+    ? "sum-of-channels-only"
+    : "impossible";
 };
 
 /** What a supply of so many times the power would buy, up to the next ceiling. */
 export type BiggerSupply = { timesPower: number; watts: number; gainDb: number; limitedBy: string };
 
-export const withBiggerSupply = (facts: ForecastFacts, assumptions: Assumptions, where: ForecastCase, timesPower: number): BiggerSupply | null => {
+export const withBiggerSupply = (
+  facts: ForecastFacts,
+  assumptions: Assumptions,
+  where: ForecastCase,
+  timesPower: number,
+): BiggerSupply | null => {
   const now = forecast(facts, assumptions, where).limiter;
   if (!now || facts.supplyWatts === null) return null;
-  const then = forecast({ ...facts, supplyWatts: facts.supplyWatts * timesPower }, assumptions, where).limiter;
-  return then && { timesPower, watts: then.watts, gainDb: amplitudeRatioToDb(Math.sqrt(then.watts / now.watts)), limitedBy: then.kind };
+  const then = forecast(
+    { ...facts, supplyWatts: facts.supplyWatts * timesPower },
+    assumptions,
+    where,
+  ).limiter;
+  return (
+    then && {
+      timesPower,
+      watts: then.watts,
+      gainDb: amplitudeRatioToDb(Math.sqrt(then.watts / now.watts)),
+      limitedBy: then.kind,
+    }
+  );
 };
 
 /** Drive and mains at a power on each channel. */
-export type Demands = { inputVoltsRms: number | null; outputVoltsRms: number; outputAmperesPeak: number; mainsWatts: number; mainsAmperes: number; marginAmperes: number };
+export type Demands = {
+  inputVoltsRms: number | null;
+  outputVoltsRms: number;
+  outputAmperesPeak: number;
+  mainsWatts: number;
+  mainsAmperes: number;
+  marginAmperes: number;
+};
 
-export const demandsAt = (powerWatts: number, { gainRatio }: ForecastFacts, { efficiencyRatio, houseKeepingWatts, mainsVolts, powerFactor, breakerAmperes }: Assumptions, { loadOhms, channelsDriven }: ForecastCase): Demands => {
+export const demandsAt = (
+  powerWatts: number,
+  { gainRatio }: ForecastFacts,
+  { efficiencyRatio, houseKeepingWatts, mainsVolts, powerFactor, breakerAmperes }: Assumptions,
+  { loadOhms, channelsDriven }: ForecastCase,
+): Demands => {
   const outputVoltsRms = voltsForPower(powerWatts, loadOhms);
   const mainsWatts = (powerWatts * channelsDriven) / efficiencyRatio + houseKeepingWatts;
   const mainsAmperes = mainsWatts / powerFactor / mainsVolts;
@@ -44,16 +80,29 @@ export const demandsAt = (powerWatts: number, { gainRatio }: ForecastFacts, { ef
   };
 };
 
-const NAMES: Record<string, string> = { "supply-power": "the supply's power", "rail-voltage": "the supply's voltage", "output-current": "the output current", "input-drive": "the drive from the source", mains: "the mains circuit" };
+const NAMES: Record<string, string> = {
+  "supply-power": "the supply's power",
+  "rail-voltage": "the supply's voltage",
+  "output-current": "the output current",
+  "input-drive": "the drive from the source",
+  mains: "the mains circuit",
+};
 
 /** "the supply's power" */
 export const ceilingName = (kind: string): string => NAMES[kind] ?? kind;
 
 /** The forecast in one sentence. */
-export const outlookText = (outlook: Outlook, powerWatts: number, facts: ForecastFacts, assumptions: Assumptions, where: ForecastCase): string => {
+export const outlookText = (
+  outlook: Outlook,
+  powerWatts: number,
+  facts: ForecastFacts,
+  assumptions: Assumptions,
+  where: ForecastCase,
+): string => {
   const { limiter, burstLimiter } = forecast(facts, assumptions, where);
   const claimed = `${formatShort(powerWatts)} W`;
-  if (!limiter || !burstLimiter) return `Nothing is known yet that would limit it to less than ${claimed}.`;
+  if (!limiter || !burstLimiter)
+    return `Nothing is known yet that would limit it to less than ${claimed}.`;
   const most = `${formatShort(limiter.watts)} W`;
   const end = `${ceilingName(limiter.kind)} ends it at ${most} a channel`;
   switch (outlook) {

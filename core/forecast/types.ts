@@ -34,7 +34,8 @@ export type Assumptions = {
   powerFactor: number;
 };
 
-export type CeilingKind = "supply-power" | "rail-voltage" | "output-current" | "input-drive" | "mains";
+export type CeilingKind =
+  "supply-power" | "rail-voltage" | "output-current" | "input-drive" | "mains";
 
 /** One thing that output cannot exceed, with its arithmetic in words. */
 export type Ceiling = {
@@ -58,4 +59,10 @@ export type Forecast = {
   burstLimiter: Ceiling | null;
 };
 
-export type Outlook = "possible" | "bursts-only" | "one-channel-only" | "sum-of-channels-only" | "impossible" | "not-known";
+export type Outlook =
+  | "possible"
+  | "bursts-only"
+  | "one-channel-only"
+  | "sum-of-channels-only"
+  | "impossible"
+  | "not-known";

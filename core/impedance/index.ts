@@ -1,2 +1,7 @@
 // core/impedance: output impedance and damping factor from two loads.
-export { outputImpedance, SAME_RANGE_REPEAT_RATIO, type LoadedOutput, type OutputImpedance } from "./outputImpedance";
+export {
+  outputImpedance,
+  SAME_RANGE_REPEAT_RATIO,
+  type LoadedOutput,
+  type OutputImpedance,
+} from "./outputImpedance";

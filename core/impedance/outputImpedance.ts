@@ -5,7 +5,13 @@ import { formatSignificant, requirePositive } from "../units";
  * An output voltage across a load at one frequency, for the same drive. Phase relative to the source. `voltsRepeatRatio` is how well one
  * reading follows another: what both share, an instrument's error of gain, leaves the impedance as it is.
  */
-export type LoadedOutput = { voltsRms: number; phaseRadians: number; loadOhms: number; loadOhmsStdUncertainty: number; voltsRepeatRatio: number };
+export type LoadedOutput = {
+  voltsRms: number;
+  phaseRadians: number;
+  loadOhms: number;
+  loadOhmsStdUncertainty: number;
+  voltsRepeatRatio: number;
+};
 
 /**
  * Standard uncertainty of a converter's linearity over a few tenths of a decibel, in one range. Common practice: audio converters
@@ -31,17 +37,38 @@ export type OutputImpedance = {
  * @throws {RangeError} when the loads are the same
  * @see IEC 60268-3:2018, 14.4 (output source impedance by change of load), from memory; JCGM 100, 5.1, and 5.2.2 for what both readings share
  */
-export const outputImpedance = (one: LoadedOutput, two: LoadedOutput, nominalOhms = 8): OutputImpedance => {
+export const outputImpedance = (
+  one: LoadedOutput,
+  two: LoadedOutput,
+  nominalOhms = 8,
+): OutputImpedance => {
   requirePositive("nominalOhms", nominalOhms);
-  if (one.loadOhms === two.loadOhms) throw new RangeError(`both loads are ${one.loadOhms} ohm; they must differ`);
-  const { re, im } = impedanceOf(one.voltsRms, one.phaseRadians, one.loadOhms, two.voltsRms, two.phaseRadians, two.loadOhms);
+  if (one.loadOhms === two.loadOhms)
+    throw new RangeError(`both loads are ${one.loadOhms} ohm; they must differ`);
+  const { re, im } = impedanceOf(
+    one.voltsRms,
+    one.phaseRadians,
+    one.loadOhms,
+    two.voltsRms,
+    two.phaseRadians,
+    two.loadOhms,
+  );
   const magnitudeOhms = Math.hypot(re, im);
   const magnitudeOf = ([v1, r1, v2, r2]: readonly number[]) => {
     const z = impedanceOf(v1, one.phaseRadians, r1, v2, two.phaseRadians, r2);
     return Math.hypot(z.re, z.im);
   };
-  const uncertainties = [one.voltsRms * one.voltsRepeatRatio, one.loadOhmsStdUncertainty, two.voltsRms * two.voltsRepeatRatio, two.loadOhmsStdUncertainty];
-  const magnitudeOhmsStdUncertainty = propagated(magnitudeOf, [one.voltsRms, one.loadOhms, two.voltsRms, two.loadOhms], uncertainties);
+  const uncertainties = [
+    one.voltsRms * one.voltsRepeatRatio,
+    one.loadOhmsStdUncertainty,
+    two.voltsRms * two.voltsRepeatRatio,
+    two.loadOhmsStdUncertainty,
+  ];
+  const magnitudeOhmsStdUncertainty = propagated(
+    magnitudeOf,
+    [one.voltsRms, one.loadOhms, two.voltsRms, two.loadOhms],
+    uncertainties,
+  );
   const dampingFactor = nominalOhms / magnitudeOhms;
   return {
     resistanceOhms: re,
@@ -54,8 +81,20 @@ export const outputImpedance = (one: LoadedOutput, two: LoadedOutput, nominalOhm
   };
 };
 
-const impedanceOf = (v1: number, p1: number, r1: number, v2: number, p2: number, r2: number): { re: number; im: number } => {
-  const [v1re, v1im, v2re, v2im] = [v1 * Math.cos(p1), v1 * Math.sin(p1), v2 * Math.cos(p2), v2 * Math.sin(p2)];
+const impedanceOf = (
+  v1: number,
+  p1: number,
+  r1: number,
+  v2: number,
+  p2: number,
+  r2: number,
+): { re: number; im: number } => {
+  const [v1re, v1im, v2re, v2im] = [
+    v1 * Math.cos(p1),
+    v1 * Math.sin(p1),
+    v2 * Math.cos(p2),
+    v2 * Math.sin(p2),
+  ];
   const [dvRe, dvIm] = [v1re - v2re, v1im - v2im];
   const [diRe, diIm] = [v2re / r2 - v1re / r1, v2im / r2 - v1im / r1];
   const power = diRe ** 2 + diIm ** 2;

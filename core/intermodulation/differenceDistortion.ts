@@ -14,23 +14,46 @@ export type DifferenceDistortion = TwoToneReading & {
   summary: string;
 };
 
-const PRODUCTS: readonly [string, number, number][] = [["f2-f1", -1, 1], ["2(f2-f1)", -2, 2], ["2f1-f2", 2, -1], ["2f2-f1", -1, 2], ["3f1-2f2", 3, -2], ["3f2-2f1", -2, 3], ["f1+f2", 1, 1], ["2f1", 2, 0], ["2f2", 0, 2]];
+const PRODUCTS: readonly [string, number, number][] = [
+  ["f2-f1", -1, 1],
+  ["2(f2-f1)", -2, 2],
+  ["2f1-f2", 2, -1],
+  ["2f2-f1", -1, 2],
+  ["3f1-2f2", 3, -2],
+  ["3f2-2f1", -2, 3],
+  ["f1+f2", 1, 1],
+  ["2f1", 2, 0],
+  ["2f2", 0, 2],
+];
 
 /**
  * Difference-frequency distortion of two equal tones, 19 and 20 kHz unless said otherwise.
  * @see IEC 60268-3:2018, 14.12.8 (difference-frequency distortion of second and third order), from memory
  */
-export const differenceDistortion = (volts: Float64Array, sampleRateHz: number, nearLowHz = 19_000, nearHighHz = 20_000): Outcome<DifferenceDistortion> => {
+export const differenceDistortion = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  nearLowHz = 19_000,
+  nearHighHz = 20_000,
+): Outcome<DifferenceDistortion> => {
   const found = findTwoTones(volts, sampleRateHz, nearLowHz, nearHighHz);
   if (!found.ok) return found;
   const { spectrum, lowHz, highHz, lowVoltsPeak, highVoltsPeak } = found.value;
   const peakAt = (m: number, n: number): number => {
     const frequencyHz = m * lowHz + n * highHz;
-    return frequencyHz > 0 && frequencyHz < 0.47 * sampleRateHz ? lineAmplitude(spectrum, frequencyHz).voltsPeak : 0;
+    return frequencyHz > 0 && frequencyHz < 0.47 * sampleRateHz
+      ? lineAmplitude(spectrum, frequencyHz).voltsPeak
+      : 0;
   };
   /** Peak volts that noise leaves uncertain. */
-  const noiseAt = (m: number, n: number): number => Math.sqrt(2 * noiseBesideLine(spectrum, m * lowHz + n * highHz));
-  const products: Product[] = PRODUCTS.map(([label, m, n]) => ({ label, frequencyHz: m * lowHz + n * highHz, ratio: peakAt(m, n) / lowVoltsPeak, ratioStdUncertainty: noiseAt(m, n) / lowVoltsPeak })).filter(({ ratio }) => ratio > 0);
+  const noiseAt = (m: number, n: number): number =>
+    Math.sqrt(2 * noiseBesideLine(spectrum, m * lowHz + n * highHz));
+  const products: Product[] = PRODUCTS.map(([label, m, n]) => ({
+    label,
+    frequencyHz: m * lowHz + n * highHz,
+    ratio: peakAt(m, n) / lowVoltsPeak,
+    ratioStdUncertainty: noiseAt(m, n) / lowVoltsPeak,
+  })).filter(({ ratio }) => ratio > 0);
   const sum = lowVoltsPeak + highVoltsPeak;
   const d2Ratio = peakAt(-1, 1) / sum;
   const d3Ratio = (peakAt(2, -1) + peakAt(-1, 2)) / sum;

@@ -1,16 +1,27 @@
 import { analyseMultitone } from "../multitone";
 import { multitone, multitoneFrequencies, seededNormal } from "../signal";
-import { captureVolts, hasReferenceCaptures, truthOf, type TruthValue } from "../testing/referenceCapture";
+import {
+  captureVolts,
+  hasReferenceCaptures,
+  truthOf,
+  type TruthValue,
+} from "../testing/referenceCapture";
 import { amplitudeRatioToDb } from "../units";
 import { differenceDistortion, modulationDistortion, type Product } from ".";
 
 const describeCaptures = hasReferenceCaptures ? describe : describe.skip;
 
-const productsNear = (products: readonly Product[], truth: Record<string, { level: TruthValue }>, offsetDb = 0): string[] =>
+const productsNear = (
+  products: readonly Product[],
+  truth: Record<string, { level: TruthValue }>,
+  offsetDb = 0,
+): string[] =>
   products.flatMap(({ label, ratio }) => {
     const expected = truth[label]?.level;
     const found = amplitudeRatioToDb(ratio) + offsetDb;
-    return expected && Math.abs(found - expected.value) > expected.tolerance ? [`${label}: ${found}, true ${expected.value} ± ${expected.tolerance}`] : [];
+    return expected && Math.abs(found - expected.value) > expected.tolerance
+      ? [`${label}: ${found}, true ${expected.value} ± ${expected.tolerance}`]
+      : [];
   });
 
 describeCaptures("reference captures with two tones", () => {
@@ -21,7 +32,9 @@ describeCaptures("reference captures with two tones", () => {
     if (!outcome.ok) throw new Error(outcome.finding.advice);
     expect(productsNear(outcome.value.products, truth.products)).toEqual([]);
     expect(outcome.value.d3Ratio * 100).toBeCloseTo(truth.difference_tone_d3.percent, 4);
-    expect(Math.abs(amplitudeRatioToDb(outcome.value.d2Ratio) - truth.difference_tone_d2.db)).toBeLessThan(0.15);
+    expect(
+      Math.abs(amplitudeRatioToDb(outcome.value.d2Ratio) - truth.difference_tone_d2.db),
+    ).toBeLessThan(0.15);
   });
 
   test("a_8R2_60_7k: every sideband and both readings", () => {
@@ -30,12 +43,19 @@ describeCaptures("reference captures with two tones", () => {
     const outcome = modulationDistortion(channels[0], sampleRateHz);
     if (!outcome.ok) throw new Error(outcome.finding.advice);
     expect(productsNear(outcome.value.products, truth.products)).toEqual([]);
-    expect(Math.abs(amplitudeRatioToDb(outcome.value.rmsSidebandsRatio) - truth.imd_rms_sidebands.db)).toBeLessThan(0.05);
-    expect(Math.abs(amplitudeRatioToDb(outcome.value.pairwiseSumRatio) - truth.imd_pairwise_sum.db)).toBeLessThan(0.05);
+    expect(
+      Math.abs(amplitudeRatioToDb(outcome.value.rmsSidebandsRatio) - truth.imd_rms_sidebands.db),
+    ).toBeLessThan(0.05);
+    expect(
+      Math.abs(amplitudeRatioToDb(outcome.value.pairwiseSumRatio) - truth.imd_pairwise_sum.db),
+    ).toBeLessThan(0.05);
   });
 
   test("x_poly_19k_20k and x_poly_60_7k, closed form of the polynomial", () => {
-    const difference = differenceDistortion(captureVolts("x_poly_19k_20k").channels[0], captureVolts("x_poly_19k_20k").sampleRateHz);
+    const difference = differenceDistortion(
+      captureVolts("x_poly_19k_20k").channels[0],
+      captureVolts("x_poly_19k_20k").sampleRateHz,
+    );
     const modulation = modulationDistortion(captureVolts("x_poly_60_7k").channels[0], 48_000);
     if (!difference.ok || !modulation.ok) throw new Error("not read");
     const [d, m] = [truthOf("x_poly_19k_20k").closed_form, truthOf("x_poly_60_7k").closed_form];
@@ -47,9 +67,17 @@ describeCaptures("reference captures with two tones", () => {
 });
 
 test("refusal: a missing tone, too short a capture", () => {
-  const one = Float64Array.from({ length: 48_000 }, (_, n) => Math.sin((2 * Math.PI * 19_000 * n) / 48_000));
-  expect(differenceDistortion(one, 48_000)).toMatchObject({ ok: false, finding: { code: "no-signal" } });
-  expect(modulationDistortion(new Float64Array(100), 48_000)).toMatchObject({ ok: false, finding: { code: "too-short" } });
+  const one = Float64Array.from({ length: 48_000 }, (_, n) =>
+    Math.sin((2 * Math.PI * 19_000 * n) / 48_000),
+  );
+  expect(differenceDistortion(one, 48_000)).toMatchObject({
+    ok: false,
+    finding: { code: "no-signal" },
+  });
+  expect(modulationDistortion(new Float64Array(100), 48_000)).toMatchObject({
+    ok: false,
+    finding: { code: "too-short" },
+  });
 });
 
 describe("multitone", () => {
@@ -58,7 +86,11 @@ describe("multitone", () => {
 
   test("closed form: added white noise of known RMS is what lies between the tones", () => {
     const normal = seededNormal(8);
-    const outcome = analyseMultitone(volts.map((value) => value + 1e-3 * normal()), 48_000, frequencies);
+    const outcome = analyseMultitone(
+      volts.map((value) => value + 1e-3 * normal()),
+      48_000,
+      frequencies,
+    );
     if (!outcome.ok) throw new Error(outcome.finding.advice);
     // 20 kHz of 24 kHz, less the bins of the tones.
     const share = (20_000 - 20 - 32 * 19 * 0.2) / 24_000;
@@ -68,10 +100,17 @@ describe("multitone", () => {
 
   test("a cubic curve takes away bits; too short a capture is refused", () => {
     const bits = (curve: number) => {
-      const outcome = analyseMultitone(volts.map((value) => value - curve * value ** 3), 48_000, frequencies);
+      const outcome = analyseMultitone(
+        volts.map((value) => value - curve * value ** 3),
+        48_000,
+        frequencies,
+      );
       return outcome.ok ? outcome.value.freeRangeBits : 0;
     };
     expect(bits(1e-5)).toBeGreaterThan(bits(1e-3) + 4);
-    expect(analyseMultitone(volts.subarray(0, 20_000), 48_000, frequencies)).toMatchObject({ ok: false, finding: { code: "too-short" } });
+    expect(analyseMultitone(volts.subarray(0, 20_000), 48_000, frequencies)).toMatchObject({
+      ok: false,
+      finding: { code: "too-short" },
+    });
   });
 });

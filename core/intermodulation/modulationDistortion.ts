@@ -22,24 +22,52 @@ const HIGHEST_ORDER_IN_PAIRS = 3;
  * Modulation distortion of 60 Hz and 7 kHz, four to one, unless said otherwise: sidebands at f2 +- n f1 over f2.
  * @see SMPTE RP 120; IEC 60268-3:2018, 14.12.7 (modulation distortion), from memory
  */
-export const modulationDistortion = (volts: Float64Array, sampleRateHz: number, nearLowHz = 60, nearHighHz = 7000): Outcome<ModulationDistortion> => {
+export const modulationDistortion = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  nearLowHz = 60,
+  nearHighHz = 7000,
+): Outcome<ModulationDistortion> => {
   const found = findTwoTones(volts, sampleRateHz, nearLowHz, nearHighHz);
   if (!found.ok) return found;
   const { spectrum, lowHz, highHz, lowVoltsPeak, highVoltsPeak } = found.value;
-  const ratioAt = (frequencyHz: number): number => lineAmplitude(spectrum, frequencyHz).voltsPeak / highVoltsPeak;
+  const ratioAt = (frequencyHz: number): number =>
+    lineAmplitude(spectrum, frequencyHz).voltsPeak / highVoltsPeak;
   const products: Product[] = [];
-  let squares = 0, pairSquares = 0;
+  let squares = 0,
+    pairSquares = 0;
   for (let order = 1; order <= HIGHEST_ORDER; order++) {
     const [lower, upper] = [ratioAt(highHz - order * lowHz), ratioAt(highHz + order * lowHz)];
-    for (const [sign, ratio] of [["-", lower], ["+", upper]] as const) {
+    for (const [sign, ratio] of [
+      ["-", lower],
+      ["+", upper],
+    ] as const) {
       const frequencyHz = highHz + (sign === "-" ? -order : order) * lowHz;
-      products.push({ label: `f2${sign}${order}f1`, frequencyHz, ratio, ratioStdUncertainty: Math.sqrt(2 * noiseBesideLine(spectrum, frequencyHz)) / highVoltsPeak });
+      products.push({
+        label: `f2${sign}${order}f1`,
+        frequencyHz,
+        ratio,
+        ratioStdUncertainty: Math.sqrt(2 * noiseBesideLine(spectrum, frequencyHz)) / highVoltsPeak,
+      });
     }
     if (order <= HIGHEST_ORDER_IN_RMS) squares += lower ** 2 + upper ** 2;
     if (order <= HIGHEST_ORDER_IN_PAIRS) pairSquares += (lower + upper) ** 2;
   }
   const [rmsSidebandsRatio, pairwiseSumRatio] = [Math.sqrt(squares), Math.sqrt(pairSquares)];
   const paired = products.slice(0, 2 * HIGHEST_ORDER_IN_PAIRS);
-  const pairwiseSumRatioStdUncertainty = Math.hypot(...paired.map(({ ratioStdUncertainty }) => ratioStdUncertainty));
-  return success({ lowHz, highHz, lowVoltsPeak, highVoltsPeak, voltsRms: rmsOf(volts), products, rmsSidebandsRatio, pairwiseSumRatio, pairwiseSumRatioStdUncertainty, summary: `Modulation distortion is ${formatPercent(pairwiseSumRatio)} by the sum of each pair of sidebands, ${formatPercent(rmsSidebandsRatio)} by their root sum square.` });
+  const pairwiseSumRatioStdUncertainty = Math.hypot(
+    ...paired.map(({ ratioStdUncertainty }) => ratioStdUncertainty),
+  );
+  return success({
+    lowHz,
+    highHz,
+    lowVoltsPeak,
+    highVoltsPeak,
+    voltsRms: rmsOf(volts),
+    products,
+    rmsSidebandsRatio,
+    pairwiseSumRatio,
+    pairwiseSumRatioStdUncertainty,
+    summary: `Modulation distortion is ${formatPercent(pairwiseSumRatio)} by the sum of each pair of sidebands, ${formatPercent(rmsSidebandsRatio)} by their root sum square.`,
+  });
 };

@@ -9,17 +9,30 @@ const HIGHEST_HZ = 20_000;
  * What a network does under a demand: the watts in each part, for how long, how hot, and what that does to its ohms.
  * Heat by one store for each resistor, see heat.ts; drift from the temperatures at the end of the run.
  */
-export const assessNetwork = (network: Network, shelf: readonly PowerResistor[], demand: LoadDemand): NetworkReport => {
+export const assessNetwork = (
+  network: Network,
+  shelf: readonly PowerResistor[],
+  demand: LoadDemand,
+): NetworkReport => {
   const { targetOhms, watts, seconds, ambientCelsius } = demand;
   const ohms = shelf.map((each) => each.ohms);
   const parts = networkShares(network, ohms).map(({ index, share }): PartReport => {
-    const resistor = shelf[index], partWatts = watts * share;
+    const resistor = shelf[index],
+      partWatts = watts * share;
     const endCelsius = celsiusAfter(resistor, partWatts, seconds, ambientCelsius, ambientCelsius);
-    return { index, watts: partWatts, stressRatio: partWatts / mountedWatts(resistor), allowedSeconds: allowedSeconds(resistor, partWatts), endCelsius, coolSeconds: coolSecondsFrom(resistor, endCelsius, ambientCelsius) };
+    return {
+      index,
+      watts: partWatts,
+      stressRatio: partWatts / mountedWatts(resistor),
+      allowedSeconds: allowedSeconds(resistor, partWatts),
+      endCelsius,
+      coolSeconds: coolSecondsFrom(resistor, endCelsius, ambientCelsius),
+    };
   });
   const resistance = networkResistance(network, shelf);
   const hot = ohms.slice();
-  for (const { index, endCelsius } of parts) hot[index] *= 1 + shelf[index].perCelsius * (endCelsius - ambientCelsius);
+  for (const { index, endCelsius } of parts)
+    hot[index] *= 1 + shelf[index].perCelsius * (endCelsius - ambientCelsius);
   const { re, im } = networkImpedance(network, shelf, HIGHEST_HZ);
   const report = {
     network,
@@ -43,11 +56,26 @@ export const assessNetwork = (network: Network, shelf: readonly PowerResistor[],
 export const POINTS = { errorRatio: 33, readingRatio: 100, part: 0.5, kelvin: 0.01 } as const;
 
 /** What a network costs at least, by its ohms and parts alone. */
-export const leastCost = (errorRatio: number, partCount: number): number => POINTS.errorRatio * errorRatio + POINTS.part * (partCount - 1);
+export const leastCost = (errorRatio: number, partCount: number): number =>
+  POINTS.errorRatio * errorRatio + POINTS.part * (partCount - 1);
 
 /** All points together. A network that may not run for the time asked is worse than any that may, the more so the shorter it may. */
-const cost = ({ errorRatio, resistance, driftRatio, highFrequencyRatio, parts, hottestCelsius, allowedSeconds: allowed }: Omit<NetworkReport, "cost">, { seconds, ambientCelsius }: LoadDemand): number =>
+const cost = (
+  {
+    errorRatio,
+    resistance,
+    driftRatio,
+    highFrequencyRatio,
+    parts,
+    hottestCelsius,
+    allowedSeconds: allowed,
+  }: Omit<NetworkReport, "cost">,
+  { seconds, ambientCelsius }: LoadDemand,
+): number =>
   leastCost(Math.abs(errorRatio), parts.length) +
-  POINTS.readingRatio * (resistance.ohmsStdUncertainty / resistance.ohms + Math.abs(driftRatio) + Math.abs(highFrequencyRatio)) +
+  POINTS.readingRatio *
+    (resistance.ohmsStdUncertainty / resistance.ohms +
+      Math.abs(driftRatio) +
+      Math.abs(highFrequencyRatio)) +
   POINTS.kelvin * (hottestCelsius - ambientCelsius) +
   (allowed < seconds ? 1000 + 100 * (1 - allowed / seconds) : 0);

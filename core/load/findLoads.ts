@@ -42,23 +42,41 @@ const OTHERS_COUNT = 1200;
  * @param shelf up to 30 resistors
  * @throws {RangeError} on a demand that makes no sense or a longer shelf
  */
-export const findLoads = (shelf: readonly PowerResistor[], demand: LoadDemand, given: Partial<FindOptions> = {}): FoundLoads => {
+export const findLoads = (
+  shelf: readonly PowerResistor[],
+  demand: LoadDemand,
+  given: Partial<FindOptions> = {},
+): FoundLoads => {
   const options = { ...FIND_DEFAULTS, ...given };
   requirePositive("targetOhms", demand.targetOhms);
   requirePositive("watts", demand.watts);
   requirePositive("seconds", demand.seconds);
   requireRange("shelf.length", shelf.length, 0, MOST_RESISTORS);
   const candidates = worthTrying(networksNear(shelf, demand.targetOhms, options), shelf, demand);
-  const { choices, isExhaustive } = chooseForAll(candidates, shelf, demand.channelCount, options.choiceCount);
-  return { choices, isExhaustive, nearest: choices.length > 0 ? null : nearestOf(shelf, demand, options) };
+  const { choices, isExhaustive } = chooseForAll(
+    candidates,
+    shelf,
+    demand.channelCount,
+    options.choiceCount,
+  );
+  return {
+    choices,
+    isExhaustive,
+    nearest: choices.length > 0 ? null : nearestOf(shelf, demand, options),
+  };
 };
 
 /** Every network within the tolerance of the target, likeliest first. */
-const networksNear = (shelf: readonly PowerResistor[], targetOhms: number, { mostParts, toleranceRatio }: FindOptions): Bare[] => {
+const networksNear = (
+  shelf: readonly PowerResistor[],
+  targetOhms: number,
+  { mostParts, toleranceRatio }: FindOptions,
+): Bare[] => {
   const found: Bare[] = [];
   eachNetwork(shelf, mostParts, (ohms, partCount, network) => {
     const errorRatio = Math.abs(ohms / targetOhms - 1);
-    if (errorRatio <= toleranceRatio) found.push({ network: network(), bound: leastCost(errorRatio, partCount) });
+    if (errorRatio <= toleranceRatio)
+      found.push({ network: network(), bound: leastCost(errorRatio, partCount) });
   });
   return found.sort((left, right) => left.bound - right.bound);
 };
@@ -67,18 +85,41 @@ const networksNear = (shelf: readonly PowerResistor[], targetOhms: number, { mos
  * Works out the networks that may be part of the best loads, cheapest first. None of those left out can be: with any one of
  * them, and the cheapest of all for the other channels, the loads would cost more than loads already found.
  */
-const worthTrying = (bare: readonly Bare[], shelf: readonly PowerResistor[], demand: LoadDemand): Candidate[] => {
-  const workOut = ({ network }: Bare): Candidate => ({ report: assessNetwork(network, shelf, demand), mask: maskOf(networkIndices(network)) });
+const worthTrying = (
+  bare: readonly Bare[],
+  shelf: readonly PowerResistor[],
+  demand: LoadDemand,
+): Candidate[] => {
+  const workOut = ({ network }: Bare): Candidate => ({
+    report: assessNetwork(network, shelf, demand),
+    mask: maskOf(networkIndices(network)),
+  });
   const likeliest = sorted(bare.slice(0, FIRST_COUNT).map(workOut));
   const found = new Search(bestOfEachMask(likeliest), demand.channelCount).best(null);
-  const mostCost = found ? totalCost(found) - (demand.channelCount - 1) * Math.min(likeliest[0].report.cost, bare[FIRST_COUNT]?.bound ?? Infinity) : Infinity;
-  return sorted([...likeliest, ...bare.slice(FIRST_COUNT).filter(({ bound }) => bound <= mostCost).map(workOut)]);
+  const mostCost = found
+    ? totalCost(found) -
+      (demand.channelCount - 1) *
+        Math.min(likeliest[0].report.cost, bare[FIRST_COUNT]?.bound ?? Infinity)
+    : Infinity;
+  return sorted([
+    ...likeliest,
+    ...bare
+      .slice(FIRST_COUNT)
+      .filter(({ bound }) => bound <= mostCost)
+      .map(workOut),
+  ]);
 };
 
-const sorted = (candidates: readonly Candidate[]): Candidate[] => candidates.toSorted((left, right) => left.report.cost - right.report.cost);
-const totalCost = (chosen: readonly Candidate[]): number => chosen.reduce((sum, { report }) => sum + report.cost, 0);
+const sorted = (candidates: readonly Candidate[]): Candidate[] =>
+  candidates.toSorted((left, right) => left.report.cost - right.report.cost);
+const totalCost = (chosen: readonly Candidate[]): number =>
+  chosen.reduce((sum, { report }) => sum + report.cost, 0);
 
-const nearestOf = (shelf: readonly PowerResistor[], demand: LoadDemand, { mostParts }: FindOptions): NetworkReport | null => {
+const nearestOf = (
+  shelf: readonly PowerResistor[],
+  demand: LoadDemand,
+  { mostParts }: FindOptions,
+): NetworkReport | null => {
   const best: { network: Network | null; error: number } = { network: null, error: Infinity };
   eachNetwork(shelf, mostParts, (ohms, _, network) => {
     const error = Math.abs(Math.log(ohms / demand.targetOhms));
@@ -88,7 +129,11 @@ const nearestOf = (shelf: readonly PowerResistor[], demand: LoadDemand, { mostPa
 };
 
 /** Visits every network with its ohms; the network itself is made only when it is asked for. */
-const eachNetwork = (shelf: readonly PowerResistor[], mostParts: number, visit: (ohms: number, partCount: number, network: () => Network) => void): void => {
+const eachNetwork = (
+  shelf: readonly PowerResistor[],
+  mostParts: number,
+  visit: (ohms: number, partCount: number, network: () => Network) => void,
+): void => {
   for (let count = 1; count <= Math.min(mostParts, shelf.length); count++) {
     const table = shapeTable(count);
     const ohms = new Float64Array(table.length);
@@ -107,13 +152,18 @@ const eachNetwork = (shelf: readonly PowerResistor[], mostParts: number, visit: 
 
 function* subsets(length: number, count: number, from = 0): Generator<number[]> {
   if (count === 0) return yield [];
-  for (let first = from; first <= length - count; first++) for (const rest of subsets(length, count - 1, first + 1)) yield [first, ...rest];
+  for (let first = from; first <= length - count; first++)
+    for (const rest of subsets(length, count - 1, first + 1)) yield [first, ...rest];
 }
 
 /** A shape with these resistors at its places. */
-const placed = (shape: Network, chosen: readonly number[]): Network => (shape.kind === "resistor" ? { kind: "resistor", index: chosen[shape.index] } : { kind: shape.kind, parts: shape.parts.map((part) => placed(part, chosen)) });
+const placed = (shape: Network, chosen: readonly number[]): Network =>
+  shape.kind === "resistor"
+    ? { kind: "resistor", index: chosen[shape.index] }
+    : { kind: shape.kind, parts: shape.parts.map((part) => placed(part, chosen)) };
 
-const maskOf = (indices: readonly number[]): number => indices.reduce((mask, index) => mask | (1 << index), 0);
+const maskOf = (indices: readonly number[]): number =>
+  indices.reduce((mask, index) => mask | (1 << index), 0);
 
 /** Resistors within about 12 % of each other are of one kind. */
 const LIKE_STEPS = 9;
@@ -124,23 +174,36 @@ const buildOf = (network: Network, shelf: readonly PowerResistor[]): string => {
     const { ohms, ratedWatts, construction, cooling } = shelf[network.index];
     return `${Math.round(LIKE_STEPS * Math.log(ohms))}/${ratedWatts}/${construction}/${cooling}`;
   }
-  return `${network.kind}(${network.parts.map((part) => buildOf(part, shelf)).sort().join(",")})`;
+  return `${network.kind}(${network.parts
+    .map((part) => buildOf(part, shelf))
+    .sort()
+    .join(",")})`;
 };
 
 const bestOfEachMask = (candidates: readonly Candidate[]): Candidate[] => {
   const best = new Map<number, Candidate>();
-  for (const candidate of candidates) if (!best.has(candidate.mask)) best.set(candidate.mask, candidate);
+  for (const candidate of candidates)
+    if (!best.has(candidate.mask)) best.set(candidate.mask, candidate);
   return [...best.values()];
 };
 
 /** The best for all channels, then the best that has each other build in it. */
-const chooseForAll = (candidates: readonly Candidate[], shelf: readonly PowerResistor[], channelCount: number, choiceCount: number): { choices: LoadChoice[]; isExhaustive: boolean } => {
+const chooseForAll = (
+  candidates: readonly Candidate[],
+  shelf: readonly PowerResistor[],
+  channelCount: number,
+  choiceCount: number,
+): { choices: LoadChoice[]; isExhaustive: boolean } => {
   const search = new Search(bestOfEachMask(candidates), channelCount);
   const choices = new Map<string, LoadChoice>();
   const take = (found: readonly Candidate[] | null) => {
     if (!found) return;
-    const build = found.map(({ report }) => buildOf(report.network, shelf)).sort().join(" & ");
-    if (!choices.has(build)) choices.set(build, { channels: found.map(({ report }) => report), cost: totalCost(found) });
+    const build = found
+      .map(({ report }) => buildOf(report.network, shelf))
+      .sort()
+      .join(" & ");
+    if (!choices.has(build))
+      choices.set(build, { channels: found.map(({ report }) => report), cost: totalCost(found) });
   };
   take(search.best(null));
   const { isExhaustive } = search;
@@ -150,7 +213,12 @@ const chooseForAll = (candidates: readonly Candidate[], shelf: readonly PowerRes
     byBuild.set(build, [...(byBuild.get(build) ?? []), candidate]);
   }
   for (const alike of [...byBuild.values()].slice(0, 4 * choiceCount)) take(search.best(alike));
-  return { choices: [...choices.values()].sort((left, right) => left.cost - right.cost).slice(0, choiceCount), isExhaustive };
+  return {
+    choices: [...choices.values()]
+      .sort((left, right) => left.cost - right.cost)
+      .slice(0, choiceCount),
+    isExhaustive,
+  };
 };
 
 /** Branch and bound over candidates in order of their cost. */
@@ -158,12 +226,22 @@ class Search {
   isExhaustive = true;
   private stepsLeft = MOST_STEPS_IN_ALL;
 
-  constructor(private readonly candidates: readonly Candidate[], private readonly channelCount: number) {}
+  constructor(
+    private readonly candidates: readonly Candidate[],
+    private readonly channelCount: number,
+  ) {}
 
   /** The cheapest set of candidates that share no resistor; the first is one of `firsts` where that is given. */
   best(firsts: readonly Candidate[] | null): readonly Candidate[] | null {
-    let best: readonly Candidate[] | null = null, bestCost = Infinity, steps = 0;
-    const extend = (chosen: readonly Candidate[], mask: number, cost: number, from: number): void => {
+    let best: readonly Candidate[] | null = null,
+      bestCost = Infinity,
+      steps = 0;
+    const extend = (
+      chosen: readonly Candidate[],
+      mask: number,
+      cost: number,
+      from: number,
+    ): void => {
       const missing = this.channelCount - chosen.length;
       if (missing === 0) {
         if (cost < bestCost) [best, bestCost] = [chosen, cost];
@@ -174,7 +252,13 @@ class Search {
         // Those after it cost no less, so neither does anything made of them.
         if (cost + missing * candidate.report.cost >= bestCost) return;
         if (++steps > MOST_STEPS || --this.stepsLeft < 0) return void (this.isExhaustive = false);
-        if ((mask & candidate.mask) === 0) extend([...chosen, candidate], mask | candidate.mask, cost + candidate.report.cost, k + 1);
+        if ((mask & candidate.mask) === 0)
+          extend(
+            [...chosen, candidate],
+            mask | candidate.mask,
+            cost + candidate.report.cost,
+            k + 1,
+          );
       }
     };
     if (firsts) for (const first of firsts) extend([first], first.mask, first.report.cost, 0);

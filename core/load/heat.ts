@@ -9,7 +9,8 @@ export const TOUCH_CELSIUS = 50;
  * Time constant of a winding whose overload allowance is known: at the end of an allowed overload it is as hot as at its rating.
  * @param overloadRatio above 1
  */
-export const windingSeconds = (overloadRatio: number, overloadSeconds: number): number => -overloadSeconds / Math.log(1 - 1 / overloadRatio);
+export const windingSeconds = (overloadRatio: number, overloadSeconds: number): number =>
+  -overloadSeconds / Math.log(1 - 1 / overloadRatio);
 
 /**
  * How long a resistor may take some watts, from cold. Up to its rating as mounted: for good. Beyond, its winding warms like
@@ -27,7 +28,13 @@ export const allowedSeconds = (resistor: PowerResistor, watts: number): number =
 };
 
 /** Surface temperature after some seconds at steady watts, from where it stood. @see Newton's law of cooling */
-export const celsiusAfter = (resistor: PowerResistor, watts: number, seconds: number, fromCelsius: number, ambientCelsius: number): number => {
+export const celsiusAfter = (
+  resistor: PowerResistor,
+  watts: number,
+  seconds: number,
+  fromCelsius: number,
+  ambientCelsius: number,
+): number => {
   const settled = ambientCelsius + surfaceKelvinPerWatt(resistor) * watts;
   return settled + (fromCelsius - settled) * Math.exp(-seconds / bodySeconds(resistor));
 };
@@ -36,7 +43,15 @@ export const celsiusAfter = (resistor: PowerResistor, watts: number, seconds: nu
  * Seconds without power until a surface may be touched; 0 where it may already.
  * @throws {RangeError} in a room that is itself too hot
  */
-export const coolSecondsFrom = (resistor: PowerResistor, celsius: number, ambientCelsius: number, targetCelsius: number = TOUCH_CELSIUS): number => {
+export const coolSecondsFrom = (
+  resistor: PowerResistor,
+  celsius: number,
+  ambientCelsius: number,
+  targetCelsius: number = TOUCH_CELSIUS,
+): number => {
   requireRange("ambientCelsius", ambientCelsius, -60, targetCelsius - 1);
-  return celsius <= targetCelsius ? 0 : bodySeconds(resistor) * Math.log((celsius - ambientCelsius) / (targetCelsius - ambientCelsius));
+  return celsius <= targetCelsius
+    ? 0
+    : bodySeconds(resistor) *
+        Math.log((celsius - ambientCelsius) / (targetCelsius - ambientCelsius));
 };

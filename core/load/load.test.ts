@@ -3,28 +3,55 @@ import { propagated } from "../uncertainty";
 import { inParallel, inSeries, networkRating, powerShares, type Network, type Resistance } from ".";
 import { powerResistor } from "./testing/powerResistor";
 
-const resistances = fc.array(fc.record({ ohms: fc.double({ min: 0.5, max: 100, noNaN: true }), ohmsStdUncertainty: fc.double({ min: 0, max: 0.1, noNaN: true }) }), { minLength: 1, maxLength: 6 });
+const resistances = fc.array(
+  fc.record({
+    ohms: fc.double({ min: 0.5, max: 100, noNaN: true }),
+    ohmsStdUncertainty: fc.double({ min: 0, max: 0.1, noNaN: true }),
+  }),
+  { minLength: 1, maxLength: 6 },
+);
 
 test("two of 8.2 ohm are 16.4 in series and 4.1 in parallel, where each uncertainty counts a quarter", () => {
-  const pair: Resistance[] = [{ ohms: 8.2, ohmsStdUncertainty: 0.04 }, { ohms: 8.2, ohmsStdUncertainty: 0.04 }];
-  expect(inSeries(pair)).toEqual({ ohms: 16.4, ohmsStdUncertainty: expect.closeTo(0.04 * Math.SQRT2, 12) });
-  expect(inParallel(pair)).toEqual({ ohms: expect.closeTo(4.1, 12), ohmsStdUncertainty: expect.closeTo(0.01 * Math.SQRT2, 12) });
+  const pair: Resistance[] = [
+    { ohms: 8.2, ohmsStdUncertainty: 0.04 },
+    { ohms: 8.2, ohmsStdUncertainty: 0.04 },
+  ];
+  expect(inSeries(pair)).toEqual({
+    ohms: 16.4,
+    ohmsStdUncertainty: expect.closeTo(0.04 * Math.SQRT2, 12),
+  });
+  expect(inParallel(pair)).toEqual({
+    ohms: expect.closeTo(4.1, 12),
+    ohmsStdUncertainty: expect.closeTo(0.01 * Math.SQRT2, 12),
+  });
 });
 
 test("invariance: the order of a network does not matter, and power is shared out whole", () => {
-  fc.assert(fc.property(resistances, (parts) => {
-    const turned = [...parts].reverse();
-    expect(inParallel(turned).ohms).toBeCloseTo(inParallel(parts).ohms, 9);
-    expect(inSeries(turned).ohms).toBeCloseTo(inSeries(parts).ohms, 9);
-    for (const connection of ["series", "parallel"] as const) expect(powerShares(parts, connection).reduce((sum, share) => sum + share, 0)).toBeCloseTo(1, 9);
-  }));
+  fc.assert(
+    fc.property(resistances, (parts) => {
+      const turned = [...parts].reverse();
+      expect(inParallel(turned).ohms).toBeCloseTo(inParallel(parts).ohms, 9);
+      expect(inSeries(turned).ohms).toBeCloseTo(inSeries(parts).ohms, 9);
+      for (const connection of ["series", "parallel"] as const)
+        expect(powerShares(parts, connection).reduce((sum, share) => sum + share, 0)).toBeCloseTo(
+          1,
+          9,
+        );
+    }),
+  );
 });
 
 test("JCGM 100 5.1.2: the same uncertainty by numerical propagation", () => {
-  fc.assert(fc.property(resistances, (parts) => {
-    const byNumbers = propagated((ohms) => 1 / ohms.reduce((sum, each) => sum + 1 / each, 0), parts.map(({ ohms }) => ohms), parts.map(({ ohmsStdUncertainty }) => ohmsStdUncertainty / 10));
-    expect(inParallel(parts).ohmsStdUncertainty / 10).toBeCloseTo(byNumbers, 4);
-  }));
+  fc.assert(
+    fc.property(resistances, (parts) => {
+      const byNumbers = propagated(
+        (ohms) => 1 / ohms.reduce((sum, each) => sum + 1 / each, 0),
+        parts.map(({ ohms }) => ohms),
+        parts.map(({ ohmsStdUncertainty }) => ohmsStdUncertainty / 10),
+      );
+      expect(inParallel(parts).ohmsStdUncertainty / 10).toBeCloseTo(byNumbers, 4);
+    }),
+  );
 });
 
 test("refusal", () => {
@@ -33,11 +60,27 @@ test("refusal", () => {
 });
 
 test("closed form: a network takes what its weakest part lets it", () => {
-  const network = (kind: "series" | "parallel"): Network => ({ kind, parts: [{ kind: "resistor", index: 0 }, { kind: "resistor", index: 1 }] });
-  const rated = [powerResistor({ ohms: 8, ratedWatts: 100 }), powerResistor({ ohms: 4, ratedWatts: 100, overloadRatio: 4, overloadSeconds: 3 })];
+  const network = (kind: "series" | "parallel"): Network => ({
+    kind,
+    parts: [
+      { kind: "resistor", index: 0 },
+      { kind: "resistor", index: 1 },
+    ],
+  });
+  const rated = [
+    powerResistor({ ohms: 8, ratedWatts: 100 }),
+    powerResistor({ ohms: 4, ratedWatts: 100, overloadRatio: 4, overloadSeconds: 3 }),
+  ];
   // In series the 8 ohm part takes two thirds of the power, in parallel one third: 150 W together either way.
-  for (const kind of ["series", "parallel"] as const) expect(networkRating(network(kind), rated).watts).toBeCloseTo(150, 9);
+  for (const kind of ["series", "parallel"] as const)
+    expect(networkRating(network(kind), rated).watts).toBeCloseTo(150, 9);
   // In series the other part takes one third: 300 W steadily, four times that for three seconds.
-  expect(networkRating(network("series"), rated).overload).toEqual({ ratio: expect.closeTo(8, 9), seconds: 3 });
-  expect(networkRating({ kind: "resistor", index: 0 }, rated)).toEqual({ watts: 100, overload: { ratio: 10, seconds: 5 } });
+  expect(networkRating(network("series"), rated).overload).toEqual({
+    ratio: expect.closeTo(8, 9),
+    seconds: 3,
+  });
+  expect(networkRating({ kind: "resistor", index: 0 }, rated)).toEqual({
+    watts: 100,
+    overload: { ratio: 10, seconds: 5 },
+  });
 });

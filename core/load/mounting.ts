@@ -12,7 +12,11 @@ const MOUNTED_RATIO: Record<Construction, Record<Cooling, number>> = {
 };
 
 /** Rise of the surface at the rating as mounted. MIL-PRF-26 and MIL-PRF-18546 hot spots of 350 and 275 °C, less what a case hides; from memory. */
-const RISE_KELVIN: Record<Construction, number> = { "wire-wound": 325, "metal-cased": 175, film: 130 };
+const RISE_KELVIN: Record<Construction, number> = {
+  "wire-wound": 325,
+  "metal-cased": 175,
+  film: 130,
+};
 
 /** Time constant of the body. Common practice, to be replaced by what was timed. */
 const BODY_SECONDS: Record<Construction, Record<Cooling, number>> = {
@@ -22,13 +26,20 @@ const BODY_SECONDS: Record<Construction, Record<Cooling, number>> = {
 };
 
 /** Watts that it may take for good, as it is mounted. */
-export const mountedWatts = ({ ratedWatts, construction, cooling }: PowerResistor): number => requirePositive("ratedWatts", ratedWatts) * MOUNTED_RATIO[construction][cooling];
+export const mountedWatts = ({ ratedWatts, construction, cooling }: PowerResistor): number =>
+  requirePositive("ratedWatts", ratedWatts) * MOUNTED_RATIO[construction][cooling];
 
 /** Settled rise of the surface for each watt. */
-export const surfaceKelvinPerWatt = (resistor: PowerResistor): number => RISE_KELVIN[resistor.construction] / mountedWatts(resistor);
+export const surfaceKelvinPerWatt = (resistor: PowerResistor): number =>
+  RISE_KELVIN[resistor.construction] / mountedWatts(resistor);
 
 /** Time constant of the body: as timed, else as usual for its kind. */
-export const bodySeconds = ({ timeConstantSeconds, construction, cooling }: PowerResistor): number => timeConstantSeconds ?? BODY_SECONDS[construction][cooling];
+export const bodySeconds = ({
+  timeConstantSeconds,
+  construction,
+  cooling,
+}: PowerResistor): number => timeConstantSeconds ?? BODY_SECONDS[construction][cooling];
 
 /** Surface temperature at its rating: what it is never to pass. */
-export const mostCelsius = ({ construction }: PowerResistor, ambientCelsius: number): number => ambientCelsius + RISE_KELVIN[construction];
+export const mostCelsius = ({ construction }: PowerResistor, ambientCelsius: number): number =>
+  ambientCelsius + RISE_KELVIN[construction];

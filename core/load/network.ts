@@ -3,11 +3,22 @@ import { requirePositive, requireRange } from "../units";
 /** A resistance and its standard uncertainty. */
 export type Resistance = { ohms: number; ohmsStdUncertainty: number };
 
-const checked = ({ ohms, ohmsStdUncertainty }: Resistance): Resistance => ({ ohms: requirePositive("ohms", ohms), ohmsStdUncertainty: requireRange("ohmsStdUncertainty", ohmsStdUncertainty, 0, ohms) });
+const checked = ({ ohms, ohmsStdUncertainty }: Resistance): Resistance => ({
+  ohms: requirePositive("ohms", ohms),
+  ohmsStdUncertainty: requireRange("ohmsStdUncertainty", ohmsStdUncertainty, 0, ohms),
+});
 
 /** Resistors in series: ohms add, independent uncertainties add in squares. @see JCGM 100:2008, 5.1.2 */
 export const inSeries = (parts: readonly Resistance[]): Resistance =>
-  parts.map(checked).reduce((sum, part) => ({ ohms: sum.ohms + part.ohms, ohmsStdUncertainty: Math.hypot(sum.ohmsStdUncertainty, part.ohmsStdUncertainty) }), { ohms: 0, ohmsStdUncertainty: 0 });
+  parts
+    .map(checked)
+    .reduce(
+      (sum, part) => ({
+        ohms: sum.ohms + part.ohms,
+        ohmsStdUncertainty: Math.hypot(sum.ohmsStdUncertainty, part.ohmsStdUncertainty),
+      }),
+      { ohms: 0, ohmsStdUncertainty: 0 },
+    );
 
 /**
  * Resistors in parallel: conductances add. Each part's uncertainty counts by the square of its share of the current.
@@ -15,13 +26,22 @@ export const inSeries = (parts: readonly Resistance[]): Resistance =>
  * @see JCGM 100:2008, 5.1.2
  */
 export const inParallel = (parts: readonly Resistance[]): Resistance => {
-  if (parts.length === 0) throw new RangeError("parts is empty; a parallel network has at least one resistor");
+  if (parts.length === 0)
+    throw new RangeError("parts is empty; a parallel network has at least one resistor");
   const ohms = 1 / parts.map(checked).reduce((sum, part) => sum + 1 / part.ohms, 0);
-  return { ohms, ohmsStdUncertainty: Math.hypot(...parts.map((part) => part.ohmsStdUncertainty * (ohms / part.ohms) ** 2)) };
+  return {
+    ohms,
+    ohmsStdUncertainty: Math.hypot(
+      ...parts.map((part) => part.ohmsStdUncertainty * (ohms / part.ohms) ** 2),
+    ),
+  };
 };
 
 /** Share of the network's power in each part: of resistors in series as their ohms, in parallel as their conductances. */
-export const powerShares = (parts: readonly Resistance[], connection: "series" | "parallel"): number[] => {
+export const powerShares = (
+  parts: readonly Resistance[],
+  connection: "series" | "parallel",
+): number[] => {
   const weights = parts.map(checked).map(({ ohms }) => (connection === "series" ? ohms : 1 / ohms));
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   return weights.map((weight) => weight / total);

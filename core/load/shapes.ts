@@ -7,24 +7,41 @@ import type { Network } from "./types";
  */
 export const networkShapes = (count: number): readonly Network[] => {
   const indices = Array.from({ length: count }, (_, index) => index);
-  return count === 1 ? [{ kind: "resistor", index: 0 }] : [...joined(indices, "series"), ...joined(indices, "parallel")];
+  return count === 1
+    ? [{ kind: "resistor", index: 0 }]
+    : [...joined(indices, "series"), ...joined(indices, "parallel")];
 };
 
 /** All networks of these resistors whose outermost joint is of one kind: parts are single resistors or of the other kind. */
 const joined = (indices: readonly number[], kind: "series" | "parallel"): Network[] =>
   partitions(indices)
     .filter((blocks) => blocks.length > 1)
-    .flatMap((blocks) => combinations(blocks.map((block) => (block.length === 1 ? [{ kind: "resistor" as const, index: block[0] }] : joined(block, kind === "series" ? "parallel" : "series")))))
+    .flatMap((blocks) =>
+      combinations(
+        blocks.map((block) =>
+          block.length === 1
+            ? [{ kind: "resistor" as const, index: block[0] }]
+            : joined(block, kind === "series" ? "parallel" : "series"),
+        ),
+      ),
+    )
     .map((parts) => ({ kind, parts }));
 
 /** Every way of sorting items into blocks. */
 const partitions = (items: readonly number[]): number[][][] => {
   if (items.length === 0) return [[]];
   const [first, ...rest] = items;
-  return partitions(rest).flatMap((blocks) => [[[first], ...blocks], ...blocks.map((block, k) => blocks.map((other, j) => (j === k ? [first, ...block] : other)))]);
+  return partitions(rest).flatMap((blocks) => [
+    [[first], ...blocks],
+    ...blocks.map((block, k) => blocks.map((other, j) => (j === k ? [first, ...block] : other))),
+  ]);
 };
 
-const combinations = <T>(choices: readonly (readonly T[])[]): T[][] => choices.reduce<T[][]>((lists, each) => lists.flatMap((list) => each.map((item) => [...list, item])), [[]]);
+const combinations = <T>(choices: readonly (readonly T[])[]): T[][] =>
+  choices.reduce<T[][]>(
+    (lists, each) => lists.flatMap((list) => each.map((item) => [...list, item])),
+    [[]],
+  );
 
 /**
  * All networks of so many resistors with every network that they contain, each once, contained ones first: for working out the
@@ -48,4 +65,5 @@ export const shapeTable = (count: number): readonly ShapeNode[] => {
   return nodes;
 };
 
-const countOf = (network: Network): number => (network.kind === "resistor" ? 1 : network.parts.reduce((sum, part) => sum + countOf(part), 0));
+const countOf = (network: Network): number =>
+  network.kind === "resistor" ? 1 : network.parts.reduce((sum, part) => sum + countOf(part), 0);

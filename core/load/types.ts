@@ -21,10 +21,17 @@ export type PowerResistor = Resistance & {
 };
 
 /** Resistors joined together; a resistor is named by its place on the shelf. */
-export type Network = { kind: "resistor"; index: number } | { kind: "series" | "parallel"; parts: readonly Network[] };
+export type Network =
+  { kind: "resistor"; index: number } | { kind: "series" | "parallel"; parts: readonly Network[] };
 
 /** What a load is wanted for: each channel takes `watts` for `seconds`. */
-export type LoadDemand = { targetOhms: number; watts: number; seconds: number; channelCount: number; ambientCelsius: number };
+export type LoadDemand = {
+  targetOhms: number;
+  watts: number;
+  seconds: number;
+  channelCount: number;
+  ambientCelsius: number;
+};
 
 /** What one resistor of a network goes through. */
 export type PartReport = {

@@ -26,29 +26,56 @@ const LOBE_BINS = 9;
  * @param volts a second or more, so that 32 tones from 20 Hz on stand apart
  * @see IEC 60268-3:2018 (multitone, in principle); N-bit range: 6.02 N + 1.76 dB, W. R. Bennett, Bell Syst. Tech. J. 27, 1948
  */
-export const analyseMultitone = (volts: Float64Array, sampleRateHz: number, frequencies: readonly number[], band = { lowHz: 20, highHz: 20_000 }): Outcome<MultitoneReading> => {
-  if (frequencies.length < 2) throw new RangeError(`frequencies has ${frequencies.length} entries; a multitone has at least 2`);
+export const analyseMultitone = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  frequencies: readonly number[],
+  band = { lowHz: 20, highHz: 20_000 },
+): Outcome<MultitoneReading> => {
+  if (frequencies.length < 2)
+    throw new RangeError(
+      `frequencies has ${frequencies.length} entries; a multitone has at least 2`,
+    );
   const gaps = frequencies.slice(1).map((frequency, k) => frequency - frequencies[k]);
   const { meanSquare, binHz } = powerSpectrum(volts, sampleRateHz, "blackmanHarris7");
   if (Math.min(...gaps, 2 * frequencies[0]) < 2 * LOBE_BINS * binHz * 0.6)
-    return failure("too-short", "Capture", `the recording is too short to keep the tones apart; record at least ${formatSignificant((1.2 * LOBE_BINS) / Math.min(...gaps), 2)} seconds.`);
+    return failure(
+      "too-short",
+      "Capture",
+      `the recording is too short to keep the tones apart; record at least ${formatSignificant((1.2 * LOBE_BINS) / Math.min(...gaps), 2)} seconds.`,
+    );
   const isTone = new Uint8Array(meanSquare.length);
   let toneSquares = 0;
   for (const frequency of frequencies) {
     const middle = Math.round(frequency / binHz);
-    for (let k = Math.max(0, middle - LOBE_BINS); k <= Math.min(meanSquare.length - 1, middle + LOBE_BINS); k++) {
+    for (
+      let k = Math.max(0, middle - LOBE_BINS);
+      k <= Math.min(meanSquare.length - 1, middle + LOBE_BINS);
+      k++
+    ) {
       if (!isTone[k]) toneSquares += meanSquare[k];
       isTone[k] = 1;
     }
   }
-  let residual = 0, highest = 0, bins = 0;
-  for (let k = Math.ceil(band.lowHz / binHz); k <= Math.min(meanSquare.length - 1, Math.floor(band.highHz / binHz)); k++) {
+  let residual = 0,
+    highest = 0,
+    bins = 0;
+  for (
+    let k = Math.ceil(band.lowHz / binHz);
+    k <= Math.min(meanSquare.length - 1, Math.floor(band.highHz / binHz));
+    k++
+  ) {
     if (isTone[k]) continue;
     residual += meanSquare[k];
     bins++;
     highest = Math.max(highest, meanSquare[k]);
   }
-  if (!(toneSquares > 0)) return failure("no-signal", "Capture", "the tones were not found. Check the stimulus and the connection.");
+  if (!(toneSquares > 0))
+    return failure(
+      "no-signal",
+      "Capture",
+      "the tones were not found. Check the stimulus and the connection.",
+    );
   const toneVoltsRms = Math.sqrt(toneSquares / frequencies.length);
   // A line's power is spread over its lobe: the bin in the middle holds 1 / 2.63 of it.
   const freeRangeRatio = toneVoltsRms / Math.sqrt(2.63 * highest);
@@ -59,7 +86,8 @@ export const analyseMultitone = (volts: Float64Array, sampleRateHz: number, freq
     residualVoltsRms: Math.sqrt(residual),
     totalRatio: Math.sqrt(toneSquares / residual),
     // A mean square over so many independent bins scatters by 1 / sqrt(bins), its root by half of that.
-    totalRatioStdUncertainty: Math.sqrt(toneSquares / residual) / (2 * Math.sqrt(Math.max(1, bins / 2.63))),
+    totalRatioStdUncertainty:
+      Math.sqrt(toneSquares / residual) / (2 * Math.sqrt(Math.max(1, bins / 2.63))),
     freeRangeRatio,
     freeRangeBits,
     summary: `Between ${frequencies.length} tones nothing rises above ${formatSignificant(-amplitudeRatioToDb(freeRangeRatio), 3)} dB of one of them: a distortion-free range of ${formatSignificant(freeRangeBits, 3)} bits.`,

@@ -37,24 +37,46 @@ const VOLTS_2_83 = Math.sqrt(8);
  * @param volts at least half a second
  * @see AES17-2020 (idle noise in a band); IEC 60268-3:2018 (signal-to-noise); weightings as in weighting.ts
  */
-export const analyseNoise = (volts: Float64Array, sampleRateHz: number, conditions: NoiseConditions): Outcome<NoiseReading> => {
+export const analyseNoise = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  conditions: NoiseConditions,
+): Outcome<NoiseReading> => {
   requirePositive("loadOhms", conditions.loadOhms);
-  if (volts.length < SHORTEST_SECONDS * sampleRateHz) return failure("too-short", "Capture", "noise takes at least half a second; record five seconds or more, so that hum can be told from noise.");
+  if (volts.length < SHORTEST_SECONDS * sampleRateHz)
+    return failure(
+      "too-short",
+      "Capture",
+      "noise takes at least half a second; record five seconds or more, so that hum can be told from noise.",
+    );
   const { band, loadOhms, ratedVoltsRms, mainsHz, voltsStdUncertaintyRatio } = conditions;
   const spectrum = powerSpectrum(volts, sampleRateHz, "blackmanHarris4");
   const first = Math.max(1, Math.ceil(band.lowHz / spectrum.binHz - 1e-9));
-  const last = Math.min(spectrum.meanSquare.length - 1, Math.floor(band.highHz / spectrum.binHz + 1e-9));
+  const last = Math.min(
+    spectrum.meanSquare.length - 1,
+    Math.floor(band.highHz / spectrum.binHz + 1e-9),
+  );
   const weighted = (name: WeightingName): number => {
     let sum = 0;
-    for (let k = first; k <= last; k++) sum += spectrum.meanSquare[k] * WEIGHTINGS[name](k * spectrum.binHz) ** 2;
+    for (let k = first; k <= last; k++)
+      sum += spectrum.meanSquare[k] * WEIGHTINGS[name](k * spectrum.binHz) ** 2;
     return Math.sqrt(sum);
   };
-  const voltsRms = { none: weighted("none"), a: weighted("a"), c: weighted("c"), "itu-468": weighted("itu-468") };
+  const voltsRms = {
+    none: weighted("none"),
+    a: weighted("a"),
+    c: weighted("c"),
+    "itu-468": weighted("itu-468"),
+  };
   // A mean square of noise from b independent bins scatters by sqrt(2 / 2b); RMS by half of that. The window joins two.
   const statistical = 1 / (2 * Math.sqrt(Math.max(1, (last - first + 1) / 2)));
   const uncertainty = Math.hypot(voltsStdUncertaintyRatio, statistical);
   const hum = findMainsHum(spectrum, Math.min(band.highHz, 1000), mainsHz ?? undefined);
-  const ratiosOf = (noise: number): NoiseRatios => ({ reOneWatt: Math.sqrt(loadOhms) / noise, re2Volts83: VOLTS_2_83 / noise, reRated: ratedVoltsRms === null ? null : ratedVoltsRms / noise });
+  const ratiosOf = (noise: number): NoiseRatios => ({
+    reOneWatt: Math.sqrt(loadOhms) / noise,
+    re2Volts83: VOLTS_2_83 / noise,
+    reRated: ratedVoltsRms === null ? null : ratedVoltsRms / noise,
+  });
   return success({
     dcVolts: volts.reduce((sum, value) => sum + value, 0) / volts.length,
     voltsRms,
@@ -66,7 +88,17 @@ export const analyseNoise = (volts: Float64Array, sampleRateHz: number, conditio
   });
 };
 
-const mapped = <T>(values: Record<WeightingName, number>, change: (value: number) => T): Record<WeightingName, T> => ({ none: change(values.none), a: change(values.a), c: change(values.c), "itu-468": change(values["itu-468"]) });
+const mapped = <T>(
+  values: Record<WeightingName, number>,
+  change: (value: number) => T,
+): Record<WeightingName, T> => ({
+  none: change(values.none),
+  a: change(values.a),
+  c: change(values.c),
+  "itu-468": change(values["itu-468"]),
+});
 
 const humText = (hum: MainsHum, total: number): string =>
-  hum.lines.length === 0 ? "no hum stands out" : `hum at multiples of ${formatSignificant(hum.mainsHz, 4)} Hz makes ${formatSignificant((100 * hum.voltsRms ** 2) / total ** 2, 2)} % of its unweighted power`;
+  hum.lines.length === 0
+    ? "no hum stands out"
+    : `hum at multiples of ${formatSignificant(hum.mainsHz, 4)} Hz makes ${formatSignificant((100 * hum.voltsRms ** 2) / total ** 2, 2)} % of its unweighted power`;

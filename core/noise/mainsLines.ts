@@ -18,10 +18,15 @@ const STANDS_OUT = 20;
  * @param spectrum at least half a second under a Hann or Blackman-Harris window
  * @param highestHz lines are looked for up to here
  */
-export const findMainsHum = (spectrum: Spectrum, highestHz: number, nominalHz?: number): MainsHum => {
+export const findMainsHum = (
+  spectrum: Spectrum,
+  highestHz: number,
+  nominalHz?: number,
+): MainsHum => {
   const powerAt = (mainsHz: number) => {
     let sum = 0;
-    for (let order = 1; order <= ORDERS_TO_SEARCH; order++) sum += lineAmplitude(spectrum, order * mainsHz).voltsPeak ** 2;
+    for (let order = 1; order <= ORDERS_TO_SEARCH; order++)
+      sum += lineAmplitude(spectrum, order * mainsHz).voltsPeak ** 2;
     return sum;
   };
   let best = { mainsHz: nominalHz ?? 50, power: -1 };
@@ -35,7 +40,12 @@ export const findMainsHum = (spectrum: Spectrum, highestHz: number, nominalHz?: 
   for (let order = 1; order * best.mainsHz <= highestHz; order++) {
     const frequencyHz = order * best.mainsHz;
     const voltsRms = lineAmplitude(spectrum, frequencyHz).voltsPeak / Math.SQRT2;
-    if (voltsRms ** 2 > STANDS_OUT * noiseBesideLine(spectrum, frequencyHz)) lines.push({ order, frequencyHz, voltsRms });
+    if (voltsRms ** 2 > STANDS_OUT * noiseBesideLine(spectrum, frequencyHz))
+      lines.push({ order, frequencyHz, voltsRms });
   }
-  return { mainsHz: best.mainsHz, lines, voltsRms: Math.hypot(...lines.map((line) => line.voltsRms)) };
+  return {
+    mainsHz: best.mainsHz,
+    lines,
+    voltsRms: Math.hypot(...lines.map((line) => line.voltsRms)),
+  };
 };

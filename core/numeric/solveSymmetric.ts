@@ -6,7 +6,11 @@
  * @returns x, or null when A is not positive definite so
  * @see G. H. Golub, C. F. Van Loan, Matrix Computations, 4th ed., 2013, section 4.2
  */
-export const solveSymmetric = (a: Float64Array, b: Float64Array, leastPivotRatio = 1e-14): Float64Array | null => {
+export const solveSymmetric = (
+  a: Float64Array,
+  b: Float64Array,
+  leastPivotRatio = 1e-14,
+): Float64Array | null => {
   const size = b.length;
   const factor = new Float64Array(size * size);
   for (let i = 0; i < size; i++) {

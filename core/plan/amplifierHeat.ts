@@ -11,10 +11,16 @@ const SINK_SECONDS = 900;
  * @param efficiencyRatio at full output
  * @see Gray et al., Analysis and Design of Analog Integrated Circuits, chapter 5 (from memory)
  */
-export const heatWatts = (stageClass: ForecastClass, outputWatts: number, fullWatts: number, efficiencyRatio: number): number => {
+export const heatWatts = (
+  stageClass: ForecastClass,
+  outputWatts: number,
+  fullWatts: number,
+  efficiencyRatio: number,
+): number => {
   const full = fullWatts / efficiencyRatio;
   const share = Math.min(1, outputWatts / fullWatts);
-  const taken = stageClass === "a" ? full : stageClass === "d" ? full * share : full * Math.sqrt(share);
+  const taken =
+    stageClass === "a" ? full : stageClass === "d" ? full * share : full * Math.sqrt(share);
   return Math.max(0, taken - Math.min(outputWatts, taken));
 };
 
@@ -22,4 +28,9 @@ export const heatWatts = (stageClass: ForecastClass, outputWatts: number, fullWa
  * The amplifier's heat sink as one body, before anything is known of it: built for an eighth of its power.
  * @param eighthHeatWatts heat of all channels at an eighth of their power
  */
-export const usualSink = (eighthHeatWatts: number, mostCelsius: number): HeatBody => ({ name: "amplifier", kelvinPerWatt: EIGHTH_RISE_KELVIN / Math.max(eighthHeatWatts, 1e-3), timeConstantSeconds: SINK_SECONDS, mostCelsius });
+export const usualSink = (eighthHeatWatts: number, mostCelsius: number): HeatBody => ({
+  name: "amplifier",
+  kelvinPerWatt: EIGHTH_RISE_KELVIN / Math.max(eighthHeatWatts, 1e-3),
+  timeConstantSeconds: SINK_SECONDS,
+  mostCelsius,
+});

@@ -3,4 +3,14 @@ export { heatWatts, usualSink } from "./amplifierHeat";
 export { newRun, orderedGently, proposePlan, tooEarly } from "./propose";
 export { RUN_KIND_NAMES, RUN_KINDS, type RunKindFacts } from "./runKinds";
 export { HANDLING_SECONDS, heatAlong, timelineOf } from "./timeline";
-export type { HeatBody, HeatModel, PlanFacts, PlannedClaim, PlannedRun, PlanSize, RunKind, Timeline, TimelineEntry } from "./types";
+export type {
+  HeatBody,
+  HeatModel,
+  PlanFacts,
+  PlannedClaim,
+  PlannedRun,
+  PlanSize,
+  RunKind,
+  Timeline,
+  TimelineEntry,
+} from "./types";

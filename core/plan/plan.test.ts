@@ -1,8 +1,26 @@
 import fc from "fast-check";
-import { HANDLING_SECONDS, heatAlong, heatWatts, newRun, orderedGently, proposePlan, RUN_KIND_NAMES, RUN_KINDS, timelineOf, tooEarly, usualSink, type HeatModel, type PlanFacts, type PlannedRun } from ".";
+import {
+  HANDLING_SECONDS,
+  heatAlong,
+  heatWatts,
+  newRun,
+  orderedGently,
+  proposePlan,
+  RUN_KIND_NAMES,
+  RUN_KINDS,
+  timelineOf,
+  tooEarly,
+  usualSink,
+  type HeatModel,
+  type PlanFacts,
+  type PlannedRun,
+} from ".";
 
 const facts = (given: Partial<PlanFacts> = {}): PlanFacts => ({
-  claims: [{ id: "c8", powerWatts: 50, loadOhms: 8, channelsDriven: 2 }, { id: "c4", powerWatts: 93, loadOhms: 4, channelsDriven: 2 }],
+  claims: [
+    { id: "c8", powerWatts: 50, loadOhms: 8, channelsDriven: 2 },
+    { id: "c4", powerWatts: 93, loadOhms: 4, channelsDriven: 2 },
+  ],
   channelCount: 2,
   loadOhms: [8, 4],
   otherSupplies: [],
@@ -11,7 +29,17 @@ const facts = (given: Partial<PlanFacts> = {}): PlanFacts => ({
   expectedWatts: (ohms, channels) => 400 / ohms / (channels > 1 ? 1.1 : 1),
   ...given,
 });
-const run = (given: Partial<PlannedRun> = {}): PlannedRun => ({ id: "r", kind: "power-sweep", loadOhms: 8, channelsDriven: 2, watts: 50, seconds: 60, setting: "", proves: [], ...given });
+const run = (given: Partial<PlannedRun> = {}): PlannedRun => ({
+  id: "r",
+  kind: "power-sweep",
+  loadOhms: 8,
+  channelsDriven: 2,
+  watts: 50,
+  seconds: 60,
+  setting: "",
+  proves: [],
+  ...given,
+});
 
 test("a quick look proves every claim with a power sweep at its load and channels, and little else", () => {
   const runs = proposePlan(facts(), "quick");
@@ -20,35 +48,67 @@ test("a quick look proves every claim with a power sweep at its load and channel
 });
 
 test("each size holds what the smaller one does; every run that is proposed at all is in everything", () => {
-  const kinds = (["quick", "standard", "everything"] as const).map((size) => new Set(proposePlan(facts({ hasBridging: true }), size).map(({ kind }) => kind)));
-  expect([...kinds[0]].every((kind) => kinds[1].has(kind)) && [...kinds[1]].every((kind) => kinds[2].has(kind))).toBe(true);
-  expect([...kinds[2]].sort()).toEqual(RUN_KIND_NAMES.filter((kind) => RUN_KINDS[kind].from !== null).sort());
+  const kinds = (["quick", "standard", "everything"] as const).map(
+    (size) => new Set(proposePlan(facts({ hasBridging: true }), size).map(({ kind }) => kind)),
+  );
+  expect(
+    [...kinds[0]].every((kind) => kinds[1].has(kind)) &&
+      [...kinds[1]].every((kind) => kinds[2].has(kind)),
+  ).toBe(true);
+  expect([...kinds[2]].sort()).toEqual(
+    RUN_KIND_NAMES.filter((kind) => RUN_KINDS[kind].from !== null).sort(),
+  );
 });
 
 test("supplies and switches are gone through with everything", () => {
-  const settings = proposePlan(facts({ otherSupplies: ["48 V brick"], switches: [{ name: "limiter", positions: ["on", "off"] }] }), "everything").map(({ setting }) => setting);
+  const settings = proposePlan(
+    facts({
+      otherSupplies: ["48 V brick"],
+      switches: [{ name: "limiter", positions: ["on", "off"] }],
+    }),
+    "everything",
+  ).map(({ setting }) => setting);
   expect(settings).toEqual(expect.arrayContaining(["supply: 48 V brick", "limiter: off"]));
 });
 
 test("what is set otherwise proves no claim as it is printed", () => {
-  const runs = proposePlan(facts({ otherSupplies: ["big"], switches: [{ name: "limiter", positions: ["on", "off"] }] }), "everything");
+  const runs = proposePlan(
+    facts({ otherSupplies: ["big"], switches: [{ name: "limiter", positions: ["on", "off"] }] }),
+    "everything",
+  );
   expect(runs.filter(({ setting }) => setting !== "").length).toBeGreaterThanOrEqual(2);
-  for (const { setting, proves, kind } of runs) if (setting !== "" || kind !== "power-sweep") expect(proves).toEqual([]);
+  for (const { setting, proves, kind } of runs)
+    if (setting !== "" || kind !== "power-sweep") expect(proves).toEqual([]);
 });
 
 test("a run added by hand is as usual for its kind, and its name is new", () => {
   const runs = proposePlan(facts(), "quick");
   const sweep = newRun("power-sweep", facts(), runs);
-  expect(sweep).toMatchObject({ loadOhms: 8, channelsDriven: 2, proves: ["c8"], seconds: RUN_KINDS["power-sweep"].seconds });
+  expect(sweep).toMatchObject({
+    loadOhms: 8,
+    channelsDriven: 2,
+    proves: ["c8"],
+    seconds: RUN_KINDS["power-sweep"].seconds,
+  });
   expect(runs.map(({ id }) => id)).not.toContain(sweep.id);
   expect(newRun("power-sweep", facts(), [...runs, sweep]).id).not.toBe(sweep.id);
-  expect(newRun("noise", facts({ claims: [], loadOhms: [4] }), [])).toMatchObject({ loadOhms: 4, watts: 0, proves: [] });
+  expect(newRun("noise", facts({ claims: [], loadOhms: [4] }), [])).toMatchObject({
+    loadOhms: 4,
+    watts: 0,
+    proves: [],
+  });
 });
 
 test("every planned power is that of its kind: watts as they are, ratios of what is expected there", () => {
-  for (const { kind, watts, loadOhms, channelsDriven } of proposePlan(facts({ hasBridging: true }), "everything")) {
+  for (const { kind, watts, loadOhms, channelsDriven } of proposePlan(
+    facts({ hasBridging: true }),
+    "everything",
+  )) {
     const { level } = RUN_KINDS[kind];
-    const wanted = "watts" in level ? level.watts : level.ratio * facts().expectedWatts(loadOhms, channelsDriven);
+    const wanted =
+      "watts" in level
+        ? level.watts
+        : level.ratio * facts().expectedWatts(loadOhms, channelsDriven);
     // Planned to two digits.
     expect(Math.abs(watts - wanted)).toBeLessThanOrEqual(0.05 * wanted);
   }
@@ -56,7 +116,9 @@ test("every planned power is that of its kind: watts as they are, ratios of what
 
 test("gentle before violent, and one channel before both; a run put too early is told", () => {
   const runs = proposePlan(facts({ hasBridging: true }), "everything");
-  expect(orderedGently([...runs].reverse()).map(({ kind }) => RUN_KINDS[kind].violence)).toEqual(runs.map(({ kind }) => RUN_KINDS[kind].violence));
+  expect(orderedGently([...runs].reverse()).map(({ kind }) => RUN_KINDS[kind].violence)).toEqual(
+    runs.map(({ kind }) => RUN_KINDS[kind].violence),
+  );
   expect(runs[0].kind).toBe("noise");
   expect(runs.at(-1)?.kind).toBe("heat-soak");
   expect(tooEarly(runs).size).toBe(0);
@@ -64,10 +126,15 @@ test("gentle before violent, and one channel before both; a run put too early is
   expect(tooEarly([last, ...rest.reverse()])).toEqual(new Set([last.id]));
 });
 
-test("without a claim there is still something to measure", () => expect(proposePlan(facts({ claims: [] }), "quick").length).toBeGreaterThan(2));
+test("without a claim there is still something to measure", () =>
+  expect(proposePlan(facts({ claims: [] }), "quick").length).toBeGreaterThan(2));
 
 const body = { name: "amplifier", kelvinPerWatt: 1, timeConstantSeconds: 600, mostCelsius: 62 };
-const model = (watts: number): HeatModel => ({ ambientCelsius: 22, bodies: [body], wattsInto: () => [watts] });
+const model = (watts: number): HeatModel => ({
+  ambientCelsius: 22,
+  bodies: [body],
+  wattsInto: () => [watts],
+});
 
 test("closed form: one run warms by K/W times watts times (1 - exp(-t/tau))", () => {
   const { entries, totalSeconds } = timelineOf([run({ seconds: 600 })], model(50));
@@ -84,20 +151,51 @@ test("a pause is put in, just long enough for the next run to end at the limit",
 });
 
 test("a run that is too long even from cold is told how long it may be", () => {
-  const { entries: [entry] } = timelineOf([run({ seconds: 3600 })], model(100));
+  const {
+    entries: [entry],
+  } = timelineOf([run({ seconds: 3600 })], model(100));
   expect(entry.allowedSeconds).toBeCloseTo(-600 * Math.log(1 - 40 / 100), 6);
   expect(entry).toMatchObject({ hotBody: "amplifier", coolSeconds: 0 });
 });
 
 test("invariance: with pauses nothing that may run at all passes its limit, whatever the runs", () => {
-  fc.assert(fc.property(fc.array(fc.record({ seconds: fc.integer({ min: 5, max: 1200 }), watts: fc.integer({ min: 0, max: 120 }) }), { minLength: 1, maxLength: 12 }), (runs) => {
-    const heat: HeatModel = { ambientCelsius: 22, bodies: [body, { ...body, name: "R1", kelvinPerWatt: 2, timeConstantSeconds: 120, mostCelsius: 200 }], wattsInto: ({ watts }) => [watts, watts] };
-    const timeline = timelineOf(runs.map((each) => run(each)), heat);
-    // The pause ends, at the latest, when all is cold within a percent.
-    for (const { endCelsius, allowedSeconds, run: { seconds } } of timeline.entries) if (allowedSeconds >= 1.02 * seconds) endCelsius.forEach((celsius, k) => expect(celsius).toBeLessThanOrEqual(heat.bodies[k].mostCelsius + 1));
-    const drawn = heatAlong(timeline, heat, 50);
-    expect(drawn[49].celsius[0]).toBeCloseTo(timeline.entries.at(-1)?.endCelsius[0] ?? 0, 6);
-  }));
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.record({
+          seconds: fc.integer({ min: 5, max: 1200 }),
+          watts: fc.integer({ min: 0, max: 120 }),
+        }),
+        { minLength: 1, maxLength: 12 },
+      ),
+      (runs) => {
+        const heat: HeatModel = {
+          ambientCelsius: 22,
+          bodies: [
+            body,
+            { ...body, name: "R1", kelvinPerWatt: 2, timeConstantSeconds: 120, mostCelsius: 200 },
+          ],
+          wattsInto: ({ watts }) => [watts, watts],
+        };
+        const timeline = timelineOf(
+          runs.map((each) => run(each)),
+          heat,
+        );
+        // The pause ends, at the latest, when all is cold within a percent.
+        for (const {
+          endCelsius,
+          allowedSeconds,
+          run: { seconds },
+        } of timeline.entries)
+          if (allowedSeconds >= 1.02 * seconds)
+            endCelsius.forEach((celsius, k) =>
+              expect(celsius).toBeLessThanOrEqual(heat.bodies[k].mostCelsius + 1),
+            );
+        const drawn = heatAlong(timeline, heat, 50);
+        expect(drawn[49].celsius[0]).toBeCloseTo(timeline.entries.at(-1)?.endCelsius[0] ?? 0, 6);
+      },
+    ),
+  );
 });
 
 test("energy balance: heat is what is taken less what is given, and class A is hottest at rest", () => {
@@ -108,4 +206,7 @@ test("energy balance: heat is what is taken less what is given, and class A is h
   expect(usualSink(50, 65).kelvinPerWatt * 50).toBeCloseTo(38, 9);
 });
 
-test("refusal", () => expect(() => timelineOf([], { ...model(1), ambientCelsius: 80 })).toThrow("ambientCelsius is 80"));
+test("refusal", () =>
+  expect(() => timelineOf([], { ...model(1), ambientCelsius: 80 })).toThrow(
+    "ambientCelsius is 80",
+  ));

@@ -17,28 +17,67 @@ export const proposePlan = (facts: PlanFacts, size: PlanSize): PlannedRun[] => {
     return from !== null && SIZES.indexOf(from) <= SIZES.indexOf(size);
   };
   const runs = RUN_KIND_NAMES.filter(wanted).flatMap((kind) => runsOf(kind, facts, size));
-  const unique = new Map(runs.map((run) => [JSON.stringify([run.kind, run.loadOhms, run.channelsDriven, run.setting]), run]));
-  return orderedGently([...unique.values()].map((run, index) => ({ ...run, id: `${run.kind}-${index + 1}` })));
+  const unique = new Map(
+    runs.map((run) => [
+      JSON.stringify([run.kind, run.loadOhms, run.channelsDriven, run.setting]),
+      run,
+    ]),
+  );
+  return orderedGently(
+    [...unique.values()].map((run, index) => ({ ...run, id: `${run.kind}-${index + 1}` })),
+  );
 };
 
 type Draft = Omit<PlannedRun, "id">;
 
 const runsOf = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] => {
   const { claims, channelCount, loadOhms, otherSupplies, switches } = facts;
-  const first = { loadOhms: usualOhms(facts), channelsDriven: claims[0]?.channelsDriven ?? channelCount };
-  const make = (ohms: number, channelsDriven: number, setting = ""): Draft => draftOf(kind, facts, ohms, channelsDriven, setting);
+  const first = {
+    loadOhms: usualOhms(facts),
+    channelsDriven: claims[0]?.channelsDriven ?? channelCount,
+  };
+  const make = (ohms: number, channelsDriven: number, setting = ""): Draft =>
+    draftOf(kind, facts, ohms, channelsDriven, setting);
   switch (kind) {
     case "power-sweep": {
-      const ohms = [...new Set([...claims.map((claim) => claim.loadOhms), ...(size === "everything" || claims.length === 0 ? loadOhms : [])])];
-      const counts = (each: number) => [...new Set([...claims.filter((claim) => claim.loadOhms === each).map((claim) => claim.channelsDriven), channelCount, ...(size === "quick" ? [] : [1])])];
+      const ohms = [
+        ...new Set([
+          ...claims.map((claim) => claim.loadOhms),
+          ...(size === "everything" || claims.length === 0 ? loadOhms : []),
+        ]),
+      ];
+      const counts = (each: number) => [
+        ...new Set([
+          ...claims.filter((claim) => claim.loadOhms === each).map((claim) => claim.channelsDriven),
+          channelCount,
+          ...(size === "quick" ? [] : [1]),
+        ]),
+      ];
       const plain = ohms.flatMap((each) => counts(each).map((count) => make(each, count)));
-      const settings = size === "everything" ? [...otherSupplies.map((name) => `supply: ${name}`), ...switches.flatMap(({ name, positions }) => positions.slice(1).map((position) => `${name}: ${position}`))] : [];
-      return [...plain, ...settings.map((setting) => make(first.loadOhms, first.channelsDriven, setting))];
+      const settings =
+        size === "everything"
+          ? [
+              ...otherSupplies.map((name) => `supply: ${name}`),
+              ...switches.flatMap(({ name, positions }) =>
+                positions.slice(1).map((position) => `${name}: ${position}`),
+              ),
+            ]
+          : [];
+      return [
+        ...plain,
+        ...settings.map((setting) => make(first.loadOhms, first.channelsDriven, setting)),
+      ];
     }
     case "burst":
-      return [...new Set(claims.map((claim) => claim.loadOhms).concat(claims.length === 0 ? [first.loadOhms] : []))].map((ohms) => make(ohms, first.channelsDriven));
+      return [
+        ...new Set(
+          claims.map((claim) => claim.loadOhms).concat(claims.length === 0 ? [first.loadOhms] : []),
+        ),
+      ].map((ohms) => make(ohms, first.channelsDriven));
     case "bridged":
-      return facts.hasBridging && channelCount > 1 ? [make(first.loadOhms, Math.floor(channelCount / 2), "bridged")] : [];
+      return facts.hasBridging && channelCount > 1
+        ? [make(first.loadOhms, Math.floor(channelCount / 2), "bridged")]
+        : [];
     case "low-ohm":
       return [make(LOW_OHMS, channelCount)];
     case "impedance":
@@ -49,15 +88,29 @@ const runsOf = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] => {
 };
 
 /** A run of some kind as usual: at the first claim's load, all channels driven. Its id is not among those of `runs`. */
-export const newRun = (kind: RunKind, facts: PlanFacts, runs: readonly Pick<PlannedRun, "id">[]): PlannedRun => {
+export const newRun = (
+  kind: RunKind,
+  facts: PlanFacts,
+  runs: readonly Pick<PlannedRun, "id">[],
+): PlannedRun => {
   let number = runs.length + 1;
   while (runs.some(({ id }) => id === `${kind}-${number}`)) number++;
-  return { id: `${kind}-${number}`, ...draftOf(kind, facts, usualOhms(facts), facts.channelCount, "") };
+  return {
+    id: `${kind}-${number}`,
+    ...draftOf(kind, facts, usualOhms(facts), facts.channelCount, ""),
+  };
 };
 
-const usualOhms = ({ claims, loadOhms }: PlanFacts): number => claims[0]?.loadOhms ?? loadOhms[0] ?? 8;
+const usualOhms = ({ claims, loadOhms }: PlanFacts): number =>
+  claims[0]?.loadOhms ?? loadOhms[0] ?? 8;
 
-const draftOf = (kind: RunKind, facts: PlanFacts, loadOhms: number, channelsDriven: number, setting: string): Draft => ({
+const draftOf = (
+  kind: RunKind,
+  facts: PlanFacts,
+  loadOhms: number,
+  channelsDriven: number,
+  setting: string,
+): Draft => ({
   kind,
   loadOhms,
   channelsDriven,
@@ -67,22 +120,55 @@ const draftOf = (kind: RunKind, facts: PlanFacts, loadOhms: number, channelsDriv
   proves: setting === "" ? provenBy(kind, facts.claims, loadOhms, channelsDriven) : [],
 });
 
-const wattsOf = (kind: RunKind, { expectedWatts }: PlanFacts, ohms: number, channelsDriven: number): number => {
+const wattsOf = (
+  kind: RunKind,
+  { expectedWatts }: PlanFacts,
+  ohms: number,
+  channelsDriven: number,
+): number => {
   const { level } = RUN_KINDS[kind];
-  return "watts" in level ? level.watts : Number((level.ratio * expectedWatts(ohms, channelsDriven)).toPrecision(2));
+  return "watts" in level
+    ? level.watts
+    : Number((level.ratio * expectedWatts(ohms, channelsDriven)).toPrecision(2));
 };
 
 /** A power sweep proves the claims of its load and channels, as long as nothing is set otherwise than usual. */
-const provenBy = (kind: RunKind, claims: readonly PlannedClaim[], ohms: number, channelsDriven: number): string[] =>
-  kind === "power-sweep" ? claims.filter((claim) => Math.abs(claim.loadOhms / ohms - 1) < 0.1 && claim.channelsDriven === channelsDriven).map(({ id }) => id) : [];
+const provenBy = (
+  kind: RunKind,
+  claims: readonly PlannedClaim[],
+  ohms: number,
+  channelsDriven: number,
+): string[] =>
+  kind === "power-sweep"
+    ? claims
+        .filter(
+          (claim) =>
+            Math.abs(claim.loadOhms / ohms - 1) < 0.1 && claim.channelsDriven === channelsDriven,
+        )
+        .map(({ id }) => id)
+    : [];
 
 /**
  * Gentle before violent, and among equals one channel before all, high ohms before low, as it comes before anything is set
  * otherwise. Equal runs keep their order.
  */
 export const orderedGently = (runs: readonly PlannedRun[]): PlannedRun[] =>
-  runs.toSorted((left, right) => RUN_KINDS[left.kind].violence - RUN_KINDS[right.kind].violence || Number(left.setting !== "") - Number(right.setting !== "") || right.loadOhms - left.loadOhms || left.channelsDriven - right.channelsDriven);
+  runs.toSorted(
+    (left, right) =>
+      RUN_KINDS[left.kind].violence - RUN_KINDS[right.kind].violence ||
+      Number(left.setting !== "") - Number(right.setting !== "") ||
+      right.loadOhms - left.loadOhms ||
+      left.channelsDriven - right.channelsDriven,
+  );
 
 /** Runs that come before a gentler one: for a word of warning where the order was changed by hand. */
 export const tooEarly = (runs: readonly PlannedRun[]): Set<string> =>
-  new Set(runs.filter((run, index) => runs.slice(index + 1).some((later) => RUN_KINDS[later.kind].violence < RUN_KINDS[run.kind].violence - 1)).map(({ id }) => id));
+  new Set(
+    runs
+      .filter((run, index) =>
+        runs
+          .slice(index + 1)
+          .some((later) => RUN_KINDS[later.kind].violence < RUN_KINDS[run.kind].violence - 1),
+      )
+      .map(({ id }) => id),
+  );

@@ -24,46 +24,96 @@ export const timelineOf = (runs: readonly PlannedRun[], model: HeatModel): Timel
       celsius = coolDown(celsius, bodies, HANDLING_SECONDS, ambientCelsius);
       now += HANDLING_SECONDS;
     }
-    const waits = bodies.map((body, k) => waitFor(body, celsius[k], watts[k], run.seconds, ambientCelsius));
+    const waits = bodies.map((body, k) =>
+      waitFor(body, celsius[k], watts[k], run.seconds, ambientCelsius),
+    );
     const coolSeconds = Math.max(0, ...waits);
     const allowed = bodies.map((body, k) => longest(body, watts[k], ambientCelsius));
     const allowedSeconds = Math.min(Infinity, ...allowed);
     const startCelsius = coolDown(celsius, bodies, coolSeconds, ambientCelsius);
-    const endCelsius = bodies.map((body, k) => warmed(body, startCelsius[k], watts[k], run.seconds, ambientCelsius));
+    const endCelsius = bodies.map((body, k) =>
+      warmed(body, startCelsius[k], watts[k], run.seconds, ambientCelsius),
+    );
     const startSeconds = now + coolSeconds;
     now = startSeconds + run.seconds;
     celsius = endCelsius;
-    const hot = allowedSeconds < run.seconds ? allowed.indexOf(allowedSeconds) : coolSeconds > 0 ? waits.indexOf(coolSeconds) : null;
-    return { run, coolSeconds, startSeconds, endSeconds: now, startCelsius, endCelsius, hotBody: hot === null ? null : bodies[hot].name, allowedSeconds };
+    const hot =
+      allowedSeconds < run.seconds
+        ? allowed.indexOf(allowedSeconds)
+        : coolSeconds > 0
+          ? waits.indexOf(coolSeconds)
+          : null;
+    return {
+      run,
+      coolSeconds,
+      startSeconds,
+      endSeconds: now,
+      startCelsius,
+      endCelsius,
+      hotBody: hot === null ? null : bodies[hot].name,
+      allowedSeconds,
+    };
   });
   return { entries, totalSeconds: now };
 };
 
-const warmed = ({ kelvinPerWatt, timeConstantSeconds }: HeatBody, from: number, watts: number, seconds: number, ambient: number): number => {
+const warmed = (
+  { kelvinPerWatt, timeConstantSeconds }: HeatBody,
+  from: number,
+  watts: number,
+  seconds: number,
+  ambient: number,
+): number => {
   const settled = ambient + kelvinPerWatt * watts;
   return settled + (from - settled) * Math.exp(-seconds / timeConstantSeconds);
 };
 
-const coolDown = (celsius: readonly number[], bodies: readonly HeatBody[], seconds: number, ambient: number): number[] => bodies.map((body, k) => warmed(body, celsius[k], 0, seconds, ambient));
+const coolDown = (
+  celsius: readonly number[],
+  bodies: readonly HeatBody[],
+  seconds: number,
+  ambient: number,
+): number[] => bodies.map((body, k) => warmed(body, celsius[k], 0, seconds, ambient));
 
 /** How long a run may be from cold. */
-const longest = ({ kelvinPerWatt, timeConstantSeconds, mostCelsius }: HeatBody, watts: number, ambient: number): number => {
-  const rise = kelvinPerWatt * watts, allowed = mostCelsius - ambient;
+const longest = (
+  { kelvinPerWatt, timeConstantSeconds, mostCelsius }: HeatBody,
+  watts: number,
+  ambient: number,
+): number => {
+  const rise = kelvinPerWatt * watts,
+    allowed = mostCelsius - ambient;
   return rise <= allowed ? Infinity : -timeConstantSeconds * Math.log(1 - allowed / rise);
 };
 
 /** How long to wait so that the run ends at the limit at most. */
-const waitFor = (body: HeatBody, celsius: number, watts: number, seconds: number, ambient: number): number => {
+const waitFor = (
+  body: HeatBody,
+  celsius: number,
+  watts: number,
+  seconds: number,
+  ambient: number,
+): number => {
   if (warmed(body, celsius, watts, seconds, ambient) <= body.mostCelsius) return 0;
   const settled = ambient + body.kelvinPerWatt * watts;
-  const mayStartAt = settled + (body.mostCelsius - settled) * Math.exp(seconds / body.timeConstantSeconds);
+  const mayStartAt =
+    settled + (body.mostCelsius - settled) * Math.exp(seconds / body.timeConstantSeconds);
   const most = COLD_TIME_CONSTANTS * body.timeConstantSeconds;
   if (mayStartAt <= ambient) return celsius - ambient < 1 ? 0 : most;
-  return celsius <= mayStartAt ? 0 : Math.min(most, body.timeConstantSeconds * Math.log((celsius - ambient) / (mayStartAt - ambient)));
+  return celsius <= mayStartAt
+    ? 0
+    : Math.min(
+        most,
+        body.timeConstantSeconds * Math.log((celsius - ambient) / (mayStartAt - ambient)),
+      );
 };
 
 /** Temperatures at evenly spaced moments along a timeline, for drawing: seconds and celsius of each body. */
-export const heatAlong = ({ entries, totalSeconds }: Timeline, model: HeatModel, count: number): { seconds: number; celsius: readonly number[] }[] => {
+export const heatAlong = (
+  { entries, totalSeconds }: Timeline,
+  model: HeatModel,
+  count: number,
+): { seconds: number; celsius: readonly number[] }[] => {
   const { bodies, ambientCelsius } = model;
   return Array.from({ length: count }, (_, k) => {
     const seconds = (totalSeconds * k) / (count - 1);
@@ -72,6 +122,17 @@ export const heatAlong = ({ entries, totalSeconds }: Timeline, model: HeatModel,
     const watts = model.wattsInto(last.run);
     const inRun = Math.min(seconds, last.endSeconds) - last.startSeconds;
     const after = Math.max(0, seconds - last.endSeconds);
-    return { seconds, celsius: bodies.map((body, j) => warmed(body, warmed(body, last.startCelsius[j], watts[j], inRun, ambientCelsius), 0, after, ambientCelsius)) };
+    return {
+      seconds,
+      celsius: bodies.map((body, j) =>
+        warmed(
+          body,
+          warmed(body, last.startCelsius[j], watts[j], inRun, ambientCelsius),
+          0,
+          after,
+          ambientCelsius,
+        ),
+      ),
+    };
   });
 };

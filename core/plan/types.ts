@@ -22,7 +22,12 @@ export type PlannedRun = {
 export type PlanSize = "quick" | "standard" | "everything";
 
 /** A claim as far as planning needs it. */
-export type PlannedClaim = { id: string; powerWatts: number; loadOhms: number; channelsDriven: number };
+export type PlannedClaim = {
+  id: string;
+  powerWatts: number;
+  loadOhms: number;
+  channelsDriven: number;
+};
 
 /** What a plan is made from. */
 export type PlanFacts = {
@@ -40,7 +45,12 @@ export type PlanFacts = {
 };
 
 /** A body that warms as one heat store. */
-export type HeatBody = { name: string; kelvinPerWatt: number; timeConstantSeconds: number; mostCelsius: number };
+export type HeatBody = {
+  name: string;
+  kelvinPerWatt: number;
+  timeConstantSeconds: number;
+  mostCelsius: number;
+};
 
 /** What warms during a plan, and how much of a run goes into it. */
 export type HeatModel = {

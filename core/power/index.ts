@@ -1,3 +1,20 @@
 // core/power: power and its uncertainty from volts and ohms, from meters and waveforms, and what the mains give.
-export { alternatingPower, bridgedPerChannel, inputVoltsForPower, mainsBudget, powerFromPeakVolts, powerFromVoltsAndAmperes, supplyLimitedWatts, voltageGain, voltsForPower, type AlternatingPower, type MainsBudget } from "./meters";
-export { COVERAGE_FACTOR, powerStdUncertaintyRatio, powerWatts, type PowerUncertaintyInputs } from "./powerReading";
+export {
+  alternatingPower,
+  bridgedPerChannel,
+  inputVoltsForPower,
+  mainsBudget,
+  powerFromPeakVolts,
+  powerFromVoltsAndAmperes,
+  supplyLimitedWatts,
+  voltageGain,
+  voltsForPower,
+  type AlternatingPower,
+  type MainsBudget,
+} from "./meters";
+export {
+  COVERAGE_FACTOR,
+  powerStdUncertaintyRatio,
+  powerWatts,
+  type PowerUncertaintyInputs,
+} from "./powerReading";

@@ -15,13 +15,18 @@ export const COVERAGE_FACTOR = 2;
  * Power in a resistance: V^2 / R. 27.2 V RMS across 8.2 ohm is 90.2 W.
  * @throws {RangeError} on a load that is not above zero
  */
-export const powerWatts = (voltsRms: number, loadOhms: number): number => voltsRms ** 2 / requirePositive("loadOhms", loadOhms);
+export const powerWatts = (voltsRms: number, loadOhms: number): number =>
+  voltsRms ** 2 / requirePositive("loadOhms", loadOhms);
 
 /**
  * Standard uncertainty of that power over the power: volts count twice, ohms once.
  * @see JCGM 100:2008, 5.1.6 (propagation for products of powers)
  */
-export const powerStdUncertaintyRatio = ({ loadOhms, loadOhmsStdUncertainty, voltsStdUncertaintyRatio }: PowerUncertaintyInputs): number => {
+export const powerStdUncertaintyRatio = ({
+  loadOhms,
+  loadOhmsStdUncertainty,
+  voltsStdUncertaintyRatio,
+}: PowerUncertaintyInputs): number => {
   requirePositive("loadOhms", loadOhms);
   requireRange("loadOhmsStdUncertainty", loadOhmsStdUncertainty, 0, loadOhms);
   requireRange("voltsStdUncertaintyRatio", voltsStdUncertaintyRatio, 0, 1);

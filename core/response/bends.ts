@@ -14,10 +14,17 @@ export const frequenciesAtBends = (response: Response, toleranceDb: number): num
   const added = new Set<number>();
   for (let k = 1; k < response.length - 1; k++) {
     const [before, here, after] = [response[k - 1], response[k], response[k + 1]];
-    const share = Math.log(here.frequencyHz / before.frequencyHz) / Math.log(after.frequencyHz / before.frequencyHz);
+    const share =
+      Math.log(here.frequencyHz / before.frequencyHz) /
+      Math.log(after.frequencyHz / before.frequencyHz);
     const straight = before.ratio * (after.ratio / before.ratio) ** share;
     if (Math.abs(amplitudeRatioToDb(here.ratio / straight)) <= toleranceDb) continue;
-    for (const other of [before, after]) if (Math.max(here.frequencyHz / other.frequencyHz, other.frequencyHz / here.frequencyHz) > CLOSEST_RATIO) added.add(Math.sqrt(here.frequencyHz * other.frequencyHz));
+    for (const other of [before, after])
+      if (
+        Math.max(here.frequencyHz / other.frequencyHz, other.frequencyHz / here.frequencyHz) >
+        CLOSEST_RATIO
+      )
+        added.add(Math.sqrt(here.frequencyHz * other.frequencyHz));
   }
   return [...added].sort((a, b) => a - b);
 };

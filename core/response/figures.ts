@@ -1,4 +1,10 @@
-import { amplitudeRatioToDb, dbToAmplitudeRatio, formatFixed, formatHertz, requireRange } from "../units";
+import {
+  amplitudeRatioToDb,
+  dbToAmplitudeRatio,
+  formatFixed,
+  formatHertz,
+  requireRange,
+} from "../units";
 import type { Response, ResponsePoint } from "./types";
 
 /** The response's ratio at a frequency, between the logarithms of frequency and ratio; null outside its span. */
@@ -8,43 +14,80 @@ export const ratioAt = (response: Response, frequencyHz: number): number | null 
   if (Math.abs(response[at].frequencyHz / frequencyHz - 1) < 1e-6) return response[at].ratio;
   if (at === 0) return null;
   const [below, above] = [response[at - 1], response[at]];
-  const share = Math.log(frequencyHz / below.frequencyHz) / Math.log(above.frequencyHz / below.frequencyHz);
+  const share =
+    Math.log(frequencyHz / below.frequencyHz) / Math.log(above.frequencyHz / below.frequencyHz);
   return below.ratio * (above.ratio / below.ratio) ** share;
 };
 
-export type Deviation = { lowestRatio: number; lowestHz: number; highestRatio: number; highestHz: number };
+export type Deviation = {
+  lowestRatio: number;
+  lowestHz: number;
+  highestRatio: number;
+  highestHz: number;
+};
 
 /**
  * Lowest and highest ratio in a band over that at the reference frequency; the band's edges are interpolated.
  * @returns null when the response does not reach over band and reference
  */
-export const deviationInBand = (response: Response, lowHz: number, highHz: number, referenceHz = 1000): Deviation | null => {
-  const [reference, low, high] = [referenceHz, lowHz, highHz].map((frequencyHz) => ratioAt(response, frequencyHz));
+export const deviationInBand = (
+  response: Response,
+  lowHz: number,
+  highHz: number,
+  referenceHz = 1000,
+): Deviation | null => {
+  const [reference, low, high] = [referenceHz, lowHz, highHz].map((frequencyHz) =>
+    ratioAt(response, frequencyHz),
+  );
   if (reference === null || low === null || high === null) return null;
-  const inside: Pick<ResponsePoint, "frequencyHz" | "ratio">[] = [{ frequencyHz: lowHz, ratio: low }, ...response.filter(({ frequencyHz }) => frequencyHz > lowHz && frequencyHz < highHz), { frequencyHz: highHz, ratio: high }];
+  const inside: Pick<ResponsePoint, "frequencyHz" | "ratio">[] = [
+    { frequencyHz: lowHz, ratio: low },
+    ...response.filter(({ frequencyHz }) => frequencyHz > lowHz && frequencyHz < highHz),
+    { frequencyHz: highHz, ratio: high },
+  ];
   const lowest = inside.reduce((best, point) => (point.ratio < best.ratio ? point : best));
   const highest = inside.reduce((best, point) => (point.ratio > best.ratio ? point : best));
-  return { lowestRatio: lowest.ratio / reference, lowestHz: lowest.frequencyHz, highestRatio: highest.ratio / reference, highestHz: highest.frequencyHz };
+  return {
+    lowestRatio: lowest.ratio / reference,
+    lowestHz: lowest.frequencyHz,
+    highestRatio: highest.ratio / reference,
+    highestHz: highest.frequencyHz,
+  };
 };
 
 /**
  * The frequencies at which the response has fallen by so many dB from the reference, going outwards from it; null on a
  * side where it does not fall so far within its span.
  */
-export const cornerFrequencies = (response: Response, downDb: number, referenceHz = 1000): { lowHz: number | null; highHz: number | null } => {
+export const cornerFrequencies = (
+  response: Response,
+  downDb: number,
+  referenceHz = 1000,
+): { lowHz: number | null; highHz: number | null } => {
   const reference = ratioAt(response, referenceHz);
   if (reference === null) return { lowHz: null, highHz: null };
   const level = reference * dbToAmplitudeRatio(-requireRange("downDb", downDb, 0, 200));
-  const crossing = (inner: ResponsePoint, outer: ResponsePoint): number => inner.frequencyHz * (outer.frequencyHz / inner.frequencyHz) ** (Math.log(level / inner.ratio) / Math.log(outer.ratio / inner.ratio));
+  const crossing = (inner: ResponsePoint, outer: ResponsePoint): number =>
+    inner.frequencyHz *
+    (outer.frequencyHz / inner.frequencyHz) **
+      (Math.log(level / inner.ratio) / Math.log(outer.ratio / inner.ratio));
   const firstAbove = response.findIndex(({ frequencyHz }) => frequencyHz >= referenceHz);
-  let lowHz: number | null = null, highHz: number | null = null;
-  for (let k = Math.max(firstAbove, 1); k < response.length && highHz === null; k++) if (response[k].ratio < level && response[k - 1].ratio >= level) highHz = crossing(response[k - 1], response[k]);
-  for (let k = Math.min(firstAbove, response.length - 1); k > 0 && lowHz === null; k--) if (response[k - 1].ratio < level && response[k].ratio >= level) lowHz = crossing(response[k], response[k - 1]);
+  let lowHz: number | null = null,
+    highHz: number | null = null;
+  for (let k = Math.max(firstAbove, 1); k < response.length && highHz === null; k++)
+    if (response[k].ratio < level && response[k - 1].ratio >= level)
+      highHz = crossing(response[k - 1], response[k]);
+  for (let k = Math.min(firstAbove, response.length - 1); k > 0 && lowHz === null; k--)
+    if (response[k - 1].ratio < level && response[k].ratio >= level)
+      lowHz = crossing(response[k], response[k - 1]);
   return { lowHz, highHz };
 };
 
 /** Ratio of two channels at each frequency that both have: channel balance, 1 when alike. */
-export const channelBalance = (one: Response, other: Response): { frequencyHz: number; ratio: number }[] =>
+export const channelBalance = (
+  one: Response,
+  other: Response,
+): { frequencyHz: number; ratio: number }[] =>
   one.flatMap(({ frequencyHz, ratio }) => {
     const second = ratioAt(other, frequencyHz);
     return second === null ? [] : [{ frequencyHz, ratio: ratio / second }];
@@ -54,17 +97,28 @@ export const channelBalance = (one: Response, other: Response): { frequencyHz: n
 export const groupDelay = (response: Response): { frequencyHz: number; seconds: number }[] =>
   response.slice(1).map((point, k) => {
     const before = response[k];
-    return { frequencyHz: Math.sqrt(point.frequencyHz * before.frequencyHz), seconds: -(point.phaseRadians - before.phaseRadians) / (2 * Math.PI * (point.frequencyHz - before.frequencyHz)) };
+    return {
+      frequencyHz: Math.sqrt(point.frequencyHz * before.frequencyHz),
+      seconds:
+        -(point.phaseRadians - before.phaseRadians) /
+        (2 * Math.PI * (point.frequencyHz - before.frequencyHz)),
+    };
   });
 
 /** One sentence: how flat from 20 Hz to 20 kHz (as far as it reaches), and where it is 3 dB down. */
 export const responseSummary = (response: Response): string => {
-  const first = response[0], last = response[response.length - 1];
+  const first = response[0],
+    last = response[response.length - 1];
   const [lowHz, highHz] = [Math.max(20, first.frequencyHz), Math.min(20_000, last.frequencyHz)];
   const deviation = deviationInBand(response, lowHz, highHz);
-  if (!deviation) return "The response does not reach over 1 kHz, so nothing can be said of its flatness.";
+  if (!deviation)
+    return "The response does not reach over 1 kHz, so nothing can be said of its flatness.";
   const { lowHz: lowCorner, highHz: highCorner } = cornerFrequencies(response, 3);
-  const signed = (ratio: number) => `${ratio >= 1 ? "+" : ""}${formatFixed(amplitudeRatioToDb(ratio), 2)} dB`;
-  const corners = [lowCorner === null ? null : formatHertz(Number(lowCorner.toPrecision(3))), highCorner === null ? null : formatHertz(Number(highCorner.toPrecision(3)))].filter((text) => text !== null);
+  const signed = (ratio: number) =>
+    `${ratio >= 1 ? "+" : ""}${formatFixed(amplitudeRatioToDb(ratio), 2)} dB`;
+  const corners = [
+    lowCorner === null ? null : formatHertz(Number(lowCorner.toPrecision(3))),
+    highCorner === null ? null : formatHertz(Number(highCorner.toPrecision(3))),
+  ].filter((text) => text !== null);
   return `From ${formatHertz(lowHz)} to ${formatHertz(highHz)} it stays within ${signed(deviation.highestRatio)} and ${signed(deviation.lowestRatio)} of 1 kHz${corners.length > 0 ? `; 3 dB down at ${corners.join(" and ")}` : ""}.`;
 };

@@ -7,7 +7,10 @@ const COARSE_SAMPLES = 20;
 const FEWEST_PERIODS = 3;
 
 /** Stretches of steady frequency, from the times of the rising zero crossings. */
-export const findFrequencySteps = (volts: Float64Array, sampleRateHz: number): ResponseSegment[] => {
+export const findFrequencySteps = (
+  volts: Float64Array,
+  sampleRateHz: number,
+): ResponseSegment[] => {
   const crossings = risingCrossings(volts);
   const segments: ResponseSegment[] = [];
   let first = 0;
@@ -16,7 +19,11 @@ export const findFrequencySteps = (volts: Float64Array, sampleRateHz: number): R
     const periods = k - 1 - first;
     if (periods >= FEWEST_PERIODS) {
       const samples = crossings[k - 1] - crossings[first];
-      segments.push({ frequencyHz: (periods * sampleRateHz) / samples, startSeconds: crossings[first] / sampleRateHz, seconds: samples / sampleRateHz });
+      segments.push({
+        frequencyHz: (periods * sampleRateHz) / samples,
+        startSeconds: crossings[first] / sampleRateHz,
+        seconds: samples / sampleRateHz,
+      });
     }
     first = k - 1;
   }
@@ -29,12 +36,15 @@ const isSame = (crossings: readonly number[], first: number, k: number): boolean
   // Short periods are judged by three together: one alone is a few samples, known to a fraction of one.
   const span = usual < COARSE_SAMPLES ? Math.min(3, k - first) : 1;
   const period = (crossings[k] - crossings[k - span]) / span;
-  return Math.abs(period / usual - 1) < (usual < COARSE_SAMPLES ? COARSE_CHANGE_RATIO : CHANGE_RATIO);
+  return (
+    Math.abs(period / usual - 1) < (usual < COARSE_SAMPLES ? COARSE_CHANGE_RATIO : CHANGE_RATIO)
+  );
 };
 
 /** Positions of rising zero crossings of the signal less its mean, with a hysteresis of a hundredth of its peak. */
 const risingCrossings = (volts: Float64Array): number[] => {
-  let sum = 0, peak = 0;
+  let sum = 0,
+    peak = 0;
   for (let n = 0; n < volts.length; n++) sum += volts[n];
   const mean = sum / volts.length;
   for (let n = 0; n < volts.length; n++) peak = Math.max(peak, Math.abs(volts[n] - mean));

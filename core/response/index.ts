@@ -1,8 +1,21 @@
 // core/response: magnitude and phase against frequency, from stepped sines or one sweep, and the figures drawn from it.
-export { channelBalance, cornerFrequencies, deviationInBand, groupDelay, ratioAt, responseSummary, type Deviation } from "./figures";
+export {
+  channelBalance,
+  cornerFrequencies,
+  deviationInBand,
+  groupDelay,
+  ratioAt,
+  responseSummary,
+  type Deviation,
+} from "./figures";
 export { frequenciesAtBends } from "./bends";
 export { findFrequencySteps } from "./findFrequencySteps";
 export { steppedResponse, type ResponseReference } from "./steppedResponse";
-export { sweepResponse, unwrappedPhases, type SweepResponse, type SweepResponseOptions } from "./sweepResponse";
+export {
+  sweepResponse,
+  unwrappedPhases,
+  type SweepResponse,
+  type SweepResponseOptions,
+} from "./sweepResponse";
 export { thirdOctaveLevels, thirdOctaveMids, type ThirdOctave } from "./thirdOctaves";
 export type { Response, ResponsePoint, ResponseSegment } from "./types";

@@ -8,7 +8,10 @@ import type { ResponsePoint, ResponseSegment } from "./types";
  * What the output is compared with: the recorded input, a generator of known peak volts (sines that begin at a rising
  * zero with each segment), or nothing; then ratios are volts RMS and phases are not known (0).
  */
-export type ResponseReference = { kind: "recorded-input"; volts: Float64Array } | { kind: "generator"; voltsPeak: number; segments: readonly ResponseSegment[] } | { kind: "none"; segments?: readonly ResponseSegment[] };
+export type ResponseReference =
+  | { kind: "recorded-input"; volts: Float64Array }
+  | { kind: "generator"; voltsPeak: number; segments: readonly ResponseSegment[] }
+  | { kind: "none"; segments?: readonly ResponseSegment[] };
 
 /** Share of a segment, from its end, that is read. */
 const READ_SHARE = 0.6;
@@ -20,48 +23,101 @@ const FEWEST_CYCLES = 2;
  * @returns points by rising frequency, or a finding when there are no steps
  * @see IEC 60268-3:2018 (gain-frequency response); IEEE Std 1057 (sine fits)
  */
-export const steppedResponse = (output: Float64Array, sampleRateHz: number, reference: ResponseReference): Outcome<ResponsePoint[]> => {
+export const steppedResponse = (
+  output: Float64Array,
+  sampleRateHz: number,
+  reference: ResponseReference,
+): Outcome<ResponsePoint[]> => {
   requirePositive("sampleRateHz", sampleRateHz);
   const given = reference.kind === "recorded-input" ? undefined : reference.segments;
-  const segments = given ?? findFrequencySteps(reference.kind === "recorded-input" ? reference.volts : output, sampleRateHz);
+  const segments =
+    given ??
+    findFrequencySteps(
+      reference.kind === "recorded-input" ? reference.volts : output,
+      sampleRateHz,
+    );
   const points = segments.flatMap((segment) => {
     const point = readSegment(output, sampleRateHz, segment, reference, given !== undefined);
     return point ? [point] : [];
   });
-  if (points.length < 2) return failure("no-steps", "Capture", "no steps of frequency were found. A response needs a sine that is stepped through frequencies, each held for at least a few cycles.");
+  if (points.length < 2)
+    return failure(
+      "no-steps",
+      "Capture",
+      "no steps of frequency were found. A response needs a sine that is stepped through frequencies, each held for at least a few cycles.",
+    );
   return success(points.sort((a, b) => a.frequencyHz - b.frequencyHz));
 };
 
-const readSegment = (output: Float64Array, sampleRateHz: number, segment: ResponseSegment, reference: ResponseReference, isGiven: boolean): ResponsePoint | null => {
+const readSegment = (
+  output: Float64Array,
+  sampleRateHz: number,
+  segment: ResponseSegment,
+  reference: ResponseReference,
+  isGiven: boolean,
+): ResponsePoint | null => {
   const samplesACycle = sampleRateHz / segment.frequencyHz;
-  const end = Math.min(output.length, Math.round((segment.startSeconds + segment.seconds) * sampleRateHz)) - Math.ceil(Math.min(samplesACycle, 0.01 * sampleRateHz));
+  const end =
+    Math.min(output.length, Math.round((segment.startSeconds + segment.seconds) * sampleRateHz)) -
+    Math.ceil(Math.min(samplesACycle, 0.01 * sampleRateHz));
   // Whole cycles, so that harmonics and offset do not lean on the fit.
   const cycles = Math.floor((READ_SHARE * segment.seconds * sampleRateHz) / samplesACycle);
   const count = Math.round(cycles * samplesACycle);
   if (cycles < FEWEST_CYCLES || count < 8 || end - count < 0) return null;
   const part = output.subarray(end - count, end);
-  const frequencyHz = isGiven ? segment.frequencyHz : fitSine(part, sampleRateHz, segment.frequencyHz).frequencyHz;
+  const frequencyHz = isGiven
+    ? segment.frequencyHz
+    : fitSine(part, sampleRateHz, segment.frequencyHz).frequencyHz;
   const found = sineOverDrift(part, sampleRateHz, frequencyHz);
   if (!found) return null;
-  const uncertain = (ratio: number) => ({ frequencyHz, ratio, ratioStdUncertainty: ratio * found.stdUncertaintyRatio });
-  if (reference.kind === "none") return { ...uncertain(found.voltsPeak / Math.SQRT2), phaseRadians: 0 };
+  const uncertain = (ratio: number) => ({
+    frequencyHz,
+    ratio,
+    ratioStdUncertainty: ratio * found.stdUncertaintyRatio,
+  });
+  if (reference.kind === "none")
+    return { ...uncertain(found.voltsPeak / Math.SQRT2), phaseRadians: 0 };
   if (reference.kind === "generator") {
-    const played = 2 * Math.PI * frequencyHz * ((end - count) / sampleRateHz - segment.startSeconds) - Math.PI / 2;
-    return { ...uncertain(found.voltsPeak / reference.voltsPeak), phaseRadians: wrapped(found.phaseRadians - played) };
+    const played =
+      2 * Math.PI * frequencyHz * ((end - count) / sampleRateHz - segment.startSeconds) -
+      Math.PI / 2;
+    return {
+      ...uncertain(found.voltsPeak / reference.voltsPeak),
+      phaseRadians: wrapped(found.phaseRadians - played),
+    };
   }
-  const input = sineOverDrift(reference.volts.subarray(end - count, end), sampleRateHz, frequencyHz);
-  return input ? { ...uncertain(found.voltsPeak / input.voltsPeak), phaseRadians: wrapped(found.phaseRadians - input.phaseRadians) } : null;
+  const input = sineOverDrift(
+    reference.volts.subarray(end - count, end),
+    sampleRateHz,
+    frequencyHz,
+  );
+  return input
+    ? {
+        ...uncertain(found.voltsPeak / input.voltsPeak),
+        phaseRadians: wrapped(found.phaseRadians - input.phaseRadians),
+      }
+    : null;
 };
 
 /** Amplitude with what scatter leaves uncertain of it, and phase at the first sample, with the slow settling of an offset fitted along. */
-const sineOverDrift = (volts: Float64Array, sampleRateHz: number, frequencyHz: number): { voltsPeak: number; stdUncertaintyRatio: number; phaseRadians: number } | null => {
+const sineOverDrift = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  frequencyHz: number,
+): { voltsPeak: number; stdUncertaintyRatio: number; phaseRadians: number } | null => {
   const fit = fitHarmonics(volts, sampleRateHz, frequencyHz, { orderCount: 1, driftDegree: 2 });
   if (!fit || !(fit.voltsPeak[0] > 0)) return null;
   const squares = fit.residualVolts.reduce((sum, value) => sum + value * value, 0);
   // Amplitude of a sine fitted in scatter of sigma: sigma sqrt(2 / N). IEEE Std 1057.
-  const stdUncertaintyRatio = Math.sqrt((squares / volts.length) * (2 / volts.length)) / fit.voltsPeak[0];
-  return { voltsPeak: fit.voltsPeak[0], stdUncertaintyRatio, phaseRadians: fit.phaseRadians[0] - (Math.PI * frequencyHz * (volts.length - 1)) / sampleRateHz };
+  const stdUncertaintyRatio =
+    Math.sqrt((squares / volts.length) * (2 / volts.length)) / fit.voltsPeak[0];
+  return {
+    voltsPeak: fit.voltsPeak[0],
+    stdUncertaintyRatio,
+    phaseRadians: fit.phaseRadians[0] - (Math.PI * frequencyHz * (volts.length - 1)) / sampleRateHz,
+  };
 };
 
 /** Into -pi to pi. */
-export const wrapped = (radians: number): number => radians - 2 * Math.PI * Math.round(radians / (2 * Math.PI));
+export const wrapped = (radians: number): number =>
+  radians - 2 * Math.PI * Math.round(radians / (2 * Math.PI));

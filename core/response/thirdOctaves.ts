@@ -5,7 +5,10 @@ export type ThirdOctave = { midHz: number; voltsRms: number; voltsRmsStdUncertai
 
 /** Exact mid-band frequencies of third octaves between two frequencies. @see IEC 61260-1:2014, 5.3 (base ten) */
 export const thirdOctaveMids = (lowHz: number, highHz: number): number[] => {
-  const [lowDecades, highDecades] = [Math.log10(requirePositive("lowHz", lowHz)), Math.log10(highHz)];
+  const [lowDecades, highDecades] = [
+    Math.log10(requirePositive("lowHz", lowHz)),
+    Math.log10(highHz),
+  ];
   const first = Math.ceil(10 * lowDecades - 0.05);
   const last = Math.floor(10 * highDecades + 0.05);
   return Array.from({ length: Math.max(0, last - first + 1) }, (_, k) => 10 ** ((first + k) / 10));
@@ -16,13 +19,21 @@ export const thirdOctaveMids = (lowHz: number, highHz: number): number[] => {
  * @param volts long enough for a few bins in the lowest band: a second for 20 Hz
  * @see IEC 61260-1:2014 (band edges 10^(1/20) from the middle)
  */
-export const thirdOctaveLevels = (volts: Float64Array, sampleRateHz: number, lowHz = 20, highHz = 20_000): ThirdOctave[] => {
+export const thirdOctaveLevels = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  lowHz = 20,
+  highHz = 20_000,
+): ThirdOctave[] => {
   const spectrum = powerSpectrum(volts, sampleRateHz, "hann");
   const { binHz } = spectrum;
   return thirdOctaveMids(lowHz, Math.min(highHz, 0.44 * sampleRateHz)).map((midHz) => {
     const [from, to] = [midHz / 10 ** 0.05, midHz * 10 ** 0.05];
     const whole = bandMeanSquare(spectrum, from + binHz / 2, to - binHz / 2);
-    const meanSquare = whole + edgePart(spectrum.meanSquare, from / binHz, -1) + edgePart(spectrum.meanSquare, to / binHz, 1);
+    const meanSquare =
+      whole +
+      edgePart(spectrum.meanSquare, from / binHz, -1) +
+      edgePart(spectrum.meanSquare, to / binHz, 1);
     const voltsRms = Math.sqrt(meanSquare);
     // The mean square of noise in a band of b Hz for T seconds scatters by 1 / sqrt(b T); a Hann window costs half.
     const independent = Math.max(1, ((to - from) * volts.length) / sampleRateHz / 2);

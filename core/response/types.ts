@@ -2,7 +2,12 @@
  * One point of a response: gain as an amplitude ratio (or volts when there is no input to compare with), and phase.
  * ratioStdUncertainty is what scatter in the recording leaves open; calibration is common to all points.
  */
-export type ResponsePoint = { frequencyHz: number; ratio: number; phaseRadians: number; ratioStdUncertainty?: number };
+export type ResponsePoint = {
+  frequencyHz: number;
+  ratio: number;
+  phaseRadians: number;
+  ratioStdUncertainty?: number;
+};
 
 /** A stretch of one frequency, as it was played or found. */
 export type ResponseSegment = { frequencyHz: number; startSeconds: number; seconds: number };

@@ -2,10 +2,19 @@ import { instrumentStdUncertainty } from "../uncertainty";
 import { requirePositive, requireRange } from "../units";
 
 /** A voltmeter as its maker states it. */
-export type Voltmeter = { accuracyRatio: number; digits: number; resolutionVolts: number; bandwidthHz: number };
+export type Voltmeter = {
+  accuracyRatio: number;
+  digits: number;
+  resolutionVolts: number;
+  bandwidthHz: number;
+};
 
 /** The same tone, read by the voltmeter across the load and found in the recording. */
-export type CalibrationReading = { meterVoltsRms: number; frequencyHz: number; /** Amplitude of the recorded tone over full scale. */ recordedRatio: number };
+export type CalibrationReading = {
+  meterVoltsRms: number;
+  frequencyHz: number;
+  /** Amplitude of the recorded tone over full scale. */ recordedRatio: number;
+};
 
 export type Calibration = {
   /** Volts across the load that a full-scale sample stands for. */
@@ -24,18 +33,39 @@ const LOW_RATIO = 0.05;
  * @throws {RangeError} on readings that are not above zero, or a tone above full scale
  * @see JCGM 100:2008, 4.3.7, for the meter's accuracy
  */
-export const calibrate = ({ meterVoltsRms, frequencyHz, recordedRatio }: CalibrationReading, { accuracyRatio, digits, resolutionVolts, bandwidthHz }: Voltmeter): Calibration => {
+export const calibrate = (
+  { meterVoltsRms, frequencyHz, recordedRatio }: CalibrationReading,
+  { accuracyRatio, digits, resolutionVolts, bandwidthHz }: Voltmeter,
+): Calibration => {
   requirePositive("meterVoltsRms", meterVoltsRms);
   requirePositive("frequencyHz", frequencyHz);
   requireRange("recordedRatio", recordedRatio, Number.MIN_VALUE, 1);
-  const u = instrumentStdUncertainty(meterVoltsRms, { readingRatio: accuracyRatio, rangeRatio: 0, range: 0, digits, resolution: resolutionVolts });
+  const u = instrumentStdUncertainty(meterVoltsRms, {
+    readingRatio: accuracyRatio,
+    rangeRatio: 0,
+    range: 0,
+    digits,
+    resolution: resolutionVolts,
+  });
   return {
     fullScaleVolts: (Math.SQRT2 * meterVoltsRms) / recordedRatio,
     voltsStdUncertaintyRatio: u / meterVoltsRms,
     warnings: [
-      ...(frequencyHz > bandwidthHz ? [`The voltmeter is accurate up to ${bandwidthHz} Hz only. At ${frequencyHz} Hz it may read low by any amount: calibrate with a tone below that, the converter does not mind.`] : []),
-      ...(recordedRatio < LOW_RATIO ? ["The tone fills less than a twentieth of the converter's range. Raise it, or use a smaller divider."] : []),
-      ...(u / meterVoltsRms > 0.01 ? ["The voltmeter is uncertain by more than 1 %, so every power by more than 2 %. Read a higher voltage, or use a better meter."] : []),
+      ...(frequencyHz > bandwidthHz
+        ? [
+            `The voltmeter is accurate up to ${bandwidthHz} Hz only. At ${frequencyHz} Hz it may read low by any amount: calibrate with a tone below that, the converter does not mind.`,
+          ]
+        : []),
+      ...(recordedRatio < LOW_RATIO
+        ? [
+            "The tone fills less than a twentieth of the converter's range. Raise it, or use a smaller divider.",
+          ]
+        : []),
+      ...(u / meterVoltsRms > 0.01
+        ? [
+            "The voltmeter is uncertain by more than 1 %, so every power by more than 2 %. Read a higher voltage, or use a better meter.",
+          ]
+        : []),
     ],
   };
 };

@@ -24,9 +24,13 @@ const CABLE_FARADS = 150e-12;
 export const WANTED_HEADROOM = Math.SQRT2;
 
 /** What a divider does. @throws {RangeError} on values that are not above zero */
-export const dividerReport = ({ upperOhms, lowerOhms }: Divider, { peakVolts, fullScaleVolts, inputOhms }: DividerCase): DividerReport => {
+export const dividerReport = (
+  { upperOhms, lowerOhms }: Divider,
+  { peakVolts, fullScaleVolts, inputOhms }: DividerCase,
+): DividerReport => {
   requireRange("upperOhms", upperOhms, 0, Infinity);
-  const lower = 1 / (1 / requirePositive("lowerOhms", lowerOhms) + 1 / requirePositive("inputOhms", inputOhms));
+  const lower =
+    1 / (1 / requirePositive("lowerOhms", lowerOhms) + 1 / requirePositive("inputOhms", inputOhms));
   const ratio = lower / (upperOhms + lower);
   const peakAtConverterVolts = requirePositive("peakVolts", peakVolts) * ratio;
   return {
@@ -34,12 +38,18 @@ export const dividerReport = ({ upperOhms, lowerOhms }: Divider, { peakVolts, fu
     peakAtConverterVolts,
     headroomRatio: requirePositive("fullScaleVolts", fullScaleVolts) / peakAtConverterVolts,
     heatWatts: peakVolts ** 2 / 2 / (upperOhms + lower),
-    cornerHz: upperOhms === 0 ? Infinity : 1 / (2 * Math.PI * CABLE_FARADS * (1 / (1 / upperOhms + 1 / lower))),
+    cornerHz:
+      upperOhms === 0
+        ? Infinity
+        : 1 / (2 * Math.PI * CABLE_FARADS * (1 / (1 / upperOhms + 1 / lower))),
   };
 };
 
 /** Values of the E24 series. @see IEC 60063 */
-const E24 = [1, 1.1, 1.2, 1.3, 1.5, 1.6, 1.8, 2, 2.2, 2.4, 2.7, 3, 3.3, 3.6, 3.9, 4.3, 4.7, 5.1, 5.6, 6.2, 6.8, 7.5, 8.2, 9.1];
+const E24 = [
+  1, 1.1, 1.2, 1.3, 1.5, 1.6, 1.8, 2, 2.2, 2.4, 2.7, 3, 3.3, 3.6, 3.9, 4.3, 4.7, 5.1, 5.6, 6.2, 6.8,
+  7.5, 8.2, 9.1,
+];
 
 /** Low enough for the cable and the noise of the resistors, high enough for small resistors. */
 const LOWER_OHMS = 1000;
@@ -51,8 +61,17 @@ const LOWER_OHMS = 1000;
 export const suggestDivider = (where: DividerCase): Divider => {
   const direct = dividerReport({ upperOhms: 0, lowerOhms: LOWER_OHMS }, where);
   if (direct.headroomRatio >= WANTED_HEADROOM) return { upperOhms: 0, lowerOhms: LOWER_OHMS };
-  const uppers = [100, 1000, 10_000, 100_000, 1_000_000].flatMap((decade) => E24.map((value) => value * decade));
-  const upperOhms = uppers.find((upper) => dividerReport({ upperOhms: upper, lowerOhms: LOWER_OHMS }, where).headroomRatio >= WANTED_HEADROOM);
-  if (upperOhms === undefined) throw new RangeError(`peakVolts is ${where.peakVolts}; a divider of two resistors does not bring that down to ${where.fullScaleVolts} V`);
+  const uppers = [100, 1000, 10_000, 100_000, 1_000_000].flatMap((decade) =>
+    E24.map((value) => value * decade),
+  );
+  const upperOhms = uppers.find(
+    (upper) =>
+      dividerReport({ upperOhms: upper, lowerOhms: LOWER_OHMS }, where).headroomRatio >=
+      WANTED_HEADROOM,
+  );
+  if (upperOhms === undefined)
+    throw new RangeError(
+      `peakVolts is ${where.peakVolts}; a divider of two resistors does not bring that down to ${where.fullScaleVolts} V`,
+    );
   return { upperOhms, lowerOhms: LOWER_OHMS };
 };

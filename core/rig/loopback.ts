@@ -18,5 +18,9 @@ export type RigFitness = {
 export const rigFitness = (ownRatio: number, limitRatio: number): RigFitness => {
   requireRange("ownRatio", ownRatio, 0, 1);
   requireRange("limitRatio", limitRatio, Number.MIN_VALUE, 1);
-  return { leastLimitRatio: ownRatio * WANTED_RATIO, isFit: ownRatio * WANTED_RATIO <= limitRatio, worstErrorRatio: ownRatio / limitRatio };
+  return {
+    leastLimitRatio: ownRatio * WANTED_RATIO,
+    isFit: ownRatio * WANTED_RATIO <= limitRatio,
+    worstErrorRatio: ownRatio / limitRatio,
+  };
 };

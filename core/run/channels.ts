@@ -6,11 +6,25 @@ import type { MeasuredChannel, Recorded } from "./types";
  * Reads each channel by itself; the first finding ends it.
  * @param recordings at least one; all with the channels of the first
  */
-export const eachChannel = (recordings: readonly Recorded[], read: (channel: number, load: ChannelConditions) => Outcome<MeasuredChannel>): Outcome<MeasuredChannel[]> => {
+export const eachChannel = (
+  recordings: readonly Recorded[],
+  read: (channel: number, load: ChannelConditions) => Outcome<MeasuredChannel>,
+): Outcome<MeasuredChannel[]> => {
   const first = recordings[0];
-  if (!first) return failure("no-samples", "Recording", "there is none. Record or choose a file first.");
-  if (recordings.some(({ volts }) => volts.length !== first.volts.length)) return failure("channel-mismatch", "Recordings", "they have different numbers of channels. Record all of a run with the same channels.");
-  if (first.loads.length < first.volts.length) return failure("channel-mismatch", "Loads", `the recording has ${first.volts.length} channels but ${first.loads.length} loads are given. Give one load for each channel.`);
+  if (!first)
+    return failure("no-samples", "Recording", "there is none. Record or choose a file first.");
+  if (recordings.some(({ volts }) => volts.length !== first.volts.length))
+    return failure(
+      "channel-mismatch",
+      "Recordings",
+      "they have different numbers of channels. Record all of a run with the same channels.",
+    );
+  if (first.loads.length < first.volts.length)
+    return failure(
+      "channel-mismatch",
+      "Loads",
+      `the recording has ${first.volts.length} channels but ${first.loads.length} loads are given. Give one load for each channel.`,
+    );
   const channels: MeasuredChannel[] = [];
   for (let channel = 0; channel < first.volts.length; channel++) {
     const outcome = read(channel, first.loads[channel]);

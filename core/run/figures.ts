@@ -4,43 +4,88 @@ import { noiseBandwidthBins, type AveragedSpectrum, type Spectrum } from "../spe
 import type { ChannelConditions } from "../sweep";
 import type { Curve, Figure, Quantity } from "./types";
 
-export const figure = (name: string, label: string, quantity: Quantity, value: number | null, stdUncertainty: number | null = null, bound: Figure["bound"] = null): Figure => ({ name, label, quantity, value, stdUncertainty, bound });
+export const figure = (
+  name: string,
+  label: string,
+  quantity: Quantity,
+  value: number | null,
+  stdUncertainty: number | null = null,
+  bound: Figure["bound"] = null,
+): Figure => ({ name, label, quantity, value, stdUncertainty, bound });
 
 /** Output power of a reading, with the uncertainty of volts and load. */
-const powerFigure = (name: string, label: string, voltsRms: number, load: ChannelConditions): Figure => {
+const powerFigure = (
+  name: string,
+  label: string,
+  voltsRms: number,
+  load: ChannelConditions,
+): Figure => {
   const watts = powerWatts(voltsRms, load.loadOhms);
   return figure(name, label, "watts", watts, watts * powerStdUncertaintyRatio(load));
 };
 
 /** SINAD first, then what it is made of. */
 export const toneFigures = (reading: ToneReading, load: ChannelConditions): Figure[] => [
-  figure("sinad", "SINAD", "level-ratio", 1 / reading.thdPlusNoiseRatio, reading.thdPlusNoiseRatioStdUncertainty / reading.thdPlusNoiseRatio ** 2),
+  figure(
+    "sinad",
+    "SINAD",
+    "level-ratio",
+    1 / reading.thdPlusNoiseRatio,
+    reading.thdPlusNoiseRatioStdUncertainty / reading.thdPlusNoiseRatio ** 2,
+  ),
   figure("thd", "THD", "distortion-ratio", reading.thdRatio, reading.thdRatioStdUncertainty),
-  figure("thd-plus-noise", "THD+N", "distortion-ratio", reading.thdPlusNoiseRatio, reading.thdPlusNoiseRatioStdUncertainty),
+  figure(
+    "thd-plus-noise",
+    "THD+N",
+    "distortion-ratio",
+    reading.thdPlusNoiseRatio,
+    reading.thdPlusNoiseRatioStdUncertainty,
+  ),
   powerFigure("power", "output", reading.voltsRms, load),
-  figure("volts", "output volts", "volts", reading.voltsRms, reading.voltsRms * load.voltsStdUncertaintyRatio),
+  figure(
+    "volts",
+    "output volts",
+    "volts",
+    reading.voltsRms,
+    reading.voltsRms * load.voltsStdUncertaintyRatio,
+  ),
 ];
 
 export const harmonicFigures = (harmonics: readonly Harmonic[], highestOrder: number): Figure[] =>
-  harmonics.filter(({ order }) => order <= highestOrder).map(({ order, ratio }) => figure(`harmonic-${order}`, `harmonic ${order}`, "level-ratio", ratio));
+  harmonics
+    .filter(({ order }) => order <= highestOrder)
+    .map(({ order, ratio }) =>
+      figure(`harmonic-${order}`, `harmonic ${order}`, "level-ratio", ratio),
+    );
 
-export const topsText = ({ present, firstHalf }: Flattening): string => (!present ? "no flat tops" : firstHalf === "both" ? "both halves flatten" : `the ${firstHalf} half flattens first`);
+export const topsText = ({ present, firstHalf }: Flattening): string =>
+  !present
+    ? "no flat tops"
+    : firstHalf === "both"
+      ? "both halves flatten"
+      : `the ${firstHalf} half flattens first`;
 
 /** More points than any screen has columns. */
 const MOST_POINTS = 1400;
 
 /** RMS volts of lines against frequency on a logarithmic axis: the highest of each narrow band, so that no line is lost. */
-export const spectrumCurve = (spectrum: Spectrum | AveragedSpectrum, label: string, span: Band, mostPoints = MOST_POINTS): Curve => {
+export const spectrumCurve = (
+  spectrum: Spectrum | AveragedSpectrum,
+  label: string,
+  span: Band,
+  mostPoints = MOST_POINTS,
+): Curve => {
   const { meanSquare, binHz, window } = spectrum;
   const scale = noiseBandwidthBins(window);
   const first = Math.max(1, Math.ceil(span.lowHz / binHz));
   const last = Math.min(meanSquare.length - 1, Math.floor(span.highHz / binHz));
   const step = (last / first) ** (1 / mostPoints);
   const points: [number, number][] = [];
-  for (let k = first; k <= last; ) {
+  for (let k = first; k <= last;) {
     const end = Math.max(k + 1, Math.ceil(k * step));
     let best = k;
-    for (let bin = k + 1; bin < Math.min(end, last + 1); bin++) if (meanSquare[bin] > meanSquare[best]) best = bin;
+    for (let bin = k + 1; bin < Math.min(end, last + 1); bin++)
+      if (meanSquare[bin] > meanSquare[best]) best = bin;
     points.push([best * binHz, Math.sqrt(scale * meanSquare[best])]);
     k = end;
   }
@@ -50,7 +95,13 @@ export const spectrumCurve = (spectrum: Spectrum | AveragedSpectrum, label: stri
 const PICTURE_POINTS = 360;
 
 /** A stretch of a waveform from about a moment on: the small picture beside a reason. */
-export const wavePicture = (volts: Float64Array, sampleRateHz: number, fromSeconds: number, seconds: number, label: string): Curve => {
+export const wavePicture = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  fromSeconds: number,
+  seconds: number,
+  label: string,
+): Curve => {
   const count = Math.min(volts.length, Math.max(2, Math.round(seconds * sampleRateHz)));
   // A record that ends before that moment is shown from where it can be.
   const first = Math.max(0, Math.min(volts.length - count, Math.round(fromSeconds * sampleRateHz)));

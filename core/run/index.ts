@@ -7,4 +7,21 @@ export { responseChannel } from "./kinds/response";
 export { readTyped, TYPED, type TypedReadings } from "./kinds/typed";
 export { stoppedBy } from "./stop";
 export { completeSettings, initialSettings, isAllowed, numberOf, readingFields } from "./settings";
-export type { AnalysisConditions, BurstCycles, Curve, Figure, MeasuredChannel, MeasuredKind, MeasuredStop, MeasuredStopReason, Quantity, Recorded, RunKindDefinition, SettingField, Settings, Shot, ShotFacts, ShotLoad } from "./types";
+export type {
+  AnalysisConditions,
+  BurstCycles,
+  Curve,
+  Figure,
+  MeasuredChannel,
+  MeasuredKind,
+  MeasuredStop,
+  MeasuredStopReason,
+  Quantity,
+  Recorded,
+  RunKindDefinition,
+  SettingField,
+  Settings,
+  Shot,
+  ShotFacts,
+  ShotLoad,
+} from "./types";

@@ -2,26 +2,50 @@ import { dbToAmplitudeRatio } from "../units";
 import type { ShotFacts } from "./types";
 
 /** Levels in dB against the drive at which the amplifier is about at its limit. */
-export type LevelSearch = { firstDb: number; coarseDb: number; /** It ends when the limit is known within this. */ finestDb: number; mostShots: number };
+export type LevelSearch = {
+  firstDb: number;
+  coarseDb: number;
+  /** It ends when the limit is known within this. */ finestDb: number;
+  mostShots: number;
+};
 
 /**
  * Raises the level until it is no longer clean, then halves the step, as one does by hand; ends also at the source's most.
  * Yields levels in dB and is told of each whether it was clean.
  */
-export function* searchLevels({ firstDb, coarseDb, finestDb, mostShots }: LevelSearch, facts: ShotFacts): Generator<number, void, boolean> {
-  let clean = -Infinity, flat = Infinity, level = firstDb;
+export function* searchLevels(
+  { firstDb, coarseDb, finestDb, mostShots }: LevelSearch,
+  facts: ShotFacts,
+): Generator<number, void, boolean> {
+  let clean = -Infinity,
+    flat = Infinity,
+    level = firstDb;
   for (let shot = 0; shot < mostShots; shot++) {
     const isClean: boolean = yield level;
     if (isClean) clean = level;
     else flat = level;
-    if (isClean && facts.limitDriveVoltsRms * dbToAmplitudeRatio(level) >= 0.999 * facts.mostDriveVoltsRms) return;
+    if (
+      isClean &&
+      facts.limitDriveVoltsRms * dbToAmplitudeRatio(level) >= 0.999 * facts.mostDriveVoltsRms
+    )
+      return;
     if (flat - clean <= finestDb) return;
-    level = flat === Infinity ? level + coarseDb : clean === -Infinity ? level - coarseDb : (clean + flat) / 2;
+    level =
+      flat === Infinity
+        ? level + coarseDb
+        : clean === -Infinity
+          ? level - coarseDb
+          : (clean + flat) / 2;
   }
 }
 
 /** Peak volts of the drive at a level, as far as the source can give them. */
-export const peakDriveAt = (levelDb: number, { limitDriveVoltsRms, mostDriveVoltsRms }: ShotFacts): number => Math.SQRT2 * Math.min(mostDriveVoltsRms, limitDriveVoltsRms * dbToAmplitudeRatio(levelDb));
+export const peakDriveAt = (
+  levelDb: number,
+  { limitDriveVoltsRms, mostDriveVoltsRms }: ShotFacts,
+): number =>
+  Math.SQRT2 * Math.min(mostDriveVoltsRms, limitDriveVoltsRms * dbToAmplitudeRatio(levelDb));
 
 /** "+0.5 dB" */
-export const levelText = (levelDb: number): string => `${levelDb >= 0 ? "+" : "−"}${Math.abs(levelDb).toFixed(1)} dB`;
+export const levelText = (levelDb: number): string =>
+  `${levelDb >= 0 ? "+" : "−"}${Math.abs(levelDb).toFixed(1)} dB`;

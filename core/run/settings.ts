@@ -2,29 +2,68 @@ import type { Band } from "../distortion";
 import type { SettingField, Settings } from "./types";
 
 /** A field for a number in SI units. */
-export const quantityField = (name: string, label: string, unit: string, initial: number, least: number, most: number): SettingField => ({ kind: "quantity", name, label, unit, initial, least, most });
+export const quantityField = (
+  name: string,
+  label: string,
+  unit: string,
+  initial: number,
+  least: number,
+  most: number,
+): SettingField => ({ kind: "quantity", name, label, unit, initial, least, most });
 
-export const choiceField = (name: string, label: string, choices: readonly (readonly [string, string])[]): SettingField => ({ kind: "choice", name, label, initial: choices[0][0], choices: choices.map(([value, text]) => ({ value, label: text })) });
+export const choiceField = (
+  name: string,
+  label: string,
+  choices: readonly (readonly [string, string])[],
+): SettingField => ({
+  kind: "choice",
+  name,
+  label,
+  initial: choices[0][0],
+  choices: choices.map(([value, text]) => ({ value, label: text })),
+});
 
 /** The same field, which counts also where a recording is only read. */
 export const forReading = (field: SettingField): SettingField => ({ ...field, reads: true });
 
 /** What may be set where a recording is read that was made elsewhere. */
-export const readingFields = (fields: readonly SettingField[]): SettingField[] => fields.filter(({ reads }) => reads);
+export const readingFields = (fields: readonly SettingField[]): SettingField[] =>
+  fields.filter(({ reads }) => reads);
 
 /** Fields for the band in which noise and distortion count. */
-export const BAND_FIELDS: readonly SettingField[] = [quantityField("bandLowHz", "Band from", "Hz", 20, 1, 1000), quantityField("bandHighHz", "Band to", "Hz", 20_000, 2000, 96_000)].map(forReading);
+export const BAND_FIELDS: readonly SettingField[] = [
+  quantityField("bandLowHz", "Band from", "Hz", 20, 1, 1000),
+  quantityField("bandHighHz", "Band to", "Hz", 20_000, 2000, 96_000),
+].map(forReading);
 /** The converter's range; the bench minds it, not the analysis. */
-export const RANGE_FIELD = quantityField("rangeVolts", "Converter range, 0 chooses", "V", 0, 0, 1000);
+export const RANGE_FIELD = quantityField(
+  "rangeVolts",
+  "Converter range, 0 chooses",
+  "V",
+  0,
+  0,
+  1000,
+);
 
 /** The band as it is set, as far as the recording reaches; that of the conditions where the run has no such setting. */
-export const bandOf = ({ bandLowHz, bandHighHz }: Settings, usual: Band, sampleRateHz: number): Band => {
+export const bandOf = (
+  { bandLowHz, bandHighHz }: Settings,
+  usual: Band,
+  sampleRateHz: number,
+): Band => {
   const lowHz = typeof bandLowHz === "number" ? bandLowHz : usual.lowHz;
-  return { lowHz, highHz: Math.min(typeof bandHighHz === "number" ? bandHighHz : usual.highHz, 0.48 * sampleRateHz) };
+  return {
+    lowHz,
+    highHz: Math.min(
+      typeof bandHighHz === "number" ? bandHighHz : usual.highHz,
+      0.48 * sampleRateHz,
+    ),
+  };
 };
 
 /** Settings as usual, so that one key runs it. */
-export const initialSettings = (fields: readonly SettingField[]): Settings => Object.fromEntries(fields.map(({ name, initial }) => [name, initial]));
+export const initialSettings = (fields: readonly SettingField[]): Settings =>
+  Object.fromEntries(fields.map(({ name, initial }) => [name, initial]));
 
 /**
  * Settings with what is missing filled in as usual.
@@ -40,7 +79,9 @@ export const completeSettings = (fields: readonly SettingField[], given: Setting
   );
 
 export const isAllowed = (field: SettingField, value: number | string): boolean =>
-  field.kind === "choice" ? field.choices.some((choice) => choice.value === value) : typeof value === "number" && value >= field.least && value <= field.most;
+  field.kind === "choice"
+    ? field.choices.some((choice) => choice.value === value)
+    : typeof value === "number" && value >= field.least && value <= field.most;
 
 /** A number among the settings; a field of that name is a quantity. */
 export const numberOf = (settings: Settings, name: string): number => {

@@ -15,30 +15,62 @@ const EVENTS: readonly (readonly [string, MeasuredStop["reason"], string])[] = [
 ];
 
 /** What the other instruments saw happen, or null when nothing did. */
-export const stopByEvent = (recordings: readonly Recorded[], picture: Curve | null): MeasuredStop | null => {
+export const stopByEvent = (
+  recordings: readonly Recorded[],
+  picture: Curve | null,
+): MeasuredStop | null => {
   const events = recordings.flatMap((each) => each.events);
   for (const [name, reason, text] of EVENTS) {
     const found = events.find(({ event }) => event === name);
-    if (found) return { reason, evidence: `After ${formatSignificant(found.seconds, 3)} s ${text}.`, picture };
+    if (found)
+      return {
+        reason,
+        evidence: `After ${formatSignificant(found.seconds, 3)} s ${text}.`,
+        picture,
+      };
   }
   return null;
 };
 
 /** A run that plays one level: it was stopped by what happened, ended in flat tops, or reached what was asked. */
-export const stopAtLevel = (recordings: readonly Recorded[], flattening: Flattening | null, levelText: string, picture: Curve | null): MeasuredStop => {
+export const stopAtLevel = (
+  recordings: readonly Recorded[],
+  flattening: Flattening | null,
+  levelText: string,
+  picture: Curve | null,
+): MeasuredStop => {
   const happened = stopByEvent(recordings, picture);
   if (happened) return happened;
-  if (flattening?.present) return { reason: "rail-voltage", evidence: `At ${levelText} ${topsText(flattening)}, at ${formatSignificant(Math.min(flattening.positive.tipVolts, flattening.negative.tipVolts), 3)} V.`, picture };
-  return { reason: "level-reached", evidence: `It played ${levelText}, as it was asked to.`, picture };
+  if (flattening?.present)
+    return {
+      reason: "rail-voltage",
+      evidence: `At ${levelText} ${topsText(flattening)}, at ${formatSignificant(Math.min(flattening.positive.tipVolts, flattening.negative.tipVolts), 3)} V.`,
+      picture,
+    };
+  return {
+    reason: "level-reached",
+    evidence: `It played ${levelText}, as it was asked to.`,
+    picture,
+  };
 };
 
 /** Reasons that say more of why the output gave way than that it did. */
-const EXPLAINS_COLLAPSE: readonly string[] = ["output-limiter", "output-protection", "supply-power-or-current", "thermal-cut-out", "breaker"];
+const EXPLAINS_COLLAPSE: readonly string[] = [
+  "output-limiter",
+  "output-protection",
+  "supply-power-or-current",
+  "thermal-cut-out",
+  "breaker",
+];
 
 /** What is to be said of a run that a guard ended. @param seconds of the recording when it did */
-export const stoppedBy = <Stop extends { reason: MeasuredStop["reason"]; evidence: string }>(found: Stop, { guard, text, seconds }: Trip & { seconds: number }): Omit<Stop, "reason"> & { reason: Stop["reason"] | GuardReason } => {
+export const stoppedBy = <Stop extends { reason: MeasuredStop["reason"]; evidence: string }>(
+  found: Stop,
+  { guard, text, seconds }: Trip & { seconds: number },
+): Omit<Stop, "reason"> & { reason: Stop["reason"] | GuardReason } => {
   const isOfOutput = guard === "collapse" || guard === "protection";
   const turnedDown = `The guard turned the drive down after ${formatSignificant(seconds, 3)} s.`;
-  if (isOfOutput && EXPLAINS_COLLAPSE.includes(found.reason)) return { ...found, evidence: `${found.evidence} ${turnedDown}` };
+  if (isOfOutput && EXPLAINS_COLLAPSE.includes(found.reason))
+    return { ...found, evidence: `${found.evidence} ${turnedDown}` };
   return { ...found, reason: GUARD_REASONS[guard], evidence: `${text} ${turnedDown}` };
 };

@@ -14,7 +14,17 @@ export type SafetyFacts = {
   isUnattended?: boolean;
 };
 
-export type CautionCode = "earth" | "first-power-up" | "high-volts" | "hot-load" | "low-ohms" | "bridged" | "speaker" | "unattended" | "order" | "mains";
+export type CautionCode =
+  | "earth"
+  | "first-power-up"
+  | "high-volts"
+  | "hot-load"
+  | "low-ohms"
+  | "bridged"
+  | "speaker"
+  | "unattended"
+  | "order"
+  | "mains";
 
 /** `isRisky` ones are to be confirmed before a run. */
 export type Caution = { code: CautionCode; title: string; reason: string; isRisky: boolean };
@@ -25,11 +35,18 @@ const TOUCHABLE_VOLTS = 25;
 const HOT_WATTS = 50;
 const LOW_OHMS = 4;
 
-const outputVolts = ({ powerWatts, loadOhms }: SafetyFacts): number => Math.sqrt(powerWatts * loadOhms);
-const heatWatts = ({ powerWatts, channelsDriven }: SafetyFacts): number => powerWatts * channelsDriven;
-const mayBeBridgeTied = ({ terminals = "not known", kind, topology }: SafetyFacts): boolean => terminals === "not known" && (kind === "mini" || topology === "class D" || topology === "not known");
+const outputVolts = ({ powerWatts, loadOhms }: SafetyFacts): number =>
+  Math.sqrt(powerWatts * loadOhms);
+const heatWatts = ({ powerWatts, channelsDriven }: SafetyFacts): number =>
+  powerWatts * channelsDriven;
+const mayBeBridgeTied = ({ terminals = "not known", kind, topology }: SafetyFacts): boolean =>
+  terminals === "not known" &&
+  (kind === "mini" || topology === "class D" || topology === "not known");
 
-type Rule = Omit<Caution, "title"> & { applies(facts: SafetyFacts): boolean; title: string | ((facts: SafetyFacts) => string) };
+type Rule = Omit<Caution, "title"> & {
+  applies(facts: SafetyFacts): boolean;
+  title: string | ((facts: SafetyFacts) => string);
+};
 
 /** Gravest first. Common practice of the trade. */
 const RULES: readonly Rule[] = [
@@ -37,49 +54,90 @@ const RULES: readonly Rule[] = [
     code: "earth",
     applies: mayBeBridgeTied,
     title: "Is an output terminal earthed?",
-    reason: "Many small and class D amplifiers drive both terminals (bridge-tied). A grounded clip on either shorts the output through earth and destroys the amplifier or the instrument: use a differential probe or two channels.",
+    reason:
+      "Many small and class D amplifiers drive both terminals (bridge-tied). A grounded clip on either shorts the output through earth and destroys the amplifier or the instrument: use a differential probe or two channels.",
     isRisky: true,
   },
   {
     code: "earth",
     applies: ({ terminals }) => terminals === "bridge-tied",
     title: "No grounded clip on either terminal",
-    reason: "The outputs are bridge-tied: both terminals swing. A grounded probe shorts one of them through earth; use a differential probe or two channels and subtract.",
+    reason:
+      "The outputs are bridge-tied: both terminals swing. A grounded probe shorts one of them through earth; use a differential probe or two channels and subtract.",
     isRisky: true,
   },
   {
     code: "bridged",
     applies: ({ isBridged }) => isBridged === true,
     title: "Two channels as one",
-    reason: "Bridged, each half works into half the load, neither terminal is earth, and the volts double. Check that the maker allows this load bridged, and set the switch with the power off.",
+    reason:
+      "Bridged, each half works into half the load, neither terminal is earth, and the volts double. Check that the maker allows this load bridged, and set the switch with the power off.",
     isRisky: true,
   },
   {
     code: "first-power-up",
     applies: ({ kind }) => kind === "vintage",
     title: "First power-up of an old amplifier",
-    reason: "Dried-out capacitors fail when the full mains comes back. Have someone qualified bring it up gradually; do not open it yourself.",
+    reason:
+      "Dried-out capacitors fail when the full mains comes back. Have someone qualified bring it up gradually; do not open it yourself.",
     isRisky: true,
   },
   {
     code: "high-volts",
     applies: (facts) => outputVolts(facts) > TOUCHABLE_VOLTS,
     title: (facts) => `${Math.round(outputVolts(facts))} V on the output terminals`,
-    reason: "At the claimed power the output can hurt. Insulate the terminals, and touch nothing while it is live.",
+    reason:
+      "At the claimed power the output can hurt. Insulate the terminals, and touch nothing while it is live.",
     isRisky: true,
   },
   {
     code: "hot-load",
     applies: (facts) => heatWatts(facts) >= HOT_WATTS,
     title: (facts) => `${Math.round(heatWatts(facts))} W of heat in the loads`,
-    reason: "Resistors burn skin and scorch wood within seconds at rated power. Give them air, nothing flammable near, and time to cool.",
+    reason:
+      "Resistors burn skin and scorch wood within seconds at rated power. Give them air, nothing flammable near, and time to cool.",
     isRisky: true,
   },
-  { code: "low-ohms", applies: ({ loadOhms }) => loadOhms < LOW_OHMS, title: "Low load", reason: "Below 4 Ω many amplifiers are outside what their maker allows: bursts first, and be ready to mute.", isRisky: true },
-  { code: "speaker", applies: ({ withSpeaker }) => withSpeaker === true, title: "A loudspeaker is connected", reason: "A test tone at rated power destroys a tweeter in seconds and a hearing in minutes. Protect your ears, keep the level down, and use bursts.", isRisky: true },
-  { code: "unattended", applies: ({ isUnattended }) => isUnattended === true, title: "Heat for an hour", reason: "A soak is not left alone: stay within sight, with the mains switch in reach and the room aired.", isRisky: true },
-  { code: "order", applies: () => true, title: "Load before power, level down", reason: "Connect the loads first and begin with the source at its lowest, so that nothing loud or hot happens by surprise.", isRisky: false },
-  { code: "mains", applies: () => true, title: "Mains and stored charge", reason: "Mains wiring follows local codes and is work for licensed people. Supplies stay charged after the plug is drawn; leave covers on.", isRisky: false },
+  {
+    code: "low-ohms",
+    applies: ({ loadOhms }) => loadOhms < LOW_OHMS,
+    title: "Low load",
+    reason:
+      "Below 4 Ω many amplifiers are outside what their maker allows: bursts first, and be ready to mute.",
+    isRisky: true,
+  },
+  {
+    code: "speaker",
+    applies: ({ withSpeaker }) => withSpeaker === true,
+    title: "A loudspeaker is connected",
+    reason:
+      "A test tone at rated power destroys a tweeter in seconds and a hearing in minutes. Protect your ears, keep the level down, and use bursts.",
+    isRisky: true,
+  },
+  {
+    code: "unattended",
+    applies: ({ isUnattended }) => isUnattended === true,
+    title: "Heat for an hour",
+    reason:
+      "A soak is not left alone: stay within sight, with the mains switch in reach and the room aired.",
+    isRisky: true,
+  },
+  {
+    code: "order",
+    applies: () => true,
+    title: "Load before power, level down",
+    reason:
+      "Connect the loads first and begin with the source at its lowest, so that nothing loud or hot happens by surprise.",
+    isRisky: false,
+  },
+  {
+    code: "mains",
+    applies: () => true,
+    title: "Mains and stored charge",
+    reason:
+      "Mains wiring follows local codes and is work for licensed people. Supplies stay charged after the plug is drawn; leave covers on.",
+    isRisky: false,
+  },
 ];
 
 /**
@@ -87,13 +145,22 @@ const RULES: readonly Rule[] = [
  * and never tell anyone to open mains equipment.
  */
 export const cautionsFor = (facts: SafetyFacts): Caution[] =>
-  RULES.filter(({ applies }) => applies(facts)).map(({ code, title, reason, isRisky }) => ({ code, title: typeof title === "string" ? title : title(facts), reason, isRisky }));
+  RULES.filter(({ applies }) => applies(facts)).map(({ code, title, reason, isRisky }) => ({
+    code,
+    title: typeof title === "string" ? title : title(facts),
+    reason,
+    isRisky,
+  }));
 
 /** What was confirmed, as it read then. */
 export type Confirmed = { code: string; title: string };
 
 /** More watts or volts than were confirmed are to be confirmed anew. */
-export const isConfirmed = (caution: Caution, confirmed: readonly Confirmed[]): boolean => confirmed.some(({ code, title }) => code === caution.code && title === caution.title);
+export const isConfirmed = (caution: Caution, confirmed: readonly Confirmed[]): boolean =>
+  confirmed.some(({ code, title }) => code === caution.code && title === caution.title);
 
 /** Risky cautions that have not been confirmed yet. */
-export const unconfirmed = (cautions: readonly Caution[], confirmed: readonly Confirmed[]): Caution[] => cautions.filter((caution) => caution.isRisky && !isConfirmed(caution, confirmed));
+export const unconfirmed = (
+  cautions: readonly Caution[],
+  confirmed: readonly Confirmed[],
+): Caution[] => cautions.filter((caution) => caution.isRisky && !isConfirmed(caution, confirmed));

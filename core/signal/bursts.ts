@@ -1,7 +1,14 @@
 import { dbToAmplitudeRatio, requirePositive, requireRange } from "../units";
 
 /** Bursts of a sine: so many cycles high, then low for the rest of each period; level changes at rising zeros. */
-export type Bursts = { frequencyHz: number; voltsPeak: number; highCycles: number; lowCycles: number; repeats: number; lowDb: number };
+export type Bursts = {
+  frequencyHz: number;
+  voltsPeak: number;
+  highCycles: number;
+  lowCycles: number;
+  repeats: number;
+  lowDb: number;
+};
 
 /** The published burst and its shorter and lower relatives. @see CTA-2006, IHF-A-202 (from memory) */
 export const BURST_KINDS = {
@@ -13,13 +20,18 @@ export const BURST_KINDS = {
 } as const satisfies Record<string, Omit<Bursts, "voltsPeak">>;
 
 /** The bursts, with a low lead of a tenth of a period before the first. */
-export const bursts = ({ frequencyHz, voltsPeak, highCycles, lowCycles, repeats, lowDb }: Bursts, sampleRateHz: number): Float64Array => {
+export const bursts = (
+  { frequencyHz, voltsPeak, highCycles, lowCycles, repeats, lowDb }: Bursts,
+  sampleRateHz: number,
+): Float64Array => {
   requireRange("frequencyHz", frequencyHz, 0.1, sampleRateHz / 2);
   requirePositive("highCycles", highCycles);
   const period = highCycles + lowCycles;
   const lead = Math.ceil(period / 10);
   const low = voltsPeak * dbToAmplitudeRatio(requireRange("lowDb", lowDb, -200, 0));
-  const volts = new Float64Array(Math.round(((lead + repeats * period) / frequencyHz) * sampleRateHz));
+  const volts = new Float64Array(
+    Math.round(((lead + repeats * period) / frequencyHz) * sampleRateHz),
+  );
   for (let n = 0; n < volts.length; n++) {
     const cycle = (n / sampleRateHz) * frequencyHz - lead;
     // A rising zero may fall a rounding error before its sample; it belongs to the new level.

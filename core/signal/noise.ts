@@ -8,11 +8,19 @@ import type { StimulusFrame } from "./tones";
  * through eight one-pole filters an octave or so apart, whose sum falls by 3 dB an octave within about 0.3 dB.
  * @see R. F. Voss, J. Clarke, J. Acoust. Soc. Am. 63, 1978, for the principle of summing relaxations
  */
-export const pinkNoise = (voltsRms: number, { seconds, sampleRateHz, fadeSeconds }: StimulusFrame, seed: number): Float64Array => {
+export const pinkNoise = (
+  voltsRms: number,
+  { seconds, sampleRateHz, fadeSeconds }: StimulusFrame,
+  seed: number,
+): Float64Array => {
   requirePositive("voltsRms", voltsRms);
   const normal = seededNormal(seed);
-  const volts = new Float64Array(Math.round(requirePositive("seconds", seconds) * requirePositive("sampleRateHz", sampleRateHz)));
-  const poles = Array.from({ length: POLE_COUNT }, (_, k) => Math.exp((-2 * Math.PI * LOWEST_POLE_HZ * POLE_SPACING ** k) / sampleRateHz));
+  const volts = new Float64Array(
+    Math.round(requirePositive("seconds", seconds) * requirePositive("sampleRateHz", sampleRateHz)),
+  );
+  const poles = Array.from({ length: POLE_COUNT }, (_, k) =>
+    Math.exp((-2 * Math.PI * LOWEST_POLE_HZ * POLE_SPACING ** k) / sampleRateHz),
+  );
   // Equal power in each relaxation: amplitude sqrt(1 - pole^2) makes all of unit variance.
   const gains = poles.map((pole) => Math.sqrt(1 - pole * pole));
   const states = new Float64Array(POLE_COUNT);
@@ -27,7 +35,11 @@ export const pinkNoise = (voltsRms: number, { seconds, sampleRateHz, fadeSeconds
     squares += sum * sum;
   }
   const scale = voltsRms / Math.sqrt(squares / volts.length);
-  return fadeInto(volts.map((value) => value * scale), sampleRateHz, fadeSeconds);
+  return fadeInto(
+    volts.map((value) => value * scale),
+    sampleRateHz,
+    fadeSeconds,
+  );
 };
 
 const POLE_COUNT = 9;
@@ -35,4 +47,8 @@ const LOWEST_POLE_HZ = 4;
 const POLE_SPACING = 3;
 
 /** Nothing at all, for noise measurements. */
-export const silence = ({ seconds, sampleRateHz }: Pick<StimulusFrame, "seconds" | "sampleRateHz">): Float64Array => new Float64Array(Math.round(requirePositive("seconds", seconds) * sampleRateHz));
+export const silence = ({
+  seconds,
+  sampleRateHz,
+}: Pick<StimulusFrame, "seconds" | "sampleRateHz">): Float64Array =>
+  new Float64Array(Math.round(requirePositive("seconds", seconds) * sampleRateHz));

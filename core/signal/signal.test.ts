@@ -1,6 +1,12 @@
 import { seededNormal, seededUniform, steppedSweep, sweepLevels } from ".";
 
-const sweep = { frequencyHz: 1000, firstVoltsPeak: 0.1, lastVoltsPeak: 2, stepCount: 12, stepSeconds: 0.1 };
+const sweep = {
+  frequencyHz: 1000,
+  firstVoltsPeak: 0.1,
+  lastVoltsPeak: 2,
+  stepCount: 12,
+  stepSeconds: 0.1,
+};
 
 test("sweepLevels rises from the first to the last level in ever smaller steps", () => {
   const levels = sweepLevels(sweep);

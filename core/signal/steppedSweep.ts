@@ -15,12 +15,19 @@ const CROWDING = 2.2;
 const FADE_SECONDS = 0.002;
 
 /** Peak volts of each level, rising; the steps in dB grow smaller towards the last. */
-export const sweepLevels = ({ firstVoltsPeak, lastVoltsPeak, stepCount }: SteppedSweep): number[] => {
+export const sweepLevels = ({
+  firstVoltsPeak,
+  lastVoltsPeak,
+  stepCount,
+}: SteppedSweep): number[] => {
   requirePositive("firstVoltsPeak", firstVoltsPeak);
   requireRange("lastVoltsPeak", lastVoltsPeak, firstVoltsPeak, 1e6);
   requireRange("stepCount", stepCount, 2, 1000);
   const span = Math.log(lastVoltsPeak / firstVoltsPeak);
-  return Array.from({ length: stepCount }, (_, k) => lastVoltsPeak * Math.exp(-span * (1 - k / (stepCount - 1)) ** CROWDING));
+  return Array.from(
+    { length: stepCount },
+    (_, k) => lastVoltsPeak * Math.exp(-span * (1 - k / (stepCount - 1)) ** CROWDING),
+  );
 };
 
 /**
@@ -40,22 +47,35 @@ export const steppedSweep = (sweep: SteppedSweep, sampleRateHz: number): Float64
   const omega = (2 * Math.PI * sweep.frequencyHz) / sampleRateHz;
   for (let step = 0, before = 0; step < levels.length; before = levels[step++]) {
     const first = step * stepSamples;
-    for (let n = first; n < first + fadeSamples; n++) volts[n] = (before + (levels[step] - before) * raisedCosine((n - first) / fadeSamples)) * Math.sin(omega * n);
+    for (let n = first; n < first + fadeSamples; n++)
+      volts[n] =
+        (before + (levels[step] - before) * raisedCosine((n - first) / fadeSamples)) *
+        Math.sin(omega * n);
     sineInto(volts, levels[step], omega, first + fadeSamples, first + stepSamples);
   }
-  for (let n = endOfSteps; n < volts.length; n++) volts[n] = levels[levels.length - 1] * raisedCosine((volts.length - n) / fadeSamples) * Math.sin(omega * n);
+  for (let n = endOfSteps; n < volts.length; n++)
+    volts[n] =
+      levels[levels.length - 1] *
+      raisedCosine((volts.length - n) / fadeSamples) *
+      Math.sin(omega * n);
   return volts;
 };
-
-
 
 /** Rotating a phase step by step is quicker than a sine a sample; starting afresh this often keeps its rounding at 1e-14. */
 const FRESH_EVERY = 128;
 
-const sineInto = (volts: Float64Array, level: number, omega: number, first: number, end: number): void => {
-  const turnCosine = Math.cos(omega), turnSine = Math.sin(omega);
+const sineInto = (
+  volts: Float64Array,
+  level: number,
+  omega: number,
+  first: number,
+  end: number,
+): void => {
+  const turnCosine = Math.cos(omega),
+    turnSine = Math.sin(omega);
   for (let start = first; start < end; start += FRESH_EVERY) {
-    let sine = level * Math.sin(omega * start), cosine = level * Math.cos(omega * start);
+    let sine = level * Math.sin(omega * start),
+      cosine = level * Math.cos(omega * start);
     for (let n = start; n < Math.min(end, start + FRESH_EVERY); n++) {
       volts[n] = sine;
       const turned = sine * turnCosine + cosine * turnSine;

@@ -1,7 +1,13 @@
 import { BURST_KINDS, bursts } from "./bursts";
 import { pinkNoise, silence } from "./noise";
 import { steppedSweep, type SteppedSweep } from "./steppedSweep";
-import { frequencySteps, logFrequencies, logSweep, steppedFrequencies, type FrequencyStep } from "./sweeps";
+import {
+  frequencySteps,
+  logFrequencies,
+  logSweep,
+  steppedFrequencies,
+  type FrequencyStep,
+} from "./sweeps";
 import { differenceTones, modulationTones, multitone, tones } from "./tones";
 
 export type BurstName = keyof typeof BURST_KINDS;
@@ -10,11 +16,29 @@ export type BurstName = keyof typeof BURST_KINDS;
 export type Stimulus =
   | { kind: "sine"; frequencyHz: number; voltsPeak: number; seconds: number }
   | ({ kind: "level-sweep" } & SteppedSweep)
-  | { kind: "frequency-steps"; lowHz: number; highHz: number; pointsPerDecade: number; voltsPeak: number }
-  | { kind: "frequency-list"; frequencies: readonly number[]; voltsPeak: number; /** How long each is held at least; usual when not said. */ hold?: { seconds: number; cycles: number } }
+  | {
+      kind: "frequency-steps";
+      lowHz: number;
+      highHz: number;
+      pointsPerDecade: number;
+      voltsPeak: number;
+    }
+  | {
+      kind: "frequency-list";
+      frequencies: readonly number[];
+      voltsPeak: number;
+      /** How long each is held at least; usual when not said. */ hold?: {
+        seconds: number;
+        cycles: number;
+      };
+    }
   | { kind: "log-sweep"; lowHz: number; highHz: number; voltsPeak: number; seconds: number }
   | { kind: "burst"; burst: BurstName; voltsPeak: number }
-  | { kind: "intermodulation-difference" | "intermodulation-modulation"; voltsPeak: number; seconds: number }
+  | {
+      kind: "intermodulation-difference" | "intermodulation-modulation";
+      voltsPeak: number;
+      seconds: number;
+    }
   | { kind: "multitone"; voltsPeak: number; seconds: number; seed: number }
   | { kind: "pink-noise"; voltsRms: number; seconds: number; seed: number }
   | { kind: "silence"; seconds: number };
@@ -27,10 +51,21 @@ const STEP_CYCLES = 6;
 export const MULTITONE_PERIOD_SECONDS = 1;
 
 /** The steps of a stepped-frequency stimulus. */
-export const stepsOfStimulus = ({ lowHz, highHz, pointsPerDecade }: { lowHz: number; highHz: number; pointsPerDecade: number }): FrequencyStep[] => stepsOfFrequencies(logFrequencies(lowHz, highHz, pointsPerDecade));
+export const stepsOfStimulus = ({
+  lowHz,
+  highHz,
+  pointsPerDecade,
+}: {
+  lowHz: number;
+  highHz: number;
+  pointsPerDecade: number;
+}): FrequencyStep[] => stepsOfFrequencies(logFrequencies(lowHz, highHz, pointsPerDecade));
 
 /** The same for a list of frequencies, each held for so many seconds and cycles at least. */
-export const stepsOfFrequencies = (frequencies: readonly number[], hold = { seconds: STEP_SECONDS, cycles: STEP_CYCLES }): FrequencyStep[] => frequencySteps(frequencies, hold.seconds, hold.cycles);
+export const stepsOfFrequencies = (
+  frequencies: readonly number[],
+  hold = { seconds: STEP_SECONDS, cycles: STEP_CYCLES },
+): FrequencyStep[] => frequencySteps(frequencies, hold.seconds, hold.cycles);
 
 /**
  * The volts of a stimulus at a sample rate.
@@ -46,20 +81,34 @@ export const stimulusVolts = (stimulus: Stimulus, sampleRateHz: number): Float64
     case "frequency-steps":
       return steppedFrequencies(stepsOfStimulus(stimulus), stimulus.voltsPeak, sampleRateHz);
     case "frequency-list":
-      return steppedFrequencies(stepsOfFrequencies(stimulus.frequencies, stimulus.hold), stimulus.voltsPeak, sampleRateHz);
+      return steppedFrequencies(
+        stepsOfFrequencies(stimulus.frequencies, stimulus.hold),
+        stimulus.voltsPeak,
+        sampleRateHz,
+      );
     case "log-sweep": {
-      const volts = new Float64Array(Math.round((stimulus.seconds + RINGING_SECONDS) * sampleRateHz));
+      const volts = new Float64Array(
+        Math.round((stimulus.seconds + RINGING_SECONDS) * sampleRateHz),
+      );
       volts.set(logSweep(stimulus, stimulus.voltsPeak, sampleRateHz));
       return volts;
     }
     case "burst":
-      return bursts({ ...BURST_KINDS[stimulus.burst], voltsPeak: stimulus.voltsPeak }, sampleRateHz);
+      return bursts(
+        { ...BURST_KINDS[stimulus.burst], voltsPeak: stimulus.voltsPeak },
+        sampleRateHz,
+      );
     case "intermodulation-difference":
       return differenceTones(stimulus.voltsPeak, frame(stimulus.seconds));
     case "intermodulation-modulation":
       return modulationTones(stimulus.voltsPeak, frame(stimulus.seconds));
     case "multitone":
-      return multitone(stimulus.voltsPeak, MULTITONE_PERIOD_SECONDS, frame(stimulus.seconds), stimulus.seed);
+      return multitone(
+        stimulus.voltsPeak,
+        MULTITONE_PERIOD_SECONDS,
+        frame(stimulus.seconds),
+        stimulus.seed,
+      );
     case "pink-noise":
       return pinkNoise(stimulus.voltsRms, frame(stimulus.seconds), stimulus.seed);
     case "silence":

@@ -5,31 +5,52 @@ import { fadeInto } from "./fade";
 export type LogSweep = { lowHz: number; highHz: number; seconds: number };
 
 /** Seconds in which the frequency grows by a factor of e. Harmonic k runs ln k times this ahead. */
-export const sweepTimeConstant = ({ lowHz, highHz, seconds }: LogSweep): number => seconds / Math.log(highHz / requirePositive("lowHz", lowHz));
+export const sweepTimeConstant = ({ lowHz, highHz, seconds }: LogSweep): number =>
+  seconds / Math.log(highHz / requirePositive("lowHz", lowHz));
 
 /**
  * The logarithmic sweep with short fades, peak volts as given.
  * @see A. Farina, 108th AES Convention, 2000, preprint 5093
  */
-export const logSweep = (sweep: LogSweep, voltsPeak: number, sampleRateHz: number): Float64Array => {
+export const logSweep = (
+  sweep: LogSweep,
+  voltsPeak: number,
+  sampleRateHz: number,
+): Float64Array => {
   requireRange("highHz", sweep.highHz, sweep.lowHz, sampleRateHz / 2);
   const scale = sweepTimeConstant(sweep);
   const volts = new Float64Array(Math.round(sweep.seconds * sampleRateHz));
-  for (let n = 0; n < volts.length; n++) volts[n] = voltsPeak * Math.sin(2 * Math.PI * sweep.lowHz * scale * (Math.exp(n / sampleRateHz / scale) - 1));
+  for (let n = 0; n < volts.length; n++)
+    volts[n] =
+      voltsPeak *
+      Math.sin(2 * Math.PI * sweep.lowHz * scale * (Math.exp(n / sampleRateHz / scale) - 1));
   return fadeInto(volts, sampleRateHz, Math.min(0.01, sweep.seconds / 50));
 };
 
 export type FrequencyStep = { frequencyHz: number; startSeconds: number; seconds: number };
 
 /** Frequencies evenly spaced in logarithm, so many to a decade, from low to high (both included). */
-export const logFrequencies = (lowHz: number, highHz: number, pointsPerDecade: number): number[] => {
-  const decades = Math.log10(requireRange("highHz", highHz, lowHz, 1e6) / requirePositive("lowHz", lowHz));
-  const count = Math.max(1, Math.round(decades * requireRange("pointsPerDecade", pointsPerDecade, 1, 1000)));
+export const logFrequencies = (
+  lowHz: number,
+  highHz: number,
+  pointsPerDecade: number,
+): number[] => {
+  const decades = Math.log10(
+    requireRange("highHz", highHz, lowHz, 1e6) / requirePositive("lowHz", lowHz),
+  );
+  const count = Math.max(
+    1,
+    Math.round(decades * requireRange("pointsPerDecade", pointsPerDecade, 1, 1000)),
+  );
   return Array.from({ length: count + 1 }, (_, k) => lowHz * (highHz / lowHz) ** (k / count));
 };
 
 /** How long each frequency is held: long enough for settling and for whole cycles at the low end. */
-export const frequencySteps = (frequencies: readonly number[], leastSeconds: number, leastCycles: number): FrequencyStep[] => {
+export const frequencySteps = (
+  frequencies: readonly number[],
+  leastSeconds: number,
+  leastCycles: number,
+): FrequencyStep[] => {
   let startSeconds = 0;
   return frequencies.map((frequencyHz) => {
     // A whole number of cycles, so that one step ends and the next begins at a rising zero.
@@ -41,13 +62,19 @@ export const frequencySteps = (frequencies: readonly number[], leastSeconds: num
 };
 
 /** A sine stepped through frequencies, joined at rising zeros, all of one level. */
-export const steppedFrequencies = (steps: readonly FrequencyStep[], voltsPeak: number, sampleRateHz: number): Float64Array => {
+export const steppedFrequencies = (
+  steps: readonly FrequencyStep[],
+  voltsPeak: number,
+  sampleRateHz: number,
+): Float64Array => {
   const last = steps[steps.length - 1];
   const volts = new Float64Array(Math.round((last.startSeconds + last.seconds) * sampleRateHz));
   for (const { frequencyHz, startSeconds, seconds } of steps) {
     requireRange("frequencyHz", frequencyHz, 0.001, sampleRateHz / 2);
     const end = Math.min(volts.length, Math.ceil((startSeconds + seconds) * sampleRateHz));
-    for (let n = Math.ceil(startSeconds * sampleRateHz); n < end; n++) volts[n] = voltsPeak * Math.sin(2 * Math.PI * frequencyHz * (n / sampleRateHz - startSeconds));
+    for (let n = Math.ceil(startSeconds * sampleRateHz); n < end; n++)
+      volts[n] =
+        voltsPeak * Math.sin(2 * Math.PI * frequencyHz * (n / sampleRateHz - startSeconds));
   }
   return volts;
 };

@@ -12,22 +12,40 @@ export type Tone = { frequencyHz: number; voltsPeak: number; phaseRadians?: numb
  * @throws {RangeError} on a tone at or above half the sample rate
  */
 export const tones = (parts: readonly Tone[], frame: StimulusFrame): Float64Array => {
-  const volts = new Float64Array(Math.round(requirePositive("seconds", frame.seconds) * requirePositive("sampleRateHz", frame.sampleRateHz)));
+  const volts = new Float64Array(
+    Math.round(
+      requirePositive("seconds", frame.seconds) *
+        requirePositive("sampleRateHz", frame.sampleRateHz),
+    ),
+  );
   for (const { frequencyHz, voltsPeak, phaseRadians = 0 } of parts) {
     requireRange("frequencyHz", frequencyHz, 0.001, frame.sampleRateHz / 2);
     const omega = (2 * Math.PI * frequencyHz) / frame.sampleRateHz;
-    for (let n = 0; n < volts.length; n++) volts[n] += voltsPeak * Math.sin(omega * n + phaseRadians);
+    for (let n = 0; n < volts.length; n++)
+      volts[n] += voltsPeak * Math.sin(omega * n + phaseRadians);
   }
   return fadeInto(volts, frame.sampleRateHz, frame.fadeSeconds);
 };
 
 /** Difference-frequency test: 19 and 20 kHz, equal. @see IEC 60268-3:2018, 14.12.8 (from memory) */
 export const differenceTones = (voltsPeakTotal: number, frame: StimulusFrame): Float64Array =>
-  tones([{ frequencyHz: 19_000, voltsPeak: voltsPeakTotal / 2 }, { frequencyHz: 20_000, voltsPeak: voltsPeakTotal / 2 }], frame);
+  tones(
+    [
+      { frequencyHz: 19_000, voltsPeak: voltsPeakTotal / 2 },
+      { frequencyHz: 20_000, voltsPeak: voltsPeakTotal / 2 },
+    ],
+    frame,
+  );
 
 /** Modulation test: 60 Hz and 7 kHz, four to one. @see SMPTE RP 120 (from memory) */
 export const modulationTones = (voltsPeakTotal: number, frame: StimulusFrame): Float64Array =>
-  tones([{ frequencyHz: 60, voltsPeak: 0.8 * voltsPeakTotal }, { frequencyHz: 7000, voltsPeak: 0.2 * voltsPeakTotal }], frame);
+  tones(
+    [
+      { frequencyHz: 60, voltsPeak: 0.8 * voltsPeakTotal },
+      { frequencyHz: 7000, voltsPeak: 0.2 * voltsPeakTotal },
+    ],
+    frame,
+  );
 
 export const MULTITONE_COUNT = 32;
 
@@ -36,21 +54,44 @@ export const MULTITONE_COUNT = 32;
  * cycles in the period, so that products of distortion fall between them.
  */
 export const multitoneFrequencies = (periodSeconds: number): number[] =>
-  Array.from({ length: MULTITONE_COUNT }, (_, k) => Math.max(1, 2 * Math.round((20 * 1000 ** (k / (MULTITONE_COUNT - 1)) * periodSeconds) / 2) + 1) / periodSeconds).filter((frequency, k, all) => k === 0 || frequency > all[k - 1]);
+  Array.from(
+    { length: MULTITONE_COUNT },
+    (_, k) =>
+      Math.max(
+        1,
+        2 * Math.round((20 * 1000 ** (k / (MULTITONE_COUNT - 1)) * periodSeconds) / 2) + 1,
+      ) / periodSeconds,
+  ).filter((frequency, k, all) => k === 0 || frequency > all[k - 1]);
 
 /**
  * A multitone of equal tones, phases tried from a seed for a low crest factor; the best of forty sets is kept.
  * @param voltsPeak the highest instant of the sum
  * @see S. Boyd, IEEE Trans. Circuits Syst. 33, 1986 (why phases matter); random search is this program's own way
  */
-export const multitone = (voltsPeak: number, periodSeconds: number, frame: StimulusFrame, seed: number): Float64Array => {
-  const frequencies = multitoneFrequencies(periodSeconds).filter((frequency) => frequency < 0.45 * frame.sampleRateHz);
+export const multitone = (
+  voltsPeak: number,
+  periodSeconds: number,
+  frame: StimulusFrame,
+  seed: number,
+): Float64Array => {
+  const frequencies = multitoneFrequencies(periodSeconds).filter(
+    (frequency) => frequency < 0.45 * frame.sampleRateHz,
+  );
   const uniform = seededUniform(seed);
   // The search runs at a moderate rate: peaks between its samples differ little, and the same phases win at every rate.
-  const period = { sampleRateHz: Math.min(SEARCH_RATE_HZ, frame.sampleRateHz), seconds: Math.min(periodSeconds, frame.seconds), fadeSeconds: 0 };
-  let best: readonly Tone[] = [], lowest = Infinity;
+  const period = {
+    sampleRateHz: Math.min(SEARCH_RATE_HZ, frame.sampleRateHz),
+    seconds: Math.min(periodSeconds, frame.seconds),
+    fadeSeconds: 0,
+  };
+  let best: readonly Tone[] = [],
+    lowest = Infinity;
   for (let attempt = 0; attempt < MULTITONE_ATTEMPTS; attempt++) {
-    const parts = frequencies.map((frequencyHz) => ({ frequencyHz, voltsPeak: 1, phaseRadians: 2 * Math.PI * uniform() }));
+    const parts = frequencies.map((frequencyHz) => ({
+      frequencyHz,
+      voltsPeak: 1,
+      phaseRadians: 2 * Math.PI * uniform(),
+    }));
     const peak = peakOf(tones(parts, period));
     if (peak < lowest) [best, lowest] = [parts, peak];
   }

@@ -1,8 +1,12 @@
 import { ComplexTransform } from "./fft/complexTransform";
 
 /** The discrete Fourier transform of samples padded with zeros. @param length of the form 2^a 3^b 5^c */
-export const transformOf = (samples: Float64Array, length: number): { re: Float64Array; im: Float64Array } => {
-  const re = new Float64Array(length), im = new Float64Array(length);
+export const transformOf = (
+  samples: Float64Array,
+  length: number,
+): { re: Float64Array; im: Float64Array } => {
+  const re = new Float64Array(length),
+    im = new Float64Array(length);
   re.set(samples.subarray(0, length));
   new ComplexTransform(length).transformInto(re, im);
   return { re, im };

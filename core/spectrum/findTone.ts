@@ -22,7 +22,8 @@ export const findTone = (spectrum: Spectrum, lowHz: number, highHz: number): num
     return Math.hypot(re, im);
   };
   // The neighbour grows from its least at distance 0 to equality at half a bin: bisection is safe.
-  let low = 0, high = 0.5;
+  let low = 0,
+    high = 0.5;
   for (let step = 0; step < 45; step++) {
     const middle = (low + high) / 2;
     if (height(1 - middle) / height(middle) < seen) low = middle;

@@ -1,5 +1,10 @@
 // core/spectrum: from a calibrated capture in volts to a spectrum, its tones and its bands.
-export { averagedSpectrum, AVERAGING_DEFAULTS, type AveragedSpectrum, type AveragingOptions } from "./averagedSpectrum";
+export {
+  averagedSpectrum,
+  AVERAGING_DEFAULTS,
+  type AveragedSpectrum,
+  type AveragingOptions,
+} from "./averagedSpectrum";
 export { bandMeanSquare } from "./bandMeanSquare";
 export { inverseTransform, transformOf } from "./complexSpectrum";
 export { findTone } from "./findTone";

@@ -12,6 +12,8 @@ const BINS_BESIDE = 12;
 export const noiseBesideLine = (spectrum: Spectrum, frequencyHz: number): number => {
   const lobe = (mainLobeHalfWidthBins(spectrum.window) + 1) * spectrum.binHz;
   const width = BINS_BESIDE * spectrum.binHz;
-  const beside = bandMeanSquare(spectrum, frequencyHz - lobe - width, frequencyHz - lobe) + bandMeanSquare(spectrum, frequencyHz + lobe, frequencyHz + lobe + width);
+  const beside =
+    bandMeanSquare(spectrum, frequencyHz - lobe - width, frequencyHz - lobe) +
+    bandMeanSquare(spectrum, frequencyHz + lobe, frequencyHz + lobe + width);
   return (beside / (2 * BINS_BESIDE)) * noiseBandwidthBins(spectrum.window);
 };

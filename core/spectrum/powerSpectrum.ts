@@ -12,9 +12,18 @@ import { meanSquareOfWindow, windowSamples, type WindowName } from "./window";
  * @throws {RangeError} on fewer samples or a rate that is not above zero
  * @see A. V. Oppenheim, R. W. Schafer, Discrete-Time Signal Processing, 3rd ed., section 10.5 (periodogram)
  */
-export const powerSpectrum = (volts: Float64Array, sampleRateHz: number, window: WindowName): Spectrum => {
+export const powerSpectrum = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  window: WindowName,
+): Spectrum => {
   const spectrum = passingSpectrum(volts, sampleRateHz, window, straightLine);
-  return { ...spectrum, re: spectrum.re.slice(), im: spectrum.im.slice(), meanSquare: spectrum.meanSquare.slice() };
+  return {
+    ...spectrum,
+    re: spectrum.re.slice(),
+    im: spectrum.im.slice(),
+    meanSquare: spectrum.meanSquare.slice(),
+  };
 };
 
 /** What is taken from the samples before they are windowed. */
@@ -28,17 +37,25 @@ const powers = new WeakMap<RealTransform, Float64Array>();
  * once. By default no straight line is removed, which costs a pass over the samples; under a Blackman-Harris window an
  * offset stays in the lowest bins anyway.
  */
-export const passingSpectrum = (volts: Float64Array, sampleRateHz: number, window: WindowName, trendOf: (volts: Float64Array, first: number, length: number) => Trend = () => NO_TREND): Spectrum => {
+export const passingSpectrum = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  window: WindowName,
+  trendOf: (volts: Float64Array, first: number, length: number) => Trend = () => NO_TREND,
+): Spectrum => {
   requirePositive("sampleRateHz", sampleRateHz);
-  if (volts.length < 16) throw new RangeError(`volts has ${volts.length} samples; a spectrum takes at least 16`);
+  if (volts.length < 16)
+    throw new RangeError(`volts has ${volts.length} samples; a spectrum takes at least 16`);
   const length = fastLength(volts.length);
   const first = Math.floor((volts.length - length) / 2);
   const transform = realTransform(length);
   const { input } = transform;
   const shape = windowSamples(window, length);
   const { offset, slope } = trendOf(volts, first, length);
-  if (offset === 0 && slope === 0) for (let n = 0; n < length; n++) input[n] = volts[first + n] * shape[n];
-  else for (let n = 0; n < length; n++) input[n] = (volts[first + n] - offset - slope * n) * shape[n];
+  if (offset === 0 && slope === 0)
+    for (let n = 0; n < length; n++) input[n] = volts[first + n] * shape[n];
+  else
+    for (let n = 0; n < length; n++) input[n] = (volts[first + n] - offset - slope * n) * shape[n];
   transform.run();
 
   const bins = length / 2 + 1;
@@ -55,7 +72,8 @@ export const passingSpectrum = (volts: Float64Array, sampleRateHz: number, windo
 /** Least-squares line through the samples: offset at the first of them, slope a sample. */
 const straightLine = (volts: Float64Array, first: number, length: number): Trend => {
   const centre = (length - 1) / 2;
-  let sum = 0, moment = 0;
+  let sum = 0,
+    moment = 0;
   for (let n = 0; n < length; n++) {
     const value = volts[first + n];
     sum += value;

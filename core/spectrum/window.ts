@@ -8,7 +8,10 @@ export const WINDOW_TERMS = {
   rectangular: [1],
   hann: [0.5, 0.5],
   blackmanHarris4: [0.35875, 0.48829, 0.14128, 0.01168],
-  blackmanHarris7: [0.27105140069342, 0.43329793923448, 0.21812299954311, 0.06592544638803, 0.01081174209837, 0.00077658482522, 0.00001388721735],
+  blackmanHarris7: [
+    0.27105140069342, 0.43329793923448, 0.21812299954311, 0.06592544638803, 0.01081174209837,
+    0.00077658482522, 0.00001388721735,
+  ],
   flatTop: [1, 1.9575375, 1.4780705, 0.6367431, 0.1228389, 0.0066288],
 } as const satisfies Record<string, readonly number[]>;
 
@@ -19,10 +22,14 @@ export const coherentGain = (name: WindowName): number => WINDOW_TERMS[name][0];
 
 /** Mean of the square of the window. */
 export const meanSquareOfWindow = (name: WindowName): number =>
-  WINDOW_TERMS[name].reduce<number>((sum, term, index) => sum + (index === 0 ? term * term : (term * term) / 2), 0);
+  WINDOW_TERMS[name].reduce<number>(
+    (sum, term, index) => sum + (index === 0 ? term * term : (term * term) / 2),
+    0,
+  );
 
 /** Equivalent noise bandwidth in bins: Hann 1.50, 4-term Blackman-Harris 2.00 (Harris, table 1). */
-export const noiseBandwidthBins = (name: WindowName): number => meanSquareOfWindow(name) / coherentGain(name) ** 2;
+export const noiseBandwidthBins = (name: WindowName): number =>
+  meanSquareOfWindow(name) / coherentGain(name) ** 2;
 
 /** Half width of the main lobe in bins, to the first zero: the number of cosine terms. */
 export const mainLobeHalfWidthBins = (name: WindowName): number => WINDOW_TERMS[name].length;
@@ -43,7 +50,9 @@ export const windowSamples = (name: WindowName, length: number): Float64Array =>
     for (let n = 0; n <= length / 2; n++) {
       const cosine = Math.cos((2 * Math.PI * n) / length);
       // cos(k x) by the Chebyshev recurrence, so one cosine serves all terms.
-      let before = 1, now = cosine, sum: number = terms[0];
+      let before = 1,
+        now = cosine,
+        sum: number = terms[0];
       for (let k = 1; k < terms.length; k++) {
         sum += (k % 2 === 0 ? terms[k] : -terms[k]) * now;
         [before, now] = [now, 2 * cosine * now - before];
@@ -65,22 +74,33 @@ export const windowSamples = (name: WindowName, length: number): Float64Array =>
  * Each cosine term puts half its height a whole number k of bins to either side, where the transform of N equal samples
  * is exp(-i pi d (N-1)/N) exp(i pi k/N) sin(pi d) / (N sin(pi (d + k)/N)): all terms share one sine of the offset.
  */
-export const windowTransform = (name: WindowName, offsetBins: number, length: number): { re: number; im: number } => {
+export const windowTransform = (
+  name: WindowName,
+  offsetBins: number,
+  length: number,
+): { re: number; im: number } => {
   const terms = WINDOW_TERMS[name];
   const whole = Math.round(offsetBins);
   // Exactly on a bin only the term that lies there is left.
-  if (Math.abs(offsetBins - whole) < 1e-12) return { re: Math.abs(whole) < terms.length ? heightOf(terms, Math.abs(whole)) : 0, im: 0 };
+  if (Math.abs(offsetBins - whole) < 1e-12)
+    return { re: Math.abs(whole) < terms.length ? heightOf(terms, Math.abs(whole)) : 0, im: 0 };
   const shared = Math.sin(Math.PI * offsetBins) / length;
   const step = Math.PI / length;
-  const turnCosine = Math.cos(step), turnSine = Math.sin(step);
-  let re = (terms[0] * shared) / Math.sin(step * offsetBins), im = 0;
-  let cosine = 1, sine = 0;
+  const turnCosine = Math.cos(step),
+    turnSine = Math.sin(step);
+  let re = (terms[0] * shared) / Math.sin(step * offsetBins),
+    im = 0;
+  let cosine = 1,
+    sine = 0;
   for (let k = 1; k < terms.length; k++) {
     const turned = cosine * turnCosine - sine * turnSine;
     sine = sine * turnCosine + cosine * turnSine;
     cosine = turned;
     const height = heightOf(terms, k) * shared;
-    const [above, below] = [height / Math.sin(step * (offsetBins + k)), height / Math.sin(step * (offsetBins - k))];
+    const [above, below] = [
+      height / Math.sin(step * (offsetBins + k)),
+      height / Math.sin(step * (offsetBins - k)),
+    ];
     re += (above + below) * cosine;
     im += (above - below) * sine;
   }
@@ -90,4 +110,5 @@ export const windowTransform = (name: WindowName, offsetBins: number, length: nu
 };
 
 /** Height of the line k bins beside the middle: half the term, with alternating sign. */
-const heightOf = (terms: readonly number[], k: number): number => (k === 0 ? terms[0] : (k % 2 === 0 ? 0.5 : -0.5) * terms[k]);
+const heightOf = (terms: readonly number[], k: number): number =>
+  k === 0 ? terms[0] : (k % 2 === 0 ? 0.5 : -0.5) * terms[k];

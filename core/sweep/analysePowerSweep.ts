@@ -5,7 +5,13 @@ import { requirePositive, requireRange } from "../units";
 import { toneEnvelope } from "./envelope";
 import { findSteps, type SweepStep } from "./findSteps";
 import { whyItStopped } from "./whyItStopped";
-import type { ChannelConditions, ChannelSweep, PowerSweepResult, StepReading, SweepConditions } from "./types";
+import type {
+  ChannelConditions,
+  ChannelSweep,
+  PowerSweepResult,
+  StepReading,
+  SweepConditions,
+} from "./types";
 
 /** Share of a step, from its end, that may be read; what comes before belongs to settling. */
 const READ_SHARE = 0.7;
@@ -24,11 +30,20 @@ export type Progress = (doneRatio: number) => void;
  * @throws {RangeError} on conditions out of range
  * @see IEC 60268-3:2018 (distortion-limited output power); AES17-2020 (THD+N)
  */
-export const analysePowerSweep = (channels: readonly Float64Array[], sampleRateHz: number, conditions: SweepConditions, onProgress: Progress = () => {}): Outcome<PowerSweepResult> => {
+export const analysePowerSweep = (
+  channels: readonly Float64Array[],
+  sampleRateHz: number,
+  conditions: SweepConditions,
+  onProgress: Progress = () => {},
+): Outcome<PowerSweepResult> => {
   requirePositive("sampleRateHz", sampleRateHz);
   requireRange("mainsHz", conditions.mainsHz, 16, 400);
   if (channels.length !== conditions.channels.length)
-    return failure("channel-mismatch", "Loads", `the recording has ${countOf(channels.length, "channel")} but ${countOf(conditions.channels.length, "load")} ${conditions.channels.length === 1 ? "is" : "are"} given. Give one load for each channel, in the order of the recording.`);
+    return failure(
+      "channel-mismatch",
+      "Loads",
+      `the recording has ${countOf(channels.length, "channel")} but ${countOf(conditions.channels.length, "load")} ${conditions.channels.length === 1 ? "is" : "are"} given. Give one load for each channel, in the order of the recording.`,
+    );
   const found = findSteps(loudest(channels), sampleRateHz);
   if (!found.ok) return found;
   const { frequencyHz, steps } = found.value;
@@ -37,22 +52,36 @@ export const analysePowerSweep = (channels: readonly Float64Array[], sampleRateH
   for (const [channelIndex, volts] of channels.entries()) {
     const readings: StepReading[] = [];
     for (const [stepIndex, step] of steps.entries()) {
-      const reading = readStep(volts, sampleRateHz, step, frequencyHz, conditions, conditions.channels[channelIndex]);
+      const reading = readStep(
+        volts,
+        sampleRateHz,
+        step,
+        frequencyHz,
+        conditions,
+        conditions.channels[channelIndex],
+      );
       // A channel that gives nothing at a step, or is cut off within it (by its protection), has no reading there: a trip
       // and restart never counts as a power.
       if (reading) readings.push(reading);
       onProgress((channelIndex + (stepIndex + 1) / steps.length) / channels.length);
     }
-    if (readings.length < 2) return failure("no-signal", `Channel ${channelIndex + 1}`, "no tone was found in this channel. Check that it is driven and that its probe is connected.");
+    if (readings.length < 2)
+      return failure(
+        "no-signal",
+        `Channel ${channelIndex + 1}`,
+        "no tone was found in this channel. Check that it is driven and that its probe is connected.",
+      );
     sweeps.push({ steps: readings, stop: whyItStopped(readings, steps.length) });
   }
   return success({ kind: "power-sweep", frequencyHz, channels: sweeps });
 };
 
-const countOf = (count: number, noun: string): string => `${count} ${noun}${count === 1 ? "" : "s"}`;
+const countOf = (count: number, noun: string): string =>
+  `${count} ${noun}${count === 1 ? "" : "s"}`;
 
 const loudest = (channels: readonly Float64Array[]): Float64Array => {
-  let best = channels[0], bestSquares = -1;
+  let best = channels[0],
+    bestSquares = -1;
   for (const volts of channels) {
     let squares = 0;
     for (let n = 0; n < volts.length; n += 5) squares += volts[n] ** 2;
@@ -62,25 +91,48 @@ const loudest = (channels: readonly Float64Array[]): Float64Array => {
 };
 
 /** The longest whole number of mains periods in the readable part, ending a cycle of the tone before the step does. */
-const readableWindow = (step: SweepStep, sampleRateHz: number, frequencyHz: number, mainsHz: number): SweepStep => {
+const readableWindow = (
+  step: SweepStep,
+  sampleRateHz: number,
+  frequencyHz: number,
+  mainsHz: number,
+): SweepStep => {
   const samplesACycle = sampleRateHz / frequencyHz;
   const end = step.firstSample + step.sampleCount - Math.ceil(samplesACycle);
   const readable = READ_SHARE * step.sampleCount;
   const mainsSamples = sampleRateHz / mainsHz;
-  const wanted = readable >= mainsSamples ? Math.floor(readable / mainsSamples) * mainsSamples : Math.floor(readable / samplesACycle) * samplesACycle;
+  const wanted =
+    readable >= mainsSamples
+      ? Math.floor(readable / mainsSamples) * mainsSamples
+      : Math.floor(readable / samplesACycle) * samplesACycle;
   const sampleCount = Math.round(wanted);
   return { firstSample: end - sampleCount, sampleCount };
 };
 
-const readStep = (volts: Float64Array, sampleRateHz: number, step: SweepStep, frequencyHz: number, conditions: SweepConditions, channel: ChannelConditions): StepReading | null => {
+const readStep = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  step: SweepStep,
+  frequencyHz: number,
+  conditions: SweepConditions,
+  channel: ChannelConditions,
+): StepReading | null => {
   const window = readableWindow(step, sampleRateHz, frequencyHz, conditions.mainsHz);
   const part = volts.subarray(window.firstSample, window.firstSample + window.sampleCount);
   // The tone's frequency is known: anything else, such as hum on a dead channel, is not this channel's reading.
   const search = { lowHz: 0.9 * frequencyHz, highHz: 1.1 * frequencyHz };
   const outcome = analyseTone(part, sampleRateHz, { band: conditions.band, search });
   if (!outcome.ok) return null;
-  if (isInterrupted(volts.subarray(step.firstSample, step.firstSample + step.sampleCount), sampleRateHz, frequencyHz)) return null;
-  const { fundamentalHz, voltsRms, thdRatio, thdPlusNoiseRatio, harmonics, flattening } = outcome.value;
+  if (
+    isInterrupted(
+      volts.subarray(step.firstSample, step.firstSample + step.sampleCount),
+      sampleRateHz,
+      frequencyHz,
+    )
+  )
+    return null;
+  const { fundamentalHz, voltsRms, thdRatio, thdPlusNoiseRatio, harmonics, flattening } =
+    outcome.value;
   const watts = powerWatts(voltsRms, channel.loadOhms);
   return {
     startSeconds: step.firstSample / sampleRateHz,
@@ -101,8 +153,12 @@ const readStep = (volts: Float64Array, sampleRateHz: number, step: SweepStep, fr
 /** Does the output break down, or come back, within a step? Its first and last few cycles belong to the change of level. */
 const isInterrupted = (part: Float64Array, sampleRateHz: number, frequencyHz: number): boolean => {
   const { voltsPeak } = toneEnvelope(part, sampleRateHz, frequencyHz);
-  const inner = voltsPeak.subarray(EDGE_CYCLES, Math.max(EDGE_CYCLES, voltsPeak.length - EDGE_CYCLES));
-  let lowest = Infinity, highest = 0;
+  const inner = voltsPeak.subarray(
+    EDGE_CYCLES,
+    Math.max(EDGE_CYCLES, voltsPeak.length - EDGE_CYCLES),
+  );
+  let lowest = Infinity,
+    highest = 0;
   for (let k = 0; k < inner.length; k++) {
     if (inner[k] < lowest) lowest = inner[k];
     if (inner[k] > highest) highest = inner[k];
@@ -112,7 +168,8 @@ const isInterrupted = (part: Float64Array, sampleRateHz: number, frequencyHz: nu
 
 const heldRatio = (part: Float64Array): number => {
   const half = Math.floor(part.length / 2);
-  let before = 0, after = 0;
+  let before = 0,
+    after = 0;
   for (let n = 0; n < half; n++) {
     before += part[n] ** 2;
     after += part[n + half] ** 2;

@@ -12,18 +12,29 @@ export type Envelope = {
  * passes neither the offset nor the harmonics.
  * @param frequencyHz above zero and below half the sample rate
  */
-export const toneEnvelope = (volts: Float64Array, sampleRateHz: number, frequencyHz: number): Envelope => {
+export const toneEnvelope = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  frequencyHz: number,
+): Envelope => {
   const samplesACycle = sampleRateHz / frequencyHz;
   const reach = Math.round(samplesACycle);
   const count = Math.max(0, Math.floor((volts.length - 2 * reach) / samplesACycle));
   const omega = (2 * Math.PI) / samplesACycle;
   // The same two windowed quarter-shifted cycles serve everywhere: only the level is wanted, not the phase.
-  const cosines = Float64Array.from({ length: 2 * reach }, (_, n) => hann(n, reach) * Math.cos(omega * n));
-  const sines = Float64Array.from({ length: 2 * reach }, (_, n) => hann(n, reach) * Math.sin(omega * n));
+  const cosines = Float64Array.from(
+    { length: 2 * reach },
+    (_, n) => hann(n, reach) * Math.cos(omega * n),
+  );
+  const sines = Float64Array.from(
+    { length: 2 * reach },
+    (_, n) => hann(n, reach) * Math.sin(omega * n),
+  );
   const voltsPeak = new Float64Array(count);
   for (let cycle = 0; cycle < count; cycle++) {
     const first = Math.round(cycle * samplesACycle);
-    let re = 0, im = 0;
+    let re = 0,
+      im = 0;
     for (let n = 0; n < 2 * reach; n++) {
       re += volts[first + n] * cosines[n];
       im += volts[first + n] * sines[n];

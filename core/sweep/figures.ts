@@ -15,9 +15,15 @@ const FLOOR_SHARE = 1 / 3;
  * rises a hundredfold within a few percent of power.
  * @param steps in order of rising drive
  */
-export const powerAtKnee = (steps: readonly StepReading[], measure: DistortionMeasure = "thd-plus-noise"): PowerAtLimit & { limitRatio?: number } => {
+export const powerAtKnee = (
+  steps: readonly StepReading[],
+  measure: DistortionMeasure = "thd-plus-noise",
+): PowerAtLimit & { limitRatio?: number } => {
   const highest = Math.max(...steps.map(({ powerWatts }) => powerWatts));
-  const upper = steps.filter(({ powerWatts, flattening }) => powerWatts > highest / 10 && !flattening.present).map((step) => distortionRatio(step, measure)).sort((a, b) => a - b);
+  const upper = steps
+    .filter(({ powerWatts, flattening }) => powerWatts > highest / 10 && !flattening.present)
+    .map((step) => distortionRatio(step, measure))
+    .sort((a, b) => a - b);
   if (upper.length === 0) return { status: "never-below" };
   const lowest = upper.slice(0, Math.max(1, Math.ceil(upper.length * FLOOR_SHARE)));
   const limitRatio = KNEE_FACTOR * lowest[Math.floor(lowest.length / 2)];
@@ -29,10 +35,23 @@ export const powerAtKnee = (steps: readonly StepReading[], measure: DistortionMe
     const share = Math.log(limitRatio / low) / Math.log(high / low);
     const powerWatts = below.powerWatts * (above.powerWatts / below.powerWatts) ** share;
     const gap = Math.abs(above.powerWatts - below.powerWatts) / 2 / Math.sqrt(3);
-    return { status: "reached", limitRatio, powerWatts, powerWattsStdUncertainty: Math.hypot(gap, (powerWatts * below.powerWattsStdUncertainty) / below.powerWatts) };
+    return {
+      status: "reached",
+      limitRatio,
+      powerWatts,
+      powerWattsStdUncertainty: Math.hypot(
+        gap,
+        (powerWatts * below.powerWattsStdUncertainty) / below.powerWatts,
+      ),
+    };
   }
   const last = steps[steps.length - 1];
-  return { status: "at-least", limitRatio, powerWatts: last.powerWatts, powerWattsStdUncertainty: last.powerWattsStdUncertainty };
+  return {
+    status: "at-least",
+    limitRatio,
+    powerWatts: last.powerWatts,
+    powerWattsStdUncertainty: last.powerWattsStdUncertainty,
+  };
 };
 
 export type Compression = { powerWatts: number; gainOverSmallSignalRatio: number };
@@ -43,19 +62,31 @@ export type Compression = { powerWatts: number; gainOverSmallSignalRatio: number
  * @param driveVolts one a step, any fixed unit
  * @throws {RangeError} when there is not one drive a step
  */
-export const gainCompression = (steps: readonly StepReading[], driveVolts: readonly number[]): Compression[] => {
-  if (steps.length !== driveVolts.length) throw new RangeError(`${driveVolts.length} drives for ${steps.length} steps; give one each`);
+export const gainCompression = (
+  steps: readonly StepReading[],
+  driveVolts: readonly number[],
+): Compression[] => {
+  if (steps.length !== driveVolts.length)
+    throw new RangeError(`${driveVolts.length} drives for ${steps.length} steps; give one each`);
   const gains = steps.map(({ voltsRms }, k) => voltsRms / driveVolts[k]);
   const small = gains.slice(0, Math.max(1, Math.floor(gains.length / 4))).sort((a, b) => a - b);
   const reference = small[Math.floor(small.length / 2)];
-  return steps.map(({ powerWatts }, k) => ({ powerWatts, gainOverSmallSignalRatio: gains[k] / reference }));
+  return steps.map(({ powerWatts }, k) => ({
+    powerWatts,
+    gainOverSmallSignalRatio: gains[k] / reference,
+  }));
 };
 
 /** One sentence about a channel's sweep: power at 1 % and why it stopped. */
 export const sweepSummary = ({ steps, stop }: ChannelSweep): string => {
   const reading = powerAtDistortion(steps, 0.01, "thd-plus-noise");
-  if (reading.status === "never-below") return `THD+N is above 1 % at every level. ${stop.evidence}`;
-  if (reading.status === "at-least") return `At least ${formatSignificant(reading.powerWatts, 3)} W below 1 % THD+N. ${stop.evidence}`;
-  const { value, uncertainty } = formatWithUncertainty(reading.powerWatts, COVERAGE_FACTOR * reading.powerWattsStdUncertainty);
+  if (reading.status === "never-below")
+    return `THD+N is above 1 % at every level. ${stop.evidence}`;
+  if (reading.status === "at-least")
+    return `At least ${formatSignificant(reading.powerWatts, 3)} W below 1 % THD+N. ${stop.evidence}`;
+  const { value, uncertainty } = formatWithUncertainty(
+    reading.powerWatts,
+    COVERAGE_FACTOR * reading.powerWattsStdUncertainty,
+  );
   return `${value} W ± ${uncertainty} W at 1 % THD+N. ${stop.evidence}`;
 };

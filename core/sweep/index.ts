@@ -3,5 +3,19 @@ export { analysePowerSweep, type Progress } from "./analysePowerSweep";
 export { gainCompression, powerAtKnee, sweepSummary, type Compression } from "./figures";
 export { findSteps, type FoundSteps, type SweepStep } from "./findSteps";
 export { findInterruptions, type Interruption } from "./interruptions";
-export { distortionRatio, powerAtClipOnset, powerAtDistortion, type DistortionMeasure } from "./powerAtLimit";
-export type { ChannelConditions, ChannelSweep, PowerAtLimit, PowerSweepResult, StepReading, StopReason, SweepConditions, SweepStop } from "./types";
+export {
+  distortionRatio,
+  powerAtClipOnset,
+  powerAtDistortion,
+  type DistortionMeasure,
+} from "./powerAtLimit";
+export type {
+  ChannelConditions,
+  ChannelSweep,
+  PowerAtLimit,
+  PowerSweepResult,
+  StepReading,
+  StopReason,
+  SweepConditions,
+  SweepStop,
+} from "./types";

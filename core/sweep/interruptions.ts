@@ -1,7 +1,11 @@
 import { toneEnvelope } from "./envelope";
 
 /** Output that collapsed and, perhaps, came back. Times from the start of the capture. */
-export type Interruption = { atSeconds: number; /** null while it has not come back by the end */ backAfterSeconds: number | null; levelBeforeVoltsPeak: number };
+export type Interruption = {
+  atSeconds: number;
+  /** null while it has not come back by the end */ backAfterSeconds: number | null;
+  levelBeforeVoltsPeak: number;
+};
 
 /** Level under this share of what it was is a collapse; it is back above the other. */
 const COLLAPSED_RATIO = 0.1;
@@ -13,7 +17,11 @@ const CYCLES_BEFORE = 6;
  * back by itself.
  * @param frequencyHz of the tone
  */
-export const findInterruptions = (volts: Float64Array, sampleRateHz: number, frequencyHz: number): Interruption[] => {
+export const findInterruptions = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  frequencyHz: number,
+): Interruption[] => {
   const { voltsPeak, firstSample, samplesACycle } = toneEnvelope(volts, sampleRateHz, frequencyHz);
   const secondsAt = (cycle: number) => (firstSample + cycle * samplesACycle) / sampleRateHz;
   const floor = voltsPeak.reduce((most, value) => Math.max(most, value), 0) * 1e-3;
@@ -23,7 +31,14 @@ export const findInterruptions = (volts: Float64Array, sampleRateHz: number, fre
     if (before < floor || voltsPeak[k] >= COLLAPSED_RATIO * before) continue;
     let back = k;
     while (back < voltsPeak.length && voltsPeak[back] < BACK_RATIO * before) back++;
-    found.push({ atSeconds: secondsAt(k - CYCLES_BEFORE / 2), backAfterSeconds: back < voltsPeak.length ? (back - k + CYCLES_BEFORE / 2) * (samplesACycle / sampleRateHz) : null, levelBeforeVoltsPeak: before });
+    found.push({
+      atSeconds: secondsAt(k - CYCLES_BEFORE / 2),
+      backAfterSeconds:
+        back < voltsPeak.length
+          ? (back - k + CYCLES_BEFORE / 2) * (samplesACycle / sampleRateHz)
+          : null,
+      levelBeforeVoltsPeak: before,
+    });
     k = back + CYCLES_BEFORE;
   }
   return found;

@@ -5,18 +5,29 @@ import { whyItStopped } from "./whyItStopped";
 describe("powerAtDistortion", () => {
   test("closed form: distortion in proportion to power crosses 1 % where it must, on logarithmic scales", () => {
     const steps = [1, 4, 16, 64].map((watts) => stepReading(watts, watts / 1000));
-    expect(powerAtDistortion(steps, 0.01, "thd")).toMatchObject({ status: "reached", powerWatts: expect.closeTo(10, 9) });
+    expect(powerAtDistortion(steps, 0.01, "thd")).toMatchObject({
+      status: "reached",
+      powerWatts: expect.closeTo(10, 9),
+    });
   });
 
   test("JCGM 100 4.3.7: the gap between steps enters as a rectangular distribution", () => {
     const found = powerAtDistortion([stepReading(40, 0.001), stepReading(60, 0.1)], 0.01, "thd");
     if (found.status !== "reached") throw new Error(found.status);
     const gap = 20 / 2 / Math.sqrt(3);
-    expect(found.powerWattsStdUncertainty).toBeCloseTo(Math.hypot(gap, 0.005 * found.powerWatts), 9);
+    expect(found.powerWattsStdUncertainty).toBeCloseTo(
+      Math.hypot(gap, 0.005 * found.powerWatts),
+      9,
+    );
   });
 
   test("the upward crossing nearest the top counts, also when power falls beyond it", () => {
-    const steps = [stepReading(0.1, 0.02), stepReading(1, 0.002), stepReading(100, 0.004), stepReading(80, 0.2)];
+    const steps = [
+      stepReading(0.1, 0.02),
+      stepReading(1, 0.002),
+      stepReading(100, 0.004),
+      stepReading(80, 0.2),
+    ];
     const found = powerAtDistortion(steps, 0.01, "thd-plus-noise");
     if (found.status !== "reached") throw new Error(found.status);
     expect(found.powerWatts).toBeLessThan(100);
@@ -25,29 +36,61 @@ describe("powerAtDistortion", () => {
 
   test("a sweep that stays below is 'at least', one that stays above is 'never below'", () => {
     const steps = [stepReading(1, 0.002), stepReading(30, 0.003)];
-    expect(powerAtDistortion(steps, 0.01, "thd")).toMatchObject({ status: "at-least", powerWatts: 30 });
+    expect(powerAtDistortion(steps, 0.01, "thd")).toMatchObject({
+      status: "at-least",
+      powerWatts: 30,
+    });
     expect(powerAtDistortion(steps, 0.001, "thd")).toEqual({ status: "never-below" });
     expect(() => powerAtDistortion(steps, 0, "thd")).toThrow("limitRatio is 0");
   });
 });
 
 test("powerAtClipOnset lies between the last clean and the first flattened step", () => {
-  const found = powerAtClipOnset([stepReading(10, 0.001), stepReading(40, 0.001), stepReading(90, 0.05, true)]);
+  const found = powerAtClipOnset([
+    stepReading(10, 0.001),
+    stepReading(40, 0.001),
+    stepReading(90, 0.05, true),
+  ]);
   expect(found).toMatchObject({ status: "reached", powerWatts: expect.closeTo(60, 9) });
-  expect(powerAtClipOnset([stepReading(10, 0.001)])).toMatchObject({ status: "at-least", powerWatts: 10 });
+  expect(powerAtClipOnset([stepReading(10, 0.001)])).toMatchObject({
+    status: "at-least",
+    powerWatts: 10,
+  });
 });
 
 describe("whyItStopped", () => {
   test.each([
     ["input-drive", [stepReading(1, 0.0005), stepReading(20, 0.0006)]],
-    ["rail-voltage", [stepReading(40, 0.001), stepReading(55, 0.02, true), stepReading(60, 0.1, true)]],
-    ["supply-power-or-current", [stepReading(40, 0.001), stepReading(55, 0.02, true), stepReading(30, 0.2, true)]],
-    ["output-protection", [stepReading(40, 0.001), stepReading(0.01, 0.02), stepReading(0.01, 0.02)]],
-    ["output-limiter", [stepReading(1, 0.001), stepReading(30, 0.002), stepReading(30.1, 0.002), stepReading(30.2, 0.003), stepReading(30.2, 0.004)]],
+    [
+      "rail-voltage",
+      [stepReading(40, 0.001), stepReading(55, 0.02, true), stepReading(60, 0.1, true)],
+    ],
+    [
+      "supply-power-or-current",
+      [stepReading(40, 0.001), stepReading(55, 0.02, true), stepReading(30, 0.2, true)],
+    ],
+    [
+      "output-protection",
+      [stepReading(40, 0.001), stepReading(0.01, 0.02), stepReading(0.01, 0.02)],
+    ],
+    [
+      "output-limiter",
+      [
+        stepReading(1, 0.001),
+        stepReading(30, 0.002),
+        stepReading(30.1, 0.002),
+        stepReading(30.2, 0.003),
+        stepReading(30.2, 0.004),
+      ],
+    ],
     ["not-known", [stepReading(1, 0.001), stepReading(60, 0.03)]],
-  ] as const)("%s", (reason, steps) => expect(whyItStopped(steps, steps.length).reason).toBe(reason));
+  ] as const)("%s", (reason, steps) =>
+    expect(whyItStopped(steps, steps.length).reason).toBe(reason),
+  );
 
   test("levels without output at all mean that it was cut off", () => {
-    expect(whyItStopped([stepReading(1, 0.001), stepReading(20, 0.001)], 5).reason).toBe("output-protection");
+    expect(whyItStopped([stepReading(1, 0.001), stepReading(20, 0.001)], 5).reason).toBe(
+      "output-protection",
+    );
   });
 });

@@ -4,7 +4,8 @@ import type { PowerAtLimit, StepReading } from "./types";
 export type DistortionMeasure = "thd" | "thd-plus-noise";
 
 /** The ratio of a step by either measure: THD over the fundamental, or THD+N over the total. */
-export const distortionRatio = (step: StepReading, measure: DistortionMeasure): number => (measure === "thd" ? step.thdRatio : step.thdPlusNoiseRatio);
+export const distortionRatio = (step: StepReading, measure: DistortionMeasure): number =>
+  measure === "thd" ? step.thdRatio : step.thdPlusNoiseRatio;
 
 /**
  * Output power at a limit of distortion: the upward crossing nearest the top of the sweep, between the logarithms of
@@ -14,7 +15,11 @@ export const distortionRatio = (step: StepReading, measure: DistortionMeasure): 
  * @param limitRatio above zero: 0.01 is 1 %
  * @see IEC 60268-3:2018 (distortion-limited output power); JCGM 100:2008, 4.3.7 (rectangular distribution)
  */
-export const powerAtDistortion = (steps: readonly StepReading[], limitRatio: number, measure: DistortionMeasure): PowerAtLimit => {
+export const powerAtDistortion = (
+  steps: readonly StepReading[],
+  limitRatio: number,
+  measure: DistortionMeasure,
+): PowerAtLimit => {
   requirePositive("limitRatio", limitRatio);
   for (let k = steps.length - 1; k > 0; k--) {
     const [below, above] = [steps[k - 1], steps[k]];
@@ -24,7 +29,9 @@ export const powerAtDistortion = (steps: readonly StepReading[], limitRatio: num
     return between(below, above, share);
   }
   const within = steps.filter((step) => distortionRatio(step, measure) <= limitRatio);
-  return within.length > 0 ? { status: "at-least", ...highestOf(within) } : { status: "never-below" };
+  return within.length > 0
+    ? { status: "at-least", ...highestOf(within) }
+    : { status: "never-below" };
 };
 
 /**
@@ -34,7 +41,8 @@ export const powerAtDistortion = (steps: readonly StepReading[], limitRatio: num
  */
 export const powerAtClipOnset = (steps: readonly StepReading[]): PowerAtLimit => {
   for (let k = steps.length - 1; k > 0; k--)
-    if (steps[k].flattening.present && !steps[k - 1].flattening.present) return between(steps[k - 1], steps[k], 0.5);
+    if (steps[k].flattening.present && !steps[k - 1].flattening.present)
+      return between(steps[k - 1], steps[k], 0.5);
   const clean = steps.filter((step) => !step.flattening.present);
   return clean.length > 0 ? { status: "at-least", ...highestOf(clean) } : { status: "never-below" };
 };
@@ -46,7 +54,11 @@ const between = (below: StepReading, above: StepReading, share: number): PowerAt
   return { status: "reached", powerWatts, powerWattsStdUncertainty: Math.hypot(ofReading, ofGap) };
 };
 
-const highestOf = (steps: readonly StepReading[]): { powerWatts: number; powerWattsStdUncertainty: number } => {
-  const { powerWatts, powerWattsStdUncertainty } = steps.reduce((best, step) => (step.powerWatts > best.powerWatts ? step : best));
+const highestOf = (
+  steps: readonly StepReading[],
+): { powerWatts: number; powerWattsStdUncertainty: number } => {
+  const { powerWatts, powerWattsStdUncertainty } = steps.reduce((best, step) =>
+    step.powerWatts > best.powerWatts ? step : best,
+  );
   return { powerWatts, powerWattsStdUncertainty };
 };

@@ -1,18 +1,33 @@
 // Reference sweeps: circuit-simulator recordings and one through a known polynomial, with independent truth.
 import { amplitudeRatioToDb } from "../units";
-import { captureVolts, hasReferenceCaptures, truthOf, type TruthValue } from "../testing/referenceCapture";
+import {
+  captureVolts,
+  hasReferenceCaptures,
+  truthOf,
+  type TruthValue,
+} from "../testing/referenceCapture";
 import { analysePowerSweep, powerAtClipOnset, powerAtDistortion, type ChannelSweep } from ".";
 
 const sweepOf = (name: string): ChannelSweep => {
   const { channels, sampleRateHz } = captureVolts(name);
-  const load = { loadOhms: truthOf(name).load_ohm, loadOhmsStdUncertainty: 0, voltsStdUncertaintyRatio: 0 };
-  const outcome = analysePowerSweep(channels, sampleRateHz, { channels: [load], band: { lowHz: 20, highHz: 20_000 }, mainsHz: 50 });
+  const load = {
+    loadOhms: truthOf(name).load_ohm,
+    loadOhmsStdUncertainty: 0,
+    voltsStdUncertaintyRatio: 0,
+  };
+  const outcome = analysePowerSweep(channels, sampleRateHz, {
+    channels: [load],
+    band: { lowHz: 20, highHz: 20_000 },
+    mainsHz: 50,
+  });
   if (!outcome.ok) throw new Error(outcome.finding.advice);
   return outcome.value.channels[0];
 };
 
 const off = (label: string, found: number, truth: TruthValue): string[] =>
-  Math.abs(found - truth.value) > truth.tolerance ? [`${label}: found ${found}, true ${truth.value} ± ${truth.tolerance}`] : [];
+  Math.abs(found - truth.value) > truth.tolerance
+    ? [`${label}: found ${found}, true ${truth.value} ± ${truth.tolerance}`]
+    : [];
 
 const describeCaptures = hasReferenceCaptures ? describe : describe.skip;
 
@@ -34,13 +49,20 @@ describeCaptures.each([
     const misses = sweep.steps.flatMap((step, k) => [
       ...off(`step ${k} W`, step.powerWatts, truth.steps[k].power_w),
       ...off(`step ${k} THD dB`, amplitudeRatioToDb(step.thdRatio), truth.steps[k].thd_to_20khz),
-      ...off(`step ${k} THD+N dB`, amplitudeRatioToDb(step.thdPlusNoiseRatio / Math.sqrt(1 - step.thdPlusNoiseRatio ** 2)), truth.steps[k].thdn_20_20k_re_fundamental),
+      ...off(
+        `step ${k} THD+N dB`,
+        amplitudeRatioToDb(step.thdPlusNoiseRatio / Math.sqrt(1 - step.thdPlusNoiseRatio ** 2)),
+        truth.steps[k].thdn_20_20k_re_fundamental,
+      ),
     ]);
     expect(misses).toEqual([]);
   });
 
   test("power at 0.1 % and 1 % THD lies between the steps that the truth names", () => {
-    for (const [limit, key] of [[0.001, "0.1"], [0.01, "1"]] as const) {
+    for (const [limit, key] of [
+      [0.001, "0.1"],
+      [0.01, "1"],
+    ] as const) {
       const expected = truth.power_w_at_distortion[`thd_h2_h10_${key}_percent`];
       const found = powerAtDistortion(sweep.steps, limit, "thd");
       if (found.status !== "reached") throw new Error(`not reached: ${found.status}`);
@@ -53,7 +75,8 @@ describeCaptures.each([
     const { steps } = sweep;
     const first = steps.findIndex((step) => step.flattening.present);
     expect(first).toBe(truth.first_clipped_step);
-    if (truth.first_half_is_firm) expect(steps[first].flattening.firstHalf).toBe(truth.first_half_to_clip);
+    if (truth.first_half_is_firm)
+      expect(steps[first].flattening.firstHalf).toBe(truth.first_half_to_clip);
     const onset = powerAtClipOnset(steps);
     if (onset.status !== "reached") throw new Error(`not reached: ${onset.status}`);
     const around = [steps[first - 1].powerWatts, steps[first].powerWatts].sort((a, b) => a - b);
@@ -77,7 +100,9 @@ describeCaptures("reference sweep x_sweep_poly, closed form of the polynomial", 
     sweep.steps.forEach((step, k) => {
       expect(Math.abs(step.powerWatts / closed.steps[k].power_w - 1)).toBeLessThan(1e-4);
       // 32-bit samples and 40 ms: the smallest ratios carry rounding noise of about 1e-8.
-      expect(Math.abs(step.thdRatio * 100 - closed.steps[k].thd_percent)).toBeLessThan(2e-6 + 1e-3 * closed.steps[k].thd_percent);
+      expect(Math.abs(step.thdRatio * 100 - closed.steps[k].thd_percent)).toBeLessThan(
+        2e-6 + 1e-3 * closed.steps[k].thd_percent,
+      );
     });
   });
 

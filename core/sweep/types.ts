@@ -39,9 +39,20 @@ export type ChannelSweep = { steps: readonly StepReading[]; stop: SweepStop };
 /** Why output did not go on rising. `evidence` is a sentence with the numbers that say so. */
 export type SweepStop = { reason: StopReason; evidence: string };
 
-export type StopReason = "rail-voltage" | "supply-power-or-current" | "output-limiter" | "output-protection" | "input-drive" | "not-known" | GuardReason;
+export type StopReason =
+  | "rail-voltage"
+  | "supply-power-or-current"
+  | "output-limiter"
+  | "output-protection"
+  | "input-drive"
+  | "not-known"
+  | GuardReason;
 
-export type PowerSweepResult = { kind: "power-sweep"; frequencyHz: number; channels: readonly ChannelSweep[] };
+export type PowerSweepResult = {
+  kind: "power-sweep";
+  frequencyHz: number;
+  channels: readonly ChannelSweep[];
+};
 
 /** Power at a limit, or why there is none. Uncertainty includes the gap between the steps around it. */
 export type PowerAtLimit =

@@ -20,41 +20,74 @@ const DISTORTED_RATIO = 0.01;
  */
 export const whyItStopped = (steps: readonly StepReading[], stepCount: number): SweepStop => {
   const last = steps[steps.length - 1];
-  const cut = steps.findIndex((step, k) => k > 0 && step.powerWatts < CUT_OFF_RATIO * steps[k - 1].powerWatts);
+  const cut = steps.findIndex(
+    (step, k) => k > 0 && step.powerWatts < CUT_OFF_RATIO * steps[k - 1].powerWatts,
+  );
   if (cut > 0 || steps.length < stepCount) {
     const before = cut > 0 ? steps[cut - 1] : last;
-    return { reason: "output-protection", evidence: `After ${watts(before)} the output was cut off while the drive went on rising.` };
+    return {
+      reason: "output-protection",
+      evidence: `After ${watts(before)} the output was cut off while the drive went on rising.`,
+    };
   }
   const clipped = steps.filter((step) => step.flattening.present);
   if (clipped.length === 0) {
-    if (isHeld(steps)) return { reason: "output-limiter", evidence: `Over the last ${HELD_STEPS} levels the output stayed at ${watts(last)} with ${formatPercent(last.thdPlusNoiseRatio)} THD+N and no flat tops: a limiter holds it.` };
+    if (isHeld(steps))
+      return {
+        reason: "output-limiter",
+        evidence: `Over the last ${HELD_STEPS} levels the output stayed at ${watts(last)} with ${formatPercent(last.thdPlusNoiseRatio)} THD+N and no flat tops: a limiter holds it.`,
+      };
     if (last.thdPlusNoiseRatio < DISTORTED_RATIO)
-      return { reason: "input-drive", evidence: `The sweep ended at ${watts(last)} with only ${formatPercent(last.thdPlusNoiseRatio)} THD+N and no flat tops: the drive ended before the amplifier did.` };
-    return { reason: "not-known", evidence: `Distortion rose smoothly to ${formatPercent(last.thdPlusNoiseRatio)} at ${watts(last)}, without flat tops; the recording alone does not say what limits it.` };
+      return {
+        reason: "input-drive",
+        evidence: `The sweep ended at ${watts(last)} with only ${formatPercent(last.thdPlusNoiseRatio)} THD+N and no flat tops: the drive ended before the amplifier did.`,
+      };
+    return {
+      reason: "not-known",
+      evidence: `Distortion rose smoothly to ${formatPercent(last.thdPlusNoiseRatio)} at ${watts(last)}, without flat tops; the recording alone does not say what limits it.`,
+    };
   }
   const highest = steps.reduce((best, step) => (step.powerWatts > best.powerWatts ? step : best));
   if (last.powerWatts < GIVES_WAY_RATIO * highest.powerWatts)
-    return { reason: "supply-power-or-current", evidence: `From ${watts(highest)} on the output fell, to ${watts(last)}, while the drive rose: the supply runs out of power or current.` };
-  return { reason: "rail-voltage", evidence: `${halves(clipped[0])} flatten at ${formatSignificant(tipVolts(clipped[0]), 3)} V from ${watts(clipped[0])} on${ripple(clipped)}.` };
+    return {
+      reason: "supply-power-or-current",
+      evidence: `From ${watts(highest)} on the output fell, to ${watts(last)}, while the drive rose: the supply runs out of power or current.`,
+    };
+  return {
+    reason: "rail-voltage",
+    evidence: `${halves(clipped[0])} flatten at ${formatSignificant(tipVolts(clipped[0]), 3)} V from ${watts(clipped[0])} on${ripple(clipped)}.`,
+  };
 };
 
 /** The drive rises with every level; output that does not, and stays clean, is being held. */
 const isHeld = (steps: readonly StepReading[]): boolean => {
   const held = steps.slice(-HELD_STEPS);
   const powers = held.map(({ powerWatts }) => powerWatts);
-  return held.length === HELD_STEPS && Math.max(...powers) < HELD_RATIO * Math.min(...powers) && steps[0].powerWatts < 0.5 * Math.min(...powers) && held.every(({ thdPlusNoiseRatio }) => thdPlusNoiseRatio < CLEAN_RATIO);
+  return (
+    held.length === HELD_STEPS &&
+    Math.max(...powers) < HELD_RATIO * Math.min(...powers) &&
+    steps[0].powerWatts < 0.5 * Math.min(...powers) &&
+    held.every(({ thdPlusNoiseRatio }) => thdPlusNoiseRatio < CLEAN_RATIO)
+  );
 };
 
 const watts = (step: StepReading): string => `${formatSignificant(step.powerWatts, 3)} W`;
 
 const halves = ({ flattening }: StepReading): string =>
-  flattening.firstHalf === "both" ? "Both halves" : flattening.firstHalf === "positive" ? "The positive tops, first," : "The negative tops, first,";
+  flattening.firstHalf === "both"
+    ? "Both halves"
+    : flattening.firstHalf === "positive"
+      ? "The positive tops, first,"
+      : "The negative tops, first,";
 
-const tipVolts = ({ flattening }: StepReading): number => (flattening.firstHalf === "negative" ? flattening.negative.tipVolts : flattening.positive.tipVolts);
+const tipVolts = ({ flattening }: StepReading): number =>
+  flattening.firstHalf === "negative" ? flattening.negative.tipVolts : flattening.positive.tipVolts;
 
 /** Ripple shows only where the tops are flat; a tenth of a percent is the least that is worth a word. */
 const ripple = (clipped: readonly StepReading[]): string => {
   const last = clipped[clipped.length - 1].flattening;
   const spread = Math.max(last.positive.tipSpreadVolts, last.negative.tipSpreadVolts);
-  return spread > 0.01 * last.positive.tipVolts ? `; the flat tops carry ${formatSignificant(spread, 2)} V of supply ripple` : "";
+  return spread > 0.01 * last.positive.tipVolts
+    ? `; the flat tops carry ${formatSignificant(spread, 2)} V of supply ripple`
+    : "";
 };

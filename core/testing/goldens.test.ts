@@ -7,11 +7,14 @@ import { bandMeanSquare, powerSpectrum, windowSamples } from "../spectrum";
 import { realTransform } from "../spectrum/fft/realTransform";
 import goldens from "./goldens.json";
 
-const wave = (length: number) => Float64Array.from({ length }, (_, n) => Math.sin(0.37 * n * n + n) + 0.2 * Math.cos(3 * n));
+const wave = (length: number) =>
+  Float64Array.from({ length }, (_, n) => Math.sin(0.37 * n * n + n) + 0.2 * Math.cos(3 * n));
 
 test.each(["hann", "blackmanHarris4"] as const)("SciPy: %s window", (name) => {
   const samples = windowSamples(name, 480);
-  goldens.windows.indices.forEach((at, k) => expect(samples[at]).toBeCloseTo(goldens.windows[name][k], 12));
+  goldens.windows.indices.forEach((at, k) =>
+    expect(samples[at]).toBeCloseTo(goldens.windows[name][k], 12),
+  );
 });
 
 test.each(goldens.transforms)("SciPy: rfft of $length samples", ({ length, bins, re, im }) => {
@@ -27,12 +30,16 @@ test.each(goldens.transforms)("SciPy: rfft of $length samples", ({ length, bins,
 
 test("SciPy: mean square in a band, from a periodogram under a Hann window", () => {
   const { lowHz, highHz, bandMeanSquare: expected } = goldens.periodogram;
-  expect(bandMeanSquare(powerSpectrum(wave(4800), 48_000, "hann"), lowHz, highHz) / expected).toBeCloseTo(1, 9);
+  expect(
+    bandMeanSquare(powerSpectrum(wave(4800), 48_000, "hann"), lowHz, highHz) / expected,
+  ).toBeCloseTo(1, 9);
 });
 
 test("SciPy: least-squares sine in scatter", () => {
   const scatter = wave(2000);
-  const volts = scatter.map((value, n) => 7.3 * Math.cos((2 * Math.PI * 1003.7 * n) / 48_000 + 0.4) + 0.25 + 0.05 * value);
+  const volts = scatter.map(
+    (value, n) => 7.3 * Math.cos((2 * Math.PI * 1003.7 * n) / 48_000 + 0.4) + 0.25 + 0.05 * value,
+  );
   const fit = fitSine(volts, 48_000, 1003);
   expect(fit.frequencyHz).toBeCloseTo(goldens.sineFit.frequencyHz, 4);
   expect(fit.voltsPeak).toBeCloseTo(goldens.sineFit.voltsPeak, 6);
@@ -41,9 +48,13 @@ test("SciPy: least-squares sine in scatter", () => {
 });
 
 test("NumPy: harmonics of a clipped sine, least squares", () => {
-  const volts = Float64Array.from({ length: 3000 }, (_, n) => Math.min(28, Math.max(-27, 30 * Math.sin((2 * Math.PI * 997.3 * n) / 48_000 + 0.2))));
+  const volts = Float64Array.from({ length: 3000 }, (_, n) =>
+    Math.min(28, Math.max(-27, 30 * Math.sin((2 * Math.PI * 997.3 * n) / 48_000 + 0.2))),
+  );
   const fit = fitHarmonics(volts, 48_000, 997.3, { orderCount: 10, driftDegree: 1 });
-  goldens.harmonics.voltsPeak.forEach((expected, k) => expect(fit?.voltsPeak[k]).toBeCloseTo(expected, 8));
+  goldens.harmonics.voltsPeak.forEach((expected, k) =>
+    expect(fit?.voltsPeak[k]).toBeCloseTo(expected, 8),
+  );
 });
 
 test("SciPy: response of a Butterworth filter", () => {
@@ -51,7 +62,8 @@ test("SciPy: response of a Butterworth filter", () => {
   const input = steppedFrequencies(frequencySteps(frequenciesHz, 0.05, 5), 1, 96_000);
   const k = Math.tan((Math.PI * 15_000) / 96_000);
   const output = new Float64Array(input.length);
-  for (let n = 0; n < input.length; n++) output[n] = (k * (input[n] + (input[n - 1] ?? 0)) + (1 - k) * (output[n - 1] ?? 0)) / (1 + k);
+  for (let n = 0; n < input.length; n++)
+    output[n] = (k * (input[n] + (input[n - 1] ?? 0)) + (1 - k) * (output[n - 1] ?? 0)) / (1 + k);
   const outcome = steppedResponse(output, 96_000, { kind: "recorded-input", volts: input });
   if (!outcome.ok) throw new Error(outcome.finding.advice);
   outcome.value.forEach((point, at) => {

@@ -10,9 +10,11 @@ export const hasReferenceCaptures = existsSync(resolve(FOLDER, "README.md"));
 
 export type TruthValue = { value: number; unit: string; tolerance: number };
 
-export const truthOf = (name: string) => JSON.parse(readFileSync(resolve(FOLDER, `${name}.truth.json`), "utf8"));
+export const truthOf = (name: string) =>
+  JSON.parse(readFileSync(resolve(FOLDER, `${name}.truth.json`), "utf8"));
 
-export const captureBytes = (name: string): Uint8Array => new Uint8Array(readFileSync(resolve(FOLDER, `${name}.wav`)));
+export const captureBytes = (name: string): Uint8Array =>
+  new Uint8Array(readFileSync(resolve(FOLDER, `${name}.wav`)));
 
 /** Every channel of a capture, in volts at the load. */
 export const captureVolts = (name: string): { channels: Float64Array[]; sampleRateHz: number } => {
@@ -20,6 +22,8 @@ export const captureVolts = (name: string): { channels: Float64Array[]; sampleRa
   const layout = readWavLayout(bytes);
   if (!layout.ok) throw new Error(layout.finding.advice);
   const fullScaleVolts: number = truthOf(name).full_scale_volts;
-  const channels = Array.from({ length: layout.value.channelCount }, (_, index) => decodeChannel(bytes, layout.value, index, fullScaleVolts));
+  const channels = Array.from({ length: layout.value.channelCount }, (_, index) =>
+    decodeChannel(bytes, layout.value, index, fullScaleVolts),
+  );
   return { channels, sampleRateHz: layout.value.sampleRateHz };
 };

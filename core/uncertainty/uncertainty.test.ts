@@ -1,8 +1,20 @@
 import fc from "fast-check";
-import { coverageFactor, instrumentStdUncertainty, propagated, repeatedReading, warmResistance } from ".";
+import {
+  coverageFactor,
+  instrumentStdUncertainty,
+  propagated,
+  repeatedReading,
+  warmResistance,
+} from ".";
 
 test("JCGM 100 4.3.7: 0.5 % of 20 V, 0.1 % of 40 V and 3 digits of 10 mV are 0.17 V, a rectangle", () => {
-  const u = instrumentStdUncertainty(20, { readingRatio: 0.005, rangeRatio: 0.001, range: 40, digits: 3, resolution: 0.01 });
+  const u = instrumentStdUncertainty(20, {
+    readingRatio: 0.005,
+    rangeRatio: 0.001,
+    range: 40,
+    digits: 3,
+    resolution: 0.01,
+  });
   expect(u).toBeCloseTo(0.17 / Math.sqrt(3), 12);
 });
 
@@ -14,13 +26,26 @@ test("JCGM 100 example H.2: repeated voltage readings", () => {
 });
 
 test("closed form: power V^2 / R propagates as 2 u(V) / V and u(R) / R", () => {
-  fc.assert(fc.property(fc.double({ min: 1, max: 60, noNaN: true }), fc.double({ min: 2, max: 16, noNaN: true }), (volts, ohms) => {
-    const u = propagated(([v, r]) => (v * v) / r, [volts, ohms], [0.003 * volts, 0.002 * ohms]);
-    expect(u / (volts ** 2 / ohms)).toBeCloseTo(Math.hypot(0.006, 0.002), 6);
-  }));
+  fc.assert(
+    fc.property(
+      fc.double({ min: 1, max: 60, noNaN: true }),
+      fc.double({ min: 2, max: 16, noNaN: true }),
+      (volts, ohms) => {
+        const u = propagated(([v, r]) => (v * v) / r, [volts, ohms], [0.003 * volts, 0.002 * ohms]);
+        expect(u / (volts ** 2 / ohms)).toBeCloseTo(Math.hypot(0.006, 0.002), 6);
+      },
+    ),
+  );
 });
 
-test.each([[4, 2.87], [10, 2.28], [35, 2.09], [1e6, 2]])("JCGM 100 table G.2: %d degrees of freedom, factor %d", (degrees, factor) => expect(coverageFactor(degrees)).toBe(factor));
+test.each([
+  [4, 2.87],
+  [10, 2.28],
+  [35, 2.09],
+  [1e6, 2],
+])("JCGM 100 table G.2: %d degrees of freedom, factor %d", (degrees, factor) =>
+  expect(coverageFactor(degrees)).toBe(factor),
+);
 
 test("warmResistance: 8 ohm with 400 ppm/K, 150 K warmer, is 8.48 ohm", () => {
   const warm = warmResistance(8, 400e-6, 150, 10);

@@ -17,8 +17,14 @@ export type InstrumentAccuracy = {
  * value is taken to be equally likely.
  * @see JCGM 100:2008, 4.3.7
  */
-export const instrumentStdUncertainty = (reading: number, { readingRatio, rangeRatio, range, digits, resolution }: InstrumentAccuracy): number =>
-  (Math.abs(reading) * requireRange("readingRatio", readingRatio, 0, 1) + requireRange("rangeRatio", rangeRatio, 0, 1) * range + digits * resolution) / Math.sqrt(3);
+export const instrumentStdUncertainty = (
+  reading: number,
+  { readingRatio, rangeRatio, range, digits, resolution }: InstrumentAccuracy,
+): number =>
+  (Math.abs(reading) * requireRange("readingRatio", readingRatio, 0, 1) +
+    requireRange("rangeRatio", rangeRatio, 0, 1) * range +
+    digits * resolution) /
+  Math.sqrt(3);
 
 /**
  * Mean and standard uncertainty of the mean of repeated readings.
@@ -26,8 +32,11 @@ export const instrumentStdUncertainty = (reading: number, { readingRatio, rangeR
  * @throws {RangeError} on fewer
  * @see JCGM 100:2008, 4.2
  */
-export const repeatedReading = (readings: readonly number[]): { mean: number; stdUncertainty: number } => {
-  if (readings.length < 2) throw new RangeError(`readings has ${readings.length} entries; a repeat takes at least 2`);
+export const repeatedReading = (
+  readings: readonly number[],
+): { mean: number; stdUncertainty: number } => {
+  if (readings.length < 2)
+    throw new RangeError(`readings has ${readings.length} entries; a repeat takes at least 2`);
   const mean = readings.reduce((sum, reading) => sum + reading, 0) / readings.length;
   const squares = readings.reduce((sum, reading) => sum + (reading - mean) ** 2, 0);
   return { mean, stdUncertainty: Math.sqrt(squares / (readings.length - 1) / readings.length) };
@@ -37,10 +46,18 @@ export const repeatedReading = (readings: readonly number[]): { mean: number; st
  * Standard uncertainty of f(inputs) from those of independent inputs, by central differences of one uncertainty.
  * @see JCGM 100:2008, 5.1.3, note 2 (numerical sensitivity)
  */
-export const propagated = (f: (inputs: readonly number[]) => number, inputs: readonly number[], stdUncertainties: readonly number[]): number => {
-  if (inputs.length !== stdUncertainties.length) throw new RangeError("inputs and stdUncertainties must have the same length");
-  const shifted = (at: number, by: number) => f(inputs.map((input, k) => (k === at ? input + by : input)));
-  return Math.hypot(...stdUncertainties.map((u, at) => (u === 0 ? 0 : (shifted(at, u) - shifted(at, -u)) / 2)));
+export const propagated = (
+  f: (inputs: readonly number[]) => number,
+  inputs: readonly number[],
+  stdUncertainties: readonly number[],
+): number => {
+  if (inputs.length !== stdUncertainties.length)
+    throw new RangeError("inputs and stdUncertainties must have the same length");
+  const shifted = (at: number, by: number) =>
+    f(inputs.map((input, k) => (k === at ? input + by : input)));
+  return Math.hypot(
+    ...stdUncertainties.map((u, at) => (u === 0 ? 0 : (shifted(at, u) - shifted(at, -u)) / 2)),
+  );
 };
 
 /**
@@ -48,17 +65,39 @@ export const propagated = (f: (inputs: readonly number[]) => number, inputs: rea
  * 2.87 for 4, 2.28 for 10, 2.09 for 30, 2.00 for many. @see JCGM 100:2008, table G.2 (95.45 %)
  */
 export const coverageFactor = (degreesOfFreedom: number): number => {
-  const known: [number, number][] = [[1, 13.97], [2, 4.53], [3, 3.31], [4, 2.87], [5, 2.65], [6, 2.52], [7, 2.43], [8, 2.37], [10, 2.28], [20, 2.13], [30, 2.09], [50, 2.05], [100, 2.025]];
-  if (!(degreesOfFreedom >= 1)) throw new RangeError(`degreesOfFreedom is ${degreesOfFreedom}; it must be at least 1`);
+  const known: [number, number][] = [
+    [1, 13.97],
+    [2, 4.53],
+    [3, 3.31],
+    [4, 2.87],
+    [5, 2.65],
+    [6, 2.52],
+    [7, 2.43],
+    [8, 2.37],
+    [10, 2.28],
+    [20, 2.13],
+    [30, 2.09],
+    [50, 2.05],
+    [100, 2.025],
+  ];
+  if (!(degreesOfFreedom >= 1))
+    throw new RangeError(`degreesOfFreedom is ${degreesOfFreedom}; it must be at least 1`);
   // Rounded down to the next tabulated value, which errs on the safe side.
-  return degreesOfFreedom > 100 ? 2 : (known.filter(([degrees]) => degrees <= degreesOfFreedom).pop() ?? known[0])[1];
+  return degreesOfFreedom > 100
+    ? 2
+    : (known.filter(([degrees]) => degrees <= degreesOfFreedom).pop() ?? known[0])[1];
 };
 
 /**
  * Resistance when warm: R (1 + alpha dT), with the standard uncertainty that an uncertain rise brings.
  * @param perKelvin temperature coefficient, 100e-6 for 100 ppm/K
  */
-export const warmResistance = (ohms: number, perKelvin: number, riseKelvin: number, riseKelvinStdUncertainty = 0): { ohms: number; ohmsStdUncertainty: number } => ({
+export const warmResistance = (
+  ohms: number,
+  perKelvin: number,
+  riseKelvin: number,
+  riseKelvinStdUncertainty = 0,
+): { ohms: number; ohmsStdUncertainty: number } => ({
   ohms: ohms * (1 + perKelvin * riseKelvin),
   ohmsStdUncertainty: Math.abs(ohms * perKelvin * riseKelvinStdUncertainty),
 });

@@ -1,10 +1,21 @@
 import fc from "fast-check";
-import { formatEngineering, formatFixed, formatHertz, formatPercent, formatSignificant, formatWithUncertainty, formatWithUnit } from "./formatNumber";
+import {
+  formatEngineering,
+  formatFixed,
+  formatHertz,
+  formatPercent,
+  formatSignificant,
+  formatWithUncertainty,
+  formatWithUnit,
+} from "./formatNumber";
 import { parseNumber } from "./parseNumber";
 
 test("formatWithUncertainty, JCGM 100 7.2.6: value rounded to its uncertainty", () => {
   expect(formatWithUncertainty(57.314, 0.618)).toEqual({ value: "57.3", uncertainty: "0.6" });
-  expect(formatWithUncertainty(10.057_62, 0.027)).toEqual({ value: "10.058", uncertainty: "0.027" });
+  expect(formatWithUncertainty(10.057_62, 0.027)).toEqual({
+    value: "10.058",
+    uncertainty: "0.027",
+  });
   expect(formatWithUncertainty(1631, 28)).toEqual({ value: "1631", uncertainty: "28" });
 });
 
@@ -27,12 +38,26 @@ test("formatPercent and formatHertz write the unit", () => {
 });
 
 test("formatEngineering: prefixes where a plain number reads badly; parseNumber reads it back", () => {
-  expect([0.0136, 4700, 8.21, 0.35, 2e-5, 6.8e-7, 2e7, -0.002, 0, 999.99].map((value) => formatEngineering(value))).toEqual(["13.6 m", "4.7 k", "8.21", "0.35", "20 µ", "680 n", "20 M", "−2 m", "0", "1000"]);
-  fc.assert(fc.property(fc.double({ min: 1e-11, max: 1e9, noNaN: true }), (value) => {
-    expect(Math.abs((parseNumber(formatEngineering(value)) ?? 0) / value - 1)).toBeLessThan(0.001);
-  }));
+  expect(
+    [0.0136, 4700, 8.21, 0.35, 2e-5, 6.8e-7, 2e7, -0.002, 0, 999.99].map((value) =>
+      formatEngineering(value),
+    ),
+  ).toEqual(["13.6 m", "4.7 k", "8.21", "0.35", "20 µ", "680 n", "20 M", "−2 m", "0", "1000"]);
+  fc.assert(
+    fc.property(fc.double({ min: 1e-11, max: 1e9, noNaN: true }), (value) => {
+      expect(Math.abs((parseNumber(formatEngineering(value)) ?? 0) / value - 1)).toBeLessThan(
+        0.001,
+      );
+    }),
+  );
 });
 
 test("formatWithUnit: the prefix stands with its unit", () => {
-  expect([8.99, 0.0136, 4700, 0, -0.002].map((value) => formatWithUnit(value, "V"))).toEqual(["8.99 V", "13.6 mV", "4.7 kV", "0 V", "−2 mV"]);
+  expect([8.99, 0.0136, 4700, 0, -0.002].map((value) => formatWithUnit(value, "V"))).toEqual([
+    "8.99 V",
+    "13.6 mV",
+    "4.7 kV",
+    "0 V",
+    "−2 mV",
+  ]);
 });

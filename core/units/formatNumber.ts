@@ -8,7 +8,14 @@ export const formatSignificant = (value: number, digits: number): string => {
 };
 
 /** A finite number with at most that many significant digits, zeros at its end left out: (72.0, 3) is "72". */
-export const formatShort = (value: number, digits = 3): string => (Number.isFinite(value) ? withMinusSign(Number(value.toPrecision(digits)).toFixed(12).replace(/\.?0+$/, "")) : "–");
+export const formatShort = (value: number, digits = 3): string =>
+  Number.isFinite(value)
+    ? withMinusSign(
+        Number(value.toPrecision(digits))
+          .toFixed(12)
+          .replace(/\.?0+$/, ""),
+      )
+    : "–";
 
 /** A finite number with that many decimals and a true minus sign. */
 export const formatFixed = (value: number, decimals: number): string =>
@@ -27,27 +34,50 @@ export const decimalsForUncertainty = (uncertainty: number): number => {
  * Value and uncertainty rounded alike: (57.314, 0.618) is { value: "57.3", uncertainty: "0.6" }.
  * Both in the same unit. @see JCGM 100:2008, 7.2.6
  */
-export const formatWithUncertainty = (value: number, uncertainty: number): { value: string; uncertainty: string } => {
+export const formatWithUncertainty = (
+  value: number,
+  uncertainty: number,
+): { value: string; uncertainty: string } => {
   const decimals = decimalsForUncertainty(uncertainty);
   return { value: formatFixed(value, decimals), uncertainty: formatFixed(uncertainty, decimals) };
 };
 
 /** A ratio as percent with three significant digits: 0.0005 is "0.0500 %". */
-export const formatPercent = (ratio: number, digits = 3): string => `${formatSignificant(ratio * 100, digits)} %`;
+export const formatPercent = (ratio: number, digits = 3): string =>
+  `${formatSignificant(ratio * 100, digits)} %`;
 
 /** A frequency in engineering style: 1000 is "1 kHz", 62.5 is "62.5 Hz". */
 export const formatHertz = (hertz: number): string =>
-  hertz >= 1000 ? `${Number((hertz / 1000).toPrecision(5))} kHz` : `${Number(hertz.toPrecision(5))} Hz`;
+  hertz >= 1000
+    ? `${Number((hertz / 1000).toPrecision(5))} kHz`
+    : `${Number(hertz.toPrecision(5))} Hz`;
 
-const PREFIXES: Record<number, string> = { [-12]: "p", [-9]: "n", [-6]: "µ", [-3]: "m", 0: "", 3: "k", 6: "M", 9: "G" };
+const PREFIXES: Record<number, string> = {
+  [-12]: "p",
+  [-9]: "n",
+  [-6]: "µ",
+  [-3]: "m",
+  0: "",
+  3: "k",
+  6: "M",
+  9: "G",
+};
 
 /** A number with an engineering prefix, as parseNumber reads it back: 0.0136 is "13.6 m", 4700 is "4.7 k". */
 export const formatEngineering = (value: number, digits = 4): string => {
-  const exponent = value === 0 ? 0 : Math.max(-12, Math.min(9, 3 * Math.floor(Math.log10(Math.abs(Number(value.toPrecision(digits)))) / 3)));
+  const exponent =
+    value === 0
+      ? 0
+      : Math.max(
+          -12,
+          Math.min(9, 3 * Math.floor(Math.log10(Math.abs(Number(value.toPrecision(digits)))) / 3)),
+        );
   // From a tenth to a thousand a plain number reads better.
   const plain = value === 0 || (Math.abs(value) >= 0.1 && Math.abs(value) < 1000);
   const scaled = Number((plain ? value : value / 10 ** exponent).toPrecision(digits));
-  return plain || exponent === 0 ? withMinusSign(String(scaled)) : `${withMinusSign(String(scaled))} ${PREFIXES[exponent]}`;
+  return plain || exponent === 0
+    ? withMinusSign(String(scaled))
+    : `${withMinusSign(String(scaled))} ${PREFIXES[exponent]}`;
 };
 
 /** A number with its unit and an engineering prefix: "8.99 V", "13.6 mV". */
@@ -56,4 +86,5 @@ export const formatWithUnit = (value: number, unit: string, digits = 3): string 
   return `${number} ${prefix}${unit}`;
 };
 
-const withMinusSign = (text: string): string => (/^-[0.]*$/.test(text) ? text.slice(1) : text.replace("-", "−"));
+const withMinusSign = (text: string): string =>
+  /^-[0.]*$/.test(text) ? text.slice(1) : text.replace("-", "−");

@@ -1,5 +1,15 @@
 // core/units: range checks, decibels, and numbers as text in both directions.
 export { amplitudeRatioToDb, dbToAmplitudeRatio, dbToPowerRatio, powerRatioToDb } from "./decibel";
-export { decimalsForUncertainty, formatEngineering, formatFixed, formatHertz, formatPercent, formatShort, formatSignificant, formatWithUncertainty, formatWithUnit } from "./formatNumber";
+export {
+  decimalsForUncertainty,
+  formatEngineering,
+  formatFixed,
+  formatHertz,
+  formatPercent,
+  formatShort,
+  formatSignificant,
+  formatWithUncertainty,
+  formatWithUnit,
+} from "./formatNumber";
 export { parseNumber } from "./parseNumber";
 export { requirePositive, requireRange } from "./requireRange";

@@ -1,6 +1,16 @@
 import { dbToAmplitudeRatio } from "./decibel";
 
-const PREFIX: Record<string, number> = { p: 1e-12, n: 1e-9, u: 1e-6, "µ": 1e-6, m: 1e-3, k: 1e3, K: 1e3, M: 1e6, G: 1e9 };
+const PREFIX: Record<string, number> = {
+  p: 1e-12,
+  n: 1e-9,
+  u: 1e-6,
+  µ: 1e-6,
+  m: 1e-3,
+  k: 1e3,
+  K: 1e3,
+  M: 1e6,
+  G: 1e9,
+};
 
 /**
  * Reads a number as people at a bench write it: "4.7", "4,7", "4k7", "8R2", "1e-3", "2.2 k", "0.01 %" (0.01

@@ -1,6 +1,12 @@
 // core/verdict: a claim against its evidence, with the uncertainty of both sides in mind.
 export { channelLetter } from "./channelLetter";
-export { judgeLimit, judgeResponse, limitOf, type ClaimLimit, type LimitStatus } from "./judgeLimit";
+export {
+  judgeLimit,
+  judgeResponse,
+  limitOf,
+  type ClaimLimit,
+  type LimitStatus,
+} from "./judgeLimit";
 export { judgePowerClaim, LOAD_TOLERANCE_RATIO } from "./judgePowerClaim";
 export { ratingSchools, type OtherEvidence, type SchoolReading } from "./ratingSchools";
 export type { Measured, PowerEvidence, Verdict, VerdictStatus } from "./types";

@@ -3,7 +3,9 @@ import type { Deviation } from "../response";
 import { dbToAmplitudeRatio, requireRange } from "../units";
 
 /** A limit in the unit of the claim: not below, not above, or near a value. */
-export type ClaimLimit = { direction: "at-least" | "at-most"; value: number } | { direction: "about"; value: number; tolerance: number };
+export type ClaimLimit =
+  | { direction: "at-least" | "at-most"; value: number }
+  | { direction: "about"; value: number; tolerance: number };
 
 export type LimitStatus = "met" | "missed" | "within-uncertainty";
 
@@ -38,9 +40,18 @@ export const limitOf = (stated: StatedClaim): ClaimLimit | null => {
  * Judges a reading against a limit with a guard band of its expanded uncertainty on both sides.
  * @see JCGM 106:2012, 8.3 (guarded acceptance and rejection)
  */
-export const judgeLimit = (value: number, expandedUncertainty: number, limit: ClaimLimit): LimitStatus => {
+export const judgeLimit = (
+  value: number,
+  expandedUncertainty: number,
+  limit: ClaimLimit,
+): LimitStatus => {
   requireRange("expandedUncertainty", expandedUncertainty, 0, Number.MAX_VALUE);
-  const toSpare = limit.direction === "about" ? limit.tolerance - Math.abs(value - limit.value) : limit.direction === "at-least" ? value - limit.value : limit.value - value;
+  const toSpare =
+    limit.direction === "about"
+      ? limit.tolerance - Math.abs(value - limit.value)
+      : limit.direction === "at-least"
+        ? value - limit.value
+        : limit.value - value;
   if (toSpare >= expandedUncertainty) return "met";
   return toSpare <= -expandedUncertainty ? "missed" : "within-uncertainty";
 };
@@ -50,7 +61,12 @@ export const judgeLimit = (value: number, expandedUncertainty: number, limit: Cl
  * 0 dB allows no rise (or fall) that can be measured: the reference itself stands at 0 dB and cannot stand clear of it.
  * @param expandedUncertaintyDb of one point relative to the reference
  */
-export const judgeResponse = (deviation: Deviation, upDb: number | null, downDb: number | null, expandedUncertaintyDb: number): LimitStatus => {
+export const judgeResponse = (
+  deviation: Deviation,
+  upDb: number | null,
+  downDb: number | null,
+  expandedUncertaintyDb: number,
+): LimitStatus => {
   const guard = dbToAmplitudeRatio(expandedUncertaintyDb);
   const sides: LimitStatus[] = [];
   const side = (overRatio: number, allowedDb: number): LimitStatus => {
@@ -58,6 +74,11 @@ export const judgeResponse = (deviation: Deviation, upDb: number | null, downDb:
     return overRatio <= most ? "met" : overRatio >= least ? "missed" : "within-uncertainty";
   };
   if (upDb !== null) sides.push(side(deviation.highestRatio / dbToAmplitudeRatio(upDb), upDb));
-  if (downDb !== null) sides.push(side(dbToAmplitudeRatio(-downDb) / deviation.lowestRatio, downDb));
-  return sides.includes("missed") ? "missed" : sides.includes("within-uncertainty") ? "within-uncertainty" : "met";
+  if (downDb !== null)
+    sides.push(side(dbToAmplitudeRatio(-downDb) / deviation.lowestRatio, downDb));
+  return sides.includes("missed")
+    ? "missed"
+    : sides.includes("within-uncertainty")
+      ? "within-uncertainty"
+      : "met";
 };

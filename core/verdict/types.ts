@@ -6,7 +6,8 @@ export type PowerEvidence = {
   channels: readonly (ChannelSweep & { channelIndex: number; loadOhms: number })[];
 };
 
-export type VerdictStatus = "met" | "missed" | "within-uncertainty" | "met-with-fewer-channels" | "not-tested";
+export type VerdictStatus =
+  "met" | "missed" | "within-uncertainty" | "met-with-fewer-channels" | "not-tested";
 
 export type Verdict = {
   status: VerdictStatus;

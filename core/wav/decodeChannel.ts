@@ -9,7 +9,12 @@ import { BYTES_PER_SAMPLE, type WavLayout } from "./types";
  * @param fullScaleVolts volts at the load that a full-scale sample stands for, above zero
  * @throws {RangeError} on a channel that is not there or a full scale that is not above zero
  */
-export const decodeChannel = (bytes: Uint8Array, layout: WavLayout, channelIndex: number, fullScaleVolts: number): Float64Array => {
+export const decodeChannel = (
+  bytes: Uint8Array,
+  layout: WavLayout,
+  channelIndex: number,
+  fullScaleVolts: number,
+): Float64Array => {
   requireRange("channelIndex", channelIndex, 0, layout.channelCount - 1);
   requirePositive("fullScaleVolts", fullScaleVolts);
   const sampleBytes = BYTES_PER_SAMPLE[layout.encoding];
@@ -20,13 +25,20 @@ export const decodeChannel = (bytes: Uint8Array, layout: WavLayout, channelIndex
   return volts;
 };
 
-type Decoder = (bytes: Uint8Array, start: number, stride: number, volts: Float64Array, fullScaleVolts: number) => void;
+type Decoder = (
+  bytes: Uint8Array,
+  start: number,
+  stride: number,
+  volts: Float64Array,
+  fullScaleVolts: number,
+) => void;
 
 // Integers are assembled from bytes by shifts, twice as fast as DataView calls; the top byte is shifted to
 // bit 31 so that the sign comes by itself.
 const decodeInt16: Decoder = (bytes, start, stride, volts, fullScaleVolts) => {
   const scale = fullScaleVolts / 2 ** 31;
-  for (let i = 0, at = start; i < volts.length; i++, at += stride) volts[i] = ((bytes[at] << 16) | (bytes[at + 1] << 24)) * scale;
+  for (let i = 0, at = start; i < volts.length; i++, at += stride)
+    volts[i] = ((bytes[at] << 16) | (bytes[at + 1] << 24)) * scale;
 };
 
 const decodeInt24: Decoder = (bytes, start, stride, volts, fullScaleVolts) => {
@@ -34,32 +46,42 @@ const decodeInt24: Decoder = (bytes, start, stride, volts, fullScaleVolts) => {
   let i = 0;
   if (stride === 3 && (bytes.byteOffset + start) % 4 === 0) {
     // One channel: four samples lie in three words.
-    const words = new Int32Array(bytes.buffer, bytes.byteOffset + start, Math.floor(volts.length / 4) * 3);
+    const words = new Int32Array(
+      bytes.buffer,
+      bytes.byteOffset + start,
+      Math.floor(volts.length / 4) * 3,
+    );
     for (let w = 0; w < words.length; w += 3, i += 4) {
-      const first = words[w], second = words[w + 1], third = words[w + 2];
+      const first = words[w],
+        second = words[w + 1],
+        third = words[w + 2];
       volts[i] = (first << 8) * scale;
       volts[i + 1] = (((first >>> 16) & 0xff00) | (second << 16)) * scale;
       volts[i + 2] = (((second >>> 8) & 0xffff00) | (third << 24)) * scale;
       volts[i + 3] = (third & 0xffffff00) * scale;
     }
   }
-  for (let at = start + i * stride; i < volts.length; i++, at += stride) volts[i] = ((bytes[at] << 8) | (bytes[at + 1] << 16) | (bytes[at + 2] << 24)) * scale;
+  for (let at = start + i * stride; i < volts.length; i++, at += stride)
+    volts[i] = ((bytes[at] << 8) | (bytes[at + 1] << 16) | (bytes[at + 2] << 24)) * scale;
 };
 
 const decodeInt32: Decoder = (bytes, start, stride, volts, fullScaleVolts) => {
   const scale = fullScaleVolts / 2 ** 31;
   for (let i = 0, at = start; i < volts.length; i++, at += stride)
-    volts[i] = (bytes[at] | (bytes[at + 1] << 8) | (bytes[at + 2] << 16) | (bytes[at + 3] << 24)) * scale;
+    volts[i] =
+      (bytes[at] | (bytes[at + 1] << 8) | (bytes[at + 2] << 16) | (bytes[at + 3] << 24)) * scale;
 };
 
 const decodeFloat32: Decoder = (bytes, start, stride, volts, fullScaleVolts) => {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  for (let i = 0, at = start; i < volts.length; i++, at += stride) volts[i] = view.getFloat32(at, true) * fullScaleVolts;
+  for (let i = 0, at = start; i < volts.length; i++, at += stride)
+    volts[i] = view.getFloat32(at, true) * fullScaleVolts;
 };
 
 const decodeFloat64: Decoder = (bytes, start, stride, volts, fullScaleVolts) => {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  for (let i = 0, at = start; i < volts.length; i++, at += stride) volts[i] = view.getFloat64(at, true) * fullScaleVolts;
+  for (let i = 0, at = start; i < volts.length; i++, at += stride)
+    volts[i] = view.getFloat64(at, true) * fullScaleVolts;
 };
 
 const DECODERS: Record<WavLayout["encoding"], Decoder> = {

@@ -7,30 +7,53 @@ import type { SampleEncoding } from "./types";
  * Up to 4 GiB; 1 to 16 channels.
  * @throws {RangeError} on channels of different lengths, none at all, or values out of range
  */
-export const encodeWav = (channels: readonly Float64Array[], sampleRateHz: number, fullScaleVolts: number, encoding: SampleEncoding & ("int16" | "int24" | "float32")): Uint8Array<ArrayBuffer> => {
+export const encodeWav = (
+  channels: readonly Float64Array[],
+  sampleRateHz: number,
+  fullScaleVolts: number,
+  encoding: SampleEncoding & ("int16" | "int24" | "float32"),
+): Uint8Array<ArrayBuffer> => {
   requireRange("channels.length", channels.length, 1, 16);
   requirePositive("fullScaleVolts", fullScaleVolts);
   requireRange("sampleRateHz", sampleRateHz, 1, 2 ** 31);
   const frameCount = channels[0].length;
-  if (channels.some((channel) => channel.length !== frameCount)) throw new RangeError("channels must all have the same length");
+  if (channels.some((channel) => channel.length !== frameCount))
+    throw new RangeError("channels must all have the same length");
 
   const sampleBytes = { int16: 2, int24: 3, float32: 4 }[encoding];
   const stride = sampleBytes * channels.length;
   const dataBytes = requireRange("size in bytes", frameCount * stride, 0, 2 ** 32 - 64);
   const bytes = new Uint8Array(44 + dataBytes + (dataBytes % 2));
   const view = new DataView(bytes.buffer);
-  writeHeader(view, { channelCount: channels.length, sampleRateHz, sampleBytes, isFloat: encoding === "float32", dataBytes });
+  writeHeader(view, {
+    channelCount: channels.length,
+    sampleRateHz,
+    sampleBytes,
+    isFloat: encoding === "float32",
+    dataBytes,
+  });
 
   channels.forEach((volts, channelIndex) => {
     const start = 44 + channelIndex * sampleBytes;
-    if (encoding === "float32") volts.forEach((value, i) => view.setFloat32(start + i * stride, value / fullScaleVolts, true));
-    else (encoding === "int16" ? writeInt16 : writeInt24)(bytes, start, stride, volts, fullScaleVolts);
+    if (encoding === "float32")
+      volts.forEach((value, i) =>
+        view.setFloat32(start + i * stride, value / fullScaleVolts, true),
+      );
+    else
+      (encoding === "int16" ? writeInt16 : writeInt24)(bytes, start, stride, volts, fullScaleVolts);
   });
   return bytes;
 };
 
-const writeInt16 = (bytes: Uint8Array, start: number, stride: number, volts: Float64Array, fullScaleVolts: number): void => {
-  const steps = 2 ** 15, scale = steps / fullScaleVolts;
+const writeInt16 = (
+  bytes: Uint8Array,
+  start: number,
+  stride: number,
+  volts: Float64Array,
+  fullScaleVolts: number,
+): void => {
+  const steps = 2 ** 15,
+    scale = steps / fullScaleVolts;
   for (let i = 0, at = start; i < volts.length; i++, at += stride) {
     const value = Math.max(-steps, Math.min(steps - 1, nearest(volts[i] * scale)));
     bytes[at] = value;
@@ -38,8 +61,15 @@ const writeInt16 = (bytes: Uint8Array, start: number, stride: number, volts: Flo
   }
 };
 
-const writeInt24 = (bytes: Uint8Array, start: number, stride: number, volts: Float64Array, fullScaleVolts: number): void => {
-  const steps = 2 ** 23, scale = steps / fullScaleVolts;
+const writeInt24 = (
+  bytes: Uint8Array,
+  start: number,
+  stride: number,
+  volts: Float64Array,
+  fullScaleVolts: number,
+): void => {
+  const steps = 2 ** 23,
+    scale = steps / fullScaleVolts;
   for (let i = 0, at = start; i < volts.length; i++, at += stride) {
     const value = Math.max(-steps, Math.min(steps - 1, nearest(volts[i] * scale)));
     bytes[at] = value;
@@ -49,12 +79,24 @@ const writeInt24 = (bytes: Uint8Array, start: number, stride: number, volts: Flo
 };
 
 /** Nearest whole number, also of a value so far out that only its sign matters. Truncation is several times quicker than Math.round. */
-const nearest = (value: number): number => (value >= 2 ** 30 ? 2 ** 30 : value <= -(2 ** 30) ? -(2 ** 30) : (value < 0 ? value - 0.5 : value + 0.5) | 0);
+const nearest = (value: number): number =>
+  value >= 2 ** 30
+    ? 2 ** 30
+    : value <= -(2 ** 30)
+      ? -(2 ** 30)
+      : (value < 0 ? value - 0.5 : value + 0.5) | 0;
 
-type HeaderFacts = { channelCount: number; sampleRateHz: number; sampleBytes: number; isFloat: boolean; dataBytes: number };
+type HeaderFacts = {
+  channelCount: number;
+  sampleRateHz: number;
+  sampleBytes: number;
+  isFloat: boolean;
+  dataBytes: number;
+};
 
 const writeHeader = (view: DataView, facts: HeaderFacts): void => {
-  const text = (at: number, word: string) => [...word].forEach((letter, k) => view.setUint8(at + k, letter.charCodeAt(0)));
+  const text = (at: number, word: string) =>
+    [...word].forEach((letter, k) => view.setUint8(at + k, letter.charCodeAt(0)));
   text(0, "RIFF");
   view.setUint32(4, view.byteLength - 8, true);
   text(8, "WAVEfmt ");

@@ -8,7 +8,8 @@ const AT_FULL_SCALE_RATIO = 1 - 2 ** -15;
  */
 export const overloadedSampleCount = (volts: Float64Array, fullScaleVolts: number): number => {
   const limit = AT_FULL_SCALE_RATIO * fullScaleVolts;
-  let total = 0, run = 0;
+  let total = 0,
+    run = 0;
   for (let n = 0; n <= volts.length; n++) {
     if (n < volts.length && Math.abs(volts[n]) >= limit) run++;
     else {

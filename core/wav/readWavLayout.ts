@@ -15,18 +15,26 @@ const MOST_CHANNELS = 16;
  * @see Microsoft and IBM, Multimedia Programming Interface and Data Specifications 1.0, 1991 (RIFF WAVE);
  *      EBU Tech 3306 (RF64). From memory.
  */
-export const readWavLayout = (bytes: Uint8Array, totalBytes = bytes.byteLength): Outcome<WavLayout> => {
+export const readWavLayout = (
+  bytes: Uint8Array,
+  totalBytes = bytes.byteLength,
+): Outcome<WavLayout> => {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   if (bytes.byteLength < 12 || !["RIFF", "RF64"].includes(tag(view, 0)) || tag(view, 8) !== "WAVE")
-    return failure("not-a-wav", "File", "this is not a WAV file. Export the recording as WAV and choose that.");
+    return failure(
+      "not-a-wav",
+      "File",
+      "this is not a WAV file. Export the recording as WAV and choose that.",
+    );
 
   let format: FormatChunk | null = null;
   let longDataBytes: number | null = null;
-  for (let at = 12; at + 8 <= bytes.byteLength; ) {
+  for (let at = 12; at + 8 <= bytes.byteLength;) {
     const name = tag(view, at);
     const size = view.getUint32(at + 4, true);
     const body = at + 8;
-    if (name === "ds64" && body + 16 <= bytes.byteLength) longDataBytes = Number(view.getBigUint64(body + 8, true));
+    if (name === "ds64" && body + 16 <= bytes.byteLength)
+      longDataBytes = Number(view.getBigUint64(body + 8, true));
     if (name === "fmt ") format = readFormat(view, body, size);
     if (name === "data") {
       const promisedBytes = size === UNKNOWN_SIZE ? (longDataBytes ?? totalBytes - body) : size;
@@ -34,13 +42,27 @@ export const readWavLayout = (bytes: Uint8Array, totalBytes = bytes.byteLength):
     }
     at = body + size + (size % 2);
   }
-  return failure("truncated", "File", "the WAV file ends before its samples begin. Copy or record it again.");
+  return failure(
+    "truncated",
+    "File",
+    "the WAV file ends before its samples begin. Copy or record it again.",
+  );
 };
 
-type FormatChunk = { code: number; channelCount: number; sampleRateHz: number; bitsPerSample: number };
+type FormatChunk = {
+  code: number;
+  channelCount: number;
+  sampleRateHz: number;
+  bitsPerSample: number;
+};
 
 const tag = (view: DataView, at: number): string =>
-  String.fromCharCode(view.getUint8(at), view.getUint8(at + 1), view.getUint8(at + 2), view.getUint8(at + 3));
+  String.fromCharCode(
+    view.getUint8(at),
+    view.getUint8(at + 1),
+    view.getUint8(at + 2),
+    view.getUint8(at + 3),
+  );
 
 const readFormat = (view: DataView, at: number, size: number): FormatChunk | null => {
   if (size < 16 || at + size > view.byteLength) return null;
@@ -55,24 +77,53 @@ const readFormat = (view: DataView, at: number, size: number): FormatChunk | nul
 };
 
 const encodingOf = ({ code, bitsPerSample }: FormatChunk): SampleEncoding | null => {
-  if (code === PCM && [16, 24, 32].includes(bitsPerSample)) return `int${bitsPerSample}` as SampleEncoding;
-  if (code === IEEE_FLOAT && [32, 64].includes(bitsPerSample)) return `float${bitsPerSample}` as SampleEncoding;
+  if (code === PCM && [16, 24, 32].includes(bitsPerSample))
+    return `int${bitsPerSample}` as SampleEncoding;
+  if (code === IEEE_FLOAT && [32, 64].includes(bitsPerSample))
+    return `float${bitsPerSample}` as SampleEncoding;
   return null;
 };
 
-const layoutOf = (format: FormatChunk | null, dataOffset: number, promisedBytes: number, totalBytes: number): Outcome<WavLayout> => {
-  if (!format) return failure("not-a-wav", "File", "the WAV header does not say how its samples are stored. Export it again.");
+const layoutOf = (
+  format: FormatChunk | null,
+  dataOffset: number,
+  promisedBytes: number,
+  totalBytes: number,
+): Outcome<WavLayout> => {
+  if (!format)
+    return failure(
+      "not-a-wav",
+      "File",
+      "the WAV header does not say how its samples are stored. Export it again.",
+    );
   const encoding = encodingOf(format);
   if (!encoding)
-    return failure("unsupported-encoding", "File", `this WAV encoding (code ${format.code}, ${format.bitsPerSample} bit) cannot be read. Export it as 16, 24 or 32-bit PCM, or as 32 or 64-bit float.`);
+    return failure(
+      "unsupported-encoding",
+      "File",
+      `this WAV encoding (code ${format.code}, ${format.bitsPerSample} bit) cannot be read. Export it as 16, 24 or 32-bit PCM, or as 32 or 64-bit float.`,
+    );
   const { channelCount, sampleRateHz } = format;
   if (channelCount < 1 || channelCount > MOST_CHANNELS || sampleRateHz < 1)
-    return failure("not-a-wav", "File", `the WAV header makes no sense (${channelCount} channels at ${sampleRateHz} Hz). Export it again.`);
+    return failure(
+      "not-a-wav",
+      "File",
+      `the WAV header makes no sense (${channelCount} channels at ${sampleRateHz} Hz). Export it again.`,
+    );
   const frameCount = Math.floor(promisedBytes / (BYTES_PER_SAMPLE[encoding] * channelCount));
-  if (frameCount === 0) return failure("no-samples", "File", "the WAV file has no samples. Record again and check that it is longer than zero seconds.");
+  if (frameCount === 0)
+    return failure(
+      "no-samples",
+      "File",
+      "the WAV file has no samples. Record again and check that it is longer than zero seconds.",
+    );
   if (dataOffset + promisedBytes > totalBytes) {
     const missing = dataOffset + promisedBytes - totalBytes;
-    return failure("truncated", "File", `the WAV file is cut short: ${missing} of ${promisedBytes} bytes of samples are missing. Copy it again, or record again.`);
+    return failure(
+      "truncated",
+      "File",
+      `the WAV file is cut short: ${missing} of ${promisedBytes} bytes of samples are missing. Copy it again, or record again.`,
+    );
   }
   return success({ sampleRateHz, channelCount, encoding, frameCount, dataOffset });
 };

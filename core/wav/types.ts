@@ -12,4 +12,10 @@ export type WavLayout = {
   dataOffset: number;
 };
 
-export const BYTES_PER_SAMPLE: Record<SampleEncoding, number> = { int16: 2, int24: 3, int32: 4, float32: 4, float64: 8 };
+export const BYTES_PER_SAMPLE: Record<SampleEncoding, number> = {
+  int16: 2,
+  int24: 3,
+  int32: 4,
+  float32: 4,
+  float64: 8,
+};

@@ -9,22 +9,40 @@ const layoutOf = (bytes: Uint8Array): WavLayout => {
 
 const STEP_RATIO = { int16: 2 ** -15, int24: 2 ** -23, float32: 2 ** -23 } as const;
 
-test.each(["int16", "int24", "float32"] as const)("round trip: %s keeps every sample within half a step", (encoding) => {
-  fc.assert(
-    fc.property(fc.array(fc.double({ min: -0.999, max: 0.999, noNaN: true }), { minLength: 1, maxLength: 50 }), (ratios) => {
-      const left = Float64Array.from(ratios, (ratio) => ratio * 80);
-      const right = left.map((volts) => -volts / 2);
-      const bytes = encodeWav([left, right], 48_000, 80, encoding);
-      const layout = layoutOf(bytes);
-      expect(layout).toMatchObject({ sampleRateHz: 48_000, channelCount: 2, encoding, frameCount: ratios.length });
-      for (const [channelIndex, sent] of [left, right].entries()) {
-        const found = decodeChannel(bytes, layout, channelIndex, 80);
-        found.forEach((volts, i) => expect(Math.abs(volts - sent[i])).toBeLessThanOrEqual(80 * STEP_RATIO[encoding] * 0.5001));
-      }
-    }),
-    { numRuns: 50 },
-  );
-});
+test.each(["int16", "int24", "float32"] as const)(
+  "round trip: %s keeps every sample within half a step",
+  (encoding) => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: -0.999, max: 0.999, noNaN: true }), {
+          minLength: 1,
+          maxLength: 50,
+        }),
+        (ratios) => {
+          const left = Float64Array.from(ratios, (ratio) => ratio * 80);
+          const right = left.map((volts) => -volts / 2);
+          const bytes = encodeWav([left, right], 48_000, 80, encoding);
+          const layout = layoutOf(bytes);
+          expect(layout).toMatchObject({
+            sampleRateHz: 48_000,
+            channelCount: 2,
+            encoding,
+            frameCount: ratios.length,
+          });
+          for (const [channelIndex, sent] of [left, right].entries()) {
+            const found = decodeChannel(bytes, layout, channelIndex, 80);
+            found.forEach((volts, i) =>
+              expect(Math.abs(volts - sent[i])).toBeLessThanOrEqual(
+                80 * STEP_RATIO[encoding] * 0.5001,
+              ),
+            );
+          }
+        },
+      ),
+      { numRuns: 50 },
+    );
+  },
+);
 
 test("integers stop at full scale like a converter", () => {
   const bytes = encodeWav([Float64Array.of(2, -2)], 48_000, 1, "int16");
@@ -78,12 +96,14 @@ describe("refusal", () => {
   });
 
   test("any bytes at all give an outcome, never an exception", () => {
-    fc.assert(fc.property(fc.uint8Array({ maxLength: 120 }), (noise) => {
-      const bytes = good.slice();
-      bytes.set(noise.subarray(0, 100), 4);
-      expect(typeof readWavLayout(bytes).ok).toBe("boolean");
-      expect(readWavLayout(noise).ok).toBe(false);
-    }));
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 120 }), (noise) => {
+        const bytes = good.slice();
+        bytes.set(noise.subarray(0, 100), 4);
+        expect(typeof readWavLayout(bytes).ok).toBe("boolean");
+        expect(readWavLayout(noise).ok).toBe(false);
+      }),
+    );
   });
 
   test("a full scale that is not above zero, or a channel that is not there", () => {

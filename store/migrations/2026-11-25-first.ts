@@ -15,7 +15,12 @@ export const up = async (db: Knex): Promise<void> => {
   });
   await db.schema.createTable("claims", (table) => {
     table.text("id").primary();
-    table.text("amplifier_id").notNullable().references("amplifiers.id").onDelete("CASCADE").index();
+    table
+      .text("amplifier_id")
+      .notNullable()
+      .references("amplifiers.id")
+      .onDelete("CASCADE")
+      .index();
     table.text("printed_text").notNullable();
     table.text("source").notNullable();
     table.double("power_watts").notNullable();
@@ -26,13 +31,23 @@ export const up = async (db: Knex): Promise<void> => {
   });
   await db.schema.createTable("loads", (table) => {
     table.text("id").primary();
-    table.text("amplifier_id").notNullable().references("amplifiers.id").onDelete("CASCADE").index();
+    table
+      .text("amplifier_id")
+      .notNullable()
+      .references("amplifiers.id")
+      .onDelete("CASCADE")
+      .index();
     table.double("nominal_ohms").notNullable();
     table.json("channels").notNullable();
   });
   await db.schema.createTable("runs", (table) => {
     table.text("id").primary();
-    table.text("amplifier_id").notNullable().references("amplifiers.id").onDelete("CASCADE").index();
+    table
+      .text("amplifier_id")
+      .notNullable()
+      .references("amplifiers.id")
+      .onDelete("CASCADE")
+      .index();
     table.text("kind").notNullable();
     table.text("source").notNullable();
     table.text("source_detail").notNullable();
@@ -52,5 +67,6 @@ export const up = async (db: Knex): Promise<void> => {
 };
 
 export const down = async (db: Knex): Promise<void> => {
-  for (const table of ["captures", "runs", "loads", "claims", "amplifiers"]) await db.schema.dropTable(table);
+  for (const table of ["captures", "runs", "loads", "claims", "amplifiers"])
+    await db.schema.dropTable(table);
 };

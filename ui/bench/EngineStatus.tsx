@@ -16,12 +16,36 @@ import { PlayingBar } from "./playing/PlayingBar";
 /** What the bench is at: the run that plays, unless it fills the screen anyway, what must be changed before the next, or a run that was broken off. */
 export function EngineStatus({ isPlayingShown }: { isPlayingShown: boolean }) {
   const { state, goOn, resume, discard, cancel } = useBenchEngine();
-  useKeys(useMemo(() => (state.pause ? [{ key: "g", label: "Changed; go on", run: goOn }] : state.interrupted ? [{ key: "g", label: "Go on with the run", run: resume }] : []), [state.pause, state.interrupted, goOn, resume]));
-  if (state.job && state.progress) return isPlayingShown ? null : <PlayingStrip job={state.job} progress={state.progress} state={state} onCancel={cancel} />;
+  useKeys(
+    useMemo(
+      () =>
+        state.pause
+          ? [{ key: "g", label: "Changed; go on", run: goOn }]
+          : state.interrupted
+            ? [{ key: "g", label: "Go on with the run", run: resume }]
+            : [],
+      [state.pause, state.interrupted, goOn, resume],
+    ),
+  );
+  if (state.job && state.progress)
+    return isPlayingShown ? null : (
+      <PlayingStrip job={state.job} progress={state.progress} state={state} onCancel={cancel} />
+    );
   return (
     <>
       {state.failure && (
-        <Text role="alert" color="ember" fontWeight={600} bg="ochreWash" borderLeftWidth="4px" borderColor="ember" borderRadius="6px" px={4} py={2} mb={3}>
+        <Text
+          role="alert"
+          color="ember"
+          fontWeight={600}
+          bg="ochreWash"
+          borderLeftWidth="4px"
+          borderColor="ember"
+          borderRadius="6px"
+          px={4}
+          py={2}
+          mb={3}
+        >
           {state.failure.message}
         </Text>
       )}
@@ -31,19 +55,39 @@ export function EngineStatus({ isPlayingShown }: { isPlayingShown: boolean }) {
 }
 
 /** What must be changed before the next run, or a run that was broken off. */
-function Waiting({ state, onGoOn, onResume, onDiscard }: { state: EngineState; onGoOn(): void; onResume(): void; onDiscard(): void }) {
+function Waiting({
+  state,
+  onGoOn,
+  onResume,
+  onDiscard,
+}: {
+  state: EngineState;
+  onGoOn(): void;
+  onResume(): void;
+  onDiscard(): void;
+}) {
   if (state.pause)
     return (
-      <Notice title={`Output is at its least. Now ${state.pause}.`} text={`Then go on with ${state.queue.length} more.`}>
-        <ActionButton tone="primary" hotkey="G" onClick={onGoOn}>Done, go on</ActionButton>
+      <Notice
+        title={`Output is at its least. Now ${state.pause}.`}
+        text={`Then go on with ${state.queue.length} more.`}
+      >
+        <ActionButton tone="primary" hotkey="G" onClick={onGoOn}>
+          Done, go on
+        </ActionButton>
         <ActionButton onClick={onDiscard}>Leave the rest</ActionButton>
       </Notice>
     );
   if (state.interrupted?.job) {
     const { job, shots, queue } = state.interrupted;
     return (
-      <Notice title={`${RUN_KINDS[job.kind].title} was broken off`} text={`${shots.length === 0 ? "No recording was complete" : `${shots.length} ${shots.length === 1 ? "recording is" : "recordings are"} kept`}${queue.length > 0 ? `, ${queue.length} ${queue.length === 1 ? "run was" : "runs were"} to follow` : ""}. It is incomplete and counts for nothing until it has been finished.`}>
-        <ActionButton tone="primary" hotkey="G" onClick={onResume}>Go on with it</ActionButton>
+      <Notice
+        title={`${RUN_KINDS[job.kind].title} was broken off`}
+        text={`${shots.length === 0 ? "No recording was complete" : `${shots.length} ${shots.length === 1 ? "recording is" : "recordings are"} kept`}${queue.length > 0 ? `, ${queue.length} ${queue.length === 1 ? "run was" : "runs were"} to follow` : ""}. It is incomplete and counts for nothing until it has been finished.`}
+      >
+        <ActionButton tone="primary" hotkey="G" onClick={onResume}>
+          Go on with it
+        </ActionButton>
         <ActionButton onClick={onDiscard}>Give it up</ActionButton>
       </Notice>
     );
@@ -52,25 +96,60 @@ function Waiting({ state, onGoOn, onResume, onDiscard }: { state: EngineState; o
 }
 
 /** The run that plays while something else is looked at. */
-function PlayingStrip({ job, progress, state: { secondsLeft, queue }, onCancel }: { job: BenchJob; progress: EngineProgress; state: EngineState; onCancel(): void }) {
+function PlayingStrip({
+  job,
+  progress,
+  state: { secondsLeft, queue },
+  onCancel,
+}: {
+  job: BenchJob;
+  progress: EngineProgress;
+  state: EngineState;
+  onCancel(): void;
+}) {
   const { stage, playing } = progress;
   return (
     <Panel mb={3} role="status" data-testid="running">
       <Flex gap={5} align="center">
         {playing && <LiveWave glimpse={playing.glimpse} width={220} height={64} />}
         <PlayingBar progress={progress} secondsLeft={secondsLeft} queued={queue.length}>
-          <Text as="b" color="ink">{RUN_KINDS[job.kind].title}: {stage}</Text>
-          {playing && ` ${playing.voltsRms.map((volts, k) => `${channelLetter(k)} ${levelText(playing.loadWatts[k] ?? 0, volts)}`).join(", ")}`}
+          <Text as="b" color="ink">
+            {RUN_KINDS[job.kind].title}: {stage}
+          </Text>
+          {playing &&
+            ` ${playing.voltsRms.map((volts, k) => `${channelLetter(k)} ${levelText(playing.loadWatts[k] ?? 0, volts)}`).join(", ")}`}
         </PlayingBar>
-        <ActionButton onClick={onCancel} hotkey="Esc">Stop</ActionButton>
+        <ActionButton onClick={onCancel} hotkey="Esc">
+          Stop
+        </ActionButton>
       </Flex>
     </Panel>
   );
 }
 
-function Notice({ title, text, children }: { title: string; text: string; children: React.ReactNode }) {
+function Notice({
+  title,
+  text,
+  children,
+}: {
+  title: string;
+  text: string;
+  children: React.ReactNode;
+}) {
   return (
-    <Flex bg="ochreWash" borderLeftWidth="4px" borderColor="ochre" borderRadius="6px" px={4} py={2.5} mb={3} gap={4} align="center" wrap="wrap" role="status">
+    <Flex
+      bg="ochreWash"
+      borderLeftWidth="4px"
+      borderColor="ochre"
+      borderRadius="6px"
+      px={4}
+      py={2.5}
+      mb={3}
+      gap={4}
+      align="center"
+      wrap="wrap"
+      role="status"
+    >
       <Box flex="1 1 320px">
         <Text fontWeight={700}>{title}</Text>
         <Text fontSize="14.5px">{text}</Text>

@@ -5,15 +5,49 @@ import type { EngineState } from "./engine/BenchEngine";
 import { NewRun, type NewRunProps } from "./NewRun";
 
 const mockState: { value: Partial<EngineState> } = { value: {} };
-jest.mock("./engine/BenchEngine", () => ({ useBenchEngine: () => ({ state: { job: null, ...mockState.value }, start: () => {}, clear: () => {} }) }));
-jest.mock("../frame/chainState", () => ({ useChain: () => ({ setChain: () => {}, rest: () => {} }) }));
+jest.mock("./engine/BenchEngine", () => ({
+  useBenchEngine: () => ({
+    state: { job: null, ...mockState.value },
+    start: () => {},
+    clear: () => {},
+  }),
+}));
+jest.mock("../frame/chainState", () => ({
+  useChain: () => ({ setChain: () => {}, rest: () => {} }),
+}));
 jest.mock("@/server/actions", () => ({ saveDocument: () => {} }));
 
 const rig = (readings: Readings): RigSettings => ({ ...rigSchema.getDefault(), readings });
-const four = { ...load, id: "four", nominalOhms: 4, channels: [4.07, 4.11].map((ohms) => ({ ohms, ohmsExpandedUncertainty: 0.02 })) };
-const planned = (kind: "spectrum" | "low-ohm" | "listening-level"): NewRunProps["planned"] => ({ next: { id: "p", kind, loadOhms: 8, channelsDriven: 1 } as never, madeCount: 2, plannedCount: 5 });
-const form = (kind: Parameters<typeof planned>[0], readings: Readings, change: Partial<NewRunProps> = {}) => (
-  <NewRun amplifier={amplifier} claims={[claim]} loads={[load, four]} details={detailsSchema.getDefault()} uploadLimitBytes={1e9} planned={planned(kind)} rig={rig(readings)} calibration={null} voltmeter={null} cautions={[]} onStored={() => {}} {...change} />
+const four = {
+  ...load,
+  id: "four",
+  nominalOhms: 4,
+  channels: [4.07, 4.11].map((ohms) => ({ ohms, ohmsExpandedUncertainty: 0.02 })),
+};
+const planned = (kind: "spectrum" | "low-ohm" | "listening-level"): NewRunProps["planned"] => ({
+  next: { id: "p", kind, loadOhms: 8, channelsDriven: 1 } as never,
+  madeCount: 2,
+  plannedCount: 5,
+});
+const form = (
+  kind: Parameters<typeof planned>[0],
+  readings: Readings,
+  change: Partial<NewRunProps> = {},
+) => (
+  <NewRun
+    amplifier={amplifier}
+    claims={[claim]}
+    loads={[load, four]}
+    details={detailsSchema.getDefault()}
+    uploadLimitBytes={1e9}
+    planned={planned(kind)}
+    rig={rig(readings)}
+    calibration={null}
+    voltmeter={null}
+    cautions={[]}
+    onStored={() => {}}
+    {...change}
+  />
 );
 
 afterEach(() => (mockState.value = {}));
@@ -25,15 +59,27 @@ test("the planned run is taken up as it was planned, with its load and channels"
   expect(markup(form("spectrum", "simulated bench"))).toMatch(/id="channels"[^>]*value="1"/);
 });
 
-test.each<[Readings, string]>([["simulated bench", "Simulated amplifier"], ["recordings", "Drop recordings"], ["meter", "This run takes a recording"]])("readings by %s: the Bench asks for what they need", (readings, text) => {
+test.each<[Readings, string]>([
+  ["simulated bench", "Simulated amplifier"],
+  ["recordings", "Drop recordings"],
+  ["meter", "This run takes a recording"],
+])("readings by %s: the Bench asks for what they need", (readings, text) => {
   expect(words(form("spectrum", readings))).toContain(text);
-  expect(markup(form("spectrum", readings)).match(/aria-pressed="true"[^>]*id="readings-[a-z-]+"|id="readings-[a-z-]+"[^>]*aria-pressed="true"/g)).toHaveLength(1);
+  expect(
+    markup(form("spectrum", readings)).match(
+      /aria-pressed="true"[^>]*id="readings-[a-z-]+"|id="readings-[a-z-]+"[^>]*aria-pressed="true"/g,
+    ),
+  ).toHaveLength(1);
 });
 
 test("listening level is typed, whatever the rig says, and nothing else can be chosen", () => {
   const html = markup(form("listening-level", "simulated bench"));
   expect(html).toContain("Sound level meter");
-  expect(html.match(/<button[^>]*id="readings-[^>]*disabled=""|<button[^>]*disabled=""[^>]*id="readings-/g)).toHaveLength(3);
+  expect(
+    html.match(
+      /<button[^>]*id="readings-[^>]*disabled=""|<button[^>]*disabled=""[^>]*id="readings-/g,
+    ),
+  ).toHaveLength(3);
 });
 
 test("low-ohm stress takes the least load that is there", () => {
@@ -44,13 +90,22 @@ test("low-ohm stress takes the least load that is there", () => {
 test("while a run plays nothing of it can be started or chosen anew", () => {
   mockState.value = { job: { kind: "spectrum" } as never };
   const html = markup(form("spectrum", "simulated bench"));
-  expect(html).toMatch(/<button[^>]*disabled=""[^>]*id="run-it"|<button[^>]*id="run-it"[^>]*disabled=""/);
+  expect(html).toMatch(
+    /<button[^>]*disabled=""[^>]*id="run-it"|<button[^>]*id="run-it"[^>]*disabled=""/,
+  );
 });
 
-test("before any load is entered, that comes first", () => expect(words(form("spectrum", "simulated bench", { loads: [] }))).toContain("First the load"));
+test("before any load is entered, that comes first", () =>
+  expect(words(form("spectrum", "simulated bench", { loads: [] }))).toContain("First the load"));
 
 test("what was not confirmed before power is told where a real bench was recorded, and only there", () => {
-  const cautions = [{ code: "heat", title: "186 W of heat in the loads", text: "Resistors burn.", isRisky: true }] as never;
-  expect(words(form("spectrum", "recordings", { cautions }))).toContain("still to be confirmed: 186 W of heat in the loads.");
-  expect(words(form("spectrum", "simulated bench", { cautions }))).not.toContain("still to be confirmed");
+  const cautions = [
+    { code: "heat", title: "186 W of heat in the loads", text: "Resistors burn.", isRisky: true },
+  ] as never;
+  expect(words(form("spectrum", "recordings", { cautions }))).toContain(
+    "still to be confirmed: 186 W of heat in the loads.",
+  );
+  expect(words(form("spectrum", "simulated bench", { cautions }))).not.toContain(
+    "still to be confirmed",
+  );
 });

@@ -5,7 +5,17 @@ import { useMemo, useState } from "react";
 import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/plan";
 import type { Calibration } from "@/core/rig";
 import { unconfirmed, type Caution } from "@/core/safety";
-import type { Amplifier, Claim, Confirmation, Details, Guards, Instrument, Load, Readings, RigSettings } from "@/records";
+import type {
+  Amplifier,
+  Claim,
+  Confirmation,
+  Details,
+  Guards,
+  Instrument,
+  Load,
+  Readings,
+  RigSettings,
+} from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
@@ -22,13 +32,41 @@ import { TypedIn } from "./TypedIn";
 import { useReadings } from "./useReadings";
 import { useRunMaker, type MakerState } from "./useRunMaker";
 
-export type NewRunProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; details: Details; uploadLimitBytes: number; planned: NextPlanned | null; rig: RigSettings; calibration: Calibration | null; voltmeter: Instrument | null; cautions: readonly Caution[]; onStored(runId: string): void };
+export type NewRunProps = {
+  amplifier: Amplifier;
+  claims: readonly Claim[];
+  loads: readonly Load[];
+  details: Details;
+  uploadLimitBytes: number;
+  planned: NextPlanned | null;
+  rig: RigSettings;
+  calibration: Calibration | null;
+  voltmeter: Instrument | null;
+  cautions: readonly Caution[];
+  onStored(runId: string): void;
+};
 
 /** What may take the readings, with its key. */
-const READING_KEYS: readonly (readonly [Readings, string, string])[] = [["simulated bench", "Simulated bench", "S"], ["recordings", "Recordings", "F"], ["meter", "Meter", "V"]];
+const READING_KEYS: readonly (readonly [Readings, string, string])[] = [
+  ["simulated bench", "Simulated bench", "S"],
+  ["recordings", "Recordings", "F"],
+  ["meter", "Meter", "V"],
+];
 
 /** Any run of the job, from the simulated bench, from files, or typed off a meter. */
-export function NewRun({ amplifier, claims, loads: given, details, uploadLimitBytes, planned, rig, calibration, voltmeter, cautions, onStored }: NewRunProps) {
+export function NewRun({
+  amplifier,
+  claims,
+  loads: given,
+  details,
+  uploadLimitBytes,
+  planned,
+  rig,
+  calibration,
+  voltmeter,
+  cautions,
+  onStored,
+}: NewRunProps) {
   const engine = useBenchEngine();
   const next = planned?.next ?? null;
   const [kind, setKind] = useState<RunKind>(next?.kind ?? "power-sweep");
@@ -42,7 +80,10 @@ export function NewRun({ amplifier, claims, loads: given, details, uploadLimitBy
   };
   if (loads.length === 0)
     return (
-      <EmptyState title="First the load" text="Watts come from volts and ohms. Enter what your dummy loads really measure, then come back here to run the sweep.">
+      <EmptyState
+        title="First the load"
+        text="Watts come from volts and ohms. Enter what your dummy loads really measure, then come back here to run the sweep."
+      >
         <ActionButton tone="primary" asChild>
           <NextLink href={`/amplifiers/${amplifier.id}/load`}>Enter the load</NextLink>
         </ActionButton>
@@ -59,49 +100,159 @@ export function NewRun({ amplifier, claims, loads: given, details, uploadLimitBy
           {planned && <OnThePlan planned={planned} onChoose={choose} kind={kind} />}
         </Box>
         <Box w="250px">
-          <Choice id="run-kind" label="Which run" value={kind} choices={RUN_KIND_NAMES.map((name) => ({ value: name, label: RUN_KINDS[name].title }))} onChange={(value) => choose(value as RunKind)} />
+          <Choice
+            id="run-kind"
+            label="Which run"
+            value={kind}
+            choices={RUN_KIND_NAMES.map((name) => ({ value: name, label: RUN_KINDS[name].title }))}
+            onChange={(value) => choose(value as RunKind)}
+          />
         </Box>
-        <ReadingsRow amplifierId={amplifier.id} readings={readings} message={message} disabled={kind === "listening-level" || engine.state.job !== null} onChoose={(name) => { engine.clear(); setReadings(name); }} />
+        <ReadingsRow
+          amplifierId={amplifier.id}
+          readings={readings}
+          message={message}
+          disabled={kind === "listening-level" || engine.state.job !== null}
+          onChoose={(name) => {
+            engine.clear();
+            setReadings(name);
+          }}
+        />
       </Flex>
-      {readings === "simulated bench" && <Simulated kind={kind} amplifier={amplifier} claims={claims} loads={loads} details={details} guards={rig.guards} channelsDriven={channelsDriven} onStored={onStored} />}
-      {readings === "recordings" && <FromFiles {...{ kind, amplifier, claims, loads, calibration, cautions, confirmations: rig.confirmations, uploadLimitBytes, onStored }} />}
-      {readings === "meter" && <FromMeter kind={kind} amplifier={amplifier} loads={loads} voltmeter={voltmeter} onStored={onStored} />}
+      {readings === "simulated bench" && (
+        <Simulated
+          kind={kind}
+          amplifier={amplifier}
+          claims={claims}
+          loads={loads}
+          details={details}
+          guards={rig.guards}
+          channelsDriven={channelsDriven}
+          onStored={onStored}
+        />
+      )}
+      {readings === "recordings" && (
+        <FromFiles
+          {...{
+            kind,
+            amplifier,
+            claims,
+            loads,
+            calibration,
+            cautions,
+            confirmations: rig.confirmations,
+            uploadLimitBytes,
+            onStored,
+          }}
+        />
+      )}
+      {readings === "meter" && (
+        <FromMeter
+          kind={kind}
+          amplifier={amplifier}
+          loads={loads}
+          voltmeter={voltmeter}
+          onStored={onStored}
+        />
+      )}
     </Flex>
   );
 }
 
 const readingId = (name: Readings): string => `readings-${name.replace(" ", "-")}`;
 
-type FileProps = Pick<NewRunProps, "amplifier" | "claims" | "loads" | "calibration" | "cautions" | "uploadLimitBytes" | "onStored"> & { confirmations: readonly Confirmation[] };
+type FileProps = Pick<
+  NewRunProps,
+  "amplifier" | "claims" | "loads" | "calibration" | "cautions" | "uploadLimitBytes" | "onStored"
+> & { confirmations: readonly Confirmation[] };
 
 /** What takes the readings, with a key each: the Rig's own choice, at hand here. */
-function ReadingsRow({ amplifierId, readings, message, disabled, onChoose }: { amplifierId: string; readings: Readings; message: string | null; disabled: boolean; onChoose(name: Readings): void }) {
-  useKeys(useMemo(() => READING_KEYS.map(([name, label, key]) => ({ key: key.toLowerCase(), label: `Readings: ${label.toLowerCase()}`, run: () => document.getElementById(readingId(name))?.click() })), []));
+function ReadingsRow({
+  amplifierId,
+  readings,
+  message,
+  disabled,
+  onChoose,
+}: {
+  amplifierId: string;
+  readings: Readings;
+  message: string | null;
+  disabled: boolean;
+  onChoose(name: Readings): void;
+}) {
+  useKeys(
+    useMemo(
+      () =>
+        READING_KEYS.map(([name, label, key]) => ({
+          key: key.toLowerCase(),
+          label: `Readings: ${label.toLowerCase()}`,
+          run: () => document.getElementById(readingId(name))?.click(),
+        })),
+      [],
+    ),
+  );
   return (
     <Box>
-      <Text fontSize="13.5px" color="muted" fontWeight={500}>What takes the readings, <NextLink href={`/amplifiers/${amplifierId}/rig`} style={{ textDecoration: "underline" }}>as in the Rig</NextLink></Text>
+      <Text fontSize="13.5px" color="muted" fontWeight={500}>
+        What takes the readings,{" "}
+        <NextLink href={`/amplifiers/${amplifierId}/rig`} style={{ textDecoration: "underline" }}>
+          as in the Rig
+        </NextLink>
+      </Text>
       <HStack role="group" aria-label="What takes the readings" gap={2}>
         {READING_KEYS.map(([name, label, key]) => (
-          <ActionButton key={name} id={readingId(name)} aria-pressed={readings === name} tone={readings === name ? "primary" : "quiet"} hotkey={key} minH="40px" px={3} disabled={disabled} onClick={() => name !== readings && onChoose(name)}>
+          <ActionButton
+            key={name}
+            id={readingId(name)}
+            aria-pressed={readings === name}
+            tone={readings === name ? "primary" : "quiet"}
+            hotkey={key}
+            minH="40px"
+            px={3}
+            disabled={disabled}
+            onClick={() => name !== readings && onChoose(name)}
+          >
             {label}
           </ActionButton>
         ))}
       </HStack>
-      {message && <Text role="alert" color="ember" fontSize="13.5px">{message}</Text>}
+      {message && (
+        <Text role="alert" color="ember" fontSize="13.5px">
+          {message}
+        </Text>
+      )}
     </Box>
   );
 }
 
 /** One WAV file of a level sweep, and what makes watts of it. */
-function SweepFile({ amplifier, loads, calibration, confirmations, uploadLimitBytes, onStored }: Omit<FileProps, "claims" | "cautions">) {
+function SweepFile({
+  amplifier,
+  loads,
+  calibration,
+  confirmations,
+  uploadLimitBytes,
+  onStored,
+}: Omit<FileProps, "claims" | "cautions">) {
   const { state, fromRecording, cancel, clear } = useRunMaker(amplifier, onStored);
   return (
     <>
       {state.status === "running" && <Running state={state} onCancel={cancel} />}
       <Panel>
-        <RecordingForm calibration={calibration} confirmations={confirmations} loads={loads} channelCount={amplifier.channelCount} uploadLimitBytes={uploadLimitBytes} failure={state.status === "failed" ? state : null} busy={state.status === "running"} onEdit={clear} onStart={(recording) => void fromRecording(recording)} />
+        <RecordingForm
+          calibration={calibration}
+          confirmations={confirmations}
+          loads={loads}
+          channelCount={amplifier.channelCount}
+          uploadLimitBytes={uploadLimitBytes}
+          failure={state.status === "failed" ? state : null}
+          busy={state.status === "running"}
+          onEdit={clear}
+          onStart={(recording) => void fromRecording(recording)}
+        />
         <Text color="muted" fontSize="14px" mt={3}>
-          Several files, a scope’s CSV, or another run? Choose any other run above: what each file is for is guessed from what is in it.
+          Several files, a scope’s CSV, or another run? Choose any other run above: what each file
+          is for is guessed from what is in it.
         </Text>
       </Panel>
     </>
@@ -111,23 +262,60 @@ function SweepFile({ amplifier, loads, calibration, confirmations, uploadLimitBy
 function FromFiles({ kind, claims, cautions, ...rest }: FileProps & { kind: RunKind }) {
   return (
     <Box maxW={kind === "power-sweep" ? "760px" : undefined}>
-      <Unconfirmed cautions={unconfirmed(cautions, rest.confirmations)} rigHref={`/amplifiers/${rest.amplifier.id}/rig`} />
+      <Unconfirmed
+        cautions={unconfirmed(cautions, rest.confirmations)}
+        rigHref={`/amplifiers/${rest.amplifier.id}/rig`}
+      />
       {kind === "power-sweep" ? <SweepFile {...rest} /> : <FilesIn claims={claims} {...rest} />}
     </Box>
   );
 }
 
-function FromMeter({ kind, ...rest }: Pick<NewRunProps, "amplifier" | "loads" | "voltmeter" | "onStored"> & { kind: RunKind }) {
-  if (kind === "power-sweep") return <EmptyState title="A sweep takes a recording" text="Dozens of levels are read from one recording. With a meter alone, use the clip search: the power just below flat tops." />;
+function FromMeter({
+  kind,
+  ...rest
+}: Pick<NewRunProps, "amplifier" | "loads" | "voltmeter" | "onStored"> & { kind: RunKind }) {
+  if (kind === "power-sweep")
+    return (
+      <EmptyState
+        title="A sweep takes a recording"
+        text="Dozens of levels are read from one recording. With a meter alone, use the clip search: the power just below flat tops."
+      />
+    );
   return <TypedIn key={kind} kind={kind} {...rest} />;
 }
 
-type SimulatedProps = Pick<NewRunProps, "amplifier" | "claims" | "loads" | "details" | "onStored"> & { kind: RunKind; guards: Guards; channelsDriven: number | null };
+type SimulatedProps = Pick<
+  NewRunProps,
+  "amplifier" | "claims" | "loads" | "details" | "onStored"
+> & { kind: RunKind; guards: Guards; channelsDriven: number | null };
 
 /** The sweep has a bench of its own, with every parameter; the other runs share one form. */
-function Simulated({ kind, amplifier, claims, loads, details, guards, channelsDriven, onStored }: SimulatedProps) {
+function Simulated({
+  kind,
+  amplifier,
+  claims,
+  loads,
+  details,
+  guards,
+  channelsDriven,
+  onStored,
+}: SimulatedProps) {
   const engine = useBenchEngine();
-  if (kind !== "power-sweep" && kind !== "listening-level") return <RunForm key={kind} kind={kind} amplifier={amplifier} claims={claims} loads={loads} details={details} guards={guards} channelsDriven={channelsDriven} onStored={onStored} />;
+  if (kind !== "power-sweep" && kind !== "listening-level")
+    return (
+      <RunForm
+        key={kind}
+        kind={kind}
+        amplifier={amplifier}
+        claims={claims}
+        loads={loads}
+        details={details}
+        guards={guards}
+        channelsDriven={channelsDriven}
+        onStored={onStored}
+      />
+    );
   return (
     <SimulatedBench
       amplifier={amplifier}
@@ -135,25 +323,61 @@ function Simulated({ kind, amplifier, claims, loads, details, guards, channelsDr
       claims={claims}
       loads={loads}
       busy={engine.state.job !== null}
-      onStart={(asked) => engine.start([{ id: newId(), kind, rig: asked.rig, loadId: asked.load.id, secondLoadId: null, channelsDriven: asked.channelsDriven, settings: {}, setting: "", inputUsed: "", ratedWatts: null, lastVoltsRms: asked.lastVoltsRms, seed: 1, set: null }])}
+      onStart={(asked) =>
+        engine.start([
+          {
+            id: newId(),
+            kind,
+            rig: asked.rig,
+            loadId: asked.load.id,
+            secondLoadId: null,
+            channelsDriven: asked.channelsDriven,
+            settings: {},
+            setting: "",
+            inputUsed: "",
+            ratedWatts: null,
+            lastVoltsRms: asked.lastVoltsRms,
+            seed: 1,
+            set: null,
+          },
+        ])
+      }
     />
   );
 }
 
 /** Loads with the planned one first, so that it is chosen. */
 const forPlanned = (loads: readonly Load[], ohms: number | undefined): readonly Load[] => {
-  const isMeant = ({ nominalOhms }: Load) => ohms !== undefined && Math.abs(nominalOhms / ohms - 1) < 0.1;
+  const isMeant = ({ nominalOhms }: Load) =>
+    ohms !== undefined && Math.abs(nominalOhms / ohms - 1) < 0.1;
   return [...loads.filter(isMeant), ...loads.filter((load) => !isMeant(load))];
 };
 
-function OnThePlan({ planned: { next, madeCount, plannedCount }, kind, onChoose }: { planned: NextPlanned; kind: RunKind; onChoose(kind: RunKind): void }) {
+function OnThePlan({
+  planned: { next, madeCount, plannedCount },
+  kind,
+  onChoose,
+}: {
+  planned: NextPlanned;
+  kind: RunKind;
+  onChoose(kind: RunKind): void;
+}) {
   return (
     <Text color="muted" fontSize="14.5px">
       {next ? (
         <>
           Next on the plan: <b>{RUN_KINDS[next.kind].title}</b>, {conditionsText(next)}.
           {next.kind !== kind && (
-            <ActionButton minH="28px" h="28px" px={2.5} mx={2} fontSize="13.5px" onClick={() => onChoose(next.kind)}>Take it up</ActionButton>
+            <ActionButton
+              minH="28px"
+              h="28px"
+              px={2.5}
+              mx={2}
+              fontSize="13.5px"
+              onClick={() => onChoose(next.kind)}
+            >
+              Take it up
+            </ActionButton>
           )}
         </>
       ) : (
@@ -168,8 +392,18 @@ function OnThePlan({ planned: { next, madeCount, plannedCount }, kind, onChoose 
 function Unconfirmed({ cautions, rigHref }: { cautions: readonly Caution[]; rigHref: string }) {
   if (cautions.length === 0) return null;
   return (
-    <Text bg="ochreWash" borderLeftWidth="4px" borderColor="ember" borderRadius="6px" px={3} py={2} mb={3} fontSize="14.5px">
-      Before power, these are still to be confirmed: {cautions.map(({ title }) => title).join("; ")}.{" "}
+    <Text
+      bg="ochreWash"
+      borderLeftWidth="4px"
+      borderColor="ember"
+      borderRadius="6px"
+      px={3}
+      py={2}
+      mb={3}
+      fontSize="14.5px"
+    >
+      Before power, these are still to be confirmed: {cautions.map(({ title }) => title).join("; ")}
+      .{" "}
       <NextLink href={rigHref} style={{ textDecoration: "underline", fontWeight: 600 }}>
         To the safety gate
       </NextLink>
@@ -177,7 +411,13 @@ function Unconfirmed({ cautions, rigHref }: { cautions: readonly Caution[]; rigH
   );
 }
 
-function Running({ state, onCancel }: { state: Extract<MakerState, { status: "running" }>; onCancel(): void }) {
+function Running({
+  state,
+  onCancel,
+}: {
+  state: Extract<MakerState, { status: "running" }>;
+  onCancel(): void;
+}) {
   return (
     <Panel mb={4} role="status">
       <Flex gap={5} align="center">

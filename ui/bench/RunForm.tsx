@@ -23,13 +23,25 @@ import { settingsFrom, settingTexts, type SettingTexts } from "./settingsForm";
 import { Choice, Line, SettingsFields } from "./SettingsFields";
 import { NEAREST_RIG } from "./simulation/SimulatedBench";
 
-export type RunFormProps = { kind: MeasuredKind; amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; details: Details; guards: Guards; channelsDriven: number | null; onStored(runId: string): void };
+export type RunFormProps = {
+  kind: MeasuredKind;
+  amplifier: Amplifier;
+  claims: readonly Claim[];
+  loads: readonly Load[];
+  details: Details;
+  guards: Guards;
+  channelsDriven: number | null;
+  onStored(runId: string): void;
+};
 
 /** Kinds whose level is turned by hand on the live bench too. */
 const BY_HAND: readonly MeasuredKind[] = ["clip-search", "spectrum"];
 
 /** The load that a run is made for, where several are there. */
-const usualLoad = (kind: MeasuredKind, loads: readonly Load[]): Load => (kind === "low-ohm" ? loads.reduce((least, load) => (load.nominalOhms < least.nominalOhms ? load : least)) : loads[0]);
+const usualLoad = (kind: MeasuredKind, loads: readonly Load[]): Load =>
+  kind === "low-ohm"
+    ? loads.reduce((least, load) => (load.nominalOhms < least.nominalOhms ? load : least))
+    : loads[0];
 
 /** What is filled in, and the runs that come of it. */
 const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }: RunFormProps) => {
@@ -37,7 +49,9 @@ const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }:
   const [rigName, setRigName] = useState<ExampleName>(NEAREST_RIG[amplifier.kind]);
   const [loadId, setLoadId] = useState(usualLoad(kind, loads).id);
   const load = loads.find(({ id }) => id === loadId) ?? loads[0];
-  const [channelsText, setChannels] = useState(String(Math.min(planned ?? amplifier.channelCount, load.channels.length)));
+  const [channelsText, setChannels] = useState(
+    String(Math.min(planned ?? amplifier.channelCount, load.channels.length)),
+  );
   const [texts, setTexts] = useState<SettingTexts>(settingTexts(fields));
   const [setting, setSetting] = useState("");
   const [inputUsed, setInputUsed] = useState("");
@@ -46,20 +60,63 @@ const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }:
   const second = loads.find(({ id }) => id !== load.id) ?? null;
   const mostChannels = Math.min(load.channels.length, rig.input.channelCount);
   const count = parseNumber(channelsText);
-  const channelError = count === null || !Number.isInteger(count) || count < 1 || count > mostChannels ? `From 1 to ${mostChannels}.` : null;
+  const channelError =
+    count === null || !Number.isInteger(count) || count < 1 || count > mostChannels
+      ? `From 1 to ${mostChannels}.`
+      : null;
   const ratedWatts = claimedWatts(load.nominalOhms, claims, false) || null;
   /** The runs, or what is wrong. */
   const runs = (): BenchJob[] | string => {
     const settings = settingsFrom(fields, texts);
     const over = setFrom(set);
-    if (!settings || channelError) return "One of the settings is not possible; see below its field.";
+    if (!settings || channelError)
+      return "One of the settings is not possible; see below its field.";
     if (typeof over === "string") return over;
-    const one: BenchJob = { id: newId(), kind, rig, loadId: load.id, secondLoadId: second?.id ?? null, channelsDriven: Number(count), settings, setting, inputUsed, ratedWatts, lastVoltsRms: null, seed: 1, set: null };
+    const one: BenchJob = {
+      id: newId(),
+      kind,
+      rig,
+      loadId: load.id,
+      secondLoadId: second?.id ?? null,
+      channelsDriven: Number(count),
+      settings,
+      setting,
+      inputUsed,
+      ratedWatts,
+      lastVoltsRms: null,
+      seed: 1,
+      set: null,
+    };
     const all = runsOfSet(one, over, setLabel(RUN_KINDS[kind].title, over), newId);
-    return all.length > MOST_RUNS ? `That makes ${all.length} runs; up to ${MOST_RUNS} in one set.` : all;
+    return all.length > MOST_RUNS
+      ? `That makes ${all.length} runs; up to ${MOST_RUNS} in one set.`
+      : all;
   };
   const channelsDriven = Math.max(1, Math.min(mostChannels, Math.round(count ?? 1)));
-  return { fields, rigName, setRigName, rig, load, setLoadId, second, mostChannels, channelsText, setChannels, channelError, channelsDriven, texts, setTexts, setting, setSetting, inputUsed, setInputUsed, set, setSet, ratedWatts, runs };
+  return {
+    fields,
+    rigName,
+    setRigName,
+    rig,
+    load,
+    setLoadId,
+    second,
+    mostChannels,
+    channelsText,
+    setChannels,
+    channelError,
+    channelsDriven,
+    texts,
+    setTexts,
+    setting,
+    setSetting,
+    inputUsed,
+    setInputUsed,
+    set,
+    setSet,
+    ratedWatts,
+    runs,
+  };
 };
 
 /** One run on the simulated bench: as usual at once with one key, or with other settings, by hand, or over a set. */
@@ -78,48 +135,150 @@ export function RunForm(props: RunFormProps) {
     setMessage(null);
     engine.start(runs);
   };
-  useKeys(useMemo(() => [{ key: "r", label: "Run it", run: () => document.getElementById("run-it")?.click() }, ...(canByHand ? [{ key: "m", label: "By hand, live", run: () => setByHand((now) => !now) }] : [])], [canByHand]));
+  useKeys(
+    useMemo(
+      () => [
+        { key: "r", label: "Run it", run: () => document.getElementById("run-it")?.click() },
+        ...(canByHand
+          ? [{ key: "m", label: "By hand, live", run: () => setByHand((now) => !now) }]
+          : []),
+      ],
+      [canByHand],
+    ),
+  );
   return (
-    <Grid templateColumns={{ base: "minmax(0, 1fr) 300px", xl: "minmax(0, 1fr) 350px" }} gap={4} alignItems="start">
+    <Grid
+      templateColumns={{ base: "minmax(0, 1fr) 300px", xl: "minmax(0, 1fr) 350px" }}
+      gap={4}
+      alignItems="start"
+    >
       <Flex direction="column" gap={3} minW={0}>
         {isByHand && canByHand && (
           <Panel>
-            <LiveDrive key={`${form.rigName}-${load.id}-${channelsDriven}`} kind={kind} amplifier={amplifier} rig={rig} load={load} guards={guards} channelsDriven={channelsDriven} frequencyHz={parseNumber(texts.frequencyHz ?? "") ?? 1000} onStored={onStored} />
+            <LiveDrive
+              key={`${form.rigName}-${load.id}-${channelsDriven}`}
+              kind={kind}
+              amplifier={amplifier}
+              rig={rig}
+              load={load}
+              guards={guards}
+              channelsDriven={channelsDriven}
+              frequencyHz={parseNumber(texts.frequencyHz ?? "") ?? 1000}
+              onStored={onStored}
+            />
           </Panel>
         )}
         <Panel>
-        <Box as="form" aria-label="Run" {...{ noValidate: true, onSubmit: (event: React.FormEvent) => { event.preventDefault(); start(); } }}>
-          <Grid templateColumns="1.4fr 1.2fr 0.7fr" gap={3} mb={3}>
-            <Choice id="rig" label="Simulated amplifier" value={form.rigName} choices={(Object.keys(EXAMPLE_RIGS) as ExampleName[]).map((name) => ({ value: name, label: EXAMPLE_RIGS[name].name }))} onChange={(name) => form.setRigName(name as ExampleName)} />
-            <Choice id="load" label="Load" value={load.id} choices={loads.map(loadChoice)} onChange={form.setLoadId} />
-            <Line id="channels" label="Channels driven" unit={`of ${form.mostChannels}`} value={form.channelsText} message={form.channelError} onChange={form.setChannels} />
-          </Grid>
-          <SettingsFields fields={fields} texts={texts} onChange={(name, text) => form.setTexts((known) => ({ ...known, [name]: text }))} />
-          {isOpen && (
-            <>
-              <Grid templateColumns="1fr 1fr" gap={3} mt={3}>
-                <Line id="setting" label="Supply and switches, where otherwise than usual" value={form.setting} onChange={form.setSetting} placeholder="limiter: off" />
-                <Line id="input" label="Input used, and its level control" value={form.inputUsed} onChange={form.setInputUsed} placeholder="balanced, fully up" />
-              </Grid>
-              <SetFields texts={form.set} loads={loads} details={details} onChange={form.setSet} />
-            </>
-          )}
-          <FormMessage>{message ?? undefined}</FormMessage>
-          <HStack mt={4} gap={2} wrap="wrap">
-            <ActionButton id="run-it" tone="primary" type="submit" hotkey="R" disabled={engine.state.job !== null}>
-              {kind === "clip-search" ? "Find the limit" : "Run it"}
-            </ActionButton>
-            {canByHand && <ActionButton aria-pressed={isByHand} hotkey="M" onClick={() => setByHand((now) => !now)}>By hand, live</ActionButton>}
-            <ActionButton aria-expanded={isOpen} onClick={() => setOpen((now) => !now)}>{isOpen ? "Fewer settings" : "Sets, repeats, switches"}</ActionButton>
-          </HStack>
-        </Box>
+          <Box
+            as="form"
+            aria-label="Run"
+            {...{
+              noValidate: true,
+              onSubmit: (event: React.FormEvent) => {
+                event.preventDefault();
+                start();
+              },
+            }}
+          >
+            <Grid templateColumns="1.4fr 1.2fr 0.7fr" gap={3} mb={3}>
+              <Choice
+                id="rig"
+                label="Simulated amplifier"
+                value={form.rigName}
+                choices={(Object.keys(EXAMPLE_RIGS) as ExampleName[]).map((name) => ({
+                  value: name,
+                  label: EXAMPLE_RIGS[name].name,
+                }))}
+                onChange={(name) => form.setRigName(name as ExampleName)}
+              />
+              <Choice
+                id="load"
+                label="Load"
+                value={load.id}
+                choices={loads.map(loadChoice)}
+                onChange={form.setLoadId}
+              />
+              <Line
+                id="channels"
+                label="Channels driven"
+                unit={`of ${form.mostChannels}`}
+                value={form.channelsText}
+                message={form.channelError}
+                onChange={form.setChannels}
+              />
+            </Grid>
+            <SettingsFields
+              fields={fields}
+              texts={texts}
+              onChange={(name, text) => form.setTexts((known) => ({ ...known, [name]: text }))}
+            />
+            {isOpen && (
+              <>
+                <Grid templateColumns="1fr 1fr" gap={3} mt={3}>
+                  <Line
+                    id="setting"
+                    label="Supply and switches, where otherwise than usual"
+                    value={form.setting}
+                    onChange={form.setSetting}
+                    placeholder="limiter: off"
+                  />
+                  <Line
+                    id="input"
+                    label="Input used, and its level control"
+                    value={form.inputUsed}
+                    onChange={form.setInputUsed}
+                    placeholder="balanced, fully up"
+                  />
+                </Grid>
+                <SetFields
+                  texts={form.set}
+                  loads={loads}
+                  details={details}
+                  onChange={form.setSet}
+                />
+              </>
+            )}
+            <FormMessage>{message ?? undefined}</FormMessage>
+            <HStack mt={4} gap={2} wrap="wrap">
+              <ActionButton
+                id="run-it"
+                tone="primary"
+                type="submit"
+                hotkey="R"
+                disabled={engine.state.job !== null}
+              >
+                {kind === "clip-search" ? "Find the limit" : "Run it"}
+              </ActionButton>
+              {canByHand && (
+                <ActionButton
+                  aria-pressed={isByHand}
+                  hotkey="M"
+                  onClick={() => setByHand((now) => !now)}
+                >
+                  By hand, live
+                </ActionButton>
+              )}
+              <ActionButton aria-expanded={isOpen} onClick={() => setOpen((now) => !now)}>
+                {isOpen ? "Fewer settings" : "Sets, repeats, switches"}
+              </ActionButton>
+            </HStack>
+          </Box>
         </Panel>
       </Flex>
       <Flex direction="column" gap={3}>
         <Panel>
-          <Heading as="h2" fontSize="18px">{RUN_KINDS[kind].title}</Heading>
-          <Text color="muted" mt={1}>Yields {RUN_KINDS[kind].yields}.</Text>
-          {ratedWatts !== null && <Text fontSize="14.5px" mt={2}>Rated output here is the claim’s {formatShort(ratedWatts)} W into {formatShort(load.nominalOhms)} Ω.</Text>}
+          <Heading as="h2" fontSize="18px">
+            {RUN_KINDS[kind].title}
+          </Heading>
+          <Text color="muted" mt={1}>
+            Yields {RUN_KINDS[kind].yields}.
+          </Text>
+          {ratedWatts !== null && (
+            <Text fontSize="14.5px" mt={2}>
+              Rated output here is the claim’s {formatShort(ratedWatts)} W into{" "}
+              {formatShort(load.nominalOhms)} Ω.
+            </Text>
+          )}
         </Panel>
         <ConnectPanel kind={kind} load={load} second={second} channelsDriven={channelsDriven} />
         <GuardsNote amplifierId={amplifier.id} load={load} guards={guards} />

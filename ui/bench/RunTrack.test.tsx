@@ -4,11 +4,20 @@ import { markup, words } from "../testing/shown";
 import { RunTrack } from "./RunTrack";
 
 const runs = [
-  measuredRun("spectrum", [channelOf([figureOf("sinad", "level-ratio", 1000)])], { id: "a", takenAt: "2026-11-25T10:05:00" }),
-  measuredRun("noise", [channelOf([])], { id: "b", takenAt: "2026-11-25T09:00:00", remarks: { struck: { reason: "a lead had come off", at: "" }, overruled: [] } }),
+  measuredRun("spectrum", [channelOf([figureOf("sinad", "level-ratio", 1000)])], {
+    id: "a",
+    takenAt: "2026-11-25T10:05:00",
+  }),
+  measuredRun("noise", [channelOf([])], {
+    id: "b",
+    takenAt: "2026-11-25T09:00:00",
+    remarks: { struck: { reason: "a lead had come off", at: "" }, overruled: [] },
+  }),
   runOf([50, 48], { id: "c", takenAt: "2026-11-24T18:30:00" }),
 ];
-const track = (chosenId: string | null) => <RunTrack runs={runs} chosenId={chosenId} onChoose={() => {}} />;
+const track = (chosenId: string | null) => (
+  <RunTrack runs={runs} chosenId={chosenId} onChoose={() => {}} />
+);
 
 test("each run with what it is, into which load, and when", () => {
   const text = words(track("a"));

@@ -5,7 +5,14 @@ import { claimText, drivenText } from "@/core/claim";
 import type { Curve } from "@/core/run";
 import { formatHertz, formatSignificant } from "@/core/units";
 import { channelLetter, judgePowerClaim } from "@/core/verdict";
-import { amplifierName, powerClaim, powerEvidence, type Amplifier, type Claim, type SweepRun } from "@/records";
+import {
+  amplifierName,
+  powerClaim,
+  powerEvidence,
+  type Amplifier,
+  type Claim,
+  type SweepRun,
+} from "@/records";
 import { channelLook } from "../charts/channelLook";
 import { PowerChart } from "../charts/PowerChart";
 import { SaveChart } from "../charts/SaveChart";
@@ -21,7 +28,17 @@ import { VerdictWord } from "../verdict/VerdictWord";
 import { fittingClaims, sweepSummary, type SweepSummary } from "./sweepSummary";
 
 /** One power sweep: the curve with the claim on it, the readings, and why it stopped. */
-export function RunView({ run, before, amplifier, claims }: { run: SweepRun; before: SweepRun | null; amplifier: Amplifier; claims: readonly Claim[] }) {
+export function RunView({
+  run,
+  before,
+  amplifier,
+  claims,
+}: {
+  run: SweepRun;
+  before: SweepRun | null;
+  amplifier: Amplifier;
+  claims: readonly Claim[];
+}) {
   const fitting = fittingClaims(run, claims);
   const [claimId, setClaimId] = useState(fitting[0]?.id ?? null);
   const claim = fitting.find(({ id }) => id === claimId) ?? null;
@@ -30,7 +47,12 @@ export function RunView({ run, before, amplifier, claims }: { run: SweepRun; bef
   const svg = useRef<SVGSVGElement>(null);
   const name = `${amplifierName(amplifier)} power sweep`.replace(/\s+/g, "-").toLowerCase();
   return (
-    <Grid templateColumns={{ base: "minmax(0, 1fr) 318px", xl: "minmax(0, 1fr) 332px" }} gap={4} flex={1} minH={0}>
+    <Grid
+      templateColumns={{ base: "minmax(0, 1fr) 318px", xl: "minmax(0, 1fr) 332px" }}
+      gap={4}
+      flex={1}
+      minH={0}
+    >
       <Panel display="flex" flexDirection="column" minH="430px">
         <Flex justify="space-between" align="start" columnGap={3} rowGap={1} wrap="wrap">
           <Box flex="1 1 300px">
@@ -42,7 +64,13 @@ export function RunView({ run, before, amplifier, claims }: { run: SweepRun; bef
             </Text>
           </Box>
           <HStack gap={1.5}>
-            <ActionButton minH="36px" px={3} fontSize="13.5px" aria-pressed={isRecording} onClick={() => setRecording((now) => !now)}>
+            <ActionButton
+              minH="36px"
+              px={3}
+              fontSize="13.5px"
+              aria-pressed={isRecording}
+              onClick={() => setRecording((now) => !now)}
+            >
               {isRecording ? "Curve" : "Recording"}
             </ActionButton>
             <SaveChart svg={svg} name={name} />
@@ -53,23 +81,42 @@ export function RunView({ run, before, amplifier, claims }: { run: SweepRun; bef
           <RecordingPanel run={run} />
         ) : (
           <>
-            <PowerChart curves={summary.curves} claim={summary.corner} crossings={summary.crossings} ghosts={before ? sweepSummary(before, null).curves : []} caption={caption(summary)} svgRef={svg} />
+            <PowerChart
+              curves={summary.curves}
+              claim={summary.corner}
+              crossings={summary.crossings}
+              ghosts={before ? sweepSummary(before, null).curves : []}
+              caption={caption(summary)}
+              svgRef={svg}
+            />
             <Text fontSize="13.5px" color="muted">
-              Bold: THD+N, 20 Hz to 20 kHz. Fine: THD alone. Filled marks: flat tops.{before && " Faint: the sweep of this load before it."}
+              Bold: THD+N, 20 Hz to 20 kHz. Fine: THD alone. Filled marks: flat tops.
+              {before && " Faint: the sweep of this load before it."}
             </Text>
           </>
         )}
       </Panel>
       <Flex direction="column" gap={3.5} minW={0}>
         <Panel>
-          {fitting.length > 1 ? <ClaimChoice claims={fitting} chosen={claimId} onChoose={setClaimId} /> : null}
+          {fitting.length > 1 ? (
+            <ClaimChoice claims={fitting} chosen={claimId} onChoose={setClaimId} />
+          ) : null}
           <Text color="muted">{summary.limitLabel}</Text>
           {summary.big.map(({ channelIndex, letter, value, plusMinus, prefix }) => (
             <HStack key={channelIndex} align="baseline" gap={3} mt={2}>
-              <Text w="20px" fontSize="20px" fontWeight={700} color={channelLook(channelIndex).color}>
+              <Text
+                w="20px"
+                fontSize="20px"
+                fontWeight={700}
+                color={channelLook(channelIndex).color}
+              >
                 {letter}
               </Text>
-              <Reading value={prefix ? `${prefix} ${value}` : value} unit="W" plusMinus={plusMinus} />
+              <Reading
+                value={prefix ? `${prefix} ${value}` : value}
+                unit="W"
+                plusMinus={plusMinus}
+              />
             </HStack>
           ))}
           {claim && <RunVerdict run={run} claim={claim} />}
@@ -77,7 +124,13 @@ export function RunView({ run, before, amplifier, claims }: { run: SweepRun; bef
         <Panel py={2}>
           <SummaryTable run={run} summary={summary} />
         </Panel>
-        <StopPanel run={run} stops={run.result.channels.map(({ stop, steps }) => ({ ...stop, picture: outputByLevel(steps) }))} />
+        <StopPanel
+          run={run}
+          stops={run.result.channels.map(({ stop, steps }) => ({
+            ...stop,
+            picture: outputByLevel(steps),
+          }))}
+        />
         <RunRemarks run={run} />
       </Flex>
     </Grid>
@@ -85,7 +138,13 @@ export function RunView({ run, before, amplifier, claims }: { run: SweepRun; bef
 }
 
 /** Output level by level while the drive rises evenly: where it bends or falls is where it stopped. */
-const outputByLevel = (steps: SweepRun["result"]["channels"][number]["steps"]): Curve => ({ name: "picture", label: "output, level by level", x: "count", y: "watts", points: steps.map(({ powerWatts }, level) => [level + 1, powerWatts]) });
+const outputByLevel = (steps: SweepRun["result"]["channels"][number]["steps"]): Curve => ({
+  name: "picture",
+  label: "output, level by level",
+  x: "count",
+  y: "watts",
+  points: steps.map(({ powerWatts }, level) => [level + 1, powerWatts]),
+});
 
 const conditionsLine = ({ conditions, result, source, sourceDetail }: SweepRun): string =>
   [
@@ -98,10 +157,24 @@ const conditionsLine = ({ conditions, result, source, sourceDetail }: SweepRun):
 const caption = (summary: SweepSummary): string =>
   `THD plus noise against output power on logarithmic axes. ${summary.limitLabel}: ${summary.big.map(({ letter, value, prefix }) => `channel ${letter} ${prefix ?? ""}${value} watts`).join(", ")}. ${summary.corner?.label ?? ""} Left and right arrow keys read the levels.`;
 
-function ClaimChoice({ claims, chosen, onChoose }: { claims: readonly Claim[]; chosen: string | null; onChoose(id: string): void }) {
+function ClaimChoice({
+  claims,
+  chosen,
+  onChoose,
+}: {
+  claims: readonly Claim[];
+  chosen: string | null;
+  onChoose(id: string): void;
+}) {
   return (
     <NativeSelect.Root mb={2}>
-      <NativeSelect.Field aria-label="Claim" value={chosen ?? ""} onChange={(event) => onChoose(event.target.value)} bg="surface" borderColor="rime">
+      <NativeSelect.Field
+        aria-label="Claim"
+        value={chosen ?? ""}
+        onChange={(event) => onChoose(event.target.value)}
+        bg="surface"
+        borderColor="rime"
+      >
         {claims.map((claim) => (
           <option key={claim.id} value={claim.id}>
             {claimText(powerClaim(claim))}
@@ -127,12 +200,20 @@ function RunVerdict({ run, claim }: { run: SweepRun; claim: Claim }) {
 
 function SummaryTable({ run, summary }: { run: SweepRun; summary: SweepSummary }) {
   return (
-    <Table.Root size="sm" css={{ "& td, & th": { borderColor: "rime", px: 0, py: "6.5px", bg: "surface" } }}>
+    <Table.Root
+      size="sm"
+      css={{ "& td, & th": { borderColor: "rime", px: 0, py: "6.5px", bg: "surface" } }}
+    >
       <Table.Header>
         <Table.Row>
           <Table.ColumnHeader />
           {run.conditions.channels.map(({ channelIndex }) => (
-            <Table.ColumnHeader key={channelIndex} textAlign="end" color={channelLook(channelIndex).color} fontWeight={700}>
+            <Table.ColumnHeader
+              key={channelIndex}
+              textAlign="end"
+              color={channelLook(channelIndex).color}
+              fontWeight={700}
+            >
               {channelLetter(channelIndex)}
             </Table.ColumnHeader>
           ))}
@@ -145,7 +226,13 @@ function SummaryTable({ run, summary }: { run: SweepRun; summary: SweepSummary }
               {label}
             </Table.Cell>
             {values.map((value, index) => (
-              <Table.Cell key={index} textAlign="end" fontWeight={600} whiteSpace="nowrap" fontSize="14px">
+              <Table.Cell
+                key={index}
+                textAlign="end"
+                fontWeight={600}
+                whiteSpace="nowrap"
+                fontSize="14px"
+              >
                 {value}
               </Table.Cell>
             ))}

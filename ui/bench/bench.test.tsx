@@ -9,13 +9,27 @@ import { SettingsFields } from "./SettingsFields";
 import { settingTexts } from "./settingsForm";
 import { TypedIn } from "./TypedIn";
 
-const mockEngine: { state: EngineState } & Record<string, unknown> = { state: {} as EngineState, goOn: () => {}, resume: () => {}, discard: () => {}, cancel: () => {} };
+const mockEngine: { state: EngineState } & Record<string, unknown> = {
+  state: {} as EngineState,
+  goOn: () => {},
+  resume: () => {},
+  discard: () => {},
+  cancel: () => {},
+};
 jest.mock("./engine/BenchEngine", () => ({ useBenchEngine: () => mockEngine }));
 
-const four = { ...load, id: "four", nominalOhms: 4, channels: [{ ohms: 4.07, ohmsExpandedUncertainty: 0.02 }] };
+const four = {
+  ...load,
+  id: "four",
+  nominalOhms: 4,
+  channels: [{ ohms: 4.07, ohmsExpandedUncertainty: 0.02 }],
+};
 
 describe("what to connect", () => {
-  const connect = (kind: Parameters<typeof ConnectPanel>[0]["kind"], second: typeof load | null = null) => words(<ConnectPanel kind={kind} load={load} second={second} channelsDriven={2} />);
+  const connect = (
+    kind: Parameters<typeof ConnectPanel>[0]["kind"],
+    second: typeof load | null = null,
+  ) => words(<ConnectPanel kind={kind} load={load} second={second} channelsDriven={2} />);
 
   test("the load comes first, the drive last, with the ohms that were measured", () => {
     const text = connect("spectrum");
@@ -36,21 +50,57 @@ describe("what to connect", () => {
 describe("settings", () => {
   const fields = DEFINITIONS.noise.fields;
   test("each has its label and unit, choices their words; what is wrong stands below its field", () => {
-    const text = words(<SettingsFields fields={fields} texts={{ ...settingTexts(fields), seconds: "long" }} onChange={() => {}} />);
+    const text = words(
+      <SettingsFields
+        fields={fields}
+        texts={{ ...settingTexts(fields), seconds: "long" }}
+        onChange={() => {}}
+      />,
+    );
     expect(text).toContain("Main reading");
     expect(text).toContain("rated output");
     expect(text).toMatch(/Length s Not a number\. From 0\.5 to 60 s\./);
   });
   test("several forms on one screen have ids of their own", () => {
-    const html = markup(<SettingsFields idPrefix="setting-file-1" fields={fields} texts={settingTexts(fields)} onChange={() => {}} />);
+    const html = markup(
+      <SettingsFields
+        idPrefix="setting-file-1"
+        fields={fields}
+        texts={settingTexts(fields)}
+        onChange={() => {}}
+      />,
+    );
     expect(html).toContain('id="setting-file-1-seconds"');
     expect(html).toContain('for="setting-file-1-seconds"');
   });
 });
 
 describe("what the bench is at", () => {
-  const job: BenchJob = { id: "j", kind: "gain", rig: {}, loadId: "l", secondLoadId: null, channelsDriven: 2, settings: {}, setting: "", inputUsed: "", ratedWatts: null, lastVoltsRms: null, seed: 1, set: null };
-  const idle: EngineState = { job: null, progress: null, secondsLeft: null, queue: [], pause: null, failure: null, interrupted: null, storedId: null };
+  const job: BenchJob = {
+    id: "j",
+    kind: "gain",
+    rig: {},
+    loadId: "l",
+    secondLoadId: null,
+    channelsDriven: 2,
+    settings: {},
+    setting: "",
+    inputUsed: "",
+    ratedWatts: null,
+    lastVoltsRms: null,
+    seed: 1,
+    set: null,
+  };
+  const idle: EngineState = {
+    job: null,
+    progress: null,
+    secondsLeft: null,
+    queue: [],
+    pause: null,
+    failure: null,
+    interrupted: null,
+    storedId: null,
+  };
   const told = (state: Partial<EngineState>, isPlayingShown = false) => {
     mockEngine.state = { ...idle, ...state };
     return words(<EngineStatus isPlayingShown={isPlayingShown} />);
@@ -59,7 +109,12 @@ describe("what the bench is at", () => {
   test("nothing, when it is at rest", () => expect(told({})).toBe(""));
 
   test("a run that plays while something else is looked at is a strip, and no strip when it fills the screen", () => {
-    const playing = { job, progress: { stage: "5 W", doneRatio: 0.25, playing: null }, secondsLeft: 3, queue: [job] };
+    const playing = {
+      job,
+      progress: { stage: "5 W", doneRatio: 0.25, playing: null },
+      secondsLeft: 3,
+      queue: [job],
+    };
     expect(told(playing)).toContain("Level and gain: 5 W");
     expect(told(playing)).toContain("about 3 s left 25 %");
     expect(told(playing, true)).toBe("");
@@ -72,21 +127,55 @@ describe("what the bench is at", () => {
   });
 
   test("a run that was broken off says what it has, and counts for nothing until it is finished", () => {
-    const shot = { name: "a", sha256: "ab".repeat(32), fileName: "a.wav", fullScaleVolts: 80, meters: null, events: [], trip: null };
-    expect(told({ interrupted: { job, shots: [], queue: [], startedAt: "" } })).toContain("No recording was complete.");
-    expect(told({ interrupted: { job, shots: [shot, shot], queue: [job], startedAt: "" } })).toContain("2 recordings are kept, 1 run was to follow. It is incomplete and counts for nothing");
+    const shot = {
+      name: "a",
+      sha256: "ab".repeat(32),
+      fileName: "a.wav",
+      fullScaleVolts: 80,
+      meters: null,
+      events: [],
+      trip: null,
+    };
+    expect(told({ interrupted: { job, shots: [], queue: [], startedAt: "" } })).toContain(
+      "No recording was complete.",
+    );
+    expect(
+      told({ interrupted: { job, shots: [shot, shot], queue: [job], startedAt: "" } }),
+    ).toContain(
+      "2 recordings are kept, 1 run was to follow. It is incomplete and counts for nothing",
+    );
   });
 
   test("what went wrong is told with what to do", () => {
-    expect(told({ failure: { message: "Guard: The load takes 210 W; it is made for 200 W.", code: "guard-tripped" } })).toContain("The load takes 210 W");
+    expect(
+      told({
+        failure: {
+          message: "Guard: The load takes 210 W; it is made for 200 W.",
+          code: "guard-tripped",
+        },
+      }),
+    ).toContain("The load takes 210 W");
   });
 });
 
 describe("readings from a meter", () => {
-  const typed = (kind: Parameters<typeof TypedIn>[0]["kind"], voltmeter: Parameters<typeof TypedIn>[0]["voltmeter"] = null) => <TypedIn kind={kind} amplifier={amplifier} loads={[load]} voltmeter={voltmeter} onStored={() => {}} />;
+  const typed = (
+    kind: Parameters<typeof TypedIn>[0]["kind"],
+    voltmeter: Parameters<typeof TypedIn>[0]["voltmeter"] = null,
+  ) => (
+    <TypedIn
+      kind={kind}
+      amplifier={amplifier}
+      loads={[load]}
+      voltmeter={voltmeter}
+      onStored={() => {}}
+    />
+  );
 
   test("the meter that the rig names is filled in with its accuracy; without one, a usual hand meter's", () => {
-    expect(markup(typed("clip-search", { name: "Yellow bench meter", accuracyRatio: 0.005 }))).toMatch(/value="Yellow bench meter".*value="0\.50 %"/);
+    expect(
+      markup(typed("clip-search", { name: "Yellow bench meter", accuracyRatio: 0.005 })),
+    ).toMatch(/value="Yellow bench meter".*value="0\.50 %"/);
     expect(markup(typed("clip-search"))).toContain('value="1.0 %"');
   });
 

@@ -1,7 +1,13 @@
 import type { BenchJob } from "@/records";
 
 /** What a run is repeated over. Empty lists leave it as it is. */
-export type RunSet = { loadIds: readonly string[]; channelCounts: readonly number[]; frequencies: readonly number[]; settings: readonly string[]; repeats: number };
+export type RunSet = {
+  loadIds: readonly string[];
+  channelCounts: readonly number[];
+  frequencies: readonly number[];
+  settings: readonly string[];
+  repeats: number;
+};
 
 export const MOST_RUNS = 100;
 
@@ -10,15 +16,31 @@ export const MOST_RUNS = 100;
  * changed by hand changes least often.
  * @param newId gives each run and the set an id of its own
  */
-export const runsOfSet = (job: BenchJob, set: RunSet, label: string, newId: () => string): BenchJob[] => {
+export const runsOfSet = (
+  job: BenchJob,
+  set: RunSet,
+  label: string,
+  newId: () => string,
+): BenchJob[] => {
   const id = newId();
-  const or = <T>(values: readonly T[], usual: T): readonly T[] => (values.length > 0 ? values : [usual]);
+  const or = <T>(values: readonly T[], usual: T): readonly T[] =>
+    values.length > 0 ? values : [usual];
   const canTurn = typeof job.settings.frequencyHz === "number";
   const jobs = or(set.settings, job.setting).flatMap((setting) =>
     or(set.loadIds, job.loadId).flatMap((loadId) =>
       or(set.channelCounts, job.channelsDriven).flatMap((channelsDriven) =>
-        or(canTurn ? set.frequencies : [], job.settings.frequencyHz as number).flatMap((frequencyHz) =>
-          Array.from({ length: set.repeats }, (_, repeat): BenchJob => ({ ...job, id: newId(), setting, loadId, channelsDriven, settings: canTurn ? { ...job.settings, frequencyHz } : job.settings, seed: job.seed + repeat, set: { id, label } })),
+        or(canTurn ? set.frequencies : [], job.settings.frequencyHz as number).flatMap(
+          (frequencyHz) =>
+            Array.from({ length: set.repeats }, (_, repeat): BenchJob => ({
+              ...job,
+              id: newId(),
+              setting,
+              loadId,
+              channelsDriven,
+              settings: canTurn ? { ...job.settings, frequencyHz } : job.settings,
+              seed: job.seed + repeat,
+              set: { id, label },
+            })),
         ),
       ),
     ),
@@ -27,7 +49,22 @@ export const runsOfSet = (job: BenchJob, set: RunSet, label: string, newId: () =
 };
 
 /** "Spectrum, 3 loads, 5 repeats" */
-export const setLabel = (title: string, { loadIds, channelCounts, frequencies, settings, repeats }: RunSet): string =>
-  [title, count(loadIds.length, "load"), count(channelCounts.length, "count of channels"), count(frequencies.length, "frequency"), count(settings.length, "setting"), repeats > 1 ? `${repeats} repeats` : null].filter((part) => part !== null).join(", ");
+export const setLabel = (
+  title: string,
+  { loadIds, channelCounts, frequencies, settings, repeats }: RunSet,
+): string =>
+  [
+    title,
+    count(loadIds.length, "load"),
+    count(channelCounts.length, "count of channels"),
+    count(frequencies.length, "frequency"),
+    count(settings.length, "setting"),
+    repeats > 1 ? `${repeats} repeats` : null,
+  ]
+    .filter((part) => part !== null)
+    .join(", ");
 
-const count = (number: number, word: string): string | null => (number > 1 ? `${number} ${word.replace(/y$/, "ie").replace("count of channels", "channel count")}s` : null);
+const count = (number: number, word: string): string | null =>
+  number > 1
+    ? `${number} ${word.replace(/y$/, "ie").replace("count of channels", "channel count")}s`
+    : null;

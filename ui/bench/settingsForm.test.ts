@@ -4,7 +4,10 @@ import { listOf, settingError, settingsFrom, settingTexts } from "./settingsForm
 const { fields } = DEFINITIONS.spectrum;
 
 test("as it comes every kind's settings are valid, and read back as they are", () => {
-  for (const definition of Object.values(DEFINITIONS)) expect(settingsFrom(definition.fields, settingTexts(definition.fields))).toEqual(Object.fromEntries(definition.fields.map(({ name, initial }) => [name, initial])));
+  for (const definition of Object.values(DEFINITIONS))
+    expect(settingsFrom(definition.fields, settingTexts(definition.fields))).toEqual(
+      Object.fromEntries(definition.fields.map(({ name, initial }) => [name, initial])),
+    );
 });
 
 test("numbers as people at a bench write them; nonsense and what is out of range are told", () => {

@@ -5,7 +5,13 @@ import { formatShort, parseNumber } from "@/core/units";
 export type SettingTexts = Readonly<Record<string, string>>;
 
 /** Settings as text for the fields of a form. */
-export const settingTexts = (fields: readonly SettingField[]): SettingTexts => Object.fromEntries(fields.map(({ name, initial }) => [name, typeof initial === "number" ? formatShort(initial, 6) : initial]));
+export const settingTexts = (fields: readonly SettingField[]): SettingTexts =>
+  Object.fromEntries(
+    fields.map(({ name, initial }) => [
+      name,
+      typeof initial === "number" ? formatShort(initial, 6) : initial,
+    ]),
+  );
 
 /** What is wrong with a field's text, or null. */
 export const settingError = (field: SettingField, text: string): string | null => {
@@ -17,9 +23,19 @@ export const settingError = (field: SettingField, text: string): string | null =
 };
 
 /** Settings from the fields' texts; null when one of them is wrong. */
-export const settingsFrom = (fields: readonly SettingField[], texts: SettingTexts): Settings | null => {
+export const settingsFrom = (
+  fields: readonly SettingField[],
+  texts: SettingTexts,
+): Settings | null => {
   if (fields.some((field) => settingError(field, texts[field.name] ?? "") !== null)) return null;
-  return Object.fromEntries(fields.map((field) => [field.name, field.kind === "choice" ? (texts[field.name] ?? field.initial) : (parseNumber(texts[field.name] ?? "") ?? field.initial)]));
+  return Object.fromEntries(
+    fields.map((field) => [
+      field.name,
+      field.kind === "choice"
+        ? (texts[field.name] ?? field.initial)
+        : (parseNumber(texts[field.name] ?? "") ?? field.initial),
+    ]),
+  );
 };
 
 /** Numbers from a list such as "20, 100, 1k"; null when one of them is none. */

@@ -4,8 +4,15 @@ import { fittingClaims, powerText, sweepSummary } from "./sweepSummary";
 test("with a claim: big readings at its limit, its corner on the chart, a dot where each curve passes", () => {
   const { limitLabel, big, corner, crossings, curves } = sweepSummary(runOf([60, 55]), claim);
   expect(limitLabel).toBe("Output at 0.5 % THD+N, the claim's limit");
-  expect(big.map(({ letter, value }) => [letter, Number(value)])).toEqual([["A", expect.closeTo(60.3, 0)], ["B", expect.closeTo(55.3, 0)]]);
-  expect(corner).toEqual({ powerWatts: 50, limitRatio: 0.005, label: "Claim: 50 W at no more than 0.5 % THD+N" });
+  expect(big.map(({ letter, value }) => [letter, Number(value)])).toEqual([
+    ["A", expect.closeTo(60.3, 0)],
+    ["B", expect.closeTo(55.3, 0)],
+  ]);
+  expect(corner).toEqual({
+    powerWatts: 50,
+    limitRatio: 0.005,
+    label: "Claim: 50 W at no more than 0.5 % THD+N",
+  });
   expect(crossings.length).toBe(2);
   expect(curves[1].points.map(({ flattened }) => flattened)).toEqual([false, false, true]);
 });
@@ -14,11 +21,20 @@ test("without one: the 1 % school, and no corner", () => {
   const { limitLabel, corner, lines } = sweepSummary(runOf([60, 55]), null);
   expect(limitLabel).toBe("Output at 1 % THD+N");
   expect(corner).toBeNull();
-  expect(lines.map(({ label }) => label)).toEqual(["at 0.1 % THD+N", "tops flatten", "lowest THD+N", "highest output"]);
+  expect(lines.map(({ label }) => label)).toEqual([
+    "at 0.1 % THD+N",
+    "tops flatten",
+    "lowest THD+N",
+    "highest output",
+  ]);
 });
 
 test("a claim by THD is read by THD", () => {
-  const { limitLabel, lines } = sweepSummary(runOf([60]), { ...claim, distortionMeasure: "thd", distortionLimitRatio: 0.01 });
+  const { limitLabel, lines } = sweepSummary(runOf([60]), {
+    ...claim,
+    distortionMeasure: "thd",
+    distortionLimitRatio: 0.01,
+  });
   expect(limitLabel).toBe("Output at 1 % THD, the claim's limit");
   expect(lines[0].label).toBe("at 0.1 % THD");
 });
@@ -26,13 +42,22 @@ test("a claim by THD is read by THD", () => {
 test("a sweep that never reaches the limit says so with a sign, one that never comes below it shows nothing", () => {
   const run = runOf([60]);
   const [channel] = run.result.channels;
-  const clean = { ...run, result: { ...run.result, channels: [{ ...channel, steps: channel.steps.slice(0, 2) }] } };
+  const clean = {
+    ...run,
+    result: { ...run.result, channels: [{ ...channel, steps: channel.steps.slice(0, 2) }] },
+  };
   expect(sweepSummary(clean, claim).big[0]).toMatchObject({ prefix: "≥", value: "60.0" });
-  expect(sweepSummary(run, { ...claim, distortionLimitRatio: 0.0001 }).big[0]).toMatchObject({ value: "0" });
+  expect(sweepSummary(run, { ...claim, distortionLimitRatio: 0.0001 }).big[0]).toMatchObject({
+    value: "0",
+  });
 });
 
 test("only claims near the measured load are offered", () => {
-  const claims = [claim, { ...claim, id: "four", loadOhms: 4 }, { ...claim, id: "close", loadOhms: 7.5 }];
+  const claims = [
+    claim,
+    { ...claim, id: "four", loadOhms: 4 },
+    { ...claim, id: "close", loadOhms: 7.5 },
+  ];
   expect(fittingClaims(runOf([60]), claims).map(({ id }) => id)).toEqual(["claim", "close"]);
 });
 

@@ -3,7 +3,8 @@ import { UploadFailed, uploadRun } from "./uploadRun";
 
 const { id: _, amplifierId: __, takenAt: ___, captures: ____, ...draft } = runOf([60]);
 const capture = { bytes: new Blob(["samples"]), fileName: "sweep.wav", fullScaleVolts: 80 };
-const answer = (status: number, body: unknown) => new Response(typeof body === "string" ? body : JSON.stringify(body), { status });
+const answer = (status: number, body: unknown) =>
+  new Response(typeof body === "string" ? body : JSON.stringify(body), { status });
 
 /** Answers in turn; keeps what was asked. */
 const serverWith = (...answers: (() => Response)[]) => {
@@ -29,10 +30,18 @@ const failureOf = async (): Promise<string> => {
 };
 
 test("the capture goes first; the run refers to it by its hash", async () => {
-  const asked = serverWith(() => answer(200, { sha256: "cd".repeat(32), byteCount: 7 }), () => answer(201, { id: "stored" }));
+  const asked = serverWith(
+    () => answer(200, { sha256: "cd".repeat(32), byteCount: 7 }),
+    () => answer(201, { id: "stored" }),
+  );
   expect(await upload()).toBe("stored");
-  expect(asked.map(({ url, method }) => [method, url])).toEqual([["PUT", "/api/captures"], ["POST", "/api/amplifiers/amp/runs"]]);
-  expect(JSON.parse(String(asked[1].body)).captures).toEqual([{ sha256: "cd".repeat(32), fileName: "sweep.wav", fullScaleVolts: 80 }]);
+  expect(asked.map(({ url, method }) => [method, url])).toEqual([
+    ["PUT", "/api/captures"],
+    ["POST", "/api/amplifiers/amp/runs"],
+  ]);
+  expect(JSON.parse(String(asked[1].body)).captures).toEqual([
+    { sha256: "cd".repeat(32), fileName: "sweep.wav", fullScaleVolts: 80 },
+  ]);
 });
 
 test("what the server says is what the reviewer reads", async () => {

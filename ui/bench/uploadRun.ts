@@ -9,25 +9,51 @@ const answerOf = async (request: Promise<Response>): Promise<unknown> => {
   try {
     response = await request;
   } catch {
-    throw new UploadFailed("The server did not answer. Your file and figures are still here: start the server again and retry.");
+    throw new UploadFailed(
+      "The server did not answer. Your file and figures are still here: start the server again and retry.",
+    );
   }
   const body: unknown = await response.json().catch(() => null);
   if (response.ok) return body;
-  const message = typeof body === "object" && body !== null && "message" in body ? String(body.message) : `The server refused (${response.status}). Try again.`;
+  const message =
+    typeof body === "object" && body !== null && "message" in body
+      ? String(body.message)
+      : `The server refused (${response.status}). Try again.`;
   throw new UploadFailed(message);
 };
 
 const JSON_HEADERS = { "content-type": "application/json" };
 
 /** Stores a recording; the same bytes are kept once. @throws {UploadFailed} with what to do */
-export const uploadCapture = async (capture: Pick<Capture, "fileName" | "fullScaleVolts"> & { bytes: Blob }, signal: AbortSignal): Promise<RunCapture> => {
-  const { sha256 } = (await answerOf(fetch("/api/captures", { method: "PUT", body: capture.bytes, headers: { "content-type": "application/octet-stream" }, signal }))) as { sha256: string };
+export const uploadCapture = async (
+  capture: Pick<Capture, "fileName" | "fullScaleVolts"> & { bytes: Blob },
+  signal: AbortSignal,
+): Promise<RunCapture> => {
+  const { sha256 } = (await answerOf(
+    fetch("/api/captures", {
+      method: "PUT",
+      body: capture.bytes,
+      headers: { "content-type": "application/octet-stream" },
+      signal,
+    }),
+  )) as { sha256: string };
   return { sha256, fileName: capture.fileName, fullScaleVolts: capture.fullScaleVolts };
 };
 
 /** Stores a run whose captures are there already. @returns its id @throws {UploadFailed} with what to do */
-export const storeRun = async (amplifierId: string, run: RunDraft, signal: AbortSignal): Promise<string> => {
-  const { id } = (await answerOf(fetch(`/api/amplifiers/${amplifierId}/runs`, { method: "POST", body: JSON.stringify(run), headers: JSON_HEADERS, signal }))) as { id: string };
+export const storeRun = async (
+  amplifierId: string,
+  run: RunDraft,
+  signal: AbortSignal,
+): Promise<string> => {
+  const { id } = (await answerOf(
+    fetch(`/api/amplifiers/${amplifierId}/runs`, {
+      method: "POST",
+      body: JSON.stringify(run),
+      headers: JSON_HEADERS,
+      signal,
+    }),
+  )) as { id: string };
   return id;
 };
 
@@ -36,16 +62,35 @@ export const storeRun = async (amplifierId: string, run: RunDraft, signal: Abort
  * @returns the id of the stored run
  * @throws {UploadFailed} with what to do
  */
-export const uploadRun = async (amplifierId: string, capture: Pick<Capture, "fileName" | "fullScaleVolts"> & { bytes: Blob }, run: Omit<RunDraft, "captures">, signal: AbortSignal): Promise<string> =>
-  storeRun(amplifierId, { ...run, captures: [await uploadCapture(capture, signal)] } as RunDraft, signal);
+export const uploadRun = async (
+  amplifierId: string,
+  capture: Pick<Capture, "fileName" | "fullScaleVolts"> & { bytes: Blob },
+  run: Omit<RunDraft, "captures">,
+  signal: AbortSignal,
+): Promise<string> =>
+  storeRun(
+    amplifierId,
+    { ...run, captures: [await uploadCapture(capture, signal)] } as RunDraft,
+    signal,
+  );
 
 /** Keeps how far the bench has got. @throws {UploadFailed} with what to do */
 export const keepUnderWay = async (amplifierId: string, underWay: UnderWay): Promise<void> => {
-  await answerOf(fetch(`/api/amplifiers/${amplifierId}/under-way`, { method: "PUT", body: JSON.stringify(underWay), headers: JSON_HEADERS, keepalive: JSON.stringify(underWay).length < 60_000 }));
+  await answerOf(
+    fetch(`/api/amplifiers/${amplifierId}/under-way`, {
+      method: "PUT",
+      body: JSON.stringify(underWay),
+      headers: JSON_HEADERS,
+      keepalive: JSON.stringify(underWay).length < 60_000,
+    }),
+  );
 };
 
 /** The bytes of a stored capture, or null when it is no longer there. */
-export const fetchCapture = async (sha256: string, signal: AbortSignal): Promise<Uint8Array<ArrayBuffer> | null> => {
+export const fetchCapture = async (
+  sha256: string,
+  signal: AbortSignal,
+): Promise<Uint8Array<ArrayBuffer> | null> => {
   const response = await fetch(`/api/captures/${sha256}`, { signal });
   return response.ok ? new Uint8Array(await response.arrayBuffer()) : null;
 };

@@ -3,7 +3,10 @@ import type { Readings, RigSettings } from "@/records";
 import { saveDocument } from "@/server/actions";
 
 /** What takes the readings, as the Rig has it; a change here changes it there. */
-export const useReadings = (amplifierId: string, rig: RigSettings): { readings: Readings; choose(to: Readings): void; message: string | null } => {
+export const useReadings = (
+  amplifierId: string,
+  rig: RigSettings,
+): { readings: Readings; choose(to: Readings): void; message: string | null } => {
   const [chosen, setChosen] = useState<{ before: Readings; to: Readings } | null>(null);
   const [message, setMessage] = useState<string | null>(null);
   const choose = async (to: Readings) => {
@@ -17,5 +20,9 @@ export const useReadings = (amplifierId: string, rig: RigSettings): { readings: 
     }
   };
   // Once the rig has taken it up, what it says counts again.
-  return { readings: chosen && chosen.before === rig.readings ? chosen.to : rig.readings, choose: (to) => void choose(to), message };
+  return {
+    readings: chosen && chosen.before === rig.readings ? chosen.to : rig.readings,
+    choose: (to) => void choose(to),
+    message,
+  };
 };

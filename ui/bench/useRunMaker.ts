@@ -10,7 +10,10 @@ import { UploadFailed, uploadRun } from "./uploadRun";
 export type Recording = { file: File; fullScaleVolts: number; conditions: RunConditions };
 
 /** Where it stands: nothing running, running with progress, or failed with what to say and where it belongs. */
-export type MakerState = { status: "idle" } | ({ status: "running" } & WorkProgress) | { status: "failed"; message: string; code: Finding["code"] | null };
+export type MakerState =
+  | { status: "idle" }
+  | ({ status: "running" } & WorkProgress)
+  | { status: "failed"; message: string; code: Finding["code"] | null };
 
 /**
  * Makes power sweeps from recordings: the same analysis as everywhere, off the main thread, then the upload.
@@ -33,10 +36,23 @@ export const useRunMaker = (amplifier: Amplifier, onStored: (runId: string) => v
         if (typeof outcome === "string") {
           setState({ status: "idle" });
           onStored(outcome);
-        } else setState({ status: "failed", message: `${outcome.where}: ${outcome.advice}`, code: outcome.code });
+        } else
+          setState({
+            status: "failed",
+            message: `${outcome.where}: ${outcome.advice}`,
+            code: outcome.code,
+          });
       } catch (error) {
         if (control.signal.aborted || error instanceof Cancelled) setState({ status: "idle" });
-        else setState({ status: "failed", message: error instanceof UploadFailed ? error.message : "This did not work. Nothing was stored and what you entered is still here; try again.", code: null });
+        else
+          setState({
+            status: "failed",
+            message:
+              error instanceof UploadFailed
+                ? error.message
+                : "This did not work. Nothing was stored and what you entered is still here; try again.",
+            code: null,
+          });
       } finally {
         rest();
       }
@@ -45,7 +61,11 @@ export const useRunMaker = (amplifier: Amplifier, onStored: (runId: string) => v
   );
 
   const analyseAndStore = useCallback(
-    async (capture: { bytes: Blob; fileName: string; fullScaleVolts: number }, conditions: RunConditions, signal: AbortSignal): Promise<string | Finding> => {
+    async (
+      capture: { bytes: Blob; fileName: string; fullScaleVolts: number },
+      conditions: RunConditions,
+      signal: AbortSignal,
+    ): Promise<string | Finding> => {
       const wav = new Uint8Array(await capture.bytes.arrayBuffer());
       const job = startJob((worker) =>
         worker.analyseSweep(
@@ -54,7 +74,13 @@ export const useRunMaker = (amplifier: Amplifier, onStored: (runId: string) => v
             // Messages of a worker that was ended may still be under way.
             if (signal.aborted) return;
             setState({ status: "running", ...progress });
-            setChain({ reading: { note: progress.stage, value: `${Math.round(100 * progress.doneRatio)} %`, isLive: false } });
+            setChain({
+              reading: {
+                note: progress.stage,
+                value: `${Math.round(100 * progress.doneRatio)} %`,
+                isLive: false,
+              },
+            });
           }),
         ),
       );
@@ -62,7 +88,19 @@ export const useRunMaker = (amplifier: Amplifier, onStored: (runId: string) => v
       const outcome = await job.finished;
       if (!outcome.ok) return outcome.finding;
       setState({ status: "running", doneRatio: 1, stage: "Storing recording and result" });
-      return uploadRun(amplifier.id, capture, { kind: "power-sweep", source: "recording", sourceDetail: capture.fileName, conditions, result: outcome.value, analysisVersion: ANALYSIS_VERSION }, signal);
+      return uploadRun(
+        amplifier.id,
+        capture,
+        {
+          kind: "power-sweep",
+          source: "recording",
+          sourceDetail: capture.fileName,
+          conditions,
+          result: outcome.value,
+          analysisVersion: ANALYSIS_VERSION,
+        },
+        signal,
+      );
     },
     [amplifier.id, setChain],
   );
@@ -70,11 +108,23 @@ export const useRunMaker = (amplifier: Amplifier, onStored: (runId: string) => v
   const fromRecording = useCallback(
     ({ file, fullScaleVolts, conditions }: Recording) =>
       perform((signal) => {
-        setChain({ source: { note: "Source", value: "recording" }, probe: { note: `Probe, full scale ${fullScaleVolts} V`, value: file.name } });
-        return analyseAndStore({ bytes: file, fileName: file.name, fullScaleVolts }, conditions, signal);
+        setChain({
+          source: { note: "Source", value: "recording" },
+          probe: { note: `Probe, full scale ${fullScaleVolts} V`, value: file.name },
+        });
+        return analyseAndStore(
+          { bytes: file, fileName: file.name, fullScaleVolts },
+          conditions,
+          signal,
+        );
       }),
     [analyseAndStore, perform, setChain],
   );
 
-  return { state, fromRecording, cancel: () => stop.current(), clear: () => setState({ status: "idle" }) };
+  return {
+    state,
+    fromRecording,
+    cancel: () => stop.current(),
+    clear: () => setState({ status: "idle" }),
+  };
 };

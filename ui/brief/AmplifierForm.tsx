@@ -2,22 +2,51 @@
 import { Grid } from "@chakra-ui/react";
 import { yupResolver } from "@hookform/resolvers/yup";
 import { useForm } from "react-hook-form";
-import { AMPLIFIER_KINDS, amplifierSchema, TOPOLOGIES, type AmplifierDraft, type FieldErrors, type Validated } from "@/records";
+import {
+  AMPLIFIER_KINDS,
+  amplifierSchema,
+  TOPOLOGIES,
+  type AmplifierDraft,
+  type FieldErrors,
+  type Validated,
+} from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { showErrors } from "../parts/showErrors";
-import { ChoiceField, FormMessage, LongTextField, QuantityField, TextField } from "../parts/TextField";
+import {
+  ChoiceField,
+  FormMessage,
+  LongTextField,
+  QuantityField,
+  TextField,
+} from "../parts/TextField";
 import { useKeptDraft } from "../parts/useKeptDraft";
 
-export type AmplifierFormProps = { save(draft: AmplifierDraft): Promise<Validated<{ id: string }>>; onSaved(id: string): void };
+export type AmplifierFormProps = {
+  save(draft: AmplifierDraft): Promise<Validated<{ id: string }>>;
+  onSaved(id: string): void;
+};
 
 const KIND_LABELS = { home: "Home", vintage: "Vintage", mini: "Mini" } as const;
-const asChoices = (values: readonly string[]) => values.map((value) => ({ value, label: value.charAt(0).toUpperCase() + value.slice(1) }));
+const asChoices = (values: readonly string[]) =>
+  values.map((value) => ({ value, label: value.charAt(0).toUpperCase() + value.slice(1) }));
 
-const EMPTY: AmplifierDraft = { maker: "", model: "", kind: "home", topology: "not known", year: null, channelCount: 2, condition: "", notes: "" };
+const EMPTY: AmplifierDraft = {
+  maker: "",
+  model: "",
+  kind: "home",
+  topology: "not known",
+  year: null,
+  channelCount: 2,
+  condition: "",
+  notes: "",
+};
 
 /** Identity of an amplifier that is new. */
 export function AmplifierForm({ save, onSaved }: AmplifierFormProps) {
-  const form = useForm<AmplifierDraft>({ resolver: yupResolver(amplifierSchema), defaultValues: EMPTY });
+  const form = useForm<AmplifierDraft>({
+    resolver: yupResolver(amplifierSchema),
+    defaultValues: EMPTY,
+  });
   const { register, handleSubmit, setError, formState } = form;
   const forget = useKeptDraft("new amplifier", form);
   const { errors, isSubmitting } = formState;
@@ -32,13 +61,39 @@ export function AmplifierForm({ save, onSaved }: AmplifierFormProps) {
       <Grid templateColumns="1fr 1fr" gap={3.5}>
         <TextField label="Maker" field={register("maker")} error={errors.maker} />
         <TextField label="Model" field={register("model")} error={errors.model} />
-        <ChoiceField label="Kind" field={register("kind")} error={errors.kind} choices={AMPLIFIER_KINDS.map((value) => ({ value, label: KIND_LABELS[value] }))} />
-        <ChoiceField label="Output stage" field={register("topology")} error={errors.topology} choices={asChoices(TOPOLOGIES)} />
-        <QuantityField label="Year" field={register("year")} error={errors.year} unit="" help="leave empty if not known" />
-        <QuantityField label="Channels" field={register("channelCount")} error={errors.channelCount} unit="" />
+        <ChoiceField
+          label="Kind"
+          field={register("kind")}
+          error={errors.kind}
+          choices={AMPLIFIER_KINDS.map((value) => ({ value, label: KIND_LABELS[value] }))}
+        />
+        <ChoiceField
+          label="Output stage"
+          field={register("topology")}
+          error={errors.topology}
+          choices={asChoices(TOPOLOGIES)}
+        />
+        <QuantityField
+          label="Year"
+          field={register("year")}
+          error={errors.year}
+          unit=""
+          help="leave empty if not known"
+        />
+        <QuantityField
+          label="Channels"
+          field={register("channelCount")}
+          error={errors.channelCount}
+          unit=""
+        />
       </Grid>
       <Grid gap={3.5} mt={3.5}>
-        <TextField label="Condition" field={register("condition")} error={errors.condition} help="original, restored, what was seen" />
+        <TextField
+          label="Condition"
+          field={register("condition")}
+          error={errors.condition}
+          help="original, restored, what was seen"
+        />
         <LongTextField label="Notes" field={register("notes")} error={errors.notes} rows={2} />
         <FormMessage>{errors.root?.message}</FormMessage>
         <ActionButton tone="primary" type="submit" loading={isSubmitting} justifySelf="start">

@@ -14,10 +14,19 @@ export function BriefImport() {
     if (!file) return;
     setMessage("Reading…");
     try {
-      const response = await fetch("/api/briefs", { method: "POST", body: file, headers: { "content-type": "application/json" } });
-      const answer = (await response.json()) as { id: string; unreadCount: number; message?: string };
+      const response = await fetch("/api/briefs", {
+        method: "POST",
+        body: file,
+        headers: { "content-type": "application/json" },
+      });
+      const answer = (await response.json()) as {
+        id: string;
+        unreadCount: number;
+        message?: string;
+      };
       if (!response.ok) return setMessage(answer.message ?? "It was refused; nothing was added.");
-      if (answer.unreadCount > 0) setMessage(`${answer.unreadCount} of its photos could not be read.`);
+      if (answer.unreadCount > 0)
+        setMessage(`${answer.unreadCount} of its photos could not be read.`);
       router.push(`/amplifiers/${answer.id}/brief`);
     } catch {
       setMessage("Nothing was added: the program does not answer.");
@@ -28,7 +37,17 @@ export function BriefImport() {
       <ActionButton type="button" onClick={() => input.current?.click()}>
         <FileInput size={16} /> Import a brief
       </ActionButton>
-      <input ref={input} type="file" accept=".json,application/json" hidden data-testid="brief-file" onChange={(event) => { void take(event.target.files?.[0]); event.target.value = ""; }} />
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        hidden
+        data-testid="brief-file"
+        onChange={(event) => {
+          void take(event.target.files?.[0]);
+          event.target.value = "";
+        }}
+      />
       {message && (
         <Text role="status" fontSize="14px" color="ember" mt={1.5}>
           {message}

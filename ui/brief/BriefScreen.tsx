@@ -6,7 +6,15 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { removeAmplifier, removeClaim, saveClaim } from "@/server/actions";
 import { claimText } from "@/core/claim";
-import { amplifierName, powerClaim, type Amplifier, type Claim, type ClaimDraft, type Details, type Sheet } from "@/records";
+import {
+  amplifierName,
+  powerClaim,
+  type Amplifier,
+  type Claim,
+  type ClaimDraft,
+  type Details,
+  type Sheet,
+} from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { ConfirmDialog } from "../parts/ConfirmDialog";
 import { Panel } from "../parts/Panel";
@@ -17,7 +25,17 @@ import { IdentityForm } from "./IdentityForm";
 import { SheetReader } from "./SheetReader";
 
 /** What the amplifier is, and what its maker claims. */
-export function BriefScreen({ amplifier, claims, details, sheet }: { amplifier: Amplifier; claims: readonly Claim[]; details: Details; sheet: Sheet }) {
+export function BriefScreen({
+  amplifier,
+  claims,
+  details,
+  sheet,
+}: {
+  amplifier: Amplifier;
+  claims: readonly Claim[];
+  details: Details;
+  sheet: Sheet;
+}) {
   const router = useRouter();
   const [deleting, setDeleting] = useState(false);
   const [taken, setTaken] = useState<ClaimDraft | null>(null);
@@ -32,7 +50,11 @@ export function BriefScreen({ amplifier, claims, details, sheet }: { amplifier: 
                 <FileOutput size={16} /> Export
               </a>
             </ActionButton>
-            <ActionButton onClick={() => setDeleting(true)} color="ember" data-testid="delete-amplifier">
+            <ActionButton
+              onClick={() => setDeleting(true)}
+              color="ember"
+              data-testid="delete-amplifier"
+            >
               <Trash2 size={16} /> Delete
             </ActionButton>
           </Flex>
@@ -40,8 +62,20 @@ export function BriefScreen({ amplifier, claims, details, sheet }: { amplifier: 
         <DetailsForm amplifierId={amplifier.id} details={details} />
       </Grid>
       <Grid templateColumns="minmax(0, 1fr)" gap={4}>
-        <Claims key={taken ? JSON.stringify(taken) : "claims"} amplifier={amplifier} claims={claims} taken={taken} onTaken={() => setTaken(null)} />
-        <SheetReader amplifierId={amplifier.id} channelCount={amplifier.channelCount} sheet={sheet} claims={claims} onTake={setTaken} />
+        <Claims
+          key={taken ? JSON.stringify(taken) : "claims"}
+          amplifier={amplifier}
+          claims={claims}
+          taken={taken}
+          onTaken={() => setTaken(null)}
+        />
+        <SheetReader
+          amplifierId={amplifier.id}
+          channelCount={amplifier.channelCount}
+          sheet={sheet}
+          claims={claims}
+          onTake={setTaken}
+        />
       </Grid>
       <ConfirmDialog
         open={deleting}
@@ -56,9 +90,21 @@ export function BriefScreen({ amplifier, claims, details, sheet }: { amplifier: 
 }
 
 /** @param taken a claim read from the sheet, to be checked and saved */
-function Claims({ amplifier, claims, taken, onTaken }: { amplifier: Amplifier; claims: readonly Claim[]; taken: ClaimDraft | null; onTaken(): void }) {
+function Claims({
+  amplifier,
+  claims,
+  taken,
+  onTaken,
+}: {
+  amplifier: Amplifier;
+  claims: readonly Claim[];
+  taken: ClaimDraft | null;
+  onTaken(): void;
+}) {
   const router = useRouter();
-  const [editing, setEditing] = useState<string | "new" | null>(taken || claims.length === 0 ? "new" : null);
+  const [editing, setEditing] = useState<string | "new" | null>(
+    taken || claims.length === 0 ? "new" : null,
+  );
   const [deleting, setDeleting] = useState<Claim | null>(null);
   const done = () => {
     setEditing(null);
@@ -79,12 +125,36 @@ function Claims({ amplifier, claims, taken, onTaken }: { amplifier: Amplifier; c
       </Flex>
       {claims.map((claim) =>
         editing === claim.id ? (
-          <ClaimForm key={claim.id} draftKey={`claim ${claim.id}`} initial={claim} channelCount={amplifier.channelCount} save={(draft) => saveClaim(amplifier.id, claim.id, draft)} onDone={done} />
+          <ClaimForm
+            key={claim.id}
+            draftKey={`claim ${claim.id}`}
+            initial={claim}
+            channelCount={amplifier.channelCount}
+            save={(draft) => saveClaim(amplifier.id, claim.id, draft)}
+            onDone={done}
+          />
         ) : (
-          <ClaimItem key={claim.id} claim={claim} onEdit={() => setEditing(claim.id)} onDelete={() => setDeleting(claim)} />
+          <ClaimItem
+            key={claim.id}
+            claim={claim}
+            onEdit={() => setEditing(claim.id)}
+            onDelete={() => setDeleting(claim)}
+          />
         ),
       )}
-      {editing === "new" && <ClaimForm draftKey={taken ? `claim of ${amplifier.id}: ${taken.printedText}` : `new claim of ${amplifier.id}`} initial={taken ?? undefined} channelCount={amplifier.channelCount} save={(draft) => saveClaim(amplifier.id, null, draft)} onDone={done} />}
+      {editing === "new" && (
+        <ClaimForm
+          draftKey={
+            taken
+              ? `claim of ${amplifier.id}: ${taken.printedText}`
+              : `new claim of ${amplifier.id}`
+          }
+          initial={taken ?? undefined}
+          channelCount={amplifier.channelCount}
+          save={(draft) => saveClaim(amplifier.id, null, draft)}
+          onDone={done}
+        />
+      )}
       {claims.length > 0 && editing === null && (
         <ActionButton tone="primary" asChild mt={4}>
           <NextLink href={`/amplifiers/${amplifier.id}/forecast`}>
@@ -98,13 +168,26 @@ function Claims({ amplifier, claims, taken, onTaken }: { amplifier: Amplifier; c
         text={deleting ? claimText(powerClaim(deleting)) : ""}
         confirmLabel="Delete claim"
         onClose={() => setDeleting(null)}
-        onConfirm={() => deleting && removeClaim(deleting.id).then(() => setDeleting(null)).then(() => router.refresh())}
+        onConfirm={() =>
+          deleting &&
+          removeClaim(deleting.id)
+            .then(() => setDeleting(null))
+            .then(() => router.refresh())
+        }
       />
     </Panel>
   );
 }
 
-function ClaimItem({ claim, onEdit, onDelete }: { claim: Claim; onEdit(): void; onDelete(): void }) {
+function ClaimItem({
+  claim,
+  onEdit,
+  onDelete,
+}: {
+  claim: Claim;
+  onEdit(): void;
+  onDelete(): void;
+}) {
   return (
     <Flex borderTopWidth="1px" borderColor="rime" py={3} gap={3} align="start">
       <Box flex={1} minW={0}>

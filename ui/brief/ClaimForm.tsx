@@ -9,19 +9,45 @@ import { showErrors } from "../parts/showErrors";
 import { ChoiceField, QuantityField, TextField } from "../parts/TextField";
 import { useKeptDraft } from "../parts/useKeptDraft";
 
-export type ClaimFormProps = { /** Names the form, for keeping its draft. */ draftKey: string; initial?: ClaimDraft; channelCount: number; save(draft: ClaimDraft): Promise<Validated<{ id: string }>>; onDone(): void };
+export type ClaimFormProps = {
+  /** Names the form, for keeping its draft. */ draftKey: string;
+  initial?: ClaimDraft;
+  channelCount: number;
+  save(draft: ClaimDraft): Promise<Validated<{ id: string }>>;
+  onDone(): void;
+};
 
 /** What is typed: the limit as text with its percent sign, the rest as it stands. */
-type ClaimText = Omit<ClaimDraft, "distortionLimitRatio" | "powerWatts" | "loadOhms"> & { distortionLimitRatio: string; powerWatts: string; loadOhms: string };
+type ClaimText = Omit<ClaimDraft, "distortionLimitRatio" | "powerWatts" | "loadOhms"> & {
+  distortionLimitRatio: string;
+  powerWatts: string;
+  loadOhms: string;
+};
 
 const asText = (draft: ClaimDraft | undefined, channelCount: number): ClaimText =>
   draft
-    ? { ...draft, powerWatts: String(draft.powerWatts), loadOhms: String(draft.loadOhms), distortionLimitRatio: `${Number((100 * draft.distortionLimitRatio).toPrecision(6))} %` }
-    : { printedText: "", source: "", powerWatts: "", loadOhms: "8", channelsDriven: channelCount, distortionLimitRatio: "1 %", distortionMeasure: "thd-plus-noise" };
+    ? {
+        ...draft,
+        powerWatts: String(draft.powerWatts),
+        loadOhms: String(draft.loadOhms),
+        distortionLimitRatio: `${Number((100 * draft.distortionLimitRatio).toPrecision(6))} %`,
+      }
+    : {
+        printedText: "",
+        source: "",
+        powerWatts: "",
+        loadOhms: "8",
+        channelsDriven: channelCount,
+        distortionLimitRatio: "1 %",
+        distortionMeasure: "thd-plus-noise",
+      };
 
 /** One published claim of power: the words as printed, and the conditions that make it testable. */
 export function ClaimForm({ draftKey, initial, channelCount, save, onDone }: ClaimFormProps) {
-  const form = useForm<ClaimText, unknown, ClaimDraft>({ resolver: yupResolver(claimSchema) as never, defaultValues: asText(initial, channelCount) });
+  const form = useForm<ClaimText, unknown, ClaimDraft>({
+    resolver: yupResolver(claimSchema) as never,
+    defaultValues: asText(initial, channelCount),
+  });
   const { register, handleSubmit, setError, formState } = form;
   const forget = useKeptDraft(draftKey, form);
   const { errors, isSubmitting } = formState;
@@ -34,15 +60,53 @@ export function ClaimForm({ draftKey, initial, channelCount, save, onDone }: Cla
   return (
     <form onSubmit={onSubmit} noValidate aria-label="Claim">
       <Grid gap={3.5}>
-        <TextField label="As printed" field={register("printedText")} error={errors.printedText} help="word for word, for the record" />
-        <TextField label="Source" field={register("source")} error={errors.source} help="brochure, manual, badge; with the page" />
+        <TextField
+          label="As printed"
+          field={register("printedText")}
+          error={errors.printedText}
+          help="word for word, for the record"
+        />
+        <TextField
+          label="Source"
+          field={register("source")}
+          error={errors.source}
+          help="brochure, manual, badge; with the page"
+        />
         <Grid templateColumns="1fr 1fr" gap={3.5}>
-          <QuantityField label="Power per channel" field={register("powerWatts")} error={errors.powerWatts} unit="W" />
-          <QuantityField label="Load" field={register("loadOhms")} error={errors.loadOhms} unit="Ω" />
-          <QuantityField label="Channels driven" field={register("channelsDriven")} error={errors.channelsDriven} unit={`of ${channelCount}`} />
-          <QuantityField label="At no more than" field={register("distortionLimitRatio", { setValueAs: impliedUnit("%") })} error={errors.distortionLimitRatio} unit="" />
+          <QuantityField
+            label="Power per channel"
+            field={register("powerWatts")}
+            error={errors.powerWatts}
+            unit="W"
+          />
+          <QuantityField
+            label="Load"
+            field={register("loadOhms")}
+            error={errors.loadOhms}
+            unit="Ω"
+          />
+          <QuantityField
+            label="Channels driven"
+            field={register("channelsDriven")}
+            error={errors.channelsDriven}
+            unit={`of ${channelCount}`}
+          />
+          <QuantityField
+            label="At no more than"
+            field={register("distortionLimitRatio", { setValueAs: impliedUnit("%") })}
+            error={errors.distortionLimitRatio}
+            unit=""
+          />
         </Grid>
-        <ChoiceField label="Distortion means" field={register("distortionMeasure")} error={errors.distortionMeasure} choices={[{ value: "thd-plus-noise", label: "THD+N (with noise, 20 Hz to 20 kHz)" }, { value: "thd", label: "THD (harmonics only)" }]} />
+        <ChoiceField
+          label="Distortion means"
+          field={register("distortionMeasure")}
+          error={errors.distortionMeasure}
+          choices={[
+            { value: "thd-plus-noise", label: "THD+N (with noise, 20 Hz to 20 kHz)" },
+            { value: "thd", label: "THD (harmonics only)" },
+          ]}
+        />
         <SaveOrCancel
           saveLabel="Save claim"
           isSubmitting={isSubmitting}

@@ -3,7 +3,15 @@ import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { useMemo, useState, type ReactNode } from "react";
 import { amplitudeRatioToDb, formatShort, formatSignificant, parseNumber } from "@/core/units";
-import { SUPPLY_KINDS, supplyWatts, TERMINALS, type Details, type FieldErrors, type Photo, type Validated } from "@/records";
+import {
+  SUPPLY_KINDS,
+  supplyWatts,
+  TERMINALS,
+  type Details,
+  type FieldErrors,
+  type Photo,
+  type Validated,
+} from "@/records";
 import { saveDocument } from "@/server/actions";
 import { ActionButton } from "../parts/ActionButton";
 import { DraftCheck, DraftChoice, DraftField } from "../parts/DraftField";
@@ -16,15 +24,40 @@ import { Photos } from "./Photos";
 
 /** What is typed: numbers as text until the schema has read them. */
 type Draft = {
-  supplies: { name: string; kind: string; volts: string; amperes: string; watts: string; isInTheBox: boolean }[];
+  supplies: {
+    name: string;
+    kind: string;
+    volts: string;
+    amperes: string;
+    watts: string;
+    isInTheBox: boolean;
+  }[];
   switches: { name: string; positions: string }[];
   connectors: { name: string; adapter: string }[];
   photos: Photo[];
-} & Record<"terminals" | "gainRatio" | "gainControl" | "massKilograms" | "size" | "priceThen" | "priceNow" | "priceIndexRatio" | "lender" | "seenBefore" | "seenAfter", string>;
+} & Record<
+  | "terminals"
+  | "gainRatio"
+  | "gainControl"
+  | "massKilograms"
+  | "size"
+  | "priceThen"
+  | "priceNow"
+  | "priceIndexRatio"
+  | "lender"
+  | "seenBefore"
+  | "seenAfter",
+  string
+>;
 
 const asDraft = (details: Details): Draft => ({
   ...details,
-  supplies: details.supplies.map((supply) => ({ ...supply, volts: typed(supply.volts), amperes: typed(supply.amperes), watts: typed(supply.watts) })),
+  supplies: details.supplies.map((supply) => ({
+    ...supply,
+    volts: typed(supply.volts),
+    amperes: typed(supply.amperes),
+    watts: typed(supply.watts),
+  })),
   gainRatio: details.gainRatio ? `${formatShort(amplitudeRatioToDb(details.gainRatio), 4)} dB` : "",
   massKilograms: typed(details.massKilograms),
   priceThen: typed(details.priceThen),
@@ -37,12 +70,32 @@ export function DetailsForm({ amplifierId, details }: { amplifierId: string; det
   const [draft, setDraft] = useState<Draft>(() => asDraft(details));
   const [errors, setErrors] = useState<FieldErrors>({});
   const autosave = useAutosave(draft, setDraft, async (content): Promise<Validated<unknown>> => {
-    const outcome = await saveDocument(amplifierId, "details", { ...content, gainRatio: /^[\d.,\s]+$/.test(content.gainRatio.trim()) && content.gainRatio.trim() !== "" ? `${content.gainRatio} dB` : content.gainRatio });
+    const outcome = await saveDocument(amplifierId, "details", {
+      ...content,
+      gainRatio:
+        /^[\d.,\s]+$/.test(content.gainRatio.trim()) && content.gainRatio.trim() !== ""
+          ? `${content.gainRatio} dB`
+          : content.gainRatio,
+    });
     setErrors(outcome.ok ? {} : outcome.errors);
     return outcome;
   });
   const set = (change: Partial<Draft>) => setDraft((before) => ({ ...before, ...change }));
-  const field = (name: keyof Draft & string, label: string, unit?: string, placeholder?: string) => <DraftField label={label} unit={unit} placeholder={placeholder} value={draft[name] as string} error={errors[name]} onChange={(value) => set({ [name]: value } as Partial<Draft>)} />;
+  const field = (
+    name: keyof Draft & string,
+    label: string,
+    unit?: string,
+    placeholder?: string,
+  ) => (
+    <DraftField
+      label={label}
+      unit={unit}
+      placeholder={placeholder}
+      value={draft[name] as string}
+      error={errors[name]}
+      onChange={(value) => set({ [name]: value } as Partial<Draft>)}
+    />
+  );
   return (
     <Panel as="form" aria-label="Details" onSubmit={(event) => event.preventDefault()}>
       <HStack justify="space-between" mb={2}>
@@ -55,10 +108,39 @@ export function DetailsForm({ amplifierId, details }: { amplifierId: string; det
       <Grid templateColumns="1fr 1fr" gap={3} mt={4}>
         {field("gainRatio", "Voltage gain, level fully up", "", "28 dB")}
         {field("gainControl", "Level control", "", "knob without detents, fully up")}
-        <DraftChoice label="Speaker terminals" value={draft.terminals} choices={TERMINALS} onChange={(terminals) => set({ terminals })} />
+        <DraftChoice
+          label="Speaker terminals"
+          value={draft.terminals}
+          choices={TERMINALS}
+          onChange={(terminals) => set({ terminals })}
+        />
       </Grid>
-      <Pairs title="Switches" noun="switch" rows={draft.switches} first="name" second="positions" labels={["Switch", "Positions"]} hints={["output limiter", "on, off"]} errors={errors} path="switches" onChange={(switches) => set({ switches })} make={() => ({ name: "", positions: "" })} />
-      <Pairs title="Connectors" noun="connector" rows={draft.connectors} first="name" second="adapter" labels={["Connector", "Adapter needed"]} hints={["5-pin DIN input", "DIN to RCA"]} errors={errors} path="connectors" onChange={(connectors) => set({ connectors })} make={() => ({ name: "", adapter: "" })} />
+      <Pairs
+        title="Switches"
+        noun="switch"
+        rows={draft.switches}
+        first="name"
+        second="positions"
+        labels={["Switch", "Positions"]}
+        hints={["output limiter", "on, off"]}
+        errors={errors}
+        path="switches"
+        onChange={(switches) => set({ switches })}
+        make={() => ({ name: "", positions: "" })}
+      />
+      <Pairs
+        title="Connectors"
+        noun="connector"
+        rows={draft.connectors}
+        first="name"
+        second="adapter"
+        labels={["Connector", "Adapter needed"]}
+        hints={["5-pin DIN input", "DIN to RCA"]}
+        errors={errors}
+        path="connectors"
+        onChange={(connectors) => set({ connectors })}
+        make={() => ({ name: "", adapter: "" })}
+      />
       <Grid templateColumns="1fr 1fr" gap={3} mt={4}>
         {field("massKilograms", "Mass", "kg")}
         {field("size", "Size", "", "430 × 120 × 310 mm")}
@@ -68,10 +150,27 @@ export function DetailsForm({ amplifierId, details }: { amplifierId: string; det
         <PriceNow draft={draft} />
         {field("lender", "Lent by")}
       </Grid>
-      <Photos photos={draft.photos} onAdd={(photo) => setDraft((before) => ({ ...before, photos: [...before.photos, photo] }))} onChange={(photos) => set({ photos })} />
+      <Photos
+        photos={draft.photos}
+        onAdd={(photo) => setDraft((before) => ({ ...before, photos: [...before.photos, photo] }))}
+        onChange={(photos) => set({ photos })}
+      />
       <Grid gap={3} mt={3}>
-        <DraftField label="Seen before the measurements" value={draft.seenBefore} error={errors.seenBefore} rows={2} onChange={(seenBefore) => set({ seenBefore })} placeholder="leaking capacitor seen under the board" />
-        <DraftField label="Seen after" value={draft.seenAfter} error={errors.seenAfter} rows={2} onChange={(seenAfter) => set({ seenAfter })} />
+        <DraftField
+          label="Seen before the measurements"
+          value={draft.seenBefore}
+          error={errors.seenBefore}
+          rows={2}
+          onChange={(seenBefore) => set({ seenBefore })}
+          placeholder="leaking capacitor seen under the board"
+        />
+        <DraftField
+          label="Seen after"
+          value={draft.seenAfter}
+          error={errors.seenAfter}
+          rows={2}
+          onChange={(seenAfter) => set({ seenAfter })}
+        />
       </Grid>
     </Panel>
   );
@@ -81,12 +180,24 @@ function PriceNow({ draft: { priceThen, priceIndexRatio } }: { draft: Draft }) {
   const worth = (parseNumber(priceThen) ?? 0) * (parseNumber(priceIndexRatio) ?? 0);
   return (
     <Text alignSelf="end" color="muted" fontSize="14px" pb={2.5}>
-      {worth > 0 ? `Its price then would be ${formatSignificant(worth, 3)} now.` : "With both, its first price in today's money."}
+      {worth > 0
+        ? `Its price then would be ${formatSignificant(worth, 3)} now.`
+        : "With both, its first price in today's money."}
     </Text>
   );
 }
 
-function Section({ title, onAdd, addLabel, children }: { title: string; onAdd(): void; addLabel: string; children: ReactNode }) {
+function Section({
+  title,
+  onAdd,
+  addLabel,
+  children,
+}: {
+  title: string;
+  onAdd(): void;
+  addLabel: string;
+  children: ReactNode;
+}) {
   return (
     <Box mt={3}>
       <Flex justify="space-between" align="center" mb={1}>
@@ -102,24 +213,100 @@ function Section({ title, onAdd, addLabel, children }: { title: string; onAdd():
   );
 }
 
-function Supplies({ draft: { supplies }, errors, onChange }: { draft: Draft; errors: FieldErrors; onChange(supplies: Draft["supplies"]): void }) {
-  const change = (index: number, part: Partial<Draft["supplies"][number]>) => onChange(supplies.map((supply, k) => (k === index ? { ...supply, ...part } : supply)));
+function Supplies({
+  draft: { supplies },
+  errors,
+  onChange,
+}: {
+  draft: Draft;
+  errors: FieldErrors;
+  onChange(supplies: Draft["supplies"]): void;
+}) {
+  const change = (index: number, part: Partial<Draft["supplies"][number]>) =>
+    onChange(supplies.map((supply, k) => (k === index ? { ...supply, ...part } : supply)));
   return (
-    <Section title="Supplies, from their labels" addLabel="Supply" onAdd={() => onChange([...supplies, { name: supplies.length === 0 ? "in the box" : "", kind: "linear", volts: "", amperes: "", watts: "", isInTheBox: supplies.length === 0 }])}>
+    <Section
+      title="Supplies, from their labels"
+      addLabel="Supply"
+      onAdd={() =>
+        onChange([
+          ...supplies,
+          {
+            name: supplies.length === 0 ? "in the box" : "",
+            kind: "linear",
+            volts: "",
+            amperes: "",
+            watts: "",
+            isInTheBox: supplies.length === 0,
+          },
+        ])
+      }
+    >
       {supplies.length === 0 && (
         <Text color="muted" fontSize="14px">
           The forecast needs the volts of the rails or the brick, and amperes or watts.
         </Text>
       )}
       {supplies.map((supply, index) => (
-        <Grid key={index} borderTopWidth={index > 0 ? "1px" : 0} borderColor="rime" templateColumns="1.3fr 1fr 0.7fr 0.7fr 0.7fr auto" gap={2} py={1} alignItems="start">
-          <DraftField label="Name" value={supply.name} error={errors[`supplies[${index}].name`]} onChange={(name) => change(index, { name })} />
-          <DraftChoice label="Kind" value={supply.kind} choices={SUPPLY_KINDS} onChange={(kind) => change(index, { kind })} />
-          <DraftField label={supply.kind === "linear" || supply.kind === "switched" ? "Rail, V" : "Volts"} value={supply.volts} error={errors[`supplies[${index}].volts`]} onChange={(volts) => change(index, { volts })} />
-          <DraftField label="Amperes" value={supply.amperes} error={errors[`supplies[${index}].amperes`]} onChange={(amperes) => change(index, { amperes })} />
-          <DraftField label="or watts" value={supply.watts} error={errors[`supplies[${index}].watts`]} placeholder={wattsOf(supply)} onChange={(watts) => change(index, { watts })} />
-          <Remove label={`Remove the supply ${supply.name}`} mt="22px" onClick={() => onChange(supplies.filter((_, k) => k !== index))} />
-          {supplies.length > 1 && <DraftCheck label="in the box" isOn={supply.isInTheBox} onChange={(isInTheBox) => onChange(supplies.map((each, k) => ({ ...each, isInTheBox: k === index ? isInTheBox : each.isInTheBox && !isInTheBox })))} />}
+        <Grid
+          key={index}
+          borderTopWidth={index > 0 ? "1px" : 0}
+          borderColor="rime"
+          templateColumns="1.3fr 1fr 0.7fr 0.7fr 0.7fr auto"
+          gap={2}
+          py={1}
+          alignItems="start"
+        >
+          <DraftField
+            label="Name"
+            value={supply.name}
+            error={errors[`supplies[${index}].name`]}
+            onChange={(name) => change(index, { name })}
+          />
+          <DraftChoice
+            label="Kind"
+            value={supply.kind}
+            choices={SUPPLY_KINDS}
+            onChange={(kind) => change(index, { kind })}
+          />
+          <DraftField
+            label={supply.kind === "linear" || supply.kind === "switched" ? "Rail, V" : "Volts"}
+            value={supply.volts}
+            error={errors[`supplies[${index}].volts`]}
+            onChange={(volts) => change(index, { volts })}
+          />
+          <DraftField
+            label="Amperes"
+            value={supply.amperes}
+            error={errors[`supplies[${index}].amperes`]}
+            onChange={(amperes) => change(index, { amperes })}
+          />
+          <DraftField
+            label="or watts"
+            value={supply.watts}
+            error={errors[`supplies[${index}].watts`]}
+            placeholder={wattsOf(supply)}
+            onChange={(watts) => change(index, { watts })}
+          />
+          <Remove
+            label={`Remove the supply ${supply.name}`}
+            mt="22px"
+            onClick={() => onChange(supplies.filter((_, k) => k !== index))}
+          />
+          {supplies.length > 1 && (
+            <DraftCheck
+              label="in the box"
+              isOn={supply.isInTheBox}
+              onChange={(isInTheBox) =>
+                onChange(
+                  supplies.map((each, k) => ({
+                    ...each,
+                    isInTheBox: k === index ? isInTheBox : each.isInTheBox && !isInTheBox,
+                  })),
+                )
+              }
+            />
+          )}
         </Grid>
       ))}
     </Section>
@@ -127,24 +314,68 @@ function Supplies({ draft: { supplies }, errors, onChange }: { draft: Draft; err
 }
 
 const wattsOf = ({ volts, amperes }: { volts: string; amperes: string }): string => {
-  const watts = supplyWatts({ volts: parseNumber(volts), amperes: parseNumber(amperes), watts: null });
+  const watts = supplyWatts({
+    volts: parseNumber(volts),
+    amperes: parseNumber(amperes),
+    watts: null,
+  });
   return watts ? formatSignificant(watts, 3) : "";
 };
 
-type PairsProps<T> = { title: string; noun: string; rows: readonly T[]; first: keyof T & string; second: keyof T & string; labels: readonly [string, string]; hints: readonly [string, string]; errors: FieldErrors; path: string; onChange(rows: T[]): void; make(): T };
+type PairsProps<T> = {
+  title: string;
+  noun: string;
+  rows: readonly T[];
+  first: keyof T & string;
+  second: keyof T & string;
+  labels: readonly [string, string];
+  hints: readonly [string, string];
+  errors: FieldErrors;
+  path: string;
+  onChange(rows: T[]): void;
+  make(): T;
+};
 
 /** A list of names, each with a remark. */
-function Pairs<T extends Record<string, string>>({ title, noun, rows, first, second, labels, hints, errors, path, onChange, make }: PairsProps<T>) {
-  const change = (index: number, name: keyof T & string, value: string) => onChange(rows.map((row, k) => (k === index ? { ...row, [name]: value } : row)));
+function Pairs<T extends Record<string, string>>({
+  title,
+  noun,
+  rows,
+  first,
+  second,
+  labels,
+  hints,
+  errors,
+  path,
+  onChange,
+  make,
+}: PairsProps<T>) {
+  const change = (index: number, name: keyof T & string, value: string) =>
+    onChange(rows.map((row, k) => (k === index ? { ...row, [name]: value } : row)));
   const keys = useMemo(() => [first, second] as const, [first, second]);
   return (
-    <Section title={title} addLabel={noun.charAt(0).toUpperCase() + noun.slice(1)} onAdd={() => onChange([...rows, make()])}>
+    <Section
+      title={title}
+      addLabel={noun.charAt(0).toUpperCase() + noun.slice(1)}
+      onAdd={() => onChange([...rows, make()])}
+    >
       {rows.map((row, index) => (
         <Grid key={index} templateColumns="1fr 1fr auto" gap={2} py={1} alignItems="start">
           {keys.map((key, k) => (
-            <DraftField key={key} label={labels[k]} placeholder={hints[k]} value={row[key]} error={errors[`${path}[${index}].${key}`]} onChange={(value) => change(index, key, value)} />
+            <DraftField
+              key={key}
+              label={labels[k]}
+              placeholder={hints[k]}
+              value={row[key]}
+              error={errors[`${path}[${index}].${key}`]}
+              onChange={(value) => change(index, key, value)}
+            />
           ))}
-          <Remove label={`Remove the ${noun} ${row[first]}`} mt="22px" onClick={() => onChange(rows.filter((_, k) => k !== index))} />
+          <Remove
+            label={`Remove the ${noun} ${row[first]}`}
+            mt="22px"
+            onClick={() => onChange(rows.filter((_, k) => k !== index))}
+          />
         </Grid>
       ))}
     </Section>

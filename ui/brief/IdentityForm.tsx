@@ -1,17 +1,34 @@
 "use client";
 import { Grid, Heading, HStack } from "@chakra-ui/react";
 import { useState } from "react";
-import { AMPLIFIER_KINDS, TOPOLOGIES, type Amplifier, type AmplifierDraft, type FieldErrors } from "@/records";
+import {
+  AMPLIFIER_KINDS,
+  TOPOLOGIES,
+  type Amplifier,
+  type AmplifierDraft,
+  type FieldErrors,
+} from "@/records";
 import { saveAmplifier } from "@/server/actions";
 import { DraftChoice, DraftField } from "../parts/DraftField";
 import { KeptMark } from "../parts/KeptMark";
 import { useAutosave } from "../parts/useAutosave";
 
-type IdentityText = Omit<AmplifierDraft, "year" | "channelCount"> & { year: string; channelCount: string };
+type IdentityText = Omit<AmplifierDraft, "year" | "channelCount"> & {
+  year: string;
+  channelCount: string;
+};
 
 /** What the amplifier is. Kept as it is typed. */
-export function IdentityForm({ amplifier: { id, createdAt: _, ...initial } }: { amplifier: Amplifier }) {
-  const [draft, setDraft] = useState<IdentityText>({ ...initial, year: initial.year ? String(initial.year) : "", channelCount: String(initial.channelCount) });
+export function IdentityForm({
+  amplifier: { id, createdAt: _, ...initial },
+}: {
+  amplifier: Amplifier;
+}) {
+  const [draft, setDraft] = useState<IdentityText>({
+    ...initial,
+    year: initial.year ? String(initial.year) : "",
+    channelCount: String(initial.channelCount),
+  });
   const [errors, setErrors] = useState<FieldErrors>({});
   const autosave = useAutosave(draft, setDraft, async (content) => {
     const outcome = await saveAmplifier(id, content);
@@ -19,7 +36,16 @@ export function IdentityForm({ amplifier: { id, createdAt: _, ...initial } }: { 
     return outcome;
   });
   const set = (change: Partial<IdentityText>) => setDraft((before) => ({ ...before, ...change }));
-  const field = (name: keyof IdentityText, label: string, placeholder?: string, rows?: number) => <DraftField label={label} value={draft[name]} error={errors[name]} placeholder={placeholder} rows={rows} onChange={(text) => set({ [name]: text })} />;
+  const field = (name: keyof IdentityText, label: string, placeholder?: string, rows?: number) => (
+    <DraftField
+      label={label}
+      value={draft[name]}
+      error={errors[name]}
+      placeholder={placeholder}
+      rows={rows}
+      onChange={(text) => set({ [name]: text })}
+    />
+  );
   return (
     <form aria-label="Amplifier" onSubmit={(event) => event.preventDefault()}>
       <HStack justify="space-between" mb={2.5}>
@@ -31,8 +57,18 @@ export function IdentityForm({ amplifier: { id, createdAt: _, ...initial } }: { 
       <Grid templateColumns="1fr 1fr" gap={3}>
         {field("maker", "Maker")}
         {field("model", "Model")}
-        <DraftChoice label="Kind" value={draft.kind} choices={AMPLIFIER_KINDS} onChange={(kind) => set({ kind: kind as IdentityText["kind"] })} />
-        <DraftChoice label="Output stage" value={draft.topology} choices={TOPOLOGIES} onChange={(topology) => set({ topology: topology as IdentityText["topology"] })} />
+        <DraftChoice
+          label="Kind"
+          value={draft.kind}
+          choices={AMPLIFIER_KINDS}
+          onChange={(kind) => set({ kind: kind as IdentityText["kind"] })}
+        />
+        <DraftChoice
+          label="Output stage"
+          value={draft.topology}
+          choices={TOPOLOGIES}
+          onChange={(topology) => set({ topology: topology as IdentityText["topology"] })}
+        />
         {field("year", "Year", "not known")}
         {field("channelCount", "Channels")}
       </Grid>

@@ -21,7 +21,10 @@ export function NewAmplifierScreen() {
         Say what it is; what its maker claims comes next.
       </Text>
       <Panel>
-        <AmplifierForm save={(draft) => saveAmplifier(null, draft)} onSaved={(id) => router.push(`/amplifiers/${id}/brief`)} />
+        <AmplifierForm
+          save={(draft) => saveAmplifier(null, draft)}
+          onSaved={(id) => router.push(`/amplifiers/${id}/brief`)}
+        />
       </Panel>
     </Box>
   );

@@ -8,7 +8,11 @@ import { DraftField } from "../parts/DraftField";
 import { Remove } from "../parts/Remove";
 import { picturesIn, uploadPhoto } from "../parts/uploadPhoto";
 
-export type PhotosProps = { photos: readonly Photo[]; onAdd(photo: Photo): void; onChange(photos: Photo[]): void };
+export type PhotosProps = {
+  photos: readonly Photo[];
+  onAdd(photo: Photo): void;
+  onChange(photos: Photo[]): void;
+};
 
 /** Photos with captions: dropped, pasted or chosen. */
 export function Photos({ photos, onAdd, onChange }: PhotosProps) {
@@ -42,15 +46,52 @@ export function Photos({ photos, onAdd, onChange }: PhotosProps) {
       <Heading as="h3" fontSize="16px" mb={1}>
         Photos
       </Heading>
-      <Flex role="group" tabIndex={0} aria-label="Drop or paste photos here" onDragOver={(event) => { event.preventDefault(); setOver(true); }} onDragLeave={() => setOver(false)} onDrop={onDrop} align="center" gap={3} borderWidth="2px" borderStyle="dashed" borderColor={isOver ? "spruce" : message ? "ember" : "rime"} borderRadius="control" px={3} py={2.5}>
+      <Flex
+        role="group"
+        tabIndex={0}
+        aria-label="Drop or paste photos here"
+        onDragOver={(event) => {
+          event.preventDefault();
+          setOver(true);
+        }}
+        onDragLeave={() => setOver(false)}
+        onDrop={onDrop}
+        align="center"
+        gap={3}
+        borderWidth="2px"
+        borderStyle="dashed"
+        borderColor={isOver ? "spruce" : message ? "ember" : "rime"}
+        borderRadius="control"
+        px={3}
+        py={2.5}
+      >
         <Camera size={20} aria-hidden />
         <Text flex={1} color="muted" fontSize="14px">
-          {busyCount > 0 ? `Keeping ${busyCount === 1 ? "a photo" : `${busyCount} photos`}…` : "Drop or paste them here. Where and with what they were taken is left out."}
+          {busyCount > 0
+            ? `Keeping ${busyCount === 1 ? "a photo" : `${busyCount} photos`}…`
+            : "Drop or paste them here. Where and with what they were taken is left out."}
         </Text>
-        <ActionButton type="button" minH="36px" px={3} fontSize="13.5px" onClick={() => input.current?.click()}>
+        <ActionButton
+          type="button"
+          minH="36px"
+          px={3}
+          fontSize="13.5px"
+          onClick={() => input.current?.click()}
+        >
           Choose
         </ActionButton>
-        <input ref={input} type="file" accept="image/*" multiple hidden data-testid="photo-files" onChange={(event) => { void take([...(event.target.files ?? [])]); event.target.value = ""; }} />
+        <input
+          ref={input}
+          type="file"
+          accept="image/*"
+          multiple
+          hidden
+          data-testid="photo-files"
+          onChange={(event) => {
+            void take([...(event.target.files ?? [])]);
+            event.target.value = "";
+          }}
+        />
       </Flex>
       {message && (
         <Text role="alert" color="ember" fontWeight={500} fontSize="14px" mt={1.5}>
@@ -62,11 +103,36 @@ export function Photos({ photos, onAdd, onChange }: PhotosProps) {
           <Box key={`${photo.sha256}${index}`}>
             <Box position="relative">
               <a href={`/api/photos/${photo.sha256}`} target="_blank" rel="noreferrer">
-                <img src={`/api/photos/${photo.smallSha256}`} alt={photo.caption || "photo"} style={{ width: "100%", height: "104px", objectFit: "cover", borderRadius: "8px", display: "block" }} />
+                <img
+                  src={`/api/photos/${photo.smallSha256}`}
+                  alt={photo.caption || "photo"}
+                  style={{
+                    width: "100%",
+                    height: "104px",
+                    objectFit: "cover",
+                    borderRadius: "8px",
+                    display: "block",
+                  }}
+                />
               </a>
-              <Remove label={`Remove the photo ${photo.caption}`} position="absolute" top={1} right={1} size="xs" bg="surface" onClick={() => onChange(photos.filter((_, k) => k !== index))} />
+              <Remove
+                label={`Remove the photo ${photo.caption}`}
+                position="absolute"
+                top={1}
+                right={1}
+                size="xs"
+                bg="surface"
+                onClick={() => onChange(photos.filter((_, k) => k !== index))}
+              />
             </Box>
-            <DraftField label="" ariaLabel="Caption" value={photo.caption} onChange={(caption) => onChange(photos.map((each, k) => (k === index ? { ...each, caption } : each)))} />
+            <DraftField
+              label=""
+              ariaLabel="Caption"
+              value={photo.caption}
+              onChange={(caption) =>
+                onChange(photos.map((each, k) => (k === index ? { ...each, caption } : each)))
+              }
+            />
           </Box>
         ))}
       </Grid>

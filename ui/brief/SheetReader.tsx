@@ -11,15 +11,35 @@ import { KeptMark } from "../parts/KeptMark";
 import { Panel } from "../parts/Panel";
 import { useAutosave } from "../parts/useAutosave";
 
-export type SheetReaderProps = { amplifierId: string; channelCount: number; sheet: Sheet; claims: readonly Claim[]; onTake(draft: ClaimDraft): void };
+export type SheetReaderProps = {
+  amplifierId: string;
+  channelCount: number;
+  sheet: Sheet;
+  claims: readonly Claim[];
+  onTake(draft: ClaimDraft): void;
+};
 
 /** Paste a specification sheet; every line is read as a claim, with what it leaves out, or says why it is none. */
-export function SheetReader({ amplifierId, channelCount, sheet, claims, onTake }: SheetReaderProps) {
+export function SheetReader({
+  amplifierId,
+  channelCount,
+  sheet,
+  claims,
+  onTake,
+}: SheetReaderProps) {
   const [draft, setDraft] = useState({ source: sheet.source, text: sheet.text });
   const { source, text } = draft;
   const read = useMemo(() => readClaims(text), [text]);
-  const autosave = useAutosave(draft, setDraft, (content) => saveDocument(amplifierId, "sheet", { ...content, ...readClaims(content.text) }));
-  const isTaken = (printedText: string, draft: ClaimDraft) => claims.some((claim) => claim.printedText === printedText && claim.loadOhms === draft.loadOhms && claim.powerWatts === draft.powerWatts);
+  const autosave = useAutosave(draft, setDraft, (content) =>
+    saveDocument(amplifierId, "sheet", { ...content, ...readClaims(content.text) }),
+  );
+  const isTaken = (printedText: string, draft: ClaimDraft) =>
+    claims.some(
+      (claim) =>
+        claim.printedText === printedText &&
+        claim.loadOhms === draft.loadOhms &&
+        claim.powerWatts === draft.powerWatts,
+    );
   return (
     <Panel>
       <HStack justify="space-between" mb={2}>
@@ -28,18 +48,49 @@ export function SheetReader({ amplifierId, channelCount, sheet, claims, onTake }
         </Heading>
         <KeptMark {...autosave} />
       </HStack>
-      <Textarea aria-label="Specification sheet, as printed" value={text} onChange={(event) => setDraft({ ...draft, text: event.target.value })} rows={text === "" ? 4 : 6} placeholder="Paste it here, a line for each specification. Change a line and it is read again." bg="surface" borderColor="rime" borderRadius="control" fontSize="14.5px" resize="vertical" />
+      <Textarea
+        aria-label="Specification sheet, as printed"
+        value={text}
+        onChange={(event) => setDraft({ ...draft, text: event.target.value })}
+        rows={text === "" ? 4 : 6}
+        placeholder="Paste it here, a line for each specification. Change a line and it is read again."
+        bg="surface"
+        borderColor="rime"
+        borderRadius="control"
+        fontSize="14.5px"
+        resize="vertical"
+      />
       <Box mt={2}>
-        <DraftField label="Where it is printed" value={source} placeholder="brochure, p. 2" onChange={(next) => setDraft({ ...draft, source: next.slice(0, 200) })} />
+        <DraftField
+          label="Where it is printed"
+          value={source}
+          placeholder="brochure, p. 2"
+          onChange={(next) => setDraft({ ...draft, source: next.slice(0, 200) })}
+        />
       </Box>
       {(read.claims.length > 0 || read.unread.length > 0) && (
         <Box as="ul" listStyleType="none" mt={3}>
           {read.claims.map((claim, index) => {
             const draft = asDraft(claim, source, channelCount);
-            return <ReadLine key={index} claim={claim} action={draft && !isTaken(claim.printedText, draft) ? () => onTake(draft) : null} isTaken={draft !== null && isTaken(claim.printedText, draft)} />;
+            return (
+              <ReadLine
+                key={index}
+                claim={claim}
+                action={draft && !isTaken(claim.printedText, draft) ? () => onTake(draft) : null}
+                isTaken={draft !== null && isTaken(claim.printedText, draft)}
+              />
+            );
           })}
           {read.unread.map(({ printedText, reason }, index) => (
-            <Flex as="li" key={`u${index}`} gap={2.5} py={2} borderTopWidth="1px" borderColor="rime" color="muted">
+            <Flex
+              as="li"
+              key={`u${index}`}
+              gap={2.5}
+              py={2}
+              borderTopWidth="1px"
+              borderColor="rime"
+              color="muted"
+            >
               <Minus size={18} aria-label="not a claim" style={{ flexShrink: 0, marginTop: 2 }} />
               <Text fontSize="14px">
                 “{printedText}”: {reason}
@@ -56,16 +107,40 @@ export function SheetReader({ amplifierId, channelCount, sheet, claims, onTake }
 const asDraft = (claim: ReadClaim, source: string, channelCount: number): ClaimDraft | null => {
   const { stated, printedText } = claim;
   if (stated.kind !== "power") return null;
-  const { powerWatts, loadOhms, channelsDriven, distortionLimitRatio, distortionMeasure } = testablePower(claim) ?? stated;
-  return { printedText, source, powerWatts, loadOhms: loadOhms ?? 8, channelsDriven: Math.min(channelCount, channelsDriven ?? multiplierIn(printedText) ?? channelCount), distortionLimitRatio: distortionLimitRatio ?? 0.01, distortionMeasure: distortionMeasure ?? "thd-plus-noise" };
+  const { powerWatts, loadOhms, channelsDriven, distortionLimitRatio, distortionMeasure } =
+    testablePower(claim) ?? stated;
+  return {
+    printedText,
+    source,
+    powerWatts,
+    loadOhms: loadOhms ?? 8,
+    channelsDriven: Math.min(
+      channelCount,
+      channelsDriven ?? multiplierIn(printedText) ?? channelCount,
+    ),
+    distortionLimitRatio: distortionLimitRatio ?? 0.01,
+    distortionMeasure: distortionMeasure ?? "thd-plus-noise",
+  };
 };
 
-function ReadLine({ claim: { printedText, stated, missing, nearest }, action, isTaken }: { claim: ReadClaim; action: (() => void) | null; isTaken: boolean }) {
+function ReadLine({
+  claim: { printedText, stated, missing, nearest },
+  action,
+  isTaken,
+}: {
+  claim: ReadClaim;
+  action: (() => void) | null;
+  isTaken: boolean;
+}) {
   const isWhole = missing.length === 0;
   return (
     <Flex as="li" gap={2.5} py={2} borderTopWidth="1px" borderColor="rime" align="start">
       <Box color={isWhole ? "lichen" : "ochre"} mt="2px" flexShrink={0}>
-        {isWhole ? <Check size={18} aria-label="testable" /> : <CircleHelp size={18} aria-label="not testable as printed" />}
+        {isWhole ? (
+          <Check size={18} aria-label="testable" />
+        ) : (
+          <CircleHelp size={18} aria-label="not testable as printed" />
+        )}
       </Box>
       <Box flex={1} minW={0}>
         <Text fontWeight={700} fontSize="15px" lineHeight={1.3}>
@@ -76,7 +151,8 @@ function ReadLine({ claim: { printedText, stated, missing, nearest }, action, is
         </Text>
         {!isWhole && (
           <Text fontSize="13.5px">
-            <b>Not testable as printed:</b> it does not say {missing.join(", ")}. Nearest: {nearest}.
+            <b>Not testable as printed:</b> it does not say {missing.join(", ")}. Nearest: {nearest}
+            .
           </Text>
         )}
       </Box>

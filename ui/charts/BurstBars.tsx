@@ -9,11 +9,27 @@ import { useSize } from "./useSize";
 const MARGIN = { top: 26, right: 12, bottom: 34, left: 52 };
 
 /** A burst as a bar a cycle: hatched where the tops are flat, the last clean one marked. */
-export function BurstBars({ burst, channelIndex, letter, claimedWatts }: { burst: BurstCycles; channelIndex: number; letter: string; claimedWatts: number | null }) {
-  const [frameRef, { widthPx, heightPx }] = useSize<HTMLDivElement>({ widthPx: 500, heightPx: 220 });
+export function BurstBars({
+  burst,
+  channelIndex,
+  letter,
+  claimedWatts,
+}: {
+  burst: BurstCycles;
+  channelIndex: number;
+  letter: string;
+  claimedWatts: number | null;
+}) {
+  const [frameRef, { widthPx, heightPx }] = useSize<HTMLDivElement>({
+    widthPx: 500,
+    heightPx: 220,
+  });
   const most = Math.max(...burst.powerWatts, claimedWatts ?? 0) * 1.08;
   const tickCount = Math.max(2, Math.floor((heightPx - MARGIN.top - MARGIN.bottom) / 34));
-  const y = scaleLinear().domain([0, most]).range([heightPx - MARGIN.bottom, MARGIN.top]).nice(tickCount);
+  const y = scaleLinear()
+    .domain([0, most])
+    .range([heightPx - MARGIN.bottom, MARGIN.top])
+    .nice(tickCount);
   const width = (widthPx - MARGIN.left - MARGIN.right) / burst.powerWatts.length;
   const color = cssColor(channelLook(channelIndex).color);
   const pattern = `flat-${channelIndex}-${burst.label.replace(/\W+/g, "-")}`;
@@ -21,38 +37,105 @@ export function BurstBars({ burst, channelIndex, letter, claimedWatts }: { burst
   const caption = `Channel ${letter}, ${burst.label}: ${burst.powerWatts.length} cycles, ${burst.flattened.filter(Boolean).length} with flat tops. ${last === null ? "None is clean." : `The last clean cycle is number ${last + 1}, ${formatSignificant(burst.powerWatts[last], 3)} watts.`}`;
   return (
     <Box ref={frameRef} flex={1} minH="150px" minW={0} position="relative">
-      <svg role="img" aria-label={caption} width={widthPx} height={heightPx} style={{ position: "absolute", inset: 0, fontFamily: "inherit" }}>
+      <svg
+        role="img"
+        aria-label={caption}
+        width={widthPx}
+        height={heightPx}
+        style={{ position: "absolute", inset: 0, fontFamily: "inherit" }}
+      >
         <defs>
-          <pattern id={pattern} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <pattern
+            id={pattern}
+            width="6"
+            height="6"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
             <rect width="6" height="6" fill={cssColor("surface")} />
             <line y2="6" stroke={cssColor("ember")} strokeWidth="3" />
           </pattern>
         </defs>
         {y.ticks(tickCount).map((tick) => (
           <g key={tick}>
-            <line x1={MARGIN.left} x2={widthPx - MARGIN.right} y1={y(tick)} y2={y(tick)} stroke={cssColor("rime")} strokeWidth="0.7" />
-            <text x={MARGIN.left - 8} y={y(tick) + 4} textAnchor="end" style={{ fontSize: "13px", fill: cssColor("muted") }}>
+            <line
+              x1={MARGIN.left}
+              x2={widthPx - MARGIN.right}
+              y1={y(tick)}
+              y2={y(tick)}
+              stroke={cssColor("rime")}
+              strokeWidth="0.7"
+            />
+            <text
+              x={MARGIN.left - 8}
+              y={y(tick) + 4}
+              textAnchor="end"
+              style={{ fontSize: "13px", fill: cssColor("muted") }}
+            >
               {tick}
             </text>
           </g>
         ))}
         {burst.powerWatts.map((watts, cycle) => (
-          <rect key={cycle} x={MARGIN.left + cycle * width + 1} width={Math.max(1, width - 2)} y={y(watts)} height={Math.max(0, heightPx - MARGIN.bottom - y(watts))} fill={burst.flattened[cycle] ? `url(#${pattern})` : color} stroke={burst.flattened[cycle] ? cssColor("ember") : color} strokeWidth="1" />
+          <rect
+            key={cycle}
+            x={MARGIN.left + cycle * width + 1}
+            width={Math.max(1, width - 2)}
+            y={y(watts)}
+            height={Math.max(0, heightPx - MARGIN.bottom - y(watts))}
+            fill={burst.flattened[cycle] ? `url(#${pattern})` : color}
+            stroke={burst.flattened[cycle] ? cssColor("ember") : color}
+            strokeWidth="1"
+          />
         ))}
         {claimedWatts !== null && (
           <g>
-            <line x1={MARGIN.left} x2={widthPx - MARGIN.right} y1={y(claimedWatts)} y2={y(claimedWatts)} stroke={cssColor("ember")} strokeWidth="2" />
-            <text x={MARGIN.left + 6} y={y(claimedWatts) - 5} style={{ fontSize: "13px", fontWeight: 700, fill: cssColor("ember"), paintOrder: "stroke", stroke: cssColor("surface"), strokeWidth: "4px" }}>
+            <line
+              x1={MARGIN.left}
+              x2={widthPx - MARGIN.right}
+              y1={y(claimedWatts)}
+              y2={y(claimedWatts)}
+              stroke={cssColor("ember")}
+              strokeWidth="2"
+            />
+            <text
+              x={MARGIN.left + 6}
+              y={y(claimedWatts) - 5}
+              style={{
+                fontSize: "13px",
+                fontWeight: 700,
+                fill: cssColor("ember"),
+                paintOrder: "stroke",
+                stroke: cssColor("surface"),
+                strokeWidth: "4px",
+              }}
+            >
               claim {claimedWatts} W
             </text>
           </g>
         )}
         {last !== null && (
-          <text x={MARGIN.left + (last + 0.5) * width} y={y(burst.powerWatts[last]) - 6} textAnchor={last > burst.powerWatts.length * 0.7 ? "end" : "middle"} style={{ fontSize: "13.5px", fontWeight: 700, fill: cssColor("ink"), paintOrder: "stroke", stroke: cssColor("surface"), strokeWidth: "4px" }}>
+          <text
+            x={MARGIN.left + (last + 0.5) * width}
+            y={y(burst.powerWatts[last]) - 6}
+            textAnchor={last > burst.powerWatts.length * 0.7 ? "end" : "middle"}
+            style={{
+              fontSize: "13.5px",
+              fontWeight: 700,
+              fill: cssColor("ink"),
+              paintOrder: "stroke",
+              stroke: cssColor("surface"),
+              strokeWidth: "4px",
+            }}
+          >
             {`▾ last clean, ${formatSignificant(burst.powerWatts[last], 3)} W`}
           </text>
         )}
-        <text x={MARGIN.left} y={heightPx - 10} style={{ fontSize: "13px", fill: cssColor("muted") }}>
+        <text
+          x={MARGIN.left}
+          y={heightPx - 10}
+          style={{ fontSize: "13px", fill: cssColor("muted") }}
+        >
           {`${letter}: ${burst.label}, cycle by cycle, W; hatched: flat tops`}
         </text>
       </svg>

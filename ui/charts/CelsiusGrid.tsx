@@ -3,7 +3,11 @@ import { cssColor } from "./channelLook";
 /** Words beside a scale. */
 export const SCALE_TEXT = { fontSize: "12.5px", fill: cssColor("muted") } as const;
 
-export type CelsiusGridProps = { y: { (celsius: number): number; ticks(count: number): number[] }; left: number; right: number };
+export type CelsiusGridProps = {
+  y: { (celsius: number): number; ticks(count: number): number[] };
+  left: number;
+  right: number;
+};
 
 /** Lines across a chart of temperatures, each with its degrees. Pixels. */
 export function CelsiusGrid({ y, left, right }: CelsiusGridProps) {

@@ -4,7 +4,13 @@ import { cssColor } from "./channelLook";
 export function Hatch({ id }: { id: string }) {
   return (
     <defs>
-      <pattern id={id} width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      <pattern
+        id={id}
+        width="9"
+        height="9"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(45)"
+      >
         <line y2="9" stroke={cssColor("ember")} strokeWidth="1" opacity="0.4" />
       </pattern>
     </defs>

@@ -1,5 +1,9 @@
 /** How a channel is drawn: colour, dash and mark together, so that colour never carries the meaning alone. */
-export type ChannelLook = { color: string; dash: string | undefined; mark: "round" | "square" | "diamond" | "triangle" };
+export type ChannelLook = {
+  color: string;
+  dash: string | undefined;
+  mark: "round" | "square" | "diamond" | "triangle";
+};
 
 const LOOKS: readonly ChannelLook[] = [
   { color: "spruce", dash: undefined, mark: "round" },
@@ -9,7 +13,8 @@ const LOOKS: readonly ChannelLook[] = [
 ];
 
 /** The look of a channel by its index from 0; a fifth channel looks like the first again. */
-export const channelLook = (channelIndex: number): ChannelLook => LOOKS[channelIndex % LOOKS.length];
+export const channelLook = (channelIndex: number): ChannelLook =>
+  LOOKS[channelIndex % LOOKS.length];
 
 /** The colour as a CSS value. */
 export const cssColor = (token: string): string => `var(--chakra-colors-${token})`;

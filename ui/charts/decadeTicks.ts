@@ -12,5 +12,8 @@ export const decadeTicks = ([low, high]: readonly [number, number]): number[] =>
 /** The domain widened to the next 1, 2 or 5 on each side. */
 export const decadeDomain = (low: number, high: number): [number, number] => {
   const wide = decadeTicks([low / 10, high * 10]);
-  return [wide.filter((tick) => tick <= low * (1 + 1e-9)).pop() ?? low, wide.find((tick) => tick >= high * (1 - 1e-9)) ?? high];
+  return [
+    wide.filter((tick) => tick <= low * (1 + 1e-9)).pop() ?? low,
+    wide.find((tick) => tick >= high * (1 - 1e-9)) ?? high,
+  ];
 };

@@ -1,4 +1,15 @@
-const INLINED = ["fill", "stroke", "stroke-width", "stroke-dasharray", "font-family", "font-size", "font-weight", "opacity", "paint-order", "text-anchor"];
+const INLINED = [
+  "fill",
+  "stroke",
+  "stroke-width",
+  "stroke-dasharray",
+  "font-family",
+  "font-size",
+  "font-weight",
+  "opacity",
+  "paint-order",
+  "text-anchor",
+];
 
 /** A copy of a drawing that stands on its own: computed colours and fonts written into it. */
 const standalone = (svg: SVGSVGElement): SVGSVGElement => {
@@ -6,7 +17,10 @@ const standalone = (svg: SVGSVGElement): SVGSVGElement => {
   const originals = [svg, ...svg.querySelectorAll("*")];
   [copy, ...copy.querySelectorAll("*")].forEach((element, index) => {
     const style = getComputedStyle(originals[index]);
-    element.setAttribute("style", INLINED.map((name) => `${name}:${style.getPropertyValue(name)}`).join(";"));
+    element.setAttribute(
+      "style",
+      INLINED.map((name) => `${name}:${style.getPropertyValue(name)}`).join(";"),
+    );
   });
   copy.querySelectorAll("[data-transient]").forEach((element) => element.remove());
   copy.setAttribute("xmlns", "http://www.w3.org/2000/svg");
@@ -23,7 +37,11 @@ export const offerFile = (content: Blob, fileName: string): void => {
 };
 
 /** Saves a chart as an SVG file. */
-export const saveSvg = (svg: SVGSVGElement, name: string): void => offerFile(new Blob([new XMLSerializer().serializeToString(standalone(svg))], { type: "image/svg+xml" }), `${name}.svg`);
+export const saveSvg = (svg: SVGSVGElement, name: string): void =>
+  offerFile(
+    new Blob([new XMLSerializer().serializeToString(standalone(svg))], { type: "image/svg+xml" }),
+    `${name}.svg`,
+  );
 
 /** Saves a chart as a PNG file at twice its size on screen, on the paper it lies on. */
 export const savePng = async (svg: SVGSVGElement, name: string): Promise<void> => {

@@ -7,11 +7,23 @@ import type { ForecastSettings } from "@/records";
 import { DraftField } from "../parts/DraftField";
 
 /** Each assumption as it is typed, in the units of the trade. */
-const FIELDS: readonly { name: keyof Assumptions; label: string; unit: string; scale: number; empty?: string }[] = [
+const FIELDS: readonly {
+  name: keyof Assumptions;
+  label: string;
+  unit: string;
+  scale: number;
+  empty?: string;
+}[] = [
   { name: "efficiencyRatio", label: "Efficiency at full output", unit: "%", scale: 100 },
   { name: "houseKeepingWatts", label: "It keeps for itself", unit: "W", scale: 1 },
   { name: "deviceVolts", label: "Each output device keeps", unit: "V", scale: 1 },
-  { name: "outputAmperesPeak", label: "Output current, peak", unit: "A", scale: 1, empty: "no limit known" },
+  {
+    name: "outputAmperesPeak",
+    label: "Output current, peak",
+    unit: "A",
+    scale: 1,
+    empty: "no limit known",
+  },
   { name: "burstRatio", label: "Bursts over the supply's label", unit: "times", scale: 1 },
   { name: "mainsVolts", label: "Mains", unit: "V", scale: 1 },
   { name: "breakerAmperes", label: "Breaker", unit: "A", scale: 1 },
@@ -19,7 +31,15 @@ const FIELDS: readonly { name: keyof Assumptions; label: string; unit: string; s
 ];
 
 /** What is taken for granted: empty is as usual for the class. */
-export function AssumptionFields({ settings, assumptions, onChange }: { settings: ForecastSettings; assumptions: Assumptions; onChange(settings: ForecastSettings): void }) {
+export function AssumptionFields({
+  settings,
+  assumptions,
+  onChange,
+}: {
+  settings: ForecastSettings;
+  assumptions: Assumptions;
+  onChange(settings: ForecastSettings): void;
+}) {
   const [typed, setTyped] = useState<Record<string, string>>({});
   const take = (name: string, text: string, scale: number) => {
     setTyped((before) => ({ ...before, [name]: text }));
@@ -29,14 +49,39 @@ export function AssumptionFields({ settings, assumptions, onChange }: { settings
     if (name === "sourceVoltsRms") onChange({ ...settings, sourceVoltsRms: stored });
     else onChange({ ...settings, assumptions: { ...settings.assumptions, [name]: stored } });
   };
-  const errorOf = (text: string | undefined) => (text !== undefined && text.trim() !== "" && parseNumber(text) === null ? "Not a number." : undefined);
+  const errorOf = (text: string | undefined) =>
+    text !== undefined && text.trim() !== "" && parseNumber(text) === null
+      ? "Not a number."
+      : undefined;
   return (
     <Grid gap={2.5} mt={2}>
-      <DraftField label="Source gives (a telephone 0.5, a player 2)" unit="V" value={typed.sourceVoltsRms ?? (settings.sourceVoltsRms ? formatEngineering(settings.sourceVoltsRms) : "")} error={errorOf(typed.sourceVoltsRms)} onChange={(text) => take("sourceVoltsRms", text, 1)} />
+      <DraftField
+        label="Source gives (a telephone 0.5, a player 2)"
+        unit="V"
+        value={
+          typed.sourceVoltsRms ??
+          (settings.sourceVoltsRms ? formatEngineering(settings.sourceVoltsRms) : "")
+        }
+        error={errorOf(typed.sourceVoltsRms)}
+        onChange={(text) => take("sourceVoltsRms", text, 1)}
+      />
       {FIELDS.map(({ name, label, unit, scale, empty }) => {
         const own = settings.assumptions?.[name];
         const usual = assumptions[name];
-        return <DraftField key={name} label={label} unit={unit} placeholder={usual === null ? empty : `${formatShort(usual * scale)}, as usual`} value={typed[name] ?? (own === null || own === undefined ? "" : formatEngineering(own * scale))} error={errorOf(typed[name])} onChange={(text) => take(name, text, scale)} />;
+        return (
+          <DraftField
+            key={name}
+            label={label}
+            unit={unit}
+            placeholder={usual === null ? empty : `${formatShort(usual * scale)}, as usual`}
+            value={
+              typed[name] ??
+              (own === null || own === undefined ? "" : formatEngineering(own * scale))
+            }
+            error={errorOf(typed[name])}
+            onChange={(text) => take(name, text, scale)}
+          />
+        );
       })}
     </Grid>
   );

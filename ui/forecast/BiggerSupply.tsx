@@ -1,11 +1,27 @@
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
-import { ceilingName, withBiggerSupply, type Assumptions, type ForecastCase, type ForecastFacts } from "@/core/forecast";
+import {
+  ceilingName,
+  withBiggerSupply,
+  type Assumptions,
+  type ForecastCase,
+  type ForecastFacts,
+} from "@/core/forecast";
 import { formatFixed, formatSignificant } from "@/core/units";
 import { Panel } from "../parts/Panel";
 
 /** What more watts from the supply would buy, and what would stop them. */
-export function BiggerSupply({ facts, assumptions, where }: { facts: ForecastFacts; assumptions: Assumptions; where: ForecastCase }) {
-  const bought = [1.5, 2, 3].map((times) => withBiggerSupply(facts, assumptions, where, times)).filter((each) => each !== null);
+export function BiggerSupply({
+  facts,
+  assumptions,
+  where,
+}: {
+  facts: ForecastFacts;
+  assumptions: Assumptions;
+  where: ForecastCase;
+}) {
+  const bought = [1.5, 2, 3]
+    .map((times) => withBiggerSupply(facts, assumptions, where, times))
+    .filter((each) => each !== null);
   if (bought.length === 0) return null;
   return (
     <Panel>

@@ -6,11 +6,34 @@ import { formatShort } from "@/core/units";
 import type { Claim, Load } from "@/records";
 import type { Looked, OnSupply } from "./looked";
 
-export type ByLoadProps = { claims: readonly Claim[]; loads: readonly Load[]; channelCount: number; supplies: readonly OnSupply[]; assumptions: Assumptions; looked: Looked; onLook(looked: Looked): void };
+export type ByLoadProps = {
+  claims: readonly Claim[];
+  loads: readonly Load[];
+  channelCount: number;
+  supplies: readonly OnSupply[];
+  assumptions: Assumptions;
+  looked: Looked;
+  onLook(looked: Looked): void;
+};
 
 /** Every load that is claimed or at hand, on every supply: most watts with one channel and with all. Choosing one shows its ceilings. */
-export function ByLoad({ claims, loads, channelCount, supplies, assumptions, looked, onLook }: ByLoadProps) {
-  const ohms = [...new Set([...claims.map(({ loadOhms }) => loadOhms), ...loads.map(({ nominalOhms }) => nominalOhms), 8, 4])].sort((left, right) => right - left);
+export function ByLoad({
+  claims,
+  loads,
+  channelCount,
+  supplies,
+  assumptions,
+  looked,
+  onLook,
+}: ByLoadProps) {
+  const ohms = [
+    ...new Set([
+      ...claims.map(({ loadOhms }) => loadOhms),
+      ...loads.map(({ nominalOhms }) => nominalOhms),
+      8,
+      4,
+    ]),
+  ].sort((left, right) => right - left);
   const counts = [...new Set([1, channelCount])];
   return (
     <Table.Root size="sm" css={{ "& td, & th": { borderColor: "rime", px: 1, bg: "surface" } }}>
@@ -24,14 +47,19 @@ export function ByLoad({ claims, loads, channelCount, supplies, assumptions, loo
               {drivenText(count)}
             </Table.ColumnHeader>
           ))}
-          <Table.ColumnHeader color="muted" ps="28px !important">ended by</Table.ColumnHeader>
+          <Table.ColumnHeader color="muted" ps="28px !important">
+            ended by
+          </Table.ColumnHeader>
         </Table.Row>
       </Table.Header>
       <Table.Body>
         {ohms.map((loadOhms) => (
           <Fragment key={loadOhms}>
             {supplies.map(({ name, facts }) => {
-              const { limiter: last } = forecast(facts, assumptions, { loadOhms, channelsDriven: channelCount });
+              const { limiter: last } = forecast(facts, assumptions, {
+                loadOhms,
+                channelsDriven: channelCount,
+              });
               return (
                 <Table.Row key={name}>
                   <Table.Cell fontWeight={700}>
@@ -39,18 +67,37 @@ export function ByLoad({ claims, loads, channelCount, supplies, assumptions, loo
                   </Table.Cell>
                   {counts.map((channelsDriven) => {
                     const { limiter } = forecast(facts, assumptions, { loadOhms, channelsDriven });
-                    const isLooked = looked.loadOhms === loadOhms && looked.channelsDriven === channelsDriven && looked.supplyName === name;
+                    const isLooked =
+                      looked.loadOhms === loadOhms &&
+                      looked.channelsDriven === channelsDriven &&
+                      looked.supplyName === name;
                     return (
                       <Table.Cell key={channelsDriven} textAlign="end">
-                        <Box asChild fontWeight={600} px={2} py={1} borderRadius="control" borderWidth="1.5px" borderColor={isLooked ? "spruce" : "transparent"} _hover={{ bg: "sunken" }}>
-                          <button type="button" aria-pressed={isLooked} aria-label={`Ceilings: ${loadOhms} Ω, ${drivenText(channelsDriven)}${name ? `, ${name}` : ""}`} onClick={() => onLook({ loadOhms, channelsDriven, supplyName: name })}>
+                        <Box
+                          asChild
+                          fontWeight={600}
+                          px={2}
+                          py={1}
+                          borderRadius="control"
+                          borderWidth="1.5px"
+                          borderColor={isLooked ? "spruce" : "transparent"}
+                          _hover={{ bg: "sunken" }}
+                        >
+                          <button
+                            type="button"
+                            aria-pressed={isLooked}
+                            aria-label={`Ceilings: ${loadOhms} Ω, ${drivenText(channelsDriven)}${name ? `, ${name}` : ""}`}
+                            onClick={() => onLook({ loadOhms, channelsDriven, supplyName: name })}
+                          >
                             {limiter ? `${formatShort(limiter.watts)} W` : "–"}
                           </button>
                         </Box>
                       </Table.Cell>
                     );
                   })}
-                  <Table.Cell color="muted" ps="28px !important">{last ? ceilingName(last.kind) : "not known"}</Table.Cell>
+                  <Table.Cell color="muted" ps="28px !important">
+                    {last ? ceilingName(last.kind) : "not known"}
+                  </Table.Cell>
                 </Table.Row>
               );
             })}

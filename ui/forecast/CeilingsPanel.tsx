@@ -8,10 +8,22 @@ import { SaveChart } from "../charts/SaveChart";
 import { Panel } from "../parts/Panel";
 import { CeilingChart } from "./CeilingChart";
 
-export type CeilingsPanelProps = { forecast: Forecast; /** What it is for: load, channels, supply. */ caseText: string; /** Null where nothing is claimed of this load. */ claimWatts: number | null; briefHref: string; fileName: string };
+export type CeilingsPanelProps = {
+  forecast: Forecast;
+  /** What it is for: load, channels, supply. */ caseText: string;
+  /** Null where nothing is claimed of this load. */ claimWatts: number | null;
+  briefHref: string;
+  fileName: string;
+};
 
 /** The ceilings as a picture against the claim, and each one's arithmetic in words. */
-export function CeilingsPanel({ forecast: { ceilings, unknown, limiter }, caseText, claimWatts, briefHref, fileName }: CeilingsPanelProps) {
+export function CeilingsPanel({
+  forecast: { ceilings, unknown, limiter },
+  caseText,
+  claimWatts,
+  briefHref,
+  fileName,
+}: CeilingsPanelProps) {
   const svg = useRef<SVGSVGElement>(null);
   return (
     <Panel>
@@ -27,7 +39,12 @@ export function CeilingsPanel({ forecast: { ceilings, unknown, limiter }, caseTe
         {limiter && <SaveChart svg={svg} name={fileName} />}
       </Flex>
       {limiter ? (
-        <CeilingChart svgRef={svg} ceilings={ceilings} claimWatts={claimWatts} caption={`Ceilings in watts per channel, lowest first: ${ceilings.map(({ kind, watts }) => `${ceilingName(kind)} ${formatSignificant(watts, 3)} W`).join(", ")}${claimWatts === null ? "" : `; claimed ${claimWatts} W`}.`} />
+        <CeilingChart
+          svgRef={svg}
+          ceilings={ceilings}
+          claimWatts={claimWatts}
+          caption={`Ceilings in watts per channel, lowest first: ${ceilings.map(({ kind, watts }) => `${ceilingName(kind)} ${formatSignificant(watts, 3)} W`).join(", ")}${claimWatts === null ? "" : `; claimed ${claimWatts} W`}.`}
+        />
       ) : (
         <Text color="muted">
           Nothing to reckon with yet. Enter the supply&apos;s label in the{" "}
@@ -40,7 +57,14 @@ export function CeilingsPanel({ forecast: { ceilings, unknown, limiter }, caseTe
       {limiter && (
         <Box as="ul" listStyleType="none" mt={3}>
           {ceilings.map(({ kind, words }) => (
-            <Text as="li" key={kind} fontSize="14.5px" py={1.5} borderTopWidth="1px" borderColor="rime">
+            <Text
+              as="li"
+              key={kind}
+              fontSize="14.5px"
+              py={1.5}
+              borderTopWidth="1px"
+              borderColor="rime"
+            >
               <b>{ceilingName(kind)}:</b> {words}
             </Text>
           ))}

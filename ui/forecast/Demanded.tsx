@@ -1,14 +1,37 @@
 import { Flex, Heading, Text } from "@chakra-ui/react";
-import { demandsAt, type Assumptions, type ForecastCase, type ForecastFacts } from "@/core/forecast";
+import {
+  demandsAt,
+  type Assumptions,
+  type ForecastCase,
+  type ForecastFacts,
+} from "@/core/forecast";
 import { formatFixed, formatShort } from "@/core/units";
 import { Panel } from "../parts/Panel";
 
 /** What a power asks of source, output and mains. */
-export function Demanded({ watts, facts, assumptions, where }: { watts: number; facts: ForecastFacts; assumptions: Assumptions; where: ForecastCase }) {
+export function Demanded({
+  watts,
+  facts,
+  assumptions,
+  where,
+}: {
+  watts: number;
+  facts: ForecastFacts;
+  assumptions: Assumptions;
+  where: ForecastCase;
+}) {
   const demands = demandsAt(watts, facts, assumptions, where);
   const lines: [string, string][] = [
-    ["source", demands.inputVoltsRms === null ? "gain not known" : `${formatShort(demands.inputVoltsRms)} V RMS${facts.sourceVoltsRms === null ? "" : ` of its ${formatShort(facts.sourceVoltsRms)} V`}`],
-    ["output", `${formatShort(demands.outputVoltsRms)} V, ${formatShort(demands.outputAmperesPeak, 3)} A peak`],
+    [
+      "source",
+      demands.inputVoltsRms === null
+        ? "gain not known"
+        : `${formatShort(demands.inputVoltsRms)} V RMS${facts.sourceVoltsRms === null ? "" : ` of its ${formatShort(facts.sourceVoltsRms)} V`}`,
+    ],
+    [
+      "output",
+      `${formatShort(demands.outputVoltsRms)} V, ${formatShort(demands.outputAmperesPeak, 3)} A peak`,
+    ],
     ["mains", `${formatShort(demands.mainsWatts, 3)} W, ${formatShort(demands.mainsAmperes, 3)} A`],
     ["left to the breaker", `${formatFixed(demands.marginAmperes, 1)} A`],
   ];
@@ -18,11 +41,22 @@ export function Demanded({ watts, facts, assumptions, where }: { watts: number; 
         {formatShort(watts, 3)} W takes
       </Heading>
       {lines.map(([name, value]) => (
-        <Flex key={name} justify="space-between" gap={3} py={1.5} borderTopWidth="1px" borderColor="rime">
+        <Flex
+          key={name}
+          justify="space-between"
+          gap={3}
+          py={1.5}
+          borderTopWidth="1px"
+          borderColor="rime"
+        >
           <Text color="muted" fontSize="14px">
             {name}
           </Text>
-          <Text fontWeight={600} fontSize="14.5px" color={name.startsWith("left") && demands.marginAmperes < 0 ? "ember" : undefined}>
+          <Text
+            fontWeight={600}
+            fontSize="14.5px"
+            color={name.startsWith("left") && demands.marginAmperes < 0 ? "ember" : undefined}
+          >
             {value}
           </Text>
         </Flex>

@@ -4,7 +4,14 @@ import { ArrowRight } from "lucide-react";
 import NextLink from "next/link";
 import { useMemo, useState } from "react";
 import { forecast, type ForecastCase } from "@/core/forecast";
-import { amplifierName, type Amplifier, type Claim, type Details, type ForecastSettings, type Load } from "@/records";
+import {
+  amplifierName,
+  type Amplifier,
+  type Claim,
+  type Details,
+  type ForecastSettings,
+  type Load,
+} from "@/records";
 import { saveDocument } from "@/server/actions";
 import { ActionButton } from "../parts/ActionButton";
 import { DraftChoice } from "../parts/DraftField";
@@ -22,14 +29,23 @@ import { ceilingsAt, lookedFor, onEachSupply, type Looked } from "./looked";
 import { OutlookPanel } from "./OutlookPanel";
 import { PredictedPanel } from "./PredictedPanel";
 
-export type ForecastScreenProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; details: Details; settings: ForecastSettings };
+export type ForecastScreenProps = {
+  amplifier: Amplifier;
+  claims: readonly Claim[];
+  loads: readonly Load[];
+  details: Details;
+  settings: ForecastSettings;
+};
 
 /** What can be true of a claim, before anything is connected. */
 export function ForecastScreen(props: ForecastScreenProps) {
   const { amplifier, claims } = props;
   if (claims.length > 0) return <ClaimsForecast {...props} />;
   return (
-    <EmptyState title="First a claim" text="The forecast works out whether a claim can be true: from the supply's label, the volts of the rails, the gain and the mains. Enter what is claimed, then come back.">
+    <EmptyState
+      title="First a claim"
+      text="The forecast works out whether a claim can be true: from the supply's label, the volts of the rails, the gain and the mains. Enter what is claimed, then come back."
+    >
       <ActionButton tone="primary" asChild>
         <NextLink href={`/amplifiers/${amplifier.id}/brief`}>Enter a claim</NextLink>
       </ActionButton>
@@ -37,7 +53,13 @@ export function ForecastScreen(props: ForecastScreenProps) {
   );
 }
 
-function ClaimsForecast({ amplifier, claims, loads, details, settings: initial }: ForecastScreenProps) {
+function ClaimsForecast({
+  amplifier,
+  claims,
+  loads,
+  details,
+  settings: initial,
+}: ForecastScreenProps) {
   const [settings, setSettings] = useState(initial);
   const [claimId, setClaimId] = useState(claims[0].id);
   const [looked, setLooked] = useState<Looked | null>(null);
@@ -47,12 +69,17 @@ function ClaimsForecast({ amplifier, claims, loads, details, settings: initial }
     setSettings(before);
     setUndoneCount(undoneCount + 1);
   };
-  const autosave = useAutosave(settings, restore, (content) => saveDocument(amplifier.id, "forecast", content));
+  const autosave = useAutosave(settings, restore, (content) =>
+    saveDocument(amplifier.id, "forecast", content),
+  );
   const assumptions = useMemo(() => assumptionsOf(amplifier, settings), [amplifier, settings]);
   const claim = claims.find(({ id }) => id === claimId) ?? claims[0];
   const supply = supplyFor(details, settings.supplyName);
   const facts = forecastFacts(amplifier, details, supply, settings.sourceVoltsRms ?? null);
-  const onSupplies = useMemo(() => onEachSupply(amplifier, details, settings.sourceVoltsRms ?? null), [amplifier, details, settings.sourceVoltsRms]);
+  const onSupplies = useMemo(
+    () => onEachSupply(amplifier, details, settings.sourceVoltsRms ?? null),
+    [amplifier, details, settings.sourceVoltsRms],
+  );
   const where: ForecastCase = { loadOhms: claim.loadOhms, channelsDriven: claim.channelsDriven };
   const outcome = forecast(facts, assumptions, where);
   const shown = looked ?? lookedFor(where, supply, onSupplies);
@@ -70,11 +97,28 @@ function ClaimsForecast({ amplifier, claims, loads, details, settings: initial }
             setClaimId(id);
           }}
         />
-        <CeilingsPanel {...ceilingsAt(shown, onSupplies, assumptions, claims)} briefHref={`/amplifiers/${amplifier.id}/brief`} fileName={`${amplifierName(amplifier)} ceilings`.replace(/\s+/g, "-").toLowerCase()} />
+        <CeilingsPanel
+          {...ceilingsAt(shown, onSupplies, assumptions, claims)}
+          briefHref={`/amplifiers/${amplifier.id}/brief`}
+          fileName={`${amplifierName(amplifier)} ceilings`.replace(/\s+/g, "-").toLowerCase()}
+        />
         <Panel>
-          <ByLoad claims={claims} loads={loads} channelCount={claim.channelsDriven} supplies={onSupplies} assumptions={assumptions} looked={shown} onLook={setLooked} />
+          <ByLoad
+            claims={claims}
+            loads={loads}
+            channelCount={claim.channelsDriven}
+            supplies={onSupplies}
+            assumptions={assumptions}
+            looked={shown}
+            onLook={setLooked}
+          />
         </Panel>
-        <PredictedPanel modelName={settings.modelName ?? null} claim={claim} loads={loads} onChoose={(modelName) => setSettings({ ...settings, modelName })} />
+        <PredictedPanel
+          modelName={settings.modelName ?? null}
+          claim={claim}
+          loads={loads}
+          onChoose={(modelName) => setSettings({ ...settings, modelName })}
+        />
         <ActionButton tone="primary" asChild justifySelf="start">
           <NextLink href={`/amplifiers/${amplifier.id}/load`}>
             Next: the load <ArrowRight size={16} />
@@ -100,9 +144,21 @@ function ClaimsForecast({ amplifier, claims, loads, details, settings: initial }
               }}
             />
           )}
-          <AssumptionFields key={undoneCount} settings={settings} assumptions={assumptions} onChange={setSettings} />
+          <AssumptionFields
+            key={undoneCount}
+            settings={settings}
+            assumptions={assumptions}
+            onChange={setSettings}
+          />
         </Panel>
-        {outcome.limiter && <Demanded watts={Math.min(claim.powerWatts, outcome.limiter.watts)} facts={facts} assumptions={assumptions} where={where} />}
+        {outcome.limiter && (
+          <Demanded
+            watts={Math.min(claim.powerWatts, outcome.limiter.watts)}
+            facts={facts}
+            assumptions={assumptions}
+            where={where}
+          />
+        )}
         {outcome.limiter && <BiggerSupply facts={facts} assumptions={assumptions} where={where} />}
       </Grid>
     </Grid>

@@ -18,7 +18,12 @@ const NONE = "none";
 const NAMES = Object.keys(EXAMPLE_RIGS) as ExampleName[];
 const titles = [NONE, ...NAMES.map((name) => EXAMPLE_RIGS[name].name)];
 
-export type PredictedPanelProps = { modelName: string | null; claim: Claim; loads: readonly Load[]; onChoose(modelName: string | null): void };
+export type PredictedPanelProps = {
+  modelName: string | null;
+  claim: Claim;
+  loads: readonly Load[];
+  onChoose(modelName: string | null): void;
+};
 
 /** Where the amplifier has been modelled: what the simulated bench says of the claim. */
 export function PredictedPanel({ modelName, claim, loads, onChoose }: PredictedPanelProps) {
@@ -30,14 +35,22 @@ export function PredictedPanel({ modelName, claim, loads, onChoose }: PredictedP
           Predicted by a model
         </Heading>
         <Box minW="270px">
-          <DraftChoice label="Simulated amplifier that stands for it" value={name ? EXAMPLE_RIGS[name].name : NONE} choices={titles} onChange={(title) => onChoose(NAMES.find((each) => EXAMPLE_RIGS[each].name === title) ?? null)} />
+          <DraftChoice
+            label="Simulated amplifier that stands for it"
+            value={name ? EXAMPLE_RIGS[name].name : NONE}
+            choices={titles}
+            onChange={(title) =>
+              onChoose(NAMES.find((each) => EXAMPLE_RIGS[each].name === title) ?? null)
+            }
+          />
         </Box>
       </Flex>
       {name ? (
         <Curve name={name} claim={claim} load={loadFor(claim, loads)} />
       ) : (
         <Text color="muted" fontSize="14.5px" mt={2}>
-          Choose one whose stage and supply are like this amplifier&apos;s, and its curve is played through here against the claim.
+          Choose one whose stage and supply are like this amplifier&apos;s, and its curve is played
+          through here against the claim.
         </Text>
       )}
     </Panel>
@@ -46,9 +59,14 @@ export function PredictedPanel({ modelName, claim, loads, onChoose }: PredictedP
 
 /** The load as measured, else one of just the claimed ohms. */
 const loadFor = (claim: Claim, loads: readonly Load[]): Load => {
-  const measured = loads.find(({ nominalOhms }) => Math.abs(nominalOhms / claim.loadOhms - 1) < 0.1);
+  const measured = loads.find(
+    ({ nominalOhms }) => Math.abs(nominalOhms / claim.loadOhms - 1) < 0.1,
+  );
   const ideal = { ohms: claim.loadOhms, ohmsExpandedUncertainty: 0 };
-  const channels = Array.from({ length: claim.channelsDriven }, (_, channel) => measured?.channels[channel] ?? ideal);
+  const channels = Array.from(
+    { length: claim.channelsDriven },
+    (_, channel) => measured?.channels[channel] ?? ideal,
+  );
   return { id: "", amplifierId: claim.amplifierId, nominalOhms: claim.loadOhms, channels };
 };
 
@@ -56,7 +74,10 @@ function Curve({ name, claim, load }: { name: ExampleName; claim: Claim; load: L
   const rig = EXAMPLE_RIGS[name];
   const channelsDriven = Math.min(claim.channelsDriven, rig.input.channelCount);
   const ohms = load.channels.map((each) => each.ohms).join(" ");
-  const request = useMemo(() => ({ rig, loadOhms: ohms.split(" ").map(Number), channelsDriven, lastVoltsRms: null }), [rig, ohms, channelsDriven]);
+  const request = useMemo(
+    () => ({ rig, loadOhms: ohms.split(" ").map(Number), channelsDriven, lastVoltsRms: null }),
+    [rig, ohms, channelsDriven],
+  );
   const { prediction, message } = usePrediction(request);
   if (!prediction) return <Text color="muted">{message ?? "Working it out…"}</Text>;
   const run = predictionRun(prediction, load, channelsDriven, rig.mains.frequencyHz);
@@ -78,7 +99,12 @@ function Curve({ name, claim, load }: { name: ExampleName; claim: Claim; load: L
         </Text>
       </HStack>
       <Flex h="280px">
-        <PowerChart curves={summary.curves} claim={summary.corner} crossings={[]} caption={`Predicted THD plus noise against output power of ${rig.name}.`} />
+        <PowerChart
+          curves={summary.curves}
+          claim={summary.corner}
+          crossings={[]}
+          caption={`Predicted THD plus noise against output power of ${rig.name}.`}
+        />
       </Flex>
       <Text fontSize="14px" mt={1}>
         <b>{stopTitle(stop.reason)}.</b> {unbroken(stop.evidence)}

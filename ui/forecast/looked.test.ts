@@ -3,7 +3,14 @@ import { emptyDocument } from "@/records";
 import { amplifier, claim } from "@/records/testing/run";
 import { ceilingsAt, lookedFor, onEachSupply } from "./looked";
 
-const brick = (name: string, volts: number) => ({ name, kind: "brick" as const, volts, amperes: 3, watts: null, isInTheBox: volts === 24 });
+const brick = (name: string, volts: number) => ({
+  name,
+  kind: "brick" as const,
+  volts,
+  amperes: 3,
+  watts: null,
+  isInTheBox: volts === 24,
+});
 const details = { ...emptyDocument("details"), supplies: [brick("small", 24), brick("large", 32)] };
 
 test("each supply has its own ceilings; the claim is drawn where it is made and nowhere else", () => {
@@ -13,7 +20,12 @@ test("each supply has its own ceilings; the claim is drawn where it is made and 
   const small = ceilingsAt(looked, onSupplies, assumptionsFor("ab"), [claim]);
   expect(small).toMatchObject({ caseText: "8 Ω, both channels driven, small", claimWatts: 50 });
   expect(small.forecast.limiter?.watts).toBeCloseTo((24 - 6) ** 2 / 16, 9);
-  const large = ceilingsAt({ ...looked, supplyName: "large", channelsDriven: 1 }, onSupplies, assumptionsFor("ab"), [claim]);
+  const large = ceilingsAt(
+    { ...looked, supplyName: "large", channelsDriven: 1 },
+    onSupplies,
+    assumptionsFor("ab"),
+    [claim],
+  );
   expect(large).toMatchObject({ caseText: "8 Ω, one channel driven, large", claimWatts: null });
   expect(large.forecast.limiter?.watts).toBeCloseTo((32 - 6) ** 2 / 16, 9);
 });
@@ -22,5 +34,12 @@ test("one supply, or none, goes without a name", () => {
   const one = { ...details, supplies: [brick("only", 24)] };
   expect(onEachSupply(amplifier, one, null).map(({ name }) => name)).toEqual([""]);
   expect(lookedFor(claim, one.supplies[0], onEachSupply(amplifier, one, null)).supplyName).toBe("");
-  expect(ceilingsAt(lookedFor(claim, null, onEachSupply(amplifier, emptyDocument("details"), null)), onEachSupply(amplifier, emptyDocument("details"), null), assumptionsFor("ab"), []).forecast.limiter).toBeNull();
+  expect(
+    ceilingsAt(
+      lookedFor(claim, null, onEachSupply(amplifier, emptyDocument("details"), null)),
+      onEachSupply(amplifier, emptyDocument("details"), null),
+      assumptionsFor("ab"),
+      [],
+    ).forecast.limiter,
+  ).toBeNull();
 });

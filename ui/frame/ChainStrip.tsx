@@ -10,7 +10,12 @@ import { useChain, type ChainLink } from "./chainState";
 export function ChainStrip({ amplifierId }: { amplifierId: string }) {
   const { chain } = useChain();
   const mute = chain.mute;
-  useKeys(useMemo(() => [{ key: "Escape", label: "Mute: stop what is running", run: () => mute?.() }], [mute]));
+  useKeys(
+    useMemo(
+      () => [{ key: "Escape", label: "Mute: stop what is running", run: () => mute?.() }],
+      [mute],
+    ),
+  );
   const links: readonly [string, ChainLink, string][] = [
     ["Source", chain.source, "rig"],
     ["Amplifier", chain.amplifier, "brief"],
@@ -19,15 +24,55 @@ export function ChainStrip({ amplifierId }: { amplifierId: string }) {
     ["Reading", chain.reading, "verdict"],
   ];
   return (
-    <Flex as="header" aria-label="Signal chain" display={{ base: "flex", _print: "none" }} align="center" px={5} py={3} gap={0} borderBottomWidth="1px" borderColor="rime" position="sticky" top={0} bg="paper" zIndex={5}>
+    <Flex
+      as="header"
+      aria-label="Signal chain"
+      display={{ base: "flex", _print: "none" }}
+      align="center"
+      px={5}
+      py={3}
+      gap={0}
+      borderBottomWidth="1px"
+      borderColor="rime"
+      position="sticky"
+      top={0}
+      bg="paper"
+      zIndex={5}
+    >
       {links.map(([name, link, stage], index) => (
         <Fragment key={name}>
-          {index > 0 && <Box w="18px" minW="10px" h="4px" bg={link.isLive && links[index - 1][1].isLive ? "emberSolid" : "rime"} aria-hidden />}
+          {index > 0 && (
+            <Box
+              w="18px"
+              minW="10px"
+              h="4px"
+              bg={link.isLive && links[index - 1][1].isLive ? "emberSolid" : "rime"}
+              aria-hidden
+            />
+          )}
           <Capsule name={name} link={link} href={`/amplifiers/${amplifierId}/${stage}`} />
         </Fragment>
       ))}
-      <button type="button" onClick={() => mute?.()} aria-disabled={!mute} aria-label="Mute" data-testid="mute">
-        <Flex ml={4} h="56px" px={5} align="center" gap={3} borderRadius="control" fontWeight={700} bg={mute ? "emberSolid" : "sunken"} color={mute ? "onEmber" : "muted"} borderWidth="1px" borderColor={mute ? "emberSolid" : "rime"}>
+      <button
+        type="button"
+        onClick={() => mute?.()}
+        aria-disabled={!mute}
+        aria-label="Mute"
+        data-testid="mute"
+      >
+        <Flex
+          ml={4}
+          h="56px"
+          px={5}
+          align="center"
+          gap={3}
+          borderRadius="control"
+          fontWeight={700}
+          bg={mute ? "emberSolid" : "sunken"}
+          color={mute ? "onEmber" : "muted"}
+          borderWidth="1px"
+          borderColor={mute ? "emberSolid" : "rime"}
+        >
           Mute <KeyCap>Esc</KeyCap>
         </Flex>
       </button>
@@ -39,7 +84,15 @@ function Capsule({ name, link, href }: { name: string; link: ChainLink; href: st
   return (
     <Box asChild flex={1} minW={0}>
       <NextLink href={href} aria-label={`${name}: ${link.note}, ${link.value}`}>
-        <Box h="56px" px={3} py={1.5} bg="surface" borderWidth="1.5px" borderColor={link.isLive ? "emberSolid" : "rime"} borderRadius="12px">
+        <Box
+          h="56px"
+          px={3}
+          py={1.5}
+          bg="surface"
+          borderWidth="1.5px"
+          borderColor={link.isLive ? "emberSolid" : "rime"}
+          borderRadius="12px"
+        >
           <Text fontSize="12.5px" color="muted" truncate>
             {link.note}
           </Text>

@@ -3,13 +3,25 @@ import { Dialog, HStack, Portal, Text, VStack } from "@chakra-ui/react";
 import { KeyCap } from "../parts/KeyCap";
 import { useKnownKeys } from "../parts/keys";
 
-const NAMES: Record<string, string> = { Escape: "Esc", ArrowLeft: "←", ArrowRight: "→", ArrowUp: "↑", ArrowDown: "↓", " ": "space" };
+const NAMES: Record<string, string> = {
+  Escape: "Esc",
+  ArrowLeft: "←",
+  ArrowRight: "→",
+  ArrowUp: "↑",
+  ArrowDown: "↓",
+  " ": "space",
+};
 
 /** The keys that work on the screen as it is now. */
 export function KeyHelp({ open, onClose }: { open: boolean; onClose(): void }) {
   const keys = useKnownKeys();
   return (
-    <Dialog.Root open={open} onOpenChange={(change) => !change.open && onClose()} placement="center" size="sm">
+    <Dialog.Root
+      open={open}
+      onOpenChange={(change) => !change.open && onClose()}
+      placement="center"
+      size="sm"
+    >
       <Portal>
         <Dialog.Backdrop bg="blackAlpha.400" />
         <Dialog.Positioner>

@@ -17,7 +17,23 @@ export function Rail({ amplifier }: { amplifier: RailAmplifier | null }) {
   const path = usePathname();
   const current = amplifier ? (path.split("/")[3] as StageSlug | undefined) : undefined;
   return (
-    <Flex as="nav" aria-label="Stages" display={{ base: "flex", _print: "none" }} direction="column" w="176px" minW="176px" borderRightWidth="1px" borderColor="rime" bg="sunken" px={4.5} py={5} minH="100vh" position="sticky" top={0} h="100vh">
+    <Flex
+      as="nav"
+      aria-label="Stages"
+      display={{ base: "flex", _print: "none" }}
+      direction="column"
+      w="176px"
+      minW="176px"
+      borderRightWidth="1px"
+      borderColor="rime"
+      bg="sunken"
+      px={4.5}
+      py={5}
+      minH="100vh"
+      position="sticky"
+      top={0}
+      h="100vh"
+    >
       <NextLink href="/">
         <Text fontSize="20px" fontWeight={700} color="spruce" letterSpacing="-0.01em">
           Rimebank
@@ -36,7 +52,14 @@ export function Rail({ amplifier }: { amplifier: RailAmplifier | null }) {
       {amplifier && (
         <VStack as="ol" align="stretch" gap={0} mt={4} listStyleType="none" position="relative">
           {STAGES.map(({ slug, label }, index) => (
-            <StageLink key={slug} href={`/amplifiers/${amplifier.id}/${slug}`} label={label} state={amplifier.progress[slug]} isCurrent={slug === current} isLast={index === STAGES.length - 1} />
+            <StageLink
+              key={slug}
+              href={`/amplifiers/${amplifier.id}/${slug}`}
+              label={label}
+              state={amplifier.progress[slug]}
+              isCurrent={slug === current}
+              isLast={index === STAGES.length - 1}
+            />
           ))}
         </VStack>
       )}
@@ -45,15 +68,53 @@ export function Rail({ amplifier }: { amplifier: RailAmplifier | null }) {
   );
 }
 
-function StageLink({ href, label, state, isCurrent, isLast }: { href: string; label: string; state: StageProgress[StageSlug]; isCurrent: boolean; isLast: boolean }) {
+function StageLink({
+  href,
+  label,
+  state,
+  isCurrent,
+  isLast,
+}: {
+  href: string;
+  label: string;
+  state: StageProgress[StageSlug];
+  isCurrent: boolean;
+  isLast: boolean;
+}) {
   return (
     <Box as="li" position="relative">
-      {!isLast && <Box position="absolute" left="8px" top="29px" bottom="-13px" w="1.5px" bg="rime" aria-hidden />}
+      {!isLast && (
+        <Box
+          position="absolute"
+          left="8px"
+          top="29px"
+          bottom="-13px"
+          w="1.5px"
+          bg="rime"
+          aria-hidden
+        />
+      )}
       <NextLink href={href} aria-current={isCurrent ? "page" : undefined}>
-        <HStack gap={3} minH="42px" fontWeight={isCurrent ? 700 : 400} color={isCurrent ? "ink" : "muted"} position="relative">
+        <HStack
+          gap={3}
+          minH="42px"
+          fontWeight={isCurrent ? 700 : 400}
+          color={isCurrent ? "ink" : "muted"}
+          position="relative"
+        >
           <StageMark state={state} />
           <Text>{label}</Text>
-          {isCurrent && <Box position="absolute" right="-18px" h="30px" w="4px" bg="spruce" borderLeftRadius="2px" aria-hidden />}
+          {isCurrent && (
+            <Box
+              position="absolute"
+              right="-18px"
+              h="30px"
+              w="4px"
+              bg="spruce"
+              borderLeftRadius="2px"
+              aria-hidden
+            />
+          )}
         </HStack>
       </NextLink>
     </Box>
@@ -63,7 +124,19 @@ function StageLink({ href, label, state, isCurrent, isLast }: { href: string; la
 function StageMark({ state }: { state: StageProgress[StageSlug] }) {
   const label = { nothing: "not begun", begun: "begun", done: "done" }[state];
   return (
-    <Flex aria-label={label} role="img" boxSize="17px" borderRadius="full" borderWidth="2px" borderColor={state === "nothing" ? "rime" : "spruce"} bg={state === "done" ? "spruce" : "surface"} color="onSpruce" align="center" justify="center" zIndex={1}>
+    <Flex
+      aria-label={label}
+      role="img"
+      boxSize="17px"
+      borderRadius="full"
+      borderWidth="2px"
+      borderColor={state === "nothing" ? "rime" : "spruce"}
+      bg={state === "done" ? "spruce" : "surface"}
+      color="onSpruce"
+      align="center"
+      justify="center"
+      zIndex={1}
+    >
       {state === "done" && <Check size={11} strokeWidth={4} />}
       {state === "begun" && <Box boxSize="7px" borderRadius="full" bg="spruce" />}
     </Flex>
@@ -73,13 +146,28 @@ function StageMark({ state }: { state: StageProgress[StageSlug] }) {
 function RailFoot() {
   const [helpOpen, setHelpOpen] = useState(false);
   const { resolvedTheme, setTheme } = useTheme();
-  const turn = useCallback(() => setTheme(resolvedTheme === "dark" ? "light" : "dark"), [resolvedTheme, setTheme]);
-  useKeys(useMemo(() => [{ key: "?", label: "Show the keys", run: () => setHelpOpen(true) }, { key: "d", label: "Light or dark", run: turn }], [turn]));
+  const turn = useCallback(
+    () => setTheme(resolvedTheme === "dark" ? "light" : "dark"),
+    [resolvedTheme, setTheme],
+  );
+  useKeys(
+    useMemo(
+      () => [
+        { key: "?", label: "Show the keys", run: () => setHelpOpen(true) },
+        { key: "d", label: "Light or dark", run: turn },
+      ],
+      [turn],
+    ),
+  );
   return (
     <VStack align="start" gap={1} mt="auto">
       <RailButton onClick={turn} label="Light or dark">
-        <Box as="span" display={{ base: "inline", _dark: "none" }}><Moon size={16} /></Box>
-        <Box as="span" display={{ base: "none", _dark: "inline" }}><Sun size={16} /></Box>
+        <Box as="span" display={{ base: "inline", _dark: "none" }}>
+          <Moon size={16} />
+        </Box>
+        <Box as="span" display={{ base: "none", _dark: "inline" }}>
+          <Sun size={16} />
+        </Box>
         Light, dark <KeyCap>D</KeyCap>
       </RailButton>
       <RailButton onClick={() => setHelpOpen(true)} label="Show the keys">
@@ -90,7 +178,15 @@ function RailFoot() {
   );
 }
 
-function RailButton({ onClick, label, children }: { onClick(): void; label: string; children: React.ReactNode }) {
+function RailButton({
+  onClick,
+  label,
+  children,
+}: {
+  onClick(): void;
+  label: string;
+  children: React.ReactNode;
+}) {
   return (
     <button type="button" onClick={onClick} aria-label={label}>
       <HStack gap={2} fontSize="14px" color="muted" minH="32px">

@@ -4,7 +4,14 @@ import { createContext, useContext, useMemo, useState, type ReactNode } from "re
 /** One link of the chain: what it is at this moment. `isLive` while it carries a signal. */
 export type ChainLink = { note: string; value: string; isLive?: boolean };
 
-export type ChainState = { source: ChainLink; amplifier: ChainLink; load: ChainLink; probe: ChainLink; reading: ChainLink; mute: (() => void) | null };
+export type ChainState = {
+  source: ChainLink;
+  amplifier: ChainLink;
+  load: ChainLink;
+  probe: ChainLink;
+  reading: ChainLink;
+  mute: (() => void) | null;
+};
 
 const IDLE: ChainState = {
   source: { note: "Source", value: "none" },
@@ -15,13 +22,27 @@ const IDLE: ChainState = {
   mute: null,
 };
 
-const ChainContext = createContext<{ chain: ChainState; setChain(change: Partial<ChainState>): void; rest(): void } | null>(null);
+const ChainContext = createContext<{
+  chain: ChainState;
+  setChain(change: Partial<ChainState>): void;
+  rest(): void;
+} | null>(null);
 
 /** Keeps what is connected and what it does, so that the strip at the top always tells the truth. */
-export function ChainProvider({ atRest, children }: { atRest: Partial<ChainState>; children: ReactNode }) {
+export function ChainProvider({
+  atRest,
+  children,
+}: {
+  atRest: Partial<ChainState>;
+  children: ReactNode;
+}) {
   const [change, setChange] = useState<Partial<ChainState>>({});
   const value = useMemo(
-    () => ({ chain: { ...IDLE, ...atRest, ...change }, setChain: (more: Partial<ChainState>) => setChange((known) => ({ ...known, ...more })), rest: () => setChange({}) }),
+    () => ({
+      chain: { ...IDLE, ...atRest, ...change },
+      setChain: (more: Partial<ChainState>) => setChange((known) => ({ ...known, ...more })),
+      rest: () => setChange({}),
+    }),
     [atRest, change],
   );
   return <ChainContext value={value}>{children}</ChainContext>;

@@ -15,9 +15,25 @@ export type StageSlug = (typeof STAGES)[number]["slug"];
 export type StageProgress = Record<StageSlug, "nothing" | "begun" | "done">;
 
 /** What has been recorded, as far as the rail needs to know. */
-export type Recorded = { isForecast: boolean; claimCount: number; loadCount: number; rigState: "nothing" | "begun" | "done"; plannedCount: number; runCount: number; judgedCount: number };
+export type Recorded = {
+  isForecast: boolean;
+  claimCount: number;
+  loadCount: number;
+  rigState: "nothing" | "begun" | "done";
+  plannedCount: number;
+  runCount: number;
+  judgedCount: number;
+};
 
-export const stageProgress = ({ isForecast, claimCount, loadCount, rigState, plannedCount, runCount, judgedCount }: Recorded): StageProgress => ({
+export const stageProgress = ({
+  isForecast,
+  claimCount,
+  loadCount,
+  rigState,
+  plannedCount,
+  runCount,
+  judgedCount,
+}: Recorded): StageProgress => ({
   brief: claimCount > 0 ? "done" : "begun",
   forecast: claimCount === 0 ? "nothing" : isForecast ? "done" : "begun",
   load: loadCount > 0 ? "done" : "nothing",

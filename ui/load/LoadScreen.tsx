@@ -8,24 +8,55 @@ import { BuiltLoads } from "./built/BuiltLoads";
 import { LoadFinder } from "./finder/LoadFinder";
 import { ResistorShelf } from "./shelf/ResistorShelf";
 
-export type LoadScreenProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; resistors: Resistors; safety: SafetyFacts };
+export type LoadScreenProps = {
+  amplifier: Amplifier;
+  claims: readonly Claim[];
+  loads: readonly Load[];
+  resistors: Resistors;
+  safety: SafetyFacts;
+};
 
 /** The dummy loads: as they are built, found from the resistors at hand, and those resistors. */
 export function LoadScreen({ amplifier, claims, loads, resistors, safety }: LoadScreenProps) {
   const [tab, setTab] = useState("built");
   const [found, setFound] = useState<LoadDraft | null>(null);
   return (
-    <Tabs.Root value={tab} onValueChange={({ value }) => setTab(value)} lazyMount unmountOnExit variant="line" colorPalette="teal">
+    <Tabs.Root
+      value={tab}
+      onValueChange={({ value }) => setTab(value)}
+      lazyMount
+      unmountOnExit
+      variant="line"
+      colorPalette="teal"
+    >
       <Tabs.List mb={3.5} borderColor="rime">
-        {[["built", "As built"], ["finder", "Find one"], ["shelf", `Resistors (${resistors.resistors.length})`]].map(([value, label]) => (
-          <Tabs.Trigger key={value} value={value} fontSize="16px" fontWeight={600} color={tab === value ? "ink" : "muted"} minH="44px">
+        {[
+          ["built", "As built"],
+          ["finder", "Find one"],
+          ["shelf", `Resistors (${resistors.resistors.length})`],
+        ].map(([value, label]) => (
+          <Tabs.Trigger
+            key={value}
+            value={value}
+            fontSize="16px"
+            fontWeight={600}
+            color={tab === value ? "ink" : "muted"}
+            minH="44px"
+          >
             {label}
           </Tabs.Trigger>
         ))}
       </Tabs.List>
       <Tabs.Content value="built" p={0}>
         <Grid templateColumns="minmax(0, 1.45fr) minmax(0, 1fr)" gap={4} alignItems="start">
-          <BuiltLoads key={found ? "found" : "kept"} amplifier={amplifier} claims={claims} loads={loads} found={found} onFoundDone={() => setFound(null)} />
+          <BuiltLoads
+            key={found ? "found" : "kept"}
+            amplifier={amplifier}
+            claims={claims}
+            loads={loads}
+            found={found}
+            onFoundDone={() => setFound(null)}
+          />
           <Cautions cautions={cautionsFor(safety)} />
         </Grid>
       </Tabs.Content>

@@ -13,27 +13,74 @@ export function RunRemarks({ run }: { run: Run }) {
   const { struck } = run.remarks;
   if (struck)
     return (
-      <Box borderWidth="1.5px" borderColor="ember" borderRadius="control" px={3} py={2} fontSize="14px">
-        <Text><b>Struck out, does not count:</b> {struck.reason}</Text>
-        <ActionButton minH="34px" px={3} mt={1.5} fontSize="13.5px" onClick={() => void keep({ ...run.remarks, struck: null })}>Let it count again</ActionButton>
-        {message && <Text role="alert" color="ember">{message}</Text>}
+      <Box
+        borderWidth="1.5px"
+        borderColor="ember"
+        borderRadius="control"
+        px={3}
+        py={2}
+        fontSize="14px"
+      >
+        <Text>
+          <b>Struck out, does not count:</b> {struck.reason}
+        </Text>
+        <ActionButton
+          minH="34px"
+          px={3}
+          mt={1.5}
+          fontSize="13.5px"
+          onClick={() => void keep({ ...run.remarks, struck: null })}
+        >
+          Let it count again
+        </ActionButton>
+        {message && (
+          <Text role="alert" color="ember">
+            {message}
+          </Text>
+        )}
       </Box>
     );
   const strike = async () => {
-    if (await keep({ ...run.remarks, struck: { reason, at: new Date().toISOString() } })) setOpen(false);
+    if (await keep({ ...run.remarks, struck: { reason, at: new Date().toISOString() } }))
+      setOpen(false);
   };
   return isOpen ? (
-    <Box as="form" aria-label="Strike out" {...{ onSubmit: (event: React.FormEvent) => { event.preventDefault(); void strike(); } }}>
-      <Input aria-label="Why it does not count" placeholder="Why it does not count" value={reason} onChange={(event) => setReason(event.target.value)} bg="surface" />
-      {message && <Text role="alert" color="ember" fontSize="13.5px">{message}</Text>}
+    <Box
+      as="form"
+      aria-label="Strike out"
+      {...{
+        onSubmit: (event: React.FormEvent) => {
+          event.preventDefault();
+          void strike();
+        },
+      }}
+    >
+      <Input
+        aria-label="Why it does not count"
+        placeholder="Why it does not count"
+        value={reason}
+        onChange={(event) => setReason(event.target.value)}
+        bg="surface"
+      />
+      {message && (
+        <Text role="alert" color="ember" fontSize="13.5px">
+          {message}
+        </Text>
+      )}
       <HStack mt={1.5}>
-        <ActionButton type="submit" tone="danger" minH="36px" px={3} fontSize="14px">Strike it out</ActionButton>
-        <ActionButton minH="36px" px={3} fontSize="14px" onClick={() => setOpen(false)}>Cancel</ActionButton>
+        <ActionButton type="submit" tone="danger" minH="36px" px={3} fontSize="14px">
+          Strike it out
+        </ActionButton>
+        <ActionButton minH="36px" px={3} fontSize="14px" onClick={() => setOpen(false)}>
+          Cancel
+        </ActionButton>
       </HStack>
     </Box>
   ) : (
     <Box>
-      <ActionButton minH="36px" px={3} fontSize="14px" onClick={() => setOpen(true)}>Strike this reading out</ActionButton>
+      <ActionButton minH="36px" px={3} fontSize="14px" onClick={() => setOpen(true)}>
+        Strike this reading out
+      </ActionButton>
     </Box>
   );
 }

@@ -15,29 +15,70 @@ type Stop = { reason: MeasuredStopReason; evidence: string; picture?: Curve | nu
 
 /** Why it stopped, with its evidence, a panel a reason; the reviewer may know better, and says why. */
 export function StopPanel({ run, stops }: { run: Run; stops: readonly Stop[] }) {
-  const named = stops.map((stop, k) => ({ ...stop, index: run.conditions.channels[k].channelIndex }));
+  const named = stops.map((stop, k) => ({
+    ...stop,
+    index: run.conditions.channels[k].channelIndex,
+  }));
   const isShared = named.every(({ reason }) => reason === named[0].reason);
-  return (isShared ? named.slice(0, 1) : named).map((stop) => <OneStop key={stop.index} run={run} stop={stop} letter={stops.length > 1 && stop.reason !== "level-reached" ? channelLetter(stop.index) : ""} channels={(isShared ? named : [stop]).map(({ index }) => channelLetter(index))} />);
+  return (isShared ? named.slice(0, 1) : named).map((stop) => (
+    <OneStop
+      key={stop.index}
+      run={run}
+      stop={stop}
+      letter={stops.length > 1 && stop.reason !== "level-reached" ? channelLetter(stop.index) : ""}
+      channels={(isShared ? named : [stop]).map(({ index }) => channelLetter(index))}
+    />
+  ));
 }
 
-function OneStop({ run, stop, letter, channels }: { run: Run; stop: Stop & { index: number }; letter: string; channels: readonly string[] }) {
+function OneStop({
+  run,
+  stop,
+  letter,
+  channels,
+}: {
+  run: Run;
+  stop: Stop & { index: number };
+  letter: string;
+  channels: readonly string[];
+}) {
   const [isOpen, setOpen] = useState(false);
-  const overruled = run.remarks.overruled.filter(({ channel }) => channels.includes(channel)).at(-1) ?? null;
+  const overruled =
+    run.remarks.overruled.filter(({ channel }) => channels.includes(channel)).at(-1) ?? null;
   const reason = (overruled?.reason as MeasuredStopReason | undefined) ?? stop.reason;
   return (
-    <Box bg="ochreWash" borderLeftWidth="4px" borderColor={reason === "level-reached" ? "lichen" : "ochre"} borderRadius="6px" px={4} py={2.5} data-testid="stop">
+    <Box
+      bg="ochreWash"
+      borderLeftWidth="4px"
+      borderColor={reason === "level-reached" ? "lichen" : "ochre"}
+      borderRadius="6px"
+      px={4}
+      py={2.5}
+      data-testid="stop"
+    >
       <Text fontWeight={700}>{stopTitle(reason)}</Text>
       {overruled && (
         <Text fontSize="14px">
-          The reviewer’s judgement: {overruled.note} <Text as="span" color="muted">The reading alone said: {stopTitle(stop.reason).toLowerCase()}.</Text>
+          The reviewer’s judgement: {overruled.note}{" "}
+          <Text as="span" color="muted">
+            The reading alone said: {stopTitle(stop.reason).toLowerCase()}.
+          </Text>
         </Text>
       )}
       <Text fontSize="14px" color={overruled ? "muted" : undefined}>
         {letter && `${letter}: `}
         {unbroken(stop.evidence)}
       </Text>
-      {stop.picture && <WavePicture curve={stop.picture} color={channelLook(stop.index).color} label={`Evidence: ${stop.picture.label}`} />}
-      {isOpen ? <Overrule run={run} channels={channels} suggested={reason} onDone={() => setOpen(false)} /> : (
+      {stop.picture && (
+        <WavePicture
+          curve={stop.picture}
+          color={channelLook(stop.index).color}
+          label={`Evidence: ${stop.picture.label}`}
+        />
+      )}
+      {isOpen ? (
+        <Overrule run={run} channels={channels} suggested={reason} onDone={() => setOpen(false)} />
+      ) : (
         <ActionButton minH="32px" px={2.5} fontSize="13.5px" mt={1.5} onClick={() => setOpen(true)}>
           {overruled ? "Judge anew" : "It was something else"}
         </ActionButton>
@@ -46,19 +87,50 @@ function OneStop({ run, stop, letter, channels }: { run: Run; stop: Stop & { ind
   );
 }
 
-function Overrule({ run, channels, suggested, onDone }: { run: Run; channels: readonly string[]; suggested: MeasuredStopReason; onDone(): void }) {
+function Overrule({
+  run,
+  channels,
+  suggested,
+  onDone,
+}: {
+  run: Run;
+  channels: readonly string[];
+  suggested: MeasuredStopReason;
+  onDone(): void;
+}) {
   const [reason, setReason] = useState<string>(suggested);
   const [note, setNote] = useState("");
   const { keep, message } = useRemarks(run);
   const save = async () => {
     const at = new Date().toISOString();
     const others = run.remarks.overruled.filter(({ channel }) => !channels.includes(channel));
-    if (await keep({ ...run.remarks, overruled: [...others, ...channels.map((channel) => ({ channel, reason, note, at }))] })) onDone();
+    if (
+      await keep({
+        ...run.remarks,
+        overruled: [...others, ...channels.map((channel) => ({ channel, reason, note, at }))],
+      })
+    )
+      onDone();
   };
   return (
-    <Box as="form" aria-label="What stopped it" mt={2} {...{ onSubmit: (event: React.FormEvent) => { event.preventDefault(); void save(); } }}>
+    <Box
+      as="form"
+      aria-label="What stopped it"
+      mt={2}
+      {...{
+        onSubmit: (event: React.FormEvent) => {
+          event.preventDefault();
+          void save();
+        },
+      }}
+    >
       <NativeSelect.Root size="sm">
-        <NativeSelect.Field aria-label="What stopped it" value={reason} onChange={(event) => setReason(event.target.value)} bg="surface">
+        <NativeSelect.Field
+          aria-label="What stopped it"
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+          bg="surface"
+        >
           {Object.entries(STOP_TITLES).map(([value, title]) => (
             <option key={value} value={value}>
               {title}
@@ -67,11 +139,28 @@ function Overrule({ run, channels, suggested, onDone }: { run: Run; channels: re
         </NativeSelect.Field>
         <NativeSelect.Indicator />
       </NativeSelect.Root>
-      <Textarea aria-label="What makes you sure" placeholder="What makes you sure" value={note} onChange={(event) => setNote(event.target.value)} rows={2} mt={1.5} bg="surface" fontSize="14px" />
-      {message && <Text role="alert" color="ember" fontSize="13.5px">{message}</Text>}
+      <Textarea
+        aria-label="What makes you sure"
+        placeholder="What makes you sure"
+        value={note}
+        onChange={(event) => setNote(event.target.value)}
+        rows={2}
+        mt={1.5}
+        bg="surface"
+        fontSize="14px"
+      />
+      {message && (
+        <Text role="alert" color="ember" fontSize="13.5px">
+          {message}
+        </Text>
+      )}
       <HStack mt={1.5}>
-        <ActionButton type="submit" tone="primary" minH="36px" px={3} fontSize="14px">Keep the judgement</ActionButton>
-        <ActionButton minH="36px" px={3} fontSize="14px" onClick={onDone}>Cancel</ActionButton>
+        <ActionButton type="submit" tone="primary" minH="36px" px={3} fontSize="14px">
+          Keep the judgement
+        </ActionButton>
+        <ActionButton minH="36px" px={3} fontSize="14px" onClick={onDone}>
+          Cancel
+        </ActionButton>
       </HStack>
     </Box>
   );

@@ -6,20 +6,42 @@ import { judgeLimit, judgeResponse, limitOf, type LimitStatus } from "@/core/ver
 import type { ClaimBand } from "../charts/LineChart";
 
 /** A printed claim that a run can be held against, and how it comes out; `band` is drawn on the chart of level. */
-export type ClaimMark = { text: string; status: LimitStatus | null; /** What the claim leaves out, and what it was held against all the same. */ note: string | null; band: ClaimBand | null };
+export type ClaimMark = {
+  text: string;
+  status: LimitStatus | null;
+  /** What the claim leaves out, and what it was held against all the same. */ note: string | null;
+  band: ClaimBand | null;
+};
 
 /** Which kind of claim each run speaks to. */
-const CLAIM_OF: Partial<Record<MeasuredKind, StatedClaim["kind"]>> = { response: "response", "full-power-response": "response", noise: "noise", crosstalk: "crosstalk", impedance: "damping-factor", gain: "gain", spectrum: "distortion" };
+const CLAIM_OF: Partial<Record<MeasuredKind, StatedClaim["kind"]>> = {
+  response: "response",
+  "full-power-response": "response",
+  noise: "noise",
+  crosstalk: "crosstalk",
+  impedance: "damping-factor",
+  gain: "gain",
+  spectrum: "distortion",
+};
 
 /** The figure that a claim is held against, in its own unit: decibels for levels, ratios for distortion. */
 const figureFor = (stated: StatedClaim, figures: readonly Figure[]): Figure | null => {
-  const named = (test: (name: string) => boolean) => figures.find(({ name, value }) => value !== null && test(name)) ?? null;
+  const named = (test: (name: string) => boolean) =>
+    figures.find(({ name, value }) => value !== null && test(name)) ?? null;
   switch (stated.kind) {
     case "noise":
       // A ratio printed without its reference is against rated output. Common practice, and the kindest reading.
-      return (stated.referenceWatts === 1 ? null : named((name) => name === `snr-${stated.weighting}-reRated`)) ?? named((name) => name === `snr-${stated.weighting}-reOneWatt`);
+      return (
+        (stated.referenceWatts === 1
+          ? null
+          : named((name) => name === `snr-${stated.weighting}-reRated`)) ??
+        named((name) => name === `snr-${stated.weighting}-reOneWatt`)
+      );
     case "crosstalk":
-      return named((name) => name === `at-${stated.frequencyHz ?? 1000}`) ?? named((name) => name === "worst");
+      return (
+        named((name) => name === `at-${stated.frequencyHz ?? 1000}`) ??
+        named((name) => name === "worst")
+      );
     case "damping-factor":
       return named((name) => name === `damping-${stated.frequencyHz ?? 1000}`);
     case "gain":
@@ -32,16 +54,27 @@ const figureFor = (stated: StatedClaim, figures: readonly Figure[]): Figure | nu
 };
 
 /** The figure's value in the claim's unit, and the half width of about 95 %. */
-const inClaimUnit = ({ quantity, value, stdUncertainty }: Figure, kind: StatedClaim["kind"]): [number, number] => {
-  const ratio = value ?? 0, expanded = COVERAGE_FACTOR * (stdUncertainty ?? 0);
+const inClaimUnit = (
+  { quantity, value, stdUncertainty }: Figure,
+  kind: StatedClaim["kind"],
+): [number, number] => {
+  const ratio = value ?? 0,
+    expanded = COVERAGE_FACTOR * (stdUncertainty ?? 0);
   if (quantity !== "level-ratio") return [ratio, expanded];
   const db = amplitudeRatioToDb(ratio);
   // Crosstalk is printed as how far it is down.
-  return [kind === "crosstalk" ? -db : db, ratio > 0 ? amplitudeRatioToDb(1 + expanded / ratio) : 0];
+  return [
+    kind === "crosstalk" ? -db : db,
+    ratio > 0 ? amplitudeRatioToDb(1 + expanded / ratio) : 0,
+  ];
 };
 
 /** The first printed claim that this run speaks to, or null. All channels must meet it. */
-export const claimMark = (kind: MeasuredKind, channels: readonly MeasuredChannel[], claims: readonly ReadClaim[]): ClaimMark | null => {
+export const claimMark = (
+  kind: MeasuredKind,
+  channels: readonly MeasuredChannel[],
+  claims: readonly ReadClaim[],
+): ClaimMark | null => {
   const read = claims.find(({ stated }) => stated.kind === CLAIM_OF[kind]);
   if (!read) return null;
   const { stated, printedText } = read;
@@ -50,23 +83,75 @@ export const claimMark = (kind: MeasuredKind, channels: readonly MeasuredChannel
   if (!limit) return null;
   const found = channels.flatMap(({ figures }) => figureFor(stated, figures) ?? []);
   const judged = found.map((figure) => judgeLimit(...inClaimUnit(figure, stated.kind), limit));
-  const band = stated.kind === "crosstalk" ? { lowX: stated.frequencyHz ?? 20, highX: stated.frequencyHz ? stated.frequencyHz * 1.02 : 20_000, lowY: null, highY: dbToAmplitudeRatio(-stated.leastDb), label: `claim: −${stated.leastDb} dB` } : null;
-  return { text: printedText, status: worst(judged), note: noteOf(read.missing, found[0]?.label ?? null), band };
+  const band =
+    stated.kind === "crosstalk"
+      ? {
+          lowX: stated.frequencyHz ?? 20,
+          highX: stated.frequencyHz ? stated.frequencyHz * 1.02 : 20_000,
+          lowY: null,
+          highY: dbToAmplitudeRatio(-stated.leastDb),
+          label: `claim: −${stated.leastDb} dB`,
+        }
+      : null;
+  return {
+    text: printedText,
+    status: worst(judged),
+    note: noteOf(read.missing, found[0]?.label ?? null),
+    band,
+  };
 };
 
 const noteOf = (missing: readonly string[], heldAgainst: string | null): string | null =>
-  missing.length === 0 ? null : `It leaves out ${missing.join(" and ")}${heldAgainst === null ? "" : `; held here against “${heldAgainst}”`}.`;
+  missing.length === 0
+    ? null
+    : `It leaves out ${missing.join(" and ")}${heldAgainst === null ? "" : `; held here against “${heldAgainst}”`}.`;
 
-const worst = (all: readonly LimitStatus[]): LimitStatus | null => (all.includes("missed") ? "missed" : all.includes("within-uncertainty") ? "within-uncertainty" : all.length > 0 ? "met" : null);
+const worst = (all: readonly LimitStatus[]): LimitStatus | null =>
+  all.includes("missed")
+    ? "missed"
+    : all.includes("within-uncertainty")
+      ? "within-uncertainty"
+      : all.length > 0
+        ? "met"
+        : null;
 
-const responseMark = ({ band, upDb, downDb }: Extract<StatedClaim, { kind: "response" }>, { printedText, missing }: ReadClaim, channels: readonly MeasuredChannel[]): ClaimMark => {
-  const drawn = { lowX: band.lowHz, highX: band.highHz, lowY: downDb === null ? null : dbToAmplitudeRatio(-downDb), highY: upDb === null ? null : dbToAmplitudeRatio(upDb), label: `claim: ${upDb === null ? "" : `+${upDb}/`}${downDb === null ? "" : `−${downDb} dB`}` };
+const responseMark = (
+  { band, upDb, downDb }: Extract<StatedClaim, { kind: "response" }>,
+  { printedText, missing }: ReadClaim,
+  channels: readonly MeasuredChannel[],
+): ClaimMark => {
+  const drawn = {
+    lowX: band.lowHz,
+    highX: band.highHz,
+    lowY: downDb === null ? null : dbToAmplitudeRatio(-downDb),
+    highY: upDb === null ? null : dbToAmplitudeRatio(upDb),
+    label: `claim: ${upDb === null ? "" : `+${upDb}/`}${downDb === null ? "" : `−${downDb} dB`}`,
+  };
   const judged = channels.flatMap(({ curves }) => {
     const points = curves.find(({ name }) => name.startsWith("magnitude"))?.points ?? [];
-    const inside = points.filter(([hertz]) => hertz >= 0.99 * band.lowHz && hertz <= 1.01 * band.highHz);
-    if (inside.length < 2 || points[0][0] > 1.01 * band.lowHz || points[points.length - 1][0] < 0.99 * band.highHz) return [];
+    const inside = points.filter(
+      ([hertz]) => hertz >= 0.99 * band.lowHz && hertz <= 1.01 * band.highHz,
+    );
+    if (
+      inside.length < 2 ||
+      points[0][0] > 1.01 * band.lowHz ||
+      points[points.length - 1][0] < 0.99 * band.highHz
+    )
+      return [];
     const ratios = inside.map(([, ratio]) => ratio);
-    return [judgeResponse({ lowestRatio: Math.min(...ratios), lowestHz: 0, highestRatio: Math.max(...ratios), highestHz: 0 }, upDb, downDb, 0.05)];
+    return [
+      judgeResponse(
+        {
+          lowestRatio: Math.min(...ratios),
+          lowestHz: 0,
+          highestRatio: Math.max(...ratios),
+          highestHz: 0,
+        },
+        upDb,
+        downDb,
+        0.05,
+      ),
+    ];
   });
   return { text: printedText, status: worst(judged), note: noteOf(missing, null), band: drawn };
 };

@@ -3,7 +3,11 @@ import { DEFINITIONS } from "@/core/run";
 import { formatShort, formatSignificant } from "@/core/units";
 import { isSweep, type Run } from "@/records";
 
-const SOURCES: Record<Run["source"], string> = { recording: "recording", "simulated-bench": "simulated:", typed: "typed from" };
+const SOURCES: Record<Run["source"], string> = {
+  recording: "recording",
+  "simulated-bench": "simulated:",
+  typed: "typed from",
+};
 
 /** What was set otherwise than usual: "each channel 50 W, length 30 s". */
 const settingsText = (run: Run): string[] => {
@@ -12,7 +16,10 @@ const settingsText = (run: Run): string[] => {
   return DEFINITIONS[run.kind].fields.flatMap((field) => {
     const value = settings[field.name];
     if (value === undefined || value === field.initial) return [];
-    const words = field.kind === "choice" ? field.choices.find((choice) => choice.value === value)?.label : `${formatShort(Number(value))} ${field.unit}`.trim();
+    const words =
+      field.kind === "choice"
+        ? field.choices.find((choice) => choice.value === value)?.label
+        : `${formatShort(Number(value))} ${field.unit}`.trim();
     return [`${field.label.toLowerCase()} ${words ?? value}`];
   });
 };
@@ -20,5 +27,14 @@ const settingsText = (run: Run): string[] => {
 /** What a run was made under, in one line. */
 export const conditionsLine = (run: Run): string => {
   const { conditions, source, sourceDetail } = run;
-  return [drivenText(conditions.channelsDriven), `${conditions.channels.map(({ loadOhms }) => formatSignificant(loadOhms, 3)).join(" and ")} Ω measured`, ...settingsText(run), conditions.setting, conditions.inputUsed, `${SOURCES[source]} ${sourceDetail}`].filter(Boolean).join(", ");
+  return [
+    drivenText(conditions.channelsDriven),
+    `${conditions.channels.map(({ loadOhms }) => formatSignificant(loadOhms, 3)).join(" and ")} Ω measured`,
+    ...settingsText(run),
+    conditions.setting,
+    conditions.inputUsed,
+    `${SOURCES[source]} ${sourceDetail}`,
+  ]
+    .filter(Boolean)
+    .join(", ");
 };

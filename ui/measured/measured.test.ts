@@ -26,44 +26,127 @@ describe("readings as text", () => {
   ])("%o", (figure, text) => expect(figureText(figure)).toBe(text));
 });
 
-const curve = (name: string, points: [number, number][], y: "level-ratio" | "radians" = "level-ratio") => ({ name, label: "resistor", x: "hertz" as const, y, points });
-const flat = curve("magnitude-run", [[10, 0.9], [20, 0.98], [1000, 1], [20_000, 0.97], [40_000, 0.7]]);
+const curve = (
+  name: string,
+  points: [number, number][],
+  y: "level-ratio" | "radians" = "level-ratio",
+) => ({ name, label: "resistor", x: "hertz" as const, y, points });
+const flat = curve("magnitude-run", [
+  [10, 0.9],
+  [20, 0.98],
+  [1000, 1],
+  [20_000, 0.97],
+  [40_000, 0.7],
+]);
 
 test("charts: one a subject, channels side by side, the run before as a ghost", () => {
-  const run = measuredRun("response", [channelOf([], { curves: [flat, curve("phase-run", [[10, 0.1]], "radians")] }), channelOf([], { curves: [flat] })]);
+  const run = measuredRun("response", [
+    channelOf([], { curves: [flat, curve("phase-run", [[10, 0.1]], "radians")] }),
+    channelOf([], { curves: [flat] }),
+  ]);
   const charts = chartsOf(run, measuredRun("response", [channelOf([], { curves: [flat] })]));
-  expect(charts.map(({ title, curves }) => [title, curves.map(({ label, isGhost }) => `${label}${isGhost ? ", ghost" : ""}`)])).toEqual([["Magnitude", ["A resistor", "B resistor", "resistor, ghost"]], ["Phase", ["A resistor"]]]);
+  expect(
+    charts.map(({ title, curves }) => [
+      title,
+      curves.map(({ label, isGhost }) => `${label}${isGhost ? ", ghost" : ""}`),
+    ]),
+  ).toEqual([
+    ["Magnitude", ["A resistor", "B resistor", "resistor, ghost"]],
+    ["Phase", ["A resistor"]],
+  ]);
 });
 
 describe("a printed claim beside the reading", () => {
-  const claims = readClaims("Frequency response 20 Hz - 20 kHz +0.5/-0.5 dB\nCrosstalk 60 dB\nDamping factor 200\nS/N 90 dB A-weighted").claims;
+  const claims = readClaims(
+    "Frequency response 20 Hz - 20 kHz +0.5/-0.5 dB\nCrosstalk 60 dB\nDamping factor 200\nS/N 90 dB A-weighted",
+  ).claims;
 
   test("a response is held against its band, which is drawn", () => {
     const mark = claimMark("response", [channelOf([], { curves: [flat] })], claims);
-    expect(mark).toMatchObject({ status: "met", band: { lowX: 20, highX: 20_000, lowY: expect.closeTo(0.944, 3), highY: expect.closeTo(1.059, 3) } });
-    const drooping = curve("magnitude-run", [[20, 0.9], [1000, 1], [20_000, 0.8]]);
-    expect(claimMark("response", [channelOf([], { curves: [flat] }), channelOf([], { curves: [drooping] })], claims)?.status).toBe("missed");
+    expect(mark).toMatchObject({
+      status: "met",
+      band: {
+        lowX: 20,
+        highX: 20_000,
+        lowY: expect.closeTo(0.944, 3),
+        highY: expect.closeTo(1.059, 3),
+      },
+    });
+    const drooping = curve("magnitude-run", [
+      [20, 0.9],
+      [1000, 1],
+      [20_000, 0.8],
+    ]);
+    expect(
+      claimMark(
+        "response",
+        [channelOf([], { curves: [flat] }), channelOf([], { curves: [drooping] })],
+        claims,
+      )?.status,
+    ).toBe("missed");
   });
   test("a response that does not reach over the band proves nothing", () => {
-    expect(claimMark("response", [channelOf([], { curves: [curve("magnitude-run", [[100, 1], [1000, 1]])] })], claims)?.status).toBeNull();
+    expect(
+      claimMark(
+        "response",
+        [
+          channelOf([], {
+            curves: [
+              curve("magnitude-run", [
+                [100, 1],
+                [1000, 1],
+              ]),
+            ],
+          }),
+        ],
+        claims,
+      )?.status,
+    ).toBeNull();
   });
   test("crosstalk is printed as how far it is down; the worse channel counts", () => {
-    const at = (db: number) => channelOf([figureOf("at-1000", "level-ratio", dbToAmplitudeRatio(db))]);
+    const at = (db: number) =>
+      channelOf([figureOf("at-1000", "level-ratio", dbToAmplitudeRatio(db))]);
     expect(claimMark("crosstalk", [at(-70), at(-65)], claims)?.status).toBe("met");
     expect(claimMark("crosstalk", [at(-70), at(-55)], claims)?.status).toBe("missed");
   });
   test("a ratio printed without its reference is held against rated output, and what it leaves out is told", () => {
-    const { claims: [bare] } = readClaims("Signal to noise ratio 104 dB, A-weighted");
-    const quiet = channelOf([figureOf("snr-a-reOneWatt", "level-ratio", dbToAmplitudeRatio(92)), { ...figureOf("snr-a-reRated", "level-ratio", dbToAmplitudeRatio(109)), label: "A-weighted, under rated output" }]);
+    const {
+      claims: [bare],
+    } = readClaims("Signal to noise ratio 104 dB, A-weighted");
+    const quiet = channelOf([
+      figureOf("snr-a-reOneWatt", "level-ratio", dbToAmplitudeRatio(92)),
+      {
+        ...figureOf("snr-a-reRated", "level-ratio", dbToAmplitudeRatio(109)),
+        label: "A-weighted, under rated output",
+      },
+    ]);
     const mark = claimMark("noise", [quiet], [bare]);
     expect(mark?.status).toBe("met");
-    expect(mark?.note).toBe("It leaves out the output it is compared with; held here against “A-weighted, under rated output”.");
+    expect(mark?.note).toBe(
+      "It leaves out the output it is compared with; held here against “A-weighted, under rated output”.",
+    );
     // Where nothing is rated, only 1 W is left.
-    expect(claimMark("noise", [channelOf(quiet.figures.slice(0, 1))], [bare])?.status).toBe("missed");
+    expect(claimMark("noise", [channelOf(quiet.figures.slice(0, 1))], [bare])?.status).toBe(
+      "missed",
+    );
   });
   test("damping and noise against their own figures; a run that no claim speaks of has no mark", () => {
-    expect(claimMark("impedance", [channelOf([figureOf("damping-1000", "factor", 150, 1)])], claims)?.status).toBe("missed");
-    expect(claimMark("noise", [channelOf([figureOf("snr-a-reOneWatt", "level-ratio", dbToAmplitudeRatio(95)), figureOf("snr-a-reRated", "level-ratio", dbToAmplitudeRatio(112))])], claims)?.status).toBe("met");
+    expect(
+      claimMark("impedance", [channelOf([figureOf("damping-1000", "factor", 150, 1)])], claims)
+        ?.status,
+    ).toBe("missed");
+    expect(
+      claimMark(
+        "noise",
+        [
+          channelOf([
+            figureOf("snr-a-reOneWatt", "level-ratio", dbToAmplitudeRatio(95)),
+            figureOf("snr-a-reRated", "level-ratio", dbToAmplitudeRatio(112)),
+          ]),
+        ],
+        claims,
+      )?.status,
+    ).toBe("met");
     expect(claimMark("multitone", [channelOf([])], claims)).toBeNull();
   });
 });
@@ -77,24 +160,56 @@ describe("repeats", () => {
   test("mean, scatter of one reading (n − 1), and the mean's own uncertainty", () => {
     const runs = [one(9), one(10), one(11)];
     const [statistic] = repeatStatistics(runs[0] as never, runs);
-    expect(statistic).toMatchObject({ count: 3, scatter: 1, figure: { value: 10, stdUncertainty: expect.closeTo(1 / Math.sqrt(3), 12) } });
+    expect(statistic).toMatchObject({
+      count: 3,
+      scatter: 1,
+      figure: { value: 10, stdUncertainty: expect.closeTo(1 / Math.sqrt(3), 12) },
+    });
   });
   test("what is struck out, made otherwise or of another set does not count; one alone is no statistic", () => {
     const first = one(9);
-    const struck: Run = { ...one(100), remarks: { struck: { reason: "slipped", at: "" }, overruled: [] } } as Run;
-    expect(repeatStatistics(first as never, [first, struck, one(50, { nominalOhms: 4 }), one(50, { set: { id: "other", label: "" } })])).toEqual([]);
+    const struck: Run = {
+      ...one(100),
+      remarks: { struck: { reason: "slipped", at: "" }, overruled: [] },
+    } as Run;
+    expect(
+      repeatStatistics(first as never, [
+        first,
+        struck,
+        one(50, { nominalOhms: 4 }),
+        one(50, { set: { id: "other", label: "" } }),
+      ]),
+    ).toEqual([]);
   });
 });
 
 describe("what a run was made under", () => {
-  const settings = { watts: 5, frequencyHz: 1000, seconds: 2, averaging: "none", bandLowHz: 20, bandHighHz: 20_000, rangeVolts: 0 };
+  const settings = {
+    watts: 5,
+    frequencyHz: 1000,
+    seconds: 2,
+    averaging: "none",
+    bandLowHz: 20,
+    bandHighHz: 20_000,
+    rangeVolts: 0,
+  };
   const lineOf = (change: object, source: Run["source"] = "simulated-bench") => {
     const run = measuredRun("spectrum", [channelOf([])]);
-    return conditionsLine({ ...run, source, conditions: { ...run.conditions, settings: { ...settings, ...change } } });
+    return conditionsLine({
+      ...run,
+      source,
+      conditions: { ...run.conditions, settings: { ...settings, ...change } },
+    });
   };
-  test("as usual it names channels, ohms and source", () => expect(lineOf({})).toBe("one channel driven, 8.20 Ω measured, simulated: bench"));
+  test("as usual it names channels, ohms and source", () =>
+    expect(lineOf({})).toBe("one channel driven, 8.20 Ω measured, simulated: bench"));
   test("what was set otherwise is told in the words of its field", () => {
-    expect(lineOf({ watts: 50, averaging: "mean" })).toBe("one channel driven, 8.20 Ω measured, each channel 50 W, averaging mean of many, simulated: bench");
+    expect(lineOf({ watts: 50, averaging: "mean" })).toBe(
+      "one channel driven, 8.20 Ω measured, each channel 50 W, averaging mean of many, simulated: bench",
+    );
   });
-  test("of a meter's reading nothing was set", () => expect(lineOf({ watts: 50 }, "typed")).toBe("one channel driven, 8.20 Ω measured, typed from bench"));
+  test("of a meter's reading nothing was set", () =>
+    expect(lineOf({ watts: 50 }, "typed")).toBe(
+      "one channel driven, 8.20 Ω measured, typed from bench",
+    ));
 });

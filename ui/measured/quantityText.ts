@@ -1,18 +1,33 @@
 import type { Figure, Quantity } from "@/core/run";
 import { COVERAGE_FACTOR } from "@/core/power";
-import { amplitudeRatioToDb, formatEngineering, formatFixed, formatPercent, formatSignificant, formatWithUncertainty } from "@/core/units";
+import {
+  amplitudeRatioToDb,
+  formatEngineering,
+  formatFixed,
+  formatPercent,
+  formatSignificant,
+  formatWithUncertainty,
+} from "@/core/units";
 
 /** A reading as it is shown: its number, unit and the half width of about 95 %. */
 export type ShownFigure = { value: string; unit: string; plusMinus?: string; prefix?: string };
 
-const ENGINEERING: Partial<Record<Quantity, string>> = { volts: "V", amperes: "A", ohms: "Ω", hertz: "Hz", seconds: "s", pascals: "Pa" };
+const ENGINEERING: Partial<Record<Quantity, string>> = {
+  volts: "V",
+  amperes: "A",
+  ohms: "Ω",
+  hertz: "Hz",
+  seconds: "s",
+  pascals: "Pa",
+};
 const BOUNDS = { "at-least": "≥", "at-most": "≤" } as const;
 
 /** Decibels are shown with their uncertainty turned into decibels too. */
 const decibels = (value: number, expanded: number | null): ShownFigure => {
   const db = amplitudeRatioToDb(value);
   const spread = expanded === null ? null : amplitudeRatioToDb(1 + expanded / value);
-  if (spread === null || !(spread > 0.004)) return { value: formatFixed(db, Math.abs(db) < 10 ? 2 : 1), unit: "dB" };
+  if (spread === null || !(spread > 0.004))
+    return { value: formatFixed(db, Math.abs(db) < 10 ? 2 : 1), unit: "dB" };
   const { value: text, uncertainty } = formatWithUncertainty(db, spread);
   return { value: text, unit: "dB", plusMinus: uncertainty };
 };
@@ -32,25 +47,42 @@ const plain = (value: number, unit: string, expanded: number | null): ShownFigur
 };
 
 /** A figure for the screen; one that could not be reached is a dash. */
-export const shownFigure = ({ quantity, value, stdUncertainty, bound }: Pick<Figure, "quantity" | "value" | "stdUncertainty" | "bound">): ShownFigure => {
+export const shownFigure = ({
+  quantity,
+  value,
+  stdUncertainty,
+  bound,
+}: Pick<Figure, "quantity" | "value" | "stdUncertainty" | "bound">): ShownFigure => {
   if (value === null) return { value: "–", unit: "" };
   const expanded = stdUncertainty === null ? null : COVERAGE_FACTOR * stdUncertainty;
   const shown = ((): ShownFigure => {
     const unit = ENGINEERING[quantity];
     if (unit) return engineering(value, unit, expanded);
-    if (quantity === "level-ratio") return value > 0 ? decibels(value, expanded) : { value: "–", unit: "dB" };
-    if (quantity === "distortion-ratio") return { value: formatPercent(value, 2).replace(" %", ""), unit: "%", ...(expanded !== null && expanded > 0.01 * value ? { plusMinus: formatPercent(expanded, 1).replace(" %", "") } : {}) };
-    if (quantity === "share") return plain(100 * value, "%", expanded === null ? null : 100 * expanded);
+    if (quantity === "level-ratio")
+      return value > 0 ? decibels(value, expanded) : { value: "–", unit: "dB" };
+    if (quantity === "distortion-ratio")
+      return {
+        value: formatPercent(value, 2).replace(" %", ""),
+        unit: "%",
+        ...(expanded !== null && expanded > 0.01 * value
+          ? { plusMinus: formatPercent(expanded, 1).replace(" %", "") }
+          : {}),
+      };
+    if (quantity === "share")
+      return plain(100 * value, "%", expanded === null ? null : 100 * expanded);
     if (quantity === "celsius") return { value: formatFixed(value, 1), unit: "°C" };
     if (quantity === "count") return { value: String(Math.round(value)), unit: "" };
-    if (quantity === "radians") return { value: formatFixed((180 * value) / Math.PI, 1), unit: "°" };
+    if (quantity === "radians")
+      return { value: formatFixed((180 * value) / Math.PI, 1), unit: "°" };
     return plain(value, quantity === "watts" ? "W" : quantity === "bits" ? "bit" : "", expanded);
   })();
   return bound ? { ...shown, prefix: BOUNDS[bound] } : shown;
 };
 
 /** "57.3 W ± 0.6" */
-export const figureText = (figure: Pick<Figure, "quantity" | "value" | "stdUncertainty" | "bound">): string => {
+export const figureText = (
+  figure: Pick<Figure, "quantity" | "value" | "stdUncertainty" | "bound">,
+): string => {
   const { value, unit, plusMinus, prefix } = shownFigure(figure);
   return [prefix, value, unit, plusMinus && `± ${plusMinus}`].filter(Boolean).join(" ");
 };

@@ -3,9 +3,22 @@ import type { MeasuredRun, Run } from "@/records";
 import { isSweep } from "@/records";
 
 /** Mean and scatter of the main reading over the runs of a set that were made alike, one channel. */
-export type Statistic = { channelIndex: number; label: string; figure: Figure; scatter: number; count: number };
+export type Statistic = {
+  channelIndex: number;
+  label: string;
+  figure: Figure;
+  scatter: number;
+  count: number;
+};
 
-const alike = (run: MeasuredRun): string => JSON.stringify([run.kind, run.conditions.nominalOhms, run.conditions.channelsDriven, run.conditions.setting ?? "", run.conditions.settings ?? {}]);
+const alike = (run: MeasuredRun): string =>
+  JSON.stringify([
+    run.kind,
+    run.conditions.nominalOhms,
+    run.conditions.channelsDriven,
+    run.conditions.setting ?? "",
+    run.conditions.settings ?? {},
+  ]);
 
 /**
  * Statistics of the repeats of a run: mean, and the standard deviation of one reading (n − 1). Struck-out runs do not count.
@@ -14,14 +27,33 @@ const alike = (run: MeasuredRun): string => JSON.stringify([run.kind, run.condit
  */
 export const repeatStatistics = (run: MeasuredRun, runs: readonly Run[]): Statistic[] => {
   if (!run.conditions.set) return [];
-  const repeats = runs.filter((each): each is MeasuredRun => !isSweep(each) && each.conditions.set?.id === run.conditions.set?.id && each.remarks.struck === null && alike(each) === alike(run));
+  const repeats = runs.filter(
+    (each): each is MeasuredRun =>
+      !isSweep(each) &&
+      each.conditions.set?.id === run.conditions.set?.id &&
+      each.remarks.struck === null &&
+      alike(each) === alike(run),
+  );
   if (repeats.length < 2) return [];
   return run.conditions.channels.flatMap(({ channelIndex }, k) => {
     const [main] = run.result.channels[k].figures;
-    const values = repeats.flatMap(({ result }) => result.channels[k]?.figures.find(({ name }) => name === main?.name)?.value ?? []);
+    const values = repeats.flatMap(
+      ({ result }) =>
+        result.channels[k]?.figures.find(({ name }) => name === main?.name)?.value ?? [],
+    );
     if (!main || values.length < 2) return [];
     const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
-    const scatter = Math.sqrt(values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (values.length - 1));
-    return [{ channelIndex, label: main.label, figure: { ...main, value: mean, stdUncertainty: scatter / Math.sqrt(values.length) }, scatter, count: values.length }];
+    const scatter = Math.sqrt(
+      values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (values.length - 1),
+    );
+    return [
+      {
+        channelIndex,
+        label: main.label,
+        figure: { ...main, value: mean, stdUncertainty: scatter / Math.sqrt(values.length) },
+        scatter,
+        count: values.length,
+      },
+    ];
   });
 };

@@ -5,7 +5,9 @@ import type { Remarks, Run } from "@/records";
 import { saveRemarks } from "@/server/actions";
 
 /** Keeps remarks on a run; what is wrong with them is told, and they stay on the screen. */
-export const useRemarks = (run: Run): { keep(remarks: Remarks): Promise<boolean>; message: string | null } => {
+export const useRemarks = (
+  run: Run,
+): { keep(remarks: Remarks): Promise<boolean>; message: string | null } => {
   const router = useRouter();
   const [message, setMessage] = useState<string | null>(null);
   const keep = async (remarks: Remarks): Promise<boolean> => {

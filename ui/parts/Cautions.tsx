@@ -5,7 +5,15 @@ import type { Caution } from "@/core/safety";
 /** The cautions that fit, each with its reason. */
 export function Cautions({ cautions }: { cautions: readonly Caution[] }) {
   return (
-    <Box as="aside" bg="ochreWash" borderLeftWidth="4px" borderColor="ochre" borderRadius="6px" px={4} py={3.5}>
+    <Box
+      as="aside"
+      bg="ochreWash"
+      borderLeftWidth="4px"
+      borderColor="ochre"
+      borderRadius="6px"
+      px={4}
+      py={3.5}
+    >
       <Heading as="h2" fontSize="18px" mb={2}>
         <HStack gap={2}>
           <TriangleAlert size={18} aria-hidden /> Before power

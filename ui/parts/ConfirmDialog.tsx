@@ -2,12 +2,31 @@
 import { Dialog, Portal, Text } from "@chakra-ui/react";
 import { ActionButton } from "./ActionButton";
 
-export type ConfirmDialogProps = { open: boolean; title: string; text: string; confirmLabel: string; onConfirm(): void; onClose(): void };
+export type ConfirmDialogProps = {
+  open: boolean;
+  title: string;
+  text: string;
+  confirmLabel: string;
+  onConfirm(): void;
+  onClose(): void;
+};
 
 /** Asks before something is lost for good. */
-export function ConfirmDialog({ open, title, text, confirmLabel, onConfirm, onClose }: ConfirmDialogProps) {
+export function ConfirmDialog({
+  open,
+  title,
+  text,
+  confirmLabel,
+  onConfirm,
+  onClose,
+}: ConfirmDialogProps) {
   return (
-    <Dialog.Root role="alertdialog" open={open} onOpenChange={(change) => !change.open && onClose()} placement="center">
+    <Dialog.Root
+      role="alertdialog"
+      open={open}
+      onOpenChange={(change) => !change.open && onClose()}
+      placement="center"
+    >
       <Portal>
         <Dialog.Backdrop bg="blackAlpha.500" />
         <Dialog.Positioner>

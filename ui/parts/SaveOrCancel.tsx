@@ -2,7 +2,12 @@ import { HStack } from "@chakra-ui/react";
 import { ActionButton } from "./ActionButton";
 import { FormMessage } from "./TextField";
 
-export type SaveOrCancelProps = { saveLabel: string; isSubmitting: boolean; /** What is wrong with the form as a whole. */ message?: string; onCancel(): void };
+export type SaveOrCancelProps = {
+  saveLabel: string;
+  isSubmitting: boolean;
+  /** What is wrong with the form as a whole. */ message?: string;
+  onCancel(): void;
+};
 
 /** The end of a form that is saved by its button. */
 export function SaveOrCancel({ saveLabel, isSubmitting, message, onCancel }: SaveOrCancelProps) {

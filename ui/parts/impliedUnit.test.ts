@@ -1,7 +1,13 @@
 import { parseNumber } from "@/core/units";
 import { impliedUnit } from "./impliedUnit";
 
-test.each([["0.5", 0.005], ["0,5", 0.005], ["1e-1", 0.001], ["-46 dB", 10 ** (-46 / 20)], ["0.5 %", 0.005]])("a percent field reads %s", (text, expected) => {
+test.each([
+  ["0.5", 0.005],
+  ["0,5", 0.005],
+  ["1e-1", 0.001],
+  ["-46 dB", 10 ** (-46 / 20)],
+  ["0.5 %", 0.005],
+])("a percent field reads %s", (text, expected) => {
   expect(parseNumber(impliedUnit("%")(text))).toBeCloseTo(expected, 9);
 });
 

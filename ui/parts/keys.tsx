@@ -1,14 +1,28 @@
 "use client";
-import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ReactNode,
+} from "react";
 
 /** A key and what it does; `key` as in KeyboardEvent.key. */
 export type KeyAction = { key: string; label: string; run(): void };
 
-type KeyRegistry = { actions: readonly KeyAction[]; add(actions: readonly KeyAction[]): () => void };
+type KeyRegistry = {
+  actions: readonly KeyAction[];
+  add(actions: readonly KeyAction[]): () => void;
+};
 
 const KeysContext = createContext<KeyRegistry | null>(null);
 
-const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && (target.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(target.tagName));
+const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  (target.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(target.tagName));
 
 /** Holds the keys that work at this moment; the key help lists exactly these. */
 export function KeysProvider({ children }: { children: ReactNode }) {
@@ -28,7 +42,9 @@ export function KeysProvider({ children }: { children: ReactNode }) {
       // Mute must always work; other keys must not act on what is being typed.
       if (event.key !== "Escape" && isTyping(event.target)) return;
       // The newest registration wins: a panel's key goes before its page's.
-      const action = [...latest.current].reverse().find(({ key }) => key.toLowerCase() === event.key.toLowerCase());
+      const action = [...latest.current]
+        .reverse()
+        .find(({ key }) => key.toLowerCase() === event.key.toLowerCase());
       if (!action) return;
       event.preventDefault();
       action.run();
@@ -36,7 +52,9 @@ export function KeysProvider({ children }: { children: ReactNode }) {
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
   }, []);
-  return <KeysContext value={useMemo(() => ({ actions, add }), [actions, add])}>{children}</KeysContext>;
+  return (
+    <KeysContext value={useMemo(() => ({ actions, add }), [actions, add])}>{children}</KeysContext>
+  );
 }
 
 const useRegistry = (): KeyRegistry => {

@@ -2,8 +2,17 @@ import type { SafetyFacts } from "@/core/safety";
 import type { Amplifier, Claim, Details, Load, RigSettings } from "@/records";
 
 /** What the records say of an amplifier's dangers: its largest claim into its lowest load. */
-export const safetyFacts = (amplifier: Amplifier, claims: readonly Claim[], loads: readonly Load[], { terminals }: Pick<Details, "terminals">, { isBridged, withSpeaker }: Pick<RigSettings, "isBridged" | "withSpeaker">): SafetyFacts => {
-  const ohms = [...loads.map(({ nominalOhms }) => nominalOhms), ...claims.map(({ loadOhms }) => loadOhms)];
+export const safetyFacts = (
+  amplifier: Amplifier,
+  claims: readonly Claim[],
+  loads: readonly Load[],
+  { terminals }: Pick<Details, "terminals">,
+  { isBridged, withSpeaker }: Pick<RigSettings, "isBridged" | "withSpeaker">,
+): SafetyFacts => {
+  const ohms = [
+    ...loads.map(({ nominalOhms }) => nominalOhms),
+    ...claims.map(({ loadOhms }) => loadOhms),
+  ];
   return {
     topology: amplifier.topology,
     kind: amplifier.kind,

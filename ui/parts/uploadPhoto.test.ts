@@ -8,19 +8,29 @@ const hashes = { sha256: "ab".repeat(32), smallSha256: "cd".repeat(32) };
 
 test("a kept photo has its hashes, and its name for a caption", async () => {
   answering(async () => Response.json(hashes));
-  expect(await uploadPhoto(file("back panel.final.jpg"))).toEqual({ photo: { ...hashes, caption: "back panel.final" } });
+  expect(await uploadPhoto(file("back panel.final.jpg"))).toEqual({
+    photo: { ...hashes, caption: "back panel.final" },
+  });
 });
 
 test("what the server says is what the reviewer reads, with the file's name", async () => {
-  answering(async () => Response.json({ message: "This is no picture that can be read." }, { status: 400 }));
-  expect(await uploadPhoto(file("notes.jpg"))).toEqual({ message: "notes.jpg: This is no picture that can be read." });
+  answering(async () =>
+    Response.json({ message: "This is no picture that can be read." }, { status: 400 }),
+  );
+  expect(await uploadPhoto(file("notes.jpg"))).toEqual({
+    message: "notes.jpg: This is no picture that can be read.",
+  });
 });
 
 test("a server that is gone, or answers with no JSON, is told in plain words", async () => {
   answering(() => Promise.reject(new TypeError("fetch failed")));
-  expect(await uploadPhoto(file("a.jpg"))).toEqual({ message: "a.jpg was not kept: the program does not answer. Try again." });
+  expect(await uploadPhoto(file("a.jpg"))).toEqual({
+    message: "a.jpg was not kept: the program does not answer. Try again.",
+  });
   answering(async () => new Response("<html>"));
-  expect(await uploadPhoto(file("a.jpg"))).toEqual({ message: expect.stringContaining("was not kept") });
+  expect(await uploadPhoto(file("a.jpg"))).toEqual({
+    message: expect.stringContaining("was not kept"),
+  });
 });
 
 test("one that is too large is not sent at all", async () => {

@@ -16,7 +16,11 @@ const RETRY_MS = 4000;
  * @param restore puts a value back on the screen
  * @param save must be safe to call again with a newer value
  */
-export const useAutosave = <T>(value: T, restore: (value: T) => void, save: (value: T) => Promise<Validated<unknown>>): Autosave => {
+export const useAutosave = <T>(
+  value: T,
+  restore: (value: T) => void,
+  save: (value: T) => Promise<Validated<unknown>>,
+): Autosave => {
   const [state, setState] = useState<AutosaveState>("kept");
   const [history, setHistory] = useState<History<T>>({ kept: value, past: [] });
   const [attempt, setAttempt] = useState(0);
@@ -33,12 +37,18 @@ export const useAutosave = <T>(value: T, restore: (value: T) => void, save: (val
     const keep = async () => {
       try {
         const outcome = await latest.current.save(value);
-        if (!outcome.ok) return setState({ message: Object.values(outcome.errors)[0] ?? "This could not be kept." });
+        if (!outcome.ok)
+          return setState({
+            message: Object.values(outcome.errors)[0] ?? "This could not be kept.",
+          });
         keptText.current = text;
         setHistory((known) => afterKeeping(known, value));
         setState("kept");
       } catch {
-        setState({ message: "Not kept yet: the program does not answer. It is tried again; what you entered is still here." });
+        setState({
+          message:
+            "Not kept yet: the program does not answer. It is tried again; what you entered is still here.",
+        });
         timers.push(setTimeout(() => setAttempt((count) => count + 1), RETRY_MS));
       }
     };

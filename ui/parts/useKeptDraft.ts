@@ -6,7 +6,10 @@ import type { DefaultValues, FieldValues, UseFormReturn } from "react-hook-form"
  * @param key names the form and what it is about
  * @returns forgets the draft; to be called once it is saved or given up
  */
-export const useKeptDraft = <T extends FieldValues, C, O>(key: string, { reset, watch }: Pick<UseFormReturn<T, C, O>, "reset" | "watch">): (() => void) => {
+export const useKeptDraft = <T extends FieldValues, C, O>(
+  key: string,
+  { reset, watch }: Pick<UseFormReturn<T, C, O>, "reset" | "watch">,
+): (() => void) => {
   useEffect(() => {
     const draft = read(key);
     if (draft) reset(draft as DefaultValues<T>, { keepDefaultValues: true });

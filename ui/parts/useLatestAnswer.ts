@@ -10,8 +10,15 @@ export type LatestAnswer<A> = { answer: A | null; isBehind: boolean; isBroken: b
  * @param question memoised; null asks nothing
  * @param ask must not change
  */
-export const useLatestAnswer = <Q, A>(question: Q | null, ask: (worker: BenchWorker, question: Q) => Promise<A>): LatestAnswer<A> => {
-  const [state, setState] = useState<LatestAnswer<A>>({ answer: null, isBehind: true, isBroken: false });
+export const useLatestAnswer = <Q, A>(
+  question: Q | null,
+  ask: (worker: BenchWorker, question: Q) => Promise<A>,
+): LatestAnswer<A> => {
+  const [state, setState] = useState<LatestAnswer<A>>({
+    answer: null,
+    isBehind: true,
+    isBroken: false,
+  });
   const kept = useRef<ReturnType<typeof keepWorker> | null>(null);
   const wanted = useRef<Q | null>(null);
   const isBusy = useRef(false);

@@ -15,7 +15,13 @@ export function AddRun({ onAdd }: { onAdd(kind: RunKind): void }) {
         Another run
       </Heading>
       <NativeSelect.Root mb={2}>
-        <NativeSelect.Field aria-label="Kind of run" value={kind} onChange={(event) => setKind(event.target.value as RunKind)} bg="surface" borderColor="rime">
+        <NativeSelect.Field
+          aria-label="Kind of run"
+          value={kind}
+          onChange={(event) => setKind(event.target.value as RunKind)}
+          bg="surface"
+          borderColor="rime"
+        >
           {RUN_KIND_NAMES.map((name) => (
             <option key={name} value={name}>
               {RUN_KINDS[name].title}

@@ -3,7 +3,12 @@ import { RUN_KINDS, type Timeline } from "@/core/plan";
 import { durationText } from "../parts/durationText";
 import { conditionsText } from "./runText";
 
-export type ChecklistProps = { title: string; timeline: Timeline; cautions: readonly string[]; provesOf(id: string): string };
+export type ChecklistProps = {
+  title: string;
+  timeline: Timeline;
+  cautions: readonly string[];
+  provesOf(id: string): string;
+};
 
 /** The plan on paper: a box to tick for every caution and every run. Shown when printing only. */
 export function Checklist({ title, timeline, cautions, provesOf }: ChecklistProps) {
@@ -13,12 +18,27 @@ export function Checklist({ title, timeline, cautions, provesOf }: ChecklistProp
         {title}
       </Heading>
       <Text mb={3}>
-        {timeline.entries.length} runs, {durationText(timeline.totalSeconds)} with pauses. Date: ______________ Ambient: ______ °C
+        {timeline.entries.length} runs, {durationText(timeline.totalSeconds)} with pauses. Date:
+        ______________ Ambient: ______ °C
       </Text>
       {cautions.map((caution) => (
         <Text key={caution}>☐ {caution}</Text>
       ))}
-      <Box as="table" w="100%" mt={4} css={{ borderCollapse: "collapse", "& td, & th": { borderTop: "1px solid #999", padding: "5px 8px", textAlign: "start", verticalAlign: "top", fontSize: "12px" } }}>
+      <Box
+        as="table"
+        w="100%"
+        mt={4}
+        css={{
+          borderCollapse: "collapse",
+          "& td, & th": {
+            borderTop: "1px solid #999",
+            padding: "5px 8px",
+            textAlign: "start",
+            verticalAlign: "top",
+            fontSize: "12px",
+          },
+        }}
+      >
         <thead>
           <tr>
             <th />

@@ -8,7 +8,13 @@ import { Panel } from "../parts/Panel";
 
 const LIMITS = [
   { name: "ambientCelsius", label: "Room", unit: "°C", least: -10, most: 45 },
-  { name: "amplifierMostCelsius", label: "Amplifier no hotter than", unit: "°C", least: 40, most: 110 },
+  {
+    name: "amplifierMostCelsius",
+    label: "Amplifier no hotter than",
+    unit: "°C",
+    least: 40,
+    most: 110,
+  },
   { name: "dayHours", label: "At the bench a day", unit: "h", least: 0.5, most: 16 },
 ] as const;
 
@@ -24,7 +30,8 @@ export function Limits({ plan, onChange }: { plan: Plan; onChange(plan: Plan): v
         {LIMITS.map(({ name, label, unit, least, most }) => {
           const text = texts[name] ?? String(plan[name]);
           const value = parseNumber(text);
-          const isGood = (each: number | null): each is number => each !== null && each >= least && each <= most;
+          const isGood = (each: number | null): each is number =>
+            each !== null && each >= least && each <= most;
           return (
             <DraftField
               key={name}

@@ -24,20 +24,80 @@ export type PlanRowProps = {
 };
 
 /** One run of the plan: dragged by its handle, or moved by its arrows or keys. */
-export function PlanRow({ entry, number, proves, troubles, isMade, isEarly, isChosen, onChoose, onMove, onRemove }: PlanRowProps) {
+export function PlanRow({
+  entry,
+  number,
+  proves,
+  troubles,
+  isMade,
+  isEarly,
+  isChosen,
+  onChoose,
+  onMove,
+  onRemove,
+}: PlanRowProps) {
   const { run, coolSeconds, hotBody, startSeconds, endCelsius } = entry;
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: run.id });
+  const {
+    attributes,
+    listeners,
+    setNodeRef,
+    setActivatorNodeRef,
+    transform,
+    transition,
+    isDragging,
+  } = useSortable({ id: run.id });
   const title = RUN_KINDS[run.kind].title;
   const words = [...troubles, ...ownWords(entry, isEarly)];
   return (
-    <Box as="li" ref={setNodeRef} style={{ transform: CSS.Transform.toString(transform), transition, zIndex: isDragging ? 3 : undefined, position: "relative" }} opacity={isDragging ? 0.85 : 1} listStyleType="none">
+    <Box
+      as="li"
+      ref={setNodeRef}
+      style={{
+        transform: CSS.Transform.toString(transform),
+        transition,
+        zIndex: isDragging ? 3 : undefined,
+        position: "relative",
+      }}
+      opacity={isDragging ? 0.85 : 1}
+      listStyleType="none"
+    >
       {coolSeconds > 0 && (
-        <HStack color="ochre" fontSize="13.5px" fontWeight={600} borderTopWidth="1px" borderStyle="dashed" borderColor="ochre" py={1} pl="44px" gap={2}>
-          <Snowflake size={14} aria-hidden /> cool for {durationText(coolSeconds)}, for the {hotBody}
+        <HStack
+          color="ochre"
+          fontSize="13.5px"
+          fontWeight={600}
+          borderTopWidth="1px"
+          borderStyle="dashed"
+          borderColor="ochre"
+          py={1}
+          pl="44px"
+          gap={2}
+        >
+          <Snowflake size={14} aria-hidden /> cool for {durationText(coolSeconds)}, for the{" "}
+          {hotBody}
         </HStack>
       )}
-      <Flex align="center" gap={2.5} borderTopWidth="1px" borderColor="rime" py={1.5} bg={isChosen ? "sunken" : "surface"} borderLeftWidth="4px" borderLeftColor={isChosen ? "spruce" : "transparent"}>
-        <IconButton ref={setActivatorNodeRef} {...attributes} {...listeners} aria-label={`Move ${title}: space, then arrow keys`} variant="ghost" size="sm" color="muted" cursor="grab" touchAction="none">
+      <Flex
+        align="center"
+        gap={2.5}
+        borderTopWidth="1px"
+        borderColor="rime"
+        py={1.5}
+        bg={isChosen ? "sunken" : "surface"}
+        borderLeftWidth="4px"
+        borderLeftColor={isChosen ? "spruce" : "transparent"}
+      >
+        <IconButton
+          ref={setActivatorNodeRef}
+          {...attributes}
+          {...listeners}
+          aria-label={`Move ${title}: space, then arrow keys`}
+          variant="ghost"
+          size="sm"
+          color="muted"
+          cursor="grab"
+          touchAction="none"
+        >
           <GripVertical size={18} />
         </IconButton>
         <Mark number={number} isMade={isMade} />
@@ -69,14 +129,32 @@ export function PlanRow({ entry, number, proves, troubles, isMade, isEarly, isCh
             {startSeconds === 0 ? "at once" : `after ${durationText(startSeconds)}`}
           </Text>
         </Box>
-        <Text minW="52px" textAlign="end" fontSize="14px" color={endCelsius[0] > 60 ? "ember" : "muted"} title="the amplifier at its end">
+        <Text
+          minW="52px"
+          textAlign="end"
+          fontSize="14px"
+          color={endCelsius[0] > 60 ? "ember" : "muted"}
+          title="the amplifier at its end"
+        >
           {formatSignificant(endCelsius[0], 2)} °C
         </Text>
         <HStack gap={0}>
-          <IconButton aria-label={`${title} earlier`} variant="ghost" size="sm" color="muted" onClick={() => onMove(-1)}>
+          <IconButton
+            aria-label={`${title} earlier`}
+            variant="ghost"
+            size="sm"
+            color="muted"
+            onClick={() => onMove(-1)}
+          >
             <ArrowUp size={16} />
           </IconButton>
-          <IconButton aria-label={`${title} later`} variant="ghost" size="sm" color="muted" onClick={() => onMove(1)}>
+          <IconButton
+            aria-label={`${title} later`}
+            variant="ghost"
+            size="sm"
+            color="muted"
+            onClick={() => onMove(1)}
+          >
             <ArrowDown size={16} />
           </IconButton>
           <Remove label={`Remove ${title}`} onClick={onRemove} />
@@ -87,13 +165,29 @@ export function PlanRow({ entry, number, proves, troubles, isMade, isEarly, isCh
 }
 
 const ownWords = ({ run, hotBody, allowedSeconds }: TimelineEntry, isEarly: boolean): string[] => [
-  ...(allowedSeconds < run.seconds ? [`too long for the ${hotBody} even from cold: ${durationText(allowedSeconds)} at most`] : []),
+  ...(allowedSeconds < run.seconds
+    ? [`too long for the ${hotBody} even from cold: ${durationText(allowedSeconds)} at most`]
+    : []),
   ...(isEarly ? ["comes before gentler runs"] : []),
 ];
 
 function Mark({ number, isMade }: { number: number; isMade: boolean }) {
   return (
-    <Flex boxSize="22px" flexShrink={0} align="center" justify="center" borderRadius="full" borderWidth="1.5px" borderColor={isMade ? "spruce" : "rime"} bg={isMade ? "spruce" : undefined} color={isMade ? "onSpruce" : "muted"} fontSize="12px" fontWeight={700} aria-label={isMade ? "made" : `number ${number}`} role="img">
+    <Flex
+      boxSize="22px"
+      flexShrink={0}
+      align="center"
+      justify="center"
+      borderRadius="full"
+      borderWidth="1.5px"
+      borderColor={isMade ? "spruce" : "rime"}
+      bg={isMade ? "spruce" : undefined}
+      color={isMade ? "onSpruce" : "muted"}
+      fontSize="12px"
+      fontWeight={700}
+      aria-label={isMade ? "made" : `number ${number}`}
+      role="img"
+    >
       {isMade ? <Check size={13} strokeWidth={3.5} /> : number}
     </Flex>
   );

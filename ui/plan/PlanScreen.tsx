@@ -4,7 +4,16 @@ import { Box, Flex, Grid, HStack, Text } from "@chakra-ui/react";
 import { ArrowRight, ListOrdered, Printer } from "lucide-react";
 import NextLink from "next/link";
 import { Fragment, useMemo, useState } from "react";
-import { newRun, orderedGently, proposePlan, RUN_KINDS, timelineOf, tooEarly, type PlannedRun, type PlanSize } from "@/core/plan";
+import {
+  newRun,
+  orderedGently,
+  proposePlan,
+  RUN_KINDS,
+  timelineOf,
+  tooEarly,
+  type PlannedRun,
+  type PlanSize,
+} from "@/core/plan";
 import { cautionsFor } from "@/core/safety";
 import { formatShort } from "@/core/units";
 import { amplifierName, type Plan, type RigSettings, type Run } from "@/records";
@@ -33,7 +42,12 @@ const SIZES: readonly { size: PlanSize; label: string; key: string }[] = [
   { size: "everything", label: "Everything", key: "3" },
 ];
 
-export type PlanScreenProps = { records: PlanRecords; plan: Plan; runs: readonly Run[]; rig: RigSettings };
+export type PlanScreenProps = {
+  records: PlanRecords;
+  plan: Plan;
+  runs: readonly Run[];
+  rig: RigSettings;
+};
 
 /** The runs in the order in which they are to be made, with the time and the heat that they take. */
 export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScreenProps) {
@@ -46,7 +60,9 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
     setPlan(before);
     setUndoneCount(undoneCount + 1);
   };
-  const autosave = useAutosave(plan, restore, (content) => saveDocument(amplifier.id, "plan", content));
+  const autosave = useAutosave(plan, restore, (content) =>
+    saveDocument(amplifier.id, "plan", content),
+  );
   const facts = useMemo(() => planFacts(records), [records]);
   const model = useMemo(() => heatModel(records, plan), [records, plan]);
   const timeline = useMemo(() => timelineOf(plan.runs, model), [plan.runs, model]);
@@ -56,41 +72,92 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
     setChosenId(null);
     setRuns(proposePlan(facts, size));
   };
-  useKeys(useMemo(() => SIZES.map(({ size, label, key }) => ({ key, label: `Plan: ${label.toLowerCase()}`, run: () => setPlan((before) => ({ ...before, runs: proposePlan(facts, size) })) })), [facts]));
+  useKeys(
+    useMemo(
+      () =>
+        SIZES.map(({ size, label, key }) => ({
+          key,
+          label: `Plan: ${label.toLowerCase()}`,
+          run: () => setPlan((before) => ({ ...before, runs: proposePlan(facts, size) })),
+        })),
+      [facts],
+    ),
+  );
   const move = (id: string, to: number) => {
     const at = plan.runs.findIndex((run) => run.id === id);
     if (to >= 0 && to < plan.runs.length) setRuns(arrayMove(plan.runs, at, to));
   };
-  const provesOf = (id: string): string[] => claims.filter((claim) => plan.runs.find((run) => run.id === id)?.proves.includes(claim.id)).map(({ powerWatts, loadOhms }) => `${powerWatts} W into ${loadOhms} Ω`);
+  const provesOf = (id: string): string[] =>
+    claims
+      .filter((claim) => plan.runs.find((run) => run.id === id)?.proves.includes(claim.id))
+      .map(({ powerWatts, loadOhms }) => `${powerWatts} W into ${loadOhms} Ω`);
   return (
     <>
       <Grid templateColumns="minmax(0, 1fr)" gap={4} display={{ base: "grid", _print: "none" }}>
         <Panel>
           <Flex justify="space-between" align="center" gap={4} wrap="wrap" mb={2}>
             <HStack gap={6} align="baseline">
-              <Reading value={plan.runs.length > 0 ? durationText(timeline.totalSeconds) : "No runs yet"} unit={plan.runs.length > 0 ? `for ${plan.runs.length} runs, pauses included` : ""} />
+              <Reading
+                value={plan.runs.length > 0 ? durationText(timeline.totalSeconds) : "No runs yet"}
+                unit={plan.runs.length > 0 ? `for ${plan.runs.length} runs, pauses included` : ""}
+              />
             </HStack>
             <HStack gap={2} role="group" aria-label="Ready plans">
               {SIZES.map(({ size, label, key }) => (
-                <ActionButton key={size} hotkey={key} minH="40px" tone={plan.runs.length === 0 && size === "standard" ? "primary" : "quiet"} onClick={() => propose(size)}>
+                <ActionButton
+                  key={size}
+                  hotkey={key}
+                  minH="40px"
+                  tone={plan.runs.length === 0 && size === "standard" ? "primary" : "quiet"}
+                  onClick={() => propose(size)}
+                >
                   {label}
                 </ActionButton>
               ))}
             </HStack>
           </Flex>
           {plan.runs.length === 0 ? (
-            <Text color="muted">A quick look proves the claims. Standard adds noise, response, crosstalk and bursts. Everything adds every supply and switch, bridging, low loads and the heat soak. Gentle runs come first, whatever the size.</Text>
+            <Text color="muted">
+              A quick look proves the claims. Standard adds noise, response, crosstalk and bursts.
+              Everything adds every supply and switch, bridging, low loads and the heat soak. Gentle
+              runs come first, whatever the size.
+            </Text>
           ) : (
             <>
-              <Guards totalSeconds={timeline.totalSeconds} dayHours={plan.dayHours} troubles={plan.runs.flatMap((run) => runTroubles(run, records).slice(0, 1).map((words) => `${RUN_KINDS[run.kind].title}: ${words}`))} unproven={claims.filter(({ id }) => !plan.runs.some(({ proves }) => proves.includes(id))).length} />
-              <Timeline timeline={timeline} model={model} chosenId={chosenId} onChoose={setChosenId} />
+              <Guards
+                totalSeconds={timeline.totalSeconds}
+                dayHours={plan.dayHours}
+                troubles={plan.runs.flatMap((run) =>
+                  runTroubles(run, records)
+                    .slice(0, 1)
+                    .map((words) => `${RUN_KINDS[run.kind].title}: ${words}`),
+                )}
+                unproven={
+                  claims.filter(({ id }) => !plan.runs.some(({ proves }) => proves.includes(id)))
+                    .length
+                }
+              />
+              <Timeline
+                timeline={timeline}
+                model={model}
+                chosenId={chosenId}
+                onChoose={setChosenId}
+              />
             </>
           )}
         </Panel>
         {plan.runs.length > 0 && (
           <Grid templateColumns="minmax(0, 1fr) 250px" gap={4} alignItems="start">
             <Panel px={2}>
-              <Sortable ids={plan.runs.map(({ id }) => id)} onMove={(id, overId) => move(id, plan.runs.findIndex((run) => run.id === overId))}>
+              <Sortable
+                ids={plan.runs.map(({ id }) => id)}
+                onMove={(id, overId) =>
+                  move(
+                    id,
+                    plan.runs.findIndex((run) => run.id === overId),
+                  )
+                }
+              >
                 <Box as="ol">
                   {timeline.entries.map((entry, index) => (
                     <Fragment key={entry.run.id}>
@@ -102,11 +169,21 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
                         isMade={isMade(entry.run, made)}
                         isEarly={early.has(entry.run.id)}
                         isChosen={entry.run.id === chosenId}
-                        onChoose={() => setChosenId(entry.run.id === chosenId ? null : entry.run.id)}
+                        onChoose={() =>
+                          setChosenId(entry.run.id === chosenId ? null : entry.run.id)
+                        }
                         onMove={(step) => move(entry.run.id, index + step)}
                         onRemove={() => setRuns(plan.runs.filter(({ id }) => id !== entry.run.id))}
                       />
-                      {entry.run.id === chosenId && <RunEditor key={undoneCount} run={entry.run} onChange={(run) => setRuns(plan.runs.map((each) => (each.id === run.id ? run : each)))} />}
+                      {entry.run.id === chosenId && (
+                        <RunEditor
+                          key={undoneCount}
+                          run={entry.run}
+                          onChange={(run) =>
+                            setRuns(plan.runs.map((each) => (each.id === run.id ? run : each)))
+                          }
+                        />
+                      )}
                     </Fragment>
                   ))}
                 </Box>
@@ -124,7 +201,10 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
                   <ActionButton onClick={() => window.print()}>
                     <Printer size={16} /> Print the checklist
                   </ActionButton>
-                  <ActionButton onClick={() => setRuns(orderedGently(plan.runs))} disabled={early.size === 0}>
+                  <ActionButton
+                    onClick={() => setRuns(orderedGently(plan.runs))}
+                    disabled={early.size === 0}
+                  >
                     <ListOrdered size={16} /> Gentle first again
                   </ActionButton>
                 </Grid>
@@ -135,21 +215,58 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
           </Grid>
         )}
       </Grid>
-      <Checklist title={`${amplifierName(amplifier)}: plan`} timeline={timeline} cautions={cautionsFor(safetyFacts(amplifier, claims, records.loads, records.details, rig)).map(({ title, reason }) => `${title}. ${reason}`)} provesOf={(id) => provesOf(id).join(", ")} />
+      <Checklist
+        title={`${amplifierName(amplifier)}: plan`}
+        timeline={timeline}
+        cautions={cautionsFor(
+          safetyFacts(amplifier, claims, records.loads, records.details, rig),
+        ).map(({ title, reason }) => `${title}. ${reason}`)}
+        provesOf={(id) => provesOf(id).join(", ")}
+      />
     </>
   );
 }
 
-function Guards({ totalSeconds, dayHours, troubles, unproven }: { totalSeconds: number; dayHours: number; troubles: readonly string[]; unproven: number }) {
+function Guards({
+  totalSeconds,
+  dayHours,
+  troubles,
+  unproven,
+}: {
+  totalSeconds: number;
+  dayHours: number;
+  troubles: readonly string[];
+  unproven: number;
+}) {
   const words = [
-    ...(totalSeconds > dayHours * 3600 ? [`longer than a day of ${formatShort(dayHours)} h at the bench: it takes ${Math.ceil(totalSeconds / 3600 / dayHours)} days`] : []),
+    ...(totalSeconds > dayHours * 3600
+      ? [
+          `longer than a day of ${formatShort(dayHours)} h at the bench: it takes ${Math.ceil(totalSeconds / 3600 / dayHours)} days`,
+        ]
+      : []),
     ...troubles.slice(0, 1),
-    ...(troubles.length > 1 ? [`${troubles.length - 1} more ${troubles.length === 2 ? "run has" : "runs have"} words in ember`] : []),
-    ...(unproven > 0 ? [`${unproven === 1 ? "one claim is" : `${unproven} claims are`} not proven by any run`] : []),
+    ...(troubles.length > 1
+      ? [
+          `${troubles.length - 1} more ${troubles.length === 2 ? "run has" : "runs have"} words in ember`,
+        ]
+      : []),
+    ...(unproven > 0
+      ? [`${unproven === 1 ? "one claim is" : `${unproven} claims are`} not proven by any run`]
+      : []),
   ];
   if (words.length === 0) return null;
   return (
-    <Text role="status" bg="ochreWash" borderLeftWidth="4px" borderColor="ochre" borderRadius="6px" px={3} py={1.5} fontSize="14.5px" mb={2}>
+    <Text
+      role="status"
+      bg="ochreWash"
+      borderLeftWidth="4px"
+      borderColor="ochre"
+      borderRadius="6px"
+      px={3}
+      py={1.5}
+      fontSize="14.5px"
+      mb={2}
+    >
       {words.join("; ")}.
     </Text>
   );

@@ -7,15 +7,30 @@ import { DraftField } from "../parts/DraftField";
 
 type NumberName = "watts" | "seconds" | "loadOhms" | "channelsDriven";
 
-const LEAST: Record<NumberName, number> = { watts: 0, seconds: 1, loadOhms: 0.1, channelsDriven: 1 };
-const MOST: Record<NumberName, number> = { watts: 100_000, seconds: 86_400, loadOhms: 10_000, channelsDriven: 16 };
+const LEAST: Record<NumberName, number> = {
+  watts: 0,
+  seconds: 1,
+  loadOhms: 0.1,
+  channelsDriven: 1,
+};
+const MOST: Record<NumberName, number> = {
+  watts: 100_000,
+  seconds: 86_400,
+  loadOhms: 10_000,
+  channelsDriven: 16,
+};
 
 /** Changes one run of the plan; what makes no sense is told beside its field and not taken. */
 export function RunEditor({ run, onChange }: { run: PlannedRun; onChange(run: PlannedRun): void }) {
   const [texts, setTexts] = useState<Partial<Record<NumberName, string>>>({});
   const valueOf = (name: NumberName, text: string): number | null => {
     const value = parseNumber(text);
-    return value !== null && value >= LEAST[name] && value <= MOST[name] && (name !== "channelsDriven" || Number.isInteger(value)) ? value : null;
+    return value !== null &&
+      value >= LEAST[name] &&
+      value <= MOST[name] &&
+      (name !== "channelsDriven" || Number.isInteger(value))
+      ? value
+      : null;
   };
   const take = (name: NumberName, text: string) => {
     setTexts({ ...texts, [name]: text });
@@ -24,7 +39,15 @@ export function RunEditor({ run, onChange }: { run: PlannedRun; onChange(run: Pl
   };
   const field = (name: NumberName, label: string, unit: string) => {
     const text = texts[name] ?? formatEngineering(run[name]);
-    return <DraftField label={label} unit={unit} value={text} error={valueOf(name, text) === null ? `From ${LEAST[name]} to ${MOST[name]}.` : undefined} onChange={(typed) => take(name, typed)} />;
+    return (
+      <DraftField
+        label={label}
+        unit={unit}
+        value={text}
+        error={valueOf(name, text) === null ? `From ${LEAST[name]} to ${MOST[name]}.` : undefined}
+        onChange={(typed) => take(name, typed)}
+      />
+    );
   };
   return (
     <Grid as="section" aria-label="This run" bg="sunken" px={3} pb={3} pt={1} gap={2}>
@@ -36,7 +59,12 @@ export function RunEditor({ run, onChange }: { run: PlannedRun; onChange(run: Pl
         {field("seconds", "For", "s")}
         {field("loadOhms", "Load", "Ω")}
         {field("channelsDriven", "Channels", "")}
-        <DraftField label="Set otherwise" value={run.setting} placeholder="limiter: off" onChange={(setting) => onChange({ ...run, setting: setting.slice(0, 120) })} />
+        <DraftField
+          label="Set otherwise"
+          value={run.setting}
+          placeholder="limiter: off"
+          onChange={(setting) => onChange({ ...run, setting: setting.slice(0, 120) })}
+        />
       </Grid>
     </Grid>
   );

@@ -11,19 +11,36 @@ import type { NamedChannel } from "./namedChannel";
 type Clip = "output" | "residual";
 
 /** Plays the output, and what the amplifier added to it, equally loud; for headphones, over and over until it is stopped. */
-export function Listen({ worker, channels }: { worker: BenchWorker; channels: readonly NamedChannel[] }) {
-  const outputs = useMemo(() => channels.map((channel, file) => ({ ...channel, file })).filter(({ index }) => index >= 0), [channels]);
+export function Listen({
+  worker,
+  channels,
+}: {
+  worker: BenchWorker;
+  channels: readonly NamedChannel[];
+}) {
+  const outputs = useMemo(
+    () => channels.map((channel, file) => ({ ...channel, file })).filter(({ index }) => index >= 0),
+    [channels],
+  );
   const [file, setFile] = useState(outputs[0]?.file ?? 0);
   const [clips, setClips] = useState<AudioClips | null>(null);
   const [message, setMessage] = useState<string | null>(null);
   const [playing, setPlaying] = useState<Clip | null>(null);
-  const audio = useRef<{ context: AudioContext; source: AudioBufferSourceNode | null } | null>(null);
+  const audio = useRef<{ context: AudioContext; source: AudioBufferSourceNode | null } | null>(
+    null,
+  );
   useEffect(() => {
     let isGone = false;
     const input = channels.findIndex(({ index }) => index === -1);
     worker
       .residualSound(file, input < 0 ? null : input)
-      .then((outcome) => !isGone && (outcome.ok ? setClips(outcome.value) : setMessage(`${outcome.finding.where}: ${outcome.finding.advice}`)))
+      .then(
+        (outcome) =>
+          !isGone &&
+          (outcome.ok
+            ? setClips(outcome.value)
+            : setMessage(`${outcome.finding.where}: ${outcome.finding.advice}`)),
+      )
       .catch(() => !isGone && setMessage("The sound could not be made."));
     return () => {
       isGone = true;
@@ -55,37 +72,104 @@ export function Listen({ worker, channels }: { worker: BenchWorker; channels: re
     audio.current.source = source;
     setPlaying(clip);
   };
-  useKeys(useMemo(() => [
-    { key: "1", label: "Listen with the tone", run: () => document.getElementById("listen-output")?.click() },
-    { key: "2", label: "Listen without the tone", run: () => document.getElementById("listen-residual")?.click() },
-    { key: "0", label: "Stop the sound", run: () => document.getElementById("listen-stop")?.click() },
-  ], []));
-  if (message) return <Text role="alert" mt={3}>{message}</Text>;
-  if (!clips) return <Text color="muted" mt={3}>Taking the tone away…</Text>;
+  useKeys(
+    useMemo(
+      () => [
+        {
+          key: "1",
+          label: "Listen with the tone",
+          run: () => document.getElementById("listen-output")?.click(),
+        },
+        {
+          key: "2",
+          label: "Listen without the tone",
+          run: () => document.getElementById("listen-residual")?.click(),
+        },
+        {
+          key: "0",
+          label: "Stop the sound",
+          run: () => document.getElementById("listen-stop")?.click(),
+        },
+      ],
+      [],
+    ),
+  );
+  if (message)
+    return (
+      <Text role="alert" mt={3}>
+        {message}
+      </Text>
+    );
+  if (!clips)
+    return (
+      <Text color="muted" mt={3}>
+        Taking the tone away…
+      </Text>
+    );
   const louder = amplitudeRatioToDb(clips.residualGainRatio);
   return (
     <Box mt={4} maxW="640px">
       <Text fontSize="40px" fontWeight={700} lineHeight={1.1} data-testid="residual-level">
-        {formatSignificant(amplitudeRatioToDb(clips.residualOverOutputRatio), 3)} <Text as="span" fontSize="18px">dB is what it added</Text>
+        {formatSignificant(amplitudeRatioToDb(clips.residualOverOutputRatio), 3)}{" "}
+        <Text as="span" fontSize="18px">
+          dB is what it added
+        </Text>
       </Text>
       <Text color="muted" mt={1} mb={3}>
-        Both are played equally loud: without the tone the sound is raised by {formatSignificant(louder, 3)} dB. Clipping buzzes; mains ripple that beats with the tone warbles; noise hisses.
+        Both are played equally loud: without the tone the sound is raised by{" "}
+        {formatSignificant(louder, 3)} dB. Clipping buzzes; mains ripple that beats with the tone
+        warbles; noise hisses.
       </Text>
       {outputs.length > 1 && (
         <NativeSelect.Root size="sm" w="200px" mb={3}>
-          <NativeSelect.Field aria-label="Channel to listen to" value={file} onChange={(event) => { stop(); setClips(null); setFile(Number(event.target.value)); }} bg="surface">
-            {outputs.map(({ file: each, name }) => <option key={each} value={each}>{name}</option>)}
+          <NativeSelect.Field
+            aria-label="Channel to listen to"
+            value={file}
+            onChange={(event) => {
+              stop();
+              setClips(null);
+              setFile(Number(event.target.value));
+            }}
+            bg="surface"
+          >
+            {outputs.map(({ file: each, name }) => (
+              <option key={each} value={each}>
+                {name}
+              </option>
+            ))}
           </NativeSelect.Field>
           <NativeSelect.Indicator />
         </NativeSelect.Root>
       )}
       <HStack gap={2} wrap="wrap">
-        <ActionButton id="listen-output" tone={playing === "output" ? "primary" : "quiet"} aria-pressed={playing === "output"} hotkey="1" onClick={() => play("output")}>With the tone</ActionButton>
-        <ActionButton id="listen-residual" tone={playing === "residual" ? "primary" : "quiet"} aria-pressed={playing === "residual"} hotkey="2" onClick={() => play("residual")}>Without the tone</ActionButton>
-        <ActionButton id="listen-stop" hotkey="0" disabled={playing === null} onClick={stop}>Stop</ActionButton>
+        <ActionButton
+          id="listen-output"
+          tone={playing === "output" ? "primary" : "quiet"}
+          aria-pressed={playing === "output"}
+          hotkey="1"
+          onClick={() => play("output")}
+        >
+          With the tone
+        </ActionButton>
+        <ActionButton
+          id="listen-residual"
+          tone={playing === "residual" ? "primary" : "quiet"}
+          aria-pressed={playing === "residual"}
+          hotkey="2"
+          onClick={() => play("residual")}
+        >
+          Without the tone
+        </ActionButton>
+        <ActionButton id="listen-stop" hotkey="0" disabled={playing === null} onClick={stop}>
+          Stop
+        </ActionButton>
       </HStack>
       <Text fontSize="14px" mt={3} role="status">
-        {playing === null ? "Silent. Begin with the volume low." : playing === "output" ? "Playing the output, tone and all." : "Playing only what the amplifier added."}
+        {playing === null
+          ? "Silent. Begin with the volume low."
+          : playing === "output"
+            ? "Playing the output, tone and all."
+            : "Playing only what the amplifier added."}
       </Text>
     </Box>
   );

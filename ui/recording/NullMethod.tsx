@@ -13,7 +13,12 @@ export function NullMethod({ isBridgeTied }: { isBridgeTied: boolean }) {
   return (
     <Grid templateColumns={{ base: "1fr", xl: "1.1fr 1fr" }} gap={5} mt={3}>
       <Box>
-        <svg role="img" aria-label="Wiring: channel B, 6 dB hotter, across a load with a tap at its middle; channel A across an equal load; the listening point lies between the tap and the hot terminal of A. Both returns join only at the amplifier." viewBox="0 0 420 250" style={{ width: "100%", maxWidth: "460px", fontFamily: "inherit" }}>
+        <svg
+          role="img"
+          aria-label="Wiring: channel B, 6 dB hotter, across a load with a tap at its middle; channel A across an equal load; the listening point lies between the tap and the hot terminal of A. Both returns join only at the amplifier."
+          viewBox="0 0 420 250"
+          style={{ width: "100%", maxWidth: "460px", fontFamily: "inherit" }}
+        >
           <g fill="none" stroke={cssColor("ink")} strokeWidth="2">
             <rect x="14" y="40" width="110" height="60" rx="8" stroke={cssColor("spruce")} />
             <rect x="14" y="150" width="110" height="60" rx="8" stroke={cssColor("plum")} />
@@ -29,22 +34,53 @@ export function NullMethod({ isBridgeTied }: { isBridgeTied: boolean }) {
             <circle cx="200" cy="120" r="5" fill={cssColor("ember")} stroke="none" />
           </g>
           <g style={{ fontSize: "14px", fill: cssColor("ink") }}>
-            <text x="26" y="75">A</text>
-            <text x="26" y="185">B, 6 dB hotter</text>
-            <text x="306" y="40">8 Ω</text>
-            <text x="252" y="178">8 Ω</text>
-            <text x="345" y="178">8 Ω</text>
-            <text x="213" y="124" style={{ fill: cssColor("ember"), fontWeight: 700 }}>listen here</text>
+            <text x="26" y="75">
+              A
+            </text>
+            <text x="26" y="185">
+              B, 6 dB hotter
+            </text>
+            <text x="306" y="40">
+              8 Ω
+            </text>
+            <text x="252" y="178">
+              8 Ω
+            </text>
+            <text x="345" y="178">
+              8 Ω
+            </text>
+            <text x="213" y="124" style={{ fill: cssColor("ember"), fontWeight: 700 }}>
+              listen here
+            </text>
           </g>
         </svg>
       </Box>
       <Box fontSize="14.5px">
         {STEPS.map((step, k) => (
-          <Text key={step} mb={1.5}><b>{k + 1}.</b> {step}</Text>
+          <Text key={step} mb={1.5}>
+            <b>{k + 1}.</b> {step}
+          </Text>
         ))}
-        <Box bg="ochreWash" borderLeftWidth="4px" borderColor="ember" borderRadius="6px" px={3} py={2} mt={2}>
-          <Text fontWeight={700}>{isBridgeTied ? "Not with this amplifier as it is connected." : "Never with bridge-tied outputs."}</Text>
-          <Text>There both terminals swing, and the join would short them. The listening device’s return must be isolated: neither point is earth, and an earthed clip on it shorts an output. Full output stands between the two points until the levels match: keep headphones off, and the divider in, until they do.</Text>
+        <Box
+          bg="ochreWash"
+          borderLeftWidth="4px"
+          borderColor="ember"
+          borderRadius="6px"
+          px={3}
+          py={2}
+          mt={2}
+        >
+          <Text fontWeight={700}>
+            {isBridgeTied
+              ? "Not with this amplifier as it is connected."
+              : "Never with bridge-tied outputs."}
+          </Text>
+          <Text>
+            There both terminals swing, and the join would short them. The listening device’s return
+            must be isolated: neither point is earth, and an earthed clip on it shorts an output.
+            Full output stands between the two points until the levels match: keep headphones off,
+            and the divider in, until they do.
+          </Text>
         </Box>
       </Box>
     </Grid>

@@ -15,7 +15,12 @@ import type { View } from "./view";
 import { WaveCanvas } from "./WaveCanvas";
 
 type Side = "wave" | "spectrum" | "listen" | "null";
-const SIDES: readonly (readonly [Side, string])[] = [["wave", "Waveform"], ["spectrum", "Spectrum of what is seen"], ["listen", "Listen"], ["null", "By hand: two-channel null"]];
+const SIDES: readonly (readonly [Side, string])[] = [
+  ["wave", "Waveform"],
+  ["spectrum", "Spectrum of what is seen"],
+  ["listen", "Listen"],
+  ["null", "By hand: two-channel null"],
+];
 
 /** A run's recordings, to look at closely and to listen to. */
 export function RecordingPanel({ run }: { run: Run }) {
@@ -25,13 +30,21 @@ export function RecordingPanel({ run }: { run: Run }) {
   const capture = run.captures[at] ?? null;
   const recording = useRecording(capture);
   const onView = useCallback((next: View) => setView(next), []);
-  const channels = useMemo(() => channelsOf(run, recording.status === "open" ? recording.facts.channelCount : 0), [run, recording]);
+  const channels = useMemo(
+    () => channelsOf(run, recording.status === "open" ? recording.facts.channelCount : 0),
+    [run, recording],
+  );
   return (
     <Flex direction="column" flex={1} minH="320px" mt={2}>
       <HStack gap={2} wrap="wrap">
         {run.captures.length > 1 && (
           <NativeSelect.Root size="sm" w="260px">
-            <NativeSelect.Field aria-label="Recording" value={at} onChange={(event) => setAt(Number(event.target.value))} bg="surface">
+            <NativeSelect.Field
+              aria-label="Recording"
+              value={at}
+              onChange={(event) => setAt(Number(event.target.value))}
+              bg="surface"
+            >
               {run.captures.map(({ shot, fileName }, index) => (
                 <option key={index} value={index}>
                   {shot ?? fileName}
@@ -41,21 +54,54 @@ export function RecordingPanel({ run }: { run: Run }) {
             <NativeSelect.Indicator />
           </NativeSelect.Root>
         )}
-        {SIDES.filter(([name]) => name !== "null" || run.kind === "residual").map(([name, title]) => (
-          <ActionButton key={name} minH="34px" px={3} fontSize="13.5px" aria-pressed={side === name} tone={side === name ? "primary" : "quiet"} onClick={() => setSide(name)}>
-            {title}
+        {SIDES.filter(([name]) => name !== "null" || run.kind === "residual").map(
+          ([name, title]) => (
+            <ActionButton
+              key={name}
+              minH="34px"
+              px={3}
+              fontSize="13.5px"
+              aria-pressed={side === name}
+              tone={side === name ? "primary" : "quiet"}
+              onClick={() => setSide(name)}
+            >
+              {title}
+            </ActionButton>
+          ),
+        )}
+        {capture && (
+          <ActionButton minH="34px" px={3} fontSize="13.5px" asChild>
+            <a href={`/api/captures/${capture.sha256}`} download={capture.fileName}>
+              WAV
+            </a>
           </ActionButton>
-        ))}
-        {capture && <ActionButton minH="34px" px={3} fontSize="13.5px" asChild><a href={`/api/captures/${capture.sha256}`} download={capture.fileName}>WAV</a></ActionButton>}
+        )}
       </HStack>
-      {recording.status === "opening" && <Text color="muted" mt={4}>Opening the recording…</Text>}
-      {recording.status === "failed" && <Text role="alert" color="ember" mt={4}>{recording.message}</Text>}
+      {recording.status === "opening" && (
+        <Text color="muted" mt={4}>
+          Opening the recording…
+        </Text>
+      )}
+      {recording.status === "failed" && (
+        <Text role="alert" color="ember" mt={4}>
+          {recording.message}
+        </Text>
+      )}
       {recording.status === "open" && (
         <>
           <Flex display={side === "wave" ? "flex" : "none"} direction="column" flex={1}>
-            <WaveCanvas key={capture?.sha256} facts={recording.facts} pyramids={recording.pyramids} channelIndices={channels.map(({ index }) => index)} names={channels.map(({ name }) => name)} onView={onView} />
+            <WaveCanvas
+              key={capture?.sha256}
+              facts={recording.facts}
+              pyramids={recording.pyramids}
+              channelIndices={channels.map(({ index }) => index)}
+              names={channels.map(({ name }) => name)}
+              onView={onView}
+            />
           </Flex>
-          {side === "spectrum" && view && <SpectrumOfView worker={recording.worker} view={view} channels={channels} />}
+          {side === "spectrum" && view && (
+            <SpectrumOfView worker={recording.worker} view={view} channels={channels} />
+          )}
           {side === "listen" && <Listen worker={recording.worker} channels={channels} />}
           {side === "null" && <NullMethod isBridgeTied={run.kind === "bridged"} />}
         </>
@@ -66,12 +112,26 @@ export function RecordingPanel({ run }: { run: Run }) {
 
 /** Channels of the file: those of the run, after the amplifier's input where it was recorded too. */
 const channelsOf = (run: Run, count: number): NamedChannel[] => {
-  const outputs = run.conditions.channels.map(({ channelIndex }) => ({ index: channelIndex, name: `channel ${channelLetter(channelIndex)}` }));
+  const outputs = run.conditions.channels.map(({ channelIndex }) => ({
+    index: channelIndex,
+    name: `channel ${channelLetter(channelIndex)}`,
+  }));
   const inputs = Math.max(0, count - outputs.length);
-  return [...Array.from({ length: inputs }, () => ({ index: -1, name: "input" })), ...outputs].slice(0, count);
+  return [
+    ...Array.from({ length: inputs }, () => ({ index: -1, name: "input" })),
+    ...outputs,
+  ].slice(0, count);
 };
 
-function SpectrumOfView({ worker, view, channels }: { worker: BenchWorker; view: View; channels: readonly NamedChannel[] }) {
+function SpectrumOfView({
+  worker,
+  view,
+  channels,
+}: {
+  worker: BenchWorker;
+  view: View;
+  channels: readonly NamedChannel[];
+}) {
   const [curves, setCurves] = useState<readonly Curve[]>([]);
   const [message, setMessage] = useState<string | null>(null);
   useEffect(() => {
@@ -79,12 +139,34 @@ function SpectrumOfView({ worker, view, channels }: { worker: BenchWorker; view:
     worker
       .spectrumOf(view)
       .then((found) => !isGone && setCurves(found))
-      .catch(() => !isGone && setMessage("This stretch is too short for a spectrum; look at more of it."));
+      .catch(
+        () =>
+          !isGone && setMessage("This stretch is too short for a spectrum; look at more of it."),
+      );
     return () => {
       isGone = true;
     };
   }, [worker, view]);
-  if (message) return <Text role="alert" mt={3}>{message}</Text>;
+  if (message)
+    return (
+      <Text role="alert" mt={3}>
+        {message}
+      </Text>
+    );
   if (curves.length === 0) return <Box flex={1} />;
-  return <LineChart x="hertz" y="volts" curves={curves.map((curve, k) => ({ label: channels[k]?.name ?? "", points: curve.points, channelIndex: Math.max(0, channels[k]?.index ?? k), variant: channels[k]?.index === -1 ? 1 : 0, isGhost: false }))} band={null} caption="Spectrum of the stretch that is seen: RMS volts against frequency." />;
+  return (
+    <LineChart
+      x="hertz"
+      y="volts"
+      curves={curves.map((curve, k) => ({
+        label: channels[k]?.name ?? "",
+        points: curve.points,
+        channelIndex: Math.max(0, channels[k]?.index ?? k),
+        variant: channels[k]?.index === -1 ? 1 : 0,
+        isGhost: false,
+      }))}
+      band={null}
+      caption="Spectrum of the stretch that is seen: RMS volts against frequency."
+    />
+  );
 }

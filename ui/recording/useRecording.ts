@@ -5,7 +5,10 @@ import { keepWorker } from "@/workers/benchClient";
 import type { BenchWorker } from "@/workers/protocol";
 import type { Opened } from "@/workers/recordingViews";
 
-export type RecordingState = { status: "opening" } | ({ status: "open"; worker: BenchWorker } & Opened) | { status: "failed"; message: string };
+export type RecordingState =
+  | { status: "opening" }
+  | ({ status: "open"; worker: BenchWorker } & Opened)
+  | { status: "failed"; message: string };
 
 /** Fetches a capture and opens it in a worker of its own, which ends with the screen. */
 export const useRecording = (capture: RunCapture | null): RecordingState => {
@@ -21,17 +24,31 @@ export const useRecording = (capture: RunCapture | null): RecordingState => {
   useEffect(() => {
     if (!capture) return;
     const control = new AbortController();
-    const tell = (value: RecordingState) => !control.signal.aborted && setState({ sha256: capture.sha256, value });
+    const tell = (value: RecordingState) =>
+      !control.signal.aborted && setState({ sha256: capture.sha256, value });
     const open = async () => {
       const response = await fetch(`/api/captures/${capture.sha256}`, { signal: control.signal });
-      if (!response.ok) return tell({ status: "failed", message: "The recording is not there any more; its readings are." });
+      if (!response.ok)
+        return tell({
+          status: "failed",
+          message: "The recording is not there any more; its readings are.",
+        });
       const bytes = new Uint8Array(await response.arrayBuffer());
       kept.current ??= keepWorker();
       const { worker } = kept.current;
       const outcome = await worker.openRecording(bytes, capture.fullScaleVolts);
-      tell(outcome.ok ? { status: "open", ...outcome.value, worker } : { status: "failed", message: `${outcome.finding.where}: ${outcome.finding.advice}` });
+      tell(
+        outcome.ok
+          ? { status: "open", ...outcome.value, worker }
+          : { status: "failed", message: `${outcome.finding.where}: ${outcome.finding.advice}` },
+      );
     };
-    open().catch(() => tell({ status: "failed", message: "The recording could not be fetched. Reload the page to try again." }));
+    open().catch(() =>
+      tell({
+        status: "failed",
+        message: "The recording could not be fetched. Reload the page to try again.",
+      }),
+    );
     return () => control.abort();
   }, [capture]);
   return capture && state?.sha256 === capture.sha256 ? state.value : { status: "opening" };

@@ -1,22 +1,58 @@
 "use client";
 import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
-import { dividerReport, suggestDivider, WANTED_HEADROOM, type Divider, type DividerCase } from "@/core/rig";
-import { amplitudeRatioToDb, formatEngineering, formatFixed, formatShort, formatSignificant } from "@/core/units";
+import {
+  dividerReport,
+  suggestDivider,
+  WANTED_HEADROOM,
+  type Divider,
+  type DividerCase,
+} from "@/core/rig";
+import {
+  amplitudeRatioToDb,
+  formatEngineering,
+  formatFixed,
+  formatShort,
+  formatSignificant,
+} from "@/core/units";
 import { ActionButton } from "../parts/ActionButton";
 import { DraftField } from "../parts/DraftField";
 import { Panel } from "../parts/Panel";
 import { Reading } from "../parts/Reading";
 import type { ExpectedPeak } from "./expectedPeak";
 
-export type DividerPanelProps = { peak: ExpectedPeak; fullScaleVolts: number | null; inputOhms: number; divider: Divider | null; upperText: string; lowerText: string; errors: Record<string, string>; onText(change: { upperOhms?: string; lowerOhms?: string }): void };
+export type DividerPanelProps = {
+  peak: ExpectedPeak;
+  fullScaleVolts: number | null;
+  inputOhms: number;
+  divider: Divider | null;
+  upperText: string;
+  lowerText: string;
+  errors: Record<string, string>;
+  onText(change: { upperOhms?: string; lowerOhms?: string }): void;
+};
 
-const SOURCES = { forecast: "from the forecast, bursts and one channel included", claims: "from the claims and 3 dB more, since no supply is known", nothing: "as of a usual home amplifier, since nothing is known" } as const;
+const SOURCES = {
+  forecast: "from the forecast, bursts and one channel included",
+  claims: "from the claims and 3 dB more, since no supply is known",
+  nothing: "as of a usual home amplifier, since nothing is known",
+} as const;
 
 /** Brings the highest expected peak down to what the converter takes. */
-export function DividerPanel({ peak, fullScaleVolts, inputOhms, divider, upperText, lowerText, errors, onText }: DividerPanelProps) {
-  const where: DividerCase | null = fullScaleVolts === null ? null : { peakVolts: peak.volts, fullScaleVolts, inputOhms };
+export function DividerPanel({
+  peak,
+  fullScaleVolts,
+  inputOhms,
+  divider,
+  upperText,
+  lowerText,
+  errors,
+  onText,
+}: DividerPanelProps) {
+  const where: DividerCase | null =
+    fullScaleVolts === null ? null : { peakVolts: peak.volts, fullScaleVolts, inputOhms };
   const suggested = where && suggestDivider(where);
-  const report = where && dividerReport(divider ?? suggested ?? { upperOhms: 0, lowerOhms: 1000 }, where);
+  const report =
+    where && dividerReport(divider ?? suggested ?? { upperOhms: 0, lowerOhms: 1000 }, where);
   return (
     <Panel>
       <Heading as="h2" fontSize="19px">
@@ -31,18 +67,69 @@ export function DividerPanel({ peak, fullScaleVolts, inputOhms, divider, upperTe
         <>
           <Flex gap={8} align="end" wrap="wrap">
             <Box>
-              <Reading value={formatSignificant(report.peakAtConverterVolts, 3)} unit={`V of ${formatShort(where.fullScaleVolts)} V`} />
-              <Text color={report.headroomRatio < 1 ? "ember" : report.headroomRatio < WANTED_HEADROOM ? "ochre" : "muted"} fontSize="14px" fontWeight={report.headroomRatio < WANTED_HEADROOM ? 700 : 400} mt={1} data-testid="headroom">
+              <Reading
+                value={formatSignificant(report.peakAtConverterVolts, 3)}
+                unit={`V of ${formatShort(where.fullScaleVolts)} V`}
+              />
+              <Text
+                color={
+                  report.headroomRatio < 1
+                    ? "ember"
+                    : report.headroomRatio < WANTED_HEADROOM
+                      ? "ochre"
+                      : "muted"
+                }
+                fontSize="14px"
+                fontWeight={report.headroomRatio < WANTED_HEADROOM ? 700 : 400}
+                mt={1}
+                data-testid="headroom"
+              >
                 {headroomText(report.headroomRatio)}
               </Text>
             </Box>
-            <Facts lines={[["divides by", formatShort(1 / report.ratio)], ["heat in it", `${formatEngineering(report.heatWatts, 2)}W`], ["3 dB down at", Number.isFinite(report.cornerHz) ? `${formatEngineering(report.cornerHz, 2)}Hz` : "never"]]} />
+            <Facts
+              lines={[
+                ["divides by", formatShort(1 / report.ratio)],
+                ["heat in it", `${formatEngineering(report.heatWatts, 2)}W`],
+                [
+                  "3 dB down at",
+                  Number.isFinite(report.cornerHz)
+                    ? `${formatEngineering(report.cornerHz, 2)}Hz`
+                    : "never",
+                ],
+              ]}
+            />
           </Flex>
           <Grid templateColumns="1fr 1fr auto" gap={2.5} mt={3} alignItems="end">
-            <DraftField label="Upper" unit="Ω" value={upperText} placeholder={formatEngineering(suggested.upperOhms, 2)} error={errors.upperOhms} onChange={(upperOhms) => onText({ upperOhms })} />
-            <DraftField label="Lower" unit="Ω" value={lowerText} placeholder={formatEngineering(suggested.lowerOhms, 2)} error={errors.lowerOhms} onChange={(lowerOhms) => onText({ lowerOhms })} />
-            <ActionButton minH="38px" onClick={() => onText({ upperOhms: formatEngineering(suggested.upperOhms, 2), lowerOhms: formatEngineering(suggested.lowerOhms, 2) })}>
-              Take {suggested.upperOhms === 0 ? "none" : `${formatEngineering(suggested.upperOhms, 2)} : ${formatEngineering(suggested.lowerOhms, 2)}`}
+            <DraftField
+              label="Upper"
+              unit="Ω"
+              value={upperText}
+              placeholder={formatEngineering(suggested.upperOhms, 2)}
+              error={errors.upperOhms}
+              onChange={(upperOhms) => onText({ upperOhms })}
+            />
+            <DraftField
+              label="Lower"
+              unit="Ω"
+              value={lowerText}
+              placeholder={formatEngineering(suggested.lowerOhms, 2)}
+              error={errors.lowerOhms}
+              onChange={(lowerOhms) => onText({ lowerOhms })}
+            />
+            <ActionButton
+              minH="38px"
+              onClick={() =>
+                onText({
+                  upperOhms: formatEngineering(suggested.upperOhms, 2),
+                  lowerOhms: formatEngineering(suggested.lowerOhms, 2),
+                })
+              }
+            >
+              Take{" "}
+              {suggested.upperOhms === 0
+                ? "none"
+                : `${formatEngineering(suggested.upperOhms, 2)} : ${formatEngineering(suggested.lowerOhms, 2)}`}
             </ActionButton>
           </Grid>
         </>
@@ -54,7 +141,9 @@ export function DividerPanel({ peak, fullScaleVolts, inputOhms, divider, upperTe
 const headroomText = (ratio: number): string => {
   const db = formatFixed(Math.abs(amplitudeRatioToDb(ratio)), 1);
   if (ratio < 1) return `overdriven by ${db} dB: use a larger divider`;
-  return ratio < WANTED_HEADROOM ? `only ${db} dB left; 3 dB is safer` : `${db} dB left above the highest peak`;
+  return ratio < WANTED_HEADROOM
+    ? `only ${db} dB left; 3 dB is safer`
+    : `${db} dB left above the highest peak`;
 };
 
 export function Facts({ lines }: { lines: readonly (readonly [string, string])[] }) {

@@ -5,36 +5,97 @@ import { GuardsPanel, guardTexts } from "./GuardsPanel";
 import { ReadingsChoice } from "./ReadingsChoice";
 
 const { guards } = rigSchema.getDefault();
-const tube = { name: "R1", ohms: 8.2, ohmsStdUncertainty: 0.01, ratedWatts: 100, construction: "wire-wound", cooling: "free air", overloadRatio: 10, overloadSeconds: 5, perCelsius: 1e-4, henries: 0, timeConstantSeconds: null } as const;
-const load = (isBuilt: boolean): Load => ({ id: String(isBuilt), amplifierId: "a", nominalOhms: isBuilt ? 8 : 16, channels: [{ ohms: 8.21, ohmsExpandedUncertainty: 0.02, ...(isBuilt ? { network: { network: { kind: "resistor", index: 0 }, resistors: [tube] } } : {}) }] });
-const panel = (loads: readonly Load[], errors = {}) => <GuardsPanel texts={guardTexts(guards)} errors={errors} loads={loads} onChange={() => {}} />;
+const tube = {
+  name: "R1",
+  ohms: 8.2,
+  ohmsStdUncertainty: 0.01,
+  ratedWatts: 100,
+  construction: "wire-wound",
+  cooling: "free air",
+  overloadRatio: 10,
+  overloadSeconds: 5,
+  perCelsius: 1e-4,
+  henries: 0,
+  timeConstantSeconds: null,
+} as const;
+const load = (isBuilt: boolean): Load => ({
+  id: String(isBuilt),
+  amplifierId: "a",
+  nominalOhms: isBuilt ? 8 : 16,
+  channels: [
+    {
+      ohms: 8.21,
+      ohmsExpandedUncertainty: 0.02,
+      ...(isBuilt
+        ? { network: { network: { kind: "resistor", index: 0 }, resistors: [tube] } }
+        : {}),
+    },
+  ],
+});
+const panel = (loads: readonly Load[], errors = {}) => (
+  <GuardsPanel texts={guardTexts(guards)} errors={errors} loads={loads} onChange={() => {}} />
+);
 
 test("every guard has a field with its unit and what it stands at; there is no switch among them", () => {
   const html = markup(panel([load(false)]));
-  for (const label of ["Each load takes", "Load no hotter than", "Heat sink no hotter than", "The breaker carries"]) expect(html).toContain(label);
-  expect([...html.matchAll(/value="([^"]*)"/g)].map(([, value]) => value)).toEqual(["200", "180", "75", "10"]);
+  for (const label of [
+    "Each load takes",
+    "Load no hotter than",
+    "Heat sink no hotter than",
+    "The breaker carries",
+  ])
+    expect(html).toContain(label);
+  expect([...html.matchAll(/value="([^"]*)"/g)].map(([, value]) => value)).toEqual([
+    "200",
+    "180",
+    "75",
+    "10",
+  ]);
   expect(html).not.toMatch(/type="checkbox"/);
 });
 
 test("a load built from the shelf tells its own rating; for others the usual overload is told", () => {
-  expect(words(panel([load(true)]))).toContain("The 8 Ω load as built takes 100 W, 10 times that for 5.0 s.");
+  expect(words(panel([load(true)]))).toContain(
+    "The 8 Ω load as built takes 100 W, 10 times that for 5.0 s.",
+  );
   expect(words(panel([load(true)]))).not.toContain("five times");
   expect(words(panel([load(false)]))).toContain("For moments five times the watts are let pass");
 });
 
 test("what is wrong with a guard stands at its field", () => {
-  expect(words(panel([load(false)], { "guards.breakerAmperes": "A guard cannot be left out: it must be above zero." }))).toContain("A guard cannot be left out");
+  expect(
+    words(
+      panel([load(false)], {
+        "guards.breakerAmperes": "A guard cannot be left out: it must be above zero.",
+      }),
+    ),
+  ).toContain("A guard cannot be left out");
 });
 
 test("the Bench says at which limits it turns down, by the load that is chosen, and where to change them", () => {
-  expect(words(<GuardsNote amplifierId="a" load={load(true)} guards={guards} />)).toContain("each load 100 W as built and 180 °C, heat sink 75.0 °C, breaker 10.0 A");
-  expect(words(<GuardsNote amplifierId="a" load={load(false)} guards={guards} />)).toContain("each load 200 W and 180 °C");
-  expect(markup(<GuardsNote amplifierId="a" load={load(true)} guards={guards} />)).toContain('href="/amplifiers/a/rig"');
+  expect(words(<GuardsNote amplifierId="a" load={load(true)} guards={guards} />)).toContain(
+    "each load 100 W as built and 180 °C, heat sink 75.0 °C, breaker 10.0 A",
+  );
+  expect(words(<GuardsNote amplifierId="a" load={load(false)} guards={guards} />)).toContain(
+    "each load 200 W and 180 °C",
+  );
+  expect(markup(<GuardsNote amplifierId="a" load={load(true)} guards={guards} />)).toContain(
+    'href="/amplifiers/a/rig"',
+  );
 });
 
-test.each(["simulated bench", "recordings", "meter"] as const)("what takes the readings: only “%s” is chosen", (readings) => {
-  const html = markup(<ReadingsChoice readings={readings} onChange={() => {}} />);
-  expect(html.match(/aria-checked="true"/g)).toHaveLength(1);
-  expect(html.match(/role="radio"/g)).toHaveLength(3);
-  expect(words(<ReadingsChoice readings={readings} onChange={() => {}} />)).toContain({ "simulated bench": "✓ The simulated bench", recordings: "✓ Recordings", meter: "✓ A meter" }[readings]);
-});
+test.each(["simulated bench", "recordings", "meter"] as const)(
+  "what takes the readings: only “%s” is chosen",
+  (readings) => {
+    const html = markup(<ReadingsChoice readings={readings} onChange={() => {}} />);
+    expect(html.match(/aria-checked="true"/g)).toHaveLength(1);
+    expect(html.match(/role="radio"/g)).toHaveLength(3);
+    expect(words(<ReadingsChoice readings={readings} onChange={() => {}} />)).toContain(
+      {
+        "simulated bench": "✓ The simulated bench",
+        recordings: "✓ Recordings",
+        meter: "✓ A meter",
+      }[readings],
+    );
+  },
+);

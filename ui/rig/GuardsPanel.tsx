@@ -8,7 +8,12 @@ import { Panel } from "../parts/Panel";
 /** Guards as they are typed. */
 export type GuardTexts = Record<keyof Guards, string>;
 
-export const guardTexts = (guards: Guards): GuardTexts => ({ loadWatts: formatShort(guards.loadWatts), loadCelsius: formatShort(guards.loadCelsius), sinkCelsius: formatShort(guards.sinkCelsius), breakerAmperes: formatShort(guards.breakerAmperes) });
+export const guardTexts = (guards: Guards): GuardTexts => ({
+  loadWatts: formatShort(guards.loadWatts),
+  loadCelsius: formatShort(guards.loadCelsius),
+  sinkCelsius: formatShort(guards.sinkCelsius),
+  breakerAmperes: formatShort(guards.breakerAmperes),
+});
 
 const FIELDS: readonly (readonly [keyof Guards, string, string])[] = [
   ["loadWatts", "Each load takes", "W"],
@@ -18,25 +23,53 @@ const FIELDS: readonly (readonly [keyof Guards, string, string])[] = [
 ];
 
 /** At which limits a run is turned down by itself; there is no way to switch them off. */
-export function GuardsPanel({ texts, errors, loads, onChange }: { texts: GuardTexts; errors: FieldErrors; loads: readonly Load[]; onChange(texts: GuardTexts): void }) {
+export function GuardsPanel({
+  texts,
+  errors,
+  loads,
+  onChange,
+}: {
+  texts: GuardTexts;
+  errors: FieldErrors;
+  loads: readonly Load[];
+  onChange(texts: GuardTexts): void;
+}) {
   const ratings = loads.map(builtRating);
   return (
     <Panel as="form" aria-label="Guards" onSubmit={(event) => event.preventDefault()}>
-      <Heading as="h2" fontSize="17px">Guards</Heading>
+      <Heading as="h2" fontSize="17px">
+        Guards
+      </Heading>
       <Text color="muted" fontSize="13.5px" mb={2}>
-        Past one of these the drive goes down at once; also when the output collapses or the converter is near full scale.
+        Past one of these the drive goes down at once; also when the output collapses or the
+        converter is near full scale.
       </Text>
       <Grid templateColumns="1fr 1fr" gap={2.5} alignItems="start">
         {FIELDS.map(([name, label, unit]) => (
-          <DraftField key={name} label={label} unit={unit} value={texts[name]} error={errors[`guards.${name}`]} onChange={(text) => onChange({ ...texts, [name]: text })} />
+          <DraftField
+            key={name}
+            label={label}
+            unit={unit}
+            value={texts[name]}
+            error={errors[`guards.${name}`]}
+            onChange={(text) => onChange({ ...texts, [name]: text })}
+          />
         ))}
       </Grid>
       <Text fontSize="13.5px" color="muted" mt={2}>
-        {[...loads.flatMap((load, k) => (ratings[k] ? [builtText(load, ratings[k])] : [])), ...(ratings.includes(null) ? ["For moments five times the watts are let pass, as cased resistors stand for five seconds."] : [])].join(" ")}
+        {[
+          ...loads.flatMap((load, k) => (ratings[k] ? [builtText(load, ratings[k])] : [])),
+          ...(ratings.includes(null)
+            ? [
+                "For moments five times the watts are let pass, as cased resistors stand for five seconds.",
+              ]
+            : []),
+        ].join(" ")}
       </Text>
     </Panel>
   );
 }
 
 /** The rating that follows from a load's own resistors. */
-const builtText = ({ nominalOhms }: Load, { watts, overload }: LoadRating): string => `The ${formatShort(nominalOhms)} Ω load as built takes ${formatSignificant(watts, 3)} W, ${formatSignificant(overload.ratio, 2)} times that for ${formatSignificant(overload.seconds, 2)} s.`;
+const builtText = ({ nominalOhms }: Load, { watts, overload }: LoadRating): string =>
+  `The ${formatShort(nominalOhms)} Ω load as built takes ${formatSignificant(watts, 3)} W, ${formatSignificant(overload.ratio, 2)} times that for ${formatSignificant(overload.seconds, 2)} s.`;

@@ -14,12 +14,23 @@ import { Remove } from "../parts/Remove";
 import { typed } from "../parts/typed";
 import { useAutosave } from "../parts/useAutosave";
 
-const NUMBERS = ["accuracyRatio", "digits", "resolution", "bandwidthHz", "most", "inputOhms"] as const;
-type InstrumentDraft = Omit<Instrument, (typeof NUMBERS)[number]> & Record<(typeof NUMBERS)[number], string>;
+const NUMBERS = [
+  "accuracyRatio",
+  "digits",
+  "resolution",
+  "bandwidthHz",
+  "most",
+  "inputOhms",
+] as const;
+type InstrumentDraft = Omit<Instrument, (typeof NUMBERS)[number]> &
+  Record<(typeof NUMBERS)[number], string>;
 
 const asDraft = (instrument: Instrument): InstrumentDraft => ({
   ...instrument,
-  ...(Object.fromEntries(NUMBERS.map((name) => [name, typed(instrument[name])])) as Record<(typeof NUMBERS)[number], string>),
+  ...(Object.fromEntries(NUMBERS.map((name) => [name, typed(instrument[name])])) as Record<
+    (typeof NUMBERS)[number],
+    string
+  >),
   accuracyRatio: `${Number((100 * instrument.accuracyRatio).toPrecision(4))} %`,
 });
 
@@ -36,15 +47,37 @@ const MOST: Record<Instrument["role"], { label: string; unit: string }> = {
 
 /** The reviewer's instruments with their accuracy and limits, for all amplifiers. Kept as they are typed. */
 export function InstrumentList({ instruments }: { instruments: Instruments }) {
-  const [drafts, setDrafts] = useState<readonly InstrumentDraft[]>(() => instruments.instruments.map(asDraft));
+  const [drafts, setDrafts] = useState<readonly InstrumentDraft[]>(() =>
+    instruments.instruments.map(asDraft),
+  );
   const [errors, setErrors] = useState<FieldErrors>({});
   const autosave = useAutosave(drafts, setDrafts, async (content) => {
-    const outcome = await saveWorkshopDocument("instruments", { instruments: content.map((each) => ({ ...each, accuracyRatio: impliedUnit("%")(each.accuracyRatio) })) });
+    const outcome = await saveWorkshopDocument("instruments", {
+      instruments: content.map((each) => ({
+        ...each,
+        accuracyRatio: impliedUnit("%")(each.accuracyRatio),
+      })),
+    });
     setErrors(outcome.ok ? {} : outcome.errors);
     return outcome;
   });
-  const change = (index: number, part: Partial<InstrumentDraft>) => setDrafts(drafts.map((draft, k) => (k === index ? { ...draft, ...part } : draft)));
-  const add = () => setDrafts([...drafts, { id: newId(), role: "voltmeter", name: "", accuracyRatio: "1 %", digits: "3", resolution: "0.01", bandwidthHz: "", most: "", inputOhms: "" }]);
+  const change = (index: number, part: Partial<InstrumentDraft>) =>
+    setDrafts(drafts.map((draft, k) => (k === index ? { ...draft, ...part } : draft)));
+  const add = () =>
+    setDrafts([
+      ...drafts,
+      {
+        id: newId(),
+        role: "voltmeter",
+        name: "",
+        accuracyRatio: "1 %",
+        digits: "3",
+        resolution: "0.01",
+        bandwidthHz: "",
+        most: "",
+        inputOhms: "",
+      },
+    ]);
   return (
     <Panel as="form" aria-label="Instruments" onSubmit={(event) => event.preventDefault()}>
       <Flex justify="space-between" align="center" mb={2}>
@@ -58,15 +91,46 @@ export function InstrumentList({ instruments }: { instruments: Instruments }) {
           </ActionButton>
         </HStack>
       </Flex>
-      {drafts.length === 0 && <Text color="muted">A source, a converter and a voltmeter are enough to begin with. Their accuracy, from their sheets, becomes the uncertainty of every reading.</Text>}
+      {drafts.length === 0 && (
+        <Text color="muted">
+          A source, a converter and a voltmeter are enough to begin with. Their accuracy, from their
+          sheets, becomes the uncertainty of every reading.
+        </Text>
+      )}
       {drafts.map((draft, index) => {
         const errorOf = (name: string) => errors[`instruments[${index}].${name}`];
         const { label, unit } = MOST[draft.role];
-        const field = (name: (typeof NUMBERS)[number] | "name", text: string, fieldUnit?: string, placeholder?: string) => <DraftField label={text} unit={fieldUnit} placeholder={placeholder} value={draft[name]} error={errorOf(name)} onChange={(value) => change(index, { [name]: value } as Partial<InstrumentDraft>)} />;
+        const field = (
+          name: (typeof NUMBERS)[number] | "name",
+          text: string,
+          fieldUnit?: string,
+          placeholder?: string,
+        ) => (
+          <DraftField
+            label={text}
+            unit={fieldUnit}
+            placeholder={placeholder}
+            value={draft[name]}
+            error={errorOf(name)}
+            onChange={(value) => change(index, { [name]: value } as Partial<InstrumentDraft>)}
+          />
+        );
         return (
           <Box key={draft.id} borderTopWidth="1px" borderColor="rime" py={2}>
-            <Grid templateColumns={{ base: "1fr 1.4fr 1fr 1fr auto", xl: "150px 1.5fr 0.8fr 0.6fr 0.8fr 1fr 1.1fr 0.9fr auto" }} gap={2} alignItems="start">
-              <DraftChoice label="What it is" value={draft.role} choices={INSTRUMENT_ROLES} onChange={(role) => change(index, { role: role as Instrument["role"] })} />
+            <Grid
+              templateColumns={{
+                base: "1fr 1.4fr 1fr 1fr auto",
+                xl: "150px 1.5fr 0.8fr 0.6fr 0.8fr 1fr 1.1fr 0.9fr auto",
+              }}
+              gap={2}
+              alignItems="start"
+            >
+              <DraftChoice
+                label="What it is"
+                value={draft.role}
+                choices={INSTRUMENT_ROLES}
+                onChange={(role) => change(index, { role: role as Instrument["role"] })}
+              />
               {field("name", "Name", "", "bench meter")}
               {field("accuracyRatio", "Accuracy")}
               {field("digits", "Digits")}
@@ -74,7 +138,13 @@ export function InstrumentList({ instruments }: { instruments: Instruments }) {
               {field("bandwidthHz", "Accurate to", "Hz", "any")}
               {field("most", label, unit)}
               {field("inputOhms", "Input", "Ω", "10 M")}
-              <Remove label={`Remove ${draft.name || "the instrument"}`} mt="22px" gridColumn="-2" gridRow="1" onClick={() => setDrafts(drafts.filter((_, k) => k !== index))} />
+              <Remove
+                label={`Remove ${draft.name || "the instrument"}`}
+                mt="22px"
+                gridColumn="-2"
+                gridRow="1"
+                onClick={() => setDrafts(drafts.filter((_, k) => k !== index))}
+              />
             </Grid>
           </Box>
         );

@@ -8,7 +8,11 @@ import { Reading } from "../parts/Reading";
 import { Remove } from "../parts/Remove";
 import { ToneDrop } from "./ToneDrop";
 
-export type LoopPanelProps = { loop: RigSettings["loop"]; claims: readonly Claim[]; onLoop(loop: RigSettings["loop"]): void };
+export type LoopPanelProps = {
+  loop: RigSettings["loop"];
+  claims: readonly Claim[];
+  onLoop(loop: RigSettings["loop"]): void;
+};
 
 /** The rig's own distortion and noise: its source wired straight to its converter. */
 export function LoopPanel({ loop, claims, onLoop }: LoopPanelProps) {
@@ -21,16 +25,28 @@ export function LoopPanel({ loop, claims, onLoop }: LoopPanelProps) {
         Loop-back check
       </Heading>
       <Text color="muted" fontSize="14px" mb={2.5}>
-        Wire the source straight to the converter, through the divider if there is one, and record its tone at the level you will use.
+        Wire the source straight to the converter, through the divider if there is one, and record
+        its tone at the level you will use.
       </Text>
       {loop && fitness && (
         <>
           <HStack align="start" justify="space-between">
-            <Reading value={formatPercent(loop.thdPlusNoiseRatio, 2).replace(" %", "")} unit="% THD+N of its own" />
+            <Reading
+              value={formatPercent(loop.thdPlusNoiseRatio, 2).replace(" %", "")}
+              unit="% THD+N of its own"
+            />
             <Remove label="Forget the check" onClick={() => onLoop(null)} />
           </HStack>
-          <Text mt={1} fontSize="14.5px" color={tightest !== null && !fitness.isFit ? "ember" : undefined} fontWeight={tightest !== null && !fitness.isFit ? 700 : 400} data-testid="fitness">
-            {formatFixed(amplitudeRatioToDb(loop.thdPlusNoiseRatio), 1)} dB at {formatHertz(Number(loop.frequencyHz.toPrecision(3)))}, THD alone {formatPercent(loop.thdRatio, 2)}.{" "}
+          <Text
+            mt={1}
+            fontSize="14.5px"
+            color={tightest !== null && !fitness.isFit ? "ember" : undefined}
+            fontWeight={tightest !== null && !fitness.isFit ? 700 : 400}
+            data-testid="fitness"
+          >
+            {formatFixed(amplitudeRatioToDb(loop.thdPlusNoiseRatio), 1)} dB at{" "}
+            {formatHertz(Number(loop.frequencyHz.toPrecision(3)))}, THD alone{" "}
+            {formatPercent(loop.thdRatio, 2)}.{" "}
             {tightest === null
               ? `Good for limits down to ${formatPercent(fitness.leastLimitRatio, 2)}.`
               : fitness.isFit
@@ -40,7 +56,13 @@ export function LoopPanel({ loop, claims, onLoop }: LoopPanelProps) {
         </>
       )}
       <HStack mt={3}>
-        <ToneDrop label={loop ? "Check again" : "Read the loop's recording"} testId="loop-file" onTone={({ frequencyHz, thdRatio, thdPlusNoiseRatio }) => onLoop({ frequencyHz, thdRatio, thdPlusNoiseRatio, at: new Date().toISOString() })} />
+        <ToneDrop
+          label={loop ? "Check again" : "Read the loop's recording"}
+          testId="loop-file"
+          onTone={({ frequencyHz, thdRatio, thdPlusNoiseRatio }) =>
+            onLoop({ frequencyHz, thdRatio, thdPlusNoiseRatio, at: new Date().toISOString() })
+          }
+        />
       </HStack>
     </Panel>
   );

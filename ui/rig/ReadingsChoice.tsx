@@ -3,23 +3,67 @@ import { READINGS, type Readings } from "@/records";
 import { Panel } from "../parts/Panel";
 
 const WORDS: Record<Readings, { title: string; text: string }> = {
-  "simulated bench": { title: "The simulated bench", text: "To rehearse: source, amplifier, load and converter are worked out, and nothing is connected." },
-  recordings: { title: "Recordings", text: "WAV files, a scope’s CSV, responses as text, made on the real bench." },
-  meter: { title: "A meter", text: "You read a voltmeter, a scope or a sound level meter, and type what it shows." },
+  "simulated bench": {
+    title: "The simulated bench",
+    text: "To rehearse: source, amplifier, load and converter are worked out, and nothing is connected.",
+  },
+  recordings: {
+    title: "Recordings",
+    text: "WAV files, a scope’s CSV, responses as text, made on the real bench.",
+  },
+  meter: {
+    title: "A meter",
+    text: "You read a voltmeter, a scope or a sound level meter, and type what it shows.",
+  },
 };
 
 /** What takes the readings at the Bench; its screen is the same for all. */
-export function ReadingsChoice({ readings, onChange }: { readings: Readings; onChange(readings: Readings): void }) {
+export function ReadingsChoice({
+  readings,
+  onChange,
+}: {
+  readings: Readings;
+  onChange(readings: Readings): void;
+}) {
   return (
     <Panel>
-      <Heading as="h2" fontSize="17px" mb={2}>What takes the readings</Heading>
-      <Grid role="radiogroup" aria-label="What takes the readings" templateColumns="repeat(3, 1fr)" gap={2.5}>
+      <Heading as="h2" fontSize="17px" mb={2}>
+        What takes the readings
+      </Heading>
+      <Grid
+        role="radiogroup"
+        aria-label="What takes the readings"
+        templateColumns="repeat(3, 1fr)"
+        gap={2.5}
+      >
         {READINGS.map((name) => {
           const isOn = name === readings;
           return (
-            <Box as="button" key={name} role="radio" aria-checked={isOn} display="flex" flexDirection="column" justifyContent="flex-start" textAlign="left" borderWidth={isOn ? "2px" : "1px"} borderColor={isOn ? "spruce" : "rime"} bg={isOn ? "sunken" : "surface"} borderRadius="control" px={3} py={2} cursor="pointer" onClick={() => onChange(name)}>
-              <Text fontWeight={700}>{isOn && "✓ "}{WORDS[name].title}</Text>
-              <Text fontSize="13.5px" color="muted">{WORDS[name].text}</Text>
+            <Box
+              as="button"
+              key={name}
+              role="radio"
+              aria-checked={isOn}
+              display="flex"
+              flexDirection="column"
+              justifyContent="flex-start"
+              textAlign="left"
+              borderWidth={isOn ? "2px" : "1px"}
+              borderColor={isOn ? "spruce" : "rime"}
+              bg={isOn ? "sunken" : "surface"}
+              borderRadius="control"
+              px={3}
+              py={2}
+              cursor="pointer"
+              onClick={() => onChange(name)}
+            >
+              <Text fontWeight={700}>
+                {isOn && "✓ "}
+                {WORDS[name].title}
+              </Text>
+              <Text fontSize="13.5px" color="muted">
+                {WORDS[name].text}
+              </Text>
             </Box>
           );
         })}

@@ -1,4 +1,11 @@
-import { detailsSchema, forecastSettingsSchema, instrumentsSchema, rigSchema, type Details, type RigSettings } from "@/records";
+import {
+  detailsSchema,
+  forecastSettingsSchema,
+  instrumentsSchema,
+  rigSchema,
+  type Details,
+  type RigSettings,
+} from "@/records";
 import { amplifier, claim, load } from "@/records/testing/run";
 import { markup, words } from "../testing/shown";
 import { RigScreen } from "./RigScreen";
@@ -6,17 +13,36 @@ import { RigScreen } from "./RigScreen";
 jest.mock("@/server/actions", () => ({ saveDocument: () => {}, saveWorkshopDocument: () => {} }));
 
 const screen = (rig: Partial<RigSettings> = {}, details: Partial<Details> = {}) => (
-  <RigScreen amplifier={amplifier} claims={[claim]} loads={[load]} details={{ ...detailsSchema.getDefault(), ...details }} forecastSettings={forecastSettingsSchema.getDefault()} rig={{ ...rigSchema.getDefault(), ...rig }} instruments={instrumentsSchema.getDefault()} />
+  <RigScreen
+    amplifier={amplifier}
+    claims={[claim]}
+    loads={[load]}
+    details={{ ...detailsSchema.getDefault(), ...details }}
+    forecastSettings={forecastSettingsSchema.getDefault()}
+    rig={{ ...rigSchema.getDefault(), ...rig }}
+    instruments={instrumentsSchema.getDefault()}
+  />
 );
 
 test("one view: what takes the readings, the wiring, the safety gate, the guards, and the next stage", () => {
   const text = words(screen());
-  for (const part of ["What takes the readings", "Wiring", "to confirm before power", "Guards", "Next: the plan"]) expect(text).toContain(part);
+  for (const part of [
+    "What takes the readings",
+    "Wiring",
+    "to confirm before power",
+    "Guards",
+    "Next: the plan",
+  ])
+    expect(text).toContain(part);
   expect(text.indexOf("to confirm before power")).toBeLessThan(text.indexOf("Guards"));
 });
 
 test("what was set is what is shown", () => {
-  const set = screen({ readings: "meter", guards: { loadWatts: 120, loadCelsius: 150, sinkCelsius: 60, breakerAmperes: 13 }, probe: "differential probe" });
+  const set = screen({
+    readings: "meter",
+    guards: { loadWatts: 120, loadCelsius: 150, sinkCelsius: 60, breakerAmperes: 13 },
+    probe: "differential probe",
+  });
   const html = markup(set);
   expect(words(set)).toContain("✓ A meter");
   expect(["120", "150", "60", "13"].every((value) => html.includes(`value="${value}"`))).toBe(true);
@@ -25,5 +51,7 @@ test("what was set is what is shown", () => {
 
 test("a grounded probe on outputs that both swing is drawn as the harm it is", () => {
   expect(words(screen({}, { terminals: "bridge-tied" }))).toContain("Not like this");
-  expect(words(screen({ probe: "differential probe" }, { terminals: "bridge-tied" }))).not.toContain("Not like this");
+  expect(
+    words(screen({ probe: "differential probe" }, { terminals: "bridge-tied" })),
+  ).not.toContain("Not like this");
 });

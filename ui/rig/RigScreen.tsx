@@ -5,7 +5,19 @@ import NextLink from "next/link";
 import { useMemo, useState } from "react";
 import { cautionsFor } from "@/core/safety";
 import { amplitudeRatioToDb, formatFixed, formatSignificant, parseNumber } from "@/core/units";
-import { amplifierName, PROBES, type Amplifier, type Claim, type Details, type FieldErrors, type ForecastSettings, type Instrument, type Instruments, type Load, type RigSettings } from "@/records";
+import {
+  amplifierName,
+  PROBES,
+  type Amplifier,
+  type Claim,
+  type Details,
+  type FieldErrors,
+  type ForecastSettings,
+  type Instrument,
+  type Instruments,
+  type Load,
+  type RigSettings,
+} from "@/records";
 import { saveDocument } from "@/server/actions";
 import { ActionButton } from "../parts/ActionButton";
 import { DraftCheck, DraftChoice } from "../parts/DraftField";
@@ -25,10 +37,19 @@ import { chosenInstrument } from "./rigCalibration";
 import { SafetyGate } from "./SafetyGate";
 import { dividerText, Wiring } from "./Wiring";
 
-export type RigScreenProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; details: Details; forecastSettings: ForecastSettings; rig: RigSettings; instruments: Instruments };
+export type RigScreenProps = {
+  amplifier: Amplifier;
+  claims: readonly Claim[];
+  loads: readonly Load[];
+  details: Details;
+  forecastSettings: ForecastSettings;
+  rig: RigSettings;
+  instruments: Instruments;
+};
 
 /** Numbers as text until the schema has read them. */
-type RigDraft = Omit<RigSettings, keyof CalibrationText | "upperOhms" | "lowerOhms" | "guards"> & CalibrationText & { upperOhms: string; lowerOhms: string; guards: GuardTexts };
+type RigDraft = Omit<RigSettings, keyof CalibrationText | "upperOhms" | "lowerOhms" | "guards"> &
+  CalibrationText & { upperOhms: string; lowerOhms: string; guards: GuardTexts };
 
 const asDraft = (rig: RigSettings): RigDraft => ({
   ...rig,
@@ -37,7 +58,9 @@ const asDraft = (rig: RigSettings): RigDraft => ({
   lowerOhms: typed(rig.lowerOhms),
   meterVoltsRms: typed(rig.meterVoltsRms),
   meterHz: typed(rig.meterHz),
-  recordedRatio: rig.recordedRatio ? `${formatFixed(amplitudeRatioToDb(rig.recordedRatio), 3).replace("−", "-")} dB` : "",
+  recordedRatio: rig.recordedRatio
+    ? `${formatFixed(amplitudeRatioToDb(rig.recordedRatio), 3).replace("−", "-")} dB`
+    : "",
 });
 
 /** What is connected where, whether it is safe, and what a reading will be worth. */
@@ -53,11 +76,35 @@ export function RigScreen(props: RigScreenProps) {
   });
   const set = (change: Partial<RigDraft>) => setDraft((before) => ({ ...before, ...change }));
   return (
-    <Tabs.Root value={tab} onValueChange={({ value }) => setTab(value)} lazyMount unmountOnExit variant="line" colorPalette="teal">
-      <Flex justify="space-between" align="center" mb={3.5} borderBottomWidth="1px" borderColor="rime">
+    <Tabs.Root
+      value={tab}
+      onValueChange={({ value }) => setTab(value)}
+      lazyMount
+      unmountOnExit
+      variant="line"
+      colorPalette="teal"
+    >
+      <Flex
+        justify="space-between"
+        align="center"
+        mb={3.5}
+        borderBottomWidth="1px"
+        borderColor="rime"
+      >
         <Tabs.List borderBottomWidth={0}>
-          {[["wiring", "Wiring and safety"], ["reading", "Divider and calibration"], ["instruments", `Instruments (${instruments.instruments.length})`]].map(([value, label]) => (
-            <Tabs.Trigger key={value} value={value} fontSize="16px" fontWeight={600} color={tab === value ? "ink" : "muted"} minH="44px">
+          {[
+            ["wiring", "Wiring and safety"],
+            ["reading", "Divider and calibration"],
+            ["instruments", `Instruments (${instruments.instruments.length})`],
+          ].map(([value, label]) => (
+            <Tabs.Trigger
+              key={value}
+              value={value}
+              fontSize="16px"
+              fontWeight={600}
+              color={tab === value ? "ink" : "muted"}
+              minH="44px"
+            >
               {label}
             </Tabs.Trigger>
           ))}
@@ -77,16 +124,48 @@ export function RigScreen(props: RigScreenProps) {
   );
 }
 
-type TabProps = RigScreenProps & { draft: RigDraft; errors: FieldErrors; set(change: Partial<RigDraft>): void };
+type TabProps = RigScreenProps & {
+  draft: RigDraft;
+  errors: FieldErrors;
+  set(change: Partial<RigDraft>): void;
+};
 
-const ofRole = ({ instruments }: Instruments, role: Instrument["role"]): Instrument[] => instruments.filter((each) => each.role === role);
-function WiringTab({ amplifier, claims, loads, details, instruments, draft, errors, set }: TabProps) {
-  const cautions = useMemo(() => cautionsFor(safetyFacts(amplifier, claims, loads, details, draft)), [amplifier, claims, loads, details, draft]);
+const ofRole = ({ instruments }: Instruments, role: Instrument["role"]): Instrument[] =>
+  instruments.filter((each) => each.role === role);
+function WiringTab({
+  amplifier,
+  claims,
+  loads,
+  details,
+  instruments,
+  draft,
+  errors,
+  set,
+}: TabProps) {
+  const cautions = useMemo(
+    () => cautionsFor(safetyFacts(amplifier, claims, loads, details, draft)),
+    [amplifier, claims, loads, details, draft],
+  );
   const load = loads[0];
   const voltmeter = chosenInstrument(instruments, "voltmeter", draft.voltmeterId);
-  const instrumentChoice = (label: string, role: Instrument["role"], key: "sourceId" | "converterId" | "voltmeterId") => {
+  const instrumentChoice = (
+    label: string,
+    role: Instrument["role"],
+    key: "sourceId" | "converterId" | "voltmeterId",
+  ) => {
     const all = ofRole(instruments, role);
-    return all.length > 1 && <Box w="170px"><DraftChoice label={label} value={chosenInstrument(instruments, role, draft[key])?.name ?? ""} choices={all.map(({ name }) => name)} onChange={(name) => set({ [key]: all.find((each) => each.name === name)?.id ?? null })} /></Box>;
+    return (
+      all.length > 1 && (
+        <Box w="170px">
+          <DraftChoice
+            label={label}
+            value={chosenInstrument(instruments, role, draft[key])?.name ?? ""}
+            choices={all.map(({ name }) => name)}
+            onChange={(name) => set({ [key]: all.find((each) => each.name === name)?.id ?? null })}
+          />
+        </Box>
+      )
+    );
   };
   return (
     <Grid templateColumns="minmax(0, 1.9fr) minmax(0, 1fr)" gap={4} alignItems="start">
@@ -98,10 +177,18 @@ function WiringTab({ amplifier, claims, loads, details, instruments, draft, erro
           </Heading>
           <Wiring
             amplifierName={amplifierName(amplifier)}
-            sourceName={chosenInstrument(instruments, "source", draft.sourceId)?.name ?? "any source"}
-            converterName={chosenInstrument(instruments, "converter", draft.converterId)?.name ?? "any converter"}
+            sourceName={
+              chosenInstrument(instruments, "source", draft.sourceId)?.name ?? "any source"
+            }
+            converterName={
+              chosenInstrument(instruments, "converter", draft.converterId)?.name ?? "any converter"
+            }
             voltmeterName={voltmeter?.name ?? null}
-            loadText={load ? `${formatSignificant(load.channels[0].ohms, 3)} Ω` : `${claims[0]?.loadOhms ?? 8} Ω`}
+            loadText={
+              load
+                ? `${formatSignificant(load.channels[0].ohms, 3)} Ω`
+                : `${claims[0]?.loadOhms ?? 8} Ω`
+            }
             dividerText={dividerText(parseNumber(draft.upperOhms), parseNumber(draft.lowerOhms))}
             probe={draft.probe}
             bothSwing={draft.isBridged || details.terminals === "bridge-tied"}
@@ -110,12 +197,27 @@ function WiringTab({ amplifier, claims, loads, details, instruments, draft, erro
             moreChannels={amplifier.channelCount - 1}
           />
           <HStack gap={4} mt={3} align="end" wrap="wrap">
-            <Box w="170px"><DraftChoice label="Probe" value={draft.probe} choices={PROBES} onChange={(probe) => set({ probe: probe as RigDraft["probe"] })} /></Box>
+            <Box w="170px">
+              <DraftChoice
+                label="Probe"
+                value={draft.probe}
+                choices={PROBES}
+                onChange={(probe) => set({ probe: probe as RigDraft["probe"] })}
+              />
+            </Box>
             {instrumentChoice("Source", "source", "sourceId")}
             {instrumentChoice("Converter", "converter", "converterId")}
             {instrumentChoice("Voltmeter", "voltmeter", "voltmeterId")}
-            <DraftCheck label="two channels bridged" isOn={draft.isBridged} onChange={(isBridged) => set({ isBridged })} />
-            <DraftCheck label="a loudspeaker is connected" isOn={draft.withSpeaker} onChange={(withSpeaker) => set({ withSpeaker })} />
+            <DraftCheck
+              label="two channels bridged"
+              isOn={draft.isBridged}
+              onChange={(isBridged) => set({ isBridged })}
+            />
+            <DraftCheck
+              label="a loudspeaker is connected"
+              isOn={draft.withSpeaker}
+              onChange={(withSpeaker) => set({ withSpeaker })}
+            />
           </HStack>
           <ActionButton tone="primary" asChild mt={3}>
             <NextLink href={`/amplifiers/${amplifier.id}/plan`}>
@@ -125,8 +227,17 @@ function WiringTab({ amplifier, claims, loads, details, instruments, draft, erro
         </Panel>
       </Flex>
       <Flex direction="column" gap={4} minW={0}>
-        <SafetyGate cautions={cautions} confirmations={draft.confirmations} onChange={(confirmations) => set({ confirmations })} />
-        <GuardsPanel texts={draft.guards} errors={errors} loads={loads} onChange={(guards) => set({ guards })} />
+        <SafetyGate
+          cautions={cautions}
+          confirmations={draft.confirmations}
+          onChange={(confirmations) => set({ confirmations })}
+        />
+        <GuardsPanel
+          texts={draft.guards}
+          errors={errors}
+          loads={loads}
+          onChange={(guards) => set({ guards })}
+        />
       </Flex>
     </Grid>
   );
@@ -135,18 +246,49 @@ function WiringTab({ amplifier, claims, loads, details, instruments, draft, erro
 /** What a sound interface's input usually is. Common practice. */
 const USUAL_INPUT_OHMS = 10_000;
 
-function ReadingTab({ amplifier, claims, loads, details, forecastSettings, instruments, draft, errors, set }: TabProps) {
+function ReadingTab({
+  amplifier,
+  claims,
+  loads,
+  details,
+  forecastSettings,
+  instruments,
+  draft,
+  errors,
+  set,
+}: TabProps) {
   const converter = chosenInstrument(instruments, "converter", draft.converterId);
-  const upper = parseNumber(draft.upperOhms), lower = parseNumber(draft.lowerOhms);
-  const divider = upper !== null && lower !== null && upper >= 0 && lower > 0 ? { upperOhms: upper, lowerOhms: lower } : null;
-  const peak = useMemo(() => expectedPeak(amplifier, claims, loads, details, forecastSettings), [amplifier, claims, loads, details, forecastSettings]);
+  const upper = parseNumber(draft.upperOhms),
+    lower = parseNumber(draft.lowerOhms);
+  const divider =
+    upper !== null && lower !== null && upper >= 0 && lower > 0
+      ? { upperOhms: upper, lowerOhms: lower }
+      : null;
+  const peak = useMemo(
+    () => expectedPeak(amplifier, claims, loads, details, forecastSettings),
+    [amplifier, claims, loads, details, forecastSettings],
+  );
   return (
     <Grid templateColumns="minmax(0, 1fr) minmax(0, 1fr)" gap={4} alignItems="start">
       <Grid templateColumns="minmax(0, 1fr)" gap={4}>
-        <DividerPanel peak={peak} fullScaleVolts={converter?.most ?? null} inputOhms={converter?.inputOhms ?? USUAL_INPUT_OHMS} divider={divider} upperText={draft.upperOhms} lowerText={draft.lowerOhms} errors={errors} onText={set} />
+        <DividerPanel
+          peak={peak}
+          fullScaleVolts={converter?.most ?? null}
+          inputOhms={converter?.inputOhms ?? USUAL_INPUT_OHMS}
+          divider={divider}
+          upperText={draft.upperOhms}
+          lowerText={draft.lowerOhms}
+          errors={errors}
+          onText={set}
+        />
         <LoopPanel loop={draft.loop} claims={claims} onLoop={(loop) => set({ loop })} />
       </Grid>
-      <CalibrationPanel text={draft} errors={errors} voltmeter={chosenInstrument(instruments, "voltmeter", draft.voltmeterId)} onText={set} />
+      <CalibrationPanel
+        text={draft}
+        errors={errors}
+        voltmeter={chosenInstrument(instruments, "voltmeter", draft.voltmeterId)}
+        onText={set}
+      />
     </Grid>
   );
 }

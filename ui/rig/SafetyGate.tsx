@@ -6,20 +6,43 @@ import { isConfirmed, unconfirmed, type Caution } from "@/core/safety";
 import type { Confirmation } from "@/records";
 import { DraftCheck } from "../parts/DraftField";
 
-export type SafetyGateProps = { cautions: readonly Caution[]; confirmations: readonly Confirmation[]; onChange(confirmations: Confirmation[]): void };
+export type SafetyGateProps = {
+  cautions: readonly Caution[];
+  confirmations: readonly Confirmation[];
+  onChange(confirmations: Confirmation[]): void;
+};
 
 /** The cautions that fit, each with its reason; the risky ones are confirmed one by one, and every run keeps what was. */
 export function SafetyGate({ cautions, confirmations, onChange }: SafetyGateProps) {
   const open = unconfirmed(cautions, confirmations);
   const confirm = (caution: Caution, isOn: boolean) => {
     const others = confirmations.filter(({ code }) => code !== caution.code);
-    onChange(isOn ? [...others, { code: caution.code, title: caution.title, at: new Date().toISOString() }] : others);
+    onChange(
+      isOn
+        ? [...others, { code: caution.code, title: caution.title, at: new Date().toISOString() }]
+        : others,
+    );
   };
   return (
-    <Box as="aside" aria-label="Safety gate" bg={open.length > 0 ? "ochreWash" : "surface"} borderWidth="1px" borderColor="rime" borderLeftWidth="4px" borderLeftColor={open.length > 0 ? "ember" : "lichen"} borderRadius="6px" px={4} py={3.5}>
+    <Box
+      as="aside"
+      aria-label="Safety gate"
+      bg={open.length > 0 ? "ochreWash" : "surface"}
+      borderWidth="1px"
+      borderColor="rime"
+      borderLeftWidth="4px"
+      borderLeftColor={open.length > 0 ? "ember" : "lichen"}
+      borderRadius="6px"
+      px={4}
+      py={3.5}
+    >
       <Heading as="h2" fontSize="19px">
         <HStack gap={2} color={open.length > 0 ? "ember" : "lichen"}>
-          {open.length > 0 ? <TriangleAlert size={20} aria-hidden /> : <ShieldCheck size={20} aria-hidden />}
+          {open.length > 0 ? (
+            <TriangleAlert size={20} aria-hidden />
+          ) : (
+            <ShieldCheck size={20} aria-hidden />
+          )}
           {open.length > 0 ? `${open.length} to confirm before power` : "All confirmed"}
         </HStack>
       </Heading>
@@ -31,7 +54,11 @@ export function SafetyGate({ cautions, confirmations, onChange }: SafetyGateProp
             <Text fontSize="14px">{caution.reason}</Text>
             {caution.isRisky && (
               <Flex align="center" gap={3}>
-                <DraftCheck label="I have seen to it" isOn={confirmed !== undefined} onChange={(isOn) => confirm(caution, isOn)} />
+                <DraftCheck
+                  label="I have seen to it"
+                  isOn={confirmed !== undefined}
+                  onChange={(isOn) => confirm(caution, isOn)}
+                />
                 {confirmed && (
                   <Text color="muted" fontSize="13px" suppressHydrationWarning>
                     {format(new Date(confirmed.at), "d MMM, HH:mm")}

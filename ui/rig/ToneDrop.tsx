@@ -10,12 +10,23 @@ import { ActionButton } from "../parts/ActionButton";
 const MOST_BYTES = 256 * 1024 * 1024;
 
 /** Reads the tone of a WAV, off the main thread. Nothing of the file is kept. */
-export function ToneDrop({ label, testId, onTone }: { label: string; testId: string; onTone(tone: RecordedTone): void }) {
+export function ToneDrop({
+  label,
+  testId,
+  onTone,
+}: {
+  label: string;
+  testId: string;
+  onTone(tone: RecordedTone): void;
+}) {
   const input = useRef<HTMLInputElement>(null);
   const [message, setMessage] = useState<string | null>(null);
   const take = async (file: File | undefined) => {
     if (!file) return;
-    if (file.size > MOST_BYTES) return setMessage(`${file.name} is larger than ${MOST_BYTES / 1024 / 1024} MB; a few seconds of the tone are enough.`);
+    if (file.size > MOST_BYTES)
+      return setMessage(
+        `${file.name} is larger than ${MOST_BYTES / 1024 / 1024} MB; a few seconds of the tone are enough.`,
+      );
     setMessage("Reading…");
     try {
       const wav = new Uint8Array(await file.arrayBuffer());
@@ -27,11 +38,33 @@ export function ToneDrop({ label, testId, onTone }: { label: string; testId: str
     }
   };
   return (
-    <HStack gap={3} onDragOver={(event) => event.preventDefault()} onDrop={(event) => { event.preventDefault(); void take(event.dataTransfer.files[0]); }}>
-      <ActionButton type="button" minH="40px" fontSize="14px" onClick={() => input.current?.click()}>
+    <HStack
+      gap={3}
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        void take(event.dataTransfer.files[0]);
+      }}
+    >
+      <ActionButton
+        type="button"
+        minH="40px"
+        fontSize="14px"
+        onClick={() => input.current?.click()}
+      >
         <FileAudio size={16} /> {label}
       </ActionButton>
-      <input ref={input} type="file" accept=".wav,audio/wav" hidden data-testid={testId} onChange={(event) => { void take(event.target.files?.[0]); event.target.value = ""; }} />
+      <input
+        ref={input}
+        type="file"
+        accept=".wav,audio/wav"
+        hidden
+        data-testid={testId}
+        onChange={(event) => {
+          void take(event.target.files?.[0]);
+          event.target.value = "";
+        }}
+      />
       {message && (
         <Text role="status" fontSize="14px" color={message === "Reading…" ? "muted" : "ember"}>
           {message}

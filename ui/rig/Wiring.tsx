@@ -18,53 +18,160 @@ export type WiringProps = {
   moreChannels: number;
 };
 
-const WIDTH = 720, HEIGHT = 300;
+const WIDTH = 720,
+  HEIGHT = 300;
 /** Heights of the hot and the return terminal. */
-const HOT_Y = 112, RETURN_Y = 186;
-const AMP_END = 286, LOAD_X = 394, PROBE_X = 478, PROBE_WIDTH = 112;
+const HOT_Y = 112,
+  RETURN_Y = 186;
+const AMP_END = 286,
+  LOAD_X = 394,
+  PROBE_X = 478,
+  PROBE_WIDTH = 112;
 
 /** How this amplifier is wired for measuring one channel. What would do harm is drawn as what it is. */
 export function Wiring(props: WiringProps) {
-  const { amplifierName, sourceName, converterName, voltmeterName, loadText, dividerText, probe, bothSwing, withSpeaker, moreChannels } = props;
+  const {
+    amplifierName,
+    sourceName,
+    converterName,
+    voltmeterName,
+    loadText,
+    dividerText,
+    probe,
+    bothSwing,
+    withSpeaker,
+    moreChannels,
+  } = props;
   const isHarmful = bothSwing && probe === "grounded probe";
   return (
-    <svg role="img" aria-label={wiringText(props)} viewBox={`0 20 ${WIDTH} ${HEIGHT - 20}`} style={{ width: "100%", display: "block", fontFamily: "inherit" }}>
+    <svg
+      role="img"
+      aria-label={wiringText(props)}
+      viewBox={`0 20 ${WIDTH} ${HEIGHT - 20}`}
+      style={{ width: "100%", display: "block", fontFamily: "inherit" }}
+    >
       <Box x={2} y={104} width={104} height={90} title="Source" name={sourceName} />
-      <Wire points={[[106, 149], [146, 149]]} />
-      <Box x={146} y={90} width={AMP_END - 146} height={118} title="Amplifier" name={amplifierName} />
-      <Wire points={[[216, 208], [216, 244]]} />
+      <Wire
+        points={[
+          [106, 149],
+          [146, 149],
+        ]}
+      />
+      <Box
+        x={146}
+        y={90}
+        width={AMP_END - 146}
+        height={118}
+        title="Amplifier"
+        name={amplifierName}
+      />
+      <Wire
+        points={[
+          [216, 208],
+          [216, 244],
+        ]}
+      />
       <Note x={216} y={262} text="mains last, after the load" />
       <Note x={54} y={216} text="level down first" />
-      <Wire points={[[AMP_END, HOT_Y], [LOAD_X, HOT_Y]]} />
-      <Wire points={[[AMP_END, RETURN_Y], [LOAD_X, RETURN_Y]]} />
-      <Terminals labels={["+", bothSwing ? "− swings too" : props.earthIsUnknown ? "− is it earth?" : "− is earth"]} />
+      <Wire
+        points={[
+          [AMP_END, HOT_Y],
+          [LOAD_X, HOT_Y],
+        ]}
+      />
+      <Wire
+        points={[
+          [AMP_END, RETURN_Y],
+          [LOAD_X, RETURN_Y],
+        ]}
+      />
+      <Terminals
+        labels={[
+          "+",
+          bothSwing ? "− swings too" : props.earthIsUnknown ? "− is it earth?" : "− is earth",
+        ]}
+      />
       <Load text={loadText} />
       {withSpeaker && <Note x={LOAD_X} y={RETURN_Y + 40} text="and a loudspeaker" tone="ochre" />}
       {voltmeterName && <Voltmeter name={voltmeterName} />}
       <Probe probe={probe} dividerText={dividerText} isHarmful={isHarmful} />
       <Box x={616} y={104} width={102} height={90} title="Converter" name={converterName} />
-      {probe === "grounded probe" && !isHarmful && <Earth x={PROBE_X + PROBE_WIDTH / 2} y={RETURN_Y + 6} />}
+      {probe === "grounded probe" && !isHarmful && (
+        <Earth x={PROBE_X + PROBE_WIDTH / 2} y={RETURN_Y + 6} />
+      )}
       {isHarmful && <Harm />}
-      {moreChannels > 0 && <Note x={WIDTH / 2} y={294} text={moreChannels === 1 ? "the other channel alike, on its own load" : `the other ${moreChannels} channels alike, each on its own load`} />}
+      {moreChannels > 0 && (
+        <Note
+          x={WIDTH / 2}
+          y={294}
+          text={
+            moreChannels === 1
+              ? "the other channel alike, on its own load"
+              : `the other ${moreChannels} channels alike, each on its own load`
+          }
+        />
+      )}
     </svg>
   );
 }
 
 /** The drawing in words. */
-export const wiringText = ({ sourceName, amplifierName, loadText, probe, dividerText, converterName, bothSwing }: WiringProps): string =>
+export const wiringText = ({
+  sourceName,
+  amplifierName,
+  loadText,
+  probe,
+  dividerText,
+  converterName,
+  bothSwing,
+}: WiringProps): string =>
   `Wiring: ${sourceName} to ${amplifierName}, its output to ${loadText}, ${dividerText ? `through ${dividerText} and ` : "through "}a ${probe} to ${converterName}.${bothSwing && probe === "grounded probe" ? " Do not: the grounded probe would short an output that swings." : ""}`;
 
 const TEXT = { fontSize: "14px", fill: cssColor("ink") } as const;
 
-function Box({ x, y, width, height, title, name }: { x: number; y: number; width: number; height: number; title: string; name: string }) {
+function Box({
+  x,
+  y,
+  width,
+  height,
+  title,
+  name,
+}: {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+  title: string;
+  name: string;
+}) {
   return (
     <g>
-      <rect x={x} y={y} width={width} height={height} rx={10} fill={cssColor("surface")} stroke={cssColor("ink")} strokeWidth={1.6} />
-      <text x={x + width / 2} y={y + height / 2 - 8} textAnchor="middle" style={{ ...TEXT, fill: cssColor("muted"), fontSize: "13px" }}>
+      <rect
+        x={x}
+        y={y}
+        width={width}
+        height={height}
+        rx={10}
+        fill={cssColor("surface")}
+        stroke={cssColor("ink")}
+        strokeWidth={1.6}
+      />
+      <text
+        x={x + width / 2}
+        y={y + height / 2 - 8}
+        textAnchor="middle"
+        style={{ ...TEXT, fill: cssColor("muted"), fontSize: "13px" }}
+      >
         {title}
       </text>
       {wrapped(name, Math.floor(width / 8.2)).map((line, k) => (
-        <text key={k} x={x + width / 2} y={y + height / 2 + 12 + 17 * k} textAnchor="middle" style={{ ...TEXT, fontWeight: 700 }}>
+        <text
+          key={k}
+          x={x + width / 2}
+          y={y + height / 2 + 12 + 17 * k}
+          textAnchor="middle"
+          style={{ ...TEXT, fontWeight: 700 }}
+        >
           {line}
         </text>
       ))}
@@ -76,17 +183,59 @@ function Box({ x, y, width, height, title, name }: { x: number; y: number; width
 const wrapped = (name: string, most: number): string[] => {
   if (name.length <= most) return [name];
   const cut = name.lastIndexOf(" ", most);
-  const [first, rest] = cut > 0 ? [name.slice(0, cut), name.slice(cut + 1)] : [name.slice(0, most), name.slice(most)];
+  const [first, rest] =
+    cut > 0 ? [name.slice(0, cut), name.slice(cut + 1)] : [name.slice(0, most), name.slice(most)];
   return [first, rest.length > most ? `${rest.slice(0, most - 1)}…` : rest];
 };
 
-function Wire({ points, tone = "ink", dash }: { points: readonly (readonly [number, number])[]; tone?: string; dash?: string }) {
-  return <polyline points={points.map((point) => point.join(",")).join(" ")} fill="none" stroke={cssColor(tone)} strokeWidth={2} strokeDasharray={dash} strokeLinejoin="round" />;
+function Wire({
+  points,
+  tone = "ink",
+  dash,
+}: {
+  points: readonly (readonly [number, number])[];
+  tone?: string;
+  dash?: string;
+}) {
+  return (
+    <polyline
+      points={points.map((point) => point.join(",")).join(" ")}
+      fill="none"
+      stroke={cssColor(tone)}
+      strokeWidth={2}
+      strokeDasharray={dash}
+      strokeLinejoin="round"
+    />
+  );
 }
 
-function Note({ x, y, text, tone = "muted", anchor = "middle" }: { x: number; y: number; text: string; tone?: string; anchor?: "start" | "middle" | "end" }) {
+function Note({
+  x,
+  y,
+  text,
+  tone = "muted",
+  anchor = "middle",
+}: {
+  x: number;
+  y: number;
+  text: string;
+  tone?: string;
+  anchor?: "start" | "middle" | "end";
+}) {
   return (
-    <text x={x} y={y} textAnchor={anchor} style={{ fontSize: "13px", fontWeight: tone === "muted" ? 400 : 700, fill: cssColor(tone), paintOrder: "stroke", stroke: cssColor("surface"), strokeWidth: "4px" }}>
+    <text
+      x={x}
+      y={y}
+      textAnchor={anchor}
+      style={{
+        fontSize: "13px",
+        fontWeight: tone === "muted" ? 400 : 700,
+        fill: cssColor(tone),
+        paintOrder: "stroke",
+        stroke: cssColor("surface"),
+        strokeWidth: "4px",
+      }}
+    >
       {text}
     </text>
   );
@@ -97,8 +246,21 @@ function Terminals({ labels }: { labels: readonly [string, string] }) {
     <g>
       {[HOT_Y, RETURN_Y].map((y, k) => (
         <g key={y}>
-          <circle cx={AMP_END} cy={y} r={5} fill={cssColor("surface")} stroke={cssColor("ink")} strokeWidth={1.8} />
-          <Note x={AMP_END + 10} y={k === 0 ? y - 8 : y + 19} text={labels[k]} tone={k === 0 ? "muted" : "ink"} anchor="start" />
+          <circle
+            cx={AMP_END}
+            cy={y}
+            r={5}
+            fill={cssColor("surface")}
+            stroke={cssColor("ink")}
+            strokeWidth={1.8}
+          />
+          <Note
+            x={AMP_END + 10}
+            y={k === 0 ? y - 8 : y + 19}
+            text={labels[k]}
+            tone={k === 0 ? "muted" : "ink"}
+            anchor="start"
+          />
         </g>
       ))}
     </g>
@@ -108,8 +270,22 @@ function Terminals({ labels }: { labels: readonly [string, string] }) {
 function Load({ text }: { text: string }) {
   return (
     <g>
-      <Wire points={[[LOAD_X, HOT_Y], [LOAD_X, RETURN_Y]]} />
-      <rect x={LOAD_X - 12} y={HOT_Y + 13} width={24} height={RETURN_Y - HOT_Y - 26} rx={2} fill={cssColor("surface")} stroke={cssColor("ember")} strokeWidth={2.4} />
+      <Wire
+        points={[
+          [LOAD_X, HOT_Y],
+          [LOAD_X, RETURN_Y],
+        ]}
+      />
+      <rect
+        x={LOAD_X - 12}
+        y={HOT_Y + 13}
+        width={24}
+        height={RETURN_Y - HOT_Y - 26}
+        rx={2}
+        fill={cssColor("surface")}
+        stroke={cssColor("ember")}
+        strokeWidth={2.4}
+      />
       <Note x={LOAD_X + 20} y={(HOT_Y + RETURN_Y) / 2 + 5} text={text} tone="ink" anchor="start" />
     </g>
   );
@@ -117,15 +293,42 @@ function Load({ text }: { text: string }) {
 
 /** Above the wires, one lead on each. */
 function Voltmeter({ name }: { name: string }) {
-  const x = 356, y = 58;
+  const x = 356,
+    y = 58;
   return (
     <g>
-      <Wire points={[[x - 15, y], [322, y], [322, HOT_Y]]} dash="4 4" tone="muted" />
-      <Wire points={[[x + 15, y], [LOAD_X + 72, y], [LOAD_X + 72, RETURN_Y]]} dash="4 4" tone="muted" />
-      {[[322, HOT_Y], [LOAD_X + 72, RETURN_Y]].map(([dotX, dotY]) => (
+      <Wire
+        points={[
+          [x - 15, y],
+          [322, y],
+          [322, HOT_Y],
+        ]}
+        dash="4 4"
+        tone="muted"
+      />
+      <Wire
+        points={[
+          [x + 15, y],
+          [LOAD_X + 72, y],
+          [LOAD_X + 72, RETURN_Y],
+        ]}
+        dash="4 4"
+        tone="muted"
+      />
+      {[
+        [322, HOT_Y],
+        [LOAD_X + 72, RETURN_Y],
+      ].map(([dotX, dotY]) => (
         <circle key={dotX} cx={dotX} cy={dotY} r={3.5} fill={cssColor("muted")} />
       ))}
-      <circle cx={x} cy={y} r={15} fill={cssColor("surface")} stroke={cssColor("ink")} strokeWidth={1.6} />
+      <circle
+        cx={x}
+        cy={y}
+        r={15}
+        fill={cssColor("surface")}
+        stroke={cssColor("ink")}
+        strokeWidth={1.6}
+      />
       <text x={x} y={y + 5} textAnchor="middle" style={{ ...TEXT, fontWeight: 700 }}>
         V
       </text>
@@ -134,28 +337,97 @@ function Voltmeter({ name }: { name: string }) {
   );
 }
 
-function Probe({ probe, dividerText, isHarmful }: { probe: RigSettings["probe"]; dividerText: string | null; isHarmful: boolean }) {
+function Probe({
+  probe,
+  dividerText,
+  isHarmful,
+}: {
+  probe: RigSettings["probe"];
+  dividerText: string | null;
+  isHarmful: boolean;
+}) {
   const name = dividerText ?? "no divider";
   const end = PROBE_X + PROBE_WIDTH;
   if (probe === "two channels")
     return (
       <g>
-        <Wire points={[[LOAD_X, HOT_Y], [PROBE_X, HOT_Y]]} />
-        <Wire points={[[LOAD_X, RETURN_Y], [PROBE_X, RETURN_Y]]} />
-        <Box x={PROBE_X} y={HOT_Y - 30} width={PROBE_WIDTH} height={56} title="input 1" name={name} />
-        <Box x={PROBE_X} y={RETURN_Y - 26} width={PROBE_WIDTH} height={56} title="input 2" name={name} />
-        <Wire points={[[end, HOT_Y], [603, HOT_Y], [603, 137], [616, 137]]} />
-        <Wire points={[[end, RETURN_Y], [603, RETURN_Y], [603, 161], [616, 161]]} />
+        <Wire
+          points={[
+            [LOAD_X, HOT_Y],
+            [PROBE_X, HOT_Y],
+          ]}
+        />
+        <Wire
+          points={[
+            [LOAD_X, RETURN_Y],
+            [PROBE_X, RETURN_Y],
+          ]}
+        />
+        <Box
+          x={PROBE_X}
+          y={HOT_Y - 30}
+          width={PROBE_WIDTH}
+          height={56}
+          title="input 1"
+          name={name}
+        />
+        <Box
+          x={PROBE_X}
+          y={RETURN_Y - 26}
+          width={PROBE_WIDTH}
+          height={56}
+          title="input 2"
+          name={name}
+        />
+        <Wire
+          points={[
+            [end, HOT_Y],
+            [603, HOT_Y],
+            [603, 137],
+            [616, 137],
+          ]}
+        />
+        <Wire
+          points={[
+            [end, RETURN_Y],
+            [603, RETURN_Y],
+            [603, 161],
+            [616, 161],
+          ]}
+        />
         <Note x={667} y={214} text="reads 1 less 2" tone="ink" />
         <Earth x={667} y={210} />
       </g>
     );
   return (
     <g>
-      <Wire points={[[LOAD_X, HOT_Y], [PROBE_X, HOT_Y]]} />
-      <Wire points={[[LOAD_X, RETURN_Y], [PROBE_X, RETURN_Y]]} tone={isHarmful ? "ember" : "ink"} />
-      <Box x={PROBE_X} y={98} width={PROBE_WIDTH} height={102} title={probe === "differential probe" ? "Differential" : "Divider"} name={name} />
-      <Wire points={[[end, 149], [616, 149]]} />
+      <Wire
+        points={[
+          [LOAD_X, HOT_Y],
+          [PROBE_X, HOT_Y],
+        ]}
+      />
+      <Wire
+        points={[
+          [LOAD_X, RETURN_Y],
+          [PROBE_X, RETURN_Y],
+        ]}
+        tone={isHarmful ? "ember" : "ink"}
+      />
+      <Box
+        x={PROBE_X}
+        y={98}
+        width={PROBE_WIDTH}
+        height={102}
+        title={probe === "differential probe" ? "Differential" : "Divider"}
+        name={name}
+      />
+      <Wire
+        points={[
+          [end, 149],
+          [616, 149],
+        ]}
+      />
     </g>
   );
 }
@@ -175,15 +447,31 @@ function Harm() {
   return (
     <g>
       <Earth x={PROBE_X + PROBE_WIDTH / 2} y={RETURN_Y + 6} tone="ember" />
-      <Note x={PROBE_X + PROBE_WIDTH / 2 + 22} y={232} text="Not like this: earth" tone="ember" anchor="start" />
-      <Note x={PROBE_X + PROBE_WIDTH / 2 + 22} y={250} text="shorts what swings." tone="ember" anchor="start" />
+      <Note
+        x={PROBE_X + PROBE_WIDTH / 2 + 22}
+        y={232}
+        text="Not like this: earth"
+        tone="ember"
+        anchor="start"
+      />
+      <Note
+        x={PROBE_X + PROBE_WIDTH / 2 + 22}
+        y={250}
+        text="shorts what swings."
+        tone="ember"
+        anchor="start"
+      />
     </g>
   );
 }
 
 /** "47 k : 1 k", null where there is none. */
-export const dividerText = (upperOhms: number | null | undefined, lowerOhms: number | null | undefined): string | null => {
+export const dividerText = (
+  upperOhms: number | null | undefined,
+  lowerOhms: number | null | undefined,
+): string | null => {
   if (!upperOhms || !lowerOhms) return null;
-  const text = (ohms: number) => (ohms >= 1000 ? `${formatShort(ohms / 1000)} k` : formatShort(ohms));
+  const text = (ohms: number) =>
+    ohms >= 1000 ? `${formatShort(ohms / 1000)} k` : formatShort(ohms);
   return `${text(upperOhms)} : ${text(lowerOhms)}`;
 };

@@ -11,15 +11,41 @@ const OVER_CLAIM = 2;
 const USUAL_PEAK_VOLTS = 40;
 
 /** From the forecast's burst ceilings over every load, with one channel driven; else from the claims. */
-export const expectedPeak = (amplifier: Amplifier, claims: readonly Claim[], loads: readonly Load[], details: Details, settings: ForecastSettings): ExpectedPeak => {
-  const facts = forecastFacts(amplifier, details, supplyFor(details, settings.supplyName), settings.sourceVoltsRms ?? null);
+export const expectedPeak = (
+  amplifier: Amplifier,
+  claims: readonly Claim[],
+  loads: readonly Load[],
+  details: Details,
+  settings: ForecastSettings,
+): ExpectedPeak => {
+  const facts = forecastFacts(
+    amplifier,
+    details,
+    supplyFor(details, settings.supplyName),
+    settings.sourceVoltsRms ?? null,
+  );
   const assumptions = assumptionsOf(amplifier, settings);
-  const ohms = [...new Set([...claims.map(({ loadOhms }) => loadOhms), ...loads.map(({ nominalOhms }) => nominalOhms), 8])];
+  const ohms = [
+    ...new Set([
+      ...claims.map(({ loadOhms }) => loadOhms),
+      ...loads.map(({ nominalOhms }) => nominalOhms),
+      8,
+    ]),
+  ];
   const forecasts = ohms.map((loadOhms) => {
-    const watts = forecast(facts, assumptions, { loadOhms, channelsDriven: 1 }).burstLimiter?.burstWatts;
+    const watts = forecast(facts, assumptions, { loadOhms, channelsDriven: 1 }).burstLimiter
+      ?.burstWatts;
     return watts === undefined ? 0 : Math.sqrt(2 * watts * loadOhms);
   });
   if (Math.max(...forecasts) > 0) return { volts: Math.max(...forecasts), source: "forecast" };
-  if (claims.length > 0) return { volts: Math.max(...claims.map(({ powerWatts, loadOhms }) => Math.sqrt(2 * OVER_CLAIM * powerWatts * loadOhms))), source: "claims" };
+  if (claims.length > 0)
+    return {
+      volts: Math.max(
+        ...claims.map(({ powerWatts, loadOhms }) =>
+          Math.sqrt(2 * OVER_CLAIM * powerWatts * loadOhms),
+        ),
+      ),
+      source: "claims",
+    };
   return { volts: USUAL_PEAK_VOLTS, source: "nothing" };
 };

@@ -10,7 +10,12 @@ export const system = createSystem(
   defaultConfig,
   defineConfig({
     globalCss: {
-      "html, body": { bg: "paper", color: "ink", fontVariantNumeric: "tabular-nums slashed-zero", minHeight: "100%" },
+      "html, body": {
+        bg: "paper",
+        color: "ink",
+        fontVariantNumeric: "tabular-nums slashed-zero",
+        minHeight: "100%",
+      },
       body: { fontSize: "15px", lineHeight: 1.45 },
       ":focus-visible": { outline: "3px solid {colors.spruce}", outlineOffset: "2px" },
       "::selection": { bg: "rime" },

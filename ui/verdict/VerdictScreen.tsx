@@ -4,7 +4,15 @@ import NextLink from "next/link";
 import { claimText, drivenText } from "@/core/claim";
 import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
 import { channelLetter, judgePowerClaim, ratingSchools, type Verdict } from "@/core/verdict";
-import { evidenceOf, isSweep, powerClaim, type Amplifier, type Claim, type Run, type SweepRun } from "@/records";
+import {
+  evidenceOf,
+  isSweep,
+  powerClaim,
+  type Amplifier,
+  type Claim,
+  type Run,
+  type SweepRun,
+} from "@/records";
 import { fittingClaims, powerText } from "../bench/sweepSummary";
 import { ClaimStrip } from "../charts/ClaimStrip";
 import { ActionButton } from "../parts/ActionButton";
@@ -14,10 +22,21 @@ import { unbroken } from "../parts/unbroken";
 import { VERDICT_COLORS, VerdictWord } from "./VerdictWord";
 
 /** Each claim against its evidence. */
-export function VerdictScreen({ amplifier, claims, runs }: { amplifier: Amplifier; claims: readonly Claim[]; runs: readonly Run[] }) {
+export function VerdictScreen({
+  amplifier,
+  claims,
+  runs,
+}: {
+  amplifier: Amplifier;
+  claims: readonly Claim[];
+  runs: readonly Run[];
+}) {
   if (claims.length === 0)
     return (
-      <EmptyState title="Nothing to judge yet" text="A verdict sets a published claim against what was measured. Write the claim down first.">
+      <EmptyState
+        title="Nothing to judge yet"
+        text="A verdict sets a published claim against what was measured. Write the claim down first."
+      >
         <ActionButton tone="primary" asChild>
           <NextLink href={`/amplifiers/${amplifier.id}/brief`}>Write down a claim</NextLink>
         </ActionButton>
@@ -25,17 +44,38 @@ export function VerdictScreen({ amplifier, claims, runs }: { amplifier: Amplifie
     );
   const evidence = evidenceOf(runs);
   const newest = runs.find((run): run is SweepRun => isSweep(run) && run.remarks.struck === null);
-  const judged = claims.map((claim) => ({ claim, verdict: judgePowerClaim(powerClaim(claim), evidence) }));
+  const judged = claims.map((claim) => ({
+    claim,
+    verdict: judgePowerClaim(powerClaim(claim), evidence),
+  }));
   const leading = judged.find(({ verdict }) => verdict.measured) ?? judged[0];
   return (
     <Box>
-      <Heading as="h1" fontSize="27px" lineHeight={1.28} letterSpacing="-0.012em" maxW="1000px" mb={4} data-testid="verdict">
+      <Heading
+        as="h1"
+        fontSize="27px"
+        lineHeight={1.28}
+        letterSpacing="-0.012em"
+        maxW="1000px"
+        mb={4}
+        data-testid="verdict"
+      >
         <SpokenVerdict verdict={leading.verdict} />
       </Heading>
-      <Grid templateColumns={{ base: "minmax(0, 1fr) 300px", xl: "minmax(0, 1fr) 350px" }} gap={4} alignItems="start">
+      <Grid
+        templateColumns={{ base: "minmax(0, 1fr) 300px", xl: "minmax(0, 1fr) 350px" }}
+        gap={4}
+        alignItems="start"
+      >
         <Panel py={0}>
           {judged.map(({ claim, verdict }, index) => (
-            <ClaimRow key={claim.id} claim={claim} verdict={verdict} amplifierId={amplifier.id} isFirst={index === 0} />
+            <ClaimRow
+              key={claim.id}
+              claim={claim}
+              verdict={verdict}
+              amplifierId={amplifier.id}
+              isFirst={index === 0}
+            />
           ))}
         </Panel>
         {newest && <Schools run={newest} claim={fittingClaims(newest, claims)[0]} />}
@@ -58,10 +98,28 @@ function SpokenVerdict({ verdict }: { verdict: Verdict }) {
   );
 }
 
-function ClaimRow({ claim, verdict, amplifierId, isFirst }: { claim: Claim; verdict: Verdict; amplifierId: string; isFirst: boolean }) {
+function ClaimRow({
+  claim,
+  verdict,
+  amplifierId,
+  isFirst,
+}: {
+  claim: Claim;
+  verdict: Verdict;
+  amplifierId: string;
+  isFirst: boolean;
+}) {
   const { measured } = verdict;
   return (
-    <Grid templateColumns={{ base: "minmax(0, 1fr) 160px", xl: "minmax(0, 1fr) 200px 160px" }} columnGap={4} rowGap={2} py={4} alignItems="center" borderTopWidth={isFirst ? 0 : "1px"} borderColor="rime">
+    <Grid
+      templateColumns={{ base: "minmax(0, 1fr) 160px", xl: "minmax(0, 1fr) 200px 160px" }}
+      columnGap={4}
+      rowGap={2}
+      py={4}
+      alignItems="center"
+      borderTopWidth={isFirst ? 0 : "1px"}
+      borderColor="rime"
+    >
       <Box>
         <Text fontSize="17px" fontWeight={700} lineHeight={1.3}>
           {unbroken(claimText(powerClaim(claim)))}
@@ -75,7 +133,15 @@ function ClaimRow({ claim, verdict, amplifierId, isFirst }: { claim: Claim; verd
       </Box>
       <Box order={{ base: 3, xl: 2 }}>
         {measured ? (
-          <ClaimStrip claimedWatts={claim.powerWatts} reading={{ value: measured.powerWatts, plusMinus: measured.powerWattsExpandedUncertainty }} widthPx={200} caption={verdict.sentence} />
+          <ClaimStrip
+            claimedWatts={claim.powerWatts}
+            reading={{
+              value: measured.powerWatts,
+              plusMinus: measured.powerWattsExpandedUncertainty,
+            }}
+            widthPx={200}
+            caption={verdict.sentence}
+          />
         ) : (
           <ActionButton asChild>
             <NextLink href={`/amplifiers/${amplifierId}/bench`}>Run the test</NextLink>
@@ -83,12 +149,17 @@ function ClaimRow({ claim, verdict, amplifierId, isFirst }: { claim: Claim; verd
         )}
       </Box>
       <Box textAlign="right" order={{ base: 2, xl: 3 }}>
-        <VerdictWord status={verdict.status} size={verdict.status === "met" || verdict.status === "missed" ? "large" : "medium"} />
+        <VerdictWord
+          status={verdict.status}
+          size={verdict.status === "met" || verdict.status === "missed" ? "large" : "medium"}
+        />
         {measured && (
           <Box color="muted" fontSize="14.5px" fontWeight={600}>
             <Text whiteSpace="nowrap">{signed(measured.marginWatts, 1)} W</Text>
             <Text whiteSpace="nowrap">{signed(100 * measured.marginRatio, 1)} %</Text>
-            {Number.isFinite(measured.marginDb) && <Text whiteSpace="nowrap">{signed(measured.marginDb, 2)} dB</Text>}
+            {Number.isFinite(measured.marginDb) && (
+              <Text whiteSpace="nowrap">{signed(measured.marginDb, 2)} dB</Text>
+            )}
           </Box>
         )}
       </Box>
@@ -96,10 +167,14 @@ function ClaimRow({ claim, verdict, amplifierId, isFirst }: { claim: Claim; verd
   );
 }
 
-const signed = (value: number, decimals: number): string => `${value >= 0 ? "+" : ""}${formatFixed(value, decimals)}`;
+const signed = (value: number, decimals: number): string =>
+  `${value >= 0 ? "+" : ""}${formatFixed(value, decimals)}`;
 
 function MeasuredLine({ measured }: { measured: NonNullable<Verdict["measured"]> }) {
-  const { value, uncertainty } = formatWithUncertainty(measured.powerWatts, measured.powerWattsExpandedUncertainty);
+  const { value, uncertainty } = formatWithUncertainty(
+    measured.powerWatts,
+    measured.powerWattsExpandedUncertainty,
+  );
   return (
     <Text fontSize="24px" fontWeight={700} lineHeight={1.3} mt={1} whiteSpace="nowrap">
       {value} W{" "}
@@ -112,7 +187,10 @@ function MeasuredLine({ measured }: { measured: NonNullable<Verdict["measured"]>
 
 /** The newest run by each school of stating power; the weaker channel. Schools without evidence are named below. */
 function Schools({ run, claim }: { run: SweepRun; claim: Claim | undefined }) {
-  const schools = ratingSchools(run.result.channels, claim ? { ratio: claim.distortionLimitRatio, measure: claim.distortionMeasure } : null);
+  const schools = ratingSchools(
+    run.result.channels,
+    claim ? { ratio: claim.distortionLimitRatio, measure: claim.distortionMeasure } : null,
+  );
   const missing = schools.filter(({ reading }) => reading === null).map(({ label }) => label);
   return (
     <Panel>
@@ -122,7 +200,15 @@ function Schools({ run, claim }: { run: SweepRun; claim: Claim | undefined }) {
       {schools.map(
         ({ label, source, reading }) =>
           reading && (
-            <Flex key={label} justify="space-between" gap={3} py={1.5} borderTopWidth="1px" borderColor="rime" title={source}>
+            <Flex
+              key={label}
+              justify="space-between"
+              gap={3}
+              py={1.5}
+              borderTopWidth="1px"
+              borderColor="rime"
+              title={source}
+            >
               <Text color="muted">{label}</Text>
               <Text fontWeight={700} whiteSpace="nowrap">
                 {powerText(reading)}
@@ -131,14 +217,24 @@ function Schools({ run, claim }: { run: SweepRun; claim: Claim | undefined }) {
           ),
       )}
       <Text fontSize="14px" color="muted" mt={2}>
-        {run.conditions.channels.length > 1 ? "Weaker channel" : `Channel ${channelLetter(run.conditions.channels[0].channelIndex)}`} of the newest run, 1 kHz, {drivenText(run.conditions.channelsDriven)},{" "}
-        {run.conditions.channels.map(({ loadOhms }) => formatSignificant(loadOhms, 3)).join(" and ")} Ω measured.
+        {run.conditions.channels.length > 1
+          ? "Weaker channel"
+          : `Channel ${channelLetter(run.conditions.channels[0].channelIndex)}`}{" "}
+        of the newest run, 1 kHz, {drivenText(run.conditions.channelsDriven)},{" "}
+        {run.conditions.channels
+          .map(({ loadOhms }) => formatSignificant(loadOhms, 3))
+          .join(" and ")}{" "}
+        Ω measured.
       </Text>
       <Text fontSize="14px" color="muted" mt={1.5}>
         Not measured yet: {missing.join("; ")}.
       </Text>
       <Text fontSize="14px" color="muted" mt={1.5}>
-        Strength of evidence: {run.source === "recording" ? "strong, a dummy load and an analysed recording" : "none for the real amplifier, this ran on the simulated bench"}.
+        Strength of evidence:{" "}
+        {run.source === "recording"
+          ? "strong, a dummy load and an analysed recording"
+          : "none for the real amplifier, this ran on the simulated bench"}
+        .
       </Text>
     </Panel>
   );

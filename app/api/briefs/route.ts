@@ -14,7 +14,12 @@ export const POST = (request: Request): Promise<Response> =>
       const checked = await validated(briefSchema, parsed(text));
       if (!checked.ok) {
         const [[field, message]] = Object.entries(checked.errors);
-        return refuse(400, field === "format" || field === "" ? "This file is no brief of Rimebank's. Nothing was added." : `Nothing was added: ${field} is not right. ${message}`);
+        return refuse(
+          400,
+          field === "format" || field === ""
+            ? "This file is no brief of Rimebank's. Nothing was added."
+            : `Nothing was added: ${field} is not right. ${message}`,
+        );
       }
       const added = await addBrief(await database(), checked.value, new Date().toISOString());
       revalidatePath("/", "layout");

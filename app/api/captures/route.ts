@@ -6,13 +6,21 @@ import { captures, dataFolder, UploadTooLarge } from "@/store";
 export const PUT = (request: Request): Promise<Response> =>
   guarded(request, async () => {
     const limit = uploadLimitBytes();
-    if (Number(request.headers.get("content-length")) > limit) return refuse(413, new UploadTooLarge(limit).message);
+    if (Number(request.headers.get("content-length")) > limit)
+      return refuse(413, new UploadTooLarge(limit).message);
     if (!request.body) return refuse(400, "No file arrived. Choose it again.");
     try {
-      return Response.json(await captures.save(dataFolder(), request.body as unknown as AsyncIterable<Uint8Array>, limit));
+      return Response.json(
+        await captures.save(
+          dataFolder(),
+          request.body as unknown as AsyncIterable<Uint8Array>,
+          limit,
+        ),
+      );
     } catch (error) {
       if (error instanceof UploadTooLarge) return refuse(413, error.message);
-      if (request.signal.aborted) return refuse(400, "The upload was broken off. Nothing was stored.");
+      if (request.signal.aborted)
+        return refuse(400, "The upload was broken off. Nothing was stored.");
       throw error;
     }
   });

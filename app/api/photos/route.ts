@@ -8,7 +8,9 @@ export const PUT = (request: Request): Promise<Response> =>
   guarded(request, async () => {
     try {
       const photo = await savePhoto(dataFolder(), await readBody(request, PHOTO_LIMIT_BYTES));
-      return photo ? Response.json(photo) : refuse(400, "This is no picture that can be read. JPEG, PNG and WebP are.");
+      return photo
+        ? Response.json(photo)
+        : refuse(400, "This is no picture that can be read. JPEG, PNG and WebP are.");
     } catch (error) {
       if (error instanceof UploadTooLarge) return refuse(413, error.message);
       throw error;

@@ -30,14 +30,32 @@ export class InputStage {
   private scratchSeconds = 0;
   private limiterGain = 1;
 
-  constructor(private readonly input: InputPart, channel: number, sourceOhms: number, private readonly stepSeconds: number, seed: number) {
-    const { inputOhms, couplingFarads, gainRatio, furtherChannelsGainRatio, levelRatio, bandwidthHz } = input;
+  constructor(
+    private readonly input: InputPart,
+    channel: number,
+    sourceOhms: number,
+    private readonly stepSeconds: number,
+    seed: number,
+  ) {
+    const {
+      inputOhms,
+      couplingFarads,
+      gainRatio,
+      furtherChannelsGainRatio,
+      levelRatio,
+      bandwidthHz,
+    } = input;
     this.pole = new MatchedPole(bandwidthHz, stepSeconds);
     // Trapezoidal: at these few hertz it is exact to parts in a billion.
-    const turn = couplingFarads > 0 ? stepSeconds / (2 * couplingFarads * (inputOhms + sourceOhms)) : 0;
+    const turn =
+      couplingFarads > 0 ? stepSeconds / (2 * couplingFarads * (inputOhms + sourceOhms)) : 0;
     this.couplingTake = (2 * turn) / (1 + turn);
     this.couplingStay = 1 - this.couplingTake;
-    this.gain = gainRatio * levelRatio * (channel === 0 ? 1 : furtherChannelsGainRatio) * (inputOhms / (inputOhms + sourceOhms));
+    this.gain =
+      gainRatio *
+      levelRatio *
+      (channel === 0 ? 1 : furtherChannelsGainRatio) *
+      (inputOhms / (inputOhms + sourceOhms));
     this.uniform = seededUniform(seed);
   }
 
@@ -59,7 +77,8 @@ export class InputStage {
     }
     pole.run(asked);
     for (let n = 0; n < count; n++) {
-      const wanted = asked[n], move = wanted - slewed;
+      const wanted = asked[n],
+        move = wanted - slewed;
       if (move > mostSlew) slewed += mostSlew;
       else if (move < -mostSlew) slewed -= mostSlew;
       else slewed = wanted;
@@ -76,7 +95,10 @@ export class InputStage {
     let peak = 0;
     for (let n = 0; n < count; n++) peak = Math.max(peak, Math.abs(asked[n]));
     const seconds = count * this.stepSeconds;
-    const target = Math.min(1, (this.limiterGain * LIMITER_AIM_RATIO * this.input.limiterVolts) / Math.max(peak, 1e-9));
+    const target = Math.min(
+      1,
+      (this.limiterGain * LIMITER_AIM_RATIO * this.input.limiterVolts) / Math.max(peak, 1e-9),
+    );
     const time = target < this.limiterGain ? LIMITER_ATTACK_SECONDS : LIMITER_RELEASE_SECONDS;
     // A block that holds no tip tells nothing of a need to turn up.
     this.limiterGain += (target - this.limiterGain) * (1 - Math.exp(-seconds / time));

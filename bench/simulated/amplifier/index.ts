@@ -5,12 +5,23 @@ import { seatOf } from "./seat";
 import { SwitchingStage, type ClassDStage } from "./switchingStage";
 import { TransformerStage, type TransformerStagePart } from "./transformerStage";
 
-export type StagePart = ClassAStage | ClassAbStage | ClassGhStage | ClassDStage | TransformerStagePart;
+export type StagePart =
+  ClassAStage | ClassAbStage | ClassGhStage | ClassDStage | TransformerStagePart;
 
 /** The model of an output stage. @param isBridged two channels, one turned over, with the load between */
-export const outputStage = (stage: StagePart, hasSplitSupply: boolean, isBridged: boolean, load: LoadState, stepSeconds: number, blockSamples: number): OutputStage => {
-  if (stage.kind === "transformer") return new TransformerStage(stage, load, stepSeconds, blockSamples);
+export const outputStage = (
+  stage: StagePart,
+  hasSplitSupply: boolean,
+  isBridged: boolean,
+  load: LoadState,
+  stepSeconds: number,
+  blockSamples: number,
+): OutputStage => {
+  if (stage.kind === "transformer")
+    return new TransformerStage(stage, load, stepSeconds, blockSamples);
   const seating: Seating = stage.isBridgeTied || isBridged ? "bridge" : "single-ended";
   const seat = seatOf(seating, hasSplitSupply);
-  return stage.kind === "class-d" ? new SwitchingStage(stage, seat, load, stepSeconds, blockSamples) : new LinearStage(stage, seat, load, stepSeconds, blockSamples);
+  return stage.kind === "class-d"
+    ? new SwitchingStage(stage, seat, load, stepSeconds, blockSamples)
+    : new LinearStage(stage, seat, load, stepSeconds, blockSamples);
 };

@@ -4,7 +4,13 @@ import { quantity, type PartOf } from "../rig/fields";
 export const INPUT_FIELDS = {
   channelCount: quantity("Channels", "", 1, 8, 2),
   gainRatio: quantity("Gain, level control fully up", "", 1, 500, 22.4),
-  furtherChannelsGainRatio: quantity("Gain of the further channels over the first", "", 0.5, 1.5, 0.995),
+  furtherChannelsGainRatio: quantity(
+    "Gain of the further channels over the first",
+    "",
+    0.5,
+    1.5,
+    0.995,
+  ),
   levelRatio: quantity("Level control, 1 is fully up", "", 0.001, 1, 1),
   scratchRatio: quantity("How scratchy the level control is", "", 0, 1, 0),
   inputOhms: quantity("Input resistance", "Ω", 500, 1e6, 22_000),

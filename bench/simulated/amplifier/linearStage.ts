@@ -12,9 +12,21 @@ const LINEAR_STAGE = {
   crossoverVolts: quantity("Crossover step without bias, after feedback", "V", 0, 1, 2e-3),
   idleAmperes: quantity("Idle current of each channel, cold", "A", 0, 5, 0.06),
   outputOhms: quantity("Output resistance at low frequency", "Ω", 0, 5, 0.03),
-  outputCornerHz: quantity("Output resistance doubles at, as feedback falls", "Hz", 200, 1e6, 20_000),
+  outputCornerHz: quantity(
+    "Output resistance doubles at, as feedback falls",
+    "Hz",
+    200,
+    1e6,
+    20_000,
+  ),
   currentLimitAmperes: quantity("Current limit, peak; 0 is none", "A", 0, 100, 0),
-  safeAreaVolts: quantity("Device volts at which the limit reaches nothing; 0 is off", "V", 0, 500, 0),
+  safeAreaVolts: quantity(
+    "Device volts at which the limit reaches nothing; 0 is off",
+    "V",
+    0,
+    500,
+    0,
+  ),
   isBridgeTied: onOff("Bridge-tied outputs", false),
 };
 
@@ -23,7 +35,11 @@ export const CLASS_AB_FIELDS = LINEAR_STAGE;
 export type ClassAbStage = PartOf<typeof CLASS_AB_FIELDS> & { kind: "class-ab" };
 
 /** Class A: both devices always conduct; some stages slide into class AB beyond twice the idle current, others stop. */
-export const CLASS_A_FIELDS = { ...LINEAR_STAGE, idleAmperes: quantity("Idle current of each channel", "A", 0.05, 10, 1.2), leavesClassA: onOff("Slides into class AB beyond", true) };
+export const CLASS_A_FIELDS = {
+  ...LINEAR_STAGE,
+  idleAmperes: quantity("Idle current of each channel", "A", 0.05, 10, 1.2),
+  leavesClassA: onOff("Slides into class AB beyond", true),
+};
 export type ClassAStage = PartOf<typeof CLASS_A_FIELDS> & { kind: "class-a" };
 
 /** Class G and H: low rails for small signals, high ones for the tips. */
@@ -49,7 +65,13 @@ export class LinearStage implements OutputStage {
   private idleAmperes = 0;
   private handoverVolts = 0;
 
-  constructor(private readonly stage: ClassAStage | ClassAbStage | ClassGhStage, private readonly seat: Seat, load: LoadState, stepSeconds: number, blockSamples: number) {
+  constructor(
+    private readonly stage: ClassAStage | ClassAbStage | ClassGhStage,
+    private readonly seat: Seat,
+    load: LoadState,
+    stepSeconds: number,
+    blockSamples: number,
+  ) {
     this.seriesHenries = stage.outputOhms / (2 * Math.PI * stage.outputCornerHz);
     this.output = new LoadedOutput(this.network(load), stepSeconds, blockSamples);
     this.isClassGh = stage.kind === "class-gh";
@@ -95,8 +117,12 @@ export class LinearStage implements OutputStage {
   private draw(first: number, end: number, rails: Rails): void {
     const { amperes } = this.output;
     const { up, down } = this.seat;
-    const idle = this.idleAmperes, overlap = 2 * idle;
-    let pushUp = 0, pullUp = 0, pushDown = 0, pullDown = 0;
+    const idle = this.idleAmperes,
+      overlap = 2 * idle;
+    let pushUp = 0,
+      pullUp = 0,
+      pushDown = 0,
+      pullDown = 0;
     for (let n = first; n < end; n++) {
       const current = amperes[n];
       if (current >= 0) {
@@ -107,19 +133,23 @@ export class LinearStage implements OutputStage {
         if (current > -overlap) pullDown += idle + current / 2;
       }
     }
-    rails.positiveDraw += up.push[0] * pushUp + up.pull[0] * pullUp + down.push[0] * pushDown + down.pull[0] * pullDown;
-    rails.negativeDraw += up.push[1] * pushUp + up.pull[1] * pullUp + down.push[1] * pushDown + down.pull[1] * pullDown;
+    rails.positiveDraw +=
+      up.push[0] * pushUp + up.pull[0] * pullUp + down.push[0] * pushDown + down.pull[0] * pullDown;
+    rails.negativeDraw +=
+      up.push[1] * pushUp + up.pull[1] * pullUp + down.push[1] * pushDown + down.pull[1] * pullDown;
   }
 
   /** The same, but the tips are taken from the high rails. */
   private drawHigh(first: number, end: number, rails: Rails): void {
     const { amperes, volts } = this.output;
     const { up, down } = this.seat;
-    const idle = this.idleAmperes, handover = this.handoverVolts;
+    const idle = this.idleAmperes,
+      handover = this.handoverVolts;
     for (let n = first; n < end; n++) {
       const size = Math.abs(amperes[n]);
       const overlaps = size < 2 * idle;
-      const push = overlaps ? idle + size / 2 : size, pull = overlaps ? idle - size / 2 : 0;
+      const push = overlaps ? idle + size / 2 : size,
+        pull = overlaps ? idle - size / 2 : 0;
       const way = amperes[n] < 0 ? down : up;
       if (Math.abs(volts[n]) > handover) {
         rails.highPositiveDraw += way.push[0] * push;
@@ -139,9 +169,15 @@ export class LinearStage implements OutputStage {
    */
   private mostVolts(railVolts: number, amperes: number): number {
     const { saturationVolts, saturationOhms } = this.stage;
-    const left = railVolts - this.seat.devices * saturationVolts, ohms = this.seat.devices * saturationOhms;
-    const volts = this.isResistive ? left / (1 + ohms / this.totalOhms) : left - ohms * Math.max(0, amperes);
-    return Math.max(0, this.hasCurrentLimit ? Math.min(volts, this.currentLimitVolts(left)) : volts);
+    const left = railVolts - this.seat.devices * saturationVolts,
+      ohms = this.seat.devices * saturationOhms;
+    const volts = this.isResistive
+      ? left / (1 + ohms / this.totalOhms)
+      : left - ohms * Math.max(0, amperes);
+    return Math.max(
+      0,
+      this.hasCurrentLimit ? Math.min(volts, this.currentLimitVolts(left)) : volts,
+    );
   }
 
   /**
@@ -150,7 +186,10 @@ export class LinearStage implements OutputStage {
    */
   private currentLimitVolts(rail: number): number {
     const { currentLimitAmperes, safeAreaVolts } = this.stage;
-    const amperes = Math.min(staysInClassA(this.stage) ? 2 * this.idleAmperes : Infinity, currentLimitAmperes > 0 ? currentLimitAmperes : Infinity);
+    const amperes = Math.min(
+      staysInClassA(this.stage) ? 2 * this.idleAmperes : Infinity,
+      currentLimitAmperes > 0 ? currentLimitAmperes : Infinity,
+    );
     const volts = this.totalOhms * amperes;
     if (safeAreaVolts === 0) return volts;
     const slope = 1 - volts / safeAreaVolts;
@@ -163,12 +202,14 @@ export class LinearStage implements OutputStage {
 
   private note(load: LoadState, idleAmperes: number): void {
     this.isResistive = load.kind === "resistive";
-    this.totalOhms = this.stage.outputOhms + (load.kind === "resistive" ? load.ohms : load.part.ohms);
+    this.totalOhms =
+      this.stage.outputOhms + (load.kind === "resistive" ? load.ohms : load.part.ohms);
     this.idleAmperes = idleAmperes;
   }
 }
 
-const staysInClassA = (stage: ClassAStage | ClassAbStage | ClassGhStage): boolean => stage.kind === "class-a" && !stage.leavesClassA;
+const staysInClassA = (stage: ClassAStage | ClassAbStage | ClassGhStage): boolean =>
+  stage.kind === "class-a" && !stage.leavesClassA;
 
 /** The step at the change of rails, spread over HANDOVER_WIDTH_VOLTS. */
 const addCommutation = (volts: Float64Array, stepVolts: number, handoverVolts: number): void => {

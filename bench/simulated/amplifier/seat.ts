@@ -16,14 +16,39 @@ export type Seat = {
 };
 
 const SPLIT: Record<Seating, Seat> = {
-  "single-ended": { highest: [1, 0], lowest: [0, 1], devices: 1, up: { push: [1, 0], pull: [0, 1] }, down: { push: [0, 1], pull: [1, 0] } },
-  bridge: { highest: [1, 1], lowest: [1, 1], devices: 2, up: { push: [1, 1], pull: [1, 1] }, down: { push: [1, 1], pull: [1, 1] } },
+  "single-ended": {
+    highest: [1, 0],
+    lowest: [0, 1],
+    devices: 1,
+    up: { push: [1, 0], pull: [0, 1] },
+    down: { push: [0, 1], pull: [1, 0] },
+  },
+  bridge: {
+    highest: [1, 1],
+    lowest: [1, 1],
+    devices: 2,
+    up: { push: [1, 1], pull: [1, 1] },
+    down: { push: [1, 1], pull: [1, 1] },
+  },
 };
 
 /** On one supply a single output swings about half of it behind a capacitor, and a bridge swings all of it either way. */
 const SINGLE: Record<Seating, Seat> = {
-  "single-ended": { highest: [0.5, 0], lowest: [0.5, 0], devices: 1, up: { push: [1, 0], pull: [0, 0] }, down: { push: [0, 0], pull: [1, 0] } },
-  bridge: { highest: [1, 0], lowest: [1, 0], devices: 2, up: { push: [1, 0], pull: [1, 0] }, down: { push: [1, 0], pull: [1, 0] } },
+  "single-ended": {
+    highest: [0.5, 0],
+    lowest: [0.5, 0],
+    devices: 1,
+    up: { push: [1, 0], pull: [0, 0] },
+    down: { push: [0, 0], pull: [1, 0] },
+  },
+  bridge: {
+    highest: [1, 0],
+    lowest: [1, 0],
+    devices: 2,
+    up: { push: [1, 0], pull: [1, 0] },
+    down: { push: [1, 0], pull: [1, 0] },
+  },
 };
 
-export const seatOf = (seating: Seating, hasSplitSupply: boolean): Seat => (hasSplitSupply ? SPLIT : SINGLE)[seating];
+export const seatOf = (seating: Seating, hasSplitSupply: boolean): Seat =>
+  (hasSplitSupply ? SPLIT : SINGLE)[seating];

@@ -10,11 +10,23 @@ import type { Seat } from "./seat";
 export const CLASS_D_FIELDS = {
   dutyMostRatio: quantity("Longest pulse, share of the period", "", 0.5, 1, 0.97),
   deviceOhms: quantity("Switches and coils in series with the load", "Ω", 0.005, 2, 0.15),
-  filterHenries: quantity("Output filter, inductance in series with the load", "H", 1e-6, 2e-4, 2e-5),
+  filterHenries: quantity(
+    "Output filter, inductance in series with the load",
+    "H",
+    1e-6,
+    2e-4,
+    2e-5,
+  ),
   filterFarads: quantity("Output filter, capacitance across the load", "F", 1e-8, 2e-5, 6.8e-7),
   deadTimeVolts: quantity("Step of the dead time, after feedback", "V", 0, 1, 4e-3),
   rippleAmperes: quantity("Ripple current that rounds it", "A", 0, 5, 0.4),
-  railFeedbackRatio: quantity("How much of the supply's changes feedback takes out", "", 0, 1, 0.98),
+  railFeedbackRatio: quantity(
+    "How much of the supply's changes feedback takes out",
+    "",
+    0,
+    1,
+    0.98,
+  ),
   idleAmperes: quantity("Idle current of each channel", "A", 0, 2, 0.03),
   currentLimitAmperes: quantity("Current limit, peak; 0 is none", "A", 0, 100, 0),
   isBridgeTied: onOff("Bridge-tied outputs", true),
@@ -35,7 +47,13 @@ export class SwitchingStage implements OutputStage {
   private loadOhms = 8;
   private idleAmperes: number;
 
-  constructor(private readonly stage: ClassDStage, private readonly seat: Seat, load: LoadState, stepSeconds: number, blockSamples: number) {
+  constructor(
+    private readonly stage: ClassDStage,
+    private readonly seat: Seat,
+    load: LoadState,
+    stepSeconds: number,
+    blockSamples: number,
+  ) {
     this.output = new LoadedOutput(this.network(load), stepSeconds, blockSamples);
     this.isHalfBridge = seat.devices === 1;
     this.idleAmperes = stage.idleAmperes;
@@ -67,9 +85,17 @@ export class SwitchingStage implements OutputStage {
 
   run(bent: Float64Array, first: number, end: number, rails: Rails): void {
     const { output, stage } = this;
-    const upper = this.upper(rails), lower = this.lower(rails);
-    const limit = stage.currentLimitAmperes > 0 ? stage.currentLimitAmperes * this.loadOhms : Infinity;
-    output.run(bent, first, end, -Math.min(limit, stage.dutyMostRatio * lower), Math.min(limit, stage.dutyMostRatio * upper));
+    const upper = this.upper(rails),
+      lower = this.lower(rails);
+    const limit =
+      stage.currentLimitAmperes > 0 ? stage.currentLimitAmperes * this.loadOhms : Infinity;
+    output.run(
+      bent,
+      first,
+      end,
+      -Math.min(limit, stage.dutyMostRatio * lower),
+      Math.min(limit, stage.dutyMostRatio * upper),
+    );
     this.draw(first, end, lower, upper + lower, rails);
   }
 
@@ -78,7 +104,8 @@ export class SwitchingStage implements OutputStage {
     const { node, amperes } = this.output;
     const { push } = this.seat.up;
     const inverse = 1 / Math.max(span, TINY);
-    let out = 0, back = 0;
+    let out = 0,
+      back = 0;
     for (let n = first; n < end; n++) {
       const onPositive = (node[n] + lower) * inverse;
       out += onPositive * amperes[n];
@@ -104,7 +131,10 @@ export class SwitchingStage implements OutputStage {
 
   private network(load: LoadState) {
     const { deviceOhms, filterHenries, filterFarads } = this.stage;
-    return behindFilter({ ohms: deviceOhms, henries: filterHenries, farads: filterFarads }, loadSpace(load, 0, 0));
+    return behindFilter(
+      { ohms: deviceOhms, henries: filterHenries, farads: filterFarads },
+      loadSpace(load, 0, 0),
+    );
   }
 
   private note(load: LoadState): void {

@@ -14,9 +14,21 @@ export const TRANSFORMER_FIELDS = {
   sourceOhms: quantity("Output resistance with feedback, at the 8 Ω tap", "Ω", 0.05, 20, 1.1),
   leakageHenries: quantity("Leakage inductance, at the 8 Ω tap", "H", 0, 0.001, 2.5e-5),
   primaryHenries: quantity("Inductance of the core, at the 8 Ω tap", "H", 0.005, 10, 0.25),
-  saturationVoltSeconds: quantity("Flux at which the core saturates, at the 8 Ω tap", "V s", 0.005, 2, 0.12),
+  saturationVoltSeconds: quantity(
+    "Flux at which the core saturates, at the 8 Ω tap",
+    "V s",
+    0.005,
+    2,
+    0.12,
+  ),
   crossoverVolts: quantity("Crossover step without bias, after feedback", "V", 0, 1, 0.01),
-  idleAmperes: quantity("Idle current of each channel, from the high-voltage supply", "A", 0.01, 2, 0.09),
+  idleAmperes: quantity(
+    "Idle current of each channel, from the high-voltage supply",
+    "A",
+    0.01,
+    2,
+    0.09,
+  ),
 };
 export type TransformerStagePart = PartOf<typeof TRANSFORMER_FIELDS> & { kind: "transformer" };
 
@@ -37,7 +49,12 @@ export class TransformerStage implements OutputStage {
   private fluxVoltSeconds = 0;
   private magnetisingAmperes = 0;
 
-  constructor(private readonly stage: TransformerStagePart, load: LoadState, private readonly stepSeconds: number, blockSamples: number) {
+  constructor(
+    private readonly stage: TransformerStagePart,
+    load: LoadState,
+    private readonly stepSeconds: number,
+    blockSamples: number,
+  ) {
     this.tapRatio = Math.sqrt(stage.tapOhms / 8);
     this.sourceOhms = stage.sourceOhms * this.tapRatio ** 2;
     this.idleAmperes = stage.idleAmperes;
@@ -62,13 +79,21 @@ export class TransformerStage implements OutputStage {
   bend(asked: Float64Array): void {
     const { stage, tapRatio } = this;
     for (let n = 0; n < asked.length; n++) asked[n] *= tapRatio;
-    this.crossover.run(asked, stage.crossoverVolts, (2 * this.idleAmperes * stage.turnsRatio * this.totalOhms) / tapRatio);
+    this.crossover.run(
+      asked,
+      stage.crossoverVolts,
+      (2 * this.idleAmperes * stage.turnsRatio * this.totalOhms) / tapRatio,
+    );
   }
 
   run(bent: Float64Array, first: number, end: number, rails: Rails): void {
     const { output, stage, tapRatio } = this;
     const toSecondary = tapRatio / stage.turnsRatio;
-    const most = Math.max(0, ((rails.positiveVolts - stage.plateKeptVolts) * toSecondary) / (1 + (stage.deviceOhms * tapRatio ** 2) / this.totalOhms));
+    const most = Math.max(
+      0,
+      ((rails.positiveVolts - stage.plateKeptVolts) * toSecondary) /
+        (1 + (stage.deviceOhms * tapRatio ** 2) / this.totalOhms),
+    );
     const drop = this.sourceOhms * this.magnetisingAmperes;
     for (let n = first; n < end; n++) bent[n] -= drop;
     output.run(bent, first, end, -most, most);
@@ -81,8 +106,10 @@ export class TransformerStage implements OutputStage {
     const { stage, tapRatio, stepSeconds } = this;
     const { volts } = this.output;
     for (let n = first; n < end; n++) this.fluxVoltSeconds += volts[n] * stepSeconds;
-    const over = (this.fluxVoltSeconds / (stage.saturationVoltSeconds * tapRatio)) ** 2, fourth = over * over;
-    this.magnetisingAmperes = (this.fluxVoltSeconds / (stage.primaryHenries * tapRatio ** 2)) * (1 + fourth * fourth);
+    const over = (this.fluxVoltSeconds / (stage.saturationVoltSeconds * tapRatio)) ** 2,
+      fourth = over * over;
+    this.magnetisingAmperes =
+      (this.fluxVoltSeconds / (stage.primaryHenries * tapRatio ** 2)) * (1 + fourth * fourth);
   }
 
   /** Near the middle both halves conduct and the mean of what they draw grows as the square. */

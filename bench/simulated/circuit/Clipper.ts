@@ -20,14 +20,23 @@ export class Clipper {
    * From wanted to held volts, CLIPPER_LATENCY_SAMPLES behind, for the samples from first to end, in which the limits
    * glide to those given: steps would be printed on flat tops.
    */
-  run(wanted: Float64Array, held: Float64Array, first: number, end: number, lowestAtEnd: number, highestAtEnd: number): void {
+  run(
+    wanted: Float64Array,
+    held: Float64Array,
+    first: number,
+    end: number,
+    lowestAtEnd: number,
+    highestAtEnd: number,
+  ): void {
     let { wantedBefore, held: last, sideBefore, lowest, highest } = this;
-    const fall = (lowestAtEnd - lowest) / (end - first), rise = (highestAtEnd - highest) / (end - first);
+    const fall = (lowestAtEnd - lowest) / (end - first),
+      rise = (highestAtEnd - highest) / (end - first);
     for (let n = first; n < end; n++) {
       lowest += fall;
       highest += rise;
       const now = wanted[n];
-      let volts = now, side = 0;
+      let volts = now,
+        side = 0;
       if (now > highest) {
         volts = highest;
         side = 1;
@@ -39,12 +48,14 @@ export class Clipper {
         const slope = now - wantedBefore;
         if (slope !== 0) {
           if (side > 0 || sideBefore > 0) {
-            const share = shareOfSample(highest - wantedBefore, slope), bend = Math.abs(slope) / 6;
+            const share = shareOfSample(highest - wantedBefore, slope),
+              bend = Math.abs(slope) / 6;
             last -= bend * (1 - share) ** 3;
             volts -= bend * share ** 3;
           }
           if (side < 0 || sideBefore < 0) {
-            const share = shareOfSample(lowest - wantedBefore, slope), bend = Math.abs(slope) / 6;
+            const share = shareOfSample(lowest - wantedBefore, slope),
+              bend = Math.abs(slope) / 6;
             last += bend * (1 - share) ** 3;
             volts += bend * share ** 3;
           }
@@ -67,4 +78,5 @@ export class Clipper {
  * When, as a share of the sample, the limit is met. Of a ramp that starts a share t of a sample away from a sample, a
  * triangle of two samples leaves (1 - t)^3 / 6 there.
  */
-const shareOfSample = (toLimit: number, slope: number): number => Math.min(1, Math.max(0, toLimit / slope));
+const shareOfSample = (toLimit: number, slope: number): number =>
+  Math.min(1, Math.max(0, toLimit / slope));

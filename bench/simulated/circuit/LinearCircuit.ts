@@ -41,7 +41,13 @@ export class LinearCircuit {
   }
 
   /** From the driven node's volts to the load's volts and the node's amperes, CIRCUIT_LATENCY_SAMPLES behind, for the samples from first to end. */
-  run(node: Float64Array, volts: Float64Array, amperes: Float64Array, first: number, end: number): void {
+  run(
+    node: Float64Array,
+    volts: Float64Array,
+    amperes: Float64Array,
+    first: number,
+    end: number,
+  ): void {
     if (this.size === 1) this.runOne(node, volts, amperes, first, end);
     else this.runAny(node, volts, amperes, first, end);
   }
@@ -57,10 +63,26 @@ export class LinearCircuit {
   }
 
   /** One state, all in local variables: most outputs are this simple, and it is the innermost loop of the bench. */
-  private runOne(node: Float64Array, volts: Float64Array, amperes: Float64Array, first: number, end: number): void {
-    const move = this.move[0], feedBefore = this.feed[0], feedFrom = this.feed[1], feedTo = this.feed[2], feedAfter = this.feed[3];
-    const voltsOf = this.voltsOf[0], amperesOf = this.amperesOf[0], voltsThrough = this.voltsThrough, amperesThrough = this.amperesThrough;
-    let state = this.state[0], before = this.before, from = this.from, to = this.to;
+  private runOne(
+    node: Float64Array,
+    volts: Float64Array,
+    amperes: Float64Array,
+    first: number,
+    end: number,
+  ): void {
+    const move = this.move[0],
+      feedBefore = this.feed[0],
+      feedFrom = this.feed[1],
+      feedTo = this.feed[2],
+      feedAfter = this.feed[3];
+    const voltsOf = this.voltsOf[0],
+      amperesOf = this.amperesOf[0],
+      voltsThrough = this.voltsThrough,
+      amperesThrough = this.amperesThrough;
+    let state = this.state[0],
+      before = this.before,
+      from = this.from,
+      to = this.to;
     for (let n = first; n < end; n++) {
       const after = node[n];
       // Kept apart from the state, which would otherwise wait for every one of these sums.
@@ -78,14 +100,22 @@ export class LinearCircuit {
     this.to = to;
   }
 
-  private runAny(node: Float64Array, volts: Float64Array, amperes: Float64Array, first: number, end: number): void {
+  private runAny(
+    node: Float64Array,
+    volts: Float64Array,
+    amperes: Float64Array,
+    first: number,
+    end: number,
+  ): void {
     const { size, move, feed, voltsOf, amperesOf, voltsThrough, amperesThrough } = this;
     let { state, next, before, from, to } = this;
     for (let n = first; n < end; n++) {
       const after = node[n];
-      let loadVolts = voltsThrough * to, nodeAmperes = amperesThrough * to;
+      let loadVolts = voltsThrough * to,
+        nodeAmperes = amperesThrough * to;
       for (let i = 0, at = 0, w = 0; i < size; i++, w += 4) {
-        let value = feed[w] * before + feed[w + 1] * from + (feed[w + 2] * to + feed[w + 3] * after);
+        let value =
+          feed[w] * before + feed[w + 1] * from + (feed[w + 2] * to + feed[w + 3] * after);
         for (let j = 0; j < size; j++, at++) value += move[at] * state[j];
         next[i] = value;
         loadVolts += voltsOf[i] * value;
@@ -117,7 +147,11 @@ const CUBIC = [
 ];
 
 /** Chains of integrators behind b give the response to 1, s, s^2 and s^3 from one exponential. */
-const steps = (a: StateSpace["a"], b: StateSpace["b"], stepSeconds: number): { move: Float64Array; feed: Float64Array } => {
+const steps = (
+  a: StateSpace["a"],
+  b: StateSpace["b"],
+  stepSeconds: number,
+): { move: Float64Array; feed: Float64Array } => {
   const size = a.length;
   const powers = CUBIC.length;
   const chain = Array.from({ length: size + powers }, (_, i) =>
@@ -131,7 +165,12 @@ const steps = (a: StateSpace["a"], b: StateSpace["b"], stepSeconds: number): { m
   let factorial = 1;
   for (let power = 0; power < powers; power++) {
     factorial *= Math.max(1, power);
-    for (let i = 0; i < size; i++) for (let k = 0; k < 4; k++) feed[4 * i + k] += factorial * exponential[i][size + power] * CUBIC[power][k];
+    for (let i = 0; i < size; i++)
+      for (let k = 0; k < 4; k++)
+        feed[4 * i + k] += factorial * exponential[i][size + power] * CUBIC[power][k];
   }
-  return { move: Float64Array.from(exponential.slice(0, size).flatMap((row) => row.slice(0, size))), feed };
+  return {
+    move: Float64Array.from(exponential.slice(0, size).flatMap((row) => row.slice(0, size))),
+    feed,
+  };
 };

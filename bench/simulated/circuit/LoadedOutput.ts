@@ -14,7 +14,11 @@ export class LoadedOutput {
   private readonly clipper = new Clipper();
   private circuit: LinearCircuit;
 
-  constructor(system: StateSpace, private readonly stepSeconds: number, blockSamples: number) {
+  constructor(
+    system: StateSpace,
+    private readonly stepSeconds: number,
+    blockSamples: number,
+  ) {
     this.circuit = new LinearCircuit(system, stepSeconds);
     this.node = new Float64Array(blockSamples);
     this.volts = new Float64Array(blockSamples);

@@ -23,7 +23,8 @@ export class MatchedPole {
     const pole = (low.rest - high.rest) / (high.power - low.power);
     const zero = low.rest + low.power * pole;
     this.stay = (Math.sqrt(pole) - 1) / (Math.sqrt(pole) + 1);
-    const sum = 1 - this.stay, difference = Math.sqrt(zero) * sum;
+    const sum = 1 - this.stay,
+      difference = Math.sqrt(zero) * sum;
     this.now = (sum + difference) / 2;
     this.then = (sum - difference) / 2;
   }

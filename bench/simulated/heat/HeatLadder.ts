@@ -14,11 +14,18 @@ export class HeatLadder {
   private rise = [0, 0, 0];
   private readonly moves = new Map<number, number[][]>();
 
-  constructor(private readonly heat: HeatPart, private readonly ambientCelsius: number) {}
+  constructor(
+    private readonly heat: HeatPart,
+    private readonly ambientCelsius: number,
+  ) {}
 
   get temperatures(): Temperatures {
     const [junction, casing, sink] = this.rise;
-    return { junctionCelsius: this.ambientCelsius + junction, caseCelsius: this.ambientCelsius + casing, sinkCelsius: this.ambientCelsius + sink };
+    return {
+      junctionCelsius: this.ambientCelsius + junction,
+      caseCelsius: this.ambientCelsius + casing,
+      sinkCelsius: this.ambientCelsius + sink,
+    };
   }
 
   /** Takes steady watts over some seconds. */
@@ -32,17 +39,31 @@ export class HeatLadder {
   settled(watts: number): Temperatures {
     const sink = this.ambientCelsius + watts * sinkOhmsThermal(this.heat);
     const casing = sink + watts * this.heat.interfaceCelsiusPerWatt;
-    return { junctionCelsius: casing + watts * this.heat.junctionCelsiusPerWatt, caseCelsius: casing, sinkCelsius: sink };
+    return {
+      junctionCelsius: casing + watts * this.heat.junctionCelsiusPerWatt,
+      caseCelsius: casing,
+      sinkCelsius: sink,
+    };
   }
 
   private moveOver(seconds: number): number[][] {
     const known = this.moves.get(seconds);
     if (known) return known;
-    const { junctionCelsiusPerWatt, interfaceCelsiusPerWatt, junctionJoulesPerCelsius, caseJoulesPerCelsius, sinkJoulesPerCelsius } = this.heat;
-    const toCase = 1 / junctionCelsiusPerWatt, toSink = 1 / interfaceCelsiusPerWatt, toRoom = 1 / sinkOhmsThermal(this.heat);
+    const {
+      junctionCelsiusPerWatt,
+      interfaceCelsiusPerWatt,
+      junctionJoulesPerCelsius,
+      caseJoulesPerCelsius,
+      sinkJoulesPerCelsius,
+    } = this.heat;
+    const toCase = 1 / junctionCelsiusPerWatt,
+      toSink = 1 / interfaceCelsiusPerWatt,
+      toRoom = 1 / sinkOhmsThermal(this.heat);
     const rows = [
       [-toCase, toCase, 0, 1].map((value) => (value * seconds) / junctionJoulesPerCelsius),
-      [toCase, -toCase - toSink, toSink, 0].map((value) => (value * seconds) / caseJoulesPerCelsius),
+      [toCase, -toCase - toSink, toSink, 0].map(
+        (value) => (value * seconds) / caseJoulesPerCelsius,
+      ),
       [0, toSink, -toSink - toRoom, 0].map((value) => (value * seconds) / sinkJoulesPerCelsius),
       [0, 0, 0, 0],
     ];

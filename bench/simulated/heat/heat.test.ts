@@ -6,7 +6,8 @@ import { HOME, loaded, PERFECT, RATE_HZ } from "../testing/measure";
 import { HEAT_FIELDS, type HeatPart } from "./heat";
 import { HeatLadder } from "./HeatLadder";
 
-const ladder = (given: Partial<HeatPart> = {}) => new HeatLadder(partOf(HEAT_FIELDS, { cover: "off", ...given }), 22);
+const ladder = (given: Partial<HeatPart> = {}) =>
+  new HeatLadder(partOf(HEAT_FIELDS, { cover: "off", ...given }), 22);
 const heated = (given: Partial<HeatPart>, watts: number, seconds: number) => {
   const one = ladder(given);
   one.advance(watts, seconds);
@@ -23,7 +24,9 @@ test("the settled temperature follows the dissipation, node by node", () => {
 });
 
 test("a better compound heats the sink faster and keeps the junction cooler", () => {
-  const [poor, good] = [0.8, 0.05].map((interfaceCelsiusPerWatt) => heated({ interfaceCelsiusPerWatt }, 60, 20));
+  const [poor, good] = [0.8, 0.05].map((interfaceCelsiusPerWatt) =>
+    heated({ interfaceCelsiusPerWatt }, 60, 20),
+  );
   expect(good.sinkCelsius).toBeGreaterThan(poor.sinkCelsius + 0.1);
   expect(good.junctionCelsius).toBeLessThan(poor.junctionCelsius - 5);
 });
@@ -42,10 +45,18 @@ test("invariance: many small steps end where one large step does", () => {
   expect(many.temperatures.junctionCelsius).toBeCloseTo(one.temperatures.junctionCelsius, 6);
 });
 
-const tone = (seconds: number) => Float64Array.from({ length: seconds * RATE_HZ }, (_, n) => 0.5 * Math.sin((2 * Math.PI * n) / 192));
+const tone = (seconds: number) =>
+  Float64Array.from(
+    { length: seconds * RATE_HZ },
+    (_, n) => 0.5 * Math.sin((2 * Math.PI * n) / 192),
+  );
 
 test("the dissipation is taken from the electrical simulation: supply power less load power", () => {
-  const session = switchOn(onLoads({ ...PERFECT, heat: { ...HOME.heat, biasPerCelsius: 0 } }, [8]), { drives: [true], sampleRateHz: RATE_HZ }, 1);
+  const session = switchOn(
+    onLoads({ ...PERFECT, heat: { ...HOME.heat, biasPerCelsius: 0 } }, [8]),
+    { drives: [true], sampleRateHz: RATE_HZ },
+    1,
+  );
   session.play(tone(0.6));
   const { dissipatedWatts, loadWatts } = session.now;
   // Class B with 10 V peak into 8 ohm on 20 V rails: 2 x 20 V x 10 V / (pi 8 ohm) in all, and the idle current of two channels.
@@ -56,7 +67,11 @@ test("the dissipation is taken from the electrical simulation: supply power less
 });
 
 test("hours of soak in a moment: it cuts out, cools, and comes back; the poor contact cuts out no sooner at the sink", () => {
-  const rig: Rig = { ...HOME, heat: { ...HOME.heat, sinkCelsiusPerWatt: 1.2 }, protection: { ...HOME.protection, cutOutCelsius: 70, cutInCelsius: 55 } };
+  const rig: Rig = {
+    ...HOME,
+    heat: { ...HOME.heat, sinkCelsiusPerWatt: 1.2 },
+    protection: { ...HOME.protection, cutOutCelsius: 70, cutInCelsius: 55 },
+  };
   const session = switchOn(loaded(rig, 8, 8), { drives: [true, true], sampleRateHz: RATE_HZ }, 1);
   const loud = tone(0.2).map((value) => 1.6 * value);
   for (let minute = 0; minute < 120 && !session.now.isCutOut; minute++) {
@@ -84,11 +99,25 @@ test("bias follows the sink, and a load's ohms its own temperature", () => {
 });
 
 test("a network shares its watts out, and an overloaded part opens for good", () => {
-  const small = { ...resistor(8), ratedWatts: 5, celsiusPerWatt: 10, joulesPerCelsius: 20, failsAboveCelsius: 250, perCelsius: 0 };
+  const small = {
+    ...resistor(8),
+    ratedWatts: 5,
+    celsiusPerWatt: 10,
+    joulesPerCelsius: 20,
+    failsAboveCelsius: 250,
+    perCelsius: 0,
+  };
   const big = { ...resistor(8), perCelsius: 0 };
-  const load = new WarmLoad({ kind: "parallel", parts: [{ kind: "series", parts: [big, big] }, small] }, 20);
+  const load = new WarmLoad(
+    { kind: "parallel", parts: [{ kind: "series", parts: [big, big] }, small] },
+    20,
+  );
   load.warm(30, 1);
-  expect(load.resistors.map(({ watts }) => watts)).toEqual([expect.closeTo(5, 6), expect.closeTo(5, 6), expect.closeTo(20, 6)]);
+  expect(load.resistors.map(({ watts }) => watts)).toEqual([
+    expect.closeTo(5, 6),
+    expect.closeTo(5, 6),
+    expect.closeTo(20, 6),
+  ]);
   load.warm(60, 1e4);
   const state = load.state();
   expect(load.resistors[2].isOpen).toBe(true);
@@ -96,7 +125,20 @@ test("a network shares its watts out, and an overloaded part opens for good", ()
 });
 
 test("a resistor that opens in the middle of a run is noted", () => {
-  const rig = loaded(HOME, { ...resistor(8), celsiusPerWatt: 40, joulesPerCelsius: 0.2, failsAboveCelsius: 200 });
-  const { log } = record(rig, { stimulus: { kind: "sine", frequencyHz: 1000, voltsPeak: 0.9, seconds: 2 }, sampleRateHz: 48_000, drives: [true] }, 1);
+  const rig = loaded(HOME, {
+    ...resistor(8),
+    celsiusPerWatt: 40,
+    joulesPerCelsius: 0.2,
+    failsAboveCelsius: 200,
+  });
+  const { log } = record(
+    rig,
+    {
+      stimulus: { kind: "sine", frequencyHz: 1000, voltsPeak: 0.9, seconds: 2 },
+      sampleRateHz: 48_000,
+      drives: [true],
+    },
+    1,
+  );
   expect(log.events.map(({ event }) => event)).toEqual(["resistor-opened"]);
 });

@@ -4,7 +4,13 @@ import { choice, onOff, quantity, type PartOf } from "../rig/fields";
 export const HEAT_FIELDS = {
   junctionCelsiusPerWatt: quantity("Junction to case, all devices", "K/W", 0.005, 20, 0.25),
   interfaceCelsiusPerWatt: quantity("Case to sink, through the compound", "K/W", 0.001, 10, 0.08),
-  sinkCelsiusPerWatt: quantity("Sink to room, lid off, fins upright, still air", "K/W", 0.01, 50, 0.6),
+  sinkCelsiusPerWatt: quantity(
+    "Sink to room, lid off, fins upright, still air",
+    "K/W",
+    0.01,
+    50,
+    0.6,
+  ),
   junctionJoulesPerCelsius: quantity("Heat stored in the chips", "J/K", 0.01, 100, 0.4),
   caseJoulesPerCelsius: quantity("Heat stored in the cases", "J/K", 0.1, 500, 12),
   sinkJoulesPerCelsius: quantity("Heat stored in the sink", "J/K", 1, 50_000, 900),
@@ -20,5 +26,13 @@ const COVER_RATIO = 1.35;
 const FLAT_RATIO = 1.25;
 const FAN_RATIO = 0.4;
 
-export const sinkOhmsThermal = ({ sinkCelsiusPerWatt, cover, orientation, hasFan }: HeatPart): number =>
-  sinkCelsiusPerWatt * (cover === "on" ? COVER_RATIO : 1) * (orientation === "flat" ? FLAT_RATIO : 1) * (hasFan ? FAN_RATIO : 1);
+export const sinkOhmsThermal = ({
+  sinkCelsiusPerWatt,
+  cover,
+  orientation,
+  hasFan,
+}: HeatPart): number =>
+  sinkCelsiusPerWatt *
+  (cover === "on" ? COVER_RATIO : 1) *
+  (orientation === "flat" ? FLAT_RATIO : 1) *
+  (hasFan ? FAN_RATIO : 1);

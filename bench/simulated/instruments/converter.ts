@@ -19,21 +19,38 @@ const RANGES_VOLTS = [0.1, 0.3, 1, 2.5, 5, 10, 20, 40, 80, 160, 320, 640];
  * is held there, as an overdriven converter does. Takes the channels over.
  * @param noiseVoltsRms of the amplifier, a channel, 20 Hz to 20 kHz
  */
-export const convert = (channels: readonly Float64Array[], noiseVoltsRms: readonly number[], sampleRateHz: number, converter: Converter, seed: number, fileName: string): Capture => {
+export const convert = (
+  channels: readonly Float64Array[],
+  noiseVoltsRms: readonly number[],
+  sampleRateHz: number,
+  converter: Converter,
+  seed: number,
+  fileName: string,
+): Capture => {
   const peak = Math.max(...channels.map(peakOf));
-  const fullScaleVolts = converter.fullScaleVolts || (RANGES_VOLTS.find((range) => range > 1.1 * peak) ?? 2 * peak);
+  const fullScaleVolts =
+    converter.fullScaleVolts || (RANGES_VOLTS.find((range) => range > 1.1 * peak) ?? 2 * peak);
   const bandwidth = Math.sqrt(sampleRateHz / 40_000);
   const step = fullScaleVolts / 2 ** (converter.bits - 1);
   const sampled = channels.map((volts, channel) => {
-    const noisy = addNoise(volts, bandwidth * Math.hypot(noiseVoltsRms[channel] ?? 0, converter.noiseRatio * fullScaleVolts), seed + 101 * (channel + 1));
+    const noisy = addNoise(
+      volts,
+      bandwidth * Math.hypot(noiseVoltsRms[channel] ?? 0, converter.noiseRatio * fullScaleVolts),
+      seed + 101 * (channel + 1),
+    );
     // The file's own steps are those of 24 bit, and it holds what exceeds full scale.
     return converter.bits < 24 ? noisy.map((value) => Math.round(value / step) * step) : noisy;
   });
-  return { wav: encodeWav(sampled, sampleRateHz, fullScaleVolts, "int24"), fullScaleVolts, fileName };
+  return {
+    wav: encodeWav(sampled, sampleRateHz, fullScaleVolts, "int24"),
+    fullScaleVolts,
+    fileName,
+  };
 };
 
 const peakOf = (volts: Float64Array): number => {
-  let highest = 0, lowest = 0;
+  let highest = 0,
+    lowest = 0;
   for (let n = 0; n < volts.length; n++) {
     if (volts[n] > highest) highest = volts[n];
     if (volts[n] < lowest) lowest = volts[n];

@@ -4,7 +4,8 @@ const KAISER_BETA = 10;
 
 /** Modified Bessel function of order 0, by its power series. */
 const bessel0 = (x: number): number => {
-  let term = 1, sum = 1;
+  let term = 1,
+    sum = 1;
   for (let k = 1; term > 1e-14 * sum; k++) {
     term *= (x / (2 * k)) ** 2;
     sum += term;
@@ -17,7 +18,10 @@ const TAPS = (() => {
   const taps = Float64Array.from({ length: (TAPS_A_SIDE + 1) / 2 }, (_, k) => {
     const distance = 2 * k + 1;
     const edge = distance / (TAPS_A_SIDE + 1);
-    return (Math.sin((Math.PI * distance) / 2) / (Math.PI * distance)) * (bessel0(KAISER_BETA * Math.sqrt(1 - edge * edge)) / bessel0(KAISER_BETA));
+    return (
+      (Math.sin((Math.PI * distance) / 2) / (Math.PI * distance)) *
+      (bessel0(KAISER_BETA * Math.sqrt(1 - edge * edge)) / bessel0(KAISER_BETA))
+    );
   });
   const sum = 2 * taps.reduce((total, tap) => total + tap, 0);
   return taps.map((tap) => (tap * 0.5) / sum);
@@ -33,8 +37,12 @@ export const halveRate = (fast: Float64Array): Float64Array => {
   for (let n = 0; n < slow.length; n++) {
     const centre = 2 * n;
     let sum = 0.5 * fast[centre];
-    if (centre >= TAPS_A_SIDE && centre + TAPS_A_SIDE < fast.length) for (let k = 0, d = 1; k < TAPS.length; k++, d += 2) sum += TAPS[k] * (fast[centre - d] + fast[centre + d]);
-    else for (let k = 0, d = 1; k < TAPS.length; k++, d += 2) sum += TAPS[k] * ((fast[centre - d] ?? 0) + (fast[centre + d] ?? 0));
+    if (centre >= TAPS_A_SIDE && centre + TAPS_A_SIDE < fast.length)
+      for (let k = 0, d = 1; k < TAPS.length; k++, d += 2)
+        sum += TAPS[k] * (fast[centre - d] + fast[centre + d]);
+    else
+      for (let k = 0, d = 1; k < TAPS.length; k++, d += 2)
+        sum += TAPS[k] * ((fast[centre - d] ?? 0) + (fast[centre + d] ?? 0));
     slow[n] = sum;
   }
   return slow;

@@ -4,15 +4,40 @@ import { HOME, PERFECT, playTone, readTone, voltsOf } from "../testing/measure";
 import { record } from "..";
 import { addNoise } from "./seededNoise";
 import { halveRate } from "./halfBand";
-import { CLAMP_FIELDS, MAINS_METER_FIELDS, readClamp, readContact, readInfrared, readMainsMeter, readVoltmeter, THERMOMETER_FIELDS, VOLTMETER_FIELDS } from "./meters";
+import {
+  CLAMP_FIELDS,
+  MAINS_METER_FIELDS,
+  readClamp,
+  readContact,
+  readInfrared,
+  readMainsMeter,
+  readVoltmeter,
+  THERMOMETER_FIELDS,
+  VOLTMETER_FIELDS,
+} from "./meters";
 
-const sine = (peak: number, frequencyHz: number, rate = 192_000) => Float64Array.from({ length: rate / 4 }, (_, n) => peak * Math.sin((2 * Math.PI * frequencyHz * n) / rate));
-const exact = (given: object = {}) => partOf(VOLTMETER_FIELDS, { ofReadingRatio: 0, digits: 0, counts: 100_000, bandwidthHz: 1e6, ...given });
+const sine = (peak: number, frequencyHz: number, rate = 192_000) =>
+  Float64Array.from(
+    { length: rate / 4 },
+    (_, n) => peak * Math.sin((2 * Math.PI * frequencyHz * n) / rate),
+  );
+const exact = (given: object = {}) =>
+  partOf(VOLTMETER_FIELDS, {
+    ofReadingRatio: 0,
+    digits: 0,
+    counts: 100_000,
+    bandwidthHz: 1e6,
+    ...given,
+  });
 
 test("half-band filter: flat in the band, 95 dB down in what would fold, no delay", () => {
   const level = (frequencyRatio: number) => {
-    const slow = halveRate(Float64Array.from({ length: 20_000 }, (_, n) => Math.sin(2 * Math.PI * frequencyRatio * n))).subarray(100, 9900);
-    return amplitudeRatioToDb(Math.sqrt((2 * slow.reduce((sum, value) => sum + value * value, 0)) / slow.length));
+    const slow = halveRate(
+      Float64Array.from({ length: 20_000 }, (_, n) => Math.sin(2 * Math.PI * frequencyRatio * n)),
+    ).subarray(100, 9900);
+    return amplitudeRatioToDb(
+      Math.sqrt((2 * slow.reduce((sum, value) => sum + value * value, 0)) / slow.length),
+    );
   };
   expect(Math.abs(level(0.01))).toBeLessThan(0.001);
   expect(Math.abs(level(0.19))).toBeLessThan(0.002);
@@ -23,7 +48,8 @@ test("half-band filter: flat in the band, 95 dB down in what would fold, no dela
 
 test("noise: standard deviation 1, no mean, no correlation, repeatable", () => {
   const noise = addNoise(new Float64Array(200_000), 1, 7);
-  const mean = (read: (n: number) => number) => noise.subarray(1).reduce((sum, _, n) => sum + read(n + 1), 0) / noise.length;
+  const mean = (read: (n: number) => number) =>
+    noise.subarray(1).reduce((sum, _, n) => sum + read(n + 1), 0) / noise.length;
   expect(Math.abs(mean((n) => noise[n]))).toBeLessThan(0.01);
   expect(mean((n) => noise[n] ** 2)).toBeCloseTo(1, 1);
   expect(Math.abs(mean((n) => noise[n] * noise[n - 1]))).toBeLessThan(0.01);
@@ -32,8 +58,17 @@ test("noise: standard deviation 1, no mean, no correlation, repeatable", () => {
 });
 
 test("converter: closed form of N bits; held at full scale; a clock error shifts the frequency by as much", () => {
-  const coarse = { ...PERFECT, converter: { ...PERFECT.converter, bits: 12 as const, fullScaleVolts: 10 } };
-  const sinad = (voltsRms: number) => 1 / readTone(playTone(coarse, voltsRms, { frequencyHz: 997, seconds: 0.6 }).volts[0], 192_000, 96_000).thdPlusNoiseRatio;
+  const coarse = {
+    ...PERFECT,
+    converter: { ...PERFECT.converter, bits: 12 as const, fullScaleVolts: 10 },
+  };
+  const sinad = (voltsRms: number) =>
+    1 /
+    readTone(
+      playTone(coarse, voltsRms, { frequencyHz: 997, seconds: 0.6 }).volts[0],
+      192_000,
+      96_000,
+    ).thdPlusNoiseRatio;
   expect(amplitudeRatioToDb(sinad(9.9 / 20 / Math.SQRT2))).toBeCloseTo(6.02 * 12 + 1.76, 0);
   const { volts } = playTone(coarse, 0.6);
   expect(readTone(volts[0]).voltsPeakPositive).toBeLessThan(10);
@@ -41,24 +76,44 @@ test("converter: closed form of N bits; held at full scale; a clock error shifts
   expect(readTone(playTone(late, 0.1).volts[0]).fundamentalHz / 1000).toBeCloseTo(1 - 1e-4, 6);
 });
 
-test.each([44_100, 48_000, 96_000, 192_000, 384_000])("the same volts at a converter of %d Hz, in time with the source", (sampleRateHz) => {
-  const { capture } = record(PERFECT, { stimulus: { kind: "sine", frequencyHz: 1000, voltsPeak: 0.2, seconds: 0.3 }, sampleRateHz, drives: [true], recordsInput: true }, 1);
-  const [input, output] = voltsOf(capture);
-  expect(input.length).toBe(Math.floor(0.3 * sampleRateHz));
-  const at = Math.round(0.15 * sampleRateHz);
-  for (let n = at; n < at + 60; n++) expect(output[n]).toBeCloseTo(20 * input[n], 1);
-});
+test.each([44_100, 48_000, 96_000, 192_000, 384_000])(
+  "the same volts at a converter of %d Hz, in time with the source",
+  (sampleRateHz) => {
+    const { capture } = record(
+      PERFECT,
+      {
+        stimulus: { kind: "sine", frequencyHz: 1000, voltsPeak: 0.2, seconds: 0.3 },
+        sampleRateHz,
+        drives: [true],
+        recordsInput: true,
+      },
+      1,
+    );
+    const [input, output] = voltsOf(capture);
+    expect(input.length).toBe(Math.floor(0.3 * sampleRateHz));
+    const at = Math.round(0.15 * sampleRateHz);
+    for (let n = at; n < at + 60; n++) expect(output[n]).toBeCloseTo(20 * input[n], 1);
+  },
+);
 
 test("voltmeter: true RMS and average responding agree on a sine; the average one reads 11 % high on a square wave (closed form)", () => {
   const square = sine(10, 100).map(Math.sign);
   expect(readVoltmeter(sine(10, 100), 192_000, exact(), 1)).toBeCloseTo(10 / Math.SQRT2, 3);
-  expect(readVoltmeter(sine(10, 100), 192_000, exact({ responds: "average" }), 1)).toBeCloseTo(10 / Math.SQRT2, 3);
+  expect(readVoltmeter(sine(10, 100), 192_000, exact({ responds: "average" }), 1)).toBeCloseTo(
+    10 / Math.SQRT2,
+    3,
+  );
   expect(readVoltmeter(square, 192_000, exact(), 1)).toBeCloseTo(1, 2);
-  expect(readVoltmeter(square, 192_000, exact({ responds: "average" }), 1)).toBeCloseTo(Math.PI / (2 * Math.SQRT2), 2);
+  expect(readVoltmeter(square, 192_000, exact({ responds: "average" }), 1)).toBeCloseTo(
+    Math.PI / (2 * Math.SQRT2),
+    2,
+  );
 });
 
 test("voltmeter: 3 dB low at its bandwidth; errors stay within its accuracy; it rounds to its digits", () => {
-  expect(readVoltmeter(sine(10, 1000), 192_000, exact({ bandwidthHz: 1000 }), 1) / (10 / Math.SQRT2)).toBeCloseTo(Math.SQRT1_2, 1);
+  expect(
+    readVoltmeter(sine(10, 1000), 192_000, exact({ bandwidthHz: 1000 }), 1) / (10 / Math.SQRT2),
+  ).toBeCloseTo(Math.SQRT1_2, 1);
   const meter = partOf(VOLTMETER_FIELDS);
   for (let seed = 1; seed < 40; seed++) {
     const reading = readVoltmeter(sine(28.3, 160), 192_000, meter, seed);
@@ -89,7 +144,11 @@ test("a recording comes with what the other instruments show: volts and mains po
 });
 
 test("infrared: a bare metal sink reads far too low, a wrong spot lower still, the right emissivity is right", () => {
-  const right = partOf(THERMOMETER_FIELDS, { emissivity: 0.95, assumedEmissivity: 0.95, spotRatio: 1 });
+  const right = partOf(THERMOMETER_FIELDS, {
+    emissivity: 0.95,
+    assumedEmissivity: 0.95,
+    spotRatio: 1,
+  });
   expect(readInfrared(80, 22, right)).toBeCloseTo(80, 6);
   expect(readInfrared(80, 22, { ...right, emissivity: 0.1 })).toBeLessThan(35);
   expect(readInfrared(80, 22, { ...right, spotRatio: 0.5 })).toBeLessThan(65);

@@ -42,11 +42,18 @@ const SINE_FORM_FACTOR = Math.PI / (2 * Math.SQRT2);
  * What a voltmeter shows: bandwidth as one pole, then RMS or the scaled mean of the rectified wave, its own error within
  * its accuracy, rounded to its last digit in the lowest range that holds it.
  */
-export const readVoltmeter = (volts: Float64Array, sampleRateHz: number, meter: Voltmeter, seed: number): number => {
+export const readVoltmeter = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  meter: Voltmeter,
+  seed: number,
+): number => {
   const share = 1 - Math.exp((-2 * Math.PI * meter.bandwidthHz) / sampleRateHz);
   // The first part lets the pole settle.
   const from = Math.floor(volts.length / 4);
-  let held = 0, squares = 0, sum = 0;
+  let held = 0,
+    squares = 0,
+    sum = 0;
   for (let n = 0; n < volts.length; n++) {
     held += share * (volts[n] - held);
     if (n < from) continue;
@@ -54,18 +61,32 @@ export const readVoltmeter = (volts: Float64Array, sampleRateHz: number, meter: 
     sum += Math.abs(held);
   }
   const count = volts.length - from;
-  const true_ = meter.responds === "true-rms" ? Math.sqrt(squares / count) : (SINE_FORM_FACTOR * sum) / count;
+  const true_ =
+    meter.responds === "true-rms" ? Math.sqrt(squares / count) : (SINE_FORM_FACTOR * sum) / count;
   const lastDigit = 10 ** Math.ceil(Math.log10(Math.max(true_, 1e-3) / meter.counts));
-  return roundTo(true_ + error(seed) * (meter.ofReadingRatio * true_ + meter.digits * lastDigit), lastDigit);
+  return roundTo(
+    true_ + error(seed) * (meter.ofReadingRatio * true_ + meter.digits * lastDigit),
+    lastDigit,
+  );
 };
 
-export const readClamp = (amperes: number, clamp: Clamp, seed: number): number => roundTo(amperes * (1 + error(seed) * clamp.ofReadingRatio), clamp.resolutionAmperes);
-export const readMainsMeter = (watts: number, meter: MainsMeter, seed: number): number => roundTo(watts * (1 + error(seed) * meter.ofReadingRatio), meter.resolutionWatts);
+export const readClamp = (amperes: number, clamp: Clamp, seed: number): number =>
+  roundTo(amperes * (1 + error(seed) * clamp.ofReadingRatio), clamp.resolutionAmperes);
+export const readMainsMeter = (watts: number, meter: MainsMeter, seed: number): number =>
+  roundTo(watts * (1 + error(seed) * meter.ofReadingRatio), meter.resolutionWatts);
 
 /** A contact probe follows with its lag. @returns its reading after so many seconds at a steady temperature */
-export const readContact = (before: number, celsius: number, seconds: number, { contactLagSeconds, contactErrorCelsius }: Thermometers, seed: number): number => {
+export const readContact = (
+  before: number,
+  celsius: number,
+  seconds: number,
+  { contactLagSeconds, contactErrorCelsius }: Thermometers,
+  seed: number,
+): number => {
   const settled = celsius + error(seed) * contactErrorCelsius;
-  return contactLagSeconds === 0 ? settled : settled + (before - settled) * Math.exp(-seconds / contactLagSeconds);
+  return contactLagSeconds === 0
+    ? settled
+    : settled + (before - settled) * Math.exp(-seconds / contactLagSeconds);
 };
 
 /**
@@ -73,10 +94,15 @@ export const readContact = (before: number, celsius: number, seconds: number, { 
  * reflection in the rest, and beside the part the room itself.
  * @see Stefan-Boltzmann law; ASTM E1933 for the correction of emissivity. From memory.
  */
-export const readInfrared = (celsius: number, ambientCelsius: number, { emissivity, assumedEmissivity, spotRatio }: Thermometers): number => {
+export const readInfrared = (
+  celsius: number,
+  ambientCelsius: number,
+  { emissivity, assumedEmissivity, spotRatio }: Thermometers,
+): number => {
   const fourth = (value: number) => (value + KELVIN) ** 4;
   const room = fourth(ambientCelsius);
-  const seen = spotRatio * (emissivity * fourth(celsius) + (1 - emissivity) * room) + (1 - spotRatio) * room;
+  const seen =
+    spotRatio * (emissivity * fourth(celsius) + (1 - emissivity) * room) + (1 - spotRatio) * room;
   return ((seen - (1 - assumedEmissivity) * room) / assumedEmissivity) ** 0.25 - KELVIN;
 };
 

@@ -18,7 +18,8 @@ export const addNoise = (samples: Float64Array, deviation: number, seed: number)
     state ^= state << 13;
     state ^= state >>> 17;
     state ^= state << 5;
-    samples[n] += ((first & 0xffff) + (first >>> 16) + (state & 0xffff) + (state >>> 16) - 131_070) * scale;
+    samples[n] +=
+      ((first & 0xffff) + (first >>> 16) + (state & 0xffff) + (state >>> 16) - 131_070) * scale;
   }
   return samples;
 };

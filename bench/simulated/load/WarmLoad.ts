@@ -12,7 +12,10 @@ export class WarmLoad {
   readonly resistors: ResistorState[] = [];
   private readonly root: Node | null;
 
-  constructor(private readonly load: Load, private readonly ambientCelsius: number) {
+  constructor(
+    private readonly load: Load,
+    private readonly ambientCelsius: number,
+  ) {
     this.root = load.kind === "speaker" ? null : this.nodeOf(load);
   }
 
@@ -33,25 +36,38 @@ export class WarmLoad {
     for (const resistor of this.resistors) {
       const { celsiusPerWatt, joulesPerCelsius, failsAboveCelsius } = resistor.part;
       const settled = this.ambientCelsius + celsiusPerWatt * resistor.watts;
-      resistor.celsius = settled + (resistor.celsius - settled) * Math.exp(-seconds / (celsiusPerWatt * joulesPerCelsius));
+      resistor.celsius =
+        settled +
+        (resistor.celsius - settled) * Math.exp(-seconds / (celsiusPerWatt * joulesPerCelsius));
       if (resistor.celsius > failsAboveCelsius) resistor.isOpen = true;
     }
   }
 
   get hottestCelsius(): number {
-    return this.resistors.reduce((hottest, { celsius }) => Math.max(hottest, celsius), this.ambientCelsius);
+    return this.resistors.reduce(
+      (hottest, { celsius }) => Math.max(hottest, celsius),
+      this.ambientCelsius,
+    );
   }
 
   private nodeOf(load: ResistiveLoad): Node {
-    if (load.kind !== "resistor") return { kind: load.kind, nodes: load.parts.map((part) => this.nodeOf(part)) };
-    const resistor: ResistorState = { part: load, celsius: this.ambientCelsius, watts: 0, isOpen: false };
+    if (load.kind !== "resistor")
+      return { kind: load.kind, nodes: load.parts.map((part) => this.nodeOf(part)) };
+    const resistor: ResistorState = {
+      part: load,
+      celsius: this.ambientCelsius,
+      watts: 0,
+      isOpen: false,
+    };
     this.resistors.push(resistor);
     const referenceCelsius = this.ambientCelsius;
     return { kind: "resistor", resistor, referenceCelsius };
   }
 }
 
-type Node = { kind: "resistor"; resistor: ResistorState; referenceCelsius: number } | { kind: "series" | "parallel"; nodes: Node[] };
+type Node =
+  | { kind: "resistor"; resistor: ResistorState; referenceCelsius: number }
+  | { kind: "series" | "parallel"; nodes: Node[] };
 
 /** An open resistor still leaks a little, so that a load never divides by zero. */
 const OPEN_OHMS = 1e6;
@@ -60,12 +76,24 @@ const OPEN_OHMS = 1e6;
 const valuesOf = (node: Node): { ohms: number; henries: number } => {
   if (node.kind === "resistor") {
     const { part, celsius, isOpen } = node.resistor;
-    return isOpen ? { ohms: OPEN_OHMS, henries: 0 } : { ohms: part.ohms * (1 + part.perCelsius * (celsius - node.referenceCelsius)), henries: part.henries };
+    return isOpen
+      ? { ohms: OPEN_OHMS, henries: 0 }
+      : {
+          ohms: part.ohms * (1 + part.perCelsius * (celsius - node.referenceCelsius)),
+          henries: part.henries,
+        };
   }
   const values = node.nodes.map(valuesOf);
-  if (node.kind === "series") return { ohms: values.reduce((sum, { ohms }) => sum + ohms, 0), henries: values.reduce((sum, { henries }) => sum + henries, 0) };
+  if (node.kind === "series")
+    return {
+      ohms: values.reduce((sum, { ohms }) => sum + ohms, 0),
+      henries: values.reduce((sum, { henries }) => sum + henries, 0),
+    };
   const ohms = 1 / values.reduce((sum, value) => sum + 1 / value.ohms, 0);
-  return { ohms, henries: values.reduce((sum, value) => sum + value.henries * (ohms / value.ohms) ** 2, 0) };
+  return {
+    ohms,
+    henries: values.reduce((sum, value) => sum + value.henries * (ohms / value.ohms) ** 2, 0),
+  };
 };
 
 const shareOut = (node: Node, watts: number): void => {
@@ -73,7 +101,9 @@ const shareOut = (node: Node, watts: number): void => {
     node.resistor.watts = watts;
     return;
   }
-  const weights = node.nodes.map((each) => (node.kind === "series" ? valuesOf(each).ohms : 1 / valuesOf(each).ohms));
+  const weights = node.nodes.map((each) =>
+    node.kind === "series" ? valuesOf(each).ohms : 1 / valuesOf(each).ohms,
+  );
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   node.nodes.forEach((each, k) => shareOut(each, (watts * weights[k]) / total));
 };

@@ -29,12 +29,20 @@ export type ResistiveLoad = ResistorPart | NetworkPart;
 export type Load = ResistiveLoad | SpeakerPart;
 
 /** A resistor with usual values but for its ohms. */
-export const resistor = (ohms: number, given: Partial<ResistorPart> = {}): ResistorPart => ({ kind: "resistor", ...partOf(RESISTOR_FIELDS, { ...given, ohms }) });
-export const speaker = (given: Partial<SpeakerPart> = {}): SpeakerPart => ({ kind: "speaker", ...partOf(SPEAKER_FIELDS, given) });
+export const resistor = (ohms: number, given: Partial<ResistorPart> = {}): ResistorPart => ({
+  kind: "resistor",
+  ...partOf(RESISTOR_FIELDS, { ...given, ohms }),
+});
+export const speaker = (given: Partial<SpeakerPart> = {}): SpeakerPart => ({
+  kind: "speaker",
+  ...partOf(SPEAKER_FIELDS, given),
+});
 
 /** What an ohmmeter reads on a cold load: of a speaker its coil. */
 export const coldOhms = (load: Load): number => {
   if (!("parts" in load)) return load.ohms;
   const parts = load.parts.map(coldOhms);
-  return load.kind === "series" ? parts.reduce((sum, ohms) => sum + ohms, 0) : 1 / parts.reduce((sum, ohms) => sum + 1 / ohms, 0);
+  return load.kind === "series"
+    ? parts.reduce((sum, ohms) => sum + ohms, 0)
+    : 1 / parts.reduce((sum, ohms) => sum + 1 / ohms, 0);
 };

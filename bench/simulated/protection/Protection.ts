@@ -1,7 +1,14 @@
 import type { StageReading } from "../amplifier/StageReading";
 import type { ProtectionPart } from "./fields";
 
-export type ProtectionEvent = "relay-opened" | "relay-closed" | "limiter-collapsed" | "limiter-released" | "thermal-cut-out" | "thermal-recovery" | "dc-trip";
+export type ProtectionEvent =
+  | "relay-opened"
+  | "relay-closed"
+  | "limiter-collapsed"
+  | "limiter-released"
+  | "thermal-cut-out"
+  | "thermal-recovery"
+  | "dc-trip";
 
 /** The relay moves, and the limiter lets go, within so many seconds; a step would click in every band. */
 const MOVE_SECONDS = 0.004;
@@ -19,7 +26,10 @@ export class Protection {
   private direct = 0;
   private share = 1;
 
-  constructor(private readonly part: ProtectionPart, private readonly note: (event: ProtectionEvent) => void) {}
+  constructor(
+    private readonly part: ProtectionPart,
+    private readonly note: (event: ProtectionEvent) => void,
+  ) {}
 
   get isCutOut(): boolean {
     return this.isHot || this.isLatched || this.openSeconds > 0;
@@ -34,7 +44,10 @@ export class Protection {
     if (part.collapseAmperes > 0) this.watchLimiter(peak, seconds);
     const target = this.isCutOut ? 0 : this.collapsedSeconds > 0 ? part.collapseRatio : 1;
     const move = seconds / MOVE_SECONDS;
-    this.share = target > this.share ? Math.min(target, this.share + move) : Math.max(target, this.share - move);
+    this.share =
+      target > this.share
+        ? Math.min(target, this.share + move)
+        : Math.max(target, this.share - move);
     return this.share;
   }
 
@@ -58,8 +71,14 @@ export class Protection {
       return;
     }
     // Between the tips of a low tone the current is small: what was gathered leaves only slowly.
-    this.overSeconds = tripAmperes > 0 && peak > tripAmperes ? this.overSeconds + seconds : Math.max(0, this.overSeconds - FORGETS_RATIO * seconds);
-    const mean = readings.reduce((most, { meanVolts }) => (Math.abs(meanVolts) > Math.abs(most) ? meanVolts : most), 0);
+    this.overSeconds =
+      tripAmperes > 0 && peak > tripAmperes
+        ? this.overSeconds + seconds
+        : Math.max(0, this.overSeconds - FORGETS_RATIO * seconds);
+    const mean = readings.reduce(
+      (most, { meanVolts }) => (Math.abs(meanVolts) > Math.abs(most) ? meanVolts : most),
+      0,
+    );
     this.direct += (mean - this.direct) * (1 - Math.exp(-seconds / DC_SECONDS));
     const hasDirect = dcTripVolts > 0 && Math.abs(this.direct) > dcTripVolts;
     if (this.overSeconds <= tripSeconds && !hasDirect) return;

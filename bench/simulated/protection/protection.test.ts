@@ -4,14 +4,22 @@ import { PROTECTION_FIELDS, type ProtectionPart } from "./fields";
 import { Protection, type ProtectionEvent } from "./Protection";
 
 const SECONDS = 0.002;
-const reading = (given: Partial<StageReading> = {}): StageReading => ({ peakAmperes: 1, loadWatts: 4, meanVolts: 0, ...given });
+const reading = (given: Partial<StageReading> = {}): StageReading => ({
+  peakAmperes: 1,
+  loadWatts: 4,
+  meanVolts: 0,
+  ...given,
+});
 
 const guarded = (given: Partial<ProtectionPart>) => {
   const events: ProtectionEvent[] = [];
-  const protection = new Protection(partOf(PROTECTION_FIELDS, given), (event) => events.push(event));
+  const protection = new Protection(partOf(PROTECTION_FIELDS, given), (event) =>
+    events.push(event),
+  );
   const watch = (seconds: number, state: Partial<StageReading> = {}, sinkCelsius = 30): number => {
     let share = 1;
-    for (let at = 0; at < seconds; at += SECONDS) share = protection.watch([reading(state)], sinkCelsius, SECONDS);
+    for (let at = 0; at < seconds; at += SECONDS)
+      share = protection.watch([reading(state)], sinkCelsius, SECONDS);
     return share;
   };
   return { events, watch, protection };

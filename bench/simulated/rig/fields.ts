@@ -1,20 +1,52 @@
 /** A number with its unit and valid span; `usual` stands in where a file leaves it out. */
-export type QuantityField = { type: "quantity"; label: string; unit: string; least: number; most: number; usual: number };
-export type ChoiceField<T extends string | number = string | number> = { type: "choice"; label: string; choices: readonly T[]; usual: T };
+export type QuantityField = {
+  type: "quantity";
+  label: string;
+  unit: string;
+  least: number;
+  most: number;
+  usual: number;
+};
+export type ChoiceField<T extends string | number = string | number> = {
+  type: "choice";
+  label: string;
+  choices: readonly T[];
+  usual: T;
+};
 export type SwitchField = { type: "switch"; label: string; usual: boolean };
 export type Field = QuantityField | ChoiceField | SwitchField;
 
 /** The fields of one part of the bench: the single place that its type, checks, JSON Schema and form come from. */
 export type Fields = Readonly<Record<string, Field>>;
 
-type ValueOf<F extends Field> = F extends ChoiceField<infer T> ? T : F extends SwitchField ? boolean : number;
+type ValueOf<F extends Field> =
+  F extends ChoiceField<infer T> ? T : F extends SwitchField ? boolean : number;
 
 /** The values of a part, complete. */
 export type PartOf<F extends Fields> = { -readonly [K in keyof F]: ValueOf<F[K]> };
 
-export const quantity = (label: string, unit: string, least: number, most: number, usual: number): QuantityField => ({ type: "quantity", label, unit, least, most, usual });
-export const choice = <const T extends string | number>(label: string, choices: readonly T[], usual: NoInfer<T>): ChoiceField<T> => ({ type: "choice", label, choices, usual });
-export const onOff = (label: string, usual: boolean): SwitchField => ({ type: "switch", label, usual });
+export const quantity = (
+  label: string,
+  unit: string,
+  least: number,
+  most: number,
+  usual: number,
+): QuantityField => ({ type: "quantity", label, unit, least, most, usual });
+export const choice = <const T extends string | number>(
+  label: string,
+  choices: readonly T[],
+  usual: NoInfer<T>,
+): ChoiceField<T> => ({ type: "choice", label, choices, usual });
+export const onOff = (label: string, usual: boolean): SwitchField => ({
+  type: "switch",
+  label,
+  usual,
+});
 
 /** A part with every field as usual, but for those given. */
-export const partOf = <F extends Fields>(fields: F, given: Partial<PartOf<F>> = {}): PartOf<F> => ({ ...(Object.fromEntries(Object.entries(fields).map(([name, { usual }]) => [name, usual])) as PartOf<F>), ...given });
+export const partOf = <F extends Fields>(fields: F, given: Partial<PartOf<F>> = {}): PartOf<F> => ({
+  ...(Object.fromEntries(
+    Object.entries(fields).map(([name, { usual }]) => [name, usual]),
+  ) as PartOf<F>),
+  ...given,
+});

@@ -5,7 +5,16 @@ import { CLASS_D_FIELDS } from "../amplifier/switchingStage";
 import { TRANSFORMER_FIELDS } from "../amplifier/transformerStage";
 import { HEAT_FIELDS, type HeatPart } from "../heat/heat";
 import { CONVERTER_FIELDS, type Converter } from "../instruments/converter";
-import { CLAMP_FIELDS, MAINS_METER_FIELDS, THERMOMETER_FIELDS, VOLTMETER_FIELDS, type Clamp, type MainsMeter, type Thermometers, type Voltmeter } from "../instruments/meters";
+import {
+  CLAMP_FIELDS,
+  MAINS_METER_FIELDS,
+  THERMOMETER_FIELDS,
+  VOLTMETER_FIELDS,
+  type Clamp,
+  type MainsMeter,
+  type Thermometers,
+  type Voltmeter,
+} from "../instruments/meters";
 import type { Load } from "../load/types";
 import { PROTECTION_FIELDS, type ProtectionPart } from "../protection/fields";
 import { SOURCE_FIELDS, type SourcePart } from "../source/source";
@@ -17,11 +26,33 @@ import { SWITCHED_FIELDS } from "../supply/switched";
 import type { FaultName } from "./faultNames";
 import { quantity, type PartOf } from "./fields";
 
-export const STAGE_FIELDS = { "class-a": CLASS_A_FIELDS, "class-ab": CLASS_AB_FIELDS, "class-gh": CLASS_GH_FIELDS, "class-d": CLASS_D_FIELDS, transformer: TRANSFORMER_FIELDS } as const;
-export const SUPPLY_FIELDS = { linear: LINEAR_FIELDS, brick: BRICK_FIELDS, switched: SWITCHED_FIELDS } as const;
+export const STAGE_FIELDS = {
+  "class-a": CLASS_A_FIELDS,
+  "class-ab": CLASS_AB_FIELDS,
+  "class-gh": CLASS_GH_FIELDS,
+  "class-d": CLASS_D_FIELDS,
+  transformer: TRANSFORMER_FIELDS,
+} as const;
+export const SUPPLY_FIELDS = {
+  linear: LINEAR_FIELDS,
+  brick: BRICK_FIELDS,
+  switched: SWITCHED_FIELDS,
+} as const;
 export const ROOM_FIELDS = { ambientCelsius: quantity("Room", "°C", -10, 50, 22) };
 /** Parts of one shape each. */
-export const PLAIN_PARTS = { source: SOURCE_FIELDS, input: INPUT_FIELDS, protection: PROTECTION_FIELDS, heat: HEAT_FIELDS, mains: MAINS_FIELDS, room: ROOM_FIELDS, converter: CONVERTER_FIELDS, voltmeter: VOLTMETER_FIELDS, clamp: CLAMP_FIELDS, mainsMeter: MAINS_METER_FIELDS, thermometers: THERMOMETER_FIELDS } as const;
+export const PLAIN_PARTS = {
+  source: SOURCE_FIELDS,
+  input: INPUT_FIELDS,
+  protection: PROTECTION_FIELDS,
+  heat: HEAT_FIELDS,
+  mains: MAINS_FIELDS,
+  room: ROOM_FIELDS,
+  converter: CONVERTER_FIELDS,
+  voltmeter: VOLTMETER_FIELDS,
+  clamp: CLAMP_FIELDS,
+  mainsMeter: MAINS_METER_FIELDS,
+  thermometers: THERMOMETER_FIELDS,
+} as const;
 
 /** A whole bench: the amplifier with its supply and load, what drives it and what measures it. */
 export type Rig = {

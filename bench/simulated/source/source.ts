@@ -4,7 +4,13 @@ import { quantity, type PartOf } from "../rig/fields";
 
 /** What plays the stimulus. */
 export const SOURCE_FIELDS = {
-  mostVoltsRms: quantity("Highest output, sine, without load (a telephone 0.5, a player 2)", "V", 0.01, 20, 2),
+  mostVoltsRms: quantity(
+    "Highest output, sine, without load (a telephone 0.5, a player 2)",
+    "V",
+    0.01,
+    20,
+    2,
+  ),
   outputOhms: quantity("Output resistance", "Ω", 0, 10_000, 100),
   noiseVoltsRms: quantity("Noise, 20 Hz to 20 kHz", "V", 0, 0.01, 3e-6),
   secondHarmonicRatio: quantity("Second harmonic at full output", "", 0, 0.1, 2e-6),
@@ -15,17 +21,30 @@ export type SourcePart = PartOf<typeof SOURCE_FIELDS>;
 /** The stimulus with its level held to what this source can give: it ends there, as a player's does at full scale. */
 export const heldToSource = (stimulus: Stimulus, { mostVoltsRms }: SourcePart): Stimulus => {
   const most = mostVoltsRms * Math.SQRT2;
-  if (stimulus.kind === "level-sweep") return { ...stimulus, firstVoltsPeak: Math.min(stimulus.firstVoltsPeak, most), lastVoltsPeak: Math.min(stimulus.lastVoltsPeak, most) };
-  return "voltsPeak" in stimulus ? { ...stimulus, voltsPeak: Math.min(stimulus.voltsPeak, most) } : stimulus;
+  if (stimulus.kind === "level-sweep")
+    return {
+      ...stimulus,
+      firstVoltsPeak: Math.min(stimulus.firstVoltsPeak, most),
+      lastVoltsPeak: Math.min(stimulus.lastVoltsPeak, most),
+    };
+  return "voltsPeak" in stimulus
+    ? { ...stimulus, voltsPeak: Math.min(stimulus.voltsPeak, most) }
+    : stimulus;
 };
 
 /**
  * Turns a wanted stimulus into what this source gives: held at its full scale, bent a little (a second harmonic of a
  * sine grows with the level, a third with its square), with noise. In place.
  */
-export const playSource = (stimulus: Float64Array, source: SourcePart, sampleRateHz: number, seed: number): Float64Array => {
+export const playSource = (
+  stimulus: Float64Array,
+  source: SourcePart,
+  sampleRateHz: number,
+  seed: number,
+): Float64Array => {
   const most = source.mostVoltsRms * Math.SQRT2;
-  const second = (2 * source.secondHarmonicRatio) / most, third = (4 * source.thirdHarmonicRatio) / most ** 2;
+  const second = (2 * source.secondHarmonicRatio) / most,
+    third = (4 * source.thirdHarmonicRatio) / most ** 2;
   for (let n = 0; n < stimulus.length; n++) {
     const asked = stimulus[n];
     const volts = asked > most ? most : asked < -most ? -most : asked;

@@ -15,7 +15,13 @@ export class Rails {
 
   /** Watts drawn at this moment, for draws gathered over so many samples. */
   wattsDrawn(samples: number): number {
-    return (this.positiveDraw * this.positiveVolts + this.negativeDraw * this.negativeVolts + this.highPositiveDraw * this.highPositiveVolts + this.highNegativeDraw * this.highNegativeVolts) / samples;
+    return (
+      (this.positiveDraw * this.positiveVolts +
+        this.negativeDraw * this.negativeVolts +
+        this.highPositiveDraw * this.highPositiveVolts +
+        this.highNegativeDraw * this.highNegativeVolts) /
+      samples
+    );
   }
 
   clearDraws(): void {

@@ -5,7 +5,11 @@ import { Rails, type Supply } from "./Rails";
 export const BRICK_FIELDS = {
   volts: quantity("Output", "V", 3, 100, 24),
   limitAmperes: quantity("Current it gives for any time", "A", 0.1, 60, 3),
-  overload: choice("Beyond its limit", ["constant-current", "fold-back", "hiccup"], "constant-current"),
+  overload: choice(
+    "Beyond its limit",
+    ["constant-current", "fold-back", "hiccup"],
+    "constant-current",
+  ),
   overloadRatio: quantity("Short overload, times the limit", "", 1, 4, 1.3),
   overloadSeconds: quantity("How long the overload lasts", "s", 0, 2, 0.02),
   outputOhms: quantity("Output and cable resistance", "Ω", 0.001, 2, 0.06),
@@ -35,20 +39,28 @@ export class BrickModel implements Supply {
   private restSeconds = 0;
   private mainsPresence = 1;
 
-  constructor(private readonly supply: BrickSupply, private readonly mains: { nominalVoltsRms: number }, private readonly stepSeconds: number) {
+  constructor(
+    private readonly supply: BrickSupply,
+    private readonly mains: { nominalVoltsRms: number },
+    private readonly stepSeconds: number,
+  ) {
     this.publish(supply.volts);
   }
 
   advance(mainsVolts: number, samples: number): void {
     const { supply, rails, mains } = this;
     const seconds = samples * this.stepSeconds;
-    this.mainsPresence += (Math.min(1, Math.abs(mainsVolts) / mains.nominalVoltsRms) - this.mainsPresence) * Math.min(1, seconds / MAINS_HOLD_SECONDS);
+    this.mainsPresence +=
+      (Math.min(1, Math.abs(mainsVolts) / mains.nominalVoltsRms) - this.mainsPresence) *
+      Math.min(1, seconds / MAINS_HOLD_SECONDS);
     const drawn = (rails.positiveDraw + rails.negativeDraw) / samples;
     const before = rails.positiveVolts;
     const storedOhms = seconds / supply.outputFarads;
     // Where the volts would settle in this step with the source connected, and the current that takes.
     const asked = (supply.volts - before + storedOhms * drawn) / (supply.outputOhms + storedOhms);
-    const given = this.isOff(seconds) ? 0 : Math.min(this.limit(before, seconds), Math.max(0, asked));
+    const given = this.isOff(seconds)
+      ? 0
+      : Math.min(this.limit(before, seconds), Math.max(0, asked));
     this.noteTrouble(given < asked, before, seconds);
     rails.clearDraws();
     this.publish(Math.max(0, before + storedOhms * (given - drawn)));
@@ -73,14 +85,29 @@ export class BrickModel implements Supply {
     const { limitAmperes, overload, overloadRatio, overloadSeconds } = this.supply;
     const extra = (overloadRatio - 1) * limitAmperes;
     const drawn = (this.supply.volts - volts) / this.supply.outputOhms;
-    if (extra > 0 && overloadSeconds > 0) this.reserve = Math.min(1, Math.max(0, this.reserve - ((Math.min(drawn, limitAmperes + extra) - limitAmperes) / extra) * (seconds / overloadSeconds) * (drawn > limitAmperes ? 1 : RECOVERY_RATIO)));
+    if (extra > 0 && overloadSeconds > 0)
+      this.reserve = Math.min(
+        1,
+        Math.max(
+          0,
+          this.reserve -
+            ((Math.min(drawn, limitAmperes + extra) - limitAmperes) / extra) *
+              (seconds / overloadSeconds) *
+              (drawn > limitAmperes ? 1 : RECOVERY_RATIO),
+        ),
+      );
     const most = limitAmperes + (this.reserve > 0 && overloadSeconds > 0 ? extra : 0);
-    return overload === "fold-back" ? most * (FOLD_BACK_RATIO + (1 - FOLD_BACK_RATIO) * Math.min(1, volts / this.supply.volts)) : most;
+    return overload === "fold-back"
+      ? most * (FOLD_BACK_RATIO + (1 - FOLD_BACK_RATIO) * Math.min(1, volts / this.supply.volts))
+      : most;
   }
 
   private noteTrouble(isLimited: boolean, volts: number, seconds: number): void {
     if (this.supply.overload !== "hiccup") return;
-    this.troubledSeconds = this.restSeconds <= 0 && isLimited && volts < GIVES_UP_BELOW_RATIO * this.supply.volts ? this.troubledSeconds + seconds : 0;
+    this.troubledSeconds =
+      this.restSeconds <= 0 && isLimited && volts < GIVES_UP_BELOW_RATIO * this.supply.volts
+        ? this.troubledSeconds + seconds
+        : 0;
     if (this.troubledSeconds > GIVES_UP_SECONDS) {
       this.restSeconds = REST_SECONDS;
       this.troubledSeconds = 0;

@@ -9,5 +9,7 @@ export type SupplyPart = LinearSupply | BrickSupply | SwitchedSupply;
 /** The model of a supply, charged and at rest, whose rails move in multiples of stepSeconds. */
 export const supplyModel = (supply: SupplyPart, mains: Mains, stepSeconds: number): Supply => {
   if (supply.kind === "linear") return new LinearSupplyModel(supply, mains, stepSeconds);
-  return supply.kind === "brick" ? new BrickModel(supply, mains, stepSeconds) : new SwitchedModel(supply, mains, stepSeconds);
+  return supply.kind === "brick"
+    ? new BrickModel(supply, mains, stepSeconds)
+    : new SwitchedModel(supply, mains, stepSeconds);
 };

@@ -11,12 +11,25 @@ export const LINEAR_FIELDS = {
   reservoirFarads: quantity("Reservoir of each rail, as new", "F", 1e-5, 0.5, 0.01),
   reservoirOhms: quantity("Series resistance of a reservoir, as new", "Ω", 0, 2, 0.02),
   dryingRatio: quantity("How far the reservoirs have dried out", "", 0, 0.99, 0),
-  highSecondaryVoltsRms: quantity("Second, higher winding for class G or H; 0 is none", "V", 0, 200, 0),
+  highSecondaryVoltsRms: quantity(
+    "Second, higher winding for class G or H; 0 is none",
+    "V",
+    0,
+    200,
+    0,
+  ),
 };
 export type LinearSupply = PartOf<typeof LINEAR_FIELDS> & { kind: "linear" };
 
 /** A capacitor that dries out loses capacitance, and its series resistance rises as the inverse square of what is left. Common practice: double the resistance at 70 % capacitance. */
-const dried = ({ reservoirFarads, reservoirOhms, dryingRatio }: LinearSupply): { farads: number; ohms: number } => ({ farads: reservoirFarads * (1 - dryingRatio), ohms: reservoirOhms / (1 - dryingRatio) ** 2 });
+const dried = ({
+  reservoirFarads,
+  reservoirOhms,
+  dryingRatio,
+}: LinearSupply): { farads: number; ohms: number } => ({
+  farads: reservoirFarads * (1 - dryingRatio),
+  ohms: reservoirOhms / (1 - dryingRatio) ** 2,
+});
 
 /**
  * The two reservoirs are charged while the rectified winding stands above them, and feed the amplifier between. What both
@@ -30,17 +43,35 @@ export class LinearSupplyModel implements Supply {
   private readonly low: Reservoirs;
   private readonly high: Reservoirs | null;
 
-  constructor(supply: LinearSupply, mains: { nominalVoltsRms: number; sourceOhms: number }, private readonly stepSeconds: number) {
+  constructor(
+    supply: LinearSupply,
+    mains: { nominalVoltsRms: number; sourceOhms: number },
+    private readonly stepSeconds: number,
+  ) {
     this.low = new Reservoirs(supply, supply.secondaryVoltsRms, mains);
-    this.high = supply.highSecondaryVoltsRms > 0 ? new Reservoirs(supply, supply.highSecondaryVoltsRms, mains) : null;
+    this.high =
+      supply.highSecondaryVoltsRms > 0
+        ? new Reservoirs(supply, supply.highSecondaryVoltsRms, mains)
+        : null;
     this.publish();
   }
 
   advance(mainsVolts: number, samples: number): void {
     const { rails, low, high } = this;
     const seconds = samples * this.stepSeconds;
-    let mainsAmperes = low.advance(mainsVolts, rails.positiveDraw / samples, rails.negativeDraw / samples, seconds);
-    if (high) mainsAmperes += high.advance(mainsVolts, rails.highPositiveDraw / samples, rails.highNegativeDraw / samples, seconds);
+    let mainsAmperes = low.advance(
+      mainsVolts,
+      rails.positiveDraw / samples,
+      rails.negativeDraw / samples,
+      seconds,
+    );
+    if (high)
+      mainsAmperes += high.advance(
+        mainsVolts,
+        rails.highPositiveDraw / samples,
+        rails.highNegativeDraw / samples,
+        seconds,
+      );
     this.mainsAmperes = mainsAmperes;
     rails.clearDraws();
     this.publish();
@@ -75,7 +106,11 @@ class Reservoirs {
   private chargingAmperes = 1;
   private readonly seriesOhms: number;
 
-  constructor(supply: LinearSupply, secondaryVoltsRms: number, mains: { nominalVoltsRms: number; sourceOhms: number }) {
+  constructor(
+    supply: LinearSupply,
+    secondaryVoltsRms: number,
+    mains: { nominalVoltsRms: number; sourceOhms: number },
+  ) {
     const { farads, ohms } = dried(supply);
     this.turnsRatio = secondaryVoltsRms / mains.nominalVoltsRms;
     this.ownOhms = supply.windingOhms + supply.diodeOhms + ohms;
@@ -89,18 +124,27 @@ class Reservoirs {
   }
 
   /** @returns amperes taken from the mains */
-  advance(mainsVolts: number, positiveAmperes: number, negativeAmperes: number, seconds: number): number {
+  advance(
+    mainsVolts: number,
+    positiveAmperes: number,
+    negativeAmperes: number,
+    seconds: number,
+  ): number {
     const { ownOhms, sharedOhms, seriesOhms } = this;
     // Trapezoidal: the charging current is that of the middle of the step, when half of it has already raised the reservoir.
     const halfStepOhms = seconds / (2 * this.farads);
     const winding = Math.abs(mainsVolts) * this.turnsRatio - this.diodeDrop(seconds);
     // The terminal lies above the stored volts by what the series resistance takes.
-    const overPositive = winding - this.positiveStored + (seriesOhms + halfStepOhms) * positiveAmperes;
-    const overNegative = winding - this.negativeStored + (seriesOhms + halfStepOhms) * negativeAmperes;
-    let intoPositive = 0, intoNegative = 0;
+    const overPositive =
+      winding - this.positiveStored + (seriesOhms + halfStepOhms) * positiveAmperes;
+    const overNegative =
+      winding - this.negativeStored + (seriesOhms + halfStepOhms) * negativeAmperes;
+    let intoPositive = 0,
+      intoNegative = 0;
     if (overPositive > 0 || overNegative > 0) {
       // Both conduct: two equations with the shared drop; where that would turn a current round, only one does.
-      const both = ownOhms + halfStepOhms + sharedOhms, scale = 1 / (both * both - sharedOhms * sharedOhms);
+      const both = ownOhms + halfStepOhms + sharedOhms,
+        scale = 1 / (both * both - sharedOhms * sharedOhms);
       intoPositive = (both * overPositive - sharedOhms * overNegative) * scale;
       intoNegative = (both * overNegative - sharedOhms * overPositive) * scale;
       if (intoPositive < 0) {
@@ -113,17 +157,32 @@ class Reservoirs {
     }
     this.chargingAmperes = Math.max(this.chargingAmperes, intoPositive, intoNegative);
     const share = seconds / this.farads;
-    this.positiveStored = Math.max(0, this.positiveStored + share * (intoPositive - positiveAmperes));
-    this.negativeStored = Math.max(0, this.negativeStored + share * (intoNegative - negativeAmperes));
-    this.positiveVolts = Math.max(0, this.positiveStored + seriesOhms * (intoPositive - positiveAmperes));
-    this.negativeVolts = Math.max(0, this.negativeStored + seriesOhms * (intoNegative - negativeAmperes));
+    this.positiveStored = Math.max(
+      0,
+      this.positiveStored + share * (intoPositive - positiveAmperes),
+    );
+    this.negativeStored = Math.max(
+      0,
+      this.negativeStored + share * (intoNegative - negativeAmperes),
+    );
+    this.positiveVolts = Math.max(
+      0,
+      this.positiveStored + seriesOhms * (intoPositive - positiveAmperes),
+    );
+    this.negativeVolts = Math.max(
+      0,
+      this.negativeStored + seriesOhms * (intoNegative - negativeAmperes),
+    );
     const amperes = this.turnsRatio * (intoPositive + intoNegative);
     return mainsVolts < 0 ? -amperes : amperes;
   }
 
   /** A junction's drop grows with the logarithm of its current; that of the pulses' peaks is near enough, and steady. */
   private diodeDrop(seconds: number): number {
-    this.chargingAmperes = Math.max(LEAST_AMPERES, this.chargingAmperes * (1 - seconds / PULSES_FADE_SECONDS));
+    this.chargingAmperes = Math.max(
+      LEAST_AMPERES,
+      this.chargingAmperes * (1 - seconds / PULSES_FADE_SECONDS),
+    );
     return this.diodeVolts + JUNCTION_VOLTS * Math.log(this.chargingAmperes);
   }
 }

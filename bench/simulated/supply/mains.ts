@@ -29,11 +29,16 @@ export class MainsModel {
   private peak = 0;
   private steps = 0;
 
-  constructor(private readonly mains: Mains, private readonly stepSeconds: number) {}
+  constructor(
+    private readonly mains: Mains,
+    private readonly stepSeconds: number,
+  ) {}
 
   advance(samples: number): void {
     this.phase = (this.phase + this.mains.frequencyHz * this.stepSeconds * samples) % 1;
-    this.volts = this.isTripped ? 0 : this.mains.voltsRms * Math.SQRT2 * Math.sin(2 * Math.PI * this.phase);
+    this.volts = this.isTripped
+      ? 0
+      : this.mains.voltsRms * Math.SQRT2 * Math.sin(2 * Math.PI * this.phase);
   }
 
   /** Notes what was taken. The voltage at the socket falls by the source's resistance; supplies count that themselves. */
@@ -48,11 +53,19 @@ export class MainsModel {
   /** Amperes RMS and peak, and watts, since the last call; moves the breaker on by as much. */
   settle(seconds: number): { amperesRms: number; amperesPeak: number; watts: number } {
     const steps = Math.max(1, this.steps);
-    const reading = { amperesRms: Math.sqrt(this.squares / steps), amperesPeak: this.peak, watts: this.energy / steps };
+    const reading = {
+      amperesRms: Math.sqrt(this.squares / steps),
+      amperesPeak: this.peak,
+      watts: this.energy / steps,
+    };
     this.squares = this.energy = this.peak = this.steps = 0;
     const load = (reading.amperesRms / this.mains.breakerAmperes) ** 2;
     this.bimetal += (load - this.bimetal) * (1 - Math.exp(-seconds / BIMETAL_SECONDS));
-    if (this.bimetal > HOLDS_RATIO ** 2 || reading.amperesRms > INSTANT_RATIO[this.mains.breakerCurve] * this.mains.breakerAmperes) this.isTripped = true;
+    if (
+      this.bimetal > HOLDS_RATIO ** 2 ||
+      reading.amperesRms > INSTANT_RATIO[this.mains.breakerCurve] * this.mains.breakerAmperes
+    )
+      this.isTripped = true;
     return reading;
   }
 }

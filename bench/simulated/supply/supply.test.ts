@@ -11,7 +11,9 @@ const MAINS = partOf(MAINS_FIELDS);
 /** Draws steady amperes from both rails for so long. @returns mean of the positive rail over the last tenth, and what the mains gave */
 const hold = (supply: Supply, amperes: number, seconds: number, mains: Mains = MAINS) => {
   const model = new MainsModel(mains, STEP_SECONDS);
-  let sum = 0, count = 0, joules = 0;
+  let sum = 0,
+    count = 0,
+    joules = 0;
   for (let n = 0; n < seconds / STEP_SECONDS; n += 8) {
     supply.rails.positiveDraw += 8 * amperes;
     supply.rails.negativeDraw += 8 * amperes;
@@ -26,15 +28,23 @@ const hold = (supply: Supply, amperes: number, seconds: number, mains: Mains = M
   return { volts: sum / count, mainsWatts: joules / seconds };
 };
 
-const linear = (given: object = {}) => new LinearSupplyModel({ kind: "linear", ...partOf(LINEAR_FIELDS, given) }, MAINS, STEP_SECONDS);
-const brick = (given: Partial<BrickSupply> = {}) => new BrickModel({ kind: "brick", ...partOf(BRICK_FIELDS, { overloadRatio: 1, ...given }) }, MAINS, STEP_SECONDS);
+const linear = (given: object = {}) =>
+  new LinearSupplyModel({ kind: "linear", ...partOf(LINEAR_FIELDS, given) }, MAINS, STEP_SECONDS);
+const brick = (given: Partial<BrickSupply> = {}) =>
+  new BrickModel(
+    { kind: "brick", ...partOf(BRICK_FIELDS, { overloadRatio: 1, ...given }) },
+    MAINS,
+    STEP_SECONDS,
+  );
 
 test("linear: without load it stays at the winding's peak; it follows the mains; it sags more the more it gives", () => {
   // The junction drops less than its volts at 1 A when hardly any current flows.
   const rest = hold(linear({ diodeVolts: 0.84 }), 0, 1).volts;
   expect(rest).toBeGreaterThan(28 * Math.SQRT2 - 0.85);
   expect(rest).toBeLessThan(28 * Math.SQRT2 - 0.4);
-  expect(hold(linear(), 0.5, 1, { ...MAINS, voltsRms: 207 }).volts / hold(linear(), 0.5, 1).volts).toBeCloseTo(0.9, 1);
+  expect(
+    hold(linear(), 0.5, 1, { ...MAINS, voltsRms: 207 }).volts / hold(linear(), 0.5, 1).volts,
+  ).toBeCloseTo(0.9, 1);
   const [one, two, three] = [1, 2, 3].map((amperes) => hold(linear(), amperes, 1).volts);
   expect(one - two).toBeGreaterThan(0.5);
   expect(two - three).toBeGreaterThan(0.5);
@@ -45,7 +55,8 @@ test("linear: dried-out reservoirs ripple more (handbook: at most I / 2 f C, in 
     const supply = linear({ dryingRatio, reservoirOhms: 0 });
     hold(supply, 2, 0.5);
     const mains = new MainsModel(MAINS, STEP_SECONDS);
-    let high = 0, low = Infinity;
+    let high = 0,
+      low = Infinity;
     for (let n = 0; n < 0.1 / STEP_SECONDS; n += 8) {
       supply.rails.positiveDraw += 16;
       mains.advance(8);
@@ -100,7 +111,19 @@ test("brick: a tiny output capacitor is no trouble for an implicit step", () => 
 });
 
 test("switched: peak power for a short time, then its continuous power", () => {
-  const supply = new SwitchedModel({ kind: "switched", ...partOf(SWITCHED_FIELDS, { railVolts: 40, continuousWatts: 200, peakWatts: 400, peakSeconds: 0.1 }) }, MAINS, STEP_SECONDS);
+  const supply = new SwitchedModel(
+    {
+      kind: "switched",
+      ...partOf(SWITCHED_FIELDS, {
+        railVolts: 40,
+        continuousWatts: 200,
+        peakWatts: 400,
+        peakSeconds: 0.1,
+      }),
+    },
+    MAINS,
+    STEP_SECONDS,
+  );
   expect(hold(supply, 4.5, 0.08).volts).toBeGreaterThan(38);
   hold(supply, 4.5, 0.5);
   const { volts } = hold(supply, 4.5, 0.2);

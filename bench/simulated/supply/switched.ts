@@ -20,7 +20,11 @@ export class SwitchedModel implements Supply {
   mainsAmperes = 0;
   private reserve = 1;
 
-  constructor(private readonly supply: SwitchedSupply, private readonly mains: { nominalVoltsRms: number }, private readonly stepSeconds: number) {
+  constructor(
+    private readonly supply: SwitchedSupply,
+    private readonly mains: { nominalVoltsRms: number },
+    private readonly stepSeconds: number,
+  ) {
     this.publish(supply.railVolts, supply.railVolts);
   }
 
@@ -28,9 +32,15 @@ export class SwitchedModel implements Supply {
     const { supply, rails } = this;
     const seconds = samples * this.stepSeconds;
     const storedOhms = seconds / supply.outputFarads;
-    const positiveDrawn = rails.positiveDraw / samples, negativeDrawn = rails.negativeDraw / samples;
-    const ask = (before: number, drawn: number) => Math.max(0, (supply.railVolts - before + storedOhms * drawn) / (supply.outputOhms + storedOhms));
-    let positive = ask(rails.positiveVolts, positiveDrawn), negative = ask(rails.negativeVolts, negativeDrawn);
+    const positiveDrawn = rails.positiveDraw / samples,
+      negativeDrawn = rails.negativeDraw / samples;
+    const ask = (before: number, drawn: number) =>
+      Math.max(
+        0,
+        (supply.railVolts - before + storedOhms * drawn) / (supply.outputOhms + storedOhms),
+      );
+    let positive = ask(rails.positiveVolts, positiveDrawn),
+      negative = ask(rails.negativeVolts, negativeDrawn);
     const watts = positive * rails.positiveVolts + negative * rails.negativeVolts;
     const most = this.mostWatts(watts, seconds);
     if (watts > most) {
@@ -38,15 +48,27 @@ export class SwitchedModel implements Supply {
       negative *= most / watts;
     }
     rails.clearDraws();
-    this.publish(Math.max(0, rails.positiveVolts + storedOhms * (positive - positiveDrawn)), Math.max(0, rails.negativeVolts + storedOhms * (negative - negativeDrawn)));
-    this.mainsAmperes = ((Math.min(watts, most) / supply.efficiencyRatio / supply.powerFactor) * mainsVolts) / this.mains.nominalVoltsRms ** 2;
+    this.publish(
+      Math.max(0, rails.positiveVolts + storedOhms * (positive - positiveDrawn)),
+      Math.max(0, rails.negativeVolts + storedOhms * (negative - negativeDrawn)),
+    );
+    this.mainsAmperes =
+      ((Math.min(watts, most) / supply.efficiencyRatio / supply.powerFactor) * mainsVolts) /
+      this.mains.nominalVoltsRms ** 2;
   }
 
   private mostWatts(watts: number, seconds: number): number {
     const { continuousWatts, peakWatts, peakSeconds } = this.supply;
     const extra = peakWatts - continuousWatts;
     if (!(extra > 0) || peakSeconds === 0) return continuousWatts;
-    this.reserve = Math.min(1, Math.max(0, this.reserve - ((Math.min(watts, peakWatts) - continuousWatts) / extra) * (seconds / peakSeconds)));
+    this.reserve = Math.min(
+      1,
+      Math.max(
+        0,
+        this.reserve -
+          ((Math.min(watts, peakWatts) - continuousWatts) / extra) * (seconds / peakSeconds),
+      ),
+    );
     return this.reserve > 0 ? peakWatts : continuousWatts;
   }
 

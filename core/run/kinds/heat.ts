@@ -5,29 +5,66 @@ import { numberOf, quantityField } from "../settings";
 import { stopByEvent } from "../stop";
 import type { Curve, MeasuredChannel, RunKindDefinition, SettingField } from "../types";
 
-const SOAK_FIELDS: readonly SettingField[] = [quantityField("shareOfRated", "Each channel, of rated", "", 0.125, 0.01, 1), quantityField("minutes", "Soak for", "min", 60, 1, 300), quantityField("frequencyHz", "Tone", "Hz", 1000, 20, 20_000)];
+const SOAK_FIELDS: readonly SettingField[] = [
+  quantityField("shareOfRated", "Each channel, of rated", "", 0.125, 0.01, 1),
+  quantityField("minutes", "Soak for", "min", 60, 1, 300),
+  quantityField("frequencyHz", "Tone", "Hz", 1000, 20, 20_000),
+];
 
 /** Temperatures in degrees Celsius at moments from the start of the soak. */
-export type SoakMoment = { seconds: number; sinkCelsius: number; caseCelsius: number; loadCelsius: number; loadWatts: readonly number[]; mainsWatts: number; isCutOut: boolean };
+export type SoakMoment = {
+  seconds: number;
+  sinkCelsius: number;
+  caseCelsius: number;
+  loadCelsius: number;
+  loadWatts: readonly number[];
+  mainsWatts: number;
+  isCutOut: boolean;
+};
 
 /** A sink still rising by more than this over the last tenth of the soak has not settled. Common practice. */
 const SETTLED_CELSIUS = 0.5;
 
 /** What a heat soak says of each channel; heat is common to all. */
-export const readSoak = (moments: readonly SoakMoment[], events: readonly { seconds: number; event: string }[], channelCount: number): Outcome<MeasuredChannel[]> => {
-  if (moments.length < 3) return failure("too-short", "Heat soak", "it holds fewer than three moments. Soak for longer.");
-  const first = moments[0], last = moments[moments.length - 1];
-  const hottest = moments.reduce((most, moment) => (moment.sinkCelsius > most.sinkCelsius ? moment : most));
+export const readSoak = (
+  moments: readonly SoakMoment[],
+  events: readonly { seconds: number; event: string }[],
+  channelCount: number,
+): Outcome<MeasuredChannel[]> => {
+  if (moments.length < 3)
+    return failure("too-short", "Heat soak", "it holds fewer than three moments. Soak for longer.");
+  const first = moments[0],
+    last = moments[moments.length - 1];
+  const hottest = moments.reduce((most, moment) =>
+    moment.sinkCelsius > most.sinkCelsius ? moment : most,
+  );
   const before = moments.findLast(({ seconds }) => seconds <= 0.9 * last.seconds) ?? first;
   const isSettled = Math.abs(last.sinkCelsius - before.sinkCelsius) < SETTLED_CELSIUS;
   const cutOut = events.find(({ event }) => event === "thermal-cut-out") ?? null;
   const soak = `${formatSignificant(last.seconds / 60, 2)} min`;
-  const curve = (name: string, label: string, pick: (moment: SoakMoment) => number): Curve => ({ name, label, x: "seconds", y: "celsius", points: moments.map((moment) => [moment.seconds, pick(moment)]) });
-  const curves = [curve("sink", "heat sink", ({ sinkCelsius }) => sinkCelsius), curve("case", "case", ({ caseCelsius }) => caseCelsius), curve("load", "load", ({ loadCelsius }) => loadCelsius)];
+  const curve = (name: string, label: string, pick: (moment: SoakMoment) => number): Curve => ({
+    name,
+    label,
+    x: "seconds",
+    y: "celsius",
+    points: moments.map((moment) => [moment.seconds, pick(moment)]),
+  });
+  const curves = [
+    curve("sink", "heat sink", ({ sinkCelsius }) => sinkCelsius),
+    curve("case", "case", ({ caseCelsius }) => caseCelsius),
+    curve("load", "load", ({ loadCelsius }) => loadCelsius),
+  ];
   return success(
     Array.from({ length: channelCount }, (_, channel) => ({
       figures: [
-        figure("sink", isSettled ? "heat sink, settled" : "heat sink at the end", "celsius", last.sinkCelsius, null, isSettled ? null : "at-least"),
+        figure(
+          "sink",
+          isSettled ? "heat sink, settled" : "heat sink at the end",
+          "celsius",
+          last.sinkCelsius,
+          null,
+          isSettled ? null : "at-least",
+        ),
         figure("hottest", "heat sink, hottest", "celsius", hottest.sinkCelsius),
         figure("case", "case at the end", "celsius", last.caseCelsius),
         figure("load", "load at the end", "celsius", last.loadCelsius),
@@ -38,8 +75,28 @@ export const readSoak = (moments: readonly SoakMoment[], events: readonly { seco
       ],
       curves,
       bursts: [],
-      stop: stopByEvent([{ shot: "soak", sampleRateHz: 1, volts: [], input: null, loads: [], stimulus: null, meters: null, events }], { ...curves[0], name: "picture" }) ?? { reason: "level-reached" as const, evidence: `It went through ${soak} of soak.`, picture: { ...curves[0], name: "picture" } },
-      summary: cutOut ? `It cut out after ${formatSignificant(cutOut.seconds / 60, 2)} min, the sink at ${formatSignificant(hottest.sinkCelsius, 3)} °C.` : `After ${soak} the heat sink stands at ${formatSignificant(last.sinkCelsius, 3)} °C${isSettled ? ", settled" : ", still rising"}.`,
+      stop: stopByEvent(
+        [
+          {
+            shot: "soak",
+            sampleRateHz: 1,
+            volts: [],
+            input: null,
+            loads: [],
+            stimulus: null,
+            meters: null,
+            events,
+          },
+        ],
+        { ...curves[0], name: "picture" },
+      ) ?? {
+        reason: "level-reached" as const,
+        evidence: `It went through ${soak} of soak.`,
+        picture: { ...curves[0], name: "picture" },
+      },
+      summary: cutOut
+        ? `It cut out after ${formatSignificant(cutOut.seconds / 60, 2)} min, the sink at ${formatSignificant(hottest.sinkCelsius, 3)} °C.`
+        : `After ${soak} the heat sink stands at ${formatSignificant(last.sinkCelsius, 3)} °C${isSettled ? ", settled" : ", still rising"}.`,
     })),
   );
 };
@@ -48,8 +105,14 @@ export const readSoak = (moments: readonly SoakMoment[], events: readonly { seco
 export const heatSoak: RunKindDefinition = {
   fields: SOAK_FIELDS,
   *shots() {},
-  analyse: () => failure("no-samples", "Heat soak", "temperatures come from thermometers, a logger's file or the simulated bench, not from a recording of sound."),
+  analyse: () =>
+    failure(
+      "no-samples",
+      "Heat soak",
+      "temperatures come from thermometers, a logger's file or the simulated bench, not from a recording of sound.",
+    ),
 };
 
 /** Drive in watts of a channel. */
-export const soakWatts = (settings: Parameters<typeof numberOf>[0], ratedWatts: number): number => numberOf(settings, "shareOfRated") * ratedWatts;
+export const soakWatts = (settings: Parameters<typeof numberOf>[0], ratedWatts: number): number =>
+  numberOf(settings, "shareOfRated") * ratedWatts;

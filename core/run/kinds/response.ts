@@ -1,5 +1,11 @@
 import { failure, success, type Outcome } from "../../outcome";
-import { frequenciesAtBends, responseSummary, steppedResponse, sweepResponse, type Response } from "../../response";
+import {
+  frequenciesAtBends,
+  responseSummary,
+  steppedResponse,
+  sweepResponse,
+  type Response,
+} from "../../response";
 import { logFrequencies, logSweep, stepsOfFrequencies, type Stimulus } from "../../signal";
 import { formatHertz } from "../../units";
 import { eachChannel } from "../channels";
@@ -8,43 +14,92 @@ import { responseCurves, responseFigures } from "../responseFigures";
 import { choiceField, forReading, numberOf, quantityField } from "../settings";
 import { allDriven, highestHz, peakDriveFor } from "../shots";
 import { stopAtLevel, stopByEvent } from "../stop";
-import type { MeasuredChannel, MeasuredStop, Recorded, RunKindDefinition, Settings, Shot, ShotLoad } from "../types";
+import type {
+  MeasuredChannel,
+  MeasuredStop,
+  Recorded,
+  RunKindDefinition,
+  Settings,
+  Shot,
+  ShotLoad,
+} from "../types";
 
 /** A point this far off the line between its neighbours has more points put beside it. */
 const BEND_DB = 0.15;
-const LOAD_LABELS: Record<ShotLoad, string> = { run: "resistor", second: "other resistor", speaker: "speaker-like" };
+const LOAD_LABELS: Record<ShotLoad, string> = {
+  run: "resistor",
+  second: "other resistor",
+  speaker: "speaker-like",
+};
 
 /** Magnitude and phase of one recording, compared with whatever is known of its input. */
 const responseOf = (recorded: Recorded, channel: number): Outcome<Response> => {
   const { volts, input, stimulus, sampleRateHz } = recorded;
-  if (input) return steppedResponse(volts[channel], sampleRateHz, { kind: "recorded-input", volts: input });
-  const segments = stimulus?.kind === "frequency-list" ? stepsOfFrequencies(stimulus.frequencies) : undefined;
-  return steppedResponse(volts[channel], sampleRateHz, segments && stimulus && "voltsPeak" in stimulus ? { kind: "generator", voltsPeak: stimulus.voltsPeak, segments } : { kind: "none", segments });
+  if (input)
+    return steppedResponse(volts[channel], sampleRateHz, { kind: "recorded-input", volts: input });
+  const segments =
+    stimulus?.kind === "frequency-list" ? stepsOfFrequencies(stimulus.frequencies) : undefined;
+  return steppedResponse(
+    volts[channel],
+    sampleRateHz,
+    segments && stimulus && "voltsPeak" in stimulus
+      ? { kind: "generator", voltsPeak: stimulus.voltsPeak, segments }
+      : { kind: "none", segments },
+  );
 };
 
-const byFrequency = (points: Response): Response => points.toSorted((left, right) => left.frequencyHz - right.frequencyHz);
-const named = (recorded: Recorded): ShotLoad => (recorded.shot.startsWith("speaker") ? "speaker" : "run");
+const byFrequency = (points: Response): Response =>
+  points.toSorted((left, right) => left.frequencyHz - right.frequencyHz);
+const named = (recorded: Recorded): ShotLoad =>
+  recorded.shot.startsWith("speaker") ? "speaker" : "run";
 
-const loadsOf = ({ loads }: Settings): ShotLoad[] => (loads === "both" ? ["run", "speaker"] : loads === "speaker" ? ["speaker"] : ["run"]);
+const loadsOf = ({ loads }: Settings): ShotLoad[] =>
+  loads === "both" ? ["run", "speaker"] : loads === "speaker" ? ["speaker"] : ["run"];
 
 /** Magnitude and phase of one or two loads; points come by themselves where the curve bends. */
 export const response: RunKindDefinition = {
   fields: [
     quantityField("watts", "Each channel", "W", 1, 0.001, 1000),
-    choiceField("loads", "Into", [["run", "the resistor"], ["both", "resistor and speaker-like load"], ["speaker", "the speaker-like load"]]),
+    choiceField("loads", "Into", [
+      ["run", "the resistor"],
+      ["both", "resistor and speaker-like load"],
+      ["speaker", "the speaker-like load"],
+    ]),
     quantityField("lowHz", "From", "Hz", 10, 1, 1000),
     quantityField("highHz", "To", "Hz", 80_000, 2000, 200_000),
     quantityField("pointsPerDecade", "Points a decade", "", 10, 3, 60),
-    choiceField("bends", "Where it bends", [["add", "add points"], ["leave", "as they are"]]),
+    choiceField("bends", "Where it bends", [
+      ["add", "add points"],
+      ["leave", "as they are"],
+    ]),
     forReading(quantityField("bandLowHz", "Judged from", "Hz", 20, 1, 1000)),
     forReading(quantityField("bandHighHz", "Judged to", "Hz", 20_000, 1100, 200_000)),
   ],
   *shots(settings, facts) {
     const voltsPeak = peakDriveFor(numberOf(settings, "watts"), facts);
-    const list = (frequencies: readonly number[]): Stimulus => ({ kind: "frequency-list", frequencies, voltsPeak });
+    const list = (frequencies: readonly number[]): Stimulus => ({
+      kind: "frequency-list",
+      frequencies,
+      voltsPeak,
+    });
     for (const load of loadsOf(settings)) {
-      const shot = (name: string, label: string, frequencies: readonly number[]): Shot => ({ name: `${load}-${name}`, label, stimulus: list(frequencies), drives: allDriven(facts), recordsInput: true, load });
-      const found = yield shot("first", `The band, ${LOAD_LABELS[load]}`, logFrequencies(numberOf(settings, "lowHz"), Math.min(numberOf(settings, "highHz"), highestHz(facts)), numberOf(settings, "pointsPerDecade")));
+      const shot = (name: string, label: string, frequencies: readonly number[]): Shot => ({
+        name: `${load}-${name}`,
+        label,
+        stimulus: list(frequencies),
+        drives: allDriven(facts),
+        recordsInput: true,
+        load,
+      });
+      const found = yield shot(
+        "first",
+        `The band, ${LOAD_LABELS[load]}`,
+        logFrequencies(
+          numberOf(settings, "lowHz"),
+          Math.min(numberOf(settings, "highHz"), highestHz(facts)),
+          numberOf(settings, "pointsPerDecade"),
+        ),
+      );
       const points = settings.bends === "add" ? responseOf(found, 0) : null;
       const more = points?.ok ? frequenciesAtBends(points.value, BEND_DB) : [];
       if (more.length > 0) yield shot("bends", `Where it bends, ${LOAD_LABELS[load]}`, more);
@@ -61,17 +116,43 @@ export const response: RunKindDefinition = {
         if (known) known.points = byFrequency([...known.points, ...outcome.value]);
         else found.push({ load: named(recorded), points: outcome.value });
       }
-      return success(responseChannel(found, settings, stopAtLevel(recordings, null, "the whole band", null)));
+      return success(
+        responseChannel(found, settings, stopAtLevel(recordings, null, "the whole band", null)),
+      );
     }),
 };
 
 /** The result of one channel from its points, however they came. */
-export const responseChannel = (found: readonly { load: ShotLoad; points: Response }[], settings: Settings, stop: MeasuredChannel["stop"]): MeasuredChannel => {
+export const responseChannel = (
+  found: readonly { load: ShotLoad; points: Response }[],
+  settings: Settings,
+  stop: MeasuredChannel["stop"],
+): MeasuredChannel => {
   const [first, second] = found;
-  const [low, high] = [typeof settings.bandLowHz === "number" ? settings.bandLowHz : 20, typeof settings.bandHighHz === "number" ? settings.bandHighHz : 20_000];
-  const others = second ? responseFigures(second.points, low, high).slice(0, 2).map((each) => ({ ...each, name: `${each.name}-${second.load}`, label: `${each.label}, ${LOAD_LABELS[second.load]}` })) : [];
+  const [low, high] = [
+    typeof settings.bandLowHz === "number" ? settings.bandLowHz : 20,
+    typeof settings.bandHighHz === "number" ? settings.bandHighHz : 20_000,
+  ];
+  const others = second
+    ? responseFigures(second.points, low, high)
+        .slice(0, 2)
+        .map((each) => ({
+          ...each,
+          name: `${each.name}-${second.load}`,
+          label: `${each.label}, ${LOAD_LABELS[second.load]}`,
+        }))
+    : [];
   return {
-    figures: [...responseFigures(first.points, low, high), ...others, figure("points", "points", "count", found.reduce((sum, { points }) => sum + points.length, 0))],
+    figures: [
+      ...responseFigures(first.points, low, high),
+      ...others,
+      figure(
+        "points",
+        "points",
+        "count",
+        found.reduce((sum, { points }) => sum + points.length, 0),
+      ),
+    ],
     curves: found.flatMap(({ load, points }) => responseCurves(points, load, LOAD_LABELS[load])),
     bursts: [],
     stop,
@@ -85,14 +166,33 @@ const MOST_ATTEMPTS = 5;
 
 /** The band at rated power in one short sweep; it begins higher when the amplifier shuts down at the low end. */
 export const fullPowerResponse: RunKindDefinition = {
-  fields: [quantityField("watts", "Each channel, 0 for rated", "W", 0, 0, 2000), forReading(quantityField("seconds", "Sweep", "s", 2, 0.5, 5)), forReading(quantityField("lowHz", "From", "Hz", 20, 5, 500)), forReading(quantityField("highHz", "To", "Hz", 20_000, 2000, 80_000))],
+  fields: [
+    quantityField("watts", "Each channel, 0 for rated", "W", 0, 0, 2000),
+    forReading(quantityField("seconds", "Sweep", "s", 2, 0.5, 5)),
+    forReading(quantityField("lowHz", "From", "Hz", 20, 5, 500)),
+    forReading(quantityField("highHz", "To", "Hz", 20_000, 2000, 80_000)),
+  ],
   *shots(settings, facts) {
     const watts = numberOf(settings, "watts") || facts.ratedWatts;
     const voltsPeak = peakDriveFor(watts, facts);
     const highHz = Math.min(numberOf(settings, "highHz"), highestHz(facts));
     let lowHz = numberOf(settings, "lowHz");
     for (let attempt = 1; attempt <= MOST_ATTEMPTS; attempt++) {
-      const recorded: Recorded = yield { name: `sweep-${attempt}`, label: `From ${formatHertz(lowHz)}`, stimulus: { kind: "log-sweep", lowHz, highHz, voltsPeak, seconds: numberOf(settings, "seconds") }, drives: allDriven(facts), recordsInput: false, load: "run", afterCollapse: "next-shot" };
+      const recorded: Recorded = yield {
+        name: `sweep-${attempt}`,
+        label: `From ${formatHertz(lowHz)}`,
+        stimulus: {
+          kind: "log-sweep",
+          lowHz,
+          highHz,
+          voltsPeak,
+          seconds: numberOf(settings, "seconds"),
+        },
+        drives: allDriven(facts),
+        recordsInput: false,
+        load: "run",
+        afterCollapse: "next-shot",
+      };
       if (!recorded.endedBy && stopByEvent([recorded], null) === null) return;
       lowHz *= HIGHER_RATIO;
     }
@@ -101,21 +201,65 @@ export const fullPowerResponse: RunKindDefinition = {
     eachChannel(recordings, (channel) => {
       const last = recordings[recordings.length - 1];
       const { stimulus, volts, sampleRateHz } = last;
-      if (last.endedBy) return failure("guard-tripped", "Guard", `${last.endedBy} It was so too from ${formatHertz(stimulus?.kind === "log-sweep" ? stimulus.lowHz : 0)} on; try less power.`);
-      const swept = stimulus?.kind === "log-sweep" ? stimulus : { lowHz: numberOf(settings, "lowHz"), highHz: Math.min(numberOf(settings, "highHz"), 0.45 * sampleRateHz), seconds: numberOf(settings, "seconds"), voltsPeak: 1 };
-      const outcome = sweepResponse(volts[channel], logSweep(swept, swept.voltsPeak, sampleRateHz), sampleRateHz, swept, { pointsPerDecade: 24, highestOrder: 3 });
+      if (last.endedBy)
+        return failure(
+          "guard-tripped",
+          "Guard",
+          `${last.endedBy} It was so too from ${formatHertz(stimulus?.kind === "log-sweep" ? stimulus.lowHz : 0)} on; try less power.`,
+        );
+      const swept =
+        stimulus?.kind === "log-sweep"
+          ? stimulus
+          : {
+              lowHz: numberOf(settings, "lowHz"),
+              highHz: Math.min(numberOf(settings, "highHz"), 0.45 * sampleRateHz),
+              seconds: numberOf(settings, "seconds"),
+              voltsPeak: 1,
+            };
+      const outcome = sweepResponse(
+        volts[channel],
+        logSweep(swept, swept.voltsPeak, sampleRateHz),
+        sampleRateHz,
+        swept,
+        { pointsPerDecade: 24, highestOrder: 3 },
+      );
       if (!outcome.ok) return outcome;
-      const inside = outcome.value.response.filter(({ frequencyHz }) => frequencyHz > 1.05 * swept.lowHz && frequencyHz < 0.95 * swept.highHz);
-      if (inside.length < 2) return failure("too-short", "Sweep", "it covers too little to say anything. Begin lower or end higher.");
-      const harmonics = outcome.value.harmonics.filter(({ points }) => points.length > 1).map(({ order, points }) => ({ name: `harmonic-${order}`, label: `harmonic ${order}`, x: "hertz" as const, y: "level-ratio" as const, points: points.map(({ frequencyHz, ratio }): [number, number] => [frequencyHz, ratio]) }));
+      const inside = outcome.value.response.filter(
+        ({ frequencyHz }) => frequencyHz > 1.05 * swept.lowHz && frequencyHz < 0.95 * swept.highHz,
+      );
+      if (inside.length < 2)
+        return failure(
+          "too-short",
+          "Sweep",
+          "it covers too little to say anything. Begin lower or end higher.",
+        );
+      const harmonics = outcome.value.harmonics
+        .filter(({ points }) => points.length > 1)
+        .map(({ order, points }) => ({
+          name: `harmonic-${order}`,
+          label: `harmonic ${order}`,
+          x: "hertz" as const,
+          y: "level-ratio" as const,
+          points: points.map(({ frequencyHz, ratio }): [number, number] => [frequencyHz, ratio]),
+        }));
       const collapse = recordings[0].endedBy;
-      const cut: MeasuredStop | null = recordings.length > 1 ? (stopByEvent(recordings, null) ?? (collapse ? { reason: "collapse-guard", evidence: collapse, picture: null } : null)) : null;
+      const cut: MeasuredStop | null =
+        recordings.length > 1
+          ? (stopByEvent(recordings, null) ??
+            (collapse ? { reason: "collapse-guard", evidence: collapse, picture: null } : null))
+          : null;
       return success({
-        figures: [...responseFigures(inside, swept.lowHz, swept.highHz), figure("begins", "begins at", "hertz", swept.lowHz), figure("attempts", "attempts", "count", recordings.length)],
+        figures: [
+          ...responseFigures(inside, swept.lowHz, swept.highHz),
+          figure("begins", "begins at", "hertz", swept.lowHz),
+          figure("attempts", "attempts", "count", recordings.length),
+        ],
         curves: [...responseCurves(inside, "run", "rated power").slice(0, 1), ...harmonics],
         bursts: [],
         stop: cut ?? stopAtLevel([last], null, "the whole band", null),
-        summary: cut ? `Below ${formatHertz(swept.lowHz)} it shut down at this power; from there on: ${responseSummary(inside)}` : responseSummary(inside),
+        summary: cut
+          ? `Below ${formatHertz(swept.lowHz)} it shut down at this power; from there on: ${responseSummary(inside)}`
+          : responseSummary(inside),
       });
     }),
 };

@@ -6,7 +6,15 @@ import { averagedSpectrum, powerSpectrum } from "../../spectrum";
 import { formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure, harmonicFigures, spectrumCurve, toneFigures, wavePicture } from "../figures";
-import { BAND_FIELDS, bandOf, choiceField, forReading, numberOf, quantityField, RANGE_FIELD } from "../settings";
+import {
+  BAND_FIELDS,
+  bandOf,
+  choiceField,
+  forReading,
+  numberOf,
+  quantityField,
+  RANGE_FIELD,
+} from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { RunKindDefinition } from "../types";
@@ -21,12 +29,29 @@ export const spectrum: RunKindDefinition = {
     quantityField("watts", "Each channel", "W", 5, 0.001, 2000),
     quantityField("frequencyHz", "Tone", "Hz", 1000, 10, 20_000),
     quantityField("seconds", "Length", "s", 2, 0.2, 60),
-    forReading(choiceField("averaging", "Averaging", [["none", "one spectrum of it all"], ["mean", "mean of many"]])),
+    forReading(
+      choiceField("averaging", "Averaging", [
+        ["none", "one spectrum of it all"],
+        ["mean", "mean of many"],
+      ]),
+    ),
     ...BAND_FIELDS,
     RANGE_FIELD,
   ],
   *shots(settings, facts) {
-    yield { name: "tone", label: "The tone", stimulus: { kind: "sine", frequencyHz: numberOf(settings, "frequencyHz"), voltsPeak: peakDriveFor(numberOf(settings, "watts"), facts), seconds: numberOf(settings, "seconds") }, drives: allDriven(facts), recordsInput: false, load: "run" };
+    yield {
+      name: "tone",
+      label: "The tone",
+      stimulus: {
+        kind: "sine",
+        frequencyHz: numberOf(settings, "frequencyHz"),
+        voltsPeak: peakDriveFor(numberOf(settings, "watts"), facts),
+        seconds: numberOf(settings, "seconds"),
+      },
+      drives: allDriven(facts),
+      recordsInput: false,
+      load: "run",
+    };
   },
   analyse: (recordings, { band: usual, mainsHz, settings }) =>
     eachChannel(recordings, (channel, load) => {
@@ -36,19 +61,40 @@ export const spectrum: RunKindDefinition = {
       if (!outcome.ok) return outcome;
       const reading = outcome.value;
       const whole = powerSpectrum(volts[channel], sampleRateHz, "blackmanHarris7");
-      const shown = settings.averaging === "mean" && volts[channel].length > 2 * SEGMENT_SAMPLES ? averagedSpectrum(volts[channel], sampleRateHz, { window: "blackmanHarris7", segmentSamples: SEGMENT_SAMPLES }) : whole;
+      const shown =
+        settings.averaging === "mean" && volts[channel].length > 2 * SEGMENT_SAMPLES
+          ? averagedSpectrum(volts[channel], sampleRateHz, {
+              window: "blackmanHarris7",
+              segmentSamples: SEGMENT_SAMPLES,
+            })
+          : whole;
       const hum = findMainsHum(whole, Math.min(band.highHz, 0.9 * reading.fundamentalHz), mainsHz);
       const watts = formatSignificant(powerWatts(reading.voltsRms, load.loadOhms), 3);
       return success({
         figures: [
           ...toneFigures(reading, load),
-          figure("effective-bits", "effective bits", "bits", effectiveBits(1 / reading.thdPlusNoiseRatio)),
-          figure("hum", "hum lines together", "level-ratio", hum.voltsRms / reading.fundamentalVoltsRms),
+          figure(
+            "effective-bits",
+            "effective bits",
+            "bits",
+            effectiveBits(1 / reading.thdPlusNoiseRatio),
+          ),
+          figure(
+            "hum",
+            "hum lines together",
+            "level-ratio",
+            hum.voltsRms / reading.fundamentalVoltsRms,
+          ),
           ...harmonicFigures(reading.harmonics, SHOWN_ORDERS),
         ],
         curves: [spectrumCurve(shown, "spectrum", { lowHz: 5, highHz: sampleRateHz / 2 })],
         bursts: [],
-        stop: stopAtLevel(recordings, reading.flattening, `${watts} W`, wavePicture(volts[channel], sampleRateHz, 0.1, 2 / reading.fundamentalHz, "two cycles")),
+        stop: stopAtLevel(
+          recordings,
+          reading.flattening,
+          `${watts} W`,
+          wavePicture(volts[channel], sampleRateHz, 0.1, 2 / reading.fundamentalHz, "two cycles"),
+        ),
         summary: toneSummary(reading),
       });
     }),

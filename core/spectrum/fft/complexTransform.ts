@@ -73,18 +73,28 @@ export class ComplexTransform {
     const s3 = 3 * stride;
     for (let p = 0; p < count; p++) {
       const w1 = p * stride;
-      const w1r = this.cosines[w1], w1i = this.sines[w1];
-      const w2r = this.cosines[2 * w1], w2i = this.sines[2 * w1];
-      const w3r = this.cosines[3 * w1], w3i = this.sines[3 * w1];
+      const w1r = this.cosines[w1],
+        w1i = this.sines[w1];
+      const w2r = this.cosines[2 * w1],
+        w2i = this.sines[2 * w1];
+      const w3r = this.cosines[3 * w1],
+        w3i = this.sines[3 * w1];
       for (let a = stride * p, out = 4 * a, end = a + stride; a < end; a++, out++) {
-        const b = a + quarter, c = b + quarter, d = c + quarter;
-        const acr = xr[a] + xr[c], aci = xi[a] + xi[c];
-        const amr = xr[a] - xr[c], ami = xi[a] - xi[c];
-        const bdr = xr[b] + xr[d], bdi = xi[b] + xi[d];
-        const bmr = xr[b] - xr[d], bmi = xi[b] - xi[d];
+        const b = a + quarter,
+          c = b + quarter,
+          d = c + quarter;
+        const acr = xr[a] + xr[c],
+          aci = xi[a] + xi[c];
+        const amr = xr[a] - xr[c],
+          ami = xi[a] - xi[c];
+        const bdr = xr[b] + xr[d],
+          bdi = xi[b] + xi[d];
+        const bmr = xr[b] - xr[d],
+          bmi = xi[b] - xi[d];
         yr[out] = acr + bdr;
         yi[out] = aci + bdi;
-        let tr = amr + bmi, ti = ami - bmr;
+        let tr = amr + bmi,
+          ti = ami - bmr;
         yr[out + stride] = tr * w1r - ti * w1i;
         yi[out + stride] = tr * w1i + ti * w1r;
         tr = acr - bdr;
@@ -106,13 +116,19 @@ export class ComplexTransform {
     const s60 = Math.sqrt(3) / 2;
     for (let p = 0; p < count; p++) {
       const w1 = p * stride;
-      const w1r = this.cosines[w1], w1i = this.sines[w1];
-      const w2r = this.cosines[2 * w1], w2i = this.sines[2 * w1];
+      const w1r = this.cosines[w1],
+        w1i = this.sines[w1];
+      const w2r = this.cosines[2 * w1],
+        w2i = this.sines[2 * w1];
       for (let a = stride * p, out = 3 * a, end = a + stride; a < end; a++, out++) {
-        const b = a + third, c = b + third;
-        const sr = xr[b] + xr[c], si = xi[b] + xi[c];
-        const dr = s60 * (xi[b] - xi[c]), di = s60 * (xr[c] - xr[b]);
-        const mr = xr[a] - sr / 2, mi = xi[a] - si / 2;
+        const b = a + third,
+          c = b + third;
+        const sr = xr[b] + xr[c],
+          si = xi[b] + xi[c];
+        const dr = s60 * (xi[b] - xi[c]),
+          di = s60 * (xr[c] - xr[b]);
+        const mr = xr[a] - sr / 2,
+          mi = xi[a] - si / 2;
         yr[out] = xr[a] + sr;
         yi[out] = xi[a] + si;
         yr[out + stride] = (mr + dr) * w1r - (mi + di) * w1i;
@@ -127,18 +143,33 @@ export class ComplexTransform {
     const { re: xr, im: xi } = from;
     const { re: yr, im: yi } = to;
     const fifth = stride * count;
-    const c1 = Math.cos((2 * Math.PI) / 5), c2 = Math.cos((4 * Math.PI) / 5);
-    const s1 = Math.sin((2 * Math.PI) / 5), s2 = Math.sin((4 * Math.PI) / 5);
+    const c1 = Math.cos((2 * Math.PI) / 5),
+      c2 = Math.cos((4 * Math.PI) / 5);
+    const s1 = Math.sin((2 * Math.PI) / 5),
+      s2 = Math.sin((4 * Math.PI) / 5);
     for (let p = 0; p < count; p++) {
       const w = p * stride;
       for (let a = stride * p, out = 5 * a, end = a + stride; a < end; a++, out++) {
-        const b = a + fifth, c = b + fifth, d = c + fifth, e = d + fifth;
-        const ber = xr[b] + xr[e], bei = xi[b] + xi[e], bdr = xr[b] - xr[e], bdi = xi[b] - xi[e];
-        const cdr = xr[c] + xr[d], cdi = xi[c] + xi[d], cmr = xr[c] - xr[d], cmi = xi[c] - xi[d];
-        const m1r = xr[a] + c1 * ber + c2 * cdr, m1i = xi[a] + c1 * bei + c2 * cdi;
-        const m2r = xr[a] + c2 * ber + c1 * cdr, m2i = xi[a] + c2 * bei + c1 * cdi;
-        const n1r = s1 * bdi + s2 * cmi, n1i = -(s1 * bdr + s2 * cmr);
-        const n2r = s2 * bdi - s1 * cmi, n2i = -(s2 * bdr - s1 * cmr);
+        const b = a + fifth,
+          c = b + fifth,
+          d = c + fifth,
+          e = d + fifth;
+        const ber = xr[b] + xr[e],
+          bei = xi[b] + xi[e],
+          bdr = xr[b] - xr[e],
+          bdi = xi[b] - xi[e];
+        const cdr = xr[c] + xr[d],
+          cdi = xi[c] + xi[d],
+          cmr = xr[c] - xr[d],
+          cmi = xi[c] - xi[d];
+        const m1r = xr[a] + c1 * ber + c2 * cdr,
+          m1i = xi[a] + c1 * bei + c2 * cdi;
+        const m2r = xr[a] + c2 * ber + c1 * cdr,
+          m2i = xi[a] + c2 * bei + c1 * cdi;
+        const n1r = s1 * bdi + s2 * cmi,
+          n1i = -(s1 * bdr + s2 * cmr);
+        const n2r = s2 * bdi - s1 * cmi,
+          n2i = -(s2 * bdr - s1 * cmr);
         yr[out] = xr[a] + ber + cdr;
         yi[out] = xi[a] + bei + cdi;
         this.turnInto(to, out + stride, m1r + n1r, m1i + n1i, w);
@@ -150,7 +181,8 @@ export class ComplexTransform {
   }
 
   private turnInto(to: Parts, at: number, re: number, im: number, twiddle: number): void {
-    const wr = this.cosines[twiddle], wi = this.sines[twiddle];
+    const wr = this.cosines[twiddle],
+      wi = this.sines[twiddle];
     to.re[at] = re * wr - im * wi;
     to.im[at] = re * wi + im * wr;
   }

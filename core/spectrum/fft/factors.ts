@@ -10,7 +10,8 @@ export const radicesOf = (length: number): number[] => {
       found.push(radix);
       rest /= radix;
     }
-  if (rest !== 1 || !Number.isInteger(length)) throw new RangeError(`length is ${length}; it must be of the form 2^a 3^b 5^c`);
+  if (rest !== 1 || !Number.isInteger(length))
+    throw new RangeError(`length is ${length}; it must be of the form 2^a 3^b 5^c`);
   return found;
 };
 

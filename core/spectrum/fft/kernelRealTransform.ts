@@ -21,7 +21,9 @@ let compiled: WebAssembly.Module | null | undefined;
 const kernelModule = (): WebAssembly.Module | null => {
   if (compiled === undefined)
     try {
-      compiled = new WebAssembly.Module(Uint8Array.from(atob(KERNEL_BASE64), (letter) => letter.charCodeAt(0)));
+      compiled = new WebAssembly.Module(
+        Uint8Array.from(atob(KERNEL_BASE64), (letter) => letter.charCodeAt(0)),
+      );
     } catch {
       compiled = null;
     }
@@ -48,11 +50,21 @@ export const kernelRealTransform = (length: number): RealTransform | null => {
   const workRe = layout.floats(columns * rowPitch);
   const workIm = layout.floats(columns * rowPitch);
   const scratch = layout.floats(SCRATCH_AREAS * LANES * Math.max(rows, columns) + 64);
-  const tables = [rows, columns].map((size) => ({ size, cos: layout.floats(size), sin: layout.floats(size), radices: layout.integers(32) }));
-  const longTables = [half, length].map((size) => ({ size, low: layout.floats(2 * LOW_BITS), high: layout.floats(2 * (Math.floor(size / LOW_BITS) + 1)) }));
+  const tables = [rows, columns].map((size) => ({
+    size,
+    cos: layout.floats(size),
+    sin: layout.floats(size),
+    radices: layout.integers(32),
+  }));
+  const longTables = [half, length].map((size) => ({
+    size,
+    low: layout.floats(2 * LOW_BITS),
+    high: layout.floats(2 * (Math.floor(size / LOW_BITS) + 1)),
+  }));
 
   const memory = new WebAssembly.Memory({ initial: layout.pages() });
-  const kernel = new WebAssembly.Instance(module, { env: { memory, abort: () => {} } }).exports as unknown as KernelExports;
+  const kernel = new WebAssembly.Instance(module, { env: { memory, abort: () => {} } })
+    .exports as unknown as KernelExports;
   const floats = new Float64Array(memory.buffer);
   for (const { size, cos, sin, radices } of tables) {
     fillRoots(floats, cos / 8, sin / 8, size, size, 1);
@@ -64,7 +76,12 @@ export const kernelRealTransform = (length: number): RealTransform | null => {
     fillRoots(floats, high / 8, high / 8 + highCount, highCount, size, LOW_BITS);
   }
   const [alongRows, alongColumns] = tables;
-  const longRoots = longTables.map(({ size, low, high }) => [low, low + 8 * LOW_BITS, high, high + 8 * (Math.floor(size / LOW_BITS) + 1)]);
+  const longRoots = longTables.map(({ size, low, high }) => [
+    low,
+    low + 8 * LOW_BITS,
+    high,
+    high + 8 * (Math.floor(size / LOW_BITS) + 1),
+  ]);
   const view = (at: number, count: number) => new Float64Array(memory.buffer, at, count);
   return {
     length,
@@ -72,15 +89,46 @@ export const kernelRealTransform = (length: number): RealTransform | null => {
     re: view(re, half + 1),
     im: view(im, half + 1),
     run: () => {
-      kernel.firstHalf(re, workRe, workIm, scratch, rows, columns, rowPitch, alongRows.radices, alongRows.cos, alongRows.sin, ...longRoots[0]);
-      kernel.secondHalf(workRe, workIm, re, im, scratch, rows, columns, rowPitch, alongColumns.radices, alongColumns.cos, alongColumns.sin);
+      kernel.firstHalf(
+        re,
+        workRe,
+        workIm,
+        scratch,
+        rows,
+        columns,
+        rowPitch,
+        alongRows.radices,
+        alongRows.cos,
+        alongRows.sin,
+        ...longRoots[0],
+      );
+      kernel.secondHalf(
+        workRe,
+        workIm,
+        re,
+        im,
+        scratch,
+        rows,
+        columns,
+        rowPitch,
+        alongColumns.radices,
+        alongColumns.cos,
+        alongColumns.sin,
+      );
       kernel.split(re, im, half, ...longRoots[1]);
     },
   };
 };
 
 /** exp(-2 pi i step k / size) for k = 0 ... count - 1. */
-const fillRoots = (floats: Float64Array, cosAt: number, sinAt: number, count: number, size: number, step: number): void => {
+const fillRoots = (
+  floats: Float64Array,
+  cosAt: number,
+  sinAt: number,
+  count: number,
+  size: number,
+  step: number,
+): void => {
   for (let k = 0; k < count; k++) {
     floats[cosAt + k] = Math.cos((2 * Math.PI * step * k) / size);
     floats[sinAt + k] = -Math.sin((2 * Math.PI * step * k) / size);

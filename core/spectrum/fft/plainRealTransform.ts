@@ -30,8 +30,10 @@ export const plainRealTransform = (length: number): RealTransform => {
     const zeroRe = re[0];
     const zeroIm = im[0];
     for (let k = 1, m = half - 1; k <= m; k++, m--) {
-      const evenRe = (re[k] + re[m]) / 2, evenIm = (im[k] - im[m]) / 2;
-      const oddRe = (im[k] + im[m]) / 2, oddIm = (re[m] - re[k]) / 2;
+      const evenRe = (re[k] + re[m]) / 2,
+        evenIm = (im[k] - im[m]) / 2;
+      const oddRe = (im[k] + im[m]) / 2,
+        oddIm = (re[m] - re[k]) / 2;
       const turnedRe = oddRe * cosines[k] + oddIm * sines[k];
       const turnedIm = oddIm * cosines[k] - oddRe * sines[k];
       re[k] = evenRe + turnedRe;

@@ -1,12 +1,41 @@
 import type { BenchJob, Load } from "@/records";
 import { changeText } from "./changeText";
 
-const loads = [8, 4].map((nominalOhms): Load => ({ id: `load-${nominalOhms}`, amplifierId: "amp", nominalOhms, channels: [{ ohms: 1.02 * nominalOhms, ohmsExpandedUncertainty: 0.01 }] }));
-const job = (loadId: string, setting = ""): BenchJob => ({ id: loadId, kind: "spectrum", rig: {}, loadId, secondLoadId: null, channelsDriven: 1, settings: {}, setting, inputUsed: "", ratedWatts: null, lastVoltsRms: null, seed: 1, set: null });
+const loads = [8, 4].map((nominalOhms): Load => ({
+  id: `load-${nominalOhms}`,
+  amplifierId: "amp",
+  nominalOhms,
+  channels: [{ ohms: 1.02 * nominalOhms, ohmsExpandedUncertainty: 0.01 }],
+}));
+const job = (loadId: string, setting = ""): BenchJob => ({
+  id: loadId,
+  kind: "spectrum",
+  rig: {},
+  loadId,
+  secondLoadId: null,
+  channelsDriven: 1,
+  settings: {},
+  setting,
+  inputUsed: "",
+  ratedWatts: null,
+  lastVoltsRms: null,
+  seed: 1,
+  set: null,
+});
 
 test.each<[string, BenchJob, BenchJob, string | null]>([
   ["nothing changes", job("load-8"), job("load-8"), null],
-  ["another load, by what it measures", job("load-8"), job("load-4"), "change the load to 4 Ω (4.08)"],
+  [
+    "another load, by what it measures",
+    job("load-8"),
+    job("load-4"),
+    "change the load to 4 Ω (4.08)",
+  ],
   ["a switch", job("load-8"), job("load-8", "limiter: off"), "set limiter: off"],
-  ["a switch back, and another load", job("load-4", "limiter: off"), job("load-8"), "change the load to 8 Ω (8.16) and set everything as it comes"],
+  [
+    "a switch back, and another load",
+    job("load-4", "limiter: off"),
+    job("load-8"),
+    "change the load to 8 Ω (8.16) and set everything as it comes",
+  ],
 ])("%s", (_, before, next, text) => expect(changeText(before, next, loads)).toBe(text));

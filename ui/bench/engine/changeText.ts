@@ -1,13 +1,24 @@
 import { formatSignificant } from "@/core/units";
 import type { BenchJob, Load } from "@/records";
 
-const loadText = (load: Load | undefined): string => (load ? `${load.nominalOhms} Ω (${load.channels.map(({ ohms }) => formatSignificant(ohms, 3)).join(", ")})` : "the load of the run");
+const loadText = (load: Load | undefined): string =>
+  load
+    ? `${load.nominalOhms} Ω (${load.channels.map(({ ohms }) => formatSignificant(ohms, 3)).join(", ")})`
+    : "the load of the run";
 
 /** What has to be changed by hand between two runs, or null. */
-export const changeText = (before: BenchJob, next: BenchJob, loads: readonly Load[]): string | null => {
+export const changeText = (
+  before: BenchJob,
+  next: BenchJob,
+  loads: readonly Load[],
+): string | null => {
   const changes = [
-    ...(before.loadId === next.loadId ? [] : [`change the load to ${loadText(loads.find(({ id }) => id === next.loadId))}`]),
-    ...(before.setting === next.setting ? [] : [next.setting === "" ? "set everything as it comes" : `set ${next.setting}`]),
+    ...(before.loadId === next.loadId
+      ? []
+      : [`change the load to ${loadText(loads.find(({ id }) => id === next.loadId))}`]),
+    ...(before.setting === next.setting
+      ? []
+      : [next.setting === "" ? "set everything as it comes" : `set ${next.setting}`]),
   ];
   return changes.length > 0 ? changes.join(" and ") : null;
 };

@@ -1,8 +1,21 @@
 import type { Finding } from "@/core/outcome";
 import type { RunKind } from "@/core/plan";
-import { DEFINITIONS, readingFields, type MeasuredKind, type SettingField, type Settings } from "@/core/run";
+import {
+  DEFINITIONS,
+  readingFields,
+  type MeasuredKind,
+  type SettingField,
+  type Settings,
+} from "@/core/run";
 import { parseNumber } from "@/core/units";
-import { ANALYSIS_VERSION, runConditions, type Load, type RunCapture, type RunConditions, type Confirmation } from "@/records";
+import {
+  ANALYSIS_VERSION,
+  runConditions,
+  type Load,
+  type RunCapture,
+  type RunConditions,
+  type Confirmation,
+} from "@/records";
 import { startJob } from "@/workers/benchClient";
 import type { ReadRequest } from "@/workers/readRun";
 import { settingsFrom, settingTexts } from "../settingsForm";
@@ -10,13 +23,24 @@ import { storeRun, uploadCapture } from "../uploadRun";
 import type { FileEntry } from "./useFiles";
 
 /** Kinds that are read from several recordings together; of the others each file is a run. */
-const TOGETHER: readonly RunKind[] = ["gain", "intermodulation", "crosstalk", "impedance", "line-output", "distortion-response", "mains-draw", "low-ohm"];
+const TOGETHER: readonly RunKind[] = [
+  "gain",
+  "intermodulation",
+  "crosstalk",
+  "impedance",
+  "line-output",
+  "distortion-response",
+  "mains-draw",
+  "low-ohm",
+];
 
 /** Files that make one run, in the order in which they were dropped. */
 export const groupsOf = (entries: readonly FileEntry[]): FileEntry[][] => {
   const groups: FileEntry[][] = [];
   for (const entry of entries) {
-    const mates = TOGETHER.includes(entry.kind as RunKind) ? groups.find(([first]) => first.kind === entry.kind) : undefined;
+    const mates = TOGETHER.includes(entry.kind as RunKind)
+      ? groups.find(([first]) => first.kind === entry.kind)
+      : undefined;
     if (mates) mates.push(entry);
     else groups.push([entry]);
   }
@@ -24,7 +48,8 @@ export const groupsOf = (entries: readonly FileEntry[]): FileEntry[][] => {
 };
 
 /** What may be set for a file, by what it is taken for. */
-export const fieldsOf = ({ kind }: Pick<FileEntry, "kind">): SettingField[] => (kind === null || kind === "power-sweep" ? [] : readingFields(DEFINITIONS[kind].fields));
+export const fieldsOf = ({ kind }: Pick<FileEntry, "kind">): SettingField[] =>
+  kind === null || kind === "power-sweep" ? [] : readingFields(DEFINITIONS[kind].fields);
 
 /** Settings with which a file is read, or null when one is not possible. */
 export const settingsOf = (entry: Pick<FileEntry, "kind" | "settings">): Settings | null => {
@@ -32,29 +57,96 @@ export const settingsOf = (entry: Pick<FileEntry, "kind" | "settings">): Setting
   return settingsFrom(fields, { ...settingTexts(fields), ...entry.settings });
 };
 
-export type FilesContext = { amplifierId: string; load: Load; secondLoad: Load | null; channelsDriven: number; mainsHz: number; voltsAccuracyRatio: number; ratedWatts: number | null; confirmations: readonly Confirmation[]; signal: AbortSignal };
+export type FilesContext = {
+  amplifierId: string;
+  load: Load;
+  secondLoad: Load | null;
+  channelsDriven: number;
+  mainsHz: number;
+  voltsAccuracyRatio: number;
+  ratedWatts: number | null;
+  confirmations: readonly Confirmation[];
+  signal: AbortSignal;
+};
 
 /** Reads one group of files as a run and stores it with its recordings. @returns the run's id, or what is wrong */
-export const readFiles = async (group: readonly FileEntry[], context: FilesContext): Promise<string | Finding> => {
+export const readFiles = async (
+  group: readonly FileEntry[],
+  context: FilesContext,
+): Promise<string | Finding> => {
   const { kind } = group[0];
-  if (!kind) return { code: "no-samples", where: group[0].fileName, advice: "say which run it is." };
-  const used = group[0].channels.flatMap((channel, output) => (channel === null ? [] : [{ channel, output }]));
+  if (!kind)
+    return { code: "no-samples", where: group[0].fileName, advice: "say which run it is." };
+  const used = group[0].channels.flatMap((channel, output) =>
+    channel === null ? [] : [{ channel, output }],
+  );
   const fullScaleVolts = parseNumber(group[0].fullScale) ?? 0;
   const isText = group.every(({ opened }) => opened?.responseText !== null);
-  if (!isText && !(fullScaleVolts > 0)) return { code: "bad-full-scale", where: "Full scale", advice: "give the volts that a full-scale sample stands for, above zero." };
-  if (used.length === 0) return { code: "channel-mismatch", where: group[0].fileName, advice: "say which of its channels is an output." };
+  if (!isText && !(fullScaleVolts > 0))
+    return {
+      code: "bad-full-scale",
+      where: "Full scale",
+      advice: "give the volts that a full-scale sample stands for, above zero.",
+    };
+  if (used.length === 0)
+    return {
+      code: "channel-mismatch",
+      where: group[0].fileName,
+      advice: "say which of its channels is an output.",
+    };
   const outputs = isText ? group.map((_, k) => k) : used.map(({ output }) => output);
-  if (outputs.some((output) => !context.load.channels[output])) return { code: "channel-mismatch", where: "Load", advice: "the load has no resistor for that channel; enter it under Load." };
+  if (outputs.some((output) => !context.load.channels[output]))
+    return {
+      code: "channel-mismatch",
+      where: "Load",
+      advice: "the load has no resistor for that channel; enter it under Load.",
+    };
   const settings = settingsOf(group[0]);
-  if (!settings) return { code: "bad-setting", where: group[0].fileName, advice: "one of its settings is not possible; see below the field." };
-  const whole = runConditions({ ...context, channelCount: context.load.channels.length, firstChannel: 0, fullScaleVolts: fullScaleVolts > 0 ? fullScaleVolts : 1, settings: settings as Record<string, number | string> });
-  const conditions: RunConditions = { ...whole, channels: outputs.map((output) => whole.channels[output]) };
-  const second = context.secondLoad && runConditions({ ...context, load: context.secondLoad, channelCount: context.secondLoad.channels.length, firstChannel: 0, fullScaleVolts: 1 }).channels;
-  if (kind === "power-sweep") return readSweep(group[0], used.map(({ channel }) => channel), fullScaleVolts, conditions, context);
+  if (!settings)
+    return {
+      code: "bad-setting",
+      where: group[0].fileName,
+      advice: "one of its settings is not possible; see below the field.",
+    };
+  const whole = runConditions({
+    ...context,
+    channelCount: context.load.channels.length,
+    firstChannel: 0,
+    fullScaleVolts: fullScaleVolts > 0 ? fullScaleVolts : 1,
+    settings: settings as Record<string, number | string>,
+  });
+  const conditions: RunConditions = {
+    ...whole,
+    channels: outputs.map((output) => whole.channels[output]),
+  };
+  const second =
+    context.secondLoad &&
+    runConditions({
+      ...context,
+      load: context.secondLoad,
+      channelCount: context.secondLoad.channels.length,
+      firstChannel: 0,
+      fullScaleVolts: 1,
+    }).channels;
+  if (kind === "power-sweep")
+    return readSweep(
+      group[0],
+      used.map(({ channel }) => channel),
+      fullScaleVolts,
+      conditions,
+      context,
+    );
   const request: ReadRequest = {
     kind: kind as MeasuredKind,
     settings,
-    files: group.map(({ fileName, opened, channels, inputChannel, fullScale }) => ({ fileName, wav: opened?.wav ?? null, fullScaleVolts: parseNumber(fullScale) ?? 0, responseText: opened?.responseText ?? null, channels: channels.filter((channel): channel is number => channel !== null), inputChannel })),
+    files: group.map(({ fileName, opened, channels, inputChannel, fullScale }) => ({
+      fileName,
+      wav: opened?.wav ?? null,
+      fullScaleVolts: parseNumber(fullScale) ?? 0,
+      responseText: opened?.responseText ?? null,
+      channels: channels.filter((channel): channel is number => channel !== null),
+      inputChannel,
+    })),
     loads: conditions.channels,
     secondLoads: second && outputs.map((output) => second[output]),
     mainsHz: context.mainsHz,
@@ -63,19 +155,65 @@ export const readFiles = async (group: readonly FileEntry[], context: FilesConte
   const outcome = await startJob((worker) => worker.readRun(request)).finished;
   if (!outcome.ok) return outcome.finding;
   const captures = await uploadAll(group, context.signal);
-  return storeRun(context.amplifierId, { kind: kind as MeasuredKind, source: "recording", sourceDetail: group.map(({ fileName }) => fileName).join(", ").slice(0, 290), conditions, result: { kind: kind as MeasuredKind, channels: outcome.value }, analysisVersion: ANALYSIS_VERSION, captures }, context.signal);
+  return storeRun(
+    context.amplifierId,
+    {
+      kind: kind as MeasuredKind,
+      source: "recording",
+      sourceDetail: group
+        .map(({ fileName }) => fileName)
+        .join(", ")
+        .slice(0, 290),
+      conditions,
+      result: { kind: kind as MeasuredKind, channels: outcome.value },
+      analysisVersion: ANALYSIS_VERSION,
+      captures,
+    },
+    context.signal,
+  );
 };
 
-const readSweep = async (entry: FileEntry, channels: readonly number[], fullScaleVolts: number, conditions: RunConditions, { amplifierId, signal }: FilesContext): Promise<string | Finding> => {
+const readSweep = async (
+  entry: FileEntry,
+  channels: readonly number[],
+  fullScaleVolts: number,
+  conditions: RunConditions,
+  { amplifierId, signal }: FilesContext,
+): Promise<string | Finding> => {
   const wav = entry.opened?.wav;
   if (!wav) return { code: "no-samples", where: entry.fileName, advice: "it holds no samples." };
-  const outcome = await startJob((worker) => worker.analyseSweep({ wav, fullScaleVolts, channels, conditions }, () => {})).finished;
+  const outcome = await startJob((worker) =>
+    worker.analyseSweep({ wav, fullScaleVolts, channels, conditions }, () => {}),
+  ).finished;
   if (!outcome.ok) return outcome.finding;
-  return storeRun(amplifierId, { kind: "power-sweep", source: "recording", sourceDetail: entry.fileName, conditions, result: outcome.value, analysisVersion: ANALYSIS_VERSION, captures: await uploadAll([entry], signal) }, signal);
+  return storeRun(
+    amplifierId,
+    {
+      kind: "power-sweep",
+      source: "recording",
+      sourceDetail: entry.fileName,
+      conditions,
+      result: outcome.value,
+      analysisVersion: ANALYSIS_VERSION,
+      captures: await uploadAll([entry], signal),
+    },
+    signal,
+  );
 };
 
-const uploadAll = async (group: readonly FileEntry[], signal: AbortSignal): Promise<RunCapture[]> => {
+const uploadAll = async (
+  group: readonly FileEntry[],
+  signal: AbortSignal,
+): Promise<RunCapture[]> => {
   const captures: RunCapture[] = [];
-  for (const { opened, fileName, fullScale } of group) if (opened?.wav) captures.push({ ...(await uploadCapture({ fileName, fullScaleVolts: parseNumber(fullScale) ?? 1, bytes: new Blob([opened.wav]) }, signal)), shot: fileName.slice(0, 110) });
+  for (const { opened, fileName, fullScale } of group)
+    if (opened?.wav)
+      captures.push({
+        ...(await uploadCapture(
+          { fileName, fullScaleVolts: parseNumber(fullScale) ?? 1, bytes: new Blob([opened.wav]) },
+          signal,
+        )),
+        shot: fileName.slice(0, 110),
+      });
   return captures;
 };

@@ -28,29 +28,75 @@ export type FileEntry = {
 /** Files that were dropped, each opened in a worker as it comes. */
 export const useFiles = (outputCount: number, fullScale: string, uploadLimitBytes: number) => {
   const [entries, setEntries] = useState<readonly FileEntry[]>([]);
-  const change = (id: string, to: Partial<FileEntry>) => setEntries((known) => known.map((entry) => (entry.id === id ? { ...entry, ...to } : entry)));
+  const change = (id: string, to: Partial<FileEntry>) =>
+    setEntries((known) => known.map((entry) => (entry.id === id ? { ...entry, ...to } : entry)));
 
   const open = async (id: string, source: File, givenRateHz: number | null): Promise<void> => {
     change(id, { state: "opening", message: null });
     try {
       const bytes = new Uint8Array(await source.arrayBuffer());
-      const outcome = await startJob((worker) => worker.openFile(source.name, bytes, givenRateHz)).finished;
-      if (!outcome.ok) return change(id, { state: "failed", message: `${outcome.finding.where}: ${outcome.finding.advice}` });
+      const outcome = await startJob((worker) => worker.openFile(source.name, bytes, givenRateHz))
+        .finished;
+      if (!outcome.ok)
+        return change(id, {
+          state: "failed",
+          message: `${outcome.finding.where}: ${outcome.finding.advice}`,
+        });
       const opened = outcome.value;
-      change(id, { state: "open", opened, kind: opened.guess.kind, channels: Array.from({ length: outputCount }, (_, k) => (k < opened.channelCount ? k : null)), ...(opened.fullScaleVolts === null ? {} : { fullScale: String(Number(opened.fullScaleVolts.toPrecision(6))) }) });
+      change(id, {
+        state: "open",
+        opened,
+        kind: opened.guess.kind,
+        channels: Array.from({ length: outputCount }, (_, k) =>
+          k < opened.channelCount ? k : null,
+        ),
+        ...(opened.fullScaleVolts === null
+          ? {}
+          : { fullScale: String(Number(opened.fullScaleVolts.toPrecision(6))) }),
+      });
     } catch {
-      change(id, { state: "failed", message: "This file could not be read; it may have been moved. Choose it again." });
+      change(id, {
+        state: "failed",
+        message: "This file could not be read; it may have been moved. Choose it again.",
+      });
     }
   };
   const add = (files: readonly File[]) => {
     for (const source of files) {
       const id = newId();
       const tooLarge = source.size > uploadLimitBytes;
-      setEntries((known) => [...known, { id, fileName: source.name, source, state: tooLarge ? "failed" : "opening", message: tooLarge ? `It is larger than the limit of ${Math.round(uploadLimitBytes / 1024 / 1024)} MB.` : null, opened: null, kind: null, fullScale, channels: [], inputChannel: null, sampleRate: "", settings: {} }]);
+      setEntries((known) => [
+        ...known,
+        {
+          id,
+          fileName: source.name,
+          source,
+          state: tooLarge ? "failed" : "opening",
+          message: tooLarge
+            ? `It is larger than the limit of ${Math.round(uploadLimitBytes / 1024 / 1024)} MB.`
+            : null,
+          opened: null,
+          kind: null,
+          fullScale,
+          channels: [],
+          inputChannel: null,
+          sampleRate: "",
+          settings: {},
+        },
+      ]);
       if (!tooLarge) void open(id, source, null);
     }
   };
-  const reopen = (entry: FileEntry) => void open(entry.id, entry.source, parseNumber(entry.sampleRate));
+  const reopen = (entry: FileEntry) =>
+    void open(entry.id, entry.source, parseNumber(entry.sampleRate));
   const remove = (id: string) => setEntries((known) => known.filter((entry) => entry.id !== id));
-  return { entries, add, change, reopen, remove, clear: (ids: readonly string[]) => setEntries((known) => known.filter(({ id }) => !ids.includes(id))) };
+  return {
+    entries,
+    add,
+    change,
+    reopen,
+    remove,
+    clear: (ids: readonly string[]) =>
+      setEntries((known) => known.filter(({ id }) => !ids.includes(id))),
+  };
 };

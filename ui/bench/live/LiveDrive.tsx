@@ -5,7 +5,14 @@ import type { Rig } from "@/bench/simulated";
 import type { MeasuredKind } from "@/core/run";
 import { formatHertz, formatPercent, formatSignificant, amplitudeRatioToDb } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
-import { ANALYSIS_VERSION, guardLimits, runConditions, type Amplifier, type Guards, type Load } from "@/records";
+import {
+  ANALYSIS_VERSION,
+  guardLimits,
+  runConditions,
+  type Amplifier,
+  type Guards,
+  type Load,
+} from "@/records";
 import { startJob } from "@/workers/benchClient";
 import type { LiveReading, RampLimit } from "@/workers/liveBench";
 import { channelLook } from "../../charts/channelLook";
@@ -21,7 +28,16 @@ import { storeRun, uploadCapture, UploadFailed } from "../uploadRun";
 import { FlatTops } from "./FlatTops";
 import { useLive } from "./useLive";
 
-export type LiveDriveProps = { kind: MeasuredKind; amplifier: Amplifier; rig: Rig; load: Load; guards: Guards; channelsDriven: number; frequencyHz: number; onStored(runId: string): void };
+export type LiveDriveProps = {
+  kind: MeasuredKind;
+  amplifier: Amplifier;
+  rig: Rig;
+  load: Load;
+  guards: Guards;
+  channelsDriven: number;
+  frequencyHz: number;
+  onStored(runId: string): void;
+};
 
 const SIMULATED_ACCURACY_RATIO = 0.005;
 /** Where an automatic climb ends. */
@@ -32,7 +48,16 @@ const CLIMB_LIMITS: Record<string, { label: string; limit: RampLimit }> = {
 };
 
 /** The drive by hand while the meters run: up and down in tenths and whole decibels, automatic to the limit, hold, take, and mute. */
-export function LiveDrive({ kind, amplifier, rig, load, guards, channelsDriven, frequencyHz, onStored }: LiveDriveProps) {
+export function LiveDrive({
+  kind,
+  amplifier,
+  rig,
+  load,
+  guards,
+  channelsDriven,
+  frequencyHz,
+  onStored,
+}: LiveDriveProps) {
   const { state, on, off, hold, worker } = useLive();
   const { setChain, rest } = useChain();
   const [climbLimit, setClimbLimit] = useState("flat-tops");
@@ -46,9 +71,21 @@ export function LiveDrive({ kind, amplifier, rig, load, guards, channelsDriven, 
     if (!reading) return;
     const isLive = reading.driveVoltsRms > 0.001 * reading.mostDriveVoltsRms;
     setChain({
-      source: { note: `Source ${formatSignificant(reading.driveVoltsRms, 3)} V`, value: formatHertz(frequencyHz), isLive },
-      amplifier: { note: "Amplifier, simulated", value: `${reading.channels.length === 1 ? "one channel" : `${reading.channels.length} channels`} driven`, isLive },
-      load: { note: `Load ${formatSignificant(reading.channels[0].loadCelsius, 3)} °C`, value: `${formatSignificant(Math.max(...reading.channels.map(({ powerWatts }) => powerWatts)), 3)} W each`, isLive },
+      source: {
+        note: `Source ${formatSignificant(reading.driveVoltsRms, 3)} V`,
+        value: formatHertz(frequencyHz),
+        isLive,
+      },
+      amplifier: {
+        note: "Amplifier, simulated",
+        value: `${reading.channels.length === 1 ? "one channel" : `${reading.channels.length} channels`} driven`,
+        isLive,
+      },
+      load: {
+        note: `Load ${formatSignificant(reading.channels[0].loadCelsius, 3)} °C`,
+        value: `${formatSignificant(Math.max(...reading.channels.map(({ powerWatts }) => powerWatts)), 3)} W each`,
+        isLive,
+      },
       probe: { note: "Probe, simulated", value: "live", isLive },
       mute: () => void worker()?.muteLive(),
     });
@@ -57,7 +94,10 @@ export function LiveDrive({ kind, amplifier, rig, load, guards, channelsDriven, 
 
   const act = (work: (bench: NonNullable<ReturnType<typeof worker>>) => Promise<unknown>) => {
     const bench = worker();
-    if (bench) void work(bench).catch(() => setMessage("The live bench does not answer; switch it on again."));
+    if (bench)
+      void work(bench).catch(() =>
+        setMessage("The live bench does not answer; switch it on again."),
+      );
   };
   const turn = (db: number) => act((bench) => bench.turnLive(db));
   const turnHold = () => {
@@ -67,7 +107,13 @@ export function LiveDrive({ kind, amplifier, rig, load, guards, channelsDriven, 
   const switchOn = () => {
     setMessage(null);
     setHeld(false);
-    void on({ rig, loadOhms: load.channels.slice(0, channelsDriven).map(({ ohms }) => ohms), frequencyHz, limits: guardLimits(guards, load), seed: 1 });
+    void on({
+      rig,
+      loadOhms: load.channels.slice(0, channelsDriven).map(({ ohms }) => ohms),
+      frequencyHz,
+      limits: guardLimits(guards, load),
+      seed: 1,
+    });
   };
   const take = async () => {
     const bench = worker();
@@ -75,37 +121,130 @@ export function LiveDrive({ kind, amplifier, rig, load, guards, channelsDriven, 
     setTaking(true);
     try {
       const taken = await bench.takeLive();
-      const conditions = runConditions({ load, channelCount: channelsDriven, firstChannel: 0, channelsDriven, fullScaleVolts: taken.fullScaleVolts, mainsHz: rig.mains.frequencyHz, voltsAccuracyRatio: SIMULATED_ACCURACY_RATIO, settings: { frequencyHz } });
+      const conditions = runConditions({
+        load,
+        channelCount: channelsDriven,
+        firstChannel: 0,
+        channelsDriven,
+        fullScaleVolts: taken.fullScaleVolts,
+        mainsHz: rig.mains.frequencyHz,
+        voltsAccuracyRatio: SIMULATED_ACCURACY_RATIO,
+        settings: { frequencyHz },
+      });
       const bytes = new Blob([taken.wav]);
-      const outcome = await startJob((reader) => reader.readRun({ kind, settings: {}, files: [{ ...taken, responseText: null, channels: conditions.channels.map((_, k) => k), inputChannel: null }], loads: conditions.channels, secondLoads: null, mainsHz: rig.mains.frequencyHz, ratedWatts: null })).finished;
+      const outcome = await startJob((reader) =>
+        reader.readRun({
+          kind,
+          settings: {},
+          files: [
+            {
+              ...taken,
+              responseText: null,
+              channels: conditions.channels.map((_, k) => k),
+              inputChannel: null,
+            },
+          ],
+          loads: conditions.channels,
+          secondLoads: null,
+          mainsHz: rig.mains.frequencyHz,
+          ratedWatts: null,
+        }),
+      ).finished;
       if (!outcome.ok) return setMessage(`${outcome.finding.where}: ${outcome.finding.advice}`);
       const { signal } = new AbortController();
       const capture = await uploadCapture({ ...taken, bytes }, signal);
-      const id = await storeRun(amplifier.id, { kind, source: "simulated-bench", sourceDetail: `${rig.name}, by hand`, conditions, result: { kind, channels: outcome.value }, analysisVersion: ANALYSIS_VERSION, captures: [{ ...capture, shot: "taken" }] }, signal);
+      const id = await storeRun(
+        amplifier.id,
+        {
+          kind,
+          source: "simulated-bench",
+          sourceDetail: `${rig.name}, by hand`,
+          conditions,
+          result: { kind, channels: outcome.value },
+          analysisVersion: ANALYSIS_VERSION,
+          captures: [{ ...capture, shot: "taken" }],
+        },
+        signal,
+      );
       off();
       onStored(id);
     } catch (error) {
-      setMessage(error instanceof UploadFailed ? error.message : "This reading could not be taken; it still plays. Try again.");
+      setMessage(
+        error instanceof UploadFailed
+          ? error.message
+          : "This reading could not be taken; it still plays. Try again.",
+      );
     } finally {
       setTaking(false);
     }
   };
-  useKeys(useMemo(() => (isOn ? KEYS.map(({ key, label, id }) => ({ key, label, run: () => document.getElementById(id)?.click() })) : []), [isOn]));
+  useKeys(
+    useMemo(
+      () =>
+        isOn
+          ? KEYS.map(({ key, label, id }) => ({
+              key,
+              label,
+              run: () => document.getElementById(id)?.click(),
+            }))
+          : [],
+      [isOn],
+    ),
+  );
   const text = message ?? (state.status === "failed" ? state.message : null);
   return (
     <Box data-testid="live">
       {!isOn && (
         <HStack gap={4} align="end" wrap="wrap">
-          <Box w="220px"><Choice id="climb-limit" label="“To the limit” means" value={climbLimit} choices={Object.entries(CLIMB_LIMITS).map(([value, { label }]) => ({ value, label }))} onChange={setClimbLimit} /></Box>
-          <ActionButton tone="primary" onClick={switchOn} disabled={state.status === "starting"}>Switch the live bench on</ActionButton>
+          <Box w="220px">
+            <Choice
+              id="climb-limit"
+              label="“To the limit” means"
+              value={climbLimit}
+              choices={Object.entries(CLIMB_LIMITS).map(([value, { label }]) => ({ value, label }))}
+              onChange={setClimbLimit}
+            />
+          </Box>
+          <ActionButton tone="primary" onClick={switchOn} disabled={state.status === "starting"}>
+            Switch the live bench on
+          </ActionButton>
         </HStack>
       )}
-      {text && <Text role="alert" color="ember" fontWeight={600} mt={2}>{text}</Text>}
-      {reading && <Meters reading={reading} isHeld={isHeld} limitLabel={CLIMB_LIMITS[climbLimit].label} />}
+      {text && (
+        <Text role="alert" color="ember" fontWeight={600} mt={2}>
+          {text}
+        </Text>
+      )}
+      {reading && (
+        <Meters reading={reading} isHeld={isHeld} limitLabel={CLIMB_LIMITS[climbLimit].label} />
+      )}
       {reading && (
         <HStack gap={2} wrap="wrap" mt={3}>
           {KEYS.map(({ id, words, cap, db }) => (
-            <ActionButton key={id} id={id} hotkey={cap} minH="52px" px={4} tone={id === "live-take" ? "primary" : id === "live-hold" && isHeld ? "primary" : "quiet"} disabled={(id === "live-take" && isTaking) || (reading.trip !== null && id !== "live-off")} onClick={() => (db !== undefined ? turn(db) : id === "live-auto" ? act((bench) => bench.climbLive(CLIMB_LIMITS[climbLimit].limit)) : id === "live-hold" ? turnHold() : id === "live-take" ? void take() : off())}>
+            <ActionButton
+              key={id}
+              id={id}
+              hotkey={cap}
+              minH="52px"
+              px={4}
+              tone={
+                id === "live-take" ? "primary" : id === "live-hold" && isHeld ? "primary" : "quiet"
+              }
+              disabled={
+                (id === "live-take" && isTaking) || (reading.trip !== null && id !== "live-off")
+              }
+              onClick={() =>
+                db !== undefined
+                  ? turn(db)
+                  : id === "live-auto"
+                    ? act((bench) => bench.climbLive(CLIMB_LIMITS[climbLimit].limit))
+                    : id === "live-hold"
+                      ? turnHold()
+                      : id === "live-take"
+                        ? void take()
+                        : off()
+              }
+            >
               {id === "live-hold" && isHeld ? "Run on" : words}
             </ActionButton>
           ))}
@@ -115,25 +254,70 @@ export function LiveDrive({ kind, amplifier, rig, load, guards, channelsDriven, 
   );
 }
 
-const KEYS: readonly { key: string; cap: string; label: string; words: string; id: string; db?: number }[] = [
+const KEYS: readonly {
+  key: string;
+  cap: string;
+  label: string;
+  words: string;
+  id: string;
+  db?: number;
+}[] = [
   { key: "ArrowUp", cap: "↑", label: "Drive up 0.1 dB", words: "+0.1 dB", id: "live-up", db: 0.1 },
-  { key: "ArrowDown", cap: "↓", label: "Drive down 0.1 dB", words: "−0.1 dB", id: "live-down", db: -0.1 },
+  {
+    key: "ArrowDown",
+    cap: "↓",
+    label: "Drive down 0.1 dB",
+    words: "−0.1 dB",
+    id: "live-down",
+    db: -0.1,
+  },
   { key: "PageUp", cap: "PgUp", label: "Drive up 1 dB", words: "+1 dB", id: "live-up-1", db: 1 },
-  { key: "PageDown", cap: "PgDn", label: "Drive down 1 dB", words: "−1 dB", id: "live-down-1", db: -1 },
-  { key: "a", cap: "A", label: "Climb to the limit by itself", words: "To the limit", id: "live-auto" },
+  {
+    key: "PageDown",
+    cap: "PgDn",
+    label: "Drive down 1 dB",
+    words: "−1 dB",
+    id: "live-down-1",
+    db: -1,
+  },
+  {
+    key: "a",
+    cap: "A",
+    label: "Climb to the limit by itself",
+    words: "To the limit",
+    id: "live-auto",
+  },
   { key: "h", cap: "H", label: "Hold the meters", words: "Hold", id: "live-hold" },
   { key: "t", cap: "T", label: "Take the reading", words: "Take it", id: "live-take" },
   { key: "o", cap: "O", label: "Switch the live bench off", words: "Off", id: "live-off" },
 ];
 
-function Meters({ reading, isHeld, limitLabel }: { reading: LiveReading; isHeld: boolean; limitLabel: string }) {
+function Meters({
+  reading,
+  isHeld,
+  limitLabel,
+}: {
+  reading: LiveReading;
+  isHeld: boolean;
+  limitLabel: string;
+}) {
   const { trip, ramp } = reading;
   const [ref, { widthPx }] = useSize<HTMLDivElement>({ widthPx: 600, heightPx: 150 });
   return (
     <Box>
       {trip && (
-        <Box role="alert" bg="emberSolid" color="onEmber" borderRadius="control" px={4} py={2.5} mb={3}>
-          <Text fontWeight={700} fontSize="17px">Guard: output turned down.</Text>
+        <Box
+          role="alert"
+          bg="emberSolid"
+          color="onEmber"
+          borderRadius="control"
+          px={4}
+          py={2.5}
+          mb={3}
+        >
+          <Text fontWeight={700} fontSize="17px">
+            Guard: output turned down.
+          </Text>
           <Text>{trip.text} Press Esc to acknowledge it, then raise the drive anew.</Text>
         </Box>
       )}
@@ -143,20 +327,53 @@ function Meters({ reading, isHeld, limitLabel }: { reading: LiveReading; isHeld:
           {reading.channels.map((channel, k) => (
             <Box key={k} mb={2} data-testid={`live-${channelLetter(k)}`}>
               <HStack gap={3} align="baseline">
-                <Text fontSize="20px" fontWeight={700} color={channelLook(k).color}>{channelLetter(k)}</Text>
-                <Box minW="160px"><Reading value={formatSignificant(channel.powerWatts, 3)} unit="W" /></Box>
+                <Text fontSize="20px" fontWeight={700} color={channelLook(k).color}>
+                  {channelLetter(k)}
+                </Text>
+                <Box minW="160px">
+                  <Reading value={formatSignificant(channel.powerWatts, 3)} unit="W" />
+                </Box>
                 <FlatTops flattening={channel.flattening} />
               </HStack>
-              <Text fontSize="15px" color="muted" pl="26px">{formatSignificant(channel.voltsRms, 4)} V RMS, peak {formatSignificant(channel.voltsPeak, 3)} V, {channel.thdPlusNoiseRatio === null ? "no tone" : `${formatPercent(channel.thdPlusNoiseRatio, 2)} THD+N`}</Text>
+              <Text fontSize="15px" color="muted" pl="26px">
+                {formatSignificant(channel.voltsRms, 4)} V RMS, peak{" "}
+                {formatSignificant(channel.voltsPeak, 3)} V,{" "}
+                {channel.thdPlusNoiseRatio === null
+                  ? "no tone"
+                  : `${formatPercent(channel.thdPlusNoiseRatio, 2)} THD+N`}
+              </Text>
             </Box>
           ))}
         </Box>
       </Flex>
-      <Box ref={ref} minW={0}><LiveSpectrum glimpse={reading.glimpse} width={widthPx} height={150} /></Box>
+      <Box ref={ref} minW={0}>
+        <LiveSpectrum glimpse={reading.glimpse} width={widthPx} height={150} />
+      </Box>
       <Text fontSize="15px" mt={1} data-testid="live-drive">
-        Drive <b>{formatSignificant(reading.driveVoltsRms, 4)} V</b>, {formatSignificant(amplitudeRatioToDb(reading.driveVoltsRms / reading.mostDriveVoltsRms), 3)} dB of the source’s most. Load {formatSignificant(Math.max(...reading.channels.map(({ loadCelsius }) => loadCelsius)), 3)} °C, heat sink {formatSignificant(reading.sinkCelsius, 3)} °C, mains {formatSignificant(reading.mainsWatts, 3)} W.
+        Drive <b>{formatSignificant(reading.driveVoltsRms, 4)} V</b>,{" "}
+        {formatSignificant(
+          amplitudeRatioToDb(reading.driveVoltsRms / reading.mostDriveVoltsRms),
+          3,
+        )}{" "}
+        dB of the source’s most. Load{" "}
+        {formatSignificant(Math.max(...reading.channels.map(({ loadCelsius }) => loadCelsius)), 3)}{" "}
+        °C, heat sink {formatSignificant(reading.sinkCelsius, 3)} °C, mains{" "}
+        {formatSignificant(reading.mainsWatts, 3)} W.
         {isHeld && <b> Held.</b>}
-        {ramp && <b> {ramp.phase === "ended" ? { limit: `At the limit: just below ${limitLabel}.`, source: "The source gives no more.", "never-within": "Past the limit from the first level on." }[ramp.end ?? "limit"] : ramp.phase === "coarse" ? "Climbing by 1 dB…" : "Closing in by 0.1 dB…"}</b>}
+        {ramp && (
+          <b>
+            {" "}
+            {ramp.phase === "ended"
+              ? {
+                  limit: `At the limit: just below ${limitLabel}.`,
+                  source: "The source gives no more.",
+                  "never-within": "Past the limit from the first level on.",
+                }[ramp.end ?? "limit"]
+              : ramp.phase === "coarse"
+                ? "Climbing by 1 dB…"
+                : "Closing in by 0.1 dB…"}
+          </b>
+        )}
       </Text>
     </Box>
   );

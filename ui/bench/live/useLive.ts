@@ -3,7 +3,11 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { callback, keepWorker } from "@/workers/benchClient";
 import type { LiveReading, LiveRequest } from "@/workers/liveBench";
 
-export type LiveState = { status: "off" } | { status: "starting" } | { status: "on"; reading: LiveReading } | { status: "failed"; message: string };
+export type LiveState =
+  | { status: "off" }
+  | { status: "starting" }
+  | { status: "on"; reading: LiveReading }
+  | { status: "failed"; message: string };
 
 /** The live bench in a worker of its own; switched off with the screen. Readings may be held still to be read. */
 export const useLive = () => {
@@ -29,12 +33,24 @@ export const useLive = () => {
     isHeld.current = false;
     setState({ status: "starting" });
     try {
-      const outcome = await mine.worker.startLive(request, callback((reading) => {
-        if (kept.current === mine && !(isHeld.current && !reading.trip)) setState({ status: "on", reading });
-      }));
-      if (!outcome.ok && kept.current === mine) setState({ status: "failed", message: `${outcome.finding.where}: ${outcome.finding.advice}` });
+      const outcome = await mine.worker.startLive(
+        request,
+        callback((reading) => {
+          if (kept.current === mine && !(isHeld.current && !reading.trip))
+            setState({ status: "on", reading });
+        }),
+      );
+      if (!outcome.ok && kept.current === mine)
+        setState({
+          status: "failed",
+          message: `${outcome.finding.where}: ${outcome.finding.advice}`,
+        });
     } catch {
-      if (kept.current === mine) setState({ status: "failed", message: "The live bench could not be started. Reload the page and try again." });
+      if (kept.current === mine)
+        setState({
+          status: "failed",
+          message: "The live bench could not be started. Reload the page and try again.",
+        });
     }
   }, []);
   const hold = useCallback((held: boolean) => {

@@ -17,12 +17,22 @@ import { LiveSpectrum } from "./LiveSpectrum";
 import { LiveWave } from "./LiveWave";
 import { PlayingBar } from "./PlayingBar";
 
-export type PlayingPanelProps = { state: EngineState & { job: BenchJob; progress: NonNullable<EngineState["progress"]> }; load: Load | null; guards: Guards; onCancel(): void };
+export type PlayingPanelProps = {
+  state: EngineState & { job: BenchJob; progress: NonNullable<EngineState["progress"]> };
+  load: Load | null;
+  guards: Guards;
+  onCancel(): void;
+};
 
 const PICTURE_HEIGHT = 310;
 
 /** A run while it plays: the output as numbers, wave and spectrum, how near the guards are, and how long it will take. */
-export function PlayingPanel({ state: { job, progress, secondsLeft, queue }, load, guards, onCancel }: PlayingPanelProps) {
+export function PlayingPanel({
+  state: { job, progress, secondsLeft, queue },
+  load,
+  guards,
+  onCancel,
+}: PlayingPanelProps) {
   const { playing, stage } = progress;
   const [ref, { widthPx }] = useSize<HTMLDivElement>({ widthPx: 900, heightPx: 300 });
   const isWide = widthPx > 700;
@@ -31,10 +41,24 @@ export function PlayingPanel({ state: { job, progress, secondsLeft, queue }, loa
     <Panel flex={1} role="status" data-testid="running">
       <HStack justify="space-between" align="start" mb={3}>
         <Box>
-          <Text as="h1" fontSize="24px" fontWeight={700} letterSpacing="-0.01em">{RUN_KINDS[job.kind].title}</Text>
-          <Text color="muted">{stage}{playing && whereText(job, playing)}</Text>
+          <Text as="h1" fontSize="24px" fontWeight={700} letterSpacing="-0.01em">
+            {RUN_KINDS[job.kind].title}
+          </Text>
+          <Text color="muted">
+            {stage}
+            {playing && whereText(job, playing)}
+          </Text>
         </Box>
-        <ActionButton tone="danger" hotkey="Esc" minH="56px" px={6} fontSize="17px" onClick={onCancel}>Stop</ActionButton>
+        <ActionButton
+          tone="danger"
+          hotkey="Esc"
+          minH="56px"
+          px={6}
+          fontSize="17px"
+          onClick={onCancel}
+        >
+          Stop
+        </ActionButton>
       </HStack>
       <PlayingBar progress={progress} secondsLeft={secondsLeft} queued={queue.length} />
       <Box ref={ref} minW={0}>
@@ -44,19 +68,27 @@ export function PlayingPanel({ state: { job, progress, secondsLeft, queue }, loa
             {playing.glimpse.volts.length > 0 ? (
               <Flex gap={5} mt={3} wrap="wrap">
                 <LiveWave glimpse={playing.glimpse} width={waveWidth} height={PICTURE_HEIGHT} />
-                <LiveSpectrum glimpse={playing.glimpse} width={isWide ? widthPx - waveWidth - 22 : widthPx} height={PICTURE_HEIGHT} />
+                <LiveSpectrum
+                  glimpse={playing.glimpse}
+                  width={isWide ? widthPx - waveWidth - 22 : widthPx}
+                  height={PICTURE_HEIGHT}
+                />
               </Flex>
             ) : (
               <Box mt={6} mb={4}>
                 <Text color="muted">Heat sink</Text>
                 <Reading value={formatFixed(playing.sinkCelsius, 1)} unit="°C" />
-                <Text fontSize="15px" color="muted">after {durationText(playing.seconds)}</Text>
+                <Text fontSize="15px" color="muted">
+                  after {durationText(playing.seconds)}
+                </Text>
               </Box>
             )}
             {load && <GuardLine playing={playing} load={load} guards={guards} />}
           </>
         ) : (
-          <Text mt={6} fontSize="18px">{stage}…</Text>
+          <Text mt={6} fontSize="18px">
+            {stage}…
+          </Text>
         )}
       </Box>
     </Panel>
@@ -64,9 +96,14 @@ export function PlayingPanel({ state: { job, progress, secondsLeft, queue }, loa
 }
 
 /** Where in the run it is: a sweep tells its level, a soak has no recordings. */
-const whereText = ({ kind }: BenchJob, { label, shotNumber }: PlayProgress): string => (kind === "power-sweep" ? `, ${label}` : kind === "heat-soak" ? "" : `, recording ${shotNumber}`);
+const whereText = ({ kind }: BenchJob, { label, shotNumber }: PlayProgress): string =>
+  kind === "power-sweep" ? `, ${label}` : kind === "heat-soak" ? "" : `, recording ${shotNumber}`;
 
-function Levels({ playing: { loadWatts, voltsRms, thdPlusNoiseRatio } }: { playing: PlayProgress }) {
+function Levels({
+  playing: { loadWatts, voltsRms, thdPlusNoiseRatio },
+}: {
+  playing: PlayProgress;
+}) {
   return (
     <Grid templateColumns="repeat(auto-fill, minmax(250px, 1fr))" gap={4} mt={4}>
       {voltsRms.map((volts, k) => {
@@ -75,10 +112,15 @@ function Levels({ playing: { loadWatts, voltsRms, thdPlusNoiseRatio } }: { playi
         return (
           <Box key={k}>
             <HStack gap={3} align="baseline">
-              <Text fontSize="22px" fontWeight={700} color={channelLook(k).color}>{channelLetter(k)}</Text>
+              <Text fontSize="22px" fontWeight={700} color={channelLook(k).color}>
+                {channelLetter(k)}
+              </Text>
               <Reading value={value} unit={unit} />
             </HStack>
-            <Text fontSize="15px" color="muted" pl="30px">{unit === "W" ? `${formatSignificant(volts, 4)} V RMS` : "RMS"}{ratio !== null && `, ${formatPercent(ratio, 2)} THD+N`}</Text>
+            <Text fontSize="15px" color="muted" pl="30px">
+              {unit === "W" ? `${formatSignificant(volts, 4)} V RMS` : "RMS"}
+              {ratio !== null && `, ${formatPercent(ratio, 2)} THD+N`}
+            </Text>
           </Box>
         );
       })}
@@ -87,9 +129,18 @@ function Levels({ playing: { loadWatts, voltsRms, thdPlusNoiseRatio } }: { playi
 }
 
 /** What the guards see, against what they allow. */
-function GuardLine({ playing, load, guards }: { playing: PlayProgress; load: Load; guards: Guards }) {
+function GuardLine({
+  playing,
+  load,
+  guards,
+}: {
+  playing: PlayProgress;
+  load: Load;
+  guards: Guards;
+}) {
   const limits = guardLimits(guards, load);
-  const most = (values: readonly number[]): number => values.reduce((high, value) => Math.max(high, value), 0);
+  const most = (values: readonly number[]): number =>
+    values.reduce((high, value) => Math.max(high, value), 0);
   const seen: readonly [string, number, number, string][] = [
     ["load", most(playing.loadWatts), limits.loadWatts, "W"],
     ["load surface", most(playing.loadCelsius), limits.loadCelsius, "°C"],
@@ -100,8 +151,14 @@ function GuardLine({ playing, load, guards }: { playing: PlayProgress; load: Loa
     <HStack gap={6} mt={3} wrap="wrap" fontSize="15px" data-testid="guards">
       <Text color="muted">Guards on</Text>
       {seen.map(([name, value, limit, unit]) => (
-        <Text key={name} whiteSpace="nowrap" fontWeight={value > 0.8 * limit ? 700 : 400} color={value > 0.8 * limit ? "ember" : undefined}>
-          {name} <b>{formatSignificant(value, 3)}</b> of {formatSignificant(limit, 3)} {unit}{value > 0.8 * limit && ", near"}
+        <Text
+          key={name}
+          whiteSpace="nowrap"
+          fontWeight={value > 0.8 * limit ? 700 : 400}
+          color={value > 0.8 * limit ? "ember" : undefined}
+        >
+          {name} <b>{formatSignificant(value, 3)}</b> of {formatSignificant(limit, 3)} {unit}
+          {value > 0.8 * limit && ", near"}
         </Text>
       ))}
     </HStack>

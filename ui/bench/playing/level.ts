@@ -11,4 +11,5 @@ export const shownLevel = (watts: number, volts: number): { value: string; unit:
 };
 
 /** The same in one piece. */
-export const levelText = (watts: number, volts: number): string => Object.values(shownLevel(watts, volts)).join(" ");
+export const levelText = (watts: number, volts: number): string =>
+  Object.values(shownLevel(watts, volts)).join(" ");

@@ -7,13 +7,70 @@ import { LiveWave } from "./LiveWave";
 import { PlayingPanel, type PlayingPanelProps } from "./PlayingPanel";
 
 const { guards } = rigSchema.getDefault();
-const load: Load = { id: "l", amplifierId: "a", nominalOhms: 8, channels: [8.21, 8.18].map((ohms) => ({ ohms, ohmsExpandedUncertainty: 0.02 })) };
-const job: BenchJob = { id: "j", kind: "spectrum", rig: {}, loadId: "l", secondLoadId: null, channelsDriven: 2, settings: {}, setting: "", inputUsed: "", ratedWatts: null, lastVoltsRms: null, seed: 1, set: null };
+const load: Load = {
+  id: "l",
+  amplifierId: "a",
+  nominalOhms: 8,
+  channels: [8.21, 8.18].map((ohms) => ({ ohms, ohmsExpandedUncertainty: 0.02 })),
+};
+const job: BenchJob = {
+  id: "j",
+  kind: "spectrum",
+  rig: {},
+  loadId: "l",
+  secondLoadId: null,
+  channelsDriven: 2,
+  settings: {},
+  setting: "",
+  inputUsed: "",
+  ratedWatts: null,
+  lastVoltsRms: null,
+  seed: 1,
+  set: null,
+};
 const wave = Float32Array.from({ length: 200 }, (_, k) => 20 * Math.sin(k / 8));
-const spectrum = [[20, 1e-5], [1000, 20], [3000, 0.002], [40_000, 1e-5]] as const;
-const playing: PlayProgress = { label: "The tone", shotNumber: 1, doneRatio: 0.4, seconds: 0.8, driveVoltsRms: 0.7, voltsRms: [18.42, 18.31], voltsPeak: [26, 26], loadWatts: [41.3, 40.9], loadCelsius: [64, 61], sinkCelsius: 38, mainsAmperes: 0.9, isCutOut: false, glimpse: { seconds: 0.004, volts: [wave, wave], spectra: [spectrum, spectrum] }, thdPlusNoiseRatio: [0.0001, null] };
-const panel = (change: Partial<PlayProgress> = {}, state: Partial<PlayingPanelProps["state"]> = {}) => (
-  <PlayingPanel state={{ job, progress: { stage: "The tone", doneRatio: 0.4, playing: { ...playing, ...change } }, secondsLeft: 12, queue: [job], pause: null, failure: null, interrupted: null, storedId: null, ...state }} load={load} guards={guards} onCancel={() => {}} />
+const spectrum = [
+  [20, 1e-5],
+  [1000, 20],
+  [3000, 0.002],
+  [40_000, 1e-5],
+] as const;
+const playing: PlayProgress = {
+  label: "The tone",
+  shotNumber: 1,
+  doneRatio: 0.4,
+  seconds: 0.8,
+  driveVoltsRms: 0.7,
+  voltsRms: [18.42, 18.31],
+  voltsPeak: [26, 26],
+  loadWatts: [41.3, 40.9],
+  loadCelsius: [64, 61],
+  sinkCelsius: 38,
+  mainsAmperes: 0.9,
+  isCutOut: false,
+  glimpse: { seconds: 0.004, volts: [wave, wave], spectra: [spectrum, spectrum] },
+  thdPlusNoiseRatio: [0.0001, null],
+};
+const panel = (
+  change: Partial<PlayProgress> = {},
+  state: Partial<PlayingPanelProps["state"]> = {},
+) => (
+  <PlayingPanel
+    state={{
+      job,
+      progress: { stage: "The tone", doneRatio: 0.4, playing: { ...playing, ...change } },
+      secondsLeft: 12,
+      queue: [job],
+      pause: null,
+      failure: null,
+      interrupted: null,
+      storedId: null,
+      ...state,
+    }}
+    load={load}
+    guards={guards}
+    onCancel={() => {}}
+  />
 );
 
 test("the watts of each channel are large, with volts and distortion where a tone is found", () => {
@@ -39,13 +96,21 @@ test("guards are told with their limits; one that is near is told in words too",
 });
 
 test("a soak has no wave to show: its heat is large instead", () => {
-  const text = words(panel({ seconds: 1200, sinkCelsius: 41.24, glimpse: { seconds: 0.004, volts: [], spectra: [] } }));
+  const text = words(
+    panel({
+      seconds: 1200,
+      sinkCelsius: 41.24,
+      glimpse: { seconds: 0.004, volts: [], spectra: [] },
+    }),
+  );
   expect(text).toMatch(/Heat sink 41\.2 °C after 20 min/);
   expect(text).not.toContain("dBV");
 });
 
 test("between recordings only the stage is told", () => {
-  const text = words(panel({}, { progress: { stage: "Storing the result", doneRatio: 1, playing: null } }));
+  const text = words(
+    panel({}, { progress: { stage: "Storing the result", doneRatio: 1, playing: null } }),
+  );
   expect(text).toContain("Storing the result…");
   expect(text).not.toContain("Guards on");
 });
@@ -63,8 +128,20 @@ test("wave and spectrum have a channel each in its own dash, and a text for who 
 });
 
 test("the strongest line stands highest in the spectrum, and nothing leaves its frame", () => {
-  const path = /<path d="([^"]+)"/.exec(markup(<LiveSpectrum glimpse={{ ...playing.glimpse, spectra: [spectrum] }} width={600} height={200} />))?.[1] ?? "";
-  const points = [...path.matchAll(/[ML]([\d.]+),([\d.]+)/g)].map(([, x, y]) => [Number(x), Number(y)]);
+  const path =
+    /<path d="([^"]+)"/.exec(
+      markup(
+        <LiveSpectrum
+          glimpse={{ ...playing.glimpse, spectra: [spectrum] }}
+          width={600}
+          height={200}
+        />,
+      ),
+    )?.[1] ?? "";
+  const points = [...path.matchAll(/[ML]([\d.]+),([\d.]+)/g)].map(([, x, y]) => [
+    Number(x),
+    Number(y),
+  ]);
   expect(points).toHaveLength(spectrum.length);
   expect(Math.min(...points.map(([, y]) => y))).toBe(points[1][1]);
   for (const [x, y] of points) expect(x >= 0 && x <= 600 && y >= 0 && y <= 200).toBe(true);

@@ -6,15 +6,33 @@ import { formatEngineering, parseNumber } from "@/core/units";
 import { fromSlider, toSlider, TRAVEL } from "./sliderScale";
 
 type Value = number | string | boolean;
-export type ParameterFieldProps = { field: Field; value: Value; isChanged: boolean; onChange(value: Value): void };
+export type ParameterFieldProps = {
+  field: Field;
+  value: Value;
+  isChanged: boolean;
+  onChange(value: Value): void;
+};
 
 /** One parameter of the rig, by whatever control its field asks for. */
 export function ParameterField({ field, value, isChanged, onChange }: ParameterFieldProps) {
-  if (field.type === "quantity") return <Quantity field={field} value={value as number} isChanged={isChanged} onChange={onChange} />;
+  if (field.type === "quantity")
+    return (
+      <Quantity field={field} value={value as number} isChanged={isChanged} onChange={onChange} />
+    );
   if (field.type === "switch")
     return (
-      <Switch.Root checked={value as boolean} onCheckedChange={({ checked }) => onChange(checked)} w="100%" justifyContent="space-between" py={1}>
-        <Switch.Label fontSize="14px" fontWeight={isChanged ? 700 : 500} color={isChanged ? "ink" : "muted"}>
+      <Switch.Root
+        checked={value as boolean}
+        onCheckedChange={({ checked }) => onChange(checked)}
+        w="100%"
+        justifyContent="space-between"
+        py={1}
+      >
+        <Switch.Label
+          fontSize="14px"
+          fontWeight={isChanged ? 700 : 500}
+          color={isChanged ? "ink" : "muted"}
+        >
           {field.label}
         </Switch.Label>
         <Switch.HiddenInput />
@@ -27,7 +45,17 @@ export function ParameterField({ field, value, isChanged, onChange }: ParameterF
         {field.label}
       </Text>
       <NativeSelect.Root size="sm" w="auto" minW="104px">
-        <NativeSelect.Field aria-label={field.label} value={String(value)} bg="surface" borderColor="rime" onChange={(event) => onChange(field.choices.find((choice) => String(choice) === event.target.value) ?? field.usual)}>
+        <NativeSelect.Field
+          aria-label={field.label}
+          value={String(value)}
+          bg="surface"
+          borderColor="rime"
+          onChange={(event) =>
+            onChange(
+              field.choices.find((choice) => String(choice) === event.target.value) ?? field.usual,
+            )
+          }
+        >
           {field.choices.map((choice) => (
             <option key={choice} value={String(choice)}>
               {String(choice).replace(/-/g, " ")}
@@ -41,12 +69,27 @@ export function ParameterField({ field, value, isChanged, onChange }: ParameterF
 }
 
 /** A number with its slider; what cannot be used stays in the field, with the reason under it. */
-function Quantity({ field, value, isChanged, onChange }: { field: QuantityField; value: number; isChanged: boolean; onChange(value: number): void }) {
+function Quantity({
+  field,
+  value,
+  isChanged,
+  onChange,
+}: {
+  field: QuantityField;
+  value: number;
+  isChanged: boolean;
+  onChange(value: number): void;
+}) {
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
   const parsed = draft === null ? value : parseNumber(draft);
   const span = `${formatEngineering(field.least)} to ${formatEngineering(field.most)}${field.unit && ` ${field.unit}`}`;
-  const error = parsed === null ? `Not a number. From ${span}.` : parsed < field.least || parsed > field.most ? `From ${span}.` : null;
+  const error =
+    parsed === null
+      ? `Not a number. From ${span}.`
+      : parsed < field.least || parsed > field.most
+        ? `From ${span}.`
+        : null;
   const take = (text: string) => {
     setDraft(text);
     const next = parseNumber(text);
@@ -54,7 +97,13 @@ function Quantity({ field, value, isChanged, onChange }: { field: QuantityField;
   };
   return (
     <Box>
-      <Text asChild fontSize="14px" lineHeight={1.25} fontWeight={isChanged ? 700 : 500} color={isChanged ? "ink" : "muted"}>
+      <Text
+        asChild
+        fontSize="14px"
+        lineHeight={1.25}
+        fontWeight={isChanged ? 700 : 500}
+        color={isChanged ? "ink" : "muted"}
+      >
         <label htmlFor={id}>{field.label}</label>
       </Text>
       <HStack gap={2}>
@@ -68,9 +117,28 @@ function Quantity({ field, value, isChanged, onChange }: { field: QuantityField;
             setDraft(null);
             onChange(fromSlider(Number(event.target.value), field));
           }}
-          style={{ flex: 1, minWidth: 0, accentColor: "var(--chakra-colors-spruce)", height: "30px" }}
+          style={{
+            flex: 1,
+            minWidth: 0,
+            accentColor: "var(--chakra-colors-spruce)",
+            height: "30px",
+          }}
         />
-        <Input id={id} value={draft ?? formatEngineering(value)} onChange={(event) => take(event.target.value)} onBlur={() => error === null && setDraft(null)} aria-invalid={error !== null} size="sm" w="76px" textAlign="end" fontWeight={600} bg="surface" borderColor={error ? "ember" : "rime"} autoComplete="off" px={2} />
+        <Input
+          id={id}
+          value={draft ?? formatEngineering(value)}
+          onChange={(event) => take(event.target.value)}
+          onBlur={() => error === null && setDraft(null)}
+          aria-invalid={error !== null}
+          size="sm"
+          w="76px"
+          textAlign="end"
+          fontWeight={600}
+          bg="surface"
+          borderColor={error ? "ember" : "rime"}
+          autoComplete="off"
+          px={2}
+        />
         <Text color="muted" fontSize="13.5px" w="30px" whiteSpace="nowrap">
           {field.unit}
         </Text>

@@ -22,12 +22,20 @@ export function Parameters({ rig, original, onChange }: ParametersProps) {
         </Heading>
         {changes > 0 && (
           <ActionButton minH="32px" px={2.5} fontSize="13.5px" onClick={() => onChange(original)}>
-            <RotateCcw size={14} aria-hidden /> Undo {changes === 1 ? "the change" : `${changes} changes`}
+            <RotateCcw size={14} aria-hidden /> Undo{" "}
+            {changes === 1 ? "the change" : `${changes} changes`}
           </ActionButton>
         )}
       </HStack>
       <NativeSelect.Root mb={3}>
-        <NativeSelect.Field aria-label="Group of parameters" value={name} onChange={(event) => setName(event.target.value as GroupName)} bg="surface" borderColor="rime" fontWeight={600}>
+        <NativeSelect.Field
+          aria-label="Group of parameters"
+          value={name}
+          onChange={(event) => setName(event.target.value as GroupName)}
+          bg="surface"
+          borderColor="rime"
+          fontWeight={600}
+        >
           {GROUPS.map((each) => (
             <option key={each.name} value={each.name}>
               {each.label}
@@ -40,7 +48,15 @@ export function Parameters({ rig, original, onChange }: ParametersProps) {
         <Flex direction="column" gap={2.5}>
           {Object.entries(group.fields(rig)).map(([field, definition]) => {
             const value = parameterOf(rig, name, field);
-            return <ParameterField key={`${original.name}-${name}-${field}`} field={definition} value={value} isChanged={value !== parameterOf(original, name, field)} onChange={(next) => onChange(withParameter(rig, name, field, next))} />;
+            return (
+              <ParameterField
+                key={`${original.name}-${name}-${field}`}
+                field={definition}
+                value={value}
+                isChanged={value !== parameterOf(original, name, field)}
+                onChange={(next) => onChange(withParameter(rig, name, field, next))}
+              />
+            );
           })}
         </Flex>
       </Box>

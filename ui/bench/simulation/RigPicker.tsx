@@ -6,16 +6,49 @@ import { kindText } from "./rigText";
 const NAMES = Object.keys(EXAMPLE_RIGS) as ExampleName[];
 
 /** The amplifiers that ship with the bench, one to be chosen. */
-export function RigPicker({ chosen, onChoose }: { chosen: ExampleName; onChoose(name: ExampleName): void }) {
+export function RigPicker({
+  chosen,
+  onChoose,
+}: {
+  chosen: ExampleName;
+  onChoose(name: ExampleName): void;
+}) {
   return (
-    <Flex role="radiogroup" aria-label="Simulated amplifier" direction="column" gap={1} overflowY="auto" minH={0}>
+    <Flex
+      role="radiogroup"
+      aria-label="Simulated amplifier"
+      direction="column"
+      gap={1}
+      overflowY="auto"
+      minH={0}
+    >
       {NAMES.map((name) => {
         const rig = EXAMPLE_RIGS[name];
         const isChosen = name === chosen;
         return (
-          <Box asChild key={name} position="relative" borderRadius="control" borderWidth="1px" borderColor={isChosen ? "spruce" : "transparent"} bg={isChosen ? "sunken" : undefined} px={3} py="5px" cursor="pointer" _hover={{ bg: "sunken" }} _focusWithin={{ outline: "3px solid {colors.spruce}", outlineOffset: "1px" }}>
+          <Box
+            asChild
+            key={name}
+            position="relative"
+            borderRadius="control"
+            borderWidth="1px"
+            borderColor={isChosen ? "spruce" : "transparent"}
+            bg={isChosen ? "sunken" : undefined}
+            px={3}
+            py="5px"
+            cursor="pointer"
+            _hover={{ bg: "sunken" }}
+            _focusWithin={{ outline: "3px solid {colors.spruce}", outlineOffset: "1px" }}
+          >
             <label>
-              <input type="radio" name="rig" value={name} checked={isChosen} onChange={() => onChoose(name)} style={{ position: "absolute", opacity: 0 }} />
+              <input
+                type="radio"
+                name="rig"
+                value={name}
+                checked={isChosen}
+                onChange={() => onChoose(name)}
+                style={{ position: "absolute", opacity: 0 }}
+              />
               <Text as="span" display="block" fontWeight={700} fontSize="15px" lineHeight={1.25}>
                 {rig.name}
               </Text>

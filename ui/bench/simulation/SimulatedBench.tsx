@@ -25,27 +25,66 @@ import { changeCount } from "./rigText";
 import { usePrediction } from "./usePrediction";
 
 export type Simulation = { rig: Rig; load: Load; channelsDriven: number; lastVoltsRms: number };
-export type SimulatedBenchProps = { amplifier: Amplifier; /** As planned; null is as usual. */ channelsDriven: number | null; claims: readonly Claim[]; loads: readonly Load[]; busy: boolean; onStart(simulation: Simulation): void };
+export type SimulatedBenchProps = {
+  amplifier: Amplifier;
+  /** As planned; null is as usual. */ channelsDriven: number | null;
+  claims: readonly Claim[];
+  loads: readonly Load[];
+  busy: boolean;
+  onStart(simulation: Simulation): void;
+};
 
 /** The example nearest to what stands on the bench. */
-export const NEAREST_RIG: Record<Amplifier["kind"], ExampleName> = { home: "home-class-ab", vintage: "vintage-class-ab", mini: "mini-bridge-brick" };
+export const NEAREST_RIG: Record<Amplifier["kind"], ExampleName> = {
+  home: "home-class-ab",
+  vintage: "vintage-class-ab",
+  mini: "mini-bridge-brick",
+};
 
 /** The bench that ships with Rimebank: pick an amplifier, change what it is made of, see at once what it would do, and run the sweep. */
-export function SimulatedBench({ amplifier, channelsDriven: plannedChannels, claims, loads, busy, onStart }: SimulatedBenchProps) {
+export function SimulatedBench({
+  amplifier,
+  channelsDriven: plannedChannels,
+  claims,
+  loads,
+  busy,
+  onStart,
+}: SimulatedBenchProps) {
   const [name, setName] = useState<ExampleName>(NEAREST_RIG[amplifier.kind]);
   const original = EXAMPLE_RIGS[name];
   const [rig, setRig] = useState<Rig>(original);
-  const { register, handleSubmit, formState, control } = useForm<Record<keyof SimulationSettings, string>, unknown, SimulationSettings>({
+  const { register, handleSubmit, formState, control } = useForm<
+    Record<keyof SimulationSettings, string>,
+    unknown,
+    SimulationSettings
+  >({
     resolver: yupResolver(simulationSchema) as never,
-    defaultValues: { loadId: loads[0]?.id ?? "", channelsDriven: String(plannedChannels ?? Math.min(2, amplifier.channelCount)), lastVoltsRms: "" },
+    defaultValues: {
+      loadId: loads[0]?.id ?? "",
+      channelsDriven: String(plannedChannels ?? Math.min(2, amplifier.channelCount)),
+      lastVoltsRms: "",
+    },
   });
   const { errors } = formState;
-  const [loadId, channelsText, lastText] = useWatch({ control, name: ["loadId", "channelsDriven", "lastVoltsRms"] });
+  const [loadId, channelsText, lastText] = useWatch({
+    control,
+    name: ["loadId", "channelsDriven", "lastVoltsRms"],
+  });
   const load = loads.find(({ id }) => id === loadId) ?? loads[0];
-  const channelsDriven = Math.max(1, Math.min(load.channels.length, rig.input.channelCount, Math.round(parseNumber(channelsText) ?? 1)));
+  const channelsDriven = Math.max(
+    1,
+    Math.min(
+      load.channels.length,
+      rig.input.channelCount,
+      Math.round(parseNumber(channelsText) ?? 1),
+    ),
+  );
   const askedVolts = parseNumber(lastText);
   const lastVoltsRms = askedVolts !== null && askedVolts > 0 ? askedVolts : null;
-  const request = useMemo(() => ({ rig, loadOhms: load.channels.map(({ ohms }) => ohms), channelsDriven, lastVoltsRms }), [rig, load, channelsDriven, lastVoltsRms]);
+  const request = useMemo(
+    () => ({ rig, loadOhms: load.channels.map(({ ohms }) => ohms), channelsDriven, lastVoltsRms }),
+    [rig, load, channelsDriven, lastVoltsRms],
+  );
   const { prediction, message, isBehind } = usePrediction(request);
 
   const choose = (next: ExampleName) => {
@@ -54,41 +93,91 @@ export function SimulatedBench({ amplifier, channelsDriven: plannedChannels, cla
   };
   const start = handleSubmit(({ channelsDriven: driven }) => {
     const drive = lastVoltsRms ?? prediction?.lastVoltsRms;
-    if (drive) onStart({ rig: changeCount(rig, original) > 0 ? { ...rig, name: `${original.name}, changed` } : rig, load, channelsDriven: Math.min(driven, load.channels.length), lastVoltsRms: drive });
+    if (drive)
+      onStart({
+        rig: changeCount(rig, original) > 0 ? { ...rig, name: `${original.name}, changed` } : rig,
+        load,
+        channelsDriven: Math.min(driven, load.channels.length),
+        lastVoltsRms: drive,
+      });
   });
   useKeys(useMemo(() => [{ key: "r", label: "Run the sweep", run: () => void start() }], [start]));
 
   return (
-    <Grid as="form" {...{ onSubmit: start, noValidate: true }} aria-label="Simulated bench" templateColumns={{ base: "200px minmax(0, 1fr) 262px", xl: "216px minmax(0, 1fr) 292px" }} templateRows="minmax(0, 1fr)" gap={3.5} minH="440px" h="calc(100dvh - 316px)">
+    <Grid
+      as="form"
+      {...{ onSubmit: start, noValidate: true }}
+      aria-label="Simulated bench"
+      templateColumns={{ base: "200px minmax(0, 1fr) 262px", xl: "216px minmax(0, 1fr) 292px" }}
+      templateRows="minmax(0, 1fr)"
+      gap={3.5}
+      minH="440px"
+      h="calc(100dvh - 316px)"
+    >
       <Panel display="flex" flexDirection="column" minH={0} px={2} py={2.5}>
         <RigPicker chosen={name} onChoose={choose} />
       </Panel>
       <Panel display="flex" flexDirection="column" minH={0}>
-        <Predicted prediction={prediction} isBehind={isBehind} load={load} channelsDriven={channelsDriven} claims={claims} rig={rig} />
+        <Predicted
+          prediction={prediction}
+          isBehind={isBehind}
+          load={load}
+          channelsDriven={channelsDriven}
+          claims={claims}
+          rig={rig}
+        />
         <FormMessage>{message ?? undefined}</FormMessage>
         <Grid templateColumns="1.35fr 0.8fr 1fr" gap={3} mt={2} alignItems="start">
-          <ChoiceField label="Load" field={register("loadId")} error={errors.loadId} choices={loads.map(loadChoice).map(({ value, label }) => ({ value, label: label.replace(" measured", "") }))} />
-          <QuantityField label="Channels driven" field={register("channelsDriven")} error={errors.channelsDriven} unit={`of ${Math.min(load.channels.length, rig.input.channelCount)}`} />
-          <QuantityField label="Raise the drive to" field={register("lastVoltsRms")} error={errors.lastVoltsRms} unit="V RMS" placeholder={prediction ? formatSignificant(prediction.lastVoltsRms, 2) : ""} />
+          <ChoiceField
+            label="Load"
+            field={register("loadId")}
+            error={errors.loadId}
+            choices={loads
+              .map(loadChoice)
+              .map(({ value, label }) => ({ value, label: label.replace(" measured", "") }))}
+          />
+          <QuantityField
+            label="Channels driven"
+            field={register("channelsDriven")}
+            error={errors.channelsDriven}
+            unit={`of ${Math.min(load.channels.length, rig.input.channelCount)}`}
+          />
+          <QuantityField
+            label="Raise the drive to"
+            field={register("lastVoltsRms")}
+            error={errors.lastVoltsRms}
+            unit="V RMS"
+            placeholder={prediction ? formatSignificant(prediction.lastVoltsRms, 2) : ""}
+          />
         </Grid>
         <HStack mt={3} gap={3}>
           <ActionButton tone="primary" type="submit" hotkey="R" disabled={busy || !prediction}>
             Run the sweep
           </ActionButton>
           <Text color="muted" fontSize="13.5px">
-            Nothing real is driven. 40 levels are played sample by sample, and read like any recording.
+            Nothing real is driven. 40 levels are played sample by sample, and read like any
+            recording.
           </Text>
         </HStack>
       </Panel>
       <Panel display="flex" flexDirection="column" minH={0}>
-        {original.faults.length > 0 && <Fault key={name} rig={rig} original={original} onChange={setRig} />}
+        {original.faults.length > 0 && (
+          <Fault key={name} rig={rig} original={original} onChange={setRig} />
+        )}
         <Parameters rig={rig} original={original} onChange={setRig} />
       </Panel>
     </Grid>
   );
 }
 
-type PredictedProps = { prediction: ReturnType<typeof usePrediction>["prediction"]; isBehind: boolean; load: Load; channelsDriven: number; claims: readonly Claim[]; rig: Rig };
+type PredictedProps = {
+  prediction: ReturnType<typeof usePrediction>["prediction"];
+  isBehind: boolean;
+  load: Load;
+  channelsDriven: number;
+  claims: readonly Claim[];
+  rig: Rig;
+};
 
 function Predicted({ prediction, isBehind, load, channelsDriven, claims, rig }: PredictedProps) {
   if (!prediction)
@@ -122,7 +211,12 @@ function Predicted({ prediction, isBehind, load, channelsDriven, claims, rig }: 
           ))}
         </HStack>
       </Flex>
-      <PowerChart curves={summary.curves} claim={summary.corner} crossings={[]} caption={`Predicted THD plus noise against output power of ${rig.name}. ${summary.big.map(({ letter, value }) => `Channel ${letter} ${value} watts`).join(", ")}. Left and right arrow keys read the levels.`} />
+      <PowerChart
+        curves={summary.curves}
+        claim={summary.corner}
+        crossings={[]}
+        caption={`Predicted THD plus noise against output power of ${rig.name}. ${summary.big.map(({ letter, value }) => `Channel ${letter} ${value} watts`).join(", ")}. Left and right arrow keys read the levels.`}
+      />
       <Text fontSize="14px" mt={1} lineClamp={2}>
         <b>{stopTitle(stop.reason)}.</b> {unbroken(stop.evidence)}
       </Text>
@@ -135,13 +229,28 @@ function Fault({ rig, original, onChange }: { rig: Rig; original: Rig; onChange(
   const [isTold, setTold] = useState(false);
   const isMended = rig.faults.length === 0;
   return (
-    <Box bg="ochreWash" borderLeftWidth="4px" borderColor="ochre" borderRadius="6px" px={3} py={2.5} mb={3}>
+    <Box
+      bg="ochreWash"
+      borderLeftWidth="4px"
+      borderColor="ochre"
+      borderRadius="6px"
+      px={3}
+      py={2.5}
+      mb={3}
+    >
       <Text fontWeight={700} fontSize="14.5px">
-        {isTold ? original.faults.map((fault) => FAULTS[fault]).join("; ") + "." : "Something is wrong with it."}
+        {isTold
+          ? original.faults.map((fault) => FAULTS[fault]).join("; ") + "."
+          : "Something is wrong with it."}
       </Text>
       <HStack mt={1.5}>
         {isTold ? (
-          <ActionButton minH="34px" px={3} fontSize="13.5px" onClick={() => onChange({ ...rig, faults: isMended ? original.faults : [] })}>
+          <ActionButton
+            minH="34px"
+            px={3}
+            fontSize="13.5px"
+            onClick={() => onChange({ ...rig, faults: isMended ? original.faults : [] })}
+          >
             {isMended ? "Bring the fault back" : "Mend it and compare"}
           </ActionButton>
         ) : (

@@ -7,7 +7,9 @@ test("frequencies lie on a logarithmic axis: a decade is as long anywhere", () =
   const at = [10, 100, 1000, 10_000].map((hertz) => scale.place(hertz));
   expect(at[1] - at[0]).toBeCloseTo(at[3] - at[2], 6);
   expect(scale.value(scale.place(440))).toBeCloseTo(440, 6);
-  expect(scale.ticks.map((tick) => axis.tick(tick))).toEqual(expect.arrayContaining(["20", "100", "1k", "10k"]));
+  expect(scale.ticks.map((tick) => axis.tick(tick))).toEqual(
+    expect.arrayContaining(["20", "100", "1k", "10k"]),
+  );
 });
 
 test("ratios are drawn and read as decibels, also those of nothing at all", () => {
@@ -28,14 +30,29 @@ test("time reads in the unit that fits it", () => {
 });
 
 test("the nearest point is the nearest as it is drawn", () => {
-  const points = [[10, 1], [100, 2], [1000, 3]] as const;
+  const points = [
+    [10, 1],
+    [100, 2],
+    [1000, 3],
+  ] as const;
   expect(nearestPoint(points, 35, true)?.[0]).toBe(100);
   expect(nearestPoint(points, 35, false)?.[0]).toBe(10);
   expect(nearestPoint([], 35, true)).toBeNull();
 });
 
 test("a path has a corner for each point", () => {
-  const x = axisOf("hertz", "level-ratio", [10, 1000]), y = axisOf("level-ratio", "hertz", [1, 0.5]);
-  const path = pathOf([[10, 1], [100, 0.5], [1000, 1]], x, y, scaleFor(x, [10, 1000], [0, 100], true), scaleFor(y, [1, 0.5], [100, 0], false));
+  const x = axisOf("hertz", "level-ratio", [10, 1000]),
+    y = axisOf("level-ratio", "hertz", [1, 0.5]);
+  const path = pathOf(
+    [
+      [10, 1],
+      [100, 0.5],
+      [1000, 1],
+    ],
+    x,
+    y,
+    scaleFor(x, [10, 1000], [0, 100], true),
+    scaleFor(y, [1, 0.5], [100, 0], false),
+  );
   expect(path).toMatch(/^M[\d.]+,[\d.]+L[\d.]+,[\d.]+L[\d.]+,[\d.]+$/);
 });

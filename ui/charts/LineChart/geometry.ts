@@ -4,22 +4,49 @@ import { decadeDomain, decadeTicks } from "../decadeTicks";
 import type { Axis } from "./axis";
 
 /** A curve with how it is drawn. A ghost is an earlier reading, for comparison. */
-export type DrawnCurve = Pick<Curve, "label" | "points"> & { channelIndex: number; variant: number; isGhost: boolean };
+export type DrawnCurve = Pick<Curve, "label" | "points"> & {
+  channelIndex: number;
+  variant: number;
+  isGhost: boolean;
+};
 
 /** A span that the curve should stay within; null on a side that is free. In the units of the axes. */
-export type ClaimBand = { lowX: number; highX: number; lowY: number | null; highY: number | null; label: string };
+export type ClaimBand = {
+  lowX: number;
+  highX: number;
+  lowY: number | null;
+  highY: number | null;
+  label: string;
+};
 
 export const MARGIN = { top: 26, right: 22, bottom: 38, left: 62 };
 /** Curves of level are never drawn over a narrower span than this, or noise would look like a response. */
 const LEAST_SPAN_DB = 0.2;
 
-export type Scale = { place(shown: number): number; value(px: number): number; ticks: readonly number[] };
+export type Scale = {
+  place(shown: number): number;
+  value(px: number): number;
+  ticks: readonly number[];
+};
 
 /** From a little below the least to a little above the most. */
-const linear = (low: number, high: number, range: [number, number], count: number, leastSpan: number): Scale => {
+const linear = (
+  low: number,
+  high: number,
+  range: [number, number],
+  count: number,
+  leastSpan: number,
+): Scale => {
   const span = Math.max(high - low, leastSpan) || Math.abs(high) || 1;
-  const scale = scaleLinear().domain([low - 0.06 * span, low + 1.06 * span]).range(range).nice(count);
-  return { place: (shown) => scale(shown), value: (px) => scale.invert(px), ticks: scale.ticks(count) };
+  const scale = scaleLinear()
+    .domain([low - 0.06 * span, low + 1.06 * span])
+    .range(range)
+    .nice(count);
+  return {
+    place: (shown) => scale(shown),
+    value: (px) => scale.invert(px),
+    ticks: scale.ticks(count),
+  };
 };
 
 const logarithmic = (low: number, high: number, range: [number, number]): Scale => {
@@ -27,29 +54,61 @@ const logarithmic = (low: number, high: number, range: [number, number]): Scale 
   const scale = scaleLog().domain(domain).range(range).clamp(true);
   const all = decadeTicks(domain);
   const lengthPx = Math.abs(range[1] - range[0]);
-  const ticks = all.length > lengthPx / 34 ? all.filter((tick) => Number.isInteger(Number(Math.log10(tick).toFixed(9)))) : all;
-  return { place: (shown) => scale(Math.max(shown, domain[0])), value: (px) => scale.invert(px), ticks };
+  const ticks =
+    all.length > lengthPx / 34
+      ? all.filter((tick) => Number.isInteger(Number(Math.log10(tick).toFixed(9))))
+      : all;
+  return {
+    place: (shown) => scale(Math.max(shown, domain[0])),
+    value: (px) => scale.invert(px),
+    ticks,
+  };
 };
 
 /** A scale for what is shown of the values; frequencies fill the width exactly. */
-export const scaleFor = (axis: Axis, values: readonly number[], range: [number, number], isX: boolean): Scale => {
+export const scaleFor = (
+  axis: Axis,
+  values: readonly number[],
+  range: [number, number],
+  isX: boolean,
+): Scale => {
   const shown = values.map((value) => axis.shown(value)).filter(Number.isFinite);
-  const low = shown.reduce((least, value) => Math.min(least, value), Infinity), high = shown.reduce((most, value) => Math.max(most, value), -Infinity);
+  const low = shown.reduce((least, value) => Math.min(least, value), Infinity),
+    high = shown.reduce((most, value) => Math.max(most, value), -Infinity);
   if (!(high >= low)) return linear(0, 1, range, 5, 0);
-  if (axis.isLog) return logarithmic(Math.max(low, high * 1e-9, 1e-12), Math.max(high, 1e-12), range);
+  if (axis.isLog)
+    return logarithmic(Math.max(low, high * 1e-9, 1e-12), Math.max(high, 1e-12), range);
   if (isX) {
-    const scale = scaleLinear().domain([low, high > low ? high : low + 1]).range(range);
+    const scale = scaleLinear()
+      .domain([low, high > low ? high : low + 1])
+      .range(range);
     return { place: (each) => scale(each), value: (px) => scale.invert(px), ticks: scale.ticks(8) };
   }
   return linear(low, high, range, 7, axis.title === "dB" ? LEAST_SPAN_DB : 0);
 };
 
 /** The point of a curve nearest to a place on the x axis. */
-export const nearestPoint = (points: Curve["points"], x: number, isLog: boolean): readonly [number, number] | null => {
+export const nearestPoint = (
+  points: Curve["points"],
+  x: number,
+  isLog: boolean,
+): readonly [number, number] | null => {
   if (points.length === 0) return null;
-  const distance = (at: number) => (isLog ? Math.abs(Math.log(Math.max(at, 1e-12) / Math.max(x, 1e-12))) : Math.abs(at - x));
+  const distance = (at: number) =>
+    isLog ? Math.abs(Math.log(Math.max(at, 1e-12) / Math.max(x, 1e-12))) : Math.abs(at - x);
   return points.reduce((best, point) => (distance(point[0]) < distance(best[0]) ? point : best));
 };
 
-export const pathOf = (points: Curve["points"], x: Axis, y: Axis, xScale: Scale, yScale: Scale): string =>
-  points.map(([at, value], k) => `${k === 0 ? "M" : "L"}${xScale.place(x.shown(at)).toFixed(1)},${yScale.place(y.shown(value)).toFixed(1)}`).join("");
+export const pathOf = (
+  points: Curve["points"],
+  x: Axis,
+  y: Axis,
+  xScale: Scale,
+  yScale: Scale,
+): string =>
+  points
+    .map(
+      ([at, value], k) =>
+        `${k === 0 ? "M" : "L"}${xScale.place(x.shown(at)).toFixed(1)},${yScale.place(y.shown(value)).toFixed(1)}`,
+    )
+    .join("");

@@ -1,4 +1,9 @@
-export type PowerPoint = { powerWatts: number; thdRatio: number; thdPlusNoiseRatio: number; flattened: boolean };
+export type PowerPoint = {
+  powerWatts: number;
+  thdRatio: number;
+  thdPlusNoiseRatio: number;
+  flattened: boolean;
+};
 
 export type PowerCurve = { channelIndex: number; letter: string; points: readonly PowerPoint[] };
 

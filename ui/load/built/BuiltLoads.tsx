@@ -16,12 +16,20 @@ import { Reading } from "../../parts/Reading";
 import { Circuit } from "../finder/Circuit";
 import { LoadForm } from "./LoadForm";
 
-export type BuiltLoadsProps = { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; /** A load that was found and is now to be measured. */ found: LoadDraft | null; onFoundDone(): void };
+export type BuiltLoadsProps = {
+  amplifier: Amplifier;
+  claims: readonly Claim[];
+  loads: readonly Load[];
+  /** A load that was found and is now to be measured. */ found: LoadDraft | null;
+  onFoundDone(): void;
+};
 
 /** The dummy loads of this amplifier, as built and measured. */
 export function BuiltLoads({ amplifier, claims, loads, found, onFoundDone }: BuiltLoadsProps) {
   const router = useRouter();
-  const [editing, setEditing] = useState<string | "new" | null>(loads.length === 0 || found ? "new" : null);
+  const [editing, setEditing] = useState<string | "new" | null>(
+    loads.length === 0 || found ? "new" : null,
+  );
   const [deleting, setDeleting] = useState<Load | null>(null);
   const done = () => {
     setEditing(null);
@@ -42,12 +50,38 @@ export function BuiltLoads({ amplifier, claims, loads, found, onFoundDone }: Bui
       </Flex>
       {loads.map((load) =>
         editing === load.id ? (
-          <LoadForm key={load.id} draftKey={`load ${load.id}`} initial={load} channelCount={amplifier.channelCount} save={(draft) => saveLoad(amplifier.id, load.id, draft)} onDone={done} />
+          <LoadForm
+            key={load.id}
+            draftKey={`load ${load.id}`}
+            initial={load}
+            channelCount={amplifier.channelCount}
+            save={(draft) => saveLoad(amplifier.id, load.id, draft)}
+            onDone={done}
+          />
         ) : (
-          <LoadItem key={load.id} load={load} claims={claims} onEdit={() => setEditing(load.id)} onDelete={() => setDeleting(load)} />
+          <LoadItem
+            key={load.id}
+            load={load}
+            claims={claims}
+            onEdit={() => setEditing(load.id)}
+            onDelete={() => setDeleting(load)}
+          />
         ),
       )}
-      {editing === "new" && <LoadForm draftKey={found ? `found load of ${amplifier.id}: ${JSON.stringify(found.channels.map(({ ohms }) => ohms))}` : `new load of ${amplifier.id}`} initial={found ?? undefined} nominalOhms={claims[0]?.loadOhms} channelCount={amplifier.channelCount} save={(draft) => saveLoad(amplifier.id, null, draft)} onDone={done} />}
+      {editing === "new" && (
+        <LoadForm
+          draftKey={
+            found
+              ? `found load of ${amplifier.id}: ${JSON.stringify(found.channels.map(({ ohms }) => ohms))}`
+              : `new load of ${amplifier.id}`
+          }
+          initial={found ?? undefined}
+          nominalOhms={claims[0]?.loadOhms}
+          channelCount={amplifier.channelCount}
+          save={(draft) => saveLoad(amplifier.id, null, draft)}
+          onDone={done}
+        />
+      )}
       {loads.length > 0 && editing === null && (
         <ActionButton tone="primary" asChild mt={4}>
           <NextLink href={`/amplifiers/${amplifier.id}/rig`}>
@@ -61,15 +95,34 @@ export function BuiltLoads({ amplifier, claims, loads, found, onFoundDone }: Bui
         text="Runs that were made with it keep the ohms they were made with."
         confirmLabel="Delete load"
         onClose={() => setDeleting(null)}
-        onConfirm={() => deleting && removeLoad(deleting.id).then(() => setDeleting(null)).then(() => router.refresh())}
+        onConfirm={() =>
+          deleting &&
+          removeLoad(deleting.id)
+            .then(() => setDeleting(null))
+            .then(() => router.refresh())
+        }
       />
     </Panel>
   );
 }
 
-function LoadItem({ load, claims, onEdit, onDelete }: { load: Load; claims: readonly Claim[]; onEdit(): void; onDelete(): void }) {
+function LoadItem({
+  load,
+  claims,
+  onEdit,
+  onDelete,
+}: {
+  load: Load;
+  claims: readonly Claim[];
+  onEdit(): void;
+  onDelete(): void;
+}) {
   const claim = claims.find(({ loadOhms }) => Math.abs(load.nominalOhms / loadOhms - 1) < 0.1);
-  const worst = load.channels.reduce((most, { ohms }) => (Math.abs(ohms / load.nominalOhms - 1) > Math.abs(most - 1) ? ohms / load.nominalOhms : most), 1);
+  const worst = load.channels.reduce(
+    (most, { ohms }) =>
+      Math.abs(ohms / load.nominalOhms - 1) > Math.abs(most - 1) ? ohms / load.nominalOhms : most,
+    1,
+  );
   return (
     <Box borderTopWidth="1px" borderColor="rime" py={3.5}>
       <Flex justify="space-between" align="start" gap={3}>
@@ -96,14 +149,22 @@ function LoadItem({ load, claims, onEdit, onDelete }: { load: Load; claims: read
                 </Text>
                 <Reading value={value} unit="Ω" plusMinus={uncertainty} />
               </HStack>
-              {network && <Circuit network={network.network} resistors={network.resistors} mostWidthPx={230} />}
+              {network && (
+                <Circuit
+                  network={network.network}
+                  resistors={network.resistors}
+                  mostWidthPx={230}
+                />
+              )}
             </Box>
           );
         })}
       </Flex>
       <Text mt={2.5} color="muted">
-        Reckoning with {load.nominalOhms} Ω instead would state power {formatFixed(100 * Math.abs(worst - 1), 1)} % too {worst > 1 ? "high" : "low"}.
-        {claim && ` For the claimed ${claim.powerWatts} W this load takes ${formatSignificant(Math.sqrt(claim.powerWatts * load.channels[0].ohms), 3)} V and ${formatSignificant(Math.sqrt(claim.powerWatts / load.channels[0].ohms), 3)} A (RMS) in each channel, and must get rid of all of it as heat.`}
+        Reckoning with {load.nominalOhms} Ω instead would state power{" "}
+        {formatFixed(100 * Math.abs(worst - 1), 1)} % too {worst > 1 ? "high" : "low"}.
+        {claim &&
+          ` For the claimed ${claim.powerWatts} W this load takes ${formatSignificant(Math.sqrt(claim.powerWatts * load.channels[0].ohms), 3)} V and ${formatSignificant(Math.sqrt(claim.powerWatts / load.channels[0].ohms), 3)} A (RMS) in each channel, and must get rid of all of it as heat.`}
       </Text>
     </Box>
   );

@@ -3,24 +3,68 @@ import { Box, Grid, Text } from "@chakra-ui/react";
 import { yupResolver } from "@hookform/resolvers/yup";
 import { useFieldArray, useForm } from "react-hook-form";
 import { channelLetter } from "@/core/verdict";
-import { loadSchema, type BuiltNetwork, type FieldErrors, type LoadDraft, type Validated } from "@/records";
+import {
+  loadSchema,
+  type BuiltNetwork,
+  type FieldErrors,
+  type LoadDraft,
+  type Validated,
+} from "@/records";
 import { SaveOrCancel } from "../../parts/SaveOrCancel";
 import { showErrors } from "../../parts/showErrors";
 import { QuantityField } from "../../parts/TextField";
 import { useKeptDraft } from "../../parts/useKeptDraft";
 
-export type LoadFormProps = { /** Names the form, for keeping its draft. */ draftKey: string; initial?: LoadDraft; nominalOhms?: number; channelCount: number; save(draft: LoadDraft): Promise<Validated<{ id: string }>>; onDone(): void };
+export type LoadFormProps = {
+  /** Names the form, for keeping its draft. */ draftKey: string;
+  initial?: LoadDraft;
+  nominalOhms?: number;
+  channelCount: number;
+  save(draft: LoadDraft): Promise<Validated<{ id: string }>>;
+  onDone(): void;
+};
 
-type LoadText = { nominalOhms: string; channels: { ohms: string; ohmsExpandedUncertainty: string; network: BuiltNetwork | null }[] };
+type LoadText = {
+  nominalOhms: string;
+  channels: { ohms: string; ohmsExpandedUncertainty: string; network: BuiltNetwork | null }[];
+};
 
-const asText = (initial: LoadDraft | undefined, nominalOhms: number | undefined, channelCount: number): LoadText =>
+const asText = (
+  initial: LoadDraft | undefined,
+  nominalOhms: number | undefined,
+  channelCount: number,
+): LoadText =>
   initial
-    ? { nominalOhms: String(initial.nominalOhms), channels: initial.channels.map(({ ohms, ohmsExpandedUncertainty, network }) => ({ ohms: String(ohms), ohmsExpandedUncertainty: String(ohmsExpandedUncertainty), network: network ?? null })) }
-    : { nominalOhms: String(nominalOhms ?? 8), channels: Array.from({ length: channelCount }, () => ({ ohms: "", ohmsExpandedUncertainty: "0.02", network: null })) };
+    ? {
+        nominalOhms: String(initial.nominalOhms),
+        channels: initial.channels.map(({ ohms, ohmsExpandedUncertainty, network }) => ({
+          ohms: String(ohms),
+          ohmsExpandedUncertainty: String(ohmsExpandedUncertainty),
+          network: network ?? null,
+        })),
+      }
+    : {
+        nominalOhms: String(nominalOhms ?? 8),
+        channels: Array.from({ length: channelCount }, () => ({
+          ohms: "",
+          ohmsExpandedUncertainty: "0.02",
+          network: null,
+        })),
+      };
 
 /** Ohms of each channel's load, measured with the leads that will be used. */
-export function LoadForm({ draftKey, initial, nominalOhms, channelCount, save, onDone }: LoadFormProps) {
-  const form = useForm<LoadText, unknown, LoadDraft>({ resolver: yupResolver(loadSchema) as never, defaultValues: asText(initial, nominalOhms, channelCount) });
+export function LoadForm({
+  draftKey,
+  initial,
+  nominalOhms,
+  channelCount,
+  save,
+  onDone,
+}: LoadFormProps) {
+  const form = useForm<LoadText, unknown, LoadDraft>({
+    resolver: yupResolver(loadSchema) as never,
+    defaultValues: asText(initial, nominalOhms, channelCount),
+  });
   const { register, control, handleSubmit, setError, formState } = form;
   const forget = useKeptDraft(draftKey, form);
   const { fields } = useFieldArray({ control, name: "channels" });
@@ -35,20 +79,37 @@ export function LoadForm({ draftKey, initial, nominalOhms, channelCount, save, o
   return (
     <form onSubmit={onSubmit} noValidate aria-label="Load">
       <Text color="muted" mb={3}>
-        {isFound ? "The ohms below are worked out. Build it, measure it at the amplifier's end of its leads, and put in what you read. " : "Measure each resistor at the amplifier's end of its leads, with the leads' own resistance subtracted from the meter's zero. "}
+        {isFound
+          ? "The ohms below are worked out. Build it, measure it at the amplifier's end of its leads, and put in what you read. "
+          : "Measure each resistor at the amplifier's end of its leads, with the leads' own resistance subtracted from the meter's zero. "}
         State ± as you would bet on it 19 times in 20.
       </Text>
       <Grid gap={3.5} maxW="520px">
         <Box maxW="240px">
-          <QuantityField label="Nominal load" field={register("nominalOhms")} error={errors.nominalOhms} unit="Ω" />
+          <QuantityField
+            label="Nominal load"
+            field={register("nominalOhms")}
+            error={errors.nominalOhms}
+            unit="Ω"
+          />
         </Box>
         {fields.map(({ id }, index) => (
           <Grid key={id} templateColumns="26px 1fr 1fr" gap={3.5} alignItems="start">
             <Text fontSize="20px" fontWeight={700} mt={6}>
               {channelLetter(index)}
             </Text>
-            <QuantityField label="Measured" field={register(`channels.${index}.ohms`)} error={errors.channels?.[index]?.ohms} unit="Ω" />
-            <QuantityField label="±" field={register(`channels.${index}.ohmsExpandedUncertainty`)} error={errors.channels?.[index]?.ohmsExpandedUncertainty} unit="Ω" />
+            <QuantityField
+              label="Measured"
+              field={register(`channels.${index}.ohms`)}
+              error={errors.channels?.[index]?.ohms}
+              unit="Ω"
+            />
+            <QuantityField
+              label="±"
+              field={register(`channels.${index}.ohmsExpandedUncertainty`)}
+              error={errors.channels?.[index]?.ohmsExpandedUncertainty}
+              unit="Ω"
+            />
           </Grid>
         ))}
         <SaveOrCancel

@@ -1,6 +1,13 @@
 import { Box, Flex, Heading, HStack, Text } from "@chakra-ui/react";
 import { Hammer } from "lucide-react";
-import { loadWarnings, networkText, type LoadChoice, type LoadDemand, type NetworkReport, type PowerResistor } from "@/core/load";
+import {
+  loadWarnings,
+  networkText,
+  type LoadChoice,
+  type LoadDemand,
+  type NetworkReport,
+  type PowerResistor,
+} from "@/core/load";
 import { COVERAGE_FACTOR } from "@/core/power";
 import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
@@ -12,12 +19,22 @@ import { Circuit } from "./Circuit";
 import { warmthCurves } from "./warmth";
 import { WarmthChart } from "./WarmthChart";
 
-export type FoundChoiceProps = { choice: LoadChoice; shelf: readonly PowerResistor[]; demand: LoadDemand; isBest: boolean; onBuild(): void };
+export type FoundChoiceProps = {
+  choice: LoadChoice;
+  shelf: readonly PowerResistor[];
+  demand: LoadDemand;
+  isBest: boolean;
+  onBuild(): void;
+};
 
 /** One way to make the load: each channel's circuit with what it does, and how hot it gets. */
 export function FoundChoice({ choice, shelf, demand, isBest, onBuild }: FoundChoiceProps) {
-  const hottest = choice.channels.reduce((most, report) => (report.hottestCelsius > most.hottestCelsius ? report : most));
-  const warnings = [...new Set(choice.channels.flatMap((report) => loadWarnings(report, shelf, demand)))];
+  const hottest = choice.channels.reduce((most, report) =>
+    report.hottestCelsius > most.hottestCelsius ? report : most,
+  );
+  const warnings = [
+    ...new Set(choice.channels.flatMap((report) => loadWarnings(report, shelf, demand))),
+  ];
   return (
     <Box>
       <Flex justify="space-between" align="start" gap={3}>
@@ -29,24 +46,68 @@ export function FoundChoice({ choice, shelf, demand, isBest, onBuild }: FoundCho
         </ActionButton>
       </Flex>
       {warnings.map((warning) => (
-        <Text key={warning} mt={2} bg="ochreWash" borderLeftWidth="4px" borderColor="ember" borderRadius="6px" px={3} py={2} fontWeight={500}>
+        <Text
+          key={warning}
+          mt={2}
+          bg="ochreWash"
+          borderLeftWidth="4px"
+          borderColor="ember"
+          borderRadius="6px"
+          px={3}
+          py={2}
+          fontWeight={500}
+        >
           {warning}
         </Text>
       ))}
       {choice.channels.map((report, channel) => (
-        <Channel key={channel} report={report} channel={channel} count={choice.channels.length} shelf={shelf} demand={demand} />
+        <Channel
+          key={channel}
+          report={report}
+          channel={channel}
+          count={choice.channels.length}
+          shelf={shelf}
+          demand={demand}
+        />
       ))}
       <Heading as="h3" fontSize="16px" mt={4} mb={1}>
         {choice.channels.length > 1 ? "How hot, in the hottest channel" : "How hot"}
       </Heading>
-      <WarmthChart curves={warmthCurves(hottest, shelf, demand.seconds, demand.ambientCelsius)} runSeconds={demand.seconds} />
+      <WarmthChart
+        curves={warmthCurves(hottest, shelf, demand.seconds, demand.ambientCelsius)}
+        runSeconds={demand.seconds}
+      />
     </Box>
   );
 }
 
-function Channel({ report, channel, count, shelf, demand }: { report: NetworkReport; channel: number; count: number; shelf: readonly PowerResistor[]; demand: LoadDemand }) {
-  const { resistance, errorRatio, allowedSeconds, hottestCelsius, coolSeconds, driftRatio, highFrequencyRatio, parts } = report;
-  const { value, uncertainty } = formatWithUncertainty(resistance.ohms, COVERAGE_FACTOR * resistance.ohmsStdUncertainty);
+function Channel({
+  report,
+  channel,
+  count,
+  shelf,
+  demand,
+}: {
+  report: NetworkReport;
+  channel: number;
+  count: number;
+  shelf: readonly PowerResistor[];
+  demand: LoadDemand;
+}) {
+  const {
+    resistance,
+    errorRatio,
+    allowedSeconds,
+    hottestCelsius,
+    coolSeconds,
+    driftRatio,
+    highFrequencyRatio,
+    parts,
+  } = report;
+  const { value, uncertainty } = formatWithUncertainty(
+    resistance.ohms,
+    COVERAGE_FACTOR * resistance.ohmsStdUncertainty,
+  );
   const facts: [string, string, boolean?][] = [
     ["may run for", durationText(allowedSeconds), allowedSeconds < demand.seconds],
     ["hottest part", `${formatSignificant(hottestCelsius, 2)} °C`],
@@ -67,10 +128,16 @@ function Channel({ report, channel, count, shelf, demand }: { report: NetworkRep
             <Reading value={value} unit="Ω" plusMinus={uncertainty} />
           </HStack>
           <Text color="muted" fontSize="14px" mt={1}>
-            {networkText(report.network, shelf)}, {formatFixed(100 * Math.abs(errorRatio), 1)} % {errorRatio < 0 ? "under" : "over"}
+            {networkText(report.network, shelf)}, {formatFixed(100 * Math.abs(errorRatio), 1)} %{" "}
+            {errorRatio < 0 ? "under" : "over"}
           </Text>
         </Box>
-        <Circuit network={report.network} resistors={shelf} partOf={(index) => parts.find((part) => part.index === index)} mostWidthPx={count > 1 ? 300 : 420} />
+        <Circuit
+          network={report.network}
+          resistors={shelf}
+          partOf={(index) => parts.find((part) => part.index === index)}
+          mostWidthPx={count > 1 ? 300 : 420}
+        />
       </Flex>
       <Flex gap={5} mt={2} wrap="wrap">
         {facts.map(([label, text, isBad]) => (
@@ -88,4 +155,5 @@ function Channel({ report, channel, count, shelf, demand }: { report: NetworkRep
   );
 }
 
-const signedPercent = (ratio: number): string => (Math.abs(ratio) < 5e-5 ? "0 %" : `${ratio > 0 ? "+" : ""}${formatSignificant(100 * ratio, 2)} %`);
+const signedPercent = (ratio: number): string =>
+  Math.abs(ratio) < 5e-5 ? "0 %" : `${ratio > 0 ? "+" : ""}${formatSignificant(100 * ratio, 2)} %`;

@@ -1,7 +1,13 @@
 "use client";
 import { Box, Grid, Heading, Text } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
-import { networkText, type FoundLoads, type LoadDemand, type NetworkReport, type PowerResistor } from "@/core/load";
+import {
+  networkText,
+  type FoundLoads,
+  type LoadDemand,
+  type NetworkReport,
+  type PowerResistor,
+} from "@/core/load";
 import { formatShort, formatSignificant } from "@/core/units";
 import { powerResistor, type Claim, type LoadDraft, type ResistorRecord } from "@/records";
 import type { BenchWorker } from "@/workers/protocol";
@@ -15,14 +21,32 @@ import { OtherChoices } from "./OtherChoices";
 import { demandOf, type Wanted } from "./wanted";
 import { WantedForm } from "./WantedForm";
 
-export type LoadFinderProps = { resistors: readonly ResistorRecord[]; channelCount: number; claims: readonly Claim[]; onBuild(draft: LoadDraft): void; onShelf(): void };
+export type LoadFinderProps = {
+  resistors: readonly ResistorRecord[];
+  channelCount: number;
+  claims: readonly Claim[];
+  onBuild(draft: LoadDraft): void;
+  onShelf(): void;
+};
 
 type Question = { shelf: readonly PowerResistor[]; demand: LoadDemand };
-const ask = async (worker: BenchWorker, question: Question): Promise<{ question: Question; found: FoundLoads }> => ({ question, found: await worker.findLoads(question.shelf, question.demand) });
+const ask = async (
+  worker: BenchWorker,
+  question: Question,
+): Promise<{ question: Question; found: FoundLoads }> => ({
+  question,
+  found: await worker.findLoads(question.shelf, question.demand),
+});
 
 /** From the resistors at hand to the best load: how it is joined, how long it lasts, how hot it gets, and why others are worse. */
 export function LoadFinder({ resistors, channelCount, claims, onBuild, onShelf }: LoadFinderProps) {
-  const [wanted, setWanted] = useState<Wanted>({ ohms: String(claims[0]?.loadOhms ?? 8), channels: String(channelCount), watts: "", seconds: "60", isBridged: false });
+  const [wanted, setWanted] = useState<Wanted>({
+    ohms: String(claims[0]?.loadOhms ?? 8),
+    channels: String(channelCount),
+    watts: "",
+    seconds: "60",
+    isBridged: false,
+  });
   const [chosen, setChosen] = useState(0);
   const question = useMemo<Question | null>(() => {
     const demand = demandOf(wanted, claims);
@@ -31,7 +55,10 @@ export function LoadFinder({ resistors, channelCount, claims, onBuild, onShelf }
   const { answer, isBehind, isBroken } = useLatestAnswer(question, ask);
   if (resistors.length === 0)
     return (
-      <EmptyState title="First the resistors" text="Write down the power resistors you own: what each measures, what it may take, how it is cooled. From them the best load is found for any ohms, any number of channels and any power.">
+      <EmptyState
+        title="First the resistors"
+        text="Write down the power resistors you own: what each measures, what it may take, how it is cooled. From them the best load is found for any ohms, any number of channels and any power."
+      >
         <ActionButton tone="primary" onClick={onShelf}>
           Fill the resistor shelf
         </ActionButton>
@@ -40,7 +67,13 @@ export function LoadFinder({ resistors, channelCount, claims, onBuild, onShelf }
   return (
     <Grid templateColumns="minmax(0, 1fr) 330px" gap={4} alignItems="start">
       <Panel opacity={isBehind && answer ? 0.7 : 1} aria-live="polite">
-        <Found question={question} answer={answer} isBroken={isBroken} chosen={chosen} onBuild={onBuild} />
+        <Found
+          question={question}
+          answer={answer}
+          isBroken={isBroken}
+          chosen={chosen}
+          onBuild={onBuild}
+        />
       </Panel>
       <Grid templateColumns="minmax(0, 1fr)" gap={4}>
         <WantedForm
@@ -52,10 +85,18 @@ export function LoadFinder({ resistors, channelCount, claims, onBuild, onShelf }
             setWanted(next);
           }}
         />
-        {answer && answer.found.choices.length > 1 && <OtherChoices choices={answer.found.choices} {...answer.question} chosen={chosen} onChoose={setChosen} />}
+        {answer && answer.found.choices.length > 1 && (
+          <OtherChoices
+            choices={answer.found.choices}
+            {...answer.question}
+            chosen={chosen}
+            onChoose={setChosen}
+          />
+        )}
         {answer && !answer.found.isExhaustive && (
           <Text fontSize="13.5px" color="muted" px={1}>
-            So many channels leave more combinations than can be tried at once: this is the best of those that were.
+            So many channels leave more combinations than can be tried at once: this is the best of
+            those that were.
           </Text>
         )}
       </Grid>
@@ -63,27 +104,55 @@ export function LoadFinder({ resistors, channelCount, claims, onBuild, onShelf }
   );
 }
 
-type FoundProps = { question: Question | null; answer: { question: Question; found: FoundLoads } | null; isBroken: boolean; chosen: number; onBuild(draft: LoadDraft): void };
+type FoundProps = {
+  question: Question | null;
+  answer: { question: Question; found: FoundLoads } | null;
+  isBroken: boolean;
+  chosen: number;
+  onBuild(draft: LoadDraft): void;
+};
 
 function Found({ question, answer, isBroken, chosen, onBuild }: FoundProps) {
-  if (question === null) return <Text color="muted">Say what is wanted, in numbers above zero.</Text>;
-  if (!answer) return <Text color="muted">{isBroken ? "The search could not be made. Reload the page and try again." : "Trying every network…"}</Text>;
+  if (question === null)
+    return <Text color="muted">Say what is wanted, in numbers above zero.</Text>;
+  if (!answer)
+    return (
+      <Text color="muted">
+        {isBroken
+          ? "The search could not be made. Reload the page and try again."
+          : "Trying every network…"}
+      </Text>
+    );
   const { found } = answer;
   const { shelf, demand } = answer.question;
   const choice = found.choices[Math.min(chosen, found.choices.length - 1)];
   if (!choice) return <Nothing nearest={found.nearest} {...answer.question} />;
-  return <FoundChoice choice={choice} shelf={shelf} demand={demand} isBest={choice === found.choices[0]} onBuild={() => onBuild(builtLoad(choice.channels, shelf, demand.targetOhms))} />;
+  return (
+    <FoundChoice
+      choice={choice}
+      shelf={shelf}
+      demand={demand}
+      isBest={choice === found.choices[0]}
+      onBuild={() => onBuild(builtLoad(choice.channels, shelf, demand.targetOhms))}
+    />
+  );
 }
 
 function Nothing({ nearest, shelf, demand }: { nearest: NetworkReport | null } & Question) {
   return (
     <Box>
       <Heading as="h2" fontSize="22px">
-        No {formatShort(demand.targetOhms)} Ω from these {demand.channelCount === 1 ? "" : `for ${demand.channelCount} channels at once`}
+        No {formatShort(demand.targetOhms)} Ω from these{" "}
+        {demand.channelCount === 1 ? "" : `for ${demand.channelCount} channels at once`}
       </Heading>
       <Text mt={1}>
-        Nothing made of up to four of them comes within 6 %{demand.channelCount > 1 ? " for all channels together; try fewer channels, one after the other" : ""}.
-        {nearest && ` The nearest is ${networkText(nearest.network, shelf)} with ${formatSignificant(nearest.resistance.ohms, 3)} Ω.`}
+        Nothing made of up to four of them comes within 6 %
+        {demand.channelCount > 1
+          ? " for all channels together; try fewer channels, one after the other"
+          : ""}
+        .
+        {nearest &&
+          ` The nearest is ${networkText(nearest.network, shelf)} with ${formatSignificant(nearest.resistance.ohms, 3)} Ω.`}
       </Text>
     </Box>
   );

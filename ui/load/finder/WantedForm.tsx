@@ -8,12 +8,20 @@ import { demandOf, positive, usualWatts, type Wanted } from "./wanted";
 
 const USUAL_OHMS = [2, 2.67, 4, 8, 16];
 
-export type WantedFormProps = { wanted: Wanted; claims: readonly Claim[]; channelCount: number; onChange(wanted: Wanted): void };
+export type WantedFormProps = {
+  wanted: Wanted;
+  claims: readonly Claim[];
+  channelCount: number;
+  onChange(wanted: Wanted): void;
+};
 
 /** Ohms, channels, watts and seconds of the load that is looked for. */
 export function WantedForm({ wanted, claims, channelCount, onChange }: WantedFormProps) {
   const set = (change: Partial<Wanted>) => onChange({ ...wanted, ...change });
-  const error = (text: string, canBeEmpty = false) => (positive(text) === null && !(canBeEmpty && text.trim() === "") ? "Not a number above zero." : undefined);
+  const error = (text: string, canBeEmpty = false) =>
+    positive(text) === null && !(canBeEmpty && text.trim() === "")
+      ? "Not a number above zero."
+      : undefined;
   const demand = demandOf(wanted, claims);
   return (
     <Panel as="form" aria-label="What is wanted" onSubmit={(event) => event.preventDefault()}>
@@ -24,22 +32,66 @@ export function WantedForm({ wanted, claims, channelCount, onChange }: WantedFor
         {USUAL_OHMS.map((value) => {
           const isChosen = positive(wanted.ohms) === value;
           return (
-            <ActionButton key={value} type="button" flex={1} minW={0} minH="40px" px={1} aria-pressed={isChosen} tone={isChosen ? "primary" : "quiet"} onClick={() => set({ ohms: String(value) })}>
+            <ActionButton
+              key={value}
+              type="button"
+              flex={1}
+              minW={0}
+              minH="40px"
+              px={1}
+              aria-pressed={isChosen}
+              tone={isChosen ? "primary" : "quiet"}
+              onClick={() => set({ ohms: String(value) })}
+            >
               {value}
             </ActionButton>
           );
         })}
       </HStack>
       <Grid templateColumns="1fr 1fr" gap={2.5}>
-        <DraftField label="Ohms" unit="Ω" value={wanted.ohms} error={error(wanted.ohms)} onChange={(ohms) => set({ ohms })} />
-        <DraftField label={wanted.isBridged ? "Bridged pairs" : "Channels"} value={wanted.channels} error={error(wanted.channels)} onChange={(channels) => set({ channels })} />
-        <DraftField label="Each takes" unit="W" value={wanted.watts} placeholder={`${formatShort(usualWatts(wanted, claims))} claimed`} error={error(wanted.watts, true)} onChange={(watts) => set({ watts })} />
-        <DraftField label="For" unit="s" value={wanted.seconds} error={error(wanted.seconds)} onChange={(seconds) => set({ seconds })} />
+        <DraftField
+          label="Ohms"
+          unit="Ω"
+          value={wanted.ohms}
+          error={error(wanted.ohms)}
+          onChange={(ohms) => set({ ohms })}
+        />
+        <DraftField
+          label={wanted.isBridged ? "Bridged pairs" : "Channels"}
+          value={wanted.channels}
+          error={error(wanted.channels)}
+          onChange={(channels) => set({ channels })}
+        />
+        <DraftField
+          label="Each takes"
+          unit="W"
+          value={wanted.watts}
+          placeholder={`${formatShort(usualWatts(wanted, claims))} claimed`}
+          error={error(wanted.watts, true)}
+          onChange={(watts) => set({ watts })}
+        />
+        <DraftField
+          label="For"
+          unit="s"
+          value={wanted.seconds}
+          error={error(wanted.seconds)}
+          onChange={(seconds) => set({ seconds })}
+        />
       </Grid>
-      <DraftCheck label="bridged" isOn={wanted.isBridged} onChange={(isBridged) => set({ isBridged, channels: String(isBridged ? Math.max(1, Math.floor(channelCount / 2)) : channelCount) })} />
+      <DraftCheck
+        label="bridged"
+        isOn={wanted.isBridged}
+        onChange={(isBridged) =>
+          set({
+            isBridged,
+            channels: String(isBridged ? Math.max(1, Math.floor(channelCount / 2)) : channelCount),
+          })
+        }
+      />
       {wanted.isBridged && demand && (
         <Text fontSize="13.5px" color="muted">
-          Each half of a bridged pair sees {formatShort(demand.targetOhms / 2)} Ω and gives {formatShort(demand.watts / 2)} W.
+          Each half of a bridged pair sees {formatShort(demand.targetOhms / 2)} Ω and gives{" "}
+          {formatShort(demand.watts / 2)} W.
         </Text>
       )}
     </Panel>

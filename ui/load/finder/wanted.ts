@@ -4,7 +4,13 @@ import { parseNumber } from "@/core/units";
 import type { Claim } from "@/records";
 
 /** What is wanted of a load, as it is typed. No watts means as claimed. */
-export type Wanted = { ohms: string; channels: string; watts: string; seconds: string; isBridged: boolean };
+export type Wanted = {
+  ohms: string;
+  channels: string;
+  watts: string;
+  seconds: string;
+  isBridged: boolean;
+};
 
 const AMBIENT_CELSIUS = 22;
 const MOST_CHANNELS = 16;
@@ -15,12 +21,28 @@ export const positive = (text: string): number | null => {
 };
 
 /** Watts to design for when none are typed. */
-export const usualWatts = ({ ohms, isBridged }: Wanted, claims: readonly Claim[]): number => claimedWatts(positive(ohms) ?? 8, claims, isBridged);
+export const usualWatts = ({ ohms, isBridged }: Wanted, claims: readonly Claim[]): number =>
+  claimedWatts(positive(ohms) ?? 8, claims, isBridged);
 
 /** The demand, once everything typed makes sense. */
 export const demandOf = (wanted: Wanted, claims: readonly Claim[]): LoadDemand | null => {
-  const targetOhms = positive(wanted.ohms), channelCount = positive(wanted.channels), seconds = positive(wanted.seconds);
+  const targetOhms = positive(wanted.ohms),
+    channelCount = positive(wanted.channels),
+    seconds = positive(wanted.seconds);
   const watts = wanted.watts.trim() === "" ? usualWatts(wanted, claims) : positive(wanted.watts);
-  if (targetOhms === null || channelCount === null || seconds === null || watts === null || channelCount > MOST_CHANNELS) return null;
-  return { targetOhms, watts, seconds, channelCount: Math.max(1, Math.round(channelCount)), ambientCelsius: AMBIENT_CELSIUS };
+  if (
+    targetOhms === null ||
+    channelCount === null ||
+    seconds === null ||
+    watts === null ||
+    channelCount > MOST_CHANNELS
+  )
+    return null;
+  return {
+    targetOhms,
+    watts,
+    seconds,
+    channelCount: Math.max(1, Math.round(channelCount)),
+    ambientCelsius: AMBIENT_CELSIUS,
+  };
 };

@@ -4,7 +4,15 @@ import { Camera, Copy, Plus } from "lucide-react";
 import { useRef, useState } from "react";
 import { bodySeconds, mountedWatts } from "@/core/load";
 import { formatShort, formatSignificant } from "@/core/units";
-import { CONSTRUCTIONS, COOLINGS, powerResistor, resistorsSchema, type FieldErrors, type ResistorRecord, type Resistors } from "@/records";
+import {
+  CONSTRUCTIONS,
+  COOLINGS,
+  powerResistor,
+  resistorsSchema,
+  type FieldErrors,
+  type ResistorRecord,
+  type Resistors,
+} from "@/records";
 import { saveWorkshopDocument } from "@/server/actions";
 import { ActionButton } from "../../parts/ActionButton";
 import { DraftChoice, DraftField } from "../../parts/DraftField";
@@ -18,7 +26,9 @@ import { asDraft, newResistor, type ResistorDraft } from "./resistorDraft";
 
 /** The reviewer's power resistors: a list to choose from, and the chosen one's facts. Kept as it is typed. */
 export function ResistorShelf({ resistors }: { resistors: Resistors }) {
-  const [drafts, setDrafts] = useState<readonly ResistorDraft[]>(() => resistors.resistors.map(asDraft));
+  const [drafts, setDrafts] = useState<readonly ResistorDraft[]>(() =>
+    resistors.resistors.map(asDraft),
+  );
   const [chosenId, setChosenId] = useState(drafts[0]?.id ?? null);
   const [errors, setErrors] = useState<FieldErrors>({});
   const autosave = useAutosave(drafts, setDrafts, async (content) => {
@@ -43,17 +53,29 @@ export function ResistorShelf({ resistors }: { resistors: Resistors }) {
         </Flex>
         {drafts.length === 0 && (
           <Text color="muted" mb={3}>
-            Measure each with the leads that will be used; what the meter reads with its leads shorted is taken off. Everything else may stay as usual until you know better.
+            Measure each with the leads that will be used; what the meter reads with its leads
+            shorted is taken off. Everything else may stay as usual until you know better.
           </Text>
         )}
         <Box role="listbox" aria-label="Resistors">
           {drafts.map((draft, index) => (
-            <ResistorRow key={draft.id} draft={draft} isChosen={draft.id === chosenId} isWrong={Object.keys(errors).some((path) => path.startsWith(`resistors[${index}]`))} onChoose={() => setChosenId(draft.id)} />
+            <ResistorRow
+              key={draft.id}
+              draft={draft}
+              isChosen={draft.id === chosenId}
+              isWrong={Object.keys(errors).some((path) => path.startsWith(`resistors[${index}]`))}
+              onChoose={() => setChosenId(draft.id)}
+            />
           ))}
         </Box>
         <HStack mt={3} gap={2} wrap="wrap">
           {CONSTRUCTIONS.map((construction) => (
-            <ActionButton key={construction} minH="40px" px={3} onClick={() => add(newResistor(newId(), names, construction))}>
+            <ActionButton
+              key={construction}
+              minH="40px"
+              px={3}
+              onClick={() => add(newResistor(newId(), names, construction))}
+            >
               <Plus size={15} /> {construction}
             </ActionButton>
           ))}
@@ -64,8 +86,18 @@ export function ResistorShelf({ resistors }: { resistors: Resistors }) {
           key={chosenId}
           draft={drafts[at]}
           errorOf={(name) => errors[`resistors[${at}].${name}`]}
-          onChange={(change) => setDrafts(drafts.map((draft, k) => (k === at ? { ...draft, ...change } : draft)))}
-          onCopy={() => add({ ...drafts[at], id: newId(), name: newResistor("", names, "film").name, readOhms: "", photo: null })}
+          onChange={(change) =>
+            setDrafts(drafts.map((draft, k) => (k === at ? { ...draft, ...change } : draft)))
+          }
+          onCopy={() =>
+            add({
+              ...drafts[at],
+              id: newId(),
+              name: newResistor("", names, "film").name,
+              readOhms: "",
+              photo: null,
+            })
+          }
           onRemove={() => {
             setDrafts(drafts.filter((_, k) => k !== at));
             setChosenId(drafts[at + 1]?.id ?? drafts[at - 1]?.id ?? null);
@@ -82,21 +114,57 @@ const readDraft = (draft: ResistorDraft): ResistorRecord | null => {
   return resistorsSchema.isValidSync(shelf) ? resistorsSchema.cast(shelf).resistors[0] : null;
 };
 
-function ResistorRow({ draft, isChosen, isWrong, onChoose }: { draft: ResistorDraft; isChosen: boolean; isWrong: boolean; onChoose(): void }) {
+function ResistorRow({
+  draft,
+  isChosen,
+  isWrong,
+  onChoose,
+}: {
+  draft: ResistorDraft;
+  isChosen: boolean;
+  isWrong: boolean;
+  onChoose(): void;
+}) {
   const record = readDraft(draft);
   return (
-    <Box asChild w="100%" textAlign="start" display="block" borderTopWidth="1px" borderColor="rime" borderLeftWidth="4px" borderLeftColor={isChosen ? "spruce" : "transparent"} bg={isChosen ? "sunken" : undefined} px={2.5} py={1.5} cursor="pointer">
+    <Box
+      asChild
+      w="100%"
+      textAlign="start"
+      display="block"
+      borderTopWidth="1px"
+      borderColor="rime"
+      borderLeftWidth="4px"
+      borderLeftColor={isChosen ? "spruce" : "transparent"}
+      bg={isChosen ? "sunken" : undefined}
+      px={2.5}
+      py={1.5}
+      cursor="pointer"
+    >
       <button type="button" role="option" aria-selected={isChosen} onClick={onChoose}>
         <Flex align="center" gap={3}>
-          {draft.photo && <img src={`/api/photos/${draft.photo.smallSha256}`} alt="" style={{ width: 44, height: 34, objectFit: "cover", borderRadius: 5 }} />}
+          {draft.photo && (
+            <img
+              src={`/api/photos/${draft.photo.smallSha256}`}
+              alt=""
+              style={{ width: 44, height: 34, objectFit: "cover", borderRadius: 5 }}
+            />
+          )}
           <Text fontWeight={700} minW="44px">
             {draft.name || "unnamed"}
           </Text>
           <Text fontWeight={700} fontSize="20px" flex={1} whiteSpace="nowrap">
-            {record ? formatSignificant(record.readOhms - record.leadOhms, 4) : "–"} <Text as="span" fontSize="15px">Ω</Text>
+            {record ? formatSignificant(record.readOhms - record.leadOhms, 4) : "–"}{" "}
+            <Text as="span" fontSize="15px">
+              Ω
+            </Text>
           </Text>
           <Text color={isWrong ? "ember" : "muted"} fontSize="13.5px" textAlign="end">
-            {isWrong ? "not kept yet: see its fields" : record ? `${formatShort(mountedWatts(powerResistor(record)))} W ${draft.construction}, ${draft.cooling}` : "to be measured"}
+            {isWrong
+              ? "not kept yet: see its fields"
+              : record
+                ? `${formatShort(mountedWatts(powerResistor(record)))} W ${draft.construction}, ${draft.cooling}`
+                : "to be measured"}
           </Text>
         </Flex>
       </button>
@@ -104,11 +172,31 @@ function ResistorRow({ draft, isChosen, isWrong, onChoose }: { draft: ResistorDr
   );
 }
 
-type FactsProps = { draft: ResistorDraft; errorOf(name: string): string | undefined; onChange(change: Partial<ResistorDraft>): void; onCopy(): void; onRemove(): void };
+type FactsProps = {
+  draft: ResistorDraft;
+  errorOf(name: string): string | undefined;
+  onChange(change: Partial<ResistorDraft>): void;
+  onCopy(): void;
+  onRemove(): void;
+};
 
 function ResistorFacts({ draft, errorOf, onChange, onCopy, onRemove }: FactsProps) {
   const record = readDraft(draft);
-  const field = (name: keyof ResistorDraft & string, label: string, unit?: string, placeholder?: string) => <DraftField label={label} unit={unit} placeholder={placeholder} value={draft[name] as string} error={errorOf(name)} onChange={(text) => onChange({ [name]: text } as Partial<ResistorDraft>)} />;
+  const field = (
+    name: keyof ResistorDraft & string,
+    label: string,
+    unit?: string,
+    placeholder?: string,
+  ) => (
+    <DraftField
+      label={label}
+      unit={unit}
+      placeholder={placeholder}
+      value={draft[name] as string}
+      error={errorOf(name)}
+      onChange={(text) => onChange({ [name]: text } as Partial<ResistorDraft>)}
+    />
+  );
   return (
     <Panel as="form" aria-label="Resistor" onSubmit={(event) => event.preventDefault()}>
       <Flex justify="space-between" align="center" gap={2}>
@@ -133,13 +221,32 @@ function ResistorFacts({ draft, errorOf, onChange, onCopy, onRemove }: FactsProp
         {field("leadOhms", "Leads alone", "Ω", "0.06")}
         {field("ohmsExpandedUncertainty", "±, 19 times in 20", "Ω")}
         {field("ratedWatts", "Label", "W")}
-        <DraftChoice label="Kind" value={draft.construction} choices={CONSTRUCTIONS} onChange={(construction) => onChange({ construction: construction as ResistorDraft["construction"] })} />
-        <DraftChoice label="Cooling" value={draft.cooling} choices={COOLINGS} onChange={(cooling) => onChange({ cooling: cooling as ResistorDraft["cooling"] })} />
+        <DraftChoice
+          label="Kind"
+          value={draft.construction}
+          choices={CONSTRUCTIONS}
+          onChange={(construction) =>
+            onChange({ construction: construction as ResistorDraft["construction"] })
+          }
+        />
+        <DraftChoice
+          label="Cooling"
+          value={draft.cooling}
+          choices={COOLINGS}
+          onChange={(cooling) => onChange({ cooling: cooling as ResistorDraft["cooling"] })}
+        />
         {field("overloadRatio", "Overload", "times")}
         {field("overloadSeconds", "for", "s")}
         {field("perCelsius", "Temperature coefficient", "1/K", "100 µ")}
         {field("henries", "Inductance", "H", "8 µ")}
-        {field("timeConstantSeconds", "Time constant, if timed", "s", record ? `${formatSignificant(bodySeconds({ ...powerResistor(record), timeConstantSeconds: null }), 3)}, as usual` : "")}
+        {field(
+          "timeConstantSeconds",
+          "Time constant, if timed",
+          "s",
+          record
+            ? `${formatSignificant(bodySeconds({ ...powerResistor(record), timeConstantSeconds: null }), 3)}, as usual`
+            : "",
+        )}
       </Grid>
       <Box mt={2.5}>{field("condition", "Condition", "", "ceramic chipped at one end")}</Box>
       <ResistorPhoto draft={draft} onChange={onChange} />
@@ -151,11 +258,20 @@ const mountedText = (record: ResistorRecord): string => {
   const part = powerResistor(record);
   const mounted = mountedWatts(part);
   const share = mounted / part.ratedWatts;
-  const label = share < 1 ? `only ${formatShort(mounted)} W of its ${formatShort(part.ratedWatts)} W as it is mounted` : `${formatShort(mounted)} W as it is mounted`;
+  const label =
+    share < 1
+      ? `only ${formatShort(mounted)} W of its ${formatShort(part.ratedWatts)} W as it is mounted`
+      : `${formatShort(mounted)} W as it is mounted`;
   return `Good for ${label}, and ${formatShort(mounted * part.overloadRatio)} W for ${formatShort(part.overloadSeconds)} s from cold.`;
 };
 
-function ResistorPhoto({ draft: { photo }, onChange }: { draft: ResistorDraft; onChange(change: Partial<ResistorDraft>): void }) {
+function ResistorPhoto({
+  draft: { photo },
+  onChange,
+}: {
+  draft: ResistorDraft;
+  onChange(change: Partial<ResistorDraft>): void;
+}) {
   const input = useRef<HTMLInputElement>(null);
   const [message, setMessage] = useState<string | null>(null);
   const take = async (file: File | undefined) => {
@@ -168,12 +284,33 @@ function ResistorPhoto({ draft: { photo }, onChange }: { draft: ResistorDraft; o
   };
   return (
     <HStack mt={3} gap={3}>
-      {photo && <img src={`/api/photos/${photo.smallSha256}`} alt={photo.caption} style={{ height: 64, borderRadius: 6 }} />}
-      <ActionButton minH="36px" px={3} fontSize="13.5px" type="button" onClick={() => input.current?.click()}>
+      {photo && (
+        <img
+          src={`/api/photos/${photo.smallSha256}`}
+          alt={photo.caption}
+          style={{ height: 64, borderRadius: 6 }}
+        />
+      )}
+      <ActionButton
+        minH="36px"
+        px={3}
+        fontSize="13.5px"
+        type="button"
+        onClick={() => input.current?.click()}
+      >
         <Camera size={14} /> {photo ? "Another photo" : "Photo"}
       </ActionButton>
       {photo && <Remove label="Remove the photo" onClick={() => onChange({ photo: null })} />}
-      <input ref={input} type="file" accept="image/*" hidden onChange={(event) => { void take(event.target.files?.[0]); event.target.value = ""; }} />
+      <input
+        ref={input}
+        type="file"
+        accept="image/*"
+        hidden
+        onChange={(event) => {
+          void take(event.target.files?.[0]);
+          event.target.value = "";
+        }}
+      />
       {message && (
         <Text role="alert" color="ember" fontSize="14px">
           {message}

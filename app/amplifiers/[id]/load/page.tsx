@@ -3,6 +3,16 @@ import { LoadScreen } from "@/ui/load/LoadScreen";
 import { safetyFacts } from "@/ui/parts/safetyFacts";
 
 export default async function LoadPage({ params }: { params: Promise<{ id: string }> }) {
-  const { amplifier, claims, loads, details, rig, resistors } = await amplifierRecords((await params).id);
-  return <LoadScreen amplifier={amplifier} claims={claims} loads={loads} resistors={resistors} safety={safetyFacts(amplifier, claims, loads, details, rig)} />;
+  const { amplifier, claims, loads, details, rig, resistors } = await amplifierRecords(
+    (await params).id,
+  );
+  return (
+    <LoadScreen
+      amplifier={amplifier}
+      claims={claims}
+      loads={loads}
+      resistors={resistors}
+      safety={safetyFacts(amplifier, claims, loads, details, rig)}
+    />
+  );
 }

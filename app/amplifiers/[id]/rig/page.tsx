@@ -2,6 +2,17 @@ import { amplifierRecords } from "@/server/amplifierRecords";
 import { RigScreen } from "@/ui/rig/RigScreen";
 
 export default async function RigPage({ params }: { params: Promise<{ id: string }> }) {
-  const { amplifier, claims, loads, details, forecastSettings, rig, instruments } = await amplifierRecords((await params).id);
-  return <RigScreen amplifier={amplifier} claims={claims} loads={loads} details={details} forecastSettings={forecastSettings} rig={rig} instruments={instruments} />;
+  const { amplifier, claims, loads, details, forecastSettings, rig, instruments } =
+    await amplifierRecords((await params).id);
+  return (
+    <RigScreen
+      amplifier={amplifier}
+      claims={claims}
+      loads={loads}
+      details={details}
+      forecastSettings={forecastSettings}
+      rig={rig}
+      instruments={instruments}
+    />
+  );
 }

@@ -4,10 +4,20 @@ import { guarded, refuse } from "@/server/guard";
 import { database } from "@/server/records";
 
 /** The Brief of an amplifier as a JSON file. */
-export const GET = (request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> =>
+export const GET = (
+  request: Request,
+  { params }: { params: Promise<{ id: string }> },
+): Promise<Response> =>
   guarded(request, async () => {
     const brief = await briefOf(await database(), (await params).id);
     if (!brief) return refuse(404, "This amplifier is no longer on the shelf.");
-    const name = amplifierName(brief.amplifier).replace(/[^a-z0-9]+/gi, "-").toLowerCase();
-    return new Response(JSON.stringify(brief, null, 1), { headers: { "content-type": "application/json", "content-disposition": `attachment; filename="${name}-brief.json"` } });
+    const name = amplifierName(brief.amplifier)
+      .replace(/[^a-z0-9]+/gi, "-")
+      .toLowerCase();
+    return new Response(JSON.stringify(brief, null, 1), {
+      headers: {
+        "content-type": "application/json",
+        "content-disposition": `attachment; filename="${name}-brief.json"`,
+      },
+    });
   });
