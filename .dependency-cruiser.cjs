@@ -27,6 +27,7 @@ const room = (name, rooms, packages) => [
 ];
 
 const SCREEN = [
+  "@emotion",
   "react",
   "next",
   "@chakra-ui",
@@ -50,10 +51,13 @@ module.exports = {
     ...room("records", ["core/"], ["yup", "papaparse", "@types"]),
     ...room("bench", ["core/"], []),
     ...room("workers", ["core/", "bench/"], ["comlink"]),
-    ...room("store", ["core/", "records/"], ["knex", "sharp", ...NODE]),
-    ...room("server", ["core/", "records/", "store/"], ["next", "react", "knex", "server-only"]),
-    // Screens call server actions, and nothing else that runs on the server.
-    ...room("ui", ["core/", "records/", "bench/", "workers/", "server/actions"], SCREEN),
+    ...room("store", ["core/", "records/"], ["knex", "better-sqlite3", "sharp", "@types", ...NODE]),
+    ...room(
+      "server",
+      ["core/", "records/", "store/"],
+      ["next", "react", "knex", "server-only", "yup", ...NODE],
+    ),
+    ...room("ui", ["core/", "records/", "bench/", "workers/"], SCREEN),
     ...room(
       "app",
       ["core/", "records/", "store/", "server/", "ui/"],

@@ -1,6 +1,6 @@
 import { Box, Link } from "@chakra-ui/react";
-import NextLink from "next/link";
 import { EmptyState } from "@/ui/parts/EmptyState";
+import { PageLink } from "@/ui/parts/PageLink";
 
 export default function NotFound() {
   return (
@@ -10,7 +10,7 @@ export default function NotFound() {
         text="The amplifier or page may have been deleted, or the address has a mistake. Nothing else was touched."
       >
         <Link asChild color="spruce" fontWeight={700}>
-          <NextLink href="/">Back to the shelf</NextLink>
+          <PageLink href="/">Back to the shelf</PageLink>
         </Link>
       </EmptyState>
     </Box>

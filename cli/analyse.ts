@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { analyseTone, TONE_DEFAULTS } from "@/core/distortion";
 import { powerWatts } from "@/core/power";
-import { decodeChannel, overloadedSampleCount, readWavLayout } from "@/core/wav";
+import { decodeWav, overloadedSampleCount } from "@/core/wav";
 import { bandOption, parseCommandLine, positiveOption, UsageError } from "./arguments";
 import { RUN_KINDS, valueOf, type RunInput } from "./runKinds";
 import { toneFields } from "./toneFields";
@@ -41,13 +41,9 @@ export const analyse = (words: readonly string[]): object => {
     );
 
   const bytes = readFile(line.positional[0]);
-  const layout = valueOf(readWavLayout(bytes));
-  const { sampleRateHz } = layout;
+  const { channels, sampleRateHz } = valueOf(decodeWav(bytes, fullScaleVolts));
   if (band.lowHz >= sampleRateHz / 2)
     throw new UsageError(`--band begins above half the sample rate of ${sampleRateHz} Hz`);
-  const channels = Array.from({ length: layout.channelCount }, (_, index) =>
-    decodeChannel(bytes, layout, index, fullScaleVolts),
-  );
   const used = { sampleRateHz, fullScaleVolts, loadOhms, band };
   if (kind === undefined)
     return {

@@ -17,7 +17,7 @@ import {
   type BurstName,
   type Stimulus,
 } from "@/core/signal";
-import { decodeChannel, readWavLayout } from "@/core/wav";
+import { decodeWav } from "@/core/wav";
 import { parseCommandLine, positiveOption, UsageError, type CommandLine } from "./arguments";
 import { RUN_KINDS, valueOf } from "./runKinds";
 
@@ -167,10 +167,7 @@ const simulateRun = (rig: Rig, kind: string, folder: string, line: CommandLine):
     room: rig.room,
   };
   // From here on there is only what any recording has: the bytes, and the conditions as declared.
-  const layout = valueOf(readWavLayout(capture.wav));
-  const channels = Array.from({ length: layout.channelCount }, (_, index) =>
-    decodeChannel(capture.wav, layout, index, capture.fullScaleVolts),
-  );
+  const { channels } = valueOf(decodeWav(capture.wav, capture.fullScaleVolts));
   const options = new Map(
     Object.entries({ "mains-hz": String(rig.mains.frequencyHz), ...plan.analysis }),
   );

@@ -1,12 +1,14 @@
 // Fills the data folder with the demo shelf, unless something is on the shelf already.
-import { dataFolder, openDatabase } from "@/store";
+import { dataFolder, lockFolder, openDatabase } from "@/store";
 import { makeDemo } from "./makeDemo";
 
 const main = async (): Promise<void> => {
   const folder = dataFolder();
+  const letGo = lockFolder(folder);
   const db = await openDatabase(folder);
   const added = await makeDemo(db, folder, new Date());
   await db.destroy();
+  letGo();
   console.log(
     added > 0
       ? `Demo data: ${added} amplifiers put on the shelf in ${folder}`

@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
 import { EXAMPLE_RIGS, onLoads, record } from "@/bench/simulated";
 import { claimedWatts, readClaims } from "@/core/claim";
@@ -110,8 +111,10 @@ const addDemoAmplifier = async (
     const takenAt = new Date(start.getTime() + (index + 1) * 20 * MINUTE).toISOString();
     await addRun(
       db,
+      folder,
       amplifier.id,
       {
+        id: randomUUID(),
         kind: "power-sweep",
         source: "simulated-bench",
         sourceDetail: rig.name,

@@ -279,6 +279,7 @@ test("what takes the readings is chosen in the Rig, and the Bench follows; a key
   await kept();
   await toStage("bench", "New run");
   await key("n");
+  await shows(driver(), "Which run");
   await choose("run-kind", "clip-search");
   await shows(driver(), "Voltmeter, just below flat tops");
   await driver().findElement(By.css("h1")).click();

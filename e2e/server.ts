@@ -39,6 +39,7 @@ export const startServer = async (
     url,
     kill: (signal) =>
       new Promise((ended) => {
+        if (child.exitCode !== null || child.signalCode !== null) return ended();
         child.once("exit", () => ended());
         child.kill(signal);
       }),

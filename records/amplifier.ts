@@ -1,5 +1,7 @@
 import { number, object, string, type InferType } from "yup";
 import { quantity } from "./quantity";
+import { trimmed } from "./text";
+import { revision } from "./revision";
 
 export const AMPLIFIER_KINDS = ["home", "vintage", "mini"] as const;
 export const TOPOLOGIES = [
@@ -13,12 +15,11 @@ export const TOPOLOGIES = [
 
 /** An amplifier as the reviewer describes it. */
 export const amplifierSchema = object({
-  maker: string()
-    .trim()
+  revision: revision(),
+  maker: trimmed()
     .max(80, "Keep the maker's name under 80 characters.")
     .required("Say who made it, or “unknown”."),
-  model: string()
-    .trim()
+  model: trimmed()
     .max(80, "Keep the model's name under 80 characters.")
     .required("Give the model's name."),
   kind: string()
@@ -39,8 +40,8 @@ export const amplifierSchema = object({
     .integer("Channels come in whole numbers.")
     .min(1, "It has at least one channel.")
     .max(16, "Up to 16 channels can be measured."),
-  condition: string().trim().max(500, "Keep it under 500 characters.").defined(),
-  notes: string().trim().max(4000, "Keep the notes under 4000 characters.").defined(),
+  condition: trimmed().max(500, "Keep it under 500 characters.").defined(),
+  notes: trimmed().max(4000, "Keep the notes under 4000 characters.").defined(),
 });
 
 export type AmplifierDraft = InferType<typeof amplifierSchema>;
@@ -49,3 +50,17 @@ export type Amplifier = AmplifierDraft & { id: string; createdAt: string };
 /** "Tollgate Sixty" */
 export const amplifierName = ({ maker, model }: Pick<Amplifier, "maker" | "model">): string =>
   `${maker} ${model}`;
+
+/** "1978, class AB, stereo" */
+export const amplifierLine = ({
+  year,
+  topology,
+  channelCount,
+}: Pick<Amplifier, "year" | "topology" | "channelCount">): string =>
+  [
+    year,
+    topology === "not known" ? null : topology,
+    channelCount === 1 ? "mono" : channelCount === 2 ? "stereo" : `${channelCount} channels`,
+  ]
+    .filter((part) => part !== null)
+    .join(", ");

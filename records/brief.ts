@@ -17,7 +17,12 @@ export const briefSchema = object({
   details: detailsSchema.omit(["photos"]).required(),
   sheet: sheetSchema.required(),
   photos: array()
-    .of(object({ caption: string().max(200).defined(), jpegBase64: string().required() }))
+    .of(
+      object({
+        caption: string().max(200).defined(),
+        jpegBase64: string().max(60_000_000).required(),
+      }),
+    )
     .max(60, "Up to 60 photos.")
     .required(),
 });

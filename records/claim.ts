@@ -1,11 +1,14 @@
 import { object, string, type InferType } from "yup";
 import type { PowerClaim } from "@/core/claim";
 import { quantity } from "./quantity";
+import { trimmed } from "./text";
+import { revision } from "./revision";
 
 /** A published claim of power: the words as printed, and the conditions that make it testable. */
 export const claimSchema = object({
-  printedText: string().trim().max(500, "Keep it under 500 characters.").defined(),
-  source: string().trim().max(200, "Keep the source under 200 characters.").defined(),
+  revision: revision(),
+  printedText: trimmed().max(500, "Keep it under 500 characters.").defined(),
+  source: trimmed().max(200, "Keep the source under 200 characters.").defined(),
   powerWatts: quantity("Give the claimed power in watts, such as 50.")
     .positive("Power must be above zero.")
     .max(100_000, "That is more than 100 kW; check the number."),

@@ -1,12 +1,14 @@
 import { array, boolean, object, string, type InferType } from "yup";
 import { photoSchema } from "./photo";
 import { optionalQuantity } from "./quantity";
+import { trimmed } from "./text";
+import { revision } from "./revision";
 
 export const SUPPLY_KINDS = ["linear", "switched", "brick", "battery"] as const;
 export const TERMINALS = ["not known", "one side is earth", "bridge-tied"] as const;
 
 const text = (most: number) =>
-  string().trim().max(most, `Keep it under ${most} characters.`).defined().default("");
+  trimmed().max(most, `Keep it under ${most} characters.`).defined().default("");
 const positive = (what: string, most: number) =>
   optionalQuantity(`Give ${what}, or leave it empty.`)
     .positive("It must be above zero.")
@@ -34,6 +36,7 @@ const connectorSchema = object({
 
 /** What a reviewer writes down of an amplifier beside its identity. Everything may be left empty. */
 export const detailsSchema = object({
+  revision: revision(),
   supplies: array().of(supplySchema).max(12, "Up to 12 supplies.").required().default([]),
   switches: array().of(switchSchema).max(24, "Up to 24 switches.").required().default([]),
   connectors: array().of(connectorSchema).max(24, "Up to 24 connectors.").required().default([]),

@@ -1,5 +1,6 @@
 import Papa from "papaparse";
 import { runAsCsv, runAsJson, runConditions } from ".";
+import { channelOf, figureOf, measuredRun } from "./testing/measuredRun";
 import { amplifier, load, runOf } from "./testing/run";
 
 test("CSV: one line a channel and level, units in the names, read back as it was", () => {
@@ -101,4 +102,12 @@ describe("runConditions", () => {
   test("channels that the load does not have are left out, for the analysis to report", () => {
     expect(runConditions({ ...facts, channelCount: 4 }).channels.length).toBe(2);
   });
+});
+
+test("words that a spreadsheet would take for a formula are given as text", () => {
+  const formula = '=HYPERLINK("http://elsewhere.example")';
+  const figure = { ...figureOf("sinad", "level-ratio", 100), label: formula };
+  const csv = runAsCsv(measuredRun("spectrum", [channelOf([figure])]));
+  expect(csv).not.toMatch(/(^|,|")=/m);
+  expect(csv).toContain(`'=HYPERLINK`);
 });

@@ -3,6 +3,9 @@ import { channelLetter } from "@/core/verdict";
 import type { Amplifier } from "./amplifier";
 import { isSweep, type MeasuredRun, type Run, type SweepRun } from "./run";
 
+/** Words of the reviewer that a spreadsheet would take for a formula are given as text. */
+const CSV = { newline: "\n", escapeFormulae: true };
+
 /** A power sweep as one line a channel and level; any other run as one line a reading, then one a point of its curves. SI units and ratios. */
 export const runAsCsv = (run: Run): string => (isSweep(run) ? sweepAsCsv(run) : measuredAsCsv(run));
 
@@ -47,7 +50,7 @@ const measuredAsCsv = ({ conditions, result }: MeasuredRun): string =>
         ),
       ];
     }),
-    { newline: "\n" },
+    CSV,
   );
 
 const sweepAsCsv = ({ conditions, result }: SweepRun): string =>
@@ -67,7 +70,7 @@ const sweepAsCsv = ({ conditions, result }: SweepRun): string =>
         start_seconds: step.startSeconds,
       })),
     ),
-    { newline: "\n" },
+    CSV,
   );
 
 /** The whole run with what it was made from. */

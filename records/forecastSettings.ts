@@ -1,4 +1,5 @@
 import { number, object, string, type InferType } from "yup";
+import { revision } from "./revision";
 
 const assumption = (most: number) =>
   number()
@@ -9,6 +10,7 @@ const assumption = (most: number) =>
 
 /** What a reviewer changed of a forecast: the supply and source it is made for, and assumptions that differ from the usual ones. */
 export const forecastSettingsSchema = object({
+  revision: revision(),
   supplyName: string().max(80).nullable().default(null),
   /** The simulated amplifier that stands for this one, by its name on the simulated bench. */
   modelName: string().max(80).nullable().default(null),

@@ -1,12 +1,14 @@
 // records: what is kept, with the schema that guards each kind on both sides, form and route handler.
 export {
   AMPLIFIER_KINDS,
+  amplifierLine,
   amplifierName,
   amplifierSchema,
   TOPOLOGIES,
   type Amplifier,
   type AmplifierDraft,
 } from "./amplifier";
+export type { Backup } from "./backup";
 export { BRIEF_FORMAT, BRIEF_LIMIT_BYTES, briefSchema, type Brief } from "./brief";
 export { claimSchema, powerClaim, type Claim, type ClaimDraft } from "./claim";
 export {
@@ -54,6 +56,14 @@ export {
   type Readings,
   type RigSettings,
 } from "./rig";
+export {
+  SHELF_ORDERS,
+  type Shelf,
+  type ShelfCounts,
+  type ShelfOrder,
+  type ShelfRow,
+  type ShelfView,
+} from "./shelf";
 export { sheetSchema, type Sheet } from "./sheet";
 export { runAsCsv, runAsJson } from "./exportRun";
 export {
@@ -69,9 +79,11 @@ export { NO_REMARKS, remarksSchema, type Remarks } from "./remarks";
 export {
   ANALYSIS_VERSION,
   DEFAULT_UPLOAD_LIMIT_BYTES,
+  entryOf,
   evidenceOf,
   isSweep,
   powerEvidence,
+  RUN_LIMIT_BYTES,
   runSchema,
   type MeasuredDraft,
   type MeasuredRun,
@@ -79,15 +91,24 @@ export {
   type RunCapture,
   type RunConditions,
   type RunDraft,
+  type RunEntry,
   type SweepRun,
 } from "./run";
 export { runConditions, type ConditionFacts } from "./runConditions";
 export {
   NOTHING_UNDER_WAY,
+  UNDER_WAY_LIMIT_BYTES,
   underWaySchema,
   type BenchJob,
   type UnderWay,
   type UnderWayShot,
 } from "./underWay";
 export { optionalQuantity, quantity } from "./quantity";
-export { validated, type FieldErrors, type Validated } from "./validated";
+export { newIdOf } from "./revision";
+export {
+  validated,
+  type Conflict,
+  type FieldErrors,
+  type Refused,
+  type Validated,
+} from "./validated";

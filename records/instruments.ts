@@ -1,5 +1,7 @@
 import { array, object, string, type InferType } from "yup";
 import { optionalQuantity, quantity } from "./quantity";
+import { trimmed } from "./text";
+import { revision } from "./revision";
 
 export const INSTRUMENT_ROLES = [
   "source",
@@ -16,8 +18,7 @@ const instrumentSchema = object({
   role: string()
     .oneOf([...INSTRUMENT_ROLES])
     .required(),
-  name: string()
-    .trim()
+  name: trimmed()
     .max(80, "Keep the name under 80 characters.")
     .required("Give it a name, such as “bench meter”."),
   /** Share of the reading, half width. */
@@ -49,6 +50,7 @@ const instrumentSchema = object({
 
 /** The reviewer's instruments, which all amplifiers share. */
 export const instrumentsSchema = object({
+  revision: revision(),
   instruments: array().of(instrumentSchema).max(40, "Up to 40 instruments.").required().default([]),
 });
 

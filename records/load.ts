@@ -3,6 +3,7 @@ import type { Network, PowerResistor } from "@/core/load";
 import { COVERAGE_FACTOR } from "@/core/power";
 import { quantity } from "./quantity";
 import { CONSTRUCTIONS, COOLINGS } from "./resistors";
+import { revision } from "./revision";
 
 const channelSchema = object({
   ohms: quantity("Give the measured resistance in ohms, such as 8.21.")
@@ -73,6 +74,7 @@ const isBuilt = (value: unknown): value is BuiltNetwork =>
 
 /** A set of dummy loads, one a channel, each with its measured ohms. */
 export const loadSchema = object({
+  revision: revision(),
   nominalOhms: quantity("Give the nominal load in ohms, such as 8.")
     .positive("The load must be above zero ohms.")
     .max(10_000, "That is more than 10 kΩ; check the number."),

@@ -1,6 +1,8 @@
 import { array, number, object, string, type InferType } from "yup";
 import { RUN_KIND_NAMES, type PlannedRun } from "@/core/plan";
 import { quantity } from "./quantity";
+import { trimmed } from "./text";
+import { revision } from "./revision";
 
 const plannedRunSchema = object({
   id: string().max(60).required(),
@@ -20,12 +22,13 @@ const plannedRunSchema = object({
   seconds: quantity("Give seconds.")
     .positive("It must be above zero.")
     .max(86_400, "A day at most."),
-  setting: string().trim().max(120, "Keep it under 120 characters.").defined().default(""),
+  setting: trimmed().max(120, "Keep it under 120 characters.").defined().default(""),
   proves: array().of(string().max(60).defined()).max(100).required().default([]),
 });
 
 /** The runs in the order in which they are to be made. */
 export const planSchema = object({
+  revision: revision(),
   runs: array().of(plannedRunSchema).max(200, "Up to 200 runs.").required().default([]),
   ambientCelsius: number()
     .min(-10, "Too cold to work.")

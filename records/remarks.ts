@@ -1,7 +1,8 @@
 import { array, object, string, type InferType } from "yup";
+import { trimmed } from "./text";
 
 const reason = (what: string) =>
-  string().trim().min(3, what).max(500, "Keep it under 500 characters.").required(what);
+  trimmed().min(3, what).max(500, "Keep it under 500 characters.").required(what);
 
 /** What the reviewer has to say of a stored run: it stays as it was measured. */
 export const remarksSchema = object({

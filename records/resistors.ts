@@ -3,14 +3,15 @@ import type { PowerResistor } from "@/core/load";
 import { COVERAGE_FACTOR } from "@/core/power";
 import { photoSchema } from "./photo";
 import { optionalQuantity, quantity } from "./quantity";
+import { trimmed } from "./text";
+import { revision } from "./revision";
 
 export const CONSTRUCTIONS = ["wire-wound", "metal-cased", "film"] as const;
 export const COOLINGS = ["free air", "heat sink", "fan"] as const;
 
 const resistorSchema = object({
   id: string().max(40).required(),
-  name: string()
-    .trim()
+  name: trimmed()
     .max(40, "Keep the name under 40 characters.")
     .required("Give it a name, such as R1."),
   /** As the meter reads it, leads and all; the leads shorted are taken off. */
@@ -53,12 +54,13 @@ const resistorSchema = object({
     .positive("It must be above zero.")
     .max(36_000, "That is too long.")
     .default(null),
-  condition: string().trim().max(300, "Keep it under 300 characters.").defined().default(""),
+  condition: trimmed().max(300, "Keep it under 300 characters.").defined().default(""),
   photo: photoSchema.nullable().default(null),
 });
 
 /** The reviewer's power resistors, which all amplifiers share. */
 export const resistorsSchema = object({
+  revision: revision(),
   resistors: array().of(resistorSchema).max(30, "Up to 30 resistors.").required().default([]),
 });
 

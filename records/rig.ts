@@ -1,5 +1,6 @@
 import { array, boolean, number, object, string, type InferType } from "yup";
 import { optionalQuantity, quantity } from "./quantity";
+import { revision } from "./revision";
 
 export const PROBES = ["grounded probe", "differential probe", "two channels"] as const;
 
@@ -31,6 +32,7 @@ const guardsSchema = object({
 
 /** What is connected where for one amplifier, what it was checked with, and what was confirmed. */
 export const rigSchema = object({
+  revision: revision(),
   readings: string()
     .oneOf([...READINGS])
     .required()

@@ -5,6 +5,9 @@ import type { PowerSweepResult } from "@/core/sweep";
 import type { PowerEvidence } from "@/core/verdict";
 import { measuredChannelsSchema, type MeasuredResult } from "./measured";
 import type { Remarks } from "./remarks";
+import { above0, MOST, upTo, within } from "./limits";
+import { listOf } from "./listOf";
+import { trimmed } from "./text";
 
 /** Version of the analysis; a stored result says which one made it. Raise it when readings change. */
 export const ANALYSIS_VERSION = 1;
@@ -12,52 +15,48 @@ export const ANALYSIS_VERSION = 1;
 /** Largest upload unless the owner says otherwise: 512 MB. */
 export const DEFAULT_UPLOAD_LIMIT_BYTES = 512 * 1024 * 1024;
 
-const finite = () =>
-  number()
-    .required()
-    .test("finite", "${path} must be a finite number", (value) => Number.isFinite(value));
-const ratio = () => finite().min(0);
+const ratio = () => upTo(MOST.figure);
 
 const halfWaveSchema = object({
-  shortfallRatio: finite(),
-  tipVolts: finite(),
-  tipSpreadVolts: finite(),
-  flattenedCycleCount: finite(),
+  shortfallRatio: within(MOST.figure),
+  tipVolts: within(MOST.volts),
+  tipSpreadVolts: within(MOST.volts),
+  flattenedCycleCount: upTo(MOST.figure),
 });
 
 const stepSchema = object({
-  startSeconds: finite(),
-  windowStartSeconds: finite(),
-  windowSeconds: finite(),
-  fundamentalHz: finite(),
-  voltsRms: ratio(),
-  powerWatts: ratio(),
-  powerWattsStdUncertainty: ratio(),
+  startSeconds: upTo(MOST.seconds),
+  windowStartSeconds: upTo(MOST.seconds),
+  windowSeconds: upTo(MOST.seconds),
+  fundamentalHz: upTo(MOST.hertz),
+  voltsRms: upTo(MOST.volts),
+  powerWatts: upTo(MOST.watts),
+  powerWattsStdUncertainty: upTo(MOST.watts),
   thdRatio: ratio(),
   thdPlusNoiseRatio: ratio(),
-  harmonics: array()
-    .of(object({ order: finite(), ratio: ratio() }))
-    .max(100)
-    .required(),
+  harmonics: listOf(object({ order: upTo(1000), ratio: ratio() }), 100),
   flattening: object({
     present: mixed<boolean>().oneOf([true, false]).required(),
     firstHalf: string().oneOf(["positive", "negative", "both"]).nullable().defined(),
-    cycleCount: finite(),
+    cycleCount: upTo(MOST.figure),
     positive: halfWaveSchema,
     negative: halfWaveSchema,
   }),
   heldRatio: ratio(),
 });
 
+/** Levels of one sweep. */
+const MOST_STEPS = 1000;
+
 const sweepResultSchema = object({
   kind: string()
     .oneOf(["power-sweep"] as const)
     .required(),
-  frequencyHz: finite(),
+  frequencyHz: above0(MOST.hertz),
   channels: array()
     .of(
       object({
-        steps: array().of(stepSchema).min(2).max(10_000).required(),
+        steps: listOf(stepSchema, MOST_STEPS, 2),
         stop: object({
           reason: string()
             .oneOf([
@@ -89,12 +88,12 @@ const measuredResultSchema = object({
 const KINDS = ["power-sweep", ...MEASURED_KINDS] as const;
 
 const conditionsSchema = object({
-  nominalOhms: finite().positive(),
-  fullScaleVolts: finite().positive(),
-  mainsHz: finite().positive(),
-  band: object({ lowHz: ratio(), highHz: finite().positive() }),
+  nominalOhms: above0(MOST.ohms),
+  fullScaleVolts: above0(MOST.volts),
+  mainsHz: above0(1000),
+  band: object({ lowHz: upTo(MOST.hertz), highHz: above0(MOST.hertz) }),
   /** How many channels played while this was recorded; the recording may hold fewer. */
-  channelsDriven: finite().integer().min(1).max(16),
+  channelsDriven: number().required().integer().min(1).max(16),
   /** Risky cautions that were confirmed before it. */
   confirmations: array()
     .of(
@@ -109,10 +108,10 @@ const conditionsSchema = object({
   channels: array()
     .of(
       object({
-        channelIndex: finite().integer().min(0).max(15),
-        loadOhms: finite().positive(),
-        loadOhmsStdUncertainty: ratio(),
-        voltsStdUncertaintyRatio: ratio(),
+        channelIndex: number().required().integer().min(0).max(15),
+        loadOhms: above0(MOST.ohms),
+        loadOhmsStdUncertainty: upTo(MOST.ohms),
+        voltsStdUncertaintyRatio: upTo(1),
       }),
     )
     .min(1)
@@ -130,15 +129,15 @@ const conditionsSchema = object({
           Object.keys(value).length <= 40 &&
           Object.values(value).every(
             (each) =>
-              (typeof each === "number" && Number.isFinite(each)) ||
+              (typeof each === "number" && Math.abs(each) <= MOST.figure) ||
               (typeof each === "string" && each.length <= 200),
           )),
     )
     .optional(),
   /** Supply, switches and the like where they are otherwise than usual. */
-  setting: string().trim().max(200).optional(),
+  setting: trimmed().max(200).optional(),
   /** Input that was used, and where its level control stood. */
-  inputUsed: string().trim().max(120).optional(),
+  inputUsed: trimmed().max(120).optional(),
   ambientCelsius: number().min(-30).max(60).optional(),
   /** The set of runs that it belongs to. */
   set: object({ id: string().max(60).required(), label: string().max(120).required() })
@@ -146,9 +145,25 @@ const conditionsSchema = object({
     .default(undefined),
 });
 
+const captureSchema = object({
+  sha256: string()
+    .matches(/^[0-9a-f]{64}$/)
+    .required(),
+  fileName: string().max(255).required(),
+  fullScaleVolts: above0(MOST.volts),
+  shot: string().max(120).optional(),
+});
+
+/** Largest run that is taken in, recordings apart: 8 MB, several times what a long run of 16 channels has. */
+export const RUN_LIMIT_BYTES = 8 * 1024 * 1024;
+
 /** A run as it is handed to the store: conditions in, captures in, result out. What was typed or watched has no capture. */
 export const runSchema = lazy((input: { kind?: unknown } | null | undefined) =>
   object({
+    /** Made where the run is made, so that storing it again after a lost answer is no second run. */
+    id: string()
+      .matches(/^[A-Za-z0-9-]{1,60}$/, "The id must be letters, digits and hyphens.")
+      .optional(),
     kind: string().oneOf(KINDS).required(),
     source: string()
       .oneOf(["recording", "simulated-bench", "typed"] as const)
@@ -166,20 +181,8 @@ export const runSchema = lazy((input: { kind?: unknown } | null | undefined) =>
         value?.kind === parent.kind &&
         value?.channels?.length === parent.conditions?.channels?.length,
     ),
-    analysisVersion: finite().integer().positive(),
-    captures: array()
-      .of(
-        object({
-          sha256: string()
-            .matches(/^[0-9a-f]{64}$/)
-            .required(),
-          fileName: string().max(255).required(),
-          fullScaleVolts: finite().positive(),
-          shot: string().max(120).optional(),
-        }),
-      )
-      .max(64)
-      .required(),
+    analysisVersion: number().required().integer().positive().max(1e6),
+    captures: listOf(captureSchema, 64),
   }),
 );
 
@@ -191,13 +194,14 @@ export type RunCapture = {
   /** Which of the run's recordings it is. */ shot?: string;
 };
 type Common = {
+  id: string;
   source: "recording" | "simulated-bench" | "typed";
   sourceDetail: string;
   conditions: RunConditions;
   analysisVersion: number;
   captures: readonly RunCapture[];
 };
-type Stored = { id: string; amplifierId: string; takenAt: string; remarks: Remarks };
+type Stored = { amplifierId: string; takenAt: string; remarks: Remarks };
 
 export type SweepDraft = Common & { kind: "power-sweep"; result: PowerSweepResult };
 export type MeasuredDraft = Common & { kind: MeasuredKind; result: MeasuredResult };
@@ -205,6 +209,44 @@ export type RunDraft = SweepDraft | MeasuredDraft;
 export type SweepRun = SweepDraft & Stored;
 export type MeasuredRun = MeasuredDraft & Stored;
 export type Run = SweepRun | MeasuredRun;
+
+/** What a list says of a run: enough to name it, to find others like it, and to see which plan or claim it answers. */
+export type RunEntry = {
+  id: string;
+  kind: Run["kind"];
+  source: Run["source"];
+  /** UTC text. */
+  takenAt: string;
+  nominalOhms: number;
+  /** As measured, a channel each. */
+  loadOhms: readonly number[];
+  channelsDriven: number;
+  /** Supply, switches and the like where they were otherwise than usual; empty as it comes. */
+  setting: string;
+  setId: string | null;
+  isStruck: boolean;
+};
+
+/** What a list says of a run. */
+export const entryOf = ({
+  id,
+  kind,
+  source,
+  takenAt,
+  conditions,
+  remarks,
+}: Pick<Run, "id" | "kind" | "source" | "takenAt" | "conditions" | "remarks">): RunEntry => ({
+  id,
+  kind,
+  source,
+  takenAt,
+  nominalOhms: conditions.nominalOhms,
+  loadOhms: conditions.channels.map(({ loadOhms }) => loadOhms),
+  channelsDriven: conditions.channelsDriven,
+  setting: conditions.setting ?? "",
+  setId: conditions.set?.id ?? null,
+  isStruck: remarks.struck !== null,
+});
 
 export const isSweep = (run: Run): run is SweepRun => run.kind === "power-sweep";
 

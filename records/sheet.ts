@@ -1,32 +1,28 @@
 import { array, mixed, object, string, type InferType } from "yup";
 import type { ReadClaim, StatedClaim, UnreadLine } from "@/core/claim";
+import { listOf } from "./listOf";
+import { revision } from "./revision";
+import { isStated } from "./stated";
+import { trimmed } from "./text";
 
 const line = { printedText: string().max(1000, "Keep a line under 1000 characters.").defined() };
 
+const readClaimSchema = object({
+  ...line,
+  stated: mixed<StatedClaim>(isStated).required("This is no claim of a kind that is known."),
+  missing: array().of(string().max(300).defined()).max(20).required(),
+  nearest: string().max(1000).nullable().defined(),
+});
+
+const unreadLineSchema = object({ ...line, reason: string().max(1000).defined() });
+
 /** A specification sheet as it was pasted, with what was read from each line. */
 export const sheetSchema = object({
-  source: string().trim().max(200, "Keep the source under 200 characters.").defined().default(""),
+  revision: revision(),
+  source: trimmed().max(200, "Keep the source under 200 characters.").defined().default(""),
   text: string().max(20_000, "Paste up to 20,000 characters.").defined().default(""),
-  claims: array()
-    .of(
-      object({
-        ...line,
-        stated: mixed<StatedClaim>(
-          (value): value is StatedClaim =>
-            typeof value === "object" && value !== null && "kind" in value,
-        ).required(),
-        missing: array().of(string().defined()).required(),
-        nearest: string().nullable().defined(),
-      }),
-    )
-    .max(400, "Up to 400 claims.")
-    .required()
-    .default([]),
-  unread: array()
-    .of(object({ ...line, reason: string().defined() }))
-    .max(400)
-    .required()
-    .default([]),
+  claims: listOf(readClaimSchema, 400).default([]),
+  unread: listOf(unreadLineSchema, 400).default([]),
 });
 
 export type Sheet = Omit<InferType<typeof sheetSchema>, "claims" | "unread"> & {

@@ -1,9 +1,11 @@
-import { array, boolean, mixed, number, object, string } from "yup";
+import { boolean, mixed, number, object, string } from "yup";
 import type { RunKind } from "@/core/plan";
 import { RUN_KIND_NAMES } from "@/core/plan";
 import type { GuardName, Trip } from "@/core/drive";
 import type { Recorded, Settings } from "@/core/run";
 import type { Confirmation } from "./rig";
+import { above0, MOST, within } from "./limits";
+import { listOf } from "./listOf";
 
 /** A run on the simulated bench as it is asked for. */
 export type BenchJob = {
@@ -67,12 +69,14 @@ const jobSchema = object({
   settings: plainObject("the settings"),
   setting: string().max(200).defined(),
   inputUsed: string().max(120).defined(),
-  ratedWatts: number().positive().nullable().defined(),
-  lastVoltsRms: number().positive().nullable().defined(),
+  ratedWatts: above0(MOST.watts).nullable().defined(),
+  lastVoltsRms: above0(MOST.volts).nullable().defined(),
   seed: number().integer().required(),
   set: object({ id: string().max(60).required(), label: string().max(120).required() })
     .nullable()
     .defined(),
+  /** Checked again with the run that they are kept with. */
+  confirmations: mixed<readonly Confirmation[]>().optional(),
 });
 
 const shotSchema = object({
@@ -81,18 +85,18 @@ const shotSchema = object({
     .matches(/^[0-9a-f]{64}$/)
     .required(),
   fileName: string().max(255).required(),
-  fullScaleVolts: number().positive().required(),
-  meters: object({ mainsWatts: number().required(), mainsAmperes: number().required() })
+  fullScaleVolts: above0(MOST.volts),
+  meters: object({ mainsWatts: within(MOST.watts), mainsAmperes: within(MOST.watts) })
     .nullable()
     .defined(),
-  events: array()
-    .of(object({ seconds: number().required(), event: string().max(60).required() }))
-    .max(2000)
-    .required(),
+  events: listOf(
+    object({ seconds: within(MOST.seconds), event: string().max(60).required() }),
+    2000,
+  ),
   trip: object({
     guard: string<GuardName>().max(40).required(),
     text: string().max(400).required(),
-    seconds: number().required(),
+    seconds: within(MOST.seconds),
     isOfOutput: boolean().required(),
   })
     .nullable()
@@ -105,9 +109,12 @@ export const underWaySchema = object({
     .nullable()
     .defined()
     .default(null),
-  shots: array().of(shotSchema).max(64).required().default([]),
-  queue: array().of(jobSchema).max(400).required().default([]),
+  shots: listOf(shotSchema, 64).default([]),
+  queue: listOf(jobSchema, 400).default([]),
   startedAt: string().max(40).defined().default(""),
 });
+
+/** Largest record of a run under way: its queue holds a simulated amplifier for each run. */
+export const UNDER_WAY_LIMIT_BYTES = 8 * 1024 * 1024;
 
 export const NOTHING_UNDER_WAY: UnderWay = { job: null, shots: [], queue: [], startedAt: "" };

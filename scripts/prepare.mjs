@@ -46,6 +46,7 @@ const BUILT_FROM = [
   "store",
   "ui",
   "workers",
+  "instrumentation.ts",
   "next.config.ts",
   "proxy.ts",
   "package-lock.json",

@@ -1,4 +1,5 @@
 import "server-only";
+import type { Knex } from "knex";
 import { notFound } from "next/navigation";
 import { cache } from "react";
 import type {
@@ -11,17 +12,17 @@ import type {
   Plan,
   Resistors,
   RigSettings,
-  Run,
+  RunEntry,
   Sheet,
   UnderWay,
 } from "@/records";
 import {
   findAmplifier,
-  findDocument,
-  findWorkshopDocument,
   listClaims,
-  listLoads,
-  listRuns,
+  listRunEntries,
+  readDocument,
+  readLoads,
+  readWorkshopDocument,
 } from "@/store";
 import { database } from "./records";
 
@@ -29,7 +30,8 @@ export type AmplifierRecords = {
   amplifier: Amplifier;
   claims: Claim[];
   loads: Load[];
-  runs: Run[];
+  /** Newest first, without results. */
+  runs: RunEntry[];
   details: Details;
   sheet: Sheet;
   forecastSettings: ForecastSettings;
@@ -38,25 +40,61 @@ export type AmplifierRecords = {
   underWay: UnderWay;
   resistors: Resistors;
   instruments: Instruments;
+  /** Pieces that are there and cannot be read, by the names that the screens give them. */
+  unreadable: string[];
 };
 
-/** An amplifier with all that belongs to it and the workshop it is measured in, read once a request; an unknown one is "not found". */
-export const amplifierRecords = cache(async (id: string): Promise<AmplifierRecords> => {
-  const db = await database();
+/** An amplifier with all that belongs to it and the workshop it is measured in; null when it is not on the shelf. */
+export const readAmplifierRecords = async (
+  db: Knex,
+  id: string,
+): Promise<AmplifierRecords | null> => {
   const amplifier = await findAmplifier(db, id);
-  if (!amplifier) notFound();
+  if (!amplifier) return null;
+  const [details, sheet, forecastSettings, rig, plan, underWay, resistors, instruments] =
+    await Promise.all([
+      readDocument(db, id, "details"),
+      readDocument(db, id, "sheet"),
+      readDocument(db, id, "forecast"),
+      readDocument(db, id, "rig"),
+      readDocument(db, id, "plan"),
+      readDocument(db, id, "under-way"),
+      readWorkshopDocument(db, "resistors"),
+      readWorkshopDocument(db, "instruments"),
+    ]);
+  const { loads, unreadCount } = await readLoads(db, id);
+  const pieces = {
+    "the Brief's details": details,
+    "the sheet": sheet,
+    "the Forecast's settings": forecastSettings,
+    "the Rig": rig,
+    "the Plan": plan,
+    "the run under way": underWay,
+    "the resistors": resistors,
+    "the instruments": instruments,
+  };
   return {
     amplifier,
     claims: await listClaims(db, id),
-    loads: await listLoads(db, id),
-    runs: await listRuns(db, id),
-    details: await findDocument(db, id, "details"),
-    sheet: await findDocument(db, id, "sheet"),
-    forecastSettings: await findDocument(db, id, "forecast"),
-    rig: await findDocument(db, id, "rig"),
-    plan: await findDocument(db, id, "plan"),
-    underWay: await findDocument(db, id, "under-way"),
-    resistors: await findWorkshopDocument(db, "resistors"),
-    instruments: await findWorkshopDocument(db, "instruments"),
+    loads,
+    runs: await listRunEntries(db, id),
+    details: details.document,
+    sheet: sheet.document,
+    forecastSettings: forecastSettings.document,
+    rig: rig.document,
+    plan: plan.document,
+    underWay: underWay.document,
+    resistors: resistors.document,
+    instruments: instruments.document,
+    unreadable: [
+      ...Object.entries(pieces).flatMap(([name, { isUnreadable }]) => (isUnreadable ? [name] : [])),
+      ...(unreadCount > 0 ? [unreadCount === 1 ? "a load" : `${unreadCount} loads`] : []),
+    ],
   };
+};
+
+/** The same for a page, read once a request; an unknown one is "not found". */
+export const amplifierRecords = cache(async (id: string): Promise<AmplifierRecords> => {
+  const found = await readAmplifierRecords(await database(), id);
+  return found ?? notFound();
 });

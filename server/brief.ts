@@ -13,20 +13,23 @@ import {
   savePhoto,
 } from "@/store";
 
+/** How often something was changed here means nothing elsewhere. */
+const unrevised = <T extends { revision?: number }>({ revision: _, ...rest }: T) => rest;
+
 /** The Brief of an amplifier as one piece, photos included. Null when there is no such amplifier. */
 export const briefOf = async (db: Knex, amplifierId: string): Promise<Brief | null> => {
   const amplifier = await findAmplifier(db, amplifierId);
   if (!amplifier) return null;
-  const { id: _, createdAt: __, ...draft } = amplifier;
-  const { photos: kept, ...details } = await findDocument(db, amplifierId, "details");
+  const { id: _id, createdAt: _createdAt, ...draft } = unrevised(amplifier);
+  const { photos: kept, ...details } = unrevised(await findDocument(db, amplifierId, "details"));
   return {
     format: BRIEF_FORMAT,
     amplifier: draft,
-    claims: (await listClaims(db, amplifierId)).map(
-      ({ id: _id, amplifierId: _amplifierId, ...claim }) => claim,
+    claims: (await listClaims(db, amplifierId)).map(({ id: _, amplifierId: __, ...claim }) =>
+      unrevised(claim),
     ),
     details,
-    sheet: await findDocument(db, amplifierId, "sheet"),
+    sheet: unrevised(await findDocument(db, amplifierId, "sheet")),
     photos: await Promise.all(
       kept
         .filter(({ sha256 }) => photos.has(dataFolder(), sha256))
@@ -52,8 +55,8 @@ export const addBrief = async (
   return db.transaction(async (trx) => {
     const { id } = await addAmplifier(trx, amplifier, now);
     for (const claim of claims) await addClaim(trx, id, claim);
-    await keepDocument(trx, id, "details", { ...details, photos: kept });
-    await keepDocument(trx, id, "sheet", sheet);
+    await keepDocument(trx, id, "details", { ...unrevised(details), photos: kept });
+    await keepDocument(trx, id, "sheet", unrevised(sheet));
     return { id, unreadCount: pictures.length - kept.length };
   });
 };

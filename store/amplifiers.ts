@@ -1,19 +1,27 @@
 import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
 import type { Amplifier, AmplifierDraft } from "@/records";
+import { changeRevised, type Changed } from "./revised";
 
-type AmplifierRow = Omit<Amplifier, "createdAt" | "channelCount"> & {
+type AmplifierRow = Omit<Amplifier, "createdAt" | "channelCount" | "revision"> & {
   created_at: string;
   channel_count: number;
+  revision: number;
+  evidence_revision: number;
 };
 
-const fromRow = ({ created_at, channel_count, ...rest }: AmplifierRow): Amplifier => ({
+const fromRow = ({
+  created_at,
+  channel_count,
+  evidence_revision: _,
+  ...rest
+}: AmplifierRow): Amplifier => ({
   ...rest,
   createdAt: created_at,
   channelCount: channel_count,
 });
 
-const toColumns = ({ channelCount, ...rest }: AmplifierDraft) => ({
+const toColumns = ({ channelCount, revision: _, ...rest }: AmplifierDraft) => ({
   ...rest,
   channel_count: channelCount,
 });
@@ -32,22 +40,31 @@ export const findAmplifier = async (db: Knex, id: string): Promise<Amplifier | n
   return row ? fromRow(row) : null;
 };
 
+/** @param id made by who adds it, so that adding it once more after a lost answer is no second amplifier */
 export const addAmplifier = async (
   db: Knex,
   draft: AmplifierDraft,
   createdAt: string,
+  id: string = randomUUID(),
 ): Promise<Amplifier> => {
-  const amplifier = { ...draft, id: randomUUID(), createdAt };
-  await db("amplifiers").insert({ ...toColumns(draft), id: amplifier.id, created_at: createdAt });
-  return amplifier;
+  const columns = { ...toColumns(draft), id, created_at: createdAt };
+  await db("amplifiers").insert(columns).onConflict("id").ignore();
+  return { ...draft, id, createdAt, revision: 1 };
 };
 
-/** @returns false when there is no such amplifier */
-export const changeAmplifier = async (
+export const changeAmplifier = (
   db: Knex,
   id: string,
   draft: AmplifierDraft,
-): Promise<boolean> => (await db("amplifiers").where({ id }).update(toColumns(draft))) > 0;
+): Promise<Changed<Amplifier>> =>
+  db.transaction((trx) =>
+    changeRevised<AmplifierRow, Amplifier>(
+      trx("amplifiers").where({ id }),
+      toColumns(draft),
+      draft.revision,
+      fromRow,
+    ),
+  );
 
 /** Removes an amplifier with its claims, loads and runs. @returns false when there is none */
 export const deleteAmplifier = async (db: Knex, id: string): Promise<boolean> =>

@@ -1,25 +1,26 @@
-import { mkdirSync } from "node:fs";
-import { join, resolve } from "node:path";
+import { existsSync, mkdirSync, readdirSync, statSync } from "node:fs";
+import { join } from "node:path";
 import knex, { type Knex } from "knex";
-import { migrationSource } from "./migrations";
+import { listBackups, makeBackup } from "./backups";
+import { databaseFile } from "./files";
+import { migrationNames, migrationSource } from "./migrations";
+import { StoreTrouble } from "./trouble";
 
-/** Where the records live: the database, and captures beside it. RIMEBANK_DATA, or ./data. */
-export const dataFolder = (): string =>
-  resolve(/*turbopackIgnore: true*/ process.env.RIMEBANK_DATA ?? "data");
+const SETTINGS = [
+  "journal_mode = WAL",
+  "synchronous = FULL",
+  "foreign_keys = ON",
+  "busy_timeout = 2000",
+];
 
-export const DATABASE_FILE = "rimebank.sqlite";
-
-/**
- * Opens the database of a folder, makes both where they are missing, and brings it up to date.
- * Foreign keys are on; write-ahead log with full synchronisation, so that what was acknowledged survives a kill or
- * a power cut.
- */
-export const openDatabase = async (folder: string): Promise<Knex> => {
-  mkdirSync(folder, { recursive: true });
-  const db = knex({
+/** One connection to a database file, with the given settings. */
+export const connect = (filename: string, settings: readonly string[]): Knex =>
+  knex({
     client: "better-sqlite3",
-    connection: { filename: join(folder, DATABASE_FILE) },
+    connection: { filename },
     useNullAsDefault: true,
+    // Whoever asked is told what went wrong, and says it in words.
+    log: { error: () => {}, warn: () => {}, debug: () => {} },
     pool: {
       min: 1,
       max: 1,
@@ -27,17 +28,66 @@ export const openDatabase = async (folder: string): Promise<Knex> => {
         connection: { pragma(text: string): unknown },
         done: (error: Error | null, connection: unknown) => void,
       ) => {
-        for (const setting of [
-          "journal_mode = WAL",
-          "synchronous = FULL",
-          "foreign_keys = ON",
-          "busy_timeout = 5000",
-        ])
-          connection.pragma(setting);
-        done(null, connection);
+        try {
+          for (const setting of settings) connection.pragma(setting);
+          done(null, connection);
+        } catch (error) {
+          done(error as Error, connection);
+        }
       },
     },
   });
-  await db.migrate.latest({ migrationSource });
-  return db;
+
+/**
+ * Opens the database of a folder, makes both where there is nothing yet, and brings it up to date: a copy is made before anything
+ * is changed, and nothing is written where nothing is to be changed. Foreign keys are on; write-ahead log with full
+ * synchronisation, so that what was acknowledged survives a kill or a power cut.
+ * @throws {StoreTrouble} when the database is of a newer version, or is gone while its recordings are there; SQLite's errors
+ *   otherwise, for `troubleOf`
+ */
+export const openDatabase = async (folder: string): Promise<Knex> => {
+  mkdirSync(folder, { recursive: true });
+  const file = databaseFile(folder);
+  if (!existsSync(file) || statSync(file).size === 0) requireNothingLost(folder);
+  const db = connect(file, SETTINGS);
+  try {
+    const made = await migrationsMade(db);
+    requireKnown(made);
+    if (made.length < migrationNames.length) {
+      if (made.length > 0) await makeBackup(folder, new Date());
+      await db.migrate.latest({ migrationSource });
+    }
+    return db;
+  } catch (error) {
+    await db.destroy().catch(() => {});
+    throw error;
+  }
+};
+
+/** Names of the migrations that a database has seen, oldest first; none of a new one. */
+export const migrationsMade = async (db: Knex): Promise<string[]> => {
+  const table = await db("sqlite_master").where({ type: "table", name: "knex_migrations" }).first();
+  if (!table) return [];
+  return (await db("knex_migrations").orderBy("id").select("name")).map(({ name }) => name);
+};
+
+/** @throws {StoreTrouble} when a newer version of the program has changed the database */
+export const requireKnown = (made: readonly string[]): void => {
+  if (made.every((name) => migrationNames.includes(name))) return;
+  throw new StoreTrouble(
+    "newer",
+    "These records were made by a newer version of Rimebank than this one. They are safe and were not touched: start the newer version, or go back to a backup made by this one.",
+  );
+};
+
+/** An empty database must not be made in silence where there once was a full one. */
+const requireNothingLost = (folder: string): void => {
+  const rest = ["captures", "photos"].some(
+    (name) => existsSync(join(folder, name)) && readdirSync(join(folder, name)).length > 0,
+  );
+  if (!rest && listBackups(folder).length === 0) return;
+  throw new StoreTrouble(
+    "missing",
+    `There is no database in ${folder}, though recordings, photos or backups are there. If you moved rimebank.sqlite, put it back; otherwise go back to a backup. To begin with an empty shelf, use another folder.`,
+  );
 };

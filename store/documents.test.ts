@@ -13,7 +13,8 @@ import {
   keepWorkshopDocument,
   openDatabase,
   photos,
-  referredPhotos,
+  readDocument,
+  referredFiles,
   savePhoto,
 } from ".";
 
@@ -46,11 +47,14 @@ const someAmplifier = () =>
 
 test("a document is empty until it is kept, then as it was kept last, and goes with its amplifier", async () => {
   const { id } = await someAmplifier();
-  expect(await findDocument(db, id, "details")).toEqual(emptyDocument("details"));
+  expect(await findDocument(db, id, "details")).toEqual({
+    ...emptyDocument("details"),
+    revision: 0,
+  });
   for (const size of ["small", "large"])
     await keepDocument(db, id, "details", { ...emptyDocument("details"), size });
   expect((await findDocument(db, id, "details")).size).toBe("large");
-  expect(await findDocument(db, id, "sheet")).toEqual(emptyDocument("sheet"));
+  expect(await findDocument(db, id, "sheet")).toEqual({ ...emptyDocument("sheet"), revision: 0 });
   await deleteAmplifier(db, id);
   expect(await db("documents")).toEqual([]);
   await expect(
@@ -61,11 +65,44 @@ test("a document is empty until it is kept, then as it was kept last, and goes w
 test("fields that are newer than a document have their defaults", async () => {
   const { id } = await someAmplifier();
   await db("documents").insert({ amplifier_id: id, kind: "plan", content: "{}" });
-  expect(await findDocument(db, id, "plan")).toEqual(emptyDocument("plan"));
+  expect(await findDocument(db, id, "plan")).toEqual({ ...emptyDocument("plan"), revision: 1 });
+});
+
+test("a change made from an older revision is told of the newer one, and changes nothing", async () => {
+  const { id } = await someAmplifier();
+  const plan = await findDocument(db, id, "plan");
+  const mine = { ...plan, ambientCelsius: 18 };
+  const theirs = { ...plan, ambientCelsius: 30 };
+  expect(await keepDocument(db, id, "plan", theirs)).toEqual({ outcome: "kept", revision: 1 });
+  const outcome = await keepDocument(db, id, "plan", mine);
+  expect(outcome).toMatchObject({ outcome: "changed-meanwhile", revision: 1 });
+  expect(outcome.outcome === "changed-meanwhile" && outcome.now.ambientCelsius).toBe(30);
+  expect(await findDocument(db, id, "plan")).toEqual({ ...theirs, revision: 1 });
+  expect(await keepDocument(db, id, "plan", { ...mine, revision: 1 })).toMatchObject({
+    outcome: "kept",
+  });
+  expect((await findDocument(db, id, "plan")).ambientCelsius).toBe(18);
+});
+
+test("a document that cannot be read is told, shown empty, and put aside before another takes its place", async () => {
+  const { id } = await someAmplifier();
+  const broken = '{"runs": [{"id": "one", ';
+  await db("documents").insert({ amplifier_id: id, kind: "plan", content: broken });
+  const { document, isUnreadable } = await readDocument(db, id, "plan");
+  expect(isUnreadable).toBe(true);
+  expect(document.runs).toEqual([]);
+  await keepDocument(db, id, "plan", document);
+  expect(await db("set_aside").select("amplifier_id", "kind", "content")).toEqual([
+    { amplifier_id: id, kind: "plan", content: broken },
+  ]);
+  expect((await readDocument(db, id, "plan")).isUnreadable).toBe(false);
 });
 
 test("the workshop's documents belong to no amplifier", async () => {
-  expect(await findWorkshopDocument(db, "resistors")).toEqual(emptyWorkshopDocument("resistors"));
+  expect(await findWorkshopDocument(db, "resistors")).toEqual({
+    ...emptyWorkshopDocument("resistors"),
+    revision: 0,
+  });
   await keepWorkshopDocument(db, "instruments", {
     instruments: [
       {
@@ -129,6 +166,6 @@ describe("photos", () => {
     const { id } = await someAmplifier();
     const photo = { sha256: "ab".repeat(32), smallSha256: "cd".repeat(32), caption: "back" };
     await keepDocument(db, id, "details", { ...emptyDocument("details"), photos: [photo] });
-    expect(await referredPhotos(db)).toEqual(new Set([photo.sha256, photo.smallSha256]));
+    expect(await referredFiles(db)).toEqual(new Set([photo.sha256, photo.smallSha256]));
   });
 });

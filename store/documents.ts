@@ -7,57 +7,105 @@ import {
   type WorkshopKind,
   type WorkshopOf,
 } from "@/records";
+import { readable } from "./readable";
+import type { Changed } from "./revised";
 
-/** A document of an amplifier; an empty one where none was kept. Fields that are newer than it have their defaults. */
+type DocumentRow = { content: string; revision: number };
+type Where = { amplifier_id?: string; kind: string };
+
+/** Content of a row with its revision; fields that are newer than it have their defaults. Null where it cannot be read. */
+const contentOf = <T extends object>(row: DocumentRow, empty: T): T | null => {
+  const content = readable<object>(row.content);
+  return content && { ...empty, ...content, revision: row.revision };
+};
+
+/** A document that is there cannot be read; it stays where it is until another takes its place. */
+export type ReadDocument<T> = { document: T; isUnreadable: boolean };
+
+const read = async <T extends object>(
+  db: Knex,
+  table: string,
+  where: Where,
+  empty: T,
+): Promise<ReadDocument<T>> => {
+  const row = await db<DocumentRow>(table).where(where).first();
+  if (!row) return { document: { ...empty, revision: 0 }, isUnreadable: false };
+  const document = contentOf(row, empty);
+  return {
+    document: document ?? { ...empty, revision: row.revision },
+    isUnreadable: document === null,
+  };
+};
+
+const keep = <T extends object>(
+  db: Knex,
+  table: string,
+  where: Where,
+  { revision: expected, ...content }: T & { revision?: number },
+  empty: T,
+): Promise<Changed<T>> =>
+  db.transaction(async (trx) => {
+    const row = await trx<DocumentRow>(table).where(where).first();
+    const now = row ? contentOf(row, empty) : { ...empty, revision: 0 };
+    const revision = row?.revision ?? 0;
+    if (now && expected !== undefined && expected !== revision)
+      return { outcome: "changed-meanwhile", now, revision };
+    if (row && !now)
+      await trx("set_aside").insert({
+        amplifier_id: where.amplifier_id ?? null,
+        kind: where.kind,
+        content: row.content,
+        at: new Date().toISOString(),
+      });
+    await trx(table)
+      .insert({ ...where, content: JSON.stringify(content), revision: revision + 1 })
+      .onConflict(Object.keys(where))
+      .merge();
+    return { outcome: "kept", revision: revision + 1 };
+  });
+
+/** A document of an amplifier; an empty one where none was kept. */
+export const readDocument = <K extends DocumentKind>(
+  db: Knex,
+  amplifierId: string,
+  kind: K,
+): Promise<ReadDocument<DocumentOf<K>>> =>
+  read(db, "documents", { amplifier_id: amplifierId, kind }, emptyDocument(kind));
+
+/** The same without the word on whether it can be read. */
 export const findDocument = async <K extends DocumentKind>(
   db: Knex,
   amplifierId: string,
   kind: K,
-): Promise<DocumentOf<K>> => {
-  const row = await db("documents").where({ amplifier_id: amplifierId, kind }).first();
-  return row ? { ...emptyDocument(kind), ...JSON.parse(row.content) } : emptyDocument(kind);
-};
+): Promise<DocumentOf<K>> => (await readDocument(db, amplifierId, kind)).document;
 
-/** Keeps a document in place of the one before. Rejects when there is no such amplifier. */
-export const keepDocument = async <K extends DocumentKind>(
+/**
+ * Keeps a document in place of the one before, unless that is not the one whose revision it names. Rejects when there is no such
+ * amplifier.
+ */
+export const keepDocument = <K extends DocumentKind>(
   db: Knex,
   amplifierId: string,
   kind: K,
   content: DocumentOf<K>,
-): Promise<void> => {
-  await db("documents")
-    .insert({ amplifier_id: amplifierId, kind, content: JSON.stringify(content) })
-    .onConflict(["amplifier_id", "kind"])
-    .merge();
-};
+): Promise<Changed<DocumentOf<K>>> =>
+  keep(db, "documents", { amplifier_id: amplifierId, kind }, content, emptyDocument(kind));
 
 /** A document of the workshop, which all amplifiers share. */
+export const readWorkshopDocument = <K extends WorkshopKind>(
+  db: Knex,
+  kind: K,
+): Promise<ReadDocument<WorkshopOf<K>>> =>
+  read(db, "workshop", { kind }, emptyWorkshopDocument(kind));
+
 export const findWorkshopDocument = async <K extends WorkshopKind>(
   db: Knex,
   kind: K,
-): Promise<WorkshopOf<K>> => {
-  const row = await db("workshop").where({ kind }).first();
-  return row
-    ? { ...emptyWorkshopDocument(kind), ...JSON.parse(row.content) }
-    : emptyWorkshopDocument(kind);
-};
+): Promise<WorkshopOf<K>> => (await readWorkshopDocument(db, kind)).document;
 
-export const keepWorkshopDocument = async <K extends WorkshopKind>(
+export const keepWorkshopDocument = <K extends WorkshopKind>(
   db: Knex,
   kind: K,
   content: WorkshopOf<K>,
-): Promise<void> => {
-  await db("workshop")
-    .insert({ kind, content: JSON.stringify(content) })
-    .onConflict("kind")
-    .merge();
-};
-
-/** Hashes of all photos that a document refers to, whatever it is. */
-export const referredPhotos = async (db: Knex): Promise<Set<string>> => {
-  const rows: { content: string }[] = [
-    ...(await db("documents").select("content")),
-    ...(await db("workshop").select("content")),
-  ];
-  return new Set(rows.flatMap(({ content }) => content.match(/[0-9a-f]{64}/g) ?? []));
-};
+): Promise<Changed<WorkshopOf<K>>> =>
+  keep(db, "workshop", { kind }, content, emptyWorkshopDocument(kind));

@@ -6,17 +6,42 @@ export {
   findAmplifier,
   listAmplifiers,
 } from "./amplifiers";
-export { captures, photos } from "./files";
-export { UploadTooLarge, type HashedFiles } from "./hashedFiles";
+export { backUpDaily, listBackups, makeBackup, restoreBackup } from "./backups";
 export { addClaim, changeClaim, deleteClaim, listClaims } from "./claims";
-export { DATABASE_FILE, dataFolder, openDatabase } from "./database";
+export { openDatabase } from "./database";
 export {
   findDocument,
   findWorkshopDocument,
   keepDocument,
   keepWorkshopDocument,
-  referredPhotos,
+  readDocument,
+  readWorkshopDocument,
 } from "./documents";
+export { captures, databaseFile, dataFolder, photos } from "./files";
+export { FolderInUse, lockFolder } from "./folderLock";
+export { hashedFiles, UploadTooLarge, type HashedFiles } from "./hashedFiles";
+export { addLoad, changeLoad, deleteLoad, listLoads, readLoads } from "./loads";
+export { ownerOf } from "./owner";
 export { savePhoto, type SavedPhoto } from "./photo";
-export { addLoad, changeLoad, deleteLoad, listLoads } from "./loads";
-export { addRun, findRun, keepRemarks, listRuns, referredCaptures } from "./runs";
+export { openReadOnly, whyReadOnly, type ReadOnly } from "./readOnly";
+export { clearUnusedFiles, referredFiles } from "./referred";
+export type { Changed } from "./revised";
+export {
+  addRun,
+  findRun,
+  findRuns,
+  keepRemarks,
+  listRunEntries,
+  listRuns,
+  type AddedRun,
+} from "./runs";
+export { shelfPage, type ShelfEntry } from "./shelf";
+export {
+  evidenceRevision,
+  findSummaries,
+  keepSummary,
+  unsummarised,
+  type Summary,
+} from "./summaries";
+export { keepUnderWay } from "./underWay";
+export { StoreTrouble, troubleOf, type TroubleKind } from "./trouble";

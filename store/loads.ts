@@ -1,37 +1,77 @@
 import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
 import type { Load, LoadDraft } from "@/records";
+import { readable } from "./readable";
+import { changeRevised, type Changed } from "./revised";
 
-type LoadRow = { id: string; amplifier_id: string; nominal_ohms: number; channels: string };
+type LoadRow = {
+  id: string;
+  amplifier_id: string;
+  nominal_ohms: number;
+  channels: string;
+  revision: number;
+};
 
-const fromRow = (row: LoadRow): Load => ({
-  id: row.id,
-  amplifierId: row.amplifier_id,
-  nominalOhms: row.nominal_ohms,
-  channels: JSON.parse(row.channels),
-});
+/** Null where its channels cannot be read. */
+const fromRow = (row: LoadRow): Load | null => {
+  const channels = readable<Load["channels"]>(row.channels);
+  return (
+    channels && {
+      id: row.id,
+      amplifierId: row.amplifier_id,
+      nominalOhms: row.nominal_ohms,
+      channels,
+      revision: row.revision,
+    }
+  );
+};
 
 const toColumns = (draft: LoadDraft) => ({
   nominal_ohms: draft.nominalOhms,
   channels: JSON.stringify(draft.channels),
 });
 
-/** Loads of one amplifier, highest ohms first, or of all. */
-export const listLoads = async (db: Knex, amplifierId?: string): Promise<Load[]> => {
-  const query = db<LoadRow>("loads").orderBy("nominal_ohms", "desc").orderByRaw("rowid");
-  return (await (amplifierId ? query.where({ amplifier_id: amplifierId }) : query)).map(fromRow);
+/** Loads of one amplifier, highest ohms first, and how many of them cannot be read. */
+export const readLoads = async (
+  db: Knex,
+  amplifierId: string,
+): Promise<{ loads: Load[]; unreadCount: number }> => {
+  const rows = await db<LoadRow>("loads")
+    .where({ amplifier_id: amplifierId })
+    .orderBy("nominal_ohms", "desc")
+    .orderByRaw("rowid");
+  const loads = rows.flatMap((row) => fromRow(row) ?? []);
+  return { loads, unreadCount: rows.length - loads.length };
 };
 
-/** Rejects when there is no such amplifier. */
-export const addLoad = async (db: Knex, amplifierId: string, draft: LoadDraft): Promise<Load> => {
-  const id = randomUUID();
-  await db("loads").insert({ ...toColumns(draft), id, amplifier_id: amplifierId });
-  return { ...draft, id, amplifierId };
+/** Loads of one amplifier, highest ohms first. */
+export const listLoads = async (db: Knex, amplifierId: string): Promise<Load[]> =>
+  (await readLoads(db, amplifierId)).loads;
+
+/**
+ * Rejects when there is no such amplifier.
+ * @param id made by who adds it, so that adding it once more after a lost answer is no second load
+ */
+export const addLoad = async (
+  db: Knex,
+  amplifierId: string,
+  draft: LoadDraft,
+  id: string = randomUUID(),
+): Promise<Load> => {
+  const columns = { ...toColumns(draft), id, amplifier_id: amplifierId };
+  await db("loads").insert(columns).onConflict("id").ignore();
+  return { ...draft, id, amplifierId, revision: 1 };
 };
 
-/** @returns false when there is no such load */
-export const changeLoad = async (db: Knex, id: string, draft: LoadDraft): Promise<boolean> =>
-  (await db("loads").where({ id }).update(toColumns(draft))) > 0;
+export const changeLoad = (db: Knex, id: string, draft: LoadDraft): Promise<Changed<Load | null>> =>
+  db.transaction((trx) =>
+    changeRevised<LoadRow, Load | null>(
+      trx("loads").where({ id }),
+      toColumns(draft),
+      draft.revision,
+      fromRow,
+    ),
+  );
 
 /** @returns false when there is no such load */
 export const deleteLoad = async (db: Knex, id: string): Promise<boolean> =>

@@ -22,12 +22,10 @@ export const savePhoto = async (folder: string, bytes: Uint8Array): Promise<Save
       .toBuffer();
     return (await photos.save(folder, [jpeg], Number.POSITIVE_INFINITY)).sha256;
   };
-  const isPicture = await sharp(bytes, { limitInputPixels: MOST_PIXELS })
-    .metadata()
-    .then(
-      ({ format }) => ["jpeg", "png", "webp", "gif", "tiff", "avif", "heif"].includes(format ?? ""),
-      () => false,
-    );
+  const isPicture = await formatOf(bytes).then(
+    (format) => FORMATS.includes(format ?? ""),
+    () => false,
+  );
   if (!isPicture) return null;
   try {
     return { sha256: await drawn(LARGE_PX, 86), smallSha256: await drawn(SMALL_PX, 80) };
@@ -37,3 +35,8 @@ export const savePhoto = async (folder: string, bytes: Uint8Array): Promise<Save
     throw error;
   }
 };
+
+const FORMATS = ["jpeg", "png", "webp", "gif", "tiff", "avif", "heif"];
+
+const formatOf = async (bytes: Uint8Array): Promise<string | undefined> =>
+  (await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata()).format;

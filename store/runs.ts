@@ -1,6 +1,19 @@
-import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
-import { NO_REMARKS, type Remarks, type Run, type RunCapture, type RunDraft } from "@/records";
+import {
+  entryOf,
+  NO_REMARKS,
+  NOTHING_UNDER_WAY,
+  type Remarks,
+  type Run,
+  type RunCapture,
+  type RunDraft,
+  type RunEntry,
+  type UnderWay,
+} from "@/records";
+import { exclusively } from "./exclusively";
+import { captures } from "./files";
+import { readable } from "./readable";
+import { evidenceChanged } from "./summaries";
 
 type RunRow = {
   id: string;
@@ -10,7 +23,6 @@ type RunRow = {
   source_detail: string;
   taken_at: string;
   conditions: string;
-  result: string;
   analysis_version: number;
   remarks: string | null;
 };
@@ -23,90 +35,188 @@ type CaptureRow = {
   shot: string | null;
 };
 
-/** Kind and result were checked together when it was stored. */
-const fromRow = (row: RunRow, captures: readonly CaptureRow[]): Run =>
-  ({
+const captureFrom = ({ sha256, file_name, full_scale_volts, shot }: CaptureRow): RunCapture => ({
+  sha256,
+  fileName: file_name,
+  fullScaleVolts: full_scale_volts,
+  ...(shot === null ? {} : { shot }),
+});
+
+const remarksOf = ({ remarks }: { remarks: string | null }): Remarks =>
+  (remarks ? readable<Remarks>(remarks) : null) ?? NO_REMARKS;
+
+/** Kind and result were checked together when it was stored. Null where it cannot be read. */
+const fromRow = (
+  row: RunRow & { content: string },
+  captureRows: readonly CaptureRow[],
+): Run | null => {
+  const conditions = readable<Run["conditions"]>(row.conditions);
+  const result = readable<object>(row.content);
+  if (conditions === null || result === null) return null;
+  return {
     id: row.id,
     amplifierId: row.amplifier_id,
     kind: row.kind,
     source: row.source,
     sourceDetail: row.source_detail,
     takenAt: row.taken_at,
-    conditions: JSON.parse(row.conditions),
-    result: JSON.parse(row.result),
+    conditions,
+    result,
     analysisVersion: row.analysis_version,
-    captures: captures.map(({ sha256, file_name, full_scale_volts, shot }): RunCapture => ({
-      sha256,
-      fileName: file_name,
-      fullScaleVolts: full_scale_volts,
-      ...(shot === null ? {} : { shot }),
-    })),
-    remarks: row.remarks === null ? NO_REMARKS : JSON.parse(row.remarks),
-  }) as Run;
-
-const withCaptures = async (db: Knex, rows: readonly RunRow[]): Promise<Run[]> => {
-  const captures = await db<CaptureRow>("captures")
-    .whereIn(
-      "run_id",
-      rows.map(({ id }) => id),
-    )
-    .orderBy("position");
-  return rows.map((row) =>
-    fromRow(
-      row,
-      captures.filter(({ run_id }) => run_id === row.id),
-    ),
-  );
+    captures: captureRows.map(captureFrom),
+    remarks: remarksOf(row),
+  } as unknown as Run;
 };
 
-/** Runs of one amplifier, or of all, newest first. */
-export const listRuns = async (db: Knex, amplifierId?: string): Promise<Run[]> => {
-  const query = db<RunRow>("runs").orderBy("taken_at", "desc").orderByRaw("rowid desc");
-  return withCaptures(db, await (amplifierId ? query.where({ amplifier_id: amplifierId }) : query));
+/** SQLite takes so many values in one question at least. */
+const MOST_AT_ONCE = 500;
+
+/** Runs by their ids, whole, in the order of the ids. Ids of runs that are not there, or cannot be read, are left out. */
+export const findRuns = async (db: Knex, ids: readonly string[]): Promise<Run[]> => {
+  const found = new Map<string, Run>();
+  for (let at = 0; at < ids.length; at += MOST_AT_ONCE) {
+    const some = ids.slice(at, at + MOST_AT_ONCE);
+    const rows: (RunRow & { content: string })[] = await db("runs")
+      .join("results", "results.run_id", "runs.id")
+      .whereIn("runs.id", some)
+      .select("runs.*", "results.content");
+    const files = await db<CaptureRow>("captures").whereIn("run_id", some).orderBy("position");
+    const filesOf = new Map<string, CaptureRow[]>(rows.map(({ id }) => [id, []]));
+    for (const file of files) filesOf.get(file.run_id)?.push(file);
+    for (const row of rows) {
+      const run = fromRow(row, filesOf.get(row.id) ?? []);
+      if (run) found.set(run.id, run);
+    }
+  }
+  return ids.flatMap((id) => found.get(id) ?? []);
 };
 
 export const findRun = async (db: Knex, id: string): Promise<Run | null> =>
-  (await withCaptures(db, await db<RunRow>("runs").where({ id })))[0] ?? null;
+  (await findRuns(db, [id]))[0] ?? null;
 
-/** Stores a run with its captures, or neither. Rejects when there is no such amplifier. */
-export const addRun = async (
+/** Ids of the runs of one amplifier, or of all, newest first. */
+export const listRunIds = async (db: Knex, amplifierId?: string): Promise<string[]> => {
+  const query = db("runs").orderBy("taken_at", "desc").orderByRaw("rowid desc").select("id");
+  const rows: { id: string }[] = await (amplifierId
+    ? query.where({ amplifier_id: amplifierId })
+    : query);
+  return rows.map(({ id }) => id);
+};
+
+/** Runs of one amplifier whole, newest first: for tests and for what looks at all of them. Lists take `listRunEntries`. */
+export const listRuns = async (db: Knex, amplifierId?: string): Promise<Run[]> =>
+  findRuns(db, await listRunIds(db, amplifierId));
+
+/** What a list says of each run of an amplifier, newest first, without reading any result. */
+export const listRunEntries = async (db: Knex, amplifierId: string): Promise<RunEntry[]> => {
+  const rows = await db("runs")
+    .where({ amplifier_id: amplifierId })
+    .orderBy("taken_at", "desc")
+    .orderByRaw("rowid desc")
+    .select("id", "kind", "source", "taken_at", "conditions", "remarks");
+  return rows.flatMap((row) => {
+    const conditions = readable<Run["conditions"]>(row.conditions);
+    if (!conditions) return [];
+    return entryOf({
+      id: row.id,
+      kind: row.kind,
+      source: row.source,
+      takenAt: row.taken_at,
+      conditions,
+      remarks: remarksOf(row),
+    });
+  });
+};
+
+/** A run as it was stored, or why it was not. */
+export type AddedRun =
+  | { outcome: "stored"; id: string }
+  | { outcome: "no-amplifier" }
+  | { outcome: "id-taken" }
+  | { outcome: "capture-missing"; fileName: string };
+
+/**
+ * Stores a run with its captures, or neither; where it is the run under way, that is done with, in the same moment. Storing the
+ * same run again, as after an answer that was lost, changes nothing.
+ * @param folder where its captures lie
+ */
+export const addRun = (
   db: Knex,
+  folder: string,
   amplifierId: string,
   draft: RunDraft,
   takenAt: string,
-): Promise<Run> => {
-  const id = randomUUID();
-  await db.transaction(async (trx) => {
-    await trx("runs").insert({
-      id,
-      amplifier_id: amplifierId,
-      kind: draft.kind,
-      source: draft.source,
-      source_detail: draft.sourceDetail,
-      taken_at: takenAt,
-      conditions: JSON.stringify(draft.conditions),
-      result: JSON.stringify(draft.result),
-      analysis_version: draft.analysisVersion,
-    });
-    for (const [position, { sha256, fileName, fullScaleVolts, shot }] of draft.captures.entries())
-      await trx("captures").insert({
-        run_id: id,
-        position,
-        sha256,
-        file_name: fileName,
-        full_scale_volts: fullScaleVolts,
-        shot: shot ?? null,
-      });
+): Promise<AddedRun> =>
+  exclusively(folder, async () => {
+    const missing = draft.captures.find(({ sha256 }) => !captures.has(folder, sha256));
+    if (missing) return { outcome: "capture-missing", fileName: missing.fileName };
+    return db.transaction((trx) => insertRun(trx, amplifierId, draft, takenAt));
   });
-  return { ...draft, id, amplifierId, takenAt, remarks: NO_REMARKS };
+
+const insertRun = async (
+  trx: Knex.Transaction,
+  amplifierId: string,
+  draft: RunDraft,
+  takenAt: string,
+): Promise<AddedRun> => {
+  const { id } = draft;
+  const known = await trx<RunRow>("runs").where({ id }).first();
+  if (known)
+    return known.amplifier_id === amplifierId && known.kind === draft.kind
+      ? { outcome: "stored", id }
+      : { outcome: "id-taken" };
+  if (!(await trx("amplifiers").where({ id: amplifierId }).first("id")))
+    return { outcome: "no-amplifier" };
+  await trx("runs").insert({
+    id,
+    amplifier_id: amplifierId,
+    kind: draft.kind,
+    source: draft.source,
+    source_detail: draft.sourceDetail,
+    taken_at: takenAt,
+    conditions: JSON.stringify(draft.conditions),
+    analysis_version: draft.analysisVersion,
+  });
+  await trx("results").insert({ run_id: id, content: JSON.stringify(draft.result) });
+  for (const [position, { sha256, fileName, fullScaleVolts, shot }] of draft.captures.entries())
+    await trx("captures").insert({
+      run_id: id,
+      position,
+      sha256,
+      file_name: fileName,
+      full_scale_volts: fullScaleVolts,
+      shot: shot ?? null,
+    });
+  await endUnderWay(trx, amplifierId, id);
+  await evidenceChanged(trx, amplifierId);
+  return { outcome: "stored", id };
+};
+
+/** The run under way has been stored: what comes next is under way now. */
+const endUnderWay = async (
+  trx: Knex.Transaction,
+  amplifierId: string,
+  runId: string,
+): Promise<void> => {
+  const where = { amplifier_id: amplifierId, kind: "under-way" };
+  const row = await trx("documents").where(where).first();
+  const underWay = row && readable<UnderWay>(row.content);
+  if (underWay?.job?.id !== runId) return;
+  const [job, ...queue] = underWay.queue;
+  const next: UnderWay = job ? { ...NOTHING_UNDER_WAY, job, queue } : NOTHING_UNDER_WAY;
+  await trx("documents")
+    .where(where)
+    .update({ content: JSON.stringify(next), revision: row.revision + 1 });
 };
 
 /** Keeps what the reviewer has to say of a run; the run itself never changes. @returns false when there is no such run */
-export const keepRemarks = async (db: Knex, id: string, remarks: Remarks): Promise<boolean> =>
-  (await db("runs")
-    .where({ id })
-    .update({ remarks: JSON.stringify(remarks) })) > 0;
-
-/** Hashes of all captures that a run refers to. */
-export const referredCaptures = async (db: Knex): Promise<Set<string>> =>
-  new Set((await db<CaptureRow>("captures").distinct("sha256")).map(({ sha256 }) => sha256));
+export const keepRemarks = (db: Knex, id: string, remarks: Remarks): Promise<boolean> =>
+  db.transaction(async (trx) => {
+    const row = await trx<RunRow>("runs").where({ id }).first("amplifier_id");
+    if (!row) return false;
+    await trx("runs")
+      .where({ id })
+      .update({ remarks: JSON.stringify(remarks) });
+    await evidenceChanged(trx, row.amplifier_id);
+    return true;
+  });

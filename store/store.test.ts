@@ -1,28 +1,42 @@
-import { mkdtempSync, readdirSync, rmSync, utimesSync, writeFileSync } from "node:fs";
+import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Knex } from "knex";
-import { stepReading } from "@/core/testing/stepReading";
-import type { AmplifierDraft, RunDraft } from "@/records";
+import { NO_REMARKS, NOTHING_UNDER_WAY, type BenchJob, type RunDraft } from "@/records";
 import {
   addAmplifier,
   addClaim,
   addLoad,
   addRun,
-  captures,
   changeAmplifier,
+  changeClaim,
+  changeLoad,
   deleteAmplifier,
+  evidenceRevision,
   findAmplifier,
+  findDocument,
   findRun,
+  findSummaries,
   keepRemarks,
+  keepSummary,
+  keepUnderWay,
   listAmplifiers,
   listClaims,
   listLoads,
+  listRunEntries,
   listRuns,
   openDatabase,
-  referredCaptures,
-  UploadTooLarge,
+  readLoads,
+  unsummarised,
 } from ".";
+import {
+  amplifierDraft as draft,
+  captureOf,
+  claimDraft as claim,
+  loadDraft as load,
+  runDraft,
+  stored,
+} from "./testing/records";
 
 let folder: string;
 let db: Knex;
@@ -35,80 +49,28 @@ afterEach(async () => {
   rmSync(folder, { recursive: true });
 });
 
-const draft: AmplifierDraft = {
-  maker: "Tollgate",
-  model: "60",
-  kind: "home",
-  topology: "class AB",
-  year: 1978,
-  channelCount: 2,
-  condition: "",
-  notes: "",
-};
-const claim = {
-  printedText: "60 W",
-  source: "brochure",
-  powerWatts: 60,
-  loadOhms: 8,
-  channelsDriven: 2,
-  distortionLimitRatio: 0.005,
-  distortionMeasure: "thd" as const,
-};
-const load = {
-  nominalOhms: 8,
-  channels: [
-    { ohms: 8.21, ohmsExpandedUncertainty: 0.01 },
-    { ohms: 8.18, ohmsExpandedUncertainty: 0.01 },
-  ],
-};
-const run: RunDraft = {
-  kind: "power-sweep",
-  source: "recording",
-  sourceDetail: "sweep.wav",
-  analysisVersion: 1,
-  conditions: {
-    nominalOhms: 8,
-    fullScaleVolts: 80,
-    mainsHz: 50,
-    band: { lowHz: 20, highHz: 20_000 },
-    channelsDriven: 2,
-    channels: [
-      {
-        channelIndex: 0,
-        loadOhms: 8.21,
-        loadOhmsStdUncertainty: 0.01,
-        voltsStdUncertaintyRatio: 0.003,
-      },
-    ],
-  },
-  result: {
-    kind: "power-sweep",
-    frequencyHz: 1000,
-    channels: [
-      {
-        steps: [stepReading(1, 0.001), stepReading(50, 0.02, true)],
-        stop: { reason: "rail-voltage", evidence: "flat" },
-      },
-    ],
-  },
-  captures: [{ sha256: "ab".repeat(32), fileName: "sweep.wav", fullScaleVolts: 80 }],
-};
-
-const chunksOf = async function* (...texts: string[]) {
-  for (const text of texts) yield new TextEncoder().encode(text);
+const withCapture = async (text = "samples"): Promise<RunDraft> => {
+  const { sha256, fileName, fullScaleVolts } = await captureOf(folder, text);
+  return runDraft({ captures: [{ sha256, fileName, fullScaleVolts }] });
 };
 
 test("round trip: what is stored is found again, also after reopening", async () => {
   const amplifier = await addAmplifier(db, draft, "2026-11-25T10:00:00.000Z");
   await addClaim(db, amplifier.id, claim);
   await addLoad(db, amplifier.id, load);
-  const stored = await addRun(db, amplifier.id, run, "2026-11-25T10:05:00.000Z");
+  const takenAt = "2026-11-25T10:05:00.000Z";
+  const run = await stored(db, folder, amplifier.id, await withCapture(), takenAt);
   await db.destroy();
   db = await openDatabase(folder);
   expect(await listAmplifiers(db)).toEqual([amplifier]);
   expect(await listClaims(db, amplifier.id)).toEqual([expect.objectContaining(claim)]);
   expect(await listLoads(db, amplifier.id)).toEqual([expect.objectContaining(load)]);
-  expect(await findRun(db, stored.id)).toEqual(stored);
+  expect(await findRun(db, run.id)).toEqual({
+    ...run,
+    amplifierId: amplifier.id,
+    takenAt,
+    remarks: NO_REMARKS,
+  });
 });
 
 test("deleting an amplifier takes its claims, loads and runs with it, and no other's", async () => {
@@ -119,62 +81,162 @@ test("deleting an amplifier takes its claims, loads and runs with it, and no oth
   for (const { id } of [one, two]) {
     await addClaim(db, id, claim);
     await addLoad(db, id, load);
-    await addRun(db, id, run, "2026-01-03");
+    await stored(db, folder, id, await withCapture());
   }
   expect(await deleteAmplifier(db, one.id)).toBe(true);
   expect(await deleteAmplifier(db, one.id)).toBe(false);
   expect(await findAmplifier(db, one.id)).toBeNull();
   for (const list of [listClaims, listLoads, listRuns]) {
     expect(await list(db, one.id)).toEqual([]);
-    expect((await list(db)).length).toBe(1);
+    expect((await list(db, two.id)).length).toBe(1);
   }
-  expect((await db("captures")).length).toBe(1);
+  for (const table of ["captures", "results"]) expect((await db(table)).length).toBe(1);
 });
 
 test("a run is stored with its captures or not at all", async () => {
-  const amplifier = await addAmplifier(db, draft, "2026-01-01");
-  // By their code: the native module makes its errors in the first test file's realm, where they are other Errors.
-  await expect(addRun(db, "nobody", run, "2026-01-01")).rejects.toMatchObject({
-    code: "SQLITE_CONSTRAINT_FOREIGNKEY",
+  const { id } = await addAmplifier(db, draft, "2026-01-01");
+  const run = await withCapture();
+  expect(await addRun(db, folder, "nobody", run, "2026-01-01")).toEqual({
+    outcome: "no-amplifier",
   });
-  const broken = {
-    ...run,
-    captures: [run.captures[0], { ...run.captures[0], sha256: null as unknown as string }],
-  };
-  await expect(addRun(db, amplifier.id, broken, "2026-01-01")).rejects.toMatchObject({
+  const missing = { ...run.captures[0], sha256: "ab".repeat(32), fileName: "second.wav" };
+  const broken = { ...run, captures: [run.captures[0], missing] };
+  expect(await addRun(db, folder, id, broken, "2026-01-01")).toEqual({
+    outcome: "capture-missing",
+    fileName: "second.wav",
+  });
+  const nameless = { ...run.captures[0], fileName: null as unknown as string };
+  const failing = { ...run, captures: [run.captures[0], nameless] };
+  // By its code: the native module makes its errors in the first test file's realm, where they are other Errors.
+  await expect(addRun(db, folder, id, failing, "2026-01-01")).rejects.toMatchObject({
     code: "SQLITE_CONSTRAINT_NOTNULL",
   });
-  expect(await listRuns(db)).toEqual([]);
-  expect(await db("captures")).toEqual([]);
+  for (const table of ["runs", "results", "captures"]) expect(await db(table)).toEqual([]);
+});
+
+test("a run that is sent again is the same run; another with its id is refused", async () => {
+  const { id } = await addAmplifier(db, draft, "2026-01-01");
+  const run = await withCapture();
+  for (let times = 0; times < 3; times++)
+    expect(await addRun(db, folder, id, run, "2026-01-01")).toEqual({
+      outcome: "stored",
+      id: run.id,
+    });
+  expect((await listRuns(db, id)).length).toBe(1);
+  const other = { ...run, kind: "spectrum" } as RunDraft;
+  expect(await addRun(db, folder, id, other, "2026-01-01")).toEqual({ outcome: "id-taken" });
+});
+
+const job = (id: string) => ({ id, kind: "spectrum" }) as BenchJob;
+const shot = { name: "tone", sha256: "cd".repeat(32) } as never;
+
+test("storing the run under way ends it in the same moment, and the next of the queue is under way", async () => {
+  const { id } = await addAmplifier(db, draft, "2026-01-01");
+  const run = await withCapture();
+  const underWay = { job: job(run.id), shots: [shot], queue: [job("next")], startedAt: "" };
+  expect(await keepUnderWay(db, id, underWay, null)).toBe(true);
+  await stored(db, folder, id, await withCapture("another run"));
+  expect((await findDocument(db, id, "under-way")).job?.id).toBe(run.id);
+  await stored(db, folder, id, run);
+  expect(await findDocument(db, id, "under-way")).toMatchObject({ job: job("next"), shots: [] });
+});
+
+test("a run under way in another window is not put out of sight", async () => {
+  const { id } = await addAmplifier(db, draft, "2026-01-01");
+  const theirs = { ...NOTHING_UNDER_WAY, job: job("theirs"), shots: [shot] };
+  const mine = { ...NOTHING_UNDER_WAY, job: job("mine") };
+  expect(await keepUnderWay(db, id, theirs, null)).toBe(true);
+  expect(await keepUnderWay(db, id, mine, null)).toBe(false);
+  expect(await keepUnderWay(db, id, NOTHING_UNDER_WAY, "mine")).toBe(false);
+  expect(await keepUnderWay(db, id, mine, "theirs")).toBe(true);
 });
 
 test("a run that is struck out stays as it was measured, with the remark beside it", async () => {
-  const amplifier = await addAmplifier(db, draft, "2026-01-01");
-  const stored = await addRun(db, amplifier.id, run, "2026-01-01");
+  const { id } = await addAmplifier(db, draft, "2026-01-01");
+  const run = await stored(db, folder, id);
   const remarks = {
     struck: { reason: "a clip had come off", at: "2026-01-02" },
     overruled: [{ channel: "A", reason: "breaker", note: "heard it", at: "2026-01-02" }],
   };
-  expect(await keepRemarks(db, stored.id, remarks)).toBe(true);
-  expect(await findRun(db, stored.id)).toEqual({ ...stored, remarks });
+  expect(await keepRemarks(db, run.id, remarks)).toBe(true);
+  expect(await findRun(db, run.id)).toMatchObject({ ...run, remarks });
+  expect((await listRunEntries(db, id))[0].isStruck).toBe(true);
 });
 
 test("a run of several recordings keeps which is which", async () => {
-  const amplifier = await addAmplifier(db, draft, "2026-01-01");
-  const captures = [
-    { ...run.captures[0], shot: "one-watt" },
-    { ...run.captures[0], shot: "five-watt" },
-  ];
-  const stored = await addRun(db, amplifier.id, { ...run, captures }, "2026-01-01");
-  expect((await findRun(db, stored.id))?.captures).toEqual(captures);
+  const { id } = await addAmplifier(db, draft, "2026-01-01");
+  const run = await withCapture();
+  const captures = ["one-watt", "five-watt"].map((name) => ({ ...run.captures[0], shot: name }));
+  await stored(db, folder, id, { ...run, captures });
+  expect((await findRun(db, run.id))?.captures).toEqual(captures);
 });
 
-test("changes and deletions say whether there was anything to change", async () => {
-  const amplifier = await addAmplifier(db, draft, "2026-01-01");
-  expect(await changeAmplifier(db, amplifier.id, { ...draft, year: null })).toBe(true);
-  expect(await findAmplifier(db, amplifier.id)).toMatchObject({ year: null, model: "60" });
-  expect(await changeAmplifier(db, "nobody", draft)).toBe(false);
-  expect(await keepRemarks(db, "nobody", { struck: null, overruled: [] })).toBe(false);
+test("changes say what became of them: kept, made from an older revision, or of nothing that is there", async () => {
+  const { id, revision } = await addAmplifier(db, draft, "2026-01-01");
+  expect(await changeAmplifier(db, id, { ...draft, year: null, revision })).toEqual({
+    outcome: "kept",
+    revision: 2,
+  });
+  expect(await changeAmplifier(db, id, { ...draft, model: "old", revision })).toMatchObject({
+    outcome: "changed-meanwhile",
+    now: { year: null, model: "60" },
+    revision: 2,
+  });
+  expect(await findAmplifier(db, id)).toMatchObject({ year: null, model: "60" });
+  for (const change of [changeAmplifier, changeClaim, changeLoad])
+    expect(await change(db, "nobody", draft as never)).toEqual({ outcome: "gone" });
+  expect(await keepRemarks(db, "nobody", NO_REMARKS)).toBe(false);
+});
+
+test("one row that cannot be read takes no other down", async () => {
+  const { id } = await addAmplifier(db, draft, "2026-01-01");
+  await addLoad(db, id, load);
+  const bad = await addLoad(db, id, { ...load, nominalOhms: 4 });
+  await db("loads").where({ id: bad.id }).update({ channels: "[{" });
+  expect(await readLoads(db, id)).toMatchObject({ loads: [load], unreadCount: 1 });
+  const [one, two] = [await stored(db, folder, id), await stored(db, folder, id)];
+  await db("results").where({ run_id: one.id }).update({ content: "{" });
+  expect(await findRun(db, one.id)).toBeNull();
+  expect((await listRuns(db, id)).map((run) => run.id)).toEqual([two.id]);
+  expect((await listRunEntries(db, id)).length).toBe(2);
+  await db("runs").where({ id: one.id }).update({ conditions: "{" });
+  expect((await listRunEntries(db, id)).map((run) => run.id)).toEqual([two.id]);
+});
+
+describe("summaries", () => {
+  const summary = { claimText: "60 W", status: "met", marginRatio: 0.1, content: { judged: 1 } };
+  const keep = async (id: string, judgeVersion = 1) =>
+    keepSummary(db, id, summary, {
+      evidenceRevision: await evidenceRevision(db, id),
+      judgeVersion,
+    });
+
+  test("count until the evidence changes, and only for the judge that made them", async () => {
+    const { id } = await addAmplifier(db, draft, "2026-01-01");
+    expect(await unsummarised(db, 1, 9)).toEqual([id]);
+    const changes: (() => Promise<unknown>)[] = [
+      () => addClaim(db, id, claim),
+      async () => changeClaim(db, (await listClaims(db, id))[0].id, claim),
+      () => stored(db, folder, id),
+      async () => keepRemarks(db, (await listRuns(db, id))[0].id, NO_REMARKS),
+    ];
+    for (const change of changes) {
+      await keep(id);
+      expect(await findSummaries(db, [id], 1)).toEqual(new Map([[id, { judged: 1 }]]));
+      expect(await findSummaries(db, [id], 2)).toEqual(new Map());
+      await change();
+      expect(await findSummaries(db, [id], 1)).toEqual(new Map());
+      expect(await unsummarised(db, 1, 9)).toEqual([id]);
+    }
+  });
+
+  test("made while the evidence changed do not count", async () => {
+    const { id } = await addAmplifier(db, draft, "2026-01-01");
+    const before = { evidenceRevision: await evidenceRevision(db, id), judgeVersion: 1 };
+    await addClaim(db, id, claim);
+    await keepSummary(db, id, summary, before);
+    expect(await findSummaries(db, [id], 1)).toEqual(new Map());
+  });
 });
 
 test("the database keeps foreign keys, a write-ahead log and full synchronisation", async () => {
@@ -182,58 +244,4 @@ test("the database keeps foreign keys, a write-ahead log and full synchronisatio
   expect(await pragma("foreign_keys")).toBe(1);
   expect(await pragma("journal_mode")).toBe("wal");
   expect(await pragma("synchronous")).toBe(2);
-});
-
-describe("captures", () => {
-  // SHA-256 of "abc" as published in FIPS 180-4's examples.
-  const ABC = "ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad";
-
-  test("are named by their SHA-256, FIPS 180-4 example", async () => {
-    expect(await captures.save(folder, chunksOf("a", "bc"), 100)).toEqual({
-      sha256: ABC,
-      byteCount: 3,
-    });
-    expect(captures.has(folder, ABC)).toBe(true);
-    expect(await captures.save(folder, chunksOf("abc"), 100)).toMatchObject({ sha256: ABC });
-    expect(readdirSync(join(folder, "captures"))).toEqual([`${ABC}.wav`]);
-  });
-
-  test("over the limit or broken off leave nothing behind", async () => {
-    await expect(captures.save(folder, chunksOf("abc", "def"), 5)).rejects.toThrow(UploadTooLarge);
-    const broken = (async function* () {
-      yield* chunksOf("abc");
-      throw new Error("cable pulled");
-    })();
-    await expect(captures.save(folder, broken, 100)).rejects.toThrow("cable pulled");
-    expect(readdirSync(join(folder, "captures"))).toEqual([]);
-  });
-
-  test("that nothing refers to are cleared after a day, others stay", async () => {
-    const amplifier = await addAmplifier(db, draft, "2026-01-01");
-    const { sha256 } = await captures.save(folder, chunksOf("used"), 100);
-    await addRun(
-      db,
-      amplifier.id,
-      { ...run, captures: [{ ...run.captures[0], sha256 }] },
-      "2026-01-01",
-    );
-    const unused = await captures.save(folder, chunksOf("unused"), 100);
-    const fresh = await captures.save(folder, chunksOf("fresh"), 100);
-    writeFileSync(join(folder, "captures", "x.partial"), "half");
-    const now = Date.now();
-    const twoDaysAgo = new Date(now - 2 * 86_400_000);
-    for (const path of [
-      captures.path(folder, sha256),
-      captures.path(folder, unused.sha256),
-      join(folder, "captures", "x.partial"),
-    ])
-      utimesSync(path, twoDaysAgo, twoDaysAgo);
-    expect(await captures.clearUnused(folder, await referredCaptures(db), now)).toBe(2);
-    expect(readdirSync(join(folder, "captures")).sort()).toEqual(
-      [`${sha256}.wav`, `${fresh.sha256}.wav`].sort(),
-    );
-  });
-
-  test("refusal of a name that is not a hash", () =>
-    expect(() => captures.path(folder, "../rimebank.sqlite")).toThrow("64 hexadecimal"));
 });

@@ -13,6 +13,7 @@ import type { GuardLimits } from "@/core/drive";
 import { failure, success, type Outcome } from "@/core/outcome";
 import {
   completeSettings,
+  analyseRun,
   DEFINITIONS,
   numberOf,
   readSoak,
@@ -106,7 +107,7 @@ export const playRun = async (
   );
   if (!played.ok) return played;
   const { recordings, trip } = played.value;
-  const outcome = definition.analyse(recordings, {
+  const outcome = analyseRun(request.kind, recordings, {
     settings,
     band: TONE_DEFAULTS.band,
     mainsHz: rig.mains.frequencyHz,

@@ -9,6 +9,7 @@ import {
 import { failure, success, type Outcome } from "@/core/outcome";
 import {
   completeSettings,
+  analyseRun,
   DEFINITIONS,
   responseChannel,
   type MeasuredChannel,
@@ -181,7 +182,7 @@ export const readRun = (request: ReadRequest): Outcome<MeasuredChannel[]> => {
       input: file.inputChannel === null ? null : volts[file.inputChannel],
     });
   }
-  return definition.analyse(recordings, {
+  return analyseRun(request.kind, recordings, {
     settings,
     band: TONE_DEFAULTS.band,
     mainsHz: request.mainsHz,

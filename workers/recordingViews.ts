@@ -2,7 +2,8 @@ import { failure, success, type Outcome } from "@/core/outcome";
 import { residualOf, spectrumCurve, type Curve } from "@/core/run";
 import { envelopePyramid, type EnvelopePyramid } from "@/core/signal";
 import { powerSpectrum } from "@/core/spectrum";
-import { decodeCapture, type Decoded } from "./decodeCapture";
+import type { Recording } from "@/core/wav";
+import { decodeCapture } from "./decodeCapture";
 
 /** A stretch of the recording. */
 export type Stretch = { fromSeconds: number; seconds: number };
@@ -26,7 +27,7 @@ const MOST_GAIN = 1e5;
 
 /** One recording, opened for looking at and listening to. */
 export class OpenRecording {
-  private constructor(private readonly decoded: Decoded) {}
+  private constructor(private readonly decoded: Recording) {}
 
   static open(wav: Uint8Array, fullScaleVolts: number): Outcome<OpenRecording> {
     const decoded = decodeCapture(wav, fullScaleVolts);

@@ -4,6 +4,7 @@ import { findFrequencySteps } from "../response";
 import type { MeasuredKind } from "../run";
 import { powerSpectrum, type Spectrum } from "../spectrum";
 import { findSteps } from "../sweep";
+import { LEAST_SAMPLES } from "../wav";
 
 export type GuessedKind = MeasuredKind | "power-sweep";
 /** What a recording seems to be, and what in it says so. */
@@ -25,6 +26,8 @@ const rms = (volts: Float64Array): number =>
 
 /** Guesses from its content which run a recording was made for; the reviewer confirms it or says otherwise. */
 export const guessKind = (channels: readonly Float64Array[], sampleRateHz: number): KindGuess => {
+  if (channels[0].length < LEAST_SAMPLES)
+    return { kind: "noise", because: "it is too short to say" };
   const levels = channels.map(rms);
   const loudest = levels.indexOf(Math.max(...levels));
   const volts = channels[loudest];

@@ -10,15 +10,13 @@ const checked = ({ ohms, ohmsStdUncertainty }: Resistance): Resistance => ({
 
 /** Resistors in series: ohms add, independent uncertainties add in squares. @see JCGM 100:2008, 5.1.2 */
 export const inSeries = (parts: readonly Resistance[]): Resistance =>
-  parts
-    .map(checked)
-    .reduce(
-      (sum, part) => ({
-        ohms: sum.ohms + part.ohms,
-        ohmsStdUncertainty: Math.hypot(sum.ohmsStdUncertainty, part.ohmsStdUncertainty),
-      }),
-      { ohms: 0, ohmsStdUncertainty: 0 },
-    );
+  parts.map(checked).reduce(
+    (sum, part) => ({
+      ohms: sum.ohms + part.ohms,
+      ohmsStdUncertainty: Math.hypot(sum.ohmsStdUncertainty, part.ohmsStdUncertainty),
+    }),
+    { ohms: 0, ohmsStdUncertainty: 0 },
+  );
 
 /**
  * Resistors in parallel: conductances add. Each part's uncertainty counts by the square of its share of the current.

@@ -30,6 +30,8 @@ export type NoiseReading = {
 };
 
 const SHORTEST_SECONDS = 0.5;
+/** Under this share of the largest sample it is rounding of the arithmetic, far below any converter. */
+const LEAST_NOISE_RATIO = 1e-13;
 const VOLTS_2_83 = Math.sqrt(8);
 
 /**
@@ -68,6 +70,14 @@ export const analyseNoise = (
     c: weighted("c"),
     "itu-468": weighted("itu-468"),
   };
+  if (
+    !(voltsRms.none > LEAST_NOISE_RATIO * volts.reduce((most, v) => Math.max(most, Math.abs(v)), 0))
+  )
+    return failure(
+      "no-signal",
+      "Capture",
+      "there is no noise in it at all, which no amplifier manages: the recorder was muted, or the channel is not connected. Check the wiring and record again.",
+    );
   // A mean square of noise from b independent bins scatters by sqrt(2 / 2b); RMS by half of that. The window joins two.
   const statistical = 1 / (2 * Math.sqrt(Math.max(1, (last - first + 1) / 2)));
   const uncertainty = Math.hypot(voltsStdUncertaintyRatio, statistical);

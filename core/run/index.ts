@@ -1,4 +1,5 @@
 // core/run: what each kind of run may be set to, which recordings it takes, and what is read from them.
+export { analyseRun } from "./analyseRun";
 export { DEFINITIONS, MEASURED_KINDS } from "./definitions";
 export { readSoak, soakWatts, type SoakMoment } from "./kinds/heat";
 export { spectrumCurve } from "./figures";

@@ -7,6 +7,11 @@ export {
   type ClaimLimit,
   type LimitStatus,
 } from "./judgeLimit";
-export { judgePowerClaim, LOAD_TOLERANCE_RATIO } from "./judgePowerClaim";
+export {
+  evidenceAt,
+  JUDGE_VERSION,
+  judgePowerClaim,
+  LOAD_TOLERANCE_RATIO,
+} from "./judgePowerClaim";
 export { ratingSchools, type OtherEvidence, type SchoolReading } from "./ratingSchools";
 export type { Measured, PowerEvidence, Verdict, VerdictStatus } from "./types";

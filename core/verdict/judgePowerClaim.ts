@@ -14,24 +14,51 @@ import type { Measured, PowerEvidence, Verdict } from "./types";
 /** A load counts as the claim's when it measures this close to it; reviewers' resistors seldom hit the number. */
 export const LOAD_TOLERANCE_RATIO = 0.1;
 
+/** Raise it when verdicts change, so that those that were kept are made anew. */
+export const JUDGE_VERSION = 1;
+
+/** What of a sweep tells whether it speaks to a claim. */
+type EvidenceConditions = {
+  channelsDriven: number;
+  channels: readonly { loadOhms: number }[];
+};
+
 /**
- * Judges a power claim by the sweeps at hand, newest first. The weakest driven channel decides. Guard bands of the
- * expanded uncertainty lie on both sides of the claim: inside them the verdict stays open.
- * @see JCGM 106:2012, 8.3 (guarded acceptance and rejection)
+ * The sweep that decides a power claim, of those at hand, newest first: near its load, with as many channels driven, or with fewer
+ * where there is no other. Null where none was made near its load.
  */
-export const judgePowerClaim = (claim: PowerClaim, evidence: readonly PowerEvidence[]): Verdict => {
+export const evidenceAt = <Evidence extends EvidenceConditions>(
+  claim: Pick<PowerClaim, "loadOhms" | "channelsDriven">,
+  evidence: readonly Evidence[],
+): Evidence | null => {
   const atLoad = evidence.filter(({ channels }) =>
     channels.every(
       ({ loadOhms }) => Math.abs(loadOhms / claim.loadOhms - 1) <= LOAD_TOLERANCE_RATIO,
     ),
   );
   const proper = atLoad.find(({ channelsDriven }) => channelsDriven >= claim.channelsDriven);
-  if (proper) return judge(claim, proper);
-  if (atLoad.length > 0) return judgeFewerChannels(claim, atLoad[0]);
-  const why =
-    evidence.length === 0
-      ? "no power sweep has been run"
-      : `no run was made near ${formatSignificant(claim.loadOhms, 2)} Ω`;
+  return proper ?? atLoad[0] ?? null;
+};
+
+/**
+ * Judges a power claim by the sweeps at hand, newest first. The weakest driven channel decides. Guard bands of the
+ * expanded uncertainty lie on both sides of the claim: inside them the verdict stays open.
+ * @param isTestedElsewhere whether there are sweeps that are not at hand, since none of them is near the claim's load
+ * @see JCGM 106:2012, 8.3 (guarded acceptance and rejection)
+ */
+export const judgePowerClaim = (
+  claim: PowerClaim,
+  evidence: readonly PowerEvidence[],
+  isTestedElsewhere = evidence.length > 0,
+): Verdict => {
+  const deciding = evidenceAt(claim, evidence);
+  if (deciding)
+    return deciding.channelsDriven >= claim.channelsDriven
+      ? judge(claim, deciding)
+      : judgeFewerChannels(claim, deciding);
+  const why = isTestedElsewhere
+    ? `no run was made near ${formatSignificant(claim.loadOhms, 2)} Ω`
+    : "no power sweep has been run";
   return untested(`Not tested yet: ${why}.`);
 };
 

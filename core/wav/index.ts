@@ -1,5 +1,6 @@
 // core/wav: WAV files to volts and back.
 export { decodeChannel } from "./decodeChannel";
+export { decodeWav, LEAST_SAMPLES, type Recording } from "./decodeWav";
 export { encodeWav } from "./encodeWav";
 export { readWavLayout } from "./readWavLayout";
 export { overloadedSampleCount } from "./overload";

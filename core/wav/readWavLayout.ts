@@ -6,10 +6,14 @@ const IEEE_FLOAT = 3;
 const EXTENSIBLE = 0xfffe;
 const UNKNOWN_SIZE = 0xffffffff;
 const MOST_CHANNELS = 16;
+/** From well under what the lowest audible tone takes to quick scopes. Chosen: beyond it a header is more likely broken than right, and a sweep of seconds takes too many samples. */
+const LEAST_RATE_HZ = 100;
+const MOST_RATE_HZ = 10e6;
 
 /**
  * Finds format and samples in a WAV file: RIFF, or RF64 for long ones, with a plain or extensible header;
  * 16, 24 or 32-bit integers, 32 or 64-bit floats; 1 to 16 channels.
+ * Samples lie without gaps between them; a file in which they do not is refused.
  * A file that ends before its header says is refused, since part of the measurement is missing.
  * @param bytes at least the header; `totalBytes` tells the file's length when only its start is given
  * @see Microsoft and IBM, Multimedia Programming Interface and Data Specifications 1.0, 1991 (RIFF WAVE);
@@ -53,6 +57,8 @@ type FormatChunk = {
   code: number;
   channelCount: number;
   sampleRateHz: number;
+  /** Bytes from one sample of a channel to its next. */
+  blockBytes: number;
   bitsPerSample: number;
 };
 
@@ -72,6 +78,7 @@ const readFormat = (view: DataView, at: number, size: number): FormatChunk | nul
     code: code === EXTENSIBLE && size >= 40 ? view.getUint16(at + 24, true) : code,
     channelCount: view.getUint16(at + 2, true),
     sampleRateHz: view.getUint32(at + 4, true),
+    blockBytes: view.getUint16(at + 12, true),
     bitsPerSample: view.getUint16(at + 14, true),
   };
 };
@@ -103,12 +110,24 @@ const layoutOf = (
       "File",
       `this WAV encoding (code ${format.code}, ${format.bitsPerSample} bit) cannot be read. Export it as 16, 24 or 32-bit PCM, or as 32 or 64-bit float.`,
     );
-  const { channelCount, sampleRateHz } = format;
-  if (channelCount < 1 || channelCount > MOST_CHANNELS || sampleRateHz < 1)
+  const { channelCount, sampleRateHz, blockBytes } = format;
+  if (channelCount < 1 || channelCount > MOST_CHANNELS)
     return failure(
       "not-a-wav",
       "File",
-      `the WAV header makes no sense (${channelCount} channels at ${sampleRateHz} Hz). Export it again.`,
+      `the WAV header says ${channelCount} channels; 1 to ${MOST_CHANNELS} can be read. Export it again.`,
+    );
+  if (sampleRateHz < LEAST_RATE_HZ || sampleRateHz > MOST_RATE_HZ)
+    return failure(
+      "not-a-wav",
+      "File",
+      `the WAV header says ${sampleRateHz} samples a second, which makes no sense (${LEAST_RATE_HZ} Hz to ${MOST_RATE_HZ / 1e6} MHz can be read). Export it again.`,
+    );
+  if (blockBytes !== BYTES_PER_SAMPLE[encoding] * channelCount)
+    return failure(
+      "unsupported-encoding",
+      "File",
+      `its samples of ${format.bitsPerSample} bit lie ${blockBytes} bytes apart for ${channelCount === 1 ? "one channel" : `${channelCount} channels`}, which is not how they are read (${BYTES_PER_SAMPLE[encoding] * channelCount} bytes). Export it as plain 24 or 32-bit PCM, or as 32-bit float.`,
     );
   const frameCount = Math.floor(promisedBytes / (BYTES_PER_SAMPLE[encoding] * channelCount));
   if (frameCount === 0)

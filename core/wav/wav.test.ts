@@ -56,6 +56,7 @@ test("decodes 32-bit integers and 64-bit floats written by hand", () => {
   view.setInt32(44, -(2 ** 30), true);
   expect(decodeChannel(header, layoutOf(header), 0, 10)[0]).toBe(-5);
   view.setUint16(20, 3, true); // IEEE float
+  view.setUint16(32, 8, true);
   view.setUint16(34, 64, true);
   view.setFloat64(44, 0.125, true);
   expect(decodeChannel(header, layoutOf(header), 0, 8)).toEqual(Float64Array.of(1));

@@ -1,8 +1,8 @@
 "use client";
 import { Flex } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
-import { useRouter } from "next/navigation";
-import { useCallback, useMemo, useState } from "react";
+import { useRouter, useSearchParams } from "next/navigation";
+import { useCallback, useEffect, useMemo, useRef, useTransition } from "react";
 import { claimedWatts, type ReadClaim } from "@/core/claim";
 import type { Calibration } from "@/core/rig";
 import type { Caution } from "@/core/safety";
@@ -13,16 +13,16 @@ import {
   type Details,
   type Instrument,
   type Load,
-  type MeasuredRun,
   type Plan,
   type RigSettings,
   type Run,
-  type SweepRun,
+  type RunEntry,
 } from "@/records";
 import { MeasuredView } from "../measured/MeasuredView";
 import { ActionButton } from "../parts/ActionButton";
+import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
-import { nextPlanned } from "../plan/runText";
+import { nextPlanned } from "@/records/facts";
 import { EngineStatus } from "./EngineStatus";
 import { useBenchEngine } from "./engine/BenchEngine";
 import { NewRun } from "./NewRun";
@@ -36,7 +36,9 @@ export type BenchScreenProps = {
   stated: readonly ReadClaim[];
   loads: readonly Load[];
   details: Details;
-  runs: readonly Run[];
+  runs: readonly RunEntry[];
+  /** The run on the screen; null while a new one is made. */
+  shown: ShownRun | null;
   uploadLimitBytes: number;
   plan: Plan;
   rig: RigSettings;
@@ -45,106 +47,56 @@ export type BenchScreenProps = {
   cautions: readonly Caution[];
 };
 
-/** Runs along the top, the chosen one below: or the making of a new one. */
-export function BenchScreen({
-  amplifier,
-  claims,
-  stated,
-  loads,
-  details,
-  runs,
-  uploadLimitBytes,
-  plan,
-  rig,
-  calibration,
-  voltmeter,
-  cautions,
-}: BenchScreenProps) {
-  const router = useRouter();
-  const engine = useBenchEngine();
-  const [chosen, setChosen] = useState<string | "new">(runs[0]?.id ?? "new");
-  useShownOnce(engine.state.storedId, setChosen);
-  const at = runs.findIndex(({ id }) => id === chosen);
-  const move = useCallback(
-    (step: number) =>
-      setChosen(
-        runs[Math.max(0, Math.min(runs.length - 1, (at < 0 ? 0 : at) + step))]?.id ?? "new",
-      ),
-    [runs, at],
-  );
-  useKeys(
-    useMemo(
-      () => [
-        { key: "n", label: "New run", run: () => setChosen("new") },
-        { key: "[", label: "Newer run", run: () => move(-1) },
-        { key: "]", label: "Older run", run: () => move(1) },
-      ],
-      [move],
-    ),
-  );
-  const onStored = useCallback(
-    (id: string) => {
-      router.refresh();
-      setChosen(id);
-    },
-    [router],
-  );
-  // A run just stored is chosen before the refreshed list holds it; until then the newest is shown.
-  const run = chosen === "new" ? null : (runs[at] ?? runs[0] ?? null);
+/** The run on the screen, with what it is compared with. */
+export type ShownRun = { run: Run; before: Run | null; setMates: readonly Run[] };
+
+/** Runs along the top, the chosen one below: or the making of a new one. The address says which. */
+export function BenchScreen({ shown, stated, ...making }: BenchScreenProps) {
+  const { amplifier, claims, runs } = making;
+  const { isNew, isPending, choose, chooseNew } = useRunChoice(runs, shown?.run.id);
+  const run = isNew ? null : (shown?.run ?? null);
   return (
     <Flex direction="column" gap={3.5} flex={1} minH={0}>
-      <EngineStatus isPlayingShown={run === null} />
+      <EngineStatus isPlayingShown={isNew} />
       {runs.length > 0 && (
         <Flex gap={3} align="stretch">
-          <RunTrack runs={runs} chosenId={run?.id ?? null} onChoose={setChosen} />
-          <ActionButton
-            tone={run ? "primary" : "quiet"}
-            hotkey="N"
-            h="auto"
-            onClick={() => setChosen("new")}
-          >
-            <Plus size={18} /> New run
-          </ActionButton>
+          <RunTrack runs={runs} chosenId={run?.id ?? null} onChoose={choose} />
+          <NewRunButton isNew={isNew} onClick={chooseNew} />
         </Flex>
       )}
-      {!run && (
-        <Making
-          {...{
-            amplifier,
-            claims,
-            loads,
-            details,
-            runs,
-            uploadLimitBytes,
-            plan,
-            rig,
-            calibration,
-            voltmeter,
-            cautions,
-            onStored,
-          }}
-        />
-      )}
-      {run && (
-        <ShownRun
-          key={run.id}
-          run={run}
-          runs={runs}
-          amplifier={amplifier}
-          claims={claims}
-          stated={stated}
-        />
+      {isNew && <Making {...making} onStored={choose} />}
+      {!isNew && !run && <Unreadable />}
+      {run && shown && (
+        <Flex direction="column" flex={1} minH={0} opacity={isPending ? 0.6 : 1}>
+          <Shown key={run.id} shown={shown} amplifier={amplifier} claims={claims} stated={stated} />
+        </Flex>
       )}
     </Flex>
   );
 }
 
+function NewRunButton({ isNew, onClick }: { isNew: boolean; onClick(): void }) {
+  return (
+    <ActionButton tone={isNew ? "quiet" : "primary"} hotkey="N" h="auto" onClick={onClick}>
+      <Plus size={18} /> New run
+    </ActionButton>
+  );
+}
+
+/** What was stored of a run is damaged. */
+function Unreadable() {
+  return (
+    <EmptyState
+      title="This run cannot be read"
+      text="What was stored of it is damaged. Its recordings are files of their own and are still there, and so are all other runs; a backup in the data folder may hold it whole."
+    />
+  );
+}
+
+type MakingProps = Omit<BenchScreenProps, "stated" | "shown"> & { onStored(id: string): void };
+
 /** The run that plays, or the making of a new one. */
-function Making({
-  plan,
-  runs,
-  ...rest
-}: Omit<BenchScreenProps, "stated"> & { onStored(id: string): void }) {
+function Making({ plan, runs, ...rest }: MakingProps) {
   const { state, cancel } = useBenchEngine();
   const { job, progress } = state;
   const isPlaying = job !== null && progress !== null;
@@ -166,53 +118,73 @@ function Making({
   );
 }
 
-/** A run that the bench has just stored is shown, once. */
-const useShownOnce = (storedId: string | null, show: (id: string) => void): void => {
-  const [shownId, setShownId] = useState<string | null>(null);
-  if (storedId === null || storedId === shownId) return;
-  setShownId(storedId);
-  show(storedId);
+/** Which run is on the screen, as the address says it, and the keys that choose another. */
+const useRunChoice = (runs: readonly RunEntry[], shownId: string | undefined) => {
+  const router = useRouter();
+  const engine = useBenchEngine();
+  const [isPending, startTransition] = useTransition();
+  const isNew = useSearchParams().get("run") === "new" || runs.length === 0;
+  // One answer brings the run, the list and the frame; a push to another address with a refresh beside it may lose either.
+  const choose = useCallback(
+    (id: string) => {
+      window.history.pushState(null, "", `?run=${id}`);
+      startTransition(() => router.refresh());
+    },
+    [router],
+  );
+  const chooseNew = useCallback(() => window.history.pushState(null, "", "?run=new"), []);
+  useShownOnce(engine.state.storedId, choose);
+  const at = runs.findIndex(({ id }) => id === shownId);
+  const move = useCallback(
+    (step: number) => {
+      const to = Math.max(0, Math.min(runs.length - 1, Math.max(at, 0) + step));
+      if (runs[to]) choose(runs[to].id);
+    },
+    [runs, at, choose],
+  );
+  useKeys(
+    useMemo(
+      () => [
+        { key: "n", label: "New run", run: chooseNew },
+        { key: "[", label: "Newer run", run: () => move(-1) },
+        { key: "]", label: "Older run", run: () => move(1) },
+      ],
+      [chooseNew, move],
+    ),
+  );
+  return { isNew, isPending, choose, chooseNew };
 };
 
-function ShownRun({
-  run,
-  runs,
-  amplifier,
-  claims,
-  stated,
-}: Pick<BenchScreenProps, "runs" | "amplifier" | "claims" | "stated"> & { run: Run }) {
+/** A run that the bench has just stored is shown, once. */
+const useShownOnce = (storedId: string | null, show: (id: string) => void): void => {
+  const shownId = useRef<string | null>(null);
+  useEffect(() => {
+    if (storedId === null || storedId === shownId.current) return;
+    shownId.current = storedId;
+    show(storedId);
+  }, [storedId, show]);
+};
+
+type ShownProps = Pick<BenchScreenProps, "amplifier" | "claims" | "stated"> & { shown: ShownRun };
+
+function Shown({ shown: { run, before, setMates }, amplifier, claims, stated }: ShownProps) {
   if (isSweep(run))
     return (
-      <RunView run={run} before={sweepBefore(run, runs)} amplifier={amplifier} claims={claims} />
+      <RunView
+        run={run}
+        before={before && isSweep(before) ? before : null}
+        amplifier={amplifier}
+        claims={claims}
+      />
     );
   return (
     <MeasuredView
       run={run}
-      runs={runs}
-      before={runBefore(run, runs)}
+      runs={setMates}
+      before={before && !isSweep(before) ? before : null}
       amplifier={amplifier}
       claims={stated}
       claimedWatts={claimedWatts(run.conditions.nominalOhms, claims, false) || null}
     />
   );
 }
-
-/** The sweep of the same load and channels before this one. */
-const sweepBefore = (run: SweepRun, runs: readonly Run[]): SweepRun | null =>
-  runs
-    .slice(runs.indexOf(run) + 1)
-    .find(
-      (other): other is SweepRun =>
-        isSweep(other) &&
-        other.remarks.struck === null &&
-        other.conditions.nominalOhms === run.conditions.nominalOhms &&
-        other.conditions.channelsDriven === run.conditions.channelsDriven,
-    ) ?? null;
-
-/** The run of the same kind before this one, for comparison; one that was struck out is no comparison. */
-const runBefore = (run: MeasuredRun, runs: readonly Run[]): MeasuredRun | null =>
-  runs
-    .slice(runs.indexOf(run) + 1)
-    .find(
-      (other): other is MeasuredRun => other.kind === run.kind && other.remarks.struck === null,
-    ) ?? null;

@@ -1,5 +1,5 @@
 import { Text } from "@chakra-ui/react";
-import NextLink from "next/link";
+import { PageLink } from "../parts/PageLink";
 import { formatSignificant } from "@/core/units";
 import { builtRating, guardLimits, type Guards, type Load } from "@/records";
 
@@ -20,9 +20,9 @@ export function GuardsNote({
       {builtRating(load) ? " as built" : ""} and {formatSignificant(loadCelsius, 3)} °C, heat sink{" "}
       {formatSignificant(sinkCelsius, 3)} °C, breaker {formatSignificant(breakerAmperes, 3)} A, the
       converter’s full scale, an output that collapses.{" "}
-      <NextLink href={`/amplifiers/${amplifierId}/rig`} style={{ textDecoration: "underline" }}>
+      <PageLink href={`/amplifiers/${amplifierId}/rig`} style={{ textDecoration: "underline" }}>
         Set in the Rig
-      </NextLink>
+      </PageLink>
     </Text>
   );
 }

@@ -4,6 +4,8 @@ import { markup, words } from "../testing/shown";
 import type { EngineState } from "./engine/BenchEngine";
 import { NewRun, type NewRunProps } from "./NewRun";
 
+jest.mock("next/navigation", () => ({ useRouter: () => ({ refresh: () => {} }) }));
+
 const mockState: { value: Partial<EngineState> } = { value: {} };
 jest.mock("./engine/BenchEngine", () => ({
   useBenchEngine: () => ({
@@ -15,7 +17,6 @@ jest.mock("./engine/BenchEngine", () => ({
 jest.mock("../frame/chainState", () => ({
   useChain: () => ({ setChain: () => {}, rest: () => {} }),
 }));
-jest.mock("@/server/actions", () => ({ saveDocument: () => {} }));
 
 const rig = (readings: Readings): RigSettings => ({ ...rigSchema.getDefault(), readings });
 const four = {

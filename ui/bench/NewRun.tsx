@@ -1,6 +1,6 @@
 "use client";
 import { Box, Flex, Heading, HStack, Progress, Text } from "@chakra-ui/react";
-import NextLink from "next/link";
+import { PageLink } from "../parts/PageLink";
 import { useMemo, useState } from "react";
 import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/plan";
 import type { Calibration } from "@/core/rig";
@@ -21,7 +21,7 @@ import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
 import { newId } from "../parts/newId";
 import { Panel } from "../parts/Panel";
-import { conditionsText, type NextPlanned } from "../plan/runText";
+import { conditionsText, type NextPlanned } from "@/records/facts";
 import { useBenchEngine } from "./engine/BenchEngine";
 import { FilesIn } from "./files/FilesIn";
 import { RecordingForm } from "./RecordingForm";
@@ -85,7 +85,7 @@ export function NewRun({
         text="Watts come from volts and ohms. Enter what your dummy loads really measure, then come back here to run the sweep."
       >
         <ActionButton tone="primary" asChild>
-          <NextLink href={`/amplifiers/${amplifier.id}/load`}>Enter the load</NextLink>
+          <PageLink href={`/amplifiers/${amplifier.id}/load`}>Enter the load</PageLink>
         </ActionButton>
       </EmptyState>
     );
@@ -195,9 +195,9 @@ function ReadingsRow({
     <Box>
       <Text fontSize="13.5px" color="muted" fontWeight={500}>
         What takes the readings,{" "}
-        <NextLink href={`/amplifiers/${amplifierId}/rig`} style={{ textDecoration: "underline" }}>
+        <PageLink href={`/amplifiers/${amplifierId}/rig`} style={{ textDecoration: "underline" }}>
           as in the Rig
-        </NextLink>
+        </PageLink>
       </Text>
       <HStack role="group" aria-label="What takes the readings" gap={2}>
         {READING_KEYS.map(([name, label, key]) => (
@@ -404,9 +404,9 @@ function Unconfirmed({ cautions, rigHref }: { cautions: readonly Caution[]; rigH
     >
       Before power, these are still to be confirmed: {cautions.map(({ title }) => title).join("; ")}
       .{" "}
-      <NextLink href={rigHref} style={{ textDecoration: "underline", fontWeight: 600 }}>
+      <PageLink href={rigHref} style={{ textDecoration: "underline", fontWeight: 600 }}>
         To the safety gate
-      </NextLink>
+      </PageLink>
     </Text>
   );
 }

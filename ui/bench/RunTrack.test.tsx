@@ -1,3 +1,4 @@
+import { entryOf } from "@/records";
 import { runOf } from "@/records/testing/run";
 import { channelOf, figureOf, measuredRun } from "@/records/testing/measuredRun";
 import { markup, words } from "../testing/shown";
@@ -16,7 +17,7 @@ const runs = [
   runOf([50, 48], { id: "c", takenAt: "2026-11-24T18:30:00" }),
 ];
 const track = (chosenId: string | null) => (
-  <RunTrack runs={runs} chosenId={chosenId} onChoose={() => {}} />
+  <RunTrack runs={runs.map(entryOf)} chosenId={chosenId} onChoose={() => {}} />
 );
 
 test("each run with what it is, into which load, and when", () => {

@@ -3,7 +3,7 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { format } from "date-fns";
 import { drivenText } from "@/core/claim";
 import { RUN_KINDS } from "@/core/plan";
-import type { Run } from "@/records";
+import type { RunEntry } from "@/records";
 
 /** The runs so far, newest first; one that was struck out stays, and shows it. */
 export function RunTrack({
@@ -11,7 +11,7 @@ export function RunTrack({
   chosenId,
   onChoose,
 }: {
-  runs: readonly Run[];
+  runs: readonly RunEntry[];
   chosenId: string | null;
   onChoose(id: string): void;
 }) {
@@ -38,16 +38,14 @@ export function RunTrack({
                 fontWeight={700}
                 fontSize="14.5px"
                 truncate
-                textDecoration={run.remarks.struck ? "line-through" : undefined}
+                textDecoration={run.isStruck ? "line-through" : undefined}
               >
                 {run.kind === "power-sweep" ? "Power sweep" : RUN_KINDS[run.kind].title},{" "}
-                {run.conditions.nominalOhms} Ω
+                {run.nominalOhms} Ω
               </Text>
               <Text color="muted" fontSize="13px" truncate>
                 {format(new Date(run.takenAt), "d MMM HH:mm")},{" "}
-                {run.remarks.struck
-                  ? "struck out"
-                  : run.conditions.setting || drivenText(run.conditions.channelsDriven)}
+                {run.isStruck ? "struck out" : run.setting || drivenText(run.channelsDriven)}
               </Text>
             </Box>
           </button>

@@ -15,11 +15,12 @@ import {
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { Panel } from "../parts/Panel";
-import { accuracyOf } from "./accuracyOf";
+import { accuracyOf } from "@/records/facts";
 import { loadChoice } from "./loadChoice";
 import { Choice, Line } from "./SettingsFields";
 import { settingTexts } from "./settingsForm";
 import { storeRun, UploadFailed } from "./uploadRun";
+import { useRunId } from "./useRunId";
 
 export type TypedInProps = {
   kind: MeasuredKind;
@@ -37,6 +38,7 @@ const USUAL_ACCURACY_RATIO = 0.01;
 /** Readings typed off a meter, channel by channel. */
 export function TypedIn({ kind, amplifier, loads, voltmeter, onStored }: TypedInProps) {
   const definition = TYPED[kind];
+  const runId = useRunId();
   const [loadId, setLoadId] = useState(loads[0].id);
   const load = loads.find(({ id }) => id === loadId) ?? loads[0];
   const [driven, setDriven] = useState(
@@ -108,21 +110,22 @@ export function TypedIn({ kind, amplifier, loads, voltmeter, onStored }: TypedIn
     const outcome = readTyped(kind, readings.length > 0 ? readings : [NONE], conditions.channels);
     if (!outcome.ok) return setMessage(`${outcome.finding.where}: ${outcome.finding.advice}`);
     try {
-      onStored(
-        await storeRun(
-          amplifier.id,
-          {
-            kind,
-            source: "typed",
-            sourceDetail: meter.trim() || "a meter",
-            conditions,
-            result: { kind, channels: outcome.value },
-            analysisVersion: ANALYSIS_VERSION,
-            captures: [],
-          },
-          new AbortController().signal,
-        ),
+      const stored = await storeRun(
+        amplifier.id,
+        {
+          id: runId.current(),
+          kind,
+          source: "typed",
+          sourceDetail: meter.trim() || "a meter",
+          conditions,
+          result: { kind, channels: outcome.value },
+          analysisVersion: ANALYSIS_VERSION,
+          captures: [],
+        },
+        new AbortController().signal,
       );
+      runId.stored();
+      onStored(stored);
     } catch (error) {
       setMessage(
         error instanceof UploadFailed

@@ -1,7 +1,7 @@
 import { runOf } from "@/records/testing/run";
 import { UploadFailed, uploadRun } from "./uploadRun";
 
-const { id: _, amplifierId: __, takenAt: ___, captures: ____, ...draft } = runOf([60]);
+const { amplifierId: __, takenAt: ___, captures: ____, ...draft } = runOf([60]);
 const capture = { bytes: new Blob(["samples"]), fileName: "sweep.wav", fullScaleVolts: 80 };
 const answer = (status: number, body: unknown) =>
   new Response(typeof body === "string" ? body : JSON.stringify(body), { status });

@@ -4,11 +4,26 @@ import type { RunCapture, RunDraft, UnderWay } from "@/records";
 /** A failure with a sentence for the screen. */
 export class UploadFailed extends Error {}
 
-const answerOf = async (request: Promise<Response>): Promise<unknown> => {
+/** An answer may be lost on its way; what is asked here may be asked again, and is then done once all the same. */
+const TRIES = 3;
+const PAUSE_MS = 800;
+
+const answered = async (ask: () => Promise<Response>, signal?: AbortSignal): Promise<Response> => {
+  for (let attempt = 1; ; attempt++)
+    try {
+      return await ask();
+    } catch (error) {
+      if (attempt === TRIES || signal?.aborted) throw error;
+      await new Promise((wake) => setTimeout(wake, PAUSE_MS));
+    }
+};
+
+const answerOf = async (ask: () => Promise<Response>, signal?: AbortSignal): Promise<unknown> => {
   let response: Response;
   try {
-    response = await request;
-  } catch {
+    response = await answered(ask, signal);
+  } catch (error) {
+    if (signal?.aborted) throw error;
     throw new UploadFailed(
       "The server did not answer. Your file and figures are still here: start the server again and retry.",
     );
@@ -30,12 +45,14 @@ export const uploadCapture = async (
   signal: AbortSignal,
 ): Promise<RunCapture> => {
   const { sha256 } = (await answerOf(
-    fetch("/api/captures", {
-      method: "PUT",
-      body: capture.bytes,
-      headers: { "content-type": "application/octet-stream" },
-      signal,
-    }),
+    () =>
+      fetch("/api/captures", {
+        method: "PUT",
+        body: capture.bytes,
+        headers: { "content-type": "application/octet-stream" },
+        signal,
+      }),
+    signal,
   )) as { sha256: string };
   return { sha256, fileName: capture.fileName, fullScaleVolts: capture.fullScaleVolts };
 };
@@ -47,12 +64,14 @@ export const storeRun = async (
   signal: AbortSignal,
 ): Promise<string> => {
   const { id } = (await answerOf(
-    fetch(`/api/amplifiers/${amplifierId}/runs`, {
-      method: "POST",
-      body: JSON.stringify(run),
-      headers: JSON_HEADERS,
-      signal,
-    }),
+    () =>
+      fetch(`/api/amplifiers/${amplifierId}/runs`, {
+        method: "POST",
+        body: JSON.stringify(run),
+        headers: JSON_HEADERS,
+        signal,
+      }),
+    signal,
   )) as { id: string };
   return id;
 };
@@ -74,10 +93,18 @@ export const uploadRun = async (
     signal,
   );
 
-/** Keeps how far the bench has got. @throws {UploadFailed} with what to do */
-export const keepUnderWay = async (amplifierId: string, underWay: UnderWay): Promise<void> => {
-  await answerOf(
-    fetch(`/api/amplifiers/${amplifierId}/under-way`, {
+/**
+ * Keeps how far the bench has got.
+ * @param knownId the run under way that this window knows of; another window's is not put out of sight
+ * @throws {UploadFailed} with what to do
+ */
+export const keepUnderWay = async (
+  amplifierId: string,
+  underWay: UnderWay,
+  knownId: string | null,
+): Promise<void> => {
+  await answerOf(() =>
+    fetch(`/api/amplifiers/${amplifierId}/under-way?after=${knownId ?? ""}`, {
       method: "PUT",
       body: JSON.stringify(underWay),
       headers: JSON_HEADERS,

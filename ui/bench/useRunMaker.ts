@@ -6,6 +6,7 @@ import { callback, Cancelled, handedOver, startJob } from "@/workers/benchClient
 import type { WorkProgress } from "@/workers/protocol";
 import { useChain } from "../frame/chainState";
 import { UploadFailed, uploadRun } from "./uploadRun";
+import { useRunId } from "./useRunId";
 
 export type Recording = { file: File; fullScaleVolts: number; conditions: RunConditions };
 
@@ -22,6 +23,7 @@ export type MakerState =
 export const useRunMaker = (amplifier: Amplifier, onStored: (runId: string) => void) => {
   const [state, setState] = useState<MakerState>({ status: "idle" });
   const { setChain, rest } = useChain();
+  const runId = useRunId();
   const stop = useRef<() => void>(() => {});
   useEffect(() => () => stop.current(), []);
 
@@ -35,6 +37,7 @@ export const useRunMaker = (amplifier: Amplifier, onStored: (runId: string) => v
         const outcome = await work(control.signal);
         if (typeof outcome === "string") {
           setState({ status: "idle" });
+          runId.stored();
           onStored(outcome);
         } else
           setState({
@@ -57,7 +60,7 @@ export const useRunMaker = (amplifier: Amplifier, onStored: (runId: string) => v
         rest();
       }
     },
-    [onStored, rest, setChain],
+    [onStored, rest, runId, setChain],
   );
 
   const analyseAndStore = useCallback(
@@ -92,6 +95,7 @@ export const useRunMaker = (amplifier: Amplifier, onStored: (runId: string) => v
         amplifier.id,
         capture,
         {
+          id: runId.current(),
           kind: "power-sweep",
           source: "recording",
           sourceDetail: capture.fileName,
@@ -102,7 +106,7 @@ export const useRunMaker = (amplifier: Amplifier, onStored: (runId: string) => v
         signal,
       );
     },
-    [amplifier.id, setChain],
+    [amplifier.id, runId, setChain],
   );
 
   const fromRecording = useCallback(

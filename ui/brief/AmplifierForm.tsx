@@ -7,10 +7,10 @@ import {
   amplifierSchema,
   TOPOLOGIES,
   type AmplifierDraft,
-  type FieldErrors,
   type Validated,
 } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
+import type { Kept } from "../parts/send";
 import { showErrors } from "../parts/showErrors";
 import {
   ChoiceField,
@@ -22,7 +22,7 @@ import {
 import { useKeptDraft } from "../parts/useKeptDraft";
 
 export type AmplifierFormProps = {
-  save(draft: AmplifierDraft): Promise<Validated<{ id: string }>>;
+  save(draft: AmplifierDraft): Promise<Validated<Kept>>;
   onSaved(id: string): void;
 };
 
@@ -52,9 +52,9 @@ export function AmplifierForm({ save, onSaved }: AmplifierFormProps) {
   const { errors, isSubmitting } = formState;
   const onSubmit = handleSubmit(async (draft) => {
     const outcome = await save(draft);
-    if (!outcome.ok) return showErrors(outcome.errors as FieldErrors, setError);
+    if (!outcome.ok) return showErrors(outcome.errors, setError);
     forget();
-    onSaved(outcome.value.id);
+    onSaved(outcome.value.id ?? "");
   });
   return (
     <form onSubmit={onSubmit} noValidate aria-label="Amplifier">

@@ -1,10 +1,9 @@
 "use client";
 import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { ArrowRight, FileOutput, Pencil, Plus, Trash2 } from "lucide-react";
-import NextLink from "next/link";
+import { PageLink } from "../parts/PageLink";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { removeAmplifier, removeClaim, saveClaim } from "@/server/actions";
 import { claimText } from "@/core/claim";
 import {
   amplifierName,
@@ -18,6 +17,7 @@ import {
 import { ActionButton } from "../parts/ActionButton";
 import { ConfirmDialog } from "../parts/ConfirmDialog";
 import { Panel } from "../parts/Panel";
+import { amplifierSaves, claimSaves } from "../parts/saves";
 import { unbroken } from "../parts/unbroken";
 import { ClaimForm } from "./ClaimForm";
 import { DetailsForm } from "./DetailsForm";
@@ -83,7 +83,8 @@ export function BriefScreen({
         text="Its claims, loads and runs go with it. This cannot be undone."
         confirmLabel="Delete for good"
         onClose={() => setDeleting(false)}
-        onConfirm={() => removeAmplifier(amplifier.id).then(() => router.push("/"))}
+        confirm={() => amplifierSaves.remove(amplifier.id)}
+        onConfirmed={() => router.push("/")}
       />
     </Grid>
   );
@@ -130,7 +131,7 @@ function Claims({
             draftKey={`claim ${claim.id}`}
             initial={claim}
             channelCount={amplifier.channelCount}
-            save={(draft) => saveClaim(amplifier.id, claim.id, draft)}
+            save={(draft) => claimSaves.change(claim.id, draft)}
             onDone={done}
           />
         ) : (
@@ -151,15 +152,15 @@ function Claims({
           }
           initial={taken ?? undefined}
           channelCount={amplifier.channelCount}
-          save={(draft) => saveClaim(amplifier.id, null, draft)}
+          save={(draft, id) => claimSaves.add(amplifier.id, draft, id)}
           onDone={done}
         />
       )}
       {claims.length > 0 && editing === null && (
         <ActionButton tone="primary" asChild mt={4}>
-          <NextLink href={`/amplifiers/${amplifier.id}/forecast`}>
+          <PageLink href={`/amplifiers/${amplifier.id}/forecast`}>
             Next: the forecast <ArrowRight size={16} />
-          </NextLink>
+          </PageLink>
         </ActionButton>
       )}
       <ConfirmDialog
@@ -168,12 +169,11 @@ function Claims({
         text={deleting ? claimText(powerClaim(deleting)) : ""}
         confirmLabel="Delete claim"
         onClose={() => setDeleting(null)}
-        onConfirm={() =>
-          deleting &&
-          removeClaim(deleting.id)
-            .then(() => setDeleting(null))
-            .then(() => router.refresh())
-        }
+        confirm={() => claimSaves.remove(deleting?.id ?? "")}
+        onConfirmed={() => {
+          setDeleting(null);
+          router.refresh();
+        }}
       />
     </Panel>
   );

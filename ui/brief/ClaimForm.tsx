@@ -1,11 +1,14 @@
 "use client";
 import { Grid } from "@chakra-ui/react";
 import { yupResolver } from "@hookform/resolvers/yup";
+import { useState } from "react";
 import { useForm } from "react-hook-form";
-import { claimSchema, type ClaimDraft, type FieldErrors, type Validated } from "@/records";
+import { claimSchema, type ClaimDraft, type Validated } from "@/records";
 import { impliedUnit } from "../parts/impliedUnit";
+import { newId as makeId } from "../parts/newId";
 import { SaveOrCancel } from "../parts/SaveOrCancel";
-import { showErrors } from "../parts/showErrors";
+import type { Kept } from "../parts/send";
+import { errorsOf, showErrors } from "../parts/showErrors";
 import { ChoiceField, QuantityField, TextField } from "../parts/TextField";
 import { useKeptDraft } from "../parts/useKeptDraft";
 
@@ -13,7 +16,8 @@ export type ClaimFormProps = {
   /** Names the form, for keeping its draft. */ draftKey: string;
   initial?: ClaimDraft;
   channelCount: number;
-  save(draft: ClaimDraft): Promise<Validated<{ id: string }>>;
+  /** @param id of what is new, the same however often it is sent */
+  save(draft: ClaimDraft, id: string): Promise<Validated<Kept>>;
   onDone(): void;
 };
 
@@ -49,11 +53,17 @@ export function ClaimForm({ draftKey, initial, channelCount, save, onDone }: Cla
     defaultValues: asText(initial, channelCount),
   });
   const { register, handleSubmit, setError, formState } = form;
+  const [newId] = useState(makeId);
+  const [revision, setRevision] = useState(initial?.revision);
   const forget = useKeptDraft(draftKey, form);
   const { errors, isSubmitting } = formState;
   const onSubmit = handleSubmit(async (draft) => {
-    const outcome = await save(draft);
-    if (!outcome.ok) return showErrors(outcome.errors as FieldErrors, setError);
+    const outcome = await save({ ...draft, revision }, newId);
+    if (!outcome.ok) {
+      // Saved once more, what stands here takes the place of what another window saved meanwhile.
+      if (outcome.conflict) setRevision(outcome.conflict.revision);
+      return showErrors(errorsOf(outcome, draft), setError);
+    }
     forget();
     onDone();
   });

@@ -10,14 +10,13 @@ import {
   type Details,
   type FieldErrors,
   type Photo,
-  type Validated,
 } from "@/records";
-import { saveDocument } from "@/server/actions";
 import { ActionButton } from "../parts/ActionButton";
 import { DraftCheck, DraftChoice, DraftField } from "../parts/DraftField";
 import { KeptMark } from "../parts/KeptMark";
 import { Panel } from "../parts/Panel";
 import { Remove } from "../parts/Remove";
+import { saveDocument } from "../parts/saves";
 import { typed } from "../parts/typed";
 import { useAutosave } from "../parts/useAutosave";
 import { Photos } from "./Photos";
@@ -50,7 +49,7 @@ type Draft = {
   string
 >;
 
-const asDraft = (details: Details): Draft => ({
+const asDraft = ({ revision: _, ...details }: Details): Draft => ({
   ...details,
   supplies: details.supplies.map((supply) => ({
     ...supply,
@@ -69,16 +68,23 @@ const asDraft = (details: Details): Draft => ({
 export function DetailsForm({ amplifierId, details }: { amplifierId: string; details: Details }) {
   const [draft, setDraft] = useState<Draft>(() => asDraft(details));
   const [errors, setErrors] = useState<FieldErrors>({});
-  const autosave = useAutosave(draft, setDraft, async (content): Promise<Validated<unknown>> => {
-    const outcome = await saveDocument(amplifierId, "details", {
-      ...content,
-      gainRatio:
-        /^[\d.,\s]+$/.test(content.gainRatio.trim()) && content.gainRatio.trim() !== ""
-          ? `${content.gainRatio} dB`
-          : content.gainRatio,
-    });
-    setErrors(outcome.ok ? {} : outcome.errors);
-    return outcome;
+  const autosave = useAutosave({
+    name: `details of ${amplifierId}`,
+    value: draft,
+    restore: setDraft,
+    revision: details.revision,
+    asDraft,
+    save: async (content, revision) => {
+      const gain = content.gainRatio.trim();
+      const outcome = await saveDocument(amplifierId, "details", {
+        ...content,
+        // A plain number is meant in decibels, as sheets print it.
+        gainRatio: /^[\d.,\s]+$/.test(gain) ? `${gain} dB` : gain,
+        revision,
+      });
+      setErrors(outcome.ok ? {} : outcome.errors);
+      return outcome;
+    },
   });
   const set = (change: Partial<Draft>) => setDraft((before) => ({ ...before, ...change }));
   const field = (

@@ -8,32 +8,45 @@ import {
   type AmplifierDraft,
   type FieldErrors,
 } from "@/records";
-import { saveAmplifier } from "@/server/actions";
 import { DraftChoice, DraftField } from "../parts/DraftField";
 import { KeptMark } from "../parts/KeptMark";
+import { amplifierSaves } from "../parts/saves";
 import { useAutosave } from "../parts/useAutosave";
 
-type IdentityText = Omit<AmplifierDraft, "year" | "channelCount"> & {
+type IdentityText = Omit<AmplifierDraft, "year" | "channelCount" | "revision"> & {
   year: string;
   channelCount: string;
 };
 
+const asDraft = ({
+  id: _,
+  createdAt: __,
+  revision: ___,
+  year,
+  channelCount,
+  ...rest
+}: Amplifier): IdentityText => ({
+  ...rest,
+  year: year ? String(year) : "",
+  channelCount: String(channelCount),
+});
+
 /** What the amplifier is. Kept as it is typed. */
-export function IdentityForm({
-  amplifier: { id, createdAt: _, ...initial },
-}: {
-  amplifier: Amplifier;
-}) {
-  const [draft, setDraft] = useState<IdentityText>({
-    ...initial,
-    year: initial.year ? String(initial.year) : "",
-    channelCount: String(initial.channelCount),
-  });
+export function IdentityForm({ amplifier }: { amplifier: Amplifier }) {
+  const { id, revision } = amplifier;
+  const [draft, setDraft] = useState<IdentityText>(() => asDraft(amplifier));
   const [errors, setErrors] = useState<FieldErrors>({});
-  const autosave = useAutosave(draft, setDraft, async (content) => {
-    const outcome = await saveAmplifier(id, content);
-    setErrors(outcome.ok ? {} : outcome.errors);
-    return outcome;
+  const autosave = useAutosave({
+    name: `amplifier ${id}`,
+    value: draft,
+    restore: setDraft,
+    revision,
+    asDraft,
+    save: async (content, from) => {
+      const outcome = await amplifierSaves.change(id, { ...content, revision: from });
+      setErrors(outcome.ok ? {} : outcome.errors);
+      return outcome;
+    },
   });
   const set = (change: Partial<IdentityText>) => setDraft((before) => ({ ...before, ...change }));
   const field = (name: keyof IdentityText, label: string, placeholder?: string, rows?: number) => (

@@ -1,14 +1,18 @@
 "use client";
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
-import { saveAmplifier } from "@/server/actions";
+import { useState } from "react";
+import { newId } from "../parts/newId";
 import { Panel } from "../parts/Panel";
+import { amplifierSaves } from "../parts/saves";
 import { AmplifierForm } from "./AmplifierForm";
 import { BriefImport } from "./BriefImport";
 
 /** The first step: what it is. Its claims come next. */
 export function NewAmplifierScreen() {
   const router = useRouter();
+  // Sent again after a lost answer, it is the same amplifier.
+  const [id] = useState(newId);
   return (
     <Box px={7} py={6} maxW="760px">
       <Flex justify="space-between" align="start">
@@ -22,8 +26,8 @@ export function NewAmplifierScreen() {
       </Text>
       <Panel>
         <AmplifierForm
-          save={(draft) => saveAmplifier(null, draft)}
-          onSaved={(id) => router.push(`/amplifiers/${id}/brief`)}
+          save={(draft) => amplifierSaves.add("", draft, id)}
+          onSaved={(saved) => router.push(`/amplifiers/${saved}/brief`)}
         />
       </Panel>
     </Box>

@@ -4,11 +4,11 @@ import { Check, CircleHelp, Minus, Plus } from "lucide-react";
 import { useMemo, useState } from "react";
 import { multiplierIn, readClaims, statedText, testablePower, type ReadClaim } from "@/core/claim";
 import type { Claim, ClaimDraft, Sheet } from "@/records";
-import { saveDocument } from "@/server/actions";
 import { ActionButton } from "../parts/ActionButton";
 import { DraftField } from "../parts/DraftField";
 import { KeptMark } from "../parts/KeptMark";
 import { Panel } from "../parts/Panel";
+import { saveDocument } from "../parts/saves";
 import { useAutosave } from "../parts/useAutosave";
 
 export type SheetReaderProps = {
@@ -19,6 +19,9 @@ export type SheetReaderProps = {
   onTake(draft: ClaimDraft): void;
 };
 
+/** What is typed of a sheet; the rest is read from it. */
+const pastedOf = ({ source, text }: Pick<Sheet, "source" | "text">) => ({ source, text });
+
 /** Paste a specification sheet; every line is read as a claim, with what it leaves out, or says why it is none. */
 export function SheetReader({
   amplifierId,
@@ -27,12 +30,18 @@ export function SheetReader({
   claims,
   onTake,
 }: SheetReaderProps) {
-  const [draft, setDraft] = useState({ source: sheet.source, text: sheet.text });
+  const [draft, setDraft] = useState(() => pastedOf(sheet));
   const { source, text } = draft;
   const read = useMemo(() => readClaims(text), [text]);
-  const autosave = useAutosave(draft, setDraft, (content) =>
-    saveDocument(amplifierId, "sheet", { ...content, ...readClaims(content.text) }),
-  );
+  const autosave = useAutosave({
+    name: `sheet of ${amplifierId}`,
+    value: draft,
+    restore: setDraft,
+    revision: sheet.revision,
+    asDraft: pastedOf,
+    save: (content, revision) =>
+      saveDocument(amplifierId, "sheet", { ...content, ...readClaims(content.text), revision }),
+  });
   const isTaken = (printedText: string, draft: ClaimDraft) =>
     claims.some(
       (claim) =>

@@ -4,7 +4,7 @@ import { drivenText } from "@/core/claim";
 import { ceilingName, forecast, type Assumptions } from "@/core/forecast";
 import { formatShort } from "@/core/units";
 import type { Claim, Load } from "@/records";
-import type { Looked, OnSupply } from "./looked";
+import type { Looked, OnSupply } from "@/records/facts";
 
 export type ByLoadProps = {
   claims: readonly Claim[];

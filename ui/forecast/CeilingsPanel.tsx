@@ -1,6 +1,6 @@
 "use client";
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
-import NextLink from "next/link";
+import { PageLink } from "../parts/PageLink";
 import { useRef } from "react";
 import { ceilingName, type Forecast } from "@/core/forecast";
 import { formatSignificant } from "@/core/units";
@@ -48,9 +48,9 @@ export function CeilingsPanel({
       ) : (
         <Text color="muted">
           Nothing to reckon with yet. Enter the supply&apos;s label in the{" "}
-          <NextLink href={briefHref} style={{ textDecoration: "underline" }}>
+          <PageLink href={briefHref} style={{ textDecoration: "underline" }}>
             Brief
-          </NextLink>
+          </PageLink>
           : volts, and amperes or watts.
         </Text>
       )}

@@ -1,7 +1,7 @@
 "use client";
 import { Grid, Heading, HStack } from "@chakra-ui/react";
 import { ArrowRight } from "lucide-react";
-import NextLink from "next/link";
+import { PageLink } from "../parts/PageLink";
 import { useMemo, useState } from "react";
 import { forecast, type ForecastCase } from "@/core/forecast";
 import {
@@ -12,20 +12,28 @@ import {
   type ForecastSettings,
   type Load,
 } from "@/records";
-import { saveDocument } from "@/server/actions";
 import { ActionButton } from "../parts/ActionButton";
 import { DraftChoice } from "../parts/DraftField";
 import { EmptyState } from "../parts/EmptyState";
 import { KeptMark } from "../parts/KeptMark";
 import { Panel } from "../parts/Panel";
+import { saveDocument } from "../parts/saves";
+import { unrevised } from "../parts/unrevised";
 import { useAutosave } from "../parts/useAutosave";
 import { AssumptionFields } from "./AssumptionFields";
 import { BiggerSupply } from "./BiggerSupply";
 import { ByLoad } from "./ByLoad";
 import { CeilingsPanel } from "./CeilingsPanel";
 import { Demanded } from "./Demanded";
-import { assumptionsOf, forecastFacts, supplyFor } from "./forecastFacts";
-import { ceilingsAt, lookedFor, onEachSupply, type Looked } from "./looked";
+import {
+  assumptionsOf,
+  forecastFacts,
+  supplyFor,
+  ceilingsAt,
+  lookedFor,
+  onEachSupply,
+  type Looked,
+} from "@/records/facts";
 import { OutlookPanel } from "./OutlookPanel";
 import { PredictedPanel } from "./PredictedPanel";
 
@@ -47,7 +55,7 @@ export function ForecastScreen(props: ForecastScreenProps) {
       text="The forecast works out whether a claim can be true: from the supply's label, the volts of the rails, the gain and the mains. Enter what is claimed, then come back."
     >
       <ActionButton tone="primary" asChild>
-        <NextLink href={`/amplifiers/${amplifier.id}/brief`}>Enter a claim</NextLink>
+        <PageLink href={`/amplifiers/${amplifier.id}/brief`}>Enter a claim</PageLink>
       </ActionButton>
     </EmptyState>
   );
@@ -60,7 +68,7 @@ function ClaimsForecast({
   details,
   settings: initial,
 }: ForecastScreenProps) {
-  const [settings, setSettings] = useState(initial);
+  const [settings, setSettings] = useState(() => unrevised<ForecastSettings>(initial));
   const [claimId, setClaimId] = useState(claims[0].id);
   const [looked, setLooked] = useState<Looked | null>(null);
   // What is typed lives in the fields; after going back they must show what is kept.
@@ -69,9 +77,14 @@ function ClaimsForecast({
     setSettings(before);
     setUndoneCount(undoneCount + 1);
   };
-  const autosave = useAutosave(settings, restore, (content) =>
-    saveDocument(amplifier.id, "forecast", content),
-  );
+  const autosave = useAutosave({
+    name: `forecast of ${amplifier.id}`,
+    value: settings,
+    restore,
+    revision: initial.revision,
+    asDraft: unrevised<ForecastSettings>,
+    save: (content, revision) => saveDocument(amplifier.id, "forecast", { ...content, revision }),
+  });
   const assumptions = useMemo(() => assumptionsOf(amplifier, settings), [amplifier, settings]);
   const claim = claims.find(({ id }) => id === claimId) ?? claims[0];
   const supply = supplyFor(details, settings.supplyName);
@@ -120,9 +133,9 @@ function ClaimsForecast({
           onChoose={(modelName) => setSettings({ ...settings, modelName })}
         />
         <ActionButton tone="primary" asChild justifySelf="start">
-          <NextLink href={`/amplifiers/${amplifier.id}/load`}>
+          <PageLink href={`/amplifiers/${amplifier.id}/load`}>
             Next: the load <ArrowRight size={16} />
-          </NextLink>
+          </PageLink>
         </ActionButton>
       </Grid>
       <Grid templateColumns="minmax(0, 1fr)" gap={4}>

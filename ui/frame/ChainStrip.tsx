@@ -1,6 +1,6 @@
 "use client";
 import { Box, Flex, Text } from "@chakra-ui/react";
-import NextLink from "next/link";
+import { PageLink } from "../parts/PageLink";
 import { Fragment, useMemo } from "react";
 import { KeyCap } from "../parts/KeyCap";
 import { useKeys } from "../parts/keys";
@@ -83,7 +83,7 @@ export function ChainStrip({ amplifierId }: { amplifierId: string }) {
 function Capsule({ name, link, href }: { name: string; link: ChainLink; href: string }) {
   return (
     <Box asChild flex={1} minW={0}>
-      <NextLink href={href} aria-label={`${name}: ${link.note}, ${link.value}`}>
+      <PageLink href={href} aria-label={`${name}: ${link.note}, ${link.value}`}>
         <Box
           h="56px"
           px={3}
@@ -100,7 +100,7 @@ function Capsule({ name, link, href }: { name: string; link: ChainLink; href: st
             {link.value}
           </Text>
         </Box>
-      </NextLink>
+      </PageLink>
     </Box>
   );
 }

@@ -1,14 +1,14 @@
 "use client";
 import { Box, Flex, HStack, Text, VStack } from "@chakra-ui/react";
 import { Check, Moon, Sun } from "lucide-react";
-import NextLink from "next/link";
+import { PageLink } from "../parts/PageLink";
 import { usePathname } from "next/navigation";
 import { useTheme } from "next-themes";
 import { useCallback, useMemo, useState } from "react";
 import { KeyCap } from "../parts/KeyCap";
 import { useKeys } from "../parts/keys";
 import { KeyHelp } from "./KeyHelp";
-import { STAGES, type StageProgress, type StageSlug } from "./stages";
+import { STAGES, type StageProgress, type StageSlug } from "@/records/facts";
 
 export type RailAmplifier = { id: string; name: string; line: string; progress: StageProgress };
 
@@ -34,11 +34,11 @@ export function Rail({ amplifier }: { amplifier: RailAmplifier | null }) {
       top={0}
       h="100vh"
     >
-      <NextLink href="/">
+      <PageLink href="/">
         <Text fontSize="20px" fontWeight={700} color="spruce" letterSpacing="-0.01em">
           Rimebank
         </Text>
-      </NextLink>
+      </PageLink>
       {amplifier && (
         <Box mt={4}>
           <Text fontWeight={700} lineHeight={1.25} overflowWrap="anywhere">
@@ -94,7 +94,7 @@ function StageLink({
           aria-hidden
         />
       )}
-      <NextLink href={href} aria-current={isCurrent ? "page" : undefined}>
+      <PageLink href={href} aria-current={isCurrent ? "page" : undefined}>
         <HStack
           gap={3}
           minH="42px"
@@ -116,7 +116,7 @@ function StageLink({
             />
           )}
         </HStack>
-      </NextLink>
+      </PageLink>
     </Box>
   );
 }

@@ -7,7 +7,6 @@ import { words, markup } from "../testing/shown";
 import { MeasuredView } from "./MeasuredView";
 
 jest.mock("next/navigation", () => ({ useRouter: () => ({ refresh: () => {} }) }));
-jest.mock("@/server/actions", () => ({ saveRemarks: () => {} }));
 
 const level = (name: string, db: number, stdUncertainty: number | null = null) =>
   figureOf(name, "level-ratio", dbToAmplitudeRatio(db), stdUncertainty);

@@ -22,7 +22,7 @@ import { ExportLinks } from "./ExportLinks";
 import { figureText, shownFigure } from "./quantityText";
 import { RecordingPanel } from "../recording/RecordingPanel";
 import { RunRemarks } from "./RunRemarks";
-import { repeatStatistics, type Statistic } from "./setStatistics";
+import { repeatStatistics, type Statistic } from "@/records/facts";
 import { StopPanel } from "./StopPanel";
 
 export type MeasuredViewProps = {

@@ -6,7 +6,7 @@ import { chartsOf } from "./chartsOf";
 import { claimMark } from "./claimMark";
 import { conditionsLine } from "./conditionsLine";
 import { figureText } from "./quantityText";
-import { repeatStatistics } from "./setStatistics";
+import { repeatStatistics } from "@/records/facts";
 
 describe("readings as text", () => {
   test.each([

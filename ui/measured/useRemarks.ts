@@ -2,7 +2,8 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Remarks, Run } from "@/records";
-import { saveRemarks } from "@/server/actions";
+import { saveRemarks } from "../parts/saves";
+import { messageOf } from "../parts/send";
 
 /** Keeps remarks on a run; what is wrong with them is told, and they stay on the screen. */
 export const useRemarks = (
@@ -11,19 +12,10 @@ export const useRemarks = (
   const router = useRouter();
   const [message, setMessage] = useState<string | null>(null);
   const keep = async (remarks: Remarks): Promise<boolean> => {
-    try {
-      const outcome = await saveRemarks(run.id, remarks);
-      if (!outcome.ok) {
-        setMessage(Object.values(outcome.errors)[0]);
-        return false;
-      }
-    } catch {
-      setMessage("Not kept: the program does not answer. Try again.");
-      return false;
-    }
-    setMessage(null);
-    router.refresh();
-    return true;
+    const outcome = await saveRemarks(run.id, remarks);
+    setMessage(outcome.ok ? null : messageOf(outcome));
+    if (outcome.ok) router.refresh();
+    return outcome.ok;
   };
   return { keep, message };
 };

@@ -1,30 +1,42 @@
 "use client";
 import { Dialog, Portal, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import type { Validated } from "@/records";
 import { ActionButton } from "./ActionButton";
+import { messageOf } from "./send";
 
 export type ConfirmDialogProps = {
   open: boolean;
   title: string;
   text: string;
   confirmLabel: string;
-  onConfirm(): void;
+  /** Does it; what goes wrong is shown here, and it may be tried again. */
+  confirm(): Promise<Validated<unknown>>;
+  onConfirmed(): void;
   onClose(): void;
 };
 
 /** Asks before something is lost for good. */
-export function ConfirmDialog({
-  open,
-  title,
-  text,
-  confirmLabel,
-  onConfirm,
-  onClose,
-}: ConfirmDialogProps) {
+export function ConfirmDialog({ open, title, text, confirmLabel, ...on }: ConfirmDialogProps) {
+  const [failure, setFailure] = useState<string | null>(null);
+  const [isBusy, setBusy] = useState(false);
+  const close = () => {
+    setFailure(null);
+    on.onClose();
+  };
+  const confirm = async () => {
+    setBusy(true);
+    const outcome = await on.confirm();
+    setBusy(false);
+    if (!outcome.ok) return setFailure(messageOf(outcome));
+    setFailure(null);
+    on.onConfirmed();
+  };
   return (
     <Dialog.Root
       role="alertdialog"
       open={open}
-      onOpenChange={(change) => !change.open && onClose()}
+      onOpenChange={(change) => !change.open && close()}
       placement="center"
     >
       <Portal>
@@ -36,11 +48,21 @@ export function ConfirmDialog({
             </Dialog.Header>
             <Dialog.Body>
               <Text>{text}</Text>
+              {failure && (
+                <Text role="alert" color="ember" mt={3}>
+                  {failure}
+                </Text>
+              )}
             </Dialog.Body>
             <Dialog.Footer>
-              <ActionButton onClick={onClose}>Keep it</ActionButton>
-              <ActionButton tone="danger" onClick={onConfirm} data-testid="confirm">
-                {confirmLabel}
+              <ActionButton onClick={close}>Keep it</ActionButton>
+              <ActionButton
+                tone="danger"
+                loading={isBusy}
+                onClick={() => void confirm()}
+                data-testid="confirm"
+              >
+                {failure ? "Try again" : confirmLabel}
               </ActionButton>
             </Dialog.Footer>
           </Dialog.Content>

@@ -1,5 +1,6 @@
 import type { FieldValues, Path, UseFormSetError } from "react-hook-form";
-import type { FieldErrors } from "@/records";
+import type { FieldErrors, Refused } from "@/records";
+import { differences } from "./differences";
 
 /** Puts the server's messages beside the fields they belong to; what belongs to none goes to the form. */
 export const showErrors = <T extends FieldValues>(
@@ -11,3 +12,17 @@ export const showErrors = <T extends FieldValues>(
       message,
     }),
   );
+
+const MOST_SHOWN = 4;
+
+/** What a form shows of a refusal: where another window was first, also what stands there now. */
+export const errorsOf = ({ errors, conflict }: Refused, mine?: unknown): FieldErrors => {
+  if (!conflict) return errors;
+  const there = differences(mine ?? {}, conflict.now)
+    .filter((each) => each.there !== null)
+    .slice(0, MOST_SHOWN)
+    .map((each) => `${each.name}: ${each.there}`);
+  return {
+    "": `This was changed in another window meanwhile. There it now says ${there.join("; ")}. Save again to put what stands here in its place, or cancel to leave that.`,
+  };
+};

@@ -1,68 +1,89 @@
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useRouter } from "next/navigation";
+import { useEffect, useRef, useState, useSyncExternalStore } from "react";
 import type { Validated } from "@/records";
-import { afterKeeping, stepBack, type History } from "./history";
+import { useFrame } from "../frame/FrameMark";
+import { Keeper, type KeptState } from "./keeper";
+import type { Kept } from "./send";
 
-export type AutosaveState = "kept" | "waiting" | { message: string };
 /** `undo` is null where there is nothing to go back to. */
-export type Autosave = { state: AutosaveState; undo: (() => void) | null };
+export type Autosave<T = unknown> = {
+  state: KeptState<T>;
+  mine: T;
+  undo: (() => void) | null;
+  keepMine(): void;
+  takeTheirs(): void;
+};
 
-const PAUSE_MS = 700;
-const RETRY_MS = 4000;
+export type AutosaveOptions<T, Doc> = {
+  /** Names what is kept, among all that this window has kept. */
+  name: string;
+  /** What is on the screen. */
+  value: T;
+  /** Puts a value back on the screen. */
+  restore(value: NoInfer<T>): void;
+  /** Of what the page was made with. */
+  revision: number | undefined;
+  /** Keeps a value; must be safe to call again with a newer one. */
+  save(value: NoInfer<T>, revision: number): Promise<Validated<Kept>>;
+  /** What is kept, as it is on the screen. */
+  asDraft(kept: Doc): NoInfer<T>;
+};
+
+/** What this window has kept last of each thing: a page that the browser brings back may have been made before. */
+const keptHere = new Map<string, { value: unknown; revision: number }>();
 
 /**
- * Keeps a value shortly after its last change, at once when its screen is left, and what it was before, for going back. A value
- * that the schema refuses is not kept, and its message shown; it stays on the screen. Where the server does not answer, it is
- * tried again until it does.
- * @param restore puts a value back on the screen
- * @param save must be safe to call again with a newer value
+ * Keeps what is on the screen shortly after its last change, and at once when the screen is left.
+ * @see Keeper
  */
-export const useAutosave = <T>(
-  value: T,
-  restore: (value: T) => void,
-  save: (value: T) => Promise<Validated<unknown>>,
-): Autosave => {
-  const [state, setState] = useState<AutosaveState>("kept");
-  const [history, setHistory] = useState<History<T>>({ kept: value, past: [] });
-  const [attempt, setAttempt] = useState(0);
-  const keptText = useRef(JSON.stringify(value));
-  const latest = useRef({ value, restore, save });
-  useEffect(() => {
-    latest.current = { value, restore, save };
-  }, [value, restore, save]);
+export const useAutosave = <T, Doc>({
+  name,
+  value,
+  restore,
+  revision = 0,
+  save,
+  asDraft,
+}: AutosaveOptions<T, Doc>): Autosave<T> => {
+  const router = useRouter();
+  const { seen } = useFrame();
+  const [keeper] = useState(() => {
+    const last = keptHere.get(name);
+    const start =
+      last && last.revision > revision ? { ...last, value: last.value as T } : { value, revision };
+    return new Keeper<T>({ ...start, save, restore, fromKept: asDraft, onKept: () => {} });
+  });
+  const { kept: state } = useSyncExternalStore(keeper.subscribe, keeper.state, keeper.state);
 
   useEffect(() => {
-    const text = JSON.stringify(value);
-    if (text === keptText.current) return;
-    const timers = [setTimeout(() => setState("waiting"), 0)];
-    const keep = async () => {
-      try {
-        const outcome = await latest.current.save(value);
-        if (!outcome.ok)
-          return setState({
-            message: Object.values(outcome.errors)[0] ?? "This could not be kept.",
-          });
-        keptText.current = text;
-        setHistory((known) => afterKeeping(known, value));
-        setState("kept");
-      } catch {
-        setState({
-          message:
-            "Not kept yet: the program does not answer. It is tried again; what you entered is still here.",
-        });
-        timers.push(setTimeout(() => setAttempt((count) => count + 1), RETRY_MS));
-      }
-    };
-    timers.push(setTimeout(() => void keep(), PAUSE_MS));
-    return () => timers.forEach(clearTimeout);
-  }, [value, attempt]);
+    keeper.use({
+      save,
+      restore,
+      fromKept: asDraft,
+      onKept: (answer, now) => {
+        keptHere.set(name, { value: now, revision: answer.revision ?? 0 });
+        seen(answer.frame);
+      },
+    });
+  });
 
-  // Leaving the screen within the pause keeps what was typed last.
+  // Where the page was made before what this window kept last, that is shown, once.
+  const isShown = useRef(false);
+  useEffect(() => {
+    const { kept } = keeper.state().history;
+    const isOlder = !isShown.current && JSON.stringify(kept) !== JSON.stringify(value);
+    isShown.current = true;
+    if (isOlder) restore(kept);
+    else keeper.changed(value);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `restore` is new with every drawing
+  }, [keeper, value]);
+
+  // Leaving the screen keeps what was typed last; pages that were made before are made anew when they are come back to.
   useEffect(
     () => () => {
-      const { value: last, save: keep } = latest.current;
-      if (JSON.stringify(last) !== keptText.current) void keep(last).catch(() => {});
+      keeper.leave();
+      if (keptHere.has(name)) setTimeout(() => router.refresh(), 0);
     },
-    [],
+    [keeper, name, router],
   );
 
   // Closing the window with something not kept yet asks first.
@@ -73,13 +94,11 @@ export const useAutosave = <T>(
     return () => window.removeEventListener("beforeunload", ask);
   }, [state]);
 
-  const undo = useCallback(() => {
-    const back = stepBack(history, JSON.stringify(latest.current.value) === keptText.current);
-    if (!back) return;
-    setHistory(back);
-    // What is given up was never kept, so there is nothing to wait for.
-    if (back.kept === history.kept) setState("kept");
-    latest.current.restore(back.kept);
-  }, [history]);
-  return { state, undo: history.past.length > 0 || state !== "kept" ? undo : null };
+  return {
+    state,
+    mine: value,
+    undo: keeper.canUndo() ? () => keeper.undo() : null,
+    keepMine: () => keeper.keepMine(),
+    takeTheirs: () => keeper.takeTheirs(),
+  };
 };

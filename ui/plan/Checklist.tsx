@@ -1,7 +1,7 @@
 import { Box, Heading, Text } from "@chakra-ui/react";
 import { RUN_KINDS, type Timeline } from "@/core/plan";
 import { durationText } from "../parts/durationText";
-import { conditionsText } from "./runText";
+import { conditionsText } from "@/records/facts";
 
 export type ChecklistProps = {
   title: string;

@@ -8,7 +8,7 @@ import { formatSignificant } from "@/core/units";
 import { durationText } from "../parts/durationText";
 import { Remove } from "../parts/Remove";
 import { unbroken } from "../parts/unbroken";
-import { conditionsText } from "./runText";
+import { conditionsText } from "@/records/facts";
 
 export type PlanRowProps = {
   entry: TimelineEntry;

@@ -2,7 +2,7 @@
 import { arrayMove } from "@dnd-kit/sortable";
 import { Box, Flex, Grid, HStack, Text } from "@chakra-ui/react";
 import { ArrowRight, ListOrdered, Printer } from "lucide-react";
-import NextLink from "next/link";
+import { PageLink } from "../parts/PageLink";
 import { Fragment, useMemo, useState } from "react";
 import {
   newRun,
@@ -16,23 +16,29 @@ import {
 } from "@/core/plan";
 import { cautionsFor } from "@/core/safety";
 import { formatShort } from "@/core/units";
-import { amplifierName, type Plan, type RigSettings, type Run } from "@/records";
-import { saveDocument } from "@/server/actions";
+import { amplifierName, type Plan, type RigSettings, type RunEntry } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { KeptMark } from "../parts/KeptMark";
 import { useKeys } from "../parts/keys";
 import { Panel } from "../parts/Panel";
 import { Reading } from "../parts/Reading";
-import { safetyFacts } from "../parts/safetyFacts";
+import {
+  safetyFacts,
+  heatModel,
+  planFacts,
+  runTroubles,
+  type PlanRecords,
+  isMade,
+} from "@/records/facts";
+import { saveDocument } from "../parts/saves";
+import { unrevised } from "../parts/unrevised";
 import { useAutosave } from "../parts/useAutosave";
 import { durationText } from "../parts/durationText";
 import { AddRun } from "./AddRun";
 import { Checklist } from "./Checklist";
 import { Limits } from "./Limits";
-import { heatModel, planFacts, runTroubles, type PlanRecords } from "./planFacts";
 import { PlanRow } from "./PlanRow";
 import { RunEditor } from "./RunEditor";
-import { isMade } from "./runText";
 import { Sortable } from "./Sortable";
 import { Timeline } from "./Timeline";
 
@@ -45,14 +51,14 @@ const SIZES: readonly { size: PlanSize; label: string; key: string }[] = [
 export type PlanScreenProps = {
   records: PlanRecords;
   plan: Plan;
-  runs: readonly Run[];
+  runs: readonly RunEntry[];
   rig: RigSettings;
 };
 
 /** The runs in the order in which they are to be made, with the time and the heat that they take. */
 export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScreenProps) {
   const { amplifier, claims } = records;
-  const [plan, setPlan] = useState(initial);
+  const [plan, setPlan] = useState(() => unrevised<Plan>(initial));
   const [chosenId, setChosenId] = useState<string | null>(null);
   // What is typed lives in the fields; after going back they must show what is kept.
   const [undoneCount, setUndoneCount] = useState(0);
@@ -60,9 +66,14 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
     setPlan(before);
     setUndoneCount(undoneCount + 1);
   };
-  const autosave = useAutosave(plan, restore, (content) =>
-    saveDocument(amplifier.id, "plan", content),
-  );
+  const autosave = useAutosave({
+    name: `plan of ${amplifier.id}`,
+    value: plan,
+    restore,
+    revision: initial.revision,
+    asDraft: unrevised<Plan>,
+    save: (content, revision) => saveDocument(amplifier.id, "plan", { ...content, revision }),
+  });
   const facts = useMemo(() => planFacts(records), [records]);
   const model = useMemo(() => heatModel(records, plan), [records, plan]);
   const timeline = useMemo(() => timelineOf(plan.runs, model), [plan.runs, model]);
@@ -194,9 +205,9 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
                 <KeptMark {...autosave} />
                 <Grid gap={2} mt={3}>
                   <ActionButton tone="primary" asChild>
-                    <NextLink href={`/amplifiers/${amplifier.id}/bench`}>
+                    <PageLink href={`/amplifiers/${amplifier.id}/bench`}>
                       Next: the bench <ArrowRight size={16} />
-                    </NextLink>
+                    </PageLink>
                   </ActionButton>
                   <ActionButton onClick={() => window.print()}>
                     <Printer size={16} /> Print the checklist

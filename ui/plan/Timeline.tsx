@@ -9,7 +9,7 @@ import { CelsiusGrid, SCALE_TEXT } from "../charts/CelsiusGrid";
 import { channelLook, cssColor } from "../charts/channelLook";
 import { useSize } from "../charts/useSize";
 import { durationText } from "../parts/durationText";
-import { conditionsText } from "./runText";
+import { conditionsText } from "@/records/facts";
 import { timeTicks } from "./timeTicks";
 
 const MARGIN = { top: 30, right: 92, bottom: 26, left: 50 };

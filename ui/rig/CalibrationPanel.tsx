@@ -12,7 +12,7 @@ import type { Instrument } from "@/records";
 import { DraftField } from "../parts/DraftField";
 import { Panel } from "../parts/Panel";
 import { Reading } from "../parts/Reading";
-import { calibrationOf } from "./rigCalibration";
+import { calibrationOf } from "@/records/facts";
 import { ToneDrop } from "./ToneDrop";
 
 /** Texts of the fields, as they are typed. */

@@ -18,7 +18,7 @@ import { ActionButton } from "../parts/ActionButton";
 import { DraftField } from "../parts/DraftField";
 import { Panel } from "../parts/Panel";
 import { Reading } from "../parts/Reading";
-import type { ExpectedPeak } from "./expectedPeak";
+import type { ExpectedPeak } from "@/records/facts";
 
 export type DividerPanelProps = {
   peak: ExpectedPeak;

@@ -3,7 +3,6 @@ import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { useState } from "react";
 import { INSTRUMENT_ROLES, type FieldErrors, type Instrument, type Instruments } from "@/records";
-import { saveWorkshopDocument } from "@/server/actions";
 import { ActionButton } from "../parts/ActionButton";
 import { DraftChoice, DraftField } from "../parts/DraftField";
 import { impliedUnit } from "../parts/impliedUnit";
@@ -12,6 +11,7 @@ import { newId } from "../parts/newId";
 import { Panel } from "../parts/Panel";
 import { Remove } from "../parts/Remove";
 import { typed } from "../parts/typed";
+import { saveWorkshopDocument } from "../parts/saves";
 import { useAutosave } from "../parts/useAutosave";
 
 const NUMBERS = [
@@ -34,6 +34,9 @@ const asDraft = (instrument: Instrument): InstrumentDraft => ({
   accuracyRatio: `${Number((100 * instrument.accuracyRatio).toPrecision(4))} %`,
 });
 
+const asDrafts = ({ instruments }: Instruments): readonly InstrumentDraft[] =>
+  instruments.map(asDraft);
+
 /** What "most" means for a kind of instrument. */
 const MOST: Record<Instrument["role"], { label: string; unit: string }> = {
   source: { label: "Gives at most", unit: "V RMS" },
@@ -47,19 +50,25 @@ const MOST: Record<Instrument["role"], { label: string; unit: string }> = {
 
 /** The reviewer's instruments with their accuracy and limits, for all amplifiers. Kept as they are typed. */
 export function InstrumentList({ instruments }: { instruments: Instruments }) {
-  const [drafts, setDrafts] = useState<readonly InstrumentDraft[]>(() =>
-    instruments.instruments.map(asDraft),
-  );
+  const [drafts, setDrafts] = useState<readonly InstrumentDraft[]>(() => asDrafts(instruments));
   const [errors, setErrors] = useState<FieldErrors>({});
-  const autosave = useAutosave(drafts, setDrafts, async (content) => {
-    const outcome = await saveWorkshopDocument("instruments", {
-      instruments: content.map((each) => ({
-        ...each,
-        accuracyRatio: impliedUnit("%")(each.accuracyRatio),
-      })),
-    });
-    setErrors(outcome.ok ? {} : outcome.errors);
-    return outcome;
+  const autosave = useAutosave({
+    name: "instruments",
+    value: drafts,
+    restore: setDrafts,
+    revision: instruments.revision,
+    asDraft: asDrafts,
+    save: async (content, revision) => {
+      const outcome = await saveWorkshopDocument("instruments", {
+        instruments: content.map((each) => ({
+          ...each,
+          accuracyRatio: impliedUnit("%")(each.accuracyRatio),
+        })),
+        revision,
+      });
+      setErrors(outcome.ok ? {} : outcome.errors);
+      return outcome;
+    },
   });
   const change = (index: number, part: Partial<InstrumentDraft>) =>
     setDrafts(drafts.map((draft, k) => (k === index ? { ...draft, ...part } : draft)));

@@ -10,7 +10,7 @@ import { amplifier, claim, load } from "@/records/testing/run";
 import { markup, words } from "../testing/shown";
 import { RigScreen } from "./RigScreen";
 
-jest.mock("@/server/actions", () => ({ saveDocument: () => {}, saveWorkshopDocument: () => {} }));
+jest.mock("next/navigation", () => ({ useRouter: () => ({ refresh: () => {} }) }));
 
 const screen = (rig: Partial<RigSettings> = {}, details: Partial<Details> = {}) => (
   <RigScreen

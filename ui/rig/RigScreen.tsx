@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, Grid, Heading, HStack, Tabs } from "@chakra-ui/react";
 import { ArrowRight } from "lucide-react";
-import NextLink from "next/link";
+import { PageLink } from "../parts/PageLink";
 import { useMemo, useState } from "react";
 import { cautionsFor } from "@/core/safety";
 import { amplitudeRatioToDb, formatFixed, formatSignificant, parseNumber } from "@/core/units";
@@ -18,22 +18,20 @@ import {
   type Load,
   type RigSettings,
 } from "@/records";
-import { saveDocument } from "@/server/actions";
 import { ActionButton } from "../parts/ActionButton";
 import { DraftCheck, DraftChoice } from "../parts/DraftField";
 import { KeptMark } from "../parts/KeptMark";
 import { Panel } from "../parts/Panel";
-import { safetyFacts } from "../parts/safetyFacts";
+import { safetyFacts, expectedPeak, chosenInstrument } from "@/records/facts";
 import { typed } from "../parts/typed";
+import { saveDocument } from "../parts/saves";
 import { useAutosave } from "../parts/useAutosave";
 import { CalibrationPanel, type CalibrationText } from "./CalibrationPanel";
 import { DividerPanel } from "./DividerPanel";
-import { expectedPeak } from "./expectedPeak";
 import { GuardsPanel, guardTexts, type GuardTexts } from "./GuardsPanel";
 import { InstrumentList } from "./InstrumentList";
 import { LoopPanel } from "./LoopPanel";
 import { ReadingsChoice } from "./ReadingsChoice";
-import { chosenInstrument } from "./rigCalibration";
 import { SafetyGate } from "./SafetyGate";
 import { dividerText, Wiring } from "./Wiring";
 
@@ -51,7 +49,7 @@ export type RigScreenProps = {
 type RigDraft = Omit<RigSettings, keyof CalibrationText | "upperOhms" | "lowerOhms" | "guards"> &
   CalibrationText & { upperOhms: string; lowerOhms: string; guards: GuardTexts };
 
-const asDraft = (rig: RigSettings): RigDraft => ({
+const asDraft = ({ revision: _, ...rig }: RigSettings): RigDraft => ({
   ...rig,
   guards: guardTexts(rig.guards),
   upperOhms: typed(rig.upperOhms),
@@ -69,10 +67,17 @@ export function RigScreen(props: RigScreenProps) {
   const [draft, setDraft] = useState<RigDraft>(() => asDraft(rig));
   const [errors, setErrors] = useState<FieldErrors>({});
   const [tab, setTab] = useState("wiring");
-  const autosave = useAutosave(draft, setDraft, async (content) => {
-    const outcome = await saveDocument(amplifier.id, "rig", content);
-    setErrors(outcome.ok ? {} : outcome.errors);
-    return outcome;
+  const autosave = useAutosave({
+    name: `rig of ${amplifier.id}`,
+    value: draft,
+    restore: setDraft,
+    revision: rig.revision,
+    asDraft,
+    save: async (content, revision) => {
+      const outcome = await saveDocument(amplifier.id, "rig", { ...content, revision });
+      setErrors(outcome.ok ? {} : outcome.errors);
+      return outcome;
+    },
   });
   const set = (change: Partial<RigDraft>) => setDraft((before) => ({ ...before, ...change }));
   return (
@@ -220,9 +225,9 @@ function WiringTab({
             />
           </HStack>
           <ActionButton tone="primary" asChild mt={3}>
-            <NextLink href={`/amplifiers/${amplifier.id}/plan`}>
+            <PageLink href={`/amplifiers/${amplifier.id}/plan`}>
               Next: the plan <ArrowRight size={16} />
-            </NextLink>
+            </PageLink>
           </ActionButton>
         </Panel>
       </Flex>

@@ -4,24 +4,22 @@ import {
   createColumnHelper,
   flexRender,
   getCoreRowModel,
-  getFilteredRowModel,
-  getSortedRowModel,
   useReactTable,
-  type SortingState,
 } from "@tanstack/react-table";
 import { format } from "date-fns";
-import { ArrowDown, ArrowUp, Plus } from "lucide-react";
-import NextLink from "next/link";
+import { ArrowDown, ArrowUp, ChevronLeft, ChevronRight, Plus } from "lucide-react";
+import { PageLink } from "../parts/PageLink";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState, useTransition, type ReactNode } from "react";
 import { formatFixed, formatWithUncertainty } from "@/core/units";
+import type { Shelf, ShelfCounts, ShelfOrder, ShelfRow, ShelfView } from "@/records";
 import { ClaimStrip } from "../charts/ClaimStrip";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
 import { unbroken } from "../parts/unbroken";
 import { VerdictWord } from "../verdict/VerdictWord";
-import type { ShelfRow } from "./shelfRow";
+import { addressOf } from "./addressOf";
 
 const column = createColumnHelper<ShelfRow>();
 
@@ -34,30 +32,34 @@ const columns = [
     header: "Kind",
     cell: (cell) => <Text color="muted">{cell.getValue()}</Text>,
   }),
-  column.accessor((row) => row.claim?.text ?? "", {
+  column.display({
     id: "claim",
     header: "Claim",
     cell: ({ row }) => <ClaimCell row={row.original} />,
   }),
-  column.accessor((row) => row.claim?.verdict.measured?.marginRatio ?? -2, {
-    id: "verdict",
+  column.display({
+    id: "margin",
     header: "Measured against the claim",
     cell: ({ row }) => <VerdictCell row={row.original} />,
   }),
   column.accessor((row) => row.lastRunAt ?? "", {
-    id: "run",
+    id: "last-run",
     header: "Last run",
     cell: (cell) => (
-      <Text color="muted" whiteSpace="nowrap">
+      <Text color="muted" whiteSpace="nowrap" suppressHydrationWarning>
         {cell.getValue() ? format(new Date(cell.getValue()), "d MMM yyyy") : "none yet"}
       </Text>
     ),
   }),
 ];
 
+/** Columns that the shelf can be ordered by. */
+const ORDERS: readonly string[] = ["name", "kind", "margin", "last-run"] satisfies ShelfOrder[];
+
 /** All amplifiers, what each claims, and what it did. */
-export function ShelfScreen({ rows }: { rows: readonly ShelfRow[] }) {
+export function ShelfScreen({ shelf }: { shelf: Shelf }) {
   const router = useRouter();
+  const { counts } = shelf;
   useKeys(
     useMemo(
       () => [{ key: "n", label: "New amplifier", run: () => router.push("/amplifiers/new") }],
@@ -68,12 +70,12 @@ export function ShelfScreen({ rows }: { rows: readonly ShelfRow[] }) {
     <Box px={7} py={6} maxW="1200px">
       <Flex justify="space-between" align="center" gap={4} mb={5}>
         <Heading as="h1" fontSize="28px" letterSpacing="-0.01em">
-          {headline(rows)}
+          {headline(counts)}
         </Heading>
-        {rows.length > 0 && <NewButton />}
+        {counts.amplifiers > 0 && <NewButton />}
       </Flex>
-      {rows.length > 0 ? (
-        <ShelfTable rows={rows} />
+      {counts.amplifiers > 0 ? (
+        <ShelfTable shelf={shelf} />
       ) : (
         <EmptyState
           title="Put the first amplifier on the shelf"
@@ -86,51 +88,41 @@ export function ShelfScreen({ rows }: { rows: readonly ShelfRow[] }) {
   );
 }
 
-const headline = (rows: readonly ShelfRow[]): string => {
-  const judged = rows.filter(({ claim }) => claim && claim.verdict.status !== "not-tested");
-  if (rows.length === 0) return "Shelf";
-  const kept = judged.filter(({ claim }) => claim?.verdict.status === "met").length;
-  return judged.length === 0
-    ? `${rows.length} on the shelf, none measured yet`
-    : `${kept} of ${judged.length} measured ${judged.length === 1 ? "amplifier keeps its" : "amplifiers keep their"} promise`;
+const headline = ({ amplifiers, judged, met }: ShelfCounts): string => {
+  if (amplifiers === 0) return "Shelf";
+  if (judged === 0) return `${amplifiers} on the shelf, none measured yet`;
+  return `${met} of ${judged} measured ${judged === 1 ? "amplifier keeps its" : "amplifiers keep their"} promise`;
 };
 
 function NewButton() {
   return (
     <ActionButton tone="primary" hotkey="N" asChild>
-      <NextLink href="/amplifiers/new">
+      <PageLink href="/amplifiers/new">
         <Plus size={18} /> New amplifier
-      </NextLink>
+      </PageLink>
     </ActionButton>
   );
 }
 
-function ShelfTable({ rows }: { rows: readonly ShelfRow[] }) {
-  const [sorting, setSorting] = useState<SortingState>([]);
-  const [filter, setFilter] = useState("");
+/** From this many on, the shelf is long enough to be searched. */
+const LONG = 5;
+const TYPING_PAUSE_MS = 250;
+
+function ShelfTable({ shelf: { rows, view, counts, pageCount } }: { shelf: Shelf }) {
+  const router = useRouter();
+  const [isPending, startTransition] = useTransition();
+  const show = (change: Partial<ShelfView>) =>
+    startTransition(() => router.replace(addressOf({ ...view, page: 0, ...change })));
   const table = useReactTable({
     data: rows as ShelfRow[],
     columns,
-    state: { sorting, globalFilter: filter },
-    onSortingChange: setSorting,
-    onGlobalFilterChange: setFilter,
     getCoreRowModel: getCoreRowModel(),
-    getSortedRowModel: getSortedRowModel(),
-    getFilteredRowModel: getFilteredRowModel(),
+    manualSorting: true,
   });
   return (
-    <Box>
-      {rows.length > 4 && (
-        <Input
-          aria-label="Find on the shelf"
-          placeholder="Find a maker, model or claim"
-          value={filter}
-          onChange={(event) => setFilter(event.target.value)}
-          maxW="320px"
-          mb={3}
-          bg="surface"
-          borderColor="rime"
-        />
+    <Box opacity={isPending ? 0.6 : 1}>
+      {counts.amplifiers >= LONG && (
+        <Finder find={view.find} onFind={(find) => show({ find })} counts={counts} />
       )}
       <Table.Root
         size="md"
@@ -145,22 +137,9 @@ function ShelfTable({ rows }: { rows: readonly ShelfRow[] }) {
           {table.getHeaderGroups().map((group) => (
             <Table.Row key={group.id} bg="surface">
               {group.headers.map((header) => (
-                <Table.ColumnHeader
-                  key={header.id}
-                  aria-sort={
-                    { asc: "ascending", desc: "descending", false: "none" }[
-                      String(header.column.getIsSorted())
-                    ] as "ascending" | "descending" | "none"
-                  }
-                >
-                  <button type="button" onClick={header.column.getToggleSortingHandler()}>
-                    <HStack gap={1} color="muted" fontWeight={500} fontSize="14px">
-                      {flexRender(header.column.columnDef.header, header.getContext())}
-                      {header.column.getIsSorted() === "asc" && <ArrowUp size={14} />}
-                      {header.column.getIsSorted() === "desc" && <ArrowDown size={14} />}
-                    </HStack>
-                  </button>
-                </Table.ColumnHeader>
+                <Header key={header.id} id={header.id} view={view} onOrder={show}>
+                  {flexRender(header.column.columnDef.header, header.getContext())}
+                </Header>
               ))}
             </Table.Row>
           ))}
@@ -177,19 +156,102 @@ function ShelfTable({ rows }: { rows: readonly ShelfRow[] }) {
           ))}
         </Table.Body>
       </Table.Root>
-      {table.getRowModel().rows.length === 0 && (
+      {rows.length === 0 && (
         <Text color="muted" mt={3}>
-          Nothing on the shelf matches “{filter}”.
+          {view.find ? `Nothing on the shelf matches “${view.find}”.` : "There is no such page."}
         </Text>
       )}
+      {pageCount > 1 && (
+        <HStack mt={4} gap={4} justify="flex-end">
+          <Text color="muted">
+            Page {view.page + 1} of {pageCount}
+          </Text>
+          <ActionButton
+            aria-label="Page before"
+            disabled={view.page === 0}
+            onClick={() => show({ page: view.page - 1 })}
+          >
+            <ChevronLeft size={18} />
+          </ActionButton>
+          <ActionButton
+            aria-label="Next page"
+            disabled={view.page + 1 >= pageCount}
+            onClick={() => show({ page: view.page + 1 })}
+          >
+            <ChevronRight size={18} />
+          </ActionButton>
+        </HStack>
+      )}
     </Box>
+  );
+}
+
+type FinderProps = { find: string; onFind(find: string): void; counts: ShelfCounts };
+
+function Finder({ find, onFind, counts }: FinderProps) {
+  const [text, setText] = useState(find);
+  useEffect(() => {
+    if (text.trim() === find) return;
+    const pause = setTimeout(() => onFind(text.trim()), TYPING_PAUSE_MS);
+    return () => clearTimeout(pause);
+  }, [text, find, onFind]);
+  return (
+    <HStack mb={3} gap={4}>
+      <Input
+        aria-label="Find on the shelf"
+        placeholder="Find a maker, model or claim"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        maxW="320px"
+        bg="surface"
+        borderColor="rime"
+      />
+      <Text color="muted">
+        {find ? `${counts.found} of ${counts.amplifiers}` : `${counts.amplifiers} on the shelf`}
+      </Text>
+    </HStack>
+  );
+}
+
+type HeaderProps = {
+  id: string;
+  view: ShelfView;
+  onOrder(change: Pick<ShelfView, "order" | "descending">): void;
+  children: ReactNode;
+};
+
+function Header({ id, view, onOrder, children }: HeaderProps) {
+  const isOrder = ORDERS.includes(id);
+  const isSorted = view.order === id;
+  const label = (
+    <HStack gap={1} color="muted" fontWeight={500} fontSize="14px">
+      {children}
+      {isSorted && (view.descending ? <ArrowDown size={14} /> : <ArrowUp size={14} />)}
+    </HStack>
+  );
+  const sorted = view.descending ? "descending" : "ascending";
+  return (
+    <Table.ColumnHeader aria-sort={isSorted ? sorted : "none"}>
+      {isOrder ? (
+        <button
+          type="button"
+          onClick={() =>
+            onOrder({ order: id as ShelfOrder, descending: isSorted && !view.descending })
+          }
+        >
+          {label}
+        </button>
+      ) : (
+        label
+      )}
+    </Table.ColumnHeader>
   );
 }
 
 function NameCell({ row }: { row: ShelfRow }) {
   const stage = row.claim?.verdict.measured ? "verdict" : row.claim ? "bench" : "brief";
   return (
-    <NextLink href={`/amplifiers/${row.id}/${stage}`}>
+    <PageLink href={`/amplifiers/${row.id}/${stage}`}>
       <Text
         fontSize="18px"
         fontWeight={700}
@@ -203,7 +265,7 @@ function NameCell({ row }: { row: ShelfRow }) {
       <Text fontSize="14px" color="muted">
         {row.line}
       </Text>
-    </NextLink>
+    </PageLink>
   );
 }
 

@@ -1,18 +1,10 @@
 "use client";
 import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
-import NextLink from "next/link";
+import { PageLink } from "../parts/PageLink";
 import { claimText, drivenText } from "@/core/claim";
 import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
-import { channelLetter, judgePowerClaim, ratingSchools, type Verdict } from "@/core/verdict";
-import {
-  evidenceOf,
-  isSweep,
-  powerClaim,
-  type Amplifier,
-  type Claim,
-  type Run,
-  type SweepRun,
-} from "@/records";
+import { channelLetter, ratingSchools, type Verdict } from "@/core/verdict";
+import { powerClaim, type Claim, type SweepRun } from "@/records";
 import { fittingClaims, powerText } from "../bench/sweepSummary";
 import { ClaimStrip } from "../charts/ClaimStrip";
 import { ActionButton } from "../parts/ActionButton";
@@ -21,33 +13,27 @@ import { Panel } from "../parts/Panel";
 import { unbroken } from "../parts/unbroken";
 import { VERDICT_COLORS, VerdictWord } from "./VerdictWord";
 
+export type VerdictScreenProps = {
+  amplifierId: string;
+  judged: readonly { claim: Claim; verdict: Verdict }[];
+  /** The newest sweep that counts, for the schools of stating power. */
+  newest: SweepRun | null;
+};
+
 /** Each claim against its evidence. */
-export function VerdictScreen({
-  amplifier,
-  claims,
-  runs,
-}: {
-  amplifier: Amplifier;
-  claims: readonly Claim[];
-  runs: readonly Run[];
-}) {
-  if (claims.length === 0)
+export function VerdictScreen({ amplifierId, judged, newest }: VerdictScreenProps) {
+  if (judged.length === 0)
     return (
       <EmptyState
         title="Nothing to judge yet"
         text="A verdict sets a published claim against what was measured. Write the claim down first."
       >
         <ActionButton tone="primary" asChild>
-          <NextLink href={`/amplifiers/${amplifier.id}/brief`}>Write down a claim</NextLink>
+          <PageLink href={`/amplifiers/${amplifierId}/brief`}>Write down a claim</PageLink>
         </ActionButton>
       </EmptyState>
     );
-  const evidence = evidenceOf(runs);
-  const newest = runs.find((run): run is SweepRun => isSweep(run) && run.remarks.struck === null);
-  const judged = claims.map((claim) => ({
-    claim,
-    verdict: judgePowerClaim(powerClaim(claim), evidence),
-  }));
+  const claims = judged.map(({ claim }) => claim);
   const leading = judged.find(({ verdict }) => verdict.measured) ?? judged[0];
   return (
     <Box>
@@ -73,7 +59,7 @@ export function VerdictScreen({
               key={claim.id}
               claim={claim}
               verdict={verdict}
-              amplifierId={amplifier.id}
+              amplifierId={amplifierId}
               isFirst={index === 0}
             />
           ))}
@@ -144,7 +130,7 @@ function ClaimRow({
           />
         ) : (
           <ActionButton asChild>
-            <NextLink href={`/amplifiers/${amplifierId}/bench`}>Run the test</NextLink>
+            <PageLink href={`/amplifiers/${amplifierId}/bench`}>Run the test</PageLink>
           </ActionButton>
         )}
       </Box>

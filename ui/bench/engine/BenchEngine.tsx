@@ -77,6 +77,14 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
     interrupted: underWay.job ? underWay : null,
   });
   const control = useRef<AbortController | null>(null);
+  const knownId = useRef(underWay.job?.id ?? null);
+  const keep = useCallback(
+    async (now: UnderWay): Promise<void> => {
+      await keepUnderWay(amplifierId, now, knownId.current);
+      knownId.current = now.job?.id ?? null;
+    },
+    [amplifierId],
+  );
   const latestRun = useRef<
     ((job: BenchJob, queue: readonly BenchJob[], before: UnderWay["shots"]) => Promise<void>) | null
   >(null);
@@ -100,7 +108,7 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
         progress: { stage: "Starting", doneRatio: 0, playing: null },
       });
       try {
-        await keepUnderWay(amplifierId, known);
+        await keep(known);
         const outcome = await playJob(job, {
           amplifierId,
           ...latest.current,
@@ -112,13 +120,12 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
           },
           onShot: async (shot) => {
             known = { ...known, shots: [...known.shots, shot] };
-            await keepUnderWay(amplifierId, known);
+            await keep(known);
           },
         });
         if (typeof outcome !== "string") {
           const [next, ...later] = queue;
-          await keepUnderWay(
-            amplifierId,
+          await keep(
             next ? { job: next, shots: [], queue: later, startedAt: "" } : NOTHING_UNDER_WAY,
           );
           setState({
@@ -130,8 +137,7 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
           return;
         }
         const [next, ...later] = queue;
-        await keepUnderWay(
-          amplifierId,
+        await keep(
           next ? { job: next, shots: [], queue: later, startedAt: "" } : NOTHING_UNDER_WAY,
         );
         router.refresh();
@@ -158,7 +164,7 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
         rest();
       }
     },
-    [amplifierId, rest, router, setChain],
+    [amplifierId, keep, rest, router, setChain],
   );
   useEffect(() => {
     latestRun.current = run;
@@ -176,12 +182,12 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
         ),
       discard: () => {
         setState(IDLE);
-        void keepUnderWay(amplifierId, NOTHING_UNDER_WAY).catch(() => {});
+        void keep(NOTHING_UNDER_WAY).catch(() => {});
       },
       cancel: () => control.current?.abort(),
       clear: () => setState((now) => ({ ...now, failure: null, storedId: null })),
     }),
-    [state, run, amplifierId],
+    [state, run, keep],
   );
   return <EngineContext value={engine}>{children}</EngineContext>;
 }

@@ -141,6 +141,7 @@ const playSweep = async (
     amplifierId,
     { ...capture, bytes },
     {
+      id: job.id,
       kind: "power-sweep",
       source: "simulated-bench",
       sourceDetail: job.rig.name,
@@ -210,6 +211,7 @@ const playMeasured = async (
   return storeRun(
     amplifierId,
     {
+      id: job.id,
       kind,
       source: "simulated-bench",
       sourceDetail: job.rig.name,

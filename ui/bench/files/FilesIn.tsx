@@ -17,7 +17,7 @@ import { channelLetter } from "@/core/verdict";
 import type { Amplifier, Claim, Confirmation, Load } from "@/records";
 import { ActionButton } from "../../parts/ActionButton";
 import { Panel } from "../../parts/Panel";
-import { accuracyOf } from "../accuracyOf";
+import { accuracyOf } from "@/records/facts";
 import { loadChoice } from "../loadChoice";
 import { settingTexts } from "../settingsForm";
 import { Choice, Line, SettingsFields } from "../SettingsFields";

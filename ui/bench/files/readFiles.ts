@@ -158,6 +158,7 @@ export const readFiles = async (
   return storeRun(
     context.amplifierId,
     {
+      id: group[0].id,
       kind: kind as MeasuredKind,
       source: "recording",
       sourceDetail: group
@@ -189,6 +190,7 @@ const readSweep = async (
   return storeRun(
     amplifierId,
     {
+      id: entry.id,
       kind: "power-sweep",
       source: "recording",
       sourceDetail: entry.fileName,

@@ -25,6 +25,7 @@ import { LiveSpectrum } from "../playing/LiveSpectrum";
 import { LiveWave } from "../playing/LiveWave";
 import { Choice } from "../SettingsFields";
 import { storeRun, uploadCapture, UploadFailed } from "../uploadRun";
+import { useRunId } from "../useRunId";
 import { FlatTops } from "./FlatTops";
 import { useLive } from "./useLive";
 
@@ -61,6 +62,7 @@ export function LiveDrive({
   const { state, on, off, hold, worker } = useLive();
   const { setChain, rest } = useChain();
   const [climbLimit, setClimbLimit] = useState("flat-tops");
+  const runId = useRunId();
   const [isHeld, setHeld] = useState(false);
   const [message, setMessage] = useState<string | null>(null);
   const [isTaking, setTaking] = useState(false);
@@ -156,6 +158,7 @@ export function LiveDrive({
       const id = await storeRun(
         amplifier.id,
         {
+          id: runId.current(),
           kind,
           source: "simulated-bench",
           sourceDetail: `${rig.name}, by hand`,
@@ -166,6 +169,7 @@ export function LiveDrive({
         },
         signal,
       );
+      runId.stored();
       off();
       onStored(id);
     } catch (error) {

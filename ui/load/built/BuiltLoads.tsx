@@ -1,18 +1,18 @@
 "use client";
 import { Box, Flex, Heading, HStack, Text } from "@chakra-ui/react";
 import { ArrowRight, Pencil, Plus, Trash2 } from "lucide-react";
-import NextLink from "next/link";
+import { PageLink } from "../../parts/PageLink";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import type { Amplifier, Claim, Load, LoadDraft } from "@/records";
-import { removeLoad, saveLoad } from "@/server/actions";
 import { channelLook } from "../../charts/channelLook";
 import { ActionButton } from "../../parts/ActionButton";
 import { ConfirmDialog } from "../../parts/ConfirmDialog";
 import { Panel } from "../../parts/Panel";
 import { Reading } from "../../parts/Reading";
+import { loadSaves } from "../../parts/saves";
 import { Circuit } from "../finder/Circuit";
 import { LoadForm } from "./LoadForm";
 
@@ -55,7 +55,7 @@ export function BuiltLoads({ amplifier, claims, loads, found, onFoundDone }: Bui
             draftKey={`load ${load.id}`}
             initial={load}
             channelCount={amplifier.channelCount}
-            save={(draft) => saveLoad(amplifier.id, load.id, draft)}
+            save={(draft) => loadSaves.change(load.id, draft)}
             onDone={done}
           />
         ) : (
@@ -78,15 +78,15 @@ export function BuiltLoads({ amplifier, claims, loads, found, onFoundDone }: Bui
           initial={found ?? undefined}
           nominalOhms={claims[0]?.loadOhms}
           channelCount={amplifier.channelCount}
-          save={(draft) => saveLoad(amplifier.id, null, draft)}
+          save={(draft, id) => loadSaves.add(amplifier.id, draft, id)}
           onDone={done}
         />
       )}
       {loads.length > 0 && editing === null && (
         <ActionButton tone="primary" asChild mt={4}>
-          <NextLink href={`/amplifiers/${amplifier.id}/rig`}>
+          <PageLink href={`/amplifiers/${amplifier.id}/rig`}>
             Next: the rig <ArrowRight size={16} />
-          </NextLink>
+          </PageLink>
         </ActionButton>
       )}
       <ConfirmDialog
@@ -95,12 +95,11 @@ export function BuiltLoads({ amplifier, claims, loads, found, onFoundDone }: Bui
         text="Runs that were made with it keep the ohms they were made with."
         confirmLabel="Delete load"
         onClose={() => setDeleting(null)}
-        onConfirm={() =>
-          deleting &&
-          removeLoad(deleting.id)
-            .then(() => setDeleting(null))
-            .then(() => router.refresh())
-        }
+        confirm={() => loadSaves.remove(deleting?.id ?? "")}
+        onConfirmed={() => {
+          setDeleting(null);
+          router.refresh();
+        }}
       />
     </Panel>
   );

@@ -1,17 +1,14 @@
 "use client";
 import { Box, Grid, Text } from "@chakra-ui/react";
 import { yupResolver } from "@hookform/resolvers/yup";
+import { useState } from "react";
 import { useFieldArray, useForm } from "react-hook-form";
 import { channelLetter } from "@/core/verdict";
-import {
-  loadSchema,
-  type BuiltNetwork,
-  type FieldErrors,
-  type LoadDraft,
-  type Validated,
-} from "@/records";
+import { loadSchema, type BuiltNetwork, type LoadDraft, type Validated } from "@/records";
+import { newId as makeId } from "../../parts/newId";
 import { SaveOrCancel } from "../../parts/SaveOrCancel";
-import { showErrors } from "../../parts/showErrors";
+import type { Kept } from "../../parts/send";
+import { errorsOf, showErrors } from "../../parts/showErrors";
 import { QuantityField } from "../../parts/TextField";
 import { useKeptDraft } from "../../parts/useKeptDraft";
 
@@ -20,7 +17,8 @@ export type LoadFormProps = {
   initial?: LoadDraft;
   nominalOhms?: number;
   channelCount: number;
-  save(draft: LoadDraft): Promise<Validated<{ id: string }>>;
+  /** @param id of what is new, the same however often it is sent */
+  save(draft: LoadDraft, id: string): Promise<Validated<Kept>>;
   onDone(): void;
 };
 
@@ -66,13 +64,19 @@ export function LoadForm({
     defaultValues: asText(initial, nominalOhms, channelCount),
   });
   const { register, control, handleSubmit, setError, formState } = form;
+  const [newId] = useState(makeId);
+  const [revision, setRevision] = useState(initial?.revision);
   const forget = useKeptDraft(draftKey, form);
   const { fields } = useFieldArray({ control, name: "channels" });
   const { errors, isSubmitting } = formState;
   const isFound = initial?.channels.some(({ network }) => network) ?? false;
   const onSubmit = handleSubmit(async (draft) => {
-    const outcome = await save(draft);
-    if (!outcome.ok) return showErrors(outcome.errors as FieldErrors, setError);
+    const outcome = await save({ ...draft, revision }, newId);
+    if (!outcome.ok) {
+      // Saved once more, what stands here takes the place of what another window saved meanwhile.
+      if (outcome.conflict) setRevision(outcome.conflict.revision);
+      return showErrors(errorsOf(outcome, draft), setError);
+    }
     forget();
     onDone();
   });

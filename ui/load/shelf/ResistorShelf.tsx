@@ -13,7 +13,6 @@ import {
   type ResistorRecord,
   type Resistors,
 } from "@/records";
-import { saveWorkshopDocument } from "@/server/actions";
 import { ActionButton } from "../../parts/ActionButton";
 import { DraftChoice, DraftField } from "../../parts/DraftField";
 import { KeptMark } from "../../parts/KeptMark";
@@ -21,20 +20,28 @@ import { newId } from "../../parts/newId";
 import { Panel } from "../../parts/Panel";
 import { Remove } from "../../parts/Remove";
 import { uploadPhoto } from "../../parts/uploadPhoto";
+import { saveWorkshopDocument } from "../../parts/saves";
 import { useAutosave } from "../../parts/useAutosave";
 import { asDraft, newResistor, type ResistorDraft } from "./resistorDraft";
 
+const asDrafts = ({ resistors }: Resistors): readonly ResistorDraft[] => resistors.map(asDraft);
+
 /** The reviewer's power resistors: a list to choose from, and the chosen one's facts. Kept as it is typed. */
 export function ResistorShelf({ resistors }: { resistors: Resistors }) {
-  const [drafts, setDrafts] = useState<readonly ResistorDraft[]>(() =>
-    resistors.resistors.map(asDraft),
-  );
+  const [drafts, setDrafts] = useState<readonly ResistorDraft[]>(() => asDrafts(resistors));
   const [chosenId, setChosenId] = useState(drafts[0]?.id ?? null);
   const [errors, setErrors] = useState<FieldErrors>({});
-  const autosave = useAutosave(drafts, setDrafts, async (content) => {
-    const outcome = await saveWorkshopDocument("resistors", { resistors: content });
-    setErrors(outcome.ok ? {} : outcome.errors);
-    return outcome;
+  const autosave = useAutosave({
+    name: "resistors",
+    value: drafts,
+    restore: setDrafts,
+    revision: resistors.revision,
+    asDraft: asDrafts,
+    save: async (content, revision) => {
+      const outcome = await saveWorkshopDocument("resistors", { resistors: content, revision });
+      setErrors(outcome.ok ? {} : outcome.errors);
+      return outcome;
+    },
   });
   const at = drafts.findIndex(({ id }) => id === chosenId);
   const add = (draft: ResistorDraft) => {

@@ -1,13 +1,20 @@
 import { cautionsFor } from "@/core/safety";
+import { chosenInstrument, rigCalibration, safetyFacts } from "@/records/facts";
 import { amplifierRecords } from "@/server/amplifierRecords";
 import { uploadLimitBytes } from "@/server/limits";
+import { database } from "@/server/records";
+import { readShownRun } from "@/server/shownRun";
 import { BenchScreen } from "@/ui/bench/BenchScreen";
-import { safetyFacts } from "@/ui/parts/safetyFacts";
-import { chosenInstrument, rigCalibration } from "@/ui/rig/rigCalibration";
 
-export default async function BenchPage({ params }: { params: Promise<{ id: string }> }) {
+type BenchPageProps = {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<{ run?: string | string[] }>;
+};
+
+export default async function BenchPage({ params, searchParams }: BenchPageProps) {
   const { amplifier, claims, loads, runs, details, rig, plan, instruments, sheet } =
     await amplifierRecords((await params).id);
+  const asked = String((await searchParams).run ?? "");
   return (
     <BenchScreen
       amplifier={amplifier}
@@ -16,6 +23,7 @@ export default async function BenchPage({ params }: { params: Promise<{ id: stri
       loads={loads}
       details={details}
       runs={runs}
+      shown={asked === "new" ? null : await readShownRun(await database(), runs, asked)}
       uploadLimitBytes={uploadLimitBytes()}
       plan={plan}
       rig={rig}

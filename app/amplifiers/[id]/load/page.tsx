@@ -1,6 +1,6 @@
 import { amplifierRecords } from "@/server/amplifierRecords";
 import { LoadScreen } from "@/ui/load/LoadScreen";
-import { safetyFacts } from "@/ui/parts/safetyFacts";
+import { safetyFacts } from "@/records/facts";
 
 export default async function LoadPage({ params }: { params: Promise<{ id: string }> }) {
   const { amplifier, claims, loads, details, rig, resistors } = await amplifierRecords(

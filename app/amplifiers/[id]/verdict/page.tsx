@@ -1,7 +1,20 @@
+import { isSweep } from "@/records";
 import { amplifierRecords } from "@/server/amplifierRecords";
+import { database } from "@/server/records";
+import { judgeClaims } from "@/server/summaries";
+import { findRun } from "@/store";
 import { VerdictScreen } from "@/ui/verdict/VerdictScreen";
 
 export default async function VerdictPage({ params }: { params: Promise<{ id: string }> }) {
   const { amplifier, claims, runs } = await amplifierRecords((await params).id);
-  return <VerdictScreen amplifier={amplifier} claims={claims} runs={runs} />;
+  const db = await database();
+  const newest = runs.find(({ kind, isStruck }) => kind === "power-sweep" && !isStruck);
+  const sweep = newest ? await findRun(db, newest.id) : null;
+  return (
+    <VerdictScreen
+      amplifierId={amplifier.id}
+      judged={await judgeClaims(db, claims, runs)}
+      newest={sweep && isSweep(sweep) ? sweep : null}
+    />
+  );
 }

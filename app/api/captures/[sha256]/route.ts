@@ -1,6 +1,7 @@
 import { createReadStream } from "node:fs";
 import { Readable } from "node:stream";
 import { guarded, refuse } from "@/server/guard";
+import { NOT_STORED } from "@/server/requests";
 import { captures, dataFolder } from "@/store";
 
 /** The capture itself, as it was stored. */
@@ -16,6 +17,7 @@ export const GET = (
       Readable.toWeb(createReadStream(captures.path(dataFolder(), sha256))) as ReadableStream,
       {
         headers: {
+          ...NOT_STORED,
           "content-type": "audio/wav",
           "content-disposition": `attachment; filename="${sha256.slice(0, 12)}.wav"`,
         },

@@ -1,6 +1,7 @@
 import { amplifierName } from "@/records";
 import { briefOf } from "@/server/brief";
 import { guarded, refuse } from "@/server/guard";
+import { NOT_STORED } from "@/server/requests";
 import { database } from "@/server/records";
 
 /** The Brief of an amplifier as a JSON file. */
@@ -16,6 +17,7 @@ export const GET = (
       .toLowerCase();
     return new Response(JSON.stringify(brief, null, 1), {
       headers: {
+        ...NOT_STORED,
         "content-type": "application/json",
         "content-disposition": `attachment; filename="${name}-brief.json"`,
       },

@@ -1,29 +1,28 @@
-import { revalidatePath } from "next/cache";
-import { guarded, refuse } from "@/server/guard";
-import { database } from "@/server/records";
-import { runSchema, validated, type RunDraft } from "@/records";
-import { addRun, captures, dataFolder, findAmplifier } from "@/store";
+import { randomUUID } from "node:crypto";
+import { RUN_LIMIT_BYTES, runSchema, type RunDraft } from "@/records";
+import { gone, keptAnswer, readForm } from "@/server/answers";
+import { guarded } from "@/server/guard";
+import { writableDatabase } from "@/server/records";
+import { Refusal } from "@/server/requests";
+import { addRun, dataFolder } from "@/store";
 
-/** Stores a run whose captures have been uploaded before. */
-export const POST = (
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> =>
+type Context = { params: Promise<{ id: string }> };
+
+/** Stores a run whose captures have been uploaded before. The same run, sent again, is stored once. */
+export const POST = (request: Request, { params }: Context): Promise<Response> =>
   guarded(request, async () => {
-    const input: unknown = await request.json().catch(() => null);
-    const checked = await validated<RunDraft>(runSchema as never, input);
-    if (!checked.ok)
-      return refuse(400, `The run cannot be stored: ${Object.values(checked.errors)[0]}`);
-    const missing = checked.value.captures.find(
-      ({ sha256 }) => !captures.has(dataFolder(), sha256),
-    );
-    if (missing)
-      return refuse(400, `The recording ${missing.fileName} has not arrived. Try again.`);
-    const db = await database();
-    const { id } = await params;
-    if (!(await findAmplifier(db, id)))
-      return refuse(404, "This amplifier is no longer on the shelf.");
-    const run = await addRun(db, id, checked.value, new Date().toISOString());
-    revalidatePath("/", "layout");
-    return Response.json({ id: run.id }, { status: 201 });
+    const { id: amplifierId } = await params;
+    const form = await readForm<RunDraft>(runSchema, request, {
+      limitBytes: RUN_LIMIT_BYTES,
+      what: "The run cannot be stored",
+    });
+    const run = { ...form, id: form.id ?? randomUUID() };
+    const db = await writableDatabase();
+    const added = await addRun(db, dataFolder(), amplifierId, run, new Date().toISOString());
+    if (added.outcome === "no-amplifier") return gone("This amplifier is no longer on the shelf.");
+    if (added.outcome === "capture-missing")
+      throw new Refusal(400, `The recording ${added.fileName} has not arrived. Try again.`);
+    if (added.outcome === "id-taken")
+      throw new Refusal(409, "Another run has this id already. Nothing was stored; run it again.");
+    return keptAnswer(db, amplifierId, { id: added.id }, 201);
   });

@@ -1,23 +1,29 @@
-import { underWaySchema, validated, type UnderWay } from "@/records";
-import { guarded, refuse } from "@/server/guard";
-import { database } from "@/server/records";
-import { findAmplifier, keepDocument } from "@/store";
+import { UNDER_WAY_LIMIT_BYTES, underWaySchema, type UnderWay } from "@/records";
+import { gone, readForm } from "@/server/answers";
+import { guarded } from "@/server/guard";
+import { writableDatabase } from "@/server/records";
+import { Refusal } from "@/server/requests";
+import { findAmplifier, keepUnderWay } from "@/store";
 
-/** Keeps how far the bench has got, so that a run can go on after the page was closed. Screens need not be drawn anew for it. */
-export const PUT = (
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> =>
+type Context = { params: Promise<{ id: string }> };
+
+/**
+ * Keeps how far the bench has got, so that a run can go on after the page was closed. `?after=JOB` names the run that this window
+ * knows of; where another window has begun one meanwhile, its recordings are not put out of sight. Screens need not be drawn anew.
+ */
+export const PUT = (request: Request, { params }: Context): Promise<Response> =>
   guarded(request, async () => {
-    const checked = await validated(
-      underWaySchema as never,
-      await request.json().catch(() => null),
-    );
-    if (!checked.ok) return refuse(400, `This cannot be kept: ${Object.values(checked.errors)[0]}`);
-    const db = await database();
     const { id } = await params;
-    if (!(await findAmplifier(db, id)))
-      return refuse(404, "This amplifier is no longer on the shelf.");
-    await keepDocument(db, id, "under-way", checked.value as UnderWay);
+    const underWay = await readForm<UnderWay>(underWaySchema, request, {
+      limitBytes: UNDER_WAY_LIMIT_BYTES,
+    });
+    const db = await writableDatabase();
+    if (!(await findAmplifier(db, id))) return gone("This amplifier is no longer on the shelf.");
+    const known = new URL(request.url).searchParams.get("after");
+    if (!(await keepUnderWay(db, id, underWay, known)))
+      throw new Refusal(
+        409,
+        "Another window has begun a run on this amplifier. Let it end or give it up there, then reload this page.",
+      );
     return Response.json({});
   });

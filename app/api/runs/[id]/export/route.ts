@@ -1,4 +1,5 @@
 import { guarded, refuse } from "@/server/guard";
+import { NOT_STORED } from "@/server/requests";
 import { database } from "@/server/records";
 import { amplifierName, runAsCsv, runAsJson } from "@/records";
 import { findAmplifier, findRun } from "@/store";
@@ -20,6 +21,7 @@ export const GET = (
       .toLowerCase();
     return new Response(format === "csv" ? runAsCsv(run) : runAsJson(amplifier, run), {
       headers: {
+        ...NOT_STORED,
         "content-type": format === "csv" ? "text/csv; charset=utf-8" : "application/json",
         "content-disposition": `attachment; filename="${name}.${format}"`,
       },

@@ -1,0 +1,24 @@
+import { amplifierSchema, type AmplifierDraft } from "@/records";
+import { gone, keptAnswer, readForm, revisionOf } from "@/server/answers";
+import { guarded } from "@/server/guard";
+import { writableDatabase } from "@/server/records";
+import { changeAmplifier, deleteAmplifier } from "@/store";
+
+type Context = { params: Promise<{ id: string }> };
+
+/** Changes what is written down of an amplifier. */
+export const PUT = (request: Request, { params }: Context): Promise<Response> =>
+  guarded(request, async () => {
+    const { id } = await params;
+    const draft = await readForm<AmplifierDraft>(amplifierSchema, request);
+    const db = await writableDatabase();
+    return keptAnswer(db, id, { id, revision: revisionOf(await changeAmplifier(db, id, draft)) });
+  });
+
+/** Removes an amplifier with everything that belongs to it. */
+export const DELETE = (request: Request, { params }: Context): Promise<Response> =>
+  guarded(request, async () => {
+    const db = await writableDatabase();
+    if (!(await deleteAmplifier(db, (await params).id))) gone();
+    return keptAnswer(db, null, {});
+  });

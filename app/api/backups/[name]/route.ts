@@ -1,0 +1,16 @@
+import { gone } from "@/server/answers";
+import { guarded } from "@/server/guard";
+import { whileClosed } from "@/server/records";
+import { dataFolder, listBackups, restoreBackup } from "@/store";
+
+type Context = { params: Promise<{ name: string }> };
+
+/** Goes back to a backup. What was there is moved aside within the data folder, and never deleted. */
+export const POST = (request: Request, { params }: Context): Promise<Response> =>
+  guarded(request, async () => {
+    const { name } = await params;
+    if (!listBackups(dataFolder()).some((backup) => backup.name === name))
+      gone("This backup is no longer there. Reload the page.");
+    const setAside = await whileClosed(() => restoreBackup(dataFolder(), name, new Date()));
+    return Response.json({ setAside });
+  });

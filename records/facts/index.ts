@@ -1,0 +1,12 @@
+// records/facts: what follows from the records of an amplifier, worked out whenever it is shown and never kept.
+export { accuracyOf } from "./accuracyOf";
+export { expectedPeak, type ExpectedPeak } from "./expectedPeak";
+export { assumptionsOf, classOf, forecastFacts, supplyFor } from "./forecastFacts";
+export { ceilingsAt, lookedFor, onEachSupply, type Looked, type OnSupply } from "./looked";
+export { heatModel, planFacts, runTroubles, type PlanRecords } from "./planFacts";
+export { conditionsText, isMade, nextPlanned, type NextPlanned } from "./planned";
+export { calibrationOf, chosenInstrument, meterOf, rigCalibration } from "./rigCalibration";
+export { rigState } from "./rigState";
+export { safetyFacts } from "./safetyFacts";
+export { repeatStatistics, type Statistic } from "./setStatistics";
+export { stageProgress, STAGES, type StageProgress, type StageSlug } from "./stageProgress";

@@ -1,0 +1,204 @@
+import { claimedWatts } from "@/core/claim";
+import { demandsAt, forecast } from "@/core/forecast";
+import {
+  allowedSeconds,
+  bodySeconds,
+  mostCelsius,
+  networkOhms,
+  networkShares,
+  surfaceKelvinPerWatt,
+  type PowerResistor,
+} from "@/core/load";
+import {
+  heatWatts,
+  RUN_KINDS,
+  usualSink,
+  type HeatBody,
+  type HeatModel,
+  type PlanFacts,
+  type PlannedRun,
+} from "@/core/plan";
+import { formatFixed } from "@/core/units";
+import { channelLetter } from "@/core/verdict";
+import type { Amplifier, Claim, Details, ForecastSettings, Load, Plan } from "@/records";
+import { assumptionsOf, classOf, forecastFacts, supplyFor } from "./forecastFacts";
+
+/** The records that a plan is made from. */
+export type PlanRecords = {
+  amplifier: Amplifier;
+  claims: readonly Claim[];
+  loads: readonly Load[];
+  details: Details;
+  forecastSettings: ForecastSettings;
+  isBridged: boolean;
+};
+
+/** Most watts to expect of a channel: by the forecast, else as claimed. */
+const expectedWatts = ({ amplifier, claims, details, forecastSettings }: PlanRecords) => {
+  const facts = forecastFacts(
+    amplifier,
+    details,
+    supplyFor(details, forecastSettings.supplyName),
+    forecastSettings.sourceVoltsRms ?? null,
+  );
+  const assumptions = assumptionsOf(amplifier, forecastSettings);
+  return (loadOhms: number, channelsDriven: number): number =>
+    forecast(facts, assumptions, { loadOhms, channelsDriven }).limiter?.watts ??
+    claimedWatts(loadOhms, claims, false);
+};
+
+const positionsOf = (text: string): string[] =>
+  text
+    .split(/[,/;]/)
+    .map((each) => each.trim())
+    .filter((each) => each !== "");
+
+export const planFacts = (records: PlanRecords): PlanFacts => {
+  const { amplifier, claims, loads, details, isBridged } = records;
+  return {
+    claims,
+    channelCount: amplifier.channelCount,
+    loadOhms: loads.map(({ nominalOhms }) => nominalOhms),
+    otherSupplies: details.supplies.filter(({ isInTheBox }) => !isInTheBox).map(({ name }) => name),
+    switches: details.switches.map(({ name, positions }) => ({
+      name,
+      positions: positionsOf(positions),
+    })),
+    hasBridging:
+      isBridged ||
+      details.switches.some(({ name, positions }) => /bridg/i.test(`${name} ${positions}`)),
+    expectedWatts: expectedWatts(records),
+  };
+};
+
+/** A load whose resistors were not written down is taken for one wire-wound tube of 200 W. */
+const UNKNOWN_LOAD: Omit<PowerResistor, "name" | "ohms"> = {
+  ohmsStdUncertainty: 0,
+  ratedWatts: 200,
+  construction: "wire-wound",
+  cooling: "free air",
+  overloadRatio: 10,
+  overloadSeconds: 5,
+  perCelsius: 0,
+  henries: 0,
+  timeConstantSeconds: null,
+};
+
+type Heated = {
+  resistor: PowerResistor;
+  /** Share of a channel's watts, by load and channel. */ shares: {
+    loadOhms: number;
+    channel: number;
+    share: number;
+  }[];
+};
+
+/** Every resistor of every load, once, though it may serve in several. */
+const heatedResistors = (loads: readonly Load[]): Heated[] => {
+  const byName = new Map<string, Heated>();
+  const note = (resistor: PowerResistor, loadOhms: number, channel: number, share: number) => {
+    const known = byName.get(resistor.name) ?? { resistor, shares: [] };
+    known.shares.push({ loadOhms, channel, share });
+    byName.set(resistor.name, known);
+  };
+  for (const { nominalOhms, channels } of loads)
+    channels.forEach(({ ohms, network }, channel) => {
+      if (!network)
+        return note(
+          { ...UNKNOWN_LOAD, name: `${nominalOhms} Ω ${channelLetter(channel)}`, ohms },
+          nominalOhms,
+          channel,
+          1,
+        );
+      const values = network.resistors.map((each) => each.ohms);
+      if (networkOhms(network.network, values) > 0)
+        for (const { index, share } of networkShares(network.network, values))
+          note(network.resistors[index], nominalOhms, channel, share);
+    });
+  return [...byName.values()];
+};
+
+const meanWatts = ({ kind, watts }: PlannedRun): number => watts * RUN_KINDS[kind].meanRatio;
+
+const wattsInResistor = ({ shares }: Heated, run: PlannedRun): number =>
+  Math.max(
+    0,
+    ...shares
+      .filter(
+        ({ loadOhms, channel }) =>
+          Math.abs(loadOhms / run.loadOhms - 1) < 0.1 && channel < run.channelsDriven,
+      )
+      .map(({ share }) => share * meanWatts(run)),
+  );
+
+/** The amplifier's sink and every resistor, with what each run puts into them. */
+export const heatModel = (
+  records: PlanRecords,
+  { ambientCelsius, amplifierMostCelsius }: Pick<Plan, "ambientCelsius" | "amplifierMostCelsius">,
+): HeatModel => {
+  const { amplifier, loads, claims, forecastSettings } = records;
+  const { efficiencyRatio } = assumptionsOf(amplifier, forecastSettings);
+  const expected = expectedWatts(records);
+  const usualOhms = claims[0]?.loadOhms ?? loads[0]?.nominalOhms ?? 8;
+  const heatOf = (outputWatts: number, loadOhms: number, channels: number): number =>
+    channels *
+    heatWatts(classOf(amplifier), outputWatts, expected(loadOhms, channels), efficiencyRatio);
+  const sink = usualSink(
+    heatOf(expected(usualOhms, amplifier.channelCount) / 8, usualOhms, amplifier.channelCount),
+    amplifierMostCelsius,
+  );
+  const resistors = heatedResistors(loads);
+  const bodies: HeatBody[] = [
+    sink,
+    ...resistors.map(({ resistor }) => ({
+      name: resistor.name,
+      kelvinPerWatt: surfaceKelvinPerWatt(resistor),
+      timeConstantSeconds: bodySeconds(resistor),
+      mostCelsius: mostCelsius(resistor, ambientCelsius),
+    })),
+  ];
+  return {
+    ambientCelsius,
+    bodies,
+    wattsInto: (run) => [
+      heatOf(meanWatts(run), run.loadOhms, run.channelsDriven),
+      ...resistors.map((each) => wattsInResistor(each, run)),
+    ],
+  };
+};
+
+/** What is wrong with a run beyond its heat, in words: breaker, overload of a resistor, no load for it. */
+export const runTroubles = (run: PlannedRun, records: PlanRecords): string[] => {
+  const { amplifier, loads, details, forecastSettings } = records;
+  const facts = forecastFacts(
+    amplifier,
+    details,
+    supplyFor(details, forecastSettings.supplyName),
+    null,
+  );
+  const troubles: string[] = [];
+  if (run.watts > 0 && RUN_KINDS[run.kind].meanRatio > 0.1) {
+    const { mainsAmperes, marginAmperes } = demandsAt(
+      run.watts,
+      facts,
+      assumptionsOf(amplifier, forecastSettings),
+      { loadOhms: run.loadOhms, channelsDriven: run.channelsDriven },
+    );
+    if (marginAmperes < 0)
+      troubles.push(
+        `takes ${formatFixed(mainsAmperes, 1)} A from the mains, more than the breaker holds`,
+      );
+  }
+  const load = loads.find(({ nominalOhms }) => Math.abs(nominalOhms / run.loadOhms - 1) < 0.1);
+  if (!load) troubles.push(`no ${run.loadOhms} Ω load is built yet`);
+  else if (load.channels.length < run.channelsDriven)
+    troubles.push(
+      `the ${run.loadOhms} Ω load has ${load.channels.length === 1 ? "one channel" : `${load.channels.length} channels`} only`,
+    );
+  for (const heated of heatedResistors(loads)) {
+    const allowed = allowedSeconds(heated.resistor, wattsInResistor(heated, run));
+    if (allowed < run.seconds)
+      troubles.push(`${heated.resistor.name} stands it for ${Math.floor(allowed)} s only`);
+  }
+  return troubles;
+};

@@ -1,0 +1,47 @@
+import "server-only";
+import { amplifierLine, amplifierName, SHELF_ORDERS, type Shelf, type ShelfView } from "@/records";
+import { shelfPage } from "@/store";
+import { database } from "./records";
+import { summariesOf } from "./summaries";
+
+const PAGE_SIZE = 50;
+
+/** A view as an address names it: `?find=&order=&down=&page=` (pages from 1). What makes no sense there is left out. */
+const viewFrom = (asked: Record<string, string | string[] | undefined>): ShelfView => {
+  const text = (name: string): string => String(asked[name] ?? "");
+  const order = SHELF_ORDERS.find((each) => each === text("order"));
+  const page = Math.floor(Number(text("page")));
+  return {
+    find: text("find").slice(0, 100).trim(),
+    order: order ?? "newest",
+    descending: order ? text("down") === "1" : true,
+    page: page >= 1 && page < 1e6 ? page - 1 : 0,
+  };
+};
+
+/** One page of the shelf, as an address asks for it. */
+export const readShelf = async (
+  asked: Record<string, string | string[] | undefined>,
+): Promise<Shelf> => {
+  const db = await database();
+  const view = viewFrom(asked);
+  const { entries, counts } = await shelfPage(db, { ...view, pageSize: PAGE_SIZE });
+  const summaries = await summariesOf(
+    db,
+    entries.map(({ id }) => id),
+  );
+  return {
+    view,
+    counts,
+    pageCount: Math.max(1, Math.ceil(counts.found / PAGE_SIZE)),
+    rows: entries.map((entry) => ({
+      id: entry.id,
+      name: amplifierName(entry),
+      line: amplifierLine(entry),
+      kind: entry.kind,
+      claim: summaries.get(entry.id)?.claim ?? null,
+      moreClaims: Math.max(0, entry.claimCount - 1),
+      lastRunAt: entry.lastRunAt,
+    })),
+  };
+};

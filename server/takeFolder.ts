@@ -1,0 +1,20 @@
+import { captures, dataFolder, FolderInUse, lockFolder, photos, troubleOf } from "@/store";
+
+// The lock lasts as long as its handle, which must outlive reloads of this module during development.
+const kept = globalThis as typeof globalThis & { rimebankFolderLock?: () => void };
+
+/** Takes the data folder for this server until it ends. Where another program has it, says so and ends. */
+export const takeFolder = async (): Promise<void> => {
+  try {
+    if (kept.rimebankFolderLock) return;
+    kept.rimebankFolderLock = lockFolder(dataFolder());
+    // No upload is under way yet, so what is unfinished was broken off.
+    for (const files of [captures, photos]) await files.clearPartial(dataFolder());
+  } catch (error) {
+    // What is the matter with the folder is told by every page.
+    if (troubleOf(error)) return;
+    if (!(error instanceof FolderInUse)) throw error;
+    console.error(error.message);
+    process.exit(1);
+  }
+};

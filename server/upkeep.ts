@@ -1,0 +1,38 @@
+import "server-only";
+import type { Knex } from "knex";
+import { backUpDaily, clearUnusedFiles } from "@/store";
+import { summariseAll } from "./summaries";
+
+const HOUR_MILLISECONDS = 60 * 60 * 1000;
+
+// As with the records themselves, one a process, whatever is reloaded.
+const kept = globalThis as typeof globalThis & { rimebankUpkeep?: NodeJS.Timeout };
+
+/**
+ * What the records need now and then, beside whatever else is done: files that nothing refers to are cleared away, a backup is made
+ * once a day, and summaries that are out of date are made anew.
+ */
+export const startUpkeep = (db: Knex, folder: string): void => {
+  clearInterval(kept.rimebankUpkeep);
+  kept.rimebankUpkeep = setInterval(() => void upkeep(db, folder), HOUR_MILLISECONDS);
+  kept.rimebankUpkeep.unref();
+  const begin = async () => {
+    await upkeep(db, folder);
+    await tried("summaries", () => summariseAll(db));
+  };
+  void begin();
+};
+
+const upkeep = async (db: Knex, folder: string): Promise<void> => {
+  await tried("clearing up", () => clearUnusedFiles(db, folder, Date.now()));
+  await tried("the daily backup", () => backUpDaily(folder, new Date()));
+};
+
+/** Whatever goes wrong here is no reason for a page to fail. */
+const tried = async (what: string, work: () => Promise<unknown>): Promise<void> => {
+  try {
+    await work();
+  } catch (error) {
+    console.error(`${what}:`, error);
+  }
+};

@@ -1,0 +1,50 @@
+import type { Knex } from "knex";
+import { captures, photos } from "./files";
+import { exclusively } from "./exclusively";
+
+const HASH = /[0-9a-f]{64}/g;
+/** Documents that are looked through at once; others wait their turn meanwhile. */
+const AT_ONCE = 200;
+
+/** Hashes of all files that any record names: captures of runs, and whatever a document holds. */
+export const referredFiles = async (db: Knex): Promise<Set<string>> => {
+  const referred = new Set<string>();
+  const rows: { sha256: string }[] = await db("captures").distinct("sha256");
+  for (const { sha256 } of rows) referred.add(sha256);
+  for (const table of ["documents", "workshop", "set_aside"])
+    await addHashesOf(db, table, referred);
+  return referred;
+};
+
+const addHashesOf = async (db: Knex, table: string, referred: Set<string>): Promise<void> => {
+  for (let after = 0; ;) {
+    const rows: { at: number; content: string }[] = await db(table)
+      .whereRaw("rowid > ?", [after])
+      .orderByRaw("rowid")
+      .limit(AT_ONCE)
+      .select(db.raw("rowid AS at"), "content");
+    for (const { content } of rows)
+      for (const hash of content.match(HASH) ?? []) referred.add(hash);
+    if (rows.length < AT_ONCE) return;
+    after = rows[rows.length - 1].at;
+    await new Promise((others) => setImmediate(others));
+  }
+};
+
+/**
+ * Clears away files that no record names. Nothing that refers to a file may be stored meanwhile.
+ * @returns how many were removed
+ */
+export const clearUnusedFiles = (
+  db: Knex,
+  folder: string,
+  nowMilliseconds: number,
+): Promise<number> =>
+  exclusively(folder, async () => {
+    const referred = await referredFiles(db);
+    const removed = [
+      await captures.clearUnused(folder, referred, nowMilliseconds),
+      await photos.clearUnused(folder, referred, nowMilliseconds),
+    ];
+    return removed[0] + removed[1];
+  });

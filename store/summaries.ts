@@ -1,0 +1,76 @@
+import type { Knex } from "knex";
+
+/** What the lists say of an amplifier; worked out anew after anything that it depends on has changed. */
+export type Summary<Content> = {
+  /** The claim that the shelf shows, in words to be found by; empty where there is none. */
+  claimText: string;
+  /** Its verdict, or null. */
+  status: string | null;
+  marginRatio: number | null;
+  content: Content;
+};
+
+/** Which state of the evidence, and which judge, a summary was made from. */
+export type Stand = { evidenceRevision: number; judgeVersion: number };
+
+/** Must be called in the same transaction as whatever changes claims, runs, or which of them count. */
+export const evidenceChanged = async (db: Knex, amplifierId: string): Promise<void> => {
+  await db("amplifiers").where({ id: amplifierId }).increment("evidence_revision", 1);
+};
+
+/** The state of an amplifier's evidence; 0 when there is no such amplifier. */
+export const evidenceRevision = async (db: Knex, amplifierId: string): Promise<number> =>
+  (await db("amplifiers").where({ id: amplifierId }).first("evidence_revision"))
+    ?.evidence_revision ?? 0;
+
+/** Content of the summaries of some amplifiers, by their ids; only of those that are current. */
+export const findSummaries = async <Content>(
+  db: Knex,
+  amplifierIds: readonly string[],
+  judgeVersion: number,
+): Promise<Map<string, Content>> => {
+  const rows: { id: string; content: string }[] = await db("summaries")
+    .join("amplifiers", "amplifiers.id", "summaries.amplifier_id")
+    .whereIn("summaries.amplifier_id", amplifierIds)
+    .whereRaw("summaries.evidence_revision = amplifiers.evidence_revision")
+    .where("summaries.judge_version", judgeVersion)
+    .select("amplifiers.id as id", "summaries.content as content");
+  return new Map(rows.map(({ id, content }) => [id, JSON.parse(content) as Content]));
+};
+
+/** Keeps a summary with the state that it was made from; where that has changed meanwhile, it does not count. */
+export const keepSummary = async (
+  db: Knex,
+  amplifierId: string,
+  { claimText, status, marginRatio, content }: Summary<unknown>,
+  { evidenceRevision: revision, judgeVersion }: Stand,
+): Promise<void> => {
+  await db("summaries")
+    .insert({
+      amplifier_id: amplifierId,
+      evidence_revision: revision,
+      judge_version: judgeVersion,
+      claim_text: claimText,
+      status,
+      margin_ratio: marginRatio,
+      content: JSON.stringify(content),
+    })
+    .onConflict("amplifier_id")
+    .merge();
+};
+
+/** Ids of some amplifiers that have no current summary. */
+export const unsummarised = async (
+  db: Knex,
+  judgeVersion: number,
+  most: number,
+): Promise<string[]> =>
+  (
+    await db("amplifiers")
+      .leftJoin("summaries", "summaries.amplifier_id", "amplifiers.id")
+      .whereNull("summaries.amplifier_id")
+      .orWhereRaw("summaries.evidence_revision <> amplifiers.evidence_revision")
+      .orWhereNot("summaries.judge_version", judgeVersion)
+      .limit(most)
+      .select("amplifiers.id as id")
+  ).map(({ id }: { id: string }) => id);

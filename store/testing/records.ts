@@ -1,0 +1,92 @@
+// For tests only: what is put into a store, built by hand.
+import { randomUUID } from "node:crypto";
+import type { Knex } from "knex";
+import { stepReading } from "@/core/testing/stepReading";
+import type { AmplifierDraft, RunDraft } from "@/records";
+import { addRun, captures } from "..";
+
+export const amplifierDraft: AmplifierDraft = {
+  maker: "Tollgate",
+  model: "60",
+  kind: "home",
+  topology: "class AB",
+  year: 1978,
+  channelCount: 2,
+  condition: "",
+  notes: "",
+};
+
+export const claimDraft = {
+  printedText: "60 W",
+  source: "brochure",
+  powerWatts: 60,
+  loadOhms: 8,
+  channelsDriven: 2,
+  distortionLimitRatio: 0.005,
+  distortionMeasure: "thd" as const,
+};
+
+export const loadDraft = {
+  nominalOhms: 8,
+  channels: [
+    { ohms: 8.21, ohmsExpandedUncertainty: 0.01 },
+    { ohms: 8.18, ohmsExpandedUncertainty: 0.01 },
+  ],
+};
+
+/** A sweep of one recorded channel, with both driven, that gives 50 W. */
+export const runDraft = (change: Partial<RunDraft> = {}): RunDraft =>
+  ({
+    id: randomUUID(),
+    kind: "power-sweep",
+    source: "recording",
+    sourceDetail: "sweep.wav",
+    analysisVersion: 1,
+    conditions: {
+      nominalOhms: 8,
+      fullScaleVolts: 80,
+      mainsHz: 50,
+      band: { lowHz: 20, highHz: 20_000 },
+      channelsDriven: 2,
+      channels: [
+        {
+          channelIndex: 0,
+          loadOhms: 8.21,
+          loadOhmsStdUncertainty: 0.01,
+          voltsStdUncertaintyRatio: 0.003,
+        },
+      ],
+    },
+    result: {
+      kind: "power-sweep",
+      frequencyHz: 1000,
+      channels: [
+        {
+          steps: [stepReading(1, 0.001), stepReading(50, 0.02, true)],
+          stop: { reason: "rail-voltage", evidence: "flat" },
+        },
+      ],
+    },
+    captures: [],
+    ...change,
+  }) as RunDraft;
+
+/** Stores the bytes of a text as a capture. */
+export const captureOf = async (folder: string, text: string) => ({
+  ...(await captures.save(folder, [new TextEncoder().encode(text)], 1e6)),
+  fileName: "sweep.wav",
+  fullScaleVolts: 80,
+});
+
+/** Stores a run that must be stored. */
+export const stored = async (
+  db: Knex,
+  folder: string,
+  amplifierId: string,
+  draft: RunDraft = runDraft(),
+  takenAt = "2026-01-03",
+): Promise<RunDraft> => {
+  const added = await addRun(db, folder, amplifierId, draft, takenAt);
+  if (added.outcome !== "stored") throw new Error(added.outcome);
+  return draft;
+};

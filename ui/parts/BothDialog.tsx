@@ -1,0 +1,86 @@
+"use client";
+import { Dialog, Portal, Table, Text } from "@chakra-ui/react";
+import { ActionButton } from "./ActionButton";
+import { differences } from "./differences";
+
+export type BothDialogProps = {
+  open: boolean;
+  mine: unknown;
+  theirs: unknown;
+  onKeepMine(): void;
+  onTakeTheirs(): void;
+  onClose(): void;
+};
+
+const MOST_ROWS = 12;
+
+/** The same thing as two windows have it, side by side, to choose from. Whichever is not chosen stays a step back. */
+export function BothDialog({ open, mine, theirs, ...on }: BothDialogProps) {
+  const found = differences(mine, theirs);
+  return (
+    <Dialog.Root
+      role="alertdialog"
+      size="lg"
+      open={open}
+      onOpenChange={(change) => !change.open && on.onClose()}
+      placement="center"
+    >
+      <Portal>
+        <Dialog.Backdrop bg="blackAlpha.500" />
+        <Dialog.Positioner>
+          <Dialog.Content bg="surface" borderRadius="panel">
+            <Dialog.Header>
+              <Dialog.Title>Changed in two windows</Dialog.Title>
+            </Dialog.Header>
+            <Dialog.Body>
+              <Table.Root size="sm" css={{ "& td, & th": { bg: "surface", borderColor: "rime" } }}>
+                <Table.Header>
+                  <Table.Row>
+                    <Table.ColumnHeader />
+                    <Table.ColumnHeader>Here</Table.ColumnHeader>
+                    <Table.ColumnHeader>In the other window</Table.ColumnHeader>
+                  </Table.Row>
+                </Table.Header>
+                <Table.Body>
+                  {found.slice(0, MOST_ROWS).map(({ name, here, there }) => (
+                    <Table.Row key={name} verticalAlign="top">
+                      <Table.Cell color="muted">{name}</Table.Cell>
+                      <Side text={here} />
+                      <Side text={there} />
+                    </Table.Row>
+                  ))}
+                </Table.Body>
+              </Table.Root>
+              {found.length > MOST_ROWS && (
+                <Text color="muted" mt={2}>
+                  and {found.length - MOST_ROWS} more
+                </Text>
+              )}
+              <Text mt={3}>The one that you do not choose is not lost: Undo brings it back.</Text>
+            </Dialog.Body>
+            <Dialog.Footer>
+              <ActionButton onClick={on.onTakeTheirs}>Take the other window’s</ActionButton>
+              <ActionButton tone="primary" onClick={on.onKeepMine} data-testid="keep-mine">
+                Keep what is here
+              </ActionButton>
+            </Dialog.Footer>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  );
+}
+
+function Side({ text }: { text: string | null }) {
+  return (
+    <Table.Cell fontWeight={600} overflowWrap="anywhere">
+      {text === null ? (
+        <Text color="muted">not there</Text>
+      ) : text === "" ? (
+        <Text color="muted">empty</Text>
+      ) : (
+        text.slice(0, 160)
+      )}
+    </Table.Cell>
+  );
+}

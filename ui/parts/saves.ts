@@ -1,0 +1,48 @@
+import type {
+  AmplifierDraft,
+  ClaimDraft,
+  DocumentKind,
+  LoadDraft,
+  Remarks,
+  Validated,
+  WorkshopKind,
+} from "@/records";
+import { newId } from "./newId";
+import { send, type Kept } from "./send";
+
+type Saved = Promise<Validated<Kept>>;
+
+const at = (...parts: string[]): string => `/api/${parts.map(encodeURIComponent).join("/")}`;
+
+/** Keeps a form: a new thing under an id made here, so that a second try after a lost answer is no second thing. */
+const saver = <Draft>(home: (amplifierId: string) => string, one: (id: string) => string) => ({
+  add: (amplifierId: string, draft: unknown | Draft, id = newId()): Saved =>
+    send("POST", `${home(amplifierId)}?id=${id}`, draft),
+  change: (id: string, draft: unknown | Draft): Saved => send("PUT", one(id), draft),
+  remove: (id: string): Saved => send("DELETE", one(id)),
+});
+
+export const amplifierSaves = saver<AmplifierDraft>(
+  () => at("amplifiers"),
+  (id) => at("amplifiers", id),
+);
+export const claimSaves = saver<ClaimDraft>(
+  (amplifierId) => at("amplifiers", amplifierId, "claims"),
+  (id) => at("claims", id),
+);
+export const loadSaves = saver<LoadDraft>(
+  (amplifierId) => at("amplifiers", amplifierId, "loads"),
+  (id) => at("loads", id),
+);
+
+/** Keeps one of the documents of an amplifier in place of the one before. */
+export const saveDocument = (amplifierId: string, kind: DocumentKind, content: unknown): Saved =>
+  send("PUT", at("amplifiers", amplifierId, "documents", kind), content);
+
+/** Keeps one of the documents of the workshop in place of the one before. */
+export const saveWorkshopDocument = (kind: WorkshopKind, content: unknown): Saved =>
+  send("PUT", at("workshop", kind), content);
+
+/** Keeps what the reviewer has to say of a stored run. */
+export const saveRemarks = (runId: string, remarks: Remarks): Saved =>
+  send("PUT", at("runs", runId, "remarks"), remarks);
