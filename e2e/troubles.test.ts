@@ -232,7 +232,7 @@ test("changed in two windows: the later is told, sees both, and loses neither", 
   expect(await pageText(driver)).toContain("from this window");
   await driver.findElement(By.css("[data-testid='keep-mine']")).click();
   await kept();
-  await server.kill("SIGTERM");
+  await server.kill("SIGKILL");
   const db = await openDatabase(folder);
   expect((await findDocument(db, id, "details")).size).toBe("from this window");
   // Nothing is kept blindly over it either.

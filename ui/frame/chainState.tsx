@@ -37,13 +37,14 @@ export function ChainProvider({
   children: ReactNode;
 }) {
   const [change, setChange] = useState<Partial<ChainState>>({});
+  // The same functions all along: an effect that depends on them must not run again whenever the chain changes.
+  const [acts] = useState(() => ({
+    setChain: (more: Partial<ChainState>) => setChange((known) => ({ ...known, ...more })),
+    rest: () => setChange({}),
+  }));
   const value = useMemo(
-    () => ({
-      chain: { ...IDLE, ...atRest, ...change },
-      setChain: (more: Partial<ChainState>) => setChange((known) => ({ ...known, ...more })),
-      rest: () => setChange({}),
-    }),
-    [atRest, change],
+    () => ({ chain: { ...IDLE, ...atRest, ...change }, ...acts }),
+    [atRest, change, acts],
   );
   return <ChainContext value={value}>{children}</ChainContext>;
 }

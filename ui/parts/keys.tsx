@@ -13,12 +13,11 @@ import {
 /** A key and what it does; `key` as in KeyboardEvent.key. */
 export type KeyAction = { key: string; label: string; run(): void };
 
-type KeyRegistry = {
-  actions: readonly KeyAction[];
-  add(actions: readonly KeyAction[]): () => void;
-};
+type Add = (actions: readonly KeyAction[]) => () => void;
 
-const KeysContext = createContext<KeyRegistry | null>(null);
+// Apart, so that who adds a key is not drawn anew whenever another is added.
+const AddContext = createContext<Add | null>(null);
+const KnownContext = createContext<readonly KeyAction[]>([]);
 
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
@@ -53,21 +52,33 @@ export function KeysProvider({ children }: { children: ReactNode }) {
     return () => window.removeEventListener("keydown", onKey);
   }, []);
   return (
-    <KeysContext value={useMemo(() => ({ actions, add }), [actions, add])}>{children}</KeysContext>
+    <AddContext value={add}>
+      <KnownContext value={actions}>{children}</KnownContext>
+    </AddContext>
   );
 }
 
-const useRegistry = (): KeyRegistry => {
-  const registry = useContext(KeysContext);
-  if (!registry) throw new Error("keys are used outside of KeysProvider");
-  return registry;
-};
-
-/** Makes these keys work while the component is on screen. Pass a memoised list. */
+/** Makes these keys work while the component is on screen. What they do may change with every drawing; which keys there are, seldom. */
 export const useKeys = (actions: readonly KeyAction[]): void => {
-  const { add } = useRegistry();
-  useEffect(() => add(actions), [add, actions]);
+  const add = useContext(AddContext);
+  if (!add) throw new Error("keys are used outside of KeysProvider");
+  const latest = useRef(actions);
+  useEffect(() => {
+    latest.current = actions;
+  });
+  const names = JSON.stringify(actions.map(({ key, label }) => [key, label]));
+  useEffect(
+    () =>
+      add(
+        (JSON.parse(names) as [string, string][]).map(([key, label], at) => ({
+          key,
+          label,
+          run: () => latest.current[at]?.run(),
+        })),
+      ),
+    [add, names],
+  );
 };
 
 /** All keys that work now. */
-export const useKnownKeys = (): readonly KeyAction[] => useRegistry().actions;
+export const useKnownKeys = (): readonly KeyAction[] => useContext(KnownContext);
