@@ -15,7 +15,7 @@ const RUNS_EACH = 50;
 const HEAVY_RUNS = 400;
 const LOOKS = 40;
 const READERS = 50;
-const UPLOADS = 25;
+const UPLOADS = 40;
 const STAGES = ["brief", "forecast", "load", "rig", "plan", "bench", "verdict"];
 
 /** As large as a sweep of 40 levels in two channels really is. */
@@ -129,6 +129,8 @@ const uploadsWhileRead = async (url: string, page: string): Promise<void> => {
   });
   const values: number[] = [];
   const start = performance.now();
+  // Until all readers are at it.
+  await new Promise((wake) => setTimeout(wake, 3000));
   for (let k = 0; k < UPLOADS; k++) {
     const volts = Float64Array.from({ length: 125_000 }, (_, n) => Math.sin(0.1 * n + k));
     const body = encodeWav([volts], 48_000, 1.1, "float32");

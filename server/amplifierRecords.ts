@@ -25,6 +25,7 @@ import {
   readWorkshopDocument,
 } from "@/store";
 import { database } from "./records";
+import { pageTurn } from "./turns";
 
 export type AmplifierRecords = {
   amplifier: Amplifier;
@@ -95,6 +96,7 @@ export const readAmplifierRecords = async (
 
 /** The same for a page, read once a request; an unknown one is "not found". */
 export const amplifierRecords = cache(async (id: string): Promise<AmplifierRecords> => {
+  await pageTurn();
   const found = await readAmplifierRecords(await database(), id);
   return found ?? notFound();
 });

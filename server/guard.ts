@@ -2,6 +2,7 @@ import "server-only";
 import { troubleOf, UploadTooLarge } from "@/store";
 import { isForeign } from "./foreign";
 import { NOT_STORED, Refusal } from "./requests";
+import { keepFirst } from "./turns";
 
 /** Answers with a plain sentence for the screen; never a stack trace. */
 export const refuse = (status: number, message: string, details: object = {}): Response =>
@@ -15,7 +16,7 @@ export const guarded = async (
   if (isForeign(request.headers))
     return refuse(403, "This request came from another site and was refused.");
   try {
-    return await handler();
+    return await (request.method === "GET" ? handler() : keepFirst(handler));
   } catch (error) {
     return refusalOf(error);
   }

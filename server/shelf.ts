@@ -3,6 +3,7 @@ import { amplifierLine, amplifierName, SHELF_ORDERS, type Shelf, type ShelfView 
 import { shelfPage } from "@/store";
 import { database } from "./records";
 import { summariesOf } from "./summaries";
+import { pageTurn } from "./turns";
 
 const PAGE_SIZE = 50;
 
@@ -23,6 +24,7 @@ const viewFrom = (asked: Record<string, string | string[] | undefined>): ShelfVi
 export const readShelf = async (
   asked: Record<string, string | string[] | undefined>,
 ): Promise<Shelf> => {
+  await pageTurn();
   const db = await database();
   const view = viewFrom(asked);
   const { entries, counts } = await shelfPage(db, { ...view, pageSize: PAGE_SIZE });

@@ -35,3 +35,11 @@ test("only the chosen one is current", () => {
   expect(markup(track("c")).match(/aria-current="true"/g)).toHaveLength(1);
   expect(markup(track(null))).not.toContain('aria-current="true"');
 });
+
+test("of many runs those around the chosen one are in sight, and the others a step away", () => {
+  const many = Array.from({ length: 60 }, (_, k) => entryOf(runOf([50], { id: `run-${k}` })));
+  const html = words(<RunTrack runs={many} chosenId="run-30" onChoose={() => {}} />);
+  expect(html).toContain("24 newer");
+  expect(html).toContain("12 older");
+  expect(html.match(/Power sweep/g)).toHaveLength(24);
+});
