@@ -102,3 +102,12 @@ describe("bad input: exit 2, nothing on standard output, one plain line on stand
     expect(stderr).toContain(message);
   });
 });
+
+test("analyse says in plain words that three samples are too few", () => {
+  const path = write("three.wav", encodeWav([Float64Array.of(0, 1, 0)], 48_000, 2, "int24"));
+  const { status, stderr } = run("analyse", path);
+  expect(status).toBe(2);
+  expect(stderr).toBe(
+    "rimebank: File: it holds only 3 samples; record at least a tenth of a second.\n",
+  );
+});

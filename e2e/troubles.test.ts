@@ -1,6 +1,13 @@
 // A full disk, a folder that cannot be written to, a damaged database, another site's page: what is safe, what is told, and the way back.
 import { execFileSync, spawnSync } from "node:child_process";
-import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import {
+  appendFileSync,
+  existsSync,
+  mkdtempSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from "node:fs";
 import { request } from "node:http";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
@@ -109,44 +116,55 @@ test("a full disk: what is typed stays and is told, everything is read, and is k
   await shows(driver, "55 W per channel");
 });
 
-test("a disk that is full from the start, or a folder that cannot be written to: all is read and exported, with the reason on every page", async () => {
-  if (!mount("-t", "tmpfs", "-o", "size=8m", "tmpfs")) return cannotMount();
-  const { id, runId } = await withOne();
-  expect(mount("-o", "remount,ro")).toBe(true);
-  server = await startServer(folder);
-  const { driver } = browser;
-  for (const page of [
-    "",
-    `amplifiers/${id}/brief`,
-    `amplifiers/${id}/verdict`,
-    `amplifiers/${id}/bench`,
-  ]) {
-    await driver.get(`${server.url}/${page}`);
-    await shows(driver, "Reading only.");
-    expect(await pageText(driver)).toContain("cannot be written to");
-  }
-  const csv = await fetch(`${server.url}/api/runs/${runId}/export?format=csv`);
-  expect((await csv.text()).split("\n").length).toBeGreaterThan(2);
-  const save = await fetch(`${server.url}/api/amplifiers/${id}`, {
-    method: "PUT",
-    body: JSON.stringify({ ...amplifierDraft, model: "61" }),
-  });
-  expect([save.status, (await save.json()).message]).toEqual([
-    503,
-    expect.stringContaining("cannot be written to"),
-  ]);
-  expect(mount("-o", "remount,rw")).toBe(true);
-  // Tried again after a moment, without a restart.
-  await driver.wait(async () => {
-    await driver.get(`${server?.url}/`);
-    return !(await pageText(driver)).includes("Reading only.");
-  }, 20_000);
-  const later = await fetch(`${server.url}/api/amplifiers/${id}`, {
-    method: "PUT",
-    body: JSON.stringify({ ...amplifierDraft, model: "61" }),
-  });
-  expect(later.status).toBe(200);
-});
+/** As much of a small disk as is left. */
+const fillUp = (): string => {
+  const ballast = join(folder, "ballast");
+  for (const bytes of [1_000_000, 10_000, 4096])
+    try {
+      for (let k = 0; k < 10; k++) appendFileSync(ballast, Buffer.alloc(bytes));
+    } catch {
+      // Not so much at once any more.
+    }
+  return ballast;
+};
+
+test.each(["full", "read-only"] as const)(
+  "a disk that is %s from the start: all is read and exported, with the reason on every page, and it is kept once it can be",
+  async (what) => {
+    if (!mount("-t", "tmpfs", "-o", "size=8m", "tmpfs")) return cannotMount();
+    const { id, runId } = await withOne();
+    const reason = what === "full" ? "The disk is full" : "cannot be written to";
+    const ballast = what === "full" ? fillUp() : null;
+    if (what === "read-only") expect(mount("-o", "remount,ro")).toBe(true);
+    server = await startServer(folder);
+    const { driver } = browser;
+    for (const page of ["", "brief", "verdict", "bench"]) {
+      await driver.get(`${server.url}/${page && `amplifiers/${id}/${page}`}`);
+      await shows(driver, "Reading only.");
+      expect(await pageText(driver)).toContain(reason);
+    }
+    const csv = await fetch(`${server.url}/api/runs/${runId}/export?format=csv`);
+    expect((await csv.text()).split("\n").length).toBeGreaterThan(2);
+    const save = () =>
+      fetch(`${server?.url}/api/amplifiers/${id}`, {
+        method: "PUT",
+        body: JSON.stringify({ ...amplifierDraft, model: "61" }),
+      });
+    const refused = await save();
+    expect([refused.status, (await refused.json()).message]).toEqual([
+      what === "full" ? 507 : 503,
+      expect.stringContaining(reason),
+    ]);
+    if (ballast) rmSync(ballast);
+    else expect(mount("-o", "remount,rw")).toBe(true);
+    // Tried again after a moment, without a restart.
+    await driver.wait(async () => {
+      await driver.get(`${server?.url}/`);
+      return !(await pageText(driver)).includes("Reading only.");
+    }, 20_000);
+    expect((await save()).status).toBe(200);
+  },
+);
 
 test("a damaged database is called that, and a backup brings back what was there", async () => {
   await withOne();

@@ -52,8 +52,16 @@ export function RunView({
       gap={4}
       flex={1}
       minH={0}
+      alignItems="start"
     >
-      <Panel display="flex" flexDirection="column" minH="430px">
+      <Panel
+        display="flex"
+        flexDirection="column"
+        h={{ base: "auto", lg: "calc(100dvh - 192px)" }}
+        minH="430px"
+        position="sticky"
+        top="84px"
+      >
         <Flex justify="space-between" align="start" columnGap={3} rowGap={1} wrap="wrap">
           <Box flex="1 1 300px">
             <Heading as="h1" fontSize="19px">
