@@ -8,6 +8,7 @@ module.exports = {
     "<rootDir>/cli",
     "<rootDir>/ui",
     "<rootDir>/workers",
+    "<rootDir>/pipeline",
     "<rootDir>/records",
     "<rootDir>/demo",
     "<rootDir>/server",

@@ -2,7 +2,9 @@ import { readFileSync } from "node:fs";
 import { analyseTone, TONE_DEFAULTS } from "@/core/distortion";
 import { powerWatts } from "@/core/power";
 import { decodeWav, overloadedSampleCount } from "@/core/wav";
+import { MEASURED_KINDS } from "@/core/run";
 import { bandOption, parseCommandLine, positiveOption, UsageError } from "./arguments";
+import { analyseCommon, COMMON_OPTIONS, isMeasuredKind, oldName } from "./commonForm";
 import { RUN_KINDS, valueOf, type RunInput } from "./runKinds";
 import { toneFields } from "./toneFields";
 
@@ -19,6 +21,7 @@ const OPTIONS = [
   "sweep",
   "sweep-seconds",
   "period-seconds",
+  ...COMMON_OPTIONS,
 ];
 
 /**
@@ -27,17 +30,18 @@ const OPTIONS = [
  */
 export const analyse = (words: readonly string[]): object => {
   const line = parseCommandLine(words, OPTIONS);
-  if (line.positional.length !== 1)
+  const kind = oldName(line.options.get("as"));
+  const isCommon = kind !== undefined && !RUN_KINDS[kind] && isMeasuredKind(kind);
+  if (line.positional.length !== 1 && !(isCommon && line.positional.length > 1))
     throw new UsageError(
       "give one WAV file: analyse FILE.wav [--as RUNKIND] [--full-scale-volts V] [--load-ohms R] [--band 20-20000]",
     );
   const fullScaleVolts = positiveOption(line, "full-scale-volts", 1);
   const loadOhms = positiveOption(line, "load-ohms", 8);
   const band = bandOption(line, "band", TONE_DEFAULTS.band);
-  const kind = line.options.get("as");
-  if (kind !== undefined && !RUN_KINDS[kind])
+  if (kind !== undefined && !RUN_KINDS[kind] && !isCommon)
     throw new UsageError(
-      `--as is "${kind}"; it must be one of ${Object.keys(RUN_KINDS).join(", ")}`,
+      `--as is "${kind}"; it must be one of ${[...new Set([...Object.keys(RUN_KINDS), ...MEASURED_KINDS])].join(", ")}`,
     );
 
   const bytes = readFile(line.positional[0]);
@@ -45,6 +49,16 @@ export const analyse = (words: readonly string[]): object => {
   if (band.lowHz >= sampleRateHz / 2)
     throw new UsageError(`--band begins above half the sample rate of ${sampleRateHz} Hz`);
   const used = { sampleRateHz, fullScaleVolts, loadOhms, band };
+  if (kind !== undefined && isCommon) {
+    const files = line.positional.map((path, k) => ({
+      name: path,
+      bytes: k === 0 ? bytes : readFile(path),
+      channelCount: channels.length,
+    }));
+    const read = { files, fullScaleVolts, loadOhms, line };
+    const cautions = channels.flatMap((volts) => cautionsOf(volts, fullScaleVolts));
+    return { ...used, as: kind, ...analyseCommon(kind, read), cautions };
+  }
   if (kind === undefined)
     return {
       ...used,

@@ -6,14 +6,14 @@ import { claim } from "./claim";
 import { simulate } from "./simulate";
 import { stimulus } from "./stimulus";
 
-const COMMANDS: Record<string, (words: readonly string[]) => object> = {
+const COMMANDS: Record<string, (words: readonly string[]) => object | Promise<object>> = {
   analyse,
   stimulus,
   claim,
   simulate,
 };
 
-const main = (): number => {
+const main = async (): Promise<number> => {
   const [command, ...words] = process.argv.slice(2);
   const run = COMMANDS[command];
   try {
@@ -21,7 +21,7 @@ const main = (): number => {
       throw new UsageError(
         `say what to do: ${Object.keys(COMMANDS).join(", ")} (see cli/README.md)`,
       );
-    process.stdout.write(`${JSON.stringify(run(words), finiteOrNull, 2)}\n`);
+    process.stdout.write(`${JSON.stringify(await run(words), finiteOrNull, 2)}\n`);
     return 0;
   } catch (error) {
     const text =
@@ -37,4 +37,6 @@ const main = (): number => {
 const finiteOrNull = (_: string, value: unknown): unknown =>
   typeof value === "number" && !Number.isFinite(value) ? null : value;
 
-process.exitCode = main();
+void main().then((status) => {
+  process.exitCode = status;
+});

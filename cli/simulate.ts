@@ -17,8 +17,10 @@ import {
   type BurstName,
   type Stimulus,
 } from "@/core/signal";
+import { MEASURED_KINDS, type MeasuredKind } from "@/core/run";
 import { decodeWav } from "@/core/wav";
 import { parseCommandLine, positiveOption, UsageError, type CommandLine } from "./arguments";
+import { COMMON_OPTIONS, isMeasuredKind, oldName, playCommon } from "./commonForm";
 import { RUN_KINDS, valueOf } from "./runKinds";
 
 const OPTIONS = [
@@ -31,6 +33,7 @@ const OPTIONS = [
   "channels",
   "burst",
   "seed",
+  ...COMMON_OPTIONS,
 ];
 
 /** What one run plays, with the options that its analysis needs to know. */
@@ -118,19 +121,52 @@ const FULL_LEVEL_RUNS = ["sweep", "clip", "burst"];
 const HEAT_SOAK = "heat-soak";
 
 /** The `simulate` command: plays a run on the simulated bench, writes its captures, conditions and result. @returns what was written, and the result */
-export const simulate = (words: readonly string[]): object => {
+export const simulate = (words: readonly string[]): object | Promise<object> => {
   const line = parseCommandLine(words, OPTIONS);
-  const kind = line.options.get("run") ?? "";
+  const kind = oldName(line.options.get("run")) ?? "";
   const folder = line.options.get("out");
-  const kinds = [...Object.keys(PLANNERS), HEAT_SOAK];
+  const kinds = [...new Set([...Object.keys(PLANNERS), HEAT_SOAK, ...MEASURED_KINDS])];
   if (line.positional.length !== 1 || !folder || !kinds.includes(kind))
     throw new UsageError(
       `simulate RIG.json --run KIND --out DIR; KIND is one of ${kinds.join(", ")}; RIG.json may also be the name of an example: ${Object.keys(EXAMPLE_RIGS).join(", ")}`,
     );
   const rig = readRig(line.positional[0]);
-  return kind === HEAT_SOAK
-    ? simulateSoak(rig, folder, line)
-    : simulateRun(rig, kind, folder, line);
+  if (kind === HEAT_SOAK) return simulateSoak(rig, folder, line);
+  if (PLANNERS[kind] || !isMeasuredKind(kind)) return simulateRun(rig, kind, folder, line);
+  return simulateCommon(rig, kind, folder, line);
+};
+
+/** A kind of run as the application plays it: as many recordings as it takes, each a file of its own. */
+const simulateCommon = async (
+  rig: Rig,
+  kind: MeasuredKind,
+  folder: string,
+  line: CommandLine,
+): Promise<object> => {
+  const loadOhms = drivesOf(rig, line, 0).map((_, channel) =>
+    coldOhms(rig.loads[Math.min(channel, rig.loads.length - 1)]),
+  );
+  const { channels, shots, settings } = await playCommon(rig, kind, line, loadOhms);
+  const conditions = {
+    rig: rig.name,
+    run: kind,
+    settings,
+    loadOhms,
+    mainsHz: rig.mains.frequencyHz,
+    recordings: shots.map(({ name, fullScaleVolts, meters }) => ({
+      file: `${kind}-${name}.wav`,
+      fullScaleVolts,
+      meters,
+    })),
+  };
+  const events = shots.flatMap((shot) => shot.events);
+  const result = { channels };
+  const files = write(folder, {
+    ...Object.fromEntries(shots.map(({ name, wav }) => [`${kind}-${name}.wav`, wav])),
+    "conditions.json": conditions,
+    "result.json": result,
+  });
+  return { rig: rig.name, run: kind, files, conditions, events, result };
 };
 
 const simulateRun = (rig: Rig, kind: string, folder: string, line: CommandLine): object => {

@@ -14,7 +14,7 @@ import {
   keepWorkshopDocument,
   listAmplifiers,
 } from "@/store";
-import { analyseSweep } from "@/workers/analyseSweep";
+import { analyseSweep } from "@/pipeline/analyseSweep";
 import { DEMO_SHELF, type DemoAmplifier } from "./scenario";
 import { DEMO_INSTRUMENTS, DEMO_RESISTORS, DEMO_RIG } from "./workshop";
 

@@ -7,7 +7,7 @@ import { amplitudeRatioToDb } from "@/core/units";
 import { amplifierName, type MeasuredRun } from "@/records";
 import { makeDemo } from "@/demo/makeDemo";
 import { addLoad, listAmplifiers, openDatabase } from "@/store";
-import { decodeCapture } from "@/workers/decodeCapture";
+import { decodeCapture } from "@/pipeline/decode";
 import { application } from "./application";
 import { fill, pageText, PATIENCE_MS, press, shows } from "./browser";
 import { forms } from "./forms";

@@ -12,7 +12,7 @@ import { proposePlan, timelineOf } from "@/core/plan";
 import { steppedSweep } from "@/core/signal";
 import { powerSpectrum } from "@/core/spectrum";
 import { decodeChannel, encodeWav, readWavLayout } from "@/core/wav";
-import { analyseSweep } from "@/workers/analyseSweep";
+import { analyseSweep } from "@/pipeline/analyseSweep";
 
 const REPEATS = 5;
 

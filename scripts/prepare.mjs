@@ -41,6 +41,7 @@ const BUILT_FROM = [
   "app",
   "bench",
   "core",
+  "pipeline",
   "records",
   "server",
   "store",

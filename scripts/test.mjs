@@ -11,6 +11,7 @@ const ROOMS = [
   "cli",
   "core",
   "demo",
+  "pipeline",
   "records",
   "server",
   "store",

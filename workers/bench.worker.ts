@@ -1,15 +1,15 @@
 import { expose, transfer } from "comlink";
 import { findLoads } from "@/core/load";
 import { success } from "@/core/outcome";
-import { analyseSweep } from "./analyseSweep";
-import { glanceOf } from "./glance";
-import { LiveRun } from "./liveBench";
-import { playRun } from "./playRun";
-import { predictSweep } from "./predictSweep";
-import { openFile, readRun } from "./readRun";
-import { readTone } from "./readTone";
-import { OpenRecording } from "./recordingViews";
-import { recordSweep } from "./recordSweep";
+import { analyseSweep } from "@/pipeline/analyseSweep";
+import { glanceOf } from "@/pipeline/glance";
+import { LiveRun } from "@/pipeline/liveBench";
+import { playRun } from "@/pipeline/playRun";
+import { predictSweep } from "@/pipeline/predictSweep";
+import { openFile, readRun } from "@/pipeline/readRun";
+import { readTone } from "@/pipeline/readTone";
+import { OpenRecording } from "@/pipeline/recordingViews";
+import { recordSweep } from "@/pipeline/recordSweep";
 import type { BenchWorker } from "./protocol";
 
 /** Progress is told no more often than a screen needs it. */

@@ -1,49 +1,21 @@
-import type { Rig } from "@/bench/simulated";
 import type { FoundLoads, LoadDemand, PowerResistor } from "@/core/load";
 import type { Outcome } from "@/core/outcome";
 import type { Curve, MeasuredChannel } from "@/core/run";
-import type { PowerSweepResult, SweepConditions } from "@/core/sweep";
-import type { LiveReading, LiveRequest, RampLimit } from "./liveBench";
-import type { Glance } from "./glance";
-import type { KeptShot, PlayMoment, PlayRequest } from "./playRun";
-import type { OpenedFile, ReadRequest } from "./readRun";
-import type { RecordedSweep, SweepRequest } from "./recordSweep";
-import type { AudioClips, Opened, Stretch } from "./recordingViews";
-
-/** What crosses to the worker and back is plain data and typed arrays. */
-export type AnalysisRequest = {
-  /** The whole WAV file. */
-  wav: Uint8Array;
-  fullScaleVolts: number;
-  /** Which channels of the file, from 0, in the order of the loads; all of them when not said. */
-  channels?: readonly number[];
-  conditions: SweepConditions;
-};
-
-/** Where the work stands, in words for the screen. */
-export type WorkProgress = { doneRatio: number; stage: string };
-
-/** What to predict. Without lastVoltsRms the sweep goes a little past the amplifier's limit. */
-export type PredictionRequest = {
-  rig: Rig;
-  loadOhms: readonly number[];
-  channelsDriven: number;
-  lastVoltsRms: number | null;
-};
-
-export type Prediction = { lastVoltsRms: number; result: PowerSweepResult };
-
-/** A steady tone as it was recorded; its level is over full scale. */
-export type RecordedTone = {
-  frequencyHz: number;
-  levelRatio: number;
-  thdRatio: number;
-  thdPlusNoiseRatio: number;
-};
+import type { PowerSweepResult } from "@/core/sweep";
+import type { AnalysisRequest, WorkProgress } from "@/pipeline/analyseSweep";
+import type { LiveReading, LiveRequest, RampLimit } from "@/pipeline/liveBench";
+import type { Glance } from "@/pipeline/glance";
+import type { KeptShot, PlayMoment, PlayRequest } from "@/pipeline/playRun";
+import type { Prediction, PredictionRequest } from "@/pipeline/predictSweep";
+import type { RecordedTone } from "@/pipeline/readTone";
+import type { OpenedFile, ReadRequest } from "@/pipeline/readRun";
+import type { RecordedSweep, SweepRequest } from "@/pipeline/recordSweep";
+import type { AudioClips, Opened, Stretch } from "@/pipeline/recordingViews";
 
 /** A moment of a run that plays. */
 export type PlayProgress = Pick<PlayMoment, "label" | "shotNumber"> & Glance;
 
+/** What a worker can be asked. What crosses to it and back is plain data and typed arrays. */
 export type BenchWorker = {
   /** Decodes a recording and reads its power sweep. */
   analyseSweep(

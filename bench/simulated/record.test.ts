@@ -1,4 +1,4 @@
-import { decodeCapture } from "@/workers/decodeCapture";
+import { decodeCapture } from "@/pipeline/decode";
 import type { RecordingMoment, Watch } from "../contract";
 import { EXAMPLE_RIGS, onLoads, record, soak } from ".";
 

@@ -120,7 +120,7 @@ const LONGEST_FIT_SAMPLES = 2 ** 17;
 
 type Span = { first: number; count: number };
 
-/** Stretches of high level: mean square over a sliding half cycle against its greatest. */
+/** Stretches of high level: mean square over a sliding cycle against its greatest. */
 const findSpans = (volts: Float64Array, samplesACycle: number): Span[] => {
   const window = Math.max(2, Math.round(samplesACycle));
   const level = new Float64Array(volts.length);

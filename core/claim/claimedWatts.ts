@@ -1,4 +1,5 @@
 import type { PowerClaim } from "./types";
+import { isNearLoad } from "../power";
 
 /** Without a claim: enough to see what a load is good for. */
 const USUAL_WATTS = 20;
@@ -16,7 +17,7 @@ export const claimedWatts = (
 ): number => {
   if (isBridged) return 2 * claimedWatts(ohms / 2, claims, false);
   const near = claims
-    .filter(({ loadOhms }) => Math.abs(loadOhms / ohms - 1) < 0.1)
+    .filter(({ loadOhms }) => isNearLoad(loadOhms, ohms))
     .map(({ powerWatts }) => powerWatts);
   if (near.length > 0) return Math.max(...near);
   const squaredVolts = claims.map(({ powerWatts, loadOhms }) => powerWatts * loadOhms);

@@ -6,7 +6,7 @@ import {
   loadsIn,
   multiplierIn,
   normalised,
-  numberOf,
+  numberIn,
   valuesBefore,
 } from "./quantities";
 
@@ -17,7 +17,7 @@ test.each([
   ["8.21", 8.21],
   ["1,5", 1.5],
   ["100", 100],
-])("numberOf reads %s as %d", (text, value) => expect(numberOf(text)).toBe(value));
+])("numberIn reads %s as %d", (text, value) => expect(numberIn(text)).toBe(value));
 
 test("normalised spells units and signs one way", () => {
   expect(normalised("50 Watts × 2 – 8Ω, T.H.D. + Noise 0.1 %")).toBe(

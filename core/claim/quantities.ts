@@ -4,7 +4,7 @@ import type { Band } from "./types";
 const NUMBER = String.raw`(\d{1,3}(?:,\d{3})+(?:\.\d+)?|\d+(?:[.,]\d+)?)`;
 
 /** "20,000" is twenty thousand, "0,25" a quarter. */
-export const numberOf = (text: string): number =>
+export const numberIn = (text: string): number =>
   Number(/^\d{1,3}(,\d{3})+(\.\d+)?$/.test(text) ? text.replace(/,/g, "") : text.replace(",", "."));
 
 /** Lower case, one kind of dash and multiplication sign, units spelled one way, spaces single. */
@@ -26,7 +26,7 @@ export const normalised = (text: string): string =>
 
 /** Every number that stands before a unit. */
 export const valuesBefore = (text: string, unit: string): number[] =>
-  [...text.matchAll(new RegExp(`${NUMBER}\\s*${unit}`, "g"))].map((match) => numberOf(match[1]));
+  [...text.matchAll(new RegExp(`${NUMBER}\\s*${unit}`, "g"))].map((match) => numberIn(match[1]));
 
 /** Loads: "4, 8 or 16 ohm" is three of them. */
 export const loadsIn = (text: string): number[] => {
@@ -35,9 +35,9 @@ export const loadsIn = (text: string): number[] => {
   ).exec(text.replace(/(\d)-(ohm)/g, "$1 $2"));
   if (!match) return [];
   const others = [...(match[1] ?? "").matchAll(new RegExp(NUMBER, "g"))].map((part) =>
-    numberOf(part[1]),
+    numberIn(part[1]),
   );
-  return [...others, numberOf(match[match.length - 1])].filter((ohms) => ohms > 0 && ohms <= 1000);
+  return [...others, numberIn(match[match.length - 1])].filter((ohms) => ohms > 0 && ohms <= 1000);
 };
 
 /** "20 Hz to 20 kHz", "20-20,000 Hz", "20Hz-20kHz". */
@@ -46,8 +46,8 @@ export const bandIn = (text: string): Band | null => {
   if (!match) return null;
   const scaleHigh = match[4] === "khz" ? 1000 : 1;
   // "10-100 kHz" may mean either; without a unit the first is in hertz unless it would then be the larger.
-  const lowHz = numberOf(match[1]) * (match[2] === "khz" ? 1000 : 1);
-  const highHz = numberOf(match[3]) * scaleHigh;
+  const lowHz = numberIn(match[1]) * (match[2] === "khz" ? 1000 : 1);
+  const highHz = numberIn(match[3]) * scaleHigh;
   return lowHz < highHz ? { lowHz, highHz } : null;
 };
 
@@ -59,7 +59,7 @@ export const distortionIn = (
   if (!match) return null;
   // Rounded so that 0.7 % is 0.007 and not a binary neighbour of it.
   return {
-    limitRatio: Number((numberOf(match[1]) / 100).toPrecision(12)),
+    limitRatio: Number((numberIn(match[1]) / 100).toPrecision(12)),
     measure: text.includes("thd+n")
       ? "thd-plus-noise"
       : /\bthd\b|distortion/.test(text)

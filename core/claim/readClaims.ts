@@ -5,7 +5,7 @@ import {
   loadsIn,
   multiplierIn,
   normalised,
-  numberOf,
+  numberIn,
   valuesBefore,
 } from "./quantities";
 import type { ReadClaim, StatedClaim, UnreadLine } from "./types";
@@ -14,12 +14,12 @@ type Reader = { isFor: RegExp; read(text: string): StatedClaim[] | string };
 
 const decibels = (text: string): number | null => {
   const match = /(?:-|>|\+)?\s*(\d+(?:[.,]\d+)?)\s*db/.exec(text);
-  return match ? numberOf(match[1]) : null;
+  return match ? numberIn(match[1]) : null;
 };
 
 const frequenciesIn = (text: string): number[] =>
   [...text.matchAll(/(\d+(?:[.,]\d+)?)\s*(k?)hz/g)].map(
-    ([, value, kilo]) => numberOf(value) * (kilo ? 1000 : 1),
+    ([, value, kilo]) => numberIn(value) * (kilo ? 1000 : 1),
   );
 
 const frequencyIn = (text: string): number | null => frequenciesIn(text)[0] ?? null;
@@ -29,7 +29,7 @@ const listBefore = (text: string, unit: string): number[] => {
   const match = new RegExp(`(\\d+(?:[.,]\\d+)?(?:\\s*/\\s*\\d+(?:[.,]\\d+)?)+)\\s*${unit}`).exec(
     text,
   );
-  return match ? match[1].split("/").map((value) => numberOf(value.trim())) : [];
+  return match ? match[1].split("/").map((value) => numberIn(value.trim())) : [];
 };
 
 /** Words under which a power is printed that no method stands behind. */
@@ -42,13 +42,13 @@ const readResponse = (text: string): StatedClaim[] | string => {
   const both = /(?:\+\s*\/?\s*-|±)\s*(\d+(?:[.,]\d+)?)\s*db/.exec(text);
   const split = /\+\s*(\d+(?:[.,]\d+)?)\s*(?:db)?\s*[,/]\s*-\s*(\d+(?:[.,]\d+)?)\s*db/.exec(text);
   const down = /-\s*(\d+(?:[.,]\d+)?)\s*db/.exec(text.replace(/\d\s*-\s*\d/g, " "));
-  const upDb = split ? numberOf(split[1]) : both ? numberOf(both[1]) : null;
+  const upDb = split ? numberIn(split[1]) : both ? numberIn(both[1]) : null;
   const downDb = split
-    ? numberOf(split[2])
+    ? numberIn(split[2])
     : both
-      ? numberOf(both[1])
+      ? numberIn(both[1])
       : down
-        ? numberOf(down[1])
+        ? numberIn(down[1])
         : null;
   return [
     { kind: "response", band, upDb, downDb, powerWatts: valuesBefore(text, "w\\b")[0] ?? null },
@@ -130,7 +130,7 @@ const READERS: readonly Reader[] = [
         ? [
             {
               kind: "damping-factor",
-              least: numberOf(value[1]),
+              least: numberIn(value[1]),
               loadOhms: loadsIn(text)[0] ?? null,
               frequencyHz: frequencyIn(text),
             },

@@ -60,6 +60,6 @@ export type NetworkReport = {
   driftRatio: number;
   /** Magnitude of the impedance at 20 kHz over its ohms, less 1. */
   highFrequencyRatio: number;
-  /** The lower the better; see cost.ts. */
+  /** The lower the better; see assess.ts. */
   cost: number;
 };

@@ -1,5 +1,6 @@
 import { RUN_KIND_NAMES, RUN_KINDS } from "./runKinds";
 import type { PlanFacts, PlannedClaim, PlannedRun, PlanSize, RunKind } from "./types";
+import { isNearLoad } from "../power";
 
 const SIZES: readonly PlanSize[] = ["quick", "standard", "everything"];
 
@@ -142,8 +143,7 @@ const provenBy = (
   kind === "power-sweep"
     ? claims
         .filter(
-          (claim) =>
-            Math.abs(claim.loadOhms / ohms - 1) < 0.1 && claim.channelsDriven === channelsDriven,
+          (claim) => isNearLoad(claim.loadOhms, ohms) && claim.channelsDriven === channelsDriven,
         )
         .map(({ id }) => id)
     : [];

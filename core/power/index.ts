@@ -12,6 +12,7 @@ export {
   type AlternatingPower,
   type MainsBudget,
 } from "./meters";
+export { isNearLoad, LOAD_TOLERANCE_RATIO } from "./nearLoad";
 export {
   COVERAGE_FACTOR,
   powerStdUncertaintyRatio,

@@ -5,7 +5,7 @@ import type { StimulusFrame } from "./tones";
 
 /**
  * Pink noise (equal power in every octave, 10 Hz to half the sample rate) from a seed, RMS volts as given: white noise
- * through eight one-pole filters an octave or so apart, whose sum falls by 3 dB an octave within about 0.3 dB.
+ * through nine one-pole filters an octave or so apart, whose sum falls by 3 dB an octave within about 0.3 dB.
  * @see R. F. Voss, J. Clarke, J. Acoust. Soc. Am. 63, 1978, for the principle of summing relaxations
  */
 export const pinkNoise = (

@@ -83,7 +83,7 @@ const halves = ({ flattening }: StepReading): string =>
 const tipVolts = ({ flattening }: StepReading): number =>
   flattening.firstHalf === "negative" ? flattening.negative.tipVolts : flattening.positive.tipVolts;
 
-/** Ripple shows only where the tops are flat; a tenth of a percent is the least that is worth a word. */
+/** Ripple shows only where the tops are flat; one percent of their height is the least that is worth a word. Chosen, well above the noise of a recorder. */
 const ripple = (clipped: readonly StepReading[]): string => {
   const last = clipped[clipped.length - 1].flattening;
   const spread = Math.max(last.positive.tipSpreadVolts, last.negative.tipSpreadVolts);

@@ -7,11 +7,6 @@ export {
   type ClaimLimit,
   type LimitStatus,
 } from "./judgeLimit";
-export {
-  evidenceAt,
-  JUDGE_VERSION,
-  judgePowerClaim,
-  LOAD_TOLERANCE_RATIO,
-} from "./judgePowerClaim";
+export { evidenceAt, JUDGE_VERSION, judgePowerClaim } from "./judgePowerClaim";
 export { ratingSchools, type OtherEvidence, type SchoolReading } from "./ratingSchools";
 export type { Measured, PowerEvidence, Verdict, VerdictStatus } from "./types";

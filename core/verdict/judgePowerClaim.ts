@@ -1,5 +1,5 @@
 import { drivenText, limitText, type PowerClaim } from "../claim";
-import { COVERAGE_FACTOR } from "../power";
+import { COVERAGE_FACTOR, isNearLoad } from "../power";
 import { powerAtDistortion } from "../sweep";
 import {
   decimalsForUncertainty,
@@ -10,9 +10,6 @@ import {
 } from "../units";
 import { channelLetter } from "./channelLetter";
 import type { Measured, PowerEvidence, Verdict } from "./types";
-
-/** A load counts as the claim's when it measures this close to it; reviewers' resistors seldom hit the number. */
-export const LOAD_TOLERANCE_RATIO = 0.1;
 
 /** Raise it when verdicts change, so that those that were kept are made anew. */
 export const JUDGE_VERSION = 1;
@@ -32,9 +29,7 @@ export const evidenceAt = <Evidence extends EvidenceConditions>(
   evidence: readonly Evidence[],
 ): Evidence | null => {
   const atLoad = evidence.filter(({ channels }) =>
-    channels.every(
-      ({ loadOhms }) => Math.abs(loadOhms / claim.loadOhms - 1) <= LOAD_TOLERANCE_RATIO,
-    ),
+    channels.every(({ loadOhms }) => isNearLoad(loadOhms, claim.loadOhms)),
   );
   const proper = atLoad.find(({ channelsDriven }) => channelsDriven >= claim.channelsDriven);
   return proper ?? atLoad[0] ?? null;

@@ -22,6 +22,7 @@ import { formatFixed } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import type { Amplifier, Claim, Details, ForecastSettings, Load, Plan } from "@/records";
 import { assumptionsOf, classOf, forecastFacts, supplyFor } from "./forecastFacts";
+import { isNearLoad } from "@/core/power";
 
 /** The records that a plan is made from. */
 export type PlanRecords = {
@@ -126,7 +127,7 @@ const wattsInResistor = ({ shares }: Heated, run: PlannedRun): number =>
     ...shares
       .filter(
         ({ loadOhms, channel }) =>
-          Math.abs(loadOhms / run.loadOhms - 1) < 0.1 && channel < run.channelsDriven,
+          isNearLoad(loadOhms, run.loadOhms) && channel < run.channelsDriven,
       )
       .map(({ share }) => share * meanWatts(run)),
   );
@@ -189,7 +190,7 @@ export const runTroubles = (run: PlannedRun, records: PlanRecords): string[] => 
         `takes ${formatFixed(mainsAmperes, 1)} A from the mains, more than the breaker holds`,
       );
   }
-  const load = loads.find(({ nominalOhms }) => Math.abs(nominalOhms / run.loadOhms - 1) < 0.1);
+  const load = loads.find(({ nominalOhms }) => isNearLoad(nominalOhms, run.loadOhms));
   if (!load) troubles.push(`no ${run.loadOhms} Ω load is built yet`);
   else if (load.channels.length < run.channelsDriven)
     troubles.push(

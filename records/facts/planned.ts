@@ -2,6 +2,7 @@ import { drivenText } from "@/core/claim";
 import { RUN_KINDS, type PlannedRun } from "@/core/plan";
 import { formatShort } from "@/core/units";
 import type { RunEntry } from "@/records";
+import { isNearLoad } from "@/core/power";
 
 /** "8 Ω, both channels driven, up to 55 W" */
 export const conditionsText = ({
@@ -29,7 +30,7 @@ export const isMade = (planned: PlannedRun, runs: readonly RunEntry[]): boolean 
       kind === planned.kind &&
       !isStruck &&
       setting === planned.setting &&
-      Math.abs(nominalOhms / planned.loadOhms - 1) < 0.1 &&
+      isNearLoad(nominalOhms, planned.loadOhms) &&
       channelsDriven === planned.channelsDriven,
   );
 

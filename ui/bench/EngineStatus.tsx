@@ -9,7 +9,7 @@ import { useKeys } from "../parts/keys";
 import { Panel } from "../parts/Panel";
 import { useBenchEngine, type EngineState } from "./engine/BenchEngine";
 import type { Progress as EngineProgress } from "./engine/playJob";
-import { levelText } from "./playing/level";
+import { outputText } from "./playing/level";
 import { LiveWave } from "./playing/LiveWave";
 import { PlayingBar } from "./playing/PlayingBar";
 
@@ -117,7 +117,7 @@ function PlayingStrip({
             {RUN_KINDS[job.kind].title}: {stage}
           </Text>
           {playing &&
-            ` ${playing.voltsRms.map((volts, k) => `${channelLetter(k)} ${levelText(playing.loadWatts[k] ?? 0, volts)}`).join(", ")}`}
+            ` ${playing.voltsRms.map((volts, k) => `${channelLetter(k)} ${outputText(playing.loadWatts[k] ?? 0, volts)}`).join(", ")}`}
         </PlayingBar>
         <ActionButton onClick={onCancel} hotkey="Esc">
           Stop

@@ -31,6 +31,7 @@ import { SimulatedBench } from "./simulation/SimulatedBench";
 import { TypedIn } from "./TypedIn";
 import { useReadings } from "./useReadings";
 import { useRunMaker, type MakerState } from "./useRunMaker";
+import { isNearLoad } from "@/core/power";
 
 export type NewRunProps = {
   amplifier: Amplifier;
@@ -348,8 +349,7 @@ function Simulated({
 
 /** Loads with the planned one first, so that it is chosen. */
 const forPlanned = (loads: readonly Load[], ohms: number | undefined): readonly Load[] => {
-  const isMeant = ({ nominalOhms }: Load) =>
-    ohms !== undefined && Math.abs(nominalOhms / ohms - 1) < 0.1;
+  const isMeant = ({ nominalOhms }: Load) => ohms !== undefined && isNearLoad(nominalOhms, ohms);
   return [...loads.filter(isMeant), ...loads.filter((load) => !isMeant(load))];
 };
 

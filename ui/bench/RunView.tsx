@@ -25,7 +25,7 @@ import { Reading } from "../parts/Reading";
 import { unbroken } from "../parts/unbroken";
 import { RecordingPanel } from "../recording/RecordingPanel";
 import { VerdictWord } from "../verdict/VerdictWord";
-import { fittingClaims, sweepSummary, type SweepSummary } from "./sweepSummary";
+import { fittingClaims, sweepReadings, type SweepReadings } from "./sweepReadings";
 
 /** One power sweep: the curve with the claim on it, the readings, and why it stopped. */
 export function RunView({
@@ -42,7 +42,7 @@ export function RunView({
   const fitting = fittingClaims(run, claims);
   const [claimId, setClaimId] = useState(fitting[0]?.id ?? null);
   const claim = fitting.find(({ id }) => id === claimId) ?? null;
-  const summary = sweepSummary(run, claim);
+  const summary = sweepReadings(run, claim);
   const [isRecording, setRecording] = useState(false);
   const svg = useRef<SVGSVGElement>(null);
   const name = `${amplifierName(amplifier)} power sweep`.replace(/\s+/g, "-").toLowerCase();
@@ -93,7 +93,7 @@ export function RunView({
               curves={summary.curves}
               claim={summary.corner}
               crossings={summary.crossings}
-              ghosts={before ? sweepSummary(before, null).curves : []}
+              ghosts={before ? sweepReadings(before, null).curves : []}
               caption={caption(summary)}
               svgRef={svg}
             />
@@ -162,7 +162,7 @@ const conditionsLine = ({ conditions, result, source, sourceDetail }: SweepRun):
     source === "recording" ? `recording ${sourceDetail}` : `simulated: ${sourceDetail}`,
   ].join(", ");
 
-const caption = (summary: SweepSummary): string =>
+const caption = (summary: SweepReadings): string =>
   `THD plus noise against output power on logarithmic axes. ${summary.limitLabel}: ${summary.big.map(({ letter, value, prefix }) => `channel ${letter} ${prefix ?? ""}${value} watts`).join(", ")}. ${summary.corner?.label ?? ""} Left and right arrow keys read the levels.`;
 
 function ClaimChoice({
@@ -206,7 +206,7 @@ function RunVerdict({ run, claim }: { run: SweepRun; claim: Claim }) {
   );
 }
 
-function SummaryTable({ run, summary }: { run: SweepRun; summary: SweepSummary }) {
+function SummaryTable({ run, summary }: { run: SweepRun; summary: SweepReadings }) {
   return (
     <Table.Root
       size="sm"

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import type { Finding } from "@/core/outcome";
 import { ANALYSIS_VERSION, type Amplifier, type RunConditions } from "@/records";
 import { callback, Cancelled, handedOver, startJob } from "@/workers/benchClient";
-import type { WorkProgress } from "@/workers/protocol";
+import type { WorkProgress } from "@/pipeline/analyseSweep";
 import { useChain } from "../frame/chainState";
 import { UploadFailed, uploadRun } from "./uploadRun";
 import { useRunId } from "./useRunId";

@@ -6,13 +6,14 @@ import { type Claim, type Load } from "@/records";
 import { predictionRun } from "../bench/simulation/predictionRun";
 import { usePrediction } from "../bench/simulation/usePrediction";
 import { stopTitle } from "../measured/stopText";
-import { sweepSummary } from "../bench/sweepSummary";
+import { sweepReadings } from "../bench/sweepReadings";
 import { channelLook } from "../charts/channelLook";
 import { PowerChart } from "../charts/PowerChart";
 import { DraftChoice } from "../parts/DraftField";
 import { Panel } from "../parts/Panel";
 import { Reading } from "../parts/Reading";
 import { unbroken } from "../parts/unbroken";
+import { isNearLoad } from "@/core/power";
 
 const NONE = "none";
 const NAMES = Object.keys(EXAMPLE_RIGS) as ExampleName[];
@@ -59,9 +60,7 @@ export function PredictedPanel({ modelName, claim, loads, onChoose }: PredictedP
 
 /** The load as measured, else one of just the claimed ohms. */
 const loadFor = (claim: Claim, loads: readonly Load[]): Load => {
-  const measured = loads.find(
-    ({ nominalOhms }) => Math.abs(nominalOhms / claim.loadOhms - 1) < 0.1,
-  );
+  const measured = loads.find(({ nominalOhms }) => isNearLoad(nominalOhms, claim.loadOhms));
   const ideal = { ohms: claim.loadOhms, ohmsExpandedUncertainty: 0 };
   const channels = Array.from(
     { length: claim.channelsDriven },
@@ -81,7 +80,7 @@ function Curve({ name, claim, load }: { name: ExampleName; claim: Claim; load: L
   const { prediction, message } = usePrediction(request);
   if (!prediction) return <Text color="muted">{message ?? "Working it out…"}</Text>;
   const run = predictionRun(prediction, load, channelsDriven, rig.mains.frequencyHz);
-  const summary = sweepSummary(run, claim);
+  const summary = sweepReadings(run, claim);
   const { stop } = run.result.channels[0];
   return (
     <Flex direction="column">

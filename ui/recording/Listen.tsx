@@ -2,7 +2,7 @@
 import { Box, HStack, NativeSelect, Text } from "@chakra-ui/react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { amplitudeRatioToDb, formatSignificant } from "@/core/units";
-import type { AudioClips } from "@/workers/recordingViews";
+import type { AudioClips } from "@/pipeline/recordingViews";
 import type { BenchWorker } from "@/workers/protocol";
 import { ActionButton } from "../parts/ActionButton";
 import { useKeys } from "../parts/keys";

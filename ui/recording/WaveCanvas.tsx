@@ -4,7 +4,7 @@ import { scaleLinear } from "d3";
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { envelopeColumns, type EnvelopeColumns, type EnvelopePyramid } from "@/core/signal";
 import { formatWithUnit } from "@/core/units";
-import type { RecordingFacts } from "@/workers/recordingViews";
+import type { RecordingFacts } from "@/pipeline/recordingViews";
 import { channelLook, cssColor } from "../charts/channelLook";
 import { useSize } from "../charts/useSize";
 import { ActionButton } from "../parts/ActionButton";

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import type { RunCapture } from "@/records";
 import { keepWorker } from "@/workers/benchClient";
 import type { BenchWorker } from "@/workers/protocol";
-import type { Opened } from "@/workers/recordingViews";
+import type { Opened } from "@/pipeline/recordingViews";
 
 export type RecordingState =
   | { status: "opening" }

@@ -4,7 +4,7 @@ import { FileAudio } from "lucide-react";
 import { useRef, useState } from "react";
 import { findingText } from "@/core/outcome";
 import { startJob } from "@/workers/benchClient";
-import type { RecordedTone } from "@/workers/protocol";
+import type { RecordedTone } from "@/pipeline/readTone";
 import { ActionButton } from "../parts/ActionButton";
 
 const MOST_BYTES = 256 * 1024 * 1024;

@@ -5,7 +5,7 @@ import { claimText, drivenText } from "@/core/claim";
 import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
 import { channelLetter, ratingSchools, type Verdict } from "@/core/verdict";
 import { powerClaim, type Claim, type SweepRun } from "@/records";
-import { fittingClaims, powerText } from "../bench/sweepSummary";
+import { fittingClaims, powerText } from "../bench/sweepReadings";
 import { ClaimStrip } from "../charts/ClaimStrip";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";

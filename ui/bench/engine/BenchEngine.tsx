@@ -16,7 +16,7 @@ import { NOTHING_UNDER_WAY, type BenchJob, type Guards, type Load, type UnderWay
 import { Cancelled } from "@/workers/benchClient";
 import { useChain } from "../../frame/chainState";
 import { keepUnderWay, UploadFailed } from "../uploadRun";
-import { levelText } from "../playing/level";
+import { outputText } from "../playing/level";
 import { changeText } from "./changeText";
 import { playJob, type Progress } from "./playJob";
 
@@ -249,7 +249,7 @@ const liveChain = (
     },
     load: {
       note: `Load ${load ? formatSignificant(load.channels[0].ohms, 3) : ""} Ω`,
-      value: `${levelText(most(playing.loadWatts), most(playing.voltsRms))} each`,
+      value: `${outputText(most(playing.loadWatts), most(playing.voltsRms))} each`,
       isLive: true,
     },
     probe: { note: "Probe, simulated", value: "24 bit, 192 kHz", isLive: true },

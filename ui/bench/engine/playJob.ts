@@ -12,7 +12,7 @@ import {
   type UnderWayShot,
 } from "@/records";
 import { callback, handedOver, startJob } from "@/workers/benchClient";
-import type { KeptShot } from "@/workers/playRun";
+import type { KeptShot } from "@/pipeline/playRun";
 import type { PlayProgress } from "@/workers/protocol";
 import { fetchCapture, storeRun, uploadCapture, uploadRun } from "../uploadRun";
 

@@ -24,7 +24,7 @@ import { Choice, Line, SettingsFields } from "../SettingsFields";
 import { UploadFailed } from "../uploadRun";
 import { fieldsOf, groupsOf, readFiles } from "./readFiles";
 import { useFiles, type FileEntry } from "./useFiles";
-import type { OpenedFile } from "@/workers/readRun";
+import type { OpenedFile } from "@/pipeline/readRun";
 
 export type FilesInProps = {
   amplifier: Amplifier;

@@ -17,7 +17,7 @@ import {
   type Confirmation,
 } from "@/records";
 import { startJob } from "@/workers/benchClient";
-import type { ReadRequest } from "@/workers/readRun";
+import type { ReadRequest } from "@/pipeline/readRun";
 import { settingsFrom, settingTexts } from "../settingsForm";
 import { storeRun, uploadCapture } from "../uploadRun";
 import type { FileEntry } from "./useFiles";

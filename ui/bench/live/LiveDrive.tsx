@@ -14,7 +14,7 @@ import {
   type Load,
 } from "@/records";
 import { startJob } from "@/workers/benchClient";
-import type { LiveReading, RampLimit } from "@/workers/liveBench";
+import type { LiveReading, RampLimit } from "@/pipeline/liveBench";
 import { channelLook } from "../../charts/channelLook";
 import { useSize } from "../../charts/useSize";
 import { useChain } from "../../frame/chainState";

@@ -1,7 +1,7 @@
 "use client";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { callback, keepWorker } from "@/workers/benchClient";
-import type { LiveReading, LiveRequest } from "@/workers/liveBench";
+import type { LiveReading, LiveRequest } from "@/pipeline/liveBench";
 
 export type LiveState =
   | { status: "off" }

@@ -1,6 +1,6 @@
 import { scaleLinear, scaleLog } from "d3";
 import { amplitudeRatioToDb, formatEngineering } from "@/core/units";
-import type { WaveGlimpse } from "@/workers/glance";
+import type { WaveGlimpse } from "@/pipeline/glance";
 import { channelLook, cssColor } from "../../charts/channelLook";
 
 const MARGIN = { left: 44, right: 8, top: 8, bottom: 22 };

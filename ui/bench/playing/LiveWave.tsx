@@ -1,4 +1,4 @@
-import type { WaveGlimpse } from "@/workers/glance";
+import type { WaveGlimpse } from "@/pipeline/glance";
 import { channelLook, cssColor } from "../../charts/channelLook";
 
 /** The last milliseconds of each output as it plays. */

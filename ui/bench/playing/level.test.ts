@@ -1,4 +1,4 @@
-import { levelText, shownLevel } from "./level";
+import { outputText, shownLevel } from "./level";
 
 test.each<[number, number, string, string]>([
   [41.23, 18.4, "41.2", "W"],
@@ -10,4 +10,4 @@ test.each<[number, number, string, string]>([
 );
 
 test("in one piece", () =>
-  expect([levelText(41.23, 18.4), levelText(0, 71e-6)]).toEqual(["41.2 W", "71 µV"]));
+  expect([outputText(41.23, 18.4), outputText(0, 71e-6)]).toEqual(["41.2 W", "71 µV"]));

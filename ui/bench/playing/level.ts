@@ -11,5 +11,5 @@ export const shownLevel = (watts: number, volts: number): { value: string; unit:
 };
 
 /** The same in one piece. */
-export const levelText = (watts: number, volts: number): string =>
+export const outputText = (watts: number, volts: number): string =>
   Object.values(shownLevel(watts, volts)).join(" ");

@@ -16,7 +16,7 @@ import { ChoiceField, FormMessage, QuantityField } from "../../parts/TextField";
 import { unbroken } from "../../parts/unbroken";
 import { simulationSchema, type SimulationSettings } from "../newRunSchema";
 import { loadChoice } from "../loadChoice";
-import { fittingClaims, sweepSummary } from "../sweepSummary";
+import { fittingClaims, sweepReadings } from "../sweepReadings";
 import { stopTitle } from "../../measured/stopText";
 import { Parameters } from "./Parameters";
 import { predictionRun } from "./predictionRun";
@@ -187,7 +187,7 @@ function Predicted({ prediction, isBehind, load, channelsDriven, claims, rig }: 
       </Flex>
     );
   const run = predictionRun(prediction, load, channelsDriven, rig.mains.frequencyHz);
-  const summary = sweepSummary(run, fittingClaims(run, claims)[0] ?? null);
+  const summary = sweepReadings(run, fittingClaims(run, claims)[0] ?? null);
   const { stop } = run.result.channels[0];
   return (
     <>

@@ -1,5 +1,5 @@
 import { runConditions, type Load, type SweepRun } from "@/records";
-import type { Prediction } from "@/workers/protocol";
+import type { Prediction } from "@/pipeline/predictSweep";
 
 /** The prediction in the shape of a run, so that it is summed up by the same code. Volts are exact here. */
 export const predictionRun = (

@@ -1,5 +1,6 @@
 import { findingText, type Outcome } from "@/core/outcome";
-import type { BenchWorker, Prediction, PredictionRequest } from "@/workers/protocol";
+import type { Prediction, PredictionRequest } from "@/pipeline/predictSweep";
+import type { BenchWorker } from "@/workers/protocol";
 import { useLatestAnswer } from "../../parts/useLatestAnswer";
 
 export type PredictionState = {

@@ -15,6 +15,7 @@ import { Reading } from "../../parts/Reading";
 import { loadSaves } from "../../parts/saves";
 import { Circuit } from "../finder/Circuit";
 import { LoadForm } from "./LoadForm";
+import { isNearLoad } from "@/core/power";
 
 export type BuiltLoadsProps = {
   amplifier: Amplifier;
@@ -116,7 +117,7 @@ function LoadItem({
   onEdit(): void;
   onDelete(): void;
 }) {
-  const claim = claims.find(({ loadOhms }) => Math.abs(load.nominalOhms / loadOhms - 1) < 0.1);
+  const claim = claims.find(({ loadOhms }) => isNearLoad(load.nominalOhms, loadOhms));
   const worst = load.channels.reduce(
     (most, { ohms }) =>
       Math.abs(ohms / load.nominalOhms - 1) > Math.abs(most - 1) ? ohms / load.nominalOhms : most,

@@ -1,8 +1,17 @@
-import { checkRig, driveToLimit, onLoads, record } from "@/bench/simulated";
+import { checkRig, driveToLimit, onLoads, record, type Rig } from "@/bench/simulated";
 import { success, type Outcome } from "@/core/outcome";
-import type { SweepConditions } from "@/core/sweep";
+import type { PowerSweepResult, SweepConditions } from "@/core/sweep";
 import { analyseSweep } from "./analyseSweep";
-import type { Prediction, PredictionRequest } from "./protocol";
+
+/** What to predict. Without lastVoltsRms the sweep goes a little past the amplifier's limit. */
+export type PredictionRequest = {
+  rig: Rig;
+  loadOhms: readonly number[];
+  channelsDriven: number;
+  lastVoltsRms: number | null;
+};
+
+export type Prediction = { lastVoltsRms: number; result: PowerSweepResult };
 
 /** Coarse enough to be drawn while a parameter is being dragged. */
 const QUICK_SWEEP = {

@@ -1,7 +1,18 @@
 import { failure, type Outcome } from "@/core/outcome";
-import { analysePowerSweep, type PowerSweepResult } from "@/core/sweep";
-import { decodeCapture } from "./decodeCapture";
-import type { AnalysisRequest, WorkProgress } from "./protocol";
+import { analysePowerSweep, type PowerSweepResult, type SweepConditions } from "@/core/sweep";
+import { decodeCapture } from "./decode";
+
+export type AnalysisRequest = {
+  /** The whole WAV file. */
+  wav: Uint8Array;
+  fullScaleVolts: number;
+  /** Which channels of the file, from 0, in the order of the loads; all of them when not said. */
+  channels?: readonly number[];
+  conditions: SweepConditions;
+};
+
+/** Where the work stands, in words for the screen. */
+export type WorkProgress = { doneRatio: number; stage: string };
 
 /** Share of the time that decoding takes. */
 const DECODING_RATIO = 0.2;

@@ -19,7 +19,7 @@ import {
 } from "@/core/run";
 import type { ChannelConditions } from "@/core/sweep";
 import { encodeWav, readWavLayout } from "@/core/wav";
-import { decodeCapture } from "./decodeCapture";
+import { decodeCapture } from "./decode";
 import { recordedFrom } from "./recorded";
 
 /** A file as it came, made into a recording; a response as text has no samples. */

@@ -1,7 +1,14 @@
 import { analyseTone } from "@/core/distortion";
 import { success, type Outcome } from "@/core/outcome";
-import { decodeCapture } from "./decodeCapture";
-import type { RecordedTone } from "./protocol";
+import { decodeCapture } from "./decode";
+
+/** A steady tone as it was recorded; its level is over full scale. */
+export type RecordedTone = {
+  frequencyHz: number;
+  levelRatio: number;
+  thdRatio: number;
+  thdPlusNoiseRatio: number;
+};
 
 /** The tone in the first channel of a recording, its level over full scale: for calibration, and for a rig's own distortion. */
 export const readTone = (wav: Uint8Array): Outcome<RecordedTone> => {

@@ -3,7 +3,7 @@ import { residualOf, spectrumCurve, type Curve } from "@/core/run";
 import { envelopePyramid, type EnvelopePyramid } from "@/core/signal";
 import { powerSpectrum } from "@/core/spectrum";
 import type { Recording } from "@/core/wav";
-import { decodeCapture } from "./decodeCapture";
+import { decodeCapture } from "./decode";
 
 /** A stretch of the recording. */
 export type Stretch = { fromSeconds: number; seconds: number };

@@ -1,5 +1,5 @@
 import { limitText, type PowerClaim } from "@/core/claim";
-import { COVERAGE_FACTOR } from "@/core/power";
+import { COVERAGE_FACTOR, isNearLoad } from "@/core/power";
 import {
   powerAtClipOnset,
   powerAtDistortion,
@@ -7,7 +7,7 @@ import {
   type PowerAtLimit,
 } from "@/core/sweep";
 import { formatPercent, formatSignificant, formatWithUncertainty } from "@/core/units";
-import { channelLetter, LOAD_TOLERANCE_RATIO } from "@/core/verdict";
+import { channelLetter } from "@/core/verdict";
 import { powerClaim, type Claim, type SweepRun } from "@/records";
 import type { ClaimCorner, Crossing, PowerCurve } from "../charts/PowerChart";
 
@@ -23,7 +23,7 @@ export type BigReading = {
 };
 
 /** Everything the bench shows of one run against one claim (or the 1 % school where no claim fits its load). */
-export type SweepSummary = {
+export type SweepReadings = {
   limitLabel: string;
   big: readonly BigReading[];
   lines: readonly SummaryLine[];
@@ -40,15 +40,13 @@ export const fittingClaims = (
   claims: readonly Claim[],
 ): Claim[] =>
   claims.filter(({ loadOhms }) =>
-    run.conditions.channels.every(
-      (channel) => Math.abs(channel.loadOhms / loadOhms - 1) <= LOAD_TOLERANCE_RATIO,
-    ),
+    run.conditions.channels.every((channel) => isNearLoad(channel.loadOhms, loadOhms)),
   );
 
-export const sweepSummary = (
+export const sweepReadings = (
   { conditions, result }: Pick<SweepRun, "conditions" | "result">,
   record: Claim | null,
-): SweepSummary => {
+): SweepReadings => {
   const claim = record ? powerClaim(record) : null;
   const limit = claim ?? ONE_PERCENT;
   const channels = result.channels.map((sweep, k) => ({

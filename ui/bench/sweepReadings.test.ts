@@ -1,8 +1,8 @@
 import { claim, runOf } from "@/records/testing/run";
-import { fittingClaims, powerText, sweepSummary } from "./sweepSummary";
+import { fittingClaims, powerText, sweepReadings } from "./sweepReadings";
 
 test("with a claim: big readings at its limit, its corner on the chart, a dot where each curve passes", () => {
-  const { limitLabel, big, corner, crossings, curves } = sweepSummary(runOf([60, 55]), claim);
+  const { limitLabel, big, corner, crossings, curves } = sweepReadings(runOf([60, 55]), claim);
   expect(limitLabel).toBe("Output at 0.5 % THD+N, the claim's limit");
   expect(big.map(({ letter, value }) => [letter, Number(value)])).toEqual([
     ["A", expect.closeTo(60.3, 0)],
@@ -18,7 +18,7 @@ test("with a claim: big readings at its limit, its corner on the chart, a dot wh
 });
 
 test("without one: the 1 % school, and no corner", () => {
-  const { limitLabel, corner, lines } = sweepSummary(runOf([60, 55]), null);
+  const { limitLabel, corner, lines } = sweepReadings(runOf([60, 55]), null);
   expect(limitLabel).toBe("Output at 1 % THD+N");
   expect(corner).toBeNull();
   expect(lines.map(({ label }) => label)).toEqual([
@@ -30,7 +30,7 @@ test("without one: the 1 % school, and no corner", () => {
 });
 
 test("a claim by THD is read by THD", () => {
-  const { limitLabel, lines } = sweepSummary(runOf([60]), {
+  const { limitLabel, lines } = sweepReadings(runOf([60]), {
     ...claim,
     distortionMeasure: "thd",
     distortionLimitRatio: 0.01,
@@ -46,8 +46,8 @@ test("a sweep that never reaches the limit says so with a sign, one that never c
     ...run,
     result: { ...run.result, channels: [{ ...channel, steps: channel.steps.slice(0, 2) }] },
   };
-  expect(sweepSummary(clean, claim).big[0]).toMatchObject({ prefix: "≥", value: "60.0" });
-  expect(sweepSummary(run, { ...claim, distortionLimitRatio: 0.0001 }).big[0]).toMatchObject({
+  expect(sweepReadings(clean, claim).big[0]).toMatchObject({ prefix: "≥", value: "60.0" });
+  expect(sweepReadings(run, { ...claim, distortionLimitRatio: 0.0001 }).big[0]).toMatchObject({
     value: "0",
   });
 });

@@ -1,9 +1,9 @@
 import type { Recorded } from "@/core/run";
 import { success, type Outcome } from "@/core/outcome";
-import { decodeCapture } from "./decodeCapture";
+import { decodeCapture } from "./decode";
 
 /** What is known of a recording beside its samples. `inputChannel` is where the source was recorded too, from 0. */
-export type RecordingFacts = Pick<Recorded, "shot" | "loads" | "stimulus" | "meters" | "events"> & {
+export type RecordedShot = Pick<Recorded, "shot" | "loads" | "stimulus" | "meters" | "events"> & {
   wav: Uint8Array;
   fullScaleVolts: number;
   inputChannel: number | null;
@@ -15,7 +15,7 @@ export const recordedFrom = ({
   fullScaleVolts,
   inputChannel,
   ...facts
-}: RecordingFacts): Outcome<Recorded> => {
+}: RecordedShot): Outcome<Recorded> => {
   const decoded = decodeCapture(wav, fullScaleVolts);
   if (!decoded.ok) return decoded;
   const { channels, sampleRateHz } = decoded.value;

@@ -1,6 +1,6 @@
 import { EXAMPLE_RIGS } from "@/bench/simulated";
 import { LiveRun, type LiveReading, type LiveRequest } from "./liveBench";
-import { decodeCapture } from "./decodeCapture";
+import { decodeCapture } from "./decode";
 
 const request: LiveRequest = {
   rig: EXAMPLE_RIGS["home-class-ab"],

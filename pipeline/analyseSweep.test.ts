@@ -1,7 +1,7 @@
 import { EXAMPLE_RIGS, onLoads, record } from "@/bench/simulated";
 import { encodeWav } from "@/core/wav";
 import { analyseSweep } from "./analyseSweep";
-import type { AnalysisRequest } from "./protocol";
+import type { AnalysisRequest } from "./analyseSweep";
 
 const stimulus = {
   kind: "level-sweep",

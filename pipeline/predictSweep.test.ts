@@ -1,7 +1,7 @@
 import { EXAMPLE_RIGS, type ExampleName, type Rig } from "@/bench/simulated";
 import { powerAtDistortion } from "@/core/sweep";
 import { predictSweep } from "./predictSweep";
-import type { Prediction, PredictionRequest } from "./protocol";
+import type { Prediction, PredictionRequest } from "./predictSweep";
 
 const request = (rig: Rig, given: Partial<PredictionRequest> = {}): PredictionRequest => ({
   rig,

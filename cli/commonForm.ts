@@ -1,0 +1,148 @@
+import type { Rig } from "@/bench/simulated";
+import {
+  completeSettings,
+  DEFINITIONS,
+  MEASURED_KINDS,
+  type MeasuredChannel,
+  type MeasuredKind,
+  type SettingField,
+  type Settings,
+} from "@/core/run";
+import { parseNumber } from "@/core/units";
+import { playRun, type KeptShot } from "@/pipeline/playRun";
+import { readRun } from "@/pipeline/readRun";
+import { positiveOption, UsageError, type CommandLine } from "./arguments";
+import { valueOf } from "./runKinds";
+
+/** Kinds of run as the application has them; what is read of each comes in one form. */
+export const isMeasuredKind = (kind: string): kind is MeasuredKind =>
+  MEASURED_KINDS.includes(kind as MeasuredKind);
+
+/** The power sweep was called `sweep` here before the application had a name for it; either will do. */
+export const oldName = (kind: string | undefined): string | undefined =>
+  kind === "power-sweep" ? "sweep" : kind;
+
+/** Options of the command line for these kinds. */
+export const COMMON_OPTIONS = ["set", "second-load-ohms", "rated-watts", "mains-hz"];
+
+/** "--set frequencyHz=60,seconds=2": the run's own settings, the others as usual. */
+export const settingsFrom = (line: CommandLine, kind: MeasuredKind): Settings => {
+  const { fields } = DEFINITIONS[kind];
+  const given = (line.options.get("set") ?? "").split(",").filter((part) => part.trim() !== "");
+  return completeSettings(
+    fields,
+    Object.fromEntries(given.map((part) => settingFrom(part, fields, kind))),
+  );
+};
+
+const settingFrom = (
+  part: string,
+  fields: readonly SettingField[],
+  kind: MeasuredKind,
+): [string, number | string] => {
+  const [name, text = ""] = part.split("=").map((each) => each.trim());
+  const field = fields.find((each) => each.name === name);
+  if (!field)
+    throw new UsageError(
+      `--set names "${name}", which ${kind} does not have; it has ${fields.map((each) => each.name).join(", ") || "none"}`,
+    );
+  if (field.kind === "choice") {
+    if (field.choices.some(({ value }) => value === text)) return [name, text];
+    throw new UsageError(
+      `--set ${name} is "${text}"; it must be one of ${field.choices.map(({ value }) => value).join(", ")}`,
+    );
+  }
+  const value = parseNumber(text);
+  if (value !== null && value >= field.least && value <= field.most) return [name, value];
+  throw new UsageError(
+    `--set ${name} is "${text}"; it must be a number from ${field.least} to ${field.most}`,
+  );
+};
+
+const exactly = (ohms: number, channelIndex: number) => ({
+  channelIndex,
+  loadOhms: ohms,
+  loadOhmsStdUncertainty: 0,
+  voltsStdUncertaintyRatio: 0,
+});
+
+export type CommonFiles = {
+  files: readonly { name: string; bytes: Uint8Array; channelCount: number }[];
+  fullScaleVolts: number;
+  loadOhms: number;
+  line: CommandLine;
+};
+
+/** Reads recordings as any kind of run, by the same way as the application. */
+export const analyseCommon = (
+  kind: MeasuredKind,
+  { files, fullScaleVolts, loadOhms, line }: CommonFiles,
+): object => {
+  const channels = Array.from({ length: files[0].channelCount }, (_, k) => k);
+  const second = line.options.has("second-load-ohms")
+    ? positiveOption(line, "second-load-ohms", loadOhms)
+    : null;
+  const found = valueOf(
+    readRun({
+      kind,
+      settings: settingsFrom(line, kind),
+      files: files.map(({ name, bytes }) => ({
+        fileName: name,
+        wav: bytes,
+        fullScaleVolts,
+        responseText: null,
+        channels,
+        inputChannel: null,
+      })),
+      loads: channels.map((k) => exactly(loadOhms, k)),
+      secondLoads: second === null ? null : channels.map((k) => exactly(second, k)),
+      mainsHz: positiveOption(line, "mains-hz", 50),
+      ratedWatts: line.options.has("rated-watts") ? positiveOption(line, "rated-watts", 1) : null,
+    }),
+  );
+  return { channels: found };
+};
+
+/** Nothing that is simulated needs guarding; what the rig itself does is in its events. */
+const NO_GUARDS = {
+  loadWatts: 1e9,
+  overload: { ratio: 1, seconds: 1 },
+  loadCelsius: 1e9,
+  sinkCelsius: 1e9,
+  breakerAmperes: 1e9,
+};
+
+export type PlayedCommon = {
+  channels: readonly MeasuredChannel[];
+  shots: readonly KeptShot[];
+  settings: Settings;
+};
+
+/** Plays any kind of run on the simulated bench, shot by shot, and reads it. */
+export const playCommon = async (
+  rig: Rig,
+  kind: MeasuredKind,
+  line: CommandLine,
+  loads: readonly number[],
+): Promise<PlayedCommon> => {
+  const shots: KeptShot[] = [];
+  const second = positiveOption(line, "second-load-ohms", loads[0] / 2);
+  const settings = settingsFrom(line, kind);
+  const outcome = await playRun(
+    {
+      kind,
+      settings,
+      rig,
+      loads: loads.map(exactly),
+      secondLoads: loads.map((_, k) => exactly(second, k)),
+      ratedWatts: line.options.has("rated-watts") ? positiveOption(line, "rated-watts", 1) : null,
+      seed: Math.round(positiveOption(line, "seed", 1)),
+      sampleRateHz: positiveOption(line, "rate", 192_000),
+      kept: [],
+      limits: NO_GUARDS,
+      secondLimits: NO_GUARDS,
+    },
+    { onMoment: () => {}, onShot: (shot) => void shots.push(shot) },
+  );
+  return { channels: valueOf(outcome), shots, settings };
+};
