@@ -1,12 +1,12 @@
 // A server killed in the middle of an upload or a save keeps all that it had acknowledged, and opens again.
-import { createHash, randomUUID } from "node:crypto";
+import { createHash } from "node:crypto";
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { request } from "node:http";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { stepReading } from "@/core/testing/stepReading";
 import type { RunDraft } from "@/records";
 import { addAmplifier, listRuns, openDatabase } from "@/store";
+import { amplifierDraft, runDraft } from "@/store/testing/records";
 import { seededUniform } from "@/core/signal";
 import { killLoop } from "./killLoop";
 import { startServer, type Server } from "./server";
@@ -18,20 +18,7 @@ afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
 const newAmplifier = async (): Promise<string> => {
   const db = await openDatabase(folder);
-  const { id } = await addAmplifier(
-    db,
-    {
-      maker: "Larkspur",
-      model: "Two",
-      kind: "home",
-      topology: "class AB",
-      year: null,
-      channelCount: 2,
-      condition: "",
-      notes: "",
-    },
-    "2026-01-01",
-  );
+  const { id } = await addAmplifier(db, amplifierDraft, "2026-01-01");
   await db.destroy();
   return id;
 };
@@ -39,39 +26,8 @@ const newAmplifier = async (): Promise<string> => {
 const upload = async (server: Server, bytes: Uint8Array<ArrayBuffer>): Promise<string> =>
   (await (await fetch(`${server.url}/api/captures`, { method: "PUT", body: bytes })).json()).sha256;
 
-const runOf = (sha256: string): RunDraft => ({
-  id: randomUUID(),
-  kind: "power-sweep",
-  source: "recording",
-  sourceDetail: "sweep.wav",
-  analysisVersion: 1,
-  conditions: {
-    nominalOhms: 8,
-    fullScaleVolts: 80,
-    mainsHz: 50,
-    band: { lowHz: 20, highHz: 20_000 },
-    channelsDriven: 1,
-    channels: [
-      {
-        channelIndex: 0,
-        loadOhms: 8.21,
-        loadOhmsStdUncertainty: 0.01,
-        voltsStdUncertaintyRatio: 0.003,
-      },
-    ],
-  },
-  result: {
-    kind: "power-sweep",
-    frequencyHz: 1000,
-    channels: [
-      {
-        steps: Array.from({ length: 400 }, (_, k) => stepReading(1 + k, 0.001)),
-        stop: { reason: "input-drive", evidence: "ended" },
-      },
-    ],
-  },
-  captures: [{ sha256, fileName: "sweep.wav", fullScaleVolts: 80 }],
-});
+const runOf = (sha256: string): RunDraft =>
+  runDraft({ captures: [{ sha256, fileName: "sweep.wav", fullScaleVolts: 80 }] });
 
 const save = (server: Server, amplifierId: string, sha256: string): Promise<Response> =>
   fetch(`${server.url}/api/amplifiers/${amplifierId}/runs`, {
