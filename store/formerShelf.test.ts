@@ -1,0 +1,73 @@
+// A shelf as the version before made it (the demo's amplifiers, and a run of nearly each kind on the first): it opens, and says the same.
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { gunzipSync } from "node:zlib";
+import Database from "better-sqlite3";
+import type { Knex } from "knex";
+import { judgePowerClaim } from "@/core/verdict";
+import { amplifierName, evidenceOf, powerClaim } from "@/records";
+import {
+  databaseFile,
+  findDocument,
+  listAmplifiers,
+  listBackups,
+  listClaims,
+  listRunEntries,
+  listRuns,
+  openDatabase,
+} from ".";
+
+const unpacked = (name: string): Buffer =>
+  gunzipSync(readFileSync(join(__dirname, "testing", `formerShelf.${name}.gz`)));
+
+let folder: string, db: Knex;
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), "rimebank-former-"));
+  writeFileSync(databaseFile(folder), unpacked("sqlite"));
+  db = await openDatabase(folder);
+});
+afterAll(async () => {
+  await db.destroy();
+  rmSync(folder, { recursive: true });
+});
+
+test("every run is as it was, to the last digit", async () => {
+  const before = JSON.parse(unpacked("runs.json").toString());
+  expect(before.length).toBe(25);
+  expect(await listRuns(db)).toEqual(before);
+});
+
+test("the verdicts are those of before", async () => {
+  const verdicts: Record<string, string[]> = {};
+  for (const amplifier of await listAmplifiers(db)) {
+    const evidence = evidenceOf(await listRuns(db, amplifier.id));
+    verdicts[amplifierName(amplifier)] = (await listClaims(db, amplifier.id)).map(
+      (claim) => judgePowerClaim(powerClaim(claim), evidence).status,
+    );
+  }
+  expect(verdicts).toEqual({
+    "Tollgate Sixty": ["met", "within-uncertainty"],
+    "Harrowby R-30": ["missed"],
+    "Pinwheel Dot 45": ["missed"],
+  });
+});
+
+test("lists name all runs, and documents are there with a first revision", async () => {
+  const amplifiers = await listAmplifiers(db);
+  const entries = await Promise.all(amplifiers.map(({ id }) => listRunEntries(db, id)));
+  expect(entries.flat().length).toBe(25);
+  for (const { id } of amplifiers) {
+    const { supplies, revision } = await findDocument(db, id, "details");
+    expect(supplies.length).toBeGreaterThan(0);
+    expect(revision).toBe(1);
+  }
+});
+
+test("a copy was made before anything was changed, in the form that it had", () => {
+  const [backup] = listBackups(folder);
+  const copy = new Database(join(folder, "backups", backup.name), { readonly: true });
+  const columns = copy.pragma("table_info(runs)") as { name: string }[];
+  expect(columns.map(({ name }) => name)).toContain("result");
+  copy.close();
+});
