@@ -16,7 +16,7 @@ import { Reading } from "../parts/Reading";
 import { unbroken } from "../parts/unbroken";
 import { VerdictWord } from "../verdict/VerdictWord";
 import { chartsOf, isCommon, type ChartGroup } from "./chartsOf";
-import { claimMark, type ClaimMark } from "./claimMark";
+import { claimMark, type ClaimMark } from "@/records/facts";
 import { conditionsLine } from "./conditionsLine";
 import { ExportLinks } from "./ExportLinks";
 import { figureText, shownFigure } from "./quantityText";

@@ -3,7 +3,7 @@ import { dbToAmplitudeRatio } from "@/core/units";
 import type { Run } from "@/records";
 import { channelOf, figureOf, measuredRun } from "@/records/testing/measuredRun";
 import { chartsOf } from "./chartsOf";
-import { claimMark } from "./claimMark";
+import { claimMark } from "@/records/facts";
 import { conditionsLine } from "./conditionsLine";
 import { figureText } from "./quantityText";
 import { repeatStatistics } from "@/records/facts";

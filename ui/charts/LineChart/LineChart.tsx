@@ -2,19 +2,12 @@
 import { Box, HStack, Text } from "@chakra-ui/react";
 import { useId, useMemo, useState, type KeyboardEvent, type PointerEvent, type Ref } from "react";
 import type { Quantity } from "@/core/run";
+import type { ClaimBand } from "@/records/facts";
 import { channelLook, cssColor } from "../channelLook";
 import { Hatch } from "../Hatch";
 import { useSize } from "../useSize";
 import { axisOf, type Axis } from "./axis";
-import {
-  MARGIN,
-  nearestPoint,
-  pathOf,
-  scaleFor,
-  type ClaimBand,
-  type DrawnCurve,
-  type Scale,
-} from "./geometry";
+import { MARGIN, nearestPoint, pathOf, scaleFor, type DrawnCurve, type Scale } from "./geometry";
 
 export type LineChartProps = {
   x: Quantity;

@@ -10,15 +10,6 @@ export type DrawnCurve = Pick<Curve, "label" | "points"> & {
   isGhost: boolean;
 };
 
-/** A span that the curve should stay within; null on a side that is free. In the units of the axes. */
-export type ClaimBand = {
-  lowX: number;
-  highX: number;
-  lowY: number | null;
-  highY: number | null;
-  label: string;
-};
-
 export const MARGIN = { top: 26, right: 22, bottom: 38, left: 62 };
 /** Curves of level are never drawn over a narrower span than this, or noise would look like a response. */
 const LEAST_SPAN_DB = 0.2;

@@ -3,7 +3,15 @@ import type { Figure, MeasuredChannel, MeasuredKind } from "@/core/run";
 import { COVERAGE_FACTOR } from "@/core/power";
 import { amplitudeRatioToDb, dbToAmplitudeRatio } from "@/core/units";
 import { judgeLimit, judgeResponse, limitOf, type LimitStatus } from "@/core/verdict";
-import type { ClaimBand } from "../charts/LineChart";
+
+/** A span that a curve should stay within; null on a side that is free. In the units of the curve. */
+export type ClaimBand = {
+  lowX: number;
+  highX: number;
+  lowY: number | null;
+  highY: number | null;
+  label: string;
+};
 
 /** A printed claim that a run can be held against, and how it comes out; `band` is drawn on the chart of level. */
 export type ClaimMark = {
