@@ -10,6 +10,7 @@ import {
   useState,
   type ReactNode,
 } from "react";
+import type { Finding } from "@/core/outcome";
 import { formatHertz, formatSignificant, formatWithUnit } from "@/core/units";
 import { NOTHING_UNDER_WAY, type BenchJob, type Guards, type Load, type UnderWay } from "@/records";
 import { Cancelled } from "@/workers/benchClient";
@@ -17,14 +18,22 @@ import { useChain } from "../../frame/chainState";
 import { keepUnderWay, UploadFailed } from "../uploadRun";
 import { outputText } from "../playing/level";
 import { changeText } from "./changeText";
-import {
-  engineAfter,
-  engineFound,
-  underWayOf,
-  type EngineEvent,
-  type EngineState,
-} from "./engineState";
 import { playJob, type Progress } from "./playJob";
+
+export type EngineState = {
+  /** The run under way, and how far it is. */
+  job: BenchJob | null;
+  progress: Progress | null;
+  /** Of the recording that plays, going by how fast it went so far. */
+  secondsLeft: number | null;
+  queue: readonly BenchJob[];
+  /** A change of load or setting that must be made before the next run; output is at its least meanwhile. */
+  pause: string | null;
+  failure: { message: string; code: Finding["code"] | null } | null;
+  /** A run that was broken off, with what it has. */
+  interrupted: UnderWay | null;
+  storedId: string | null;
+};
 
 type Engine = {
   state: EngineState;
@@ -37,9 +46,16 @@ type Engine = {
 };
 
 const EngineContext = createContext<Engine | null>(null);
-type Begun = Pick<Extract<EngineEvent, { type: "begun" }>, "job" | "queue" | "shots">;
-
-const ODD = "This did not work. What was recorded so far is kept; go on, or give it up.";
+const IDLE: EngineState = {
+  job: null,
+  progress: null,
+  secondsLeft: null,
+  queue: [],
+  pause: null,
+  failure: null,
+  interrupted: null,
+  storedId: null,
+};
 
 export type BenchEngineProps = {
   amplifierId: string;
@@ -56,22 +72,22 @@ export type BenchEngineProps = {
 export function BenchEngine({ amplifierId, loads, guards, underWay, children }: BenchEngineProps) {
   const router = useRouter();
   const { setChain, rest } = useChain();
-  const [state, setState] = useState(() => engineFound(underWay));
-  // What happens while a run plays follows from the newest state, not from that of the drawing that began it.
-  const now = useRef(state);
-  const tell = useCallback((event: EngineEvent): EngineState => {
-    now.current = engineAfter(now.current, event);
-    setState(now.current);
-    return now.current;
-  }, []);
+  const [state, setState] = useState<EngineState>({
+    ...IDLE,
+    interrupted: underWay.job ? underWay : null,
+  });
   const control = useRef<AbortController | null>(null);
   const knownId = useRef(underWay.job?.id ?? null);
-  const keep = useCallback(async (): Promise<void> => {
-    const left = underWayOf(now.current);
-    await keepUnderWay(amplifierId, left, knownId.current);
-    knownId.current = left.job?.id ?? null;
-  }, [amplifierId]);
-  const latestRun = useRef<((run: Begun) => Promise<void>) | null>(null);
+  const keep = useCallback(
+    async (now: UnderWay): Promise<void> => {
+      await keepUnderWay(amplifierId, now, knownId.current);
+      knownId.current = now.job?.id ?? null;
+    },
+    [amplifierId],
+  );
+  const latestRun = useRef<
+    ((job: BenchJob, queue: readonly BenchJob[], before: UnderWay["shots"]) => Promise<void>) | null
+  >(null);
   const latest = useRef({ loads, guards });
   useEffect(() => {
     latest.current = { loads, guards };
@@ -79,47 +95,76 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
   useEffect(() => () => control.current?.abort(), []);
 
   const run = useCallback(
-    async ({ job, queue, shots }: Begun) => {
+    async (job: BenchJob, queue: readonly BenchJob[], before: UnderWay["shots"]) => {
       const mine = new AbortController();
       control.current = mine;
       const clock = shotClock();
+      let known: UnderWay = { job, shots: before, queue, startedAt: new Date().toISOString() };
       setChain({ mute: () => mine.abort() });
-      tell({ type: "begun", job, queue, shots, at: new Date().toISOString() });
+      setState({
+        ...IDLE,
+        job,
+        queue,
+        progress: { stage: "Starting", doneRatio: 0, playing: null },
+      });
       try {
-        await keep();
+        await keep(known);
         const outcome = await playJob(job, {
           amplifierId,
           ...latest.current,
           signal: mine.signal,
-          shots,
+          shots: before,
           onProgress: (progress) => {
-            tell({ type: "progressed", progress, secondsLeft: clock(progress) });
+            setState((now) => ({ ...now, progress, secondsLeft: clock(progress) }));
             setChain(liveChain(job, latest.current.loads, progress));
           },
           onShot: async (shot) => {
-            tell({ type: "recorded", shot });
-            await keep();
+            known = { ...known, shots: [...known.shots, shot] };
+            await keep(known);
           },
         });
         if (typeof outcome !== "string") {
-          tell({ type: "refused", finding: outcome });
-          return await keep();
+          const [next, ...later] = queue;
+          await keep(
+            next ? { job: next, shots: [], queue: later, startedAt: "" } : NOTHING_UNDER_WAY,
+          );
+          setState({
+            ...IDLE,
+            queue,
+            pause: next ? "see to what went wrong" : null,
+            failure: { message: `${outcome.where}: ${outcome.advice}`, code: outcome.code },
+          });
+          return;
         }
         const [next, ...later] = queue;
-        const pause = next ? changeText(job, next, latest.current.loads) : null;
-        tell({ type: "stored", id: outcome, pause });
-        await keep();
+        await keep(
+          next ? { job: next, shots: [], queue: later, startedAt: "" } : NOTHING_UNDER_WAY,
+        );
         router.refresh();
-        if (next && pause === null)
-          setTimeout(() => void latestRun.current?.({ job: next, queue: later, shots: [] }), 0);
+        if (!next) return setState({ ...IDLE, storedId: outcome });
+        const pause = changeText(job, next, latest.current.loads);
+        setState({ ...IDLE, storedId: outcome, queue, pause });
+        if (pause === null) setTimeout(() => void latestRun.current?.(next, later, []), 0);
       } catch (error) {
-        if (mine.signal.aborted || error instanceof Cancelled) tell({ type: "muted" });
-        else tell({ type: "failed", message: error instanceof UploadFailed ? error.message : ODD });
+        if (mine.signal.aborted || error instanceof Cancelled)
+          setState({ ...IDLE, interrupted: known });
+        else
+          setState({
+            ...IDLE,
+            interrupted: known,
+            failure: {
+              message:
+                error instanceof UploadFailed
+                  ? error.message
+                  : "This did not work. What was recorded so far is kept; go on, or give it up.",
+              code: null,
+            },
+          });
       } finally {
         rest();
       }
     },
-    [amplifierId, keep, rest, router, setChain, tell],
+    [amplifierId, keep, rest, router, setChain],
   );
   useEffect(() => {
     latestRun.current = run;
@@ -128,23 +173,21 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
   const engine = useMemo<Engine>(
     () => ({
       state,
-      start: ([job, ...queue]) => void (job && run({ job, queue, shots: [] })),
-      goOn: () => {
-        const [job, ...queue] = state.queue;
-        if (job) void run({ job, queue, shots: [] });
-      },
-      resume: () => {
-        const { job, queue, shots } = state.interrupted ?? NOTHING_UNDER_WAY;
-        if (job) void run({ job, queue, shots });
-      },
+      start: ([first, ...queue]) => void (first && run(first, queue, [])),
+      goOn: () => void (state.queue[0] && run(state.queue[0], state.queue.slice(1), [])),
+      resume: () =>
+        void (
+          state.interrupted?.job &&
+          run(state.interrupted.job, state.interrupted.queue, state.interrupted.shots)
+        ),
       discard: () => {
-        tell({ type: "given-up" });
-        void keep().catch(() => {});
+        setState(IDLE);
+        void keep(NOTHING_UNDER_WAY).catch(() => {});
       },
       cancel: () => control.current?.abort(),
-      clear: () => void tell({ type: "cleared" }),
+      clear: () => setState((now) => ({ ...now, failure: null, storedId: null })),
     }),
-    [state, run, keep, tell],
+    [state, run, keep],
   );
   return <EngineContext value={engine}>{children}</EngineContext>;
 }
