@@ -1,3 +1,4 @@
+// bench/contract: what an instrument is to everything else, whichever it is.
 import type { LiveMoment } from "@/core/drive";
 import type { Stimulus } from "@/core/signal";
 
@@ -17,6 +18,8 @@ export type RecordingRequest = {
   drives: readonly boolean[];
   /** Whether the source is recorded too, as the first channel of the file. */
   recordsInput?: boolean;
+  /** Of the noise, where it is simulated. */
+  seed?: number;
 };
 
 /** How things stand while an instrument records; volts are those of the tenth of a second before, RMS without an offset. */
@@ -54,5 +57,92 @@ export type SoakPoint = {
 };
 export type SoakRecording = {
   points: readonly SoakPoint[];
-  events: readonly { atSeconds: number; event: string }[];
+  events: readonly { seconds: number; event: string }[];
+};
+
+/** What an instrument can do. */
+export type InstrumentFacts = {
+  name: string;
+  /** Outputs of the amplifier that it can record at once. */
+  channelCount: number;
+  /** Most volts RMS that it can put on the amplifier's input; null where it plays nothing itself. */
+  mostDriveVoltsRms: number | null;
+  mainsHz: number;
+  /** Whether it is told temperatures, so that it can watch a soak. */
+  knowsHeat: boolean;
+  /** Whether a tone can be turned by hand while it is watched. */
+  isLive: boolean;
+};
+
+/** What hangs on the amplifier's outputs, and how. */
+export type Wiring = {
+  /** A channel each. */
+  loadOhms: readonly number[];
+  /** A stand-in for a loudspeaker takes the place of the resistors. */
+  isSpeakerLike: boolean;
+  /** Two channels drive one load between them. */
+  isBridged: boolean;
+  /** Range of the converter in volts; 0 leaves it to choose. */
+  rangeVolts: number;
+};
+
+/** A recording with what the other instruments showed meanwhile; null and empty where there are none. */
+export type InstrumentRecording = {
+  capture: Capture;
+  meters: { mainsWatts: number; mainsAmperes: number } | null;
+  events: readonly { seconds: number; event: string }[];
+};
+
+/** A tone whose level is turned while it plays. Time passes only when `advance` is called. */
+export type LiveTone = {
+  readonly sampleRateHz: number;
+  readonly mostDriveVoltsRms: number;
+  readonly leastDriveVoltsRms: number;
+  readonly driveVoltsRms: number;
+  /** Held between the least and the most. */
+  setDrive(voltsRms: number): void;
+  /** The drive returns to its least first. */
+  changeTone(frequencyHz: number): void;
+  advance(seconds: number): LiveState;
+  /** The last seconds of each output, or as much as there is. */
+  lastVolts(seconds: number): Float64Array[];
+};
+
+/** What the other instruments show of a live tone; temperatures in degrees Celsius. */
+export type LiveState = {
+  seconds: number;
+  loadCelsius: readonly number[];
+  sinkCelsius: number;
+  mainsAmperes: number;
+  mainsWatts: number;
+  isCutOut: boolean;
+};
+
+/** An instrument with an amplifier and its loads connected. */
+export type Connected = {
+  /** Most volts across a load that can be recorded; the instrument may choose a smaller range. */
+  mostVoltsPeak: number;
+  /** Output over input, at small signals, as far as it is known. */
+  gainRatio: number;
+  /** Volts RMS at the input at which the first channel is about at its limit: foretold, or tried. */
+  limitDriveVoltsRms(drives: readonly boolean[]): number;
+  /** @throws {RangeError} on rates, levels or times that it cannot play */
+  record(
+    request: RecordingRequest,
+    watch?: Watch,
+  ): InstrumentRecording | Promise<InstrumentRecording>;
+  /** Only where it knows heat. @throws {RangeError} on a level, frequency or time that is not above zero */
+  soak(
+    request: SoakRequest,
+    watch: (point: SoakPoint) => "go-on" | "end",
+  ): SoakRecording | Promise<SoakRecording>;
+  /** Only where it is live. @throws {RangeError} on a frequency that it cannot play */
+  live(drives: readonly boolean[], frequencyHz: number): LiveTone;
+};
+
+/** A source and a recorder, with whatever meters there are: the simulated bench, an interface, a network instrument. */
+export type Instrument = {
+  readonly facts: InstrumentFacts;
+  /** Hangs loads on the outputs, or has it done. */
+  connect(wiring: Wiring): Connected;
 };

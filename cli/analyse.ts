@@ -2,10 +2,10 @@ import { readFileSync } from "node:fs";
 import { analyseTone, TONE_DEFAULTS } from "@/core/distortion";
 import { powerWatts } from "@/core/power";
 import { decodeWav, overloadedSampleCount } from "@/core/wav";
-import { MEASURED_KINDS } from "@/core/run";
+import { RUN_KIND_NAMES } from "@/core/run";
 import { bandOption, parseCommandLine, positiveOption, UsageError } from "./arguments";
 import { analyseCommon, COMMON_OPTIONS, isMeasuredKind, oldName } from "./commonForm";
-import { RUN_KINDS, valueOf, type RunInput } from "./runKinds";
+import { ANALYSES, valueOf, type RunInput } from "./runKinds";
 import { toneFields } from "./toneFields";
 
 const OPTIONS = [
@@ -31,7 +31,7 @@ const OPTIONS = [
 export const analyse = (words: readonly string[]): object => {
   const line = parseCommandLine(words, OPTIONS);
   const kind = oldName(line.options.get("as"));
-  const isCommon = kind !== undefined && !RUN_KINDS[kind] && isMeasuredKind(kind);
+  const isCommon = kind !== undefined && !ANALYSES[kind] && isMeasuredKind(kind);
   if (line.positional.length !== 1 && !(isCommon && line.positional.length > 1))
     throw new UsageError(
       "give one WAV file: analyse FILE.wav [--as RUNKIND] [--full-scale-volts V] [--load-ohms R] [--band 20-20000]",
@@ -39,9 +39,9 @@ export const analyse = (words: readonly string[]): object => {
   const fullScaleVolts = positiveOption(line, "full-scale-volts", 1);
   const loadOhms = positiveOption(line, "load-ohms", 8);
   const band = bandOption(line, "band", TONE_DEFAULTS.band);
-  if (kind !== undefined && !RUN_KINDS[kind] && !isCommon)
+  if (kind !== undefined && !ANALYSES[kind] && !isCommon)
     throw new UsageError(
-      `--as is "${kind}"; it must be one of ${[...new Set([...Object.keys(RUN_KINDS), ...MEASURED_KINDS])].join(", ")}`,
+      `--as is "${kind}"; it must be one of ${[...new Set([...Object.keys(ANALYSES), ...RUN_KIND_NAMES])].join(", ")}`,
     );
 
   const bytes = readFile(line.positional[0]);
@@ -70,7 +70,7 @@ export const analyse = (words: readonly string[]): object => {
   return {
     ...used,
     as: kind,
-    ...RUN_KINDS[kind]({ channels, sampleRateHz, loadOhms, band, line }),
+    ...ANALYSES[kind]({ channels, sampleRateHz, loadOhms, band, line }),
     cautions: channels.flatMap((volts) => cautionsOf(volts, fullScaleVolts)),
   };
 };

@@ -1,22 +1,22 @@
 import type { Rig } from "@/bench/simulated";
 import {
   completeSettings,
-  DEFINITIONS,
-  MEASURED_KINDS,
-  type MeasuredChannel,
-  type MeasuredKind,
+  RUN_KINDS,
+  RUN_KIND_NAMES,
+  type ChannelResult,
+  type RunKind,
   type SettingField,
   type Settings,
 } from "@/core/run";
 import { parseNumber } from "@/core/units";
-import { playRun, type KeptShot } from "@/pipeline/playRun";
+import { NO_LIMITS, playRun, type KeptShot } from "@/pipeline/playRun";
 import { readRun } from "@/pipeline/readRun";
 import { positiveOption, UsageError, type CommandLine } from "./arguments";
 import { valueOf } from "./runKinds";
 
 /** Kinds of run as the application has them; what is read of each comes in one form. */
-export const isMeasuredKind = (kind: string): kind is MeasuredKind =>
-  MEASURED_KINDS.includes(kind as MeasuredKind);
+export const isMeasuredKind = (kind: string): kind is RunKind =>
+  RUN_KIND_NAMES.includes(kind as RunKind);
 
 /** The power sweep was called `sweep` here before the application had a name for it; either will do. */
 export const oldName = (kind: string | undefined): string | undefined =>
@@ -26,8 +26,8 @@ export const oldName = (kind: string | undefined): string | undefined =>
 export const COMMON_OPTIONS = ["set", "second-load-ohms", "rated-watts", "mains-hz"];
 
 /** "--set frequencyHz=60,seconds=2": the run's own settings, the others as usual. */
-export const settingsFrom = (line: CommandLine, kind: MeasuredKind): Settings => {
-  const { fields } = DEFINITIONS[kind];
+export const settingsFrom = (line: CommandLine, kind: RunKind): Settings => {
+  const { fields } = RUN_KINDS[kind];
   const given = (line.options.get("set") ?? "").split(",").filter((part) => part.trim() !== "");
   return completeSettings(
     fields,
@@ -38,7 +38,7 @@ export const settingsFrom = (line: CommandLine, kind: MeasuredKind): Settings =>
 const settingFrom = (
   part: string,
   fields: readonly SettingField[],
-  kind: MeasuredKind,
+  kind: RunKind,
 ): [string, number | string] => {
   const [name, text = ""] = part.split("=").map((each) => each.trim());
   const field = fields.find((each) => each.name === name);
@@ -75,7 +75,7 @@ export type CommonFiles = {
 
 /** Reads recordings as any kind of run, by the same way as the application. */
 export const analyseCommon = (
-  kind: MeasuredKind,
+  kind: RunKind,
   { files, fullScaleVolts, loadOhms, line }: CommonFiles,
 ): object => {
   const channels = Array.from({ length: files[0].channelCount }, (_, k) => k);
@@ -103,17 +103,8 @@ export const analyseCommon = (
   return { channels: found };
 };
 
-/** Nothing that is simulated needs guarding; what the rig itself does is in its events. */
-const NO_GUARDS = {
-  loadWatts: 1e9,
-  overload: { ratio: 1, seconds: 1 },
-  loadCelsius: 1e9,
-  sinkCelsius: 1e9,
-  breakerAmperes: 1e9,
-};
-
 export type PlayedCommon = {
-  channels: readonly MeasuredChannel[];
+  channels: readonly ChannelResult[];
   shots: readonly KeptShot[];
   settings: Settings;
 };
@@ -121,7 +112,7 @@ export type PlayedCommon = {
 /** Plays any kind of run on the simulated bench, shot by shot, and reads it. */
 export const playCommon = async (
   rig: Rig,
-  kind: MeasuredKind,
+  kind: RunKind,
   line: CommandLine,
   loads: readonly number[],
 ): Promise<PlayedCommon> => {
@@ -132,15 +123,18 @@ export const playCommon = async (
     {
       kind,
       settings,
-      rig,
+      instrument: {
+        kind: "simulated",
+        amplifier: rig,
+        seed: Math.round(positiveOption(line, "seed", 1)),
+      },
       loads: loads.map(exactly),
       secondLoads: loads.map((_, k) => exactly(second, k)),
       ratedWatts: line.options.has("rated-watts") ? positiveOption(line, "rated-watts", 1) : null,
-      seed: Math.round(positiveOption(line, "seed", 1)),
       sampleRateHz: positiveOption(line, "rate", 192_000),
       kept: [],
-      limits: NO_GUARDS,
-      secondLimits: NO_GUARDS,
+      limits: NO_LIMITS,
+      secondLimits: NO_LIMITS,
     },
     { onMoment: () => {}, onShot: (shot) => void shots.push(shot) },
   );

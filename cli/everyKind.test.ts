@@ -2,8 +2,8 @@
 import { existsSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import type { MeasuredChannel } from "@/core/run";
-import { MEASURED_KINDS } from "@/core/run";
+import type { ChannelResult } from "@/core/run";
+import { RUN_KIND_NAMES } from "@/core/run";
 import { analyse } from "./analyse";
 import { simulate } from "./simulate";
 
@@ -14,6 +14,7 @@ afterAll(() => rmSync(folder, { recursive: true }));
 /** Played in a form of their own, which other tests look at; a sound level is typed. */
 const ELSEWHERE = [
   "spectrum",
+  "power-sweep",
   "burst",
   "response",
   "multitone",
@@ -22,12 +23,12 @@ const ELSEWHERE = [
   "heat-soak",
   "listening-level",
 ];
-const COMMON = MEASURED_KINDS.filter((kind) => !ELSEWHERE.includes(kind));
+const COMMON = RUN_KIND_NAMES.filter((kind) => !ELSEWHERE.includes(kind));
 
 type Played = {
   files: string[];
   conditions: { loadOhms: number[]; recordings: { fullScaleVolts: number }[] };
-  result: { channels: MeasuredChannel[] };
+  result: { channels: ChannelResult[] };
 };
 
 const play = (kind: string, ...more: string[]): Promise<Played> =>
@@ -71,7 +72,7 @@ test.each(["line-output", "staying-power"] as const)(
       String(fullScaleVolts),
       "--load-ohms",
       String(conditions.loadOhms[0]),
-    ]) as { channels: MeasuredChannel[] };
+    ]) as { channels: ChannelResult[] };
     const [read, played] = [channels[0].figures[0], result.channels[0].figures[0]];
     expect(read.name).toBe(played.name);
     expect((read.value ?? 0) / (played.value ?? 1)).toBeCloseTo(1, 2);

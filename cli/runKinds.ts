@@ -288,7 +288,7 @@ const segmentsFrom = (path: string): ResponseSegment[] => {
 };
 
 /** Analyses by the name of their run. Each returns the fields that cli/README.md lists. */
-export const RUN_KINDS: Record<string, (input: RunInput) => object> = {
+export const ANALYSES: Record<string, (input: RunInput) => object> = {
   spectrum,
   sweep,
   clip,

@@ -17,11 +17,11 @@ import {
   type BurstName,
   type Stimulus,
 } from "@/core/signal";
-import { MEASURED_KINDS, type MeasuredKind } from "@/core/run";
+import { RUN_KIND_NAMES, type RunKind } from "@/core/run";
 import { decodeWav } from "@/core/wav";
 import { parseCommandLine, positiveOption, UsageError, type CommandLine } from "./arguments";
 import { COMMON_OPTIONS, isMeasuredKind, oldName, playCommon } from "./commonForm";
-import { RUN_KINDS, valueOf } from "./runKinds";
+import { ANALYSES, valueOf } from "./runKinds";
 
 const OPTIONS = [
   "run",
@@ -125,7 +125,7 @@ export const simulate = (words: readonly string[]): object | Promise<object> => 
   const line = parseCommandLine(words, OPTIONS);
   const kind = oldName(line.options.get("run")) ?? "";
   const folder = line.options.get("out");
-  const kinds = [...new Set([...Object.keys(PLANNERS), HEAT_SOAK, ...MEASURED_KINDS])];
+  const kinds = [...new Set([...Object.keys(PLANNERS), HEAT_SOAK, ...RUN_KIND_NAMES])];
   if (line.positional.length !== 1 || !folder || !kinds.includes(kind))
     throw new UsageError(
       `simulate RIG.json --run KIND --out DIR; KIND is one of ${kinds.join(", ")}; RIG.json may also be the name of an example: ${Object.keys(EXAMPLE_RIGS).join(", ")}`,
@@ -139,7 +139,7 @@ export const simulate = (words: readonly string[]): object | Promise<object> => 
 /** A kind of run as the application plays it: as many recordings as it takes, each a file of its own. */
 const simulateCommon = async (
   rig: Rig,
-  kind: MeasuredKind,
+  kind: RunKind,
   folder: string,
   line: CommandLine,
 ): Promise<object> => {
@@ -207,7 +207,7 @@ const simulateRun = (rig: Rig, kind: string, folder: string, line: CommandLine):
   const options = new Map(
     Object.entries({ "mains-hz": String(rig.mains.frequencyHz), ...plan.analysis }),
   );
-  const result = RUN_KINDS[kind]({
+  const result = ANALYSES[kind]({
     channels,
     sampleRateHz,
     loadOhms: loadOhms[0],

@@ -1,9 +1,17 @@
 import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
-import { EXAMPLE_RIGS, onLoads, record } from "@/bench/simulated";
+import { EXAMPLE_RIGS } from "@/bench/simulated";
 import { claimedWatts, readClaims } from "@/core/claim";
 import { proposePlan } from "@/core/plan";
-import { ANALYSIS_VERSION, emptyDocument, runConditions, type Claim } from "@/records";
+import { initialSettings, RUN_KINDS } from "@/core/run";
+import {
+  ANALYSIS_VERSION,
+  emptyDocument,
+  runConditions,
+  type Claim,
+  type Load,
+  type RunDraft,
+} from "@/records";
 import {
   addAmplifier,
   addClaim,
@@ -14,13 +22,13 @@ import {
   keepWorkshopDocument,
   listAmplifiers,
 } from "@/store";
-import { analyseSweep } from "@/pipeline/analyseSweep";
+import { NO_LIMITS, playRun, type KeptShot } from "@/pipeline/playRun";
 import { DEMO_SHELF, type DemoAmplifier } from "./scenario";
 import { DEMO_INSTRUMENTS, DEMO_RESISTORS, DEMO_RIG } from "./workshop";
 
-const SWEEP = { frequencyHz: 1000, stepCount: 40, stepSeconds: 0.1 };
 const SAMPLE_RATE_HZ = 96_000;
 const ACCURACY_RATIO = 0.01;
+const SWEEP_SECONDS = 4;
 
 /**
  * Fills an empty database with the demo shelf: every run is recorded on the simulated bench and analysed like any
@@ -69,63 +77,68 @@ const addDemoAmplifier = async (
     ...emptyDocument("plan"),
     runs: standardPlan(demo, claims),
   });
-  const loads = [];
+  const loads: Load[] = [];
   for (const load of demo.loads) loads.push(await addLoad(db, amplifier.id, load));
-  for (const [index, { load: loadIndex, channelsDriven, lastVoltsRms }] of demo.runs.entries()) {
-    const load = loads[loadIndex];
-    const lastVoltsPeak = lastVoltsRms * Math.SQRT2;
-    const rig = onLoads(
-      EXAMPLE_RIGS[demo.simulated],
-      load.channels.map(({ ohms }) => ohms),
-    );
-    const stimulus = {
-      kind: "level-sweep",
-      ...SWEEP,
-      firstVoltsPeak: 0.04 * lastVoltsPeak,
-      lastVoltsPeak,
-    } as const;
-    const { capture } = record(
-      rig,
-      {
-        stimulus,
-        sampleRateHz: SAMPLE_RATE_HZ,
-        drives: load.channels.slice(0, channelsDriven).map(() => true),
-      },
-      index + 1,
-    );
-    const conditions = runConditions({
-      load,
-      channelCount: channelsDriven,
-      firstChannel: 0,
-      channelsDriven,
-      fullScaleVolts: capture.fullScaleVolts,
-      mainsHz: rig.mains.frequencyHz,
-      voltsAccuracyRatio: ACCURACY_RATIO,
-    });
-    const outcome = analyseSweep(
-      { wav: capture.wav, fullScaleVolts: capture.fullScaleVolts, conditions },
-      () => {},
-    );
-    if (!outcome.ok) throw new Error(`the demo run cannot be read: ${outcome.finding.advice}`);
-    const { sha256 } = await captures.save(folder, [capture.wav], Number.POSITIVE_INFINITY);
+  for (const [index, run] of demo.runs.entries()) {
+    const draft = await demoRun(folder, demo.simulated, loads[run.load], run, index);
     const takenAt = new Date(start.getTime() + (index + 1) * 20 * MINUTE).toISOString();
-    await addRun(
-      db,
-      folder,
-      amplifier.id,
-      {
-        id: randomUUID(),
-        kind: "power-sweep",
-        source: "simulated-bench",
-        sourceDetail: rig.name,
-        conditions,
-        result: outcome.value,
-        analysisVersion: ANALYSIS_VERSION,
-        captures: [{ sha256, fileName: capture.fileName, fullScaleVolts: capture.fullScaleVolts }],
-      },
-      takenAt,
-    );
+    await addRun(db, folder, amplifier.id, draft, takenAt);
   }
+};
+
+/** A power sweep played and read as on the Bench, its recording kept in the folder. */
+const demoRun = async (
+  folder: string,
+  simulated: DemoAmplifier["simulated"],
+  load: Load,
+  { channelsDriven, lastVoltsRms }: DemoAmplifier["runs"][number],
+  seed: number,
+): Promise<RunDraft> => {
+  const kind = "power-sweep";
+  const rig = EXAMPLE_RIGS[simulated];
+  const settings = initialSettings(RUN_KINDS[kind].fields, {
+    lastVoltsRms,
+    seconds: SWEEP_SECONDS,
+  });
+  const conditions = runConditions({
+    load,
+    channelCount: channelsDriven,
+    firstChannel: 0,
+    channelsDriven,
+    fullScaleVolts: 1,
+    mainsHz: rig.mains.frequencyHz,
+    voltsAccuracyRatio: ACCURACY_RATIO,
+    settings: settings as Record<string, number | string>,
+  });
+  const shots: KeptShot[] = [];
+  const outcome = await playRun(
+    {
+      kind,
+      settings,
+      instrument: { kind: "simulated", amplifier: rig, seed },
+      loads: conditions.channels,
+      secondLoads: null,
+      ratedWatts: null,
+      sampleRateHz: SAMPLE_RATE_HZ,
+      kept: [],
+      limits: NO_LIMITS,
+      secondLimits: null,
+    },
+    { onMoment: () => {}, onShot: (shot) => void shots.push(shot) },
+  );
+  if (!outcome.ok) throw new Error(`the demo run cannot be read: ${outcome.finding.advice}`);
+  const [{ wav, fullScaleVolts, fileName, name }] = shots;
+  const { sha256 } = await captures.save(folder, [wav], Number.POSITIVE_INFINITY);
+  return {
+    id: randomUUID(),
+    kind,
+    source: "simulated-bench",
+    sourceDetail: rig.name,
+    conditions: { ...conditions, fullScaleVolts },
+    result: { kind, channels: outcome.value },
+    analysisVersion: ANALYSIS_VERSION,
+    captures: [{ sha256, fileName, fullScaleVolts, shot: name }],
+  };
 };
 
 /** The standard plan, each power as claimed. */

@@ -4,7 +4,7 @@ import { join, resolve } from "node:path";
 import { By, Key } from "selenium-webdriver";
 import { analyseTone } from "@/core/distortion";
 import { amplitudeRatioToDb } from "@/core/units";
-import { amplifierName, type MeasuredRun } from "@/records";
+import { amplifierName, type Run } from "@/records";
 import { makeDemo } from "@/demo/makeDemo";
 import { addLoad, listAmplifiers, openDatabase } from "@/store";
 import { decodeCapture } from "@/pipeline/decode";
@@ -58,13 +58,13 @@ const stored = (text: string, added = 1): Promise<unknown> =>
     2 * PATIENCE_MS,
     `waiting for “${text}” to be stored`,
   );
-const shownRun = async (): Promise<MeasuredRun> =>
+const shownRun = async (): Promise<Run> =>
   (
     await (
       await fetch((await driver().findElement(By.linkText("JSON")).getAttribute("href")) ?? "")
     ).json()
   ).run;
-const captureOf = async (run: MeasuredRun, at = 0) => {
+const captureOf = async (run: Run, at = 0) => {
   const { sha256, fullScaleVolts } = run.captures[at];
   const decoded = decodeCapture(
     new Uint8Array(await (await fetch(`${url()}/api/captures/${sha256}`)).arrayBuffer()),
@@ -92,7 +92,7 @@ const plainLoadId = async (): Promise<string> =>
   (await driver()
     .findElement(By.xpath("//select[@id='load']/option[starts-with(normalize-space(), '16')]"))
     .getAttribute("value")) ?? "";
-const recordingOf = async (run: MeasuredRun): Promise<{ seconds: number }> => {
+const recordingOf = async (run: Run): Promise<{ seconds: number }> => {
   const { channels, sampleRateHz } = await captureOf(run);
   return { seconds: channels[0].length / sampleRateHz };
 };

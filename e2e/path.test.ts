@@ -87,14 +87,14 @@ test("the load takes measured ohms, and refuses zero", async () => {
 });
 
 const chooseFile = async (path: string): Promise<void> => {
-  await byText(driver(), "Choose file");
-  await driver().findElement(By.css("[data-testid=wav-file]")).sendKeys(path);
+  await byText(driver(), "Choose files");
+  await driver().findElement(By.css("[data-testid=files]")).sendKeys(path);
 };
 
 test("files that cannot be read are explained beside the file, and nothing is stored", async () => {
   await driver().get(await stageUrl("bench"));
   await press(driver(), "Recordings");
-  await shows(driver(), "Drop a WAV");
+  await shows(driver(), "Drop recordings");
   const text = join(folder(), "notes.wav");
   writeFileSync(text, "these are notes, not samples");
   await chooseFile(text);
@@ -104,31 +104,34 @@ test("files that cannot be read are explained beside the file, and nothing is st
   await chooseFile(cut);
   await shows(driver(), "cut short");
   await chooseFile(recording);
-  await shows(driver(), "2 channels, integer, 24 bit");
-  await fill(driver(), "Recording", "Full scale, across the load", "0");
-  await press(driver(), "Analyse the recording");
-  await shows(driver(), "Full scale must be above zero volts.");
+  await shows(driver(), "In it: a tone rises in");
+  await fill(driver(), "Files", "Full scale, across the load", "0");
+  await press(driver(), "Read it");
+  await shows(
+    driver(),
+    "Full scale: give the volts that a full-scale sample stands for, above zero.",
+  );
   expect(await pageText(driver())).toContain("none yet");
 });
 
 test("a recording becomes a curve with readings and a reason why it stopped", async () => {
   await fill(
     driver(),
-    "Recording",
+    "Files",
     "Full scale, across the load",
     /-(\d+)V/.exec(recording)?.[1] ?? "",
   );
-  await press(driver(), "Analyse the recording");
-  await shows(driver(), "Distortion against output", PATIENCE_MS);
+  await press(driver(), "Read it");
+  await shows(driver(), "Power against distortion", PATIENCE_MS);
   await shows(driver(), "Output at 0.5 % THD+N");
   await shows(driver(), "Stopped by the supply rails");
   await shows(driver(), "tops flatten");
   const chart = await driver().findElement(By.css("svg[role=img][tabindex]"));
-  expect(await chart.getAttribute("aria-label")).toContain(
-    "Claim: 50 W at no more than 0.5 % THD+N",
-  );
+  expect(await chart.getText()).toContain("Claim: 50 W at no more than 0.5 % THD+N");
   await chart.sendKeys(Key.ARROW_RIGHT, Key.ARROW_RIGHT);
-  expect(await chart.getText()).toMatch(/A [\d.]+ W +THD\+N [\d.]+ %/);
+  expect(await driver().findElement(By.css("[data-testid=cursors]")).getText()).toMatch(
+    /1 at [\d.]+ W: A THD\+N [\d.]+ %/,
+  );
 });
 
 test("the verdict is one sentence with the margin in watts, percent and dB", async () => {
@@ -212,11 +215,11 @@ test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, 
   async () => {
     await driver().findElement(By.css("body")).sendKeys("n");
     await driver().findElement(By.css("body")).sendKeys("f");
-    await shows(driver(), "Drop a WAV");
+    await shows(driver(), "Drop recordings");
     await chooseFile(REFERENCE);
-    await shows(driver(), "one channel, float, 32 bit");
-    await fill(driver(), "Recording", "Full scale, across the load", "80 V");
-    await press(driver(), "Analyse the recording");
+    await shows(driver(), "In it: a tone rises in");
+    await fill(driver(), "Files", "Full scale, across the load", "80 V");
+    await press(driver(), "Read it");
     await shows(driver(), "recording a_8R2_sweep.wav", PATIENCE_MS);
     // Truth: 60.23 W at 1 % THD+N across 8.2 ohm; here the load is 8.21.
     await shows(driver(), "60.2 W ±");

@@ -1,5 +1,4 @@
-import type { RecordingMoment, Watch } from "@/bench/contract";
-import type { Rig } from "@/bench/simulated";
+import type { Connected, RecordingMoment, Watch } from "@/bench/contract";
 import { GuardWatch, type GuardLimits, type Trip } from "@/core/drive";
 import type { Shot } from "@/core/run";
 
@@ -9,23 +8,22 @@ export type ShotTrip = Trip & {
   isOfOutput: boolean;
 };
 
-/** Full scale of a converter that chooses its own range. */
-const WIDEST_VOLTS = 640;
-
+/** Guards with the range in which is recorded. */
 export const guardsOf = (
   limits: Omit<GuardLimits, "fullScaleVolts">,
-  { converter }: Rig,
-): GuardWatch =>
-  new GuardWatch({ ...limits, fullScaleVolts: converter.fullScaleVolts || WIDEST_VOLTS });
+  { mostVoltsPeak }: Range,
+): GuardWatch => new GuardWatch({ ...limits, fullScaleVolts: mostVoltsPeak });
+
+type Range = Pick<Connected, "mostVoltsPeak">;
 
 /** The guards of one recording: the drive goes down as soon as one trips. Steps of frequency change the output by themselves, so that a collapse is not looked for there. */
 export const guardedWatch = (
   limits: Omit<GuardLimits, "fullScaleVolts">,
-  rig: Rig,
+  range: Range,
   { stimulus, afterCollapse }: Pick<Shot, "stimulus" | "afterCollapse">,
   onMoment: (moment: RecordingMoment) => void,
 ): { watch: Watch; trip(): ShotTrip | null } => {
-  const guards = guardsOf(limits, rig);
+  const guards = guardsOf(limits, range);
   let before = 0;
   let trip: ShotTrip | null = null;
   const watch: Watch = (moment) => {

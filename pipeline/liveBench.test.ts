@@ -3,11 +3,10 @@ import { LiveRun, type LiveReading, type LiveRequest } from "./liveBench";
 import { decodeCapture } from "./decode";
 
 const request: LiveRequest = {
-  rig: EXAMPLE_RIGS["home-class-ab"],
+  instrument: { kind: "simulated", amplifier: EXAMPLE_RIGS["home-class-ab"], seed: 1 },
   loadOhms: [8.2],
   frequencyHz: 1000,
   limits: { loadWatts: 400, loadCelsius: 200, sinkCelsius: 90, breakerAmperes: 16 },
-  seed: 1,
 };
 
 const started = (change: Partial<LiveRequest> = {}): LiveRun => {

@@ -1,4 +1,5 @@
-import { checkRig, halveRate, LiveBench, onLoads, type Rig } from "@/bench/simulated";
+import type { Instrument, LiveTone } from "@/bench/contract";
+import { instrumentOf, type InstrumentDescription } from "@/bench/instruments";
 import { analyseTone, type Flattening } from "@/core/distortion";
 import {
   GuardWatch,
@@ -10,16 +11,16 @@ import {
   type Trip,
 } from "@/core/drive";
 import { failure, success, type Outcome } from "@/core/outcome";
+import { halveRate } from "@/core/signal";
 import { dbToAmplitudeRatio } from "@/core/units";
 import { encodeWav } from "@/core/wav";
 import { glimpseOf, type WaveGlimpse } from "./glance";
 
 export type LiveRequest = {
-  rig: Rig;
+  instrument: InstrumentDescription;
   loadOhms: readonly number[];
   frequencyHz: number;
   limits: Omit<GuardLimits, "fullScaleVolts" | "overload">;
-  seed: number;
 };
 
 /** What the screen shows many times a second; one entry a channel. */
@@ -63,7 +64,7 @@ const FULL_SCALES = [20, 40, 80, 160, 320, 640];
 
 /** The live bench as it is run in a worker: keys turn the drive, a guard or Mute turns it down, a ramp climbs by itself. */
 export class LiveRun {
-  private readonly bench: LiveBench;
+  private readonly bench: LiveTone;
   private readonly loadOhms: readonly number[];
   private readonly guards: GuardWatch;
   private trip: Trip | null = null;
@@ -73,33 +74,34 @@ export class LiveRun {
 
   private frequencyHz: number;
 
-  private constructor(rig: Rig, { loadOhms, frequencyHz, limits, seed }: LiveRequest) {
+  private constructor(instrument: Instrument, { loadOhms, frequencyHz, limits }: LiveRequest) {
     this.frequencyHz = frequencyHz;
-    this.bench = new LiveBench(
-      onLoads(rig, loadOhms),
+    const connected = instrument.connect({
+      loadOhms,
+      isSpeakerLike: false,
+      isBridged: false,
+      rangeVolts: 0,
+    });
+    this.bench = connected.live(
       loadOhms.map(() => true),
       frequencyHz,
-      seed,
     );
     this.loadOhms = loadOhms;
     // A tone by hand may be held for as long as one likes: there no overload is allowed, however short.
     this.guards = new GuardWatch({
       ...limits,
       overload: null,
-      fullScaleVolts: rig.converter.fullScaleVolts || FULL_SCALES[FULL_SCALES.length - 1],
+      fullScaleVolts: connected.mostVoltsPeak,
     });
   }
 
   static start(request: LiveRequest): Outcome<LiveRun> {
-    const checked = checkRig(request.rig);
-    if (!checked.ok) return checked;
-    if (request.loadOhms.length > checked.value.input.channelCount)
-      return failure(
-        "channel-mismatch",
-        "Channels",
-        `${checked.value.name} has ${checked.value.input.channelCount}; choose fewer.`,
-      );
-    return success(new LiveRun(checked.value, request));
+    const instrument = instrumentOf(request.instrument);
+    if (!instrument.ok) return instrument;
+    const { name, channelCount } = instrument.value.facts;
+    if (request.loadOhms.length > channelCount)
+      return failure("channel-mismatch", "Channels", `${name} has ${channelCount}; choose fewer.`);
+    return success(new LiveRun(instrument.value, request));
   }
 
   /** Turns the drive up or down by so many dB; a trip must be acknowledged first, by `mute`. */
@@ -140,7 +142,8 @@ export class LiveRun {
 
   /** One step of time, and what the meters show at its end. */
   step(): LiveReading {
-    const { state, driveVoltsRms } = this.bench.advance(STEP_SECONDS);
+    const state = this.bench.advance(STEP_SECONDS);
+    const { driveVoltsRms } = this.bench;
     const { volts: window, sampleRateHz } = this.window();
     const channels = window.map((volts, channel) => {
       const tone =
@@ -162,8 +165,8 @@ export class LiveRun {
       voltsPeak: channels.map(({ voltsPeak }) => voltsPeak),
       loadWatts: channels.map(({ powerWatts }) => powerWatts),
       loadCelsius: state.loadCelsius,
-      sinkCelsius: state.temperatures.sinkCelsius,
-      mainsAmperes: state.mains.amperesRms,
+      sinkCelsius: state.sinkCelsius,
+      mainsAmperes: state.mainsAmperes,
       isCutOut: state.isCutOut,
     };
     this.watch(moment);
@@ -173,9 +176,9 @@ export class LiveRun {
       driveVoltsRms: this.driveVoltsRms,
       mostDriveVoltsRms: this.bench.mostDriveVoltsRms,
       channels,
-      sinkCelsius: state.temperatures.sinkCelsius,
-      mainsAmperes: state.mains.amperesRms,
-      mainsWatts: state.mains.watts,
+      sinkCelsius: state.sinkCelsius,
+      mainsAmperes: state.mainsAmperes,
+      mainsWatts: state.mainsWatts,
       glimpse: glimpseOf(this.bench.lastVolts(GLIMPSE_SECONDS), this.bench.sampleRateHz),
       ramp: this.ramp,
       trip: this.trip,

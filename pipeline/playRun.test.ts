@@ -1,10 +1,10 @@
 import { EXAMPLE_RIGS } from "@/bench/simulated";
 import {
   initialSettings,
-  DEFINITIONS,
-  MEASURED_KINDS,
-  type MeasuredChannel,
-  type MeasuredKind,
+  RUN_KINDS,
+  RUN_KIND_NAMES,
+  type ChannelResult,
+  type RunKind,
   type Settings,
 } from "@/core/run";
 import { amplitudeRatioToDb } from "@/core/units";
@@ -22,18 +22,19 @@ const LIMITS = {
   sinkCelsius: 75,
   breakerAmperes: 10,
 };
+const simulated = (amplifier: object, seed = 1) =>
+  ({ kind: "simulated", amplifier, seed }) as const;
 const request = (
-  kind: MeasuredKind,
+  kind: RunKind,
   settings: Settings = {},
   change: Partial<PlayRequest> = {},
 ): PlayRequest => ({
   kind,
-  settings: { ...initialSettings(DEFINITIONS[kind].fields), ...settings },
-  rig: EXAMPLE_RIGS["home-class-ab"],
+  settings: { ...initialSettings(RUN_KINDS[kind].fields), ...settings },
+  instrument: simulated(EXAMPLE_RIGS["home-class-ab"]),
   loads: [load(8.21), load(8.18)],
   secondLoads: [load(4.03), load(4.01)],
   ratedWatts: 50,
-  seed: 1,
   sampleRateHz: 96_000,
   kept: [],
   limits: LIMITS,
@@ -43,7 +44,7 @@ const request = (
 
 const play = async (
   asked: PlayRequest,
-): Promise<{ channels: MeasuredChannel[]; shots: KeptShot[] }> => {
+): Promise<{ channels: ChannelResult[]; shots: KeptShot[] }> => {
   const shots: KeptShot[] = [];
   const outcome = await playRun(asked, {
     onMoment: () => {},
@@ -52,7 +53,7 @@ const play = async (
   if (!outcome.ok) throw new Error(`${asked.kind}: ${outcome.finding.advice}`);
   return { channels: outcome.value, shots };
 };
-const figureOf = (channel: MeasuredChannel, name: string): number => {
+const figureOf = (channel: ChannelResult, name: string): number => {
   const found = channel.figures.find((each) => each.name === name);
   if (!found || found.value === null)
     throw new Error(
@@ -62,7 +63,7 @@ const figureOf = (channel: MeasuredChannel, name: string): number => {
 };
 
 /** Settings that keep a run short; what is checked does not depend on them. */
-const QUICK: Partial<Record<MeasuredKind, Settings>> = {
+const QUICK: Partial<Record<RunKind, Settings>> = {
   noise: { seconds: 1 },
   spectrum: { seconds: 0.5 },
   multitone: { seconds: 3 },
@@ -80,7 +81,7 @@ const QUICK: Partial<Record<MeasuredKind, Settings>> = {
   residual: { seconds: 0.6 },
   bridged: { seconds: 2 },
 };
-const PLAYED = MEASURED_KINDS.filter((kind) => kind !== "listening-level");
+const PLAYED = RUN_KIND_NAMES.filter((kind) => kind !== "listening-level");
 
 test.each(PLAYED)("%s: runs, with a main reading, a reason and a sentence", async (kind) => {
   const both = kind === "crosstalk" || kind === "spectrum";
@@ -151,7 +152,11 @@ test("a search whose amplifier gives way backs off below, and says so", async ()
     protection: { ...home.protection, tripAmperes: 3, tripSeconds: 0.01 },
   };
   const { channels, shots } = await play(
-    request("clip-search", { seconds: 0.4 }, { rig: guarded, loads: [load(8.21)] }),
+    request(
+      "clip-search",
+      { seconds: 0.4 },
+      { instrument: simulated(guarded), loads: [load(8.21)] },
+    ),
   );
   expect(shots.some(({ trip }) => trip?.isOfOutput)).toBe(true);
   expect(channels[0].stop.reason).toBe("output-protection");
@@ -169,7 +174,7 @@ test("a run that was interrupted goes on with the recordings it has, and ends al
 });
 
 test("points are added where a response bends, none where it is straight", async () => {
-  const bent = { rig: EXAMPLE_RIGS["valve-push-pull"], loads: [load(8.21)] };
+  const bent = { instrument: simulated(EXAMPLE_RIGS["valve-push-pull"]), loads: [load(8.21)] };
   const settings = { pointsPerDecade: 4, highHz: 20_000, loads: "speaker" };
   const few = await play(request("response", { ...settings, bends: "leave" }, bent));
   const more = await play(request("response", { ...settings, bends: "add" }, bent));
@@ -280,7 +285,7 @@ describe("guards while a run plays", () => {
   });
 });
 
-test.each<[string, Partial<PlayRequest>, MeasuredKind, string]>([
+test.each<[string, Partial<PlayRequest>, RunKind, string]>([
   ["one channel", { loads: [load(8)] }, "crosstalk", "channel-mismatch"],
   ["no second load", { secondLoads: null }, "impedance", "bad-load"],
   ["the same load twice", { secondLoads: [load(8.21), load(8.18)] }, "impedance", "bad-load"],

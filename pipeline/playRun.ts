@@ -1,35 +1,31 @@
-import type { RecordingMoment } from "@/bench/contract";
-import {
-  checkRig,
-  driveToLimit,
-  onLoads,
-  record,
-  soak,
-  speaker,
-  type Rig,
-} from "@/bench/simulated";
-import { TONE_DEFAULTS } from "@/core/distortion";
+import type {
+  Connected,
+  Instrument,
+  InstrumentFacts,
+  RecordingMoment,
+  Wiring,
+} from "@/bench/contract";
+import { instrumentOf, type InstrumentDescription } from "@/bench/instruments";
+import { quickThdPlusNoiseRatio, TONE_DEFAULTS } from "@/core/distortion";
 import type { GuardLimits } from "@/core/drive";
 import { failure, success, type Outcome } from "@/core/outcome";
+import { inputVoltsForPower } from "@/core/power";
 import {
-  completeSettings,
   analyseRun,
-  DEFINITIONS,
-  numberOf,
-  readSoak,
+  completeSettings,
+  RUN_KINDS,
   stoppedBy,
-  soakWatts,
-  type MeasuredChannel,
-  type MeasuredKind,
+  type ChannelResult,
   type Recorded,
-  type Settings,
+  type RunKind,
   type RunKindDefinition,
+  type Settings,
   type Shot,
   type ShotFacts,
+  type SoakDefinition,
 } from "@/core/run";
-import { inputVoltsForPower } from "@/core/power";
-import { formatSignificant } from "@/core/units";
 import type { ChannelConditions } from "@/core/sweep";
+import { formatSignificant } from "@/core/units";
 import { guardedWatch, guardsOf, type ShotTrip } from "./guardedWatch";
 import { recordedFrom } from "./recorded";
 
@@ -45,17 +41,16 @@ export type KeptShot = {
 };
 
 export type PlayRequest = {
-  kind: MeasuredKind;
+  kind: RunKind;
   settings: Settings;
-  rig: Rig;
+  instrument: InstrumentDescription;
   /** What each driven channel works into, and another load for runs that take two. */
   loads: readonly ChannelConditions[];
   secondLoads: readonly ChannelConditions[] | null;
   ratedWatts: number | null;
-  seed: number;
   sampleRateHz: number;
   kept: readonly KeptShot[];
-  /** What the guards watch; the converter's full scale is the rig's. */
+  /** What the guards watch; the full scale is the instrument's. */
   limits: Omit<GuardLimits, "fullScaleVolts">;
   /** The same of the other load. */
   secondLimits: Omit<GuardLimits, "fullScaleVolts"> | null;
@@ -71,53 +66,79 @@ export type PlayMoment = {
 export type PlayListener = {
   onMoment(moment: PlayMoment): void;
   onShot(shot: KeptShot): void | Promise<void>;
+  /** The share of the recordings that is read, 0 to 1, where reading takes a while. */
+  onReading?(doneRatio: number): void;
+};
+
+/** Limits of a bench where nothing can be hurt; what the amplifier itself does is in the events. */
+export const NO_LIMITS: PlayRequest["limits"] = {
+  loadWatts: 1e9,
+  overload: { ratio: 1, seconds: 1 },
+  loadCelsius: 1e9,
+  sinkCelsius: 1e9,
+  breakerAmperes: 1e9,
 };
 
 /** Watts that stand for the rated output where nothing is claimed. */
 const UNCLAIMED_WATTS = 10;
 
+/** What a run plays on and under: the instrument, and what is asked of it. */
+type Bench = { instrument: Instrument; definition: RunKindDefinition; request: PlayRequest };
+
 /**
- * Plays all shots of a run on the simulated bench and reads them. Each recording is handed out as soon as it is there, so that a run
- * that is broken off can go on later; recordings that are handed in are not made again.
+ * Plays all shots of a run and reads them. Each recording is handed out as soon as it is there, so that a run that is broken off
+ * can go on later; recordings that are handed in are not made again.
  * @returns a result a channel, or a finding
  */
 export const playRun = async (
   request: PlayRequest,
   listener: PlayListener,
-): Promise<Outcome<MeasuredChannel[]>> => {
-  const checked = checkRig(request.rig);
-  if (!checked.ok) return checked;
-  const definition = DEFINITIONS[request.kind];
+): Promise<Outcome<ChannelResult[]>> => {
+  const instrument = instrumentOf(request.instrument);
+  if (!instrument.ok) return instrument;
+  const definition = RUN_KINDS[request.kind];
+  const { facts } = instrument.value;
   const settings = completeSettings(definition.fields, request.settings);
-  const rig = connected(ranged(checked.value, settings), request);
-  const channels = request.kind === "bridged" ? request.loads.slice(0, 1) : request.loads;
-  const drives = channels.map(() => true);
-  const refused = refusal(request, rig, channels.length);
+  const channels = definition.isBridged ? request.loads.slice(0, 1) : request.loads;
+  const refused = refusal(definition, request, facts, channels.length);
   if (refused) return refused;
-  const facts = shotFacts(rig, channels, request);
-  if (request.kind === "heat-soak")
-    return playSoak(rig, drives, settings, facts, request, listener);
+  const bench: Bench = { instrument: instrument.value, definition, request };
+  const connected = instrument.value.connect(wiringOf(bench, request.loads, "run"));
+  const shotFacts = shotFactsOf(connected, facts, channels, request);
+  if (definition.soak)
+    return playSoak(definition.soak, settings, connected, { ...bench, shotFacts }, listener);
 
-  const played = await playShots(
-    definition.shots(settings, facts),
-    rig,
-    channels,
-    request,
-    listener,
-  );
+  const played = await playShots(definition.shots(settings, shotFacts), bench, channels, listener);
   if (!played.ok) return played;
   const { recordings, trip } = played.value;
-  const outcome = analyseRun(request.kind, recordings, {
-    settings,
-    band: TONE_DEFAULTS.band,
-    mainsHz: rig.mains.frequencyHz,
-    ratedWatts: request.ratedWatts,
-  });
+  const outcome = analyseRun(
+    request.kind,
+    recordings,
+    {
+      settings,
+      band: TONE_DEFAULTS.band,
+      mainsHz: facts.mainsHz,
+      ratedWatts: request.ratedWatts,
+    },
+    listener.onReading,
+  );
   if (!trip) return outcome;
   return outcome.ok
     ? success(outcome.value.map((channel) => ({ ...channel, stop: stoppedBy(channel.stop, trip) })))
     : tooSoon(trip);
 };
+
+/** How loads hang on the outputs for a shot. */
+const wiringOf = (
+  { definition, request: { settings } }: Bench,
+  loads: readonly ChannelConditions[],
+  load: Shot["load"],
+): Wiring => ({
+  loadOhms: loads.map(({ loadOhms }) => loadOhms),
+  isSpeakerLike: load === "speaker",
+  isBridged: definition.isBridged ?? false,
+  rangeVolts: typeof settings.rangeVolts === "number" ? settings.rangeVolts : 0,
+});
 
 type Played = {
   recordings: Recorded[];
@@ -127,18 +148,18 @@ type Played = {
 /** Makes one recording after another, or takes those that are kept, until there are no more or a guard ends the run. */
 const playShots = async (
   shots: ReturnType<RunKindDefinition["shots"]>,
-  rig: Rig,
+  bench: Bench,
   channels: readonly ChannelConditions[],
-  request: PlayRequest,
   listener: PlayListener,
 ): Promise<Outcome<Played>> => {
+  const { request } = bench;
   const recordings: Recorded[] = [];
   let next = shots.next();
   while (!next.done) {
     const shot = next.value;
     const loads = (shot.load === "second" ? request.secondLoads : null) ?? channels;
     const known = request.kept.find(({ name }) => name === shot.name);
-    const kept = known ?? recordShot(rig, shot, loads, request, recordings.length + 1, listener);
+    const kept = known ?? (await recordShot(bench, shot, loads, recordings.length + 1, listener));
     if (!known) await listener.onShot(kept);
     const usable = usableOf(kept, shot, loads);
     if (!usable.ok) return usable;
@@ -207,23 +228,22 @@ const beforeTrip = (recorded: Recorded, { seconds, isOfOutput }: ShotTrip): Reco
 
 /** What makes the run impossible before it begins, or null. */
 const refusal = (
-  { kind, secondLoads }: PlayRequest,
-  rig: Rig,
-  channelCount: number,
+  { isBridged, leastChannels = 1, takesSecondLoad, title }: RunKindDefinition,
+  { secondLoads }: PlayRequest,
+  { name, channelCount, mostDriveVoltsRms }: InstrumentFacts,
+  asked: number,
 ): ReturnType<typeof failure> | null => {
-  if (kind !== "bridged" && channelCount > rig.input.channelCount)
+  if (mostDriveVoltsRms === null)
+    return failure("no-signal", "Source", `${name} plays nothing itself; choose another source.`);
+  if (!isBridged && asked > channelCount)
+    return failure("channel-mismatch", "Channels", `${name} has ${channelCount}; choose fewer.`);
+  if (asked < leastChannels)
     return failure(
       "channel-mismatch",
       "Channels",
-      `${rig.name} has ${rig.input.channelCount}; choose fewer.`,
+      `${title.toLowerCase()} takes at least two channels: one driven, one listening.`,
     );
-  if (kind === "crosstalk" && channelCount < 2)
-    return failure(
-      "channel-mismatch",
-      "Channels",
-      "crosstalk takes at least two channels: one driven, one listening.",
-    );
-  if (kind === "impedance" && !secondLoads)
+  if (takesSecondLoad && !secondLoads)
     return failure(
       "bad-load",
       "Second load",
@@ -232,38 +252,21 @@ const refusal = (
   return null;
 };
 
-/** The rig with the converter's range as it is set; 0 leaves it to the converter. */
-const ranged = (rig: Rig, { rangeVolts }: Settings): Rig =>
-  typeof rangeVolts === "number" && rangeVolts > 0
-    ? { ...rig, converter: { ...rig.converter, fullScaleVolts: rangeVolts } }
-    : rig;
-
-const connected = (rig: Rig, { kind, loads }: PlayRequest): Rig => ({
-  ...onLoads(
-    rig,
-    loads.map(({ loadOhms }) => loadOhms),
-  ),
-  connection: kind === "bridged" ? "bridged" : rig.connection,
-});
-
-const shotFacts = (
-  rig: Rig,
+const shotFactsOf = (
+  connected: Connected,
+  { mostDriveVoltsRms }: InstrumentFacts,
   loads: readonly ChannelConditions[],
-  { ratedWatts, sampleRateHz, seed }: PlayRequest,
+  { ratedWatts, sampleRateHz }: PlayRequest,
 ): ShotFacts => {
   let limit: number | null = null;
   return {
     channelCount: loads.length,
     loadOhms: loads[0].loadOhms,
-    gainRatio: rig.input.gainRatio * rig.input.levelRatio * (rig.connection === "bridged" ? 2 : 1),
-    mostDriveVoltsRms: rig.source.mostVoltsRms,
+    gainRatio: connected.gainRatio,
+    mostDriveVoltsRms: mostDriveVoltsRms ?? 0,
     // Most runs never ask for it, and it takes a while to find.
     get limitDriveVoltsRms() {
-      return (limit ??= driveToLimit(
-        rig,
-        loads.map(() => true),
-        seed,
-      ));
+      return (limit ??= connected.limitDriveVoltsRms(loads.map(() => true)));
     },
     ratedWatts: ratedWatts ?? UNCLAIMED_WATTS,
     sampleRateHz,
@@ -272,82 +275,99 @@ const shotFacts = (
 
 const TONES: readonly Shot["stimulus"]["kind"][] = ["sine", "level-sweep"];
 
-const recordShot = (
-  rig: Rig,
+const recordShot = async (
+  bench: Bench,
   shot: Shot,
   loads: readonly ChannelConditions[],
-  { sampleRateHz, seed, limits, secondLimits }: PlayRequest,
   shotNumber: number,
   { onMoment }: PlayListener,
-): KeptShot => {
-  const hung: Rig =
-    shot.load === "speaker"
-      ? { ...rig, loads: loads.map(() => speaker()) }
-      : onLoads(
-          rig,
-          loads.map(({ loadOhms }) => loadOhms),
-        );
+): Promise<KeptShot> => {
+  const { instrument, request } = bench;
+  const connected = instrument.connect(wiringOf(bench, loads, shot.load));
   const guards = guardedWatch(
-    (shot.load === "second" ? secondLimits : null) ?? limits,
-    rig,
+    (shot.load === "second" ? request.secondLimits : null) ?? request.limits,
+    connected,
     shot,
     (moment) =>
       onMoment({
-        label: shot.label,
+        label: momentLabel(shot, moment),
         shotNumber,
         moment,
         isTone: TONES.includes(shot.stimulus.kind),
       }),
   );
-  const { capture, log } = record(
-    hung,
-    { stimulus: shot.stimulus, sampleRateHz, drives: shot.drives, recordsInput: shot.recordsInput },
-    seed + shotNumber,
-    guards.watch,
+  const isOver = sweepEnd(shot);
+  const { capture, meters, events } = await connected.record(
+    {
+      stimulus: shot.stimulus,
+      sampleRateHz: request.sampleRateHz,
+      drives: shot.drives,
+      recordsInput: shot.recordsInput,
+      seed: request.instrument.seed + shotNumber,
+    },
+    (moment) => (guards.watch(moment) === "end" || isOver(moment) ? "end" : "go-on"),
   );
   return {
     name: shot.name,
     wav: capture.wav,
     fullScaleVolts: capture.fullScaleVolts,
     fileName: `${shot.name.replace(/[^a-z0-9-]+/gi, "-")}.wav`,
-    meters: { mainsWatts: log.meters.mainsMeterWatts, mainsAmperes: log.meters.mainsClampAmperes },
-    events: log.events,
+    meters,
+    events,
     trip: guards.trip(),
   };
 };
 
+/** What plays at a moment; a sweep tells its level. */
+const momentLabel = ({ label, stimulus }: Shot, { seconds }: RecordingMoment): string => {
+  if (stimulus.kind !== "level-sweep") return label;
+  const level = 1 + Math.floor(seconds / stimulus.stepSeconds);
+  return `${label}, level ${Math.min(stimulus.stepCount, level)} of ${stimulus.stepCount}`;
+};
+
+/** The end of a step, where it has settled. */
+const READ_SECONDS = 0.1;
+
+/** Tells when a sweep of levels is far enough past the limit of every channel; looked at once a step. */
+const sweepEnd = ({ stimulus, endsPastRatio }: Shot): ((moment: RecordingMoment) => boolean) => {
+  if (stimulus.kind !== "level-sweep" || endsPastRatio === undefined) return () => false;
+  let stepsRead = 0;
+  return ({ seconds, last }) => {
+    const stepsDone = Math.floor(seconds / stimulus.stepSeconds);
+    if (stepsDone === stepsRead) return false;
+    stepsRead = stepsDone;
+    const { volts, sampleRateHz } = last(READ_SECONDS);
+    return volts.every((each) => (quickThdPlusNoiseRatio(each, sampleRateHz) ?? 0) > endsPastRatio);
+  };
+};
+
 /** A soak is watched with thermometers; guards of heat and load end it, what the amplifier's own protection does is what it is for. */
-const playSoak = (
-  rig: Rig,
-  drives: readonly boolean[],
+const playSoak = async (
+  { tone, read }: SoakDefinition,
   settings: Settings,
-  facts: ShotFacts,
-  { seed, limits }: PlayRequest,
+  connected: Connected,
+  { instrument: { facts }, request: { limits }, shotFacts }: Bench & { shotFacts: ShotFacts },
   { onMoment }: PlayListener,
-): Outcome<MeasuredChannel[]> => {
+): Promise<Outcome<ChannelResult[]>> => {
+  if (!facts.knowsHeat)
+    return failure("no-samples", "Heat soak", `${facts.name} is told no temperatures.`);
+  const { frequencyHz, watts, seconds } = tone(settings, shotFacts);
   const driveVoltsRms = Math.min(
-    facts.mostDriveVoltsRms,
-    inputVoltsForPower(soakWatts(settings, facts.ratedWatts), facts.loadOhms, facts.gainRatio),
+    shotFacts.mostDriveVoltsRms,
+    inputVoltsForPower(watts, shotFacts.loadOhms, shotFacts.gainRatio),
   );
-  const seconds = 60 * numberOf(settings, "minutes");
-  const guards = guardsOf(limits, rig);
+  const drives = Array<boolean>(shotFacts.channelCount).fill(true);
+  const guards = guardsOf(limits, connected);
   let before = 0;
   let trip: ShotTrip | null = null;
-  const soaked = soak(
-    rig,
-    {
-      frequencyHz: numberOf(settings, "frequencyHz"),
-      voltsPeak: Math.SQRT2 * driveVoltsRms,
-      seconds,
-      drives,
-    },
-    seed,
+  const soaked = await connected.soak(
+    { frequencyHz, voltsPeak: Math.SQRT2 * driveVoltsRms, seconds, drives },
     (point) => {
       const moment: RecordingMoment = {
         doneRatio: Math.min(1, point.seconds / seconds),
         seconds: point.seconds,
         driveVoltsRms,
-        voltsRms: point.loadWatts.map((watts) => Math.sqrt(watts * facts.loadOhms)),
+        voltsRms: point.loadWatts.map((each) => Math.sqrt(each * shotFacts.loadOhms)),
         voltsPeak: [],
         loadWatts: point.loadWatts,
         loadCelsius: [point.loadCelsius],
@@ -366,11 +386,7 @@ const playSoak = (
       return found ? "end" : "go-on";
     },
   );
-  const outcome = readSoak(
-    soaked.points,
-    soaked.events.map(({ atSeconds, event }) => ({ seconds: atSeconds, event })),
-    drives.length,
-  );
+  const outcome = read(soaked.points, soaked.events, drives.length);
   return outcome.ok
     ? success(
         outcome.value.map((channel) =>

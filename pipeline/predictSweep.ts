@@ -1,17 +1,18 @@
-import { checkRig, driveToLimit, onLoads, record, type Rig } from "@/bench/simulated";
-import { success, type Outcome } from "@/core/outcome";
-import type { PowerSweepResult, SweepConditions } from "@/core/sweep";
-import { analyseSweep } from "./analyseSweep";
+import { instrumentOf, type InstrumentDescription } from "@/bench/instruments";
+import { TONE_DEFAULTS } from "@/core/distortion";
+import { failure, success, type Outcome } from "@/core/outcome";
+import { analyseRun, type ChannelResult } from "@/core/run";
+import { recordedFrom } from "./recorded";
 
 /** What to predict. Without lastVoltsRms the sweep goes a little past the amplifier's limit. */
 export type PredictionRequest = {
-  rig: Rig;
+  instrument: InstrumentDescription;
   loadOhms: readonly number[];
   channelsDriven: number;
   lastVoltsRms: number | null;
 };
 
-export type Prediction = { lastVoltsRms: number; result: PowerSweepResult };
+export type Prediction = { lastVoltsRms: number; channels: ChannelResult[] };
 
 /** Coarse enough to be drawn while a parameter is being dragged. */
 const QUICK_SWEEP = {
@@ -24,47 +25,57 @@ const QUICK_RATE_HZ = 48_000;
 const FIRST_LEVEL_RATIO = 0.03;
 const PAST_LIMIT_RATIO = 1.15;
 
-/** A quick sweep on the simulated bench, read by the same analysis as any recording. */
-export const predictSweep = ({
-  rig: given,
+/** A quick sweep on the simulated bench, read by the same analysis as any recording. Volts and ohms are exact here. */
+export const predictSweep = async ({
+  instrument: description,
   loadOhms,
   channelsDriven,
   lastVoltsRms,
-}: PredictionRequest): Outcome<Prediction> => {
-  const checked = checkRig(given);
-  if (!checked.ok) return checked;
-  const rig = onLoads(checked.value, loadOhms);
-  const drives = loadOhms
-    .slice(0, Math.min(channelsDriven, rig.input.channelCount))
-    .map(() => true);
+}: PredictionRequest): Promise<Outcome<Prediction>> => {
+  const instrument = instrumentOf(description);
+  if (!instrument.ok) return instrument;
+  const { facts, connect } = instrument.value;
+  const { name, channelCount, mainsHz, mostDriveVoltsRms } = facts;
+  if (mostDriveVoltsRms === null)
+    return failure("no-signal", "Source", `${name} plays nothing itself; choose another source.`);
+  const connected = connect({ loadOhms, isSpeakerLike: false, isBridged: false, rangeVolts: 0 });
+  const driven = loadOhms.slice(0, Math.min(channelsDriven, channelCount));
+  const drives = driven.map(() => true);
   const last =
-    lastVoltsRms ?? Math.min(rig.source.mostVoltsRms, PAST_LIMIT_RATIO * driveToLimit(rig, drives));
+    lastVoltsRms ??
+    Math.min(mostDriveVoltsRms, PAST_LIMIT_RATIO * connected.limitDriveVoltsRms(drives));
   const lastVoltsPeak = last * Math.SQRT2;
-  const { capture } = record(
-    rig,
-    {
-      stimulus: {
-        ...QUICK_SWEEP,
-        firstVoltsPeak: FIRST_LEVEL_RATIO * lastVoltsPeak,
-        lastVoltsPeak,
-      },
-      sampleRateHz: QUICK_RATE_HZ,
-      drives,
-    },
-    1,
-  );
-  const conditions: SweepConditions = {
-    channels: drives.map((_, channel) => ({
-      loadOhms: loadOhms[channel],
+  const stimulus = {
+    ...QUICK_SWEEP,
+    firstVoltsPeak: FIRST_LEVEL_RATIO * lastVoltsPeak,
+    lastVoltsPeak,
+  };
+  const { capture, meters, events } = await connected.record({
+    stimulus,
+    sampleRateHz: QUICK_RATE_HZ,
+    drives,
+  });
+  const recorded = recordedFrom({
+    shot: "sweep",
+    wav: capture.wav,
+    fullScaleVolts: capture.fullScaleVolts,
+    inputChannel: null,
+    loads: driven.map((ohms) => ({
+      loadOhms: ohms,
       loadOhmsStdUncertainty: 0,
       voltsStdUncertaintyRatio: 0,
     })),
-    band: { lowHz: 20, highHz: 20_000 },
-    mainsHz: rig.mains.frequencyHz,
-  };
-  const outcome = analyseSweep(
-    { wav: capture.wav, fullScaleVolts: capture.fullScaleVolts, conditions },
-    () => {},
-  );
-  return outcome.ok ? success({ lastVoltsRms: last, result: outcome.value }) : outcome;
+    stimulus,
+    meters,
+    events,
+  });
+  if (!recorded.ok) return recorded;
+  const { band } = TONE_DEFAULTS;
+  const outcome = analyseRun("power-sweep", [recorded.value], {
+    settings: {},
+    band,
+    mainsHz,
+    ratedWatts: null,
+  });
+  return outcome.ok ? success({ lastVoltsRms: last, channels: outcome.value }) : outcome;
 };

@@ -10,10 +10,10 @@ import { failure, success, type Outcome } from "@/core/outcome";
 import {
   completeSettings,
   analyseRun,
-  DEFINITIONS,
+  RUN_KINDS,
   responseChannel,
-  type MeasuredChannel,
-  type MeasuredKind,
+  type ChannelResult,
+  type RunKind,
   type Recorded,
   type Settings,
 } from "@/core/run";
@@ -47,7 +47,7 @@ export const openFile = (
   bytes: Uint8Array<ArrayBuffer>,
   givenRateHz: number | null,
 ): Outcome<OpenedFile> => {
-  if (isWav(bytes)) return openWav(fileName, bytes);
+  if (isWav(bytes) || /\.wav$/i.test(fileName)) return openWav(fileName, bytes);
   if (bytes.length > MOST_TEXT_BYTES)
     return failure(
       "unsupported-encoding",
@@ -118,7 +118,7 @@ const openWav = (fileName: string, wav: Uint8Array<ArrayBuffer>): Outcome<Opened
 };
 
 export type ReadRequest = {
-  kind: MeasuredKind;
+  kind: RunKind;
   settings: Settings;
   files: readonly {
     fileName: string;
@@ -138,8 +138,11 @@ export type ReadRequest = {
 };
 
 /** Reads a run from files, by the same analyses as any other recording. */
-export const readRun = (request: ReadRequest): Outcome<MeasuredChannel[]> => {
-  const definition = DEFINITIONS[request.kind];
+export const readRun = (
+  request: ReadRequest,
+  onReading?: (doneRatio: number) => void,
+): Outcome<ChannelResult[]> => {
+  const definition = RUN_KINDS[request.kind];
   const settings = completeSettings(definition.fields, request.settings);
   const texts = request.files.flatMap(({ responseText }) =>
     responseText === null ? [] : [responseText],
@@ -182,19 +185,24 @@ export const readRun = (request: ReadRequest): Outcome<MeasuredChannel[]> => {
       input: file.inputChannel === null ? null : volts[file.inputChannel],
     });
   }
-  return analyseRun(request.kind, recordings, {
-    settings,
-    band: TONE_DEFAULTS.band,
-    mainsHz: request.mainsHz,
-    ratedWatts: request.ratedWatts,
-  });
+  return analyseRun(
+    request.kind,
+    recordings,
+    {
+      settings,
+      band: TONE_DEFAULTS.band,
+      mainsHz: request.mainsHz,
+      ratedWatts: request.ratedWatts,
+    },
+    onReading,
+  );
 };
 
 const responseFromText = (
   texts: readonly string[],
   settings: Settings,
-): Outcome<MeasuredChannel[]> => {
-  const channels: MeasuredChannel[] = [];
+): Outcome<ChannelResult[]> => {
+  const channels: ChannelResult[] = [];
   for (const text of texts) {
     const response = readResponseText(text);
     if (!response.ok) return response;

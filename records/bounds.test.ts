@@ -15,18 +15,18 @@ const millisecondsFor = async (work: () => Promise<unknown>): Promise<number> =>
   return performance.now() - start;
 };
 const empties = (count: number) => Array.from({ length: count }, () => ({}));
-const withSteps = (steps: unknown) => ({
+const withLevels = (levels: unknown) => ({
   ...sweep,
   result: {
     ...sweep.result,
-    channels: sweep.result.channels.map((channel) => ({ ...channel, steps })),
+    channels: sweep.result.channels.map((channel) => ({ ...channel, levels })),
   },
 });
 
 // 19 s, 15 s and 54 s before lengths were looked at first. A second is many times what they take now.
 test.each([
-  ["empty steps of a sweep", runSchema, withSteps(empties(10_000))],
-  ["as many empty steps as there may be", runSchema, withSteps(empties(1000))],
+  ["empty levels of a sweep", runSchema, withLevels(empties(10_000))],
+  ["as many empty levels as there may be", runSchema, withLevels(empties(1000))],
   ["empty claims", sheetSchema, { claims: empties(30_000) }],
   ["as many empty claims as there may be", sheetSchema, { claims: empties(400) }],
   ["captures", runSchema, { ...sweep, captures: empties(100_001) }],
@@ -50,10 +50,10 @@ test("a list that is too long is told by its own length, and nothing else", asyn
   }));
 
 test("of a list that programs make the first wrong entry is told, and no further one", async () => {
-  const [right] = sweep.result.channels[0].steps;
-  const errors = await errorsOf(runSchema, withSteps([right, { startSeconds: -1 }, {}, {}]));
+  const [right] = sweep.result.channels[0].levels ?? [];
+  const errors = await errorsOf(runSchema, withLevels([right, { startSeconds: -1 }, {}, {}]));
   const [path, ...more] = Object.keys(errors).filter((each) => each.includes("channels[0]"));
-  expect(path).toMatch(/^result\.channels\[0\]\.steps\[1\]\./);
+  expect(path).toMatch(/^result\.channels\[0\]\.levels\[1\]\./);
   expect(more).toEqual([]);
 });
 
@@ -68,10 +68,10 @@ test.each([
     Object.keys(
       await errorsOf(
         runSchema,
-        withSteps(sweep.result.channels[0].steps.map((step) => ({ ...step, ...change }))),
+        withLevels((sweep.result.channels[0].levels ?? []).map((step) => ({ ...step, ...change }))),
       ),
     ),
-  ).toContain(`result.channels[0].steps[0].${Object.keys(change)[0]}`),
+  ).toContain(`result.channels[0].levels[0].${Object.keys(change)[0]}`),
 );
 
 test("a text where there should be a list, and an object where there should be a text, are told", async () => {

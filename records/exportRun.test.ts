@@ -57,7 +57,7 @@ test("JSON: format, version, amplifier and the whole run", () => {
   const run = runOf([60, 55]);
   expect(JSON.parse(runAsJson(amplifier, run))).toEqual({
     format: "rimebank-run",
-    formatVersion: 1,
+    formatVersion: 2,
     amplifier,
     run,
   });

@@ -1,15 +1,16 @@
 import { unparse } from "papaparse";
 import { channelLetter } from "@/core/verdict";
 import type { Amplifier } from "./amplifier";
-import { isSweep, type MeasuredRun, type Run, type SweepRun } from "./run";
+import type { Run } from "./run";
 
 /** Words of the reviewer that a spreadsheet would take for a formula are given as text. */
 const CSV = { newline: "\n", escapeFormulae: true };
 
-/** A power sweep as one line a channel and level; any other run as one line a reading, then one a point of its curves. SI units and ratios. */
-export const runAsCsv = (run: Run): string => (isSweep(run) ? sweepAsCsv(run) : measuredAsCsv(run));
+/** A run with levels as one line a channel and level; any other as one line a reading, then one a point of its curves. SI units and ratios. */
+export const runAsCsv = (run: Run): string =>
+  run.result.channels.some(({ levels }) => levels) ? levelsAsCsv(run) : readingsAsCsv(run);
 
-const measuredAsCsv = ({ conditions, result }: MeasuredRun): string =>
+const readingsAsCsv = ({ conditions, result }: Run): string =>
   unparse(
     result.channels.flatMap(({ figures, curves, bursts }, k) => {
       const channel = channelLetter(conditions.channels[k].channelIndex);
@@ -53,10 +54,10 @@ const measuredAsCsv = ({ conditions, result }: MeasuredRun): string =>
     CSV,
   );
 
-const sweepAsCsv = ({ conditions, result }: SweepRun): string =>
+const levelsAsCsv = ({ conditions, result }: Run): string =>
   unparse(
-    result.channels.flatMap(({ steps }, k) =>
-      steps.map((step, level) => ({
+    result.channels.flatMap(({ levels = [] }, k) =>
+      levels.map((step, level) => ({
         channel: channelLetter(conditions.channels[k].channelIndex),
         level: level + 1,
         load_ohms: conditions.channels[k].loadOhms,
@@ -75,4 +76,4 @@ const sweepAsCsv = ({ conditions, result }: SweepRun): string =>
 
 /** The whole run with what it was made from. */
 export const runAsJson = (amplifier: Amplifier, run: Run): string =>
-  JSON.stringify({ format: "rimebank-run", formatVersion: 1, amplifier, run }, null, 2);
+  JSON.stringify({ format: "rimebank-run", formatVersion: 2, amplifier, run }, null, 2);

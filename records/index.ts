@@ -74,25 +74,22 @@ export {
   type LoadChannel,
   type LoadDraft,
 } from "./load";
-export type { MeasuredResult } from "./measured";
+export type { RunResult } from "./runResult";
 export { NO_REMARKS, remarksSchema, type Remarks } from "./remarks";
 export {
   ANALYSIS_VERSION,
   DEFAULT_UPLOAD_LIMIT_BYTES,
   entryOf,
   evidenceOf,
-  isSweep,
+  isPowerEvidence,
   powerEvidence,
   RUN_LIMIT_BYTES,
   runSchema,
-  type MeasuredDraft,
-  type MeasuredRun,
   type Run,
   type RunCapture,
   type RunConditions,
   type RunDraft,
   type RunEntry,
-  type SweepRun,
 } from "./run";
 export { runConditions, type ConditionFacts } from "./runConditions";
 export {

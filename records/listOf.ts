@@ -13,6 +13,7 @@ export const listOf = <T extends object>(element: ObjectSchema<T>, most: number,
         : value,
     )
     .test("list", (value, { path, createError }) => {
+      if (value === undefined) return true;
       if (!Array.isArray(value)) return createError({ message: `${path} must be a list` });
       if (value.length > most || value.length < least)
         return createError({

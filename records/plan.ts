@@ -1,5 +1,6 @@
 import { array, number, object, string, type InferType } from "yup";
-import { RUN_KIND_NAMES, type PlannedRun } from "@/core/plan";
+import { type PlannedRun } from "@/core/plan";
+import { RUN_KIND_NAMES } from "@/core/run";
 import { quantity } from "./quantity";
 import { trimmed } from "./text";
 import { revision } from "./revision";

@@ -1,11 +1,9 @@
-import { array, lazy, mixed, number, object, string, type InferType } from "yup";
-import { GUARD_REASONS } from "@/core/drive";
-import { MEASURED_KINDS, type MeasuredKind } from "@/core/run";
-import type { PowerSweepResult } from "@/core/sweep";
+import { array, mixed, number, object, string, type InferType } from "yup";
+import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/run";
 import type { PowerEvidence } from "@/core/verdict";
-import { measuredChannelsSchema, type MeasuredResult } from "./measured";
+import { runResultSchema, type RunResult } from "./runResult";
 import type { Remarks } from "./remarks";
-import { above0, MOST, upTo, within } from "./limits";
+import { above0, MOST, upTo } from "./limits";
 import { listOf } from "./listOf";
 import { trimmed } from "./text";
 
@@ -14,78 +12,6 @@ export const ANALYSIS_VERSION = 1;
 
 /** Largest upload unless the owner says otherwise: 512 MB. */
 export const DEFAULT_UPLOAD_LIMIT_BYTES = 512 * 1024 * 1024;
-
-const ratio = () => upTo(MOST.figure);
-
-const halfWaveSchema = object({
-  shortfallRatio: within(MOST.figure),
-  tipVolts: within(MOST.volts),
-  tipSpreadVolts: within(MOST.volts),
-  flattenedCycleCount: upTo(MOST.figure),
-});
-
-const stepSchema = object({
-  startSeconds: upTo(MOST.seconds),
-  windowStartSeconds: upTo(MOST.seconds),
-  windowSeconds: upTo(MOST.seconds),
-  fundamentalHz: upTo(MOST.hertz),
-  voltsRms: upTo(MOST.volts),
-  powerWatts: upTo(MOST.watts),
-  powerWattsStdUncertainty: upTo(MOST.watts),
-  thdRatio: ratio(),
-  thdPlusNoiseRatio: ratio(),
-  harmonics: listOf(object({ order: upTo(1000), ratio: ratio() }), 100),
-  flattening: object({
-    present: mixed<boolean>().oneOf([true, false]).required(),
-    firstHalf: string().oneOf(["positive", "negative", "both"]).nullable().defined(),
-    cycleCount: upTo(MOST.figure),
-    positive: halfWaveSchema,
-    negative: halfWaveSchema,
-  }),
-  heldRatio: ratio(),
-});
-
-/** Levels of one sweep. */
-const MOST_STEPS = 1000;
-
-const sweepResultSchema = object({
-  kind: string()
-    .oneOf(["power-sweep"] as const)
-    .required(),
-  frequencyHz: above0(MOST.hertz),
-  channels: array()
-    .of(
-      object({
-        steps: listOf(stepSchema, MOST_STEPS, 2),
-        stop: object({
-          reason: string()
-            .oneOf([
-              "rail-voltage",
-              "supply-power-or-current",
-              "output-limiter",
-              "output-protection",
-              "input-drive",
-              "not-known",
-              ...Object.values(GUARD_REASONS),
-            ] as const)
-            .required(),
-          evidence: string().max(1000).required(),
-        }),
-      }),
-    )
-    .min(1)
-    .max(16)
-    .required(),
-});
-
-const measuredResultSchema = object({
-  kind: string()
-    .oneOf([...MEASURED_KINDS])
-    .required(),
-  channels: measuredChannelsSchema,
-});
-
-const KINDS = ["power-sweep", ...MEASURED_KINDS] as const;
 
 const conditionsSchema = object({
   nominalOhms: above0(MOST.ohms),
@@ -158,33 +84,29 @@ const captureSchema = object({
 export const RUN_LIMIT_BYTES = 8 * 1024 * 1024;
 
 /** A run as it is handed to the store: conditions in, captures in, result out. What was typed or watched has no capture. */
-export const runSchema = lazy((input: { kind?: unknown } | null | undefined) =>
-  object({
-    /** Made where the run is made, so that storing it again after a lost answer is no second run. */
-    id: string()
-      .matches(/^[A-Za-z0-9-]{1,60}$/, "The id must be letters, digits and hyphens.")
-      .optional(),
-    kind: string().oneOf(KINDS).required(),
-    source: string()
-      .oneOf(["recording", "simulated-bench", "typed"] as const)
-      .required(),
-    sourceDetail: string().max(300).defined(),
-    conditions: conditionsSchema,
-    result: (
-      (input?.kind === "power-sweep"
-        ? sweepResultSchema
-        : measuredResultSchema) as typeof measuredResultSchema
-    ).test(
-      "channels-match",
-      "result and conditions must have the same kind and number of channels",
-      (value, { parent }) =>
-        value?.kind === parent.kind &&
-        value?.channels?.length === parent.conditions?.channels?.length,
-    ),
-    analysisVersion: number().required().integer().positive().max(1e6),
-    captures: listOf(captureSchema, 64),
-  }),
-);
+export const runSchema = object({
+  /** Made where the run is made, so that storing it again after a lost answer is no second run. */
+  id: string()
+    .matches(/^[A-Za-z0-9-]{1,60}$/, "The id must be letters, digits and hyphens.")
+    .optional(),
+  kind: string()
+    .oneOf([...RUN_KIND_NAMES])
+    .required(),
+  source: string()
+    .oneOf(["recording", "simulated-bench", "typed"] as const)
+    .required(),
+  sourceDetail: string().max(300).defined(),
+  conditions: conditionsSchema,
+  result: runResultSchema.test(
+    "channels-match",
+    "result and conditions must have the same kind and number of channels",
+    (value, { parent }) =>
+      value?.kind === parent.kind &&
+      value?.channels?.length === parent.conditions?.channels?.length,
+  ),
+  analysisVersion: number().required().integer().positive().max(1e6),
+  captures: listOf(captureSchema, 64),
+});
 
 export type RunConditions = InferType<typeof conditionsSchema>;
 export type RunCapture = {
@@ -193,22 +115,18 @@ export type RunCapture = {
   fullScaleVolts: number;
   /** Which of the run's recordings it is. */ shot?: string;
 };
-type Common = {
+
+export type RunDraft = {
   id: string;
+  kind: RunKind;
   source: "recording" | "simulated-bench" | "typed";
   sourceDetail: string;
   conditions: RunConditions;
+  result: RunResult;
   analysisVersion: number;
   captures: readonly RunCapture[];
 };
-type Stored = { amplifierId: string; takenAt: string; remarks: Remarks };
-
-export type SweepDraft = Common & { kind: "power-sweep"; result: PowerSweepResult };
-export type MeasuredDraft = Common & { kind: MeasuredKind; result: MeasuredResult };
-export type RunDraft = SweepDraft | MeasuredDraft;
-export type SweepRun = SweepDraft & Stored;
-export type MeasuredRun = MeasuredDraft & Stored;
-export type Run = SweepRun | MeasuredRun;
+export type Run = RunDraft & { amplifierId: string; takenAt: string; remarks: Remarks };
 
 /** What a list says of a run: enough to name it, to find others like it, and to see which plan or claim it answers. */
 export type RunEntry = {
@@ -248,24 +166,27 @@ export const entryOf = ({
   isStruck: remarks.struck !== null,
 });
 
-export const isSweep = (run: Run): run is SweepRun => run.kind === "power-sweep";
+/** Whether a run is evidence of the amplifier as it comes for claims of power: not struck out, with nothing set otherwise than usual. */
+export const isPowerEvidence = ({
+  kind,
+  isStruck,
+  setting,
+}: Pick<RunEntry, "kind" | "isStruck" | "setting">): boolean =>
+  RUN_KINDS[kind].speaksTo === "power" && !isStruck && !setting;
 
-/** What a sweep says about a claim of power. */
+/** What a run's levels say about a claim of power. A channel without levels says nothing. */
 export const powerEvidence = ({
   conditions,
   result,
-}: Pick<SweepRun, "conditions" | "result">): PowerEvidence => ({
+}: Pick<Run, "conditions" | "result">): PowerEvidence => ({
   channelsDriven: conditions.channelsDriven,
-  channels: result.channels.map((channel, k) => ({
-    ...channel,
+  channels: result.channels.map(({ levels = [] }, k) => ({
+    steps: levels,
     channelIndex: conditions.channels[k].channelIndex,
     loadOhms: conditions.channels[k].loadOhms,
   })),
 });
 
-/** Runs that count as evidence of the amplifier as it comes: not struck out, nothing set otherwise than usual. */
+/** Evidence among runs, in their order. */
 export const evidenceOf = (runs: readonly Run[]): PowerEvidence[] =>
-  runs
-    .filter(isSweep)
-    .filter(({ remarks, conditions }) => remarks.struck === null && !conditions.setting)
-    .map(powerEvidence);
+  runs.filter((run) => isPowerEvidence(entryOf(run))).map(powerEvidence);

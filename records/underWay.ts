@@ -1,6 +1,6 @@
 import { boolean, mixed, number, object, string } from "yup";
-import type { RunKind } from "@/core/plan";
-import { RUN_KIND_NAMES } from "@/core/plan";
+import type { RunKind } from "@/core/run";
+import { RUN_KIND_NAMES } from "@/core/run";
 import type { GuardName, Trip } from "@/core/drive";
 import type { Recorded, Settings } from "@/core/run";
 import type { Confirmation } from "./rig";
@@ -20,8 +20,6 @@ export type BenchJob = {
   setting: string;
   inputUsed: string;
   ratedWatts: number | null;
-  /** Source volts at the top of a power sweep. */
-  lastVoltsRms: number | null;
   seed: number;
   set: { id: string; label: string } | null;
   confirmations?: readonly Confirmation[];
@@ -70,7 +68,6 @@ const jobSchema = object({
   setting: string().max(200).defined(),
   inputUsed: string().max(120).defined(),
   ratedWatts: above0(MOST.watts).nullable().defined(),
-  lastVoltsRms: above0(MOST.volts).nullable().defined(),
   seed: number().integer().required(),
   set: object({ id: string().max(60).required(), label: string().max(120).required() })
     .nullable()

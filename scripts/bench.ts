@@ -12,7 +12,7 @@ import { proposePlan, timelineOf } from "@/core/plan";
 import { steppedSweep } from "@/core/signal";
 import { powerSpectrum } from "@/core/spectrum";
 import { decodeChannel, encodeWav, readWavLayout } from "@/core/wav";
-import { analyseSweep } from "@/pipeline/analyseSweep";
+import { readRun } from "@/pipeline/readRun";
 
 const REPEATS = 5;
 
@@ -117,14 +117,24 @@ if (isWanted("sweep"))
     const wav = encodeWav([drive, drive.map((volts) => 0.98 * volts)], 192_000, 40, "int24");
     const load = { loadOhms: 8.2, loadOhmsStdUncertainty: 0.02, voltsStdUncertaintyRatio: 0.005 };
     const seconds = bestSeconds(() => {
-      const outcome = analyseSweep(
-        {
-          wav,
-          fullScaleVolts: 40,
-          conditions: { channels: [load, load], band: { lowHz: 20, highHz: 20_000 }, mainsHz: 50 },
-        },
-        () => {},
-      );
+      const outcome = readRun({
+        kind: "power-sweep",
+        settings: {},
+        files: [
+          {
+            fileName: "sweep.wav",
+            wav,
+            fullScaleVolts: 40,
+            responseText: null,
+            channels: [0, 1],
+            inputChannel: null,
+          },
+        ],
+        loads: [load, load],
+        secondLoads: null,
+        mainsHz: 50,
+        ratedWatts: null,
+      });
       if (!outcome.ok) throw new Error(outcome.finding.advice);
     }, 1);
     report(

@@ -60,7 +60,7 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await driver.get(pinwheel.replace(/[^/]+$/, "forecast"));
   await shows(driver, "Stopped by the supply", 30_000);
   await picture("forecast");
-  await stage("bench", "Distortion against output");
+  await stage("bench", "Power against distortion");
   await picture("bench");
   await driver.executeScript(
     "document.documentElement.classList.add('dark'); document.documentElement.style.colorScheme = 'dark'",
@@ -69,7 +69,7 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await picture("bench-dark");
   await stage("verdict", "by each school");
   await picture("verdict");
-  await stage("bench", "Distortion against output");
+  await stage("bench", "Power against distortion");
   await press(driver, "New run");
   await shows(driver, "Which run");
   await driver.sleep(400);

@@ -1,5 +1,6 @@
 import "server-only";
 import type { Knex } from "knex";
+import { RUN_KINDS } from "@/core/run";
 import type { Run, RunEntry } from "@/records";
 import { findRuns } from "@/store";
 
@@ -44,7 +45,7 @@ export const readShownRun = async (
     : null;
 };
 
-/** The run of the same kind before it, for comparison; one that was struck out is no comparison. A sweep also needs the same load. */
+/** The run of the same kind before it, for comparison; one that was struck out is no comparison. Some kinds are compared only into the same load. */
 const entryBefore = (entry: RunEntry, entries: readonly RunEntry[]): RunEntry | null =>
   entries
     .slice(entries.indexOf(entry) + 1)
@@ -52,6 +53,6 @@ const entryBefore = (entry: RunEntry, entries: readonly RunEntry[]): RunEntry | 
       ({ kind, isStruck, nominalOhms, channelsDriven }) =>
         kind === entry.kind &&
         !isStruck &&
-        (kind !== "power-sweep" ||
+        (!RUN_KINDS[kind].isComparedByLoad ||
           (nominalOhms === entry.nominalOhms && channelsDriven === entry.channelsDriven)),
     ) ?? null;

@@ -2,7 +2,7 @@ import "server-only";
 import type { Knex } from "knex";
 import { claimText } from "@/core/claim";
 import { evidenceAt, JUDGE_VERSION, judgePowerClaim, type Verdict } from "@/core/verdict";
-import { isSweep, powerClaim, powerEvidence, type Claim, type RunEntry } from "@/records";
+import { isPowerEvidence, powerClaim, powerEvidence, type Claim, type RunEntry } from "@/records";
 import {
   evidenceRevision,
   findRuns,
@@ -24,17 +24,13 @@ export type AmplifierSummary = {
 /** A claim with its verdict. */
 export type JudgedClaim = { claim: Claim; verdict: Verdict };
 
-/** Runs that count as evidence of the amplifier as it comes, newest first: sweeps that are not struck out, with nothing set otherwise. */
-const evidenceEntries = (entries: readonly RunEntry[]): RunEntry[] =>
-  entries.filter(({ kind, isStruck, setting }) => kind === "power-sweep" && !isStruck && !setting);
-
 /** Judges claims by the runs of their amplifier; only the runs that decide are read. */
 export const judgeClaims = async (
   db: Knex,
   claims: readonly Claim[],
   entries: readonly RunEntry[],
 ): Promise<JudgedClaim[]> => {
-  const able = evidenceEntries(entries).map(({ id, channelsDriven, loadOhms }) => ({
+  const able = entries.filter(isPowerEvidence).map(({ id, channelsDriven, loadOhms }) => ({
     id,
     channelsDriven,
     channels: loadOhms.map((ohms) => ({ loadOhms: ohms })),
@@ -44,7 +40,7 @@ export const judgeClaims = async (
   const runs = await findRuns(db, needed);
   return claims.map((claim, k) => {
     const run = runs.find(({ id }) => id === chosen[k]);
-    const evidence = run && isSweep(run) ? [powerEvidence(run)] : [];
+    const evidence = run ? [powerEvidence(run)] : [];
     const elsewhere = evidence.length === 0 && able.length > 0;
     return { claim, verdict: judgePowerClaim(powerClaim(claim), evidence, elsewhere) };
   });

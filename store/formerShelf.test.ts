@@ -6,7 +6,7 @@ import { gunzipSync } from "node:zlib";
 import Database from "better-sqlite3";
 import type { Knex } from "knex";
 import { judgePowerClaim } from "@/core/verdict";
-import { amplifierName, evidenceOf, powerClaim } from "@/records";
+import { amplifierName, evidenceOf, powerClaim, type Run } from "@/records";
 import {
   databaseFile,
   findDocument,
@@ -20,6 +20,23 @@ import {
 
 const unpacked = (name: string): Buffer =>
   gunzipSync(readFileSync(join(__dirname, "testing", `formerShelf.${name}.gz`)));
+
+/** A sweep in its former form: its levels, and why it stopped. */
+const asItWas = (run: Run): object =>
+  run.kind === "power-sweep"
+    ? {
+        ...run,
+        result: {
+          kind: run.kind,
+          // It was measured from the recording; each level has its own reading of it.
+          frequencyHz: expect.closeTo(run.result.channels[0].levels?.[0].fundamentalHz ?? 0, 0),
+          channels: run.result.channels.map(({ levels, stop: { reason, evidence } }) => ({
+            steps: levels,
+            stop: { reason, evidence },
+          })),
+        },
+      }
+    : run;
 
 let folder: string, db: Knex;
 beforeAll(async () => {
@@ -35,7 +52,19 @@ afterAll(async () => {
 test("every run is as it was, to the last digit", async () => {
   const before = JSON.parse(unpacked("runs.json").toString());
   expect(before.length).toBe(25);
-  expect(await listRuns(db)).toEqual(before);
+  const now = await listRuns(db);
+  expect(now.map(asItWas)).toEqual(before);
+  const swept = now.filter(({ kind }) => kind === "power-sweep");
+  expect(swept.length).toBeGreaterThan(3);
+  // A sweep has figures and curves like any other run now, made of the levels that it had.
+  for (const { result } of swept)
+    for (const { levels = [], figures, curves, stop } of result.channels) {
+      expect(figures[0]).toMatchObject({ name: "one-percent", quantity: "watts" });
+      expect(curves[0].points.map(([watts]) => watts)).toEqual(
+        levels.map(({ powerWatts }) => powerWatts),
+      );
+      expect(stop.picture?.points.length).toBe(levels.length);
+    }
 });
 
 test("the verdicts are those of before", async () => {

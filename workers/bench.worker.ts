@@ -1,7 +1,6 @@
 import { expose, transfer } from "comlink";
 import { findLoads } from "@/core/load";
 import { success } from "@/core/outcome";
-import { analyseSweep } from "@/pipeline/analyseSweep";
 import { glanceOf } from "@/pipeline/glance";
 import { LiveRun } from "@/pipeline/liveBench";
 import { playRun } from "@/pipeline/playRun";
@@ -9,7 +8,6 @@ import { predictSweep } from "@/pipeline/predictSweep";
 import { openFile, readRun } from "@/pipeline/readRun";
 import { readTone } from "@/pipeline/readTone";
 import { OpenRecording } from "@/pipeline/recordingViews";
-import { recordSweep } from "@/pipeline/recordSweep";
 import type { BenchWorker } from "./protocol";
 
 /** Progress is told no more often than a screen needs it. */
@@ -44,20 +42,24 @@ const running = (): LiveRun => {
 };
 
 const worker: BenchWorker = {
-  analyseSweep: async (request, onProgress) => analyseSweep(request, onProgress),
   readTone: async (wav) => readTone(wav),
   findLoads: async (shelf, demand) => findLoads(shelf, demand),
-  predictSweep: async (request) => predictSweep(request),
-  playRun: async (request, onProgress, onShot) =>
+  predictSweep,
+  playRun: async (request, onProgress, onShot, onReading) =>
     playRun(request, {
       onMoment: seldom(
         ({ moment, isTone, ...facts }) => ({ ...facts, ...glanceOf(moment, isTone) }),
         onProgress,
       ),
       onShot,
+      onReading: seldom((doneRatio) => doneRatio, onReading),
     }),
   openFile: async (fileName, bytes, givenRateHz) => openFile(fileName, bytes, givenRateHz),
-  readRun: async (request) => readRun(request),
+  readRun: async (request, onReading) =>
+    readRun(
+      request,
+      seldom((doneRatio) => doneRatio, onReading),
+    ),
   openRecording: async (wav, fullScaleVolts) => {
     const outcome = OpenRecording.open(wav, fullScaleVolts);
     if (!outcome.ok) return outcome;
@@ -91,13 +93,6 @@ const worker: BenchWorker = {
   takeLive: async () => {
     const taken = running().take();
     return transfer(taken, [taken.wav.buffer]);
-  },
-  recordSweep: async (request, onProgress) => {
-    const recording = recordSweep(
-      request,
-      seldom((moment) => glanceOf(moment, true), onProgress),
-    );
-    return transfer(recording, [recording.capture.wav.buffer]);
   },
 };
 

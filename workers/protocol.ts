@@ -1,15 +1,12 @@
 import type { FoundLoads, LoadDemand, PowerResistor } from "@/core/load";
 import type { Outcome } from "@/core/outcome";
-import type { Curve, MeasuredChannel } from "@/core/run";
-import type { PowerSweepResult } from "@/core/sweep";
-import type { AnalysisRequest, WorkProgress } from "@/pipeline/analyseSweep";
+import type { Curve, ChannelResult } from "@/core/run";
 import type { LiveReading, LiveRequest, RampLimit } from "@/pipeline/liveBench";
 import type { Glance } from "@/pipeline/glance";
 import type { KeptShot, PlayMoment, PlayRequest } from "@/pipeline/playRun";
 import type { Prediction, PredictionRequest } from "@/pipeline/predictSweep";
 import type { RecordedTone } from "@/pipeline/readTone";
 import type { OpenedFile, ReadRequest } from "@/pipeline/readRun";
-import type { RecordedSweep, SweepRequest } from "@/pipeline/recordSweep";
 import type { AudioClips, Opened, Stretch } from "@/pipeline/recordingViews";
 
 /** A moment of a run that plays. */
@@ -17,11 +14,6 @@ export type PlayProgress = Pick<PlayMoment, "label" | "shotNumber"> & Glance;
 
 /** What a worker can be asked. What crosses to it and back is plain data and typed arrays. */
 export type BenchWorker = {
-  /** Decodes a recording and reads its power sweep. */
-  analyseSweep(
-    request: AnalysisRequest,
-    onProgress: (progress: WorkProgress) => void,
-  ): Promise<Outcome<PowerSweepResult>>;
   /** A quick sweep of a simulated amplifier, to be drawn while its parameters change. */
   predictSweep(request: PredictionRequest): Promise<Outcome<Prediction>>;
   /** The tone in a recording. */
@@ -33,7 +25,8 @@ export type BenchWorker = {
     request: PlayRequest,
     onProgress: (progress: PlayProgress) => void,
     onShot: (shot: KeptShot) => void | Promise<void>,
-  ): Promise<Outcome<MeasuredChannel[]>>;
+    onReading: (doneRatio: number) => void,
+  ): Promise<Outcome<ChannelResult[]>>;
   /** Opens a file of any kind that is known, and guesses what it was made for. */
   openFile(
     fileName: string,
@@ -41,7 +34,10 @@ export type BenchWorker = {
     givenRateHz: number | null,
   ): Promise<Outcome<OpenedFile>>;
   /** Reads a run from files. */
-  readRun(request: ReadRequest): Promise<Outcome<MeasuredChannel[]>>;
+  readRun(
+    request: ReadRequest,
+    onReading: (doneRatio: number) => void,
+  ): Promise<Outcome<ChannelResult[]>>;
   /** Opens a recording for looking at; its samples stay in the worker. */
   openRecording(wav: Uint8Array<ArrayBuffer>, fullScaleVolts: number): Promise<Outcome<Opened>>;
   /** The spectrum of a stretch of the open recording, a channel each. */
@@ -58,6 +54,4 @@ export type BenchWorker = {
   climbLive(limit: RampLimit): Promise<void>;
   changeLiveTone(frequencyHz: number): Promise<void>;
   takeLive(): Promise<{ wav: Uint8Array<ArrayBuffer>; fullScaleVolts: number; fileName: string }>;
-  /** Records a power sweep on the simulated bench. */
-  recordSweep(request: SweepRequest, onProgress: (glance: Glance) => void): Promise<RecordedSweep>;
 };

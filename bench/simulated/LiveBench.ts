@@ -2,7 +2,8 @@ import { requirePositive, requireRange } from "@/core/units";
 import { simulationRate, switchOn } from "./record";
 import { withFaults } from "./rig/faults";
 import type { Rig } from "./rig/rig";
-import type { Session, SessionEvent, SessionState } from "./session";
+import type { Session } from "./session";
+import type { LiveState, LiveTone } from "../contract";
 import { playSource } from "./source/source";
 
 const CAPTURE_RATE_HZ = 192_000;
@@ -13,17 +14,11 @@ const KEPT_SECONDS = 1;
 /** The least drive, under full: as good as silent, but the tone is still to be found. */
 const LEAST_DRIVE_RATIO = 1e-4;
 
-export type LiveState = {
-  driveVoltsRms: number;
-  state: SessionState;
-  events: readonly SessionEvent[];
-};
-
 /**
  * A rig with a steady tone whose level is turned by hand while it plays: the drive glides, the phase goes on, and the amplifier keeps
  * its charge and heat. Time passes only when `advance` is called.
  */
-export class LiveBench {
+export class LiveBench implements LiveTone {
   readonly sampleRateHz: number;
   readonly mostDriveVoltsRms: number;
   private readonly session: Session;
@@ -85,7 +80,15 @@ export class LiveBench {
     );
     volts.forEach((part, channel) => append(this.kept[channel], part));
     this.keptCount = Math.min(this.kept[0].length, this.keptCount + volts[0].length);
-    return { driveVoltsRms: this.target, state: this.session.now, events: this.session.events };
+    const { seconds: at, loadCelsius, temperatures, mains, isCutOut } = this.session.now;
+    return {
+      seconds: at,
+      loadCelsius,
+      sinkCelsius: temperatures.sinkCelsius,
+      mainsAmperes: mains.amperesRms,
+      mainsWatts: mains.watts,
+      isCutOut,
+    };
   }
 
   /** The last seconds of each channel, or as much as there is. */

@@ -1,8 +1,7 @@
-import { stimulusVolts } from "@/core/signal";
+import { halveRate, stimulusVolts } from "@/core/signal";
 import { requireRange } from "@/core/units";
 import type { Capture, RecordingMoment, RecordingRequest, Watch } from "../contract";
 import { convert } from "./instruments/converter";
-import { halveRate } from "./instruments/halfBand";
 import {
   readClamp,
   readContact,

@@ -43,7 +43,7 @@ export const soak = (
   }
   return {
     points,
-    events: session.events.map(({ seconds: atSeconds, event }) => ({ atSeconds, event })),
+    events: session.events.map(({ seconds: at, event }) => ({ seconds: at, event })),
   };
 };
 

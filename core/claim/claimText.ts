@@ -1,15 +1,12 @@
 import { formatPercent, formatSignificant } from "../units";
-import type { PowerClaim } from "./types";
+import type { PowerClaim, PowerLimit } from "./types";
 
 /** The claim in the words used everywhere: "50 W per channel into 8 Ω, both channels driven, at 0.5 % THD+N". */
 export const claimText = (claim: PowerClaim): string =>
   `${trimmed(claim.powerWatts)} W per channel into ${trimmed(claim.loadOhms)} Ω, ${drivenText(claim.channelsDriven)}, at ${limitText(claim)}`;
 
 /** "0.5 % THD+N" */
-export const limitText = ({
-  distortionLimitRatio,
-  distortionMeasure,
-}: Pick<PowerClaim, "distortionLimitRatio" | "distortionMeasure">): string =>
+export const limitText = ({ distortionLimitRatio, distortionMeasure }: PowerLimit): string =>
   `${formatPercent(distortionLimitRatio, 3)
     .replace(/(\.\d*?)0+ /, "$1 ")
     .replace(". ", " ")} ${measureText(distortionMeasure)}`;

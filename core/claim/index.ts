@@ -4,4 +4,4 @@ export { claimedWatts } from "./claimedWatts";
 export { multiplierIn } from "./quantities";
 export { readClaims, testablePower } from "./readClaims";
 export { statedText } from "./statedText";
-export type { PowerClaim, ReadClaim, StatedClaim, UnreadLine } from "./types";
+export type { PowerClaim, PowerLimit, ReadClaim, StatedClaim, UnreadLine } from "./types";

@@ -11,6 +11,9 @@ export type PowerClaim = {
   distortionMeasure: DistortionMeasure;
 };
 
+/** A limit of distortion, at which output is told. */
+export type PowerLimit = Pick<PowerClaim, "distortionLimitRatio" | "distortionMeasure">;
+
 export type Band = { lowHz: number; highHz: number };
 
 /** What a line of a specification says, as far as it says it: null where it is silent. */

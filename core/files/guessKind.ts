@@ -1,14 +1,13 @@
 import { analyseBursts } from "../burst";
 import { analyseTone, readFlattening } from "../distortion";
 import { findFrequencySteps } from "../response";
-import type { MeasuredKind } from "../run";
+import type { RunKind } from "../run";
 import { powerSpectrum, type Spectrum } from "../spectrum";
 import { findSteps } from "../sweep";
 import { LEAST_SAMPLES } from "../wav";
 
-export type GuessedKind = MeasuredKind | "power-sweep";
 /** What a recording seems to be, and what in it says so. */
-export type KindGuess = { kind: GuessedKind; because: string };
+export type KindGuess = { kind: RunKind; because: string };
 
 const LOAD = { loadOhms: 8, loadOhmsStdUncertainty: 0, voltsStdUncertaintyRatio: 0 };
 /** A listening channel is this far under the driven one. */

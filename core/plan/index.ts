@@ -1,7 +1,6 @@
 // core/plan: which runs to make, in which order, and how warm everything gets along the way.
 export { heatWatts, usualSink } from "./amplifierHeat";
 export { newRun, orderedGently, proposePlan, tooEarly } from "./propose";
-export { RUN_KIND_NAMES, RUN_KINDS, type RunKindFacts } from "./runKinds";
 export { HANDLING_SECONDS, heatAlong, timelineOf } from "./timeline";
 export type {
   HeatBody,
@@ -9,8 +8,6 @@ export type {
   PlanFacts,
   PlannedClaim,
   PlannedRun,
-  PlanSize,
-  RunKind,
   Timeline,
   TimelineEntry,
 } from "./types";

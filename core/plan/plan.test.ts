@@ -6,8 +6,6 @@ import {
   newRun,
   orderedGently,
   proposePlan,
-  RUN_KIND_NAMES,
-  RUN_KINDS,
   timelineOf,
   tooEarly,
   usualSink,
@@ -15,6 +13,7 @@ import {
   type PlanFacts,
   type PlannedRun,
 } from ".";
+import { RUN_KIND_NAMES, RUN_KINDS } from "../run";
 
 const facts = (given: Partial<PlanFacts> = {}): PlanFacts => ({
   claims: [
@@ -56,7 +55,7 @@ test("each size holds what the smaller one does; every run that is proposed at a
       [...kinds[1]].every((kind) => kinds[2].has(kind)),
   ).toBe(true);
   expect([...kinds[2]].sort()).toEqual(
-    RUN_KIND_NAMES.filter((kind) => RUN_KINDS[kind].from !== null).sort(),
+    RUN_KIND_NAMES.filter((kind) => RUN_KINDS[kind].plan.from !== null).sort(),
   );
 });
 
@@ -88,7 +87,7 @@ test("a run added by hand is as usual for its kind, and its name is new", () => 
     loadOhms: 8,
     channelsDriven: 2,
     proves: ["c8"],
-    seconds: RUN_KINDS["power-sweep"].seconds,
+    seconds: RUN_KINDS["power-sweep"].plan.seconds,
   });
   expect(runs.map(({ id }) => id)).not.toContain(sweep.id);
   expect(newRun("power-sweep", facts(), [...runs, sweep]).id).not.toBe(sweep.id);
@@ -104,7 +103,7 @@ test("every planned power is that of its kind: watts as they are, ratios of what
     facts({ hasBridging: true }),
     "everything",
   )) {
-    const { level } = RUN_KINDS[kind];
+    const { level } = RUN_KINDS[kind].plan;
     const wanted =
       "watts" in level
         ? level.watts
@@ -116,9 +115,9 @@ test("every planned power is that of its kind: watts as they are, ratios of what
 
 test("gentle before violent, and one channel before both; a run put too early is told", () => {
   const runs = proposePlan(facts({ hasBridging: true }), "everything");
-  expect(orderedGently([...runs].reverse()).map(({ kind }) => RUN_KINDS[kind].violence)).toEqual(
-    runs.map(({ kind }) => RUN_KINDS[kind].violence),
-  );
+  expect(
+    orderedGently([...runs].reverse()).map(({ kind }) => RUN_KINDS[kind].plan.violence),
+  ).toEqual(runs.map(({ kind }) => RUN_KINDS[kind].plan.violence));
   expect(runs[0].kind).toBe("noise");
   expect(runs.at(-1)?.kind).toBe("heat-soak");
   expect(tooEarly(runs).size).toBe(0);

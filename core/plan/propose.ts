@@ -1,11 +1,8 @@
-import { RUN_KIND_NAMES, RUN_KINDS } from "./runKinds";
-import type { PlanFacts, PlannedClaim, PlannedRun, PlanSize, RunKind } from "./types";
+import { RUN_KIND_NAMES, RUN_KINDS, type PlanSize, type RunKind } from "../run";
+import type { PlanFacts, PlannedClaim, PlannedRun } from "./types";
 import { isNearLoad } from "../power";
 
 const SIZES: readonly PlanSize[] = ["quick", "standard", "everything"];
-
-/** What "low" is: a speaker that dips below its 4 ohm. Common practice. */
-const LOW_OHMS = 2;
 
 /**
  * The runs that claims, switches, supplies and loads call for, gentle before violent. What depends on power is made for each
@@ -14,7 +11,7 @@ const LOW_OHMS = 2;
  */
 export const proposePlan = (facts: PlanFacts, size: PlanSize): PlannedRun[] => {
   const wanted = (kind: RunKind) => {
-    const { from } = RUN_KINDS[kind];
+    const { from } = RUN_KINDS[kind].plan;
     return from !== null && SIZES.indexOf(from) <= SIZES.indexOf(size);
   };
   const runs = RUN_KIND_NAMES.filter(wanted).flatMap((kind) => runsOf(kind, facts, size));
@@ -32,60 +29,50 @@ export const proposePlan = (facts: PlanFacts, size: PlanSize): PlannedRun[] => {
 type Draft = Omit<PlannedRun, "id">;
 
 const runsOf = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] => {
+  const { claims, channelCount } = facts;
+  const { isBridged, plan } = RUN_KINDS[kind];
+  const ohms = usualOhms(facts);
+  const usualDriven = claims[0]?.channelsDriven ?? channelCount;
+  if (isBridged)
+    return facts.hasBridging && channelCount > 1
+      ? [draftOf(kind, facts, ohms, Math.floor(channelCount / 2), "bridged")]
+      : [];
+  if (plan.madeFor === "each-claim") return forEachClaim(kind, facts, size);
+  if (plan.madeFor === "each-claimed-load")
+    return [...new Set(claims.length === 0 ? [ohms] : claims.map(({ loadOhms }) => loadOhms))].map(
+      (each) => draftOf(kind, facts, each, usualDriven, ""),
+    );
+  return [draftOf(kind, facts, plan.loadOhms ?? ohms, plan.channelsDriven ?? channelCount, "")];
+};
+
+/** Each claimed load with as many channels as are claimed and with all; with everything, also each switch and supply. */
+const forEachClaim = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] => {
   const { claims, channelCount, loadOhms, otherSupplies, switches } = facts;
-  const first = {
-    loadOhms: usualOhms(facts),
-    channelsDriven: claims[0]?.channelsDriven ?? channelCount,
-  };
-  const make = (ohms: number, channelsDriven: number, setting = ""): Draft =>
-    draftOf(kind, facts, ohms, channelsDriven, setting);
-  switch (kind) {
-    case "power-sweep": {
-      const ohms = [
-        ...new Set([
-          ...claims.map((claim) => claim.loadOhms),
-          ...(size === "everything" || claims.length === 0 ? loadOhms : []),
-        ]),
-      ];
-      const counts = (each: number) => [
-        ...new Set([
-          ...claims.filter((claim) => claim.loadOhms === each).map((claim) => claim.channelsDriven),
-          channelCount,
-          ...(size === "quick" ? [] : [1]),
-        ]),
-      ];
-      const plain = ohms.flatMap((each) => counts(each).map((count) => make(each, count)));
-      const settings =
-        size === "everything"
-          ? [
-              ...otherSupplies.map((name) => `supply: ${name}`),
-              ...switches.flatMap(({ name, positions }) =>
-                positions.slice(1).map((position) => `${name}: ${position}`),
-              ),
-            ]
-          : [];
-      return [
-        ...plain,
-        ...settings.map((setting) => make(first.loadOhms, first.channelsDriven, setting)),
-      ];
-    }
-    case "burst":
-      return [
-        ...new Set(
-          claims.map((claim) => claim.loadOhms).concat(claims.length === 0 ? [first.loadOhms] : []),
-        ),
-      ].map((ohms) => make(ohms, first.channelsDriven));
-    case "bridged":
-      return facts.hasBridging && channelCount > 1
-        ? [make(first.loadOhms, Math.floor(channelCount / 2), "bridged")]
-        : [];
-    case "low-ohm":
-      return [make(LOW_OHMS, channelCount)];
-    case "impedance":
-      return [make(first.loadOhms, 1)];
-    default:
-      return [make(first.loadOhms, channelCount)];
-  }
+  const ohms = [
+    ...claims.map((claim) => claim.loadOhms),
+    ...(size === "everything" || claims.length === 0 ? loadOhms : []),
+  ];
+  const counts = (each: number) => [
+    ...claims.filter((claim) => claim.loadOhms === each).map((claim) => claim.channelsDriven),
+    channelCount,
+    ...(size === "quick" ? [] : [1]),
+  ];
+  const settings =
+    size === "everything"
+      ? [
+          ...otherSupplies.map((name) => `supply: ${name}`),
+          ...switches.flatMap(({ name, positions }) =>
+            positions.slice(1).map((position) => `${name}: ${position}`),
+          ),
+        ]
+      : [];
+  const usualDriven = claims[0]?.channelsDriven ?? channelCount;
+  return [
+    ...[...new Set(ohms)].flatMap((each) =>
+      [...new Set(counts(each))].map((count) => draftOf(kind, facts, each, count, "")),
+    ),
+    ...settings.map((setting) => draftOf(kind, facts, usualOhms(facts), usualDriven, setting)),
+  ];
 };
 
 /** A run of some kind as usual: at the first claim's load, all channels driven. Its id is not among those of `runs`. */
@@ -116,7 +103,7 @@ const draftOf = (
   loadOhms,
   channelsDriven,
   watts: wattsOf(kind, facts, loadOhms, channelsDriven),
-  seconds: RUN_KINDS[kind].seconds,
+  seconds: RUN_KINDS[kind].plan.seconds,
   setting,
   proves: setting === "" ? provenBy(kind, facts.claims, loadOhms, channelsDriven) : [],
 });
@@ -127,20 +114,20 @@ const wattsOf = (
   ohms: number,
   channelsDriven: number,
 ): number => {
-  const { level } = RUN_KINDS[kind];
+  const { level } = RUN_KINDS[kind].plan;
   return "watts" in level
     ? level.watts
     : Number((level.ratio * expectedWatts(ohms, channelsDriven)).toPrecision(2));
 };
 
-/** A power sweep proves the claims of its load and channels, as long as nothing is set otherwise than usual. */
+/** A run that speaks to claims of power proves the claims of its load and channels, as long as nothing is set otherwise than usual. */
 const provenBy = (
   kind: RunKind,
   claims: readonly PlannedClaim[],
   ohms: number,
   channelsDriven: number,
 ): string[] =>
-  kind === "power-sweep"
+  RUN_KINDS[kind].speaksTo === "power"
     ? claims
         .filter(
           (claim) => isNearLoad(claim.loadOhms, ohms) && claim.channelsDriven === channelsDriven,
@@ -155,7 +142,7 @@ const provenBy = (
 export const orderedGently = (runs: readonly PlannedRun[]): PlannedRun[] =>
   runs.toSorted(
     (left, right) =>
-      RUN_KINDS[left.kind].violence - RUN_KINDS[right.kind].violence ||
+      RUN_KINDS[left.kind].plan.violence - RUN_KINDS[right.kind].plan.violence ||
       Number(left.setting !== "") - Number(right.setting !== "") ||
       right.loadOhms - left.loadOhms ||
       left.channelsDriven - right.channelsDriven,
@@ -168,7 +155,9 @@ export const tooEarly = (runs: readonly PlannedRun[]): Set<string> =>
       .filter((run, index) =>
         runs
           .slice(index + 1)
-          .some((later) => RUN_KINDS[later.kind].violence < RUN_KINDS[run.kind].violence - 1),
+          .some(
+            (later) => RUN_KINDS[later.kind].plan.violence < RUN_KINDS[run.kind].plan.violence - 1,
+          ),
       )
       .map(({ id }) => id),
   );

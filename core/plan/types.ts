@@ -1,7 +1,4 @@
-import type { MeasuredKind } from "../run";
-
-/** Every run of the job. */
-export type RunKind = MeasuredKind | "power-sweep";
+import type { RunKind } from "../run";
 
 /** One run as it is planned. Plain data. */
 export type PlannedRun = {
@@ -17,9 +14,6 @@ export type PlannedRun = {
   /** Claims that it can prove, by their id. */
   proves: readonly string[];
 };
-
-/** How much of the job is done. */
-export type PlanSize = "quick" | "standard" | "everything";
 
 /** A claim as far as planning needs it. */
 export type PlannedClaim = {

@@ -1,5 +1,5 @@
 import { seededNormal } from "../signal";
-import { analyseRun, DEFINITIONS, initialSettings, MEASURED_KINDS, type MeasuredKind } from ".";
+import { analyseRun, RUN_KINDS, initialSettings, RUN_KIND_NAMES, type RunKind } from ".";
 
 const RATE_HZ = 48_000;
 const LOAD = {
@@ -9,7 +9,7 @@ const LOAD = {
   voltsStdUncertaintyRatio: 0.003,
 };
 
-const read = (kind: MeasuredKind, volts: Float64Array) =>
+const read = (kind: RunKind, volts: Float64Array) =>
   analyseRun(
     kind,
     [
@@ -26,7 +26,7 @@ const read = (kind: MeasuredKind, volts: Float64Array) =>
       } as never,
     ],
     {
-      settings: initialSettings(DEFINITIONS[kind].fields),
+      settings: initialSettings(RUN_KINDS[kind].fields),
       band: { lowHz: 20, highHz: 20_000 },
       mainsHz: 50,
       ratedWatts: 50,
@@ -44,7 +44,7 @@ const SIGNALS: Record<string, Float64Array> = {
 
 // Whatever is recorded: figures that can be kept as JSON, or a finding that says what to do.
 test.each(
-  MEASURED_KINDS.flatMap((kind) => Object.keys(SIGNALS).map((name) => [kind, name] as const)),
+  RUN_KIND_NAMES.flatMap((kind) => Object.keys(SIGNALS).map((name) => [kind, name] as const)),
 )("%s of %s", (kind, name) => {
   const outcome = read(kind, SIGNALS[name]);
   if (!outcome.ok) return expect(outcome.finding.advice.length).toBeGreaterThan(20);

@@ -1,17 +1,18 @@
 import { failure, type Outcome } from "../outcome";
-import { DEFINITIONS } from "./definitions";
-import type { AnalysisConditions, MeasuredChannel, MeasuredKind, Recorded } from "./types";
+import { RUN_KINDS } from "./runKinds";
+import type { AnalysisConditions, ChannelResult, RunKind, Recorded } from "./types";
 
 /**
  * Reads the recordings of a run, whatever its kind. What cannot be said in numbers (the level of silence, a ratio to nothing) is
  * refused here, so that it is neither shown nor kept.
  */
 export const analyseRun = (
-  kind: MeasuredKind,
+  kind: RunKind,
   recordings: readonly Recorded[],
   conditions: AnalysisConditions,
-): Outcome<MeasuredChannel[]> => {
-  const outcome = DEFINITIONS[kind].analyse(recordings, conditions);
+  onProgress?: (doneRatio: number) => void,
+): Outcome<ChannelResult[]> => {
+  const outcome = RUN_KINDS[kind].analyse(recordings, conditions, onProgress);
   if (!outcome.ok) return outcome;
   const silent = outcome.value.findIndex((channel) => !isExpressible(channel));
   if (silent < 0) return outcome;
@@ -22,7 +23,7 @@ export const analyseRun = (
   );
 };
 
-const isExpressible = ({ figures, curves, bursts }: MeasuredChannel): boolean =>
+const isExpressible = ({ figures, curves, bursts }: ChannelResult): boolean =>
   figures.every(
     ({ value, stdUncertainty }) => isFiniteOrNull(value) && isFiniteOrNull(stdUncertainty),
   ) &&

@@ -1,28 +1,33 @@
-// core/run: what each kind of run may be set to, which recordings it takes, and what is read from them.
+// core/run: what each kind of run is, what it may be set to, which recordings it takes, and what is read from them.
 export { analyseRun } from "./analyseRun";
-export { DEFINITIONS, MEASURED_KINDS } from "./definitions";
-export { readSoak, soakWatts, type SoakMoment } from "./kinds/heat";
 export { spectrumCurve } from "./figures";
-export { residualOf } from "./kinds/manyTones";
+export { residualOf } from "./kinds/residual";
 export { responseChannel } from "./kinds/response";
-export { readTyped, TYPED, type TypedReadings } from "./kinds/typed";
-export { stoppedBy } from "./stop";
+export { levelFigures, levelResult, USUAL_LIMIT, type LevelResult } from "./levels";
+export { readTyped } from "./readTyped";
+export { RUN_KIND_NAMES, RUN_KINDS } from "./runKinds";
 export { completeSettings, initialSettings, isAllowed, numberOf, readingFields } from "./settings";
+export { stoppedBy } from "./stop";
 export type {
   AnalysisConditions,
   BurstCycles,
+  ChannelResult,
   Curve,
   Figure,
-  MeasuredChannel,
-  MeasuredKind,
-  MeasuredStop,
-  MeasuredStopReason,
+  PlanRole,
+  PlanSize,
   Quantity,
   Recorded,
+  RunKind,
   RunKindDefinition,
+  RunStop,
+  RunStopReason,
   SettingField,
   Settings,
   Shot,
   ShotFacts,
   ShotLoad,
+  SoakDefinition,
+  SoakMoment,
+  TypedReadings,
 } from "./types";

@@ -5,14 +5,13 @@ import { captureVolts, hasReferenceCaptures, truthOf } from "../testing/referenc
 import { amplitudeRatioToDb } from "../units";
 import {
   completeSettings,
-  DEFINITIONS,
+  RUN_KINDS,
   initialSettings,
-  MEASURED_KINDS,
-  readSoak,
+  RUN_KIND_NAMES,
   readTyped,
   spectrumCurve,
-  type MeasuredChannel,
-  type MeasuredKind,
+  type ChannelResult,
+  type RunKind,
   type Recorded,
   type Settings,
 } from ".";
@@ -36,12 +35,12 @@ const recorded = (volts: Float64Array[], change: Partial<Recorded> = {}): Record
   ...change,
 });
 const analysed = (
-  kind: MeasuredKind,
+  kind: RunKind,
   recordings: readonly Recorded[],
   settings: Settings = {},
-): MeasuredChannel[] => {
-  const outcome = DEFINITIONS[kind].analyse(recordings, {
-    settings: completeSettings(DEFINITIONS[kind].fields, settings),
+): ChannelResult[] => {
+  const outcome = RUN_KINDS[kind].analyse(recordings, {
+    settings: completeSettings(RUN_KINDS[kind].fields, settings),
     band: { lowHz: 20, highHz: 20_000 },
     mainsHz: 50,
     ratedWatts: 50,
@@ -49,7 +48,7 @@ const analysed = (
   if (!outcome.ok) throw new Error(outcome.finding.advice);
   return outcome.value;
 };
-const valueOf = (channel: MeasuredChannel, name: string): number => {
+const valueOf = (channel: ChannelResult, name: string): number => {
   const value = channel.figures.find((each) => each.name === name)?.value;
   if (typeof value !== "number")
     throw new Error(`no ${name} among ${channel.figures.map((each) => each.name).join(", ")}`);
@@ -62,17 +61,15 @@ const tone = (volts: number, hertz: number, seconds = 0.5) =>
   );
 
 describe("settings", () => {
-  test.each(MEASURED_KINDS)("%s: as usual they are within their own range", (kind) => {
-    const { fields } = DEFINITIONS[kind];
+  test.each(RUN_KIND_NAMES)("%s: as usual they are within their own range", (kind) => {
+    const { fields } = RUN_KINDS[kind];
     expect(completeSettings(fields, {})).toEqual(initialSettings(fields));
   });
   test("what is out of range is the caller's mistake", () => {
-    expect(() => completeSettings(DEFINITIONS.spectrum.fields, { frequencyHz: 1e6 })).toThrow(
+    expect(() => completeSettings(RUN_KINDS.spectrum.fields, { frequencyHz: 1e6 })).toThrow(
       RangeError,
     );
-    expect(() => completeSettings(DEFINITIONS.noise.fields, { weighting: "z" })).toThrow(
-      RangeError,
-    );
+    expect(() => completeSettings(RUN_KINDS.noise.fields, { weighting: "z" })).toThrow(RangeError);
   });
 });
 
@@ -213,7 +210,7 @@ describe("events and meters", () => {
       mainsWatts: 60,
       isCutOut: false,
     }));
-    const settled = readSoak(moments, [], 2);
+    const settled = RUN_KINDS["heat-soak"].soak!.read(moments, [], 2);
     const first = (outcome: typeof settled) =>
       outcome.ok
         ? [
@@ -224,9 +221,13 @@ describe("events and meters", () => {
           ]
         : outcome.finding.advice;
     expect(first(settled)).toEqual([2, "heat sink, settled", null, "level-reached"]);
-    const cut = readSoak(moments.slice(0, 4), [{ seconds: 300, event: "thermal-cut-out" }], 1);
+    const cut = RUN_KINDS["heat-soak"].soak!.read(
+      moments.slice(0, 4),
+      [{ seconds: 300, event: "thermal-cut-out" }],
+      1,
+    );
     expect(first(cut)).toEqual([1, "heat sink at the end", "at-least", "thermal-cut-out"]);
-    expect(readSoak(moments.slice(0, 2), [], 1).ok).toBe(false);
+    expect(RUN_KINDS["heat-soak"].soak!.read(moments.slice(0, 2), [], 1).ok).toBe(false);
   });
 
   test("typed: 20 V RMS across 8 ohm are 50 W; 28.28 V peak say the same; nothing typed is asked for", () => {
@@ -255,15 +256,15 @@ describe("events and meters", () => {
   });
 });
 
-test.each<[MeasuredKind, string]>([
+test.each<[RunKind, string]>([
   ["crosstalk", "channel-mismatch"],
   ["impedance", "no-samples"],
   ["spectrum", "no-signal"],
   ["burst", "no-signal"],
   ["heat-soak", "no-samples"],
 ])("refusal: a silent recording of one channel is no %s", (kind, code) => {
-  const outcome = DEFINITIONS[kind].analyse([recorded([new Float64Array(RATE_HZ)])], {
-    settings: initialSettings(DEFINITIONS[kind].fields),
+  const outcome = RUN_KINDS[kind].analyse([recorded([new Float64Array(RATE_HZ)])], {
+    settings: initialSettings(RUN_KINDS[kind].fields),
     band: { lowHz: 20, highHz: 20_000 },
     mainsHz: 50,
     ratedWatts: null,
@@ -272,7 +273,7 @@ test.each<[MeasuredKind, string]>([
 });
 
 (hasReferenceCaptures ? describe : describe.skip)("reference captures, against their truth", () => {
-  const runOf = (name: string, kind: MeasuredKind, settings: Settings = {}) => {
+  const runOf = (name: string, kind: RunKind, settings: Settings = {}) => {
     const { channels, sampleRateHz } = captureVolts(name);
     const [channel] = analysed(
       kind,
@@ -327,8 +328,8 @@ test("a full-power sweep begins higher each time the amplifier shuts down at the
     ratedWatts: 50,
     sampleRateHz: RATE_HZ,
   };
-  const shots = DEFINITIONS["full-power-response"].shots(
-    initialSettings(DEFINITIONS["full-power-response"].fields),
+  const shots = RUN_KINDS["full-power-response"].shots(
+    initialSettings(RUN_KINDS["full-power-response"].fields),
     facts,
   );
   const begins: number[] = [];

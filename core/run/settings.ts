@@ -61,9 +61,9 @@ export const bandOf = (
   };
 };
 
-/** Settings as usual, so that one key runs it. */
-export const initialSettings = (fields: readonly SettingField[]): Settings =>
-  Object.fromEntries(fields.map(({ name, initial }) => [name, initial]));
+/** Settings as usual, so that one key runs it, but for what is given. */
+export const initialSettings = (fields: readonly SettingField[], given: Settings = {}): Settings =>
+  Object.fromEntries(fields.map(({ name, initial }) => [name, given[name] ?? initial]));
 
 /**
  * Settings with what is missing filled in as usual.

@@ -2,10 +2,10 @@ import type { Flattening } from "../distortion";
 import { GUARD_REASONS, type GuardReason, type Trip } from "../drive";
 import { formatSignificant } from "../units";
 import { topsText } from "./figures";
-import type { Curve, MeasuredStop, Recorded } from "./types";
+import type { Curve, RunStop, Recorded } from "./types";
 
 /** Events of a protection, in the order in which they explain a stop. */
-const EVENTS: readonly (readonly [string, MeasuredStop["reason"], string])[] = [
+const EVENTS: readonly (readonly [string, RunStop["reason"], string])[] = [
   ["breaker-tripped", "breaker", "the breaker tripped"],
   ["thermal-cut-out", "thermal-cut-out", "its thermal cut-out opened"],
   ["relay-opened", "output-protection", "its protection relay opened"],
@@ -18,7 +18,7 @@ const EVENTS: readonly (readonly [string, MeasuredStop["reason"], string])[] = [
 export const stopByEvent = (
   recordings: readonly Recorded[],
   picture: Curve | null,
-): MeasuredStop | null => {
+): RunStop | null => {
   const events = recordings.flatMap((each) => each.events);
   for (const [name, reason, text] of EVENTS) {
     const found = events.find(({ event }) => event === name);
@@ -38,7 +38,7 @@ export const stopAtLevel = (
   flattening: Flattening | null,
   levelText: string,
   picture: Curve | null,
-): MeasuredStop => {
+): RunStop => {
   const happened = stopByEvent(recordings, picture);
   if (happened) return happened;
   if (flattening?.present)
@@ -64,7 +64,7 @@ const EXPLAINS_COLLAPSE: readonly string[] = [
 ];
 
 /** What is to be said of a run that a guard ended. @param seconds of the recording when it did */
-export const stoppedBy = <Stop extends { reason: MeasuredStop["reason"]; evidence: string }>(
+export const stoppedBy = <Stop extends { reason: RunStop["reason"]; evidence: string }>(
   found: Stop,
   { guard, text, seconds }: Trip & { seconds: number },
 ): Omit<Stop, "reason"> & { reason: Stop["reason"] | GuardReason } => {

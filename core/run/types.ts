@@ -1,7 +1,8 @@
+import type { StatedClaim } from "../claim";
 import type { Band } from "../distortion";
 import type { Outcome } from "../outcome";
 import type { Stimulus } from "../signal";
-import type { ChannelConditions, StopReason } from "../sweep";
+import type { ChannelConditions, StepReading, StopReason } from "../sweep";
 
 /** What a number is, so that the edge knows how to show it. Values are in SI units or ratios. */
 export type Quantity =
@@ -49,43 +50,45 @@ export type BurstCycles = {
   lastCleanCycle: number | null;
 };
 
-export type MeasuredStopReason =
+export type RunStopReason =
   StopReason | "level-reached" | "thermal-cut-out" | "breaker" | "operator";
 /** Why it stopped; `picture` shows it: volts against time around the moment that says so. */
-export type MeasuredStop = { reason: MeasuredStopReason; evidence: string; picture: Curve | null };
+export type RunStop = { reason: RunStopReason; evidence: string; picture: Curve | null };
 
 /** What a run found on one channel. The first figure is the main reading. */
-export type MeasuredChannel = {
+export type ChannelResult = {
   figures: readonly Figure[];
   curves: readonly Curve[];
   bursts: readonly BurstCycles[];
-  stop: MeasuredStop;
+  /** Each level of a run that raises the drive in steps, read by itself; claims of power are judged by them. */
+  levels?: readonly StepReading[];
+  stop: RunStop;
   summary: string;
 };
 
-/** Runs whose result is in this common form: all but the power sweep, whose levels the verdict reads one by one. */
-export type MeasuredKind =
+export type RunKind =
   | "noise"
   | "gain"
   | "spectrum"
-  | "clip-search"
   | "response"
+  | "noise-response"
+  | "line-output"
+  | "residual"
+  | "listening-level"
   | "crosstalk"
   | "impedance"
-  | "line-output"
   | "multitone"
-  | "noise-response"
-  | "residual"
   | "intermodulation"
   | "distortion-response"
+  | "power-sweep"
+  | "clip-search"
   | "mains-draw"
   | "burst"
   | "staying-power"
   | "full-power-response"
   | "bridged"
   | "low-ohm"
-  | "heat-soak"
-  | "listening-level";
+  | "heat-soak";
 
 /** What a run is set to: numbers in SI units, or one of the choices. */
 export type Settings = Readonly<Record<string, number | string>>;
@@ -123,6 +126,8 @@ export type Shot = {
   load: ShotLoad;
   /** What follows when the output collapses: the run ends unless said otherwise; a search goes on with its next level; a run that is to see what the amplifier does then plays on. */ afterCollapse?:
     "next-shot" | "play-on";
+  /** A sweep of levels ends by itself once every channel distorts more than this: beyond it no claim asks. */
+  endsPastRatio?: number;
 };
 
 /** A shot as it was recorded, in volts. From a file nothing is known of the stimulus, input, meters and events. */
@@ -159,15 +164,97 @@ export type AnalysisConditions = {
   ratedWatts: number | null;
 };
 
+/** What a meter shows, of one channel: SI values by name; absent where nothing was typed. */
+export type TypedReadings = Readonly<Record<string, number | undefined>>;
+
+/** How a kind of run is read off a meter. */
+export type TypedReading = {
+  fields: readonly SettingField[];
+  /** Fields that must be given, above zero; where none is named, any one will do. */
+  required: readonly string[];
+  read(readings: TypedReadings, load: ChannelConditions): { figures: Figure[]; summary: string };
+};
+
+/** Temperatures in degrees Celsius at moments from the start of the soak. */
+export type SoakMoment = {
+  seconds: number;
+  sinkCelsius: number;
+  caseCelsius: number;
+  loadCelsius: number;
+  loadWatts: readonly number[];
+  mainsWatts: number;
+  isCutOut: boolean;
+};
+
+/** A tone that is held for a long time. `watts` of each channel. */
+export type SoakTone = { frequencyHz: number; watts: number; seconds: number };
+
+/** How a kind of run is watched with thermometers: what is held, and what is read of the moments. */
+export type SoakDefinition = {
+  tone(settings: Settings, facts: ShotFacts): SoakTone;
+  read(
+    moments: readonly SoakMoment[],
+    events: readonly { seconds: number; event: string }[],
+    channelCount: number,
+  ): Outcome<ChannelResult[]>;
+};
+
+/** How much of the job is done. */
+export type PlanSize = "quick" | "standard" | "everything";
+
+/** What planning needs to know of a kind of run. */
+export type PlanRole = {
+  /** Gentle before violent: 0 is silence, 9 is hours of heat. */
+  violence: number;
+  seconds: number;
+  /** Mean power over the loudest. */
+  meanRatio: number;
+  /** Loudest level of each channel: watts, or a ratio of the power that is expected. */
+  level: { watts: number } | { ratio: number };
+  /** From which size of plan on it is made; null where a plan never proposes it, but it may be added by hand. */
+  from: PlanSize | null;
+  /** A plan makes it once, as the first claim has it, unless it is made for each claim or each claimed load. */
+  madeFor?: "each-claim" | "each-claimed-load";
+  /** How many channels are driven, where it is not all. */ channelsDriven?: number;
+  /** What it is made into, where it is not a claimed load. */ loadOhms?: number;
+};
+
 /**
- * A kind of run: what may be set, which shots it takes (each is handed back as it was recorded, so that the next may follow
- * from it), and what is read from them, a result a channel.
+ * A kind of run: what it is, what may be set, which shots it takes (each is handed back as it was recorded, so that the next may
+ * follow from it), and what is read from them, a result a channel. Whatever differs by kind is said here and nowhere else; what is
+ * left out is as with most.
  */
 export type RunKindDefinition = {
+  title: string;
+  /** For lists, where the title is long. */ shortTitle?: string;
+  yields: string;
+  plan: PlanRole;
   fields: readonly SettingField[];
+  /** What it needs at the bench beside load and probe, in the order of doing it. */
+  connect?: readonly string[];
+  /** What it works into, where that is no dummy load. */ worksInto?: string;
+  /** A title for the curves whose name begins so. Curves with the same title share a chart. */
+  charts: readonly (readonly [nameBegins: string, title: string])[];
+  /** The printed claims that it is held against. */ speaksTo?: StatedClaim["kind"];
+  /** Files of this kind make one run together; else each is a run. */ isReadTogether?: true;
+  takesSecondLoad?: true;
+  /** It is made into the lowest load at hand unless another is chosen. */ takesLowestLoad?: true;
+  leastChannels?: number;
+  /** Two channels drive one load between them. */ isBridged?: true;
+  /** One reading for all channels: heat and mains belong to the whole amplifier. */ isOfWholeAmplifier?: true;
+  /** Its recording is there to be listened to. */ isListenedTo?: true;
+  /** It is compared only with one into the same load with as many channels driven. */ isComparedByLoad?: true;
+  /** A quick sweep foretells it, and every parameter of the simulated amplifier may be turned. */ isForetold?: true;
+  /** The level may be turned by hand, live: before anything else, or as well. */ byHand?:
+    "first" | "too";
+  /** What a meter's readings are enough for. */ typed?: TypedReading;
+  /** No recording says anything of it. */ takesMeterOnly?: true;
+  /** Watched with thermometers instead of recorded. */ soak?: SoakDefinition;
   shots(settings: Settings, facts: ShotFacts): Generator<Shot, void, Recorded>;
+  /** @param onProgress told the share that is read, 0 to 1, where reading takes a while */
   analyse(
     recordings: readonly Recorded[],
     conditions: AnalysisConditions,
-  ): Outcome<MeasuredChannel[]>;
+    onProgress?: (doneRatio: number) => void,
+  ): Outcome<ChannelResult[]>;
 };

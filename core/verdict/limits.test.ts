@@ -70,14 +70,11 @@ test("every claim of one figure has its limit; a response and a supply have none
 });
 
 test("ratingSchools: side by side, weakest channel, null where there is no evidence", () => {
-  const sweep = (limit: number) => ({
-    steps: [
-      stepReading(1, 0.0001),
-      stepReading(limit, 0.0005),
-      stepReading(1.1 * limit, 0.02, true),
-    ],
-    stop: { reason: "rail-voltage" as const, evidence: "" },
-  });
+  const sweep = (limit: number) => [
+    stepReading(1, 0.0001),
+    stepReading(limit, 0.0005),
+    stepReading(1.1 * limit, 0.02, true),
+  ];
   const schools = ratingSchools(
     [sweep(60), sweep(55)],
     { ratio: 0.005, measure: "thd-plus-noise" },

@@ -2,9 +2,9 @@ import {
   powerAtClipOnset,
   powerAtDistortion,
   powerAtKnee,
-  type ChannelSweep,
   type DistortionMeasure,
   type PowerAtLimit,
+  type StepReading,
 } from "../sweep";
 
 /** One school of stating power, and what it makes of the evidence; null while there is no evidence for it. */
@@ -20,18 +20,19 @@ export type OtherEvidence = Partial<
 
 /**
  * The same amplifier rated by every main school, side by side; the weakest channel counts.
+ * @param channels the levels of each channel, in order of rising drive
  * @param ownLimit the claim's own limit, when there is a claim
  */
 export const ratingSchools = (
-  channels: readonly ChannelSweep[],
+  channels: readonly (readonly StepReading[])[],
   ownLimit: { ratio: number; measure: DistortionMeasure } | null,
   other: OtherEvidence = {},
 ): SchoolReading[] => {
-  const weakest = (read: (steps: ChannelSweep["steps"]) => PowerAtLimit): PowerAtLimit | null =>
+  const weakest = (read: (steps: readonly StepReading[]) => PowerAtLimit): PowerAtLimit | null =>
     channels.length === 0
       ? null
       : channels
-          .map(({ steps }) => read(steps))
+          .map(read)
           .reduce((least, reading) => (wattsOf(reading) < wattsOf(least) ? reading : least));
   const at = (ratio: number, measure: DistortionMeasure) =>
     weakest((steps) => powerAtDistortion(steps, ratio, measure));

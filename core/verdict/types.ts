@@ -1,9 +1,9 @@
-import type { ChannelSweep } from "../sweep";
+import type { StepReading } from "../sweep";
 
 /** One power sweep as evidence: the channels that were measured, and how many played meanwhile. */
 export type PowerEvidence = {
   channelsDriven: number;
-  channels: readonly (ChannelSweep & { channelIndex: number; loadOhms: number })[];
+  channels: readonly { steps: readonly StepReading[]; channelIndex: number; loadOhms: number }[];
 };
 
 export type VerdictStatus =

@@ -1,8 +1,14 @@
 import type { StatedClaim, ReadClaim } from "@/core/claim";
-import type { Figure, MeasuredChannel, MeasuredKind } from "@/core/run";
+import { RUN_KINDS, type ChannelResult, type Figure, type RunKind } from "@/core/run";
 import { COVERAGE_FACTOR } from "@/core/power";
 import { amplitudeRatioToDb, dbToAmplitudeRatio } from "@/core/units";
-import { judgeLimit, judgeResponse, limitOf, type LimitStatus } from "@/core/verdict";
+import {
+  judgeLimit,
+  judgeResponse,
+  limitOf,
+  type LimitStatus,
+  type VerdictStatus,
+} from "@/core/verdict";
 
 /** A span that a curve should stay within; null on a side that is free. In the units of the curve. */
 export type ClaimBand = {
@@ -11,25 +17,15 @@ export type ClaimBand = {
   lowY: number | null;
   highY: number | null;
   label: string;
+  /** Beyond its highest x nothing is claimed: the limit ends in a corner. */ isCorner?: true;
 };
 
 /** A printed claim that a run can be held against, and how it comes out; `band` is drawn on the chart of level. */
 export type ClaimMark = {
   text: string;
-  status: LimitStatus | null;
+  status: VerdictStatus | null;
   /** What the claim leaves out, and what it was held against all the same. */ note: string | null;
   band: ClaimBand | null;
-};
-
-/** Which kind of claim each run speaks to. */
-const CLAIM_OF: Partial<Record<MeasuredKind, StatedClaim["kind"]>> = {
-  response: "response",
-  "full-power-response": "response",
-  noise: "noise",
-  crosstalk: "crosstalk",
-  impedance: "damping-factor",
-  gain: "gain",
-  spectrum: "distortion",
 };
 
 /** The figure that a claim is held against, in its own unit: decibels for levels, ratios for distortion. */
@@ -79,11 +75,11 @@ const inClaimUnit = (
 
 /** The first printed claim that this run speaks to, or null. All channels must meet it. */
 export const claimMark = (
-  kind: MeasuredKind,
-  channels: readonly MeasuredChannel[],
+  kind: RunKind,
+  channels: readonly ChannelResult[],
   claims: readonly ReadClaim[],
 ): ClaimMark | null => {
-  const read = claims.find(({ stated }) => stated.kind === CLAIM_OF[kind]);
+  const read = claims.find(({ stated }) => stated.kind === RUN_KINDS[kind].speaksTo);
   if (!read) return null;
   const { stated, printedText } = read;
   if (stated.kind === "response") return responseMark(stated, read, channels);
@@ -126,7 +122,7 @@ const worst = (all: readonly LimitStatus[]): LimitStatus | null =>
 const responseMark = (
   { band, upDb, downDb }: Extract<StatedClaim, { kind: "response" }>,
   { printedText, missing }: ReadClaim,
-  channels: readonly MeasuredChannel[],
+  channels: readonly ChannelResult[],
 ): ClaimMark => {
   const drawn = {
     lowX: band.lowHz,

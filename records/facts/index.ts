@@ -11,3 +11,4 @@ export { rigState } from "./rigState";
 export { safetyFacts } from "./safetyFacts";
 export { repeatStatistics, type Statistic } from "./setStatistics";
 export { stageProgress, STAGES, type StageProgress, type StageSlug } from "./stageProgress";
+export { fittingClaims, runReadings, type Crossing, type RunReadings } from "./runReadings";

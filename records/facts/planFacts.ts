@@ -11,13 +11,13 @@ import {
 } from "@/core/load";
 import {
   heatWatts,
-  RUN_KINDS,
   usualSink,
   type HeatBody,
   type HeatModel,
   type PlanFacts,
   type PlannedRun,
 } from "@/core/plan";
+import { RUN_KINDS } from "@/core/run";
 import { formatFixed } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import type { Amplifier, Claim, Details, ForecastSettings, Load, Plan } from "@/records";
@@ -119,7 +119,7 @@ const heatedResistors = (loads: readonly Load[]): Heated[] => {
   return [...byName.values()];
 };
 
-const meanWatts = ({ kind, watts }: PlannedRun): number => watts * RUN_KINDS[kind].meanRatio;
+const meanWatts = ({ kind, watts }: PlannedRun): number => watts * RUN_KINDS[kind].plan.meanRatio;
 
 const wattsInResistor = ({ shares }: Heated, run: PlannedRun): number =>
   Math.max(
@@ -178,7 +178,7 @@ export const runTroubles = (run: PlannedRun, records: PlanRecords): string[] => 
     null,
   );
   const troubles: string[] = [];
-  if (run.watts > 0 && RUN_KINDS[run.kind].meanRatio > 0.1) {
+  if (run.watts > 0 && RUN_KINDS[run.kind].plan.meanRatio > 0.1) {
     const { mainsAmperes, marginAmperes } = demandsAt(
       run.watts,
       facts,

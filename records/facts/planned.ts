@@ -1,5 +1,6 @@
 import { drivenText } from "@/core/claim";
-import { RUN_KINDS, type PlannedRun } from "@/core/plan";
+import { type PlannedRun } from "@/core/plan";
+import { RUN_KINDS } from "@/core/run";
 import { formatShort } from "@/core/units";
 import type { RunEntry } from "@/records";
 import { isNearLoad } from "@/core/power";
@@ -16,7 +17,7 @@ export const conditionsText = ({
     `${formatShort(loadOhms)} Ω`,
     drivenText(channelsDriven),
     watts > 0
-      ? `${RUN_KINDS[kind].meanRatio === 1 ? "" : "up to "}${formatShort(watts, 2)} W`
+      ? `${RUN_KINDS[kind].plan.meanRatio === 1 ? "" : "up to "}${formatShort(watts, 2)} W`
       : "input shorted",
     setting,
   ]

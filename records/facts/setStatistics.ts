@@ -1,6 +1,5 @@
 import type { Figure } from "@/core/run";
-import type { MeasuredRun, Run } from "@/records";
-import { isSweep } from "@/records";
+import type { Run } from "@/records";
 
 /** Mean and scatter of the main reading over the runs of a set that were made alike, one channel. */
 export type Statistic = {
@@ -11,7 +10,7 @@ export type Statistic = {
   count: number;
 };
 
-const alike = (run: MeasuredRun): string =>
+const alike = (run: Run): string =>
   JSON.stringify([
     run.kind,
     run.conditions.nominalOhms,
@@ -25,11 +24,10 @@ const alike = (run: MeasuredRun): string =>
  * @returns nothing for fewer than two
  * @see JCGM 100:2008, 4.2 (type A evaluation)
  */
-export const repeatStatistics = (run: MeasuredRun, runs: readonly Run[]): Statistic[] => {
+export const repeatStatistics = (run: Run, runs: readonly Run[]): Statistic[] => {
   if (!run.conditions.set) return [];
   const repeats = runs.filter(
-    (each): each is MeasuredRun =>
-      !isSweep(each) &&
+    (each) =>
       each.conditions.set?.id === run.conditions.set?.id &&
       each.remarks.struck === null &&
       alike(each) === alike(run),

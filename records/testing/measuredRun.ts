@@ -1,6 +1,6 @@
 // For tests only: a run in the common form, built by hand.
-import type { Figure, MeasuredChannel, MeasuredKind } from "@/core/run";
-import { NO_REMARKS, type MeasuredRun } from "..";
+import type { Figure, ChannelResult, RunKind } from "@/core/run";
+import { NO_REMARKS, type Run } from "..";
 
 export const figureOf = (
   name: string,
@@ -11,8 +11,8 @@ export const figureOf = (
 
 export const channelOf = (
   figures: readonly Figure[],
-  change: Partial<MeasuredChannel> = {},
-): MeasuredChannel => ({
+  change: Partial<ChannelResult> = {},
+): ChannelResult => ({
   figures,
   curves: [],
   bursts: [],
@@ -26,10 +26,10 @@ export const channelOf = (
 });
 
 export const measuredRun = (
-  kind: MeasuredKind,
-  channels: readonly MeasuredChannel[],
-  change: Partial<MeasuredRun> = {},
-): MeasuredRun => ({
+  kind: RunKind,
+  channels: readonly ChannelResult[],
+  change: Partial<Run> = {},
+): Run => ({
   id: "run",
   amplifierId: "amp",
   kind,

@@ -1,6 +1,7 @@
 // For tests only: records built by hand.
+import { levelResult } from "@/core/run";
 import { stepReading } from "@/core/testing/stepReading";
-import { NO_REMARKS, type Amplifier, type Claim, type Load, type SweepRun } from "..";
+import { NO_REMARKS, type Amplifier, type Claim, type Load, type Run } from "..";
 
 export const amplifier: Amplifier = {
   id: "amp",
@@ -38,7 +39,7 @@ export const load: Load = {
 };
 
 /** A sweep of two channels that pass half a percent just above the given watts. */
-export const runOf = (watts: readonly number[], change: Partial<SweepRun> = {}): SweepRun => ({
+export const runOf = (watts: readonly number[], change: Partial<Run> = {}): Run => ({
   id: "run",
   amplifierId: "amp",
   kind: "power-sweep",
@@ -61,15 +62,16 @@ export const runOf = (watts: readonly number[], change: Partial<SweepRun> = {}):
   },
   result: {
     kind: "power-sweep",
-    frequencyHz: 1000,
-    channels: watts.map((limit) => ({
-      steps: [
-        stepReading(1, 0.0004),
-        stepReading(limit, 0.0012),
-        stepReading(1.01 * limit, 0.02, true),
-      ],
-      stop: { reason: "rail-voltage", evidence: "Both halves flatten." },
-    })),
+    channels: watts.map((limit) =>
+      levelResult({
+        steps: [
+          stepReading(1, 0.0004),
+          stepReading(limit, 0.0012),
+          stepReading(1.01 * limit, 0.02, true),
+        ],
+        stop: { reason: "rail-voltage", evidence: "Both halves flatten." },
+      }),
+    ),
   },
   captures: [{ sha256: "ab".repeat(32), fileName: "sweep.wav", fullScaleVolts: 80 }],
   remarks: NO_REMARKS,

@@ -3,6 +3,7 @@ import * as first from "./2026-11-25-first";
 import * as second from "./2026-11-25-second";
 import * as third from "./2026-11-25-third";
 import * as fourth from "./2026-11-27-fourth";
+import * as fifth from "./2026-11-28-fifth";
 
 /** All migrations by name; names begin with their date so that they sort. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -10,6 +11,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "2026-11-25-second": second,
   "2026-11-25-third": third,
   "2026-11-27-fourth": fourth,
+  "2026-11-28-fifth": fifth,
 };
 
 /** Names of all migrations, oldest first. */

@@ -7,7 +7,6 @@ import { claimedWatts, type ReadClaim } from "@/core/claim";
 import type { Calibration } from "@/core/rig";
 import type { Caution } from "@/core/safety";
 import {
-  isSweep,
   type Amplifier,
   type Claim,
   type Details,
@@ -18,7 +17,7 @@ import {
   type Run,
   type RunEntry,
 } from "@/records";
-import { MeasuredView } from "../measured/MeasuredView";
+import { RunView } from "../measured/RunView";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
@@ -28,7 +27,6 @@ import { useBenchEngine } from "./engine/BenchEngine";
 import { NewRun } from "./NewRun";
 import { PlayingPanel } from "./playing/PlayingPanel";
 import { RunTrack } from "./RunTrack";
-import { RunView } from "./RunView";
 
 export type BenchScreenProps = {
   amplifier: Amplifier;
@@ -167,24 +165,14 @@ const useShownOnce = (storedId: string | null, show: (id: string) => void): void
 
 type ShownProps = Pick<BenchScreenProps, "amplifier" | "claims" | "stated"> & { shown: ShownRun };
 
-function Shown({ shown: { run, before, setMates }, amplifier, claims, stated }: ShownProps) {
-  if (isSweep(run))
-    return (
-      <RunView
-        run={run}
-        before={before && isSweep(before) ? before : null}
-        amplifier={amplifier}
-        claims={claims}
-      />
-    );
+function Shown({ shown: { run, before, setMates }, ...rest }: ShownProps) {
   return (
-    <MeasuredView
+    <RunView
       run={run}
       runs={setMates}
-      before={before && !isSweep(before) ? before : null}
-      amplifier={amplifier}
-      claims={stated}
-      claimedWatts={claimedWatts(run.conditions.nominalOhms, claims, false) || null}
+      before={before}
+      {...rest}
+      claimedWatts={claimedWatts(run.conditions.nominalOhms, rest.claims, false) || null}
     />
   );
 }

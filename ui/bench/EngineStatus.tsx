@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, HStack, Text } from "@chakra-ui/react";
 import { useMemo } from "react";
-import { RUN_KINDS } from "@/core/plan";
+import { RUN_KINDS } from "@/core/run";
 import { channelLetter } from "@/core/verdict";
 import type { BenchJob } from "@/records";
 import { ActionButton } from "../parts/ActionButton";

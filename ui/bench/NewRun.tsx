@@ -1,8 +1,8 @@
 "use client";
-import { Box, Flex, Heading, HStack, Progress, Text } from "@chakra-ui/react";
+import { Box, Flex, Heading, HStack, Text } from "@chakra-ui/react";
 import { PageLink } from "../parts/PageLink";
 import { useMemo, useState } from "react";
-import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/plan";
+import { initialSettings, RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/run";
 import type { Calibration } from "@/core/rig";
 import { unconfirmed, type Caution } from "@/core/safety";
 import type {
@@ -20,17 +20,14 @@ import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
 import { newId } from "../parts/newId";
-import { Panel } from "../parts/Panel";
 import { conditionsText, type NextPlanned } from "@/records/facts";
 import { useBenchEngine } from "./engine/BenchEngine";
 import { FilesIn } from "./files/FilesIn";
-import { RecordingForm } from "./RecordingForm";
 import { RunForm } from "./RunForm";
 import { Choice } from "./SettingsFields";
 import { SimulatedBench } from "./simulation/SimulatedBench";
 import { TypedIn } from "./TypedIn";
 import { useReadings } from "./useReadings";
-import { useRunMaker, type MakerState } from "./useRunMaker";
 import { isNearLoad } from "@/core/power";
 
 export type NewRunProps = {
@@ -73,7 +70,8 @@ export function NewRun({
   const [kind, setKind] = useState<RunKind>(next?.kind ?? "power-sweep");
   const { readings: set, choose: setReadings, message } = useReadings(amplifier.id, rig);
   // Nothing but ears and a sound level meter takes this one, whatever the rig says.
-  const readings = kind === "listening-level" ? "meter" : set;
+  const { takesMeterOnly } = RUN_KINDS[kind];
+  const readings = takesMeterOnly ? "meter" : set;
   const loads = useMemo(() => forPlanned(given, next?.loadOhms), [given, next]);
   const choose = (to: RunKind) => {
     engine.clear();
@@ -113,7 +111,7 @@ export function NewRun({
           amplifierId={amplifier.id}
           readings={readings}
           message={message}
-          disabled={kind === "listening-level" || engine.state.job !== null}
+          disabled={takesMeterOnly || engine.state.job !== null}
           onChoose={(name) => {
             engine.clear();
             setReadings(name);
@@ -135,7 +133,6 @@ export function NewRun({
       {readings === "recordings" && (
         <FromFiles
           {...{
-            kind,
             amplifier,
             claims,
             loads,
@@ -148,7 +145,8 @@ export function NewRun({
         />
       )}
       {readings === "meter" && (
-        <FromMeter
+        <TypedIn
+          key={kind}
           kind={kind}
           amplifier={amplifier}
           loads={loads}
@@ -226,64 +224,16 @@ function ReadingsRow({
   );
 }
 
-/** One WAV file of a level sweep, and what makes watts of it. */
-function SweepFile({
-  amplifier,
-  loads,
-  calibration,
-  confirmations,
-  uploadLimitBytes,
-  onStored,
-}: Omit<FileProps, "claims" | "cautions">) {
-  const { state, fromRecording, cancel, clear } = useRunMaker(amplifier, onStored);
+function FromFiles({ cautions, ...rest }: FileProps) {
   return (
-    <>
-      {state.status === "running" && <Running state={state} onCancel={cancel} />}
-      <Panel>
-        <RecordingForm
-          calibration={calibration}
-          confirmations={confirmations}
-          loads={loads}
-          channelCount={amplifier.channelCount}
-          uploadLimitBytes={uploadLimitBytes}
-          failure={state.status === "failed" ? state : null}
-          busy={state.status === "running"}
-          onEdit={clear}
-          onStart={(recording) => void fromRecording(recording)}
-        />
-        <Text color="muted" fontSize="14px" mt={3}>
-          Several files, a scope’s CSV, or another run? Choose any other run above: what each file
-          is for is guessed from what is in it.
-        </Text>
-      </Panel>
-    </>
-  );
-}
-
-function FromFiles({ kind, claims, cautions, ...rest }: FileProps & { kind: RunKind }) {
-  return (
-    <Box maxW={kind === "power-sweep" ? "760px" : undefined}>
+    <Box>
       <Unconfirmed
         cautions={unconfirmed(cautions, rest.confirmations)}
         rigHref={`/amplifiers/${rest.amplifier.id}/rig`}
       />
-      {kind === "power-sweep" ? <SweepFile {...rest} /> : <FilesIn claims={claims} {...rest} />}
+      <FilesIn {...rest} />
     </Box>
   );
-}
-
-function FromMeter({
-  kind,
-  ...rest
-}: Pick<NewRunProps, "amplifier" | "loads" | "voltmeter" | "onStored"> & { kind: RunKind }) {
-  if (kind === "power-sweep")
-    return (
-      <EmptyState
-        title="A sweep takes a recording"
-        text="Dozens of levels are read from one recording. With a meter alone, use the clip search: the power just below flat tops."
-      />
-    );
-  return <TypedIn key={kind} kind={kind} {...rest} />;
 }
 
 type SimulatedProps = Pick<
@@ -291,7 +241,7 @@ type SimulatedProps = Pick<
   "amplifier" | "claims" | "loads" | "details" | "onStored"
 > & { kind: RunKind; guards: Guards; channelsDriven: number | null };
 
-/** The sweep has a bench of its own, with every parameter; the other runs share one form. */
+/** What can be foretold has a bench of its own, with every parameter; the other runs share one form. */
 function Simulated({
   kind,
   amplifier,
@@ -303,7 +253,7 @@ function Simulated({
   onStored,
 }: SimulatedProps) {
   const engine = useBenchEngine();
-  if (kind !== "power-sweep" && kind !== "listening-level")
+  if (!RUN_KINDS[kind].isForetold)
     return (
       <RunForm
         key={kind}
@@ -333,11 +283,10 @@ function Simulated({
             loadId: asked.load.id,
             secondLoadId: null,
             channelsDriven: asked.channelsDriven,
-            settings: {},
+            settings: initialSettings(RUN_KINDS[kind].fields, { lastVoltsRms: asked.lastVoltsRms }),
             setting: "",
             inputUsed: "",
             ratedWatts: null,
-            lastVoltsRms: asked.lastVoltsRms,
             seed: 1,
             set: null,
           },
@@ -408,36 +357,5 @@ function Unconfirmed({ cautions, rigHref }: { cautions: readonly Caution[]; rigH
         To the safety gate
       </PageLink>
     </Text>
-  );
-}
-
-function Running({
-  state,
-  onCancel,
-}: {
-  state: Extract<MakerState, { status: "running" }>;
-  onCancel(): void;
-}) {
-  return (
-    <Panel mb={4} role="status">
-      <Flex gap={5} align="center">
-        <Box flex={1}>
-          <HStack justify="space-between" mb={1.5}>
-            <Text fontWeight={700}>{state.stage}</Text>
-            <Text fontWeight={700} fontSize="20px">
-              {Math.round(100 * state.doneRatio)} %
-            </Text>
-          </HStack>
-          <Progress.Root value={100 * state.doneRatio} size="md">
-            <Progress.Track bg="sunken">
-              <Progress.Range bg="spruce" />
-            </Progress.Track>
-          </Progress.Root>
-        </Box>
-        <ActionButton onClick={onCancel} hotkey="Esc">
-          Cancel
-        </ActionButton>
-      </Flex>
-    </Panel>
   );
 }

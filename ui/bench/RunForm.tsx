@@ -1,10 +1,10 @@
 "use client";
 import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
+import { instrumentOf } from "@/bench/instruments";
 import { EXAMPLE_RIGS, type ExampleName } from "@/bench/simulated";
 import { claimedWatts } from "@/core/claim";
-import { RUN_KINDS } from "@/core/plan";
-import { DEFINITIONS, type MeasuredKind } from "@/core/run";
+import { RUN_KINDS, type RunKind } from "@/core/run";
 import { formatShort, parseNumber } from "@/core/units";
 import type { Amplifier, BenchJob, Claim, Details, Guards, Load } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
@@ -24,7 +24,7 @@ import { Choice, Line, SettingsFields } from "./SettingsFields";
 import { NEAREST_RIG } from "./simulation/SimulatedBench";
 
 export type RunFormProps = {
-  kind: MeasuredKind;
+  kind: RunKind;
   amplifier: Amplifier;
   claims: readonly Claim[];
   loads: readonly Load[];
@@ -34,18 +34,24 @@ export type RunFormProps = {
   onStored(runId: string): void;
 };
 
-/** Kinds whose level is turned by hand on the live bench too. */
-const BY_HAND: readonly MeasuredKind[] = ["clip-search", "spectrum"];
-
 /** The load that a run is made for, where several are there. */
-const usualLoad = (kind: MeasuredKind, loads: readonly Load[]): Load =>
-  kind === "low-ohm"
+const usualLoad = (kind: RunKind, loads: readonly Load[]): Load =>
+  RUN_KINDS[kind].takesLowestLoad
     ? loads.reduce((least, load) => (load.nominalOhms < least.nominalOhms ? load : least))
     : loads[0];
 
+/** An example of the simulated bench as an instrument. */
+const described = (name: ExampleName) => {
+  const rig = EXAMPLE_RIGS[name];
+  const instrument = { kind: "simulated", amplifier: rig, seed: 1 } as const;
+  const made = instrumentOf(instrument);
+  if (!made.ok) throw new Error(made.finding.advice);
+  return { rig, instrument, facts: made.value.facts };
+};
+
 /** What is filled in, and the runs that come of it. */
 const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }: RunFormProps) => {
-  const { fields } = DEFINITIONS[kind];
+  const { fields } = RUN_KINDS[kind];
   const [rigName, setRigName] = useState<ExampleName>(NEAREST_RIG[amplifier.kind]);
   const [loadId, setLoadId] = useState(usualLoad(kind, loads).id);
   const load = loads.find(({ id }) => id === loadId) ?? loads[0];
@@ -56,9 +62,9 @@ const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }:
   const [setting, setSetting] = useState("");
   const [inputUsed, setInputUsed] = useState("");
   const [set, setSet] = useState<SetTexts>(NO_SET);
-  const rig = EXAMPLE_RIGS[rigName];
+  const { rig, instrument, facts } = useMemo(() => described(rigName), [rigName]);
   const second = loads.find(({ id }) => id !== load.id) ?? null;
-  const mostChannels = Math.min(load.channels.length, rig.input.channelCount);
+  const mostChannels = Math.min(load.channels.length, facts.channelCount);
   const count = parseNumber(channelsText);
   const channelError =
     count === null || !Number.isInteger(count) || count < 1 || count > mostChannels
@@ -83,7 +89,6 @@ const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }:
       setting,
       inputUsed,
       ratedWatts,
-      lastVoltsRms: null,
       seed: 1,
       set: null,
     };
@@ -97,7 +102,8 @@ const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }:
     fields,
     rigName,
     setRigName,
-    rig,
+    instrument,
+    facts,
     load,
     setLoadId,
     second,
@@ -124,11 +130,12 @@ export function RunForm(props: RunFormProps) {
   const { kind, amplifier, loads, details, guards, onStored } = props;
   const engine = useBenchEngine();
   const form = useRunForm(props);
-  const { fields, rig, load, second, ratedWatts, channelsDriven, texts } = form;
+  const { fields, load, second, ratedWatts, channelsDriven, texts } = form;
+  const { byHand } = RUN_KINDS[kind];
   const [isOpen, setOpen] = useState(false);
-  const [isByHand, setByHand] = useState(kind === "clip-search");
+  const [isByHand, setByHand] = useState(byHand === "first");
   const [message, setMessage] = useState<string | null>(null);
-  const canByHand = BY_HAND.includes(kind);
+  const canByHand = byHand !== undefined;
   const start = () => {
     const runs = form.runs();
     if (typeof runs === "string") return setMessage(runs);
@@ -159,7 +166,8 @@ export function RunForm(props: RunFormProps) {
               key={`${form.rigName}-${load.id}-${channelsDriven}`}
               kind={kind}
               amplifier={amplifier}
-              rig={rig}
+              instrument={form.instrument}
+              facts={form.facts}
               load={load}
               guards={guards}
               channelsDriven={channelsDriven}
@@ -247,7 +255,7 @@ export function RunForm(props: RunFormProps) {
                 hotkey="R"
                 disabled={engine.state.job !== null}
               >
-                {kind === "clip-search" ? "Find the limit" : "Run it"}
+                {byHand === "first" ? "Find the limit" : "Run it"}
               </ActionButton>
               {canByHand && (
                 <ActionButton

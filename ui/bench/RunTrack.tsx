@@ -2,7 +2,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { format } from "date-fns";
 import { drivenText } from "@/core/claim";
-import { RUN_KINDS } from "@/core/plan";
+import { RUN_KINDS } from "@/core/run";
 import type { RunEntry } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 
@@ -77,8 +77,7 @@ function TrackedRun({ run, isChosen, onChoose }: TrackedRunProps) {
             truncate
             textDecoration={run.isStruck ? "line-through" : undefined}
           >
-            {run.kind === "power-sweep" ? "Power sweep" : RUN_KINDS[run.kind].title},{" "}
-            {run.nominalOhms} Ω
+            {RUN_KINDS[run.kind].shortTitle ?? RUN_KINDS[run.kind].title}, {run.nominalOhms} Ω
           </Text>
           <Text color="muted" fontSize="13px" truncate>
             {format(new Date(run.takenAt), "d MMM HH:mm")},{" "}

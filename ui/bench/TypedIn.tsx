@@ -1,8 +1,7 @@
 "use client";
 import { Box, Grid, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { RUN_KINDS } from "@/core/plan";
-import { readTyped, TYPED, type MeasuredKind, type TypedReadings } from "@/core/run";
+import { RUN_KINDS, readTyped, type RunKind, type TypedReadings } from "@/core/run";
 import { formatPercent, parseNumber } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import {
@@ -23,7 +22,7 @@ import { storeRun, UploadFailed } from "./uploadRun";
 import { useRunId } from "./useRunId";
 
 export type TypedInProps = {
-  kind: MeasuredKind;
+  kind: RunKind;
   amplifier: Amplifier;
   loads: readonly Load[];
   /** The one that the rig names. */ voltmeter: Pick<Instrument, "name" | "accuracyRatio"> | null;
@@ -37,7 +36,7 @@ const USUAL_ACCURACY_RATIO = 0.01;
 
 /** Readings typed off a meter, channel by channel. */
 export function TypedIn({ kind, amplifier, loads, voltmeter, onStored }: TypedInProps) {
-  const definition = TYPED[kind];
+  const definition = RUN_KINDS[kind].typed;
   const runId = useRunId();
   const [loadId, setLoadId] = useState(loads[0].id);
   const load = loads.find(({ id }) => id === loadId) ?? loads[0];
@@ -67,7 +66,8 @@ export function TypedIn({ kind, amplifier, loads, voltmeter, onStored }: TypedIn
         text={`${RUN_KINDS[kind].title} is read from the whole waveform; a meter's figure does not hold enough. Record it, play it on the simulated bench, or choose another run above.`}
       />
     );
-  const isCommon = kind === "listening-level" || kind === "mains-draw";
+  const { isOfWholeAmplifier, takesMeterOnly } = RUN_KINDS[kind];
+  const isCommon = isOfWholeAmplifier ?? takesMeterOnly ?? false;
   const shown = isCommon ? texts.slice(0, 1) : texts.slice(0, load.channels.length);
   const errorOf = (text: string): string | null =>
     text.trim() === "" || parseNumber(text) !== null ? null : "Not a number.";

@@ -1,4 +1,4 @@
-import { DEFINITIONS } from "@/core/run";
+import { RUN_KINDS } from "@/core/run";
 import { amplifier, load } from "@/records/testing/run";
 import type { BenchJob } from "@/records";
 import { markup, words } from "../testing/shown";
@@ -48,7 +48,7 @@ describe("what to connect", () => {
 });
 
 describe("settings", () => {
-  const fields = DEFINITIONS.noise.fields;
+  const fields = RUN_KINDS.noise.fields;
   test("each has its label and unit, choices their words; what is wrong stands below its field", () => {
     const text = words(
       <SettingsFields
@@ -87,7 +87,6 @@ describe("what the bench is at", () => {
     setting: "",
     inputUsed: "",
     ratedWatts: null,
-    lastVoltsRms: null,
     seed: 1,
     set: null,
   };

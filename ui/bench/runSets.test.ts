@@ -13,7 +13,6 @@ const job: BenchJob = {
   setting: "",
   inputUsed: "",
   ratedWatts: 50,
-  lastVoltsRms: null,
   seed: 1,
   set: null,
 };

@@ -1,10 +1,10 @@
-import { DEFINITIONS } from "@/core/run";
+import { RUN_KINDS } from "@/core/run";
 import { listOf, settingError, settingsFrom, settingTexts } from "./settingsForm";
 
-const { fields } = DEFINITIONS.spectrum;
+const { fields } = RUN_KINDS.spectrum;
 
 test("as it comes every kind's settings are valid, and read back as they are", () => {
-  for (const definition of Object.values(DEFINITIONS))
+  for (const definition of Object.values(RUN_KINDS))
     expect(settingsFrom(definition.fields, settingTexts(definition.fields))).toEqual(
       Object.fromEntries(definition.fields.map(({ name, initial }) => [name, initial])),
     );

@@ -1,5 +1,5 @@
 import { runOf } from "@/records/testing/run";
-import { UploadFailed, uploadRun } from "./uploadRun";
+import { storeRun, uploadCapture, UploadFailed } from "./uploadRun";
 
 const { amplifierId: __, takenAt: ___, captures: ____, ...draft } = runOf([60]);
 const capture = { bytes: new Blob(["samples"]), fileName: "sweep.wav", fullScaleVolts: 80 };
@@ -18,7 +18,10 @@ const serverWith = (...answers: (() => Response)[]) => {
   return asked;
 };
 
-const upload = () => uploadRun("amp", capture, draft, new AbortController().signal);
+const upload = async () => {
+  const { signal } = new AbortController();
+  return storeRun("amp", { ...draft, captures: [await uploadCapture(capture, signal)] }, signal);
+};
 const failureOf = async (): Promise<string> => {
   try {
     await upload();

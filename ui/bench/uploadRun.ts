@@ -77,23 +77,6 @@ export const storeRun = async (
 };
 
 /**
- * Stores the capture first, then the run that refers to it; a run is so never without its capture.
- * @returns the id of the stored run
- * @throws {UploadFailed} with what to do
- */
-export const uploadRun = async (
-  amplifierId: string,
-  capture: Pick<Capture, "fileName" | "fullScaleVolts"> & { bytes: Blob },
-  run: Omit<RunDraft, "captures">,
-  signal: AbortSignal,
-): Promise<string> =>
-  storeRun(
-    amplifierId,
-    { ...run, captures: [await uploadCapture(capture, signal)] } as RunDraft,
-    signal,
-  );
-
-/**
  * Keeps how far the bench has got.
  * @param knownId the run under way that this window knows of; another window's is not put out of sight
  * @throws {UploadFailed} with what to do

@@ -3,16 +3,15 @@ import { Box, Flex, Heading, HStack, Text } from "@chakra-ui/react";
 import { useMemo } from "react";
 import { EXAMPLE_RIGS, type ExampleName } from "@/bench/simulated";
 import { type Claim, type Load } from "@/records";
+import {
+  PredictedCurve,
+  predictedLabel,
+  PredictedReadings,
+} from "../bench/simulation/PredictedCurve";
 import { predictionRun } from "../bench/simulation/predictionRun";
 import { usePrediction } from "../bench/simulation/usePrediction";
-import { stopTitle } from "../measured/stopText";
-import { sweepReadings } from "../bench/sweepReadings";
-import { channelLook } from "../charts/channelLook";
-import { PowerChart } from "../charts/PowerChart";
 import { DraftChoice } from "../parts/DraftField";
 import { Panel } from "../parts/Panel";
-import { Reading } from "../parts/Reading";
-import { unbroken } from "../parts/unbroken";
 import { isNearLoad } from "@/core/power";
 
 const NONE = "none";
@@ -74,40 +73,28 @@ function Curve({ name, claim, load }: { name: ExampleName; claim: Claim; load: L
   const channelsDriven = Math.min(claim.channelsDriven, rig.input.channelCount);
   const ohms = load.channels.map((each) => each.ohms).join(" ");
   const request = useMemo(
-    () => ({ rig, loadOhms: ohms.split(" ").map(Number), channelsDriven, lastVoltsRms: null }),
+    () => ({
+      instrument: { kind: "simulated" as const, amplifier: rig, seed: 1 },
+      loadOhms: ohms.split(" ").map(Number),
+      channelsDriven,
+      lastVoltsRms: null,
+    }),
     [rig, ohms, channelsDriven],
   );
   const { prediction, message } = usePrediction(request);
   if (!prediction) return <Text color="muted">{message ?? "Working it out…"}</Text>;
   const run = predictionRun(prediction, load, channelsDriven, rig.mains.frequencyHz);
-  const summary = sweepReadings(run, claim);
-  const { stop } = run.result.channels[0];
   return (
     <Flex direction="column">
       <HStack gap={6} mt={2} wrap="wrap" align="baseline">
-        {summary.big.map(({ channelIndex, letter, value, prefix }) => (
-          <HStack key={channelIndex} align="baseline" gap={2}>
-            <Text fontWeight={700} color={channelLook(channelIndex).color}>
-              {letter}
-            </Text>
-            <Reading size="medium" value={prefix ? `${prefix} ${value}` : value} unit="W" />
-          </HStack>
-        ))}
+        <PredictedReadings run={run} claim={claim} size="medium" />
         <Text color="muted" fontSize="14px">
-          {summary.limitLabel}
+          {predictedLabel(run, claim)}
         </Text>
       </HStack>
-      <Flex h="280px">
-        <PowerChart
-          curves={summary.curves}
-          claim={summary.corner}
-          crossings={[]}
-          caption={`Predicted THD plus noise against output power of ${rig.name}.`}
-        />
+      <Flex direction="column" h="330px">
+        <PredictedCurve run={run} claim={claim} name={rig.name} />
       </Flex>
-      <Text fontSize="14px" mt={1}>
-        <b>{stopTitle(stop.reason)}.</b> {unbroken(stop.evidence)}
-      </Text>
     </Flex>
   );
 }

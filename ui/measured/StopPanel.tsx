@@ -1,7 +1,7 @@
 "use client";
 import { Box, HStack, NativeSelect, Text, Textarea } from "@chakra-ui/react";
 import { useState } from "react";
-import type { Curve, MeasuredStopReason } from "@/core/run";
+import type { Curve, RunStopReason } from "@/core/run";
 import { channelLetter } from "@/core/verdict";
 import type { Run } from "@/records";
 import { WavePicture } from "../charts/WavePicture";
@@ -11,7 +11,7 @@ import { unbroken } from "../parts/unbroken";
 import { STOP_TITLES, stopTitle } from "./stopText";
 import { useRemarks } from "./useRemarks";
 
-type Stop = { reason: MeasuredStopReason; evidence: string; picture?: Curve | null };
+type Stop = { reason: RunStopReason; evidence: string; picture?: Curve | null };
 
 /** Why it stopped, with its evidence, a panel a reason; the reviewer may know better, and says why. */
 export function StopPanel({ run, stops }: { run: Run; stops: readonly Stop[] }) {
@@ -45,7 +45,7 @@ function OneStop({
   const [isOpen, setOpen] = useState(false);
   const overruled =
     run.remarks.overruled.filter(({ channel }) => channels.includes(channel)).at(-1) ?? null;
-  const reason = (overruled?.reason as MeasuredStopReason | undefined) ?? stop.reason;
+  const reason = (overruled?.reason as RunStopReason | undefined) ?? stop.reason;
   return (
     <Box
       bg="ochreWash"
@@ -95,7 +95,7 @@ function Overrule({
 }: {
   run: Run;
   channels: readonly string[];
-  suggested: MeasuredStopReason;
+  suggested: RunStopReason;
   onDone(): void;
 }) {
   const [reason, setReason] = useState<string>(suggested);

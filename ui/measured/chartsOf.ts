@@ -1,7 +1,10 @@
-import type { Curve, MeasuredKind, Quantity } from "@/core/run";
+import { RUN_KINDS, type Curve, type Quantity, type RunKind } from "@/core/run";
+import type { StepReading } from "@/core/sweep";
 import { channelLetter } from "@/core/verdict";
-import type { MeasuredRun } from "@/records";
+import type { Run } from "@/records";
 import type { DrawnCurve } from "../charts/LineChart";
+
+type Drawable = Pick<Run, "kind" | "result" | "conditions">;
 
 /** Curves that share their axes, of all channels; `before` are those of the run before it, drawn faintly. */
 export type ChartGroup = {
@@ -12,34 +15,18 @@ export type ChartGroup = {
   curves: readonly DrawnCurve[];
 };
 
-const TITLES: readonly (readonly [RegExp, string])[] = [
-  [/^magnitude/, "Magnitude"],
-  [/^phase/, "Phase"],
-  [/^spectrum/, "Spectrum"],
-  [/^wave/, "Waveform"],
-  [/^residual-long/, "Over a tenth of a second"],
-  [/^residual/, "What it added"],
-  [/^harmonic/, "Harmonics"],
-  [/^(distortion|thd)/, "Distortion"],
-  [/^from-/, "Crosstalk"],
-  [/^impedance/, "Output impedance"],
-  [/^third-octaves/, "Third octaves"],
-  [/^staying/, "Staying power"],
-  [/^(sink|case|load)/, "Temperature"],
-  [/^mains/, "Mains against output"],
-];
-const titleOf = ({ name }: Curve): string =>
-  TITLES.find(([pattern]) => pattern.test(name))?.[1] ?? "Curve";
+const titleOf = (kind: RunKind, { name }: Curve): string =>
+  RUN_KINDS[kind].charts.find(([begins]) => name.startsWith(begins))?.[1] ?? "Curve";
 
 const drawn = (
-  run: Pick<MeasuredRun, "result" | "conditions">,
+  run: Drawable,
   isGhost: boolean,
 ): { curve: Curve; drawn: DrawnCurve; title: string }[] =>
-  run.result.channels.flatMap(({ curves }, k) => {
+  run.result.channels.flatMap(({ curves, levels }, k) => {
     const { channelIndex } = run.conditions.channels[k];
     const seen = new Map<string, number>();
     return curves.map((curve) => {
-      const title = titleOf(curve);
+      const title = titleOf(run.kind, curve);
       const variant = seen.get(title) ?? 0;
       seen.set(title, variant + 1);
       const letter = run.result.channels.length > 1 ? `${channelLetter(channelIndex)} ` : "";
@@ -52,24 +39,33 @@ const drawn = (
           channelIndex,
           variant,
           isGhost,
+          ...(levels && levelLook(curve, levels)),
         },
       };
     });
   });
 
-/** Heat and mains belong to the whole amplifier: they are shown once. */
-export const isCommon = (kind: MeasuredKind): boolean =>
-  kind === "heat-soak" || kind === "mains-draw";
+/** Of levels THD+N counts, and tells where the tops are flat; THD alone goes beside it. */
+const levelLook = (
+  { name }: Curve,
+  levels: readonly StepReading[],
+): Pick<DrawnCurve, "isFine" | "marks"> =>
+  name === "thd-plus-noise"
+    ? { marks: levels.map(({ flattening }) => flattening.present) }
+    : { isFine: true };
+
+/** The run before it, without what is drawn beside its curves. */
+const ghosts = (before: Drawable) =>
+  drawn(before, true)
+    .filter((each) => !each.drawn.isFine)
+    .map((each) => ({ ...each, drawn: { ...each.drawn, marks: undefined } }));
 
 /** The charts of a run, in the order of its curves. */
-export const chartsOf = (
-  run: Pick<MeasuredRun, "kind" | "result" | "conditions">,
-  before: Pick<MeasuredRun, "kind" | "result" | "conditions"> | null,
-): ChartGroup[] => {
-  const own = isCommon(run.kind)
+export const chartsOf = (run: Drawable, before: Drawable | null): ChartGroup[] => {
+  const own = RUN_KINDS[run.kind].isOfWholeAmplifier
     ? drawn({ ...run, result: { ...run.result, channels: run.result.channels.slice(0, 1) } }, false)
     : drawn(run, false);
-  const all = [...own, ...(before ? drawn(before, true) : [])];
+  const all = [...own, ...(before ? ghosts(before) : [])];
   const groups = new Map<string, ChartGroup>();
   for (const { curve, drawn: line, title } of all) {
     const known = groups.get(title);

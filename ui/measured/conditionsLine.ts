@@ -1,7 +1,7 @@
 import { drivenText } from "@/core/claim";
-import { DEFINITIONS } from "@/core/run";
-import { formatShort, formatSignificant } from "@/core/units";
-import { isSweep, type Run } from "@/records";
+import { RUN_KINDS } from "@/core/run";
+import { formatHertz, formatShort, formatSignificant } from "@/core/units";
+import type { Run } from "@/records";
 
 const SOURCES: Record<Run["source"], string> = {
   recording: "recording",
@@ -12,8 +12,8 @@ const SOURCES: Record<Run["source"], string> = {
 /** What was set otherwise than usual: "each channel 50 W, length 30 s". */
 const settingsText = (run: Run): string[] => {
   const { settings } = run.conditions;
-  if (isSweep(run) || run.source === "typed" || !settings) return [];
-  return DEFINITIONS[run.kind].fields.flatMap((field) => {
+  if (run.source === "typed" || !settings) return [];
+  return RUN_KINDS[run.kind].fields.flatMap((field) => {
     const value = settings[field.name];
     if (value === undefined || value === field.initial) return [];
     const words =
@@ -24,10 +24,17 @@ const settingsText = (run: Run): string[] => {
   });
 };
 
+/** The tone as it was found, of a run that has levels. */
+const toneText = ({ result }: Run): string | null => {
+  const hertz = result.channels[0].levels?.[0]?.fundamentalHz;
+  return hertz === undefined ? null : formatHertz(Number(hertz.toPrecision(4)));
+};
+
 /** What a run was made under, in one line. */
 export const conditionsLine = (run: Run): string => {
   const { conditions, source, sourceDetail } = run;
   return [
+    toneText(run),
     drivenText(conditions.channelsDriven),
     `${conditions.channels.map(({ loadOhms }) => formatSignificant(loadOhms, 3)).join(" and ")} Ω measured`,
     ...settingsText(run),

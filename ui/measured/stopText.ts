@@ -1,6 +1,6 @@
-import type { MeasuredStopReason } from "@/core/run";
+import type { RunStopReason } from "@/core/run";
 
-export const STOP_TITLES: Record<MeasuredStopReason, string> = {
+export const STOP_TITLES: Record<RunStopReason, string> = {
   "level-reached": "Nothing stopped it",
   "rail-voltage": "Stopped by the supply rails",
   "supply-power-or-current": "Stopped by the supply: out of power or current",
@@ -19,4 +19,4 @@ export const STOP_TITLES: Record<MeasuredStopReason, string> = {
 };
 
 /** Why it stopped, in a few words. */
-export const stopTitle = (reason: MeasuredStopReason): string => STOP_TITLES[reason];
+export const stopTitle = (reason: RunStopReason): string => STOP_TITLES[reason];

@@ -2,7 +2,7 @@
 import { Heading, NativeSelect } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { useState } from "react";
-import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/plan";
+import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/run";
 import { ActionButton } from "../parts/ActionButton";
 import { Panel } from "../parts/Panel";
 

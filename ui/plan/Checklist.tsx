@@ -1,5 +1,6 @@
 import { Box, Heading, Text } from "@chakra-ui/react";
-import { RUN_KINDS, type Timeline } from "@/core/plan";
+import { type Timeline } from "@/core/plan";
+import { RUN_KINDS } from "@/core/run";
 import { durationText } from "../parts/durationText";
 import { conditionsText } from "@/records/facts";
 

@@ -8,12 +8,11 @@ import {
   newRun,
   orderedGently,
   proposePlan,
-  RUN_KINDS,
   timelineOf,
   tooEarly,
   type PlannedRun,
-  type PlanSize,
 } from "@/core/plan";
+import { RUN_KINDS, type PlanSize } from "@/core/run";
 import { cautionsFor } from "@/core/safety";
 import { formatShort } from "@/core/units";
 import { amplifierName, type Plan, type RigSettings, type RunEntry } from "@/records";

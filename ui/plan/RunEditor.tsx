@@ -1,7 +1,8 @@
 "use client";
 import { Grid, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { RUN_KINDS, type PlannedRun } from "@/core/plan";
+import { type PlannedRun } from "@/core/plan";
+import { RUN_KINDS } from "@/core/run";
 import { formatEngineering, parseNumber } from "@/core/units";
 import { DraftField } from "../parts/DraftField";
 

@@ -2,7 +2,8 @@
 import { Box } from "@chakra-ui/react";
 import { scaleLinear } from "d3";
 import { useId, useMemo } from "react";
-import { heatAlong, RUN_KINDS, type HeatModel, type Timeline as PlanTimeline } from "@/core/plan";
+import { heatAlong, type HeatModel, type Timeline as PlanTimeline } from "@/core/plan";
+import { RUN_KINDS } from "@/core/run";
 import { formatSignificant } from "@/core/units";
 import { apart } from "../charts/apart";
 import { CelsiusGrid, SCALE_TEXT } from "../charts/CelsiusGrid";

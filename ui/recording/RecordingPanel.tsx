@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, HStack, NativeSelect, Text } from "@chakra-ui/react";
 import { useCallback, useEffect, useMemo, useState } from "react";
-import type { Curve } from "@/core/run";
+import { RUN_KINDS, type Curve } from "@/core/run";
 import { channelLetter } from "@/core/verdict";
 import type { Run } from "@/records";
 import type { BenchWorker } from "@/workers/protocol";
@@ -25,7 +25,9 @@ const SIDES: readonly (readonly [Side, string])[] = [
 /** A run's recordings, to look at closely and to listen to. */
 export function RecordingPanel({ run }: { run: Run }) {
   const [at, setAt] = useState(run.captures.length - 1);
-  const [side, setSide] = useState<Side>(run.kind === "residual" ? "listen" : "wave");
+  const { isListenedTo, isBridged = false } = RUN_KINDS[run.kind];
+  const sides = SIDES.filter(([name]) => name !== "null" || isListenedTo);
+  const [side, setSide] = useState<Side>(isListenedTo ? "listen" : "wave");
   const [view, setView] = useState<View | null>(null);
   const capture = run.captures[at] ?? null;
   const recording = useRecording(capture);
@@ -37,38 +39,20 @@ export function RecordingPanel({ run }: { run: Run }) {
   return (
     <Flex direction="column" flex={1} minH="320px" mt={2}>
       <HStack gap={2} wrap="wrap">
-        {run.captures.length > 1 && (
-          <NativeSelect.Root size="sm" w="260px">
-            <NativeSelect.Field
-              aria-label="Recording"
-              value={at}
-              onChange={(event) => setAt(Number(event.target.value))}
-              bg="surface"
-            >
-              {run.captures.map(({ shot, fileName }, index) => (
-                <option key={index} value={index}>
-                  {shot ?? fileName}
-                </option>
-              ))}
-            </NativeSelect.Field>
-            <NativeSelect.Indicator />
-          </NativeSelect.Root>
-        )}
-        {SIDES.filter(([name]) => name !== "null" || run.kind === "residual").map(
-          ([name, title]) => (
-            <ActionButton
-              key={name}
-              minH="34px"
-              px={3}
-              fontSize="13.5px"
-              aria-pressed={side === name}
-              tone={side === name ? "primary" : "quiet"}
-              onClick={() => setSide(name)}
-            >
-              {title}
-            </ActionButton>
-          ),
-        )}
+        <CaptureChoice captures={run.captures} at={at} onChoose={setAt} />
+        {sides.map(([name, title]) => (
+          <ActionButton
+            key={name}
+            minH="34px"
+            px={3}
+            fontSize="13.5px"
+            aria-pressed={side === name}
+            tone={side === name ? "primary" : "quiet"}
+            onClick={() => setSide(name)}
+          >
+            {title}
+          </ActionButton>
+        ))}
         {capture && (
           <ActionButton minH="34px" px={3} fontSize="13.5px" asChild>
             <a href={`/api/captures/${capture.sha256}`} download={capture.fileName}>
@@ -103,7 +87,7 @@ export function RecordingPanel({ run }: { run: Run }) {
             <SpectrumOfView worker={recording.worker} view={view} channels={channels} />
           )}
           {side === "listen" && <Listen worker={recording.worker} channels={channels} />}
-          {side === "null" && <NullMethod isBridgeTied={run.kind === "bridged"} />}
+          {side === "null" && <NullMethod isBridgeTied={isBridged} />}
         </>
       )}
     </Flex>
@@ -168,5 +152,35 @@ function SpectrumOfView({
       band={null}
       caption="Spectrum of the stretch that is seen: RMS volts against frequency."
     />
+  );
+}
+
+/** Which of a run's recordings is looked at, where there are several. */
+function CaptureChoice({
+  captures,
+  at,
+  onChoose,
+}: {
+  captures: Run["captures"];
+  at: number;
+  onChoose(at: number): void;
+}) {
+  if (captures.length < 2) return null;
+  return (
+    <NativeSelect.Root size="sm" w="260px">
+      <NativeSelect.Field
+        aria-label="Recording"
+        value={at}
+        onChange={(event) => onChoose(Number(event.target.value))}
+        bg="surface"
+      >
+        {captures.map(({ shot, fileName }, index) => (
+          <option key={index} value={index}>
+            {shot ?? fileName}
+          </option>
+        ))}
+      </NativeSelect.Field>
+      <NativeSelect.Indicator />
+    </NativeSelect.Root>
   );
 }

@@ -4,8 +4,9 @@ import { PageLink } from "../parts/PageLink";
 import { claimText, drivenText } from "@/core/claim";
 import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
 import { channelLetter, ratingSchools, type Verdict } from "@/core/verdict";
-import { powerClaim, type Claim, type SweepRun } from "@/records";
-import { fittingClaims, powerText } from "../bench/sweepReadings";
+import { powerClaim, type Claim, type Run } from "@/records";
+import { fittingClaims } from "@/records/facts";
+import { powerText } from "./powerText";
 import { ClaimStrip } from "../charts/ClaimStrip";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
@@ -17,7 +18,7 @@ export type VerdictScreenProps = {
   amplifierId: string;
   judged: readonly { claim: Claim; verdict: Verdict }[];
   /** The newest sweep that counts, for the schools of stating power. */
-  newest: SweepRun | null;
+  newest: Run | null;
 };
 
 /** Each claim against its evidence. */
@@ -172,9 +173,9 @@ function MeasuredLine({ measured }: { measured: NonNullable<Verdict["measured"]>
 }
 
 /** The newest run by each school of stating power; the weaker channel. Schools without evidence are named below. */
-function Schools({ run, claim }: { run: SweepRun; claim: Claim | undefined }) {
+function Schools({ run, claim }: { run: Run; claim: Claim | undefined }) {
   const schools = ratingSchools(
-    run.result.channels,
+    run.result.channels.map(({ levels = [] }) => levels),
     claim ? { ratio: claim.distortionLimitRatio, measure: claim.distortionMeasure } : null,
   );
   const missing = schools.filter(({ reading }) => reading === null).map(({ label }) => label);

@@ -3,7 +3,7 @@ import { partOf } from "../rig/fields";
 import { HOME, PERFECT, playTone, readTone, voltsOf } from "../testing/measure";
 import { record } from "..";
 import { addNoise } from "./seededNoise";
-import { halveRate } from "./halfBand";
+import { halveRate } from "@/core/signal";
 import {
   CLAMP_FIELDS,
   MAINS_METER_FIELDS,

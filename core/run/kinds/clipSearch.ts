@@ -14,7 +14,9 @@ import { levelText, peakDriveAt, searchLevels, type LevelSearch } from "../level
 import { numberOf, quantityField, RANGE_FIELD } from "../settings";
 import { allDriven } from "../shots";
 import { stopAtLevel, stopByEvent } from "../stop";
-import type { Curve, Figure, MeasuredStop, Recorded, RunKindDefinition } from "../types";
+import type { Curve, Figure, RunStop, Recorded, RunKindDefinition } from "../types";
+import { powerFromPeakVolts, powerStdUncertaintyRatio, powerWatts } from "../../power";
+import type { TypedReading } from "../types";
 
 /** From well under the limit on, to a tenth of a decibel. */
 const SEARCH: LevelSearch = { firstDb: -3, coarseDb: 1, finestDb: 0.13, mostShots: 10 };
@@ -40,8 +42,56 @@ const isClean = (recorded: Recorded): boolean =>
     return reading.ok && !reading.value.flattening.present;
   });
 
+/** Volts off a meter, or a peak off a scope. */
+const typed: TypedReading = {
+  fields: [
+    quantityField("voltsRms", "Voltmeter, just below flat tops", "V", 0, 0, 1000),
+    quantityField("voltsPeak", "Or the scope's peak", "V", 0, 0, 1500),
+  ],
+  required: [],
+  read: (readings, load) => {
+    const fromRms =
+      readings.voltsRms === undefined ? null : powerWatts(readings.voltsRms, load.loadOhms);
+    const fromPeak =
+      readings.voltsPeak === undefined
+        ? null
+        : powerFromPeakVolts(readings.voltsPeak, load.loadOhms);
+    const watts = fromRms ?? fromPeak ?? 0;
+    const share = powerStdUncertaintyRatio(load);
+    return {
+      figures: [
+        figure("power", "output, tops clean", "watts", watts, watts * share),
+        ...(fromRms !== null && fromPeak !== null
+          ? [figure("power-from-peak", "output from the peak", "watts", fromPeak, fromPeak * share)]
+          : []),
+        ...(readings.voltsRms === undefined
+          ? []
+          : [
+              figure(
+                "volts",
+                "output volts",
+                "volts",
+                readings.voltsRms,
+                readings.voltsRms * load.voltsStdUncertaintyRatio,
+              ),
+            ]),
+      ],
+      summary: `${formatSignificant(watts, 3)} W just below flat tops, from ${fromRms === null ? "peak volts" : "RMS volts"} and ${formatSignificant(load.loadOhms, 4)} Ω.`,
+    };
+  },
+};
+
 /** Just below flat tops, found by raising and backing off: power from RMS volts, and from peak volts. */
 export const clipSearch: RunKindDefinition = {
+  title: "Clip search",
+  yields: "power just below flat tops, and which half goes first",
+  plan: { violence: 5, seconds: 60, meanRatio: 0.5, level: { ratio: 1 }, from: null },
+  charts: [
+    ["wave", "Waveform"],
+    ["picture", "Curve"],
+  ],
+  byHand: "first",
+  typed: typed,
   fields: [
     quantityField("frequencyHz", "Tone", "Hz", 1000, 10, 20_000),
     quantityField("seconds", "Length of each try", "s", 0.5, 0.1, 10),
@@ -187,7 +237,7 @@ const clipFigures = (
 };
 
 /** What ends it is seen in the first recording above the limit. */
-const stopOfSearch = (above: Recorded | null, channel: number): MeasuredStop => {
+const stopOfSearch = (above: Recorded | null, channel: number): RunStop => {
   if (!above)
     return {
       reason: "input-drive",

@@ -1,9 +1,8 @@
 import { analyseNoise, WEIGHTINGS, type WeightingName } from "../../noise";
 import { success } from "../../outcome";
 import { voltsForPower } from "../../power";
-import { thirdOctaveLevels } from "../../response";
 import { averagedSpectrum, powerSpectrum } from "../../spectrum";
-import { amplitudeRatioToDb, formatSignificant } from "../../units";
+import { formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure, spectrumCurve } from "../figures";
 import {
@@ -15,10 +14,11 @@ import {
   quantityField,
   RANGE_FIELD,
 } from "../settings";
-import { allDriven, peakDriveFor } from "../shots";
+import { allDriven } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { RunKindDefinition } from "../types";
-
+import { need } from "../typed";
+import type { TypedReading } from "../types";
 const WEIGHTING_TEXTS: Record<WeightingName, string> = {
   a: "A-weighted",
   none: "unweighted",
@@ -27,8 +27,41 @@ const WEIGHTING_TEXTS: Record<WeightingName, string> = {
 };
 const SEGMENT_SAMPLES = 131_072;
 
+/** A millivoltmeter, in whatever band it has. */
+const typed: TypedReading = {
+  fields: [quantityField("noiseVoltsRms", "Millivoltmeter, input shorted", "V", 0, 0, 10)],
+  required: ["noiseVoltsRms"],
+  read: (readings, load) => {
+    const volts = need(readings, "noiseVoltsRms");
+    const ratio = Math.sqrt(load.loadOhms) / volts;
+    return {
+      figures: [
+        figure(
+          "snr-none-reOneWatt",
+          "unweighted, under 1 W",
+          "level-ratio",
+          ratio,
+          ratio * load.voltsStdUncertaintyRatio,
+        ),
+        figure("noise-none", "unweighted", "volts", volts, volts * load.voltsStdUncertaintyRatio),
+      ],
+      summary: `${formatSignificant(1000 * volts, 3)} mV of noise and hum, in whatever band the meter has.`,
+    };
+  },
+};
+
 /** Input shorted: hiss and hum, in volts and under 1 W, 2.83 V and the rated output. */
 export const noise: RunKindDefinition = {
+  title: "Noise and hum",
+  yields: "hiss and hum with the input shorted",
+  plan: { violence: 0, seconds: 30, meanRatio: 0, level: { watts: 0 }, from: "standard" },
+  connect: [
+    "Short the inputs with plugs that hold the usual source resistance.",
+    "Level control where it stands for listening; say where.",
+  ],
+  charts: [["spectrum", "Spectrum"]],
+  speaksTo: "noise",
+  typed: typed,
   fields: [
     forReading(
       choiceField(
@@ -140,78 +173,6 @@ export const noise: RunKindDefinition = {
         bursts: [],
         stop: stopAtLevel(recordings, null, "silence", null),
         summary,
-      });
-    }),
-};
-
-/** Pink noise in third octaves: the band's balance with something like music. */
-export const noiseResponse: RunKindDefinition = {
-  fields: [
-    quantityField("watts", "Each channel", "W", 1, 0.001, 500),
-    quantityField("seconds", "Length", "s", 10, 1, 60),
-  ],
-  *shots(settings, facts) {
-    yield {
-      name: "pink",
-      label: "Pink noise",
-      stimulus: {
-        kind: "pink-noise",
-        voltsRms: peakDriveFor(numberOf(settings, "watts"), facts) / Math.SQRT2,
-        seconds: numberOf(settings, "seconds"),
-        seed: 1,
-      },
-      drives: allDriven(facts),
-      recordsInput: false,
-      load: "run",
-    };
-  },
-  analyse: (recordings, { band }) =>
-    eachChannel(recordings, (channel) => {
-      const { volts, sampleRateHz } = recordings[0];
-      const levels = thirdOctaveLevels(
-        volts[channel],
-        sampleRateHz,
-        band.lowHz,
-        Math.min(band.highHz, 0.4 * sampleRateHz),
-      );
-      const reference = levels.reduce((best, each) =>
-        Math.abs(each.midHz - 1000) < Math.abs(best.midHz - 1000) ? each : best,
-      );
-      const points = levels.map(({ midHz, voltsRms }): [number, number] => [
-        midHz,
-        voltsRms / reference.voltsRms,
-      ]);
-      const [low, high] = [
-        Math.min(...points.map(([, ratio]) => ratio)),
-        Math.max(...points.map(([, ratio]) => ratio)),
-      ];
-      return success({
-        figures: [
-          figure("spread", "lowest to highest", "level-ratio", high / low),
-          figure("highest", "highest third octave", "level-ratio", high),
-          figure("lowest", "lowest third octave", "level-ratio", low),
-          ...levels
-            .filter(({ midHz }) =>
-              [31.5, 63, 125, 250, 500, 1000, 2000, 4000, 8000, 16_000].some(
-                (mid) => Math.abs(midHz / mid - 1) < 0.02,
-              ),
-            )
-            .map(({ midHz, voltsRms, voltsRmsStdUncertainty }) =>
-              figure(
-                `band-${Math.round(midHz)}`,
-                `${Math.round(midHz)} Hz`,
-                "level-ratio",
-                voltsRms / reference.voltsRms,
-                voltsRmsStdUncertainty / reference.voltsRms,
-              ),
-            ),
-        ],
-        curves: [
-          { name: "third-octaves", label: "third octaves", x: "hertz", y: "level-ratio", points },
-        ],
-        bursts: [],
-        stop: stopAtLevel(recordings, null, "pink noise", null),
-        summary: `With pink noise every third octave lies between ${formatSignificant(amplitudeRatioToDb(low), 2)} and +${formatSignificant(amplitudeRatioToDb(high), 2)} dB of that at 1 kHz.`,
       });
     }),
 };

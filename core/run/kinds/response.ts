@@ -1,29 +1,25 @@
-import { failure, success, type Outcome } from "../../outcome";
+import { success, type Outcome } from "../../outcome";
 import {
   frequenciesAtBends,
   responseSummary,
   steppedResponse,
-  sweepResponse,
   type Response,
 } from "../../response";
-import { logFrequencies, logSweep, stepsOfFrequencies, type Stimulus } from "../../signal";
-import { formatHertz } from "../../units";
+import { logFrequencies, stepsOfFrequencies, type Stimulus } from "../../signal";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
 import { responseCurves, responseFigures } from "../responseFigures";
 import { choiceField, forReading, numberOf, quantityField } from "../settings";
 import { allDriven, highestHz, peakDriveFor } from "../shots";
-import { stopAtLevel, stopByEvent } from "../stop";
+import { stopAtLevel } from "../stop";
 import type {
-  MeasuredChannel,
-  MeasuredStop,
+  ChannelResult,
   Recorded,
   RunKindDefinition,
   Settings,
   Shot,
   ShotLoad,
 } from "../types";
-
 /** A point this far off the line between its neighbours has more points put beside it. */
 const BEND_DB = 0.15;
 const LOAD_LABELS: Record<ShotLoad, string> = {
@@ -58,6 +54,18 @@ const loadsOf = ({ loads }: Settings): ShotLoad[] =>
 
 /** Magnitude and phase of one or two loads; points come by themselves where the curve bends. */
 export const response: RunKindDefinition = {
+  title: "Frequency response",
+  yields: "magnitude and phase at 1 W",
+  plan: { violence: 1, seconds: 60, meanRatio: 1, level: { watts: 1 }, from: "standard" },
+  connect: [
+    "Record the source too: the phase, and a level that is not quite even, then cancel.",
+    "For the speaker-like load, take the stand-in, never a speaker at power.",
+  ],
+  charts: [
+    ["magnitude", "Magnitude"],
+    ["phase", "Phase"],
+  ],
+  speaksTo: "response",
   fields: [
     quantityField("watts", "Each channel", "W", 1, 0.001, 1000),
     choiceField("loads", "Into", [
@@ -126,8 +134,8 @@ export const response: RunKindDefinition = {
 export const responseChannel = (
   found: readonly { load: ShotLoad; points: Response }[],
   settings: Settings,
-  stop: MeasuredChannel["stop"],
-): MeasuredChannel => {
+  stop: ChannelResult["stop"],
+): ChannelResult => {
   const [first, second] = found;
   const [low, high] = [
     typeof settings.bandLowHz === "number" ? settings.bandLowHz : 20,
@@ -158,108 +166,4 @@ export const responseChannel = (
     stop,
     summary: responseSummary(first.points),
   };
-};
-
-/** A sweep that is cut off begins again this much higher. */
-const HIGHER_RATIO = 2;
-const MOST_ATTEMPTS = 5;
-
-/** The band at rated power in one short sweep; it begins higher when the amplifier shuts down at the low end. */
-export const fullPowerResponse: RunKindDefinition = {
-  fields: [
-    quantityField("watts", "Each channel, 0 for rated", "W", 0, 0, 2000),
-    forReading(quantityField("seconds", "Sweep", "s", 2, 0.5, 5)),
-    forReading(quantityField("lowHz", "From", "Hz", 20, 5, 500)),
-    forReading(quantityField("highHz", "To", "Hz", 20_000, 2000, 80_000)),
-  ],
-  *shots(settings, facts) {
-    const watts = numberOf(settings, "watts") || facts.ratedWatts;
-    const voltsPeak = peakDriveFor(watts, facts);
-    const highHz = Math.min(numberOf(settings, "highHz"), highestHz(facts));
-    let lowHz = numberOf(settings, "lowHz");
-    for (let attempt = 1; attempt <= MOST_ATTEMPTS; attempt++) {
-      const recorded: Recorded = yield {
-        name: `sweep-${attempt}`,
-        label: `From ${formatHertz(lowHz)}`,
-        stimulus: {
-          kind: "log-sweep",
-          lowHz,
-          highHz,
-          voltsPeak,
-          seconds: numberOf(settings, "seconds"),
-        },
-        drives: allDriven(facts),
-        recordsInput: false,
-        load: "run",
-        afterCollapse: "next-shot",
-      };
-      if (!recorded.endedBy && stopByEvent([recorded], null) === null) return;
-      lowHz *= HIGHER_RATIO;
-    }
-  },
-  analyse: (recordings, { settings }) =>
-    eachChannel(recordings, (channel) => {
-      const last = recordings[recordings.length - 1];
-      const { stimulus, volts, sampleRateHz } = last;
-      if (last.endedBy)
-        return failure(
-          "guard-tripped",
-          "Guard",
-          `${last.endedBy} It was so too from ${formatHertz(stimulus?.kind === "log-sweep" ? stimulus.lowHz : 0)} on; try less power.`,
-        );
-      const swept =
-        stimulus?.kind === "log-sweep"
-          ? stimulus
-          : {
-              lowHz: numberOf(settings, "lowHz"),
-              highHz: Math.min(numberOf(settings, "highHz"), 0.45 * sampleRateHz),
-              seconds: numberOf(settings, "seconds"),
-              voltsPeak: 1,
-            };
-      const outcome = sweepResponse(
-        volts[channel],
-        logSweep(swept, swept.voltsPeak, sampleRateHz),
-        sampleRateHz,
-        swept,
-        { pointsPerDecade: 24, highestOrder: 3 },
-      );
-      if (!outcome.ok) return outcome;
-      const inside = outcome.value.response.filter(
-        ({ frequencyHz }) => frequencyHz > 1.05 * swept.lowHz && frequencyHz < 0.95 * swept.highHz,
-      );
-      if (inside.length < 2)
-        return failure(
-          "too-short",
-          "Sweep",
-          "it covers too little to say anything. Begin lower or end higher.",
-        );
-      const harmonics = outcome.value.harmonics
-        .filter(({ points }) => points.length > 1)
-        .map(({ order, points }) => ({
-          name: `harmonic-${order}`,
-          label: `harmonic ${order}`,
-          x: "hertz" as const,
-          y: "level-ratio" as const,
-          points: points.map(({ frequencyHz, ratio }): [number, number] => [frequencyHz, ratio]),
-        }));
-      const collapse = recordings[0].endedBy;
-      const cut: MeasuredStop | null =
-        recordings.length > 1
-          ? (stopByEvent(recordings, null) ??
-            (collapse ? { reason: "collapse-guard", evidence: collapse, picture: null } : null))
-          : null;
-      return success({
-        figures: [
-          ...responseFigures(inside, swept.lowHz, swept.highHz),
-          figure("begins", "begins at", "hertz", swept.lowHz),
-          figure("attempts", "attempts", "count", recordings.length),
-        ],
-        curves: [...responseCurves(inside, "run", "rated power").slice(0, 1), ...harmonics],
-        bursts: [],
-        stop: cut ?? stopAtLevel([last], null, "the whole band", null),
-        summary: cut
-          ? `Below ${formatHertz(swept.lowHz)} it shut down at this power; from there on: ${responseSummary(inside)}`
-          : responseSummary(inside),
-      });
-    }),
 };

@@ -25,6 +25,12 @@ const SEGMENT_SAMPLES = 65_536;
 
 /** A steady tone: SINAD, THD, THD+N, harmonics, hum, and the spectrum itself. */
 export const spectrum: RunKindDefinition = {
+  title: "Spectrum",
+  yields: "THD, THD+N, harmonics and hum lines at 5 W",
+  plan: { violence: 1, seconds: 30, meanRatio: 1, level: { watts: 5 }, from: "quick" },
+  charts: [["spectrum", "Spectrum"]],
+  speaksTo: "distortion",
+  byHand: "too",
   fields: [
     quantityField("watts", "Each channel", "W", 5, 0.001, 2000),
     quantityField("frequencyHz", "Tone", "Hz", 1000, 10, 20_000),

@@ -237,9 +237,7 @@ const liveChain = (
       value:
         typeof job.settings.frequencyHz === "number"
           ? formatHertz(job.settings.frequencyHz)
-          : job.kind === "power-sweep"
-            ? "1 kHz"
-            : playing.label,
+          : playing.label,
       isLive: true,
     },
     amplifier: {

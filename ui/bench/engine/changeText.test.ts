@@ -18,7 +18,6 @@ const job = (loadId: string, setting = ""): BenchJob => ({
   setting,
   inputUsed: "",
   ratedWatts: null,
-  lastVoltsRms: null,
   seed: 1,
   set: null,
 });

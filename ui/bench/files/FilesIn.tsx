@@ -1,8 +1,8 @@
 "use client";
 import { Box, Flex, Grid, HStack, Text } from "@chakra-ui/react";
 import { FileAudio, X } from "lucide-react";
-import { useRef, useState, type DragEvent } from "react";
-import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/plan";
+import { useEffect, useRef, useState, type DragEvent } from "react";
+import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/run";
 import { COVERAGE_FACTOR } from "@/core/power";
 import type { Calibration } from "@/core/rig";
 import { claimedWatts } from "@/core/claim";
@@ -59,15 +59,20 @@ export function FilesIn({
     uploadLimitBytes,
   );
   const [driven, setDriven] = useState(String(amplifier.channelCount));
-  const [isBusy, setBusy] = useState(false);
+  const [doneRatio, setDoneRatio] = useState<number | null>(null);
+  const isBusy = doneRatio !== null;
+  const control = useRef<AbortController | null>(null);
+  useEffect(() => () => control.current?.abort(), []);
   const [message, setMessage] = useState<string | null>(null);
   const ready = files.entries.filter(({ state }) => state === "open");
-  const needsSecond = ready.some(({ kind }) => kind === "impedance");
+  const needsSecond = ready.some(({ kind }) => kind && RUN_KINDS[kind].takesSecondLoad);
 
   const read = async () => {
     const common = commonFrom(accuracy, driven);
     if (typeof common === "string") return setMessage(common);
-    setBusy(true);
+    const mine = new AbortController();
+    control.current = mine;
+    setDoneRatio(0);
     setMessage(null);
     let last: string | null = null;
     const problems: string[] = [];
@@ -81,7 +86,8 @@ export function FilesIn({
           mainsHz: Number(mainsHz),
           ratedWatts: claimedWatts(load.nominalOhms, claims, false) || null,
           confirmations,
-          signal: new AbortController().signal,
+          signal: mine.signal,
+          onReading: setDoneRatio,
         });
         if (typeof outcome === "string") {
           last = outcome;
@@ -93,6 +99,7 @@ export function FilesIn({
           );
         }
       } catch (error) {
+        if (mine.signal.aborted) break;
         problems.push(
           error instanceof UploadFailed
             ? error.message
@@ -100,13 +107,23 @@ export function FilesIn({
         );
       }
     }
-    setBusy(false);
+    setDoneRatio(null);
     if (problems.length > 0) setMessage(problems[0]);
     else if (last) onStored(last);
   };
 
   return (
-    <Panel>
+    <Panel
+      as="form"
+      aria-label="Files"
+      {...{
+        noValidate: true,
+        onSubmit: (event: React.FormEvent) => {
+          event.preventDefault();
+          void read();
+        },
+      }}
+    >
       <Drop onFiles={files.add} isEmpty={files.entries.length === 0} />
       {files.entries.map((entry) => (
         <Entry
@@ -119,16 +136,7 @@ export function FilesIn({
         />
       ))}
       {files.entries.length > 0 && (
-        <Box
-          as="form"
-          aria-label="Files"
-          {...{
-            onSubmit: (event: React.FormEvent) => {
-              event.preventDefault();
-              void read();
-            },
-          }}
-        >
+        <Box>
           <Grid templateColumns="repeat(auto-fill, minmax(170px, 1fr))" gap={3} mt={3}>
             <Choice
               id="files-load"
@@ -175,18 +183,25 @@ export function FilesIn({
               {message}
             </Text>
           )}
-          <ActionButton tone="primary" type="submit" mt={3} disabled={isBusy || ready.length === 0}>
-            {isBusy
-              ? "Reading…"
-              : groupsOf(ready).length === 1
-                ? "Read it"
-                : `Read these ${groupsOf(ready).length} runs`}
-          </ActionButton>
+          <HStack mt={3} gap={2}>
+            <ActionButton tone="primary" type="submit" disabled={isBusy || ready.length === 0}>
+              {readText(doneRatio, groupsOf(ready).length)}
+            </ActionButton>
+            {isBusy && (
+              <ActionButton onClick={() => control.current?.abort()}>Stop reading</ActionButton>
+            )}
+          </HStack>
         </Box>
       )}
     </Panel>
   );
 }
+
+/** What the button says: what it would do, or how far it is. */
+const readText = (doneRatio: number | null, runCount: number): string => {
+  if (doneRatio !== null) return `Reading… ${Math.round(100 * doneRatio)} %`;
+  return runCount === 1 ? "Read it" : `Read these ${runCount} runs`;
+};
 
 /** What holds for all files, or what is wrong with it. */
 const commonFrom = (

@@ -1,4 +1,4 @@
-import type { RunKind } from "@/core/plan";
+import type { RunKind } from "@/core/run";
 import { fieldsOf, groupsOf, settingsOf } from "./readFiles";
 import type { FileEntry } from "./useFiles";
 

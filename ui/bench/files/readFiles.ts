@@ -1,12 +1,5 @@
 import type { Finding } from "@/core/outcome";
-import type { RunKind } from "@/core/plan";
-import {
-  DEFINITIONS,
-  readingFields,
-  type MeasuredKind,
-  type SettingField,
-  type Settings,
-} from "@/core/run";
+import { RUN_KINDS, readingFields, type SettingField, type Settings } from "@/core/run";
 import { parseNumber } from "@/core/units";
 import {
   ANALYSIS_VERSION,
@@ -16,31 +9,20 @@ import {
   type RunConditions,
   type Confirmation,
 } from "@/records";
-import { startJob } from "@/workers/benchClient";
+import { callback, startJob } from "@/workers/benchClient";
 import type { ReadRequest } from "@/pipeline/readRun";
 import { settingsFrom, settingTexts } from "../settingsForm";
 import { storeRun, uploadCapture } from "../uploadRun";
 import type { FileEntry } from "./useFiles";
 
-/** Kinds that are read from several recordings together; of the others each file is a run. */
-const TOGETHER: readonly RunKind[] = [
-  "gain",
-  "intermodulation",
-  "crosstalk",
-  "impedance",
-  "line-output",
-  "distortion-response",
-  "mains-draw",
-  "low-ohm",
-];
-
 /** Files that make one run, in the order in which they were dropped. */
 export const groupsOf = (entries: readonly FileEntry[]): FileEntry[][] => {
   const groups: FileEntry[][] = [];
   for (const entry of entries) {
-    const mates = TOGETHER.includes(entry.kind as RunKind)
-      ? groups.find(([first]) => first.kind === entry.kind)
-      : undefined;
+    const mates =
+      entry.kind && RUN_KINDS[entry.kind].isReadTogether
+        ? groups.find(([first]) => first.kind === entry.kind)
+        : undefined;
     if (mates) mates.push(entry);
     else groups.push([entry]);
   }
@@ -49,7 +31,7 @@ export const groupsOf = (entries: readonly FileEntry[]): FileEntry[][] => {
 
 /** What may be set for a file, by what it is taken for. */
 export const fieldsOf = ({ kind }: Pick<FileEntry, "kind">): SettingField[] =>
-  kind === null || kind === "power-sweep" ? [] : readingFields(DEFINITIONS[kind].fields);
+  kind === null ? [] : readingFields(RUN_KINDS[kind].fields);
 
 /** Settings with which a file is read, or null when one is not possible. */
 export const settingsOf = (entry: Pick<FileEntry, "kind" | "settings">): Settings | null => {
@@ -67,6 +49,7 @@ export type FilesContext = {
   ratedWatts: number | null;
   confirmations: readonly Confirmation[];
   signal: AbortSignal;
+  /** The share that is read, 0 to 1. */ onReading(doneRatio: number): void;
 };
 
 /** Reads one group of files as a run and stores it with its recordings. @returns the run's id, or what is wrong */
@@ -128,16 +111,8 @@ export const readFiles = async (
       firstChannel: 0,
       fullScaleVolts: 1,
     }).channels;
-  if (kind === "power-sweep")
-    return readSweep(
-      group[0],
-      used.map(({ channel }) => channel),
-      fullScaleVolts,
-      conditions,
-      context,
-    );
   const request: ReadRequest = {
-    kind: kind as MeasuredKind,
+    kind,
     settings,
     files: group.map(({ fileName, opened, channels, inputChannel, fullScale }) => ({
       fileName,
@@ -152,54 +127,27 @@ export const readFiles = async (
     mainsHz: context.mainsHz,
     ratedWatts: context.ratedWatts,
   };
-  const outcome = await startJob((worker) => worker.readRun(request)).finished;
+  const job = startJob((worker) => worker.readRun(request, callback(context.onReading)));
+  context.signal.addEventListener("abort", job.cancel);
+  const outcome = await job.finished;
   if (!outcome.ok) return outcome.finding;
   const captures = await uploadAll(group, context.signal);
   return storeRun(
     context.amplifierId,
     {
       id: group[0].id,
-      kind: kind as MeasuredKind,
+      kind,
       source: "recording",
       sourceDetail: group
         .map(({ fileName }) => fileName)
         .join(", ")
         .slice(0, 290),
       conditions,
-      result: { kind: kind as MeasuredKind, channels: outcome.value },
+      result: { kind, channels: outcome.value },
       analysisVersion: ANALYSIS_VERSION,
       captures,
     },
     context.signal,
-  );
-};
-
-const readSweep = async (
-  entry: FileEntry,
-  channels: readonly number[],
-  fullScaleVolts: number,
-  conditions: RunConditions,
-  { amplifierId, signal }: FilesContext,
-): Promise<string | Finding> => {
-  const wav = entry.opened?.wav;
-  if (!wav) return { code: "no-samples", where: entry.fileName, advice: "it holds no samples." };
-  const outcome = await startJob((worker) =>
-    worker.analyseSweep({ wav, fullScaleVolts, channels, conditions }, () => {}),
-  ).finished;
-  if (!outcome.ok) return outcome.finding;
-  return storeRun(
-    amplifierId,
-    {
-      id: entry.id,
-      kind: "power-sweep",
-      source: "recording",
-      sourceDetail: entry.fileName,
-      conditions,
-      result: outcome.value,
-      analysisVersion: ANALYSIS_VERSION,
-      captures: await uploadAll([entry], signal),
-    },
-    signal,
   );
 };
 

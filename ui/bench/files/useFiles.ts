@@ -1,6 +1,6 @@
 "use client";
 import { useState } from "react";
-import type { RunKind } from "@/core/plan";
+import type { RunKind } from "@/core/run";
 import { parseNumber } from "@/core/units";
 import { startJob } from "@/workers/benchClient";
 import type { SettingTexts } from "../settingsForm";

@@ -1,8 +1,9 @@
 "use client";
 import { Box, Flex, HStack, Text } from "@chakra-ui/react";
 import { useEffect, useMemo, useState } from "react";
-import type { Rig } from "@/bench/simulated";
-import type { MeasuredKind } from "@/core/run";
+import type { InstrumentFacts } from "@/bench/contract";
+import type { InstrumentDescription } from "@/bench/instruments";
+import type { RunKind } from "@/core/run";
 import { formatHertz, formatPercent, formatSignificant, amplitudeRatioToDb } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import {
@@ -13,7 +14,7 @@ import {
   type Guards,
   type Load,
 } from "@/records";
-import { startJob } from "@/workers/benchClient";
+import { callback, startJob } from "@/workers/benchClient";
 import type { LiveReading, RampLimit } from "@/pipeline/liveBench";
 import { channelLook } from "../../charts/channelLook";
 import { useSize } from "../../charts/useSize";
@@ -30,9 +31,10 @@ import { FlatTops } from "./FlatTops";
 import { useLive } from "./useLive";
 
 export type LiveDriveProps = {
-  kind: MeasuredKind;
+  kind: RunKind;
   amplifier: Amplifier;
-  rig: Rig;
+  instrument: InstrumentDescription;
+  facts: InstrumentFacts;
   load: Load;
   guards: Guards;
   channelsDriven: number;
@@ -52,7 +54,8 @@ const CLIMB_LIMITS: Record<string, { label: string; limit: RampLimit }> = {
 export function LiveDrive({
   kind,
   amplifier,
-  rig,
+  instrument,
+  facts,
   load,
   guards,
   channelsDriven,
@@ -110,11 +113,10 @@ export function LiveDrive({
     setMessage(null);
     setHeld(false);
     void on({
-      rig,
+      instrument,
       loadOhms: load.channels.slice(0, channelsDriven).map(({ ohms }) => ohms),
       frequencyHz,
       limits: guardLimits(guards, load),
-      seed: 1,
     });
   };
   const take = async () => {
@@ -129,28 +131,31 @@ export function LiveDrive({
         firstChannel: 0,
         channelsDriven,
         fullScaleVolts: taken.fullScaleVolts,
-        mainsHz: rig.mains.frequencyHz,
+        mainsHz: facts.mainsHz,
         voltsAccuracyRatio: SIMULATED_ACCURACY_RATIO,
         settings: { frequencyHz },
       });
       const bytes = new Blob([taken.wav]);
       const outcome = await startJob((reader) =>
-        reader.readRun({
-          kind,
-          settings: {},
-          files: [
-            {
-              ...taken,
-              responseText: null,
-              channels: conditions.channels.map((_, k) => k),
-              inputChannel: null,
-            },
-          ],
-          loads: conditions.channels,
-          secondLoads: null,
-          mainsHz: rig.mains.frequencyHz,
-          ratedWatts: null,
-        }),
+        reader.readRun(
+          {
+            kind,
+            settings: {},
+            files: [
+              {
+                ...taken,
+                responseText: null,
+                channels: conditions.channels.map((_, k) => k),
+                inputChannel: null,
+              },
+            ],
+            loads: conditions.channels,
+            secondLoads: null,
+            mainsHz: facts.mainsHz,
+            ratedWatts: null,
+          },
+          callback(() => {}),
+        ),
       ).finished;
       if (!outcome.ok) return setMessage(`${outcome.finding.where}: ${outcome.finding.advice}`);
       const { signal } = new AbortController();
@@ -161,7 +166,7 @@ export function LiveDrive({
           id: runId.current(),
           kind,
           source: "simulated-bench",
-          sourceDetail: `${rig.name}, by hand`,
+          sourceDetail: `${facts.name}, by hand`,
           conditions,
           result: { kind, channels: outcome.value },
           analysisVersion: ANALYSIS_VERSION,

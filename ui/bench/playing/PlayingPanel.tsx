@@ -1,6 +1,6 @@
 "use client";
 import { Box, Flex, Grid, HStack, Text } from "@chakra-ui/react";
-import { RUN_KINDS } from "@/core/plan";
+import { RUN_KINDS } from "@/core/run";
 import { formatFixed, formatPercent, formatSignificant } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import { guardLimits, type BenchJob, type Guards, type Load } from "@/records";
@@ -44,10 +44,7 @@ export function PlayingPanel({
           <Text as="h1" fontSize="24px" fontWeight={700} letterSpacing="-0.01em">
             {RUN_KINDS[job.kind].title}
           </Text>
-          <Text color="muted">
-            {stage}
-            {playing && whereText(job, playing)}
-          </Text>
+          <Text color="muted">{stage}</Text>
         </Box>
         <ActionButton
           tone="danger"
@@ -94,10 +91,6 @@ export function PlayingPanel({
     </Panel>
   );
 }
-
-/** Where in the run it is: a sweep tells its level, a soak has no recordings. */
-const whereText = ({ kind }: BenchJob, { label, shotNumber }: PlayProgress): string =>
-  kind === "power-sweep" ? `, ${label}` : kind === "heat-soak" ? "" : `, recording ${shotNumber}`;
 
 function Levels({
   playing: { loadWatts, voltsRms, thdPlusNoiseRatio },

@@ -24,7 +24,6 @@ const job: BenchJob = {
   setting: "",
   inputUsed: "",
   ratedWatts: null,
-  lastVoltsRms: null,
   seed: 1,
   set: null,
 };

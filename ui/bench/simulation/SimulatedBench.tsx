@@ -6,19 +6,15 @@ import { useForm, useWatch } from "react-hook-form";
 import { EXAMPLE_RIGS, FAULTS, type ExampleName, type Rig } from "@/bench/simulated";
 import { formatSignificant, parseNumber } from "@/core/units";
 import type { Amplifier, Claim, Load } from "@/records";
-import { channelLook } from "../../charts/channelLook";
-import { PowerChart } from "../../charts/PowerChart";
+import { fittingClaims } from "@/records/facts";
 import { ActionButton } from "../../parts/ActionButton";
 import { useKeys } from "../../parts/keys";
 import { Panel } from "../../parts/Panel";
-import { Reading } from "../../parts/Reading";
 import { ChoiceField, FormMessage, QuantityField } from "../../parts/TextField";
-import { unbroken } from "../../parts/unbroken";
 import { simulationSchema, type SimulationSettings } from "../newRunSchema";
 import { loadChoice } from "../loadChoice";
-import { fittingClaims, sweepReadings } from "../sweepReadings";
-import { stopTitle } from "../../measured/stopText";
 import { Parameters } from "./Parameters";
+import { PredictedCurve, predictedLabel, PredictedReadings } from "./PredictedCurve";
 import { predictionRun } from "./predictionRun";
 import { RigPicker } from "./RigPicker";
 import { changeCount } from "./rigText";
@@ -82,7 +78,12 @@ export function SimulatedBench({
   const askedVolts = parseNumber(lastText);
   const lastVoltsRms = askedVolts !== null && askedVolts > 0 ? askedVolts : null;
   const request = useMemo(
-    () => ({ rig, loadOhms: load.channels.map(({ ohms }) => ohms), channelsDriven, lastVoltsRms }),
+    () => ({
+      instrument: { kind: "simulated" as const, amplifier: rig, seed: 1 },
+      loadOhms: load.channels.map(({ ohms }) => ohms),
+      channelsDriven,
+      lastVoltsRms,
+    }),
     [rig, load, channelsDriven, lastVoltsRms],
   );
   const { prediction, message, isBehind } = usePrediction(request);
@@ -187,8 +188,7 @@ function Predicted({ prediction, isBehind, load, channelsDriven, claims, rig }: 
       </Flex>
     );
   const run = predictionRun(prediction, load, channelsDriven, rig.mains.frequencyHz);
-  const summary = sweepReadings(run, fittingClaims(run, claims)[0] ?? null);
-  const { stop } = run.result.channels[0];
+  const claim = fittingClaims(run, claims)[0] ?? null;
   return (
     <>
       <Flex justify="space-between" align="start" gap={4}>
@@ -197,29 +197,14 @@ function Predicted({ prediction, isBehind, load, channelsDriven, claims, rig }: 
             {rig.name}
           </Heading>
           <Text color="muted" fontSize="14px">
-            Predicted {summary.limitLabel.replace(/^O/, "o")}
+            Predicted {predictedLabel(run, claim)}
           </Text>
         </Box>
-        <HStack gap={5} opacity={isBehind ? 0.6 : 1} aria-live="polite">
-          {summary.big.map(({ channelIndex, letter, value, prefix }) => (
-            <HStack key={channelIndex} align="baseline" gap={2}>
-              <Text fontSize="18px" fontWeight={700} color={channelLook(channelIndex).color}>
-                {letter}
-              </Text>
-              <Reading value={prefix ? `${prefix} ${value}` : value} unit="W" />
-            </HStack>
-          ))}
-        </HStack>
+        <Box opacity={isBehind ? 0.6 : 1} aria-live="polite">
+          <PredictedReadings run={run} claim={claim} />
+        </Box>
       </Flex>
-      <PowerChart
-        curves={summary.curves}
-        claim={summary.corner}
-        crossings={[]}
-        caption={`Predicted THD plus noise against output power of ${rig.name}. ${summary.big.map(({ letter, value }) => `Channel ${letter} ${value} watts`).join(", ")}. Left and right arrow keys read the levels.`}
-      />
-      <Text fontSize="14px" mt={1} lineClamp={2}>
-        <b>{stopTitle(stop.reason)}.</b> {unbroken(stop.evidence)}
-      </Text>
+      <PredictedCurve run={run} claim={claim} name={rig.name} />
     </>
   );
 }

@@ -1,21 +1,22 @@
-import { runConditions, type Load, type SweepRun } from "@/records";
+import { runConditions, type Load, type Run } from "@/records";
 import type { Prediction } from "@/pipeline/predictSweep";
 
-/** The prediction in the shape of a run, so that it is summed up by the same code. Volts are exact here. */
+/** The prediction in the shape of a run, so that it is read and drawn by the same code. Volts are exact here. */
 export const predictionRun = (
-  { result }: Prediction,
+  { channels }: Prediction,
   load: Load,
   channelsDriven: number,
   mainsHz: number,
-): Pick<SweepRun, "conditions" | "result"> => ({
+): Pick<Run, "kind" | "conditions" | "result"> => ({
+  kind: "power-sweep",
   conditions: runConditions({
     load,
-    channelCount: result.channels.length,
+    channelCount: channels.length,
     firstChannel: 0,
     channelsDriven,
     fullScaleVolts: 1,
     mainsHz,
     voltsAccuracyRatio: 0,
   }),
-  result,
+  result: { kind: "power-sweep", channels },
 });

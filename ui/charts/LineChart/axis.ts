@@ -19,6 +19,8 @@ export type Axis = {
 const identity = (value: number): number => value;
 const short = (value: number): string => formatEngineering(value, 3).replace(" ", "");
 const LOWEST_DB = -220;
+/** Distortion is drawn down to 0.0001 %: below a millionth no analogue amplifier is to be believed, and no recorder either. */
+const LOWEST_RATIO = 1e-6;
 
 const logOf = (title: string, unit: string): Axis => ({
   title,
@@ -78,7 +80,7 @@ export const axisOf = (quantity: Quantity, other: Quantity, values: readonly num
           };
     case "watts":
       return other === "distortion-ratio"
-        ? logOf("output, W", "W")
+        ? logOf("output per channel, W", "W")
         : {
             title: "W",
             isLog: false,
@@ -92,7 +94,7 @@ export const axisOf = (quantity: Quantity, other: Quantity, values: readonly num
       return {
         title: "distortion",
         isLog: true,
-        shown: (value) => Math.max(value, 1e-9),
+        shown: (value) => Math.min(1, Math.max(value, LOWEST_RATIO)),
         tick: (value) => `${Number((100 * value).toPrecision(3))} %`,
         text: (value) => formatPercent(value, 2),
       };

@@ -49,10 +49,40 @@ test("a path has a corner for each point", () => {
       [100, 0.5],
       [1000, 1],
     ],
-    x,
-    y,
-    scaleFor(x, [10, 1000], [0, 100], true),
-    scaleFor(y, [1, 0.5], [100, 0], false),
+    {
+      xAxis: x,
+      yAxis: y,
+      xScale: scaleFor(x, [10, 1000], [0, 100], true),
+      yScale: scaleFor(y, [1, 0.5], [100, 0], false),
+    },
   );
   expect(path).toMatch(/^M[\d.]+,[\d.]+L[\d.]+,[\d.]+L[\d.]+,[\d.]+$/);
+});
+
+test("a reading that is missing, or that the axis cannot show, leaves a gap", () => {
+  const x = axisOf("watts", "distortion-ratio", [1, 16]),
+    y = axisOf("distortion-ratio", "watts", [0.01]);
+  const path = pathOf(
+    [
+      [1, 0.01],
+      [2, 0.01],
+      [4, Number.NaN],
+      [8, 0.01],
+      [0, 0.01],
+      [16, 0.01],
+      [32, 0.01],
+    ],
+    {
+      xAxis: x,
+      yAxis: y,
+      xScale: scaleFor(x, [1, 32], [0, 100], true),
+      yScale: scaleFor(y, [0.01], [100, 0], false),
+    },
+  );
+  expect(path.match(/M/g)?.length).toBe(3);
+});
+
+test("distortion is drawn between 0.0001 % and 100 %", () => {
+  const { shown } = axisOf("distortion-ratio", "watts", [0.01]);
+  expect([shown(1e-12), shown(0.02), shown(3)]).toEqual([1e-6, 0.02, 1]);
 });

@@ -1,4 +1,4 @@
-import { scaleLinear, scaleLog } from "d3";
+import { line, scaleLinear, scaleLog } from "d3";
 import type { Curve } from "@/core/run";
 import { decadeDomain, decadeTicks } from "../decadeTicks";
 import type { Axis } from "./axis";
@@ -8,7 +8,12 @@ export type DrawnCurve = Pick<Curve, "label" | "points"> & {
   channelIndex: number;
   variant: number;
   isGhost: boolean;
+  /** Drawn thin beside the one that counts, and not labelled. */ isFine?: boolean;
+  /** A mark at each point, filled where true. */ marks?: readonly boolean[];
 };
+
+/** What curves are drawn by: two axes, with the scale of each. */
+export type Frame = { xAxis: Axis; yAxis: Axis; xScale: Scale; yScale: Scale };
 
 export const MARGIN = { top: 26, right: 22, bottom: 38, left: 62 };
 /** Curves of level are never drawn over a narrower span than this, or noise would look like a response. */
@@ -90,16 +95,18 @@ export const nearestPoint = (
   return points.reduce((best, point) => (distance(point[0]) < distance(best[0]) ? point : best));
 };
 
+/** The path through the points in their order, with a gap where there is no reading, or none that the axes can show. */
 export const pathOf = (
   points: Curve["points"],
-  x: Axis,
-  y: Axis,
-  xScale: Scale,
-  yScale: Scale,
-): string =>
-  points
-    .map(
-      ([at, value], k) =>
-        `${k === 0 ? "M" : "L"}${xScale.place(x.shown(at)).toFixed(1)},${yScale.place(y.shown(value)).toFixed(1)}`,
-    )
-    .join("");
+  { xAxis, yAxis, xScale, yScale }: Frame,
+): string => {
+  const isShown = (value: number, { isLog }: Axis) =>
+    Number.isFinite(value) && (!isLog || value > 0);
+  return (
+    line<readonly [number, number]>()
+      .defined(([at, value]) => isShown(at, xAxis) && isShown(value, yAxis))
+      .x(([at]) => xScale.place(xAxis.shown(at)))
+      .y(([, value]) => yScale.place(yAxis.shown(value)))
+      .digits(1)([...points]) ?? ""
+  );
+};

@@ -1,4 +1,4 @@
-import { isSweep } from "@/records";
+import { isPowerEvidence } from "@/records";
 import { amplifierRecords } from "@/server/amplifierRecords";
 import { database } from "@/server/records";
 import { judgeClaims } from "@/server/summaries";
@@ -8,13 +8,12 @@ import { VerdictScreen } from "@/ui/verdict/VerdictScreen";
 export default async function VerdictPage({ params }: { params: Promise<{ id: string }> }) {
   const { amplifier, claims, runs } = await amplifierRecords((await params).id);
   const db = await database();
-  const newest = runs.find(({ kind, isStruck }) => kind === "power-sweep" && !isStruck);
-  const sweep = newest ? await findRun(db, newest.id) : null;
+  const newest = runs.find(isPowerEvidence);
   return (
     <VerdictScreen
       amplifierId={amplifier.id}
       judged={await judgeClaims(db, claims, runs)}
-      newest={sweep && isSweep(sweep) ? sweep : null}
+      newest={newest ? await findRun(db, newest.id) : null}
     />
   );
 }

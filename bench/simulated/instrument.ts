@@ -1,0 +1,64 @@
+import { success, type Outcome } from "@/core/outcome";
+import type { Connected, Instrument, Wiring } from "../contract";
+import { driveToLimit } from "./driveToLimit";
+import { LiveBench } from "./LiveBench";
+import { speaker } from "./load/types";
+import { onLoads, record } from "./record";
+import { checkRig } from "./rig/checkRig";
+import type { Rig } from "./rig/rig";
+import { soak } from "./soak";
+
+/** Full scale of a converter that chooses its own range. */
+const WIDEST_VOLTS = 640;
+
+/**
+ * The simulated bench as an instrument.
+ * @param rig as `rigSchema` has it
+ * @param seed of all noise: the same asked twice is answered with the same bytes
+ * @returns a finding that names what of the rig is wrong
+ */
+export const simulatedInstrument = (rig: unknown, seed: number): Outcome<Instrument> => {
+  const checked = checkRig(rig);
+  if (!checked.ok) return checked;
+  const { name, input, source, mains } = checked.value;
+  return success({
+    facts: {
+      name,
+      channelCount: input.channelCount,
+      mostDriveVoltsRms: source.mostVoltsRms,
+      mainsHz: mains.frequencyHz,
+      knowsHeat: true,
+      isLive: true,
+    },
+    connect: (wiring) => connected(wired(checked.value, wiring), seed),
+  });
+};
+
+const connected = (rig: Rig, seed: number): Connected => {
+  let recordings = 0;
+  return {
+    mostVoltsPeak: rig.converter.fullScaleVolts || WIDEST_VOLTS,
+    gainRatio: rig.input.gainRatio * rig.input.levelRatio * (rig.connection === "bridged" ? 2 : 1),
+    limitDriveVoltsRms: (drives) => driveToLimit(rig, drives, seed),
+    record: (request, watch) => {
+      // Noise must not repeat from one recording to the next.
+      const { capture, log } = record(rig, request, request.seed ?? seed + ++recordings, watch);
+      return {
+        capture,
+        meters: {
+          mainsWatts: log.meters.mainsMeterWatts,
+          mainsAmperes: log.meters.mainsClampAmperes,
+        },
+        events: log.events,
+      };
+    },
+    soak: (request, watch) => soak(rig, request, seed, watch),
+    live: (drives, frequencyHz) => new LiveBench(rig, drives, frequencyHz, seed),
+  };
+};
+
+const wired = (rig: Rig, { loadOhms, isSpeakerLike, isBridged, rangeVolts }: Wiring): Rig => ({
+  ...(isSpeakerLike ? { ...rig, loads: loadOhms.map(() => speaker()) } : onLoads(rig, loadOhms)),
+  connection: isBridged ? "bridged" : rig.connection,
+  converter: rangeVolts > 0 ? { ...rig.converter, fullScaleVolts: rangeVolts } : rig.converter,
+});

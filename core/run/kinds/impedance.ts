@@ -1,0 +1,170 @@
+import { outputImpedance, SAME_RANGE_REPEAT_RATIO, type LoadedOutput } from "../../impedance";
+import { failure, success } from "../../outcome";
+import { steppedResponse } from "../../response";
+import { logFrequencies, stepsOfFrequencies } from "../../signal";
+import type { ChannelConditions } from "../../sweep";
+import { formatHertz } from "../../units";
+import { eachChannel } from "../channels";
+import { figure } from "../figures";
+import { forReading, numberOf, quantityField } from "../settings";
+import { allDriven, highestHz, peakDriveFor } from "../shots";
+import { stopAtLevel } from "../stop";
+import type { RunKindDefinition } from "../types";
+import { nearest, reaches } from "../nearest";
+
+/** The same converter in the same range reads both. */
+const loadedOutput = (
+  { loadOhms, loadOhmsStdUncertainty }: ChannelConditions,
+  { ratio, phaseRadians }: { ratio: number; phaseRadians: number },
+): LoadedOutput => ({
+  voltsRms: ratio,
+  phaseRadians,
+  loadOhms,
+  loadOhmsStdUncertainty,
+  voltsRepeatRatio: SAME_RANGE_REPEAT_RATIO,
+});
+
+/** Output impedance and damping factor from two loads. */
+export const impedance: RunKindDefinition = {
+  title: "Output impedance",
+  yields: "damping factor, from two loads",
+  plan: {
+    violence: 2,
+    seconds: 90,
+    meanRatio: 1,
+    level: { watts: 1 },
+    from: "everything",
+    channelsDriven: 1,
+  },
+  connect: [
+    "Two loads of different ohms, both measured. Turn the drive down before you change them.",
+    "Keep the converter’s range: what it is off by then cancels.",
+  ],
+  charts: [["impedance", "Output impedance"]],
+  speaksTo: "damping-factor",
+  isReadTogether: true,
+  takesSecondLoad: true,
+  fields: [
+    quantityField("watts", "Each channel", "W", 1, 0.001, 100),
+    quantityField("pointsPerDecade", "Points a decade", "", 4, 2, 30),
+    forReading(quantityField("nominalOhms", "Damping factor for", "Ω", 8, 1, 100)),
+  ],
+  *shots(settings, facts) {
+    const frequencies = logFrequencies(
+      20,
+      Math.min(20_000, highestHz(facts)),
+      numberOf(settings, "pointsPerDecade"),
+    );
+    for (const load of ["run", "second"] as const)
+      yield {
+        name: load,
+        label: load === "run" ? "The first load" : "The second load",
+        stimulus: {
+          kind: "frequency-list",
+          frequencies,
+          voltsPeak: peakDriveFor(numberOf(settings, "watts"), facts),
+        },
+        drives: allDriven(facts),
+        recordsInput: true,
+        load,
+      };
+  },
+  analyse: (recordings, { settings }) => {
+    if (recordings.length < 2)
+      return failure(
+        "no-samples",
+        "Recordings",
+        "output impedance takes two recordings of the same drive, into two different loads.",
+      );
+    const [one, two] = recordings;
+    return eachChannel(recordings, (channel) => {
+      const [first, second] = [one.loads[channel], two.loads[channel]];
+      if (first.loadOhms === second.loadOhms)
+        return failure(
+          "bad-load",
+          "Loads",
+          "both recordings were made into the same ohms; choose two different loads.",
+        );
+      const found = [one, two].map(({ volts, input, stimulus, sampleRateHz }) =>
+        steppedResponse(
+          volts[channel],
+          sampleRateHz,
+          input
+            ? { kind: "recorded-input", volts: input }
+            : {
+                kind: "none",
+                segments:
+                  stimulus?.kind === "frequency-list"
+                    ? stepsOfFrequencies(stimulus.frequencies)
+                    : undefined,
+              },
+        ),
+      );
+      for (const outcome of found) if (!outcome.ok) return outcome;
+      const [a, b] = found.map((outcome) => (outcome.ok ? outcome.value : []));
+      const points = a.flatMap((point) => {
+        const other = b.find(
+          ({ frequencyHz }) => Math.abs(frequencyHz / point.frequencyHz - 1) < 0.01,
+        );
+        if (!other) return [];
+        return [
+          {
+            frequencyHz: point.frequencyHz,
+            z: outputImpedance(
+              loadedOutput(first, point),
+              loadedOutput(second, other),
+              numberOf(settings, "nominalOhms"),
+            ),
+          },
+        ];
+      });
+      if (points.length === 0)
+        return failure(
+          "no-steps",
+          "Recordings",
+          "the two recordings have no frequency in common. Play the same steps into both loads.",
+        );
+      const at = (frequencyHz: number) =>
+        reaches(points, frequencyHz)
+          ? [
+              figure(
+                `damping-${frequencyHz}`,
+                `damping factor at ${formatHertz(frequencyHz)}`,
+                "factor",
+                nearest(points, frequencyHz).z.dampingFactor,
+                nearest(points, frequencyHz).z.dampingFactorStdUncertainty,
+              ),
+            ]
+          : [];
+      const middle = nearest(points, 1000).z;
+      return success({
+        figures: [
+          ...at(1000),
+          ...at(20_000),
+          ...at(20),
+          figure(
+            "impedance",
+            "impedance at 1 kHz",
+            "ohms",
+            middle.magnitudeOhms,
+            middle.magnitudeOhmsStdUncertainty,
+          ),
+          figure("resistance", "of it resistance", "ohms", middle.resistanceOhms),
+          figure("reactance", "of it reactance", "ohms", middle.reactanceOhms),
+        ],
+        curves: [
+          {
+            name: "impedance",
+            label: "output impedance",
+            x: "hertz",
+            y: "ohms",
+            points: points.map(({ frequencyHz, z }) => [frequencyHz, z.magnitudeOhms]),
+          },
+        ],
+        bursts: [],
+        stop: stopAtLevel(recordings, null, "both loads", null),
+        summary: middle.summary,
+      });
+    });
+  },
+};

@@ -1,0 +1,55 @@
+import { failure } from "../../outcome";
+import { soundPressureLevelDb } from "../../loudness";
+import { dbToPowerRatio, formatSignificant } from "../../units";
+import { figure } from "../figures";
+import { quantityField } from "../settings";
+import type { RunKindDefinition } from "../types";
+import { need } from "../typed";
+import type { TypedReading } from "../types";
+
+/** A sound level meter, and what the speaker is said to give. */
+const typed: TypedReading = {
+  fields: [
+    quantityField("levelDb", "Sound level meter", "dB", 85, 30, 140),
+    quantityField("metres", "Distance", "m", 2, 0.2, 50),
+    quantityField("sensitivityDb", "Speaker, 2.83 V at 1 m", "dB", 88, 70, 115),
+    quantityField("ohms", "Speaker, nominal", "Ω", 8, 1, 32),
+  ],
+  required: ["levelDb", "metres", "sensitivityDb", "ohms"],
+  read: (readings) => {
+    const atOneWatt = soundPressureLevelDb(
+      need(readings, "sensitivityDb"),
+      Math.sqrt(8),
+      need(readings, "metres"),
+    );
+    const voltsRms = Math.sqrt(8 * dbToPowerRatio(need(readings, "levelDb") - atOneWatt));
+    const watts = voltsRms ** 2 / need(readings, "ohms");
+    return {
+      figures: [
+        figure("power", "power at that level, indicative", "watts", watts),
+        figure("volts", "volts on the speaker", "volts", voltsRms),
+      ],
+      summary: `${formatSignificant(need(readings, "levelDb"), 3)} dB at ${formatSignificant(need(readings, "metres"), 2)} m takes about ${formatSignificant(watts, 2)} W. Indicative only: a room adds to it, and a speaker's current and voltage are not in phase.`,
+    };
+  },
+};
+
+/** With a real speaker and a sound level meter: typed only, and marked as indicative. */
+export const listeningLevel: RunKindDefinition = {
+  title: "Listening level",
+  yields: "power at the ear, indicative",
+  plan: { violence: 2, seconds: 120, meanRatio: 0.2, level: { watts: 1 }, from: null },
+  connect: ["A sound level meter at the listener’s ears, C-weighted, slow. Protect your hearing."],
+  charts: [],
+  worksInto: "The speaker as it is listened to.",
+  takesMeterOnly: true,
+  typed: typed,
+  fields: [],
+  *shots() {},
+  analyse: () =>
+    failure(
+      "no-samples",
+      "Listening level",
+      "type what the sound level meter shows; a recording across the speaker says nothing of the level at the ear.",
+    ),
+};

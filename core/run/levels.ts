@@ -1,0 +1,144 @@
+import { limitText, type PowerLimit } from "../claim";
+import { success, type Outcome } from "../outcome";
+import {
+  analysePowerSweep,
+  powerAtClipOnset,
+  powerAtDistortion,
+  sweepSummary,
+  type ChannelSweep,
+  type PowerAtLimit,
+  type StepReading,
+} from "../sweep";
+import { figure } from "./figures";
+import { stopByEvent } from "./stop";
+import type { AnalysisConditions, ChannelResult, Curve, Figure, Recorded } from "./types";
+
+/** The limit by which output is told where nothing is claimed. Common practice. */
+export const USUAL_LIMIT: PowerLimit = {
+  distortionLimitRatio: 0.01,
+  distortionMeasure: "thd-plus-noise",
+};
+
+/** Limits beside the one that is asked for: the usual schools. */
+const SCHOOLS = [
+  ["one-percent", 0.01],
+  ["tenth-percent", 0.001],
+  ["ten-percent", 0.1],
+] as const;
+
+/** Below a millionth no analogue amplifier is to be believed, and no recorder either. */
+const LEAST_RATIO = 1e-6;
+
+/**
+ * Reads a recording that rises in levels, each channel: what any run of that kind has in common.
+ * @param recordings the first counts
+ */
+export const readLevels = (
+  recordings: readonly Recorded[],
+  { band, mainsHz }: Pick<AnalysisConditions, "band" | "mainsHz">,
+  onProgress?: (doneRatio: number) => void,
+): Outcome<LevelResult[]> => {
+  const [{ volts, sampleRateHz, loads }] = recordings;
+  const outcome = analysePowerSweep(
+    volts,
+    sampleRateHz,
+    { channels: loads, band, mainsHz },
+    onProgress,
+  );
+  if (!outcome.ok) return outcome;
+  return success(
+    outcome.value.channels.map((sweep) => {
+      const result = levelResult(sweep);
+      // What the other instruments saw says more than that the output was cut off.
+      const isExplained = !["output-protection", "not-known"].includes(result.stop.reason);
+      const happened = isExplained ? null : stopByEvent(recordings, result.stop.picture);
+      return { ...result, stop: happened ?? result.stop };
+    }),
+  );
+};
+
+/** A result that has levels. */
+export type LevelResult = ChannelResult & { levels: readonly StepReading[] };
+
+/** The result of one channel from its levels. */
+export const levelResult = ({ steps: levels, stop }: ChannelSweep): LevelResult => ({
+  figures: levelFigures(levels, USUAL_LIMIT),
+  curves: [
+    levelCurve("thd-plus-noise", "THD+N", levels, ({ thdPlusNoiseRatio }) => thdPlusNoiseRatio),
+    levelCurve("thd", "THD", levels, ({ thdRatio }) => thdRatio),
+  ],
+  bursts: [],
+  levels,
+  stop: { ...stop, picture: outputByLevel(levels) },
+  summary: sweepSummary({ steps: levels, stop }),
+});
+
+/**
+ * What levels say of one channel: output at a limit, which is the main reading, and at the other limits that are usual; where the
+ * tops flatten; the lowest distortion and the highest output.
+ */
+export const levelFigures = (levels: readonly StepReading[], limit: PowerLimit): Figure[] => {
+  const { distortionLimitRatio, distortionMeasure } = limit;
+  const isAsked = ([, ratio]: (typeof SCHOOLS)[number]) => ratio === distortionLimitRatio;
+  const at = (ratio: number) => powerAtDistortion(levels, ratio, distortionMeasure);
+  const lowest = Math.min(...levels.map(({ thdPlusNoiseRatio }) => thdPlusNoiseRatio));
+  return [
+    powerFigure(
+      SCHOOLS.find(isAsked)?.[0] ?? "at-limit",
+      `output at ${limitText(limit)}`,
+      at(distortionLimitRatio),
+    ),
+    ...SCHOOLS.filter((school) => !isAsked(school)).map(([name, ratio]) =>
+      powerFigure(
+        name,
+        `at ${limitText({ distortionMeasure, distortionLimitRatio: ratio })}`,
+        at(ratio),
+      ),
+    ),
+    powerFigure("tops", "tops flatten", powerAtClipOnset(levels)),
+    lowest < LEAST_RATIO
+      ? figure("lowest", "lowest THD+N", "distortion-ratio", LEAST_RATIO, null, "at-most")
+      : figure("lowest", "lowest THD+N", "distortion-ratio", lowest),
+    figure(
+      "highest",
+      "highest output",
+      "watts",
+      Math.max(...levels.map(({ powerWatts }) => powerWatts)),
+    ),
+  ];
+};
+
+/** No power lies within a limit that is passed at every level. */
+const powerFigure = (name: string, label: string, reading: PowerAtLimit): Figure =>
+  reading.status === "never-below"
+    ? figure(name, label, "watts", 0)
+    : figure(
+        name,
+        label,
+        "watts",
+        reading.powerWatts,
+        reading.powerWattsStdUncertainty,
+        reading.status === "at-least" ? "at-least" : null,
+      );
+
+const levelCurve = (
+  name: string,
+  label: string,
+  levels: readonly StepReading[],
+  ratioOf: (level: StepReading) => number,
+): Curve => ({
+  name,
+  label,
+  x: "watts",
+  y: "distortion-ratio",
+  points: levels.map((level) => [level.powerWatts, ratioOf(level)]),
+});
+
+/** Output level by level while the drive rises evenly: where it bends or falls is where it stopped. */
+const outputByLevel = (levels: readonly StepReading[]): Curve => ({
+  name: "picture",
+  label: "output, level by level",
+  x: "count",
+  y: "watts",
+  points: levels.map(({ powerWatts }, level) => [level + 1, powerWatts]),
+});

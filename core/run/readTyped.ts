@@ -1,0 +1,48 @@
+import { failure, success, type Outcome } from "../outcome";
+import { RUN_KINDS } from "./runKinds";
+import type { TypedReadings } from "./types";
+import type { ChannelConditions } from "../sweep";
+import type { ChannelResult, RunKind } from "./types";
+
+/**
+ * A result from what was typed off a meter, channel by channel.
+ * @returns a finding that names what is missing
+ */
+export const readTyped = (
+  kind: RunKind,
+  readings: readonly TypedReadings[],
+  loads: readonly ChannelConditions[],
+): Outcome<ChannelResult[]> => {
+  const definition = RUN_KINDS[kind].typed;
+  if (!definition)
+    return failure(
+      "no-samples",
+      "Readings",
+      "this run takes a recording; a meter's reading does not hold enough.",
+    );
+  const channels: ChannelResult[] = [];
+  for (const [index, each] of readings.entries()) {
+    const missing = definition.required.find(
+      (name) => !(typeof each[name] === "number" && (each[name] as number) > 0),
+    );
+    const nothing =
+      definition.required.length === 0 && Object.values(each).every((value) => value === undefined);
+    const label = missing
+      ? definition.fields.find(({ name }) => name === missing)?.label
+      : nothing
+        ? definition.fields[0].label
+        : null;
+    if (label) return failure("no-samples", `Channel ${index + 1}`, `give “${label}”, above zero.`);
+    channels.push({
+      ...definition.read(each, loads[index]),
+      curves: [],
+      bursts: [],
+      stop: {
+        reason: "operator",
+        evidence: "Read off a meter by the reviewer, who ended it.",
+        picture: null,
+      },
+    });
+  }
+  return success(channels);
+};

@@ -1,0 +1,21 @@
+import { allDriven } from "./shots";
+import type { Shot, ShotFacts } from "./types";
+
+const TONE_SECONDS = 1;
+
+/** One tone on all channels. */
+export const toneShot = (
+  name: string,
+  label: string,
+  frequencyHz: number,
+  voltsPeak: number,
+  facts: ShotFacts,
+  recordsInput: boolean,
+): Shot => ({
+  name,
+  label,
+  stimulus: { kind: "sine", frequencyHz, voltsPeak, seconds: TONE_SECONDS },
+  drives: allDriven(facts),
+  recordsInput,
+  load: "run",
+});

@@ -1,0 +1,86 @@
+import { limitText, type ReadClaim } from "@/core/claim";
+import { COVERAGE_FACTOR, isNearLoad } from "@/core/power";
+import { levelFigures, RUN_KINDS, type Figure } from "@/core/run";
+import { judgePowerClaim } from "@/core/verdict";
+import { powerClaim, powerEvidence, type Claim, type Run } from "@/records";
+import { claimMark, type ClaimMark } from "./claimMark";
+
+type ReadRun = Pick<Run, "kind" | "conditions" | "result">;
+
+/** Where a channel's curve passes the limit, with the half width of about 95 %. */
+export type Crossing = { channelIndex: number; x: number; expandedUncertainty: number; y: number };
+
+/** Everything the screen shows of a run's readings, told by one claim where it is held against one. */
+export type RunReadings = {
+  /** A list a channel; the first is the main reading. */
+  figures: readonly (readonly Figure[])[];
+  mark: ClaimMark | null;
+  crossings: readonly Crossing[];
+};
+
+/** Claims of power that a run is held against: those near whose load it was made. */
+export const fittingClaims = (
+  { kind, conditions }: Pick<Run, "kind" | "conditions">,
+  claims: readonly Claim[],
+): Claim[] =>
+  RUN_KINDS[kind].speaksTo === "power"
+    ? claims.filter(({ loadOhms }) =>
+        conditions.channels.every((channel) => isNearLoad(channel.loadOhms, loadOhms)),
+      )
+    : [];
+
+/**
+ * What a run says, and how the claim comes out by it.
+ * @param claim of power, one of `fittingClaims`; output is then told at its limit
+ * @param stated printed claims of any other kind
+ */
+export const runReadings = (
+  run: ReadRun,
+  claim: Claim | null,
+  stated: readonly ReadClaim[],
+): RunReadings => {
+  const { kind, result } = run;
+  if (claim) return readingsByClaim(run, claim);
+  return {
+    figures: result.channels.map(({ figures }) => figures),
+    mark: claimMark(kind, result.channels, stated),
+    crossings: [],
+  };
+};
+
+const readingsByClaim = (run: ReadRun, record: Claim): RunReadings => {
+  const claim = powerClaim(record);
+  const limit = limitText(claim);
+  const figures = run.result.channels.map(({ levels = [] }) => {
+    const [main, ...others] = levelFigures(levels, claim);
+    return [{ ...main, label: `output at ${limit}, the claim’s limit` }, ...others];
+  });
+  return {
+    figures,
+    mark: {
+      text: `${claim.powerWatts} W`,
+      status: judgePowerClaim(claim, [powerEvidence(run)]).status,
+      note: null,
+      band: {
+        lowX: 0,
+        highX: claim.powerWatts,
+        lowY: null,
+        highY: claim.distortionLimitRatio,
+        label: `Claim: ${claim.powerWatts} W at no more than ${limit}`,
+        isCorner: true,
+      },
+    },
+    crossings: figures.flatMap(([{ value, stdUncertainty, bound }], k) =>
+      value && bound === null
+        ? [
+            {
+              channelIndex: run.conditions.channels[k].channelIndex,
+              x: value,
+              expandedUncertainty: COVERAGE_FACTOR * (stdUncertainty ?? 0),
+              y: claim.distortionLimitRatio,
+            },
+          ]
+        : [],
+    ),
+  };
+};

@@ -1,2 +1,0 @@
-export { PowerChart, type PowerChartProps } from "./PowerChart";
-export type { ClaimCorner, Crossing, PowerCurve, PowerPoint } from "./types";

@@ -1,0 +1,105 @@
+import { Box, HStack, NativeSelect, Text } from "@chakra-ui/react";
+import { claimText } from "@/core/claim";
+import { RUN_KINDS } from "@/core/run";
+import { channelLetter } from "@/core/verdict";
+import { powerClaim, type Claim, type Run } from "@/records";
+import type { RunReadings } from "@/records/facts";
+import { channelLook } from "../charts/channelLook";
+import { Panel } from "../parts/Panel";
+import { Reading } from "../parts/Reading";
+import { unbroken } from "../parts/unbroken";
+import { VerdictWord } from "../verdict/VerdictWord";
+import { shownFigure } from "./quantityText";
+
+/** The main reading of each channel, large; what it says; and how the claim comes out by it. */
+export function MainReading({
+  run,
+  readings: { figures, mark },
+  children,
+}: {
+  run: Run;
+  readings: RunReadings;
+  children: React.ReactNode;
+}) {
+  const { isOfWholeAmplifier } = RUN_KINDS[run.kind];
+  return (
+    <Panel>
+      {children}
+      <Text color="muted">{capital(figures[0][0]?.label ?? "nothing was read")}</Text>
+      {(isOfWholeAmplifier ? figures.slice(0, 1) : figures).map(([main], k) => {
+        const { channelIndex } = run.conditions.channels[k];
+        const shown = main && shownFigure(main);
+        return (
+          <HStack key={channelIndex} align="baseline" gap={3} mt={2}>
+            {!isOfWholeAmplifier && (
+              <Text
+                w="20px"
+                fontSize="20px"
+                fontWeight={700}
+                color={channelLook(channelIndex).color}
+              >
+                {channelLetter(channelIndex)}
+              </Text>
+            )}
+            {shown && (
+              <Reading
+                value={shown.prefix ? `${shown.prefix} ${shown.value}` : shown.value}
+                unit={shown.unit}
+                plusMinus={shown.plusMinus}
+              />
+            )}
+          </HStack>
+        );
+      })}
+      <Text fontSize="14.5px" mt={2.5} data-testid="sentence">
+        {unbroken(run.result.channels[0].summary)}
+      </Text>
+      {mark && (
+        <Box mt={2.5} pt={2.5} borderTopWidth="1px" borderColor="rime" fontSize="14.5px">
+          <HStack gap={2} wrap="wrap">
+            <Text>Claim “{mark.text}”:</Text>
+            <VerdictWord status={mark.status ?? "not-tested"} />
+          </HStack>
+          {mark.note && (
+            <Text color="muted" fontSize="13.5px">
+              {mark.note}
+            </Text>
+          )}
+        </Box>
+      )}
+    </Panel>
+  );
+}
+
+/** As it stands alone; what is an abbreviation keeps its letters. */
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** Which claim a run is held against, where several fit its load. */
+export function ClaimChoice({
+  claims,
+  chosen,
+  onChoose,
+}: {
+  claims: readonly Claim[];
+  chosen: string | null;
+  onChoose(id: string): void;
+}) {
+  return (
+    <NativeSelect.Root mb={2}>
+      <NativeSelect.Field
+        aria-label="Claim"
+        value={chosen ?? ""}
+        onChange={(event) => onChoose(event.target.value)}
+        bg="surface"
+        borderColor="rime"
+      >
+        {claims.map((claim) => (
+          <option key={claim.id} value={claim.id}>
+            {claimText(powerClaim(claim))}
+          </option>
+        ))}
+      </NativeSelect.Field>
+      <NativeSelect.Indicator />
+    </NativeSelect.Root>
+  );
+}
