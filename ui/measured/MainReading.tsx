@@ -25,7 +25,7 @@ export function MainReading({
   return (
     <Panel>
       {children}
-      <Text color="muted">{capital(figures[0][0]?.label ?? "nothing was read")}</Text>
+      <Text color="muted">{figures[0][0]?.label ?? "Nothing was read"}</Text>
       {(isOfWholeAmplifier ? figures.slice(0, 1) : figures).map(([main], k) => {
         const { channelIndex } = run.conditions.channels[k];
         const shown = main && shownFigure(main);
@@ -70,9 +70,6 @@ export function MainReading({
     </Panel>
   );
 }
-
-/** As it stands alone; what is an abbreviation keeps its letters. */
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Which claim a run is held against, where several fit its load. */
 export function ClaimChoice({

@@ -46,7 +46,7 @@ const view = (change: Partial<Run> = {}, claims: ReturnType<typeof readClaims>["
 
 test("the main reading of each channel is large; the other readings stand in a table, a column a channel", () => {
   const text = words(view());
-  expect(text).toMatch(/Lowest A −0\.17 dB B −0\.21 dB It stays within 0\.2 dB\./);
+  expect(text).toMatch(/lowest A −0\.17 dB B −0\.21 dB It stays within 0\.2 dB\./);
   expect(text).toMatch(/A B highest 0\.00 dB 0\.00 dB low-3-db 9\.2 Hz/);
 });
 
