@@ -123,7 +123,7 @@ test("a recording becomes a curve with readings and a reason why it stopped", as
   );
   await press(driver(), "Read it");
   await shows(driver(), "Power against distortion", PATIENCE_MS);
-  await shows(driver(), "Output at 0.5 % THD+N");
+  await shows(driver(), "output at 0.5 % THD+N");
   await shows(driver(), "Stopped by the supply rails");
   await shows(driver(), "tops flatten");
   const chart = await driver().findElement(By.css("svg[role=img][tabindex]"));
@@ -153,7 +153,7 @@ test("after a restart everything is as it was", async () => {
 
 test("a run is exported as CSV and JSON, with the figures of the screen", async () => {
   await driver().get(await stageUrl("bench"));
-  await shows(driver(), "Output at 0.5 % THD+N");
+  await shows(driver(), "output at 0.5 % THD+N");
   const link = async (label: string) =>
     (await driver().findElement(By.linkText(label)).getAttribute("href")) ?? "";
   const csv = await fetch(await link("CSV"));

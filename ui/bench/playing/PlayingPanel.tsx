@@ -44,7 +44,10 @@ export function PlayingPanel({
           <Text as="h1" fontSize="24px" fontWeight={700} letterSpacing="-0.01em">
             {RUN_KINDS[job.kind].title}
           </Text>
-          <Text color="muted">{stage}</Text>
+          <Text color="muted">
+            {stage}
+            {playing && !RUN_KINDS[job.kind].soak && `, recording ${playing.shotNumber}`}
+          </Text>
         </Box>
         <ActionButton
           tone="danger"
