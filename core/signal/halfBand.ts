@@ -34,16 +34,51 @@ const TAPS = (() => {
  */
 export const halveRate = (fast: Float64Array): Float64Array => {
   const slow = new Float64Array(Math.floor(fast.length / 2));
-  for (let n = 0; n < slow.length; n++) {
-    const centre = 2 * n;
-    let sum = 0.5 * fast[centre];
-    if (centre >= TAPS_A_SIDE && centre + TAPS_A_SIDE < fast.length)
-      for (let k = 0, d = 1; k < TAPS.length; k++, d += 2)
-        sum += TAPS[k] * (fast[centre - d] + fast[centre + d]);
-    else
-      for (let k = 0, d = 1; k < TAPS.length; k++, d += 2)
-        sum += TAPS[k] * ((fast[centre - d] ?? 0) + (fast[centre + d] ?? 0));
-    slow[n] = sum;
+  const odd = oddSamples(fast);
+  const tapCount = TAPS.length;
+  // Four outputs at a time: what one tap takes for the first, the next tap takes for the second, so that each sample is read once.
+  for (let n = 0; n < slow.length; n += 4) {
+    const left = n + tapCount - 1,
+      right = n + tapCount;
+    let left0 = odd[left + 1],
+      left1 = odd[left + 2],
+      left2 = odd[left + 3],
+      left3 = 0;
+    let right0 = 0,
+      right1 = odd[right],
+      right2 = odd[right + 1],
+      right3 = odd[right + 2];
+    let sum0 = 0.5 * fast[2 * n],
+      sum1 = 0.5 * fast[2 * n + 2],
+      sum2 = 0.5 * fast[2 * n + 4],
+      sum3 = 0.5 * fast[2 * n + 6];
+    for (let k = 0; k < tapCount; k++) {
+      left3 = left2;
+      left2 = left1;
+      left1 = left0;
+      left0 = odd[left - k];
+      right0 = right1;
+      right1 = right2;
+      right2 = right3;
+      right3 = odd[right + 3 + k];
+      const tap = TAPS[k];
+      sum0 += tap * (left0 + right0);
+      sum1 += tap * (left1 + right1);
+      sum2 += tap * (left2 + right2);
+      sum3 += tap * (left3 + right3);
+    }
+    slow[n] = sum0;
+    if (n + 1 < slow.length) slow[n + 1] = sum1;
+    if (n + 2 < slow.length) slow[n + 2] = sum2;
+    if (n + 3 < slow.length) slow[n + 3] = sum3;
   }
   return slow;
+};
+
+/** Every second sample from the second on, with zeros before and after for as far as the taps reach. */
+const oddSamples = (fast: Float64Array): Float64Array => {
+  const count = fast.length >> 1;
+  const odd = new Float64Array(count + 2 * TAPS.length + 8);
+  for (let n = 0; n < count; n++) odd[n + TAPS.length] = fast[2 * n + 1];
+  return odd;
 };

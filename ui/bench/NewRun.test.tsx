@@ -1,7 +1,7 @@
 import { detailsSchema, rigSchema, type Readings, type RigSettings } from "@/records";
 import { amplifier, claim, load } from "@/records/testing/run";
 import { markup, words } from "../testing/shown";
-import type { EngineState } from "./engine/BenchEngine";
+import type { EngineState } from "./engine/engineState";
 import { NewRun, type NewRunProps } from "./NewRun";
 
 jest.mock("next/navigation", () => ({ useRouter: () => ({ refresh: () => {} }) }));

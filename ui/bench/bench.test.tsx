@@ -4,7 +4,7 @@ import type { BenchJob } from "@/records";
 import { markup, words } from "../testing/shown";
 import { ConnectPanel } from "./ConnectPanel";
 import { EngineStatus } from "./EngineStatus";
-import type { EngineState } from "./engine/BenchEngine";
+import { IDLE, type EngineState } from "./engine/engineState";
 import { SettingsFields } from "./SettingsFields";
 import { settingTexts } from "./settingsForm";
 import { TypedIn } from "./TypedIn";
@@ -90,16 +90,7 @@ describe("what the bench is at", () => {
     seed: 1,
     set: null,
   };
-  const idle: EngineState = {
-    job: null,
-    progress: null,
-    secondsLeft: null,
-    queue: [],
-    pause: null,
-    failure: null,
-    interrupted: null,
-    storedId: null,
-  };
+  const idle = IDLE;
   const told = (state: Partial<EngineState>, isPlayingShown = false) => {
     mockEngine.state = { ...idle, ...state };
     return words(<EngineStatus isPlayingShown={isPlayingShown} />);

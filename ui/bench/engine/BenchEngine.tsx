@@ -10,7 +10,6 @@ import {
   useState,
   type ReactNode,
 } from "react";
-import type { Finding } from "@/core/outcome";
 import { formatHertz, formatSignificant, formatWithUnit } from "@/core/units";
 import { NOTHING_UNDER_WAY, type BenchJob, type Guards, type Load, type UnderWay } from "@/records";
 import { Cancelled } from "@/workers/benchClient";
@@ -18,22 +17,14 @@ import { useChain } from "../../frame/chainState";
 import { keepUnderWay, UploadFailed } from "../uploadRun";
 import { outputText } from "../playing/level";
 import { changeText } from "./changeText";
+import {
+  engineAfter,
+  engineFound,
+  underWayOf,
+  type EngineEvent,
+  type EngineState,
+} from "./engineState";
 import { playJob, type Progress } from "./playJob";
-
-export type EngineState = {
-  /** The run under way, and how far it is. */
-  job: BenchJob | null;
-  progress: Progress | null;
-  /** Of the recording that plays, going by how fast it went so far. */
-  secondsLeft: number | null;
-  queue: readonly BenchJob[];
-  /** A change of load or setting that must be made before the next run; output is at its least meanwhile. */
-  pause: string | null;
-  failure: { message: string; code: Finding["code"] | null } | null;
-  /** A run that was broken off, with what it has. */
-  interrupted: UnderWay | null;
-  storedId: string | null;
-};
 
 type Engine = {
   state: EngineState;
@@ -46,16 +37,9 @@ type Engine = {
 };
 
 const EngineContext = createContext<Engine | null>(null);
-const IDLE: EngineState = {
-  job: null,
-  progress: null,
-  secondsLeft: null,
-  queue: [],
-  pause: null,
-  failure: null,
-  interrupted: null,
-  storedId: null,
-};
+type Begun = Pick<Extract<EngineEvent, { type: "begun" }>, "job" | "queue" | "shots">;
+
+const ODD = "This did not work. What was recorded so far is kept; go on, or give it up.";
 
 export type BenchEngineProps = {
   amplifierId: string;
@@ -72,22 +56,36 @@ export type BenchEngineProps = {
 export function BenchEngine({ amplifierId, loads, guards, underWay, children }: BenchEngineProps) {
   const router = useRouter();
   const { setChain, rest } = useChain();
-  const [state, setState] = useState<EngineState>({
-    ...IDLE,
-    interrupted: underWay.job ? underWay : null,
-  });
+  const [state, setState] = useState(() => engineFound(underWay));
+  // What happens while a run plays follows from the newest state, not from that of the drawing that began it.
+  const now = useRef(state);
+  const tell = useCallback((event: EngineEvent): EngineState => {
+    now.current = engineAfter(now.current, event);
+    setState(now.current);
+    return now.current;
+  }, []);
   const control = useRef<AbortController | null>(null);
   const knownId = useRef(underWay.job?.id ?? null);
   const keep = useCallback(
-    async (now: UnderWay): Promise<void> => {
-      await keepUnderWay(amplifierId, now, knownId.current);
-      knownId.current = now.job?.id ?? null;
+    async (left: UnderWay): Promise<void> => {
+      await keepUnderWay(amplifierId, left, knownId.current);
+      knownId.current = left.job?.id ?? null;
     },
     [amplifierId],
   );
-  const latestRun = useRef<
-    ((job: BenchJob, queue: readonly BenchJob[], before: UnderWay["shots"]) => Promise<void>) | null
-  >(null);
+  /** Kept first and shown then, since what is shown of a stored run asks the server for it; shown even where it was not kept. */
+  const keepThenTell = useCallback(
+    async (event: EngineEvent): Promise<void> => {
+      try {
+        await keep(underWayOf(engineAfter(now.current, event)));
+      } finally {
+        if (event.type === "stored") router.refresh();
+        tell(event);
+      }
+    },
+    [keep, router, tell],
+  );
+  const latestRun = useRef<((run: Begun) => Promise<void>) | null>(null);
   const latest = useRef({ loads, guards });
   useEffect(() => {
     latest.current = { loads, guards };
@@ -95,76 +93,43 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
   useEffect(() => () => control.current?.abort(), []);
 
   const run = useCallback(
-    async (job: BenchJob, queue: readonly BenchJob[], before: UnderWay["shots"]) => {
+    async ({ job, queue, shots }: Begun) => {
       const mine = new AbortController();
       control.current = mine;
       const clock = shotClock();
-      let known: UnderWay = { job, shots: before, queue, startedAt: new Date().toISOString() };
       setChain({ mute: () => mine.abort() });
-      setState({
-        ...IDLE,
-        job,
-        queue,
-        progress: { stage: "Starting", doneRatio: 0, playing: null },
-      });
+      tell({ type: "begun", job, queue, shots, at: new Date().toISOString() });
       try {
-        await keep(known);
+        await keep(underWayOf(now.current));
         const outcome = await playJob(job, {
           amplifierId,
           ...latest.current,
           signal: mine.signal,
-          shots: before,
+          shots,
           onProgress: (progress) => {
-            setState((now) => ({ ...now, progress, secondsLeft: clock(progress) }));
+            tell({ type: "progressed", progress, secondsLeft: clock(progress) });
             setChain(liveChain(job, latest.current.loads, progress));
           },
           onShot: async (shot) => {
-            known = { ...known, shots: [...known.shots, shot] };
-            await keep(known);
+            tell({ type: "recorded", shot });
+            await keep(underWayOf(now.current));
           },
         });
-        if (typeof outcome !== "string") {
-          const [next, ...later] = queue;
-          await keep(
-            next ? { job: next, shots: [], queue: later, startedAt: "" } : NOTHING_UNDER_WAY,
-          );
-          setState({
-            ...IDLE,
-            queue,
-            pause: next ? "see to what went wrong" : null,
-            failure: { message: `${outcome.where}: ${outcome.advice}`, code: outcome.code },
-          });
-          return;
-        }
+        if (typeof outcome !== "string")
+          return await keepThenTell({ type: "refused", finding: outcome });
         const [next, ...later] = queue;
-        await keep(
-          next ? { job: next, shots: [], queue: later, startedAt: "" } : NOTHING_UNDER_WAY,
-        );
-        router.refresh();
-        if (!next) return setState({ ...IDLE, storedId: outcome });
-        const pause = changeText(job, next, latest.current.loads);
-        setState({ ...IDLE, storedId: outcome, queue, pause });
-        if (pause === null) setTimeout(() => void latestRun.current?.(next, later, []), 0);
+        const pause = next ? changeText(job, next, latest.current.loads) : null;
+        await keepThenTell({ type: "stored", id: outcome, pause });
+        if (next && pause === null)
+          setTimeout(() => void latestRun.current?.({ job: next, queue: later, shots: [] }), 0);
       } catch (error) {
-        if (mine.signal.aborted || error instanceof Cancelled)
-          setState({ ...IDLE, interrupted: known });
-        else
-          setState({
-            ...IDLE,
-            interrupted: known,
-            failure: {
-              message:
-                error instanceof UploadFailed
-                  ? error.message
-                  : "This did not work. What was recorded so far is kept; go on, or give it up.",
-              code: null,
-            },
-          });
+        if (mine.signal.aborted || error instanceof Cancelled) tell({ type: "muted" });
+        else tell({ type: "failed", message: error instanceof UploadFailed ? error.message : ODD });
       } finally {
         rest();
       }
     },
-    [amplifierId, keep, rest, router, setChain],
+    [amplifierId, keep, keepThenTell, rest, setChain, tell],
   );
   useEffect(() => {
     latestRun.current = run;
@@ -173,21 +138,23 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
   const engine = useMemo<Engine>(
     () => ({
       state,
-      start: ([first, ...queue]) => void (first && run(first, queue, [])),
-      goOn: () => void (state.queue[0] && run(state.queue[0], state.queue.slice(1), [])),
-      resume: () =>
-        void (
-          state.interrupted?.job &&
-          run(state.interrupted.job, state.interrupted.queue, state.interrupted.shots)
-        ),
+      start: ([job, ...queue]) => void (job && run({ job, queue, shots: [] })),
+      goOn: () => {
+        const [job, ...queue] = state.queue;
+        if (job) void run({ job, queue, shots: [] });
+      },
+      resume: () => {
+        const { job, queue, shots } = state.interrupted ?? NOTHING_UNDER_WAY;
+        if (job) void run({ job, queue, shots });
+      },
       discard: () => {
-        setState(IDLE);
+        tell({ type: "given-up" });
         void keep(NOTHING_UNDER_WAY).catch(() => {});
       },
       cancel: () => control.current?.abort(),
-      clear: () => setState((now) => ({ ...now, failure: null, storedId: null })),
+      clear: () => void tell({ type: "cleared" }),
     }),
-    [state, run, keep],
+    [state, run, keep, tell],
   );
   return <EngineContext value={engine}>{children}</EngineContext>;
 }

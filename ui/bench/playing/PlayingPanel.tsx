@@ -11,7 +11,7 @@ import { ActionButton } from "../../parts/ActionButton";
 import { durationText } from "../../parts/durationText";
 import { Panel } from "../../parts/Panel";
 import { Reading } from "../../parts/Reading";
-import type { EngineState } from "../engine/BenchEngine";
+import type { EngineState } from "../engine/engineState";
 import { shownLevel } from "./level";
 import { LiveSpectrum } from "./LiveSpectrum";
 import { LiveWave } from "./LiveWave";

@@ -5,6 +5,7 @@ import { markup, words } from "../../testing/shown";
 import { LiveSpectrum } from "./LiveSpectrum";
 import { LiveWave } from "./LiveWave";
 import { PlayingPanel, type PlayingPanelProps } from "./PlayingPanel";
+import { IDLE } from "../engine/engineState";
 
 const { guards } = rigSchema.getDefault();
 const load: Load = {
@@ -56,14 +57,11 @@ const panel = (
 ) => (
   <PlayingPanel
     state={{
+      ...IDLE,
       job,
       progress: { stage: "The tone", doneRatio: 0.4, playing: { ...playing, ...change } },
       secondsLeft: 12,
       queue: [job],
-      pause: null,
-      failure: null,
-      interrupted: null,
-      storedId: null,
       ...state,
     }}
     load={load}

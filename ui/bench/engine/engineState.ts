@@ -1,0 +1,121 @@
+import type { Finding } from "@/core/outcome";
+import { NOTHING_UNDER_WAY, type BenchJob, type UnderWay, type UnderWayShot } from "@/records";
+import type { Progress } from "./playJob";
+
+/** Where the bench is with its runs. */
+export type EngineState = {
+  /** The run under way, the recordings that it has, and how far it is. */
+  job: BenchJob | null;
+  shots: readonly UnderWayShot[];
+  startedAt: string;
+  progress: Progress | null;
+  /** Of the recording that plays, going by how fast it went so far. */
+  secondsLeft: number | null;
+  queue: readonly BenchJob[];
+  /** A change of load or setting that must be made before the next run; output is at its least meanwhile. */
+  pause: string | null;
+  failure: { message: string; code: Finding["code"] | null } | null;
+  /** A run that was broken off, with what it has. */
+  interrupted: UnderWay | null;
+  storedId: string | null;
+};
+
+/** What can happen to the bench, whoever tells it. */
+export type EngineEvent =
+  | {
+      type: "begun";
+      job: BenchJob;
+      queue: readonly BenchJob[];
+      /** Recordings from before it was broken off. */
+      shots: readonly UnderWayShot[];
+      /** UTC text. */
+      at: string;
+    }
+  | { type: "progressed"; progress: Progress; secondsLeft: number | null }
+  | { type: "recorded"; shot: UnderWayShot }
+  /** It is whole and stored. `pause` is what must be changed by hand before the next run. */
+  | { type: "stored"; id: string; pause: string | null }
+  /** The run itself says that it cannot be. */
+  | { type: "refused"; finding: Finding }
+  | { type: "muted" }
+  /** Something else went wrong; what was recorded stays. */
+  | { type: "failed"; message: string }
+  | { type: "given-up" }
+  | { type: "cleared" };
+
+export const IDLE: EngineState = {
+  job: null,
+  shots: [],
+  startedAt: "",
+  progress: null,
+  secondsLeft: null,
+  queue: [],
+  pause: null,
+  failure: null,
+  interrupted: null,
+  storedId: null,
+};
+
+/** The bench as it is found when its page comes up: at rest, or with a run that was broken off. */
+export const engineFound = (underWay: UnderWay): EngineState => ({
+  ...IDLE,
+  interrupted: underWay.job ? underWay : null,
+});
+
+const STARTING: Progress = { stage: "Starting", doneRatio: 0, playing: null };
+
+/** What is left of the run under way, to go on with later. */
+const brokenOff = ({ job, shots, queue, startedAt }: EngineState): UnderWay => ({
+  job,
+  shots,
+  queue,
+  startedAt,
+});
+
+export const engineAfter = (state: EngineState, event: EngineEvent): EngineState => {
+  switch (event.type) {
+    case "begun": {
+      const { job, queue, shots, at } = event;
+      return { ...IDLE, job, queue, shots, startedAt: at, progress: STARTING };
+    }
+    case "progressed":
+      // Messages of a worker that was ended may still be under way.
+      return state.job
+        ? { ...state, progress: event.progress, secondsLeft: event.secondsLeft }
+        : state;
+    case "recorded":
+      return { ...state, shots: [...state.shots, event.shot] };
+    case "stored":
+      return { ...IDLE, storedId: event.id, queue: state.queue, pause: event.pause };
+    case "refused": {
+      const { where, advice, code } = event.finding;
+      return {
+        ...IDLE,
+        queue: state.queue,
+        pause: state.queue.length > 0 ? "see to what went wrong" : null,
+        failure: { message: `${where}: ${advice}`, code },
+      };
+    }
+    case "muted":
+      return state.job ? { ...IDLE, interrupted: brokenOff(state) } : state;
+    case "failed": {
+      const failure = { message: event.message, code: null };
+      // After its run was stored there is nothing left to break off.
+      return state.job
+        ? { ...IDLE, interrupted: brokenOff(state), failure }
+        : { ...state, failure };
+    }
+    case "given-up":
+      return IDLE;
+    case "cleared":
+      return { ...state, failure: null, storedId: null };
+  }
+};
+
+/** What is kept on the server of a state, so that a page that comes later finds it. */
+export const underWayOf = (state: EngineState): UnderWay => {
+  if (state.job) return brokenOff(state);
+  if (state.interrupted) return state.interrupted;
+  const [job, ...queue] = state.queue;
+  return job ? { ...NOTHING_UNDER_WAY, job, queue } : NOTHING_UNDER_WAY;
+};
