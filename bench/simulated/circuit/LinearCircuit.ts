@@ -109,13 +109,40 @@ export class LinearCircuit {
     first: number,
     end: number,
   ): void {
-    const [m00, m01, m02, m10, m11, m12, m20, m21, m22] = this.move;
-    const [b0, f0, t0, a0, b1, f1, t1, a1, b2, f2, t2, a2] = this.feed;
-    const [v0, v1, v2] = this.voltsOf;
-    const [i0, i1, i2] = this.amperesOf;
+    // By index: this is called for every few samples, and taking arrays apart by iteration would take longer than the steps themselves.
+    const { move, feed, voltsOf, amperesOf } = this;
+    const m00 = move[0],
+      m01 = move[1],
+      m02 = move[2],
+      m10 = move[3],
+      m11 = move[4],
+      m12 = move[5],
+      m20 = move[6],
+      m21 = move[7],
+      m22 = move[8];
+    const b0 = feed[0],
+      f0 = feed[1],
+      t0 = feed[2],
+      a0 = feed[3],
+      b1 = feed[4],
+      f1 = feed[5],
+      t1 = feed[6],
+      a1 = feed[7],
+      b2 = feed[8],
+      f2 = feed[9],
+      t2 = feed[10],
+      a2 = feed[11];
+    const v0 = voltsOf[0],
+      v1 = voltsOf[1],
+      v2 = voltsOf[2],
+      i0 = amperesOf[0],
+      i1 = amperesOf[1],
+      i2 = amperesOf[2];
     const { voltsThrough, amperesThrough, state } = this;
     let { before, from, to } = this;
-    let [s0, s1, s2] = state;
+    let s0 = state[0],
+      s1 = state[1],
+      s2 = state[2];
     for (let n = first; n < end; n++) {
       const after = node[n];
       const n0 = b0 * before + f0 * from + (t0 * to + a0 * after) + m00 * s0 + m01 * s1 + m02 * s2;
@@ -130,7 +157,9 @@ export class LinearCircuit {
       from = to;
       to = after;
     }
-    state.set([s0, s1, s2]);
+    state[0] = s0;
+    state[1] = s1;
+    state[2] = s2;
     this.before = before;
     this.from = from;
     this.to = to;
