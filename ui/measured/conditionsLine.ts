@@ -20,7 +20,9 @@ const settingsText = (run: Run): string[] => {
       field.kind === "choice"
         ? field.choices.find((choice) => choice.value === value)?.label
         : `${formatShort(Number(value))} ${field.unit}`.trim();
-    return [`${field.label.toLowerCase()} ${words ?? value}`];
+    // What nought stands for is said where it is set; here something else was.
+    const label = field.label.toLowerCase().replace(/, 0 .*$/, "");
+    return [`${label} ${words ?? value}`];
   });
 };
 

@@ -24,7 +24,7 @@ export function PredictedReadings({
 }) {
   const { figures } = runReadings(run, claim, []);
   return (
-    <HStack gap={5} wrap="wrap" align="baseline">
+    <HStack gap={5} align="baseline" flexShrink={0}>
       {figures.map(([main], k) => {
         const { channelIndex } = run.conditions.channels[k];
         const { value, unit, prefix } = shownFigure({ ...main, stdUncertainty: null });
@@ -66,9 +66,10 @@ export function PredictedCurve({
         curves={chart.curves}
         band={mark?.band ?? null}
         caption={`Predicted THD plus noise against output power of ${name}.`}
+        minHeight="150px"
         isReadAlone
       />
-      <Box fontSize="14px" mt={1} lineClamp={2}>
+      <Box fontSize="14px" mt={1} lineClamp={2} flexShrink={0}>
         <b>{stopTitle(stop.reason)}.</b> {unbroken(stop.evidence)}
       </Box>
     </>

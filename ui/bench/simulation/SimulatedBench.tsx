@@ -200,7 +200,7 @@ function Predicted({ prediction, isBehind, load, channelsDriven, claims, rig }: 
             Predicted {predictedLabel(run, claim)}
           </Text>
         </Box>
-        <Box opacity={isBehind ? 0.6 : 1} aria-live="polite">
+        <Box flexShrink={0} opacity={isBehind ? 0.6 : 1} aria-live="polite">
           <PredictedReadings run={run} claim={claim} />
         </Box>
       </Flex>
