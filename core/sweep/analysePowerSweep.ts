@@ -47,6 +47,8 @@ export const analysePowerSweep = (
   const found = findSteps(loudest(channels), sampleRateHz);
   if (!found.ok) return found;
   const { frequencyHz, steps } = found.value;
+  const last = steps[steps.length - 1];
+  const silentSeconds = (channels[0].length - last.firstSample - last.sampleCount) / sampleRateHz;
 
   const sweeps: ChannelSweep[] = [];
   for (const [channelIndex, volts] of channels.entries()) {
@@ -71,7 +73,7 @@ export const analysePowerSweep = (
         `Channel ${channelIndex + 1}`,
         "no tone was found in this channel. Check that it is driven and that its probe is connected.",
       );
-    sweeps.push({ steps: readings, stop: whyItStopped(readings, steps.length) });
+    sweeps.push({ steps: readings, stop: whyItStopped(readings, steps.length, silentSeconds) });
   }
   return success({ kind: "power-sweep", frequencyHz, channels: sweeps });
 };

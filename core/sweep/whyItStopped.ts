@@ -9,6 +9,8 @@ const CUT_OFF_RATIO = 0.25;
 const HELD_RATIO = 1.02;
 const HELD_STEPS = 4;
 const CLEAN_RATIO = 0.03;
+/** A recorder is stopped within about so many levels after a sweep; silence that lasts longer may be an output that was cut off. Chosen. */
+const SILENT_STEPS = 2;
 /** Distortion at which a sweep without flat tops is said to have reached the amplifier's end. */
 const DISTORTED_RATIO = 0.01;
 
@@ -17,8 +19,13 @@ const DISTORTED_RATIO = 0.01;
  * not tell causes apart the answer is "not-known".
  * @param steps in order of rising drive, at least two
  * @param stepCount how many levels the sweep had: fewer readings mean that output was gone at some
+ * @param silentSeconds how long nothing is heard after the last level
  */
-export const whyItStopped = (steps: readonly StepReading[], stepCount: number): SweepStop => {
+export const whyItStopped = (
+  steps: readonly StepReading[],
+  stepCount: number,
+  silentSeconds = 0,
+): SweepStop => {
   const last = steps[steps.length - 1];
   const cut = steps.findIndex(
     (step, k) => k > 0 && step.powerWatts < CUT_OFF_RATIO * steps[k - 1].powerWatts,
@@ -36,6 +43,14 @@ export const whyItStopped = (steps: readonly StepReading[], stepCount: number): 
       return {
         reason: "output-limiter",
         evidence: `Over the last ${HELD_STEPS} levels the output stayed at ${watts(last)} with ${formatPercent(last.thdPlusNoiseRatio)} THD+N and no flat tops: a limiter holds it.`,
+      };
+    if (
+      last.thdPlusNoiseRatio < DISTORTED_RATIO &&
+      silentSeconds > SILENT_STEPS * stepSeconds(steps)
+    )
+      return {
+        reason: "not-known",
+        evidence: `After ${watts(last)} with only ${formatPercent(last.thdPlusNoiseRatio)} THD+N nothing is heard for ${formatSignificant(silentSeconds, 2)} s: either the sweep ended there, or the output was cut off. The recording alone does not tell.`,
       };
     if (last.thdPlusNoiseRatio < DISTORTED_RATIO)
       return {
@@ -58,6 +73,10 @@ export const whyItStopped = (steps: readonly StepReading[], stepCount: number): 
     evidence: `${halves(clipped[0])} flatten at ${formatSignificant(tipVolts(clipped[0]), 3)} V from ${watts(clipped[0])} on${ripple(clipped)}.`,
   };
 };
+
+/** From one level to the next. */
+const stepSeconds = (steps: readonly StepReading[]): number =>
+  steps[steps.length - 1].startSeconds - steps[steps.length - 2].startSeconds;
 
 /** The drive rises with every level; output that does not, and stays clean, is being held. */
 const isHeld = (steps: readonly StepReading[]): boolean => {

@@ -1,0 +1,27 @@
+import { readTyped } from "..";
+import { analysed, load, recorded, tone, valueOf } from "../testing/recordings";
+
+test("200 W in and 100 W out are 50 %, 100 W of heat, and of 16 A there are 15 left", () => {
+  const volts = tone(Math.SQRT2 * Math.sqrt(800), 1000);
+  const [channel] = analysed("mains-draw", [
+    recorded([volts], { shot: "rated", meters: { mainsWatts: 200, mainsAmperes: 1 } }),
+  ]);
+  expect(
+    ["efficiency-rated", "heat-rated", "margin-rated"].map((name) => valueOf(channel, name)),
+  ).toEqual([expect.closeTo(0.5, 5), expect.closeTo(100, 2), expect.closeTo(15, 1)]);
+});
+
+test("typed off a meter: 100 W from the mains while 20 V stand across 8 ohm", () => {
+  const read = readTyped("mains-draw", [{ mainsWatts: 100, outputVoltsRms: 20 }], [load(8)]);
+  expect(read).toMatchObject({
+    ok: true,
+    value: [
+      { figures: [{ value: 100 }, { value: expect.closeTo(0.5, 6) }, { value: 50 }, {}, {}] },
+    ],
+  });
+});
+
+test("without a mains meter it says so", () =>
+  expect(analysed("mains-draw", [recorded([tone(1, 1000)])])[0].summary).toContain(
+    "No mains meter",
+  ));

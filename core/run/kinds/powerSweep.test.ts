@@ -1,0 +1,67 @@
+import { stimulusVolts } from "../../signal";
+import { hasReferenceCaptures } from "../../testing/referenceCapture";
+import { initialSettings, RUN_KINDS } from "..";
+import {
+  analysed,
+  captureAs,
+  FACTS,
+  findingOf,
+  RATE_HZ,
+  recorded,
+  valueOf,
+} from "../testing/recordings";
+
+const sweepShot = () => {
+  const { fields, shots } = RUN_KINDS["power-sweep"];
+  const { value } = shots(initialSettings(fields), FACTS).next();
+  if (!value) throw new Error("a sweep is one recording");
+  return value;
+};
+
+test("forty levels, the last one the source's most unless a drive is asked for", () => {
+  expect(sweepShot().stimulus).toMatchObject({
+    kind: "level-sweep",
+    stepCount: 40,
+    stepSeconds: 0.25,
+    lastVoltsPeak: 2 * Math.SQRT2,
+  });
+});
+
+test("a wave held at 20 V: the tops flatten from 25 W into 8 ohm on, and the rails are named", () => {
+  const { stimulus } = sweepShot();
+  const volts = stimulusVolts(stimulus, RATE_HZ).map((each) =>
+    Math.max(-20, Math.min(20, 10 * each)),
+  );
+  const [channel] = analysed("power-sweep", [recorded([volts])]);
+  expect(channel.levels?.length).toBe(40);
+  expect(channel.stop.reason).toBe("rail-voltage");
+  // Between the last level with round tops and the first with flat ones, 0.7 dB apart.
+  expect(Math.abs(valueOf(channel, "tops") / 25 - 1)).toBeLessThan(0.12);
+  // A sine held so that it has 1 % THD+N gives 1.04 of the power at which it begins to be held.
+  expect(valueOf(channel, "one-percent") / 25).toBeGreaterThan(1);
+});
+
+test("a clean sweep that ends in silence is not blamed on the drive; what the other instruments saw explains it", () => {
+  const { stimulus } = sweepShot();
+  const volts = stimulusVolts(stimulus, RATE_HZ).map((each, n, all) =>
+    n > 0.8 * all.length ? 0 : 10 * each,
+  );
+  const stopOf = (change: Parameters<typeof recorded>[1]) =>
+    analysed("power-sweep", [recorded([volts], change)])[0].stop;
+  expect(stopOf({}).reason).toBe("not-known");
+  expect(stopOf({}).evidence).toMatch(/nothing is heard for 2\.0 s: either the sweep ended there/);
+  const events = [{ seconds: 8, event: "thermal-cut-out" }];
+  expect(stopOf({ events }).reason).toBe("thermal-cut-out");
+});
+
+test("silence is no sweep", () =>
+  expect(findingOf("power-sweep", [recorded([new Float64Array(RATE_HZ)])])).toBe("no-signal"));
+
+(hasReferenceCaptures ? test : test.skip)(
+  "a reference sweep: watts at 1 % as its truth says",
+  () => {
+    const channel = captureAs("a_8R2_sweep", "power-sweep");
+    expect(valueOf(channel, "one-percent")).toBeCloseTo(60.23, 0);
+    expect(channel.stop.reason).toBe("rail-voltage");
+  },
+);

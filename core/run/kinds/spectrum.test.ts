@@ -1,0 +1,39 @@
+import { hasReferenceCaptures } from "../../testing/referenceCapture";
+import { amplitudeRatioToDb } from "../../units";
+import {
+  analysed,
+  captureAs,
+  findingOf,
+  RATE_HZ,
+  recorded,
+  sum,
+  tone,
+  valueOf,
+} from "../testing/recordings";
+
+test("a tone with a thousandth of second harmonic has 60 dB of SINAD and 0.1 % THD", () => {
+  const [channel] = analysed("spectrum", [recorded([sum(tone(10, 1000), tone(0.01, 2000))])]);
+  expect(amplitudeRatioToDb(valueOf(channel, "sinad"))).toBeCloseTo(60, 2);
+  expect(valueOf(channel, "thd")).toBeCloseTo(0.001, 6);
+  expect(amplitudeRatioToDb(valueOf(channel, "harmonic-2"))).toBeCloseTo(-60, 2);
+  expect(valueOf(channel, "power")).toBeCloseTo(6.25, 4);
+});
+
+test("the band is as it is set, and reaches no further than the recording", () => {
+  const noisy = sum(tone(10, 1000), tone(0.1, 30_000));
+  const sinad = (bandHighHz: number) =>
+    amplitudeRatioToDb(
+      valueOf(analysed("spectrum", [recorded([noisy])], { bandHighHz })[0], "sinad"),
+    );
+  expect(sinad(80_000)).toBeCloseTo(40, 1);
+  expect(sinad(20_000)).toBeGreaterThan(90);
+});
+
+test("silence has no tone", () =>
+  expect(findingOf("spectrum", [recorded([new Float64Array(RATE_HZ)])])).toBe("no-signal"));
+
+(hasReferenceCaptures ? test : test.skip)("a tone at rated power: watts and SINAD", () => {
+  const channel = captureAs("a_8R2_sine_rated", "spectrum");
+  expect(valueOf(channel, "power")).toBeCloseTo(50.008, 1);
+  expect(amplitudeRatioToDb(valueOf(channel, "sinad"))).toBeCloseTo(85.55, 1);
+});
