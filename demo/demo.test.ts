@@ -3,16 +3,12 @@ import { existsSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { judgePowerClaim } from "@/core/verdict";
-import { evidenceOf, powerClaim } from "@/records";
-import {
-  captures as captureFiles,
-  listAmplifiers,
-  listClaims,
-  listRuns,
-  openDatabase,
-} from "@/store";
+import { powerClaim } from "@/records";
+import { evidenceOf } from "@/records/testing/run";
+import { captures as captureFiles, listAmplifiers, listClaims, openDatabase } from "@/store";
 import { makeDemo } from "./makeDemo";
 import { DEMO_SHELF } from "./scenario";
+import { listRuns } from "@/store/testing/records";
 
 test("three invented amplifiers with their runs and captures; one claim kept, one open, two missed; a shelf in use is left alone", async () => {
   const folder = mkdtempSync(join(tmpdir(), "rimebank-demo-"));

@@ -2,8 +2,8 @@ import { createHash, randomUUID } from "node:crypto";
 import { existsSync, readdirSync, readFileSync, statSync } from "node:fs";
 import { join } from "node:path";
 import type { Knex } from "knex";
-import { findDocument, listClaims, listRuns, openDatabase, addAmplifier } from "@/store";
-import { amplifierDraft, claimDraft, runDraft } from "@/store/testing/records";
+import { findDocument, listClaims, openDatabase, addAmplifier } from "@/store";
+import { amplifierDraft, claimDraft, runDraft, listRuns } from "@/store/testing/records";
 import { startServer, type Server } from "./server";
 import { wavOf } from "./wavOf";
 

@@ -20,11 +20,10 @@ import {
   databaseFile,
   findDocument,
   keepDocument,
-  listRuns,
   makeBackup,
   openDatabase,
 } from "@/store";
-import { amplifierDraft, captureOf, claimDraft, runDraft } from "@/store/testing/records";
+import { amplifierDraft, captureOf, claimDraft, runDraft, listRuns } from "@/store/testing/records";
 import { openBrowser, pageText, press, shows, fill, type Browser } from "./browser";
 import { forms } from "./forms";
 import { startServer, type Server } from "./server";

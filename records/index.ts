@@ -80,7 +80,6 @@ export {
   ANALYSIS_VERSION,
   DEFAULT_UPLOAD_LIMIT_BYTES,
   entryOf,
-  evidenceOf,
   isPowerEvidence,
   powerEvidence,
   RUN_LIMIT_BYTES,

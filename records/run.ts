@@ -186,7 +186,3 @@ export const powerEvidence = ({
     loadOhms: conditions.channels[k].loadOhms,
   })),
 });
-
-/** Evidence among runs, in their order. */
-export const evidenceOf = (runs: readonly Run[]): PowerEvidence[] =>
-  runs.filter((run) => isPowerEvidence(entryOf(run))).map(powerEvidence);

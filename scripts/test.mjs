@@ -30,6 +30,9 @@ bin("eslint/bin/eslint.js", ".", "--max-warnings", "0");
 step("Types");
 bin("next/dist/bin/next", "typegen");
 bin("typescript/bin/tsc", "--noEmit", "-p", ".");
+step("Nothing unused");
+bin("knip/bin/knip.js", "--no-config-hints");
+bin("knip/bin/knip.js", "--no-config-hints", "--production");
 step("Boundaries between the rooms");
 bin("dependency-cruiser/bin/dependency-cruise.mjs", ...ROOMS);
 

@@ -3,7 +3,8 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Knex } from "knex";
 import { judgePowerClaim } from "@/core/verdict";
-import { evidenceOf, powerClaim, type RunDraft } from "@/records";
+import { powerClaim, type RunDraft } from "@/records";
+import { evidenceOf } from "@/records/testing/run";
 import { runOf } from "@/records/testing/run";
 import {
   addAmplifier,
@@ -11,10 +12,9 @@ import {
   keepRemarks,
   listClaims,
   listRunEntries,
-  listRuns,
   openDatabase,
 } from "@/store";
-import { amplifierDraft, claimDraft, runDraft, stored } from "@/store/testing/records";
+import { amplifierDraft, claimDraft, runDraft, stored, listRuns } from "@/store/testing/records";
 import { frameMarkOf } from "./frame";
 import { judgeClaims, summariseAll, summaryOf } from "./summaries";
 

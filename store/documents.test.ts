@@ -8,12 +8,12 @@ import {
   addAmplifier,
   deleteAmplifier,
   findDocument,
-  findWorkshopDocument,
   keepDocument,
   keepWorkshopDocument,
   openDatabase,
   photos,
   readDocument,
+  readWorkshopDocument,
   referredFiles,
   savePhoto,
 } from ".";
@@ -99,7 +99,7 @@ test("a document that cannot be read is told, shown empty, and put aside before 
 });
 
 test("the workshop's documents belong to no amplifier", async () => {
-  expect(await findWorkshopDocument(db, "resistors")).toEqual({
+  expect((await readWorkshopDocument(db, "resistors")).document).toEqual({
     ...emptyWorkshopDocument("resistors"),
     revision: 0,
   });
@@ -118,7 +118,9 @@ test("the workshop's documents belong to no amplifier", async () => {
       },
     ],
   });
-  expect((await findWorkshopDocument(db, "instruments")).instruments[0].name).toBe("bench meter");
+  expect((await readWorkshopDocument(db, "instruments")).document.instruments[0].name).toBe(
+    "bench meter",
+  );
 });
 
 describe("photos", () => {

@@ -98,11 +98,6 @@ export const readWorkshopDocument = <K extends WorkshopKind>(
 ): Promise<ReadDocument<WorkshopOf<K>>> =>
   read(db, "workshop", { kind }, emptyWorkshopDocument(kind));
 
-export const findWorkshopDocument = async <K extends WorkshopKind>(
-  db: Knex,
-  kind: K,
-): Promise<WorkshopOf<K>> => (await readWorkshopDocument(db, kind)).document;
-
 export const keepWorkshopDocument = <K extends WorkshopKind>(
   db: Knex,
   kind: K,

@@ -6,7 +6,8 @@ import { gunzipSync } from "node:zlib";
 import Database from "better-sqlite3";
 import type { Knex } from "knex";
 import { judgePowerClaim } from "@/core/verdict";
-import { amplifierName, evidenceOf, powerClaim, type Run } from "@/records";
+import { amplifierName, powerClaim, type Run } from "@/records";
+import { evidenceOf } from "@/records/testing/run";
 import {
   databaseFile,
   findDocument,
@@ -14,9 +15,9 @@ import {
   listBackups,
   listClaims,
   listRunEntries,
-  listRuns,
   openDatabase,
 } from ".";
+import { listRuns } from "./testing/records";
 
 const unpacked = (name: string): Buffer =>
   gunzipSync(readFileSync(join(__dirname, "testing", `formerShelf.${name}.gz`)));

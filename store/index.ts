@@ -11,7 +11,6 @@ export { addClaim, changeClaim, deleteClaim, listClaims } from "./claims";
 export { openDatabase } from "./database";
 export {
   findDocument,
-  findWorkshopDocument,
   keepDocument,
   keepWorkshopDocument,
   readDocument,
@@ -20,21 +19,13 @@ export {
 export { captures, databaseFile, dataFolder, photos } from "./files";
 export { FolderInUse, lockFolder } from "./folderLock";
 export { hashedFiles, UploadTooLarge, type HashedFiles } from "./hashedFiles";
-export { addLoad, changeLoad, deleteLoad, listLoads, readLoads } from "./loads";
+export { addLoad, changeLoad, deleteLoad, readLoads } from "./loads";
 export { ownerOf } from "./owner";
 export { savePhoto, type SavedPhoto } from "./photo";
 export { openReadOnly, whyReadOnly, type ReadOnly } from "./readOnly";
 export { clearUnusedFiles, referredFiles } from "./referred";
 export type { Changed } from "./revised";
-export {
-  addRun,
-  findRun,
-  findRuns,
-  keepRemarks,
-  listRunEntries,
-  listRuns,
-  type AddedRun,
-} from "./runs";
+export { addRun, findRun, findRuns, keepRemarks, listRunEntries, type AddedRun } from "./runs";
 export { shelfPage, type ShelfEntry } from "./shelf";
 export {
   evidenceRevision,

@@ -44,10 +44,6 @@ export const readLoads = async (
   return { loads, unreadCount: rows.length - loads.length };
 };
 
-/** Loads of one amplifier, highest ohms first. */
-export const listLoads = async (db: Knex, amplifierId: string): Promise<Load[]> =>
-  (await readLoads(db, amplifierId)).loads;
-
 /**
  * Rejects when there is no such amplifier.
  * @param id made by who adds it, so that adding it once more after a lost answer is no second load

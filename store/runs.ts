@@ -94,19 +94,6 @@ export const findRuns = async (db: Knex, ids: readonly string[]): Promise<Run[]>
 export const findRun = async (db: Knex, id: string): Promise<Run | null> =>
   (await findRuns(db, [id]))[0] ?? null;
 
-/** Ids of the runs of one amplifier, or of all, newest first. */
-export const listRunIds = async (db: Knex, amplifierId?: string): Promise<string[]> => {
-  const query = db("runs").orderBy("taken_at", "desc").orderByRaw("rowid desc").select("id");
-  const rows: { id: string }[] = await (amplifierId
-    ? query.where({ amplifier_id: amplifierId })
-    : query);
-  return rows.map(({ id }) => id);
-};
-
-/** Runs of one amplifier whole, newest first: for tests and for what looks at all of them. Lists take `listRunEntries`. */
-export const listRuns = async (db: Knex, amplifierId?: string): Promise<Run[]> =>
-  findRuns(db, await listRunIds(db, amplifierId));
-
 /** What a list says of each run of an amplifier, newest first, without reading any result. */
 export const listRunEntries = async (db: Knex, amplifierId: string): Promise<RunEntry[]> => {
   const rows = await db("runs")

@@ -22,9 +22,7 @@ import {
   keepUnderWay,
   listAmplifiers,
   listClaims,
-  listLoads,
   listRunEntries,
-  listRuns,
   openDatabase,
   readLoads,
   unsummarised,
@@ -36,6 +34,7 @@ import {
   loadDraft as load,
   runDraft,
   stored,
+  listRuns,
 } from "./testing/records";
 
 let folder: string;
@@ -64,7 +63,7 @@ test("round trip: what is stored is found again, also after reopening", async ()
   db = await openDatabase(folder);
   expect(await listAmplifiers(db)).toEqual([amplifier]);
   expect(await listClaims(db, amplifier.id)).toEqual([expect.objectContaining(claim)]);
-  expect(await listLoads(db, amplifier.id)).toEqual([expect.objectContaining(load)]);
+  expect((await readLoads(db, amplifier.id)).loads).toEqual([expect.objectContaining(load)]);
   expect(await findRun(db, run.id)).toEqual({
     ...run,
     amplifierId: amplifier.id,
@@ -86,6 +85,7 @@ test("deleting an amplifier takes its claims, loads and runs with it, and no oth
   expect(await deleteAmplifier(db, one.id)).toBe(true);
   expect(await deleteAmplifier(db, one.id)).toBe(false);
   expect(await findAmplifier(db, one.id)).toBeNull();
+  const listLoads = async (from: Knex, id: string) => (await readLoads(from, id)).loads;
   for (const list of [listClaims, listLoads, listRuns]) {
     expect(await list(db, one.id)).toEqual([]);
     expect((await list(db, two.id)).length).toBe(1);

@@ -1,4 +1,4 @@
-import { proxy, transfer, wrap } from "comlink";
+import { proxy, wrap } from "comlink";
 import type { BenchWorker } from "./protocol";
 
 export class Cancelled extends Error {}
@@ -27,10 +27,6 @@ export const keepWorker = (): { worker: BenchWorker; end(): void } => {
   const thread = new Worker(new URL("./bench.worker.ts", import.meta.url), { type: "module" });
   return { worker: wrap(thread) as unknown as BenchWorker, end: () => thread.terminate() };
 };
-
-/** Hands the bytes of a request over to a worker instead of copying them; they are gone here afterwards. */
-export const handedOver = <T extends { wav: Uint8Array }>(request: T): T =>
-  transfer(request, [request.wav.buffer as ArrayBuffer]);
 
 /** A callback that a worker may call. */
 export const callback = proxy;

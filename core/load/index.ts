@@ -17,7 +17,7 @@ export {
   windingSeconds,
 } from "./heat";
 export { bodySeconds, mostCelsius, mountedWatts, surfaceKelvinPerWatt } from "./mounting";
-export { inParallel, inSeries, powerShares, type Resistance } from "./network";
+export { inParallel, inSeries, type Resistance } from "./network";
 export { networkRating, type LoadRating } from "./rating";
 export { networkShapes } from "./shapes";
 export {

@@ -34,13 +34,3 @@ export const inParallel = (parts: readonly Resistance[]): Resistance => {
     ),
   };
 };
-
-/** Share of the network's power in each part: of resistors in series as their ohms, in parallel as their conductances. */
-export const powerShares = (
-  parts: readonly Resistance[],
-  connection: "series" | "parallel",
-): number[] => {
-  const weights = parts.map(checked).map(({ ohms }) => (connection === "series" ? ohms : 1 / ohms));
-  const total = weights.reduce((sum, weight) => sum + weight, 0);
-  return weights.map((weight) => weight / total);
-};

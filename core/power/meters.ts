@@ -4,10 +4,6 @@ import { requirePositive, requireRange } from "../units";
 export const powerFromPeakVolts = (voltsPeak: number, loadOhms: number): number =>
   voltsPeak ** 2 / 2 / requirePositive("loadOhms", loadOhms);
 
-/** Power from volts and amperes (both RMS) into a resistance; into a speaker it over-reads, since they are not in phase. */
-export const powerFromVoltsAndAmperes = (voltsRms: number, amperesRms: number): number =>
-  voltsRms * amperesRms;
-
 /** Volts RMS that give a power in a load. */
 export const voltsForPower = (powerWatts: number, loadOhms: number): number =>
   Math.sqrt(requireRange("powerWatts", powerWatts, 0, 1e9) * requirePositive("loadOhms", loadOhms));
@@ -44,55 +40,6 @@ export const bridgedPerChannel = (
   powerWatts: powerWatts / 2,
   loadOhms: requirePositive("loadOhms", loadOhms) / 2,
 });
-
-export type AlternatingPower = {
-  realWatts: number;
-  apparentVoltAmperes: number;
-  powerFactor: number;
-  voltsRms: number;
-  amperesRms: number;
-};
-
-/**
- * Real and apparent power from the waveforms of voltage and current, sample by sample.
- * @throws {RangeError} on no samples or different lengths
- * @see IEEE Std 1459-2010 (active and apparent power)
- */
-export const alternatingPower = (volts: Float64Array, amperes: Float64Array): AlternatingPower => {
-  if (volts.length === 0 || volts.length !== amperes.length)
-    throw new RangeError("volts and amperes must have the same length, above zero");
-  let product = 0,
-    voltSquares = 0,
-    ampereSquares = 0;
-  for (let n = 0; n < volts.length; n++) {
-    product += volts[n] * amperes[n];
-    voltSquares += volts[n] ** 2;
-    ampereSquares += amperes[n] ** 2;
-  }
-  const voltsRms = Math.sqrt(voltSquares / volts.length);
-  const amperesRms = Math.sqrt(ampereSquares / volts.length);
-  const realWatts = product / volts.length;
-  const apparentVoltAmperes = voltsRms * amperesRms;
-  return {
-    realWatts,
-    apparentVoltAmperes,
-    powerFactor: apparentVoltAmperes > 0 ? realWatts / apparentVoltAmperes : 0,
-    voltsRms,
-    amperesRms,
-  };
-};
-
-/** What a supply of volts and amperes leaves for each channel at an efficiency, after house-keeping watts. */
-export const supplyLimitedWatts = (
-  volts: number,
-  amperes: number,
-  efficiencyRatio: number,
-  channelCount: number,
-  houseKeepingWatts = 0,
-): number =>
-  (Math.max(0, volts * amperes - houseKeepingWatts) *
-    requireRange("efficiencyRatio", efficiencyRatio, 0, 1)) /
-  requireRange("channelCount", channelCount, 1, 64);
 
 export type MainsBudget = {
   efficiencyRatio: number;

@@ -1,14 +1,11 @@
 import fc from "fast-check";
 import {
-  alternatingPower,
   bridgedPerChannel,
   inputVoltsForPower,
   mainsBudget,
   powerFromPeakVolts,
-  powerFromVoltsAndAmperes,
   powerStdUncertaintyRatio,
   powerWatts,
-  supplyLimitedWatts,
   voltageGain,
   voltsForPower,
 } from ".";
@@ -62,12 +59,6 @@ describe("common practice of the trade", () => {
     });
   });
 
-  test("24 V, 3 A shared by two channels at 65 % is 23.4 W each; 2.42 A and 9 V are about 21.7 W", () => {
-    expect(supplyLimitedWatts(24, 3, 0.65, 2)).toBeCloseTo(23.4, 9);
-    expect(powerFromVoltsAndAmperes(8.97, 2.42)).toBeCloseTo(21.7, 1);
-    expect(supplyLimitedWatts(32, 5, 0.75, 2)).toBeCloseTo(60, 9);
-  });
-
   test("a pair at 2 x 450 W into 4 ohm, class AB at 60 %, reaches a 15 A breaker at 120 V", () => {
     const budget = mainsBudget({
       outputWatts: 900,
@@ -91,13 +82,4 @@ describe("common practice of the trade", () => {
       gainRatioStdUncertainty: expect.closeTo(25.12 * 0.005, 3),
     });
   });
-});
-
-test("closed form: volts and amperes 60 degrees apart have a power factor of a half", () => {
-  const wave = (shift: number) =>
-    Float64Array.from({ length: 1000 }, (_, n) => Math.sin((2 * Math.PI * n) / 100 + shift));
-  const power = alternatingPower(wave(0), wave(Math.PI / 3));
-  expect(power.powerFactor).toBeCloseTo(0.5, 12);
-  expect(power.realWatts).toBeCloseTo(0.25, 12);
-  expect(() => alternatingPower(wave(0), new Float64Array(3))).toThrow("same length");
 });

@@ -83,28 +83,6 @@ export const cornerFrequencies = (
   return { lowHz, highHz };
 };
 
-/** Ratio of two channels at each frequency that both have: channel balance, 1 when alike. */
-export const channelBalance = (
-  one: Response,
-  other: Response,
-): { frequencyHz: number; ratio: number }[] =>
-  one.flatMap(({ frequencyHz, ratio }) => {
-    const second = ratioAt(other, frequencyHz);
-    return second === null ? [] : [{ frequencyHz, ratio: ratio / second }];
-  });
-
-/** Group delay in seconds between neighbouring points: minus the slope of the phase. Phases must be unwrapped. */
-export const groupDelay = (response: Response): { frequencyHz: number; seconds: number }[] =>
-  response.slice(1).map((point, k) => {
-    const before = response[k];
-    return {
-      frequencyHz: Math.sqrt(point.frequencyHz * before.frequencyHz),
-      seconds:
-        -(point.phaseRadians - before.phaseRadians) /
-        (2 * Math.PI * (point.frequencyHz - before.frequencyHz)),
-    };
-  });
-
 /** One sentence: how flat from 20 Hz to 20 kHz (as far as it reaches), and where it is 3 dB down. */
 export const responseSummary = (response: Response): string => {
   const first = response[0],

@@ -1,9 +1,7 @@
 // core/response: magnitude and phase against frequency, from stepped sines or one sweep, and the figures drawn from it.
 export {
-  channelBalance,
   cornerFrequencies,
   deviationInBand,
-  groupDelay,
   ratioAt,
   responseSummary,
   type Deviation,

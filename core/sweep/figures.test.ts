@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { effectiveBits, harmonicLead, linearResidual, toneResidual } from "../distortion";
 import { seededNormal, steppedSweep, tones } from "../signal";
 import { stepReading } from "../testing/stepReading";
-import { analysePowerSweep, findInterruptions, gainCompression, powerAtKnee } from ".";
+import { analysePowerSweep, findInterruptions, powerAtKnee } from ".";
 
 const curve = (scatter: (k: number) => number) =>
   Array.from({ length: 40 }, (_, k) => {
@@ -25,15 +25,6 @@ test("powerAtKnee is where distortion is three times its floor, and noise of 10 
     }),
     { numRuns: 60 },
   );
-});
-
-test("gainCompression: half the gain is 0.5", () => {
-  const steps = [1, 4, 16, 16].map((watts) => stepReading(watts, 1e-4));
-  const drives = [1, 2, 4, 8];
-  expect(
-    gainCompression(steps, drives).map(({ gainOverSmallSignalRatio }) => gainOverSmallSignalRatio),
-  ).toEqual([1, 1, 1, 0.5]);
-  expect(() => gainCompression(steps, [1])).toThrow("1 drives for 4 steps");
 });
 
 test("findInterruptions: a trip at 0.4 s that is over after 0.3 s, and one that stays", () => {

@@ -54,29 +54,6 @@ export const powerAtKnee = (
   };
 };
 
-export type Compression = { powerWatts: number; gainOverSmallSignalRatio: number };
-
-/**
- * Gain at each level over that at the lowest levels, from the drive that was played: 1 where the amplifier is linear,
- * below where it compresses.
- * @param driveVolts one a step, any fixed unit
- * @throws {RangeError} when there is not one drive a step
- */
-export const gainCompression = (
-  steps: readonly StepReading[],
-  driveVolts: readonly number[],
-): Compression[] => {
-  if (steps.length !== driveVolts.length)
-    throw new RangeError(`${driveVolts.length} drives for ${steps.length} steps; give one each`);
-  const gains = steps.map(({ voltsRms }, k) => voltsRms / driveVolts[k]);
-  const small = gains.slice(0, Math.max(1, Math.floor(gains.length / 4))).sort((a, b) => a - b);
-  const reference = small[Math.floor(small.length / 2)];
-  return steps.map(({ powerWatts }, k) => ({
-    powerWatts,
-    gainOverSmallSignalRatio: gains[k] / reference,
-  }));
-};
-
 /** One sentence about a channel's sweep: power at 1 % and why it stopped. */
 export const sweepSummary = ({ steps, stop }: ChannelSweep): string => {
   const reading = powerAtDistortion(steps, 0.01, "thd-plus-noise");

@@ -1,6 +1,6 @@
 // core/sweep: power against distortion, from a stepped level sweep.
 export { analysePowerSweep, type Progress } from "./analysePowerSweep";
-export { gainCompression, powerAtKnee, sweepSummary, type Compression } from "./figures";
+export { powerAtKnee, sweepSummary } from "./figures";
 export { findSteps, type FoundSteps, type SweepStep } from "./findSteps";
 export { findInterruptions, type Interruption } from "./interruptions";
 export {

@@ -1,6 +1,5 @@
 // Second program: the same input through NumPy and SciPy. scripts/goldens.py makes the numbers.
 import { fitHarmonics, fitSine } from "../fit";
-import { alternatingPower } from "../power";
 import { steppedResponse } from "../response";
 import { frequencySteps, steppedFrequencies } from "../signal";
 import { bandMeanSquare, powerSpectrum, windowSamples } from "../spectrum";
@@ -70,12 +69,4 @@ test("SciPy: response of a Butterworth filter", () => {
     expect(point.ratio).toBeCloseTo(ratio[at], 4);
     expect(point.phaseRadians).toBeCloseTo(phaseRadians[at], 3);
   });
-});
-
-test("NumPy: real and apparent power", () => {
-  const volts = wave(1000);
-  const amperes = volts.map((_, n) => volts[(n + 997) % 1000] + 0.1);
-  const power = alternatingPower(volts, amperes);
-  expect(power.realWatts).toBeCloseTo(goldens.power.realWatts, 9);
-  expect(power.apparentVoltAmperes).toBeCloseTo(goldens.power.apparentVoltAmperes, 9);
 });

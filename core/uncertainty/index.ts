@@ -4,6 +4,5 @@ export {
   instrumentStdUncertainty,
   propagated,
   repeatedReading,
-  warmResistance,
   type InstrumentAccuracy,
 } from "./uncertainty";

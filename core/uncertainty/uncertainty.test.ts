@@ -1,11 +1,5 @@
 import fc from "fast-check";
-import {
-  coverageFactor,
-  instrumentStdUncertainty,
-  propagated,
-  repeatedReading,
-  warmResistance,
-} from ".";
+import { coverageFactor, instrumentStdUncertainty, propagated, repeatedReading } from ".";
 
 test("JCGM 100 4.3.7: 0.5 % of 20 V, 0.1 % of 40 V and 3 digits of 10 mV are 0.17 V, a rectangle", () => {
   const u = instrumentStdUncertainty(20, {
@@ -46,12 +40,6 @@ test.each([
 ])("JCGM 100 table G.2: %d degrees of freedom, factor %d", (degrees, factor) =>
   expect(coverageFactor(degrees)).toBe(factor),
 );
-
-test("warmResistance: 8 ohm with 400 ppm/K, 150 K warmer, is 8.48 ohm", () => {
-  const warm = warmResistance(8, 400e-6, 150, 10);
-  expect(warm.ohms).toBeCloseTo(8.48, 12);
-  expect(warm.ohmsStdUncertainty).toBeCloseTo(0.032, 12);
-});
 
 test("refusal", () => {
   expect(() => repeatedReading([1])).toThrow("at least 2");

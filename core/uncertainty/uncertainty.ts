@@ -87,17 +87,3 @@ export const coverageFactor = (degreesOfFreedom: number): number => {
     ? 2
     : (known.filter(([degrees]) => degrees <= degreesOfFreedom).pop() ?? known[0])[1];
 };
-
-/**
- * Resistance when warm: R (1 + alpha dT), with the standard uncertainty that an uncertain rise brings.
- * @param perKelvin temperature coefficient, 100e-6 for 100 ppm/K
- */
-export const warmResistance = (
-  ohms: number,
-  perKelvin: number,
-  riseKelvin: number,
-  riseKelvinStdUncertainty = 0,
-): { ohms: number; ohmsStdUncertainty: number } => ({
-  ohms: ohms * (1 + perKelvin * riseKelvin),
-  ohmsStdUncertainty: Math.abs(ohms * perKelvin * riseKelvinStdUncertainty),
-});

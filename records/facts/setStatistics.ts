@@ -1,4 +1,6 @@
+import { COVERAGE_FACTOR } from "@/core/power";
 import type { Figure } from "@/core/run";
+import { coverageFactor, repeatedReading } from "@/core/uncertainty";
 import type { Run } from "@/records";
 
 /** Mean and scatter of the main reading over the runs of a set that were made alike, one channel. */
@@ -22,7 +24,7 @@ const alike = (run: Run): string =>
 /**
  * Statistics of the repeats of a run: mean, and the standard deviation of one reading (n − 1). Struck-out runs do not count.
  * @returns nothing for fewer than two
- * @see JCGM 100:2008, 4.2 (type A evaluation)
+ * @see JCGM 100:2008, 4.2 (type A evaluation) and G.3 (few degrees of freedom)
  */
 export const repeatStatistics = (run: Run, runs: readonly Run[]): Statistic[] => {
   if (!run.conditions.set) return [];
@@ -40,16 +42,15 @@ export const repeatStatistics = (run: Run, runs: readonly Run[]): Statistic[] =>
         result.channels[k]?.figures.find(({ name }) => name === main?.name)?.value ?? [],
     );
     if (!main || values.length < 2) return [];
-    const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
-    const scatter = Math.sqrt(
-      values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (values.length - 1),
-    );
+    const { mean, stdUncertainty } = repeatedReading(values);
+    // Few repeats tell little of their own scatter: their interval of 95 % is wider than the usual twice.
+    const widening = coverageFactor(values.length - 1) / COVERAGE_FACTOR;
     return [
       {
         channelIndex,
         label: main.label,
-        figure: { ...main, value: mean, stdUncertainty: scatter / Math.sqrt(values.length) },
-        scatter,
+        figure: { ...main, value: mean, stdUncertainty: widening * stdUncertainty },
+        scatter: stdUncertainty * Math.sqrt(values.length),
         count: values.length,
       },
     ];

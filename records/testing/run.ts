@@ -1,7 +1,16 @@
 // For tests only: records built by hand.
 import { levelResult } from "@/core/run";
 import { stepReading } from "@/core/testing/stepReading";
-import { NO_REMARKS, type Amplifier, type Claim, type Load, type Run } from "..";
+import {
+entryOf,
+isPowerEvidence,
+NO_REMARKS,
+powerEvidence,
+type Amplifier,
+type Claim,
+type Load,
+type Run,
+} from "..";
 
 export const amplifier: Amplifier = {
   id: "amp",
@@ -77,3 +86,7 @@ export const runOf = (watts: readonly number[], change: Partial<Run> = {}): Run 
   remarks: NO_REMARKS,
   ...change,
 });
+
+/** Evidence among runs, in their order: as the judge is given it. */
+export const evidenceOf = (runs: readonly Run[]) =>
+  runs.filter((run) => isPowerEvidence(entryOf(run))).map(powerEvidence);

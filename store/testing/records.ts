@@ -2,8 +2,8 @@
 import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
 import { stepReading } from "@/core/testing/stepReading";
-import type { AmplifierDraft, RunDraft } from "@/records";
-import { addRun, captures } from "..";
+import type { AmplifierDraft, Run, RunDraft } from "@/records";
+import { addRun, captures, findRuns } from "..";
 
 export const amplifierDraft: AmplifierDraft = {
   maker: "Tollgate",
@@ -89,4 +89,16 @@ export const stored = async (
   const added = await addRun(db, folder, amplifierId, draft, takenAt);
   if (added.outcome !== "stored") throw new Error(added.outcome);
   return draft;
+};
+
+/** Runs of one amplifier, or of all, whole, newest first. */
+export const listRuns = async (db: Knex, amplifierId?: string): Promise<Run[]> => {
+  const query = db("runs").orderBy("taken_at", "desc").orderByRaw("rowid desc").select("id");
+  const rows: { id: string }[] = await (amplifierId
+    ? query.where({ amplifier_id: amplifierId })
+    : query);
+  return findRuns(
+    db,
+    rows.map(({ id }) => id),
+  );
 };
