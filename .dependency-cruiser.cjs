@@ -64,7 +64,7 @@ module.exports = {
       ["core/", "records/", "store/", "server/", "ui/"],
       [...SCREEN, "@fontsource-variable", ...NODE],
     ),
-    ...room("cli", ["core/", "bench/", "pipeline/"], ["papaparse", "@types", ...NODE]),
+    ...room("cli", ["core/", "bench/", "pipeline/"], ["papaparse", "@types", "util", ...NODE]),
     ...room("demo", ["core/", "records/", "bench/", "pipeline/", "store/"], ["knex", ...NODE]),
   ],
   options: {

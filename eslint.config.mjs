@@ -9,6 +9,7 @@ export default tseslint.config(
     rules: {
       "max-lines": ["error", { max: 530, skipBlankLines: true, skipComments: true }],
       "max-params": ["error", 6],
+      "no-nested-ternary": "error",
       complexity: ["error", 14],
       // Nothing here goes through the React compiler, which is what this rule is about.
       "react-hooks/incompatible-library": "off",

@@ -1,3 +1,4 @@
+import { parseArgs } from "node:util";
 import { parseNumber } from "@/core/units";
 
 /** A mistake in how the command was called or in what it was given: one plain line, exit status 2. */
@@ -10,23 +11,26 @@ export const parseCommandLine = (
   words: readonly string[],
   known: readonly string[],
 ): CommandLine => {
-  const positional: string[] = [];
-  const options = new Map<string, string>();
-  for (let k = 0; k < words.length; k++) {
-    if (!words[k].startsWith("--")) {
-      positional.push(words[k]);
-      continue;
-    }
-    const [name, inline] = words[k].slice(2).split(/=(.*)/s);
-    if (!known.includes(name))
+  const { tokens } = parseArgs({
+    args: [...words],
+    options: Object.fromEntries(known.map((name) => [name, { type: "string" as const }])),
+    allowPositionals: true,
+    // What is wrong is told below, in the words of this program.
+    strict: false,
+    tokens: true,
+  });
+  const line: CommandLine = { positional: [], options: new Map() };
+  for (const token of tokens) {
+    if (token.kind === "positional") line.positional.push(token.value);
+    if (token.kind !== "option") continue;
+    if (!known.includes(token.name))
       throw new UsageError(
-        `unknown option --${name}; known: ${known.map((option) => `--${option}`).join(", ")}`,
+        `unknown option ${token.rawName}; known: ${known.map((option) => `--${option}`).join(", ")}`,
       );
-    const value = inline ?? words[++k];
-    if (value === undefined) throw new UsageError(`--${name} needs a value`);
-    options.set(name, value);
+    if (token.value === undefined) throw new UsageError(`${token.rawName} needs a value`);
+    line.options.set(token.name, token.value);
   }
-  return { positional, options };
+  return line;
 };
 
 /** An option that must be a number above zero, or the default when it was left out. */

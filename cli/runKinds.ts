@@ -23,9 +23,9 @@ import {
   thirdOctaveLevels,
   unwrappedPhases,
   type Response,
-  type ResponseSegment,
+  type ResponseReference,
 } from "@/core/response";
-import { logSweep, multitoneFrequencies } from "@/core/signal";
+import { logSweep, multitoneFrequencies, type FrequencyStep } from "@/core/signal";
 import {
   analysePowerSweep,
   findInterruptions,
@@ -197,6 +197,10 @@ const response = (input: RunInput): object => {
     throw new UsageError(
       "--input-volts-peak needs --segments, so that the generator's phase is known",
     );
+  const unrecorded: ResponseReference =
+    peak !== null && segments
+      ? { kind: "generator", voltsPeak: peak, segments }
+      : { kind: "none", segments };
   const outputs = channels.filter((_, index) => index !== inputIndex);
   return {
     channels: outputs.map((volts) =>
@@ -207,9 +211,7 @@ const response = (input: RunInput): object => {
             sampleRateHz,
             inputIndex !== null
               ? { kind: "recorded-input", volts: channels[inputIndex] }
-              : peak !== null && segments
-                ? { kind: "generator", voltsPeak: peak, segments }
-                : { kind: "none", segments },
+              : unrecorded,
           ),
         ),
       ),
@@ -263,7 +265,7 @@ const responseFields = (points: Response): object => {
   };
 };
 
-const segmentsFrom = (path: string): ResponseSegment[] => {
+const segmentsFrom = (path: string): FrequencyStep[] => {
   let text: string;
   try {
     text = readFileSync(path, "utf8");

@@ -24,7 +24,7 @@ import {
   type ShotFacts,
   type SoakDefinition,
 } from "@/core/run";
-import type { ChannelConditions } from "@/core/sweep";
+import type { ChannelConditions } from "@/core/power";
 import { formatSignificant } from "@/core/units";
 import { guardedWatch, guardsOf, type ShotTrip } from "./guardedWatch";
 import { recordedFrom } from "./recorded";

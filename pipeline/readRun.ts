@@ -17,7 +17,7 @@ import {
   type Recorded,
   type Settings,
 } from "@/core/run";
-import type { ChannelConditions } from "@/core/sweep";
+import type { ChannelConditions } from "@/core/power";
 import { encodeWav, readWavLayout } from "@/core/wav";
 import { decodeCapture } from "./decode";
 import { recordedFrom } from "./recorded";

@@ -60,7 +60,7 @@ export const amplifierLine = ({
   [
     year,
     topology === "not known" ? null : topology,
-    channelCount === 1 ? "mono" : channelCount === 2 ? "stereo" : `${channelCount} channels`,
+    ["none", "mono", "stereo"][channelCount] ?? `${channelCount} channels`,
   ]
     .filter((part) => part !== null)
     .join(", ");

@@ -20,10 +20,10 @@ export const optionalQuantity = (whatIsWrong: string): NumberSchema<number | nul
     .nullable()
     .notRequired()
     .transform((value: number, original: unknown) =>
-      typeof original !== "string"
-        ? value
-        : original.trim() === ""
-          ? null
-          : (parseNumber(original) ?? Number.NaN),
+      typeof original === "string" ? typedOrNull(original) : value,
     )
     .typeError(whatIsWrong);
+
+/** What was typed as a number; null where nothing was, NaN where it is none. */
+const typedOrNull = (text: string): number | null =>
+  text.trim() === "" ? null : (parseNumber(text) ?? Number.NaN);

@@ -42,9 +42,8 @@ const headOf = async (path: string, byteCount: number): Promise<Uint8Array> => {
 const isTable = (head: Uint8Array, byteCount: number): boolean => {
   const isUtf16 = (head[0] === 0xff && head[1] === 0xfe) || (head[0] === 0xfe && head[1] === 0xff);
   if (!isUtf16 && head.includes(0)) return false;
-  const text = new TextDecoder(isUtf16 ? (head[0] === 0xff ? "utf-16le" : "utf-16be") : "latin1")
-    .decode(head)
-    .slice(0, 64 * 1024);
+  const utf16 = head[0] === 0xff ? "utf-16le" : "utf-16be";
+  const text = new TextDecoder(isUtf16 ? utf16 : "latin1").decode(head).slice(0, 64 * 1024);
   // The last line of a part is cut off somewhere.
   return readTable(byteCount > text.length ? text.slice(0, text.lastIndexOf("\n")) : text) !== null;
 };

@@ -34,7 +34,9 @@ test("the same asked twice gives the same bytes; a description that is none is t
   const bytes = async () =>
     Buffer.from((await made("home-class-ab").connect(wiring).record(asked)).capture.wav);
   expect((await bytes()).equals(await bytes())).toBe(true);
-  expect(instrumentOf({ kind: "simulated", amplifier: { stage: { kind: "steam" } }, seed: 1 })).toMatchObject({
+  expect(
+    instrumentOf({ kind: "simulated", amplifier: { stage: { kind: "steam" } }, seed: 1 }),
+  ).toMatchObject({
     ok: false,
     finding: { code: "bad-rig" },
   });

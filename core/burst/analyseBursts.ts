@@ -1,7 +1,7 @@
 import { fitFlanks, FLATTENING_CRITERION_RATIO } from "../distortion";
 import { fitHarmonics, fitSine, fitSineAt } from "../fit";
 import { failure, success, type Outcome } from "../outcome";
-import { powerStdUncertaintyRatio, type PowerUncertaintyInputs } from "../power";
+import { powerStdUncertaintyRatio, type ChannelConditions } from "../power";
 import { findTone, powerSpectrum } from "../spectrum";
 import { formatHertz, formatSignificant, requirePositive } from "../units";
 import type { Burst, BurstCycle, BurstReading } from "./types";
@@ -24,7 +24,7 @@ const CYCLE_SAMPLES_FOR_FIT = 24;
 export const analyseBursts = (
   volts: Float64Array,
   sampleRateHz: number,
-  conditions: PowerUncertaintyInputs,
+  conditions: ChannelConditions,
 ): Outcome<BurstReading> => {
   requirePositive("loadOhms", conditions.loadOhms);
   const roughHz = volts.length >= 256 ? toneOf(volts, sampleRateHz) : null;

@@ -16,11 +16,9 @@ export const measureText = (measure: PowerClaim["distortionMeasure"]): string =>
   measure === "thd" ? "THD" : "THD+N";
 
 /** "one channel driven", "both channels driven", "5 channels driven" */
-export const drivenText = (count: number): string =>
-  count === 1
-    ? "one channel driven"
-    : count === 2
-      ? "both channels driven"
-      : `${count} channels driven`;
+export const drivenText = (count: number): string => {
+  const few = ["no channel", "one channel", "both channels"][count];
+  return `${few ?? `${count} channels`} driven`;
+};
 
 const trimmed = (value: number): string => String(Number(formatSignificant(value, 5)));

@@ -1,5 +1,5 @@
 import type { DistortionMeasure } from "../sweep";
-import type { Band } from "./types";
+import type { Band } from "../distortion";
 
 const NUMBER = String.raw`(\d{1,3}(?:,\d{3})+(?:\.\d+)?|\d+(?:[.,]\d+)?)`;
 
@@ -51,6 +51,11 @@ export const bandIn = (text: string): Band | null => {
   return lowHz < highHz ? { lowHz, highHz } : null;
 };
 
+const measureIn = (text: string): DistortionMeasure | null => {
+  if (text.includes("thd+n")) return "thd-plus-noise";
+  return /\bthd\b|distortion/.test(text) ? "thd" : null;
+};
+
 /** A percentage of distortion and what it measures. */
 export const distortionIn = (
   text: string,
@@ -60,11 +65,7 @@ export const distortionIn = (
   // Rounded so that 0.7 % is 0.007 and not a binary neighbour of it.
   return {
     limitRatio: Number((numberIn(match[1]) / 100).toPrecision(12)),
-    measure: text.includes("thd+n")
-      ? "thd-plus-noise"
-      : /\bthd\b|distortion/.test(text)
-        ? "thd"
-        : null,
+    measure: measureIn(text),
   };
 };
 

@@ -42,14 +42,9 @@ const readResponse = (text: string): StatedClaim[] | string => {
   const both = /(?:\+\s*\/?\s*-|±)\s*(\d+(?:[.,]\d+)?)\s*db/.exec(text);
   const split = /\+\s*(\d+(?:[.,]\d+)?)\s*(?:db)?\s*[,/]\s*-\s*(\d+(?:[.,]\d+)?)\s*db/.exec(text);
   const down = /-\s*(\d+(?:[.,]\d+)?)\s*db/.exec(text.replace(/\d\s*-\s*\d/g, " "));
-  const upDb = split ? numberIn(split[1]) : both ? numberIn(both[1]) : null;
-  const downDb = split
-    ? numberIn(split[2])
-    : both
-      ? numberIn(both[1])
-      : down
-        ? numberIn(down[1])
-        : null;
+  const [up, under] = [split?.[1] ?? both?.[1], split?.[2] ?? both?.[1] ?? down?.[1]];
+  const upDb = up === undefined ? null : numberIn(up);
+  const downDb = under === undefined ? null : numberIn(under);
   return [
     { kind: "response", band, upDb, downDb, powerWatts: valuesBefore(text, "w\\b")[0] ?? null },
   ];

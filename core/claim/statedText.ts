@@ -1,6 +1,7 @@
 import { formatHertz, formatSignificant } from "../units";
 import { drivenText, measureText } from "./claimText";
-import type { Band, StatedClaim } from "./types";
+import type { Band } from "../distortion";
+import type { StatedClaim } from "./types";
 
 const number = (value: number): string => String(Number(value.toPrecision(6)));
 const ohms = (value: number | null): string | null =>

@@ -1,3 +1,4 @@
+import type { Band } from "../distortion";
 import type { DistortionMeasure } from "../sweep";
 
 /** A published claim of continuous power with the conditions that make it testable. */
@@ -13,8 +14,6 @@ export type PowerClaim = {
 
 /** A limit of distortion, at which output is told. */
 export type PowerLimit = Pick<PowerClaim, "distortionLimitRatio" | "distortionMeasure">;
-
-export type Band = { lowHz: number; highHz: number };
 
 /** What a line of a specification says, as far as it says it: null where it is silent. */
 export type StatedClaim =

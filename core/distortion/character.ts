@@ -1,5 +1,5 @@
 import { amplitudeRatioToDb, formatHertz, formatPercent, formatSignificant } from "../units";
-import type { Harmonic, ToneReading } from "./types";
+import type { Flattening, Harmonic, ToneReading } from "./types";
 
 /** Which harmonics lead: even ones come from asymmetry, odd ones from what both halves have in common. */
 export type HarmonicLead = {
@@ -22,12 +22,7 @@ export const harmonicLead = (harmonics: readonly Harmonic[]): HarmonicLead => {
     );
   const [evenRatio, oddRatio] = [sumOf(0), sumOf(1)];
   return {
-    lead:
-      evenRatio > LEAD_RATIO * oddRatio
-        ? "even"
-        : oddRatio > LEAD_RATIO * evenRatio
-          ? "odd"
-          : "balanced",
+    lead: leadOf(evenRatio, oddRatio),
     evenRatio,
     oddRatio,
   };
@@ -44,11 +39,20 @@ export const effectiveBits = (sinadRatio: number): number =>
 export const toneSummary = (reading: ToneReading): string => {
   const { lead } = harmonicLead(reading.harmonics);
   const leading = lead === "balanced" ? "even and odd harmonics alike" : `${lead} harmonics lead`;
-  const { present, firstHalf } = reading.flattening;
-  const tops = !present
-    ? "no flat tops"
-    : firstHalf === "both"
-      ? "both halves flatten"
-      : `the ${firstHalf} half flattens first`;
+  const tops = topsText(reading.flattening);
   return `${formatSignificant(reading.voltsRms, 4)} V at ${formatHertz(Number(reading.fundamentalHz.toPrecision(5)))} with ${formatPercent(reading.thdRatio)} THD and ${formatPercent(reading.thdPlusNoiseRatio)} THD+N; ${leading}, ${tops}.`;
+};
+
+const leadOf = (evenRatio: number, oddRatio: number): HarmonicLead["lead"] => {
+  if (evenRatio > LEAD_RATIO * oddRatio) return "even";
+  return oddRatio > LEAD_RATIO * evenRatio ? "odd" : "balanced";
+};
+
+/** What of the tops is flat, in a few words. */
+export const topsText = ({
+  present,
+  firstHalf,
+}: Pick<Flattening, "present" | "firstHalf">): string => {
+  if (!present) return "no flat tops";
+  return firstHalf === "both" ? "both halves flatten" : `the ${firstHalf} half flattens first`;
 };

@@ -1,6 +1,6 @@
 // core/distortion: what an amplifier adds to a single tone, and whether its tops flatten.
 export { analyseTone, toneOptions } from "./analyseTone";
-export { effectiveBits, harmonicLead, toneSummary, type HarmonicLead } from "./character";
+export { effectiveBits, harmonicLead, toneSummary, topsText, type HarmonicLead } from "./character";
 export { fitFlanks } from "./flankModel";
 export { FLATTENING_CRITERION_RATIO, readFlattening } from "./flattening";
 export { quickThdPlusNoiseRatio } from "./quickReading";

@@ -33,8 +33,7 @@ const rateInPreamble = (preamble: readonly string[]): number | null => {
         ?.replace(",", "."),
     );
     if (!(value > 0)) continue;
-    if (/(sampl\w*\s*(rate|freq)|rate\s*\(?hz|^fs\b)/i.test(line))
-      return value * (/\bMS\/?s|MHz/i.test(line) ? 1e6 : /\bkS\/?s|kHz/i.test(line) ? 1e3 : 1);
+    if (/(sampl\w*\s*(rate|freq)|rate\s*\(?hz|^fs\b)/i.test(line)) return value * rateScaleIn(line);
     if (/(sampl\w*\s*(interval|period|time)|increment|^dt\b|^delta)/i.test(line))
       return 1 / (value * (scaleOf(line.replace(/^[^,;:=\t]*/, ""), TIME_SCALES.slice(0, 3)) ?? 1));
   }
@@ -113,4 +112,10 @@ const timing = (
       "the file numbers its samples but does not tell the rate. Give the sample rate beside it.",
     );
   return success({ sampleRateHz: said, firstVoltColumn: isNumbering ? 1 : 0 });
+};
+
+/** What a rate is given in: megahertz, kilohertz or hertz. */
+const rateScaleIn = (line: string): number => {
+  if (/\bMS\/?s|MHz/i.test(line)) return 1e6;
+  return /\bkS\/?s|kHz/i.test(line) ? 1e3 : 1;
 };

@@ -76,17 +76,14 @@ const railVoltage = (
   if (supplyVolts === null || stageClass === "transformer") return null;
   const isBridgeTied = known ?? !isSplitSupply;
   // One supply: a bridge swings all of it either way, a single output half of it. Two rails: a bridge swings both.
-  const swing = isBridgeTied ? (isSplitSupply ? 2 : 1) : isSplitSupply ? 1 : 0.5;
+  const swing = (isBridgeTied ? 1 : 0.5) * (isSplitSupply ? 2 : 1);
   const kept = (isBridgeTied ? 2 : 1) * deviceVolts;
   const peak = Math.max(0, swing * supplyVolts - kept);
   const watts = peak ** 2 / 2 / loadOhms;
   const assumed = known === null && isBridgeTied ? ", if both outputs swing," : "";
+  const volts = `${number(supplyVolts)} V`;
   const swingWords =
-    swing === 1
-      ? `${number(supplyVolts)} V`
-      : swing === 2
-        ? `2 × ${number(supplyVolts)} V between the rails`
-        : `half of ${number(supplyVolts)} V`;
+    { 0.5: `half of ${volts}`, 2: `2 × ${volts} between the rails` }[swing] ?? volts;
   return {
     kind: "rail-voltage",
     watts,

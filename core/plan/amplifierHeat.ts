@@ -19,8 +19,8 @@ export const heatWatts = (
 ): number => {
   const full = fullWatts / efficiencyRatio;
   const share = Math.min(1, outputWatts / fullWatts);
-  const taken =
-    stageClass === "a" ? full : stageClass === "d" ? full * share : full * Math.sqrt(share);
+  const ofFull = { a: 1, d: share }[stageClass as string] ?? Math.sqrt(share);
+  const taken = full * ofFull;
   return Math.max(0, taken - Math.min(outputWatts, taken));
 };
 

@@ -37,12 +37,8 @@ export const timelineOf = (runs: readonly PlannedRun[], model: HeatModel): Timel
     const startSeconds = now + coolSeconds;
     now = startSeconds + run.seconds;
     celsius = endCelsius;
-    const hot =
-      allowedSeconds < run.seconds
-        ? allowed.indexOf(allowedSeconds)
-        : coolSeconds > 0
-          ? waits.indexOf(coolSeconds)
-          : null;
+    const waited = coolSeconds > 0 ? waits.indexOf(coolSeconds) : null;
+    const hot = allowedSeconds < run.seconds ? allowed.indexOf(allowedSeconds) : waited;
     return {
       run,
       coolSeconds,

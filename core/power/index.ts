@@ -13,5 +13,5 @@ export {
   COVERAGE_FACTOR,
   powerStdUncertaintyRatio,
   powerWatts,
-  type PowerUncertaintyInputs,
+  type ChannelConditions,
 } from "./powerReading";

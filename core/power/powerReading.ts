@@ -1,7 +1,7 @@
 import { requirePositive, requireRange } from "../units";
 
-/** Standard uncertainties behind a power reading from volts and ohms. */
-export type PowerUncertaintyInputs = {
+/** What was declared about one channel before it was recorded: its load, and how well its volts are known. */
+export type ChannelConditions = {
   loadOhms: number;
   loadOhmsStdUncertainty: number;
   /** Of the voltage, as a ratio: 0.005 is 0.5 % of the reading. */
@@ -26,7 +26,7 @@ export const powerStdUncertaintyRatio = ({
   loadOhms,
   loadOhmsStdUncertainty,
   voltsStdUncertaintyRatio,
-}: PowerUncertaintyInputs): number => {
+}: ChannelConditions): number => {
   requirePositive("loadOhms", loadOhms);
   requireRange("loadOhmsStdUncertainty", loadOhmsStdUncertainty, 0, loadOhms);
   requireRange("voltsStdUncertaintyRatio", voltsStdUncertaintyRatio, 0, 1);

@@ -1,4 +1,4 @@
-import type { ResponseSegment } from "./types";
+import type { FrequencyStep } from "../signal";
 
 /** Periods this much apart belong to different frequencies; wider where a period is only a few samples long. */
 const CHANGE_RATIO = 0.03;
@@ -7,12 +7,9 @@ const COARSE_SAMPLES = 20;
 const FEWEST_PERIODS = 3;
 
 /** Stretches of steady frequency, from the times of the rising zero crossings. */
-export const findFrequencySteps = (
-  volts: Float64Array,
-  sampleRateHz: number,
-): ResponseSegment[] => {
+export const findFrequencySteps = (volts: Float64Array, sampleRateHz: number): FrequencyStep[] => {
   const crossings = risingCrossings(volts);
-  const segments: ResponseSegment[] = [];
+  const segments: FrequencyStep[] = [];
   let first = 0;
   for (let k = 1; k <= crossings.length; k++) {
     if (k < crossings.length && (k - first < 2 || isSame(crossings, first, k))) continue;

@@ -5,7 +5,7 @@ export {
   ratioAt,
   responseSummary,
   type Deviation,
-} from "./figures";
+} from "./flatness";
 export { frequenciesAtBends } from "./bends";
 export { findFrequencySteps } from "./findFrequencySteps";
 export { steppedResponse, type ResponseReference } from "./steppedResponse";
@@ -16,4 +16,4 @@ export {
   type SweepResponseOptions,
 } from "./sweepResponse";
 export { thirdOctaveLevels, thirdOctaveMids, type ThirdOctave } from "./thirdOctaves";
-export type { Response, ResponsePoint, ResponseSegment } from "./types";
+export type { Response, ResponsePoint } from "./types";

@@ -2,7 +2,8 @@ import { fitHarmonics, fitSine } from "../fit";
 import { failure, success, type Outcome } from "../outcome";
 import { requirePositive } from "../units";
 import { findFrequencySteps } from "./findFrequencySteps";
-import type { ResponsePoint, ResponseSegment } from "./types";
+import type { FrequencyStep } from "../signal";
+import type { ResponsePoint } from "./types";
 
 /**
  * What the output is compared with: the recorded input, a generator of known peak volts (sines that begin at a rising
@@ -10,8 +11,8 @@ import type { ResponsePoint, ResponseSegment } from "./types";
  */
 export type ResponseReference =
   | { kind: "recorded-input"; volts: Float64Array }
-  | { kind: "generator"; voltsPeak: number; segments: readonly ResponseSegment[] }
-  | { kind: "none"; segments?: readonly ResponseSegment[] };
+  | { kind: "generator"; voltsPeak: number; segments: readonly FrequencyStep[] }
+  | { kind: "none"; segments?: readonly FrequencyStep[] };
 
 /** Share of a segment, from its end, that is read. */
 const READ_SHARE = 0.6;
@@ -52,7 +53,7 @@ export const steppedResponse = (
 const readSegment = (
   output: Float64Array,
   sampleRateHz: number,
-  segment: ResponseSegment,
+  segment: FrequencyStep,
   reference: ResponseReference,
   isGiven: boolean,
 ): ResponsePoint | null => {

@@ -9,8 +9,5 @@ export type ResponsePoint = {
   ratioStdUncertainty?: number;
 };
 
-/** A stretch of one frequency, as it was played or found. */
-export type ResponseSegment = { frequencyHz: number; startSeconds: number; seconds: number };
-
 /** Points in order of rising frequency. */
 export type Response = readonly ResponsePoint[];

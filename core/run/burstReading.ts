@@ -1,7 +1,7 @@
 import { analyseBursts, type BurstReading } from "../burst";
 import { type Outcome } from "../outcome";
 import type { BurstCycles, Recorded } from "./types";
-import type { ChannelConditions } from "../sweep";
+import type { ChannelConditions } from "../power";
 
 /** The bursts on one channel of a recording. */
 export const burstReadingOf = (

@@ -1,5 +1,5 @@
 import { failure, success, type Outcome } from "../outcome";
-import type { ChannelConditions } from "../sweep";
+import type { ChannelConditions } from "../power";
 import type { ChannelResult, Recorded } from "./types";
 
 /**

@@ -1,7 +1,7 @@
-import type { Band, Flattening, Harmonic, ToneReading } from "../distortion";
+import type { Band, Harmonic, ToneReading } from "../distortion";
 import { powerStdUncertaintyRatio, powerWatts } from "../power";
 import { noiseBandwidthBins, type AveragedSpectrum, type Spectrum } from "../spectrum";
-import type { ChannelConditions } from "../sweep";
+import type { ChannelConditions } from "../power";
 import type { Curve, Figure, Quantity } from "./types";
 
 export const figure = (
@@ -57,13 +57,6 @@ export const harmonicFigures = (harmonics: readonly Harmonic[], highestOrder: nu
     .map(({ order, ratio }) =>
       figure(`harmonic-${order}`, `harmonic ${order}`, "level-ratio", ratio),
     );
-
-export const topsText = ({ present, firstHalf }: Flattening): string =>
-  !present
-    ? "no flat tops"
-    : firstHalf === "both"
-      ? "both halves flatten"
-      : `the ${firstHalf} half flattens first`;
 
 /** More points than any screen has columns. */
 const MOST_POINTS = 1400;

@@ -30,12 +30,9 @@ export function* searchLevels(
     )
       return;
     if (flat - clean <= finestDb) return;
-    level =
-      flat === Infinity
-        ? level + coarseDb
-        : clean === -Infinity
-          ? level - coarseDb
-          : (clean + flat) / 2;
+    if (flat === Infinity) level += coarseDb;
+    else if (clean === -Infinity) level -= coarseDb;
+    else level = (clean + flat) / 2;
   }
 }
 

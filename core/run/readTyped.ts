@@ -1,7 +1,7 @@
 import { failure, success, type Outcome } from "../outcome";
 import { RUN_KINDS } from "./runKinds";
 import type { TypedReadings } from "./types";
-import type { ChannelConditions } from "../sweep";
+import type { ChannelConditions } from "../power";
 import type { ChannelResult, RunKind } from "./types";
 
 /**
@@ -27,11 +27,8 @@ export const readTyped = (
     );
     const nothing =
       definition.required.length === 0 && Object.values(each).every((value) => value === undefined);
-    const label = missing
-      ? definition.fields.find(({ name }) => name === missing)?.label
-      : nothing
-        ? definition.fields[0].label
-        : null;
+    const asked = missing ?? (nothing ? definition.fields[0].name : null);
+    const label = definition.fields.find(({ name }) => name === asked)?.label;
     if (label) return failure("no-samples", `Channel ${index + 1}`, `give “${label}”, above zero.`);
     channels.push({
       ...definition.read(each, loads[index]),

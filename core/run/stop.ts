@@ -1,7 +1,6 @@
-import type { Flattening } from "../distortion";
+import { topsText, type Flattening } from "../distortion";
 import { GUARD_REASONS, type GuardReason, type Trip } from "../drive";
 import { formatSignificant } from "../units";
-import { topsText } from "./figures";
 import type { Curve, RunStop, Recorded } from "./types";
 
 /** Events of a protection, in the order in which they explain a stop. */

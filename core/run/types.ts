@@ -2,7 +2,8 @@ import type { StatedClaim } from "../claim";
 import type { Band } from "../distortion";
 import type { Outcome } from "../outcome";
 import type { Stimulus } from "../signal";
-import type { ChannelConditions, StepReading, StopReason } from "../sweep";
+import type { StepReading, StopReason } from "../sweep";
+import type { ChannelConditions } from "../power";
 
 /** What a number is, so that the edge knows how to show it. Values are in SI units or ratios. */
 export type Quantity =

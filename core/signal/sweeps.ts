@@ -27,6 +27,7 @@ export const logSweep = (
   return fadeInto(volts, sampleRateHz, Math.min(0.01, sweep.seconds / 50));
 };
 
+/** A stretch of one frequency, as it was played or found. */
 export type FrequencyStep = { frequencyHz: number; startSeconds: number; seconds: number };
 
 /** Frequencies evenly spaced in logarithm, so many to a decade, from low to high (both included). */

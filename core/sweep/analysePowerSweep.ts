@@ -5,13 +5,8 @@ import { requirePositive, requireRange } from "../units";
 import { toneEnvelope } from "./envelope";
 import { findSteps, type SweepStep } from "./findSteps";
 import { whyItStopped } from "./whyItStopped";
-import type {
-  ChannelConditions,
-  ChannelSweep,
-  PowerSweepResult,
-  StepReading,
-  SweepConditions,
-} from "./types";
+import type { ChannelSweep, PowerSweepResult, StepReading, SweepConditions } from "./types";
+import type { ChannelConditions } from "../power";
 
 /** Share of a step, from its end, that may be read; what comes before belongs to settling. */
 const READ_SHARE = 0.7;

@@ -1,6 +1,7 @@
 // core/sweep: power against distortion, from a stepped level sweep.
 export { analysePowerSweep, type Progress } from "./analysePowerSweep";
-export { powerAtKnee, sweepSummary } from "./figures";
+export { powerAtKnee } from "./knee";
+export { sweepSummary } from "./sweepSummary";
 export { findSteps, type FoundSteps, type SweepStep } from "./findSteps";
 export { findInterruptions, type Interruption } from "./interruptions";
 export {
@@ -10,7 +11,6 @@ export {
   type DistortionMeasure,
 } from "./powerAtLimit";
 export type {
-  ChannelConditions,
   ChannelSweep,
   PowerAtLimit,
   PowerSweepResult,

@@ -1,12 +1,6 @@
 import type { Band, Flattening, Harmonic } from "../distortion";
 import type { GuardReason } from "../drive";
-
-/** What was declared about one channel before the run. */
-export type ChannelConditions = {
-  loadOhms: number;
-  loadOhmsStdUncertainty: number;
-  voltsStdUncertaintyRatio: number;
-};
+import type { ChannelConditions } from "../power";
 
 export type SweepConditions = {
   channels: readonly ChannelConditions[];

@@ -92,12 +92,8 @@ const isHeld = (steps: readonly StepReading[]): boolean => {
 
 const watts = (step: StepReading): string => `${formatSignificant(step.powerWatts, 3)} W`;
 
-const halves = ({ flattening }: StepReading): string =>
-  flattening.firstHalf === "both"
-    ? "Both halves"
-    : flattening.firstHalf === "positive"
-      ? "The positive tops, first,"
-      : "The negative tops, first,";
+const halves = ({ flattening: { firstHalf } }: StepReading): string =>
+  firstHalf === "both" ? "Both halves" : `The ${firstHalf ?? "negative"} tops, first,`;
 
 const tipVolts = ({ flattening }: StepReading): number =>
   flattening.firstHalf === "negative" ? flattening.negative.tipVolts : flattening.positive.tipVolts;

@@ -3,6 +3,7 @@ export { channelLetter } from "./channelLetter";
 export {
   judgeLimit,
   judgeResponse,
+  worstOf,
   limitOf,
   type ClaimLimit,
   type LimitStatus,

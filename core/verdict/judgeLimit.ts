@@ -46,12 +46,7 @@ export const judgeLimit = (
   limit: ClaimLimit,
 ): LimitStatus => {
   requireRange("expandedUncertainty", expandedUncertainty, 0, Number.MAX_VALUE);
-  const toSpare =
-    limit.direction === "about"
-      ? limit.tolerance - Math.abs(value - limit.value)
-      : limit.direction === "at-least"
-        ? value - limit.value
-        : limit.value - value;
+  const toSpare = marginOf(value, limit);
   if (toSpare >= expandedUncertainty) return "met";
   return toSpare <= -expandedUncertainty ? "missed" : "within-uncertainty";
 };
@@ -71,14 +66,21 @@ export const judgeResponse = (
   const sides: LimitStatus[] = [];
   const side = (overRatio: number, allowedDb: number): LimitStatus => {
     const [most, least] = allowedDb === 0 ? [guard, guard ** 2] : [1 / guard, guard];
-    return overRatio <= most ? "met" : overRatio >= least ? "missed" : "within-uncertainty";
+    if (overRatio <= most) return "met";
+    return overRatio >= least ? "missed" : "within-uncertainty";
   };
   if (upDb !== null) sides.push(side(deviation.highestRatio / dbToAmplitudeRatio(upDb), upDb));
   if (downDb !== null)
     sides.push(side(dbToAmplitudeRatio(-downDb) / deviation.lowestRatio, downDb));
-  return sides.includes("missed")
-    ? "missed"
-    : sides.includes("within-uncertainty")
-      ? "within-uncertainty"
-      : "met";
+  return worstOf(sides) ?? "met";
+};
+
+/** The worst of several verdicts decides; null of none. */
+export const worstOf = (all: readonly LimitStatus[]): LimitStatus | null =>
+  (["missed", "within-uncertainty", "met"] as const).find((status) => all.includes(status)) ?? null;
+
+/** By how much a reading meets its limit: below nought it misses it. */
+const marginOf = (value: number, limit: ClaimLimit): number => {
+  if (limit.direction === "about") return limit.tolerance - Math.abs(value - limit.value);
+  return limit.direction === "at-least" ? value - limit.value : limit.value - value;
 };

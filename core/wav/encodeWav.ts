@@ -79,12 +79,11 @@ const writeInt24 = (
 };
 
 /** Nearest whole number, also of a value so far out that only its sign matters. Truncation is several times quicker than Math.round. */
-const nearest = (value: number): number =>
-  value >= 2 ** 30
-    ? 2 ** 30
-    : value <= -(2 ** 30)
-      ? -(2 ** 30)
-      : (value < 0 ? value - 0.5 : value + 0.5) | 0;
+const nearest = (value: number): number => {
+  if (value >= 2 ** 30) return 2 ** 30;
+  if (value <= -(2 ** 30)) return -(2 ** 30);
+  return (value < 0 ? value - 0.5 : value + 0.5) | 0;
+};
 
 type HeaderFacts = {
   channelCount: number;

@@ -2,13 +2,7 @@ import type { StatedClaim, ReadClaim } from "@/core/claim";
 import { RUN_KINDS, type ChannelResult, type Figure, type RunKind } from "@/core/run";
 import { COVERAGE_FACTOR } from "@/core/power";
 import { amplitudeRatioToDb, dbToAmplitudeRatio } from "@/core/units";
-import {
-  judgeLimit,
-  judgeResponse,
-  limitOf,
-  type LimitStatus,
-  type VerdictStatus,
-} from "@/core/verdict";
+import { judgeLimit, judgeResponse, limitOf, worstOf, type VerdictStatus } from "@/core/verdict";
 
 /** A span that a curve should stay within; null on a side that is free. In the units of the curve. */
 export type ClaimBand = {
@@ -99,7 +93,7 @@ export const claimMark = (
       : null;
   return {
     text: printedText,
-    status: worst(judged),
+    status: worstOf(judged),
     note: noteOf(read.missing, found[0]?.label ?? null),
     band,
   };
@@ -109,15 +103,6 @@ const noteOf = (missing: readonly string[], heldAgainst: string | null): string 
   missing.length === 0
     ? null
     : `It leaves out ${missing.join(" and ")}${heldAgainst === null ? "" : `; held here against “${heldAgainst}”`}.`;
-
-const worst = (all: readonly LimitStatus[]): LimitStatus | null =>
-  all.includes("missed")
-    ? "missed"
-    : all.includes("within-uncertainty")
-      ? "within-uncertainty"
-      : all.length > 0
-        ? "met"
-        : null;
 
 const responseMark = (
   { band, upDb, downDb }: Extract<StatedClaim, { kind: "response" }>,
@@ -157,5 +142,5 @@ const responseMark = (
       ),
     ];
   });
-  return { text: printedText, status: worst(judged), note: noteOf(missing, null), band: drawn };
+  return { text: printedText, status: worstOf(judged), note: noteOf(missing, null), band: drawn };
 };

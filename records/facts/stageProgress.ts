@@ -35,10 +35,16 @@ export const stageProgress = ({
   judgedCount,
 }: Recorded): StageProgress => ({
   brief: claimCount > 0 ? "done" : "begun",
-  forecast: claimCount === 0 ? "nothing" : isForecast ? "done" : "begun",
+  forecast: ofClaims(claimCount, isForecast),
   load: loadCount > 0 ? "done" : "nothing",
   rig: rigState,
   plan: plannedCount > 0 ? "done" : "nothing",
   bench: runCount > 0 ? "done" : "nothing",
-  verdict: judgedCount === 0 ? "nothing" : judgedCount < claimCount ? "begun" : "done",
+  verdict: ofClaims(judgedCount, judgedCount >= claimCount),
 });
+
+/** Nothing without any; else done or begun. */
+const ofClaims = (count: number, isDone: boolean): StageProgress[StageSlug] => {
+  if (count === 0) return "nothing";
+  return isDone ? "done" : "begun";
+};

@@ -2,14 +2,14 @@
 import { levelResult } from "@/core/run";
 import { stepReading } from "@/core/testing/stepReading";
 import {
-entryOf,
-isPowerEvidence,
-NO_REMARKS,
-powerEvidence,
-type Amplifier,
-type Claim,
-type Load,
-type Run,
+  entryOf,
+  isPowerEvidence,
+  NO_REMARKS,
+  powerEvidence,
+  type Amplifier,
+  type Claim,
+  type Load,
+  type Run,
 } from "..";
 
 export const amplifier: Amplifier = {

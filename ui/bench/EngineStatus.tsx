@@ -19,12 +19,12 @@ export function EngineStatus({ isPlayingShown }: { isPlayingShown: boolean }) {
   const { state, goOn, resume, discard, cancel } = useBenchEngine();
   useKeys(
     useMemo(
-      () =>
-        state.pause
-          ? [{ key: "g", label: "Changed; go on", run: goOn }]
-          : state.interrupted
-            ? [{ key: "g", label: "Go on with the run", run: resume }]
-            : [],
+      () => [
+        ...(state.pause ? [{ key: "g", label: "Changed; go on", run: goOn }] : []),
+        ...(state.interrupted && !state.pause
+          ? [{ key: "g", label: "Go on with the run", run: resume }]
+          : []),
+      ],
       [state.pause, state.interrupted, goOn, resume],
     ),
   );

@@ -41,6 +41,7 @@ export function Photos({ photos, onAdd, onChange }: PhotosProps) {
     event.preventDefault();
     void take(pictures);
   };
+  const restColor = message ? "ember" : "rime";
   return (
     <Box mt={4} onPaste={onPaste}>
       <Heading as="h3" fontSize="16px" mb={1}>
@@ -60,7 +61,7 @@ export function Photos({ photos, onAdd, onChange }: PhotosProps) {
         gap={3}
         borderWidth="2px"
         borderStyle="dashed"
-        borderColor={isOver ? "spruce" : message ? "ember" : "rime"}
+        borderColor={isOver ? "spruce" : restColor}
         borderRadius="control"
         px={3}
         py={2.5}

@@ -33,6 +33,7 @@ export function FigureTable({ run, figures: all }: { run: Run; figures: RunReadi
   const names = [
     ...new Set(channels.flatMap((figures) => figures.slice(1).map(({ name }) => name))),
   ];
+  const labelShare = channels.length > 1 ? "34%" : "58%";
   return (
     <Table.Root
       size="sm"
@@ -40,7 +41,7 @@ export function FigureTable({ run, figures: all }: { run: Run; figures: RunReadi
       css={{
         tableLayout: "fixed",
         "& th:first-of-type": {
-          width: channels.length > 3 ? "110px" : channels.length > 1 ? "34%" : "58%",
+          width: channels.length > 3 ? "110px" : labelShare,
         },
         "& td, & th": { borderColor: "rime", px: 0, py: "5px", bg: "surface" },
         "& td + td, & th + th": { pl: 2.5 },

@@ -157,13 +157,14 @@ describe("repeats", () => {
     const run = measuredRun("spectrum", [channelOf([figureOf("power", "watts", value)])]);
     return { ...run, conditions: { ...run.conditions, set, ...change } };
   };
-  test("mean, scatter of one reading (n − 1), and the mean's own uncertainty", () => {
+  test("mean, scatter of one reading (n − 1), and the mean's own uncertainty, widened for so few", () => {
     const runs = [one(9), one(10), one(11)];
     const [statistic] = repeatStatistics(runs[0] as never, runs);
     expect(statistic).toMatchObject({
       count: 3,
-      scatter: 1,
-      figure: { value: 10, stdUncertainty: expect.closeTo(1 / Math.sqrt(3), 12) },
+      scatter: expect.closeTo(1, 12),
+      // JCGM 100, table G.2: two degrees of freedom take 4.53 of the standard uncertainty, where many take 2.
+      figure: { value: 10, stdUncertainty: expect.closeTo((4.53 / 2) * (1 / Math.sqrt(3)), 12) },
     });
   });
   test("what is struck out, made otherwise or of another set does not count; one alone is no statistic", () => {

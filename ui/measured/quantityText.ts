@@ -20,6 +20,7 @@ const ENGINEERING: Partial<Record<Quantity, string>> = {
   seconds: "s",
   pascals: "Pa",
 };
+const PLAIN_UNITS: Partial<Record<Quantity, string>> = { watts: "W", bits: "bit" };
 const BOUNDS = { "at-least": "≥", "at-most": "≤" } as const;
 
 /** Decibels are shown with their uncertainty turned into decibels too. */
@@ -74,7 +75,7 @@ export const shownFigure = ({
     if (quantity === "count") return { value: String(Math.round(value)), unit: "" };
     if (quantity === "radians")
       return { value: formatFixed((180 * value) / Math.PI, 1), unit: "°" };
-    return plain(value, quantity === "watts" ? "W" : quantity === "bits" ? "bit" : "", expanded);
+    return plain(value, PLAIN_UNITS[quantity] ?? "", expanded);
   })();
   return bound ? { ...shown, prefix: BOUNDS[bound] } : shown;
 };

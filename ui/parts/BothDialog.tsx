@@ -74,12 +74,10 @@ export function BothDialog({ open, mine, theirs, ...on }: BothDialogProps) {
 function Side({ text }: { text: string | null }) {
   return (
     <Table.Cell fontWeight={600} overflowWrap="anywhere">
-      {text === null ? (
-        <Text color="muted">not there</Text>
-      ) : text === "" ? (
-        <Text color="muted">empty</Text>
-      ) : (
+      {text ? (
         text.slice(0, 160)
+      ) : (
+        <Text color="muted">{text === null ? "not there" : "empty"}</Text>
       )}
     </Table.Cell>
   );

@@ -10,6 +10,11 @@ import type { NamedChannel } from "./namedChannel";
 
 type Clip = "output" | "residual";
 
+const PLAYING_TEXTS = {
+  output: "Playing the output, tone and all.",
+  residual: "Playing only what the amplifier added.",
+} as const;
+
 /** Plays the output, and what the amplifier added to it, equally loud; for headphones, over and over until it is stopped. */
 export function Listen({
   worker,
@@ -165,11 +170,7 @@ export function Listen({
         </ActionButton>
       </HStack>
       <Text fontSize="14px" mt={3} role="status">
-        {playing === null
-          ? "Silent. Begin with the volume low."
-          : playing === "output"
-            ? "Playing the output, tone and all."
-            : "Playing only what the amplifier added."}
+        {playing === null ? "Silent. Begin with the volume low." : PLAYING_TEXTS[playing]}
       </Text>
     </Box>
   );

@@ -72,13 +72,7 @@ export function DividerPanel({
                 unit={`V of ${formatShort(where.fullScaleVolts)} V`}
               />
               <Text
-                color={
-                  report.headroomRatio < 1
-                    ? "ember"
-                    : report.headroomRatio < WANTED_HEADROOM
-                      ? "ochre"
-                      : "muted"
-                }
+                color={headroomColor(report.headroomRatio)}
                 fontSize="14px"
                 fontWeight={report.headroomRatio < WANTED_HEADROOM ? 700 : 400}
                 mt={1}
@@ -160,3 +154,8 @@ export function Facts({ lines }: { lines: readonly (readonly [string, string])[]
     </HStack>
   );
 }
+
+const headroomColor = (ratio: number): string => {
+  if (ratio < 1) return "ember";
+  return ratio < WANTED_HEADROOM ? "ochre" : "muted";
+};

@@ -1,6 +1,6 @@
 "use client";
 import { Heading, HStack, Text } from "@chakra-ui/react";
-import { rigFitness } from "@/core/rig";
+import { rigFitness, type RigFitness } from "@/core/rig";
 import { amplitudeRatioToDb, formatFixed, formatHertz, formatPercent } from "@/core/units";
 import type { Claim, RigSettings } from "@/records";
 import { Panel } from "../parts/Panel";
@@ -46,12 +46,7 @@ export function LoopPanel({ loop, claims, onLoop }: LoopPanelProps) {
           >
             {formatFixed(amplitudeRatioToDb(loop.thdPlusNoiseRatio), 1)} dB at{" "}
             {formatHertz(Number(loop.frequencyHz.toPrecision(3)))}, THD alone{" "}
-            {formatPercent(loop.thdRatio, 2)}.{" "}
-            {tightest === null
-              ? `Good for limits down to ${formatPercent(fitness.leastLimitRatio, 2)}.`
-              : fitness.isFit
-                ? `Clean enough for the claimed ${formatPercent(tightest, 2)}: a reading there is off by ${formatPercent(fitness.worstErrorRatio, 2)} of itself at worst.`
-                : `Not clean enough for the claimed ${formatPercent(tightest, 2)}: it judges limits down to ${formatPercent(fitness.leastLimitRatio, 2)} only.`}
+            {formatPercent(loop.thdRatio, 2)}. {fitnessText(tightest, fitness)}
           </Text>
         </>
       )}
@@ -67,3 +62,16 @@ export function LoopPanel({ loop, claims, onLoop }: LoopPanelProps) {
     </Panel>
   );
 }
+
+/** What the rig's own distortion is good for. @param tightest of the claimed limits; null where there is none */
+const fitnessText = (
+  tightest: number | null,
+  { isFit, leastLimitRatio, worstErrorRatio }: RigFitness,
+): string => {
+  const least = formatPercent(leastLimitRatio, 2);
+  if (tightest === null) return `Good for limits down to ${least}.`;
+  const claimed = formatPercent(tightest, 2);
+  return isFit
+    ? `Clean enough for the claimed ${claimed}: a reading there is off by ${formatPercent(worstErrorRatio, 2)} of itself at worst.`
+    : `Not clean enough for the claimed ${claimed}: it judges limits down to ${least} only.`;
+};

@@ -85,12 +85,7 @@ export function Wiring(props: WiringProps) {
           [LOAD_X, RETURN_Y],
         ]}
       />
-      <Terminals
-        labels={[
-          "+",
-          bothSwing ? "− swings too" : props.earthIsUnknown ? "− is it earth?" : "− is earth",
-        ]}
-      />
+      <Terminals labels={["+", bothSwing ? "− swings too" : earthText(props.earthIsUnknown)]} />
       <Load text={loadText} />
       {withSpeaker && <Note x={LOAD_X} y={RETURN_Y + 40} text="and a loudspeaker" tone="ochre" />}
       {voltmeterName && <Voltmeter name={voltmeterName} />}
@@ -475,3 +470,5 @@ export const dividerText = (
     ohms >= 1000 ? `${formatShort(ohms / 1000)} k` : formatShort(ohms);
   return `${text(upperOhms)} : ${text(lowerOhms)}`;
 };
+
+const earthText = (isUnknown: boolean): string => (isUnknown ? "− is it earth?" : "− is earth");

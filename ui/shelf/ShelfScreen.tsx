@@ -249,7 +249,8 @@ function Header({ id, view, onOrder, children }: HeaderProps) {
 }
 
 function NameCell({ row }: { row: ShelfRow }) {
-  const stage = row.claim?.verdict.measured ? "verdict" : row.claim ? "bench" : "brief";
+  const before = row.claim ? "bench" : "brief";
+  const stage = row.claim?.verdict.measured ? "verdict" : before;
   return (
     <PageLink href={`/amplifiers/${row.id}/${stage}`}>
       <Text

@@ -221,8 +221,9 @@ const steps = (
   const powers = CUBIC.length;
   const chain = Array.from({ length: size + powers }, (_, i) =>
     Array.from({ length: size + powers }, (__, j) => {
-      if (i < size) return j < size ? a[i][j] * stepSeconds : j === size ? b[i] * stepSeconds : 0;
-      return j === i + 1 ? 1 : 0;
+      if (i >= size) return j === i + 1 ? 1 : 0;
+      if (j < size) return a[i][j] * stepSeconds;
+      return j === size ? b[i] * stepSeconds : 0;
     }),
   );
   const exponential = matrixExponential(chain);

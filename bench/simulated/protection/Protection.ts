@@ -42,7 +42,8 @@ export class Protection {
     this.watchHeat(sinkCelsius);
     this.watchRelay(peak, readings, seconds);
     if (part.collapseAmperes > 0) this.watchLimiter(peak, seconds);
-    const target = this.isCutOut ? 0 : this.collapsedSeconds > 0 ? part.collapseRatio : 1;
+    const held = this.collapsedSeconds > 0 ? part.collapseRatio : 1;
+    const target = this.isCutOut ? 0 : held;
     const move = seconds / MOVE_SECONDS;
     this.share =
       target > this.share

@@ -47,7 +47,9 @@ export const playSource = (
     third = (4 * source.thirdHarmonicRatio) / most ** 2;
   for (let n = 0; n < stimulus.length; n++) {
     const asked = stimulus[n];
-    const volts = asked > most ? most : asked < -most ? -most : asked;
+    let volts = asked;
+    if (asked > most) volts = most;
+    else if (asked < -most) volts = -most;
     stimulus[n] = volts + volts * volts * (second + third * volts);
   }
   return addNoise(stimulus, source.noiseVoltsRms * Math.sqrt(sampleRateHz / 40_000), seed);

@@ -5,7 +5,7 @@ import { unfitting } from "../channels";
 import { figure } from "../figures";
 import { readLevels, type LevelResult } from "../levels";
 import { numberOf, quantityField } from "../settings";
-import type { ChannelConditions } from "../../sweep";
+import type { ChannelConditions } from "../../power";
 import type { ChannelResult, RunKindDefinition } from "../types";
 
 const LEVEL_COUNT = 30;

@@ -9,7 +9,7 @@ import { choiceField } from "../settings";
 import { allDriven } from "../shots";
 import { stopByEvent } from "../stop";
 import type { BurstCycles, Figure, RunStop, Recorded, RunKindDefinition } from "../types";
-import type { ChannelConditions } from "../../sweep";
+import type { ChannelConditions } from "../../power";
 import { burstReadingOf, cyclesOf } from "../burstReading";
 
 const BURST_LABELS: Record<BurstName, string> = {

@@ -6,7 +6,7 @@ import {
   type ToneReading,
 } from "../../distortion";
 import { success, type Outcome } from "../../outcome";
-import type { ChannelConditions } from "../../sweep";
+import type { ChannelConditions } from "../../power";
 import { formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure, toneFigures, wavePicture } from "../figures";

@@ -1,6 +1,7 @@
 import { analyseTone } from "../../distortion";
 import { failure, success } from "../../outcome";
-import { findFrequencySteps, type ResponseSegment } from "../../response";
+import { findFrequencySteps } from "../../response";
+import type { FrequencyStep } from "../../signal";
 import { logFrequencies, stepsOfFrequencies } from "../../signal";
 import { formatHertz, formatPercent, formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
@@ -12,7 +13,7 @@ import type { Curve, Recorded, RunKindDefinition } from "../types";
 import { nearest, reaches } from "../nearest";
 
 /** Steps of a recording: those that were played, or null for a file. */
-const stepsOf = ({ stimulus }: Recorded): ResponseSegment[] | null =>
+const stepsOf = ({ stimulus }: Recorded): FrequencyStep[] | null =>
   stimulus?.kind === "frequency-list"
     ? stepsOfFrequencies(stimulus.frequencies, stimulus.hold)
     : null;

@@ -88,11 +88,8 @@ export const gain: RunKindDefinition = {
           : null;
         if (input && !input.ok) return input;
         const played = peakOf(recorded);
-        const inputVolts = input
-          ? input.value.fundamentalVoltsRms
-          : played === null
-            ? null
-            : played / Math.SQRT2;
+        const playedVolts = played === null ? null : played / Math.SQRT2;
+        const inputVolts = input?.value.fundamentalVoltsRms ?? playedVolts;
         const watts = powerWatts(output.value.fundamentalVoltsRms, load.loadOhms);
         if (inputVolts === null) {
           figures.push(

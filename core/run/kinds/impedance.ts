@@ -2,7 +2,7 @@ import { outputImpedance, SAME_RANGE_REPEAT_RATIO, type LoadedOutput } from "../
 import { failure, success } from "../../outcome";
 import { steppedResponse } from "../../response";
 import { logFrequencies, stepsOfFrequencies } from "../../signal";
-import type { ChannelConditions } from "../../sweep";
+import type { ChannelConditions } from "../../power";
 import { formatHertz } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";

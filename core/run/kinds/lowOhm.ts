@@ -19,7 +19,7 @@ import type {
   Recorded,
   RunKindDefinition,
 } from "../types";
-import type { ChannelConditions } from "../../sweep";
+import type { ChannelConditions } from "../../power";
 import { burstReadingOf, cyclesOf } from "../burstReading";
 
 /** What "low" is: a speaker that dips below its 4 ohm. Common practice. */

@@ -25,6 +25,12 @@ const WEIGHTING_TEXTS: Record<WeightingName, string> = {
   c: "C-weighted",
   "itu-468": "ITU-R 468",
 };
+/** The ratio that each choice of reference stands for. */
+const REFERENCES: Record<string, string> = {
+  "one-watt": "reOneWatt",
+  "volts-2-83": "re2Volts83",
+  rated: "reRated",
+};
 const SEGMENT_SAMPLES = 131_072;
 
 /** A millivoltmeter, in whatever band it has. */
@@ -136,12 +142,7 @@ export const noise: RunKindDefinition = {
         ...below(weighting, "re2Volts83", "2.83 V"),
         ...below(weighting, "reRated", "rated output"),
       ];
-      const wanted =
-        settings.reference === "rated"
-          ? "reRated"
-          : settings.reference === "volts-2-83"
-            ? "re2Volts83"
-            : "reOneWatt";
+      const wanted = REFERENCES[String(settings.reference)] ?? "reOneWatt";
       const main = all.filter(({ name }) => name.endsWith(wanted));
       const others = (Object.keys(WEIGHTING_TEXTS) as WeightingName[]).map((name) =>
         figure(

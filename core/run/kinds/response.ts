@@ -50,7 +50,7 @@ const named = (recorded: Recorded): ShotLoad =>
   recorded.shot.startsWith("speaker") ? "speaker" : "run";
 
 const loadsOf = ({ loads }: Settings): ShotLoad[] =>
-  loads === "both" ? ["run", "speaker"] : loads === "speaker" ? ["speaker"] : ["run"];
+  loads === "both" ? ["run", "speaker"] : [loads === "speaker" ? "speaker" : "run"];
 
 /** Magnitude and phase of one or two loads; points come by themselves where the curve bends. */
 export const response: RunKindDefinition = {

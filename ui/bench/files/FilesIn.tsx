@@ -293,11 +293,7 @@ function Entry({
         <Text fontWeight={700} truncate>
           {fileName}{" "}
           <Text as="span" color="muted" fontWeight={400}>
-            {state === "opening"
-              ? "opening…"
-              : opened && opened.seconds > 0
-                ? `${opened.channelCount} × ${formatWithUnit(opened.seconds, "s")} at ${formatHertz(opened.sampleRateHz)}`
-                : ""}
+            {state === "opening" ? "opening…" : sizeText(opened)}
           </Text>
         </Text>
         <ActionButton
@@ -419,3 +415,9 @@ function Mapping({
     </>
   );
 }
+
+/** Channels, length and rate of a recording; a response as text has none of them. */
+const sizeText = (opened: OpenedFile | null): string =>
+  opened && opened.seconds > 0
+    ? `${opened.channelCount} × ${formatWithUnit(opened.seconds, "s")} at ${formatHertz(opened.sampleRateHz)}`
+    : "";

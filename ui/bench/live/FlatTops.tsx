@@ -2,6 +2,12 @@ import { HStack, Text } from "@chakra-ui/react";
 import type { Flattening } from "@/core/distortion";
 import { cssColor } from "../../charts/channelLook";
 
+const WORDS = {
+  both: "FLAT, both halves",
+  positive: "FLAT at the top",
+  negative: "FLAT at the bottom",
+} as const;
+
 /** A cycle drawn with round or flat halves, and words that say the same: never colour alone. */
 export function FlatTops({ flattening }: { flattening: Flattening | null }) {
   const half = flattening?.present ? flattening.firstHalf : null;
@@ -26,13 +32,7 @@ export function FlatTops({ flattening }: { flattening: Flattening | null }) {
         color={half ? "ember" : "muted"}
         whiteSpace="nowrap"
       >
-        {half === null
-          ? "round"
-          : half === "both"
-            ? "FLAT, both halves"
-            : half === "positive"
-              ? "FLAT at the top"
-              : "FLAT at the bottom"}
+        {half === null ? "round" : WORDS[half]}
       </Text>
     </HStack>
   );

@@ -119,6 +119,12 @@ export function LiveDrive({
       limits: guardLimits(guards, load),
     });
   };
+  const byId: Record<string, () => void> = {
+    "live-auto": () => act((bench) => bench.climbLive(CLIMB_LIMITS[climbLimit].limit)),
+    "live-hold": turnHold,
+    "live-take": () => void take(),
+    "live-off": off,
+  };
   const take = async () => {
     const bench = worker();
     if (!bench || isTaking) return;
@@ -236,23 +242,11 @@ export function LiveDrive({
               hotkey={cap}
               minH="52px"
               px={4}
-              tone={
-                id === "live-take" ? "primary" : id === "live-hold" && isHeld ? "primary" : "quiet"
-              }
+              tone={id === "live-take" || (id === "live-hold" && isHeld) ? "primary" : "quiet"}
               disabled={
                 (id === "live-take" && isTaking) || (reading.trip !== null && id !== "live-off")
               }
-              onClick={() =>
-                db !== undefined
-                  ? turn(db)
-                  : id === "live-auto"
-                    ? act((bench) => bench.climbLive(CLIMB_LIMITS[climbLimit].limit))
-                    : id === "live-hold"
-                      ? turnHold()
-                      : id === "live-take"
-                        ? void take()
-                        : off()
-              }
+              onClick={() => (db === undefined ? byId[id]?.() : turn(db))}
             >
               {id === "live-hold" && isHeld ? "Run on" : words}
             </ActionButton>
@@ -378,9 +372,7 @@ function Meters({
                   source: "The source gives no more.",
                   "never-within": "Past the limit from the first level on.",
                 }[ramp.end ?? "limit"]
-              : ramp.phase === "coarse"
-                ? "Climbing by 1 dB…"
-                : "Closing in by 0.1 dB…"}
+              : `${ramp.phase === "coarse" ? "Climbing by 1" : "Closing in by 0.1"} dB…`}
           </b>
         )}
       </Text>

@@ -84,12 +84,9 @@ function Quantity({
   const [draft, setDraft] = useState<string | null>(null);
   const parsed = draft === null ? value : parseNumber(draft);
   const span = `${formatEngineering(field.least)} to ${formatEngineering(field.most)}${field.unit && ` ${field.unit}`}`;
-  const error =
-    parsed === null
-      ? `Not a number. From ${span}.`
-      : parsed < field.least || parsed > field.most
-        ? `From ${span}.`
-        : null;
+  const isOutside = parsed !== null && (parsed < field.least || parsed > field.most);
+  const rangeError = isOutside ? `From ${span}.` : null;
+  const error = parsed === null ? `Not a number. From ${span}.` : rangeError;
   const take = (text: string) => {
     setDraft(text);
     const next = parseNumber(text);

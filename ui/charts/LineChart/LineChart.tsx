@@ -58,11 +58,10 @@ export function LineChart({
   const step = (by: number) => {
     const points = lead?.points ?? [];
     const now = cursors[cursors.active];
+    const outside = by > 0 ? -1 : points.length;
     const index =
       now === null
-        ? by > 0
-          ? -1
-          : points.length
+        ? outside
         : points.findIndex(([at]) => at === nearestPoint(points, now, xAxis.isLog)?.[0]);
     const next = points[Math.max(0, Math.min(points.length - 1, index + by))];
     if (next) put(next[0]);

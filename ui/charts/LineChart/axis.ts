@@ -45,7 +45,8 @@ const secondsAxis = (most: number, least: number, isLog: boolean): Axis => {
       ...logOf("held for, s", "s"),
       tick: (value) => (value < 1 ? `${Number((1000 * value).toPrecision(3))} ms` : `${value} s`),
     };
-  const [scale, unit] = most - least < 0.5 ? [1000, "ms"] : most > 300 ? [1 / 60, "min"] : [1, "s"];
+  const long: [number, string] = most > 300 ? [1 / 60, "min"] : [1, "s"];
+  const [scale, unit] = most - least < 0.5 ? [1000, "ms"] : long;
   return {
     title: `time, ${unit}`,
     isLog: false,

@@ -133,6 +133,9 @@ function ResistorRow({
   onChoose(): void;
 }) {
   const record = readDraft(draft);
+  const ratingText = record
+    ? `${formatShort(mountedWatts(powerResistor(record)))} W ${draft.construction}, ${draft.cooling}`
+    : "to be measured";
   return (
     <Box
       asChild
@@ -167,11 +170,7 @@ function ResistorRow({
             </Text>
           </Text>
           <Text color={isWrong ? "ember" : "muted"} fontSize="13.5px" textAlign="end">
-            {isWrong
-              ? "not kept yet: see its fields"
-              : record
-                ? `${formatShort(mountedWatts(powerResistor(record)))} W ${draft.construction}, ${draft.cooling}`
-                : "to be measured"}
+            {isWrong ? "not kept yet: see its fields" : ratingText}
           </Text>
         </Flex>
       </button>

@@ -1,7 +1,5 @@
-import { COVERAGE_FACTOR } from "../power";
-import { formatSignificant, formatWithUncertainty } from "../units";
-import { distortionRatio, powerAtDistortion, type DistortionMeasure } from "./powerAtLimit";
-import type { ChannelSweep, PowerAtLimit, StepReading } from "./types";
+import { distortionRatio, type DistortionMeasure } from "./powerAtLimit";
+import type { PowerAtLimit, StepReading } from "./types";
 
 /** Distortion this many times its floor is past the knee: where the curve turns for good. */
 const KNEE_FACTOR = 3;
@@ -52,18 +50,4 @@ export const powerAtKnee = (
     powerWatts: last.powerWatts,
     powerWattsStdUncertainty: last.powerWattsStdUncertainty,
   };
-};
-
-/** One sentence about a channel's sweep: power at 1 % and why it stopped. */
-export const sweepSummary = ({ steps, stop }: ChannelSweep): string => {
-  const reading = powerAtDistortion(steps, 0.01, "thd-plus-noise");
-  if (reading.status === "never-below")
-    return `THD+N is above 1 % at every level. ${stop.evidence}`;
-  if (reading.status === "at-least")
-    return `At least ${formatSignificant(reading.powerWatts, 3)} W below 1 % THD+N. ${stop.evidence}`;
-  const { value, uncertainty } = formatWithUncertainty(
-    reading.powerWatts,
-    COVERAGE_FACTOR * reading.powerWattsStdUncertainty,
-  );
-  return `${value} W ± ${uncertainty} W at 1 % THD+N. ${stop.evidence}`;
 };
