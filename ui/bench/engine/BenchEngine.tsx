@@ -24,7 +24,7 @@ import {
   type EngineEvent,
   type EngineState,
 } from "./engineState";
-import { playJob, type Progress } from "./playJob";
+import type { Progress } from "./playJob";
 
 type Engine = {
   state: EngineState;
@@ -101,6 +101,8 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
       tell({ type: "begun", job, queue, shots, at: new Date().toISOString() });
       try {
         await keep(underWayOf(now.current));
+        // Fetched only now, so that no page waits for what plays.
+        const { playJob } = await import("./playJob");
         const outcome = await playJob(job, {
           amplifierId,
           ...latest.current,
