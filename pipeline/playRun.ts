@@ -14,11 +14,13 @@ import {
   analyseRun,
   completeSettings,
   RUN_KINDS,
+  RUN_METHODS,
   stoppedBy,
   type ChannelResult,
   type Recorded,
   type RunKind,
-  type RunKindDefinition,
+  type RunKindFacts,
+  type RunMethod,
   type Settings,
   type Shot,
   type ShotFacts,
@@ -82,8 +84,8 @@ export const NO_LIMITS: PlayRequest["limits"] = {
 /** Watts that stand for the rated output where nothing is claimed. */
 const UNCLAIMED_WATTS = 10;
 
-/** What a run plays on and under: the instrument, and what is asked of it. */
-type Bench = { instrument: Instrument; definition: RunKindDefinition; request: PlayRequest };
+/** What a run plays on and under: the instrument, what kind it is, and what is asked of it. */
+type Bench = { instrument: Instrument; kind: RunKindFacts; request: PlayRequest };
 
 /**
  * Plays all shots of a run and reads them. Each recording is handed out as soon as it is there, so that a run that is broken off
@@ -96,19 +98,19 @@ export const playRun = async (
 ): Promise<Outcome<ChannelResult[]>> => {
   const instrument = instrumentOf(request.instrument);
   if (!instrument.ok) return instrument;
-  const definition = RUN_KINDS[request.kind];
+  const kind = RUN_KINDS[request.kind];
+  const { shots, soak } = RUN_METHODS[request.kind];
   const { facts } = instrument.value;
-  const settings = completeSettings(definition.fields, request.settings);
-  const channels = definition.isBridged ? request.loads.slice(0, 1) : request.loads;
-  const refused = refusal(definition, request, facts, channels.length);
+  const settings = completeSettings(kind.fields, request.settings);
+  const channels = kind.isBridged ? request.loads.slice(0, 1) : request.loads;
+  const refused = refusal(kind, request, facts, channels.length);
   if (refused) return refused;
-  const bench: Bench = { instrument: instrument.value, definition, request };
+  const bench: Bench = { instrument: instrument.value, kind, request };
   const connected = instrument.value.connect(wiringOf(bench, request.loads, "run"));
   const shotFacts = shotFactsOf(connected, facts, channels, request);
-  if (definition.soak)
-    return playSoak(definition.soak, settings, connected, { ...bench, shotFacts }, listener);
+  if (soak) return playSoak(soak, settings, connected, { ...bench, shotFacts }, listener);
 
-  const played = await playShots(definition.shots(settings, shotFacts), bench, channels, listener);
+  const played = await playShots(shots(settings, shotFacts), bench, channels, listener);
   if (!played.ok) return played;
   const { recordings, trip } = played.value;
   const outcome = analyseRun(
@@ -130,13 +132,13 @@ export const playRun = async (
 
 /** How loads hang on the outputs for a shot. */
 const wiringOf = (
-  { definition, request: { settings } }: Bench,
+  { kind, request: { settings } }: Bench,
   loads: readonly ChannelConditions[],
   load: Shot["load"],
 ): Wiring => ({
   loadOhms: loads.map(({ loadOhms }) => loadOhms),
   isSpeakerLike: load === "speaker",
-  isBridged: definition.isBridged ?? false,
+  isBridged: kind.isBridged ?? false,
   rangeVolts: typeof settings.rangeVolts === "number" ? settings.rangeVolts : 0,
 });
 
@@ -147,7 +149,7 @@ type Played = {
 
 /** Makes one recording after another, or takes those that are kept, until there are no more or a guard ends the run. */
 const playShots = async (
-  shots: ReturnType<RunKindDefinition["shots"]>,
+  shots: ReturnType<RunMethod["shots"]>,
   bench: Bench,
   channels: readonly ChannelConditions[],
   listener: PlayListener,
@@ -228,7 +230,7 @@ const beforeTrip = (recorded: Recorded, { seconds, isOfOutput }: ShotTrip): Reco
 
 /** What makes the run impossible before it begins, or null. */
 const refusal = (
-  { isBridged, leastChannels = 1, takesSecondLoad, title }: RunKindDefinition,
+  { isBridged, leastChannels = 1, takesSecondLoad, title }: RunKindFacts,
   { secondLoads }: PlayRequest,
   { name, channelCount, mostDriveVoltsRms }: InstrumentFacts,
   asked: number,

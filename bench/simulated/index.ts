@@ -3,6 +3,7 @@ export { EXAMPLE_RIGS, type ExampleName } from "./examples";
 export type { Load, ResistorPart, SpeakerPart } from "./load/types";
 export { coldOhms, resistor, speaker } from "./load/types";
 export { driveToLimit } from "./driveToLimit";
+export { simulatedFacts } from "./facts";
 export { simulatedInstrument } from "./instrument";
 export { onLoads, record, switchOn, type BenchLog } from "./record";
 export { checkRig } from "./rig/checkRig";

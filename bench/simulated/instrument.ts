@@ -1,6 +1,7 @@
 import { success, type Outcome } from "@/core/outcome";
 import type { Connected, Instrument, Wiring } from "../contract";
 import { driveToLimit } from "./driveToLimit";
+import { simulatedFacts } from "./facts";
 import { LiveBench } from "./LiveBench";
 import { speaker } from "./load/types";
 import { onLoads, record } from "./record";
@@ -20,16 +21,8 @@ const WIDEST_VOLTS = 640;
 export const simulatedInstrument = (rig: unknown, seed: number): Outcome<Instrument> => {
   const checked = checkRig(rig);
   if (!checked.ok) return checked;
-  const { name, input, source, mains } = checked.value;
   return success({
-    facts: {
-      name,
-      channelCount: input.channelCount,
-      mostDriveVoltsRms: source.mostVoltsRms,
-      mainsHz: mains.frequencyHz,
-      knowsHeat: true,
-      isLive: true,
-    },
+    facts: simulatedFacts(checked.value),
     connect: (wiring) => connected(wired(checked.value, wiring), seed),
   });
 };

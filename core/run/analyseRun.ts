@@ -1,5 +1,5 @@
 import { failure, type Outcome } from "../outcome";
-import { RUN_KINDS } from "./runKinds";
+import { RUN_METHODS } from "./runMethods";
 import type { AnalysisConditions, ChannelResult, RunKind, Recorded } from "./types";
 
 /**
@@ -12,7 +12,7 @@ export const analyseRun = (
   conditions: AnalysisConditions,
   onProgress?: (doneRatio: number) => void,
 ): Outcome<ChannelResult[]> => {
-  const outcome = RUN_KINDS[kind].analyse(recordings, conditions, onProgress);
+  const outcome = RUN_METHODS[kind].analyse(recordings, conditions, onProgress);
   if (!outcome.ok) return outcome;
   const silent = outcome.value.findIndex((channel) => !isExpressible(channel));
   if (silent < 0) return outcome;

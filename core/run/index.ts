@@ -6,6 +6,7 @@ export { responseChannel } from "./kinds/response";
 export { levelFigures, levelResult, USUAL_LIMIT, type LevelResult } from "./levels";
 export { readTyped } from "./readTyped";
 export { RUN_KIND_NAMES, RUN_KINDS } from "./runKinds";
+export { RUN_METHODS } from "./runMethods";
 export { completeSettings, initialSettings, isAllowed, numberOf, readingFields } from "./settings";
 export { stoppedBy } from "./stop";
 export type {
@@ -19,7 +20,8 @@ export type {
   Quantity,
   Recorded,
   RunKind,
-  RunKindDefinition,
+  RunKindFacts,
+  RunMethod,
   RunStop,
   RunStopReason,
   SettingField,

@@ -20,10 +20,10 @@ import { residual } from "./kinds/residual";
 import { response } from "./kinds/response";
 import { spectrum } from "./kinds/spectrum";
 import { stayingPower } from "./kinds/stayingPower";
-import type { RunKind, RunKindDefinition } from "./types";
+import type { RunKind, RunKindFacts } from "./types";
 
 /** Every kind of run, gentle before violent. A new kind is one more file and one more line here. Times and levels of planning are common practice. */
-export const RUN_KINDS: Record<RunKind, RunKindDefinition> = {
+export const RUN_KINDS: Record<RunKind, RunKindFacts> = {
   noise,
   gain,
   spectrum,

@@ -221,11 +221,10 @@ export type PlanRole = {
 };
 
 /**
- * A kind of run: what it is, what may be set, which shots it takes (each is handed back as it was recorded, so that the next may
- * follow from it), and what is read from them, a result a channel. Whatever differs by kind is said here and nowhere else; what is
- * left out is as with most.
+ * What a kind of run is, and what may be set. Whatever differs by kind is said here and in its method, and nowhere else; what is left
+ * out is as with most. It stands apart from the method so that a page that only names runs need not load what measures.
  */
-export type RunKindDefinition = {
+export type RunKindFacts = {
   title: string;
   /** For lists, where the title is long. */ shortTitle?: string;
   yields: string;
@@ -250,7 +249,15 @@ export type RunKindDefinition = {
     "first" | "too";
   /** What a meter's readings are enough for. */ typed?: TypedReading;
   /** No recording says anything of it. */ takesMeterOnly?: true;
-  /** Watched with thermometers instead of recorded. */ soak?: SoakDefinition;
+  /** Watched with thermometers instead of recorded. */ isSoaked?: true;
+};
+
+/**
+ * How a kind of run is played and read: which shots it takes (each is handed back as it was recorded, so that the next may follow from
+ * it), and what is read from them, a result a channel.
+ */
+export type RunMethod = {
+  soak?: SoakDefinition;
   shots(settings: Settings, facts: ShotFacts): Generator<Shot, void, Recorded>;
   /** @param onProgress told the share that is read, 0 to 1, where reading takes a while */
   analyse(

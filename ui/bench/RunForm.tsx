@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
-import { instrumentOf } from "@/bench/instruments";
+import { instrumentFacts } from "@/bench/instruments";
 import { EXAMPLE_RIGS, type ExampleName } from "@/bench/simulated";
 import { claimedWatts } from "@/core/claim";
 import { RUN_KINDS, type RunKind } from "@/core/run";
@@ -44,9 +44,9 @@ const usualLoad = (kind: RunKind, loads: readonly Load[]): Load =>
 const described = (name: ExampleName) => {
   const rig = EXAMPLE_RIGS[name];
   const instrument = { kind: "simulated", amplifier: rig, seed: 1 } as const;
-  const made = instrumentOf(instrument);
-  if (!made.ok) throw new Error(made.finding.advice);
-  return { rig, instrument, facts: made.value.facts };
+  const facts = instrumentFacts(instrument);
+  if (!facts.ok) throw new Error(facts.finding.advice);
+  return { rig, instrument, facts: facts.value };
 };
 
 /** What is filled in, and the runs that come of it. */

@@ -6,14 +6,14 @@ import { figure } from "../figures";
 import { readLevels, type LevelResult } from "../levels";
 import { numberOf, quantityField } from "../settings";
 import type { ChannelConditions } from "../../power";
-import type { ChannelResult, RunKindDefinition } from "../types";
+import type { ChannelResult, RunKindFacts, RunMethod } from "../types";
 
 const LEVEL_COUNT = 30;
 /** The sweep goes a little past the limit. */
 const PAST_LIMIT_RATIO = 1.12;
 
 /** Both channels as one: a power sweep of the bridge, and what it means for each of the two channels, at half the load. */
-export const bridged: RunKindDefinition = {
+export const bridged: RunKindFacts = {
   title: "Bridged",
   yields: "both channels as one",
   plan: { violence: 8, seconds: 12, meanRatio: 0.16, level: { ratio: 1.1 }, from: "everything" },
@@ -28,6 +28,10 @@ export const bridged: RunKindDefinition = {
     quantityField("frequencyHz", "Tone", "Hz", 1000, 20, 20_000),
     quantityField("seconds", "Sweep", "s", 6, 2, 60),
   ],
+};
+
+/** How it is played and read. */
+export const bridgedMethod: RunMethod = {
   *shots(settings, facts) {
     const lastVoltsPeak =
       Math.SQRT2 * Math.min(facts.mostDriveVoltsRms, PAST_LIMIT_RATIO * facts.limitDriveVoltsRms);

@@ -8,7 +8,7 @@ import { levelText, peakDriveAt, searchLevels, type LevelSearch } from "../level
 import { choiceField } from "../settings";
 import { allDriven } from "../shots";
 import { stopByEvent } from "../stop";
-import type { BurstCycles, Figure, RunStop, Recorded, RunKindDefinition } from "../types";
+import type { BurstCycles, Figure, RunStop, Recorded, RunKindFacts, RunMethod } from "../types";
 import type { ChannelConditions } from "../../power";
 import { burstReadingOf, cyclesOf } from "../burstReading";
 
@@ -29,7 +29,7 @@ const cleanIn = (reading: BurstReading): boolean =>
   reading.bursts.every(({ flattenedCycleCount }) => flattenedCycleCount === 0);
 
 /** Burst power: the highest level at which the last cycle is still clean. */
-export const burst: RunKindDefinition = {
+export const burst: RunKindFacts = {
   title: "Burst power",
   yields: "the last clean cycle of 20 ms",
   plan: {
@@ -51,6 +51,10 @@ export const burst: RunKindDefinition = {
       ["limit", "at the steady limit"],
     ]),
   ],
+};
+
+/** How it is played and read. */
+export const burstMethod: RunMethod = {
   *shots(settings, facts) {
     for (const name of settings.burst === ALL ? BURST_NAMES : [settings.burst as BurstName]) {
       const levels = searchLevels(SEARCH, facts);

@@ -14,7 +14,7 @@ import { levelText, peakDriveAt, searchLevels, type LevelSearch } from "../level
 import { numberOf, quantityField, RANGE_FIELD } from "../settings";
 import { allDriven } from "../shots";
 import { stopAtLevel, stopByEvent } from "../stop";
-import type { Curve, Figure, RunStop, Recorded, RunKindDefinition } from "../types";
+import type { Curve, Figure, RunStop, Recorded, RunKindFacts, RunMethod } from "../types";
 import { powerFromPeakVolts, powerStdUncertaintyRatio, powerWatts } from "../../power";
 import type { TypedReading } from "../types";
 
@@ -82,7 +82,7 @@ const typed: TypedReading = {
 };
 
 /** Just below flat tops, found by raising and backing off: power from RMS volts, and from peak volts. */
-export const clipSearch: RunKindDefinition = {
+export const clipSearch: RunKindFacts = {
   title: "Clip search",
   yields: "power just below flat tops, and which half goes first",
   plan: { violence: 5, seconds: 60, meanRatio: 0.5, level: { ratio: 1 }, from: null },
@@ -97,6 +97,10 @@ export const clipSearch: RunKindDefinition = {
     quantityField("seconds", "Length of each try", "s", 0.5, 0.1, 10),
     RANGE_FIELD,
   ],
+};
+
+/** How it is played and read. */
+export const clipSearchMethod: RunMethod = {
   *shots(settings, facts) {
     const levels = searchLevels(SEARCH, facts);
     let next = levels.next();

@@ -8,11 +8,11 @@ import { figure } from "../figures";
 import { choiceField, numberOf, quantityField } from "../settings";
 import { highestHz, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
-import type { Curve, ChannelResult, RunKindDefinition } from "../types";
+import type { Curve, ChannelResult, RunKindFacts, RunMethod } from "../types";
 import { nearest, reaches } from "../nearest";
 
 /** What leaks from channel to channel, each way, against frequency. */
-export const crosstalk: RunKindDefinition = {
+export const crosstalk: RunKindFacts = {
   title: "Crosstalk",
   yields: "what leaks from channel to channel",
   plan: { violence: 2, seconds: 60, meanRatio: 1, level: { watts: 5 }, from: "standard" },
@@ -29,6 +29,10 @@ export const crosstalk: RunKindDefinition = {
     ]),
     quantityField("pointsPerDecade", "Points a decade", "", 4, 2, 30),
   ],
+};
+
+/** How it is played and read. */
+export const crosstalkMethod: RunMethod = {
   *shots(settings, facts) {
     if (facts.channelCount < 2) return;
     const frequencies = logFrequencies(

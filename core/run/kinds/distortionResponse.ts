@@ -9,7 +9,7 @@ import { figure } from "../figures";
 import { forReading, numberOf, quantityField } from "../settings";
 import { allDriven, highestHz, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
-import type { Curve, Recorded, RunKindDefinition } from "../types";
+import type { Curve, Recorded, RunKindFacts, RunMethod } from "../types";
 import { nearest, reaches } from "../nearest";
 
 /** Steps of a recording: those that were played, or null for a file. */
@@ -24,7 +24,7 @@ const HOLD = { seconds: 0.25, cycles: 14 };
 const READ_FROM = 0.5;
 
 /** Distortion from 20 Hz to 20 kHz at two powers. */
-export const distortionResponse: RunKindDefinition = {
+export const distortionResponse: RunKindFacts = {
   title: "Distortion against frequency",
   yields: "20 Hz to 20 kHz at two powers",
   plan: { violence: 4, seconds: 60, meanRatio: 0.5, level: { ratio: 0.5 }, from: "standard" },
@@ -36,6 +36,10 @@ export const distortionResponse: RunKindDefinition = {
     quantityField("pointsPerDecade", "Points a decade", "", 6, 2, 30),
     forReading(quantityField("bandHighHz", "Distortion counted to", "Hz", 80_000, 20_000, 90_000)),
   ],
+};
+
+/** How it is played and read. */
+export const distortionResponseMethod: RunMethod = {
   *shots(settings, facts) {
     const frequencies = logFrequencies(
       20,

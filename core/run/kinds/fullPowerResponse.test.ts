@@ -1,10 +1,11 @@
 import { stimulusVolts } from "../../signal";
 import { amplitudeRatioToDb } from "../../units";
-import { initialSettings, RUN_KINDS } from "..";
+import { initialSettings, RUN_KINDS, RUN_METHODS } from "..";
 import { analysed, FACTS, RATE_HZ, recorded, valueOf } from "../testing/recordings";
 
 test("it begins higher each time the amplifier shuts down at the low end, and ends when it holds", () => {
-  const { fields, shots } = RUN_KINDS["full-power-response"];
+  const { fields } = RUN_KINDS["full-power-response"];
+  const { shots } = RUN_METHODS["full-power-response"];
   const planned = shots(initialSettings(fields), FACTS);
   const begins: number[] = [];
   let next = planned.next();

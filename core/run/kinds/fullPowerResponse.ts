@@ -8,14 +8,14 @@ import { responseCurves, responseFigures } from "../responseFigures";
 import { forReading, numberOf, quantityField } from "../settings";
 import { allDriven, highestHz, peakDriveFor } from "../shots";
 import { stopAtLevel, stopByEvent } from "../stop";
-import type { RunStop, Recorded, RunKindDefinition } from "../types";
+import type { RunStop, Recorded, RunKindFacts, RunMethod } from "../types";
 
 /** A sweep that is cut off begins again this much higher. */
 const HIGHER_RATIO = 2;
 const MOST_ATTEMPTS = 5;
 
 /** The band at rated power in one short sweep; it begins higher when the amplifier shuts down at the low end. */
-export const fullPowerResponse: RunKindDefinition = {
+export const fullPowerResponse: RunKindFacts = {
   title: "Full-power response",
   yields: "the band at rated power, in a short sweep",
   plan: { violence: 7, seconds: 5, meanRatio: 1, level: { ratio: 1 }, from: "everything" },
@@ -30,6 +30,10 @@ export const fullPowerResponse: RunKindDefinition = {
     forReading(quantityField("lowHz", "From", "Hz", 20, 5, 500)),
     forReading(quantityField("highHz", "To", "Hz", 20_000, 2000, 80_000)),
   ],
+};
+
+/** How it is played and read. */
+export const fullPowerResponseMethod: RunMethod = {
   *shots(settings, facts) {
     const watts = numberOf(settings, "watts") || facts.ratedWatts;
     const voltsPeak = peakDriveFor(watts, facts);

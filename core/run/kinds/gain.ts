@@ -7,7 +7,7 @@ import { figure, wavePicture } from "../figures";
 import { numberOf, quantityField } from "../settings";
 import { peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
-import type { Figure, Recorded, RunKindDefinition } from "../types";
+import type { Figure, Recorded, RunKindFacts, RunMethod } from "../types";
 import { toneShot } from "../toneShot";
 import { powerStdUncertaintyRatio, voltageGain } from "../../power";
 import { need } from "../typed";
@@ -47,7 +47,7 @@ const typed: TypedReading = {
 };
 
 /** Gain at two levels, from output and input recorded together, channel balance, and the drive that rated output takes. */
-export const gain: RunKindDefinition = {
+export const gain: RunKindFacts = {
   title: "Level and gain",
   yields: "gain and balance at 1 W and 5 W",
   plan: { violence: 1, seconds: 30, meanRatio: 0.6, level: { watts: 5 }, from: "quick" },
@@ -61,6 +61,10 @@ export const gain: RunKindDefinition = {
     quantityField("highWatts", "Second level", "W", 5, 0.001, 1000),
     quantityField("frequencyHz", "Tone", "Hz", 1000, 10, 20_000),
   ],
+};
+
+/** How it is played and read. */
+export const gainMethod: RunMethod = {
   *shots(settings, facts) {
     for (const name of ["lowWatts", "highWatts"]) {
       const watts = numberOf(settings, name);

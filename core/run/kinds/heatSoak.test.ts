@@ -1,7 +1,8 @@
-import { initialSettings, RUN_KINDS } from "..";
+import { initialSettings, RUN_KINDS, RUN_METHODS } from "..";
 import { FACTS, findingOf, recorded, tone } from "../testing/recordings";
 
-const { soak, fields } = RUN_KINDS["heat-soak"];
+const { fields } = RUN_KINDS["heat-soak"];
+const { soak } = RUN_METHODS["heat-soak"];
 const read: NonNullable<typeof soak>["read"] = (...given) => {
   if (!soak) throw new Error("a soak is watched");
   return soak.read(...given);

@@ -4,7 +4,7 @@ import { figure } from "../figures";
 import { numberOf, quantityField } from "../settings";
 import { stopByEvent } from "../stop";
 import type { SoakDefinition, SoakMoment } from "../types";
-import type { Curve, RunKindDefinition, SettingField } from "../types";
+import type { Curve, RunKindFacts, RunMethod, SettingField } from "../types";
 
 const SOAK_FIELDS: readonly SettingField[] = [
   quantityField("shareOfRated", "Each channel, of rated", "", 0.125, 0.01, 1),
@@ -88,7 +88,7 @@ const readSoak: SoakDefinition["read"] = (moments, events, channelCount) => {
 };
 
 /** A soak is watched with thermometers, not recorded as sound: it has no shots. */
-export const heatSoak: RunKindDefinition = {
+export const heatSoak: RunKindFacts = {
   title: "Heat soak",
   yields: "settled temperature and time to cut-out at an eighth of rated power",
   plan: { violence: 9, seconds: 3600, meanRatio: 1, level: { ratio: 0.125 }, from: "everything" },
@@ -100,6 +100,11 @@ export const heatSoak: RunKindDefinition = {
   ],
   isOfWholeAmplifier: true,
   fields: SOAK_FIELDS,
+  isSoaked: true,
+};
+
+/** How it is played and read. */
+export const heatSoakMethod: RunMethod = {
   soak: {
     tone: (settings, { ratedWatts }) => ({
       frequencyHz: numberOf(settings, "frequencyHz"),

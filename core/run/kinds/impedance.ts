@@ -9,7 +9,7 @@ import { figure } from "../figures";
 import { forReading, numberOf, quantityField } from "../settings";
 import { allDriven, highestHz, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
-import type { RunKindDefinition } from "../types";
+import type { RunKindFacts, RunMethod } from "../types";
 import { nearest, reaches } from "../nearest";
 
 /** The same converter in the same range reads both. */
@@ -25,7 +25,7 @@ const loadedOutput = (
 });
 
 /** Output impedance and damping factor from two loads. */
-export const impedance: RunKindDefinition = {
+export const impedance: RunKindFacts = {
   title: "Output impedance",
   yields: "damping factor, from two loads",
   plan: {
@@ -49,6 +49,10 @@ export const impedance: RunKindDefinition = {
     quantityField("pointsPerDecade", "Points a decade", "", 4, 2, 30),
     forReading(quantityField("nominalOhms", "Damping factor for", "Ω", 8, 1, 100)),
   ],
+};
+
+/** How it is played and read. */
+export const impedanceMethod: RunMethod = {
   *shots(settings, facts) {
     const frequencies = logFrequencies(
       20,

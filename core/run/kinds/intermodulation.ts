@@ -6,7 +6,7 @@ import { figure } from "../figures";
 import { numberOf, quantityField } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
-import type { Curve, Figure, Recorded, RunKindDefinition } from "../types";
+import type { Curve, Figure, Recorded, RunKindFacts, RunMethod } from "../types";
 import { shotSpectrum } from "../shotSpectrum";
 
 const SHOWN_PRODUCTS = 6;
@@ -28,7 +28,7 @@ const isModulation = ({ shot, volts, sampleRateHz }: Recorded, channel: number):
 };
 
 /** What two tones make of each other: 19 and 20 kHz, then 60 Hz and 7 kHz four to one. */
-export const intermodulation: RunKindDefinition = {
+export const intermodulation: RunKindFacts = {
   title: "Intermodulation",
   yields: "19 + 20 kHz, and 60 Hz + 7 kHz",
   plan: { violence: 3, seconds: 60, meanRatio: 0.5, level: { ratio: 0.5 }, from: "everything" },
@@ -38,6 +38,10 @@ export const intermodulation: RunKindDefinition = {
     quantityField("shareOfRated", "Level, of rated", "", 0.5, 0.001, 1.2),
     quantityField("seconds", "Each", "s", 2, 0.5, 30),
   ],
+};
+
+/** How it is played and read. */
+export const intermodulationMethod: RunMethod = {
   *shots(settings, facts) {
     const voltsPeak = peakDriveFor(numberOf(settings, "shareOfRated") * facts.ratedWatts, facts);
     for (const name of ["difference", "modulation"] as const)

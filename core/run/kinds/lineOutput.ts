@@ -5,11 +5,11 @@ import { eachChannel } from "../channels";
 import { figure, wavePicture } from "../figures";
 import { numberOf, quantityField } from "../settings";
 import { stopAtLevel } from "../stop";
-import type { Figure, RunKindDefinition } from "../types";
+import type { Figure, RunKindFacts, RunMethod } from "../types";
 import { toneShot } from "../toneShot";
 
 /** An output that feeds another amplifier: distortion at some volts. */
-export const lineOutput: RunKindDefinition = {
+export const lineOutput: RunKindFacts = {
   title: "Line output",
   yields: "distortion at 1, 2 and 3 V",
   plan: { violence: 1, seconds: 30, meanRatio: 1, level: { watts: 0.1 }, from: null },
@@ -22,6 +22,10 @@ export const lineOutput: RunKindDefinition = {
     quantityField("third", "Third level", "V", 3, 0.01, 20),
     quantityField("frequencyHz", "Tone", "Hz", 1000, 10, 20_000),
   ],
+};
+
+/** How it is played and read. */
+export const lineOutputMethod: RunMethod = {
   *shots(settings, facts) {
     for (const name of ["first", "second", "third"]) {
       const volts = numberOf(settings, name);

@@ -3,7 +3,7 @@ import { soundPressureLevelDb } from "../../loudness";
 import { dbToPowerRatio, formatSignificant } from "../../units";
 import { figure } from "../figures";
 import { quantityField } from "../settings";
-import type { RunKindDefinition } from "../types";
+import type { RunKindFacts, RunMethod } from "../types";
 import { need } from "../typed";
 import type { TypedReading } from "../types";
 
@@ -35,7 +35,7 @@ const typed: TypedReading = {
 };
 
 /** With a real speaker and a sound level meter: typed only, and marked as indicative. */
-export const listeningLevel: RunKindDefinition = {
+export const listeningLevel: RunKindFacts = {
   title: "Listening level",
   yields: "power at the ear, indicative",
   plan: { violence: 2, seconds: 120, meanRatio: 0.2, level: { watts: 1 }, from: null },
@@ -45,6 +45,10 @@ export const listeningLevel: RunKindDefinition = {
   takesMeterOnly: true,
   typed: typed,
   fields: [],
+};
+
+/** How it is played and read. */
+export const listeningLevelMethod: RunMethod = {
   *shots() {},
   analyse: () =>
     failure(

@@ -17,7 +17,8 @@ import type {
   ChannelResult,
   RunStop,
   Recorded,
-  RunKindDefinition,
+  RunKindFacts,
+  RunMethod,
 } from "../types";
 import type { ChannelConditions } from "../../power";
 import { burstReadingOf, cyclesOf } from "../burstReading";
@@ -26,7 +27,7 @@ import { burstReadingOf, cyclesOf } from "../burstReading";
 const LOW_OHMS = 2;
 
 /** Two ohms in bursts first, then a held tone: does it trip, after how long, and does it come back by itself? */
-export const lowOhm: RunKindDefinition = {
+export const lowOhm: RunKindFacts = {
   title: "Low-ohm stress",
   yields: "2 ohm in bursts: trips, and whether it recovers",
   plan: {
@@ -45,6 +46,10 @@ export const lowOhm: RunKindDefinition = {
     quantityField("watts", "Each channel, 0 for rated", "W", 0, 0, 5000),
     quantityField("seconds", "Then held for", "s", 5, 0.5, 30),
   ],
+};
+
+/** How it is played and read. */
+export const lowOhmMethod: RunMethod = {
   *shots(settings, facts) {
     const voltsPeak = peakDriveFor(numberOf(settings, "watts") || facts.ratedWatts, facts);
     yield {

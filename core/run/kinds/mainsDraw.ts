@@ -7,7 +7,7 @@ import { figure } from "../figures";
 import { numberOf, quantityField } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
-import type { Figure, RunKindDefinition } from "../types";
+import type { Figure, RunKindFacts, RunMethod } from "../types";
 import { need } from "../typed";
 import type { TypedReading } from "../types";
 
@@ -57,7 +57,7 @@ const typed: TypedReading = {
 };
 
 /** Watts and amperes from the mains: idle, at an eighth and at rated power; efficiency, heat, and what the breaker has left. */
-export const mainsDraw: RunKindDefinition = {
+export const mainsDraw: RunKindFacts = {
   title: "Mains draw",
   yields: "watts from the mains, idle to rated",
   plan: { violence: 5, seconds: 60, meanRatio: 0.4, level: { ratio: 1 }, from: "everything" },
@@ -73,6 +73,10 @@ export const mainsDraw: RunKindDefinition = {
     quantityField("mainsVolts", "Mains", "V", 230, 90, 260),
     quantityField("breakerAmperes", "Breaker", "A", 16, 1, 63),
   ],
+};
+
+/** How it is played and read. */
+export const mainsDrawMethod: RunMethod = {
   *shots(settings, facts) {
     const seconds = numberOf(settings, "seconds");
     for (const [name, label, share] of SHARES)

@@ -6,11 +6,11 @@ import { figure } from "../figures";
 import { numberOf, quantityField } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
-import type { RunKindDefinition } from "../types";
+import type { RunKindFacts, RunMethod } from "../types";
 import { shotSpectrum } from "../shotSpectrum";
 
 /** Many tones at once, and what lies between them. */
-export const multitone: RunKindDefinition = {
+export const multitone: RunKindFacts = {
   title: "Multitone",
   yields: "distortion-free range with many tones at once",
   plan: { violence: 2, seconds: 30, meanRatio: 1, level: { watts: 5 }, from: "everything" },
@@ -19,6 +19,10 @@ export const multitone: RunKindDefinition = {
     quantityField("watts", "Each channel, together", "W", 5, 0.001, 1000),
     quantityField("seconds", "Length", "s", 4, 1, 30),
   ],
+};
+
+/** How it is played and read. */
+export const multitoneMethod: RunMethod = {
   *shots(settings, facts) {
     yield {
       name: "tones",

@@ -16,7 +16,7 @@ import {
 } from "../settings";
 import { allDriven } from "../shots";
 import { stopAtLevel } from "../stop";
-import type { RunKindDefinition } from "../types";
+import type { RunKindFacts, RunMethod } from "../types";
 import { need } from "../typed";
 import type { TypedReading } from "../types";
 const WEIGHTING_TEXTS: Record<WeightingName, string> = {
@@ -57,7 +57,7 @@ const typed: TypedReading = {
 };
 
 /** Input shorted: hiss and hum, in volts and under 1 W, 2.83 V and the rated output. */
-export const noise: RunKindDefinition = {
+export const noise: RunKindFacts = {
   title: "Noise and hum",
   yields: "hiss and hum with the input shorted",
   plan: { violence: 0, seconds: 30, meanRatio: 0, level: { watts: 0 }, from: "standard" },
@@ -90,6 +90,10 @@ export const noise: RunKindDefinition = {
     ...BAND_FIELDS,
     RANGE_FIELD,
   ],
+};
+
+/** How it is played and read. */
+export const noiseMethod: RunMethod = {
   *shots(settings, facts) {
     yield {
       name: "silence",

@@ -6,10 +6,10 @@ import { figure } from "../figures";
 import { numberOf, quantityField } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
-import type { RunKindDefinition } from "../types";
+import type { RunKindFacts, RunMethod } from "../types";
 
 /** Pink noise in third octaves: the band's balance with something like music. */
-export const noiseResponse: RunKindDefinition = {
+export const noiseResponse: RunKindFacts = {
   title: "Noise response",
   yields: "third octaves with pink noise",
   plan: { violence: 1, seconds: 30, meanRatio: 0.5, level: { watts: 1 }, from: null },
@@ -19,6 +19,10 @@ export const noiseResponse: RunKindDefinition = {
     quantityField("watts", "Each channel", "W", 1, 0.001, 500),
     quantityField("seconds", "Length", "s", 10, 1, 60),
   ],
+};
+
+/** How it is played and read. */
+export const noiseResponseMethod: RunMethod = {
   *shots(settings, facts) {
     yield {
       name: "pink",

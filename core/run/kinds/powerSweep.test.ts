@@ -1,6 +1,6 @@
 import { stimulusVolts } from "../../signal";
 import { hasReferenceCaptures } from "../../testing/referenceCapture";
-import { initialSettings, RUN_KINDS } from "..";
+import { initialSettings, RUN_KINDS, RUN_METHODS } from "..";
 import {
   analysed,
   captureAs,
@@ -12,7 +12,8 @@ import {
 } from "../testing/recordings";
 
 const sweepShot = () => {
-  const { fields, shots } = RUN_KINDS["power-sweep"];
+  const { fields } = RUN_KINDS["power-sweep"];
+  const { shots } = RUN_METHODS["power-sweep"];
   const { value } = shots(initialSettings(fields), FACTS).next();
   if (!value) throw new Error("a sweep is one recording");
   return value;

@@ -2,7 +2,7 @@ import { unfitting } from "../channels";
 import { readLevels } from "../levels";
 import { numberOf, quantityField } from "../settings";
 import { allDriven } from "../shots";
-import type { RunKindDefinition } from "../types";
+import type { RunKindFacts, RunMethod } from "../types";
 
 /** Level of the first step, under the last: 28 dB. */
 const FIRST_LEVEL_RATIO = 0.04;
@@ -14,7 +14,7 @@ const LAST_DISTORTION_RATIO = 0.15;
  * 0.16 of that of the last step.
  * @see IEC 60268-3:2018 (distortion-limited output power)
  */
-export const powerSweep: RunKindDefinition = {
+export const powerSweep: RunKindFacts = {
   title: "Power against distortion",
   shortTitle: "Power sweep",
   yields: "power at each limit, and what stopped it",
@@ -36,6 +36,10 @@ export const powerSweep: RunKindDefinition = {
     quantityField("levels", "Levels", "", 40, 5, 200),
     quantityField("seconds", "Sweep", "s", 10, 1, 120),
   ],
+};
+
+/** How it is played and read. */
+export const powerSweepMethod: RunMethod = {
   *shots(settings, facts) {
     const asked = numberOf(settings, "lastVoltsRms") || facts.mostDriveVoltsRms;
     const lastVoltsPeak = Math.SQRT2 * asked;

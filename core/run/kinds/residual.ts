@@ -6,13 +6,13 @@ import { figure, wavePicture } from "../figures";
 import { numberOf, quantityField } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
-import type { Recorded, RunKindDefinition } from "../types";
+import type { Recorded, RunKindFacts, RunMethod } from "../types";
 
 /** Parts of a second that are fitted at a time; the supply's ripple is in every one. */
 const RESIDUAL_SECONDS = 2;
 
 /** What the amplifier added: the output less the best linear fit of its input, or of a sine where the input is not known. */
-export const residual: RunKindDefinition = {
+export const residual: RunKindFacts = {
   title: "Residual listening",
   yields: "what it added, to see and to hear",
   plan: { violence: 1, seconds: 30, meanRatio: 1, level: { watts: 5 }, from: null },
@@ -30,6 +30,10 @@ export const residual: RunKindDefinition = {
     quantityField("frequencyHz", "Tone", "Hz", 1000, 20, 10_000),
     quantityField("seconds", "Length", "s", 2, 0.5, 20),
   ],
+};
+
+/** How it is played and read. */
+export const residualMethod: RunMethod = {
   *shots(settings, facts) {
     yield {
       name: "tone",

@@ -15,7 +15,8 @@ import { stopAtLevel } from "../stop";
 import type {
   ChannelResult,
   Recorded,
-  RunKindDefinition,
+  RunKindFacts,
+  RunMethod,
   Settings,
   Shot,
   ShotLoad,
@@ -53,7 +54,7 @@ const loadsOf = ({ loads }: Settings): ShotLoad[] =>
   loads === "both" ? ["run", "speaker"] : [loads === "speaker" ? "speaker" : "run"];
 
 /** Magnitude and phase of one or two loads; points come by themselves where the curve bends. */
-export const response: RunKindDefinition = {
+export const response: RunKindFacts = {
   title: "Frequency response",
   yields: "magnitude and phase at 1 W",
   plan: { violence: 1, seconds: 60, meanRatio: 1, level: { watts: 1 }, from: "standard" },
@@ -83,6 +84,10 @@ export const response: RunKindDefinition = {
     forReading(quantityField("bandLowHz", "Judged from", "Hz", 20, 1, 1000)),
     forReading(quantityField("bandHighHz", "Judged to", "Hz", 20_000, 1100, 200_000)),
   ],
+};
+
+/** How it is played and read. */
+export const responseMethod: RunMethod = {
   *shots(settings, facts) {
     const voltsPeak = peakDriveFor(numberOf(settings, "watts"), facts);
     const list = (frequencies: readonly number[]): Stimulus => ({

@@ -17,14 +17,14 @@ import {
 } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
-import type { RunKindDefinition } from "../types";
+import type { RunKindFacts, RunMethod } from "../types";
 
 const SHOWN_ORDERS = 10;
 /** Shorter than this nothing is left to average. */
 const SEGMENT_SAMPLES = 65_536;
 
 /** A steady tone: SINAD, THD, THD+N, harmonics, hum, and the spectrum itself. */
-export const spectrum: RunKindDefinition = {
+export const spectrum: RunKindFacts = {
   title: "Spectrum",
   yields: "THD, THD+N, harmonics and hum lines at 5 W",
   plan: { violence: 1, seconds: 30, meanRatio: 1, level: { watts: 5 }, from: "quick" },
@@ -44,6 +44,10 @@ export const spectrum: RunKindDefinition = {
     ...BAND_FIELDS,
     RANGE_FIELD,
   ],
+};
+
+/** How it is played and read. */
+export const spectrumMethod: RunMethod = {
   *shots(settings, facts) {
     yield {
       name: "tone",

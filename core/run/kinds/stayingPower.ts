@@ -10,12 +10,12 @@ import { peakDriveAt } from "../levelSearch";
 import { numberOf, quantityField } from "../settings";
 import { allDriven } from "../shots";
 import { stopByEvent } from "../stop";
-import type { RunKindDefinition } from "../types";
+import type { RunKindFacts, RunMethod } from "../types";
 
 const DURATIONS = [0.008, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5];
 
 /** Output against how long it must hold: a tone a little past the limit, from cold, cycle by cycle. */
-export const stayingPower: RunKindDefinition = {
+export const stayingPower: RunKindFacts = {
   title: "Staying power",
   yields: "output against how long it must hold",
   plan: { violence: 6, seconds: 40, meanRatio: 0.3, level: { ratio: 1.3 }, from: "everything" },
@@ -25,6 +25,10 @@ export const stayingPower: RunKindDefinition = {
     quantityField("overDb", "Past the limit by", "dB", 1, 0, 6),
     quantityField("frequencyHz", "Tone", "Hz", 1000, 100, 5000),
   ],
+};
+
+/** How it is played and read. */
+export const stayingPowerMethod: RunMethod = {
   *shots(settings, facts) {
     yield {
       name: "held",

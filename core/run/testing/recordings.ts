@@ -1,6 +1,6 @@
 // For tests only: recordings made of closed forms, or of reference captures, and what a kind of run reads of them.
 import { captureVolts, truthOf } from "../../testing/referenceCapture";
-import { completeSettings, RUN_KINDS, type ChannelResult, type Recorded } from "..";
+import { completeSettings, RUN_KINDS, RUN_METHODS, type ChannelResult, type Recorded } from "..";
 import type { RunKind, Settings, ShotFacts } from "..";
 
 export const RATE_HZ = 96_000;
@@ -34,7 +34,7 @@ export const sum = (...parts: Float64Array[]): Float64Array =>
   parts[0].map((_, n) => parts.reduce((total, part) => total + part[n], 0));
 
 const outcomeOf = (kind: RunKind, recordings: readonly Recorded[], settings: Settings) =>
-  RUN_KINDS[kind].analyse(recordings, {
+  RUN_METHODS[kind].analyse(recordings, {
     settings: completeSettings(RUN_KINDS[kind].fields, settings),
     band: { lowHz: 20, highHz: 20_000 },
     mainsHz: 50,

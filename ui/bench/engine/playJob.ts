@@ -1,4 +1,4 @@
-import { instrumentOf } from "@/bench/instruments";
+import { instrumentFacts } from "@/bench/instruments";
 import type { Finding } from "@/core/outcome";
 import { RUN_KINDS } from "@/core/run";
 import {
@@ -45,9 +45,9 @@ export const playJob = async (
     };
   const instrument = { kind: "simulated", amplifier: job.rig, seed: job.seed } as const;
   // A job may come from the store, where it lay since a run was broken off.
-  const described = instrumentOf(instrument);
+  const described = instrumentFacts(instrument);
   if (!described.ok) return described.finding;
-  const { facts } = described.value;
+  const facts = described.value;
   const { kind } = job;
   const conditionsOf = (each: Load, fullScaleVolts: number) =>
     runConditions({

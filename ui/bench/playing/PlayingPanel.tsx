@@ -46,7 +46,7 @@ export function PlayingPanel({
           </Text>
           <Text color="muted">
             {stage}
-            {playing && !RUN_KINDS[job.kind].soak && `, recording ${playing.shotNumber}`}
+            {playing && !RUN_KINDS[job.kind].isSoaked && `, recording ${playing.shotNumber}`}
           </Text>
         </Box>
         <ActionButton

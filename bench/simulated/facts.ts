@@ -1,0 +1,12 @@
+import type { InstrumentFacts } from "../contract";
+import type { Rig } from "./rig/rig";
+
+/** What the simulated bench can do with an amplifier on it. */
+export const simulatedFacts = ({ name, input, source, mains }: Rig): InstrumentFacts => ({
+  name,
+  channelCount: input.channelCount,
+  mostDriveVoltsRms: source.mostVoltsRms,
+  mainsHz: mains.frequencyHz,
+  knowsHeat: true,
+  isLive: true,
+});
