@@ -1,7 +1,7 @@
 // bench/instruments: an instrument by its description, which is plain data and may be kept or sent to another thread.
-import { success, type Outcome } from "@/core/outcome";
-import type { Instrument, InstrumentFacts } from "./contract";
-import { checkRig, simulatedFacts, simulatedInstrument } from "./simulated";
+import type { Outcome } from "@/core/outcome";
+import type { Instrument } from "./contract";
+import { simulatedInstrument } from "./simulated";
 
 /** Which instrument. A new one is one more line here and one more below. */
 export type InstrumentDescription = {
@@ -14,11 +14,3 @@ export type InstrumentDescription = {
 /** @returns a finding that says what is wrong with the description */
 export const instrumentOf = ({ amplifier, seed }: InstrumentDescription): Outcome<Instrument> =>
   simulatedInstrument(amplifier, seed);
-
-/** What an instrument can do, without making it. @returns a finding that says what is wrong with the description */
-export const instrumentFacts = ({
-  amplifier,
-}: Pick<InstrumentDescription, "amplifier">): Outcome<InstrumentFacts> => {
-  const checked = checkRig(amplifier);
-  return checked.ok ? success(simulatedFacts(checked.value)) : checked;
-};

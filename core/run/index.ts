@@ -1,8 +1,8 @@
 // core/run: what each kind of run is, what it may be set to, which recordings it takes, and what is read from them.
 export { analyseRun } from "./analyseRun";
 export { spectrumCurve } from "./figures";
-export { residualOf } from "./kinds/residual";
-export { responseChannel } from "./kinds/response";
+export { residualOf } from "./methods/residual";
+export { responseChannel } from "./methods/response";
 export { levelFigures, levelResult, USUAL_LIMIT, type LevelResult } from "./levels";
 export { readTyped } from "./readTyped";
 export { RUN_KIND_NAMES, RUN_KINDS } from "./runKinds";

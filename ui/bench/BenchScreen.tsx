@@ -1,6 +1,7 @@
 "use client";
 import { Flex } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
+import dynamic from "next/dynamic";
 import { useRouter, useSearchParams } from "next/navigation";
 import { useCallback, useEffect, useMemo, useRef, useTransition } from "react";
 import { claimedWatts, type ReadClaim } from "@/core/claim";
@@ -24,9 +25,11 @@ import { useKeys } from "../parts/keys";
 import { nextPlanned } from "@/records/facts";
 import { EngineStatus } from "./EngineStatus";
 import { useBenchEngine } from "./engine/BenchEngine";
-import { NewRun } from "./NewRun";
 import { PlayingPanel } from "./playing/PlayingPanel";
 import { RunTrack } from "./RunTrack";
+
+/** Fetched when a run is to be made: who only looks at results need not wait for it. */
+const NewRun = dynamic(() => import("./NewRun").then((module) => module.NewRun));
 
 export type BenchScreenProps = {
   amplifier: Amplifier;

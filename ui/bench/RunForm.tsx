@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
-import { instrumentFacts } from "@/bench/instruments";
+import { instrumentFacts } from "@/bench/instrumentFacts";
 import { EXAMPLE_RIGS, type ExampleName } from "@/bench/simulated";
 import { claimedWatts } from "@/core/claim";
 import { RUN_KINDS, type RunKind } from "@/core/run";

@@ -1,16 +1,5 @@
-import { success } from "../../outcome";
-import { bridgedPerChannel } from "../../power";
-import { formatSignificant } from "../../units";
-import { unfitting } from "../channels";
-import { figure } from "../figures";
-import { readLevels, type LevelResult } from "../levels";
-import { numberOf, quantityField } from "../settings";
-import type { ChannelConditions } from "../../power";
-import type { ChannelResult, RunKindFacts, RunMethod } from "../types";
-
-const LEVEL_COUNT = 30;
-/** The sweep goes a little past the limit. */
-const PAST_LIMIT_RATIO = 1.12;
+import { quantityField } from "../settings";
+import type { RunKindFacts } from "../types";
 
 /** Both channels as one: a power sweep of the bridge, and what it means for each of the two channels, at half the load. */
 export const bridged: RunKindFacts = {
@@ -28,57 +17,4 @@ export const bridged: RunKindFacts = {
     quantityField("frequencyHz", "Tone", "Hz", 1000, 20, 20_000),
     quantityField("seconds", "Sweep", "s", 6, 2, 60),
   ],
-};
-
-/** How it is played and read. */
-export const bridgedMethod: RunMethod = {
-  *shots(settings, facts) {
-    const lastVoltsPeak =
-      Math.SQRT2 * Math.min(facts.mostDriveVoltsRms, PAST_LIMIT_RATIO * facts.limitDriveVoltsRms);
-    yield {
-      name: "sweep",
-      label: "The bridge",
-      stimulus: {
-        kind: "level-sweep",
-        frequencyHz: numberOf(settings, "frequencyHz"),
-        firstVoltsPeak: 0.04 * lastVoltsPeak,
-        lastVoltsPeak,
-        stepCount: LEVEL_COUNT,
-        stepSeconds: numberOf(settings, "seconds") / LEVEL_COUNT,
-      },
-      drives: [true],
-      recordsInput: false,
-      load: "run",
-    };
-  },
-  analyse: (recordings, conditions, onProgress) => {
-    const unfit = unfitting(recordings);
-    if (unfit) return unfit;
-    const read = readLevels(recordings, conditions, onProgress);
-    return read.ok
-      ? success(read.value.map((result, k) => withHalves(result, recordings[0].loads[k])))
-      : read;
-  },
-};
-
-/** Each of the two channels gives half the power into half the load. */
-const withHalves = (result: LevelResult, { loadOhms }: ChannelConditions): ChannelResult => {
-  const [{ value, stdUncertainty }] = result.figures;
-  const watts = value ?? 0;
-  const half = bridgedPerChannel(watts, loadOhms);
-  const text = (number: number) => formatSignificant(number, 3);
-  return {
-    ...result,
-    figures: [
-      ...result.figures,
-      figure(
-        "per-channel",
-        `each of the two, into ${text(half.loadOhms)} Ω`,
-        "watts",
-        half.powerWatts,
-        stdUncertainty === null ? null : stdUncertainty / 2,
-      ),
-    ],
-    summary: `Bridged it gives ${text(watts)} W into ${text(loadOhms)} Ω at 1 % THD+N: as if each channel gave ${text(half.powerWatts)} W into ${text(half.loadOhms)} Ω.`,
-  };
 };

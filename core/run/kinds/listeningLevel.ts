@@ -1,9 +1,8 @@
-import { failure } from "../../outcome";
 import { soundPressureLevelDb } from "../../loudness";
 import { dbToPowerRatio, formatSignificant } from "../../units";
 import { figure } from "../figures";
 import { quantityField } from "../settings";
-import type { RunKindFacts, RunMethod } from "../types";
+import type { RunKindFacts } from "../types";
 import { need } from "../typed";
 import type { TypedReading } from "../types";
 
@@ -43,17 +42,6 @@ export const listeningLevel: RunKindFacts = {
   charts: [],
   worksInto: "The speaker as it is listened to.",
   takesMeterOnly: true,
-  typed: typed,
+  typed,
   fields: [],
-};
-
-/** How it is played and read. */
-export const listeningLevelMethod: RunMethod = {
-  *shots() {},
-  analyse: () =>
-    failure(
-      "no-samples",
-      "Listening level",
-      "type what the sound level meter shows; a recording across the speaker says nothing of the level at the ear.",
-    ),
 };

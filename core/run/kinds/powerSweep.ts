@@ -1,13 +1,5 @@
-import { unfitting } from "../channels";
-import { readLevels } from "../levels";
-import { numberOf, quantityField } from "../settings";
-import { allDriven } from "../shots";
-import type { RunKindFacts, RunMethod } from "../types";
-
-/** Level of the first step, under the last: 28 dB. */
-const FIRST_LEVEL_RATIO = 0.04;
-/** No school asks beyond ten percent: a level past this ends the sweep, and ten is well inside it. */
-const LAST_DISTORTION_RATIO = 0.15;
+import { quantityField } from "../settings";
+import type { RunKindFacts } from "../types";
 
 /**
  * Power against distortion: one tone, raised level by level past the limit. Over 28 dB of volts in equal ratios the mean power is
@@ -36,31 +28,4 @@ export const powerSweep: RunKindFacts = {
     quantityField("levels", "Levels", "", 40, 5, 200),
     quantityField("seconds", "Sweep", "s", 10, 1, 120),
   ],
-};
-
-/** How it is played and read. */
-export const powerSweepMethod: RunMethod = {
-  *shots(settings, facts) {
-    const asked = numberOf(settings, "lastVoltsRms") || facts.mostDriveVoltsRms;
-    const lastVoltsPeak = Math.SQRT2 * asked;
-    const stepCount = Math.round(numberOf(settings, "levels"));
-    yield {
-      name: "sweep",
-      label: "The sweep",
-      stimulus: {
-        kind: "level-sweep",
-        frequencyHz: numberOf(settings, "frequencyHz"),
-        firstVoltsPeak: FIRST_LEVEL_RATIO * lastVoltsPeak,
-        lastVoltsPeak,
-        stepCount,
-        stepSeconds: numberOf(settings, "seconds") / stepCount,
-      },
-      drives: allDriven(facts),
-      recordsInput: false,
-      load: "run",
-      endsPastRatio: LAST_DISTORTION_RATIO,
-    };
-  },
-  analyse: (recordings, conditions, onProgress) =>
-    unfitting(recordings) ?? readLevels(recordings, conditions, onProgress),
 };

@@ -1,27 +1,5 @@
-import { analyseTone, effectiveBits, toneSummary } from "../../distortion";
-import { findMainsHum } from "../../noise";
-import { success } from "../../outcome";
-import { powerWatts } from "../../power";
-import { averagedSpectrum, powerSpectrum } from "../../spectrum";
-import { formatSignificant } from "../../units";
-import { eachChannel } from "../channels";
-import { figure, harmonicFigures, spectrumCurve, toneFigures, wavePicture } from "../figures";
-import {
-  BAND_FIELDS,
-  bandOf,
-  choiceField,
-  forReading,
-  numberOf,
-  quantityField,
-  RANGE_FIELD,
-} from "../settings";
-import { allDriven, peakDriveFor } from "../shots";
-import { stopAtLevel } from "../stop";
-import type { RunKindFacts, RunMethod } from "../types";
-
-const SHOWN_ORDERS = 10;
-/** Shorter than this nothing is left to average. */
-const SEGMENT_SAMPLES = 65_536;
+import { BAND_FIELDS, choiceField, forReading, quantityField, RANGE_FIELD } from "../settings";
+import type { RunKindFacts } from "../types";
 
 /** A steady tone: SINAD, THD, THD+N, harmonics, hum, and the spectrum itself. */
 export const spectrum: RunKindFacts = {
@@ -44,68 +22,4 @@ export const spectrum: RunKindFacts = {
     ...BAND_FIELDS,
     RANGE_FIELD,
   ],
-};
-
-/** How it is played and read. */
-export const spectrumMethod: RunMethod = {
-  *shots(settings, facts) {
-    yield {
-      name: "tone",
-      label: "The tone",
-      stimulus: {
-        kind: "sine",
-        frequencyHz: numberOf(settings, "frequencyHz"),
-        voltsPeak: peakDriveFor(numberOf(settings, "watts"), facts),
-        seconds: numberOf(settings, "seconds"),
-      },
-      drives: allDriven(facts),
-      recordsInput: false,
-      load: "run",
-    };
-  },
-  analyse: (recordings, { band: usual, mainsHz, settings }) =>
-    eachChannel(recordings, (channel, load) => {
-      const { volts, sampleRateHz } = recordings[0];
-      const band = bandOf(settings, usual, sampleRateHz);
-      const outcome = analyseTone(volts[channel], sampleRateHz, { band });
-      if (!outcome.ok) return outcome;
-      const reading = outcome.value;
-      const whole = powerSpectrum(volts[channel], sampleRateHz, "blackmanHarris7");
-      const shown =
-        settings.averaging === "mean" && volts[channel].length > 2 * SEGMENT_SAMPLES
-          ? averagedSpectrum(volts[channel], sampleRateHz, {
-              window: "blackmanHarris7",
-              segmentSamples: SEGMENT_SAMPLES,
-            })
-          : whole;
-      const hum = findMainsHum(whole, Math.min(band.highHz, 0.9 * reading.fundamentalHz), mainsHz);
-      const watts = formatSignificant(powerWatts(reading.voltsRms, load.loadOhms), 3);
-      return success({
-        figures: [
-          ...toneFigures(reading, load),
-          figure(
-            "effective-bits",
-            "effective bits",
-            "bits",
-            effectiveBits(1 / reading.thdPlusNoiseRatio),
-          ),
-          figure(
-            "hum",
-            "hum lines together",
-            "level-ratio",
-            hum.voltsRms / reading.fundamentalVoltsRms,
-          ),
-          ...harmonicFigures(reading.harmonics, SHOWN_ORDERS),
-        ],
-        curves: [spectrumCurve(shown, "spectrum", { lowHz: 5, highHz: sampleRateHz / 2 })],
-        bursts: [],
-        stop: stopAtLevel(
-          recordings,
-          reading.flattening,
-          `${watts} W`,
-          wavePicture(volts[channel], sampleRateHz, 0.1, 2 / reading.fundamentalHz, "two cycles"),
-        ),
-        summary: toneSummary(reading),
-      });
-    }),
 };

@@ -1,4 +1,4 @@
-import { instrumentFacts } from "@/bench/instruments";
+import { instrumentFacts } from "@/bench/instrumentFacts";
 import type { Finding } from "@/core/outcome";
 import { RUN_KINDS } from "@/core/run";
 import {

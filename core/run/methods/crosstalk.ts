@@ -1,0 +1,109 @@
+import { crosstalkAgainstFrequency, loudestChannel } from "../../crosstalk";
+import { failure, success } from "../../outcome";
+import { type Response } from "../../response";
+import { logFrequencies } from "../../signal";
+import { amplitudeRatioToDb, formatHertz, formatSignificant } from "../../units";
+import { eachChannel } from "../channels";
+import { figure } from "../figures";
+import { numberOf } from "../settings";
+import { highestHz, peakDriveFor } from "../shots";
+import { stopAtLevel } from "../stop";
+import type { Curve, ChannelResult, RunMethod } from "../types";
+import { nearest, reaches } from "../nearest";
+
+/** How it is played and read. */
+export const crosstalkMethod: RunMethod = {
+  *shots(settings, facts) {
+    if (facts.channelCount < 2) return;
+    const frequencies = logFrequencies(
+      20,
+      Math.min(20_000, highestHz(facts)),
+      numberOf(settings, "pointsPerDecade"),
+    );
+    for (let chosen = 0; chosen < facts.channelCount; chosen++)
+      yield {
+        name: `channel-${chosen + 1}`,
+        label: `Channel ${chosen + 1} ${settings.driven === "others" ? "idle" : "driven"}`,
+        stimulus: {
+          kind: "frequency-list",
+          frequencies,
+          voltsPeak: peakDriveFor(numberOf(settings, "watts"), facts),
+        },
+        drives: Array.from(
+          { length: facts.channelCount },
+          (_, channel) => (channel === chosen) !== (settings.driven === "others"),
+        ),
+        recordsInput: false,
+        load: "run",
+      };
+  },
+  analyse: (recordings) => {
+    if (recordings.some(({ volts }) => volts.length < 2))
+      return failure(
+        "channel-mismatch",
+        "Recording",
+        "crosstalk takes at least two channels: one driven, one listening.",
+      );
+    const found: { driven: number; idle: number; points: Response }[] = [];
+    for (const { volts, sampleRateHz } of recordings) {
+      const driven = loudestChannel(volts);
+      const most = rms(volts[driven]);
+      for (let idle = 0; idle < volts.length; idle++) {
+        // With all others driven, the quiet one is the one that listens.
+        if (idle === driven || rms(volts[idle]) > 0.3 * most) continue;
+        const outcome = crosstalkAgainstFrequency(volts[driven], volts[idle], sampleRateHz);
+        if (!outcome.ok) return outcome;
+        found.push({ driven, idle, points: outcome.value });
+      }
+    }
+    return eachChannel(recordings, (channel) => {
+      const into = found.filter(({ idle }) => idle === channel);
+      const all = into.flatMap(({ points }) => points);
+      if (all.length === 0)
+        return success(
+          emptyChannel("This channel was driven only; what leaks into it was not recorded."),
+        );
+      const worst = all.reduce((most, point) => (point.ratio > most.ratio ? point : most));
+      const at = (frequencyHz: number) =>
+        reaches(all, frequencyHz)
+          ? [
+              figure(
+                `at-${frequencyHz}`,
+                `at ${formatHertz(frequencyHz)}`,
+                "level-ratio",
+                Math.max(...into.map(({ points }) => nearest(points, frequencyHz).ratio)),
+              ),
+            ]
+          : [];
+      return success({
+        figures: [
+          ...at(1000),
+          ...at(10_000),
+          ...at(20_000),
+          figure("worst", "worst", "level-ratio", worst.ratio),
+          figure("worst-at", "worst at", "hertz", worst.frequencyHz),
+        ],
+        curves: into.map(({ driven, points }): Curve => ({
+          name: `from-${driven + 1}`,
+          label: `from ${String.fromCharCode(65 + driven)}`,
+          x: "hertz",
+          y: "level-ratio",
+          points: points.map(({ frequencyHz, ratio }) => [frequencyHz, ratio]),
+        })),
+        bursts: [],
+        stop: stopAtLevel(recordings, null, "the whole band", null),
+        summary: `At worst ${formatSignificant(amplitudeRatioToDb(worst.ratio), 3)} dB leaks into this channel, at ${formatHertz(Number(worst.frequencyHz.toPrecision(2)))}.`,
+      });
+    });
+  },
+};
+
+const rms = (volts: Float64Array): number =>
+  Math.sqrt(volts.reduce((sum, value) => sum + value * value, 0) / Math.max(1, volts.length));
+const emptyChannel = (summary: string): ChannelResult => ({
+  figures: [],
+  curves: [],
+  bursts: [],
+  stop: { reason: "level-reached", evidence: summary, picture: null },
+  summary,
+});

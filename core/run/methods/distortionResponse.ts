@@ -1,0 +1,118 @@
+import { analyseTone } from "../../distortion";
+import { failure, success } from "../../outcome";
+import { findFrequencySteps } from "../../response";
+import type { FrequencyStep } from "../../signal";
+import { logFrequencies, stepsOfFrequencies } from "../../signal";
+import { formatHertz, formatPercent, formatSignificant } from "../../units";
+import { eachChannel } from "../channels";
+import { figure } from "../figures";
+import { numberOf } from "../settings";
+import { allDriven, highestHz, peakDriveFor } from "../shots";
+import { stopAtLevel } from "../stop";
+import type { Curve, Recorded, RunMethod } from "../types";
+import { nearest, reaches } from "../nearest";
+
+/** Steps of a recording: those that were played, or null for a file. */
+const stepsOf = ({ stimulus }: Recorded): FrequencyStep[] | null =>
+  stimulus?.kind === "frequency-list"
+    ? stepsOfFrequencies(stimulus.frequencies, stimulus.hold)
+    : null;
+
+/** Long enough for what the step before left behind to die away, and for whole cycles of the lowest tone. */
+const HOLD = { seconds: 0.25, cycles: 14 };
+/** Share of a step, from its end, that is read. */
+const READ_FROM = 0.5;
+
+/** How it is played and read. */
+export const distortionResponseMethod: RunMethod = {
+  *shots(settings, facts) {
+    const frequencies = logFrequencies(
+      20,
+      Math.min(20_000, highestHz(facts)),
+      numberOf(settings, "pointsPerDecade"),
+    );
+    for (const [name, watts] of [
+      ["low", numberOf(settings, "lowWatts")],
+      ["high", numberOf(settings, "shareOfRated") * facts.ratedWatts],
+    ] as const)
+      yield {
+        name,
+        label: `${formatSignificant(watts, 2)} W`,
+        stimulus: {
+          kind: "frequency-list",
+          frequencies,
+          voltsPeak: peakDriveFor(watts, facts),
+          hold: HOLD,
+        },
+        drives: allDriven(facts),
+        recordsInput: false,
+        load: "run",
+      };
+  },
+  analyse: (recordings, { settings, band }) =>
+    eachChannel(recordings, (channel, load) => {
+      const curves: Curve[] = [];
+      const figures = [];
+      let worst = { frequencyHz: 0, ratio: 0 };
+      for (const recorded of recordings) {
+        const { volts, sampleRateHz } = recorded;
+        const steps = stepsOf(recorded) ?? findFrequencySteps(volts[channel], sampleRateHz);
+        const points: [number, number][] = [];
+        let watts = 0;
+        for (const step of steps) {
+          const part = volts[channel].subarray(
+            Math.round((step.startSeconds + READ_FROM * step.seconds) * sampleRateHz),
+            Math.round((step.startSeconds + 0.97 * step.seconds) * sampleRateHz),
+          );
+          const reading = analyseTone(part, sampleRateHz, {
+            band: {
+              lowHz: band.lowHz,
+              highHz: Math.min(numberOf(settings, "bandHighHz"), 0.47 * sampleRateHz),
+            },
+            search: { lowHz: 0.9 * step.frequencyHz, highHz: 1.1 * step.frequencyHz },
+          });
+          if (!reading.ok) continue;
+          points.push([step.frequencyHz, reading.value.thdPlusNoiseRatio]);
+          if (Math.abs(Math.log(step.frequencyHz / 1000)) < 0.3)
+            watts = reading.value.voltsRms ** 2 / load.loadOhms;
+          if (reading.value.thdPlusNoiseRatio > worst.ratio)
+            worst = { frequencyHz: step.frequencyHz, ratio: reading.value.thdPlusNoiseRatio };
+        }
+        if (points.length === 0) continue;
+        const label = `${formatSignificant(watts, 2)} W`;
+        curves.push({
+          name: `distortion-${recorded.shot}`,
+          label,
+          x: "hertz",
+          y: "distortion-ratio",
+          points,
+        });
+        const read = points.map(([frequencyHz, ratio]) => ({ frequencyHz, ratio }));
+        figures.push(
+          ...[1000, 20, 10_000, 20_000]
+            .filter((frequencyHz) => reaches(read, frequencyHz))
+            .map((frequencyHz) =>
+              figure(
+                `thd-plus-noise-${recorded.shot}-${frequencyHz}`,
+                `${label} at ${formatHertz(frequencyHz)}`,
+                "distortion-ratio",
+                nearest(read, frequencyHz).ratio,
+              ),
+            ),
+        );
+      }
+      if (curves.length === 0)
+        return failure("no-steps", "Recording", "no steps of frequency were found in it.");
+      return success({
+        figures: [
+          figure("worst", "worst THD+N", "distortion-ratio", worst.ratio),
+          figure("worst-at", "worst at", "hertz", worst.frequencyHz),
+          ...figures,
+        ],
+        curves,
+        bursts: [],
+        stop: stopAtLevel(recordings, null, "both levels over the whole band", null),
+        summary: `At worst ${formatPercent(worst.ratio, 2)} THD+N, at ${formatHertz(Number(worst.frequencyHz.toPrecision(2)))}.`,
+      });
+    }),
+};

@@ -1,0 +1,128 @@
+import { analyseTone } from "../../distortion";
+import { differenceDistortion, modulationDistortion, type Product } from "../../intermodulation";
+import { success } from "../../outcome";
+import { eachChannel } from "../channels";
+import { figure } from "../figures";
+import { numberOf } from "../settings";
+import { allDriven, peakDriveFor } from "../shots";
+import { stopAtLevel } from "../stop";
+import type { Curve, Figure, Recorded, RunMethod } from "../types";
+import { shotSpectrum } from "../shotSpectrum";
+
+const SHOWN_PRODUCTS = 6;
+
+const productFigures = (products: readonly Product[], shot: string): Figure[] =>
+  products
+    .toSorted((left, right) => right.ratio - left.ratio)
+    .slice(0, SHOWN_PRODUCTS)
+    .map(({ label, ratio, ratioStdUncertainty }) =>
+      figure(`product-${shot}-${label}`, label, "level-ratio", ratio, ratioStdUncertainty),
+    );
+
+/** Is it the low tone with the high one on top, or the two high ones? From a file, by what is in it. */
+const isModulation = ({ shot, volts, sampleRateHz }: Recorded, channel: number): boolean => {
+  if (shot === "modulation") return true;
+  if (shot === "difference") return false;
+  const tone = analyseTone(volts[channel], sampleRateHz);
+  return tone.ok && tone.value.fundamentalHz < 1000;
+};
+
+/** How it is played and read. */
+export const intermodulationMethod: RunMethod = {
+  *shots(settings, facts) {
+    const voltsPeak = peakDriveFor(numberOf(settings, "shareOfRated") * facts.ratedWatts, facts);
+    for (const name of ["difference", "modulation"] as const)
+      yield {
+        name,
+        label: name === "difference" ? "19 + 20 kHz" : "60 Hz + 7 kHz",
+        stimulus: {
+          kind: `intermodulation-${name}`,
+          voltsPeak,
+          seconds: numberOf(settings, "seconds"),
+        },
+        drives: allDriven(facts),
+        recordsInput: false,
+        load: "run",
+      };
+  },
+  analyse: (recordings) =>
+    eachChannel(recordings, (channel) => {
+      const figures: Figure[] = [],
+        details: Figure[] = [],
+        curves: Curve[] = [],
+        texts: string[] = [];
+      for (const recorded of recordings) {
+        if (isModulation(recorded, channel)) {
+          const outcome = modulationDistortion(recorded.volts[channel], recorded.sampleRateHz);
+          if (!outcome.ok) return outcome;
+          const {
+            pairwiseSumRatio,
+            pairwiseSumRatioStdUncertainty,
+            rmsSidebandsRatio,
+            products,
+            summary,
+          } = outcome.value;
+          figures.push(
+            figure(
+              "modulation",
+              "60 Hz + 7 kHz",
+              "distortion-ratio",
+              pairwiseSumRatio,
+              pairwiseSumRatioStdUncertainty,
+            ),
+            figure(
+              "modulation-rms",
+              "sidebands, root sum square",
+              "distortion-ratio",
+              rmsSidebandsRatio,
+            ),
+          );
+          details.push(...productFigures(products, "modulation"));
+          texts.push(summary);
+        } else {
+          const outcome = differenceDistortion(recorded.volts[channel], recorded.sampleRateHz);
+          if (!outcome.ok) return outcome;
+          const {
+            d2Ratio,
+            d3Ratio,
+            d2RatioStdUncertainty,
+            d3RatioStdUncertainty,
+            products,
+            summary,
+          } = outcome.value;
+          figures.push(
+            figure(
+              "d3",
+              "19 + 20 kHz, third order",
+              "distortion-ratio",
+              d3Ratio,
+              d3RatioStdUncertainty,
+            ),
+            figure(
+              "d2",
+              "19 + 20 kHz, second order",
+              "distortion-ratio",
+              d2Ratio,
+              d2RatioStdUncertainty,
+            ),
+          );
+          details.push(...productFigures(products, "difference"));
+          texts.push(summary);
+        }
+        curves.push(
+          shotSpectrum(
+            recorded,
+            channel,
+            isModulation(recorded, channel) ? "60 Hz + 7 kHz" : "19 + 20 kHz",
+          ),
+        );
+      }
+      return success({
+        figures: [...figures, ...details],
+        curves,
+        bursts: [],
+        stop: stopAtLevel(recordings, null, "both pairs of tones", null),
+        summary: texts.join(" "),
+      });
+    }),
+};

@@ -1,0 +1,165 @@
+import { cyclePowers } from "../cyclePowers";
+import { type BurstReading } from "../../burst";
+import { analyseTone } from "../../distortion";
+import { failure, success, type Outcome } from "../../outcome";
+import { powerStdUncertaintyRatio } from "../../power";
+import { findInterruptions } from "../../sweep";
+import { formatSignificant } from "../../units";
+import { eachChannel } from "../channels";
+import { figure, wavePicture } from "../figures";
+import { numberOf } from "../settings";
+import { allDriven, peakDriveFor } from "../shots";
+import { stopByEvent } from "../stop";
+import type {
+  BurstCycles,
+  Curve,
+  Figure,
+  ChannelResult,
+  RunStop,
+  Recorded,
+  RunMethod,
+} from "../types";
+import type { ChannelConditions } from "../../power";
+import { burstReadingOf, cyclesOf } from "../burstReading";
+
+/** How it is played and read. */
+export const lowOhmMethod: RunMethod = {
+  *shots(settings, facts) {
+    const voltsPeak = peakDriveFor(numberOf(settings, "watts") || facts.ratedWatts, facts);
+    yield {
+      name: "20-ms@0",
+      label: "In bursts of 20 ms",
+      stimulus: { kind: "burst", burst: "20-ms", voltsPeak },
+      drives: allDriven(facts),
+      recordsInput: false,
+      load: "run",
+      afterCollapse: "next-shot",
+    };
+    yield {
+      name: "held",
+      label: "Held",
+      stimulus: {
+        kind: "sine",
+        frequencyHz: 1000,
+        voltsPeak,
+        seconds: numberOf(settings, "seconds"),
+      },
+      drives: allDriven(facts),
+      recordsInput: false,
+      load: "run",
+      afterCollapse: "play-on",
+    };
+  },
+  analyse: (recordings) =>
+    eachChannel(recordings, (channel, load) => {
+      const parts: StressPart[] = [];
+      for (const recorded of recordings) {
+        const bursts = recorded.shot === "held" ? null : burstReadingOf(recorded, channel, load);
+        const part = bursts?.ok
+          ? success(stressBurst(bursts.value, load))
+          : stressHeld(recorded, channel, load);
+        if (!part.ok) return part;
+        parts.push(part.value);
+      }
+      const figures = parts.flatMap((part) => part.figures);
+      const picture = parts.find((part) => part.picture !== null)?.picture ?? null;
+      const trips = figures.find(({ name }) => name === "trips")?.value ?? 0;
+      const stop: RunStop =
+        stopByEvent(recordings, picture) ??
+        (trips > 0
+          ? {
+              reason: "output-protection",
+              evidence: `The output was cut off ${trips === 1 ? "once" : `${trips} times`} while the tone was held.`,
+              picture,
+            }
+          : {
+              reason: "level-reached",
+              evidence: "Bursts and the held tone went through.",
+              picture,
+            });
+      return success<ChannelResult>({
+        figures,
+        curves: [],
+        bursts: parts.flatMap((part) => part.bursts),
+        stop,
+        summary: parts.map((part) => part.summary).join(" "),
+      });
+    }),
+};
+
+type StressPart = {
+  figures: Figure[];
+  bursts: BurstCycles[];
+  picture: Curve | null;
+  summary: string;
+};
+
+const stressBurst = (reading: BurstReading, load: ChannelConditions): StressPart => {
+  const [first] = reading.bursts;
+  const last = first.cycles.at(-1)?.powerWatts ?? 0;
+  return {
+    figures: [
+      figure("burst", "last cycle of 20 ms", "watts", last, last * powerStdUncertaintyRatio(load)),
+      figure("flat-cycles", "flat cycles", "count", first.flattenedCycleCount),
+    ],
+    bursts: [cyclesOf(reading, "1 kHz, 20 ms")],
+    picture: null,
+    summary: reading.summary,
+  };
+};
+
+/** The fade at a tone's end is no trip. */
+const END_SECONDS = 0.05;
+
+const stressHeld = (
+  { volts, sampleRateHz }: Recorded,
+  channel: number,
+  load: ChannelConditions,
+): Outcome<StressPart> => {
+  const tone = analyseTone(volts[channel], sampleRateHz);
+  if (!tone.ok)
+    return failure(
+      "no-signal",
+      "Held tone",
+      "nothing came out, not even for a moment. Check the connection; it may have tripped before.",
+    );
+  const powers = cyclePowers(volts[channel], sampleRateHz, tone.value.fundamentalHz, load.loadOhms);
+  const most = powers.reduce((high, watts) => Math.max(high, watts), 0);
+  const trips = findInterruptions(
+    volts[channel].subarray(0, volts[channel].length - Math.round(END_SECONDS * sampleRateHz)),
+    sampleRateHz,
+    tone.value.fundamentalHz,
+  );
+  const [trip] = trips;
+  const held = [
+    figure("held", "held", "watts", most, most * powerStdUncertaintyRatio(load)),
+    figure("trips", "trips", "count", trips.length),
+  ];
+  if (!trip)
+    return success({
+      figures: held,
+      bursts: [],
+      picture: wavePicture(volts[channel], sampleRateHz, 0.496, 0.012, "held"),
+      summary: `Held for ${formatSignificant(volts[channel].length / sampleRateHz, 2)} s it did not trip.`,
+    });
+  const back =
+    trip.backAfterSeconds === null
+      ? " and did not come back while it was watched"
+      : `, and came back by itself after ${formatSignificant(trip.backAfterSeconds, 2)} s`;
+  return success({
+    figures: [
+      ...held,
+      figure("trip-after", "tripped after", "seconds", trip.atSeconds),
+      figure("back-after", "came back after", "seconds", trip.backAfterSeconds),
+    ],
+    bursts: [],
+    picture: wavePicture(
+      volts[channel],
+      sampleRateHz,
+      Math.max(0, trip.atSeconds - 0.004),
+      0.012,
+      "as it tripped",
+    ),
+    summary: `Held, it tripped after ${formatSignificant(trip.atSeconds, 2)} s${back}.`,
+  });
+};

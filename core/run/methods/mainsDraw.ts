@@ -1,0 +1,97 @@
+import { analyseTone } from "../../distortion";
+import { success } from "../../outcome";
+import { mainsBudget, powerWatts } from "../../power";
+import { formatSignificant } from "../../units";
+import { eachChannel } from "../channels";
+import { figure } from "../figures";
+import { numberOf } from "../settings";
+import { allDriven, peakDriveFor } from "../shots";
+import { stopAtLevel } from "../stop";
+import type { Figure, RunMethod } from "../types";
+
+const SHARES = [
+  ["idle", "Idle", 0],
+  ["eighth", "An eighth", 1 / 8],
+  ["rated", "Rated", 1],
+] as const;
+
+/** How it is played and read. */
+export const mainsDrawMethod: RunMethod = {
+  *shots(settings, facts) {
+    const seconds = numberOf(settings, "seconds");
+    for (const [name, label, share] of SHARES)
+      yield {
+        name,
+        label,
+        stimulus:
+          share === 0
+            ? { kind: "silence", seconds }
+            : {
+                kind: "sine",
+                frequencyHz: 1000,
+                voltsPeak: peakDriveFor(share * facts.ratedWatts, facts),
+                seconds,
+              },
+        drives: allDriven(facts),
+        recordsInput: false,
+        load: "run",
+      };
+  },
+  analyse: (recordings, { settings }) =>
+    eachChannel(recordings, () => {
+      const figures: Figure[] = [];
+      const points: [number, number][] = [];
+      const texts: string[] = [];
+      for (const { shot, volts, sampleRateHz, loads, meters } of recordings) {
+        const outputs = volts.map((each, channel) => {
+          const tone = analyseTone(each, sampleRateHz);
+          return shot === "idle" || !tone.ok
+            ? 0
+            : powerWatts(tone.value.voltsRms, loads[channel].loadOhms);
+        });
+        const outputWatts = outputs.reduce((sum, watts) => sum + watts, 0);
+        const label = SHARES.find(([name]) => name === shot)?.[1].toLowerCase() ?? "output";
+        if (!meters || !(meters.mainsWatts > 0)) continue;
+        const apparent = numberOf(settings, "mainsVolts") * meters.mainsAmperes;
+        const budget = mainsBudget({
+          outputWatts,
+          inputWatts: meters.mainsWatts,
+          mainsVolts: numberOf(settings, "mainsVolts"),
+          powerFactor: Math.min(
+            1,
+            Math.max(0.01, meters.mainsWatts / Math.max(apparent, meters.mainsWatts)),
+          ),
+          breakerAmperes: numberOf(settings, "breakerAmperes"),
+        });
+        figures.push(
+          figure(`mains-${shot}`, `from the mains, ${label}`, "watts", meters.mainsWatts),
+          figure(`amperes-${shot}`, `current, ${label}`, "amperes", meters.mainsAmperes),
+          figure(`heat-${shot}`, `heat, ${label}`, "watts", budget.heatWatts),
+        );
+        if (outputWatts > 0)
+          figures.push(
+            figure(`efficiency-${shot}`, `efficiency, ${label}`, "share", budget.efficiencyRatio),
+          );
+        figures.push(
+          figure(`margin-${shot}`, `breaker has left, ${label}`, "amperes", budget.marginAmperes),
+        );
+        points.push([outputWatts, meters.mainsWatts]);
+        texts.push(`${formatSignificant(meters.mainsWatts, 3)} W ${label}`);
+      }
+      const rated = figures.filter(({ name }) => name.endsWith("-rated")),
+        others = figures.filter(({ name }) => !name.endsWith("-rated"));
+      return success({
+        figures: [...rated, ...others],
+        curves:
+          points.length > 1
+            ? [{ name: "mains", label: "from the mains", x: "watts", y: "watts", points }]
+            : [],
+        bursts: [],
+        stop: stopAtLevel(recordings, null, "idle, an eighth and rated power", null),
+        summary:
+          texts.length > 0
+            ? `It takes ${texts.join(", ")} from the mains.`
+            : "No mains meter was read with these recordings; type its readings instead.",
+      });
+    }),
+};

@@ -1,0 +1,77 @@
+import { success } from "../../outcome";
+import { thirdOctaveLevels } from "../../response";
+import { amplitudeRatioToDb, formatSignificant } from "../../units";
+import { eachChannel } from "../channels";
+import { figure } from "../figures";
+import { numberOf } from "../settings";
+import { allDriven, peakDriveFor } from "../shots";
+import { stopAtLevel } from "../stop";
+import type { RunMethod } from "../types";
+
+/** How it is played and read. */
+export const noiseResponseMethod: RunMethod = {
+  *shots(settings, facts) {
+    yield {
+      name: "pink",
+      label: "Pink noise",
+      stimulus: {
+        kind: "pink-noise",
+        voltsRms: peakDriveFor(numberOf(settings, "watts"), facts) / Math.SQRT2,
+        seconds: numberOf(settings, "seconds"),
+        seed: 1,
+      },
+      drives: allDriven(facts),
+      recordsInput: false,
+      load: "run",
+    };
+  },
+  analyse: (recordings, { band }) =>
+    eachChannel(recordings, (channel) => {
+      const { volts, sampleRateHz } = recordings[0];
+      const levels = thirdOctaveLevels(
+        volts[channel],
+        sampleRateHz,
+        band.lowHz,
+        Math.min(band.highHz, 0.4 * sampleRateHz),
+      );
+      const reference = levels.reduce((best, each) =>
+        Math.abs(each.midHz - 1000) < Math.abs(best.midHz - 1000) ? each : best,
+      );
+      const points = levels.map(({ midHz, voltsRms }): [number, number] => [
+        midHz,
+        voltsRms / reference.voltsRms,
+      ]);
+      const [low, high] = [
+        Math.min(...points.map(([, ratio]) => ratio)),
+        Math.max(...points.map(([, ratio]) => ratio)),
+      ];
+      return success({
+        figures: [
+          figure("spread", "lowest to highest", "level-ratio", high / low),
+          figure("highest", "highest third octave", "level-ratio", high),
+          figure("lowest", "lowest third octave", "level-ratio", low),
+          ...levels
+            .filter(({ midHz }) =>
+              [31.5, 63, 125, 250, 500, 1000, 2000, 4000, 8000, 16_000].some(
+                (mid) => Math.abs(midHz / mid - 1) < 0.02,
+              ),
+            )
+            .map(({ midHz, voltsRms, voltsRmsStdUncertainty }) =>
+              figure(
+                `band-${Math.round(midHz)}`,
+                `${Math.round(midHz)} Hz`,
+                "level-ratio",
+                voltsRms / reference.voltsRms,
+                voltsRmsStdUncertainty / reference.voltsRms,
+              ),
+            ),
+        ],
+        curves: [
+          { name: "third-octaves", label: "third octaves", x: "hertz", y: "level-ratio", points },
+        ],
+        bursts: [],
+        stop: stopAtLevel(recordings, null, "pink noise", null),
+        summary: `With pink noise every third octave lies between ${formatSignificant(amplitudeRatioToDb(low), 2)} and +${formatSignificant(amplitudeRatioToDb(high), 2)} dB of that at 1 kHz.`,
+      });
+    }),
+};

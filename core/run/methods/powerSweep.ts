@@ -1,0 +1,37 @@
+import { unfitting } from "../channels";
+import { readLevels } from "../levels";
+import { numberOf } from "../settings";
+import { allDriven } from "../shots";
+import type { RunMethod } from "../types";
+
+/** Level of the first step, under the last: 28 dB. */
+const FIRST_LEVEL_RATIO = 0.04;
+/** No school asks beyond ten percent: a level past this ends the sweep, and ten is well inside it. */
+const LAST_DISTORTION_RATIO = 0.15;
+
+/** How it is played and read. */
+export const powerSweepMethod: RunMethod = {
+  *shots(settings, facts) {
+    const asked = numberOf(settings, "lastVoltsRms") || facts.mostDriveVoltsRms;
+    const lastVoltsPeak = Math.SQRT2 * asked;
+    const stepCount = Math.round(numberOf(settings, "levels"));
+    yield {
+      name: "sweep",
+      label: "The sweep",
+      stimulus: {
+        kind: "level-sweep",
+        frequencyHz: numberOf(settings, "frequencyHz"),
+        firstVoltsPeak: FIRST_LEVEL_RATIO * lastVoltsPeak,
+        lastVoltsPeak,
+        stepCount,
+        stepSeconds: numberOf(settings, "seconds") / stepCount,
+      },
+      drives: allDriven(facts),
+      recordsInput: false,
+      load: "run",
+      endsPastRatio: LAST_DISTORTION_RATIO,
+    };
+  },
+  analyse: (recordings, conditions, onProgress) =>
+    unfitting(recordings) ?? readLevels(recordings, conditions, onProgress),
+};

@@ -1,0 +1,105 @@
+import { analyseTone, linearResidual, toneResidual } from "../../distortion";
+import { failure, success } from "../../outcome";
+import { amplitudeRatioToDb, formatSignificant } from "../../units";
+import { eachChannel } from "../channels";
+import { figure, wavePicture } from "../figures";
+import { numberOf } from "../settings";
+import { allDriven, peakDriveFor } from "../shots";
+import { stopAtLevel } from "../stop";
+import type { Recorded, RunMethod } from "../types";
+
+/** Parts of a second that are fitted at a time; the supply's ripple is in every one. */
+const RESIDUAL_SECONDS = 2;
+
+/** How it is played and read. */
+export const residualMethod: RunMethod = {
+  *shots(settings, facts) {
+    yield {
+      name: "tone",
+      label: "The tone, with its source",
+      stimulus: {
+        kind: "sine",
+        frequencyHz: numberOf(settings, "frequencyHz"),
+        voltsPeak: peakDriveFor(numberOf(settings, "watts"), facts),
+        seconds: numberOf(settings, "seconds"),
+      },
+      drives: allDriven(facts),
+      recordsInput: true,
+      load: "run",
+    };
+  },
+  analyse: (recordings) =>
+    eachChannel(recordings, (channel) => {
+      const left = residualOf(recordings[0], channel);
+      if (!left)
+        return failure("no-signal", "Recording", "no tone was found in it to be taken away.");
+      const { voltsRms, residualVoltsRms, frequencyHz, residualVolts } = left;
+      const { sampleRateHz, volts } = recordings[0];
+      const ratio = residualVoltsRms / voltsRms;
+      const cycle = wavePicture(residualVolts, sampleRateHz, 0.1, 3 / frequencyHz, "what it added");
+      return success({
+        figures: [
+          figure("residual", "what it added", "level-ratio", ratio),
+          figure("residual-volts", "the same in volts", "volts", residualVoltsRms),
+          figure("output", "output", "volts", voltsRms),
+          figure("tone", "tone", "hertz", frequencyHz),
+        ],
+        curves: [
+          { ...cycle, name: "residual" },
+          {
+            ...wavePicture(residualVolts, sampleRateHz, 0.1, 0.1, "over a tenth of a second"),
+            name: "residual-long",
+          },
+          {
+            ...wavePicture(volts[channel], sampleRateHz, 0.1, 3 / frequencyHz, "the output"),
+            name: "wave",
+          },
+        ],
+        bursts: [],
+        stop: stopAtLevel(recordings, null, "the tone", cycle),
+        summary: `What it added is ${formatSignificant(-amplitudeRatioToDb(ratio), 3)} dB under the tone, ${formatSignificant(1000 * residualVoltsRms, 3)} mV.`,
+      });
+    }),
+};
+
+/**
+ * Output, what was taken away, and what is left, of one channel; at most some seconds of it, fades cut off.
+ * @returns null when there is no tone
+ */
+export const residualOf = (
+  {
+    volts,
+    input,
+    sampleRateHz,
+    stimulus,
+  }: Pick<Recorded, "volts" | "input" | "sampleRateHz" | "stimulus">,
+  channel: number,
+): {
+  output: Float64Array;
+  residualVolts: Float64Array;
+  voltsRms: number;
+  residualVoltsRms: number;
+  frequencyHz: number;
+} | null => {
+  const edge = Math.round(0.05 * sampleRateHz);
+  const end = Math.min(
+    volts[channel].length - edge,
+    edge + Math.round(RESIDUAL_SECONDS * sampleRateHz),
+  );
+  const output = volts[channel].slice(edge, Math.max(edge, end));
+  const tone = output.length > 256 ? analyseTone(output, sampleRateHz) : null;
+  if (!tone?.ok) return null;
+  const residualVolts =
+    input && stimulus?.kind !== "sine"
+      ? linearResidual(output, input.slice(edge, edge + output.length)).residualVolts
+      : toneResidual(output, sampleRateHz, tone.value.fundamentalHz);
+  const rms = (each: Float64Array): number =>
+    Math.sqrt(each.reduce((sum, value) => sum + value * value, 0) / each.length);
+  return {
+    output,
+    residualVolts,
+    voltsRms: rms(output),
+    residualVoltsRms: rms(residualVolts),
+    frequencyHz: tone.value.fundamentalHz,
+  };
+};

@@ -1,0 +1,130 @@
+import { cyclePowers } from "../cyclePowers";
+import { fitStayingPower, heldPowers } from "../../burst";
+import { analyseTone } from "../../distortion";
+import { success } from "../../outcome";
+import { powerStdUncertaintyRatio } from "../../power";
+import { formatSignificant, powerRatioToDb } from "../../units";
+import { eachChannel } from "../channels";
+import { figure, wavePicture } from "../figures";
+import { peakDriveAt } from "../levelSearch";
+import { numberOf } from "../settings";
+import { allDriven } from "../shots";
+import { stopByEvent } from "../stop";
+import type { RunMethod } from "../types";
+
+const DURATIONS = [0.008, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5];
+
+/** How it is played and read. */
+export const stayingPowerMethod: RunMethod = {
+  *shots(settings, facts) {
+    yield {
+      name: "held",
+      label: "Held past its limit",
+      stimulus: {
+        kind: "sine",
+        frequencyHz: numberOf(settings, "frequencyHz"),
+        voltsPeak: peakDriveAt(numberOf(settings, "overDb"), facts),
+        seconds: numberOf(settings, "seconds"),
+      },
+      drives: allDriven(facts),
+      recordsInput: false,
+      load: "run",
+      afterCollapse: "play-on",
+    };
+  },
+  analyse: (recordings) =>
+    eachChannel(recordings, (channel, load) => {
+      const { volts, sampleRateHz } = recordings[0];
+      const tone = analyseTone(volts[channel], sampleRateHz);
+      if (!tone.ok) return tone;
+      const cycleSeconds = 1 / tone.value.fundamentalHz;
+      const powers = cyclePowers(
+        volts[channel],
+        sampleRateHz,
+        tone.value.fundamentalHz,
+        load.loadOhms,
+      );
+      const held = heldPowers(powers, cycleSeconds, DURATIONS);
+      const fitted = fitStayingPower(held);
+      if (!fitted.ok) return fitted;
+      const { steadyWatts, storeJoules, peakWatts, summary } = fitted.value;
+      const share = powerStdUncertaintyRatio(load);
+      const last = held[held.length - 1],
+        first = held[0];
+      const picture = wavePicture(
+        volts[channel],
+        sampleRateHz,
+        volts[channel].length / sampleRateHz - 0.1,
+        2 * cycleSeconds,
+        "its last cycles",
+      );
+      const lost = powerRatioToDb(first.powerWatts / last.powerWatts);
+      const stop =
+        stopByEvent(recordings, picture) ??
+        (lost > 0.2
+          ? {
+              reason: "supply-power-or-current" as const,
+              evidence: `Output fell from ${formatSignificant(first.powerWatts, 3)} W to ${formatSignificant(last.powerWatts, 3)} W within ${formatSignificant(last.seconds, 2)} s: the supply's store ran down.`,
+              picture,
+            }
+          : {
+              reason: "rail-voltage" as const,
+              evidence: `Output held within ${formatSignificant(lost, 1)} dB for ${formatSignificant(last.seconds, 2)} s: the rails, not the supply, end it.`,
+              picture,
+            });
+      return success({
+        figures: [
+          figure(
+            "held-longest",
+            `held for ${formatSignificant(last.seconds, 2)} s`,
+            "watts",
+            last.powerWatts,
+            last.powerWatts * share,
+          ),
+          figure("moments", "for moments", "watts", peakWatts, peakWatts * share),
+          figure("steady", "for ever, by the model", "watts", steadyWatts),
+          figure(
+            "store",
+            "lost over the hold",
+            "level-ratio",
+            Math.sqrt(last.powerWatts / first.powerWatts),
+          ),
+          ...held.map(({ seconds, powerWatts }) =>
+            figure(
+              `held-${seconds}`,
+              `for ${seconds < 1 ? `${1000 * seconds} ms` : `${seconds} s`}`,
+              "watts",
+              powerWatts,
+              powerWatts * share,
+            ),
+          ),
+        ],
+        curves: [
+          {
+            name: "staying",
+            label: "held",
+            x: "seconds",
+            y: "watts",
+            points: held.map(({ seconds, powerWatts }) => [seconds, powerWatts]),
+          },
+          ...(Number.isFinite(storeJoules) && storeJoules > 0
+            ? [
+                {
+                  name: "staying-model",
+                  label: "model",
+                  x: "seconds" as const,
+                  y: "watts" as const,
+                  points: held.map(({ seconds }): [number, number] => [
+                    seconds,
+                    fitted.value.wattsFor(seconds),
+                  ]),
+                },
+              ]
+            : []),
+        ],
+        bursts: [],
+        stop,
+        summary,
+      });
+    }),
+};
