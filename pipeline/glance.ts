@@ -1,3 +1,4 @@
+import { sumOfSquares } from "@/core/numeric";
 import type { RecordingMoment } from "@/bench/contract";
 import { quickThdPlusNoiseRatio } from "@/core/distortion";
 import { spectrumCurve, type Curve } from "@/core/run";
@@ -71,10 +72,9 @@ export const glanceOf = ({ last, ...moment }: RecordingMoment, isTone: boolean):
 /** A level that changes within the stretch would look like distortion. */
 const isSteady = (volts: Float64Array): boolean => {
   if (volts.length < TONE_SAMPLES) return false;
-  const squares = (part: Float64Array): number =>
-    part.reduce((sum, value) => sum + value * value, 0);
   const half = volts.length / 2;
   return (
-    Math.abs(squares(volts.subarray(half)) / squares(volts.subarray(0, half)) - 1) < STEADY_RATIO
+    Math.abs(sumOfSquares(volts.subarray(half)) / sumOfSquares(volts.subarray(0, half)) - 1) <
+    STEADY_RATIO
   );
 };

@@ -1,3 +1,4 @@
+import { peakOf, rootMeanSquare } from "@/core/numeric";
 import type { Instrument, LiveTone } from "@/bench/contract";
 import { instrumentOf, type InstrumentDescription } from "@/bench/instruments";
 import { analyseTone, type Flattening } from "@/core/distortion";
@@ -148,11 +149,10 @@ export class LiveRun {
     const channels = window.map((volts, channel) => {
       const tone =
         driveVoltsRms > this.bench.leastDriveVoltsRms ? analyseTone(volts, sampleRateHz) : null;
-      const squares = volts.reduce((sum, value) => sum + value * value, 0);
-      const voltsRms = Math.sqrt(squares / Math.max(1, volts.length));
+      const voltsRms = rootMeanSquare(volts);
       return {
         voltsRms,
-        voltsPeak: volts.reduce((most, value) => Math.max(most, Math.abs(value)), 0),
+        voltsPeak: peakOf(volts),
         powerWatts: voltsRms ** 2 / this.loadOhms[channel],
         thdPlusNoiseRatio: tone?.ok ? tone.value.thdPlusNoiseRatio : null,
         flattening: tone?.ok ? tone.value.flattening : null,
@@ -188,10 +188,7 @@ export class LiveRun {
   /** The last half second as a recording. */
   take(): { wav: Uint8Array<ArrayBuffer>; fullScaleVolts: number; fileName: string } {
     const volts = this.bench.lastVolts(TAKE_SECONDS);
-    const peak = volts.reduce(
-      (most, each) => each.reduce((high, value) => Math.max(high, Math.abs(value)), most),
-      0,
-    );
+    const peak = Math.max(...volts.map(peakOf));
     const fullScaleVolts = FULL_SCALES.find((range) => range > 1.1 * peak) ?? 2 * peak;
     return {
       wav: encodeWav(volts, this.bench.sampleRateHz, fullScaleVolts, "float32"),

@@ -1,3 +1,4 @@
+import { peakOf } from "@/core/numeric";
 import { TONE_DEFAULTS } from "@/core/distortion";
 import {
   guessKind,
@@ -73,10 +74,7 @@ export const openFile = (
   const record = readScopeRecord(text, givenRateHz);
   if (!record.ok) return record;
   const { channels, names, sampleRateHz } = record.value;
-  const peak = channels.reduce(
-    (most, volts) => volts.reduce((high, value) => Math.max(high, Math.abs(value)), most),
-    0,
-  );
+  const peak = Math.max(...channels.map(peakOf));
   const fullScaleVolts = peak > 0 ? 1.25 * peak : 1;
   return success({
     fileName,

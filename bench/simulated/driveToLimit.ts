@@ -1,3 +1,4 @@
+import { rootMeanSquare } from "@/core/numeric";
 import { switchOn } from "./record";
 import { withFaults } from "./rig/faults";
 import type { Rig } from "./rig/rig";
@@ -24,7 +25,7 @@ export const driveToLimit = (rig: Rig, drives: readonly boolean[], seed = 1): nu
     );
     const [volts] = switchOn(rig, { drives, sampleRateHz: RATE_HZ }, seed).play(source);
     const end = volts.subarray(Math.round(0.5 * volts.length));
-    return Math.sqrt(end.reduce((sum, value) => sum + value * value, 0) / end.length) / voltsRms;
+    return rootMeanSquare(end) / voltsRms;
   };
   let low = most * LOWEST_SHARE;
   const smallSignal = gainAt(low);

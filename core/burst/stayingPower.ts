@@ -1,4 +1,4 @@
-import { solveSymmetric } from "../numeric/solveSymmetric";
+import { solveSymmetric } from "../numeric";
 import { failure, success, type Outcome } from "../outcome";
 import { formatSignificant } from "../units";
 

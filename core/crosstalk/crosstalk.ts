@@ -1,3 +1,4 @@
+import { sumOfSquares } from "../numeric";
 import { fitSine, fitSineAt } from "../fit";
 import { failure, success, type Outcome } from "../outcome";
 import { steppedResponse, type ResponsePoint } from "../response";
@@ -59,7 +60,7 @@ export const loudestChannel = (channels: readonly Float64Array[]): number => {
   let best = 0,
     most = -1;
   channels.forEach((volts, index) => {
-    const squares = volts.reduce((sum, value) => sum + value * value, 0);
+    const squares = sumOfSquares(volts);
     if (squares > most) [best, most] = [index, squares];
   });
   return best;

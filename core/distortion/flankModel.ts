@@ -1,4 +1,4 @@
-import { solveSymmetric } from "../numeric/solveSymmetric";
+import { solveSymmetric } from "../numeric";
 
 /** Sines fitted to the flanks of a block of a waveform, with and without a second and third harmonic. */
 export type FlankModel = {

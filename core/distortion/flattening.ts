@@ -1,3 +1,4 @@
+import { meanOf } from "../numeric";
 import { fitFlanks, type FlankModel } from "./flankModel";
 import { peakBetweenSamples } from "./peakBetweenSamples";
 import type { TonePieces } from "./toneBySpectrum";
@@ -183,12 +184,9 @@ const topNear = (block: Float64Array, sign: 1 | -1, at: number, reach: number): 
   return top;
 };
 
-const mean = (values: readonly number[]): number =>
-  values.length === 0 ? 0 : values.reduce((sum, value) => sum + value, 0) / values.length;
-
 const halfWave = ({ shortfalls, tips, flattened }: Tally): HalfWave => ({
-  shortfallRatio: mean(shortfalls),
-  tipVolts: mean(tips),
+  shortfallRatio: meanOf(shortfalls),
+  tipVolts: meanOf(tips),
   tipSpreadVolts: tips.length === 0 ? 0 : Math.max(...tips) - Math.min(...tips),
   flattenedCycleCount: flattened,
 });

@@ -1,5 +1,5 @@
+import { solveSymmetric } from "../numeric";
 import { fitSine } from "../fit";
-import { solveSymmetric } from "../numeric/solveSymmetric";
 
 /**
  * What an amplifier added to a tone, as a waveform: the capture less its best-fitting sine and offset.

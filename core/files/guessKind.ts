@@ -1,3 +1,4 @@
+import { rootMeanSquare } from "../numeric";
 import { analyseBursts } from "../burst";
 import { analyseTone, readFlattening } from "../distortion";
 import { findFrequencySteps } from "../response";
@@ -20,14 +21,11 @@ const LEAST_FREQUENCIES = 5;
 const SAGS_RATIO = 0.95;
 const HELD_SECONDS = 0.8;
 
-const rms = (volts: Float64Array): number =>
-  Math.sqrt(volts.reduce((sum, value) => sum + value * value, 0) / Math.max(1, volts.length));
-
 /** Guesses from its content which run a recording was made for; the reviewer confirms it or says otherwise. */
 export const guessKind = (channels: readonly Float64Array[], sampleRateHz: number): KindGuess => {
   if (channels[0].length < LEAST_SAMPLES)
     return { kind: "noise", because: "it is too short to say" };
-  const levels = channels.map(rms);
+  const levels = channels.map(rootMeanSquare);
   const loudest = levels.indexOf(Math.max(...levels));
   const volts = channels[loudest];
   const lines = strongLines(
@@ -69,7 +67,7 @@ const risingLevels = (volts: Float64Array, sampleRateHz: number): number => {
   const found = findSteps(volts, sampleRateHz);
   if (!found.ok) return 0;
   const levels = found.value.steps.map(({ firstSample, sampleCount }) =>
-    rms(volts.subarray(firstSample, firstSample + sampleCount)),
+    rootMeanSquare(volts.subarray(firstSample, firstSample + sampleCount)),
   );
   const rises = levels.filter((level, k) => k > 0 && level > levels[k - 1]).length;
   return rises >= RISING_SHARE * (levels.length - 1) && Math.max(...levels) > 3 * levels[0]
@@ -128,7 +126,7 @@ const twoTones = (lines: readonly Line[]): KindGuess | null => {
 const oneTone = (volts: Float64Array, sampleRateHz: number): KindGuess => {
   const tone = analyseTone(volts, sampleRateHz);
   if (!tone.ok || tone.value.thdPlusNoiseRatio > 0.6)
-    return rms(volts) < 0.05
+    return rootMeanSquare(volts) < 0.05
       ? { kind: "noise", because: "there is no tone, and hardly a signal" }
       : { kind: "noise-response", because: "it is noise, and loud" };
   const { fundamentalHz } = tone.value;
@@ -145,7 +143,7 @@ const PART_SECONDS = 0.02;
 const givesWay = (volts: Float64Array, sampleRateHz: number): boolean => {
   const size = Math.round(PART_SECONDS * sampleRateHz);
   const parts = Array.from({ length: Math.floor(volts.length / size) }, (_, k) =>
-    rms(volts.subarray(k * size, (k + 1) * size)),
+    rootMeanSquare(volts.subarray(k * size, (k + 1) * size)),
   );
   const most = Math.max(...parts);
   // The first and last part of what sounds hold its edges.

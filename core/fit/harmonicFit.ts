@@ -1,4 +1,4 @@
-import { solveSymmetric } from "../numeric/solveSymmetric";
+import { solveSymmetric } from "../numeric";
 
 /** A slow drift and a harmonic series, fitted by least squares. */
 export type HarmonicFit = {

@@ -1,4 +1,4 @@
-import { solveSymmetric } from "../numeric/solveSymmetric";
+import { solveSymmetric } from "../numeric";
 import { requirePositive } from "../units";
 
 /** voltsPeak * cos(2 pi f t + phaseRadians) + offsetVolts, t = 0 at the first sample. */

@@ -1,3 +1,4 @@
+import { rootMeanSquare } from "../numeric";
 import { success, type Outcome } from "../outcome";
 import { lineAmplitude, noiseBesideLine } from "../spectrum";
 import { amplitudeRatioToDb, formatPercent, formatSignificant } from "../units";
@@ -62,7 +63,7 @@ export const differenceDistortion = (
     highHz,
     lowVoltsPeak,
     highVoltsPeak,
-    voltsRms: rmsOf(volts),
+    voltsRms: rootMeanSquare(volts),
     products,
     d2Ratio,
     d3Ratio,
@@ -70,11 +71,4 @@ export const differenceDistortion = (
     d3RatioStdUncertainty: Math.hypot(noiseAt(2, -1), noiseAt(-1, 2)) / sum,
     summary: `Difference tones: second order ${formatPercent(d2Ratio)} (${formatSignificant(amplitudeRatioToDb(d2Ratio), 3)} dB), third order ${formatPercent(d3Ratio)} (${formatSignificant(amplitudeRatioToDb(d3Ratio), 3)} dB).`,
   });
-};
-
-/** Root of the mean square, offset included. */
-export const rmsOf = (volts: Float64Array): number => {
-  let squares = 0;
-  for (let n = 0; n < volts.length; n++) squares += volts[n] ** 2;
-  return Math.sqrt(squares / volts.length);
 };

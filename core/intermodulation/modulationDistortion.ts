@@ -1,7 +1,7 @@
+import { rootMeanSquare } from "../numeric";
 import { success, type Outcome } from "../outcome";
 import { lineAmplitude, noiseBesideLine } from "../spectrum";
 import { formatPercent } from "../units";
-import { rmsOf } from "./differenceDistortion";
 import { findTwoTones } from "./twoTones";
 import type { Product, TwoToneReading } from "./types";
 
@@ -63,7 +63,7 @@ export const modulationDistortion = (
     highHz,
     lowVoltsPeak,
     highVoltsPeak,
-    voltsRms: rmsOf(volts),
+    voltsRms: rootMeanSquare(volts),
     products,
     rmsSidebandsRatio,
     pairwiseSumRatio,

@@ -1,3 +1,4 @@
+import { meanOf, peakOf } from "../numeric";
 import { failure, success, type Outcome } from "../outcome";
 import { powerSpectrum } from "../spectrum";
 import { amplitudeRatioToDb, formatSignificant, requirePositive } from "../units";
@@ -70,9 +71,7 @@ export const analyseNoise = (
     c: weighted("c"),
     "itu-468": weighted("itu-468"),
   };
-  if (
-    !(voltsRms.none > LEAST_NOISE_RATIO * volts.reduce((most, v) => Math.max(most, Math.abs(v)), 0))
-  )
+  if (!(voltsRms.none > LEAST_NOISE_RATIO * peakOf(volts)))
     return failure(
       "no-signal",
       "Capture",
@@ -88,7 +87,7 @@ export const analyseNoise = (
     reRated: ratedVoltsRms === null ? null : ratedVoltsRms / noise,
   });
   return success({
-    dcVolts: volts.reduce((sum, value) => sum + value, 0) / volts.length,
+    dcVolts: meanOf(volts),
     voltsRms,
     voltsRmsStdUncertainty: mapped(voltsRms, (value) => value * uncertainty),
     ratios: mapped(voltsRms, ratiosOf),

@@ -1,3 +1,4 @@
+import { sumOfSquares } from "../numeric";
 import { fitHarmonics, fitSine } from "../fit";
 import { failure, success, type Outcome } from "../outcome";
 import { requirePositive } from "../units";
@@ -108,7 +109,7 @@ const sineOverDrift = (
 ): { voltsPeak: number; stdUncertaintyRatio: number; phaseRadians: number } | null => {
   const fit = fitHarmonics(volts, sampleRateHz, frequencyHz, { orderCount: 1, driftDegree: 2 });
   if (!fit || !(fit.voltsPeak[0] > 0)) return null;
-  const squares = fit.residualVolts.reduce((sum, value) => sum + value * value, 0);
+  const squares = sumOfSquares(fit.residualVolts);
   // Amplitude of a sine fitted in scatter of sigma: sigma sqrt(2 / N). IEEE Std 1057.
   const stdUncertaintyRatio =
     Math.sqrt((squares / volts.length) * (2 / volts.length)) / fit.voltsPeak[0];

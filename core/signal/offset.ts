@@ -1,5 +1,6 @@
+import { meanOf } from "../numeric";
 /** The same without its mean: in a short stretch an offset would cover the lowest lines of a spectrum. */
 export const withoutOffset = (volts: Float64Array): Float64Array => {
-  const mean = volts.reduce((sum, value) => sum + value, 0) / volts.length;
+  const mean = meanOf(volts);
   return volts.map((value) => value - mean);
 };

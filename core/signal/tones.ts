@@ -1,3 +1,4 @@
+import { peakOf } from "../numeric";
 import { requirePositive, requireRange } from "../units";
 import { fadeInto } from "./fade";
 import { seededUniform } from "./seededRandom";
@@ -103,9 +104,3 @@ export const multitone = (
 const SEARCH_RATE_HZ = 48_000;
 
 const MULTITONE_ATTEMPTS = 40;
-
-const peakOf = (volts: Float64Array): number => {
-  let peak = 0;
-  for (let n = 0; n < volts.length; n++) peak = Math.max(peak, Math.abs(volts[n]));
-  return peak;
-};

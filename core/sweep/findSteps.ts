@@ -1,3 +1,4 @@
+import { medianOf } from "../numeric";
 import { failure, success, type Outcome } from "../outcome";
 import { findTone, powerSpectrum } from "../spectrum";
 import { toneEnvelope } from "./envelope";
@@ -168,11 +169,6 @@ const halfWay = (level: readonly number[], near: number): number => {
       return k + (middle - low) / (high - low);
   }
   return near;
-};
-
-const medianOf = (values: readonly number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  return (sorted[(sorted.length - 1) >> 1] + sorted[sorted.length >> 1]) / 2;
 };
 
 /**

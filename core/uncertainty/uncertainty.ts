@@ -1,3 +1,4 @@
+import { meanOf } from "../numeric";
 import { requireRange } from "../units";
 
 /** An instrument's accuracy as its maker states it: half width, plus or minus. */
@@ -37,7 +38,7 @@ export const repeatedReading = (
 ): { mean: number; stdUncertainty: number } => {
   if (readings.length < 2)
     throw new RangeError(`readings has ${readings.length} entries; a repeat takes at least 2`);
-  const mean = readings.reduce((sum, reading) => sum + reading, 0) / readings.length;
+  const mean = meanOf(readings);
   const squares = readings.reduce((sum, reading) => sum + (reading - mean) ** 2, 0);
   return { mean, stdUncertainty: Math.sqrt(squares / (readings.length - 1) / readings.length) };
 };

@@ -1,3 +1,4 @@
+import { peakOf } from "@/core/numeric";
 import { encodeWav } from "@/core/wav";
 import type { Capture } from "../../contract";
 import { choice, quantity, type PartOf } from "../rig/fields";
@@ -46,14 +47,4 @@ export const convert = (
     fullScaleVolts,
     fileName,
   };
-};
-
-const peakOf = (volts: Float64Array): number => {
-  let highest = 0,
-    lowest = 0;
-  for (let n = 0; n < volts.length; n++) {
-    if (volts[n] > highest) highest = volts[n];
-    if (volts[n] < lowest) lowest = volts[n];
-  }
-  return Math.max(highest, -lowest);
 };

@@ -1,3 +1,4 @@
+import { rootMeanSquare } from "../../numeric";
 import { crosstalkAgainstFrequency, loudestChannel } from "../../crosstalk";
 import { failure, success } from "../../outcome";
 import { type Response } from "../../response";
@@ -47,10 +48,10 @@ export const crosstalkMethod: RunMethod = {
     const found: { driven: number; idle: number; points: Response }[] = [];
     for (const { volts, sampleRateHz } of recordings) {
       const driven = loudestChannel(volts);
-      const most = rms(volts[driven]);
+      const most = rootMeanSquare(volts[driven]);
       for (let idle = 0; idle < volts.length; idle++) {
         // With all others driven, the quiet one is the one that listens.
-        if (idle === driven || rms(volts[idle]) > 0.3 * most) continue;
+        if (idle === driven || rootMeanSquare(volts[idle]) > 0.3 * most) continue;
         const outcome = crosstalkAgainstFrequency(volts[driven], volts[idle], sampleRateHz);
         if (!outcome.ok) return outcome;
         found.push({ driven, idle, points: outcome.value });
@@ -98,8 +99,6 @@ export const crosstalkMethod: RunMethod = {
   },
 };
 
-const rms = (volts: Float64Array): number =>
-  Math.sqrt(volts.reduce((sum, value) => sum + value * value, 0) / Math.max(1, volts.length));
 const emptyChannel = (summary: string): ChannelResult => ({
   figures: [],
   curves: [],

@@ -1,3 +1,4 @@
+import { rootMeanSquare } from "../../numeric";
 import { analyseTone, linearResidual, toneResidual } from "../../distortion";
 import { failure, success } from "../../outcome";
 import { amplitudeRatioToDb, formatSignificant } from "../../units";
@@ -93,13 +94,11 @@ export const residualOf = (
     input && stimulus?.kind !== "sine"
       ? linearResidual(output, input.slice(edge, edge + output.length)).residualVolts
       : toneResidual(output, sampleRateHz, tone.value.fundamentalHz);
-  const rms = (each: Float64Array): number =>
-    Math.sqrt(each.reduce((sum, value) => sum + value * value, 0) / each.length);
   return {
     output,
     residualVolts,
-    voltsRms: rms(output),
-    residualVoltsRms: rms(residualVolts),
+    voltsRms: rootMeanSquare(output),
+    residualVoltsRms: rootMeanSquare(residualVolts),
     frequencyHz: tone.value.fundamentalHz,
   };
 };

@@ -1,0 +1,31 @@
+/** Sum of the squares of all values: their energy, up to a scale. */
+export const sumOfSquares = (values: Float64Array): number => {
+  let sum = 0;
+  for (let n = 0; n < values.length; n++) sum += values[n] * values[n];
+  return sum;
+};
+
+/** Root of the mean square, offset included; 0 of none. */
+export const rootMeanSquare = (values: Float64Array): number =>
+  Math.sqrt(sumOfSquares(values) / Math.max(1, values.length));
+
+/** The largest size, of either sign; 0 of none. */
+export const peakOf = (values: Float64Array): number => {
+  let peak = 0;
+  for (let n = 0; n < values.length; n++) peak = Math.max(peak, Math.abs(values[n]));
+  return peak;
+};
+
+/** Arithmetic mean; 0 of none. */
+export const meanOf = (values: readonly number[] | Float64Array): number => {
+  let sum = 0;
+  for (let n = 0; n < values.length; n++) sum += values[n];
+  return sum / Math.max(1, values.length);
+};
+
+/** The middle value, or the mean of the two in the middle. @throws {RangeError} on none */
+export const medianOf = (values: readonly number[]): number => {
+  if (values.length === 0) throw new RangeError("values is empty; a median takes at least one");
+  const sorted = values.toSorted((a, b) => a - b);
+  return (sorted[(sorted.length - 1) >> 1] + sorted[sorted.length >> 1]) / 2;
+};
