@@ -7,7 +7,7 @@ export default tseslint.config(
   hooks.configs.flat.recommended,
   {
     rules: {
-      "max-lines": ["error", { max: 530, skipBlankLines: true, skipComments: true }],
+      "max-lines": ["error", { max: 420, skipBlankLines: true, skipComments: true }],
       "max-params": ["error", 6],
       "no-nested-ternary": "error",
       complexity: ["error", 14],

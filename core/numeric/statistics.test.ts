@@ -23,7 +23,7 @@ test("of nothing there is nothing", () => {
 });
 
 test("property: mean, root mean square and peak stand in that order, whatever the values", () => {
-  const values = fc.array(fc.double({ min: -1e6, max: 1e6, noNaN: true }), { minLength: 1 });
+  const values = fc.array(fc.integer({ min: -1e6, max: 1e6 }), { minLength: 1 });
   fc.assert(
     fc.property(values, (list) => {
       const array = Float64Array.from(list);

@@ -33,7 +33,8 @@ import { InstrumentList } from "./InstrumentList";
 import { LoopPanel } from "./LoopPanel";
 import { ReadingsChoice } from "./ReadingsChoice";
 import { SafetyGate } from "./SafetyGate";
-import { dividerText, Wiring } from "./Wiring";
+import { dividerText } from "./dividerText";
+import { Wiring } from "./Wiring";
 
 export type RigScreenProps = {
   amplifier: Amplifier;

@@ -1,5 +1,6 @@
 import { renderToStaticMarkup } from "react-dom/server";
-import { dividerText, Wiring, wiringText, type WiringProps } from "./Wiring";
+import { dividerText } from "./dividerText";
+import { Wiring, wiringText, type WiringProps } from "./Wiring";
 
 const props = (given: Partial<WiringProps> = {}): WiringProps => ({
   amplifierName: "Gantry Pebble",

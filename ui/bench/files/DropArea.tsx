@@ -1,0 +1,57 @@
+import { Flex, Text } from "@chakra-ui/react";
+import { FileAudio } from "lucide-react";
+import { useRef, useState, type DragEvent } from "react";
+import { ActionButton } from "../../parts/ActionButton";
+
+/** Where files are dropped or chosen. */
+export function DropArea({ onFiles, isEmpty }: { onFiles(files: File[]): void; isEmpty: boolean }) {
+  const input = useRef<HTMLInputElement>(null);
+  const [over, setOver] = useState(false);
+  const onDrop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    onFiles([...event.dataTransfer.files]);
+  };
+  return (
+    <Flex
+      direction="column"
+      align="center"
+      justify="center"
+      gap={2}
+      py={isEmpty ? 12 : 3}
+      borderWidth="2px"
+      borderStyle="dashed"
+      borderColor={over ? "spruce" : "rime"}
+      borderRadius="panel"
+      bg={over ? "sunken" : undefined}
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={onDrop}
+      aria-label="Drop files here"
+      role="group"
+    >
+      <FileAudio size={30} aria-hidden />
+      <Text fontWeight={700}>Drop recordings, scope records or responses, one or many</Text>
+      <Text color="muted" fontSize="14px">
+        WAV; CSV of a scope; text of frequency, dB, degrees. What each is for is guessed from what
+        is in it.
+      </Text>
+      <input
+        ref={input}
+        type="file"
+        multiple
+        hidden
+        data-testid="files"
+        accept=".wav,.csv,.txt,.tsv,.frd,.dat,text/*,audio/wav"
+        onChange={(event) => {
+          onFiles([...(event.target.files ?? [])]);
+          event.target.value = "";
+        }}
+      />
+      <ActionButton onClick={() => input.current?.click()}>Choose files</ActionButton>
+    </Flex>
+  );
+}

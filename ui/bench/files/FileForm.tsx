@@ -1,0 +1,161 @@
+import { Box, Grid, HStack, Text } from "@chakra-ui/react";
+import { X } from "lucide-react";
+import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/run";
+import { formatHertz, formatWithUnit } from "@/core/units";
+import { channelLetter } from "@/core/verdict";
+import { ActionButton } from "../../parts/ActionButton";
+import { settingTexts } from "../settingsForm";
+import { Choice, Line, SettingsFields } from "../SettingsFields";
+import { fieldsOf } from "./readFiles";
+import { type FileEntry } from "./useFiles";
+import type { OpenedFile } from "@/pipeline/readRun";
+
+/** One file: what is in it, what it is taken for, and what of it is which output. */
+export function FileForm({
+  entry,
+  outputCount,
+  onChange,
+  onReopen,
+  onRemove,
+}: {
+  entry: FileEntry;
+  outputCount: number;
+  onChange(to: Partial<FileEntry>): void;
+  onReopen(): void;
+  onRemove(): void;
+}) {
+  const { id, fileName, opened, state, message, kind } = entry;
+  return (
+    <Box borderTopWidth="1px" borderColor="rime" mt={3} pt={3} data-testid="file-entry">
+      <HStack justify="space-between">
+        <Text fontWeight={700} truncate>
+          {fileName}{" "}
+          <Text as="span" color="muted" fontWeight={400}>
+            {state === "opening" ? "opening…" : sizeText(opened)}
+          </Text>
+        </Text>
+        <ActionButton
+          minH="34px"
+          px={2.5}
+          aria-label={`Take ${fileName} off the list`}
+          onClick={onRemove}
+        >
+          <X size={15} />
+        </ActionButton>
+      </HStack>
+      {opened && (
+        <Text color="muted" fontSize="14px">
+          In it: {opened.guess.because}.
+        </Text>
+      )}
+      {message && (
+        <Text role="alert" color="ember" fontSize="14px" fontWeight={500}>
+          {message}
+        </Text>
+      )}
+      {state === "failed" && /sample rate/i.test(message ?? "") && (
+        <HStack align="end" mt={1.5}>
+          <Line
+            id={`rate-${id}`}
+            label="Sample rate"
+            unit="Hz"
+            value={entry.sampleRate}
+            onChange={(sampleRate) => onChange({ sampleRate })}
+          />
+          <ActionButton onClick={onReopen}>Open it so</ActionButton>
+        </HStack>
+      )}
+      {opened && kind && (
+        <Grid templateColumns="repeat(auto-fill, minmax(170px, 1fr))" gap={3} mt={1.5}>
+          <Choice
+            id={`kind-${id}`}
+            label="Taken for"
+            value={kind}
+            choices={RUN_KIND_NAMES.map((name) => ({ value: name, label: RUN_KINDS[name].title }))}
+            onChange={(value) => onChange({ kind: value as RunKind, settings: {} })}
+          />
+          {opened.responseText === null && (
+            <Mapping entry={entry} opened={opened} outputCount={outputCount} onChange={onChange} />
+          )}
+        </Grid>
+      )}
+      {opened && kind && (
+        <Box mt={2}>
+          <SettingsFields
+            idPrefix={`setting-${id}`}
+            fields={fieldsOf(entry)}
+            texts={{ ...settingTexts(fieldsOf(entry)), ...entry.settings }}
+            onChange={(name, text) => onChange({ settings: { ...entry.settings, [name]: text } })}
+          />
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** Full scale, and which channel of the file is which output, or the source. */
+function Mapping({
+  entry,
+  opened,
+  outputCount,
+  onChange,
+}: {
+  entry: FileEntry;
+  opened: OpenedFile;
+  outputCount: number;
+  onChange(to: Partial<FileEntry>): void;
+}) {
+  const { id, channels, inputChannel, fullScale } = entry;
+  const choices = [
+    { value: "", label: "not in it" },
+    ...opened.channelNames.map((name, k) => ({ value: String(k), label: name })),
+  ];
+  const chosen = (value: string): number | null => (value === "" ? null : Number(value));
+  return (
+    <>
+      <Line
+        id={`scale-${id}`}
+        label="Full scale, across the load"
+        unit="V"
+        value={fullScale}
+        onChange={(text) => onChange({ fullScale: text })}
+      />
+      {Array.from({ length: Math.min(outputCount, opened.channelCount + 1) }, (_, output) => (
+        <Choice
+          key={output}
+          id={`channel-${id}-${output}`}
+          label={`Output ${channelLetter(output)} is`}
+          value={String(channels[output] ?? "")}
+          choices={choices}
+          onChange={(value) =>
+            onChange({
+              channels: channels.map((channel, k) => (k === output ? chosen(value) : channel)),
+            })
+          }
+        />
+      ))}
+      {opened.channelCount > 1 && (
+        <Choice
+          id={`input-${id}`}
+          label="The source is"
+          value={String(inputChannel ?? "")}
+          choices={choices}
+          onChange={(value) =>
+            onChange({
+              inputChannel: chosen(value),
+              channels: channels.map((channel) =>
+                channel !== null && channel === chosen(value) ? null : channel,
+              ),
+            })
+          }
+        />
+      )}
+    </>
+  );
+}
+
+/** Channels, length and rate of a recording; a response as text has none of them. */
+const sizeText = (opened: OpenedFile | null): string =>
+  opened && opened.seconds > 0
+    ? `${opened.channelCount} × ${formatWithUnit(opened.seconds, "s")} at ${formatHertz(opened.sampleRateHz)}`
+    : "";
