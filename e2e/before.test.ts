@@ -343,8 +343,10 @@ test("Bench: it goes on with the plan's next run, and the calibration is already
   );
   await driver().findElement(By.css("#run-kind option[value=power-sweep]")).click();
   await driver().findElement(By.css("body")).sendKeys("f");
-  await shows(driver(), "Drop a WAV");
-  expect(Number(await valueOf("Recording", "Full scale, across the load"))).toBeCloseTo(
+  await shows(driver(), "Drop recordings");
+  await driver().findElement(By.css("[data-testid=files]")).sendKeys(join(folder(), "loop.wav"));
+  await shows(driver(), "In it:");
+  expect(Number(await valueOf("Files", "Full scale, across the load"))).toBeCloseTo(
     (Math.SQRT2 * 2.83) / 10 ** (-12 / 20),
     1,
   );

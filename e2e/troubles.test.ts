@@ -217,8 +217,8 @@ test("numbers that no axis can show do not hold a page up", async () => {
     content: string;
   };
   const result = JSON.parse(content);
-  result.channels[0].steps[1].powerWatts = 1e308;
-  result.channels[0].steps[0].thdPlusNoiseRatio = 5e-324;
+  result.channels[0].levels[1].powerWatts = 1e308;
+  result.channels[0].levels[0].thdPlusNoiseRatio = 5e-324;
   raw.prepare("UPDATE results SET content = ? WHERE run_id = ?").run(JSON.stringify(result), runId);
   raw.close();
   server = await startServer(folder);

@@ -8,6 +8,7 @@ import { encodeWav } from "@/core/wav";
 import { startServer } from "@/e2e/server";
 import { runOf } from "@/records/testing/run";
 import { databaseFile, openDatabase } from "@/store";
+import { levelResult } from "@/core/run";
 import { stepReading } from "@/core/testing/stepReading";
 
 const CLAIMS_EACH = 10;
@@ -22,16 +23,18 @@ const STAGES = ["brief", "forecast", "load", "rig", "plan", "bench", "verdict"];
 const sweepResult = (watts: number): string =>
   JSON.stringify({
     ...runOf([watts, watts]).result,
-    channels: [0, 1].map(() => ({
-      steps: Array.from({ length: 40 }, (_, k) => ({
-        ...stepReading(((k + 1) / 38) * watts, k < 38 ? 0.001 : 0.05, k >= 38),
-        harmonics: Array.from({ length: 9 }, (_, h) => ({
-          order: h + 2,
-          ratio: 1.234_567_89e-4 / (h + 1),
+    channels: [0, 1].map(() =>
+      levelResult({
+        steps: Array.from({ length: 40 }, (_, k) => ({
+          ...stepReading(((k + 1) / 38) * watts, k < 38 ? 0.001 : 0.05, k >= 38),
+          harmonics: Array.from({ length: 9 }, (_, h) => ({
+            order: h + 2,
+            ratio: 1.234_567_89e-4 / (h + 1),
+          })),
         })),
-      })),
-      stop: { reason: "rail-voltage", evidence: "Both halves flatten." },
-    })),
+        stop: { reason: "rail-voltage", evidence: "Both halves flatten." },
+      }),
+    ),
   });
 
 /** As large as a response of 120 points in two channels. */

@@ -1,6 +1,7 @@
 // For tests only: what is put into a store, built by hand.
 import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
+import { levelResult } from "@/core/run";
 import { stepReading } from "@/core/testing/stepReading";
 import type { AmplifierDraft, Run, RunDraft } from "@/records";
 import { addRun, captures, findRuns } from "..";
@@ -59,12 +60,11 @@ export const runDraft = (change: Partial<RunDraft> = {}): RunDraft =>
     },
     result: {
       kind: "power-sweep",
-      frequencyHz: 1000,
       channels: [
-        {
+        levelResult({
           steps: [stepReading(1, 0.001), stepReading(50, 0.02, true)],
           stop: { reason: "rail-voltage", evidence: "flat" },
-        },
+        }),
       ],
     },
     captures: [],

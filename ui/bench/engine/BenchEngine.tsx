@@ -39,6 +39,9 @@ type Engine = {
 const EngineContext = createContext<Engine | null>(null);
 type Begun = Pick<Extract<EngineEvent, { type: "begun" }>, "job" | "queue" | "shots">;
 
+/** The Bench itself asks for the run that it shows; asked twice at once the page would be loaded anew, and what plays with it be lost. */
+const isBenchShown = (): boolean => window.location.pathname.endsWith("/bench");
+
 const ODD = "This did not work. What was recorded so far is kept; go on, or give it up.";
 
 export type BenchEngineProps = {
@@ -79,8 +82,8 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
       try {
         await keep(underWayOf(engineAfter(now.current, event)));
       } finally {
-        if (event.type === "stored") router.refresh();
         tell(event);
+        if (event.type === "stored" && !isBenchShown()) router.refresh();
       }
     },
     [keep, router, tell],
