@@ -50,6 +50,14 @@ module.exports = {
     ...room("core", [], []),
     ...room("records", ["core/"], ["yup", "papaparse", "@types"]),
     ...room("bench", ["core/"], []),
+    {
+      name: "an-instrument-is-asked-for-by-its-description",
+      comment:
+        "only the bench knows what the simulated bench is made of, and the shell's command for it",
+      severity: "error",
+      from: { path: "^(app|ui|server|store|workers|pipeline|records|demo)/", pathNot: TESTS },
+      to: { path: "^bench/simulated/" },
+    },
     ...room("pipeline", ["core/", "bench/"], []),
     ...room("workers", ["core/", "pipeline/"], ["comlink"]),
     ...room("store", ["core/", "records/"], ["knex", "better-sqlite3", "sharp", "@types", ...NODE]),

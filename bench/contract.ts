@@ -1,5 +1,6 @@
 // bench/contract: what an instrument is to everything else, whichever it is.
 import type { LiveMoment } from "@/core/drive";
+import type { TypedReadings } from "@/core/run";
 import type { Stimulus } from "@/core/signal";
 
 /** What every instrument hands over: a recording of the volts across the loads, as a WAV file with its full scale. */
@@ -11,16 +12,28 @@ export type Capture = {
 
 /** What a run asks of an instrument. */
 export type RecordingRequest = {
-  /** Volts at the amplifier's input. */
-  stimulus: Stimulus;
+  /** Volts at the amplifier's input; null where whoever recorded it chose them. */
+  stimulus: Stimulus | null;
   sampleRateHz: number;
   /** One entry a channel that is recorded: does it get the stimulus? An idle one has its input at rest. */
   drives: readonly boolean[];
   /** Whether the source is recorded too, as the first channel of the file. */
   recordsInput?: boolean;
-  /** Of the noise, where it is simulated. */
-  seed?: number;
+  /** Which of a run's recordings it is, from 1. */
+  number: number;
 };
+
+/** Which channels of a file are what, from 0. */
+export type ChannelLayout = { outputs: readonly number[]; input: number | null };
+
+/** How the file of an instrument that plays is laid out: the source first where it is recorded, then the outputs. */
+export const playedLayout = ({
+  drives,
+  recordsInput = false,
+}: Pick<RecordingRequest, "drives" | "recordsInput">): ChannelLayout => ({
+  outputs: drives.map((_, channel) => channel + (recordsInput ? 1 : 0)),
+  input: recordsInput ? 0 : null,
+});
 
 /** How things stand while an instrument records; volts are those of the tenth of a second before, RMS without an offset. */
 export type RecordingMoment = LiveMoment & {
@@ -60,13 +73,19 @@ export type SoakRecording = {
   events: readonly { seconds: number; event: string }[];
 };
 
-/** What an instrument can do. */
+/** What an instrument can do. What it cannot is never asked of it. */
 export type InstrumentFacts = {
   name: string;
-  /** Outputs of the amplifier that it can record at once. */
+  /** Outputs of the amplifier that it can look at once. */
   channelCount: number;
   /** Most volts RMS that it can put on the amplifier's input; null where it plays nothing itself. */
   mostDriveVoltsRms: number | null;
+  /** Rates at which it can record; null where it does not record. */
+  sampleRatesHz: { least: number; most: number } | null;
+  /** Recordings that are there already; null where it makes as many as it is asked for. */
+  recordingCount: number | null;
+  /** Whether it shows values of its own, as a meter does. */
+  readsLevels: boolean;
   mainsHz: number;
   /** Whether it is told temperatures, so that it can watch a soak. */
   knowsHeat: boolean;
@@ -89,6 +108,7 @@ export type Wiring = {
 /** A recording with what the other instruments showed meanwhile; null and empty where there are none. */
 export type InstrumentRecording = {
   capture: Capture;
+  layout: ChannelLayout;
   meters: { mainsWatts: number; mainsAmperes: number } | null;
   events: readonly { seconds: number; event: string }[];
 };
@@ -118,31 +138,41 @@ export type LiveState = {
   isCutOut: boolean;
 };
 
-/** An instrument with an amplifier and its loads connected. */
+/** An instrument with an amplifier and its loads connected. All but the record of what it shows throws RangeError where its facts say that it cannot. */
 export type Connected = {
   /** Most volts across a load that can be recorded; the instrument may choose a smaller range. */
   mostVoltsPeak: number;
-  /** Output over input, at small signals, as far as it is known. */
+  /** Output over input, at small signals; not a number where it does not know the input. */
   gainRatio: number;
   /** Volts RMS at the input at which the first channel is about at its limit: foretold, or tried. */
   limitDriveVoltsRms(drives: readonly boolean[]): number;
-  /** @throws {RangeError} on rates, levels or times that it cannot play */
+  /**
+   * @param watch is asked only while it really records
+   * @throws {RangeError} on rates, levels or times that it cannot play
+   */
   record(
     request: RecordingRequest,
     watch?: Watch,
   ): InstrumentRecording | Promise<InstrumentRecording>;
-  /** Only where it knows heat. @throws {RangeError} on a level, frequency or time that is not above zero */
+  /** What its meters show, a channel each: those of the first channel are also of the whole amplifier. */
+  readLevels(): readonly TypedReadings[] | Promise<readonly TypedReadings[]>;
+  /** @throws {RangeError} on a level, frequency or time that is not above zero */
   soak(
     request: SoakRequest,
     watch: (point: SoakPoint) => "go-on" | "end",
   ): SoakRecording | Promise<SoakRecording>;
-  /** Only where it is live. @throws {RangeError} on a frequency that it cannot play */
+  /** @throws {RangeError} on a frequency that it cannot play */
   live(drives: readonly boolean[], frequencyHz: number): LiveTone;
 };
 
-/** A source and a recorder, with whatever meters there are: the simulated bench, an interface, a network instrument. */
+/** What may look at an amplifier: the simulated bench, files, a meter read by eye; an interface or a network instrument. */
 export type Instrument = {
   readonly facts: InstrumentFacts;
   /** Hangs loads on the outputs, or has it done. */
   connect(wiring: Wiring): Connected;
+};
+
+/** Stands for everything that an instrument cannot do. */
+export const cannot = (name: string, what: string) => (): never => {
+  throw new RangeError(`${name} cannot ${what}`);
 };

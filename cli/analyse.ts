@@ -28,7 +28,7 @@ const OPTIONS = [
  * The `analyse` command: reads every channel of a WAV file, as a steady tone or as the run named with --as.
  * @returns what to print as JSON
  */
-export const analyse = (words: readonly string[]): object => {
+export const analyse = async (words: readonly string[]): Promise<object> => {
   const line = parseCommandLine(words, OPTIONS);
   const kind = oldName(line.options.get("as"));
   const isCommon = kind !== undefined && !ANALYSES[kind] && isMeasuredKind(kind);
@@ -57,7 +57,7 @@ export const analyse = (words: readonly string[]): object => {
     }));
     const read = { files, fullScaleVolts, loadOhms, line };
     const cautions = channels.flatMap((volts) => cautionsOf(volts, fullScaleVolts));
-    return { ...used, as: kind, ...analyseCommon(kind, read), cautions };
+    return { ...used, as: kind, ...(await analyseCommon(kind, read)), cautions };
   }
   if (kind === undefined)
     return {
@@ -89,7 +89,7 @@ const cautionsOf = (volts: Float64Array, fullScaleVolts: number): string[] => {
     : [];
 };
 
-const readFile = (path: string): Uint8Array => {
+const readFile = (path: string): Uint8Array<ArrayBuffer> => {
   try {
     return new Uint8Array(readFileSync(path));
   } catch {

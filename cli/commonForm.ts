@@ -1,4 +1,4 @@
-import type { Rig } from "@/bench/simulated";
+import type { SimulatedBench } from "@/bench/simulated";
 import {
   completeSettings,
   RUN_KINDS,
@@ -67,36 +67,37 @@ const exactly = (ohms: number, channelIndex: number) => ({
 });
 
 export type CommonFiles = {
-  files: readonly { name: string; bytes: Uint8Array; channelCount: number }[];
+  files: readonly { name: string; bytes: Uint8Array<ArrayBuffer>; channelCount: number }[];
   fullScaleVolts: number;
   loadOhms: number;
   line: CommandLine;
 };
 
 /** Reads recordings as any kind of run, by the same way as the application. */
-export const analyseCommon = (
+export const analyseCommon = async (
   kind: RunKind,
   { files, fullScaleVolts, loadOhms, line }: CommonFiles,
-): object => {
+): Promise<object> => {
   const channels = Array.from({ length: files[0].channelCount }, (_, k) => k);
   const second = line.options.has("second-load-ohms")
     ? positiveOption(line, "second-load-ohms", loadOhms)
     : null;
   const found = valueOf(
-    readRun({
+    await readRun({
       kind,
       settings: settingsFrom(line, kind),
-      files: files.map(({ name, bytes }) => ({
-        fileName: name,
-        wav: bytes,
-        fullScaleVolts,
-        responseText: null,
-        channels,
-        inputChannel: null,
-      })),
+      instrument: {
+        kind: "files",
+        mainsHz: positiveOption(line, "mains-hz", 50),
+        files: files.map(({ name, bytes }) => ({
+          fileName: name,
+          wav: bytes,
+          fullScaleVolts,
+          layout: { outputs: channels, input: null },
+        })),
+      },
       loads: channels.map((k) => exactly(loadOhms, k)),
       secondLoads: second === null ? null : channels.map((k) => exactly(second, k)),
-      mainsHz: positiveOption(line, "mains-hz", 50),
       ratedWatts: line.options.has("rated-watts") ? positiveOption(line, "rated-watts", 1) : null,
     }),
   );
@@ -111,7 +112,7 @@ export type PlayedCommon = {
 
 /** Plays any kind of run on the simulated bench, shot by shot, and reads it. */
 export const playCommon = async (
-  rig: Rig,
+  { amplifier }: SimulatedBench,
   kind: RunKind,
   line: CommandLine,
   loads: readonly number[],
@@ -125,7 +126,7 @@ export const playCommon = async (
       settings,
       instrument: {
         kind: "simulated",
-        amplifier: rig,
+        amplifier,
         seed: Math.round(positiveOption(line, "seed", 1)),
       },
       loads: loads.map(exactly),

@@ -64,7 +64,7 @@ test.each(["line-output", "staying-power"] as const)(
     const { files, conditions, result } = await play(kind);
     const wavs = files.filter((file) => file.endsWith(".wav"));
     const [{ fullScaleVolts }] = conditions.recordings;
-    const { channels } = analyse([
+    const { channels } = (await analyse([
       ...wavs,
       "--as",
       kind,
@@ -72,7 +72,7 @@ test.each(["line-output", "staying-power"] as const)(
       String(fullScaleVolts),
       "--load-ohms",
       String(conditions.loadOhms[0]),
-    ]) as { channels: ChannelResult[] };
+    ])) as { channels: ChannelResult[] };
     const [read, played] = [channels[0].figures[0], result.channels[0].figures[0]];
     expect(read.name).toBe(played.name);
     expect((read.value ?? 0) / (played.value ?? 1)).toBeCloseTo(1, 2);
@@ -95,5 +95,5 @@ test("settings of a run are given by name, and what it does not have is told", a
 test("what cannot be read from a recording is refused with what to do", async () => {
   const { files } = await play("staying-power");
   const wav = files.find((file) => file.endsWith(".wav")) ?? "";
-  expect(() => analyse([wav, "--as", "listening-level"])).toThrow("sound level meter");
+  await expect(analyse([wav, "--as", "listening-level"])).rejects.toThrow("sound level meter");
 });

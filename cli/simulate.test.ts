@@ -52,9 +52,9 @@ test.each([
   expect(JSON.parse(readFileSync(files[2], "utf8"))).toEqual(JSON.parse(JSON.stringify(result)));
 });
 
-test("the result is what analyse finds in the file, given the conditions: nothing else reaches it", () => {
+test("the result is what analyse finds in the file, given the conditions: nothing else reaches it", async () => {
   const { files, conditions, result } = run("spectrum");
-  const again = analyse([
+  const again = (await analyse([
     files[0],
     "--as",
     "spectrum",
@@ -62,7 +62,7 @@ test("the result is what analyse finds in the file, given the conditions: nothin
     String(conditions.fullScaleVolts),
     "--load-ohms",
     String(conditions.loadOhms[0]),
-  ]) as { channels: object[] };
+  ])) as { channels: object[] };
   expect(again.channels).toEqual(result.channels);
 });
 

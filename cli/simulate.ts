@@ -1,14 +1,11 @@
 import { mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import type { RecordingRequest } from "@/bench/contract";
 import {
-  checkRig,
-  coldOhms,
+  benchOf,
   EXAMPLE_RIGS,
-  record,
-  soak,
   type ExampleName,
-  type Rig,
+  type SimulatedBench,
+  type SimulatedRequest,
 } from "@/bench/simulated";
 import { TONE_DEFAULTS } from "@/core/distortion";
 import {
@@ -130,29 +127,27 @@ export const simulate = (words: readonly string[]): object | Promise<object> => 
     throw new UsageError(
       `simulate RIG.json --run KIND --out DIR; KIND is one of ${kinds.join(", ")}; RIG.json may also be the name of an example: ${Object.keys(EXAMPLE_RIGS).join(", ")}`,
     );
-  const rig = readRig(line.positional[0]);
-  if (kind === HEAT_SOAK) return simulateSoak(rig, folder, line);
-  if (PLANNERS[kind] || !isMeasuredKind(kind)) return simulateRun(rig, kind, folder, line);
-  return simulateCommon(rig, kind, folder, line);
+  const bench = readBench(line.positional[0]);
+  if (kind === HEAT_SOAK) return simulateSoak(bench, folder, line);
+  if (PLANNERS[kind] || !isMeasuredKind(kind)) return simulateRun(bench, kind, folder, line);
+  return simulateCommon(bench, kind, folder, line);
 };
 
 /** A kind of run as the application plays it: as many recordings as it takes, each a file of its own. */
 const simulateCommon = async (
-  rig: Rig,
+  bench: SimulatedBench,
   kind: RunKind,
   folder: string,
   line: CommandLine,
 ): Promise<object> => {
-  const loadOhms = drivesOf(rig, line, 0).map((_, channel) =>
-    coldOhms(rig.loads[Math.min(channel, rig.loads.length - 1)]),
-  );
-  const { channels, shots, settings } = await playCommon(rig, kind, line, loadOhms);
+  const loadOhms = drivesOf(bench, line, 0).map((_, channel) => bench.loadOhms(channel));
+  const { channels, shots, settings } = await playCommon(bench, kind, line, loadOhms);
   const conditions = {
-    rig: rig.name,
+    rig: bench.name,
     run: kind,
     settings,
     loadOhms,
-    mainsHz: rig.mains.frequencyHz,
+    mainsHz: bench.mainsHz,
     recordings: shots.map(({ name, fullScaleVolts, meters }) => ({
       file: `${kind}-${name}.wav`,
       fullScaleVolts,
@@ -166,30 +161,33 @@ const simulateCommon = async (
     "conditions.json": conditions,
     "result.json": result,
   });
-  return { rig: rig.name, run: kind, files, conditions, events, result };
+  return { rig: bench.name, run: kind, files, conditions, events, result };
 };
 
-const simulateRun = (rig: Rig, kind: string, folder: string, line: CommandLine): object => {
+const simulateRun = (
+  bench: SimulatedBench,
+  kind: string,
+  folder: string,
+  line: CommandLine,
+): object => {
   const sampleRateHz = positiveOption(line, "rate", 192_000);
   const seed = seedOf(line);
   const plan = PLANNERS[kind](
-    levelVoltsRms(rig, kind, line) * Math.SQRT2,
+    levelVoltsRms(bench, kind, line) * Math.SQRT2,
     (usual) => positiveOption(line, "seconds", usual),
     line,
   );
-  const drives = drivesOf(rig, line, plan.idleChannels ?? 0);
-  const request: RecordingRequest = {
+  const drives = drivesOf(bench, line, plan.idleChannels ?? 0);
+  const request: SimulatedRequest = {
     stimulus: plan.stimulus,
     sampleRateHz,
     drives,
     recordsInput: plan.recordsInput,
   };
-  const { capture, log } = playable(() => record(rig, request, seed));
-  const loadOhms = drives.map((_, channel) =>
-    coldOhms(rig.loads[Math.min(channel, rig.loads.length - 1)]),
-  );
+  const { capture, log } = playable(() => bench.record(request, seed));
+  const loadOhms = drives.map((_, channel) => bench.loadOhms(channel));
   const conditions = {
-    rig: rig.name,
+    rig: bench.name,
     run: kind,
     stimulus: plan.stimulus,
     seed,
@@ -199,14 +197,12 @@ const simulateRun = (rig: Rig, kind: string, folder: string, line: CommandLine):
     inputChannel: plan.recordsInput ? 1 : null,
     loadOhms,
     band: TONE_DEFAULTS.band,
-    mainsHz: rig.mains.frequencyHz,
-    room: rig.room,
+    mainsHz: bench.mainsHz,
+    room: bench.room,
   };
   // From here on there is only what any recording has: the bytes, and the conditions as declared.
   const { channels } = valueOf(decodeWav(capture.wav, capture.fullScaleVolts));
-  const options = new Map(
-    Object.entries({ "mains-hz": String(rig.mains.frequencyHz), ...plan.analysis }),
-  );
+  const options = new Map(Object.entries({ "mains-hz": String(bench.mainsHz), ...plan.analysis }));
   const result = ANALYSES[kind]({
     channels,
     sampleRateHz,
@@ -220,22 +216,22 @@ const simulateRun = (rig: Rig, kind: string, folder: string, line: CommandLine):
     "result.json": result,
     "bench.json": log,
   });
-  return { rig: rig.name, run: kind, files, conditions, events: log.events, result };
+  return { rig: bench.name, run: kind, files, conditions, events: log.events, result };
 };
 
-const simulateSoak = (rig: Rig, folder: string, line: CommandLine): object => {
+const simulateSoak = (bench: SimulatedBench, folder: string, line: CommandLine): object => {
   const request = {
     frequencyHz: positiveOption(line, "frequency", 1000),
-    voltsPeak: levelVoltsRms(rig, HEAT_SOAK, line) * Math.SQRT2,
+    voltsPeak: levelVoltsRms(bench, HEAT_SOAK, line) * Math.SQRT2,
     seconds: positiveOption(line, "seconds", 3600),
-    drives: drivesOf(rig, line, 0),
+    drives: drivesOf(bench, line, 0),
   };
-  const { points, events } = playable(() => soak(rig, request, seedOf(line)));
-  const conditions = { rig: rig.name, run: HEAT_SOAK, ...request, room: rig.room };
+  const { points, events } = playable(() => bench.soak(request, seedOf(line)));
+  const conditions = { rig: bench.name, run: HEAT_SOAK, ...request, room: bench.room };
   const files = write(folder, { "conditions.json": conditions, "result.json": { points, events } });
   const hottest = points.reduce((most, { sinkCelsius }) => Math.max(most, sinkCelsius), -Infinity);
   return {
-    rig: rig.name,
+    rig: bench.name,
     run: HEAT_SOAK,
     files,
     conditions,
@@ -244,8 +240,8 @@ const simulateSoak = (rig: Rig, folder: string, line: CommandLine): object => {
   };
 };
 
-const readRig = (path: string): Rig => {
-  if (path in EXAMPLE_RIGS) return EXAMPLE_RIGS[path as ExampleName];
+const readBench = (path: string): SimulatedBench => {
+  if (path in EXAMPLE_RIGS) return valueOf(benchOf(EXAMPLE_RIGS[path as ExampleName]));
   let text: string;
   try {
     text = readFileSync(path, "utf8");
@@ -254,7 +250,7 @@ const readRig = (path: string): Rig => {
       `cannot read ${path}; check the name, or give one of the examples: ${Object.keys(EXAMPLE_RIGS).join(", ")}`,
     );
   }
-  return valueOf(checkRig(parsed(text, path)));
+  return valueOf(benchOf(parsed(text, path)));
 };
 
 const parsed = (text: string, path: string): unknown => {
@@ -268,23 +264,20 @@ const parsed = (text: string, path: string): unknown => {
 };
 
 /** Source volts: as asked, else full, else what makes about 1 W in 8 ohm. */
-const levelVoltsRms = (rig: Rig, kind: string, line: CommandLine): number =>
+const levelVoltsRms = (bench: SimulatedBench, kind: string, line: CommandLine): number =>
   positiveOption(
     line,
     "level",
-    FULL_LEVEL_RUNS.includes(kind)
-      ? rig.source.mostVoltsRms
-      : Math.sqrt(8) / (rig.input.gainRatio * rig.input.levelRatio),
+    FULL_LEVEL_RUNS.includes(kind) ? bench.mostVoltsRms : Math.sqrt(8) / bench.gainRatio,
   );
 
-const drivesOf = (rig: Rig, line: CommandLine, idle: number): boolean[] => {
-  const channels = rig.connection === "bridged" ? 1 : rig.input.channelCount;
+const drivesOf = (bench: SimulatedBench, line: CommandLine, idle: number): boolean[] => {
   const driven = Math.round(
-    positiveOption(line, "channels", Math.max(1, Math.min(2, channels) - idle)),
+    positiveOption(line, "channels", Math.max(1, Math.min(2, bench.channelCount) - idle)),
   );
-  if (driven + idle > channels)
+  if (driven + idle > bench.channelCount)
     throw new UsageError(
-      `--channels is ${driven}${idle > 0 ? `, and ${idle} must stay idle` : ""}; this rig has ${channels}`,
+      `--channels is ${driven}${idle > 0 ? `, and ${idle} must stay idle` : ""}; this rig has ${bench.channelCount}`,
     );
   return [...Array<boolean>(driven).fill(true), ...Array<boolean>(idle).fill(false)];
 };

@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
-import { EXAMPLE_RIGS } from "@/bench/simulated";
+import { fromCatalogue, instrumentFacts } from "@/bench/catalogue";
 import { claimedWatts, readClaims } from "@/core/claim";
 import { proposePlan } from "@/core/plan";
 import { initialSettings, RUN_KINDS } from "@/core/run";
@@ -95,7 +95,8 @@ const demoRun = async (
   seed: number,
 ): Promise<RunDraft> => {
   const kind = "power-sweep";
-  const rig = EXAMPLE_RIGS[simulated];
+  const instrument = { ...fromCatalogue(simulated), seed };
+  const facts = instrumentFacts(instrument);
   const settings = initialSettings(RUN_KINDS[kind].fields, {
     lastVoltsRms,
     seconds: SWEEP_SECONDS,
@@ -106,7 +107,7 @@ const demoRun = async (
     firstChannel: 0,
     channelsDriven,
     fullScaleVolts: 1,
-    mainsHz: rig.mains.frequencyHz,
+    mainsHz: facts.mainsHz,
     voltsAccuracyRatio: ACCURACY_RATIO,
     settings: settings as Record<string, number | string>,
   });
@@ -115,7 +116,7 @@ const demoRun = async (
     {
       kind,
       settings,
-      instrument: { kind: "simulated", amplifier: rig, seed },
+      instrument,
       loads: conditions.channels,
       secondLoads: null,
       ratedWatts: null,
@@ -133,7 +134,7 @@ const demoRun = async (
     id: randomUUID(),
     kind,
     source: "simulated-bench",
-    sourceDetail: rig.name,
+    sourceDetail: facts.name,
     conditions: { ...conditions, fullScaleVolts },
     result: { kind, channels: outcome.value },
     analysisVersion: ANALYSIS_VERSION,

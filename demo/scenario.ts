@@ -1,4 +1,4 @@
-import type { ExampleName } from "@/bench/simulated";
+import type { CatalogueName } from "@/bench/catalogue";
 import type { AmplifierDraft, ClaimDraft, Details, LoadDraft } from "@/records";
 import { details, pairOf, single } from "./workshop";
 
@@ -10,7 +10,7 @@ export type DemoAmplifier = {
   details: Details;
   /** The specification sheet, a line each. */
   sheet: readonly string[];
-  simulated: ExampleName;
+  simulated: CatalogueName;
   /** Which load (by position) is driven, how many channels, up to which drive. Oldest first. */
   runs: readonly { load: number; channelsDriven: number; lastVoltsRms: number }[];
 };

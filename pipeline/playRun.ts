@@ -1,9 +1,10 @@
-import type {
-  Connected,
-  Instrument,
-  InstrumentFacts,
-  RecordingMoment,
-  Wiring,
+import {
+  playedLayout,
+  type Connected,
+  type Instrument,
+  type InstrumentFacts,
+  type RecordingMoment,
+  type Wiring,
 } from "@/bench/contract";
 import { instrumentOf, type InstrumentDescription } from "@/bench/instruments";
 import { quickThdPlusNoiseRatio, TONE_DEFAULTS } from "@/core/distortion";
@@ -185,7 +186,7 @@ const usableOf = (
     shot: shot.name,
     wav,
     fullScaleVolts,
-    inputChannel: shot.recordsInput ? 0 : null,
+    layout: playedLayout(shot),
     loads,
     stimulus: shot.stimulus,
     meters,
@@ -305,7 +306,7 @@ const recordShot = async (
       sampleRateHz: request.sampleRateHz,
       drives: shot.drives,
       recordsInput: shot.recordsInput,
-      seed: request.instrument.seed + shotNumber,
+      number: shotNumber,
     },
     (moment) => (guards.watch(moment) === "end" || isOver(moment) ? "end" : "go-on"),
   );

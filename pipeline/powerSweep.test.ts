@@ -118,35 +118,34 @@ describe("read from a file", () => {
     },
     1,
   );
-  const request = (wav: Uint8Array, fullScaleVolts = capture.fullScaleVolts): ReadRequest => ({
+  const request = (
+    wav: Uint8Array<ArrayBuffer>,
+    fullScaleVolts = capture.fullScaleVolts,
+  ): ReadRequest => ({
     kind: "power-sweep",
     settings: {},
-    files: [
-      {
-        fileName: "sweep.wav",
-        wav,
-        fullScaleVolts,
-        responseText: null,
-        channels: [0],
-        inputChannel: null,
-      },
-    ],
+    instrument: {
+      kind: "files",
+      files: [
+        { fileName: "sweep.wav", wav, fullScaleVolts, layout: { outputs: [0], input: null } },
+      ],
+      mainsHz: 50,
+    },
     loads: [load],
     secondLoads: null,
-    mainsHz: 50,
     ratedWatts: null,
   });
-  const codeOf = (asked: ReadRequest): string => {
-    const outcome = readRun(asked);
+  const codeOf = async (asked: ReadRequest): Promise<string> => {
+    const outcome = await readRun(asked);
     return outcome.ok ? "accepted" : outcome.finding.code;
   };
   const overdriven = Float64Array.from({ length: 48_000 }, (_, n) =>
     Math.max(-1, Math.min(1, (0.2 + n / 24_000) * Math.sin((2 * Math.PI * n) / 48))),
   );
 
-  test("every level is there, and how far it has been read is told", () => {
+  test("every level is there, and how far it has been read is told", async () => {
     const told: number[] = [];
-    const [{ levels }] = valueOf(readRun(request(capture.wav), (done) => told.push(done)));
+    const [{ levels }] = valueOf(await readRun(request(capture.wav), (done) => told.push(done)));
     expect(levels?.length).toBe(8);
     expect(told.length).toBeGreaterThan(4);
   });
@@ -167,5 +166,5 @@ describe("read from a file", () => {
       "capture-clipped",
     ],
     ["silence", request(encodeWav([new Float64Array(48_000)], 48_000, 1, "int24"), 1), "no-signal"],
-  ])("refusal: %s", (_, asked, code) => expect(codeOf(asked)).toBe(code));
+  ])("refusal: %s", async (_, asked, code) => expect(await codeOf(asked)).toBe(code));
 });

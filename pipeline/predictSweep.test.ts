@@ -1,10 +1,10 @@
-import { EXAMPLE_RIGS, type ExampleName, type Rig } from "@/bench/simulated";
+import { EXAMPLE_RIGS, type ExampleName } from "@/bench/simulated";
 import { powerAtDistortion } from "@/core/sweep";
 import { predictSweep } from "./predictSweep";
 import type { Prediction, PredictionRequest } from "./predictSweep";
 
-const request = (rig: Rig, given: Partial<PredictionRequest> = {}): PredictionRequest => ({
-  instrument: { kind: "simulated", amplifier: rig, seed: 1 },
+const request = (amplifier: object, given: Partial<PredictionRequest> = {}): PredictionRequest => ({
+  instrument: { kind: "simulated", amplifier, seed: 1 },
   loadOhms: [8.21, 8.18],
   channelsDriven: 2,
   lastVoltsRms: null,
@@ -33,7 +33,7 @@ test.each(Object.keys(EXAMPLE_RIGS) as ExampleName[])(
 
 test("a parameter moves the curve: more volts on the winding, more watts; a given drive is kept", async () => {
   const home = EXAMPLE_RIGS["home-class-ab"];
-  const bigger = { ...home, supply: { ...home.supply, secondaryVoltsRms: 33 } as Rig["supply"] };
+  const bigger = { ...home, supply: { ...home.supply, secondaryVoltsRms: 33 } };
   expect(onePercent(await predicted(request(bigger)))).toBeGreaterThan(
     1.3 * onePercent(await predicted(request(home))),
   );

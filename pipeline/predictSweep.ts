@@ -50,24 +50,22 @@ export const predictSweep = async ({
     firstVoltsPeak: FIRST_LEVEL_RATIO * lastVoltsPeak,
     lastVoltsPeak,
   };
-  const { capture, meters, events } = await connected.record({
+  const { capture, ...recording } = await connected.record({
     stimulus,
     sampleRateHz: QUICK_RATE_HZ,
     drives,
+    number: 1,
   });
   const recorded = recordedFrom({
+    ...capture,
+    ...recording,
     shot: "sweep",
-    wav: capture.wav,
-    fullScaleVolts: capture.fullScaleVolts,
-    inputChannel: null,
     loads: driven.map((ohms) => ({
       loadOhms: ohms,
       loadOhmsStdUncertainty: 0,
       voltsStdUncertaintyRatio: 0,
     })),
     stimulus,
-    meters,
-    events,
   });
   if (!recorded.ok) return recorded;
   const { band } = TONE_DEFAULTS;

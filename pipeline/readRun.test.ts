@@ -2,7 +2,8 @@ import { readFileSync } from "node:fs";
 import { resolve } from "node:path";
 import { encodeWav } from "@/core/wav";
 import { hasReferenceCaptures } from "@/core/testing/referenceCapture";
-import { openFile, readRun, type ReadRequest } from "./readRun";
+import { openFile } from "./openFile";
+import { readResponseTables, readRun, type ReadRequest } from "./readRun";
 
 const RATE_HZ = 48_000;
 const tone = (volts: number, hertz = 1000) =>
@@ -16,22 +17,24 @@ const file = {
   fileName: "a.wav",
   wav,
   fullScaleVolts: 80,
-  responseText: null,
-  channels: [1, 2],
-  inputChannel: 0,
+  layout: { outputs: [1, 2], input: 0 },
 };
+const filesOf = (...files: (typeof file | object)[]): ReadRequest["instrument"] => ({
+  kind: "files",
+  files: files.map((change) => ({ ...file, ...change })),
+  mainsHz: 50,
+});
 const request: ReadRequest = {
   kind: "gain",
   settings: {},
-  files: [file],
+  instrument: filesOf(file),
   loads: [load, load],
   secondLoads: null,
-  mainsHz: 50,
   ratedWatts: null,
 };
 
-test("channels are mapped as the reviewer says: the source, then the outputs", () => {
-  const outcome = readRun(request);
+test("channels are mapped as the reviewer says: the source, then the outputs", async () => {
+  const outcome = await readRun(request);
   if (!outcome.ok) throw new Error(outcome.finding.advice);
   expect(outcome.value.map(({ figures }) => figures[0].value)).toEqual([
     expect.closeTo(20, 4),
@@ -40,12 +43,16 @@ test("channels are mapped as the reviewer says: the source, then the outputs", (
 });
 
 test.each<[string, Partial<ReadRequest>, string]>([
-  ["a channel that is not there", { files: [{ ...file, channels: [7] }] }, "channel-mismatch"],
-  ["no full scale", { files: [{ ...file, fullScaleVolts: 0 }] }, "bad-full-scale"],
-  ["no file", { files: [] }, "no-samples"],
+  [
+    "a channel that is not there",
+    { instrument: filesOf({ layout: { outputs: [7], input: null } }) },
+    "channel-mismatch",
+  ],
+  ["no full scale", { instrument: filesOf({ fullScaleVolts: 0 }) }, "bad-full-scale"],
+  ["no file", { instrument: filesOf() }, "no-samples"],
   ["too few loads", { loads: [load] }, "channel-mismatch"],
-])("refusal: %s", (_, change, code) => {
-  const outcome = readRun({ ...request, ...change });
+])("refusal: %s", async (_, change, code) => {
+  const outcome = await readRun({ ...request, ...change });
   expect(outcome.ok ? "accepted" : outcome.finding.code).toBe(code);
 });
 
@@ -75,33 +82,29 @@ test("a scope's record becomes a recording with its full scale; numbered samples
   });
 });
 
-test("the band that is set is the band that counts", () => {
+test("the band that is set is the band that counts", async () => {
   const hissing = Float64Array.from(
     { length: RATE_HZ },
     (_, n) =>
       10 * Math.sin((2 * Math.PI * 1000 * n) / RATE_HZ) +
       0.1 * Math.sin((2 * Math.PI * 12_000 * n) / RATE_HZ),
   );
-  const read = (bandHighHz: number): number => {
-    const outcome = readRun({
+  const read = async (bandHighHz: number): Promise<number> => {
+    const outcome = await readRun({
       ...request,
       kind: "spectrum",
       settings: { bandHighHz },
-      files: [
-        {
-          ...file,
-          wav: encodeWav([hissing], RATE_HZ, 80, "float32"),
-          channels: [0],
-          inputChannel: null,
-        },
-      ],
+      instrument: filesOf({
+        wav: encodeWav([hissing], RATE_HZ, 80, "float32"),
+        layout: { outputs: [0], input: null },
+      }),
       loads: [load],
     });
     if (!outcome.ok) throw new Error(outcome.finding.advice);
     return outcome.value[0].figures.find(({ name }) => name === "thd-plus-noise")?.value ?? NaN;
   };
-  expect(read(20_000)).toBeCloseTo(0.01, 4);
-  expect(read(8000)).toBeLessThan(1e-4);
+  expect(await read(20_000)).toBeCloseTo(0.01, 4);
+  expect(await read(8000)).toBeLessThan(1e-4);
 });
 
 test("what is nothing of the kind says so", () => {
@@ -118,19 +121,7 @@ test("what is nothing of the kind says so", () => {
     const opened = openFile("a_8R2_response.csv", bytes, null);
     if (!opened.ok) throw new Error(opened.finding.advice);
     expect(opened.value.guess.kind).toBe("response");
-    const outcome = readRun({
-      ...request,
-      kind: "response",
-      files: [
-        {
-          ...file,
-          wav: null,
-          responseText: opened.value.responseText,
-          channels: [0],
-          inputChannel: null,
-        },
-      ],
-    });
+    const outcome = readResponseTables([opened.value.responseText ?? ""], {});
     if (!outcome.ok) throw new Error(outcome.finding.advice);
     // Truth: 3 dB down at 9.1812 Hz and 122.15 kHz; the table goes from 10 Hz to 80 kHz.
     const corners = ["low-3-db", "high-3-db"].map((name) =>
@@ -139,3 +130,16 @@ test("what is nothing of the kind says so", () => {
     expect(corners).toMatchObject([{ bound: "at-most", value: 10 }, { bound: "at-least" }]);
   },
 );
+
+test("readings typed off a meter go the same way as recordings", async () => {
+  const typed = (readings: Record<string, number>): ReadRequest => ({
+    ...request,
+    kind: "clip-search",
+    instrument: { kind: "typed", readings: [readings] },
+  });
+  const outcome = await readRun(typed({ voltsRms: 20 }));
+  if (!outcome.ok) throw new Error(outcome.finding.advice);
+  // 20 V into 8 ohms.
+  expect(outcome.value[0].figures.map(({ value }) => value)).toContainEqual(50);
+  expect(await readRun(typed({}))).toMatchObject({ ok: false, finding: { where: "Channel 1" } });
+});

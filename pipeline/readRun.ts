@@ -1,205 +1,91 @@
-import { peakOf } from "@/core/numeric";
+import { instrumentOf, type InstrumentDescription } from "@/bench/instruments";
+import type { Connected, Instrument } from "@/bench/contract";
 import { TONE_DEFAULTS } from "@/core/distortion";
+import { readResponseText } from "@/core/files";
+import { success, type Outcome } from "@/core/outcome";
+import type { ChannelConditions } from "@/core/power";
 import {
-  guessKind,
-  isResponseText,
-  readResponseText,
-  readScopeRecord,
-  type KindGuess,
-} from "@/core/files";
-import { failure, success, type Outcome } from "@/core/outcome";
-import {
-  completeSettings,
   analyseRun,
-  RUN_KINDS,
+  completeSettings,
+  readTyped,
   responseChannel,
+  RUN_KINDS,
   type ChannelResult,
-  type RunKind,
   type Recorded,
+  type RunKind,
   type Settings,
 } from "@/core/run";
-import type { ChannelConditions } from "@/core/power";
-import { encodeWav, readWavLayout } from "@/core/wav";
-import { decodeCapture } from "./decode";
 import { recordedFrom } from "./recorded";
-
-/** A file as it came, made into a recording; a response as text has no samples. */
-export type OpenedFile = {
-  fileName: string;
-  /** The recording as WAV: the file itself, or what was made of a scope's record. */
-  wav: Uint8Array<ArrayBuffer> | null;
-  /** Volts at full scale, where the file itself tells them. */
-  fullScaleVolts: number | null;
-  channelCount: number;
-  channelNames: readonly string[];
-  sampleRateHz: number;
-  seconds: number;
-  guess: KindGuess;
-  responseText: string | null;
-};
-
-const MOST_TEXT_BYTES = 200 * 1024 * 1024;
-/** Enough to guess from. */
-const GUESSED_SAMPLES = 4_000_000;
-
-/** Opens a WAV, a scope's record or a response as text, and guesses what it was made for. */
-export const openFile = (
-  fileName: string,
-  bytes: Uint8Array<ArrayBuffer>,
-  givenRateHz: number | null,
-): Outcome<OpenedFile> => {
-  if (isWav(bytes) || /\.wav$/i.test(fileName)) return openWav(fileName, bytes);
-  if (bytes.length > MOST_TEXT_BYTES)
-    return failure(
-      "unsupported-encoding",
-      fileName,
-      "it is no WAV file, and too long for text. Choose a WAV, a scope's CSV or a response as text.",
-    );
-  const text = new TextDecoder().decode(bytes);
-  if (isResponseText(text)) {
-    const response = readResponseText(text);
-    if (!response.ok) return response;
-    return success({
-      fileName,
-      wav: null,
-      fullScaleVolts: null,
-      channelCount: 1,
-      channelNames: ["response"],
-      sampleRateHz: 0,
-      seconds: 0,
-      guess: { kind: "response", because: `${response.value.length} frequencies with their dB` },
-      responseText: text,
-    });
-  }
-  const record = readScopeRecord(text, givenRateHz);
-  if (!record.ok) return record;
-  const { channels, names, sampleRateHz } = record.value;
-  const peak = Math.max(...channels.map(peakOf));
-  const fullScaleVolts = peak > 0 ? 1.25 * peak : 1;
-  return success({
-    fileName,
-    wav: encodeWav([...channels], sampleRateHz, fullScaleVolts, "float32"),
-    fullScaleVolts,
-    channelCount: channels.length,
-    channelNames: names,
-    sampleRateHz,
-    seconds: channels[0].length / sampleRateHz,
-    guess: guessKind(channels, sampleRateHz),
-    responseText: null,
-  });
-};
-
-const isWav = (bytes: Uint8Array): boolean =>
-  ["RIFF", "RF64"].includes(String.fromCharCode(...bytes.subarray(0, 4)));
-
-const openWav = (fileName: string, wav: Uint8Array<ArrayBuffer>): Outcome<OpenedFile> => {
-  const layout = readWavLayout(wav);
-  if (!layout.ok) return layout;
-  const decoded = decodeCapture(wav, 1);
-  if (!decoded.ok) return decoded;
-  const { channels, sampleRateHz } = decoded.value;
-  const guess = guessKind(
-    channels.map((volts) => volts.subarray(0, GUESSED_SAMPLES)),
-    sampleRateHz,
-  );
-  return success({
-    fileName,
-    wav,
-    fullScaleVolts: null,
-    channelCount: channels.length,
-    channelNames: channels.map((_, k) => `channel ${k + 1}`),
-    sampleRateHz,
-    seconds: channels[0].length / sampleRateHz,
-    guess,
-    responseText: null,
-  });
-};
 
 export type ReadRequest = {
   kind: RunKind;
   settings: Settings;
-  files: readonly {
-    fileName: string;
-    wav: Uint8Array | null;
-    fullScaleVolts: number;
-    responseText: string | null;
-    /** Which channel of the file each output is, from 0, in the order of the loads. */
-    channels: readonly number[];
-    /** Where the source was recorded too. */
-    inputChannel: number | null;
-  }[];
+  /** Whatever holds the recordings or shows the levels already; one that plays goes by `playRun`. */
+  instrument: InstrumentDescription;
   loads: readonly ChannelConditions[];
-  /** Another load for the second file, for runs that take two. */
+  /** Another load for the second recording, for runs that take two. */
   secondLoads: readonly ChannelConditions[] | null;
-  mainsHz: number;
   ratedWatts: number | null;
 };
 
-/** Reads a run from files, by the same analyses as any other recording. */
-export const readRun = (
+/**
+ * Reads a run from what an instrument holds already, by the same analyses as any run that is played.
+ * @returns a result a channel, or a finding that says what cannot be read
+ */
+export const readRun = async (
   request: ReadRequest,
   onReading?: (doneRatio: number) => void,
-): Outcome<ChannelResult[]> => {
-  const definition = RUN_KINDS[request.kind];
-  const settings = completeSettings(definition.fields, request.settings);
-  const texts = request.files.flatMap(({ responseText }) =>
-    responseText === null ? [] : [responseText],
-  );
-  if (texts.length > 0) return responseFromText(texts, settings);
-  const recordings: Recorded[] = [];
-  for (const [index, file] of request.files.entries()) {
-    if (!file.wav) return failure("no-samples", file.fileName, "it holds no samples.");
-    if (!(file.fullScaleVolts > 0))
-      return failure(
-        "bad-full-scale",
-        "Full scale",
-        "give the volts that a full-scale sample stands for, above zero.",
-      );
-    const loads = index === 1 && request.secondLoads ? request.secondLoads : request.loads;
-    const recorded = recordedFrom({
-      shot: `file-${index + 1}`,
-      wav: file.wav,
-      fullScaleVolts: file.fullScaleVolts,
-      inputChannel: null,
-      loads,
-      stimulus: null,
-      meters: null,
-      events: [],
-    });
-    if (!recorded.ok) return recorded;
-    const { volts } = recorded.value;
-    if (
-      file.channels.some((channel) => !volts[channel]) ||
-      (file.inputChannel !== null && !volts[file.inputChannel])
-    )
-      return failure(
-        "channel-mismatch",
-        file.fileName,
-        `it has ${volts.length} channels; choose among those.`,
-      );
-    recordings.push({
-      ...recorded.value,
-      volts: file.channels.map((channel) => volts[channel]),
-      input: file.inputChannel === null ? null : volts[file.inputChannel],
-    });
-  }
-  return analyseRun(
-    request.kind,
-    recordings,
-    {
-      settings,
-      band: TONE_DEFAULTS.band,
-      mainsHz: request.mainsHz,
-      ratedWatts: request.ratedWatts,
-    },
-    onReading,
-  );
+): Promise<Outcome<ChannelResult[]>> => {
+  const { kind, loads, ratedWatts } = request;
+  const instrument = instrumentOf(request.instrument);
+  if (!instrument.ok) return instrument;
+  const { facts } = instrument.value;
+  const connected = instrument.value.connect({
+    loadOhms: loads.map(({ loadOhms }) => loadOhms),
+    isSpeakerLike: false,
+    isBridged: RUN_KINDS[kind].isBridged ?? false,
+    rangeVolts: 0,
+  });
+  if (facts.readsLevels) return readTyped(kind, await connected.readLevels(), loads);
+  const recordings = await recordingsOf(connected, facts, request);
+  if (!recordings.ok) return recordings;
+  const settings = completeSettings(RUN_KINDS[kind].fields, request.settings);
+  const context = { settings, band: TONE_DEFAULTS.band, mainsHz: facts.mainsHz, ratedWatts };
+  return analyseRun(kind, recordings.value, context, onReading);
 };
 
-const responseFromText = (
+const recordingsOf = async (
+  connected: Connected,
+  { recordingCount, channelCount, sampleRatesHz }: Instrument["facts"],
+  { loads, secondLoads }: ReadRequest,
+): Promise<Outcome<Recorded[]>> => {
+  const recordings: Recorded[] = [];
+  for (let number = 1; number <= (recordingCount ?? 0); number++) {
+    const { capture, ...recording } = await connected.record({
+      stimulus: null,
+      sampleRateHz: sampleRatesHz?.most ?? 0,
+      drives: Array<boolean>(channelCount).fill(true),
+      number,
+    });
+    const recorded = recordedFrom({
+      ...capture,
+      ...recording,
+      shot: `file-${number}`,
+      loads: number === 2 && secondLoads ? secondLoads : loads,
+      stimulus: null,
+    });
+    if (!recorded.ok) return recorded;
+    recordings.push(recorded.value);
+  }
+  return success(recordings);
+};
+
+/** A response made elsewhere, as tables of frequency and level, a channel each. */
+export const readResponseTables = (
   texts: readonly string[],
-  settings: Settings,
+  given: Settings,
 ): Outcome<ChannelResult[]> => {
+  const settings = completeSettings(RUN_KINDS.response.fields, given);
   const channels: ChannelResult[] = [];
   for (const text of texts) {
     const response = readResponseText(text);

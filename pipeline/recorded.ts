@@ -1,19 +1,20 @@
+import type { ChannelLayout } from "@/bench/contract";
 import type { Recorded } from "@/core/run";
 import { success, type Outcome } from "@/core/outcome";
 import { decodeCapture } from "./decode";
 
-/** What is known of a recording beside its samples. `inputChannel` is where the source was recorded too, from 0. */
+/** What is known of a recording beside its samples. */
 export type RecordedShot = Pick<Recorded, "shot" | "loads" | "stimulus" | "meters" | "events"> & {
   wav: Uint8Array;
   fullScaleVolts: number;
-  inputChannel: number | null;
+  layout: ChannelLayout;
 };
 
 /** A recording in the form that analyses take. */
 export const recordedFrom = ({
   wav,
   fullScaleVolts,
-  inputChannel,
+  layout,
   ...facts
 }: RecordedShot): Outcome<Recorded> => {
   const decoded = decodeCapture(wav, fullScaleVolts);
@@ -22,7 +23,7 @@ export const recordedFrom = ({
   return success({
     ...facts,
     sampleRateHz,
-    volts: channels.filter((_, index) => index !== inputChannel),
-    input: inputChannel === null ? null : (channels[inputChannel] ?? null),
+    volts: layout.outputs.map((channel) => channels[channel]),
+    input: layout.input === null ? null : channels[layout.input],
   });
 };

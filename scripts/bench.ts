@@ -9,10 +9,11 @@ import { analyseTone, TONE_DEFAULTS } from "@/core/distortion";
 import { readToneBySpectrum } from "@/core/distortion/toneBySpectrum";
 import { findLoads, type PowerResistor } from "@/core/load";
 import { proposePlan, timelineOf } from "@/core/plan";
+import { analyseRun } from "@/core/run";
 import { steppedSweep } from "@/core/signal";
 import { powerSpectrum } from "@/core/spectrum";
 import { decodeChannel, encodeWav, readWavLayout } from "@/core/wav";
-import { readRun } from "@/pipeline/readRun";
+import { recordedFrom } from "@/pipeline/recorded";
 
 const REPEATS = 5;
 
@@ -116,25 +117,21 @@ if (isWanted("sweep"))
     );
     const wav = encodeWav([drive, drive.map((volts) => 0.98 * volts)], 192_000, 40, "int24");
     const load = { loadOhms: 8.2, loadOhmsStdUncertainty: 0.02, voltsStdUncertaintyRatio: 0.005 };
+    const capture = recordedFrom({
+      shot: "sweep",
+      wav,
+      fullScaleVolts: 40,
+      layout: { outputs: [0, 1], input: null },
+      loads: [load, load],
+      stimulus: null,
+      meters: null,
+      events: [],
+    });
+    if (!capture.ok) throw new Error(capture.finding.advice);
+    const recorded = capture.value;
+    const context = { settings: {}, band: TONE_DEFAULTS.band, mainsHz: 50, ratedWatts: null };
     const seconds = bestSeconds(() => {
-      const outcome = readRun({
-        kind: "power-sweep",
-        settings: {},
-        files: [
-          {
-            fileName: "sweep.wav",
-            wav,
-            fullScaleVolts: 40,
-            responseText: null,
-            channels: [0, 1],
-            inputChannel: null,
-          },
-        ],
-        loads: [load, load],
-        secondLoads: null,
-        mainsHz: 50,
-        ratedWatts: null,
-      });
+      const outcome = analyseRun("power-sweep", [recorded], context);
       if (!outcome.ok) throw new Error(outcome.finding.advice);
     }, 1);
     report(

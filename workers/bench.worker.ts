@@ -5,7 +5,8 @@ import { glanceOf } from "@/pipeline/glance";
 import { LiveRun } from "@/pipeline/liveBench";
 import { playRun } from "@/pipeline/playRun";
 import { predictSweep } from "@/pipeline/predictSweep";
-import { openFile, readRun } from "@/pipeline/readRun";
+import { openFile } from "@/pipeline/openFile";
+import { readResponseTables, readRun } from "@/pipeline/readRun";
 import { readTone } from "@/pipeline/readTone";
 import { OpenRecording } from "@/pipeline/recordingViews";
 import type { BenchWorker } from "./protocol";
@@ -60,6 +61,7 @@ const worker: BenchWorker = {
       request,
       seldom((doneRatio) => doneRatio, onReading),
     ),
+  readResponseTables: async (texts, settings) => readResponseTables(texts, settings),
   openRecording: async (wav, fullScaleVolts) => {
     const outcome = OpenRecording.open(wav, fullScaleVolts);
     if (!outcome.ok) return outcome;

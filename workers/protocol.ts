@@ -1,12 +1,13 @@
 import type { FoundLoads, LoadDemand, PowerResistor } from "@/core/load";
 import type { Outcome } from "@/core/outcome";
-import type { Curve, ChannelResult } from "@/core/run";
+import type { Curve, ChannelResult, Settings } from "@/core/run";
 import type { LiveReading, LiveRequest, RampLimit } from "@/pipeline/liveBench";
 import type { Glance } from "@/pipeline/glance";
 import type { KeptShot, PlayMoment, PlayRequest } from "@/pipeline/playRun";
 import type { Prediction, PredictionRequest } from "@/pipeline/predictSweep";
 import type { RecordedTone } from "@/pipeline/readTone";
-import type { OpenedFile, ReadRequest } from "@/pipeline/readRun";
+import type { OpenedFile } from "@/pipeline/openFile";
+import type { ReadRequest } from "@/pipeline/readRun";
 import type { AudioClips, Opened, Stretch } from "@/pipeline/recordingViews";
 
 /** A moment of a run that plays. */
@@ -33,10 +34,15 @@ export type BenchWorker = {
     bytes: Uint8Array<ArrayBuffer>,
     givenRateHz: number | null,
   ): Promise<Outcome<OpenedFile>>;
-  /** Reads a run from files. */
+  /** Reads a run from what an instrument holds already. */
   readRun(
     request: ReadRequest,
     onReading: (doneRatio: number) => void,
+  ): Promise<Outcome<ChannelResult[]>>;
+  /** Reads a response from tables. */
+  readResponseTables(
+    texts: readonly string[],
+    settings: Settings,
   ): Promise<Outcome<ChannelResult[]>>;
   /** Opens a recording for looking at; its samples stay in the worker. */
   openRecording(wav: Uint8Array<ArrayBuffer>, fullScaleVolts: number): Promise<Outcome<Opened>>;

@@ -1,4 +1,5 @@
 import type { InstrumentFacts } from "../contract";
+import { SAMPLE_RATES_HZ } from "./record";
 import type { Rig } from "./rig/rig";
 
 /** What the simulated bench can do with an amplifier on it. */
@@ -6,6 +7,9 @@ export const simulatedFacts = ({ name, input, source, mains }: Rig): InstrumentF
   name,
   channelCount: input.channelCount,
   mostDriveVoltsRms: source.mostVoltsRms,
+  sampleRatesHz: SAMPLE_RATES_HZ,
+  recordingCount: null,
+  readsLevels: false,
   mainsHz: mains.frequencyHz,
   knowsHeat: true,
   isLive: true,

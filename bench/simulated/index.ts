@@ -2,13 +2,13 @@
 export { EXAMPLE_RIGS, type ExampleName } from "./examples";
 export type { Load, ResistorPart, SpeakerPart } from "./load/types";
 export { coldOhms, resistor, speaker } from "./load/types";
+export { benchOf, type SimulatedBench } from "./benchOf";
 export { driveToLimit } from "./driveToLimit";
 export { simulatedFacts } from "./facts";
 export { simulatedInstrument } from "./instrument";
-export { onLoads, record, switchOn, type BenchLog } from "./record";
+export { onLoads, record, switchOn, type BenchLog, type SimulatedRequest } from "./record";
 export { checkRig } from "./rig/checkRig";
-export { FAULTS, type FaultName } from "./rig/faultNames";
-export type { Field, Fields, QuantityField } from "./rig/fields";
+export { simulatedPanel } from "./panel";
 export { PLAIN_PARTS, STAGE_FIELDS, SUPPLY_FIELDS, type Rig } from "./rig/rig";
 export { rigSchema } from "./rig/rigSchema";
 export { soak } from "./soak";

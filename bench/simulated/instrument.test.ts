@@ -18,7 +18,7 @@ test("a bridge doubles the gain; a speaker-like load takes the place of the resi
   const gain = instrument.connect(plain).gainRatio;
   expect(instrument.connect({ ...plain, isBridged: true }).gainRatio).toBeCloseTo(2 * gain, 9);
   const tone = { kind: "sine", frequencyHz: 50, voltsPeak: 0.1, seconds: 0.2 } as const;
-  const asked = { stimulus: tone, sampleRateHz: 48_000, drives: [true], seed: 1 };
+  const asked = { stimulus: tone, sampleRateHz: 48_000, drives: [true], number: 1 };
   const into = async (isSpeakerLike: boolean) =>
     Buffer.from((await instrument.connect({ ...plain, isSpeakerLike }).record(asked)).capture.wav);
   expect((await into(true)).equals(await into(false))).toBe(false);
@@ -30,6 +30,7 @@ test("the same asked twice gives the same bytes; a description that is none is t
     stimulus: { kind: "sine", frequencyHz: 1000, voltsPeak: 0.1, seconds: 0.1 },
     sampleRateHz: 48_000,
     drives: [true],
+    number: 1,
   } as const;
   const bytes = async () =>
     Buffer.from((await made("home-class-ab").connect(wiring).record(asked)).capture.wav);

@@ -1,5 +1,5 @@
 import { success, type Outcome } from "@/core/outcome";
-import type { Connected, Instrument, Wiring } from "../contract";
+import { cannot, playedLayout, type Connected, type Instrument, type Wiring } from "../contract";
 import { driveToLimit } from "./driveToLimit";
 import { simulatedFacts } from "./facts";
 import { LiveBench } from "./LiveBench";
@@ -28,16 +28,17 @@ export const simulatedInstrument = (rig: unknown, seed: number): Outcome<Instrum
 };
 
 const connected = (rig: Rig, seed: number): Connected => {
-  let recordings = 0;
   return {
     mostVoltsPeak: rig.converter.fullScaleVolts || WIDEST_VOLTS,
     gainRatio: rig.input.gainRatio * rig.input.levelRatio * (rig.connection === "bridged" ? 2 : 1),
     limitDriveVoltsRms: (drives) => driveToLimit(rig, drives, seed),
-    record: (request, watch) => {
+    record: ({ number, stimulus, ...request }, watch) => {
+      if (!stimulus) throw new RangeError("the simulated bench records nothing but what it plays");
       // Noise must not repeat from one recording to the next.
-      const { capture, log } = record(rig, request, request.seed ?? seed + ++recordings, watch);
+      const { capture, log } = record(rig, { ...request, stimulus }, seed + number, watch);
       return {
         capture,
+        layout: playedLayout(request),
         meters: {
           mainsWatts: log.meters.mainsMeterWatts,
           mainsAmperes: log.meters.mainsClampAmperes,
@@ -45,6 +46,7 @@ const connected = (rig: Rig, seed: number): Connected => {
         events: log.events,
       };
     },
+    readLevels: cannot(rig.name, "show levels without a recording"),
     soak: (request, watch) => soak(rig, request, seed, watch),
     live: (drives, frequencyHz) => new LiveBench(rig, drives, frequencyHz, seed),
   };

@@ -1,4 +1,4 @@
-import { halveRate, stimulusVolts } from "@/core/signal";
+import { halveRate, stimulusVolts, type Stimulus } from "@/core/signal";
 import { requireRange } from "@/core/units";
 import type { Capture, RecordingMoment, RecordingRequest, Watch } from "../contract";
 import { convert } from "./instruments/converter";
@@ -19,6 +19,8 @@ import { heldToSource, playSource } from "./source/source";
 const LEAST_RATE_HZ = 176_400;
 /** An output filter's response to 40 kHz needs as much again to be true within 0.1 dB. */
 const LEAST_RATE_OF_FILTERS_HZ = 352_800;
+/** At which it records. */
+export const SAMPLE_RATES_HZ = { least: 8000, most: 384_000 };
 /** Longer ones would not fit in a browser. */
 const MOST_SECONDS = 180;
 /** Whoever watches is told every so many blocks, a twentieth of a second. */
@@ -38,6 +40,11 @@ export type BenchLog = {
   meters: MeterReadings;
 };
 
+/** What is asked of it; it always chooses what it plays. */
+export type SimulatedRequest = Omit<RecordingRequest, "stimulus" | "number"> & {
+  stimulus: Stimulus;
+};
+
 export type MeterReadings = {
   voltmeterVoltsRms: readonly number[];
   mainsClampAmperes: number;
@@ -54,7 +61,7 @@ export type MeterReadings = {
  */
 export const record = (
   rig: Rig,
-  request: RecordingRequest,
+  request: SimulatedRequest,
   seed: number,
   watch: Watch = goOn,
 ): { capture: Capture; log: BenchLog } => {
@@ -239,7 +246,7 @@ const checkedDrives = (
 
 /** The converter's clock may be off: then it, not the stimulus, is at fault. */
 export const simulationRate = (rig: Rig, sampleRateHz: number): number =>
-  requireRange("sampleRateHz", sampleRateHz, 8000, 384_000) *
+  requireRange("sampleRateHz", sampleRateHz, SAMPLE_RATES_HZ.least, SAMPLE_RATES_HZ.most) *
   ratesAbove(rig, sampleRateHz) *
   (1 + rig.converter.rateErrorRatio);
 

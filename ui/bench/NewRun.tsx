@@ -279,7 +279,7 @@ function Simulated({
           {
             id: newId(),
             kind,
-            rig: asked.rig,
+            rig: asked.amplifier,
             loadId: asked.load.id,
             secondLoadId: null,
             channelsDriven: asked.channelsDriven,

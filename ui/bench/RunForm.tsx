@@ -1,8 +1,13 @@
 "use client";
 import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
-import { instrumentFacts } from "@/bench/instrumentFacts";
-import { EXAMPLE_RIGS, type ExampleName } from "@/bench/simulated";
+import {
+  CATALOGUE,
+  catalogueTitle,
+  fromCatalogue,
+  instrumentFacts,
+  type CatalogueName,
+} from "@/bench/catalogue";
 import { claimedWatts } from "@/core/claim";
 import { RUN_KINDS, type RunKind } from "@/core/run";
 import { formatShort, parseNumber } from "@/core/units";
@@ -21,7 +26,7 @@ import { runsOfSet, setLabel, MOST_RUNS } from "./runSets";
 import { NO_SET, setFrom, SetFields, type SetTexts } from "./SetFields";
 import { settingsFrom, settingTexts, type SettingTexts } from "./settingsForm";
 import { Choice, Line, SettingsFields } from "./SettingsFields";
-import { NEAREST_RIG } from "./simulation/SimulatedBench";
+import { NEAREST } from "./simulation/SimulatedBench";
 
 export type RunFormProps = {
   kind: RunKind;
@@ -40,19 +45,10 @@ const usualLoad = (kind: RunKind, loads: readonly Load[]): Load =>
     ? loads.reduce((least, load) => (load.nominalOhms < least.nominalOhms ? load : least))
     : loads[0];
 
-/** An example of the simulated bench as an instrument. */
-const described = (name: ExampleName) => {
-  const rig = EXAMPLE_RIGS[name];
-  const instrument = { kind: "simulated", amplifier: rig, seed: 1 } as const;
-  const facts = instrumentFacts(instrument);
-  if (!facts.ok) throw new Error(facts.finding.advice);
-  return { rig, instrument, facts: facts.value };
-};
-
 /** What is filled in, and the runs that come of it. */
 const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }: RunFormProps) => {
   const { fields } = RUN_KINDS[kind];
-  const [rigName, setRigName] = useState<ExampleName>(NEAREST_RIG[amplifier.kind]);
+  const [simulated, setSimulated] = useState<CatalogueName>(NEAREST[amplifier.kind]);
   const [loadId, setLoadId] = useState(usualLoad(kind, loads).id);
   const load = loads.find(({ id }) => id === loadId) ?? loads[0];
   const [channelsText, setChannels] = useState(
@@ -62,7 +58,8 @@ const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }:
   const [setting, setSetting] = useState("");
   const [inputUsed, setInputUsed] = useState("");
   const [set, setSet] = useState<SetTexts>(NO_SET);
-  const { rig, instrument, facts } = useMemo(() => described(rigName), [rigName]);
+  const instrument = useMemo(() => fromCatalogue(simulated), [simulated]);
+  const facts = useMemo(() => instrumentFacts(instrument), [instrument]);
   const second = loads.find(({ id }) => id !== load.id) ?? null;
   const mostChannels = Math.min(load.channels.length, facts.channelCount);
   const count = parseNumber(channelsText);
@@ -81,7 +78,7 @@ const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }:
     const one: BenchJob = {
       id: newId(),
       kind,
-      rig,
+      rig: instrument.amplifier,
       loadId: load.id,
       secondLoadId: second?.id ?? null,
       channelsDriven: Number(count),
@@ -100,8 +97,8 @@ const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }:
   const channelsDriven = Math.max(1, Math.min(mostChannels, Math.round(count ?? 1)));
   return {
     fields,
-    rigName,
-    setRigName,
+    simulated,
+    setSimulated,
     instrument,
     facts,
     load,
@@ -163,7 +160,7 @@ export function RunForm(props: RunFormProps) {
         {isByHand && canByHand && (
           <Panel>
             <LiveDrive
-              key={`${form.rigName}-${load.id}-${channelsDriven}`}
+              key={`${form.simulated}-${load.id}-${channelsDriven}`}
               kind={kind}
               amplifier={amplifier}
               instrument={form.instrument}
@@ -190,14 +187,11 @@ export function RunForm(props: RunFormProps) {
           >
             <Grid templateColumns="1.4fr 1.2fr 0.7fr" gap={3} mb={3}>
               <Choice
-                id="rig"
+                id="simulated-amplifier"
                 label="Simulated amplifier"
-                value={form.rigName}
-                choices={(Object.keys(EXAMPLE_RIGS) as ExampleName[]).map((name) => ({
-                  value: name,
-                  label: EXAMPLE_RIGS[name].name,
-                }))}
-                onChange={(name) => form.setRigName(name as ExampleName)}
+                value={form.simulated}
+                choices={CATALOGUE.map((name) => ({ value: name, label: catalogueTitle(name) }))}
+                onChange={(name) => form.setSimulated(name as CatalogueName)}
               />
               <Choice
                 id="load"

@@ -1,7 +1,7 @@
 "use client";
 import { Box, Grid, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { RUN_KINDS, readTyped, type RunKind, type TypedReadings } from "@/core/run";
+import { RUN_KINDS, type RunKind, type TypedReadings } from "@/core/run";
 import { formatPercent, parseNumber } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import {
@@ -11,6 +11,7 @@ import {
   type Instrument,
   type Load,
 } from "@/records";
+import { callback, startJob } from "@/workers/benchClient";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { Panel } from "../parts/Panel";
@@ -107,7 +108,19 @@ export function TypedIn({ kind, amplifier, loads, voltmeter, onStored }: TypedIn
       voltsAccuracyRatio,
     });
     const conditions = { ...whole, channels: filled.map(({ k }) => whole.channels[k]) };
-    const outcome = readTyped(kind, readings.length > 0 ? readings : [NONE], conditions.channels);
+    const outcome = await startJob((worker) =>
+      worker.readRun(
+        {
+          kind,
+          settings: {},
+          instrument: { kind: "typed", readings: readings.length > 0 ? readings : [NONE] },
+          loads: conditions.channels,
+          secondLoads: null,
+          ratedWatts: null,
+        },
+        callback(() => {}),
+      ),
+    ).finished;
     if (!outcome.ok) return setMessage(`${outcome.finding.where}: ${outcome.finding.advice}`);
     try {
       const stored = await storeRun(

@@ -1,7 +1,13 @@
 "use client";
 import { Box, Flex, Heading, HStack, Text } from "@chakra-ui/react";
 import { useMemo } from "react";
-import { EXAMPLE_RIGS, type ExampleName } from "@/bench/simulated";
+import {
+  CATALOGUE,
+  catalogueTitle,
+  fromCatalogue,
+  instrumentFacts,
+  type CatalogueName,
+} from "@/bench/catalogue";
 import { type Claim, type Load } from "@/records";
 import {
   PredictedCurve,
@@ -15,8 +21,7 @@ import { Panel } from "../parts/Panel";
 import { isNearLoad } from "@/core/power";
 
 const NONE = "none";
-const NAMES = Object.keys(EXAMPLE_RIGS) as ExampleName[];
-const titles = [NONE, ...NAMES.map((name) => EXAMPLE_RIGS[name].name)];
+const titles = [NONE, ...CATALOGUE.map(catalogueTitle)];
 
 export type PredictedPanelProps = {
   modelName: string | null;
@@ -27,7 +32,7 @@ export type PredictedPanelProps = {
 
 /** Where the amplifier has been modelled: what the simulated bench says of the claim. */
 export function PredictedPanel({ modelName, claim, loads, onChoose }: PredictedPanelProps) {
-  const name = NAMES.find((each) => each === modelName) ?? null;
+  const name = CATALOGUE.find((each) => each === modelName) ?? null;
   return (
     <Panel>
       <Flex justify="space-between" align="end" gap={4}>
@@ -37,10 +42,10 @@ export function PredictedPanel({ modelName, claim, loads, onChoose }: PredictedP
         <Box minW="270px">
           <DraftChoice
             label="Simulated amplifier that stands for it"
-            value={name ? EXAMPLE_RIGS[name].name : NONE}
+            value={name ? catalogueTitle(name) : NONE}
             choices={titles}
             onChange={(title) =>
-              onChoose(NAMES.find((each) => EXAMPLE_RIGS[each].name === title) ?? null)
+              onChoose(CATALOGUE.find((each) => catalogueTitle(each) === title) ?? null)
             }
           />
         </Box>
@@ -68,22 +73,23 @@ const loadFor = (claim: Claim, loads: readonly Load[]): Load => {
   return { id: "", amplifierId: claim.amplifierId, nominalOhms: claim.loadOhms, channels };
 };
 
-function Curve({ name, claim, load }: { name: ExampleName; claim: Claim; load: Load }) {
-  const rig = EXAMPLE_RIGS[name];
-  const channelsDriven = Math.min(claim.channelsDriven, rig.input.channelCount);
+function Curve({ name, claim, load }: { name: CatalogueName; claim: Claim; load: Load }) {
+  const instrument = useMemo(() => fromCatalogue(name), [name]);
+  const { channelCount, mainsHz } = useMemo(() => instrumentFacts(instrument), [instrument]);
+  const channelsDriven = Math.min(claim.channelsDriven, channelCount);
   const ohms = load.channels.map((each) => each.ohms).join(" ");
   const request = useMemo(
     () => ({
-      instrument: { kind: "simulated" as const, amplifier: rig, seed: 1 },
+      instrument,
       loadOhms: ohms.split(" ").map(Number),
       channelsDriven,
       lastVoltsRms: null,
     }),
-    [rig, ohms, channelsDriven],
+    [instrument, ohms, channelsDriven],
   );
   const { prediction, message } = usePrediction(request);
   if (!prediction) return <Text color="muted">{message ?? "Working it out…"}</Text>;
-  const run = predictionRun(prediction, load, channelsDriven, rig.mains.frequencyHz);
+  const run = predictionRun(prediction, load, channelsDriven, mainsHz);
   return (
     <Flex direction="column">
       <HStack gap={6} mt={2} wrap="wrap" align="baseline">
@@ -93,7 +99,7 @@ function Curve({ name, claim, load }: { name: ExampleName; claim: Claim; load: L
         </Text>
       </HStack>
       <Flex direction="column" h="330px">
-        <PredictedCurve run={run} claim={claim} name={rig.name} />
+        <PredictedCurve run={run} claim={claim} name={catalogueTitle(name)} />
       </Flex>
     </Flex>
   );

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { record, switchOn, type BenchLog, type Rig } from "..";
-import { partOf } from "../rig/fields";
+import { partOf } from "../../fields";
 import { Rails } from "../supply/Rails";
 import { seatOf } from "./seat";
 import { CLASS_D_FIELDS, SwitchingStage, type ClassDStage } from "./switchingStage";

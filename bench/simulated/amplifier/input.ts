@@ -1,4 +1,4 @@
-import { quantity, type PartOf } from "../rig/fields";
+import { quantity, type PartOf } from "../../fields";
 
 /** Everything before the output stage, as measured at the amplifier's output. */
 export const INPUT_FIELDS = {

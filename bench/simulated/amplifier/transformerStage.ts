@@ -1,6 +1,6 @@
 import { LoadedOutput } from "../circuit/LoadedOutput";
 import { loadSpace, type LoadState } from "../load/loadSpace";
-import { choice, quantity, type PartOf } from "../rig/fields";
+import { choice, quantity, type PartOf } from "../../fields";
 import type { Rails } from "../supply/Rails";
 import { Crossover } from "./crossover";
 import type { OutputStage } from "./OutputStage";

@@ -1,7 +1,7 @@
 import { onLoads, record, switchOn, type Rig } from "..";
 import { WarmLoad } from "../load/WarmLoad";
 import { resistor } from "../load/types";
-import { partOf } from "../rig/fields";
+import { partOf } from "../../fields";
 import { HOME, loaded, PERFECT, RATE_HZ } from "../testing/measure";
 import { HEAT_FIELDS, type HeatPart } from "./heat";
 import { HeatLadder } from "./HeatLadder";

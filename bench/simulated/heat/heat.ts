@@ -1,4 +1,4 @@
-import { choice, onOff, quantity, type PartOf } from "../rig/fields";
+import { choice, onOff, quantity, type PartOf } from "../../fields";
 
 /** The way of the heat from the devices to the room, all channels together. */
 export const HEAT_FIELDS = {

@@ -1,7 +1,7 @@
 import { peakOf } from "@/core/numeric";
 import { encodeWav } from "@/core/wav";
 import type { Capture } from "../../contract";
-import { choice, quantity, type PartOf } from "../rig/fields";
+import { choice, quantity, type PartOf } from "../../fields";
 import { addNoise } from "./seededNoise";
 
 /** The analogue-to-digital converter behind the probe. */

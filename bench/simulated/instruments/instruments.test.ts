@@ -1,5 +1,5 @@
 import { amplitudeRatioToDb } from "@/core/units";
-import { partOf } from "../rig/fields";
+import { partOf } from "../../fields";
 import { HOME, PERFECT, playTone, readTone, voltsOf } from "../testing/measure";
 import { record } from "..";
 import { addNoise } from "./seededNoise";

@@ -1,5 +1,5 @@
 import { seededNormal } from "@/core/signal";
-import { choice, quantity, type PartOf } from "../rig/fields";
+import { choice, quantity, type PartOf } from "../../fields";
 
 /** A hand-held AC voltmeter. */
 export const VOLTMETER_FIELDS = {

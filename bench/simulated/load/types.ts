@@ -1,4 +1,4 @@
-import { partOf, quantity, type PartOf } from "../rig/fields";
+import { partOf, quantity, type PartOf } from "../../fields";
 
 /** A power resistor as bought, measured and mounted. */
 export const RESISTOR_FIELDS = {

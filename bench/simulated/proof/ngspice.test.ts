@@ -4,7 +4,7 @@ import { HeatLadder } from "../heat/HeatLadder";
 import { HEAT_FIELDS } from "../heat/heat";
 import { behindFilter, loadSpace, type LoadState } from "../load/loadSpace";
 import { speaker } from "../load/types";
-import { partOf } from "../rig/fields";
+import { partOf } from "../../fields";
 import { LINEAR_FIELDS, LinearSupplyModel } from "../supply/linear";
 import { MAINS_FIELDS, MainsModel } from "../supply/mains";
 import expected from "./ngspice.json";

@@ -1,4 +1,4 @@
-import { onOff, quantity, type PartOf } from "../rig/fields";
+import { onOff, quantity, type PartOf } from "../../fields";
 
 /** What the amplifier does to save itself. A limit of 0 is none. */
 export const PROTECTION_FIELDS = {

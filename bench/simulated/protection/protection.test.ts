@@ -1,5 +1,5 @@
 import type { StageReading } from "../amplifier/StageReading";
-import { partOf } from "../rig/fields";
+import { partOf } from "../../fields";
 import { PROTECTION_FIELDS, type ProtectionPart } from "./fields";
 import { Protection, type ProtectionEvent } from "./Protection";
 

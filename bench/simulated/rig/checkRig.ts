@@ -1,7 +1,7 @@
 import { failure, success, type Outcome } from "@/core/outcome";
 import { RESISTOR_FIELDS, SPEAKER_FIELDS, type Load } from "../load/types";
 import { FAULTS, type FaultName } from "./faultNames";
-import type { Field, Fields } from "./fields";
+import type { Field, Fields } from "../../fields";
 import { PLAIN_PARTS, STAGE_FIELDS, SUPPLY_FIELDS, type Rig } from "./rig";
 
 /** What was wrong, found deep inside a file. */

@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { resolve } from "node:path";
-import { checkRig, EXAMPLE_RIGS, FAULTS, rigSchema, type FaultName, type Rig } from "..";
+import { checkRig, EXAMPLE_RIGS, rigSchema, type Rig } from "..";
+import { FAULTS, type FaultName } from "./faultNames";
 import {
   DESK,
   harmonicRatio,

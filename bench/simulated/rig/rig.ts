@@ -24,7 +24,7 @@ import { LINEAR_FIELDS } from "../supply/linear";
 import { MAINS_FIELDS, type Mains } from "../supply/mains";
 import { SWITCHED_FIELDS } from "../supply/switched";
 import type { FaultName } from "./faultNames";
-import { quantity, type PartOf } from "./fields";
+import { quantity, type PartOf } from "../../fields";
 
 export const STAGE_FIELDS = {
   "class-a": CLASS_A_FIELDS,

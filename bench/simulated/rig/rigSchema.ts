@@ -1,6 +1,6 @@
 import { RESISTOR_FIELDS, SPEAKER_FIELDS } from "../load/types";
 import { FAULTS } from "./faultNames";
-import type { Field, Fields } from "./fields";
+import type { Field, Fields } from "../../fields";
 import { PLAIN_PARTS, STAGE_FIELDS, SUPPLY_FIELDS } from "./rig";
 
 /** The JSON Schema of a rig file, made from the same fields that check it. */

@@ -1,6 +1,6 @@
 import type { Stimulus } from "@/core/signal";
 import { addNoise } from "../instruments/seededNoise";
-import { quantity, type PartOf } from "../rig/fields";
+import { quantity, type PartOf } from "../../fields";
 
 /** What plays the stimulus. */
 export const SOURCE_FIELDS = {

@@ -1,4 +1,4 @@
-import { choice, quantity, type PartOf } from "../rig/fields";
+import { choice, quantity, type PartOf } from "../../fields";
 import { Rails, type Supply } from "./Rails";
 
 /** An external supply of one voltage. */

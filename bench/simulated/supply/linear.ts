@@ -1,4 +1,4 @@
-import { quantity, type PartOf } from "../rig/fields";
+import { quantity, type PartOf } from "../../fields";
 import { Rails, type Supply } from "./Rails";
 
 /** Transformer, bridge and reservoirs, unregulated; one winding half, and one reservoir, for each rail. */

@@ -1,4 +1,4 @@
-import { choice, quantity, type PartOf } from "../rig/fields";
+import { choice, quantity, type PartOf } from "../../fields";
 
 /** The socket that everything hangs on. */
 export const MAINS_FIELDS = {

@@ -3,7 +3,7 @@ import { LINEAR_FIELDS, LinearSupplyModel } from "./linear";
 import { MAINS_FIELDS, MainsModel, type Mains } from "./mains";
 import type { Supply } from "./Rails";
 import { SWITCHED_FIELDS, SwitchedModel } from "./switched";
-import { partOf } from "../rig/fields";
+import { partOf } from "../../fields";
 
 const STEP_SECONDS = 1 / 192_000;
 const MAINS = partOf(MAINS_FIELDS);

@@ -1,4 +1,4 @@
-import { quantity, type PartOf } from "../rig/fields";
+import { quantity, type PartOf } from "../../fields";
 import { Rails, type Supply } from "./Rails";
 
 /** A switched supply inside the amplifier: two regulated rails that share its power. */

@@ -1,9 +1,17 @@
-import type { RecordingRequest } from "@/bench/contract";
 import { analyseTone, type ToneReading } from "@/core/distortion";
 import { analysePowerSweep, powerAtDistortion, type PowerSweepResult } from "@/core/sweep";
 import { decodeChannel, readWavLayout } from "@/core/wav";
 import type { Capture } from "../../contract";
-import { checkRig, EXAMPLE_RIGS, record, resistor, type BenchLog, type Load, type Rig } from "..";
+import {
+  checkRig,
+  EXAMPLE_RIGS,
+  record,
+  resistor,
+  type BenchLog,
+  type Load,
+  type Rig,
+  type SimulatedRequest,
+} from "..";
 
 /** A rig from what differs from the usual. */
 export const rigOf = (json: object): Rig => {
@@ -150,7 +158,7 @@ export const sweepOf = (
   drives: readonly boolean[] = [true],
   stepSeconds = 0.08,
 ): { result: PowerSweepResult; log: BenchLog } => {
-  const request: RecordingRequest = {
+  const request: SimulatedRequest = {
     stimulus: {
       kind: "level-sweep",
       frequencyHz: 1000,

@@ -1,4 +1,4 @@
-import { instrumentFacts } from "@/bench/instrumentFacts";
+import { describedFacts } from "@/bench/catalogue";
 import type { Finding } from "@/core/outcome";
 import { RUN_KINDS } from "@/core/run";
 import {
@@ -45,7 +45,7 @@ export const playJob = async (
     };
   const instrument = { kind: "simulated", amplifier: job.rig, seed: job.seed } as const;
   // A job may come from the store, where it lay since a run was broken off.
-  const described = instrumentFacts(instrument);
+  const described = describedFacts(instrument);
   if (!described.ok) return described.finding;
   const facts = described.value;
   const { kind } = job;

@@ -8,7 +8,7 @@ import { settingTexts } from "../settingsForm";
 import { Choice, Line, SettingsFields } from "../SettingsFields";
 import { fieldsOf } from "./readFiles";
 import { type FileEntry } from "./useFiles";
-import type { OpenedFile } from "@/pipeline/readRun";
+import type { OpenedFile } from "@/pipeline/openFile";
 
 /** One file: what is in it, what it is taken for, and what of it is which output. */
 export function FileForm({

@@ -114,20 +114,31 @@ export const readFiles = async (
   const request: ReadRequest = {
     kind,
     settings,
-    files: group.map(({ fileName, opened, channels, inputChannel, fullScale }) => ({
-      fileName,
-      wav: opened?.wav ?? null,
-      fullScaleVolts: parseNumber(fullScale) ?? 0,
-      responseText: opened?.responseText ?? null,
-      channels: channels.filter((channel): channel is number => channel !== null),
-      inputChannel,
-    })),
+    instrument: {
+      kind: "files",
+      mainsHz: context.mainsHz,
+      files: group.flatMap(({ fileName, opened, channels, inputChannel, fullScale }) => {
+        const outputs = channels.filter((channel): channel is number => channel !== null);
+        return opened?.wav
+          ? {
+              fileName,
+              wav: opened.wav,
+              fullScaleVolts: parseNumber(fullScale) ?? 0,
+              layout: { outputs, input: inputChannel },
+            }
+          : [];
+      }),
+    },
     loads: conditions.channels,
     secondLoads: second && outputs.map((output) => second[output]),
-    mainsHz: context.mainsHz,
     ratedWatts: context.ratedWatts,
   };
-  const job = startJob((worker) => worker.readRun(request, callback(context.onReading)));
+  const texts = group.flatMap(({ opened }) => opened?.responseText ?? []);
+  const job = startJob((worker) =>
+    isText
+      ? worker.readResponseTables(texts, settings)
+      : worker.readRun(request, callback(context.onReading)),
+  );
   context.signal.addEventListener("abort", job.cancel);
   const outcome = await job.finished;
   if (!outcome.ok) return outcome.finding;

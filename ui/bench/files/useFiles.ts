@@ -5,7 +5,7 @@ import { parseNumber } from "@/core/units";
 import { startJob } from "@/workers/benchClient";
 import type { SettingTexts } from "../settingsForm";
 import { newId } from "../../parts/newId";
-import type { OpenedFile } from "@/pipeline/readRun";
+import type { OpenedFile } from "@/pipeline/openFile";
 
 /** A file as it was dropped, what it was taken for, and what the reviewer says of it. */
 export type FileEntry = {

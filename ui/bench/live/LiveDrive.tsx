@@ -147,17 +147,18 @@ export function LiveDrive({
           {
             kind,
             settings: {},
-            files: [
-              {
-                ...taken,
-                responseText: null,
-                channels: conditions.channels.map((_, k) => k),
-                inputChannel: null,
-              },
-            ],
+            instrument: {
+              kind: "files",
+              mainsHz: facts.mainsHz,
+              files: [
+                {
+                  ...taken,
+                  layout: { outputs: conditions.channels.map((_, k) => k), input: null },
+                },
+              ],
+            },
             loads: conditions.channels,
             secondLoads: null,
-            mainsHz: facts.mainsHz,
             ratedWatts: null,
           },
           callback(() => {}),

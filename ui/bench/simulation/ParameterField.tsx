@@ -1,16 +1,16 @@
 "use client";
 import { Box, HStack, Input, NativeSelect, Switch, Text } from "@chakra-ui/react";
 import { useId, useState } from "react";
-import type { Field, QuantityField } from "@/bench/simulated";
+import type { Field, QuantityField } from "@/bench/fields";
+import type { ParameterValue } from "@/bench/panel";
 import { formatEngineering, parseNumber } from "@/core/units";
 import { fromSlider, toSlider, TRAVEL } from "./sliderScale";
 
-type Value = number | string | boolean;
 export type ParameterFieldProps = {
   field: Field;
-  value: Value;
+  value: ParameterValue;
   isChanged: boolean;
-  onChange(value: Value): void;
+  onChange(value: ParameterValue): void;
 };
 
 /** One parameter of the rig, by whatever control its field asks for. */

@@ -1,19 +1,25 @@
 "use client";
 import { Box, Flex, Heading, HStack, NativeSelect } from "@chakra-ui/react";
 import { RotateCcw } from "lucide-react";
-import { useState } from "react";
-import type { Rig } from "@/bench/simulated";
+import { useMemo, useState } from "react";
+import { panelOf, withParameter, type AdjustableDescription } from "@/bench/catalogue";
+import { changeCount } from "@/bench/panel";
 import { ActionButton } from "../../parts/ActionButton";
 import { ParameterField } from "./ParameterField";
-import { changeCount, GROUPS, parameterOf, withParameter, type GroupName } from "./rigText";
 
-export type ParametersProps = { rig: Rig; original: Rig; onChange(rig: Rig): void };
+export type ParametersProps = {
+  instrument: AdjustableDescription;
+  original: AdjustableDescription;
+  onChange(instrument: AdjustableDescription): void;
+};
 
-/** All parameters of the rig, a group at a time; those that differ from the example stand out. */
-export function Parameters({ rig, original, onChange }: ParametersProps) {
-  const [name, setName] = useState<GroupName>("stage");
-  const group = GROUPS.find((each) => each.name === name) ?? GROUPS[0];
-  const changes = changeCount(rig, original);
+/** All parameters of an instrument, a group at a time; those that differ from the original stand out. */
+export function Parameters({ instrument, original, onChange }: ParametersProps) {
+  const panel = useMemo(() => panelOf(instrument), [instrument]);
+  const asShipped = useMemo(() => panelOf(original), [original]);
+  const [index, setIndex] = useState(0);
+  const group = panel.groups[index];
+  const changes = changeCount(panel, asShipped);
   return (
     <Flex direction="column" minH={0} h="100%">
       <HStack justify="space-between" mb={2} minH="32px">
@@ -30,14 +36,14 @@ export function Parameters({ rig, original, onChange }: ParametersProps) {
       <NativeSelect.Root mb={3}>
         <NativeSelect.Field
           aria-label="Group of parameters"
-          value={name}
-          onChange={(event) => setName(event.target.value as GroupName)}
+          value={index}
+          onChange={(event) => setIndex(Number(event.target.value))}
           bg="surface"
           borderColor="rime"
           fontWeight={600}
         >
-          {GROUPS.map((each) => (
-            <option key={each.name} value={each.name}>
+          {panel.groups.map((each, k) => (
+            <option key={each.name} value={k}>
               {each.label}
             </option>
           ))}
@@ -46,18 +52,15 @@ export function Parameters({ rig, original, onChange }: ParametersProps) {
       </NativeSelect.Root>
       <Box overflowY="auto" minH={0} flex={1} mx={-1} px={1}>
         <Flex direction="column" gap={2.5}>
-          {Object.entries(group.fields(rig)).map(([field, definition]) => {
-            const value = parameterOf(rig, name, field);
-            return (
-              <ParameterField
-                key={`${original.name}-${name}-${field}`}
-                field={definition}
-                value={value}
-                isChanged={value !== parameterOf(original, name, field)}
-                onChange={(next) => onChange(withParameter(rig, name, field, next))}
-              />
-            );
-          })}
+          {group.parameters.map(({ name, field, value }, k) => (
+            <ParameterField
+              key={`${asShipped.title}-${group.name}-${name}`}
+              field={field}
+              value={value}
+              isChanged={value !== asShipped.groups[index].parameters[k].value}
+              onChange={(next) => onChange(withParameter(instrument, group.name, name, next))}
+            />
+          ))}
         </Flex>
       </Box>
     </Flex>

@@ -3,7 +3,17 @@ import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { yupResolver } from "@hookform/resolvers/yup";
 import { useMemo, useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
-import { EXAMPLE_RIGS, FAULTS, type ExampleName, type Rig } from "@/bench/simulated";
+import {
+  fromCatalogue,
+  instrumentFacts,
+  mended,
+  panelOf,
+  renamed,
+  withFaultsOf,
+  type AdjustableDescription,
+  type CatalogueName,
+} from "@/bench/catalogue";
+import { changeCount } from "@/bench/panel";
 import { formatSignificant, parseNumber } from "@/core/units";
 import type { Amplifier, Claim, Load } from "@/records";
 import { fittingClaims } from "@/records/facts";
@@ -13,14 +23,18 @@ import { Panel } from "../../parts/Panel";
 import { ChoiceField, FormMessage, QuantityField } from "../../parts/TextField";
 import { simulationSchema, type SimulationSettings } from "../newRunSchema";
 import { loadChoice } from "../loadChoice";
+import { AmplifierPicker } from "./AmplifierPicker";
 import { Parameters } from "./Parameters";
 import { PredictedCurve, predictedLabel, PredictedReadings } from "./PredictedCurve";
 import { predictionRun } from "./predictionRun";
-import { RigPicker } from "./RigPicker";
-import { changeCount } from "./rigText";
 import { usePrediction } from "./usePrediction";
 
-export type Simulation = { rig: Rig; load: Load; channelsDriven: number; lastVoltsRms: number };
+export type Simulation = {
+  amplifier: object;
+  load: Load;
+  channelsDriven: number;
+  lastVoltsRms: number;
+};
 export type SimulatedBenchProps = {
   amplifier: Amplifier;
   /** As planned; null is as usual. */ channelsDriven: number | null;
@@ -30,8 +44,8 @@ export type SimulatedBenchProps = {
   onStart(simulation: Simulation): void;
 };
 
-/** The example nearest to what stands on the bench. */
-export const NEAREST_RIG: Record<Amplifier["kind"], ExampleName> = {
+/** The one in the catalogue that is nearest to what stands on the bench. */
+export const NEAREST: Record<Amplifier["kind"], CatalogueName> = {
   home: "home-class-ab",
   vintage: "vintage-class-ab",
   mini: "mini-bridge-brick",
@@ -46,9 +60,12 @@ export function SimulatedBench({
   busy,
   onStart,
 }: SimulatedBenchProps) {
-  const [name, setName] = useState<ExampleName>(NEAREST_RIG[amplifier.kind]);
-  const original = EXAMPLE_RIGS[name];
-  const [rig, setRig] = useState<Rig>(original);
+  const [name, setName] = useState<CatalogueName>(NEAREST[amplifier.kind]);
+  const original = useMemo(() => fromCatalogue(name), [name]);
+  const [instrument, setInstrument] = useState<AdjustableDescription>(original);
+  const panel = useMemo(() => panelOf(instrument), [instrument]);
+  const asShipped = useMemo(() => panelOf(original), [original]);
+  const { channelCount, mainsHz } = useMemo(() => instrumentFacts(instrument), [instrument]);
   const { register, handleSubmit, formState, control } = useForm<
     Record<keyof SimulationSettings, string>,
     unknown,
@@ -69,34 +86,33 @@ export function SimulatedBench({
   const load = loads.find(({ id }) => id === loadId) ?? loads[0];
   const channelsDriven = Math.max(
     1,
-    Math.min(
-      load.channels.length,
-      rig.input.channelCount,
-      Math.round(parseNumber(channelsText) ?? 1),
-    ),
+    Math.min(load.channels.length, channelCount, Math.round(parseNumber(channelsText) ?? 1)),
   );
   const askedVolts = parseNumber(lastText);
   const lastVoltsRms = askedVolts !== null && askedVolts > 0 ? askedVolts : null;
   const request = useMemo(
     () => ({
-      instrument: { kind: "simulated" as const, amplifier: rig, seed: 1 },
+      instrument,
       loadOhms: load.channels.map(({ ohms }) => ohms),
       channelsDriven,
       lastVoltsRms,
     }),
-    [rig, load, channelsDriven, lastVoltsRms],
+    [instrument, load, channelsDriven, lastVoltsRms],
   );
   const { prediction, message, isBehind } = usePrediction(request);
 
-  const choose = (next: ExampleName) => {
+  const choose = (next: CatalogueName) => {
     setName(next);
-    setRig(EXAMPLE_RIGS[next]);
+    setInstrument(fromCatalogue(next));
   };
   const start = handleSubmit(({ channelsDriven: driven }) => {
     const drive = lastVoltsRms ?? prediction?.lastVoltsRms;
     if (drive)
       onStart({
-        rig: changeCount(rig, original) > 0 ? { ...rig, name: `${original.name}, changed` } : rig,
+        amplifier: (changeCount(panel, asShipped) > 0
+          ? renamed(instrument, `${asShipped.title}, changed`)
+          : instrument
+        ).amplifier,
         load,
         channelsDriven: Math.min(driven, load.channels.length),
         lastVoltsRms: drive,
@@ -116,7 +132,7 @@ export function SimulatedBench({
       h="calc(100dvh - 316px)"
     >
       <Panel display="flex" flexDirection="column" minH={0} px={2} py={2.5}>
-        <RigPicker chosen={name} onChoose={choose} />
+        <AmplifierPicker chosen={name} onChoose={choose} />
       </Panel>
       <Panel display="flex" flexDirection="column" minH={0}>
         <Predicted
@@ -125,7 +141,8 @@ export function SimulatedBench({
           load={load}
           channelsDriven={channelsDriven}
           claims={claims}
-          rig={rig}
+          title={panel.title}
+          mainsHz={mainsHz}
         />
         <FormMessage>{message ?? undefined}</FormMessage>
         <Grid templateColumns="1.35fr 0.8fr 1fr" gap={3} mt={2} alignItems="start">
@@ -141,7 +158,7 @@ export function SimulatedBench({
             label="Channels driven"
             field={register("channelsDriven")}
             error={errors.channelsDriven}
-            unit={`of ${Math.min(load.channels.length, rig.input.channelCount)}`}
+            unit={`of ${Math.min(load.channels.length, channelCount)}`}
           />
           <QuantityField
             label="Raise the drive to"
@@ -162,10 +179,16 @@ export function SimulatedBench({
         </HStack>
       </Panel>
       <Panel display="flex" flexDirection="column" minH={0}>
-        {original.faults.length > 0 && (
-          <Fault key={name} rig={rig} original={original} onChange={setRig} />
+        {asShipped.faults.length > 0 && (
+          <Fault
+            key={name}
+            faults={asShipped.faults}
+            isMended={panel.faults.length === 0}
+            onMend={() => setInstrument(mended(instrument))}
+            onBreak={() => setInstrument(withFaultsOf(instrument, original))}
+          />
         )}
-        <Parameters rig={rig} original={original} onChange={setRig} />
+        <Parameters instrument={instrument} original={original} onChange={setInstrument} />
       </Panel>
     </Grid>
   );
@@ -177,24 +200,33 @@ type PredictedProps = {
   load: Load;
   channelsDriven: number;
   claims: readonly Claim[];
-  rig: Rig;
+  title: string;
+  mainsHz: number;
 };
 
-function Predicted({ prediction, isBehind, load, channelsDriven, claims, rig }: PredictedProps) {
+function Predicted({
+  prediction,
+  isBehind,
+  load,
+  channelsDriven,
+  claims,
+  title,
+  mainsHz,
+}: PredictedProps) {
   if (!prediction)
     return (
       <Flex flex={1} align="center" justify="center">
-        <Text color="muted">Working out what {rig.name} would do…</Text>
+        <Text color="muted">Working out what {title} would do…</Text>
       </Flex>
     );
-  const run = predictionRun(prediction, load, channelsDriven, rig.mains.frequencyHz);
+  const run = predictionRun(prediction, load, channelsDriven, mainsHz);
   const claim = fittingClaims(run, claims)[0] ?? null;
   return (
     <>
       <Flex justify="space-between" align="start" gap={4}>
         <Box minW={0}>
           <Heading as="h2" fontSize="17px">
-            {rig.name}
+            {title}
           </Heading>
           <Text color="muted" fontSize="14px">
             Predicted {predictedLabel(run, claim)}
@@ -204,15 +236,24 @@ function Predicted({ prediction, isBehind, load, channelsDriven, claims, rig }: 
           <PredictedReadings run={run} claim={claim} />
         </Box>
       </Flex>
-      <PredictedCurve run={run} claim={claim} name={rig.name} />
+      <PredictedCurve run={run} claim={claim} name={title} />
     </>
   );
 }
 
-/** A rig with something wrong: to be found first, then told, then mended to see the difference. */
-function Fault({ rig, original, onChange }: { rig: Rig; original: Rig; onChange(rig: Rig): void }) {
+/** One with something wrong: to be found first, then told, then mended to see the difference. */
+function Fault({
+  faults,
+  isMended,
+  onMend,
+  onBreak,
+}: {
+  faults: readonly string[];
+  isMended: boolean;
+  onMend(): void;
+  onBreak(): void;
+}) {
   const [isTold, setTold] = useState(false);
-  const isMended = rig.faults.length === 0;
   return (
     <Box
       bg="ochreWash"
@@ -224,18 +265,11 @@ function Fault({ rig, original, onChange }: { rig: Rig; original: Rig; onChange(
       mb={3}
     >
       <Text fontWeight={700} fontSize="14.5px">
-        {isTold
-          ? original.faults.map((fault) => FAULTS[fault]).join("; ") + "."
-          : "Something is wrong with it."}
+        {isTold ? `${faults.join("; ")}.` : "Something is wrong with it."}
       </Text>
       <HStack mt={1.5}>
         {isTold ? (
-          <ActionButton
-            minH="34px"
-            px={3}
-            fontSize="13.5px"
-            onClick={() => onChange({ ...rig, faults: isMended ? original.faults : [] })}
-          >
+          <ActionButton minH="34px" px={3} fontSize="13.5px" onClick={isMended ? onBreak : onMend}>
             {isMended ? "Bring the fault back" : "Mend it and compare"}
           </ActionButton>
         ) : (

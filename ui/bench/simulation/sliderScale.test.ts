@@ -1,11 +1,6 @@
 import fc from "fast-check";
-import {
-  PLAIN_PARTS,
-  STAGE_FIELDS,
-  SUPPLY_FIELDS,
-  type Field,
-  type QuantityField,
-} from "@/bench/simulated";
+import { PLAIN_PARTS, STAGE_FIELDS, SUPPLY_FIELDS } from "@/bench/simulated";
+import type { Field, QuantityField } from "@/bench/fields";
 import { fromSlider, toSlider, TRAVEL } from "./sliderScale";
 
 const quantities = [

@@ -1,4 +1,4 @@
-import type { QuantityField } from "@/bench/simulated";
+import type { QuantityField } from "@/bench/fields";
 
 /** A slider's travel. */
 export const TRAVEL = 1000;

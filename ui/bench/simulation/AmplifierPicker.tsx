@@ -1,17 +1,16 @@
 "use client";
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { EXAMPLE_RIGS, type ExampleName } from "@/bench/simulated";
-import { kindText } from "./rigText";
+import { CATALOGUE, fromCatalogue, panelOf, type CatalogueName } from "@/bench/catalogue";
 
-const NAMES = Object.keys(EXAMPLE_RIGS) as ExampleName[];
+const SHIPPED = CATALOGUE.map((name) => ({ name, ...panelOf(fromCatalogue(name)) }));
 
 /** The amplifiers that ship with the bench, one to be chosen. */
-export function RigPicker({
+export function AmplifierPicker({
   chosen,
   onChoose,
 }: {
-  chosen: ExampleName;
-  onChoose(name: ExampleName): void;
+  chosen: CatalogueName;
+  onChoose(name: CatalogueName): void;
 }) {
   return (
     <Flex
@@ -22,8 +21,7 @@ export function RigPicker({
       overflowY="auto"
       minH={0}
     >
-      {NAMES.map((name) => {
-        const rig = EXAMPLE_RIGS[name];
+      {SHIPPED.map(({ name, title, note, faults }) => {
         const isChosen = name === chosen;
         return (
           <Box
@@ -43,18 +41,18 @@ export function RigPicker({
             <label>
               <input
                 type="radio"
-                name="rig"
+                name="simulated-amplifier"
                 value={name}
                 checked={isChosen}
                 onChange={() => onChoose(name)}
                 style={{ position: "absolute", opacity: 0 }}
               />
               <Text as="span" display="block" fontWeight={700} fontSize="15px" lineHeight={1.25}>
-                {rig.name}
+                {title}
               </Text>
               <Text as="span" display="block" color="muted" fontSize="13px" lineHeight={1.3}>
-                {kindText(rig)}
-                {rig.faults.length > 0 && ", faulty"}
+                {note}
+                {faults.length > 0 && ", faulty"}
               </Text>
             </label>
           </Box>

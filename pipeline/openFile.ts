@@ -1,0 +1,103 @@
+import {
+  guessKind,
+  isResponseText,
+  readResponseText,
+  readScopeRecord,
+  type KindGuess,
+} from "@/core/files";
+import { peakOf } from "@/core/numeric";
+import { failure, success, type Outcome } from "@/core/outcome";
+import { encodeWav, readWavLayout } from "@/core/wav";
+import { decodeCapture } from "./decode";
+
+/** A file as it came, made into a recording; a response as text has no samples. */
+export type OpenedFile = {
+  fileName: string;
+  /** The recording as WAV: the file itself, or what was made of a scope's record. */
+  wav: Uint8Array<ArrayBuffer> | null;
+  /** Volts at full scale, where the file itself tells them. */
+  fullScaleVolts: number | null;
+  channelCount: number;
+  channelNames: readonly string[];
+  sampleRateHz: number;
+  seconds: number;
+  guess: KindGuess;
+  responseText: string | null;
+};
+
+const MOST_TEXT_BYTES = 200 * 1024 * 1024;
+/** Enough to guess from. */
+const GUESSED_SAMPLES = 4_000_000;
+
+/** Opens a WAV, a scope's record or a response as text, and guesses what it was made for. */
+export const openFile = (
+  fileName: string,
+  bytes: Uint8Array<ArrayBuffer>,
+  givenRateHz: number | null,
+): Outcome<OpenedFile> => {
+  if (isWav(bytes) || /\.wav$/i.test(fileName)) return openWav(fileName, bytes);
+  if (bytes.length > MOST_TEXT_BYTES)
+    return failure(
+      "unsupported-encoding",
+      fileName,
+      "it is no WAV file, and too long for text. Choose a WAV, a scope's CSV or a response as text.",
+    );
+  const text = new TextDecoder().decode(bytes);
+  if (isResponseText(text)) {
+    const response = readResponseText(text);
+    if (!response.ok) return response;
+    return success({
+      fileName,
+      wav: null,
+      fullScaleVolts: null,
+      channelCount: 1,
+      channelNames: ["response"],
+      sampleRateHz: 0,
+      seconds: 0,
+      guess: { kind: "response", because: `${response.value.length} frequencies with their dB` },
+      responseText: text,
+    });
+  }
+  const record = readScopeRecord(text, givenRateHz);
+  if (!record.ok) return record;
+  const { channels, names, sampleRateHz } = record.value;
+  const peak = Math.max(...channels.map(peakOf));
+  const fullScaleVolts = peak > 0 ? 1.25 * peak : 1;
+  return success({
+    fileName,
+    wav: encodeWav([...channels], sampleRateHz, fullScaleVolts, "float32"),
+    fullScaleVolts,
+    channelCount: channels.length,
+    channelNames: names,
+    sampleRateHz,
+    seconds: channels[0].length / sampleRateHz,
+    guess: guessKind(channels, sampleRateHz),
+    responseText: null,
+  });
+};
+
+const isWav = (bytes: Uint8Array): boolean =>
+  ["RIFF", "RF64"].includes(String.fromCharCode(...bytes.subarray(0, 4)));
+
+const openWav = (fileName: string, wav: Uint8Array<ArrayBuffer>): Outcome<OpenedFile> => {
+  const layout = readWavLayout(wav);
+  if (!layout.ok) return layout;
+  const decoded = decodeCapture(wav, 1);
+  if (!decoded.ok) return decoded;
+  const { channels, sampleRateHz } = decoded.value;
+  const guess = guessKind(
+    channels.map((volts) => volts.subarray(0, GUESSED_SAMPLES)),
+    sampleRateHz,
+  );
+  return success({
+    fileName,
+    wav,
+    fullScaleVolts: null,
+    channelCount: channels.length,
+    channelNames: channels.map((_, k) => `channel ${k + 1}`),
+    sampleRateHz,
+    seconds: channels[0].length / sampleRateHz,
+    guess,
+    responseText: null,
+  });
+};
