@@ -8,7 +8,7 @@ export default tseslint.config(
   {
     rules: {
       "max-lines": ["error", { max: 420, skipBlankLines: true, skipComments: true }],
-      "max-params": ["error", 6],
+      "max-params": ["error", 4],
       "no-nested-ternary": "error",
       complexity: ["error", 14],
       // Nothing here goes through the React compiler, which is what this rule is about.

@@ -28,8 +28,7 @@ export type PartOf<F extends Fields> = { -readonly [K in keyof F]: ValueOf<F[K]>
 export const quantity = (
   label: string,
   unit: string,
-  least: number,
-  most: number,
+  [least, most]: readonly [number, number],
   usual: number,
 ): QuantityField => ({ type: "quantity", label, unit, least, most, usual });
 export const choice = <const T extends string | number>(

@@ -230,7 +230,7 @@ const sweptResponse = ({ line, channels, sampleRateHz }: RunInput): object => {
   return {
     channels: channels.map((volts) => {
       const found = valueOf(
-        sweepResponse(volts, stimulus, sampleRateHz, swept, {
+        sweepResponse(volts, { stimulus, sweep: swept }, sampleRateHz, {
           pointsPerDecade: 24,
           highestOrder: 5,
         }),

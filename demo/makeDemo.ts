@@ -80,17 +80,21 @@ const addDemoAmplifier = async (
   const loads: Load[] = [];
   for (const load of demo.loads) loads.push(await addLoad(db, amplifier.id, load));
   for (const [index, run] of demo.runs.entries()) {
-    const draft = await demoRun(folder, demo.simulated, loads[run.load], run, index);
+    const draft = await demoRun(
+      folder,
+      { simulated: demo.simulated, load: loads[run.load] },
+      run,
+      index,
+    );
     const takenAt = new Date(start.getTime() + (index + 1) * 20 * MINUTE).toISOString();
-    await addRun(db, folder, amplifier.id, draft, takenAt);
+    await addRun(db, folder, { amplifierId: amplifier.id, takenAt }, draft);
   }
 };
 
 /** A power sweep played and read as on the Bench, its recording kept in the folder. */
 const demoRun = async (
   folder: string,
-  simulated: DemoAmplifier["simulated"],
-  load: Load,
+  { simulated, load }: { simulated: DemoAmplifier["simulated"]; load: Load },
   { channelsDriven, lastVoltsRms }: DemoAmplifier["runs"][number],
   seed: number,
 ): Promise<RunDraft> => {

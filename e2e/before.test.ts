@@ -18,10 +18,10 @@ const outlook = async (): Promise<string> =>
 
 test("Brief: a pasted sheet is read line by line; a vague line is completed, and becomes a claim", async () => {
   await driver().get(`${url()}/amplifiers/new`);
-  await fill(driver(), "Amplifier", "Maker", "Gantry");
-  await fill(driver(), "Amplifier", "Model", "Pebble");
-  await fill(driver(), "Amplifier", "Kind", "Mini");
-  await fill(driver(), "Amplifier", "Output stage", "Class AB");
+  await fill(driver(), ["Amplifier", "Maker"], "Gantry");
+  await fill(driver(), ["Amplifier", "Model"], "Pebble");
+  await fill(driver(), ["Amplifier", "Kind"], "Mini");
+  await fill(driver(), ["Amplifier", "Output stage"], "Class AB");
   await press(driver(), "Put it on the shelf");
   await shows(driver(), "Specification sheet");
   const sheet = await driver().findElement(By.css("textarea[aria-label^=Specification]"));
@@ -33,7 +33,7 @@ test("Brief: a pasted sheet is read line by line; a vague line is completed, and
   await shows(driver(), "“Crystal clear sound”");
   await press(driver(), "Complete it");
   expect(await valueOf("Claim", "As printed")).toBe("2 x 45 W into 4 ohms");
-  await fill(driver(), "Claim", "At no more than", "10 %");
+  await fill(driver(), ["Claim", "At no more than"], "10 %");
   await press(driver(), "Save claim");
   await shows(driver(), "45 W per channel into 4 Ω, both channels driven, at 10 % THD+N");
   await shows(driver(), "kept as a claim");
@@ -41,16 +41,16 @@ test("Brief: a pasted sheet is read line by line; a vague line is completed, and
 
 test("Brief: details are kept as they are typed; nonsense is explained beside its field and stays; undo goes back", async () => {
   await press(driver(), "Supply");
-  await fill(driver(), "Details", "Kind", "brick");
-  await fill(driver(), "Details", "Volts", "24 V");
-  await fill(driver(), "Details", "Amperes", "three");
+  await fill(driver(), ["Details", "Kind"], "brick");
+  await fill(driver(), ["Details", "Volts"], "24 V");
+  await fill(driver(), ["Details", "Amperes"], "three");
   await shows(driver(), "Give the amperes on its label");
   expect(await valueOf("Details", "Amperes")).toBe("three");
-  await fill(driver(), "Details", "Amperes", "3");
+  await fill(driver(), ["Details", "Amperes"], "3");
   await kept();
-  await fill(driver(), "Details", "Voltage gain, level fully up", "30");
+  await fill(driver(), ["Details", "Voltage gain, level fully up"], "30");
   await kept();
-  await fill(driver(), "Details", "Mass", "4,2");
+  await fill(driver(), ["Details", "Mass"], "4,2");
   await kept();
   await click(await undoOf("Details"));
   expect(await valueOf("Details", "Mass")).toBe("");
@@ -59,7 +59,7 @@ test("Brief: details are kept as they are typed; nonsense is explained beside it
   await click(await undoOf("Details"));
   expect(await valueOf("Details", "Voltage gain, level fully up")).toBe("");
   await kept();
-  await fill(driver(), "Details", "Voltage gain, level fully up", "30");
+  await fill(driver(), ["Details", "Voltage gain, level fully up"], "30");
   await kept();
   await driver().navigate().refresh();
   await shows(driver(), "What feeds it");
@@ -90,11 +90,11 @@ test("Forecast: the ceiling that bites first, and what changes when the supply's
   await click(
     await driver().findElement(By.css("[aria-label='Ceilings: 4 Ω, both channels driven']")),
   );
-  await fill(driver(), "Assumptions", "Efficiency at full output", "lots");
+  await fill(driver(), ["Assumptions", "Efficiency at full output"], "lots");
   await shows(driver(), "Not a number.");
-  await fill(driver(), "Assumptions", "Efficiency at full output", "80");
+  await fill(driver(), ["Assumptions", "Efficiency at full output"], "80");
   await driver().wait(async () => (await outlook()).includes("27.2 W"), PATIENCE_MS);
-  await fill(driver(), "Assumptions", "Source gives (a telephone 0.5, a player 2)", "0.2");
+  await fill(driver(), ["Assumptions", "Source gives (a telephone 0.5, a player 2)"], "0.2");
   await driver().wait(
     async () => (await outlook()).includes("the drive from the source ends it at 10 W"),
     PATIENCE_MS,
@@ -117,8 +117,8 @@ test("Forecast: a model that stands for it plays its curve against the claim", a
 
 const resistor = async (name: string, reads: string): Promise<void> => {
   await driver().findElement(By.xpath("//button[normalize-space()='wire-wound']")).click();
-  await fill(driver(), "Resistor", "Name", name);
-  await fill(driver(), "Resistor", "Meter reads", reads);
+  await fill(driver(), ["Resistor", "Name"], name);
+  await fill(driver(), ["Resistor", "Meter reads"], reads);
 };
 
 test("Load: resistors go on the shelf as measured, and a bad one is explained", async () => {
@@ -128,8 +128,8 @@ test("Load: resistors go on the shelf as measured, and a bad one is explained", 
   await press(driver(), "Fill the resistor shelf");
   await resistor("R1", "heavy");
   await shows(driver(), "Give what the meter reads");
-  await fill(driver(), "Resistor", "Meter reads", "8R27");
-  await fill(driver(), "Resistor", "Leads alone", "0.06");
+  await fill(driver(), ["Resistor", "Meter reads"], "8R27");
+  await fill(driver(), ["Resistor", "Leads alone"], "0.06");
   await shows(driver(), "8.210 Ω");
   for (const [name, reads] of [
     ["R2", "8.2"],
@@ -143,12 +143,12 @@ test("Load: resistors go on the shelf as measured, and a bad one is explained", 
 test("Load: the best network is drawn with its ohms, watts, heat and time; it is built, measured and kept", async () => {
   await press(driver(), "Find one");
   await shows(driver(), "The best from your shelf");
-  await fill(driver(), "What is wanted", "Channels", "1");
-  await fill(driver(), "What is wanted", "Ohms", "8");
+  await fill(driver(), ["What is wanted", "Channels"], "1");
+  await fill(driver(), ["What is wanted", "Ohms"], "8");
   await shows(driver(), "Other ways, and why they are worse");
   await shows(driver(), "4 parts to wire instead of 1");
-  await fill(driver(), "What is wanted", "Ohms", "4");
-  await fill(driver(), "What is wanted", "Channels", "2");
+  await fill(driver(), ["What is wanted", "Ohms"], "4");
+  await fill(driver(), ["What is wanted", "Channels"], "2");
   await driver().wait(
     async () => (await driver().findElements(By.css("svg[aria-label^='Circuit:']"))).length === 2,
     PATIENCE_MS,
@@ -158,15 +158,15 @@ test("Load: the best network is drawn with its ohms, watts, heat and time; it is
   expect(circuits.length).toBe(2);
   for (const circuit of circuits)
     expect(await circuit.getAttribute("aria-label")).toMatch(/^Circuit: R\d ∥ R\d$/);
-  await fill(driver(), "What is wanted", "Each takes", "9000");
+  await fill(driver(), ["What is wanted", "Each takes"], "9000");
   await shows(driver(), "Not to be run at this power at all.");
-  await fill(driver(), "What is wanted", "Each takes", "nothing");
+  await fill(driver(), ["What is wanted", "Each takes"], "nothing");
   await shows(driver(), "Say what is wanted, in numbers above zero.");
-  await fill(driver(), "What is wanted", "Each takes", "45");
+  await fill(driver(), ["What is wanted", "Each takes"], "45");
   await shows(driver(), "The best from your shelf");
   await press(driver(), "Build it");
   await shows(driver(), "The ohms below are worked out");
-  await fill(driver(), "Load", "Measured", "4.09");
+  await fill(driver(), ["Load", "Measured"], "4.09");
   await press(driver(), "Save load");
   await shows(driver(), "4.090");
   expect((await driver().findElements(By.css("svg[aria-label^='Circuit:']"))).length).toBe(2);
@@ -179,7 +179,7 @@ const probe = async (choice: string): Promise<void> =>
 
 test("Rig: the wiring warns of a grounded probe on outputs that swing; cautions are confirmed and the moment kept", async () => {
   await open("brief", "Speaker terminals");
-  await fill(driver(), "Details", "Speaker terminals", "bridge-tied");
+  await fill(driver(), ["Details", "Speaker terminals"], "bridge-tied");
   await kept();
   await open("rig", "Wiring and safety");
   await shows(driver(), "Not like this: earth");
@@ -215,14 +215,14 @@ test("Rig: the divider keeps the converter from being overdriven; the calibratio
         By.xpath("//form[@aria-label='Instruments']//label[normalize-space()='Name']"),
       )
     ).length;
-    await fill(driver(), "Instruments", "What it is", role, last);
-    await fill(driver(), "Instruments", "Name", name, last);
-    if (role === "converter") await fill(driver(), "Instruments", "Takes at most", "2");
-    else await fill(driver(), "Instruments", "Accurate to", "400", last);
+    await fill(driver(), ["Instruments", "What it is"], role, last);
+    await fill(driver(), ["Instruments", "Name"], name, last);
+    if (role === "converter") await fill(driver(), ["Instruments", "Takes at most"], "2");
+    else await fill(driver(), ["Instruments", "Accurate to"], "400", last);
   }
-  await fill(driver(), "Instruments", "Accuracy", "perfect", 2);
+  await fill(driver(), ["Instruments", "Accuracy"], "perfect", 2);
   await shows(driver(), "Give its accuracy, such as 0.5 %");
-  await fill(driver(), "Instruments", "Accuracy", "0.5", 2);
+  await fill(driver(), ["Instruments", "Accuracy"], "0.5", 2);
   await kept();
   await press(driver(), "Divider and calibration");
   await shows(driver(), "left above the highest peak");
@@ -231,13 +231,13 @@ test("Rig: the divider keeps the converter from being overdriven; the calibratio
   await upper.sendKeys("1k");
   await lower.sendKeys("1k");
   await shows(driver(), "overdriven by");
-  await fill(driver(), "Calibration", "Voltmeter reads", "a lot");
+  await fill(driver(), ["Calibration", "Voltmeter reads"], "a lot");
   await shows(driver(), "Give what the voltmeter reads");
-  await fill(driver(), "Calibration", "Recorded level", "3 dB");
+  await fill(driver(), ["Calibration", "Recorded level"], "3 dB");
   await shows(driver(), "Above full scale: the recording is overdriven.");
-  await fill(driver(), "Calibration", "Voltmeter reads", "2,83");
-  await fill(driver(), "Calibration", "Tone", "1k");
-  await fill(driver(), "Calibration", "Recorded level", "-12 dB");
+  await fill(driver(), ["Calibration", "Voltmeter reads"], "2,83");
+  await fill(driver(), ["Calibration", "Tone"], "1k");
+  await fill(driver(), ["Calibration", "Recorded level"], "-12 dB");
   await shows(driver(), "The voltmeter is accurate up to 400 Hz only.");
   await shows(driver(), "V at full scale");
   const tone = join(folder(), "loop.wav");
@@ -275,7 +275,7 @@ test("Plan: three sizes; runs are moved by keys, removed, added and undone; it i
   await shows(driver(), "for 3 runs");
   await press(driver(), "Everything");
   await shows(driver(), "Heat soak");
-  await fill(driver(), "Limits", "At the bench a day", "0.5");
+  await fill(driver(), ["Limits", "At the bench a day"], "0.5");
   await shows(driver(), "longer than a day of 0.5 h");
   await press(driver(), "Quick look");
   await shows(driver(), "for 3 runs");

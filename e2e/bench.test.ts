@@ -83,7 +83,7 @@ const toStage = async (stage: string, text: string): Promise<void> => {
 /** Sets a guard in the Rig and comes back to the Bench. */
 const guard = async (label: string, text: string): Promise<void> => {
   await toStage("rig", "Guards");
-  await fill(driver(), "Guards", label, text);
+  await fill(driver(), ["Guards", label], text);
   await kept();
   await toStage("bench", "New run");
 };

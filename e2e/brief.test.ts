@@ -12,8 +12,8 @@ const { click, kept, undoOf, valueOf } = forms(driver);
 
 test("an amplifier goes on the shelf, with a claim", async () => {
   await driver().get(`${url()}/amplifiers/new`);
-  await fill(driver(), "Amplifier", "Maker", "Gantry");
-  await fill(driver(), "Amplifier", "Model", "Pebble");
+  await fill(driver(), ["Amplifier", "Maker"], "Gantry");
+  await fill(driver(), ["Amplifier", "Model"], "Pebble");
   await press(driver(), "Put it on the shelf");
   await shows(driver(), "What is claimed");
   for (const [label, text] of [
@@ -22,14 +22,14 @@ test("an amplifier goes on the shelf, with a claim", async () => {
     ["Load", "4"],
     ["At no more than", "10 %"],
   ])
-    await fill(driver(), "Claim", label, text);
+    await fill(driver(), ["Claim", label], text);
   await press(driver(), "Save claim");
   await shows(driver(), "45 W per channel into 4 Ω");
 });
 
 test("a claim that is half typed survives a reload; Cancel gives it up", async () => {
   await press(driver(), "Add a claim");
-  await fill(driver(), "Claim", "As printed", "60 W music power");
+  await fill(driver(), ["Claim", "As printed"], "60 W music power");
   await driver().navigate().refresh();
   await shows(driver(), "What is claimed");
   await press(driver(), "Add a claim");
@@ -45,9 +45,9 @@ test("a claim that is half typed survives a reload; Cancel gives it up", async (
 });
 
 test("what it is may be changed; a name that is taken away is asked for, and the one before stays kept", async () => {
-  await fill(driver(), "Amplifier", "Year", "next");
+  await fill(driver(), ["Amplifier", "Year"], "next");
   await shows(driver(), "Give the year as four digits");
-  await fill(driver(), "Amplifier", "Year", "2023");
+  await fill(driver(), ["Amplifier", "Year"], "2023");
   await kept();
   const maker = await fieldOf(driver(), "Amplifier", "Maker");
   await maker.sendKeys(Key.chord(Key.CONTROL, "a"), Key.DELETE);
@@ -59,7 +59,7 @@ test("what it is may be changed; a name that is taken away is asked for, and the
 
 test("a server that was killed is told of, and what was typed meanwhile is kept once it is back", async () => {
   await kill();
-  await fill(driver(), "Details", "Lent by", "the importer");
+  await fill(driver(), ["Details", "Lent by"], "the importer");
   await shows(driver(), "Not kept yet: the program does not answer");
   expect(await valueOf("Details", "Lent by")).toBe("the importer");
   await start();

@@ -108,8 +108,7 @@ export const fieldOf = (
 /** Replaces what stands in a field. */
 export const fill = async (
   driver: WebDriver,
-  form: string,
-  label: string,
+  [form, label]: readonly [string, string],
   text: string,
   nth = 1,
 ): Promise<void> => {

@@ -61,7 +61,7 @@ export const killLoop = async (
       for (let k = 0; !isOver; k++) {
         const number = kill * 1000 + saver * 250 + k;
         try {
-          await saveRun(server, amplifierId, number, book, unanswered);
+          await saveRun(server, amplifierId, number, { book, unanswered });
           if (saver === 0) await saveClaim(server, amplifierId, book);
           if (saver === 1) documents += await saveSize(server, amplifierId, `${number}`, book);
         } catch {
@@ -92,8 +92,7 @@ const saveRun = async (
   { url }: Server,
   amplifierId: string,
   number: number,
-  book: Book,
-  unanswered: Map<string, string>,
+  { book, unanswered }: { book: Book; unanswered: Map<string, string> },
 ): Promise<void> => {
   const [again] = unanswered;
   if (again) {

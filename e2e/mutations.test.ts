@@ -35,7 +35,7 @@ beforeAll(async () => {
   const { id: amplifier } = await addAmplifier(db, amplifierDraft, "2026-01-01");
   const { sha256 } = await captureOf(folder, "samples");
   const run = runDraft();
-  await addRun(db, folder, amplifier, run, "2026-01-02");
+  await addRun(db, folder, { amplifierId: amplifier, takenAt: "2026-01-02" }, run);
   ids = {
     amplifier,
     claim: (await addClaim(db, amplifier, claimDraft)).id,

@@ -41,32 +41,32 @@ test("an empty shelf says what it is for; a new amplifier goes on it", async () 
   await shows(driver(), "A new amplifier");
   await press(driver(), "Put it on the shelf");
   await shows(driver(), "Say who made it");
-  await fill(driver(), "Amplifier", "Maker", "Larkspur");
-  await fill(driver(), "Amplifier", "Model", "Two");
-  await fill(driver(), "Amplifier", "Output stage", "Class AB");
-  await fill(driver(), "Amplifier", "Year", "nineteen");
+  await fill(driver(), ["Amplifier", "Maker"], "Larkspur");
+  await fill(driver(), ["Amplifier", "Model"], "Two");
+  await fill(driver(), ["Amplifier", "Output stage"], "Class AB");
+  await fill(driver(), ["Amplifier", "Year"], "nineteen");
   await press(driver(), "Put it on the shelf");
   await shows(driver(), "four digits");
   expect(await (await fieldOf(driver(), "Amplifier", "Maker")).getAttribute("value")).toBe(
     "Larkspur",
   );
-  await fill(driver(), "Amplifier", "Year", "1982");
+  await fill(driver(), ["Amplifier", "Year"], "1982");
   await press(driver(), "Put it on the shelf");
   await shows(driver(), "What is claimed");
 });
 
 test("a claim with nonsense is explained beside its fields and kept; a sensible one is stored", async () => {
-  await fill(driver(), "Claim", "As printed", "50 W per channel into 8 ohms");
-  await fill(driver(), "Claim", "Power per channel", "loud");
-  await fill(driver(), "Claim", "At no more than", "0");
+  await fill(driver(), ["Claim", "As printed"], "50 W per channel into 8 ohms");
+  await fill(driver(), ["Claim", "Power per channel"], "loud");
+  await fill(driver(), ["Claim", "At no more than"], "0");
   await press(driver(), "Save claim");
   await shows(driver(), "Give the claimed power in watts");
   await shows(driver(), "The limit must be above zero");
   expect(await (await fieldOf(driver(), "Claim", "Power per channel")).getAttribute("value")).toBe(
     "loud",
   );
-  await fill(driver(), "Claim", "Power per channel", "50");
-  await fill(driver(), "Claim", "At no more than", "0,5");
+  await fill(driver(), ["Claim", "Power per channel"], "50");
+  await fill(driver(), ["Claim", "At no more than"], "0,5");
   await press(driver(), "Save claim");
   await shows(driver(), "50 W per channel into 8 Ω, both channels driven, at 0.5 % THD+N");
 });
@@ -76,11 +76,11 @@ test("the load takes measured ohms, and refuses zero", async () => {
   await shows(driver(), "Nothing is known yet that would limit it");
   await press(driver(), "Next: the load");
   await shows(driver(), "Dummy loads, as measured");
-  await fill(driver(), "Load", "Measured", "0");
-  await fill(driver(), "Load", "Measured", "8R18", 2);
+  await fill(driver(), ["Load", "Measured"], "0");
+  await fill(driver(), ["Load", "Measured"], "8R18", 2);
   await press(driver(), "Save load");
   await shows(driver(), "The load must be above zero ohms.");
-  await fill(driver(), "Load", "Measured", "8.21");
+  await fill(driver(), ["Load", "Measured"], "8.21");
   await press(driver(), "Save load");
   await shows(driver(), "8.210");
   await shows(driver(), "8.180");
@@ -105,7 +105,7 @@ test("files that cannot be read are explained beside the file, and nothing is st
   await shows(driver(), "cut short");
   await chooseFile(recording);
   await shows(driver(), "In it: a tone rises in");
-  await fill(driver(), "Files", "Full scale, across the load", "0");
+  await fill(driver(), ["Files", "Full scale, across the load"], "0");
   await press(driver(), "Read it");
   await shows(
     driver(),
@@ -117,8 +117,7 @@ test("files that cannot be read are explained beside the file, and nothing is st
 test("a recording becomes a curve with readings and a reason why it stopped", async () => {
   await fill(
     driver(),
-    "Files",
-    "Full scale, across the load",
+    ["Files", "Full scale, across the load"],
     /-(\d+)V/.exec(recording)?.[1] ?? "",
   );
   await press(driver(), "Read it");
@@ -184,9 +183,9 @@ test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, 
     "waiting for another amplifier's curve",
   );
   expect(await pageText(driver())).not.toBe(predicted);
-  await fill(driver(), "Simulated bench", "Idle current of each channel", "much", 2);
+  await fill(driver(), ["Simulated bench", "Idle current of each channel"], "much", 2);
   await shows(driver(), "Not a number. From 50 m to 10 A.");
-  await fill(driver(), "Simulated bench", "Idle current of each channel", "0,4", 2);
+  await fill(driver(), ["Simulated bench", "Idle current of each channel"], "0,4", 2);
   await shows(driver(), "Undo the change");
   await driver().findElement(By.css("input[name=rig][value=home-class-ab]")).sendKeys(Key.SPACE);
   await driver().wait(
@@ -218,7 +217,7 @@ test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, 
     await shows(driver(), "Drop recordings");
     await chooseFile(REFERENCE);
     await shows(driver(), "In it: a tone rises in");
-    await fill(driver(), "Files", "Full scale, across the load", "80 V");
+    await fill(driver(), ["Files", "Full scale, across the load"], "80 V");
     await press(driver(), "Read it");
     await shows(driver(), "recording a_8R2_sweep.wav", PATIENCE_MS);
     // Truth: 60.23 W at 1 % THD+N across 8.2 ohm; here the load is 8.21.

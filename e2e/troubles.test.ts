@@ -70,7 +70,7 @@ const withOne = async (): Promise<{ id: string; runId: string }> => {
   await addClaim(db, id, claimDraft);
   const { sha256, fileName, fullScaleVolts } = await captureOf(folder, "samples");
   const run = runDraft({ captures: [{ sha256, fileName, fullScaleVolts }] });
-  await addRun(db, folder, id, run, "2026-01-02T10:00:00.000Z");
+  await addRun(db, folder, { amplifierId: id, takenAt: "2026-01-02T10:00:00.000Z" }, run);
   await db.destroy();
   return { id, runId: run.id };
 };
@@ -89,7 +89,7 @@ test("a full disk: what is typed stays and is told, everything is read, and is k
   } catch {
     // As much as there was room for.
   }
-  await fill(driver, "Amplifier", "Notes", "found with a full disk");
+  await fill(driver, ["Amplifier", "Notes"], "found with a full disk");
   await shows(driver, "Not kept yet: the disk is full");
   const upload = await fetch(`${server.url}/api/captures`, {
     method: "PUT",
@@ -100,8 +100,8 @@ test("a full disk: what is typed stays and is told, everything is read, and is k
   expect(upload.status).toBe(507);
   expect((await upload.json()).message).toContain("disk is full");
   await press(driver, "Add a claim");
-  await fill(driver, "Claim", "Power per channel", "55");
-  await fill(driver, "Claim", "At no more than", "1 %");
+  await fill(driver, ["Claim", "Power per channel"], "55");
+  await fill(driver, ["Claim", "At no more than"], "1 %");
   await press(driver, "Save claim");
   await driver.wait(
     async () => ((await pageText(driver)).match(/The disk is full/gi) ?? []).length >= 2,
@@ -242,7 +242,7 @@ test("changed in two windows: the later is told, sees both, and loses neither", 
     body: JSON.stringify({ size: "from the other window", revision: 0 }),
   });
   expect(theirs.status).toBe(200);
-  await fill(driver, "Details", "Size", "from this window");
+  await fill(driver, ["Details", "Size"], "from this window");
   await shows(driver, "Changed in another window meanwhile.");
   await press(driver, "See both");
   await shows(driver, "from the other window");

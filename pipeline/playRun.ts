@@ -109,7 +109,7 @@ export const playRun = async (
   const bench: Bench = { instrument: instrument.value, kind, request };
   const connected = instrument.value.connect(wiringOf(bench, request.loads, "run"));
   const shotFacts = shotFactsOf(connected, facts, channels, request);
-  if (soak) return playSoak(soak, settings, connected, { ...bench, shotFacts }, listener);
+  if (soak) return playSoak(soak, { settings, connected }, { ...bench, shotFacts }, listener);
 
   const played = await playShots(shots(settings, shotFacts), bench, channels, listener);
   if (!played.ok) return played;
@@ -162,7 +162,9 @@ const playShots = async (
     const shot = next.value;
     const loads = (shot.load === "second" ? request.secondLoads : null) ?? channels;
     const known = request.kept.find(({ name }) => name === shot.name);
-    const kept = known ?? (await recordShot(bench, shot, loads, recordings.length + 1, listener));
+    const kept =
+      known ??
+      (await recordShot(bench, shot, { loads, shotNumber: recordings.length + 1 }, listener));
     if (!known) await listener.onShot(kept);
     const usable = usableOf(kept, shot, loads);
     if (!usable.ok) return usable;
@@ -281,8 +283,7 @@ const TONES: readonly Shot["stimulus"]["kind"][] = ["sine", "level-sweep"];
 const recordShot = async (
   bench: Bench,
   shot: Shot,
-  loads: readonly ChannelConditions[],
-  shotNumber: number,
+  { loads, shotNumber }: { loads: readonly ChannelConditions[]; shotNumber: number },
   { onMoment }: PlayListener,
 ): Promise<KeptShot> => {
   const { instrument, request } = bench;
@@ -347,8 +348,7 @@ const sweepEnd = ({ stimulus, endsPastRatio }: Shot): ((moment: RecordingMoment)
 /** A soak is watched with thermometers; guards of heat and load end it, what the amplifier's own protection does is what it is for. */
 const playSoak = async (
   { tone, read }: SoakDefinition,
-  settings: Settings,
-  connected: Connected,
+  { settings, connected }: { settings: Settings; connected: Connected },
   { instrument: { facts }, request: { limits }, shotFacts }: Bench & { shotFacts: ShotFacts },
   { onMoment }: PlayListener,
 ): Promise<Outcome<ChannelResult[]>> => {

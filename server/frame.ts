@@ -32,7 +32,7 @@ export const frameOf = async (db: Knex, records: AmplifierRecords): Promise<Fram
       isForecast: details.supplies.some((supply) => supplyWatts(supply) !== null),
       claimCount: claims.length,
       loadCount: loads.length,
-      rigState: rigState(amplifier, claims, loads, details, rig),
+      rigState: rigState({ amplifier, claims, loads, details }, rig),
       plannedCount: plan.runs.length,
       runCount: runs.length,
       judgedCount,

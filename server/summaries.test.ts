@@ -53,7 +53,8 @@ test("claims are judged as if all runs had been read, though only those that dec
     sweepOf([90, 90], 8.2, { setting: "limiter: off" }),
     sweepOf([61, 58], 8.1),
   ];
-  for (const [day, run] of runs.entries()) await stored(db, folder, id, run, `2026-03-0${day + 1}`);
+  for (const [day, run] of runs.entries())
+    await stored({ db, folder }, id, run, `2026-03-0${day + 1}`);
   await keepRemarks(db, runs[4].id, {
     struck: { reason: "a clip slipped", at: "" },
     overruled: [],
@@ -71,7 +72,7 @@ test("a summary follows what it depends on: a claim, a run, and a reading that i
   expect(await summaryOf(db, id)).toEqual({ claim: null, judgedCount: 0 });
   await addClaim(db, id, claimDraft);
   expect((await summaryOf(db, id)).claim?.verdict.status).toBe("not-tested");
-  const run = await stored(db, folder, id, sweepOf([70, 69], 8.2));
+  const run = await stored({ db, folder }, id, sweepOf([70, 69], 8.2));
   expect(await summaryOf(db, id)).toMatchObject({
     claim: { verdict: { status: "met" } },
     judgedCount: 1,

@@ -39,8 +39,7 @@ const read = async <T extends object>(
 
 const keep = <T extends object>(
   db: Knex,
-  table: string,
-  where: Where,
+  { table, where }: { table: string; where: Where },
   { revision: expected, ...content }: T & { revision?: number },
   empty: T,
 ): Promise<Changed<T>> =>
@@ -89,7 +88,12 @@ export const keepDocument = <K extends DocumentKind>(
   kind: K,
   content: DocumentOf<K>,
 ): Promise<Changed<DocumentOf<K>>> =>
-  keep(db, "documents", { amplifier_id: amplifierId, kind }, content, emptyDocument(kind));
+  keep(
+    db,
+    { table: "documents", where: { amplifier_id: amplifierId, kind } },
+    content,
+    emptyDocument(kind),
+  );
 
 /** A document of the workshop, which all amplifiers share. */
 export const readWorkshopDocument = <K extends WorkshopKind>(
@@ -103,4 +107,4 @@ export const keepWorkshopDocument = <K extends WorkshopKind>(
   kind: K,
   content: WorkshopOf<K>,
 ): Promise<Changed<WorkshopOf<K>>> =>
-  keep(db, "workshop", { kind }, content, emptyWorkshopDocument(kind));
+  keep(db, { table: "workshop", where: { kind } }, content, emptyWorkshopDocument(kind));

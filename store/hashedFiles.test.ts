@@ -169,7 +169,7 @@ describe("clearing away", () => {
     const [ofRun, underWay, ofDocument, unused, fresh] = await Promise.all(
       ["run", "under way", "document", "unused", "fresh"].map((text) => captureOf(folder, text)),
     );
-    await stored(db, folder, id, runDraft({ captures: [ofRun] }));
+    await stored({ db, folder }, id, runDraft({ captures: [ofRun] }));
     const job = { id: "job", kind: "spectrum" } as BenchJob;
     const shots = [{ name: "tone", sha256: underWay.sha256 } as never];
     await keepUnderWay(db, id, { ...NOTHING_UNDER_WAY, job, shots }, null);
@@ -201,12 +201,12 @@ describe("clearing away", () => {
       const [outcome] = await Promise.all(
         k % 2 === 0
           ? [
-              stored(db, folder, id, run).catch(() => null),
+              stored({ db, folder }, id, run).catch(() => null),
               clearUnusedFiles(db, folder, Date.now()),
             ]
           : [
               clearUnusedFiles(db, folder, Date.now()).then(() =>
-                stored(db, folder, id, run).catch(() => null),
+                stored({ db, folder }, id, run).catch(() => null),
               ),
             ],
       );

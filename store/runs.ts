@@ -130,9 +130,8 @@ export type AddedRun =
 export const addRun = (
   db: Knex,
   folder: string,
-  amplifierId: string,
+  { amplifierId, takenAt }: { amplifierId: string; takenAt: string },
   draft: RunDraft,
-  takenAt: string,
 ): Promise<AddedRun> =>
   exclusively(folder, async () => {
     const missing = draft.captures.find(({ sha256 }) => !captures.has(folder, sha256));

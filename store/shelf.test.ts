@@ -19,7 +19,7 @@ beforeAll(async () => {
     ids[model] = id;
     await addClaim(db, id, claimDraft);
     if (margin === null) return;
-    await stored(db, folder, id, runDraft(), `2026-02-0${9 - day}`);
+    await stored({ db, folder }, id, runDraft(), `2026-02-0${9 - day}`);
     const summary = {
       claimText: `${60 + day} W per channel`,
       status: margin > 0 ? "met" : "missed",

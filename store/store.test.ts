@@ -58,7 +58,7 @@ test("round trip: what is stored is found again, also after reopening", async ()
   await addClaim(db, amplifier.id, claim);
   await addLoad(db, amplifier.id, load);
   const takenAt = "2026-11-25T10:05:00.000Z";
-  const run = await stored(db, folder, amplifier.id, await withCapture(), takenAt);
+  const run = await stored({ db, folder }, amplifier.id, await withCapture(), takenAt);
   await db.destroy();
   db = await openDatabase(folder);
   expect(await listAmplifiers(db)).toEqual([amplifier]);
@@ -80,7 +80,7 @@ test("deleting an amplifier takes its claims, loads and runs with it, and no oth
   for (const { id } of [one, two]) {
     await addClaim(db, id, claim);
     await addLoad(db, id, load);
-    await stored(db, folder, id, await withCapture());
+    await stored({ db, folder }, id, await withCapture());
   }
   expect(await deleteAmplifier(db, one.id)).toBe(true);
   expect(await deleteAmplifier(db, one.id)).toBe(false);
@@ -96,19 +96,21 @@ test("deleting an amplifier takes its claims, loads and runs with it, and no oth
 test("a run is stored with its captures or not at all", async () => {
   const { id } = await addAmplifier(db, draft, "2026-01-01");
   const run = await withCapture();
-  expect(await addRun(db, folder, "nobody", run, "2026-01-01")).toEqual({
+  expect(await addRun(db, folder, { amplifierId: "nobody", takenAt: "2026-01-01" }, run)).toEqual({
     outcome: "no-amplifier",
   });
   const missing = { ...run.captures[0], sha256: "ab".repeat(32), fileName: "second.wav" };
   const broken = { ...run, captures: [run.captures[0], missing] };
-  expect(await addRun(db, folder, id, broken, "2026-01-01")).toEqual({
+  expect(await addRun(db, folder, { amplifierId: id, takenAt: "2026-01-01" }, broken)).toEqual({
     outcome: "capture-missing",
     fileName: "second.wav",
   });
   const nameless = { ...run.captures[0], fileName: null as unknown as string };
   const failing = { ...run, captures: [run.captures[0], nameless] };
   // By its code: the native module makes its errors in the first test file's realm, where they are other Errors.
-  await expect(addRun(db, folder, id, failing, "2026-01-01")).rejects.toMatchObject({
+  await expect(
+    addRun(db, folder, { amplifierId: id, takenAt: "2026-01-01" }, failing),
+  ).rejects.toMatchObject({
     code: "SQLITE_CONSTRAINT_NOTNULL",
   });
   for (const table of ["runs", "results", "captures"]) expect(await db(table)).toEqual([]);
@@ -118,13 +120,15 @@ test("a run that is sent again is the same run; another with its id is refused",
   const { id } = await addAmplifier(db, draft, "2026-01-01");
   const run = await withCapture();
   for (let times = 0; times < 3; times++)
-    expect(await addRun(db, folder, id, run, "2026-01-01")).toEqual({
+    expect(await addRun(db, folder, { amplifierId: id, takenAt: "2026-01-01" }, run)).toEqual({
       outcome: "stored",
       id: run.id,
     });
   expect((await listRuns(db, id)).length).toBe(1);
   const other = { ...run, kind: "spectrum" } as RunDraft;
-  expect(await addRun(db, folder, id, other, "2026-01-01")).toEqual({ outcome: "id-taken" });
+  expect(await addRun(db, folder, { amplifierId: id, takenAt: "2026-01-01" }, other)).toEqual({
+    outcome: "id-taken",
+  });
 });
 
 const job = (id: string) => ({ id, kind: "spectrum" }) as BenchJob;
@@ -135,9 +139,9 @@ test("storing the run under way ends it in the same moment, and the next of the 
   const run = await withCapture();
   const underWay = { job: job(run.id), shots: [shot], queue: [job("next")], startedAt: "" };
   expect(await keepUnderWay(db, id, underWay, null)).toBe(true);
-  await stored(db, folder, id, await withCapture("another run"));
+  await stored({ db, folder }, id, await withCapture("another run"));
   expect((await findDocument(db, id, "under-way")).job?.id).toBe(run.id);
-  await stored(db, folder, id, run);
+  await stored({ db, folder }, id, run);
   expect(await findDocument(db, id, "under-way")).toMatchObject({ job: job("next"), shots: [] });
 });
 
@@ -153,7 +157,7 @@ test("a run under way in another window is not put out of sight", async () => {
 
 test("a run that is struck out stays as it was measured, with the remark beside it", async () => {
   const { id } = await addAmplifier(db, draft, "2026-01-01");
-  const run = await stored(db, folder, id);
+  const run = await stored({ db, folder }, id);
   const remarks = {
     struck: { reason: "a clip had come off", at: "2026-01-02" },
     overruled: [{ channel: "A", reason: "breaker", note: "heard it", at: "2026-01-02" }],
@@ -167,7 +171,7 @@ test("a run of several recordings keeps which is which", async () => {
   const { id } = await addAmplifier(db, draft, "2026-01-01");
   const run = await withCapture();
   const captures = ["one-watt", "five-watt"].map((name) => ({ ...run.captures[0], shot: name }));
-  await stored(db, folder, id, { ...run, captures });
+  await stored({ db, folder }, id, { ...run, captures });
   expect((await findRun(db, run.id))?.captures).toEqual(captures);
 });
 
@@ -194,7 +198,7 @@ test("one row that cannot be read takes no other down", async () => {
   const bad = await addLoad(db, id, { ...load, nominalOhms: 4 });
   await db("loads").where({ id: bad.id }).update({ channels: "[{" });
   expect(await readLoads(db, id)).toMatchObject({ loads: [load], unreadCount: 1 });
-  const [one, two] = [await stored(db, folder, id), await stored(db, folder, id)];
+  const [one, two] = [await stored({ db, folder }, id), await stored({ db, folder }, id)];
   await db("results").where({ run_id: one.id }).update({ content: "{" });
   expect(await findRun(db, one.id)).toBeNull();
   expect((await listRuns(db, id)).map((run) => run.id)).toEqual([two.id]);
@@ -217,7 +221,7 @@ describe("summaries", () => {
     const changes: (() => Promise<unknown>)[] = [
       () => addClaim(db, id, claim),
       async () => changeClaim(db, (await listClaims(db, id))[0].id, claim),
-      () => stored(db, folder, id),
+      () => stored({ db, folder }, id),
       async () => keepRemarks(db, (await listRuns(db, id))[0].id, NO_REMARKS),
     ];
     for (const change of changes) {

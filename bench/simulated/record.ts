@@ -85,14 +85,14 @@ export const record = (
     if (
       end === Infinity &&
       blocks++ % WATCH_BLOCKS === 0 &&
-      watch(momentAt(done, state, source, outputs, rateHz)) === "end"
+      watch(momentAt(done, state, { source, outputs, rateHz })) === "end"
     )
       end = turnDown(source, done, rateHz);
     if ((done / source.length) * TRACE_POINTS >= trace.length + 1 && trace.length < TRACE_POINTS)
       trace.push(state);
     return end;
   });
-  const meters = readMeters(rig, fast, trace, rateHz, seed);
+  const meters = readMeters(rig, fast, trace, { rateHz, seed });
   const slow = (request.recordsInput ? [source.subarray(0, fast[0].length), ...fast] : fast).map(
     (volts) => toConverterRate(volts, rateHz, request.sampleRateHz),
   );
@@ -104,10 +104,12 @@ export const record = (
   const capture = convert(
     slow,
     noise,
-    request.sampleRateHz,
+    {
+      sampleRateHz: request.sampleRateHz,
+      seed,
+      fileName: `simulated-${request.stimulus.kind}.wav`,
+    },
     rig.converter,
-    seed,
-    `simulated-${request.stimulus.kind}.wav`,
   );
   return { capture, log: { events: [...session.events], trace, end: session.now, meters } };
 };
@@ -126,9 +128,11 @@ const turnDown = (source: Float64Array, from: number, rateHz: number): number =>
 const momentAt = (
   done: number,
   state: SessionState,
-  source: Float64Array,
-  outputs: readonly Float64Array[],
-  rateHz: number,
+  {
+    source,
+    outputs,
+    rateHz,
+  }: { source: Float64Array; outputs: readonly Float64Array[]; rateHz: number },
 ): RecordingMoment => {
   const from = Math.max(0, done - Math.round(LOOK_BACK_SECONDS * rateHz));
   const [drive, ...levels] = [source, ...outputs].map((volts) =>
@@ -175,8 +179,7 @@ const readMeters = (
   rig: Rig,
   volts: readonly Float64Array[],
   trace: readonly SessionState[],
-  rateHz: number,
-  seed: number,
+  { rateHz, seed }: { rateHz: number; seed: number },
 ): MeterReadings => {
   const { room, thermometers } = rig;
   const moment = trace[Math.floor(METERS_READ_AT * trace.length)];
@@ -185,8 +188,7 @@ const readMeters = (
   for (const { seconds, temperatures } of trace) {
     contactCelsius = readContact(
       contactCelsius,
-      temperatures.sinkCelsius,
-      seconds - before,
+      { celsius: temperatures.sinkCelsius, seconds: seconds - before },
       thermometers,
       seed,
     );

@@ -108,20 +108,16 @@ export class Session {
       (_, channel) =>
         new InputStage(
           this.inputPart(),
-          channel,
-          rig.source.outputOhms,
+          { channel, sourceOhms: rig.source.outputOhms, seed: seed + 31 * channel },
           this.stepSeconds,
-          seed + 31 * channel,
         ),
     );
     this.stages = drives.map((_, channel) =>
       outputStage(
         stageOfChannel(rig, channel),
-        rig.supply.kind !== "brick",
-        rig.connection === "bridged",
+        { hasSplitSupply: rig.supply.kind !== "brick", isBridged: rig.connection === "bridged" },
         this.loadStates[channel],
-        this.stepSeconds,
-        this.blockSamples,
+        { stepSeconds: this.stepSeconds, blockSamples: this.blockSamples },
       ),
     );
     this.sourceBlock = new Float64Array(this.blockSamples);
@@ -306,7 +302,7 @@ export class Session {
     const { asked, askedBefore, blockSamples } = this;
     const scale = this.rig.input.crosstalkRatio / (2 * Math.PI * 1000 * this.stepSeconds);
     const last = asked.map((volts) => volts[blockSamples - 1]);
-    if (asked.length === 2) addSlopes(asked[0], asked[1], askedBefore[0], askedBefore[1], scale);
+    if (asked.length === 2) addSlopes(asked[0], asked[1], [askedBefore[0], askedBefore[1]], scale);
     else this.addAllSlopes(scale);
     askedBefore.set(last);
   }
@@ -406,8 +402,7 @@ const NOTICEABLE_OHMS_RATIO = 1e-5;
 const addSlopes = (
   left: Float64Array,
   right: Float64Array,
-  leftBefore: number,
-  rightBefore: number,
+  [leftBefore, rightBefore]: readonly [number, number],
   scale: number,
 ): void => {
   for (let n = 0; n < left.length; n++) {

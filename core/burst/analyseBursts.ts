@@ -46,7 +46,7 @@ export const analyseBursts = (
     );
 
   const bursts = spans.map((span) =>
-    readBurst(volts, sampleRateHz, samplesACycle, span, conditions.loadOhms),
+    readBurst(volts, { sampleRateHz, samplesACycle }, span, conditions.loadOhms),
   );
   const lowVoltsRms = between(volts, spans, samplesACycle);
   const weakest = bursts.reduce((least, burst) =>
@@ -195,8 +195,7 @@ const startNear = (
 
 const readBurst = (
   volts: Float64Array,
-  sampleRateHz: number,
-  samplesACycle: number,
+  { sampleRateHz, samplesACycle }: { sampleRateHz: number; samplesACycle: number },
   { first, count }: Span,
   loadOhms: number,
 ): Burst => {

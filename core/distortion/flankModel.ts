@@ -48,11 +48,11 @@ export const fitFlanks = (
       2 -
       1,
   );
-  let sums = flankSums(block, samplesACycle, middleVolts, limitVolts, stride);
+  let sums = flankSums(block, samplesACycle, { middleVolts, limitVolts }, stride);
   let plain = solveLeading(sums, PLAIN_COLUMNS);
   // The steep flanks of deep clipping are a few samples long: then every one is needed.
   if (!plain && stride > 1) {
-    sums = flankSums(block, samplesACycle, middleVolts, limitVolts, 1);
+    sums = flankSums(block, samplesACycle, { middleVolts, limitVolts }, 1);
     plain = solveLeading(sums, PLAIN_COLUMNS);
   }
   if (!plain) return null;
@@ -84,8 +84,7 @@ type FlankSums = { a: Float64Array; b: Float64Array; squares: number; count: num
 const flankSums = (
   block: Float64Array,
   samplesACycle: number,
-  middleVolts: number,
-  limitVolts: number,
+  { middleVolts, limitVolts }: { middleVolts: number; limitVolts: number },
   stride: number,
 ): FlankSums => {
   const a = new Float64Array(COLUMNS * COLUMNS);

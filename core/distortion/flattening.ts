@@ -135,8 +135,8 @@ const tallyBlock = (
 
   const flattenedBefore = halves.positive.flattened + halves.negative.flattened;
   const tops = {
-    positive: topsOfBlock(block, samplesACycle, model, threshold, 1, halves.positive),
-    negative: topsOfBlock(block, samplesACycle, model, threshold, -1, halves.negative),
+    positive: topsOfBlock(block, { samplesACycle, threshold, tally: halves.positive }, model, 1),
+    negative: topsOfBlock(block, { samplesACycle, threshold, tally: halves.negative }, model, -1),
   };
   // An amplifier that sticks to its rail has a narrow horn there which seldom falls on a sample; where nothing is flat,
   // the samples themselves are near enough.
@@ -154,11 +154,9 @@ const tallyBlock = (
 /** Notes how far each tip of one half stays short. @returns the index of each half wave's highest sample */
 const topsOfBlock = (
   block: Float64Array,
-  samplesACycle: number,
+  { samplesACycle, threshold, tally }: { samplesACycle: number; threshold: number; tally: Tally },
   model: FlankModel,
-  threshold: number,
   sign: 1 | -1,
-  tally: Tally,
 ): number[] => {
   const tops: number[] = [];
   const centre = (block.length - 1) / 2;

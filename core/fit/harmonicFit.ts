@@ -34,7 +34,7 @@ export const fitHarmonics = (
   const omega = (2 * Math.PI * fundamentalHz) / sampleRateHz;
   const row = new Float64Array(size);
   const fillRow = rowFiller(row, driftTerms, volts.length, omega);
-  const { a, b } = columnSums(volts, row, fillRow, driftTerms, omega);
+  const { a, b } = columnSums(volts, { row, fillRow, driftTerms }, omega);
   const parameters = solveSymmetric(a, b);
   if (!parameters) return null;
 
@@ -65,9 +65,11 @@ type Sums = { a: Float64Array; b: Float64Array };
  */
 const columnSums = (
   volts: Float64Array,
-  row: Float64Array,
-  fillRow: (n: number) => void,
-  driftTerms: number,
+  {
+    row,
+    fillRow,
+    driftTerms,
+  }: { row: Float64Array; fillRow: (n: number) => void; driftTerms: number },
   omega: number,
 ): Sums => {
   const size = row.length;

@@ -45,7 +45,7 @@ export const fitSine = (volts: Float64Array, sampleRateHz: number, startHz: numb
   }
   const last =
     parameters && frequencyHz > 0 ? linearStep(volts, sampleRateHz, frequencyHz, null) : null;
-  return described(volts, sampleRateHz, frequencyHz, last, settled, iterationCount);
+  return described(volts, sampleRateHz, frequencyHz, { parameters: last, settled, iterationCount });
 };
 
 /**
@@ -60,7 +60,11 @@ export const fitSineAt = (
   requirePositive("sampleRateHz", sampleRateHz);
   requirePositive("frequencyHz", frequencyHz);
   const parameters = linearStep(volts, sampleRateHz, frequencyHz, null);
-  return described(volts, sampleRateHz, frequencyHz, parameters, parameters !== null, 0);
+  return described(volts, sampleRateHz, frequencyHz, {
+    parameters,
+    settled: parameters !== null,
+    iterationCount: 0,
+  });
 };
 
 /**
@@ -111,9 +115,11 @@ const described = (
   volts: Float64Array,
   sampleRateHz: number,
   frequencyHz: number,
-  parameters: Float64Array | null,
-  settled: boolean,
-  iterationCount: number,
+  {
+    parameters,
+    settled,
+    iterationCount,
+  }: { parameters: Float64Array | null; settled: boolean; iterationCount: number },
 ): SineFit => {
   if (!parameters)
     return {

@@ -148,7 +148,9 @@ test("outlooks, from possible to impossible", () => {
     "impossible",
     "not-known",
   ] as const)
-    expect(outlookText(outlook, 50, facts, plain("ab"), pair)).toMatch(/50(\.0)? W/);
+    expect(outlookText(outlook, 50, { facts, assumptions: plain("ab") }, pair)).toMatch(
+      /50(\.0)? W/,
+    );
 });
 
 test("a bigger supply buys watts until the next ceiling", () => {

@@ -95,8 +95,7 @@ export const ceilingName = (kind: string): string => NAMES[kind] ?? kind;
 export const outlookText = (
   outlook: Outlook,
   powerWatts: number,
-  facts: ForecastFacts,
-  assumptions: Assumptions,
+  { facts, assumptions }: { facts: ForecastFacts; assumptions: Assumptions },
   where: ForecastCase,
 ): string => {
   const { limiter, burstLimiter } = forecast(facts, assumptions, where);

@@ -45,17 +45,13 @@ export const outputImpedance = (
   requirePositive("nominalOhms", nominalOhms);
   if (one.loadOhms === two.loadOhms)
     throw new RangeError(`both loads are ${one.loadOhms} ohm; they must differ`);
-  const { re, im } = impedanceOf(
-    one.voltsRms,
-    one.phaseRadians,
-    one.loadOhms,
-    two.voltsRms,
-    two.phaseRadians,
-    two.loadOhms,
-  );
+  const { re, im } = impedanceOf(one, two);
   const magnitudeOhms = Math.hypot(re, im);
   const magnitudeOf = ([v1, r1, v2, r2]: readonly number[]) => {
-    const z = impedanceOf(v1, one.phaseRadians, r1, v2, two.phaseRadians, r2);
+    const z = impedanceOf(
+      { ...one, voltsRms: v1, loadOhms: r1 },
+      { ...two, voltsRms: v2, loadOhms: r2 },
+    );
     return Math.hypot(z.re, z.im);
   };
   const uncertainties = [
@@ -81,20 +77,14 @@ export const outputImpedance = (
   };
 };
 
-const impedanceOf = (
-  v1: number,
-  p1: number,
-  r1: number,
-  v2: number,
-  p2: number,
-  r2: number,
-): { re: number; im: number } => {
-  const [v1re, v1im, v2re, v2im] = [
-    v1 * Math.cos(p1),
-    v1 * Math.sin(p1),
-    v2 * Math.cos(p2),
-    v2 * Math.sin(p2),
-  ];
+type LoadedVolts = { voltsRms: number; phaseRadians: number; loadOhms: number };
+
+const impedanceOf = (one: LoadedVolts, two: LoadedVolts): { re: number; im: number } => {
+  const [v1re, v1im, v2re, v2im] = [one, two].flatMap(({ voltsRms, phaseRadians }) => [
+    voltsRms * Math.cos(phaseRadians),
+    voltsRms * Math.sin(phaseRadians),
+  ]);
+  const [r1, r2] = [one.loadOhms, two.loadOhms];
   const [dvRe, dvIm] = [v1re - v2re, v1im - v2im];
   const [diRe, diIm] = [v2re / r2 - v1re / r1, v2im / r2 - v1im / r1];
   const power = diRe ** 2 + diIm ** 2;

@@ -19,7 +19,10 @@ export const assessNetwork = (
   const parts = networkShares(network, ohms).map(({ index, share }): PartReport => {
     const resistor = shelf[index],
       partWatts = watts * share;
-    const endCelsius = celsiusAfter(resistor, partWatts, seconds, ambientCelsius, ambientCelsius);
+    const endCelsius = celsiusAfter(resistor, partWatts, seconds, {
+      fromCelsius: ambientCelsius,
+      ambientCelsius,
+    });
     return {
       index,
       watts: partWatts,

@@ -49,13 +49,10 @@ test("invariance: the maker's own overload comes out whole, more watts never sta
 test("closed form: at its rating a surface settles at the most that it may have; after ten time constants it is there", () => {
   fc.assert(
     fc.property(parts, fc.double({ min: 0, max: 40, noNaN: true }), (part, ambientCelsius) => {
-      const settled = celsiusAfter(
-        part,
-        mountedWatts(part),
-        10 * bodySeconds(part),
+      const settled = celsiusAfter(part, mountedWatts(part), 10 * bodySeconds(part), {
+        fromCelsius: ambientCelsius,
         ambientCelsius,
-        ambientCelsius,
-      );
+      });
       const most = mostCelsius(part, ambientCelsius);
       expect((most - settled) / (most - ambientCelsius)).toBeCloseTo(Math.exp(-10), 9);
       expect(surfaceKelvinPerWatt(part) * mountedWatts(part)).toBeCloseTo(most - ambientCelsius, 9);
@@ -69,10 +66,12 @@ test("round trip: cooling for the time that is told ends where it may be touched
       parts,
       fc.double({ min: TOUCH_CELSIUS + 0.1, max: 350, noNaN: true }),
       (part, celsius) => {
-        expect(celsiusAfter(part, 0, coolSecondsFrom(part, celsius, 22), celsius, 22)).toBeCloseTo(
-          TOUCH_CELSIUS,
-          6,
-        );
+        expect(
+          celsiusAfter(part, 0, coolSecondsFrom(part, celsius, 22), {
+            fromCelsius: celsius,
+            ambientCelsius: 22,
+          }),
+        ).toBeCloseTo(TOUCH_CELSIUS, 6);
       },
     ),
   );

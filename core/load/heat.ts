@@ -32,8 +32,7 @@ export const celsiusAfter = (
   resistor: PowerResistor,
   watts: number,
   seconds: number,
-  fromCelsius: number,
-  ambientCelsius: number,
+  { fromCelsius, ambientCelsius }: { fromCelsius: number; ambientCelsius: number },
 ): number => {
   const settled = ambientCelsius + surfaceKelvinPerWatt(resistor) * watts;
   return settled + (fromCelsius - settled) * Math.exp(-seconds / bodySeconds(resistor));

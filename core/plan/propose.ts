@@ -35,14 +35,26 @@ const runsOf = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] => {
   const usualDriven = claims[0]?.channelsDriven ?? channelCount;
   if (isBridged)
     return facts.hasBridging && channelCount > 1
-      ? [draftOf(kind, facts, ohms, Math.floor(channelCount / 2), "bridged")]
+      ? [
+          draftOf(kind, facts, {
+            loadOhms: ohms,
+            channelsDriven: Math.floor(channelCount / 2),
+            setting: "bridged",
+          }),
+        ]
       : [];
   if (plan.madeFor === "each-claim") return forEachClaim(kind, facts, size);
   if (plan.madeFor === "each-claimed-load")
     return [...new Set(claims.length === 0 ? [ohms] : claims.map(({ loadOhms }) => loadOhms))].map(
-      (each) => draftOf(kind, facts, each, usualDriven, ""),
+      (each) => draftOf(kind, facts, { loadOhms: each, channelsDriven: usualDriven, setting: "" }),
     );
-  return [draftOf(kind, facts, plan.loadOhms ?? ohms, plan.channelsDriven ?? channelCount, "")];
+  return [
+    draftOf(kind, facts, {
+      loadOhms: plan.loadOhms ?? ohms,
+      channelsDriven: plan.channelsDriven ?? channelCount,
+      setting: "",
+    }),
+  ];
 };
 
 /** Each claimed load with as many channels as are claimed and with all; with everything, also each switch and supply. */
@@ -69,9 +81,13 @@ const forEachClaim = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] 
   const usualDriven = claims[0]?.channelsDriven ?? channelCount;
   return [
     ...[...new Set(ohms)].flatMap((each) =>
-      [...new Set(counts(each))].map((count) => draftOf(kind, facts, each, count, "")),
+      [...new Set(counts(each))].map((count) =>
+        draftOf(kind, facts, { loadOhms: each, channelsDriven: count, setting: "" }),
+      ),
     ),
-    ...settings.map((setting) => draftOf(kind, facts, usualOhms(facts), usualDriven, setting)),
+    ...settings.map((setting) =>
+      draftOf(kind, facts, { loadOhms: usualOhms(facts), channelsDriven: usualDriven, setting }),
+    ),
   ];
 };
 
@@ -85,7 +101,11 @@ export const newRun = (
   while (runs.some(({ id }) => id === `${kind}-${number}`)) number++;
   return {
     id: `${kind}-${number}`,
-    ...draftOf(kind, facts, usualOhms(facts), facts.channelCount, ""),
+    ...draftOf(kind, facts, {
+      loadOhms: usualOhms(facts),
+      channelsDriven: facts.channelCount,
+      setting: "",
+    }),
   };
 };
 
@@ -95,9 +115,11 @@ const usualOhms = ({ claims, loadOhms }: PlanFacts): number =>
 const draftOf = (
   kind: RunKind,
   facts: PlanFacts,
-  loadOhms: number,
-  channelsDriven: number,
-  setting: string,
+  {
+    loadOhms,
+    channelsDriven,
+    setting,
+  }: { loadOhms: number; channelsDriven: number; setting: string },
 ): Draft => ({
   kind,
   loadOhms,

@@ -25,14 +25,14 @@ export const timelineOf = (runs: readonly PlannedRun[], model: HeatModel): Timel
       now += HANDLING_SECONDS;
     }
     const waits = bodies.map((body, k) =>
-      waitFor(body, celsius[k], watts[k], run.seconds, ambientCelsius),
+      waitFor(body, celsius[k], { watts: watts[k], seconds: run.seconds }, ambientCelsius),
     );
     const coolSeconds = Math.max(0, ...waits);
     const allowed = bodies.map((body, k) => longest(body, watts[k], ambientCelsius));
     const allowedSeconds = Math.min(Infinity, ...allowed);
     const startCelsius = coolDown(celsius, bodies, coolSeconds, ambientCelsius);
     const endCelsius = bodies.map((body, k) =>
-      warmed(body, startCelsius[k], watts[k], run.seconds, ambientCelsius),
+      warmed(body, startCelsius[k], { watts: watts[k], seconds: run.seconds }, ambientCelsius),
     );
     const startSeconds = now + coolSeconds;
     now = startSeconds + run.seconds;
@@ -56,8 +56,7 @@ export const timelineOf = (runs: readonly PlannedRun[], model: HeatModel): Timel
 const warmed = (
   { kelvinPerWatt, timeConstantSeconds }: HeatBody,
   from: number,
-  watts: number,
-  seconds: number,
+  { watts, seconds }: { watts: number; seconds: number },
   ambient: number,
 ): number => {
   const settled = ambient + kelvinPerWatt * watts;
@@ -69,7 +68,7 @@ const coolDown = (
   bodies: readonly HeatBody[],
   seconds: number,
   ambient: number,
-): number[] => bodies.map((body, k) => warmed(body, celsius[k], 0, seconds, ambient));
+): number[] => bodies.map((body, k) => warmed(body, celsius[k], { watts: 0, seconds }, ambient));
 
 /** How long a run may be from cold. */
 const longest = (
@@ -86,11 +85,10 @@ const longest = (
 const waitFor = (
   body: HeatBody,
   celsius: number,
-  watts: number,
-  seconds: number,
+  { watts, seconds }: { watts: number; seconds: number },
   ambient: number,
 ): number => {
-  if (warmed(body, celsius, watts, seconds, ambient) <= body.mostCelsius) return 0;
+  if (warmed(body, celsius, { watts, seconds }, ambient) <= body.mostCelsius) return 0;
   const settled = ambient + body.kelvinPerWatt * watts;
   const mayStartAt =
     settled + (body.mostCelsius - settled) * Math.exp(seconds / body.timeConstantSeconds);
@@ -123,9 +121,8 @@ export const heatAlong = (
       celsius: bodies.map((body, j) =>
         warmed(
           body,
-          warmed(body, last.startCelsius[j], watts[j], inRun, ambientCelsius),
-          0,
-          after,
+          warmed(body, last.startCelsius[j], { watts: watts[j], seconds: inRun }, ambientCelsius),
+          { watts: 0, seconds: after },
           ambientCelsius,
         ),
       ),

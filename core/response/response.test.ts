@@ -99,7 +99,7 @@ test("one logarithmic sweep: the filter's response, and a polynomial's harmonics
     15_000,
     96_000,
   );
-  const outcome = sweepResponse(output, stimulus, 96_000, sweep, {
+  const outcome = sweepResponse(output, { stimulus, sweep }, 96_000, {
     pointsPerDecade: 10,
     highestOrder: 3,
   });

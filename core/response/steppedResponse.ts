@@ -39,7 +39,10 @@ export const steppedResponse = (
       sampleRateHz,
     );
   const points = segments.flatMap((segment) => {
-    const point = readSegment(output, sampleRateHz, segment, reference, given !== undefined);
+    const point = readSegment(output, sampleRateHz, segment, {
+      reference,
+      isGiven: given !== undefined,
+    });
     return point ? [point] : [];
   });
   if (points.length < 2)
@@ -55,8 +58,7 @@ const readSegment = (
   output: Float64Array,
   sampleRateHz: number,
   segment: FrequencyStep,
-  reference: ResponseReference,
-  isGiven: boolean,
+  { reference, isGiven }: { reference: ResponseReference; isGiven: boolean },
 ): ResponsePoint | null => {
   const samplesACycle = sampleRateHz / segment.frequencyHz;
   const end =

@@ -25,9 +25,8 @@ const REGULARISATION = 1e-8;
  */
 export const sweepResponse = (
   output: Float64Array,
-  stimulus: Float64Array,
+  { stimulus, sweep }: { stimulus: Float64Array; sweep: LogSweep },
   sampleRateHz: number,
-  sweep: LogSweep,
   options: SweepResponseOptions,
 ): Outcome<SweepResponse> => {
   requireRange("highestOrder", options.highestOrder, 1, 10);
@@ -56,7 +55,10 @@ export const sweepResponse = (
   const behind = Math.min(Math.floor(length / 4), 8 * ahead);
   const frequencies = logFrequencies(sweep.lowHz, sweep.highHz, options.pointsPerDecade);
   const linear = frequencies.map((frequencyHz) =>
-    pointOf(spectrumAt(impulse, 0, ahead, behind, frequencyHz / sampleRateHz), frequencyHz),
+    pointOf(
+      spectrumAt(impulse, 0, { before: ahead, after: behind }, frequencyHz / sampleRateHz),
+      frequencyHz,
+    ),
   );
   const harmonics = [];
   for (let order = 2; order <= options.highestOrder; order++) {
@@ -73,8 +75,7 @@ export const sweepResponse = (
           const part = spectrumAt(
             impulse,
             centre,
-            before,
-            Math.min(after, behind),
+            { before, after: Math.min(after, behind) },
             (order * frequencyHz) / sampleRateHz,
           );
           return { frequencyHz, ratio: Math.hypot(part.re, part.im) / ratio };
@@ -94,8 +95,7 @@ const pointOf = ({ re, im }: { re: number; im: number }, frequencyHz: number): R
 const spectrumAt = (
   impulse: Float64Array,
   centre: number,
-  before: number,
-  after: number,
+  { before, after }: { before: number; after: number },
   cyclesPerSample: number,
 ): { re: number; im: number } => {
   let re = 0,

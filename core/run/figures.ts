@@ -8,9 +8,11 @@ export const figure = (
   name: string,
   label: string,
   quantity: Quantity,
-  value: number | null,
-  stdUncertainty: number | null = null,
-  bound: Figure["bound"] = null,
+  {
+    value,
+    stdUncertainty = null,
+    bound = null,
+  }: { value: number | null; stdUncertainty?: number | null; bound?: Figure["bound"] },
 ): Figure => ({ name, label, quantity, value, stdUncertainty, bound });
 
 /** Output power of a reading, with the uncertainty of volts and load. */
@@ -21,41 +23,38 @@ const powerFigure = (
   load: ChannelConditions,
 ): Figure => {
   const watts = powerWatts(voltsRms, load.loadOhms);
-  return figure(name, label, "watts", watts, watts * powerStdUncertaintyRatio(load));
+  return figure(name, label, "watts", {
+    value: watts,
+    stdUncertainty: watts * powerStdUncertaintyRatio(load),
+  });
 };
 
 /** SINAD first, then what it is made of. */
 export const toneFigures = (reading: ToneReading, load: ChannelConditions): Figure[] => [
-  figure(
-    "sinad",
-    "SINAD",
-    "level-ratio",
-    1 / reading.thdPlusNoiseRatio,
-    reading.thdPlusNoiseRatioStdUncertainty / reading.thdPlusNoiseRatio ** 2,
-  ),
-  figure("thd", "THD", "distortion-ratio", reading.thdRatio, reading.thdRatioStdUncertainty),
-  figure(
-    "thd-plus-noise",
-    "THD+N",
-    "distortion-ratio",
-    reading.thdPlusNoiseRatio,
-    reading.thdPlusNoiseRatioStdUncertainty,
-  ),
+  figure("sinad", "SINAD", "level-ratio", {
+    value: 1 / reading.thdPlusNoiseRatio,
+    stdUncertainty: reading.thdPlusNoiseRatioStdUncertainty / reading.thdPlusNoiseRatio ** 2,
+  }),
+  figure("thd", "THD", "distortion-ratio", {
+    value: reading.thdRatio,
+    stdUncertainty: reading.thdRatioStdUncertainty,
+  }),
+  figure("thd-plus-noise", "THD+N", "distortion-ratio", {
+    value: reading.thdPlusNoiseRatio,
+    stdUncertainty: reading.thdPlusNoiseRatioStdUncertainty,
+  }),
   powerFigure("power", "output", reading.voltsRms, load),
-  figure(
-    "volts",
-    "output volts",
-    "volts",
-    reading.voltsRms,
-    reading.voltsRms * load.voltsStdUncertaintyRatio,
-  ),
+  figure("volts", "output volts", "volts", {
+    value: reading.voltsRms,
+    stdUncertainty: reading.voltsRms * load.voltsStdUncertaintyRatio,
+  }),
 ];
 
 export const harmonicFigures = (harmonics: readonly Harmonic[], highestOrder: number): Figure[] =>
   harmonics
     .filter(({ order }) => order <= highestOrder)
     .map(({ order, ratio }) =>
-      figure(`harmonic-${order}`, `harmonic ${order}`, "level-ratio", ratio),
+      figure(`harmonic-${order}`, `harmonic ${order}`, "level-ratio", { value: ratio }),
     );
 
 /** More points than any screen has columns. */
@@ -91,8 +90,7 @@ const PICTURE_POINTS = 360;
 export const wavePicture = (
   volts: Float64Array,
   sampleRateHz: number,
-  fromSeconds: number,
-  seconds: number,
+  { fromSeconds, seconds }: { fromSeconds: number; seconds: number },
   label: string,
 ): Curve => {
   const count = Math.min(volts.length, Math.max(2, Math.round(seconds * sampleRateHz)));

@@ -97,29 +97,26 @@ export const levelFigures = (levels: readonly StepReading[], limit: PowerLimit):
     ),
     powerFigure("tops", "tops flatten", powerAtClipOnset(levels)),
     lowest < LEAST_RATIO
-      ? figure("lowest", "lowest THD+N", "distortion-ratio", LEAST_RATIO, null, "at-most")
-      : figure("lowest", "lowest THD+N", "distortion-ratio", lowest),
-    figure(
-      "highest",
-      "highest output",
-      "watts",
-      Math.max(...levels.map(({ powerWatts }) => powerWatts)),
-    ),
+      ? figure("lowest", "lowest THD+N", "distortion-ratio", {
+          value: LEAST_RATIO,
+          bound: "at-most",
+        })
+      : figure("lowest", "lowest THD+N", "distortion-ratio", { value: lowest }),
+    figure("highest", "highest output", "watts", {
+      value: Math.max(...levels.map(({ powerWatts }) => powerWatts)),
+    }),
   ];
 };
 
 /** No power lies within a limit that is passed at every level. */
 const powerFigure = (name: string, label: string, reading: PowerAtLimit): Figure =>
   reading.status === "never-below"
-    ? figure(name, label, "watts", 0)
-    : figure(
-        name,
-        label,
-        "watts",
-        reading.powerWatts,
-        reading.powerWattsStdUncertainty,
-        reading.status === "at-least" ? "at-least" : null,
-      );
+    ? figure(name, label, "watts", { value: 0 })
+    : figure(name, label, "watts", {
+        value: reading.powerWatts,
+        stdUncertainty: reading.powerWattsStdUncertainty,
+        bound: reading.status === "at-least" ? "at-least" : null,
+      });
 
 const levelCurve = (
   name: string,

@@ -16,43 +16,29 @@ export const responseFigures = (response: Response, lowHz: number, highHz: numbe
   );
   const span = `${formatHertz(Number(from.toPrecision(3)))} to ${formatHertz(Number(to.toPrecision(3)))}`;
   return [
-    figure(
-      "lowest",
-      `lowest, ${span}`,
-      "level-ratio",
-      deviation?.lowestRatio ?? null,
-      deviation && deviation.lowestRatio * scatter,
-    ),
-    figure(
-      "highest",
-      `highest, ${span}`,
-      "level-ratio",
-      deviation?.highestRatio ?? null,
-      deviation && deviation.highestRatio * scatter,
-    ),
+    figure("lowest", `lowest, ${span}`, "level-ratio", {
+      value: deviation?.lowestRatio ?? null,
+      stdUncertainty: deviation && deviation.lowestRatio * scatter,
+    }),
+    figure("highest", `highest, ${span}`, "level-ratio", {
+      value: deviation?.highestRatio ?? null,
+      stdUncertainty: deviation && deviation.highestRatio * scatter,
+    }),
     ...DROPS_DB.flatMap((drop) => {
       const { lowHz: low, highHz: high } = cornerFrequencies(response, drop);
       return [
         low === null
-          ? figure(
-              `low-${drop}-db`,
-              `${drop} dB down, low`,
-              "hertz",
-              first.frequencyHz,
-              null,
-              "at-most",
-            )
-          : figure(`low-${drop}-db`, `${drop} dB down, low`, "hertz", low),
+          ? figure(`low-${drop}-db`, `${drop} dB down, low`, "hertz", {
+              value: first.frequencyHz,
+              bound: "at-most",
+            })
+          : figure(`low-${drop}-db`, `${drop} dB down, low`, "hertz", { value: low }),
         high === null
-          ? figure(
-              `high-${drop}-db`,
-              `${drop} dB down, high`,
-              "hertz",
-              last.frequencyHz,
-              null,
-              "at-least",
-            )
-          : figure(`high-${drop}-db`, `${drop} dB down, high`, "hertz", high),
+          ? figure(`high-${drop}-db`, `${drop} dB down, high`, "hertz", {
+              value: last.frequencyHz,
+              bound: "at-least",
+            })
+          : figure(`high-${drop}-db`, `${drop} dB down, high`, "hertz", { value: high }),
       ];
     }),
   ];

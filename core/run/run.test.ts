@@ -52,9 +52,12 @@ test("property: a picture holds finite volts only, wherever it begins and howeve
       fc.double({ min: 0, max: 2, noNaN: true }),
       fc.double({ min: 1e-6, max: 1, noNaN: true }),
       (length, from, seconds) =>
-        wavePicture(new Float64Array(length).fill(1), RATE_HZ, from, seconds, "x").points.every(
-          ([, volts]) => volts === 1,
-        ),
+        wavePicture(
+          new Float64Array(length).fill(1),
+          RATE_HZ,
+          { fromSeconds: from, seconds },
+          "x",
+        ).points.every(([, volts]) => volts === 1),
     ),
     { seed: 3 },
   );

@@ -6,9 +6,7 @@ export const quantityField = (
   name: string,
   label: string,
   unit: string,
-  initial: number,
-  least: number,
-  most: number,
+  { initial, least, most }: { initial: number; least: number; most: number },
 ): SettingField => ({ kind: "quantity", name, label, unit, initial, least, most });
 
 export const choiceField = (
@@ -32,18 +30,15 @@ export const readingFields = (fields: readonly SettingField[]): SettingField[] =
 
 /** Fields for the band in which noise and distortion count. */
 export const BAND_FIELDS: readonly SettingField[] = [
-  quantityField("bandLowHz", "Band from", "Hz", 20, 1, 1000),
-  quantityField("bandHighHz", "Band to", "Hz", 20_000, 2000, 96_000),
+  quantityField("bandLowHz", "Band from", "Hz", { initial: 20, least: 1, most: 1000 }),
+  quantityField("bandHighHz", "Band to", "Hz", { initial: 20_000, least: 2000, most: 96_000 }),
 ].map(forReading);
 /** The converter's range; the bench minds it, not the analysis. */
-export const RANGE_FIELD = quantityField(
-  "rangeVolts",
-  "Converter range, 0 chooses",
-  "V",
-  0,
-  0,
-  1000,
-);
+export const RANGE_FIELD = quantityField("rangeVolts", "Converter range, 0 chooses", "V", {
+  initial: 0,
+  least: 0,
+  most: 1000,
+});
 
 /** The band as it is set, as far as the recording reaches; that of the conditions where the run has no such setting. */
 export const bandOf = (

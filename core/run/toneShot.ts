@@ -7,10 +7,12 @@ const TONE_SECONDS = 1;
 export const toneShot = (
   name: string,
   label: string,
-  frequencyHz: number,
-  voltsPeak: number,
+  {
+    frequencyHz,
+    voltsPeak,
+    recordsInput,
+  }: { frequencyHz: number; voltsPeak: number; recordsInput: boolean },
   facts: ShotFacts,
-  recordsInput: boolean,
 ): Shot => ({
   name,
   label,

@@ -51,7 +51,7 @@ export const steppedSweep = (sweep: SteppedSweep, sampleRateHz: number): Float64
       volts[n] =
         (before + (levels[step] - before) * raisedCosine((n - first) / fadeSamples)) *
         Math.sin(omega * n);
-    sineInto(volts, levels[step], omega, first + fadeSamples, first + stepSamples);
+    sineInto(volts, levels[step], omega, { first: first + fadeSamples, end: first + stepSamples });
   }
   for (let n = endOfSteps; n < volts.length; n++)
     volts[n] =
@@ -68,8 +68,7 @@ const sineInto = (
   volts: Float64Array,
   level: number,
   omega: number,
-  first: number,
-  end: number,
+  { first, end }: { first: number; end: number },
 ): void => {
   const turnCosine = Math.cos(omega),
     turnSine = Math.sin(omega);

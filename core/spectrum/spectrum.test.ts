@@ -15,8 +15,7 @@ import { windowTransform } from "./window";
 const tone = (
   amplitude: number,
   frequencyHz: number,
-  sampleRateHz: number,
-  length: number,
+  { sampleRateHz, length }: { sampleRateHz: number; length: number },
   phase = 0.3,
 ) =>
   Float64Array.from(
@@ -79,7 +78,7 @@ test.each([
   [19_876.5, 48_000, 65_000],
 ])("a tone of known %d Hz at %d Hz sampling, %d samples", (frequencyHz, sampleRateHz, length) => {
   const spectrum = powerSpectrum(
-    tone(12.5, frequencyHz, sampleRateHz, length),
+    tone(12.5, frequencyHz, { sampleRateHz, length }),
     sampleRateHz,
     "blackmanHarris7",
   );

@@ -49,14 +49,11 @@ export const analysePowerSweep = (
   for (const [channelIndex, volts] of channels.entries()) {
     const readings: StepReading[] = [];
     for (const [stepIndex, step] of steps.entries()) {
-      const reading = readStep(
-        volts,
-        sampleRateHz,
-        step,
+      const reading = readStep(volts, sampleRateHz, step, {
         frequencyHz,
         conditions,
-        conditions.channels[channelIndex],
-      );
+        channel: conditions.channels[channelIndex],
+      });
       // A channel that gives nothing at a step, or is cut off within it (by its protection), has no reading there: a trip
       // and restart never counts as a power.
       if (reading) readings.push(reading);
@@ -110,9 +107,11 @@ const readStep = (
   volts: Float64Array,
   sampleRateHz: number,
   step: SweepStep,
-  frequencyHz: number,
-  conditions: SweepConditions,
-  channel: ChannelConditions,
+  {
+    frequencyHz,
+    conditions,
+    channel,
+  }: { frequencyHz: number; conditions: SweepConditions; channel: ChannelConditions },
 ): StepReading | null => {
   const window = readableWindow(step, sampleRateHz, frequencyHz, conditions.mainsHz);
   const part = volts.subarray(window.firstSample, window.firstSample + window.sampleCount);

@@ -7,8 +7,7 @@ import { seededNormal } from "../signal";
 import { amplitudeRatioToDb, dbToAmplitudeRatio, dbToPowerRatio, powerRatioToDb } from "../units";
 
 const signal = (
-  length: number,
-  sampleRateHz: number,
+  { length, sampleRateHz }: { length: number; sampleRateHz: number },
   frequencyHz: number,
   harmonics: Record<number, number>,
   phase = 0.7,
@@ -45,7 +44,7 @@ test.each([
   [192_000, 20_000],
 ])("at %d Hz, %d samples", (sampleRateHz, length) => {
   const found = read(
-    signal(length, sampleRateHz, 1003.71, { 2: -90, 3: -130, 4: -110 }),
+    signal({ length, sampleRateHz }, 1003.71, { 2: -90, 3: -130, 4: -110 }),
     sampleRateHz,
   );
   expect(Math.abs(found.fundamentalHz / 1003.71 - 1)).toBeLessThan(1e-6);
@@ -61,7 +60,7 @@ test.each([
 });
 
 test("a capture of 1024 samples is enough for 1 kHz", () => {
-  const found = read(signal(1024, 48_000, 997, { 3: -60 }), 48_000);
+  const found = read(signal({ length: 1024, sampleRateHz: 48_000 }, 997, { 3: -60 }), 48_000);
   expect(Math.abs(amplitudeRatioToDb(found.harmonics[1].ratio) + 60)).toBeLessThan(0.1);
 });
 
@@ -103,7 +102,7 @@ test("closed form: an ideal 16-bit converter has a SINAD of 98.08 dB over its wh
 test("a capture of many minutes is read in blocks, with the same result", () => {
   const normal = seededNormal(4);
   const length = 3 * BLOCK_SAMPLES + 1234;
-  const volts = signal(length, 96_000, 1003.71, { 2: -80, 3: -90 }).map(
+  const volts = signal({ length, sampleRateHz: 96_000 }, 1003.71, { 2: -80, 3: -90 }).map(
     (value) => value + 1e-4 * normal(),
   );
   const [long, short] = [read(volts, 96_000), read(volts.subarray(0, BLOCK_SAMPLES), 96_000)];
@@ -114,7 +113,7 @@ test("a capture of many minutes is read in blocks, with the same result", () => 
 });
 
 describe("invariances", () => {
-  const volts = signal(24_000, 48_000, 1003.71, { 2: -70, 3: -60 });
+  const volts = signal({ length: 24_000, sampleRateHz: 48_000 }, 1003.71, { 2: -70, 3: -60 });
   const reference = read(volts, 48_000);
 
   test("k times the volts: ratios stay, volts follow", () => {
@@ -134,7 +133,10 @@ describe("invariances", () => {
   test("a delay changes no magnitude", () => {
     fc.assert(
       fc.property(fc.double({ min: 0, max: 2 * Math.PI, noNaN: true }), (phase) => {
-        const delayed = read(signal(24_000, 48_000, 1003.71, { 2: -70, 3: -60 }, phase), 48_000);
+        const delayed = read(
+          signal({ length: 24_000, sampleRateHz: 48_000 }, 1003.71, { 2: -70, 3: -60 }, phase),
+          48_000,
+        );
         expect(delayed.thdRatio / reference.thdRatio).toBeCloseTo(1, 4);
         expect(delayed.fundamentalVoltsRms / reference.fundamentalVoltsRms).toBeCloseTo(1, 7);
       }),

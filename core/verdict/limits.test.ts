@@ -4,18 +4,15 @@ import { judgeLimit, judgeResponse, limitOf, ratingSchools } from ".";
 
 // JCGM 106, 8.3: accepted above the limit by the guard band, rejected below it by as much, open between.
 test.each([
-  ["at-least", 40, 45, 2, "met"],
-  ["at-least", 40, 41, 2, "within-uncertainty"],
-  ["at-least", 40, 21, 2, "missed"],
-  ["at-most", 0.001, 0.0005, 0.0001, "met"],
-  ["at-most", 0.001, 0.00105, 0.0001, "within-uncertainty"],
-  ["at-most", 0.001, 0.01, 0.0001, "missed"],
-] as const)(
-  "judgeLimit: %s %d, measured %d ± %d is %s",
-  (direction, value, measured, uncertainty, status) => {
-    expect(judgeLimit(measured, uncertainty, { direction, value })).toBe(status);
-  },
-);
+  [{ direction: "at-least", value: 40 }, 45, 2, "met"],
+  [{ direction: "at-least", value: 40 }, 41, 2, "within-uncertainty"],
+  [{ direction: "at-least", value: 40 }, 21, 2, "missed"],
+  [{ direction: "at-most", value: 0.001 }, 0.0005, 0.0001, "met"],
+  [{ direction: "at-most", value: 0.001 }, 0.00105, 0.0001, "within-uncertainty"],
+  [{ direction: "at-most", value: 0.001 }, 0.01, 0.0001, "missed"],
+] as const)("judgeLimit: %j, measured %d ± %d is %s", (limit, measured, uncertainty, status) => {
+  expect(judgeLimit(measured, uncertainty, limit)).toBe(status);
+});
 
 test("a gain is nominal: half a decibel either way is alike", () => {
   const limit = limitOf({ kind: "gain", gainDb: 26 });

@@ -21,27 +21,27 @@ export const decodeChannel = (
   const stride = sampleBytes * layout.channelCount;
   const start = layout.dataOffset + channelIndex * sampleBytes;
   const volts = new Float64Array(layout.frameCount);
-  DECODERS[layout.encoding](bytes, start, stride, volts, fullScaleVolts);
+  DECODERS[layout.encoding](bytes, { start, stride }, volts, fullScaleVolts);
   return volts;
 };
 
+/** @param place bytes of the first sample, and from each to the next */
 type Decoder = (
   bytes: Uint8Array,
-  start: number,
-  stride: number,
+  place: { start: number; stride: number },
   volts: Float64Array,
   fullScaleVolts: number,
 ) => void;
 
 // Integers are assembled from bytes by shifts, twice as fast as DataView calls; the top byte is shifted to
 // bit 31 so that the sign comes by itself.
-const decodeInt16: Decoder = (bytes, start, stride, volts, fullScaleVolts) => {
+const decodeInt16: Decoder = (bytes, { start, stride }, volts, fullScaleVolts) => {
   const scale = fullScaleVolts / 2 ** 31;
   for (let i = 0, at = start; i < volts.length; i++, at += stride)
     volts[i] = ((bytes[at] << 16) | (bytes[at + 1] << 24)) * scale;
 };
 
-const decodeInt24: Decoder = (bytes, start, stride, volts, fullScaleVolts) => {
+const decodeInt24: Decoder = (bytes, { start, stride }, volts, fullScaleVolts) => {
   const scale = fullScaleVolts / 2 ** 31;
   let i = 0;
   if (stride === 3 && (bytes.byteOffset + start) % 4 === 0) {
@@ -65,20 +65,20 @@ const decodeInt24: Decoder = (bytes, start, stride, volts, fullScaleVolts) => {
     volts[i] = ((bytes[at] << 8) | (bytes[at + 1] << 16) | (bytes[at + 2] << 24)) * scale;
 };
 
-const decodeInt32: Decoder = (bytes, start, stride, volts, fullScaleVolts) => {
+const decodeInt32: Decoder = (bytes, { start, stride }, volts, fullScaleVolts) => {
   const scale = fullScaleVolts / 2 ** 31;
   for (let i = 0, at = start; i < volts.length; i++, at += stride)
     volts[i] =
       (bytes[at] | (bytes[at + 1] << 8) | (bytes[at + 2] << 16) | (bytes[at + 3] << 24)) * scale;
 };
 
-const decodeFloat32: Decoder = (bytes, start, stride, volts, fullScaleVolts) => {
+const decodeFloat32: Decoder = (bytes, { start, stride }, volts, fullScaleVolts) => {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   for (let i = 0, at = start; i < volts.length; i++, at += stride)
     volts[i] = view.getFloat32(at, true) * fullScaleVolts;
 };
 
-const decodeFloat64: Decoder = (bytes, start, stride, volts, fullScaleVolts) => {
+const decodeFloat64: Decoder = (bytes, { start, stride }, volts, fullScaleVolts) => {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   for (let i = 0, at = start; i < volts.length; i++, at += stride)
     volts[i] = view.getFloat64(at, true) * fullScaleVolts;

@@ -40,15 +40,19 @@ export const encodeWav = (
         view.setFloat32(start + i * stride, value / fullScaleVolts, true),
       );
     else
-      (encoding === "int16" ? writeInt16 : writeInt24)(bytes, start, stride, volts, fullScaleVolts);
+      (encoding === "int16" ? writeInt16 : writeInt24)(
+        bytes,
+        { start, stride },
+        volts,
+        fullScaleVolts,
+      );
   });
   return bytes;
 };
 
 const writeInt16 = (
   bytes: Uint8Array,
-  start: number,
-  stride: number,
+  { start, stride }: { start: number; stride: number },
   volts: Float64Array,
   fullScaleVolts: number,
 ): void => {
@@ -63,8 +67,7 @@ const writeInt16 = (
 
 const writeInt24 = (
   bytes: Uint8Array,
-  start: number,
-  stride: number,
+  { start, stride }: { start: number; stride: number },
   volts: Float64Array,
   fullScaleVolts: number,
 ): void => {

@@ -19,16 +19,18 @@ test("closed form: rails of 40 V less 3 V make 37 V peak, whatever the load", ()
       },
     ],
   };
-  expect(expectedPeak(amplifier, [claim], [load], details, settings)).toEqual({
+  expect(expectedPeak({ amplifier, claims: [claim], loads: [load], details }, settings)).toEqual({
     volts: expect.closeTo(37, 9),
     source: "forecast",
   });
 });
 
 test("without a supply: the claimed volts and 3 dB; without a claim: a usual amplifier", () => {
-  expect(expectedPeak(amplifier, [claim], [], none, settings)).toEqual({
+  expect(expectedPeak({ amplifier, claims: [claim], loads: [], details: none }, settings)).toEqual({
     volts: expect.closeTo(Math.sqrt(4 * 50 * 8), 9),
     source: "claims",
   });
-  expect(expectedPeak(amplifier, [], [], none, settings).source).toBe("nothing");
+  expect(expectedPeak({ amplifier, claims: [], loads: [], details: none }, settings).source).toBe(
+    "nothing",
+  );
 });

@@ -12,10 +12,12 @@ const USUAL_PEAK_VOLTS = 40;
 
 /** From the forecast's burst ceilings over every load, with one channel driven; else from the claims. */
 export const expectedPeak = (
-  amplifier: Amplifier,
-  claims: readonly Claim[],
-  loads: readonly Load[],
-  details: Details,
+  {
+    amplifier,
+    claims,
+    loads,
+    details,
+  }: { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; details: Details },
   settings: ForecastSettings,
 ): ExpectedPeak => {
   const facts = forecastFacts(

@@ -4,14 +4,16 @@ import { safetyFacts } from "./safetyFacts";
 
 /** A rig is done once every risky caution is confirmed, and begun once any is, or anything was measured of it. */
 export const rigState = (
-  amplifier: Amplifier,
-  claims: readonly Claim[],
-  loads: readonly Load[],
-  details: Details,
+  {
+    amplifier,
+    claims,
+    loads,
+    details,
+  }: { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; details: Details },
   rig: RigSettings,
 ): "nothing" | "begun" | "done" => {
   const open = unconfirmed(
-    cautionsFor(safetyFacts(amplifier, claims, loads, details, rig)),
+    cautionsFor(safetyFacts({ amplifier, claims, loads, details }, rig)),
     rig.confirmations,
   );
   if (rig.confirmations.length === 0 && !rig.loop && !rig.meterVoltsRms) return "nothing";

@@ -3,10 +3,17 @@ import type { Amplifier, Claim, Details, Load, RigSettings } from "@/records";
 
 /** What the records say of an amplifier's dangers: its largest claim into its lowest load. */
 export const safetyFacts = (
-  amplifier: Amplifier,
-  claims: readonly Claim[],
-  loads: readonly Load[],
-  { terminals }: Pick<Details, "terminals">,
+  {
+    amplifier,
+    claims,
+    loads,
+    details: { terminals },
+  }: {
+    amplifier: Amplifier;
+    claims: readonly Claim[];
+    loads: readonly Load[];
+    details: Pick<Details, "terminals">;
+  },
   { isBridged, withSpeaker }: Pick<RigSettings, "isBridged" | "withSpeaker">,
 ): SafetyFacts => {
   const ohms = [

@@ -80,13 +80,12 @@ export const captureOf = async (folder: string, text: string) => ({
 
 /** Stores a run that must be stored. */
 export const stored = async (
-  db: Knex,
-  folder: string,
+  { db, folder }: { db: Knex; folder: string },
   amplifierId: string,
   draft: RunDraft = runDraft(),
   takenAt = "2026-01-03",
 ): Promise<RunDraft> => {
-  const added = await addRun(db, folder, amplifierId, draft, takenAt);
+  const added = await addRun(db, folder, { amplifierId, takenAt }, draft);
   if (added.outcome !== "stored") throw new Error(added.outcome);
   return draft;
 };

@@ -66,7 +66,7 @@ export function OutlookPanel({
         color={COLORS[outlook]}
         data-testid="outlook"
       >
-        {outlookText(outlook, claim.powerWatts, facts, assumptions, where)}
+        {outlookText(outlook, claim.powerWatts, { facts, assumptions }, where)}
       </Heading>
       {limiter && burstLimiter && (
         <HStack gap={8} mt={3} align="baseline" wrap="wrap">

@@ -228,9 +228,9 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
       <Checklist
         title={`${amplifierName(amplifier)}: plan`}
         timeline={timeline}
-        cautions={cautionsFor(
-          safetyFacts(amplifier, claims, records.loads, records.details, rig),
-        ).map(({ title, reason }) => `${title}. ${reason}`)}
+        cautions={cautionsFor(safetyFacts({ ...records, amplifier, claims }, rig)).map(
+          ({ title, reason }) => `${title}. ${reason}`,
+        )}
         provesOf={(id) => provesOf(id).join(", ")}
       />
     </>

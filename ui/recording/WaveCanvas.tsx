@@ -61,7 +61,9 @@ export function WaveCanvas({ facts, pyramids, channelIndices, names, onView }: W
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
     if (!context) return;
-    const frame = requestAnimationFrame(() => draw(context, channels, colors, widthPx, heightPx));
+    const frame = requestAnimationFrame(() =>
+      draw(context, channels, colors, { widthPx, heightPx }),
+    );
     return () => cancelAnimationFrame(frame);
   }, [channels, colors, widthPx, heightPx]);
 
@@ -214,8 +216,7 @@ const draw = (
   context: CanvasRenderingContext2D,
   channels: readonly EnvelopeColumns[],
   colors: readonly string[],
-  widthPx: number,
-  heightPx: number,
+  { widthPx, heightPx }: { widthPx: number; heightPx: number },
 ): void => {
   context.setTransform(density(), 0, 0, density(), 0, 0);
   context.clearRect(0, 0, widthPx, heightPx);

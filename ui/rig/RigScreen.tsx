@@ -149,7 +149,7 @@ function WiringTab({
   set,
 }: TabProps) {
   const cautions = useMemo(
-    () => cautionsFor(safetyFacts(amplifier, claims, loads, details, draft)),
+    () => cautionsFor(safetyFacts({ amplifier, claims, loads, details }, draft)),
     [amplifier, claims, loads, details, draft],
   );
   const load = loads[0];
@@ -271,7 +271,7 @@ function ReadingTab({
       ? { upperOhms: upper, lowerOhms: lower }
       : null;
   const peak = useMemo(
-    () => expectedPeak(amplifier, claims, loads, details, forecastSettings),
+    () => expectedPeak({ amplifier, claims, loads, details }, forecastSettings),
     [amplifier, claims, loads, details, forecastSettings],
   );
   return (

@@ -32,10 +32,8 @@ export class InputStage {
 
   constructor(
     private readonly input: InputPart,
-    channel: number,
-    sourceOhms: number,
+    { channel, sourceOhms, seed }: { channel: number; sourceOhms: number; seed: number },
     private readonly stepSeconds: number,
-    seed: number,
   ) {
     const {
       inputOhms,

@@ -204,8 +204,7 @@ test("class D half bridge: the coil's current charges the rail that does not dri
     stage,
     seatOf("single-ended", true),
     { kind: "resistive", ohms: 4, henries: 0 },
-    1 / RATE_HZ,
-    192,
+    { stepSeconds: 1 / RATE_HZ, blockSamples: 192 },
   );
   const rails = new Rails();
   rails.positiveVolts = rails.negativeVolts = 40;

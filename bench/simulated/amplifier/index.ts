@@ -11,17 +11,15 @@ export type StagePart =
 /** The model of an output stage. @param isBridged two channels, one turned over, with the load between */
 export const outputStage = (
   stage: StagePart,
-  hasSplitSupply: boolean,
-  isBridged: boolean,
+  { hasSplitSupply, isBridged }: { hasSplitSupply: boolean; isBridged: boolean },
   load: LoadState,
-  stepSeconds: number,
-  blockSamples: number,
+  { stepSeconds, blockSamples }: { stepSeconds: number; blockSamples: number },
 ): OutputStage => {
   if (stage.kind === "transformer")
     return new TransformerStage(stage, load, stepSeconds, blockSamples);
   const seating: Seating = stage.isBridgeTied || isBridged ? "bridge" : "single-ended";
   const seat = seatOf(seating, hasSplitSupply);
   return stage.kind === "class-d"
-    ? new SwitchingStage(stage, seat, load, stepSeconds, blockSamples)
-    : new LinearStage(stage, seat, load, stepSeconds, blockSamples);
+    ? new SwitchingStage(stage, seat, load, { stepSeconds, blockSamples })
+    : new LinearStage(stage, seat, load, { stepSeconds, blockSamples });
 };

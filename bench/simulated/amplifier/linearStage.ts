@@ -7,24 +7,22 @@ import type { OutputStage } from "./OutputStage";
 import type { Seat } from "./seat";
 
 const LINEAR_STAGE = {
-  saturationVolts: quantity("What the devices keep of the rail", "V", 0, 15, 1.8),
-  saturationOhms: quantity("And for each ampere", "Ω", 0, 5, 0.18),
-  crossoverVolts: quantity("Crossover step without bias, after feedback", "V", 0, 1, 2e-3),
-  idleAmperes: quantity("Idle current of each channel, cold", "A", 0, 5, 0.06),
-  outputOhms: quantity("Output resistance at low frequency", "Ω", 0, 5, 0.03),
+  saturationVolts: quantity("What the devices keep of the rail", "V", [0, 15], 1.8),
+  saturationOhms: quantity("And for each ampere", "Ω", [0, 5], 0.18),
+  crossoverVolts: quantity("Crossover step without bias, after feedback", "V", [0, 1], 2e-3),
+  idleAmperes: quantity("Idle current of each channel, cold", "A", [0, 5], 0.06),
+  outputOhms: quantity("Output resistance at low frequency", "Ω", [0, 5], 0.03),
   outputCornerHz: quantity(
     "Output resistance doubles at, as feedback falls",
     "Hz",
-    200,
-    1e6,
+    [200, 1e6],
     20_000,
   ),
-  currentLimitAmperes: quantity("Current limit, peak; 0 is none", "A", 0, 100, 0),
+  currentLimitAmperes: quantity("Current limit, peak; 0 is none", "A", [0, 100], 0),
   safeAreaVolts: quantity(
     "Device volts at which the limit reaches nothing; 0 is off",
     "V",
-    0,
-    500,
+    [0, 500],
     0,
   ),
   isBridgeTied: onOff("Bridge-tied outputs", false),
@@ -37,7 +35,7 @@ export type ClassAbStage = PartOf<typeof CLASS_AB_FIELDS> & { kind: "class-ab" }
 /** Class A: both devices always conduct; some stages slide into class AB beyond twice the idle current, others stop. */
 export const CLASS_A_FIELDS = {
   ...LINEAR_STAGE,
-  idleAmperes: quantity("Idle current of each channel", "A", 0.05, 10, 1.2),
+  idleAmperes: quantity("Idle current of each channel", "A", [0.05, 10], 1.2),
   leavesClassA: onOff("Slides into class AB beyond", true),
 };
 export type ClassAStage = PartOf<typeof CLASS_A_FIELDS> & { kind: "class-a" };
@@ -45,8 +43,8 @@ export type ClassAStage = PartOf<typeof CLASS_A_FIELDS> & { kind: "class-a" };
 /** Class G and H: low rails for small signals, high ones for the tips. */
 export const CLASS_GH_FIELDS = {
   ...LINEAR_STAGE,
-  handoverVolts: quantity("Changes rails this far below the low one", "V", 0, 20, 3),
-  commutationVolts: quantity("Step at the change, after feedback", "V", 0, 1, 1e-3),
+  handoverVolts: quantity("Changes rails this far below the low one", "V", [0, 20], 3),
+  commutationVolts: quantity("Step at the change, after feedback", "V", [0, 1], 1e-3),
 };
 export type ClassGhStage = PartOf<typeof CLASS_GH_FIELDS> & { kind: "class-gh" };
 
@@ -69,8 +67,7 @@ export class LinearStage implements OutputStage {
     private readonly stage: ClassAStage | ClassAbStage | ClassGhStage,
     private readonly seat: Seat,
     load: LoadState,
-    stepSeconds: number,
-    blockSamples: number,
+    { stepSeconds, blockSamples }: { stepSeconds: number; blockSamples: number },
   ) {
     this.seriesHenries = stage.outputOhms / (2 * Math.PI * stage.outputCornerHz);
     this.output = new LoadedOutput(this.network(load), stepSeconds, blockSamples);
@@ -108,7 +105,8 @@ export class LinearStage implements OutputStage {
     const before = this.output.amperes[first > 0 ? first - 1 : this.output.amperes.length - 1];
     const highest = this.mostVolts(seat.highest[0] * positive + seat.highest[1] * negative, before);
     const lowest = -this.mostVolts(seat.lowest[0] * positive + seat.lowest[1] * negative, -before);
-    this.output.run(bent, first, end, lowest, highest);
+    this.output.holdBetween(lowest, highest);
+    this.output.run(bent, first, end);
     if (this.isClassGh) this.drawHigh(first, end, rails);
     else this.draw(first, end, rails);
   }

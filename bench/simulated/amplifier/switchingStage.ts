@@ -8,27 +8,25 @@ import type { Seat } from "./seat";
 
 /** Class D, averaged over the switching period, with its output filter as seen by the load. */
 export const CLASS_D_FIELDS = {
-  dutyMostRatio: quantity("Longest pulse, share of the period", "", 0.5, 1, 0.97),
-  deviceOhms: quantity("Switches and coils in series with the load", "Ω", 0.005, 2, 0.15),
+  dutyMostRatio: quantity("Longest pulse, share of the period", "", [0.5, 1], 0.97),
+  deviceOhms: quantity("Switches and coils in series with the load", "Ω", [0.005, 2], 0.15),
   filterHenries: quantity(
     "Output filter, inductance in series with the load",
     "H",
-    1e-6,
-    2e-4,
+    [1e-6, 2e-4],
     2e-5,
   ),
-  filterFarads: quantity("Output filter, capacitance across the load", "F", 1e-8, 2e-5, 6.8e-7),
-  deadTimeVolts: quantity("Step of the dead time, after feedback", "V", 0, 1, 4e-3),
-  rippleAmperes: quantity("Ripple current that rounds it", "A", 0, 5, 0.4),
+  filterFarads: quantity("Output filter, capacitance across the load", "F", [1e-8, 2e-5], 6.8e-7),
+  deadTimeVolts: quantity("Step of the dead time, after feedback", "V", [0, 1], 4e-3),
+  rippleAmperes: quantity("Ripple current that rounds it", "A", [0, 5], 0.4),
   railFeedbackRatio: quantity(
     "How much of the supply's changes feedback takes out",
     "",
-    0,
-    1,
+    [0, 1],
     0.98,
   ),
-  idleAmperes: quantity("Idle current of each channel", "A", 0, 2, 0.03),
-  currentLimitAmperes: quantity("Current limit, peak; 0 is none", "A", 0, 100, 0),
+  idleAmperes: quantity("Idle current of each channel", "A", [0, 2], 0.03),
+  currentLimitAmperes: quantity("Current limit, peak; 0 is none", "A", [0, 100], 0),
   isBridgeTied: onOff("Bridge-tied outputs", true),
 };
 export type ClassDStage = PartOf<typeof CLASS_D_FIELDS> & { kind: "class-d" };
@@ -51,8 +49,7 @@ export class SwitchingStage implements OutputStage {
     private readonly stage: ClassDStage,
     private readonly seat: Seat,
     load: LoadState,
-    stepSeconds: number,
-    blockSamples: number,
+    { stepSeconds, blockSamples }: { stepSeconds: number; blockSamples: number },
   ) {
     this.output = new LoadedOutput(this.network(load), stepSeconds, blockSamples);
     this.isHalfBridge = seat.devices === 1;
@@ -89,21 +86,20 @@ export class SwitchingStage implements OutputStage {
       lower = this.lower(rails);
     const limit =
       stage.currentLimitAmperes > 0 ? stage.currentLimitAmperes * this.loadOhms : Infinity;
-    output.run(
-      bent,
-      first,
-      end,
+    output.holdBetween(
       -Math.min(limit, stage.dutyMostRatio * lower),
       Math.min(limit, stage.dutyMostRatio * upper),
     );
-    this.draw(first, end, lower, upper + lower, rails);
+    output.run(bent, first, end);
+    this.draw(first, end, rails);
   }
 
   /** Of each period a share lies on the positive rail; the coil's current comes out of one rail and goes back into the other. */
-  private draw(first: number, end: number, lower: number, span: number, rails: Rails): void {
+  private draw(first: number, end: number, rails: Rails): void {
     const { node, amperes } = this.output;
     const { push } = this.seat.up;
-    const inverse = 1 / Math.max(span, TINY);
+    const lower = this.lower(rails);
+    const inverse = 1 / Math.max(this.upper(rails) + lower, TINY);
     let out = 0,
       back = 0;
     for (let n = first; n < end; n++) {

@@ -8,25 +8,23 @@ import type { OutputStage } from "./OutputStage";
 /** Push-pull output stage behind a transformer. All values as seen at the 8 ohm tap; the others follow by the turns. */
 export const TRANSFORMER_FIELDS = {
   tapOhms: choice("Tap in use", [4, 8, 16], 8),
-  turnsRatio: quantity("Half primary to the 8 Ω tap", "", 2, 60, 14),
-  plateKeptVolts: quantity("What the devices keep of the rail", "V", 0, 150, 45),
-  deviceOhms: quantity("And for each ampere, at the 8 Ω tap", "Ω", 0, 20, 0.9),
-  sourceOhms: quantity("Output resistance with feedback, at the 8 Ω tap", "Ω", 0.05, 20, 1.1),
-  leakageHenries: quantity("Leakage inductance, at the 8 Ω tap", "H", 0, 0.001, 2.5e-5),
-  primaryHenries: quantity("Inductance of the core, at the 8 Ω tap", "H", 0.005, 10, 0.25),
+  turnsRatio: quantity("Half primary to the 8 Ω tap", "", [2, 60], 14),
+  plateKeptVolts: quantity("What the devices keep of the rail", "V", [0, 150], 45),
+  deviceOhms: quantity("And for each ampere, at the 8 Ω tap", "Ω", [0, 20], 0.9),
+  sourceOhms: quantity("Output resistance with feedback, at the 8 Ω tap", "Ω", [0.05, 20], 1.1),
+  leakageHenries: quantity("Leakage inductance, at the 8 Ω tap", "H", [0, 0.001], 2.5e-5),
+  primaryHenries: quantity("Inductance of the core, at the 8 Ω tap", "H", [0.005, 10], 0.25),
   saturationVoltSeconds: quantity(
     "Flux at which the core saturates, at the 8 Ω tap",
     "V s",
-    0.005,
-    2,
+    [0.005, 2],
     0.12,
   ),
-  crossoverVolts: quantity("Crossover step without bias, after feedback", "V", 0, 1, 0.01),
+  crossoverVolts: quantity("Crossover step without bias, after feedback", "V", [0, 1], 0.01),
   idleAmperes: quantity(
     "Idle current of each channel, from the high-voltage supply",
     "A",
-    0.01,
-    2,
+    [0.01, 2],
     0.09,
   ),
 };
@@ -96,7 +94,8 @@ export class TransformerStage implements OutputStage {
     );
     const drop = this.sourceOhms * this.magnetisingAmperes;
     for (let n = first; n < end; n++) bent[n] -= drop;
-    output.run(bent, first, end, -most, most);
+    output.holdBetween(-most, most);
+    output.run(bent, first, end);
     this.magnetise(first, end);
     this.draw(first, end, toSecondary, rails);
   }

@@ -15,19 +15,18 @@ export class Clipper {
   private sideBefore = 0;
   private lowest = 0;
   private highest = 0;
+  private lowestAtEnd = 0;
+  private highestAtEnd = 0;
 
-  /**
-   * From wanted to held volts, CLIPPER_LATENCY_SAMPLES behind, for the samples from first to end, in which the limits
-   * glide to those given: steps would be printed on flat tops.
-   */
-  run(
-    wanted: Float64Array,
-    held: Float64Array,
-    first: number,
-    end: number,
-    lowestAtEnd: number,
-    highestAtEnd: number,
-  ): void {
+  /** Says which limits the next samples glide to: steps would be printed on flat tops. */
+  aim(lowestVolts: number, highestVolts: number): void {
+    this.lowestAtEnd = lowestVolts;
+    this.highestAtEnd = highestVolts;
+  }
+
+  /** From wanted to held volts, CLIPPER_LATENCY_SAMPLES behind, for the samples from first to end. */
+  run(wanted: Float64Array, held: Float64Array, first: number, end: number): void {
+    const { lowestAtEnd, highestAtEnd } = this;
     let { wantedBefore, held: last, sideBefore, lowest, highest } = this;
     const fall = (lowestAtEnd - lowest) / (end - first),
       rise = (highestAtEnd - highest) / (end - first);

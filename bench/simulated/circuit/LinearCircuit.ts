@@ -4,6 +4,15 @@ import type { StateSpace } from "./stateSpace";
 /** The output belongs to the input of so many samples before. */
 export const CIRCUIT_LATENCY_SAMPLES = 1;
 
+/** What a circuit is driven with, and what comes of it, sample by sample. */
+export type CircuitWaves = {
+  /** Volts of the driven node. */
+  readonly node: Float64Array;
+  /** Volts across the load, and amperes out of the node. */
+  readonly volts: Float64Array;
+  readonly amperes: Float64Array;
+};
+
 /**
  * Steps a linear circuit exactly, whatever its time constants: the state moves by the matrix exponential, and the input
  * is taken as the cubic through the four samples around each step. An explicit method would need steps far below the
@@ -41,16 +50,10 @@ export class LinearCircuit {
   }
 
   /** From the driven node's volts to the load's volts and the node's amperes, CIRCUIT_LATENCY_SAMPLES behind, for the samples from first to end. */
-  run(
-    node: Float64Array,
-    volts: Float64Array,
-    amperes: Float64Array,
-    first: number,
-    end: number,
-  ): void {
-    if (this.size === 1) this.runOne(node, volts, amperes, first, end);
-    else if (this.size === 3) this.runThree(node, volts, amperes, first, end);
-    else this.runAny(node, volts, amperes, first, end);
+  run(waves: CircuitWaves, first: number, end: number): void {
+    if (this.size === 1) this.runOne(waves, first, end);
+    else if (this.size === 3) this.runThree(waves, first, end);
+    else this.runAny(waves, first, end);
   }
 
   /** The same circuit with other values (a load that has warmed up), going on from where this one stands. */
@@ -64,13 +67,7 @@ export class LinearCircuit {
   }
 
   /** One state, all in local variables: most outputs are this simple, and it is the innermost loop of the bench. */
-  private runOne(
-    node: Float64Array,
-    volts: Float64Array,
-    amperes: Float64Array,
-    first: number,
-    end: number,
-  ): void {
+  private runOne({ node, volts, amperes }: CircuitWaves, first: number, end: number): void {
     const move = this.move[0],
       feedBefore = this.feed[0],
       feedFrom = this.feed[1],
@@ -102,13 +99,7 @@ export class LinearCircuit {
   }
 
   /** Three states, as behind an output filter, in local variables too. */
-  private runThree(
-    node: Float64Array,
-    volts: Float64Array,
-    amperes: Float64Array,
-    first: number,
-    end: number,
-  ): void {
+  private runThree({ node, volts, amperes }: CircuitWaves, first: number, end: number): void {
     // By index: this is called for every few samples, and taking arrays apart by iteration would take longer than the steps themselves.
     const { move, feed, voltsOf, amperesOf } = this;
     const m00 = move[0],
@@ -165,13 +156,7 @@ export class LinearCircuit {
     this.to = to;
   }
 
-  private runAny(
-    node: Float64Array,
-    volts: Float64Array,
-    amperes: Float64Array,
-    first: number,
-    end: number,
-  ): void {
+  private runAny({ node, volts, amperes }: CircuitWaves, first: number, end: number): void {
     const { size, move, feed, voltsOf, amperesOf, voltsThrough, amperesThrough } = this;
     let { state, next, before, from, to } = this;
     for (let n = first; n < end; n++) {

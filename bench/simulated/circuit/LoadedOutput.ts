@@ -25,9 +25,14 @@ export class LoadedOutput {
     this.amperes = new Float64Array(blockSamples);
   }
 
-  run(wanted: Float64Array, first: number, end: number, lowest: number, highest: number): void {
-    this.clipper.run(wanted, this.node, first, end, lowest, highest);
-    this.circuit.run(this.node, this.volts, this.amperes, first, end);
+  /** Says between which volts the next samples are held. */
+  holdBetween(lowest: number, highest: number): void {
+    this.clipper.aim(lowest, highest);
+  }
+
+  run(wanted: Float64Array, first: number, end: number): void {
+    this.clipper.run(wanted, this.node, first, end);
+    this.circuit.run(this, first, end);
   }
 
   /** Goes on with other values of the network. */

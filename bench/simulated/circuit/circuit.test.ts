@@ -39,7 +39,7 @@ test("closed form: a step into resistance and inductance rises as 1 - exp(-t R /
     const node = new Float64Array(3000).fill(8),
       volts = new Float64Array(3000),
       amperes = new Float64Array(3000);
-    circuit.run(node, volts, amperes, 0, 3000);
+    circuit.run({ node, volts, amperes }, 0, 3000);
     // The cubic reaches a sample ahead of the step; its charge is what a ramp of one sample would bring.
     const seconds = 2500 * STEP_SECONDS;
     expect(amperes[2500]).toBeCloseTo(1 - Math.exp(-(seconds * 8) / henries), 2);
@@ -61,8 +61,8 @@ test("invariance: a circuit goes on as if nothing had happened when it becomes i
     const volts = new Float64Array(200),
       amperes = new Float64Array(200);
     const first = new LinearCircuit(system, STEP_SECONDS);
-    first.run(node, volts, amperes, 0, split);
-    first.become(system, STEP_SECONDS).run(node, volts, amperes, split, 200);
+    first.run({ node, volts, amperes }, 0, split);
+    first.become(system, STEP_SECONDS).run({ node, volts, amperes }, split, 200);
     return volts;
   };
   expect(run(77)).toEqual(run(200));
@@ -93,8 +93,9 @@ test("the clipper holds its limits, keeps the area of a corner, and changes noth
   const clip = (wanted: Float64Array, limit: number) => {
     const held = new Float64Array(wanted.length),
       clipper = new Clipper();
-    clipper.run(wanted, held, 0, 1, -limit, limit);
-    clipper.run(wanted, held, 1, wanted.length, -limit, limit);
+    clipper.aim(-limit, limit);
+    clipper.run(wanted, held, 0, 1);
+    clipper.run(wanted, held, 1, wanted.length);
     return held;
   };
   const sine = Float64Array.from({ length: 400 }, (_, n) => Math.sin((2 * Math.PI * n) / 100.3));

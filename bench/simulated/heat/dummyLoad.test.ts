@@ -28,12 +28,13 @@ const simulatedNetwork = (network: Network, shelf: readonly PowerResistor[]): Re
 test("closed form: after one time constant 63.2 % of the rise, then back", () => {
   const part = powerResistor();
   const rise = surfaceKelvinPerWatt(part) * 100;
-  expect(celsiusAfter(part, 100, bodySeconds(part), 22, 22)).toBeCloseTo(
-    22 + rise * (1 - Math.exp(-1)),
-    9,
-  );
-  const hot = celsiusAfter(part, 100, 60, 22, 22);
-  expect(celsiusAfter(part, 0, coolSecondsFrom(part, hot, 22), hot, 22)).toBeCloseTo(50, 9);
+  expect(
+    celsiusAfter(part, 100, bodySeconds(part), { fromCelsius: 22, ambientCelsius: 22 }),
+  ).toBeCloseTo(22 + rise * (1 - Math.exp(-1)), 9);
+  const hot = celsiusAfter(part, 100, 60, { fromCelsius: 22, ambientCelsius: 22 });
+  expect(
+    celsiusAfter(part, 0, coolSecondsFrom(part, hot, 22), { fromCelsius: hot, ambientCelsius: 22 }),
+  ).toBeCloseTo(50, 9);
   expect(coolSecondsFrom(part, 40, 22)).toBe(0);
 });
 

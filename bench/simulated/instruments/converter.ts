@@ -7,9 +7,9 @@ import { addNoise } from "./seededNoise";
 /** The analogue-to-digital converter behind the probe. */
 export const CONVERTER_FIELDS = {
   bits: choice("Resolution", [12, 16, 24], 24),
-  fullScaleVolts: quantity("Full scale, peak at the load; 0 chooses a range", "V", 0, 1000, 0),
-  noiseRatio: quantity("Its own noise over full scale, in 20 kHz", "", 0, 0.01, 1e-6),
-  rateErrorRatio: quantity("Error of its clock", "", -0.001, 0.001, 0),
+  fullScaleVolts: quantity("Full scale, peak at the load; 0 chooses a range", "V", [0, 1000], 0),
+  noiseRatio: quantity("Its own noise over full scale, in 20 kHz", "", [0, 0.01], 1e-6),
+  rateErrorRatio: quantity("Error of its clock", "", [-0.001, 0.001], 0),
 };
 export type Converter = PartOf<typeof CONVERTER_FIELDS>;
 
@@ -23,10 +23,8 @@ const RANGES_VOLTS = [0.1, 0.3, 1, 2.5, 5, 10, 20, 40, 80, 160, 320, 640];
 export const convert = (
   channels: readonly Float64Array[],
   noiseVoltsRms: readonly number[],
-  sampleRateHz: number,
+  { sampleRateHz, seed, fileName }: { sampleRateHz: number; seed: number; fileName: string },
   converter: Converter,
-  seed: number,
-  fileName: string,
 ): Capture => {
   const peak = Math.max(...channels.map(peakOf));
   const fullScaleVolts =

@@ -128,7 +128,7 @@ test("clamp, mains meter and contact thermometer stay within their accuracy; the
     expect(Math.abs(readMainsMeter(180, partOf(MAINS_METER_FIELDS), seed) - 180)).toBeLessThan(1.9);
   }
   const probe = partOf(THERMOMETER_FIELDS, { contactErrorCelsius: 0 });
-  expect(readContact(20, 80, 8, probe, 1)).toBeCloseTo(80 - 60 / Math.E, 6);
+  expect(readContact(20, { celsius: 80, seconds: 8 }, probe, 1)).toBeCloseTo(80 - 60 / Math.E, 6);
 });
 
 test("a recording comes with what the other instruments show: volts and mains power within their accuracy", () => {

@@ -133,14 +133,13 @@ const filterDb = (load: LoadState, frequencyHz: number): number => {
     1 / FILTER_RATE_HZ,
     samples,
   );
+  output.holdBetween(-1e9, 1e9);
   output.run(
     Float64Array.from({ length: samples }, (__, n) =>
       Math.sin((2 * Math.PI * frequencyHz * n) / FILTER_RATE_HZ),
     ),
     0,
     samples,
-    -1e9,
-    1e9,
   );
   // Over whole cycles at the end, when the start has died away.
   const count = Math.round(

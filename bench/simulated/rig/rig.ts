@@ -38,7 +38,7 @@ export const SUPPLY_FIELDS = {
   brick: BRICK_FIELDS,
   switched: SWITCHED_FIELDS,
 } as const;
-export const ROOM_FIELDS = { ambientCelsius: quantity("Room", "°C", -10, 50, 22) };
+export const ROOM_FIELDS = { ambientCelsius: quantity("Room", "°C", [-10, 50], 22) };
 /** Parts of one shape each. */
 export const PLAIN_PARTS = {
   source: SOURCE_FIELDS,

@@ -7,14 +7,13 @@ export const SOURCE_FIELDS = {
   mostVoltsRms: quantity(
     "Highest output, sine, without load (a telephone 0.5, a player 2)",
     "V",
-    0.01,
-    20,
+    [0.01, 20],
     2,
   ),
-  outputOhms: quantity("Output resistance", "Ω", 0, 10_000, 100),
-  noiseVoltsRms: quantity("Noise, 20 Hz to 20 kHz", "V", 0, 0.01, 3e-6),
-  secondHarmonicRatio: quantity("Second harmonic at full output", "", 0, 0.1, 2e-6),
-  thirdHarmonicRatio: quantity("Third harmonic at full output", "", 0, 0.1, 2e-6),
+  outputOhms: quantity("Output resistance", "Ω", [0, 10_000], 100),
+  noiseVoltsRms: quantity("Noise, 20 Hz to 20 kHz", "V", [0, 0.01], 3e-6),
+  secondHarmonicRatio: quantity("Second harmonic at full output", "", [0, 0.1], 2e-6),
+  thirdHarmonicRatio: quantity("Third harmonic at full output", "", [0, 0.1], 2e-6),
 };
 export type SourcePart = PartOf<typeof SOURCE_FIELDS>;
 

@@ -3,19 +3,24 @@ import { Rails, type Supply } from "./Rails";
 
 /** An external supply of one voltage. */
 export const BRICK_FIELDS = {
-  volts: quantity("Output", "V", 3, 100, 24),
-  limitAmperes: quantity("Current it gives for any time", "A", 0.1, 60, 3),
+  volts: quantity("Output", "V", [3, 100], 24),
+  limitAmperes: quantity("Current it gives for any time", "A", [0.1, 60], 3),
   overload: choice(
     "Beyond its limit",
     ["constant-current", "fold-back", "hiccup"],
     "constant-current",
   ),
-  overloadRatio: quantity("Short overload, times the limit", "", 1, 4, 1.3),
-  overloadSeconds: quantity("How long the overload lasts", "s", 0, 2, 0.02),
-  outputOhms: quantity("Output and cable resistance", "Ω", 0.001, 2, 0.06),
-  outputFarads: quantity("Capacitance behind the cable, in the amplifier", "F", 1e-6, 0.2, 0.0022),
-  efficiencyRatio: quantity("Efficiency", "", 0.4, 0.99, 0.87),
-  powerFactor: quantity("Power factor", "", 0.3, 1, 0.6),
+  overloadRatio: quantity("Short overload, times the limit", "", [1, 4], 1.3),
+  overloadSeconds: quantity("How long the overload lasts", "s", [0, 2], 0.02),
+  outputOhms: quantity("Output and cable resistance", "Ω", [0.001, 2], 0.06),
+  outputFarads: quantity(
+    "Capacitance behind the cable, in the amplifier",
+    "F",
+    [1e-6, 0.2],
+    0.0022,
+  ),
+  efficiencyRatio: quantity("Efficiency", "", [0.4, 0.99], 0.87),
+  powerFactor: quantity("Power factor", "", [0.3, 1], 0.6),
 };
 export type BrickSupply = PartOf<typeof BRICK_FIELDS> & { kind: "brick" };
 

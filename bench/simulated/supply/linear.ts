@@ -3,19 +3,18 @@ import { Rails, type Supply } from "./Rails";
 
 /** Transformer, bridge and reservoirs, unregulated; one winding half, and one reservoir, for each rail. */
 export const LINEAR_FIELDS = {
-  secondaryVoltsRms: quantity("Each half of the winding, without load", "V", 3, 500, 28),
-  windingOhms: quantity("Each half of the winding", "Ω", 0.005, 200, 0.25),
-  primaryOhms: quantity("Primary winding", "Ω", 0.01, 200, 2.5),
-  diodeVolts: quantity("Drop of a rectifier diode at 1 A", "V", 0, 3, 0.84),
-  diodeOhms: quantity("Slope resistance of a diode", "Ω", 0, 1, 0.02),
-  reservoirFarads: quantity("Reservoir of each rail, as new", "F", 1e-5, 0.5, 0.01),
-  reservoirOhms: quantity("Series resistance of a reservoir, as new", "Ω", 0, 2, 0.02),
-  dryingRatio: quantity("How far the reservoirs have dried out", "", 0, 0.99, 0),
+  secondaryVoltsRms: quantity("Each half of the winding, without load", "V", [3, 500], 28),
+  windingOhms: quantity("Each half of the winding", "Ω", [0.005, 200], 0.25),
+  primaryOhms: quantity("Primary winding", "Ω", [0.01, 200], 2.5),
+  diodeVolts: quantity("Drop of a rectifier diode at 1 A", "V", [0, 3], 0.84),
+  diodeOhms: quantity("Slope resistance of a diode", "Ω", [0, 1], 0.02),
+  reservoirFarads: quantity("Reservoir of each rail, as new", "F", [1e-5, 0.5], 0.01),
+  reservoirOhms: quantity("Series resistance of a reservoir, as new", "Ω", [0, 2], 0.02),
+  dryingRatio: quantity("How far the reservoirs have dried out", "", [0, 0.99], 0),
   highSecondaryVoltsRms: quantity(
     "Second, higher winding for class G or H; 0 is none",
     "V",
-    0,
-    200,
+    [0, 200],
     0,
   ),
 };

@@ -14,7 +14,7 @@ export const bridged: RunKindFacts = {
   speaksTo: "bridged-power",
   isBridged: true,
   fields: [
-    quantityField("frequencyHz", "Tone", "Hz", 1000, 20, 20_000),
-    quantityField("seconds", "Sweep", "s", 6, 2, 60),
+    quantityField("frequencyHz", "Tone", "Hz", { initial: 1000, least: 20, most: 20_000 }),
+    quantityField("seconds", "Sweep", "s", { initial: 6, least: 2, most: 60 }),
   ],
 };

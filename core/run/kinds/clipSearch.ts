@@ -8,8 +8,12 @@ import type { TypedReading } from "../types";
 /** Volts off a meter, or a peak off a scope. */
 const typed: TypedReading = {
   fields: [
-    quantityField("voltsRms", "Voltmeter, just below flat tops", "V", 0, 0, 1000),
-    quantityField("voltsPeak", "Or the scope's peak", "V", 0, 0, 1500),
+    quantityField("voltsRms", "Voltmeter, just below flat tops", "V", {
+      initial: 0,
+      least: 0,
+      most: 1000,
+    }),
+    quantityField("voltsPeak", "Or the scope's peak", "V", { initial: 0, least: 0, most: 1500 }),
   ],
   required: [],
   read: (readings, load) => {
@@ -23,20 +27,25 @@ const typed: TypedReading = {
     const share = powerStdUncertaintyRatio(load);
     return {
       figures: [
-        figure("power", "output, tops clean", "watts", watts, watts * share),
+        figure("power", "output, tops clean", "watts", {
+          value: watts,
+          stdUncertainty: watts * share,
+        }),
         ...(fromRms !== null && fromPeak !== null
-          ? [figure("power-from-peak", "output from the peak", "watts", fromPeak, fromPeak * share)]
+          ? [
+              figure("power-from-peak", "output from the peak", "watts", {
+                value: fromPeak,
+                stdUncertainty: fromPeak * share,
+              }),
+            ]
           : []),
         ...(readings.voltsRms === undefined
           ? []
           : [
-              figure(
-                "volts",
-                "output volts",
-                "volts",
-                readings.voltsRms,
-                readings.voltsRms * load.voltsStdUncertaintyRatio,
-              ),
+              figure("volts", "output volts", "volts", {
+                value: readings.voltsRms,
+                stdUncertainty: readings.voltsRms * load.voltsStdUncertaintyRatio,
+              }),
             ]),
       ],
       summary: `${formatSignificant(watts, 3)} W just below flat tops, from ${fromRms === null ? "peak volts" : "RMS volts"} and ${formatSignificant(load.loadOhms, 4)} Ω.`,
@@ -56,8 +65,8 @@ export const clipSearch: RunKindFacts = {
   byHand: "first",
   typed,
   fields: [
-    quantityField("frequencyHz", "Tone", "Hz", 1000, 10, 20_000),
-    quantityField("seconds", "Length of each try", "s", 0.5, 0.1, 10),
+    quantityField("frequencyHz", "Tone", "Hz", { initial: 1000, least: 10, most: 20_000 }),
+    quantityField("seconds", "Length of each try", "s", { initial: 0.5, least: 0.1, most: 10 }),
     RANGE_FIELD,
   ],
 };

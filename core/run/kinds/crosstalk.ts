@@ -12,11 +12,11 @@ export const crosstalk: RunKindFacts = {
   isReadTogether: true,
   leastChannels: 2,
   fields: [
-    quantityField("watts", "Driven channel", "W", 5, 0.001, 1000),
+    quantityField("watts", "Driven channel", "W", { initial: 5, least: 0.001, most: 1000 }),
     choiceField("driven", "Driven", [
       ["each", "each channel in turn"],
       ["others", "all but one, in turn"],
     ]),
-    quantityField("pointsPerDecade", "Points a decade", "", 4, 2, 30),
+    quantityField("pointsPerDecade", "Points a decade", "", { initial: 4, least: 2, most: 30 }),
   ],
 };

@@ -9,9 +9,15 @@ export const distortionResponse: RunKindFacts = {
   charts: [["distortion", "Distortion"]],
   isReadTogether: true,
   fields: [
-    quantityField("lowWatts", "First level", "W", 1, 0.001, 1000),
-    quantityField("shareOfRated", "Second, of rated", "", 0.5, 0.01, 1.2),
-    quantityField("pointsPerDecade", "Points a decade", "", 6, 2, 30),
-    forReading(quantityField("bandHighHz", "Distortion counted to", "Hz", 80_000, 20_000, 90_000)),
+    quantityField("lowWatts", "First level", "W", { initial: 1, least: 0.001, most: 1000 }),
+    quantityField("shareOfRated", "Second, of rated", "", { initial: 0.5, least: 0.01, most: 1.2 }),
+    quantityField("pointsPerDecade", "Points a decade", "", { initial: 6, least: 2, most: 30 }),
+    forReading(
+      quantityField("bandHighHz", "Distortion counted to", "Hz", {
+        initial: 80_000,
+        least: 20_000,
+        most: 90_000,
+      }),
+    ),
   ],
 };

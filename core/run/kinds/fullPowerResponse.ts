@@ -12,9 +12,9 @@ export const fullPowerResponse: RunKindFacts = {
   ],
   speaksTo: "response",
   fields: [
-    quantityField("watts", "Each channel, 0 for rated", "W", 0, 0, 2000),
-    forReading(quantityField("seconds", "Sweep", "s", 2, 0.5, 5)),
-    forReading(quantityField("lowHz", "From", "Hz", 20, 5, 500)),
-    forReading(quantityField("highHz", "To", "Hz", 20_000, 2000, 80_000)),
+    quantityField("watts", "Each channel, 0 for rated", "W", { initial: 0, least: 0, most: 2000 }),
+    forReading(quantityField("seconds", "Sweep", "s", { initial: 2, least: 0.5, most: 5 })),
+    forReading(quantityField("lowHz", "From", "Hz", { initial: 20, least: 5, most: 500 })),
+    forReading(quantityField("highHz", "To", "Hz", { initial: 20_000, least: 2000, most: 80_000 })),
   ],
 };

@@ -10,8 +10,8 @@ import type { TypedReading } from "../types";
 /** Both volts off meters. */
 const typed: TypedReading = {
   fields: [
-    quantityField("inputVoltsRms", "Input", "V", 0, 0, 100),
-    quantityField("outputVoltsRms", "Output", "V", 0, 0, 1000),
+    quantityField("inputVoltsRms", "Input", "V", { initial: 0, least: 0, most: 100 }),
+    quantityField("outputVoltsRms", "Output", "V", { initial: 0, least: 0, most: 1000 }),
   ],
   required: ["inputVoltsRms", "outputVoltsRms"],
   read: (readings, load) => {
@@ -23,14 +23,14 @@ const typed: TypedReading = {
     const watts = powerWatts(need(readings, "outputVoltsRms"), load.loadOhms);
     return {
       figures: [
-        figure(
-          "gain",
-          `gain at ${formatSignificant(watts, 3)} W`,
-          "level-ratio",
-          gainRatio,
-          gainRatioStdUncertainty,
-        ),
-        figure("power", "output", "watts", watts, watts * powerStdUncertaintyRatio(load)),
+        figure("gain", `gain at ${formatSignificant(watts, 3)} W`, "level-ratio", {
+          value: gainRatio,
+          stdUncertainty: gainRatioStdUncertainty,
+        }),
+        figure("power", "output", "watts", {
+          value: watts,
+          stdUncertainty: watts * powerStdUncertaintyRatio(load),
+        }),
       ],
       summary: `Gain is ${formatSignificant(gainRatio, 3)} times, at ${formatSignificant(watts, 3)} W.`,
     };
@@ -48,8 +48,8 @@ export const gain: RunKindFacts = {
   isReadTogether: true,
   typed,
   fields: [
-    quantityField("lowWatts", "First level", "W", 1, 0.001, 1000),
-    quantityField("highWatts", "Second level", "W", 5, 0.001, 1000),
-    quantityField("frequencyHz", "Tone", "Hz", 1000, 10, 20_000),
+    quantityField("lowWatts", "First level", "W", { initial: 1, least: 0.001, most: 1000 }),
+    quantityField("highWatts", "Second level", "W", { initial: 5, least: 0.001, most: 1000 }),
+    quantityField("frequencyHz", "Tone", "Hz", { initial: 1000, least: 10, most: 20_000 }),
   ],
 };

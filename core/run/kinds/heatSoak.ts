@@ -2,9 +2,13 @@ import { quantityField } from "../settings";
 import type { RunKindFacts, SettingField } from "../types";
 
 const SOAK_FIELDS: readonly SettingField[] = [
-  quantityField("shareOfRated", "Each channel, of rated", "", 0.125, 0.01, 1),
-  quantityField("minutes", "Soak for", "min", 60, 1, 300),
-  quantityField("frequencyHz", "Tone", "Hz", 1000, 20, 20_000),
+  quantityField("shareOfRated", "Each channel, of rated", "", {
+    initial: 0.125,
+    least: 0.01,
+    most: 1,
+  }),
+  quantityField("minutes", "Soak for", "min", { initial: 60, least: 1, most: 300 }),
+  quantityField("frequencyHz", "Tone", "Hz", { initial: 1000, least: 20, most: 20_000 }),
 ];
 
 /** A soak is watched with thermometers, not recorded as sound: it has no shots. */

@@ -22,8 +22,10 @@ export const impedance: RunKindFacts = {
   isReadTogether: true,
   takesSecondLoad: true,
   fields: [
-    quantityField("watts", "Each channel", "W", 1, 0.001, 100),
-    quantityField("pointsPerDecade", "Points a decade", "", 4, 2, 30),
-    forReading(quantityField("nominalOhms", "Damping factor for", "Ω", 8, 1, 100)),
+    quantityField("watts", "Each channel", "W", { initial: 1, least: 0.001, most: 100 }),
+    quantityField("pointsPerDecade", "Points a decade", "", { initial: 4, least: 2, most: 30 }),
+    forReading(
+      quantityField("nominalOhms", "Damping factor for", "Ω", { initial: 8, least: 1, most: 100 }),
+    ),
   ],
 };

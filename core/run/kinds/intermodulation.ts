@@ -9,7 +9,7 @@ export const intermodulation: RunKindFacts = {
   charts: [["spectrum", "Spectrum"]],
   isReadTogether: true,
   fields: [
-    quantityField("shareOfRated", "Level, of rated", "", 0.5, 0.001, 1.2),
-    quantityField("seconds", "Each", "s", 2, 0.5, 30),
+    quantityField("shareOfRated", "Level, of rated", "", { initial: 0.5, least: 0.001, most: 1.2 }),
+    quantityField("seconds", "Each", "s", { initial: 2, least: 0.5, most: 30 }),
   ],
 };

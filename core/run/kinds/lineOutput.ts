@@ -10,9 +10,9 @@ export const lineOutput: RunKindFacts = {
   charts: [["distortion", "Distortion"]],
   isReadTogether: true,
   fields: [
-    quantityField("first", "First level", "V", 1, 0.01, 20),
-    quantityField("second", "Second level", "V", 2, 0.01, 20),
-    quantityField("third", "Third level", "V", 3, 0.01, 20),
-    quantityField("frequencyHz", "Tone", "Hz", 1000, 10, 20_000),
+    quantityField("first", "First level", "V", { initial: 1, least: 0.01, most: 20 }),
+    quantityField("second", "Second level", "V", { initial: 2, least: 0.01, most: 20 }),
+    quantityField("third", "Third level", "V", { initial: 3, least: 0.01, most: 20 }),
+    quantityField("frequencyHz", "Tone", "Hz", { initial: 1000, least: 10, most: 20_000 }),
   ],
 };

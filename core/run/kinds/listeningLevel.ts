@@ -9,10 +9,14 @@ import type { TypedReading } from "../types";
 /** A sound level meter, and what the speaker is said to give. */
 const typed: TypedReading = {
   fields: [
-    quantityField("levelDb", "Sound level meter", "dB", 85, 30, 140),
-    quantityField("metres", "Distance", "m", 2, 0.2, 50),
-    quantityField("sensitivityDb", "Speaker, 2.83 V at 1 m", "dB", 88, 70, 115),
-    quantityField("ohms", "Speaker, nominal", "Ω", 8, 1, 32),
+    quantityField("levelDb", "Sound level meter", "dB", { initial: 85, least: 30, most: 140 }),
+    quantityField("metres", "Distance", "m", { initial: 2, least: 0.2, most: 50 }),
+    quantityField("sensitivityDb", "Speaker, 2.83 V at 1 m", "dB", {
+      initial: 88,
+      least: 70,
+      most: 115,
+    }),
+    quantityField("ohms", "Speaker, nominal", "Ω", { initial: 8, least: 1, most: 32 }),
   ],
   required: ["levelDb", "metres", "sensitivityDb", "ohms"],
   read: (readings) => {
@@ -25,8 +29,8 @@ const typed: TypedReading = {
     const watts = voltsRms ** 2 / need(readings, "ohms");
     return {
       figures: [
-        figure("power", "power at that level, indicative", "watts", watts),
-        figure("volts", "volts on the speaker", "volts", voltsRms),
+        figure("power", "power at that level, indicative", "watts", { value: watts }),
+        figure("volts", "volts on the speaker", "volts", { value: voltsRms }),
       ],
       summary: `${formatSignificant(need(readings, "levelDb"), 3)} dB at ${formatSignificant(need(readings, "metres"), 2)} m takes about ${formatSignificant(watts, 2)} W. Indicative only: a room adds to it, and a speaker's current and voltage are not in phase.`,
     };

@@ -21,7 +21,7 @@ export const lowOhm: RunKindFacts = {
   isReadTogether: true,
   takesLowestLoad: true,
   fields: [
-    quantityField("watts", "Each channel, 0 for rated", "W", 0, 0, 5000),
-    quantityField("seconds", "Then held for", "s", 5, 0.5, 30),
+    quantityField("watts", "Each channel, 0 for rated", "W", { initial: 0, least: 0, most: 5000 }),
+    quantityField("seconds", "Then held for", "s", { initial: 5, least: 0.5, most: 30 }),
   ],
 };

@@ -9,12 +9,12 @@ import type { TypedReading } from "../types";
 /** A mains meter and a voltmeter. */
 const typed: TypedReading = {
   fields: [
-    quantityField("mainsWatts", "Mains meter", "W", 0, 0, 20_000),
-    quantityField("mainsAmperes", "Clamp", "A", 0, 0, 100),
-    quantityField("outputVoltsRms", "Output meanwhile", "V", 0, 0, 1000),
-    quantityField("channels", "Channels giving that", "", 1, 1, 16),
-    quantityField("mainsVolts", "Mains", "V", 230, 90, 260),
-    quantityField("breakerAmperes", "Breaker", "A", 16, 1, 63),
+    quantityField("mainsWatts", "Mains meter", "W", { initial: 0, least: 0, most: 20_000 }),
+    quantityField("mainsAmperes", "Clamp", "A", { initial: 0, least: 0, most: 100 }),
+    quantityField("outputVoltsRms", "Output meanwhile", "V", { initial: 0, least: 0, most: 1000 }),
+    quantityField("channels", "Channels giving that", "", { initial: 1, least: 1, most: 16 }),
+    quantityField("mainsVolts", "Mains", "V", { initial: 230, least: 90, most: 260 }),
+    quantityField("breakerAmperes", "Breaker", "A", { initial: 16, least: 1, most: 63 }),
   ],
   required: ["mainsWatts"],
   read: (readings, load) => {
@@ -34,11 +34,11 @@ const typed: TypedReading = {
     });
     return {
       figures: [
-        figure("mains", "from the mains", "watts", input),
-        figure("efficiency", "efficiency", "share", budget.efficiencyRatio),
-        figure("heat", "heat", "watts", budget.heatWatts),
-        figure("amperes", "current", "amperes", budget.mainsAmperes),
-        figure("margin", "breaker has left", "amperes", budget.marginAmperes),
+        figure("mains", "from the mains", "watts", { value: input }),
+        figure("efficiency", "efficiency", "share", { value: budget.efficiencyRatio }),
+        figure("heat", "heat", "watts", { value: budget.heatWatts }),
+        figure("amperes", "current", "amperes", { value: budget.mainsAmperes }),
+        figure("margin", "breaker has left", "amperes", { value: budget.marginAmperes }),
       ],
       summary: `Of ${formatSignificant(input, 3)} W from the mains ${formatSignificant(output, 3)} W come out; ${formatSignificant(budget.heatWatts, 3)} W are heat.`,
     };
@@ -58,8 +58,8 @@ export const mainsDraw: RunKindFacts = {
   isOfWholeAmplifier: true,
   typed,
   fields: [
-    quantityField("seconds", "Each", "s", 3, 1, 60),
-    quantityField("mainsVolts", "Mains", "V", 230, 90, 260),
-    quantityField("breakerAmperes", "Breaker", "A", 16, 1, 63),
+    quantityField("seconds", "Each", "s", { initial: 3, least: 1, most: 60 }),
+    quantityField("mainsVolts", "Mains", "V", { initial: 230, least: 90, most: 260 }),
+    quantityField("breakerAmperes", "Breaker", "A", { initial: 16, least: 1, most: 63 }),
   ],
 };

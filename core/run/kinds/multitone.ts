@@ -8,7 +8,7 @@ export const multitone: RunKindFacts = {
   plan: { violence: 2, seconds: 30, meanRatio: 1, level: { watts: 5 }, from: "everything" },
   charts: [["spectrum", "Spectrum"]],
   fields: [
-    quantityField("watts", "Each channel, together", "W", 5, 0.001, 1000),
-    quantityField("seconds", "Length", "s", 4, 1, 30),
+    quantityField("watts", "Each channel, together", "W", { initial: 5, least: 0.001, most: 1000 }),
+    quantityField("seconds", "Length", "s", { initial: 4, least: 1, most: 30 }),
   ],
 };

@@ -15,21 +15,27 @@ export const WEIGHTING_TEXTS: Record<WeightingName, string> = {
 
 /** A millivoltmeter, in whatever band it has. */
 const typed: TypedReading = {
-  fields: [quantityField("noiseVoltsRms", "Millivoltmeter, input shorted", "V", 0, 0, 10)],
+  fields: [
+    quantityField("noiseVoltsRms", "Millivoltmeter, input shorted", "V", {
+      initial: 0,
+      least: 0,
+      most: 10,
+    }),
+  ],
   required: ["noiseVoltsRms"],
   read: (readings, load) => {
     const volts = need(readings, "noiseVoltsRms");
     const ratio = Math.sqrt(load.loadOhms) / volts;
     return {
       figures: [
-        figure(
-          "snr-none-reOneWatt",
-          "unweighted, under 1 W",
-          "level-ratio",
-          ratio,
-          ratio * load.voltsStdUncertaintyRatio,
-        ),
-        figure("noise-none", "unweighted", "volts", volts, volts * load.voltsStdUncertaintyRatio),
+        figure("snr-none-reOneWatt", "unweighted, under 1 W", "level-ratio", {
+          value: ratio,
+          stdUncertainty: ratio * load.voltsStdUncertaintyRatio,
+        }),
+        figure("noise-none", "unweighted", "volts", {
+          value: volts,
+          stdUncertainty: volts * load.voltsStdUncertaintyRatio,
+        }),
       ],
       summary: `${formatSignificant(1000 * volts, 3)} mV of noise and hum, in whatever band the meter has.`,
     };
@@ -66,7 +72,7 @@ export const noise: RunKindFacts = {
         ["rated", "rated output"],
       ]),
     ),
-    quantityField("seconds", "Length", "s", 5, 0.5, 60),
+    quantityField("seconds", "Length", "s", { initial: 5, least: 0.5, most: 60 }),
     ...BAND_FIELDS,
     RANGE_FIELD,
   ],

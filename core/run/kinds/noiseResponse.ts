@@ -9,7 +9,7 @@ export const noiseResponse: RunKindFacts = {
   connect: ["Play pink noise; record ten seconds or more."],
   charts: [["third-octaves", "Third octaves"]],
   fields: [
-    quantityField("watts", "Each channel", "W", 1, 0.001, 500),
-    quantityField("seconds", "Length", "s", 10, 1, 60),
+    quantityField("watts", "Each channel", "W", { initial: 1, least: 0.001, most: 500 }),
+    quantityField("seconds", "Length", "s", { initial: 10, least: 1, most: 60 }),
   ],
 };

@@ -23,9 +23,13 @@ export const powerSweep: RunKindFacts = {
   isComparedByLoad: true,
   isForetold: true,
   fields: [
-    quantityField("frequencyHz", "Tone", "Hz", 1000, 20, 20_000),
-    quantityField("lastVoltsRms", "Highest drive, 0 for the source’s most", "V", 0, 0, 20),
-    quantityField("levels", "Levels", "", 40, 5, 200),
-    quantityField("seconds", "Sweep", "s", 10, 1, 120),
+    quantityField("frequencyHz", "Tone", "Hz", { initial: 1000, least: 20, most: 20_000 }),
+    quantityField("lastVoltsRms", "Highest drive, 0 for the source’s most", "V", {
+      initial: 0,
+      least: 0,
+      most: 20,
+    }),
+    quantityField("levels", "Levels", "", { initial: 40, least: 5, most: 200 }),
+    quantityField("seconds", "Sweep", "s", { initial: 10, least: 1, most: 120 }),
   ],
 };

@@ -16,8 +16,8 @@ export const residual: RunKindFacts = {
   ],
   isListenedTo: true,
   fields: [
-    quantityField("watts", "Each channel", "W", 5, 0.001, 2000),
-    quantityField("frequencyHz", "Tone", "Hz", 1000, 20, 10_000),
-    quantityField("seconds", "Length", "s", 2, 0.5, 20),
+    quantityField("watts", "Each channel", "W", { initial: 5, least: 0.001, most: 2000 }),
+    quantityField("frequencyHz", "Tone", "Hz", { initial: 1000, least: 20, most: 10_000 }),
+    quantityField("seconds", "Length", "s", { initial: 2, least: 0.5, most: 20 }),
   ],
 };

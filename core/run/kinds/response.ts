@@ -16,20 +16,28 @@ export const response: RunKindFacts = {
   ],
   speaksTo: "response",
   fields: [
-    quantityField("watts", "Each channel", "W", 1, 0.001, 1000),
+    quantityField("watts", "Each channel", "W", { initial: 1, least: 0.001, most: 1000 }),
     choiceField("loads", "Into", [
       ["run", "the resistor"],
       ["both", "resistor and speaker-like load"],
       ["speaker", "the speaker-like load"],
     ]),
-    quantityField("lowHz", "From", "Hz", 10, 1, 1000),
-    quantityField("highHz", "To", "Hz", 80_000, 2000, 200_000),
-    quantityField("pointsPerDecade", "Points a decade", "", 10, 3, 60),
+    quantityField("lowHz", "From", "Hz", { initial: 10, least: 1, most: 1000 }),
+    quantityField("highHz", "To", "Hz", { initial: 80_000, least: 2000, most: 200_000 }),
+    quantityField("pointsPerDecade", "Points a decade", "", { initial: 10, least: 3, most: 60 }),
     choiceField("bends", "Where it bends", [
       ["add", "add points"],
       ["leave", "as they are"],
     ]),
-    forReading(quantityField("bandLowHz", "Judged from", "Hz", 20, 1, 1000)),
-    forReading(quantityField("bandHighHz", "Judged to", "Hz", 20_000, 1100, 200_000)),
+    forReading(
+      quantityField("bandLowHz", "Judged from", "Hz", { initial: 20, least: 1, most: 1000 }),
+    ),
+    forReading(
+      quantityField("bandHighHz", "Judged to", "Hz", {
+        initial: 20_000,
+        least: 1100,
+        most: 200_000,
+      }),
+    ),
   ],
 };

@@ -10,9 +10,9 @@ export const spectrum: RunKindFacts = {
   speaksTo: "distortion",
   byHand: "too",
   fields: [
-    quantityField("watts", "Each channel", "W", 5, 0.001, 2000),
-    quantityField("frequencyHz", "Tone", "Hz", 1000, 10, 20_000),
-    quantityField("seconds", "Length", "s", 2, 0.2, 60),
+    quantityField("watts", "Each channel", "W", { initial: 5, least: 0.001, most: 2000 }),
+    quantityField("frequencyHz", "Tone", "Hz", { initial: 1000, least: 10, most: 20_000 }),
+    quantityField("seconds", "Length", "s", { initial: 2, least: 0.2, most: 60 }),
     forReading(
       choiceField("averaging", "Averaging", [
         ["none", "one spectrum of it all"],

@@ -8,8 +8,8 @@ export const stayingPower: RunKindFacts = {
   plan: { violence: 6, seconds: 40, meanRatio: 0.3, level: { ratio: 1.3 }, from: "everything" },
   charts: [["staying", "Staying power"]],
   fields: [
-    quantityField("seconds", "Hold it for", "s", 5, 0.5, 30),
-    quantityField("overDb", "Past the limit by", "dB", 1, 0, 6),
-    quantityField("frequencyHz", "Tone", "Hz", 1000, 100, 5000),
+    quantityField("seconds", "Hold it for", "s", { initial: 5, least: 0.5, most: 30 }),
+    quantityField("overDb", "Past the limit by", "dB", { initial: 1, least: 0, most: 6 }),
+    quantityField("frequencyHz", "Tone", "Hz", { initial: 1000, least: 100, most: 5000 }),
   ],
 };

@@ -118,34 +118,25 @@ const burstFigures = (
   if (burstPowerWatts === null) {
     const held = first.lastCleanCycle;
     return [
-      figure(`burst-${label}`, `last clean cycle, ${label}`, "watts", null),
-      figure(
-        `held-${label}`,
-        `held to cycle ${(held ?? -1) + 1}`,
-        "watts",
-        held === null ? 0 : first.cycles[held].powerWatts,
-      ),
+      figure(`burst-${label}`, `last clean cycle, ${label}`, "watts", { value: null }),
+      figure(`held-${label}`, `held to cycle ${(held ?? -1) + 1}`, "watts", {
+        value: held === null ? 0 : first.cycles[held].powerWatts,
+      }),
     ];
   }
   // The true limit lies anywhere between the two levels: JCGM 100, 4.3.7.
   const gap = above ? (above.bursts[0].powerWatts - burstPowerWatts) / Math.sqrt(12) : 0;
   return [
-    figure(
-      `burst-${label}`,
-      `last clean cycle, ${label}`,
-      "watts",
-      burstPowerWatts,
-      Math.hypot(burstPowerWattsStdUncertainty ?? 0, gap),
-    ),
+    figure(`burst-${label}`, `last clean cycle, ${label}`, "watts", {
+      value: burstPowerWatts,
+      stdUncertainty: Math.hypot(burstPowerWattsStdUncertainty ?? 0, gap),
+    }),
     ...(ratedWatts === null
       ? []
       : [
-          figure(
-            `headroom-${label}`,
-            `headroom over rated, ${label}`,
-            "level-ratio",
-            Math.sqrt(headroomRatio(burstPowerWatts, ratedWatts)),
-          ),
+          figure(`headroom-${label}`, `headroom over rated, ${label}`, "level-ratio", {
+            value: Math.sqrt(headroomRatio(burstPowerWatts, ratedWatts)),
+          }),
         ]),
   ];
 };
@@ -178,8 +169,7 @@ const burstStop = (
   const picture = wavePicture(
     volts[channel],
     sampleRateHz,
-    worst.startSeconds + worst.seconds - 2 / frequencyHz,
-    2 / frequencyHz,
+    { fromSeconds: worst.startSeconds + worst.seconds - 2 / frequencyHz, seconds: 2 / frequencyHz },
     "its last cycles",
   );
   if (worst.flattenedCycleCount === 0)

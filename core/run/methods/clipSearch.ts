@@ -78,7 +78,12 @@ export const clipSearchMethod: RunMethod = {
           above ? gapWatts(above, tone.voltsRms, channel, load) : 0,
         ),
         curves: [
-          wavePicture(best.volts[channel], best.sampleRateHz, 0.05, 3 / tone.fundamentalHz, "wave"),
+          wavePicture(
+            best.volts[channel],
+            best.sampleRateHz,
+            { fromSeconds: 0.05, seconds: 3 / tone.fundamentalHz },
+            "wave",
+          ),
         ],
         bursts: [],
         stop:
@@ -115,7 +120,12 @@ const peakOf = ({ stimulus }: Recorded): number =>
   stimulus?.kind === "sine" ? stimulus.voltsPeak : 0;
 
 const pictureOf = ({ volts, sampleRateHz }: Recorded, channel: number, hertz: number): Curve =>
-  wavePicture(volts[channel], sampleRateHz, 0.05, 2 / hertz, "two cycles");
+  wavePicture(
+    volts[channel],
+    sampleRateHz,
+    { fromSeconds: 0.05, seconds: 2 / hertz },
+    "two cycles",
+  );
 
 /** The true limit lies anywhere between the two levels: JCGM 100, 4.3.7. */
 const gapWatts = (
@@ -144,35 +154,25 @@ const clipFigures = (
       stdUncertainty: Math.hypot(power.stdUncertainty ?? 0, gap),
     },
     rms,
-    figure(
-      "peak-positive",
-      "positive peak",
-      "volts",
-      tone.voltsPeakPositive,
-      tone.voltsPeakPositive * load.voltsStdUncertaintyRatio,
-    ),
-    figure(
-      "peak-negative",
-      "negative peak",
-      "volts",
-      -tone.voltsPeakNegative,
-      -tone.voltsPeakNegative * load.voltsStdUncertaintyRatio,
-    ),
-    figure("power-from-peak", "output from the lower peak", "watts", tip ** 2 / 2 / load.loadOhms),
+    figure("peak-positive", "positive peak", "volts", {
+      value: tone.voltsPeakPositive,
+      stdUncertainty: tone.voltsPeakPositive * load.voltsStdUncertaintyRatio,
+    }),
+    figure("peak-negative", "negative peak", "volts", {
+      value: -tone.voltsPeakNegative,
+      stdUncertainty: -tone.voltsPeakNegative * load.voltsStdUncertaintyRatio,
+    }),
+    figure("power-from-peak", "output from the lower peak", "watts", {
+      value: tip ** 2 / 2 / load.loadOhms,
+    }),
     ...(flattening.present
       ? [
-          figure(
-            "shortfall-positive",
-            "positive tops short by",
-            "share",
-            flattening.positive.shortfallRatio,
-          ),
-          figure(
-            "shortfall-negative",
-            "negative tops short by",
-            "share",
-            flattening.negative.shortfallRatio,
-          ),
+          figure("shortfall-positive", "positive tops short by", "share", {
+            value: flattening.positive.shortfallRatio,
+          }),
+          figure("shortfall-negative", "negative tops short by", "share", {
+            value: flattening.negative.shortfallRatio,
+          }),
         ]
       : []),
     thd,

@@ -68,12 +68,9 @@ export const crosstalkMethod: RunMethod = {
       const at = (frequencyHz: number) =>
         reaches(all, frequencyHz)
           ? [
-              figure(
-                `at-${frequencyHz}`,
-                `at ${formatHertz(frequencyHz)}`,
-                "level-ratio",
-                Math.max(...into.map(({ points }) => nearest(points, frequencyHz).ratio)),
-              ),
+              figure(`at-${frequencyHz}`, `at ${formatHertz(frequencyHz)}`, "level-ratio", {
+                value: Math.max(...into.map(({ points }) => nearest(points, frequencyHz).ratio)),
+              }),
             ]
           : [];
       return success({
@@ -81,8 +78,8 @@ export const crosstalkMethod: RunMethod = {
           ...at(1000),
           ...at(10_000),
           ...at(20_000),
-          figure("worst", "worst", "level-ratio", worst.ratio),
-          figure("worst-at", "worst at", "hertz", worst.frequencyHz),
+          figure("worst", "worst", "level-ratio", { value: worst.ratio }),
+          figure("worst-at", "worst at", "hertz", { value: worst.frequencyHz }),
         ],
         curves: into.map(({ driven, points }): Curve => ({
           name: `from-${driven + 1}`,

@@ -96,7 +96,7 @@ export const distortionResponseMethod: RunMethod = {
                 `thd-plus-noise-${recorded.shot}-${frequencyHz}`,
                 `${label} at ${formatHertz(frequencyHz)}`,
                 "distortion-ratio",
-                nearest(read, frequencyHz).ratio,
+                { value: nearest(read, frequencyHz).ratio },
               ),
             ),
         );
@@ -105,8 +105,8 @@ export const distortionResponseMethod: RunMethod = {
         return failure("no-steps", "Recording", "no steps of frequency were found in it.");
       return success({
         figures: [
-          figure("worst", "worst THD+N", "distortion-ratio", worst.ratio),
-          figure("worst-at", "worst at", "hertz", worst.frequencyHz),
+          figure("worst", "worst THD+N", "distortion-ratio", { value: worst.ratio }),
+          figure("worst-at", "worst at", "hertz", { value: worst.frequencyHz }),
           ...figures,
         ],
         curves,

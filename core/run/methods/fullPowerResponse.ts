@@ -62,9 +62,8 @@ export const fullPowerResponseMethod: RunMethod = {
             };
       const outcome = sweepResponse(
         volts[channel],
-        logSweep(swept, swept.voltsPeak, sampleRateHz),
+        { stimulus: logSweep(swept, swept.voltsPeak, sampleRateHz), sweep: swept },
         sampleRateHz,
-        swept,
         { pointsPerDecade: 24, highestOrder: 3 },
       );
       if (!outcome.ok) return outcome;
@@ -95,8 +94,8 @@ export const fullPowerResponseMethod: RunMethod = {
       return success({
         figures: [
           ...responseFigures(inside, swept.lowHz, swept.highHz),
-          figure("begins", "begins at", "hertz", swept.lowHz),
-          figure("attempts", "attempts", "count", recordings.length),
+          figure("begins", "begins at", "hertz", { value: swept.lowHz }),
+          figure("attempts", "attempts", "count", { value: recordings.length }),
         ],
         curves: [...responseCurves(inside, "run", "rated power").slice(0, 1), ...harmonics],
         bursts: [],

@@ -21,10 +21,12 @@ export const gainMethod: RunMethod = {
       yield toneShot(
         name,
         `${formatSignificant(watts, 2)} W`,
-        numberOf(settings, "frequencyHz"),
-        peakDriveFor(watts, facts),
+        {
+          frequencyHz: numberOf(settings, "frequencyHz"),
+          voltsPeak: peakDriveFor(watts, facts),
+          recordsInput: true,
+        },
         facts,
-        true,
       );
     }
   },
@@ -47,13 +49,10 @@ export const gainMethod: RunMethod = {
         const watts = powerWatts(output.value.fundamentalVoltsRms, load.loadOhms);
         if (inputVolts === null) {
           figures.push(
-            figure(
-              `output-${figures.length}`,
-              "output",
-              "volts",
-              output.value.fundamentalVoltsRms,
-              output.value.fundamentalVoltsRms * load.voltsStdUncertaintyRatio,
-            ),
+            figure(`output-${figures.length}`, "output", "volts", {
+              value: output.value.fundamentalVoltsRms,
+              stdUncertainty: output.value.fundamentalVoltsRms * load.voltsStdUncertaintyRatio,
+            }),
           );
           continue;
         }
@@ -63,8 +62,7 @@ export const gainMethod: RunMethod = {
             `gain-${recorded.shot}`,
             `gain at ${formatSignificant(watts, 3)} W`,
             "level-ratio",
-            last,
-            last * Math.SQRT2 * load.voltsStdUncertaintyRatio,
+            { value: last, stdUncertainty: last * Math.SQRT2 * load.voltsStdUncertaintyRatio },
           ),
         );
         texts.push(
@@ -74,19 +72,23 @@ export const gainMethod: RunMethod = {
       if (last > 0) {
         gains.push(last);
         if (gains.length > 1)
-          figures.push(figure("balance", "over channel A", "level-ratio", last / gains[0]));
+          figures.push(
+            figure("balance", "over channel A", "level-ratio", { value: last / gains[0] }),
+          );
         if (ratedWatts !== null)
           figures.push(
-            figure(
-              "input-for-rated",
-              "input for rated output",
-              "volts",
-              inputVoltsForPower(ratedWatts, load.loadOhms, last),
-            ),
+            figure("input-for-rated", "input for rated output", "volts", {
+              value: inputVoltsForPower(ratedWatts, load.loadOhms, last),
+            }),
           );
       }
       const { volts, sampleRateHz } = recordings[recordings.length - 1];
-      const picture = wavePicture(volts[channel], sampleRateHz, 0.1, 0.003, "some cycles");
+      const picture = wavePicture(
+        volts[channel],
+        sampleRateHz,
+        { fromSeconds: 0.1, seconds: 0.003 },
+        "some cycles",
+      );
       const summary =
         texts.length > 0
           ? `Gain is ${texts.join(" and ")}.`

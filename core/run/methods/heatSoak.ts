@@ -37,21 +37,21 @@ const readSoak: SoakDefinition["read"] = (moments, events, channelCount) => {
   return success(
     Array.from({ length: channelCount }, (_, channel) => ({
       figures: [
-        figure(
-          "sink",
-          isSettled ? "heat sink, settled" : "heat sink at the end",
-          "celsius",
-          last.sinkCelsius,
-          null,
-          isSettled ? null : "at-least",
-        ),
-        figure("hottest", "heat sink, hottest", "celsius", hottest.sinkCelsius),
-        figure("case", "case at the end", "celsius", last.caseCelsius),
-        figure("load", "load at the end", "celsius", last.loadCelsius),
-        figure("rise", "rise of the sink", "celsius", last.sinkCelsius - first.sinkCelsius),
-        figure("output", "output", "watts", last.loadWatts[channel] ?? 0),
-        figure("mains", "from the mains", "watts", last.mainsWatts),
-        ...(cutOut ? [figure("cut-out-after", "cut out after", "seconds", cutOut.seconds)] : []),
+        figure("sink", isSettled ? "heat sink, settled" : "heat sink at the end", "celsius", {
+          value: last.sinkCelsius,
+          bound: isSettled ? null : "at-least",
+        }),
+        figure("hottest", "heat sink, hottest", "celsius", { value: hottest.sinkCelsius }),
+        figure("case", "case at the end", "celsius", { value: last.caseCelsius }),
+        figure("load", "load at the end", "celsius", { value: last.loadCelsius }),
+        figure("rise", "rise of the sink", "celsius", {
+          value: last.sinkCelsius - first.sinkCelsius,
+        }),
+        figure("output", "output", "watts", { value: last.loadWatts[channel] ?? 0 }),
+        figure("mains", "from the mains", "watts", { value: last.mainsWatts }),
+        ...(cutOut
+          ? [figure("cut-out-after", "cut out after", "seconds", { value: cutOut.seconds })]
+          : []),
       ],
       curves,
       bursts: [],

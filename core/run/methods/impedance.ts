@@ -108,8 +108,10 @@ export const impedanceMethod: RunMethod = {
                 `damping-${frequencyHz}`,
                 `damping factor at ${formatHertz(frequencyHz)}`,
                 "factor",
-                nearest(points, frequencyHz).z.dampingFactor,
-                nearest(points, frequencyHz).z.dampingFactorStdUncertainty,
+                {
+                  value: nearest(points, frequencyHz).z.dampingFactor,
+                  stdUncertainty: nearest(points, frequencyHz).z.dampingFactorStdUncertainty,
+                },
               ),
             ]
           : [];
@@ -119,15 +121,12 @@ export const impedanceMethod: RunMethod = {
           ...at(1000),
           ...at(20_000),
           ...at(20),
-          figure(
-            "impedance",
-            "impedance at 1 kHz",
-            "ohms",
-            middle.magnitudeOhms,
-            middle.magnitudeOhmsStdUncertainty,
-          ),
-          figure("resistance", "of it resistance", "ohms", middle.resistanceOhms),
-          figure("reactance", "of it reactance", "ohms", middle.reactanceOhms),
+          figure("impedance", "impedance at 1 kHz", "ohms", {
+            value: middle.magnitudeOhms,
+            stdUncertainty: middle.magnitudeOhmsStdUncertainty,
+          }),
+          figure("resistance", "of it resistance", "ohms", { value: middle.resistanceOhms }),
+          figure("reactance", "of it reactance", "ohms", { value: middle.reactanceOhms }),
         ],
         curves: [
           {

@@ -16,7 +16,10 @@ const productFigures = (products: readonly Product[], shot: string): Figure[] =>
     .toSorted((left, right) => right.ratio - left.ratio)
     .slice(0, SHOWN_PRODUCTS)
     .map(({ label, ratio, ratioStdUncertainty }) =>
-      figure(`product-${shot}-${label}`, label, "level-ratio", ratio, ratioStdUncertainty),
+      figure(`product-${shot}-${label}`, label, "level-ratio", {
+        value: ratio,
+        stdUncertainty: ratioStdUncertainty,
+      }),
     );
 
 /** Is it the low tone with the high one on top, or the two high ones? From a file, by what is in it. */
@@ -63,19 +66,13 @@ export const intermodulationMethod: RunMethod = {
             summary,
           } = outcome.value;
           figures.push(
-            figure(
-              "modulation",
-              "60 Hz + 7 kHz",
-              "distortion-ratio",
-              pairwiseSumRatio,
-              pairwiseSumRatioStdUncertainty,
-            ),
-            figure(
-              "modulation-rms",
-              "sidebands, root sum square",
-              "distortion-ratio",
-              rmsSidebandsRatio,
-            ),
+            figure("modulation", "60 Hz + 7 kHz", "distortion-ratio", {
+              value: pairwiseSumRatio,
+              stdUncertainty: pairwiseSumRatioStdUncertainty,
+            }),
+            figure("modulation-rms", "sidebands, root sum square", "distortion-ratio", {
+              value: rmsSidebandsRatio,
+            }),
           );
           details.push(...productFigures(products, "modulation"));
           texts.push(summary);
@@ -91,20 +88,14 @@ export const intermodulationMethod: RunMethod = {
             summary,
           } = outcome.value;
           figures.push(
-            figure(
-              "d3",
-              "19 + 20 kHz, third order",
-              "distortion-ratio",
-              d3Ratio,
-              d3RatioStdUncertainty,
-            ),
-            figure(
-              "d2",
-              "19 + 20 kHz, second order",
-              "distortion-ratio",
-              d2Ratio,
-              d2RatioStdUncertainty,
-            ),
+            figure("d3", "19 + 20 kHz, third order", "distortion-ratio", {
+              value: d3Ratio,
+              stdUncertainty: d3RatioStdUncertainty,
+            }),
+            figure("d2", "19 + 20 kHz, second order", "distortion-ratio", {
+              value: d2Ratio,
+              stdUncertainty: d2RatioStdUncertainty,
+            }),
           );
           details.push(...productFigures(products, "difference"));
           texts.push(summary);

@@ -16,10 +16,12 @@ export const lineOutputMethod: RunMethod = {
       yield toneShot(
         name,
         `${formatSignificant(volts, 2)} V`,
-        numberOf(settings, "frequencyHz"),
-        Math.SQRT2 * Math.min(facts.mostDriveVoltsRms, volts / facts.gainRatio),
+        {
+          frequencyHz: numberOf(settings, "frequencyHz"),
+          voltsPeak: Math.SQRT2 * Math.min(facts.mostDriveVoltsRms, volts / facts.gainRatio),
+          recordsInput: false,
+        },
         facts,
-        false,
       );
     }
   },
@@ -39,8 +41,7 @@ export const lineOutputMethod: RunMethod = {
             `thd-plus-noise-${figures.length + 1}`,
             `THD+N at ${formatSignificant(voltsRms, 3)} V`,
             "distortion-ratio",
-            thdPlusNoiseRatio,
-            thdPlusNoiseRatioStdUncertainty,
+            { value: thdPlusNoiseRatio, stdUncertainty: thdPlusNoiseRatioStdUncertainty },
           ),
         );
         points.push([voltsRms, thdPlusNoiseRatio]);
@@ -63,7 +64,12 @@ export const lineOutputMethod: RunMethod = {
           recordings,
           null,
           "every level",
-          wavePicture(volts[channel], sampleRateHz, 0.1, 2 / frequencyHz, "two cycles"),
+          wavePicture(
+            volts[channel],
+            sampleRateHz,
+            { fromSeconds: 0.1, seconds: 2 / frequencyHz },
+            "two cycles",
+          ),
         ),
         summary: `At most ${formatPercent(worst, 2)} THD+N over ${figures.length} levels at ${formatHertz(Number(frequencyHz.toPrecision(4)))}.`,
       });

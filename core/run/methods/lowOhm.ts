@@ -99,8 +99,11 @@ const stressBurst = (reading: BurstReading, load: ChannelConditions): StressPart
   const last = first.cycles.at(-1)?.powerWatts ?? 0;
   return {
     figures: [
-      figure("burst", "last cycle of 20 ms", "watts", last, last * powerStdUncertaintyRatio(load)),
-      figure("flat-cycles", "flat cycles", "count", first.flattenedCycleCount),
+      figure("burst", "last cycle of 20 ms", "watts", {
+        value: last,
+        stdUncertainty: last * powerStdUncertaintyRatio(load),
+      }),
+      figure("flat-cycles", "flat cycles", "count", { value: first.flattenedCycleCount }),
     ],
     bursts: [cyclesOf(reading, "1 kHz, 20 ms")],
     picture: null,
@@ -132,14 +135,22 @@ const stressHeld = (
   );
   const [trip] = trips;
   const held = [
-    figure("held", "held", "watts", most, most * powerStdUncertaintyRatio(load)),
-    figure("trips", "trips", "count", trips.length),
+    figure("held", "held", "watts", {
+      value: most,
+      stdUncertainty: most * powerStdUncertaintyRatio(load),
+    }),
+    figure("trips", "trips", "count", { value: trips.length }),
   ];
   if (!trip)
     return success({
       figures: held,
       bursts: [],
-      picture: wavePicture(volts[channel], sampleRateHz, 0.496, 0.012, "held"),
+      picture: wavePicture(
+        volts[channel],
+        sampleRateHz,
+        { fromSeconds: 0.496, seconds: 0.012 },
+        "held",
+      ),
       summary: `Held for ${formatSignificant(volts[channel].length / sampleRateHz, 2)} s it did not trip.`,
     });
   const back =
@@ -149,15 +160,14 @@ const stressHeld = (
   return success({
     figures: [
       ...held,
-      figure("trip-after", "tripped after", "seconds", trip.atSeconds),
-      figure("back-after", "came back after", "seconds", trip.backAfterSeconds),
+      figure("trip-after", "tripped after", "seconds", { value: trip.atSeconds }),
+      figure("back-after", "came back after", "seconds", { value: trip.backAfterSeconds }),
     ],
     bursts: [],
     picture: wavePicture(
       volts[channel],
       sampleRateHz,
-      Math.max(0, trip.atSeconds - 0.004),
-      0.012,
+      { fromSeconds: Math.max(0, trip.atSeconds - 0.004), seconds: 0.012 },
       "as it tripped",
     ),
     summary: `Held, it tripped after ${formatSignificant(trip.atSeconds, 2)} s${back}.`,

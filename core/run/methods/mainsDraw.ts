@@ -64,16 +64,22 @@ export const mainsDrawMethod: RunMethod = {
           breakerAmperes: numberOf(settings, "breakerAmperes"),
         });
         figures.push(
-          figure(`mains-${shot}`, `from the mains, ${label}`, "watts", meters.mainsWatts),
-          figure(`amperes-${shot}`, `current, ${label}`, "amperes", meters.mainsAmperes),
-          figure(`heat-${shot}`, `heat, ${label}`, "watts", budget.heatWatts),
+          figure(`mains-${shot}`, `from the mains, ${label}`, "watts", {
+            value: meters.mainsWatts,
+          }),
+          figure(`amperes-${shot}`, `current, ${label}`, "amperes", { value: meters.mainsAmperes }),
+          figure(`heat-${shot}`, `heat, ${label}`, "watts", { value: budget.heatWatts }),
         );
         if (outputWatts > 0)
           figures.push(
-            figure(`efficiency-${shot}`, `efficiency, ${label}`, "share", budget.efficiencyRatio),
+            figure(`efficiency-${shot}`, `efficiency, ${label}`, "share", {
+              value: budget.efficiencyRatio,
+            }),
           );
         figures.push(
-          figure(`margin-${shot}`, `breaker has left, ${label}`, "amperes", budget.marginAmperes),
+          figure(`margin-${shot}`, `breaker has left, ${label}`, "amperes", {
+            value: budget.marginAmperes,
+          }),
         );
         points.push([outputWatts, meters.mainsWatts]);
         texts.push(`${formatSignificant(meters.mainsWatts, 3)} W ${label}`);

@@ -46,18 +46,15 @@ export const multitoneMethod: RunMethod = {
       } = outcome.value;
       return success({
         figures: [
-          figure("free-range", "distortion-free range", "level-ratio", freeRangeRatio),
-          figure("free-range-bits", "the same in bits", "bits", freeRangeBits),
-          figure(
-            "total",
-            "tones over all between",
-            "level-ratio",
-            totalRatio,
-            totalRatioStdUncertainty,
-          ),
-          figure("tone-volts", "one tone", "volts", toneVoltsRms),
-          figure("residual", "all between", "volts", residualVoltsRms),
-          figure("tones", "tones", "count", toneCount),
+          figure("free-range", "distortion-free range", "level-ratio", { value: freeRangeRatio }),
+          figure("free-range-bits", "the same in bits", "bits", { value: freeRangeBits }),
+          figure("total", "tones over all between", "level-ratio", {
+            value: totalRatio,
+            stdUncertainty: totalRatioStdUncertainty,
+          }),
+          figure("tone-volts", "one tone", "volts", { value: toneVoltsRms }),
+          figure("residual", "all between", "volts", { value: residualVoltsRms }),
+          figure("tones", "tones", "count", { value: toneCount }),
         ],
         curves: [shotSpectrum(recordings[0], channel, "tones and what lies between")],
         bursts: [],

@@ -62,8 +62,7 @@ export const noiseMethod: RunMethod = {
                 `snr-${name}-${reference}`,
                 `${WEIGHTING_TEXTS[name]}, under ${text}`,
                 "level-ratio",
-                ratio,
-                ratioUncertainty(ratio, name),
+                { value: ratio, stdUncertainty: ratioUncertainty(ratio, name) },
               ),
             ];
       };
@@ -75,13 +74,10 @@ export const noiseMethod: RunMethod = {
       const wanted = REFERENCES[String(settings.reference)] ?? "reOneWatt";
       const main = all.filter(({ name }) => name.endsWith(wanted));
       const others = (Object.keys(WEIGHTING_TEXTS) as WeightingName[]).map((name) =>
-        figure(
-          `noise-${name}`,
-          WEIGHTING_TEXTS[name],
-          "volts",
-          voltsRms[name],
-          voltsRmsStdUncertainty[name],
-        ),
+        figure(`noise-${name}`, WEIGHTING_TEXTS[name], "volts", {
+          value: voltsRms[name],
+          stdUncertainty: voltsRmsStdUncertainty[name],
+        }),
       );
       const shown =
         volts[channel].length > 2 * SEGMENT_SAMPLES
@@ -92,8 +88,8 @@ export const noiseMethod: RunMethod = {
           ...main,
           ...all.filter((each) => !main.includes(each)),
           ...others,
-          figure("hum", "hum lines together", "volts", hum.voltsRms),
-          figure("offset", "offset", "volts", dcVolts),
+          figure("hum", "hum lines together", "volts", { value: hum.voltsRms }),
+          figure("offset", "offset", "volts", { value: dcVolts }),
         ],
         curves: [
           spectrumCurve(shown, "noise spectrum", {

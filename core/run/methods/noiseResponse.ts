@@ -47,9 +47,9 @@ export const noiseResponseMethod: RunMethod = {
       ];
       return success({
         figures: [
-          figure("spread", "lowest to highest", "level-ratio", high / low),
-          figure("highest", "highest third octave", "level-ratio", high),
-          figure("lowest", "lowest third octave", "level-ratio", low),
+          figure("spread", "lowest to highest", "level-ratio", { value: high / low }),
+          figure("highest", "highest third octave", "level-ratio", { value: high }),
+          figure("lowest", "lowest third octave", "level-ratio", { value: low }),
           ...levels
             .filter(({ midHz }) =>
               [31.5, 63, 125, 250, 500, 1000, 2000, 4000, 8000, 16_000].some(
@@ -57,13 +57,10 @@ export const noiseResponseMethod: RunMethod = {
               ),
             )
             .map(({ midHz, voltsRms, voltsRmsStdUncertainty }) =>
-              figure(
-                `band-${Math.round(midHz)}`,
-                `${Math.round(midHz)} Hz`,
-                "level-ratio",
-                voltsRms / reference.voltsRms,
-                voltsRmsStdUncertainty / reference.voltsRms,
-              ),
+              figure(`band-${Math.round(midHz)}`, `${Math.round(midHz)} Hz`, "level-ratio", {
+                value: voltsRms / reference.voltsRms,
+                stdUncertainty: voltsRmsStdUncertainty / reference.voltsRms,
+              }),
             ),
         ],
         curves: [

@@ -37,22 +37,37 @@ export const residualMethod: RunMethod = {
       const { voltsRms, residualVoltsRms, frequencyHz, residualVolts } = left;
       const { sampleRateHz, volts } = recordings[0];
       const ratio = residualVoltsRms / voltsRms;
-      const cycle = wavePicture(residualVolts, sampleRateHz, 0.1, 3 / frequencyHz, "what it added");
+      const cycle = wavePicture(
+        residualVolts,
+        sampleRateHz,
+        { fromSeconds: 0.1, seconds: 3 / frequencyHz },
+        "what it added",
+      );
       return success({
         figures: [
-          figure("residual", "what it added", "level-ratio", ratio),
-          figure("residual-volts", "the same in volts", "volts", residualVoltsRms),
-          figure("output", "output", "volts", voltsRms),
-          figure("tone", "tone", "hertz", frequencyHz),
+          figure("residual", "what it added", "level-ratio", { value: ratio }),
+          figure("residual-volts", "the same in volts", "volts", { value: residualVoltsRms }),
+          figure("output", "output", "volts", { value: voltsRms }),
+          figure("tone", "tone", "hertz", { value: frequencyHz }),
         ],
         curves: [
           { ...cycle, name: "residual" },
           {
-            ...wavePicture(residualVolts, sampleRateHz, 0.1, 0.1, "over a tenth of a second"),
+            ...wavePicture(
+              residualVolts,
+              sampleRateHz,
+              { fromSeconds: 0.1, seconds: 0.1 },
+              "over a tenth of a second",
+            ),
             name: "residual-long",
           },
           {
-            ...wavePicture(volts[channel], sampleRateHz, 0.1, 3 / frequencyHz, "the output"),
+            ...wavePicture(
+              volts[channel],
+              sampleRateHz,
+              { fromSeconds: 0.1, seconds: 3 / frequencyHz },
+              "the output",
+            ),
             name: "wave",
           },
         ],

@@ -119,12 +119,9 @@ export const responseChannel = (
     figures: [
       ...responseFigures(first.points, low, high),
       ...others,
-      figure(
-        "points",
-        "points",
-        "count",
-        found.reduce((sum, { points }) => sum + points.length, 0),
-      ),
+      figure("points", "points", "count", {
+        value: found.reduce((sum, { points }) => sum + points.length, 0),
+      }),
     ],
     curves: found.flatMap(({ load, points }) => responseCurves(points, load, LOAD_LABELS[load])),
     bursts: [],

@@ -52,18 +52,12 @@ export const spectrumMethod: RunMethod = {
       return success({
         figures: [
           ...toneFigures(reading, load),
-          figure(
-            "effective-bits",
-            "effective bits",
-            "bits",
-            effectiveBits(1 / reading.thdPlusNoiseRatio),
-          ),
-          figure(
-            "hum",
-            "hum lines together",
-            "level-ratio",
-            hum.voltsRms / reading.fundamentalVoltsRms,
-          ),
+          figure("effective-bits", "effective bits", "bits", {
+            value: effectiveBits(1 / reading.thdPlusNoiseRatio),
+          }),
+          figure("hum", "hum lines together", "level-ratio", {
+            value: hum.voltsRms / reading.fundamentalVoltsRms,
+          }),
           ...harmonicFigures(reading.harmonics, SHOWN_ORDERS),
         ],
         curves: [spectrumCurve(shown, "spectrum", { lowHz: 5, highHz: sampleRateHz / 2 })],
@@ -72,7 +66,12 @@ export const spectrumMethod: RunMethod = {
           recordings,
           reading.flattening,
           `${watts} W`,
-          wavePicture(volts[channel], sampleRateHz, 0.1, 2 / reading.fundamentalHz, "two cycles"),
+          wavePicture(
+            volts[channel],
+            sampleRateHz,
+            { fromSeconds: 0.1, seconds: 2 / reading.fundamentalHz },
+            "two cycles",
+          ),
         ),
         summary: toneSummary(reading),
       });

@@ -54,8 +54,7 @@ export const stayingPowerMethod: RunMethod = {
       const picture = wavePicture(
         volts[channel],
         sampleRateHz,
-        volts[channel].length / sampleRateHz - 0.1,
-        2 * cycleSeconds,
+        { fromSeconds: volts[channel].length / sampleRateHz - 0.1, seconds: 2 * cycleSeconds },
         "its last cycles",
       );
       const lost = powerRatioToDb(first.powerWatts / last.powerWatts);
@@ -74,28 +73,24 @@ export const stayingPowerMethod: RunMethod = {
             });
       return success({
         figures: [
-          figure(
-            "held-longest",
-            `held for ${formatSignificant(last.seconds, 2)} s`,
-            "watts",
-            last.powerWatts,
-            last.powerWatts * share,
-          ),
-          figure("moments", "for moments", "watts", peakWatts, peakWatts * share),
-          figure("steady", "for ever, by the model", "watts", steadyWatts),
-          figure(
-            "store",
-            "lost over the hold",
-            "level-ratio",
-            Math.sqrt(last.powerWatts / first.powerWatts),
-          ),
+          figure("held-longest", `held for ${formatSignificant(last.seconds, 2)} s`, "watts", {
+            value: last.powerWatts,
+            stdUncertainty: last.powerWatts * share,
+          }),
+          figure("moments", "for moments", "watts", {
+            value: peakWatts,
+            stdUncertainty: peakWatts * share,
+          }),
+          figure("steady", "for ever, by the model", "watts", { value: steadyWatts }),
+          figure("store", "lost over the hold", "level-ratio", {
+            value: Math.sqrt(last.powerWatts / first.powerWatts),
+          }),
           ...held.map(({ seconds, powerWatts }) =>
             figure(
               `held-${seconds}`,
               `for ${seconds < 1 ? `${1000 * seconds} ms` : `${seconds} s`}`,
               "watts",
-              powerWatts,
-              powerWatts * share,
+              { value: powerWatts, stdUncertainty: powerWatts * share },
             ),
           ),
         ],

@@ -172,17 +172,25 @@ export class ComplexTransform {
           n2i = -(s2 * bdr - s1 * cmr);
         yr[out] = xr[a] + ber + cdr;
         yi[out] = xi[a] + bei + cdi;
-        this.turnInto(to, out + stride, m1r + n1r, m1i + n1i, w);
-        this.turnInto(to, out + 2 * stride, m2r + n2r, m2i + n2i, 2 * w);
-        this.turnInto(to, out + 3 * stride, m2r - n2r, m2i - n2i, 3 * w);
-        this.turnInto(to, out + 4 * stride, m1r - n1r, m1i - n1i, 4 * w);
+        yr[out + stride] = m1r + n1r;
+        yi[out + stride] = m1i + n1i;
+        yr[out + 2 * stride] = m2r + n2r;
+        yi[out + 2 * stride] = m2i + n2i;
+        yr[out + 3 * stride] = m2r - n2r;
+        yi[out + 3 * stride] = m2i - n2i;
+        yr[out + 4 * stride] = m1r - n1r;
+        yi[out + 4 * stride] = m1i - n1i;
+        for (let k = 1; k < 5; k++) this.turn(to, out + k * stride, k * w);
       }
     }
   }
 
-  private turnInto(to: Parts, at: number, re: number, im: number, twiddle: number): void {
+  /** Turns a value by a root of unity, in place. */
+  private turn(to: Parts, at: number, twiddle: number): void {
     const wr = this.cosines[twiddle],
       wi = this.sines[twiddle];
+    const re = to.re[at],
+      im = to.im[at];
     to.re[at] = re * wr - im * wi;
     to.im[at] = re * wi + im * wr;
   }

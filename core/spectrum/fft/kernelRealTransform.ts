@@ -67,13 +67,21 @@ export const kernelRealTransform = (length: number): RealTransform | null => {
     .exports as unknown as KernelExports;
   const floats = new Float64Array(memory.buffer);
   for (const { size, cos, sin, radices } of tables) {
-    fillRoots(floats, cos / 8, sin / 8, size, size, 1);
+    fillRoots(floats, { cosAt: cos / 8, sinAt: sin / 8 }, { count: size, size, step: 1 });
     new Int32Array(memory.buffer, radices, 32).set(radicesOf(size));
   }
   for (const { size, low, high } of longTables) {
-    fillRoots(floats, low / 8, low / 8 + LOW_BITS, LOW_BITS, size, 1);
+    fillRoots(
+      floats,
+      { cosAt: low / 8, sinAt: low / 8 + LOW_BITS },
+      { count: LOW_BITS, size, step: 1 },
+    );
     const highCount = Math.floor(size / LOW_BITS) + 1;
-    fillRoots(floats, high / 8, high / 8 + highCount, highCount, size, LOW_BITS);
+    fillRoots(
+      floats,
+      { cosAt: high / 8, sinAt: high / 8 + highCount },
+      { count: highCount, size, step: LOW_BITS },
+    );
   }
   const [alongRows, alongColumns] = tables;
   const longRoots = longTables.map(({ size, low, high }) => [
@@ -123,11 +131,8 @@ export const kernelRealTransform = (length: number): RealTransform | null => {
 /** exp(-2 pi i step k / size) for k = 0 ... count - 1. */
 const fillRoots = (
   floats: Float64Array,
-  cosAt: number,
-  sinAt: number,
-  count: number,
-  size: number,
-  step: number,
+  { cosAt, sinAt }: { cosAt: number; sinAt: number },
+  { count, size, step }: { count: number; size: number; step: number },
 ): void => {
   for (let k = 0; k < count; k++) {
     floats[cosAt + k] = Math.cos((2 * Math.PI * step * k) / size);

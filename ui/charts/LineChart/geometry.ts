@@ -27,8 +27,7 @@ export type Scale = {
 
 /** From a little below the least to a little above the most. */
 const linear = (
-  low: number,
-  high: number,
+  [low, high]: readonly [number, number],
   range: [number, number],
   count: number,
   leastSpan: number,
@@ -71,7 +70,7 @@ export const scaleFor = (
   const shown = values.map((value) => axis.shown(value)).filter(Number.isFinite);
   const low = shown.reduce((least, value) => Math.min(least, value), Infinity),
     high = shown.reduce((most, value) => Math.max(most, value), -Infinity);
-  if (!(high >= low)) return linear(0, 1, range, 5, 0);
+  if (!(high >= low)) return linear([0, 1], range, 5, 0);
   if (axis.isLog)
     return logarithmic(Math.max(low, high * 1e-9, 1e-12), Math.max(high, 1e-12), range);
   if (isX) {
@@ -80,7 +79,7 @@ export const scaleFor = (
       .range(range);
     return { place: (each) => scale(each), value: (px) => scale.invert(px), ticks: scale.ticks(8) };
   }
-  return linear(low, high, range, 7, axis.title === "dB" ? LEAST_SPAN_DB : 0);
+  return linear([low, high], range, 7, axis.title === "dB" ? LEAST_SPAN_DB : 0);
 };
 
 /** The point of a curve nearest to a place on the x axis. */

@@ -31,7 +31,7 @@ export const warmthCurves = (
     const resistor = resistors[index];
     const celsius = (seconds: number) =>
       seconds <= runSeconds
-        ? celsiusAfter(resistor, watts, seconds, ambientCelsius, ambientCelsius)
+        ? celsiusAfter(resistor, watts, seconds, { fromCelsius: ambientCelsius, ambientCelsius })
         : ambientCelsius +
           (endCelsius - ambientCelsius) * Math.exp(-(seconds - runSeconds) / bodySeconds(resistor));
     return {

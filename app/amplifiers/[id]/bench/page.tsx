@@ -29,7 +29,7 @@ export default async function BenchPage({ params, searchParams }: BenchPageProps
       rig={rig}
       calibration={rigCalibration(rig, instruments)}
       voltmeter={chosenInstrument(instruments, "voltmeter", rig.voltmeterId)}
-      cautions={cautionsFor(safetyFacts(amplifier, claims, loads, details, rig))}
+      cautions={cautionsFor(safetyFacts({ amplifier, claims, loads, details }, rig))}
     />
   );
 }

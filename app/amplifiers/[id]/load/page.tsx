@@ -12,7 +12,7 @@ export default async function LoadPage({ params }: { params: Promise<{ id: strin
       claims={claims}
       loads={loads}
       resistors={resistors}
-      safety={safetyFacts(amplifier, claims, loads, details, rig)}
+      safety={safetyFacts({ amplifier, claims, loads, details }, rig)}
     />
   );
 }

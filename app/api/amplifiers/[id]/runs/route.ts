@@ -18,7 +18,12 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
     });
     const run = { ...form, id: form.id ?? randomUUID() };
     const db = await writableDatabase();
-    const added = await addRun(db, dataFolder(), amplifierId, run, new Date().toISOString());
+    const added = await addRun(
+      db,
+      dataFolder(),
+      { amplifierId, takenAt: new Date().toISOString() },
+      run,
+    );
     if (added.outcome === "no-amplifier") return gone("This amplifier is no longer on the shelf.");
     if (added.outcome === "capture-missing")
       throw new Refusal(400, `The recording ${added.fileName} has not arrived. Try again.`);
