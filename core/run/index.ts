@@ -31,5 +31,6 @@ export type {
   ShotLoad,
   SoakDefinition,
   SoakMoment,
+  TypedReading,
   TypedReadings,
 } from "./types";

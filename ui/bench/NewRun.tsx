@@ -24,7 +24,7 @@ import { conditionsText, type NextPlanned } from "@/records/facts";
 import { useBenchEngine } from "./engine/BenchEngine";
 import { FilesIn } from "./files/FilesIn";
 import { RunForm } from "./RunForm";
-import { Choice } from "./SettingsFields";
+import { ChoiceField, held } from "../parts/fields";
 import { SimulatedBench } from "./simulation/SimulatedBench";
 import { TypedIn } from "./TypedIn";
 import { useReadings } from "./useReadings";
@@ -99,12 +99,11 @@ export function NewRun({
           {planned && <OnThePlan planned={planned} onChoose={choose} kind={kind} />}
         </Box>
         <Box w="250px">
-          <Choice
+          <ChoiceField
             id="run-kind"
             label="Which run"
-            value={kind}
+            field={held(kind, (value) => choose(value as RunKind))}
             choices={RUN_KIND_NAMES.map((name) => ({ value: name, label: RUN_KINDS[name].title }))}
-            onChange={(value) => choose(value as RunKind)}
           />
         </Box>
         <ReadingsRow

@@ -1,6 +1,8 @@
 "use client";
 import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
+import { yupResolver } from "@hookform/resolvers/yup";
 import { useMemo, useState } from "react";
+import { useForm, useWatch } from "react-hook-form";
 import {
   CATALOGUE,
   catalogueTitle,
@@ -16,16 +18,17 @@ import { ActionButton } from "../parts/ActionButton";
 import { useKeys } from "../parts/keys";
 import { newId } from "../parts/newId";
 import { Panel } from "../parts/Panel";
-import { FormMessage } from "../parts/TextField";
+import { ChoiceField, FormMessage, QuantityField } from "../parts/fields";
+import { runFormSchema, type RunFormTexts, type RunFormValues } from "./benchSchemas";
 import { GuardsNote } from "./GuardsNote";
 import { ConnectPanel } from "./ConnectPanel";
 import { useBenchEngine } from "./engine/BenchEngine";
 import { LiveDrive } from "./live/LiveDrive";
 import { loadChoice } from "./loadChoice";
 import { runsOfSet, setLabel, MOST_RUNS } from "./runSets";
-import { NO_SET, setFrom, SetFields, type SetTexts } from "./SetFields";
-import { settingsFrom, settingTexts, type SettingTexts } from "./settingsForm";
-import { Choice, Line, SettingsFields } from "./SettingsFields";
+import { NO_SET, SetFields } from "./SetFields";
+import { settingTexts } from "./settingsForm";
+import { SettingsFields } from "./SettingsFields";
 import { NEAREST } from "./simulation/SimulatedBench";
 
 export type RunFormProps = {
@@ -45,43 +48,47 @@ const usualLoad = (kind: RunKind, loads: readonly Load[]): Load =>
     ? loads.reduce((least, load) => (load.nominalOhms < least.nominalOhms ? load : least))
     : loads[0];
 
-/** What is filled in, and the runs that come of it. */
+/** Each amplifier of the catalogue has as many channels. */
+const channelCountOf = (simulated: string): number =>
+  instrumentFacts(fromCatalogue(simulated as CatalogueName)).channelCount;
+
+/** The form, what follows from it at the moment, and the runs that come of it. */
 const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }: RunFormProps) => {
   const { fields } = RUN_KINDS[kind];
-  const [simulated, setSimulated] = useState<CatalogueName>(NEAREST[amplifier.kind]);
-  const [loadId, setLoadId] = useState(usualLoad(kind, loads).id);
-  const load = loads.find(({ id }) => id === loadId) ?? loads[0];
-  const [channelsText, setChannels] = useState(
-    String(Math.min(planned ?? amplifier.channelCount, load.channels.length)),
-  );
-  const [texts, setTexts] = useState<SettingTexts>(settingTexts(fields));
-  const [setting, setSetting] = useState("");
-  const [inputUsed, setInputUsed] = useState("");
-  const [set, setSet] = useState<SetTexts>(NO_SET);
-  const instrument = useMemo(() => fromCatalogue(simulated), [simulated]);
-  const facts = useMemo(() => instrumentFacts(instrument), [instrument]);
+  const loadOf = (loadId: string): Load => loads.find(({ id }) => id === loadId) ?? loads[0];
+  const mostChannelsOf = (simulated: string, loadId: string): number =>
+    Math.min(loadOf(loadId).channels.length, channelCountOf(simulated));
+  const usual = usualLoad(kind, loads);
+  const form = useForm<RunFormTexts, unknown, RunFormValues>({
+    resolver: yupResolver(runFormSchema(fields, mostChannelsOf)) as never,
+    mode: "onChange",
+    defaultValues: {
+      simulated: NEAREST[amplifier.kind],
+      loadId: usual.id,
+      channelsDriven: String(Math.min(planned ?? amplifier.channelCount, usual.channels.length)),
+      settings: settingTexts(fields),
+      setting: "",
+      inputUsed: "",
+      set: NO_SET,
+    },
+  });
+  const [simulated, loadId, channelsText, frequencyText] = useWatch({
+    control: form.control,
+    name: ["simulated", "loadId", "channelsDriven", "settings.frequencyHz"],
+  });
+  const load = loadOf(loadId);
+  const instrument = useMemo(() => fromCatalogue(simulated as CatalogueName), [simulated]);
   const second = loads.find(({ id }) => id !== load.id) ?? null;
-  const mostChannels = Math.min(load.channels.length, facts.channelCount);
-  const count = parseNumber(channelsText);
-  const channelError =
-    count === null || !Number.isInteger(count) || count < 1 || count > mostChannels
-      ? `From 1 to ${mostChannels}.`
-      : null;
+  const mostChannels = mostChannelsOf(simulated, loadId);
   const ratedWatts = claimedWatts(load.nominalOhms, claims, false) || null;
-  /** The runs, or what is wrong. */
-  const runs = (): BenchJob[] | string => {
-    const settings = settingsFrom(fields, texts);
-    const over = setFrom(set);
-    if (!settings || channelError)
-      return "One of the settings is not possible; see below its field.";
-    if (typeof over === "string") return over;
+  const runsOf = ({ set, channelsDriven, settings, setting, inputUsed }: RunFormValues) => {
     const one: BenchJob = {
       id: newId(),
       kind,
       rig: instrument.amplifier,
       loadId: load.id,
       secondLoadId: second?.id ?? null,
-      channelsDriven: Number(count),
+      channelsDriven,
       settings,
       setting,
       inputUsed,
@@ -89,36 +96,19 @@ const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }:
       seed: 1,
       set: null,
     };
-    const all = runsOfSet(one, over, setLabel(RUN_KINDS[kind].title, over), newId);
-    return all.length > MOST_RUNS
-      ? `That makes ${all.length} runs; up to ${MOST_RUNS} in one set.`
-      : all;
+    return runsOfSet(one, set, setLabel(RUN_KINDS[kind].title, set), newId);
   };
-  const channelsDriven = Math.max(1, Math.min(mostChannels, Math.round(count ?? 1)));
   return {
-    fields,
+    form,
     simulated,
-    setSimulated,
     instrument,
-    facts,
     load,
-    setLoadId,
     second,
     mostChannels,
-    channelsText,
-    setChannels,
-    channelError,
-    channelsDriven,
-    texts,
-    setTexts,
-    setting,
-    setSetting,
-    inputUsed,
-    setInputUsed,
-    set,
-    setSet,
     ratedWatts,
-    runs,
+    runsOf,
+    channelsDriven: Math.max(1, Math.min(mostChannels, Math.round(parseNumber(channelsText) ?? 1))),
+    frequencyHz: parseNumber(frequencyText ?? "") ?? 1000,
   };
 };
 
@@ -126,30 +116,32 @@ const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }:
 export function RunForm(props: RunFormProps) {
   const { kind, amplifier, loads, details, guards, onStored } = props;
   const engine = useBenchEngine();
-  const form = useRunForm(props);
-  const { fields, load, second, ratedWatts, channelsDriven, texts } = form;
-  const { byHand } = RUN_KINDS[kind];
+  const { form, load, second, ratedWatts, channelsDriven, ...shown } = useRunForm(props);
+  const { register, formState } = form;
+  const { byHand, fields } = RUN_KINDS[kind];
   const [isOpen, setOpen] = useState(false);
   const [isByHand, setByHand] = useState(byHand === "first");
   const [message, setMessage] = useState<string | null>(null);
   const canByHand = byHand !== undefined;
-  const start = () => {
-    const runs = form.runs();
-    if (typeof runs === "string") return setMessage(runs);
-    setMessage(null);
-    engine.start(runs);
-  };
-  useKeys(
-    useMemo(
-      () => [
-        { key: "r", label: "Run it", run: () => document.getElementById("run-it")?.click() },
-        ...(canByHand
-          ? [{ key: "m", label: "By hand, live", run: () => setByHand((now) => !now) }]
-          : []),
-      ],
-      [canByHand],
-    ),
+  const start = form.handleSubmit(
+    (values) => {
+      const runs = shown.runsOf(values);
+      if (runs.length > MOST_RUNS)
+        return setMessage(`That makes ${runs.length} runs; up to ${MOST_RUNS} in one set.`);
+      setMessage(null);
+      engine.start(runs);
+    },
+    (errors) => {
+      setMessage("One of the settings is not possible; see below its field.");
+      if (errors.set) setOpen(true);
+    },
   );
+  useKeys([
+    { key: "r", label: "Run it", run: () => document.getElementById("run-it")?.click() },
+    ...(canByHand
+      ? [{ key: "m", label: "By hand, live", run: () => setByHand((now) => !now) }]
+      : []),
+  ]);
   return (
     <Grid
       templateColumns={{ base: "minmax(0, 1fr) 300px", xl: "minmax(0, 1fr) 350px" }}
@@ -160,84 +152,64 @@ export function RunForm(props: RunFormProps) {
         {isByHand && canByHand && (
           <Panel>
             <LiveDrive
-              key={`${form.simulated}-${load.id}-${channelsDriven}`}
+              key={`${shown.simulated}-${load.id}-${channelsDriven}`}
               kind={kind}
               amplifier={amplifier}
-              instrument={form.instrument}
-              facts={form.facts}
+              instrument={shown.instrument}
+              facts={instrumentFacts(shown.instrument)}
               load={load}
               guards={guards}
               channelsDriven={channelsDriven}
-              frequencyHz={parseNumber(texts.frequencyHz ?? "") ?? 1000}
+              frequencyHz={shown.frequencyHz}
               onStored={onStored}
             />
           </Panel>
         )}
         <Panel>
-          <Box
-            as="form"
-            aria-label="Run"
-            {...{
-              noValidate: true,
-              onSubmit: (event: React.FormEvent) => {
-                event.preventDefault();
-                start();
-              },
-            }}
-          >
+          <Box as="form" aria-label="Run" {...{ noValidate: true, onSubmit: start }}>
             <Grid templateColumns="1.4fr 1.2fr 0.7fr" gap={3} mb={3}>
-              <Choice
+              <ChoiceField
                 id="simulated-amplifier"
                 label="Simulated amplifier"
-                value={form.simulated}
+                field={register("simulated")}
                 choices={CATALOGUE.map((name) => ({ value: name, label: catalogueTitle(name) }))}
-                onChange={(name) => form.setSimulated(name as CatalogueName)}
               />
-              <Choice
+              <ChoiceField
                 id="load"
                 label="Load"
-                value={load.id}
+                field={register("loadId")}
                 choices={loads.map(loadChoice)}
-                onChange={form.setLoadId}
               />
-              <Line
+              <QuantityField
                 id="channels"
                 label="Channels driven"
-                unit={`of ${form.mostChannels}`}
-                value={form.channelsText}
-                message={form.channelError}
-                onChange={form.setChannels}
+                unit={`of ${shown.mostChannels}`}
+                field={register("channelsDriven")}
+                error={formState.errors.channelsDriven}
               />
             </Grid>
             <SettingsFields
               fields={fields}
-              texts={texts}
-              onChange={(name, text) => form.setTexts((known) => ({ ...known, [name]: text }))}
+              bind={(name) => register(`settings.${name}`)}
+              errorOf={(name) => formState.errors.settings?.[name]}
             />
             {isOpen && (
               <>
                 <Grid templateColumns="1fr 1fr" gap={3} mt={3}>
-                  <Line
+                  <QuantityField
                     id="setting"
                     label="Supply and switches, where otherwise than usual"
-                    value={form.setting}
-                    onChange={form.setSetting}
+                    field={register("setting")}
                     placeholder="limiter: off"
                   />
-                  <Line
+                  <QuantityField
                     id="input"
                     label="Input used, and its level control"
-                    value={form.inputUsed}
-                    onChange={form.setInputUsed}
+                    field={register("inputUsed")}
                     placeholder="balanced, fully up"
                   />
                 </Grid>
-                <SetFields
-                  texts={form.set}
-                  loads={loads}
-                  details={details}
-                  onChange={form.setSet}
-                />
+                <SetFields form={form} loads={loads} details={details} />
               </>
             )}
             <FormMessage>{message ?? undefined}</FormMessage>

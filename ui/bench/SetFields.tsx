@@ -1,43 +1,16 @@
 import { Box, Grid, HStack, Text } from "@chakra-ui/react";
+import { useWatch, type UseFormReturn } from "react-hook-form";
 import type { Details, Load } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
-import { MOST_RUNS, type RunSet } from "./runSets";
-import { listOf } from "./settingsForm";
-import { Line } from "./SettingsFields";
+import { QuantityField } from "../parts/fields";
+import type { RunFormTexts, RunFormValues } from "./benchSchemas";
 
-export type SetTexts = {
-  loadIds: readonly string[];
-  channelCounts: string;
-  frequencies: string;
-  settings: readonly string[];
-  repeats: string;
-};
-export const NO_SET: SetTexts = {
+export const NO_SET: RunFormTexts["set"] = {
   loadIds: [],
   channelCounts: "",
   frequencies: "",
   settings: [],
   repeats: "1",
-};
-
-/** The set as numbers, or what is wrong with it. */
-export const setFrom = ({
-  loadIds,
-  channelCounts,
-  frequencies,
-  settings,
-  repeats,
-}: SetTexts): RunSet | string => {
-  const counts = listOf(channelCounts),
-    hertz = listOf(frequencies),
-    times = listOf(repeats);
-  if (!counts || counts.some((each) => !Number.isInteger(each) || each > 16))
-    return "Give counts of channels such as 1, 2.";
-  if (!hertz || hertz.some((each) => each < 5 || each > 40_000))
-    return "Give frequencies such as 20, 1k, 20k.";
-  if (times?.length !== 1 || !Number.isInteger(times[0]) || times[0] > MOST_RUNS)
-    return `Give how often, from 1 to ${MOST_RUNS}.`;
-  return { loadIds, channelCounts: counts, frequencies: hertz, settings, repeats: times[0] };
 };
 
 /** Supplies and switches as they can be set, besides as it comes. */
@@ -54,81 +27,99 @@ export const settingChoices = ({ supplies, switches }: Details): string[] => [
 
 /** Repeats a run over loads, channels, settings and frequencies, and for statistics. */
 export function SetFields({
-  texts,
+  form: { register, setValue, control, formState },
   loads,
   details,
-  onChange,
 }: {
-  texts: SetTexts;
+  form: UseFormReturn<RunFormTexts, unknown, RunFormValues>;
   loads: readonly Load[];
   details: Details;
-  onChange(texts: SetTexts): void;
 }) {
-  const turned = (list: readonly string[], value: string) =>
-    list.includes(value) ? list.filter((each) => each !== value) : [...list, value];
-  const settings = settingChoices(details);
+  const [loadIds, settings] = useWatch({ control, name: ["set.loadIds", "set.settings"] });
+  const errors = formState.errors.set;
   return (
     <Box borderTopWidth="1px" borderColor="rime" mt={4} pt={3}>
       <Text fontWeight={700} mb={1.5}>
         Repeat it over
       </Text>
       {loads.length > 1 && (
-        <HStack gap={1.5} wrap="wrap" mb={2} role="group" aria-label="Loads of the set">
-          {loads.map(({ id, nominalOhms }) => (
-            <ActionButton
-              key={id}
-              minH="36px"
-              px={3}
-              fontSize="14px"
-              aria-pressed={texts.loadIds.includes(id)}
-              tone={texts.loadIds.includes(id) ? "primary" : "quiet"}
-              onClick={() => onChange({ ...texts, loadIds: turned(texts.loadIds, id) })}
-            >
-              {nominalOhms} Ω
-            </ActionButton>
-          ))}
-        </HStack>
+        <Several
+          label="Loads of the set"
+          choices={loads.map(({ id, nominalOhms }) => ({ value: id, label: `${nominalOhms} Ω` }))}
+          chosen={loadIds}
+          onChange={(ids) => setValue("set.loadIds", ids)}
+        />
       )}
-      {settings.length > 0 && (
-        <HStack gap={1.5} wrap="wrap" mb={2} role="group" aria-label="Settings of the set">
-          {["", ...settings].map((setting) => (
-            <ActionButton
-              key={setting}
-              minH="36px"
-              px={3}
-              fontSize="14px"
-              aria-pressed={texts.settings.includes(setting)}
-              tone={texts.settings.includes(setting) ? "primary" : "quiet"}
-              onClick={() => onChange({ ...texts, settings: turned(texts.settings, setting) })}
-            >
-              {setting || "as it comes"}
-            </ActionButton>
-          ))}
-        </HStack>
+      {settingChoices(details).length > 0 && (
+        <Several
+          label="Settings of the set"
+          choices={["", ...settingChoices(details)].map((value) => ({
+            value,
+            label: value || "as it comes",
+          }))}
+          chosen={settings}
+          onChange={(chosen) => setValue("set.settings", chosen)}
+        />
       )}
       <Grid templateColumns="repeat(3, minmax(0, 1fr))" gap={3}>
-        <Line
+        <QuantityField
           id="set-channels"
           label="Channels driven"
           placeholder="1, 2"
-          value={texts.channelCounts}
-          onChange={(channelCounts) => onChange({ ...texts, channelCounts })}
+          field={register("set.channelCounts")}
+          error={errors?.channelCounts}
         />
-        <Line
+        <QuantityField
           id="set-frequencies"
           label="Frequencies"
           placeholder="20, 1k, 20k"
           unit="Hz"
-          value={texts.frequencies}
-          onChange={(frequencies) => onChange({ ...texts, frequencies })}
+          field={register("set.frequencies")}
+          error={errors?.frequencies}
         />
-        <Line
+        <QuantityField
           id="set-repeats"
           label="Times each"
-          value={texts.repeats}
-          onChange={(repeats) => onChange({ ...texts, repeats })}
+          field={register("set.repeats")}
+          error={errors?.repeats}
         />
       </Grid>
     </Box>
+  );
+}
+
+/** Any number of a few things, each on or off. */
+function Several({
+  label,
+  choices,
+  chosen,
+  onChange,
+}: {
+  label: string;
+  choices: readonly { value: string; label: string }[];
+  chosen: readonly string[];
+  onChange(chosen: string[]): void;
+}) {
+  return (
+    <HStack gap={1.5} wrap="wrap" mb={2} role="group" aria-label={label}>
+      {choices.map(({ value, label: words }) => {
+        const isOn = chosen.includes(value);
+        return (
+          <ActionButton
+            key={value}
+            minH="36px"
+            px={3}
+            fontSize="14px"
+            aria-pressed={isOn}
+            tone={isOn ? "primary" : "quiet"}
+            onClick={() =>
+              onChange(isOn ? chosen.filter((each) => each !== value) : [...chosen, value])
+            }
+          >
+            {words}
+          </ActionButton>
+        );
+      })}
+    </HStack>
   );
 }

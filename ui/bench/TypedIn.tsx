@@ -1,8 +1,10 @@
 "use client";
 import { Box, Grid, Text } from "@chakra-ui/react";
+import { yupResolver } from "@hookform/resolvers/yup";
 import { useState } from "react";
-import { RUN_KINDS, type RunKind, type TypedReadings } from "@/core/run";
-import { formatPercent, parseNumber } from "@/core/units";
+import { useForm, useWatch, type UseFormRegister } from "react-hook-form";
+import { RUN_KINDS, type RunKind, type TypedReading, type TypedReadings } from "@/core/run";
+import { formatPercent } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import {
   ANALYSIS_VERSION,
@@ -10,14 +12,15 @@ import {
   type Amplifier,
   type Instrument,
   type Load,
+  type RunDraft,
 } from "@/records";
 import { callback, startJob } from "@/workers/benchClient";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
+import { ChoiceField, FormMessage, QuantityField, TextField } from "../parts/fields";
 import { Panel } from "../parts/Panel";
-import { accuracyOf } from "@/records/facts";
+import { typedSchema, type TypedTexts, type TypedValues } from "./benchSchemas";
 import { loadChoice } from "./loadChoice";
-import { Choice, Line } from "./SettingsFields";
 import { settingTexts } from "./settingsForm";
 import { storeRun, UploadFailed } from "./uploadRun";
 import { useRunId } from "./useRunId";
@@ -30,113 +33,66 @@ export type TypedInProps = {
   onStored(runId: string): void;
 };
 
-const NONE: TypedReadings = {};
-
 /** A hand meter, where the rig names none. Common practice. */
 const USUAL_ACCURACY_RATIO = 0.01;
 
 /** Readings typed off a meter, channel by channel. */
-export function TypedIn({ kind, amplifier, loads, voltmeter, onStored }: TypedInProps) {
-  const definition = RUN_KINDS[kind].typed;
+export function TypedIn(props: TypedInProps) {
+  const { title, typed } = RUN_KINDS[props.kind];
+  return typed ? (
+    <TypedForm {...props} definition={typed} />
+  ) : (
+    <EmptyState
+      title="This run takes a recording"
+      text={`${title} is read from the whole waveform; a meter's figure does not hold enough. Record it, play it on the simulated bench, or choose another run above.`}
+    />
+  );
+}
+
+/** What the fields of a channel hold before anything is typed: choices are made, numbers are not. */
+const usualTexts = ({ fields }: TypedReading): Record<string, string> =>
+  Object.fromEntries(
+    Object.entries(settingTexts(fields)).map(([name, text]) => [name, text === "0" ? "" : text]),
+  );
+
+function TypedForm({
+  kind,
+  amplifier,
+  loads,
+  voltmeter,
+  onStored,
+  definition,
+}: TypedInProps & { definition: TypedReading }) {
   const runId = useRunId();
-  const [loadId, setLoadId] = useState(loads[0].id);
-  const load = loads.find(({ id }) => id === loadId) ?? loads[0];
-  const [driven, setDriven] = useState(
-    String(Math.min(amplifier.channelCount, load.channels.length)),
-  );
-  const usual = definition
-    ? Object.fromEntries(
-        Object.entries(settingTexts(definition.fields)).map(([name, text]) => [
-          name,
-          text === "0" ? "" : text,
-        ]),
-      )
-    : {};
-  const [texts, setTexts] = useState<readonly Record<string, string>[]>(
-    load.channels.map(() => usual),
-  );
-  const [meter, setMeter] = useState(voltmeter?.name ?? "");
-  const [accuracy, setAccuracy] = useState(
-    formatPercent(voltmeter?.accuracyRatio ?? USUAL_ACCURACY_RATIO, 2),
-  );
   const [message, setMessage] = useState<string | null>(null);
-  if (!definition)
-    return (
-      <EmptyState
-        title="This run takes a recording"
-        text={`${RUN_KINDS[kind].title} is read from the whole waveform; a meter's figure does not hold enough. Record it, play it on the simulated bench, or choose another run above.`}
-      />
-    );
+  const usual = usualTexts(definition);
+  const mostChannels = Math.max(...loads.map(({ channels }) => channels.length));
+  const { register, handleSubmit, control, formState } = useForm<TypedTexts, unknown, TypedValues>({
+    resolver: yupResolver(typedSchema(definition.fields)) as never,
+    mode: "onChange",
+    defaultValues: {
+      loadId: loads[0].id,
+      channelsDriven: String(Math.min(amplifier.channelCount, loads[0].channels.length)),
+      meter: voltmeter?.name ?? "",
+      accuracy: formatPercent(voltmeter?.accuracyRatio ?? USUAL_ACCURACY_RATIO, 2),
+      channels: Array.from({ length: mostChannels }, () => usual),
+    },
+  });
+  const { errors } = formState;
+  const loadId = useWatch({ control, name: "loadId" });
+  const load = loads.find(({ id }) => id === loadId) ?? loads[0];
   const { isOfWholeAmplifier, takesMeterOnly } = RUN_KINDS[kind];
   const isCommon = isOfWholeAmplifier ?? takesMeterOnly ?? false;
-  const shown = isCommon ? texts.slice(0, 1) : texts.slice(0, load.channels.length);
-  const errorOf = (text: string): string | null =>
-    text.trim() === "" || parseNumber(text) !== null ? null : "Not a number.";
-  const store = async () => {
-    const filled = shown
-      .map((each, k) => ({ each, k }))
-      .filter(
-        ({ each, k }) =>
-          k === 0 ||
-          Object.entries(each).some(([name, text]) => text !== "" && text !== usual[name]),
-      );
-    if (filled.some(({ each }) => Object.values(each).some((text) => errorOf(text))))
-      return setMessage("One of the readings is no number.");
-    const channelsDriven = parseNumber(driven);
-    if (
-      channelsDriven === null ||
-      !Number.isInteger(channelsDriven) ||
-      channelsDriven < 1 ||
-      channelsDriven > 16
-    )
-      return setMessage("Say how many channels were driven, from 1 to 16.");
-    const voltsAccuracyRatio = accuracyOf(accuracy);
-    if (voltsAccuracyRatio === null)
-      return setMessage("Give the accuracy of the meter, such as 1 %.");
-    const readings = filled.map(({ each }): TypedReadings =>
-      Object.fromEntries(
-        Object.entries(each).map(([name, text]) => [name, parseNumber(text) ?? undefined]),
-      ),
-    );
-    const whole = runConditions({
-      load,
-      channelCount: load.channels.length,
-      firstChannel: 0,
-      channelsDriven,
-      fullScaleVolts: 1,
-      mainsHz: 50,
-      voltsAccuracyRatio,
-    });
-    const conditions = { ...whole, channels: filled.map(({ k }) => whole.channels[k]) };
-    const outcome = await startJob((worker) =>
-      worker.readRun(
-        {
-          kind,
-          settings: {},
-          instrument: { kind: "typed", readings: readings.length > 0 ? readings : [NONE] },
-          loads: conditions.channels,
-          secondLoads: null,
-          ratedWatts: null,
-        },
-        callback(() => {}),
-      ),
-    ).finished;
-    if (!outcome.ok) return setMessage(`${outcome.finding.where}: ${outcome.finding.advice}`);
+  const store = handleSubmit(async (values) => {
+    setMessage(null);
     try {
-      const stored = await storeRun(
-        amplifier.id,
-        {
-          id: runId.current(),
-          kind,
-          source: "typed",
-          sourceDetail: meter.trim() || "a meter",
-          conditions,
-          result: { kind, channels: outcome.value },
-          analysisVersion: ANALYSIS_VERSION,
-          captures: [],
-        },
-        new AbortController().signal,
+      const run = await readTyped(
+        { id: runId.current(), kind, load },
+        { ...values, channels: values.channels.slice(0, isCommon ? 1 : load.channels.length) },
+        usual,
       );
+      if (typeof run === "string") return setMessage(run);
+      const stored = await storeRun(amplifier.id, run, new AbortController().signal);
       runId.stored();
       onStored(stored);
     } catch (error) {
@@ -146,86 +102,140 @@ export function TypedIn({ kind, amplifier, loads, voltmeter, onStored }: TypedIn
           : "This could not be kept; what you typed is still here. Try again.",
       );
     }
-  };
+  });
   return (
     <Panel maxW="820px">
-      <Box
-        as="form"
-        aria-label="Readings"
-        {...{
-          onSubmit: (event: React.FormEvent) => {
-            event.preventDefault();
-            void store();
-          },
-        }}
-      >
+      <Box as="form" aria-label="Readings" {...{ noValidate: true, onSubmit: store }}>
         <Grid templateColumns="1.4fr 1fr 1fr 1fr" gap={3} mb={2}>
-          <Choice
+          <ChoiceField
             id="typed-load"
             label="Load"
-            value={load.id}
+            field={register("loadId")}
             choices={loads.map(loadChoice)}
-            onChange={setLoadId}
           />
-          <Line
+          <QuantityField
             id="typed-driven"
             label="Channels driven"
             unit={`of ${amplifier.channelCount}`}
-            value={driven}
-            onChange={setDriven}
+            field={register("channelsDriven")}
+            error={errors.channelsDriven}
           />
-          <Line
+          <TextField
             id="typed-meter"
             label="Read from"
-            value={meter}
+            field={register("meter")}
             placeholder="hand meter"
-            onChange={setMeter}
           />
-          <Line
+          <QuantityField
             id="typed-accuracy"
             label="Its accuracy, ±"
-            value={accuracy}
-            onChange={setAccuracy}
+            field={register("accuracy")}
+            error={errors.accuracy}
           />
         </Grid>
-        {shown.map((each, k) => (
-          <Box key={k} borderTopWidth="1px" borderColor="rime" pt={2} mt={2}>
-            {!isCommon && (
-              <Text fontWeight={700}>
-                Channel {channelLetter(k)}
-                {k > 0 && ", if it was read"}
-              </Text>
-            )}
-            <Grid templateColumns="repeat(auto-fill, minmax(190px, 1fr))" gap={3}>
-              {definition.fields.map((field) => (
-                <Line
-                  key={field.name}
-                  id={`typed-${k}-${field.name}`}
-                  label={field.label}
-                  unit={field.kind === "quantity" ? field.unit : ""}
-                  value={each[field.name] ?? ""}
-                  message={errorOf(each[field.name] ?? "")}
-                  onChange={(text) =>
-                    setTexts((known) =>
-                      known.map((one, index) =>
-                        index === k ? { ...one, [field.name]: text } : one,
-                      ),
-                    )
-                  }
-                />
-              ))}
-            </Grid>
-          </Box>
+        {load.channels.slice(0, isCommon ? 1 : undefined).map((_, k) => (
+          <ChannelReadings
+            key={k}
+            index={k}
+            title={
+              isCommon ? null : `Channel ${channelLetter(k)}${k > 0 ? ", if it was read" : ""}`
+            }
+            definition={definition}
+            register={register}
+            errorOf={(name) => errors.channels?.[k]?.[name]?.message}
+          />
         ))}
-        {message && (
-          <Text role="alert" color="ember" fontWeight={600} mt={2}>
-            {message}
-          </Text>
-        )}
-        <ActionButton tone="primary" type="submit" mt={4}>
+        <FormMessage>{message}</FormMessage>
+        <ActionButton tone="primary" type="submit" mt={4} disabled={formState.isSubmitting}>
           Keep these readings
         </ActionButton>
       </Box>
     </Panel>
   );
 }
+
+function ChannelReadings({
+  index,
+  title,
+  definition,
+  register,
+  errorOf,
+}: {
+  index: number;
+  title: string | null;
+  definition: TypedReading;
+  register: UseFormRegister<TypedTexts>;
+  errorOf(name: string): string | undefined;
+}) {
+  return (
+    <Box borderTopWidth="1px" borderColor="rime" pt={2} mt={2}>
+      {title && <Text fontWeight={700}>{title}</Text>}
+      <Grid templateColumns="repeat(auto-fill, minmax(190px, 1fr))" gap={3} alignItems="start">
+        {definition.fields.map((field) => (
+          <QuantityField
+            key={field.name}
+            id={`typed-${index}-${field.name}`}
+            label={field.label}
+            unit={field.kind === "quantity" ? field.unit : ""}
+            field={register(`channels.${index}.${field.name}`)}
+            error={errorOf(field.name)}
+          />
+        ))}
+      </Grid>
+    </Box>
+  );
+}
+
+/** The run that the readings make, or what is missing. Channels that were not read are left out; the first always counts. */
+const readTyped = async (
+  { id, kind, load }: { id: string; kind: RunKind; load: Load },
+  { channels, channelsDriven, accuracy, meter }: TypedValues,
+  usual: Readonly<Record<string, string>>,
+): Promise<RunDraft | string> => {
+  const filled = channels
+    .map((values, k) => ({ values, k }))
+    .filter(
+      ({ values, k }) =>
+        k === 0 ||
+        Object.entries(values).some(
+          ([name, value]) => typeof value === "number" && String(value) !== usual[name],
+        ),
+    );
+  const whole = runConditions({
+    load,
+    channelCount: load.channels.length,
+    firstChannel: 0,
+    channelsDriven,
+    fullScaleVolts: 1,
+    mainsHz: 50,
+    voltsAccuracyRatio: accuracy,
+  });
+  const conditions = { ...whole, channels: filled.map(({ k }) => whole.channels[k]) };
+  const readings = filled.map(({ values }): TypedReadings =>
+    Object.fromEntries(Object.entries(values).map(([name, value]) => [name, value ?? undefined])),
+  );
+  const outcome = await startJob((worker) =>
+    worker.readRun(
+      {
+        kind,
+        settings: {},
+        instrument: { kind: "typed", readings },
+        loads: conditions.channels,
+        secondLoads: null,
+        ratedWatts: null,
+      },
+      callback(() => {}),
+    ),
+  ).finished;
+  if (!outcome.ok) return `${outcome.finding.where}: ${outcome.finding.advice}`;
+  return {
+    id,
+    kind,
+    source: "typed",
+    sourceDetail: meter.trim() || "a meter",
+    conditions,
+    result: { kind, channels: outcome.value },
+    analysisVersion: ANALYSIS_VERSION,
+    captures: [],
+  };
+};

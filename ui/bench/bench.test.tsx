@@ -6,7 +6,8 @@ import { ConnectPanel } from "./ConnectPanel";
 import { EngineStatus } from "./EngineStatus";
 import { IDLE, type EngineState } from "./engine/engineState";
 import { SettingsFields } from "./SettingsFields";
-import { settingTexts } from "./settingsForm";
+import { held } from "../parts/fields";
+import { errorIn, settingTexts } from "./settingsForm";
 import { TypedIn } from "./TypedIn";
 
 const mockEngine: { state: EngineState } & Record<string, unknown> = {
@@ -49,12 +50,13 @@ describe("what to connect", () => {
 
 describe("settings", () => {
   const fields = RUN_KINDS.noise.fields;
+  const texts: Record<string, string> = { ...settingTexts(fields), seconds: "long" };
   test("each has its label and unit, choices their words; what is wrong stands below its field", () => {
     const text = words(
       <SettingsFields
         fields={fields}
-        texts={{ ...settingTexts(fields), seconds: "long" }}
-        onChange={() => {}}
+        bind={(name) => held(texts[name], () => {})}
+        errorOf={(name) => errorIn(fields, texts, name)}
       />,
     );
     expect(text).toContain("Main reading");
@@ -66,8 +68,8 @@ describe("settings", () => {
       <SettingsFields
         idPrefix="setting-file-1"
         fields={fields}
-        texts={settingTexts(fields)}
-        onChange={() => {}}
+        bind={() => held("", () => {})}
+        errorOf={() => null}
       />,
     );
     expect(html).toContain('id="setting-file-1-seconds"');
@@ -149,25 +151,15 @@ describe("what the bench is at", () => {
 });
 
 describe("readings from a meter", () => {
-  const typed = (
-    kind: Parameters<typeof TypedIn>[0]["kind"],
-    voltmeter: Parameters<typeof TypedIn>[0]["voltmeter"] = null,
-  ) => (
+  const typed = (kind: Parameters<typeof TypedIn>[0]["kind"]) => (
     <TypedIn
       kind={kind}
       amplifier={amplifier}
       loads={[load]}
-      voltmeter={voltmeter}
+      voltmeter={null}
       onStored={() => {}}
     />
   );
-
-  test("the meter that the rig names is filled in with its accuracy; without one, a usual hand meter's", () => {
-    expect(
-      markup(typed("clip-search", { name: "Yellow bench meter", accuracyRatio: 0.005 })),
-    ).toMatch(/value="Yellow bench meter".*value="0\.50 %"/);
-    expect(markup(typed("clip-search"))).toContain('value="1.0 %"');
-  });
 
   test("a channel each, but one for what all share; a run that needs a waveform says so", () => {
     expect(words(typed("clip-search"))).toMatch(/Channel A .* Channel B, if it was read/);

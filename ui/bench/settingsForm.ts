@@ -22,6 +22,16 @@ export const settingError = (field: SettingField, text: string): string | null =
   return isAllowed(field, value) ? null : `From ${span}.`;
 };
 
+/** What is wrong with the text of the field that has this name, or null. */
+export const errorIn = (
+  fields: readonly SettingField[],
+  texts: SettingTexts,
+  name: string,
+): string | null => {
+  const field = fields.find((each) => each.name === name);
+  return field ? settingError(field, texts[name] ?? "") : null;
+};
+
 /** Settings from the fields' texts; null when one of them is wrong. */
 export const settingsFrom = (
   fields: readonly SettingField[],

@@ -12,13 +12,7 @@ import {
 import { ActionButton } from "../parts/ActionButton";
 import type { Kept } from "../parts/send";
 import { showErrors } from "../parts/showErrors";
-import {
-  ChoiceField,
-  FormMessage,
-  LongTextField,
-  QuantityField,
-  TextField,
-} from "../parts/TextField";
+import { ChoiceField, FormMessage, QuantityField, TextField } from "../parts/fields";
 import { useKeptDraft } from "../parts/useKeptDraft";
 
 export type AmplifierFormProps = {
@@ -94,7 +88,7 @@ export function AmplifierForm({ save, onSaved }: AmplifierFormProps) {
           error={errors.condition}
           help="original, restored, what was seen"
         />
-        <LongTextField label="Notes" field={register("notes")} error={errors.notes} rows={2} />
+        <TextField label="Notes" field={register("notes")} error={errors.notes} rows={2} />
         <FormMessage>{errors.root?.message}</FormMessage>
         <ActionButton tone="primary" type="submit" loading={isSubmitting} justifySelf="start">
           Put it on the shelf

@@ -9,7 +9,7 @@ import { newId as makeId } from "../parts/newId";
 import { SaveOrCancel } from "../parts/SaveOrCancel";
 import type { Kept } from "../parts/send";
 import { errorsOf, showErrors } from "../parts/showErrors";
-import { ChoiceField, QuantityField, TextField } from "../parts/TextField";
+import { ChoiceField, QuantityField, TextField } from "../parts/fields";
 import { useKeptDraft } from "../parts/useKeptDraft";
 
 export type ClaimFormProps = {

@@ -12,7 +12,7 @@ import {
   type Photo,
 } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
-import { DraftCheck, DraftChoice, DraftField } from "../parts/DraftField";
+import { CheckField, ChoiceField, QuantityField, TextField, held } from "../parts/fields";
 import { KeptMark } from "../parts/KeptMark";
 import { Panel } from "../parts/Panel";
 import { Remove } from "../parts/Remove";
@@ -93,13 +93,12 @@ export function DetailsForm({ amplifierId, details }: { amplifierId: string; det
     unit?: string,
     placeholder?: string,
   ) => (
-    <DraftField
+    <QuantityField
       label={label}
       unit={unit}
       placeholder={placeholder}
-      value={draft[name] as string}
+      field={held(draft[name] as string, (value) => set({ [name]: value } as Partial<Draft>))}
       error={errors[name]}
-      onChange={(value) => set({ [name]: value } as Partial<Draft>)}
     />
   );
   return (
@@ -114,11 +113,10 @@ export function DetailsForm({ amplifierId, details }: { amplifierId: string; det
       <Grid templateColumns="1fr 1fr" gap={3} mt={4}>
         {field("gainRatio", "Voltage gain, level fully up", "", "28 dB")}
         {field("gainControl", "Level control", "", "knob without detents, fully up")}
-        <DraftChoice
+        <ChoiceField
           label="Speaker terminals"
-          value={draft.terminals}
+          field={held(draft.terminals, (terminals) => set({ terminals }))}
           choices={TERMINALS}
-          onChange={(terminals) => set({ terminals })}
         />
       </Grid>
       <Pairs
@@ -162,20 +160,18 @@ export function DetailsForm({ amplifierId, details }: { amplifierId: string; det
         onChange={(photos) => set({ photos })}
       />
       <Grid gap={3} mt={3}>
-        <DraftField
+        <TextField
           label="Seen before the measurements"
-          value={draft.seenBefore}
+          field={held(draft.seenBefore, (seenBefore) => set({ seenBefore }))}
           error={errors.seenBefore}
           rows={2}
-          onChange={(seenBefore) => set({ seenBefore })}
           placeholder="leaking capacitor seen under the board"
         />
-        <DraftField
+        <TextField
           label="Seen after"
-          value={draft.seenAfter}
+          field={held(draft.seenAfter, (seenAfter) => set({ seenAfter }))}
           error={errors.seenAfter}
           rows={2}
-          onChange={(seenAfter) => set({ seenAfter })}
         />
       </Grid>
     </Panel>
@@ -263,36 +259,31 @@ function Supplies({
           py={1}
           alignItems="start"
         >
-          <DraftField
+          <TextField
             label="Name"
-            value={supply.name}
+            field={held(supply.name, (name) => change(index, { name }))}
             error={errors[`supplies[${index}].name`]}
-            onChange={(name) => change(index, { name })}
           />
-          <DraftChoice
+          <ChoiceField
             label="Kind"
-            value={supply.kind}
+            field={held(supply.kind, (kind) => change(index, { kind }))}
             choices={SUPPLY_KINDS}
-            onChange={(kind) => change(index, { kind })}
           />
-          <DraftField
+          <TextField
             label={supply.kind === "linear" || supply.kind === "switched" ? "Rail, V" : "Volts"}
-            value={supply.volts}
+            field={held(supply.volts, (volts) => change(index, { volts }))}
             error={errors[`supplies[${index}].volts`]}
-            onChange={(volts) => change(index, { volts })}
           />
-          <DraftField
+          <TextField
             label="Amperes"
-            value={supply.amperes}
+            field={held(supply.amperes, (amperes) => change(index, { amperes }))}
             error={errors[`supplies[${index}].amperes`]}
-            onChange={(amperes) => change(index, { amperes })}
           />
-          <DraftField
+          <TextField
             label="or watts"
-            value={supply.watts}
+            field={held(supply.watts, (watts) => change(index, { watts }))}
             error={errors[`supplies[${index}].watts`]}
             placeholder={wattsOf(supply)}
-            onChange={(watts) => change(index, { watts })}
           />
           <Remove
             label={`Remove the supply ${supply.name}`}
@@ -300,7 +291,7 @@ function Supplies({
             onClick={() => onChange(supplies.filter((_, k) => k !== index))}
           />
           {supplies.length > 1 && (
-            <DraftCheck
+            <CheckField
               label="in the box"
               isOn={supply.isInTheBox}
               onChange={(isInTheBox) =>
@@ -368,13 +359,12 @@ function Pairs<T extends Record<string, string>>({
       {rows.map((row, index) => (
         <Grid key={index} templateColumns="1fr 1fr auto" gap={2} py={1} alignItems="start">
           {keys.map((key, k) => (
-            <DraftField
+            <TextField
               key={key}
               label={labels[k]}
               placeholder={hints[k]}
-              value={row[key]}
+              field={held(row[key], (value) => change(index, key, value))}
               error={errors[`${path}[${index}].${key}`]}
-              onChange={(value) => change(index, key, value)}
             />
           ))}
           <Remove

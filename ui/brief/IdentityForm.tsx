@@ -8,7 +8,7 @@ import {
   type AmplifierDraft,
   type FieldErrors,
 } from "@/records";
-import { DraftChoice, DraftField } from "../parts/DraftField";
+import { ChoiceField, TextField, held } from "../parts/fields";
 import { KeptMark } from "../parts/KeptMark";
 import { amplifierSaves } from "../parts/saves";
 import { useAutosave } from "../parts/useAutosave";
@@ -50,13 +50,12 @@ export function IdentityForm({ amplifier }: { amplifier: Amplifier }) {
   });
   const set = (change: Partial<IdentityText>) => setDraft((before) => ({ ...before, ...change }));
   const field = (name: keyof IdentityText, label: string, placeholder?: string, rows?: number) => (
-    <DraftField
+    <TextField
       label={label}
-      value={draft[name]}
+      field={held(draft[name], (text) => set({ [name]: text }))}
       error={errors[name]}
       placeholder={placeholder}
       rows={rows}
-      onChange={(text) => set({ [name]: text })}
     />
   );
   return (
@@ -70,17 +69,17 @@ export function IdentityForm({ amplifier }: { amplifier: Amplifier }) {
       <Grid templateColumns="1fr 1fr" gap={3}>
         {field("maker", "Maker")}
         {field("model", "Model")}
-        <DraftChoice
+        <ChoiceField
           label="Kind"
-          value={draft.kind}
+          field={held(draft.kind, (kind) => set({ kind: kind as IdentityText["kind"] }))}
           choices={AMPLIFIER_KINDS}
-          onChange={(kind) => set({ kind: kind as IdentityText["kind"] })}
         />
-        <DraftChoice
+        <ChoiceField
           label="Output stage"
-          value={draft.topology}
+          field={held(draft.topology, (topology) =>
+            set({ topology: topology as IdentityText["topology"] }),
+          )}
           choices={TOPOLOGIES}
-          onChange={(topology) => set({ topology: topology as IdentityText["topology"] })}
         />
         {field("year", "Year", "not known")}
         {field("channelCount", "Channels")}

@@ -4,7 +4,7 @@ import { Camera } from "lucide-react";
 import { useRef, useState, type ClipboardEvent, type DragEvent } from "react";
 import type { Photo } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
-import { DraftField } from "../parts/DraftField";
+import { TextField, held } from "../parts/fields";
 import { Remove } from "../parts/Remove";
 import { picturesIn, uploadPhoto } from "../parts/uploadPhoto";
 
@@ -126,13 +126,12 @@ export function Photos({ photos, onAdd, onChange }: PhotosProps) {
                 onClick={() => onChange(photos.filter((_, k) => k !== index))}
               />
             </Box>
-            <DraftField
+            <TextField
               label=""
               ariaLabel="Caption"
-              value={photo.caption}
-              onChange={(caption) =>
-                onChange(photos.map((each, k) => (k === index ? { ...each, caption } : each)))
-              }
+              field={held(photo.caption, (caption) =>
+                onChange(photos.map((each, k) => (k === index ? { ...each, caption } : each))),
+              )}
             />
           </Box>
         ))}

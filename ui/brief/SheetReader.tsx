@@ -5,7 +5,7 @@ import { useMemo, useState } from "react";
 import { multiplierIn, readClaims, statedText, testablePower, type ReadClaim } from "@/core/claim";
 import type { Claim, ClaimDraft, Sheet } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
-import { DraftField } from "../parts/DraftField";
+import { TextField, held } from "../parts/fields";
 import { KeptMark } from "../parts/KeptMark";
 import { Panel } from "../parts/Panel";
 import { saveDocument } from "../parts/saves";
@@ -70,11 +70,10 @@ export function SheetReader({
         resize="vertical"
       />
       <Box mt={2}>
-        <DraftField
+        <TextField
           label="Where it is printed"
-          value={source}
+          field={held(source, (next) => setDraft({ ...draft, source: next.slice(0, 200) }))}
           placeholder="brochure, p. 2"
-          onChange={(next) => setDraft({ ...draft, source: next.slice(0, 200) })}
         />
       </Box>
       {(read.claims.length > 0 || read.unread.length > 0) && (

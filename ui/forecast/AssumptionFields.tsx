@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { Assumptions } from "@/core/forecast";
 import { formatEngineering, formatShort, parseNumber } from "@/core/units";
 import type { ForecastSettings } from "@/records";
-import { DraftField } from "../parts/DraftField";
+import { QuantityField, held } from "../parts/fields";
 
 /** Each assumption as it is typed, in the units of the trade. */
 const FIELDS: readonly {
@@ -55,31 +55,31 @@ export function AssumptionFields({
       : undefined;
   return (
     <Grid gap={2.5} mt={2}>
-      <DraftField
+      <QuantityField
         label="Source gives (a telephone 0.5, a player 2)"
         unit="V"
-        value={
+        field={held(
           typed.sourceVoltsRms ??
-          (settings.sourceVoltsRms ? formatEngineering(settings.sourceVoltsRms) : "")
-        }
+            (settings.sourceVoltsRms ? formatEngineering(settings.sourceVoltsRms) : ""),
+          (text) => take("sourceVoltsRms", text, 1),
+        )}
         error={errorOf(typed.sourceVoltsRms)}
-        onChange={(text) => take("sourceVoltsRms", text, 1)}
       />
       {FIELDS.map(({ name, label, unit, scale, empty }) => {
         const own = settings.assumptions?.[name];
         const usual = assumptions[name];
         return (
-          <DraftField
+          <QuantityField
             key={name}
             label={label}
             unit={unit}
             placeholder={usual === null ? empty : `${formatShort(usual * scale)}, as usual`}
-            value={
+            field={held(
               typed[name] ??
-              (own === null || own === undefined ? "" : formatEngineering(own * scale))
-            }
+                (own === null || own === undefined ? "" : formatEngineering(own * scale)),
+              (text) => take(name, text, scale),
+            )}
             error={errorOf(typed[name])}
-            onChange={(text) => take(name, text, scale)}
           />
         );
       })}

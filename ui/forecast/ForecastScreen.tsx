@@ -13,7 +13,7 @@ import {
   type Load,
 } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
-import { DraftChoice } from "../parts/DraftField";
+import { ChoiceField, held } from "../parts/fields";
 import { EmptyState } from "../parts/EmptyState";
 import { KeptMark } from "../parts/KeptMark";
 import { Panel } from "../parts/Panel";
@@ -147,14 +147,13 @@ function ClaimsForecast({
             <KeptMark {...autosave} />
           </HStack>
           {details.supplies.length > 1 && (
-            <DraftChoice
+            <ChoiceField
               label="Supply"
-              value={supply?.name ?? ""}
-              choices={details.supplies.map(({ name }) => name)}
-              onChange={(supplyName) => {
+              field={held(supply?.name ?? "", (supplyName) => {
                 setLooked(null);
                 setSettings({ ...settings, supplyName });
-              }}
+              })}
+              choices={details.supplies.map(({ name }) => name)}
             />
           )}
           <AssumptionFields

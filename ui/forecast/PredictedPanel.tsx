@@ -16,7 +16,7 @@ import {
 } from "../bench/simulation/PredictedCurve";
 import { predictionRun } from "../bench/simulation/predictionRun";
 import { usePrediction } from "../bench/simulation/usePrediction";
-import { DraftChoice } from "../parts/DraftField";
+import { ChoiceField, held } from "../parts/fields";
 import { Panel } from "../parts/Panel";
 import { isNearLoad } from "@/core/power";
 
@@ -40,13 +40,12 @@ export function PredictedPanel({ modelName, claim, loads, onChoose }: PredictedP
           Predicted by a model
         </Heading>
         <Box minW="270px">
-          <DraftChoice
+          <ChoiceField
             label="Simulated amplifier that stands for it"
-            value={name ? catalogueTitle(name) : NONE}
+            field={held(name ? catalogueTitle(name) : NONE, (title) =>
+              onChoose(CATALOGUE.find((each) => catalogueTitle(each) === title) ?? null),
+            )}
             choices={titles}
-            onChange={(title) =>
-              onChoose(CATALOGUE.find((each) => catalogueTitle(each) === title) ?? null)
-            }
           />
         </Box>
       </Flex>

@@ -1,6 +1,6 @@
 import { HStack } from "@chakra-ui/react";
 import { ActionButton } from "./ActionButton";
-import { FormMessage } from "./TextField";
+import { FormMessage } from "./fields";
 
 export type SaveOrCancelProps = {
   saveLabel: string;

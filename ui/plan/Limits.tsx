@@ -3,7 +3,7 @@ import { Grid, Heading } from "@chakra-ui/react";
 import { useState } from "react";
 import { parseNumber } from "@/core/units";
 import type { Plan } from "@/records";
-import { DraftField } from "../parts/DraftField";
+import { QuantityField, held } from "../parts/fields";
 import { Panel } from "../parts/Panel";
 
 const LIMITS = [
@@ -33,17 +33,16 @@ export function Limits({ plan, onChange }: { plan: Plan; onChange(plan: Plan): v
           const isGood = (each: number | null): each is number =>
             each !== null && each >= least && each <= most;
           return (
-            <DraftField
+            <QuantityField
               key={name}
               label={label}
               unit={unit}
-              value={text}
-              error={isGood(value) ? undefined : `From ${least} to ${most}.`}
-              onChange={(typed) => {
+              field={held(text, (typed) => {
                 setTexts({ ...texts, [name]: typed });
                 const next = parseNumber(typed);
                 if (isGood(next)) onChange({ ...plan, [name]: next });
-              }}
+              })}
+              error={isGood(value) ? undefined : `From ${least} to ${most}.`}
             />
           );
         })}

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { type PlannedRun } from "@/core/plan";
 import { RUN_KINDS } from "@/core/run";
 import { formatEngineering, parseNumber } from "@/core/units";
-import { DraftField } from "../parts/DraftField";
+import { QuantityField, TextField, held } from "../parts/fields";
 
 type NumberName = "watts" | "seconds" | "loadOhms" | "channelsDriven";
 
@@ -41,12 +41,11 @@ export function RunEditor({ run, onChange }: { run: PlannedRun; onChange(run: Pl
   const field = (name: NumberName, label: string, unit: string) => {
     const text = texts[name] ?? formatEngineering(run[name]);
     return (
-      <DraftField
+      <QuantityField
         label={label}
         unit={unit}
-        value={text}
+        field={held(text, (typed) => take(name, typed))}
         error={valueOf(name, text) === null ? `From ${LEAST[name]} to ${MOST[name]}.` : undefined}
-        onChange={(typed) => take(name, typed)}
       />
     );
   };
@@ -60,11 +59,12 @@ export function RunEditor({ run, onChange }: { run: PlannedRun; onChange(run: Pl
         {field("seconds", "For", "s")}
         {field("loadOhms", "Load", "Ω")}
         {field("channelsDriven", "Channels", "")}
-        <DraftField
+        <TextField
           label="Set otherwise"
-          value={run.setting}
+          field={held(run.setting, (setting) =>
+            onChange({ ...run, setting: setting.slice(0, 120) }),
+          )}
           placeholder="limiter: off"
-          onChange={(setting) => onChange({ ...run, setting: setting.slice(0, 120) })}
         />
       </Grid>
     </Grid>

@@ -9,7 +9,7 @@ import {
   parseNumber,
 } from "@/core/units";
 import type { Instrument } from "@/records";
-import { DraftField } from "../parts/DraftField";
+import { QuantityField, TextField, held } from "../parts/fields";
 import { Panel } from "../parts/Panel";
 import { Reading } from "../parts/Reading";
 import { calibrationOf } from "@/records/facts";
@@ -77,28 +77,25 @@ export function CalibrationPanel({ text, errors, voltmeter, onText }: Calibratio
         </Text>
       ))}
       <Grid templateColumns="1fr 1fr 1fr" gap={2.5} my={3} alignItems="start">
-        <DraftField
+        <QuantityField
           label="Voltmeter reads"
           unit="V"
-          value={text.meterVoltsRms}
+          field={held(text.meterVoltsRms, (meterVoltsRms) => onText({ meterVoltsRms }))}
           error={errors.meterVoltsRms}
           placeholder="2.83"
-          onChange={(meterVoltsRms) => onText({ meterVoltsRms })}
         />
-        <DraftField
+        <QuantityField
           label="Tone"
           unit="Hz"
-          value={text.meterHz}
+          field={held(text.meterHz, (meterHz) => onText({ meterHz }))}
           error={errors.meterHz}
           placeholder="200"
-          onChange={(meterHz) => onText({ meterHz })}
         />
-        <DraftField
+        <TextField
           label="Recorded level"
-          value={text.recordedRatio}
+          field={held(text.recordedRatio, (recordedRatio) => onText({ recordedRatio }))}
           error={errors.recordedRatio}
           placeholder="−12 dB"
-          onChange={(recordedRatio) => onText({ recordedRatio })}
         />
       </Grid>
       <ToneDrop

@@ -15,7 +15,7 @@ import {
   formatSignificant,
 } from "@/core/units";
 import { ActionButton } from "../parts/ActionButton";
-import { DraftField } from "../parts/DraftField";
+import { QuantityField, held } from "../parts/fields";
 import { Panel } from "../parts/Panel";
 import { Reading } from "../parts/Reading";
 import type { ExpectedPeak } from "@/records/facts";
@@ -95,21 +95,19 @@ export function DividerPanel({
             />
           </Flex>
           <Grid templateColumns="1fr 1fr auto" gap={2.5} mt={3} alignItems="end">
-            <DraftField
+            <QuantityField
               label="Upper"
               unit="Ω"
-              value={upperText}
+              field={held(upperText, (upperOhms) => onText({ upperOhms }))}
               placeholder={formatEngineering(suggested.upperOhms, 2)}
               error={errors.upperOhms}
-              onChange={(upperOhms) => onText({ upperOhms })}
             />
-            <DraftField
+            <QuantityField
               label="Lower"
               unit="Ω"
-              value={lowerText}
+              field={held(lowerText, (lowerOhms) => onText({ lowerOhms }))}
               placeholder={formatEngineering(suggested.lowerOhms, 2)}
               error={errors.lowerOhms}
-              onChange={(lowerOhms) => onText({ lowerOhms })}
             />
             <ActionButton
               minH="38px"

@@ -2,7 +2,7 @@ import { Grid, Heading, Text } from "@chakra-ui/react";
 import type { LoadRating } from "@/core/load";
 import { formatShort, formatSignificant } from "@/core/units";
 import { builtRating, type FieldErrors, type Guards, type Load } from "@/records";
-import { DraftField } from "../parts/DraftField";
+import { QuantityField, held } from "../parts/fields";
 import { Panel } from "../parts/Panel";
 
 /** Guards as they are typed. */
@@ -46,13 +46,12 @@ export function GuardsPanel({
       </Text>
       <Grid templateColumns="1fr 1fr" gap={2.5} alignItems="start">
         {FIELDS.map(([name, label, unit]) => (
-          <DraftField
+          <QuantityField
             key={name}
             label={label}
             unit={unit}
-            value={texts[name]}
+            field={held(texts[name], (text) => onChange({ ...texts, [name]: text }))}
             error={errors[`guards.${name}`]}
-            onChange={(text) => onChange({ ...texts, [name]: text })}
           />
         ))}
       </Grid>

@@ -4,7 +4,7 @@ import { Plus } from "lucide-react";
 import { useState } from "react";
 import { INSTRUMENT_ROLES, type FieldErrors, type Instrument, type Instruments } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
-import { DraftChoice, DraftField } from "../parts/DraftField";
+import { ChoiceField, QuantityField, held } from "../parts/fields";
 import { impliedUnit } from "../parts/impliedUnit";
 import { KeptMark } from "../parts/KeptMark";
 import { newId } from "../parts/newId";
@@ -115,13 +115,14 @@ export function InstrumentList({ instruments }: { instruments: Instruments }) {
           fieldUnit?: string,
           placeholder?: string,
         ) => (
-          <DraftField
+          <QuantityField
             label={text}
             unit={fieldUnit}
             placeholder={placeholder}
-            value={draft[name]}
+            field={held(draft[name], (value) =>
+              change(index, { [name]: value } as Partial<InstrumentDraft>),
+            )}
             error={errorOf(name)}
-            onChange={(value) => change(index, { [name]: value } as Partial<InstrumentDraft>)}
           />
         );
         return (
@@ -134,11 +135,12 @@ export function InstrumentList({ instruments }: { instruments: Instruments }) {
               gap={2}
               alignItems="start"
             >
-              <DraftChoice
+              <ChoiceField
                 label="What it is"
-                value={draft.role}
+                field={held(draft.role, (role) =>
+                  change(index, { role: role as Instrument["role"] }),
+                )}
                 choices={INSTRUMENT_ROLES}
-                onChange={(role) => change(index, { role: role as Instrument["role"] })}
               />
               {field("name", "Name", "", "bench meter")}
               {field("accuracyRatio", "Accuracy")}

@@ -19,7 +19,7 @@ import {
   type RigSettings,
 } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
-import { DraftCheck, DraftChoice } from "../parts/DraftField";
+import { CheckField, ChoiceField, held } from "../parts/fields";
 import { KeptMark } from "../parts/KeptMark";
 import { Panel } from "../parts/Panel";
 import { safetyFacts, expectedPeak, chosenInstrument } from "@/records/facts";
@@ -163,11 +163,12 @@ function WiringTab({
     return (
       all.length > 1 && (
         <Box w="170px">
-          <DraftChoice
+          <ChoiceField
             label={label}
-            value={chosenInstrument(instruments, role, draft[key])?.name ?? ""}
+            field={held(chosenInstrument(instruments, role, draft[key])?.name ?? "", (name) =>
+              set({ [key]: all.find((each) => each.name === name)?.id ?? null }),
+            )}
             choices={all.map(({ name }) => name)}
-            onChange={(name) => set({ [key]: all.find((each) => each.name === name)?.id ?? null })}
           />
         </Box>
       )
@@ -204,22 +205,21 @@ function WiringTab({
           />
           <HStack gap={4} mt={3} align="end" wrap="wrap">
             <Box w="170px">
-              <DraftChoice
+              <ChoiceField
                 label="Probe"
-                value={draft.probe}
+                field={held(draft.probe, (probe) => set({ probe: probe as RigDraft["probe"] }))}
                 choices={PROBES}
-                onChange={(probe) => set({ probe: probe as RigDraft["probe"] })}
               />
             </Box>
             {instrumentChoice("Source", "source", "sourceId")}
             {instrumentChoice("Converter", "converter", "converterId")}
             {instrumentChoice("Voltmeter", "voltmeter", "voltmeterId")}
-            <DraftCheck
+            <CheckField
               label="two channels bridged"
               isOn={draft.isBridged}
               onChange={(isBridged) => set({ isBridged })}
             />
-            <DraftCheck
+            <CheckField
               label="a loudspeaker is connected"
               isOn={draft.withSpeaker}
               onChange={(withSpeaker) => set({ withSpeaker })}

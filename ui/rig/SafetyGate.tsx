@@ -4,7 +4,7 @@ import { format } from "date-fns";
 import { ShieldCheck, TriangleAlert } from "lucide-react";
 import { isConfirmed, unconfirmed, type Caution } from "@/core/safety";
 import type { Confirmation } from "@/records";
-import { DraftCheck } from "../parts/DraftField";
+import { CheckField } from "../parts/fields";
 
 export type SafetyGateProps = {
   cautions: readonly Caution[];
@@ -54,7 +54,7 @@ export function SafetyGate({ cautions, confirmations, onChange }: SafetyGateProp
             <Text fontSize="14px">{caution.reason}</Text>
             {caution.isRisky && (
               <Flex align="center" gap={3}>
-                <DraftCheck
+                <CheckField
                   label="I have seen to it"
                   isOn={confirmed !== undefined}
                   onChange={(isOn) => confirm(caution, isOn)}

@@ -1,16 +1,10 @@
-import { ChakraProvider } from "@chakra-ui/react";
 import type { ReactElement } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
-import { KeysProvider } from "../parts/keys";
-import { system } from "../theme/system";
+import { provided } from "./provided";
 
 /** A component's markup as it is first painted, without styles. */
 export const markup = (element: ReactElement): string =>
-  renderToStaticMarkup(
-    <ChakraProvider value={system}>
-      <KeysProvider>{element}</KeysProvider>
-    </ChakraProvider>,
-  ).replace(/<style[^>]*>.*?<\/style>/gs, "");
+  renderToStaticMarkup(provided(element)).replace(/<style[^>]*>.*?<\/style>/gs, "");
 
 /** What a reader reads of it. */
 export const words = (element: ReactElement): string =>

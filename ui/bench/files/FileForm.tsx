@@ -4,8 +4,9 @@ import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/run";
 import { formatHertz, formatWithUnit } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import { ActionButton } from "../../parts/ActionButton";
-import { settingTexts } from "../settingsForm";
-import { Choice, Line, SettingsFields } from "../SettingsFields";
+import { errorIn, settingTexts } from "../settingsForm";
+import { SettingsFields } from "../SettingsFields";
+import { ChoiceField, QuantityField, held } from "../../parts/fields";
 import { fieldsOf } from "./readFiles";
 import { type FileEntry } from "./useFiles";
 import type { OpenedFile } from "@/pipeline/openFile";
@@ -25,6 +26,7 @@ export function FileForm({
   onRemove(): void;
 }) {
   const { id, fileName, opened, state, message, kind } = entry;
+  const texts = { ...settingTexts(fieldsOf(entry)), ...entry.settings };
   return (
     <Box borderTopWidth="1px" borderColor="rime" mt={3} pt={3} data-testid="file-entry">
       <HStack justify="space-between">
@@ -55,24 +57,22 @@ export function FileForm({
       )}
       {state === "failed" && /sample rate/i.test(message ?? "") && (
         <HStack align="end" mt={1.5}>
-          <Line
+          <QuantityField
             id={`rate-${id}`}
             label="Sample rate"
             unit="Hz"
-            value={entry.sampleRate}
-            onChange={(sampleRate) => onChange({ sampleRate })}
+            field={held(entry.sampleRate, (sampleRate) => onChange({ sampleRate }))}
           />
           <ActionButton onClick={onReopen}>Open it so</ActionButton>
         </HStack>
       )}
       {opened && kind && (
         <Grid templateColumns="repeat(auto-fill, minmax(170px, 1fr))" gap={3} mt={1.5}>
-          <Choice
+          <ChoiceField
             id={`kind-${id}`}
             label="Taken for"
-            value={kind}
+            field={held(kind, (value) => onChange({ kind: value as RunKind, settings: {} }))}
             choices={RUN_KIND_NAMES.map((name) => ({ value: name, label: RUN_KINDS[name].title }))}
-            onChange={(value) => onChange({ kind: value as RunKind, settings: {} })}
           />
           {opened.responseText === null && (
             <Mapping entry={entry} opened={opened} outputCount={outputCount} onChange={onChange} />
@@ -84,8 +84,12 @@ export function FileForm({
           <SettingsFields
             idPrefix={`setting-${id}`}
             fields={fieldsOf(entry)}
-            texts={{ ...settingTexts(fieldsOf(entry)), ...entry.settings }}
-            onChange={(name, text) => onChange({ settings: { ...entry.settings, [name]: text } })}
+            bind={(name) =>
+              held(texts[name] ?? "", (text) =>
+                onChange({ settings: { ...entry.settings, [name]: text } }),
+              )
+            }
+            errorOf={(name) => errorIn(fieldsOf(entry), texts, name)}
           />
         </Box>
       )}
@@ -113,41 +117,38 @@ function Mapping({
   const chosen = (value: string): number | null => (value === "" ? null : Number(value));
   return (
     <>
-      <Line
+      <QuantityField
         id={`scale-${id}`}
         label="Full scale, across the load"
         unit="V"
-        value={fullScale}
-        onChange={(text) => onChange({ fullScale: text })}
+        field={held(fullScale, (text) => onChange({ fullScale: text }))}
       />
       {Array.from({ length: Math.min(outputCount, opened.channelCount + 1) }, (_, output) => (
-        <Choice
+        <ChoiceField
           key={output}
           id={`channel-${id}-${output}`}
           label={`Output ${channelLetter(output)} is`}
-          value={String(channels[output] ?? "")}
-          choices={choices}
-          onChange={(value) =>
+          field={held(String(channels[output] ?? ""), (value) =>
             onChange({
               channels: channels.map((channel, k) => (k === output ? chosen(value) : channel)),
-            })
-          }
+            }),
+          )}
+          choices={choices}
         />
       ))}
       {opened.channelCount > 1 && (
-        <Choice
+        <ChoiceField
           id={`input-${id}`}
           label="The source is"
-          value={String(inputChannel ?? "")}
-          choices={choices}
-          onChange={(value) =>
+          field={held(String(inputChannel ?? ""), (value) =>
             onChange({
               inputChannel: chosen(value),
               channels: channels.map((channel) =>
                 channel !== null && channel === chosen(value) ? null : channel,
               ),
-            })
-          }
+            }),
+          )}
+          choices={choices}
         />
       )}
     </>

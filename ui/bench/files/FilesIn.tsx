@@ -1,17 +1,19 @@
 "use client";
-import { Box, Grid, HStack, Text } from "@chakra-ui/react";
+import { Box, Grid, HStack } from "@chakra-ui/react";
+import { yupResolver } from "@hookform/resolvers/yup";
 import { useEffect, useRef, useState } from "react";
+import { useForm, useWatch } from "react-hook-form";
 import { RUN_KINDS } from "@/core/run";
 import { COVERAGE_FACTOR } from "@/core/power";
 import type { Calibration } from "@/core/rig";
 import { claimedWatts } from "@/core/claim";
-import { formatPercent, formatSignificant, parseNumber } from "@/core/units";
+import { formatPercent, formatSignificant } from "@/core/units";
 import type { Amplifier, Claim, Confirmation, Load } from "@/records";
 import { ActionButton } from "../../parts/ActionButton";
 import { Panel } from "../../parts/Panel";
-import { accuracyOf } from "@/records/facts";
+import { filesSchema, type FilesTexts, type FilesValues } from "../benchSchemas";
 import { loadChoice } from "../loadChoice";
-import { Choice, Line } from "../SettingsFields";
+import { ChoiceField, FormMessage, QuantityField } from "../../parts/fields";
 import { UploadFailed } from "../uploadRun";
 import { DropArea } from "./DropArea";
 import { FileForm } from "./FileForm";
@@ -38,19 +40,32 @@ export function FilesIn({
   uploadLimitBytes,
   onStored,
 }: FilesInProps) {
-  const [loadId, setLoadId] = useState(loads[0].id);
-  const [secondId, setSecondId] = useState(loads[1]?.id ?? "");
-  const [mainsHz, setMainsHz] = useState("50");
-  const [accuracy, setAccuracy] = useState(
-    calibration ? formatPercent(COVERAGE_FACTOR * calibration.voltsStdUncertaintyRatio, 2) : "1 %",
-  );
+  const {
+    register,
+    handleSubmit,
+    control: form,
+    formState,
+  } = useForm<FilesTexts, unknown, FilesValues>({
+    resolver: yupResolver(filesSchema) as never,
+    mode: "onChange",
+    defaultValues: {
+      loadId: loads[0].id,
+      secondId: loads[1]?.id ?? "",
+      channelsDriven: String(amplifier.channelCount),
+      accuracy: calibration
+        ? formatPercent(COVERAGE_FACTOR * calibration.voltsStdUncertaintyRatio, 2)
+        : "1 %",
+      mainsHz: "50",
+    },
+  });
+  const { errors } = formState;
+  const loadId = useWatch({ control: form, name: "loadId" });
   const load = loads.find(({ id }) => id === loadId) ?? loads[0];
   const files = useFiles(
     load.channels.length,
     calibration ? formatSignificant(calibration.fullScaleVolts, 5) : "",
     uploadLimitBytes,
   );
-  const [driven, setDriven] = useState(String(amplifier.channelCount));
   const [doneRatio, setDoneRatio] = useState<number | null>(null);
   const isBusy = doneRatio !== null;
   const control = useRef<AbortController | null>(null);
@@ -59,9 +74,7 @@ export function FilesIn({
   const ready = files.entries.filter(({ state }) => state === "open");
   const needsSecond = ready.some(({ kind }) => kind && RUN_KINDS[kind].takesSecondLoad);
 
-  const read = async () => {
-    const common = commonFrom(accuracy, driven);
-    if (typeof common === "string") return setMessage(common);
+  const read = async ({ secondId, channelsDriven, accuracy, mainsHz }: FilesValues) => {
     const mine = new AbortController();
     control.current = mine;
     setDoneRatio(0);
@@ -74,8 +87,9 @@ export function FilesIn({
           amplifierId: amplifier.id,
           load,
           secondLoad: loads.find(({ id }) => id === secondId) ?? null,
-          ...common,
-          mainsHz: Number(mainsHz),
+          channelsDriven,
+          voltsAccuracyRatio: accuracy,
+          mainsHz,
           ratedWatts: claimedWatts(load.nominalOhms, claims, false) || null,
           confirmations,
           signal: mine.signal,
@@ -110,10 +124,7 @@ export function FilesIn({
       aria-label="Files"
       {...{
         noValidate: true,
-        onSubmit: (event: React.FormEvent) => {
-          event.preventDefault();
-          void read();
-        },
+        onSubmit: (event: React.FormEvent) => void handleSubmit(read)(event),
       }}
     >
       <DropArea onFiles={files.add} isEmpty={files.entries.length === 0} />
@@ -130,51 +141,44 @@ export function FilesIn({
       {files.entries.length > 0 && (
         <Box>
           <Grid templateColumns="repeat(auto-fill, minmax(170px, 1fr))" gap={3} mt={3}>
-            <Choice
+            <ChoiceField
               id="files-load"
               label="Load"
-              value={load.id}
+              field={register("loadId")}
               choices={loads.map(loadChoice)}
-              onChange={setLoadId}
             />
             {needsSecond && (
-              <Choice
+              <ChoiceField
                 id="files-second"
                 label="Load of the second file"
-                value={secondId}
+                field={register("secondId")}
                 choices={loads.map(loadChoice)}
-                onChange={setSecondId}
               />
             )}
-            <Line
+            <QuantityField
               id="files-driven"
               label="Channels driven meanwhile"
               unit={`of ${amplifier.channelCount}`}
-              value={driven}
-              onChange={setDriven}
+              field={register("channelsDriven")}
+              error={errors.channelsDriven}
             />
-            <Line
+            <QuantityField
               id="files-accuracy"
               label="Accuracy of the volts, ±"
-              value={accuracy}
-              onChange={setAccuracy}
+              field={register("accuracy")}
+              error={errors.accuracy}
             />
-            <Choice
+            <ChoiceField
               id="files-mains"
               label="Mains"
-              value={mainsHz}
+              field={register("mainsHz")}
               choices={[
                 { value: "50", label: "50 Hz" },
                 { value: "60", label: "60 Hz" },
               ]}
-              onChange={setMainsHz}
             />
           </Grid>
-          {message && (
-            <Text role="alert" color="ember" fontWeight={600} mt={2}>
-              {message}
-            </Text>
-          )}
+          <FormMessage>{message}</FormMessage>
           <HStack mt={3} gap={2}>
             <ActionButton tone="primary" type="submit" disabled={isBusy || ready.length === 0}>
               {readText(doneRatio, groupsOf(ready).length)}
@@ -193,22 +197,4 @@ export function FilesIn({
 const readText = (doneRatio: number | null, runCount: number): string => {
   if (doneRatio !== null) return `Reading… ${Math.round(100 * doneRatio)} %`;
   return runCount === 1 ? "Read it" : `Read these ${runCount} runs`;
-};
-
-/** What holds for all files, or what is wrong with it. */
-const commonFrom = (
-  accuracy: string,
-  driven: string,
-): { voltsAccuracyRatio: number; channelsDriven: number } | string => {
-  const voltsAccuracyRatio = accuracyOf(accuracy);
-  const channelsDriven = parseNumber(driven);
-  if (voltsAccuracyRatio === null) return "Give the accuracy of the volts, such as 1 %.";
-  if (
-    channelsDriven === null ||
-    !Number.isInteger(channelsDriven) ||
-    channelsDriven < 1 ||
-    channelsDriven > 16
-  )
-    return "Say how many channels were driven, from 1 to 16.";
-  return { voltsAccuracyRatio, channelsDriven };
 };

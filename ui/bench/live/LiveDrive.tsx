@@ -3,18 +3,11 @@ import { Box, Flex, HStack, Text } from "@chakra-ui/react";
 import { useEffect, useMemo, useState } from "react";
 import type { InstrumentFacts } from "@/bench/contract";
 import type { InstrumentDescription } from "@/bench/instruments";
+import { findingText } from "@/core/outcome";
 import type { RunKind } from "@/core/run";
 import { formatHertz, formatPercent, formatSignificant, amplitudeRatioToDb } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
-import {
-  ANALYSIS_VERSION,
-  guardLimits,
-  runConditions,
-  type Amplifier,
-  type Guards,
-  type Load,
-} from "@/records";
-import { callback, startJob } from "@/workers/benchClient";
+import { guardLimits, type Amplifier, type Guards, type Load } from "@/records";
 import type { LiveReading, RampLimit } from "@/pipeline/liveBench";
 import { channelLook } from "../../charts/channelLook";
 import { useSize } from "../../charts/useSize";
@@ -24,9 +17,10 @@ import { useKeys } from "../../parts/keys";
 import { Reading } from "../../parts/Reading";
 import { LiveSpectrum } from "../playing/LiveSpectrum";
 import { LiveWave } from "../playing/LiveWave";
-import { Choice } from "../SettingsFields";
-import { storeRun, uploadCapture, UploadFailed } from "../uploadRun";
+import { ChoiceField, held } from "../../parts/fields";
+import { UploadFailed } from "../uploadRun";
 import { useRunId } from "../useRunId";
+import { keepReading } from "./keepReading";
 import { FlatTops } from "./FlatTops";
 import { useLive } from "./useLive";
 
@@ -42,7 +36,6 @@ export type LiveDriveProps = {
   onStored(runId: string): void;
 };
 
-const SIMULATED_ACCURACY_RATIO = 0.005;
 /** Where an automatic climb ends. */
 const CLIMB_LIMITS: Record<string, { label: string; limit: RampLimit }> = {
   "flat-tops": { label: "flat tops", limit: { kind: "flat-tops" } },
@@ -131,56 +124,16 @@ export function LiveDrive({
     setTaking(true);
     try {
       const taken = await bench.takeLive();
-      const conditions = runConditions({
+      const id = await keepReading(taken, {
+        id: runId.current(),
+        kind,
+        amplifierId: amplifier.id,
+        facts,
         load,
-        channelCount: channelsDriven,
-        firstChannel: 0,
         channelsDriven,
-        fullScaleVolts: taken.fullScaleVolts,
-        mainsHz: facts.mainsHz,
-        voltsAccuracyRatio: SIMULATED_ACCURACY_RATIO,
-        settings: { frequencyHz },
+        frequencyHz,
       });
-      const bytes = new Blob([taken.wav]);
-      const outcome = await startJob((reader) =>
-        reader.readRun(
-          {
-            kind,
-            settings: {},
-            instrument: {
-              kind: "files",
-              mainsHz: facts.mainsHz,
-              files: [
-                {
-                  ...taken,
-                  layout: { outputs: conditions.channels.map((_, k) => k), input: null },
-                },
-              ],
-            },
-            loads: conditions.channels,
-            secondLoads: null,
-            ratedWatts: null,
-          },
-          callback(() => {}),
-        ),
-      ).finished;
-      if (!outcome.ok) return setMessage(`${outcome.finding.where}: ${outcome.finding.advice}`);
-      const { signal } = new AbortController();
-      const capture = await uploadCapture({ ...taken, bytes }, signal);
-      const id = await storeRun(
-        amplifier.id,
-        {
-          id: runId.current(),
-          kind,
-          source: "simulated-bench",
-          sourceDetail: `${facts.name}, by hand`,
-          conditions,
-          result: { kind, channels: outcome.value },
-          analysisVersion: ANALYSIS_VERSION,
-          captures: [{ ...capture, shot: "taken" }],
-        },
-        signal,
-      );
+      if (typeof id !== "string") return setMessage(findingText(id));
       runId.stored();
       off();
       onStored(id);
@@ -213,12 +166,11 @@ export function LiveDrive({
       {!isOn && (
         <HStack gap={4} align="end" wrap="wrap">
           <Box w="220px">
-            <Choice
+            <ChoiceField
               id="climb-limit"
               label="“To the limit” means"
-              value={climbLimit}
+              field={held(climbLimit, setClimbLimit)}
               choices={Object.entries(CLIMB_LIMITS).map(([value, { label }]) => ({ value, label }))}
-              onChange={setClimbLimit}
             />
           </Box>
           <ActionButton tone="primary" onClick={switchOn} disabled={state.status === "starting"}>

@@ -2,7 +2,7 @@ import { Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { formatShort } from "@/core/units";
 import type { Claim } from "@/records";
 import { ActionButton } from "../../parts/ActionButton";
-import { DraftCheck, DraftField } from "../../parts/DraftField";
+import { CheckField, QuantityField, TextField, held } from "../../parts/fields";
 import { Panel } from "../../parts/Panel";
 import { demandOf, positive, usualWatts, type Wanted } from "./wanted";
 
@@ -49,36 +49,32 @@ export function WantedForm({ wanted, claims, channelCount, onChange }: WantedFor
         })}
       </HStack>
       <Grid templateColumns="1fr 1fr" gap={2.5}>
-        <DraftField
+        <QuantityField
           label="Ohms"
           unit="Ω"
-          value={wanted.ohms}
+          field={held(wanted.ohms, (ohms) => set({ ohms }))}
           error={error(wanted.ohms)}
-          onChange={(ohms) => set({ ohms })}
         />
-        <DraftField
+        <TextField
           label={wanted.isBridged ? "Bridged pairs" : "Channels"}
-          value={wanted.channels}
+          field={held(wanted.channels, (channels) => set({ channels }))}
           error={error(wanted.channels)}
-          onChange={(channels) => set({ channels })}
         />
-        <DraftField
+        <QuantityField
           label="Each takes"
           unit="W"
-          value={wanted.watts}
+          field={held(wanted.watts, (watts) => set({ watts }))}
           placeholder={`${formatShort(usualWatts(wanted, claims))} claimed`}
           error={error(wanted.watts, true)}
-          onChange={(watts) => set({ watts })}
         />
-        <DraftField
+        <QuantityField
           label="For"
           unit="s"
-          value={wanted.seconds}
+          field={held(wanted.seconds, (seconds) => set({ seconds }))}
           error={error(wanted.seconds)}
-          onChange={(seconds) => set({ seconds })}
         />
       </Grid>
-      <DraftCheck
+      <CheckField
         label="bridged"
         isOn={wanted.isBridged}
         onChange={(isBridged) =>

@@ -14,7 +14,7 @@ import {
   type Resistors,
 } from "@/records";
 import { ActionButton } from "../../parts/ActionButton";
-import { DraftChoice, DraftField } from "../../parts/DraftField";
+import { ChoiceField, QuantityField, held } from "../../parts/fields";
 import { KeptMark } from "../../parts/KeptMark";
 import { newId } from "../../parts/newId";
 import { Panel } from "../../parts/Panel";
@@ -194,13 +194,14 @@ function ResistorFacts({ draft, errorOf, onChange, onCopy, onRemove }: FactsProp
     unit?: string,
     placeholder?: string,
   ) => (
-    <DraftField
+    <QuantityField
       label={label}
       unit={unit}
       placeholder={placeholder}
-      value={draft[name] as string}
+      field={held(draft[name] as string, (text) =>
+        onChange({ [name]: text } as Partial<ResistorDraft>),
+      )}
       error={errorOf(name)}
-      onChange={(text) => onChange({ [name]: text } as Partial<ResistorDraft>)}
     />
   );
   return (
@@ -227,19 +228,19 @@ function ResistorFacts({ draft, errorOf, onChange, onCopy, onRemove }: FactsProp
         {field("leadOhms", "Leads alone", "Ω", "0.06")}
         {field("ohmsExpandedUncertainty", "±, 19 times in 20", "Ω")}
         {field("ratedWatts", "Label", "W")}
-        <DraftChoice
+        <ChoiceField
           label="Kind"
-          value={draft.construction}
+          field={held(draft.construction, (construction) =>
+            onChange({ construction: construction as ResistorDraft["construction"] }),
+          )}
           choices={CONSTRUCTIONS}
-          onChange={(construction) =>
-            onChange({ construction: construction as ResistorDraft["construction"] })
-          }
         />
-        <DraftChoice
+        <ChoiceField
           label="Cooling"
-          value={draft.cooling}
+          field={held(draft.cooling, (cooling) =>
+            onChange({ cooling: cooling as ResistorDraft["cooling"] }),
+          )}
           choices={COOLINGS}
-          onChange={(cooling) => onChange({ cooling: cooling as ResistorDraft["cooling"] })}
         />
         {field("overloadRatio", "Overload", "times")}
         {field("overloadSeconds", "for", "s")}

@@ -1,5 +1,5 @@
 import { validated } from "@/records";
-import { simulationSchema } from "./newRunSchema";
+import { simulationSchema } from "./benchSchemas";
 import { stopTitle } from "../measured/stopText";
 
 test.each([

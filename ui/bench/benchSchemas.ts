@@ -1,0 +1,166 @@
+import { array, mixed, number, object, string, type InferType, type Schema } from "yup";
+import type { SettingField, Settings } from "@/core/run";
+import { optionalQuantity, quantity } from "@/records";
+import { accuracyOf } from "@/records/facts";
+import { MOST_RUNS } from "./runSets";
+import { listOf, settingError, type SettingTexts } from "./settingsForm";
+
+const MOST_CHANNELS = 16;
+
+/** What the simulated bench is asked to do. */
+export const simulationSchema = object({
+  loadId: string().required("Choose the load to drive."),
+  channelsDriven: quantity("Say how many channels are driven.")
+    .integer("Channels come in whole numbers.")
+    .min(1, "At least one channel is driven.")
+    .max(8, "The simulated amplifiers have up to eight channels."),
+  /** Left empty, the drive goes a little past the predicted limit. */
+  lastVoltsRms: optionalQuantity("Give the highest drive in volts, such as 1.5, or leave it empty.")
+    .positive("The drive must be above zero volts.")
+    .max(20, "The simulated source gives up to 20 V."),
+});
+
+export type SimulationSettings = InferType<typeof simulationSchema>;
+
+/** A kind's own settings, from the texts of their fields. */
+export const settingsSchema = (fields: readonly SettingField[]) =>
+  object(
+    Object.fromEntries(
+      fields.map((field) => [
+        field.name,
+        field.kind === "choice"
+          ? string().default(field.initial)
+          : quantity(settingError(field, "") ?? "").test(
+              (value, { createError, originalValue }) => {
+                const message = settingError(field, String(originalValue ?? value));
+                return message === null || createError({ message });
+              },
+            ),
+      ]),
+    ),
+  ) as unknown as Schema<Settings>;
+
+/** Numbers in a list such as "20, 1k"; empty where none is given. */
+const numbers = (message: string, isAllowed: (value: number) => boolean) =>
+  mixed<number[]>()
+    .transform((_, text: unknown) => listOf(String(text ?? "")) ?? undefined)
+    .test(
+      (values, { createError }) => values?.every(isAllowed) === true || createError({ message }),
+    )
+    .required(message);
+
+/** Over what a run is repeated. */
+const setSchema = object({
+  loadIds: array(string().defined()).defined(),
+  channelCounts: numbers(
+    "Give counts of channels such as 1, 2.",
+    (each) => Number.isInteger(each) && each <= MOST_CHANNELS,
+  ),
+  frequencies: numbers(
+    "Give frequencies such as 20, 1k, 20k.",
+    (each) => each >= 5 && each <= 40_000,
+  ),
+  settings: array(string().defined()).defined(),
+  repeats: quantity(`Give how often, from 1 to ${MOST_RUNS}.`)
+    .integer(`Give how often, from 1 to ${MOST_RUNS}.`)
+    .min(1, `Give how often, from 1 to ${MOST_RUNS}.`)
+    .max(MOST_RUNS, `Give how often, from 1 to ${MOST_RUNS}.`),
+});
+
+const channelsUpTo = (most: number) =>
+  quantity(`From 1 to ${most}.`)
+    .integer(`From 1 to ${most}.`)
+    .min(1, `From 1 to ${most}.`)
+    .max(most, `From 1 to ${most}.`);
+
+/** A run on the simulated bench. @param mostChannelsOf with the load that has this id on that amplifier */
+export const runFormSchema = (
+  fields: readonly SettingField[],
+  mostChannelsOf: (simulated: string, loadId: string) => number,
+) =>
+  object({
+    simulated: string().required(),
+    loadId: string().required("Choose the load to drive."),
+    channelsDriven: number().when(["simulated", "loadId"], ([simulated, loadId]) =>
+      channelsUpTo(mostChannelsOf(simulated as string, loadId as string)),
+    ),
+    settings: settingsSchema(fields),
+    setting: string().defined(),
+    inputUsed: string().defined(),
+    set: setSchema,
+  });
+
+/** The form as it is filled in. */
+export type RunFormTexts = {
+  simulated: string;
+  loadId: string;
+  channelsDriven: string;
+  settings: SettingTexts;
+  setting: string;
+  inputUsed: string;
+  set: {
+    loadIds: string[];
+    channelCounts: string;
+    frequencies: string;
+    settings: string[];
+    repeats: string;
+  };
+};
+
+export type RunFormValues = {
+  simulated: string;
+  loadId: string;
+  channelsDriven: number;
+  settings: Settings;
+  setting: string;
+  inputUsed: string;
+  set: InferType<typeof setSchema>;
+};
+
+const accuracy = number()
+  .transform((_, text: unknown) => accuracyOf(String(text ?? "")) ?? Number.NaN)
+  .typeError("Give the accuracy of the volts, such as 1 %.")
+  .required("Give the accuracy of the volts, such as 1 %.");
+
+/** Readings off a meter, a channel each; what was left empty was not read. */
+export const typedSchema = (fields: readonly SettingField[]) =>
+  object({
+    loadId: string().required(),
+    channelsDriven: channelsUpTo(MOST_CHANNELS),
+    meter: string().defined(),
+    accuracy,
+    channels: array(
+      object(
+        Object.fromEntries(fields.map(({ name }) => [name, optionalQuantity("Not a number.")])),
+      ),
+    ).defined(),
+  });
+
+export type TypedTexts = {
+  loadId: string;
+  channelsDriven: string;
+  meter: string;
+  accuracy: string;
+  channels: Record<string, string>[];
+};
+
+export type TypedValues = {
+  loadId: string;
+  channelsDriven: number;
+  meter: string;
+  accuracy: number;
+  channels: Record<string, number | null | undefined>[];
+};
+
+/** What holds for all files that are read together. */
+export const filesSchema = object({
+  loadId: string().required(),
+  secondId: string().defined(),
+  channelsDriven: channelsUpTo(MOST_CHANNELS),
+  accuracy,
+  mainsHz: number().oneOf([50, 60]).required(),
+});
+
+export type FilesTexts = Record<keyof FilesValues, string>;
+
+export type FilesValues = InferType<typeof filesSchema>;

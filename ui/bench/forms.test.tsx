@@ -1,0 +1,201 @@
+/** @jest-environment jsdom */
+// The Bench's forms as they are filled in: each reads its fields by its schema, and tells what is wrong beside the field.
+import { render, screen, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { detailsSchema, rigSchema, type BenchJob, type RunDraft } from "@/records";
+import { amplifier, claim, load } from "@/records/testing/run";
+import { provided } from "../testing/provided";
+import { RunForm } from "./RunForm";
+import { TypedIn } from "./TypedIn";
+
+const mockStarted: BenchJob[][] = [];
+jest.mock("./engine/BenchEngine", () => ({
+  useBenchEngine: () => ({
+    state: { job: null },
+    start: (jobs: BenchJob[]) => mockStarted.push(jobs),
+  }),
+}));
+jest.mock("../frame/chainState", () => ({
+  useChain: () => ({ setChain: () => {}, rest: () => {} }),
+}));
+// The same reading as in a worker, on this thread.
+jest.mock("@/workers/benchClient", () => ({
+  callback: <T,>(work: T): T => work,
+  startJob: <T,>(work: (worker: object) => Promise<T>) => ({
+    finished: work(jest.requireActual<object>("@/pipeline/readRun")),
+    cancel: () => {},
+  }),
+}));
+const mockStored: RunDraft[] = [];
+jest.mock("./uploadRun", () => ({
+  storeRun: async (_: string, run: RunDraft) => {
+    mockStored.push(run);
+    return run.id;
+  },
+  UploadFailed: class extends Error {},
+}));
+
+beforeEach(() => {
+  mockStarted.length = 0;
+  mockStored.length = 0;
+});
+
+const four = {
+  ...load,
+  id: "four",
+  nominalOhms: 4,
+  channels: [4.07, 4.11].map((ohms) => ({ ohms, ohmsExpandedUncertainty: 0.02 })),
+};
+
+const fill = async (label: string, text: string): Promise<void> => {
+  const field = screen.getByLabelText(label);
+  await userEvent.clear(field);
+  await userEvent.type(field, text);
+};
+const valueOf = (label: string): string => screen.getByLabelText<HTMLInputElement>(label).value;
+/** The message beside a field. */
+const messageBeside = (label: string): string | null =>
+  within(screen.getByLabelText(label).closest("[data-part=root]") as HTMLElement).queryByText(
+    (_, element) => element?.getAttribute("data-part") === "error-text",
+  )?.textContent ?? null;
+
+describe("a run on the simulated bench", () => {
+  const show = (kind: "spectrum" | "low-ohm", channelsDriven: number | null = null) =>
+    render(
+      provided(
+        <RunForm
+          kind={kind}
+          amplifier={amplifier}
+          claims={[claim]}
+          loads={[load, four]}
+          details={{
+            ...detailsSchema.getDefault(),
+            switches: [{ name: "tone", positions: "on, off" }],
+          }}
+          guards={rigSchema.getDefault().guards}
+          channelsDriven={channelsDriven}
+          onStored={() => {}}
+        />,
+      ),
+    );
+  const run = () => userEvent.click(screen.getByRole("button", { name: /^Run it/ }));
+
+  test("planned channels and the fitting load are filled in; low-ohm stress takes the least load", async () => {
+    show("spectrum", 1);
+    expect(valueOf("Channels driven")).toBe("1");
+    expect(valueOf("Load")).toBe("load");
+    await run();
+    expect(mockStarted).toMatchObject([[{ kind: "spectrum", channelsDriven: 1, loadId: "load" }]]);
+  });
+
+  test("low-ohm stress takes the least load that is there", () => {
+    show("low-ohm");
+    expect(valueOf("Load")).toBe("four");
+  });
+
+  test("numbers are read as they are written at a bench", async () => {
+    show("spectrum");
+    await fill("Tone", "2k");
+    await fill("Each channel", "0,5");
+    await run();
+    expect(mockStarted[0][0].settings).toMatchObject({ frequencyHz: 2000, watts: 0.5 });
+  });
+
+  test.each([
+    ["Tone", "loud", "Not a number. From 10 to 20000 Hz."],
+    ["Tone", "50k", "From 10 to 20000 Hz."],
+    ["Channels driven", "3", "From 1 to 2."],
+    ["Channels driven", "1,5", "From 1 to 2."],
+  ])("%s “%s” is told beside it, stays, and starts nothing", async (label, text, message) => {
+    show("spectrum");
+    await fill(label, text);
+    expect(messageBeside(label)).toBe(message);
+    expect(valueOf(label)).toBe(text);
+    await run();
+    expect(mockStarted).toEqual([]);
+    expect(screen.getByRole("alert").textContent).toContain("see below its field");
+  });
+
+  test("a set: frequencies, settings and repeats make so many runs; too many are refused", async () => {
+    show("spectrum");
+    await userEvent.click(screen.getByRole("button", { name: "Sets, repeats, switches" }));
+    await fill("Frequencies", "20, 1k, 20k");
+    await userEvent.click(screen.getByRole("button", { name: "tone: off" }));
+    await userEvent.click(screen.getByRole("button", { name: "as it comes" }));
+    await fill("Times each", "2");
+    await run();
+    expect(mockStarted[0].length).toBe(12);
+    expect(new Set(mockStarted[0].map(({ setting }) => setting))).toEqual(
+      new Set(["tone: off", ""]),
+    );
+    await fill("Times each", "50");
+    await run();
+    expect(screen.getByRole("alert").textContent).toBe(
+      "That makes 300 runs; up to 100 in one set.",
+    );
+    await fill("Frequencies", "20, loud");
+    expect(messageBeside("Frequencies")).toBe("Give frequencies such as 20, 1k, 20k.");
+  });
+});
+
+describe("readings off a meter", () => {
+  const show = (voltmeter: { name: string; accuracyRatio: number } | null = null) =>
+    render(
+      provided(
+        <TypedIn
+          kind="clip-search"
+          amplifier={amplifier}
+          loads={[load]}
+          voltmeter={voltmeter}
+          onStored={() => {}}
+        />,
+      ),
+    );
+  const keep = () => userEvent.click(screen.getByRole("button", { name: "Keep these readings" }));
+  const voltmeterOf = (k: number) => screen.getAllByLabelText("Voltmeter, just below flat tops")[k];
+
+  test("the meter that the rig names is filled in with its accuracy; without one, a usual hand meter's", () => {
+    const { unmount } = show({ name: "Yellow bench meter", accuracyRatio: 0.005 });
+    expect([valueOf("Read from"), valueOf("Its accuracy, ±")]).toEqual([
+      "Yellow bench meter",
+      "0.50 %",
+    ]);
+    unmount();
+    show();
+    expect(valueOf("Its accuracy, ±")).toBe("1.0 %");
+  });
+
+  test("what was read is kept, by Ohm's law; a channel that was not read is left out", async () => {
+    show();
+    await userEvent.type(voltmeterOf(0), "20,26");
+    await keep();
+    const [{ result, conditions, source }] = mockStored;
+    expect(source).toBe("typed");
+    expect(conditions.channels.length).toBe(1);
+    expect(result.channels[0].figures[0].value).toBeCloseTo(20.26 ** 2 / 8.21, 6);
+  });
+
+  test("the second channel counts where it was read", async () => {
+    show();
+    await userEvent.type(voltmeterOf(0), "20");
+    await userEvent.type(voltmeterOf(1), "19");
+    await keep();
+    expect(mockStored[0].result.channels.map(({ figures }) => figures[0].value)).toEqual([
+      expect.closeTo(20 ** 2 / 8.21, 6),
+      expect.closeTo(19 ** 2 / 8.18, 6),
+    ]);
+  });
+
+  test("nothing typed, nonsense, and an impossible accuracy are told; what was typed stays", async () => {
+    show();
+    await keep();
+    expect(screen.getByRole("alert").textContent).toContain("Channel 1");
+    await userEvent.type(voltmeterOf(0), "much");
+    expect(screen.getByText("Not a number.")).toBeTruthy();
+    await fill("Its accuracy, ±", "80 %");
+    expect(messageBeside("Its accuracy, ±")).toBe("Give the accuracy of the volts, such as 1 %.");
+    await keep();
+    expect(mockStored).toEqual([]);
+    expect((voltmeterOf(0) as HTMLInputElement).value).toBe("much");
+  });
+});

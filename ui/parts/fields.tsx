@@ -1,0 +1,205 @@
+"use client";
+import {
+  Box,
+  Checkbox,
+  Field,
+  HStack,
+  Input,
+  NativeSelect,
+  Text,
+  Textarea,
+} from "@chakra-ui/react";
+import type { UseFormRegisterReturn } from "react-hook-form";
+
+/** What a field holds where its text lives with its owner, such as a document that is kept while it is typed. */
+export type HeldField = {
+  value: string;
+  onChange(event: { target: { value: string } }): void;
+};
+
+/** Binds a field to a text that its owner holds. */
+export const held = (value: string, onChange: (value: string) => void): HeldField => ({
+  value,
+  onChange: ({ target }) => onChange(target.value),
+});
+
+export type FieldProps = {
+  /** Empty where what stands around it says what it is; then `ariaLabel` says it. */
+  label: string;
+  ariaLabel?: string;
+  /** `register(name)` of a form, or `held(text, onChange)`. */
+  field: UseFormRegisterReturn | HeldField;
+  /** What is wrong, beside where it was given. */
+  error?: { message?: string } | string | null;
+  help?: string;
+  placeholder?: string;
+  id?: string;
+};
+
+const CONTROL = {
+  bg: "surface",
+  borderColor: "rime",
+  borderRadius: "control",
+  minH: "40px",
+  fontSize: "15px",
+} as const;
+
+const messageOf = (error: FieldProps["error"]): string | undefined =>
+  (typeof error === "string" ? error : error?.message) || undefined;
+
+/** Label above, the control, its message below: what was typed always stays. */
+function Labelled({
+  label,
+  error,
+  help,
+  id,
+  children,
+}: Pick<FieldProps, "label" | "error" | "help" | "id"> & { children: React.ReactNode }) {
+  const message = messageOf(error);
+  return (
+    <Field.Root invalid={message !== undefined} gap={1} minW={0} id={id}>
+      {label && (
+        <Field.Label fontSize="13.5px" color="muted" fontWeight={500}>
+          {label}
+        </Field.Label>
+      )}
+      {children}
+      {help && !message && (
+        <Field.HelperText fontSize="13px" color="muted">
+          {help}
+        </Field.HelperText>
+      )}
+      <Field.ErrorText fontSize="13.5px" color="ember" fontWeight={500}>
+        {message}
+      </Field.ErrorText>
+    </Field.Root>
+  );
+}
+
+/** One line of text, or several where `rows` says so. */
+export function TextField({
+  field,
+  placeholder,
+  ariaLabel,
+  rows,
+  ...rest
+}: FieldProps & { rows?: number }) {
+  const given = { ...CONTROL, ...field, placeholder, "aria-label": ariaLabel };
+  return (
+    <Labelled {...rest}>
+      {rows ? (
+        <Textarea {...given} rows={rows} resize="vertical" />
+      ) : (
+        <Input {...given} px={2.5} autoComplete="off" />
+      )}
+    </Labelled>
+  );
+}
+
+/** A number as written at the bench, with its unit next to the field. */
+export function QuantityField({
+  field,
+  unit = "",
+  placeholder,
+  ariaLabel,
+  ...rest
+}: FieldProps & { unit?: string }) {
+  return (
+    <Labelled {...rest}>
+      <HStack w="100%" gap={1.5}>
+        <Input
+          {...CONTROL}
+          {...field}
+          placeholder={placeholder}
+          aria-label={ariaLabel}
+          inputMode="text"
+          autoComplete="off"
+          fontWeight={600}
+          px={2.5}
+          flex={1}
+          minW={0}
+        />
+        {unit && (
+          <Text color="muted" whiteSpace="nowrap" fontSize="14px">
+            {unit}
+          </Text>
+        )}
+      </HStack>
+    </Labelled>
+  );
+}
+
+export type Choice = string | { value: string; label: string };
+
+/** A choice among a few words. */
+export function ChoiceField({
+  field,
+  choices,
+  ariaLabel,
+  ...rest
+}: FieldProps & { choices: readonly Choice[] }) {
+  return (
+    <Labelled {...rest}>
+      <NativeSelect.Root>
+        <NativeSelect.Field {...CONTROL} {...field} aria-label={ariaLabel}>
+          {choices
+            .map((choice) =>
+              typeof choice === "string" ? { value: choice, label: choice } : choice,
+            )
+            .map(({ value, label }) => (
+              <option key={value} value={value}>
+                {label}
+              </option>
+            ))}
+        </NativeSelect.Field>
+        <NativeSelect.Indicator />
+      </NativeSelect.Root>
+    </Labelled>
+  );
+}
+
+/** Yes or no. */
+export function CheckField({
+  label,
+  isOn,
+  onChange,
+}: {
+  label: string;
+  isOn: boolean;
+  onChange(isOn: boolean): void;
+}) {
+  return (
+    <Checkbox.Root
+      checked={isOn}
+      onCheckedChange={({ checked }) => onChange(checked === true)}
+      colorPalette="teal"
+      minH="38px"
+    >
+      <Checkbox.HiddenInput />
+      <Checkbox.Control borderColor="muted" bg={isOn ? "spruce" : "surface"} color="onSpruce" />
+      <Checkbox.Label fontSize="14.5px" fontWeight={500}>
+        {label}
+      </Checkbox.Label>
+    </Checkbox.Root>
+  );
+}
+
+/** A message that belongs to the whole form. */
+export function FormMessage({ children }: { children?: string | null }) {
+  if (!children) return null;
+  return (
+    <Box
+      role="alert"
+      color="ember"
+      fontWeight={500}
+      borderLeftWidth="4px"
+      borderColor="ember"
+      bg="ochreWash"
+      px={3}
+      py={2}
+      borderRadius="4px"
+    >
+      {children}
+    </Box>
+  );
+}
