@@ -99,6 +99,7 @@ const fitLine = (readings: readonly HeldPower[]): { steadyWatts: number; storeJo
 /**
  * Powers held for ever longer stretches from the start of a held tone: the mean over the last tenth of each stretch.
  * @param powers one a cycle, from the moment the level was applied
+ * Definition: mean power over the stretch (volts squared over ohms); the stretches are chosen here, because bursts are claimed for 20 ms to seconds.
  */
 export const heldPowers = (
   powers: readonly number[],
@@ -113,6 +114,9 @@ export const heldPowers = (
     return [{ seconds, powerWatts: part.reduce((sum, watts) => sum + watts, 0) / part.length }];
   });
 
-/** Headroom of a burst over another power, as a power ratio. */
+/**
+ * Headroom of a burst over another power, as a power ratio.
+ * Definition: dynamic headroom as a ratio of powers. @see IEC 60268-3; from memory
+ */
 export const headroomRatio = (burstWatts: number, otherWatts: number): number =>
   burstWatts / otherWatts;

@@ -1,7 +1,10 @@
 import { formatPercent, formatSignificant } from "../units";
 import type { PowerClaim, PowerLimit } from "./types";
 
-/** The claim in the words used everywhere: "50 W per channel into 8 Ω, both channels driven, at 0.5 % THD+N". */
+/**
+ * The claim in the words used everywhere: "50 W per channel into 8 Ω, both channels driven, at 0.5 % THD+N".
+ * Definition: the conditions that the United States rule asks beside a power. @see 16 CFR 432; from memory
+ */
 export const claimText = (claim: PowerClaim): string =>
   `${trimmed(claim.powerWatts)} W per channel into ${trimmed(claim.loadOhms)} Ω, ${drivenText(claim.channelsDriven)}, at ${limitText(claim)}`;
 
@@ -11,7 +14,10 @@ export const limitText = ({ distortionLimitRatio, distortionMeasure }: PowerLimi
     .replace(/(\.\d*?)0+ /, "$1 ")
     .replace(". ", " ")} ${measureText(distortionMeasure)}`;
 
-/** "THD" or "THD+N" */
+/**
+ * "THD" or "THD+N"
+ * Definition: THD over the fundamental, THD+N over the total. @see IEC 60268-3; from memory
+ */
 export const measureText = (measure: PowerClaim["distortionMeasure"]): string =>
   measure === "thd" ? "THD" : "THD+N";
 

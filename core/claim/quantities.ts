@@ -79,7 +79,10 @@ export const channelsIn = (text: string): number | null => {
   return few ? Number(few[1]) : null;
 };
 
-/** "x 2" or "2 x" beside watts: how many channels are spoken of, though not whether they play at once. */
+/**
+ * "x 2" or "2 x" beside watts: how many channels are spoken of, though not whether they play at once.
+ * Common practice of printed sheets.
+ */
 export const multiplierIn = (line: string): number | null => {
   const text = normalised(line);
   const match = /(\d+)\s*x\s*\d+(?:[.,]\d+)?\s*w\b|\d+(?:[.,]\d+)?\s*w\s*x\s*(\d+)/.exec(text);

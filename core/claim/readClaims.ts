@@ -230,7 +230,10 @@ const READERS: readonly Reader[] = [
   },
 ];
 
-/** Reads a specification line by line; a line may hold several claims (one a load), or none that can be read. */
+/**
+ * Reads a specification line by line; a line may hold several claims (one a load), or none that can be read.
+ * Common practice of printed sheets; what a testable claim names follows 16 CFR 432 (from memory).
+ */
 export const readClaims = (sheet: string): { claims: ReadClaim[]; unread: UnreadLine[] } => {
   const claims: ReadClaim[] = [];
   const unread: UnreadLine[] = [];
@@ -325,7 +328,10 @@ const NEAREST: {
 const nearestReading = (stated: StatedClaim, text: string): string =>
   (NEAREST[stated.kind] as (stated: StatedClaim, text: string) => string)(stated, text);
 
-/** The claim as the core judges it, when nothing is missing. @returns null otherwise, or for another kind */
+/**
+ * The claim as the core judges it, when nothing is missing. @returns null otherwise, or for another kind
+ * Definition: testable with watts, ohms, channels, limit and its measure. @see 16 CFR 432; from memory
+ */
 export const testablePower = (claim: ReadClaim) => {
   const { stated, missing } = claim;
   if (stated.kind !== "power" || missing.length > 0) return null;

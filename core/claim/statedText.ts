@@ -78,6 +78,9 @@ const TEXTS: {
     `supply ${number(volts)} V, ${number(amperes)} A (${formatSignificant(volts * amperes, 3)} W)`,
 };
 
-/** What was read from a line, in the words of the job: what it leaves out is left out here too. */
+/**
+ * What was read from a line, in the words of the job: what it leaves out is left out here too.
+ * Common practice of printed sheets.
+ */
 export const statedText = (stated: StatedClaim): string =>
   (TEXTS[stated.kind] as (stated: StatedClaim) => string)(stated);

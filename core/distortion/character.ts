@@ -11,7 +11,10 @@ export type HarmonicLead = {
 /** Sums differing by less than this are balanced: 3 dB. */
 const LEAD_RATIO = Math.SQRT2;
 
-/** Root sum squares of even and odd harmonics over the fundamental, and which of them leads. */
+/**
+ * Root sum squares of even and odd harmonics over the fundamental, and which of them leads.
+ * Definition: root sum of squares of the orders of one parity.
+ */
 export const harmonicLead = (harmonics: readonly Harmonic[]): HarmonicLead => {
   const sumOf = (parity: 0 | 1) =>
     Math.sqrt(

@@ -32,6 +32,7 @@ const RESET_EVERY = 256;
  * Least-squares fit to the samples within limitVolts of the middle. One pass over the samples serves both models,
  * and their noise follows from the sums, so no second pass is needed.
  * @returns null when the flanks hold too little to fit (an ideal square wave)
+ * @see Å. Björck, Numerical Methods for Least Squares Problems, normal equations; from memory
  */
 export const fitFlanks = (
   block: Float64Array,

@@ -26,6 +26,7 @@ const SAME_VOLTS_RATIO = 0.001;
  * deviations of the flanks' own noise are allowed on top of the criterion.
  * Long captures are sampled in blocks, so that drift and supply ripple are followed.
  * @param volts at least one cycle of a steady tone
+ * The criterion is chosen here, because no standard names one: what a careful eye sees on a scope.
  */
 export const readFlattening = (
   volts: Float64Array,

@@ -4,6 +4,7 @@ import { fitSine } from "../fit";
 /**
  * What an amplifier added to a tone, as a waveform: the capture less its best-fitting sine and offset.
  * @param startHz the tone, roughly
+ * @see IEEE 1057, residual of the three-parameter sine fit; from memory
  */
 export const toneResidual = (
   volts: Float64Array,
@@ -25,6 +26,7 @@ export const toneResidual = (
  * What an amplifier added to any signal: the output less the best linear fit of the input (gain, offset and delay of up
  * to two samples, by a five-tap filter).
  * @throws {RangeError} on different lengths, or fewer than 64 samples
+ * @see P. J. Baxandall, Audible Amplifier Distortion Is Not a Mystery, Wireless World, 1977 (null method); from memory
  */
 export const linearResidual = (
   output: Float64Array,

@@ -54,6 +54,7 @@ const watts = (value: number): string => `${formatSignificant(value, 3)} W`;
 /**
  * Watches a run from moment to moment; whoever drives the amplifier returns to the least drive at once when it trips.
  * What a load takes beyond its rating counts as its winding feels it, what is drawn from the mains as a breaker does.
+ * Limits are those of the rig; the times are common practice of the bench.
  */
 export class GuardWatch {
   private before: LiveMoment | null = null;

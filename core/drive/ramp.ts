@@ -12,7 +12,7 @@ export type Ramp = {
 const COARSE_DB = 1;
 const FINE_DB = 0.1;
 
-/** A ramp at its first level. */
+/** A ramp at its first level. Common practice: from the least drive. */
 export const startRamp = (firstVoltsRms: number): Ramp => ({
   phase: "coarse",
   driveVoltsRms: requirePositive("firstVoltsRms", firstVoltsRms),
@@ -24,6 +24,7 @@ export const startRamp = (firstVoltsRms: number): Ramp => ({
  * One step of the way a careful hand raises the drive: by 1 dB until the limit is passed, back to the last good level, then by 0.1 dB.
  * @param isPastLimit whether the reading at the present drive is beyond the limit
  * @param mostVoltsRms what the source can give
+ * Common practice: 1 dB up, back, then a tenth at a time.
  */
 export const nextStep = (ramp: Ramp, isPastLimit: boolean, mostVoltsRms: number): Ramp => {
   if (ramp.phase === "ended") return ramp;

@@ -21,7 +21,10 @@ const LEAST_FREQUENCIES = 5;
 const SAGS_RATIO = 0.95;
 const HELD_SECONDS = 0.8;
 
-/** Guesses from its content which run a recording was made for; the reviewer confirms it or says otherwise. */
+/**
+ * Guesses from its content which run a recording was made for; the reviewer confirms it or says otherwise.
+ * Chosen here, because recordings do not say what they were made for.
+ */
 export const guessKind = (channels: readonly Float64Array[], sampleRateHz: number): KindGuess => {
   if (channels[0].length < LEAST_SAMPLES)
     return { kind: "noise", because: "it is too short to say" };

@@ -3,7 +3,10 @@ import type { Response } from "../response";
 import { dbToAmplitudeRatio } from "../units";
 import { readTable } from "./table";
 
-/** Reads a frequency response from text: frequency in Hz, level in dB and, where there is a third column, phase in degrees. */
+/**
+ * Reads a frequency response from text: frequency in Hz, level in dB and, where there is a third column, phase in degrees.
+ * Definition: frequency, level and phase, a point a line, as most programs write them (common practice).
+ */
 export const readResponseText = (text: string): Outcome<Response> => {
   const table = readTable(
     text
@@ -37,7 +40,10 @@ export const readResponseText = (text: string): Outcome<Response> => {
   return success(points);
 };
 
-/** Whether text looks like a response rather than a scope's record: rising frequencies in unequal steps, over a decade and more. */
+/**
+ * Whether text looks like a response rather than a scope's record: rising frequencies in unequal steps, over a decade and more.
+ * Chosen here, because text files do not say what they hold.
+ */
 export const isResponseText = (text: string): boolean => {
   const table = readTable(
     text

@@ -44,6 +44,7 @@ const rateInPreamble = (preamble: readonly string[]): number | null => {
  * Reads a scope's record from text: heading lines, one column of time (in seconds, ms, µs, ns or sample numbers) and one of volts a
  * channel, or columns of volts only when the heading tells the sample rate.
  * @param givenRateHz for a file that numbers its samples, when the reviewer knows the rate
+ * Common practice of oscilloscopes: headings, then a row an instant.
  */
 export const readScopeRecord = (
   text: string,

@@ -31,6 +31,7 @@ const SAMPLED_LINES = 200;
 /**
  * Reads a table of numbers from text with any heading lines before it: columns parted by comma, semicolon, tab or spaces, with decimal
  * points or commas. Empty columns at the end are left out. Null when there are no two columns of numbers.
+ * @see RFC 4180 for quoting; other separators and decimal commas are common practice.
  */
 export const readTable = (text: string): Table | null => {
   const lines = text

@@ -23,7 +23,10 @@ const DEVICE_VOLTS: Record<ForecastClass, number> = {
   unknown: 3,
 };
 
-/** The assumptions as usual for a class, with what was changed. */
+/**
+ * The assumptions as usual for a class, with what was changed.
+ * The usual values are common practice; each has its own source in this file.
+ */
 export const assumptionsFor = (
   stageClass: ForecastClass,
   given: Partial<Assumptions> = {},

@@ -6,6 +6,7 @@ import type { Assumptions, ForecastCase, ForecastFacts, Outlook } from "./types"
 /**
  * Can the claim be true? It is tried as claimed, then with less and less asked of it: in bursts only, with one channel, or
  * as the total of all channels.
+ * Definition: the first of the lesser demands that can be true names the outlook.
  */
 export const outlookFor = (
   powerWatts: number,
@@ -28,6 +29,7 @@ export const outlookFor = (
 /** What a supply of so many times the power would buy, up to the next ceiling. */
 export type BiggerSupply = { timesPower: number; watts: number; gainDb: number; limitedBy: string };
 
+/** Definition: the same forecast, the supply apart. */
 export const withBiggerSupply = (
   facts: ForecastFacts,
   assumptions: Assumptions,
@@ -61,6 +63,7 @@ export type Demands = {
   marginAmperes: number;
 };
 
+/** Definition: from least to most is asked of the amplifier. */
 export const demandsAt = (
   powerWatts: number,
   { gainRatio }: ForecastFacts,

@@ -8,6 +8,7 @@ const HIGHEST_HZ = 20_000;
 /**
  * What a network does under a demand: the watts in each part, for how long, how hot, and what that does to its ohms.
  * Heat by one store for each resistor, see heat.ts; drift from the temperatures at the end of the run.
+ * @see Ohm and Joule; warming as a body of one time constant (Newton’s law of cooling)
  */
 export const assessNetwork = (
   network: Network,

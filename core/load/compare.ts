@@ -49,7 +49,10 @@ const TRAITS: readonly Trait[] = [
   },
 ];
 
-/** Why a choice is worse than the best one: its weightiest reasons first. */
+/**
+ * Why a choice is worse than the best one: its weightiest reasons first.
+ * Chosen here, because the weightiest reason must come first.
+ */
 export const whyWorse = (
   choice: LoadChoice,
   best: LoadChoice,
@@ -80,7 +83,10 @@ export const whyWorse = (
   );
 };
 
-/** What to be careful about with a network, each with its reason. */
+/**
+ * What to be careful about with a network, each with its reason.
+ * Common practice of power resistors and their mounting.
+ */
 export const loadWarnings = (
   { parts, allowedSeconds }: NetworkReport,
   shelf: readonly PowerResistor[],

@@ -41,6 +41,7 @@ const OTHERS_COUNT = 1200;
  * near the target are set against each other by their cost (see assess.ts), for all channels together.
  * @param shelf up to 30 resistors
  * @throws {RangeError} on a demand that makes no sense or a longer shelf
+ * Definition: every series and parallel network of the given parts is tried.
  */
 export const findLoads = (
   shelf: readonly PowerResistor[],

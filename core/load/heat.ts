@@ -8,6 +8,7 @@ export const TOUCH_CELSIUS = 50;
 /**
  * Time constant of a winding whose overload allowance is known: at the end of an allowed overload it is as hot as at its rating.
  * @param overloadRatio above 1
+ * @see Newton’s law of cooling, solved for the time constant
  */
 export const windingSeconds = (overloadRatio: number, overloadSeconds: number): number =>
   -overloadSeconds / Math.log(1 - 1 / overloadRatio);
@@ -41,6 +42,7 @@ export const celsiusAfter = (
 /**
  * Seconds without power until a surface may be touched; 0 where it may already.
  * @throws {RangeError} in a room that is itself too hot
+ * @see Newton’s law of cooling; touchable by ISO 13732-1, from memory
  */
 export const coolSecondsFrom = (
   resistor: PowerResistor,

@@ -25,21 +25,30 @@ const BODY_SECONDS: Record<Construction, Record<Cooling, number>> = {
   film: { "free air": 30, "heat sink": 360, fan: 150 },
 };
 
-/** Watts that it may take for good, as it is mounted. */
+/**
+ * Watts that it may take for good, as it is mounted.
+ * Common practice: the maker’s derating in free air and on a sink.
+ */
 export const mountedWatts = ({ ratedWatts, construction, cooling }: PowerResistor): number =>
   requirePositive("ratedWatts", ratedWatts) * MOUNTED_RATIO[construction][cooling];
 
-/** Settled rise of the surface for each watt. */
+/** Settled rise of the surface for each watt. Definition: rise over watts, at the rating. */
 export const surfaceKelvinPerWatt = (resistor: PowerResistor): number =>
   RISE_KELVIN[resistor.construction] / mountedWatts(resistor);
 
-/** Time constant of the body: as timed, else as usual for its kind. */
+/**
+ * Time constant of the body: as timed, else as usual for its kind.
+ * The usual values are common practice.
+ */
 export const bodySeconds = ({
   timeConstantSeconds,
   construction,
   cooling,
 }: PowerResistor): number => timeConstantSeconds ?? BODY_SECONDS[construction][cooling];
 
-/** Surface temperature at its rating: what it is never to pass. */
+/**
+ * Surface temperature at its rating: what it is never to pass.
+ * The maker’s rating, or common practice for its kind.
+ */
 export const mostCelsius = ({ construction }: PowerResistor, ambientCelsius: number): number =>
   ambientCelsius + RISE_KELVIN[construction];

@@ -5,7 +5,10 @@ import type { Network, PowerResistor } from "./types";
 /** Watts that a load takes for good, and how many times that for how many seconds from cold. */
 export type LoadRating = { watts: number; overload: { ratio: number; seconds: number } };
 
-/** What a network takes as a whole: its weakest part sets the watts, and what stands the least beyond them sets the overload. */
+/**
+ * What a network takes as a whole: its weakest part sets the watts, and what stands the least beyond them sets the overload.
+ * Definition: the weakest part decides.
+ */
 export const networkRating = (network: Network, shelf: readonly PowerResistor[]): LoadRating => {
   const parts = networkShares(
     network,

@@ -1,7 +1,10 @@
 import { inParallel, inSeries, type Resistance } from "./network";
 import type { Network, PowerResistor } from "./types";
 
-/** Ohms of a network with their uncertainty; parts are taken to be measured independently. */
+/**
+ * Ohms of a network with their uncertainty; parts are taken to be measured independently.
+ * @see JCGM 100, 5.1.2, for independent parts
+ */
 export const networkResistance = (network: Network, shelf: readonly PowerResistor[]): Resistance =>
   network.kind === "resistor"
     ? shelf[network.index]
@@ -9,7 +12,10 @@ export const networkResistance = (network: Network, shelf: readonly PowerResisto
         network.parts.map((part) => networkResistance(part, shelf)),
       );
 
-/** Ohms alone, from each resistor's ohms; the quick way for trying many. */
+/**
+ * Ohms alone, from each resistor's ohms; the quick way for trying many.
+ * @see series and parallel connection of resistances
+ */
 export const networkOhms = (network: Network, ohms: ArrayLike<number>): number => {
   if (network.kind === "resistor") return ohms[network.index];
   let sum = 0;
@@ -20,7 +26,10 @@ export const networkOhms = (network: Network, ohms: ArrayLike<number>): number =
   return network.kind === "series" ? sum : 1 / sum;
 };
 
-/** Share of the network's power in each of its resistors; together they are 1. */
+/**
+ * Share of the network's power in each of its resistors; together they are 1.
+ * @see Joule’s law in series and parallel
+ */
 export const networkShares = (
   network: Network,
   ohms: ArrayLike<number>,
@@ -43,7 +52,10 @@ const inverse = ({ re, im }: Complex): Complex => ({
   im: -im / (re * re + im * im),
 });
 
-/** Impedance of a network of resistors with inductance. */
+/**
+ * Impedance of a network of resistors with inductance.
+ * @see series and parallel connection of impedances
+ */
 export const networkImpedance = (
   network: Network,
   shelf: readonly PowerResistor[],
@@ -58,7 +70,7 @@ export const networkImpedance = (
   return network.kind === "series" ? parts.reduce(plus) : inverse(parts.map(inverse).reduce(plus));
 };
 
-/** "(R1 + R2) ∥ R3" */
+/** "(R1 + R2) ∥ R3" Definition: + in series, ∥ in parallel. */
 export const networkText = (
   network: Network,
   shelf: readonly Pick<PowerResistor, "name">[],

@@ -3,6 +3,7 @@ import { powerRatioToDb, requirePositive } from "../units";
 /**
  * Sound pressure level in dB at a distance in a free field, from a speaker's level at 1 m for 2.83 V and the volts on it.
  * Indicative: a room adds to it.
+ * @see inverse square law of a point source in a free field; IEC 60268-5 for sensitivity at 1 m, from memory
  */
 export const soundPressureLevelDb = (
   sensitivityDb: number,

@@ -17,6 +17,7 @@ const STANDS_OUT = 20;
  * the one at which the lines up to the sixth order together are strongest, since a single line may be missing.
  * @param spectrum at least half a second under a Hann or Blackman-Harris window
  * @param highestHz lines are looked for up to here
+ * Definition: lines at whole multiples of the mains frequency (EN 50160 for its tolerance, from memory).
  */
 export const findMainsHum = (
   spectrum: Spectrum,

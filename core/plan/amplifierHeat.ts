@@ -27,6 +27,7 @@ export const heatWatts = (
 /**
  * The amplifier's heat sink as one body, before anything is known of it: built for an eighth of its power.
  * @param eighthHeatWatts heat of all channels at an eighth of their power
+ * Common practice of makers: free convection, an eighth of the power.
  */
 export const usualSink = (eighthHeatWatts: number, mostCelsius: number): HeatBody => ({
   name: "amplifier",

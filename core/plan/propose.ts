@@ -8,6 +8,7 @@ const SIZES: readonly PlanSize[] = ["quick", "standard", "everything"];
  * The runs that claims, switches, supplies and loads call for, gentle before violent. What depends on power is made for each
  * claimed load, with all its channels driven, and beyond a quick look with one; loads that are built but not claimed come
  * with everything.
+ * Common practice of bench reviews; each kind says what calls for it.
  */
 export const proposePlan = (facts: PlanFacts, size: PlanSize): PlannedRun[] => {
   const wanted = (kind: RunKind) => {
@@ -91,7 +92,10 @@ const forEachClaim = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] 
   ];
 };
 
-/** A run of some kind as usual: at the first claim's load, all channels driven. Its id is not among those of `runs`. */
+/**
+ * A run of some kind as usual: at the first claim's load, all channels driven. Its id is not among those of `runs`.
+ * Chosen here, because most claims are for all channels.
+ */
 export const newRun = (
   kind: RunKind,
   facts: PlanFacts,
@@ -160,6 +164,7 @@ const provenBy = (
 /**
  * Gentle before violent, and among equals one channel before all, high ohms before low, as it comes before anything is set
  * otherwise. Equal runs keep their order.
+ * Common practice: what may harm comes last.
  */
 export const orderedGently = (runs: readonly PlannedRun[]): PlannedRun[] =>
   runs.toSorted(
@@ -170,7 +175,10 @@ export const orderedGently = (runs: readonly PlannedRun[]): PlannedRun[] =>
       left.channelsDriven - right.channelsDriven,
   );
 
-/** Runs that come before a gentler one: for a word of warning where the order was changed by hand. */
+/**
+ * Runs that come before a gentler one: for a word of warning where the order was changed by hand.
+ * Definition: before a gentler one.
+ */
 export const tooEarly = (runs: readonly PlannedRun[]): Set<string> =>
   new Set(
     runs

@@ -102,7 +102,10 @@ const waitFor = (
       );
 };
 
-/** Temperatures at evenly spaced moments along a timeline, for drawing: seconds and celsius of each body. */
+/**
+ * Temperatures at evenly spaced moments along a timeline, for drawing: seconds and celsius of each body.
+ * @see Newton’s law of cooling
+ */
 export const heatAlong = (
   { entries, totalSeconds }: Timeline,
   model: HeatModel,

@@ -1,10 +1,16 @@
 import { requirePositive, requireRange } from "../units";
 
-/** Power of a sine from its peak volts: 225.6 V peak into 15.6 ohm is 1631 W. */
+/**
+ * Power of a sine from its peak volts: 225.6 V peak into 15.6 ohm is 1631 W.
+ * Definition: a sine’s peak is √2 of its RMS.
+ */
 export const powerFromPeakVolts = (voltsPeak: number, loadOhms: number): number =>
   voltsPeak ** 2 / 2 / requirePositive("loadOhms", loadOhms);
 
-/** Volts RMS that give a power in a load. */
+/**
+ * Volts RMS that give a power in a load.
+ * @see Joule’s law
+ */
 export const voltsForPower = (powerWatts: number, loadOhms: number): number =>
   Math.sqrt(requireRange("powerWatts", powerWatts, 0, 1e9) * requirePositive("loadOhms", loadOhms));
 
@@ -25,14 +31,20 @@ export const voltageGain = (
   };
 };
 
-/** Input volts RMS that drive an amplifier of that gain to a power. */
+/**
+ * Input volts RMS that drive an amplifier of that gain to a power.
+ * Definition: gain is output over input volts.
+ */
 export const inputVoltsForPower = (
   powerWatts: number,
   loadOhms: number,
   gainRatio: number,
 ): number => voltsForPower(powerWatts, loadOhms) / requirePositive("gainRatio", gainRatio);
 
-/** What a bridged pair delivers, as seen by each of its channels: half the power into half the load. */
+/**
+ * What a bridged pair delivers, as seen by each of its channels: half the power into half the load.
+ * @see Kirchhoff’s laws of two sources in series
+ */
 export const bridgedPerChannel = (
   powerWatts: number,
   loadOhms: number,
@@ -49,7 +61,10 @@ export type MainsBudget = {
   marginAmperes: number;
 };
 
-/** Efficiency, heat, mains current and what is left of the breaker. */
+/**
+ * Efficiency, heat, mains current and what is left of the breaker.
+ * Definition: what goes in and does not come out is heat.
+ */
 export const mainsBudget = ({
   outputWatts,
   inputWatts,

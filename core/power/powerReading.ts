@@ -14,6 +14,7 @@ export const COVERAGE_FACTOR = 2;
 /**
  * Power in a resistance: V^2 / R. 27.2 V RMS across 8.2 ohm is 90.2 W.
  * @throws {RangeError} on a load that is not above zero
+ * @see Joule’s law
  */
 export const powerWatts = (voltsRms: number, loadOhms: number): number =>
   voltsRms ** 2 / requirePositive("loadOhms", loadOhms);

@@ -6,7 +6,10 @@ const COARSE_CHANGE_RATIO = 0.12;
 const COARSE_SAMPLES = 20;
 const FEWEST_PERIODS = 3;
 
-/** Stretches of steady frequency, from the times of the rising zero crossings. */
+/**
+ * Stretches of steady frequency, from the times of the rising zero crossings.
+ * Definition: a frequency is counted between rising zero crossings.
+ */
 export const findFrequencySteps = (volts: Float64Array, sampleRateHz: number): FrequencyStep[] => {
   const crossings = risingCrossings(volts);
   const segments: FrequencyStep[] = [];

@@ -7,7 +7,10 @@ import {
 } from "../units";
 import type { Response, ResponsePoint } from "./types";
 
-/** The response's ratio at a frequency, between the logarithms of frequency and ratio; null outside its span. */
+/**
+ * The response's ratio at a frequency, between the logarithms of frequency and ratio; null outside its span.
+ * Definition: linear between logarithms, as such charts are drawn.
+ */
 export const ratioAt = (response: Response, frequencyHz: number): number | null => {
   const at = response.findIndex((point) => point.frequencyHz >= frequencyHz * (1 - 1e-9));
   if (at < 0 || response.length === 0) return null;
@@ -29,6 +32,7 @@ export type Deviation = {
 /**
  * Lowest and highest ratio in a band over that at the reference frequency; the band's edges are interpolated.
  * @returns null when the response does not reach over band and reference
+ * @see IEC 60268-3, amplitude-frequency response; from memory
  */
 export const deviationInBand = (
   response: Response,
@@ -58,6 +62,7 @@ export const deviationInBand = (
 /**
  * The frequencies at which the response has fallen by so many dB from the reference, going outwards from it; null on a
  * side where it does not fall so far within its span.
+ * @see IEC 60268-3, gain-limited effective frequency range; from memory
  */
 export const cornerFrequencies = (
   response: Response,

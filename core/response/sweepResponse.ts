@@ -111,7 +111,10 @@ const spectrumAt = (
   return { re, im };
 };
 
-/** The same points with the phase made continuous: no step between neighbours is larger than half a turn. */
+/**
+ * The same points with the phase made continuous: no step between neighbours is larger than half a turn.
+ * Definition: steps of at most half a turn.
+ */
 export const unwrappedPhases = (points: readonly ResponsePoint[]): ResponsePoint[] => {
   let turns = 0;
   return points.map((point, k) => {

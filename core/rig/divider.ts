@@ -23,7 +23,10 @@ const CABLE_FARADS = 150e-12;
 /** Room that is kept above the highest peak: 3 dB, for an amplifier that gives more than it should. */
 export const WANTED_HEADROOM = Math.SQRT2;
 
-/** What a divider does. @throws {RangeError} on values that are not above zero */
+/**
+ * What a divider does. @throws {RangeError} on values that are not above zero
+ * @see Thévenin’s theorem
+ */
 export const dividerReport = (
   { upperOhms, lowerOhms }: Divider,
   { peakVolts, fullScaleVolts, inputOhms }: DividerCase,
@@ -57,6 +60,7 @@ const LOWER_OHMS = 1000;
 /**
  * A divider of standard values that leaves 3 dB above the highest peak and wastes as little of the converter's range as may be.
  * @returns upperOhms 0 where none is needed
+ * @see IEC 60063 for the values; 3 dB of headroom is common practice
  */
 export const suggestDivider = (where: DividerCase): Divider => {
   const direct = dividerReport({ upperOhms: 0, lowerOhms: LOWER_OHMS }, where);

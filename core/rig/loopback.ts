@@ -14,6 +14,7 @@ export type RigFitness = {
 /**
  * Whether a rig, wired from its source straight to its converter, is clean enough to judge a limit of distortion.
  * @param ownRatio THD+N of the loop
+ * Common practice: 10 dB of distance.
  */
 export const rigFitness = (ownRatio: number, limitRatio: number): RigFitness => {
   requireRange("ownRatio", ownRatio, 0, 1);

@@ -5,6 +5,7 @@ import type { AnalysisConditions, ChannelResult, RunKind, Recorded } from "./typ
 /**
  * Reads the recordings of a run, whatever its kind. What cannot be said in numbers (the level of silence, a ratio to nothing) is
  * refused here, so that it is neither shown nor kept.
+ * Each kind names the source of its method in core/run/methods.
  */
 export const analyseRun = (
   kind: RunKind,

@@ -60,7 +60,10 @@ export const harmonicFigures = (harmonics: readonly Harmonic[], highestOrder: nu
 /** More points than any screen has columns. */
 const MOST_POINTS = 1400;
 
-/** RMS volts of lines against frequency on a logarithmic axis: the highest of each narrow band, so that no line is lost. */
+/**
+ * RMS volts of lines against frequency on a logarithmic axis: the highest of each narrow band, so that no line is lost.
+ * Chosen here, because the highest of a narrow band hides no line.
+ */
 export const spectrumCurve = (
   spectrum: Spectrum | AveragedSpectrum,
   label: string,

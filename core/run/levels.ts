@@ -60,7 +60,10 @@ export const readLevels = (
 /** A result that has levels. */
 export type LevelResult = ChannelResult & { levels: readonly StepReading[] };
 
-/** The result of one channel from its levels. */
+/**
+ * The result of one channel from its levels.
+ * @see levelFigures
+ */
 export const levelResult = ({ steps: levels, stop }: ChannelSweep): LevelResult => ({
   figures: levelFigures(levels, USUAL_LIMIT),
   curves: [
@@ -76,6 +79,7 @@ export const levelResult = ({ steps: levels, stop }: ChannelSweep): LevelResult 
 /**
  * What levels say of one channel: output at a limit, which is the main reading, and at the other limits that are usual; where the
  * tops flatten; the lowest distortion and the highest output.
+ * @see powerAtDistortion
  */
 export const levelFigures = (levels: readonly StepReading[], limit: PowerLimit): Figure[] => {
   const { distortionLimitRatio, distortionMeasure } = limit;

@@ -7,6 +7,7 @@ import type { ChannelResult, RunKind } from "./types";
 /**
  * A result from what was typed off a meter, channel by channel.
  * @returns a finding that names what is missing
+ * Each kind names what its meter’s reading means.
  */
 export const readTyped = (
   kind: RunKind,

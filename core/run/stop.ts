@@ -62,7 +62,10 @@ const EXPLAINS_COLLAPSE: readonly string[] = [
   "breaker",
 ];
 
-/** What is to be said of a run that a guard ended. @param seconds of the recording when it did */
+/**
+ * What is to be said of a run that a guard ended. @param seconds of the recording when it did
+ * Definition: what was seen while it played explains more than the recording alone.
+ */
 export const stoppedBy = <Stop extends { reason: RunStop["reason"]; evidence: string }>(
   found: Stop,
   { guard, text, seconds }: Trip & { seconds: number },

@@ -143,6 +143,7 @@ const RULES: readonly Rule[] = [
 /**
  * The cautions that fit this amplifier and its loads, gravest first. They defer to local codes and licensed practice,
  * and never tell anyone to open mains equipment.
+ * Each caution names its reason; limits of touchable voltage follow IEC 61010-1 (from memory).
  */
 export const cautionsFor = (facts: SafetyFacts): Caution[] =>
   RULES.filter(({ applies }) => applies(facts)).map(({ code, title, reason, isRisky }) => ({
@@ -155,7 +156,10 @@ export const cautionsFor = (facts: SafetyFacts): Caution[] =>
 /** What was confirmed, as it read then. */
 export type Confirmed = { code: string; title: string };
 
-/** More watts or volts than were confirmed are to be confirmed anew. */
+/**
+ * More watts or volts than were confirmed are to be confirmed anew.
+ * Chosen here, because more volts are another danger.
+ */
 export const isConfirmed = (caution: Caution, confirmed: readonly Confirmed[]): boolean =>
   confirmed.some(({ code, title }) => code === caution.code && title === caution.title);
 

@@ -19,7 +19,10 @@ export const BURST_KINDS = {
   "40-hz-200-ms": { frequencyHz: 40, highCycles: 8, lowCycles: 32, repeats: 3, lowDb: -20 },
 } as const satisfies Record<string, Omit<Bursts, "voltsPeak">>;
 
-/** The bursts, with a low lead of a tenth of a period before the first. */
+/**
+ * The bursts, with a low lead of a tenth of a period before the first.
+ * @see IEC 60268-3 and EIA RS-490 for tone bursts; from memory
+ */
 export const bursts = (
   { frequencyHz, voltsPeak, highCycles, lowCycles, repeats, lowDb }: Bursts,
   sampleRateHz: number,

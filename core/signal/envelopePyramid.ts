@@ -11,6 +11,7 @@ export type EnvelopeColumns = { low: Float32Array; high: Float32Array };
 
 const GROUP = 64;
 
+/** Definition: lowest and highest of ever larger groups. */
 export const envelopePyramid = (volts: Float64Array): EnvelopePyramid => {
   const samples = Float32Array.from(volts);
   const levels: { groupSize: number; low: Float32Array; high: Float32Array }[] = [];
@@ -52,6 +53,7 @@ const extremes = (
  * A stretch of samples as columns of a picture: nothing that stands out is lost, however many samples fall into a column. Where a column
  * spans many groups their edges may reach up to one group of samples beyond the column.
  * @param count samples of the stretch, at least as many as columns or each sample is its own column
+ * Definition: lowest and highest of each column.
  */
 export const envelopeColumns = (
   { samples, levels }: EnvelopePyramid,

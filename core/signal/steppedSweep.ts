@@ -14,7 +14,10 @@ export type SteppedSweep = {
 const CROWDING = 2.2;
 const FADE_SECONDS = 0.002;
 
-/** Peak volts of each level, rising; the steps in dB grow smaller towards the last. */
+/**
+ * Peak volts of each level, rising; the steps in dB grow smaller towards the last.
+ * Chosen here, because near the limit small steps tell most.
+ */
 export const sweepLevels = ({
   firstVoltsPeak,
   lastVoltsPeak,
@@ -35,6 +38,7 @@ export const sweepLevels = ({
  * clicks; it fades in from nothing, and out again in 2 ms after the last.
  * @param sampleRateHz more than twice the frequency
  * @returns volts
+ * Definition: equal holds, joined by short glides.
  */
 export const steppedSweep = (sweep: SteppedSweep, sampleRateHz: number): Float64Array => {
   requireRange("frequencyHz", sweep.frequencyHz, 0.1, sampleRateHz / 2);

@@ -50,7 +50,10 @@ const STEP_SECONDS = 0.1;
 const STEP_CYCLES = 6;
 export const MULTITONE_PERIOD_SECONDS = 1;
 
-/** The steps of a stepped-frequency stimulus. */
+/**
+ * The steps of a stepped-frequency stimulus.
+ * @see frequencySteps
+ */
 export const stepsOfStimulus = ({
   lowHz,
   highHz,
@@ -61,7 +64,10 @@ export const stepsOfStimulus = ({
   pointsPerDecade: number;
 }): FrequencyStep[] => stepsOfFrequencies(logFrequencies(lowHz, highHz, pointsPerDecade));
 
-/** The same for a list of frequencies, each held for so many seconds and cycles at least. */
+/**
+ * The same for a list of frequencies, each held for so many seconds and cycles at least.
+ * @see frequencySteps
+ */
 export const stepsOfFrequencies = (
   frequencies: readonly number[],
   hold = { seconds: STEP_SECONDS, cycles: STEP_CYCLES },
@@ -70,6 +76,7 @@ export const stepsOfFrequencies = (
 /**
  * The volts of a stimulus at a sample rate.
  * @throws {RangeError} on levels, times or frequencies out of range
+ * Each stimulus names its source where it is made.
  */
 export const stimulusVolts = (stimulus: Stimulus, sampleRateHz: number): Float64Array => {
   const frame = (seconds: number) => ({ seconds, sampleRateHz, fadeSeconds: FADE_SECONDS });

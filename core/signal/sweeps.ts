@@ -4,7 +4,10 @@ import { fadeInto } from "./fade";
 /** A sine whose frequency rises exponentially: the same time for every octave. */
 export type LogSweep = { lowHz: number; highHz: number; seconds: number };
 
-/** Seconds in which the frequency grows by a factor of e. Harmonic k runs ln k times this ahead. */
+/**
+ * Seconds in which the frequency grows by a factor of e. Harmonic k runs ln k times this ahead.
+ * @see A. Farina, Simultaneous Measurement of Impulse Response and Distortion with a Swept-Sine Technique, AES 108th Convention, 2000
+ */
 export const sweepTimeConstant = ({ lowHz, highHz, seconds }: LogSweep): number =>
   seconds / Math.log(highHz / requirePositive("lowHz", lowHz));
 
@@ -30,7 +33,10 @@ export const logSweep = (
 /** A stretch of one frequency, as it was played or found. */
 export type FrequencyStep = { frequencyHz: number; startSeconds: number; seconds: number };
 
-/** Frequencies evenly spaced in logarithm, so many to a decade, from low to high (both included). */
+/**
+ * Frequencies evenly spaced in logarithm, so many to a decade, from low to high (both included).
+ * Definition: equal ratios.
+ */
 export const logFrequencies = (
   lowHz: number,
   highHz: number,
@@ -46,7 +52,10 @@ export const logFrequencies = (
   return Array.from({ length: count + 1 }, (_, k) => lowHz * (highHz / lowHz) ** (k / count));
 };
 
-/** How long each frequency is held: long enough for settling and for whole cycles at the low end. */
+/**
+ * How long each frequency is held: long enough for settling and for whole cycles at the low end.
+ * Common practice: whole cycles, after settling.
+ */
 export const frequencySteps = (
   frequencies: readonly number[],
   leastSeconds: number,

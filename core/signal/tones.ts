@@ -11,6 +11,7 @@ export type Tone = { frequencyHz: number; voltsPeak: number; phaseRadians?: numb
 /**
  * The sum of sines. One tone is a plain sine, two the stimulus of an intermodulation test.
  * @throws {RangeError} on a tone at or above half the sample rate
+ * Definition: a sum of sines.
  */
 export const tones = (parts: readonly Tone[], frame: StimulusFrame): Float64Array => {
   const volts = new Float64Array(
@@ -53,6 +54,7 @@ export const MULTITONE_COUNT = 32;
 /**
  * Frequencies of a multitone: 32, spread evenly in logarithm from 20 Hz to 20 kHz, each moved to a whole number of
  * cycles in the period, so that products of distortion fall between them.
+ * @see AES17 and E. Czerwinski et al., Multitone Testing of Sound System Components, J. AES 49, 2001; from memory
  */
 export const multitoneFrequencies = (periodSeconds: number): number[] =>
   Array.from(

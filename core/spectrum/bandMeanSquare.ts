@@ -3,6 +3,7 @@ import type { Spectrum } from "./types";
 /**
  * Mean square (V^2) between two frequencies, both ends included: the sum of the bins whose centres lie there.
  * 0 when none does.
+ * @see Parseval’s theorem; G. Heinzel, A. Rüdiger, R. Schilling, Spectrum and Spectral Density Estimation by the DFT, 2002, for the noise bandwidth
  */
 export const bandMeanSquare = (
   { meanSquare, binHz }: Pick<Spectrum, "meanSquare" | "binHz">,

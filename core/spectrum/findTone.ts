@@ -6,6 +6,7 @@ import { mainLobeHalfWidthBins, windowTransform } from "./window";
  * window's own transform has the height ratio seen in the two tallest bins. With a Blackman-Harris window and a
  * clean tone good to a few 1e-8 of the bin spacing.
  * @returns hertz, or null when nothing stands out there (silence)
+ * @see Heinzel, Rüdiger, Schilling, 2002, for interpolation between bins (from memory)
  */
 export const findTone = (spectrum: Spectrum, lowHz: number, highHz: number): number | null => {
   const { meanSquare, binHz, window, length } = spectrum;

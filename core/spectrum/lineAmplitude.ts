@@ -6,6 +6,7 @@ import { mainLobeHalfWidthBins, windowTransform } from "./window";
  * main lobe by least squares. It takes in far less noise than summing the lobe. The line must lie a lobe's half
  * width clear of 0, of half the sample rate and of other lines.
  * @returns peak volts and the phase of cos(2 pi f t + phase) at the first sample transformed
+ * @see F. J. Harris, On the Use of Windows, Proc. IEEE 66, 1978
  */
 export const lineAmplitude = (
   spectrum: Spectrum,

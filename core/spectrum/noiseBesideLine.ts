@@ -8,6 +8,7 @@ const BINS_BESIDE = 12;
 /**
  * Mean square (V^2) that noise of the surroundings puts into the reading of a line by lineAmplitude: that of one noise
  * bandwidth of the window. Its square root over the line's volts is the line's standard uncertainty, roughly.
+ * @see F. J. Harris, Proc. IEEE 66, 1978, equivalent noise bandwidth
  */
 export const noiseBesideLine = (spectrum: Spectrum, frequencyHz: number): number => {
   const lobe = (mainLobeHalfWidthBins(spectrum.window) + 1) * spectrum.binHz;

@@ -36,6 +36,7 @@ const powers = new WeakMap<RealTransform, Float64Array>();
  * The same without a copy: its arrays are overwritten by the next spectrum of that length, so read what you need at
  * once. By default no straight line is removed, which costs a pass over the samples; under a Blackman-Harris window an
  * offset stays in the lowest bins anyway.
+ * @see powerSpectrum
  */
 export const passingSpectrum = (
   volts: Float64Array,

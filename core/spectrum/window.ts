@@ -17,7 +17,10 @@ export const WINDOW_TERMS = {
 
 export type WindowName = keyof typeof WINDOW_TERMS;
 
-/** Mean of the window: a tone's bin reads this times its true height. Hann: 0.5. */
+/**
+ * Mean of the window: a tone's bin reads this times its true height. Hann: 0.5.
+ * @see F. J. Harris, Proc. IEEE 66, 1978, coherent gain
+ */
 export const coherentGain = (name: WindowName): number => WINDOW_TERMS[name][0];
 
 /** Mean of the square of the window. */
@@ -27,11 +30,17 @@ export const meanSquareOfWindow = (name: WindowName): number =>
     0,
   );
 
-/** Equivalent noise bandwidth in bins: Hann 1.50, 4-term Blackman-Harris 2.00 (Harris, table 1). */
+/**
+ * Equivalent noise bandwidth in bins: Hann 1.50, 4-term Blackman-Harris 2.00 (Harris, table 1).
+ * @see F. J. Harris, Proc. IEEE 66, 1978, table 1
+ */
 export const noiseBandwidthBins = (name: WindowName): number =>
   meanSquareOfWindow(name) / coherentGain(name) ** 2;
 
-/** Half width of the main lobe in bins, to the first zero: the number of cosine terms. */
+/**
+ * Half width of the main lobe in bins, to the first zero: the number of cosine terms.
+ * @see F. J. Harris, Proc. IEEE 66, 1978
+ */
 export const mainLobeHalfWidthBins = (name: WindowName): number => WINDOW_TERMS[name].length;
 
 const sampled = new Map<string, Float64Array>();
@@ -40,6 +49,7 @@ const MOST_SAMPLED = 4;
 /**
  * The window sampled at N points, periodic (w[0] and w[N] would be equal), kept for the next caller. Do not write
  * into it.
+ * @see F. J. Harris, Proc. IEEE 66, 1978; coefficients where each window is named
  */
 export const windowSamples = (name: WindowName, length: number): Float64Array => {
   const key = `${name} ${length}`;

@@ -29,6 +29,7 @@ const LONGEST_SPECTRUM = 2 ** 17;
  * fit a common step length (nearly all sweeps hold every level equally long), that length divides the rest.
  * @param volts one channel; the tone's frequency must stay the same
  * @returns two steps or more in order of time, or a finding
+ * Chosen here, because a recording does not say when its level was changed.
  */
 export const findSteps = (volts: Float64Array, sampleRateHz: number): Outcome<FoundSteps> => {
   const frequencyHz = frequencyOf(volts, sampleRateHz);

@@ -16,6 +16,7 @@ const CYCLES_BEFORE = 6;
  * Trips of a protection in a recording of a steady or rising tone: when the output collapsed, and how long until it came
  * back by itself.
  * @param frequencyHz of the tone
+ * Chosen here, because protections differ: a collapse to a small share, and what comes back.
  */
 export const findInterruptions = (
   volts: Float64Array,

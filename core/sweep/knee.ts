@@ -12,6 +12,7 @@ const FLOOR_SHARE = 1 / 3;
  * little; a factor of three (10 dB) lies well above the scatter of readings and well below clipping, where distortion
  * rises a hundredfold within a few percent of power.
  * @param steps in order of rising drive
+ * Common practice: the knee is where distortion leaves its floor; three times is chosen here, because noise alone does not reach it.
  */
 export const powerAtKnee = (
   steps: readonly StepReading[],

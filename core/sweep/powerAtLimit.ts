@@ -3,7 +3,10 @@ import type { PowerAtLimit, StepReading } from "./types";
 
 export type DistortionMeasure = "thd" | "thd-plus-noise";
 
-/** The ratio of a step by either measure: THD over the fundamental, or THD+N over the total. */
+/**
+ * The ratio of a step by either measure: THD over the fundamental, or THD+N over the total.
+ * @see IEC 60268-3, total harmonic distortion; from memory
+ */
 export const distortionRatio = (step: StepReading, measure: DistortionMeasure): number =>
   measure === "thd" ? step.thdRatio : step.thdPlusNoiseRatio;
 
@@ -38,6 +41,7 @@ export const powerAtDistortion = (
  * Output power at which the tops begin to flatten: half way between the last step without and the first step with
  * flat tops, nearest the top of the sweep. The criterion is FLATTENING_CRITERION_RATIO.
  * @param steps in order of rising drive
+ * Common practice: the last level with clean tops.
  */
 export const powerAtClipOnset = (steps: readonly StepReading[]): PowerAtLimit => {
   for (let k = steps.length - 1; k > 0; k--)

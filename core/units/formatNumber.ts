@@ -21,7 +21,10 @@ export const formatShort = (value: number, digits = 3): string =>
 export const formatFixed = (value: number, decimals: number): string =>
   Number.isFinite(value) ? withMinusSign(value.toFixed(decimals)) : "–";
 
-/** How far a number may be shown: decimals that keep two significant digits of the uncertainty. */
+/**
+ * How far a number may be shown: decimals that keep two significant digits of the uncertainty.
+ * @see JCGM 100, 7.2.6: at most two significant digits of an uncertainty
+ */
 export const decimalsForUncertainty = (uncertainty: number): number => {
   if (!(uncertainty > 0) || !Number.isFinite(uncertainty)) return 3;
   const exponent = Math.floor(Math.log10(uncertainty));
@@ -46,7 +49,10 @@ export const formatWithUncertainty = (
 export const formatPercent = (ratio: number, digits = 3): string =>
   `${formatSignificant(ratio * 100, digits)} %`;
 
-/** A frequency in engineering style: 1000 is "1 kHz", 62.5 is "62.5 Hz". */
+/**
+ * A frequency in engineering style: 1000 is "1 kHz", 62.5 is "62.5 Hz".
+ * @see SI Brochure, prefixes
+ */
 export const formatHertz = (hertz: number): string =>
   hertz >= 1000
     ? `${Number((hertz / 1000).toPrecision(5))} kHz`
@@ -63,7 +69,10 @@ const PREFIXES: Record<number, string> = {
   9: "G",
 };
 
-/** A number with an engineering prefix, as parseNumber reads it back: 0.0136 is "13.6 m", 4700 is "4.7 k". */
+/**
+ * A number with an engineering prefix, as parseNumber reads it back: 0.0136 is "13.6 m", 4700 is "4.7 k".
+ * @see SI Brochure, prefixes
+ */
 export const formatEngineering = (value: number, digits = 4): string => {
   const exponent =
     value === 0
@@ -80,7 +89,10 @@ export const formatEngineering = (value: number, digits = 4): string => {
     : `${withMinusSign(String(scaled))} ${PREFIXES[exponent]}`;
 };
 
-/** A number with its unit and an engineering prefix: "8.99 V", "13.6 mV". */
+/**
+ * A number with its unit and an engineering prefix: "8.99 V", "13.6 mV".
+ * @see SI Brochure, prefixes
+ */
 export const formatWithUnit = (value: number, unit: string, digits = 3): string => {
   const [number, prefix = ""] = formatEngineering(value, digits).split(" ");
   return `${number} ${prefix}${unit}`;

@@ -16,6 +16,7 @@ const PREFIX: Record<string, number> = {
  * Reads a number as people at a bench write it: "4.7", "4,7", "4k7", "8R2", "1e-3", "2.2 k", "0.01 %" (0.01
  * percent is 0.0001) and "-80 dB" (an amplitude ratio, 0.0001). A unit may follow ("8.2 ohm", "50 W").
  * @returns the value in the unit's base, or null when the text is not one number
+ * @see IEC 60062 for 4k7 and 8R2; from memory
  */
 export const parseNumber = (text: string): number | null => {
   const trimmed = text.trim().replace(/\u2212/g, "-");

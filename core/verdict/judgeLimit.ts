@@ -15,6 +15,7 @@ const GAIN_TOLERANCE_DB = 0.5;
 /**
  * What a claim of one figure demands: watts, ratios or decibels as it is printed; null for kinds without one figure
  * (a response is judged by judgeResponse, a supply is a condition).
+ * Definition: as printed.
  */
 export const limitOf = (stated: StatedClaim): ClaimLimit | null => {
   switch (stated.kind) {
@@ -55,6 +56,7 @@ export const judgeLimit = (
  * Judges a response against the decibels it may rise and fall in a band; a side the claim does not name is free. A side of
  * 0 dB allows no rise (or fall) that can be measured: the reference itself stands at 0 dB and cannot stand clear of it.
  * @param expandedUncertaintyDb of one point relative to the reference
+ * @see JCGM 106, 8.3, at each end
  */
 export const judgeResponse = (
   deviation: Deviation,

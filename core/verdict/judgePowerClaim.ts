@@ -23,6 +23,7 @@ type EvidenceConditions = {
 /**
  * The sweep that decides a power claim, of those at hand, newest first: near its load, with as many channels driven, or with fewer
  * where there is no other. Null where none was made near its load.
+ * Chosen here, because the newest fitting sweep is what the reviewer means.
  */
 export const evidenceAt = <Evidence extends EvidenceConditions>(
   claim: Pick<PowerClaim, "loadOhms" | "channelsDriven">,

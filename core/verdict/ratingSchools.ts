@@ -22,6 +22,7 @@ export type OtherEvidence = Partial<
  * The same amplifier rated by every main school, side by side; the weakest channel counts.
  * @param channels the levels of each channel, in order of rising drive
  * @param ownLimit the claim's own limit, when there is a claim
+ * Each school names its source in its own note.
  */
 export const ratingSchools = (
   channels: readonly (readonly StepReading[])[],

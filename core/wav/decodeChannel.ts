@@ -8,6 +8,7 @@ import { BYTES_PER_SAMPLE, type WavLayout } from "./types";
  * @param channelIndex from 0 to channelCount - 1
  * @param fullScaleVolts volts at the load that a full-scale sample stands for, above zero
  * @throws {RangeError} on a channel that is not there or a full scale that is not above zero
+ * @see Multimedia Programming Interface and Data Specifications 1.0, 1991 (WAVE); from memory
  */
 export const decodeChannel = (
   bytes: Uint8Array,

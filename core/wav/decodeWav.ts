@@ -13,6 +13,7 @@ export const LEAST_SAMPLES = 16;
  * @param bytes the whole file
  * @param fullScaleVolts volts at the load that a full-scale sample stands for, above zero
  * @param onChannel is told how far it is before each channel, 0 to 1
+ * @see Multimedia Programming Interface and Data Specifications 1.0, 1991 (WAVE); EBU Tech 3306 (RF64); from memory
  */
 export const decodeWav = (
   bytes: Uint8Array,

@@ -6,6 +6,7 @@ import type { SampleEncoding } from "./types";
  * rounded and stop at full scale, as a converter does; floats may pass it.
  * Up to 4 GiB; 1 to 16 channels.
  * @throws {RangeError} on channels of different lengths, none at all, or values out of range
+ * @see Multimedia Programming Interface and Data Specifications 1.0, 1991 (WAVE); from memory
  */
 export const encodeWav = (
   channels: readonly Float64Array[],

@@ -5,6 +5,7 @@ const AT_FULL_SCALE_RATIO = 1 - 2 ** -15;
 /**
  * How many samples stand at the converter's limit, counted in runs of at least three: then the converter was
  * overdriven, and any reading from the recording is invalid. 0 when the recording is sound.
+ * Chosen here, because two neighbouring samples at the limit may be a sine’s tip.
  */
 export const overloadedSampleCount = (volts: Float64Array, fullScaleVolts: number): number => {
   const limit = AT_FULL_SCALE_RATIO * fullScaleVolts;

@@ -81,6 +81,7 @@ export const residualMethod: RunMethod = {
 /**
  * Output, what was taken away, and what is left, of one channel; at most some seconds of it, fades cut off.
  * @returns null when there is no tone
+ * @see linearResidual
  */
 export const residualOf = (
   {

@@ -95,7 +95,10 @@ export const responseMethod: RunMethod = {
     }),
 };
 
-/** The result of one channel from its points, however they came. */
+/**
+ * The result of one channel from its points, however they came.
+ * @see deviationInBand and cornerFrequencies
+ */
 export const responseChannel = (
   found: readonly { load: ShotLoad; points: Response }[],
   settings: Settings,
