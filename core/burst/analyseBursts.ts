@@ -1,5 +1,6 @@
 import { fitFlanks, FLATTENING_CRITERION_RATIO } from "../distortion";
 import { fitHarmonics, fitSine, fitSineAt } from "../fit";
+import { nthSmallest } from "../numeric";
 import { failure, success, type Outcome } from "../outcome";
 import { powerStdUncertaintyRatio, type ChannelConditions } from "../power";
 import { findTone, powerSpectrum } from "../spectrum";
@@ -127,12 +128,14 @@ const findSpans = (volts: Float64Array, samplesACycle: number): Span[] => {
   let sum = 0,
     highest = 0;
   for (let n = 0; n < volts.length; n++) {
-    sum += volts[n] ** 2 - (n >= window ? volts[n - window] ** 2 : 0);
-    level[n] = Math.max(0, sum) / window;
-    highest = Math.max(highest, level[n]);
+    const entering = volts[n],
+      leaving = n >= window ? volts[n - window] : 0;
+    sum += entering * entering - leaving * leaving;
+    const mean = sum > 0 ? sum / window : 0;
+    level[n] = mean;
+    if (mean > highest) highest = mean;
   }
-  const sorted = Float64Array.from(level).sort();
-  const low = sorted[Math.floor(0.4 * sorted.length)];
+  const low = nthSmallest(level, Math.floor(0.4 * level.length));
   if (!(highest > LEAST_STEP_RATIO ** 2 * low)) return [];
   // Half of the step in power: the window is half filled there, so the edge lies half a window earlier.
   const threshold = (highest + low) / 2;

@@ -1,5 +1,6 @@
 import { solveSymmetric } from "../numeric";
 import { requirePositive } from "../units";
+import { foldedAboutMiddle, RESET_EVERY, type Folded } from "./folded";
 
 /** voltsPeak * cos(2 pi f t + phaseRadians) + offsetVolts, t = 0 at the first sample. */
 export type SineFit = {
@@ -16,9 +17,6 @@ export type SineFit = {
 const MOST_ITERATIONS = 15;
 /** Relative change of frequency at which the fit has settled. */
 const SETTLED_RATIO = 1e-11;
-/** Rotating a phase step by step gathers rounding; it is set afresh this often. */
-const RESET_EVERY = 256;
-
 /**
  * Four-parameter least-squares sine fit: amplitude, phase, offset and frequency.
  * @param volts at least 8 samples that hold at least about one cycle
@@ -31,12 +29,13 @@ export const fitSine = (volts: Float64Array, sampleRateHz: number, startHz: numb
   let frequencyHz = requirePositive("startHz", startHz);
   if (volts.length < 8)
     throw new RangeError(`volts has ${volts.length} samples; a sine fit takes at least 8`);
-  let parameters = linearStep(volts, sampleRateHz, frequencyHz, null);
+  const folded = foldedAboutMiddle(volts);
+  let parameters = linearStep(folded, sampleRateHz, frequencyHz, null);
   let settled = false,
     iterationCount = 0;
   while (parameters && iterationCount < MOST_ITERATIONS && !settled) {
     iterationCount++;
-    const step = linearStep(volts, sampleRateHz, frequencyHz, parameters);
+    const step = linearStep(folded, sampleRateHz, frequencyHz, parameters);
     if (!step) break;
     const changeHz = (step[3] * sampleRateHz) / (2 * Math.PI);
     frequencyHz += changeHz;
@@ -44,7 +43,7 @@ export const fitSine = (volts: Float64Array, sampleRateHz: number, startHz: numb
     settled = Math.abs(changeHz) < SETTLED_RATIO * frequencyHz;
   }
   const last =
-    parameters && frequencyHz > 0 ? linearStep(volts, sampleRateHz, frequencyHz, null) : null;
+    parameters && frequencyHz > 0 ? linearStep(folded, sampleRateHz, frequencyHz, null) : null;
   return described(volts, sampleRateHz, frequencyHz, { parameters: last, settled, iterationCount });
 };
 
@@ -59,7 +58,7 @@ export const fitSineAt = (
 ): SineFit => {
   requirePositive("sampleRateHz", sampleRateHz);
   requirePositive("frequencyHz", frequencyHz);
-  const parameters = linearStep(volts, sampleRateHz, frequencyHz, null);
+  const parameters = linearStep(foldedAboutMiddle(volts), sampleRateHz, frequencyHz, null);
   return described(volts, sampleRateHz, frequencyHz, {
     parameters,
     settled: parameters !== null,
@@ -70,45 +69,95 @@ export const fitSineAt = (
 /**
  * One linear solution for in-phase, quadrature and offset and, when values of these are given, for the change of
  * frequency too (radians a sample). Time runs from the middle of the record, where frequency and phase are least
- * correlated.
+ * correlated, and where what is even and what is odd have no sum with each other.
  */
 const linearStep = (
-  volts: Float64Array,
+  folded: Folded,
   sampleRateHz: number,
   frequencyHz: number,
   around: Float64Array | null,
 ): Float64Array | null => {
-  const size = around ? 4 : 3;
+  const sums = sumsAt(folded, (2 * Math.PI * frequencyHz) / sampleRateHz);
+  const { count } = folded;
   const [inPhase, quadrature] = around ?? [0, 0];
-  const omega = (2 * Math.PI * frequencyHz) / sampleRateHz;
+  // Columns: cosine, sine, 1, and time times the slope of the sine about which it is linear.
+  const slope = [
+    -inPhase * sums.timeSineCosine,
+    quadrature * sums.timeSineCosine,
+    -inPhase * sums.timeSine,
+    quadrature ** 2 * sums.timesCosines + inPhase ** 2 * sums.timesSines,
+  ];
+  const rows = [[sums.cosines], [0, sums.sines], [sums.cosine, 0, count], slope];
+  const b = [
+    sums.samplesCosine,
+    sums.samplesSine,
+    sums.samples,
+    quadrature * sums.samplesTimeCosine - inPhase * sums.samplesTimeSine,
+  ];
+  const size = around ? 4 : 3;
+  const a = new Float64Array(size * size);
+  for (let i = 0; i < size; i++) a.set(rows[i], i * size);
+  return solveSymmetric(a, Float64Array.from(b.slice(0, size)));
+};
+
+/** Sums over the record of what its name says, time in samples from the middle; those that are nothing by symmetry are left out. */
+const sumsAt = ({ even, odd, count, first }: Folded, omega: number) => {
   const turnCosine = Math.cos(omega),
     turnSine = Math.sin(omega);
-  const centre = (volts.length - 1) / 2;
-  const a = new Float64Array(size * size);
-  const b = new Float64Array(size);
-  const row = new Float64Array(size);
-  let cosine = 0,
-    sine = 0;
-  row[2] = 1;
-  for (let n = 0; n < volts.length; n++) {
-    if (n % RESET_EVERY === 0) {
-      cosine = Math.cos(omega * (n - centre));
-      sine = Math.sin(omega * (n - centre));
-    } else {
+  let cosines = 0,
+    cosineSum = 0,
+    timeSineCosine = 0,
+    timeSine = 0,
+    timesCosines = 0,
+    timesSines = 0,
+    samples = 0,
+    samplesCosine = 0,
+    samplesSine = 0,
+    samplesTimeCosine = 0,
+    samplesTimeSine = 0;
+  for (let start = 0; start < even.length; start += RESET_EVERY) {
+    let cosine = Math.cos(omega * (first + start)),
+      sine = Math.sin(omega * (first + start));
+    const end = Math.min(even.length, start + RESET_EVERY);
+    for (let n = start; n < end; n++) {
+      const time = first + n;
+      const evenCosine = even[n] * cosine,
+        oddSine = odd[n] * sine,
+        timedSine = time * sine,
+        timedCosine = time * cosine;
+      samples += even[n];
+      samplesCosine += evenCosine;
+      samplesSine += oddSine;
+      samplesTimeCosine += odd[n] * timedCosine;
+      samplesTimeSine += even[n] * timedSine;
+      cosines += cosine * cosine;
+      cosineSum += cosine;
+      timeSine += timedSine;
+      timeSineCosine += timedSine * cosine;
+      timesCosines += timedCosine * timedCosine;
+      timesSines += timedSine * timedSine;
       const turned = cosine * turnCosine - sine * turnSine;
       sine = sine * turnCosine + cosine * turnSine;
       cosine = turned;
     }
-    row[0] = cosine;
-    row[1] = sine;
-    if (around) row[3] = (n - centre) * (quadrature * cosine - inPhase * sine);
-    for (let i = 0; i < size; i++) {
-      const entry = row[i];
-      for (let j = 0, at = i * size; j <= i; j++, at++) a[at] += entry * row[j];
-      b[i] += entry * volts[n];
-    }
   }
-  return solveSymmetric(a, b);
+  // A sample in the middle stands alone; all others come twice.
+  const alone = first === 0 ? 1 : 0;
+  const allCosines = 2 * cosines - alone;
+  return {
+    cosines: allCosines,
+    sines: count - allCosines,
+    cosine: 2 * cosineSum - alone,
+    timeSine: 2 * timeSine,
+    timeSineCosine: 2 * timeSineCosine,
+    timesCosines: 2 * timesCosines,
+    timesSines: 2 * timesSines,
+    samples,
+    samplesCosine,
+    samplesSine,
+    samplesTimeCosine,
+    samplesTimeSine,
+  };
 };
 
 const described = (

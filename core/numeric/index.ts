@@ -1,3 +1,4 @@
 // core/numeric: what every method needs of numbers.
+export { nthSmallest } from "./nthSmallest";
 export { solveSymmetric } from "./solveSymmetric";
 export { meanOf, medianOf, peakOf, rootMeanSquare, sumOfSquares } from "./statistics";
