@@ -7,7 +7,7 @@ const MOST_KILOBYTES = 350;
 
 const PAGES: readonly (readonly [string, string])[] = [
   ["brief", "What is claimed"],
-  ["forecast", "Stopped by"],
+  ["forecast", "By load"],
   ["load", "Dummy loads"],
   ["rig", "Wiring and safety"],
   ["plan", "pauses included"],

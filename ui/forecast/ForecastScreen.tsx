@@ -1,7 +1,7 @@
 "use client";
-import { Grid, Heading, HStack } from "@chakra-ui/react";
+import { Box, Grid, Heading, HStack } from "@chakra-ui/react";
 import { ArrowRight } from "lucide-react";
-import { PageLink } from "../parts/PageLink";
+import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import { forecast, type ForecastCase } from "@/core/forecast";
 import {
@@ -16,10 +16,12 @@ import { ActionButton } from "../parts/ActionButton";
 import { ChoiceField, held } from "../parts/fields";
 import { EmptyState } from "../parts/EmptyState";
 import { KeptMark } from "../parts/KeptMark";
+import { PageLink } from "../parts/PageLink";
 import { Panel } from "../parts/Panel";
 import { saveDocument } from "../parts/saves";
 import { unrevised } from "../parts/unrevised";
 import { useAutosave } from "../parts/useAutosave";
+import { useNearView } from "../parts/useNearView";
 import { AssumptionFields } from "./AssumptionFields";
 import { BiggerSupply } from "./BiggerSupply";
 import { ByLoad } from "./ByLoad";
@@ -35,7 +37,12 @@ import {
   type Looked,
 } from "@/records/facts";
 import { OutlookPanel } from "./OutlookPanel";
-import { PredictedPanel } from "./PredictedPanel";
+import type { PredictedPanelProps } from "./PredictedPanel";
+
+/** The simulated bench is heavy, and this panel lies at the end of the page. */
+const PredictedPanel = dynamic(() =>
+  import("./PredictedPanel").then((part) => part.PredictedPanel),
+);
 
 export type ForecastScreenProps = {
   amplifier: Amplifier;
@@ -126,7 +133,7 @@ function ClaimsForecast({
             onLook={setLooked}
           />
         </Panel>
-        <PredictedPanel
+        <PredictedLater
           modelName={settings.modelName ?? null}
           claim={claim}
           loads={loads}
@@ -174,5 +181,15 @@ function ClaimsForecast({
         {outcome.limiter && <BiggerSupply facts={facts} assumptions={assumptions} where={where} />}
       </Grid>
     </Grid>
+  );
+}
+
+/** The prediction by a model, once the reader comes near it. */
+function PredictedLater(props: PredictedPanelProps) {
+  const [ref, isNear] = useNearView<HTMLDivElement>();
+  return (
+    <Box ref={ref} minH="120px">
+      {isNear && <PredictedPanel {...props} />}
+    </Box>
   );
 }
