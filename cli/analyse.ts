@@ -5,7 +5,7 @@ import { decodeWav, overloadedSampleCount } from "@/core/wav";
 import { RUN_KIND_NAMES } from "@/core/run";
 import { bandOption, parseCommandLine, positiveOption, UsageError } from "./arguments";
 import { analyseCommon, COMMON_OPTIONS, isMeasuredKind, oldName } from "./commonForm";
-import { ANALYSES, valueOf, type RunInput } from "./runKinds";
+import { ANALYSES, eachChannel, toneCautions, valueOf, type RunInput } from "./runKinds";
 import { toneFields } from "./toneFields";
 
 const OPTIONS = [
@@ -59,18 +59,22 @@ export const analyse = async (words: readonly string[]): Promise<object> => {
     const cautions = channels.flatMap((volts) => cautionsOf(volts, fullScaleVolts));
     return { ...used, as: kind, ...(await analyseCommon(kind, read)), cautions };
   }
+  const input = { channels, sampleRateHz, loadOhms, band, line };
   if (kind === undefined)
     return {
       ...used,
-      channels: channels.map((volts) => ({
-        ...steadyTone(volts, { channels, sampleRateHz, loadOhms, band, line }),
-        cautions: cautionsOf(volts, fullScaleVolts),
+      ...eachChannel(input, (volts) => ({
+        ...steadyTone(volts, input),
+        cautions: [
+          ...cautionsOf(volts, fullScaleVolts),
+          ...toneCautions(volts, input).map(({ text }) => text),
+        ],
       })),
     };
   return {
     ...used,
     as: kind,
-    ...ANALYSES[kind]({ channels, sampleRateHz, loadOhms, band, line }),
+    ...ANALYSES[kind](input),
     cautions: channels.flatMap((volts) => cautionsOf(volts, fullScaleVolts)),
   };
 };

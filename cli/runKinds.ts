@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import Papa from "papaparse";
 import { analyseBursts } from "@/core/burst";
+import { checkSteadyTone } from "@/core/check";
 import { crosstalk, loudestChannel } from "@/core/crosstalk";
 import {
   analyseTone,
@@ -52,12 +53,35 @@ export const valueOf = <T>(outcome: Outcome<T>): T => {
   return outcome.value;
 };
 
-const eachChannel = ({ channels }: RunInput, read: (volts: Float64Array) => object): object => ({
-  channels: channels.map(read),
-});
+/** Reads every channel; one that cannot be read says why, and the others are read all the same. @throws {UsageError} where none can be */
+export const eachChannel = (
+  { channels }: RunInput,
+  read: (volts: Float64Array) => object,
+): { channels: object[] } => {
+  let firstError: UsageError | null = null,
+    readCount = 0;
+  const found = channels.map((volts) => {
+    try {
+      const reading = read(volts);
+      readCount++;
+      return reading;
+    } catch (error) {
+      if (!(error instanceof UsageError)) throw error;
+      firstError ??= error;
+      return { refused: error.message, cautions: [error.message] };
+    }
+  });
+  if (firstError && readCount === 0) throw firstError;
+  return { channels: found };
+};
+
+/** What makes a reading of a steady tone doubtful. @throws {UsageError} where there is none */
+export const toneCautions = (volts: Float64Array, { sampleRateHz, band }: RunInput) =>
+  valueOf(checkSteadyTone(volts, sampleRateHz, { band }));
 
 const spectrum = (input: RunInput): object =>
   eachChannel(input, (volts) => {
+    const cautions = toneCautions(volts, input);
     const reading = valueOf(analyseTone(volts, input.sampleRateHz, { band: input.band }));
     const { lead, evenRatio, oddRatio } = harmonicLead(reading.harmonics);
     return {
@@ -67,11 +91,13 @@ const spectrum = (input: RunInput): object =>
       evenRatio,
       oddRatio,
       effectiveBits: effectiveBits(1 / reading.thdPlusNoiseRatio),
+      cautions,
     };
   });
 
 const clip = (input: RunInput): object =>
   eachChannel(input, (volts) => {
+    const cautions = toneCautions(volts, input);
     const { fundamentalHz, voltsRms } = valueOf(
       analyseTone(volts, input.sampleRateHz, { band: input.band }),
     );
@@ -80,6 +106,7 @@ const clip = (input: RunInput): object =>
       voltsRms,
       powerWatts: powerWatts(voltsRms, input.loadOhms),
       flattening: readFlattening(volts, input.sampleRateHz, fundamentalHz),
+      cautions,
     };
   });
 
@@ -150,7 +177,7 @@ const noise = (input: RunInput): object => {
 const talk = (input: RunInput): object => {
   if (input.channels.length < 2)
     throw new UsageError("crosstalk takes a recording of at least two channels");
-  const driven = loudestChannel(input.channels);
+  const driven = loudestChannel(input.channels, input.sampleRateHz);
   const idle = input.channels.map((_, index) => index).filter((index) => index !== driven);
   return {
     drivenChannel: driven,

@@ -1,7 +1,7 @@
 // The five stages before power, through the real interface: Brief, Forecast, Load, Rig, Plan; kept while it is typed, and undone.
 import { writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { By, Key } from "selenium-webdriver";
+import { By, Key, until } from "selenium-webdriver";
 import { encodeWav } from "@/core/wav";
 import { application } from "./application";
 import { fill, pageText, PATIENCE_MS, press, shows } from "./browser";
@@ -109,7 +109,12 @@ test("Forecast: the ceiling that bites first, and what changes when the supply's
 });
 
 test("Forecast: a model that stands for it plays its curve against the claim", async () => {
-  const choice = await driver().findElement(By.xpath("//select[option[.='Pinwheel Dot 45']]"));
+  // It lies at the end of the page, and is loaded when the reader comes near it.
+  await driver().executeScript("window.scrollTo(0, document.body.scrollHeight)");
+  const choice = await driver().wait(
+    until.elementLocated(By.xpath("//select[option[.='Pinwheel Dot 45']]")),
+    PATIENCE_MS,
+  );
   await choice.findElement(By.xpath("./option[.='Pinwheel Dot 45']")).click();
   await shows(driver(), "Stopped by the supply: out of power or current", PATIENCE_MS);
   await kept();

@@ -12,9 +12,19 @@ export const runAsCsv = (run: Run): string =>
 
 const readingsAsCsv = ({ conditions, result }: Run): string =>
   unparse(
-    result.channels.flatMap(({ figures, curves, bursts }, k) => {
+    result.channels.flatMap(({ figures, curves, bursts, cautions = [] }, k) => {
       const channel = channelLetter(conditions.channels[k].channelIndex);
       return [
+        ...cautions.map(({ text }) => ({
+          channel,
+          item: text,
+          x_quantity: "",
+          x: "",
+          quantity: "caution",
+          value: "",
+          std_uncertainty: "",
+          bound: "",
+        })),
         ...figures.map(({ label, quantity, value, stdUncertainty, bound }) => ({
           channel,
           item: label,

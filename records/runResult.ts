@@ -83,6 +83,12 @@ const levelSchema = object({
   heldRatio: ratio(),
 });
 
+const cautionSchema = object({
+  code: name(),
+  text: string().max(1000).required(),
+  touches: values<string>((value) => typeof value === "string" && value.length <= 120, 40),
+});
+
 /** Levels of one sweep. */
 const MOST_LEVELS = 1000;
 
@@ -97,6 +103,7 @@ const channelSchema = object({
     picture: curveSchema.nullable().defined().default(null),
   }),
   summary: string().max(2000).required(),
+  cautions: listOf(cautionSchema, 40).notRequired().default(undefined),
 });
 
 export const runResultSchema = object({

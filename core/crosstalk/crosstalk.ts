@@ -1,8 +1,8 @@
-import { sumOfSquares } from "../numeric";
+import { rootMeanSquare } from "../numeric";
 import { fitSine, fitSineAt } from "../fit";
 import { failure, success, type Outcome } from "../outcome";
 import { steppedResponse, type ResponsePoint } from "../response";
-import { findTone, powerSpectrum } from "../spectrum";
+import { bandMeanSquare, findTone, powerSpectrum } from "../spectrum";
 import { amplitudeRatioToDb, formatHertz, formatSignificant } from "../units";
 
 export type CrosstalkReading = {
@@ -55,18 +55,41 @@ export const crosstalk = (
   });
 };
 
+/** Lines of the mains up to this one may be stronger on an idle channel than a tone is on the driven one. */
+const MOST_MAINS_HZ = 400;
+const LOOKED_AT_SAMPLES = 2 ** 20;
+/** With less than this part of the volts above the mains lines, the tone itself lies among those. */
+const LEAST_RATIO_ABOVE = 0.02;
+
 /**
- * The channel with the most signal: the one that is driven.
- * Chosen here, because a file does not say which channel was driven.
+ * How strong each channel is, for telling the driven one: RMS volts above the lines of the mains; where the tone lies among
+ * those, of everything.
+ * @param sampleRateHz of all channels
+ * Chosen here, because a file does not say which channel was driven, and hum may be stronger than what crosses over.
  */
-export const loudestChannel = (channels: readonly Float64Array[]): number => {
-  let best = 0,
-    most = -1;
-  channels.forEach((volts, index) => {
-    const squares = sumOfSquares(volts);
-    if (squares > most) [best, most] = [index, squares];
+export const drivenStrengths = (
+  channels: readonly Float64Array[],
+  sampleRateHz: number,
+): number[] => {
+  const above = channels.map((volts) => {
+    const part = volts.subarray(0, LOOKED_AT_SAMPLES);
+    return part.length < 64
+      ? 0
+      : Math.sqrt(
+          bandMeanSquare(powerSpectrum(part, sampleRateHz, "hann"), MOST_MAINS_HZ, sampleRateHz),
+        );
   });
-  return best;
+  const whole = channels.map(rootMeanSquare);
+  return Math.max(...above) > LEAST_RATIO_ABOVE * Math.max(...whole) ? above : whole;
+};
+
+/**
+ * The channel that is driven.
+ * @see drivenStrengths
+ */
+export const loudestChannel = (channels: readonly Float64Array[], sampleRateHz: number): number => {
+  const strengths = drivenStrengths(channels, sampleRateHz);
+  return strengths.indexOf(Math.max(...strengths));
 };
 
 /**

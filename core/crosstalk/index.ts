@@ -2,6 +2,7 @@
 export {
   crosstalk,
   crosstalkAgainstFrequency,
+  drivenStrengths,
   loudestChannel,
   type CrosstalkReading,
 } from "./crosstalk";

@@ -61,7 +61,7 @@ test("invariance: an error of gain that both readings share leaves the impedance
   () => {
     const { channels, sampleRateHz } = captureVolts("x_crosstalk");
     const { crosstalk_db, phase_deg, left_v_rms } = truthOf("x_crosstalk").closed_form;
-    expect(loudestChannel(channels)).toBe(0);
+    expect(loudestChannel(channels, sampleRateHz)).toBe(0);
     const outcome = crosstalk(channels[0], channels[1], sampleRateHz);
     if (!outcome.ok) throw new Error(outcome.finding.advice);
     expect(Math.abs(amplitudeRatioToDb(outcome.value.ratio) - crosstalk_db)).toBeLessThan(0.05);

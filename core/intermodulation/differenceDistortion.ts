@@ -1,7 +1,8 @@
+import type { Caution } from "../caution";
 import { rootMeanSquare } from "../numeric";
 import { success, type Outcome } from "../outcome";
 import { lineAmplitude, noiseBesideLine } from "../spectrum";
-import { amplitudeRatioToDb, formatPercent, formatSignificant } from "../units";
+import { amplitudeRatioToDb, formatHertz, formatPercent, formatSignificant } from "../units";
 import { findTwoTones } from "./twoTones";
 import type { Product, TwoToneReading } from "./types";
 
@@ -14,6 +15,12 @@ export type DifferenceDistortion = TwoToneReading & {
   d3RatioStdUncertainty: number;
   summary: string;
 };
+
+const PAIR = { nearLowHz: 19_000, nearHighHz: 20_000, least: 1.002, most: 1.6 };
+/** Lines closer than this many bins to half the rate are not whole. */
+const LOBE_BINS = 8;
+/** From here to half the rate a recorder's filter may already take away. Common practice: 0.45 of the rate passes. */
+const PASSED_RATIO = 0.454;
 
 const PRODUCTS: readonly [string, number, number][] = [
   ["f2-f1", -1, 1],
@@ -28,23 +35,22 @@ const PRODUCTS: readonly [string, number, number][] = [
 ];
 
 /**
- * Difference-frequency distortion of two equal tones, 19 and 20 kHz unless said otherwise.
+ * Difference-frequency distortion of two equal tones: 19 and 20 kHz, or whichever two close ones are in the recording. A
+ * product of the third order that the rate cannot hold is taken to be as strong as its twin, with a caution.
  * @see IEC 60268-3:2018, 14.12.8 (difference-frequency distortion of second and third order), from memory
  */
 export const differenceDistortion = (
   volts: Float64Array,
   sampleRateHz: number,
-  nearLowHz = 19_000,
-  nearHighHz = 20_000,
 ): Outcome<DifferenceDistortion> => {
-  const found = findTwoTones(volts, sampleRateHz, nearLowHz, nearHighHz);
+  const found = findTwoTones(volts, sampleRateHz, PAIR);
   if (!found.ok) return found;
-  const { spectrum, lowHz, highHz, lowVoltsPeak, highVoltsPeak } = found.value;
+  const { spectrum, lowHz, highHz, lowVoltsPeak, highVoltsPeak, cautions } = found.value;
+  const highestHz = sampleRateHz / 2 - LOBE_BINS * spectrum.binHz;
+  const isHeld = (frequencyHz: number): boolean => frequencyHz > 0 && frequencyHz < highestHz;
   const peakAt = (m: number, n: number): number => {
     const frequencyHz = m * lowHz + n * highHz;
-    return frequencyHz > 0 && frequencyHz < 0.47 * sampleRateHz
-      ? lineAmplitude(spectrum, frequencyHz).voltsPeak
-      : 0;
+    return isHeld(frequencyHz) ? lineAmplitude(spectrum, frequencyHz).voltsPeak : 0;
   };
   /** Peak volts that noise leaves uncertain. */
   const noiseAt = (m: number, n: number): number =>
@@ -57,7 +63,9 @@ export const differenceDistortion = (
   })).filter(({ ratio }) => ratio > 0);
   const sum = lowVoltsPeak + highVoltsPeak;
   const d2Ratio = peakAt(-1, 1) / sum;
-  const d3Ratio = (peakAt(2, -1) + peakAt(-1, 2)) / sum;
+  const upperHz = 2 * highHz - lowHz;
+  const upper = isHeld(upperHz) ? peakAt(-1, 2) : peakAt(2, -1);
+  const d3Ratio = (peakAt(2, -1) + upper) / sum;
   return success({
     lowHz,
     highHz,
@@ -69,6 +77,20 @@ export const differenceDistortion = (
     d3Ratio,
     d2RatioStdUncertainty: noiseAt(-1, 1) / sum,
     d3RatioStdUncertainty: Math.hypot(noiseAt(2, -1), noiseAt(-1, 2)) / sum,
+    cautions: [...cautions, ...beyondRate(upperHz, sampleRateHz, isHeld(upperHz))],
     summary: `Difference tones: second order ${formatPercent(d2Ratio)} (${formatSignificant(amplitudeRatioToDb(d2Ratio), 3)} dB), third order ${formatPercent(d3Ratio)} (${formatSignificant(amplitudeRatioToDb(d3Ratio), 3)} dB).`,
   });
+};
+
+/** What is to be said of the upper product of the third order where it lies near half the rate, or beyond. */
+const beyondRate = (upperHz: number, sampleRateHz: number, isHeld: boolean): Caution[] => {
+  if (upperHz <= PASSED_RATIO * sampleRateHz) return [];
+  const where = `2 f2 - f1 lies at ${formatHertz(Number(upperHz.toPrecision(4)))}, and the recording's rate of ${formatHertz(sampleRateHz)} ${isHeld ? "hardly holds it: its recorder's filter may have weakened it" : "does not hold it: it is taken to be as strong as 2 f1 - f2"}`;
+  return [
+    {
+      code: "band-beyond-rate",
+      text: `${where}. The third order may be up to 6 dB off; record at 96 kHz for a sure reading.`,
+      touches: ["d3"],
+    },
+  ];
 };

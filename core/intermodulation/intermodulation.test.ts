@@ -66,6 +66,73 @@ describeCaptures("reference captures with two tones", () => {
   });
 });
 
+/** The sum of sines at a rate, two seconds of it. */
+const tones = (rateHz: number, ...parts: readonly [hertz: number, peak: number][]): Float64Array =>
+  Float64Array.from({ length: 2 * rateHz }, (_, n) =>
+    parts.reduce(
+      (total, [hertz, peak]) => total + peak * Math.sin((2 * Math.PI * hertz * n) / rateHz + hertz),
+      0,
+    ),
+  );
+
+test("other tones than the standard's are found, used and named: 250 Hz and 8 kHz, sidebands of 2.2 %", () => {
+  const volts = tones(48_000, [250, 4], [8000, 1], [7750, 0.011], [8250, 0.011]);
+  const outcome = modulationDistortion(volts, 48_000);
+  if (!outcome.ok) throw new Error(outcome.finding.advice);
+  expect(outcome.value.lowHz).toBeCloseTo(250, 3);
+  expect(outcome.value.highHz).toBeCloseTo(8000, 2);
+  expect(outcome.value.pairwiseSumRatio).toBeCloseTo(0.022, 5);
+  expect(outcome.value.cautions.map(({ code }) => code)).toEqual(["other-tones"]);
+});
+
+test.each([
+  [44_100, ["band-beyond-rate"]],
+  [48_000, []],
+  [96_000, []],
+])("19 and 20 kHz at %d Hz: both products of the third order count", (rateHz, codes) => {
+  const volts = tones(rateHz, [19_000, 1], [20_000, 1], [18_000, 0.01], [21_000, 0.01]);
+  const outcome = differenceDistortion(volts, rateHz);
+  if (!outcome.ok) throw new Error(outcome.finding.advice);
+  expect(outcome.value.d3Ratio).toBeCloseTo(0.01, 4);
+  expect(outcome.value.cautions.map(({ code }) => code)).toEqual(codes);
+});
+
+test("a product beyond half the rate is taken to be its twin's equal, and told", () => {
+  const outcome = differenceDistortion(
+    tones(40_500, [19_000, 1], [19_900, 1], [18_100, 0.01]),
+    40_500,
+  );
+  if (!outcome.ok) throw new Error(outcome.finding.advice);
+  expect(outcome.value.d3Ratio).toBeCloseTo(0.01, 4);
+  expect(outcome.value.cautions[0].text).toContain("does not hold it");
+});
+
+test.each<[string, Float64Array, RegExp]>([
+  ["a single tone", tones(48_000, [19_000, 1]), /only one tone is in it, at 19 kHz/],
+  [
+    "a tone with its harmonics",
+    tones(48_000, [1000, 1], [3000, 0.4]),
+    /with its harmonics is in it, not two/,
+  ],
+  ["silence", new Float64Array(48_000), /silent/],
+  [
+    "noise",
+    ((normal) => Float64Array.from({ length: 48_000 }, normal))(seededNormal(5)),
+    /only one tone|noise|silent/,
+  ],
+  ["the pair of the other kind", tones(48_000, [60, 4], [7000, 1]), /is no pair of this kind/],
+])("%s gives no difference tones, but says what is there", (_, volts, words) => {
+  const outcome = differenceDistortion(volts, 48_000);
+  expect(outcome.ok ? JSON.stringify(outcome.value.d3Ratio) : outcome.finding.advice).toMatch(
+    words,
+  );
+});
+
+test("19 and 20 kHz are no pair for modulation", () => {
+  const outcome = modulationDistortion(tones(48_000, [19_000, 1], [20_000, 1]), 48_000);
+  expect(outcome.ok ? "" : outcome.finding.advice).toMatch(/no pair of this kind/);
+});
+
 test("refusal: a missing tone, too short a capture", () => {
   const one = Float64Array.from({ length: 48_000 }, (_, n) =>
     Math.sin((2 * Math.PI * 19_000 * n) / 48_000),

@@ -14,23 +14,23 @@ export type ModulationDistortion = TwoToneReading & {
   summary: string;
 };
 
+const PAIR = { nearLowHz: 60, nearHighHz: 7000, least: 10, most: 1000 };
 const HIGHEST_ORDER = 8;
 const HIGHEST_ORDER_IN_RMS = 4;
 const HIGHEST_ORDER_IN_PAIRS = 3;
 
 /**
- * Modulation distortion of 60 Hz and 7 kHz, four to one, unless said otherwise: sidebands at f2 +- n f1 over f2.
+ * Modulation distortion of 60 Hz and 7 kHz, four to one, or of whichever low and high tone are in the
+ * recording: sidebands at f2 +- n f1 over f2.
  * @see SMPTE RP 120; IEC 60268-3:2018, 14.12.7 (modulation distortion), from memory
  */
 export const modulationDistortion = (
   volts: Float64Array,
   sampleRateHz: number,
-  nearLowHz = 60,
-  nearHighHz = 7000,
 ): Outcome<ModulationDistortion> => {
-  const found = findTwoTones(volts, sampleRateHz, nearLowHz, nearHighHz);
+  const found = findTwoTones(volts, sampleRateHz, PAIR);
   if (!found.ok) return found;
-  const { spectrum, lowHz, highHz, lowVoltsPeak, highVoltsPeak } = found.value;
+  const { spectrum, lowHz, highHz, lowVoltsPeak, highVoltsPeak, cautions } = found.value;
   const ratioAt = (frequencyHz: number): number =>
     lineAmplitude(spectrum, frequencyHz).voltsPeak / highVoltsPeak;
   const products: Product[] = [];
@@ -68,6 +68,7 @@ export const modulationDistortion = (
     rmsSidebandsRatio,
     pairwiseSumRatio,
     pairwiseSumRatioStdUncertainty,
+    cautions,
     summary: `Modulation distortion is ${formatPercent(pairwiseSumRatio)} by the sum of each pair of sidebands, ${formatPercent(rmsSidebandsRatio)} by their root sum square.`,
   });
 };

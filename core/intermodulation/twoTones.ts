@@ -1,5 +1,14 @@
+import type { Caution } from "../caution";
+import { sumOfSquares } from "../numeric";
 import { failure, success, type Outcome } from "../outcome";
-import { findTone, lineAmplitude, powerSpectrum, type Spectrum } from "../spectrum";
+import {
+  findTone,
+  lineAmplitude,
+  noiseBesideLine,
+  powerSpectrum,
+  type Spectrum,
+} from "../spectrum";
+import { formatHertz, formatPercent } from "../units";
 
 export type FoundTones = {
   spectrum: Spectrum;
@@ -7,19 +16,35 @@ export type FoundTones = {
   highHz: number;
   lowVoltsPeak: number;
   highVoltsPeak: number;
+  cautions: readonly Caution[];
 };
 
+/** Which two tones are looked for, and how far apart they have to lie, as a ratio. */
+export type TonePair = { nearLowHz: number; nearHighHz: number; least: number; most: number };
+
 const SHORTEST_SECONDS = 0.1;
+/** Lines closer than this many bins of the 7-term window run into each other. */
+const LOBE_BINS = 8;
+/** A recorded line may lie this far off, by the clocks and by what a generator can set. */
+const NEAR_RATIO = 0.05;
+/** The standards' tones are alike or four to one; a weaker one than this is a by-product. Chosen here, because harmonics of hard clipping reach -10 dB. */
+const LEAST_RATIO = 0.05;
+/** Whatever else there is must be weaker than both tones together. */
+const LEAST_SHARE = 0.5;
+/** Volts over the noise beside it from which a line is one. */
+const STANDS_OUT = 10;
+const MOST_HARMONIC = 12;
 
 /**
- * Finds two tones near the frequencies they should have, each within five percent, and their amplitudes.
+ * Finds the two tones that there are: near the frequencies that they should have, else the two strongest lines, where these
+ * can be a pair of that kind.
  * @param volts at least a tenth of a second
+ * @returns a finding that says what was found instead
  */
 export const findTwoTones = (
   volts: Float64Array,
   sampleRateHz: number,
-  nearLowHz: number,
-  nearHighHz: number,
+  pair: TonePair,
 ): Outcome<FoundTones> => {
   if (volts.length < SHORTEST_SECONDS * sampleRateHz)
     return failure(
@@ -28,24 +53,94 @@ export const findTwoTones = (
       "two tones take at least a tenth of a second; record half a second or more.",
     );
   const spectrum = powerSpectrum(volts, sampleRateHz, "blackmanHarris7");
-  // The stretches end half way to the other tone, so that the stronger one is not taken for both.
-  const middle = (nearLowHz + nearHighHz) / 2;
-  const lowHz = findTone(spectrum, 0.95 * nearLowHz, Math.min(1.05 * nearLowHz, middle));
-  const highHz = findTone(spectrum, Math.max(0.95 * nearHighHz, middle), 1.05 * nearHighHz);
-  if (lowHz === null || highHz === null)
+  const lines = strongestLines(spectrum, sampleRateHz);
+  const asked = `${formatHertz(pair.nearLowHz)} and ${formatHertz(pair.nearHighHz)}`;
+  const [first, second] = lines;
+  if (!first) return failure("no-signal", "Capture", `it is silent. Play ${asked}.`);
+  if (!second)
     return failure(
       "no-signal",
       "Capture",
-      `the tones near ${nearLowHz} and ${nearHighHz} Hz were not found. Check the stimulus and the connection.`,
+      `only one tone is in it, at ${heard(first.frequencyHz)}. Play ${asked} together.`,
     );
-  const [lowVoltsPeak, highVoltsPeak] = [lowHz, highHz].map(
-    (frequencyHz) => lineAmplitude(spectrum, frequencyHz).voltsPeak,
-  );
-  if (!(lowVoltsPeak > 1e-4 * highVoltsPeak && highVoltsPeak > 1e-4 * lowVoltsPeak))
+  const [low, high] = [first, second].toSorted((a, b) => a.frequencyHz - b.frequencyHz);
+  const apart = high.frequencyHz / low.frequencyHz;
+  const found = `${heard(low.frequencyHz)} and ${heard(high.frequencyHz)}`;
+  if (isHarmonic(first.frequencyHz, second.frequencyHz))
     return failure(
       "no-signal",
       "Capture",
-      `one of the tones near ${nearLowHz} and ${nearHighHz} Hz is missing.`,
+      `one tone at ${heard(first.frequencyHz)} with its harmonics is in it, not two. Play ${asked} together.`,
     );
-  return success({ spectrum, lowHz, highHz, lowVoltsPeak, highVoltsPeak });
+  const mean = volts.reduce((sum, value) => sum + value, 0) / volts.length;
+  const total = sumOfSquares(volts) / volts.length - mean * mean;
+  const share = (low.voltsPeak ** 2 + high.voltsPeak ** 2) / 2 / total;
+  if (share < LEAST_SHARE)
+    return failure(
+      "no-signal",
+      "Capture",
+      `its two strongest lines, ${found}, hold only ${formatPercent(share)} of its power: it is noise, or many tones. Play ${asked}.`,
+    );
+  if (apart < pair.least || apart > pair.most)
+    return failure(
+      "no-signal",
+      "Capture",
+      `the tones in it are ${found}, which is no pair of this kind. Play ${asked}, or read it as another run.`,
+    );
+  return success({
+    spectrum,
+    lowHz: low.frequencyHz,
+    highHz: high.frequencyHz,
+    lowVoltsPeak: low.voltsPeak,
+    highVoltsPeak: high.voltsPeak,
+    cautions:
+      isNear(low.frequencyHz, pair.nearLowHz) && isNear(high.frequencyHz, pair.nearHighHz)
+        ? []
+        : [
+            {
+              code: "other-tones",
+              text: `The tones are ${found}, not the standard's ${asked}: figures of other pairs are not compared with each other.`,
+              touches: [],
+            },
+          ],
+  });
 };
+
+type Line = { frequencyHz: number; voltsPeak: number };
+
+/** The strongest line, and the strongest beside it that is one and no mere by-product. */
+const strongestLines = (spectrum: Spectrum, sampleRateHz: number): Line[] => {
+  const { binHz } = spectrum;
+  const [leastHz, mostHz] = [LOBE_BINS * binHz, sampleRateHz / 2 - LOBE_BINS * binHz];
+  const lineIn = (lowHz: number, highHz: number): Line | null => {
+    const frequencyHz = lowHz < highHz ? findTone(spectrum, lowHz, highHz) : null;
+    if (frequencyHz === null) return null;
+    const { voltsPeak } = lineAmplitude(spectrum, frequencyHz);
+    return voltsPeak > STANDS_OUT * Math.sqrt(2 * noiseBesideLine(spectrum, frequencyHz))
+      ? { frequencyHz, voltsPeak }
+      : null;
+  };
+  const first = lineIn(leastHz, mostHz);
+  if (!first) return [];
+  const clear = LOBE_BINS * binHz;
+  const others = [
+    lineIn(leastHz, first.frequencyHz - clear),
+    lineIn(first.frequencyHz + clear, mostHz),
+  ].filter((line): line is Line => line !== null && line.voltsPeak > LEAST_RATIO * first.voltsPeak);
+  return [first, ...others.toSorted((a, b) => b.voltsPeak - a.voltsPeak).slice(0, 1)];
+};
+
+/** Of low order: a pair such as 250 Hz and 8 kHz is no tone with its thirty-second harmonic. */
+const isHarmonic = (fundamentalHz: number, frequencyHz: number): boolean => {
+  const order = Math.round(frequencyHz / fundamentalHz);
+  return (
+    order > 1 &&
+    order <= MOST_HARMONIC &&
+    Math.abs(frequencyHz / (order * fundamentalHz) - 1) < 1e-3
+  );
+};
+
+const isNear = (frequencyHz: number, meantHz: number): boolean =>
+  Math.abs(frequencyHz / meantHz - 1) <= NEAR_RATIO;
+
+const heard = (frequencyHz: number): string => formatHertz(Number(frequencyHz.toPrecision(4)));

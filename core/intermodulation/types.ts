@@ -1,3 +1,5 @@
+import type { Caution } from "../caution";
+
 /** One product of two tones: m f1 + n f2, its level over the reference tone's, with what noise makes uncertain of it. */
 export type Product = {
   label: string;
@@ -13,4 +15,5 @@ export type TwoToneReading = {
   highVoltsPeak: number;
   voltsRms: number;
   products: readonly Product[];
+  cautions: readonly Caution[];
 };

@@ -1,3 +1,4 @@
+import type { Caution } from "../caution";
 import type { StatedClaim } from "../claim";
 import type { Band } from "../distortion";
 import type { Outcome } from "../outcome";
@@ -65,6 +66,8 @@ export type ChannelResult = {
   levels?: readonly StepReading[];
   stop: RunStop;
   summary: string;
+  /** What makes its figures doubtful. */
+  cautions?: readonly Caution[];
 };
 
 export type RunKind =
@@ -240,6 +243,7 @@ export type RunKindFacts = {
   takesSecondLoad?: true;
   /** It is made into the lowest load at hand unless another is chosen. */ takesLowestLoad?: true;
   leastChannels?: number;
+  /** What each of its recordings must hold to be read. */ hears?: "one-tone";
   /** Two channels drive one load between them. */ isBridged?: true;
   /** One reading for all channels: heat and mains belong to the whole amplifier. */ isOfWholeAmplifier?: true;
   /** Its recording is there to be listened to. */ isListenedTo?: true;

@@ -1,22 +1,76 @@
-/** Samples in a row at full scale that a sine below it cannot have. */
-const RUN_LENGTH = 3;
-const AT_FULL_SCALE_RATIO = 1 - 2 ** -15;
+import { findTone, powerSpectrum } from "../spectrum";
+import { solveSymmetric } from "../numeric";
+
+/** Within this of full scale a sample stands at the limit: one step of 16 bits. */
+const STEP_RATIO = 2 ** -15;
+/** Steps below the top that tell how thickly samples lie there. */
+const STEPS_BESIDE = 3;
+/** So many more samples stand at the limit than a wave that turns there by itself would leave. */
+const CROWDED = 2.5;
+/** Of a single tone, the sine through its flanks must reach beyond full scale by this much. */
+const BEYOND_RATIO = 3e-4;
+/** Flanks are samples below this share of full scale. */
+const FLANK_RATIO = 0.9;
+/** What the flanks' own scatter may be, of the sine, for it to be a single tone. */
+const SINGLE_TONE_RATIO = 0.05;
+const MOST_SAMPLES = 2 ** 16;
 
 /**
- * How many samples stand at the converter's limit, counted in runs of at least three: then the converter was
- * overdriven, and any reading from the recording is invalid. 0 when the recording is sound.
- * Chosen here, because two neighbouring samples at the limit may be a sine’s tip.
+ * How many samples stand at the converter's limit because it was overdriven; then any reading from the recording is
+ * invalid. 0 when the recording is sound.
+ *
+ * A wave that turns just below full scale leaves few samples there: of a sine as many in the topmost step as in the next
+ * three together. One that is cut crowds them into the topmost. Where a single tone plays its flanks tell for certain how
+ * high it would have gone, also where a sampled tone meets the same few phases again and again. A float file has no limit
+ * of its own: one that goes beyond full scale anywhere was not cut there.
+ * Chosen here, because no standard says when a converter counts as overdriven.
  */
 export const overloadedSampleCount = (volts: Float64Array, fullScaleVolts: number): number => {
-  const limit = AT_FULL_SCALE_RATIO * fullScaleVolts;
-  let total = 0,
-    run = 0;
-  for (let n = 0; n <= volts.length; n++) {
-    if (n < volts.length && Math.abs(volts[n]) >= limit) run++;
-    else {
-      if (run >= RUN_LENGTH) total += run;
-      run = 0;
-    }
+  const inverse = 1 / fullScaleVolts;
+  let atTop = 0,
+    beside = 0,
+    beyond = 0;
+  for (let n = 0; n < volts.length; n++) {
+    const below = 1 - Math.abs(volts[n]) * inverse;
+    if (below < -STEP_RATIO / 16) beyond++;
+    else if (below <= STEP_RATIO) atTop++;
+    else if (below <= (1 + STEPS_BESIDE) * STEP_RATIO) beside++;
   }
-  return total;
+  const isCrowded = atTop > CROWDED * (beside + 3 * Math.sqrt(beside) + 1);
+  if (beyond > 0 || !isCrowded) return 0;
+  const reached = reachOfTone(volts, fullScaleVolts);
+  return reached !== null && reached < (1 + BEYOND_RATIO) * fullScaleVolts ? 0 : atTop;
+};
+
+/** How high the single tone in a recording would go by its flanks; null where there is no such tone. */
+const reachOfTone = (whole: Float64Array, fullScaleVolts: number): number | null => {
+  const volts = whole.subarray(0, MOST_SAMPLES);
+  const frequency = findTone(powerSpectrum(volts, 1, "blackmanHarris7"), 0, 0.499);
+  if (frequency === null) return null;
+  const a = new Float64Array(9),
+    b = new Float64Array(3);
+  const limit = FLANK_RATIO * fullScaleVolts;
+  const centre = (volts.length - 1) / 2;
+  const row = [0, 0, 1];
+  let squares = 0,
+    count = 0;
+  for (let n = 0; n < volts.length; n++) {
+    const value = volts[n];
+    if (Math.abs(value) > limit) continue;
+    const angle = 2 * Math.PI * frequency * (n - centre);
+    row[0] = Math.cos(angle);
+    row[1] = Math.sin(angle);
+    for (let i = 0; i < 3; i++) {
+      for (let j = 0; j <= i; j++) a[3 * i + j] += row[i] * row[j];
+      b[i] += row[i] * value;
+    }
+    squares += value * value;
+    count++;
+  }
+  const fit = count > 8 ? solveSymmetric(a, b) : null;
+  if (!fit) return null;
+  const explained = fit.reduce((sum, value, i) => sum + value * b[i], 0);
+  const scatter = Math.sqrt(Math.max(0, squares - explained) / count);
+  const peak = Math.hypot(fit[0], fit[1]);
+  return scatter < SINGLE_TONE_RATIO * peak ? peak + Math.abs(fit[2]) : null;
 };

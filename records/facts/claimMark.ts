@@ -1,4 +1,5 @@
 import type { StatedClaim, ReadClaim } from "@/core/claim";
+import { isDoubtful } from "@/core/caution";
 import { RUN_KINDS, type ChannelResult, type Figure, type RunKind } from "@/core/run";
 import { COVERAGE_FACTOR } from "@/core/power";
 import { amplitudeRatioToDb, dbToAmplitudeRatio } from "@/core/units";
@@ -81,6 +82,10 @@ export const claimMark = (
   if (!limit) return null;
   const found = channels.flatMap(({ figures }) => figureFor(stated, figures) ?? []);
   const judged = found.map((figure) => judgeLimit(...inClaimUnit(figure, stated.kind), limit));
+  const isOpen = channels.some(({ figures, cautions = [] }) => {
+    const figure = figureFor(stated, figures);
+    return figure !== null && figure !== undefined && isDoubtful(cautions, figure.name);
+  });
   const band =
     stated.kind === "crosstalk"
       ? {
@@ -93,8 +98,11 @@ export const claimMark = (
       : null;
   return {
     text: printedText,
-    status: worstOf(judged),
-    note: noteOf(read.missing, found[0]?.label ?? null),
+    // A doubtful figure neither proves nor disproves.
+    status: isOpen && judged.length > 0 ? "within-uncertainty" : worstOf(judged),
+    note: isOpen
+      ? "The reading is doubtful, as said beside it: it proves nothing."
+      : noteOf(read.missing, found[0]?.label ?? null),
     band,
   };
 };

@@ -6,6 +6,7 @@ import { channelLetter } from "@/core/verdict";
 import type { Amplifier, Claim, Run } from "@/records";
 import { fittingClaims, repeatStatistics, runReadings, type Statistic } from "@/records/facts";
 import { Panel } from "../parts/Panel";
+import { Cautions } from "./Cautions";
 import { FigureTable } from "./FigureTable";
 import { ClaimChoice, MainReading } from "./MainReading";
 import { figureText } from "./quantityText";
@@ -53,6 +54,7 @@ export function RunView({
             <ClaimChoice claims={fitting} chosen={claimId} onChoose={setClaimId} />
           )}
         </MainReading>
+        <Cautions run={run} />
         <Repeats statistics={repeatStatistics(run, runs)} />
         <Panel py={2} maxH="40vh" overflow="auto">
           <FigureTable run={run} figures={readings.figures} />

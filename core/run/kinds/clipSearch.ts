@@ -56,6 +56,7 @@ const typed: TypedReading = {
 /** Just below flat tops, found by raising and backing off: power from RMS volts, and from peak volts. */
 export const clipSearch: RunKindFacts = {
   title: "Clip search",
+  hears: "one-tone",
   yields: "power just below flat tops, and which half goes first",
   plan: { violence: 5, seconds: 60, meanRatio: 0.5, level: { ratio: 1 }, from: null },
   charts: [

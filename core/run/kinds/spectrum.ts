@@ -4,6 +4,7 @@ import type { RunKindFacts } from "../types";
 /** A steady tone: SINAD, THD, THD+N, harmonics, hum, and the spectrum itself. */
 export const spectrum: RunKindFacts = {
   title: "Spectrum",
+  hears: "one-tone",
   yields: "THD, THD+N, harmonics and hum lines at 5 W",
   plan: { violence: 1, seconds: 30, meanRatio: 1, level: { watts: 5 }, from: "quick" },
   charts: [["spectrum", "Spectrum"]],

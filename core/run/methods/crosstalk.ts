@@ -1,5 +1,4 @@
-import { rootMeanSquare } from "../../numeric";
-import { crosstalkAgainstFrequency, loudestChannel } from "../../crosstalk";
+import { crosstalkAgainstFrequency, drivenStrengths } from "../../crosstalk";
 import { failure, success } from "../../outcome";
 import { type Response } from "../../response";
 import { logFrequencies } from "../../signal";
@@ -47,11 +46,12 @@ export const crosstalkMethod: RunMethod = {
       );
     const found: { driven: number; idle: number; points: Response }[] = [];
     for (const { volts, sampleRateHz } of recordings) {
-      const driven = loudestChannel(volts);
-      const most = rootMeanSquare(volts[driven]);
+      const strengths = drivenStrengths(volts, sampleRateHz);
+      const most = Math.max(...strengths);
+      const driven = strengths.indexOf(most);
       for (let idle = 0; idle < volts.length; idle++) {
         // With all others driven, the quiet one is the one that listens.
-        if (idle === driven || rootMeanSquare(volts[idle]) > 0.3 * most) continue;
+        if (idle === driven || strengths[idle] > 0.3 * most) continue;
         const outcome = crosstalkAgainstFrequency(volts[driven], volts[idle], sampleRateHz);
         if (!outcome.ok) return outcome;
         found.push({ driven, idle, points: outcome.value });

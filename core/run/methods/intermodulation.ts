@@ -1,6 +1,13 @@
 import { analyseTone } from "../../distortion";
-import { differenceDistortion, modulationDistortion, type Product } from "../../intermodulation";
+import {
+  differenceDistortion,
+  modulationDistortion,
+  type Product,
+  type TwoToneReading,
+} from "../../intermodulation";
+import type { Caution } from "../../caution";
 import { success } from "../../outcome";
+import { formatHertz } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
 import { numberOf } from "../settings";
@@ -30,6 +37,14 @@ const isModulation = ({ shot, volts, sampleRateHz }: Recorded, channel: number):
   return tone.ok && tone.value.fundamentalHz < 1000;
 };
 
+/** "19 + 20 kHz", "60 Hz + 7 kHz": the tones as they were found. */
+const pairText = ({ lowHz, highHz }: Pick<TwoToneReading, "lowHz" | "highHz">): string => {
+  const [low, high] = [lowHz, highHz].map((hertz) => formatHertz(Number(hertz.toPrecision(3))));
+  return low.endsWith(" kHz") && high.endsWith(" kHz")
+    ? `${low.replace(" kHz", "")} + ${high}`
+    : `${low} + ${high}`;
+};
+
 /** How it is played and read. */
 export const intermodulationMethod: RunMethod = {
   *shots(settings, facts) {
@@ -53,6 +68,7 @@ export const intermodulationMethod: RunMethod = {
       const figures: Figure[] = [],
         details: Figure[] = [],
         curves: Curve[] = [],
+        cautions: Caution[] = [],
         texts: string[] = [];
       for (const recorded of recordings) {
         if (isModulation(recorded, channel)) {
@@ -66,7 +82,7 @@ export const intermodulationMethod: RunMethod = {
             summary,
           } = outcome.value;
           figures.push(
-            figure("modulation", "60 Hz + 7 kHz", "distortion-ratio", {
+            figure("modulation", pairText(outcome.value), "distortion-ratio", {
               value: pairwiseSumRatio,
               stdUncertainty: pairwiseSumRatioStdUncertainty,
             }),
@@ -75,6 +91,7 @@ export const intermodulationMethod: RunMethod = {
             }),
           );
           details.push(...productFigures(products, "modulation"));
+          cautions.push(...outcome.value.cautions);
           texts.push(summary);
         } else {
           const outcome = differenceDistortion(recorded.volts[channel], recorded.sampleRateHz);
@@ -88,16 +105,17 @@ export const intermodulationMethod: RunMethod = {
             summary,
           } = outcome.value;
           figures.push(
-            figure("d3", "19 + 20 kHz, third order", "distortion-ratio", {
+            figure("d3", `${pairText(outcome.value)}, third order`, "distortion-ratio", {
               value: d3Ratio,
               stdUncertainty: d3RatioStdUncertainty,
             }),
-            figure("d2", "19 + 20 kHz, second order", "distortion-ratio", {
+            figure("d2", `${pairText(outcome.value)}, second order`, "distortion-ratio", {
               value: d2Ratio,
               stdUncertainty: d2RatioStdUncertainty,
             }),
           );
           details.push(...productFigures(products, "difference"));
+          cautions.push(...outcome.value.cautions);
           texts.push(summary);
         }
         curves.push(
@@ -114,6 +132,7 @@ export const intermodulationMethod: RunMethod = {
         bursts: [],
         stop: stopAtLevel(recordings, null, "both pairs of tones", null),
         summary: texts.join(" "),
+        ...(cautions.length > 0 && { cautions }),
       });
     }),
 };

@@ -1,0 +1,33 @@
+/** What makes a figure doubtful: it is shown with the figure wherever that is shown, and weighs on what is judged by it. */
+export type Caution = {
+  code: CautionCode;
+  /** What was found, by about how much it may be wrong, and what to do; a sentence or two for the screen. */
+  text: string;
+  /** Names of the figures that it makes doubtful; all of them where none is named. */
+  touches: readonly string[];
+};
+
+/** Whether something makes a figure doubtful: then it is no evidence. */
+export const isDoubtful = (cautions: readonly Caution[], figureName: string): boolean =>
+  cautions.some(({ touches }) => touches.length === 0 || touches.includes(figureName));
+
+export type CautionCode =
+  /** A channel holds nothing; the others were read. */
+  | "silent-channel"
+  /** Something beside what is played is as strong as what is measured. */
+  | "another-tone"
+  | "hum"
+  | "mostly-noise"
+  /** The level did not hold while it was read. */
+  | "unsteady"
+  | "offset"
+  | "dropouts"
+  | "few-codes"
+  | "recorder-overdriven"
+  /** Part of the band, or of the harmonics, lies beyond what the rate can hold. */
+  | "band-beyond-rate"
+  | "few-harmonics"
+  /** What was played did not come back as it should. */
+  | "doubtful"
+  /** Other tones than the standard's were found and used. */
+  | "other-tones";

@@ -1,0 +1,341 @@
+import type { Caution, CautionCode } from "../caution";
+import { TONE_DEFAULTS, type Band } from "../distortion";
+import { failure, success, type Outcome } from "../outcome";
+import {
+  findTone,
+  lineAmplitude,
+  noiseBesideLine,
+  powerSpectrum,
+  type Spectrum,
+} from "../spectrum";
+import { formatHertz, formatPercent, formatSignificant, formatWithUnit } from "../units";
+import { interruptionsIn } from "./interruptionsIn";
+import { levelCourse, type LevelCourse } from "./levelCourse";
+
+/** What is known before of the tone that should be in a recording. */
+export type ExpectedTone = {
+  /** Null where it is not known, as in a file. */
+  frequencyHz: number | null;
+  band: Band;
+};
+
+/** Enough to look at; a longer recording is looked at in its middle. */
+const MOST_SAMPLES = 2 ** 18;
+/** Lines closer than this many bins of the 7-term window run into each other. */
+const LOBE_BINS = 8;
+/** The share of all power that the tone with its harmonics must hold. A square wave's fundamental alone holds 81 %. */
+const LEAST_TONE_SHARE = 0.5;
+/** A second tone of more than this part of the first makes it no single tone; of more than the other it is told. */
+const SECOND_TONE_RATIO = 0.3;
+const TOLD_TONE_RATIO = 0.003;
+/** Mains lines are told from this part of the tone on: below it they are read as hum, which has its own run. */
+const TOLD_HUM_RATIO = 0.03;
+const STANDS_OUT = 30;
+/** Supply ripple is weaker than this part of the tone, and of low order. */
+const RIPPLE_RATIO = 0.1;
+const MOST_RIPPLE = 12;
+const MAINS_HZ = [50, 60];
+/** Mains frequencies keep to this. @see EN 50160: 1 %; from memory */
+const MAINS_TOLERANCE = 0.01;
+/** Lines at whole multiples of the tone are its harmonics, within this many bins. */
+const HARMONIC_BINS = 1.5;
+/** Lines that are looked at, from the tallest on. */
+const MOST_PEAKS = 400;
+/** An offset is told from this part of the tone's RMS volts on. */
+const TOLD_OFFSET_RATIO = 0.2;
+/** The level counts as held within the first, and as no level at all beyond the second. */
+const HELD_RATIO = 0.99;
+const NO_LEVEL_RATIO = 0.6;
+/** Fewer steps of the converter than this from tip to tip are told: their own distortion lies near a tenth of a percent. */
+const ENOUGH_STEPS = 500;
+
+/**
+ * Looks whether a recording holds what a reading of a single steady tone takes, before it is read.
+ * The limits are chosen here, because no standard names any; each says above what it is.
+ * @param volts at least 64 samples
+ * @returns cautions for a reading that is still worth something, or a finding that says what was found instead
+ */
+export const checkSteadyTone = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  { frequencyHz: expectedHz = null, band = TONE_DEFAULTS.band }: Partial<ExpectedTone> = {},
+): Outcome<readonly Caution[]> => {
+  const { mean, alternating } = facts(volts);
+  if (volts.every((value) => value === volts[0])) return silent(mean);
+  const first = Math.max(0, Math.floor((volts.length - MOST_SAMPLES) / 2));
+  const part = volts.subarray(first, first + MOST_SAMPLES);
+  const spectrum = powerSpectrum(part, sampleRateHz, "blackmanHarris7");
+  const tone = lineIn(spectrum, LOBE_BINS * spectrum.binHz, sampleRateHz / 2);
+  // Too short for a spectrum to tell anything: the reading itself says what it can make of it.
+  if (!tone || tone.frequencyHz < 2 * LOBE_BINS * spectrum.binHz) return success([]);
+
+  const course = levelCourse(volts, sampleRateHz, tone.frequencyHz);
+  const other = otherTone(spectrum, tone);
+  const share = toneShare(spectrum, tone, facts(part).alternating);
+  const reason = whyNoTone({ tone, other, course, share }, expectedHz);
+  if (reason) return refused(reason);
+  return success([
+    ...unsteady(course),
+    ...besideTone(other, tone),
+    ...offset(mean, alternating),
+    ...brokenOff(volts, sampleRateHz, tone),
+    ...coarse(volts, tone),
+    ...beyond(tone.frequencyHz, sampleRateHz, band),
+  ]);
+};
+
+type Heard = {
+  tone: Line;
+  other: Line | null;
+  course: LevelCourse | null;
+  /** Of all power, what the tone and its harmonics hold. */
+  share: number;
+};
+
+/** What was found instead of a single steady tone, and what to do; null where there is one. */
+const whyNoTone = ({ tone, other, course, share }: Heard, expectedHz: number | null) => {
+  if (course && course.lowestRatio < NO_LEVEL_RATIO)
+    return `the tone of ${heard(tone.frequencyHz)} does not hold its level: ${course.words}. Record a steady stretch of it, or read it as another run.`;
+  const isHum = MAINS_HZ.some((hertz) => isMains(tone.frequencyHz, hertz));
+  const otherRatio = other ? other.voltsPeak / tone.voltsPeak : 0;
+  if (expectedHz !== null && Math.abs(tone.frequencyHz / expectedHz - 1) > 0.05)
+    return `${heard(expectedHz)} was played, but the strongest line is at ${heard(tone.frequencyHz)} (${volt(tone)})${isHum ? ", hum of the mains" : ""}. Check the connection.`;
+  if (other && isHum && expectedHz === null && otherRatio > TOLD_TONE_RATIO)
+    return `hum at ${heard(tone.frequencyHz)} (${volt(tone)}) is stronger than the tone at ${heard(other.frequencyHz)} (${volt(other)}). Mend the earth loop or the connection, and record again; if both were played, read it as intermodulation.`;
+  if (other && otherRatio > SECOND_TONE_RATIO)
+    return `more than one tone is in it: ${heard(tone.frequencyHz)} and ${heard(other.frequencyHz)}, the second ${formatPercent(otherRatio)} of the first. Play a single tone, or read it as intermodulation.`;
+  return share < LEAST_TONE_SHARE
+    ? `it holds noise rather than a tone: the strongest line, at ${heard(tone.frequencyHz)}, and its harmonics are ${formatPercent(share)} of its power. Check that the source plays and the channel is connected.`
+    : null;
+};
+
+const facts = (volts: Float64Array): { mean: number; alternating: number } => {
+  let sum = 0,
+    squares = 0;
+  for (let n = 0; n < volts.length; n++) {
+    sum += volts[n];
+    squares += volts[n] * volts[n];
+  }
+  const mean = sum / volts.length;
+  return { mean, alternating: Math.max(0, squares / volts.length - mean * mean) };
+};
+
+const refused = (advice: string): ReturnType<typeof failure> =>
+  failure("no-signal", "Recording", advice);
+
+const silent = (mean: number): ReturnType<typeof failure> =>
+  refused(
+    mean === 0
+      ? "it is silent: every sample is zero. Check that the channel is connected and not muted, then record again."
+      : `it holds nothing but a constant ${formatWithUnit(mean, "V", 3)}. Check that the source plays and the channel is connected.`,
+  );
+
+const caution = (code: CautionCode, text: string, ...touches: string[]): Caution => ({
+  code,
+  text,
+  touches,
+});
+
+type Line = { frequencyHz: number; voltsPeak: number };
+const volt = ({ voltsPeak }: Line): string => formatWithUnit(voltsPeak / Math.SQRT2, "V", 3);
+const heard = (frequencyHz: number): string => formatHertz(Number(frequencyHz.toPrecision(4)));
+
+/** The strongest line between two frequencies, null where nothing stands out. */
+const lineIn = (spectrum: Spectrum, lowHz: number, highHz: number): Line | null => {
+  const frequencyHz = lowHz < highHz ? findTone(spectrum, lowHz, highHz) : null;
+  return frequencyHz === null
+    ? null
+    : { frequencyHz, voltsPeak: lineAmplitude(spectrum, frequencyHz).voltsPeak };
+};
+
+const isMains = (frequencyHz: number, mainsHz: number): boolean =>
+  [1, 2].some((order) => Math.abs(frequencyHz / (order * mainsHz) - 1) < MAINS_TOLERANCE);
+
+/** The strongest line that is neither the tone nor a harmonic of it, and stands out of the noise. */
+const otherTone = (spectrum: Spectrum, tone: Line): Line | null => {
+  const { binHz, meanSquare } = spectrum;
+  const seen: number[] = [tone.frequencyHz / binHz];
+  for (const bin of peaksFromTallest(meanSquare)) {
+    if (seen.some((other) => Math.abs(other - bin) < LOBE_BINS)) continue;
+    seen.push(bin);
+    const line = lineIn(spectrum, (bin - 1) * binHz, (bin + 1) * binHz);
+    if (!line || isHarmonicOf(tone, line, binHz) || isRipple(tone, line, binHz)) continue;
+    // The skirt of a tone that wanders a little is no tone of its own.
+    if (Math.abs(line.frequencyHz / tone.frequencyHz - 1) < 0.02) continue;
+    return line.voltsPeak > STANDS_OUT * Math.sqrt(2 * noiseBesideLine(spectrum, line.frequencyHz))
+      ? line
+      : null;
+  }
+  return null;
+};
+
+/** Bins that stand above both neighbours, the tallest first, as many as could matter. */
+const peaksFromTallest = (meanSquare: Float64Array): number[] => {
+  const peaks: number[] = [];
+  for (let k = LOBE_BINS; k < meanSquare.length - LOBE_BINS; k++)
+    if (meanSquare[k] > meanSquare[k - 1] && meanSquare[k] >= meanSquare[k + 1]) peaks.push(k);
+  return peaks.sort((a, b) => meanSquare[b] - meanSquare[a]).slice(0, MOST_PEAKS);
+};
+
+const isHarmonicOf = (tone: Line, { frequencyHz }: Line, binHz: number): boolean => {
+  const order = Math.round(frequencyHz / tone.frequencyHz);
+  return (
+    order > 0 &&
+    Math.abs(frequencyHz - order * tone.frequencyHz) < (HARMONIC_BINS + 0.01 * order) * binHz
+  );
+};
+
+/** Power of the tone and its harmonics over all power that alternates. */
+const toneShare = (
+  { meanSquare, binHz }: Spectrum,
+  { frequencyHz }: Line,
+  alternating: number,
+): number => {
+  let inLines = 0;
+  for (let order = 1; order * frequencyHz < binHz * (meanSquare.length - 1); order++) {
+    const centre = (order * frequencyHz) / binHz;
+    const last = Math.min(meanSquare.length - 1, Math.floor(centre + LOBE_BINS));
+    for (let k = Math.max(0, Math.ceil(centre - LOBE_BINS)); k <= last; k++)
+      inLines += meanSquare[k];
+    // Where harmonics lie closer than their lobes everything would count.
+    if (frequencyHz < 4 * LOBE_BINS * binHz && order >= 3) break;
+  }
+  return inLines / alternating;
+};
+
+/** Supply ripple stands as sidebands beside the tone and its harmonics: the amplifier's own, and no tone that was played. */
+const isRipple = (tone: Line, { frequencyHz, voltsPeak }: Line, binHz: number): boolean => {
+  const order = Math.max(1, Math.round(frequencyHz / tone.frequencyHz));
+  const apartHz = Math.abs(frequencyHz - order * tone.frequencyHz);
+  return (
+    voltsPeak < RIPPLE_RATIO * tone.voltsPeak &&
+    MAINS_HZ.some((mainsHz) => {
+      const multiple = Math.round(apartHz / mainsHz);
+      return (
+        multiple >= 1 &&
+        multiple <= MOST_RIPPLE &&
+        Math.abs(apartHz - multiple * mainsHz) < binHz + 0.002 * apartHz
+      );
+    })
+  );
+};
+
+const unsteady = (course: LevelCourse | null): Caution[] =>
+  course && course.lowestRatio < HELD_RATIO
+    ? [
+        caution(
+          "unsteady",
+          `The level did not hold while it was read: ${course.words}. Figures are of the mean, up to ${formatPercent(1 - course.lowestRatio)} off at either end.`,
+        ),
+      ]
+    : [];
+
+const besideTone = (other: Line | null, tone: Line): Caution[] => {
+  if (!other) return [];
+  const ratio = other.voltsPeak / tone.voltsPeak;
+  const isHum = MAINS_HZ.some((hertz) => {
+    const order = Math.round(other.frequencyHz / hertz);
+    return order >= 1 && order <= 10 && Math.abs(other.frequencyHz / (order * hertz) - 1) < 0.002;
+  });
+  if (ratio < (isHum ? TOLD_HUM_RATIO : TOLD_TONE_RATIO)) return [];
+  return [
+    isHum
+      ? caution(
+          "hum",
+          `Hum at ${heard(other.frequencyHz)} is ${formatPercent(ratio)} of the tone, and counts as noise.`,
+          "thd-plus-noise",
+          "sinad",
+        )
+      : caution(
+          "another-tone",
+          `Another tone, at ${heard(other.frequencyHz)}, is ${formatPercent(ratio)} of the first and counts as distortion plus noise.`,
+          "thd-plus-noise",
+          "sinad",
+        ),
+  ];
+};
+
+const offset = (mean: number, alternating: number): Caution[] =>
+  Math.abs(mean) > TOLD_OFFSET_RATIO * Math.sqrt(alternating)
+    ? [
+        caution(
+          "offset",
+          `A constant ${formatWithUnit(mean, "V", 3)} lies under the tone of ${formatWithUnit(Math.sqrt(alternating), "V", 3)}. It is left out of volts and power; at an amplifier's output it is a fault.`,
+        ),
+      ]
+    : [];
+
+const brokenOff = (volts: Float64Array, sampleRateHz: number, tone: Line): Caution[] => {
+  const { stills, jumps } = interruptionsIn(volts, sampleRateHz / tone.frequencyHz);
+  if (stills + jumps === 0) return [];
+  const places = [
+    ...(stills > 0 ? [`stands still in ${places1(stills)}`] : []),
+    ...(jumps > 0 ? [`leaps in ${places1(jumps)}`] : []),
+  ].join(" and ");
+  return [
+    caution(
+      "dropouts",
+      `The recording ${places}, as when a recorder loses samples or repeats them: distortion and noise are those of the recorder. Record again.`,
+      "thd",
+      "thd-plus-noise",
+      "sinad",
+    ),
+  ];
+};
+const places1 = (count: number): string => (count === 1 ? "one place" : `${count} places`);
+
+/** A converter of few steps for this tone. */
+const coarse = (volts: Float64Array, tone: Line): Caution[] => {
+  const sorted = Float64Array.from(volts.subarray(0, 8192)).sort();
+  let step = Infinity,
+    distinct = 1;
+  const least = 1e-9 * tone.voltsPeak;
+  for (let n = 1; n < sorted.length; n++) {
+    const apart = sorted[n] - sorted[n - 1];
+    if (apart <= least) continue;
+    distinct++;
+    if (apart < step) step = apart;
+  }
+  const steps = (2 * tone.voltsPeak) / step;
+  // A square wave has two values, and a tone locked to the rate a few: by whichever converter.
+  return distinct > steps / 2 && steps > 4 && steps < ENOUGH_STEPS
+    ? [
+        caution(
+          "few-codes",
+          `The tone takes only ${formatSignificant(steps, 2)} steps of the recorder's converter: distortion below about ${formatPercent(1 / Math.sqrt(6) / (steps / 2))} is the converter's. Use a smaller range.`,
+          "thd",
+          "thd-plus-noise",
+          "sinad",
+        ),
+      ]
+    : [];
+};
+
+/** What of band and harmonics a rate cannot hold, or a band leaves out. */
+const beyond = (frequencyHz: number, sampleRateHz: number, { highHz }: Band): Caution[] => {
+  const most = Math.min(highHz, sampleRateHz / 2);
+  return [
+    ...(highHz > (sampleRateHz / 2) * (1 + 1e-9)
+      ? [
+          caution(
+            "band-beyond-rate",
+            `The band reaches to ${heard(highHz)}, but a rate of ${heard(sampleRateHz)} holds nothing above ${heard(sampleRateHz / 2)}: what lies there is not counted.`,
+            "thd-plus-noise",
+            "sinad",
+          ),
+        ]
+      : []),
+    ...(3 * frequencyHz > most * (1 + 1e-6)
+      ? [
+          caution(
+            "few-harmonics",
+            2 * frequencyHz > most * (1 + 1e-6)
+              ? `No harmonic of ${heard(frequencyHz)} lies below ${heard(most)}: distortion cannot be told from this recording.`
+              : `Only the second harmonic of ${heard(frequencyHz)} lies below ${heard(most)}: clipping and other odd orders are not counted.`,
+            "thd",
+            ...(2 * frequencyHz > most * (1 + 1e-6) ? ["thd-plus-noise", "sinad"] : []),
+          ),
+        ]
+      : []),
+  ];
+};

@@ -1,0 +1,86 @@
+import type { Caution } from "../caution";
+import { checkSteadyTone } from "../check";
+import type { Finding } from "../outcome";
+import { formatHertz } from "../units";
+import type { AnalysisConditions, ChannelResult, Recorded, RunKindFacts } from "./types";
+
+/** What is to be said of one channel before it is read: why it cannot be, or what makes its figures doubtful. */
+export type ChannelCheck = { refusal: Finding | null; cautions: readonly Caution[] };
+
+/**
+ * Looks at a channel of all recordings of a run.
+ * A recording that was played on purpose is read whatever it holds, since what became of the tone is what the run is for; one
+ * that was made elsewhere is refused where it is none of its kind.
+ */
+export const checkChannel = (
+  { hears }: Pick<RunKindFacts, "hears">,
+  recordings: readonly Recorded[],
+  channel: number,
+  { band }: Pick<AnalysisConditions, "band">,
+): ChannelCheck => {
+  const cautions: Caution[] = [];
+  for (const { volts, sampleRateHz, stimulus } of recordings) {
+    const samples = volts[channel];
+    if (isConstant(samples)) return { refusal: silence(channel), cautions: [] };
+    // Of a search the levels above the limit are for finding it; the method itself says what became of them.
+    if (hears !== "one-tone" || (stimulus && recordings.length > 1)) continue;
+    const frequencyHz = stimulus?.kind === "sine" ? stimulus.frequencyHz : null;
+    const outcome = checkSteadyTone(samples, sampleRateHz, { frequencyHz, band });
+    if (outcome.ok) cautions.push(...outcome.value);
+    else if (!stimulus)
+      return {
+        refusal: { ...outcome.finding, where: `Channel ${channel + 1}` },
+        cautions: [],
+      };
+    else
+      cautions.push({
+        code: "doubtful",
+        text: `Of the ${frequencyHz === null ? "tone" : `tone of ${formatHertz(frequencyHz)}`} that was played: ${outcome.finding.advice}`,
+        touches: [],
+      });
+  }
+  return { refusal: null, cautions: distinct(cautions) };
+};
+
+const isConstant = (volts: Float64Array): boolean => volts.every((value) => value === volts[0]);
+
+const silence = (channel: number): Finding => ({
+  code: "no-signal",
+  where: `Channel ${channel + 1}`,
+  advice:
+    "there is nothing in it that could be read: it is silent, or holds nothing but a constant voltage. Check that the channel is connected and not muted, then record again.",
+});
+
+/** The same is said once, of whichever recording first. */
+const distinct = (cautions: readonly Caution[]): Caution[] =>
+  cautions.filter(
+    ({ code }, index) => cautions.findIndex((other) => other.code === code) === index,
+  );
+
+/** What is kept of a channel that could not be read beside others that could: the names of their figures, without values. */
+export const unread = ({ figures }: ChannelResult, { advice }: Finding): ChannelResult => ({
+  figures: figures.map((each) => ({ ...each, value: null, stdUncertainty: null, bound: null })),
+  curves: [],
+  bursts: [],
+  stop: { reason: "not-known", evidence: `It was not read: ${advice}`, picture: null },
+  summary: `Not read: ${advice}`,
+  cautions: [{ code: "silent-channel", text: `This channel was not read: ${advice}`, touches: [] }],
+});
+
+/** The result with what was found before; figures that nothing in the recording can tell are left without a value. */
+export const withCautions = (
+  channel: ChannelResult,
+  cautions: readonly Caution[],
+): ChannelResult => {
+  if (cautions.length === 0) return channel;
+  const untold = cautions
+    .filter(({ code, touches }) => code === "few-harmonics" && touches.includes("thd-plus-noise"))
+    .flatMap(({ touches }) => touches);
+  return {
+    ...channel,
+    figures: channel.figures.map((each) =>
+      untold.includes(each.name) ? { ...each, value: null, stdUncertainty: null } : each,
+    ),
+    cautions: [...(channel.cautions ?? []), ...cautions],
+  };
+};
