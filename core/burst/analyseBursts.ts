@@ -5,6 +5,7 @@ import { failure, success, type Outcome } from "../outcome";
 import { powerStdUncertaintyRatio, type ChannelConditions } from "../power";
 import { findTone, powerSpectrum } from "../spectrum";
 import { formatHertz, formatSignificant, requirePositive } from "../units";
+import { cycleMeanSquare } from "./cycleMeanSquare";
 import type { Burst, BurstCycle, BurstReading } from "./types";
 
 /** A burst stands this much above what lies between: 10 dB of the usual 20. */
@@ -46,10 +47,16 @@ export const analyseBursts = (
       "no bursts were found. A burst must stand at least 10 dB above the level between, for two cycles or more.",
     );
 
+  const low = between(volts, spans, samplesACycle);
+  const lowVoltsRms = low.voltsRms;
   const bursts = spans.map((span) =>
-    readBurst(volts, { sampleRateHz, samplesACycle }, span, conditions.loadOhms),
+    readBurst(
+      volts,
+      { sampleRateHz, samplesACycle, offsetVolts: low.offsetVolts },
+      span,
+      conditions.loadOhms,
+    ),
   );
-  const lowVoltsRms = between(volts, spans, samplesACycle);
   const weakest = bursts.reduce((least, burst) =>
     lastPower(burst) < lastPower(least) ? burst : least,
   );
@@ -119,6 +126,7 @@ const refinedFrequency = (
 
 const LONGEST_FIT_SAMPLES = 2 ** 17;
 
+/** In samples, and parts of one: a cycle seldom takes a whole number of them. */
 type Span = { first: number; count: number };
 
 /** Stretches of high level: mean square over a sliding cycle against its greatest. */
@@ -149,7 +157,7 @@ const findSpans = (volts: Float64Array, samplesACycle: number): Span[] => {
       if (cycles >= FEWEST_CYCLES)
         spans.push({
           first: startNear(volts, from - window / 2, samplesACycle, Math.sqrt(2 * highest)),
-          count: Math.round(cycles * samplesACycle),
+          count: cycles * samplesACycle,
         });
       from = null;
     }
@@ -173,7 +181,7 @@ const startNear = (
 ): number => {
   const end = Math.floor(position - 0.75 * samplesACycle);
   const cycles = Math.min(CYCLES_BEFORE, Math.floor(end / samplesACycle));
-  if (cycles < 1) return Math.max(0, Math.round(position));
+  if (cycles < 1) return Math.max(0, position);
   const from = end - Math.round(cycles * samplesACycle);
   const omega = (2 * Math.PI) / samplesACycle;
   const low = fitSineAt(volts.subarray(from, end), 1, 1 / samplesACycle);
@@ -190,15 +198,19 @@ const startNear = (
     leaves.push(n);
     heights.push(away);
   }
-  if (leaves.length < 2) return Math.round(position);
+  if (leaves.length < 2) return position;
   return leaves[1] > leaves[0]
-    ? Math.round(leaves[0] - (heights[0] * (leaves[1] - leaves[0])) / (heights[1] - heights[0]))
+    ? leaves[0] - (heights[0] * (leaves[1] - leaves[0])) / (heights[1] - heights[0])
     : leaves[0] - 1;
 };
 
 const readBurst = (
   volts: Float64Array,
-  { sampleRateHz, samplesACycle }: { sampleRateHz: number; samplesACycle: number },
+  {
+    sampleRateHz,
+    samplesACycle,
+    offsetVolts,
+  }: { sampleRateHz: number; samplesACycle: number; offsetVolts: number },
   { first, count }: Span,
   loadOhms: number,
 ): Burst => {
@@ -206,10 +218,10 @@ const readBurst = (
   const cycles = Array.from({ length: cycleCount }, (_, k) =>
     readCycle(
       volts.subarray(
-        first + Math.round(k * samplesACycle),
-        first + Math.round((k + 1) * samplesACycle),
+        Math.round(first + k * samplesACycle),
+        Math.round(first + (k + 1) * samplesACycle),
       ),
-      sampleRateHz,
+      cycleMeanSquare(volts, first + k * samplesACycle, samplesACycle, offsetVolts),
       samplesACycle,
       loadOhms,
     ),
@@ -230,22 +242,19 @@ const readBurst = (
 
 const readCycle = (
   cycle: Float64Array,
-  sampleRateHz: number,
+  meanSquare: number,
   samplesACycle: number,
   loadOhms: number,
 ): BurstCycle => {
-  let squares = 0,
-    highest = -Infinity,
+  let highest = -Infinity,
     lowest = Infinity;
   for (let n = 0; n < cycle.length; n++) {
-    squares += cycle[n] ** 2;
     highest = Math.max(highest, cycle[n]);
     lowest = Math.min(lowest, cycle[n]);
   }
-  const meanSquare = squares / cycle.length;
   const fit =
     cycle.length >= CYCLE_SAMPLES_FOR_FIT
-      ? fitHarmonics(cycle, sampleRateHz, sampleRateHz / samplesACycle, {
+      ? fitHarmonics(cycle, samplesACycle, 1, {
           orderCount: 1,
           driftDegree: 0,
         })
@@ -289,15 +298,24 @@ const hasFlatTop = (
   return shortBy(1) > allowed || shortBy(-1) > allowed;
 };
 
-const between = (volts: Float64Array, spans: readonly Span[], samplesACycle: number): number => {
+/** Level and offset of what lies between the bursts. */
+const between = (
+  volts: Float64Array,
+  spans: readonly Span[],
+  samplesACycle: number,
+): { voltsRms: number; offsetVolts: number } => {
   let squares = 0,
+    sum = 0,
     count = 0;
   const guard = 2 * samplesACycle;
   for (let n = 0; n < volts.length; n++) {
     if (spans.some(({ first, count: length }) => n > first - guard && n < first + length + guard))
       continue;
-    squares += volts[n] ** 2;
+    squares += volts[n] * volts[n];
+    sum += volts[n];
     count++;
   }
-  return count > 0 ? Math.sqrt(squares / count) : 0;
+  if (count === 0) return { voltsRms: 0, offsetVolts: 0 };
+  const offsetVolts = sum / count;
+  return { voltsRms: Math.sqrt(Math.max(0, squares / count - offsetVolts ** 2)), offsetVolts };
 };

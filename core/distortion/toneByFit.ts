@@ -1,5 +1,6 @@
 import { fitHarmonics, fitSine } from "../fit";
 import { bandMeanSquare, findTone, powerSpectrum } from "../spectrum";
+import { isInBand } from "./isInBand";
 import type { TonePieces } from "./toneBySpectrum";
 import type { Harmonic, ToneOptions } from "./types";
 
@@ -32,7 +33,7 @@ export const readToneByFit = (
   const orders = Math.min(
     MOST_ORDERS,
     Math.floor(volts.length / 8),
-    Math.floor((highestHz / fundamentalHz) * (1 + 1e-6)),
+    Math.floor((highestHz / fundamentalHz) * (1 + 1e-4)),
   );
   const fit = fitHarmonics(volts, sampleRateHz, fundamentalHz, {
     orderCount: Math.max(1, orders),
@@ -64,7 +65,3 @@ export const readToneByFit = (
  * With few cycles a bend could be mistaken for part of the tone, so they get a line.
  */
 const driftDegree = (cycles: number): number => (cycles >= 12 ? 3 : 1);
-
-/** The upper edge counts as inside, also when rounding puts a harmonic a millionth above it. */
-export const isInBand = (frequencyHz: number, band: { lowHz: number; highHz: number }): boolean =>
-  frequencyHz >= band.lowHz && frequencyHz <= band.highHz * (1 + 1e-6);

@@ -1,5 +1,12 @@
-import { bandMeanSquare, findTone, lineAmplitude, passingSpectrum } from "../spectrum";
-import type { Harmonic, ToneOptions } from "./types";
+import {
+  bandMeanSquare,
+  findTone,
+  lineAmplitude,
+  passingSpectrum,
+  type Spectrum,
+} from "../spectrum";
+import { isInBand } from "./isInBand";
+import type { Band, Harmonic, ToneOptions } from "./types";
 
 /** What the two methods of reading a tone have in common. Mean squares in V^2. */
 export type TonePieces = {
@@ -77,7 +84,7 @@ const readBlock = (
   const clearHz = LOBE_BINS * spectrum.binHz;
   const harmonics: Harmonic[] = [];
   const lastHz = Math.min(Math.max(band.highHz, 10 * fundamentalHz), sampleRateHz / 2 - clearHz);
-  for (let order = 2; order * fundamentalHz <= lastHz * (1 + 1e-6); order++)
+  for (let order = 2; order * fundamentalHz <= lastHz * (1 + 1e-4); order++)
     harmonics.push({
       order,
       ratio: lineAmplitude(spectrum, order * fundamentalHz).voltsPeak / fundamental,
@@ -89,11 +96,7 @@ const readBlock = (
     band.lowHz,
     Math.min(band.highHz, fundamentalHz - clearHz),
   );
-  const above = bandMeanSquare(
-    spectrum,
-    Math.max(band.lowHz, fundamentalHz + clearHz),
-    band.highHz,
-  );
+  const above = aboveFundamental(spectrum, fundamentalHz, fundamental, { band, harmonics });
   const aboveFifthMeanSquare = bandMeanSquare(spectrum, 5.5 * fundamentalHz, sampleRateHz / 2);
   return {
     fundamentalHz,
@@ -102,4 +105,30 @@ const readBlock = (
     residualMeanSquare: below + above,
     aboveFifthMeanSquare,
   };
+};
+
+/**
+ * Mean square from the fundamental's lobe to the band's upper edge. A harmonic on the edge is one line: wholly inside when
+ * its frequency is, else not at all, whichever of its bins lie where.
+ */
+const aboveFundamental = (
+  spectrum: Spectrum,
+  fundamentalHz: number,
+  fundamentalVoltsPeak: number,
+  { band, harmonics }: { band: Band; harmonics: readonly Harmonic[] },
+): number => {
+  const clearHz = LOBE_BINS * spectrum.binHz;
+  const lowHz = Math.max(band.lowHz, fundamentalHz + clearHz);
+  const onEdge = harmonics.find(
+    ({ order }) => Math.abs(order * fundamentalHz - band.highHz) < clearHz,
+  );
+  if (!onEdge) return bandMeanSquare(spectrum, lowHz, band.highHz);
+  const lineHz = onEdge.order * fundamentalHz;
+  const line = isInBand(lineHz, band) ? (onEdge.ratio * fundamentalVoltsPeak) ** 2 / 2 : 0;
+  // The noise beside the line goes on under it.
+  const below = Math.max(lowHz, lineHz - clearHz);
+  const noise =
+    bandMeanSquare(spectrum, Math.max(lowHz, below - clearHz), below) *
+    Math.max(0, (band.highHz - below) / clearHz);
+  return bandMeanSquare(spectrum, lowHz, below) + line + noise;
 };

@@ -7,15 +7,20 @@ import {
 } from "../units";
 import type { Response, ResponsePoint } from "./types";
 
+/** Frequencies this close count as the same. Chosen here, because clocks differ by up to 100 ppm, and no response changes by much within 0.2 %. */
+const SAME_FREQUENCY_RATIO = 0.002;
+
 /**
  * The response's ratio at a frequency, between the logarithms of frequency and ratio; null outside its span.
  * Definition: linear between logarithms, as such charts are drawn.
  */
 export const ratioAt = (response: Response, frequencyHz: number): number | null => {
-  const at = response.findIndex((point) => point.frequencyHz >= frequencyHz * (1 - 1e-9));
-  if (at < 0 || response.length === 0) return null;
-  if (Math.abs(response[at].frequencyHz / frequencyHz - 1) < 1e-6) return response[at].ratio;
-  if (at === 0) return null;
+  if (response.length === 0) return null;
+  // An end that was meant to lie there: recorders' clocks differ, and frequencies are measured.
+  for (const end of [response[0], response[response.length - 1]])
+    if (Math.abs(end.frequencyHz / frequencyHz - 1) < SAME_FREQUENCY_RATIO) return end.ratio;
+  const at = response.findIndex((point) => point.frequencyHz >= frequencyHz);
+  if (at <= 0) return null;
   const [below, above] = [response[at - 1], response[at]];
   const share =
     Math.log(frequencyHz / below.frequencyHz) / Math.log(above.frequencyHz / below.frequencyHz);
