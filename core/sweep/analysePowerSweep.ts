@@ -65,10 +65,20 @@ export const analysePowerSweep = (
         `Channel ${channelIndex + 1}`,
         "no tone was found in this channel. Check that it is driven and that its probe is connected.",
       );
-    sweeps.push({ steps: readings, stop: whyItStopped(readings, steps.length, silentSeconds) });
+    const rising = byRisingDrive(readings);
+    sweeps.push({ steps: rising, stop: whyItStopped(rising, steps.length, silentSeconds) });
   }
   return success({ kind: "power-sweep", frequencyHz, channels: sweeps });
 };
+
+/** A sweep that was turned down instead of up is the same read backwards. */
+const byRisingDrive = (readings: StepReading[]): StepReading[] =>
+  readings[0].voltsRms > FALLING_RATIO * readings[readings.length - 1].voltsRms &&
+  readings.every(({ voltsRms }, k) => k === 0 || voltsRms <= 1.05 * readings[k - 1].voltsRms)
+    ? readings.toReversed()
+    : readings;
+/** It falls from beginning to end by more than any collapse of the output alone leaves in order. */
+const FALLING_RATIO = 1.5;
 
 const countOf = (count: number, noun: string): string =>
   `${count} ${noun}${count === 1 ? "" : "s"}`;

@@ -1,5 +1,7 @@
 import { stepReading } from "../testing/stepReading";
-import { powerAtClipOnset, powerAtDistortion } from ".";
+import { analyseTone } from "../distortion";
+import { analysePowerSweep, powerAtClipOnset, powerAtDistortion } from ".";
+import { clippedSine, overdriveAt } from "./clippedSine";
 import { whyItStopped } from "./whyItStopped";
 
 describe("powerAtDistortion", () => {
@@ -93,4 +95,66 @@ describe("whyItStopped", () => {
       "output-protection",
     );
   });
+});
+
+describe("a hard limit, whose power at 1 % THD is a closed form, in steps of any size", () => {
+  const HEIGHT = 20.3;
+  const wave = (peak: number): Float64Array =>
+    Float64Array.from({ length: 9600 }, (_, n) =>
+      Math.max(-HEIGHT, Math.min(HEIGHT, peak * Math.sin((2 * Math.PI * 997 * n) / 96_000))),
+    );
+  /** The closed form: where a sine cut at this height distorts by 1 %. */
+  const truth = (HEIGHT ** 2 * clippedSine(overdriveAt(0.01)).meanSquare) / 8;
+  const sweepOf = (stepDb: number, startDb: number) =>
+    Array.from({ length: Math.ceil(12 / stepDb) }, (_, k) => {
+      const volts = wave(10 * 10 ** ((startDb + k * stepDb) / 20));
+      const outcome = analyseTone(volts, 96_000);
+      if (!outcome.ok) throw new Error(outcome.finding.advice);
+      const { voltsRms, thdRatio, thdPlusNoiseRatio, flattening } = outcome.value;
+      const watts = voltsRms ** 2 / 8;
+      return {
+        ...stepReading(watts, thdRatio),
+        voltsRms,
+        thdPlusNoiseRatio,
+        flattening,
+        powerWattsStdUncertainty: 0.005 * watts,
+      };
+    });
+
+  test.each([0.5, 1, 3])("of %d dB", (stepDb) => {
+    let inside = 0,
+      count = 0;
+    for (const startDb of [0, 0.1, 0.23, 0.37, 0.45]) {
+      const found = powerAtDistortion(sweepOf(stepDb, startDb), 0.01, "thd");
+      if (found.status !== "reached") throw new Error(found.status);
+      expect(Math.abs(found.powerWatts / truth - 1)).toBeLessThan(0.01);
+      count++;
+      if (Math.abs(found.powerWatts - truth) <= 2 * found.powerWattsStdUncertainty) inside++;
+    }
+    expect(inside).toBe(count);
+  });
+});
+
+test("a sweep that is turned down is the same read backwards", () => {
+  const volts = new Float64Array(8 * 9600);
+  for (let step = 0; step < 8; step++)
+    for (let n = 0; n < 9600; n++) {
+      const peak = 30 * 10 ** ((-2 * step) / 20);
+      volts[9600 * step + n] = Math.max(
+        -20,
+        Math.min(20, peak * Math.sin((2 * Math.PI * 1000 * n) / 96_000)),
+      );
+    }
+  const load = { loadOhms: 8, loadOhmsStdUncertainty: 0, voltsStdUncertaintyRatio: 0 };
+  const outcome = analysePowerSweep([volts], 96_000, {
+    channels: [load],
+    band: { lowHz: 20, highHz: 20_000 },
+    mainsHz: 50,
+  });
+  if (!outcome.ok) throw new Error(outcome.finding.advice);
+  const [{ steps, stop }] = outcome.value.channels;
+  expect(steps.map(({ voltsRms }) => voltsRms)).toEqual(
+    steps.map(({ voltsRms }) => voltsRms).toSorted((a, b) => a - b),
+  );
+  expect(stop.reason).toBe("rail-voltage");
 });

@@ -1,4 +1,5 @@
 import { requirePositive } from "../units";
+import { clippedSine, overdriveAt } from "./clippedSine";
 import type { PowerAtLimit, StepReading } from "./types";
 
 export type DistortionMeasure = "thd" | "thd-plus-noise";
@@ -11,9 +12,10 @@ export const distortionRatio = (step: StepReading, measure: DistortionMeasure): 
   measure === "thd" ? step.thdRatio : step.thdPlusNoiseRatio;
 
 /**
- * Output power at a limit of distortion: the upward crossing nearest the top of the sweep, between the logarithms of
- * power and distortion of the two steps around it. The gap between those steps enters the uncertainty as a
- * rectangular distribution, since where between them the limit lies is not measured.
+ * Output power at a limit of distortion: the upward crossing nearest the top of the sweep. Where the step above it is cut
+ * like a sine (its distortion is what its own flat tops and level foretell), the limit lies where a sine cut at that height
+ * distorts so much, however far apart the steps are; else between the logarithms of power and distortion of the two steps
+ * around it. What remains open between the steps enters the uncertainty as a rectangular distribution.
  * @param steps in order of rising drive
  * @param limitRatio above zero: 0.01 is 1 %
  * @see IEC 60268-3:2018 (distortion-limited output power); JCGM 100:2008, 4.3.7 (rectangular distribution)
@@ -29,7 +31,9 @@ export const powerAtDistortion = (
     const [low, high] = [distortionRatio(below, measure), distortionRatio(above, measure)];
     if (low > limitRatio || high <= limitRatio) continue;
     const share = low > 0 ? Math.log(limitRatio / low) / Math.log(high / low) : 1;
-    return between(below, above, share);
+    return (
+      cutBetween(steps.slice(k - 1), { low, high, limitRatio }) ?? between(below, above, share)
+    );
   }
   const within = steps.filter((step) => distortionRatio(step, measure) <= limitRatio);
   return within.length > 0
@@ -49,6 +53,69 @@ export const powerAtClipOnset = (steps: readonly StepReading[]): PowerAtLimit =>
       return between(steps[k - 1], steps[k], 0.5);
   const clean = steps.filter((step) => !step.flattening.present);
   return clean.length > 0 ? { status: "at-least", ...highestOf(clean) } : { status: "never-below" };
+};
+
+/** Measured distortion may differ by this much from what the flat tops foretell for the model of a cut sine to hold. */
+const MODEL_HOLDS_RATIO = 0.25;
+/** Tops give in further as the drive rises; towards the limit they may stand higher by this part. */
+const MOST_SAG_RATIO = 0.1;
+
+/**
+ * The power at a limit from the height of the flat tops, where the first of the steps above it is a cut sine.
+ * @param steps the one below the limit, then those above it
+ * @returns null where the tops are not flat, bend softly, or sink
+ */
+const cutBetween = (
+  [below, above, next]: readonly StepReading[],
+  { low, high, limitRatio }: { low: number; high: number; limitRatio: number },
+): PowerAtLimit | null => {
+  const tops = topsOf(above);
+  // Where power falls as the drive rises the supply gives in, and no height of the tops holds.
+  if (tops === null || !(above.powerWatts > below.powerWatts)) return null;
+  const ohms = above.voltsRms ** 2 / above.powerWatts;
+  const foretold = distortionAtLevel(above.voltsRms ** 2 / tops ** 2);
+  if (foretold === null || Math.abs(foretold / high - 1) > MODEL_HOLDS_RATIO) return null;
+  const ofCutting = Math.sqrt(Math.max(0, limitRatio ** 2 - low ** 2));
+  const { meanSquare } = clippedSine(overdriveAt(ofCutting));
+  // With more of the sweep above it, how fast the tops sink as the drive rises is known too.
+  const nextTops = next ? topsOf(next) : null;
+  const slope = nextTops !== null ? Math.max(0, tops - nextTops) : 0;
+  const height = Math.min(tops * (1 + MOST_SAG_RATIO), tops + slope / 2);
+  const powerWatts = Math.max(
+    below.powerWatts,
+    Math.min(above.powerWatts, (height ** 2 * meanSquare) / ohms),
+  );
+  const ofReading = powerWatts * (below.powerWattsStdUncertainty / below.powerWatts);
+  // The tops' height is known to how far they sink from here to the next step, and to how well the model foretells.
+  const ofTops = (2 * powerWatts * Math.max(slope / 2, tops * LEAST_TOPS_RATIO)) / tops;
+  const ofModel = (Math.abs(above.powerWatts - powerWatts) * Math.abs(foretold / high - 1)) / 2;
+  return {
+    status: "reached",
+    powerWatts,
+    powerWattsStdUncertainty: Math.hypot(ofReading, ofTops / Math.sqrt(3), ofModel),
+  };
+};
+
+/** Heights of flat tops are read to within this. Chosen here: what ripple and sampling leave of them. */
+const LEAST_TOPS_RATIO = 0.004;
+
+/** The mean height of both tops, where both are flat. */
+const topsOf = ({ flattening: { present, positive, negative } }: StepReading): number | null =>
+  present && positive.flattenedCycleCount > 0 && negative.flattenedCycleCount > 0
+    ? (positive.tipVolts + negative.tipVolts) / 2
+    : null;
+
+/** The distortion of a cut sine whose mean square over the square of its height is known; null where no cut sine has it. */
+const distortionAtLevel = (meanSquare: number): number | null => {
+  if (meanSquare <= 0.5 || meanSquare >= 1) return null;
+  let low = 1,
+    high = 1000;
+  for (let step = 0; step < 60; step++) {
+    const middle = (low + high) / 2;
+    if (clippedSine(middle).meanSquare < meanSquare) low = middle;
+    else high = middle;
+  }
+  return clippedSine(low).distortionRatio;
 };
 
 const between = (below: StepReading, above: StepReading, share: number): PowerAtLimit => {

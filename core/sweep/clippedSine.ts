@@ -1,0 +1,31 @@
+/**
+ * What cutting does to a sine: of a sine of unit peak, cut at plus and minus 1 / k.
+ * Closed form: integrals of the cut sine over its quarter period.
+ * @param k how many times too high it is; 1 and above
+ * @returns mean square over the limit's square, and all harmonics together over the fundamental
+ */
+export const clippedSine = (k: number): { meanSquare: number; distortionRatio: number } => {
+  if (k <= 1) return { meanSquare: (k * k) / 2, distortionRatio: 0 };
+  const angle = Math.asin(1 / k);
+  const meanSquare =
+    ((k * k) / Math.PI) * (angle - Math.sin(angle) * Math.cos(angle)) + 1 - (2 * angle) / Math.PI;
+  const fundamental = ((2 * k) / Math.PI) * (angle + Math.sin(angle) * Math.cos(angle));
+  const excess = (2 * meanSquare) / (fundamental * fundamental) - 1;
+  return { meanSquare, distortionRatio: Math.sqrt(Math.max(0, excess)) };
+};
+
+/** How many times too high a sine is that distorts so much when cut; 1 where it does not distort. Bisection: distortion rises with k. */
+export const overdriveAt = (distortionRatio: number): number => {
+  if (!(distortionRatio > 0)) return 1;
+  let low = 1,
+    high = MOST_OVERDRIVE;
+  for (let step = 0; step < 60; step++) {
+    const middle = (low + high) / 2;
+    if (clippedSine(middle).distortionRatio < distortionRatio) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+};
+
+/** A square wave, for all that matters. */
+const MOST_OVERDRIVE = 1000;
