@@ -1,4 +1,5 @@
 import {
+  decodeText,
   guessKind,
   isResponseText,
   readResponseText,
@@ -42,7 +43,7 @@ export const openFile = (
       fileName,
       "it is no WAV file, and too long for text. Choose a WAV, a scope's CSV or a response as text.",
     );
-  const text = new TextDecoder().decode(bytes);
+  const text = decodeText(bytes);
   if (isResponseText(text)) {
     const response = readResponseText(text);
     if (!response.ok) return response;
@@ -58,7 +59,7 @@ export const openFile = (
       responseText: text,
     });
   }
-  const record = readScopeRecord(text, givenRateHz);
+  const record = readScopeRecord(text, { sampleRateHz: givenRateHz });
   if (!record.ok) return record;
   const { channels, names, sampleRateHz } = record.value;
   const peak = Math.max(...channels.map(peakOf));

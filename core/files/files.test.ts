@@ -12,7 +12,7 @@ const wave = Array.from({ length: 400 }, (_, n) => [
 ]);
 
 const recordOf = (text: string, rate: number | null = null) => {
-  const outcome = readScopeRecord(text, rate);
+  const outcome = readScopeRecord(text, { sampleRateHz: rate });
   if (!outcome.ok) throw new Error(outcome.finding.advice);
   return outcome.value;
 };
@@ -92,7 +92,7 @@ describe("a scope's record, in the common shapes", () => {
   });
 
   test.each([
-    ["prose", "this is no table\nat all", /no two columns/],
+    ["prose", "this is no table\nat all", /no columns of numbers/],
     ["a few rows", "0,1\n1,2\n2,3", /only 3 rows/],
     [
       "a gap in time",

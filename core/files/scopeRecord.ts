@@ -1,4 +1,6 @@
 import { failure, success, type Outcome } from "../outcome";
+import { formatShort } from "../units";
+import { columnUnit } from "./columnUnit";
 import { readTable, type Table } from "./table";
 
 /** A scope's record in volts at even times. */
@@ -8,115 +10,203 @@ export type ScopeRecord = {
   sampleRateHz: number;
 };
 
-const TIME_SCALES: readonly (readonly [RegExp, number])[] = [
-  [/\bns\b|nano/i, 1e-9],
-  [/(\bus\b|µs|μs|micro)/i, 1e-6],
-  [/(\bms\b|_ms|milli)/i, 1e-3],
-  [/(\bs\b|_s\b|sec|time)/i, 1],
-];
-const VOLT_SCALES: readonly (readonly [RegExp, number])[] = [
-  [/(µV|uV)/, 1e-6],
-  [/(\bmV\b|_mv\b|millivolt)/i, 1e-3],
-];
+/** What the reviewer says of a record where it does not say so itself. */
+export type ScopeGiven = {
+  sampleRateHz?: number | null;
+  /** Seconds in one unit of its time. */
+  timeUnitSeconds?: number | null;
+};
+
+const FEWEST_ROWS = 16;
 /** Steps of time may differ by this share of their mean: times are written with few digits. */
 const UNEVEN_RATIO = 0.51;
+/** Without a unit, steps of time up to this can only be seconds: as milliseconds they would be faster than any audio recorder. Chosen here. */
+const SURELY_SECONDS = 1e-4;
+const RATES_HZ = { least: 100, most: 20e9 };
 
-const scaleOf = (text: string, scales: readonly (readonly [RegExp, number])[]): number | null =>
-  scales.find(([pattern]) => pattern.test(text))?.[1] ?? null;
+const TIME_UNITS: readonly (readonly [RegExp, number])[] = [
+  [/\bns\b|nano/i, 1e-9],
+  [/\bus\b|[µμ]s|micro/i, 1e-6],
+  [/\bms\b|milli/i, 1e-3],
+  [/\bs\b|sec/i, 1],
+];
+const RATE_UNITS: readonly (readonly [RegExp, number])[] = [
+  [/G(?:Sa|S|Hz)\b/i, 1e9],
+  [/M(?:Sa|S|Hz)\b/, 1e6],
+  [/k(?:Sa|S|Hz)\b/i, 1e3],
+];
+const NUMBER = /[-+]?(?:\d+(?:[.,]\d+)?|[.,]\d+)(?:e[-+]?\d+)?/i;
 
-/** What a preamble says of the sampling: "Sample rate, 1000000", "Sample Interval;2e-6", "dt = 1 us". */
+/** The number after a name and its sign: "Sample rate: 0.1 MSa/s", "dt = 1e-5". */
+const valueAfterName = (line: string): number => {
+  const rest = /[,;:=\t|]/.test(line) ? line.replace(/^[^,;:=\t|]*[,;:=\t|]/, "") : line;
+  return /^[\s"=:]*[-+]?[\d.,]/.test(rest)
+    ? Number(NUMBER.exec(rest)?.[0].replace(",", "."))
+    : Number.NaN;
+};
+
+/** What a preamble says of the sampling, in hertz. */
 const rateInPreamble = (preamble: readonly string[]): number | null => {
-  for (const line of preamble) {
-    const value = Number(
-      /([-+]?\d+(?:[.,]\d+)?(?:e[-+]?\d+)?)/i
-        .exec(line.replace(/^[^,;:=\t]*[,;:=\t]/, ""))?.[1]
-        ?.replace(",", "."),
-    );
+  for (const line of preamble.map((each) => each.replace(/^[\s*#%;"]+/, ""))) {
+    const value = valueAfterName(line);
     if (!(value > 0)) continue;
-    if (/(sampl\w*\s*(rate|freq)|rate\s*\(?hz|^fs\b)/i.test(line)) return value * rateScaleIn(line);
-    if (/(sampl\w*\s*(interval|period|time)|increment|^dt\b|^delta)/i.test(line))
-      return 1 / (value * (scaleOf(line.replace(/^[^,;:=\t]*/, ""), TIME_SCALES.slice(0, 3)) ?? 1));
+    if (/(sampl\w*\s*(rate|freq)|abtastrate|rate\s*\(?hz|^fs\b)/i.test(line))
+      return value * (RATE_UNITS.find(([unit]) => unit.test(line))?.[1] ?? 1);
+    if (/(sampl\w*\s*(interval|period|time)|increment|^dt\b|^delta|^x\s?incr)/i.test(line))
+      return (
+        1 /
+        (value *
+          (TIME_UNITS.find(([unit]) => unit.test(line.replace(/^[^,;:=\t|]*/, "")))?.[1] ?? 1))
+      );
+  }
+  return rateBesideNames(preamble);
+};
+
+/** Some write names in one line and, under "Increment", its number in the next. */
+const rateBesideNames = (preamble: readonly string[]): number | null => {
+  for (const [k, line] of preamble.entries()) {
+    const names = line.split(/[,;\t|]/).map((name) => name.trim());
+    const at = names.findIndex((name) => /^(x\s?)?(increment|incr\.?|interval|dt)$/i.test(name));
+    const value = Number((preamble[k + 1] ?? "").split(/[,;\t|]/)[at]);
+    if (at >= 0 && value > 0) return 1 / value;
   }
   return null;
 };
 
+/** "Time Unit: ms", "Horizontal Units,us" */
+const timeUnitInPreamble = (preamble: readonly string[]): number | null => {
+  const line = preamble.find((each) => /(time|horizontal|x)[\s-]*(axis\s*)?units?\b/i.test(each));
+  if (!line) return null;
+  const rest = line.replace(/^.*?units?/i, "");
+  return TIME_UNITS.find(([unit]) => unit.test(rest))?.[1] ?? null;
+};
+
 /**
- * Reads a scope's record from text: heading lines, one column of time (in seconds, ms, µs, ns or sample numbers) and one of volts a
- * channel, or columns of volts only when the heading tells the sample rate.
- * @param givenRateHz for a file that numbers its samples, when the reviewer knows the rate
+ * Reads a scope's record from text: heading lines, one column of time or of sample numbers, and one of volts a channel; or
+ * columns of volts only, when the heading tells the sample rate. A unit or a rate that is not certain is asked for.
+ * @param given what the reviewer knows of it
  * Common practice of oscilloscopes: headings, then a row an instant.
  */
 export const readScopeRecord = (
   text: string,
-  givenRateHz: number | null = null,
+  { sampleRateHz = null, timeUnitSeconds = null }: ScopeGiven = {},
 ): Outcome<ScopeRecord> => {
-  const table = readTable(text);
+  const table = readTable(text) ?? readTable(text, 1);
   if (!table)
     return failure(
       "no-samples",
       "File",
-      "it holds no two columns of numbers. A scope's record has a column of time and one of volts a channel.",
+      "it holds no columns of numbers. A scope's record has a column of time and one of volts a channel.",
     );
-  if (table.rows.length < 16)
+  if (table.rows.length < FEWEST_ROWS)
     return failure(
       "too-short",
       "File",
       `it holds only ${table.rows.length} rows of numbers; record more.`,
     );
-  const timed = timing(table, givenRateHz);
-  if (!timed.ok) return timed;
-  const { sampleRateHz, firstVoltColumn } = timed.value;
-  const channels = table.rows[0].slice(firstVoltColumn).map((_, k) => {
-    const scale = scaleOf(table.headings[firstVoltColumn + k] ?? "", VOLT_SCALES) ?? 1;
-    return Float64Array.from(table.rows, (row) => scale * row[firstVoltColumn + k]);
+  const columns = Array.from({ length: table.rows[0].length }, (_, k) =>
+    Float64Array.from(table.rows, (row) => row[k]),
+  );
+  const units = columns.map((_, k) => columnUnit(table.headings[k] ?? ""));
+  const time = timeColumn(columns, units);
+  const rate = rateOf(table, time, { sampleRateHz, timeUnitSeconds });
+  if (!rate.ok) return rate;
+  const shown = columns.flatMap((volts, k) => {
+    if (k === time?.column || isNumbering(volts)) return [];
+    return units[k].quantity === "volts" || units[k].quantity === "unknown"
+      ? [{ volts: volts.map((value) => value * units[k].scale), name: table.headings[k], k }]
+      : [];
   });
+  if (shown.length === 0)
+    return failure(
+      "no-samples",
+      "File",
+      `none of its columns (${table.headings.filter((name) => name !== "").join(", ") || "without names"}) is one of volts. Export the voltage.`,
+    );
   return success({
-    channels,
-    names: channels.map(
-      (_, k) => table.headings[firstVoltColumn + k] || `column ${firstVoltColumn + k + 1}`,
-    ),
-    sampleRateHz,
+    channels: shown.map(({ volts }) => volts),
+    names: shown.map(({ name, k }) => name || `column ${k + 1}`),
+    sampleRateHz: rate.value,
   });
 };
 
-const timing = (
-  { rows, headings, preamble }: Table,
-  givenRateHz: number | null,
-): Outcome<{ sampleRateHz: number; firstVoltColumn: number }> => {
-  const said = givenRateHz ?? rateInPreamble(preamble);
-  const times = rows.map(([time]) => time);
-  const step = (times[times.length - 1] - times[0]) / (times.length - 1);
-  const isEven =
-    step > 0 &&
-    times.every(
-      (time, k) => k === 0 || Math.abs(time - times[k - 1] - step) <= UNEVEN_RATIO * step,
-    );
-  const rises = times.every((time, k) => k === 0 || time > times[k - 1]);
-  if (rises && !isEven)
-    return failure(
-      "no-samples",
-      "Time",
-      "its steps are not even: samples are missing. Export the whole record at one rate.",
-    );
-  const heading = headings[0] ?? "";
-  const isNumbering =
-    rises && step === 1 && times.every(Number.isInteger) && !/time|\bs\b|sec/i.test(heading);
-  if (rises && !isNumbering)
-    return success({
-      sampleRateHz: 1 / (step * (scaleOf(heading, TIME_SCALES) ?? 1)),
-      firstVoltColumn: 1,
-    });
-  if (said === null)
-    return failure(
-      "no-samples",
-      "Time",
-      "the file numbers its samples but does not tell the rate. Give the sample rate beside it.",
-    );
-  return success({ sampleRateHz: said, firstVoltColumn: isNumbering ? 1 : 0 });
+type TimeColumn = { column: number; step: number; isEven: boolean; scale: number | null };
+
+/** Whole numbers that count up by one. */
+const isNumbering = (values: Float64Array): boolean =>
+  values.length > 1 &&
+  values[1] - values[0] === 1 &&
+  values.every((value, k) => Number.isInteger(value) && (k === 0 || value - values[k - 1] === 1));
+
+/** The column of time: by its heading, else the first where it rises evenly and nothing says that it holds something else. */
+const timeColumn = (
+  columns: readonly Float64Array[],
+  units: readonly ReturnType<typeof columnUnit>[],
+): TimeColumn | null => {
+  if (columns.length < 2) return null;
+  const named = units.findIndex(({ quantity }) => quantity === "time");
+  const column = named >= 0 ? named : 0;
+  const values = columns[column];
+  if (named < 0 && (units[0].quantity !== "unknown" || isNumbering(values))) {
+    // "X" and "#" name what is counted, and now and then what is timed.
+    if (units[0].quantity !== "number" || isNumbering(values)) return null;
+  }
+  const step = (values[values.length - 1] - values[0]) / (values.length - 1);
+  const rises = values.every((value, k) => k === 0 || value > values[k - 1]);
+  if (named < 0 && !rises) return null;
+  return {
+    column,
+    step,
+    isEven:
+      step > 0 &&
+      values.every(
+        (value, k) => k === 0 || Math.abs(value - values[k - 1] - step) <= UNEVEN_RATIO * step,
+      ),
+    scale: named >= 0 && units[named].isStated ? units[named].scale : null,
+  };
 };
 
-/** What a rate is given in: megahertz, kilohertz or hertz. */
-const rateScaleIn = (line: string): number => {
-  if (/\bMS\/?s|MHz/i.test(line)) return 1e6;
-  return /\bkS\/?s|kHz/i.test(line) ? 1e3 : 1;
+const rateOf = (
+  { preamble }: Table,
+  time: TimeColumn | null,
+  { sampleRateHz, timeUnitSeconds }: Required<ScopeGiven>,
+): Outcome<number> => {
+  if (sampleRateHz !== null) return plausible(sampleRateHz);
+  if (time && !time.isEven)
+    return failure(
+      "no-samples",
+      "Time",
+      "its steps are not even: samples are missing, or it does not rise. Export the whole record at one rate.",
+    );
+  // What its column of time says for certain goes before what a preamble says.
+  const isCertain = time !== null && (time.scale !== null || timeUnitSeconds !== null);
+  const said = isCertain ? null : rateInPreamble(preamble);
+  if (said !== null) return plausible(said);
+  return time
+    ? rateFromTime(time, timeUnitSeconds ?? time.scale ?? timeUnitInPreamble(preamble))
+    : failure(
+        "no-samples",
+        "Time",
+        "the file numbers its samples but does not tell the rate. Give the sample rate beside it.",
+      );
 };
+
+const rateFromTime = ({ step }: TimeColumn, said: number | null): Outcome<number> => {
+  const scale = said ?? (step <= SURELY_SECONDS ? 1 : null);
+  return scale === null
+    ? failure(
+        "no-samples",
+        "Time",
+        `it does not say in what its time is given. In seconds its rate would be ${formatShort(1 / step)} Hz, in milliseconds ${formatShort(1000 / step)} Hz. Give the sample rate beside it.`,
+      )
+    : plausible(1 / (step * scale));
+};
+
+const plausible = (rateHz: number): Outcome<number> =>
+  rateHz >= RATES_HZ.least && rateHz <= RATES_HZ.most
+    ? success(rateHz)
+    : failure(
+        "no-samples",
+        "Time",
+        `by its own words it has a rate of ${formatShort(rateHz)} Hz, at which nothing could be heard. Give the sample rate beside it.`,
+      );

@@ -1,0 +1,299 @@
+import { failure, success, type Outcome } from "../outcome";
+import { columnUnit } from "./columnUnit";
+
+/** What a temperature logger wrote: each probe with its readings, gaps left out. Seconds run from the first reading of all. */
+export type TemperatureLog = {
+  spots: readonly {
+    name: string;
+    points: readonly { seconds: number; celsius: number }[];
+  }[];
+};
+
+const FEWEST_READINGS = 3;
+/** What a probe can show, in degrees Celsius. Chosen: from a deep freezer to glowing. */
+const CELSIUS = { least: -60, most: 800 };
+const BESIDE = /batt|hum(?:id|\b)|rh\b|feuchte|status|serial|index|^#$|^no\.?$|^nr\.?$|dew/i;
+
+/**
+ * Reads the file of a temperature logger: a row a moment, with date and time (in one column or two, in the usual national
+ * forms) or elapsed time, and a column a probe in °C or °F. Columns of battery, humidity and numbering are left out.
+ * @returns a finding that says what is not clear, such as days and months that could be either
+ * @see ISO 8601 for dates; national forms are common practice
+ */
+export const readTemperatureLog = (text: string): Outcome<TemperatureLog> => {
+  const lines = text
+    .replace(/^\uFEFF/, "")
+    .split(/\r\n|\n|\r/)
+    .filter((line) => line.trim() !== "");
+  const delimiter = delimiterOf(lines);
+  const cells = lines.map((line) => split(line, delimiter));
+  const begins = cells.findIndex((row) => isMoment(row) && row.some((cell) => isNumber(cell)));
+  if (begins < 0)
+    return failure(
+      "no-samples",
+      "File",
+      "it holds no rows of a time and temperatures. A logger's file has a column of time and one a probe.",
+    );
+  const rows = cells.slice(begins).filter(isMoment);
+  const headings = cells[begins - 1] ?? [];
+  const clock = readClock(rows, headings);
+  if (!clock.ok) return clock;
+  const { secondsOf, columns: timeColumns } = clock.value;
+  const width = Math.max(...rows.map((row) => row.length));
+  const spots = Array.from({ length: width }, (_, column) => column)
+    .filter((column) => !timeColumns.includes(column) && !BESIDE.test(headings[column] ?? ""))
+    .flatMap((column) => spotOf(rows, column, headings[column] ?? "", secondsOf));
+  if (spots.length === 0)
+    return failure(
+      "too-short",
+      "File",
+      "no column of it holds three temperatures or more. Export the whole log.",
+    );
+  const start = Math.min(...spots.map(({ points }) => points[0].seconds));
+  return success({
+    spots: spots.map(({ name, points }) => ({
+      name,
+      points: points.map(({ seconds, celsius }) => ({ seconds: seconds - start, celsius })),
+    })),
+  });
+};
+
+/** Whether text looks like a logger's: moments with temperatures, by its headings or its dates. */
+export const isTemperatureLog = (text: string): boolean => {
+  const lines = text.split(/\r\n|\n|\r/).filter((line) => line.trim() !== "");
+  const delimiter = delimiterOf(lines);
+  const cells = lines.slice(0, 60).map((line) => split(line, delimiter));
+  const begins = cells.findIndex((row) => isMoment(row) && row.some((cell) => isNumber(cell)));
+  if (begins < 0) return false;
+  const headings = (cells[begins - 1] ?? []).join(" ");
+  return (
+    /°\s?[CF]\b|_[CF]\b|celsius|fahrenheit|temp|sonde|probe|fühler|deg\s?[CF]\b/i.test(headings) ||
+    cells[begins].some((cell) => DATE.test(cell) || /\d\s*°?[CF]$/.test(cell))
+  );
+};
+
+const spotOf = (
+  rows: readonly (readonly string[])[],
+  column: number,
+  heading: string,
+  secondsOf: (row: readonly string[]) => number | null,
+): TemperatureLog["spots"][number][] => {
+  const { quantity } = columnUnit(heading);
+  const isFahrenheit =
+    quantity === "fahrenheit" ||
+    rows.some((row) => /\d\s*°?F$/i.test(row[column] ?? "")) ||
+    /°\s?F\b|\(F\)|deg\s?F\b/i.test(heading);
+  const points = rows.flatMap((row) => {
+    const seconds = secondsOf(row);
+    const value = numberIn(row[column] ?? "");
+    if (seconds === null || value === null) return [];
+    const celsius = isFahrenheit ? ((value - 32) * 5) / 9 : value;
+    return celsius >= CELSIUS.least && celsius <= CELSIUS.most ? [{ seconds, celsius }] : [];
+  });
+  if (points.length < FEWEST_READINGS) return [];
+  const name = heading
+    .replace(/(?:[([\s_,]|\b)\s*(?:°|deg)?\s?(?:C|F|Celsius|Fahrenheit)\s*[)\]]?$/i, "")
+    .replace(/[,;:\s]+$/, "")
+    .trim();
+  return [
+    {
+      name: name || `column ${column + 1}`,
+      points: points.toSorted((a, b) => a.seconds - b.seconds),
+    },
+  ];
+};
+
+const delimiterOf = (lines: readonly string[]): string => {
+  const body = lines.slice(Math.floor(lines.length / 2)).slice(0, 50);
+  const count = (delimiter: string) =>
+    body.reduce((sum, line) => sum + line.split(delimiter).length - 1, 0);
+  if (count("\t") >= body.length) return "\t";
+  if (count(";") >= body.length) return ";";
+  return count("|") >= body.length ? "|" : ",";
+};
+
+const split = (line: string, delimiter: string): string[] => {
+  const cells: string[] = [];
+  let text = "",
+    isInside = false;
+  for (const character of line) {
+    if (character === '"') isInside = !isInside;
+    else if (character === delimiter && !isInside) {
+      cells.push(text.trim());
+      text = "";
+    } else text += character;
+  }
+  return [...cells, text.trim()];
+};
+
+const NUMBER = /^[-+]?\d+(?:[.,]\d+)?(?:e[-+]?\d+)?$/i;
+/** A number with or without its unit; a decimal comma counts, since no column is parted within a cell. */
+const numberIn = (cell: string): number | null => {
+  const text = cell.replace(/\s*°?\s*[CF]$/i, "").trim();
+  return NUMBER.test(text) ? Number(text.replace(",", ".")) : null;
+};
+const isNumber = (cell: string): boolean => numberIn(cell) !== null;
+
+const DATE = /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})\b|^(\d{1,2})[-/.](\d{1,2})[-/.](\d{4}|\d{2})\b/;
+const CLOCK = /(\d{1,3}):(\d{2})(?::(\d{2}(?:[.,]\d+)?))?\s*([ap]\.?m\.?)?/i;
+
+/** A row that tells when: a date, a time of day, or a number of seconds or minutes in front. */
+const isMoment = (row: readonly string[]): boolean =>
+  row.length >= 2 &&
+  row.slice(0, 3).some((cell) => DATE.test(cell) || CLOCK.test(cell) || isNumber(cell));
+
+type Clock = {
+  secondsOf(row: readonly string[]): number | null;
+  columns: readonly number[];
+};
+
+/** How moments are told: by date and time, by time alone, or as elapsed seconds, minutes or hours. */
+const readClock = (
+  rows: readonly (readonly string[])[],
+  headings: readonly string[],
+): Outcome<Clock> => {
+  const columnOf = (pattern: RegExp): number =>
+    rows[0].findIndex(
+      (_, column) =>
+        rows.slice(0, 50).filter((row) => pattern.test(row[column] ?? "")).length >
+        Math.min(rows.length, 50) / 2,
+    );
+  const dateColumn = columnOf(DATE);
+  const clockColumn = columnOf(CLOCK);
+  if (dateColumn >= 0) {
+    const order = dayOrder(rows.map((row) => row[dateColumn] ?? ""));
+    if (!order.ok) return order;
+    return success({
+      secondsOf: (row) => {
+        const day = dayNumber(row[dateColumn] ?? "", order.value);
+        const time = secondsOfDay(row[clockColumn >= 0 ? clockColumn : dateColumn] ?? "");
+        return day === null ? null : day * 86_400 + (time ?? 0);
+      },
+      columns: [dateColumn, ...(clockColumn >= 0 ? [clockColumn] : [])],
+    });
+  }
+  if (clockColumn >= 0) {
+    const first = secondsOfDay(rows[0][clockColumn] ?? "") ?? 0;
+    let days = 0,
+      before = first;
+    const seconds = new Map<readonly string[], number>();
+    for (const row of rows) {
+      const time = secondsOfDay(row[clockColumn] ?? "");
+      if (time === null) continue;
+      // Past midnight the clock begins again.
+      if (time < before - 43_200) days++;
+      before = time;
+      seconds.set(row, days * 86_400 + time);
+    }
+    return success({ secondsOf: (row) => seconds.get(row) ?? null, columns: [clockColumn] });
+  }
+  return elapsed(rows, headings);
+};
+
+const elapsed = (
+  rows: readonly (readonly string[])[],
+  headings: readonly string[],
+): Outcome<Clock> => {
+  const rising = rows[0].findIndex((_, column) => {
+    const values = rows.map((row) => numberIn(row[column] ?? ""));
+    return values.every(
+      (value, k) => value !== null && (k === 0 || value > (values[k - 1] ?? Infinity)),
+    );
+  });
+  const named = headings.findIndex((heading) =>
+    /time|zeit|temps|tempo|tijd|elapsed|sec|\bmin\b|\bs\b/i.test(heading),
+  );
+  const column = named >= 0 ? named : rising;
+  if (column < 0)
+    return failure("no-samples", "Time", "no column of it tells the time of the readings.");
+  const heading = headings[column] ?? "";
+  const scale = unitSeconds(heading);
+  if (scale === null)
+    return failure(
+      "no-samples",
+      "Time",
+      `its column “${heading || column + 1}” does not say whether it counts seconds or minutes. Write “s” or “min” in its heading.`,
+    );
+  return success({
+    secondsOf: (row) => {
+      const value = numberIn(row[column] ?? "");
+      return value === null ? null : value * scale;
+    },
+    columns: [
+      column,
+      ...(rising >= 0 && rising !== column && BESIDE.test(headings[rising] ?? "") ? [rising] : []),
+    ],
+  });
+};
+
+const unitSeconds = (heading: string): number | null => {
+  if (/\bms\b|milli/i.test(heading)) return 1e-3;
+  if (/\bmin(?:utes?|uten)?\b/i.test(heading)) return 60;
+  if (/\bh(?:ours?|rs?)?\b|stunden/i.test(heading)) return 3600;
+  return /\bs\b|_s\b|\bsec|sekunden|seconds?|secondes/i.test(heading) ? 1 : null;
+};
+
+type Order = "year-first" | "day-first" | "month-first";
+
+/** Which of two numbers is the day: the one that goes beyond twelve, or the one that moves while the log runs. */
+const dayOrder = (dates: readonly string[]): Outcome<Order> => {
+  const found = dates.flatMap((text) => {
+    const match = DATE.exec(text);
+    return match ? [match] : [];
+  });
+  if (found.some((match) => match[1])) return success("year-first");
+  if (found.some(([text]) => text.includes("."))) return success("day-first");
+  const firsts = found.map((match) => Number(match[4])),
+    seconds = found.map((match) => Number(match[5]));
+  if (firsts.some((value) => value > 12)) return success("day-first");
+  if (seconds.some((value) => value > 12)) return success("month-first");
+  // Within one day it makes no difference to what was logged.
+  if (new Set(found.map(([text]) => text)).size <= 1) return success("day-first");
+  const moves = (values: readonly number[]) => new Set(values).size;
+  if (moves(firsts) !== moves(seconds))
+    return success(moves(firsts) > moves(seconds) ? "day-first" : "month-first");
+  return failure(
+    "no-samples",
+    "Date",
+    `“${found[0][0]}” may be day and month or month and day. Export the log with dates such as 2026-11-25.`,
+  );
+};
+
+const dayNumber = (text: string, order: Order): number | null => {
+  const match = DATE.exec(text);
+  if (!match) return null;
+  const parts = partsOf(match, order);
+  const year = Number(parts.year) + (parts.year.length === 2 ? 2000 : 0);
+  return daysFromCivil(year, Number(parts.month), Number(parts.day));
+};
+
+const partsOf = (match: RegExpExecArray, order: Order) => {
+  if (match[1]) return { year: match[1], month: match[2], day: match[3] };
+  return order === "month-first"
+    ? { year: match[6], month: match[4], day: match[5] }
+    : { year: match[6], month: match[5], day: match[4] };
+};
+
+/**
+ * Days since 1970-01-01 in the Gregorian calendar.
+ * @see H. Hinnant, chrono-Compatible Low-Level Date Algorithms, days_from_civil; from memory
+ */
+const daysFromCivil = (year: number, month: number, day: number): number | null => {
+  if (month < 1 || month > 12 || day < 1 || day > 31) return null;
+  const shifted = month <= 2 ? year - 1 : year;
+  const era = Math.floor(shifted / 400);
+  const yearOfEra = shifted - era * 400;
+  const dayOfYear = Math.floor((153 * (month + (month > 2 ? -3 : 9)) + 2) / 5) + day - 1;
+  const dayOfEra =
+    yearOfEra * 365 + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100) + dayOfYear;
+  return era * 146_097 + dayOfEra - 719_468;
+};
+
+const secondsOfDay = (text: string): number | null => {
+  const match = CLOCK.exec(text);
+  if (!match) return null;
+  const [, hours, minutes, seconds, half] = match;
+  let hour = Number(hours);
+  if (half) hour = (hour % 12) + (/^p/i.test(half) ? 12 : 0);
+  return hour * 3600 + Number(minutes) * 60 + Number((seconds ?? "0").replace(",", "."));
+};
