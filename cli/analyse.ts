@@ -1,10 +1,12 @@
 import { readFileSync } from "node:fs";
 import { analyseTone, TONE_DEFAULTS } from "@/core/distortion";
+import { decodeText } from "@/core/files";
 import { powerWatts } from "@/core/power";
 import { decodeWav, overloadedSampleCount } from "@/core/wav";
 import { RUN_KIND_NAMES } from "@/core/run";
 import { bandOption, parseCommandLine, positiveOption, UsageError } from "./arguments";
 import { analyseCommon, COMMON_OPTIONS, isMeasuredKind, oldName } from "./commonForm";
+import { analyseTable, isText, scopeSamples, TEXT_OPTIONS } from "./textFile";
 import { ANALYSES, eachChannel, toneCautions, valueOf, type RunInput } from "./runKinds";
 import { toneFields } from "./toneFields";
 
@@ -22,6 +24,7 @@ const OPTIONS = [
   "sweep-seconds",
   "period-seconds",
   ...COMMON_OPTIONS,
+  ...TEXT_OPTIONS,
 ];
 
 /**
@@ -45,11 +48,21 @@ export const analyse = async (words: readonly string[]): Promise<object> => {
     );
 
   const bytes = readFile(line.positional[0]);
-  const { channels, sampleRateHz } = valueOf(decodeWav(bytes, fullScaleVolts));
+  const text = isText(line.positional[0], bytes) ? decodeText(bytes) : null;
+  const table = text === null ? null : analyseTable(kind, text);
+  if (table) return table;
+  const { channels, sampleRateHz, names } =
+    text === null
+      ? { ...valueOf(decodeWav(bytes, fullScaleVolts)), names: null }
+      : scopeSamples(text, line);
   if (band.lowHz >= sampleRateHz / 2)
     throw new UsageError(`--band begins above half the sample rate of ${sampleRateHz} Hz`);
   const used = { sampleRateHz, fullScaleVolts, loadOhms, band };
   if (kind !== undefined && isCommon) {
+    if (text !== null)
+      throw new UsageError(
+        `--as ${kind} takes WAV files; a scope's record can be read as ${Object.keys(ANALYSES).join(", ")}`,
+      );
     const files = line.positional.map((path, k) => ({
       name: path,
       bytes: k === 0 ? bytes : readFile(path),
@@ -60,22 +73,31 @@ export const analyse = async (words: readonly string[]): Promise<object> => {
     return { ...used, as: kind, ...(await analyseCommon(kind, read)), cautions };
   }
   const input = { channels, sampleRateHz, loadOhms, band, line };
+  // A scope's record has no full scale, and its channels have names.
+  const cautionsHere = (volts: Float64Array) =>
+    names === null ? cautionsOf(volts, fullScaleVolts) : [];
   if (kind === undefined)
-    return {
+    return withNames(names, {
       ...used,
       ...eachChannel(input, (volts) => ({
         ...steadyTone(volts, input),
-        cautions: [
-          ...cautionsOf(volts, fullScaleVolts),
-          ...toneCautions(volts, input).map(({ text }) => text),
-        ],
+        cautions: [...cautionsHere(volts), ...toneCautions(volts, input).map(({ text }) => text)],
       })),
-    };
-  return {
+    });
+  return withNames(names, {
     ...used,
     as: kind,
     ...ANALYSES[kind](input),
-    cautions: channels.flatMap((volts) => cautionsOf(volts, fullScaleVolts)),
+    cautions: channels.flatMap(cautionsHere),
+  });
+};
+
+/** Channels of a scope's record go by the names that its columns have. */
+const withNames = (names: readonly string[] | null, found: object): object => {
+  if (!names || !("channels" in found) || !Array.isArray(found.channels)) return found;
+  return {
+    ...found,
+    channels: found.channels.map((channel: object, k: number) => ({ name: names[k], ...channel })),
   };
 };
 

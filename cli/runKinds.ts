@@ -267,7 +267,8 @@ const sweptResponse = ({ line, channels, sampleRateHz }: RunInput): object => {
   };
 };
 
-const responseFields = (points: Response): object => {
+/** What is told of a response, whatever it was read from. */
+export const responseFields = (points: Response): object => {
   const unwrapped = unwrappedPhases(points);
   const reference = points.reduce((best, point) =>
     Math.abs(Math.log(point.frequencyHz / 1000)) < Math.abs(Math.log(best.frequencyHz / 1000))

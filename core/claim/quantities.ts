@@ -7,11 +7,40 @@ const NUMBER = String.raw`(\d{1,3}(?:,\d{3})+(?:\.\d+)?|\d+(?:[.,]\d+)?)`;
 export const numberIn = (text: string): number =>
   Number(/^\d{1,3}(,\d{3})+(\.\d+)?$/.test(text) ? text.replace(/,/g, "") : text.replace(",", "."));
 
+/** Terms of sheets in German, French, Dutch and Italian, as the English ones that are read. Common printing. */
+const TERMS: readonly (readonly [RegExp, string])[] = [
+  [
+    /klirrfaktor|gesamtklirrfaktor|distorsion(?: harmonique)?(?: totale)?|(?:totale )?(?:harmonische )?vervorming|distorsione(?: armonica)?(?: totale)?/g,
+    "thd",
+  ],
+  [
+    /frequenzgang|übertragungsbereich|bande passante|réponse en fréquence|frequentie(?:bereik|karakteristiek)|risposta in frequenza/g,
+    "frequency response",
+  ],
+  [
+    /(?:fremdspannungs|geräuschspannungs|rausch|signal-rausch-)abstand|rapport signal[ /-]*(?:sur )?bruit|signaal-?ruis\w*|rapporto segnale[ /-]*rumore/g,
+    "signal-to-noise",
+  ],
+  [
+    /dämpfungsfaktor|facteur d['’]amortissement|dempingsfactor|fattore di smorzamento/g,
+    "damping factor",
+  ],
+  [
+    /kanaltrennung|übersprechdämpfung|séparation des canaux|kanaalscheiding|separazione (?:dei )?canali/g,
+    "channel separation",
+  ],
+  [
+    /beide kanäle (?:ausgesteuert|betrieben)|les deux canaux (?:en service|chargés)|beide kanalen (?:uitgestuurd|belast)|entrambi i canali (?:pilotati|in funzione)/g,
+    "both channels driven",
+  ],
+  [/\b(?:pro|par|per) (?:kanal|canal|kanaal|canale)\b/g, "per channel"],
+];
+
 /** Lower case, one kind of dash and multiplication sign, units spelled one way, spaces single. */
 export const normalised = (text: string): string =>
-  text
-    .toLowerCase()
+  TERMS.reduce((line, [foreign, english]) => line.replace(foreign, english), text.toLowerCase())
     .replace(/[\u2010-\u2015\u2212]/g, "-")
+    .replace(/\s*(?:\.{2,3}|…)\s*(?=\d)/g, " - ")
     .replace(/[×✕]/g, "x")
     .replace(/\u03c9|\u2126|\bohms\b/g, "ohm")
     .replace(/(\d)\s*ohm/g, "$1 ohm")
@@ -19,6 +48,10 @@ export const normalised = (text: string): string =>
     .replace(/total harmonic distortion/g, "thd")
     .replace(/thd\s*(?:\+|&|plus|and)\s*n(?:oise)?\b/g, "thd+n")
     .replace(/\bwatts?\b/g, "w")
+    .replace(/(\d)\s*w\s*rms\b/g, "$1 w rms")
+    .replace(/(\d)\s*w rms\s*\/\s*ch\b/g, "$1 w rms per channel")
+    // "20-20k" has no unit but the one that bands have.
+    .replace(/\b(\d+)\s*-\s*(\d+)\s*k\b(?!\s*hz)/g, "$1 hz - $2 khz")
     .replace(/(\d)\s*wpc\b/g, "$1 w per channel")
     .replace(/\s+/g, " ")
     .replace(/\b(\d{1,3}) (\d{3})(?=\s*hz)/g, "$1$2")

@@ -309,3 +309,58 @@ test.each([
   expect(claims).toEqual([]);
   expect(unread[0].reason).toContain(reason);
 });
+
+describe("what was read wrongly, and called testable", () => {
+  const one = (sheet: string) => readClaims(sheet).claims[0];
+
+  test.each([
+    ["THD < 0,008 % (1 kHz, 50 W, 8 ohm)", 0.00008],
+    ["THD 0,015 %", 0.00015],
+    ["Total harmonic distortion (20 Hz-20 kHz, rated power -3 dB, 8 ohm): <= 0.05 %", 0.0005],
+  ])("%s: distortion of that ratio", (line, limitRatio) => {
+    expect(one(line).stated).toMatchObject({
+      kind: "distortion",
+      limitRatio: expect.closeTo(limitRatio, 9),
+    });
+  });
+
+  test("thousands by a sheet's own habit", () => {
+    const { claims } = readClaims("Klirrfaktor 0,05 %\nDauerleistung 1.200 W an 4 Ohm");
+    expect(claims[1].stated).toMatchObject({ kind: "power", powerWatts: 1200, loadOhms: 4 });
+    expect(claims[1].missing.join()).not.toContain("thousands");
+    expect(
+      readClaims("Frequenzgang 5 - 80.000 Hz (-3 dB)").claims[0]?.stated ??
+        readClaims("Frequency response 5 - 80.000 Hz (-3 dB)").claims[0].stated,
+    ).toMatchObject({
+      kind: "response",
+      band: { lowHz: 5, highHz: 80_000 },
+    });
+  });
+
+  test("what stays plausible both ways is no testable claim", () => {
+    expect(one("Output 1.200 W into 4 ohm at 1 % THD, both channels driven").missing[0]).toBe(
+      "whether “1.200” has thousands or decimals",
+    );
+  });
+
+  test.each([
+    ["Damping factor 20-20,000 Hz: >50", 50],
+    ["Damping factor > 200 (8 ohm, 1 kHz)", 200],
+    ["Damping factor: 80 at 8 ohms", 80],
+  ])("%s", (line, least) =>
+    expect(one(line).stated).toMatchObject({ kind: "damping-factor", least }),
+  );
+
+  test.each([
+    "230 V, 350 W",
+    "Leistungsaufnahme 350 W",
+    "Consommation 350 W",
+    "Consumption: 350 W",
+    "Speakers: 4-8 ohm, min. 30 W",
+    "Lautsprecher 4-8 Ohm, 30 W",
+  ])("“%s” is no output", (line) => {
+    const { claims, unread } = readClaims(line);
+    expect(claims).toEqual([]);
+    expect(unread[0].reason).not.toBe("");
+  });
+});

@@ -8,6 +8,7 @@ import {
   numberIn,
   valuesBefore,
 } from "./quantities";
+import { clarified, numberHabit } from "./numberHabit";
 import type { ReadClaim, StatedClaim, UnreadLine } from "./types";
 
 type Reader = { isFor: RegExp; read(text: string): StatedClaim[] | string };
@@ -50,13 +51,18 @@ const readResponse = (text: string): StatedClaim[] | string => {
   ];
 };
 
+/** What the amplifier takes, in the common languages of sheets; a mains voltage before watts says the same. */
+const MAINS =
+  /consum|consomm|standby|stand-by|idle|requirement|\bmains\b|\d\s*v\b.*\d\s*hz|leistungsaufnahme|stromverbrauch|netz(?:spannung|anschluss)|opgenomen|verbruik|assorbi|absorb|^\s*(?:ac\s*)?(?:1[01]\d|2[234]\d)(?:\s*[-/]\s*2[234]\d)?\s*v\b/;
+/** Advice on speakers to connect. */
+const SPEAKER =
+  /speakers? (?:of|up to|rated)|^(?:loud)?speakers?\b|recommended|lautsprecher|enceintes?|haut-parleurs?|luidsprekers?|diffusori|altoparlant/;
+
 /** Watts that are not a promise of output. */
 const notOutput = (text: string): string | null => {
-  if (/consum|standby|stand-by|idle|requirement|\bmains\b|\d\s*v\b.*\d\s*hz/.test(text))
+  if (MAINS.test(text))
     return "it is about what the amplifier takes from the mains, not what it delivers";
-  return /speakers? (?:of|up to|rated)|recommended/.test(text)
-    ? "it is about the speaker, not the amplifier"
-    : null;
+  return SPEAKER.test(text) ? "it is about the speaker, not the amplifier" : null;
 };
 
 type PowerCase = { powerWatts: number; loadOhms: number | null };
@@ -113,14 +119,18 @@ const readPower = (text: string): StatedClaim[] | string => {
   }));
 };
 
+const WATTS = /\d\s*w\b/;
+const DISTORTION = /\bthd(?:\+n)?\b|distortion/;
+
 /** In order: the first whose words occur reads the line. */
 const READERS: readonly Reader[] = [
   {
     isFor: /damping factor/,
     read: (text) => {
-      const value = /(\d+(?:[.,]\d+)?)(?![\d.,]|\s*(?:k?hz|ohm))/.exec(
-        text.replace("damping factor", ""),
-      );
+      const rest = text.replace("damping factor", "");
+      const value =
+        /[:>≥=]\s*(\d+(?:[.,]\d+)?)(?![\d.,]|\s*(?:k?hz|ohm))/.exec(rest) ??
+        /(?<![\d.,-])(\d+(?:[.,]\d+)?)(?![\d.,]|\s*-\s*\d|\s*(?:k?hz|ohm))/.exec(rest);
       return value
         ? [
             {
@@ -209,9 +219,9 @@ const READERS: readonly Reader[] = [
         : "a supply without both volts and amperes";
     },
   },
-  { isFor: /\d\s*w\b/, read: readPower },
+  { isFor: WATTS, read: readPower },
   {
-    isFor: /\bthd(?:\+n)?\b|distortion/,
+    isFor: DISTORTION,
     read: (text) => {
       const distortion = distortionIn(text);
       return distortion
@@ -236,22 +246,44 @@ const READERS: readonly Reader[] = [
  */
 export const readClaims = (sheet: string): { claims: ReadClaim[]; unread: UnreadLine[] } => {
   const claims: ReadClaim[] = [];
+  const habit = numberHabit(sheet);
   const unread: UnreadLine[] = [];
   for (const printedText of sheet
     .split(/\r?\n/)
     .map((line) => line.trim())
     .filter((line) => line !== "")) {
-    const text = normalised(printedText);
-    const reader = READERS.find(({ isFor }) => isFor.test(text));
+    const { text: plain, ambiguous } = clarified(printedText, habit);
+    const text = normalised(plain);
+    const reader = readerOf(text);
     const found = reader ? reader.read(text) : "nothing in it is a claim that can be measured here";
     if (typeof found === "string") unread.push({ printedText, reason: found });
-    else claims.push(...found.map((stated) => withGaps(printedText, text, stated)));
+    else claims.push(...found.map((stated) => withGaps(printedText, text, stated, ambiguous)));
   }
   return { claims, unread };
 };
 
-const withGaps = (printedText: string, text: string, stated: StatedClaim): ReadClaim => {
-  const missing = gapsOf(stated, text);
+/** What a line speaks of outside its brackets is its claim; what stands in them are conditions. */
+const readerOf = (text: string): Reader | null => {
+  const outside = text.replace(/\([^)]*\)/g, " ");
+  const spoken =
+    READERS.find(({ isFor }) => isFor.test(outside)) ??
+    READERS.find(({ isFor }) => isFor.test(text));
+  // Distortion at so many watts is read with its watts.
+  return spoken?.isFor === DISTORTION && WATTS.test(text)
+    ? (READERS.find(({ isFor }) => isFor === WATTS) ?? null)
+    : (spoken ?? null);
+};
+
+const withGaps = (
+  printedText: string,
+  text: string,
+  stated: StatedClaim,
+  ambiguous: readonly string[],
+): ReadClaim => {
+  const missing = [
+    ...ambiguous.map((number) => `whether “${number}” has thousands or decimals`),
+    ...gapsOf(stated, text),
+  ];
   return {
     printedText,
     stated,

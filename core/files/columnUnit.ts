@@ -67,7 +67,7 @@ const NAMES: readonly (readonly [RegExp, ColumnQuantity])[] = [
 export const columnUnit = (heading: string): ColumnUnit & { isStated: boolean } => {
   const text = heading.trim();
   const inBrackets = /[([{]\s*([^)\]}]*?)\s*[)\]}]/.exec(text)?.[1];
-  const after = /(?:[,/:]\s*|_|\s)(\S+)$/.exec(text)?.[1];
+  const after = /(?:[,/:]\s*|_)(\S+)$/.exec(text)?.[1] ?? loose(text);
   for (const candidate of [inBrackets, after, text]) {
     const known = candidate === undefined ? null : symbolOf(candidate.trim());
     if (known) return { ...known, isStated: true };
@@ -79,6 +79,12 @@ export const columnUnit = (heading: string): ColumnUnit & { isStated: boolean } 
       return { quantity, scale: word?.[1] ?? 1, isStated: isSpelt };
     }
   return { quantity: "unknown", scale: 1, isStated: false };
+};
+
+/** Behind a space a single letter may be a channel's name: "Output A" is no current. */
+const loose = (text: string): string | undefined => {
+  const word = /\s(\S+)$/.exec(text)?.[1];
+  return word === undefined || /^[ACF]$/i.test(word) ? undefined : word;
 };
 
 const symbolOf = (text: string): ColumnUnit | null => {

@@ -1,5 +1,7 @@
 import { choice, quantity, type PartOf } from "../../fields";
+import type { Mains } from "./mains";
 import { Rails, type Supply } from "./Rails";
+import { rectifierAmperes } from "./rectifierAmperes";
 
 /** An external supply of one voltage. */
 export const BRICK_FIELDS = {
@@ -46,7 +48,7 @@ export class BrickModel implements Supply {
 
   constructor(
     private readonly supply: BrickSupply,
-    private readonly mains: { nominalVoltsRms: number },
+    private readonly mains: Pick<Mains, "nominalVoltsRms" | "voltsRms" | "sourceOhms">,
     private readonly stepSeconds: number,
   ) {
     this.publish(supply.volts);
@@ -70,7 +72,7 @@ export class BrickModel implements Supply {
     rails.clearDraws();
     this.publish(Math.max(0, before + storedOhms * (given - drawn)));
     const watts = (given * (before + given * supply.outputOhms)) / supply.efficiencyRatio;
-    this.mainsAmperes = ((watts / supply.powerFactor) * mainsVolts) / mains.nominalVoltsRms ** 2;
+    this.mainsAmperes = rectifierAmperes(watts, mainsVolts, mains, supply.powerFactor);
   }
 
   private publish(volts: number): void {

@@ -1,3 +1,5 @@
+import { EXAMPLE_RIGS, soak } from "..";
+import { rectifierAmperes } from "./rectifierAmperes";
 import { BRICK_FIELDS, BrickModel, type BrickSupply } from "./brick";
 import { LINEAR_FIELDS, LinearSupplyModel } from "./linear";
 import { MAINS_FIELDS, MainsModel, type Mains } from "./mains";
@@ -148,4 +150,45 @@ test("mains: the breaker holds its rating, trips in minutes at twice and at once
 test("a brick runs down when the mains goes", () => {
   const supply = brick();
   expect(hold(supply, 1, 0.3, { ...MAINS, voltsRms: 50 }).volts).toBeLessThan(5);
+});
+
+describe.each([0.5, 0.65, 1])("power factor %d", (powerFactor) => {
+  test.each([230, 200, 115])("watts stay what they are at %d V; amperes follow", (voltsRms) => {
+    for (const sourceOhms of [0, 0.4]) {
+      let energy = 0,
+        squares = 0;
+      const COUNT = 2000;
+      for (let n = 0; n < COUNT; n++) {
+        const volts = Math.SQRT2 * voltsRms * Math.sin((2 * Math.PI * n) / COUNT);
+        const amperes = rectifierAmperes(60, volts, { voltsRms, sourceOhms }, powerFactor);
+        energy += (amperes * (volts - amperes * sourceOhms)) / COUNT;
+        squares += amperes ** 2 / COUNT;
+      }
+      expect(energy).toBeCloseTo(60, 2);
+      expect(Math.sqrt(squares) / (60 / voltsRms / powerFactor)).toBeCloseTo(1, 1);
+    }
+  });
+});
+
+test("a mains meter on a brick reads what the amplifier takes over the brick's efficiency, whatever the power factor", () => {
+  const rig = EXAMPLE_RIGS["mini-bridge-brick"];
+  if (rig.supply.kind !== "brick") throw new Error("the example has changed");
+  for (const [powerFactor, voltsRms] of [
+    [0.5, 230],
+    [0.9, 230],
+    [0.5, 200],
+  ]) {
+    const { points } = soak(
+      {
+        ...rig,
+        supply: { ...rig.supply, powerFactor },
+        mains: { ...rig.mains, voltsRms },
+      },
+      { frequencyHz: 1000, voltsPeak: 0.2, seconds: 30, drives: [true, true] },
+      1,
+    );
+    const { loadWatts, dissipatedWatts, mainsWatts } = points[points.length - 1];
+    const taken = loadWatts[0] + loadWatts[1] + dissipatedWatts;
+    expect(mainsWatts / (taken / rig.supply.efficiencyRatio)).toBeCloseTo(1, 1);
+  }
 });

@@ -1,5 +1,7 @@
 import { quantity, type PartOf } from "../../fields";
+import type { Mains } from "./mains";
 import { Rails, type Supply } from "./Rails";
+import { rectifierAmperes } from "./rectifierAmperes";
 
 /** A switched supply inside the amplifier: two regulated rails that share its power. */
 export const SWITCHED_FIELDS = {
@@ -22,7 +24,7 @@ export class SwitchedModel implements Supply {
 
   constructor(
     private readonly supply: SwitchedSupply,
-    private readonly mains: { nominalVoltsRms: number },
+    private readonly mains: Pick<Mains, "voltsRms" | "sourceOhms">,
     private readonly stepSeconds: number,
   ) {
     this.publish(supply.railVolts, supply.railVolts);
@@ -52,9 +54,12 @@ export class SwitchedModel implements Supply {
       Math.max(0, rails.positiveVolts + storedOhms * (positive - positiveDrawn)),
       Math.max(0, rails.negativeVolts + storedOhms * (negative - negativeDrawn)),
     );
-    this.mainsAmperes =
-      ((Math.min(watts, most) / supply.efficiencyRatio / supply.powerFactor) * mainsVolts) /
-      this.mains.nominalVoltsRms ** 2;
+    this.mainsAmperes = rectifierAmperes(
+      Math.min(watts, most) / supply.efficiencyRatio,
+      mainsVolts,
+      this.mains,
+      supply.powerFactor,
+    );
   }
 
   private mostWatts(watts: number, seconds: number): number {

@@ -1,0 +1,47 @@
+import {
+  isTemperatureLog,
+  readResponseText,
+  readScopeRecord,
+  readTemperatureLog,
+} from "@/core/files";
+import { positiveOption, UsageError, type CommandLine } from "./arguments";
+import { responseFields, valueOf } from "./runKinds";
+
+/** Options for what a text file does not say itself. */
+export const TEXT_OPTIONS = ["rate", "unit"];
+
+const TIME_UNITS: Record<string, number> = { s: 1, ms: 1e-3, us: 1e-6, µs: 1e-6, ns: 1e-9 };
+
+/** Anything that neither begins as a WAV file does nor is called one. */
+export const isText = (path: string, bytes: Uint8Array): boolean =>
+  !/\.wav$/i.test(path) && !["RIFF", "RF64"].includes(String.fromCharCode(...bytes.subarray(0, 4)));
+
+/** A response or a temperature log as text, read whole; null for a kind that takes samples. */
+export const analyseTable = (kind: string | undefined, text: string): object | null => {
+  if (kind === "response") {
+    const response = valueOf(readResponseText(text));
+    return { as: kind, channels: [{ name: "response", ...responseFields(response) }] };
+  }
+  if (kind !== "heat-soak") return null;
+  if (!isTemperatureLog(text))
+    throw new UsageError(
+      "this is no temperature logger's file: no heading and no date says so. Name a column “°C”.",
+    );
+  return { as: kind, ...valueOf(readTemperatureLog(text)) };
+};
+
+/** The samples of a scope's record, with the names of its channels. */
+export const scopeSamples = (
+  text: string,
+  line: CommandLine,
+): { channels: readonly Float64Array[]; sampleRateHz: number; names: readonly string[] } => {
+  const unit = line.options.get("unit");
+  if (unit !== undefined && !(unit in TIME_UNITS))
+    throw new UsageError(`--unit is "${unit}"; it must be one of s, ms, us, ns`);
+  return valueOf(
+    readScopeRecord(text, {
+      sampleRateHz: line.options.has("rate") ? positiveOption(line, "rate", 1) : null,
+      timeUnitSeconds: unit === undefined ? null : TIME_UNITS[unit],
+    }),
+  );
+};
