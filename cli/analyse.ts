@@ -4,7 +4,13 @@ import { decodeText } from "@/core/files";
 import { powerWatts } from "@/core/power";
 import { decodeWav, overloadedSampleCount } from "@/core/wav";
 import { RUN_KIND_NAMES } from "@/core/run";
-import { bandOption, parseCommandLine, positiveOption, UsageError } from "./arguments";
+import {
+  bandOption,
+  parseCommandLine,
+  positiveOption,
+  UsageError,
+  type CommandLine,
+} from "./arguments";
 import { analyseCommon, COMMON_OPTIONS, isMeasuredKind, oldName } from "./commonForm";
 import { analyseTable, isText, scopeSamples, TEXT_OPTIONS } from "./textFile";
 import { ANALYSES, eachChannel, toneCautions, valueOf, type RunInput } from "./runKinds";
@@ -28,24 +34,18 @@ const OPTIONS = [
 ];
 
 /**
- * The `analyse` command: reads every channel of a WAV file, as a steady tone or as the run named with --as.
+ * The `analyse` command: reads every channel of a WAV file or a scope's record, as a steady tone or as the run named with
+ * --as; a response and a log of temperatures as text, too.
  * @returns what to print as JSON
  */
 export const analyse = async (words: readonly string[]): Promise<object> => {
   const line = parseCommandLine(words, OPTIONS);
   const kind = oldName(line.options.get("as"));
   const isCommon = kind !== undefined && !ANALYSES[kind] && isMeasuredKind(kind);
-  if (line.positional.length !== 1 && !(isCommon && line.positional.length > 1))
-    throw new UsageError(
-      "give one WAV file: analyse FILE.wav [--as RUNKIND] [--full-scale-volts V] [--load-ohms R] [--band 20-20000]",
-    );
+  checkCall(line, kind, isCommon);
   const fullScaleVolts = positiveOption(line, "full-scale-volts", 1);
   const loadOhms = positiveOption(line, "load-ohms", 8);
   const band = bandOption(line, "band", TONE_DEFAULTS.band);
-  if (kind !== undefined && !ANALYSES[kind] && !isCommon)
-    throw new UsageError(
-      `--as is "${kind}"; it must be one of ${[...new Set([...Object.keys(ANALYSES), ...RUN_KIND_NAMES])].join(", ")}`,
-    );
 
   const bytes = readFile(line.positional[0]);
   const text = isText(line.positional[0], bytes) ? decodeText(bytes) : null;
@@ -58,7 +58,11 @@ export const analyse = async (words: readonly string[]): Promise<object> => {
   if (band.lowHz >= sampleRateHz / 2)
     throw new UsageError(`--band begins above half the sample rate of ${sampleRateHz} Hz`);
   const used = { sampleRateHz, fullScaleVolts, loadOhms, band };
-  if (kind !== undefined && isCommon) {
+  // A scope's record has no full scale.
+  const cautions = channels.map((volts) =>
+    names === null ? cautionsOf(volts, fullScaleVolts) : [],
+  );
+  if (kind !== undefined && isMeasuredKind(kind) && isCommon) {
     if (text !== null)
       throw new UsageError(
         `--as ${kind} takes WAV files; a scope's record can be read as ${Object.keys(ANALYSES).join(", ")}`,
@@ -68,28 +72,32 @@ export const analyse = async (words: readonly string[]): Promise<object> => {
       bytes: k === 0 ? bytes : readFile(path),
       channelCount: channels.length,
     }));
-    const read = { files, fullScaleVolts, loadOhms, line };
-    const cautions = channels.flatMap((volts) => cautionsOf(volts, fullScaleVolts));
-    return { ...used, as: kind, ...(await analyseCommon(kind, read)), cautions };
+    const read = await analyseCommon(kind, { files, fullScaleVolts, loadOhms, line });
+    return { ...used, as: kind, ...read, cautions: cautions.flat() };
   }
   const input = { channels, sampleRateHz, loadOhms, band, line };
-  // A scope's record has no full scale, and its channels have names.
-  const cautionsHere = (volts: Float64Array) =>
-    names === null ? cautionsOf(volts, fullScaleVolts) : [];
-  if (kind === undefined)
-    return withNames(names, {
-      ...used,
-      ...eachChannel(input, (volts) => ({
-        ...steadyTone(volts, input),
-        cautions: [...cautionsHere(volts), ...toneCautions(volts, input).map(({ text }) => text)],
-      })),
-    });
   return withNames(names, {
     ...used,
-    as: kind,
-    ...ANALYSES[kind](input),
-    cautions: channels.flatMap(cautionsHere),
+    ...(kind === undefined
+      ? steadyTones(input, cautions)
+      : { as: kind, ...ANALYSES[kind](input), cautions: cautions.flat() }),
   });
+};
+
+/** @throws {UsageError} on a call that cannot be meant */
+const checkCall = (
+  { positional }: CommandLine,
+  kind: string | undefined,
+  isCommon: boolean,
+): void => {
+  if (positional.length !== 1 && !(isCommon && positional.length > 1))
+    throw new UsageError(
+      "give one WAV file, or a scope's record: analyse FILE.wav|csv|txt [--as RUNKIND] [--full-scale-volts V] [--load-ohms R] [--band 20-20000]",
+    );
+  if (kind !== undefined && !ANALYSES[kind] && !isCommon)
+    throw new UsageError(
+      `--as is "${kind}"; it must be one of ${[...new Set([...Object.keys(ANALYSES), ...RUN_KIND_NAMES])].join(", ")}`,
+    );
 };
 
 /** Channels of a scope's record go by the names that its columns have. */
@@ -101,10 +109,17 @@ const withNames = (names: readonly string[] | null, found: object): object => {
   };
 };
 
-const steadyTone = (volts: Float64Array, { sampleRateHz, band, loadOhms }: RunInput): object => {
-  const reading = valueOf(analyseTone(volts, sampleRateHz, { band }));
-  return { ...toneFields(reading), powerWatts: powerWatts(reading.voltsRms, loadOhms) };
-};
+const steadyTones = (input: RunInput, cautions: readonly string[][]): object =>
+  eachChannel(input, (volts) => {
+    const { sampleRateHz, band, loadOhms, channels } = input;
+    const doubts = toneCautions(volts, input).map(({ text }) => text);
+    const reading = valueOf(analyseTone(volts, sampleRateHz, { band }));
+    return {
+      ...toneFields(reading),
+      powerWatts: powerWatts(reading.voltsRms, loadOhms),
+      cautions: [...cautions[channels.indexOf(volts)], ...doubts],
+    };
+  });
 
 const cautionsOf = (volts: Float64Array, fullScaleVolts: number): string[] => {
   const overloaded = overloadedSampleCount(volts, fullScaleVolts);

@@ -126,7 +126,7 @@ const refused = (advice: string): ReturnType<typeof failure> =>
 const silent = (mean: number): ReturnType<typeof failure> =>
   refused(
     mean === 0
-      ? "it is silent: every sample is zero. Check that the channel is connected and not muted, then record again."
+      ? "no steady tone was found: it is silent, every sample is zero. Check that the channel is connected and not muted, then record again."
       : `it holds nothing but a constant ${formatWithUnit(mean, "V", 3)}. Check that the source plays and the channel is connected.`,
   );
 
