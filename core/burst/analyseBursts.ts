@@ -298,7 +298,18 @@ const hasFlatTop = (
   return shortBy(1) > allowed || shortBy(-1) > allowed;
 };
 
-/** Level and offset of what lies between the bursts. */
+/** Mean over the last whole cycles before the first burst: after it coupling capacitors are still settling. */
+const offsetBefore = (volts: Float64Array, end: number, samplesACycle: number): number => {
+  const cycles = Math.floor(end / samplesACycle);
+  if (cycles < 1) return 0;
+  const count = Math.round(cycles * samplesACycle);
+  const first = Math.floor(end) - count;
+  let sum = 0;
+  for (let n = first; n < first + count; n++) sum += volts[n];
+  return sum / count;
+};
+
+/** Level of what lies between the bursts, and the offset that stands under all of it. */
 const between = (
   volts: Float64Array,
   spans: readonly Span[],
@@ -316,6 +327,8 @@ const between = (
     count++;
   }
   if (count === 0) return { voltsRms: 0, offsetVolts: 0 };
-  const offsetVolts = sum / count;
-  return { voltsRms: Math.sqrt(Math.max(0, squares / count - offsetVolts ** 2)), offsetVolts };
+  return {
+    voltsRms: Math.sqrt(Math.max(0, squares / count - (sum / count) ** 2)),
+    offsetVolts: offsetBefore(volts, spans[0].first - guard, samplesACycle),
+  };
 };
