@@ -176,7 +176,9 @@ test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, 
   await press(driver(), "Simulated bench");
   await shows(driver(), "Predicted output at 0.5 % THD+N", PATIENCE_MS);
   const predicted = await pageText(driver());
-  await driver().findElement(By.css("input[name=simulated-amplifier][value=warm-class-a]")).sendKeys(Key.SPACE);
+  await driver()
+    .findElement(By.css("input[name=simulated-amplifier][value=warm-class-a]"))
+    .sendKeys(Key.SPACE);
   await driver().wait(
     async () => /Quillon Ember 25\s+Predicted/.test(await pageText(driver())),
     PATIENCE_MS,
@@ -187,7 +189,9 @@ test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, 
   await shows(driver(), "Not a number. From 50 m to 10 A.");
   await fill(driver(), ["Simulated bench", "Idle current of each channel"], "0,4", 2);
   await shows(driver(), "Undo the change");
-  await driver().findElement(By.css("input[name=simulated-amplifier][value=home-class-ab]")).sendKeys(Key.SPACE);
+  await driver()
+    .findElement(By.css("input[name=simulated-amplifier][value=home-class-ab]"))
+    .sendKeys(Key.SPACE);
   await driver().wait(
     async () => /Tollgate Sixty\s+Predicted/.test(await pageText(driver())),
     PATIENCE_MS,
