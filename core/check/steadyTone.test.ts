@@ -117,7 +117,9 @@ describe.each(RATES)("at %d Hz", (rateHz) => {
     const high = checkSteadyTone(of(rateHz, 1, sine(15_000)).volts, rateHz);
     expect(high).toMatchObject({
       ok: true,
-      value: [{ code: "few-harmonics", touches: ["thd", "thd-plus-noise", "sinad"] }],
+      value: [
+        { code: "few-harmonics", touches: ["thd", "thd-plus-noise", "sinad", "effective-bits"] },
+      ],
     });
   });
 

@@ -333,7 +333,9 @@ const beyond = (frequencyHz: number, sampleRateHz: number, { highHz }: Band): Ca
               ? `No harmonic of ${heard(frequencyHz)} lies below ${heard(most)}: distortion cannot be told from this recording.`
               : `Only the second harmonic of ${heard(frequencyHz)} lies below ${heard(most)}: clipping and other odd orders are not counted.`,
             "thd",
-            ...(2 * frequencyHz > most * (1 + 1e-6) ? ["thd-plus-noise", "sinad"] : []),
+            ...(2 * frequencyHz > most * (1 + 1e-6)
+              ? ["thd-plus-noise", "sinad", "effective-bits"]
+              : []),
           ),
         ]
       : []),

@@ -73,11 +73,14 @@ export const withCautions = (
   cautions: readonly Caution[],
 ): ChannelResult => {
   if (cautions.length === 0) return channel;
-  const untold = cautions
-    .filter(({ code, touches }) => code === "few-harmonics" && touches.includes("thd-plus-noise"))
-    .flatMap(({ touches }) => touches);
+  const telling = cautions.filter(
+    ({ code, touches }) => code === "few-harmonics" && touches.includes("thd-plus-noise"),
+  );
+  const untold = telling.flatMap(({ touches }) => touches);
   return {
     ...channel,
+    // A sentence about distortion would say it all the same.
+    summary: telling[0]?.text ?? channel.summary,
     figures: channel.figures.map((each) =>
       untold.includes(each.name) ? { ...each, value: null, stdUncertainty: null } : each,
     ),
