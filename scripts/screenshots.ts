@@ -58,7 +58,7 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   const pinwheel =
     (await driver.findElement(By.partialLinkText("Pinwheel Dot 45")).getAttribute("href")) ?? "";
   await driver.get(pinwheel.replace(/[^/]+$/, "forecast"));
-  await shows(driver, "Stopped by the supply", 30_000);
+  await shows(driver, "By load", 30_000);
   await picture("forecast");
   await stage("bench", "Power against distortion");
   await picture("bench");

@@ -166,3 +166,25 @@ test("the spectrum never rules out what the search would find: tips cut just pas
     { numRuns: 12 },
   );
 });
+
+test.each([
+  [48_000, 997, 15],
+  [44_100, 997, 15],
+  [192_000, 1000, 15],
+  [96_000, 1003.7, 4],
+])(
+  "cut alike on both sides, at %d Hz of %d Hz, %d times too high: neither half is first",
+  (rateHz, hertz, times) => {
+    const volts = Float64Array.from({ length: rateHz }, (_, n) =>
+      Math.max(-20, Math.min(20, 20 * times * Math.sin((2 * Math.PI * hertz * n) / rateHz + 0.2))),
+    );
+    expect(readFlattening(volts, rateHz, hertz).firstHalf).toBe("both");
+  },
+);
+
+test("half a percent less on one side is told", () => {
+  const volts = Float64Array.from({ length: 192_000 }, (_, n) =>
+    Math.max(-20, Math.min(19.9, 30 * Math.sin((2 * Math.PI * 997 * n) / 192_000))),
+  );
+  expect(readFlattening(volts, 192_000, 997).firstHalf).toBe("positive");
+});

@@ -17,7 +17,7 @@ const FEWEST_SAMPLES_A_CYCLE = 12;
 const CYCLES_A_BLOCK = 16;
 const MOST_BLOCKS = 6;
 /** Halves whose tips are this close (over their mean) clip together. */
-const SAME_VOLTS_RATIO = 0.001;
+const SAME_VOLTS_RATIO = 0.0015;
 
 /**
  * Do the tops flatten, which half first, and by how much? Sines are fitted to the flanks only and continued to the
