@@ -408,7 +408,7 @@ test("what is no recording is refused beside its name; the rest of the list stay
     .findElement(By.css("[data-testid=files]"))
     .sendKeys(resolve(__dirname, "../README.md"));
   await driver().wait(
-    async () => /no two columns of numbers|holds only|no frequency/.test(await pageText(driver())),
+    async () => /no columns of numbers|holds only|no frequency/.test(await pageText(driver())),
     PATIENCE_MS,
     "waiting for the refusal",
   );
