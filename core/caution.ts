@@ -12,18 +12,16 @@ export const isDoubtful = (cautions: readonly Caution[], figureName: string): bo
   cautions.some(({ touches }) => touches.length === 0 || touches.includes(figureName));
 
 export type CautionCode =
-  /** A channel holds nothing; the others were read. */
-  | "silent-channel"
+  /** A channel could not be read; the others were. */
+  | "not-read"
   /** Something beside what is played is as strong as what is measured. */
   | "another-tone"
   | "hum"
-  | "mostly-noise"
   /** The level did not hold while it was read. */
   | "unsteady"
   | "offset"
   | "dropouts"
   | "few-codes"
-  | "recorder-overdriven"
   /** Part of the band, or of the harmonics, lies beyond what the rate can hold. */
   | "band-beyond-rate"
   | "few-harmonics"

@@ -79,7 +79,7 @@ const lastPower = ({ cycles }: Burst): number => cycles[cycles.length - 1].power
 const summaryOf = (burst: Burst, frequencyHz: number, burstPowerWatts: number | null): string => {
   const milliseconds = formatSignificant(1000 * burst.seconds, 3);
   if (burstPowerWatts !== null)
-    return `${formatSignificant(burstPowerWatts, 3)} W held for ${milliseconds} ms at ${formatHertz(Number(frequencyHz.toPrecision(4)))}, with no flat tops.`;
+    return `${formatSignificant(burstPowerWatts, 3)} W held for ${milliseconds} ms at ${formatHertz(frequencyHz, 4)}, with no flat tops.`;
   if (burst.flattenedCycleCount === burst.cycles.length)
     return `All ${burst.cycles.length} cycles of the ${milliseconds} ms burst have flat tops, from ${formatSignificant(burst.cycles[0].powerWatts, 3)} W down to ${formatSignificant(lastPower(burst), 3)} W: lower the level.`;
   const from =

@@ -1,3 +1,4 @@
+import { meanAndVariance } from "../numeric";
 import { formatPercent, formatSignificant } from "../units";
 
 /** How the level of a tone went over a recording. */
@@ -32,26 +33,19 @@ export const levelCourse = (
   const count = Math.min(MOST_STRETCHES, Math.floor(volts.length / least));
   if (count < 4) return null;
   const cycles = Math.floor(volts.length / count / samplesACycle);
-  const levels = Array.from({ length: count }, (_, k) =>
-    rmsOf(volts, Math.floor((k * volts.length) / count), Math.round(cycles * samplesACycle)),
-  );
+  const levels = Array.from({ length: count }, (_, k) => {
+    const first = Math.floor((k * volts.length) / count);
+    const stretch = volts.subarray(first, first + Math.round(cycles * samplesACycle));
+    return Math.sqrt(meanAndVariance(stretch).variance);
+  });
   const inner = levels.slice(EDGE_STRETCHES, -EDGE_STRETCHES);
   const highest = Math.max(...inner),
     lowest = Math.min(...inner);
   return {
-    lowestRatio: lowest / highest,
+    // A tone that sounds at an end alone leaves nothing between.
+    lowestRatio: highest > 0 ? lowest / highest : 0,
     words: courseWords(inner, volts.length / sampleRateHz / count),
   };
-};
-
-const rmsOf = (volts: Float64Array, first: number, count: number): number => {
-  let sum = 0,
-    squares = 0;
-  for (let n = first; n < first + count; n++) {
-    sum += volts[n];
-    squares += volts[n] * volts[n];
-  }
-  return Math.sqrt(Math.max(0, squares / count - (sum / count) ** 2));
 };
 
 const courseWords = (levels: readonly number[], stretchSeconds: number): string => {

@@ -64,6 +64,17 @@ describe.each(RATES)("at %d Hz", (rateHz) => {
       of(rateHz, 1, (t) => sine(60)(t) + sine(997, 0.05)(t)),
       /hum at 60 Hz/,
     ],
+    // With both inputs shorted the strongest lines are the supply's.
+    [
+      "hum alone, at 50 and 100 Hz",
+      of(rateHz, 1, (t) => sine(100, 0.002)(t) + sine(50, 0.001)(t)),
+      /hum of the mains rather than a tone/,
+    ],
+    [
+      "hum alone, at 120, 60 and 180 Hz",
+      of(rateHz, 1, (t) => sine(120)(t) + sine(60, 0.6)(t) + sine(180, 0.4)(t)),
+      /hum of the mains rather than a tone/,
+    ],
     ["a tone that stops", of(rateHz, 1, (t) => (t < 0.6 ? sine(997)(t) : 0)), /stops after 0\.6/],
     [
       "a tone that begins late",
@@ -95,6 +106,11 @@ describe.each(RATES)("at %d Hz", (rateHz) => {
       "a second tone of 5 %",
       of(rateHz, 1, (t) => sine(997)(t) + sine(3333, 0.05)(t)),
       /^another-tone$/,
+    ],
+    [
+      "60 Hz where the mains has 50",
+      of(rateHz, 3, (t) => sine(60)(t) + sine(50, 0.1)(t)),
+      /^unsteady( hum)?$/,
     ],
     ["hum of a tenth", of(rateHz, 1, (t) => sine(997)(t) + sine(50, 0.1)(t)), /^hum$/],
     ["an offset of half", of(rateHz, 1, (t) => 0.5 + sine(997)(t)), /^offset$/],
@@ -131,6 +147,27 @@ describe.each(RATES)("at %d Hz", (rateHz) => {
     expect(said(of(rateHz, 1, sine(1000)), 1000)).toBe("sound");
   });
 });
+
+// Power counts the offset: 0.5 V under 1 V peak make 0.5 + 0.25 of mean square out of 0.5, half as much again.
+test("an offset says by how much volts and power count it, and leaves distortion alone", () => {
+  const outcome = checkSteadyTone(of(48_000, 1, (t) => 0.5 + sine(1000)(t)).volts, 48_000);
+  if (!outcome.ok) throw new Error(outcome.finding.advice);
+  const [{ text, touches }] = outcome.value;
+  expect(text).toContain("power comes out 50.0 % too high");
+  expect(touches).toEqual(["volts", "power"]);
+});
+
+test("a tone that sounds only at the very end has no level to hold", () => {
+  expect(said(of(48_000, 1, (t) => (t > 0.995 ? sine(997)(t) : 0)))).toMatch(/^refused/);
+});
+
+test.each([10_000 * (1 + 2e-5), 10_000])(
+  "a tone at %f Hz keeps its second harmonic at the band's edge, whatever the clock",
+  (hertz) => {
+    const outcome = checkSteadyTone(of(48_000, 1, sine(hertz)).volts, 48_000);
+    expect(outcome).toMatchObject({ ok: true, value: [{ touches: ["thd"] }] });
+  },
+);
 
 test("a band that the rate cannot hold is told", () => {
   expect(said(of(32_000, 1, sine(997)))).toBe("band-beyond-rate");

@@ -1,11 +1,13 @@
 import type { Caution, CautionCode } from "../caution";
-import { TONE_DEFAULTS, type Band } from "../distortion";
+import { isInBand, TONE_DEFAULTS, type Band } from "../distortion";
+import { meanAndVariance, nthSmallest } from "../numeric";
 import { failure, success, type Outcome } from "../outcome";
 import {
-  findTone,
-  lineAmplitude,
-  noiseBesideLine,
+  LOBE_BINS,
   powerSpectrum,
+  standsOut,
+  strongestLine,
+  type Line,
   type Spectrum,
 } from "../spectrum";
 import { formatHertz, formatPercent, formatSignificant, formatWithUnit } from "../units";
@@ -21,8 +23,6 @@ export type ExpectedTone = {
 
 /** Enough to look at; a longer recording is looked at in its middle. */
 const MOST_SAMPLES = 2 ** 18;
-/** Lines closer than this many bins of the 7-term window run into each other. */
-const LOBE_BINS = 8;
 /** The share of all power that the tone with its harmonics must hold. A square wave's fundamental alone holds 81 %. */
 const LEAST_TONE_SHARE = 0.5;
 /** A second tone of more than this part of the first makes it no single tone; of more than the other it is told. */
@@ -35,8 +35,13 @@ const STANDS_OUT = 30;
 const RIPPLE_RATIO = 0.1;
 const MOST_RIPPLE = 12;
 const MAINS_HZ = [50, 60];
-/** Mains frequencies keep to this. @see EN 50160: 1 %; from memory */
+/** Mains frequencies keep to this, of low order. @see EN 50160: 1 %; from memory */
 const MAINS_TOLERANCE = 0.01;
+/** Of higher order the lines would fill a tenth of the band; mostly they keep to this. Common practice of grids. */
+const USUAL_MAINS_TOLERANCE = 0.002;
+/** The strongest line of hum is of the first order, or the second by a rectifier; the others are looked for up to the tenth. */
+const STRONGEST_OF_HUM = 2;
+const MOST_OF_HUM = 10;
 /** Lines at whole multiples of the tone are its harmonics, within this many bins. */
 const HARMONIC_BINS = 1.5;
 /** Lines that are looked at, from the tallest on. */
@@ -60,24 +65,24 @@ export const checkSteadyTone = (
   sampleRateHz: number,
   { frequencyHz: expectedHz = null, band = TONE_DEFAULTS.band }: Partial<ExpectedTone> = {},
 ): Outcome<readonly Caution[]> => {
-  const { mean, alternating } = facts(volts);
+  const { mean, variance } = meanAndVariance(volts);
   if (volts.every((value) => value === volts[0])) return silent(mean);
   const first = Math.max(0, Math.floor((volts.length - MOST_SAMPLES) / 2));
   const part = volts.subarray(first, first + MOST_SAMPLES);
   const spectrum = powerSpectrum(part, sampleRateHz, "blackmanHarris7");
-  const tone = lineIn(spectrum, LOBE_BINS * spectrum.binHz, sampleRateHz / 2);
+  const tone = strongestLine(spectrum, LOBE_BINS * spectrum.binHz, sampleRateHz / 2);
   // Too short for a spectrum to tell anything: the reading itself says what it can make of it.
   if (!tone || tone.frequencyHz < 2 * LOBE_BINS * spectrum.binHz) return success([]);
 
   const course = levelCourse(volts, sampleRateHz, tone.frequencyHz);
   const other = otherTone(spectrum, tone);
-  const share = toneShare(spectrum, tone, facts(part).alternating);
+  const share = toneShare(spectrum, tone, meanAndVariance(part).variance);
   const reason = whyNoTone({ tone, other, course, share }, expectedHz);
   if (reason) return refused(reason);
   return success([
     ...unsteady(course),
     ...besideTone(other, tone),
-    ...offset(mean, alternating),
+    ...offset(mean, variance),
     ...brokenOff(volts, sampleRateHz, tone),
     ...coarse(volts, tone),
     ...beyond(tone.frequencyHz, sampleRateHz, band),
@@ -96,12 +101,11 @@ type Heard = {
 const whyNoTone = ({ tone, other, course, share }: Heard, expectedHz: number | null) => {
   if (course && course.lowestRatio < NO_LEVEL_RATIO)
     return `the tone of ${heard(tone.frequencyHz)} does not hold its level: ${course.words}. Record a steady stretch of it, or read it as another run.`;
-  const isHum = MAINS_HZ.some((hertz) => isMains(tone.frequencyHz, hertz));
   const otherRatio = other ? other.voltsPeak / tone.voltsPeak : 0;
   if (expectedHz !== null && Math.abs(tone.frequencyHz / expectedHz - 1) > 0.05)
-    return `${heard(expectedHz)} was played, but the strongest line is at ${heard(tone.frequencyHz)} (${volt(tone)})${isHum ? ", hum of the mains" : ""}. Check the connection.`;
-  if (other && isHum && expectedHz === null && otherRatio > TOLD_TONE_RATIO)
-    return `hum at ${heard(tone.frequencyHz)} (${volt(tone)}) is stronger than the tone at ${heard(other.frequencyHz)} (${volt(other)}). Mend the earth loop or the connection, and record again; if both were played, read it as intermodulation.`;
+    return `${heard(expectedHz)} was played, but the strongest line is at ${heard(tone.frequencyHz)} (${volt(tone)})${mainsOf(tone, STRONGEST_OF_HUM).length > 0 ? ", hum of the mains" : ""}. Check the connection.`;
+  const hum = expectedHz === null && other ? whyHum(tone, other) : null;
+  if (hum) return hum;
   if (other && otherRatio > SECOND_TONE_RATIO)
     return `more than one tone is in it: ${heard(tone.frequencyHz)} and ${heard(other.frequencyHz)}, the second ${formatPercent(otherRatio)} of the first. Play a single tone, or read it as intermodulation.`;
   return share < LEAST_TONE_SHARE
@@ -109,15 +113,21 @@ const whyNoTone = ({ tone, other, course, share }: Heard, expectedHz: number | n
     : null;
 };
 
-const facts = (volts: Float64Array): { mean: number; alternating: number } => {
-  let sum = 0,
-    squares = 0;
-  for (let n = 0; n < volts.length; n++) {
-    sum += volts[n];
-    squares += volts[n] * volts[n];
-  }
-  const mean = sum / volts.length;
-  return { mean, alternating: Math.max(0, squares / volts.length - mean * mean) };
+/** Where what is strongest may be the mains' own: whether it stands instead of the tone that should be there; null where not. */
+const whyHum = (tone: Line, other: Line): string | null => {
+  const humHz = mainsOf(tone, STRONGEST_OF_HUM),
+    otherHumHz = mainsOf(other, MOST_OF_HUM);
+  const ratio = other.voltsPeak / tone.voltsPeak;
+  const [strongest, second] = [tone, other].map(
+    (line) => `${heard(line.frequencyHz)} (${volt(line)})`,
+  );
+  if (humHz.some((hertz) => otherHumHz.includes(hertz)))
+    return ratio > TOLD_HUM_RATIO
+      ? `it holds hum of the mains rather than a tone: its strongest lines are at ${strongest} and ${second}. Check that the source plays and the channel is connected. If ${heard(tone.frequencyHz)} was played, mend the earth loop first, or play another frequency.`
+      : null;
+  return humHz.length > 0 && otherHumHz.length === 0 && ratio > TOLD_TONE_RATIO
+    ? `hum at ${strongest} is stronger than the tone at ${second}. Mend the earth loop or the connection, and record again; if both were played, read it as intermodulation.`
+    : null;
 };
 
 const refused = (advice: string): ReturnType<typeof failure> =>
@@ -136,20 +146,18 @@ const caution = (code: CautionCode, text: string, ...touches: string[]): Caution
   touches,
 });
 
-type Line = { frequencyHz: number; voltsPeak: number };
 const volt = ({ voltsPeak }: Line): string => formatWithUnit(voltsPeak / Math.SQRT2, "V", 3);
-const heard = (frequencyHz: number): string => formatHertz(Number(frequencyHz.toPrecision(4)));
+const heard = (frequencyHz: number): string => formatHertz(frequencyHz, 4);
 
-/** The strongest line between two frequencies, null where nothing stands out. */
-const lineIn = (spectrum: Spectrum, lowHz: number, highHz: number): Line | null => {
-  const frequencyHz = lowHz < highHz ? findTone(spectrum, lowHz, highHz) : null;
-  return frequencyHz === null
-    ? null
-    : { frequencyHz, voltsPeak: lineAmplitude(spectrum, frequencyHz).voltsPeak };
-};
-
-const isMains = (frequencyHz: number, mainsHz: number): boolean =>
-  [1, 2].some((order) => Math.abs(frequencyHz / (order * mainsHz) - 1) < MAINS_TOLERANCE);
+/** Of which mains a line may be the fundamental or a harmonic, up to some order. */
+const mainsOf = ({ frequencyHz }: Line, mostOrder: number): number[] =>
+  MAINS_HZ.filter((mainsHz) => {
+    const order = Math.round(frequencyHz / mainsHz);
+    const tolerance = order <= STRONGEST_OF_HUM ? MAINS_TOLERANCE : USUAL_MAINS_TOLERANCE;
+    return (
+      order >= 1 && order <= mostOrder && Math.abs(frequencyHz / (order * mainsHz) - 1) < tolerance
+    );
+  });
 
 /** The strongest line that is neither the tone nor a harmonic of it, and stands out of the noise. */
 const otherTone = (spectrum: Spectrum, tone: Line): Line | null => {
@@ -158,13 +166,11 @@ const otherTone = (spectrum: Spectrum, tone: Line): Line | null => {
   for (const bin of peaksFromTallest(meanSquare)) {
     if (seen.some((other) => Math.abs(other - bin) < LOBE_BINS)) continue;
     seen.push(bin);
-    const line = lineIn(spectrum, (bin - 1) * binHz, (bin + 1) * binHz);
+    const line = strongestLine(spectrum, (bin - 1) * binHz, (bin + 1) * binHz);
     if (!line || isHarmonicOf(tone, line, binHz) || isRipple(tone, line, binHz)) continue;
     // The skirt of a tone that wanders a little is no tone of its own.
     if (Math.abs(line.frequencyHz / tone.frequencyHz - 1) < 0.02) continue;
-    return line.voltsPeak > STANDS_OUT * Math.sqrt(2 * noiseBesideLine(spectrum, line.frequencyHz))
-      ? line
-      : null;
+    return standsOut(spectrum, line, STANDS_OUT) ? line : null;
   }
   return null;
 };
@@ -174,7 +180,13 @@ const peaksFromTallest = (meanSquare: Float64Array): number[] => {
   const peaks: number[] = [];
   for (let k = LOBE_BINS; k < meanSquare.length - LOBE_BINS; k++)
     if (meanSquare[k] > meanSquare[k - 1] && meanSquare[k] >= meanSquare[k + 1]) peaks.push(k);
-  return peaks.sort((a, b) => meanSquare[b] - meanSquare[a]).slice(0, MOST_PEAKS);
+  const heights = Float64Array.from(peaks, (k) => meanSquare[k]);
+  // Sorting them all would take longer than the spectrum did.
+  const least = peaks.length > MOST_PEAKS ? nthSmallest(heights, peaks.length - MOST_PEAKS) : 0;
+  return peaks
+    .filter((k) => meanSquare[k] >= least)
+    .sort((a, b) => meanSquare[b] - meanSquare[a])
+    .slice(0, MOST_PEAKS);
 };
 
 const isHarmonicOf = (tone: Line, { frequencyHz }: Line, binHz: number): boolean => {
@@ -189,7 +201,7 @@ const isHarmonicOf = (tone: Line, { frequencyHz }: Line, binHz: number): boolean
 const toneShare = (
   { meanSquare, binHz }: Spectrum,
   { frequencyHz }: Line,
-  alternating: number,
+  variance: number,
 ): number => {
   let inLines = 0;
   for (let order = 1; order * frequencyHz < binHz * (meanSquare.length - 1); order++) {
@@ -200,7 +212,7 @@ const toneShare = (
     // Where harmonics lie closer than their lobes everything would count.
     if (frequencyHz < 4 * LOBE_BINS * binHz && order >= 3) break;
   }
-  return inLines / alternating;
+  return inLines / variance;
 };
 
 /** Supply ripple stands as sidebands beside the tone and its harmonics: the amplifier's own, and no tone that was played. */
@@ -233,10 +245,7 @@ const unsteady = (course: LevelCourse | null): Caution[] =>
 const besideTone = (other: Line | null, tone: Line): Caution[] => {
   if (!other) return [];
   const ratio = other.voltsPeak / tone.voltsPeak;
-  const isHum = MAINS_HZ.some((hertz) => {
-    const order = Math.round(other.frequencyHz / hertz);
-    return order >= 1 && order <= 10 && Math.abs(other.frequencyHz / (order * hertz) - 1) < 0.002;
-  });
+  const isHum = mainsOf(other, MOST_OF_HUM).length > 0;
   if (ratio < (isHum ? TOLD_HUM_RATIO : TOLD_TONE_RATIO)) return [];
   return [
     isHum
@@ -255,12 +264,15 @@ const besideTone = (other: Line | null, tone: Line): Caution[] => {
   ];
 };
 
-const offset = (mean: number, alternating: number): Caution[] =>
-  Math.abs(mean) > TOLD_OFFSET_RATIO * Math.sqrt(alternating)
+/** Volts and power are those that heat the load, an offset among them; of distortion it is no part. */
+const offset = (mean: number, variance: number): Caution[] =>
+  Math.abs(mean) > TOLD_OFFSET_RATIO * Math.sqrt(variance)
     ? [
         caution(
           "offset",
-          `A constant ${formatWithUnit(mean, "V", 3)} lies under the tone of ${formatWithUnit(Math.sqrt(alternating), "V", 3)}. It is left out of volts and power; at an amplifier's output it is a fault.`,
+          `A constant ${formatWithUnit(mean, "V", 3)} lies under the tone of ${formatWithUnit(Math.sqrt(variance), "V", 3)} and counts in volts and power: of the tone alone, power comes out ${formatPercent(mean ** 2 / variance)} too high. At an amplifier's output an offset is a fault; else couple the recorder for AC and record again.`,
+          "volts",
+          "power",
         ),
       ]
     : [];
@@ -268,21 +280,21 @@ const offset = (mean: number, alternating: number): Caution[] =>
 const brokenOff = (volts: Float64Array, sampleRateHz: number, tone: Line): Caution[] => {
   const { stills, jumps } = interruptionsIn(volts, sampleRateHz / tone.frequencyHz);
   if (stills + jumps === 0) return [];
-  const places = [
-    ...(stills > 0 ? [`stands still in ${places1(stills)}`] : []),
-    ...(jumps > 0 ? [`leaps in ${places1(jumps)}`] : []),
+  const where = [
+    ...(stills > 0 ? [`stands still in ${places(stills)}`] : []),
+    ...(jumps > 0 ? [`leaps in ${places(jumps)}`] : []),
   ].join(" and ");
   return [
     caution(
       "dropouts",
-      `The recording ${places}, as when a recorder loses samples or repeats them: distortion and noise are those of the recorder. Record again.`,
+      `The recording ${where}, as when a recorder loses samples or repeats them: distortion and noise are those of the recorder. Record again.`,
       "thd",
       "thd-plus-noise",
       "sinad",
     ),
   ];
 };
-const places1 = (count: number): string => (count === 1 ? "one place" : `${count} places`);
+const places = (count: number): string => (count === 1 ? "one place" : `${count} places`);
 
 /** A converter of few steps for this tone. */
 const coarse = (volts: Float64Array, tone: Line): Caution[] => {
@@ -312,8 +324,9 @@ const coarse = (volts: Float64Array, tone: Line): Caution[] => {
 };
 
 /** What of band and harmonics a rate cannot hold, or a band leaves out. */
-const beyond = (frequencyHz: number, sampleRateHz: number, { highHz }: Band): Caution[] => {
+const beyond = (frequencyHz: number, sampleRateHz: number, { lowHz, highHz }: Band): Caution[] => {
   const most = Math.min(highHz, sampleRateHz / 2);
+  const isHeld = (order: number): boolean => isInBand(order * frequencyHz, { lowHz, highHz: most });
   return [
     ...(highHz > (sampleRateHz / 2) * (1 + 1e-9)
       ? [
@@ -325,17 +338,15 @@ const beyond = (frequencyHz: number, sampleRateHz: number, { highHz }: Band): Ca
           ),
         ]
       : []),
-    ...(3 * frequencyHz > most * (1 + 1e-6)
+    ...(!isHeld(3)
       ? [
           caution(
             "few-harmonics",
-            2 * frequencyHz > most * (1 + 1e-6)
+            !isHeld(2)
               ? `No harmonic of ${heard(frequencyHz)} lies below ${heard(most)}: distortion cannot be told from this recording.`
               : `Only the second harmonic of ${heard(frequencyHz)} lies below ${heard(most)}: clipping and other odd orders are not counted.`,
             "thd",
-            ...(2 * frequencyHz > most * (1 + 1e-6)
-              ? ["thd-plus-noise", "sinad", "effective-bits"]
-              : []),
+            ...(isHeld(2) ? [] : ["thd-plus-noise", "sinad", "effective-bits"]),
           ),
         ]
       : []),

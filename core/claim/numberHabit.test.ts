@@ -30,6 +30,12 @@ test.each([
   ["4, 8 or 16 ohm", "not-shown", "4, 8 or 16 ohm", []],
   ["2,5 kHz", "not-shown", "2.5 kHz", []],
   ["2.125 kHz", "not-shown", "2.125 kHz", []],
+  // A full stop, or a comma before the next claim, belongs to the sentence.
+  ["Klirrfaktor 0,008, 50 W an 8 Ohm", "decimal-comma", "Klirrfaktor 0.008, 50 W an 8 Ohm", []],
+  ["von 5 bis 80.000.", "decimal-comma", "von 5 bis 80000.", []],
+  ["1.234,5, gemessen", "not-shown", "1234.5, gemessen", []],
+  ["up to 1,234,567.", "not-shown", "up to 1234567.", []],
+  ["unter 0,25, immer", "decimal-comma", "unter 0.25, immer", []],
 ] as const)("“%s” (%s) is “%s”", (line, habit, text, ambiguous) =>
   expect(clarified(line, habit)).toEqual({ text, ambiguous }),
 );

@@ -10,8 +10,8 @@ const COMMA_WORDS =
  * Common practice of printed sheets.
  */
 export const numberHabit = (sheet: string): NumberHabit => {
-  const commas = count(sheet, /(?<![\d.,])\d+,\d{1,2}(?![\d,.])|(?<![\d.,])0,\d+/g),
-    points = count(sheet, /(?<![\d.,])\d+\.\d{1,2}(?![\d,.])|(?<![\d.,])0\.\d+/g);
+  const commas = count(sheet, /(?<![\d.,])\d+,\d{1,2}(?!\d|[.,]\d)|(?<![\d.,])0,\d+/g),
+    points = count(sheet, /(?<![\d.,])\d+\.\d{1,2}(?!\d|[.,]\d)|(?<![\d.,])0\.\d+/g);
   if (commas > points) return "decimal-comma";
   if (points > commas) return "decimal-point";
   return COMMA_WORDS.test(sheet) ? "decimal-comma" : "not-shown";
@@ -21,7 +21,7 @@ const count = (text: string, pattern: RegExp): number => [...text.matchAll(patte
 
 /** A number with one group of three behind its sign: thousands, or three decimals. */
 const EITHER =
-  /(?<![\d.,])(\d{1,3})([.,])(\d{3})(?![\d.,]|\d)(\s*)(k?hz|mhz|%|m?w\b|watts?|ohms?|ω|db|m?v\b)?/gi;
+  /(?<![\d.,])(\d{1,3})([.,])(\d{3})(?!\d|[.,]\d)(\s*)(k?hz|mhz|%|m?w\b|watts?|ohms?|ω|db|m?v\b)?/gi;
 
 export type Clarified = {
   /** The line with every number written with a decimal point, without groups of thousands. */
@@ -39,15 +39,15 @@ export const clarified = (line: string, habit: NumberHabit): Clarified => {
   const grouped = line
     // Both signs in one number leave no doubt.
     .replace(
-      /(?<![\d.,])(\d{1,3}(?:\.\d{3})+),(\d+)(?![\d.,])/g,
+      /(?<![\d.,])(\d{1,3}(?:\.\d{3})+),(\d+)(?!\d|[.,]\d)/g,
       (_, whole: string, part: string) => `${whole.replaceAll(".", "")}.${part}`,
     )
     .replace(
-      /(?<![\d.,])(\d{1,3}(?:,\d{3})+)\.(\d+)(?![\d.,])/g,
+      /(?<![\d.,])(\d{1,3}(?:,\d{3})+)\.(\d+)(?!\d|[.,]\d)/g,
       (_, whole: string, part: string) => `${whole.replaceAll(",", "")}.${part}`,
     )
     // Two groups of three are thousands.
-    .replace(/(?<![\d.,])\d{1,3}(?:([.,])\d{3})(?:\1\d{3})+(?![\d.,])/g, (text) =>
+    .replace(/(?<![\d.,])\d{1,3}(?:([.,])\d{3})(?:\1\d{3})+(?!\d|[.,]\d)/g, (text) =>
       text.replace(/[.,]/g, ""),
     );
   const text = grouped
@@ -66,7 +66,7 @@ export const clarified = (line: string, habit: NumberHabit): Clarified => {
       if (reading === "either") ambiguous.push(`${whole}${sign}${part}`);
       return `${reading === "decimals" ? asDecimals : asThousands}${space}${unit ?? ""}`;
     })
-    .replace(/(?<![\d.,])(\d+),(\d{1,2}|\d{4,})(?![\d,])/g, "$1.$2");
+    .replace(/(?<![\d.,])(\d+),(\d{1,2}|\d{4,})(?!\d|,\d)/g, "$1.$2");
   return { text, ambiguous };
 };
 

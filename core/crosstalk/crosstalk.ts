@@ -51,7 +51,7 @@ export const crosstalk = (
       Math.sin(leak.phaseRadians - tone.phaseRadians),
       Math.cos(leak.phaseRadians - tone.phaseRadians),
     ),
-    summary: `Crosstalk at ${formatHertz(Number(tone.frequencyHz.toPrecision(4)))} is ${formatSignificant(amplitudeRatioToDb(ratio), 3)} dB.`,
+    summary: `Crosstalk at ${formatHertz(tone.frequencyHz, 4)} is ${formatSignificant(amplitudeRatioToDb(ratio), 3)} dB.`,
   });
 };
 

@@ -43,7 +43,7 @@ export const toneSummary = (reading: ToneReading): string => {
   const { lead } = harmonicLead(reading.harmonics);
   const leading = lead === "balanced" ? "even and odd harmonics alike" : `${lead} harmonics lead`;
   const tops = topsText(reading.flattening);
-  return `${formatSignificant(reading.voltsRms, 4)} V at ${formatHertz(Number(reading.fundamentalHz.toPrecision(5)))} with ${formatPercent(reading.thdRatio)} THD and ${formatPercent(reading.thdPlusNoiseRatio)} THD+N; ${leading}, ${tops}.`;
+  return `${formatSignificant(reading.voltsRms, 4)} V at ${formatHertz(reading.fundamentalHz)} with ${formatPercent(reading.thdRatio)} THD and ${formatPercent(reading.thdPlusNoiseRatio)} THD+N; ${leading}, ${tops}.`;
 };
 
 const leadOf = (evenRatio: number, oddRatio: number): HarmonicLead["lead"] => {

@@ -1,4 +1,5 @@
-import { LEAST_CYCLES_FOR_SPECTRUM, LOBE_BINS, readToneBySpectrum } from "./toneBySpectrum";
+import { LOBE_BINS } from "../spectrum";
+import { LEAST_CYCLES_FOR_SPECTRUM, readToneBySpectrum } from "./toneBySpectrum";
 import { TONE_DEFAULTS } from "./types";
 
 /**

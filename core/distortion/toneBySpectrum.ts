@@ -2,6 +2,7 @@ import {
   bandMeanSquare,
   findTone,
   lineAmplitude,
+  LOBE_BINS,
   passingSpectrum,
   type Spectrum,
 } from "../spectrum";
@@ -18,9 +19,6 @@ export type TonePieces = {
   /** Mean square of everything above the fifth harmonic, up to half the sample rate. Infinity where it was not read. */
   aboveFifthMeanSquare: number;
 };
-
-/** Bins on each side that hold a line of the 7-term window with its close sidebands. */
-export const LOBE_BINS = 8;
 
 /** Lines closer than this many bins cannot be kept apart by this method. */
 export const LEAST_CYCLES_FOR_SPECTRUM = 2 * LOBE_BINS + 4;

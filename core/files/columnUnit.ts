@@ -63,7 +63,7 @@ const NAMES: readonly (readonly [RegExp, ColumnQuantity])[] = [
   [/curr(?:ent)?\b|strom|courant|corrente|stroom|amp(?:ere)?s?\b/i, "amperes"],
 ];
 
-/** The unit that a heading gives, or what its name alone tells; the scale is then one, and whether it is certain is not said. */
+/** The unit that a heading states, or what its name alone tells: then `isStated` is false, and the scale of one a guess. */
 export const columnUnit = (heading: string): ColumnUnit & { isStated: boolean } => {
   const text = heading.trim();
   const inBrackets = /[([{]\s*([^)\]}]*?)\s*[)\]}]/.exec(text)?.[1];

@@ -147,10 +147,9 @@ const timeColumn = (
   const named = units.findIndex(({ quantity }) => quantity === "time");
   const column = named >= 0 ? named : 0;
   const values = columns[column];
-  if (named < 0 && (units[0].quantity !== "unknown" || isNumbering(values))) {
-    // "X" and "#" name what is counted, and now and then what is timed.
-    if (units[0].quantity !== "number" || isNumbering(values)) return null;
-  }
+  // "X" and "#" name what is counted, and now and then what is timed.
+  const mayBeTime = units[0].quantity === "unknown" || units[0].quantity === "number";
+  if (named < 0 && (!mayBeTime || isNumbering(values))) return null;
   const step = (values[values.length - 1] - values[0]) / (values.length - 1);
   const rises = values.every((value, k) => k === 0 || value > values[k - 1]);
   if (named < 0 && !rises) return null;

@@ -9,7 +9,7 @@ export type Table = {
 
 /** Ways to part a line: by what, and whether a comma is then the decimal one. */
 type Way = { delimiter: Delimiter; hasDecimalComma: boolean };
-type Delimiter = "\t" | ";" | "," | "|" | "spaces";
+export type Delimiter = "\t" | ";" | "," | "|" | "spaces";
 
 const SAMPLED_LINES = 200;
 const WAYS: readonly Way[] = (["\t", ";", "|", ",", "spaces"] as const).flatMap((delimiter) =>

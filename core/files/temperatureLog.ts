@@ -1,5 +1,6 @@
 import { failure, success, type Outcome } from "../outcome";
 import { columnUnit } from "./columnUnit";
+import { cellsOf, type Delimiter } from "./table";
 
 /** What a temperature logger wrote: each probe with its readings, gaps left out. Seconds run from the first reading of all. */
 export type TemperatureLog = {
@@ -103,7 +104,7 @@ const spotOf = (
   ];
 };
 
-const delimiterOf = (lines: readonly string[]): string => {
+const delimiterOf = (lines: readonly string[]): Delimiter => {
   const body = lines.slice(Math.floor(lines.length / 2)).slice(0, 50);
   const count = (delimiter: string) =>
     body.reduce((sum, line) => sum + line.split(delimiter).length - 1, 0);
@@ -112,19 +113,8 @@ const delimiterOf = (lines: readonly string[]): string => {
   return count("|") >= body.length ? "|" : ",";
 };
 
-const split = (line: string, delimiter: string): string[] => {
-  const cells: string[] = [];
-  let text = "",
-    isInside = false;
-  for (const character of line) {
-    if (character === '"') isInside = !isInside;
-    else if (character === delimiter && !isInside) {
-      cells.push(text.trim());
-      text = "";
-    } else text += character;
-  }
-  return [...cells, text.trim()];
-};
+const split = (line: string, delimiter: Delimiter): string[] =>
+  cellsOf(line, delimiter).map(({ text }) => text);
 
 const NUMBER = /^[-+]?\d+(?:[.,]\d+)?(?:e[-+]?\d+)?$/i;
 /** A number with or without its unit; a decimal comma counts, since no column is parted within a cell. */

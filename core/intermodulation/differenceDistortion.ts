@@ -1,7 +1,7 @@
 import type { Caution } from "../caution";
 import { rootMeanSquare } from "../numeric";
 import { success, type Outcome } from "../outcome";
-import { lineAmplitude, noiseBesideLine } from "../spectrum";
+import { LOBE_BINS, lineAmplitude, noiseBesideLine } from "../spectrum";
 import { amplitudeRatioToDb, formatHertz, formatPercent, formatSignificant } from "../units";
 import { findTwoTones } from "./twoTones";
 import type { Product, TwoToneReading } from "./types";
@@ -17,8 +17,6 @@ export type DifferenceDistortion = TwoToneReading & {
 };
 
 const PAIR = { nearLowHz: 19_000, nearHighHz: 20_000, least: 1.002, most: 1.6 };
-/** Lines closer than this many bins to half the rate are not whole. */
-const LOBE_BINS = 8;
 /** From here to half the rate a recorder's filter may already take away. Common practice: 0.45 of the rate passes. */
 const PASSED_RATIO = 0.454;
 
@@ -46,6 +44,7 @@ export const differenceDistortion = (
   const found = findTwoTones(volts, sampleRateHz, PAIR);
   if (!found.ok) return found;
   const { spectrum, lowHz, highHz, lowVoltsPeak, highVoltsPeak, cautions } = found.value;
+  // Closer to half the rate a line is not whole.
   const highestHz = sampleRateHz / 2 - LOBE_BINS * spectrum.binHz;
   const isHeld = (frequencyHz: number): boolean => frequencyHz > 0 && frequencyHz < highestHz;
   const peakAt = (m: number, n: number): number => {
@@ -85,7 +84,7 @@ export const differenceDistortion = (
 /** What is to be said of the upper product of the third order where it lies near half the rate, or beyond. */
 const beyondRate = (upperHz: number, sampleRateHz: number, isHeld: boolean): Caution[] => {
   if (upperHz <= PASSED_RATIO * sampleRateHz) return [];
-  const where = `2 f2 - f1 lies at ${formatHertz(Number(upperHz.toPrecision(4)))}, and the recording's rate of ${formatHertz(sampleRateHz)} ${isHeld ? "hardly holds it: its recorder's filter may have weakened it" : "does not hold it: it is taken to be as strong as 2 f1 - f2"}`;
+  const where = `2 f2 - f1 lies at ${formatHertz(upperHz, 4)}, and the recording's rate of ${formatHertz(sampleRateHz)} ${isHeld ? "hardly holds it: its recorder's filter may have weakened it" : "does not hold it: it is taken to be as strong as 2 f1 - f2"}`;
   return [
     {
       code: "band-beyond-rate",

@@ -1,11 +1,12 @@
 import type { Caution } from "../caution";
-import { sumOfSquares } from "../numeric";
+import { meanAndVariance } from "../numeric";
 import { failure, success, type Outcome } from "../outcome";
 import {
-  findTone,
-  lineAmplitude,
-  noiseBesideLine,
+  LOBE_BINS,
   powerSpectrum,
+  standsOut,
+  strongestLine,
+  type Line,
   type Spectrum,
 } from "../spectrum";
 import { formatHertz, formatPercent } from "../units";
@@ -23,8 +24,6 @@ export type FoundTones = {
 export type TonePair = { nearLowHz: number; nearHighHz: number; least: number; most: number };
 
 const SHORTEST_SECONDS = 0.1;
-/** Lines closer than this many bins of the 7-term window run into each other. */
-const LOBE_BINS = 8;
 /** A recorded line may lie this far off, by the clocks and by what a generator can set. */
 const NEAR_RATIO = 0.05;
 /** The standards' tones are alike or four to one; a weaker one than this is a by-product. Chosen here, because harmonics of hard clipping reach -10 dB. */
@@ -72,9 +71,7 @@ export const findTwoTones = (
       "Capture",
       `one tone at ${heard(first.frequencyHz)} with its harmonics is in it, not two. Play ${asked} together.`,
     );
-  const mean = volts.reduce((sum, value) => sum + value, 0) / volts.length;
-  const total = sumOfSquares(volts) / volts.length - mean * mean;
-  const share = (low.voltsPeak ** 2 + high.voltsPeak ** 2) / 2 / total;
+  const share = (low.voltsPeak ** 2 + high.voltsPeak ** 2) / 2 / meanAndVariance(volts).variance;
   if (share < LEAST_SHARE)
     return failure(
       "no-signal",
@@ -106,19 +103,13 @@ export const findTwoTones = (
   });
 };
 
-type Line = { frequencyHz: number; voltsPeak: number };
-
 /** The strongest line, and the strongest beside it that is one and no mere by-product. */
 const strongestLines = (spectrum: Spectrum, sampleRateHz: number): Line[] => {
   const { binHz } = spectrum;
   const [leastHz, mostHz] = [LOBE_BINS * binHz, sampleRateHz / 2 - LOBE_BINS * binHz];
   const lineIn = (lowHz: number, highHz: number): Line | null => {
-    const frequencyHz = lowHz < highHz ? findTone(spectrum, lowHz, highHz) : null;
-    if (frequencyHz === null) return null;
-    const { voltsPeak } = lineAmplitude(spectrum, frequencyHz);
-    return voltsPeak > STANDS_OUT * Math.sqrt(2 * noiseBesideLine(spectrum, frequencyHz))
-      ? { frequencyHz, voltsPeak }
-      : null;
+    const line = strongestLine(spectrum, lowHz, highHz);
+    return line && standsOut(spectrum, line, STANDS_OUT) ? line : null;
   };
   const first = lineIn(leastHz, mostHz);
   if (!first) return [];
@@ -143,4 +134,4 @@ const isHarmonic = (fundamentalHz: number, frequencyHz: number): boolean => {
 const isNear = (frequencyHz: number, meantHz: number): boolean =>
   Math.abs(frequencyHz / meantHz - 1) <= NEAR_RATIO;
 
-const heard = (frequencyHz: number): string => formatHertz(Number(frequencyHz.toPrecision(4)));
+const heard = (frequencyHz: number): string => formatHertz(frequencyHz, 4);

@@ -1,4 +1,11 @@
 // core/numeric: what every method needs of numbers.
 export { nthSmallest } from "./nthSmallest";
 export { solveSymmetric } from "./solveSymmetric";
-export { meanOf, medianOf, peakOf, rootMeanSquare, sumOfSquares } from "./statistics";
+export {
+  meanAndVariance,
+  meanOf,
+  medianOf,
+  peakOf,
+  rootMeanSquare,
+  sumOfSquares,
+} from "./statistics";

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { meanOf, medianOf, peakOf, rootMeanSquare, sumOfSquares } from ".";
+import { meanAndVariance, meanOf, medianOf, peakOf, rootMeanSquare, sumOfSquares } from ".";
 
 const sine = Float64Array.from({ length: 1000 }, (_, n) => 3 * Math.sin((2 * Math.PI * n) / 100));
 
@@ -32,4 +32,17 @@ test("property: mean, root mean square and peak stand in that order, whatever th
     }),
     { seed: 5 },
   );
+});
+
+test("NIST's handbook, 1.3.5.6, the deviation of a set about its mean: an offset moves the mean alone", () => {
+  const values = Float64Array.from([1, 2, 3, 4, 5, 6]);
+  expect(meanAndVariance(values)).toEqual({ mean: 3.5, variance: expect.closeTo(35 / 12, 12) });
+  const shifted = meanAndVariance(values.map((value) => value + 1000));
+  expect(shifted.mean).toBe(1003.5);
+  expect(shifted.variance).toBeCloseTo(35 / 12, 8);
+});
+
+test("a constant has no variance, not even one below nought by rounding", () => {
+  for (const value of [0.1, 1 / 3, 1e9 + 0.1, -7.7])
+    expect(meanAndVariance(new Float64Array(1001).fill(value)).variance).toBeGreaterThanOrEqual(0);
 });

@@ -23,6 +23,13 @@ export const meanOf = (values: readonly number[] | Float64Array): number => {
   return sum / Math.max(1, values.length);
 };
 
+/** Mean, and the mean square of what is left without it, which is never below 0; both 0 of none. */
+export const meanAndVariance = (values: Float64Array): { mean: number; variance: number } => {
+  const mean = meanOf(values);
+  const meanSquare = sumOfSquares(values) / Math.max(1, values.length);
+  return { mean, variance: Math.max(0, meanSquare - mean * mean) };
+};
+
 /** The middle value, or the mean of the two in the middle. @throws {RangeError} on none */
 export const medianOf = (values: readonly number[]): number => {
   if (values.length === 0) throw new RangeError("values is empty; a median takes at least one");

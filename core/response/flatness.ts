@@ -105,8 +105,8 @@ export const responseSummary = (response: Response): string => {
   const signed = (ratio: number) =>
     `${ratio >= 1 ? "+" : ""}${formatFixed(amplitudeRatioToDb(ratio), 2)} dB`;
   const corners = [
-    lowCorner === null ? null : formatHertz(Number(lowCorner.toPrecision(3))),
-    highCorner === null ? null : formatHertz(Number(highCorner.toPrecision(3))),
+    lowCorner === null ? null : formatHertz(lowCorner, 3),
+    highCorner === null ? null : formatHertz(highCorner, 3),
   ].filter((text) => text !== null);
   return `From ${formatHertz(lowHz)} to ${formatHertz(highHz)} it stays within ${signed(deviation.highestRatio)} and ${signed(deviation.lowestRatio)} of 1 kHz${corners.length > 0 ? `; 3 dB down at ${corners.join(" and ")}` : ""}.`;
 };

@@ -1,5 +1,5 @@
-import { failure, success, type Outcome } from "../outcome";
-import { checkChannel, unread, withCautions } from "./checked";
+import { success, type Outcome } from "../outcome";
+import { checkChannel, silence, unread, withCautions } from "./checked";
 import { RUN_KINDS } from "./runKinds";
 import { RUN_METHODS } from "./runMethods";
 import type { AnalysisConditions, ChannelResult, RunKind, Recorded } from "./types";
@@ -29,7 +29,8 @@ export const analyseRun = (
   if (refused && (good.length === 0 || RUN_KINDS[kind].speaksTo === "power"))
     return { ok: false, finding: refused };
   const outcome = read(refused ? recordings.map((each) => ofChannels(each, good)) : recordings);
-  if (!outcome.ok) return outcome;
+  // Where the others alone cannot be read, it is because of the one that was left out.
+  if (!outcome.ok) return refused ? { ok: false, finding: refused } : outcome;
   const results = outcome.value;
   // A run of the whole amplifier has one result, whichever channels it heard.
   if (results.length !== good.length)
@@ -59,11 +60,7 @@ const analysed = (
   if (!outcome.ok) return outcome;
   const silent = outcome.value.findIndex((channel) => !isExpressible(channel));
   if (silent < 0) return outcome;
-  return failure(
-    "no-signal",
-    `Channel ${silent + 1}`,
-    "there is nothing in it that could be read: it is silent, or holds nothing but a constant voltage. Check that the channel is connected and not muted, then record again.",
-  );
+  return { ok: false, finding: silence(silent) };
 };
 
 const isExpressible = ({ figures, curves, bursts }: ChannelResult): boolean =>

@@ -26,7 +26,7 @@ test("one silent channel is named, and the other read", () => {
   const [silent, sound] = valueOf("spectrum", recorded([silence, tone(5, 1000, 1)]));
   expect(silent.figures.every(({ value }) => value === null)).toBe(true);
   expect(silent.figures.map(({ name }) => name)).toEqual(sound.figures.map(({ name }) => name));
-  expect(silent.cautions).toMatchObject([{ code: "silent-channel", touches: [] }]);
+  expect(silent.cautions).toMatchObject([{ code: "not-read", touches: [] }]);
   expect(silent.summary).toContain("silent");
   expect(sound.cautions).toBeUndefined();
   expect(sound.figures.find(({ name }) => name === "volts")?.value).toBeCloseTo(5 / Math.SQRT2, 3);
@@ -65,4 +65,22 @@ test("distortion that no harmonic in the band could tell is no figure, and the s
   ]);
   expect(figureOf("power")).toBeGreaterThan(0);
   expect(channel.summary).toMatch(/No harmonic of 15 kHz/);
+});
+
+test("the band is the run's own: up to 40 kHz a 12 kHz tone has harmonics that tell of it", () => {
+  const volts = sum(tone(5, 12_000, 1), tone(0.05, 24_000, 1));
+  const outcome = analyseRun("spectrum", [recorded([volts])], {
+    ...CONDITIONS,
+    settings: { bandLowHz: 20, bandHighHz: 40_000 },
+  });
+  if (!outcome.ok) throw new Error(outcome.finding.advice);
+  const [{ figures, cautions }] = outcome.value;
+  expect(figures.find(({ name }) => name === "thd")?.value).toBeCloseTo(0.01, 4);
+  expect(cautions).toBeUndefined();
+});
+
+test("what takes two channels says of a silent one that it is silent", () => {
+  expect(adviceOf("crosstalk", recorded([tone(5, 1000, 1), silence]))).toMatch(
+    /^Channel 2: .*silent/,
+  );
 });

@@ -2,6 +2,7 @@ import type { Caution } from "../caution";
 import { checkSteadyTone } from "../check";
 import type { Finding } from "../outcome";
 import { formatHertz } from "../units";
+import { settledBand } from "./settings";
 import type { AnalysisConditions, ChannelResult, Recorded, RunKindFacts } from "./types";
 
 /** What is to be said of one channel before it is read: why it cannot be, or what makes its figures doubtful. */
@@ -16,7 +17,7 @@ export const checkChannel = (
   { hears }: Pick<RunKindFacts, "hears">,
   recordings: readonly Recorded[],
   channel: number,
-  { band }: Pick<AnalysisConditions, "band">,
+  { band, settings }: Pick<AnalysisConditions, "band" | "settings">,
 ): ChannelCheck => {
   const cautions: Caution[] = [];
   for (const { volts, sampleRateHz, stimulus } of recordings) {
@@ -25,7 +26,10 @@ export const checkChannel = (
     // Of a search the levels above the limit are for finding it; the method itself says what became of them.
     if (hears !== "one-tone" || (stimulus && recordings.length > 1)) continue;
     const frequencyHz = stimulus?.kind === "sine" ? stimulus.frequencyHz : null;
-    const outcome = checkSteadyTone(samples, sampleRateHz, { frequencyHz, band });
+    const outcome = checkSteadyTone(samples, sampleRateHz, {
+      frequencyHz,
+      band: settledBand(settings, band),
+    });
     if (outcome.ok) cautions.push(...outcome.value);
     else if (!stimulus)
       return {
@@ -44,7 +48,8 @@ export const checkChannel = (
 
 const isConstant = (volts: Float64Array): boolean => volts.every((value) => value === volts[0]);
 
-const silence = (channel: number): Finding => ({
+/** Nothing in a channel could be read. */
+export const silence = (channel: number): Finding => ({
   code: "no-signal",
   where: `Channel ${channel + 1}`,
   advice:
@@ -64,7 +69,7 @@ export const unread = ({ figures }: ChannelResult, { advice }: Finding): Channel
   bursts: [],
   stop: { reason: "not-known", evidence: `It was not read: ${advice}`, picture: null },
   summary: `Not read: ${advice}`,
-  cautions: [{ code: "silent-channel", text: `This channel was not read: ${advice}`, touches: [] }],
+  cautions: [{ code: "not-read", text: `This channel was not read: ${advice}`, touches: [] }],
 });
 
 /** The result with what was found before; figures that nothing in the recording can tell are left without a value. */

@@ -14,7 +14,7 @@ export const responseFigures = (response: Response, lowHz: number, highHz: numbe
   const scatter = Math.max(
     ...response.map(({ ratio, ratioStdUncertainty }) => (ratioStdUncertainty ?? 0) / ratio),
   );
-  const span = `${formatHertz(Number(from.toPrecision(3)))} to ${formatHertz(Number(to.toPrecision(3)))}`;
+  const span = `${formatHertz(from, 3)} to ${formatHertz(to, 3)}`;
   return [
     figure("lowest", `lowest, ${span}`, "level-ratio", {
       value: deviation?.lowestRatio ?? null,

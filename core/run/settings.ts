@@ -40,20 +40,16 @@ export const RANGE_FIELD = quantityField("rangeVolts", "Converter range, 0 choos
   most: 1000,
 });
 
-/** The band as it is set, as far as the recording reaches; that of the conditions where the run has no such setting. */
-export const bandOf = (
-  { bandLowHz, bandHighHz }: Settings,
-  usual: Band,
-  sampleRateHz: number,
-): Band => {
-  const lowHz = typeof bandLowHz === "number" ? bandLowHz : usual.lowHz;
-  return {
-    lowHz,
-    highHz: Math.min(
-      typeof bandHighHz === "number" ? bandHighHz : usual.highHz,
-      0.48 * sampleRateHz,
-    ),
-  };
+/** The band as it is set; that of the conditions where the run has no such setting. */
+export const settledBand = ({ bandLowHz, bandHighHz }: Settings, usual: Band): Band => ({
+  lowHz: typeof bandLowHz === "number" ? bandLowHz : usual.lowHz,
+  highHz: typeof bandHighHz === "number" ? bandHighHz : usual.highHz,
+});
+
+/** The same, as far as a recording of some rate reaches. */
+export const bandOf = (settings: Settings, usual: Band, sampleRateHz: number): Band => {
+  const { lowHz, highHz } = settledBand(settings, usual);
+  return { lowHz, highHz: Math.min(highHz, 0.48 * sampleRateHz) };
 };
 
 /** Settings as usual, so that one key runs it, but for what is given. */

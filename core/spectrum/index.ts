@@ -11,6 +11,13 @@ export { findTone } from "./findTone";
 export { lineAmplitude } from "./lineAmplitude";
 export { noiseBesideLine } from "./noiseBesideLine";
 export { passingSpectrum, powerSpectrum } from "./powerSpectrum";
-export { coherentGain, mainLobeHalfWidthBins, noiseBandwidthBins, windowSamples } from "./window";
+export { standsOut, strongestLine, type Line } from "./strongestLine";
+export {
+  coherentGain,
+  LOBE_BINS,
+  mainLobeHalfWidthBins,
+  noiseBandwidthBins,
+  windowSamples,
+} from "./window";
 export type { Spectrum } from "./types";
 export type { WindowName } from "./window";

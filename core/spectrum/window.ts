@@ -23,6 +23,9 @@ export type WindowName = keyof typeof WINDOW_TERMS;
  */
 export const coherentGain = (name: WindowName): number => WINDOW_TERMS[name][0];
 
+/** Bins on each side that hold a line of the 7-term window with its close sidebands; closer lines run into each other. */
+export const LOBE_BINS = 8;
+
 /** Mean of the square of the window. */
 export const meanSquareOfWindow = (name: WindowName): number =>
   WINDOW_TERMS[name].reduce<number>(

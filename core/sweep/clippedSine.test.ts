@@ -1,4 +1,4 @@
-import { clippedSine, overdriveAt } from "./clippedSine";
+import { clippedSine, overdriveAt, overdriveWhile } from "./clippedSine";
 
 test("closed forms: uncut it is a sine, cut without end a square wave of 48.3 % THD", () => {
   expect(clippedSine(1)).toEqual({ meanSquare: 0.5, distortionRatio: 0 });
@@ -24,4 +24,16 @@ test("it is what sums over a cut sine's samples give", () => {
     expect(distortionRatio).toBeCloseTo(Math.sqrt((2 * squares) / N / fundamental ** 2 - 1), 5);
     expect(overdriveAt(distortionRatio)).toBeCloseTo(k, 4);
   }
+});
+
+test("the overdrive at which the mean square passes a value is the one that gives it", () => {
+  for (const k of [1.02, 1.5, 4, 30]) {
+    const { meanSquare } = clippedSine(k);
+    expect(overdriveWhile((cut) => cut.meanSquare < meanSquare) / k).toBeCloseTo(1, 6);
+  }
+});
+
+test("what holds of no cut sine ends at none, and what holds of all at a square wave", () => {
+  expect(overdriveWhile(() => false)).toBe(1);
+  expect(overdriveWhile(() => true)).toBeCloseTo(1000, 6);
 });

@@ -14,18 +14,23 @@ export const clippedSine = (k: number): { meanSquare: number; distortionRatio: n
   return { meanSquare, distortionRatio: Math.sqrt(Math.max(0, excess)) };
 };
 
-/** How many times too high a sine is that distorts so much when cut; 1 where it does not distort. Bisection: distortion rises with k. */
-export const overdriveAt = (distortionRatio: number): number => {
-  if (!(distortionRatio > 0)) return 1;
+type CutSine = ReturnType<typeof clippedSine>;
+
+/** A square wave, for all that matters. */
+const MOST_OVERDRIVE = 1000;
+
+/** The overdrive up to which something holds of the cut sine, and beyond which it holds no more. By bisection. */
+export const overdriveWhile = (holds: (cut: CutSine) => boolean): number => {
   let low = 1,
     high = MOST_OVERDRIVE;
   for (let step = 0; step < 60; step++) {
     const middle = (low + high) / 2;
-    if (clippedSine(middle).distortionRatio < distortionRatio) low = middle;
+    if (holds(clippedSine(middle))) low = middle;
     else high = middle;
   }
-  return (low + high) / 2;
+  return low;
 };
 
-/** A square wave, for all that matters. */
-const MOST_OVERDRIVE = 1000;
+/** How many times too high a sine is that distorts so much when cut; 1 where it does not distort. */
+export const overdriveAt = (distortionRatio: number): number =>
+  distortionRatio > 0 ? overdriveWhile((cut) => cut.distortionRatio < distortionRatio) : 1;

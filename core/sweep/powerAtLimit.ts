@@ -1,5 +1,5 @@
 import { requirePositive } from "../units";
-import { clippedSine, overdriveAt } from "./clippedSine";
+import { clippedSine, overdriveAt, overdriveWhile } from "./clippedSine";
 import type { PowerAtLimit, StepReading } from "./types";
 
 export type DistortionMeasure = "thd" | "thd-plus-noise";
@@ -106,17 +106,10 @@ const topsOf = ({ flattening: { present, positive, negative } }: StepReading): n
     : null;
 
 /** The distortion of a cut sine whose mean square over the square of its height is known; null where no cut sine has it. */
-const distortionAtLevel = (meanSquare: number): number | null => {
-  if (meanSquare <= 0.5 || meanSquare >= 1) return null;
-  let low = 1,
-    high = 1000;
-  for (let step = 0; step < 60; step++) {
-    const middle = (low + high) / 2;
-    if (clippedSine(middle).meanSquare < meanSquare) low = middle;
-    else high = middle;
-  }
-  return clippedSine(low).distortionRatio;
-};
+const distortionAtLevel = (meanSquare: number): number | null =>
+  meanSquare > 0.5 && meanSquare < 1
+    ? clippedSine(overdriveWhile((cut) => cut.meanSquare < meanSquare)).distortionRatio
+    : null;
 
 const between = (below: StepReading, above: StepReading, share: number): PowerAtLimit => {
   const powerWatts = below.powerWatts * (above.powerWatts / below.powerWatts) ** share;

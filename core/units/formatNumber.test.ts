@@ -35,6 +35,11 @@ test("formatPercent and formatHertz write the unit", () => {
   expect(formatPercent(0.0005)).toBe("0.0500 %");
   expect(formatHertz(20_000)).toBe("20 kHz");
   expect(formatHertz(62.5)).toBe("62.5 Hz");
+  expect([formatHertz(997.04, 3), formatHertz(999.6, 3), formatHertz(19_234, 2)]).toEqual([
+    "997 Hz",
+    "1 kHz",
+    "19 kHz",
+  ]);
 });
 
 test("formatEngineering: prefixes where a plain number reads badly; parseNumber reads it back", () => {

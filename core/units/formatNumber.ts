@@ -50,13 +50,13 @@ export const formatPercent = (ratio: number, digits = 3): string =>
   `${formatSignificant(ratio * 100, digits)} %`;
 
 /**
- * A frequency in engineering style: 1000 is "1 kHz", 62.5 is "62.5 Hz".
+ * A frequency in engineering style, with so many significant digits at most: 1000 is "1 kHz", 62.5 is "62.5 Hz".
  * @see SI Brochure, prefixes
  */
-export const formatHertz = (hertz: number): string =>
-  hertz >= 1000
-    ? `${Number((hertz / 1000).toPrecision(5))} kHz`
-    : `${Number(hertz.toPrecision(5))} Hz`;
+export const formatHertz = (hertz: number, digits = 5): string => {
+  const rounded = Number(hertz.toPrecision(digits));
+  return rounded >= 1000 ? `${Number((rounded / 1000).toPrecision(digits))} kHz` : `${rounded} Hz`;
+};
 
 const PREFIXES: Record<number, string> = {
   [-12]: "p",

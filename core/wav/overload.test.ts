@@ -47,6 +47,25 @@ test.each<[number, number, number]>([
     expect(overloadedSampleCount(through(hertz, peak, rate, bits), 1)).toBe(0);
 });
 
+test.each([48_000, 192_000])(
+  "levels in steps at %d Hz: only the last is overdriven, and told; unclipped ones are sound",
+  (rateHz) => {
+    const stepped = (top: number) => {
+      const volts = Float64Array.from({ length: 6 * rateHz }, (_, n) => {
+        const peak = top * 10 ** (-(5 - Math.floor(n / rateHz)) / 5);
+        return Math.max(-1, Math.min(1, peak * Math.sin((2 * Math.PI * 1000 * n) / rateHz + 0.1)));
+      });
+      const decoded = decodeWav(encodeWav([volts], rateHz, 1, "int24"), 1);
+      if (!decoded.ok) throw new Error(decoded.finding.advice);
+      return overloadedSampleCount(decoded.value.channels[0], 1);
+    };
+    const cut = (2 * rateHz * Math.acos(1 / 1.05)) / Math.PI;
+    expect(stepped(1.05) / cut).toBeGreaterThan(0.7);
+    expect(stepped(1.05) / cut).toBeLessThan(1.3);
+    expect(stepped(0.99999)).toBe(0);
+  },
+);
+
 test("a float file above 1.0 has no limit there; an amplifier's flat tops below full scale are its own", () => {
   const loud = Float64Array.from({ length: 9600 }, (_, n) => 1.4 * Math.sin(n / 7));
   expect(overloadedSampleCount(loud, 1)).toBe(0);

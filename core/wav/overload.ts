@@ -13,7 +13,8 @@ const BEYOND_RATIO = 3e-4;
 const FLANK_RATIO = 0.9;
 /** What the flanks' own scatter may be, of the sine, for it to be a single tone. */
 const SINGLE_TONE_RATIO = 0.05;
-const MOST_SAMPLES = 2 ** 16;
+/** So many samples around one at the limit tell of the tone that plays there; of a sweep in steps, of its loudest. */
+const LOOKED_AT = 2 ** 14;
 
 /**
  * How many samples stand at the converter's limit because it was overdriven; then any reading from the recording is
@@ -38,13 +39,21 @@ export const overloadedSampleCount = (volts: Float64Array, fullScaleVolts: numbe
   }
   const isCrowded = atTop > CROWDED * (beside + 3 * Math.sqrt(beside) + 1);
   if (beyond > 0 || !isCrowded) return 0;
-  const reached = reachOfTone(volts, fullScaleVolts);
+  const first = middleAtTop(volts, fullScaleVolts, atTop) - LOOKED_AT / 2;
+  const from = Math.max(0, Math.min(first, volts.length - LOOKED_AT));
+  const reached = reachOfTone(volts.subarray(from, from + LOOKED_AT), fullScaleVolts);
   return reached !== null && reached < (1 + BEYOND_RATIO) * fullScaleVolts ? 0 : atTop;
 };
 
-/** How high the single tone in a recording would go by its flanks; null where there is no such tone. */
-const reachOfTone = (whole: Float64Array, fullScaleVolts: number): number | null => {
-  const volts = whole.subarray(0, MOST_SAMPLES);
+/** The place of the middle one of all samples at the limit. */
+const middleAtTop = (volts: Float64Array, fullScaleVolts: number, atTop: number): number => {
+  const limit = (1 - STEP_RATIO) * fullScaleVolts;
+  let left = atTop / 2;
+  return volts.findIndex((value) => Math.abs(value) >= limit && --left < 0);
+};
+
+/** How high the single tone in a stretch would go by its flanks; null where there is no such tone. */
+const reachOfTone = (volts: Float64Array, fullScaleVolts: number): number | null => {
   const frequency = findTone(powerSpectrum(volts, 1, "blackmanHarris7"), 0, 0.499);
   if (frequency === null) return null;
   const a = new Float64Array(9),

@@ -86,7 +86,7 @@ function TypedForm({
   const store = handleSubmit(async (values) => {
     setMessage(null);
     try {
-      const run = await readTyped(
+      const run = await runFromReadings(
         { id: runId.current(), kind, load },
         { ...values, channels: values.channels.slice(0, isCommon ? 1 : load.channels.length) },
         usual,
@@ -187,7 +187,7 @@ function ChannelReadings({
 }
 
 /** The run that the readings make, or what is missing. Channels that were not read are left out; the first always counts. */
-const readTyped = async (
+const runFromReadings = async (
   { id, kind, load }: { id: string; kind: RunKind; load: Load },
   { channels, channelsDriven, accuracy, meter }: TypedValues,
   usual: Readonly<Record<string, string>>,

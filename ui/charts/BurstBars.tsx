@@ -98,20 +98,7 @@ export function BurstBars({
               stroke={cssColor("ember")}
               strokeWidth="2"
             />
-            <text
-              x={MARGIN.left + 6}
-              y={y(claimedWatts) - 5}
-              style={{
-                fontSize: "13px",
-                fontWeight: 700,
-                fill: cssColor("ember"),
-                paintOrder: "stroke",
-                stroke: cssColor("surface"),
-                strokeWidth: "4px",
-              }}
-            >
-              claim {claimedWatts} W
-            </text>
+            <ClaimTag text={`claim ${claimedWatts} W`} top={y(claimedWatts) + 4} />
           </g>
         )}
         {last !== null && (
@@ -140,5 +127,30 @@ export function BurstBars({
         </text>
       </svg>
     </Box>
+  );
+}
+
+const CHARACTER_PX = 7.6;
+
+/** On a ground of its own, since the bars that it lies on are dark. */
+function ClaimTag({ text, top }: { text: string; top: number }) {
+  return (
+    <g>
+      <rect
+        x={MARGIN.left + 6}
+        y={top}
+        width={text.length * CHARACTER_PX + 10}
+        height={18}
+        rx={3}
+        fill={cssColor("surface")}
+      />
+      <text
+        x={MARGIN.left + 11}
+        y={top + 13.5}
+        style={{ fontSize: "13px", fontWeight: 700, fill: cssColor("ember") }}
+      >
+        {text}
+      </text>
+    </g>
   );
 }

@@ -29,7 +29,7 @@ const settingsText = (run: Run): string[] => {
 /** The tone as it was found, of a run that has levels. */
 const toneText = ({ result }: Run): string | null => {
   const hertz = result.channels[0].levels?.[0]?.fundamentalHz;
-  return hertz === undefined ? null : formatHertz(Number(hertz.toPrecision(4)));
+  return hertz === undefined ? null : formatHertz(hertz, 4);
 };
 
 /** What a run was made under, in one line. */

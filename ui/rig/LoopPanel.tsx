@@ -45,8 +45,8 @@ export function LoopPanel({ loop, claims, onLoop }: LoopPanelProps) {
             data-testid="fitness"
           >
             {formatFixed(amplitudeRatioToDb(loop.thdPlusNoiseRatio), 1)} dB at{" "}
-            {formatHertz(Number(loop.frequencyHz.toPrecision(3)))}, THD alone{" "}
-            {formatPercent(loop.thdRatio, 2)}. {fitnessText(tightest, fitness)}
+            {formatHertz(loop.frequencyHz, 3)}, THD alone {formatPercent(loop.thdRatio, 2)}.{" "}
+            {fitnessText(tightest, fitness)}
           </Text>
         </>
       )}

@@ -90,7 +90,7 @@ export const crosstalkMethod: RunMethod = {
         })),
         bursts: [],
         stop: stopAtLevel(recordings, null, "the whole band", null),
-        summary: `At worst ${formatSignificant(amplitudeRatioToDb(worst.ratio), 3)} dB leaks into this channel, at ${formatHertz(Number(worst.frequencyHz.toPrecision(2)))}.`,
+        summary: `At worst ${formatSignificant(amplitudeRatioToDb(worst.ratio), 3)} dB leaks into this channel, at ${formatHertz(worst.frequencyHz, 2)}.`,
       });
     });
   },

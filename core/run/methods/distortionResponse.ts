@@ -112,7 +112,7 @@ export const distortionResponseMethod: RunMethod = {
         curves,
         bursts: [],
         stop: stopAtLevel(recordings, null, "both levels over the whole band", null),
-        summary: `At worst ${formatPercent(worst.ratio, 2)} THD+N, at ${formatHertz(Number(worst.frequencyHz.toPrecision(2)))}.`,
+        summary: `At worst ${formatPercent(worst.ratio, 2)} THD+N, at ${formatHertz(worst.frequencyHz, 2)}.`,
       });
     }),
 };

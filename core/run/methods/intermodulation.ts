@@ -39,7 +39,7 @@ const isModulation = ({ shot, volts, sampleRateHz }: Recorded, channel: number):
 
 /** "19 + 20 kHz", "60 Hz + 7 kHz": the tones as they were found. */
 const pairText = ({ lowHz, highHz }: Pick<TwoToneReading, "lowHz" | "highHz">): string => {
-  const [low, high] = [lowHz, highHz].map((hertz) => formatHertz(Number(hertz.toPrecision(3))));
+  const [low, high] = [lowHz, highHz].map((hertz) => formatHertz(hertz, 3));
   return low.endsWith(" kHz") && high.endsWith(" kHz")
     ? `${low.replace(" kHz", "")} + ${high}`
     : `${low} + ${high}`;

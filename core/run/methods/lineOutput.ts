@@ -71,7 +71,7 @@ export const lineOutputMethod: RunMethod = {
             "two cycles",
           ),
         ),
-        summary: `At most ${formatPercent(worst, 2)} THD+N over ${figures.length} levels at ${formatHertz(Number(frequencyHz.toPrecision(4)))}.`,
+        summary: `At most ${formatPercent(worst, 2)} THD+N over ${figures.length} levels at ${formatHertz(frequencyHz, 4)}.`,
       });
     }),
 };

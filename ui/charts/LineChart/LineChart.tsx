@@ -104,7 +104,14 @@ export function LineChart({
           tabIndex={0}
           width={size.widthPx}
           height={size.heightPx}
-          style={{ position: "absolute", inset: 0, fontFamily: "inherit", cursor: "crosshair" }}
+          style={{
+            position: "absolute",
+            inset: 0,
+            fontFamily: "inherit",
+            cursor: "crosshair",
+            // Inside, or it would lie over what stands beside the chart.
+            outlineOffset: "-3px",
+          }}
           onKeyDown={onKeyDown}
           onPointerDown={onPointerDown}
         >

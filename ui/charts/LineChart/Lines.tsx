@@ -52,7 +52,13 @@ export function Line({ curve, frame }: { curve: DrawnCurve; frame: Frame }) {
   );
 }
 
-/** Names at the curves, towards their right ends or, where they rise steeply there, towards the left, pushed apart where they would cover each other. */
+/** Half the width that a name takes on a spectrum, and its air. */
+const NAME_PX = 56;
+
+/**
+ * Names at the curves, towards their right ends or, where they rise steeply there, towards the left, pushed apart where
+ * they would cover each other. Above a spectrum they stand clear of the lines that rise from it.
+ */
 export function Labels({
   curves,
   xAxis,
@@ -64,16 +70,22 @@ export function Labels({
   for (const { label, points, channelIndex, isGhost, isFine, marks } of curves) {
     const at = points[Math.floor((marks ? 0.2 : 0.82) * (points.length - 1))];
     if (!at || isGhost || isFine) continue;
+    const isSpectrum = points.length > MANY_POINTS;
+    const x = xScale.place(xAxis.shown(at[0]));
+    const beside = isSpectrum
+      ? points.filter(([each]) => Math.abs(xScale.place(xAxis.shown(each)) - x) < NAME_PX)
+      : [at];
+    const top = Math.min(...beside.map(([, value]) => yScale.place(yAxis.shown(value))));
     const spot = {
       text: label,
-      x: xScale.place(xAxis.shown(at[0])),
-      y: yScale.place(yAxis.shown(at[1])) - (marks ? 12 : 9),
+      x,
+      y: top - (marks ? 12 : 9),
       color: cssColor(channelLook(channelIndex).color),
     };
     while (
       placed.some((other) => Math.abs(other.y - spot.y) < 16 && Math.abs(other.x - spot.x) < 140)
     )
-      spot.y += 16;
+      spot.y += isSpectrum ? -16 : 16;
     placed.push(spot);
   }
   return placed.map(({ text, x, y, color }) => (

@@ -69,7 +69,7 @@ export function CursorReadout({
       .filter(Boolean)
       .join(", ");
   return (
-    <Box minH="42px" fontSize="13.5px" aria-live="polite" data-testid="cursors">
+    <Box minH="42px" pt={1} fontSize="13.5px" aria-live="polite" data-testid="cursors">
       {!isRead && (
         <Text color="muted">
           Click, or arrow keys, for a cursor; again, or space, for a second one.

@@ -1,0 +1,21 @@
+import { findTone } from "./findTone";
+import { lineAmplitude } from "./lineAmplitude";
+import { noiseBesideLine } from "./noiseBesideLine";
+import type { Spectrum } from "./types";
+
+export type Line = { frequencyHz: number; voltsPeak: number };
+
+/** The strongest line between two frequencies in hertz, by findTone and lineAmplitude; null in silence, or where they leave nothing between. */
+export const strongestLine = (spectrum: Spectrum, lowHz: number, highHz: number): Line | null => {
+  const frequencyHz = lowHz < highHz ? findTone(spectrum, lowHz, highHz) : null;
+  return frequencyHz === null
+    ? null
+    : { frequencyHz, voltsPeak: lineAmplitude(spectrum, frequencyHz).voltsPeak };
+};
+
+/** Whether a line's volts are more than some times those that the noise beside it would read as. */
+export const standsOut = (
+  spectrum: Spectrum,
+  { frequencyHz, voltsPeak }: Line,
+  timesNoise: number,
+): boolean => voltsPeak > timesNoise * Math.sqrt(2 * noiseBesideLine(spectrum, frequencyHz));
