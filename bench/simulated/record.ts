@@ -1,7 +1,7 @@
 import { halveRate, stimulusVolts, type Stimulus } from "@/core/signal";
 import { requireRange } from "@/core/units";
 import type { Capture, RecordingMoment, RecordingRequest, Watch } from "../contract";
-import { convert } from "./instruments/converter";
+import { convert, type Stretch } from "./instruments/converter";
 import {
   readClamp,
   readContact,
@@ -9,6 +9,7 @@ import {
   readMainsMeter,
   readVoltmeter,
 } from "./instruments/meters";
+import { addNoise } from "./instruments/seededNoise";
 import { resistor } from "./load/types";
 import { withFaults } from "./rig/faults";
 import type { Rig } from "./rig/rig";
@@ -81,7 +82,9 @@ export const record = (
   let blocks = 0,
     end = Infinity;
   const trace: SessionState[] = [];
+  const open: Stretch[] = [];
   const fast = session.play(source, (done, state, outputs) => {
+    if (session.isOutputOpen) lengthen(open, done, session.blockLength);
     if (
       end === Infinity &&
       blocks++ % WATCH_BLOCKS === 0 &&
@@ -92,15 +95,19 @@ export const record = (
       trace.push(state);
     return end;
   });
-  const meters = readMeters(rig, fast, trace, { rateHz, seed });
+  const noiseVoltsRms = rig.input.noiseVoltsRms * (rig.connection === "bridged" ? Math.SQRT2 : 1);
+  const meters = readMeters(rig, fast, trace, { rateHz, noiseVoltsRms, seed });
   const slow = (request.recordsInput ? [source.subarray(0, fast[0].length), ...fast] : fast).map(
     (volts) => toConverterRate(volts, rateHz, request.sampleRateHz),
   );
-  const noise = slow.map((_, channel) =>
-    request.recordsInput && channel === 0
-      ? 0
-      : rig.input.noiseVoltsRms * (rig.connection === "bridged" ? Math.SQRT2 : 1),
-  );
+  const ratio = rateHz / request.sampleRateHz;
+  const noise = {
+    voltsRms: slow.map((_, channel) => (request.recordsInput && channel === 0 ? 0 : noiseVoltsRms)),
+    silent: open.map(({ from, to }) => ({
+      from: Math.ceil(from / ratio),
+      to: Math.floor(to / ratio),
+    })),
+  };
   const capture = convert(
     slow,
     noise,
@@ -115,6 +122,13 @@ export const record = (
 };
 
 const goOn: Watch = () => "go-on";
+
+/** Adds the block that ends at a sample to the last stretch, or begins a new one. */
+const lengthen = (stretches: Stretch[], end: number, length: number): void => {
+  const last = stretches.at(-1);
+  if (last && last.to >= end - length) last.to = end;
+  else stretches.push({ from: Math.max(0, end - length), to: end });
+};
 
 /** Fades the rest of a drive away, in place. @returns the sample at which the recording ends */
 const turnDown = (source: Float64Array, from: number, rateHz: number): number => {
@@ -179,7 +193,7 @@ const readMeters = (
   rig: Rig,
   volts: readonly Float64Array[],
   trace: readonly SessionState[],
-  { rateHz, seed }: { rateHz: number; seed: number },
+  { rateHz, noiseVoltsRms, seed }: { rateHz: number; noiseVoltsRms: number; seed: number },
 ): MeterReadings => {
   const { room, thermometers } = rig;
   const moment = trace[Math.floor(METERS_READ_AT * trace.length)];
@@ -195,17 +209,15 @@ const readMeters = (
     before = seconds;
   }
   return {
-    voltmeterVoltsRms: volts.map((each) =>
-      readVoltmeter(
-        each.subarray(
-          Math.floor((METERS_READ_AT - 0.25) * each.length),
-          Math.floor(METERS_READ_AT * each.length),
-        ),
-        rateHz,
-        rig.voltmeter,
-        seed,
-      ),
-    ),
+    voltmeterVoltsRms: volts.map((each, channel) => {
+      const read = each.slice(
+        Math.floor((METERS_READ_AT - 0.25) * each.length),
+        Math.floor(METERS_READ_AT * each.length),
+      );
+      // The same noise as the converter gets, over the wider band of the simulation.
+      addNoise(read, noiseVoltsRms * Math.sqrt(rateHz / 40_000), seed + 101 * (channel + 1));
+      return readVoltmeter(read, rateHz, rig.voltmeter, seed);
+    }),
     mainsClampAmperes: readClamp(moment?.mains.amperesRms ?? 0, rig.clamp, seed + 1),
     mainsMeterWatts: readMainsMeter(moment?.mains.watts ?? 0, rig.mainsMeter, seed + 2),
     contactSinkCelsius: contactCelsius,

@@ -1,14 +1,18 @@
-import { outputStage } from "./amplifier";
+import { bridgedStage, outputStage } from "./amplifier";
+import { Crosstalk } from "./amplifier/Crosstalk";
+import { Gate } from "./amplifier/Gate";
+import { Hum } from "./amplifier/Hum";
 import { InputStage } from "./amplifier/InputStage";
 import type { OutputStage } from "./amplifier/OutputStage";
 import { readStage } from "./amplifier/StageReading";
 import { OUTPUT_LATENCY_SAMPLES } from "./circuit/LoadedOutput";
+import { EnergyAccount, type EnergyFlow } from "./energy";
 import { HeatLadder, type Temperatures } from "./heat/HeatLadder";
 import type { LoadState } from "./load/loadSpace";
 import { WarmLoad } from "./load/WarmLoad";
 import { Protection, type ProtectionEvent } from "./protection/Protection";
 import { stageOfChannel, withFaults } from "./rig/faults";
-import type { Rig } from "./rig/rig";
+import { ROOM_FIELDS, type Rig } from "./rig/rig";
 import { supplyModel } from "./supply";
 import { MainsModel } from "./supply/mains";
 import type { Supply } from "./supply/Rails";
@@ -22,7 +26,6 @@ const SUPPLY_SECONDS = 42e-6;
 const BLOCK_SECONDS = 0.002;
 /** Heat moves on this often; a junction takes ten times longer to follow. */
 const HEAT_SECONDS = 0.05;
-const RIPPLE_MEAN_SECONDS = 0.2;
 
 export type SessionEvent = {
   seconds: number;
@@ -38,6 +41,8 @@ export type SessionState = {
   dissipatedWatts: number;
   mains: { amperesRms: number; amperesPeak: number; watts: number };
   isCutOut: boolean;
+  /** Joules since it was switched on: what came from the socket went into loads and heat, or is stored in the supply. */
+  energy: EnergyFlow & { stored: number };
 };
 
 /**
@@ -62,15 +67,19 @@ export class Session {
   private readonly sourceBlock: Float64Array;
   private readonly silence: Float64Array;
   private readonly asked: Float64Array[];
-  private readonly added: Float64Array;
-  private readonly askedBefore: Float64Array;
-  private gate = 1;
-  private gateTarget = 1;
-  private ripple = 0;
-  private meanVolts: number;
-  private humPhase = 0;
+  private readonly crosstalk: Crosstalk;
+  private readonly hum: Hum;
+  private readonly driveGate = new Gate();
+  private readonly outputGate = new Gate();
+  /** Stands for all channels that are not simulated: they only idle. */
+  private readonly idler: OutputStage;
+  private readonly idlerCount: number;
   private elapsed = 0;
-  private railJoules = 0;
+  private openCount = 0;
+  private readonly energy = new EnergyAccount();
+  private givenBefore = 0;
+  private lostBefore = 0;
+  private storedJoules: number;
   private loadJoules: number[];
   private heatSeconds = 0;
   private state: SessionState;
@@ -112,20 +121,31 @@ export class Session {
           this.stepSeconds,
         ),
     );
-    this.stages = drives.map((_, channel) =>
+    const isBridged = rig.connection === "bridged";
+    const stageOf = (channel: number): OutputStage =>
       outputStage(
-        stageOfChannel(rig, channel),
-        { hasSplitSupply: rig.supply.kind !== "brick", isBridged: rig.connection === "bridged" },
-        this.loadStates[channel],
+        {
+          ...(isBridged
+            ? bridgedStage(stageOfChannel(rig, channel))
+            : stageOfChannel(rig, channel)),
+          idleAmperes: this.idleAmperes,
+        },
+        { hasSplitSupply: rig.supply.kind !== "brick", isBridged },
+        this.loadStates[Math.min(channel, drives.length - 1)],
         { stepSeconds: this.stepSeconds, blockSamples: this.blockSamples },
-      ),
-    );
+      );
+    this.stages = drives.map((_, channel) => stageOf(channel));
+    this.idler = stageOf(drives.length);
+    this.idlerCount = (rig.connection === "bridged" ? 1 : rig.input.channelCount) - drives.length;
     this.sourceBlock = new Float64Array(this.blockSamples);
     this.silence = new Float64Array(this.blockSamples);
     this.asked = drives.map(() => new Float64Array(this.blockSamples));
-    this.added = new Float64Array(this.blockSamples);
-    this.askedBefore = new Float64Array(drives.length);
-    this.meanVolts = this.supply.rails.positiveVolts;
+    this.crosstalk = new Crosstalk(rig.input.crosstalkRatio, drives.length, this.stepSeconds);
+    this.hum = new Hum(rig.input, rig.mains.frequencyHz, this.supply.rails.positiveVolts, {
+      stepSeconds: this.stepSeconds,
+      blockSamples: this.blockSamples,
+    });
+    this.storedJoules = this.supply.joules.stored;
     this.loadJoules = drives.map(() => 0);
     this.state = {
       seconds: 0,
@@ -135,7 +155,13 @@ export class Session {
       dissipatedWatts: 0,
       mains: { amperesRms: 0, amperesPeak: 0, watts: 0 },
       isCutOut: false,
+      energy: { ...this.energy.joules, stored: this.storedJoules },
     };
+  }
+
+  /** Whether nothing of the amplifier reaches its loads, not even its noise. */
+  get isOutputOpen(): boolean {
+    return this.outputGate.isShut;
   }
 
   get now(): SessionState {
@@ -207,13 +233,27 @@ export class Session {
     return outputs;
   }
 
-  /** Lets time pass with powers as they were in the last heat step: hours of soak in a moment. */
-  leap(seconds: number): void {
+  /**
+   * Lets time pass with powers as they were in the last heat step: hours of soak in a moment. It ends early where something
+   * would happen that changes them: a cut-out, a relay that closes, a breaker that trips, a resistor that opens.
+   * @returns the seconds that have passed
+   */
+  leap(most: number): number {
+    const { dissipatedWatts, loadWatts, mains } = this.state;
+    const seconds = Math.min(
+      most,
+      this.protection.secondsToChange(this.ladder, dissipatedWatts, most),
+      this.mains.secondsToTrip(mains.amperesRms),
+      ...this.loads.map((load, channel) => load.secondsToFailure(loadWatts[channel], most)),
+    );
     this.elapsed += seconds;
-    this.ladder.advance(this.state.dissipatedWatts, seconds);
-    this.loads.forEach((load, channel) => load.warm(this.state.loadWatts[channel], seconds));
-    this.protection.watchHeat(this.ladder.temperatures.sinkCelsius);
+    this.ladder.advance(dissipatedWatts, seconds);
+    this.loads.forEach((load, channel) => load.warm(loadWatts[channel], seconds));
+    this.protection.rest(this.ladder.temperatures.sinkCelsius, seconds);
+    this.warmBreaker(mains.amperesRms, seconds);
+    this.energy.repeat(seconds);
     this.followHeat();
+    return seconds;
   }
 
   /** In a bridge the second half doubles the gain; noise and offset of the two do not add fully, which is left out. */
@@ -233,188 +273,118 @@ export class Session {
     inputs.forEach((input, channel) =>
       input.run(drives[channel] ? this.sourceBlock : this.silence, asked[channel]),
     );
-    if (drives.length > 1 && this.rig.input.crosstalkRatio > 0) this.addCrosstalk();
-    this.applyGate();
-    this.addHum();
+    this.crosstalk.run(asked);
+    this.driveGate.run(asked);
+    this.hum.run(asked, this.supply.rails.positiveVolts);
+    this.outputGate.run(asked);
     this.runOutputs();
     const seconds = blockSamples * stepSeconds;
     this.elapsed += seconds;
     const readings = this.stages.map(readStage);
     readings.forEach(({ loadWatts }, channel) => (this.loadJoules[channel] += loadWatts * seconds));
-    this.gateTarget = this.protection.watch(
-      readings,
-      this.ladder.temperatures.sinkCelsius,
-      seconds,
-    );
+    const shares = this.protection.watch(readings, this.ladder.temperatures.sinkCelsius, seconds);
+    this.driveGate.aim(shares.drive);
+    this.outputGate.aim(shares.output);
     this.heatSeconds += seconds;
     if (this.heatSeconds >= HEAT_SECONDS) this.passHeat();
   }
 
   private runOutputs(): void {
-    const { blockSamples, supplySamples, asked, stages, supply, mains, rig } = this;
+    const { blockSamples, supplySamples, asked, stages, supply, mains, idler, idlerCount } = this;
     const { rails } = supply;
-    const idlers =
-      Math.max(0, (rig.connection === "bridged" ? 1 : rig.input.channelCount) - stages.length) *
-      this.idleAmperes *
-      supplySamples;
     stages.forEach((stage, channel) => stage.bend(asked[channel], rails));
     for (let at = 0; at < blockSamples; at += supplySamples) {
       mains.advance(supplySamples);
       for (let channel = 0; channel < stages.length; channel++)
         stages[channel].run(asked[channel], at, at + supplySamples, rails);
-      rails.positiveDraw += idlers;
-      if (rig.supply.kind !== "brick") rails.negativeDraw += idlers;
-      this.railJoules += rails.wattsDrawn(1) * this.stepSeconds;
+      if (idlerCount > 0) idler.rest(idlerCount * supplySamples, rails);
       supply.advance(mains.volts, supplySamples);
       mains.take(supply.mainsAmperes);
     }
   }
 
-  /** Offset, hum from the transformer's field, and the supply's ripple as it stood a block ago. */
-  private addHum(): void {
-    const { asked, blockSamples, rig, supply, stepSeconds } = this;
-    const { humVoltsRms, rippleRatio, offsetVolts } = rig.input;
-    const blockSeconds = blockSamples * stepSeconds;
-    const before = this.ripple;
-    const { positiveVolts } = supply.rails;
-    this.meanVolts += (positiveVolts - this.meanVolts) * (blockSeconds / RIPPLE_MEAN_SECONDS);
-    this.ripple = rippleRatio * (positiveVolts - this.meanVolts);
-    const rise = (this.ripple - before) / blockSamples;
-    const turn = 2 * Math.PI * rig.mains.frequencyHz * stepSeconds;
-    const hum = humVoltsRms * Math.SQRT2;
-    // A sine by its recurrence, started afresh each block.
-    const double = 2 * Math.cos(turn);
-    let now = hum * Math.sin(this.humPhase),
-      last = hum * Math.sin(this.humPhase - turn);
-    const added = this.added;
-    for (let n = 0; n < blockSamples; n++) {
-      added[n] = offsetVolts + before + rise * n + now;
-      const next = double * now - last;
-      last = now;
-      now = next;
-    }
-    for (const volts of asked) for (let n = 0; n < blockSamples; n++) volts[n] += added[n];
-    this.humPhase = (this.humPhase + turn * blockSamples) % (2 * Math.PI);
-  }
-
-  /** Capacitance between the channels: the slope of the others, so that it rises with frequency. */
-  private addCrosstalk(): void {
-    const { asked, askedBefore, blockSamples } = this;
-    const scale = this.rig.input.crosstalkRatio / (2 * Math.PI * 1000 * this.stepSeconds);
-    const last = asked.map((volts) => volts[blockSamples - 1]);
-    if (asked.length === 2) addSlopes(asked[0], asked[1], [askedBefore[0], askedBefore[1]], scale);
-    else this.addAllSlopes(scale);
-    askedBefore.set(last);
-  }
-
-  private addAllSlopes(scale: number): void {
-    const { asked, askedBefore } = this;
-    const slopes = asked.map((volts, channel) =>
-      volts.map((value, n) => value - (n > 0 ? volts[n - 1] : askedBefore[channel])),
-    );
-    asked.forEach((volts, channel) =>
-      slopes.forEach(
-        (others, other) =>
-          other !== channel && others.forEach((slope, n) => (volts[n] += scale * slope)),
-      ),
-    );
-  }
-
-  private applyGate(): void {
-    const { gate, gateTarget, asked, blockSamples } = this;
-    this.gate = gateTarget;
-    if (gate === 1 && gateTarget === 1) return;
-    for (const volts of asked)
-      for (let n = 0; n < blockSamples; n++)
-        volts[n] *= gate + ((gateTarget - gate) * n) / blockSamples;
-  }
-
-  /** Electrical power of the last heat step becomes heat: what the rails gave and the loads did not get. */
+  /** Electrical energy of the last heat step becomes heat: what the rails gave and the loads did not get. */
   private passHeat(): void {
     const seconds = this.heatSeconds;
+    const { given, lost, stored } = this.supply.joules;
     const loadWatts = this.loadJoules.map((joules) => joules / seconds);
-    const dissipatedWatts = Math.max(
-      0,
-      this.railJoules / seconds - loadWatts.reduce((sum, watts) => sum + watts, 0),
-    );
+    // What coils and capacitors hand back for a moment is heat that comes a step later.
+    const heatJoules = given - this.givenBefore - sumOf(this.loadJoules);
+    const dissipatedWatts = Math.max(0, heatJoules / seconds);
+    this.givenBefore = heatJoules < 0 ? given - heatJoules : given;
     this.ladder.advance(dissipatedWatts, seconds);
     this.loads.forEach((load, channel) => load.warm(loadWatts[channel], seconds));
-    const wasTripped = this.mains.isTripped;
-    const mains = this.mains.settle(seconds);
-    if (this.mains.isTripped && !wasTripped)
-      this.events.push({ seconds: this.elapsed, event: "breaker-tripped" });
+    const mains = this.mains.settle();
+    this.warmBreaker(mains.amperesRms, seconds);
+    this.energy.add(
+      {
+        fromMains: mains.watts,
+        toLoads: sumOf(loadWatts),
+        toHeat: dissipatedWatts,
+        lostInSupply: (lost - this.lostBefore) / seconds,
+      },
+      seconds,
+    );
+    this.lostBefore = lost;
+    this.storedJoules = stored;
     this.state = { ...this.state, loadWatts, dissipatedWatts, mains };
     this.followHeat();
-    this.railJoules = 0;
     this.loadJoules.fill(0);
     this.heatSeconds = 0;
   }
 
+  private warmBreaker(amperesRms: number, seconds: number): void {
+    const wasTripped = this.mains.isTripped;
+    this.mains.warm(amperesRms, seconds);
+    if (this.mains.isTripped && !wasTripped)
+      this.events.push({ seconds: this.elapsed, event: "breaker-tripped" });
+  }
+
   private followHeat(): void {
     const { temperatures } = this.ladder;
-    const openBefore = this.openCount;
     const idleAmperes = this.idleAt(temperatures.sinkCelsius);
+    const hasOtherIdle = Math.abs(idleAmperes / this.idleAmperes - 1) > NOTICEABLE_IDLE_RATIO;
     this.loads.forEach((load, channel) => {
       const next = load.state();
-      if (
-        !isNear(next, this.loadStates[channel]) ||
-        Math.abs(idleAmperes / this.idleAmperes - 1) > NOTICEABLE_IDLE_RATIO
-      ) {
+      if (hasOtherIdle || !isNear(next, this.loadStates[channel])) {
         this.loadStates[channel] = next;
         this.stages[channel].settle(next, idleAmperes);
       }
     });
-    if (Math.abs(idleAmperes / this.idleAmperes - 1) > NOTICEABLE_IDLE_RATIO)
-      this.idleAmperes = idleAmperes;
-    this.openCount = this.loads.reduce(
-      (count, { resistors }) => count + resistors.filter(({ isOpen }) => isOpen).length,
-      0,
-    );
-    if (this.openCount > openBefore)
+    if (hasOtherIdle) this.idler.settle(this.loadStates[0], idleAmperes);
+    if (hasOtherIdle) this.idleAmperes = idleAmperes;
+    const openCount = this.loads.reduce((count, load) => count + load.openCount, 0);
+    if (openCount > this.openCount)
       this.events.push({ seconds: this.elapsed, event: "resistor-opened" });
+    this.openCount = openCount;
     this.state = {
       ...this.state,
       seconds: this.elapsed,
       temperatures,
       loadCelsius: this.loads.map(({ hottestCelsius }) => hottestCelsius),
       isCutOut: this.protection.isCutOut,
+      energy: { ...this.energy.joules, stored: this.storedJoules },
     };
   }
-  private openCount = 0;
-
   private idleAt(sinkCelsius: number): number {
     const { stage, heat } = this.rig;
     return (
       stage.idleAmperes *
-      Math.max(LEAST_IDLE_RATIO, 1 + heat.biasPerCelsius * (sinkCelsius - BIAS_SET_CELSIUS))
+      Math.max(LEAST_IDLE_RATIO, 1 + heat.biasPerCelsius * (sinkCelsius - COLD_CELSIUS))
     );
   }
 }
 
-/** Bias is set with the amplifier warm from an hour of idling. Common practice. */
-const BIAS_SET_CELSIUS = 35;
+/** Idle currents are given for a sink at this temperature: cold is the usual room. */
+const COLD_CELSIUS = ROOM_FIELDS.ambientCelsius.usual;
 const LEAST_IDLE_RATIO = 0.05;
 /** Smaller changes are not worth working the network out again. */
 const NOTICEABLE_IDLE_RATIO = 0.005;
 const NOTICEABLE_OHMS_RATIO = 1e-5;
 
-/** Adds to each of two channels the slope of the other, in place. */
-const addSlopes = (
-  left: Float64Array,
-  right: Float64Array,
-  [leftBefore, rightBefore]: readonly [number, number],
-  scale: number,
-): void => {
-  for (let n = 0; n < left.length; n++) {
-    const leftNow = left[n],
-      rightNow = right[n];
-    left[n] = leftNow + scale * (rightNow - rightBefore);
-    right[n] = rightNow + scale * (leftNow - leftBefore);
-    leftBefore = leftNow;
-    rightBefore = rightNow;
-  }
-};
+const sumOf = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0);
 
 const isNear = (left: LoadState, right: LoadState): boolean =>
-  left.kind === "speaker" ||
-  (right.kind === "resistive" && Math.abs(left.ohms / right.ohms - 1) < NOTICEABLE_OHMS_RATIO);
+  left.kind === "resistive" && right.kind === "resistive"
+    ? Math.abs(left.ohms / right.ohms - 1) < NOTICEABLE_OHMS_RATIO
+    : left.kind === right.kind;

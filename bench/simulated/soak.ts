@@ -13,7 +13,8 @@ const RATE_HZ = 192_000;
 
 /**
  * Hours of heat in seconds: short looks at the electrical side, which follows bias, load and cut-out, with leaps between them in
- * which powers stay as they were. Steps grow with the time gone, as heating slows down.
+ * which powers stay as they were. Steps grow with the time gone, as heating slows down, and end where a cut-out, a relay or the
+ * breaker comes in between.
  * @param watch looks on, and may end it early
  * @throws {RangeError} on a level, frequency or time that is not above zero
  */

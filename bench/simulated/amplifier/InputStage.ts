@@ -25,6 +25,7 @@ export class InputStage {
   private readonly uniform: () => number;
   private couplingVolts = 0;
   private slewed = 0;
+  private wantedBefore = 0;
   private trackGain = 1;
   private trackTarget = 1;
   private scratchSeconds = 0;
@@ -63,7 +64,7 @@ export class InputStage {
     const { pole, couplingStay, couplingTake, input } = this;
     const { secondOrderPerVolt, thirdOrderPerVoltSquared } = input;
     const mostSlew = input.slewVoltsPerSecond * this.stepSeconds;
-    let { couplingVolts, slewed, trackGain } = this;
+    let { couplingVolts, slewed, wantedBefore, trackGain } = this;
     this.turnTrack(count * this.stepSeconds);
     const trackStep = (this.trackTarget - trackGain) / count;
     const gain = this.gain * this.limiterGain;
@@ -75,15 +76,14 @@ export class InputStage {
     }
     pole.run(asked);
     for (let n = 0; n < count; n++) {
-      const wanted = asked[n],
-        move = wanted - slewed;
-      if (move > mostSlew) slewed += mostSlew;
-      else if (move < -mostSlew) slewed -= mostSlew;
-      else slewed = wanted;
+      const wanted = asked[n];
+      slewed = slewTo(wanted, wantedBefore, slewed, mostSlew);
+      wantedBefore = wanted;
       asked[n] = slewed * (1 + slewed * (secondOrderPerVolt + slewed * thirdOrderPerVoltSquared));
     }
     this.couplingVolts = couplingVolts;
     this.slewed = slewed;
+    this.wantedBefore = wantedBefore;
     this.trackGain = trackGain;
     if (input.limiterVolts > 0) this.limit(asked, count);
   }
@@ -112,3 +112,20 @@ export class InputStage {
     this.scratchSeconds = strikes ? LONGEST_SCRATCH_SECONDS * this.uniform() : 0;
   }
 }
+
+/**
+ * Where an output that moves by at most so much a sample stands after the next one. It turns where it meets what is wanted,
+ * which is taken as straight from sample to sample: turning only on samples would make its peaks a matter of chance.
+ */
+const slewTo = (wanted: number, wantedBefore: number, slewed: number, most: number): number => {
+  const slope = wanted - wantedBefore;
+  const gap = wantedBefore - slewed;
+  if (gap === 0 && Math.abs(slope) <= most) return wanted;
+  if (gap === 0) return slewed + (slope > 0 ? most : -most);
+  const move = gap > 0 ? most : -most;
+  // They meet after this share of the sample.
+  const share = gap / (move - slope);
+  if (!(share >= 0 && share < 1)) return slewed + move;
+  if (Math.abs(slope) <= most) return wanted;
+  return slewed + move * share + (1 - share) * (slope > 0 ? most : -most);
+};

@@ -16,6 +16,8 @@ export interface OutputStage {
   bend(asked: Float64Array, rails: Rails): void;
   /** Drives the samples from first to end of the block, while the rails stay as they are, and draws on them. */
   run(bent: Float64Array, first: number, end: number, rails: Rails): void;
+  /** Draws on the rails what the stage takes at rest in so many samples. */
+  rest(samples: number, rails: Rails): void;
   /** Heat has changed the load or the bias. */
   settle(load: LoadState, idleAmperes: number): void;
 }

@@ -3,6 +3,7 @@ import { loadSpace, type LoadState } from "../load/loadSpace";
 import { onOff, quantity, type PartOf } from "../../fields";
 import type { Rails } from "../supply/Rails";
 import { Crossover } from "./crossover";
+import { limitOn, type CurrentLimit } from "../circuit/CurrentLimit";
 import type { OutputStage } from "./OutputStage";
 import type { Seat } from "./seat";
 
@@ -58,6 +59,8 @@ export class LinearStage implements OutputStage {
   private readonly seriesHenries: number;
   private readonly isClassGh: boolean;
   private readonly hasCurrentLimit: boolean;
+  /** On a reactive load, where a limit of amperes is none of volts. */
+  private currentLimit: CurrentLimit | null = null;
   private totalOhms = 1;
   private isResistive = true;
   private idleAmperes = 0;
@@ -67,10 +70,10 @@ export class LinearStage implements OutputStage {
     private readonly stage: ClassAStage | ClassAbStage | ClassGhStage,
     private readonly seat: Seat,
     load: LoadState,
-    { stepSeconds, blockSamples }: { stepSeconds: number; blockSamples: number },
+    private readonly time: { stepSeconds: number; blockSamples: number },
   ) {
     this.seriesHenries = stage.outputOhms / (2 * Math.PI * stage.outputCornerHz);
-    this.output = new LoadedOutput(this.network(load), stepSeconds, blockSamples);
+    this.output = new LoadedOutput(this.network(load), time.stepSeconds, time.blockSamples);
     this.isClassGh = stage.kind === "class-gh";
     this.hasCurrentLimit = stage.currentLimitAmperes > 0 || staysInClassA(stage);
     this.note(load, stage.idleAmperes);
@@ -106,9 +109,19 @@ export class LinearStage implements OutputStage {
     const highest = this.mostVolts(seat.highest[0] * positive + seat.highest[1] * negative, before);
     const lowest = -this.mostVolts(seat.lowest[0] * positive + seat.lowest[1] * negative, -before);
     this.output.holdBetween(lowest, highest);
+    this.currentLimit?.run(bent, [first, end], [lowest, highest], (volts) => ({
+      out: this.amperesAt(highest - volts),
+      into: this.amperesAt(volts - lowest),
+    }));
     this.output.run(bent, first, end);
     if (this.isClassGh) this.drawHigh(first, end, rails);
     else this.draw(first, end, rails);
+  }
+
+  rest(samples: number, rails: Rails): void {
+    const { push, pull } = this.seat.up;
+    rails.positiveDraw += (push[0] + pull[0]) * this.idleAmperes * samples;
+    rails.negativeDraw += (push[1] + pull[1]) * this.idleAmperes * samples;
   }
 
   /** Both devices conduct within twice the idle current; beyond it one carries all. */
@@ -174,7 +187,9 @@ export class LinearStage implements OutputStage {
       : left - ohms * Math.max(0, amperes);
     return Math.max(
       0,
-      this.hasCurrentLimit ? Math.min(volts, this.currentLimitVolts(left)) : volts,
+      this.hasCurrentLimit && this.isResistive
+        ? Math.min(volts, this.currentLimitVolts(left))
+        : volts,
     );
   }
 
@@ -183,15 +198,28 @@ export class LinearStage implements OutputStage {
    * so that shorted or low loads get less: v = R I (1 - rail / safe) / (1 - R I / safe).
    */
   private currentLimitVolts(rail: number): number {
-    const { currentLimitAmperes, safeAreaVolts } = this.stage;
-    const amperes = Math.min(
-      staysInClassA(this.stage) ? 2 * this.idleAmperes : Infinity,
-      currentLimitAmperes > 0 ? currentLimitAmperes : Infinity,
-    );
-    const volts = this.totalOhms * amperes;
+    const { safeAreaVolts } = this.stage;
+    const volts = this.totalOhms * this.mostAmperes;
     if (safeAreaVolts === 0) return volts;
     const slope = 1 - volts / safeAreaVolts;
     return slope > 0 ? Math.max(0, (volts * (1 - rail / safeAreaVolts)) / slope) : Infinity;
+  }
+
+  /** What the limit leaves with so many volts across the device. */
+  private amperesAt(deviceVolts: number): number {
+    const { safeAreaVolts } = this.stage;
+    return (
+      this.mostAmperes *
+      (safeAreaVolts === 0 ? 1 : Math.max(0, 1 - Math.max(0, deviceVolts) / safeAreaVolts))
+    );
+  }
+
+  private get mostAmperes(): number {
+    const { currentLimitAmperes } = this.stage;
+    return Math.min(
+      staysInClassA(this.stage) ? 2 * this.idleAmperes : Infinity,
+      currentLimitAmperes > 0 ? currentLimitAmperes : Infinity,
+    );
   }
 
   private network(load: LoadState) {
@@ -200,6 +228,10 @@ export class LinearStage implements OutputStage {
 
   private note(load: LoadState, idleAmperes: number): void {
     this.isResistive = load.kind === "resistive";
+    this.currentLimit =
+      this.hasCurrentLimit && !this.isResistive
+        ? limitOn(this.currentLimit, this.network(load), this.time.stepSeconds)
+        : null;
     this.totalOhms =
       this.stage.outputOhms + (load.kind === "resistive" ? load.ohms : load.part.ohms);
     this.idleAmperes = idleAmperes;

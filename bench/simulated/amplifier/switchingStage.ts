@@ -1,3 +1,4 @@
+import { limitOn, type AmperesAt, type CurrentLimit } from "../circuit/CurrentLimit";
 import { LoadedOutput } from "../circuit/LoadedOutput";
 import { behindFilter, loadSpace, type LoadState } from "../load/loadSpace";
 import { onOff, quantity, type PartOf } from "../../fields";
@@ -44,14 +45,17 @@ export class SwitchingStage implements OutputStage {
   private restVolts = 0;
   private loadOhms = 8;
   private idleAmperes: number;
+  /** On a reactive load, where a limit of amperes is none of volts. */
+  private currentLimit: CurrentLimit | null = null;
+  private isResistive = true;
 
   constructor(
     private readonly stage: ClassDStage,
     private readonly seat: Seat,
     load: LoadState,
-    { stepSeconds, blockSamples }: { stepSeconds: number; blockSamples: number },
+    private readonly time: { stepSeconds: number; blockSamples: number },
   ) {
-    this.output = new LoadedOutput(this.network(load), stepSeconds, blockSamples);
+    this.output = new LoadedOutput(this.network(load), time.stepSeconds, time.blockSamples);
     this.isHalfBridge = seat.devices === 1;
     this.idleAmperes = stage.idleAmperes;
     this.note(load);
@@ -85,11 +89,13 @@ export class SwitchingStage implements OutputStage {
     const upper = this.upper(rails),
       lower = this.lower(rails);
     const limit =
-      stage.currentLimitAmperes > 0 ? stage.currentLimitAmperes * this.loadOhms : Infinity;
-    output.holdBetween(
-      -Math.min(limit, stage.dutyMostRatio * lower),
-      Math.min(limit, stage.dutyMostRatio * upper),
-    );
+      stage.currentLimitAmperes > 0 && this.isResistive
+        ? stage.currentLimitAmperes * this.loadOhms
+        : Infinity;
+    const lowest = -Math.min(limit, stage.dutyMostRatio * lower),
+      highest = Math.min(limit, stage.dutyMostRatio * upper);
+    output.holdBetween(lowest, highest);
+    this.currentLimit?.run(bent, [first, end], [lowest, highest], this.mostAmperes);
     output.run(bent, first, end);
     this.draw(first, end, rails);
   }
@@ -107,14 +113,20 @@ export class SwitchingStage implements OutputStage {
       out += onPositive * amperes[n];
       back += (1 - onPositive) * amperes[n];
     }
-    const idle = this.idleAmperes * (end - first);
+    this.rest(end - first, rails);
     if (this.isHalfBridge) {
-      rails.positiveDraw += push[0] * out + idle;
-      rails.negativeDraw += this.seat.down.push[1] * (idle - back);
+      rails.positiveDraw += push[0] * out;
+      rails.negativeDraw -= this.seat.down.push[1] * back;
     } else {
-      rails.positiveDraw += push[0] * (out - back + idle);
-      rails.negativeDraw += push[1] * (out - back + idle);
+      rails.positiveDraw += push[0] * (out - back);
+      rails.negativeDraw += push[1] * (out - back);
     }
+  }
+
+  rest(samples: number, rails: Rails): void {
+    const { up, down } = this.seat;
+    rails.positiveDraw += up.push[0] * this.idleAmperes * samples;
+    rails.negativeDraw += (this.isHalfBridge ? down : up).push[1] * this.idleAmperes * samples;
   }
 
   private upper({ positiveVolts, negativeVolts }: Rails): number {
@@ -133,8 +145,18 @@ export class SwitchingStage implements OutputStage {
     );
   }
 
+  private readonly mostAmperes: AmperesAt = () => ({
+    out: this.stage.currentLimitAmperes,
+    into: this.stage.currentLimitAmperes,
+  });
+
   private note(load: LoadState): void {
     this.loadOhms = load.kind === "resistive" ? load.ohms : load.part.ohms;
+    this.isResistive = load.kind === "resistive";
+    this.currentLimit =
+      this.stage.currentLimitAmperes > 0 && !this.isResistive
+        ? limitOn(this.currentLimit, this.network(load), this.time.stepSeconds)
+        : null;
   }
 }
 

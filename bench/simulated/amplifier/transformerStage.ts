@@ -111,6 +111,10 @@ export class TransformerStage implements OutputStage {
       (this.fluxVoltSeconds / (stage.primaryHenries * tapRatio ** 2)) * (1 + fourth * fourth);
   }
 
+  rest(samples: number, rails: Rails): void {
+    rails.positiveDraw += this.idleAmperes * samples;
+  }
+
   /** Near the middle both halves conduct and the mean of what they draw grows as the square. */
   private draw(first: number, end: number, toSecondary: number, rails: Rails): void {
     const { amperes } = this.output;

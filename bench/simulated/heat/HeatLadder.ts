@@ -32,7 +32,27 @@ export class HeatLadder {
   advance(watts: number, seconds: number): void {
     const move = this.moveOver(seconds);
     const from = [...this.rise, watts];
-    this.rise = [0, 1, 2].map((i) => move[i].reduce((sum, value, j) => sum + value * from[j], 0));
+    this.rise = [0, 1, 2].map((i) => rowTimes(move[i], from));
+  }
+
+  /**
+   * Seconds of steady watts until the sink passes a temperature on its way up or down, and is just past it; at most `most`. A
+   * sink that turns back within the time is taken for one that does not.
+   */
+  secondsToSink(celsius: number, watts: number, most: number): number {
+    const from = [...this.rise, watts];
+    const mark = celsius - this.ambientCelsius;
+    const isPast = (seconds: number) =>
+      rowTimes(this.moveFor(seconds)[SINK], from) > mark !== this.rise[SINK] > mark;
+    if (!isPast(most)) return most;
+    let before = 0,
+      past = most;
+    while (past - before > WITHIN_SECONDS) {
+      const middle = (before + past) / 2;
+      if (isPast(middle)) past = middle;
+      else before = middle;
+    }
+    return past;
   }
 
   /** Temperatures that these watts would hold in the end. */
@@ -49,6 +69,12 @@ export class HeatLadder {
   private moveOver(seconds: number): number[][] {
     const known = this.moves.get(seconds);
     if (known) return known;
+    const move = this.moveFor(seconds);
+    this.moves.set(seconds, move);
+    return move;
+  }
+
+  private moveFor(seconds: number): number[][] {
     const {
       junctionCelsiusPerWatt,
       interfaceCelsiusPerWatt,
@@ -67,8 +93,13 @@ export class HeatLadder {
       [0, toSink, -toSink - toRoom, 0].map((value) => (value * seconds) / sinkJoulesPerCelsius),
       [0, 0, 0, 0],
     ];
-    const move = matrixExponential(rows);
-    this.moves.set(seconds, move);
-    return move;
+    return matrixExponential(rows);
   }
 }
+
+/** Place of the sink among the three nodes. */
+const SINK = 2;
+const WITHIN_SECONDS = 1e-3;
+
+const rowTimes = (row: readonly number[], values: readonly number[]): number =>
+  row.reduce((sum, value, j) => sum + value * values[j], 0);

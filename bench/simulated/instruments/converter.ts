@@ -15,14 +15,19 @@ export type Converter = PartOf<typeof CONVERTER_FIELDS>;
 
 const RANGES_VOLTS = [0.1, 0.3, 1, 2.5, 5, 10, 20, 40, 80, 160, 320, 640];
 
+/** Samples from one to another, the last excluded. */
+export type Stretch = { from: number; to: number };
+
+/** The amplifier's noise in each channel, 20 Hz to 20 kHz, and where its output is open, so that none of it is there. */
+export type AmplifierNoise = { voltsRms: readonly number[]; silent: readonly Stretch[] };
+
 /**
  * Samples with the amplifier's and the converter's noise, in steps of the converter's resolution; what exceeds full scale
  * is held there, as an overdriven converter does. Takes the channels over.
- * @param noiseVoltsRms of the amplifier, a channel, 20 Hz to 20 kHz
  */
 export const convert = (
   channels: readonly Float64Array[],
-  noiseVoltsRms: readonly number[],
+  { voltsRms, silent }: AmplifierNoise,
   { sampleRateHz, seed, fileName }: { sampleRateHz: number; seed: number; fileName: string },
   converter: Converter,
 ): Capture => {
@@ -32,13 +37,17 @@ export const convert = (
   const bandwidth = Math.sqrt(sampleRateHz / 40_000);
   const step = fullScaleVolts / 2 ** (converter.bits - 1);
   const sampled = channels.map((volts, channel) => {
-    const noisy = addNoise(
-      volts,
-      bandwidth * Math.hypot(noiseVoltsRms[channel] ?? 0, converter.noiseRatio * fullScaleVolts),
-      seed + 101 * (channel + 1),
-    );
+    const own = bandwidth * converter.noiseRatio * fullScaleVolts;
+    const ofChannel = seed + 101 * (channel + 1);
+    let from = 0;
+    for (const stretch of [...silent, { from: volts.length, to: volts.length }]) {
+      const noise = Math.hypot(bandwidth * voltsRms[channel], own);
+      addNoise(volts.subarray(from, stretch.from), noise, ofChannel + from);
+      addNoise(volts.subarray(stretch.from, stretch.to), own, ofChannel + stretch.from);
+      from = stretch.to;
+    }
     // The file's own steps are those of 24 bit, and it holds what exceeds full scale.
-    return converter.bits < 24 ? noisy.map((value) => Math.round(value / step) * step) : noisy;
+    return converter.bits < 24 ? volts.map((value) => Math.round(value / step) * step) : volts;
   });
   return {
     wav: encodeWav(sampled, sampleRateHz, fullScaleVolts, "int24"),

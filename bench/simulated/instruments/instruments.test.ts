@@ -153,3 +153,23 @@ test("infrared: a bare metal sink reads far too low, a wrong spot lower still, t
   expect(readInfrared(80, 22, { ...right, emissivity: 0.1 })).toBeLessThan(35);
   expect(readInfrared(80, 22, { ...right, spotRatio: 0.5 })).toBeLessThan(65);
 });
+
+test("a voltmeter for alternating volts does not see an offset, but noise", () => {
+  const meter = {
+    ofReadingRatio: 0,
+    digits: 0,
+    counts: 100_000,
+    bandwidthHz: 1e6,
+    responds: "true-rms",
+  } as const;
+  const volts = Float64Array.from(
+    { length: 96_000 },
+    (_, n) => 3 + 2 * Math.sin((2 * Math.PI * 50 * n) / 192_000),
+  );
+  expect(readVoltmeter(volts, 192_000, meter, 1)).toBeCloseTo(Math.SQRT2, 3);
+  const noisy = { ...PERFECT, input: { ...PERFECT.input, noiseVoltsRms: 0.05 } };
+  const { log } = playTone(noisy, 1e-5, { seconds: 0.3 });
+  // White noise of 50 mV in 20 kHz, behind a pole at 5 kHz, which passes as much as a band of 7.85 kHz.
+  const expected = 0.05 * Math.sqrt((5000 * Math.PI) / 2 / 20_000);
+  expect(log.meters.voltmeterVoltsRms[0] / expected).toBeCloseTo(1, 1);
+});

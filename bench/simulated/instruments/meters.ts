@@ -1,7 +1,7 @@
 import { seededNormal } from "@/core/signal";
 import { choice, quantity, type PartOf } from "../../fields";
 
-/** A hand-held AC voltmeter. */
+/** A hand-held voltmeter, set to alternating voltage. */
 export const VOLTMETER_FIELDS = {
   ofReadingRatio: quantity("Accuracy, of the reading", "", [0, 0.1], 0.007),
   digits: quantity("Accuracy, in last digits", "", [0, 50], 3),
@@ -39,7 +39,7 @@ export type Thermometers = PartOf<typeof THERMOMETER_FIELDS>;
 const SINE_FORM_FACTOR = Math.PI / (2 * Math.SQRT2);
 
 /**
- * What a voltmeter shows: bandwidth as one pole, then RMS or the scaled mean of the rectified wave, its own error within
+ * What a voltmeter shows: no DC, bandwidth as one pole, then RMS or the scaled mean of the rectified wave, its own error within
  * its accuracy, rounded to its last digit in the lowest range that holds it.
  */
 export const readVoltmeter = (
@@ -54,8 +54,9 @@ export const readVoltmeter = (
   let held = 0,
     squares = 0,
     sum = 0;
+  const direct = steadyPart(volts);
   for (let n = 0; n < volts.length; n++) {
-    held += share * (volts[n] - held);
+    held += share * (volts[n] - direct - held);
     if (n < from) continue;
     squares += held * held;
     sum += Math.abs(held);
@@ -68,6 +69,18 @@ export const readVoltmeter = (
     true_ + error(seed) * (meter.ofReadingRatio * true_ + meter.digits * lastDigit),
     lastDigit,
   );
+};
+
+/** The mean under a raised cosine, to which the part of a cycle at the ends adds next to nothing. */
+const steadyPart = (volts: Float64Array): number => {
+  let sum = 0,
+    weights = 0;
+  for (let n = 0; n < volts.length; n++) {
+    const weight = 1 - Math.cos((2 * Math.PI * (n + 0.5)) / volts.length);
+    sum += weight * volts[n];
+    weights += weight;
+  }
+  return sum / weights;
 };
 
 export const readClamp = (amperes: number, clamp: Clamp, seed: number): number =>

@@ -1,27 +1,40 @@
+import { secondsUntil } from "../heat/settling";
+import { Overload } from "./Overload";
 import type { LoadState } from "./loadSpace";
 import type { Load, ResistiveLoad, ResistorPart } from "./types";
 
 /** What one resistor is going through. */
-export type ResistorState = { part: ResistorPart; celsius: number; watts: number; isOpen: boolean };
+type ResistorState = {
+  part: ResistorPart;
+  celsius: number;
+  watts: number;
+  overload: Overload;
+  isOpen: boolean;
+};
 
 /**
- * A load that warms up: each resistor gathers its share of the power, loses heat to the room, changes its ohms, and
- * opens for good above its limit.
+ * A load that warms up: each resistor gathers its share of the power, loses heat to the room, changes its ohms, and opens for good
+ * above its limit, or where its wire is overloaded for too long. The coil of a speaker-like load opens likewise.
  */
 export class WarmLoad {
   readonly resistors: ResistorState[] = [];
   private readonly root: Node | null;
+  private readonly coil: Overload | null;
 
   constructor(
     private readonly load: Load,
     private readonly ambientCelsius: number,
   ) {
     this.root = load.kind === "speaker" ? null : this.nodeOf(load);
+    this.coil = load.kind === "speaker" ? new Overload(load.ratedWatts) : null;
   }
 
   /** As the stage sees it at its present temperatures. */
   state(): LoadState {
-    if (this.load.kind === "speaker") return { kind: "speaker", part: this.load };
+    if (this.load.kind === "speaker")
+      return this.coil?.isBurnt
+        ? { kind: "resistive", ohms: OPEN_OHMS, henries: 0 }
+        : { kind: "speaker", part: this.load };
     const { ohms, henries } = valuesOf(this.root as Node);
     return { kind: "resistive", ohms, henries };
   }
@@ -31,16 +44,40 @@ export class WarmLoad {
    * exponentially towards what its watts hold it at.
    */
   warm(watts: number, seconds: number): void {
+    this.coil?.take(watts, seconds);
     if (!this.root) return;
     shareOut(this.root, watts);
     for (const resistor of this.resistors) {
-      const { celsiusPerWatt, joulesPerCelsius, failsAboveCelsius } = resistor.part;
-      const settled = this.ambientCelsius + celsiusPerWatt * resistor.watts;
-      resistor.celsius =
-        settled +
-        (resistor.celsius - settled) * Math.exp(-seconds / (celsiusPerWatt * joulesPerCelsius));
-      if (resistor.celsius > failsAboveCelsius) resistor.isOpen = true;
+      const { settled, timeConstant } = this.courseOf(resistor);
+      resistor.celsius = settled + (resistor.celsius - settled) * Math.exp(-seconds / timeConstant);
+      resistor.overload.take(resistor.watts, seconds);
+      if (resistor.celsius > resistor.part.failsAboveCelsius || resistor.overload.isBurnt)
+        resistor.isOpen = true;
     }
+  }
+
+  /** Until something opens at these watts; at most `most`. */
+  secondsToFailure(watts: number, most: number): number {
+    if (!this.root) return Math.min(most, this.coil?.secondsToBurn(watts) ?? most);
+    shareOut(this.root, watts);
+    return this.resistors
+      .filter(({ isOpen }) => !isOpen)
+      .reduce((least, resistor) => {
+        const { settled, timeConstant } = this.courseOf(resistor);
+        const { failsAboveCelsius } = resistor.part;
+        const tooHot =
+          settled > failsAboveCelsius
+            ? secondsUntil(resistor.celsius, settled, failsAboveCelsius, timeConstant)
+            : most;
+        return Math.min(least, tooHot, resistor.overload.secondsToBurn(resistor.watts));
+      }, most);
+  }
+
+  /** How many of its parts have opened. */
+  get openCount(): number {
+    return (
+      this.resistors.filter(({ isOpen }) => isOpen).length + (this.coil?.isBurnt === true ? 1 : 0)
+    );
   }
 
   get hottestCelsius(): number {
@@ -50,6 +87,13 @@ export class WarmLoad {
     );
   }
 
+  private courseOf({ part, watts }: ResistorState): { settled: number; timeConstant: number } {
+    return {
+      settled: this.ambientCelsius + part.celsiusPerWatt * watts,
+      timeConstant: part.celsiusPerWatt * part.joulesPerCelsius,
+    };
+  }
+
   private nodeOf(load: ResistiveLoad): Node {
     if (load.kind !== "resistor")
       return { kind: load.kind, nodes: load.parts.map((part) => this.nodeOf(part)) };
@@ -57,6 +101,7 @@ export class WarmLoad {
       part: load,
       celsius: this.ambientCelsius,
       watts: 0,
+      overload: new Overload(load.ratedWatts),
       isOpen: false,
     };
     this.resistors.push(resistor);
@@ -75,11 +120,14 @@ const OPEN_OHMS = 1e6;
 /** At audio frequencies reactances are small against the ohms: parallel inductances count by the square of their share of the current. */
 const valuesOf = (node: Node): { ohms: number; henries: number } => {
   if (node.kind === "resistor") {
-    const { part, celsius, isOpen } = node.resistor;
+    const { part, celsius, overload, isOpen } = node.resistor;
     return isOpen
       ? { ohms: OPEN_OHMS, henries: 0 }
       : {
-          ohms: part.ohms * (1 + part.perCelsius * (celsius - node.referenceCelsius)),
+          ohms:
+            part.ohms *
+            (1 + part.perCelsius * (celsius - node.referenceCelsius)) *
+            (1 + overload.driftRatio),
           henries: part.henries,
         };
   }

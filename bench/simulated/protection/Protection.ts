@@ -1,3 +1,4 @@
+import type { HeatLadder } from "../heat/HeatLadder";
 import type { StageReading } from "../amplifier/StageReading";
 import type { ProtectionPart } from "./fields";
 
@@ -16,7 +17,7 @@ const FORGETS_RATIO = 0.25;
 /** DC is what stays after this long. */
 const DC_SECONDS = 0.15;
 
-/** Watches currents, temperature and offset, block by block, and decides what share of the drive gets through. */
+/** Watches currents, temperature and offset, block by block, and decides what share of the drive and of the output gets through. */
 export class Protection {
   private overSeconds = 0;
   private openSeconds = 0;
@@ -24,7 +25,7 @@ export class Protection {
   private isHot = false;
   private isLatched = false;
   private direct = 0;
-  private share = 1;
+  private readonly shares = { drive: 1, output: 1 };
 
   constructor(
     private readonly part: ProtectionPart,
@@ -35,21 +36,38 @@ export class Protection {
     return this.isHot || this.isLatched || this.openSeconds > 0;
   }
 
-  /** @returns the share of the drive for the next block */
-  watch(readings: readonly StageReading[], sinkCelsius: number, seconds: number): number {
-    const { part } = this;
+  /** @returns the shares for the next block: a limiter turns down the drive, a cut-out takes the output away with all its noise */
+  watch(
+    readings: readonly StageReading[],
+    sinkCelsius: number,
+    seconds: number,
+  ): Readonly<{ drive: number; output: number }> {
+    const { part, shares } = this;
     const peak = readings.reduce((most, { peakAmperes }) => Math.max(most, peakAmperes), 0);
     this.watchHeat(sinkCelsius);
     this.watchRelay(peak, readings, seconds);
     if (part.collapseAmperes > 0) this.watchLimiter(peak, seconds);
-    const held = this.collapsedSeconds > 0 ? part.collapseRatio : 1;
-    const target = this.isCutOut ? 0 : held;
-    const move = seconds / MOVE_SECONDS;
-    this.share =
-      target > this.share
-        ? Math.min(target, this.share + move)
-        : Math.max(target, this.share - move);
-    return this.share;
+    const most = seconds / MOVE_SECONDS;
+    shares.drive = moved(shares.drive, this.collapsedSeconds > 0 ? part.collapseRatio : 1, most);
+    shares.output = moved(shares.output, this.isCutOut ? 0 : 1, most);
+    return shares;
+  }
+
+  /** Lets time pass in which nothing else happens. @param seconds at most `secondsToChange` */
+  rest(sinkCelsius: number, seconds: number): void {
+    this.watchHeat(sinkCelsius);
+    if (this.openSeconds > 0) this.countRelay(seconds);
+    if (this.collapsedSeconds > 0) this.countLimiter(seconds);
+  }
+
+  /** Until a relay or limiter lets go, or heat cuts out or in, at steady watts; at most `most`. */
+  secondsToChange(ladder: HeatLadder, watts: number, most: number): number {
+    const { cutOutCelsius, cutInCelsius } = this.part;
+    const relay = this.openSeconds > 0 && !this.isLatched ? this.openSeconds : most;
+    const limiter = this.collapsedSeconds > 0 ? this.collapsedSeconds : most;
+    const mark = this.isHot ? cutInCelsius : cutOutCelsius;
+    const heat = cutOutCelsius > 0 ? ladder.secondsToSink(mark, watts, most) : most;
+    return Math.min(most, relay, limiter, heat);
   }
 
   watchHeat(sinkCelsius: number): void {
@@ -67,8 +85,7 @@ export class Protection {
   private watchRelay(peak: number, readings: readonly StageReading[], seconds: number): void {
     const { tripAmperes, tripSeconds, recoverySeconds, latches, dcTripVolts } = this.part;
     if (this.openSeconds > 0) {
-      this.openSeconds -= seconds;
-      if (this.openSeconds <= 0) this.note("relay-closed");
+      this.countRelay(seconds);
       return;
     }
     // Between the tips of a low tone the current is small: what was gathered leaves only slowly.
@@ -90,12 +107,25 @@ export class Protection {
     this.note(hasDirect ? "dc-trip" : "relay-opened");
   }
 
+  private countRelay(seconds: number): void {
+    if (this.isLatched) return;
+    this.openSeconds -= seconds;
+    if (this.openSeconds <= 0) this.note("relay-closed");
+  }
+
+  private countLimiter(seconds: number): void {
+    this.collapsedSeconds -= seconds;
+    if (this.collapsedSeconds <= 0) this.note("limiter-released");
+  }
+
   private watchLimiter(peak: number, seconds: number): void {
     const { collapseAmperes, collapseReleaseSeconds } = this.part;
     const wasCollapsed = this.collapsedSeconds > 0;
     if (peak > collapseAmperes) this.collapsedSeconds = collapseReleaseSeconds;
-    else if (wasCollapsed) this.collapsedSeconds -= seconds;
+    else if (wasCollapsed) this.countLimiter(seconds);
     if (!wasCollapsed && this.collapsedSeconds > 0) this.note("limiter-collapsed");
-    if (wasCollapsed && this.collapsedSeconds <= 0) this.note("limiter-released");
   }
 }
+
+const moved = (from: number, to: number, most: number): number =>
+  to > from ? Math.min(to, from + most) : Math.max(to, from - most);

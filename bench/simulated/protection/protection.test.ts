@@ -19,7 +19,7 @@ const guarded = (given: Partial<ProtectionPart>) => {
   const watch = (seconds: number, state: Partial<StageReading> = {}, sinkCelsius = 30): number => {
     let share = 1;
     for (let at = 0; at < seconds; at += SECONDS)
-      share = protection.watch([reading(state)], sinkCelsius, SECONDS);
+      share = protection.watch([reading(state)], sinkCelsius, SECONDS).output;
     return share;
   };
   return { events, watch, protection };

@@ -32,11 +32,15 @@ export class Rails {
   }
 }
 
+/** Joules since a supply was switched on: given to the amplifier, and turned into heat in the supply; and what it has stored now. */
+export type SupplyJoules = { given: number; lost: number; stored: number };
+
 /** A supply moves its rails on in steps of a fixed length. */
 export interface Supply {
   readonly rails: Rails;
   /** Amperes taken from the mains at this moment, signed as the mains volts are. */
   readonly mainsAmperes: number;
+  readonly joules: SupplyJoules;
   /** Takes the draws of so many samples, moves on by as many, and clears them. @param mainsVolts at this moment */
   advance(mainsVolts: number, samples: number): void;
 }

@@ -1,7 +1,7 @@
 import { choice, quantity, type PartOf } from "../../fields";
+import { FrontEnd } from "./FrontEnd";
 import type { Mains } from "./mains";
-import { Rails, type Supply } from "./Rails";
-import { rectifierAmperes } from "./rectifierAmperes";
+import { Rails, type Supply, type SupplyJoules } from "./Rails";
 
 /** An external supply of one voltage. */
 export const BRICK_FIELDS = {
@@ -39,40 +39,57 @@ const REST_SECONDS = 0.6;
  */
 export class BrickModel implements Supply {
   readonly rails = new Rails();
-  mainsAmperes = 0;
+  private readonly frontEnd: FrontEnd;
+  private givenJoules = 0;
+  private lostJoules = 0;
   /** What is left of the short overload, from 1 to 0. */
   private reserve = 1;
   private troubledSeconds = 0;
   private restSeconds = 0;
-  private mainsPresence = 1;
 
   constructor(
     private readonly supply: BrickSupply,
-    private readonly mains: Pick<Mains, "nominalVoltsRms" | "voltsRms" | "sourceOhms">,
+    mains: Pick<Mains, "nominalVoltsRms" | "voltsRms" | "sourceOhms">,
     private readonly stepSeconds: number,
   ) {
+    this.frontEnd = new FrontEnd(mains, supply.powerFactor);
     this.publish(supply.volts);
   }
 
+  get mainsAmperes(): number {
+    return this.frontEnd.mainsAmperes;
+  }
+
+  get joules(): SupplyJoules {
+    const { outputFarads } = this.supply;
+    return {
+      given: this.givenJoules,
+      lost: this.lostJoules,
+      stored: this.frontEnd.storedJoules + (outputFarads * this.rails.positiveVolts ** 2) / 2,
+    };
+  }
+
   advance(mainsVolts: number, samples: number): void {
-    const { supply, rails, mains } = this;
+    const { supply, rails, frontEnd } = this;
     const seconds = samples * this.stepSeconds;
-    this.mainsPresence +=
-      (Math.min(1, Math.abs(mainsVolts) / mains.nominalVoltsRms) - this.mainsPresence) *
-      Math.min(1, seconds / MAINS_HOLD_SECONDS);
+    const hasMains = frontEnd.watch(mainsVolts, seconds);
     const drawn = (rails.positiveDraw + rails.negativeDraw) / samples;
     const before = rails.positiveVolts;
     const storedOhms = seconds / supply.outputFarads;
     // Where the volts would settle in this step with the source connected, and the current that takes.
     const asked = (supply.volts - before + storedOhms * drawn) / (supply.outputOhms + storedOhms);
-    const given = this.isOff(seconds)
-      ? 0
-      : Math.min(this.limit(before, seconds), Math.max(0, asked));
+    const given =
+      hasMains && !this.isResting(seconds)
+        ? Math.min(this.limit(before, seconds), Math.max(0, asked))
+        : 0;
     this.noteTrouble(given < asked, before, seconds);
     rails.clearDraws();
     this.publish(Math.max(0, before + storedOhms * (given - drawn)));
-    const watts = (given * (before + given * supply.outputOhms)) / supply.efficiencyRatio;
-    this.mainsAmperes = rectifierAmperes(watts, mainsVolts, mains, supply.powerFactor);
+    const middle = (before + rails.positiveVolts) / 2;
+    const taken = (given * (middle + given * supply.outputOhms)) / supply.efficiencyRatio;
+    this.givenJoules += drawn * middle * seconds;
+    this.lostJoules += (taken - given * middle) * seconds;
+    frontEnd.take(taken, mainsVolts, seconds);
   }
 
   private publish(volts: number): void {
@@ -82,9 +99,9 @@ export class BrickModel implements Supply {
     this.rails.highNegativeVolts = volts;
   }
 
-  private isOff(seconds: number): boolean {
+  private isResting(seconds: number): boolean {
     if (this.restSeconds > 0) this.restSeconds -= seconds;
-    return this.restSeconds > 0 || this.mainsPresence < LEAST_PRESENCE;
+    return this.restSeconds > 0;
   }
 
   /** The reserve is a store of ampere-seconds above the limit, which fills again as slowly as the limit allows. */
@@ -123,6 +140,3 @@ export class BrickModel implements Supply {
 }
 
 const RECOVERY_RATIO = 0.2;
-/** A switched supply holds through a lost half cycle, then stops. */
-const MAINS_HOLD_SECONDS = 0.02;
-const LEAST_PRESENCE = 0.3;

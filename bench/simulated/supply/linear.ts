@@ -1,5 +1,6 @@
 import { quantity, type PartOf } from "../../fields";
-import { Rails, type Supply } from "./Rails";
+import { Rails, type Supply, type SupplyJoules } from "./Rails";
+import { JUNCTION_VOLTS, rectify } from "./rectifier";
 
 /** Transformer, bridge and reservoirs, unregulated; one winding half, and one reservoir, for each rail. */
 export const LINEAR_FIELDS = {
@@ -41,9 +42,11 @@ export class LinearSupplyModel implements Supply {
   mainsAmperes = 0;
   private readonly low: Reservoirs;
   private readonly high: Reservoirs | null;
+  private readonly wayOhms: number;
+  private lostInPrimary = 0;
 
   constructor(
-    supply: LinearSupply,
+    private readonly supply: LinearSupply,
     mains: { nominalVoltsRms: number; sourceOhms: number },
     private readonly stepSeconds: number,
   ) {
@@ -52,28 +55,41 @@ export class LinearSupplyModel implements Supply {
       supply.highSecondaryVoltsRms > 0
         ? new Reservoirs(supply, supply.highSecondaryVoltsRms, mains)
         : null;
+    this.wayOhms = supply.primaryOhms + mains.sourceOhms;
     this.publish();
   }
 
   advance(mainsVolts: number, samples: number): void {
-    const { rails, low, high } = this;
+    const { rails, low, high, wayOhms } = this;
     const seconds = samples * this.stepSeconds;
-    let mainsAmperes = low.advance(
-      mainsVolts,
-      rails.positiveDraw / samples,
-      rails.negativeDraw / samples,
+    const volts = Math.abs(mainsVolts);
+    // Each pair of windings feels what the other took in the last step.
+    low.advance(
+      volts - wayOhms * (high?.mainsAmperes ?? 0),
+      [rails.positiveDraw / samples, rails.negativeDraw / samples],
       seconds,
     );
-    if (high)
-      mainsAmperes += high.advance(
-        mainsVolts,
-        rails.highPositiveDraw / samples,
-        rails.highNegativeDraw / samples,
-        seconds,
-      );
-    this.mainsAmperes = mainsAmperes;
+    high?.advance(
+      volts - wayOhms * low.mainsAmperes,
+      [rails.highPositiveDraw / samples, rails.highNegativeDraw / samples],
+      seconds,
+    );
+    const amperes = low.mainsAmperes + (high?.mainsAmperes ?? 0);
+    this.lostInPrimary += this.supply.primaryOhms * amperes ** 2 * seconds;
+    this.mainsAmperes = mainsVolts < 0 ? -amperes : amperes;
     rails.clearDraws();
     this.publish();
+  }
+
+  get joules(): SupplyJoules {
+    const pairs = this.high ? [this.low, this.high] : [this.low];
+    const sum = (read: (pair: Reservoirs) => number) =>
+      pairs.reduce((total, pair) => total + read(pair), 0);
+    return {
+      given: sum(({ givenJoules }) => givenJoules),
+      lost: this.lostInPrimary + sum(({ lostJoules }) => lostJoules),
+      stored: sum(({ storedJoules }) => storedJoules),
+    };
   }
 
   private publish(): void {
@@ -85,25 +101,25 @@ export class LinearSupplyModel implements Supply {
   }
 }
 
-/** Volts a factor of e in current of a silicon junction with an emission coefficient of 1.7. @see Sedra, Smith, Microelectronic Circuits, junction diodes (from memory) */
-const JUNCTION_VOLTS = 0.044;
-const LEAST_AMPERES = 1e-3;
-const PULSES_FADE_SECONDS = 0.05;
-
 /** One pair of reservoirs on its pair of windings. */
 class Reservoirs {
   positiveVolts: number;
   negativeVolts: number;
+  /** Taken from the mains at this moment, without sign. */
+  mainsAmperes = 0;
+  givenJoules = 0;
+  /** In windings, diodes and reservoirs; the primary is shared. */
+  lostJoules = 0;
   private positiveStored: number;
   private negativeStored: number;
   private readonly turnsRatio: number;
-  private readonly ownOhms: number;
+  private readonly wayOhms: number;
   private readonly sharedOhms: number;
   private readonly diodeVolts: number;
   private readonly farads: number;
-  /** Peak of the charging pulses, which fades where none follow. */
-  private chargingAmperes = 1;
   private readonly seriesOhms: number;
+  private readonly over: [positive: number, negative: number] = [0, 0];
+  private readonly into: [positive: number, negative: number] = [0, 0];
 
   constructor(
     supply: LinearSupply,
@@ -112,7 +128,7 @@ class Reservoirs {
   ) {
     const { farads, ohms } = dried(supply);
     this.turnsRatio = secondaryVoltsRms / mains.nominalVoltsRms;
-    this.ownOhms = supply.windingOhms + supply.diodeOhms + ohms;
+    this.wayOhms = supply.windingOhms + supply.diodeOhms;
     this.sharedOhms = this.turnsRatio ** 2 * (supply.primaryOhms + mains.sourceOhms);
     this.diodeVolts = supply.diodeVolts;
     this.farads = farads;
@@ -122,66 +138,37 @@ class Reservoirs {
     this.negativeVolts = this.negativeStored = peak;
   }
 
-  /** @returns amperes taken from the mains */
-  advance(
-    mainsVolts: number,
-    positiveAmperes: number,
-    negativeAmperes: number,
-    seconds: number,
-  ): number {
-    const { ownOhms, sharedOhms, seriesOhms } = this;
-    // Trapezoidal: the charging current is that of the middle of the step, when half of it has already raised the reservoir.
-    const halfStepOhms = seconds / (2 * this.farads);
-    const winding = Math.abs(mainsVolts) * this.turnsRatio - this.diodeDrop(seconds);
-    // The terminal lies above the stored volts by what the series resistance takes.
-    const overPositive =
-      winding - this.positiveStored + (seriesOhms + halfStepOhms) * positiveAmperes;
-    const overNegative =
-      winding - this.negativeStored + (seriesOhms + halfStepOhms) * negativeAmperes;
-    let intoPositive = 0,
-      intoNegative = 0;
-    if (overPositive > 0 || overNegative > 0) {
-      // Both conduct: two equations with the shared drop; where that would turn a current round, only one does.
-      const both = ownOhms + halfStepOhms + sharedOhms,
-        scale = 1 / (both * both - sharedOhms * sharedOhms);
-      intoPositive = (both * overPositive - sharedOhms * overNegative) * scale;
-      intoNegative = (both * overNegative - sharedOhms * overPositive) * scale;
-      if (intoPositive < 0) {
-        intoPositive = 0;
-        intoNegative = overNegative > 0 ? overNegative / both : 0;
-      } else if (intoNegative < 0) {
-        intoNegative = 0;
-        intoPositive = overPositive > 0 ? overPositive / both : 0;
-      }
-    }
-    this.chargingAmperes = Math.max(this.chargingAmperes, intoPositive, intoNegative);
-    const share = seconds / this.farads;
-    this.positiveStored = Math.max(
-      0,
-      this.positiveStored + share * (intoPositive - positiveAmperes),
-    );
-    this.negativeStored = Math.max(
-      0,
-      this.negativeStored + share * (intoNegative - negativeAmperes),
-    );
-    this.positiveVolts = Math.max(
-      0,
-      this.positiveStored + seriesOhms * (intoPositive - positiveAmperes),
-    );
-    this.negativeVolts = Math.max(
-      0,
-      this.negativeStored + seriesOhms * (intoNegative - negativeAmperes),
-    );
-    const amperes = this.turnsRatio * (intoPositive + intoNegative);
-    return mainsVolts < 0 ? -amperes : amperes;
+  get storedJoules(): number {
+    return (this.farads * (this.positiveStored ** 2 + this.negativeStored ** 2)) / 2;
   }
 
-  /** A junction's drop grows with the logarithm of its current; that of the pulses' peaks is near enough, and steady. */
-  private diodeDrop(seconds: number): number {
-    this.chargingAmperes = Math.max(
-      LEAST_AMPERES,
-      this.chargingAmperes * (1 - seconds / PULSES_FADE_SECONDS),
-    );
-    return this.diodeVolts + JUNCTION_VOLTS * Math.log(this.chargingAmperes);
+  /** Moves on with so many amperes drawn from each rail. @param mainsVolts without sign */
+  advance(mainsVolts: number, drawn: readonly [number, number], seconds: number): void {
+    const { wayOhms, sharedOhms, seriesOhms, over, into } = this;
+    // Trapezoidal: the charging current is that of the middle of the step, when half of it has already raised the reservoir.
+    const halfStepOhms = seconds / (2 * this.farads);
+    const insideOhms = seriesOhms + halfStepOhms;
+    const winding = mainsVolts * this.turnsRatio - this.diodeVolts;
+    // The terminal lies above the stored volts by what the series resistance takes.
+    over[0] = winding - this.positiveStored + insideOhms * drawn[0];
+    over[1] = winding - this.negativeStored + insideOhms * drawn[1];
+    rectify(over, wayOhms + insideOhms, sharedOhms, into);
+    const positive = into[0] - drawn[0],
+      negative = into[1] - drawn[1];
+    this.note(this.positiveStored + insideOhms * positive, into[0], drawn[0], seconds);
+    this.note(this.negativeStored + insideOhms * negative, into[1], drawn[1], seconds);
+    this.positiveStored = Math.max(0, this.positiveStored + 2 * halfStepOhms * positive);
+    this.negativeStored = Math.max(0, this.negativeStored + 2 * halfStepOhms * negative);
+    this.positiveVolts = Math.max(0, this.positiveStored + seriesOhms * positive);
+    this.negativeVolts = Math.max(0, this.negativeStored + seriesOhms * negative);
+    this.mainsAmperes = this.turnsRatio * (into[0] + into[1]);
+  }
+
+  /** Energy of one rail in this step, with the volts at its terminal in the middle of it. */
+  private note(terminalVolts: number, into: number, drawn: number, seconds: number): void {
+    const diodeVolts = into > 0 ? this.diodeVolts + JUNCTION_VOLTS * Math.log(into) : 0;
+    this.givenJoules += drawn * terminalVolts * seconds;
+    this.lostJoules +=
+      (into * (diodeVolts + this.wayOhms * into) + this.seriesOhms * (into - drawn) ** 2) * seconds;
   }
 }

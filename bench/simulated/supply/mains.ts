@@ -1,3 +1,4 @@
+import { secondsUntil } from "../heat/settling";
 import { choice, quantity, type PartOf } from "../../fields";
 
 /** The socket that everything hangs on. */
@@ -50,8 +51,8 @@ export class MainsModel {
     this.steps++;
   }
 
-  /** Amperes RMS and peak, and watts, since the last call; moves the breaker on by as much. */
-  settle(seconds: number): { amperesRms: number; amperesPeak: number; watts: number } {
+  /** Amperes RMS and peak, and watts, since the last call. */
+  settle(): { amperesRms: number; amperesPeak: number; watts: number } {
     const steps = Math.max(1, this.steps);
     const reading = {
       amperesRms: Math.sqrt(this.squares / steps),
@@ -59,13 +60,30 @@ export class MainsModel {
       watts: this.energy / steps,
     };
     this.squares = this.energy = this.peak = this.steps = 0;
-    const load = (reading.amperesRms / this.mains.breakerAmperes) ** 2;
+    return reading;
+  }
+
+  /** Moves the breaker on by some seconds at these amperes. */
+  warm(amperesRms: number, seconds: number): void {
+    const load = this.loadOf(amperesRms);
     this.bimetal += (load - this.bimetal) * (1 - Math.exp(-seconds / BIMETAL_SECONDS));
     if (
       this.bimetal > HOLDS_RATIO ** 2 ||
-      reading.amperesRms > INSTANT_RATIO[this.mains.breakerCurve] * this.mains.breakerAmperes
+      amperesRms > INSTANT_RATIO[this.mains.breakerCurve] * this.mains.breakerAmperes
     )
       this.isTripped = true;
-    return reading;
+  }
+
+  /** Until the breaker trips at these amperes; Infinity where it holds them, or has tripped. */
+  secondsToTrip(amperesRms: number): number {
+    const load = this.loadOf(amperesRms),
+      most = HOLDS_RATIO ** 2;
+    return this.isTripped || load <= most
+      ? Infinity
+      : secondsUntil(this.bimetal, load, most, BIMETAL_SECONDS);
+  }
+
+  private loadOf(amperesRms: number): number {
+    return (amperesRms / this.mains.breakerAmperes) ** 2;
   }
 }

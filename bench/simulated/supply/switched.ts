@@ -1,7 +1,7 @@
 import { quantity, type PartOf } from "../../fields";
+import { FrontEnd } from "./FrontEnd";
 import type { Mains } from "./mains";
-import { Rails, type Supply } from "./Rails";
-import { rectifierAmperes } from "./rectifierAmperes";
+import { Rails, type Supply, type SupplyJoules } from "./Rails";
 
 /** A switched supply inside the amplifier: two regulated rails that share its power. */
 export const SWITCHED_FIELDS = {
@@ -19,47 +19,67 @@ export type SwitchedSupply = PartOf<typeof SWITCHED_FIELDS> & { kind: "switched"
 /** Implicit for the same reason as the brick: small capacitors behind small resistances. It can give current but take none, so a rail may be pumped up. */
 export class SwitchedModel implements Supply {
   readonly rails = new Rails();
-  mainsAmperes = 0;
+  private readonly frontEnd: FrontEnd;
+  private givenJoules = 0;
+  private lostJoules = 0;
   private reserve = 1;
 
   constructor(
     private readonly supply: SwitchedSupply,
-    private readonly mains: Pick<Mains, "voltsRms" | "sourceOhms">,
+    mains: Pick<Mains, "nominalVoltsRms" | "voltsRms" | "sourceOhms">,
     private readonly stepSeconds: number,
   ) {
+    this.frontEnd = new FrontEnd(mains, supply.powerFactor);
     this.publish(supply.railVolts, supply.railVolts);
   }
 
+  get mainsAmperes(): number {
+    return this.frontEnd.mainsAmperes;
+  }
+
+  get joules(): SupplyJoules {
+    const { rails, frontEnd, supply } = this;
+    const squares = rails.positiveVolts ** 2 + rails.negativeVolts ** 2;
+    return {
+      given: this.givenJoules,
+      lost: this.lostJoules,
+      stored: frontEnd.storedJoules + (supply.outputFarads * squares) / 2,
+    };
+  }
+
   advance(mainsVolts: number, samples: number): void {
-    const { supply, rails } = this;
+    const { supply, rails, frontEnd } = this;
     const seconds = samples * this.stepSeconds;
+    const hasMains = frontEnd.watch(mainsVolts, seconds);
     const storedOhms = seconds / supply.outputFarads;
-    const positiveDrawn = rails.positiveDraw / samples,
-      negativeDrawn = rails.negativeDraw / samples;
-    const ask = (before: number, drawn: number) =>
-      Math.max(
-        0,
-        (supply.railVolts - before + storedOhms * drawn) / (supply.outputOhms + storedOhms),
-      );
-    let positive = ask(rails.positiveVolts, positiveDrawn),
-      negative = ask(rails.negativeVolts, negativeDrawn);
-    const watts = positive * rails.positiveVolts + negative * rails.negativeVolts;
-    const most = this.mostWatts(watts, seconds);
-    if (watts > most) {
-      positive *= most / watts;
-      negative *= most / watts;
-    }
+    const drawn = [rails.positiveDraw / samples, rails.negativeDraw / samples] as const,
+      before = [rails.positiveVolts, rails.negativeVolts] as const;
+    const asked = before.map((volts, rail) =>
+      hasMains
+        ? Math.max(
+            0,
+            (supply.railVolts - volts + storedOhms * drawn[rail]) /
+              (supply.outputOhms + storedOhms),
+          )
+        : 0,
+    );
+    const watts = asked[0] * before[0] + asked[1] * before[1];
+    const share = Math.min(1, this.mostWatts(watts, seconds) / Math.max(watts, TINY));
+    const after = before.map((volts, rail) =>
+      Math.max(0, volts + storedOhms * (share * asked[rail] - drawn[rail])),
+    );
     rails.clearDraws();
-    this.publish(
-      Math.max(0, rails.positiveVolts + storedOhms * (positive - positiveDrawn)),
-      Math.max(0, rails.negativeVolts + storedOhms * (negative - negativeDrawn)),
-    );
-    this.mainsAmperes = rectifierAmperes(
-      Math.min(watts, most) / supply.efficiencyRatio,
-      mainsVolts,
-      this.mains,
-      supply.powerFactor,
-    );
+    this.publish(after[0], after[1]);
+    let taken = 0;
+    for (let rail = 0; rail < 2; rail++) {
+      const given = share * asked[rail],
+        middle = (before[rail] + after[rail]) / 2;
+      const fromMains = (given * (middle + given * supply.outputOhms)) / supply.efficiencyRatio;
+      taken += fromMains;
+      this.givenJoules += drawn[rail] * middle * seconds;
+      this.lostJoules += (fromMains - given * middle) * seconds;
+    }
+    frontEnd.take(taken, mainsVolts, seconds);
   }
 
   private mostWatts(watts: number, seconds: number): number {
@@ -84,3 +104,5 @@ export class SwitchedModel implements Supply {
     this.rails.highNegativeVolts = negativeVolts;
   }
 }
+
+const TINY = 1e-12;
