@@ -1,7 +1,7 @@
 // core/claim: published claims as typed conditions, in words, and read from a specification.
 export { claimText, drivenText, limitText, measureText } from "./claimText";
 export { claimedWatts } from "./claimedWatts";
-export { multiplierIn } from "./quantities";
+export { multiplierIn } from "./readLine";
 export { readClaims, testablePower } from "./readClaims";
 export { statedText } from "./statedText";
 export type { PowerClaim, PowerLimit, ReadClaim, StatedClaim, UnreadLine } from "./types";

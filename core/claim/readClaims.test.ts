@@ -1,4 +1,5 @@
 // Invented lines in the manner of real specification sheets.
+import fc from "fast-check";
 import { readClaims, testablePower, type StatedClaim } from ".";
 
 const only = (line: string): StatedClaim => {
@@ -295,11 +296,11 @@ test.each([
   ["Intermodulation distortion (60 Hz:7 kHz = 4:1): 0.1 % max", "not judged"],
   ["IMD 0.05 % at rated power", "not judged"],
   ["Power bandwidth: 5 Hz - 60 kHz (-3 dB)", "power bandwidth"],
-  ["Tone controls ±10 dB at 100 Hz and 10 kHz", "without a band"],
+  ["Tone controls ±10 dB at 100 Hz and 10 kHz", "tone control"],
   ["Residual noise 30 µV (A-weighted)", "without decibels"],
   ["Slew rate 50 V/µs", "nothing in it"],
   ["Fuse 5 A slow", "nothing in it"],
-  ["Speaker impedance 4-16 ohms", "nothing in it"],
+  ["Speaker impedance 4-16 ohms", "about the speaker"],
   ["Suitable for speakers of 4 to 8 ohms, 10-100 W", "about the speaker"],
   ["Max output current ±20 A", "nothing in it"],
   ["DC input: 12-24 V", "nothing in it"],
@@ -363,4 +364,58 @@ describe("what was read wrongly, and called testable", () => {
     expect(claims).toEqual([]);
     expect(unread[0].reason).not.toBe("");
   });
+});
+
+test("property: whatever is pasted ends in claims or reasons, one for each line, within a second", () => {
+  const piece = fc.oneof(
+    fc.string({ unit: "binary", maxLength: 12 }),
+    fc.constantFrom(
+      ...[
+        "2 x 50 W",
+        " into ",
+        "8 Ω",
+        "4/8 ohm",
+        "±",
+        "(",
+        ")",
+        ",",
+        "@",
+        "20-20k",
+        "0,008 %",
+        "THD",
+      ],
+      ...[
+        "both channels driven",
+        " max ",
+        "1.200",
+        "-3 dB",
+        "20 Hz",
+        "x2",
+        "Klirrfaktor",
+        ":",
+        "+",
+        "/ch",
+      ],
+    ),
+  );
+  fc.assert(
+    fc.property(fc.array(piece, { maxLength: 40 }), (pieces) => {
+      const sheet = pieces.join("");
+      const began = performance.now();
+      const { claims, unread } = readClaims(sheet);
+      expect(performance.now() - began).toBeLessThan(1000);
+      const printed = new Set([...claims, ...unread].map(({ printedText }) => printedText));
+      for (const line of sheet.split(/\r?\n/).map((each) => each.trim()))
+        if (line !== "") expect(printed.has(line)).toBe(true);
+    }),
+    { seed: 8, numRuns: 500 },
+  );
+});
+
+test("a long line takes no longer than its length: no pattern goes back over it", () => {
+  const began = performance.now();
+  readClaims(`${"50 W into 8 ohms, ".repeat(2000)} 0.1 % THD`);
+  readClaims("1,".repeat(20_000));
+  readClaims("a ".repeat(20_000));
+  expect(performance.now() - began).toBeLessThan(3000);
 });

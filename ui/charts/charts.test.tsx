@@ -26,8 +26,8 @@ describe("bursts", () => {
 
   test("a bar a cycle; the flat ones are hatched, not only coloured", () => {
     const html = markup(bars());
-    // One rectangle belongs to the pattern itself.
-    expect(html.match(/<rect/g)).toHaveLength(6);
+    // One rectangle belongs to the pattern itself, one to the claim's name.
+    expect(html.match(/<rect/g)).toHaveLength(7);
     expect(html.match(/fill="url\(#flat-0-/g)).toHaveLength(2);
   });
 

@@ -1,0 +1,73 @@
+import { hasTerm, timesOf, type Part } from "./figures";
+import type { StatedClaim } from "./types";
+
+/** What a claim leaves out of what would make it testable, in words. @param said the part of the line that speaks of it */
+export const gapsOf = (stated: StatedClaim, said: readonly Part[]): string[] =>
+  (GAPS[stated.kind] as (stated: StatedClaim, said: readonly Part[]) => Gap[])(
+    stated,
+    said,
+  ).flatMap(([condition, isMissing]) => (isMissing ? [condition] : []));
+
+/** The reading that comes nearest to a claim which leaves something out. */
+export const nearestReading = (stated: StatedClaim, said: readonly Part[]): string =>
+  (NEAREST[stated.kind] as (stated: StatedClaim, said: readonly Part[]) => string)(stated, said);
+
+/** A condition and whether the claim leaves it out. */
+type Gap = [string, boolean];
+
+const powerGaps = (
+  stated: { loadOhms: number | null; distortionLimitRatio: number | null },
+  said: readonly Part[],
+): Gap[] => [
+  ["what “maximum”, “peak” or “total” means", hasTerm(said, "vague-power")],
+  ["the load", stated.loadOhms === null],
+  ["the distortion limit", stated.distortionLimitRatio === null],
+];
+
+const GAPS: {
+  [Kind in StatedClaim["kind"]]: (
+    stated: Extract<StatedClaim, { kind: Kind }>,
+    said: readonly Part[],
+  ) => Gap[];
+} = {
+  power: (stated, said) => [
+    ...powerGaps(stated, said),
+    ["how many channels are driven", stated.channelsDriven === null],
+  ],
+  "bridged-power": powerGaps,
+  distortion: (stated) => [
+    ["the power at which it holds", stated.powerWatts === null],
+    ["the load", stated.loadOhms === null],
+  ],
+  response: (stated) => [["how many decibels it may deviate", stated.downDb === null]],
+  "damping-factor": (stated) => [["the load it is stated for", stated.loadOhms === null]],
+  noise: (stated) => [["the output it is compared with", stated.referenceWatts === null]],
+  crosstalk: (stated) => [["the frequency", stated.frequencyHz === null]],
+  gain: () => [],
+  headroom: () => [],
+  supply: () => [],
+};
+
+const limitOr = (ratio: number | null): string =>
+  `${ratio === null ? 1 : Number((100 * ratio).toPrecision(6))} %`;
+
+const NEAREST: {
+  [Kind in StatedClaim["kind"]]: (
+    stated: Extract<StatedClaim, { kind: Kind }>,
+    said: readonly Part[],
+  ) => string;
+} = {
+  power: (stated, said) =>
+    `power per channel at ${limitOr(stated.distortionLimitRatio)} into ${stated.loadOhms ?? 8} Ω, ${stated.channelsDriven ?? timesOf(said) ?? "all channels"} driven`,
+  "bridged-power": (stated) =>
+    `bridged power at ${limitOr(stated.distortionLimitRatio)} into ${stated.loadOhms ?? 8} Ω`,
+  distortion: (stated) =>
+    `THD at ${stated.powerWatts ?? "half the rated"} W into ${stated.loadOhms ?? 8} Ω, 1 kHz`,
+  response: () => "deviation in the band at 1 W, and where it is 3 dB down",
+  "damping-factor": () => "damping factor into 8 Ω at 1 kHz",
+  noise: () => "ratio to the rated output, and to 1 W",
+  crosstalk: () => "crosstalk at 1 kHz and 10 kHz",
+  gain: () => "gain at 1 W and 1 kHz",
+  headroom: () => "20 ms burst power over continuous power",
+  supply: () => "output and mains power at the rated load",
+};

@@ -1,0 +1,253 @@
+import type { DistortionMeasure } from "../sweep";
+import {
+  bandOf,
+  figuresOf,
+  frequencyOf,
+  hasTerm,
+  isFigures,
+  loadsOf,
+  partsOf,
+  timesOf,
+  wattsOf,
+  type Figures,
+  type Part,
+} from "./figures";
+import { readPower } from "./readPower";
+import { tokensOf } from "./tokens";
+import type { StatedClaim } from "./types";
+import type { Term } from "./vocabulary";
+
+/** A claim with the part of its line that speaks of it. */
+export type Found = { stated: StatedClaim; said: readonly Part[] };
+/** Claims, or why there is none. */
+type Reader = (parts: readonly Part[]) => StatedClaim[] | string;
+/** One that tells which part of the line speaks of each of its claims. */
+type ClauseReader = (parts: readonly Part[]) => Found[] | string;
+
+const decibelsOf = (parts: readonly Part[]): Figures[] => figuresOf(parts, "dB");
+const outermost = (figures: readonly Figures[]): Figures | undefined =>
+  figures.toSorted((a, b) => a.depth - b.depth)[0];
+
+const readResponse: Reader = (parts) => {
+  const band = bandOf(parts) ?? bandOfTwo(parts);
+  if (!band) return "a response without a band of frequencies";
+  const decibels = decibelsOf(parts);
+  const size = (sign: Figures["sign"]) =>
+    decibels.find((each) => each.sign === sign)?.values[0] ?? null;
+  const both = size("both");
+  // "+0/-3 dB": the first of the two has no unit of its own.
+  const bare = figuresOf(parts, null).find(({ sign }) => sign === "plus")?.values[0] ?? null;
+  const down = size("minus") ?? size("none");
+  return [
+    {
+      kind: "response",
+      band,
+      upDb: size("plus") ?? bare ?? both,
+      downDb: down ?? both,
+      powerWatts: wattsOf(parts),
+    },
+  ];
+};
+
+/** "1 dB down at 5 Hz and 60 kHz" */
+const bandOfTwo = (parts: readonly Part[]) => {
+  const values = figuresOf(parts, "Hz").flatMap((each) => each.values);
+  return values.length === 2 && values[0] < values[1]
+    ? { lowHz: values[0], highHz: values[1] }
+    : null;
+};
+
+/** The line cut before each part that fits, with what stands before the first put in front of all. */
+const cutBefore = (parts: readonly Part[], fits: (part: Part) => boolean): Part[][] => {
+  const starts = parts.flatMap((part, at) => (fits(part) ? [at] : []));
+  return starts.map((start, k) => [
+    ...parts.slice(0, starts[0]),
+    ...parts.slice(start, starts[k + 1]),
+  ]);
+};
+
+const measureOf = (parts: readonly Part[]): DistortionMeasure =>
+  hasTerm(parts, "distortion-and-noise") ? "thd-plus-noise" : "thd";
+
+const readDistortion: Reader = (parts) => {
+  const percent = (part: Part): part is Figures => isFigures(part, "%");
+  const limits = cutBefore(parts, percent);
+  if (limits.length === 0) return "distortion without a percentage";
+  const common = { kind: "distortion" as const, measure: measureOf(parts) };
+  return limits.map((each) => {
+    const limit = each.find(percent) as Figures;
+    return {
+      ...common,
+      limitRatio: Number((limit.values[limit.values.length - 1] / 100).toPrecision(12)),
+      powerWatts: wattsOf(each),
+      loadOhms: loadsOf(each)[0] ?? null,
+      band: bandOf(each),
+    };
+  });
+};
+
+const readDamping: Reader = (parts) => {
+  const bare = figuresOf(parts, null).filter(({ shape }) => shape === "single");
+  const first = outermost(bare);
+  if (!first) return "a damping factor without its number";
+  const isFactor = (part: Part): part is Figures =>
+    isFigures(part, null) && part.depth === first.depth;
+  return cutBefore(parts, isFactor)
+    .map((each) => ({
+      kind: "damping-factor" as const,
+      least: (each.find(isFactor) as Figures).values[0],
+      loadOhms: loadsOf(each)[0] ?? null,
+      frequencyHz: frequencyOf(each),
+    }))
+    .filter(({ loadOhms }, k) => k === 0 || loadOhms !== null);
+};
+
+const readSeparation: Reader = (parts) => {
+  const decibels = decibelsOf(parts);
+  if (decibels.length === 0) return "crosstalk without decibels";
+  const [{ values, shape }] = decibels;
+  const frequencies = figuresOf(parts, "Hz").find((each) => each.shape === "list")?.values ?? [];
+  if (shape === "list" && values.length === frequencies.length)
+    return values.map((leastDb, k) => ({
+      kind: "crosstalk",
+      leastDb,
+      frequencyHz: frequencies[k],
+    }));
+  return cutBefore(parts, (part) => isFigures(part, "dB")).map((each) => ({
+    kind: "crosstalk",
+    leastDb: decibelsOf(each)[0].values[0],
+    frequencyHz: frequencyOf(each),
+  }));
+};
+
+const readNoise: Reader = (parts) => {
+  const decibels = outermost(decibelsOf(parts));
+  return decibels === undefined
+    ? "noise without decibels"
+    : [
+        {
+          kind: "noise",
+          leastDb: decibels.values[0],
+          weighting: hasTerm(parts, "a-weighted") ? "a" : "none",
+          referenceWatts: wattsOf(parts),
+        },
+      ];
+};
+
+const readGain: Reader = (parts) => {
+  const all = decibelsOf(parts);
+  return all.length === 0
+    ? "gain without decibels"
+    : all.map(({ values }) => ({ kind: "gain", gainDb: values[0] }));
+};
+
+const readHeadroom: Reader = (parts) => {
+  const [first] = decibelsOf(parts);
+  return first ? [{ kind: "headroom", leastDb: first.values[0] }] : "headroom without decibels";
+};
+
+const readSupply: Reader = (parts) => {
+  const volts = figuresOf(parts, "V"),
+    amperes = figuresOf(parts, "A")[0]?.values[0];
+  const single = volts.find(({ shape }) => shape === "single")?.values[0];
+  return single !== undefined && amperes !== undefined
+    ? [{ kind: "supply", volts: single, amperes }]
+    : "a supply without both volts and amperes";
+};
+
+const refuse =
+  (reason: string): Reader =>
+  () =>
+    reason;
+
+/** What a line is about decides who reads it: its first term that stands here. */
+const READERS: Partial<Record<Term, Reader | ClauseReader>> = {
+  power: readPower,
+  bridged: readPower,
+  distortion: readDistortion,
+  "distortion-and-noise": readDistortion,
+  response: readResponse,
+  noise: readNoise,
+  damping: readDamping,
+  separation: readSeparation,
+  gain: readGain,
+  headroom: readHeadroom,
+  supply: readSupply,
+  mains: refuse("it is about what the amplifier takes from the mains, not what it delivers"),
+  speaker: refuse("it is about the speaker, not the amplifier"),
+  phono: refuse("it is about the phono input"),
+  intermodulation: refuse("intermodulation is measured here, but not judged from a line"),
+  "power-bandwidth": refuse("a power bandwidth; write it as a power with its band and distortion"),
+  sensitivity: refuse("it is about the input's sensitivity; write gain in decibels"),
+  "tone-control": refuse("it is about a tone control: a response without a band of its own"),
+  efficiency: refuse("nothing in it is a claim that can be measured here"),
+  "not-measured": refuse("nothing in it is a claim that can be measured here"),
+};
+
+const NOTHING = refuse("nothing in it is a claim that can be measured here");
+
+/** The claims of a line whose numbers are plain, or why there is none. */
+export const readLine = (line: string): Found[] | string => {
+  const parts = partsOf(tokensOf(line));
+  const reading = readerOf(parts)(parts);
+  return typeof reading === "string"
+    ? reading
+    : reading.map((found) => ("said" in found ? found : { stated: found, said: parts }));
+};
+
+/** "2 x 45 W": how many channels a line speaks of; null where it does not. Common practice of printed sheets. */
+export const multiplierIn = (line: string): number | null => timesOf(partsOf(tokensOf(line)));
+
+/** Speaks of the mains: volts of a socket before the first watts. */
+const isMains = (parts: readonly Part[]): boolean => {
+  const at = parts.findIndex((part) => isFigures(part, "V"));
+  const volts = parts[at];
+  return (
+    volts?.kind === "figures" &&
+    volts.values.every((value) => value >= 100 && value <= 250) &&
+    !hasTerm(parts, "power") &&
+    !parts.slice(0, at).some((part) => isFigures(part, "W"))
+  );
+};
+
+/** What stands outside brackets is the claim; what stands in them are conditions, unless there is nothing else. */
+const readerOf = (parts: readonly Part[]): Reader | ClauseReader => {
+  if (isMains(parts)) return READERS.mains ?? NOTHING;
+  const outside = parts.filter(({ depth }) => depth === 0);
+  const byUnits = hasVoltsAndAmperes(outside) && !figuresOf(outside, "W").length;
+  const lead = leadOf(outside) ?? (byUnits ? "supply" : null) ?? leadOf(parts);
+  return (lead && READERS[lead]) ?? NOTHING;
+};
+
+const hasVoltsAndAmperes = (parts: readonly Part[]): boolean =>
+  figuresOf(parts, "V").length > 0 && figuresOf(parts, "A").length > 0;
+
+/** Kinds whose figure is in decibels, so that a sign before them is no response. */
+const IN_DECIBELS: readonly Term[] = ["noise", "separation", "gain", "headroom"];
+
+/** The first term that tells what a line is about; watts are power, and decibels with a sign and a band a response. */
+const leadOf = (parts: readonly Part[]): Term | null => {
+  const isResponse = bandOf(parts) !== null && !hasTerm(parts, ...IN_DECIBELS);
+  for (const [at, part] of parts.entries()) {
+    if (part.kind === "term" && READERS[part.term]) return promoted(part.term, parts, at);
+    if (part.kind !== "figures") continue;
+    if (part.unit === "W") return "power";
+    if (isResponse && part.unit === "dB" && part.sign !== "none") return "response";
+  }
+  return null;
+};
+
+/** "THD 1 %: 2 x 50 W" is a power under a condition: watts behind a colon behind the percentage. */
+const promoted = (term: Term, parts: readonly Part[], at: number): Term => {
+  if (term !== "distortion" && term !== "distortion-and-noise") return term;
+  const percent = parts.findIndex((part, k) => k > at && isFigures(part, "%"));
+  const colon = parts[percent + 1];
+  const watts = parts[percent + 2];
+  return percent > 0 &&
+    colon?.kind === "break" &&
+    colon.sign === ":" &&
+    watts &&
+    isFigures(watts, "W")
+    ? "power"
+    : term;
+};

@@ -1,0 +1,145 @@
+import type { DistortionMeasure } from "../sweep";
+import { bandOf, figuresOf, hasTerm, isFigures, loadsOf, type Figures, type Part } from "./figures";
+import type { StatedClaim } from "./types";
+
+/** A stretch of the line that speaks of one figure of watts, and what stands in front of all such stretches. */
+type Clause = { watts: Figures; own: readonly Part[]; ahead: readonly Part[] };
+
+/**
+ * Claims of power. A line may hold several: "60 W into 8 ohm, 100 W into 4 ohm". What stands ahead of the first belongs
+ * to all, and so does what stands outside brackets behind the last, where it is not said of each by itself.
+ */
+export const readPower = (
+  parts: readonly Part[],
+): { stated: StatedClaim; said: readonly Part[] }[] | string => {
+  const clauses = clausesOf(parts).filter(({ own }) => !isNotOutput(own));
+  if (clauses.length === 0)
+    return figuresOf(parts, "W").some(({ shape }) => shape === "range")
+      ? "a range of watts, not what it delivers"
+      : "no watts in it";
+  const tail = clauses[clauses.length - 1].own.filter(({ depth }) => depth === 0);
+  return [
+    ...clauses.flatMap((clause) =>
+      claimsOf(clause, tail).map((stated) => ({ stated, said: [...clause.ahead, ...clause.own] })),
+    ),
+    ...supplyOf(parts).map((stated) => ({ stated, said: parts })),
+  ];
+};
+
+const isOutput = (part: Part): part is Figures =>
+  isFigures(part, "W") && part.shape !== "range" && part.values.every((watts) => watts > 0);
+
+const clausesOf = (parts: readonly Part[]): Clause[] => {
+  const all = parts.flatMap((part, at) => (isOutput(part) ? [at] : []));
+  // Watts in brackets are conditions, unless there are no others.
+  const outside = all.filter((at) => parts[at].depth === 0);
+  const places = outside.length > 0 ? outside : all;
+  const starts = places.map((at, k) => startOf(parts, at, k === 0 ? 0 : places[k - 1] + 1));
+  return places.map((at, k) => ({
+    watts: parts[at] as Figures,
+    own: parts.slice(starts[k], starts[k + 1]),
+    ahead: parts.slice(0, starts[0]),
+  }));
+};
+
+/** A clause begins behind the last comma or the like before its watts, or right before them. */
+const startOf = (parts: readonly Part[], watts: number, least: number): number => {
+  let at = watts;
+  while (at > least) {
+    const before = parts[at - 1];
+    const isColon = before.kind === "break" && before.sign === ":";
+    if (before.kind === "figures" && !belongsToNext(parts[at])) break;
+    if (before.kind === "break" && !isColon && !"=<>()".includes(before.sign)) break;
+    if (before.depth > parts[watts].depth) break;
+    at--;
+  }
+  return at;
+};
+
+/** "8 ohm: 60 W", "5 channels driven: 60 W": the figure in front goes with what follows. */
+const belongsToNext = (part: Part): boolean =>
+  (part.kind === "break" && ":=@".includes(part.sign)) ||
+  (part.kind === "term" && part.term === "channels-driven");
+
+/** Watts that go in, or that a speaker should stand. */
+const isNotOutput = (own: readonly Part[]): boolean => {
+  const watts = own.findIndex(isOutput);
+  return hasTerm(own.slice(0, watts), "mains", "speaker", "reference") || hasTerm(own, "mains");
+};
+
+const claimsOf = ({ watts, own, ahead }: Clause, tail: readonly Part[]): StatedClaim[] => {
+  const first = <Value>(read: (parts: readonly Part[]) => Value | null): Value | null =>
+    read(own) ?? read(ahead) ?? read(tail);
+  const limit = first(limitOf);
+  const common = {
+    distortionLimitRatio: limit?.ratio ?? null,
+    distortionMeasure: limit ? (limit.measure ?? first(measureOf) ?? ("thd" as const)) : null,
+  };
+  const isBridged = hasTerm([...own, ...ahead], "bridged");
+  const loads = first((parts) => (loadsOf(parts).length > 0 ? loadsOf(parts) : null)) ?? [];
+  return casesOf(watts, loads).map((each) =>
+    isBridged
+      ? { kind: "bridged-power", ...each, ...common }
+      : {
+          kind: "power",
+          ...each,
+          channelsDriven: first((parts) => drivenOf(parts, watts.times)),
+          ...common,
+          band: first(bandOf),
+        },
+  );
+};
+
+/** "130/220/310 W into 8/4/2 ohm" in pairs; one figure of watts holds for every load that is named. */
+const casesOf = (
+  { values }: Figures,
+  loads: readonly number[],
+): { powerWatts: number; loadOhms: number | null }[] => {
+  if (values.length > 1 && values.length === loads.length)
+    return values.map((powerWatts, k) => ({ powerWatts, loadOhms: loads[k] }));
+  return (loads.length > 0 ? loads : [null]).map((loadOhms) => ({
+    powerWatts: values[0],
+    loadOhms,
+  }));
+};
+
+const measureOf = (parts: readonly Part[]): DistortionMeasure | null => {
+  if (hasTerm(parts, "distortion-and-noise")) return "thd-plus-noise";
+  return hasTerm(parts, "distortion") ? "thd" : null;
+};
+
+/** The percentage of distortion; one of anything else is passed over. */
+const limitOf = (
+  parts: readonly Part[],
+): { ratio: number; measure: DistortionMeasure | null } | null => {
+  if (hasTerm(parts, "efficiency")) return null;
+  const [percent] = figuresOf(parts, "%");
+  return percent
+    ? {
+        ratio: Number((percent.values[percent.values.length - 1] / 100).toPrecision(12)),
+        measure: measureOf(parts),
+      }
+    : null;
+};
+
+/** How many channels are driven, where it is said; "all" of "5 x 100 W" are five. */
+const drivenOf = (parts: readonly Part[], times: number | null): number | null => {
+  const at = parts.findIndex((part) => part.kind === "term" && part.term === "channels-driven");
+  if (at < 0) return null;
+  const before = parts[at - 1];
+  if (before?.kind === "figures" && before.unit === null) return before.values[0];
+  if (before?.kind !== "term") return null;
+  if (before.term === "both") return 2;
+  if (before.term === "one") return 1;
+  return before.term === "all" ? times : null;
+};
+
+/** "300 W + 300 W max. (PSU 48 V / 10 A)" names its supply, too. */
+const supplyOf = (parts: readonly Part[]): StatedClaim[] => {
+  const at = parts.findIndex((part) => isFigures(part, "A"));
+  const amperes = parts[at];
+  const volts = parts.slice(Math.max(0, at - 2), at).find((part) => isFigures(part, "V"));
+  return amperes?.kind === "figures" && volts?.kind === "figures" && volts.shape === "single"
+    ? [{ kind: "supply", volts: volts.values[0], amperes: amperes.values[0] }]
+    : [];
+};
