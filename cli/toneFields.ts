@@ -4,6 +4,7 @@ import { amplitudeRatioToDb } from "@/core/units";
 /** A tone's reading with the field names of the command line. */
 export const toneFields = (reading: ToneReading) => ({
   fundamentalHz: reading.fundamentalHz,
+  fundamentalHzStdUncertainty: reading.fundamentalHzStdUncertainty,
   voltsRms: reading.voltsRms,
   fundamentalVoltsRms: reading.fundamentalVoltsRms,
   voltsPeakPositive: reading.voltsPeakPositive,

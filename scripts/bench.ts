@@ -12,6 +12,7 @@ import { proposePlan, timelineOf } from "@/core/plan";
 import { analyseRun } from "@/core/run";
 import { steppedSweep } from "@/core/signal";
 import { powerSpectrum } from "@/core/spectrum";
+import { coverageOf, READINGS, scatterOf } from "@/core/testing/coverage";
 import { decodeChannel, encodeWav, readWavLayout } from "@/core/wav";
 import { recordedFrom } from "@/pipeline/recorded";
 
@@ -64,6 +65,13 @@ if (isWanted("spectrum"))
       `${(whole / loop).toFixed(1)} plain loops`,
     );
   }
+
+// Minutes of work, and no times: only where it is asked for by its name.
+if (wanted === "uncertainty")
+  for (const [name, trials] of Object.entries(READINGS))
+    console.log(
+      `${name.padEnd(34)} ${(100 * coverageOf(trials, 200)).toFixed(1).padStart(6)} % of 200 within twice the standard uncertainty, errors ${scatterOf(trials, 200).toFixed(2)} of it`,
+    );
 
 if (isWanted("decode")) {
   const volts = tone(1_048_576);

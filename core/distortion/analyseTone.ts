@@ -1,5 +1,5 @@
 import { failure, success, type Outcome } from "../outcome";
-import { noiseBandwidthBins } from "../spectrum";
+import { noiseBandwidthBins, powerScatterRatio } from "../spectrum";
 import { requirePositive, requireRange } from "../units";
 import { canHideFlattening, noFlattening, readFlattening } from "./flattening";
 import { isInBand } from "./isInBand";
@@ -19,6 +19,9 @@ const NOISE_IN_THD_RATIO = 0.008;
 const MOST_SAMPLES_FOR_FIT = 2 ** 18;
 
 const FEWEST_SAMPLES = 64;
+
+/** How much more a frequency scatters under the 7-term window than in a fit, from the sums of the window's weights. */
+const WINDOW_FREQUENCY_RATIO = 3.17;
 
 /** Completes the given options from TONE_DEFAULTS and checks their ranges, once. */
 export const toneOptions = (given: Partial<ToneOptions> = {}): ToneOptions => {
@@ -67,7 +70,7 @@ export const analyseTone = (
     fundamentalVoltsRms,
     ...waveform,
     thdRatio: thdRatio(pieces, options.band),
-    ...noiseUncertainty(pieces, options.band, volts.length / sampleRateHz),
+    ...noiseUncertainty(pieces, options.band, volts.length / sampleRateHz, bySpectrum !== null),
     thdPlusNoiseRatio: residualOverFundamental / Math.hypot(1, residualOverFundamental),
     thdPlusNoiseOverFundamentalRatio: residualOverFundamental,
     harmonics,
@@ -88,28 +91,41 @@ const thdRatio = ({ fundamentalHz, harmonics }: TonePieces, band: Band): number 
   );
 
 /**
- * Noise in the band is spread over as many independent readings as it has hertz times seconds: a harmonic takes in one
- * of them, and the mean square of all scatters by one over their square root.
+ * Noise in the band is spread over as many independent readings as it has hertz times seconds: its mean square scatters by
+ * one over their square root, and each harmonic takes in one of them.
+ * @see D. C. Rife, R. R. Boorstyn, Single Tone Parameter Estimation, IEEE Trans. Information Theory 20, 1974 (frequency; from memory)
  */
 const noiseUncertainty = (
   pieces: TonePieces,
   band: Band,
   seconds: number,
-): Pick<ToneReading, "thdRatioStdUncertainty" | "thdPlusNoiseRatioStdUncertainty"> => {
-  const { fundamentalVoltsRms, residualMeanSquare } = pieces;
+  isWindowed: boolean,
+): Pick<
+  ToneReading,
+  "fundamentalHzStdUncertainty" | "thdRatioStdUncertainty" | "thdPlusNoiseRatioStdUncertainty"
+> => {
+  const { fundamentalHz, fundamentalVoltsRms, harmonics, residualMeanSquare } = pieces;
   const harmonicMeanSquare = (thdRatio(pieces, band) * fundamentalVoltsRms) ** 2;
   const noiseMeanSquare = Math.max(0, residualMeanSquare - harmonicMeanSquare);
   const independent = Math.max(1, (band.highHz - band.lowHz) * seconds);
-  const ofOneHarmonic = Math.sqrt(noiseMeanSquare / independent) / fundamentalVoltsRms;
+  const density = noiseMeanSquare / Math.max(1, band.highHz - band.lowHz);
+  // The bound of Cramér and Rao, that a fit to all samples alike comes to.
+  const ofFrequency = Math.sqrt(6 * density) / (2 * Math.PI * fundamentalVoltsRms * seconds ** 1.5);
+  // Of each harmonic the noise in step with it moves its size; what lies across adds its power, and hides a harmonic that is small.
+  const inStep = Math.sqrt(density / (2 * seconds)) / fundamentalVoltsRms;
+  const thd = thdRatio(pieces, band);
+  const orders = harmonics.filter(({ order }) => isInBand(order * fundamentalHz, band)).length;
+  const hidden = thd - Math.sqrt(Math.max(0, thd ** 2 - 2 * orders * inStep ** 2));
+  const residual = Math.sqrt(residualMeanSquare) / fundamentalVoltsRms;
+  // The residual is summed under a window of its own.
+  const scatter = Math.sqrt(powerScatterRatio(isWindowed ? "blackmanHarris7" : "hann"));
   const ofNoise =
-    Math.sqrt(noiseMeanSquare / Math.max(residualMeanSquare, Number.MIN_VALUE)) /
-    (2 * Math.sqrt(independent));
+    (scatter * noiseMeanSquare) / (2 * Math.sqrt(independent)) / fundamentalVoltsRms ** 2;
   return {
-    thdRatioStdUncertainty: ofOneHarmonic,
-    thdPlusNoiseRatioStdUncertainty: Math.hypot(
-      ofOneHarmonic,
-      (ofNoise * Math.sqrt(residualMeanSquare)) / fundamentalVoltsRms,
-    ),
+    fundamentalHzStdUncertainty: ofFrequency * (isWindowed ? WINDOW_FREQUENCY_RATIO : 1),
+    thdRatioStdUncertainty: Math.hypot(inStep, hidden),
+    thdPlusNoiseRatioStdUncertainty:
+      residual > 0 ? Math.hypot(thd * inStep, ofNoise) / residual : 0,
   };
 };
 

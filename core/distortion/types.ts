@@ -40,6 +40,8 @@ export type Flattening = {
 /** A single-tone reading of one channel. All distortion ratios are amplitude ratios. */
 export type ToneReading = {
   fundamentalHz: number;
+  /** What noise leaves uncertain of it; the recorder's clock is not counted. */
+  fundamentalHzStdUncertainty: number;
   /** Root of the mean square, offset included. */
   voltsRms: number;
   fundamentalVoltsRms: number;

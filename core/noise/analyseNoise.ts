@@ -1,6 +1,6 @@
 import { meanOf, peakOf } from "../numeric";
 import { failure, success, type Outcome } from "../outcome";
-import { powerSpectrum } from "../spectrum";
+import { powerScatterRatio, powerSpectrum, type Spectrum } from "../spectrum";
 import { amplitudeRatioToDb, formatSignificant, requirePositive } from "../units";
 import { findMainsHum, type MainsHum } from "./mainsLines";
 import { WEIGHTINGS, type WeightingName } from "./weighting";
@@ -59,27 +59,16 @@ export const analyseNoise = (
     spectrum.meanSquare.length - 1,
     Math.floor(band.highHz / spectrum.binHz + 1e-9),
   );
-  const weighted = (name: WeightingName): number => {
-    let sum = 0;
-    for (let k = first; k <= last; k++)
-      sum += spectrum.meanSquare[k] * WEIGHTINGS[name](k * spectrum.binHz) ** 2;
-    return Math.sqrt(sum);
-  };
-  const voltsRms = {
-    none: weighted("none"),
-    a: weighted("a"),
-    c: weighted("c"),
-    "itu-468": weighted("itu-468"),
-  };
+  const weighted = mapped(WEIGHTINGS, (weighting) =>
+    weightedNoise(spectrum, [first, last], weighting),
+  );
+  const voltsRms = mapped(weighted, (noise) => noise.voltsRms);
   if (!(voltsRms.none > LEAST_NOISE_RATIO * peakOf(volts)))
     return failure(
       "no-signal",
       "Capture",
       "there is no noise in it at all, which no amplifier manages: the recorder was muted, or the channel is not connected. Check the wiring and record again.",
     );
-  // A mean square of noise from b independent bins scatters by sqrt(2 / 2b); RMS by half of that. The window joins two.
-  const statistical = 1 / (2 * Math.sqrt(Math.max(1, (last - first + 1) / 2)));
-  const uncertainty = Math.hypot(voltsStdUncertaintyRatio, statistical);
   const hum = findMainsHum(spectrum, Math.min(band.highHz, 1000), mainsHz ?? undefined);
   const ratiosOf = (noise: number): NoiseRatios => ({
     reOneWatt: Math.sqrt(loadOhms) / noise,
@@ -89,7 +78,10 @@ export const analyseNoise = (
   return success({
     dcVolts: meanOf(volts),
     voltsRms,
-    voltsRmsStdUncertainty: mapped(voltsRms, (value) => value * uncertainty),
+    voltsRmsStdUncertainty: mapped(
+      weighted,
+      (noise) => noise.voltsRms * Math.hypot(voltsStdUncertaintyRatio, noise.scatterRatio),
+    ),
     ratios: mapped(voltsRms, ratiosOf),
     hum,
     voltsRmsWithoutHum: Math.sqrt(Math.max(0, voltsRms.none ** 2 - hum.voltsRms ** 2)),
@@ -97,10 +89,38 @@ export const analyseNoise = (
   });
 };
 
-const mapped = <T>(
-  values: Record<WeightingName, number>,
-  change: (value: number) => T,
-): Record<WeightingName, T> => ({
+/** Bins so far apart share neither a line nor, under this window, their noise. */
+const APART_BINS = 8;
+
+/**
+ * Volts RMS of a band under a weighting, and how much they scatter from record to record, over themselves. The powers of
+ * separate bins tell how wide the noise is that counts: the product of two bins that are apart is their mean square as noise, and
+ * leaves out lines, which do not scatter.
+ * @see P. D. Welch, IEEE Trans. Audio Electroacoustics 15, 1967 (variance of a windowed spectrum; from memory)
+ */
+const weightedNoise = (
+  spectrum: Spectrum,
+  [first, last]: readonly [number, number],
+  weighting: (frequencyHz: number) => number,
+): { voltsRms: number; scatterRatio: number } => {
+  const power = (k: number) => spectrum.meanSquare[k] * weighting(k * spectrum.binHz) ** 2;
+  const recent = new Float64Array(APART_BINS);
+  let sum = 0,
+    products = 0;
+  for (let k = first; k <= last; k++) {
+    const now = power(k);
+    sum += now;
+    products += now * recent[k % APART_BINS];
+    recent[k % APART_BINS] = now;
+  }
+  const variance = (powerScatterRatio("blackmanHarris4") * products) / sum ** 2;
+  return { voltsRms: Math.sqrt(sum), scatterRatio: sum > 0 ? Math.sqrt(variance) / 2 : 0 };
+};
+
+const mapped = <From, To>(
+  values: Readonly<Record<WeightingName, From>>,
+  change: (value: From) => To,
+): Record<WeightingName, To> => ({
   none: change(values.none),
   a: change(values.a),
   c: change(values.c),

@@ -17,6 +17,7 @@ export {
   LOBE_BINS,
   mainLobeHalfWidthBins,
   noiseBandwidthBins,
+  powerScatterRatio,
   windowSamples,
 } from "./window";
 export type { Spectrum } from "./types";

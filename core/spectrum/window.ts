@@ -125,3 +125,28 @@ export const windowTransform = (
 /** Height of the line k bins beside the middle: half the term, with alternating sign. */
 const heightOf = (terms: readonly number[], k: number): number =>
   k === 0 ? terms[0] : (k % 2 === 0 ? 0.5 : -0.5) * terms[k];
+
+/**
+ * How much more the mean square of noise scatters when it is read under a window than over the whole record: N sum w^4 / (sum w^2)^2.
+ * Definition.
+ */
+export const powerScatterRatio = (name: WindowName): number => {
+  const known = scatterRatios.get(name);
+  if (known !== undefined) return known;
+  const samples = windowSamples(name, SCATTER_SAMPLES);
+  let squares = 0,
+    fourths = 0;
+  for (let n = 0; n < samples.length; n++) {
+    const square = samples[n] ** 2;
+    squares += square;
+    fourths += square * square;
+  }
+  const ratio = (samples.length * fourths) / squares ** 2;
+  scatterRatios.set(name, ratio);
+  return ratio;
+};
+
+const scatterRatios = new Map<WindowName, number>();
+
+/** Enough for a sum over so smooth a curve. */
+const SCATTER_SAMPLES = 1024;

@@ -64,21 +64,30 @@ export const crosstalkMethod: RunMethod = {
         return success(
           emptyChannel("This channel was driven only; what leaks into it was not recorded."),
         );
-      const worst = all.reduce((most, point) => (point.ratio > most.ratio ? point : most));
-      const at = (frequencyHz: number) =>
-        reaches(all, frequencyHz)
-          ? [
-              figure(`at-${frequencyHz}`, `at ${formatHertz(frequencyHz)}`, "level-ratio", {
-                value: Math.max(...into.map(({ points }) => nearest(points, frequencyHz).ratio)),
-              }),
-            ]
-          : [];
+      const worstOf = (points: Response) =>
+        points.reduce((most, point) => (point.ratio > most.ratio ? point : most));
+      const worst = worstOf(all);
+      const at = (frequencyHz: number) => {
+        if (!reaches(all, frequencyHz)) return [];
+        const { ratio, ratioStdUncertainty } = worstOf(
+          into.map(({ points }) => nearest(points, frequencyHz)),
+        );
+        return [
+          figure(`at-${frequencyHz}`, `at ${formatHertz(frequencyHz)}`, "level-ratio", {
+            value: ratio,
+            stdUncertainty: ratioStdUncertainty ?? null,
+          }),
+        ];
+      };
       return success({
         figures: [
           ...at(1000),
           ...at(10_000),
           ...at(20_000),
-          figure("worst", "worst", "level-ratio", { value: worst.ratio }),
+          figure("worst", "worst", "level-ratio", {
+            value: worst.ratio,
+            stdUncertainty: worst.ratioStdUncertainty ?? null,
+          }),
           figure("worst-at", "worst at", "hertz", { value: worst.frequencyHz }),
         ],
         curves: into.map(({ driven, points }): Curve => ({
