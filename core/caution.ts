@@ -21,6 +21,8 @@ export type CautionCode =
   | "unsteady"
   | "offset"
   | "dropouts"
+  /** The output was held by its limit, where a reading takes it below. */
+  | "clipped"
   | "few-codes"
   /** Part of the band, or of the harmonics, lies beyond what the rate can hold. */
   | "band-beyond-rate"

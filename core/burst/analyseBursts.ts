@@ -1,6 +1,6 @@
 import { fitFlanks, FLATTENING_CRITERION_RATIO } from "../distortion";
 import { fitHarmonics, fitSine, fitSineAt } from "../fit";
-import { nthSmallest } from "../numeric";
+import { nthSmallest, peakOf, rootMeanSquare } from "../numeric";
 import { failure, success, type Outcome } from "../outcome";
 import { powerStdUncertaintyRatio, type ChannelConditions } from "../power";
 import { findTone, powerSpectrum } from "../spectrum";
@@ -44,7 +44,7 @@ export const analyseBursts = (
     return failure(
       "no-steps",
       "Capture",
-      "no bursts were found. A burst must stand at least 10 dB above the level between, for two cycles or more.",
+      "no bursts were found. A burst must stand at least 10 dB above the level between, for two cycles or more, and begin and end within the recording.",
     );
 
   const low = between(volts, spans, samplesACycle);
@@ -129,20 +129,24 @@ const LONGEST_FIT_SAMPLES = 2 ** 17;
 /** In samples, and parts of one: a cycle seldom takes a whole number of them. */
 type Span = { first: number; count: number };
 
-/** Stretches of high level: mean square over a sliding cycle against its greatest. */
-const findSpans = (volts: Float64Array, samplesACycle: number): Span[] => {
-  const window = Math.max(2, Math.round(samplesACycle));
+/** Mean square over the cycle that ends at each sample. */
+const slidingLevel = (volts: Float64Array, window: number): Float64Array => {
   const level = new Float64Array(volts.length);
-  let sum = 0,
-    highest = 0;
+  let sum = 0;
   for (let n = 0; n < volts.length; n++) {
     const entering = volts[n],
       leaving = n >= window ? volts[n - window] : 0;
     sum += entering * entering - leaving * leaving;
-    const mean = sum > 0 ? sum / window : 0;
-    level[n] = mean;
-    if (mean > highest) highest = mean;
+    level[n] = sum > 0 ? sum / window : 0;
   }
+  return level;
+};
+
+/** Stretches of high level: mean square over a sliding cycle against its greatest. */
+const findSpans = (volts: Float64Array, samplesACycle: number): Span[] => {
+  const window = Math.max(2, Math.round(samplesACycle));
+  const level = slidingLevel(volts, window);
+  const highest = peakOf(level);
   const low = nthSmallest(level, Math.floor(0.4 * level.length));
   if (!(highest > LEAST_STEP_RATIO ** 2 * low)) return [];
   // Half of the step in power: the window is half filled there, so the edge lies half a window earlier.
@@ -154,15 +158,40 @@ const findSpans = (volts: Float64Array, samplesACycle: number): Span[] => {
     if (isHigh && from === null) from = n;
     if (!isHigh && from !== null) {
       const cycles = Math.round((n - from) / samplesACycle);
-      if (cycles >= FEWEST_CYCLES)
+      // What has begun before the recording, or goes on after it, is no whole burst.
+      const isWhole = from > window && n < volts.length;
+      if (isWhole && cycles >= FEWEST_CYCLES) {
+        const first = startNear(volts, from - window / 2, samplesACycle, Math.sqrt(2 * highest));
         spans.push({
-          first: startNear(volts, from - window / 2, samplesACycle, Math.sqrt(2 * highest)),
-          count: cycles * samplesACycle,
+          first,
+          count: wholeCycles(volts, first, cycles, samplesACycle) * samplesACycle,
         });
+      }
       from = null;
     }
   }
   return spans.filter(({ first, count }) => first >= 0 && first + count <= volts.length);
+};
+
+/** Of its last quarter cycle less than this part of the one before is left where a burst breaks off within a cycle. */
+const BROKEN_RATIO = 0.2;
+
+/** The cycles of a burst, without the last where that breaks off: its power would be that of a part. */
+const wholeCycles = (
+  volts: Float64Array,
+  first: number,
+  cycles: number,
+  samplesACycle: number,
+): number => {
+  const endOf = (cycle: number): number =>
+    rootMeanSquare(
+      volts.subarray(
+        Math.round(first + (cycle - 0.25) * samplesACycle),
+        Math.round(first + cycle * samplesACycle),
+      ),
+    );
+  const breaksOff = cycles > FEWEST_CYCLES && endOf(cycles) < BROKEN_RATIO * endOf(cycles - 1);
+  return breaksOff ? cycles - 1 : cycles;
 };
 
 /** The burst leaves the low tone's course by these shares of its own height: two points that point back to its start. */

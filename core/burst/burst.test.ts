@@ -44,6 +44,22 @@ test("clipping from the seventh cycle on: the last clean cycle is the sixth", ()
   expect(summary).toContain("first in cycle 7");
 });
 
+test("a burst that breaks off within a cycle: the part of a cycle is no power that was held", () => {
+  const made = { ...BURST_KINDS["20-ms"], voltsPeak: 20, repeats: 2 };
+  const volts = bursts(made, 96_000);
+  const start = 50 * 96;
+  volts.fill(0, start + Math.round(12.6 * 96), start + 22 * 96);
+  const { bursts: found, burstPowerWatts } = readingOf(volts, 96_000, 8);
+  expect(found[0].cycles).toHaveLength(12);
+  expect(burstPowerWatts).toBeCloseTo(25, 1);
+});
+
+test("a tone that has begun before the recording, or goes on after it, is no burst", () => {
+  const volts = bursts({ ...BURST_KINDS["20-ms"], voltsPeak: 20, repeats: 2 }, 96_000);
+  const cut = analyseBursts(volts.subarray(0, 60 * 96), 96_000, load(8));
+  expect(cut).toMatchObject({ ok: false, finding: { code: "no-steps" } });
+});
+
 const describeCaptures = hasReferenceCaptures ? describe : describe.skip;
 
 describeCaptures.each([

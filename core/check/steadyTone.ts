@@ -19,6 +19,8 @@ export type ExpectedTone = {
   /** Null where it is not known, as in a file. */
   frequencyHz: number | null;
   band: Band;
+  /** Whether it should keep its level; else that is not looked at. */
+  holdsLevel: boolean;
 };
 
 /** Enough to look at; a longer recording is looked at in its middle. */
@@ -63,7 +65,11 @@ const ENOUGH_STEPS = 500;
 export const checkSteadyTone = (
   volts: Float64Array,
   sampleRateHz: number,
-  { frequencyHz: expectedHz = null, band = TONE_DEFAULTS.band }: Partial<ExpectedTone> = {},
+  {
+    frequencyHz: expectedHz = null,
+    band = TONE_DEFAULTS.band,
+    holdsLevel = true,
+  }: Partial<ExpectedTone> = {},
 ): Outcome<readonly Caution[]> => {
   const { mean, variance } = meanAndVariance(volts);
   if (volts.every((value) => value === volts[0])) return silent(mean);
@@ -74,7 +80,7 @@ export const checkSteadyTone = (
   // Too short for a spectrum to tell anything: the reading itself says what it can make of it.
   if (!tone || tone.frequencyHz < 2 * LOBE_BINS * spectrum.binHz) return success([]);
 
-  const course = levelCourse(volts, sampleRateHz, tone.frequencyHz);
+  const course = holdsLevel ? levelCourse(volts, sampleRateHz, tone.frequencyHz) : null;
   const other = otherTone(spectrum, tone);
   const share = toneShare(spectrum, tone, meanAndVariance(part).variance);
   const reason = whyNoTone({ tone, other, course, share }, expectedHz);

@@ -1,3 +1,4 @@
+import { fitSine } from "../fit";
 import type { FrequencyStep } from "../signal";
 
 /** Periods this much apart belong to different frequencies; wider where a period is only a few samples long. */
@@ -27,7 +28,44 @@ export const findFrequencySteps = (volts: Float64Array, sampleRateHz: number): F
     }
     first = k - 1;
   }
-  return segments;
+  const covered = segments.reduce((sum, { seconds }) => sum + seconds, 0);
+  const heard = ((crossings.at(-1) ?? 0) - (crossings[0] ?? 0)) / sampleRateHz;
+  return covered > LEAST_COVERED * heard ? segments : [];
+};
+
+/** Noise has a few periods alike by chance; steps fill the time from the first to the last. */
+const LEAST_COVERED = 0.4;
+
+/** A step's two halves agree to this; a glide's differ by a percent and more. */
+const GLIDE_RATIO = 0.004;
+const CYCLES_TO_TELL = 5;
+const SAMPLES_TO_TELL = 16;
+
+/** Whether a recording glides through frequencies instead of stepping: in most stretches the second half is higher, or lower, than the first. */
+export const glides = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  segments: readonly FrequencyStep[],
+): boolean => {
+  const told = segments.filter(
+    ({ frequencyHz, seconds }) =>
+      frequencyHz * seconds >= CYCLES_TO_TELL && 0.4 * seconds * sampleRateHz >= SAMPLES_TO_TELL,
+  );
+  const gliding = told.filter(({ frequencyHz, startSeconds, seconds }) => {
+    const [early, late] = [0.1, 0.5].map((from) => {
+      const part = volts.subarray(
+        Math.round((startSeconds + from * seconds) * sampleRateHz),
+        Math.round((startSeconds + (from + 0.4) * seconds) * sampleRateHz),
+      );
+      return fitSine(part, sampleRateHz, frequencyHz);
+    });
+    return (
+      early.settled &&
+      late.settled &&
+      Math.abs(late.frequencyHz / early.frequencyHz - 1) > GLIDE_RATIO
+    );
+  });
+  return told.length > 2 && gliding.length > told.length / 2;
 };
 
 /** Does the period that ends at crossing k fit those since the first crossing of the segment? */

@@ -7,7 +7,7 @@ export {
   type Deviation,
 } from "./flatness";
 export { frequenciesAtBends } from "./bends";
-export { findFrequencySteps } from "./findFrequencySteps";
+export { findFrequencySteps, glides } from "./findFrequencySteps";
 export { steppedResponse, type ResponseReference } from "./steppedResponse";
 export {
   sweepResponse,

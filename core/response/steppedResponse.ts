@@ -2,7 +2,7 @@ import { sumOfSquares } from "../numeric";
 import { fitHarmonics, fitSine } from "../fit";
 import { failure, success, type Outcome } from "../outcome";
 import { requirePositive } from "../units";
-import { findFrequencySteps } from "./findFrequencySteps";
+import { findFrequencySteps, glides } from "./findFrequencySteps";
 import type { FrequencyStep } from "../signal";
 import type { ResponsePoint } from "./types";
 
@@ -18,6 +18,8 @@ export type ResponseReference =
 /** Share of a segment, from its end, that is read. */
 const READ_SHARE = 0.6;
 const FEWEST_CYCLES = 2;
+/** Two frequencies that are closer are one. */
+const DISTINCT_RATIO = 1.01;
 
 /**
  * Frequency response from sines stepped through frequencies.
@@ -38,6 +40,12 @@ export const steppedResponse = (
       reference.kind === "recorded-input" ? reference.volts : output,
       sampleRateHz,
     );
+  if (!given && glides(output, sampleRateHz, segments))
+    return failure(
+      "no-steps",
+      "Capture",
+      "its frequency glides, as in a sweep without steps, which says nothing without what was played. Play steps, or make the run here.",
+    );
   const points = segments.flatMap((segment) => {
     const point = readSegment(output, sampleRateHz, segment, {
       reference,
@@ -45,7 +53,8 @@ export const steppedResponse = (
     });
     return point ? [point] : [];
   });
-  if (points.length < 2)
+  const hertz = points.map(({ frequencyHz }) => frequencyHz);
+  if (!(Math.max(...hertz) > DISTINCT_RATIO * Math.min(...hertz)))
     return failure(
       "no-steps",
       "Capture",

@@ -1,9 +1,10 @@
 import type { Caution } from "../caution";
-import { checkSteadyTone } from "../check";
-import type { Finding } from "../outcome";
+import { checkNoise, checkSteadyTone, checkToneAtAnyLevel } from "../check";
+import type { Band } from "../distortion";
+import type { Finding, Outcome } from "../outcome";
 import { formatHertz } from "../units";
 import { settledBand } from "./settings";
-import type { AnalysisConditions, ChannelResult, Recorded, RunKindFacts } from "./types";
+import type { AnalysisConditions, ChannelResult, Hearing, Recorded, RunKindFacts } from "./types";
 
 /** What is to be said of one channel before it is read: why it cannot be, or what makes its figures doubtful. */
 export type ChannelCheck = { refusal: Finding | null; cautions: readonly Caution[] };
@@ -24,9 +25,9 @@ export const checkChannel = (
     const samples = volts[channel];
     if (isConstant(samples)) return { refusal: silence(channel), cautions: [] };
     // Of a search the levels above the limit are for finding it; the method itself says what became of them.
-    if (hears !== "one-tone" || (stimulus && recordings.length > 1)) continue;
+    if (!hears || (stimulus && (recordings.length > 1 || hears === "tone-at-any-level"))) continue;
     const frequencyHz = stimulus?.kind === "sine" ? stimulus.frequencyHz : null;
-    const outcome = checkSteadyTone(samples, sampleRateHz, {
+    const outcome = CHECKS[hears](samples, sampleRateHz, {
       frequencyHz,
       band: settledBand(settings, band),
     });
@@ -44,6 +45,21 @@ export const checkChannel = (
       });
   }
   return { refusal: null, cautions: distinct(cautions) };
+};
+
+type Check = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  expected: { frequencyHz: number | null; band: Band },
+) => Outcome<readonly Caution[]>;
+
+const CHECKS: Readonly<Record<Hearing, Check>> = {
+  "one-tone": checkSteadyTone,
+  "tone-at-any-level": checkToneAtAnyLevel,
+  rest: (volts, sampleRateHz, { band }) =>
+    checkNoise(volts, sampleRateHz, { band, isAtRest: true }),
+  noise: (volts, sampleRateHz, { band }) =>
+    checkNoise(volts, sampleRateHz, { band, isAtRest: false }),
 };
 
 const isConstant = (volts: Float64Array): boolean => volts.every((value) => value === volts[0]);

@@ -243,7 +243,7 @@ export type RunKindFacts = {
   takesSecondLoad?: true;
   /** It is made into the lowest load at hand unless another is chosen. */ takesLowestLoad?: true;
   leastChannels?: number;
-  /** What each of its recordings must hold to be read. */ hears?: "one-tone";
+  /** What each of its recordings must hold to be read. */ hears?: Hearing;
   /** Two channels drive one load between them. */ isBridged?: true;
   /** One reading for all channels: heat and mains belong to the whole amplifier. */ isOfWholeAmplifier?: true;
   /** Its recording is there to be listened to. */ isListenedTo?: true;
@@ -255,6 +255,9 @@ export type RunKindFacts = {
   /** No recording says anything of it. */ takesMeterOnly?: true;
   /** Watched with thermometers instead of recorded. */ isSoaked?: true;
 };
+
+/** A steady tone; a tone whose level may do what it likes; an input at rest; noise that was played. */
+export type Hearing = "one-tone" | "tone-at-any-level" | "rest" | "noise";
 
 /**
  * How a kind of run is played and read: which shots it takes (each is handed back as it was recorded, so that the next may follow from

@@ -1,4 +1,5 @@
 import { analyseTone } from "../distortion";
+import { rootMeanSquare } from "../numeric";
 import { failure, success, type Outcome } from "../outcome";
 import { powerStdUncertaintyRatio, powerWatts } from "../power";
 import { requirePositive, requireRange } from "../units";
@@ -42,6 +43,8 @@ export const analysePowerSweep = (
   const found = findSteps(loudest(channels), sampleRateHz);
   if (!found.ok) return found;
   const { frequencyHz, steps } = found.value;
+  const finding = whyNoSweep(loudest(channels), steps);
+  if (finding) return finding;
   const last = steps[steps.length - 1];
   const silentSeconds = (channels[0].length - last.firstSample - last.sampleCount) / sampleRateHz;
 
@@ -69,6 +72,31 @@ export const analysePowerSweep = (
     sweeps.push({ steps: rising, stop: whyItStopped(rising, steps.length, silentSeconds) });
   }
   return success({ kind: "power-sweep", frequencyHz, channels: sweeps });
+};
+
+/** Fewer levels are no sweep, and one that turns more often than this goes up and down. */
+const FEWEST_LEVELS = 3;
+const MOST_TURNS = 2;
+/** A change of level by less is a limit's, not the drive's. */
+const TURN_RATIO = 1.3;
+
+const whyNoSweep = (volts: Float64Array, steps: readonly SweepStep[]): Outcome<never> | null => {
+  const levels = steps.map(({ firstSample, sampleCount }) =>
+    rootMeanSquare(volts.subarray(firstSample, firstSample + sampleCount)),
+  );
+  const ways = levels
+    .slice(1)
+    .map((level, k) => Math.sign(Math.round(Math.log(level / levels[k]) / Math.log(TURN_RATIO))))
+    .filter((way) => way !== 0);
+  const turns = ways.filter((way, k) => k > 0 && way !== ways[k - 1]).length;
+  if (steps.length >= FEWEST_LEVELS && turns <= MOST_TURNS) return null;
+  return failure(
+    "no-steps",
+    "Recording",
+    turns > MOST_TURNS
+      ? "its level goes up and down, as in bursts. A power sweep raises the tone step by step; read this as bursts."
+      : `only ${countOf(steps.length, "level")} of a tone ${steps.length === 1 ? "is" : "are"} in it; a power sweep takes at least ${FEWEST_LEVELS}. Read it as a spectrum, or record a sweep.`,
+  );
 };
 
 /** A sweep that was turned down instead of up is the same read backwards. */

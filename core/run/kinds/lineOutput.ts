@@ -7,6 +7,7 @@ export const lineOutput: RunKindFacts = {
   yields: "distortion at 1, 2 and 3 V",
   plan: { violence: 1, seconds: 30, meanRatio: 1, level: { watts: 0.1 }, from: null },
   connect: ["The line output on the recorder’s input; no power load on it."],
+  hears: "one-tone",
   charts: [["distortion", "Distortion"]],
   isReadTogether: true,
   fields: [

@@ -17,6 +17,7 @@ export const lowOhm: RunKindFacts = {
     loadOhms: LOW_OHMS,
   },
   connect: ["Fire-proof ground under the load. Bursts come first; stay beside it."],
+  hears: "tone-at-any-level",
   charts: [],
   isReadTogether: true,
   takesLowestLoad: true,

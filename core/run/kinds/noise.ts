@@ -51,6 +51,7 @@ export const noise: RunKindFacts = {
     "Short the inputs with plugs that hold the usual source resistance.",
     "Level control where it stands for listening; say where.",
   ],
+  hears: "rest",
   charts: [["spectrum", "Spectrum"]],
   speaksTo: "noise",
   typed,

@@ -7,6 +7,7 @@ export const noiseResponse: RunKindFacts = {
   yields: "third octaves with pink noise",
   plan: { violence: 1, seconds: 30, meanRatio: 0.5, level: { watts: 1 }, from: null },
   connect: ["Play pink noise; record ten seconds or more."],
+  hears: "noise",
   charts: [["third-octaves", "Third octaves"]],
   fields: [
     quantityField("watts", "Each channel", "W", { initial: 1, least: 0.001, most: 500 }),

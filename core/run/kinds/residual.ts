@@ -9,6 +9,7 @@ export const residual: RunKindFacts = {
   connect: [
     "Record the source on a channel of its own, so that what it adds can be taken away exactly.",
   ],
+  hears: "one-tone",
   charts: [
     ["residual-long", "Over a tenth of a second"],
     ["residual", "What it added"],

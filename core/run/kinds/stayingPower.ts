@@ -6,6 +6,7 @@ export const stayingPower: RunKindFacts = {
   title: "Staying power",
   yields: "output against how long it must hold",
   plan: { violence: 6, seconds: 40, meanRatio: 0.3, level: { ratio: 1.3 }, from: "everything" },
+  hears: "tone-at-any-level",
   charts: [["staying", "Staying power"]],
   fields: [
     quantityField("seconds", "Hold it for", "s", { initial: 5, least: 0.5, most: 30 }),

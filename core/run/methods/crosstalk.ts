@@ -57,6 +57,12 @@ export const crosstalkMethod: RunMethod = {
         found.push({ driven, idle, points: outcome.value });
       }
     }
+    if (found.length === 0)
+      return failure(
+        "no-signal",
+        "Recording",
+        "no channel listens while another is driven: what was played is not much weaker in any of them. Drive one channel alone, with the other's input shorted.",
+      );
     return eachChannel(recordings, (channel) => {
       const into = found.filter(({ idle }) => idle === channel);
       const all = into.flatMap(({ points }) => points);

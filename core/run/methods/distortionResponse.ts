@@ -1,6 +1,6 @@
 import { analyseTone } from "../../distortion";
-import { failure, success } from "../../outcome";
-import { findFrequencySteps } from "../../response";
+import { failure, success, type Outcome } from "../../outcome";
+import { findFrequencySteps, glides } from "../../response";
 import type { FrequencyStep } from "../../signal";
 import { logFrequencies, stepsOfFrequencies } from "../../signal";
 import { formatHertz, formatPercent, formatSignificant } from "../../units";
@@ -22,6 +22,28 @@ const stepsOf = ({ stimulus }: Recorded): FrequencyStep[] | null =>
 const HOLD = { seconds: 0.25, cycles: 14 };
 /** Share of a step, from its end, that is read. */
 const READ_FROM = 0.5;
+
+/** Why a file holds no steps of frequency: it glides, or there is but one tone, of which a spectrum says more. */
+const whyNoSteps = (
+  volts: Float64Array,
+  sampleRateHz: number,
+  steps: readonly FrequencyStep[],
+): Outcome<never> | null => {
+  const hertz = steps.map(({ frequencyHz }) => frequencyHz);
+  if (glides(volts, sampleRateHz, steps))
+    return failure(
+      "no-steps",
+      "Recording",
+      "its frequency glides, as in a sweep without steps. Distortion takes a tone that is stepped, each step held for a quarter of a second.",
+    );
+  return Math.max(...hertz) > 1.01 * Math.min(...hertz)
+    ? null
+    : failure(
+        "no-steps",
+        "Recording",
+        "no steps of frequency were found in it. Of a single tone read the spectrum.",
+      );
+};
 
 /** How it is played and read. */
 export const distortionResponseMethod: RunMethod = {
@@ -57,6 +79,10 @@ export const distortionResponseMethod: RunMethod = {
       for (const recorded of recordings) {
         const { volts, sampleRateHz } = recorded;
         const steps = stepsOf(recorded) ?? findFrequencySteps(volts[channel], sampleRateHz);
+        if (!recorded.stimulus) {
+          const finding = whyNoSteps(volts[channel], sampleRateHz, steps);
+          if (finding) return finding;
+        }
         const points: [number, number][] = [];
         let watts = 0;
         for (const step of steps) {

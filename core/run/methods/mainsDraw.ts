@@ -1,5 +1,5 @@
 import { analyseTone } from "../../distortion";
-import { success } from "../../outcome";
+import { failure, success } from "../../outcome";
 import { mainsBudget, powerWatts } from "../../power";
 import { formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
@@ -84,6 +84,12 @@ export const mainsDrawMethod: RunMethod = {
         points.push([outputWatts, meters.mainsWatts]);
         texts.push(`${formatSignificant(meters.mainsWatts, 3)} W ${label}`);
       }
+      if (texts.length === 0)
+        return failure(
+          "no-samples",
+          "Recording",
+          "no mains meter was read with these recordings; type its readings instead.",
+        );
       const rated = figures.filter(({ name }) => name.endsWith("-rated")),
         others = figures.filter(({ name }) => !name.endsWith("-rated"));
       return success({
@@ -94,10 +100,7 @@ export const mainsDrawMethod: RunMethod = {
             : [],
         bursts: [],
         stop: stopAtLevel(recordings, null, "idle, an eighth and rated power", null),
-        summary:
-          texts.length > 0
-            ? `It takes ${texts.join(", ")} from the mains.`
-            : "No mains meter was read with these recordings; type its readings instead.",
+        summary: `It takes ${texts.join(", ")} from the mains.`,
       });
     }),
 };
