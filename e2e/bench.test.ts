@@ -401,19 +401,6 @@ withCaptures(
   },
 );
 
-test("what is no recording is refused beside its name; the rest of the list stays", async () => {
-  await newRun("noise");
-  await key("f");
-  await driver()
-    .findElement(By.css("[data-testid=files]"))
-    .sendKeys(resolve(__dirname, "../README.md"));
-  await driver().wait(
-    async () => /no columns of numbers|holds only|no frequency/.test(await pageText(driver())),
-    PATIENCE_MS,
-    "waiting for the refusal",
-  );
-});
-
 test("readings from a meter: what is missing is named, then they are kept", async () => {
   await key("v");
   await shows(driver(), "Millivoltmeter, input shorted");

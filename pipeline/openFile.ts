@@ -2,13 +2,19 @@ import {
   decodeText,
   guessKind,
   isResponseText,
+  isTemperatureLog,
+  rateQuestion,
   readResponseText,
   readScopeRecord,
+  readTemperatureLog,
   type KindGuess,
+  type RateQuestion,
+  type TemperatureLog,
 } from "@/core/files";
 import { peakOf } from "@/core/numeric";
 import { failure, success, type Outcome } from "@/core/outcome";
 import { encodeWav, readWavLayout } from "@/core/wav";
+import { formatSignificant } from "@/core/units";
 import { decodeCapture } from "./decode";
 
 /** A file as it came, made into a recording; a response as text has no samples. */
@@ -24,7 +30,13 @@ export type OpenedFile = {
   seconds: number;
   guess: KindGuess;
   responseText: string | null;
+  /** Temperatures that a logger wrote. */
+  temperatureLog: TemperatureLog | null;
 };
+
+/** A text that does not say how it was sampled: what helps to answer that. */
+export const questionOf = (bytes: Uint8Array<ArrayBuffer>): RateQuestion =>
+  rateQuestion(decodeText(bytes));
 
 const MOST_TEXT_BYTES = 200 * 1024 * 1024;
 /** Enough to guess from. */
@@ -57,8 +69,10 @@ export const openFile = (
       seconds: 0,
       guess: { kind: "response", because: `${response.value.length} frequencies with their dB` },
       responseText: text,
+      temperatureLog: null,
     });
   }
+  if (isTemperatureLog(text)) return openLog(fileName, text);
   const record = readScopeRecord(text, { sampleRateHz: givenRateHz });
   if (!record.ok) return record;
   const { channels, names, sampleRateHz } = record.value;
@@ -74,6 +88,29 @@ export const openFile = (
     seconds: channels[0].length / sampleRateHz,
     guess: guessKind(channels, sampleRateHz),
     responseText: null,
+    temperatureLog: null,
+  });
+};
+
+const openLog = (fileName: string, text: string): Outcome<OpenedFile> => {
+  const log = readTemperatureLog(text);
+  if (!log.ok) return log;
+  const { spots } = log.value;
+  const minutes = Math.max(...spots.map(({ points }) => points.at(-1)?.seconds ?? 0)) / 60;
+  return success({
+    fileName,
+    wav: null,
+    fullScaleVolts: null,
+    channelCount: spots.length,
+    channelNames: spots.map(({ name }) => name),
+    sampleRateHz: 0,
+    seconds: 0,
+    guess: {
+      kind: "heat-soak",
+      because: `temperatures of ${spots.length === 1 ? "one probe" : `${spots.length} probes`} over ${formatSignificant(minutes, 3)} min`,
+    },
+    responseText: null,
+    temperatureLog: log.value,
   });
 };
 
@@ -100,5 +137,6 @@ const openWav = (fileName: string, wav: Uint8Array<ArrayBuffer>): Outcome<Opened
     seconds: channels[0].length / sampleRateHz,
     guess,
     responseText: null,
+    temperatureLog: null,
   });
 };

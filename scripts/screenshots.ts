@@ -20,16 +20,51 @@ const burstFile = (): Uint8Array =>
     1,
   ).capture.wav;
 
-/** A scope's record of a clipped tone. */
+/** A scope's record of a clipped tone, which does not say in what its time is given. */
 const scopeFile = (): string =>
   [
-    "Time (ms);CH1 (V)",
+    "Time;CH1 (V)",
     ...Array.from(
       { length: 2500 },
       (_, n) =>
         `${(n * 0.002).toFixed(3)};${Math.max(-30, Math.min(30, 34 * Math.sin((2 * Math.PI * n) / 500))).toFixed(2)}`,
     ),
   ].join("\n");
+
+/** What a logger wrote beside a soak. */
+const loggerFile = (): string =>
+  [
+    "Elapsed (s);Heat sink (°C);Case (°C);Load (°C)",
+    ...Array.from({ length: 61 }, (_, minute) =>
+      [60 * minute, 31, 14, 78]
+        .map((most, k) => (k === 0 ? most : (22 + most * (1 - Math.exp(-minute / 14))).toFixed(1)))
+        .join(";"),
+    ),
+  ].join("\n");
+
+/** Files of three kinds, of which one does not say how it was sampled. */
+const showFiles = async ({
+  driver,
+  folder,
+  choose,
+}: Pick<DemoPage, "driver" | "folder" | "choose">): Promise<void> => {
+  await driver.findElement(By.css("body")).sendKeys("n");
+  await driver.sleep(400);
+  await choose("run-kind", "spectrum");
+  await driver.findElement(By.css("body")).sendKeys("f");
+  await shows(driver, "Drop recordings");
+  const made = [
+    ["scope.csv", scopeFile()],
+    ["soak.csv", loggerFile()],
+    ["bursts.wav", burstFile()],
+  ] as const;
+  for (const [name, content] of made) writeFileSync(join(folder, name), content);
+  await driver
+    .findElement(By.css("[data-testid=files]"))
+    .sendKeys(made.map(([name]) => join(folder, name)).join("\n"));
+  await shows(driver, "Read these 2 runs", 60_000);
+  await shows(driver, "How was it sampled?", 60_000);
+};
 
 const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promise<void> => {
   mkdirSync(OUT, { recursive: true });
@@ -124,20 +159,7 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
     await driver.sleep(400);
     await picture(`bench-${kind}`);
   }
-  await driver.findElement(By.css("body")).sendKeys("n");
-  await driver.sleep(400);
-  await choose("run-kind", "spectrum");
-  await driver.findElement(By.css("body")).sendKeys("f");
-  await shows(driver, "Drop recordings");
-  const made = [
-    ["bursts.wav", burstFile()],
-    ["scope.csv", scopeFile()],
-  ] as const;
-  for (const [name, content] of made) writeFileSync(join(folder, name), content);
-  await driver
-    .findElement(By.css("[data-testid=files]"))
-    .sendKeys(made.map(([name]) => join(folder, name)).join("\n"));
-  await shows(driver, "Read these 2 runs", 60_000);
+  await showFiles({ driver, folder, choose });
   await picture("bench-files");
 };
 

@@ -5,7 +5,7 @@ import { glanceOf } from "@/pipeline/glance";
 import { LiveRun } from "@/pipeline/liveBench";
 import { playRun } from "@/pipeline/playRun";
 import { predictSweep } from "@/pipeline/predictSweep";
-import { openFile } from "@/pipeline/openFile";
+import { openFile, questionOf } from "@/pipeline/openFile";
 import { readResponseTables, readRun } from "@/pipeline/readRun";
 import { readTone } from "@/pipeline/readTone";
 import { OpenRecording } from "@/pipeline/recordingViews";
@@ -56,6 +56,7 @@ const worker: BenchWorker = {
       onReading: seldom((doneRatio) => doneRatio, onReading),
     }),
   openFile: async (fileName, bytes, givenRateHz) => openFile(fileName, bytes, givenRateHz),
+  questionOf: async (bytes) => questionOf(bytes),
   readRun: async (request, onReading) =>
     readRun(
       request,

@@ -1,3 +1,4 @@
+import type { RateQuestion } from "@/core/files";
 import type { FoundLoads, LoadDemand, PowerResistor } from "@/core/load";
 import type { Outcome } from "@/core/outcome";
 import type { Curve, ChannelResult, Settings } from "@/core/run";
@@ -34,6 +35,8 @@ export type BenchWorker = {
     bytes: Uint8Array<ArrayBuffer>,
     givenRateHz: number | null,
   ): Promise<Outcome<OpenedFile>>;
+  /** What helps to say how a text was sampled that does not say so itself. */
+  questionOf(bytes: Uint8Array<ArrayBuffer>): Promise<RateQuestion>;
   /** Reads a run from what an instrument holds already. */
   readRun(
     request: ReadRequest,

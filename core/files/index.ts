@@ -3,5 +3,6 @@ export { guessKind, type KindGuess } from "./guessKind";
 export { decodeText } from "./decodeText";
 export { isResponseText, readResponseText } from "./responseText";
 export { readScopeRecord, type ScopeGiven, type ScopeRecord } from "./scopeRecord";
+export { rateQuestion, toneAtRate, type RateQuestion } from "./rateQuestion";
 export { readTable } from "./table";
 export { isTemperatureLog, readTemperatureLog, type TemperatureLog } from "./temperatureLog";

@@ -133,13 +133,13 @@ export const readScopeRecord = (
 type TimeColumn = { column: number; step: number; isEven: boolean; scale: number | null };
 
 /** Whole numbers that count up by one. */
-const isNumbering = (values: Float64Array): boolean =>
+export const isNumbering = (values: Float64Array): boolean =>
   values.length > 1 &&
   values[1] - values[0] === 1 &&
   values.every((value, k) => Number.isInteger(value) && (k === 0 || value - values[k - 1] === 1));
 
 /** The column of time: by its heading, else the first where it rises evenly and nothing says that it holds something else. */
-const timeColumn = (
+export const timeColumn = (
   columns: readonly Float64Array[],
   units: readonly ReturnType<typeof columnUnit>[],
 ): TimeColumn | null => {

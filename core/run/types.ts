@@ -183,10 +183,11 @@ export type TypedReading = {
 export type SoakMoment = {
   seconds: number;
   sinkCelsius: number;
-  caseCelsius: number;
-  loadCelsius: number;
-  loadWatts: readonly number[];
-  mainsWatts: number;
+  /** null where no probe was there, or nothing tells it. */
+  caseCelsius: number | null;
+  loadCelsius: number | null;
+  loadWatts: readonly number[] | null;
+  mainsWatts: number | null;
   isCutOut: boolean;
 };
 

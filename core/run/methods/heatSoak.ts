@@ -4,10 +4,18 @@ import { figure } from "../figures";
 import { numberOf } from "../settings";
 import { stopByEvent } from "../stop";
 import type { SoakDefinition, SoakMoment } from "../types";
-import type { Curve, RunMethod } from "../types";
+import type { Curve, Figure, RunMethod } from "../types";
 
 /** A sink still rising by more than this over the last tenth of the soak has not settled. Common practice. */
 const SETTLED_CELSIUS = 0.5;
+
+/** A figure of what is known; of what is not there is none. */
+const known = (
+  name: string,
+  label: string,
+  quantity: Figure["quantity"],
+  value: number | null,
+): Figure[] => (value === null ? [] : [figure(name, label, quantity, { value })]);
 
 /** What a heat soak says of each channel; heat is common to all. */
 const readSoak: SoakDefinition["read"] = (moments, events, channelCount) => {
@@ -22,18 +30,25 @@ const readSoak: SoakDefinition["read"] = (moments, events, channelCount) => {
   const isSettled = Math.abs(last.sinkCelsius - before.sinkCelsius) < SETTLED_CELSIUS;
   const cutOut = events.find(({ event }) => event === "thermal-cut-out") ?? null;
   const soak = `${formatSignificant(last.seconds / 60, 2)} min`;
-  const curve = (name: string, label: string, pick: (moment: SoakMoment) => number): Curve => ({
+  const curve = (
+    name: string,
+    label: string,
+    pick: (moment: SoakMoment) => number | null,
+  ): Curve => ({
     name,
     label,
     x: "seconds",
     y: "celsius",
-    points: moments.map((moment) => [moment.seconds, pick(moment)]),
+    points: moments.flatMap((moment) => {
+      const celsius = pick(moment);
+      return celsius === null ? [] : [[moment.seconds, celsius] as const];
+    }),
   });
   const curves = [
     curve("sink", "heat sink", ({ sinkCelsius }) => sinkCelsius),
     curve("case", "case", ({ caseCelsius }) => caseCelsius),
     curve("load", "load", ({ loadCelsius }) => loadCelsius),
-  ];
+  ].filter(({ points }) => points.length > 0);
   return success(
     Array.from({ length: channelCount }, (_, channel) => ({
       figures: [
@@ -42,13 +57,13 @@ const readSoak: SoakDefinition["read"] = (moments, events, channelCount) => {
           bound: isSettled ? null : "at-least",
         }),
         figure("hottest", "heat sink, hottest", "celsius", { value: hottest.sinkCelsius }),
-        figure("case", "case at the end", "celsius", { value: last.caseCelsius }),
-        figure("load", "load at the end", "celsius", { value: last.loadCelsius }),
+        ...known("case", "case at the end", "celsius", last.caseCelsius),
+        ...known("load", "load at the end", "celsius", last.loadCelsius),
         figure("rise", "rise of the sink", "celsius", {
           value: last.sinkCelsius - first.sinkCelsius,
         }),
-        figure("output", "output", "watts", { value: last.loadWatts[channel] ?? 0 }),
-        figure("mains", "from the mains", "watts", { value: last.mainsWatts }),
+        ...known("output", "output", "watts", last.loadWatts && (last.loadWatts[channel] ?? 0)),
+        ...known("mains", "from the mains", "watts", last.mainsWatts),
         ...(cutOut
           ? [figure("cut-out-after", "cut out after", "seconds", { value: cutOut.seconds })]
           : []),

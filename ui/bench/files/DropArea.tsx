@@ -14,7 +14,7 @@ export function DropArea({ onFiles, isEmpty }: { onFiles(files: File[]): void; i
   };
   return (
     <Flex
-      direction="column"
+      direction={isEmpty ? "column" : "row"}
       align="center"
       justify="center"
       gap={2}
@@ -33,12 +33,16 @@ export function DropArea({ onFiles, isEmpty }: { onFiles(files: File[]): void; i
       aria-label="Drop files here"
       role="group"
     >
-      <FileAudio size={30} aria-hidden />
-      <Text fontWeight={700}>Drop recordings, scope records or responses, one or many</Text>
-      <Text color="muted" fontSize="14px">
-        WAV; CSV of a scope; text of frequency, dB, degrees. What each is for is guessed from what
-        is in it.
+      <FileAudio size={isEmpty ? 30 : 22} aria-hidden />
+      <Text fontWeight={700}>
+        Drop {isEmpty ? "" : "more "}recordings, scope records, responses or logs
       </Text>
+      {isEmpty && (
+        <Text color="muted" fontSize="14px">
+          WAV; a scope’s CSV; text of frequency, dB and degrees; a temperature logger’s CSV. What
+          each is for is guessed from what is in it.
+        </Text>
+      )}
       <input
         ref={input}
         type="file"

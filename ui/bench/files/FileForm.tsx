@@ -1,12 +1,13 @@
 import { Box, Grid, HStack, Text } from "@chakra-ui/react";
 import { X } from "lucide-react";
-import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/run";
+import { RUN_KIND_NAMES, RUN_KINDS, type ProbePlaces, type RunKind } from "@/core/run";
 import { formatHertz, formatWithUnit } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import { ActionButton } from "../../parts/ActionButton";
 import { errorIn, settingTexts } from "../settingsForm";
 import { SettingsFields } from "../SettingsFields";
 import { ChoiceField, QuantityField, held } from "../../parts/fields";
+import { RateAsked } from "./RateAsked";
 import { fieldsOf } from "./readFiles";
 import { type FileEntry } from "./useFiles";
 import type { OpenedFile } from "@/pipeline/openFile";
@@ -55,16 +56,15 @@ export function FileForm({
           {message}
         </Text>
       )}
-      {state === "failed" && /sample rate/i.test(message ?? "") && (
-        <HStack align="end" mt={1.5}>
-          <QuantityField
-            id={`rate-${id}`}
-            label="Sample rate"
-            unit="Hz"
-            field={held(entry.sampleRate, (sampleRate) => onChange({ sampleRate }))}
-          />
-          <ActionButton onClick={onReopen}>Open it so</ActionButton>
-        </HStack>
+      {state === "failed" && entry.question && (
+        <RateAsked
+          id={id}
+          fileName={fileName}
+          question={entry.question}
+          sampleRate={entry.sampleRate}
+          onChange={(sampleRate) => onChange({ sampleRate })}
+          onAnswer={onReopen}
+        />
       )}
       {opened && kind && (
         <Grid templateColumns="repeat(auto-fill, minmax(170px, 1fr))" gap={3} mt={1.5}>
@@ -74,7 +74,10 @@ export function FileForm({
             field={held(kind, (value) => onChange({ kind: value as RunKind, settings: {} }))}
             choices={RUN_KIND_NAMES.map((name) => ({ value: name, label: RUN_KINDS[name].title }))}
           />
-          {opened.responseText === null && (
+          {opened.temperatureLog && (
+            <Probes names={opened.channelNames} places={entry.places} id={id} onChange={onChange} />
+          )}
+          {opened.wav && (
             <Mapping entry={entry} opened={opened} outputCount={outputCount} onChange={onChange} />
           )}
         </Grid>
@@ -95,6 +98,41 @@ export function FileForm({
       )}
     </Box>
   );
+}
+
+const PLACES: readonly (readonly [keyof ProbePlaces, string])[] = [
+  ["sink", "On the heat sink"],
+  ["casing", "On the case"],
+  ["load", "On the load"],
+];
+
+/** Which probe of a logger was where. */
+function Probes({
+  names,
+  places,
+  id,
+  onChange,
+}: {
+  names: readonly string[];
+  places: ProbePlaces;
+  id: string;
+  onChange(to: Partial<FileEntry>): void;
+}) {
+  const choices = [
+    { value: "", label: "none" },
+    ...names.map((name, k) => ({ value: String(k), label: name })),
+  ];
+  return PLACES.map(([place, label]) => (
+    <ChoiceField
+      key={place}
+      id={`probe-${id}-${place}`}
+      label={label}
+      field={held(String(places[place] ?? ""), (value) =>
+        onChange({ places: { ...places, [place]: value === "" ? null : Number(value) } }),
+      )}
+      choices={choices}
+    />
+  ));
 }
 
 /** Full scale, and which channel of the file is which output, or the source. */

@@ -15,6 +15,8 @@ const entry = (id: string, kind: RunKind): FileEntry => ({
   inputChannel: null,
   sampleRate: "",
   settings: {},
+  question: null,
+  places: { sink: null, casing: null, load: null },
 });
 const grouped = (...kinds: RunKind[]): string[][] =>
   groupsOf(kinds.map((kind, k) => entry(`${kind}-${k}`, kind))).map((group) =>

@@ -1,5 +1,12 @@
 import type { Finding } from "@/core/outcome";
-import { RUN_KINDS, readingFields, type SettingField, type Settings } from "@/core/run";
+import {
+  RUN_KINDS,
+  readingFields,
+  readSoakLog,
+  type RunKind,
+  type SettingField,
+  type Settings,
+} from "@/core/run";
 import { parseNumber } from "@/core/units";
 import {
   ANALYSIS_VERSION,
@@ -57,40 +64,11 @@ export const readFiles = async (
   group: readonly FileEntry[],
   context: FilesContext,
 ): Promise<string | Finding> => {
-  const { kind } = group[0];
-  if (!kind)
-    return { code: "no-samples", where: group[0].fileName, advice: "say which run it is." };
-  const used = group[0].channels.flatMap((channel, output) =>
-    channel === null ? [] : [{ channel, output }],
-  );
-  const fullScaleVolts = parseNumber(group[0].fullScale) ?? 0;
-  const isText = group.every(({ opened }) => opened?.responseText !== null);
-  if (!isText && !(fullScaleVolts > 0))
-    return {
-      code: "bad-full-scale",
-      where: "Full scale",
-      advice: "give the volts that a full-scale sample stands for, above zero.",
-    };
-  if (used.length === 0)
-    return {
-      code: "channel-mismatch",
-      where: group[0].fileName,
-      advice: "say which of its channels is an output.",
-    };
-  const outputs = isText ? group.map((_, k) => k) : used.map(({ output }) => output);
-  if (outputs.some((output) => !context.load.channels[output]))
-    return {
-      code: "channel-mismatch",
-      where: "Load",
-      advice: "the load has no resistor for that channel; enter it under Load.",
-    };
-  const settings = settingsOf(group[0]);
-  if (!settings)
-    return {
-      code: "bad-setting",
-      where: group[0].fileName,
-      advice: "one of its settings is not possible; see below the field.",
-    };
+  const prepared = prepare(group, context.load);
+  if (!("kind" in prepared)) return prepared;
+  const { kind, settings, outputs, fullScaleVolts } = prepared;
+  const isText = isTextGroup(group);
+  const log = group[0].opened?.temperatureLog ?? null;
   const whole = runConditions({
     ...context,
     channelCount: context.load.channels.length,
@@ -134,13 +112,16 @@ export const readFiles = async (
     ratedWatts: context.ratedWatts,
   };
   const texts = group.flatMap(({ opened }) => opened?.responseText ?? []);
-  const job = startJob((worker) =>
-    isText
-      ? worker.readResponseTables(texts, settings)
-      : worker.readRun(request, callback(context.onReading)),
-  );
-  context.signal.addEventListener("abort", job.cancel);
-  const outcome = await job.finished;
+  const readInWorker = () => {
+    const job = startJob((worker) =>
+      isText
+        ? worker.readResponseTables(texts, settings)
+        : worker.readRun(request, callback(context.onReading)),
+    );
+    context.signal.addEventListener("abort", job.cancel);
+    return job.finished;
+  };
+  const outcome = log ? readSoakLog(log, group[0].places, outputs.length) : await readInWorker();
   if (!outcome.ok) return outcome.finding;
   const captures = await uploadAll(group, context.signal);
   return storeRun(
@@ -160,6 +141,75 @@ export const readFiles = async (
     },
     context.signal,
   );
+};
+
+const isTextGroup = (group: readonly FileEntry[]): boolean =>
+  group.every(({ opened }) => opened?.responseText !== null);
+
+type Prepared = {
+  kind: RunKind;
+  settings: Settings;
+  /** Which outputs the files speak of, from 0. */
+  outputs: number[];
+  fullScaleVolts: number;
+};
+
+/** What the reviewer said of a group, or what of it does not do. */
+const prepare = (group: readonly FileEntry[], load: Load): Prepared | Finding => {
+  const [{ kind, fileName, fullScale, channels, opened }] = group;
+  if (!kind) return { code: "no-samples", where: fileName, advice: "say which run it is." };
+  const misfit = misfitOf(group[0], kind);
+  if (misfit) return misfit;
+  const fullScaleVolts = parseNumber(fullScale) ?? 0;
+  if (opened?.wav && !(fullScaleVolts > 0))
+    return {
+      code: "bad-full-scale",
+      where: "Full scale",
+      advice: "give the volts that a full-scale sample stands for, above zero.",
+    };
+  const isLog = Boolean(opened?.temperatureLog);
+  if (!isLog && channels.every((channel) => channel === null))
+    return {
+      code: "channel-mismatch",
+      where: fileName,
+      advice: "say which of its channels is an output.",
+    };
+  const outputs = outputsOf(group, isLog ? load.channels.length : null);
+  if (outputs.some((output) => !load.channels[output]))
+    return {
+      code: "channel-mismatch",
+      where: "Load",
+      advice: "the load has no resistor for that channel; enter it under Load.",
+    };
+  const settings = settingsOf(group[0]);
+  return settings
+    ? { kind, settings, outputs, fullScaleVolts }
+    : {
+        code: "bad-setting",
+        where: fileName,
+        advice: "one of its settings is not possible; see below the field.",
+      };
+};
+
+/** A logger holds temperatures, and a soak takes nothing else. */
+const misfitOf = ({ opened, fileName }: FileEntry, kind: RunKind): Finding | null => {
+  const isLog = Boolean(opened?.temperatureLog);
+  if (isLog === (RUN_KINDS[kind].isSoaked === true)) return null;
+  return {
+    code: "no-samples",
+    where: fileName,
+    advice: isLog
+      ? `it holds temperatures, which is read as ${RUN_KINDS["heat-soak"].title.toLowerCase()}.`
+      : "a soak is read from a logger's file of temperatures, and this is none.",
+  };
+};
+
+/** Which outputs the files speak of: all of them where heat belongs to the whole amplifier. */
+const outputsOf = (group: readonly FileEntry[], channelCount: number | null): number[] => {
+  if (channelCount !== null) return Array.from({ length: channelCount }, (_, k) => k);
+  return isTextGroup(group)
+    ? group.map((_, k) => k)
+    : group[0].channels.flatMap((channel, output) => (channel === null ? [] : [output]));
 };
 
 const uploadAll = async (

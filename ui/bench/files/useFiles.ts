@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
-import type { RunKind } from "@/core/run";
+import type { RateQuestion } from "@/core/files";
+import { guessPlaces, type ProbePlaces, type RunKind } from "@/core/run";
 import { parseNumber } from "@/core/units";
 import { startJob } from "@/workers/benchClient";
 import type { SettingTexts } from "../settingsForm";
@@ -21,9 +22,15 @@ export type FileEntry = {
   channels: readonly (number | null)[];
   inputChannel: number | null;
   sampleRate: string;
+  /** Set where the file does not say how it was sampled. */
+  question: RateQuestion | null;
+  /** Where the probes of a logger were. */
+  places: ProbePlaces;
   /** How it is to be read; what is not in here is as usual. */
   settings: SettingTexts;
 };
+
+const NOWHERE: ProbePlaces = { sink: null, casing: null, load: null };
 
 /** Files that were dropped, each opened in a worker as it comes. */
 export const useFiles = (outputCount: number, fullScale: string, uploadLimitBytes: number) => {
@@ -37,16 +44,28 @@ export const useFiles = (outputCount: number, fullScale: string, uploadLimitByte
       const bytes = new Uint8Array(await source.arrayBuffer());
       const outcome = await startJob((worker) => worker.openFile(source.name, bytes, givenRateHz))
         .finished;
-      if (!outcome.ok)
+      if (!outcome.ok) {
+        const message = `${outcome.finding.where}: ${outcome.finding.advice}`;
+        if (outcome.finding.where !== "Time" || givenRateHz !== null)
+          return change(id, { state: "failed", message });
+        const question = await startJob((worker) => worker.questionOf(bytes)).finished;
+        const [likeliest] = question.suggestions;
         return change(id, {
           state: "failed",
-          message: `${outcome.finding.where}: ${outcome.finding.advice}`,
+          message,
+          question,
+          ...(likeliest
+            ? { sampleRate: String(Number(likeliest.sampleRateHz.toPrecision(6))) }
+            : {}),
         });
+      }
       const opened = outcome.value;
       change(id, {
         state: "open",
         opened,
         kind: opened.guess.kind,
+        question: null,
+        places: opened.temperatureLog ? guessPlaces(opened.channelNames) : NOWHERE,
         channels: Array.from({ length: outputCount }, (_, k) =>
           k < opened.channelCount ? k : null,
         ),
@@ -81,6 +100,8 @@ export const useFiles = (outputCount: number, fullScale: string, uploadLimitByte
           channels: [],
           inputChannel: null,
           sampleRate: "",
+          question: null,
+          places: NOWHERE,
           settings: {},
         },
       ]);
