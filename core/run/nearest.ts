@@ -9,7 +9,10 @@ export const nearest = <T extends { frequencyHz: number }>(
       ? point
       : best,
   );
-/** Whether a frequency lies within what was measured, an eighth of an octave allowed for the grid. */
+/** Half a step of ten points a decade, and a little over, in octaves: what a point may be off to be called by a round frequency. */
+const GRID_OCTAVES = 0.2;
+
+/** Whether a frequency was measured, or one so near that the grid alone is the reason. */
 export const reaches = (points: readonly { frequencyHz: number }[], frequencyHz: number): boolean =>
   points.length > 0 &&
-  Math.abs(Math.log2(nearest(points, frequencyHz).frequencyHz / frequencyHz)) < 0.3;
+  Math.abs(Math.log2(nearest(points, frequencyHz).frequencyHz / frequencyHz)) < GRID_OCTAVES;
