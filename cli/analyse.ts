@@ -1,7 +1,8 @@
-import { readFileSync } from "node:fs";
+import { readFileSync, statSync } from "node:fs";
 import { analyseTone, TONE_DEFAULTS } from "@/core/distortion";
 import { decodeText } from "@/core/files";
 import { powerWatts } from "@/core/power";
+import { formatSignificant } from "@/core/units";
 import { decodeWav, overloadedSampleCount } from "@/core/wav";
 import { RUN_KIND_NAMES } from "@/core/run";
 import {
@@ -130,7 +131,15 @@ const cautionsOf = (volts: Float64Array, fullScaleVolts: number): string[] => {
     : [];
 };
 
+/** As much as one buffer of this runtime holds for certain. */
+const MOST_BYTES = 2 ** 31 - 1;
+
 const readFile = (path: string): Uint8Array<ArrayBuffer> => {
+  const size = statSync(path, { throwIfNoEntry: false })?.size ?? 0;
+  if (size > MOST_BYTES)
+    throw new UsageError(
+      `${path} has ${formatSignificant(size / 2 ** 30, 3)} GiB; up to 2 GiB can be read at once. Cut out the part that matters and read that`,
+    );
   try {
     return new Uint8Array(readFileSync(path));
   } catch {

@@ -1,5 +1,5 @@
 import { execFileSync, spawnSync } from "node:child_process";
-import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { mkdtempSync, rmSync, truncateSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import { encodeWav } from "@/core/wav";
@@ -62,6 +62,15 @@ describe("bad input: exit 2, nothing on standard output, one plain line on stand
   test.each<[string, () => string[], string]>([
     ["no command", () => [], "say what to do"],
     ["no file", () => ["analyse"], "give one WAV file"],
+    [
+      "a file beyond what fits in memory at once",
+      () => {
+        const path = write("long.wav", "");
+        truncateSync(path, 2 ** 31 + 1000);
+        return ["analyse", path];
+      },
+      "up to 2 GiB can be read at once",
+    ],
     ["a file that is not there", () => ["analyse", join(folder, "missing.wav")], "cannot read"],
     [
       "a file that is not a WAV",

@@ -4,15 +4,16 @@ import { join, resolve } from "node:path";
 import { By, Key } from "selenium-webdriver";
 import { analyseTone } from "@/core/distortion";
 import { amplitudeRatioToDb } from "@/core/units";
-import { amplifierName, type Run } from "@/records";
-import { makeDemo } from "@/demo/makeDemo";
-import { addLoad, listAmplifiers, openDatabase } from "@/store";
+import type { Run } from "@/records";
+import { addLoad } from "@/store";
 import { decodeCapture } from "@/pipeline/decode";
 import { application } from "./application";
+import { openDemoBench } from "./demoBench";
 import { fill, pageText, PATIENCE_MS, press, shows } from "./browser";
 import { forms } from "./forms";
 
-const { driver, url, folder, kill, start } = application("bench");
+const app = application("bench");
+const { driver, url } = app;
 const { kept } = forms(driver);
 const CAPTURES = resolve(__dirname, "../../shared/captures");
 const withCaptures = existsSync(join(CAPTURES, "README.md")) ? test : test.skip;
@@ -97,27 +98,14 @@ const recordingOf = async (run: Run): Promise<{ seconds: number }> => {
   return { seconds: channels[0].length / sampleRateHz };
 };
 
-test("a shelf with the demo's amplifiers", async () => {
-  await kill();
-  const db = await openDatabase(join(folder(), "data"));
-  await makeDemo(db, join(folder(), "data"), new Date("2026-11-25T10:00:00Z"));
-  const tollgate = (await listAmplifiers(db)).find(
-    (each) => amplifierName(each) === "Tollgate Sixty",
-  );
+test("a shelf with the demo's amplifiers", () =>
   // A load that is known by its ohms alone, beside those that were built from the shelf.
-  await addLoad(db, tollgate?.id ?? "", {
-    nominalOhms: 16,
-    channels: [16.2, 16.3].map((ohms) => ({ ohms, ohmsExpandedUncertainty: 0.04 })),
-  });
-  await db.destroy();
-  await start();
-  await driver().get(url());
-  await shows(driver(), "Tollgate Sixty");
-  const href =
-    (await driver().findElement(By.partialLinkText("Tollgate Sixty")).getAttribute("href")) ?? "";
-  await driver().get(href.replace(/[^/]+$/, "bench"));
-  await shows(driver(), "2 runs kept");
-});
+  openDemoBench(app, async (db, tollgateId) => {
+    await addLoad(db, tollgateId, {
+      nominalOhms: 16,
+      channels: [16.2, 16.3].map((ohms) => ({ ohms, ohmsExpandedUncertainty: 0.04 })),
+    });
+  }));
 
 test("spectrum: one key runs it; the figures on screen are the core's for the same capture", async () => {
   await newRun("spectrum");
@@ -402,6 +390,7 @@ withCaptures(
 );
 
 test("readings from a meter: what is missing is named, then they are kept", async () => {
+  await newRun("noise");
   await key("v");
   await shows(driver(), "Millivoltmeter, input shorted");
   await press(driver(), "Keep these readings");

@@ -2,12 +2,12 @@
 import { writeFileSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { By } from "selenium-webdriver";
-import { makeDemo } from "@/demo/makeDemo";
-import { openDatabase } from "@/store";
 import { application } from "./application";
+import { openDemoBench } from "./demoBench";
 import { pageText, PATIENCE_MS, press, shows } from "./browser";
 
-const { driver, url, folder, kill, start } = application("files");
+const app = application("files");
+const { driver, folder } = app;
 
 const key = (...keys: string[]): Promise<void> =>
   driver()
@@ -21,19 +21,7 @@ const toFiles = async (): Promise<void> => {
   await shows(driver(), "Drop recordings");
 };
 
-test("the bench of an amplifier with two runs", async () => {
-  await kill();
-  const db = await openDatabase(join(folder(), "data"));
-  await makeDemo(db, join(folder(), "data"), new Date("2026-11-25T10:00:00Z"));
-  await db.destroy();
-  await start();
-  await driver().get(url());
-  await shows(driver(), "Tollgate Sixty");
-  const href =
-    (await driver().findElement(By.partialLinkText("Tollgate Sixty")).getAttribute("href")) ?? "";
-  await driver().get(href.replace(/[^/]+$/, "bench"));
-  await shows(driver(), "2 runs kept");
-});
+test("the bench of an amplifier with two runs", () => openDemoBench(app));
 
 test("a logger's file is read as a heat soak; a record that does not say how it was sampled is asked about", async () => {
   const made = {

@@ -5,30 +5,13 @@ import { TextDecoder as NodeTextDecoder } from "node:util";
 import { openFile, questionOf } from "@/pipeline/openFile";
 import { provided } from "../../testing/provided";
 import { FileForm } from "./FileForm";
+import { fileEntry } from "./testing/fileEntry";
 import type { FileEntry } from "./useFiles";
 
 // Browsers have it; the page that the tests make up does not.
 Object.assign(globalThis, { TextDecoder: NodeTextDecoder });
 
 const bytesOf = (text: string) => Uint8Array.from(Buffer.from(text, "utf8"));
-const entry = (change: Partial<FileEntry>): FileEntry => ({
-  id: "one",
-  fileName: "one.csv",
-  source: null as unknown as File,
-  state: "open",
-  message: null,
-  opened: null,
-  kind: null,
-  fullScale: "80",
-  channels: [0],
-  inputChannel: null,
-  sampleRate: "",
-  settings: {},
-  question: null,
-  places: { sink: null, casing: null, load: null },
-  ...change,
-});
-
 const shown = (given: FileEntry) => {
   const changes: Partial<FileEntry>[] = [];
   let reopened = 0;
@@ -57,7 +40,7 @@ test("a record without a unit of time: its first lines, what it may be, and what
   const outcome = openFile("one.csv", bytesOf(text), null);
   expect(outcome).toMatchObject({ ok: false, finding: { where: "Time" } });
   const { changes, reopened } = shown(
-    entry({
+    fileEntry({
       state: "failed",
       message: "Time: it does not say",
       question: questionOf(bytesOf(text)),
@@ -75,7 +58,7 @@ test("a record without a unit of time: its first lines, what it may be, and what
 
 test("a rate at which no amplifier is tested is named as that, beside the field", () => {
   shown(
-    entry({
+    fileEntry({
       state: "failed",
       question: { firstLines: ["0;0"], suggestions: [], cyclesASample: 0.02 },
       sampleRate: "50",
@@ -93,7 +76,7 @@ test("a logger's file: its probes are where their names say, and can be moved", 
   );
   if (!outcome.ok) throw new Error(outcome.finding.advice);
   const { changes } = shown(
-    entry({
+    fileEntry({
       fileName: "soak.csv",
       opened: outcome.value,
       kind: outcome.value.guess.kind,

@@ -1,23 +1,10 @@
 import type { RunKind } from "@/core/run";
 import { fieldsOf, groupsOf, settingsOf } from "./readFiles";
+import { fileEntry } from "./testing/fileEntry";
 import type { FileEntry } from "./useFiles";
 
-const entry = (id: string, kind: RunKind): FileEntry => ({
-  id,
-  fileName: `${id}.wav`,
-  source: null as unknown as File,
-  state: "open",
-  message: null,
-  opened: null,
-  kind,
-  fullScale: "80",
-  channels: [0],
-  inputChannel: null,
-  sampleRate: "",
-  settings: {},
-  question: null,
-  places: { sink: null, casing: null, load: null },
-});
+const entry = (id: string, kind: RunKind): FileEntry =>
+  fileEntry({ id, fileName: `${id}.wav`, kind });
 const grouped = (...kinds: RunKind[]): string[][] =>
   groupsOf(kinds.map((kind, k) => entry(`${kind}-${k}`, kind))).map((group) =>
     group.map(({ id }) => id),
