@@ -1,4 +1,6 @@
+import type { Caution } from "../caution";
 import { limitText, type PowerLimit } from "../claim";
+import { isInBand, type Band } from "../distortion";
 import { success, type Outcome } from "../outcome";
 import {
   analysePowerSweep,
@@ -9,6 +11,7 @@ import {
   type PowerAtLimit,
   type StepReading,
 } from "../sweep";
+import { formatHertz } from "../units";
 import { figure } from "./figures";
 import { stopByEvent } from "./stop";
 import type { AnalysisConditions, ChannelResult, Curve, Figure, Recorded } from "./types";
@@ -52,9 +55,26 @@ export const readLevels = (
       // What the other instruments saw says more than that the output was cut off.
       const isExplained = !["output-protection", "not-known"].includes(result.stop.reason);
       const happened = isExplained ? null : stopByEvent(recordings, result.stop.picture);
-      return { ...result, stop: happened ?? result.stop };
+      const cautions = lateDistortion(outcome.value.frequencyHz, sampleRateHz, band);
+      // A sentence about power at a limit would say it all the same.
+      const summary = cautions[0]?.text ?? result.summary;
+      return { ...result, stop: happened ?? result.stop, summary, cautions };
     }),
   );
+};
+
+/** Clipping alike on both sides shows first in the third harmonic; where that lies beyond the band, distortion shows late. */
+const lateDistortion = (frequencyHz: number, sampleRateHz: number, { highHz }: Band): Caution[] => {
+  const most = Math.min(highHz, sampleRateHz / 2);
+  return isInBand(3 * frequencyHz, { lowHz: 0, highHz: most })
+    ? []
+    : [
+        {
+          code: "few-harmonics",
+          text: `Of a tone of ${formatHertz(frequencyHz, 3)} the third harmonic, ${formatHertz(3 * frequencyHz, 3)}, lies beyond ${formatHertz(most, 3)}: clipping hardly shows in the distortion, and powers at a limit of it come out too high. Go by where the tops flatten, or widen the band.`,
+          touches: ["at-limit", ...SCHOOLS.map(([name]) => name), "lowest"],
+        },
+      ];
 };
 
 /** A result that has levels. */

@@ -66,3 +66,21 @@ test("silence is no sweep", () =>
     expect(channel.stop.reason).toBe("rail-voltage");
   },
 );
+
+test("a sweep of 7 kHz whose third harmonic lies beyond the band says that its limits come late", () => {
+  const sweep = (hertz: number) =>
+    Float64Array.from({ length: 1.2 * RATE_HZ }, (_, n) => {
+      const seconds = n / RATE_HZ;
+      const peak = 5 * 10 ** (Math.floor(seconds / 0.1 + 1e-9) / 12);
+      return Math.max(-20, Math.min(20, peak * Math.sin(2 * Math.PI * hertz * seconds)));
+    });
+  const [usual] = analysed("power-sweep", [recorded([sweep(1000)])]);
+  expect(usual.cautions).toEqual([]);
+  expect(valueOf(usual, "one-percent")).toBeCloseTo(26.3, 0);
+  const [high] = analysed("power-sweep", [recorded([sweep(7000)])]);
+  expect(high.cautions).toMatchObject([{ code: "few-harmonics" }]);
+  expect(high.cautions?.[0].touches).toContain("one-percent");
+  expect(high.summary).toContain("third harmonic, 21 kHz, lies beyond 20 kHz");
+  // Where the tops flatten it is told all the same.
+  expect(Math.abs(valueOf(high, "tops") / valueOf(usual, "tops") - 1)).toBeLessThan(0.02);
+});
