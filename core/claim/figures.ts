@@ -64,7 +64,7 @@ const figuresAt = (cursor: Cursor): Figures | null => {
     times = first.value;
     cursor.at += 2;
   }
-  const joined = joinedAt(cursor);
+  const joined = joinedAt(cursor, sign);
   const behind = timesBehind(cursor, joined);
   return {
     kind: "figures",
@@ -92,7 +92,7 @@ type Read = { value: number; isKilo: boolean; unit: Unit | null; scale: number }
 type Joint = { kind: "range" | "soft-range" | "/" | "or" | ","; length: number };
 
 /** A number and what is joined to it before one unit. */
-const joinedAt = (cursor: Cursor): Joined => {
+const joinedAt = (cursor: Cursor, sign: Figures["sign"]): Joined => {
   const found = [readAt(cursor)];
   const joints: { kind: Joint["kind"]; from: number }[] = [];
   while (found.length < MOST_JOINED) {
@@ -103,6 +103,8 @@ const joinedAt = (cursor: Cursor): Joined => {
     const next = readAt(cursor);
     const { unit } = found[found.length - 1];
     const fits =
+      // "+0 -1 dB" are two bounds and no range.
+      !(sign === "plus" && joint.kind === "range") &&
       (unit === null || (next.unit === unit && joint.kind !== ",")) &&
       (joint.kind !== "soft-range" || next.unit === "Hz");
     if (!fits || isTimes(cursor.tokens[cursor.at])) {

@@ -69,19 +69,19 @@ const PHRASES: Readonly<Record<Term, string>> = {
   "vague-power":
     "max(?:imum|imal|imale|imum)?\\.?|peak|pmpo|music power|dynamic power|dynamic|total|system power|musikleistung|spitzenleistung|musique|crête|piek|muziekvermogen|picco|musicale|pico",
   "a-weighted":
-    "a[- ]?weight(?:ed|ing)?|\\(a\\)|ihf[- ]a(?![a-z])|a-?bewertet|pondéré a|pondération a|a-gewogen|pesato a|ponderado a",
+    "a[- ]?(?:weight(?:ed|ing)?|network)|\\(a\\)|ihf[- ]a(?![a-z])|a-?bewertet|pondéré a|pondération a|a-gewogen|pesato a|ponderado a",
   reference:
     "ref(?:erence|erred)?\\.?(?: to)?|re\\.?(?= )|below|rel(?:ative)?\\.?(?: to)?|bezogen auf|bez\\.|par rapport à|réf\\.|t\\.o\\.v\\.|rispetto a|rif\\.",
   range: "to|bis|tot|hasta|through|up to",
   "to-or-at": "(?:à|a|al)(?= \\d)",
   or: "or|and|oder|und|ou|et|of|en|o|e(?= \\d)|y",
   mains:
-    "(?:power |mains )?consumption|(?:power |mains |ac )requirements?|consum\\w*|standby|stand-by|idle|mains|leistungsaufnahme|stromverbrauch|verbrauch|netzspannung|netzanschluss|consommation(?: électrique)?|puissance (?:consommée|absorbée)|(?:opgenomen |stroom)?verbruik|opgenomen vermogen|assorbi\\w*|potenza assorbita|absorb\\w*|consumo",
+    "(?:power |mains )?consumption|(?:power |mains |ac )requirements?|consum\\w*|standby|stand-by|idle|mains|draws?|leistungsaufnahme|stromverbrauch|verbrauch|netzspannung|netzanschluss|consommation(?: électrique)?|puissance (?:consommée|absorbée)|(?:opgenomen |stroom)?verbruik|opgenomen vermogen|assorbi\\w*|potenza assorbita|absorb\\w*|consumo",
   speaker:
     "(?:recommended |suitable )?(?:loud)?speakers?(?: impedance)?|recommended|lautsprecher\\w*|enceintes?|haut-parleurs?|luidsprekers?|diffusori|altoparlant[ei]|altavoces",
   phono: "phono|riaa",
   intermodulation:
-    "(?:smpte |ccif |intermodulation )?intermodulation(?: distortion)?|imd|intermodulations\\w*|distorsion d'intermodulation|intermodulatie\\w*|intermodulazione",
+    "(?:smpte |ccif |intermodulation )?intermodulation(?: distortion)?|imd|i\\.? ?m\\.? distortion|intermodulations\\w*|distorsion d'intermodulation|intermodulatie\\w*|intermodulazione",
   "power-bandwidth":
     "power bandwidth|leistungsbandbreite|bande passante en puissance|vermogensbandbreedte|banda di potenza",
   sensitivity:
