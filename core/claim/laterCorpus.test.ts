@@ -209,3 +209,15 @@ describe("afterwards, manuals", () =>
       "D0.03% 50W/8 + D0.06% 50W/4",
     ],
   ]));
+
+// Lines that were made up to mislead the reader; the first four did, and were called testable.
+describe("beside what is claimed stands something else", () =>
+  check([
+    ["2 x 50 W into 8 ohm, both channels driven, 0.1 % THD at 1 W", "P50/8 2ch?"],
+    ["50 W into 8 ohm, both channels driven, regulation 2 %", "P50/8 2ch?"],
+    ["50 W ± 5 % into 8 ohm, both channels driven, THD 1 %", "P50/8 2ch 1%"],
+    ["Response 20 Hz-20 kHz ±0.5 dB, -3 dB at 100 kHz", "R20-20000Hz +0.5-0.5"],
+    ["100 W into 8 ohm at 1 % THD, both channels driven, 88 % efficiency", "P100/8 2ch 1%"],
+    ["50 W into 8 ohms, both channels driven, 1 % THD (0.01 % at 25 W)", "P50/8 2ch 1%"],
+    ["THD 0.05 % at 250 mW to 50 W into 8 ohms", "D0.05%/8?"],
+  ]));

@@ -42,8 +42,9 @@ const readResponse: Reader = (parts) => {
     {
       kind: "response",
       band,
-      upDb: size("plus") ?? bare ?? both,
-      downDb: down ?? both,
+      // A further corner, "-3 dB at 100 kHz", does not widen what holds in the band.
+      upDb: both ?? size("plus") ?? bare,
+      downDb: both ?? down,
       powerWatts: wattsOf(parts),
     },
   ];

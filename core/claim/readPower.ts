@@ -10,8 +10,9 @@ type Clause = { watts: Figures; own: readonly Part[]; ahead: readonly Part[] };
  * to all, and so does what stands outside brackets behind the last, where it is not said of each by itself.
  */
 export const readPower = (
-  parts: readonly Part[],
+  line: readonly Part[],
 ): { stated: StatedClaim; said: readonly Part[] }[] | string => {
+  const parts = withoutAside(line);
   const clauses = clausesOf(parts).filter(({ own }) => !isNotOutput(own));
   if (clauses.length === 0)
     return figuresOf(parts, "W").some(({ shape }) => shape === "range")
@@ -28,6 +29,18 @@ export const readPower = (
 
 const isOutput = (part: Part): part is Figures =>
   isFigures(part, "W") && part.shape !== "range" && part.values.every((watts) => watts > 0);
+
+/** "50 W into 8 ohm, 0.1 % THD at 1 W": behind the first watts such a distortion has watts of its own, and is no limit of theirs. */
+const withoutAside = (parts: readonly Part[]): readonly Part[] => {
+  const at = parts.findIndex(
+    (part, k) =>
+      isFigures(part, "%") &&
+      hasTerm(parts.slice(k + 1, k + 2), "distortion", "distortion-and-noise") &&
+      parts.slice(k + 2, k + 3).some(isOutput) &&
+      parts.slice(0, k).some(isOutput),
+  );
+  return at < 0 ? parts : [...parts.slice(0, at), ...parts.slice(at + 3)];
+};
 
 const clausesOf = (parts: readonly Part[]): Clause[] => {
   const all = parts.flatMap((part, at) => (isOutput(part) ? [at] : []));
@@ -64,7 +77,7 @@ const belongsToNext = (part: Part): boolean =>
 /** Watts that go in, or that a speaker should stand. */
 const isNotOutput = (own: readonly Part[]): boolean => {
   const watts = own.findIndex(isOutput);
-  return hasTerm(own.slice(0, watts), "mains", "speaker", "reference") || hasTerm(own, "mains");
+  return hasTerm(own, "mains") || hasTerm(own.slice(0, watts), "speaker", "reference");
 };
 
 const claimsOf = ({ watts, own, ahead }: Clause, tail: readonly Part[]): StatedClaim[] => {
@@ -108,12 +121,19 @@ const measureOf = (parts: readonly Part[]): DistortionMeasure | null => {
   return hasTerm(parts, "distortion") ? "thd" : null;
 };
 
-/** The percentage of distortion; one of anything else is passed over. */
+/** The percentage that stands nearest to the word for distortion; without that word, one that is of nothing else. */
 const limitOf = (
   parts: readonly Part[],
 ): { ratio: number; measure: DistortionMeasure | null } | null => {
-  if (hasTerm(parts, "efficiency")) return null;
-  const [percent] = figuresOf(parts, "%");
+  const places = parts.flatMap((part, at) =>
+    part.kind === "term" && part.term.startsWith("distortion") ? [at] : [],
+  );
+  if (places.length === 0 && hasTerm(parts, "efficiency")) return null;
+  const apart = (part: Part) => Math.min(...places.map((at) => Math.abs(at - parts.indexOf(part))));
+  // "± 5 %" is a tolerance.
+  const [percent] = figuresOf(parts, "%")
+    .filter(({ sign }) => sign === "none")
+    .toSorted((a, b) => (places.length === 0 ? 0 : apart(a) - apart(b)));
   return percent
     ? {
         ratio: Number((percent.values[percent.values.length - 1] / 100).toPrecision(12)),

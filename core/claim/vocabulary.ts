@@ -88,7 +88,8 @@ const PHRASES: Readonly<Record<Term, string>> = {
     "(?:input )?sensitivity|eingangsempfindlichkeit|empfindlichkeit|sensibilité(?: d'entrée)?|(?:ingangs)?gevoeligheid|sensibilità(?: d'ingresso| di ingresso)?|sensibilidad",
   "tone-control":
     "tone controls?|bass(?= *[±(:+])|treble|loudness|klangregler|contrôle de tonalité",
-  efficiency: "efficiency|wirkungsgrad|rendement|rendimento|rendimiento|humidity|tolerance",
+  efficiency:
+    "efficiency|wirkungsgrad|rendement|rendimento|rendimiento|humidity|tolerance|regulation|duty cycle|sag",
   "not-measured":
     "slew rate|anstiegsgeschwindigkeit|weight|gewicht|poids|peso|dimensions?|abmessungen|input impedance|eingangsimpedanz|output current|fuse|warranty|bluetooth|cinema",
 };
