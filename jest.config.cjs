@@ -20,5 +20,7 @@ module.exports = {
     "^@/(.*)$": "<rootDir>/$1",
     "^d3$": "<rootDir>/node_modules/d3/dist/d3.js",
   },
+  // A machine that is busy elsewhere is slow, not wrong: what hangs is ended all the same.
+  testTimeout: 60_000,
   maxWorkers: 2,
 };
