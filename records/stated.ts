@@ -1,4 +1,4 @@
-import { object, string, type AnyObject, type ObjectSchema } from "yup";
+import { array, object, string, type AnyObject, type ObjectSchema } from "yup";
 import type { StatedClaim } from "@/core/claim";
 import { above0, MOST, within } from "./limits";
 
@@ -19,6 +19,7 @@ const FIELDS: Record<StatedClaim["kind"], AnyObject> = {
     distortionLimitRatio: ratio().nullable(),
     distortionMeasure: measure().nullable(),
     band: band().nullable(),
+    rating: string().oneOf(["burst", "music", "peak", "maximum", "total"] as const),
   },
   "bridged-power": {
     powerWatts: watts(),
@@ -54,6 +55,26 @@ const FIELDS: Record<StatedClaim["kind"], AnyObject> = {
   gain: { gainDb: decibels() },
   crosstalk: { leastDb: decibels(), frequencyHz: hertz().nullable() },
   headroom: { leastDb: decibels() },
+  "output-impedance": { mostOhms: above0(MOST.ohms), frequencyHz: hertz().nullable() },
+  sensitivity: { volts: above0(MOST.volts), powerWatts: watts().nullable() },
+  balance: { mostDb: decibels() },
+  intermodulation: {
+    limitRatio: ratio(),
+    method: string()
+      .oneOf(["modulation", "difference"] as const)
+      .nullable(),
+    powerWatts: watts().nullable(),
+  },
+  "slew-rate": { leastVoltsPerSecond: above0(MOST.figure) },
+  "power-bandwidth": { band: band(), distortionLimitRatio: ratio().nullable() },
+  consumption: {
+    mostWatts: watts(),
+    state: string()
+      .oneOf(["idle", "standby", "rated"] as const)
+      .nullable(),
+  },
+  mass: { kilograms: within(MOST.figure) },
+  size: { metres: array().of(within(MOST.figure)).max(3).required() },
   supply: { volts: within(MOST.volts), amperes: within(MOST.volts) },
 };
 

@@ -1,5 +1,6 @@
-import { hasTerm, timesOf, type Part } from "./figures";
-import type { StatedClaim } from "./types";
+import { timesOf, type Part } from "./figures";
+import { ratingOf } from "./readPower";
+import type { PowerRating, StatedClaim } from "./types";
 
 /** What a claim leaves out of what would make it testable, in words. @param said the part of the line that speaks of it */
 export const gapsOf = (stated: StatedClaim, said: readonly Part[]): string[] =>
@@ -15,13 +16,18 @@ export const nearestReading = (stated: StatedClaim, said: readonly Part[]): stri
 /** A condition and whether the claim leaves it out. */
 type Gap = [string, boolean];
 
-const powerGaps = (
-  stated: { loadOhms: number | null; distortionLimitRatio: number | null },
-  said: readonly Part[],
-): Gap[] => [
-  ["what “maximum”, “peak” or “total” means", hasTerm(said, "vague-power")],
+const powerGaps = (stated: {
+  loadOhms: number | null;
+  distortionLimitRatio: number | null;
+  rating?: PowerRating;
+}): Gap[] => [
+  [
+    "what “maximum”, “peak” or “total” means",
+    stated.rating !== undefined && stated.rating !== "burst",
+  ],
   ["the load", stated.loadOhms === null],
-  ["the distortion limit", stated.distortionLimitRatio === null],
+  // A burst is told at its last clean cycle.
+  ["the distortion limit", stated.distortionLimitRatio === null && stated.rating !== "burst"],
 ];
 
 const GAPS: {
@@ -30,11 +36,16 @@ const GAPS: {
     said: readonly Part[],
   ) => Gap[];
 } = {
-  power: (stated, said) => [
-    ...powerGaps(stated, said),
-    ["how many channels are driven", stated.channelsDriven === null],
+  power: (stated) => [
+    ...powerGaps(stated),
+    [
+      "how many channels are driven",
+      stated.channelsDriven === null && stated.rating !== "burst" && stated.rating !== "total",
+    ],
   ],
-  "bridged-power": powerGaps,
+  "bridged-power": (stated, said) => [
+    ...powerGaps({ ...stated, rating: ratingOf(said) }),
+  ],
   distortion: (stated) => [
     ["the power at which it holds", stated.powerWatts === null],
     ["the load", stated.loadOhms === null],
@@ -45,7 +56,28 @@ const GAPS: {
   crosstalk: (stated) => [["the frequency", stated.frequencyHz === null]],
   gain: () => [],
   headroom: () => [],
+  "output-impedance": () => [],
+  sensitivity: () => [],
+  balance: () => [],
+  intermodulation: (stated) => [
+    ["which tones", stated.method === null],
+    ["the power at which it holds", stated.powerWatts === null],
+  ],
+  "slew-rate": () => [],
+  "power-bandwidth": (stated) => [["the distortion limit", stated.distortionLimitRatio === null]],
+  consumption: (stated) => [["what it does meanwhile", stated.state === null]],
+  mass: () => [],
+  size: () => [],
   supply: () => [],
+};
+
+/** The nearest reading of a power that is no continuous one. */
+const ratingReading = ({ rating, loadOhms }: { rating?: PowerRating; loadOhms: number | null }) => {
+  // The most it gives for long is what a reader takes a maximum for.
+  if (rating === undefined || rating === "maximum") return null;
+  return rating === "total"
+    ? `all channels together at 1 % into ${loadOhms ?? 8} Ω`
+    : `20 ms burst power per channel into ${loadOhms ?? 8} Ω`;
 };
 
 const limitOr = (ratio: number | null): string =>
@@ -58,6 +90,7 @@ const NEAREST: {
   ) => string;
 } = {
   power: (stated, said) =>
+    ratingReading(stated) ??
     `power per channel at ${limitOr(stated.distortionLimitRatio)} into ${stated.loadOhms ?? 8} Ω, ${stated.channelsDriven ?? timesOf(said) ?? "all channels"} driven`,
   "bridged-power": (stated) =>
     `bridged power at ${limitOr(stated.distortionLimitRatio)} into ${stated.loadOhms ?? 8} Ω`,
@@ -69,5 +102,15 @@ const NEAREST: {
   crosstalk: () => "crosstalk at 1 kHz and 10 kHz",
   gain: () => "gain at 1 W and 1 kHz",
   headroom: () => "20 ms burst power over continuous power",
+  "output-impedance": () => "output impedance at 1 kHz",
+  sensitivity: () => "input for rated output at 1 kHz",
+  balance: () => "balance at 1 kHz",
+  intermodulation: (stated) =>
+    `${stated.method === "difference" ? "19 + 20 kHz" : "60 Hz + 7 kHz, 4 : 1"}, at ${stated.powerWatts ?? "half the rated"} W`,
+  "slew-rate": () => "the steepest clean output",
+  "power-bandwidth": () => "half the rated power over the band at 1 %",
+  consumption: () => "mains power at rated output",
+  mass: () => "mass as weighed",
+  size: () => "size as measured",
   supply: () => "output and mains power at the rated load",
 };

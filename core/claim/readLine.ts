@@ -147,6 +147,108 @@ const readHeadroom: Reader = (parts) => {
   return first ? [{ kind: "headroom", leastDb: first.values[0] }] : "headroom without decibels";
 };
 
+const readOutputImpedance: Reader = (parts) => {
+  const [first] = figuresOf(parts, "ohm");
+  return first
+    ? [{ kind: "output-impedance", mostOhms: first.values[0], frequencyHz: frequencyOf(parts) }]
+    : "an output impedance without ohms";
+};
+
+const readSensitivity: Reader = (parts) => {
+  const [first] = figuresOf(parts, "V");
+  return first
+    ? [{ kind: "sensitivity", volts: first.values[0], powerWatts: wattsOf(parts) }]
+    : "a sensitivity without volts";
+};
+
+const readBalance: Reader = (parts) => {
+  const [first] = decibelsOf(parts);
+  return first ? [{ kind: "balance", mostDb: first.values[0] }] : "a balance without decibels";
+};
+
+/** "60 Hz : 7 kHz" are a low tone and a high one, "19 kHz + 20 kHz" two high ones. */
+const methodOf = (parts: readonly Part[]): "modulation" | "difference" | null => {
+  const tones = figuresOf(parts, "Hz").flatMap(({ values }) => values);
+  if (hasTerm(parts, "smpte") || tones.some((hertz) => hertz < 500)) return "modulation";
+  return hasTerm(parts, "ccif") || tones.length > 1 ? "difference" : null;
+};
+
+const readIntermodulation: Reader = (parts) => {
+  const [first] = figuresOf(parts, "%");
+  return first
+    ? [
+        {
+          kind: "intermodulation",
+          limitRatio: Number((first.values[0] / 100).toPrecision(12)),
+          method: methodOf(parts),
+          powerWatts: wattsOf(parts),
+        },
+      ]
+    : "intermodulation without a percentage";
+};
+
+const readSlewRate: Reader = (parts) => {
+  const [first] = figuresOf(parts, "V/s");
+  return first
+    ? [{ kind: "slew-rate", leastVoltsPerSecond: first.values[0] }]
+    : "a slew rate without volts per microsecond";
+};
+
+const readPowerBandwidth: Reader = (parts) => {
+  const band = bandOf(parts) ?? bandOfTwo(parts);
+  const [percent] = figuresOf(parts, "%");
+  return band
+    ? [
+        {
+          kind: "power-bandwidth",
+          band,
+          distortionLimitRatio: percent
+            ? Number((percent.values[0] / 100).toPrecision(12))
+            : null,
+        },
+      ]
+    : "a power bandwidth without a band of frequencies";
+};
+
+const STATES = ["idle", "standby", "rated"] as const;
+
+/** The line cut at its commas and semicolons. */
+const phrasesOf = (parts: readonly Part[]): Part[][] => {
+  const phrases: Part[][] = [[]];
+  for (const part of parts)
+    if (part.kind === "break" && ",;/".includes(part.sign)) phrases.push([]);
+    else phrases[phrases.length - 1].push(part);
+  return phrases;
+};
+
+/** What it takes from the mains; volts and hertz of the socket are no promise. */
+const readConsumption: Reader = (parts) => {
+  const found = phrasesOf(parts).flatMap((phrase): StatedClaim[] =>
+    figuresOf(phrase, "W")
+      // "at full output of 2 x 120 W" is when, not what.
+      .filter(({ times }) => times === null)
+      .map(({ values }) => ({
+        kind: "consumption",
+        mostWatts: values[values.length - 1],
+        state: STATES.find((state) => hasTerm(phrase, state)) ?? null,
+      })),
+  );
+  return found.length > 0 ? found : "it is about the mains, without watts that it takes";
+};
+
+const readMass: Reader = (parts) => {
+  const [first] = figuresOf(parts, "kg");
+  return first ? [{ kind: "mass", kilograms: first.values[0] }] : "a mass without kilograms";
+};
+
+/** Two or three edges. */
+const readSize: Reader = (parts) => {
+  const edges = figuresOf(parts, "m").flatMap(({ values }) => values);
+  return edges.length === 2 || edges.length === 3
+    ? [{ kind: "size", metres: edges }]
+    : "a size without its edges";
+};
+
 const readSupply: Reader = (parts) => {
   const volts = figuresOf(parts, "V"),
     amperes = figuresOf(parts, "A")[0]?.values[0];
@@ -174,12 +276,19 @@ const READERS: Partial<Record<Term, Reader | ClauseReader>> = {
   gain: readGain,
   headroom: readHeadroom,
   supply: readSupply,
-  mains: refuse("it is about what the amplifier takes from the mains, not what it delivers"),
+  mains: readConsumption,
+  idle: readConsumption,
+  standby: readConsumption,
+  "damping-ohms": readOutputImpedance,
+  sensitivity: readSensitivity,
+  balance: readBalance,
+  intermodulation: readIntermodulation,
+  "slew-rate": readSlewRate,
+  "power-bandwidth": readPowerBandwidth,
+  mass: readMass,
+  size: readSize,
   speaker: refuse("it is about the speaker, not the amplifier"),
   phono: refuse("it is about the phono input"),
-  intermodulation: refuse("intermodulation is measured here, but not judged from a line"),
-  "power-bandwidth": refuse("a power bandwidth; write it as a power with its band and distortion"),
-  sensitivity: refuse("it is about the input's sensitivity; write gain in decibels"),
   "tone-control": refuse("it is about a tone control: a response without a band of its own"),
   efficiency: refuse("nothing in it is a claim that can be measured here"),
   "not-measured": refuse("nothing in it is a claim that can be measured here"),

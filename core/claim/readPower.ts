@@ -1,6 +1,6 @@
 import type { DistortionMeasure } from "../sweep";
 import { bandOf, figuresOf, hasTerm, isFigures, loadsOf, type Figures, type Part } from "./figures";
-import type { StatedClaim } from "./types";
+import type { PowerRating, StatedClaim } from "./types";
 
 /** A stretch of the line that speaks of one figure of watts, and what stands in front of all such stretches. */
 type Clause = { watts: Figures; own: readonly Part[]; ahead: readonly Part[] };
@@ -89,6 +89,7 @@ const claimsOf = ({ watts, own, ahead }: Clause, tail: readonly Part[]): StatedC
     distortionMeasure: limit ? (limit.measure ?? first(measureOf) ?? ("thd" as const)) : null,
   };
   const isBridged = hasTerm([...own, ...ahead], "bridged");
+  const rating = ratingOf([...ahead, ...own]);
   const loads = first((parts) => (loadsOf(parts).length > 0 ? loadsOf(parts) : null)) ?? [];
   return casesOf(watts, loads).map((each) =>
     isBridged
@@ -99,6 +100,7 @@ const claimsOf = ({ watts, own, ahead }: Clause, tail: readonly Part[]): StatedC
           channelsDriven: first((parts) => drivenOf(parts, watts.times)),
           ...common,
           band: first(bandOf),
+          ...(rating && { rating }),
         },
   );
 };
@@ -114,6 +116,19 @@ const casesOf = (
     powerWatts: values[0],
     loadOhms,
   }));
+};
+
+const RATINGS: readonly PowerRating[] = ["burst", "music", "peak", "total", "maximum"];
+
+/** What a power is said to be where it is no continuous one. "0.1 % max." is said of the percentage. */
+export const ratingOf = (parts: readonly Part[]): PowerRating | undefined => {
+  const said = parts.filter((part, at) => !isOfPercentage(parts, at) || part.kind !== "term");
+  return RATINGS.find((rating) => hasTerm(said, rating));
+};
+
+const isOfPercentage = (parts: readonly Part[], at: number): boolean => {
+  const before = parts[at - 1];
+  return before?.kind === "figures" && before.unit === "%";
 };
 
 const measureOf = (parts: readonly Part[]): DistortionMeasure | null => {

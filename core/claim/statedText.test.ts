@@ -5,7 +5,7 @@ test.each([
     "50 W per channel into 8 ohms, both channels driven, at no more than 0.25 % THD, 20 Hz to 20 kHz",
     "50 W per channel, into 8 Ω, both channels driven, 0.25 % THD, 20 Hz to 20 kHz",
   ],
-  ["MAX 300W x 2", "300 W per channel"],
+  ["MAX 300W x 2", "300 W maximum per channel"],
   ["Bridged mono: 180 W into 8 ohms at 0.1% THD", "180 W bridged, into 8 Ω, 0.1 % THD"],
   ["THD+N < 0.02 %, 20 Hz - 20 kHz", "THD+N at most 0.02 %, 20 Hz to 20 kHz"],
   [

@@ -14,6 +14,9 @@ const percent = (ratio: number): string => `${number(100 * ratio)} %`;
 const joined = (...parts: (string | null)[]): string =>
   parts.filter((part) => part !== null).join(", ");
 
+const METHODS = { modulation: "a low and a high tone", difference: "two high tones" };
+const STATES = { idle: "idle", standby: "on standby", rated: "at rated output" };
+
 const TEXTS: {
   [Kind in StatedClaim["kind"]]: (stated: Extract<StatedClaim, { kind: Kind }>) => string;
 } = {
@@ -24,9 +27,10 @@ const TEXTS: {
     distortionLimitRatio,
     distortionMeasure,
     band: where,
+    rating,
   }) =>
     joined(
-      `${number(powerWatts)} W per channel`,
+      `${number(powerWatts)} W ${rating === "total" ? "in total" : `${rating ? `${rating} ` : ""}per channel`}`,
       ohms(loadOhms),
       channelsDriven === null ? null : drivenText(channelsDriven),
       distortionLimitRatio === null
@@ -74,6 +78,31 @@ const TEXTS: {
       frequencyHz === null ? null : `at ${formatHertz(frequencyHz)}`,
     ),
   headroom: ({ leastDb }) => `headroom ${number(leastDb)} dB`,
+  "output-impedance": ({ mostOhms, frequencyHz }) =>
+    joined(
+      `output impedance at most ${number(mostOhms)} Ω`,
+      frequencyHz === null ? null : `at ${formatHertz(frequencyHz)}`,
+    ),
+  sensitivity: ({ volts, powerWatts }) =>
+    joined(`${number(volts)} V in`, powerWatts === null ? "for rated output" : watts(powerWatts)),
+  balance: ({ mostDb }) => `channels within ${number(mostDb)} dB`,
+  intermodulation: ({ limitRatio, method, powerWatts }) =>
+    joined(
+      `intermodulation at most ${percent(limitRatio)}`,
+      method === null ? null : METHODS[method],
+      watts(powerWatts),
+    ),
+  "slew-rate": ({ leastVoltsPerSecond }) =>
+    `slew rate at least ${number(leastVoltsPerSecond / 1e6)} V/µs`,
+  "power-bandwidth": ({ band: where, distortionLimitRatio }) =>
+    joined(
+      `half power ${band(where)}`,
+      distortionLimitRatio === null ? null : percent(distortionLimitRatio),
+    ),
+  consumption: ({ mostWatts, state }) =>
+    joined(`${number(mostWatts)} W from the mains`, state === null ? null : STATES[state]),
+  mass: ({ kilograms }) => `${number(kilograms)} kg`,
+  size: ({ metres }) => `${metres.map((edge) => number(1000 * edge)).join(" × ")} mm`,
   supply: ({ volts, amperes }) =>
     `supply ${number(volts)} V, ${number(amperes)} A (${formatSignificant(volts * amperes, 3)} W)`,
 };

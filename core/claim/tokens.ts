@@ -1,7 +1,7 @@
 import { termAt, type Term } from "./vocabulary";
 
 /** SI units that figures of a sheet stand before, once their prefixes are counted in. */
-export type Unit = "W" | "ohm" | "Hz" | "%" | "dB" | "V" | "A" | "other";
+export type Unit = "W" | "ohm" | "Hz" | "%" | "dB" | "V" | "A" | "V/s" | "kg" | "m" | "other";
 
 export type Token = (
   | { kind: "number"; value: number; isKilo: boolean }
@@ -32,7 +32,13 @@ const UNITS: readonly (readonly [RegExp, Unit, number, ...Term[]])[] = [
   [/dba(?![a-z])|db ?\(a\)|db a(?![a-z])/y, "dB", 1, "a-weighted"],
   [/db(?:w|v|u|m|r)(?![a-z])/y, "other", 1],
   [/db(?![a-z])/y, "dB", 1],
-  [/v ?\/ ?u?s(?![a-z])/y, "other", 1],
+  [/v ?\/ ?(?:us|usec|microseconds?)(?![a-z])/y, "V/s", 1e6],
+  [/v ?\/ ?(?:s|sec)(?![a-z])/y, "V/s", 1],
+  [/kg(?![a-z])|kilos?(?![a-z])/y, "kg", 1],
+  [/(?:lbs?|pounds?)(?![a-z])/y, "kg", 0.45359237],
+  [/mm(?![a-z])/y, "m", 1e-3],
+  [/cm(?![a-z])/y, "m", 1e-2],
+  [/(?:inch(?:es)?|in\.)(?![a-z])/y, "m", 0.0254],
   [/mv(?![a-z])/y, "V", 1e-3],
   [/kv(?![a-z])/y, "V", 1e3],
   [/uv(?![a-z])/y, "V", 1e-6],
@@ -40,7 +46,7 @@ const UNITS: readonly (readonly [RegExp, Unit, number, ...Term[]])[] = [
   [/v(?:olts?)? ?(?:dc|ac|rms)?(?![a-z])/y, "V", 1],
   [/ma(?![a-z])/y, "A", 1e-3],
   [/(?:amps?|amperes?|a(?! ?\d))(?![a-z])/y, "A", 1],
-  [/(?:kg|g|lbs?|mm|cm|m|ms|us|s|sec|min|h|bit|nf|uf|pf|uh|mh|°c|c|db\/oct)(?![a-z])/y, "other", 1],
+  [/(?:g|m|ms|us|s|sec|min|h|bit|nf|uf|pf|uh|mh|°c|c|db\/oct)(?![a-z])/y, "other", 1],
 ];
 
 /** Channels are counted in words, too. */
@@ -65,11 +71,18 @@ export const plainText = (text: string): string =>
     .replace(/≥|=>|>=/g, ">")
     .replace(/\+ ?\/? ?-(?= ?\d)/g, "±")
     .replace(/\s+/g, " ")
+    // The unit of a size stands behind its last edge, and is that of each.
+    .replace(EDGES, (_, first: string, second: string, third: string | undefined, unit: string) =>
+      [first, second, third].flatMap((edge) => (edge ? [`${edge} ${unit}`] : [])).join(" x "),
+    )
     .replace(COUNTED, (_, word: string) => String(COUNTS[word]))
     .replace(/(?<=\d) ?(?:\.{2,3}|…|~|÷) ?(?=\d)|(?<=hz) ?(?:\.{2,3}|…|~|÷) ?(?=\d)/g, " - ")
     // Thousands behind a space, where a frequency follows.
     .replace(/\b(\d{1,3}) (\d{3})(?= ?hz)/g, "$1$2")
     .trim();
+
+const EDGES =
+  /(\d+(?:[.,]\d+)?) ?x ?(\d+(?:[.,]\d+)?)(?: ?x ?(\d+(?:[.,]\d+)?))? ?(mm|cm|inch(?:es)?|in\.)(?![a-z])/g;
 
 const NUMBER = /\d+(?:[.,]\d+)?|\.\d+/y;
 const WORD = /[a-zà-öø-ÿ]+/y;

@@ -15,6 +15,9 @@ export type PowerClaim = {
 /** A limit of distortion, at which output is told. */
 export type PowerLimit = Pick<PowerClaim, "distortionLimitRatio" | "distortionMeasure">;
 
+/** What a printed power is said to be where it is no continuous one: each is told at something else. */
+export type PowerRating = "burst" | "music" | "peak" | "maximum" | "total";
+
 /** What a line of a specification says, as far as it says it: null where it is silent. */
 export type StatedClaim =
   | {
@@ -25,6 +28,8 @@ export type StatedClaim =
       distortionLimitRatio: number | null;
       distortionMeasure: DistortionMeasure | null;
       band: Band | null;
+      /** Continuous where it is absent. */
+      rating?: PowerRating;
     }
   | {
       kind: "bridged-power";
@@ -53,6 +58,23 @@ export type StatedClaim =
   | { kind: "gain"; gainDb: number }
   | { kind: "crosstalk"; leastDb: number; frequencyHz: number | null }
   | { kind: "headroom"; leastDb: number }
+  | { kind: "output-impedance"; mostOhms: number; frequencyHz: number | null }
+  /** Volts at the input that drive it to an output; the rated one where it is silent. */
+  | { kind: "sensitivity"; volts: number; powerWatts: number | null }
+  | { kind: "balance"; mostDb: number }
+  | {
+      kind: "intermodulation";
+      limitRatio: number;
+      /** A low and a high tone, or two high ones. */
+      method: "modulation" | "difference" | null;
+      powerWatts: number | null;
+    }
+  | { kind: "slew-rate"; leastVoltsPerSecond: number }
+  | { kind: "power-bandwidth"; band: Band; distortionLimitRatio: number | null }
+  | { kind: "consumption"; mostWatts: number; state: "idle" | "standby" | "rated" | null }
+  | { kind: "mass"; kilograms: number }
+  /** Two or three edges, in metres. */
+  | { kind: "size"; metres: readonly number[] }
   | { kind: "supply"; volts: number; amperes: number };
 
 /** A line as it was read: the claim, what it leaves out, and how it can be tested all the same. */

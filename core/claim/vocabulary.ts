@@ -16,7 +16,11 @@ export type Term =
   | "all"
   | "both"
   | "one"
-  | "vague-power"
+  | "burst"
+  | "music"
+  | "peak"
+  | "maximum"
+  | "total"
   | "a-weighted"
   | "reference"
   | "range"
@@ -32,6 +36,16 @@ export type Term =
   | "sensitivity"
   | "tone-control"
   | "efficiency"
+  | "damping-ohms"
+  | "balance"
+  | "slew-rate"
+  | "mass"
+  | "size"
+  | "idle"
+  | "standby"
+  | "rated"
+  | "smpte"
+  | "ccif"
   | "not-measured";
 
 /**
@@ -40,7 +54,7 @@ export type Term =
  */
 const PHRASES: Readonly<Record<Term, string>> = {
   power:
-    "(?:rated |nominal |continuous |rms |sine ?wave )?(?:power output|output power|output)|(?:continuous |rated |rms |short-term )?power|rms|(?:dauer|sinus|nenn|ausgangs)?leistung|dauerausgangsleistung|puissance(?: de sortie| nominale| continue| efficace| rms)*|(?:uitgangs|sinus|continu)?vermogen|potenza(?: di uscita| d'uscita| nominale| continua)*|potencia(?: de salida| nominal| continua)*",
+    "(?:rated |nominal |continuous |rms |sine ?wave )?(?:power output|output power|output)|(?:continuous |rated |rms )?power|rms|(?:dauer|sinus|nenn|ausgangs)?leistung|dauerausgangsleistung|puissance(?: de sortie| nominale| continue| efficace| rms)*|(?:uitgangs|sinus|continu)?vermogen|potenza(?: di uscita| d'uscita| nominale| continua)*|potencia(?: de salida| nominal| continua)*",
   distortion:
     "t\\.? ?h\\.? ?d\\.?|(?:total )?harmonic distortion(?: \\(thd\\))?|distortion|gesamtklirrfaktor|klirrfaktor(?: \\(thd\\))?|klirr|verzerrung(?:en)?|(?:taux de )?distorsion(?: harmonique)?(?: totale)?(?: \\(thd\\))?|dht|(?:totale )?(?:harmonische )?vervorming|distorsione(?: armonica)?(?: totale)?(?: \\(thd\\))?|distorsión(?: armónica)?(?: total)?",
   "distortion-and-noise":
@@ -66,8 +80,11 @@ const PHRASES: Readonly<Record<Term, string>> = {
   all: "all|alle|tous les|tutti i|todos los",
   both: "both|beide|les deux|entrambi i|ambos",
   one: "one|single|ein|eine|un seul|één|un solo|un",
-  "vague-power":
-    "max(?:imum|imal|imale|imum)?\\.?|peak|pmpo|music power|dynamic power|dynamic|total|system power|musikleistung|spitzenleistung|musique|crête|piek|muziekvermogen|picco|musicale|pico",
+  burst: "dynamic power|dynamic|(?:tone )?bursts?|impulsleistung",
+  music: "music power|musikleistung|musique|muziekvermogen|musicale|potencia musical",
+  peak: "peak|pmpo|spitzenleistung|crête|piek(?:vermogen)?|picco|pico",
+  maximum: "short[- ]term|max(?:imum|imal|imale|imo)?\\.?",
+  total: "total|system power|gesamt(?:leistung)?",
   "a-weighted":
     "a[- ]?(?:weight(?:ed|ing)?|network)|\\(a\\)|ihf[- ]a(?![a-z])|a-?bewertet|pondéré a|pondération a|a-gewogen|pesato a|ponderado a",
   reference:
@@ -76,10 +93,21 @@ const PHRASES: Readonly<Record<Term, string>> = {
   "to-or-at": "(?:à|a|al)(?= \\d)",
   or: "or|and|oder|und|ou|et|of|en|o|e(?= \\d)|y",
   mains:
-    "(?:power |mains )?consumption|(?:power |mains |ac )requirements?|consum\\w*|standby|stand-by|idle|mains|draws?|leistungsaufnahme|stromverbrauch|verbrauch|netzspannung|netzanschluss|consommation(?: électrique)?|puissance (?:consommée|absorbée)|(?:opgenomen |stroom)?verbruik|opgenomen vermogen|assorbi\\w*|potenza assorbita|absorb\\w*|consumo",
+    "(?:power |mains )?consumption|(?:power |mains |ac )requirements?|consum\\w*|mains|draws?|leistungsaufnahme|stromverbrauch|verbrauch|netzspannung|netzanschluss|consommation(?: électrique)?|puissance (?:consommée|absorbée)|(?:opgenomen |stroom)?verbruik|opgenomen vermogen|assorbi\\w*|potenza assorbita|absorb\\w*|consumo",
   speaker:
     "(?:recommended |suitable )?(?:loud)?speakers?(?: impedance)?|recommended|lautsprecher\\w*|enceintes?|haut-parleurs?|luidsprekers?|diffusori|altoparlant[ei]|altavoces",
   phono: "phono|riaa",
+  "damping-ohms":
+    "output impedance|output resistance|source impedance|ausgangsimpedanz|ausgangswiderstand|innenwiderstand|impédance de sortie|uitgangsimpedantie|impedenza di uscita|impedancia de salida",
+  balance: "channel balance|balance between channels|channel (?:matching|difference)|kanalgleichheit|kanalunterschied|équilibre des canaux",
+  "slew-rate": "slew[- ]rate|anstiegsgeschwindigkeit|anstiegsrate|vitesse de balayage|velocità di salita",
+  mass: "(?:net )?weight|mass|gewicht|masse|poids|peso|masa",
+  size: "dimensions?(?: \\([wbhdlxt ]+\\))?|size|abmessungen|maße|afmetingen|dimensioni|dimensiones",
+  idle: "idle|no signal|quiescent|leerlauf|au repos|in rust|a riposo|en reposo",
+  standby: "standby|stand-by|bereitschaft|veille",
+  rated: "at (?:rated|full) (?:power|output)|full power|vollast|volllast",
+  smpte: "smpte",
+  ccif: "ccif|itu-r|twin[- ]tone|difference[- ](?:tone|frequency)",
   intermodulation:
     "(?:smpte |ccif |intermodulation )?intermodulation(?: distortion)?|imd|i\\.? ?m\\.? distortion|intermodulations\\w*|distorsion d'intermodulation|intermodulatie\\w*|intermodulazione",
   "power-bandwidth":
@@ -91,7 +119,7 @@ const PHRASES: Readonly<Record<Term, string>> = {
   efficiency:
     "efficiency|wirkungsgrad|rendement|rendimento|rendimiento|humidity|tolerance|regulation|duty cycle|sag",
   "not-measured":
-    "slew rate|anstiegsgeschwindigkeit|weight|gewicht|poids|peso|dimensions?|abmessungen|input impedance|eingangsimpedanz|output current|fuse|warranty|bluetooth|cinema",
+    "input impedance|eingangsimpedanz|output current|fuse|warranty|bluetooth|cinema",
 };
 
 /** Letters of any language of the sheets; a phrase must not end within a word. */

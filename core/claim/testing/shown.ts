@@ -15,7 +15,7 @@ const SHORT: {
   [Kind in StatedClaim["kind"]]: (it: Extract<StatedClaim, { kind: Kind }>) => string;
 } = {
   power: (it) =>
-    `P${number(it.powerWatts)}${ohms(it.loadOhms)}${it.channelsDriven === null ? "" : ` ${it.channelsDriven}ch`}${limit(it.distortionLimitRatio, it.distortionMeasure)}${band(it.band)}`,
+    `P${number(it.powerWatts)}${it.rating ? ` ${it.rating}` : ""}${ohms(it.loadOhms)}${it.channelsDriven === null ? "" : ` ${it.channelsDriven}ch`}${limit(it.distortionLimitRatio, it.distortionMeasure)}${band(it.band)}`,
   "bridged-power": (it) =>
     `B${number(it.powerWatts)}${ohms(it.loadOhms)}${limit(it.distortionLimitRatio, it.distortionMeasure)}`,
   distortion: (it) =>
@@ -28,6 +28,17 @@ const SHORT: {
   gain: (it) => `G${number(it.gainDb)}`,
   crosstalk: (it) => `X${number(it.leastDb)}${hertz(it.frequencyHz)}`,
   headroom: (it) => `H${number(it.leastDb)}`,
+  "output-impedance": (it) => `Z${number(it.mostOhms)}${hertz(it.frequencyHz)}`,
+  sensitivity: (it) => `V${number(it.volts)}${watts(it.powerWatts)}`,
+  balance: (it) => `L${number(it.mostDb)}`,
+  intermodulation: (it) =>
+    `I${number(100 * it.limitRatio)}%${it.method === null ? "" : ` ${it.method}`}${watts(it.powerWatts)}`,
+  "slew-rate": (it) => `W${number(it.leastVoltsPerSecond)}`,
+  "power-bandwidth": (it) =>
+    `B${band(it.band)}${it.distortionLimitRatio === null ? "" : ` ${number(100 * it.distortionLimitRatio)}%`}`,
+  consumption: (it) => `C${number(it.mostWatts)}W${it.state === null ? "" : ` ${it.state}`}`,
+  mass: (it) => `M${number(it.kilograms)}kg`,
+  size: (it) => `E${it.metres.map(number).join("x")}`,
   supply: (it) => `S${number(it.volts)}V${number(it.amperes)}A`,
 };
 
