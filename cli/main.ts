@@ -3,6 +3,7 @@
 import { analyse } from "./analyse";
 import { UsageError } from "./arguments";
 import { claim } from "./claim";
+import { judge } from "./judge";
 import { simulate } from "./simulate";
 import { stimulus } from "./stimulus";
 
@@ -10,6 +11,7 @@ const COMMANDS: Record<string, (words: readonly string[]) => object | Promise<ob
   analyse,
   stimulus,
   claim,
+  judge,
   simulate,
 };
 

@@ -64,6 +64,7 @@ export {
   type ShelfRow,
   type ShelfView,
 } from "./shelf";
+export { isStated } from "./stated";
 export { sheetSchema, type Sheet } from "./sheet";
 export { runAsCsv, runAsJson } from "./exportRun";
 export {

@@ -43,9 +43,7 @@ const GAPS: {
       stated.channelsDriven === null && stated.rating !== "burst" && stated.rating !== "total",
     ],
   ],
-  "bridged-power": (stated, said) => [
-    ...powerGaps({ ...stated, rating: ratingOf(said) }),
-  ],
+  "bridged-power": (stated, said) => [...powerGaps({ ...stated, rating: ratingOf(said) })],
   distortion: (stated) => [
     ["the power at which it holds", stated.powerWatts === null],
     ["the load", stated.loadOhms === null],

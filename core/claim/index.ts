@@ -1,7 +1,8 @@
 // core/claim: published claims as typed conditions, in words, and read from a specification.
 export { claimText, drivenText, limitText, measureText } from "./claimText";
+export { completedClaim, type FilledIn } from "./completed";
 export { claimedWatts } from "./claimedWatts";
-export { multiplierIn } from "./readLine";
+export { isPerChannel, multiplierIn } from "./readLine";
 export { readClaims, testablePower } from "./readClaims";
 export { statedText } from "./statedText";
 export type { PowerClaim, PowerLimit, ReadClaim, StatedClaim, UnreadLine } from "./types";

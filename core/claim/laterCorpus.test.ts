@@ -62,7 +62,8 @@ describe("afterwards, English", () =>
     ["500 W total system power", "P500 total?"],
     ["Peak output 2 x 400 W (1 ms)", "P400 peak?"],
     [
-      "120 W into 8 Ω, 200 W into 4 Ω, 320 W into 2 Ω (burst, one channel driven)", "P120/8? + P200/4? + P320 burst/2 1ch",
+      "120 W into 8 Ω, 200 W into 4 Ω, 320 W into 2 Ω (burst, one channel driven)",
+      "P120/8? + P200/4? + P320 burst/2 1ch",
     ],
     ["5.1 receiver, 5 x 70 W, 6 ohm, 1 kHz, 10 % THD, one channel driven", "P70/6 1ch 10%"],
     ["all five channels driven: 5 x 45 W, 8 ohm, 0.5 % THD", "P45/8 5ch 0.5%"],

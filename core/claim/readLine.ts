@@ -202,9 +202,7 @@ const readPowerBandwidth: Reader = (parts) => {
         {
           kind: "power-bandwidth",
           band,
-          distortionLimitRatio: percent
-            ? Number((percent.values[0] / 100).toPrecision(12))
-            : null,
+          distortionLimitRatio: percent ? Number((percent.values[0] / 100).toPrecision(12)) : null,
         },
       ]
     : "a power bandwidth without a band of frequencies";
@@ -307,6 +305,12 @@ export const readLine = (line: string): Found[] | string => {
 
 /** "2 x 45 W": how many channels a line speaks of; null where it does not. Common practice of printed sheets. */
 export const multiplierIn = (line: string): number | null => timesOf(partsOf(tokensOf(line)));
+
+/** Whether a line says that its watts are those of each channel: in words, or by a multiplier. Common practice of printed sheets. */
+export const isPerChannel = (line: string): boolean => {
+  const parts = partsOf(tokensOf(line));
+  return hasTerm(parts, "per-channel") || timesOf(parts) !== null;
+};
 
 /** Speaks of the mains: volts of a socket before the first watts. */
 const isMains = (parts: readonly Part[]): boolean => {

@@ -99,8 +99,10 @@ const PHRASES: Readonly<Record<Term, string>> = {
   phono: "phono|riaa",
   "damping-ohms":
     "output impedance|output resistance|source impedance|ausgangsimpedanz|ausgangswiderstand|innenwiderstand|impédance de sortie|uitgangsimpedantie|impedenza di uscita|impedancia de salida",
-  balance: "channel balance|balance between channels|channel (?:matching|difference)|kanalgleichheit|kanalunterschied|équilibre des canaux",
-  "slew-rate": "slew[- ]rate|anstiegsgeschwindigkeit|anstiegsrate|vitesse de balayage|velocità di salita",
+  balance:
+    "channel balance|balance between channels|channel (?:matching|difference)|kanalgleichheit|kanalunterschied|équilibre des canaux",
+  "slew-rate":
+    "slew[- ]rate|anstiegsgeschwindigkeit|anstiegsrate|vitesse de balayage|velocità di salita",
   mass: "(?:net )?weight|mass|gewicht|masse|poids|peso|masa",
   size: "dimensions?(?: \\([wbhdlxt ]+\\))?|size|abmessungen|maße|afmetingen|dimensioni|dimensiones",
   idle: "idle|no signal|quiescent|leerlauf|au repos|in rust|a riposo|en reposo",
@@ -118,8 +120,7 @@ const PHRASES: Readonly<Record<Term, string>> = {
     "tone controls?|bass(?= *[±(:+])|treble|loudness|klangregler|contrôle de tonalité",
   efficiency:
     "efficiency|wirkungsgrad|rendement|rendimento|rendimiento|humidity|tolerance|regulation|duty cycle|sag",
-  "not-measured":
-    "input impedance|eingangsimpedanz|output current|fuse|warranty|bluetooth|cinema",
+  "not-measured": "input impedance|eingangsimpedanz|output current|fuse|warranty|bluetooth|cinema",
 };
 
 /** Letters of any language of the sheets; a phrase must not end within a word. */

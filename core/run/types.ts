@@ -242,6 +242,8 @@ export type RunKindFacts = {
   /** The printed claims that it is held against. */ speaksTo?: StatedClaim["kind"];
   /** Files of this kind make one run together; else each is a run. */ isReadTogether?: true;
   takesSecondLoad?: true;
+  /** It is driven as for rated output over a whole band. */ isAtRatedPower?: true;
+  /** It ends just below where the tops flatten. */ endsAtCleanTops?: true;
   /** It is made into the lowest load at hand unless another is chosen. */ takesLowestLoad?: true;
   leastChannels?: number;
   /** What each of its recordings must hold to be read. */ hears?: Hearing;

@@ -26,7 +26,9 @@ export const powerAtDistortion = (
   measure: DistortionMeasure,
 ): PowerAtLimit => {
   requirePositive("limitRatio", limitRatio);
-  for (let k = steps.length - 1; k > 0; k--) {
+  // A bump further down is not where output ends: a curve that ends below the limit has not reached it.
+  const isPassed = distortionRatio(steps[steps.length - 1], measure) > limitRatio;
+  for (let k = steps.length - 1; isPassed && k > 0; k--) {
     const [below, above] = [steps[k - 1], steps[k]];
     const [low, high] = [distortionRatio(below, measure), distortionRatio(above, measure)];
     if (low > limitRatio || high <= limitRatio) continue;
@@ -39,6 +41,31 @@ export const powerAtDistortion = (
   return within.length > 0
     ? { status: "at-least", ...highestOf(within) }
     : { status: "never-below" };
+};
+
+/** Below a quarter of a watt noise is what passes a limit. @see 16 CFR 432 (from 250 mW on); from memory */
+const LEAST_BUMP_WATTS = 0.25;
+
+/**
+ * The level that distorts most above a limit although louder ones keep within it: distortion of crossover or hum, not the end of
+ * output. Null where there is none, from 0.25 W to the power at the limit.
+ * @param steps in order of rising drive
+ * @see IEC 60268-3:2018 (distortion-limited output power), which speaks of the limit alone
+ */
+export const bumpBelowLimit = (
+  steps: readonly StepReading[],
+  limitRatio: number,
+  measure: DistortionMeasure,
+): { powerWatts: number; ratio: number } | null => {
+  const last = steps.findLastIndex((step) => distortionRatio(step, measure) <= limitRatio);
+  return steps
+    .slice(0, Math.max(0, last))
+    .map((step) => ({ powerWatts: step.powerWatts, ratio: distortionRatio(step, measure) }))
+    .filter(({ powerWatts, ratio }) => powerWatts >= LEAST_BUMP_WATTS && ratio > limitRatio)
+    .reduce<{ powerWatts: number; ratio: number } | null>(
+      (most, each) => (most !== null && most.ratio >= each.ratio ? most : each),
+      null,
+    );
 };
 
 /**

@@ -1,4 +1,5 @@
-// core/uncertainty: standard uncertainties and their propagation.
+// core/uncertainty: standard uncertainties, their propagation, and how sure a limit is kept.
+export { effectiveDegreesOfFreedom, normalCdf, probabilityAbove } from "./conformance";
 export {
   coverageFactor,
   instrumentStdUncertainty,

@@ -1,13 +1,38 @@
-// core/verdict: a claim against its evidence, with the uncertainty of both sides in mind.
+// core/verdict: every claim against all the evidence, with the uncertainty of both sides in mind.
 export { channelLetter } from "./channelLetter";
+export { settingOf } from "./conditions";
+export { JUDGE_VERSION, judge } from "./judge";
+export { combined, judgeReading } from "./judgeReading";
 export {
-  judgeLimit,
-  judgeResponse,
-  worstOf,
-  limitOf,
-  type ClaimLimit,
-  type LimitStatus,
-} from "./judgeLimit";
-export { evidenceAt, JUDGE_VERSION, judgePowerClaim } from "./judgePowerClaim";
-export { ratingSchools, type OtherEvidence, type SchoolReading } from "./ratingSchools";
-export type { Measured, PowerEvidence, Verdict, VerdictStatus } from "./types";
+  limitText,
+  marginText,
+  probabilityText,
+  quantityText,
+  readingText,
+  sureText,
+} from "./readingText";
+export { ratedWatts } from "./rated";
+export {
+  honestRating,
+  ratingSchools,
+  type HonestRating,
+  type SchoolName,
+  type SchoolReading,
+} from "./schools";
+export type {
+  AmplifierFacts,
+  BudgetLine,
+  ClaimLimit,
+  ClaimToJudge,
+  ConditionMatch,
+  Conflict,
+  Evidence,
+  EvidenceChannel,
+  EvidenceNote,
+  EvidenceSource,
+  Finding,
+  Outcome,
+  Reading,
+  ReadingQuantity,
+  Verdict,
+} from "./types";

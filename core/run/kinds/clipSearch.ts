@@ -64,6 +64,7 @@ export const clipSearch: RunKindFacts = {
     ["picture", "Curve"],
   ],
   byHand: "first",
+  endsAtCleanTops: true,
   typed,
   fields: [
     quantityField("frequencyHz", "Tone", "Hz", { initial: 1000, least: 10, most: 20_000 }),

@@ -11,6 +11,7 @@ export const fullPowerResponse: RunKindFacts = {
     ["harmonic", "Harmonics"],
   ],
   speaksTo: "response",
+  isAtRatedPower: true,
   fields: [
     quantityField("watts", "Each channel, 0 for rated", "W", { initial: 0, least: 0, most: 2000 }),
     forReading(quantityField("seconds", "Sweep", "s", { initial: 2, least: 0.5, most: 5 })),

@@ -9,7 +9,7 @@ export const stayingPower: RunKindFacts = {
   hears: "tone-at-any-level",
   charts: [["staying", "Staying power"]],
   fields: [
-    quantityField("seconds", "Hold it for", "s", { initial: 5, least: 0.5, most: 30 }),
+    quantityField("seconds", "Hold it for", "s", { initial: 5, least: 0.5, most: 90 }),
     quantityField("overDb", "Past the limit by", "dB", { initial: 1, least: 0, most: 6 }),
     quantityField("frequencyHz", "Tone", "Hz", { initial: 1000, least: 100, most: 5000 }),
   ],

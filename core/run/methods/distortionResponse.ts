@@ -1,6 +1,7 @@
 import { analyseTone } from "../../distortion";
 import { failure, success, type Outcome } from "../../outcome";
 import { findFrequencySteps, glides } from "../../response";
+import { powerStdUncertaintyRatio } from "../../power";
 import type { FrequencyStep } from "../../signal";
 import { logFrequencies, stepsOfFrequencies } from "../../signal";
 import { formatHertz, formatPercent, formatSignificant } from "../../units";
@@ -115,6 +116,14 @@ export const distortionResponseMethod: RunMethod = {
         });
         const read = points.map(([frequencyHz, ratio]) => ({ frequencyHz, ratio }));
         figures.push(
+          ...(watts > 0
+            ? [
+                figure(`level-${recorded.shot}`, `output at 1 kHz, ${label}`, "watts", {
+                  value: watts,
+                  stdUncertainty: watts * powerStdUncertaintyRatio(load),
+                }),
+              ]
+            : []),
           ...[1000, 20, 10_000, 20_000]
             .filter((frequencyHz) => reaches(read, frequencyHz))
             .map((frequencyHz) =>

@@ -1,0 +1,114 @@
+import { array, mixed, number, object, string, type InferType } from "yup";
+import { RUN_KIND_NAMES } from "@/core/run";
+import { validated } from "@/records";
+import { UsageError } from "../arguments";
+
+/** Kinds as `analyse` names them, beside those of the application. */
+export const SAME_KIND: Readonly<Record<string, string>> = {
+  sweep: "power-sweep",
+  clip: "clip-search",
+  "intermodulation-difference": "intermodulation",
+  "intermodulation-modulation": "intermodulation",
+  "third-octave": "noise-response",
+};
+const KINDS = [...RUN_KIND_NAMES, ...Object.keys(SAME_KIND)];
+export const SOURCES = ["recording", "meter", "loudspeaker", "simulated"] as const;
+
+const above0 = () => number().positive().max(1e9);
+/** One number for all channels, or one each. */
+const perChannel = (most: number) =>
+  mixed<number | number[]>().test(
+    "per-channel",
+    ({ path }) => `${path} must be a number above zero, or one for each channel`,
+    (value) =>
+      value === undefined ||
+      [value].flat().every((each) => typeof each === "number" && each > 0 && each <= most),
+  );
+
+const channelSchema = object({
+  channelIndex: number().integer().min(0).max(63),
+  loadOhms: above0(),
+  loadOhmsExpandedUncertainty: number().min(0).max(1e9),
+});
+
+const conditionsSchema = object({
+  source: string()
+    .oneOf([...SOURCES])
+    .required(),
+  takenAt: string().max(60).default(""),
+  nominalOhms: above0().default(8),
+  channels: array().of(channelSchema).max(64),
+  loadOhms: perChannel(1e9),
+  loadOhmsExpandedUncertainty: perChannel(1e9),
+  channelsDriven: number().integer().min(1).max(64),
+  frequencyHz: above0(),
+  levelWatts: above0(),
+  supply: string().max(200).default(""),
+  setting: string().max(200).default(""),
+  /** Expanded, of the volts: 0.005 is half a percent. */
+  accuracyRatio: number().min(0).max(1),
+  fullScaleVolts: above0(),
+  secondLoadOhms: above0(),
+  mainsHz: above0(),
+}).required();
+
+const runSchema = object({
+  id: string().max(60),
+  kind: string().oneOf(KINDS).required(),
+  conditions: conditionsSchema,
+  file: mixed<string | string[]>().test(
+    "file",
+    ({ path }) => `${path} must be the name of a recording, or of several`,
+    (value) => value === undefined || [value].flat().every((name) => typeof name === "string"),
+  ),
+  // What analyses print is taken as it comes; what of it is used is looked at where it is.
+  result: mixed<Record<string, unknown>>().test(
+    "result",
+    ({ path }) => `${path} must be what \`analyse --as KIND\` prints`,
+    (value) => value === undefined || (typeof value === "object" && !Array.isArray(value)),
+  ),
+}).test(
+  "file-or-result",
+  ({ path }) => `${path} must have either a file or a result`,
+  ({ file, result }) => (file === undefined) !== (result === undefined),
+);
+
+const claimLine = object({
+  text: string().max(1000).required(),
+  /** Conditions that the reviewer filled in, by name, such as loadOhms: 8. */
+  filledIn: object().default({}),
+});
+
+export const caseSchema = object({
+  $schema: string(),
+  claims: mixed<string | (string | InferType<typeof claimLine>)[]>()
+    .required("claims must be lines of a specification, as text or as a list")
+    .test("claims", "claims must be lines of a specification, as text or as a list", (value) =>
+      typeof value === "string"
+        ? value.length <= 20_000
+        : Array.isArray(value) &&
+          value.length <= 400 &&
+          value.every((each) => typeof each === "string" || claimLine.isValidSync(each)),
+    ),
+  amplifier: object({
+    channels: number().integer().min(1).max(64).default(2),
+    kind: string().max(60),
+    massKilograms: above0(),
+    sizeMetres: array().of(above0().required()).max(3),
+  }).default({ channels: 2 }),
+  runs: array().of(runSchema).max(2000).default([]),
+});
+
+export type CaseFile = InferType<typeof caseSchema>;
+export type CaseRun = NonNullable<CaseFile["runs"]>[number];
+export type CaseConditions = CaseRun["conditions"];
+
+/** A case as it was read from a file. @throws {UsageError} that names the field where it is not as it should be */
+export const checkedCase = async (content: unknown): Promise<CaseFile> => {
+  if (typeof content !== "object" || content === null || Array.isArray(content))
+    throw new UsageError("the case must be a JSON object with claims, amplifier and runs");
+  const outcome = await validated(caseSchema, content);
+  if (outcome.ok) return outcome.value as CaseFile;
+  const [[path, message]] = Object.entries(outcome.errors);
+  throw new UsageError(message.includes(path) ? message : `${path}: ${message}`);
+};

@@ -1,0 +1,148 @@
+import { readFileSync } from "node:fs";
+import { dirname, resolve } from "node:path";
+import { TONE_DEFAULTS } from "@/core/distortion";
+import { COVERAGE_FACTOR } from "@/core/power";
+import { completeSettings, RUN_KINDS, type RunKind } from "@/core/run";
+import type { Evidence, EvidenceChannel } from "@/core/verdict";
+import { decodeWav } from "@/core/wav";
+import { readRun } from "@/pipeline/readRun";
+import { UsageError } from "../arguments";
+import { valueOf } from "../runKinds";
+import { SAME_KIND, type CaseConditions, type CaseRun } from "./caseFile";
+import { cautionsIn, foundIn } from "./fromPrinted";
+
+/** What stands in where nothing is said of how well volts and ohms are known: one percent each, expanded. Common of hand-held meters. */
+const UNSAID_RATIO = 0.01;
+/** Ohms that were not measured are those on the resistor, within five percent. @see IEC 60062 (tolerance J) */
+const UNMEASURED_RATIO = 0.05;
+
+type Loads = Pick<
+  EvidenceChannel,
+  "channelIndex" | "loadOhms" | "loadOhmsStdUncertainty" | "voltsStdUncertaintyRatio"
+>;
+
+const loadOf = (conditions: CaseConditions, k: number): Loads => {
+  const given = conditions.channels?.[k];
+  const ofAll = [conditions.loadOhms].flat();
+  const ofAllUncertain = [conditions.loadOhmsExpandedUncertainty].flat();
+  const measured = given?.loadOhms ?? ofAll[k] ?? ofAll[ofAll.length - 1];
+  const loadOhms = measured ?? conditions.nominalOhms;
+  const expanded =
+    given?.loadOhmsExpandedUncertainty ??
+    ofAllUncertain[k] ??
+    ofAllUncertain[ofAllUncertain.length - 1] ??
+    loadOhms * (measured === undefined ? UNMEASURED_RATIO : UNSAID_RATIO);
+  return {
+    channelIndex: given?.channelIndex ?? k,
+    loadOhms,
+    loadOhmsStdUncertainty: expanded / COVERAGE_FACTOR,
+    voltsStdUncertaintyRatio: (conditions.accuracyRatio ?? UNSAID_RATIO) / COVERAGE_FACTOR,
+  };
+};
+
+const kindOf = (kind: string): RunKind => (SAME_KIND[kind] ?? kind) as RunKind;
+
+type Printed = Readonly<Record<string, unknown>>;
+const channelsIn = (result: Printed): Printed[] =>
+  Array.isArray(result.channels)
+    ? result.channels.filter((each): each is Printed => typeof each === "object" && each !== null)
+    : [result];
+
+/** What was printed of each channel; one that was refused says nothing. */
+const fromResult = (run: CaseRun, result: Printed): EvidenceChannel[] =>
+  channelsIn(result).flatMap((printed, k) => {
+    if (typeof printed.refused === "string") return [];
+    const at = typeof printed.channel === "number" ? printed.channel : k;
+    const load = loadOf(run.conditions, at);
+    const workedOut = typeof result.loadOhms === "number" ? result.loadOhms : load.loadOhms;
+    const hertz =
+      run.conditions.frequencyHz ??
+      (typeof result.frequencyHz === "number" ? result.frequencyHz : null);
+    const found = foundIn(printed, hertz, workedOut / load.loadOhms);
+    // What is said of the recording as a whole is said of each of its channels.
+    const whole = result.channels === undefined ? [] : cautionsIn(result);
+    return [{ ...load, ...found, cautions: [...(found.cautions ?? []), ...whole] }];
+  });
+
+/** Recordings lie beside the case that names them. */
+const bytesOf = (name: string, casePath: string): Uint8Array<ArrayBuffer> => {
+  try {
+    return new Uint8Array(readFileSync(resolve(dirname(casePath), name)));
+  } catch {
+    throw new UsageError(
+      `cannot read ${name}, which the case names; it is looked for beside the case`,
+    );
+  }
+};
+
+const fromFiles = async (
+  run: CaseRun,
+  names: readonly string[],
+  casePath: string,
+): Promise<EvidenceChannel[]> => {
+  const kind = kindOf(run.kind);
+  const { fullScaleVolts = 1, secondLoadOhms, mainsHz = 50, levelWatts } = run.conditions;
+  const files = names.map((name) => ({ name, bytes: bytesOf(name, casePath) }));
+  const { channels } = valueOf(decodeWav(files[0].bytes, fullScaleVolts));
+  const outputs = channels.map((_, k) => k);
+  const loads = outputs.map((k) => loadOf(run.conditions, k));
+  const found = valueOf(
+    await readRun({
+      kind,
+      settings: completeSettings(RUN_KINDS[kind].fields, {}),
+      instrument: {
+        kind: "files",
+        mainsHz,
+        files: files.map(({ name, bytes }) => ({
+          fileName: name,
+          wav: bytes,
+          fullScaleVolts,
+          layout: { outputs, input: null },
+        })),
+      },
+      loads,
+      secondLoads:
+        secondLoadOhms === undefined
+          ? null
+          : loads.map((load) => ({ ...load, loadOhms: secondLoadOhms })),
+      ratedWatts: levelWatts ?? null,
+    }),
+  );
+  return found.map((channel, k) => ({ ...loads[k], ...channel }));
+};
+
+/** The runs of a case as evidence; recordings are analysed here. @throws {UsageError} that names the run that cannot be read */
+export const evidenceOf = async (
+  runs: readonly CaseRun[],
+  casePath: string,
+): Promise<Evidence[]> => {
+  const evidence: Evidence[] = [];
+  for (const [k, run] of runs.entries()) {
+    const id = run.id ?? `run ${k + 1}`;
+    const names = run.file === undefined ? null : [run.file].flat();
+    try {
+      const channels = names
+        ? await fromFiles(run, names, casePath)
+        : fromResult(run, run.result as Printed);
+      const { conditions } = run;
+      evidence.push({
+        id,
+        kind: kindOf(run.kind),
+        source: conditions.source,
+        takenAt: conditions.takenAt,
+        nominalOhms: conditions.nominalOhms,
+        channelsDriven: conditions.channelsDriven ?? channels.length,
+        frequencyHz: conditions.frequencyHz ?? null,
+        band: TONE_DEFAULTS.band,
+        levelWatts: conditions.levelWatts ?? null,
+        supply: conditions.supply,
+        setting: conditions.setting,
+        channels,
+      });
+    } catch (error) {
+      if (error instanceof UsageError) throw new UsageError(`${id}: ${error.message}`);
+      throw error;
+    }
+  }
+  return evidence;
+};

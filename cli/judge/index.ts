@@ -1,0 +1,150 @@
+import { readFileSync } from "node:fs";
+import {
+  completedClaim,
+  readClaims,
+  statedText,
+  type FilledIn,
+  type ReadClaim,
+} from "@/core/claim";
+import { powerRatioToDb } from "@/core/units";
+import {
+  combined,
+  honestRating,
+  judge as judgeClaim,
+  ratingSchools,
+  type AmplifierFacts,
+  type ClaimToJudge,
+  type Finding,
+  type Verdict,
+} from "@/core/verdict";
+import { isStated } from "@/records";
+import { UsageError } from "../arguments";
+import { checkedCase, type CaseFile } from "./caseFile";
+import { evidenceOf } from "./evidence";
+
+/** The `judge` command: claims, an amplifier and its runs from one file. @returns the verdicts, without any database */
+export const judge = async (words: readonly string[]): Promise<object> => {
+  if (words.length !== 1)
+    throw new UsageError("give one case: judge CASE.json (see cli/README.md)");
+  const [path] = words;
+  const content = await checkedCase(parsed(path));
+  const { claims, unread } = claimsOf(content);
+  const evidence = await evidenceOf(content.runs ?? [], path);
+  const facts: AmplifierFacts = {
+    channelCount: content.amplifier.channels,
+    massKilograms: content.amplifier.massKilograms ?? null,
+    sizeMetres: content.amplifier.sizeMetres ?? [],
+    claims,
+  };
+  const schools = ratingSchools(evidence, facts);
+  return {
+    claims: claims.map((claim) => printedVerdict(claim, judgeClaim(claim, evidence, facts))),
+    unread,
+    schools,
+    honestRating: honestRating(schools, content.amplifier.channels),
+  };
+};
+
+const parsed = (path: string): unknown => {
+  let text: string;
+  try {
+    text = readFileSync(path, "utf8");
+  } catch {
+    throw new UsageError(`cannot read ${path}; check the name and that it is a file`);
+  }
+  try {
+    return JSON.parse(text);
+  } catch {
+    throw new UsageError(`${path} is no JSON; check its commas and quotes`);
+  }
+};
+
+/** Lines are read as a sheet is; what the reviewer filled in takes the place of what a line leaves out. */
+const claimsOf = ({ claims }: CaseFile) => {
+  const lines = typeof claims === "string" ? [claims] : claims;
+  const text = lines.map((line) => (typeof line === "string" ? line : line.text)).join("\n");
+  const filled = new Map(
+    lines.flatMap((line) => (typeof line === "string" ? [] : [[line.text.trim(), line.filledIn]])),
+  );
+  const read = readClaims(text);
+  return {
+    claims: read.claims.map((claim) => completed(claim, filled.get(claim.printedText) ?? {})),
+    unread: read.unread,
+  };
+};
+
+/** Only what a line leaves out can be filled in. @throws {UsageError} on a name that the claim has not, or that is printed */
+const completed = (claim: ReadClaim, filledIn: FilledIn): ClaimToJudge => {
+  const names = Object.keys(filledIn);
+  if (names.length === 0) return claim;
+  const known = claim.stated as Record<string, unknown>;
+  const open = Object.keys(known).filter((name) => known[name] === null);
+  const made = completedClaim(claim, filledIn);
+  if (names.some((name) => !open.includes(name)) || !isStated(made.stated))
+    throw new UsageError(
+      `filledIn of "${claim.printedText}" names ${names.join(", ")}; the line leaves open ${open.join(", ") || "nothing"}, in SI units and ratios`,
+    );
+  return made;
+};
+
+const printedVerdict = (claim: ClaimToJudge, verdict: Verdict): object => {
+  const { finding, ...rest } = verdict;
+  return {
+    printedText: claim.printedText,
+    stated: claim.stated,
+    inWords: statedText(claim.stated),
+    missing: claim.missing,
+    filledIn: claim.filledIn ?? [],
+    outcome: rest.outcome,
+    probability: rest.probability === null ? null : Number(rest.probability.toFixed(6)),
+    reading: finding && printedReading(finding),
+    margin: finding && printedMargin(finding),
+    budget: finding ? printedBudget(finding) : [],
+    evidence: rest.evidence,
+    conflicts: rest.conflicts,
+    rehearsed: rest.rehearsed,
+    nearest: rest.nearest,
+    wouldSettle: rest.wouldSettle,
+    sentence: rest.sentence,
+  };
+};
+
+const printedReading = ({
+  reading,
+  expandedUncertainty,
+  channelIndex,
+  evidence,
+  limit,
+}: Finding) => ({
+  value: reading.value,
+  quantity: reading.quantity,
+  expandedUncertainty,
+  between: reading.between,
+  bound: reading.bound,
+  limit,
+  channel: channelIndex,
+  run: evidence.id,
+  where: reading.where,
+  notes: reading.notes,
+});
+
+const printedMargin = ({ reading, limit, margin }: Finding) => ({
+  value: margin,
+  quantity: reading.quantity,
+  ratio: limit.value === 0 ? null : margin / Math.abs(limit.value),
+  db:
+    reading.quantity === "watts" && limit.value > 0 && reading.value > 0
+      ? powerRatioToDb(reading.value / limit.value)
+      : null,
+});
+
+/** Each line with its share of the variance, the largest first. */
+const printedBudget = ({ reading: { budget } }: Finding) => {
+  const { stdUncertainty } = combined(budget);
+  return budget
+    .map((line) => ({
+      ...line,
+      share: stdUncertainty > 0 ? (line.contribution / stdUncertainty) ** 2 : 0,
+    }))
+    .toSorted((a, b) => b.share - a.share);
+};

@@ -1,0 +1,34 @@
+import { gapsOf } from "./gaps";
+import type { ReadClaim, StatedClaim } from "./types";
+
+/** What of a claim a reviewer may fill in, by the names of its fields. */
+export type FilledIn = Readonly<Record<string, unknown>>;
+
+/** What words mean, or how a number is to be read, no condition fills in. */
+const isOfWords = (gap: string): boolean => gap.startsWith("what “") || gap.startsWith("whether ");
+
+/**
+ * A claim with what the reviewer filled in where the line is silent: printed conditions stay as they are printed.
+ * @returns the claim, and in words what was filled in
+ * Definition: testable is what names its conditions. @see 16 CFR 432; from memory
+ */
+export const completedClaim = (
+  claim: ReadClaim,
+  filledIn: FilledIn,
+): ReadClaim & { filledIn: readonly string[] } => {
+  const known = claim.stated as Readonly<Record<string, unknown>>;
+  const open = Object.fromEntries(
+    Object.entries(filledIn).filter(([name]) => name in known && known[name] === null),
+  );
+  const stated = { ...claim.stated, ...open } as StatedClaim;
+  const missing = [...claim.missing.filter(isOfWords), ...gapsOf(stated, [])].filter(
+    (gap, k, all) => all.indexOf(gap) === k,
+  );
+  return {
+    ...claim,
+    stated,
+    missing,
+    nearest: missing.length > 0 ? claim.nearest : null,
+    filledIn: claim.missing.filter((gap) => !missing.includes(gap)),
+  };
+};

@@ -1,0 +1,70 @@
+import { drivenText } from "../claim";
+import { RUN_KINDS } from "../run";
+import { formatHertz, formatSignificant } from "../units";
+import { byWeight, isConclusive, type Word } from "./findings";
+import { readingText } from "./readingText";
+import type { Conflict, Evidence, Finding } from "./types";
+
+/** Conditions that agree but for how they are met, so that two readings should be the same. */
+const isAlike = ({ matches }: Finding): boolean =>
+  matches.every(({ match }) => match === "same" || match === "near");
+
+/**
+ * Runs whose readings of one channel lie further apart than both their uncertainties allow, though their conditions are those of the
+ * claim: each that contradicts the one that decides.
+ * @see ISO/IEC 17043:2010, B.3.1.3 (E_n number above one); from memory
+ */
+export const conflictsIn = (words: readonly Word[]): Conflict[] => {
+  const findings = words
+    .flatMap((word) => word.findings)
+    .filter(
+      (finding) =>
+        isAlike(finding) && finding.reading.bound === null && finding.proves && finding.refutes,
+    )
+    .toSorted(byWeight);
+  const seen = new Set<string>();
+  return findings.flatMap((finding) => {
+    const leading = findings.filter(({ channelIndex }) => channelIndex === finding.channelIndex);
+    const first = leading.find(isConclusive) ?? leading[0];
+    const key = [first.evidence.id, finding.evidence.id].toSorted().join(" ");
+    if (first.evidence.id === finding.evidence.id || seen.has(key) || !areApart(first, finding))
+      return [];
+    seen.add(key);
+    const differs = differences(first.evidence, finding.evidence);
+    return [
+      {
+        runIds: [first.evidence.id, finding.evidence.id] as const,
+        differs,
+        sentence: `Two runs do not agree: ${readingText(first)} and ${readingText(finding)}, further apart than both uncertainties. What differs: ${differs}.`,
+      },
+    ];
+  });
+};
+
+const areApart = (a: Finding, b: Finding): boolean => {
+  const gap = Math.max(
+    a.reading.between[0] - b.reading.between[1],
+    b.reading.between[0] - a.reading.between[1],
+  );
+  return gap > Math.hypot(a.expandedUncertainty, b.expandedUncertainty);
+};
+
+/** What two runs have not in common, in words. */
+const differences = (a: Evidence, b: Evidence): string => {
+  const told: [string, string][] = [
+    [RUN_KINDS[a.kind].title, RUN_KINDS[b.kind].title],
+    [a.source, b.source],
+    [ohmsText(a), ohmsText(b)],
+    [drivenText(a.channelsDriven), drivenText(b.channelsDriven)],
+    [toneText(a), toneText(b)],
+    [a.takenAt.slice(0, 16), b.takenAt.slice(0, 16)],
+  ];
+  const apart = told.flatMap(([one, other]) => (one === other ? [] : [`${one} and ${other}`]));
+  return apart.length > 0 ? apart.join("; ") : "nothing that was declared";
+};
+
+const ohmsText = ({ channels }: Evidence): string =>
+  `${channels.map(({ loadOhms }) => formatSignificant(loadOhms, 3)).join("/")} Ω`;
+
+const toneText = ({ frequencyHz }: Evidence): string =>
+  frequencyHz === null ? "" : formatHertz(frequencyHz, 3);

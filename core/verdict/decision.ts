@@ -1,0 +1,50 @@
+import type { ChannelWord } from "./findings";
+import type { Finding, Outcome } from "./types";
+
+/** What the evidence makes of a claim, before it is said. */
+export type Decision = {
+  outcome: Outcome;
+  finding: Finding | null;
+  /** That the claim is true, by the channel that decides. */
+  probability: number | null;
+  /** How many channels must keep it and have not been recorded. */
+  unrecorded: number;
+  /** What it is met with, where it is met only so. */
+  only: string | null;
+};
+
+/** The weakest channel decides: one that misses, then one that is open; met only where as many as are asked meet it. */
+export const decisionOf = (channels: readonly ChannelWord[], asked: number | null): Decision => {
+  const worst = (status: ChannelWord["status"]) =>
+    channels
+      .filter((channel) => channel.status === status)
+      .map(({ finding }) => finding)
+      .toSorted((a, b) => a.margin - b.margin)[0] ?? null;
+  const count = channels.filter(({ status }) => status === "met").length;
+  const unrecorded = Math.max(0, (asked ?? 0) - channels.length);
+  const common = { unrecorded, only: null };
+  const missed = worst("missed");
+  if (missed)
+    return { ...common, outcome: "missed", finding: missed, probability: missed.probability };
+  const open = worst("open");
+  // What was missed under sterner conditions says nothing against channels that meet it under its own.
+  const isIdle = open !== null && count >= (asked ?? 1) && channels.every(isMetOrIdle);
+  if (open && !isIdle) {
+    const isClose =
+      open.status === "open" && open.reading.bound === null && open.proves && open.refutes;
+    return {
+      ...common,
+      outcome: isClose ? "too-close" : "not-tested",
+      finding: open,
+      probability: isClose ? open.probability : null,
+    };
+  }
+  const met = worst("met");
+  if (!met) return { ...common, outcome: "not-tested", finding: null, probability: null };
+  return count >= (asked ?? 1)
+    ? { ...common, outcome: "met", finding: met, probability: met.probability }
+    : { ...common, outcome: "not-tested", finding: met, probability: null };
+};
+
+const isMetOrIdle = ({ status, finding }: ChannelWord): boolean =>
+  status === "met" || (finding.status === "missed" && !finding.refutes);

@@ -1,0 +1,148 @@
+import type { StatedClaim } from "../claim";
+import { matchSetting, matchSource } from "./conditions";
+import { judgeReading } from "./judgeReading";
+import type { Question } from "./questions";
+import { STRENGTH } from "./strength";
+import type { AmplifierFacts, ConditionMatch, Evidence, Finding, LimitStatus } from "./types";
+
+/** Which runs may speak: those that were set as the amplifier comes, or of one other setting. */
+export type Sight = {
+  stated: StatedClaim;
+  printedText: string;
+  facts: AmplifierFacts;
+  isAnySetting: boolean;
+};
+
+/** What one run says of a claim, channel by channel, or why it says nothing. */
+export type Word = {
+  evidence: Evidence;
+  matches: readonly ConditionMatch[];
+  findings: readonly Finding[];
+  /** Why it is no evidence; null where it is. */
+  why: string | null;
+};
+
+/** The condition that makes a run evidence of something else. */
+const differing = (matches: readonly ConditionMatch[]): ConditionMatch | undefined =>
+  matches.find(({ match }) => match === "different");
+
+const CONDITION_WORDS: Record<ConditionMatch["condition"], string> = {
+  load: "into another load",
+  channels: "with other channels driven",
+  frequency: "at another frequency",
+  level: "at another level",
+  setting: "with another setting",
+  supply: "with another supply",
+  source: "on a loudspeaker, which only indicates",
+};
+
+/**
+ * What each run says of a claim under its conditions. A run that does not speak to this kind of claim is left out.
+ * @param evidence runs that may speak, in any order
+ */
+export const wordsOf = (
+  question: Question<StatedClaim["kind"]>,
+  { stated, facts, isAnySetting }: Omit<Sight, "printedText">,
+  evidence: readonly Evidence[],
+): Word[] =>
+  evidence.flatMap((run): Word[] => {
+    const readings = run.channels.map((channel) => ({
+      channel,
+      readings: question.read(stated, { evidence: run, channel, facts, others: evidence }),
+    }));
+    if (readings.every((each) => each.readings.length === 0)) return [];
+    const matches = [
+      ...question.matches(stated, run, facts),
+      ...(isAnySetting ? [] : [matchSetting(run)]),
+      matchSource(run),
+    ];
+    const other = differing(matches);
+    if (other)
+      return [
+        {
+          evidence: run,
+          matches,
+          findings: [],
+          why: `made ${CONDITION_WORDS[other.condition]}: ${other.was} instead of ${other.asked}`,
+        },
+      ];
+    const canProve = !matches.some(({ match }) => match === "weaker");
+    const canRefute = !matches.some(({ match }) => match === "stronger");
+    const limit = question.limit(stated, facts);
+    const findings = readings.flatMap(({ channel, readings: read }) =>
+      read.flatMap((reading): Finding[] => {
+        const own = reading.limit ?? limit;
+        return own === null
+          ? []
+          : [
+              {
+                evidence: run,
+                channelIndex: channel.channelIndex,
+                reading,
+                limit: own,
+                matches,
+                ...judgeReading(reading, own),
+                proves: canProve && reading.proves !== false,
+                refutes: canRefute && reading.refutes !== false,
+              },
+            ];
+      }),
+    );
+    return [{ evidence: run, matches, findings, why: null }];
+  });
+
+/** Whether it decides: met and able to prove, or missed and able to refute. */
+export const isConclusive = ({ status, proves, refutes }: Finding): boolean =>
+  (status === "met" && proves) || (status === "missed" && refutes);
+
+const isNear = ({ matches }: Finding): boolean => matches.some(({ match }) => match === "near");
+
+/** Stronger evidence first, then conditions that match before near ones, then the newest; of one moment by id, so that order is settled. */
+export const byWeight = (a: Finding, b: Finding): number =>
+  STRENGTH[b.evidence.source] - STRENGTH[a.evidence.source] ||
+  Number(isNear(a)) - Number(isNear(b)) ||
+  compare(b.evidence.takenAt, a.evidence.takenAt) ||
+  compare(a.evidence.id, b.evidence.id) ||
+  a.margin - b.margin;
+
+const compare = (a: string, b: string): number => {
+  if (a === b) return 0;
+  return a < b ? -1 : 1;
+};
+
+/** What all runs together say of one channel: the weightiest that decides, else the weightiest. */
+export type ChannelWord = { channelIndex: number; status: LimitStatus; finding: Finding };
+
+/**
+ * Each channel by the runs that recorded it. Of several limits in one run the worst counts.
+ * @see JCGM 106:2012, 8.3, on each channel
+ */
+export const channelsOf = (words: readonly Word[]): ChannelWord[] => {
+  const byChannel = new Map<number, Finding[]>();
+  for (const { findings } of words)
+    for (const [channelIndex, worst] of worstPerRun(findings))
+      byChannel.set(channelIndex, [...(byChannel.get(channelIndex) ?? []), ...worst]);
+  return [...byChannel.entries()]
+    .toSorted(([a], [b]) => a - b)
+    .map(([channelIndex, findings]) => {
+      const sorted = findings.toSorted(byWeight);
+      const deciding = sorted.find(isConclusive);
+      const finding = deciding ?? sorted[0];
+      return { channelIndex, status: deciding ? finding.status : "open", finding };
+    });
+};
+
+const ORDER: readonly LimitStatus[] = ["missed", "open", "met"];
+
+/** Of a run that is held against several limits, the worst on each channel; of bounds on both sides both stay. */
+const worstPerRun = (findings: readonly Finding[]): [number, Finding[]][] => {
+  const channels = [...new Set(findings.map(({ channelIndex }) => channelIndex))];
+  return channels.map((channelIndex) => {
+    const own = findings.filter((finding) => finding.channelIndex === channelIndex);
+    if (own.some(({ reading }) => reading.bound !== null)) return [channelIndex, own];
+    const worst = own.toSorted(
+      (a, b) => ORDER.indexOf(a.status) - ORDER.indexOf(b.status) || a.margin - b.margin,
+    );
+    return [channelIndex, worst.slice(0, 1)];
+  });
+};

@@ -1,0 +1,240 @@
+import fc from "fast-check";
+import { judge, judgeReading, sureText, type Evidence, type Reading } from ".";
+import { figure, found, levelsTo, run, sheet, shortSweep, sweep } from "./testing/evidence";
+
+const CLAIM = "50 W per channel into 8 ohms, both channels driven, 1 % THD+N";
+const { claims, facts } = sheet(CLAIM);
+const [claim] = claims;
+const verdict = (...evidence: Evidence[]) => judge(claim, evidence, facts);
+
+const reading = (value: number, stdUncertainty: number): Reading => ({
+  quantity: "watts",
+  value,
+  between: [value, value],
+  budget: [
+    {
+      source: "all",
+      type: "B",
+      distribution: "normal",
+      contribution: stdUncertainty,
+      degreesOfFreedom: null,
+    },
+  ],
+  bound: null,
+  where: "",
+  notes: [],
+});
+
+describe("JCGM 106:2012, worked through", () => {
+  // 7.4, table 1: a tolerance of at most T_U, and (T_U - y) / u from which the conformance probability follows.
+  test.each([
+    [3, 0.999],
+    [2.33, 0.99],
+    [1.64, 0.95],
+    [1.28, 0.9],
+    [0.84, 0.8],
+    [0, 0.5],
+  ])("table 1: %d standard uncertainties below the limit conform with %d", (z, probability) => {
+    const judged = judgeReading(reading(10 - z, 1), { direction: "at-most", value: 10 });
+    expect(judged.probability).toBeCloseTo(probability, 2);
+  });
+
+  // 8.3.2: with a guard band of the expanded uncertainty (k = 2) the consumer's specific risk is at most 2.3 %.
+  test("8.3.2: what is accepted with a guard band of U is false in at most 2.3 of 100", () => {
+    const judged = judgeReading(reading(52, 1), { direction: "at-least", value: 50 });
+    expect(judged).toMatchObject({ status: "met", expandedUncertainty: 2, margin: 2 });
+    expect(1 - (judged.probability ?? 0)).toBeCloseTo(0.0228, 4);
+  });
+
+  // Example 2 of 7.3: breakdown voltage of a Zener diode, y = -5.47 V, u = 0.05 V, limit -5.4 V: 92 % conform.
+  test("7.3, example 2: a Zener diode's breakdown voltage", () => {
+    const judged = judgeReading(reading(-5.47, 0.05), { direction: "at-most", value: -5.4 });
+    expect(judged.probability).toBeCloseTo(0.92, 2);
+  });
+
+  test("two-sided: centred within two standard uncertainties on both sides", () => {
+    const judged = judgeReading(reading(0, 1), { direction: "about", value: 0, tolerance: 2 });
+    expect(judged).toMatchObject({ status: "met", probability: expect.closeTo(0.9545, 4) });
+  });
+});
+
+describe("sentences", () => {
+  test("the weaker channel, its conditions, the margin in three units, and how sure", () => {
+    expect(verdict(sweep([60, 57])).sentence).toBe(
+      "It keeps its promise: 57.1 W ± 1.2 W on channel B at 1 % THD+N into 8.00 Ω measured, both channels driven, 7.1 W (14.1 %, 0.57 dB) more than the 50 W claimed; sure to 999 in 1000.",
+    );
+  });
+
+  test("a load that is off says what that may mean", () => {
+    expect(verdict(sweep([53, 54], { ohms: 8.7 })).sentence).toMatch(
+      /^Too close to call: 53.1 W .* into 8.70 Ω measured.*into 8.00 Ω that is 48.8 W to 57.7 W, as it holds its volts or its current/,
+    );
+  });
+
+  test("a bump below the limit is told beside it (fault h)", () => {
+    const { sentence } = judge(
+      sheet("40 W into 8 ohms, both channels driven, 0.1 % THD").claims[0],
+      [
+        run(
+          "power-sweep",
+          [0, 1].map(() => ({
+            levels: [
+              levelsTo(50)[1],
+              { ...levelsTo(50)[1], powerWatts: 5, thdRatio: 0.0012 },
+              levelsTo(50)[2],
+            ],
+          })),
+        ),
+      ],
+      facts,
+    );
+    expect(sentence).toContain("at least 45.0 W");
+    expect(sentence).toContain("yet at 5.0 W it distorts 0.12 %");
+  });
+
+  test("what is missing, what it was read as, and what was filled in", () => {
+    const vague = sheet("50 W into 8 ohms, both channels driven").claims[0];
+    expect(judge(vague, [sweep([60, 60])], facts)).toMatchObject({
+      outcome: "not-testable",
+      nearest: { outcome: "met" },
+      sentence: expect.stringMatching(
+        /^Not testable as printed, it leaves out the distortion limit; read as “power per channel at 1 % into 8 Ω, 2 driven”, it keeps its promise/,
+      ),
+    });
+    expect(
+      judge({ ...claim, filledIn: ["the load"] }, [sweep([60, 60])], facts).sentence,
+    ).toContain("Filled in by the reviewer, not printed: the load.");
+  });
+
+  test("what would settle it, where it is open", () => {
+    expect(verdict()).toMatchObject({
+      outcome: "not-tested",
+      wouldSettle: { kind: "power-sweep" },
+      sentence: "Not tested yet: it takes a power sweep into 8 Ω.",
+    });
+    expect(verdict(shortSweep([30, 30])).sentence).toContain("it ended at 30.0 W");
+    expect(verdict(sweep([60, 60])).wouldSettle).toBeNull();
+  });
+
+  test("the simulated bench only rehearses", () => {
+    const only = verdict(sweep([60, 60], { source: "simulated" }));
+    expect(only).toMatchObject({ outcome: "not-tested", rehearsed: { outcome: "met" } });
+    expect(only.sentence).toMatch(
+      /^Not tested yet, only rehearsed.* It would keep its promise: 60/,
+    );
+  });
+
+  test("surer than 999 in 1000 nobody is", () => {
+    expect([0.97, 0.03, 0.99999, 0.5].map(sureText)).toEqual([
+      "sure to 97 in 100",
+      "sure to 97 in 100",
+      "sure to 999 in 1000",
+      "sure to 50 in 100",
+    ]);
+  });
+});
+
+describe("evidence and conflicts", () => {
+  test("each run says how it was used, and why it was not", () => {
+    const runs = [
+      sweep([60, 60], { id: "decides", takenAt: "2026-11-03" }),
+      sweep([58, 58], { id: "agrees", takenAt: "2026-11-02" }),
+      sweep([60, 60], { id: "other", ohms: 4 }),
+      sweep([60, 60], { id: "rehearsal", source: "simulated" }),
+      found("noise", [figure("noise-a", 1e-4)], { id: "silent" }),
+    ];
+    const uses = Object.fromEntries(
+      verdict(...runs).evidence.map(({ runId, use, why }) => [runId, [use, why]]),
+    );
+    expect(uses).toEqual({
+      decides: ["decides", null],
+      agrees: ["agrees", null],
+      other: ["none", "made into another load: 4.00 Ω instead of 8.00 Ω"],
+      rehearsal: ["rehearsal", null],
+    });
+  });
+
+  test("runs that contradict each other are told together, with what differs", () => {
+    const { conflicts } = verdict(
+      sweep([60, 60], { id: "new", takenAt: "2026-11-20T10:00" }),
+      sweep([40, 40], { id: "old", takenAt: "2026-10-01T10:00" }),
+    );
+    expect(conflicts).toEqual([
+      expect.objectContaining({
+        runIds: ["new", "old"],
+        differs: "2026-11-20T10:00 and 2026-10-01T10:00",
+      }),
+    ]);
+    expect(verdict(sweep([60, 60]), sweep([59.5, 59.5])).conflicts).toEqual([]);
+  });
+});
+
+const watts = () => fc.double({ min: 20, max: 120, noNaN: true });
+const share = () => fc.double({ min: 0.0005, max: 0.05, noNaN: true });
+
+describe("properties", () => {
+  const evidenceOf = (each: readonly number[], voltsStdUncertaintyRatio: number, ohms = 8) =>
+    run(
+      "power-sweep",
+      each.map((limit) => ({ levels: levelsTo(limit), voltsStdUncertaintyRatio })),
+      { ohms },
+    );
+
+  test("more uncertainty never turns open into decided", () => {
+    fc.assert(
+      fc.property(
+        watts(),
+        watts(),
+        share(),
+        share(),
+        fc.double({ min: 7.3, max: 8.7, noNaN: true }),
+        (a, b, less, more, ohms) => {
+          const [narrow, wide] = [Math.min(less, more), Math.max(less, more)].map(
+            (each) => verdict(evidenceOf([a, b], each, ohms)).outcome,
+          );
+          if (narrow === "too-close") expect(wide).toBe("too-close");
+          else expect([narrow, "too-close"]).toContain(wide);
+        },
+      ),
+    );
+  });
+
+  test("scaling: twice the ohms and volts (twice the watts) with a claim of twice the watts is the same verdict", () => {
+    const twice = sheet("100 W per channel into 16 ohms, both channels driven, 1 % THD+N");
+    fc.assert(
+      fc.property(watts(), watts(), share(), (a, b, ratio) => {
+        const once = verdict(evidenceOf([a, b], ratio));
+        const scaled = judge(twice.claims[0], [evidenceOf([2 * a, 2 * b], ratio, 16)], twice.facts);
+        expect(scaled.outcome).toBe(once.outcome);
+        expect(scaled.probability ?? 0).toBeCloseTo(once.probability ?? 0, 9);
+      }),
+    );
+  });
+
+  test("the order of runs does not matter", () => {
+    const runs = [
+      sweep([60, 60], { id: "a" }),
+      sweep([50, 50], { id: "b" }),
+      sweep([40, 40], { id: "c" }),
+      sweep([60], { id: "d" }),
+      shortSweep([20, 20], { id: "e" }),
+      sweep([30, 30], { id: "f", source: "simulated" }),
+    ];
+    fc.assert(
+      fc.property(fc.shuffledSubarray(runs, { minLength: runs.length }), (shuffled) => {
+        const one = verdict(...runs),
+          other = verdict(...shuffled);
+        expect([other.outcome, other.sentence]).toEqual([one.outcome, one.sentence]);
+      }),
+    );
+  });
+
+  test("a met claim stays met when the amplifier gives more", () => {
+    fc.assert(
+      fc.property(watts(), fc.double({ min: 1, max: 3, noNaN: true }), (a, more) => {
+        if (verdict(sweep([a, a])).outcome === "met")
+          expect(verdict(sweep([a * more, a * more])).outcome).toBe("met");
+      }),
+    );
+  });
+});

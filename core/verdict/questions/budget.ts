@@ -1,0 +1,56 @@
+import { powerStdUncertaintyRatio } from "../../power";
+import type { BudgetLine, EvidenceChannel } from "../types";
+
+/** A half width within which every value is as likely. @see JCGM 100:2008, 4.3.7 */
+const RECTANGULAR = Math.sqrt(3);
+
+/** What is taken for a reading that does not say how well it is known: a tenth of it, or a quarter of a decibel. Chosen here. */
+const UNKNOWN_RATIO = 0.1;
+export const UNKNOWN_DB = 0.25;
+
+/** One line; contributions in the unit of the reading. @see JCGM 100:2008, table H.1 */
+export const line = (
+  source: string,
+  contribution: number,
+  distribution: BudgetLine["distribution"] = "normal",
+): BudgetLine => ({
+  source,
+  type: "B",
+  distribution,
+  contribution: Math.abs(contribution),
+  degreesOfFreedom: null,
+});
+
+/** A line from a half width. @see JCGM 100:2008, 4.3.7 */
+export const halfWidthLine = (source: string, halfWidth: number): BudgetLine =>
+  line(source, halfWidth / RECTANGULAR, "rectangular");
+
+/**
+ * What volts and ohms leave uncertain of watts: volts count twice.
+ * @see JCGM 100:2008, 5.1.6
+ */
+export const powerLines = (powerWatts: number, channel: EvidenceChannel): BudgetLine[] => {
+  // Checks the ranges of both.
+  powerStdUncertaintyRatio(channel);
+  const {
+    loadOhms,
+    loadOhmsStdUncertainty,
+    voltsStdUncertaintyRatio,
+    loadDriftRatio = 0,
+  } = channel;
+  return [
+    line("volts", 2 * powerWatts * voltsStdUncertaintyRatio),
+    line("ohms of the load", (powerWatts * loadOhmsStdUncertainty) / loadOhms),
+    halfWidthLine("drift of the hot load", powerWatts * loadDriftRatio),
+  ];
+};
+
+/** The line of a figure that says its own uncertainty, or of one that does not. */
+export const figureLine = (
+  source: string,
+  value: number,
+  stdUncertainty: number | null,
+): BudgetLine =>
+  stdUncertainty === null
+    ? line(`${source}, not stated: taken as a tenth`, UNKNOWN_RATIO * Math.abs(value))
+    : line(source, stdUncertainty);

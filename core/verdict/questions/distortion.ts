@@ -1,0 +1,158 @@
+import { measureText } from "../../claim";
+import type { Band } from "../../distortion";
+import { distortionRatio, type DistortionMeasure, type StepReading } from "../../sweep";
+import { formatHertz, formatSignificant } from "../../units";
+import { matchLevel, matchLoad, matchTone, USUAL_HZ, USUAL_OHMS } from "../conditions";
+import { ratedWatts } from "../rated";
+import type {
+  AmplifierFacts,
+  BudgetLine,
+  Evidence,
+  EvidenceChannel,
+  Reading,
+  StatedOf,
+} from "../types";
+import { figureLine, line } from "./budget";
+import { figureOf } from "./figures";
+import { toneOf } from "./power";
+import type { Asked, Question } from "./types";
+
+type Distortion = StatedOf<"distortion">;
+
+/** The level at which a claim of distortion holds: its own, or half the rated output; null where neither is known. Common practice. */
+const levelOf = ({ powerWatts, loadOhms }: Distortion, facts: AmplifierFacts): number | null =>
+  powerWatts ?? halfOf(ratedWatts(facts, loadOhms ?? USUAL_OHMS));
+
+const halfOf = (watts: number | null): number | null => (watts === null ? null : watts / 2);
+
+/** How well a level of a sweep tells its distortion: noise of one short window. Chosen here: a twentieth. */
+const LEVEL_RATIO = 0.05;
+
+/** The distortion at a level of a sweep: on the line between the two levels around it; null where it does not reach so far. */
+const atLevel = (
+  levels: readonly StepReading[],
+  watts: number,
+  measure: DistortionMeasure,
+): { ratio: number; between: readonly [number, number] } | null => {
+  const above = levels.findIndex(({ powerWatts }) => powerWatts >= watts);
+  if (above < 1) return null;
+  const [below, next] = [levels[above - 1], levels[above]];
+  const [low, high] = [distortionRatio(below, measure), distortionRatio(next, measure)];
+  const share = Math.log(watts / below.powerWatts) / Math.log(next.powerWatts / below.powerWatts);
+  const ratio = low > 0 && high > 0 ? low * (high / low) ** share : Math.max(low, high);
+  return { ratio, between: [Math.min(low, high), Math.max(low, high)] };
+};
+
+/** Whether a run raises its level past what is asked, so that any level up to its highest can be read. */
+const reaches = ({ levels = [] }: EvidenceChannel, watts: number): boolean =>
+  levels.length > 1 &&
+  levels[0].powerWatts <= watts &&
+  levels.some(({ powerWatts }) => powerWatts >= watts);
+
+/** What each channel of a run gave, as far as one figure says it. */
+const outputOf = ({ channels, levelWatts }: Evidence): number | null =>
+  figureOf(channels[0], ({ name }) => name === "power")?.value ?? levelWatts;
+
+const read = (stated: Distortion, asked: Asked): Reading[] => {
+  const watts = levelOf(stated, asked.facts);
+  const { channel } = asked;
+  const whole = stated.band ? bandReadings(stated, stated.band, watts, channel) : [];
+  if (whole.length > 0) return whole;
+  const at = (value: number, budget: readonly BudgetLine[], level: number | null): Reading => ({
+    quantity: "distortion-ratio",
+    value,
+    between: [value, value],
+    budget,
+    bound: null,
+    where: `${measureText(stated.measure)}${level === null ? "" : ` at ${formatSignificant(level, 3)} W`} into ${formatSignificant(channel.loadOhms, 3)} Ω measured`,
+    notes: [],
+  });
+  if (watts !== null && reaches(channel, watts)) {
+    const found = atLevel(channel.levels ?? [], watts, stated.measure);
+    if (!found) return [];
+    const budget = [line("noise of one level", LEVEL_RATIO * found.ratio)];
+    return [{ ...at(found.ratio, budget, watts), between: found.between }];
+  }
+  const figure = figureOf(channel, ({ name }) => name === stated.measure);
+  if (!figure) return [];
+  const level =
+    figureOf(channel, ({ name }) => name === "power")?.value ?? asked.evidence.levelWatts;
+  const reading = at(
+    figure.value,
+    [figureLine("noise of the reading", figure.value, figure.stdUncertainty)],
+    level,
+  );
+  return [figure.isDoubtful ? { ...reading, proves: false, refutes: false } : reading];
+};
+
+/** The worst of a band at the level that is asked, of THD+N: it proves what is claimed of harmonics alone, and does not refute it. */
+const bandReadings = (
+  stated: Distortion,
+  band: Band,
+  watts: number | null,
+  channel: EvidenceChannel,
+): Reading[] =>
+  (channel.curves ?? []).flatMap(({ name, points }) => {
+    const level =
+      figureOf(channel, (each) => each.name === name.replace("distortion-", "level-"))?.value ??
+      null;
+    const isLevel = watts === null || matchLevel(watts, level).match !== "different";
+    const isWhole =
+      points.length > 1 &&
+      points[0][0] <= 1.01 * band.lowHz &&
+      points[points.length - 1][0] >= 0.95 * band.highHz;
+    if (!name.startsWith("distortion-") || !isLevel || !isWhole) return [];
+    const inside = points.filter(
+      ([hertz]) => hertz >= 0.99 * band.lowHz && hertz <= 1.01 * band.highHz,
+    );
+    const [hertz, ratio] = inside.reduce((most, point) => (point[1] > most[1] ? point : most));
+    return [
+      {
+        quantity: "distortion-ratio" as const,
+        value: ratio,
+        between: [ratio, ratio] as const,
+        budget: [line("noise of one level", LEVEL_RATIO * ratio)],
+        bound: null,
+        where: `THD+N at worst, at ${formatHertz(hertz, 2)}${level === null ? "" : ` and ${formatSignificant(level, 3)} W`}`,
+        notes: [],
+        ...(stated.measure === "thd" ? { refutes: false } : {}),
+      },
+    ];
+  });
+
+/** Distortion at a level. */
+export const distortion: Question<"distortion"> = {
+  quantity: "distortion-ratio",
+  limit: ({ limitRatio }) => ({ direction: "at-most", value: limitRatio }),
+  matches: (stated, evidence, facts) => {
+    const watts = levelOf(stated, facts);
+    const isSweep = watts !== null && evidence.channels.every((channel) => reaches(channel, watts));
+    const isBand = evidence.channels.some(({ curves = [] }) =>
+      curves.some(({ name }) => name.startsWith("distortion-")),
+    );
+    return [
+      ...(stated.loadOhms === null ? [] : [matchLoad(stated.loadOhms, evidence)]),
+      ...(watts === null || isSweep || isBand ? [] : [matchLevel(watts, outputOf(evidence))]),
+      stated.band && isBand
+        ? {
+            condition: "frequency" as const,
+            asked: "the band",
+            was: "the band",
+            match: "same" as const,
+          }
+        : matchTone(stated.band, { frequencyHz: toneOf(evidence) }),
+    ];
+  },
+  read,
+  channelsAsked: () => null,
+  settledBy: (stated) =>
+    stated.band
+      ? {
+          kind: "distortion-response",
+          text: `distortion over the band at ${stated.powerWatts ?? "half the rated"} W`,
+        }
+      : {
+          kind: "spectrum",
+          text: `a spectrum at ${stated.powerWatts ?? "half the rated"} W and ${formatHertz(USUAL_HZ)}`,
+        },
+};

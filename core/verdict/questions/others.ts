@@ -1,0 +1,186 @@
+// Claims of what the output resists, of intermodulation, of the mains, and of what is weighed and measured.
+import { formatHertz, formatSignificant } from "../../units";
+import { matchLevel, USUAL_HZ, USUAL_OHMS } from "../conditions";
+import type { Evidence, EvidenceChannel, Reading, StatedOf } from "../types";
+import { figureLine, halfWidthLine, line } from "./budget";
+import { curveAt, figureOf } from "./figures";
+import type { Question } from "./types";
+
+/** How well a curve's own points tell ohms that no figure tells. Chosen here. */
+const CURVE_RATIO = 0.1;
+
+/** Output impedance at a frequency: the figure at 1 kHz, or its curve. */
+const impedanceReading = (channel: EvidenceChannel, hertz: number): Reading[] => {
+  const figure = figureOf(channel, ({ name }) => name === "impedance");
+  const curve = (channel.curves ?? []).find(({ name }) => name === "impedance");
+  const isFigure = figure !== null && Math.abs(hertz / USUAL_HZ - 1) < 0.05;
+  const ohms = isFigure ? figure.value : curve && curveAt(curve, hertz);
+  if (ohms === null || ohms === undefined) return [];
+  // What repeats and ohms leave open is as much at every frequency.
+  const known = figure?.stdUncertainty ?? null;
+  return [
+    {
+      quantity: "ohms",
+      value: ohms,
+      between: [ohms, ohms],
+      budget: [
+        known === null
+          ? line("not stated: taken as a tenth", CURVE_RATIO * ohms)
+          : line("volts and ohms of two loads", known),
+      ],
+      bound: null,
+      where: `of output impedance at ${formatHertz(hertz)}`,
+      notes: [],
+      ...(figure?.isDoubtful ? { proves: false, refutes: false } : {}),
+    },
+  ];
+};
+
+/**
+ * A damping factor is judged in ohms, where readings are spread evenly: near nought its own value runs away.
+ * Definition: the stated load over the magnitude of the output impedance.
+ */
+export const dampingFactor: Question<"damping-factor"> = {
+  quantity: "ohms",
+  limit: ({ least, loadOhms }) => ({
+    direction: "at-most",
+    value: (loadOhms ?? USUAL_OHMS) / least,
+  }),
+  matches: () => [],
+  read: ({ frequencyHz, loadOhms }, { channel }) =>
+    impedanceReading(channel, frequencyHz ?? USUAL_HZ).map((reading) => ({
+      ...reading,
+      notes: [
+        `a damping factor of ${formatSignificant((loadOhms ?? USUAL_OHMS) / reading.value, 3)} into ${loadOhms ?? USUAL_OHMS} Ω`,
+      ],
+    })),
+  channelsAsked: () => null,
+  settledBy: ({ frequencyHz }) => ({
+    kind: "impedance",
+    text: `output impedance at ${formatHertz(frequencyHz ?? USUAL_HZ)}, from two loads`,
+  }),
+};
+
+export const outputImpedance: Question<"output-impedance"> = {
+  quantity: "ohms",
+  limit: ({ mostOhms }) => ({ direction: "at-most", value: mostOhms }),
+  matches: () => [],
+  read: ({ frequencyHz }, { channel }) => impedanceReading(channel, frequencyHz ?? USUAL_HZ),
+  channelsAsked: () => null,
+  settledBy: ({ frequencyHz }) => ({
+    kind: "impedance",
+    text: `output impedance at ${formatHertz(frequencyHz ?? USUAL_HZ)}, from two loads`,
+  }),
+};
+
+type Intermodulation = StatedOf<"intermodulation">;
+
+/** Modulation products, or both orders of difference products together. @see IEC 60268-3, 14.12; from memory */
+const productsOf = ({ method }: Intermodulation, channel: EvidenceChannel) => {
+  if (method !== "difference") return [figureOf(channel, ({ name }) => name === "modulation")];
+  return ["d2", "d3"].map((wanted) => figureOf(channel, ({ name }) => name === wanted));
+};
+
+export const intermodulation: Question<"intermodulation"> = {
+  quantity: "distortion-ratio",
+  limit: ({ limitRatio }) => ({ direction: "at-most", value: limitRatio }),
+  matches: ({ powerWatts }, evidence: Evidence) =>
+    powerWatts === null || evidence.levelWatts === null
+      ? []
+      : [matchLevel(powerWatts, evidence.levelWatts)],
+  read: (stated, { channel }) => {
+    const figures = productsOf(stated, channel);
+    const known = figures.flatMap((figure) => figure ?? []);
+    if (known.length === 0 || known.length < figures.length) return [];
+    const ratio = known.reduce((sum, { value }) => sum + value, 0);
+    return [
+      {
+        quantity: "distortion-ratio",
+        value: ratio,
+        between: [ratio, ratio],
+        budget: known.map(({ name, value, stdUncertainty }) =>
+          figureLine(name, value, stdUncertainty),
+        ),
+        bound: null,
+        where: stated.method === "difference" ? "of two high tones" : "of a low and a high tone",
+        notes: [],
+        ...(known.some(({ isDoubtful }) => isDoubtful) ? { proves: false, refutes: false } : {}),
+      },
+    ];
+  },
+  channelsAsked: () => null,
+  settledBy: ({ powerWatts }) => ({
+    kind: "intermodulation",
+    text: `intermodulation at ${powerWatts ?? "half the rated"} W`,
+  }),
+};
+
+export const consumption: Question<"consumption"> = {
+  quantity: "watts",
+  limit: ({ mostWatts }) => ({ direction: "at-most", value: mostWatts }),
+  matches: () => [],
+  read: ({ state }, { channel }) => {
+    const figure = figureOf(channel, ({ name }) => name === `mains-${state ?? "rated"}`);
+    return figure
+      ? [
+          {
+            quantity: "watts",
+            value: figure.value,
+            between: [figure.value, figure.value],
+            budget: [figureLine("mains meter", figure.value, figure.stdUncertainty)],
+            bound: null,
+            where: `from the mains, ${state ?? "at rated output"}`,
+            notes: [],
+          },
+        ]
+      : [];
+  },
+  channelsAsked: () => null,
+  settledBy: () => ({ kind: "mains-draw", text: "mains draw with a meter on the mains" }),
+};
+
+/** Sheets round mass and size; a twentieth is alike. Common practice. */
+const ALIKE_RATIO = 0.05;
+/** Of a kitchen scale and a tape. Chosen here: a half width. */
+const SCALE_RATIO = 0.01;
+
+const typed = (quantity: "kilograms" | "metres", value: number, where: string): Reading => ({
+  quantity,
+  value,
+  between: [value, value],
+  budget: [halfWidthLine("scale or tape", SCALE_RATIO * value)],
+  bound: null,
+  where,
+  notes: [],
+});
+
+/** Mass as typed by the reviewer; null where it was not. Definition: as printed, within a twentieth. */
+export const massReading = (
+  { kilograms }: StatedOf<"mass">,
+  massKilograms: number | null,
+): Reading | null =>
+  massKilograms === null
+    ? null
+    : {
+        ...typed("kilograms", massKilograms, "as weighed"),
+        limit: { direction: "about", value: kilograms, tolerance: ALIKE_RATIO * kilograms },
+      };
+
+/** The edge that is off most, the edges of both sorted; null where another number of them was measured. Definition: as printed. */
+export const sizeReading = (
+  { metres }: StatedOf<"size">,
+  measured: readonly number[],
+): Reading | null => {
+  if (measured.length !== metres.length) return null;
+  const sorted = (edges: readonly number[]) => edges.toSorted((a, b) => a - b);
+  const printed = sorted(metres);
+  const off = sorted(measured)
+    .map((edge, k) => ({ edge, printed: printed[k] }))
+    .reduce((most, each) =>
+      Math.abs(each.edge / each.printed - 1) > Math.abs(most.edge / most.printed - 1) ? each : most,
+    );
+  return {
+    ...typed("metres", off.edge, "of the edge that is off most"),
+    limit: { direction: "about", value: off.printed, tolerance: ALIKE_RATIO * off.printed },
+  };
+};

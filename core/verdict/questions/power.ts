@@ -1,0 +1,380 @@
+import { isDoubtful } from "../../caution";
+import { limitText, type PowerLimit } from "../../claim";
+import { isInBand, type Band } from "../../distortion";
+import { powerStdUncertaintyRatio } from "../../power";
+import { RUN_KINDS } from "../../run";
+import {
+  bumpBelowLimit,
+  clippedSine,
+  overdriveAt,
+  powerAtDistortion,
+  type PowerAtLimit,
+  type StepReading,
+} from "../../sweep";
+import { formatFixed, formatHertz, formatPercent, formatSignificant } from "../../units";
+import { matchChannels, matchLoad, matchTone, USUAL_OHMS } from "../conditions";
+import type { AmplifierFacts, Evidence, EvidenceChannel, Reading, StatedOf } from "../types";
+import { line, powerLines } from "./budget";
+import { figureOf } from "./figures";
+import type { Asked, Question } from "./types";
+
+type Power = StatedOf<"power">;
+type Bridged = StatedOf<"bridged-power">;
+
+/** The limit that output is told at where a claim is silent. Common practice. */
+const USUAL: PowerLimit = { distortionLimitRatio: 0.01, distortionMeasure: "thd-plus-noise" };
+
+export const limitOfPower = ({
+  distortionLimitRatio,
+  distortionMeasure,
+}: Pick<Power, "distortionLimitRatio" | "distortionMeasure">): PowerLimit =>
+  distortionLimitRatio === null
+    ? USUAL
+    : { distortionLimitRatio, distortionMeasure: distortionMeasure ?? "thd" };
+
+/** How many channels a claim of power asks to play at once. */
+export const channelsAsked = (
+  { channelsDriven }: Pick<Power, "channelsDriven">,
+  { channelCount }: AmplifierFacts,
+): number => channelsDriven ?? channelCount ?? 1;
+
+/** Levels with the uncertainty that the run's own volts and ohms leave them. */
+export const levelsOf = ({ levels = [], ...channel }: EvidenceChannel): StepReading[] => {
+  const share = powerStdUncertaintyRatio(channel);
+  return levels.map((level) => ({
+    ...level,
+    powerWattsStdUncertainty: share * level.powerWatts,
+  }));
+};
+
+/** Frequency of the tone, as it was read or as it was declared. */
+export const toneOf = ({ frequencyHz, channels }: Evidence): number | null =>
+  channels.find(({ levels }) => levels && levels.length > 0)?.levels?.[0].fundamentalHz ??
+  frequencyHz;
+
+/** What ends the sentence: "at 1 % THD+N into 8.21 Ω measured, at 10 kHz". */
+const whereText = (limit: PowerLimit, { loadOhms }: EvidenceChannel, hertz: number | null) =>
+  `at ${limitText(limit)} into ${formatSignificant(loadOhms, 3)} Ω measured${
+    hertz !== null && Math.abs(hertz / 1000 - 1) > 0.06 ? `, at ${formatHertz(hertz, 3)}` : ""
+  }`;
+
+/**
+ * Where the power would lie into the claim's own ohms: with volts held, power times ohms stays; with current held, power over ohms.
+ * With a sweep on the other side of the claim's ohms it lies on the line between the two, on logarithmic scales.
+ * @see Joule’s law; the bracket is chosen here
+ */
+const intoLoad = (
+  powerWatts: number,
+  measuredOhms: number,
+  askedOhms: number,
+  beyond: { powerWatts: number; loadOhms: number } | null,
+): readonly [number, number] => {
+  const ratio = measuredOhms / askedOhms;
+  if (beyond) {
+    const slope =
+      Math.log(beyond.powerWatts / powerWatts) / Math.log(beyond.loadOhms / measuredOhms);
+    const between = powerWatts * ratio ** -Math.min(1, Math.max(-1, slope));
+    return [between, between];
+  }
+  const ends = [powerWatts * ratio, powerWatts / ratio];
+  return [Math.min(...ends), Math.max(...ends)];
+};
+
+/** Output of the same channel into a load on the other side of the claim's, under otherwise the same conditions. */
+const beyondLoad = (
+  askedOhms: number,
+  limit: PowerLimit,
+  { evidence, channel, others }: Asked,
+): { powerWatts: number; loadOhms: number } | null => {
+  const isBelow = channel.loadOhms < askedOhms;
+  for (const other of others) {
+    const same = other.channels.find(({ channelIndex }) => channelIndex === channel.channelIndex);
+    const isLike =
+      other.source === evidence.source &&
+      other.channelsDriven === evidence.channelsDriven &&
+      other.kind === evidence.kind;
+    if (!same || !isLike || same.loadOhms < askedOhms === isBelow) continue;
+    const levels = levelsOf(same);
+    const reading =
+      levels.length > 1
+        ? powerAtDistortion(levels, limit.distortionLimitRatio, limit.distortionMeasure)
+        : null;
+    if (reading?.status === "reached")
+      return { powerWatts: reading.powerWatts, loadOhms: same.loadOhms };
+  }
+  return null;
+};
+
+/** Ohms that are off by less leave the watts as they are. */
+const NO_MISMATCH = 1e-3;
+
+/** The reading of a sweep of levels at a limit of distortion. */
+const sweptReading = (limit: PowerLimit, askedOhms: number, asked: Asked): Reading[] => {
+  const { channel, evidence } = asked;
+  const levels = levelsOf(channel);
+  if (levels.length < 2) return [];
+  const { distortionLimitRatio: ratio, distortionMeasure: measure } = limit;
+  const found = powerAtDistortion(levels, ratio, measure);
+  const hertz = toneOf(evidence);
+  const where = whereText(limit, channel, hertz);
+  const notes = notesOf(levels, limit);
+  if (found.status === "never-below")
+    return [
+      {
+        quantity: "watts",
+        value: 0,
+        between: [0, 0],
+        budget: [],
+        bound: null,
+        where,
+        notes: [`it is above ${limitText(limit)} at every level of the sweep`],
+      },
+    ];
+  const isOff = Math.abs(channel.loadOhms / askedOhms - 1) > NO_MISMATCH;
+  const between = isOff
+    ? intoLoad(found.powerWatts, channel.loadOhms, askedOhms, beyondLoad(askedOhms, limit, asked))
+    : ([found.powerWatts, found.powerWatts] as const);
+  return [
+    {
+      quantity: "watts",
+      value: found.powerWatts,
+      between,
+      budget: sweptBudget(found, channel),
+      bound: found.status === "at-least" ? "at-least" : null,
+      where,
+      notes: [...notes, ...(isOff ? [mismatchText(between, askedOhms)] : [])],
+      ...provesOf(levels, limit, hertz, evidence.band, channel),
+    },
+  ];
+};
+
+const mismatchText = ([low, high]: readonly [number, number], askedOhms: number): string => {
+  const text = (watts: number) => formatSignificant(watts, 3);
+  return low === high
+    ? `between the loads measured that is ${text(low)} W into ${formatSignificant(askedOhms, 3)} Ω`
+    : `into ${formatSignificant(askedOhms, 3)} Ω that is ${text(low)} W to ${text(high)} W, as it holds its volts or its current`;
+};
+
+/** A bump of distortion further down is told beside the limit. */
+const notesOf = (levels: readonly StepReading[], limit: PowerLimit): string[] => {
+  const bump = bumpBelowLimit(levels, limit.distortionLimitRatio, limit.distortionMeasure);
+  return bump
+    ? [
+        `yet at ${formatSignificant(bump.powerWatts, 2)} W it distorts ${formatPercent(bump.ratio, 2)}, above that limit`,
+      ]
+    : [];
+};
+
+/** Where clipping hardly shows, or the limit's reading is doubtful, a sweep proves nothing of distortion. */
+const provesOf = (
+  levels: readonly StepReading[],
+  { distortionLimitRatio }: PowerLimit,
+  hertz: number | null,
+  { highHz }: Band,
+  { cautions = [] }: EvidenceChannel,
+): Pick<Reading, "proves" | "refutes"> => {
+  const tone = hertz ?? levels[0].fundamentalHz;
+  const isBlind = !isInBand(3 * tone, { lowHz: 0, highHz });
+  const isTold =
+    isDoubtful(cautions, "at-limit") || isDoubtful(cautions, schoolName(distortionLimitRatio));
+  return isBlind || isTold ? { proves: false, refutes: false } : {};
+};
+
+/** The name that a sweep's own figure at a limit has. */
+const schoolName = (ratio: number): string =>
+  ({ 0.01: "one-percent", 0.001: "tenth-percent", 0.1: "ten-percent" })[ratio] ?? "at-limit";
+
+/** Volts and ohms, and what the gap between two levels leaves beside them. */
+const sweptBudget = (
+  found: Exclude<PowerAtLimit, { status: "never-below" }>,
+  channel: EvidenceChannel,
+) => {
+  const known = found.powerWatts * powerStdUncertaintyRatio(channel);
+  const gap = Math.sqrt(Math.max(0, found.powerWattsStdUncertainty ** 2 - known ** 2));
+  return [
+    ...powerLines(found.powerWatts, channel),
+    line("gap between two levels", gap, "rectangular"),
+  ];
+};
+
+/** Tops that just do not flatten: at one percent a cut sine gives more. */
+const CLEAN_TOPS_RATIO = 0.01;
+
+/**
+ * The reading of a search for flat tops: of a cut sine, output at a limit of distortion lies a known step above it; a limit below one
+ * percent lies further down, by an amount that it does not tell.
+ * @see clippedSine; that clean tops are no more than one percent is common practice
+ */
+const topsReading = (limit: PowerLimit, askedOhms: number, { channel }: Asked): Reading[] => {
+  const figure = figureOf(channel, ({ name }) => name === "power");
+  if (!figure) return [];
+  const most = figure.value * 2 * clippedSine(overdriveAt(limit.distortionLimitRatio)).meanSquare;
+  const isTold = limit.distortionLimitRatio >= CLEAN_TOPS_RATIO;
+  const [low] = intoLoad(figure.value, channel.loadOhms, askedOhms, null);
+  const [, high] = intoLoad(most, channel.loadOhms, askedOhms, null);
+  return [
+    {
+      quantity: "watts",
+      value: figure.value,
+      between: [low, high],
+      budget: powerLines(figure.value, channel),
+      bound: null,
+      where: `just below flat tops into ${formatSignificant(channel.loadOhms, 3)} Ω measured`,
+      notes: [`at ${limitText(limit)} that is up to ${formatSignificant(most, 3)} W`],
+      proves: isTold && !figure.isDoubtful,
+      refutes: !figure.isDoubtful,
+    },
+  ];
+};
+
+/** How well a distortion is known where its curve does not say it: it must keep clear of the limit by this. Chosen here. */
+const CLEAR_RATIO = 1.05;
+
+/**
+ * The reading of distortion over a whole band at two levels: at a level that keeps within the limit everywhere it gives at least that,
+ * at one that does not, less.
+ * @see 16 CFR 432 (rated power over a rated band); from memory
+ */
+export const bandReading = (limit: PowerLimit, band: Band, channel: EvidenceChannel): Reading[] => {
+  const levels = (channel.curves ?? []).flatMap(({ name, points }) => {
+    const figure = figureOf(channel, (each) => each.name === name.replace("distortion-", "level-"));
+    const inside = points.filter(
+      ([hertz]) => hertz >= 0.99 * band.lowHz && hertz <= 1.01 * band.highHz,
+    );
+    const isWhole =
+      points.length > 1 &&
+      points[0][0] <= 1.01 * band.lowHz &&
+      points[points.length - 1][0] >= 0.95 * band.highHz;
+    if (!name.startsWith("distortion-") || !figure || !isWhole) return [];
+    const [hertz, ratio] = inside.reduce((most, point) => (point[1] > most[1] ? point : most));
+    return [{ watts: figure.value, hertz, ratio }];
+  });
+  const { distortionLimitRatio, distortionMeasure } = limit;
+  const kept = levels.filter(({ ratio }) => ratio * CLEAR_RATIO <= distortionLimitRatio);
+  // With noise it distorts more than without: that refutes no claim of harmonics alone.
+  const passed =
+    distortionMeasure === "thd"
+      ? []
+      : levels.filter(({ ratio }) => ratio / CLEAR_RATIO >= distortionLimitRatio);
+  const reading = (
+    { watts, hertz, ratio }: (typeof levels)[number],
+    bound: "at-least" | "at-most",
+  ): Reading => ({
+    quantity: "watts",
+    value: watts,
+    between: [watts, watts],
+    budget: powerLines(watts, channel),
+    bound,
+    where: `from ${formatHertz(band.lowHz)} to ${formatHertz(band.highHz)} into ${formatSignificant(channel.loadOhms, 3)} Ω measured`,
+    notes: [`at most ${formatPercent(ratio, 2)}, at ${formatHertz(hertz, 2)}`],
+    ...(bound === "at-least" ? { refutes: false } : { proves: false }),
+  });
+  const best = kept.toSorted((a, b) => b.watts - a.watts).slice(0, 1);
+  const worst = passed.toSorted((a, b) => a.watts - b.watts).slice(0, 1);
+  return [
+    ...best.map((level) => reading(level, "at-least")),
+    ...worst.map((level) => reading(level, "at-most")),
+  ];
+};
+
+/** Bursts of 20 ms first: the customary ones. @see CTA-2006; from memory */
+const BURST_NAMES = ["burst-1 kHz, 20 ms", "burst-"];
+
+const burstFigure = (channel: EvidenceChannel) =>
+  BURST_NAMES.map((begins) => figureOf(channel, ({ name }) => name.startsWith(begins))).find(
+    (figure) => figure !== null,
+  ) ?? null;
+
+/** The last clean cycle of a burst. */
+export const burstReading = (askedOhms: number, channel: EvidenceChannel): Reading[] => {
+  const figure = burstFigure(channel);
+  if (!figure) return [];
+  const between = intoLoad(figure.value, channel.loadOhms, askedOhms, null);
+  const known = figure.value * powerStdUncertaintyRatio(channel);
+  const gap = Math.sqrt(Math.max(0, (figure.stdUncertainty ?? 0) ** 2 - known ** 2));
+  return [
+    {
+      quantity: "watts",
+      value: figure.value,
+      between,
+      budget: [
+        ...powerLines(figure.value, channel),
+        line("gap between two levels", gap, "rectangular"),
+      ],
+      bound: null,
+      where: `in bursts of ${figure.name.replace(/^burst-[^,]*, /, "")} into ${formatSignificant(channel.loadOhms, 3)} Ω measured`,
+      notes: [],
+      proves: !figure.isDoubtful,
+      refutes: !figure.isDoubtful,
+    },
+  ];
+};
+
+const isBridgedKind = ({ kind }: Evidence): boolean => RUN_KINDS[kind].isBridged ?? false;
+/** Only bursts are read of a kind that raises no level. */
+const isBurstClaim = ({ rating }: Power): boolean =>
+  rating === "burst" || rating === "music" || rating === "peak";
+
+const readPower = (stated: Power, asked: Asked): Reading[] => {
+  if (isBridgedKind(asked.evidence)) return [];
+  const ohms = stated.loadOhms ?? USUAL_OHMS;
+  if (isBurstClaim(stated)) return burstReading(ohms, asked.channel);
+  const limit = limitOfPower(stated);
+  const whole = stated.band ? bandReading(limit, stated.band, asked.channel) : [];
+  if (whole.length > 0) return whole;
+  const swept = sweptReading(limit, ohms, asked);
+  return swept.length > 0 || !RUN_KINDS[asked.evidence.kind].endsAtCleanTops
+    ? swept
+    : topsReading(limit, ohms, asked);
+};
+
+/** Continuous power, and what is said of bursts. */
+export const power: Question<"power"> = {
+  quantity: "watts",
+  limit: ({ powerWatts }) => ({ direction: "at-least", value: powerWatts }),
+  matches: (stated, evidence, facts) => [
+    matchLoad(stated.loadOhms ?? USUAL_OHMS, evidence),
+    matchChannels(channelsAsked(stated, facts), evidence),
+    ...(isBurstClaim(stated) ? [] : [toneMatch(stated.band, evidence)]),
+  ],
+  read: readPower,
+  channelsAsked,
+  settledBy: (stated) => {
+    if (isBurstClaim(stated))
+      return { kind: "burst", text: `bursts of 20 ms into ${stated.loadOhms ?? USUAL_OHMS} Ω` };
+    return stated.band
+      ? {
+          kind: "distortion-response",
+          text: `distortion over the band at ${formatFixed(stated.powerWatts, 0)} W into ${stated.loadOhms ?? USUAL_OHMS} Ω, warmed up`,
+        }
+      : { kind: "power-sweep", text: `a power sweep into ${stated.loadOhms ?? USUAL_OHMS} Ω` };
+  },
+};
+
+/** A run over the whole band covers it; of one tone it is asked where that lies. */
+const toneMatch = (band: Band | null, evidence: Evidence) =>
+  band &&
+  evidence.channels.some(({ curves = [] }) =>
+    curves.some(({ name }) => name.startsWith("distortion-")),
+  )
+    ? ({ condition: "frequency", asked: "the band", was: "the band", match: "same" } as const)
+    : matchTone(band, { frequencyHz: toneOf(evidence) });
+
+/** Two channels that drive one load between them. */
+export const bridgedPower: Question<"bridged-power"> = {
+  quantity: "watts",
+  limit: ({ powerWatts }) => ({ direction: "at-least", value: powerWatts }),
+  matches: (stated: Bridged, evidence) => [
+    matchLoad(stated.loadOhms ?? USUAL_OHMS, evidence),
+    matchTone(null, { frequencyHz: toneOf(evidence) }),
+  ],
+  read: (stated, asked) =>
+    isBridgedKind(asked.evidence)
+      ? sweptReading(limitOfPower(stated), stated.loadOhms ?? USUAL_OHMS, asked)
+      : [],
+  channelsAsked: () => null,
+  settledBy: (stated) => ({
+    kind: "bridged",
+    text: `a bridged sweep into ${stated.loadOhms ?? USUAL_OHMS} Ω`,
+  }),
+};

@@ -1,0 +1,169 @@
+import { drivenText, isPerChannel, type StatedClaim } from "../claim";
+import { formatSignificant } from "../units";
+import { settingOf } from "./conditions";
+import { channelsOf, wordsOf, type Sight, type Word } from "./findings";
+import { decisionOf, type Decision } from "./decision";
+import { judgeReading } from "./judgeReading";
+import type { Question } from "./questions";
+import type { BudgetLine, Evidence, Finding, StatedOf } from "./types";
+
+type Ways = {
+  question: Question<StatedClaim["kind"]>;
+  sight: Sight;
+  evidence: readonly Evidence[];
+};
+
+/**
+ * A claim that was missed, or not tested as printed, may be met under other conditions: with fewer channels, with another supply or
+ * switch, in bursts, or as the total of all channels. The first of these that holds is what it is met with only.
+ */
+export const softened = (asPrinted: Decision, ways: Ways): Decision => {
+  if (asPrinted.outcome !== "missed" && asPrinted.outcome !== "not-tested") return asPrinted;
+  return (
+    withoutUsualSetting(asPrinted, ways) ??
+    withFewerChannels(ways) ??
+    withOtherSetting(ways) ??
+    (asPrinted.outcome === "missed" ? (inBursts(ways) ?? asTotal(ways)) : null) ??
+    asPrinted
+  );
+};
+
+const decisionUnder = ({ question, sight, evidence }: Ways): Decision =>
+  decisionOf(
+    channelsOf(wordsOf(question, sight, evidence)),
+    question.channelsAsked(sight.stated, sight.facts),
+  );
+
+/** The runs of each setting other than the usual, by its name. */
+const bySetting = (evidence: readonly Evidence[]): Map<string, Evidence[]> => {
+  const groups = new Map<string, Evidence[]>();
+  for (const run of evidence) {
+    const name = settingOf(run);
+    if (name !== "") groups.set(name, [...(groups.get(name) ?? []), run]);
+  }
+  return groups;
+};
+
+const withSettings = ({
+  question,
+  sight,
+  evidence,
+}: Ways): { name: string; decision: Decision }[] =>
+  [...bySetting(evidence)].map(([name, runs]) => ({
+    name,
+    decision: decisionUnder({ question, sight: { ...sight, isAnySetting: true }, evidence: runs }),
+  }));
+
+/** Two supplies and none of them the usual one: where both say the same, it is so with either. */
+const withoutUsualSetting = (asPrinted: Decision, ways: Ways): Decision | null => {
+  if (asPrinted.finding !== null) return null;
+  const decisions = withSettings(ways);
+  const [first] = decisions;
+  const isAlike =
+    decisions.length > 1 &&
+    (first.decision.outcome === "met" || first.decision.outcome === "missed") &&
+    decisions.every(({ decision }) => decision.outcome === first.decision.outcome);
+  return isAlike
+    ? decisions.toSorted(
+        (a, b) => (a.decision.finding?.margin ?? 0) - (b.decision.finding?.margin ?? 0),
+      )[0].decision
+    : null;
+};
+
+const withFewerChannels = (ways: Ways): Decision | null => {
+  const { stated, facts } = ways.sight;
+  if (stated.kind !== "power") return null;
+  const asked = ways.question.channelsAsked(stated, facts) ?? 1;
+  const counts = new Set(ways.evidence.map(({ channelsDriven }) => channelsDriven));
+  for (const channelsDriven of [...counts].toSorted((a, b) => b - a)) {
+    if (channelsDriven >= asked) continue;
+    const sight = { ...ways.sight, stated: { ...stated, channelsDriven } };
+    const decision = decisionUnder({ ...ways, sight });
+    if (decision.outcome === "met")
+      return { ...decision, outcome: "met-fewer-channels", only: drivenText(channelsDriven) };
+  }
+  return null;
+};
+
+const withOtherSetting = (ways: Ways): Decision | null => {
+  const met = withSettings(ways).find(({ decision }) => decision.outcome === "met");
+  return met ? { ...met.decision, outcome: "met-other-setting", only: met.name } : null;
+};
+
+const inBursts = (ways: Ways): Decision | null => {
+  const { stated } = ways.sight;
+  if (stated.kind !== "power" || stated.rating !== undefined) return null;
+  const sight = { ...ways.sight, stated: { ...stated, rating: "burst" as const } };
+  const decision = decisionUnder({ ...ways, sight });
+  return decision.outcome === "met"
+    ? { ...decision, outcome: "met-in-bursts", only: "bursts" }
+    : null;
+};
+
+/**
+ * The channels of one run together, each at the claim's own limit. A claim that is printed of each channel is no total, and one that
+ * a channel alone comes nearer to than all together is not meant as one.
+ */
+const asTotal = (ways: Ways): Decision | null => {
+  const { question, sight, evidence } = ways;
+  if (sight.stated.kind !== "power" || sight.printedText === "" || isPerChannel(sight.printedText))
+    return null;
+  const claimed = sight.stated.powerWatts;
+  const words = wordsOf(question, sight, evidence);
+  const total = totalsOf(words, sight.stated).find(
+    ({ status, reading, evidence: { channels } }) =>
+      status === "met" && reading.value ** 2 < claimed ** 2 * channels.length,
+  );
+  return total
+    ? {
+        outcome: "met-as-total",
+        finding: total,
+        probability: total.probability,
+        unrecorded: 0,
+        only: `the total of ${total.evidence.channels.length} channels`,
+      }
+    : null;
+};
+
+/**
+ * The sum of a run's channels held against a claim. What volts and ohms are off by may be off alike in all channels, so that lines of
+ * one source are added and not rooted.
+ * @see JCGM 100:2008, 5.2.2 (correlated input quantities), at its safe end
+ */
+export const totalsOf = (
+  words: readonly Word[],
+  { powerWatts }: Pick<StatedOf<"power">, "powerWatts">,
+): Finding[] =>
+  words.flatMap(({ findings }) => {
+    const [first] = findings;
+    const channels = new Set(findings.map(({ channelIndex }) => channelIndex));
+    if (!first || channels.size < 2 || channels.size < findings.length) return [];
+    const sum = (of: (finding: Finding) => number) =>
+      findings.reduce((total, finding) => total + of(finding), 0);
+    const reading = {
+      ...first.reading,
+      value: sum((each) => each.reading.value),
+      between: [
+        sum((each) => each.reading.between[0]),
+        sum((each) => each.reading.between[1]),
+      ] as const,
+      budget: addedUp(findings.map((each) => each.reading.budget)),
+      notes: [
+        `${findings.map((each) => formatSignificant(each.reading.value, 3)).join(" W and ")} W`,
+      ],
+    };
+    const limit = { direction: "at-least" as const, value: powerWatts };
+    return [{ ...first, reading, limit, ...judgeReading(reading, limit) }];
+  });
+
+const addedUp = (budgets: readonly (readonly BudgetLine[])[]): BudgetLine[] => {
+  const bySource = new Map<string, BudgetLine>();
+  for (const each of budgets.flat()) {
+    const known = bySource.get(each.source);
+    bySource.set(each.source, {
+      ...each,
+      contribution: each.contribution + (known?.contribution ?? 0),
+    });
+  }
+  return [...bySource.values()];
+};
