@@ -3,13 +3,14 @@ import type { Knex } from "knex";
 import { fromCatalogue, instrumentFacts } from "@/bench/catalogue";
 import { claimedWatts, readClaims } from "@/core/claim";
 import { proposePlan } from "@/core/plan";
-import { initialSettings, RUN_KINDS } from "@/core/run";
+import { completeSettings, RUN_KINDS } from "@/core/run";
 import {
   ANALYSIS_VERSION,
   emptyDocument,
   runConditions,
   type Claim,
   type Load,
+  type RunCapture,
   type RunDraft,
 } from "@/records";
 import {
@@ -23,12 +24,11 @@ import {
   listAmplifiers,
 } from "@/store";
 import { NO_LIMITS, playRun, type KeptShot } from "@/pipeline/playRun";
-import { DEMO_SHELF, type DemoAmplifier } from "./scenario";
+import { DEMO_SHELF, type DemoAmplifier, type DemoRun } from "./scenario";
 import { DEMO_INSTRUMENTS, DEMO_RESISTORS, DEMO_RIG } from "./workshop";
 
 const SAMPLE_RATE_HZ = 96_000;
 const ACCURACY_RATIO = 0.01;
-const SWEEP_SECONDS = 4;
 
 /**
  * Fills an empty database with the demo shelf: every run is recorded on the simulated bench and analysed like any
@@ -82,7 +82,7 @@ const addDemoAmplifier = async (
   for (const [index, run] of demo.runs.entries()) {
     const draft = await demoRun(
       folder,
-      { simulated: demo.simulated, load: loads[run.load] },
+      { demo, load: loads[run.load], second: loads.find((_, at) => at !== run.load) ?? null },
       run,
       index,
     );
@@ -91,20 +91,16 @@ const addDemoAmplifier = async (
   }
 };
 
-/** A power sweep played and read as on the Bench, its recording kept in the folder. */
+/** A run played and read as on the Bench, its recordings kept in the folder. */
 const demoRun = async (
   folder: string,
-  { simulated, load }: { simulated: DemoAmplifier["simulated"]; load: Load },
-  { channelsDriven, lastVoltsRms }: DemoAmplifier["runs"][number],
+  { demo, load, second }: { demo: DemoAmplifier; load: Load; second: Load | null },
+  { kind, channelsDriven, settings: given }: DemoRun,
   seed: number,
 ): Promise<RunDraft> => {
-  const kind = "power-sweep";
-  const instrument = { ...fromCatalogue(simulated), seed };
+  const instrument = { ...fromCatalogue(demo.simulated), seed };
   const facts = instrumentFacts(instrument);
-  const settings = initialSettings(RUN_KINDS[kind].fields, {
-    lastVoltsRms,
-    seconds: SWEEP_SECONDS,
-  });
+  const settings = completeSettings(RUN_KINDS[kind].fields, given ?? {});
   const conditions = runConditions({
     load,
     channelCount: channelsDriven,
@@ -122,29 +118,43 @@ const demoRun = async (
       settings,
       instrument,
       loads: conditions.channels,
-      secondLoads: null,
-      ratedWatts: null,
+      secondLoads: second && loadConditions(second, channelsDriven),
+      ratedWatts: claimedWatts(load.nominalOhms, demo.claims, false),
       sampleRateHz: SAMPLE_RATE_HZ,
       kept: [],
       limits: NO_LIMITS,
-      secondLimits: null,
+      secondLimits: NO_LIMITS,
     },
     { onMoment: () => {}, onShot: (shot) => void shots.push(shot) },
   );
   if (!outcome.ok) throw new Error(`the demo run cannot be read: ${outcome.finding.advice}`);
-  const [{ wav, fullScaleVolts, fileName, name }] = shots;
-  const { sha256 } = await captures.save(folder, [wav], Number.POSITIVE_INFINITY);
+  const kept: RunCapture[] = [];
+  for (const { wav, fullScaleVolts, fileName, name } of shots) {
+    const { sha256 } = await captures.save(folder, [wav], Number.POSITIVE_INFINITY);
+    kept.push({ sha256, fileName, fullScaleVolts, shot: name });
+  }
   return {
     id: randomUUID(),
     kind,
-    source: "simulated-bench",
-    sourceDetail: facts.name,
-    conditions: { ...conditions, fullScaleVolts },
+    source: demo.isRehearsed ? "simulated-bench" : "recording",
+    sourceDetail: demo.isRehearsed ? facts.name : "made up for the demo",
+    conditions: { ...conditions, fullScaleVolts: kept[0].fullScaleVolts },
     result: { kind, channels: outcome.value },
     analysisVersion: ANALYSIS_VERSION,
-    captures: [{ sha256, fileName, fullScaleVolts, shot: name }],
+    captures: kept,
   };
 };
+
+const loadConditions = (load: Load, channelCount: number) =>
+  runConditions({
+    load,
+    channelCount,
+    firstChannel: 0,
+    channelsDriven: channelCount,
+    fullScaleVolts: 1,
+    mainsHz: 50,
+    voltsAccuracyRatio: ACCURACY_RATIO,
+  }).channels;
 
 /** The standard plan, each power as claimed. */
 const standardPlan = ({ draft, loads }: DemoAmplifier, claims: readonly Claim[]) => {

@@ -1,4 +1,5 @@
 import type { CatalogueName } from "@/bench/catalogue";
+import type { RunKind, Settings } from "@/core/run";
 import type { AmplifierDraft, ClaimDraft, Details, LoadDraft } from "@/records";
 import { details, pairOf, single } from "./workshop";
 
@@ -11,9 +12,35 @@ export type DemoAmplifier = {
   /** The specification sheet, a line each. */
   sheet: readonly string[];
   simulated: CatalogueName;
-  /** Which load (by position) is driven, how many channels, up to which drive. Oldest first. */
-  runs: readonly { load: number; channelsDriven: number; lastVoltsRms: number }[];
+  /** The reviewer has only rehearsed it so far; else its runs stand for recordings of a real bench. */
+  isRehearsed?: true;
+  /** Oldest first. */
+  runs: readonly DemoRun[];
 };
+
+/** A run of the demo: its kind, which load (by position), how many channels, and what is set otherwise than usual. */
+export type DemoRun = {
+  kind: RunKind;
+  load: number;
+  channelsDriven: number;
+  settings?: Settings;
+};
+
+const sweep = (load: number, channelsDriven: number, lastVoltsRms: number): DemoRun => ({
+  kind: "power-sweep",
+  load,
+  channelsDriven,
+  settings: { lastVoltsRms, seconds: SWEEP_SECONDS },
+});
+const both = (kind: RunKind, settings?: Settings): DemoRun => ({
+  kind,
+  load: 0,
+  channelsDriven: 2,
+  ...(settings && { settings }),
+});
+
+/** Forty levels of 0.15 s. */
+const SWEEP_SECONDS = 6;
 
 const eight = {
   nominalOhms: 8,
@@ -91,10 +118,8 @@ export const DEMO_SHELF: readonly DemoAmplifier[] = [
       "Crystal clear sound",
     ],
     simulated: "mini-bridge-brick",
-    runs: [
-      { load: 0, channelsDriven: 1, lastVoltsRms: 0.76 },
-      { load: 0, channelsDriven: 2, lastVoltsRms: 0.5 },
-    ],
+    isRehearsed: true,
+    runs: [sweep(0, 1, 0.76), sweep(0, 2, 0.5)],
   },
   {
     draft: {
@@ -141,8 +166,11 @@ export const DEMO_SHELF: readonly DemoAmplifier[] = [
     ],
     simulated: "vintage-class-ab",
     runs: [
-      { load: 0, channelsDriven: 1, lastVoltsRms: 0.66 },
-      { load: 0, channelsDriven: 2, lastVoltsRms: 0.6 },
+      both("noise", { seconds: 3 }),
+      both("response", { highHz: 40_000, pointsPerDecade: 6 }),
+      sweep(0, 1, 0.66),
+      both("burst"),
+      sweep(0, 2, 0.6),
     ],
   },
   {
@@ -199,15 +227,26 @@ export const DEMO_SHELF: readonly DemoAmplifier[] = [
     sheet: [
       "50 W per channel minimum into 8 ohms, both channels driven, with no more than 0.1 % THD",
       "93 W / 4 ohms, 1 %",
-      "Frequency response: 10 Hz - 60 kHz, +0/-1 dB",
-      "Damping factor: 120",
-      "Signal to noise ratio 104 dB, A-weighted",
+      "Frequency response: 20 Hz - 40 kHz, +0/-1 dB",
+      "Damping factor > 120 at 8 ohms",
+      "Crosstalk: 60 dB at 1 kHz",
+      "Gain 27 dB",
+      "Dynamic headroom 1.2 dB",
+      "Weight 11 kg",
+      "Signal to noise ratio 104 dB (A-weighted, ref. 50 W)",
       "Max. 180 W x 2",
     ],
     simulated: "home-class-ab",
     runs: [
-      { load: 1, channelsDriven: 2, lastVoltsRms: 1 },
-      { load: 0, channelsDriven: 2, lastVoltsRms: 1.15 },
+      both("noise", { seconds: 3 }),
+      both("gain", { seconds: 1 }),
+      both("spectrum", { seconds: 1 }),
+      both("response", { highHz: 80_000, pointsPerDecade: 6 }),
+      both("crosstalk"),
+      both("impedance"),
+      both("burst"),
+      sweep(1, 2, 1),
+      sweep(0, 2, 1.15),
     ],
   },
 ];

@@ -97,6 +97,10 @@ const FILLED: Record<DocumentKind, object> = {
       { printedText: "28 dB", stated: { kind: "gain", gainDb: 28 }, missing: [], nearest: null },
     ],
   },
+  verdict: {
+    ...emptyDocument("verdict"),
+    overrules: [{ claim: "x", says: "met", reason: "a weak spring", at: "2026-11-01T10:00:00Z" }],
+  },
   forecast: { ...emptyDocument("forecast"), assumptions: { efficiencyRatio: 0.6 } },
   rig: emptyDocument("rig"),
   plan: { ...emptyDocument("plan"), runs: [planned] },

@@ -7,6 +7,7 @@ import { resistorsSchema, type Resistors } from "./resistors";
 import { rigSchema, type RigSettings } from "./rig";
 import { sheetSchema, type Sheet } from "./sheet";
 import { underWaySchema, type UnderWay } from "./underWay";
+import { verdictNotesSchema, type VerdictNotes } from "./verdictNotes";
 
 /** What is kept of an amplifier as one piece each, and the schema that guards it. */
 export const DOCUMENTS = {
@@ -16,6 +17,7 @@ export const DOCUMENTS = {
   rig: rigSchema,
   plan: planSchema,
   "under-way": underWaySchema,
+  verdict: verdictNotesSchema,
 } as const;
 
 /** What is kept of the workshop, for all amplifiers together. */
@@ -32,6 +34,7 @@ export type DocumentOf<K extends DocumentKind> = {
   rig: RigSettings;
   plan: Plan;
   "under-way": UnderWay;
+  verdict: VerdictNotes;
 }[K];
 export type WorkshopKind = keyof typeof WORKSHOP_DOCUMENTS;
 export type WorkshopOf<K extends WorkshopKind> = {

@@ -31,6 +31,7 @@ export const runEvidence = (run: Omit<Run, "remarks">): Evidence => {
     frequencyHz: numberIn(conditions.settings, "frequencyHz"),
     band: conditions.band ?? TONE_DEFAULTS.band,
     levelWatts: numberIn(conditions.settings, "watts"),
+    ...(conditions.set && { setId: conditions.set.id }),
     supply: "",
     setting: conditions.setting ?? "",
     channels: result.channels.map(({ figures, curves, levels, cautions }, k) => ({

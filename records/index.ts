@@ -58,6 +58,8 @@ export {
 } from "./rig";
 export {
   SHELF_ORDERS,
+  type ClaimCounts,
+  type ShelfClaim,
   type Shelf,
   type ShelfCounts,
   type ShelfOrder,
@@ -81,8 +83,6 @@ export {
   ANALYSIS_VERSION,
   DEFAULT_UPLOAD_LIMIT_BYTES,
   entryOf,
-  isPowerEvidence,
-  powerEvidence,
   RUN_LIMIT_BYTES,
   runSchema,
   type Run,
@@ -100,6 +100,14 @@ export {
   type UnderWay,
   type UnderWayShot,
 } from "./underWay";
+export { runEvidence } from "./evidence";
+export {
+  RULINGS,
+  SCHOOL_NAMES,
+  type Overrule,
+  type Ruling,
+  type VerdictNotes,
+} from "./verdictNotes";
 export { optionalQuantity, quantity } from "./quantity";
 export { newIdOf } from "./revision";
 export {

@@ -1,6 +1,5 @@
 import { array, mixed, number, object, string, type InferType } from "yup";
-import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/run";
-import type { PowerEvidence } from "@/core/verdict";
+import { RUN_KIND_NAMES, type RunKind } from "@/core/run";
 import { runResultSchema, type RunResult } from "./runResult";
 import type { Remarks } from "./remarks";
 import { above0, MOST, upTo } from "./limits";
@@ -164,25 +163,4 @@ export const entryOf = ({
   setting: conditions.setting ?? "",
   setId: conditions.set?.id ?? null,
   isStruck: remarks.struck !== null,
-});
-
-/** Whether a run is evidence of the amplifier as it comes for claims of power: not struck out, with nothing set otherwise than usual. */
-export const isPowerEvidence = ({
-  kind,
-  isStruck,
-  setting,
-}: Pick<RunEntry, "kind" | "isStruck" | "setting">): boolean =>
-  RUN_KINDS[kind].speaksTo === "power" && !isStruck && !setting;
-
-/** What a run's levels say about a claim of power. A channel without levels says nothing. */
-export const powerEvidence = ({
-  conditions,
-  result,
-}: Pick<Run, "conditions" | "result">): PowerEvidence => ({
-  channelsDriven: conditions.channelsDriven,
-  channels: result.channels.map(({ levels = [] }, k) => ({
-    steps: levels,
-    channelIndex: conditions.channels[k].channelIndex,
-    loadOhms: conditions.channels[k].loadOhms,
-  })),
 });

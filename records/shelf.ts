@@ -1,4 +1,16 @@
-import type { Verdict } from "@/core/verdict";
+import type { Outcome } from "@/core/verdict";
+
+/** A claim as the shelf shows it: the worst of an amplifier's. */
+export type ShelfClaim = {
+  text: string;
+  outcome: Outcome;
+  sentence: string;
+  isRehearsed: boolean;
+  strip: { claimedWatts: number; value: number; plusMinus: number } | null;
+};
+
+/** How many claims there are, how many a real bench has said anything of, and how many are kept. */
+export type ClaimCounts = { claims: number; judged: number; kept: number };
 
 /** What the shelf shows of one amplifier. */
 export type ShelfRow = {
@@ -6,9 +18,9 @@ export type ShelfRow = {
   name: string;
   line: string;
   kind: string;
-  /** The claim shown for this amplifier: its first. */
-  claim: { text: string; powerWatts: number; verdict: Verdict } | null;
-  moreClaims: number;
+  /** The worst of its claims; null where there is none. */
+  claim: ShelfClaim | null;
+  counts: ClaimCounts;
   /** Moment of the newest run, UTC text. */
   lastRunAt: string | null;
 };

@@ -15,6 +15,7 @@ import type {
   RunEntry,
   Sheet,
   UnderWay,
+  VerdictNotes,
 } from "@/records";
 import {
   findAmplifier,
@@ -39,6 +40,7 @@ export type AmplifierRecords = {
   rig: RigSettings;
   plan: Plan;
   underWay: UnderWay;
+  verdictNotes: VerdictNotes;
   resistors: Resistors;
   instruments: Instruments;
   /** Pieces that are there and cannot be read, by the names that the screens give them. */
@@ -52,7 +54,7 @@ export const readAmplifierRecords = async (
 ): Promise<AmplifierRecords | null> => {
   const amplifier = await findAmplifier(db, id);
   if (!amplifier) return null;
-  const [details, sheet, forecastSettings, rig, plan, underWay, resistors, instruments] =
+  const [details, sheet, forecastSettings, rig, plan, underWay, notes, resistors, instruments] =
     await Promise.all([
       readDocument(db, id, "details"),
       readDocument(db, id, "sheet"),
@@ -60,6 +62,7 @@ export const readAmplifierRecords = async (
       readDocument(db, id, "rig"),
       readDocument(db, id, "plan"),
       readDocument(db, id, "under-way"),
+      readDocument(db, id, "verdict"),
       readWorkshopDocument(db, "resistors"),
       readWorkshopDocument(db, "instruments"),
     ]);
@@ -71,6 +74,7 @@ export const readAmplifierRecords = async (
     "the Rig": rig,
     "the Plan": plan,
     "the run under way": underWay,
+    "what was said of the verdicts": notes,
     "the resistors": resistors,
     "the instruments": instruments,
   };
@@ -85,6 +89,7 @@ export const readAmplifierRecords = async (
     rig: rig.document,
     plan: plan.document,
     underWay: underWay.document,
+    verdictNotes: notes.document,
     resistors: resistors.document,
     instruments: instruments.document,
     unreadable: [

@@ -21,7 +21,7 @@ export type Frame = {
 
 export const frameOf = async (db: Knex, records: AmplifierRecords): Promise<Frame> => {
   const { amplifier, claims, loads, runs, details, rig, plan, instruments, unreadable } = records;
-  const { judgedCount } = await summaryOf(db, amplifier.id);
+  const { counts } = await summaryOf(db, amplifier.id);
   const converter = chosenInstrument(instruments, "converter", rig.converterId);
   const [load] = loads;
   const ohms = load?.channels.map((channel) => formatSignificant(channel.ohms, 3)).join(", ");
@@ -30,12 +30,12 @@ export const frameOf = async (db: Knex, records: AmplifierRecords): Promise<Fram
     line: amplifierLine(amplifier),
     progress: stageProgress({
       isForecast: details.supplies.some((supply) => supplyWatts(supply) !== null),
-      claimCount: claims.length,
+      claimCount: counts.claims,
       loadCount: loads.length,
       rigState: rigState({ amplifier, claims, loads, details }, rig),
       plannedCount: plan.runs.length,
       runCount: runs.length,
-      judgedCount,
+      judgedCount: counts.judged,
     }),
     atRest: {
       source: {

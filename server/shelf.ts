@@ -42,7 +42,7 @@ export const readShelf = async (
       line: amplifierLine(entry),
       kind: entry.kind,
       claim: summaries.get(entry.id)?.claim ?? null,
-      moreClaims: Math.max(0, entry.claimCount - 1),
+      counts: summaries.get(entry.id)?.counts ?? { claims: 0, judged: 0, kept: 0 },
       lastRunAt: entry.lastRunAt,
     })),
   };

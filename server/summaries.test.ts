@@ -2,21 +2,21 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Knex } from "knex";
-import { judgePowerClaim } from "@/core/verdict";
-import { powerClaim, type RunDraft } from "@/records";
-import { evidenceOf } from "@/records/testing/run";
+import type { RunDraft } from "@/records";
 import { runOf } from "@/records/testing/run";
 import {
   addAmplifier,
   addClaim,
+  findDocument,
+  keepDocument,
   keepRemarks,
-  listClaims,
-  listRunEntries,
   openDatabase,
 } from "@/store";
-import { amplifierDraft, claimDraft, runDraft, stored, listRuns } from "@/store/testing/records";
+import { amplifierDraft, claimDraft, runDraft, stored } from "@/store/testing/records";
 import { frameMarkOf } from "./frame";
-import { judgeClaims, summariseAll, summaryOf } from "./summaries";
+import { readAmplifierRecords } from "./amplifierRecords";
+import { judgementOf } from "./judged";
+import { summariseAll, summaryOf } from "./summaries";
 
 let folder: string, db: Knex, id: string;
 beforeEach(async () => {
@@ -38,7 +38,13 @@ const sweepOf = (watts: number[], ohms: number, change: Partial<RunDraft["condit
   } as never);
 };
 
-test("claims are judged as if all runs had been read, though only those that decide are", async () => {
+const judged = async () => {
+  const records = await readAmplifierRecords(db, id);
+  if (!records) throw new Error("no such amplifier");
+  return judgementOf(db, records);
+};
+
+test("claims are judged by every run that was not struck out", async () => {
   for (const [loadOhms, channelsDriven] of [
     [8, 2],
     [8, 1],
@@ -48,10 +54,10 @@ test("claims are judged as if all runs had been read, though only those that dec
     await addClaim(db, id, { ...claimDraft, loadOhms, channelsDriven });
   const runs = [
     sweepOf([70, 69], 8.2),
-    sweepOf([55], 8.2),
-    sweepOf([40, 38], 4.1),
+    sweepOf([75], 8.2),
+    sweepOf([30, 28], 4.1),
     sweepOf([90, 90], 8.2, { setting: "limiter: off" }),
-    sweepOf([61, 58], 8.1),
+    sweepOf([41, 38], 8.1),
   ];
   for (const [day, run] of runs.entries())
     await stored({ db, folder }, id, run, `2026-03-0${day + 1}`);
@@ -59,26 +65,78 @@ test("claims are judged as if all runs had been read, though only those that dec
     struck: { reason: "a clip slipped", at: "" },
     overruled: [],
   });
-  const claims = await listClaims(db, id);
-  const judged = await judgeClaims(db, claims, await listRunEntries(db, id));
-  const evidence = evidenceOf(await listRuns(db, id));
-  expect(judged.map(({ verdict }) => verdict)).toEqual(
-    claims.map((claim) => judgePowerClaim(powerClaim(claim), evidence)),
+  const { verdicts, schools, honest } = await judged();
+  expect(verdicts.map(({ outcome }) => outcome)).toEqual(["met", "met", "missed", "not-tested"]);
+  expect(verdicts[0].reading?.run?.id).toBe(runs[0].id);
+  expect(verdicts[3].evidence.every(({ why }) => why?.startsWith("made into another load"))).toBe(
+    true,
   );
-  expect(judged[3].verdict.sentence).toContain("no run was made near 16");
+  expect(schools.some(({ reading }) => reading !== null)).toBe(true);
+  expect(honest?.powerWatts).toBeGreaterThan(60);
 });
 
-test("a summary follows what it depends on: a claim, a run, and a reading that is struck out", async () => {
-  expect(await summaryOf(db, id)).toEqual({ claim: null, judgedCount: 0 });
+test("lines of the sheet are judged beside the claims, and what was taken from it is not judged twice", async () => {
+  const text = "Output 50 W into 8 ohms\nWeight 8.2 kg\nGain 26 dB\nDynamic power 70 W into 8 ohms";
+  await addClaim(db, id, { ...claimDraft, printedText: "Output 50 W into 8 ohms", powerWatts: 50 });
+  await keepDocument(db, id, "sheet", {
+    source: "manual",
+    text,
+    claims: [],
+    unread: [],
+    revision: 0,
+  });
+  await keepDocument(db, id, "details", {
+    ...(await findDocument(db, id, "details")),
+    massKilograms: 8,
+  });
+  const { verdicts } = await judged();
+  expect(verdicts.map(({ words }) => words.split(",")[0])).toEqual([
+    expect.stringContaining("50 W per channel"),
+    "8.2 kg",
+    "gain 26 dB",
+    "70 W burst per channel",
+  ]);
+  expect(verdicts.map(({ outcome }) => outcome)).toEqual([
+    "not-tested",
+    "met",
+    "not-tested",
+    "not-tested",
+  ]);
+  expect(verdicts[0].filledIn).toContain("the distortion limit");
+});
+
+test("a summary follows what it depends on: a claim, a run, a reading that is struck out, what was weighed", async () => {
+  expect(await summaryOf(db, id)).toEqual({
+    claim: null,
+    counts: { claims: 0, judged: 0, kept: 0 },
+  });
   await addClaim(db, id, claimDraft);
-  expect((await summaryOf(db, id)).claim?.verdict.status).toBe("not-tested");
+  expect((await summaryOf(db, id)).claim?.outcome).toBe("not-tested");
   const run = await stored({ db, folder }, id, sweepOf([70, 69], 8.2));
   expect(await summaryOf(db, id)).toMatchObject({
-    claim: { verdict: { status: "met" } },
-    judgedCount: 1,
+    claim: { outcome: "met", strip: { claimedWatts: claimDraft.powerWatts } },
+    counts: { claims: 1, judged: 1, kept: 1 },
   });
   await keepRemarks(db, run.id, { struck: { reason: "a clip slipped", at: "" }, overruled: [] });
-  expect(await summaryOf(db, id)).toMatchObject({ judgedCount: 0 });
+  expect(await summaryOf(db, id)).toMatchObject({ counts: { judged: 0 } });
+  await keepDocument(db, id, "sheet", {
+    source: "",
+    text: "Weight 8.2 kg",
+    claims: [],
+    unread: [],
+    revision: 0,
+  });
+  expect(await summaryOf(db, id)).toMatchObject({ counts: { claims: 2, judged: 0 } });
+});
+
+test("the shelf knows an amplifier by its worst claim", async () => {
+  await addClaim(db, id, { ...claimDraft, powerWatts: 30 });
+  await addClaim(db, id, { ...claimDraft, powerWatts: 90 });
+  await stored({ db, folder }, id, sweepOf([70, 69], 8.2));
+  expect(await summaryOf(db, id)).toMatchObject({
+    claim: { outcome: "missed", text: expect.stringContaining("90 W") },
+    counts: { claims: 2, judged: 2, kept: 1 },
+  });
 });
 
 test("all that are missing are made in the background", async () => {

@@ -1,50 +1,16 @@
 import "server-only";
 import type { Knex } from "knex";
-import { claimText } from "@/core/claim";
-import { evidenceAt, JUDGE_VERSION, judgePowerClaim, type Verdict } from "@/core/verdict";
-import { isPowerEvidence, powerClaim, powerEvidence, type Claim, type RunEntry } from "@/records";
-import {
-  evidenceRevision,
-  findRuns,
-  findSummaries,
-  keepSummary,
-  listClaims,
-  listRunEntries,
-  unsummarised,
-  type Summary,
-} from "@/store";
+import { JUDGE_VERSION } from "@/core/verdict";
+import type { ClaimCounts, ShelfClaim } from "@/records";
+import { groupOf, isJudged, type ShownVerdict } from "@/records/facts";
+import { evidenceRevision, findSummaries, keepSummary, unsummarised, type Summary } from "@/store";
+import { readAmplifierRecords } from "./amplifierRecords";
+import { judgementOf } from "./judged";
 
 /** What lists and the frame say of an amplifier. */
-export type AmplifierSummary = {
-  /** The claim that the shelf shows: the first. */
-  claim: { text: string; powerWatts: number; verdict: Verdict } | null;
-  judgedCount: number;
-};
+export type AmplifierSummary = { claim: ShelfClaim | null; counts: ClaimCounts };
 
-/** A claim with its verdict. */
-export type JudgedClaim = { claim: Claim; verdict: Verdict };
-
-/** Judges claims by the runs of their amplifier; only the runs that decide are read. */
-export const judgeClaims = async (
-  db: Knex,
-  claims: readonly Claim[],
-  entries: readonly RunEntry[],
-): Promise<JudgedClaim[]> => {
-  const able = entries.filter(isPowerEvidence).map(({ id, channelsDriven, loadOhms }) => ({
-    id,
-    channelsDriven,
-    channels: loadOhms.map((ohms) => ({ loadOhms: ohms })),
-  }));
-  const chosen = claims.map((claim) => evidenceAt(powerClaim(claim), able)?.id ?? null);
-  const needed = [...new Set(chosen.filter((id) => id !== null))];
-  const runs = await findRuns(db, needed);
-  return claims.map((claim, k) => {
-    const run = runs.find(({ id }) => id === chosen[k]);
-    const evidence = run ? [powerEvidence(run)] : [];
-    const elsewhere = evidence.length === 0 && able.length > 0;
-    return { claim, verdict: judgePowerClaim(powerClaim(claim), evidence, elsewhere) };
-  });
-};
+const NOTHING: AmplifierSummary = { claim: null, counts: { claims: 0, judged: 0, kept: 0 } };
 
 /** Summaries of some amplifiers by their ids; those that are out of date are made anew, and kept where that is possible. */
 export const summariesOf = async (
@@ -58,7 +24,7 @@ export const summariesOf = async (
 };
 
 export const summaryOf = async (db: Knex, amplifierId: string): Promise<AmplifierSummary> =>
-  (await summariesOf(db, [amplifierId])).get(amplifierId) ?? { claim: null, judgedCount: 0 };
+  (await summariesOf(db, [amplifierId])).get(amplifierId) ?? NOTHING;
 
 /** Makes all summaries that are missing or out of date, and lets others work meanwhile. */
 export const summariseAll = async (db: Knex): Promise<void> => {
@@ -74,24 +40,50 @@ export const summariseAll = async (db: Knex): Promise<void> => {
 
 const summarise = async (db: Knex, id: string): Promise<Summary<AmplifierSummary>> => {
   const stand = { evidenceRevision: await evidenceRevision(db, id), judgeVersion: JUDGE_VERSION };
-  const judged = await judgeClaims(db, await listClaims(db, id), await listRunEntries(db, id));
-  const [first] = judged;
+  const records = await readAmplifierRecords(db, id);
+  const verdicts = records ? (await judgementOf(db, records)).verdicts : [];
+  const worst = worstOf(verdicts);
+  const strip = worst?.reading?.strip ?? null;
   const summary = {
-    claimText: first ? claimText(powerClaim(first.claim)) : "",
-    status: first?.verdict.status ?? null,
-    marginRatio: first?.verdict.measured?.marginRatio ?? null,
-    content: {
-      claim: first
-        ? {
-            text: claimText(powerClaim(first.claim)),
-            powerWatts: first.claim.powerWatts,
-            verdict: first.verdict,
-          }
-        : null,
-      judgedCount: judged.filter(({ verdict }) => verdict.status !== "not-tested").length,
-    },
+    claimText: worst?.words ?? "",
+    status: worst?.outcome ?? null,
+    marginRatio: strip ? strip.value / strip.claimedWatts - 1 : null,
+    content: { claim: worst && shelfClaim(worst), counts: countsOf(verdicts) },
   };
   // Records that can only be read keep none; it is made anew each time then.
   await keepSummary(db, id, summary, stand).catch(() => {});
   return summary;
+};
+
+const countsOf = (verdicts: readonly ShownVerdict[]): ClaimCounts => ({
+  claims: verdicts.length,
+  judged: verdicts.filter(isJudged).length,
+  kept: verdicts.filter(({ outcome }) => outcome === "met").length,
+});
+
+const shelfClaim = ({
+  words,
+  outcome,
+  sentence,
+  rehearsed,
+  reading,
+}: ShownVerdict): ShelfClaim => ({
+  text: words,
+  outcome,
+  sentence,
+  isRehearsed: outcome === "not-tested" && rehearsed !== null,
+  strip: reading?.strip ?? null,
+});
+
+const ORDER = ["missed", "open", "met"] as const;
+
+/** The claim that an amplifier is known by: the worst that was judged; before anything was, the first. */
+export const worstOf = (verdicts: readonly ShownVerdict[]): ShownVerdict | null => {
+  const judged = verdicts.filter(
+    (verdict) => isJudged(verdict) && verdict.outcome !== "not-testable",
+  );
+  const [worst] = judged.toSorted(
+    (a, b) => ORDER.indexOf(groupOf(a.outcome)) - ORDER.indexOf(groupOf(b.outcome)),
+  );
+  return worst ?? verdicts[0] ?? null;
 };

@@ -2,6 +2,7 @@ import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
 import type { Amplifier, AmplifierDraft } from "@/records";
 import { changeRevised, type Changed } from "./revised";
+import { evidenceChanged } from "./summaries";
 
 type AmplifierRow = Omit<Amplifier, "createdAt" | "channelCount" | "revision"> & {
   created_at: string;
@@ -57,14 +58,16 @@ export const changeAmplifier = (
   id: string,
   draft: AmplifierDraft,
 ): Promise<Changed<Amplifier>> =>
-  db.transaction((trx) =>
-    changeRevised<AmplifierRow, Amplifier>(
+  db.transaction(async (trx) => {
+    const changed = await changeRevised<AmplifierRow, Amplifier>(
       trx("amplifiers").where({ id }),
       toColumns(draft),
       draft.revision,
       fromRow,
-    ),
-  );
+    );
+    await evidenceChanged(trx, id);
+    return changed;
+  });
 
 /** Removes an amplifier with its claims, loads and runs. @returns false when there is none */
 export const deleteAmplifier = async (db: Knex, id: string): Promise<boolean> =>

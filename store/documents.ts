@@ -9,6 +9,7 @@ import {
 } from "@/records";
 import { readable } from "./readable";
 import type { Changed } from "./revised";
+import { evidenceChanged } from "./summaries";
 
 type DocumentRow = { content: string; revision: number };
 type Where = { amplifier_id?: string; kind: string };
@@ -78,6 +79,9 @@ export const findDocument = async <K extends DocumentKind>(
   kind: K,
 ): Promise<DocumentOf<K>> => (await readDocument(db, amplifierId, kind)).document;
 
+/** Documents that verdicts follow from: claims of the sheet, mass and size, and what the reviewer says of them. */
+const JUDGED_FROM: readonly DocumentKind[] = ["sheet", "details", "verdict"];
+
 /**
  * Keeps a document in place of the one before, unless that is not the one whose revision it names. Rejects when there is no such
  * amplifier.
@@ -88,12 +92,16 @@ export const keepDocument = <K extends DocumentKind>(
   kind: K,
   content: DocumentOf<K>,
 ): Promise<Changed<DocumentOf<K>>> =>
-  keep(
-    db,
-    { table: "documents", where: { amplifier_id: amplifierId, kind } },
-    content,
-    emptyDocument(kind),
-  );
+  db.transaction(async (trx) => {
+    const changed = await keep(
+      trx,
+      { table: "documents", where: { amplifier_id: amplifierId, kind } },
+      content,
+      emptyDocument(kind),
+    );
+    if (JUDGED_FROM.includes(kind)) await evidenceChanged(trx, amplifierId);
+    return changed;
+  });
 
 /** A document of the workshop, which all amplifiers share. */
 export const readWorkshopDocument = <K extends WorkshopKind>(

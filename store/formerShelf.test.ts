@@ -5,8 +5,9 @@ import { join } from "node:path";
 import { gunzipSync } from "node:zlib";
 import Database from "better-sqlite3";
 import type { Knex } from "knex";
-import { judgePowerClaim } from "@/core/verdict";
-import { amplifierName, powerClaim, type Run } from "@/records";
+import { judge } from "@/core/verdict";
+import { amplifierFacts, claimsToJudge } from "@/records/facts";
+import { amplifierName, runEvidence, type Run } from "@/records";
 import { evidenceOf } from "@/records/testing/run";
 import {
   databaseFile,
@@ -68,18 +69,27 @@ test("every run is as it was, to the last digit", async () => {
     }
 });
 
-test("the verdicts are those of before", async () => {
+test("the verdicts are those of before, had it been a real bench; as it was simulated, it only rehearses", async () => {
   const verdicts: Record<string, string[]> = {};
   for (const amplifier of await listAmplifiers(db)) {
-    const evidence = evidenceOf(await listRuns(db, amplifier.id));
-    verdicts[amplifierName(amplifier)] = (await listClaims(db, amplifier.id)).map(
-      (claim) => judgePowerClaim(powerClaim(claim), evidence).status,
-    );
+    const runs = await listRuns(db, amplifier.id);
+    const records = {
+      amplifier,
+      claims: await listClaims(db, amplifier.id),
+      sheet: { text: "", source: "" },
+      details: await findDocument(db, amplifier.id, "details"),
+    };
+    const facts = amplifierFacts(records);
+    const outcomes = (evidence: ReturnType<typeof evidenceOf>) =>
+      claimsToJudge(records).map(({ claim }) => judge(claim, evidence, facts));
+    verdicts[amplifierName(amplifier)] = outcomes(evidenceOf(runs)).map(({ outcome }) => outcome);
+    for (const { outcome, rehearsed } of outcomes(runs.map(runEvidence)))
+      expect([outcome, rehearsed === null]).toEqual(["not-tested", false]);
   }
   expect(verdicts).toEqual({
-    "Tollgate Sixty": ["met", "within-uncertainty"],
-    "Harrowby R-30": ["missed"],
-    "Pinwheel Dot 45": ["missed"],
+    "Tollgate Sixty": ["met", "too-close"],
+    "Harrowby R-30": ["met-fewer-channels"],
+    "Pinwheel Dot 45": ["met-fewer-channels"],
   });
 });
 

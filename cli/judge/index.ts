@@ -104,6 +104,7 @@ const printedVerdict = (claim: ClaimToJudge, verdict: Verdict): object => {
     conflicts: rest.conflicts,
     rehearsed: rest.rehearsed,
     nearest: rest.nearest,
+    lever: rest.lever,
     wouldSettle: rest.wouldSettle,
     sentence: rest.sentence,
   };

@@ -78,6 +78,9 @@ const ratingReading = ({ rating, loadOhms }: { rating?: PowerRating; loadOhms: n
     : `20 ms burst power per channel into ${loadOhms ?? 8} Ω`;
 };
 
+const levelText = (watts: number | null): string =>
+  watts === null ? "half the rated output" : `${watts} W`;
+
 const limitOr = (ratio: number | null): string =>
   `${ratio === null ? 1 : Number((100 * ratio).toPrecision(6))} %`;
 
@@ -93,7 +96,7 @@ const NEAREST: {
   "bridged-power": (stated) =>
     `bridged power at ${limitOr(stated.distortionLimitRatio)} into ${stated.loadOhms ?? 8} Ω`,
   distortion: (stated) =>
-    `THD at ${stated.powerWatts ?? "half the rated"} W into ${stated.loadOhms ?? 8} Ω, 1 kHz`,
+    `THD at ${levelText(stated.powerWatts)} into ${stated.loadOhms ?? 8} Ω, 1 kHz`,
   response: () => "deviation in the band at 1 W, and where it is 3 dB down",
   "damping-factor": () => "damping factor into 8 Ω at 1 kHz",
   noise: () => "ratio to the rated output, and to 1 W",
@@ -104,7 +107,7 @@ const NEAREST: {
   sensitivity: () => "input for rated output at 1 kHz",
   balance: () => "balance at 1 kHz",
   intermodulation: (stated) =>
-    `${stated.method === "difference" ? "19 + 20 kHz" : "60 Hz + 7 kHz, 4 : 1"}, at ${stated.powerWatts ?? "half the rated"} W`,
+    `${stated.method === "difference" ? "19 + 20 kHz" : "60 Hz + 7 kHz, 4 : 1"}, at ${levelText(stated.powerWatts)}`,
   "slew-rate": () => "the steepest clean output",
   "power-bandwidth": () => "half the rated power over the band at 1 %",
   consumption: () => "mains power at rated output",

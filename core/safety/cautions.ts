@@ -2,8 +2,12 @@
 export type SafetyFacts = {
   topology: string;
   kind: string;
+  /** Watts and ohms that belong together: those of the highest volts. */
   powerWatts: number;
   loadOhms: number;
+  /** The most watts of any claim, and the lowest load, where they are others. */
+  mostWatts?: number;
+  lowestOhms?: number;
   channelsDriven: number;
   /** How the speaker terminals stand to earth, as far as known. */
   terminals?: "not known" | "one side is earth" | "bridge-tied";
@@ -37,8 +41,8 @@ const LOW_OHMS = 4;
 
 const outputVolts = ({ powerWatts, loadOhms }: SafetyFacts): number =>
   Math.sqrt(powerWatts * loadOhms);
-const heatWatts = ({ powerWatts, channelsDriven }: SafetyFacts): number =>
-  powerWatts * channelsDriven;
+const heatWatts = ({ powerWatts, mostWatts = powerWatts, channelsDriven }: SafetyFacts): number =>
+  mostWatts * channelsDriven;
 const mayBeBridgeTied = ({ terminals = "not known", kind, topology }: SafetyFacts): boolean =>
   terminals === "not known" &&
   (kind === "mini" || topology === "class D" || topology === "not known");
@@ -100,7 +104,7 @@ const RULES: readonly Rule[] = [
   },
   {
     code: "low-ohms",
-    applies: ({ loadOhms }) => loadOhms < LOW_OHMS,
+    applies: ({ loadOhms, lowestOhms = loadOhms }) => lowestOhms < LOW_OHMS,
     title: "Low load",
     reason:
       "Below 4 Ω many amplifiers are outside what their maker allows: bursts first, and be ready to mute.",

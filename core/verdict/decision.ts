@@ -9,6 +9,8 @@ export type Decision = {
   probability: number | null;
   /** How many channels must keep it and have not been recorded. */
   unrecorded: number;
+  /** Channels that miss it. */
+  missedChannels: readonly number[];
   /** What it is met with, where it is met only so. */
   only: string | null;
 };
@@ -22,7 +24,10 @@ export const decisionOf = (channels: readonly ChannelWord[], asked: number | nul
       .toSorted((a, b) => a.margin - b.margin)[0] ?? null;
   const count = channels.filter(({ status }) => status === "met").length;
   const unrecorded = Math.max(0, (asked ?? 0) - channels.length);
-  const common = { unrecorded, only: null };
+  const missedChannels = channels
+    .filter(({ status }) => status === "missed")
+    .map(({ channelIndex }) => channelIndex);
+  const common = { unrecorded, missedChannels, only: null };
   const missed = worst("missed");
   if (missed)
     return { ...common, outcome: "missed", finding: missed, probability: missed.probability };

@@ -2,6 +2,7 @@ import type { StatedClaim } from "../claim";
 import { matchSetting, matchSource } from "./conditions";
 import { judgeReading } from "./judgeReading";
 import type { Question } from "./questions";
+import { withRepeats } from "./repeats";
 import { STRENGTH } from "./strength";
 import type { AmplifierFacts, ConditionMatch, Evidence, Finding, LimitStatus } from "./types";
 
@@ -125,7 +126,7 @@ export const channelsOf = (words: readonly Word[]): ChannelWord[] => {
   return [...byChannel.entries()]
     .toSorted(([a], [b]) => a - b)
     .map(([channelIndex, findings]) => {
-      const sorted = findings.toSorted(byWeight);
+      const sorted = withRepeats(findings).toSorted(byWeight);
       const deciding = sorted.find(isConclusive);
       const finding = deciding ?? sorted[0];
       return { channelIndex, status: deciding ? finding.status : "open", finding };

@@ -4,12 +4,14 @@ export { settingOf } from "./conditions";
 export { JUDGE_VERSION, judge } from "./judge";
 export { combined, judgeReading } from "./judgeReading";
 export {
+  amountText,
   limitText,
   marginText,
   probabilityText,
   quantityText,
   readingText,
   sureText,
+  trueText,
 } from "./readingText";
 export { ratedWatts } from "./rated";
 export {
@@ -34,5 +36,6 @@ export type {
   Outcome,
   Reading,
   ReadingQuantity,
+  Settling,
   Verdict,
 } from "./types";

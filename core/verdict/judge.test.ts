@@ -61,7 +61,7 @@ describe("JCGM 106:2012, worked through", () => {
 describe("sentences", () => {
   test("the weaker channel, its conditions, the margin in three units, and how sure", () => {
     expect(verdict(sweep([60, 57])).sentence).toBe(
-      "It keeps its promise: 57.1 W ± 1.2 W on channel B at 1 % THD+N into 8.00 Ω measured, both channels driven, 7.1 W (14.1 %, 0.57 dB) more than the 50 W claimed; sure to 999 in 1000.",
+      "It keeps its promise: 57.1 W ± 1.2 W at 1 % THD+N into 8.00 Ω measured, on channel B, both channels driven, 7.1 W (14.1 %, 0.57 dB) more than the 50 W claimed; sure to 999 in 1000.",
     );
   });
 
@@ -131,6 +131,93 @@ describe("sentences", () => {
       "sure to 999 in 1000",
       "sure to 50 in 100",
     ]);
+  });
+});
+
+describe("what would decide it", () => {
+  const open = (channel: object, watts = 51) =>
+    verdict(
+      run(
+        "power-sweep",
+        [0, 1].map(() => ({ levels: levelsTo(watts), ...channel })),
+      ),
+    );
+
+  test.each<[string, object, number, RegExp | null]>([
+    [
+      "ohms",
+      { loadOhmsStdUncertainty: 0.2, voltsStdUncertaintyRatio: 0.0005 },
+      51,
+      /measure the 8.0 Ω load to 0.1 %/,
+    ],
+    [
+      "volts",
+      { voltsStdUncertaintyRatio: 0.03, loadOhmsStdUncertainty: 0.001 },
+      51,
+      /calibrate the volts to 0.1 %/,
+    ],
+    [
+      "drift",
+      { voltsStdUncertaintyRatio: 0.001, loadOhmsStdUncertainty: 0.001, loadDriftRatio: 0.05 },
+      51,
+      /cool the load/,
+    ],
+    ["on the very claim nothing helps", {}, 49.95, null],
+  ])("%s", (_, channel, watts, lever) => {
+    const found = open(channel, watts);
+    expect(found.outcome).toBe("too-close");
+    if (lever) expect(found.lever).toMatch(lever);
+    else expect(found.lever).toBeNull();
+  });
+
+  test("a wide gap between two levels asks for finer steps", () => {
+    const found = verdict(
+      run(
+        "power-sweep",
+        [0, 1].map(() => ({
+          levels: [
+            levelsTo(46)[0],
+            levelsTo(50)[2],
+            { ...levelsTo(56)[4], thdPlusNoiseRatio: 0.013 },
+          ],
+          voltsStdUncertaintyRatio: 0.0005,
+          loadOhmsStdUncertainty: 0.004,
+        })),
+      ),
+    );
+    expect(found).toMatchObject({
+      outcome: "too-close",
+      lever: expect.stringContaining("finer steps near 50"),
+    });
+  });
+});
+
+describe("repeats (JCGM 100, 4.2 and G.3)", () => {
+  const repeat = (watts: number, id: string, setId = "set") => sweep([watts, 70], { id, setId });
+
+  test("their mean counts, and their scatter beside the instruments' own uncertainty", () => {
+    const { finding } = verdict(repeat(55, "a"), repeat(56, "b"), repeat(57, "c"));
+    expect(finding?.reading.value).toBeCloseTo(56.1, 1);
+    const scatter = finding?.reading.budget.find(({ type }) => type === "A");
+    // Three readings one watt apart: s = 1 W, of the mean 0.58 W, two degrees of freedom.
+    expect(scatter).toMatchObject({ degreesOfFreedom: 2, contribution: expect.closeTo(0.578, 2) });
+  });
+
+  test("few repeats that scatter widen the interval by Student's factor", () => {
+    const [few, many] = [2, 12].map(
+      (count) =>
+        verdict(...Array.from({ length: count }, (_, k) => repeat(54 + (k % 2 ? 2 : -2), `r${k}`)))
+          .finding?.expandedUncertainty ?? 0,
+    );
+    expect(few).toBeGreaterThan(2 * many);
+  });
+
+  test("runs of other sets are no repeats", () => {
+    expect(
+      verdict(repeat(55, "a", "one"), repeat(57, "b", "two")).finding?.reading.budget.every(
+        ({ type }) => type === "B",
+      ),
+    ).toBe(true);
   });
 });
 

@@ -3,6 +3,7 @@ import { plainSetting } from "./conditions";
 import { conflictsIn } from "./conflicts";
 import { byWeight, channelsOf, isConclusive, wordsOf, type Sight, type Word } from "./findings";
 import { judgeReading } from "./judgeReading";
+import { leverOf } from "./lever";
 import { massReading, questionOf, sizeReading, type Question } from "./questions";
 import { decisionOf, type Decision } from "./decision";
 import { softened } from "./softened";
@@ -14,6 +15,7 @@ import type {
   EvidenceNote,
   Finding,
   Outcome,
+  Settling,
   Verdict,
 } from "./types";
 
@@ -49,7 +51,12 @@ export const judge = (
   const decided = decide(question, claim, real, facts);
   const rehearsed = simulated.length > 0 ? decide(question, claim, simulated, facts) : null;
   const isTold = rehearsed !== null && rehearsed.decision.outcome !== "not-tested";
-  return verdictOf(claim, question, {
+  const settling = {
+    ...question.settledBy(claim.stated),
+    loadOhms: "loadOhms" in claim.stated ? claim.stated.loadOhms : null,
+    channelsDriven: question.channelsAsked(claim.stated, facts),
+  };
+  return verdictOf(claim, settling, {
     ...decided,
     rehearsal: isTold ? rehearsed.decision : null,
     notes: [...decided.notes, ...rehearsalNotes(rehearsed?.words ?? [])],
@@ -133,6 +140,7 @@ const untested = (claim: ClaimToJudge): Verdict => ({
   conflicts: [],
   rehearsed: null,
   nearest: null,
+  lever: null,
   wouldSettle: null,
   sentence: `Not tested yet: ${claim.printedText}`,
 });
@@ -167,6 +175,7 @@ const typedVerdict = (claim: ClaimToJudge, facts: AmplifierFacts): Verdict | nul
     finding,
     probability: judged.probability,
     unrecorded: 0,
+    missedChannels: [],
     only: null,
   };
   return {
@@ -198,11 +207,10 @@ const OPEN: readonly Outcome[] = ["not-tested", "too-close"];
 
 const verdictOf = (
   claim: ClaimToJudge,
-  question: Question<StatedClaim["kind"]>,
+  settled: Settling,
   { decision, words, notes, rehearsal }: Decided & { rehearsal: Decision | null },
 ): Verdict => {
   const isTestable = claim.missing.length === 0;
-  const settled = question.settledBy(claim.stated);
   const said = sentenceOf(claim, decision, settled.text);
   const isRehearsedOnly =
     decision.outcome === "not-tested" && decision.finding === null && rehearsal !== null;
@@ -223,6 +231,7 @@ const verdictOf = (
     nearest: isTestable
       ? null
       : { reading: claim.nearest ?? "the nearest reading", outcome: decision.outcome },
+    lever: decision.outcome === "too-close" && decision.finding ? leverOf(decision.finding) : null,
     wouldSettle: OPEN.includes(decision.outcome) ? settled : null,
     sentence,
   };

@@ -112,6 +112,12 @@ describe("channels", () =>
     ["one channel driven refutes a claim for two", BOTH, [sweep([45])], "missed"],
     ["one channel driven, too close", BOTH, [sweep([50.2])], "not-tested"],
     ["both missed, one alone met", BOTH, [sweep([45, 45]), sweep([60])], "met-fewer-channels"],
+    [
+      "the other channel is the weak one: what this one does alone does not matter",
+      BOTH,
+      [sweep([60, 30]), sweep([60])],
+      "missed",
+    ],
     ["both met, one alone met too", BOTH, [sweep([55, 55]), sweep([60])], "met"],
     [
       "one-channel claim: a sterner run that misses says nothing (fault d)",

@@ -31,6 +31,12 @@ export const quantityText = (
   return `${text.value} ${unit} ± ${text.uncertainty} ${unit}`;
 };
 
+/** A bare amount, such as a standard uncertainty, to two digits: "0.58 W". */
+export const amountText = (value: number, quantity: ReadingQuantity): string => {
+  const { unit, scale } = PRINTED[quantity];
+  return `${formatSignificant(scale * value, 2)} ${unit}`;
+};
+
 /** "57.0 W ± 0.6 W", "at least 30.0 W ± 0.3 W" */
 export const readingText = ({ reading, expandedUncertainty }: Finding): string =>
   `${reading.bound === null ? "" : `${reading.bound.replace("-", " ")} `}${quantityText(reading.value, expandedUncertainty, reading.quantity)}`;
@@ -38,7 +44,7 @@ export const readingText = ({ reading, expandedUncertainty }: Finding): string =
 /** "50 W", "0.1 %", "−3 dB" */
 export const limitText = (limit: ClaimLimit, quantity: ReadingQuantity): string => {
   const { unit, scale } = PRINTED[quantity];
-  return `${Number((scale * limit.value).toPrecision(5))} ${unit}`;
+  return `${Number((scale * limit.value).toPrecision(4))} ${unit}`;
 };
 
 /** The margin in the reading's unit; of watts in percent and decibels too. */

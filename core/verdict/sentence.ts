@@ -73,15 +73,15 @@ const bodyOf = (
   return `${found}, ${comparedText(finding, outcome)}${sure}`;
 };
 
-/** The reading with where it was made: "57.0 W ± 0.6 W on channel B at 1 % THD+N into 8.20 Ω measured, both channels driven". */
+/** The reading with where it was made: "57.0 W ± 0.6 W at 1 % THD+N into 8.20 Ω measured, on channel B, both channels driven". */
 const foundText = (finding: Finding): string => {
   const { reading, evidence, channelIndex } = finding;
   const isTold = evidence.channels.length > 0;
-  const channel = isTold ? ` on channel ${channelLetter(channelIndex)}` : "";
+  const channel = isTold ? `, on channel ${channelLetter(channelIndex)}` : "";
   const driven =
     reading.quantity === "watts" && isTold ? `, ${drivenText(evidence.channelsDriven)}` : "";
   const notes = reading.notes.length > 0 ? ` (${reading.notes.join("; ")})` : "";
-  return `${readingText(finding)}${channel} ${reading.where}${driven}${notes}`;
+  return `${readingText(finding)} ${reading.where}${channel}${driven}${notes}`;
 };
 
 const comparedText = (finding: Finding, outcome: Outcome): string => {

@@ -21,7 +21,7 @@ export const softened = (asPrinted: Decision, ways: Ways): Decision => {
   if (asPrinted.outcome !== "missed" && asPrinted.outcome !== "not-tested") return asPrinted;
   return (
     withoutUsualSetting(asPrinted, ways) ??
-    withFewerChannels(ways) ??
+    withFewerChannels(asPrinted, ways) ??
     withOtherSetting(ways) ??
     (asPrinted.outcome === "missed" ? (inBursts(ways) ?? asTotal(ways)) : null) ??
     asPrinted
@@ -70,7 +70,8 @@ const withoutUsualSetting = (asPrinted: Decision, ways: Ways): Decision | null =
     : null;
 };
 
-const withFewerChannels = (ways: Ways): Decision | null => {
+/** Only a channel that misses it with the others driven, and meets it without them, is held back by their number. */
+const withFewerChannels = ({ missedChannels }: Decision, ways: Ways): Decision | null => {
   const { stated, facts } = ways.sight;
   if (stated.kind !== "power") return null;
   const asked = ways.question.channelsAsked(stated, facts) ?? 1;
@@ -79,7 +80,10 @@ const withFewerChannels = (ways: Ways): Decision | null => {
     if (channelsDriven >= asked) continue;
     const sight = { ...ways.sight, stated: { ...stated, channelsDriven } };
     const decision = decisionUnder({ ...ways, sight });
-    if (decision.outcome === "met")
+    const isHeldBack =
+      missedChannels.length === 0 ||
+      (decision.finding !== null && missedChannels.includes(decision.finding.channelIndex));
+    if (decision.outcome === "met" && isHeldBack)
       return { ...decision, outcome: "met-fewer-channels", only: drivenText(channelsDriven) };
   }
   return null;
@@ -120,6 +124,7 @@ const asTotal = (ways: Ways): Decision | null => {
         finding: total,
         probability: total.probability,
         unrecorded: 0,
+        missedChannels: [],
         only: `the total of ${total.evidence.channels.length} channels`,
       }
     : null;

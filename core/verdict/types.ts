@@ -30,6 +30,8 @@ export type Evidence = {
   band: Band;
   /** What each channel was set to give; null where that is not known. */
   levelWatts: number | null;
+  /** Runs of one set that were made alike are repeats of each other. */
+  setId?: string;
   /** Empty as it comes. */
   supply: string;
   setting: string;
@@ -154,6 +156,14 @@ export type EvidenceNote = {
 /** Two runs that cannot both be right. */
 export type Conflict = { runIds: readonly [string, string]; differs: string; sentence: string };
 
+/** A run that would decide an open claim; load and channels are null where any will do. */
+export type Settling = {
+  kind: RunKind;
+  text: string;
+  loadOhms: number | null;
+  channelsDriven: number | null;
+};
+
 export type Verdict = {
   outcome: Outcome;
   /** That the claim is true; null where nothing tells. */
@@ -166,8 +176,10 @@ export type Verdict = {
   rehearsed: { outcome: Outcome; sentence: string } | null;
   /** Of a claim that leaves something out: what it was read as, and how it comes out so. */
   nearest: { reading: string; outcome: Outcome } | null;
+  /** What would decide a reading that is too close to call; null where nothing alone would. */
+  lever: string | null;
   /** What to do next where it is open; null where it is decided. */
-  wouldSettle: { kind: RunKind; text: string } | null;
+  wouldSettle: Settling | null;
   /** One plain sentence with the numbers. */
   sentence: string;
 };

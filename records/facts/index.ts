@@ -1,6 +1,15 @@
 // records/facts: what follows from the records of an amplifier, worked out whenever it is shown and never kept.
 export { accuracyOf } from "./accuracyOf";
 export { claimMark, type ClaimBand, type ClaimMark } from "./claimMark";
+export { amplifierFacts, claimsToJudge, type ClaimRecords, type JudgedText } from "./claimsToJudge";
+export {
+  groupOf,
+  isJudged,
+  shownVerdict,
+  type ShownReading,
+  type ShownVerdict,
+  type VerdictGroup,
+} from "./shownVerdict";
 export { expectedPeak, type ExpectedPeak } from "./expectedPeak";
 export { assumptionsOf, classOf, forecastFacts, supplyFor } from "./forecastFacts";
 export { ceilingsAt, lookedFor, onEachSupply, type Looked, type OnSupply } from "./looked";

@@ -1,9 +1,9 @@
 import { limitText, type ReadClaim } from "@/core/claim";
 import { COVERAGE_FACTOR, isNearLoad } from "@/core/power";
 import { levelFigures, RUN_KINDS, type Figure } from "@/core/run";
-import { judgePowerClaim } from "@/core/verdict";
-import { powerClaim, powerEvidence, type Claim, type Run } from "@/records";
-import { claimMark, type ClaimMark } from "./claimMark";
+import { judge } from "@/core/verdict";
+import { powerClaim, type Claim, type Run } from "@/records";
+import { aloneAsEvidence, claimMark, factsOfRun, type ClaimMark } from "./claimMark";
 
 type ReadRun = Pick<Run, "kind" | "conditions" | "result">;
 
@@ -39,17 +39,23 @@ export const runReadings = (
   claim: Claim | null,
   stated: readonly ReadClaim[],
 ): RunReadings => {
-  const { kind, result } = run;
+  const { result } = run;
   if (claim) return readingsByClaim(run, claim);
   return {
     figures: result.channels.map(({ figures }) => figures),
-    mark: claimMark(kind, result.channels, stated),
+    mark: claimMark(run, stated),
     crossings: [],
   };
 };
 
 const readingsByClaim = (run: ReadRun, record: Claim): RunReadings => {
   const claim = powerClaim(record);
+  const toJudge = {
+    printedText: record.printedText,
+    stated: { ...claim, band: null },
+    missing: [],
+    nearest: null,
+  };
   const limit = limitText(claim);
   const figures = run.result.channels.map(({ levels = [] }) => {
     const [main, ...others] = levelFigures(levels, claim);
@@ -59,7 +65,7 @@ const readingsByClaim = (run: ReadRun, record: Claim): RunReadings => {
     figures,
     mark: {
       text: `${claim.powerWatts} W`,
-      status: judgePowerClaim(claim, [powerEvidence(run)]).status,
+      status: judge(toJudge, [aloneAsEvidence(run)], factsOfRun(run, [toJudge])).outcome,
       note: null,
       band: {
         lowX: 0,

@@ -1,7 +1,9 @@
 import type { SafetyFacts } from "@/core/safety";
 import type { Amplifier, Claim, Details, Load, RigSettings } from "@/records";
 
-/** What the records say of an amplifier's dangers: its largest claim into its lowest load. */
+/**
+ * What the records say of an amplifier's dangers: the claim with the highest volts into its own ohms, and the most watts of any claim.
+ */
 export const safetyFacts = (
   {
     amplifier,
@@ -16,18 +18,25 @@ export const safetyFacts = (
   },
   { isBridged, withSpeaker }: Pick<RigSettings, "isBridged" | "withSpeaker">,
 ): SafetyFacts => {
-  const ohms = [
-    ...loads.map(({ nominalOhms }) => nominalOhms),
-    ...claims.map(({ loadOhms }) => loadOhms),
-  ];
+  const most = claims.reduce<Claim | null>(
+    (found, claim) => (found && squaredVolts(found) >= squaredVolts(claim) ? found : claim),
+    null,
+  );
+  const lowest = Math.min(...loads.map(({ nominalOhms }) => nominalOhms));
+  const unclaimedOhms = Number.isFinite(lowest) ? lowest : 8;
   return {
     topology: amplifier.topology,
     kind: amplifier.kind,
-    powerWatts: Math.max(0, ...claims.map(({ powerWatts }) => powerWatts)),
-    loadOhms: ohms.length > 0 ? Math.min(...ohms) : 8,
+    powerWatts: most?.powerWatts ?? 0,
+    loadOhms: most?.loadOhms ?? unclaimedOhms,
+    mostWatts: Math.max(0, ...claims.map(({ powerWatts }) => powerWatts)),
+    lowestOhms: Math.min(lowest, ...claims.map(({ loadOhms }) => loadOhms), most?.loadOhms ?? 8),
     channelsDriven: amplifier.channelCount,
     terminals,
     isBridged,
     withSpeaker,
   };
 };
+
+/** Watts times ohms. */
+const squaredVolts = ({ powerWatts, loadOhms }: Claim): number => powerWatts * loadOhms;

@@ -1,16 +1,7 @@
 // For tests only: records built by hand.
 import { levelResult } from "@/core/run";
 import { stepReading } from "@/core/testing/stepReading";
-import {
-  entryOf,
-  isPowerEvidence,
-  NO_REMARKS,
-  powerEvidence,
-  type Amplifier,
-  type Claim,
-  type Load,
-  type Run,
-} from "..";
+import { NO_REMARKS, runEvidence, type Amplifier, type Claim, type Load, type Run } from "..";
 
 export const amplifier: Amplifier = {
   id: "amp",
@@ -87,6 +78,8 @@ export const runOf = (watts: readonly number[], change: Partial<Run> = {}): Run 
   ...change,
 });
 
-/** Evidence among runs, in their order: as the judge is given it. */
+/** Runs as the judge is given them, as if each had been made on a real bench. */
 export const evidenceOf = (runs: readonly Run[]) =>
-  runs.filter((run) => isPowerEvidence(entryOf(run))).map(powerEvidence);
+  runs
+    .filter(({ remarks }) => remarks.struck === null)
+    .map((run) => runEvidence({ ...run, source: "recording" }));

@@ -250,7 +250,7 @@ function Header({ id, view, onOrder, children }: HeaderProps) {
 
 function NameCell({ row }: { row: ShelfRow }) {
   const before = row.claim ? "bench" : "brief";
-  const stage = row.claim?.verdict.measured ? "verdict" : before;
+  const stage = row.counts.judged > 0 ? "verdict" : before;
   return (
     <PageLink href={`/amplifiers/${row.id}/${stage}`}>
       <Text
@@ -270,29 +270,38 @@ function NameCell({ row }: { row: ShelfRow }) {
   );
 }
 
-function ClaimCell({ row }: { row: ShelfRow }) {
-  if (!row.claim) return <Text color="muted">no claim written down yet</Text>;
+function ClaimCell({ row: { claim, counts } }: { row: ShelfRow }) {
+  if (!claim) return <Text color="muted">no claim written down yet</Text>;
   return (
     <Box maxW="260px">
-      <Text lineHeight={1.35}>{unbroken(row.claim.text)}</Text>
-      {row.moreClaims > 0 && (
+      <Text lineHeight={1.35}>{unbroken(claim.text)}</Text>
+      {counts.claims > 1 && (
         <Text fontSize="14px" color="muted">
-          and {row.moreClaims} more
+          {counts.judged === 0
+            ? `and ${counts.claims - 1} more`
+            : `${counts.kept} of ${counts.claims} claims kept`}
         </Text>
       )}
     </Box>
   );
 }
 
-function VerdictCell({ row }: { row: ShelfRow }) {
-  if (!row.claim) return null;
-  const { verdict, powerWatts } = row.claim;
-  const { measured } = verdict;
-  if (!measured) return <VerdictWord status={verdict.status} />;
-  const { value, uncertainty } = formatWithUncertainty(
-    measured.powerWatts,
-    measured.powerWattsExpandedUncertainty,
-  );
+function VerdictCell({ row: { claim } }: { row: ShelfRow }) {
+  if (!claim) return null;
+  const { strip, outcome, isRehearsed, sentence } = claim;
+  if (!strip)
+    return (
+      <Box>
+        <VerdictWord status={outcome} />
+        {isRehearsed && (
+          <Text fontSize="13.5px" color="muted">
+            rehearsed only
+          </Text>
+        )}
+      </Box>
+    );
+  const { value, uncertainty } = formatWithUncertainty(strip.value, strip.plusMinus);
+  const marginRatio = strip.value / strip.claimedWatts - 1;
   return (
     <Flex gap={5} align="center">
       <Box minW="150px">
@@ -302,22 +311,19 @@ function VerdictCell({ row }: { row: ShelfRow }) {
             ± {uncertainty}
           </Text>
         </Text>
-        <VerdictWord status={verdict.status} />
+        <VerdictWord status={outcome} />
       </Box>
       <Box>
         <ClaimStrip
-          claimedWatts={powerWatts}
-          reading={{
-            value: measured.powerWatts,
-            plusMinus: measured.powerWattsExpandedUncertainty,
-          }}
+          claimedWatts={strip.claimedWatts}
+          reading={strip}
           widthPx={170}
           showNumber={false}
-          caption={verdict.sentence}
+          caption={sentence}
         />
         <Text fontSize="13.5px" color="muted" mt={-0.5}>
-          {formatFixed(100 * Math.abs(measured.marginRatio), 1)} %{" "}
-          {measured.marginRatio < 0 ? "under" : "over"} {powerWatts} W
+          {formatFixed(100 * Math.abs(marginRatio), 1)} % {marginRatio < 0 ? "under" : "over"}{" "}
+          {strip.claimedWatts} W
         </Text>
       </Box>
     </Flex>

@@ -1,228 +1,182 @@
 "use client";
 import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
-import { PageLink } from "../parts/PageLink";
-import { claimText, drivenText } from "@/core/claim";
-import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
-import { channelLetter, ratingSchools, type Verdict } from "@/core/verdict";
-import { powerClaim, type Claim, type Run } from "@/records";
-import { fittingClaims } from "@/records/facts";
-import { powerText } from "./powerText";
-import { ClaimStrip } from "../charts/ClaimStrip";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { HonestRating, SchoolName, SchoolReading } from "@/core/verdict";
+import type { Plan, Ruling, VerdictNotes } from "@/records";
+import { groupOf, type PlanRecords, type ShownVerdict, type VerdictGroup } from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
+import { PageLink } from "../parts/PageLink";
 import { Panel } from "../parts/Panel";
+import { saveDocument } from "../parts/saves";
 import { unbroken } from "../parts/unbroken";
-import { VERDICT_COLORS, VerdictWord } from "./VerdictWord";
+import { ClaimVerdict } from "./ClaimVerdict";
+import { Schools } from "./Schools";
+import { usePlanIt } from "./usePlanIt";
+import { outcomeColor } from "./VerdictWord";
 
 export type VerdictScreenProps = {
-  amplifierId: string;
-  judged: readonly { claim: Claim; verdict: Verdict }[];
-  /** The newest sweep that counts, for the schools of stating power. */
-  newest: Run | null;
+  records: PlanRecords;
+  plan: Plan;
+  verdicts: readonly ShownVerdict[];
+  schools: readonly SchoolReading[];
+  honest: HonestRating | null;
+  notes: VerdictNotes;
+  /** The claim that the amplifier is known by. */
+  leadingKey: string | null;
 };
 
-/** Each claim against its evidence. */
-export function VerdictScreen({ amplifierId, judged, newest }: VerdictScreenProps) {
-  if (judged.length === 0)
+const GROUPS: readonly (readonly [VerdictGroup, string])[] = [
+  ["missed", "Broken"],
+  ["met", "Kept"],
+  ["open", "Open"],
+];
+
+/** Every claim against all its evidence. */
+export function VerdictScreen(props: VerdictScreenProps) {
+  const { records, plan, verdicts, schools, honest, leadingKey } = props;
+  const { notes, message, rule, chooseHouse } = useNotes(records.amplifier.id, props.notes);
+  const planIt = usePlanIt(records, plan);
+  const { id, channelCount } = records.amplifier;
+  if (verdicts.length === 0)
     return (
       <EmptyState
         title="Nothing to judge yet"
         text="A verdict sets a published claim against what was measured. Write the claim down first."
       >
         <ActionButton tone="primary" asChild>
-          <PageLink href={`/amplifiers/${amplifierId}/brief`}>Write down a claim</PageLink>
+          <PageLink href={`/amplifiers/${id}/brief`}>Write down a claim</PageLink>
         </ActionButton>
       </EmptyState>
     );
-  const claims = judged.map(({ claim }) => claim);
-  const leading = judged.find(({ verdict }) => verdict.measured) ?? judged[0];
+  const leading = verdicts.find(({ key }) => key === leadingKey) ?? verdicts[0];
   return (
     <Box>
-      <Heading
-        as="h1"
-        fontSize="27px"
-        lineHeight={1.28}
-        letterSpacing="-0.012em"
-        maxW="1000px"
-        mb={4}
-        data-testid="verdict"
-      >
-        <SpokenVerdict verdict={leading.verdict} />
-      </Heading>
+      <SpokenVerdict verdict={leading} />
       <Grid
-        templateColumns={{ base: "minmax(0, 1fr) 300px", xl: "minmax(0, 1fr) 350px" }}
+        templateColumns={{ base: "minmax(0, 1fr) 330px", xl: "minmax(0, 1fr) 380px" }}
         gap={4}
         alignItems="start"
       >
-        <Panel py={0}>
-          {judged.map(({ claim, verdict }, index) => (
-            <ClaimRow
-              key={claim.id}
-              claim={claim}
-              verdict={verdict}
-              amplifierId={amplifierId}
-              isFirst={index === 0}
-            />
-          ))}
-        </Panel>
-        {newest && <Schools run={newest} claim={fittingClaims(newest, claims)[0]} />}
+        <Grid gap={4} templateColumns="minmax(0, 1fr)">
+          {(message ?? planIt.message) && (
+            <Text role="alert" color="ember" fontWeight={600}>
+              {message ?? planIt.message}
+            </Text>
+          )}
+          <Conflicts verdicts={verdicts} />
+          {GROUPS.map(([group, title]) => {
+            const own = verdicts.filter(({ outcome }) => groupOf(outcome) === group);
+            return own.length === 0 ? null : (
+              <Panel key={group} py={3} data-testid={`group-${group}`}>
+                <Heading as="h2" fontSize="18px" mb={2}>
+                  {title}{" "}
+                  <Text as="span" color="muted" fontWeight={400}>
+                    {own.length} of {verdicts.length} claims
+                  </Text>
+                </Heading>
+                {own.map((verdict) => (
+                  <ClaimVerdict
+                    key={verdict.key}
+                    amplifierId={id}
+                    verdict={verdict}
+                    plan={planIt}
+                    overrule={notes.overrules.find(({ claim }) => claim === verdict.key) ?? null}
+                    saveOverrule={(says) => rule(verdict.key, says)}
+                  />
+                ))}
+              </Panel>
+            );
+          })}
+        </Grid>
+        <Schools
+          amplifierId={id}
+          schools={schools}
+          honest={honest}
+          house={notes.house}
+          loadOhms={records.claims[0]?.loadOhms ?? 8}
+          channelCount={channelCount}
+          plan={planIt}
+          onHouse={chooseHouse}
+        />
       </Grid>
     </Box>
   );
 }
 
-/** The sentence, its first words in the colour of the verdict. */
-function SpokenVerdict({ verdict }: { verdict: Verdict }) {
+/** The sentence of the claim that the amplifier is known by, its first words in the colour of the verdict. */
+function SpokenVerdict({ verdict }: { verdict: ShownVerdict }) {
   const sentence = unbroken(verdict.sentence);
   const end = sentence.indexOf(":");
   return (
-    <>
-      <Text as="span" color={VERDICT_COLORS[verdict.status]}>
+    <Heading
+      as="h1"
+      fontSize="23px"
+      lineHeight={1.3}
+      letterSpacing="-0.01em"
+      maxW="1080px"
+      mb={4}
+      data-testid="verdict"
+    >
+      <Text as="span" color={outcomeColor(verdict.outcome)}>
         {sentence.slice(0, end)}
       </Text>
       {sentence.slice(end)}
-    </>
+    </Heading>
   );
 }
 
-function ClaimRow({
-  claim,
-  verdict,
-  amplifierId,
-  isFirst,
-}: {
-  claim: Claim;
-  verdict: Verdict;
-  amplifierId: string;
-  isFirst: boolean;
-}) {
-  const { measured } = verdict;
+/** Runs that cannot both be right, before anything that was made of them. */
+function Conflicts({ verdicts }: { verdicts: readonly ShownVerdict[] }) {
+  const told = new Map(
+    verdicts.flatMap(({ conflicts, words }) =>
+      conflicts.map(({ runIds, sentence }) => [runIds.join(" "), `${words}. ${sentence}`] as const),
+    ),
+  );
+  if (told.size === 0) return null;
   return (
-    <Grid
-      templateColumns={{ base: "minmax(0, 1fr) 160px", xl: "minmax(0, 1fr) 200px 160px" }}
-      columnGap={4}
-      rowGap={2}
-      py={4}
-      alignItems="center"
-      borderTopWidth={isFirst ? 0 : "1px"}
-      borderColor="rime"
-    >
-      <Box>
-        <Text fontSize="17px" fontWeight={700} lineHeight={1.3}>
-          {unbroken(claimText(powerClaim(claim)))}
-        </Text>
-        {claim.source && (
-          <Text fontSize="14px" color="muted">
-            {claim.source}
-          </Text>
-        )}
-        {measured && <MeasuredLine measured={measured} />}
-      </Box>
-      <Box order={{ base: 3, xl: 2 }}>
-        {measured ? (
-          <ClaimStrip
-            claimedWatts={claim.powerWatts}
-            reading={{
-              value: measured.powerWatts,
-              plusMinus: measured.powerWattsExpandedUncertainty,
-            }}
-            widthPx={200}
-            caption={verdict.sentence}
-          />
-        ) : (
-          <ActionButton asChild>
-            <PageLink href={`/amplifiers/${amplifierId}/bench`}>Run the test</PageLink>
-          </ActionButton>
-        )}
-      </Box>
-      <Box textAlign="right" order={{ base: 2, xl: 3 }}>
-        <VerdictWord
-          status={verdict.status}
-          size={verdict.status === "met" || verdict.status === "missed" ? "large" : "medium"}
-        />
-        {measured && (
-          <Box color="muted" fontSize="14.5px" fontWeight={600}>
-            <Text whiteSpace="nowrap">{signed(measured.marginWatts, 1)} W</Text>
-            <Text whiteSpace="nowrap">{signed(100 * measured.marginRatio, 1)} %</Text>
-            {Number.isFinite(measured.marginDb) && (
-              <Text whiteSpace="nowrap">{signed(measured.marginDb, 2)} dB</Text>
-            )}
-          </Box>
-        )}
-      </Box>
-    </Grid>
-  );
-}
-
-const signed = (value: number, decimals: number): string =>
-  `${value >= 0 ? "+" : ""}${formatFixed(value, decimals)}`;
-
-function MeasuredLine({ measured }: { measured: NonNullable<Verdict["measured"]> }) {
-  const { value, uncertainty } = formatWithUncertainty(
-    measured.powerWatts,
-    measured.powerWattsExpandedUncertainty,
-  );
-  return (
-    <Text fontSize="24px" fontWeight={700} lineHeight={1.3} mt={1} whiteSpace="nowrap">
-      {value} W{" "}
-      <Text as="span" fontSize="15px" fontWeight={400} color="muted">
-        ± {uncertainty} measured on channel {channelLetter(measured.channelIndex)}
-      </Text>
-    </Text>
-  );
-}
-
-/** The newest run by each school of stating power; the weaker channel. Schools without evidence are named below. */
-function Schools({ run, claim }: { run: Run; claim: Claim | undefined }) {
-  const schools = ratingSchools(
-    run.result.channels.map(({ levels = [] }) => levels),
-    claim ? { ratio: claim.distortionLimitRatio, measure: claim.distortionMeasure } : null,
-  );
-  const missing = schools.filter(({ reading }) => reading === null).map(({ label }) => label);
-  return (
-    <Panel>
-      <Heading as="h2" fontSize="18px" mb={2}>
-        How many watts, by each school
+    <Panel bg="ochreWash" borderColor="ochre" data-testid="conflicts">
+      <Heading as="h2" fontSize="18px" mb={1}>
+        {told.size === 1 ? "Two runs contradict each other" : "Runs contradict each other"}
       </Heading>
-      {schools.map(
-        ({ label, source, reading }) =>
-          reading && (
-            <Flex
-              key={label}
-              justify="space-between"
-              gap={3}
-              py={1.5}
-              borderTopWidth="1px"
-              borderColor="rime"
-              title={source}
-            >
-              <Text color="muted">{label}</Text>
-              <Text fontWeight={700} whiteSpace="nowrap">
-                {powerText(reading)}
-              </Text>
-            </Flex>
-          ),
-      )}
-      <Text fontSize="14px" color="muted" mt={2}>
-        {run.conditions.channels.length > 1
-          ? "Weaker channel"
-          : `Channel ${channelLetter(run.conditions.channels[0].channelIndex)}`}{" "}
-        of the newest run, 1 kHz, {drivenText(run.conditions.channelsDriven)},{" "}
-        {run.conditions.channels
-          .map(({ loadOhms }) => formatSignificant(loadOhms, 3))
-          .join(" and ")}{" "}
-        Ω measured.
-      </Text>
-      <Text fontSize="14px" color="muted" mt={1.5}>
-        Not measured yet: {missing.join("; ")}.
-      </Text>
-      <Text fontSize="14px" color="muted" mt={1.5}>
-        Strength of evidence:{" "}
-        {run.source === "recording"
-          ? "strong, a dummy load and an analysed recording"
-          : "none for the real amplifier, this ran on the simulated bench"}
-        .
-      </Text>
+      {[...told].map(([key, sentence]) => (
+        <Text key={key} fontSize="14.5px" mt={1}>
+          {unbroken(sentence)}
+        </Text>
+      ))}
+      <Flex fontSize="14px" color="muted" mt={1.5}>
+        Strike out the one that went wrong on the Bench, or repeat both.
+      </Flex>
     </Panel>
   );
 }
+
+/** What the reviewer says of the verdicts, kept as it is said. */
+const useNotes = (amplifierId: string, kept: VerdictNotes) => {
+  const router = useRouter();
+  const [notes, setNotes] = useState(kept);
+  const [message, setMessage] = useState<string | null>(null);
+  const keep = async (next: VerdictNotes): Promise<string | null> => {
+    const outcome = await saveDocument(amplifierId, "verdict", next);
+    const wrong = outcome.ok ? null : Object.values(outcome.errors)[0];
+    if (outcome.ok) {
+      setNotes({ ...next, revision: outcome.value.revision ?? next.revision });
+      router.refresh();
+    }
+    return wrong;
+  };
+  return {
+    notes,
+    message,
+    rule: (claim: string, says: { says: Ruling; reason: string } | null) =>
+      keep({
+        ...notes,
+        overrules: [
+          ...notes.overrules.filter((each) => each.claim !== claim),
+          ...(says ? [{ claim, ...says, at: new Date().toISOString() }] : []),
+        ],
+      }),
+    chooseHouse: (house: SchoolName | null) => void keep({ ...notes, house }).then(setMessage),
+  };
+};

@@ -1,29 +1,28 @@
 import { HStack, Text } from "@chakra-ui/react";
-import { Check, CircleDashed, Equal, X } from "lucide-react";
-import type { VerdictStatus } from "@/core/verdict";
+import { Check, CircleDashed, CircleHelp, Equal, X } from "lucide-react";
+import type { Outcome } from "@/core/verdict";
 
 const WORDS = {
   met: { word: "met", color: "lichen", Icon: Check },
   missed: { word: "missed", color: "ember", Icon: X },
-  "within-uncertainty": { word: "too close to call", color: "ochre", Icon: Equal },
-  "met-with-fewer-channels": { word: "met with fewer channels", color: "ochre", Icon: Equal },
+  "too-close": { word: "too close to call", color: "ochre", Icon: Equal },
+  "met-in-bursts": { word: "met only in bursts", color: "ember", Icon: X },
+  "met-fewer-channels": { word: "met with fewer channels", color: "ochre", Icon: Equal },
+  "met-other-setting": { word: "met with another setting", color: "ember", Icon: X },
+  "met-as-total": { word: "met only as a total", color: "ember", Icon: X },
   "not-tested": { word: "not tested", color: "muted", Icon: CircleDashed },
-} as const satisfies Record<VerdictStatus, object>;
+  "not-testable": { word: "not testable", color: "muted", Icon: CircleHelp },
+} as const satisfies Record<Outcome, object>;
 
-export const VERDICT_COLORS: Record<VerdictStatus, string> = {
-  met: WORDS.met.color,
-  missed: WORDS.missed.color,
-  "within-uncertainty": WORDS["within-uncertainty"].color,
-  "met-with-fewer-channels": WORDS["met-with-fewer-channels"].color,
-  "not-tested": WORDS["not-tested"].color,
-};
+/** The colour of an outcome, for words beside it. */
+export const outcomeColor = (outcome: Outcome): string => WORDS[outcome].color;
 
 /** The verdict in a word, with a shape and a colour that say the same. */
 export function VerdictWord({
   status,
   size = "medium",
 }: {
-  status: VerdictStatus;
+  status: Outcome;
   size?: "medium" | "large";
 }) {
   const { word, color, Icon } = WORDS[status];

@@ -23,6 +23,9 @@ type Distortion = StatedOf<"distortion">;
 const levelOf = ({ powerWatts, loadOhms }: Distortion, facts: AmplifierFacts): number | null =>
   powerWatts ?? halfOf(ratedWatts(facts, loadOhms ?? USUAL_OHMS));
 
+const levelText = ({ powerWatts }: Distortion): string =>
+  powerWatts === null ? "half the rated output" : `${powerWatts} W`;
+
 const halfOf = (watts: number | null): number | null => (watts === null ? null : watts / 2);
 
 /** How well a level of a sweep tells its distortion: noise of one short window. Chosen here: a twentieth. */
@@ -149,10 +152,10 @@ export const distortion: Question<"distortion"> = {
     stated.band
       ? {
           kind: "distortion-response",
-          text: `distortion over the band at ${stated.powerWatts ?? "half the rated"} W`,
+          text: `distortion over the band at ${levelText(stated)}`,
         }
       : {
           kind: "spectrum",
-          text: `a spectrum at ${stated.powerWatts ?? "half the rated"} W and ${formatHertz(USUAL_HZ)}`,
+          text: `a spectrum at ${levelText(stated)} and ${formatHertz(USUAL_HZ)}`,
         },
 };

@@ -3,7 +3,10 @@ import type { Curve, Figure } from "../../run";
 import type { EvidenceChannel } from "../types";
 
 /** A figure that has a value, and whether a caution makes it doubtful. */
-export type KnownFigure = Pick<Figure, "name" | "stdUncertainty" | "bound" | "quantity"> & {
+export type KnownFigure = Pick<
+  Figure,
+  "name" | "label" | "stdUncertainty" | "bound" | "quantity"
+> & {
   value: number;
   isDoubtful: boolean;
 };

@@ -17,6 +17,9 @@ import type { Question } from "./types";
 /** A stated gain is a nominal value; half a decibel is what the trade takes for alike. Common practice. */
 const GAIN_TOLERANCE_DB = 0.5;
 
+/** How alike two channels of one recorder are. Chosen here: a standard uncertainty of 0.05 dB. */
+const BALANCE_DB = 0.05;
+
 /** What a ratio's own uncertainty makes of decibels. @see JCGM 100:2008, 5.1.3 */
 const ratioLine = (source: string, ratio: number, stdUncertainty: number | null): BudgetLine =>
   stdUncertainty === null
@@ -97,7 +100,10 @@ export const crosstalk: Question<"crosstalk"> = {
     const ratios = curves.flatMap((curve) => curveAt(curve, hertz) ?? []);
     const ratio = figure?.value ?? (ratios.length > 0 ? Math.max(...ratios) : null);
     if (ratio === null || !(ratio > 0)) return [];
-    const budget = [ratioLine("noise of the reading", ratio, figure?.stdUncertainty ?? null)];
+    const budget = [
+      ratioLine("noise of the reading", ratio, figure?.stdUncertainty ?? null),
+      line("recorder’s channels against each other", BALANCE_DB),
+    ];
     return [
       decibels(-amplitudeRatioToDb(ratio), { budget, where: `at ${formatHertz(hertz)}`, figure }),
     ];
@@ -123,7 +129,7 @@ export const gain: Question<"gain"> = {
     return [
       decibels(amplitudeRatioToDb(figure.value), {
         budget,
-        where: figure.name.replace("gain-", "at "),
+        where: figure.label.replace(/^gain /, ""),
         figure,
       }),
     ];
@@ -178,9 +184,6 @@ export const balance: Question<"balance"> = {
   channelsAsked: () => null,
   settledBy: () => ({ kind: "gain", text: "gain of both channels at 1 W" }),
 };
-
-/** How alike two channels of one recorder are. Chosen here: a standard uncertainty of 0.05 dB. */
-const BALANCE_DB = 0.05;
 
 /** Burst power over the rated output. @see CTA-2006 (dynamic headroom); from memory */
 export const headroom: Question<"headroom"> = {

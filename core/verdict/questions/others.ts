@@ -111,7 +111,7 @@ export const intermodulation: Question<"intermodulation"> = {
   channelsAsked: () => null,
   settledBy: ({ powerWatts }) => ({
     kind: "intermodulation",
-    text: `intermodulation at ${powerWatts ?? "half the rated"} W`,
+    text: `intermodulation at ${powerWatts === null ? "half the rated output" : `${powerWatts} W`}`,
   }),
 };
 

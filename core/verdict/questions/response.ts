@@ -33,7 +33,7 @@ const inside = (
 /** Scatter of the points, in decibels, as the run's own figures have it. */
 const scatterDb = (channel: EvidenceChannel, name: "lowest" | "highest"): number => {
   const figure = figureOf(channel, (each) => each.name === name);
-  if (!figure || figure.stdUncertainty === null) return UNKNOWN_DB / 5;
+  if (!figure || figure.stdUncertainty === null) return UNKNOWN_DB / 10;
   return amplitudeRatioToDb(1 + figure.stdUncertainty / figure.value);
 };
 
@@ -61,6 +61,9 @@ const reading = (
   };
 };
 
+/** Nothing rises above the reference itself. */
+const isLevel = ([, ratio]: readonly [number, number]): boolean => ratio <= 1;
+
 /** How far the response strays in the claim's band; a side that the claim does not name is free. */
 export const response: Question<"response"> = {
   quantity: "decibels",
@@ -80,7 +83,7 @@ export const response: Question<"response"> = {
     const isSterner = powerWatts === null && RUN_KINDS[evidence.kind].isAtRatedPower;
     const sides = [
       reading(channel, lowest, { direction: "at-least", value: -(down === 0 ? PRINTED_DB : down) }),
-      ...(upDb === null
+      ...(upDb === null || isLevel(highest)
         ? []
         : [
             reading(channel, highest, {

@@ -1,19 +1,22 @@
-import { isPowerEvidence } from "@/records";
 import { amplifierRecords } from "@/server/amplifierRecords";
+import { judgementOf } from "@/server/judged";
 import { database } from "@/server/records";
-import { judgeClaims } from "@/server/summaries";
-import { findRun } from "@/store";
+import { worstOf } from "@/server/summaries";
 import { VerdictScreen } from "@/ui/verdict/VerdictScreen";
 
 export default async function VerdictPage({ params }: { params: Promise<{ id: string }> }) {
-  const { amplifier, claims, runs } = await amplifierRecords((await params).id);
-  const db = await database();
-  const newest = runs.find(isPowerEvidence);
+  const records = await amplifierRecords((await params).id);
+  const { amplifier, claims, loads, details, forecastSettings, rig, plan, verdictNotes } = records;
+  const { verdicts, schools, honest } = await judgementOf(await database(), records);
   return (
     <VerdictScreen
-      amplifierId={amplifier.id}
-      judged={await judgeClaims(db, claims, runs)}
-      newest={newest ? await findRun(db, newest.id) : null}
+      records={{ amplifier, claims, loads, details, forecastSettings, isBridged: rig.isBridged }}
+      plan={plan}
+      verdicts={verdicts}
+      schools={schools}
+      honest={honest}
+      notes={verdictNotes}
+      leadingKey={worstOf(verdicts)?.key ?? null}
     />
   );
 }

@@ -1,0 +1,45 @@
+import { repeatedReading } from "../uncertainty";
+import { judgeReading } from "./judgeReading";
+import type { Finding } from "./types";
+
+/**
+ * Repeats of one set count as one run: their mean, and beside what the instruments leave open the scatter of the mean, with as many
+ * degrees of freedom as there are repeats but one.
+ * @param findings of one channel
+ * @see JCGM 100:2008, 4.2 (type A evaluation) and G.3
+ */
+export const withRepeats = (findings: readonly Finding[]): Finding[] => {
+  const sets = new Map<string, Finding[]>();
+  for (const finding of findings) {
+    const { setId, id, channelsDriven, setting, nominalOhms } = finding.evidence;
+    const isAlone = setId === undefined || finding.reading.bound !== null;
+    const key = isAlone ? `alone ${id}` : [setId, channelsDriven, setting, nominalOhms].join(" ");
+    sets.set(key, [...(sets.get(key) ?? []), finding]);
+  }
+  return [...sets.values()].flatMap((repeats) =>
+    repeats.length > 1 ? [meanOf(repeats)] : repeats,
+  );
+};
+
+const meanOf = (repeats: readonly Finding[]): Finding => {
+  const newest = repeats.toSorted((a, b) => (a.evidence.takenAt < b.evidence.takenAt ? 1 : -1))[0];
+  const { mean, stdUncertainty } = repeatedReading(repeats.map(({ reading }) => reading.value));
+  const by = mean - newest.reading.value;
+  const reading = {
+    ...newest.reading,
+    value: mean,
+    between: [newest.reading.between[0] + by, newest.reading.between[1] + by] as const,
+    budget: [
+      ...newest.reading.budget,
+      {
+        source: `repeats, mean of ${repeats.length}`,
+        type: "A" as const,
+        distribution: "normal" as const,
+        contribution: stdUncertainty,
+        degreesOfFreedom: repeats.length - 1,
+      },
+    ],
+    notes: [...newest.reading.notes, `mean of ${repeats.length}`],
+  };
+  return { ...newest, reading, ...judgeReading(reading, newest.limit) };
+};

@@ -1,0 +1,71 @@
+import "server-only";
+import type { Knex } from "knex";
+import {
+  honestRating,
+  judge,
+  JUDGE_VERSION,
+  ratingSchools,
+  type Evidence,
+  type HonestRating,
+  type SchoolReading,
+} from "@/core/verdict";
+import { runEvidence, type RunEntry } from "@/records";
+import { amplifierFacts, claimsToJudge, shownVerdict, type ShownVerdict } from "@/records/facts";
+import { evidenceRevision, findRuns } from "@/store";
+import type { AmplifierRecords } from "./amplifierRecords";
+
+/** What the judge says of an amplifier. */
+export type Judgement = {
+  verdicts: readonly ShownVerdict[];
+  schools: readonly SchoolReading[];
+  honest: HonestRating | null;
+};
+
+/** Runs never change: what was taken from them once is kept for the next judgement, as far as memory should go. */
+const MOST_KEPT = 4000;
+const kept = new Map<string, Evidence>();
+
+/** So many results are read at a time, so that others get their turn. */
+const AT_ONCE = 50;
+
+/** Every run that was not struck out, as evidence. */
+const evidenceOf = async (db: Knex, entries: readonly RunEntry[]): Promise<Evidence[]> => {
+  const counted = entries.filter(({ isStruck }) => !isStruck).map(({ id }) => id);
+  const missing = counted.filter((id) => !kept.has(id));
+  if (kept.size + missing.length > MOST_KEPT) kept.clear();
+  const own = new Map(
+    counted.flatMap((id) => (kept.has(id) ? [[id, kept.get(id) as Evidence]] : [])),
+  );
+  for (let at = 0; at < missing.length; at += AT_ONCE)
+    for (const run of await findRuns(db, missing.slice(at, at + AT_ONCE))) {
+      const evidence = runEvidence(run);
+      kept.set(run.id, evidence);
+      own.set(run.id, evidence);
+    }
+  return counted.flatMap((id) => own.get(id) ?? []);
+};
+
+/** The last judgements of a few amplifiers, each as of the state of its evidence. */
+const MOST_JUDGEMENTS = 20;
+const judgements = new Map<string, { stand: string; judgement: Judgement }>();
+
+/** Judges all claims of an amplifier by all its runs. */
+export const judgementOf = async (db: Knex, records: AmplifierRecords): Promise<Judgement> => {
+  const { amplifier, runs, verdictNotes } = records;
+  const stand = `${await evidenceRevision(db, amplifier.id)}/${runs.length}/${JUDGE_VERSION}`;
+  const known = judgements.get(amplifier.id);
+  if (known?.stand === stand) return known.judgement;
+  const evidence = await evidenceOf(db, runs);
+  const facts = amplifierFacts(records);
+  const schools = ratingSchools(evidence, facts);
+  const judgement = {
+    verdicts: claimsToJudge(records).map((each) =>
+      shownVerdict(each, judge(each.claim, evidence, facts)),
+    ),
+    schools,
+    honest: honestRating(schools, amplifier.channelCount, verdictNotes.house),
+  };
+  if (judgements.size >= MOST_JUDGEMENTS) judgements.clear();
+  judgements.set(amplifier.id, { stand, judgement });
+  return judgement;
+};
