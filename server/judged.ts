@@ -10,7 +10,13 @@ import {
   type SchoolReading,
 } from "@/core/verdict";
 import { runEvidence, type RunEntry } from "@/records";
-import { amplifierFacts, claimsToJudge, shownVerdict, type ShownVerdict } from "@/records/facts";
+import {
+  amplifierFacts,
+  claimsToJudge,
+  onThisBench,
+  shownVerdict,
+  type ShownVerdict,
+} from "@/records/facts";
 import { evidenceRevision, findRuns } from "@/store";
 import type { AmplifierRecords } from "./amplifierRecords";
 
@@ -51,11 +57,12 @@ const judgements = new Map<string, { stand: string; judgement: Judgement }>();
 
 /** Judges all claims of an amplifier by all its runs. */
 export const judgementOf = async (db: Knex, records: AmplifierRecords): Promise<Judgement> => {
-  const { amplifier, runs, verdictNotes } = records;
-  const stand = `${await evidenceRevision(db, amplifier.id)}/${runs.length}/${JUDGE_VERSION}`;
+  const { amplifier, runs, verdictNotes, loads, rig } = records;
+  const bench = `${rig.revision}/${loads.map(({ id, revision }) => `${id}:${revision}`).join()}`;
+  const stand = `${await evidenceRevision(db, amplifier.id)}/${runs.length}/${JUDGE_VERSION}/${bench}`;
   const known = judgements.get(amplifier.id);
   if (known?.stand === stand) return known.judgement;
-  const evidence = await evidenceOf(db, runs);
+  const evidence = (await evidenceOf(db, runs)).map((run) => onThisBench(run, records));
   const facts = amplifierFacts(records);
   const schools = ratingSchools(evidence, facts);
   const judgement = {

@@ -79,8 +79,8 @@ export const findDocument = async <K extends DocumentKind>(
   kind: K,
 ): Promise<DocumentOf<K>> => (await readDocument(db, amplifierId, kind)).document;
 
-/** Documents that verdicts follow from: claims of the sheet, mass and size, and what the reviewer says of them. */
-const JUDGED_FROM: readonly DocumentKind[] = ["sheet", "details", "verdict"];
+/** Documents that verdicts follow from: claims of the sheet, mass and size, the rig's own distortion, and what the reviewer says. */
+const JUDGED_FROM: readonly DocumentKind[] = ["sheet", "details", "rig", "verdict"];
 
 /**
  * Keeps a document in place of the one before, unless that is not the one whose revision it names. Rejects when there is no such

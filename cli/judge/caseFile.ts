@@ -29,6 +29,7 @@ const channelSchema = object({
   channelIndex: number().integer().min(0).max(63),
   loadOhms: above0(),
   loadOhmsExpandedUncertainty: number().min(0).max(1e9),
+  loadDriftRatio: number().min(0).max(1),
 });
 
 const conditionsSchema = object({
@@ -47,6 +48,9 @@ const conditionsSchema = object({
   setting: string().max(200).default(""),
   /** Expanded, of the volts: 0.005 is half a percent. */
   accuracyRatio: number().min(0).max(1),
+  rigFloorRatio: number().min(0).max(1),
+  /** Runs of one set are repeats of each other. */
+  set: string().max(60),
   fullScaleVolts: above0(),
   secondLoadOhms: above0(),
   mainsHz: above0(),

@@ -18,7 +18,11 @@ const UNMEASURED_RATIO = 0.05;
 
 type Loads = Pick<
   EvidenceChannel,
-  "channelIndex" | "loadOhms" | "loadOhmsStdUncertainty" | "voltsStdUncertaintyRatio"
+  | "channelIndex"
+  | "loadOhms"
+  | "loadOhmsStdUncertainty"
+  | "loadDriftRatio"
+  | "voltsStdUncertaintyRatio"
 >;
 
 const loadOf = (conditions: CaseConditions, k: number): Loads => {
@@ -36,6 +40,7 @@ const loadOf = (conditions: CaseConditions, k: number): Loads => {
     channelIndex: given?.channelIndex ?? k,
     loadOhms,
     loadOhmsStdUncertainty: expanded / COVERAGE_FACTOR,
+    loadDriftRatio: given?.loadDriftRatio ?? 0,
     voltsStdUncertaintyRatio: (conditions.accuracyRatio ?? UNSAID_RATIO) / COVERAGE_FACTOR,
   };
 };
@@ -135,6 +140,8 @@ export const evidenceOf = async (
         frequencyHz: conditions.frequencyHz ?? null,
         band: TONE_DEFAULTS.band,
         levelWatts: conditions.levelWatts ?? null,
+        ...(conditions.rigFloorRatio !== undefined && { rigFloorRatio: conditions.rigFloorRatio }),
+        ...(conditions.set !== undefined && { setId: conditions.set }),
         supply: conditions.supply,
         setting: conditions.setting,
         channels,

@@ -39,6 +39,14 @@ test("common practice: a damping factor of 320 into 8 ohm is 25 milliohm; the un
   expect(() => outputImpedance(across(8, 1, 0), across(8, 1, 0))).toThrow("must differ");
 });
 
+test("near nought the magnitude is known no better than the ohms are: a difference of folded magnitudes would say nought", () => {
+  const nothing = (loadOhms: number) => ({ ...across(loadOhms, 0, 0), voltsRepeatRatio: 1e-3 });
+  const { magnitudeOhms, magnitudeOhmsStdUncertainty } = outputImpedance(nothing(8), nothing(4));
+  expect(magnitudeOhms).toBeCloseTo(0, 9);
+  // To first order dZ = (dV/V) / (1/R2 - 1/R1) for each of the two readings.
+  expect(magnitudeOhmsStdUncertainty).toBeCloseTo((Math.SQRT2 * 1e-3) / (1 / 4 - 1 / 8), 3);
+});
+
 test("invariance: an error of gain that both readings share leaves the impedance as it is; one that they do not does not", () => {
   const one = across(8, 0.03, 0),
     two = across(4, 0.03, 0);

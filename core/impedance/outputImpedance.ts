@@ -1,4 +1,3 @@
-import { propagated } from "../uncertainty";
 import { formatSignificant, requirePositive } from "../units";
 
 /**
@@ -47,24 +46,17 @@ export const outputImpedance = (
     throw new RangeError(`both loads are ${one.loadOhms} ohm; they must differ`);
   const { re, im } = impedanceOf(one, two);
   const magnitudeOhms = Math.hypot(re, im);
-  const magnitudeOf = ([v1, r1, v2, r2]: readonly number[]) => {
-    const z = impedanceOf(
-      { ...one, voltsRms: v1, loadOhms: r1 },
-      { ...two, voltsRms: v2, loadOhms: r2 },
-    );
-    return Math.hypot(z.re, z.im);
-  };
-  const uncertainties = [
-    one.voltsRms * one.voltsRepeatRatio,
-    one.loadOhmsStdUncertainty,
-    two.voltsRms * two.voltsRepeatRatio,
-    two.loadOhmsStdUncertainty,
-  ];
-  const magnitudeOhmsStdUncertainty = propagated(
-    magnitudeOf,
-    [one.voltsRms, one.loadOhms, two.voltsRms, two.loadOhms],
-    uncertainties,
-  );
+  const magnitudeOhmsStdUncertainty = magnitudeStdUncertainty({ re, im }, (inputs) =>
+    impedanceOf(
+      { ...one, voltsRms: inputs[0], loadOhms: inputs[1] },
+      { ...two, voltsRms: inputs[2], loadOhms: inputs[3] },
+    ),
+  )([
+    [one.voltsRms, one.voltsRms * one.voltsRepeatRatio],
+    [one.loadOhms, one.loadOhmsStdUncertainty],
+    [two.voltsRms, two.voltsRms * two.voltsRepeatRatio],
+    [two.loadOhms, two.loadOhmsStdUncertainty],
+  ]);
   const dampingFactor = nominalOhms / magnitudeOhms;
   return {
     resistanceOhms: re,
@@ -77,9 +69,33 @@ export const outputImpedance = (
   };
 };
 
+type Complex = { re: number; im: number };
+
+/**
+ * Standard uncertainty of the magnitude of a complex quantity. Each input moves it along some direction: what counts is the part along
+ * the quantity itself; where the quantity is no larger than it moves altogether its direction is not known, and all of it counts. So
+ * near nought the magnitude does not seem better known than it is, as it would by differences of the folded magnitude.
+ * @see JCGM 102:2011, 6.2 (propagation for complex quantities); the bound near nought is chosen here
+ */
+const magnitudeStdUncertainty =
+  ({ re, im }: Complex, of: (inputs: readonly number[]) => Complex) =>
+  (inputs: readonly (readonly [value: number, stdUncertainty: number])[]): number => {
+    const moved = inputs.map(([, u], at) => {
+      const shifted = (by: number) =>
+        of(inputs.map(([value], k) => (k === at ? value + by * u : value)));
+      const [up, down] = [shifted(1), shifted(-1)];
+      return { re: (up.re - down.re) / 2, im: (up.im - down.im) / 2 };
+    });
+    const altogether = Math.hypot(...moved.map((each) => Math.hypot(each.re, each.im)));
+    const magnitude = Math.hypot(re, im);
+    return magnitude <= altogether
+      ? altogether
+      : Math.hypot(...moved.map((each) => (each.re * re + each.im * im) / magnitude));
+  };
+
 type LoadedVolts = { voltsRms: number; phaseRadians: number; loadOhms: number };
 
-const impedanceOf = (one: LoadedVolts, two: LoadedVolts): { re: number; im: number } => {
+const impedanceOf = (one: LoadedVolts, two: LoadedVolts): Complex => {
   const [v1re, v1im, v2re, v2im] = [one, two].flatMap(({ voltsRms, phaseRadians }) => [
     voltsRms * Math.cos(phaseRadians),
     voltsRms * Math.sin(phaseRadians),

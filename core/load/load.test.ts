@@ -1,5 +1,4 @@
 import fc from "fast-check";
-import { propagated } from "../uncertainty";
 import { inParallel, inSeries, networkRating, type Network, type Resistance } from ".";
 import { powerResistor } from "./testing/powerResistor";
 
@@ -11,19 +10,27 @@ const resistances = fc.array(
   { minLength: 1, maxLength: 6 },
 );
 
-test("two of 8.2 ohm are 16.4 in series and 4.1 in parallel, where each uncertainty counts a quarter", () => {
+test("two of 8.2 ohm are 16.4 in series and 4.1 in parallel; read with one meter, the pair is known as well as one", () => {
   const pair: Resistance[] = [
     { ohms: 8.2, ohmsStdUncertainty: 0.04 },
     { ohms: 8.2, ohmsStdUncertainty: 0.04 },
   ];
   expect(inSeries(pair)).toEqual({
     ohms: 16.4,
-    ohmsStdUncertainty: expect.closeTo(0.04 * Math.SQRT2, 12),
+    ohmsStdUncertainty: expect.closeTo(0.08, 12),
   });
   expect(inParallel(pair)).toEqual({
     ohms: expect.closeTo(4.1, 12),
-    ohmsStdUncertainty: expect.closeTo(0.01 * Math.SQRT2, 12),
+    ohmsStdUncertainty: expect.closeTo(0.02, 12),
   });
+});
+
+// JCGM 100:2008, 5.2.2, example: ten resistors of 1000 ohm, each calibrated against one standard to 0.1 ohm, in series: 1 ohm, not 0.32.
+test("JCGM 100 5.2.2, example: ten resistors compared with one standard are 10 kilohm within 1 ohm", () => {
+  const ten = Array.from({ length: 10 }, () => ({ ohms: 1000, ohmsStdUncertainty: 0.1 }));
+  const { ohms, ohmsStdUncertainty } = inSeries(ten);
+  expect(ohms).toBe(10_000);
+  expect(ohmsStdUncertainty).toBeCloseTo(1, 12);
 });
 
 test("invariance: the order of a network does not matter", () => {
@@ -36,15 +43,17 @@ test("invariance: the order of a network does not matter", () => {
   );
 });
 
-test("JCGM 100 5.1.2: the same uncertainty by numerical propagation", () => {
+test("JCGM 100 5.2.2: all moved together by one uncertainty each, the network moves by its own", () => {
   fc.assert(
     fc.property(resistances, (parts) => {
-      const byNumbers = propagated(
-        (ohms) => 1 / ohms.reduce((sum, each) => sum + 1 / each, 0),
-        parts.map(({ ohms }) => ohms),
-        parts.map(({ ohmsStdUncertainty }) => ohmsStdUncertainty / 10),
-      );
-      expect(inParallel(parts).ohmsStdUncertainty / 10).toBeCloseTo(byNumbers, 4);
+      const parallel = (by: number) =>
+        1 /
+        parts.reduce(
+          (sum, { ohms, ohmsStdUncertainty }) => sum + 1 / (ohms + (by * ohmsStdUncertainty) / 100),
+          0,
+        );
+      const byNumbers = (parallel(1) - parallel(-1)) / 2;
+      expect(inParallel(parts).ohmsStdUncertainty / 100).toBeCloseTo(byNumbers, 5);
     }),
   );
 });

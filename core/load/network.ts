@@ -8,20 +8,25 @@ const checked = ({ ohms, ohmsStdUncertainty }: Resistance): Resistance => ({
   ohmsStdUncertainty: requireRange("ohmsStdUncertainty", ohmsStdUncertainty, 0, ohms),
 });
 
-/** Resistors in series: ohms add, independent uncertainties add in squares. @see JCGM 100:2008, 5.1.2 */
+/**
+ * Resistors in series: ohms add, and so do their uncertainties. Resistors of one shelf were read with one meter, and what that is off
+ * by it is off by alike in all of them: their readings are correlated.
+ * @see JCGM 100:2008, 5.2.2, note 1 (all inputs with correlation coefficients of one)
+ */
 export const inSeries = (parts: readonly Resistance[]): Resistance =>
   parts.map(checked).reduce(
     (sum, part) => ({
       ohms: sum.ohms + part.ohms,
-      ohmsStdUncertainty: Math.hypot(sum.ohmsStdUncertainty, part.ohmsStdUncertainty),
+      ohmsStdUncertainty: sum.ohmsStdUncertainty + part.ohmsStdUncertainty,
     }),
     { ohms: 0, ohmsStdUncertainty: 0 },
   );
 
 /**
- * Resistors in parallel: conductances add. Each part's uncertainty counts by the square of its share of the current.
+ * Resistors in parallel: conductances add. Each part's uncertainty counts by the square of its share of the current; read with one
+ * meter they are added up.
  * @throws {RangeError} on no parts
- * @see JCGM 100:2008, 5.1.2
+ * @see JCGM 100:2008, 5.2.2, note 1
  */
 export const inParallel = (parts: readonly Resistance[]): Resistance => {
   if (parts.length === 0)
@@ -29,8 +34,9 @@ export const inParallel = (parts: readonly Resistance[]): Resistance => {
   const ohms = 1 / parts.map(checked).reduce((sum, part) => sum + 1 / part.ohms, 0);
   return {
     ohms,
-    ohmsStdUncertainty: Math.hypot(
-      ...parts.map((part) => part.ohmsStdUncertainty * (ohms / part.ohms) ** 2),
+    ohmsStdUncertainty: parts.reduce(
+      (sum, part) => sum + part.ohmsStdUncertainty * (ohms / part.ohms) ** 2,
+      0,
     ),
   };
 };

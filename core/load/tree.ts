@@ -2,8 +2,8 @@ import { inParallel, inSeries, type Resistance } from "./network";
 import type { Network, PowerResistor } from "./types";
 
 /**
- * Ohms of a network with their uncertainty; parts are taken to be measured independently.
- * @see JCGM 100, 5.1.2, for independent parts
+ * Ohms of a network with their uncertainty; its parts were read with one meter.
+ * @see JCGM 100, 5.2.2, for correlated parts
  */
 export const networkResistance = (network: Network, shelf: readonly PowerResistor[]): Resistance =>
   network.kind === "resistor"

@@ -84,7 +84,8 @@ export const analyseNoise = (
     ),
     ratios: mapped(voltsRms, ratiosOf),
     hum,
-    voltsRmsWithoutHum: Math.sqrt(Math.max(0, voltsRms.none ** 2 - hum.voltsRms ** 2)),
+    // Lines below the band are not in the total, so that they cannot be taken out of it.
+    voltsRmsWithoutHum: Math.sqrt(Math.max(0, voltsRms.none ** 2 - humSquares(hum, band))),
     summary: `Noise is ${formatSignificant(1e6 * voltsRms.a, 3)} µV A-weighted, ${formatSignificant(amplitudeRatioToDb(Math.sqrt(loadOhms) / voltsRms.a), 3)} dB below 1 W; ${humText(hum, voltsRms.none)}.`,
   });
 };
@@ -126,6 +127,12 @@ const mapped = <From, To>(
   c: change(values.c),
   "itu-468": change(values["itu-468"]),
 });
+
+/** Mean square of the hum lines that lie in a band. */
+const humSquares = ({ lines }: MainsHum, { lowHz, highHz }: NoiseConditions["band"]): number =>
+  lines
+    .filter(({ frequencyHz }) => frequencyHz >= lowHz && frequencyHz <= highHz)
+    .reduce((sum, { voltsRms }) => sum + voltsRms ** 2, 0);
 
 const humText = (hum: MainsHum, total: number): string =>
   hum.lines.length === 0

@@ -23,6 +23,7 @@ export {
   differenceTones,
   modulationTones,
   multitone,
+  multitoneCrestFactor,
   multitoneFrequencies,
   tones,
   type StimulusFrame,

@@ -77,18 +77,51 @@ export const multitone = (
   frame: StimulusFrame,
   seed: number,
 ): Float64Array => {
+  const volts = tones(chosenTones(periodSeconds, frame.sampleRateHz, seed).parts, frame);
+  const scale = voltsPeak / peakOf(volts);
+  return volts.map((value) => value * scale);
+};
+
+/**
+ * How far the highest instant of a multitone stands above its RMS: about 3.7, where one tone has 1.41.
+ * Definition: peak over root mean square, of tones of unit peak.
+ */
+export const multitoneCrestFactor = (
+  periodSeconds: number,
+  sampleRateHz: number,
+  seed: number,
+): number => {
+  const { parts, peak } = chosenTones(periodSeconds, sampleRateHz, seed);
+  return peak / Math.sqrt(parts.length / 2);
+};
+
+type ChosenTones = { parts: readonly Tone[]; peak: number };
+/** The search takes a second, and the same few are asked for again and again. */
+const chosen = new Map<string, ChosenTones>();
+const MOST_CHOSEN = 16;
+
+const chosenTones = (periodSeconds: number, sampleRateHz: number, seed: number): ChosenTones => {
+  const key = [periodSeconds, sampleRateHz, seed].join(" ");
+  const known = chosen.get(key);
+  if (known) return known;
+  if (chosen.size >= MOST_CHOSEN) chosen.clear();
+  const found = searchedTones(periodSeconds, sampleRateHz, seed);
+  chosen.set(key, found);
+  return found;
+};
+
+const searchedTones = (periodSeconds: number, sampleRateHz: number, seed: number): ChosenTones => {
   const frequencies = multitoneFrequencies(periodSeconds).filter(
-    (frequency) => frequency < 0.45 * frame.sampleRateHz,
+    (frequency) => frequency < 0.45 * sampleRateHz,
   );
   const uniform = seededUniform(seed);
   // The search runs at a moderate rate: peaks between its samples differ little, and the same phases win at every rate.
   const period = {
-    sampleRateHz: Math.min(SEARCH_RATE_HZ, frame.sampleRateHz),
-    seconds: Math.min(periodSeconds, frame.seconds),
+    sampleRateHz: Math.min(SEARCH_RATE_HZ, sampleRateHz),
+    seconds: periodSeconds,
     fadeSeconds: 0,
   };
-  let best: readonly Tone[] = [],
-    lowest = Infinity;
+  let best: ChosenTones = { parts: [], peak: Infinity };
   for (let attempt = 0; attempt < MULTITONE_ATTEMPTS; attempt++) {
     const parts = frequencies.map((frequencyHz) => ({
       frequencyHz,
@@ -96,11 +129,9 @@ export const multitone = (
       phaseRadians: 2 * Math.PI * uniform(),
     }));
     const peak = peakOf(tones(parts, period));
-    if (peak < lowest) [best, lowest] = [parts, peak];
+    if (peak < best.peak) best = { parts, peak };
   }
-  const volts = tones(best, frame);
-  const scale = voltsPeak / peakOf(volts);
-  return volts.map((value) => value * scale);
+  return best;
 };
 
 const SEARCH_RATE_HZ = 48_000;

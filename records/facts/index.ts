@@ -15,6 +15,7 @@ export { assumptionsOf, classOf, forecastFacts, supplyFor } from "./forecastFact
 export { ceilingsAt, lookedFor, onEachSupply, type Looked, type OnSupply } from "./looked";
 export { heatModel, planFacts, runTroubles, type PlanRecords } from "./planFacts";
 export { conditionsText, isMade, nextPlanned, type NextPlanned } from "./planned";
+export { onThisBench } from "./onThisBench";
 export { calibrationOf, chosenInstrument, meterOf, rigCalibration } from "./rigCalibration";
 export { rigState } from "./rigState";
 export { safetyFacts } from "./safetyFacts";

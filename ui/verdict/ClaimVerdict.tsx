@@ -63,6 +63,14 @@ export function ClaimVerdict({
             </Flex>
           )}
           <HowSure verdict={verdict} />
+          {reading?.strip && (
+            <ClaimStrip
+              claimedWatts={reading.strip.claimedWatts}
+              reading={reading.strip}
+              widthPx={190}
+              caption={verdict.sentence}
+            />
+          )}
           {verdict.wouldSettle && <PlanItButton settling={verdict.wouldSettle} plan={plan} />}
         </Flex>
       </Grid>
@@ -105,36 +113,26 @@ function ReadingLine({ verdict, amplifierId }: { verdict: ShownVerdict; amplifie
   const [value, plusMinus] = reading.text.split(" ± ");
   const at = `channel ${channelLetter(reading.channelIndex)}`;
   return (
-    <Flex align="center" gap={5} mt={1} wrap="wrap" rowGap={0}>
-      <Box>
-        <Text fontSize="24px" fontWeight={700} lineHeight={1.3} whiteSpace="nowrap">
-          {value}
-          <Text as="span" fontSize="15px" fontWeight={400} color="muted">
-            {plusMinus === undefined ? "" : ` ± ${plusMinus}`}
-          </Text>
+    <Box mt={1}>
+      <Text fontSize="24px" fontWeight={700} lineHeight={1.3} whiteSpace="nowrap">
+        {value}
+        <Text as="span" fontSize="15px" fontWeight={400} color="muted">
+          {plusMinus === undefined ? "" : ` ± ${plusMinus}`}
         </Text>
-        <Text fontSize="13.5px" color="muted" whiteSpace="nowrap">
-          {reading.run ? (
-            <PageLink href={`/amplifiers/${amplifierId}/bench?run=${reading.run.id}`}>
-              <Text as="span" textDecoration="underline" textUnderlineOffset="3px">
-                {at}, see the run
-              </Text>
-            </PageLink>
-          ) : (
-            "as typed on the Brief"
-          )}
-          {`; ${reading.margin} of margin`}
-        </Text>
-      </Box>
-      {reading.strip && (
-        <ClaimStrip
-          claimedWatts={reading.strip.claimedWatts}
-          reading={reading.strip}
-          widthPx={190}
-          caption={verdict.sentence}
-        />
-      )}
-    </Flex>
+      </Text>
+      <Text fontSize="13.5px" color="muted" whiteSpace="nowrap">
+        {reading.run ? (
+          <PageLink href={`/amplifiers/${amplifierId}/bench?run=${reading.run.id}`}>
+            <Text as="span" textDecoration="underline" textUnderlineOffset="3px">
+              {at}, see the run
+            </Text>
+          </PageLink>
+        ) : (
+          "as typed on the Brief"
+        )}
+        {`; ${reading.margin} of margin`}
+      </Text>
+    </Box>
   );
 }
 

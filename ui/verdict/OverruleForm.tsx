@@ -27,7 +27,13 @@ export function OverruleForm({
   };
   if (!isOpen)
     return (
-      <ActionButton minH="36px" px={3} fontSize="13.5px" onClick={() => setOpen(true)}>
+      <ActionButton
+        minH="36px"
+        px={3}
+        fontSize="13.5px"
+        justifySelf="start"
+        onClick={() => setOpen(true)}
+      >
         {overrule ? "Change your ruling" : "Rule otherwise"}
       </ActionButton>
     );

@@ -53,6 +53,14 @@ export function VerdictScreen(props: VerdictScreenProps) {
   const leading = verdicts.find(({ key }) => key === leadingKey) ?? verdicts[0];
   return (
     <Box>
+      <Text fontSize="16px" color="muted" mb={0.5} data-testid="count">
+        {countText(verdicts)}{" "}
+        {verdicts.length > 1 && (
+          <>
+            Foremost: <b>{leading.printedText === "" ? leading.words : leading.printedText}</b>
+          </>
+        )}
+      </Text>
       <SpokenVerdict verdict={leading} />
       <Grid
         templateColumns={{ base: "minmax(0, 1fr) 330px", xl: "minmax(0, 1fr) 380px" }}
@@ -104,6 +112,13 @@ export function VerdictScreen(props: VerdictScreenProps) {
     </Box>
   );
 }
+
+/** "7 of 10 claims kept, 1 broken, 2 open." */
+const countText = (verdicts: readonly ShownVerdict[]): string => {
+  const count = (group: VerdictGroup) =>
+    verdicts.filter(({ outcome }) => groupOf(outcome) === group).length;
+  return `${count("met")} of ${verdicts.length} ${verdicts.length === 1 ? "claim" : "claims"} kept, ${count("missed")} broken, ${count("open")} open.`;
+};
 
 /** The sentence of the claim that the amplifier is known by, its first words in the colour of the verdict. */
 function SpokenVerdict({ verdict }: { verdict: ShownVerdict }) {

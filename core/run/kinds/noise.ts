@@ -10,7 +10,7 @@ export const WEIGHTING_TEXTS: Record<WeightingName, string> = {
   a: "A-weighted",
   none: "unweighted",
   c: "C-weighted",
-  "itu-468": "ITU-R 468",
+  "itu-468": "ITU-R 468, RMS",
 };
 
 /** A millivoltmeter, in whatever band it has. */

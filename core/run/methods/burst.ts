@@ -124,18 +124,28 @@ const burstFigures = (
       }),
     ];
   }
-  // The true limit lies anywhere between the two levels: JCGM 100, 4.3.7.
-  const gap = above ? (above.bursts[0].powerWatts - burstPowerWatts) / Math.sqrt(12) : 0;
+  // The true limit lies anywhere between the two levels: its best estimate is their middle. JCGM 100, 4.3.7.
+  const highest = above ? Math.max(burstPowerWatts, above.bursts[0].powerWatts) : burstPowerWatts;
+  const middle = (burstPowerWatts + highest) / 2;
+  const gap = (highest - burstPowerWatts) / Math.sqrt(12);
   return [
     figure(`burst-${label}`, `last clean cycle, ${label}`, "watts", {
-      value: burstPowerWatts,
+      value: middle,
       stdUncertainty: Math.hypot(burstPowerWattsStdUncertainty ?? 0, gap),
     }),
+    ...(above
+      ? [
+          figure(`clean-${label}`, `highest clean level, ${label}`, "watts", {
+            value: burstPowerWatts,
+            stdUncertainty: burstPowerWattsStdUncertainty,
+          }),
+        ]
+      : []),
     ...(ratedWatts === null
       ? []
       : [
           figure(`headroom-${label}`, `headroom over rated, ${label}`, "level-ratio", {
-            value: Math.sqrt(headroomRatio(burstPowerWatts, ratedWatts)),
+            value: Math.sqrt(headroomRatio(middle, ratedWatts)),
           }),
         ]),
   ];

@@ -1,3 +1,4 @@
+import { clippedSine } from "../../sweep";
 import { readTyped } from "..";
 import { analysed, load, recorded, tone, valueOf } from "../testing/recordings";
 
@@ -8,14 +9,15 @@ const at = (volts: number, limit = Infinity) =>
     stimulus: { kind: "sine", frequencyHz: 1000, voltsPeak: volts / 20, seconds: 0.5 },
   });
 
-test("the highest clean level counts: 20 V peak across 8 ohm are 25 W; the next one up shows which half went", () => {
+test("between the highest clean level, 20 V peak or 25 W, and the next one up: its middle, with the gap as a rectangle (JCGM 100, 4.3.7)", () => {
   const [channel] = analysed("clip-search", [at(16, 21), at(24, 21), at(20, 21)]);
-  expect(valueOf(channel, "power")).toBeCloseTo(25, 3);
+  // 24 V cut at 21 V, by its RMS over 8 ohm: closed form of the cut sine.
+  const flat = 21 ** 2 * clippedSine(24 / 21).meanSquare * (1 / 8);
+  expect(valueOf(channel, "power")).toBeCloseTo((25 + flat) / 2, 1);
+  expect(channel.figures[0].stdUncertainty).toBeCloseTo((flat - 25) / Math.sqrt(12), 1);
   expect(valueOf(channel, "power-from-peak")).toBeCloseTo(25, 1);
   expect(channel.stop).toMatchObject({ reason: "rail-voltage" });
   expect(channel.stop.evidence).toContain("both halves flatten");
-  // The limit lies anywhere up to the level that was flat: at least a twelfth root of that gap.
-  expect(channel.figures[0].stdUncertainty).toBeGreaterThan(1);
 });
 
 test("tops that are still round at the source's most were ended by the drive", () => {

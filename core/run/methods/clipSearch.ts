@@ -127,7 +127,7 @@ const pictureOf = ({ volts, sampleRateHz }: Recorded, channel: number, hertz: nu
     "two cycles",
   );
 
-/** The true limit lies anywhere between the two levels: JCGM 100, 4.3.7. */
+/** By how many watts the lowest level that is not clean lies above the clean one: the true limit is anywhere between. */
 const gapWatts = (
   above: Recorded,
   voltsRms: number,
@@ -137,7 +137,7 @@ const gapWatts = (
   const reading = readingOf(above, channel);
   return above.endedBy || !reading.ok
     ? 0
-    : Math.max(0, reading.value.tone.voltsRms ** 2 - voltsRms ** 2) / loadOhms / Math.sqrt(12);
+    : Math.max(0, reading.value.tone.voltsRms ** 2 - voltsRms ** 2) / loadOhms;
 };
 
 const clipFigures = (
@@ -150,8 +150,10 @@ const clipFigures = (
   return [
     {
       ...power,
-      label: flattening.present ? "output, tops flat" : "output, tops clean",
-      stdUncertainty: Math.hypot(power.stdUncertainty ?? 0, gap),
+      label: flattening.present ? "output, tops flat" : "output, tops just clean",
+      // The best estimate of what lies anywhere between two levels is their middle: JCGM 100, 4.3.7.
+      value: (power.value ?? 0) + gap / 2,
+      stdUncertainty: Math.hypot(power.stdUncertainty ?? 0, gap / Math.sqrt(12)),
     },
     rms,
     figure("peak-positive", "positive peak", "volts", {

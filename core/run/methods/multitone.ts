@@ -1,13 +1,20 @@
 import { analyseMultitone } from "../../multitone";
 import { success } from "../../outcome";
-import { multitoneFrequencies, MULTITONE_PERIOD_SECONDS } from "../../signal";
+import { multitoneCrestFactor, multitoneFrequencies, MULTITONE_PERIOD_SECONDS } from "../../signal";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
 import { numberOf } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
-import type { RunMethod } from "../types";
+import type { RunMethod, ShotFacts } from "../types";
 import { shotSpectrum } from "../shotSpectrum";
+
+const SEED = 1;
+
+/** Watts count by RMS, so that the peak stands above that of a tone of as many watts by the crest factor over that of a tone. */
+const peakFor = (watts: number, facts: ShotFacts): number =>
+  (peakDriveFor(watts, facts) / Math.SQRT2) *
+  multitoneCrestFactor(MULTITONE_PERIOD_SECONDS, facts.sampleRateHz, SEED);
 
 /** How it is played and read. */
 export const multitoneMethod: RunMethod = {
@@ -17,9 +24,9 @@ export const multitoneMethod: RunMethod = {
       label: "All tones",
       stimulus: {
         kind: "multitone",
-        voltsPeak: Math.SQRT2 * peakDriveFor(numberOf(settings, "watts"), facts),
+        voltsPeak: peakFor(numberOf(settings, "watts"), facts),
         seconds: numberOf(settings, "seconds"),
-        seed: 1,
+        seed: SEED,
       },
       drives: allDriven(facts),
       recordsInput: false,

@@ -1,5 +1,5 @@
 import { powerStdUncertaintyRatio } from "../../power";
-import type { BudgetLine, EvidenceChannel } from "../types";
+import type { BudgetLine, Evidence, EvidenceChannel } from "../types";
 
 /** A half width within which every value is as likely. @see JCGM 100:2008, 4.3.7 */
 const RECTANGULAR = Math.sqrt(3);
@@ -54,3 +54,10 @@ export const figureLine = (
   stdUncertainty === null
     ? line(`${source}, not stated: taken as a tenth`, UNKNOWN_RATIO * Math.abs(value))
     : line(source, stdUncertainty);
+
+/**
+ * What the rig distorts by itself: it may add to the reading or take from it. None where it was not read.
+ * @see JCGM 100:2008, 4.3.7
+ */
+export const rigLines = ({ rigFloorRatio }: Pick<Evidence, "rigFloorRatio">): BudgetLine[] =>
+  rigFloorRatio === undefined ? [] : [halfWidthLine("distortion of the rig", rigFloorRatio)];

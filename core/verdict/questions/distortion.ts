@@ -12,7 +12,7 @@ import type {
   Reading,
   StatedOf,
 } from "../types";
-import { figureLine, line } from "./budget";
+import { figureLine, line, rigLines } from "./budget";
 import { figureOf } from "./figures";
 import { toneOf } from "./power";
 import type { Asked, Question } from "./types";
@@ -59,13 +59,13 @@ const outputOf = ({ channels, levelWatts }: Evidence): number | null =>
 const read = (stated: Distortion, asked: Asked): Reading[] => {
   const watts = levelOf(stated, asked.facts);
   const { channel } = asked;
-  const whole = stated.band ? bandReadings(stated, stated.band, watts, channel) : [];
+  const whole = stated.band ? bandReadings(stated, stated.band, watts, asked) : [];
   if (whole.length > 0) return whole;
   const at = (value: number, budget: readonly BudgetLine[], level: number | null): Reading => ({
     quantity: "distortion-ratio",
     value,
     between: [value, value],
-    budget,
+    budget: [...budget, ...rigLines(asked.evidence)],
     bound: null,
     where: `${measureText(stated.measure)}${level === null ? "" : ` at ${formatSignificant(level, 3)} W`} into ${formatSignificant(channel.loadOhms, 3)} Ω measured`,
     notes: [],
@@ -93,7 +93,7 @@ const bandReadings = (
   stated: Distortion,
   band: Band,
   watts: number | null,
-  channel: EvidenceChannel,
+  { channel, evidence }: Asked,
 ): Reading[] =>
   (channel.curves ?? []).flatMap(({ name, points }) => {
     const level =
@@ -114,7 +114,7 @@ const bandReadings = (
         quantity: "distortion-ratio" as const,
         value: ratio,
         between: [ratio, ratio] as const,
-        budget: [line("noise of one level", LEVEL_RATIO * ratio)],
+        budget: [line("noise of one level", LEVEL_RATIO * ratio), ...rigLines(evidence)],
         bound: null,
         where: `THD+N at worst, at ${formatHertz(hertz, 2)}${level === null ? "" : ` and ${formatSignificant(level, 3)} W`}`,
         notes: [],

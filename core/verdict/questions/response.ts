@@ -1,5 +1,11 @@
 import { RUN_KINDS } from "../../run";
-import { amplitudeRatioToDb, formatFixed, formatHertz, formatSignificant } from "../../units";
+import {
+  amplitudeRatioToDb,
+  dbToAmplitudeRatio,
+  formatFixed,
+  formatHertz,
+  formatSignificant,
+} from "../../units";
 import { bandText, matchLevel } from "../conditions";
 import type { ClaimLimit, EvidenceChannel, Reading, StatedOf } from "../types";
 import { line, UNKNOWN_DB } from "./budget";
@@ -61,8 +67,8 @@ const reading = (
   };
 };
 
-/** Nothing rises above the reference itself. */
-const isLevel = ([, ratio]: readonly [number, number]): boolean => ratio <= 1;
+/** Nothing rises above the reference itself, to a hundredth of a decibel. */
+const isLevel = ([, ratio]: readonly [number, number]): boolean => ratio < dbToAmplitudeRatio(0.01);
 
 /** How far the response strays in the claim's band; a side that the claim does not name is free. */
 export const response: Question<"response"> = {
