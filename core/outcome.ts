@@ -19,6 +19,7 @@ export type FindingCode =
   | "too-short"
   | "no-signal"
   | "no-steps"
+  | "clipped"
   | "bad-rig"
   | "bad-setting"
   | "guard-tripped";

@@ -166,7 +166,7 @@ const standardPlan = ({ draft, loads }: DemoAmplifier, claims: readonly Claim[])
       otherSupplies: [],
       switches: [],
       hasBridging: false,
-      expectedWatts: (ohms) => claimedWatts(ohms, claims, false),
+      expectedWatts: (ohms) => claimedWatts(ohms, claims, false) ?? 0,
     },
     "standard",
   );

@@ -51,6 +51,8 @@ export type PlayRequest = {
   loads: readonly ChannelConditions[];
   secondLoads: readonly ChannelConditions[] | null;
   ratedWatts: number | null;
+  /** Full level where it is another than the rated output: what the amplifier was found to give. */
+  levelWatts?: number | null;
   sampleRateHz: number;
   kept: readonly KeptShot[];
   /** What the guards watch; the full scale is the instrument's. */
@@ -261,7 +263,7 @@ const shotFactsOf = (
   connected: Connected,
   { mostDriveVoltsRms }: InstrumentFacts,
   loads: readonly ChannelConditions[],
-  { ratedWatts, sampleRateHz }: PlayRequest,
+  { ratedWatts, levelWatts, sampleRateHz }: PlayRequest,
 ): ShotFacts => {
   let limit: number | null = null;
   return {
@@ -273,7 +275,7 @@ const shotFactsOf = (
     get limitDriveVoltsRms() {
       return (limit ??= connected.limitDriveVoltsRms(loads.map(() => true)));
     },
-    ratedWatts: ratedWatts ?? UNCLAIMED_WATTS,
+    ratedWatts: levelWatts ?? ratedWatts ?? UNCLAIMED_WATTS,
     sampleRateHz,
   };
 };

@@ -18,6 +18,11 @@ const numberIn = (settings: Run["conditions"]["settings"], name: string): number
   return typeof value === "number" && value > 0 ? value : null;
 };
 
+/** What each channel was set to give: typed, or a share of the full level. */
+const levelOf = ({ settings, level }: Run["conditions"]): number | null =>
+  numberIn(settings, "watts") ??
+  (level ? level.watts * (numberIn(settings, "shareOfRated") ?? 1) : null);
+
 /** What of a kept run the judge goes by: its conditions and findings, without its pictures. */
 export const runEvidence = (run: Omit<Run, "remarks">): Evidence => {
   const { conditions, result } = run;
@@ -30,7 +35,7 @@ export const runEvidence = (run: Omit<Run, "remarks">): Evidence => {
     channelsDriven: conditions.channelsDriven,
     frequencyHz: numberIn(conditions.settings, "frequencyHz"),
     band: conditions.band ?? TONE_DEFAULTS.band,
-    levelWatts: numberIn(conditions.settings, "watts"),
+    levelWatts: levelOf(conditions),
     ...(conditions.set && { setId: conditions.set.id }),
     supply: "",
     setting: conditions.setting ?? "",

@@ -3,6 +3,7 @@ import { RUN_KIND_NAMES, type RunKind } from "@/core/run";
 import { runResultSchema, type RunResult } from "./runResult";
 import type { Remarks } from "./remarks";
 import { above0, MOST, upTo } from "./limits";
+import { levelSchema } from "./level";
 import { listOf } from "./listOf";
 import { trimmed } from "./text";
 
@@ -59,6 +60,8 @@ const conditionsSchema = object({
           )),
     )
     .optional(),
+  /** What the run took for its full level, and from where. */
+  level: levelSchema().optional().default(undefined),
   /** Supply, switches and the like where they are otherwise than usual. */
   setting: trimmed().max(200).optional(),
   /** Input that was used, and where its level control stood. */

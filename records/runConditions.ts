@@ -17,6 +17,7 @@ export type ConditionFacts = {
   setting?: string;
   inputUsed?: string;
   set?: RunConditions["set"] | null;
+  level?: RunConditions["level"] | null;
 };
 
 /**
@@ -36,6 +37,7 @@ export const runConditions = ({
   setting,
   inputUsed,
   set,
+  level,
 }: ConditionFacts): RunConditions => ({
   nominalOhms: load.nominalOhms,
   fullScaleVolts,
@@ -47,6 +49,7 @@ export const runConditions = ({
   ...(setting ? { setting } : {}),
   ...(inputUsed ? { inputUsed } : {}),
   ...(set ? { set } : {}),
+  ...(level ? { level } : {}),
   channels: load.channels.slice(firstChannel, firstChannel + channelCount).map((channel, k) => ({
     channelIndex: firstChannel + k,
     loadOhms: channel.ohms,

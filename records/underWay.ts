@@ -5,6 +5,7 @@ import type { GuardName, Trip } from "@/core/drive";
 import type { Recorded, Settings } from "@/core/run";
 import type { Confirmation } from "./rig";
 import { above0, MOST, within } from "./limits";
+import { levelSchema } from "./level";
 import { listOf } from "./listOf";
 
 /** A run on the simulated bench as it is asked for. */
@@ -20,6 +21,8 @@ export type BenchJob = {
   setting: string;
   inputUsed: string;
   ratedWatts: number | null;
+  /** Full level: the smaller of what is claimed and what was found. */
+  level?: { watts: number; from: "claim" | "found" } | null;
   seed: number;
   set: { id: string; label: string } | null;
   confirmations?: readonly Confirmation[];
@@ -68,6 +71,7 @@ const jobSchema = object({
   setting: string().max(200).defined(),
   inputUsed: string().max(120).defined(),
   ratedWatts: above0(MOST.watts).nullable().defined(),
+  level: levelSchema().nullable().optional().default(undefined),
   seed: number().integer().required(),
   set: object({ id: string().max(60).required(), label: string().max(120).required() })
     .nullable()

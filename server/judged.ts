@@ -14,7 +14,9 @@ import {
   amplifierFacts,
   claimsToJudge,
   onThisBench,
+  foundLimits,
   shownVerdict,
+  type FoundLimit,
   type ShownVerdict,
 } from "@/records/facts";
 import { evidenceRevision, findRuns } from "@/store";
@@ -25,6 +27,7 @@ export type Judgement = {
   verdicts: readonly ShownVerdict[];
   schools: readonly SchoolReading[];
   honest: HonestRating | null;
+  found: readonly FoundLimit[];
 };
 
 /** Runs never change: what was taken from them once is kept for the next judgement, as far as memory should go. */
@@ -71,6 +74,7 @@ export const judgementOf = async (db: Knex, records: AmplifierRecords): Promise<
     ),
     schools,
     honest: honestRating(schools, amplifier.channelCount, verdictNotes.house),
+    found: foundLimits(evidence),
   };
   if (judgements.size >= MOST_JUDGEMENTS) judgements.clear();
   judgements.set(amplifier.id, { stand, judgement });

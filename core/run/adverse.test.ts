@@ -40,7 +40,7 @@ type Signal = keyof typeof SIGNALS;
 /** Of each kind, the signals that it reads, and those that it reads with a caution; it refuses all others. */
 const READ: Partial<Record<RunKind, { read: Signal[]; cautioned: Signal[] }>> = {
   noise: { read: ["noise"], cautioned: ["hum above a tone"] },
-  gain: { read: ["tone"], cautioned: ["droop", "clipped", "dropout"] },
+  gain: { read: ["tone"], cautioned: ["droop", "dropout"] },
   spectrum: { read: ["tone", "clipped"], cautioned: ["droop", "dropout"] },
   response: { read: [], cautioned: [] },
   "noise-response": { read: ["noise"], cautioned: [] },

@@ -1,8 +1,11 @@
 import type { Caution } from "../caution";
-import { checkNoise, checkSteadyTone, checkToneAtAnyLevel } from "../check";
+import { checkNoise, checkSteadyTone, checkToneAtAnyLevel, heldAt, type Shape } from "../check";
+import { peakOf } from "../numeric";
 import type { Band } from "../distortion";
 import type { Finding, Outcome } from "../outcome";
+import type { Stimulus } from "../signal";
 import { formatHertz } from "../units";
+import { clipped } from "./clipped";
 import { settledBand } from "./settings";
 import type { AnalysisConditions, ChannelResult, Hearing, Recorded, RunKindFacts } from "./types";
 
@@ -15,12 +18,14 @@ export type ChannelCheck = { refusal: Finding | null; cautions: readonly Caution
  * that was made elsewhere is refused where it is none of its kind.
  */
 export const checkChannel = (
-  { hears }: Pick<RunKindFacts, "hears">,
+  { hears, belowClipping }: Pick<RunKindFacts, "hears" | "belowClipping">,
   recordings: readonly Recorded[],
   channel: number,
   { band, settings }: Pick<AnalysisConditions, "band" | "settings">,
 ): ChannelCheck => {
   const cautions: Caution[] = [];
+  const clipped = belowClipping && clippedFinding(belowClipping, recordings, channel);
+  if (clipped) return { refusal: clipped, cautions: [] };
   for (const { volts, sampleRateHz, stimulus } of recordings) {
     const samples = volts[channel];
     if (isConstant(samples)) return { refusal: silence(channel), cautions: [] };
@@ -45,6 +50,32 @@ export const checkChannel = (
       });
   }
   return { refusal: null, cautions: distinct(cautions) };
+};
+
+/** Crest factor of what is played, by which the watts follow from the height that the output holds. */
+const CREST: Readonly<Partial<Record<Stimulus["kind"], number>>> = {
+  multitone: 3.7,
+  "pink-noise": 4,
+};
+const usualCrest = (shape: Shape): number => (shape === "tone" ? Math.SQRT2 : 2);
+
+/** A channel that is so much weaker than the loudest was not driven: what it holds is another's. */
+const IDLE_RATIO = 0.1;
+
+/** Why a run that means something only below clipping is not valid, and at which level to repeat it. */
+const clippedFinding = (
+  shape: Shape,
+  recordings: readonly Recorded[],
+  channel: number,
+): Finding | null => {
+  for (const { volts, loads, stimulus } of recordings) {
+    const isIdle = peakOf(volts[channel]) < IDLE_RATIO * Math.max(...volts.map(peakOf));
+    const height = isIdle ? null : heldAt(volts[channel], shape);
+    if (height === null) continue;
+    const crest = (stimulus && CREST[stimulus.kind]) ?? usualCrest(shape);
+    return clipped(channel, height, crest, loads[channel]).finding;
+  }
+  return null;
 };
 
 type Check = (

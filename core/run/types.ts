@@ -1,4 +1,5 @@
 import type { Caution } from "../caution";
+import type { Shape } from "../check";
 import type { StatedClaim } from "../claim";
 import type { Band } from "../distortion";
 import type { Outcome } from "../outcome";
@@ -242,6 +243,8 @@ export type RunKindFacts = {
   /** The printed claims that it is held against. */ speaksTo?: StatedClaim["kind"];
   /** Files of this kind make one run together; else each is a run. */ isReadTogether?: true;
   takesSecondLoad?: true;
+  /** It means something only below clipping: its recordings are looked at for tops that are held. */
+  belowClipping?: Shape;
   /** It is driven as for rated output over a whole band. */ isAtRatedPower?: true;
   /** It ends just below where the tops flatten. */ endsAtCleanTops?: true;
   /** It is made into the lowest load at hand unless another is chosen. */ takesLowestLoad?: true;

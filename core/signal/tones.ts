@@ -91,8 +91,9 @@ export const multitoneCrestFactor = (
   sampleRateHz: number,
   seed: number,
 ): number => {
-  const { parts, peak } = chosenTones(periodSeconds, sampleRateHz, seed);
-  return peak / Math.sqrt(parts.length / 2);
+  const { parts } = chosenTones(periodSeconds, sampleRateHz, seed);
+  const period = tones(parts, { sampleRateHz, seconds: periodSeconds, fadeSeconds: 0 });
+  return peakOf(period) / Math.sqrt(parts.length / 2);
 };
 
 type ChosenTones = { parts: readonly Tone[]; peak: number };

@@ -14,7 +14,16 @@ export { expectedPeak, type ExpectedPeak } from "./expectedPeak";
 export { assumptionsOf, classOf, forecastFacts, supplyFor } from "./forecastFacts";
 export { ceilingsAt, lookedFor, onEachSupply, type Looked, type OnSupply } from "./looked";
 export { heatModel, planFacts, runTroubles, type PlanRecords } from "./planFacts";
-export { conditionsText, isMade, nextPlanned, type NextPlanned } from "./planned";
+export {
+  conditionsText,
+  isMade,
+  nextPlanned,
+  whySkipped,
+  type NextPlanned,
+  type Ready,
+  type SkippedRun,
+} from "./planned";
+export { foundIn, foundLimits, takenLevel, type FoundLimit, type TakenLevel } from "./takenLevel";
 export { onThisBench } from "./onThisBench";
 export { calibrationOf, chosenInstrument, meterOf, rigCalibration } from "./rigCalibration";
 export { rigState } from "./rigState";

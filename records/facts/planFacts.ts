@@ -1,4 +1,3 @@
-import { claimedWatts } from "@/core/claim";
 import { demandsAt, forecast } from "@/core/forecast";
 import {
   allowedSeconds,
@@ -23,6 +22,7 @@ import { channelLetter } from "@/core/verdict";
 import type { Amplifier, Claim, Details, ForecastSettings, Load, Plan } from "@/records";
 import { assumptionsOf, classOf, forecastFacts, supplyFor } from "./forecastFacts";
 import { isNearLoad } from "@/core/power";
+import { takenLevel, type FoundLimit } from "./takenLevel";
 
 /** The records that a plan is made from. */
 export type PlanRecords = {
@@ -32,10 +32,21 @@ export type PlanRecords = {
   details: Details;
   forecastSettings: ForecastSettings;
   isBridged: boolean;
+  /** What sweeps have found already. */
+  found?: readonly FoundLimit[];
 };
 
-/** Most watts to expect of a channel: by the forecast, else as claimed. */
-const expectedWatts = ({ amplifier, claims, details, forecastSettings }: PlanRecords) => {
+/** Where neither a forecast nor a claim says anything a plan begins gently. Chosen here. */
+const UNKNOWN_WATTS = 10;
+
+/** Most watts to expect of a channel: the smaller of what was found and what is claimed; before either, by the forecast. */
+const expectedWatts = ({
+  amplifier,
+  claims,
+  details,
+  forecastSettings,
+  found = [],
+}: PlanRecords) => {
   const facts = forecastFacts(
     amplifier,
     details,
@@ -43,9 +54,15 @@ const expectedWatts = ({ amplifier, claims, details, forecastSettings }: PlanRec
     forecastSettings.sourceVoltsRms ?? null,
   );
   const assumptions = assumptionsOf(amplifier, forecastSettings);
-  return (loadOhms: number, channelsDriven: number): number =>
-    forecast(facts, assumptions, { loadOhms, channelsDriven }).limiter?.watts ??
-    claimedWatts(loadOhms, claims, false);
+  return (loadOhms: number, channelsDriven: number): number => {
+    const taken = takenLevel(loadOhms, claims, found);
+    if (taken?.from === "found") return taken.watts;
+    return (
+      forecast(facts, assumptions, { loadOhms, channelsDriven }).limiter?.watts ??
+      taken?.watts ??
+      UNKNOWN_WATTS
+    );
+  };
 };
 
 const positionsOf = (text: string): string[] =>

@@ -2,7 +2,7 @@ import { drivenText } from "@/core/claim";
 import { type PlannedRun } from "@/core/plan";
 import { RUN_KINDS } from "@/core/run";
 import { formatShort } from "@/core/units";
-import type { RunEntry } from "@/records";
+import type { Load, RunEntry } from "@/records";
 import { isNearLoad } from "@/core/power";
 
 /** "8 Ω, both channels driven, up to 55 W" */
@@ -35,18 +35,57 @@ export const isMade = (planned: PlannedRun, runs: readonly RunEntry[]): boolean 
       channelsDriven === planned.channelsDriven,
   );
 
-/** Where a plan stands: the next run, and how many are made. Null without a plan. */
-export type NextPlanned = { next: PlannedRun | null; madeCount: number; plannedCount: number };
+/** A planned run that cannot be made as things are, and why. */
+export type SkippedRun = { run: PlannedRun; reason: string };
 
+/** Where a plan stands: the next run, those after it, those that have to wait, and how many are made. Null without a plan. */
+export type NextPlanned = {
+  next: PlannedRun | null;
+  /** The next and all that can follow. */
+  open: readonly PlannedRun[];
+  skipped: readonly SkippedRun[];
+  madeCount: number;
+  plannedCount: number;
+};
+
+/** What stands ready: the loads that are built, and whether risky cautions are still unconfirmed for what is real. */
+export type Ready = {
+  loads: readonly Pick<Load, "nominalOhms" | "channels">[];
+  isSimulated: boolean;
+  hasUnconfirmed: boolean;
+};
+
+/** Why a planned run has to wait: its load is not built, no instrument here can do it, or a caution is not confirmed; null where it can be made. */
+export const whySkipped = (run: PlannedRun, ready: Ready): string | null => {
+  const { takesMeterOnly, takesSecondLoad, isBridged } = RUN_KINDS[run.kind];
+  const load = ready.loads.find(({ nominalOhms }) => isNearLoad(nominalOhms, run.loadOhms));
+  if (!load) return `no ${formatShort(run.loadOhms)} Ω load is built`;
+  if (!isBridged && load.channels.length < run.channelsDriven)
+    return `the ${formatShort(run.loadOhms)} Ω load has fewer channels`;
+  if (takesSecondLoad && ready.loads.length < 2) return "it takes a second load";
+  if (takesMeterOnly && ready.isSimulated) return "it takes a meter and a loudspeaker";
+  return !ready.isSimulated && ready.hasUnconfirmed && run.watts > 0
+    ? "a caution is not confirmed yet"
+    : null;
+};
+
+/** The first run that is not made and can be; what has to wait is passed over, and offered again once it can be made. */
 export const nextPlanned = (
   planned: readonly PlannedRun[],
   runs: readonly RunEntry[],
+  ready: Ready,
 ): NextPlanned | null => {
   if (planned.length === 0) return null;
-  const open = planned.filter((run) => !isMade(run, runs));
+  const unmade = planned.filter((run) => !isMade(run, runs));
+  const open = unmade.filter((run) => whySkipped(run, ready) === null);
   return {
     next: open[0] ?? null,
-    madeCount: planned.length - open.length,
+    open,
+    skipped: unmade.flatMap((run) => {
+      const reason = whySkipped(run, ready);
+      return reason === null ? [] : [{ run, reason }];
+    }),
+    madeCount: planned.length - unmade.length,
     plannedCount: planned.length,
   };
 };

@@ -6,7 +6,7 @@ import { useRouter, useSearchParams } from "next/navigation";
 import { useCallback, useEffect, useMemo, useRef, useTransition } from "react";
 import { claimedWatts, type ReadClaim } from "@/core/claim";
 import type { Calibration } from "@/core/rig";
-import type { Caution } from "@/core/safety";
+import { unconfirmed, type Caution } from "@/core/safety";
 import {
   type Amplifier,
   type Claim,
@@ -22,7 +22,7 @@ import { RunView } from "../measured/RunView";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
-import { nextPlanned } from "@/records/facts";
+import { nextPlanned, type FoundLimit, type Ready } from "@/records/facts";
 import { EngineStatus } from "./EngineStatus";
 import { useBenchEngine } from "./engine/BenchEngine";
 import { PlayingPanel } from "./playing/PlayingPanel";
@@ -46,6 +46,8 @@ export type BenchScreenProps = {
   calibration: Calibration | null;
   voltmeter: Instrument | null;
   cautions: readonly Caution[];
+  /** What sweeps have found the amplifier to give. */
+  found: readonly FoundLimit[];
 };
 
 /** The run on the screen, with what it is compared with. */
@@ -96,6 +98,13 @@ function Unreadable() {
 
 type MakingProps = Omit<BenchScreenProps, "stated" | "shown"> & { onStored(id: string): void };
 
+/** What stands ready for the plan. */
+const readyOf = ({ loads, rig, cautions }: Omit<MakingProps, "plan" | "runs">): Ready => ({
+  loads,
+  isSimulated: rig.readings === "simulated bench",
+  hasUnconfirmed: unconfirmed(cautions, rig.confirmations).length > 0,
+});
+
 /** The run that plays, or the making of a new one. */
 function Making({ plan, runs, ...rest }: MakingProps) {
   const { state, cancel } = useBenchEngine();
@@ -113,7 +122,7 @@ function Making({ plan, runs, ...rest }: MakingProps) {
       )}
       {/* Kept while it plays, so that nothing that was filled in is lost should the run fail. */}
       <Flex direction="column" flex={1} minH={0} display={isPlaying ? "none" : "flex"}>
-        <NewRun {...rest} planned={nextPlanned(plan.runs, runs)} />
+        <NewRun {...rest} planned={nextPlanned(plan.runs, runs, readyOf(rest))} />
       </Flex>
     </>
   );
@@ -175,7 +184,7 @@ function Shown({ shown: { run, before, setMates }, ...rest }: ShownProps) {
       runs={setMates}
       before={before}
       {...rest}
-      claimedWatts={claimedWatts(run.conditions.nominalOhms, rest.claims, false) || null}
+      claimedWatts={claimedWatts(run.conditions.nominalOhms, rest.claims, false)}
     />
   );
 }

@@ -27,6 +27,8 @@ const four = {
 };
 const planned = (kind: "spectrum" | "low-ohm" | "listening-level"): NewRunProps["planned"] => ({
   next: { id: "p", kind, loadOhms: 8, channelsDriven: 1 } as never,
+  open: [],
+  skipped: [],
   madeCount: 2,
   plannedCount: 5,
 });
@@ -46,6 +48,7 @@ const form = (
     calibration={null}
     voltmeter={null}
     cautions={[]}
+    found={[]}
     onStored={() => {}}
     {...change}
   />

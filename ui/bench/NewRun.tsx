@@ -20,9 +20,15 @@ import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
 import { newId } from "../parts/newId";
-import { conditionsText, type NextPlanned } from "@/records/facts";
+import {
+  conditionsText,
+  type FoundLimit,
+  type NextPlanned,
+  type SkippedRun,
+} from "@/records/facts";
 import { useBenchEngine } from "./engine/BenchEngine";
 import { FilesIn } from "./files/FilesIn";
+import { planJobs } from "./planJobs";
 import { RunForm } from "./RunForm";
 import { ChoiceField, held } from "../parts/fields";
 import { SimulatedBench } from "./simulation/SimulatedBench";
@@ -41,6 +47,7 @@ export type NewRunProps = {
   calibration: Calibration | null;
   voltmeter: Instrument | null;
   cautions: readonly Caution[];
+  found: readonly FoundLimit[];
   onStored(runId: string): void;
 };
 
@@ -63,6 +70,7 @@ export function NewRun({
   calibration,
   voltmeter,
   cautions,
+  found,
   onStored,
 }: NewRunProps) {
   const engine = useBenchEngine();
@@ -96,7 +104,18 @@ export function NewRun({
           <Heading as="h1" fontSize="24px" letterSpacing="-0.01em">
             {RUN_KINDS[kind].title}
           </Heading>
-          {planned && <OnThePlan planned={planned} onChoose={choose} kind={kind} />}
+          {planned && (
+            <OnThePlan
+              planned={planned}
+              onChoose={choose}
+              kind={kind}
+              onPlayAll={
+                readings === "simulated bench" && engine.state.job === null
+                  ? () => engine.start(planJobs(planned.open, { amplifier, loads, claims, found }))
+                  : null
+              }
+            />
+          )}
         </Box>
         <Box w="250px">
           <ChoiceField
@@ -125,6 +144,7 @@ export function NewRun({
           loads={loads}
           details={details}
           guards={rig.guards}
+          found={found}
           channelsDriven={channelsDriven}
           onStored={onStored}
         />
@@ -237,7 +257,7 @@ function FromFiles({ cautions, ...rest }: FileProps) {
 
 type SimulatedProps = Pick<
   NewRunProps,
-  "amplifier" | "claims" | "loads" | "details" | "onStored"
+  "amplifier" | "claims" | "loads" | "details" | "found" | "onStored"
 > & { kind: RunKind; guards: Guards; channelsDriven: number | null };
 
 /** What can be foretold has a bench of its own, with every parameter; the other runs share one form. */
@@ -248,6 +268,7 @@ function Simulated({
   loads,
   details,
   guards,
+  found,
   channelsDriven,
   onStored,
 }: SimulatedProps) {
@@ -262,6 +283,7 @@ function Simulated({
         loads={loads}
         details={details}
         guards={guards}
+        found={found}
         channelsDriven={channelsDriven}
         onStored={onStored}
       />
@@ -302,16 +324,28 @@ const forPlanned = (loads: readonly Load[], ohms: number | undefined): readonly 
 };
 
 function OnThePlan({
-  planned: { next, madeCount, plannedCount },
+  planned: { next, open, skipped, madeCount, plannedCount },
   kind,
   onChoose,
+  onPlayAll,
 }: {
   planned: NextPlanned;
   kind: RunKind;
   onChoose(kind: RunKind): void;
+  /** Plays all that is open, one after another; null where it cannot. */
+  onPlayAll: (() => void) | null;
 }) {
+  useKeys(
+    useMemo(
+      () =>
+        onPlayAll && open.length > 1
+          ? [{ key: "p", label: "Play the whole plan", run: onPlayAll }]
+          : [],
+      [onPlayAll, open.length],
+    ),
+  );
   return (
-    <Text color="muted" fontSize="14.5px">
+    <Box color="muted" fontSize="14.5px">
       {next ? (
         <>
           Next on the plan: <b>{RUN_KINDS[next.kind].title}</b>, {conditionsText(next)}.
@@ -329,12 +363,27 @@ function OnThePlan({
           )}
         </>
       ) : (
-        "All planned runs are made."
+        skipped.length === 0 && "All planned runs are made."
       )}{" "}
       {madeCount} of {plannedCount} runs made.
-    </Text>
+      {skipped.length > 0 && (
+        <Text color="ochre">
+          Passed over for now: {skipped.slice(0, MOST_TOLD).map(skippedText).join("; ")}
+          {skipped.length > MOST_TOLD ? `; and ${skipped.length - MOST_TOLD} more` : ""}.
+        </Text>
+      )}
+      {onPlayAll && open.length > 1 && (
+        <ActionButton minH="34px" mt={1.5} fontSize="14px" hotkey="P" onClick={onPlayAll}>
+          Play the whole plan, {open.length} runs
+        </ActionButton>
+      )}
+    </Box>
   );
 }
+
+const MOST_TOLD = 3;
+const skippedText = ({ run, reason }: SkippedRun): string =>
+  `${RUN_KINDS[run.kind].title} (${reason})`;
 
 /** What was not confirmed before power, for a recording that was made on a real bench. */
 function Unconfirmed({ cautions, rigHref }: { cautions: readonly Caution[]; rigHref: string }) {

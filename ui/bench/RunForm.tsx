@@ -12,7 +12,7 @@ import {
 } from "@/bench/catalogue";
 import { claimedWatts } from "@/core/claim";
 import { RUN_KINDS, type RunKind } from "@/core/run";
-import { formatShort, parseNumber } from "@/core/units";
+import { parseNumber } from "@/core/units";
 import type { Amplifier, BenchJob, Claim, Details, Guards, Load } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { useKeys } from "../parts/keys";
@@ -21,6 +21,7 @@ import { Panel } from "../parts/Panel";
 import { ChoiceField, FormMessage, QuantityField } from "../parts/fields";
 import { runFormSchema, type RunFormTexts, type RunFormValues } from "./benchSchemas";
 import { GuardsNote } from "./GuardsNote";
+import { takenLevel, type FoundLimit } from "@/records/facts";
 import { ConnectPanel } from "./ConnectPanel";
 import { useBenchEngine } from "./engine/BenchEngine";
 import { LiveDrive } from "./live/LiveDrive";
@@ -39,6 +40,8 @@ export type RunFormProps = {
   details: Details;
   guards: Guards;
   channelsDriven: number | null;
+  /** What sweeps have found. */
+  found: readonly FoundLimit[];
   onStored(runId: string): void;
 };
 
@@ -53,7 +56,14 @@ const channelCountOf = (simulated: string): number =>
   instrumentFacts(fromCatalogue(simulated as CatalogueName)).channelCount;
 
 /** The form, what follows from it at the moment, and the runs that come of it. */
-const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }: RunFormProps) => {
+const useRunForm = ({
+  kind,
+  amplifier,
+  claims,
+  loads,
+  found,
+  channelsDriven: planned,
+}: RunFormProps) => {
   const { fields } = RUN_KINDS[kind];
   const loadOf = (loadId: string): Load => loads.find(({ id }) => id === loadId) ?? loads[0];
   const mostChannelsOf = (simulated: string, loadId: string): number =>
@@ -80,7 +90,8 @@ const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }:
   const instrument = useMemo(() => fromCatalogue(simulated as CatalogueName), [simulated]);
   const second = loads.find(({ id }) => id !== load.id) ?? null;
   const mostChannels = mostChannelsOf(simulated, loadId);
-  const ratedWatts = claimedWatts(load.nominalOhms, claims, false) || null;
+  const ratedWatts = claimedWatts(load.nominalOhms, claims, false);
+  const level = takenLevel(load.nominalOhms, claims, found);
   const runsOf = ({ set, channelsDriven, settings, setting, inputUsed }: RunFormValues) => {
     const one: BenchJob = {
       id: newId(),
@@ -93,6 +104,7 @@ const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }:
       setting,
       inputUsed,
       ratedWatts,
+      level: level && { watts: level.watts, from: level.from },
       seed: 1,
       set: null,
     };
@@ -105,7 +117,7 @@ const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }:
     load,
     second,
     mostChannels,
-    ratedWatts,
+    level,
     runsOf,
     channelsDriven: Math.max(1, Math.min(mostChannels, Math.round(parseNumber(channelsText) ?? 1))),
     frequencyHz: parseNumber(frequencyText ?? "") ?? 1000,
@@ -116,7 +128,7 @@ const useRunForm = ({ kind, amplifier, claims, loads, channelsDriven: planned }:
 export function RunForm(props: RunFormProps) {
   const { kind, amplifier, loads, details, guards, onStored } = props;
   const engine = useBenchEngine();
-  const { form, load, second, ratedWatts, channelsDriven, ...shown } = useRunForm(props);
+  const { form, load, second, level, channelsDriven, ...shown } = useRunForm(props);
   const { register, formState } = form;
   const { byHand, fields } = RUN_KINDS[kind];
   const [isOpen, setOpen] = useState(false);
@@ -247,10 +259,9 @@ export function RunForm(props: RunFormProps) {
           <Text color="muted" mt={1}>
             Yields {RUN_KINDS[kind].yields}.
           </Text>
-          {ratedWatts !== null && (
+          {level && (
             <Text fontSize="14.5px" mt={2}>
-              Rated output here is the claim’s {formatShort(ratedWatts)} W into{" "}
-              {formatShort(load.nominalOhms)} Ω.
+              {level.text}
             </Text>
           )}
         </Panel>

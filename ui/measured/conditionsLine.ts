@@ -40,6 +40,9 @@ export const conditionsLine = (run: Run): string => {
     drivenText(conditions.channelsDriven),
     `${conditions.channels.map(({ loadOhms }) => formatSignificant(loadOhms, 3)).join(" and ")} Ω measured`,
     ...settingsText(run),
+    conditions.level?.from === "found"
+      ? `full level as found, ${formatSignificant(conditions.level.watts, 3)} W`
+      : null,
     conditions.setting,
     conditions.inputUsed,
     `${SOURCES[source]} ${sourceDetail}`,

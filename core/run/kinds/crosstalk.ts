@@ -7,6 +7,7 @@ export const crosstalk: RunKindFacts = {
   yields: "what leaks from channel to channel",
   plan: { violence: 2, seconds: 60, meanRatio: 1, level: { watts: 5 }, from: "standard" },
   connect: ["Short the input of the listening channel.", "Both channels keep their loads."],
+  belowClipping: "tone",
   charts: [["from-", "Crosstalk"]],
   speaksTo: "crosstalk",
   isReadTogether: true,

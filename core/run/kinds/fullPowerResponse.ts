@@ -6,6 +6,7 @@ export const fullPowerResponse: RunKindFacts = {
   title: "Full-power response",
   yields: "the band at rated power, in a short sweep",
   plan: { violence: 7, seconds: 5, meanRatio: 1, level: { ratio: 1 }, from: "everything" },
+  belowClipping: "tone",
   charts: [
     ["magnitude", "Magnitude"],
     ["harmonic", "Harmonics"],

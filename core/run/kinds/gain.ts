@@ -44,6 +44,7 @@ export const gain: RunKindFacts = {
   plan: { violence: 1, seconds: 30, meanRatio: 0.6, level: { watts: 5 }, from: "quick" },
   connect: ["Record the source on a channel of its own, or read both with one voltmeter."],
   hears: "one-tone",
+  belowClipping: "tone",
   charts: [["wave", "Waveform"]],
   speaksTo: "gain",
   isReadTogether: true,

@@ -17,6 +17,7 @@ export const impedance: RunKindFacts = {
     "Two loads of different ohms, both measured. Turn the drive down before you change them.",
     "Keep the converter’s range: what it is off by then cancels.",
   ],
+  belowClipping: "tone",
   charts: [["impedance", "Output impedance"]],
   speaksTo: "damping-factor",
   isReadTogether: true,

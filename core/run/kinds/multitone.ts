@@ -6,6 +6,7 @@ export const multitone: RunKindFacts = {
   title: "Multitone",
   yields: "distortion-free range with many tones at once",
   plan: { violence: 2, seconds: 30, meanRatio: 1, level: { watts: 5 }, from: "everything" },
+  belowClipping: "peaky",
   charts: [["spectrum", "Spectrum"]],
   fields: [
     quantityField("watts", "Each channel, together", "W", { initial: 5, least: 0.001, most: 1000 }),

@@ -8,6 +8,7 @@ export const noiseResponse: RunKindFacts = {
   plan: { violence: 1, seconds: 30, meanRatio: 0.5, level: { watts: 1 }, from: null },
   connect: ["Play pink noise; record ten seconds or more."],
   hears: "noise",
+  belowClipping: "peaky",
   charts: [["third-octaves", "Third octaves"]],
   fields: [
     quantityField("watts", "Each channel", "W", { initial: 1, least: 0.001, most: 500 }),

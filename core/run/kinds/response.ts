@@ -10,6 +10,7 @@ export const response: RunKindFacts = {
     "Record the source too: the phase, and a level that is not quite even, then cancel.",
     "For the speaker-like load, take the stand-in, never a speaker at power.",
   ],
+  belowClipping: "tone",
   charts: [
     ["magnitude", "Magnitude"],
     ["phase", "Phase"],

@@ -150,7 +150,7 @@ const clipFigures = (
   return [
     {
       ...power,
-      label: flattening.present ? "output, tops flat" : "output, tops just clean",
+      label: flattening.present ? "output, tops flat" : "output, tops clean",
       // The best estimate of what lies anywhere between two levels is their middle: JCGM 100, 4.3.7.
       value: (power.value ?? 0) + gap / 2,
       stdUncertainty: Math.hypot(power.stdUncertainty ?? 0, gap / Math.sqrt(12)),

@@ -1,5 +1,4 @@
-import type { Caution } from "../../caution";
-import { analyseTone, type ToneReading } from "../../distortion";
+import { analyseTone } from "../../distortion";
 import { success } from "../../outcome";
 import { inputVoltsForPower, powerWatts } from "../../power";
 import { formatSignificant, amplitudeRatioToDb } from "../../units";
@@ -13,17 +12,6 @@ import { toneShot } from "../toneShot";
 
 const peakOf = ({ stimulus }: Recorded): number | null =>
   stimulus?.kind === "sine" ? stimulus.voltsPeak : null;
-
-const ifClipped = ({ flattening }: ToneReading, watts: number): Caution[] =>
-  flattening.present
-    ? [
-        {
-          code: "clipped",
-          text: `The tops are flat at ${formatSignificant(watts, 3)} W: gain and balance mean little there. Lower the level and record again.`,
-          touches: [],
-        },
-      ]
-    : [];
 
 /** How it is played and read. */
 export const gainMethod: RunMethod = {
@@ -47,7 +35,6 @@ export const gainMethod: RunMethod = {
     return eachChannel(recordings, (channel, load) => {
       const figures: Figure[] = [];
       const texts: string[] = [];
-      const cautions: Caution[] = [];
       let last = 0;
       for (const recorded of recordings) {
         const output = analyseTone(recorded.volts[channel], recorded.sampleRateHz, { band });
@@ -60,7 +47,6 @@ export const gainMethod: RunMethod = {
         const playedVolts = played === null ? null : played / Math.SQRT2;
         const inputVolts = input?.value.fundamentalVoltsRms ?? playedVolts;
         const watts = powerWatts(output.value.fundamentalVoltsRms, load.loadOhms);
-        cautions.push(...ifClipped(output.value, watts));
         if (inputVolts === null) {
           figures.push(
             figure(`output-${figures.length}`, "output", "volts", {
@@ -113,7 +99,6 @@ export const gainMethod: RunMethod = {
         bursts: [],
         stop: stopAtLevel(recordings, null, "every level", picture),
         summary,
-        cautions,
       });
     });
   },

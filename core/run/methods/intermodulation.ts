@@ -1,12 +1,14 @@
 import { analyseTone } from "../../distortion";
 import {
   differenceDistortion,
+  heldPeak,
   modulationDistortion,
   type Product,
   type TwoToneReading,
 } from "../../intermodulation";
 import type { Caution } from "../../caution";
-import { success } from "../../outcome";
+import { success, type failure } from "../../outcome";
+import { clipped } from "../clipped";
 import { formatHertz } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
@@ -45,6 +47,16 @@ const pairText = ({ lowHz, highHz }: Pick<TwoToneReading, "lowHz" | "highHz">): 
     : `${low} + ${high}`;
 };
 
+/** Products of an output that is held at its limit are those of clipping. @returns what to do, or null */
+const ifHeld = (
+  { volts, loads, sampleRateHz }: Recorded,
+  channel: number,
+  { lowVoltsPeak, highVoltsPeak, highHz }: TwoToneReading,
+): ReturnType<typeof failure> | null => {
+  const height = heldPeak(volts[channel], [lowVoltsPeak, highVoltsPeak], highHz, sampleRateHz);
+  return height === null ? null : clipped(channel, height, 2, loads[channel]);
+};
+
 /** How it is played and read. */
 export const intermodulationMethod: RunMethod = {
   *shots(settings, facts) {
@@ -74,6 +86,8 @@ export const intermodulationMethod: RunMethod = {
         if (isModulation(recorded, channel)) {
           const outcome = modulationDistortion(recorded.volts[channel], recorded.sampleRateHz);
           if (!outcome.ok) return outcome;
+          const held = ifHeld(recorded, channel, outcome.value);
+          if (held) return held;
           const {
             pairwiseSumRatio,
             pairwiseSumRatioStdUncertainty,
@@ -96,6 +110,8 @@ export const intermodulationMethod: RunMethod = {
         } else {
           const outcome = differenceDistortion(recorded.volts[channel], recorded.sampleRateHz);
           if (!outcome.ok) return outcome;
+          const held = ifHeld(recorded, channel, outcome.value);
+          if (held) return held;
           const {
             d2Ratio,
             d3Ratio,

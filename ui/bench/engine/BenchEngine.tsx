@@ -120,11 +120,11 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
             await keep(underWayOf(now.current));
           },
         });
-        if (typeof outcome !== "string")
-          return await keepThenTell({ type: "refused", finding: outcome });
-        const [next, ...later] = queue;
-        const pause = next ? changeText(job, next, latest.current.loads) : null;
-        await keepThenTell({ type: "stored", id: outcome, pause });
+        if (!("id" in outcome)) return await keepThenTell({ type: "refused", finding: outcome });
+        const pause = queue[0] ? changeText(job, queue[0], latest.current.loads) : null;
+        await keepThenTell({ type: "stored", ...outcome, pause });
+        // What was found lowers the level of those that follow.
+        const [next, ...later] = now.current.queue;
         if (next && pause === null)
           setTimeout(() => void latestRun.current?.({ job: next, queue: later, shots: [] }), 0);
       } catch (error) {

@@ -41,7 +41,12 @@ test("each recording that is kept stays with the run", () => {
 });
 
 test("stored, the next is under way on the server; a pause waits for the reviewer", () => {
-  const state = after(begun, { type: "stored", id: "one", pause: "change the load to 4 Ω" });
+  const state = after(begun, {
+    type: "stored",
+    id: "one",
+    pause: "change the load to 4 Ω",
+    foundWatts: null,
+  });
   expect(state).toMatchObject({ job: null, storedId: "one", pause: "change the load to 4 Ω" });
   expect(underWayOf(state)).toEqual({
     ...NOTHING_UNDER_WAY,
@@ -52,7 +57,7 @@ test("stored, the next is under way on the server; a pause waits for the reviewe
 
 test("stored as the last of its queue, nothing is under way", () => {
   const last: EngineEvent = { ...begun, queue: [] } as EngineEvent;
-  const state = after(last, { type: "stored", id: "one", pause: null });
+  const state = after(last, { type: "stored", id: "one", pause: null, foundWatts: null });
   expect(underWayOf(state)).toEqual(NOTHING_UNDER_WAY);
   expect(state.pause).toBeNull();
 });
@@ -99,7 +104,7 @@ test("a page that is left and come back to finds the run broken off, and goes on
 });
 
 test("what fails after the run was stored breaks nothing off: it stays stored, and its queue waits", () => {
-  const stored = after(begun, { type: "stored", id: "one", pause: null });
+  const stored = after(begun, { type: "stored", id: "one", pause: null, foundWatts: null });
   const failed = engineAfter(stored, { type: "failed", message: "The disk is full." });
   expect(failed).toMatchObject({ storedId: "one", interrupted: null, queue: stored.queue });
   expect(failed.failure?.message).toBe("The disk is full.");

@@ -34,7 +34,7 @@ export type EngineEvent =
   | { type: "progressed"; progress: Progress; secondsLeft: number | null }
   | { type: "recorded"; shot: UnderWayShot }
   /** It is whole and stored. `pause` is what must be changed by hand before the next run. */
-  | { type: "stored"; id: string; pause: string | null }
+  | { type: "stored"; id: string; pause: string | null; foundWatts: number | null }
   /** The run itself says that it cannot be. */
   | { type: "refused"; finding: Finding }
   | { type: "muted" }
@@ -72,6 +72,20 @@ const brokenOff = ({ job, shots, queue, startedAt }: EngineState): UnderWay => (
   startedAt,
 });
 
+/** Runs into the same load take no more for their full level than the amplifier was found to give. */
+const loweredTo = (
+  foundWatts: number | null,
+  job: BenchJob | null,
+  queue: readonly BenchJob[],
+): readonly BenchJob[] =>
+  foundWatts === null
+    ? queue
+    : queue.map((next) =>
+        next.loadId === job?.loadId && (!next.level || next.level.watts > foundWatts)
+          ? { ...next, level: { watts: foundWatts, from: "found" as const } }
+          : next,
+      );
+
 export const engineAfter = (state: EngineState, event: EngineEvent): EngineState => {
   switch (event.type) {
     case "begun": {
@@ -86,7 +100,12 @@ export const engineAfter = (state: EngineState, event: EngineEvent): EngineState
     case "recorded":
       return { ...state, shots: [...state.shots, event.shot] };
     case "stored":
-      return { ...IDLE, storedId: event.id, queue: state.queue, pause: event.pause };
+      return {
+        ...IDLE,
+        storedId: event.id,
+        queue: loweredTo(event.foundWatts, state.job, state.queue),
+        pause: event.pause,
+      };
     case "refused": {
       const { where, advice, code } = event.finding;
       return {

@@ -14,6 +14,7 @@ import {
 import { callback, startJob } from "@/workers/benchClient";
 import type { KeptShot } from "@/pipeline/playRun";
 import type { PlayProgress } from "@/workers/protocol";
+import { foundIn } from "@/records/facts";
 import { fetchCapture, storeRun, uploadCapture } from "../uploadRun";
 
 /** The simulated converter and voltmeter are taken to be within 0.5 %. */
@@ -31,11 +32,14 @@ export type JobContext = {
   onShot(shot: UnderWayShot): Promise<void>;
 };
 
-/** Plays, reads and stores one run. @returns the id of the stored run, or what is wrong */
+/** A run that is stored, and what it found the amplifier to give; null where it is no sweep of that. */
+export type StoredRun = { id: string; foundWatts: number | null };
+
+/** Plays, reads and stores one run. @returns what was stored, or what is wrong */
 export const playJob = async (
   job: BenchJob,
   { amplifierId, loads, guards, signal, shots, onProgress, onShot }: JobContext,
-): Promise<string | Finding> => {
+): Promise<StoredRun | Finding> => {
   const load = loads.find(({ id }) => id === job.loadId);
   if (!load)
     return {
@@ -62,6 +66,7 @@ export const playJob = async (
       setting: job.setting,
       inputUsed: job.inputUsed,
       set: job.set,
+      level: job.level,
     });
   const second = loads.find(({ id }) => id === job.secondLoadId) ?? null;
   const channelsOf = (each: Load) => conditionsOf(each, 1).channels;
@@ -93,6 +98,7 @@ export const playJob = async (
         loads: channelsOf(load),
         secondLoads: second && channelsOf(second),
         ratedWatts: job.ratedWatts,
+        levelWatts: job.level?.watts ?? null,
         sampleRateHz: RATE_HZ,
         kept,
         limits: guardLimits(guards, load),
@@ -114,7 +120,7 @@ export const playJob = async (
   const outcome = await played.finished;
   if (!outcome.ok) return outcome.finding;
   onProgress({ stage: "Storing the result", doneRatio: 1, playing: null });
-  return storeRun(
+  const id = await storeRun(
     amplifierId,
     {
       id: job.id,
@@ -128,4 +134,7 @@ export const playJob = async (
     },
     signal,
   );
+  const foundWatts =
+    RUN_KINDS[kind].isBridged || job.setting !== "" ? null : foundIn(outcome.value);
+  return { id, foundWatts };
 };

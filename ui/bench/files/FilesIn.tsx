@@ -90,7 +90,7 @@ export function FilesIn({
           channelsDriven,
           voltsAccuracyRatio: accuracy,
           mainsHz,
-          ratedWatts: claimedWatts(load.nominalOhms, claims, false) || null,
+          ratedWatts: claimedWatts(load.nominalOhms, claims, false),
           confirmations,
           signal: mine.signal,
           onReading: setDoneRatio,

@@ -20,9 +20,12 @@ export const positive = (text: string): number | null => {
   return value !== null && value > 0 ? value : null;
 };
 
+/** Where nothing is claimed: enough to see what a load is good for. Common practice. */
+const UNCLAIMED_WATTS = 20;
+
 /** Watts to design for when none are typed. */
 export const usualWatts = ({ ohms, isBridged }: Wanted, claims: readonly Claim[]): number =>
-  claimedWatts(positive(ohms) ?? 8, claims, isBridged);
+  claimedWatts(positive(ohms) ?? 8, claims, isBridged) ?? UNCLAIMED_WATTS;
 
 /** The demand, once everything typed makes sense. */
 export const demandOf = (wanted: Wanted, claims: readonly Claim[]): LoadDemand | null => {

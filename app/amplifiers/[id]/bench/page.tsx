@@ -1,6 +1,7 @@
 import { cautionsFor } from "@/core/safety";
 import { chosenInstrument, rigCalibration, safetyFacts } from "@/records/facts";
 import { amplifierRecords } from "@/server/amplifierRecords";
+import { judgementOf } from "@/server/judged";
 import { uploadLimitBytes } from "@/server/limits";
 import { database } from "@/server/records";
 import { readShownRun } from "@/server/shownRun";
@@ -12,8 +13,9 @@ type BenchPageProps = {
 };
 
 export default async function BenchPage({ params, searchParams }: BenchPageProps) {
-  const { amplifier, claims, loads, runs, details, rig, plan, instruments, sheet } =
-    await amplifierRecords((await params).id);
+  const records = await amplifierRecords((await params).id);
+  const { amplifier, claims, loads, runs, details, rig, plan, instruments, sheet } = records;
+  const { found } = await judgementOf(await database(), records);
   const asked = String((await searchParams).run ?? "");
   return (
     <BenchScreen
@@ -29,6 +31,7 @@ export default async function BenchPage({ params, searchParams }: BenchPageProps
       rig={rig}
       calibration={rigCalibration(rig, instruments)}
       voltmeter={chosenInstrument(instruments, "voltmeter", rig.voltmeterId)}
+      found={found}
       cautions={cautionsFor(safetyFacts({ amplifier, claims, loads, details }, rig))}
     />
   );

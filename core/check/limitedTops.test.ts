@@ -1,0 +1,53 @@
+import { clippedSine, overdriveAt } from "../sweep";
+import { multitone, pinkNoise, seededNormal, tones } from "../signal";
+import { heldAt } from ".";
+
+const RATE = 96_000;
+const frame = { sampleRateHz: RATE, seconds: 1, fadeSeconds: 0 };
+const sine = (frequencyHz: number) => tones([{ frequencyHz, voltsPeak: 10 }], frame);
+const cut = (volts: Float64Array, height: number) =>
+  volts.map((value) => Math.max(-height, Math.min(height, value)));
+const peakOf = (volts: Float64Array) =>
+  volts.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+
+describe("tones: a sine is not held at any level, one that is cut to 3 % of distortion is", () => {
+  test.each([20, 997, 6997, 18_997])("%d Hz", (frequencyHz) => {
+    const volts = sine(frequencyHz);
+    expect(heldAt(volts, "tone")).toBeNull();
+    const height = 10 / overdriveAt(0.03);
+    expect(heldAt(cut(volts, height), "tone")).toBeCloseTo(height, 1);
+    // A tenth of a percent is no clipping that matters to a level.
+    expect(clippedSine(overdriveAt(0.001)).meanSquare).toBeGreaterThan(0.5);
+    expect(heldAt(cut(volts, 10 / overdriveAt(0.001)), "tone")).toBeNull();
+  });
+
+  test("one half alone", () => {
+    const volts = sine(1000).map((value) => Math.min(8, value));
+    expect(heldAt(volts, "tone")).toBeCloseTo(8, 1);
+  });
+
+  test("with noise and a little ripple of the supply", () => {
+    const normal = seededNormal(1);
+    const volts = sine(1000).map((value, n) => {
+      const height = 8 * (1 - 0.01 * Math.sin((2 * Math.PI * 100 * n) / RATE));
+      return Math.max(-height, Math.min(height, value)) + 0.01 * normal();
+    });
+    expect(heldAt(volts, "tone")).toBeCloseTo(8, 0);
+  });
+});
+
+describe("sums of tones and noise thin out towards their height unless they are held", () => {
+  test.each([
+    ["a multitone", multitone(10, 1, frame, 1)],
+    ["pink noise", pinkNoise(1, frame, 1)],
+  ])("%s", (_, volts) => {
+    expect(heldAt(volts, "peaky")).toBeNull();
+    const height = 0.5 * peakOf(volts);
+    expect(heldAt(cut(volts, height), "peaky")).toBeCloseTo(height, 1);
+  });
+});
+
+test("silence, a constant and a few samples are held at nothing", () => {
+  expect(heldAt(new Float64Array(1000), "tone")).toBeNull();
+  expect(heldAt(Float64Array.of(1, -1, 1), "tone")).toBeNull();
+});

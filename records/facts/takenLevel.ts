@@ -1,0 +1,70 @@
+import { claimedWatts } from "@/core/claim";
+import { isNearLoad } from "@/core/power";
+import { RUN_KINDS } from "@/core/run";
+import { powerAtClipOnset, powerAtDistortion } from "@/core/sweep";
+import { formatShort, formatSignificant } from "@/core/units";
+import type { Evidence, EvidenceChannel } from "@/core/verdict";
+import type { Claim } from "@/records";
+
+/** What the amplifier was found to give into a load, its weakest channel. */
+export type FoundLimit = { nominalOhms: number; channelsDriven: number; watts: number };
+
+/** What a sweep found on its weakest channel; null where it is none, or did not get so far. */
+export const foundIn = (channels: readonly Pick<EvidenceChannel, "levels">[]): number | null => {
+  const limits = channels.map(limitOf);
+  const known = limits.flatMap((limit) => limit ?? []);
+  return known.length > 0 && known.length === limits.length ? Math.min(...known) : null;
+};
+
+/** Beyond one percent, or where the tops flatten, output ends. Common practice. */
+const limitOf = ({ levels = [] }: Pick<EvidenceChannel, "levels">): number | null => {
+  if (levels.length < 2) return null;
+  const reached = [
+    powerAtDistortion(levels, 0.01, "thd-plus-noise"),
+    powerAtClipOnset(levels),
+  ].flatMap((found) => (found.status === "reached" ? [found.powerWatts] : []));
+  return reached.length > 0 ? Math.min(...reached) : null;
+};
+
+/**
+ * What sweeps have found at each load with so many channels driven, the newest of each. A rehearsal counts here: it is about the
+ * bench that plays next, and the smaller level is the safer one.
+ */
+export const foundLimits = (evidence: readonly Evidence[]): FoundLimit[] => {
+  const found = new Map<string, FoundLimit>();
+  for (const { kind, nominalOhms, channelsDriven, setting, channels } of evidence.toSorted(
+    (a, b) => (a.takenAt < b.takenAt ? -1 : 1),
+  )) {
+    const watts = foundIn(channels);
+    if (RUN_KINDS[kind].isBridged || setting !== "" || watts === null) continue;
+    found.set(`${nominalOhms}/${channelsDriven}`, { nominalOhms, channelsDriven, watts });
+  }
+  return [...found.values()];
+};
+
+/** The full level of a run into a load: the smaller of what is claimed and what was found. Null where neither is known. */
+export type TakenLevel = { watts: number; from: "claim" | "found"; text: string };
+
+export const takenLevel = (
+  ohms: number,
+  claims: readonly Pick<Claim, "powerWatts" | "loadOhms">[],
+  found: readonly FoundLimit[],
+): TakenLevel | null => {
+  const claimed = claimedWatts(ohms, claims, false);
+  const known = found.filter(({ nominalOhms }) => isNearLoad(nominalOhms, ohms));
+  const least = known.length > 0 ? Math.min(...known.map(({ watts }) => watts)) : null;
+  const into = `into ${formatShort(ohms)} Ω`;
+  if (least !== null && (claimed === null || least < claimed))
+    return {
+      watts: least,
+      from: "found",
+      text: `Full level here is what a sweep found, ${formatSignificant(least, 3)} W ${into}; ${claimed === null ? "nothing is claimed" : `the claim’s ${formatShort(claimed)} W would clip`}.`,
+    };
+  return claimed === null
+    ? null
+    : {
+        watts: claimed,
+        from: "claim",
+        text: `Full level here is the claim’s ${formatShort(claimed)} W ${into}.`,
+      };
+};
