@@ -72,7 +72,11 @@ module.exports = {
       ["core/", "records/", "store/", "server/", "ui/"],
       [...SCREEN, "@fontsource-variable", ...NODE],
     ),
-    ...room("cli", ["core/", "bench/", "pipeline/"], ["papaparse", "@types", "util", ...NODE]),
+    ...room(
+      "cli",
+      ["core/", "records/", "bench/", "pipeline/"],
+      ["papaparse", "@types", "util", "yup", ...NODE],
+    ),
     ...room("demo", ["core/", "records/", "bench/", "pipeline/", "store/"], ["knex", ...NODE]),
   ],
   options: {

@@ -1,105 +1,11 @@
 import "server-only";
-import type { Knex } from "knex";
 import { notFound } from "next/navigation";
 import { cache } from "react";
-import type {
-  Amplifier,
-  Claim,
-  Details,
-  ForecastSettings,
-  Instruments,
-  Load,
-  Plan,
-  Resistors,
-  RigSettings,
-  RunEntry,
-  Sheet,
-  UnderWay,
-  VerdictNotes,
-} from "@/records";
-import {
-  findAmplifier,
-  listClaims,
-  listRunEntries,
-  readDocument,
-  readLoads,
-  readWorkshopDocument,
-} from "@/store";
+import { readAmplifierRecords, type AmplifierRecords } from "./readAmplifier";
 import { database } from "./records";
 import { pageTurn } from "./turns";
 
-export type AmplifierRecords = {
-  amplifier: Amplifier;
-  claims: Claim[];
-  loads: Load[];
-  /** Newest first, without results. */
-  runs: RunEntry[];
-  details: Details;
-  sheet: Sheet;
-  forecastSettings: ForecastSettings;
-  rig: RigSettings;
-  plan: Plan;
-  underWay: UnderWay;
-  verdictNotes: VerdictNotes;
-  resistors: Resistors;
-  instruments: Instruments;
-  /** Pieces that are there and cannot be read, by the names that the screens give them. */
-  unreadable: string[];
-};
-
-/** An amplifier with all that belongs to it and the workshop it is measured in; null when it is not on the shelf. */
-export const readAmplifierRecords = async (
-  db: Knex,
-  id: string,
-): Promise<AmplifierRecords | null> => {
-  const amplifier = await findAmplifier(db, id);
-  if (!amplifier) return null;
-  const [details, sheet, forecastSettings, rig, plan, underWay, notes, resistors, instruments] =
-    await Promise.all([
-      readDocument(db, id, "details"),
-      readDocument(db, id, "sheet"),
-      readDocument(db, id, "forecast"),
-      readDocument(db, id, "rig"),
-      readDocument(db, id, "plan"),
-      readDocument(db, id, "under-way"),
-      readDocument(db, id, "verdict"),
-      readWorkshopDocument(db, "resistors"),
-      readWorkshopDocument(db, "instruments"),
-    ]);
-  const { loads, unreadCount } = await readLoads(db, id);
-  const pieces = {
-    "the Brief's details": details,
-    "the sheet": sheet,
-    "the Forecast's settings": forecastSettings,
-    "the Rig": rig,
-    "the Plan": plan,
-    "the run under way": underWay,
-    "what was said of the verdicts": notes,
-    "the resistors": resistors,
-    "the instruments": instruments,
-  };
-  return {
-    amplifier,
-    claims: await listClaims(db, id),
-    loads,
-    runs: await listRunEntries(db, id),
-    details: details.document,
-    sheet: sheet.document,
-    forecastSettings: forecastSettings.document,
-    rig: rig.document,
-    plan: plan.document,
-    underWay: underWay.document,
-    verdictNotes: notes.document,
-    resistors: resistors.document,
-    instruments: instruments.document,
-    unreadable: [
-      ...Object.entries(pieces).flatMap(([name, { isUnreadable }]) => (isUnreadable ? [name] : [])),
-      ...(unreadCount > 0 ? [unreadCount === 1 ? "a load" : `${unreadCount} loads`] : []),
-    ],
-  };
-};
-
-/** The same for a page, read once a request; an unknown one is "not found". */
+/** An amplifier with all that belongs to it, for a page: read once a request; an unknown one is "not found". */
 export const amplifierRecords = cache(async (id: string): Promise<AmplifierRecords> => {
   await pageTurn();
   const found = await readAmplifierRecords(await database(), id);

@@ -4,7 +4,7 @@ import type { Knex } from "knex";
 import { formatSignificant } from "@/core/units";
 import { amplifierLine, amplifierName, supplyWatts } from "@/records";
 import { chosenInstrument, rigState, stageProgress, type StageProgress } from "@/records/facts";
-import { readAmplifierRecords, type AmplifierRecords } from "./amplifierRecords";
+import { readAmplifierRecords, type AmplifierRecords } from "./readAmplifier";
 import { summaryOf } from "./summaries";
 
 type Link = { note: string; value: string };

@@ -20,7 +20,7 @@ import {
   type ShownVerdict,
 } from "@/records/facts";
 import { evidenceRevision, findRuns } from "@/store";
-import type { AmplifierRecords } from "./amplifierRecords";
+import type { AmplifierRecords } from "./readAmplifier";
 
 /** What the judge says of an amplifier. */
 export type Judgement = {

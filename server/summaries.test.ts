@@ -14,7 +14,7 @@ import {
 } from "@/store";
 import { amplifierDraft, claimDraft, runDraft, stored } from "@/store/testing/records";
 import { frameMarkOf } from "./frame";
-import { readAmplifierRecords } from "./amplifierRecords";
+import { readAmplifierRecords } from "./readAmplifier";
 import { judgementOf } from "./judged";
 import { summariseAll, summaryOf } from "./summaries";
 

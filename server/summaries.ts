@@ -4,7 +4,7 @@ import { JUDGE_VERSION } from "@/core/verdict";
 import type { ClaimCounts, ShelfClaim } from "@/records";
 import { groupOf, isJudged, type ShownVerdict } from "@/records/facts";
 import { evidenceRevision, findSummaries, keepSummary, unsummarised, type Summary } from "@/store";
-import { readAmplifierRecords } from "./amplifierRecords";
+import { readAmplifierRecords } from "./readAmplifier";
 import { judgementOf } from "./judged";
 
 /** What lists and the frame say of an amplifier. */

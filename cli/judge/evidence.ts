@@ -25,16 +25,19 @@ type Loads = Pick<
   | "voltsStdUncertaintyRatio"
 >;
 
+/** One number for all channels, or one each. */
+const ofChannel = (given: number | number[] | undefined, k: number): number | undefined => {
+  const all = [given].flat();
+  return all[k] ?? all[all.length - 1];
+};
+
 const loadOf = (conditions: CaseConditions, k: number): Loads => {
   const given = conditions.channels?.[k];
-  const ofAll = [conditions.loadOhms].flat();
-  const ofAllUncertain = [conditions.loadOhmsExpandedUncertainty].flat();
-  const measured = given?.loadOhms ?? ofAll[k] ?? ofAll[ofAll.length - 1];
+  const measured = given?.loadOhms ?? ofChannel(conditions.loadOhms, k);
   const loadOhms = measured ?? conditions.nominalOhms;
   const expanded =
     given?.loadOhmsExpandedUncertainty ??
-    ofAllUncertain[k] ??
-    ofAllUncertain[ofAllUncertain.length - 1] ??
+    ofChannel(conditions.loadOhmsExpandedUncertainty, k) ??
     loadOhms * (measured === undefined ? UNMEASURED_RATIO : UNSAID_RATIO);
   return {
     channelIndex: given?.channelIndex ?? k,

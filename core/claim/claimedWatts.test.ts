@@ -10,5 +10,6 @@ test("a load is designed for the claim of its ohms, else for the claimed volts; 
   expect(claimedWatts(4.1, claims, false)).toBe(93);
   expect(claimedWatts(2, claims, false)).toBe(200);
   expect(claimedWatts(8, claims, true)).toBe(186);
-  expect(claimedWatts(8, [], false)).toBe(20);
+  // Nothing claimed means nothing claimed.
+  expect([claimedWatts(8, [], false), claimedWatts(8, [], true)]).toEqual([null, null]);
 });

@@ -72,17 +72,22 @@ export const plainText = (text: string): string =>
     .replace(/\+ ?\/? ?-(?= ?\d)/g, "±")
     .replace(/\s+/g, " ")
     // The unit of a size stands behind its last edge, and is that of each.
-    .replace(EDGES, (_, first: string, second: string, third: string | undefined, unit: string) =>
-      [first, second, third].flatMap((edge) => (edge ? [`${edge} ${unit}`] : [])).join(" x "),
-    )
+    .replace(EDGES, (edges: string) => {
+      const [unit = ""] = /[a-z]+\.?$/.exec(edges) ?? [];
+      return edges
+        .slice(0, -unit.length)
+        .trim()
+        .split(/ ?x ?/)
+        .map((edge) => `${edge} ${unit}`)
+        .join(" x ");
+    })
     .replace(COUNTED, (_, word: string) => String(COUNTS[word]))
     .replace(/(?<=\d) ?(?:\.{2,3}|…|~|÷) ?(?=\d)|(?<=hz) ?(?:\.{2,3}|…|~|÷) ?(?=\d)/g, " - ")
     // Thousands behind a space, where a frequency follows.
     .replace(/\b(\d{1,3}) (\d{3})(?= ?hz)/g, "$1$2")
     .trim();
 
-const EDGES =
-  /(\d+(?:[.,]\d+)?) ?x ?(\d+(?:[.,]\d+)?)(?: ?x ?(\d+(?:[.,]\d+)?))? ?(mm|cm|inch(?:es)?|in\.)(?![a-z])/g;
+const EDGES = /\d+(?:[.,]\d+)?(?: ?x ?\d+(?:[.,]\d+)?){1,2} ?(?:mm|cm|inch(?:es)?|in\.)(?![a-z])/g;
 
 const NUMBER = /\d+(?:[.,]\d+)?|\.\d+/y;
 const WORD = /[a-zà-öø-ÿ]+/y;

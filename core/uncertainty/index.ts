@@ -3,7 +3,6 @@ export { effectiveDegreesOfFreedom, normalCdf, probabilityAbove } from "./confor
 export {
   coverageFactor,
   instrumentStdUncertainty,
-  propagated,
   repeatedReading,
   type InstrumentAccuracy,
 } from "./uncertainty";

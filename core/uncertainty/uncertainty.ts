@@ -44,24 +44,6 @@ export const repeatedReading = (
 };
 
 /**
- * Standard uncertainty of f(inputs) from those of independent inputs, by central differences of one uncertainty.
- * @see JCGM 100:2008, 5.1.3, note 2 (numerical sensitivity)
- */
-export const propagated = (
-  f: (inputs: readonly number[]) => number,
-  inputs: readonly number[],
-  stdUncertainties: readonly number[],
-): number => {
-  if (inputs.length !== stdUncertainties.length)
-    throw new RangeError("inputs and stdUncertainties must have the same length");
-  const shifted = (at: number, by: number) =>
-    f(inputs.map((input, k) => (k === at ? input + by : input)));
-  return Math.hypot(
-    ...stdUncertainties.map((u, at) => (u === 0 ? 0 : (shifted(at, u) - shifted(at, -u)) / 2)),
-  );
-};
-
-/**
  * Factor that widens a standard uncertainty to an interval of about 95 % from its effective degrees of freedom:
  * 2.87 for 4, 2.28 for 10, 2.09 for 30, 2.00 for many. @see JCGM 100:2008, table G.2 (95.45 %)
  */

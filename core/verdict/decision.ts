@@ -33,22 +33,27 @@ export const decisionOf = (channels: readonly ChannelWord[], asked: number | nul
     return { ...common, outcome: "missed", finding: missed, probability: missed.probability };
   const open = worst("open");
   // What was missed under sterner conditions says nothing against channels that meet it under its own.
-  const isIdle = open !== null && count >= (asked ?? 1) && channels.every(isMetOrIdle);
-  if (open && !isIdle) {
-    const isClose =
-      open.status === "open" && open.reading.bound === null && open.proves && open.refutes;
-    return {
-      ...common,
-      outcome: isClose ? "too-close" : "not-tested",
-      finding: open,
-      probability: isClose ? open.probability : null,
-    };
-  }
+  const isIdle = count >= (asked ?? 1) && channels.every(isMetOrIdle);
+  if (open && !isIdle) return { ...common, ...openBy(open) };
   const met = worst("met");
   if (!met) return { ...common, outcome: "not-tested", finding: null, probability: null };
   return count >= (asked ?? 1)
     ? { ...common, outcome: "met", finding: met, probability: met.probability }
     : { ...common, outcome: "not-tested", finding: met, probability: null };
+};
+
+/** A reading that could have decided and lies within its uncertainty is too close to call; one that could not has tested nothing. */
+const openBy = (finding: Finding): Pick<Decision, "outcome" | "finding" | "probability"> => {
+  const isClose =
+    finding.status === "open" &&
+    finding.reading.bound === null &&
+    finding.proves &&
+    finding.refutes;
+  return {
+    outcome: isClose ? "too-close" : "not-tested",
+    finding,
+    probability: isClose ? finding.probability : null,
+  };
 };
 
 const isMetOrIdle = ({ status, finding }: ChannelWord): boolean =>

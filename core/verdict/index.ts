@@ -7,7 +7,6 @@ export {
   amountText,
   limitText,
   marginText,
-  probabilityText,
   quantityText,
   readingText,
   sureText,

@@ -272,11 +272,10 @@ describe("properties", () => {
       fc.property(
         watts(),
         watts(),
-        share(),
-        share(),
+        fc.tuple(share(), share()),
         fc.double({ min: 7.3, max: 8.7, noNaN: true }),
-        (a, b, less, more, ohms) => {
-          const [narrow, wide] = [Math.min(less, more), Math.max(less, more)].map(
+        (a, b, shares, ohms) => {
+          const [narrow, wide] = [Math.min(...shares), Math.max(...shares)].map(
             (each) => verdict(evidenceOf([a, b], each, ohms)).outcome,
           );
           if (narrow === "too-close") expect(wide).toBe("too-close");

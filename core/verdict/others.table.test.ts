@@ -1,18 +1,16 @@
 // Verdicts of every kind of claim but power, row by row: claim, evidence, outcome, and why it must come out so.
-import { judge, type Evidence, type Outcome } from ".";
-import { bursts, figure, found, levelsTo, overBand, run, sheet, sweep } from "./testing/evidence";
-
-type Row = [why: string, text: string, evidence: Evidence[], outcome: Outcome];
-const NEW = { takenAt: "2026-11-20T10:00:00Z" };
-const OLD = { takenAt: "2026-10-01T10:00:00Z" };
-
-/** The first claim of the text is judged; others say what is rated. */
-const check = (rows: readonly Row[]) =>
-  test.each(rows)("%s", (_, text, evidence, outcome) => {
-    const { claims, facts } = sheet(text);
-    for (const order of [evidence, evidence.toReversed()])
-      expect(judge(claims[0], order, facts).outcome).toBe(outcome);
-  });
+import {
+  figure,
+  found,
+  gainOf,
+  levelsTo,
+  magnitude,
+  overBand,
+  run,
+  silence,
+  sweep,
+} from "./testing/evidence";
+import { check } from "./testing/table";
 
 const spectrum = (thd: number, watts: number, given = {}) =>
   found(
@@ -117,31 +115,6 @@ describe("distortion at a level", () =>
     ],
   ]));
 
-const magnitude = (lowDb: number, highDb: number, given = {}) =>
-  run(
-    "response",
-    [0, 1].map(() => ({
-      figures: [
-        figure("lowest", 10 ** (lowDb / 20), 0.001, "level-ratio"),
-        figure("highest", 10 ** (highDb / 20), 0.001, "level-ratio"),
-      ],
-      curves: [
-        {
-          name: "magnitude-run",
-          label: "resistor",
-          x: "hertz" as const,
-          y: "level-ratio" as const,
-          points: [
-            [10, 10 ** (lowDb / 20)],
-            [1000, 1],
-            [5000, 10 ** (highDb / 20)],
-            [30_000, 10 ** (lowDb / 20)],
-          ] as const,
-        },
-      ],
-    })),
-    { frequencyHz: null, ...given },
-  );
 const BAND = "Frequency response 10 Hz - 30 kHz +0.5/-1 dB";
 
 describe("response", () =>
@@ -193,14 +166,6 @@ describe("response", () =>
       "met-other-setting",
     ],
   ]));
-
-/** Noise volts for so many decibels below 50 W into 8 ohm. */
-const silence = (db: number, weighting: "a" | "none" = "a", given = {}) =>
-  found(
-    "noise",
-    [figure(`noise-${weighting}`, 20 * 10 ** (-db / 20), 20 * 10 ** (-db / 20) * 0.02, "volts")],
-    given,
-  );
 
 describe("noise", () =>
   check([
@@ -340,9 +305,6 @@ describe("damping, in ohms (fault m)", () =>
     ],
   ]));
 
-const gainOf = (db: number, std = 0.003) =>
-  found("gain", [figure("gain-low", 10 ** (db / 20), std * 10 ** (db / 20), "level-ratio")]);
-
 describe("gain, sensitivity and balance", () =>
   check([
     ["the gain as printed", "Gain 26 dB", [gainOf(26.2)], "met"],
@@ -373,188 +335,5 @@ describe("gain, sensitivity and balance", () =>
       "Channel balance 0.5 dB",
       [run("gain", [{}, { figures: [figure("balance", 0.9, null, "level-ratio")] }])],
       "missed",
-    ],
-  ]));
-
-const RATED = "\n50 W per channel into 8 ohms, both channels driven, 1 % THD";
-
-describe("headroom", () =>
-  check([
-    ["1.76 dB over rated", `Dynamic headroom 1.5 dB${RATED}`, [bursts([75, 76])], "met"],
-    ["0.8 dB over rated", `Dynamic headroom 1.5 dB${RATED}`, [bursts([60, 61])], "missed"],
-    ["nothing is rated", "Dynamic headroom 1.5 dB", [bursts([75, 76])], "not-tested"],
-  ]));
-
-describe("intermodulation", () =>
-  check([
-    [
-      "a low and a high tone",
-      "IMD (60 Hz / 7 kHz, 4:1) 0.1 % at 50 W",
-      [
-        found("intermodulation", [figure("modulation", 0.0006, 1e-5, "distortion-ratio")], {
-          levelWatts: 50,
-        }),
-      ],
-      "met",
-    ],
-    [
-      "at another level",
-      "IMD (60 Hz / 7 kHz, 4:1) 0.1 % at 50 W",
-      [
-        found("intermodulation", [figure("modulation", 0.0006, 1e-5, "distortion-ratio")], {
-          levelWatts: 5,
-        }),
-      ],
-      "not-tested",
-    ],
-    [
-      "two high tones, both orders together",
-      "IMD CCIF (19 kHz + 20 kHz) 0.1 % at 50 W",
-      [
-        found(
-          "intermodulation",
-          [
-            figure("d3", 0.0008, 1e-5, "distortion-ratio"),
-            figure("d2", 0.0007, 1e-5, "distortion-ratio"),
-          ],
-          { levelWatts: 50 },
-        ),
-      ],
-      "missed",
-    ],
-    [
-      "which tones is not printed",
-      "IMD 0.1 %",
-      [found("intermodulation", [figure("modulation", 0.0006, 1e-5, "distortion-ratio")])],
-      "not-testable",
-    ],
-  ]));
-
-const atFullPower = (db: number, levelWatts: number | null = 50) => ({
-  ...magnitude(db, 0),
-  kind: "full-power-response" as const,
-  levelWatts,
-});
-
-describe("power bandwidth and slew rate", () =>
-  check([
-    [
-      "within 3 dB at the rated drive",
-      "Power bandwidth 20 Hz - 20 kHz, 1 % THD",
-      [atFullPower(-1)],
-      "met",
-    ],
-    [
-      "falls by more",
-      "Power bandwidth 20 Hz - 20 kHz, 1 % THD",
-      [
-        run(
-          "full-power-response",
-          [0, 1].map(() => ({
-            curves: [
-              {
-                name: "magnitude-run",
-                label: "",
-                x: "hertz" as const,
-                y: "level-ratio" as const,
-                points: [
-                  [20, 0.5],
-                  [1000, 1],
-                  [20_000, 0.9],
-                ] as const,
-              },
-            ],
-          })),
-        ),
-      ],
-      "missed",
-    ],
-    [
-      "at 1 W it says nothing",
-      "Power bandwidth 20 Hz - 20 kHz, 1 % THD",
-      [magnitude(-1, 0)],
-      "not-tested",
-    ],
-    // 50 W into 8 ohm are 28.3 V peak; at 30 kHz that is 5.3 V/us.
-    ["as steep as it was driven", "Slew rate 4 V/us", [atFullPower(-0.5)], "met"],
-    ["steeper than it was driven", "Slew rate 40 V/us", [atFullPower(-0.5)], "not-tested"],
-    ["its level is not known", "Slew rate 4 V/us", [atFullPower(-0.5, null)], "not-tested"],
-  ]));
-
-describe("mains, mass and size", () => {
-  check([
-    [
-      "takes less",
-      "Idle consumption 20 W",
-      [found("mains-draw", [figure("mains-idle", 15, 0.3)], {}, 1)],
-      "met",
-    ],
-    [
-      "takes more",
-      "Idle consumption 10 W",
-      [found("mains-draw", [figure("mains-idle", 15, 0.3)], {}, 1)],
-      "missed",
-    ],
-    [
-      "its meter says nothing of how well it reads",
-      "Idle consumption 15.5 W",
-      [found("mains-draw", [figure("mains-idle", 15, null)], {}, 1)],
-      "too-close",
-    ],
-    [
-      "what it does meanwhile is not printed",
-      "Power consumption 280 W",
-      [found("mains-draw", [figure("mains-rated", 250, 5)], {}, 1)],
-      "not-testable",
-    ],
-    ["was not weighed", "Weight 8.2 kg", [], "not-tested"],
-    ["a supply is a condition", "Power supply: 36 V / 6 A", [sweep([60, 60])], "not-testable"],
-  ]);
-
-  test.each([
-    ["Weight 8.2 kg", { massKilograms: 8.0 }, "met"],
-    ["Weight 8.2 kg", { massKilograms: 6.5 }, "missed"],
-    ["Weight 8.2 kg", { massKilograms: 7.8 }, "too-close"],
-    ["Dimensions 430 x 120 x 310 mm", { sizeMetres: [0.312, 0.43, 0.121] }, "met"],
-    ["Dimensions 430 x 120 x 310 mm", { sizeMetres: [0.36, 0.43, 0.121] }, "missed"],
-    ["Dimensions 430 x 120 x 310 mm", { sizeMetres: [0.43, 0.12] }, "not-tested"],
-  ] as const)("%s, as typed %j: %s", (text, typed, outcome) => {
-    const { claims, facts } = sheet(text, typed);
-    expect(judge(claims[0], [], facts).outcome).toBe(outcome);
-  });
-});
-
-describe("which run counts is the same for every kind", () =>
-  check([
-    [
-      "a newer simulated run does not decide",
-      "Gain 26 dB",
-      [gainOf(26.1), { ...gainOf(30), ...NEW, source: "simulated" }],
-      "met",
-    ],
-    [
-      "the newest of two that decide",
-      "S/N 100 dB (A-weighted, ref. 50 W)",
-      [silence(104, "a", OLD), silence(95, "a", NEW)],
-      "missed",
-    ],
-    [
-      "a newer open one hides nothing",
-      "S/N 100 dB (A-weighted, ref. 50 W)",
-      [silence(104, "a", OLD), silence(100, "a", NEW)],
-      "met",
-    ],
-    [
-      "a doubtful figure proves nothing",
-      "Gain 26 dB",
-      [
-        run("gain", [
-          {
-            figures: [figure("gain-low", 20, 0.01, "level-ratio")],
-            cautions: [{ code: "hum", text: "", touches: ["gain-low"] }],
-          },
-        ]),
-      ],
-      "not-tested",
     ],
   ]));

@@ -1,10 +1,4 @@
-import {
-  formatFixed,
-  formatPercent,
-  formatSignificant,
-  formatWithUncertainty,
-  powerRatioToDb,
-} from "../units";
+import { formatFixed, formatSignificant, formatWithUncertainty, powerRatioToDb } from "../units";
 import type { ClaimLimit, Finding, ReadingQuantity } from "./types";
 
 /** How a quantity is printed: its unit, and what its numbers are multiplied by. */
@@ -77,7 +71,3 @@ export const sureText = (probability: number): string => {
 /** "true with 86 in 100", of a claim that is open. */
 export const trueText = (probability: number): string =>
   `true with ${Math.min(99, Math.max(1, Math.round(100 * probability)))} in 100`;
-
-/** A probability that a claim is true, for tables: "97 %". */
-export const probabilityText = (probability: number): string =>
-  formatPercent(Math.min(SUREST, Math.max(1 - SUREST, probability)), 3);

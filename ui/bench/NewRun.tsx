@@ -20,15 +20,10 @@ import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
 import { newId } from "../parts/newId";
-import {
-  conditionsText,
-  type FoundLimit,
-  type NextPlanned,
-  type SkippedRun,
-} from "@/records/facts";
+import { type FoundLimit, type NextPlanned } from "@/records/facts";
 import { useBenchEngine } from "./engine/BenchEngine";
 import { FilesIn } from "./files/FilesIn";
-import { planJobs } from "./planJobs";
+import { OnThePlan } from "./OnThePlan";
 import { RunForm } from "./RunForm";
 import { ChoiceField, held } from "../parts/fields";
 import { SimulatedBench } from "./simulation/SimulatedBench";
@@ -109,11 +104,8 @@ export function NewRun({
               planned={planned}
               onChoose={choose}
               kind={kind}
-              onPlayAll={
-                readings === "simulated bench" && engine.state.job === null
-                  ? () => engine.start(planJobs(planned.open, { amplifier, loads, claims, found }))
-                  : null
-              }
+              isSimulated={readings === "simulated bench"}
+              bench={{ amplifier, loads, claims, found }}
             />
           )}
         </Box>
@@ -322,68 +314,6 @@ const forPlanned = (loads: readonly Load[], ohms: number | undefined): readonly 
   const isMeant = ({ nominalOhms }: Load) => ohms !== undefined && isNearLoad(nominalOhms, ohms);
   return [...loads.filter(isMeant), ...loads.filter((load) => !isMeant(load))];
 };
-
-function OnThePlan({
-  planned: { next, open, skipped, madeCount, plannedCount },
-  kind,
-  onChoose,
-  onPlayAll,
-}: {
-  planned: NextPlanned;
-  kind: RunKind;
-  onChoose(kind: RunKind): void;
-  /** Plays all that is open, one after another; null where it cannot. */
-  onPlayAll: (() => void) | null;
-}) {
-  useKeys(
-    useMemo(
-      () =>
-        onPlayAll && open.length > 1
-          ? [{ key: "p", label: "Play the whole plan", run: onPlayAll }]
-          : [],
-      [onPlayAll, open.length],
-    ),
-  );
-  return (
-    <Box color="muted" fontSize="14.5px">
-      {next ? (
-        <>
-          Next on the plan: <b>{RUN_KINDS[next.kind].title}</b>, {conditionsText(next)}.
-          {next.kind !== kind && (
-            <ActionButton
-              minH="28px"
-              h="28px"
-              px={2.5}
-              mx={2}
-              fontSize="13.5px"
-              onClick={() => onChoose(next.kind)}
-            >
-              Take it up
-            </ActionButton>
-          )}
-        </>
-      ) : (
-        skipped.length === 0 && "All planned runs are made."
-      )}{" "}
-      {madeCount} of {plannedCount} runs made.
-      {skipped.length > 0 && (
-        <Text color="ochre">
-          Passed over for now: {skipped.slice(0, MOST_TOLD).map(skippedText).join("; ")}
-          {skipped.length > MOST_TOLD ? `; and ${skipped.length - MOST_TOLD} more` : ""}.
-        </Text>
-      )}
-      {onPlayAll && open.length > 1 && (
-        <ActionButton minH="34px" mt={1.5} fontSize="14px" hotkey="P" onClick={onPlayAll}>
-          Play the whole plan, {open.length} runs
-        </ActionButton>
-      )}
-    </Box>
-  );
-}
-
-const MOST_TOLD = 3;
-const skippedText = ({ run, reason }: SkippedRun): string =>
-  `${RUN_KINDS[run.kind].title} (${reason})`;
 
 /** What was not confirmed before power, for a recording that was made on a real bench. */
 function Unconfirmed({ cautions, rigHref }: { cautions: readonly Caution[]; rigHref: string }) {

@@ -33,7 +33,6 @@ export function ClaimVerdict({
 }: ClaimVerdictProps) {
   const [isOpen, setOpen] = useState(false);
   const { reading, printedText, words, source } = verdict;
-  const isLoud = verdict.outcome === "met" || verdict.outcome === "missed";
   return (
     <Box borderTopWidth="1px" borderColor="rime" py={3} data-testid="claim-verdict">
       <Grid templateColumns="minmax(0, 1fr) 210px" columnGap={4} alignItems="start">
@@ -55,24 +54,7 @@ export function ClaimVerdict({
             </Text>
           )}
         </Box>
-        <Flex direction="column" align="flex-end" gap={1.5} textAlign="right">
-          <VerdictWord status={verdict.outcome} size={isLoud ? "large" : "medium"} />
-          {verdict.nearest && verdict.nearest.outcome !== "not-tested" && (
-            <Flex gap={1.5} align="center" fontSize="13.5px" color="muted">
-              nearest reading: <VerdictWord status={verdict.nearest.outcome} />
-            </Flex>
-          )}
-          <HowSure verdict={verdict} />
-          {reading?.strip && (
-            <ClaimStrip
-              claimedWatts={reading.strip.claimedWatts}
-              reading={reading.strip}
-              widthPx={190}
-              caption={verdict.sentence}
-            />
-          )}
-          {verdict.wouldSettle && <PlanItButton settling={verdict.wouldSettle} plan={plan} />}
-        </Flex>
+        <Outcome verdict={verdict} plan={plan} />
       </Grid>
       <Flex
         as="button"
@@ -103,6 +85,32 @@ export function ClaimVerdict({
         </Grid>
       )}
     </Box>
+  );
+}
+
+/** The outcome in a word, how sure it is, and the picture of claim and reading; or what would settle it. */
+function Outcome({ verdict, plan }: Pick<ClaimVerdictProps, "verdict" | "plan">) {
+  const { outcome, nearest, reading, wouldSettle } = verdict;
+  const isLoud = outcome === "met" || outcome === "missed";
+  return (
+    <Flex direction="column" align="flex-end" gap={1.5} textAlign="right">
+      <VerdictWord status={outcome} size={isLoud ? "large" : "medium"} />
+      {nearest && nearest.outcome !== "not-tested" && (
+        <Flex gap={1.5} align="center" fontSize="13.5px" color="muted">
+          nearest reading: <VerdictWord status={nearest.outcome} />
+        </Flex>
+      )}
+      <HowSure verdict={verdict} />
+      {reading?.strip && (
+        <ClaimStrip
+          claimedWatts={reading.strip.claimedWatts}
+          reading={reading.strip}
+          widthPx={190}
+          caption={verdict.sentence}
+        />
+      )}
+      {wouldSettle && <PlanItButton settling={wouldSettle} plan={plan} />}
+    </Flex>
   );
 }
 

@@ -143,7 +143,7 @@ const sweptReading = (limit: PowerLimit, askedOhms: number, asked: Asked): Readi
       bound: found.status === "at-least" ? "at-least" : null,
       where,
       notes: [...notes, ...(isOff ? [mismatchText(between, askedOhms)] : [])],
-      ...provesOf(levels, limit, hertz, evidence.band, channel),
+      ...provesOf(levels, limit, hertz, asked),
     },
   ];
 };
@@ -170,9 +170,9 @@ const provesOf = (
   levels: readonly StepReading[],
   { distortionLimitRatio }: PowerLimit,
   hertz: number | null,
-  { highHz }: Band,
-  { cautions = [] }: EvidenceChannel,
+  { channel: { cautions = [] }, evidence }: Asked,
 ): Pick<Reading, "proves" | "refutes"> => {
+  const { highHz } = evidence.band;
   const tone = hertz ?? levels[0].fundamentalHz;
   const isBlind = !isInBand(3 * tone, { lowHz: 0, highHz });
   const isTold =

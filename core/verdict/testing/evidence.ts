@@ -117,6 +117,44 @@ export const overBand = (watts: number, worstRatio: number, given: Given = {}): 
     { frequencyHz: null, ...given },
   );
 
+/** A response that falls and rises by so many decibels, from 10 Hz to 30 kHz. */
+export const magnitude = (lowDb: number, highDb: number, given: Given = {}) =>
+  run(
+    "response",
+    [0, 1].map(() => ({
+      figures: [
+        figure("lowest", 10 ** (lowDb / 20), 0.001, "level-ratio"),
+        figure("highest", 10 ** (highDb / 20), 0.001, "level-ratio"),
+      ],
+      curves: [
+        {
+          name: "magnitude-run",
+          label: "resistor",
+          x: "hertz" as const,
+          y: "level-ratio" as const,
+          points: [
+            [10, 10 ** (lowDb / 20)],
+            [1000, 1],
+            [5000, 10 ** (highDb / 20)],
+            [30_000, 10 ** (lowDb / 20)],
+          ] as const,
+        },
+      ],
+    })),
+    { frequencyHz: null, ...given },
+  );
+/** Noise volts for so many decibels below 50 W into 8 ohm. */
+export const silence = (db: number, weighting: "a" | "none" = "a", given: Given = {}) =>
+  found(
+    "noise",
+    [figure(`noise-${weighting}`, 20 * 10 ** (-db / 20), 20 * 10 ** (-db / 20) * 0.02, "volts")],
+    given,
+  );
+
+/** A gain of so many decibels at 1 W. */
+export const gainOf = (db: number, std = 0.003) =>
+  found("gain", [figure("gain-low", 10 ** (db / 20), std * 10 ** (db / 20), "level-ratio")]);
+
 /** The claims of a sheet, and a stereo amplifier that they are of. */
 export const sheet = (text: string, facts: Partial<AmplifierFacts> = {}) => {
   const { claims } = readClaims(text);

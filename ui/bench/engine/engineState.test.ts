@@ -62,6 +62,25 @@ test("stored as the last of its queue, nothing is under way", () => {
   expect(state.pause).toBeNull();
 });
 
+test("what a sweep found lowers the level of runs that follow into the same load", () => {
+  const queue = [
+    { ...job("two"), level: { watts: 100, from: "claim" as const } },
+    { ...job("three"), level: { watts: 5, from: "found" as const } },
+    { ...job("four"), loadId: "4", level: { watts: 100, from: "claim" as const } },
+  ];
+  const state = after({ ...begun, queue } as EngineEvent, {
+    type: "stored",
+    id: "one",
+    pause: null,
+    foundWatts: 12,
+  });
+  expect(state.queue.map(({ level }) => [level?.watts, level?.from])).toEqual([
+    [12, "found"],
+    [5, "found"],
+    [100, "claim"],
+  ]);
+});
+
 test("a run that cannot be is told and left; what waits behind it waits on", () => {
   const finding = {
     code: "guard-tripped" as const,

@@ -1,0 +1,40 @@
+import { cautionsFor } from "@/core/safety";
+import { amplifier, claim, load } from "@/records/testing/run";
+import { safetyFacts } from "./safetyFacts";
+
+const facts = (claims: readonly [watts: number, ohms: number][], nominalOhms: readonly number[]) =>
+  safetyFacts(
+    {
+      amplifier,
+      claims: claims.map(([powerWatts, loadOhms]) => ({ ...claim, powerWatts, loadOhms })),
+      loads: nominalOhms.map((ohms) => ({ ...load, nominalOhms: ohms })),
+      details: { terminals: "one side is earth" },
+    },
+    { isBridged: false, withSpeaker: false },
+  );
+const titles = (...given: Parameters<typeof facts>) =>
+  cautionsFor(facts(...given)).map(({ title }) => title);
+
+// Joule's law: volts are the root of watts times the ohms that belong to them.
+test("100 W into 8 ohm are 28 V, whatever other load is there", () => {
+  expect(titles([[100, 8]], [8, 4])).toContain("28 V on the output terminals");
+});
+
+test("the claim with the highest volts counts, the most watts heat the loads, the lowest load is told", () => {
+  const found = titles(
+    [
+      [100, 8],
+      [180, 4],
+      [250, 2],
+    ],
+    [8],
+  );
+  expect(found).toContain("28 V on the output terminals");
+  expect(found).toContain("500 W of heat in the loads");
+  expect(found).toContain("Low load");
+});
+
+test("nothing claimed is no volts", () => {
+  expect(facts([], [8])).toMatchObject({ powerWatts: 0, loadOhms: 8 });
+  expect(titles([], [8]).join()).not.toContain("V on the output");
+});

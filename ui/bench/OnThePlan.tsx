@@ -1,0 +1,78 @@
+import { Box, Text } from "@chakra-ui/react";
+import { useEffect, useMemo, useRef } from "react";
+import { RUN_KINDS, type RunKind } from "@/core/run";
+import { conditionsText, type NextPlanned, type SkippedRun } from "@/records/facts";
+import { ActionButton } from "../parts/ActionButton";
+import { useKeys } from "../parts/keys";
+import { useBenchEngine } from "./engine/BenchEngine";
+import { planJobs, type PlanBench } from "./planJobs";
+
+/** Where the plan stands: what comes next, what is passed over and why, and all that is open with one key. */
+export function OnThePlan({
+  planned: { next, open, skipped, madeCount, plannedCount },
+  kind,
+  onChoose,
+  isSimulated,
+  bench,
+}: {
+  planned: NextPlanned;
+  kind: RunKind;
+  onChoose(kind: RunKind): void;
+  /** Only the simulated bench plays by itself. */
+  isSimulated: boolean;
+  bench: PlanBench;
+}) {
+  const engine = useBenchEngine();
+  const canPlayAll = isSimulated && engine.state.job === null && open.length > 1;
+  const playAll = () => engine.start(planJobs(open, bench));
+  const latest = useRef(playAll);
+  useEffect(() => {
+    latest.current = playAll;
+  });
+  useKeys(
+    useMemo(
+      () =>
+        canPlayAll ? [{ key: "p", label: "Play the whole plan", run: () => latest.current() }] : [],
+      [canPlayAll],
+    ),
+  );
+  return (
+    <Box color="muted" fontSize="14.5px">
+      {next ? (
+        <>
+          Next on the plan: <b>{RUN_KINDS[next.kind].title}</b>, {conditionsText(next)}.
+          {next.kind !== kind && (
+            <ActionButton
+              minH="28px"
+              h="28px"
+              px={2.5}
+              mx={2}
+              fontSize="13.5px"
+              onClick={() => onChoose(next.kind)}
+            >
+              Take it up
+            </ActionButton>
+          )}
+        </>
+      ) : (
+        skipped.length === 0 && "All planned runs are made."
+      )}{" "}
+      {madeCount} of {plannedCount} runs made.
+      {skipped.length > 0 && (
+        <Text color="ochre">
+          Passed over for now: {skipped.slice(0, MOST_TOLD).map(skippedText).join("; ")}
+          {skipped.length > MOST_TOLD ? `; and ${skipped.length - MOST_TOLD} more` : ""}.
+        </Text>
+      )}
+      {canPlayAll && (
+        <ActionButton minH="34px" mt={1.5} fontSize="14px" hotkey="P" onClick={playAll}>
+          Play the whole plan, {open.length} runs
+        </ActionButton>
+      )}
+    </Box>
+  );
+}
+
+const MOST_TOLD = 3;
+const skippedText = ({ run, reason }: SkippedRun): string =>
+  `${RUN_KINDS[run.kind].title} (${reason})`;
