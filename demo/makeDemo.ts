@@ -35,18 +35,23 @@ const ACCURACY_RATIO = 0.01;
  * other recording. A shelf that holds anything is left alone.
  * @returns how many amplifiers were added
  */
-export const makeDemo = async (db: Knex, folder: string, now: Date): Promise<number> => {
+export const makeDemo = async (
+  db: Knex,
+  folder: string,
+  now: Date,
+  shelf: readonly DemoAmplifier[] = DEMO_SHELF,
+): Promise<number> => {
   if ((await listAmplifiers(db)).length > 0) return 0;
   await keepWorkshopDocument(db, "resistors", DEMO_RESISTORS);
   await keepWorkshopDocument(db, "instruments", DEMO_INSTRUMENTS);
-  for (const [index, demo] of DEMO_SHELF.entries())
+  for (const [index, demo] of shelf.entries())
     await addDemoAmplifier(
       db,
       folder,
       demo,
-      new Date(now.getTime() - (DEMO_SHELF.length - index) * DAY),
+      new Date(now.getTime() - (shelf.length - index) * DAY),
     );
-  return DEMO_SHELF.length;
+  return shelf.length;
 };
 
 const MINUTE = 60_000;
