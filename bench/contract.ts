@@ -19,6 +19,8 @@ export type RecordingRequest = {
   drives: readonly boolean[];
   /** Whether the source is recorded too, as the first channel of the file. */
   recordsInput?: boolean;
+  /** A tone that is held before, unrecorded, so that the amplifier is warm. */
+  warmUp?: HeldTone;
   /** Which of a run's recordings it is, from 1. */
   number: number;
 };
@@ -47,13 +49,11 @@ export type RecordingMoment = LiveMoment & {
 /** Looks on while an instrument records, about twenty times a second of what is recorded; "end" has it turn the drive down and end early. */
 export type Watch = (moment: RecordingMoment) => "go-on" | "end";
 
+/** A steady tone at the amplifier's input, held for a while. */
+export type HeldTone = { frequencyHz: number; voltsPeak: number; seconds: number };
+
 /** A steady tone held for a long time, to watch the heat. */
-export type SoakRequest = {
-  frequencyHz: number;
-  voltsPeak: number;
-  seconds: number;
-  drives: readonly boolean[];
-};
+export type SoakRequest = HeldTone & { drives: readonly boolean[] };
 
 /** Temperatures in degrees Celsius, powers in watts, at moments that lie wider apart as time goes on. */
 export type SoakPoint = {

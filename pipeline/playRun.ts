@@ -309,6 +309,7 @@ const recordShot = async (
       sampleRateHz: request.sampleRateHz,
       drives: shot.drives,
       recordsInput: shot.recordsInput,
+      ...(shot.warmUp && instrument.facts.knowsHeat && { warmUp: shot.warmUp }),
       number: shotNumber,
     },
     (moment) => (guards.watch(moment) === "end" || isOver(moment) ? "end" : "go-on"),

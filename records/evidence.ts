@@ -36,6 +36,7 @@ export const runEvidence = (run: Omit<Run, "remarks">): Evidence => {
     frequencyHz: numberIn(conditions.settings, "frequencyHz"),
     band: conditions.band ?? TONE_DEFAULTS.band,
     levelWatts: levelOf(conditions),
+    isWarm: numberIn(conditions.settings, "warmUpMinutes") !== null,
     ...(conditions.set && { setId: conditions.set.id }),
     supply: "",
     setting: conditions.setting ?? "",

@@ -1,3 +1,4 @@
+import { holdTone } from "./heldTone";
 import { halveRate, stimulusVolts, type Stimulus } from "@/core/signal";
 import { requireRange } from "@/core/units";
 import type { Capture, RecordingMoment, RecordingRequest, Watch } from "../contract";
@@ -79,6 +80,8 @@ export const record = (
       `the stimulus lasts ${Math.round(source.length / rateHz)} s; the simulated bench records at most ${MOST_SECONDS} s at once`,
     );
   const session = switchOn(rig, request, seed);
+  if (request.warmUp) holdTone(session, request.warmUp, rateHz);
+  const begun = session.now.seconds;
   let blocks = 0,
     end = Infinity;
   const trace: SessionState[] = [];
@@ -118,7 +121,11 @@ export const record = (
     },
     rig.converter,
   );
-  return { capture, log: { events: [...session.events], trace, end: session.now, meters } };
+  // What happened while it warmed up was before the recording.
+  const events = session.events
+    .filter(({ seconds }) => seconds >= begun)
+    .map((each) => ({ ...each, seconds: each.seconds - begun }));
+  return { capture, log: { events, trace, end: session.now, meters } };
 };
 
 const goOn: Watch = () => "go-on";

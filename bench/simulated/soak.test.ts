@@ -1,5 +1,5 @@
 import { resistor } from "./load/types";
-import { switchOn } from "./record";
+import { onLoads, record, switchOn } from "./record";
 import { soak } from "./soak";
 import { HOME, loaded, PERFECT } from "./testing/measure";
 import type { Rig } from ".";
@@ -108,4 +108,28 @@ test("a load that is too small for the power opens in a leap at the moment it is
     1,
   );
   expect(points[points.length - 1].loadWatts[0]).toBeLessThan(0.01);
+});
+
+test("a recording after a warm-up begins as hot as a soak of that tone ends, and keeps its own clock", () => {
+  const rig = onLoads(HOME, [8, 8]);
+  const tone = { frequencyHz: 1000, voltsPeak: 0.3, seconds: 1800 };
+  const drives = [true, true];
+  const warm = (warmUp?: typeof tone) =>
+    record(
+      rig,
+      {
+        stimulus: { kind: "sine", frequencyHz: 1000, voltsPeak: 0.3, seconds: 0.3 },
+        sampleRateHz: 48_000,
+        drives,
+        ...(warmUp && { warmUp }),
+      },
+      1,
+    ).log;
+  const soaked = soak(rig, { ...tone, drives }, 1).points.at(-1);
+  const [cold, hot] = [warm(), warm(tone)].map(({ end }) => end.temperatures.sinkCelsius);
+  expect(hot).toBeGreaterThan(cold + 5);
+  expect(Math.abs(hot - (soaked?.sinkCelsius ?? 0))).toBeLessThan(0.5);
+  // The relay closed long before; nothing of that is in the recording.
+  expect(warm(tone).events.every(({ seconds }) => seconds >= 0)).toBe(true);
+  expect(warm(tone).events).toEqual([]);
 });

@@ -1,4 +1,4 @@
-import { array, mixed, number, object, string, type InferType } from "yup";
+import { array, boolean, mixed, number, object, string, type InferType } from "yup";
 import { RUN_KIND_NAMES } from "@/core/run";
 import { validated } from "@/records";
 import { UsageError } from "../arguments";
@@ -48,6 +48,7 @@ const conditionsSchema = object({
   setting: string().max(200).default(""),
   /** Expanded, of the volts: 0.005 is half a percent. */
   accuracyRatio: number().min(0).max(1),
+  isWarm: boolean(),
   rigFloorRatio: number().min(0).max(1),
   /** Runs of one set are repeats of each other. */
   set: string().max(60),

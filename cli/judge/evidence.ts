@@ -143,6 +143,7 @@ export const evidenceOf = async (
         frequencyHz: conditions.frequencyHz ?? null,
         band: TONE_DEFAULTS.band,
         levelWatts: conditions.levelWatts ?? null,
+        ...(conditions.isWarm !== undefined && { isWarm: conditions.isWarm }),
         ...(conditions.rigFloorRatio !== undefined && { rigFloorRatio: conditions.rigFloorRatio }),
         ...(conditions.set !== undefined && { setId: conditions.set }),
         supply: conditions.supply,

@@ -128,6 +128,11 @@ export type Shot = {
   stimulus: Stimulus;
   drives: readonly boolean[];
   recordsInput: boolean;
+  /** A tone at the amplifier's input that is held before it, unrecorded. */ warmUp?: {
+    frequencyHz: number;
+    voltsPeak: number;
+    seconds: number;
+  };
   load: ShotLoad;
   /** What follows when the output collapses: the run ends unless said otherwise; a search goes on with its next level; a run that is to see what the amplifier does then plays on. */ afterCollapse?:
     "next-shot" | "play-on";

@@ -38,6 +38,14 @@ test("the weakest channel of the weightiest run that tells it", () => {
   expect(order).toEqual(order.toSorted((a, b) => a - b));
 });
 
+test("the band is rated after the warm-up only: cold it is another school", () => {
+  expect(of(rated(overBand(48, 0.005)), "full-band")).toBeNull();
+  expect(of(rated(overBand(48, 0.005, { isWarm: true })), "full-band")).toMatchObject({
+    powerWatts: 48,
+    bound: "at-least",
+  });
+});
+
 test("a real run goes before a newer simulated one, and another load or setting tells nothing", () => {
   const schools = rated(
     sweep([55, 55], { id: "real", takenAt: "2026-01-01" }),
@@ -56,7 +64,7 @@ describe("an honest rating", () => {
     expect(sentence(sweep([62, 55]))).toBe(
       "53 W: what the weaker channel gives at 0.1 %, with both channels driven, less its uncertainty.",
     );
-    expect(sentence(sweep([62, 55]), overBand(48, 0.005))).toMatch(
+    expect(sentence(sweep([62, 55]), overBand(48, 0.005, { isWarm: true }))).toMatch(
       /^47 W: what the weaker channel gives from 20 Hz to 20 kHz at 1 % THD\+N, with both channels driven/,
     );
   });

@@ -103,7 +103,8 @@ const schoolsFor = (own: PowerLimit, loadOhms: number): School[] => [
     label: `20 Hz to 20 kHz at ${limitText(own)}, warmed up`,
     source: "16 CFR 432",
     settledBy: "distortion-response",
-    read: (channel) => told(bandReading(own, WIDE_BAND, channel)[0]),
+    // The rule asks for the warm-up: without it this is another school.
+    read: (channel, { isWarm }) => (isWarm ? told(bandReading(own, WIDE_BAND, channel)[0]) : null),
   },
   {
     name: "tenth-percent",

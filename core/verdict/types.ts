@@ -32,6 +32,8 @@ export type Evidence = {
   levelWatts: number | null;
   /** Runs of one set that were made alike are repeats of each other. */
   setId?: string;
+  /** It was warmed up before. */
+  isWarm?: boolean;
   /** THD+N of the rig itself, its output looped back; absent where it was not read. */
   rigFloorRatio?: number;
   /** Empty as it comes. */

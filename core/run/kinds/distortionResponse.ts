@@ -11,6 +11,11 @@ export const distortionResponse: RunKindFacts = {
   fields: [
     quantityField("lowWatts", "First level", "W", { initial: 1, least: 0.001, most: 1000 }),
     quantityField("shareOfRated", "Second, of rated", "", { initial: 0.5, least: 0.01, most: 1.2 }),
+    quantityField("warmUpMinutes", "Warm up first, at an eighth of rated", "min", {
+      initial: 0,
+      least: 0,
+      most: 60,
+    }),
     quantityField("pointsPerDecade", "Points a decade", "", { initial: 6, least: 2, most: 30 }),
     forReading(
       quantityField("bandHighHz", "Distortion counted to", "Hz", {

@@ -10,7 +10,7 @@ import { figure } from "../figures";
 import { numberOf } from "../settings";
 import { allDriven, highestHz, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
-import type { Curve, Recorded, RunMethod } from "../types";
+import type { Curve, Recorded, RunMethod, Settings, Shot, ShotFacts } from "../types";
 import { nearest, reaches } from "../nearest";
 
 /** Steps of a recording: those that were played, or null for a file. */
@@ -46,6 +46,22 @@ const whyNoSteps = (
       );
 };
 
+/** The United States trade rule warms an amplifier up at one eighth of its rated power. @see 16 CFR 432; from memory */
+const WARM_UP_SHARE = 1 / 8;
+
+const warmUpOf = (settings: Settings, facts: ShotFacts): Pick<Shot, "warmUp"> => {
+  const minutes = numberOf(settings, "warmUpMinutes");
+  return minutes > 0
+    ? {
+        warmUp: {
+          frequencyHz: 1000,
+          voltsPeak: peakDriveFor(WARM_UP_SHARE * facts.ratedWatts, facts),
+          seconds: 60 * minutes,
+        },
+      }
+    : {};
+};
+
 /** How it is played and read. */
 export const distortionResponseMethod: RunMethod = {
   *shots(settings, facts) {
@@ -69,6 +85,7 @@ export const distortionResponseMethod: RunMethod = {
         },
         drives: allDriven(facts),
         recordsInput: false,
+        ...warmUpOf(settings, facts),
         load: "run",
       };
   },
