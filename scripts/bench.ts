@@ -1,5 +1,7 @@
 // Times the core operations and prints ratios: npm run bench [part of a name]
 // Single times are noisy on shared machines; each figure is the best of several runs, and the ratios matter.
+import { judge } from "@/core/verdict";
+import { bursts, gainOf, magnitude, sheet, silence, sweep } from "@/core/verdict/testing/evidence";
 import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -67,6 +69,51 @@ if (isWanted("spectrum"))
   }
 
 // Minutes of work, and no times: only where it is asked for by its name.
+/** Verdicts of forty claims of every kind by five hundred runs of real and simulated benches. */
+if (isWanted("judge")) {
+  const lines = [
+    ...[20, 30, 40, 50, 60, 80, 100].flatMap((watts) => [
+      `${watts} W per channel into 8 ohms, both channels driven, 1 % THD+N`,
+      `${watts} W per channel into 4 ohms, both channels driven, 0.1 % THD`,
+      `Dynamic power ${watts} W into 8 ohms`,
+    ]),
+    ...["0.01 %", "0.1 %", "1 %"].map((limit) => `THD ${limit} at 20 W into 8 ohms`),
+    ...[90, 100, 110].map((db) => `S/N ${db} dB (A-weighted, ref. 50 W)`),
+    ...[0.5, 1, 3].map((db) => `Frequency response 20 Hz - 20 kHz +${db}/-${db} dB`),
+    ...[50, 60, 70].map((db) => `Crosstalk ${db} dB at 1 kHz`),
+    ...[26, 28].map((db) => `Gain ${db} dB`),
+    "Channel balance 0.5 dB",
+    "Damping factor > 100 at 8 ohms",
+    "IMD (60 Hz / 7 kHz, 4:1) 0.1 % at 25 W",
+    "Idle consumption 20 W",
+    "Dynamic headroom 1 dB",
+  ];
+  const { claims, facts } = sheet(lines.join("\n"));
+  const runs = Array.from({ length: 500 }, (_, k) => {
+    const given = {
+      takenAt: `2026-${String(10_000 + k)}`,
+      source: k % 5 === 0 ? ("simulated" as const) : ("recording" as const),
+      ohms: k % 3 === 0 ? 4.07 : 8.21,
+    };
+    const made = [
+      () => sweep([50 + (k % 7), 52], given),
+      () => bursts([60, 61], given),
+      () => silence(104, "a", given),
+      () => magnitude(-0.4, 0.1, given),
+      () => gainOf(26.1),
+    ];
+    return made[k % made.length]();
+  });
+  // Fresh each time, so that nothing is remembered from the time before.
+  const fresh = Array.from({ length: REPEATS }, () => structuredClone(runs));
+  const seconds = bestSeconds(() => {
+    const evidence = fresh.pop() ?? structuredClone(runs);
+    const own = { ...facts };
+    return claims.map((claim) => judge(claim, evidence, own));
+  });
+  report("judge 40 claims by 500 runs", seconds, `${claims.length} claims`);
+}
+
 if (wanted === "uncertainty")
   for (const [name, trials] of Object.entries(READINGS))
     console.log(

@@ -43,30 +43,32 @@ export const repeatedReading = (
   return { mean, stdUncertainty: Math.sqrt(squares / (readings.length - 1) / readings.length) };
 };
 
+/** Degrees of freedom and their factors. @see JCGM 100:2008, table G.2 */
+const FACTORS: readonly (readonly [number, number])[] = [
+  [1, 13.97],
+  [2, 4.53],
+  [3, 3.31],
+  [4, 2.87],
+  [5, 2.65],
+  [6, 2.52],
+  [7, 2.43],
+  [8, 2.37],
+  [10, 2.28],
+  [20, 2.13],
+  [30, 2.09],
+  [50, 2.05],
+  [100, 2.025],
+];
+
 /**
  * Factor that widens a standard uncertainty to an interval of about 95 % from its effective degrees of freedom:
  * 2.87 for 4, 2.28 for 10, 2.09 for 30, 2.00 for many. @see JCGM 100:2008, table G.2 (95.45 %)
  */
 export const coverageFactor = (degreesOfFreedom: number): number => {
-  const known: [number, number][] = [
-    [1, 13.97],
-    [2, 4.53],
-    [3, 3.31],
-    [4, 2.87],
-    [5, 2.65],
-    [6, 2.52],
-    [7, 2.43],
-    [8, 2.37],
-    [10, 2.28],
-    [20, 2.13],
-    [30, 2.09],
-    [50, 2.05],
-    [100, 2.025],
-  ];
   if (!(degreesOfFreedom >= 1))
     throw new RangeError(`degreesOfFreedom is ${degreesOfFreedom}; it must be at least 1`);
   // Rounded down to the next tabulated value, which errs on the safe side.
   return degreesOfFreedom > 100
     ? 2
-    : (known.filter(([degrees]) => degrees <= degreesOfFreedom).pop() ?? known[0])[1];
+    : (FACTORS.filter(([degrees]) => degrees <= degreesOfFreedom).pop() ?? FACTORS[0])[1];
 };

@@ -22,23 +22,34 @@ export const conflictsIn = (words: readonly Word[]): Conflict[] => {
         isAlike(finding) && finding.reading.bound === null && finding.proves && finding.refutes,
     )
     .toSorted(byWeight);
-  const seen = new Set<string>();
-  return findings.flatMap((finding) => {
-    const leading = findings.filter(({ channelIndex }) => channelIndex === finding.channelIndex);
-    const first = leading.find(isConclusive) ?? leading[0];
-    const key = [first.evidence.id, finding.evidence.id].toSorted().join(" ");
-    if (first.evidence.id === finding.evidence.id || seen.has(key) || !areApart(first, finding))
-      return [];
-    seen.add(key);
-    const differs = differences(first.evidence, finding.evidence);
-    return [
-      {
-        runIds: [first.evidence.id, finding.evidence.id] as const,
-        differs,
-        sentence: `Two runs do not agree: ${readingText(first)} and ${readingText(finding)}, further apart than both uncertainties. What differs: ${differs}.`,
-      },
-    ];
-  });
+  const leading = new Map<number, Finding>();
+  for (const finding of findings) {
+    const known = leading.get(finding.channelIndex);
+    if (!known || (!isConclusive(known) && isConclusive(finding)))
+      leading.set(finding.channelIndex, finding);
+  }
+  const found = new Map<string, Conflict>();
+  for (const finding of findings) {
+    const first = leading.get(finding.channelIndex) ?? finding;
+    const key = `${first.evidence.id} ${finding.evidence.id}`;
+    if (found.size >= MOST_TOLD) break;
+    if (first.evidence.id === finding.evidence.id || found.has(key) || !areApart(first, finding))
+      continue;
+    found.set(key, conflictOf(first, finding));
+  }
+  return [...found.values()];
+};
+
+/** More than these nobody reads. */
+const MOST_TOLD = 8;
+
+const conflictOf = (first: Finding, other: Finding): Conflict => {
+  const differs = differences(first.evidence, other.evidence);
+  return {
+    runIds: [first.evidence.id, other.evidence.id],
+    differs,
+    sentence: `Two runs do not agree: ${readingText(first)} and ${readingText(other)}, further apart than both uncertainties. What differs: ${differs}.`,
+  };
 };
 
 const areApart = (a: Finding, b: Finding): boolean => {

@@ -1,4 +1,5 @@
 import type { ChannelWord } from "./findings";
+import { judgeReading } from "./judgeReading";
 import type { Finding, Outcome } from "./types";
 
 /** What the evidence makes of a claim, before it is said. */
@@ -29,8 +30,7 @@ export const decisionOf = (channels: readonly ChannelWord[], asked: number | nul
     .map(({ channelIndex }) => channelIndex);
   const common = { unrecorded, missedChannels, only: null };
   const missed = worst("missed");
-  if (missed)
-    return { ...common, outcome: "missed", finding: missed, probability: missed.probability };
+  if (missed) return { ...common, outcome: "missed", finding: missed, probability: sureBy(missed) };
   const open = worst("open");
   // What was missed under sterner conditions says nothing against channels that meet it under its own.
   const isIdle = count >= (asked ?? 1) && channels.every(isMetOrIdle);
@@ -38,9 +38,13 @@ export const decisionOf = (channels: readonly ChannelWord[], asked: number | nul
   const met = worst("met");
   if (!met) return { ...common, outcome: "not-tested", finding: null, probability: null };
   return count >= (asked ?? 1)
-    ? { ...common, outcome: "met", finding: met, probability: met.probability }
+    ? { ...common, outcome: "met", finding: met, probability: sureBy(met) }
     : { ...common, outcome: "not-tested", finding: met, probability: null };
 };
+
+/** That the claim is true, by the reading that decides. */
+export const sureBy = ({ reading, limit }: Finding): number | null =>
+  judgeReading(reading, limit).probability;
 
 /** A reading that could have decided and lies within its uncertainty is too close to call; one that could not has tested nothing. */
 const openBy = (finding: Finding): Pick<Decision, "outcome" | "finding" | "probability"> => {
@@ -52,7 +56,7 @@ const openBy = (finding: Finding): Pick<Decision, "outcome" | "finding" | "proba
   return {
     outcome: isClose ? "too-close" : "not-tested",
     finding,
-    probability: isClose ? finding.probability : null,
+    probability: isClose ? sureBy(finding) : null,
   };
 };
 

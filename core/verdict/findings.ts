@@ -1,10 +1,18 @@
 import type { StatedClaim } from "../claim";
 import { matchSetting, matchSource } from "./conditions";
-import { judgeReading } from "./judgeReading";
+import { combined, holdAgainst } from "./judgeReading";
 import type { Question } from "./questions";
+import { remembered } from "./remembered";
 import { withRepeats } from "./repeats";
 import { STRENGTH } from "./strength";
-import type { AmplifierFacts, ConditionMatch, Evidence, Finding, LimitStatus } from "./types";
+import type {
+  AmplifierFacts,
+  ConditionMatch,
+  Evidence,
+  Finding,
+  LimitStatus,
+  Reading,
+} from "./types";
 
 /** Which runs may speak: those that were set as the amplifier comes, or of one other setting. */
 export type Sight = {
@@ -37,60 +45,108 @@ const CONDITION_WORDS: Record<ConditionMatch["condition"], string> = {
   source: "on a loudspeaker, which only indicates",
 };
 
+/** What is read of one run, whatever is promised of it. */
+type Reads = {
+  evidence: Evidence;
+  matches: readonly ConditionMatch[];
+  other: ConditionMatch | undefined;
+  readings: readonly {
+    channelIndex: number;
+    reading: Reading;
+    uncertainty: ReturnType<typeof combined>;
+  }[];
+};
+
+/** Readings that were made before: claims that differ in what they promise alone share them. */
+const readsBefore = remembered((_: AmplifierFacts) =>
+  remembered((__: readonly Evidence[]) => new Map<string, Reads[]>()),
+);
+
+const readsOf = (
+  question: Question<StatedClaim["kind"]>,
+  sight: Omit<Sight, "printedText">,
+  evidence: readonly Evidence[],
+): Reads[] => {
+  const known = readsBefore(sight.facts)(evidence);
+  const conditions = Object.entries(sight.stated).filter(
+    ([name]) => !question.promise.includes(name),
+  );
+  const key = JSON.stringify([conditions, sight.isAnySetting]);
+  const found =
+    known.get(key) ??
+    evidence.flatMap((run) =>
+      question.kinds.includes(run.kind) ? readRun(question, sight, run, evidence) : [],
+    );
+  known.set(key, found);
+  return found;
+};
+
+const readRun = (
+  question: Question<StatedClaim["kind"]>,
+  { stated, facts, isAnySetting }: Omit<Sight, "printedText">,
+  run: Evidence,
+  evidence: readonly Evidence[],
+): Reads[] => {
+  const matches = [
+    ...question.matches(stated, run, facts),
+    ...(isAnySetting ? [] : [matchSetting(run)]),
+    matchSource(run),
+  ];
+  const other = differing(matches);
+  // What is no evidence of this claim is not compared with all the others.
+  const others = other ? [] : evidence;
+  const readings = run.channels.flatMap((channel) =>
+    question.read(stated, { evidence: run, channel, facts, others }).map((reading) => ({
+      channelIndex: channel.channelIndex,
+      reading,
+      uncertainty: combined(reading.budget),
+    })),
+  );
+  return readings.length === 0 ? [] : [{ evidence: run, matches, other, readings }];
+};
+
 /**
  * What each run says of a claim under its conditions. A run that does not speak to this kind of claim is left out.
  * @param evidence runs that may speak, in any order
  */
 export const wordsOf = (
   question: Question<StatedClaim["kind"]>,
-  { stated, facts, isAnySetting }: Omit<Sight, "printedText">,
+  sight: Omit<Sight, "printedText">,
   evidence: readonly Evidence[],
-): Word[] =>
-  evidence.flatMap((run): Word[] => {
-    const readings = run.channels.map((channel) => ({
-      channel,
-      readings: question.read(stated, { evidence: run, channel, facts, others: evidence }),
-    }));
-    if (readings.every((each) => each.readings.length === 0)) return [];
-    const matches = [
-      ...question.matches(stated, run, facts),
-      ...(isAnySetting ? [] : [matchSetting(run)]),
-      matchSource(run),
-    ];
-    const other = differing(matches);
+): Word[] => {
+  const limit = question.limit(sight.stated, sight.facts);
+  return readsOf(question, sight, evidence).map(({ evidence: run, matches, other, readings }) => {
     if (other)
+      return {
+        evidence: run,
+        matches,
+        findings: [],
+        why: `made ${CONDITION_WORDS[other.condition]}: ${other.was} instead of ${other.asked}`,
+      };
+    const canProve = !matches.some(({ match }) => match === "weaker");
+    const canRefute = !matches.some(({ match }) => match === "stronger");
+    const findings = readings.flatMap(({ channelIndex, reading, uncertainty }): Finding[] => {
+      const own = reading.limit ?? limit;
+      if (own === null) return [];
+      const held = holdAgainst(reading, own, uncertainty);
       return [
         {
           evidence: run,
+          channelIndex,
+          reading,
+          limit: own,
           matches,
-          findings: [],
-          why: `made ${CONDITION_WORDS[other.condition]}: ${other.was} instead of ${other.asked}`,
+          status: held.status,
+          expandedUncertainty: held.expandedUncertainty,
+          margin: held.margin,
+          proves: canProve && reading.proves !== false,
+          refutes: canRefute && reading.refutes !== false,
         },
       ];
-    const canProve = !matches.some(({ match }) => match === "weaker");
-    const canRefute = !matches.some(({ match }) => match === "stronger");
-    const limit = question.limit(stated, facts);
-    const findings = readings.flatMap(({ channel, readings: read }) =>
-      read.flatMap((reading): Finding[] => {
-        const own = reading.limit ?? limit;
-        return own === null
-          ? []
-          : [
-              {
-                evidence: run,
-                channelIndex: channel.channelIndex,
-                reading,
-                limit: own,
-                matches,
-                ...judgeReading(reading, own),
-                proves: canProve && reading.proves !== false,
-                refutes: canRefute && reading.refutes !== false,
-              },
-            ];
-      }),
-    );
-    return [{ evidence: run, matches, findings, why: null }];
+    });
+    return { evidence: run, matches, findings, why: null };
   });
+};
 
 /** Whether it decides: met and able to prove, or missed and able to refute. */
 export const isConclusive = ({ status, proves, refutes }: Finding): boolean =>
@@ -121,8 +177,11 @@ export type ChannelWord = { channelIndex: number; status: LimitStatus; finding: 
 export const channelsOf = (words: readonly Word[]): ChannelWord[] => {
   const byChannel = new Map<number, Finding[]>();
   for (const { findings } of words)
-    for (const [channelIndex, worst] of worstPerRun(findings))
-      byChannel.set(channelIndex, [...(byChannel.get(channelIndex) ?? []), ...worst]);
+    for (const [channelIndex, worst] of worstPerRun(findings)) {
+      const known = byChannel.get(channelIndex);
+      if (known) known.push(...worst);
+      else byChannel.set(channelIndex, worst);
+    }
   return [...byChannel.entries()]
     .toSorted(([a], [b]) => a - b)
     .map(([channelIndex, findings]) => {

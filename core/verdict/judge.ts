@@ -7,6 +7,7 @@ import { leverOf } from "./lever";
 import { massReading, questionOf, sizeReading, type Question } from "./questions";
 import { decisionOf, type Decision } from "./decision";
 import { softened } from "./softened";
+import { remembered } from "./remembered";
 import { sentenceOf } from "./sentence";
 import type {
   AmplifierFacts,
@@ -43,11 +44,7 @@ export const judge = (
       outcome: "not-testable",
       sentence: "Not testable: it names a supply, a condition of the other claims.",
     };
-  const plain = asItComes(evidence.map(plainlySet));
-  const [real, simulated] = [
-    plain.filter(({ source }) => source !== "simulated"),
-    plain.filter(({ source }) => source === "simulated"),
-  ];
+  const { real, simulated } = sorted(evidence);
   const decided = decide(question, claim, real, facts);
   const rehearsed = simulated.length > 0 ? decide(question, claim, simulated, facts) : null;
   const isTold = rehearsed !== null && rehearsed.decision.outcome !== "not-tested";
@@ -77,6 +74,15 @@ const decide = (
   const decision = softened(asPrinted, { question, sight, evidence });
   return { decision, words, notes: notesOf(words, decision.finding) };
 };
+
+/** Runs of a real bench and of the simulated one, with their settings in plain words. */
+const sorted = remembered((evidence: readonly Evidence[]) => {
+  const plain = asItComes(evidence.map(plainlySet));
+  return {
+    real: plain.filter(({ source }) => source !== "simulated"),
+    simulated: plain.filter(({ source }) => source === "simulated"),
+  };
+});
 
 const plainlySet = (run: Evidence): Evidence => ({
   ...run,

@@ -1,59 +1,68 @@
 import { coverageFactor, effectiveDegreesOfFreedom, probabilityAbove } from "../uncertainty";
-import type { BudgetLine, ClaimLimit, Judged, Reading } from "./types";
+import type { BudgetLine, ClaimLimit, Held, Judged, Reading } from "./types";
 
 /**
  * Standard uncertainty of a budget whose lines are independent, and the factor for about 95 %.
  * @see JCGM 100:2008, 5.1.2 and G.4
  */
-export const combined = (
-  budget: readonly BudgetLine[],
-): { stdUncertainty: number; coverageFactor: number } => {
-  const degrees = effectiveDegreesOfFreedom(budget);
-  return {
-    stdUncertainty: Math.hypot(...budget.map(({ contribution }) => contribution)),
-    coverageFactor: coverageFactor(Math.max(1, degrees)),
-  };
-};
+export const combined = (budget: readonly BudgetLine[]): Combined => ({
+  stdUncertainty: Math.hypot(...budget.map(({ contribution }) => contribution)),
+  coverageFactor: coverageFactor(Math.max(1, effectiveDegreesOfFreedom(budget))),
+});
+
+type Combined = { stdUncertainty: number; coverageFactor: number };
 
 /**
  * Holds a reading against its limit with a guard band of the expanded uncertainty on both sides, widened by whatever conditions
  * leave open. A bound can meet what lies on its own side, and never miss.
- * @see JCGM 106:2012, 8.3 (guarded acceptance and rejection) and 7.2 (conformance probability)
+ * @see JCGM 106:2012, 8.3 (guarded acceptance and rejection)
  */
-export const judgeReading = (reading: Reading, limit: ClaimLimit): Judged => {
-  const { stdUncertainty, coverageFactor: factor } = combined(reading.budget);
+export const holdAgainst = (
+  reading: Reading,
+  limit: ClaimLimit,
+  { stdUncertainty, coverageFactor: factor }: Combined = combined(reading.budget),
+): Held => {
   const guard = factor * stdUncertainty;
   const [low, high] = reading.between;
-  // Few repeats widen the distribution as they widen the interval.
-  const wide = (factor / 2) * stdUncertainty;
-  const sides = sidesOf(low, high, limit);
-  const worst = Math.min(...sides.map(({ least }) => least));
-  const best = Math.min(...sides.map(({ most }) => most));
+  const { worst, best } = sidesOf(low, high, limit);
   // A bound says nothing of what lies beyond it.
   const canMeet = reading.bound === null || limit.direction === reading.bound;
   const canMiss =
     reading.bound === null || (limit.direction !== "about" && limit.direction !== reading.bound);
-  const isMet = canMeet && worst >= guard;
-  const isMissed = canMiss && best <= -guard;
-  const unmet = isMissed ? "missed" : "open";
+  const unmet = canMiss && best <= -guard ? "missed" : "open";
   return {
-    status: isMet ? "met" : unmet,
-    probability:
-      reading.bound === null || isMet || isMissed
-        ? probabilityOf(reading.between, wide, limit)
-        : null,
+    status: canMeet && worst >= guard ? "met" : unmet,
     expandedUncertainty: guard,
     margin: marginOf(reading.value, limit),
   };
 };
 
-/** By how much the limit is kept at the least and at the most, on each side that it has. */
-const sidesOf = (low: number, high: number, limit: ClaimLimit) => {
-  const above = (value: number) => ({ least: low - value, most: high - value });
-  const below = (value: number) => ({ least: value - high, most: value - low });
-  if (limit.direction === "about")
-    return [above(limit.value - limit.tolerance), below(limit.value + limit.tolerance)];
-  return [limit.direction === "at-least" ? above(limit.value) : below(limit.value)];
+/**
+ * The same with the probability that the claim is true by this reading; null where a bound leaves it open.
+ * @see JCGM 106:2012, 7.2 (conformance probability)
+ */
+export const judgeReading = (reading: Reading, limit: ClaimLimit): Judged => {
+  const held = holdAgainst(reading, limit);
+  const isTold = reading.bound === null || held.status !== "open";
+  // Few repeats widen the distribution as they widen the interval.
+  const wide = held.expandedUncertainty / 2;
+  return {
+    ...held,
+    probability: isTold ? probabilityOf(reading.between, wide, limit) : null,
+  };
+};
+
+/** By how much the limit is kept at the worst and at the best of where the value may lie. */
+const sidesOf = (low: number, high: number, limit: ClaimLimit): { worst: number; best: number } => {
+  const { value } = limit;
+  if (limit.direction === "at-least") return { worst: low - value, best: high - value };
+  if (limit.direction === "at-most") return { worst: value - high, best: value - low };
+  const tolerance = "tolerance" in limit ? limit.tolerance : 0;
+  const [least, most] = [value - tolerance, value + tolerance];
+  return {
+    worst: Math.min(low - least, most - high),
+    best: Math.min(high - least, most - low),
+  };
 };
 
 const probabilityOf = (

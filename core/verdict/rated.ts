@@ -1,12 +1,14 @@
 import { isNearLoad } from "../power";
+import { remembered } from "./remembered";
 import type { AmplifierFacts, StatedOf } from "./types";
 
 type Power = StatedOf<"power">;
 
-const continuous = ({ claims }: Pick<AmplifierFacts, "claims">): Power[] =>
+const continuous = remembered(({ claims }: Pick<AmplifierFacts, "claims">): Power[] =>
   claims.flatMap(({ stated }) =>
     stated.kind === "power" && stated.rating === undefined ? [stated] : [],
-  );
+  ),
+);
 
 /**
  * Rated output of a channel into a load: the largest continuous power that is claimed near those ohms, or without ohms at all.

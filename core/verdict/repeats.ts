@@ -1,5 +1,5 @@
 import { repeatedReading } from "../uncertainty";
-import { judgeReading } from "./judgeReading";
+import { holdAgainst } from "./judgeReading";
 import type { Finding } from "./types";
 
 /**
@@ -41,5 +41,5 @@ const meanOf = (repeats: readonly Finding[]): Finding => {
     ],
     notes: [...newest.reading.notes, `mean of ${repeats.length}`],
   };
-  return { ...newest, reading, ...judgeReading(reading, newest.limit) };
+  return { ...newest, reading, ...holdAgainst(reading, newest.limit) };
 };

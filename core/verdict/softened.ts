@@ -2,9 +2,10 @@ import { drivenText, isPerChannel, type StatedClaim } from "../claim";
 import { formatSignificant } from "../units";
 import { settingOf } from "./conditions";
 import { channelsOf, wordsOf, type Sight, type Word } from "./findings";
-import { decisionOf, type Decision } from "./decision";
-import { judgeReading } from "./judgeReading";
+import { decisionOf, sureBy, type Decision } from "./decision";
+import { holdAgainst } from "./judgeReading";
 import type { Question } from "./questions";
+import { remembered } from "./remembered";
 import type { BudgetLine, Evidence, Finding, StatedOf } from "./types";
 
 type Ways = {
@@ -35,14 +36,14 @@ const decisionUnder = ({ question, sight, evidence }: Ways): Decision =>
   );
 
 /** The runs of each setting other than the usual, by its name. */
-const bySetting = (evidence: readonly Evidence[]): Map<string, Evidence[]> => {
+const bySetting = remembered((evidence: readonly Evidence[]): Map<string, Evidence[]> => {
   const groups = new Map<string, Evidence[]>();
   for (const run of evidence) {
     const name = settingOf(run);
     if (name !== "") groups.set(name, [...(groups.get(name) ?? []), run]);
   }
   return groups;
-};
+});
 
 const withSettings = ({
   question,
@@ -122,7 +123,7 @@ const asTotal = (ways: Ways): Decision | null => {
     ? {
         outcome: "met-as-total",
         finding: total,
-        probability: total.probability,
+        probability: sureBy(total),
         unrecorded: 0,
         missedChannels: [],
         only: `the total of ${total.evidence.channels.length} channels`,
@@ -158,7 +159,7 @@ export const totalsOf = (
       ],
     };
     const limit = { direction: "at-least" as const, value: powerWatts };
-    return [{ ...first, reading, limit, ...judgeReading(reading, limit) }];
+    return [{ ...first, reading, limit, ...holdAgainst(reading, limit) }];
   });
 
 const addedUp = (budgets: readonly (readonly BudgetLine[])[]): BudgetLine[] => {

@@ -125,17 +125,18 @@ export type Outcome =
   | "not-testable";
 
 /** A reading held against its limit. */
-export type Judged = {
+export type Held = {
   status: LimitStatus;
-  /** That the claim is true, by this reading; null where a bound leaves it open. */
-  probability: number | null;
   expandedUncertainty: number;
   /** To spare: below nought it misses; in the reading's unit. */
   margin: number;
 };
 
+/** The same with how sure that is: that the claim is true, by this reading; null where a bound leaves it open. */
+export type Judged = Held & { probability: number | null };
+
 /** One run's word on a claim, on one channel. */
-export type Finding = Judged & {
+export type Finding = Held & {
   evidence: Evidence;
   channelIndex: number;
   reading: Reading;

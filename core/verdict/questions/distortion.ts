@@ -126,6 +126,8 @@ const bandReadings = (
 /** Distortion at a level. */
 export const distortion: Question<"distortion"> = {
   quantity: "distortion-ratio",
+  kinds: ["spectrum", "power-sweep", "distortion-response"],
+  promise: ["limitRatio"],
   limit: ({ limitRatio }) => ({ direction: "at-most", value: limitRatio }),
   matches: (stated, evidence, facts) => {
     const watts = levelOf(stated, facts);

@@ -42,6 +42,8 @@ const impedanceReading = (channel: EvidenceChannel, hertz: number): Reading[] =>
  */
 export const dampingFactor: Question<"damping-factor"> = {
   quantity: "ohms",
+  kinds: ["impedance"],
+  promise: ["least"],
   limit: ({ least, loadOhms }) => ({
     direction: "at-most",
     value: (loadOhms ?? USUAL_OHMS) / least,
@@ -63,6 +65,8 @@ export const dampingFactor: Question<"damping-factor"> = {
 
 export const outputImpedance: Question<"output-impedance"> = {
   quantity: "ohms",
+  kinds: ["impedance"],
+  promise: ["mostOhms"],
   limit: ({ mostOhms }) => ({ direction: "at-most", value: mostOhms }),
   matches: () => [],
   read: ({ frequencyHz }, { channel }) => impedanceReading(channel, frequencyHz ?? USUAL_HZ),
@@ -83,6 +87,8 @@ const productsOf = ({ method }: Intermodulation, channel: EvidenceChannel) => {
 
 export const intermodulation: Question<"intermodulation"> = {
   quantity: "distortion-ratio",
+  kinds: ["intermodulation"],
+  promise: ["limitRatio"],
   limit: ({ limitRatio }) => ({ direction: "at-most", value: limitRatio }),
   matches: ({ powerWatts }, evidence: Evidence) =>
     powerWatts === null || evidence.levelWatts === null
@@ -117,6 +123,8 @@ export const intermodulation: Question<"intermodulation"> = {
 
 export const consumption: Question<"consumption"> = {
   quantity: "watts",
+  kinds: ["mains-draw"],
+  promise: ["mostWatts"],
   limit: ({ mostWatts }) => ({ direction: "at-most", value: mostWatts }),
   matches: () => [],
   read: ({ state }, { channel }) => {

@@ -16,6 +16,7 @@ import { matchChannels, matchLoad, matchTone, USUAL_OHMS } from "../conditions";
 import type { AmplifierFacts, Evidence, EvidenceChannel, Reading, StatedOf } from "../types";
 import { line, powerLines } from "./budget";
 import { figureOf } from "./figures";
+import { remembered } from "../remembered";
 import type { Asked, Question } from "./types";
 
 type Power = StatedOf<"power">;
@@ -39,12 +40,27 @@ export const channelsAsked = (
 ): number => channelsDriven ?? channelCount ?? 1;
 
 /** Levels with the uncertainty that the run's own volts and ohms leave them. */
-export const levelsOf = ({ levels = [], ...channel }: EvidenceChannel): StepReading[] => {
-  const share = powerStdUncertaintyRatio(channel);
-  return levels.map((level) => ({
-    ...level,
-    powerWattsStdUncertainty: share * level.powerWatts,
-  }));
+export const levelsOf = remembered(
+  ({ levels = [], ...channel }: EvidenceChannel): StepReading[] => {
+    const share = powerStdUncertaintyRatio(channel);
+    return levels.map((level) => ({
+      ...level,
+      powerWattsStdUncertainty: share * level.powerWatts,
+    }));
+  },
+);
+
+/** Output of a channel at limits that were asked for before: many claims share a few. */
+const limitsOf = remembered((_: EvidenceChannel) => new Map<string, PowerAtLimit>());
+
+const outputAt = (channel: EvidenceChannel, limit: PowerLimit): PowerAtLimit => {
+  const known = limitsOf(channel);
+  const key = `${limit.distortionMeasure} ${limit.distortionLimitRatio}`;
+  const found =
+    known.get(key) ??
+    powerAtDistortion(levelsOf(channel), limit.distortionLimitRatio, limit.distortionMeasure);
+  known.set(key, found);
+  return found;
 };
 
 /** Frequency of the tone, as it was read or as it was declared. */
@@ -80,6 +96,11 @@ const intoLoad = (
   return [Math.min(...ends), Math.max(...ends)];
 };
 
+/** Sweeps among runs, by channel: what can tell how output follows the load. */
+const sweepsIn = remembered((runs: readonly Evidence[]) =>
+  runs.filter(({ channels }) => channels.some(({ levels = [] }) => levels.length > 1)),
+);
+
 /** Output of the same channel into a load on the other side of the claim's, under otherwise the same conditions. */
 const beyondLoad = (
   askedOhms: number,
@@ -87,18 +108,16 @@ const beyondLoad = (
   { evidence, channel, others }: Asked,
 ): { powerWatts: number; loadOhms: number } | null => {
   const isBelow = channel.loadOhms < askedOhms;
-  for (const other of others) {
-    const same = other.channels.find(({ channelIndex }) => channelIndex === channel.channelIndex);
+  for (const other of sweepsIn(others)) {
     const isLike =
       other.source === evidence.source &&
       other.channelsDriven === evidence.channelsDriven &&
       other.kind === evidence.kind;
-    if (!same || !isLike || same.loadOhms < askedOhms === isBelow) continue;
-    const levels = levelsOf(same);
-    const reading =
-      levels.length > 1
-        ? powerAtDistortion(levels, limit.distortionLimitRatio, limit.distortionMeasure)
-        : null;
+    const same = isLike
+      ? other.channels.find(({ channelIndex }) => channelIndex === channel.channelIndex)
+      : null;
+    if (!same || same.loadOhms < askedOhms === isBelow) continue;
+    const reading = (same.levels?.length ?? 0) > 1 ? outputAt(same, limit) : null;
     if (reading?.status === "reached")
       return { powerWatts: reading.powerWatts, loadOhms: same.loadOhms };
   }
@@ -113,8 +132,7 @@ const sweptReading = (limit: PowerLimit, askedOhms: number, asked: Asked): Readi
   const { channel, evidence } = asked;
   const levels = levelsOf(channel);
   if (levels.length < 2) return [];
-  const { distortionLimitRatio: ratio, distortionMeasure: measure } = limit;
-  const found = powerAtDistortion(levels, ratio, measure);
+  const found = outputAt(channel, limit);
   const hertz = toneOf(evidence);
   const where = whereText(limit, channel, hertz);
   const notes = notesOf(levels, limit);
@@ -331,6 +349,8 @@ const readPower = (stated: Power, asked: Asked): Reading[] => {
 /** Continuous power, and what is said of bursts. */
 export const power: Question<"power"> = {
   quantity: "watts",
+  kinds: ["power-sweep", "clip-search", "distortion-response", "burst"],
+  promise: ["powerWatts"],
   limit: ({ powerWatts }) => ({ direction: "at-least", value: powerWatts }),
   matches: (stated, evidence, facts) => [
     matchLoad(stated.loadOhms ?? USUAL_OHMS, evidence),
@@ -363,6 +383,8 @@ const toneMatch = (band: Band | null, evidence: Evidence) =>
 /** Two channels that drive one load between them. */
 export const bridgedPower: Question<"bridged-power"> = {
   quantity: "watts",
+  kinds: ["bridged"],
+  promise: ["powerWatts"],
   limit: ({ powerWatts }) => ({ direction: "at-least", value: powerWatts }),
   matches: (stated: Bridged, evidence) => [
     matchLoad(stated.loadOhms ?? USUAL_OHMS, evidence),

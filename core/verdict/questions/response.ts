@@ -73,6 +73,8 @@ const isLevel = ([, ratio]: readonly [number, number]): boolean => ratio < dbToA
 /** How far the response strays in the claim's band; a side that the claim does not name is free. */
 export const response: Question<"response"> = {
   quantity: "decibels",
+  kinds: ["response", "full-power-response"],
+  promise: [],
   limit: () => null,
   matches: ({ powerWatts }, evidence) =>
     powerWatts === null || evidence.levelWatts === null
@@ -110,6 +112,8 @@ export const response: Question<"response"> = {
 /** Half the rated power over the band: 3 dB down at the rated drive. @see IEC 60268-3 (power bandwidth); from memory */
 export const powerBandwidth: Question<"power-bandwidth"> = {
   quantity: "decibels",
+  kinds: ["full-power-response"],
+  promise: [],
   limit: () => null,
   matches: () => [],
   read: ({ band }, { channel, evidence }) => {
@@ -129,6 +133,8 @@ export const powerBandwidth: Question<"power-bandwidth"> = {
 /** Clean within 3 dB of its level a sine of so many volts and hertz is as steep as this. Closed form: 2 pi f times the peak. */
 export const slewRate: Question<"slew-rate"> = {
   quantity: "volts-per-second",
+  kinds: ["full-power-response"],
+  promise: ["leastVoltsPerSecond"],
   limit: ({ leastVoltsPerSecond }) => ({ direction: "at-least", value: leastVoltsPerSecond }),
   matches: () => [],
   read: (_, { channel, evidence }) => {

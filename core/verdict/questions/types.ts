@@ -23,6 +23,10 @@ export type Asked = {
 /** How claims of one kind are asked of the evidence. */
 export type Question<Kind extends StatedClaim["kind"]> = {
   quantity: ReadingQuantity;
+  /** Kinds of run that may speak to it. */
+  kinds: readonly RunKind[];
+  /** What is promised: what is read of a run does not depend on it. */
+  promise: readonly string[];
   /** What is promised, in the unit of the readings; null where each reading has its own limit. */
   limit(stated: StatedOf<Kind>, facts: AmplifierFacts): ClaimLimit | null;
   matches(stated: StatedOf<Kind>, evidence: Evidence, facts: AmplifierFacts): ConditionMatch[];
