@@ -1,4 +1,4 @@
-import { Box, Text } from "@chakra-ui/react";
+import { Box, HStack, Text } from "@chakra-ui/react";
 import { useEffect, useMemo, useRef } from "react";
 import { RUN_KINDS, type RunKind } from "@/core/run";
 import { conditionsText, type NextPlanned, type SkippedRun } from "@/records/facts";
@@ -41,18 +41,6 @@ export function OnThePlan({
       {next ? (
         <>
           Next on the plan: <b>{RUN_KINDS[next.kind].title}</b>, {conditionsText(next)}.
-          {next.kind !== kind && (
-            <ActionButton
-              minH="28px"
-              h="28px"
-              px={2.5}
-              mx={2}
-              fontSize="13.5px"
-              onClick={() => onChoose(next.kind)}
-            >
-              Take it up
-            </ActionButton>
-          )}
         </>
       ) : (
         skipped.length === 0 && "All planned runs are made."
@@ -64,11 +52,24 @@ export function OnThePlan({
           {skipped.length > MOST_TOLD ? `; and ${skipped.length - MOST_TOLD} more` : ""}.
         </Text>
       )}
-      {canPlayAll && (
-        <ActionButton minH="34px" mt={1.5} fontSize="14px" hotkey="P" onClick={playAll}>
-          Play the whole plan, {open.length} runs
-        </ActionButton>
-      )}
+      <HStack gap={2} mt={1}>
+        {next && next.kind !== kind && (
+          <ActionButton
+            minH="32px"
+            h="32px"
+            px={3}
+            fontSize="13.5px"
+            onClick={() => onChoose(next.kind)}
+          >
+            Take it up
+          </ActionButton>
+        )}
+        {canPlayAll && (
+          <ActionButton minH="32px" h="32px" px={3} fontSize="13.5px" hotkey="P" onClick={playAll}>
+            Play the whole plan, {open.length} runs
+          </ActionButton>
+        )}
+      </HStack>
     </Box>
   );
 }
