@@ -42,7 +42,9 @@ const home = async (stage: string): Promise<void> => {
 /** A claim's own piece of the page. */
 const claimOf = (text: string) =>
   driver().findElement(
-    By.xpath(`//*[@data-testid="claim-verdict"][contains(translate(string(), "\u00a0\u2011", " -"), "${text}")]`),
+    By.xpath(
+      `//*[@data-testid="claim-verdict"][contains(translate(string(), "\u00a0\u2011", " -"), "${text}")]`,
+    ),
   );
 
 test("a sheet is pasted, and every line of it has its verdict", async () => {

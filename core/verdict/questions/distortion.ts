@@ -12,6 +12,7 @@ import type {
   Reading,
   StatedOf,
 } from "../types";
+import { distortionOver } from "./band";
 import { figureLine, line, rigLines } from "./budget";
 import { figureOf } from "./figures";
 import { toneOf } from "./power";
@@ -95,33 +96,18 @@ const bandReadings = (
   watts: number | null,
   { channel, evidence }: Asked,
 ): Reading[] =>
-  (channel.curves ?? []).flatMap(({ name, points }) => {
-    const level =
-      figureOf(channel, (each) => each.name === name.replace("distortion-", "level-"))?.value ??
-      null;
-    const isLevel = watts === null || matchLevel(watts, level).match !== "different";
-    const isWhole =
-      points.length > 1 &&
-      points[0][0] <= 1.01 * band.lowHz &&
-      points[points.length - 1][0] >= 0.95 * band.highHz;
-    if (!name.startsWith("distortion-") || !isLevel || !isWhole) return [];
-    const inside = points.filter(
-      ([hertz]) => hertz >= 0.99 * band.lowHz && hertz <= 1.01 * band.highHz,
-    );
-    const [hertz, ratio] = inside.reduce((most, point) => (point[1] > most[1] ? point : most));
-    return [
-      {
-        quantity: "distortion-ratio" as const,
-        value: ratio,
-        between: [ratio, ratio] as const,
-        budget: [line("noise of one level", LEVEL_RATIO * ratio), ...rigLines(evidence)],
-        bound: null,
-        where: `THD+N at worst, at ${formatHertz(hertz, 2)}${level === null ? "" : ` and ${formatSignificant(level, 3)} W`}`,
-        notes: [],
-        ...(stated.measure === "thd" ? { refutes: false } : {}),
-      },
-    ];
-  });
+  distortionOver(band, channel)
+    .filter(({ watts: level }) => watts === null || matchLevel(watts, level).match !== "different")
+    .map(({ watts: level, hertz, ratio }) => ({
+      quantity: "distortion-ratio",
+      value: ratio,
+      between: [ratio, ratio],
+      budget: [line("noise of one level", LEVEL_RATIO * ratio), ...rigLines(evidence)],
+      bound: null,
+      where: `THD+N at worst, at ${formatHertz(hertz, 2)}${level === null ? "" : ` and ${formatSignificant(level, 3)} W`}`,
+      notes: [],
+      ...(stated.measure === "thd" ? { refutes: false } : {}),
+    }));
 
 /** Distortion at a level. */
 export const distortion: Question<"distortion"> = {

@@ -11,9 +11,10 @@ import {
   type PowerAtLimit,
   type StepReading,
 } from "../../sweep";
-import { formatFixed, formatHertz, formatPercent, formatSignificant } from "../../units";
+import { formatHertz, formatPercent, formatSignificant } from "../../units";
 import { matchChannels, matchLoad, matchTone, USUAL_OHMS } from "../conditions";
 import type { AmplifierFacts, Evidence, EvidenceChannel, Reading, StatedOf } from "../types";
+import { distortionOver } from "./band";
 import { line, powerLines } from "./budget";
 import { figureOf } from "./figures";
 import { remembered } from "../remembered";
@@ -254,19 +255,9 @@ const CLEAR_RATIO = 1.05;
  * @see 16 CFR 432 (rated power over a rated band); from memory
  */
 export const bandReading = (limit: PowerLimit, band: Band, channel: EvidenceChannel): Reading[] => {
-  const levels = (channel.curves ?? []).flatMap(({ name, points }) => {
-    const figure = figureOf(channel, (each) => each.name === name.replace("distortion-", "level-"));
-    const inside = points.filter(
-      ([hertz]) => hertz >= 0.99 * band.lowHz && hertz <= 1.01 * band.highHz,
-    );
-    const isWhole =
-      points.length > 1 &&
-      points[0][0] <= 1.01 * band.lowHz &&
-      points[points.length - 1][0] >= 0.95 * band.highHz;
-    if (!name.startsWith("distortion-") || !figure || !isWhole) return [];
-    const [hertz, ratio] = inside.reduce((most, point) => (point[1] > most[1] ? point : most));
-    return [{ watts: figure.value, hertz, ratio }];
-  });
+  const levels = distortionOver(band, channel).flatMap(({ watts, ...worst }) =>
+    watts === null ? [] : [{ watts, ...worst }],
+  );
   const { distortionLimitRatio, distortionMeasure } = limit;
   const kept = levels.filter(({ ratio }) => ratio * CLEAR_RATIO <= distortionLimitRatio);
   // With noise it distorts more than without: that refutes no claim of harmonics alone.
@@ -365,7 +356,8 @@ export const power: Question<"power"> = {
     return stated.band
       ? {
           kind: "distortion-response",
-          text: `distortion over the band at ${formatFixed(stated.powerWatts, 0)} W into ${stated.loadOhms ?? USUAL_OHMS} Ω, warmed up`,
+          // A little more, so that its uncertainty leaves the claim clear.
+          text: `distortion over the band at ${Math.ceil(1.03 * stated.powerWatts)} W into ${stated.loadOhms ?? USUAL_OHMS} Ω, warmed up`,
         }
       : { kind: "power-sweep", text: `a power sweep into ${stated.loadOhms ?? USUAL_OHMS} Ω` };
   },

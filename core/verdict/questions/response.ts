@@ -7,12 +7,11 @@ import {
   formatSignificant,
 } from "../../units";
 import { bandText, matchLevel } from "../conditions";
-import type { ClaimLimit, EvidenceChannel, Reading, StatedOf } from "../types";
+import type { ClaimLimit, EvidenceChannel, Reading } from "../types";
+import { pointsIn } from "./band";
 import { line, UNKNOWN_DB } from "./budget";
 import { figureOf } from "./figures";
 import type { Question } from "./types";
-
-type Response = StatedOf<"response">;
 
 /** A converter's own response, unless it was taken out: a standard uncertainty. Chosen here; most are flatter. */
 const CONVERTER_DB = 0.025;
@@ -22,19 +21,6 @@ const PRINTED_DB = 0.1;
 /** Magnitude over that at 1 kHz into the run's resistor; a stand-in for a loudspeaker is another load. */
 const magnitudeOf = ({ curves = [] }: EvidenceChannel) =>
   curves.find(({ name }) => name.startsWith("magnitude") && !name.includes("speaker")) ?? null;
-
-/** The points of a response within a band, where it covers the band; null where it does not. */
-const inside = (
-  points: readonly (readonly [number, number])[],
-  { lowHz, highHz }: Response["band"],
-): (readonly [number, number])[] | null => {
-  const found = points.filter(([hertz]) => hertz >= 0.99 * lowHz && hertz <= 1.01 * highHz);
-  const isWhole =
-    found.length >= 2 &&
-    points[0][0] <= 1.01 * lowHz &&
-    points[points.length - 1][0] >= 0.99 * highHz;
-  return isWhole ? found : null;
-};
 
 /** Scatter of the points, in decibels, as the run's own figures have it. */
 const scatterDb = (channel: EvidenceChannel, name: "lowest" | "highest"): number => {
@@ -82,7 +68,7 @@ export const response: Question<"response"> = {
       : [matchLevel(powerWatts, evidence.levelWatts)],
   read: ({ band, upDb, downDb, powerWatts }, { channel, evidence }) => {
     const curve = magnitudeOf(channel);
-    const points = curve && inside(curve.points, band);
+    const points = curve && pointsIn(curve.points, band);
     if (!points) return [];
     const lowest = points.reduce((least, point) => (point[1] < least[1] ? point : least));
     const highest = points.reduce((most, point) => (point[1] > most[1] ? point : most));
@@ -118,7 +104,7 @@ export const powerBandwidth: Question<"power-bandwidth"> = {
   matches: () => [],
   read: ({ band }, { channel, evidence }) => {
     const curve = RUN_KINDS[evidence.kind].isAtRatedPower ? magnitudeOf(channel) : null;
-    const points = curve && inside(curve.points, band);
+    const points = curve && pointsIn(curve.points, band);
     if (!points) return [];
     const lowest = points.reduce((least, point) => (point[1] < least[1] ? point : least));
     return [reading(channel, lowest, { direction: "at-least", value: -3 })];
