@@ -16,6 +16,9 @@ export const nearestReading = (stated: StatedClaim, said: readonly Part[]): stri
 /** A condition and whether the claim leaves it out. */
 type Gap = [string, boolean];
 
+/** What a claim of power leaves out that does not say how many channels play; of an amplifier with one there is no question. */
+export const CHANNELS_GAP = "how many channels are driven";
+
 const powerGaps = (stated: {
   loadOhms: number | null;
   distortionLimitRatio: number | null;
@@ -39,7 +42,7 @@ const GAPS: {
   power: (stated) => [
     ...powerGaps(stated),
     [
-      "how many channels are driven",
+      CHANNELS_GAP,
       stated.channelsDriven === null && stated.rating !== "burst" && stated.rating !== "total",
     ],
   ],

@@ -2,6 +2,7 @@
 export { claimText, drivenText, limitText, measureText } from "./claimText";
 export { completedClaim, type FilledIn } from "./completed";
 export { claimedWatts } from "./claimedWatts";
+export { CHANNELS_GAP } from "./gaps";
 export { isPerChannel, multiplierIn } from "./readLine";
 export { readClaims, testablePower } from "./readClaims";
 export { statedText } from "./statedText";

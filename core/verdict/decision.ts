@@ -10,6 +10,8 @@ export type Decision = {
   probability: number | null;
   /** How many channels must keep it and have not been recorded. */
   unrecorded: number;
+  /** Channels that runs speak of. */
+  spokenOf: number;
   /** Channels that miss it. */
   missedChannels: readonly number[];
   /** What it is met with, where it is met only so. */
@@ -28,7 +30,7 @@ export const decisionOf = (channels: readonly ChannelWord[], asked: number | nul
   const missedChannels = channels
     .filter(({ status }) => status === "missed")
     .map(({ channelIndex }) => channelIndex);
-  const common = { unrecorded, missedChannels, only: null };
+  const common = { unrecorded, spokenOf: channels.length, missedChannels, only: null };
   const missed = worst("missed");
   if (missed) return { ...common, outcome: "missed", finding: missed, probability: sureBy(missed) };
   const open = worst("open");

@@ -197,6 +197,9 @@ const ORDER: readonly LimitStatus[] = ["missed", "open", "met"];
 /** Of a run that is held against several limits, the worst on each channel; of bounds on both sides both stay. */
 const worstPerRun = (findings: readonly Finding[]): [number, Finding[]][] => {
   const channels = [...new Set(findings.map(({ channelIndex }) => channelIndex))];
+  // Most runs say one thing of each channel.
+  if (channels.length === findings.length)
+    return findings.map((finding) => [finding.channelIndex, [finding]]);
   return channels.map((channelIndex) => {
     const own = findings.filter((finding) => finding.channelIndex === channelIndex);
     if (own.some(({ reading }) => reading.bound !== null)) return [channelIndex, own];

@@ -124,6 +124,17 @@ describe("sentences", () => {
     );
   });
 
+  test("a single channel is told as such; what is of the whole amplifier names none", () => {
+    const gain = sheet("Gain 26 dB");
+    const one = found("gain", [figure("gain-low", 20, 0.05, "level-ratio")], {}, 1);
+    expect(judge(gain.claims[0], [one], gain.facts).sentence).toContain(
+      "on channel A, the only one that was measured,",
+    );
+    const idle = sheet("Idle consumption 20 W");
+    const draw = found("mains-draw", [figure("mains-idle", 15, 0.3)], {}, 1);
+    expect(judge(idle.claims[0], [draw], idle.facts).sentence).not.toContain("channel");
+  });
+
   test("surer than 999 in 1000 nobody is", () => {
     expect([0.97, 0.03, 0.99999, 0.5].map(sureText)).toEqual([
       "sure to 97 in 100",
@@ -219,6 +230,12 @@ describe("repeats (JCGM 100, 4.2 and G.3)", () => {
       ),
     ).toBe(true);
   });
+});
+
+test("an amplifier with one channel leaves nothing open about how many are driven", () => {
+  const mono = sheet("50 W into 8 ohms at 1 % THD+N", { channelCount: 1 });
+  expect(judge(mono.claims[0], [sweep([60])], mono.facts).outcome).toBe("met");
+  expect(judge(mono.claims[0], [sweep([60])], facts).outcome).toBe("not-testable");
 });
 
 describe("evidence and conflicts", () => {

@@ -1,4 +1,4 @@
-import type { StatedClaim } from "../claim";
+import { CHANNELS_GAP, type StatedClaim } from "../claim";
 import { plainSetting } from "./conditions";
 import { conflictsIn } from "./conflicts";
 import { byWeight, channelsOf, isConclusive, wordsOf, type Sight, type Word } from "./findings";
@@ -31,10 +31,11 @@ export const JUDGE_VERSION = 2;
  * @see JCGM 106:2012, 8.3 (guarded acceptance and rejection)
  */
 export const judge = (
-  claim: ClaimToJudge,
+  printed: ClaimToJudge,
   evidence: readonly Evidence[],
   facts: AmplifierFacts,
 ): Verdict => {
+  const claim = facts.channelCount === 1 ? ofOneChannel(printed) : printed;
   const typed = typedVerdict(claim, facts);
   if (typed) return typed;
   const question = questionOf(claim.stated.kind);
@@ -73,6 +74,12 @@ const decide = (
   const asPrinted = decisionOf(channelsOf(words), question.channelsAsked(stated, facts));
   const decision = softened(asPrinted, { question, sight, evidence });
   return { decision, words, notes: notesOf(words, decision.finding) };
+};
+
+/** An amplifier with one channel drives it or none. */
+const ofOneChannel = (claim: ClaimToJudge): ClaimToJudge => {
+  const missing = claim.missing.filter((gap) => gap !== CHANNELS_GAP);
+  return { ...claim, missing, nearest: missing.length > 0 ? claim.nearest : null };
 };
 
 /** Runs of a real bench and of the simulated one, with their settings in plain words. */
@@ -181,6 +188,7 @@ const typedVerdict = (claim: ClaimToJudge, facts: AmplifierFacts): Verdict | nul
     finding,
     probability: judged.probability,
     unrecorded: 0,
+    spokenOf: 0,
     missedChannels: [],
     only: null,
   };

@@ -6,6 +6,26 @@ import { check } from "./testing/table";
 const BOTH = "50 W per channel into 8 ohms, both channels driven, 1 % THD+N, 1 kHz";
 const BAND = "50 W per channel into 8 ohms, both channels driven, 20 Hz - 20 kHz, 0.1 % THD+N";
 
+/** Distortion over the band at a level that keeps within 0.1 % and at one that does not. */
+const bothLevels = (kept: number, passed: number) => {
+  const [low, high] = [overBand(kept, 0.0008), overBand(passed, 0.002)];
+  const named = (text: string) => text.replace("second", "first");
+  return {
+    ...low,
+    channels: low.channels.map((channel, k) => ({
+      ...channel,
+      figures: [
+        ...(channel.figures ?? []).map((each) => ({ ...each, name: named(each.name) })),
+        ...(high.channels[k].figures ?? []),
+      ],
+      curves: [
+        ...(channel.curves ?? []).map((each) => ({ ...each, name: named(each.name) })),
+        ...(high.channels[k].curves ?? []),
+      ],
+    })),
+  };
+};
+
 describe("frequency and band", () =>
   check([
     [
@@ -34,6 +54,18 @@ describe("frequency and band", () =>
       BAND.replace("THD+N", "THD"),
       [overBand(52, 0.0008)],
       "met",
+    ],
+    [
+      "kept at one level and passed at a higher one: that is no mean of both",
+      BAND,
+      [bothLevels(52, 70)],
+      "met",
+    ],
+    [
+      "kept at too low a level and passed at too high a one",
+      BAND,
+      [bothLevels(20, 70)],
+      "not-tested",
     ],
     [
       "a tone outside the band",

@@ -9,16 +9,22 @@ import type { Finding } from "./types";
  * @see JCGM 100:2008, 4.2 (type A evaluation) and G.3
  */
 export const withRepeats = (findings: readonly Finding[]): Finding[] => {
+  const alone: Finding[] = [];
   const sets = new Map<string, Finding[]>();
   for (const finding of findings) {
-    const { setId, id, channelsDriven, setting, nominalOhms } = finding.evidence;
-    const isAlone = setId === undefined || finding.reading.bound !== null;
-    const key = isAlone ? `alone ${id}` : [setId, channelsDriven, setting, nominalOhms].join(" ");
+    const { setId, channelsDriven, setting, nominalOhms } = finding.evidence;
+    // A bound has no mean.
+    if (setId === undefined || finding.reading.bound !== null) {
+      alone.push(finding);
+      continue;
+    }
+    const key = [setId, channelsDriven, setting, nominalOhms].join(" ");
     sets.set(key, [...(sets.get(key) ?? []), finding]);
   }
-  return [...sets.values()].flatMap((repeats) =>
+  const means = [...sets.values()].flatMap((repeats) =>
     repeats.length > 1 ? [meanOf(repeats)] : repeats,
   );
+  return [...alone, ...means];
 };
 
 const meanOf = (repeats: readonly Finding[]): Finding => {

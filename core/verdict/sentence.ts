@@ -1,4 +1,5 @@
 import { drivenText } from "../claim";
+import { RUN_KINDS } from "../run";
 import { channelLetter } from "./channelLetter";
 import type { Decision } from "./decision";
 import { limitText, marginText, readingText, sureText, trueText } from "./readingText";
@@ -53,12 +54,12 @@ const headOf = ({ outcome, only }: Decision, isRehearsed: boolean): string => {
 };
 
 const bodyOf = (
-  { outcome, finding, probability, unrecorded }: Decision,
+  { outcome, finding, probability, unrecorded, spokenOf }: Decision,
   settledBy: string,
 ): string => {
   const todo = settledBy === "" ? "" : `; ${settledBy} would settle it`;
   if (finding === null) return settledBy === "" ? "no run speaks to it" : `it takes ${settledBy}`;
-  const found = foundText(finding);
+  const found = foundText(finding, spokenOf);
   if (outcome === "not-tested") {
     const isShort = finding.reading.bound !== null && finding.status === "open";
     if (isShort)
@@ -74,12 +75,14 @@ const bodyOf = (
 };
 
 /** The reading with where it was made: "57.0 W ± 0.6 W at 1 % THD+N into 8.20 Ω measured, on channel B, both channels driven". */
-const foundText = (finding: Finding): string => {
+const foundText = (finding: Finding, spokenOf: number): string => {
   const { reading, evidence, channelIndex } = finding;
   const isTold = evidence.channels.length > 0;
-  const channel = isTold ? `, on channel ${channelLetter(channelIndex)}` : "";
+  const isOfChannel = isTold && !RUN_KINDS[evidence.kind].isOfWholeAmplifier;
+  const only = spokenOf === 1 ? ", the only one that was measured" : "";
+  const channel = isOfChannel ? `, on channel ${channelLetter(channelIndex)}${only}` : "";
   const driven =
-    reading.quantity === "watts" && isTold ? `, ${drivenText(evidence.channelsDriven)}` : "";
+    reading.quantity === "watts" && isOfChannel ? `, ${drivenText(evidence.channelsDriven)}` : "";
   const notes = reading.notes.length > 0 ? ` (${reading.notes.join("; ")})` : "";
   return `${readingText(finding)} ${reading.where}${channel}${driven}${notes}`;
 };

@@ -125,6 +125,7 @@ const asTotal = (ways: Ways): Decision | null => {
         finding: total,
         probability: sureBy(total),
         unrecorded: 0,
+        spokenOf: total.evidence.channels.length,
         missedChannels: [],
         only: `the total of ${total.evidence.channels.length} channels`,
       }
