@@ -67,7 +67,7 @@ export {
   type ShelfView,
 } from "./shelf";
 export { isStated } from "./stated";
-export { sheetSchema, type Sheet } from "./sheet";
+export { sheetSchema, type FilledLines, type Sheet } from "./sheet";
 export { runAsCsv, runAsJson } from "./exportRun";
 export {
   loadSchema,

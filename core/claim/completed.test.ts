@@ -1,4 +1,4 @@
-import { completedClaim, readClaims } from ".";
+import { completedClaim, isOpenCondition, readClaims } from ".";
 
 const one = (line: string) => readClaims(line).claims[0];
 
@@ -25,3 +25,15 @@ test("no condition says what a word means", () => {
   });
   expect(made.missing).toEqual(["what “maximum”, “peak” or “total” means"]);
 });
+
+test.each([
+  ["Damping factor > 100", "loadOhms", true],
+  // Silent of the frequency too, which nobody misses: it is 1 kHz.
+  ["Damping factor > 100", "frequencyHz", false],
+  ["Damping factor > 100 at 8 ohms", "loadOhms", false],
+  ["THD 0.1 %", "powerWatts", true],
+  ["S/N 100 dB (A-weighted)", "referenceWatts", true],
+  ["Gain 26 dB", "loadOhms", false],
+])("%s leaves %s open: %s", (line, name, isOpen) =>
+  expect(isOpenCondition(one(line), name)).toBe(isOpen),
+);

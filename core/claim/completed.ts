@@ -32,3 +32,14 @@ export const completedClaim = (
     filledIn: claim.missing.filter((gap) => !missing.includes(gap)),
   };
 };
+
+/**
+ * Whether a line leaves a condition open that would make it testable: it has the field, is silent there, and lacks something.
+ * Definition: as in completedClaim.
+ */
+export const isOpenCondition = (claim: ReadClaim, name: string): boolean => {
+  const { [name]: value } = claim.stated as Readonly<Record<string, unknown>>;
+  if (value !== null) return false;
+  const { missing } = completedClaim(claim, { [name]: 1 });
+  return missing.length < claim.missing.length;
+};

@@ -1,6 +1,6 @@
 // core/claim: published claims as typed conditions, in words, and read from a specification.
 export { claimText, drivenText, limitText, measureText } from "./claimText";
-export { completedClaim, type FilledIn } from "./completed";
+export { completedClaim, isOpenCondition, type FilledIn } from "./completed";
 export { claimedWatts } from "./claimedWatts";
 export { CHANNELS_GAP } from "./gaps";
 export { isPerChannel, multiplierIn } from "./readLine";

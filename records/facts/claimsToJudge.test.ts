@@ -30,6 +30,21 @@ test("what the reviewer filled in is told apart from what is printed", () => {
   });
 });
 
+test("a line of the sheet with what was filled in is judged by it, and says so", () => {
+  const line = "Damping factor > 100";
+  const [, bare] = claimsToJudge(records(line));
+  const given = records(line);
+  const [, whole] = claimsToJudge({
+    ...given,
+    sheet: { ...given.sheet, filledIn: { [bare.key]: { loadOhms: 8 } } },
+  });
+  expect(bare.claim.missing).toEqual(["the load it is stated for"]);
+  expect(whole).toMatchObject({
+    key: bare.key,
+    claim: { missing: [], filledIn: ["the load it is stated for"], stated: { loadOhms: 8 } },
+  });
+});
+
 test("keys stay the same when the sheet is read again, so that a ruling finds its claim", () => {
   const keys = (text: string) => claimsToJudge(records(text)).map(({ key }) => key);
   expect(keys("Gain 28 dB\nWeight 8 kg").slice(1)).toEqual(

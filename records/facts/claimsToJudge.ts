@@ -1,4 +1,4 @@
-import { claimText, readClaims, statedText } from "@/core/claim";
+import { claimText, completedClaim, readClaims, statedText } from "@/core/claim";
 import type { AmplifierFacts, ClaimToJudge } from "@/core/verdict";
 import { powerClaim, type Amplifier, type Claim, type Details, type Sheet } from "@/records";
 
@@ -16,7 +16,7 @@ export type JudgedText = {
 export type ClaimRecords = {
   amplifier: Pick<Amplifier, "channelCount">;
   claims: readonly Claim[];
-  sheet: Pick<Sheet, "text" | "source">;
+  sheet: Pick<Sheet, "text" | "source"> & Partial<Pick<Sheet, "filledIn">>;
   details: Pick<Details, "massKilograms" | "size">;
 };
 
@@ -53,16 +53,21 @@ const isTaken = ({ printedText, stated }: ClaimToJudge, claims: readonly Claim[]
           stated.rating === undefined)),
   );
 
+/** Names a claim of the sheet by what is printed of it, the same after each reading. */
+export const lineKey = ({
+  printedText,
+  stated,
+}: Pick<ClaimToJudge, "printedText" | "stated">): string => `${printedText}: ${statedText(stated)}`;
+
 /** Every claim of an amplifier: those that were written down with all their conditions, then the lines of its sheet. */
 export const claimsToJudge = ({ claims, sheet }: ClaimRecords): JudgedText[] => {
   const lines = readClaims(sheet.text)
     .claims.filter((line) => !isTaken(line, claims) && line.stated.kind !== "supply")
-    .map((claim) => ({
-      key: `${claim.printedText}: ${statedText(claim.stated)}`,
-      words: statedText(claim.stated),
-      source: sheet.source,
-      claim,
-    }));
+    .map((line) => {
+      const key = lineKey(line);
+      const claim = completedClaim(line, sheet.filledIn?.[key] ?? {});
+      return { key, words: statedText(claim.stated), source: sheet.source, claim };
+    });
   return [...claims.map(ofRecord), ...lines];
 };
 

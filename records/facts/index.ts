@@ -1,7 +1,13 @@
 // records/facts: what follows from the records of an amplifier, worked out whenever it is shown and never kept.
 export { accuracyOf } from "./accuracyOf";
 export { claimMark, type ClaimBand, type ClaimMark } from "./claimMark";
-export { amplifierFacts, claimsToJudge, type ClaimRecords, type JudgedText } from "./claimsToJudge";
+export {
+  amplifierFacts,
+  claimsToJudge,
+  lineKey,
+  type ClaimRecords,
+  type JudgedText,
+} from "./claimsToJudge";
 export {
   groupOf,
   isJudged,

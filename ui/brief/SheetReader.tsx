@@ -2,10 +2,19 @@
 import { Box, Flex, Heading, HStack, Text, Textarea } from "@chakra-ui/react";
 import { Check, CircleHelp, Minus, Plus } from "lucide-react";
 import { useMemo, useState } from "react";
-import { multiplierIn, readClaims, statedText, testablePower, type ReadClaim } from "@/core/claim";
+import {
+  completedClaim,
+  multiplierIn,
+  readClaims,
+  statedText,
+  testablePower,
+  type ReadClaim,
+} from "@/core/claim";
 import type { Claim, ClaimDraft, Sheet } from "@/records";
+import { lineKey } from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
 import { TextField, held } from "../parts/fields";
+import { FillIn } from "./FillIn";
 import { KeptMark } from "../parts/KeptMark";
 import { Panel } from "../parts/Panel";
 import { saveDocument } from "../parts/saves";
@@ -20,7 +29,15 @@ export type SheetReaderProps = {
 };
 
 /** What is typed of a sheet; the rest is read from it. */
-const pastedOf = ({ source, text }: Pick<Sheet, "source" | "text">) => ({ source, text });
+const pastedOf = ({
+  source,
+  text,
+  filledIn = {},
+}: Pick<Sheet, "source" | "text" | "filledIn">) => ({
+  source,
+  text,
+  filledIn,
+});
 
 /** Paste a specification sheet; every line is read as a claim, with what it leaves out, or says why it is none. */
 export function SheetReader({
@@ -31,7 +48,7 @@ export function SheetReader({
   onTake,
 }: SheetReaderProps) {
   const [draft, setDraft] = useState(() => pastedOf(sheet));
-  const { source, text } = draft;
+  const { source, text, filledIn } = draft;
   const read = useMemo(() => readClaims(text), [text]);
   const autosave = useAutosave({
     name: `sheet of ${amplifierId}`,
@@ -86,6 +103,16 @@ export function SheetReader({
                 claim={claim}
                 action={draft && !isTaken(claim.printedText, draft) ? () => onTake(draft) : null}
                 isTaken={draft !== null && isTaken(claim.printedText, draft)}
+                filledIn={filledIn[lineKey(claim)] ?? {}}
+                onFill={
+                  draft === null
+                    ? (conditions) =>
+                        setDraft((before) => ({
+                          ...before,
+                          filledIn: { ...before.filledIn, [lineKey(claim)]: conditions },
+                        }))
+                    : null
+                }
               />
             );
           })}
@@ -114,7 +141,8 @@ export function SheetReader({
 /** A power claim with what is missing filled in as is usual, for the reviewer to check. Null for other kinds. */
 const asDraft = (claim: ReadClaim, source: string, channelCount: number): ClaimDraft | null => {
   const { stated, printedText } = claim;
-  if (stated.kind !== "power") return null;
+  // A burst, a peak or a total stays what was printed: completed like a continuous power it would be another claim.
+  if (stated.kind !== "power" || stated.rating !== undefined) return null;
   const { powerWatts, loadOhms, channelsDriven, distortionLimitRatio, distortionMeasure } =
     testablePower(claim) ?? stated;
   return {
@@ -132,14 +160,21 @@ const asDraft = (claim: ReadClaim, source: string, channelCount: number): ClaimD
 };
 
 function ReadLine({
-  claim: { printedText, stated, missing, nearest },
+  claim,
   action,
   isTaken,
+  filledIn,
+  onFill,
 }: {
   claim: ReadClaim;
   action: (() => void) | null;
   isTaken: boolean;
+  filledIn: Readonly<Record<string, number>>;
+  /** Keeps conditions that the line leaves out; null where it is completed as a claim of its own. */
+  onFill: ((conditions: Readonly<Record<string, number>>) => void) | null;
 }) {
+  const { printedText } = claim;
+  const { stated, missing, nearest, filledIn: filled } = completedClaim(claim, filledIn);
   const isWhole = missing.length === 0;
   return (
     <Flex as="li" gap={2.5} py={2} borderTopWidth="1px" borderColor="rime" align="start">
@@ -163,6 +198,12 @@ function ReadLine({
             .
           </Text>
         )}
+        {filled.length > 0 && (
+          <Text fontSize="13.5px" color="muted">
+            Filled in, not printed: {filled.join(", ")}.
+          </Text>
+        )}
+        {onFill && <FillIn claim={claim} filledIn={filledIn} onFill={onFill} />}
       </Box>
       {isTaken && (
         <Text fontSize="13.5px" color="lichen" fontWeight={600} whiteSpace="nowrap">

@@ -1,0 +1,69 @@
+"use client";
+import { Box, Flex } from "@chakra-ui/react";
+import { useState } from "react";
+import { isOpenCondition, type ReadClaim } from "@/core/claim";
+import { formatShort, parseNumber } from "@/core/units";
+import { held, QuantityField } from "../parts/fields";
+
+/** Conditions that a line may leave out: how they are called, their unit, and what one of it is in SI. */
+const CONDITIONS: Readonly<Record<string, readonly [label: string, unit: string, scale: number]>> =
+  {
+    loadOhms: ["Load", "Ω", 1],
+    powerWatts: ["At", "W", 1],
+    referenceWatts: ["Compared with", "W", 1],
+    frequencyHz: ["Frequency", "Hz", 1],
+    distortionLimitRatio: ["At no more than", "%", 0.01],
+    downDb: ["Within", "dB", 1],
+  };
+
+type Conditions = Readonly<Record<string, number>>;
+
+/** What a line leaves out, to be filled in by the reviewer: it is told apart from what is printed. */
+export function FillIn({
+  claim,
+  filledIn,
+  onFill,
+}: {
+  claim: ReadClaim;
+  filledIn: Conditions;
+  onFill(conditions: Conditions): void;
+}) {
+  const open = Object.keys(CONDITIONS).filter((name) => isOpenCondition(claim, name));
+  const [texts, setTexts] = useState<Readonly<Record<string, string>>>(() =>
+    Object.fromEntries(
+      open.map((name) => [
+        name,
+        filledIn[name] === undefined ? "" : formatShort(filledIn[name] / CONDITIONS[name][2], 6),
+      ]),
+    ),
+  );
+  const change = (name: string, text: string) => {
+    setTexts({ ...texts, [name]: text });
+    const value = parseNumber(text);
+    const { [name]: _, ...others } = filledIn;
+    if (text.trim() === "") onFill(others);
+    else if (value !== null && value > 0)
+      onFill({ ...others, [name]: value * CONDITIONS[name][2] });
+  };
+  if (open.length === 0) return null;
+  return (
+    <Flex gap={3} mt={1.5} wrap="wrap">
+      {open.map((name) => {
+        const [label, unit] = CONDITIONS[name];
+        const text = texts[name] ?? "";
+        const value = parseNumber(text);
+        const isWrong = text.trim() !== "" && !(value !== null && value > 0);
+        return (
+          <Box key={name} w="170px">
+            <QuantityField
+              label={label}
+              unit={unit}
+              field={held(text, (next) => change(name, next))}
+              error={isWrong ? "Give a number above zero, or leave it empty." : null}
+            />
+          </Box>
+        );
+      })}
+    </Flex>
+  );
+}
