@@ -3,9 +3,15 @@ import { createHash } from "node:crypto";
 import type { Knex } from "knex";
 import { formatSignificant } from "@/core/units";
 import { amplifierLine, amplifierName, supplyWatts } from "@/records";
-import { chosenInstrument, rigState, stageProgress, type StageProgress } from "@/records/facts";
+import {
+  chosenInstrument,
+  claimsToJudge,
+  rigState,
+  stageProgress,
+  type StageProgress,
+} from "@/records/facts";
 import { readAmplifierRecords, type AmplifierRecords } from "./readAmplifier";
-import { summaryOf } from "./summaries";
+import { lastSummaryOf, type AmplifierSummary } from "./summaries";
 
 type Link = { note: string; value: string };
 
@@ -19,9 +25,8 @@ export type Frame = {
   unreadable: readonly string[];
 };
 
-export const frameOf = async (db: Knex, records: AmplifierRecords): Promise<Frame> => {
+export const frameOf = (records: AmplifierRecords, { counts }: AmplifierSummary): Frame => {
   const { amplifier, claims, loads, runs, details, rig, plan, instruments, unreadable } = records;
-  const { counts } = await summaryOf(db, amplifier.id);
   const converter = chosenInstrument(instruments, "converter", rig.converterId);
   const [load] = loads;
   const ohms = load?.channels.map((channel) => formatSignificant(channel.ohms, 3)).join(", ");
@@ -30,7 +35,7 @@ export const frameOf = async (db: Knex, records: AmplifierRecords): Promise<Fram
     line: amplifierLine(amplifier),
     progress: stageProgress({
       isForecast: details.supplies.some((supply) => supplyWatts(supply) !== null),
-      claimCount: counts.claims,
+      claimCount: claimsToJudge(records).length,
       loadCount: loads.length,
       rigState: rigState({ amplifier, claims, loads, details }, rig),
       plannedCount: plan.runs.length,
@@ -63,8 +68,11 @@ export const frameOf = async (db: Knex, records: AmplifierRecords): Promise<Fram
 export const frameMark = (frame: Frame): string =>
   createHash("sha256").update(JSON.stringify(frame)).digest("base64url").slice(0, 12);
 
-/** The mark of an amplifier's frame as it is now; null when it is not on the shelf. */
+/**
+ * The mark of an amplifier's frame as it is now; null when it is not on the shelf. Whoever saves something waits for it: so it goes by
+ * what the judge said last, and a page that is drawn anew has him look again.
+ */
 export const frameMarkOf = async (db: Knex, amplifierId: string): Promise<string | null> => {
   const records = await readAmplifierRecords(db, amplifierId);
-  return records && frameMark(await frameOf(db, records));
+  return records && frameMark(frameOf(records, await lastSummaryOf(db, amplifierId)));
 };

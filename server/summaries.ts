@@ -3,7 +3,14 @@ import type { Knex } from "knex";
 import { JUDGE_VERSION } from "@/core/verdict";
 import type { ClaimCounts, ShelfClaim } from "@/records";
 import { groupOf, isJudged, type ShownVerdict } from "@/records/facts";
-import { evidenceRevision, findSummaries, keepSummary, unsummarised, type Summary } from "@/store";
+import {
+  evidenceRevision,
+  findSummaries,
+  keepSummary,
+  lastSummary,
+  unsummarised,
+  type Summary,
+} from "@/store";
 import { readAmplifierRecords } from "./readAmplifier";
 import { judgementOf } from "./judged";
 
@@ -25,6 +32,10 @@ export const summariesOf = async (
 
 export const summaryOf = async (db: Knex, amplifierId: string): Promise<AmplifierSummary> =>
   (await summariesOf(db, [amplifierId])).get(amplifierId) ?? NOTHING;
+
+/** What was last said of an amplifier: what only has to tell whether it may have changed need not wait for the judge. */
+export const lastSummaryOf = async (db: Knex, amplifierId: string): Promise<AmplifierSummary> =>
+  (await lastSummary<AmplifierSummary>(db, amplifierId)) ?? NOTHING;
 
 /** Makes all summaries that are missing or out of date, and lets others work meanwhile. */
 export const summariseAll = async (db: Knex): Promise<void> => {

@@ -30,6 +30,7 @@ export { shelfPage, type ShelfEntry } from "./shelf";
 export {
   evidenceRevision,
   findSummaries,
+  lastSummary,
   keepSummary,
   unsummarised,
   type Summary,

@@ -38,6 +38,17 @@ export const findSummaries = async <Content>(
   return new Map(rows.map(({ id, content }) => [id, JSON.parse(content) as Content]));
 };
 
+/** The last summary that was made of an amplifier, current or not; null where there is none. */
+export const lastSummary = async <Content>(
+  db: Knex,
+  amplifierId: string,
+): Promise<Content | null> => {
+  const row: { content: string } | undefined = await db("summaries")
+    .where({ amplifier_id: amplifierId })
+    .first("content");
+  return row ? (JSON.parse(row.content) as Content) : null;
+};
+
 /** Keeps a summary with the state that it was made from; where that has changed meanwhile, it does not count. */
 export const keepSummary = async (
   db: Knex,

@@ -81,6 +81,14 @@ const readsOf = (
   return found;
 };
 
+/** Beyond this nothing near an amplifier lies: a record that was tampered with, or worked out of next to nothing. Chosen here. */
+const MOST = 1e12;
+
+const isSensible = ({ value, between, budget }: Reading): boolean =>
+  [value, ...between, ...budget.map(({ contribution }) => contribution)].every(
+    (each) => Math.abs(each) < MOST,
+  );
+
 const readRun = (
   question: Question<StatedClaim["kind"]>,
   { stated, facts, isAnySetting }: Omit<Sight, "printedText">,
@@ -96,11 +104,14 @@ const readRun = (
   // What is no evidence of this claim is not compared with all the others.
   const others = other ? [] : evidence;
   const readings = run.channels.flatMap((channel) =>
-    question.read(stated, { evidence: run, channel, facts, others }).map((reading) => ({
-      channelIndex: channel.channelIndex,
-      reading,
-      uncertainty: combined(reading.budget),
-    })),
+    question
+      .read(stated, { evidence: run, channel, facts, others })
+      .filter(isSensible)
+      .map((reading) => ({
+        channelIndex: channel.channelIndex,
+        reading,
+        uncertainty: combined(reading.budget),
+      })),
   );
   return readings.length === 0 ? [] : [{ evidence: run, matches, other, readings }];
 };

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { judge, judgeReading, sureText, type Evidence, type Reading } from ".";
+import { judge, judgeReading, ratingSchools, sureText, type Evidence, type Reading } from ".";
 import { figure, found, levelsTo, run, sheet, shortSweep, sweep } from "./testing/evidence";
 
 const CLAIM = "50 W per channel into 8 ohms, both channels driven, 1 % THD+N";
@@ -236,6 +236,25 @@ test("an amplifier with one channel leaves nothing open about how many are drive
   const mono = sheet("50 W into 8 ohms at 1 % THD+N", { channelCount: 1 });
   expect(judge(mono.claims[0], [sweep([60])], mono.facts).outcome).toBe("met");
   expect(judge(mono.claims[0], [sweep([60])], facts).outcome).toBe("not-testable");
+});
+
+test("numbers that nothing has are no evidence, and do not stop the judge", () => {
+  const spoilt = (change: object) =>
+    run(
+      "power-sweep",
+      [0, 1].map(() => ({
+        levels: levelsTo(60).map((level, k) => (k === 3 ? { ...level, ...change } : level)),
+      })),
+      { id: "spoilt" },
+    );
+  for (const change of [
+    { powerWatts: 1e308 },
+    { powerWatts: Number.NaN },
+    { thdPlusNoiseRatio: 5e-324 },
+    { powerWatts: Infinity, voltsRms: Infinity },
+  ])
+    expect(verdict(sweep([55, 55]), spoilt(change)).outcome).toBe("met");
+  expect(() => ratingSchools([spoilt({ powerWatts: 1e308 })], facts)).not.toThrow();
 });
 
 describe("evidence and conflicts", () => {

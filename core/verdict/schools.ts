@@ -224,7 +224,9 @@ const firstTold = (runs: readonly Evidence[], school: School): SchoolReading["re
   for (const run of runs) {
     const channels = run.channels.flatMap((channel) => {
       const found = school.read(channel, run);
-      return found ? [{ ...found, channelIndex: channel.channelIndex }] : [];
+      return found && Number.isFinite(found.value) && Number.isFinite(found.expandedUncertainty)
+        ? [{ ...found, channelIndex: channel.channelIndex }]
+        : [];
     });
     if (channels.length === 0) continue;
     const { value, ...weakest } = channels.toSorted((a, b) => a.value - b.value)[0];

@@ -6,6 +6,9 @@ import type { Load, LoadChannel, RigSettings } from "@/records";
 /** Room temperature at which resistors were read. Common practice. */
 const ROOM_CELSIUS = 22;
 
+/** No load takes more: what says so is no reading. */
+const MOST_WATTS = 1e6;
+
 /** The load channel that a run worked into, by its ohms. */
 const loadChannelOf = ({ loadOhms }: EvidenceChannel, loads: readonly Load[]): LoadChannel | null =>
   loads
@@ -34,7 +37,7 @@ const driftOf = (
   const known = loadChannelOf(channel, loads)?.network;
   const { seconds, meanRatio } = RUN_KINDS[kind].plan;
   const watts = meanRatio * mostWatts(channel);
-  if (!known || !(watts > 0)) return 0;
+  if (!known || !(watts > 0) || watts > MOST_WATTS) return 0;
   const { driftRatio } = assessNetwork(known.network, known.resistors, {
     targetOhms: channel.loadOhms,
     watts,

@@ -16,13 +16,18 @@ export const foundIn = (channels: readonly Pick<EvidenceChannel, "levels">[]): n
   return known.length > 0 && known.length === limits.length ? Math.min(...known) : null;
 };
 
+/** No amplifier gives more: what says so is no reading. */
+const MOST_WATTS = 1e6;
+
 /** Beyond one percent, or where the tops flatten, output ends. Common practice. */
 const limitOf = ({ levels = [] }: Pick<EvidenceChannel, "levels">): number | null => {
   if (levels.length < 2) return null;
   const reached = [
     powerAtDistortion(levels, 0.01, "thd-plus-noise"),
     powerAtClipOnset(levels),
-  ].flatMap((found) => (found.status === "reached" ? [found.powerWatts] : []));
+  ].flatMap((found) =>
+    found.status === "reached" && found.powerWatts < MOST_WATTS ? [found.powerWatts] : [],
+  );
   return reached.length > 0 ? Math.min(...reached) : null;
 };
 

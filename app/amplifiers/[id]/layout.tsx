@@ -3,6 +3,7 @@ import type { ReactNode } from "react";
 import { amplifierRecords } from "@/server/amplifierRecords";
 import { frameMark, frameOf } from "@/server/frame";
 import { database } from "@/server/records";
+import { summaryOf } from "@/server/summaries";
 import { BenchEngine } from "@/ui/bench/engine/BenchEngine";
 import { ChainProvider } from "@/ui/frame/chainState";
 import { ChainStrip } from "@/ui/frame/ChainStrip";
@@ -15,7 +16,7 @@ type AmplifierLayoutProps = { children: ReactNode; params: Promise<{ id: string 
 export default async function AmplifierLayout({ children, params }: AmplifierLayoutProps) {
   const records = await amplifierRecords((await params).id);
   const { amplifier, loads, rig, underWay } = records;
-  const frame = await frameOf(await database(), records);
+  const frame = frameOf(records, await summaryOf(await database(), amplifier.id));
   const { name, line, progress, atRest, unreadable } = frame;
   return (
     <FrameMark mark={frameMark(frame)}>
