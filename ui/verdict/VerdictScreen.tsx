@@ -120,9 +120,18 @@ const countText = (verdicts: readonly ShownVerdict[]): string => {
   return `${count("met")} of ${verdicts.length} ${verdicts.length === 1 ? "claim" : "claims"} kept, ${count("missed")} broken, ${count("open")} open.`;
 };
 
+/** As one would say it: what was filled in, and the numbers of a mere rehearsal, stand below. */
+const spoken = ({ outcome, rehearsed, sentence }: ShownVerdict): string => {
+  if (outcome === "not-tested" && rehearsed && sentence.endsWith(rehearsed.sentence)) {
+    const [head] = rehearsed.sentence.split(":");
+    return `Not tested yet, only rehearsed on the simulated bench: ${head.charAt(0).toLowerCase()}${head.slice(1)}.`;
+  }
+  return sentence.replace(/ Filled in by the reviewer.*$/, "");
+};
+
 /** The sentence of the claim that the amplifier is known by, its first words in the colour of the verdict. */
 function SpokenVerdict({ verdict }: { verdict: ShownVerdict }) {
-  const sentence = unbroken(verdict.sentence);
+  const sentence = unbroken(spoken(verdict));
   const end = sentence.indexOf(":");
   return (
     <Heading

@@ -11,7 +11,7 @@ export const distortionResponse: RunKindFacts = {
   fields: [
     quantityField("lowWatts", "First level", "W", { initial: 1, least: 0.001, most: 1000 }),
     quantityField("shareOfRated", "Second, of rated", "", { initial: 0.5, least: 0.01, most: 1.2 }),
-    quantityField("warmUpMinutes", "Warm up first, at an eighth of rated", "min", {
+    quantityField("warmUpMinutes", "Warm up first, at 1/8", "min", {
       initial: 0,
       least: 0,
       most: 60,
