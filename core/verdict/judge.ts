@@ -9,6 +9,7 @@ import { decisionOf, type Decision } from "./decision";
 import { softened } from "./softened";
 import { remembered } from "./remembered";
 import { sentenceOf } from "./sentence";
+import { asTotals, isOfTotal } from "./totals";
 import type {
   AmplifierFacts,
   ClaimToJudge,
@@ -21,7 +22,7 @@ import type {
 } from "./types";
 
 /** Raise it when verdicts change, so that those that were kept are made anew. */
-export const JUDGE_VERSION = 2;
+export const JUDGE_VERSION = 3;
 
 /**
  * Judges one claim by all the evidence there is. Runs of a real bench decide; the simulated bench only rehearses. Conditions are
@@ -70,6 +71,11 @@ const decide = (
   facts: AmplifierFacts,
 ): Decided => {
   const sight: Sight = { stated, printedText, facts, isAnySetting: false };
+  if (isOfTotal(stated)) {
+    const words = asTotals(wordsOf(question, sight, evidence), stated, facts);
+    const decision = decisionOf(channelsOf(words), 1);
+    return { decision, words, notes: notesOf(words, decision.finding) };
+  }
   const words = wordsOf(question, sight, evidence);
   const asPrinted = decisionOf(channelsOf(words), question.channelsAsked(stated, facts));
   const decision = softened(asPrinted, { question, sight, evidence });

@@ -1,6 +1,7 @@
 // Verdicts of power by what is printed of it: its band, its limit, settings, bursts, bridged. As in power.table.test.ts.
 import { stepReading } from "../testing/stepReading";
-import { bursts, levelsTo, overBand, run, sweep } from "./testing/evidence";
+import { judge, type Evidence } from ".";
+import { bursts, levelsTo, overBand, run, sheet, sweep } from "./testing/evidence";
 import { check } from "./testing/table";
 
 const BOTH = "50 W per channel into 8 ohms, both channels driven, 1 % THD+N, 1 kHz";
@@ -190,6 +191,43 @@ describe("bursts, and what a printed power is said to be (fault t)", () =>
       "not-testable",
     ],
   ]));
+
+describe("a printed total is held against the sum of the channels", () => {
+  const nearest = (evidence: Evidence, text = "100 W total system power, 2 channels") => {
+    const { claims, facts } = sheet(text);
+    return judge(claims[0], [evidence], { ...facts, channelCount: 2 });
+  };
+
+  test.each([
+    ["neither channel gives it alone", [80, 80], "met"],
+    ["not even together", [40, 40], "missed"],
+    ["just about", [50, 50], "too-close"],
+    ["the other channel was not recorded", [80], "not-tested"],
+  ])("%s", (_, watts, outcome) =>
+    expect(nearest(sweep(watts))).toMatchObject({
+      outcome: "not-testable",
+      nearest: { outcome },
+    }),
+  );
+
+  test("where one channel ended before its limit the sum is at least that, and refutes nothing", () => {
+    const mixed = run("power-sweep", [{ levels: levelsTo(40) }, { levels: levelsTo(60, 41) }]);
+    expect(nearest(mixed).nearest?.outcome).toBe("not-tested");
+    expect(nearest(mixed, "50 W total system power").nearest?.outcome).toBe("met");
+  });
+
+  test("one of the channels alone neither proves nor refutes it", () => {
+    const { evidence, sentence } = nearest(sweep([120]));
+    expect(evidence[0]).toMatchObject({ use: "none", why: expect.stringContaining("no total") });
+    expect(sentence).not.toMatch(/keeps|misses/);
+  });
+
+  test("the sentence names both channels and neither alone", () => {
+    const { sentence } = nearest(sweep([80, 80]));
+    expect(sentence).toMatch(/160\.2 W .*\(80\.1 W and 80\.1 W\)/);
+    expect(sentence).not.toMatch(/on channel/);
+  });
+});
 
 describe("bridged", () =>
   check([

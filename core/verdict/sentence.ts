@@ -80,7 +80,8 @@ const foundText = (finding: Finding, spokenOf: number): string => {
   const isTold = evidence.channels.length > 0;
   const isOfChannel = isTold && !RUN_KINDS[evidence.kind].isOfWholeAmplifier;
   const only = spokenOf === 1 ? ", the only one that was measured" : "";
-  const channel = isOfChannel ? `, on channel ${channelLetter(channelIndex)}${only}` : "";
+  const channel =
+    isOfChannel && !reading.isTotal ? `, on channel ${channelLetter(channelIndex)}${only}` : "";
   const driven =
     reading.quantity === "watts" && isOfChannel ? `, ${drivenText(evidence.channelsDriven)}` : "";
   const notes = reading.notes.length > 0 ? ` (${reading.notes.join("; ")})` : "";

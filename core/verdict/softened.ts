@@ -1,12 +1,11 @@
 import { drivenText, isPerChannel, type StatedClaim } from "../claim";
-import { formatSignificant } from "../units";
 import { settingOf } from "./conditions";
-import { channelsOf, wordsOf, type Sight, type Word } from "./findings";
+import { channelsOf, wordsOf, type Sight } from "./findings";
 import { decisionOf, sureBy, type Decision } from "./decision";
-import { holdAgainst } from "./judgeReading";
 import type { Question } from "./questions";
 import { remembered } from "./remembered";
-import type { BudgetLine, Evidence, Finding, StatedOf } from "./types";
+import { totalsOf } from "./totals";
+import type { Evidence } from "./types";
 
 type Ways = {
   question: Question<StatedClaim["kind"]>;
@@ -130,47 +129,4 @@ const asTotal = (ways: Ways): Decision | null => {
         only: `the total of ${total.evidence.channels.length} channels`,
       }
     : null;
-};
-
-/**
- * The sum of a run's channels held against a claim. What volts and ohms are off by may be off alike in all channels, so that lines of
- * one source are added and not rooted.
- * @see JCGM 100:2008, 5.2.2 (correlated input quantities), at its safe end
- */
-export const totalsOf = (
-  words: readonly Word[],
-  { powerWatts }: Pick<StatedOf<"power">, "powerWatts">,
-): Finding[] =>
-  words.flatMap(({ findings }) => {
-    const [first] = findings;
-    const channels = new Set(findings.map(({ channelIndex }) => channelIndex));
-    if (!first || channels.size < 2 || channels.size < findings.length) return [];
-    const sum = (of: (finding: Finding) => number) =>
-      findings.reduce((total, finding) => total + of(finding), 0);
-    const reading = {
-      ...first.reading,
-      value: sum((each) => each.reading.value),
-      between: [
-        sum((each) => each.reading.between[0]),
-        sum((each) => each.reading.between[1]),
-      ] as const,
-      budget: addedUp(findings.map((each) => each.reading.budget)),
-      notes: [
-        `${findings.map((each) => formatSignificant(each.reading.value, 3)).join(" W and ")} W`,
-      ],
-    };
-    const limit = { direction: "at-least" as const, value: powerWatts };
-    return [{ ...first, reading, limit, ...holdAgainst(reading, limit) }];
-  });
-
-const addedUp = (budgets: readonly (readonly BudgetLine[])[]): BudgetLine[] => {
-  const bySource = new Map<string, BudgetLine>();
-  for (const each of budgets.flat()) {
-    const known = bySource.get(each.source);
-    bySource.set(each.source, {
-      ...each,
-      contribution: each.contribution + (known?.contribution ?? 0),
-    });
-  }
-  return [...bySource.values()];
 };

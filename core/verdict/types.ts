@@ -91,6 +91,8 @@ export type Reading = {
   /** Where the value would lie under the claim's very conditions; both ends the value itself where they are those of the run. */
   between: readonly [number, number];
   budget: readonly BudgetLine[];
+  /** The sum of all channels of a run, and of none of them alone. */
+  isTotal?: true;
   bound: "at-least" | "at-most" | null;
   /** Where the claim has several limits, the one that this reading is held against. */
   limit?: ClaimLimit;
