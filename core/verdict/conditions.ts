@@ -2,6 +2,7 @@ import { drivenText } from "../claim";
 import type { Band } from "../distortion";
 import { isNearLoad } from "../power";
 import { formatHertz, formatSignificant, powerRatioToDb } from "../units";
+import { remembered } from "./remembered";
 import type { ConditionMatch, Evidence } from "./types";
 
 /** A load that is off by no more than this is the load that is meant. Common practice. */
@@ -20,16 +21,21 @@ export const USUAL_OHMS = 8;
 
 const ohmsText = (ohms: number): string => `${formatSignificant(ohms, 3)} Ω`;
 
+/** The loads of a run's channels in words. */
+const loadsText = remembered(({ channels }: Evidence): string =>
+  [...new Set(channels.map(({ loadOhms }) => ohmsText(loadOhms)))].join(" and "),
+);
+
 /** The load of a run, the worst of its channels. Ohms above zero. Common practice. */
-export const matchLoad = (asked: number, { channels }: Evidence): ConditionMatch => {
-  const ratios = channels.map(({ loadOhms }) => loadOhms / asked);
-  const off = Math.max(...ratios.map((ratio) => Math.abs(ratio - 1)));
+export const matchLoad = (asked: number, evidence: Evidence): ConditionMatch => {
+  const { channels } = evidence;
+  const off = Math.max(...channels.map(({ loadOhms }) => Math.abs(loadOhms / asked - 1)));
   const isNear = channels.every(({ loadOhms }) => isNearLoad(loadOhms, asked));
   const near = isNear ? "near" : "different";
   return {
     condition: "load",
     asked: ohmsText(asked),
-    was: [...new Set(channels.map(({ loadOhms }) => ohmsText(loadOhms)))].join(" and "),
+    was: loadsText(evidence),
     match: off <= SAME_LOAD_RATIO ? "same" : near,
   };
 };

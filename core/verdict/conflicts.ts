@@ -31,11 +31,10 @@ export const conflictsIn = (words: readonly Word[]): Conflict[] => {
   const found = new Map<string, Conflict>();
   for (const finding of findings) {
     const first = leading.get(finding.channelIndex) ?? finding;
-    const key = `${first.evidence.id} ${finding.evidence.id}`;
     if (found.size >= MOST_TOLD) break;
-    if (first.evidence.id === finding.evidence.id || found.has(key) || !areApart(first, finding))
-      continue;
-    found.set(key, conflictOf(first, finding));
+    if (first.evidence.id === finding.evidence.id || !areApart(first, finding)) continue;
+    const key = `${first.evidence.id} ${finding.evidence.id}`;
+    if (!found.has(key)) found.set(key, conflictOf(first, finding));
   }
   return [...found.values()];
 };
@@ -57,7 +56,7 @@ const areApart = (a: Finding, b: Finding): boolean => {
     a.reading.between[0] - b.reading.between[1],
     b.reading.between[0] - a.reading.between[1],
   );
-  return gap > Math.hypot(a.expandedUncertainty, b.expandedUncertainty);
+  return gap > 0 && gap ** 2 > a.expandedUncertainty ** 2 + b.expandedUncertainty ** 2;
 };
 
 /** What two runs have not in common, in words. */

@@ -9,6 +9,7 @@ import type {
   AmplifierFacts,
   ConditionMatch,
   Evidence,
+  EvidenceChannel,
   Finding,
   LimitStatus,
   Reading,
@@ -101,17 +102,19 @@ const readRun = (
     matchSource(run),
   ];
   const other = differing(matches);
-  // What is no evidence of this claim is not compared with all the others.
-  const others = other ? [] : evidence;
+  const readingsOf = (channel: EvidenceChannel, others: readonly Evidence[]) =>
+    question.read(stated, { evidence: run, channel, facts, others }).filter(isSensible);
+  // Of what is no evidence of this claim it matters only whether it would speak to it.
+  if (other)
+    return run.channels.some((channel) => readingsOf(channel, []).length > 0)
+      ? [{ evidence: run, matches, other, readings: [] }]
+      : [];
   const readings = run.channels.flatMap((channel) =>
-    question
-      .read(stated, { evidence: run, channel, facts, others })
-      .filter(isSensible)
-      .map((reading) => ({
-        channelIndex: channel.channelIndex,
-        reading,
-        uncertainty: combined(reading.budget),
-      })),
+    readingsOf(channel, evidence).map((reading) => ({
+      channelIndex: channel.channelIndex,
+      reading,
+      uncertainty: combined(reading.budget),
+    })),
   );
   return readings.length === 0 ? [] : [{ evidence: run, matches, other, readings }];
 };
@@ -169,9 +172,12 @@ const isNear = ({ matches }: Finding): boolean => matches.some(({ match }) => ma
 export const byWeight = (a: Finding, b: Finding): number =>
   STRENGTH[b.evidence.source] - STRENGTH[a.evidence.source] ||
   Number(isNear(a)) - Number(isNear(b)) ||
-  compare(b.evidence.takenAt, a.evidence.takenAt) ||
-  compare(a.evidence.id, b.evidence.id) ||
+  byAge(a.evidence, b.evidence) ||
   a.margin - b.margin;
+
+/** The newest first. Runs that come in this order are sorted soon. */
+export const byAge = (a: Evidence, b: Evidence): number =>
+  compare(b.takenAt, a.takenAt) || compare(a.id, b.id);
 
 const compare = (a: string, b: string): number => {
   if (a === b) return 0;

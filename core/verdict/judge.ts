@@ -1,7 +1,15 @@
 import { CHANNELS_GAP, type StatedClaim } from "../claim";
 import { plainSetting } from "./conditions";
 import { conflictsIn } from "./conflicts";
-import { byWeight, channelsOf, isConclusive, wordsOf, type Sight, type Word } from "./findings";
+import {
+  byAge,
+  byWeight,
+  channelsOf,
+  isConclusive,
+  wordsOf,
+  type Sight,
+  type Word,
+} from "./findings";
 import { judgeReading } from "./judgeReading";
 import { leverOf } from "./lever";
 import { massReading, questionOf, sizeReading, type Question } from "./questions";
@@ -22,7 +30,7 @@ import type {
 } from "./types";
 
 /** Raise it when verdicts change, so that those that were kept are made anew. */
-export const JUDGE_VERSION = 3;
+export const JUDGE_VERSION = 4;
 
 /**
  * Judges one claim by all the evidence there is. Runs of a real bench decide; the simulated bench only rehearses. Conditions are
@@ -78,7 +86,7 @@ const decide = (
   }
   const words = wordsOf(question, sight, evidence);
   const asPrinted = decisionOf(channelsOf(words), question.channelsAsked(stated, facts));
-  const decision = softened(asPrinted, { question, sight, evidence });
+  const decision = softened(asPrinted, { question, sight, evidence, words });
   return { decision, words, notes: notesOf(words, decision.finding) };
 };
 
@@ -90,7 +98,7 @@ const ofOneChannel = (claim: ClaimToJudge): ClaimToJudge => {
 
 /** Runs of a real bench and of the simulated one, with their settings in plain words. */
 const sorted = remembered((evidence: readonly Evidence[]) => {
-  const plain = asItComes(evidence.map(plainlySet));
+  const plain = asItComes(evidence.map(plainlySet)).sort(byAge);
   return {
     real: plain.filter(({ source }) => source !== "simulated"),
     simulated: plain.filter(({ source }) => source === "simulated"),

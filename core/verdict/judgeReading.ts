@@ -6,7 +6,9 @@ import type { BudgetLine, ClaimLimit, Held, Judged, Reading } from "./types";
  * @see JCGM 100:2008, 5.1.2 and G.4
  */
 export const combined = (budget: readonly BudgetLine[]): Combined => ({
-  stdUncertainty: Math.hypot(...budget.map(({ contribution }) => contribution)),
+  stdUncertainty: Math.sqrt(
+    budget.reduce((sum, { contribution }) => sum + contribution * contribution, 0),
+  ),
   coverageFactor: coverageFactor(Math.max(1, effectiveDegreesOfFreedom(budget))),
 });
 

@@ -1,5 +1,5 @@
 // Verdicts of headroom, intermodulation, bandwidth, mains, mass and size, row by row; and which run counts, for any kind.
-import { judge } from ".";
+import { judge, type Evidence } from ".";
 import {
   bursts,
   figure,
@@ -70,11 +70,36 @@ describe("intermodulation", () =>
     ],
   ]));
 
-const atFullPower = (db: number, levelWatts: number | null = 50) => ({
-  ...magnitude(db, 0),
-  kind: "full-power-response" as const,
-  levelWatts,
-});
+/** A response at 50 W, with second and third harmonic as high as that up to a frequency. */
+const atFullPower = (
+  db: number,
+  {
+    levelWatts = 50,
+    harmonicsRatio = 0.001,
+    seenToHz = 30_000,
+  }: { levelWatts?: number | null; harmonicsRatio?: number; seenToHz?: number } = {},
+): Evidence => {
+  const made = magnitude(db, 0);
+  const harmonics = [2, 3].map((order) => ({
+    name: `harmonic-${order}`,
+    label: `harmonic ${order}`,
+    x: "hertz" as const,
+    y: "level-ratio" as const,
+    points: [
+      [10, 0.0005],
+      [seenToHz, harmonicsRatio],
+    ] as const,
+  }));
+  return {
+    ...made,
+    kind: "full-power-response" as const,
+    levelWatts,
+    channels: made.channels.map((channel) => ({
+      ...channel,
+      curves: [...(channel.curves ?? []), ...(seenToHz > 0 ? harmonics : [])],
+    })),
+  };
+};
 
 describe("power bandwidth and slew rate", () =>
   check([
@@ -115,10 +140,45 @@ describe("power bandwidth and slew rate", () =>
       [magnitude(-1, 0)],
       "not-tested",
     ],
-    // 50 W into 8 ohm are 28.3 V peak; at 30 kHz that is 5.3 V/us.
-    ["as steep as it was driven", "Slew rate 4 V/us", [atFullPower(-0.5)], "met"],
+    [
+      "holds its level and distorts by more than is claimed",
+      "Power bandwidth 20 Hz - 20 kHz, 1 % THD",
+      [atFullPower(-1, { harmonicsRatio: 0.08 })],
+      "missed",
+    ],
+    [
+      "holds its level, and a slow recorder does not see its harmonics up to 20 kHz",
+      "Power bandwidth 20 Hz - 20 kHz, 1 % THD",
+      [atFullPower(-1, { seenToHz: 8000 })],
+      "not-tested",
+    ],
+    [
+      "holds its level, and nothing tells its harmonics",
+      "Power bandwidth 20 Hz - 20 kHz, 1 % THD",
+      [atFullPower(-1, { seenToHz: 0 })],
+      "not-tested",
+    ],
+    // 50 W into 8 ohm are 28.3 V peak; at 30 kHz, 0.5 dB down, that is 5.03 V/us of a sine, and 3.92 V/us of a triangle.
+    ["as steep as it was driven", "Slew rate 4.8 V/us", [atFullPower(-0.5)], "met"],
+    [
+      "it may have been a triangle by then",
+      "Slew rate 4.8 V/us",
+      [atFullPower(-0.5, { harmonicsRatio: 0.1 })],
+      "not-tested",
+    ],
+    [
+      "even a triangle of that level is steep enough",
+      "Slew rate 3.8 V/us",
+      [atFullPower(-0.5, { seenToHz: 0 })],
+      "met",
+    ],
     ["steeper than it was driven", "Slew rate 40 V/us", [atFullPower(-0.5)], "not-tested"],
-    ["its level is not known", "Slew rate 4 V/us", [atFullPower(-0.5, null)], "not-tested"],
+    [
+      "its level is not known",
+      "Slew rate 4 V/us",
+      [atFullPower(-0.5, { levelWatts: null })],
+      "not-tested",
+    ],
   ]));
 
 describe("mains, mass and size", () => {

@@ -1,6 +1,6 @@
 import { drivenText, isPerChannel, type StatedClaim } from "../claim";
 import { settingOf } from "./conditions";
-import { channelsOf, wordsOf, type Sight } from "./findings";
+import { channelsOf, wordsOf, type Sight, type Word } from "./findings";
 import { decisionOf, sureBy, type Decision } from "./decision";
 import type { Question } from "./questions";
 import { remembered } from "./remembered";
@@ -11,6 +11,8 @@ type Ways = {
   question: Question<StatedClaim["kind"]>;
   sight: Sight;
   evidence: readonly Evidence[];
+  /** What they say of the claim as it is printed. */
+  words: readonly Word[];
 };
 
 /**
@@ -28,7 +30,7 @@ export const softened = (asPrinted: Decision, ways: Ways): Decision => {
   );
 };
 
-const decisionUnder = ({ question, sight, evidence }: Ways): Decision =>
+const decisionUnder = ({ question, sight, evidence }: Omit<Ways, "words">): Decision =>
   decisionOf(
     channelsOf(wordsOf(question, sight, evidence)),
     question.channelsAsked(sight.stated, sight.facts),
@@ -108,12 +110,10 @@ const inBursts = (ways: Ways): Decision | null => {
  * The channels of one run together, each at the claim's own limit. A claim that is printed of each channel is no total, and one that
  * a channel alone comes nearer to than all together is not meant as one.
  */
-const asTotal = (ways: Ways): Decision | null => {
-  const { question, sight, evidence } = ways;
+const asTotal = ({ sight, words }: Ways): Decision | null => {
   if (sight.stated.kind !== "power" || sight.printedText === "" || isPerChannel(sight.printedText))
     return null;
   const claimed = sight.stated.powerWatts;
-  const words = wordsOf(question, sight, evidence);
   const total = totalsOf(words, sight.stated).find(
     ({ status, reading, evidence: { channels } }) =>
       status === "met" && reading.value ** 2 < claimed ** 2 * channels.length,

@@ -111,7 +111,6 @@ const bandReadings = (
 
 /** Distortion at a level. */
 export const distortion: Question<"distortion"> = {
-  quantity: "distortion-ratio",
   kinds: ["spectrum", "power-sweep", "distortion-response"],
   promise: ["limitRatio"],
   limit: ({ limitRatio }) => ({ direction: "at-most", value: limitRatio }),

@@ -17,9 +17,10 @@ export const figureOf = (
   fits: (figure: Figure) => boolean,
 ): KnownFigure | null => {
   const found = figures.find((figure) => figure.value !== null && fits(figure));
-  return found && found.value !== null
-    ? { ...found, value: found.value, isDoubtful: isDoubtful(cautions, found.name) }
-    : null;
+  if (!found || found.value === null) return null;
+  const { name, label, stdUncertainty, bound, quantity, value } = found;
+  const isDoubted = isDoubtful(cautions, name);
+  return { name, label, stdUncertainty, bound, quantity, value, isDoubtful: isDoubted };
 };
 
 /**

@@ -58,7 +58,6 @@ const ratioFigure = ({ weighting }: Noise, channel: EvidenceChannel): KnownFigur
 
 /** Noise below an output into the usual load, from its volts, or from the ratio to 1 W. */
 export const noise: Question<"noise"> = {
-  quantity: "decibels",
   kinds: ["noise"],
   promise: ["leastDb"],
   limit: ({ leastDb }) => ({ direction: "at-least", value: leastDb }),
@@ -92,7 +91,6 @@ export const noise: Question<"noise"> = {
 
 /** What leaks in, at the claim's frequency, from whichever channel leaks most. */
 export const crosstalk: Question<"crosstalk"> = {
-  quantity: "decibels",
   kinds: ["crosstalk"],
   promise: ["leastDb"],
   limit: ({ leastDb }) => ({ direction: "at-least", value: leastDb }),
@@ -123,7 +121,6 @@ const gainFigure = (channel: EvidenceChannel) =>
   figureOf(channel, ({ name }) => name === "gain" || name.startsWith("gain-"));
 
 export const gain: Question<"gain"> = {
-  quantity: "decibels",
   kinds: ["gain"],
   promise: ["gainDb"],
   limit: ({ gainDb }) => ({ direction: "about", value: gainDb, tolerance: GAIN_TOLERANCE_DB }),
@@ -146,7 +143,6 @@ export const gain: Question<"gain"> = {
 
 /** Volts at the input for an output: from the gain, into the usual load. @see IEC 60268-3 (rated source e.m.f.); from memory */
 export const sensitivity: Question<"sensitivity"> = {
-  quantity: "volts",
   kinds: ["gain"],
   promise: ["volts"],
   limit: ({ volts }) => ({
@@ -179,7 +175,6 @@ export const sensitivity: Question<"sensitivity"> = {
 
 /** Channels over the first, both read by one recorder, so that what it is off by cancels. */
 export const balance: Question<"balance"> = {
-  quantity: "decibels",
   kinds: ["gain"],
   promise: ["mostDb"],
   limit: ({ mostDb }) => ({ direction: "at-most", value: mostDb }),
@@ -197,7 +192,6 @@ export const balance: Question<"balance"> = {
 
 /** Burst power over the rated output. @see CTA-2006 (dynamic headroom); from memory */
 export const headroom: Question<"headroom"> = {
-  quantity: "decibels",
   kinds: ["burst"],
   promise: ["leastDb"],
   limit: ({ leastDb }) => ({ direction: "at-least", value: leastDb }),

@@ -41,7 +41,6 @@ const impedanceReading = (channel: EvidenceChannel, hertz: number): Reading[] =>
  * Definition: the stated load over the magnitude of the output impedance.
  */
 export const dampingFactor: Question<"damping-factor"> = {
-  quantity: "ohms",
   kinds: ["impedance"],
   promise: ["least"],
   limit: ({ least, loadOhms }) => ({
@@ -64,7 +63,6 @@ export const dampingFactor: Question<"damping-factor"> = {
 };
 
 export const outputImpedance: Question<"output-impedance"> = {
-  quantity: "ohms",
   kinds: ["impedance"],
   promise: ["mostOhms"],
   limit: ({ mostOhms }) => ({ direction: "at-most", value: mostOhms }),
@@ -86,7 +84,6 @@ const productsOf = ({ method }: Intermodulation, channel: EvidenceChannel) => {
 };
 
 export const intermodulation: Question<"intermodulation"> = {
-  quantity: "distortion-ratio",
   kinds: ["intermodulation"],
   promise: ["limitRatio"],
   limit: ({ limitRatio }) => ({ direction: "at-most", value: limitRatio }),
@@ -122,7 +119,6 @@ export const intermodulation: Question<"intermodulation"> = {
 };
 
 export const consumption: Question<"consumption"> = {
-  quantity: "watts",
   kinds: ["mains-draw"],
   promise: ["mostWatts"],
   limit: ({ mostWatts }) => ({ direction: "at-most", value: mostWatts }),

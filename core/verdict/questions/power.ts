@@ -339,7 +339,6 @@ const readPower = (stated: Power, asked: Asked): Reading[] => {
 
 /** Continuous power, and what is said of bursts. */
 export const power: Question<"power"> = {
-  quantity: "watts",
   kinds: ["power-sweep", "clip-search", "distortion-response", "burst"],
   promise: ["powerWatts"],
   limit: ({ powerWatts }) => ({ direction: "at-least", value: powerWatts }),
@@ -374,7 +373,6 @@ const toneMatch = (band: Band | null, evidence: Evidence) =>
 
 /** Two channels that drive one load between them. */
 export const bridgedPower: Question<"bridged-power"> = {
-  quantity: "watts",
   kinds: ["bridged"],
   promise: ["powerWatts"],
   limit: ({ powerWatts }) => ({ direction: "at-least", value: powerWatts }),

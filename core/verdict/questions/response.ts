@@ -1,3 +1,4 @@
+import type { Band } from "../../distortion";
 import { RUN_KINDS } from "../../run";
 import {
   amplitudeRatioToDb,
@@ -10,8 +11,10 @@ import { bandText, matchLevel } from "../conditions";
 import type { ClaimLimit, EvidenceChannel, Reading } from "../types";
 import { pointsIn } from "./band";
 import { line, UNKNOWN_DB } from "./budget";
-import { figureOf } from "./figures";
+import { curveAt, figureOf } from "./figures";
 import type { Question } from "./types";
+
+type Point = readonly [hertz: number, ratio: number];
 
 /** A converter's own response, unless it was taken out: a standard uncertainty. Chosen here; most are flatter. */
 const CONVERTER_DB = 0.025;
@@ -58,7 +61,6 @@ const isLevel = ([, ratio]: readonly [number, number]): boolean => ratio < dbToA
 
 /** How far the response strays in the claim's band; a side that the claim does not name is free. */
 export const response: Question<"response"> = {
-  quantity: "decibels",
   kinds: ["response", "full-power-response"],
   promise: [],
   limit: () => null,
@@ -95,19 +97,83 @@ export const response: Question<"response"> = {
   }),
 };
 
-/** Half the rated power over the band: 3 dB down at the rated drive. @see IEC 60268-3 (power bandwidth); from memory */
+/** Harmonics together at one frequency of the tone; null where the recording does not reach to the third of them. */
+const harmonicsAt = ({ curves = [] }: EvidenceChannel, hertz: number): number | null => {
+  const ratios = curves
+    .filter(({ name }) => name.startsWith("harmonic-"))
+    .map((curve) => curveAt(curve, hertz));
+  const known = ratios.flatMap((ratio) => ratio ?? []);
+  return known.length > 1 && known.length === ratios.length ? Math.hypot(...known) : null;
+};
+
+/** The limit that output is told at where a claim is silent. Common practice. */
+const USUAL_LIMIT_RATIO = 0.01;
+
+/** Harmonics begin and end a little inside of a sweep. Chosen here. */
+const BAND_END_RATIO = 0.05;
+
+/** Harmonics at their worst in the band, as far as they can be seen. A band that is seen in part refutes and does not prove. */
+const harmonicsReading = (
+  channel: EvidenceChannel,
+  { points, band, limitRatio }: { points: readonly Point[]; band: Band; limitRatio: number },
+): Reading => {
+  const places = [
+    (1 + BAND_END_RATIO) * band.lowHz,
+    ...points.map(([hertz]) => hertz),
+    (1 - BAND_END_RATIO) * band.highHz,
+  ].filter((hertz) => hertz <= band.highHz);
+  const seen = places.flatMap((hertz) => {
+    const ratio = harmonicsAt(channel, hertz);
+    return ratio === null ? [] : [{ hertz, ratio }];
+  });
+  const [worst = { hertz: band.lowHz, ratio: 0 }] = seen.toSorted((a, b) => b.ratio - a.ratio);
+  const isWhole = seen.length === places.length;
+  const upTo = seen.at(-1);
+  return {
+    quantity: "distortion-ratio",
+    value: worst.ratio,
+    between: [worst.ratio, worst.ratio],
+    budget: [line("noise of the reading", HARMONICS_RATIO * worst.ratio)],
+    bound: null,
+    limit: { direction: "at-most", value: limitRatio },
+    where: `second and third harmonic at worst, at ${formatHertz(worst.hertz, 2)}`,
+    notes: isWhole
+      ? []
+      : [
+          upTo
+            ? `harmonics are seen up to ${formatHertz(upTo.hertz, 2)} only: a higher rate is needed`
+            : "its harmonics are not seen: a higher rate is needed",
+        ],
+    ...(isWhole ? {} : { proves: false }),
+    ...(upTo ? {} : { refutes: false }),
+  };
+};
+
+/** How well one point of a sweep tells its harmonics. Chosen here. */
+const HARMONICS_RATIO = 0.05;
+
+/**
+ * Half the rated power over the band below a limit of distortion: no more than 3 dB down at the rated drive, and clean there.
+ * @see IEC 60268-3 (power bandwidth); from memory
+ */
 export const powerBandwidth: Question<"power-bandwidth"> = {
-  quantity: "decibels",
   kinds: ["full-power-response"],
   promise: [],
   limit: () => null,
   matches: () => [],
-  read: ({ band }, { channel, evidence }) => {
+  read: ({ band, distortionLimitRatio }, { channel, evidence }) => {
     const curve = RUN_KINDS[evidence.kind].isAtRatedPower ? magnitudeOf(channel) : null;
     const points = curve && pointsIn(curve.points, band);
     if (!points) return [];
     const lowest = points.reduce((least, point) => (point[1] < least[1] ? point : least));
-    return [reading(channel, lowest, { direction: "at-least", value: -3 })];
+    return [
+      reading(channel, lowest, { direction: "at-least", value: -3 }),
+      harmonicsReading(channel, {
+        points,
+        band,
+        limitRatio: distortionLimitRatio ?? USUAL_LIMIT_RATIO,
+      }),
+    ];
   },
   channelsAsked: () => null,
   settledBy: ({ band }) => ({
@@ -116,9 +182,20 @@ export const powerBandwidth: Question<"power-bandwidth"> = {
   }),
 };
 
-/** Clean within 3 dB of its level a sine of so many volts and hertz is as steep as this. Closed form: 2 pi f times the peak. */
+/**
+ * A triangle is less steep than a sine of its level by this. What limits slew turns one into the other, so that a level alone tells
+ * steepness no better. Closed form: of the same root mean square 4 sqrt(3) / (2 pi sqrt(2)).
+ */
+const TRIANGLE_RATIO = (4 * Math.sqrt(3)) / (2 * Math.PI * Math.SQRT2);
+
+/** A sine with so little harmonics is as steep as a sine. Common practice. */
+const CLEAN_RATIO = 0.01;
+
+/**
+ * Within 3 dB of its level a sine of so many volts and hertz was at least as steep as this.
+ * Closed form: 2 pi f times the peak, where it is clean; a triangle's steepness where that is not known.
+ */
 export const slewRate: Question<"slew-rate"> = {
-  quantity: "volts-per-second",
   kinds: ["full-power-response"],
   promise: ["leastVoltsPerSecond"],
   limit: ({ leastVoltsPerSecond }) => ({ direction: "at-least", value: leastVoltsPerSecond }),
@@ -127,10 +204,13 @@ export const slewRate: Question<"slew-rate"> = {
     const curve = RUN_KINDS[evidence.kind].isAtRatedPower ? magnitudeOf(channel) : null;
     if (!curve || evidence.levelWatts === null) return [];
     const peak = Math.sqrt(2 * evidence.levelWatts * channel.loadOhms);
+    const steepness = ([hertz, ratio]: Point): number => {
+      const harmonics = harmonicsAt(channel, hertz);
+      const isClean = harmonics !== null && harmonics <= CLEAN_RATIO;
+      return 2 * Math.PI * hertz * peak * ratio * (isClean ? 1 : TRIANGLE_RATIO);
+    };
     const steepest = Math.max(
-      ...curve.points
-        .filter(([, ratio]) => ratio >= Math.SQRT1_2)
-        .map(([hertz, ratio]) => 2 * Math.PI * hertz * peak * ratio),
+      ...curve.points.filter(([, ratio]) => ratio >= Math.SQRT1_2).map(steepness),
     );
     if (!(steepest > 0)) return [];
     return [

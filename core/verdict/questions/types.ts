@@ -7,7 +7,6 @@ import type {
   Evidence,
   EvidenceChannel,
   Reading,
-  ReadingQuantity,
   StatedOf,
 } from "../types";
 
@@ -22,7 +21,6 @@ export type Asked = {
 
 /** How claims of one kind are asked of the evidence. */
 export type Question<Kind extends StatedClaim["kind"]> = {
-  quantity: ReadingQuantity;
   /** Kinds of run that may speak to it. */
   kinds: readonly RunKind[];
   /** What is promised: what is read of a run does not depend on it. */
