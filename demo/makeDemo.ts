@@ -1,17 +1,19 @@
 import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
 import { fromCatalogue, instrumentFacts } from "@/bench/catalogue";
-import { claimedWatts, readClaims } from "@/core/claim";
+import { claimedWatts } from "@/core/claim";
 import { proposePlan } from "@/core/plan";
 import { completeSettings, RUN_KINDS } from "@/core/run";
 import {
   ANALYSIS_VERSION,
   emptyDocument,
+  powerDraft,
   runConditions,
-  type Claim,
+  statedPowers,
   type Load,
   type RunCapture,
   type RunDraft,
+  type StatedPower,
 } from "@/records";
 import {
   addAmplifier,
@@ -22,6 +24,7 @@ import {
   keepDocument,
   keepWorkshopDocument,
   listAmplifiers,
+  listClaims,
 } from "@/store";
 import { NO_LIMITS, playRun, type KeptShot } from "@/pipeline/playRun";
 import { DEMO_SHELF, type DemoAmplifier, type DemoRun } from "./scenario";
@@ -64,14 +67,11 @@ const addDemoAmplifier = async (
   start: Date,
 ): Promise<void> => {
   const amplifier = await addAmplifier(db, demo.draft, start.toISOString());
-  const claims: Claim[] = [];
-  for (const claim of demo.claims) claims.push(await addClaim(db, amplifier.id, claim));
-  const text = demo.sheet.join("\n");
+  for (const claim of demo.claims) await addClaim(db, amplifier.id, powerDraft(claim));
   await keepDocument(db, amplifier.id, "details", demo.details);
   await keepDocument(db, amplifier.id, "sheet", {
     source: demo.claims[0].source,
-    text,
-    ...readClaims(text),
+    text: demo.sheet.join("\n"),
   });
   await keepDocument(db, amplifier.id, "forecast", {
     ...emptyDocument("forecast"),
@@ -80,7 +80,10 @@ const addDemoAmplifier = async (
   await keepDocument(db, amplifier.id, "rig", DEMO_RIG);
   await keepDocument(db, amplifier.id, "plan", {
     ...emptyDocument("plan"),
-    runs: standardPlan(demo, claims),
+    runs: standardPlan(
+      demo,
+      statedPowers(await listClaims(db, amplifier.id), demo.draft.channelCount),
+    ),
   });
   const loads: Load[] = [];
   for (const load of demo.loads) loads.push(await addLoad(db, amplifier.id, load));
@@ -162,7 +165,7 @@ const loadConditions = (load: Load, channelCount: number) =>
   }).channels;
 
 /** The standard plan, each power as claimed. */
-const standardPlan = ({ draft, loads }: DemoAmplifier, claims: readonly Claim[]) => {
+const standardPlan = ({ draft, loads }: DemoAmplifier, claims: readonly StatedPower[]) => {
   return proposePlan(
     {
       claims,

@@ -1,12 +1,12 @@
 import type { CatalogueName } from "@/bench/catalogue";
 import type { RunKind, Settings } from "@/core/run";
-import type { AmplifierDraft, ClaimDraft, Details, LoadDraft } from "@/records";
+import type { AmplifierDraft, PowerForm, Details, LoadDraft } from "@/records";
 import { details, pairOf, single } from "./workshop";
 
 /** One amplifier of the demo shelf. Everything in it is invented; its runs are made on the simulated bench. */
 export type DemoAmplifier = {
   draft: AmplifierDraft;
-  claims: readonly ClaimDraft[];
+  claims: readonly PowerForm[];
   loads: readonly LoadDraft[];
   details: Details;
   /** The specification sheet, a line each. */
@@ -192,7 +192,7 @@ export const DEMO_SHELF: readonly DemoAmplifier[] = [
         loadOhms: 8,
         channelsDriven: 2,
         distortionLimitRatio: 0.001,
-        distortionMeasure: "thd-plus-noise",
+        distortionMeasure: "thd",
       },
       {
         printedText: "93 W / 4 ohms, 1 %",

@@ -16,6 +16,7 @@ test("an amplifier goes on the shelf, with a claim", async () => {
   await fill(driver(), ["Amplifier", "Model"], "Pebble");
   await press(driver(), "Put it on the shelf");
   await shows(driver(), "What is claimed");
+  await press(driver(), "Add a claim");
   for (const [label, text] of [
     ["As printed", "2 x 45 W"],
     ["Power per channel", "45"],

@@ -24,7 +24,7 @@ import { wavOf } from "./wavOf";
 
 const SEED = 20_261_127;
 const EACH = 150;
-const MOST_MILLISECONDS = 2000;
+const MOST_MILLISECONDS = 20_000;
 const AT_ONCE = 4;
 
 let folder: string, server: Server;

@@ -56,6 +56,7 @@ test("an empty shelf says what it is for; a new amplifier goes on it", async () 
 });
 
 test("a claim with nonsense is explained beside its fields and kept; a sensible one is stored", async () => {
+  await press(driver(), "Add a claim");
   await fill(driver(), ["Claim", "As printed"], "50 W per channel into 8 ohms");
   await fill(driver(), ["Claim", "Power per channel"], "loud");
   await fill(driver(), ["Claim", "At no more than"], "0");

@@ -1,5 +1,5 @@
 // What arrives may be anything: each check ends soon, and what no amplifier can be is refused.
-import { DOCUMENTS, runSchema, sheetSchema, underWaySchema, validated } from ".";
+import { briefSchema, claimSchema, DOCUMENTS, runSchema, underWaySchema, validated } from ".";
 import { entryOf } from "./run";
 import { runOf } from "./testing/run";
 
@@ -23,12 +23,14 @@ const withLevels = (levels: unknown) => ({
   },
 });
 
-// 19 s, 15 s and 54 s before lengths were looked at first. A second is many times what they take now.
+/** 15 to 54 s before lengths were looked at first, less than a second now: a busy machine stays far below, what checks every entry does not. */
+const HANGS_MILLISECONDS = 12_000;
+
 test.each([
   ["empty levels of a sweep", runSchema, withLevels(empties(10_000))],
   ["as many empty levels as there may be", runSchema, withLevels(empties(1000))],
-  ["empty claims", sheetSchema, { claims: empties(30_000) }],
-  ["as many empty claims as there may be", sheetSchema, { claims: empties(400) }],
+  ["empty claims", briefSchema, { claims: empties(30_000) }],
+  ["as many empty claims as there may be", briefSchema, { claims: empties(500) }],
   ["captures", runSchema, { ...sweep, captures: empties(100_001) }],
   ["events of a recording", underWaySchema, { shots: [{ events: empties(2000) }] }],
   ["jobs", underWaySchema, { queue: empties(400) }],
@@ -37,11 +39,11 @@ test.each([
     runSchema,
     { ...sweep, conditions: { ...sweep.conditions, channels: empties(1e5) } },
   ],
-])("%s are refused in less than a second", async (_, schema, input) => {
+])("%s are refused without looking at each", async (_, schema, input) => {
   let errors = {};
   const milliseconds = await millisecondsFor(async () => (errors = await errorsOf(schema, input)));
   expect(Object.keys(errors).length).toBeGreaterThan(0);
-  expect(milliseconds).toBeLessThan(1000);
+  expect(milliseconds).toBeLessThan(HANGS_MILLISECONDS);
 });
 
 test("a list that is too long is told by its own length, and nothing else", async () =>
@@ -97,12 +99,12 @@ test.each(["toString", "valueOf", "toJSON", "constructor"])(
 );
 
 test("a claim of a kind that is not known is no claim", async () => {
-  const claim = { printedText: "x", missing: [], nearest: null };
+  const claim = { printedText: "x", source: "", missing: [], nearest: null };
   const wrong = [{ kind: "constructor" }, { kind: "power" }, { kind: "gain", gainDb: 1e99 }];
   for (const stated of wrong)
-    expect(await errorsOf(sheetSchema, { claims: [{ ...claim, stated }] })).not.toEqual({});
+    expect(await errorsOf(claimSchema, { ...claim, stated })).not.toEqual({});
   const right = { kind: "gain", gainDb: 28 };
-  expect(await errorsOf(sheetSchema, { claims: [{ ...claim, stated: right }] })).toEqual({});
+  expect(await errorsOf(claimSchema, { ...claim, stated: right })).toEqual({});
 });
 
 test("what a list says of a run follows from the run", () =>

@@ -1,11 +1,19 @@
-import { array, object, string, type InferType } from "yup";
+import { array, mixed, object, string, type InferType } from "yup";
 import { amplifierSchema } from "./amplifier";
-import { claimSchema } from "./claim";
+import { readClaims } from "@/core/claim";
+import { claimSchema, type ClaimDraft, type Given } from "./claim";
+import { lineKeyOf } from "./claimsOfSheet";
+import { listOf } from "./listOf";
 import { detailsSchema } from "./details";
-import { sheetSchema, type Sheet } from "./sheet";
+import { sheetSchema } from "./sheet";
 
 /** Says what a file is, so that another is not taken for it. */
 export const BRIEF_FORMAT = "rimebank-brief-1";
+
+const isFilled = (value: unknown): value is Record<string, Given> =>
+  typeof value === "object" &&
+  value !== null &&
+  Object.values(value).every((each) => typeof each === "object" && each !== null);
 
 /** Everything of a Brief in one file: photos as JPEG in base64, in the order of the details' photos. */
 export const briefSchema = object({
@@ -13,9 +21,10 @@ export const briefSchema = object({
     .oneOf([BRIEF_FORMAT], "This file is no brief of Rimebank's.")
     .required("This file is no brief of Rimebank's."),
   amplifier: amplifierSchema.required(),
-  claims: array().of(claimSchema).max(100, "Up to 100 claims.").required(),
+  claims: listOf(claimSchema, 500),
   details: detailsSchema.omit(["photos"]).required(),
-  sheet: sheetSchema.required(),
+  // Until lines of a sheet became claims of their own, what was filled in beside them was kept with the sheet.
+  sheet: sheetSchema.shape({ filledIn: mixed<Record<string, Given>>(isFilled) }).required(),
   photos: array()
     .of(
       object({
@@ -27,7 +36,21 @@ export const briefSchema = object({
     .required(),
 });
 
-export type Brief = Omit<InferType<typeof briefSchema>, "sheet"> & { sheet: Sheet };
+export type Brief = Omit<InferType<typeof briefSchema>, "claims"> & { claims: ClaimDraft[] };
+
+/** All claims of a brief, with what was filled in beside the lines of its sheet. */
+export const claimsOfBrief = ({
+  claims,
+  sheet: { text, source, filledIn = {} },
+}: Pick<Brief, "claims" | "sheet">): ClaimDraft[] => {
+  const lines = readClaims(text).claims.flatMap((line) => {
+    const lineKey = lineKeyOf(line);
+    const { [lineKey]: given } = filledIn;
+    const draft = { ...line, missing: [...line.missing], source, given, lineKey, isLeftOut: false };
+    return given && claimSchema.isValidSync(draft) ? [draft] : [];
+  });
+  return [...claims, ...lines];
+};
 
 /** Largest brief that is taken in, photos included: 256 MB. */
 export const BRIEF_LIMIT_BYTES = 256 * 1024 * 1024;

@@ -4,7 +4,7 @@ import type { Evidence, EvidenceSource } from "@/core/verdict";
 import type { Run } from "./run";
 
 /** Curves that a claim is held against; the rest, spectra and waves, are pictures. */
-const TOLD = ["magnitude", "from-", "impedance", "distortion-"];
+const TOLD = ["magnitude", "from-", "impedance", "distortion-", "harmonic-"];
 const isTold = ({ name }: Curve): boolean => TOLD.some((begins) => name.startsWith(begins));
 
 const sourceOf = ({ kind, source }: Pick<Run, "kind" | "source">): EvidenceSource => {

@@ -9,8 +9,19 @@ export {
   type AmplifierDraft,
 } from "./amplifier";
 export type { Backup } from "./backup";
-export { BRIEF_FORMAT, BRIEF_LIMIT_BYTES, briefSchema, type Brief } from "./brief";
-export { claimSchema, powerClaim, type Claim, type ClaimDraft } from "./claim";
+export { BRIEF_FORMAT, BRIEF_LIMIT_BYTES, briefSchema, claimsOfBrief, type Brief } from "./brief";
+export {
+  claimSchema,
+  powerDraft,
+  powerFormSchema,
+  statedPowers,
+  type Claim,
+  type ClaimDraft,
+  type Given,
+  type PowerForm,
+  type StatedPower,
+} from "./claim";
+export { claimsOfSheet, lineKeyOf, type PlacedClaim } from "./claimsOfSheet";
 export {
   detailsSchema,
   SUPPLY_KINDS,
@@ -67,7 +78,7 @@ export {
   type ShelfView,
 } from "./shelf";
 export { isStated } from "./stated";
-export { sheetSchema, type FilledLines, type Sheet } from "./sheet";
+export { sheetSchema, type Sheet } from "./sheet";
 export { runAsCsv, runAsJson } from "./exportRun";
 export {
   loadSchema,

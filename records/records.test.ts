@@ -1,30 +1,47 @@
-import { claimSchema, loadSchema, runSchema, validated } from ".";
+import { claimSchema, loadSchema, powerDraft, powerFormSchema, runSchema, validated } from ".";
 
-const claim = {
+const power = {
   printedText: "50 W per channel",
   source: "",
   powerWatts: 50,
   loadOhms: 8,
   channelsDriven: 2,
   distortionLimitRatio: 0.005,
-  distortionMeasure: "thd",
+  distortionMeasure: "thd" as const,
 };
 
 test("a sensible claim passes, and unknown fields are left out", async () => {
-  expect(await validated(claimSchema, { ...claim, id: "x", admin: true })).toEqual({
+  expect(await validated(powerFormSchema, { ...power, id: "x", admin: true })).toEqual({
     ok: true,
-    value: claim,
+    value: power,
   });
 });
 
+test("a claim of any kind passes with all that it says; a power of a brief of before becomes one", async () => {
+  const kept = powerDraft(power);
+  expect(await validated(claimSchema, { ...kept, admin: true })).toEqual({ ok: true, value: kept });
+  expect(await validated(claimSchema, power)).toEqual({ ok: true, value: kept });
+});
+
+test.each([
+  ["stated", { stated: { kind: "loudness" } }],
+  ["stated", { stated: { kind: "gain", gainDb: "high" } }],
+  ["given", { given: { loadOhms: -8 } }],
+  ["given", { given: { loadOhms: "8" } }],
+  ["missing", { missing: null }],
+])("a claim whose %s is nonsense is refused beside it", async (field, change) => {
+  const outcome = await validated(claimSchema, { ...powerDraft(power), ...change });
+  expect(outcome.ok ? [] : Object.keys(outcome.errors)).toEqual([field]);
+});
+
 test("text from a form is read as at the bench", async () => {
-  const outcome = await validated(claimSchema, {
-    ...claim,
+  const outcome = await validated(powerFormSchema, {
+    ...power,
     powerWatts: "50 W",
     loadOhms: "8R2",
     distortionLimitRatio: "0,5 %",
   });
-  expect(outcome).toEqual({ ok: true, value: { ...claim, loadOhms: 8.2 } });
+  expect(outcome).toEqual({ ok: true, value: { ...power, loadOhms: 8.2 } });
 });
 
 test.each([
@@ -36,7 +53,7 @@ test.each([
   ["distortionLimitRatio", { distortionLimitRatio: 3 }],
   ["distortionMeasure", { distortionMeasure: "sinad" }],
 ])("a claim with nonsense in %s is refused beside that field", async (field, change) => {
-  const outcome = await validated(claimSchema, { ...claim, ...change });
+  const outcome = await validated(powerFormSchema, { ...power, ...change });
   expect(outcome.ok ? [] : Object.keys(outcome.errors)).toEqual([field]);
 });
 

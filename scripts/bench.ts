@@ -106,7 +106,9 @@ if (isWanted("judge")) {
   });
   // Fresh each time, so that nothing is remembered from the time before; and often, as in a server that has been at work.
   const times = 6 * REPEATS;
-  const fresh = Array.from({ length: times + 1 }, () => structuredClone(runs));
+  const fresh = Array.from({ length: times + 1 }, () =>
+    runs.map((run) => ({ ...run, channels: run.channels.map((channel) => ({ ...channel })) })),
+  );
   const seconds = bestSeconds(() => {
     const evidence = fresh.pop() ?? runs;
     const own = { ...facts };

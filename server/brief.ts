@@ -1,6 +1,6 @@
 import "server-only";
 import type { Knex } from "knex";
-import { BRIEF_FORMAT, type Brief, type Photo } from "@/records";
+import { BRIEF_FORMAT, claimsOfBrief, type Brief, type Photo } from "@/records";
 import {
   addAmplifier,
   addClaim,
@@ -44,9 +44,11 @@ export const briefOf = async (db: Knex, amplifierId: string): Promise<Brief | nu
 /** Puts an amplifier on the shelf as a brief describes it. Pictures that cannot be read are left out, and counted. */
 export const addBrief = async (
   db: Knex,
-  { amplifier, claims, details, sheet, photos: pictures }: Brief,
+  brief: Brief,
   now: string,
 ): Promise<{ id: string; unreadCount: number }> => {
+  const { amplifier, details, photos: pictures } = brief;
+  const { filledIn: _, ...sheet } = brief.sheet;
   const kept: Photo[] = [];
   for (const { caption, jpegBase64 } of pictures) {
     const photo = await savePhoto(dataFolder(), Buffer.from(jpegBase64, "base64"));
@@ -54,7 +56,7 @@ export const addBrief = async (
   }
   return db.transaction(async (trx) => {
     const { id } = await addAmplifier(trx, amplifier, now);
-    for (const claim of claims) await addClaim(trx, id, claim);
+    for (const claim of claimsOfBrief(brief)) await addClaim(trx, id, claim);
     await keepDocument(trx, id, "details", { ...unrevised(details), photos: kept });
     await keepDocument(trx, id, "sheet", unrevised(sheet));
     return { id, unreadCount: pictures.length - kept.length };

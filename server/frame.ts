@@ -26,7 +26,7 @@ export type Frame = {
 };
 
 export const frameOf = (records: AmplifierRecords, { counts }: AmplifierSummary): Frame => {
-  const { amplifier, claims, loads, runs, details, rig, plan, instruments, unreadable } = records;
+  const { amplifier, powers, loads, runs, details, rig, plan, instruments, unreadable } = records;
   const converter = chosenInstrument(instruments, "converter", rig.converterId);
   const [load] = loads;
   const ohms = load?.channels.map((channel) => formatSignificant(channel.ohms, 3)).join(", ");
@@ -37,7 +37,7 @@ export const frameOf = (records: AmplifierRecords, { counts }: AmplifierSummary)
       isForecast: details.supplies.some((supply) => supplyWatts(supply) !== null),
       claimCount: claimsToJudge(records).length,
       loadCount: loads.length,
-      rigState: rigState({ amplifier, claims, loads, details }, rig),
+      rigState: rigState({ amplifier, claims: powers, loads, details }, rig),
       plannedCount: plan.runs.length,
       runCount: runs.length,
       judgedCount: counts.judged,

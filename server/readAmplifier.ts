@@ -1,19 +1,21 @@
 import "server-only";
 import type { Knex } from "knex";
-import type {
-  Amplifier,
-  Claim,
-  Details,
-  ForecastSettings,
-  Instruments,
-  Load,
-  Plan,
-  Resistors,
-  RigSettings,
-  RunEntry,
-  Sheet,
-  UnderWay,
-  VerdictNotes,
+import {
+  statedPowers,
+  type Amplifier,
+  type Claim,
+  type Details,
+  type ForecastSettings,
+  type Instruments,
+  type Load,
+  type Plan,
+  type Resistors,
+  type RigSettings,
+  type RunEntry,
+  type Sheet,
+  type StatedPower,
+  type UnderWay,
+  type VerdictNotes,
 } from "@/records";
 import {
   findAmplifier,
@@ -27,6 +29,8 @@ import {
 export type AmplifierRecords = {
   amplifier: Amplifier;
   claims: Claim[];
+  /** Those of them that are continuous powers. */
+  powers: StatedPower[];
   loads: Load[];
   /** Newest first, without results. */
   runs: RunEntry[];
@@ -74,9 +78,11 @@ export const readAmplifierRecords = async (
     "the resistors": resistors,
     "the instruments": instruments,
   };
+  const claims = await listClaims(db, id);
   return {
     amplifier,
-    claims: await listClaims(db, id),
+    claims,
+    powers: statedPowers(claims, amplifier.channelCount),
     loads,
     runs: await listRunEntries(db, id),
     details: details.document,

@@ -2,17 +2,28 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Knex } from "knex";
-import type { RunDraft } from "@/records";
+import { powerDraft, type RunDraft } from "@/records";
 import { runOf } from "@/records/testing/run";
 import {
   addAmplifier,
   addClaim,
+  addLoad,
+  changeLoad,
+  deleteLoad,
+  evidenceRevision,
   findDocument,
   keepDocument,
   keepRemarks,
   openDatabase,
 } from "@/store";
-import { amplifierDraft, claimDraft, runDraft, stored } from "@/store/testing/records";
+import {
+  amplifierDraft,
+  claimDraft,
+  loadDraft,
+  powerForm,
+  runDraft,
+  stored,
+} from "@/store/testing/records";
 import { frameMarkOf } from "./frame";
 import { readAmplifierRecords } from "./readAmplifier";
 import { judgementOf } from "./judged";
@@ -51,7 +62,7 @@ test("claims are judged by every run that was not struck out", async () => {
     [4, 2],
     [16, 2],
   ])
-    await addClaim(db, id, { ...claimDraft, loadOhms, channelsDriven });
+    await addClaim(db, id, powerDraft({ ...powerForm, loadOhms, channelsDriven }));
   const runs = [
     sweepOf([70, 69], 8.2),
     sweepOf([75], 8.2),
@@ -77,12 +88,14 @@ test("claims are judged by every run that was not struck out", async () => {
 
 test("lines of the sheet are judged beside the claims, and what was taken from it is not judged twice", async () => {
   const text = "Output 50 W into 8 ohms\nWeight 8.2 kg\nGain 26 dB\nDynamic power 70 W into 8 ohms";
-  await addClaim(db, id, { ...claimDraft, printedText: "Output 50 W into 8 ohms", powerWatts: 50 });
+  await addClaim(
+    db,
+    id,
+    powerDraft({ ...powerForm, printedText: "Output 50 W into 8 ohms", powerWatts: 50 }),
+  );
   await keepDocument(db, id, "sheet", {
     source: "manual",
     text,
-    claims: [],
-    unread: [],
     revision: 0,
   });
   await keepDocument(db, id, "details", {
@@ -114,7 +127,7 @@ test("a summary follows what it depends on: a claim, a run, a reading that is st
   expect((await summaryOf(db, id)).claim?.outcome).toBe("not-tested");
   const run = await stored({ db, folder }, id, sweepOf([70, 69], 8.2));
   expect(await summaryOf(db, id)).toMatchObject({
-    claim: { outcome: "met", strip: { claimedWatts: claimDraft.powerWatts } },
+    claim: { outcome: "met", strip: { claimedWatts: powerForm.powerWatts } },
     counts: { claims: 1, judged: 1, kept: 1 },
   });
   await keepRemarks(db, run.id, { struck: { reason: "a clip slipped", at: "" }, overruled: [] });
@@ -122,16 +135,25 @@ test("a summary follows what it depends on: a claim, a run, a reading that is st
   await keepDocument(db, id, "sheet", {
     source: "",
     text: "Weight 8.2 kg",
-    claims: [],
-    unread: [],
     revision: 0,
   });
   expect(await summaryOf(db, id)).toMatchObject({ counts: { claims: 2, judged: 0 } });
 });
 
+test("a load that is measured anew has the verdicts worked out anew", async () => {
+  await addClaim(db, id, claimDraft);
+  const load = await addLoad(db, id, loadDraft);
+  const stands = new Set([await evidenceRevision(db, id)]);
+  await changeLoad(db, load.id, { ...loadDraft, revision: 1 });
+  stands.add(await evidenceRevision(db, id));
+  await deleteLoad(db, load.id);
+  stands.add(await evidenceRevision(db, id));
+  expect(stands.size).toBe(3);
+});
+
 test("the shelf knows an amplifier by its worst claim", async () => {
-  await addClaim(db, id, { ...claimDraft, powerWatts: 30 });
-  await addClaim(db, id, { ...claimDraft, powerWatts: 90 });
+  await addClaim(db, id, powerDraft({ ...powerForm, powerWatts: 30 }));
+  await addClaim(db, id, powerDraft({ ...powerForm, powerWatts: 90 }));
   await stored({ db, folder }, id, sweepOf([70, 69], 8.2));
   expect(await summaryOf(db, id)).toMatchObject({
     claim: { outcome: "missed", text: expect.stringContaining("90 W") },

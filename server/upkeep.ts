@@ -4,9 +4,14 @@ import { backUpDaily, clearUnusedFiles } from "@/store";
 import { summariseAll } from "./summaries";
 
 const HOUR_MILLISECONDS = 60 * 60 * 1000;
+/** Who opens the records wants something of them: that goes before what can wait. */
+const SUMMARIES_WAIT_MILLISECONDS = 3000;
 
 // As with the records themselves, one a process, whatever is reloaded.
-const kept = globalThis as typeof globalThis & { rimebankUpkeep?: NodeJS.Timeout };
+const kept = globalThis as typeof globalThis & {
+  rimebankUpkeep?: NodeJS.Timeout;
+  rimebankSummaries?: NodeJS.Timeout;
+};
 
 /**
  * What the records need now and then, beside whatever else is done: files that nothing refers to are cleared away, a backup is made
@@ -16,11 +21,12 @@ export const startUpkeep = (db: Knex, folder: string): void => {
   clearInterval(kept.rimebankUpkeep);
   kept.rimebankUpkeep = setInterval(() => void upkeep(db, folder), HOUR_MILLISECONDS);
   kept.rimebankUpkeep.unref();
-  const begin = async () => {
-    await upkeep(db, folder);
-    await tried("summaries", () => summariseAll(db));
-  };
-  void begin();
+  void upkeep(db, folder);
+  clearTimeout(kept.rimebankSummaries);
+  kept.rimebankSummaries = setTimeout(
+    () => void tried("summaries", () => summariseAll(db)),
+    SUMMARIES_WAIT_MILLISECONDS,
+  ).unref();
 };
 
 const upkeep = async (db: Knex, folder: string): Promise<void> => {

@@ -7,6 +7,7 @@ import {
   type WorkshopKind,
   type WorkshopOf,
 } from "@/records";
+import { followSheet } from "./claims";
 import { readable } from "./readable";
 import type { Changed } from "./revised";
 import { evidenceChanged } from "./summaries";
@@ -99,6 +100,8 @@ export const keepDocument = <K extends DocumentKind>(
       content,
       emptyDocument(kind),
     );
+    if (kind === "sheet" && changed.outcome === "kept")
+      await followSheet(trx, amplifierId, content as DocumentOf<"sheet">);
     if (JUDGED_FROM.includes(kind)) await evidenceChanged(trx, amplifierId);
     return changed;
   });

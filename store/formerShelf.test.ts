@@ -5,6 +5,7 @@ import { join } from "node:path";
 import { gunzipSync } from "node:zlib";
 import Database from "better-sqlite3";
 import type { Knex } from "knex";
+import type { StatedClaim } from "@/core/claim";
 import { judge } from "@/core/verdict";
 import { amplifierFacts, claimsToJudge } from "@/records/facts";
 import { amplifierName, runEvidence, type Run } from "@/records";
@@ -39,6 +40,10 @@ const asItWas = (run: Run): object =>
         },
       }
     : run;
+
+/** A continuous power with all its conditions: until then nothing else was kept in the table of claims. */
+const wasWrittenDown = ({ stated }: { stated: StatedClaim }): boolean =>
+  stated.kind === "power" && stated.channelsDriven !== null && stated.distortionLimitRatio !== null;
 
 let folder: string, db: Knex;
 beforeAll(async () => {
@@ -76,12 +81,13 @@ test("the verdicts are those of before, had it been a real bench; as it was simu
     const records = {
       amplifier,
       claims: await listClaims(db, amplifier.id),
-      sheet: { text: "", source: "" },
       details: await findDocument(db, amplifier.id, "details"),
     };
     const facts = amplifierFacts(records);
     const outcomes = (evidence: ReturnType<typeof evidenceOf>) =>
-      claimsToJudge(records).map(({ claim }) => judge(claim, evidence, facts));
+      claimsToJudge(records)
+        .filter(({ claim }) => wasWrittenDown(claim))
+        .map(({ claim }) => judge(claim, evidence, facts));
     verdicts[amplifierName(amplifier)] = outcomes(evidenceOf(runs)).map(({ outcome }) => outcome);
     for (const { outcome, rehearsed } of outcomes(runs.map(runEvidence)))
       expect([outcome, rehearsed === null]).toEqual(["not-tested", false]);
@@ -91,6 +97,18 @@ test("the verdicts are those of before, had it been a real bench; as it was simu
     "Harrowby R-30": ["met-fewer-channels"],
     "Pinwheel Dot 45": ["met-fewer-channels"],
   });
+});
+
+test("the lines of each sheet have become claims beside those that were written down", async () => {
+  for (const { id } of await listAmplifiers(db)) {
+    const claims = await listClaims(db, id);
+    const { text, ...sheet } = await findDocument(db, id, "sheet");
+    expect(Object.keys(sheet).sort()).toEqual(["revision", "source"]);
+    const lines = claims.filter(({ lineKey }) => lineKey !== null);
+    expect(lines.length).toBeGreaterThan(2);
+    for (const { printedText } of lines) expect(text).toContain(printedText);
+    expect(claims.filter(({ stated }) => wasWrittenDown({ stated })).length).toBeGreaterThan(0);
+  }
 });
 
 test("lists name all runs, and documents are there with a first revision", async () => {

@@ -1,8 +1,10 @@
 import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
 import type { Load, LoadDraft } from "@/records";
+import { ownerOf } from "./owner";
 import { readable } from "./readable";
 import { changeRevised, type Changed } from "./revised";
+import { evidenceChanged } from "./summaries";
 
 type LoadRow = {
   id: string;
@@ -56,19 +58,30 @@ export const addLoad = async (
 ): Promise<Load> => {
   const columns = { ...toColumns(draft), id, amplifier_id: amplifierId };
   await db("loads").insert(columns).onConflict("id").ignore();
+  await evidenceChanged(db, amplifierId);
   return { ...draft, id, amplifierId, revision: 1 };
 };
 
 export const changeLoad = (db: Knex, id: string, draft: LoadDraft): Promise<Changed<Load | null>> =>
-  db.transaction((trx) =>
-    changeRevised<LoadRow, Load | null>(
-      trx("loads").where({ id }),
+  db.transaction(async (trx) => {
+    const query = trx("loads").where({ id });
+    const changed = await changeRevised<LoadRow, Load | null>(
+      query,
       toColumns(draft),
       draft.revision,
       fromRow,
-    ),
-  );
+    );
+    const owner = await ownerOf(trx, "loads", id);
+    if (owner) await evidenceChanged(trx, owner);
+    return changed;
+  });
 
 /** @returns false when there is no such load */
-export const deleteLoad = async (db: Knex, id: string): Promise<boolean> =>
-  (await db("loads").where({ id }).delete()) > 0;
+export const deleteLoad = (db: Knex, id: string): Promise<boolean> =>
+  db.transaction(async (trx) => {
+    const owner = await ownerOf(trx, "loads", id);
+    if (owner === null) return false;
+    await trx("loads").where({ id }).delete();
+    await evidenceChanged(trx, owner);
+    return true;
+  });

@@ -393,9 +393,7 @@ test("property: whatever is pasted ends in claims or reasons, one for each line,
   fc.assert(
     fc.property(fc.array(piece, { maxLength: 40 }), (pieces) => {
       const sheet = pieces.join("");
-      const began = performance.now();
       const { claims, unread } = readClaims(sheet);
-      expect(performance.now() - began).toBeLessThan(1000);
       const printed = new Set([...claims, ...unread].map(({ printedText }) => printedText));
       for (const line of sheet.split(/\r?\n/).map((each) => each.trim()))
         if (line !== "") expect(printed.has(line)).toBe(true);
@@ -404,10 +402,11 @@ test("property: whatever is pasted ends in claims or reasons, one for each line,
   );
 });
 
+// Patterns that go back over a line take minutes for these; a busy machine stays far below the limit.
 test("a long line takes no longer than its length: no pattern goes back over it", () => {
   const began = performance.now();
   readClaims(`${"50 W into 8 ohms, ".repeat(2000)} 0.1 % THD`);
   readClaims("1,".repeat(20_000));
   readClaims("a ".repeat(20_000));
-  expect(performance.now() - began).toBeLessThan(3000);
+  expect(performance.now() - began).toBeLessThan(30_000);
 });

@@ -85,10 +85,12 @@ const readsOf = (
 /** Beyond this nothing near an amplifier lies: a record that was tampered with, or worked out of next to nothing. Chosen here. */
 const MOST = 1e12;
 
+const isPossible = (value: number): boolean => Math.abs(value) < MOST;
+
 const isSensible = ({ value, between, budget }: Reading): boolean =>
-  [value, ...between, ...budget.map(({ contribution }) => contribution)].every(
-    (each) => Math.abs(each) < MOST,
-  );
+  isPossible(value) &&
+  between.every(isPossible) &&
+  budget.every(({ contribution }) => isPossible(contribution));
 
 const readRun = (
   question: Question<StatedClaim["kind"]>,

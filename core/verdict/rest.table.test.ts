@@ -48,6 +48,18 @@ describe("intermodulation", () =>
       "not-tested",
     ],
     [
+      "a run whose level is known goes before one whose level is not",
+      "IMD (60 Hz / 7 kHz, 4:1) 0.1 % at 50 W",
+      [
+        found("intermodulation", [figure("modulation", 0.0006, 1e-5, "distortion-ratio")], NEW),
+        found("intermodulation", [figure("modulation", 0.002, 1e-5, "distortion-ratio")], {
+          ...OLD,
+          levelWatts: 50,
+        }),
+      ],
+      "missed",
+    ],
+    [
       "two high tones, both orders together",
       "IMD CCIF (19 kHz + 20 kHz) 0.1 % at 50 W",
       [

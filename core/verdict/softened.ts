@@ -114,7 +114,10 @@ const asTotal = ({ sight, words }: Ways): Decision | null => {
   if (sight.stated.kind !== "power" || sight.printedText === "" || isPerChannel(sight.printedText))
     return null;
   const claimed = sight.stated.powerWatts;
-  const total = totalsOf(words, sight.stated).find(
+  const reaching = words.filter(
+    ({ findings }) => findings.reduce((sum, { reading }) => sum + reading.value, 0) >= claimed,
+  );
+  const total = totalsOf(reaching, sight.stated).find(
     ({ status, reading, evidence: { channels } }) =>
       status === "met" && reading.value ** 2 < claimed ** 2 * channels.length,
   );

@@ -1,25 +1,38 @@
 import { amplifier, claim } from "@/records/testing/run";
 import { detailsSchema } from "@/records/details";
+import { claimsOfSheet } from "@/records";
 import { amplifierFacts, claimsToJudge } from ".";
 
 const records = (text: string, change: object = {}) => ({
   amplifier,
-  claims: [{ ...claim, printedText: "50 W into 8 ohms" }],
-  sheet: { text, source: "manual" },
+  claims: [
+    { ...claim, printedText: "50 W into 8 ohms" },
+    ...claimsOfSheet([], { text, source: "manual" }).map((line) => ({
+      ...line,
+      id: line.lineKey ?? "",
+      amplifierId: "amp",
+    })),
+  ],
   details: { ...detailsSchema.getDefault(), ...change },
 });
 
-test("claims that were written down come first, then the lines of the sheet that say something else", () => {
+test("claims of every kind are judged, in the words of the job; a supply is a condition of the others", () => {
   const found = claimsToJudge(
-    records(
-      "50 W into 8 ohms\nGain 28 dB\nPower supply: 36 V / 6 A\nDynamic power 70 W into 8 ohms",
-    ),
+    records("Gain 28 dB\nPower supply: 36 V / 6 A\nDynamic power 70 W into 8 ohms"),
   );
-  expect(found.map(({ words, source }) => [words.split(",")[0], source])).toEqual([
-    ["50 W per channel into 8 Ω", "manual"],
+  expect(found.map(({ words, source }) => [words, source])).toEqual([
+    ["50 W per channel into 8 Ω, both channels driven, at 0.5 % THD+N", "manual"],
     ["gain 28 dB", "manual"],
-    ["70 W burst per channel", "manual"],
+    ["70 W burst per channel, into 8 Ω", "manual"],
   ]);
+});
+
+test("a line that the reviewer left out is not judged", () => {
+  const { claims } = records("Gain 28 dB\nWeight 8 kg");
+  const found = claimsToJudge({
+    claims: claims.map((each) => ({ ...each, isLeftOut: each.stated.kind === "gain" })),
+  });
+  expect(found.map(({ claim: { stated } }) => stated.kind)).toEqual(["power", "mass"]);
 });
 
 test("what the reviewer filled in is told apart from what is printed", () => {
@@ -30,26 +43,18 @@ test("what the reviewer filled in is told apart from what is printed", () => {
   });
 });
 
-test("a line of the sheet with what was filled in is judged by it, and says so", () => {
-  const line = "Damping factor > 100";
-  const [, bare] = claimsToJudge(records(line));
-  const given = records(line);
+test("a line with what was given beside it is judged by it, and says so", () => {
+  const { claims } = records("Damping factor > 100");
+  const [, bare] = claimsToJudge({ claims });
   const [, whole] = claimsToJudge({
-    ...given,
-    sheet: { ...given.sheet, filledIn: { [bare.key]: { loadOhms: 8 } } },
+    claims: claims.map((each) => ({ ...each, given: { loadOhms: 8 } })),
   });
   expect(bare.claim.missing).toEqual(["the load it is stated for"]);
-  expect(whole).toMatchObject({
-    key: bare.key,
-    claim: { missing: [], filledIn: ["the load it is stated for"], stated: { loadOhms: 8 } },
+  expect(whole.claim).toMatchObject({
+    missing: [],
+    filledIn: ["the load it is stated for"],
+    stated: { loadOhms: 8 },
   });
-});
-
-test("keys stay the same when the sheet is read again, so that a ruling finds its claim", () => {
-  const keys = (text: string) => claimsToJudge(records(text)).map(({ key }) => key);
-  expect(keys("Gain 28 dB\nWeight 8 kg").slice(1)).toEqual(
-    keys("Weight 8 kg\nGain 28 dB").slice(1).toReversed(),
-  );
 });
 
 test.each([

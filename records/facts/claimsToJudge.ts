@@ -1,10 +1,10 @@
 import { claimText, completedClaim, readClaims, statedText } from "@/core/claim";
 import type { AmplifierFacts, ClaimToJudge } from "@/core/verdict";
-import { powerClaim, type Amplifier, type Claim, type Details, type Sheet } from "@/records";
+import { lineKeyOf, type Amplifier, type Claim, type ClaimDraft, type Details } from "@/records";
 
 /** A claim with what the screens say of it. */
 export type JudgedText = {
-  /** Its id, or its line of the sheet: the same after each reading of the sheet. */
+  /** Its id. */
   key: string;
   /** In the words of the job. */
   words: string;
@@ -16,60 +16,54 @@ export type JudgedText = {
 export type ClaimRecords = {
   amplifier: Pick<Amplifier, "channelCount">;
   claims: readonly Claim[];
-  sheet: Pick<Sheet, "text" | "source"> & Partial<Pick<Sheet, "filledIn">>;
   details: Pick<Details, "massKilograms" | "size">;
 };
 
-/** Conditions of a claim that its printed line does not say: the reviewer's own. */
-const filledInOf = (claim: Claim): readonly string[] =>
-  readClaims(claim.printedText).claims.find(
-    ({ stated }) => stated.kind === "power" && stated.powerWatts === claim.powerWatts,
-  )?.missing ?? [];
-
-const ofRecord = (claim: Claim): JudgedText => ({
-  key: claim.id,
-  words: claimText(powerClaim(claim)),
-  source: claim.source,
-  claim: {
-    printedText: claim.printedText,
-    stated: { ...powerClaim(claim), band: null },
-    missing: [],
-    nearest: null,
-    filledIn: filledInOf(claim),
-  },
-});
-
-/** A line that was completed as a claim of its own is that claim; so is one that says just the same. */
-const isTaken = ({ printedText, stated }: ClaimToJudge, claims: readonly Claim[]): boolean =>
-  stated.kind === "power" &&
-  claims.some(
-    (claim) =>
-      claim.powerWatts === stated.powerWatts &&
-      (claim.printedText === printedText ||
-        (claim.loadOhms === stated.loadOhms &&
-          claim.channelsDriven === stated.channelsDriven &&
-          claim.distortionLimitRatio === stated.distortionLimitRatio &&
-          stated.band === null &&
-          stated.rating === undefined)),
+/** Conditions of a power that was written down in a form, and that its printed line does not say: the reviewer's own. */
+const filledInOf = (claim: ClaimDraft): readonly string[] => {
+  const { printedText, stated } = claim;
+  if (stated.kind !== "power" || claim.lineKey === lineKeyOf(claim)) return [];
+  const printed = readClaims(printedText).claims.find(
+    (line) => line.stated.kind === "power" && line.stated.powerWatts === stated.powerWatts,
   );
-
-/** Names a claim of the sheet by what is printed of it, the same after each reading. */
-export const lineKey = ({
-  printedText,
-  stated,
-}: Pick<ClaimToJudge, "printedText" | "stated">): string => `${printedText}: ${statedText(stated)}`;
-
-/** Every claim of an amplifier: those that were written down with all their conditions, then the lines of its sheet. */
-export const claimsToJudge = ({ claims, sheet }: ClaimRecords): JudgedText[] => {
-  const lines = readClaims(sheet.text)
-    .claims.filter((line) => !isTaken(line, claims) && line.stated.kind !== "supply")
-    .map((line) => {
-      const key = lineKey(line);
-      const claim = completedClaim(line, sheet.filledIn?.[key] ?? {});
-      return { key, words: statedText(claim.stated), source: sheet.source, claim };
-    });
-  return [...claims.map(ofRecord), ...lines];
+  return printed?.missing ?? [];
 };
+
+/** A claim as the judge takes it: what was read, with what the reviewer gives, told apart from what is printed. */
+export const claimToJudge = (claim: ClaimDraft): ClaimToJudge => {
+  const completed = completedClaim(claim, claim.given);
+  const { printedText, stated, missing, nearest } = completed;
+  const filledIn = [...new Set([...completed.filledIn, ...filledInOf(claim)])].filter(
+    (condition) => !missing.includes(condition),
+  );
+  return { printedText, stated, missing, nearest, filledIn };
+};
+
+/** A continuous power in the words of the job where it is complete; anything else as far as it is stated. */
+export const claimWords = ({ stated }: Pick<ClaimToJudge, "stated">): string => {
+  if (stated.kind !== "power" || stated.rating !== undefined || stated.band !== null)
+    return statedText(stated);
+  const { loadOhms, channelsDriven, distortionLimitRatio, distortionMeasure } = stated;
+  return loadOhms === null || channelsDriven === null || distortionLimitRatio === null
+    ? statedText(stated)
+    : claimText({
+        kind: "power",
+        powerWatts: stated.powerWatts,
+        loadOhms,
+        channelsDriven,
+        distortionLimitRatio,
+        distortionMeasure: distortionMeasure ?? "thd",
+      });
+};
+
+/** Every claim of an amplifier that is to be judged; a supply is a condition of the others. */
+export const claimsToJudge = ({ claims }: Pick<ClaimRecords, "claims">): JudgedText[] =>
+  claims
+    .filter(({ isLeftOut, stated }) => !isLeftOut && stated.kind !== "supply")
+    .map((each) => {
+      const claim = claimToJudge(each);
+      return { key: each.id, words: claimWords(claim), source: each.source, claim };
+    });
 
 /** Edges of a size as it was typed, in metres: "430 × 120 × 310 mm". Empty where it does not say them. */
 const sizeIn = (text: string): readonly number[] => {

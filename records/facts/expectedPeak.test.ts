@@ -1,5 +1,5 @@
 import { emptyDocument } from "@/records";
-import { amplifier, claim, load } from "@/records/testing/run";
+import { amplifier, power, load } from "@/records/testing/run";
 import { expectedPeak } from "./expectedPeak";
 
 const none = emptyDocument("details"),
@@ -19,14 +19,14 @@ test("closed form: rails of 40 V less 3 V make 37 V peak, whatever the load", ()
       },
     ],
   };
-  expect(expectedPeak({ amplifier, claims: [claim], loads: [load], details }, settings)).toEqual({
+  expect(expectedPeak({ amplifier, claims: [power], loads: [load], details }, settings)).toEqual({
     volts: expect.closeTo(37, 9),
     source: "forecast",
   });
 });
 
 test("without a supply: the claimed volts and 3 dB; without a claim: a usual amplifier", () => {
-  expect(expectedPeak({ amplifier, claims: [claim], loads: [], details: none }, settings)).toEqual({
+  expect(expectedPeak({ amplifier, claims: [power], loads: [], details: none }, settings)).toEqual({
     volts: expect.closeTo(Math.sqrt(4 * 50 * 8), 9),
     source: "claims",
   });

@@ -1,5 +1,5 @@
 import { forecast } from "@/core/forecast";
-import type { Amplifier, Claim, Details, ForecastSettings, Load } from "@/records";
+import type { Amplifier, StatedPower, Details, ForecastSettings, Load } from "@/records";
 import { assumptionsOf, forecastFacts, supplyFor } from "./forecastFacts";
 
 /** The highest peak that is to be expected across any load, and where that comes from. */
@@ -17,7 +17,12 @@ export const expectedPeak = (
     claims,
     loads,
     details,
-  }: { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; details: Details },
+  }: {
+    amplifier: Amplifier;
+    claims: readonly StatedPower[];
+    loads: readonly Load[];
+    details: Details;
+  },
   settings: ForecastSettings,
 ): ExpectedPeak => {
   const facts = forecastFacts(

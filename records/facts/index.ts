@@ -4,7 +4,8 @@ export { claimMark, type ClaimBand, type ClaimMark } from "./claimMark";
 export {
   amplifierFacts,
   claimsToJudge,
-  lineKey,
+  claimToJudge,
+  claimWords,
   type ClaimRecords,
   type JudgedText,
 } from "./claimsToJudge";

@@ -1,6 +1,6 @@
 import { assumptionsFor } from "@/core/forecast";
 import { emptyDocument } from "@/records";
-import { amplifier, claim } from "@/records/testing/run";
+import { amplifier, power } from "@/records/testing/run";
 import { ceilingsAt, lookedFor, onEachSupply } from "./looked";
 
 const brick = (name: string, volts: number) => ({
@@ -15,16 +15,16 @@ const details = { ...emptyDocument("details"), supplies: [brick("small", 24), br
 
 test("each supply has its own ceilings; the claim is drawn where it is made and nowhere else", () => {
   const onSupplies = onEachSupply(amplifier, details, null);
-  const looked = lookedFor(claim, details.supplies[0], onSupplies);
+  const looked = lookedFor(power, details.supplies[0], onSupplies);
   expect(looked).toEqual({ loadOhms: 8, channelsDriven: 2, supplyName: "small" });
-  const small = ceilingsAt(looked, onSupplies, assumptionsFor("ab"), [claim]);
+  const small = ceilingsAt(looked, onSupplies, assumptionsFor("ab"), [power]);
   expect(small).toMatchObject({ caseText: "8 Ω, both channels driven, small", claimWatts: 50 });
   expect(small.forecast.limiter?.watts).toBeCloseTo((24 - 6) ** 2 / 16, 9);
   const large = ceilingsAt(
     { ...looked, supplyName: "large", channelsDriven: 1 },
     onSupplies,
     assumptionsFor("ab"),
-    [claim],
+    [power],
   );
   expect(large).toMatchObject({ caseText: "8 Ω, one channel driven, large", claimWatts: null });
   expect(large.forecast.limiter?.watts).toBeCloseTo((32 - 6) ** 2 / 16, 9);
@@ -33,10 +33,10 @@ test("each supply has its own ceilings; the claim is drawn where it is made and 
 test("one supply, or none, goes without a name", () => {
   const one = { ...details, supplies: [brick("only", 24)] };
   expect(onEachSupply(amplifier, one, null).map(({ name }) => name)).toEqual([""]);
-  expect(lookedFor(claim, one.supplies[0], onEachSupply(amplifier, one, null)).supplyName).toBe("");
+  expect(lookedFor(power, one.supplies[0], onEachSupply(amplifier, one, null)).supplyName).toBe("");
   expect(
     ceilingsAt(
-      lookedFor(claim, null, onEachSupply(amplifier, emptyDocument("details"), null)),
+      lookedFor(power, null, onEachSupply(amplifier, emptyDocument("details"), null)),
       onEachSupply(amplifier, emptyDocument("details"), null),
       assumptionsFor("ab"),
       [],

@@ -6,7 +6,7 @@ import {
   type ForecastCase,
   type ForecastFacts,
 } from "@/core/forecast";
-import type { Amplifier, Claim, Details, Supply } from "@/records";
+import type { Amplifier, StatedPower, Details, Supply } from "@/records";
 import { forecastFacts } from "./forecastFacts";
 
 /** What the amplifier would be on one of its supplies; a supply that is the only one goes without a name. */
@@ -48,7 +48,7 @@ export const ceilingsAt = (
   looked: Looked,
   onSupplies: readonly OnSupply[],
   assumptions: Assumptions,
-  claims: readonly Claim[],
+  claims: readonly StatedPower[],
 ): { forecast: Forecast; caseText: string; claimWatts: number | null } => {
   const { facts } = onSupplies.find(({ name }) => name === looked.supplyName) ?? onSupplies[0];
   const claim = claims.find(

@@ -1,7 +1,7 @@
 import { proposePlan, timelineOf, type PlannedRun } from "@/core/plan";
 import { powerResistor } from "@/core/load/testing/powerResistor";
 import { emptyDocument } from "@/records";
-import { amplifier, claim, load } from "@/records/testing/run";
+import { amplifier, power, load } from "@/records/testing/run";
 import { heatModel, planFacts, runTroubles, type PlanRecords } from "./planFacts";
 
 const details = {
@@ -28,7 +28,7 @@ const details = {
 };
 const records: PlanRecords = {
   amplifier,
-  claims: [claim],
+  claims: [power],
   loads: [load],
   details,
   forecastSettings: emptyDocument("forecast"),

@@ -19,7 +19,7 @@ import {
 import { RUN_KINDS } from "@/core/run";
 import { formatFixed } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
-import type { Amplifier, Claim, Details, ForecastSettings, Load, Plan } from "@/records";
+import type { Amplifier, StatedPower, Details, ForecastSettings, Load, Plan } from "@/records";
 import { assumptionsOf, classOf, forecastFacts, supplyFor } from "./forecastFacts";
 import { isNearLoad } from "@/core/power";
 import { takenLevel, type FoundLimit } from "./takenLevel";
@@ -27,7 +27,7 @@ import { takenLevel, type FoundLimit } from "./takenLevel";
 /** The records that a plan is made from. */
 export type PlanRecords = {
   amplifier: Amplifier;
-  claims: readonly Claim[];
+  claims: readonly StatedPower[];
   loads: readonly Load[];
   details: Details;
   forecastSettings: ForecastSettings;

@@ -1,5 +1,5 @@
 import { cautionsFor, unconfirmed } from "@/core/safety";
-import type { Amplifier, Claim, Details, Load, RigSettings } from "@/records";
+import type { Amplifier, StatedPower, Details, Load, RigSettings } from "@/records";
 import { safetyFacts } from "./safetyFacts";
 
 /** A rig is done once every risky caution is confirmed, and begun once any is, or anything was measured of it. */
@@ -9,7 +9,12 @@ export const rigState = (
     claims,
     loads,
     details,
-  }: { amplifier: Amplifier; claims: readonly Claim[]; loads: readonly Load[]; details: Details },
+  }: {
+    amplifier: Amplifier;
+    claims: readonly StatedPower[];
+    loads: readonly Load[];
+    details: Details;
+  },
   rig: RigSettings,
 ): "nothing" | "begun" | "done" => {
   const open = unconfirmed(

@@ -1,4 +1,4 @@
-import { claim, runOf } from "../testing/run";
+import { power, runOf } from "../testing/run";
 import { fittingClaims, runReadings } from "./runReadings";
 
 const mainOf = (...args: Parameters<typeof runReadings>) =>
@@ -6,8 +6,8 @@ const mainOf = (...args: Parameters<typeof runReadings>) =>
 
 test("with a claim: main readings at its limit, its corner on the chart, a dot where each curve passes", () => {
   const run = runOf([60, 55]);
-  const { mark, crossings } = runReadings(run, claim, []);
-  expect(mainOf(run, claim, [])).toEqual([
+  const { mark, crossings } = runReadings(run, power, []);
+  expect(mainOf(run, power, [])).toEqual([
     {
       label: "output at 0.5 % THD+N, the claim’s limit",
       value: expect.closeTo(60.3, 0),
@@ -43,7 +43,7 @@ test("without one: the 1 % school, the other schools, and no corner", () => {
 });
 
 test("a claim by THD is read by THD", () => {
-  const byThd = { ...claim, distortionMeasure: "thd", distortionLimitRatio: 0.01 } as const;
+  const byThd = { ...power, distortionMeasure: "thd", distortionLimitRatio: 0.01 } as const;
   const [figures] = runReadings(runOf([60]), byThd, []).figures;
   expect(figures[0].label).toBe("output at 1 % THD, the claim’s limit");
   expect(figures[1].label).toBe("at 0.1 % THD");
@@ -56,17 +56,17 @@ test("a sweep that never reaches the limit gives a least; one that never comes b
     ...run,
     result: { ...run.result, channels: [{ ...channel, levels: channel.levels?.slice(0, 2) }] },
   };
-  expect(mainOf(clean, claim, [])[0]).toMatchObject({ value: 60, bound: "at-least" });
-  expect(mainOf(run, { ...claim, distortionLimitRatio: 0.0001 }, [])[0]).toMatchObject({
+  expect(mainOf(clean, power, [])[0]).toMatchObject({ value: 60, bound: "at-least" });
+  expect(mainOf(run, { ...power, distortionLimitRatio: 0.0001 }, [])[0]).toMatchObject({
     value: 0,
   });
 });
 
 test("only claims near the measured load are offered, and none where the run says nothing of power", () => {
   const claims = [
-    claim,
-    { ...claim, id: "four", loadOhms: 4 },
-    { ...claim, id: "close", loadOhms: 7.5 },
+    power,
+    { ...power, id: "four", loadOhms: 4 },
+    { ...power, id: "close", loadOhms: 7.5 },
   ];
   expect(fittingClaims(runOf([60]), claims).map(({ id }) => id)).toEqual(["claim", "close"]);
   expect(fittingClaims({ ...runOf([60]), kind: "noise" }, claims)).toEqual([]);

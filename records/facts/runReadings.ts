@@ -2,7 +2,7 @@ import { limitText, type ReadClaim } from "@/core/claim";
 import { COVERAGE_FACTOR, isNearLoad } from "@/core/power";
 import { levelFigures, RUN_KINDS, type Figure } from "@/core/run";
 import { judge } from "@/core/verdict";
-import { powerClaim, type Claim, type Run } from "@/records";
+import type { StatedPower, Run } from "@/records";
 import { aloneAsEvidence, claimMark, factsOfRun, type ClaimMark } from "./claimMark";
 
 type ReadRun = Pick<Run, "kind" | "conditions" | "result">;
@@ -21,8 +21,8 @@ export type RunReadings = {
 /** Claims of power that a run is held against: those near whose load it was made. */
 export const fittingClaims = (
   { kind, conditions }: Pick<Run, "kind" | "conditions">,
-  claims: readonly Claim[],
-): Claim[] =>
+  claims: readonly StatedPower[],
+): StatedPower[] =>
   RUN_KINDS[kind].speaksTo === "power"
     ? claims.filter(({ loadOhms }) =>
         conditions.channels.every((channel) => isNearLoad(channel.loadOhms, loadOhms)),
@@ -36,7 +36,7 @@ export const fittingClaims = (
  */
 export const runReadings = (
   run: ReadRun,
-  claim: Claim | null,
+  claim: StatedPower | null,
   stated: readonly ReadClaim[],
 ): RunReadings => {
   const { result } = run;
@@ -48,8 +48,8 @@ export const runReadings = (
   };
 };
 
-const readingsByClaim = (run: ReadRun, record: Claim): RunReadings => {
-  const claim = powerClaim(record);
+const readingsByClaim = (run: ReadRun, record: StatedPower): RunReadings => {
+  const claim = record;
   const toJudge = {
     printedText: record.printedText,
     stated: { ...claim, band: null },

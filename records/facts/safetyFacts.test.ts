@@ -1,12 +1,12 @@
 import { cautionsFor } from "@/core/safety";
-import { amplifier, claim, load } from "@/records/testing/run";
+import { amplifier, power, load } from "@/records/testing/run";
 import { safetyFacts } from "./safetyFacts";
 
 const facts = (claims: readonly [watts: number, ohms: number][], nominalOhms: readonly number[]) =>
   safetyFacts(
     {
       amplifier,
-      claims: claims.map(([powerWatts, loadOhms]) => ({ ...claim, powerWatts, loadOhms })),
+      claims: claims.map(([powerWatts, loadOhms]) => ({ ...power, powerWatts, loadOhms })),
       loads: nominalOhms.map((ohms) => ({ ...load, nominalOhms: ohms })),
       details: { terminals: "one side is earth" },
     },

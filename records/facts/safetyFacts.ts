@@ -1,5 +1,5 @@
 import type { SafetyFacts } from "@/core/safety";
-import type { Amplifier, Claim, Details, Load, RigSettings } from "@/records";
+import type { Amplifier, StatedPower, Details, Load, RigSettings } from "@/records";
 
 /**
  * What the records say of an amplifier's dangers: the claim with the highest volts into its own ohms, and the most watts of any claim.
@@ -12,13 +12,13 @@ export const safetyFacts = (
     details: { terminals },
   }: {
     amplifier: Amplifier;
-    claims: readonly Claim[];
+    claims: readonly StatedPower[];
     loads: readonly Load[];
     details: Pick<Details, "terminals">;
   },
   { isBridged, withSpeaker }: Pick<RigSettings, "isBridged" | "withSpeaker">,
 ): SafetyFacts => {
-  const most = claims.reduce<Claim | null>(
+  const most = claims.reduce<StatedPower | null>(
     (found, claim) => (found && squaredVolts(found) >= squaredVolts(claim) ? found : claim),
     null,
   );
@@ -39,4 +39,4 @@ export const safetyFacts = (
 };
 
 /** Watts times ohms. */
-const squaredVolts = ({ powerWatts, loadOhms }: Claim): number => powerWatts * loadOhms;
+const squaredVolts = ({ powerWatts, loadOhms }: StatedPower): number => powerWatts * loadOhms;

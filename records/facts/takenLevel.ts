@@ -4,7 +4,7 @@ import { RUN_KINDS } from "@/core/run";
 import { powerAtClipOnset, powerAtDistortion } from "@/core/sweep";
 import { formatShort, formatSignificant } from "@/core/units";
 import type { Evidence, EvidenceChannel } from "@/core/verdict";
-import type { Claim } from "@/records";
+import type { StatedPower } from "@/records";
 
 /** What the amplifier was found to give into a load, its weakest channel. */
 export type FoundLimit = { nominalOhms: number; channelsDriven: number; watts: number };
@@ -52,7 +52,7 @@ export type TakenLevel = { watts: number; from: "claim" | "found"; text: string 
 
 export const takenLevel = (
   ohms: number,
-  claims: readonly Pick<Claim, "powerWatts" | "loadOhms">[],
+  claims: readonly Pick<StatedPower, "powerWatts" | "loadOhms">[],
   found: readonly FoundLimit[],
 ): TakenLevel | null => {
   const claimed = claimedWatts(ohms, claims, false);

@@ -1,7 +1,16 @@
 // For tests only: records built by hand.
 import { levelResult } from "@/core/run";
 import { stepReading } from "@/core/testing/stepReading";
-import { NO_REMARKS, runEvidence, type Amplifier, type Claim, type Load, type Run } from "..";
+import {
+  NO_REMARKS,
+  powerDraft,
+  runEvidence,
+  type Amplifier,
+  type Claim,
+  type Load,
+  type Run,
+  type StatedPower,
+} from "..";
 
 export const amplifier: Amplifier = {
   id: "amp",
@@ -16,9 +25,10 @@ export const amplifier: Amplifier = {
   notes: "",
 };
 
-export const claim: Claim = {
+/** A continuous power with all that makes it testable. */
+export const power: StatedPower = {
+  kind: "power",
   id: "claim",
-  amplifierId: "amp",
   printedText: "50 W",
   source: "manual",
   powerWatts: 50,
@@ -27,6 +37,9 @@ export const claim: Claim = {
   distortionLimitRatio: 0.005,
   distortionMeasure: "thd-plus-noise",
 };
+
+/** The same as it is kept. */
+export const claim: Claim = { ...powerDraft(power), id: "claim", amplifierId: "amp" };
 
 export const load: Load = {
   id: "load",

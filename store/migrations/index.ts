@@ -4,6 +4,7 @@ import * as second from "./2026-11-25-second";
 import * as third from "./2026-11-25-third";
 import * as fourth from "./2026-11-27-fourth";
 import * as fifth from "./2026-11-28-fifth";
+import * as sixth from "./2026-11-28-sixth";
 
 /** All migrations by name; names begin with their date so that they sort. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -12,6 +13,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "2026-11-25-third": third,
   "2026-11-27-fourth": fourth,
   "2026-11-28-fifth": fifth,
+  "2026-11-28-sixth": sixth,
 };
 
 /** Names of all migrations, oldest first. */

@@ -3,7 +3,7 @@ import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
 import { levelResult } from "@/core/run";
 import { stepReading } from "@/core/testing/stepReading";
-import type { AmplifierDraft, Run, RunDraft } from "@/records";
+import { powerDraft, type AmplifierDraft, type Run, type RunDraft } from "@/records";
 import { addRun, captures, findRuns } from "..";
 
 export const amplifierDraft: AmplifierDraft = {
@@ -17,7 +17,7 @@ export const amplifierDraft: AmplifierDraft = {
   notes: "",
 };
 
-export const claimDraft = {
+export const powerForm = {
   printedText: "60 W",
   source: "brochure",
   powerWatts: 60,
@@ -26,6 +26,7 @@ export const claimDraft = {
   distortionLimitRatio: 0.005,
   distortionMeasure: "thd" as const,
 };
+export const claimDraft = powerDraft(powerForm);
 
 export const loadDraft = {
   nominalOhms: 8,

@@ -9,7 +9,7 @@ import type { Calibration } from "@/core/rig";
 import { unconfirmed, type Caution } from "@/core/safety";
 import {
   type Amplifier,
-  type Claim,
+  type StatedPower,
   type Details,
   type Instrument,
   type Load,
@@ -33,7 +33,7 @@ const NewRun = dynamic(() => import("./NewRun").then((module) => module.NewRun))
 
 export type BenchScreenProps = {
   amplifier: Amplifier;
-  claims: readonly Claim[];
+  claims: readonly StatedPower[];
   stated: readonly ReadClaim[];
   loads: readonly Load[];
   details: Details;

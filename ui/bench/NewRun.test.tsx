@@ -1,5 +1,5 @@
 import { detailsSchema, rigSchema, type Readings, type RigSettings } from "@/records";
-import { amplifier, claim, load } from "@/records/testing/run";
+import { amplifier, power, load } from "@/records/testing/run";
 import { markup, words } from "../testing/shown";
 import type { EngineState } from "./engine/engineState";
 import { NewRun, type NewRunProps } from "./NewRun";
@@ -39,7 +39,7 @@ const form = (
 ) => (
   <NewRun
     amplifier={amplifier}
-    claims={[claim]}
+    claims={[power]}
     loads={[load, four]}
     details={detailsSchema.getDefault()}
     uploadLimitBytes={1e9}

@@ -7,7 +7,7 @@ import type { Calibration } from "@/core/rig";
 import { unconfirmed, type Caution } from "@/core/safety";
 import type {
   Amplifier,
-  Claim,
+  StatedPower,
   Confirmation,
   Details,
   Guards,
@@ -33,7 +33,7 @@ import { isNearLoad } from "@/core/power";
 
 export type NewRunProps = {
   amplifier: Amplifier;
-  claims: readonly Claim[];
+  claims: readonly StatedPower[];
   loads: readonly Load[];
   details: Details;
   uploadLimitBytes: number;

@@ -13,7 +13,7 @@ import {
 import { claimedWatts } from "@/core/claim";
 import { RUN_KINDS, type RunKind } from "@/core/run";
 import { parseNumber } from "@/core/units";
-import type { Amplifier, BenchJob, Claim, Details, Guards, Load } from "@/records";
+import type { Amplifier, BenchJob, StatedPower, Details, Guards, Load } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { useKeys } from "../parts/keys";
 import { newId } from "../parts/newId";
@@ -35,7 +35,7 @@ import { NEAREST } from "./simulation/SimulatedBench";
 export type RunFormProps = {
   kind: RunKind;
   amplifier: Amplifier;
-  claims: readonly Claim[];
+  claims: readonly StatedPower[];
   loads: readonly Load[];
   details: Details;
   guards: Guards;

@@ -3,7 +3,7 @@
 import { render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { detailsSchema, rigSchema, type BenchJob, type RunDraft } from "@/records";
-import { amplifier, claim, load } from "@/records/testing/run";
+import { amplifier, power, load } from "@/records/testing/run";
 import { provided } from "../testing/provided";
 import { RunForm } from "./RunForm";
 import { TypedIn } from "./TypedIn";
@@ -66,7 +66,7 @@ describe("a run on the simulated bench", () => {
         <RunForm
           kind={kind}
           amplifier={amplifier}
-          claims={[claim]}
+          claims={[power]}
           loads={[load, four]}
           details={{
             ...detailsSchema.getDefault(),

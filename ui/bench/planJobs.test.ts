@@ -1,5 +1,5 @@
 import type { PlannedRun } from "@/core/plan";
-import { amplifier, claim, load } from "@/records/testing/run";
+import { amplifier, power, load } from "@/records/testing/run";
 import { planJobs } from "./planJobs";
 
 const planned = (change: Partial<PlannedRun>): PlannedRun => ({
@@ -14,7 +14,7 @@ const planned = (change: Partial<PlannedRun>): PlannedRun => ({
   ...change,
 });
 const four = { ...load, id: "four", nominalOhms: 4 };
-const bench = { amplifier, loads: [load, four], claims: [claim], found: [] };
+const bench = { amplifier, loads: [load, four], claims: [power], found: [] };
 
 test("runs of a plan become jobs in their order, each into its load", () => {
   const jobs = planJobs([planned({ kind: "noise" }), planned({ loadOhms: 4 })], bench);
@@ -23,7 +23,7 @@ test("runs of a plan become jobs in their order, each into its load", () => {
     ["spectrum", "four", "load"],
   ]);
   expect(new Set(jobs.map(({ id }) => id)).size).toBe(2);
-  expect(jobs[0].level).toEqual({ watts: claim.powerWatts, from: "claim" });
+  expect(jobs[0].level).toEqual({ watts: power.powerWatts, from: "claim" });
 });
 
 test("a run whose load is not built is left out; what was found lowers the level", () => {

@@ -3,7 +3,7 @@ import { claimedWatts } from "@/core/claim";
 import type { PlannedRun } from "@/core/plan";
 import { isNearLoad } from "@/core/power";
 import { initialSettings, RUN_KINDS } from "@/core/run";
-import type { Amplifier, BenchJob, Claim, Load } from "@/records";
+import type { Amplifier, BenchJob, StatedPower, Load } from "@/records";
 import { takenLevel, type FoundLimit } from "@/records/facts";
 import { newId } from "../parts/newId";
 import { NEAREST } from "./simulation/SimulatedBench";
@@ -11,7 +11,7 @@ import { NEAREST } from "./simulation/SimulatedBench";
 export type PlanBench = {
   amplifier: Amplifier;
   loads: readonly Load[];
-  claims: readonly Claim[];
+  claims: readonly StatedPower[];
   found: readonly FoundLimit[];
 };
 

@@ -3,7 +3,13 @@ import { Grid } from "@chakra-ui/react";
 import { yupResolver } from "@hookform/resolvers/yup";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
-import { claimSchema, type ClaimDraft, type Validated } from "@/records";
+import {
+  powerDraft,
+  powerFormSchema,
+  type ClaimDraft,
+  type PowerForm,
+  type Validated,
+} from "@/records";
 import { impliedUnit } from "../parts/impliedUnit";
 import { newId as makeId } from "../parts/newId";
 import { SaveOrCancel } from "../parts/SaveOrCancel";
@@ -14,7 +20,9 @@ import { useKeptDraft } from "../parts/useKeptDraft";
 
 export type ClaimFormProps = {
   /** Names the form, for keeping its draft. */ draftKey: string;
-  initial?: ClaimDraft;
+  initial?: PowerForm;
+  /** The line of the sheet that it completes. */
+  lineKey?: string | null;
   channelCount: number;
   /** @param id of what is new, the same however often it is sent */
   save(draft: ClaimDraft, id: string): Promise<Validated<Kept>>;
@@ -22,13 +30,13 @@ export type ClaimFormProps = {
 };
 
 /** What is typed: the limit as text with its percent sign, the rest as it stands. */
-type ClaimText = Omit<ClaimDraft, "distortionLimitRatio" | "powerWatts" | "loadOhms"> & {
+type ClaimText = Omit<PowerForm, "distortionLimitRatio" | "powerWatts" | "loadOhms"> & {
   distortionLimitRatio: string;
   powerWatts: string;
   loadOhms: string;
 };
 
-const asText = (draft: ClaimDraft | undefined, channelCount: number): ClaimText =>
+const asText = (draft: PowerForm | undefined, channelCount: number): ClaimText =>
   draft
     ? {
         ...draft,
@@ -47,9 +55,16 @@ const asText = (draft: ClaimDraft | undefined, channelCount: number): ClaimText 
       };
 
 /** One published claim of power: the words as printed, and the conditions that make it testable. */
-export function ClaimForm({ draftKey, initial, channelCount, save, onDone }: ClaimFormProps) {
-  const form = useForm<ClaimText, unknown, ClaimDraft>({
-    resolver: yupResolver(claimSchema) as never,
+export function ClaimForm({
+  draftKey,
+  initial,
+  lineKey = null,
+  channelCount,
+  save,
+  onDone,
+}: ClaimFormProps) {
+  const form = useForm<ClaimText, unknown, PowerForm>({
+    resolver: yupResolver(powerFormSchema) as never,
     defaultValues: asText(initial, channelCount),
   });
   const { register, handleSubmit, setError, formState } = form;
@@ -57,8 +72,9 @@ export function ClaimForm({ draftKey, initial, channelCount, save, onDone }: Cla
   const [revision, setRevision] = useState(initial?.revision);
   const forget = useKeptDraft(draftKey, form);
   const { errors, isSubmitting } = formState;
-  const onSubmit = handleSubmit(async (draft) => {
-    const outcome = await save({ ...draft, revision }, newId);
+  const onSubmit = handleSubmit(async (form) => {
+    const draft = powerDraft({ ...form, revision }, lineKey);
+    const outcome = await save(draft, newId);
     if (!outcome.ok) {
       // Saved once more, what stands here takes the place of what another window saved meanwhile.
       if (outcome.conflict) setRevision(outcome.conflict.revision);

@@ -3,20 +3,20 @@ import { Box, Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import { isOpenCondition, type ReadClaim } from "@/core/claim";
 import { formatShort, parseNumber } from "@/core/units";
+import type { Given } from "@/records";
 import { held, QuantityField } from "../parts/fields";
 
 /** Conditions that a line may leave out: how they are called, their unit, and what one of it is in SI. */
 const CONDITIONS: Readonly<Record<string, readonly [label: string, unit: string, scale: number]>> =
   {
     loadOhms: ["Load", "Ω", 1],
+    channelsDriven: ["Channels driven", "", 1],
     powerWatts: ["At", "W", 1],
     referenceWatts: ["Compared with", "W", 1],
     frequencyHz: ["Frequency", "Hz", 1],
     distortionLimitRatio: ["At no more than", "%", 0.01],
     downDb: ["Within", "dB", 1],
   };
-
-type Conditions = Readonly<Record<string, number>>;
 
 /** What a line leaves out, to be filled in by the reviewer: it is told apart from what is printed. */
 export function FillIn({
@@ -25,8 +25,8 @@ export function FillIn({
   onFill,
 }: {
   claim: ReadClaim;
-  filledIn: Conditions;
-  onFill(conditions: Conditions): void;
+  filledIn: Given;
+  onFill(conditions: Given): void;
 }) {
   const open = Object.keys(CONDITIONS).filter((name) => isOpenCondition(claim, name));
   const [texts, setTexts] = useState<Readonly<Record<string, string>>>(() =>

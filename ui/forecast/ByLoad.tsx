@@ -3,11 +3,11 @@ import { Fragment } from "react";
 import { drivenText } from "@/core/claim";
 import { ceilingName, forecast, type Assumptions } from "@/core/forecast";
 import { formatShort } from "@/core/units";
-import type { Claim, Load } from "@/records";
+import type { StatedPower, Load } from "@/records";
 import type { Looked, OnSupply } from "@/records/facts";
 
 export type ByLoadProps = {
-  claims: readonly Claim[];
+  claims: readonly StatedPower[];
   loads: readonly Load[];
   channelCount: number;
   supplies: readonly OnSupply[];

@@ -7,7 +7,7 @@ import { forecast, type ForecastCase } from "@/core/forecast";
 import {
   amplifierName,
   type Amplifier,
-  type Claim,
+  type StatedPower,
   type Details,
   type ForecastSettings,
   type Load,
@@ -46,7 +46,7 @@ const PredictedPanel = dynamic(() =>
 
 export type ForecastScreenProps = {
   amplifier: Amplifier;
-  claims: readonly Claim[];
+  claims: readonly StatedPower[];
   loads: readonly Load[];
   details: Details;
   settings: ForecastSettings;

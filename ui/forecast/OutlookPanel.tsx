@@ -10,7 +10,7 @@ import {
   type Outlook,
 } from "@/core/forecast";
 import { formatSignificant } from "@/core/units";
-import { powerClaim, type Claim } from "@/records";
+import type { StatedPower } from "@/records";
 import { Panel } from "../parts/Panel";
 import { Reading } from "../parts/Reading";
 
@@ -24,8 +24,8 @@ const COLORS: Record<Outlook, string> = {
 };
 
 export type OutlookPanelProps = {
-  claim: Claim;
-  claims: readonly Claim[];
+  claim: StatedPower;
+  claims: readonly StatedPower[];
   facts: ForecastFacts;
   assumptions: Assumptions;
   where: ForecastCase;
@@ -55,7 +55,7 @@ export function OutlookPanel({
         />
       )}
       <Text color="muted" fontSize="14.5px">
-        {claimText(powerClaim(claim))}
+        {claimText(claim)}
       </Text>
       <Heading
         as="h1"

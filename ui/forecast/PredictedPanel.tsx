@@ -8,7 +8,7 @@ import {
   instrumentFacts,
   type CatalogueName,
 } from "@/bench/catalogue";
-import { type Claim, type Load } from "@/records";
+import type { Load, StatedPower } from "@/records";
 import {
   PredictedCurve,
   predictedLabel,
@@ -25,7 +25,7 @@ const titles = [NONE, ...CATALOGUE.map(catalogueTitle)];
 
 export type PredictedPanelProps = {
   modelName: string | null;
-  claim: Claim;
+  claim: StatedPower;
   loads: readonly Load[];
   onChoose(modelName: string | null): void;
 };
@@ -62,17 +62,17 @@ export function PredictedPanel({ modelName, claim, loads, onChoose }: PredictedP
 }
 
 /** The load as measured, else one of just the claimed ohms. */
-const loadFor = (claim: Claim, loads: readonly Load[]): Load => {
+const loadFor = (claim: StatedPower, loads: readonly Load[]): Load => {
   const measured = loads.find(({ nominalOhms }) => isNearLoad(nominalOhms, claim.loadOhms));
   const ideal = { ohms: claim.loadOhms, ohmsExpandedUncertainty: 0 };
   const channels = Array.from(
     { length: claim.channelsDriven },
     (_, channel) => measured?.channels[channel] ?? ideal,
   );
-  return { id: "", amplifierId: claim.amplifierId, nominalOhms: claim.loadOhms, channels };
+  return { id: "", amplifierId: "", nominalOhms: claim.loadOhms, channels };
 };
 
-function Curve({ name, claim, load }: { name: CatalogueName; claim: Claim; load: Load }) {
+function Curve({ name, claim, load }: { name: CatalogueName; claim: StatedPower; load: Load }) {
   const instrument = useMemo(() => fromCatalogue(name), [name]);
   const { channelCount, mainsHz } = useMemo(() => instrumentFacts(instrument), [instrument]);
   const channelsDriven = Math.min(claim.channelsDriven, channelCount);

@@ -2,7 +2,7 @@
 import { Grid, Tabs } from "@chakra-ui/react";
 import { useState } from "react";
 import { cautionsFor, type SafetyFacts } from "@/core/safety";
-import type { Amplifier, Claim, Load, LoadDraft, Resistors } from "@/records";
+import type { Amplifier, StatedPower, Load, LoadDraft, Resistors } from "@/records";
 import { Cautions } from "../parts/Cautions";
 import { BuiltLoads } from "./built/BuiltLoads";
 import { LoadFinder } from "./finder/LoadFinder";
@@ -10,7 +10,7 @@ import { ResistorShelf } from "./shelf/ResistorShelf";
 
 export type LoadScreenProps = {
   amplifier: Amplifier;
-  claims: readonly Claim[];
+  claims: readonly StatedPower[];
   loads: readonly Load[];
   resistors: Resistors;
   safety: SafetyFacts;

@@ -2,7 +2,7 @@ import { Box, HStack, NativeSelect, Text } from "@chakra-ui/react";
 import { claimText } from "@/core/claim";
 import { RUN_KINDS } from "@/core/run";
 import { channelLetter } from "@/core/verdict";
-import { powerClaim, type Claim, type Run } from "@/records";
+import type { StatedPower, Run } from "@/records";
 import type { RunReadings } from "@/records/facts";
 import { channelLook } from "../charts/channelLook";
 import { Panel } from "../parts/Panel";
@@ -77,7 +77,7 @@ export function ClaimChoice({
   chosen,
   onChoose,
 }: {
-  claims: readonly Claim[];
+  claims: readonly StatedPower[];
   chosen: string | null;
   onChoose(id: string): void;
 }) {
@@ -92,7 +92,7 @@ export function ClaimChoice({
       >
         {claims.map((claim) => (
           <option key={claim.id} value={claim.id}>
-            {claimText(powerClaim(claim))}
+            {claimText(claim)}
           </option>
         ))}
       </NativeSelect.Field>

@@ -3,7 +3,7 @@ import { Flex, Grid, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { ReadClaim } from "@/core/claim";
 import { channelLetter } from "@/core/verdict";
-import type { Amplifier, Claim, Run } from "@/records";
+import type { Amplifier, StatedPower, Run } from "@/records";
 import { fittingClaims, repeatStatistics, runReadings, type Statistic } from "@/records/facts";
 import { Panel } from "../parts/Panel";
 import { Cautions } from "./Cautions";
@@ -20,7 +20,7 @@ export type RunViewProps = {
   before: Run | null;
   amplifier: Amplifier;
   /** Claims of power, and all that is printed. */
-  claims: readonly Claim[];
+  claims: readonly StatedPower[];
   stated: readonly ReadClaim[];
   claimedWatts: number | null;
 };

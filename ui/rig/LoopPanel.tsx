@@ -2,7 +2,7 @@
 import { Heading, HStack, Text } from "@chakra-ui/react";
 import { rigFitness, type RigFitness } from "@/core/rig";
 import { amplitudeRatioToDb, formatFixed, formatHertz, formatPercent } from "@/core/units";
-import type { Claim, RigSettings } from "@/records";
+import type { StatedPower, RigSettings } from "@/records";
 import { Panel } from "../parts/Panel";
 import { Reading } from "../parts/Reading";
 import { Remove } from "../parts/Remove";
@@ -10,7 +10,7 @@ import { ToneDrop } from "./ToneDrop";
 
 export type LoopPanelProps = {
   loop: RigSettings["loop"];
-  claims: readonly Claim[];
+  claims: readonly StatedPower[];
   onLoop(loop: RigSettings["loop"]): void;
 };
 

@@ -6,7 +6,7 @@ import {
   type Details,
   type RigSettings,
 } from "@/records";
-import { amplifier, claim, load } from "@/records/testing/run";
+import { amplifier, power, load } from "@/records/testing/run";
 import { markup, words } from "../testing/shown";
 import { RigScreen } from "./RigScreen";
 
@@ -15,7 +15,7 @@ jest.mock("next/navigation", () => ({ useRouter: () => ({ refresh: () => {} }) }
 const screen = (rig: Partial<RigSettings> = {}, details: Partial<Details> = {}) => (
   <RigScreen
     amplifier={amplifier}
-    claims={[claim]}
+    claims={[power]}
     loads={[load]}
     details={{ ...detailsSchema.getDefault(), ...details }}
     forecastSettings={forecastSettingsSchema.getDefault()}

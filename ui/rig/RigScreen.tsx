@@ -9,7 +9,7 @@ import {
   amplifierName,
   PROBES,
   type Amplifier,
-  type Claim,
+  type StatedPower,
   type Details,
   type FieldErrors,
   type ForecastSettings,
@@ -38,7 +38,7 @@ import { Wiring } from "./Wiring";
 
 export type RigScreenProps = {
   amplifier: Amplifier;
-  claims: readonly Claim[];
+  claims: readonly StatedPower[];
   loads: readonly Load[];
   details: Details;
   forecastSettings: ForecastSettings;

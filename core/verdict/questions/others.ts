@@ -1,7 +1,7 @@
 // Claims of what the output resists, of intermodulation, of the mains, and of what is weighed and measured.
 import { formatHertz, formatSignificant } from "../../units";
 import { matchLevel, USUAL_HZ, USUAL_OHMS } from "../conditions";
-import type { Evidence, EvidenceChannel, Reading, StatedOf } from "../types";
+import type { ConditionMatch, Evidence, EvidenceChannel, Reading, StatedOf } from "../types";
 import { figureLine, halfWidthLine, line } from "./budget";
 import { curveAt, figureOf } from "./figures";
 import type { Question } from "./types";
@@ -83,15 +83,19 @@ const productsOf = ({ method }: Intermodulation, channel: EvidenceChannel) => {
   return ["d2", "d3"].map((wanted) => figureOf(channel, ({ name }) => name === wanted));
 };
 
+/** A run that does not say how loud it was played is taken for what it was meant to be, and says so. Chosen here. */
+const levelMatch = (asked: number, { levelWatts }: Evidence): ConditionMatch => {
+  const match = matchLevel(asked, levelWatts);
+  return levelWatts === null ? { ...match, match: "near" } : match;
+};
+
 export const intermodulation: Question<"intermodulation"> = {
   kinds: ["intermodulation"],
   promise: ["limitRatio"],
   limit: ({ limitRatio }) => ({ direction: "at-most", value: limitRatio }),
   matches: ({ powerWatts }, evidence: Evidence) =>
-    powerWatts === null || evidence.levelWatts === null
-      ? []
-      : [matchLevel(powerWatts, evidence.levelWatts)],
-  read: (stated, { channel }) => {
+    powerWatts === null ? [] : [levelMatch(powerWatts, evidence)],
+  read: (stated, { channel, evidence }) => {
     const figures = productsOf(stated, channel);
     const known = figures.flatMap((figure) => figure ?? []);
     if (known.length === 0 || known.length < figures.length) return [];
@@ -106,7 +110,10 @@ export const intermodulation: Question<"intermodulation"> = {
         ),
         bound: null,
         where: stated.method === "difference" ? "of two high tones" : "of a low and a high tone",
-        notes: [],
+        notes:
+          stated.powerWatts !== null && evidence.levelWatts === null
+            ? ["at what level it was played is not recorded"]
+            : [],
         ...(known.some(({ isDoubtful }) => isDoubtful) ? { proves: false, refutes: false } : {}),
       },
     ];

@@ -8,7 +8,7 @@ import { COVERAGE_FACTOR } from "@/core/power";
 import type { Calibration } from "@/core/rig";
 import { claimedWatts } from "@/core/claim";
 import { formatPercent, formatSignificant } from "@/core/units";
-import type { Amplifier, Claim, Confirmation, Load } from "@/records";
+import type { Amplifier, StatedPower, Confirmation, Load } from "@/records";
 import { ActionButton } from "../../parts/ActionButton";
 import { Panel } from "../../parts/Panel";
 import { filesSchema, type FilesTexts, type FilesValues } from "../benchSchemas";
@@ -22,7 +22,7 @@ import { useFiles } from "./useFiles";
 
 export type FilesInProps = {
   amplifier: Amplifier;
-  claims: readonly Claim[];
+  claims: readonly StatedPower[];
   loads: readonly Load[];
   calibration: Calibration | null;
   confirmations: readonly Confirmation[];

@@ -1,7 +1,7 @@
 import { Box, HStack, Text } from "@chakra-ui/react";
 import { channelLetter } from "@/core/verdict";
 import { runReadings } from "@/records/facts";
-import type { Claim, Run } from "@/records";
+import type { StatedPower, Run } from "@/records";
 import { channelLook } from "../../charts/channelLook";
 import { LineChart } from "../../charts/LineChart";
 import { chartsOf } from "../../measured/chartsOf";
@@ -19,7 +19,7 @@ export function PredictedReadings({
   size,
 }: {
   run: Predicted;
-  claim: Claim | null;
+  claim: StatedPower | null;
   size?: "medium";
 }) {
   const { figures } = runReadings(run, claim, []);
@@ -42,7 +42,7 @@ export function PredictedReadings({
 }
 
 /** At which limit the readings are told: "output at 0.5 % THD+N, the claim’s limit". */
-export const predictedLabel = (run: Predicted, claim: Claim | null): string =>
+export const predictedLabel = (run: Predicted, claim: StatedPower | null): string =>
   runReadings(run, claim, []).figures[0][0].label;
 
 /** The curve that is foretold, with the claim on it, and what would stop it. */
@@ -52,7 +52,7 @@ export function PredictedCurve({
   name,
 }: {
   run: Predicted;
-  claim: Claim | null;
+  claim: StatedPower | null;
   name: string;
 }) {
   const { mark } = runReadings(run, claim, []);

@@ -15,7 +15,7 @@ import {
 } from "@/bench/catalogue";
 import { changeCount } from "@/bench/panel";
 import { formatSignificant, parseNumber } from "@/core/units";
-import type { Amplifier, Claim, Load } from "@/records";
+import type { Amplifier, StatedPower, Load } from "@/records";
 import { fittingClaims } from "@/records/facts";
 import { ActionButton } from "../../parts/ActionButton";
 import { useKeys } from "../../parts/keys";
@@ -38,7 +38,7 @@ export type Simulation = {
 export type SimulatedBenchProps = {
   amplifier: Amplifier;
   /** As planned; null is as usual. */ channelsDriven: number | null;
-  claims: readonly Claim[];
+  claims: readonly StatedPower[];
   loads: readonly Load[];
   busy: boolean;
   onStart(simulation: Simulation): void;
@@ -199,7 +199,7 @@ type PredictedProps = {
   isBehind: boolean;
   load: Load;
   channelsDriven: number;
-  claims: readonly Claim[];
+  claims: readonly StatedPower[];
   title: string;
   mainsHz: number;
 };

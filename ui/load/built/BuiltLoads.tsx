@@ -6,7 +6,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
-import type { Amplifier, Claim, Load, LoadDraft } from "@/records";
+import type { Amplifier, StatedPower, Load, LoadDraft } from "@/records";
 import { channelLook } from "../../charts/channelLook";
 import { ActionButton } from "../../parts/ActionButton";
 import { ConfirmDialog } from "../../parts/ConfirmDialog";
@@ -19,7 +19,7 @@ import { isNearLoad } from "@/core/power";
 
 export type BuiltLoadsProps = {
   amplifier: Amplifier;
-  claims: readonly Claim[];
+  claims: readonly StatedPower[];
   loads: readonly Load[];
   /** A load that was found and is now to be measured. */ found: LoadDraft | null;
   onFoundDone(): void;
@@ -113,7 +113,7 @@ function LoadItem({
   onDelete,
 }: {
   load: Load;
-  claims: readonly Claim[];
+  claims: readonly StatedPower[];
   onEdit(): void;
   onDelete(): void;
 }) {

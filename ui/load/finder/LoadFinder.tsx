@@ -9,7 +9,7 @@ import {
   type PowerResistor,
 } from "@/core/load";
 import { formatShort, formatSignificant } from "@/core/units";
-import { powerResistor, type Claim, type LoadDraft, type ResistorRecord } from "@/records";
+import { powerResistor, type StatedPower, type LoadDraft, type ResistorRecord } from "@/records";
 import type { BenchWorker } from "@/workers/protocol";
 import { ActionButton } from "../../parts/ActionButton";
 import { EmptyState } from "../../parts/EmptyState";
@@ -24,7 +24,7 @@ import { WantedForm } from "./WantedForm";
 export type LoadFinderProps = {
   resistors: readonly ResistorRecord[];
   channelCount: number;
-  claims: readonly Claim[];
+  claims: readonly StatedPower[];
   onBuild(draft: LoadDraft): void;
   onShelf(): void;
 };

@@ -1,6 +1,6 @@
 import { Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { formatShort } from "@/core/units";
-import type { Claim } from "@/records";
+import type { StatedPower } from "@/records";
 import { ActionButton } from "../../parts/ActionButton";
 import { CheckField, QuantityField, TextField, held } from "../../parts/fields";
 import { Panel } from "../../parts/Panel";
@@ -10,7 +10,7 @@ const USUAL_OHMS = [2, 2.67, 4, 8, 16];
 
 export type WantedFormProps = {
   wanted: Wanted;
-  claims: readonly Claim[];
+  claims: readonly StatedPower[];
   channelCount: number;
   onChange(wanted: Wanted): void;
 };

@@ -1,4 +1,4 @@
-import { claim } from "@/records/testing/run";
+import { power } from "@/records/testing/run";
 import { demandOf, usualWatts, type Wanted } from "./wanted";
 
 const wanted = (given: Partial<Wanted> = {}): Wanted => ({
@@ -11,14 +11,14 @@ const wanted = (given: Partial<Wanted> = {}): Wanted => ({
 });
 
 test("without watts the claim stands for them; bridged for both halves", () => {
-  expect(demandOf(wanted(), [claim])).toEqual({
+  expect(demandOf(wanted(), [power])).toEqual({
     targetOhms: 8,
     watts: 50,
     seconds: 60,
     channelCount: 2,
     ambientCelsius: 22,
   });
-  expect(usualWatts(wanted({ isBridged: true, ohms: "16" }), [claim])).toBe(100);
+  expect(usualWatts(wanted({ isBridged: true, ohms: "16" }), [power])).toBe(100);
 });
 
 test("what is typed is read as at the bench", () =>
@@ -34,4 +34,4 @@ test.each<Partial<Wanted>>([
   { watts: "loud" },
   { watts: "0" },
   { seconds: "" },
-])("nothing is looked for with %j", (given) => expect(demandOf(wanted(given), [claim])).toBeNull());
+])("nothing is looked for with %j", (given) => expect(demandOf(wanted(given), [power])).toBeNull());

@@ -1,7 +1,7 @@
 import { claimedWatts } from "@/core/claim";
 import type { LoadDemand } from "@/core/load";
 import { parseNumber } from "@/core/units";
-import type { Claim } from "@/records";
+import type { StatedPower } from "@/records";
 
 /** What is wanted of a load, as it is typed. No watts means as claimed. */
 export type Wanted = {
@@ -24,11 +24,11 @@ export const positive = (text: string): number | null => {
 const UNCLAIMED_WATTS = 20;
 
 /** Watts to design for when none are typed. */
-export const usualWatts = ({ ohms, isBridged }: Wanted, claims: readonly Claim[]): number =>
+export const usualWatts = ({ ohms, isBridged }: Wanted, claims: readonly StatedPower[]): number =>
   claimedWatts(positive(ohms) ?? 8, claims, isBridged) ?? UNCLAIMED_WATTS;
 
 /** The demand, once everything typed makes sense. */
-export const demandOf = (wanted: Wanted, claims: readonly Claim[]): LoadDemand | null => {
+export const demandOf = (wanted: Wanted, claims: readonly StatedPower[]): LoadDemand | null => {
   const targetOhms = positive(wanted.ohms),
     channelCount = positive(wanted.channels),
     seconds = positive(wanted.seconds);

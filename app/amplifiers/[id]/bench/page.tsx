@@ -1,5 +1,5 @@
 import { cautionsFor } from "@/core/safety";
-import { chosenInstrument, rigCalibration, safetyFacts } from "@/records/facts";
+import { chosenInstrument, claimsToJudge, rigCalibration, safetyFacts } from "@/records/facts";
 import { amplifierRecords } from "@/server/amplifierRecords";
 import { judgementOf } from "@/server/judged";
 import { uploadLimitBytes } from "@/server/limits";
@@ -14,14 +14,14 @@ type BenchPageProps = {
 
 export default async function BenchPage({ params, searchParams }: BenchPageProps) {
   const records = await amplifierRecords((await params).id);
-  const { amplifier, claims, loads, runs, details, rig, plan, instruments, sheet } = records;
+  const { amplifier, powers, loads, runs, details, rig, plan, instruments } = records;
   const { found } = await judgementOf(await database(), records);
   const asked = String((await searchParams).run ?? "");
   return (
     <BenchScreen
       amplifier={amplifier}
-      claims={claims}
-      stated={sheet.claims}
+      claims={powers}
+      stated={claimsToJudge(records).map(({ claim }) => claim)}
       loads={loads}
       details={details}
       runs={runs}
@@ -32,7 +32,7 @@ export default async function BenchPage({ params, searchParams }: BenchPageProps
       calibration={rigCalibration(rig, instruments)}
       voltmeter={chosenInstrument(instruments, "voltmeter", rig.voltmeterId)}
       found={found}
-      cautions={cautionsFor(safetyFacts({ amplifier, claims, loads, details }, rig))}
+      cautions={cautionsFor(safetyFacts({ amplifier, claims: powers, loads, details }, rig))}
     />
   );
 }

@@ -2,13 +2,13 @@ import { amplifierRecords } from "@/server/amplifierRecords";
 import { ForecastScreen } from "@/ui/forecast/ForecastScreen";
 
 export default async function ForecastPage({ params }: { params: Promise<{ id: string }> }) {
-  const { amplifier, claims, loads, details, forecastSettings } = await amplifierRecords(
+  const { amplifier, powers, loads, details, forecastSettings } = await amplifierRecords(
     (await params).id,
   );
   return (
     <ForecastScreen
       amplifier={amplifier}
-      claims={claims}
+      claims={powers}
       loads={loads}
       details={details}
       settings={forecastSettings}

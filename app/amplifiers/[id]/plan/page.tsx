@@ -5,13 +5,13 @@ import { PlanScreen } from "@/ui/plan/PlanScreen";
 
 export default async function PlanPage({ params }: { params: Promise<{ id: string }> }) {
   const records = await amplifierRecords((await params).id);
-  const { amplifier, claims, loads, runs, details, forecastSettings, rig, plan } = records;
+  const { amplifier, powers, loads, runs, details, forecastSettings, rig, plan } = records;
   const { found } = await judgementOf(await database(), records);
   return (
     <PlanScreen
       records={{
         amplifier,
-        claims,
+        claims: powers,
         loads,
         details,
         forecastSettings,

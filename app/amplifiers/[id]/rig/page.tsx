@@ -2,12 +2,12 @@ import { amplifierRecords } from "@/server/amplifierRecords";
 import { RigScreen } from "@/ui/rig/RigScreen";
 
 export default async function RigPage({ params }: { params: Promise<{ id: string }> }) {
-  const { amplifier, claims, loads, details, forecastSettings, rig, instruments } =
+  const { amplifier, powers, loads, details, forecastSettings, rig, instruments } =
     await amplifierRecords((await params).id);
   return (
     <RigScreen
       amplifier={amplifier}
-      claims={claims}
+      claims={powers}
       loads={loads}
       details={details}
       forecastSettings={forecastSettings}

@@ -6,11 +6,18 @@ import { VerdictScreen } from "@/ui/verdict/VerdictScreen";
 
 export default async function VerdictPage({ params }: { params: Promise<{ id: string }> }) {
   const records = await amplifierRecords((await params).id);
-  const { amplifier, claims, loads, details, forecastSettings, rig, plan, verdictNotes } = records;
+  const { amplifier, powers, loads, details, forecastSettings, rig, plan, verdictNotes } = records;
   const { verdicts, schools, honest } = await judgementOf(await database(), records);
   return (
     <VerdictScreen
-      records={{ amplifier, claims, loads, details, forecastSettings, isBridged: rig.isBridged }}
+      records={{
+        amplifier,
+        claims: powers,
+        loads,
+        details,
+        forecastSettings,
+        isBridged: rig.isBridged,
+      }}
       plan={plan}
       verdicts={verdicts}
       schools={schools}

@@ -1,0 +1,156 @@
+"use client";
+import { Box, Flex, Heading, Text } from "@chakra-ui/react";
+import { ArrowRight, Minus, Plus, Undo2 } from "lucide-react";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { statedText, type UnreadLine } from "@/core/claim";
+import { statedPowers, type Amplifier, type PlacedClaim, type PowerForm } from "@/records";
+import { ActionButton } from "../parts/ActionButton";
+import { ConfirmDialog } from "../parts/ConfirmDialog";
+import { PageLink } from "../parts/PageLink";
+import { Panel } from "../parts/Panel";
+import { claimSaves } from "../parts/saves";
+import { messageOf } from "../parts/send";
+import { ClaimForm } from "./ClaimForm";
+import { ClaimLine } from "./ClaimLine";
+
+export type ClaimsPanelProps = {
+  amplifier: Amplifier;
+  /** As the sheet reads now; what is not kept yet has no id. */
+  claims: readonly PlacedClaim[];
+  /** Where the sheet is printed. */
+  sheetSource: string;
+  unread: readonly UnreadLine[];
+};
+
+/** Everything that is claimed: lines of the sheet with what they leave out, and what was written down by itself. */
+export function ClaimsPanel({ amplifier, claims, sheetSource, unread }: ClaimsPanelProps) {
+  const router = useRouter();
+  const [editing, setEditing] = useState<string | "new" | null>(null);
+  const [deleting, setDeleting] = useState<PlacedClaim | null>(null);
+  const done = () => {
+    setEditing(null);
+    router.refresh();
+  };
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const leaveOut = async (claim: PlacedClaim, isLeftOut: boolean) => {
+    const saved = await claimSaves.change(claim.id ?? "", { ...claim, isLeftOut });
+    setTrouble(saved.ok ? null : messageOf(saved));
+    if (saved.ok) router.refresh();
+  };
+  const judged = claims.filter(({ isLeftOut }) => !isLeftOut);
+  const leftOut = claims.filter(({ isLeftOut }) => isLeftOut);
+  return (
+    <Panel>
+      <Flex justify="space-between" align="center" mb={2}>
+        <Heading as="h2" fontSize="22px">
+          What is claimed
+        </Heading>
+        {editing === null && (
+          <ActionButton onClick={() => setEditing("new")}>
+            <Plus size={16} /> Add a claim
+          </ActionButton>
+        )}
+      </Flex>
+      {claims.length === 0 && editing === null && (
+        <Text color="muted">
+          Nothing yet. Paste the specification sheet above, or add a claim of power by hand.
+        </Text>
+      )}
+      {trouble && (
+        <Text color="ember" role="alert" fontSize="14px">
+          {trouble}
+        </Text>
+      )}
+      <Box as="ul" listStyleType="none">
+        {judged.map((claim) =>
+          claim.id !== null && editing === claim.id ? (
+            <Box as="li" key={claim.id} py={3} borderTopWidth="1px" borderColor="rime">
+              <ClaimForm
+                draftKey={`claim ${claim.id}`}
+                initial={formOf(claim, amplifier.channelCount)}
+                lineKey={claim.lineKey}
+                channelCount={amplifier.channelCount}
+                save={(draft) => claimSaves.change(claim.id ?? "", draft)}
+                onDone={done}
+              />
+            </Box>
+          ) : (
+            <ClaimLine
+              key={claim.id ?? claim.lineKey}
+              claim={claim}
+              sheetSource={sheetSource}
+              onEdit={formOf(claim, amplifier.channelCount) && (() => setEditing(claim.id))}
+              onRemove={() =>
+                claim.lineKey === null ? setDeleting(claim) : void leaveOut(claim, true)
+              }
+            />
+          ),
+        )}
+        {leftOut.map((claim) => (
+          <NoClaim key={claim.id} text={`“${claim.printedText}”: left out by you.`}>
+            <ActionButton
+              minH="36px"
+              px={3}
+              fontSize="13.5px"
+              onClick={() => void leaveOut(claim, false)}
+            >
+              <Undo2 size={14} /> Put back
+            </ActionButton>
+          </NoClaim>
+        ))}
+        {unread.map(({ printedText, reason }, index) => (
+          <NoClaim key={`unread ${index}`} text={`“${printedText}”: ${reason}`} />
+        ))}
+      </Box>
+      {editing === "new" && (
+        <ClaimForm
+          draftKey={`new claim of ${amplifier.id}`}
+          channelCount={amplifier.channelCount}
+          save={(draft, id) => claimSaves.add(amplifier.id, draft, id)}
+          onDone={done}
+        />
+      )}
+      {judged.length > 0 && editing === null && (
+        <ActionButton tone="primary" asChild mt={4}>
+          <PageLink href={`/amplifiers/${amplifier.id}/forecast`}>
+            Next: the forecast <ArrowRight size={16} />
+          </PageLink>
+        </ActionButton>
+      )}
+      <ConfirmDialog
+        open={deleting !== null}
+        title="Delete this claim?"
+        text={deleting ? statedText(deleting.stated) : ""}
+        confirmLabel="Delete claim"
+        onClose={() => setDeleting(null)}
+        confirm={() => claimSaves.remove(deleting?.id ?? "")}
+        onConfirmed={() => {
+          setDeleting(null);
+          router.refresh();
+        }}
+      />
+    </Panel>
+  );
+}
+
+/** A line that is judged by nothing, and why. */
+function NoClaim({ text, children }: { text: string; children?: React.ReactNode }) {
+  return (
+    <Flex as="li" gap={2.5} py={2} borderTopWidth="1px" borderColor="rime" color="muted">
+      <Minus size={18} aria-label="not judged" style={{ flexShrink: 0, marginTop: 2 }} />
+      <Text fontSize="14px" flex={1}>
+        {text}
+      </Text>
+      {children}
+    </Flex>
+  );
+}
+
+/** A continuous power as its form takes it, what is missing filled in as is usual; undefined for every other claim. */
+const formOf = (claim: PlacedClaim, channelCount: number): PowerForm | undefined => {
+  const { id, revision } = claim;
+  if (id === null) return undefined;
+  const [power] = statedPowers([{ ...claim, id, amplifierId: "" }], channelCount);
+  return power && { ...power, revision };
+};

@@ -1,0 +1,51 @@
+"use client";
+import { Box, Heading, HStack, Textarea } from "@chakra-ui/react";
+import type { Sheet } from "@/records";
+import { TextField, held } from "../parts/fields";
+import { KeptMark } from "../parts/KeptMark";
+import { Panel } from "../parts/Panel";
+import type { Autosave } from "../parts/useAutosave";
+
+/** What is typed of a sheet; its claims are read from it. */
+export type SheetText = Pick<Sheet, "source" | "text">;
+
+/** Where a specification sheet is pasted. */
+export function SheetPanel({
+  sheet,
+  onSheet,
+  autosave,
+}: {
+  sheet: SheetText;
+  onSheet(sheet: SheetText): void;
+  autosave: Autosave<SheetText>;
+}) {
+  return (
+    <Panel>
+      <HStack justify="space-between" mb={2}>
+        <Heading as="h2" fontSize="22px">
+          Specification sheet
+        </Heading>
+        <KeptMark {...autosave} />
+      </HStack>
+      <Textarea
+        aria-label="Specification sheet, as printed"
+        value={sheet.text}
+        onChange={(event) => onSheet({ ...sheet, text: event.target.value })}
+        rows={sheet.text === "" ? 4 : 6}
+        placeholder="Paste it here, a line for each specification. Every line becomes a claim below; change a line and it is read again."
+        bg="surface"
+        borderColor="rime"
+        borderRadius="control"
+        fontSize="14.5px"
+        resize="vertical"
+      />
+      <Box mt={2}>
+        <TextField
+          label="Where it is printed"
+          field={held(sheet.source, (next) => onSheet({ ...sheet, source: next.slice(0, 200) }))}
+          placeholder="brochure, p. 2"
+        />
+      </Box>
+    </Panel>
+  );
+}
