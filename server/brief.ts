@@ -46,6 +46,7 @@ export const addBrief = async (
   db: Knex,
   brief: Brief,
   now: string,
+  newId?: string,
 ): Promise<{ id: string; unreadCount: number }> => {
   const { amplifier, details, photos: pictures } = brief;
   const { filledIn: _, ...sheet } = brief.sheet;
@@ -55,10 +56,56 @@ export const addBrief = async (
     if (photo) kept.push({ ...photo, caption });
   }
   return db.transaction(async (trx) => {
-    const { id } = await addAmplifier(trx, amplifier, now);
+    const { id } = await addAmplifier(trx, amplifier, now, newId);
     for (const claim of claimsOfBrief(brief)) await addClaim(trx, id, claim);
     await keepDocument(trx, id, "details", { ...unrevised(details), photos: kept });
     await keepDocument(trx, id, "sheet", unrevised(sheet));
     return { id, unreadCount: pictures.length - kept.length };
   });
+};
+
+/** The words that a name of the same series ends with until the reviewer says which it is. */
+const ANOTHER = ", another";
+const MOST_MODEL = 80;
+
+/**
+ * Puts another amplifier of the same series on the shelf: its brief, its claims and its plan, without what is this sample's own (its
+ * condition, what was seen, photos, lender). Null when there is no such amplifier.
+ * @param newId made by who asks, so that asking once more after a lost answer is no second one
+ */
+export const addAnother = async (
+  db: Knex,
+  amplifierId: string,
+  now: string,
+  newId?: string,
+): Promise<string | null> => {
+  if (newId && (await findAmplifier(db, newId))) return newId;
+  const brief = await briefOf(db, amplifierId);
+  if (!brief) return null;
+  const { amplifier, details } = brief;
+  const model = `${amplifier.model.slice(0, MOST_MODEL - ANOTHER.length)}${ANOTHER}`;
+  const { id } = await addBrief(
+    db,
+    {
+      ...brief,
+      amplifier: { ...amplifier, model, condition: "" },
+      details: { ...details, lender: "", seenBefore: "", seenAfter: "" },
+      photos: [],
+    },
+    now,
+    newId,
+  );
+  const claimIds = new Map<string, string>();
+  const copied = await listClaims(db, id);
+  for (const [index, claim] of (await listClaims(db, amplifierId)).entries())
+    if (copied[index]) claimIds.set(claim.id, copied[index].id);
+  const plan = unrevised(await findDocument(db, amplifierId, "plan"));
+  await keepDocument(db, id, "plan", {
+    ...plan,
+    runs: plan.runs.map((run) => ({
+      ...run,
+      proves: run.proves.flatMap((claimId) => claimIds.get(claimId) ?? []),
+    })),
+  });
+  return id;
 };

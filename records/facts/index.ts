@@ -32,6 +32,15 @@ export {
 } from "./planned";
 export { foundIn, foundLimits, takenLevel, type FoundLimit, type TakenLevel } from "./takenLevel";
 export { onThisBench } from "./onThisBench";
+export {
+  isThrough,
+  NO_FILTER,
+  runTrack,
+  type TrackFilter,
+  type TrackPlace,
+  type TrackSchedule,
+  type TrackState,
+} from "./runTrack";
 export { calibrationOf, chosenInstrument, meterOf, rigCalibration } from "./rigCalibration";
 export { rigState } from "./rigState";
 export { safetyFacts } from "./safetyFacts";

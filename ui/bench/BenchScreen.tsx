@@ -22,7 +22,15 @@ import { RunView } from "../measured/RunView";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
-import { nextPlanned, type FoundLimit, type Ready } from "@/records/facts";
+import {
+  nextPlanned,
+  runTrack,
+  type FoundLimit,
+  type NextPlanned,
+  type Ready,
+  type TrackPlace,
+  type TrackSchedule,
+} from "@/records/facts";
 import { EngineStatus } from "./EngineStatus";
 import { useBenchEngine } from "./engine/BenchEngine";
 import { PlayingPanel } from "./playing/PlayingPanel";
@@ -48,26 +56,35 @@ export type BenchScreenProps = {
   cautions: readonly Caution[];
   /** What sweeps have found the amplifier to give. */
   found: readonly FoundLimit[];
+  /** The plan along time, with what it warms. */
+  schedule: TrackSchedule;
 };
 
 /** The run on the screen, with what it is compared with. */
 export type ShownRun = { run: Run; before: Run | null; setMates: readonly Run[] };
 
 /** Runs along the top, the chosen one below: or the making of a new one. The address says which. */
-export function BenchScreen({ shown, stated, ...making }: BenchScreenProps) {
-  const { amplifier, claims, runs } = making;
-  const { isNew, isPending, choose, chooseNew } = useRunChoice(runs, shown?.run.id);
+export function BenchScreen({ shown, stated, schedule, ...making }: BenchScreenProps) {
+  const { amplifier, claims, runs, plan } = making;
+  const ready = readyOf(making);
+  const places = runTrack({ planned: plan.runs, runs, ready, schedule });
+  const { isNew, wantedId, isPending, choose, chooseNew } = useRunChoice(places, shown?.run.id);
   const run = isNew ? null : (shown?.run ?? null);
   return (
     <Flex direction="column" gap={3.5} flex={1} minH={0}>
       <EngineStatus isPlayingShown={isNew} />
-      {runs.length > 0 && (
+      {places.length > 0 && (
         <Flex gap={3} align="stretch">
-          <RunTrack runs={runs} chosenId={run?.id ?? null} onChoose={choose} />
-          <NewRunButton isNew={isNew} onClick={chooseNew} />
+          <RunTrack
+            places={places}
+            chosenId={run?.id ?? null}
+            onChoose={choose}
+            onTakeUp={chooseNew}
+          />
+          <NewRunButton isNew={isNew} onClick={() => chooseNew(null)} />
         </Flex>
       )}
-      {isNew && <Making {...making} onStored={choose} />}
+      {isNew && <Making {...making} ready={ready} wantedId={wantedId} onStored={choose} />}
       {!isNew && !run && <Unreadable />}
       {run && shown && (
         <Flex direction="column" flex={1} minH={0} opacity={isPending ? 0.6 : 1}>
@@ -96,17 +113,26 @@ function Unreadable() {
   );
 }
 
-type MakingProps = Omit<BenchScreenProps, "stated" | "shown"> & { onStored(id: string): void };
+type MakingProps = Omit<BenchScreenProps, "stated" | "shown" | "schedule"> & {
+  ready: Ready;
+  /** The planned run that was asked for; null for the next. */
+  wantedId: string | null;
+  onStored(id: string): void;
+};
 
 /** What stands ready for the plan. */
-const readyOf = ({ loads, rig, cautions }: Omit<MakingProps, "plan" | "runs">): Ready => ({
+const readyOf = ({
+  loads,
+  rig,
+  cautions,
+}: Pick<BenchScreenProps, "loads" | "rig" | "cautions">): Ready => ({
   loads,
   isSimulated: rig.readings === "simulated bench",
   hasUnconfirmed: unconfirmed(cautions, rig.confirmations).length > 0,
 });
 
 /** The run that plays, or the making of a new one. */
-function Making({ plan, runs, ...rest }: MakingProps) {
+function Making({ plan, runs, ready, wantedId, ...rest }: MakingProps) {
   const { state, cancel } = useBenchEngine();
   const { job, progress } = state;
   const isPlaying = job !== null && progress !== null;
@@ -122,18 +148,30 @@ function Making({ plan, runs, ...rest }: MakingProps) {
       )}
       {/* Kept while it plays, so that nothing that was filled in is lost should the run fail. */}
       <Flex direction="column" flex={1} minH={0} display={isPlaying ? "none" : "flex"}>
-        <NewRun {...rest} planned={nextPlanned(plan.runs, runs, readyOf(rest))} />
+        <NewRun
+          {...rest}
+          key={wantedId}
+          planned={wantedFirst(nextPlanned(plan.runs, runs, ready), wantedId)}
+        />
       </Flex>
     </>
   );
 }
 
+/** Where the plan stands, with the run that was asked for as the next. */
+const wantedFirst = (planned: NextPlanned | null, wantedId: string | null): NextPlanned | null => {
+  const wanted = planned?.open.find(({ id }) => id === wantedId);
+  return planned && wanted ? { ...planned, next: wanted } : planned;
+};
+
 /** Which run is on the screen, as the address says it, and the keys that choose another. */
-const useRunChoice = (runs: readonly RunEntry[], shownId: string | undefined) => {
+const useRunChoice = (places: readonly TrackPlace[], shownId: string | undefined) => {
   const router = useRouter();
   const engine = useBenchEngine();
   const [isPending, startTransition] = useTransition();
-  const isNew = useSearchParams().get("run") === "new" || runs.length === 0;
+  const address = useSearchParams();
+  const runs = useMemo(() => places.flatMap((place) => place.runs.toReversed()), [places]);
+  const isNew = address.get("run") === "new" || runs.length === 0;
   // One answer brings the run, the list and the frame; a push to another address with a refresh beside it may lose either.
   const choose = useCallback(
     (id: string) => {
@@ -142,7 +180,15 @@ const useRunChoice = (runs: readonly RunEntry[], shownId: string | undefined) =>
     },
     [router],
   );
-  const chooseNew = useCallback(() => window.history.pushState(null, "", "?run=new"), []);
+  const chooseNew = useCallback(
+    (plannedId: string | null) =>
+      window.history.pushState(
+        null,
+        "",
+        plannedId === null ? "?run=new" : `?run=new&plan=${plannedId}`,
+      ),
+    [],
+  );
   useShownOnce(engine.state.storedId, choose);
   const at = runs.findIndex(({ id }) => id === shownId);
   const move = useCallback(
@@ -155,14 +201,14 @@ const useRunChoice = (runs: readonly RunEntry[], shownId: string | undefined) =>
   useKeys(
     useMemo(
       () => [
-        { key: "n", label: "New run", run: chooseNew },
-        { key: "[", label: "Newer run", run: () => move(-1) },
-        { key: "]", label: "Older run", run: () => move(1) },
+        { key: "n", label: "New run", run: () => chooseNew(null) },
+        { key: "[", label: "Run before", run: () => move(-1) },
+        { key: "]", label: "Run after", run: () => move(1) },
       ],
       [chooseNew, move],
     ),
   );
-  return { isNew, isPending, choose, chooseNew };
+  return { isNew, wantedId: address.get("plan"), isPending, choose, chooseNew };
 };
 
 /** A run that the bench has just stored is shown, once. */

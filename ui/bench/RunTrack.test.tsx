@@ -1,45 +1,87 @@
-import { entryOf } from "@/records";
-import { runOf } from "@/records/testing/run";
-import { channelOf, figureOf, measuredRun } from "@/records/testing/measuredRun";
-import { markup, words } from "../testing/shown";
+/** @jest-environment jsdom */
+import { render, screen, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { entryOf, type Run } from "@/records";
+import { runTrack } from "@/records/facts";
+import { load, runOf } from "@/records/testing/run";
+import { plannedRun } from "@/records/testing/planned";
+import { provided } from "../testing/provided";
 import { RunTrack } from "./RunTrack";
 
-const runs = [
-  measuredRun("spectrum", [channelOf([figureOf("sinad", "level-ratio", 1000)])], {
-    id: "a",
-    takenAt: "2026-11-25T10:05:00",
-  }),
-  measuredRun("noise", [channelOf([])], {
-    id: "b",
-    takenAt: "2026-11-25T09:00:00",
-    remarks: { struck: { reason: "a lead had come off", at: "" }, overruled: [] },
-  }),
-  runOf([50, 48], { id: "c", takenAt: "2026-11-24T18:30:00" }),
-];
-const track = (chosenId: string | null) => (
-  <RunTrack runs={runs.map(entryOf)} chosenId={chosenId} onChoose={() => {}} />
-);
+const ready = { loads: [load], isSimulated: true, hasUnconfirmed: false };
 
-test("each run with what it is, into which load, and when", () => {
-  const text = words(track("a"));
-  expect(text).toContain("Spectrum, 8 Ω 25 Nov 10:05, one channel driven");
-  expect(text).toContain("Power sweep, 8 Ω 24 Nov 18:30, both channels driven");
+const places = (runs: Run[], planned = [plannedRun("power-sweep", "sweep")]) =>
+  runTrack({ planned, runs: runs.map(entryOf), ready, schedule: null });
+
+const show = (shown: ReturnType<typeof places>, chosenId: string | null = null) => {
+  const pressed: string[] = [];
+  render(
+    provided(
+      <RunTrack
+        places={shown}
+        chosenId={chosenId}
+        onChoose={(id) => pressed.push(`run ${id}`)}
+        onTakeUp={(id) => pressed.push(`plan ${id}`)}
+      />,
+    ),
+  );
+  return pressed;
+};
+
+test("a made run is chosen by pressing it; one that is still to be made is taken up", async () => {
+  const pressed = show(
+    places(
+      [runOf([50, 48], { id: "a" })],
+      [plannedRun("power-sweep", "sweep"), plannedRun("noise", "silence")],
+    ),
+  );
+  await userEvent.click(screen.getByText("Power sweep"));
+  await userEvent.click(screen.getByText("Noise and hum"));
+  expect(pressed).toEqual(["run a", "plan silence"]);
+  expect(screen.getByLabelText("made")).toBeTruthy();
+  expect(screen.getByLabelText("next")).toBeTruthy();
 });
 
-test("a run that was struck out stays, and says so", () => {
-  expect(words(track("a"))).toContain("Noise and hum, 8 Ω 25 Nov 09:00, struck out");
-  expect(markup(track("a")).match(/<li/g)).toHaveLength(3);
+test("repeats are one place, and each of them can be chosen there", async () => {
+  const runs = ["c", "b", "a"].map((id) => runOf([50, 48], { id }));
+  const pressed = show(places(runs), "b");
+  const list = within(screen.getByRole("list", { name: "Runs" }));
+  expect(list.getAllByRole("listitem")).toHaveLength(1);
+  expect(list.getByText(/× 3/)).toBeTruthy();
+  expect(list.getByLabelText("Repeat 2").getAttribute("aria-pressed")).toBe("true");
+  await userEvent.click(list.getByLabelText("Repeat 1"));
+  expect(pressed).toEqual(["run a"]);
 });
 
-test("only the chosen one is current", () => {
-  expect(markup(track("c")).match(/aria-current="true"/g)).toHaveLength(1);
-  expect(markup(track(null))).not.toContain('aria-current="true"');
+test("what has to wait says why", () => {
+  show(places([], [plannedRun("power-sweep", "stress", { loadOhms: 2 })]));
+  expect(screen.getByText("no 2 Ω load is built")).toBeTruthy();
 });
 
-test("of many runs those around the chosen one are in sight, and the others a step away", () => {
-  const many = Array.from({ length: 60 }, (_, k) => entryOf(runOf([50], { id: `run-${k}` })));
-  const html = words(<RunTrack runs={many} chosenId="run-30" onChoose={() => {}} />);
-  expect(html).toContain("24 newer");
-  expect(html).toContain("12 older");
-  expect(html.match(/Power sweep/g)).toHaveLength(24);
+test("many places are narrowed down by load, kind and channels, and shown again", async () => {
+  const planned = [8, 4].flatMap((loadOhms) =>
+    (
+      [
+        "power-sweep",
+        "noise",
+        "response",
+        "burst",
+        "spectrum",
+        "gain",
+        "crosstalk",
+        "impedance",
+      ] as const
+    ).map((kind) => plannedRun(kind, `${kind} ${loadOhms}`, { loadOhms })),
+  );
+  show(places([], planned));
+  const list = screen.getByRole("list", { name: "Runs" });
+  const count = () => within(list).getAllByRole("button").length;
+  expect(count()).toBe(16);
+  await userEvent.selectOptions(screen.getByLabelText("Load"), "4 Ω");
+  expect(count()).toBe(8);
+  await userEvent.selectOptions(screen.getByLabelText("Kind"), "Spectrum");
+  expect(count()).toBe(1);
+  expect(screen.getByText(/1 shown/)).toBeTruthy();
+  await userEvent.click(screen.getByText("Show all"));
+  expect(count()).toBe(16);
 });

@@ -1,90 +1,331 @@
 "use client";
-import { Box, Flex, Text } from "@chakra-ui/react";
+import { Box, Flex, HStack, Text } from "@chakra-ui/react";
 import { format } from "date-fns";
+import { Check, Circle, CircleDashed, Clock, Play, Strikethrough } from "lucide-react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { drivenText } from "@/core/claim";
 import { RUN_KINDS } from "@/core/run";
-import type { RunEntry } from "@/records";
+import { formatShort, formatSignificant } from "@/core/units";
+import {
+  isThrough,
+  NO_FILTER,
+  type TrackFilter,
+  type TrackPlace,
+  type TrackState,
+} from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
-
-/** Runs in sight at once; more are a step away. */
-const IN_SIGHT = 24;
+import { durationText } from "../parts/durationText";
+import { held, ChoiceField } from "../parts/fields";
 
 export type RunTrackProps = {
-  runs: readonly RunEntry[];
+  places: readonly TrackPlace[];
+  /** The run on the screen; null while one is made. */
   chosenId: string | null;
-  onChoose(id: string): void;
+  onChoose(runId: string): void;
+  /** Takes up a run of the plan that is not made yet. */
+  onTakeUp(plannedId: string): void;
 };
 
-/** The runs so far, newest first, around the chosen one; one that was struck out stays, and shows it. */
-export function RunTrack({ runs, chosenId, onChoose }: RunTrackProps) {
-  const at = Math.max(
-    0,
-    runs.findIndex(({ id }) => id === chosenId),
-  );
-  const first = IN_SIGHT * Math.floor(at / IN_SIGHT);
-  const rest = runs.length - first - IN_SIGHT;
+/** A filter is offered from so many places on. */
+const MANY = 16;
+/** Two rows, and a little of the third, so that it is seen that there is more. */
+const HEIGHT = "122px";
+
+/** The plan with what was made of it, and what was made beside it: each place with its state, its repeats and the heat to come. */
+export function RunTrack({ places, chosenId, onChoose, onTakeUp }: RunTrackProps) {
+  const [filter, setFilter] = useState<TrackFilter>(NO_FILTER);
+  const shown = useMemo(() => places.filter((place) => isThrough(place, filter)), [places, filter]);
+  const list = useRef<HTMLOListElement>(null);
+  // The chosen one is in sight, whatever chose it.
+  useEffect(() => {
+    list.current
+      ?.querySelector("[aria-current=true]")
+      ?.scrollIntoView?.({ block: "nearest", inline: "nearest" });
+  }, [chosenId, shown]);
   return (
-    <Flex as="ol" gap={1} flex={1} minW={0} overflowX="auto" listStyleType="none" aria-label="Runs">
-      {first > 0 && <More onClick={() => onChoose(runs[first - 1].id)}>{`${first} newer`}</More>}
-      {runs.slice(first, first + IN_SIGHT).map((run) => (
-        <TrackedRun
-          key={run.id}
-          run={run}
-          isChosen={run.id === chosenId}
-          onChoose={() => onChoose(run.id)}
+    <Box flex={1} minW={0}>
+      {places.length >= MANY && (
+        <TrackFilters
+          places={places}
+          shownCount={shown.length}
+          filter={filter}
+          onFilter={setFilter}
         />
-      ))}
-      {rest > 0 && (
-        <More onClick={() => onChoose(runs[first + IN_SIGHT].id)}>{`${rest} older`}</More>
       )}
+      <Flex
+        as="ol"
+        ref={list as never}
+        gap={1}
+        wrap="wrap"
+        alignContent="flex-start"
+        p="1px"
+        maxH={HEIGHT}
+        overflowY="auto"
+        listStyleType="none"
+        aria-label="Runs"
+        // Scrolls by itself, so that keys must reach it.
+        tabIndex={0}
+      >
+        {shown.map((place) => (
+          <Place
+            key={place.key}
+            place={place}
+            chosenId={chosenId}
+            onChoose={onChoose}
+            onTakeUp={onTakeUp}
+          />
+        ))}
+        {shown.length === 0 && (
+          <Text as="li" color="muted" fontSize="14px">
+            No run of that sort.
+          </Text>
+        )}
+      </Flex>
+    </Box>
+  );
+}
+
+/** How each state looks and is called. */
+const STATES: Record<TrackState, { Icon: typeof Check; word: string; color: string }> = {
+  made: { Icon: Check, word: "made", color: "lichen" },
+  next: { Icon: Play, word: "next", color: "spruce" },
+  open: { Icon: Circle, word: "planned", color: "muted" },
+  waits: { Icon: Clock, word: "waits", color: "ochre" },
+  struck: { Icon: Strikethrough, word: "struck out", color: "ember" },
+};
+
+type PlaceProps = Omit<RunTrackProps, "places"> & { place: TrackPlace };
+
+function Place({ place, chosenId, onChoose, onTakeUp }: PlaceProps) {
+  const { kind, state, runs, plannedId, reason, heat, coolSeconds } = place;
+  const { Icon, word, color } = STATES[state];
+  const isChosen = runs.some(({ id }) => id === chosenId);
+  const [newest] = runs;
+  const press = () => {
+    if (newest) onChoose(newest.id);
+    else if (plannedId !== null) onTakeUp(plannedId);
+  };
+  return (
+    <>
+      {coolSeconds > 0 && <Cool seconds={coolSeconds} />}
+      <Box
+        as="li"
+        position="relative"
+        bg="surface"
+        borderWidth="1px"
+        borderStyle={runs.length > 0 ? "solid" : "dashed"}
+        borderColor={isChosen ? "spruce" : "rime"}
+        boxShadow={isChosen ? "inset 0 0 0 1.5px var(--chakra-colors-spruce)" : undefined}
+        borderRadius="control"
+        overflow="hidden"
+        css={{ contentVisibility: "auto", containIntrinsicSize: "170px 50px" }}
+      >
+        <button
+          type="button"
+          onClick={press}
+          aria-current={isChosen}
+          title={titleOf(place)}
+          style={{ textAlign: "left", display: "block" }}
+        >
+          <Box px={2} pt={1} pb={1.5} minH="50px">
+            <HStack gap={1.5}>
+              <Box color={color} flexShrink={0}>
+                <Icon size={14} aria-label={word} />
+              </Box>
+              <Text
+                fontWeight={700}
+                fontSize="14px"
+                whiteSpace="nowrap"
+                textDecoration={state === "struck" ? "line-through" : undefined}
+              >
+                {RUN_KINDS[kind].shortTitle ?? RUN_KINDS[kind].title}
+              </Text>
+            </HStack>
+            <Text color={reason ? "ochre" : "muted"} fontSize="12.5px" whiteSpace="nowrap">
+              {reason ?? underTitle(place)}
+            </Text>
+          </Box>
+        </button>
+        {runs.length > 1 && isChosen && (
+          <Repeats runs={runs} chosenId={chosenId} onChoose={onChoose} />
+        )}
+        {heat && <HeatBar ratio={heat.ratio} />}
+      </Box>
+    </>
+  );
+}
+
+/** "8 Ω, both, ×3": short, since the plan says the rest. */
+const underTitle = ({ loadOhms, channelsDriven, setting, runs }: TrackPlace): string =>
+  [
+    `${formatShort(loadOhms)} Ω`,
+    drivenText(channelsDriven).replace(" channels driven", "").replace(" channel driven", ""),
+    setting,
+    runs.length > 1 ? `× ${runs.length}` : "",
+  ]
+    .filter((part) => part !== "")
+    .join(", ");
+
+const titleOf = (place: TrackPlace): string => {
+  const { kind, loadOhms, channelsDriven, state, runs, heat, reason } = place;
+  const made = runs.map(({ takenAt }) => format(new Date(takenAt), "d MMM HH:mm")).join(", ");
+  return [
+    `${RUN_KINDS[kind].title}, ${formatShort(loadOhms)} Ω, ${drivenText(channelsDriven)}`,
+    runs.length > 0 ? `made ${made}` : (reason ?? STATES[state].word),
+    heat ? `${heat.bodyName} expected at ${formatSignificant(heat.endCelsius, 2)} °C after it` : "",
+  ]
+    .filter((part) => part !== "")
+    .join("; ");
+};
+
+/** Repeats of one run, by their number: the oldest is the first. */
+function Repeats({
+  runs,
+  chosenId,
+  onChoose,
+}: Pick<RunTrackProps, "chosenId" | "onChoose"> & Pick<TrackPlace, "runs">) {
+  return (
+    <HStack position="absolute" right={1} top={1} gap={0.5}>
+      {runs.toReversed().map((run, k) => (
+        <button
+          key={run.id}
+          type="button"
+          onClick={() => onChoose(run.id)}
+          aria-label={`Repeat ${k + 1}${run.isStruck ? ", struck out" : ""}`}
+          aria-pressed={run.id === chosenId}
+        >
+          <Box
+            minW="20px"
+            px={1}
+            borderRadius="4px"
+            fontSize="12px"
+            fontWeight={700}
+            textAlign="center"
+            bg={run.id === chosenId ? "spruce" : "rime"}
+            color={run.id === chosenId ? "surface" : "ink"}
+            textDecoration={run.isStruck ? "line-through" : undefined}
+          >
+            {k + 1}
+          </Box>
+        </button>
+      ))}
+    </HStack>
+  );
+}
+
+/** How far the hottest body gets towards its limit. */
+function HeatBar({ ratio }: { ratio: number }) {
+  const warm = ratio > 0.5 ? "ochre" : "lichen";
+  return (
+    <Box position="absolute" left={0} right={0} bottom={0} h="4px" bg="rime" aria-hidden>
+      <Box
+        h="100%"
+        w={`${Math.min(100, Math.round(100 * ratio))}%`}
+        bg={ratio > 0.85 ? "ember" : warm}
+      />
+    </Box>
+  );
+}
+
+/** A pause that the heat asks for. */
+function Cool({ seconds }: { seconds: number }) {
+  return (
+    <Flex
+      as="li"
+      align="center"
+      gap={1.5}
+      px={2}
+      borderWidth="1px"
+      borderStyle="dashed"
+      borderColor="rime"
+      borderRadius="control"
+      color="muted"
+      fontSize="12.5px"
+      whiteSpace="nowrap"
+    >
+      <CircleDashed size={13} aria-hidden /> cool {durationText(seconds)}
     </Flex>
   );
 }
 
-function More({ onClick, children }: { onClick(): void; children: string }) {
-  return (
-    <Box as="li" flex="0 0 auto">
-      <ActionButton h="60px" px={4} fontSize="14px" onClick={onClick}>
-        {children}
-      </ActionButton>
-    </Box>
-  );
-}
+type TrackFiltersProps = {
+  places: readonly TrackPlace[];
+  shownCount: number;
+  filter: TrackFilter;
+  onFilter(filter: TrackFilter): void;
+};
 
-type TrackedRunProps = { run: RunEntry; isChosen: boolean; onChoose(): void };
+const different = <T,>(values: readonly T[]): T[] => [...new Set(values)];
 
-function TrackedRun({ run, isChosen, onChoose }: TrackedRunProps) {
+function TrackFilters({ places, shownCount, filter, onFilter }: TrackFiltersProps) {
+  const loads = different(places.map(({ loadOhms }) => loadOhms)).sort((a, b) => b - a);
+  const kinds = different(places.map(({ kind }) => kind));
+  const driven = different(places.map(({ channelsDriven }) => channelsDriven)).sort();
+  const planned = places.filter(({ plannedId }) => plannedId !== null);
+  const made = planned.filter(({ state }) => state === "made").length;
+  const isFiltered = shownCount < places.length;
+  const all = (label: string) => ({ value: "", label });
   return (
-    <Box as="li" flex="0 1 236px" minW="180px">
-      <button
-        type="button"
-        onClick={onChoose}
-        aria-current={isChosen}
-        style={{ width: "100%", textAlign: "left" }}
-      >
-        <Box
-          bg="surface"
-          borderWidth={isChosen ? "2.5px" : "1px"}
-          borderColor={isChosen ? "spruce" : "rime"}
-          borderRadius="control"
+    <HStack gap={2} mb={1.5} fontSize="14px" align="center">
+      <Text color="muted" flex={1}>
+        {planned.length > 0
+          ? `${made} of ${planned.length} planned runs made`
+          : `${places.length} runs`}
+        {isFiltered && `, ${shownCount} shown`}
+      </Text>
+      <Box w="120px">
+        <ChoiceField
+          label=""
+          ariaLabel="Load"
+          field={held(String(filter.loadOhms ?? ""), (to) =>
+            onFilter({ ...filter, loadOhms: to === "" ? null : Number(to) }),
+          )}
+          choices={[
+            all("all loads"),
+            ...loads.map((ohms) => ({ value: String(ohms), label: `${formatShort(ohms)} Ω` })),
+          ]}
+        />
+      </Box>
+      <Box w="190px">
+        <ChoiceField
+          label=""
+          ariaLabel="Kind"
+          field={held(filter.kind ?? "", (to) =>
+            onFilter({ ...filter, kind: kinds.find((kind) => kind === to) ?? null }),
+          )}
+          choices={[
+            all("all kinds"),
+            ...kinds.map((kind) => ({
+              value: kind,
+              label: RUN_KINDS[kind].shortTitle ?? RUN_KINDS[kind].title,
+            })),
+          ]}
+        />
+      </Box>
+      <Box w="170px">
+        <ChoiceField
+          label=""
+          ariaLabel="Channels"
+          field={held(String(filter.channelsDriven ?? ""), (to) =>
+            onFilter({ ...filter, channelsDriven: to === "" ? null : Number(to) }),
+          )}
+          choices={[
+            all("any channels"),
+            ...driven.map((count) => ({ value: String(count), label: drivenText(count) })),
+          ]}
+        />
+      </Box>
+      {isFiltered && (
+        <ActionButton
+          minH="34px"
+          h="34px"
           px={3}
-          py={2}
-          h="60px"
+          fontSize="13.5px"
+          onClick={() => onFilter(NO_FILTER)}
         >
-          <Text
-            fontWeight={700}
-            fontSize="14.5px"
-            truncate
-            textDecoration={run.isStruck ? "line-through" : undefined}
-          >
-            {RUN_KINDS[run.kind].shortTitle ?? RUN_KINDS[run.kind].title}, {run.nominalOhms} Ω
-          </Text>
-          <Text color="muted" fontSize="13px" truncate>
-            {format(new Date(run.takenAt), "d MMM HH:mm")},{" "}
-            {run.isStruck ? "struck out" : run.setting || drivenText(run.channelsDriven)}
-          </Text>
-        </Box>
-      </button>
-    </Box>
+          Show all
+        </ActionButton>
+      )}
+    </HStack>
   );
 }

@@ -1,8 +1,8 @@
 "use client";
-import { Flex, Grid } from "@chakra-ui/react";
-import { FileOutput, Trash2 } from "lucide-react";
+import { Flex, Grid, Text } from "@chakra-ui/react";
+import { CopyPlus, FileOutput, Trash2 } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
+import { useDeferredValue, useMemo, useState } from "react";
 import { readClaims } from "@/core/claim";
 import {
   amplifierName,
@@ -15,7 +15,9 @@ import {
 import { ActionButton } from "../parts/ActionButton";
 import { ConfirmDialog } from "../parts/ConfirmDialog";
 import { Panel } from "../parts/Panel";
-import { amplifierSaves, saveDocument } from "../parts/saves";
+import { newId } from "../parts/newId";
+import { addAnother, amplifierSaves, saveDocument } from "../parts/saves";
+import { messageOf } from "../parts/send";
 import { useAutosave } from "../parts/useAutosave";
 import { ClaimsPanel } from "./ClaimsPanel";
 import { DetailsForm } from "./DetailsForm";
@@ -38,10 +40,19 @@ export function BriefScreen({
 }) {
   const router = useRouter();
   const [deleting, setDeleting] = useState(false);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [anotherId] = useState(newId);
+  const another = async () => {
+    const added = await addAnother(amplifier.id, anotherId);
+    if (added.ok) router.push(`/amplifiers/${anotherId}/brief`);
+    else setTrouble(messageOf(added));
+  };
   const [draft, setDraft] = useState<SheetText>(() => textOf(sheet));
+  // Reading a sheet may take longer than a key press: what is typed is shown first.
+  const read = useDeferredValue(draft);
   const claimed = useMemo(
-    () => ({ claims: claimsOfSheet(claims, draft), unread: readClaims(draft.text).unread }),
-    [claims, draft],
+    () => ({ claims: claimsOfSheet(claims, read), unread: readClaims(read.text).unread }),
+    [claims, read],
   );
   const autosave = useAutosave({
     name: `sheet of ${amplifier.id}`,
@@ -61,7 +72,15 @@ export function BriefScreen({
       <Grid templateColumns="minmax(0, 1fr)" gap={4}>
         <Panel>
           <IdentityForm amplifier={amplifier} />
+          {trouble && (
+            <Text role="alert" color="ember" fontSize="14px" mt={2}>
+              {trouble}
+            </Text>
+          )}
           <Flex justify="flex-end" mt={3} gap={2}>
+            <ActionButton onClick={() => void another()}>
+              <CopyPlus size={16} /> Another like it
+            </ActionButton>
             <ActionButton asChild>
               <a href={`/api/amplifiers/${amplifier.id}/brief`}>
                 <FileOutput size={16} /> Export
@@ -80,7 +99,7 @@ export function BriefScreen({
       </Grid>
       <Grid templateColumns="minmax(0, 1fr)" gap={4}>
         <SheetPanel sheet={draft} onSheet={setDraft} autosave={autosave} />
-        <ClaimsPanel amplifier={amplifier} sheetSource={draft.source} {...claimed} />
+        <ClaimsPanel amplifier={amplifier} sheetSource={read.source} {...claimed} />
       </Grid>
       <ConfirmDialog
         open={deleting}

@@ -2,7 +2,7 @@
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import { ArrowRight, Minus, Plus, Undo2 } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { memo, useState, type ReactNode } from "react";
 import { statedText, type UnreadLine } from "@/core/claim";
 import { statedPowers, type Amplifier, type PlacedClaim, type PowerForm } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
@@ -23,8 +23,16 @@ export type ClaimsPanelProps = {
   unread: readonly UnreadLine[];
 };
 
-/** Everything that is claimed: lines of the sheet with what they leave out, and what was written down by itself. */
-export function ClaimsPanel({ amplifier, claims, sheetSource, unread }: ClaimsPanelProps) {
+/**
+ * Everything that is claimed: lines of the sheet with what they leave out, and what was written down by itself. Drawn anew with other
+ * claims only, and not with every key that is pressed in the sheet.
+ */
+export const ClaimsPanel = memo(function ClaimsPanel({
+  amplifier,
+  claims,
+  sheetSource,
+  unread,
+}: ClaimsPanelProps) {
   const router = useRouter();
   const [editing, setEditing] = useState<string | "new" | null>(null);
   const [deleting, setDeleting] = useState<PlacedClaim | null>(null);
@@ -132,10 +140,10 @@ export function ClaimsPanel({ amplifier, claims, sheetSource, unread }: ClaimsPa
       />
     </Panel>
   );
-}
+});
 
 /** A line that is judged by nothing, and why. */
-function NoClaim({ text, children }: { text: string; children?: React.ReactNode }) {
+function NoClaim({ text, children }: { text: string; children?: ReactNode }) {
   return (
     <Flex as="li" gap={2.5} py={2} borderTopWidth="1px" borderColor="rime" color="muted">
       <Minus size={18} aria-label="not judged" style={{ flexShrink: 0, marginTop: 2 }} />

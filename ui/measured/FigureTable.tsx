@@ -1,4 +1,4 @@
-import { Box, Table } from "@chakra-ui/react";
+import { Box, Table, VisuallyHidden } from "@chakra-ui/react";
 import { RUN_KINDS, type Figure } from "@/core/run";
 import { channelLetter } from "@/core/verdict";
 import type { Run } from "@/records";
@@ -49,7 +49,9 @@ export function FigureTable({ run, figures: all }: { run: Run; figures: RunReadi
     >
       <Table.Header>
         <Table.Row>
-          <Table.ColumnHeader />
+          <Table.ColumnHeader>
+            <VisuallyHidden>Reading</VisuallyHidden>
+          </Table.ColumnHeader>
           {run.conditions.channels.slice(0, channels.length).map(({ channelIndex }) => (
             <Table.ColumnHeader
               key={channelIndex}
@@ -57,7 +59,11 @@ export function FigureTable({ run, figures: all }: { run: Run; figures: RunReadi
               color={channelLook(channelIndex).color}
               fontWeight={700}
             >
-              {isOfWholeAmplifier ? "" : channelLetter(channelIndex)}
+              {isOfWholeAmplifier ? (
+                <VisuallyHidden>Amplifier</VisuallyHidden>
+              ) : (
+                channelLetter(channelIndex)
+              )}
             </Table.ColumnHeader>
           ))}
         </Table.Row>

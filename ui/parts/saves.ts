@@ -46,3 +46,7 @@ export const saveWorkshopDocument = (kind: WorkshopKind, content: unknown): Save
 /** Keeps what the reviewer has to say of a stored run. */
 export const saveRemarks = (runId: string, remarks: Remarks): Saved =>
   send("PUT", at("runs", runId, "remarks"), remarks);
+
+/** Puts another amplifier like this one on the shelf. @param id of what is new */
+export const addAnother = (amplifierId: string, id: string): Saved =>
+  send("POST", `${at("amplifiers", amplifierId, "another")}?id=${id}`, {});

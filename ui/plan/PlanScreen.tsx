@@ -106,7 +106,7 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
       <Grid templateColumns="minmax(0, 1fr)" gap={4} display={{ base: "grid", _print: "none" }}>
         <Panel>
           <Flex justify="space-between" align="center" gap={4} wrap="wrap" mb={2}>
-            <HStack gap={6} align="baseline">
+            <HStack as="h1" gap={6} align="baseline">
               <Reading
                 value={plan.runs.length > 0 ? durationText(timeline.totalSeconds) : "No runs yet"}
                 unit={plan.runs.length > 0 ? `for ${plan.runs.length} runs, pauses included` : ""}

@@ -1,5 +1,12 @@
+import { timelineOf } from "@/core/plan";
 import { cautionsFor } from "@/core/safety";
-import { chosenInstrument, claimsToJudge, rigCalibration, safetyFacts } from "@/records/facts";
+import {
+  chosenInstrument,
+  claimsToJudge,
+  heatModel,
+  rigCalibration,
+  safetyFacts,
+} from "@/records/facts";
 import { amplifierRecords } from "@/server/amplifierRecords";
 import { judgementOf } from "@/server/judged";
 import { uploadLimitBytes } from "@/server/limits";
@@ -14,8 +21,22 @@ type BenchPageProps = {
 
 export default async function BenchPage({ params, searchParams }: BenchPageProps) {
   const records = await amplifierRecords((await params).id);
-  const { amplifier, powers, loads, runs, details, rig, plan, instruments } = records;
+  const { amplifier, powers, loads, runs, details, forecastSettings, rig, plan, instruments } =
+    records;
   const { found } = await judgementOf(await database(), records);
+  const model = heatModel(
+    {
+      amplifier,
+      claims: powers,
+      loads,
+      details,
+      forecastSettings,
+      isBridged: rig.isBridged,
+      found,
+    },
+    plan,
+  );
+  const { ambientCelsius, bodies } = model;
   const asked = String((await searchParams).run ?? "");
   return (
     <BenchScreen
@@ -32,6 +53,7 @@ export default async function BenchPage({ params, searchParams }: BenchPageProps
       calibration={rigCalibration(rig, instruments)}
       voltmeter={chosenInstrument(instruments, "voltmeter", rig.voltmeterId)}
       found={found}
+      schedule={{ entries: timelineOf(plan.runs, model).entries, ambientCelsius, bodies }}
       cautions={cautionsFor(safetyFacts({ amplifier, claims: powers, loads, details }, rig))}
     />
   );

@@ -1,0 +1,72 @@
+// Every main screen, light and dark, against the rules of axe-core: names, headings, contrast, order.
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { By } from "selenium-webdriver";
+import { makeDemo } from "@/demo/makeDemo";
+import { DEMO_SHELF } from "@/demo/scenario";
+import { openDatabase } from "@/store";
+import { application } from "./application";
+import { shows } from "./browser";
+
+const { driver, url, folder, kill, start } = application("access");
+const AXE = readFileSync(require.resolve("axe-core/axe.min.js"), "utf8");
+
+type Violation = { id: string; nodes: { target: string[]; failureSummary: string }[] };
+
+/** What is wrong on the screen, in a line each. */
+const violations = async (): Promise<string[]> => {
+  await driver().executeScript(AXE);
+  const found = await driver().executeAsyncScript<Violation[]>(
+    "const done = arguments[0]; axe.run(document).then(({ violations }) => done(violations))",
+  );
+  return found.flatMap(({ id, nodes }) =>
+    nodes.map(({ target, failureSummary }) => `${id}: ${target.join(" ")}: ${failureSummary}`),
+  );
+};
+
+const STAGES = [
+  ["brief", "What is claimed"],
+  ["forecast", "What to look for"],
+  ["load", "Dummy loads, as measured"],
+  ["rig", "Before power"],
+  ["plan", "Ready"],
+  ["bench", "runs kept"],
+  ["bench?run=new", "Which run"],
+  ["verdict", "An honest rating"],
+] as const;
+
+let home: string;
+beforeAll(async () => {
+  await kill();
+  const data = join(folder(), "data");
+  const db = await openDatabase(data);
+  await makeDemo(db, data, new Date("2026-11-25T10:00:00Z"), DEMO_SHELF.slice(-1));
+  await db.destroy();
+  await start();
+  await driver().get(url());
+  const link = await driver().findElement(By.partialLinkText("Tollgate Sixty"));
+  home = (await link.getAttribute("href")) ?? "";
+});
+
+const open = async (path: string, text: string): Promise<void> => {
+  await driver().get(path.startsWith("http") ? path : home.replace(/[^/]+$/, path));
+  await shows(driver(), text);
+  await driver().sleep(600);
+};
+
+describe.each(["light", "dark"])("%s", (mode) => {
+  beforeAll(async () => {
+    await driver().executeScript("localStorage.setItem('theme', arguments[0])", mode);
+  });
+
+  test("the shelf", async () => {
+    await open(url(), "Tollgate Sixty");
+    expect(await violations()).toEqual([]);
+  });
+
+  test.each(STAGES)("%s", async (stage, text) => {
+    await open(stage, text);
+    expect(await driver().findElements(By.css("h1"))).not.toHaveLength(0);
+    expect(await violations()).toEqual([]);
+  });
+});
