@@ -26,10 +26,10 @@ const violations = async (): Promise<string[]> => {
 
 const STAGES = [
   ["brief", "What is claimed"],
-  ["forecast", "What to look for"],
+  ["forecast", "What output cannot exceed, per channel"],
   ["load", "Dummy loads, as measured"],
-  ["rig", "Before power"],
-  ["plan", "Ready"],
+  ["rig", "Wiring and safety"],
+  ["plan", "pauses included"],
   ["bench", "runs kept"],
   ["bench?run=new", "Which run"],
   ["verdict", "An honest rating"],

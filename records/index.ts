@@ -47,6 +47,7 @@ export {
   type Instrument,
   type Instruments,
 } from "./instruments";
+export { LOG_KINDS, logEntrySchema, type LogEntry, type LogEntryDraft, type LogKind } from "./log";
 export { PHOTO_LIMIT_BYTES, photoSchema, type Photo } from "./photo";
 export { planSchema, type Plan } from "./plan";
 export {

@@ -20,6 +20,7 @@ export { captures, databaseFile, dataFolder, photos } from "./files";
 export { FolderInUse, lockFolder } from "./folderLock";
 export { hashedFiles, UploadTooLarge, type HashedFiles } from "./hashedFiles";
 export { addLoad, changeLoad, deleteLoad, readLoads } from "./loads";
+export { addLogEntry, listLog, strikeLogEntry } from "./log";
 export { ownerOf } from "./owner";
 export { savePhoto, type SavedPhoto } from "./photo";
 export { openReadOnly, whyReadOnly, type ReadOnly } from "./readOnly";

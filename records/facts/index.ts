@@ -31,6 +31,7 @@ export {
   type SkippedRun,
 } from "./planned";
 export { foundIn, foundLimits, takenLevel, type FoundLimit, type TakenLevel } from "./takenLevel";
+export { logbook, type LogLine } from "./logbook";
 export { onThisBench } from "./onThisBench";
 export {
   isThrough,

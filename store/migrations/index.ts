@@ -5,6 +5,7 @@ import * as third from "./2026-11-25-third";
 import * as fourth from "./2026-11-27-fourth";
 import * as fifth from "./2026-11-28-fifth";
 import * as sixth from "./2026-11-28-sixth";
+import * as seventh from "./2026-11-28-seventh";
 
 /** All migrations by name; names begin with their date so that they sort. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -14,6 +15,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "2026-11-27-fourth": fourth,
   "2026-11-28-fifth": fifth,
   "2026-11-28-sixth": sixth,
+  "2026-11-28-seventh": seventh,
 };
 
 /** Names of all migrations, oldest first. */

@@ -2,29 +2,17 @@
 import { Flex, Grid, Text } from "@chakra-ui/react";
 import { CopyPlus, FileOutput, Trash2 } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { useDeferredValue, useMemo, useState } from "react";
-import { readClaims } from "@/core/claim";
-import {
-  amplifierName,
-  claimsOfSheet,
-  type Amplifier,
-  type Claim,
-  type Details,
-  type Sheet,
-} from "@/records";
+import { useState } from "react";
+import { amplifierName, type Amplifier, type Claim, type Details, type Sheet } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { ConfirmDialog } from "../parts/ConfirmDialog";
 import { Panel } from "../parts/Panel";
 import { newId } from "../parts/newId";
-import { addAnother, amplifierSaves, saveDocument } from "../parts/saves";
+import { addAnother, amplifierSaves } from "../parts/saves";
 import { messageOf } from "../parts/send";
-import { useAutosave } from "../parts/useAutosave";
-import { ClaimsPanel } from "./ClaimsPanel";
+import { ClaimsColumn } from "./ClaimsColumn";
 import { DetailsForm } from "./DetailsForm";
 import { IdentityForm } from "./IdentityForm";
-import { SheetPanel, type SheetText } from "./SheetPanel";
-
-const textOf = ({ source, text }: Pick<Sheet, "source" | "text">): SheetText => ({ source, text });
 
 /** What the amplifier is, and what its maker claims. */
 export function BriefScreen({
@@ -47,26 +35,6 @@ export function BriefScreen({
     if (added.ok) router.push(`/amplifiers/${anotherId}/brief`);
     else setTrouble(messageOf(added));
   };
-  const [draft, setDraft] = useState<SheetText>(() => textOf(sheet));
-  // Reading a sheet may take longer than a key press: what is typed is shown first.
-  const read = useDeferredValue(draft);
-  const claimed = useMemo(
-    () => ({ claims: claimsOfSheet(claims, read), unread: readClaims(read.text).unread }),
-    [claims, read],
-  );
-  const autosave = useAutosave({
-    name: `sheet of ${amplifier.id}`,
-    value: draft,
-    restore: setDraft,
-    revision: sheet.revision,
-    asDraft: textOf,
-    save: async (content, revision) => {
-      const saved = await saveDocument(amplifier.id, "sheet", { ...content, revision });
-      // Its lines are claims now, with ids by which they can be changed.
-      if (saved.ok) router.refresh();
-      return saved;
-    },
-  });
   return (
     <Grid templateColumns="minmax(0, 1fr) minmax(0, 1fr)" gap={4} alignItems="start">
       <Grid templateColumns="minmax(0, 1fr)" gap={4}>
@@ -97,10 +65,7 @@ export function BriefScreen({
         </Panel>
         <DetailsForm amplifierId={amplifier.id} details={details} />
       </Grid>
-      <Grid templateColumns="minmax(0, 1fr)" gap={4}>
-        <SheetPanel sheet={draft} onSheet={setDraft} autosave={autosave} />
-        <ClaimsPanel amplifier={amplifier} sheetSource={read.source} {...claimed} />
-      </Grid>
+      <ClaimsColumn amplifier={amplifier} claims={claims} sheet={sheet} />
       <ConfirmDialog
         open={deleting}
         title={`Delete ${amplifierName(amplifier)}?`}

@@ -86,7 +86,7 @@ export function ByLoad({
                           <button
                             type="button"
                             aria-pressed={isLooked}
-                            aria-label={`Ceilings: ${loadOhms} Ω, ${drivenText(channelsDriven)}${name ? `, ${name}` : ""}`}
+                            title={`Ceilings: ${loadOhms} Ω, ${drivenText(channelsDriven)}${name ? `, ${name}` : ""}`}
                             onClick={() => onLook({ loadOhms, channelsDriven, supplyName: name })}
                           >
                             {limiter ? `${formatShort(limiter.watts)} W` : "–"}

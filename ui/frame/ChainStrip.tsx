@@ -50,14 +50,14 @@ export function ChainStrip({ amplifierId }: { amplifierId: string }) {
               aria-hidden
             />
           )}
-          <Capsule name={name} link={link} href={`/amplifiers/${amplifierId}/${stage}`} />
+          <Capsule link={link} href={`/amplifiers/${amplifierId}/${stage}`} />
         </Fragment>
       ))}
       <button
         type="button"
         onClick={() => mute?.()}
         aria-disabled={!mute}
-        aria-label="Mute"
+        aria-keyshortcuts="Escape"
         data-testid="mute"
       >
         <Flex
@@ -80,10 +80,10 @@ export function ChainStrip({ amplifierId }: { amplifierId: string }) {
   );
 }
 
-function Capsule({ name, link, href }: { name: string; link: ChainLink; href: string }) {
+function Capsule({ link, href }: { link: ChainLink; href: string }) {
   return (
     <Box asChild flex={1} minW={0}>
-      <PageLink href={href} aria-label={`${name}: ${link.note}, ${link.value}`}>
+      <PageLink href={href}>
         <Box
           h="56px"
           px={3}

@@ -1,12 +1,13 @@
 "use client";
 import { Box, Flex, HStack, Text, VStack } from "@chakra-ui/react";
-import { Check, Moon, Sun } from "lucide-react";
+import { Check, Moon, NotebookPen, Pencil, Sun } from "lucide-react";
 import { PageLink } from "../parts/PageLink";
 import { usePathname } from "next/navigation";
 import { useTheme } from "next-themes";
 import { useCallback, useMemo, useState } from "react";
 import { KeyCap } from "../parts/KeyCap";
 import { useKeys } from "../parts/keys";
+import { useNote } from "../log/NoteProvider";
 import { KeyHelp } from "./KeyHelp";
 import { STAGES, type StageProgress, type StageSlug } from "@/records/facts";
 
@@ -63,7 +64,24 @@ export function Rail({ amplifier }: { amplifier: RailAmplifier | null }) {
           ))}
         </VStack>
       )}
-      <RailFoot />
+      {amplifier && (
+        <Box mt={4} pt={3} borderTopWidth="1px" borderColor="rime" fontSize="15px">
+          <PageLink
+            href={`/amplifiers/${amplifier.id}/log`}
+            aria-current={path.endsWith("/log") ? "page" : undefined}
+          >
+            <HStack
+              gap={3}
+              minH="34px"
+              color={path.endsWith("/log") ? "ink" : "muted"}
+              fontWeight={path.endsWith("/log") ? 700 : 400}
+            >
+              <NotebookPen size={17} aria-hidden /> Logbook
+            </HStack>
+          </PageLink>
+        </Box>
+      )}
+      <RailFoot hasNote={amplifier !== null} />
     </Flex>
   );
 }
@@ -143,7 +161,8 @@ function StageMark({ state }: { state: StageProgress[StageSlug] }) {
   );
 }
 
-function RailFoot() {
+function RailFoot({ hasNote }: { hasNote: boolean }) {
+  const { open } = useNote();
   const [helpOpen, setHelpOpen] = useState(false);
   const { resolvedTheme, setTheme } = useTheme();
   const turn = useCallback(
@@ -161,7 +180,12 @@ function RailFoot() {
   );
   return (
     <VStack align="start" gap={1} mt="auto">
-      <RailButton onClick={turn} label="Light or dark">
+      {hasNote && (
+        <RailButton onClick={open}>
+          <Pencil size={16} /> Note <KeyCap>L</KeyCap>
+        </RailButton>
+      )}
+      <RailButton onClick={turn}>
         <Box as="span" display={{ base: "inline", _dark: "none" }}>
           <Moon size={16} />
         </Box>
@@ -170,7 +194,7 @@ function RailFoot() {
         </Box>
         Light, dark <KeyCap>D</KeyCap>
       </RailButton>
-      <RailButton onClick={() => setHelpOpen(true)} label="Show the keys">
+      <RailButton onClick={() => setHelpOpen(true)}>
         <KeyCap>?</KeyCap> Keys
       </RailButton>
       <KeyHelp open={helpOpen} onClose={() => setHelpOpen(false)} />
@@ -178,17 +202,9 @@ function RailFoot() {
   );
 }
 
-function RailButton({
-  onClick,
-  label,
-  children,
-}: {
-  onClick(): void;
-  label: string;
-  children: React.ReactNode;
-}) {
+function RailButton({ onClick, children }: { onClick(): void; children: React.ReactNode }) {
   return (
-    <button type="button" onClick={onClick} aria-label={label}>
+    <button type="button" onClick={onClick}>
       <HStack gap={2} fontSize="14px" color="muted" minH="32px">
         {children}
       </HStack>

@@ -3,6 +3,7 @@ import type {
   ClaimDraft,
   DocumentKind,
   LoadDraft,
+  LogEntryDraft,
   Remarks,
   Validated,
   WorkshopKind,
@@ -50,3 +51,11 @@ export const saveRemarks = (runId: string, remarks: Remarks): Saved =>
 /** Puts another amplifier like this one on the shelf. @param id of what is new */
 export const addAnother = (amplifierId: string, id: string): Saved =>
   send("POST", `${at("amplifiers", amplifierId, "another")}?id=${id}`, {});
+
+/** Writes a line into the logbook. @param id of what is new */
+export const addLogEntry = (amplifierId: string, draft: LogEntryDraft, id: string): Saved =>
+  send("POST", `${at("amplifiers", amplifierId, "log")}?id=${id}`, draft);
+
+/** Takes a line of the logbook back, or puts it back. */
+export const strikeLogEntry = (id: string, isStruck: boolean): Saved =>
+  send("PUT", at("log", id), { isStruck });

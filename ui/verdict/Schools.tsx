@@ -1,5 +1,5 @@
 "use client";
-import { Box, Heading, NativeSelect, Table, Text } from "@chakra-ui/react";
+import { Box, Heading, NativeSelect, Table, Text, VisuallyHidden } from "@chakra-ui/react";
 import {
   quantityText,
   type HonestRating,
@@ -76,7 +76,9 @@ export function Schools(props: SchoolsProps) {
       <Table.Root size="sm" css={{ "& td, & th": { borderColor: "rime", px: 0, py: 1.5 } }}>
         <Table.Header>
           <Table.Row bg="transparent">
-            <Table.ColumnHeader />
+            <Table.ColumnHeader>
+              <VisuallyHidden>School</VisuallyHidden>
+            </Table.ColumnHeader>
             <Table.ColumnHeader textAlign="right" fontSize="13px" color="muted">
               {channelCount === 2 ? "both driven" : "all driven"}
             </Table.ColumnHeader>

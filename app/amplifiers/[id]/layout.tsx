@@ -10,6 +10,7 @@ import { ChainStrip } from "@/ui/frame/ChainStrip";
 import { FrameMark } from "@/ui/frame/FrameMark";
 import { Rail } from "@/ui/frame/Rail";
 import { UnreadableNote } from "@/ui/frame/UnreadableNote";
+import { NoteProvider } from "@/ui/log/NoteProvider";
 
 type AmplifierLayoutProps = { children: ReactNode; params: Promise<{ id: string }> };
 
@@ -27,16 +28,18 @@ export default async function AmplifierLayout({ children, params }: AmplifierLay
           guards={rig.guards}
           underWay={underWay}
         >
-          <Flex minH="100vh">
-            <Rail amplifier={{ id: amplifier.id, name, line, progress }} />
-            <Flex direction="column" flex={1} minW={0}>
-              <ChainStrip amplifierId={amplifier.id} />
-              <Flex as="main" direction="column" flex={1} px={5} py={4} minW={0}>
-                <UnreadableNote pieces={unreadable} />
-                {children}
+          <NoteProvider amplifierId={amplifier.id}>
+            <Flex minH="100vh">
+              <Rail amplifier={{ id: amplifier.id, name, line, progress }} />
+              <Flex direction="column" flex={1} minW={0}>
+                <ChainStrip amplifierId={amplifier.id} />
+                <Flex as="main" direction="column" flex={1} px={5} py={4} minW={0}>
+                  <UnreadableNote pieces={unreadable} />
+                  {children}
+                </Flex>
               </Flex>
             </Flex>
-          </Flex>
+          </NoteProvider>
         </BenchEngine>
       </ChainProvider>
     </FrameMark>

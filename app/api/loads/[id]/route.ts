@@ -1,6 +1,7 @@
 import { loadSchema, type LoadDraft } from "@/records";
 import { gone, keptAnswer, readForm, revisionOf } from "@/server/answers";
 import { guarded } from "@/server/guard";
+import { loadText, noteLoad } from "@/server/logged";
 import { writableDatabase } from "@/server/records";
 import { changeLoad, deleteLoad, ownerOf } from "@/store";
 
@@ -13,7 +14,9 @@ export const PUT = (request: Request, { params }: Context): Promise<Response> =>
     const draft = await readForm<LoadDraft>(loadSchema, request);
     const db = await writableDatabase();
     const owner = await ownerOf(db, "loads", id);
-    return keptAnswer(db, owner, { id, revision: revisionOf(await changeLoad(db, id, draft)) });
+    const revision = revisionOf(await changeLoad(db, id, draft));
+    if (owner) await noteLoad(db, owner, `${id} ${revision}`, loadText(draft));
+    return keptAnswer(db, owner, { id, revision });
   });
 
 /** Removes a set of loads. */

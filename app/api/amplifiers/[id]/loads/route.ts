@@ -1,6 +1,7 @@
 import { newIdOf, loadSchema, type LoadDraft } from "@/records";
 import { gone, keptAnswer, readForm } from "@/server/answers";
 import { guarded } from "@/server/guard";
+import { loadText, noteLoad } from "@/server/logged";
 import { writableDatabase } from "@/server/records";
 import { addLoad, findAmplifier } from "@/store";
 
@@ -14,5 +15,6 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
     const db = await writableDatabase();
     if (!(await findAmplifier(db, amplifierId))) gone();
     const { id, revision } = await addLoad(db, amplifierId, draft, newIdOf(request));
+    await noteLoad(db, amplifierId, `${id} ${revision}`, loadText(draft));
     return keptAnswer(db, amplifierId, { id, revision }, 201);
   });

@@ -4,6 +4,7 @@ import { gone, keptAnswer, readForm } from "@/server/answers";
 import { guarded } from "@/server/guard";
 import { writableDatabase } from "@/server/records";
 import { Refusal } from "@/server/requests";
+import { noteGuards } from "@/server/logged";
 import { addRun, dataFolder } from "@/store";
 
 type Context = { params: Promise<{ id: string }> };
@@ -29,5 +30,6 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
       throw new Refusal(400, `The recording ${added.fileName} has not arrived. Try again.`);
     if (added.outcome === "id-taken")
       throw new Refusal(409, "Another run has this id already. Nothing was stored; run it again.");
+    await noteGuards(db, amplifierId, { ...run, id: added.id });
     return keptAnswer(db, amplifierId, { id: added.id }, 201);
   });

@@ -1,0 +1,51 @@
+"use client";
+import { Grid } from "@chakra-ui/react";
+import { useRouter } from "next/navigation";
+import { useDeferredValue, useMemo, useState } from "react";
+import { readClaims } from "@/core/claim";
+import { claimsOfSheet, type Amplifier, type Claim, type Sheet } from "@/records";
+import { saveDocument } from "../parts/saves";
+import { useAutosave } from "../parts/useAutosave";
+import { ClaimsPanel } from "./ClaimsPanel";
+import { SheetPanel, type SheetText } from "./SheetPanel";
+
+const textOf = ({ source, text }: Pick<Sheet, "source" | "text">): SheetText => ({ source, text });
+
+/** The sheet, and the claims that it makes while it is typed. */
+export function ClaimsColumn({
+  amplifier,
+  claims,
+  sheet,
+}: {
+  amplifier: Amplifier;
+  claims: readonly Claim[];
+  sheet: Sheet;
+}) {
+  const router = useRouter();
+  const [draft, setDraft] = useState<SheetText>(() => textOf(sheet));
+  // Reading a sheet may take longer than a key press: what is typed is shown first.
+  const read = useDeferredValue(draft);
+  const claimed = useMemo(
+    () => ({ claims: claimsOfSheet(claims, read), unread: readClaims(read.text).unread }),
+    [claims, read],
+  );
+  const autosave = useAutosave({
+    name: `sheet of ${amplifier.id}`,
+    value: draft,
+    restore: setDraft,
+    revision: sheet.revision,
+    asDraft: textOf,
+    save: async (content, revision) => {
+      const saved = await saveDocument(amplifier.id, "sheet", { ...content, revision });
+      // Its lines are claims now, with ids by which they can be changed.
+      if (saved.ok) router.refresh();
+      return saved;
+    },
+  });
+  return (
+    <Grid templateColumns="minmax(0, 1fr)" gap={4}>
+      <SheetPanel sheet={draft} onSheet={setDraft} autosave={autosave} />
+      <ClaimsPanel amplifier={amplifier} sheetSource={read.source} {...claimed} />
+    </Grid>
+  );
+}
