@@ -33,6 +33,7 @@ const STAGES = [
   ["bench", "runs kept"],
   ["bench?run=new", "Which run"],
   ["verdict", "An honest rating"],
+  ["log", "Logbook"],
 ] as const;
 
 let home: string;

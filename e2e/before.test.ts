@@ -26,7 +26,7 @@ test("Brief: a pasted sheet is read line by line; a vague line is completed, and
   await shows(driver(), "Specification sheet");
   const sheet = await driver().findElement(By.css("textarea[aria-label^=Specification]"));
   await sheet.sendKeys(
-    "2 x 45 W into 4 ohms\nFrequency response 20 Hz - 20 kHz +0/-1 dB\nCrystal clear sound",
+    "2 x 45 W into 4 ohms\nFrequency response 20 Hz - 20 kHz +0/-1 dB\nDamping factor > 100\nGain 30 dB\nDC 24 V / 3 A\nCrystal clear sound",
   );
   await shows(driver(), "Not testable as printed");
   await shows(driver(), "Response 20 Hz to 20 kHz");
@@ -39,6 +39,30 @@ test("Brief: a pasted sheet is read line by line; a vague line is completed, and
   await press(driver(), "Save claim");
   await shows(driver(), "45 W per channel into 4 Ω, both channels driven, at 10 % THD+N");
   await shows(driver(), "Yours, not printed: the distortion limit");
+  await press(driver(), "Fill in what is usual");
+  await shows(driver(), "Yours, not printed: the load it is stated for");
+  expect((await pageText(driver())).includes("Fill in what is usual")).toBe(false);
+});
+
+test("Brief: supply and gain of the sheet fill their empty fields; a line is left out and put back", async () => {
+  expect(await valueOf("Details", "Name")).toBe("as printed");
+  expect(await valueOf("Details", "Volts")).toBe("24");
+  expect(await valueOf("Details", "Voltage gain, level fully up")).toBe("30 dB");
+  const gain = await driver().findElement(
+    By.xpath("//li[@data-testid='claim'][contains(., 'Gain 30 dB')]"),
+  );
+  await click(await gain.findElement(By.css("[aria-label='Leave this line out']")));
+  await shows(driver(), "“Gain 30 dB”: left out by you.");
+  await press(driver(), "Put back");
+  await driver().wait(
+    async () => !(await pageText(driver())).includes("left out by you"),
+    PATIENCE_MS,
+    "waiting for the line to be back",
+  );
+  await click(await driver().findElement(By.css("[aria-label='Remove the supply as printed']")));
+  await kept();
+  await fill(driver(), ["Details", "Voltage gain, level fully up"], "");
+  await kept();
 });
 
 test("Brief: details are kept as they are typed; nonsense is explained beside its field and stays; undo goes back", async () => {
@@ -64,7 +88,7 @@ test("Brief: details are kept as they are typed; nonsense is explained beside it
   await fill(driver(), ["Details", "Voltage gain, level fully up"], "30");
   await kept();
   await driver().navigate().refresh();
-  await shows(driver(), "What feeds it");
+  await shows(driver(), "Supply and connections");
   expect([
     await valueOf("Details", "Volts"),
     await valueOf("Details", "Amperes"),
@@ -83,14 +107,14 @@ test("Forecast: the ceiling that bites first, and what changes when the supply's
     "72 W from the supply, less 4 W it keeps for itself, × 65 % efficiency, shared by 2 channels: 22.1 W.",
   );
   await click(
-    await driver().findElement(By.css("[aria-label='Ceilings: 8 Ω, one channel driven']")),
+    await driver().findElement(By.css("[title='Ceilings: 8 Ω, one channel driven']")),
   );
   await shows(
     driver(),
     "24 V, if both outputs swing, less 6 V in the output devices, is 18 V peak; squared, over 2 × 8 Ω: 20.3 W.",
   );
   await click(
-    await driver().findElement(By.css("[aria-label='Ceilings: 4 Ω, both channels driven']")),
+    await driver().findElement(By.css("[title='Ceilings: 4 Ω, both channels driven']")),
   );
   await fill(driver(), ["Assumptions", "Efficiency at full output"], "lots");
   await shows(driver(), "Not a number.");

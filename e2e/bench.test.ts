@@ -252,7 +252,7 @@ test("a guard trips while a planned run plays: it ends early, says why, and keep
   );
   await stored("Stopped by the load’s rating");
   expect(await textOf("stop")).toMatch(
-    /The load takes 1[12]\.\d W and has warmed as far as 6\.00 W for good would warm it/,
+    /The load takes 1[12]\.\d W and has become as hot as 6\.00 W, its continuous rating, would make it/,
   );
   const { seconds } = await recordingOf(await shownRun());
   // Twice its watts: t = tau ln 2, and tau = -5 s / ln(1 - 1/5) by the usual overload.
@@ -378,7 +378,14 @@ withCaptures(
     await press(driver(), "Read these 3 runs");
     await stored("Frequency response", 3);
     await shows(driver(), "recording b_8R2_response.csv");
-    await key("]");
+    // The scope recorded one channel, which no plan asks for: it stands behind what is planned.
+    await driver()
+      .findElement(
+        By.xpath(
+          "(//ol[@aria-label='Runs']//button[contains(@title, 'one channel driven; made')])[last()]",
+        ),
+      )
+      .click();
     await shows(driver(), "recording a_8R2_scope_clip.csv");
     const truth = JSON.parse(readFileSync(join(CAPTURES, "a_8R2_scope_clip.truth.json"), "utf8"))
       .truth_of_quantised_record.v_rms.value;

@@ -71,7 +71,7 @@ test("a server that was killed is told of, and what was typed meanwhile is kept 
   );
   await kept();
   await driver().navigate().refresh();
-  await shows(driver(), "What feeds it");
+  await shows(driver(), "Supply and connections");
   expect(await valueOf("Details", "Lent by")).toBe("the importer");
 });
 
@@ -164,4 +164,32 @@ test("exported and imported it is the same; another file is refused and adds not
   ).json();
   expect(again).toEqual(JSON.parse(exported));
   await driver().get(before);
+});
+
+test("a note is one key away on any stage, and stands in the logbook in its place", async () => {
+  await driver().get((await driver().getCurrentUrl()).replace(/[^/]+$/, "plan"));
+  await shows(driver(), "Standard");
+  await driver().sleep(700);
+  await driver().findElement(By.css("body")).sendKeys("l");
+  await shows(driver(), "Note for the logbook");
+  await press(driver(), "temperature");
+  await press(driver(), "Write it down");
+  await shows(driver(), "Give degrees Celsius, such as 45.");
+  await fill(driver(), ["Note", "Reading"], "48,5");
+  await fill(driver(), ["Note", "Where"], "heat sink, left");
+  await press(driver(), "Write it down");
+  await driver().wait(
+    async () => !(await pageText(driver())).includes("Note for the logbook"),
+    PATIENCE_MS,
+    "waiting for the note to be kept",
+  );
+  await driver().get((await driver().getCurrentUrl()).replace(/[^/]+$/, "log"));
+  await shows(driver(), "48.5 °C, heat sink, left");
+  await driver().findElement(By.css("[aria-label='Strike this line out']")).click();
+  await driver().wait(
+    async () =>
+      (await driver().findElements(By.css("[aria-label='Put this line back']"))).length === 1,
+    PATIENCE_MS,
+    "waiting for the line to be struck out",
+  );
 });

@@ -235,7 +235,7 @@ test("changed in two windows: the later is told, sees both, and loses neither", 
   const { driver } = browser;
   const { kept } = forms(() => driver);
   await driver.get(`${server.url}/amplifiers/${id}/brief`);
-  await shows(driver, "What feeds it");
+  await shows(driver, "Supply and connections");
   await driver.sleep(700);
   const theirs = await fetch(`${server.url}/api/amplifiers/${id}/documents/details`, {
     method: "PUT",
@@ -268,7 +268,7 @@ test("the delete dialog says when the program is gone, and stays", async () => {
   server = await startServer(folder);
   const { driver } = browser;
   await driver.get(`${server.url}/amplifiers/${id}/brief`);
-  await shows(driver, "What feeds it");
+  await shows(driver, "Supply and connections");
   await driver.sleep(700);
   await driver.findElement(By.css("[data-testid='delete-amplifier']")).click();
   await shows(driver, "This cannot be undone.");

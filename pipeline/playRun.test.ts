@@ -203,7 +203,7 @@ describe("guards while a run plays", () => {
     expect(shots.map(({ trip }) => trip?.guard)).toEqual(["load-rating"]);
     expect(channels[0].stop.reason).toBe("load-guard");
     expect(channels[0].stop.evidence).toMatch(
-      /The load takes [78]\.\d+ W and has warmed as far as 5\.00 W for good would warm it.*turned the drive down after 0\.\d+ s/,
+      /The load takes [78]\.\d+ W and has become as hot as 5\.00 W, its continuous rating, would make it.*turned the drive down after 0\.\d+ s/,
     );
     // 5 W at twice that for 0.3 s: at P it lasts -tau ln(1 - 5/P), tau = 0.3 / ln 2.
     const watts = figureOf(channels[0], "power");

@@ -106,7 +106,7 @@ export class GuardWatch {
     if (felt > limits.loadWatts)
       return {
         guard: "load-rating",
-        text: `The load takes ${watts(taken)} and has warmed as far as ${watts(limits.loadWatts)} for good would warm it; that is its rating.`,
+        text: `The load takes ${watts(taken)} and has become as hot as ${watts(limits.loadWatts)}, its continuous rating, would make it.`,
       };
     if (most(loadCelsius) > limits.loadCelsius)
       return {

@@ -64,7 +64,7 @@ export const whyWorse = (
       ? [
           shortest === 0
             ? "a part would take more than its overload"
-            : `may run for ${formatSignificant(shortest, 2)} s only`,
+            : `may be driven for ${formatSignificant(shortest, 2)} s only`,
         ]
       : [];
   const worst = (reports: readonly NetworkReport[], { read }: Trait) =>

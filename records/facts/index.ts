@@ -42,9 +42,11 @@ export {
   type TrackSchedule,
   type TrackState,
 } from "./runTrack";
+export { printedDetails, type PrintedDetails } from "./printedDetails";
 export { calibrationOf, chosenInstrument, meterOf, rigCalibration } from "./rigCalibration";
 export { rigState } from "./rigState";
 export { safetyFacts } from "./safetyFacts";
 export { repeatStatistics, type Statistic } from "./setStatistics";
+export { usualConditions, type UsualConditions } from "./usualConditions";
 export { stageProgress, STAGES, type StageProgress, type StageSlug } from "./stageProgress";
 export { fittingClaims, runReadings, type Crossing, type RunReadings } from "./runReadings";

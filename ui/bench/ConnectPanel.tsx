@@ -33,7 +33,7 @@ export function ConnectPanel({
         ]
       : []),
     ...connect,
-    "Drive at its least, then on.",
+    "Turn the drive to its least, then switch on.",
   ];
   return (
     <Panel>

@@ -35,7 +35,9 @@ describe("what to connect", () => {
   test("the load comes first, the drive last, with the ohms that were measured", () => {
     const text = connect("spectrum");
     expect(text).toContain("The load, before power: A 8.210 Ω, B 8.180 Ω.");
-    expect(text.indexOf("The load")).toBeLessThan(text.indexOf("Drive at its least, then on."));
+    expect(text.indexOf("The load")).toBeLessThan(
+      text.indexOf("Turn the drive to its least, then switch on."),
+    );
   });
 
   test("each kind asks for what it needs", () => {

@@ -4,6 +4,7 @@ import { CopyPlus, FileOutput, Trash2 } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { amplifierName, type Amplifier, type Claim, type Details, type Sheet } from "@/records";
+import type { PrintedDetails } from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
 import { ConfirmDialog } from "../parts/ConfirmDialog";
 import { Panel } from "../parts/Panel";
@@ -28,6 +29,7 @@ export function BriefScreen({
 }) {
   const router = useRouter();
   const [deleting, setDeleting] = useState(false);
+  const [printed, setPrinted] = useState<PrintedDetails | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [anotherId] = useState(newId);
   const another = async () => {
@@ -63,9 +65,9 @@ export function BriefScreen({
             </ActionButton>
           </Flex>
         </Panel>
-        <DetailsForm amplifierId={amplifier.id} details={details} />
+        <DetailsForm amplifierId={amplifier.id} details={details} printed={printed} />
       </Grid>
-      <ClaimsColumn amplifier={amplifier} claims={claims} sheet={sheet} />
+      <ClaimsColumn amplifier={amplifier} claims={claims} sheet={sheet} onPrinted={setPrinted} />
       <ConfirmDialog
         open={deleting}
         title={`Delete ${amplifierName(amplifier)}?`}

@@ -1,9 +1,10 @@
 "use client";
 import { Grid } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
-import { useDeferredValue, useMemo, useState } from "react";
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { readClaims } from "@/core/claim";
 import { claimsOfSheet, type Amplifier, type Claim, type Sheet } from "@/records";
+import { printedDetails, type PrintedDetails } from "@/records/facts";
 import { saveDocument } from "../parts/saves";
 import { useAutosave } from "../parts/useAutosave";
 import { ClaimsPanel } from "./ClaimsPanel";
@@ -16,10 +17,13 @@ export function ClaimsColumn({
   amplifier,
   claims,
   sheet,
+  onPrinted,
 }: {
   amplifier: Amplifier;
   claims: readonly Claim[];
   sheet: Sheet;
+  /** What the sheet says of supply and gain, whenever that changes while it is typed. */
+  onPrinted(printed: PrintedDetails): void;
 }) {
   const router = useRouter();
   const [draft, setDraft] = useState<SheetText>(() => textOf(sheet));
@@ -29,6 +33,11 @@ export function ClaimsColumn({
     () => ({ claims: claimsOfSheet(claims, read), unread: readClaims(read.text).unread }),
     [claims, read],
   );
+  const printed = JSON.stringify(printedDetails(claimed.claims));
+  const first = useRef(printed);
+  useEffect(() => {
+    if (printed !== first.current) onPrinted(JSON.parse(printed) as PrintedDetails);
+  }, [printed, onPrinted]);
   const autosave = useAutosave({
     name: `sheet of ${amplifier.id}`,
     value: draft,

@@ -1,10 +1,11 @@
 "use client";
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
-import { ArrowRight, Minus, Plus, Undo2 } from "lucide-react";
+import { ArrowRight, ListChecks, Minus, Plus, Undo2 } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { memo, useState, type ReactNode } from "react";
+import { memo, useMemo, useState, type ReactNode } from "react";
 import { statedText, type UnreadLine } from "@/core/claim";
 import { statedPowers, type Amplifier, type PlacedClaim, type PowerForm } from "@/records";
+import { usualConditions } from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
 import { ConfirmDialog } from "../parts/ConfirmDialog";
 import { PageLink } from "../parts/PageLink";
@@ -40,11 +41,23 @@ export const ClaimsPanel = memo(function ClaimsPanel({
     setEditing(null);
     router.refresh();
   };
+  // Fields hold what is typed: they are made anew once what was filled in here has come back.
+  const [filled, setFilled] = useState<ReadonlyMap<string | null, string>>(new Map());
+  const usual = useMemo(() => usualConditions(claims, amplifier), [claims, amplifier]);
   const [trouble, setTrouble] = useState<string | null>(null);
   const leaveOut = async (claim: PlacedClaim, isLeftOut: boolean) => {
     const saved = await claimSaves.change(claim.id ?? "", { ...claim, isLeftOut });
     setTrouble(saved.ok ? null : messageOf(saved));
     if (saved.ok) router.refresh();
+  };
+  const fillIn = async () => {
+    for (const { claim, given } of usual) {
+      const saved = await claimSaves.change(claim.id, { ...claim, given });
+      if (!saved.ok) return setTrouble(messageOf(saved));
+    }
+    setTrouble(null);
+    setFilled(new Map(usual.map(({ claim: { id }, given }) => [id, JSON.stringify(given)])));
+    router.refresh();
   };
   const judged = claims.filter(({ isLeftOut }) => !isLeftOut);
   const leftOut = claims.filter(({ isLeftOut }) => isLeftOut);
@@ -60,6 +73,17 @@ export const ClaimsPanel = memo(function ClaimsPanel({
           </ActionButton>
         )}
       </Flex>
+      {usual.length > 0 && (
+        <Flex align="center" gap={3} mb={2} color="muted" fontSize="14px">
+          <Text flex={1}>
+            {usual.length === 1 ? "One line leaves" : `${usual.length} lines leave`} something out,
+            and {usual.length === 1 ? "is" : "are"} judged by the nearest reading.
+          </Text>
+          <ActionButton minH="36px" px={3} fontSize="13.5px" onClick={() => void fillIn()}>
+            <ListChecks size={15} /> Fill in what is usual
+          </ActionButton>
+        </Flex>
+      )}
       {claims.length === 0 && editing === null && (
         <Text color="muted">
           Nothing yet. Paste the specification sheet above, or add a claim of power by hand.
@@ -85,7 +109,7 @@ export const ClaimsPanel = memo(function ClaimsPanel({
             </Box>
           ) : (
             <ClaimLine
-              key={claim.id ?? claim.lineKey}
+              key={`${claim.id ?? claim.lineKey} ${filled.get(claim.id) === JSON.stringify(claim.given)}`}
               claim={claim}
               sheetSource={sheetSource}
               onEdit={formOf(claim, amplifier.channelCount) && (() => setEditing(claim.id))}

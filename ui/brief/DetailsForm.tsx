@@ -11,6 +11,7 @@ import {
   type FieldErrors,
   type Photo,
 } from "@/records";
+import type { PrintedDetails } from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
 import { CheckField, ChoiceField, QuantityField, TextField, held } from "../parts/fields";
 import { KeptMark } from "../parts/KeptMark";
@@ -57,16 +58,60 @@ const asDraft = ({ revision: _, ...details }: Details): Draft => ({
     amperes: typed(supply.amperes),
     watts: typed(supply.watts),
   })),
-  gainRatio: details.gainRatio ? `${formatShort(amplitudeRatioToDb(details.gainRatio), 4)} dB` : "",
+  gainRatio: decibelText(details.gainRatio),
   massKilograms: typed(details.massKilograms),
   priceThen: typed(details.priceThen),
   priceNow: typed(details.priceNow),
   priceIndexRatio: typed(details.priceIndexRatio),
 });
 
+const PRINTED_NAME = "as printed";
+
+const decibelText = (ratio: number | null): string =>
+  ratio === null ? "" : `${formatShort(amplitudeRatioToDb(ratio), 4)} dB`;
+
+/** Supply and gain of the sheet where nothing was typed, or only what it said before; what else stands there stays. */
+const filledFrom = (
+  draft: Draft,
+  { supply, gainRatio }: PrintedDetails,
+  before: PrintedDetails | null,
+): Draft => {
+  const isFree = draft.supplies.every(({ name }) => name === PRINTED_NAME);
+  const supplies = supply && [
+    {
+      ...supply,
+      volts: typed(supply.volts),
+      amperes: typed(supply.amperes),
+      watts: "",
+      isInTheBox: true,
+    },
+  ];
+  const isOfSheet = draft.gainRatio === decibelText(before?.gainRatio ?? null);
+  const gain = gainRatio !== null && (draft.gainRatio === "" || isOfSheet);
+  return {
+    ...draft,
+    supplies: isFree && supplies ? supplies : draft.supplies,
+    gainRatio: gain ? decibelText(gainRatio) : draft.gainRatio,
+  };
+};
+
 /** Supplies, connections, price and what was seen: kept as it is typed. */
-export function DetailsForm({ amplifierId, details }: { amplifierId: string; details: Details }) {
+export function DetailsForm({
+  amplifierId,
+  details,
+  printed,
+}: {
+  amplifierId: string;
+  details: Details;
+  /** What the sheet beside it has just come to say; it fills what is empty. */
+  printed: PrintedDetails | null;
+}) {
   const [draft, setDraft] = useState<Draft>(() => asDraft(details));
+  const [taken, setTaken] = useState(printed);
+  if (printed !== taken) {
+    setTaken(printed);
+    if (printed) setDraft(filledFrom(draft, printed, taken));
+  }
   const [errors, setErrors] = useState<FieldErrors>({});
   const autosave = useAutosave({
     name: `details of ${amplifierId}`,
@@ -105,7 +150,7 @@ export function DetailsForm({ amplifierId, details }: { amplifierId: string; det
     <Panel as="form" aria-label="Details" onSubmit={(event) => event.preventDefault()}>
       <HStack justify="space-between" mb={2}>
         <Heading as="h2" fontSize="22px">
-          What feeds it, and the rest
+          Supply and connections
         </Heading>
         <KeptMark {...autosave} />
       </HStack>

@@ -15,8 +15,8 @@ const FIELDS: readonly {
   empty?: string;
 }[] = [
   { name: "efficiencyRatio", label: "Efficiency at full output", unit: "%", scale: 100 },
-  { name: "houseKeepingWatts", label: "It keeps for itself", unit: "W", scale: 1 },
-  { name: "deviceVolts", label: "Each output device keeps", unit: "V", scale: 1 },
+  { name: "houseKeepingWatts", label: "Drawn by the rest of the amplifier", unit: "W", scale: 1 },
+  { name: "deviceVolts", label: "Lost in each output device", unit: "V", scale: 1 },
   {
     name: "outputAmperesPeak",
     label: "Output current, peak",

@@ -47,7 +47,7 @@ export function CeilingsPanel({
         />
       ) : (
         <Text color="muted">
-          Nothing to reckon with yet. Enter the supply&apos;s label in the{" "}
+          Nothing to work with yet. Enter the supply&apos;s label in the{" "}
           <PageLink href={briefHref} style={{ textDecoration: "underline" }}>
             Brief
           </PageLink>

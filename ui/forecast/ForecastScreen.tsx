@@ -149,7 +149,7 @@ function ClaimsForecast({
         <Panel as="form" aria-label="Assumptions" onSubmit={(event) => event.preventDefault()}>
           <HStack justify="space-between" mb={2}>
             <Heading as="h2" fontSize="18px">
-              Taken for granted
+              Assumptions
             </Heading>
             <KeptMark {...autosave} />
           </HStack>

@@ -1,6 +1,6 @@
 "use client";
 import { Box, Flex, HStack, Text, VStack } from "@chakra-ui/react";
-import { Check, Moon, NotebookPen, Pencil, Sun } from "lucide-react";
+import { BookOpen, Check, Moon, NotebookPen, Pencil, Sun } from "lucide-react";
 import { PageLink } from "../parts/PageLink";
 import { usePathname } from "next/navigation";
 import { useTheme } from "next-themes";
@@ -185,6 +185,11 @@ function RailFoot({ hasNote }: { hasNote: boolean }) {
           <Pencil size={16} /> Note <KeyCap>L</KeyCap>
         </RailButton>
       )}
+      <PageLink href="/words">
+        <HStack gap={2} fontSize="14px" color="muted" minH="32px">
+          <BookOpen size={16} aria-hidden /> Words
+        </HStack>
+      </PageLink>
       <RailButton onClick={turn}>
         <Box as="span" display={{ base: "inline", _dark: "none" }}>
           <Moon size={16} />

@@ -4,6 +4,8 @@ import { channelLetter } from "@/core/verdict";
 import type { Run } from "@/records";
 import type { RunReadings } from "@/records/facts";
 import { channelLook } from "../charts/channelLook";
+import { Explain } from "../words/Explain";
+import { termOfFigure } from "../words/glossary";
 import { shownFigure } from "./quantityText";
 
 /** A reading in the table; in a narrow column its uncertainty goes below it. */
@@ -24,6 +26,12 @@ function FigureCell({ figure }: { figure: Figure }) {
       )}
     </>
   );
+}
+
+/** What a row is, and a press away what that means. */
+function FigureLabel({ figure }: { figure: Figure | null }) {
+  const term = figure && termOfFigure(figure);
+  return term ? <Explain term={term}>{figure.label}</Explain> : figure?.label;
 }
 
 /** All readings but the first, which is shown large; a row a reading, a column a channel. */
@@ -76,7 +84,7 @@ export function FigureTable({ run, figures: all }: { run: Run; figures: RunReadi
           return (
             <Table.Row key={name}>
               <Table.Cell color="muted" fontSize="14px">
-                {found.find((figure) => figure)?.label}
+                <FigureLabel figure={found.find((figure) => figure) ?? null} />
               </Table.Cell>
               {found.map((figure, k) => (
                 <Table.Cell key={k} textAlign="end" fontWeight={600} fontSize="14px">

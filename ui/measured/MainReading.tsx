@@ -8,6 +8,8 @@ import { channelLook } from "../charts/channelLook";
 import { Panel } from "../parts/Panel";
 import { Reading } from "../parts/Reading";
 import { unbroken } from "../parts/unbroken";
+import { Explain } from "../words/Explain";
+import { termOfFigure } from "../words/glossary";
 import { VerdictWord } from "../verdict/VerdictWord";
 import { shownFigure } from "./quantityText";
 
@@ -22,13 +24,18 @@ export function MainReading({
   children: React.ReactNode;
 }) {
   const { isOfWholeAmplifier } = RUN_KINDS[run.kind];
+  const [[main]] = figures;
+  const term = main ? termOfFigure(main) : null;
   return (
     <Panel>
       {children}
-      <Text color="muted">{figures[0][0]?.label ?? "Nothing was read"}</Text>
-      {(isOfWholeAmplifier ? figures.slice(0, 1) : figures).map(([main], k) => {
+      <HStack color="muted" gap={2}>
+        <Text>{main?.label ?? "Nothing was read"}</Text>
+        {term && <Explain term={term} />}
+      </HStack>
+      {(isOfWholeAmplifier ? figures.slice(0, 1) : figures).map(([own], k) => {
         const { channelIndex } = run.conditions.channels[k];
-        const shown = main && shownFigure(main);
+        const shown = own && shownFigure(own);
         return (
           <HStack key={channelIndex} align="baseline" gap={3} mt={2}>
             {!isOfWholeAmplifier && (

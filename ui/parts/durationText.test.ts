@@ -7,5 +7,5 @@ test.each([
   [200, "3 min 20 s"],
   [3900, "1 h 5 min"],
   [7200, "2 h"],
-  [Infinity, "for good"],
+  [Infinity, "unlimited"],
 ])("%d seconds are %s", (seconds, text) => expect(durationText(seconds)).toBe(text));

@@ -257,7 +257,7 @@ function Guards({
     ...troubles.slice(0, 1),
     ...(troubles.length > 1
       ? [
-          `${troubles.length - 1} more ${troubles.length === 2 ? "run has" : "runs have"} words in ember`,
+          `${troubles.length - 1} more ${troubles.length === 2 ? "run has" : "runs have"} a warning of ${troubles.length === 2 ? "its" : "their"} own`,
         ]
       : []),
     ...(unproven > 0

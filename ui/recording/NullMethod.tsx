@@ -3,7 +3,7 @@ import { cssColor } from "../charts/channelLook";
 
 const STEPS = [
   "Both channels get the same tone. Turn one of them 6 dB higher, or give it twice the drive.",
-  "Hang a load with a tap at its middle on the hotter channel, of twice the resistance; hang an equal load on the other.",
+  "Connect a load with a tap at its middle, of twice the resistance, to the hotter channel, and an equal load to the other.",
   "Match the levels: with a small tone, move the tap or trim the drive until the voltage from tap to the other channel’s hot terminal is least.",
   "Raise the drive. What is left between tap and hot terminal is what the hotter channel adds and the other does not: listen through a divider, or record it.",
 ];

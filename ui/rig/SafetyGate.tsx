@@ -55,7 +55,7 @@ export function SafetyGate({ cautions, confirmations, onChange }: SafetyGateProp
             {caution.isRisky && (
               <Flex align="center" gap={3}>
                 <CheckField
-                  label="I have seen to it"
+                  label="Checked"
                   isOn={confirmed !== undefined}
                   onChange={(isOn) => confirm(caution, isOn)}
                 />

@@ -19,3 +19,40 @@ test("one that holds went through", () => {
   expect(valueOf(channel, "trips")).toBe(0);
   expect(channel.stop.reason).toBe("level-reached");
 });
+
+/** A burst of 20 ms at 1 kHz, cut at so many volts, that may end early. */
+const burst = (cutVolts: number, seconds = 0.02) =>
+  recorded(
+    [
+      tone(10, 1000, 1).map((value, n) => {
+        const at = n / RATE_HZ;
+        const share = at > 0.4 && at < 0.4 + seconds ? 1 : 0.1;
+        return Math.max(-cutVolts, Math.min(cutVolts, share * value));
+      }),
+    ],
+    { shot: "20-ms@0", loads: [load(2)] },
+  );
+
+// Cut at 0.7 of its peak a sine of 25 W gives 16.8 W. Closed form.
+test("a burst whose tops are all flat was stopped by something, and keeps its name", () => {
+  const [channel] = analysed("low-ohm", [burst(7), into2(tone(10, 1000, 3))]);
+  expect(valueOf(channel, "flat-cycles")).toBeGreaterThan(15);
+  expect(channel.stop.reason).toBe("not-known");
+  expect(channel.stop.evidence).toMatch(/^Tops of the burst are flat/);
+  expect(channel.summary).toMatch(
+    /^Every top of the 20 ms burst is flat, from 16\.8 W down to 16\.8 W\./,
+  );
+});
+
+test("a burst that breaks off is no shorter burst: it ended after so much of it", () => {
+  const [channel] = analysed("low-ohm", [burst(100, 0.014), into2(tone(10, 1000, 3))]);
+  expect(channel.summary).toMatch(
+    /in a burst of 20 ms, with no flat tops\. The output ended after 14 ms of it\./,
+  );
+});
+
+test("a burst that goes through has nothing to say of its length", () => {
+  const [channel] = analysed("low-ohm", [burst(100), into2(tone(10, 1000, 3))]);
+  expect(channel.summary).toMatch(/^25\.0 W in a burst of 20 ms, with no flat tops\. Held/);
+  expect(channel.stop.reason).toBe("level-reached");
+});

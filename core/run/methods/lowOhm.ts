@@ -63,20 +63,7 @@ export const lowOhmMethod: RunMethod = {
       }
       const figures = parts.flatMap((part) => part.figures);
       const picture = parts.find((part) => part.picture !== null)?.picture ?? null;
-      const trips = figures.find(({ name }) => name === "trips")?.value ?? 0;
-      const stop: RunStop =
-        stopByEvent(recordings, picture) ??
-        (trips > 0
-          ? {
-              reason: "output-protection",
-              evidence: `The output was cut off ${trips === 1 ? "once" : `${trips} times`} while the tone was held.`,
-              picture,
-            }
-          : {
-              reason: "level-reached",
-              evidence: "Bursts and the held tone went through.",
-              picture,
-            });
+      const stop = stopByEvent(recordings, picture) ?? stopOf(figures, picture);
       return success<ChannelResult>({
         figures,
         curves: [],
@@ -85,6 +72,26 @@ export const lowOhmMethod: RunMethod = {
         summary: parts.map((part) => part.summary).join(" "),
       });
     }),
+};
+
+/** What ended it where no protection says so itself. */
+const stopOf = (figures: readonly Figure[], picture: Curve | null): RunStop => {
+  const countOf = (wanted: string) => figures.find(({ name }) => name === wanted)?.value ?? 0;
+  const trips = countOf("trips");
+  if (trips > 0)
+    return {
+      reason: "output-protection",
+      evidence: `The output was cut off ${trips === 1 ? "once" : `${trips} times`} while the tone was held.`,
+      picture,
+    };
+  return countOf("flat-cycles") > 0
+    ? {
+        reason: "not-known",
+        evidence:
+          "Tops of the burst are flat: its rails or a limit of current end it here. A sweep into this load tells which.",
+        picture,
+      }
+    : { reason: "level-reached", evidence: "Bursts and the held tone went through.", picture };
 };
 
 type StressPart = {
@@ -107,8 +114,26 @@ const stressBurst = (reading: BurstReading, load: ChannelConditions): StressPart
     ],
     bursts: [cyclesOf(reading, "1 kHz, 20 ms")],
     picture: null,
-    summary: reading.summary,
+    summary: burstSummary(first),
   };
+};
+
+/** The burst is called what was played; one that ends before that says so. */
+const BURST_SECONDS = 0.02;
+/** A burst whose first or last cycle is a little low is whole all the same. Chosen here. */
+const WHOLE_RATIO = 0.9;
+
+const burstSummary = ({ cycles, flattenedCycleCount, seconds }: BurstReading["bursts"][number]) => {
+  const watts = (at: number) => `${formatSignificant(cycles.at(at)?.powerWatts ?? 0, 3)} W`;
+  const ended =
+    seconds < WHOLE_RATIO * BURST_SECONDS
+      ? ` The output ended after ${formatSignificant(1000 * seconds, 2)} ms of it.`
+      : "";
+  if (flattenedCycleCount === 0)
+    return `${watts(-1)} in a burst of 20 ms, with no flat tops.${ended}`;
+  return flattenedCycleCount === cycles.length
+    ? `Every top of the 20 ms burst is flat, from ${watts(0)} down to ${watts(-1)}.${ended}`
+    : `Tops flatten in ${flattenedCycleCount} of ${cycles.length} cycles of the 20 ms burst.${ended}`;
 };
 
 /** The fade at a tone's end is no trip. */

@@ -270,7 +270,7 @@ function Fault({
       <HStack mt={1.5}>
         {isTold ? (
           <ActionButton minH="34px" px={3} fontSize="13.5px" onClick={isMended ? onBreak : onMend}>
-            {isMended ? "Bring the fault back" : "Mend it and compare"}
+            {isMended ? "Undo the repair" : "Repair it and compare"}
           </ActionButton>
         ) : (
           <ActionButton minH="34px" px={3} fontSize="13.5px" onClick={() => setTold(true)}>

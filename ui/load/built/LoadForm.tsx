@@ -86,7 +86,7 @@ export function LoadForm({
         {isFound
           ? "The ohms below are worked out. Build it, measure it at the amplifier's end of its leads, and put in what you read. "
           : "Measure each resistor at the amplifier's end of its leads, with the leads' own resistance subtracted from the meter's zero. "}
-        State ± as you would bet on it 19 times in 20.
+        State ± so wide that 95 of 100 such readings lie within it.
       </Text>
       <Grid gap={3.5} maxW="520px">
         <Box maxW="240px">

@@ -109,7 +109,7 @@ function Channel({
     COVERAGE_FACTOR * resistance.ohmsStdUncertainty,
   );
   const facts: [string, string, boolean?][] = [
-    ["may run for", durationText(allowedSeconds), allowedSeconds < demand.seconds],
+    ["allowed time", durationText(allowedSeconds), allowedSeconds < demand.seconds],
     ["hottest part", `${formatSignificant(hottestCelsius, 2)} °C`],
     ["touch it after", coolSeconds === 0 ? "at once" : durationText(coolSeconds)],
     ["drift while hot", signedPercent(driftRatio)],

@@ -226,7 +226,7 @@ function ResistorFacts({ draft, errorOf, onChange, onCopy, onRemove }: FactsProp
         {field("name", "Name")}
         {field("readOhms", "Meter reads", "Ω", "8.27")}
         {field("leadOhms", "Leads alone", "Ω", "0.06")}
-        {field("ohmsExpandedUncertainty", "±, 19 times in 20", "Ω")}
+        {field("ohmsExpandedUncertainty", "±, 95 in 100", "Ω")}
         {field("ratedWatts", "Label", "W")}
         <ChoiceField
           label="Kind"

@@ -1,0 +1,12 @@
+import { Flex } from "@chakra-ui/react";
+import { Rail } from "@/ui/frame/Rail";
+import { WordsScreen } from "@/ui/words/WordsScreen";
+
+export default function WordsPage() {
+  return (
+    <Flex minH="100vh">
+      <Rail amplifier={null} />
+      <WordsScreen />
+    </Flex>
+  );
+}

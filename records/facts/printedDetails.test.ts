@@ -1,0 +1,24 @@
+import { readClaims } from "@/core/claim";
+import { printedDetails } from ".";
+
+const of = (...lines: string[]) => printedDetails(readClaims(lines.join("\n")).claims);
+
+test.each([
+  ["Power supply: DC 32 V / 5 A", "brick", 32, 5],
+  ["Battery: 24 V / 10 A", "battery", 24, 10],
+  ["Switching power supply 48 V / 10 A", "switched", 48, 10],
+])("%s becomes the supply", (line, kind, volts, amperes) =>
+  expect(of("Weight 2 kg", line).supply).toEqual({ name: "as printed", kind, volts, amperes }),
+);
+
+test("the gain as it is printed goes before the one that a sensitivity comes to", () => {
+  expect(of("Input sensitivity 1 V for 50 W", "Gain 26 dB").gainRatio).toBeCloseTo(19.95, 2);
+  // 50 W into 8 ohm are 20 V.
+  expect(of("Input sensitivity 1 V for 50 W").gainRatio).toBeCloseTo(20, 9);
+});
+
+test("what is not printed stays unknown", () =>
+  expect(of("Damping factor > 100", "Input sensitivity 1 V")).toEqual({
+    supply: null,
+    gainRatio: null,
+  }));

@@ -1,0 +1,56 @@
+import { dbToAmplitudeRatio } from "@/core/units";
+import type { ClaimDraft, Supply } from "@/records";
+
+/** What the lines of a sheet say of an amplifier's supply and gain. */
+export type PrintedDetails = {
+  supply: Pick<Supply, "name" | "kind" | "volts" | "amperes"> | null;
+  gainRatio: number | null;
+};
+
+/** Into what a sensitivity is told where its power is. Common practice. */
+const USUAL_OHMS = 8;
+
+const isOf = <Kind extends ClaimDraft["stated"]["kind"]>(
+  stated: ClaimDraft["stated"],
+  kind: Kind,
+): stated is Extract<ClaimDraft["stated"], { kind: Kind }> => stated.kind === kind;
+
+const kindOf = (printed: string): Supply["kind"] => {
+  if (/batter|akku|accu/i.test(printed)) return "battery";
+  return /switch|smps|schaltnetz/i.test(printed) ? "switched" : "brick";
+};
+
+/**
+ * Supply and gain as they are printed, for the fields that nobody has filled. Mass and size are not among them: there stands what was
+ * weighed and measured, and a claim would prove itself.
+ */
+export const printedDetails = (
+  claims: readonly Pick<ClaimDraft, "stated" | "printedText">[],
+): PrintedDetails => ({
+  supply: supplyIn(claims),
+  gainRatio: gainIn(claims),
+});
+
+const supplyIn = (
+  claims: readonly Pick<ClaimDraft, "stated" | "printedText">[],
+): PrintedDetails["supply"] => {
+  for (const { stated, printedText } of claims)
+    if (isOf(stated, "supply"))
+      return {
+        name: "as printed",
+        kind: kindOf(printedText),
+        volts: stated.volts,
+        amperes: stated.amperes,
+      };
+  return null;
+};
+
+/** The gain that is printed, or the one that a sensitivity with its power comes to: volts out over volts in. Closed form. */
+const gainIn = (claims: readonly Pick<ClaimDraft, "stated">[]): number | null => {
+  for (const { stated } of claims)
+    if (isOf(stated, "gain")) return dbToAmplitudeRatio(stated.gainDb);
+  for (const { stated } of claims)
+    if (isOf(stated, "sensitivity") && stated.powerWatts !== null)
+      return Math.sqrt(stated.powerWatts * USUAL_OHMS) / stated.volts;
+  return null;
+};

@@ -1,0 +1,32 @@
+/** @jest-environment jsdom */
+import { render, screen } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { provided } from "../testing/provided";
+import { Explain } from "./Explain";
+import { GLOSSARY } from "./glossary";
+import { WordsScreen } from "./WordsScreen";
+
+// What places a popover watches sizes, which this page without a screen has none of.
+beforeAll(() => {
+  globalThis.ResizeObserver = class {
+    observe() {}
+    unobserve() {}
+    disconnect() {}
+  };
+});
+
+test("an explanation is one press away", async () => {
+  render(provided(<Explain term="knee" />));
+  await userEvent.click(screen.getByRole("button", { name: "What is Knee?" }));
+  expect(await screen.findByText(GLOSSARY.knee.what)).toBeTruthy();
+  expect(screen.getByText(/Where distortion passes/)).toBeTruthy();
+});
+
+test("all words are there, and are found by what they say", async () => {
+  render(provided(<WordsScreen />));
+  expect(screen.getAllByRole("term").length).toBe(Object.keys(GLOSSARY).length);
+  await userEvent.type(screen.getByLabelText("Find a word"), "guard band");
+  expect(screen.getAllByRole("term").map(({ textContent }) => textContent)).toEqual(["Guard band"]);
+  await userEvent.type(screen.getByLabelText("Find a word"), " of nothing");
+  expect(screen.getByText("No word says anything of “guard band of nothing”.")).toBeTruthy();
+});

@@ -1,0 +1,37 @@
+import { GLOSSARY, termOfFigure, termsWith } from "./glossary";
+
+test("every term says what, why, how and from where, in whole sentences", () => {
+  for (const { what, why, how, source } of Object.values(GLOSSARY)) {
+    for (const sentence of [what, why, how]) expect(sentence).toMatch(/^[A-Z0-9].*\.$/);
+    expect(source).not.toBe("");
+  }
+});
+
+test("one name a term, one term a name", () => {
+  const names = Object.values(GLOSSARY).map(({ name }) => name);
+  expect(new Set(names).size).toBe(names.length);
+});
+
+test.each([
+  ["", Object.keys(GLOSSARY).length],
+  ["  a-weighting ", 1],
+  ["no such word", 0],
+])("looking for %j finds %d", (looked, count) => expect(termsWith(looked)).toHaveLength(count));
+
+test("what is found stands in alphabetical order, whatever it is found by", () => {
+  const names = termsWith("supply").map(({ name }) => name);
+  expect(names).toContain("Sag");
+  expect(names).toEqual(names.toSorted((a, b) => a.localeCompare(b, "en")));
+});
+
+test.each([
+  ["thd-plus-noise", "distortion-ratio", "thdn"],
+  ["thd", "distortion-ratio", "thd"],
+  ["one-percent", "watts", "power"],
+  ["lowest", "distortion-ratio", "thdn"],
+  ["burst-1 kHz, 20 ms", "watts", "burst"],
+  ["snr-a-reOneWatt", "level-ratio", "noise"],
+  ["attempts", "count", null],
+] as const)("the figure %s in %s is explained by %s", (name, quantity, term) =>
+  expect(termOfFigure({ name, quantity })).toBe(term),
+);
