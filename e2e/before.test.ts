@@ -106,16 +106,12 @@ test("Forecast: the ceiling that bites first, and what changes when the supply's
     driver(),
     "72 W from the supply, less 4 W it keeps for itself, × 65 % efficiency, shared by 2 channels: 22.1 W.",
   );
-  await click(
-    await driver().findElement(By.css("[title='Ceilings: 8 Ω, one channel driven']")),
-  );
+  await click(await driver().findElement(By.css("[title='Ceilings: 8 Ω, one channel driven']")));
   await shows(
     driver(),
     "24 V, if both outputs swing, less 6 V in the output devices, is 18 V peak; squared, over 2 × 8 Ω: 20.3 W.",
   );
-  await click(
-    await driver().findElement(By.css("[title='Ceilings: 4 Ω, both channels driven']")),
-  );
+  await click(await driver().findElement(By.css("[title='Ceilings: 4 Ω, both channels driven']")));
   await fill(driver(), ["Assumptions", "Efficiency at full output"], "lots");
   await shows(driver(), "Not a number.");
   await fill(driver(), ["Assumptions", "Efficiency at full output"], "80");

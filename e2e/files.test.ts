@@ -56,7 +56,9 @@ test("a logger's file is read as a heat soak; a record that does not say how it 
   await press(driver(), "Read these 2 runs");
   await shows(driver(), "4 runs kept");
   await shows(driver(), "recording scope.csv");
-  await key("]");
+  await driver()
+    .findElement(By.xpath("//ol[@aria-label='Runs']//button[contains(., 'Heat soak')]"))
+    .click();
   await shows(driver(), "recording soak.csv");
   await shows(driver(), "the heat sink stands at 51.9 °C");
 });

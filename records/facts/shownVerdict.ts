@@ -32,8 +32,27 @@ export type ShownVerdict = Pick<
   missing: readonly string[];
   filledIn: readonly string[];
   reading: ShownReading | null;
+  /** Runs that speak to it, weightiest first: as many as anybody reads. */
   evidence: readonly EvidenceNote[];
+  /** How many there are in all. */
+  evidenceCount: number;
 };
+
+/** More runs behind one claim nobody reads; with hundreds of them a page would take longer to send than to judge. */
+const MOST_EVIDENCE = 8;
+const BY_USE: readonly EvidenceNote["use"][] = [
+  "decides",
+  "contradicts",
+  "agrees",
+  "open",
+  "rehearsal",
+  "none",
+];
+
+const weightiest = (evidence: readonly EvidenceNote[]): EvidenceNote[] =>
+  evidence
+    .toSorted((a, b) => BY_USE.indexOf(a.use) - BY_USE.indexOf(b.use))
+    .slice(0, MOST_EVIDENCE);
 
 export type ShownReading = {
   text: string;
@@ -103,7 +122,8 @@ export const shownVerdict = (
   wouldSettle: verdict.wouldSettle,
   sentence: verdict.sentence,
   reading: shownReading(verdict),
-  evidence: verdict.evidence,
+  evidence: weightiest(verdict.evidence),
+  evidenceCount: verdict.evidence.length,
 });
 
 /** Where a claim belongs on the page: kept, broken, or open. What is met only under other conditions than printed is not kept. */

@@ -80,7 +80,11 @@ export function ClaimVerdict({
             </Text>
           )}
           {reading && <Budget reading={reading} />}
-          <EvidenceList evidence={verdict.evidence} amplifierId={amplifierId} />
+          <EvidenceList
+            evidence={verdict.evidence}
+            count={verdict.evidenceCount}
+            amplifierId={amplifierId}
+          />
           <OverruleForm overrule={overrule} save={saveOverrule} />
         </Grid>
       )}

@@ -21,24 +21,25 @@ const SOURCES: Record<EvidenceNote["source"], string> = {
   simulated: "simulated bench",
 };
 
-const MOST_SHOWN = 12;
-
 /** What each run has to say of a claim, and why it does or does not count. */
 export function EvidenceList({
   evidence,
+  count,
   amplifierId,
 }: {
+  /** Weightiest first. */
   evidence: readonly EvidenceNote[];
+  /** How many runs speak to the claim in all. */
+  count: number;
   amplifierId: string;
 }) {
   if (evidence.length === 0) return null;
-  const shown = evidence.toSorted((a, b) => ORDER.indexOf(a.use) - ORDER.indexOf(b.use));
   return (
     <Box>
       <Text fontWeight={700} fontSize="14.5px" mb={1}>
         What the runs say
       </Text>
-      {shown.slice(0, MOST_SHOWN).map((note) => (
+      {evidence.map((note) => (
         <Flex
           key={note.runId}
           gap={3}
@@ -68,23 +69,14 @@ export function EvidenceList({
           </Box>
         </Flex>
       ))}
-      {evidence.length > MOST_SHOWN && (
+      {count > evidence.length && (
         <Text fontSize="13.5px" color="muted">
-          and {evidence.length - MOST_SHOWN} more
+          and {count - evidence.length} more
         </Text>
       )}
     </Box>
   );
 }
-
-const ORDER: readonly EvidenceNote["use"][] = [
-  "decides",
-  "contradicts",
-  "agrees",
-  "open",
-  "rehearsal",
-  "none",
-];
 
 const isTold = ({ condition }: ConditionMatch): boolean => condition !== "source";
 const matchText = ({ was, match }: ConditionMatch): string =>
