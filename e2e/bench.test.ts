@@ -378,12 +378,10 @@ withCaptures(
     await press(driver(), "Read these 3 runs");
     await stored("Frequency response", 3);
     await shows(driver(), "recording b_8R2_response.csv");
-    // The scope recorded one channel, which no plan asks for: it stands behind what is planned.
+    // No plan asks for a clip search: it stands behind what is planned.
     await driver()
       .findElement(
-        By.xpath(
-          "(//ol[@aria-label='Runs']//button[contains(@title, 'one channel driven; made')])[last()]",
-        ),
+        By.xpath("(//ol[@aria-label='Runs']//button[contains(., 'Clip search')])[last()]"),
       )
       .click();
     await shows(driver(), "recording a_8R2_scope_clip.csv");

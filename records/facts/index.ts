@@ -1,5 +1,6 @@
 // records/facts: what follows from the records of an amplifier, worked out whenever it is shown and never kept.
 export { accuracyOf } from "./accuracyOf";
+export { chainFacts, type ChainFact, type ChainLinkName } from "./chainFacts";
 export { claimMark, type ClaimBand, type ClaimMark } from "./claimMark";
 export {
   amplifierFacts,

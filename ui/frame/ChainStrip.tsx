@@ -1,13 +1,22 @@
 "use client";
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { PageLink } from "../parts/PageLink";
 import { Fragment, useMemo } from "react";
 import { KeyCap } from "../parts/KeyCap";
 import { useKeys } from "../parts/keys";
+import type { ChainLinkName } from "@/records/facts";
+import { ChainPanel, type ChainSettings } from "./ChainPanel";
 import { useChain, type ChainLink } from "./chainState";
 
-/** Source > Amplifier > Load > Probe > Reading, and Mute at its end. Selecting a link opens the stage it is set on. */
-export function ChainStrip({ amplifierId }: { amplifierId: string }) {
+const LINKS: readonly ChainLinkName[] = ["source", "amplifier", "load", "probe", "reading"];
+
+/** Source > Amplifier > Load > Probe > Reading, and Mute at its end. Selecting a link opens what it is set to, there. */
+export function ChainStrip({
+  amplifierId,
+  settings,
+}: {
+  amplifierId: string;
+  settings: ChainSettings;
+}) {
   const { chain } = useChain();
   const mute = chain.mute;
   useKeys(
@@ -16,13 +25,6 @@ export function ChainStrip({ amplifierId }: { amplifierId: string }) {
       [mute],
     ),
   );
-  const links: readonly [string, ChainLink, string][] = [
-    ["Source", chain.source, "rig"],
-    ["Amplifier", chain.amplifier, "brief"],
-    ["Load", chain.load, "load"],
-    ["Probe", chain.probe, "rig"],
-    ["Reading", chain.reading, "verdict"],
-  ];
   return (
     <Flex
       as="header"
@@ -39,18 +41,20 @@ export function ChainStrip({ amplifierId }: { amplifierId: string }) {
       bg="paper"
       zIndex={5}
     >
-      {links.map(([name, link, stage], index) => (
+      {LINKS.map((name, index) => (
         <Fragment key={name}>
           {index > 0 && (
             <Box
               w="18px"
               minW="10px"
               h="4px"
-              bg={link.isLive && links[index - 1][1].isLive ? "emberSolid" : "rime"}
+              bg={chain[name].isLive && chain[LINKS[index - 1]].isLive ? "emberSolid" : "rime"}
               aria-hidden
             />
           )}
-          <Capsule link={link} href={`/amplifiers/${amplifierId}/${stage}`} />
+          <ChainPanel name={name} amplifierId={amplifierId} settings={settings}>
+            <Capsule link={chain[name]} />
+          </ChainPanel>
         </Fragment>
       ))}
       <button
@@ -80,27 +84,23 @@ export function ChainStrip({ amplifierId }: { amplifierId: string }) {
   );
 }
 
-function Capsule({ link, href }: { link: ChainLink; href: string }) {
+function Capsule({ link }: { link: ChainLink }) {
   return (
-    <Box asChild flex={1} minW={0}>
-      <PageLink href={href}>
-        <Box
-          h="56px"
-          px={3}
-          py={1.5}
-          bg="surface"
-          borderWidth="1.5px"
-          borderColor={link.isLive ? "emberSolid" : "rime"}
-          borderRadius="12px"
-        >
-          <Text fontSize="12.5px" color="muted" truncate>
-            {link.note}
-          </Text>
-          <Text fontWeight={700} truncate>
-            {link.value}
-          </Text>
-        </Box>
-      </PageLink>
+    <Box
+      h="56px"
+      px={3}
+      py={1.5}
+      bg="surface"
+      borderWidth="1.5px"
+      borderColor={link.isLive ? "emberSolid" : "rime"}
+      borderRadius="12px"
+    >
+      <Text fontSize="12.5px" color="muted" truncate>
+        {link.note}
+      </Text>
+      <Text fontWeight={700} truncate>
+        {link.value}
+      </Text>
     </Box>
   );
 }

@@ -1,5 +1,6 @@
 import { Flex } from "@chakra-ui/react";
 import type { ReactNode } from "react";
+import { chainFacts } from "@/records/facts";
 import { amplifierRecords } from "@/server/amplifierRecords";
 import { frameMark, frameOf } from "@/server/frame";
 import { database } from "@/server/records";
@@ -32,7 +33,10 @@ export default async function AmplifierLayout({ children, params }: AmplifierLay
             <Flex minH="100vh">
               <Rail amplifier={{ id: amplifier.id, name, line, progress }} />
               <Flex direction="column" flex={1} minW={0}>
-                <ChainStrip amplifierId={amplifier.id} />
+                <ChainStrip
+                  amplifierId={amplifier.id}
+                  settings={{ facts: chainFacts(records), rig, instruments: records.instruments }}
+                />
                 <Flex as="main" direction="column" flex={1} px={5} py={4} minW={0}>
                   <UnreadableNote pieces={unreadable} />
                   {children}
