@@ -65,6 +65,14 @@ describe.each(["light", "dark"])("%s", (mode) => {
     expect(await violations()).toEqual([]);
   });
 
+  test.each([
+    ["words", "Words"],
+    ["workshop", "Instruments"],
+  ])("%s", async (path, text) => {
+    await open(`${url()}/${path}`, text);
+    expect(await violations()).toEqual([]);
+  });
+
   test.each(STAGES)("%s", async (stage, text) => {
     await open(stage, text);
     expect(await driver().findElements(By.css("h1"))).not.toHaveLength(0);

@@ -88,6 +88,7 @@ export {
   type Load,
   type LoadChannel,
   type LoadDraft,
+  type StandingLoads,
 } from "./load";
 export type { RunResult } from "./runResult";
 export { NO_REMARKS, remarksSchema, type Remarks } from "./remarks";

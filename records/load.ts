@@ -92,3 +92,6 @@ export type Load = LoadDraft & { id: string; amplifierId: string };
 /** The standard uncertainty of a channel's load. */
 export const ohmsStdUncertainty = ({ ohmsExpandedUncertainty }: LoadChannel): number =>
   ohmsExpandedUncertainty / COVERAGE_FACTOR;
+
+/** Loads that stand at the bench from the review before, to be taken over. */
+export type StandingLoads = { amplifierName: string; loads: LoadDraft[] };

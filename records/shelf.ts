@@ -1,3 +1,4 @@
+import type { Amplifier } from "./amplifier";
 import type { Outcome } from "@/core/verdict";
 
 /** A claim as the shelf shows it: the worst of an amplifier's. */
@@ -32,6 +33,8 @@ export type ShelfOrder = (typeof SHELF_ORDERS)[number];
 export type ShelfView = {
   /** Words in maker, model or claim; empty for all. */
   find: string;
+  /** Amplifiers of one kind; null for all. */
+  kind: Amplifier["kind"] | null;
   order: ShelfOrder;
   descending: boolean;
   /** From 0. */

@@ -1,5 +1,12 @@
 import "server-only";
-import { amplifierLine, amplifierName, SHELF_ORDERS, type Shelf, type ShelfView } from "@/records";
+import {
+  AMPLIFIER_KINDS,
+  amplifierLine,
+  amplifierName,
+  SHELF_ORDERS,
+  type Shelf,
+  type ShelfView,
+} from "@/records";
 import { shelfPage } from "@/store";
 import { database } from "./records";
 import { summariesOf } from "./summaries";
@@ -14,6 +21,7 @@ const viewFrom = (asked: Record<string, string | string[] | undefined>): ShelfVi
   const page = Math.floor(Number(text("page")));
   return {
     find: text("find").slice(0, 100).trim(),
+    kind: AMPLIFIER_KINDS.find((each) => each === text("kind")) ?? null,
     order: order ?? "newest",
     descending: order ? text("down") === "1" : true,
     page: page >= 1 && page < 1e6 ? page - 1 : 0,

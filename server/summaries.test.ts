@@ -14,6 +14,7 @@ import {
   findDocument,
   keepDocument,
   keepRemarks,
+  lastLoads,
   openDatabase,
 } from "@/store";
 import {
@@ -149,6 +150,18 @@ test("a load that is measured anew has the verdicts worked out anew", async () =
   await deleteLoad(db, load.id);
   stands.add(await evidenceRevision(db, id));
   expect(stands.size).toBe(3);
+});
+
+test("loads that stand at the bench are those of the run before, cut to the channels that there are", async () => {
+  expect(await lastLoads(db, "nobody")).toBeNull();
+  const other = (await addAmplifier(db, amplifierDraft, "2026-01-02")).id;
+  await addLoad(db, other, { ...loadDraft, nominalOhms: 4 });
+  await addLoad(db, id, loadDraft);
+  await stored({ db, folder }, id, sweepOf([70, 69], 8.2));
+  const ohmsOf = async (except: string) =>
+    (await lastLoads(db, except))?.loads.map(({ nominalOhms }) => nominalOhms);
+  expect(await ohmsOf("nobody")).toEqual([8]);
+  expect(await ohmsOf(id)).toEqual([4]);
 });
 
 test("the shelf knows an amplifier by its worst claim", async () => {

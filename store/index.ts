@@ -19,7 +19,7 @@ export {
 export { captures, databaseFile, dataFolder, photos } from "./files";
 export { FolderInUse, lockFolder } from "./folderLock";
 export { hashedFiles, UploadTooLarge, type HashedFiles } from "./hashedFiles";
-export { addLoad, changeLoad, deleteLoad, readLoads } from "./loads";
+export { addLoad, changeLoad, deleteLoad, lastLoads, readLoads } from "./loads";
 export { addLogEntry, listLog, strikeLogEntry } from "./log";
 export { ownerOf } from "./owner";
 export { savePhoto, type SavedPhoto } from "./photo";

@@ -85,3 +85,20 @@ export const deleteLoad = (db: Knex, id: string): Promise<boolean> =>
     await evidenceChanged(trx, owner);
     return true;
   });
+
+/** Loads that stood at the bench last, of another amplifier: those of the newest run that was made into one. Null where there are none. */
+export const lastLoads = async (
+  db: Knex,
+  exceptAmplifierId: string,
+): Promise<{ amplifierId: string; loads: Load[] } | null> => {
+  const row: { amplifier_id: string } | undefined = await db("loads")
+    .whereNot({ amplifier_id: exceptAmplifierId })
+    .select("amplifier_id")
+    .orderByRaw(
+      "(SELECT max(taken_at) FROM runs WHERE runs.amplifier_id = loads.amplifier_id) DESC, rowid DESC",
+    )
+    .first();
+  if (!row) return null;
+  const { loads } = await readLoads(db, row.amplifier_id);
+  return loads.length === 0 ? null : { amplifierId: row.amplifier_id, loads };
+};

@@ -39,7 +39,15 @@ afterAll(async () => {
 });
 
 const view = (change: Partial<ShelfView & { pageSize: number }> = {}) =>
-  shelfPage(db, { find: "", order: "newest", descending: true, page: 0, pageSize: 50, ...change });
+  shelfPage(db, {
+    find: "",
+    kind: null,
+    order: "newest",
+    descending: true,
+    page: 0,
+    pageSize: 50,
+    ...change,
+  });
 const modelsOf = async (change: Parameters<typeof view>[0]) =>
   (await view(change)).entries.map(({ model }) => model);
 
@@ -81,4 +89,10 @@ test("page by page; past the end there is nothing", async () => {
   expect(await modelsOf({ pageSize: 2 })).toEqual(["100 %_off", "R-30"]);
   expect(await modelsOf({ pageSize: 2, page: 1 })).toEqual(["Sixty"]);
   expect(await modelsOf({ pageSize: 2, page: 99 })).toEqual([]);
+});
+
+test("one kind alone, and how many of it there are", async () => {
+  expect(await modelsOf({ kind: "home" })).toHaveLength(3);
+  const none = await view({ kind: "mini" });
+  expect([none.entries, none.counts.found, none.counts.amplifiers]).toEqual([[], 0, 3]);
 });

@@ -29,10 +29,11 @@ const CLAIM_COUNT =
 /** One page of the shelf, read in a few grouped queries however much is on it. */
 export const shelfPage = async (
   db: Knex,
-  { find, order, descending, page, pageSize }: ShelfQuery,
+  { find, kind, order, descending, page, pageSize }: ShelfQuery,
 ): Promise<{ entries: ShelfEntry[]; counts: ShelfCounts }> => {
   const found = () => {
     const query = db("amplifiers").leftJoin("summaries", "summaries.amplifier_id", "amplifiers.id");
+    if (kind !== null) query.where("amplifiers.kind", kind);
     for (const word of find.split(/\s+/).filter((each) => each !== ""))
       query.whereRaw(
         "(amplifiers.maker || ' ' || amplifiers.model || ' ' || coalesce(summaries.claim_text, '')) LIKE ? ESCAPE '\\'",
@@ -58,7 +59,7 @@ export const shelfPage = async (
       claimCount: row.claim_count,
       lastRunAt: row.last_run_at,
     })),
-    counts: await countsOf(db, find === "" ? null : found()),
+    counts: await countsOf(db, find === "" && kind === null ? null : found()),
   };
 };
 

@@ -6,6 +6,8 @@ import { formatSignificant } from "@/core/units";
 import { channelLook, cssColor } from "./channelLook";
 import { useSize } from "./useSize";
 
+/** So far above the highest bar a claim is off the scale. Chosen here. */
+const BEYOND_RATIO = 1.6;
 const MARGIN = { top: 26, right: 12, bottom: 34, left: 52 };
 
 /** A burst as a bar a cycle: hatched where the tops are flat, the last clean one marked. */
@@ -24,7 +26,10 @@ export function BurstBars({
     widthPx: 500,
     heightPx: 220,
   });
-  const most = Math.max(...burst.powerWatts, claimedWatts ?? 0) * 1.08;
+  const highest = Math.max(...burst.powerWatts);
+  // A claim far above would leave the bars no height: it is a mark at the edge then.
+  const isBeyond = claimedWatts !== null && claimedWatts > BEYOND_RATIO * highest;
+  const most = Math.max(highest, isBeyond ? 0 : (claimedWatts ?? 0)) * (isBeyond ? 1.2 : 1.08);
   const tickCount = Math.max(2, Math.floor((heightPx - MARGIN.top - MARGIN.bottom) / 34));
   const y = scaleLinear()
     .domain([0, most])
@@ -88,7 +93,10 @@ export function BurstBars({
             strokeWidth="1"
           />
         ))}
-        {claimedWatts !== null && (
+        {claimedWatts !== null && isBeyond && (
+          <ClaimTag text={`▴ claim ${claimedWatts} W, above this scale`} top={MARGIN.top - 22} />
+        )}
+        {claimedWatts !== null && !isBeyond && (
           <g>
             <line
               x1={MARGIN.left}

@@ -40,6 +40,18 @@ describe("bursts", () => {
     );
   });
 
+  test("a claim far above is a mark at the edge, and leaves the bars their height", () => {
+    const heightOf = (claimedWatts: number | null) =>
+      Number(
+        /<rect x="[\d.]+" width="[\d.]+" y="[\d.]+" height="([\d.]+)"/.exec(
+          markup(bars({}, claimedWatts)),
+        )?.[1],
+      );
+    expect(words(bars({}, 500))).toContain("▴ claim 500 W, above this scale");
+    expect(heightOf(500) / heightOf(null)).toBeGreaterThan(0.8);
+    expect(words(bars({}, 80))).not.toContain("above this scale");
+  });
+
   test("the last clean cycle, the claim, and a text for who cannot see them", () => {
     expect(words(bars())).toContain("▾ last clean, 59.0 W");
     expect(words(bars())).toContain("claim 50 W");

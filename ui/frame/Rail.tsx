@@ -1,14 +1,15 @@
 "use client";
 import { Box, Flex, HStack, Text, VStack } from "@chakra-ui/react";
-import { BookOpen, Check, Moon, NotebookPen, Pencil, Sun } from "lucide-react";
+import { BookOpen, Check, Library, Moon, NotebookPen, Pencil, Sun, Wrench } from "lucide-react";
 import { PageLink } from "../parts/PageLink";
-import { usePathname } from "next/navigation";
+import { usePathname, useSearchParams } from "next/navigation";
 import { useTheme } from "next-themes";
-import { useCallback, useMemo, useState } from "react";
+import { useCallback, useMemo, useState, type ReactNode } from "react";
 import { KeyCap } from "../parts/KeyCap";
 import { useKeys } from "../parts/keys";
 import { useNote } from "../log/NoteProvider";
 import { KeyHelp } from "./KeyHelp";
+import { AMPLIFIER_KINDS } from "@/records";
 import { STAGES, type StageProgress, type StageSlug } from "@/records/facts";
 
 export type RailAmplifier = { id: string; name: string; line: string; progress: StageProgress };
@@ -65,24 +66,76 @@ export function Rail({ amplifier }: { amplifier: RailAmplifier | null }) {
         </VStack>
       )}
       {amplifier && (
-        <Box mt={4} pt={3} borderTopWidth="1px" borderColor="rime" fontSize="15px">
-          <PageLink
+        <Box mt={4} pt={3} borderTopWidth="1px" borderColor="rime">
+          <RailLink
             href={`/amplifiers/${amplifier.id}/log`}
-            aria-current={path.endsWith("/log") ? "page" : undefined}
+            label="Logbook"
+            isCurrent={path.endsWith("/log")}
           >
-            <HStack
-              gap={3}
-              minH="34px"
-              color={path.endsWith("/log") ? "ink" : "muted"}
-              fontWeight={path.endsWith("/log") ? 700 : 400}
-            >
-              <NotebookPen size={17} aria-hidden /> Logbook
-            </HStack>
-          </PageLink>
+            <NotebookPen size={17} aria-hidden />
+          </RailLink>
         </Box>
       )}
+      {!amplifier && <ShelfLinks path={path} />}
       <RailFoot hasNote={amplifier !== null} />
     </Flex>
+  );
+}
+
+/** The shelf by kind, and what all amplifiers share. */
+function ShelfLinks({ path }: { path: string }) {
+  const kind = useSearchParams().get("kind");
+  const isShelf = path === "/";
+  return (
+    <VStack align="stretch" gap={0} mt={5}>
+      <RailLink href="/" label="All amplifiers" isCurrent={isShelf && kind === null}>
+        <Library size={17} aria-hidden />
+      </RailLink>
+      {AMPLIFIER_KINDS.map((each) => (
+        <RailLink
+          key={each}
+          href={`/?kind=${each}`}
+          label={each.charAt(0).toUpperCase() + each.slice(1)}
+          isCurrent={isShelf && kind === each}
+        >
+          <Box w="17px" aria-hidden />
+        </RailLink>
+      ))}
+      <Box mt={3} pt={3} borderTopWidth="1px" borderColor="rime">
+        <RailLink href="/workshop" label="Workshop" isCurrent={path === "/workshop"}>
+          <Wrench size={17} aria-hidden />
+        </RailLink>
+        <RailLink href="/words" label="Words" isCurrent={path === "/words"}>
+          <BookOpen size={17} aria-hidden />
+        </RailLink>
+      </Box>
+    </VStack>
+  );
+}
+
+function RailLink({
+  href,
+  label,
+  isCurrent,
+  children,
+}: {
+  href: string;
+  label: string;
+  isCurrent: boolean;
+  children: ReactNode;
+}) {
+  return (
+    <PageLink href={href} aria-current={isCurrent ? "page" : undefined}>
+      <HStack
+        gap={3}
+        minH="36px"
+        fontSize="15px"
+        color={isCurrent ? "ink" : "muted"}
+        fontWeight={isCurrent ? 700 : 400}
+      >
+        {children} {label}
+      </HStack>
+    </PageLink>
   );
 }
 
@@ -185,11 +238,13 @@ function RailFoot({ hasNote }: { hasNote: boolean }) {
           <Pencil size={16} /> Note <KeyCap>L</KeyCap>
         </RailButton>
       )}
-      <PageLink href="/words">
-        <HStack gap={2} fontSize="14px" color="muted" minH="32px">
-          <BookOpen size={16} aria-hidden /> Words
-        </HStack>
-      </PageLink>
+      {hasNote && (
+        <PageLink href="/words">
+          <HStack gap={2} fontSize="14px" color="muted" minH="32px">
+            <BookOpen size={16} aria-hidden /> Words
+          </HStack>
+        </PageLink>
+      )}
       <RailButton onClick={turn}>
         <Box as="span" display={{ base: "inline", _dark: "none" }}>
           <Moon size={16} />
@@ -207,7 +262,7 @@ function RailFoot({ hasNote }: { hasNote: boolean }) {
   );
 }
 
-function RailButton({ onClick, children }: { onClick(): void; children: React.ReactNode }) {
+function RailButton({ onClick, children }: { onClick(): void; children: ReactNode }) {
   return (
     <button type="button" onClick={onClick}>
       <HStack gap={2} fontSize="14px" color="muted" minH="32px">

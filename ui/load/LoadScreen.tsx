@@ -2,7 +2,7 @@
 import { Grid, Tabs } from "@chakra-ui/react";
 import { useState } from "react";
 import { cautionsFor, type SafetyFacts } from "@/core/safety";
-import type { Amplifier, StatedPower, Load, LoadDraft, Resistors } from "@/records";
+import type { Amplifier, StatedPower, Load, LoadDraft, StandingLoads, Resistors } from "@/records";
 import { Cautions } from "../parts/Cautions";
 import { BuiltLoads } from "./built/BuiltLoads";
 import { LoadFinder } from "./finder/LoadFinder";
@@ -14,10 +14,19 @@ export type LoadScreenProps = {
   loads: readonly Load[];
   resistors: Resistors;
   safety: SafetyFacts;
+  /** Loads of the review before, where this amplifier has none yet. */
+  standing: StandingLoads | null;
 };
 
 /** The dummy loads: as they are built, found from the resistors at hand, and those resistors. */
-export function LoadScreen({ amplifier, claims, loads, resistors, safety }: LoadScreenProps) {
+export function LoadScreen({
+  amplifier,
+  claims,
+  loads,
+  resistors,
+  safety,
+  standing,
+}: LoadScreenProps) {
   const [tab, setTab] = useState("built");
   const [found, setFound] = useState<LoadDraft | null>(null);
   return (
@@ -54,6 +63,7 @@ export function LoadScreen({ amplifier, claims, loads, resistors, safety }: Load
             amplifier={amplifier}
             claims={claims}
             loads={loads}
+            standing={standing}
             found={found}
             onFoundDone={() => setFound(null)}
           />

@@ -56,6 +56,18 @@ test("charts: one a subject, channels side by side, the run before as a ghost", 
   ]);
 });
 
+test("spectra of two pairs of tones are two charts; one from a file stays by itself", () => {
+  const spectrum = (shot: string) => curve(`spectrum-${shot}`, [[1000, 0.1]]);
+  const run = measuredRun("intermodulation", [
+    channelOf([], { curves: ["difference", "modulation", "two.wav"].map(spectrum) }),
+  ]);
+  expect(chartsOf(run, null).map(({ title }) => title)).toEqual([
+    "Two high tones",
+    "A low and a high tone",
+    "Spectrum",
+  ]);
+});
+
 /** How the first claim that a run speaks to comes out by it. */
 const markOf = (
   kind: Run["kind"],

@@ -6,7 +6,12 @@ export const intermodulation: RunKindFacts = {
   title: "Intermodulation",
   yields: "19 + 20 kHz, and 60 Hz + 7 kHz",
   plan: { violence: 3, seconds: 60, meanRatio: 0.5, level: { ratio: 0.5 }, from: "everything" },
-  charts: [["spectrum", "Spectrum"]],
+  // One pair of tones at a time: together their spectra hide each other.
+  charts: [
+    ["spectrum-difference", "Two high tones"],
+    ["spectrum-modulation", "A low and a high tone"],
+    ["spectrum", "Spectrum"],
+  ],
   isReadTogether: true,
   fields: [
     quantityField("shareOfRated", "Level, of rated", "", { initial: 0.5, least: 0.001, most: 1.2 }),

@@ -4,15 +4,17 @@ import { ArrowRight, Pencil, Plus, Trash2 } from "lucide-react";
 import { PageLink } from "../../parts/PageLink";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
+import { formatFixed, formatShort, formatSignificant, formatWithUncertainty } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
-import type { Amplifier, StatedPower, Load, LoadDraft } from "@/records";
+import type { Amplifier, Load, LoadDraft, StandingLoads, StatedPower } from "@/records";
 import { channelLook } from "../../charts/channelLook";
 import { ActionButton } from "../../parts/ActionButton";
 import { ConfirmDialog } from "../../parts/ConfirmDialog";
 import { Panel } from "../../parts/Panel";
 import { Reading } from "../../parts/Reading";
+import { newId } from "../../parts/newId";
 import { loadSaves } from "../../parts/saves";
+import { messageOf } from "../../parts/send";
 import { Circuit } from "../finder/Circuit";
 import { LoadForm } from "./LoadForm";
 import { isNearLoad } from "@/core/power";
@@ -21,12 +23,21 @@ export type BuiltLoadsProps = {
   amplifier: Amplifier;
   claims: readonly StatedPower[];
   loads: readonly Load[];
+  /** Loads of the review before, to be taken over; null where there are none, or this amplifier has its own. */
+  standing: StandingLoads | null;
   /** A load that was found and is now to be measured. */ found: LoadDraft | null;
   onFoundDone(): void;
 };
 
 /** The dummy loads of this amplifier, as built and measured. */
-export function BuiltLoads({ amplifier, claims, loads, found, onFoundDone }: BuiltLoadsProps) {
+export function BuiltLoads({
+  amplifier,
+  claims,
+  loads,
+  standing,
+  found,
+  onFoundDone,
+}: BuiltLoadsProps) {
   const router = useRouter();
   const [editing, setEditing] = useState<string | "new" | null>(
     loads.length === 0 || found ? "new" : null,
@@ -49,6 +60,9 @@ export function BuiltLoads({ amplifier, claims, loads, found, onFoundDone }: Bui
           </ActionButton>
         )}
       </Flex>
+      {standing && loads.length === 0 && (
+        <StandingOffer amplifierId={amplifier.id} standing={standing} onTaken={done} />
+      )}
       {loads.map((load) =>
         editing === load.id ? (
           <LoadForm
@@ -103,6 +117,52 @@ export function BuiltLoads({ amplifier, claims, loads, found, onFoundDone }: Bui
         }}
       />
     </Panel>
+  );
+}
+
+/** The resistors of the review before still stand there: one press takes them over as they were measured. */
+function StandingOffer({
+  amplifierId,
+  standing: { amplifierName, loads },
+  onTaken,
+}: {
+  amplifierId: string;
+  standing: StandingLoads;
+  onTaken(): void;
+}) {
+  const [ids] = useState(() => loads.map(() => newId()));
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const take = async () => {
+    for (const [index, load] of loads.entries()) {
+      const saved = await loadSaves.add(amplifierId, load, ids[index]);
+      if (!saved.ok) return setTrouble(messageOf(saved));
+    }
+    onTaken();
+  };
+  return (
+    <Box bg="sunken" borderRadius="control" px={4} py={3} mb={4}>
+      <Flex align="center" justify="space-between" gap={4}>
+        <Text fontSize="15px">
+          From {amplifierName}, as measured then:{" "}
+          <b>
+            {loads
+              .map(
+                ({ nominalOhms, channels }) =>
+                  `${formatShort(nominalOhms)} Ω (${channels.map(({ ohms }) => formatFixed(ohms, 3)).join(", ")})`,
+              )
+              .join("; ")}
+          </b>
+        </Text>
+        <ActionButton tone="primary" onClick={() => void take()}>
+          Take them over
+        </ActionButton>
+      </Flex>
+      {trouble && (
+        <Text role="alert" color="ember" fontSize="14px" mt={1.5}>
+          {trouble}
+        </Text>
+      )}
+    </Box>
   );
 }
 

@@ -1,4 +1,5 @@
 import { amplifierRecords } from "@/server/amplifierRecords";
+import { standingLoads } from "@/server/standingLoads";
 import { LoadScreen } from "@/ui/load/LoadScreen";
 import { safetyFacts } from "@/records/facts";
 
@@ -6,8 +7,10 @@ export default async function LoadPage({ params }: { params: Promise<{ id: strin
   const { amplifier, powers, loads, details, rig, resistors } = await amplifierRecords(
     (await params).id,
   );
+  const standing = loads.length === 0 ? await standingLoads(amplifier) : null;
   return (
     <LoadScreen
+      standing={standing}
       amplifier={amplifier}
       claims={powers}
       loads={loads}

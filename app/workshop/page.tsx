@@ -1,0 +1,20 @@
+import { Flex } from "@chakra-ui/react";
+import { database } from "@/server/records";
+import { readWorkshopDocument } from "@/store";
+import { Rail } from "@/ui/frame/Rail";
+import { WorkshopScreen } from "@/ui/workshop/WorkshopScreen";
+
+/** Read anew each time: it is kept in the data folder, not in the build. */
+export const dynamic = "force-dynamic";
+
+export default async function WorkshopPage() {
+  const db = await database();
+  const resistors = await readWorkshopDocument(db, "resistors");
+  const instruments = await readWorkshopDocument(db, "instruments");
+  return (
+    <Flex minH="100vh">
+      <Rail amplifier={null} />
+      <WorkshopScreen resistors={resistors.document} instruments={instruments.document} />
+    </Flex>
+  );
+}
