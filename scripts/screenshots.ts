@@ -66,6 +66,27 @@ const showFiles = async ({
   await shows(driver, "How was it sampled?", 60_000);
 };
 
+/** What a reviewer writes down beside the runs. */
+const NOTES = [
+  ["power on", "", ""],
+  ["temperature", "heat sink, left", "48.5"],
+  ["remark", "", "A relay clicks at 30 W; hum rises when the lid is off."],
+] as const;
+
+const writeNotes = async (driver: DemoPage["driver"]): Promise<void> => {
+  for (const [kind, where, said] of NOTES) {
+    await driver.findElement(By.css("body")).sendKeys("l");
+    await shows(driver, "Note for the logbook");
+    await press(driver, kind);
+    if (where) {
+      await driver.findElement(By.css("input[name=celsius]")).sendKeys(said);
+      await driver.findElement(By.css("textarea[name=text]")).sendKeys(where);
+    } else if (said) await driver.findElement(By.css("textarea[name=text]")).sendKeys(said);
+    await press(driver, "Write it down");
+    await driver.sleep(1200);
+  }
+};
+
 const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promise<void> => {
   mkdirSync(OUT, { recursive: true });
   const picture = async (name: string) =>
@@ -79,16 +100,17 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await shows(driver, "The best from your shelf");
   await driver.sleep(500);
   await picture("load-finder");
-  await press(driver, "Resistors (");
+  await driver.get(`${url}/workshop`);
   await shows(driver, "Resistors at hand");
-  await picture("resistors");
+  await driver.sleep(500);
+  await picture("workshop");
   await stage("rig", "Wiring and safety");
   await picture("rig");
-  await press(driver, "Divider and calibration");
-  await shows(driver, "Loop-back check");
-  await picture("rig-reading");
   await stage("plan", "pauses included");
   await picture("plan");
+  await writeNotes(driver);
+  await stage("log", "heat sink, left");
+  await picture("logbook");
   await driver.get(url);
   const pinwheel =
     (await driver.findElement(By.partialLinkText("Pinwheel Dot 45")).getAttribute("href")) ?? "";

@@ -108,8 +108,9 @@ function Place({ place, chosenId, onChoose, onTakeUp }: PlaceProps) {
   return (
     <>
       {coolSeconds > 0 && <Cool seconds={coolSeconds} />}
-      <Box
+      <Flex
         as="li"
+        align="flex-end"
         position="relative"
         bg="surface"
         borderWidth="1px"
@@ -142,7 +143,7 @@ function Place({ place, chosenId, onChoose, onTakeUp }: PlaceProps) {
               </Text>
             </HStack>
             <Text color={reason ? "ochre" : "muted"} fontSize="12.5px" whiteSpace="nowrap">
-              {reason ?? underTitle(place)}
+              {reason ?? underTitle(place, isChosen)}
             </Text>
           </Box>
         </button>
@@ -150,18 +151,21 @@ function Place({ place, chosenId, onChoose, onTakeUp }: PlaceProps) {
           <Repeats runs={runs} chosenId={chosenId} onChoose={onChoose} />
         )}
         {heat && <HeatBar ratio={heat.ratio} />}
-      </Box>
+      </Flex>
     </>
   );
 }
 
-/** "8 Ω, both, ×3": short, since the plan says the rest. */
-const underTitle = ({ loadOhms, channelsDriven, setting, runs }: TrackPlace): string =>
+/** "8 Ω, both, × 3": short, since the plan says the rest. Of the chosen one each repeat stands beside it. */
+const underTitle = (
+  { loadOhms, channelsDriven, setting, runs }: TrackPlace,
+  isChosen: boolean,
+): string =>
   [
     `${formatShort(loadOhms)} Ω`,
     drivenText(channelsDriven).replace(" channels driven", "").replace(" channel driven", ""),
     setting,
-    runs.length > 1 ? `× ${runs.length}` : "",
+    runs.length > 1 && !isChosen ? `× ${runs.length}` : "",
   ]
     .filter((part) => part !== "")
     .join(", ");
@@ -185,7 +189,7 @@ function Repeats({
   onChoose,
 }: Pick<RunTrackProps, "chosenId" | "onChoose"> & Pick<TrackPlace, "runs">) {
   return (
-    <HStack position="absolute" right={1} top={1} gap={0.5}>
+    <HStack gap={0.5} pb={2} pr={1.5}>
       {runs.toReversed().map((run, k) => (
         <button
           key={run.id}

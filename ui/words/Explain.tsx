@@ -15,10 +15,9 @@ export function Explain({ term, children }: { term: TermKey; children?: ReactNod
     <Popover.Root lazyMount unmountOnExit>
       <Popover.Trigger asChild>
         {children ? (
-          <button type="button">
+          <button type="button" style={{ textAlign: "left" }}>
             <Box
               as="span"
-              textAlign="left"
               textDecoration="underline dotted"
               textUnderlineOffset="3px"
               textDecorationColor="muted"

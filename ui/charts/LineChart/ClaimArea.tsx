@@ -72,7 +72,8 @@ export function ClaimArea({
             {label}
           </text>
           <text x={left + 12} y={top + 42} style={{ ...LABEL, ...HALO }}>
-            a bold curve inside this corner misses it
+            {label.endsWith("THD") ? "a fine curve, THD," : "a bold curve"} inside this corner
+            misses it
           </text>
         </>
       ) : (
