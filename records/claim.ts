@@ -1,5 +1,5 @@
 import { array, mixed, object, string, type InferType } from "yup";
-import type { PowerClaim, ReadClaim, StatedClaim } from "@/core/claim";
+import { multiplierIn, type PowerClaim, type ReadClaim, type StatedClaim } from "@/core/claim";
 import { MOST } from "./limits";
 import { quantity } from "./quantity";
 import { revision } from "./revision";
@@ -130,7 +130,7 @@ export const statedPowers = (claims: readonly Claim[], channelCount: number): St
         loadOhms: loadOhms ?? given.loadOhms ?? USUAL.loadOhms,
         channelsDriven: Math.min(
           channelCount,
-          channelsDriven ?? given.channelsDriven ?? channelCount,
+          channelsDriven ?? given.channelsDriven ?? multiplierIn(printedText) ?? channelCount,
         ),
         distortionLimitRatio:
           distortionLimitRatio ?? given.distortionLimitRatio ?? USUAL.distortionLimitRatio,

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { claimSchema, claimsOfSheet, powerDraft, type Claim } from ".";
+import { claimSchema, claimsOfSheet, powerDraft, statedPowers, type Claim } from ".";
 import { power } from "./testing/run";
 
 const LINES = [
@@ -98,4 +98,28 @@ test("property: reading a sheet again changes nothing, and its lines may change 
     }),
     { seed: 20_261_128 },
   );
+});
+
+test("continuous powers are taken complete: what a line leaves open as is usual, channels as they are counted in it", () => {
+  const lines = ["100 W x 5", "80 W into 4 ohms", "Dynamic power 70 W into 8 ohms", "Gain 28 dB"];
+  const claims = kept(claimsOfSheet([], sheet(...lines)));
+  const powers = statedPowers(claims, 7);
+  expect(
+    powers.map(({ powerWatts, loadOhms, channelsDriven, distortionLimitRatio }) => [
+      powerWatts,
+      loadOhms,
+      channelsDriven,
+      distortionLimitRatio,
+    ]),
+  ).toEqual([
+    [100, 8, 5, 0.01],
+    [80, 4, 7, 0.01],
+  ]);
+  expect(statedPowers(claims, 2)[0].channelsDriven).toBe(2);
+  expect(
+    statedPowers(
+      claims.map((claim) => ({ ...claim, isLeftOut: true })),
+      7,
+    ),
+  ).toEqual([]);
 });

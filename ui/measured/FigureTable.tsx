@@ -4,6 +4,7 @@ import { channelLetter } from "@/core/verdict";
 import type { Run } from "@/records";
 import type { RunReadings } from "@/records/facts";
 import { channelLook } from "../charts/channelLook";
+import { unbroken } from "../parts/unbroken";
 import { Explain } from "../words/Explain";
 import { termOfFigure } from "../words/glossary";
 import { shownFigure } from "./quantityText";
@@ -31,7 +32,8 @@ function FigureCell({ figure }: { figure: Figure }) {
 /** What a row is, and a press away what that means. */
 function FigureLabel({ figure }: { figure: Figure | null }) {
   const term = figure && termOfFigure(figure);
-  return term ? <Explain term={term}>{figure.label}</Explain> : figure?.label;
+  const label = unbroken(figure?.label ?? "");
+  return term ? <Explain term={term}>{label}</Explain> : label;
 }
 
 /** All readings but the first, which is shown large; a row a reading, a column a channel. */
