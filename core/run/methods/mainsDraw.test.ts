@@ -23,3 +23,21 @@ test("typed off a meter: 100 W from the mains while 20 V stand across 8 ohm", ()
 
 test("without a mains meter it says so", () =>
   expect(findingOf("mains-draw", [recorded([tone(1, 1000)])])).toBe("no-samples"));
+
+test("where rated output was not reached the figures at it are doubtful, and say so", () => {
+  const at = (watts: number) =>
+    analysed("mains-draw", [
+      recorded([tone(Math.sqrt(2 * 8 * watts), 1000)], {
+        shot: "rated",
+        meters: { mainsWatts: 90, mainsAmperes: 0.5 },
+      }),
+    ])[0];
+  // 50 W are rated.
+  const [short, whole] = [at(30), at(48)];
+  expect(short.cautions).toMatchObject([
+    { touches: expect.arrayContaining(["mains-rated", "efficiency-rated"]) },
+  ]);
+  expect(short.summary).toContain("Rated output was not reached: 30.0 W of 50.0 W came out");
+  expect(whole.cautions).toBeUndefined();
+  expect(whole.summary).toBe("It takes 90.0 W rated from the mains.");
+});

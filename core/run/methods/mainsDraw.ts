@@ -1,3 +1,4 @@
+import type { Caution } from "../../caution";
 import { analyseTone } from "../../distortion";
 import { failure, success } from "../../outcome";
 import { mainsBudget, powerWatts } from "../../power";
@@ -14,6 +15,23 @@ const SHARES = [
   ["eighth", "An eighth", 1 / 8],
   ["rated", "Rated", 1],
 ] as const;
+
+/** Output within half a decibel of what is rated counts as rated output. Common practice. */
+const REACHED_RATIO = 0.9;
+
+/** What is drawn at less than rated output is not what the amplifier draws at it. */
+const notReached = (outputWatts: number, ratedWatts: number): Caution[] =>
+  outputWatts >= REACHED_RATIO * ratedWatts
+    ? []
+    : [
+        {
+          code: "doubtful",
+          text: `Rated output was not reached: ${formatSignificant(outputWatts, 3)} W of ${formatSignificant(ratedWatts, 3)} W came out, so at rated output it would take more.`,
+          touches: ["mains", "amperes", "heat", "efficiency", "margin"].map(
+            (name) => `${name}-rated`,
+          ),
+        },
+      ];
 
 /** How it is played and read. */
 export const mainsDrawMethod: RunMethod = {
@@ -37,8 +55,9 @@ export const mainsDrawMethod: RunMethod = {
         load: "run",
       };
   },
-  analyse: (recordings, { settings }) =>
+  analyse: (recordings, { settings, ratedWatts }) =>
     eachChannel(recordings, () => {
+      const cautions: Caution[] = [];
       const figures: Figure[] = [];
       const points: [number, number][] = [];
       const texts: string[] = [];
@@ -81,6 +100,8 @@ export const mainsDrawMethod: RunMethod = {
             value: budget.marginAmperes,
           }),
         );
+        if (shot === "rated" && ratedWatts !== null)
+          cautions.push(...notReached(outputWatts, ratedWatts * outputs.length));
         points.push([outputWatts, meters.mainsWatts]);
         texts.push(`${formatSignificant(meters.mainsWatts, 3)} W ${label}`);
       }
@@ -100,7 +121,11 @@ export const mainsDrawMethod: RunMethod = {
             : [],
         bursts: [],
         stop: stopAtLevel(recordings, null, "idle, an eighth and rated power", null),
-        summary: `It takes ${texts.join(", ")} from the mains.`,
+        summary: [
+          `It takes ${texts.join(", ")} from the mains.`,
+          ...cautions.map(({ text }) => text),
+        ].join(" "),
+        ...(cautions.length > 0 ? { cautions } : {}),
       });
     }),
 };
