@@ -32,6 +32,7 @@ export {
   type SkippedRun,
 } from "./planned";
 export { foundIn, foundLimits, takenLevel, type FoundLimit, type TakenLevel } from "./takenLevel";
+export { loadsNeeded, type LoadsNeeded } from "./loadsNeeded";
 export { logbook, type LogLine } from "./logbook";
 export { onThisBench } from "./onThisBench";
 export {

@@ -3,6 +3,7 @@ import { Grid, Tabs } from "@chakra-ui/react";
 import { useState } from "react";
 import { cautionsFor, type SafetyFacts } from "@/core/safety";
 import type { Amplifier, StatedPower, Load, LoadDraft, StandingLoads, Resistors } from "@/records";
+import type { LoadsNeeded } from "@/records/facts";
 import { Cautions } from "../parts/Cautions";
 import { BuiltLoads } from "./built/BuiltLoads";
 import { LoadFinder } from "./finder/LoadFinder";
@@ -16,6 +17,7 @@ export type LoadScreenProps = {
   safety: SafetyFacts;
   /** Loads of the review before, where this amplifier has none yet. */
   standing: StandingLoads | null;
+  needed: LoadsNeeded;
 };
 
 /** The dummy loads: as they are built, found from the resistors at hand, and those resistors. */
@@ -26,8 +28,14 @@ export function LoadScreen({
   resistors,
   safety,
   standing,
+  needed,
 }: LoadScreenProps) {
   const [tab, setTab] = useState("built");
+  const [wantedOhms, setWantedOhms] = useState<number | null>(null);
+  const find = (ohms: number) => {
+    setWantedOhms(ohms);
+    setTab("finder");
+  };
   const [found, setFound] = useState<LoadDraft | null>(null);
   return (
     <Tabs.Root
@@ -64,6 +72,8 @@ export function LoadScreen({
             claims={claims}
             loads={loads}
             standing={standing}
+            needed={needed}
+            onFind={find}
             found={found}
             onFoundDone={() => setFound(null)}
           />
@@ -72,6 +82,7 @@ export function LoadScreen({
       </Tabs.Content>
       <Tabs.Content value="finder" p={0}>
         <LoadFinder
+          wantedOhms={wantedOhms}
           resistors={resistors.resistors}
           channelCount={amplifier.channelCount}
           claims={claims}

@@ -7,6 +7,7 @@ import { useState } from "react";
 import { formatFixed, formatShort, formatSignificant, formatWithUncertainty } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import type { Amplifier, Load, LoadDraft, StandingLoads, StatedPower } from "@/records";
+import type { LoadsNeeded } from "@/records/facts";
 import { channelLook } from "../../charts/channelLook";
 import { ActionButton } from "../../parts/ActionButton";
 import { ConfirmDialog } from "../../parts/ConfirmDialog";
@@ -17,6 +18,7 @@ import { loadSaves } from "../../parts/saves";
 import { messageOf } from "../../parts/send";
 import { Circuit } from "../finder/Circuit";
 import { LoadForm } from "./LoadForm";
+import { NeededLoads } from "./NeededLoads";
 import { isNearLoad } from "@/core/power";
 
 export type BuiltLoadsProps = {
@@ -25,6 +27,9 @@ export type BuiltLoadsProps = {
   loads: readonly Load[];
   /** Loads of the review before, to be taken over; null where there are none, or this amplifier has its own. */
   standing: StandingLoads | null;
+  needed: LoadsNeeded;
+  /** Looks for a load of so many ohms among the resistors at hand. */
+  onFind(ohms: number): void;
   /** A load that was found and is now to be measured. */ found: LoadDraft | null;
   onFoundDone(): void;
 };
@@ -35,7 +40,9 @@ export function BuiltLoads({
   claims,
   loads,
   standing,
+  needed,
   found,
+  onFind,
   onFoundDone,
 }: BuiltLoadsProps) {
   const router = useRouter();
@@ -97,6 +104,7 @@ export function BuiltLoads({
           onDone={done}
         />
       )}
+      <NeededLoads needed={needed} onFind={onFind} />
       {loads.length > 0 && editing === null && (
         <ActionButton tone="primary" asChild mt={4}>
           <PageLink href={`/amplifiers/${amplifier.id}/rig`}>

@@ -25,6 +25,8 @@ export type LoadFinderProps = {
   resistors: readonly ResistorRecord[];
   channelCount: number;
   claims: readonly StatedPower[];
+  /** Ohms that were asked for; null for those of the first claim. */
+  wantedOhms: number | null;
   onBuild(draft: LoadDraft): void;
   onShelf(): void;
 };
@@ -39,9 +41,16 @@ const ask = async (
 });
 
 /** From the resistors at hand to the best load: how it is joined, how long it lasts, how hot it gets, and why others are worse. */
-export function LoadFinder({ resistors, channelCount, claims, onBuild, onShelf }: LoadFinderProps) {
+export function LoadFinder({
+  resistors,
+  channelCount,
+  claims,
+  wantedOhms,
+  onBuild,
+  onShelf,
+}: LoadFinderProps) {
   const [wanted, setWanted] = useState<Wanted>({
-    ohms: String(claims[0]?.loadOhms ?? 8),
+    ohms: String(wantedOhms ?? claims[0]?.loadOhms ?? 8),
     channels: String(channelCount),
     watts: "",
     seconds: "60",
