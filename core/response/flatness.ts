@@ -108,5 +108,5 @@ export const responseSummary = (response: Response): string => {
     lowCorner === null ? null : formatHertz(lowCorner, 3),
     highCorner === null ? null : formatHertz(highCorner, 3),
   ].filter((text) => text !== null);
-  return `From ${formatHertz(lowHz)} to ${formatHertz(highHz)} it stays within ${signed(deviation.highestRatio)} and ${signed(deviation.lowestRatio)} of 1 kHz${corners.length > 0 ? `; 3 dB down at ${corners.join(" and ")}` : ""}.`;
+  return `From ${formatHertz(lowHz, 3)} to ${formatHertz(highHz, 3)} it stays within ${signed(deviation.highestRatio)} and ${signed(deviation.lowestRatio)} of 1 kHz${corners.length > 0 ? `; 3 dB down at ${corners.join(" and ")}` : ""}.`;
 };
