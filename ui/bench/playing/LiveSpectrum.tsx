@@ -6,8 +6,9 @@ import { channelLook, cssColor } from "../../charts/channelLook";
 const MARGIN = { left: 44, right: 8, top: 8, bottom: 22 };
 const SPAN_HZ = [20, 40_000] as const;
 const TICKS_HZ = [20, 100, 1000, 10_000];
-/** From the strongest line down to where a good amplifier's noise lies. */
-const SPAN_DB = 140;
+/** From 100 V, the most of home amplifiers, down to where noise lies: the scale stands still while the output comes and goes. */
+const USUAL_TOP_DB = 40;
+const SPAN_DB = 160;
 const STEP_DB = 20;
 
 /** The spectrum of each output as it plays, in dB under 1 V. */
@@ -21,7 +22,7 @@ export function LiveSpectrum({
   height: number;
 }) {
   const strongest = spectra.flat().reduce((most, [, volts]) => Math.max(most, volts), 1e-9);
-  const top = STEP_DB * Math.ceil(amplitudeRatioToDb(strongest) / STEP_DB);
+  const top = Math.max(USUAL_TOP_DB, STEP_DB * Math.ceil(amplitudeRatioToDb(strongest) / STEP_DB));
   const x = scaleLog(SPAN_HZ, [MARGIN.left, width - MARGIN.right]);
   const y = scaleLinear([top - SPAN_DB, top], [height - MARGIN.bottom, MARGIN.top]).clamp(true);
   const levels = Array.from({ length: SPAN_DB / STEP_DB + 1 }, (_, k) => top - k * STEP_DB).filter(

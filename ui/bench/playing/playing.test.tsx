@@ -119,8 +119,16 @@ test("wave and spectrum have a channel each in its own dash, and a text for who 
   expect(both).toContain("The output as it plays");
   const lines = markup(<LiveSpectrum glimpse={playing.glimpse} width={600} height={200} />);
   expect(lines).toContain("The spectrum of the output as it plays");
-  // 20 V are 26 dBV: the axis begins at the next round level above.
+  // The axis stands still, whatever plays: silence and 20 V alike begin at 40 dBV.
   expect(lines).toMatch(/>40<\/text>/);
+  const silent = {
+    ...playing.glimpse,
+    spectra: [spectrum.map(([hertz]) => [hertz, 1e-12] as const)],
+  };
+  const axisOf = (html: string) => [...html.matchAll(/>(−?\d+)<\/text>/g)].map(([, text]) => text);
+  expect(axisOf(markup(<LiveSpectrum glimpse={silent} width={600} height={200} />))).toEqual(
+    axisOf(lines),
+  );
   expect(lines).toMatch(/>10k<\/text>/);
 });
 
