@@ -7,6 +7,9 @@ import { HALO, LABEL } from "./texts";
 
 const NAME = { ...HALO, fontSize: "14.5px", fontWeight: 700, fill: cssColor("ember") } as const;
 
+/** What the name and the line under it take. */
+const NAME_PX = 50;
+
 /** The sides where the claim is missed, hatched; a claim that ends at some x ends in a corner. */
 export function ClaimArea({
   band: { lowX, highX, lowY, highY, label, isCorner },
@@ -21,6 +24,8 @@ export function ClaimArea({
   const [top, bottom] = [MARGIN.top, yScale.place(yScale.ticks[0] ?? 0) + 4];
   const upper = highY === null ? null : yScale.place(yAxis.shown(highY)),
     lower = lowY === null ? null : yScale.place(yAxis.shown(lowY));
+  // A corner that is too low for its name has it below.
+  const named = upper !== null && upper - top < NAME_PX ? upper : top;
   return (
     <g>
       <Hatch id={hatch} />
@@ -68,10 +73,10 @@ export function ClaimArea({
       )}
       {isCorner ? (
         <>
-          <text x={left + 12} y={top + 22} style={NAME}>
+          <text x={left + 12} y={named + 22} style={NAME}>
             {label}
           </text>
-          <text x={left + 12} y={top + 42} style={{ ...LABEL, ...HALO }}>
+          <text x={left + 12} y={named + 42} style={{ ...LABEL, ...HALO }}>
             {label.endsWith("THD") ? "a fine curve, THD," : "a bold curve"} inside this corner
             misses it
           </text>

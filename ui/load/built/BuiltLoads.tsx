@@ -70,6 +70,7 @@ export function BuiltLoads({
       {standing && loads.length === 0 && (
         <StandingOffer amplifierId={amplifier.id} standing={standing} onTaken={done} />
       )}
+      <NeededLoads needed={needed} onFind={onFind} />
       {loads.map((load) =>
         editing === load.id ? (
           <LoadForm
@@ -104,7 +105,6 @@ export function BuiltLoads({
           onDone={done}
         />
       )}
-      <NeededLoads needed={needed} onFind={onFind} />
       {loads.length > 0 && editing === null && (
         <ActionButton tone="primary" asChild mt={4}>
           <PageLink href={`/amplifiers/${amplifier.id}/rig`}>
@@ -229,8 +229,8 @@ function LoadItem({
         })}
       </Flex>
       <Text mt={2.5} color="muted">
-        Reckoning with {load.nominalOhms} Ω instead would state power{" "}
-        {formatFixed(100 * Math.abs(worst - 1), 1)} % too {worst > 1 ? "high" : "low"}.
+        Taking {load.nominalOhms} Ω for it would {worst > 1 ? "overstate" : "understate"} power by{" "}
+        {formatFixed(100 * Math.abs(worst - 1), 1)} %.
         {claim &&
           ` For the claimed ${claim.powerWatts} W this load takes ${formatSignificant(Math.sqrt(claim.powerWatts * load.channels[0].ohms), 3)} V and ${formatSignificant(Math.sqrt(claim.powerWatts / load.channels[0].ohms), 3)} A (RMS) in each channel, and must get rid of all of it as heat.`}
       </Text>

@@ -15,7 +15,7 @@ export function NeededLoads({
 }) {
   if (loads.length === 0) return null;
   return (
-    <Box borderTopWidth="1px" borderColor="rime" mt={4} pt={3} data-testid="needed-loads">
+    <Box mb={4} data-testid="needed-loads">
       <Text color="muted" fontSize="14.5px" mb={2}>
         The plan asks for, in this order
         {rewireCount > 0 && `, changed ${rewireCount === 1 ? "once" : `${rewireCount} times`}`}:
