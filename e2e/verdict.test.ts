@@ -134,7 +134,7 @@ test("the house's own school proposes the rating", async () => {
   // Forms answer a moment after they are seen.
   await driver().sleep(1500);
   const before = await driver().findElement(By.css("[data-testid=honest]")).getText();
-  await driver().findElement(By.xpath("//option[@value='tenth-percent']")).click();
+  await driver().findElement(By.xpath("//option[@value='one-percent']")).click();
   await driver().wait(
     async () => (await driver().findElement(By.css("[data-testid=honest]")).getText()) !== before,
     PATIENCE_MS,
