@@ -1,172 +1,221 @@
-import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
-import { fromCatalogue, instrumentFacts } from "@/bench/catalogue";
+import sharp from "sharp";
 import { claimedWatts } from "@/core/claim";
-import { proposePlan } from "@/core/plan";
-import { completeSettings, RUN_KINDS } from "@/core/run";
+import { proposePlan, type PlannedRun } from "@/core/plan";
+import { isNearLoad } from "@/core/power";
+import { RUN_KINDS, type RunKind, type Settings } from "@/core/run";
 import {
-  ANALYSIS_VERSION,
   emptyDocument,
   powerDraft,
-  runConditions,
   statedPowers,
   type Load,
-  type RunCapture,
+  type Photo,
   type RunDraft,
   type StatedPower,
 } from "@/records";
+import { foundIn, takenLevel, type FoundLimit } from "@/records/facts";
 import {
   addAmplifier,
   addClaim,
   addLoad,
+  addLogEntry,
   addRun,
-  captures,
   keepDocument,
   keepWorkshopDocument,
   listAmplifiers,
   listClaims,
+  savePhoto,
+  takeLoad,
+  takeRig,
 } from "@/store";
-import { NO_LIMITS, playRun, type KeptShot } from "@/pipeline/playRun";
-import { DEMO_SHELF, type DemoAmplifier, type DemoRun } from "./scenario";
-import { DEMO_INSTRUMENTS, DEMO_RESISTORS, DEMO_RIG } from "./workshop";
+import { playTask } from "./play";
+import { DEMO_SHELF } from "./shelf";
+import type { DemoAmplifier, DemoLoad, DemoRun, DemoTask, Play } from "./types";
+import { DEMO_INSTRUMENTS, DEMO_LOADS, DEMO_RESISTORS, DEMO_RIG, DEMO_ROOM } from "./workshop";
 
-const SAMPLE_RATE_HZ = 96_000;
-const ACCURACY_RATIO = 0.01;
+const MINUTE = 60_000;
+const DAY = 24 * 60 * MINUTE;
+const RUN_MINUTES = 12;
+
+export type DemoWays = {
+  shelf?: readonly DemoAmplifier[];
+  /** Who plays the runs; this process does where nothing is said. */
+  play?: Play;
+  onProgress?(doneCount: number, count: number): void;
+};
+
+/** An amplifier that is on the shelf, and what its runs need. */
+type Reviewed = {
+  id: string;
+  demo: DemoAmplifier;
+  start: number;
+  powers: readonly StatedPower[];
+  loads: readonly Load[];
+  runs: readonly DemoRun[];
+};
 
 /**
- * Fills an empty database with the demo shelf: every run is recorded on the simulated bench and analysed like any
- * other recording. A shelf that holds anything is left alone.
+ * Fills an empty database with the demo shelf, wholly or, where it is ended before, not at all: every run is recorded on the simulated
+ * bench and analysed like any other recording. A shelf that holds anything is left alone.
  * @returns how many amplifiers were added
  */
-export const makeDemo = async (
+export const makeDemo = (
   db: Knex,
   folder: string,
   now: Date,
-  shelf: readonly DemoAmplifier[] = DEMO_SHELF,
+  ways: DemoWays = {},
+): Promise<number> => db.transaction((trx) => fillShelf(trx, folder, now, ways));
+
+const fillShelf = async (
+  db: Knex,
+  folder: string,
+  now: Date,
+  { shelf = DEMO_SHELF, play = (task) => playTask(folder, task), onProgress }: DemoWays,
 ): Promise<number> => {
   if ((await listAmplifiers(db)).length > 0) return 0;
   await keepWorkshopDocument(db, "resistors", DEMO_RESISTORS);
   await keepWorkshopDocument(db, "instruments", DEMO_INSTRUMENTS);
+  await keepWorkshopDocument(db, "room", { ...DEMO_ROOM, at: now.toISOString() });
+  const reviews: Reviewed[] = [];
+  const workshop = new Map<DemoLoad, Load>();
   for (const [index, demo] of shelf.entries())
-    await addDemoAmplifier(
-      db,
-      folder,
-      demo,
-      new Date(now.getTime() - (shelf.length - index) * DAY),
+    reviews.push(
+      await review(db, folder, workshop, {
+        demo,
+        start: now.getTime() - (shelf.length - index) * DAY,
+      }),
     );
+  const count = reviews.reduce((sum, { runs }) => sum + runs.length, 0);
+  let doneCount = 0;
+  const counted: Play = async (task) => {
+    const draft = await play(task);
+    onProgress?.(++doneCount, count);
+    return draft;
+  };
+  for (const [at, drafts] of (await playAll(reviews, counted)).entries())
+    for (const [index, draft] of drafts.entries()) {
+      const { id: amplifierId, start } = reviews[at];
+      const takenAt = new Date(start + (index + 1) * RUN_MINUTES * MINUTE).toISOString();
+      await addRun(db, folder, { amplifierId, takenAt }, draft);
+    }
   return shelf.length;
 };
 
-const MINUTE = 60_000;
-const DAY = 24 * 60 * MINUTE;
-
-const addDemoAmplifier = async (
-  db: Knex,
-  folder: string,
-  demo: DemoAmplifier,
-  start: Date,
-): Promise<void> => {
-  const amplifier = await addAmplifier(db, demo.draft, start.toISOString());
-  for (const claim of demo.claims) await addClaim(db, amplifier.id, powerDraft(claim));
-  await keepDocument(db, amplifier.id, "details", demo.details);
-  await keepDocument(db, amplifier.id, "sheet", {
-    source: demo.claims[0].source,
-    text: demo.sheet.join("\n"),
-  });
-  await keepDocument(db, amplifier.id, "forecast", {
-    ...emptyDocument("forecast"),
-    modelName: demo.simulated,
-  });
-  await keepDocument(db, amplifier.id, "rig", DEMO_RIG);
-  await keepDocument(db, amplifier.id, "plan", {
-    ...emptyDocument("plan"),
-    runs: standardPlan(
-      demo,
-      statedPowers(await listClaims(db, amplifier.id), demo.draft.channelCount),
-    ),
-  });
-  const loads: Load[] = [];
-  for (const load of demo.loads) loads.push(await addLoad(db, amplifier.id, load));
-  for (const [index, run] of demo.runs.entries()) {
-    const draft = await demoRun(
-      folder,
-      { demo, load: loads[run.load], second: loads.find((_, at) => at !== run.load) ?? null },
-      run,
-      index,
+/** Sweeps go first: what they find is the full level of the other runs. */
+const playAll = async (reviews: readonly Reviewed[], play: Play): Promise<RunDraft[][]> => {
+  const drafts: RunDraft[][] = reviews.map(() => []);
+  const playThose = (isWanted: (run: DemoRun) => boolean, foundAt: readonly FoundLimit[][]) =>
+    Promise.all(
+      reviews.flatMap((each, at) =>
+        each.runs.flatMap((run, index) =>
+          isWanted(run)
+            ? [
+                play(taskOf(each, run, index, foundAt[at] ?? [])).then((draft) => {
+                  drafts[at][index] = draft;
+                }),
+              ]
+            : [],
+        ),
+      ),
     );
-    const takenAt = new Date(start.getTime() + (index + 1) * 20 * MINUTE).toISOString();
-    await addRun(db, folder, { amplifierId: amplifier.id, takenAt }, draft);
-  }
+  const isSweep = ({ kind }: DemoRun) => kind === "power-sweep";
+  await playThose(isSweep, []);
+  const found = drafts.map((made) => made.flatMap((draft) => foundBy(draft)));
+  await playThose((run) => !isSweep(run), found);
+  return drafts;
 };
 
-/** A run played and read as on the Bench, its recordings kept in the folder. */
-const demoRun = async (
-  folder: string,
-  { demo, load, second }: { demo: DemoAmplifier; load: Load; second: Load | null },
-  { kind, channelsDriven, settings: given }: DemoRun,
-  seed: number,
-): Promise<RunDraft> => {
-  const instrument = { ...fromCatalogue(demo.simulated), seed };
-  const facts = instrumentFacts(instrument);
-  const settings = completeSettings(RUN_KINDS[kind].fields, given ?? {});
-  const conditions = runConditions({
-    load,
-    channelCount: channelsDriven,
-    firstChannel: 0,
-    channelsDriven,
-    fullScaleVolts: 1,
-    mainsHz: facts.mainsHz,
-    voltsAccuracyRatio: ACCURACY_RATIO,
-    settings: settings as Record<string, number | string>,
-  });
-  const shots: KeptShot[] = [];
-  const outcome = await playRun(
-    {
-      kind,
-      settings,
-      instrument,
-      loads: conditions.channels,
-      secondLoads: second && loadConditions(second, channelsDriven),
-      ratedWatts: claimedWatts(load.nominalOhms, demo.claims, false),
-      sampleRateHz: SAMPLE_RATE_HZ,
-      kept: [],
-      limits: NO_LIMITS,
-      secondLimits: NO_LIMITS,
-    },
-    { onMoment: () => {}, onShot: (shot) => void shots.push(shot) },
-  );
-  if (!outcome.ok) throw new Error(`the demo run cannot be read: ${outcome.finding.advice}`);
-  const kept: RunCapture[] = [];
-  for (const { wav, fullScaleVolts, fileName, name } of shots) {
-    const { sha256 } = await captures.save(folder, [wav], Number.POSITIVE_INFINITY);
-    kept.push({ sha256, fileName, fullScaleVolts, shot: name });
-  }
+const foundBy = ({ kind, conditions, result }: RunDraft): FoundLimit[] => {
+  const { nominalOhms, channelsDriven, setting } = conditions;
+  const watts = foundIn(result.channels);
+  return RUN_KINDS[kind].isBridged || setting || watts === null
+    ? []
+    : [{ nominalOhms, channelsDriven, watts }];
+};
+
+const taskOf = (
+  { demo, powers, loads }: Reviewed,
+  run: DemoRun,
+  index: number,
+  found: readonly FoundLimit[],
+): DemoTask => {
+  const load = loads[demo.loads.indexOf(run.load)];
+  const level = takenLevel(load.nominalOhms, powers, found);
   return {
-    id: randomUUID(),
-    kind,
-    source: demo.isRehearsed ? "simulated-bench" : "recording",
-    sourceDetail: demo.isRehearsed ? facts.name : "made up for the demo",
-    conditions: { ...conditions, fullScaleVolts: kept[0].fullScaleVolts },
-    result: { kind, channels: outcome.value },
-    analysisVersion: ANALYSIS_VERSION,
-    captures: kept,
+    run: run.kind === "power-sweep" ? sweptTo(run, demo.sweepVoltsRms) : run,
+    bench: run.bench ?? demo.bench,
+    load,
+    secondLoad: loads.find((each) => each !== load) ?? null,
+    ratedWatts: claimedWatts(load.nominalOhms, powers, false),
+    levelWatts: level?.from === "found" ? level.watts : null,
+    isRehearsed: demo.isRehearsed ?? false,
+    seed: index,
   };
 };
 
-const loadConditions = (load: Load, channelCount: number) =>
-  runConditions({
-    load,
-    channelCount,
-    firstChannel: 0,
-    channelsDriven: channelCount,
-    fullScaleVolts: 1,
-    mainsHz: 50,
-    voltsAccuracyRatio: ACCURACY_RATIO,
-  }).channels;
+const sweptTo = (run: DemoRun, lastVoltsRms: number): DemoRun => ({
+  ...run,
+  settings: { lastVoltsRms, ...run.settings },
+});
+
+/** Puts an amplifier on the shelf with all that the reviewer wrote down of it, and plans its runs. */
+const review = async (
+  db: Knex,
+  folder: string,
+  workshop: Map<DemoLoad, Load>,
+  { demo, start }: Pick<Reviewed, "demo" | "start">,
+): Promise<Reviewed> => {
+  const { id } = await addAmplifier(db, demo.draft, new Date(start).toISOString());
+  for (const claim of demo.claims) await addClaim(db, id, powerDraft(claim));
+  const photos = await savedPhotos(folder, demo.photos ?? []);
+  await keepDocument(db, id, "details", { ...demo.details, photos });
+  await keepDocument(db, id, "sheet", {
+    ...emptyDocument("sheet"),
+    source: demo.sheet.source,
+    text: demo.sheet.lines.join("\n"),
+  });
+  await keepDocument(db, id, "forecast", emptyDocument("forecast"));
+  await takeRig(db, id, "demo-rig");
+  await keepDocument(db, id, "rig", DEMO_RIG);
+  const loads: Load[] = [];
+  for (const key of demo.loads) {
+    const load = workshop.get(key) ?? (await addLoad(db, id, DEMO_LOADS[key]));
+    workshop.set(key, load);
+    await takeLoad(db, id, load.id);
+    loads.push(load);
+  }
+  const powers = statedPowers(await listClaims(db, id), demo.draft.channelCount);
+  const planned = standardPlan(demo, powers, loads);
+  await keepDocument(db, id, "plan", { ...emptyDocument("plan"), runs: planned });
+  for (const { minute, ...entry } of demo.log ?? [])
+    await addLogEntry(db, id, {
+      ...entry,
+      at: new Date(start + minute * MINUTE).toISOString(),
+      isStruck: false,
+    });
+  const runs = demo.isPlanMade ? [...plannedRuns(demo, planned), ...demo.runs] : demo.runs;
+  return { id, demo, start, powers, loads, runs };
+};
+
+const savedPhotos = async (
+  folder: string,
+  drawings: NonNullable<DemoAmplifier["photos"]>,
+): Promise<Photo[]> => {
+  const kept: Photo[] = [];
+  for (const { caption, svg } of drawings) {
+    const photo = await savePhoto(folder, await sharp(Buffer.from(svg)).png().toBuffer());
+    if (photo) kept.push({ ...photo, caption });
+  }
+  return kept;
+};
 
 /** The standard plan, each power as claimed. */
-const standardPlan = ({ draft, loads }: DemoAmplifier, claims: readonly StatedPower[]) => {
-  return proposePlan(
+const standardPlan = (
+  { draft }: DemoAmplifier,
+  claims: readonly StatedPower[],
+  loads: readonly Load[],
+): PlannedRun[] =>
+  proposePlan(
     {
       claims,
       channelCount: draft.channelCount,
@@ -178,4 +227,21 @@ const standardPlan = ({ draft, loads }: DemoAmplifier, claims: readonly StatedPo
     },
     "standard",
   );
+
+/** Shorter than usual, so that a newcomer need not wait: what they show is the same. */
+const SHORT: Partial<Record<RunKind, Settings>> = {
+  noise: { seconds: 3 },
+  gain: { seconds: 1 },
+  spectrum: { seconds: 1 },
+  response: { pointsPerDecade: 4 },
+  crosstalk: { pointsPerDecade: 2 },
+  "distortion-response": { pointsPerDecade: 3 },
+  "power-sweep": { seconds: 6 },
 };
+
+/** The planned runs whose load is built. */
+const plannedRuns = ({ loads }: DemoAmplifier, planned: readonly PlannedRun[]): DemoRun[] =>
+  planned.flatMap(({ kind, loadOhms, channelsDriven }) => {
+    const load = loads.find((key) => isNearLoad(DEMO_LOADS[key].nominalOhms, loadOhms));
+    return load ? [{ kind, load, channelsDriven, settings: SHORT[kind] }] : [];
+  });

@@ -2,9 +2,11 @@ import {
   emptyDocument,
   type Details,
   type Instruments,
+  type LoadDraft,
   type ResistorRecord,
   type Resistors,
   type RigSettings,
+  type Room,
 } from "@/records";
 
 const tube = (
@@ -80,11 +82,11 @@ const resistorOf = (name: string) => {
   };
 };
 
-export const single = (name: string) => ({
+const single = (name: string) => ({
   network: { kind: "resistor" as const, index: 0 },
   resistors: [resistorOf(name)],
 });
-export const pairOf = (first: string, second: string) => ({
+const pairOf = (first: string, second: string) => ({
   network: {
     kind: "parallel" as const,
     parts: [
@@ -140,9 +142,36 @@ export const DEMO_INSTRUMENTS: Instruments = {
   ],
 };
 
+const built = (name: string) => ({
+  ohms: resistorOf(name).ohms,
+  ohmsExpandedUncertainty: 0.02,
+  network: single(name),
+});
+const parallel = (first: string, second: string) => {
+  const ohms = 1 / (1 / resistorOf(first).ohms + 1 / resistorOf(second).ohms);
+  return {
+    ohms: Math.round(1000 * ohms) / 1000,
+    ohmsExpandedUncertainty: 0.015,
+    network: pairOf(first, second),
+  };
+};
+
+/** The loads that stand in the workshop. */
+export const DEMO_LOADS = {
+  eight: { nominalOhms: 8, channels: [built("R1"), built("R2")] },
+  four: { nominalOhms: 4, channels: [parallel("R3", "R4"), parallel("R5", "R6")] },
+  "five of eight": {
+    nominalOhms: 8,
+    channels: ["R1", "R2", "R3", "R4", "R5"].map((name) => built(name)),
+  },
+} satisfies Record<string, LoadDraft>;
+
+export const DEMO_ROOM: Room = { celsius: 22.5, at: null };
+
 /** A rig whose calibration was read; nothing is confirmed for the reader yet. */
 export const DEMO_RIG: RigSettings = {
   ...emptyDocument("rig"),
+  rigName: "Bench rig",
   upperOhms: 7500,
   lowerOhms: 1000,
   meterVoltsRms: 20.04,

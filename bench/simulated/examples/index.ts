@@ -9,6 +9,7 @@ import valvePushPull from "./valve-push-pull.json";
 import tiredReceiver from "./tired-receiver.json";
 import coldIntegrated from "./cold-integrated.json";
 import travelClassD from "./travel-class-d.json";
+import fiveChannel from "./five-channel.json";
 import { checkRig } from "../rig/checkRig";
 import type { Rig } from "../rig/rig";
 
@@ -28,6 +29,7 @@ const FILES = {
   "tired-receiver": tiredReceiver,
   "cold-integrated": coldIntegrated,
   "travel-class-d": travelClassD,
+  "five-channel": fiveChannel,
 };
 
 export type ExampleName = keyof typeof FILES;

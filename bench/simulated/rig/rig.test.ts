@@ -15,9 +15,9 @@ import {
   sweepOf,
 } from "../testing/measure";
 
-test("ten invented amplifiers of all kinds, three with a fault to find", () => {
+test("eleven invented amplifiers of all kinds, three with a fault to find", () => {
   const rigs = Object.values(EXAMPLE_RIGS);
-  expect(rigs.length).toBe(10);
+  expect(rigs.length).toBe(11);
   expect(new Set(rigs.map(({ stage }) => stage.kind))).toEqual(
     new Set(["class-a", "class-ab", "class-gh", "class-d", "transformer"]),
   );
