@@ -1,6 +1,7 @@
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { openFile } from "@/pipeline/openFile";
 import { analyse } from "./analyse";
 import { simulate } from "./simulate";
 
@@ -164,3 +165,29 @@ test("refusal: a rig file that is not JSON, or holds a wrong number", () => {
     "supply.reservoirFarads is -1",
   );
 });
+
+test.each([
+  ["spectrum", "spectrum", null],
+  ["sweep", "power-sweep", null],
+  ["response", "response", 0],
+  ["crosstalk", "crosstalk", null],
+] as const)(
+  "%s: the recording itself says what it is, for whoever opens it",
+  (kind, opensAs, input) => {
+    const { files, conditions } = run(kind, ...(kind === "response" ? ["--rate", "192000"] : []));
+    const opened = openFile("it.wav", Uint8Array.from(readFileSync(files[0])), null);
+    expect(opened).toMatchObject({
+      ok: true,
+      value: {
+        guess: { kind: opensAs, because: expect.stringContaining("as it was written") },
+        fullScaleVolts: conditions.fullScaleVolts,
+        note: {
+          loadOhms: conditions.loadOhms,
+          outputs: conditions.loadOhms.map((_, k) => k + (input === null ? 0 : 1)),
+          input,
+          channelsDriven: kind === "crosstalk" ? 1 : conditions.loadOhms.length,
+        },
+      },
+    });
+  },
+);

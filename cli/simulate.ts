@@ -15,7 +15,8 @@ import {
   type Stimulus,
 } from "@/core/signal";
 import { RUN_KIND_NAMES, type RunKind } from "@/core/run";
-import { decodeWav } from "@/core/wav";
+import { recordingNote, type RecordingNote } from "@/core/files";
+import { decodeWav, readWavLayout, withNote } from "@/core/wav";
 import { parseCommandLine, positiveOption, UsageError, type CommandLine } from "./arguments";
 import { COMMON_OPTIONS, isMeasuredKind, oldName, playCommon } from "./commonForm";
 import { ANALYSES, valueOf } from "./runKinds";
@@ -156,8 +157,27 @@ const simulateCommon = async (
   };
   const events = shots.flatMap((shot) => shot.events);
   const result = { channels };
+  const noted = ({
+    wav,
+    fullScaleVolts,
+  }: {
+    wav: Uint8Array<ArrayBuffer>;
+    fullScaleVolts: number;
+  }) =>
+    withNote(
+      wav,
+      noteOf({
+        kind,
+        fullScaleVolts,
+        loadOhms,
+        channelsDriven: loadOhms.length,
+        settings,
+        mainsHz: bench.mainsHz,
+        ...layoutIn(wav, loadOhms.length),
+      }),
+    );
   const files = write(folder, {
-    ...Object.fromEntries(shots.map(({ name, wav }) => [`${kind}-${name}.wav`, wav])),
+    ...Object.fromEntries(shots.map((shot) => [`${kind}-${shot.name}.wav`, noted(shot)])),
     "conditions.json": conditions,
     "result.json": result,
   });
@@ -211,7 +231,18 @@ const simulateRun = (
     line: { positional: [], options },
   });
   const files = write(folder, {
-    [`${kind}.wav`]: capture.wav,
+    [`${kind}.wav`]: withNote(
+      capture.wav,
+      noteOf({
+        kind: APPLICATION_KINDS[kind] ?? (kind as RunKind),
+        fullScaleVolts: capture.fullScaleVolts,
+        loadOhms,
+        channelsDriven: conditions.channelsDriven,
+        settings: {},
+        mainsHz: bench.mainsHz,
+        ...layoutIn(capture.wav, loadOhms.length),
+      }),
+    ),
     "conditions.json": conditions,
     "result.json": result,
     "bench.json": log,
@@ -301,6 +332,31 @@ const playable = <T>(play: () => T): T => {
     if (error instanceof RangeError) throw new UsageError(error.message);
     throw error;
   }
+};
+
+/** Names that the application has for kinds of run that are called otherwise here. */
+const APPLICATION_KINDS: Partial<Record<string, RunKind>> = {
+  sweep: "power-sweep",
+  clip: "clip-search",
+  "intermodulation-difference": "intermodulation",
+  "intermodulation-modulation": "intermodulation",
+  "third-octave": "noise-response",
+};
+
+/** What a recording says of itself when it is opened in the application. */
+const noteOf = (facts: Omit<RecordingNote, "format" | "nominalOhms">): RecordingNote =>
+  recordingNote({ ...facts, nominalOhms: Number(facts.loadOhms[0].toPrecision(2)) });
+
+/** The bench records the amplifier's input first where it records it, then the outputs in order. */
+const layoutIn = (
+  wav: Uint8Array,
+  outputCount: number,
+): Pick<RecordingNote, "outputs" | "input"> => {
+  const first = valueOf(readWavLayout(wav)).channelCount - outputCount;
+  return {
+    outputs: Array.from({ length: outputCount }, (_, k) => first + k),
+    input: first > 0 ? 0 : null,
+  };
 };
 
 const write = (folder: string, files: Record<string, Uint8Array | object>): string[] => {

@@ -1,4 +1,5 @@
 import {
+  asRecordingNote,
   decodeText,
   guessKind,
   isResponseText,
@@ -9,11 +10,13 @@ import {
   readTemperatureLog,
   type KindGuess,
   type RateQuestion,
+  type RecordingNote,
   type TemperatureLog,
 } from "@/core/files";
 import { peakOf } from "@/core/numeric";
 import { failure, success, type Outcome } from "@/core/outcome";
-import { encodeWav, readWavLayout } from "@/core/wav";
+import { RUN_KINDS } from "@/core/run";
+import { encodeWav, readNote, readWavLayout } from "@/core/wav";
 import { formatSignificant } from "@/core/units";
 import { decodeCapture } from "./decode";
 
@@ -32,6 +35,8 @@ export type OpenedFile = {
   responseText: string | null;
   /** Temperatures that a logger wrote. */
   temperatureLog: TemperatureLog | null;
+  /** What a recording that this program wrote says of itself. */
+  note: RecordingNote | null;
 };
 
 /** A text that does not say how it was sampled: what helps to answer that. */
@@ -70,6 +75,7 @@ export const openFile = (
       guess: { kind: "response", because: `${response.value.length} frequencies with their dB` },
       responseText: text,
       temperatureLog: null,
+      note: null,
     });
   }
   if (isTemperatureLog(text)) return openLog(fileName, text);
@@ -89,6 +95,7 @@ export const openFile = (
     guess: guessKind(channels, sampleRateHz),
     responseText: null,
     temperatureLog: null,
+    note: null,
   });
 };
 
@@ -111,6 +118,7 @@ const openLog = (fileName: string, text: string): Outcome<OpenedFile> => {
     },
     responseText: null,
     temperatureLog: log.value,
+    note: null,
   });
 };
 
@@ -123,14 +131,20 @@ const openWav = (fileName: string, wav: Uint8Array<ArrayBuffer>): Outcome<Opened
   const decoded = decodeCapture(wav, 1);
   if (!decoded.ok) return decoded;
   const { channels, sampleRateHz } = decoded.value;
-  const guess = guessKind(
-    channels.map((volts) => volts.subarray(0, GUESSED_SAMPLES)),
-    sampleRateHz,
-  );
+  const note = asRecordingNote(readNote(wav));
+  const guess: KindGuess = note
+    ? {
+        kind: note.kind,
+        because: `${RUN_KINDS[note.kind].title.toLowerCase()}, as it was written with the recording`,
+      }
+    : guessKind(
+        channels.map((volts) => volts.subarray(0, GUESSED_SAMPLES)),
+        sampleRateHz,
+      );
   return success({
     fileName,
     wav,
-    fullScaleVolts: null,
+    fullScaleVolts: note?.fullScaleVolts ?? null,
     channelCount: channels.length,
     channelNames: channels.map((_, k) => `channel ${k + 1}`),
     sampleRateHz,
@@ -138,5 +152,6 @@ const openWav = (fileName: string, wav: Uint8Array<ArrayBuffer>): Outcome<Opened
     guess,
     responseText: null,
     temperatureLog: null,
+    note,
   });
 };

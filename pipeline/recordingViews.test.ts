@@ -100,3 +100,23 @@ test("the waveform may be handed to the page: the recording keeps its own sample
     100,
   );
 });
+
+test("one level: some cycles of it, what was added in them, and the spectrum of what was read", () => {
+  const { wave, residual, spectrum } = opened([source, output]).level(
+    1,
+    { fromSeconds: 0.5, seconds: 0.1 },
+    1000,
+  );
+  expect(wave.points[wave.points.length - 1][0]).toBeCloseTo(3 / 1000, 4);
+  expect(Math.max(...wave.points.map(([, volts]) => volts))).toBeCloseTo(20, 1);
+  // The thousandth of a third harmonic is all that is left: its peak, and nine half waves in three cycles.
+  const left = residual.points.map(([, volts]) => volts);
+  expect(Math.max(...left)).toBeCloseTo(0.02, 3);
+  const crossings = left.filter((volts, k) => k > 0 && Math.sign(volts) !== Math.sign(left[k - 1]));
+  expect(Math.abs(crossings.length - 18)).toBeLessThanOrEqual(1);
+  const at = (hertz: number) =>
+    Math.max(
+      ...spectrum.points.filter(([each]) => Math.abs(each - hertz) < 30).map(([, volts]) => volts),
+    );
+  expect(at(3000) / at(1000)).toBeCloseTo(0.001, 4);
+});

@@ -1,5 +1,6 @@
 import { failure, success, type Outcome } from "@/core/outcome";
-import { residualOf, spectrumCurve, type Curve } from "@/core/run";
+import { toneResidual } from "@/core/distortion";
+import { residualOf, spectrumCurve, wavePicture, type Curve } from "@/core/run";
 import { envelopePyramid, type EnvelopePyramid } from "@/core/signal";
 import { powerSpectrum } from "@/core/spectrum";
 import type { Recording } from "@/core/wav";
@@ -11,6 +12,12 @@ export type Stretch = { fromSeconds: number; seconds: number };
 export type RecordingFacts = { seconds: number; channelCount: number; sampleRateHz: number };
 /** A recording that is open, with what its waveform is drawn from. */
 export type Opened = { facts: RecordingFacts; pyramids: readonly EnvelopePyramid[] };
+
+/** One level of a sweep: some cycles of it, what was added to the tone in them, and its spectrum. */
+export type LevelView = { wave: Curve; residual: Curve; spectrum: Curve };
+
+/** Cycles that are shown of a level: enough to see whether they are alike. Chosen here. */
+const SHOWN_CYCLES = 3;
 
 /** Sound for both ears of what is listened to: samples within -1 and 1. */
 export type AudioClips = {
@@ -63,6 +70,28 @@ export class OpenRecording {
         { lowHz: 5, highHz: sampleRateHz / 2 },
       ),
     );
+  }
+
+  /**
+   * A level of a sweep.
+   * @param channel of the recording, from 0
+   * @param stretch the part of the level that was read
+   * @see toneResidual
+   */
+  level(channel: number, stretch: Stretch, frequencyHz: number): LevelView {
+    const { channels, sampleRateHz } = this.decoded;
+    const first = Math.round(stretch.fromSeconds * sampleRateHz);
+    const volts = channels[channel].slice(
+      first,
+      first + Math.round(stretch.seconds * sampleRateHz),
+    );
+    const shown = { fromSeconds: 0, seconds: SHOWN_CYCLES / frequencyHz };
+    const added = toneResidual(volts, sampleRateHz, frequencyHz);
+    return {
+      wave: wavePicture(volts, sampleRateHz, shown, "output"),
+      residual: wavePicture(added, sampleRateHz, shown, "what it added"),
+      spectrum: this.spectrum(stretch)[channel],
+    };
   }
 
   /** What the amplifier added on a channel, as loud as the output, so that both can be compared by ear. */

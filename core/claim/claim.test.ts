@@ -10,7 +10,7 @@ test("claimText names every condition in plain words", () => {
       distortionLimitRatio: 0.005,
       distortionMeasure: "thd-plus-noise",
     }),
-  ).toBe("50 W per channel into 8 Ω, both channels driven, at 0.5 % THD+N");
+  ).toBe("50 W per channel into 8 Ω, two channels driven, at 0.5 % THD+N");
 });
 
 test.each([

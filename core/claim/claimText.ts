@@ -23,7 +23,7 @@ export const measureText = (measure: PowerClaim["distortionMeasure"]): string =>
 
 /** "one channel driven", "both channels driven", "5 channels driven" */
 export const drivenText = (count: number): string => {
-  const few = ["no channel", "one channel", "both channels"][count];
+  const few = ["no channel", "one channel", "two channels"][count];
   return `${few ?? `${count} channels`} driven`;
 };
 

@@ -189,7 +189,7 @@ describe("afterwards, old brochures in capitals", () =>
 describe("afterwards, manuals", () =>
   check([
     [
-      "Each channel delivers at least 55 W into 8 Ω, both channels driven, at 0.2 % THD or less.",
+      "Each channel delivers at least 55 W into 8 Ω, two channels driven, at 0.2 % THD or less.",
       "P55/8 2ch 0.2%",
     ],
     ["Max. output (EIAJ, 1 kHz, 10 %, 6 Ω): 2 × 110 W", "P110 maximum/6 10%?"],
@@ -220,4 +220,14 @@ describe("beside what is claimed stands something else", () =>
     ["100 W into 8 ohm at 1 % THD, both channels driven, 88 % efficiency", "P100/8 2ch 1%"],
     ["50 W into 8 ohms, both channels driven, 1 % THD (0.01 % at 25 W)", "P50/8 2ch 1%"],
     ["THD 0.05 % at 250 mW to 50 W into 8 ohms", "D0.05%/8?"],
+  ]));
+
+// A figure without a word is what it can only be; with a word beside it, it may be of something else.
+describe("figures that stand alone", () =>
+  check([
+    ["12.5 kg", "M12.5kg"],
+    ["27 lbs", "M12.247kg"],
+    ["430 x 140 x 360 mm", "E0.43x0.14x0.36"],
+    ["Carton 14 kg", "-"],
+    ["12.5", "-"],
   ]));

@@ -13,7 +13,7 @@ import {
   type Part,
 } from "./figures";
 import { readPower } from "./readPower";
-import { tokensOf } from "./tokens";
+import { tokensOf, type Token } from "./tokens";
 import type { StatedClaim } from "./types";
 import type { Term } from "./vocabulary";
 
@@ -296,11 +296,22 @@ const NOTHING = refuse("nothing in it is a claim that can be measured here");
 
 /** The claims of a line whose numbers are plain, or why there is none. */
 export const readLine = (line: string): Found[] | string => {
-  const parts = partsOf(tokensOf(line));
-  const reading = readerOf(parts)(parts);
+  const tokens = tokensOf(line);
+  const parts = partsOf(tokens);
+  const reading = (bareReader(tokens, parts) ?? readerOf(parts))(parts);
   return typeof reading === "string"
     ? reading
     : reading.map((found) => ("said" in found ? found : { stated: found, said: parts }));
+};
+
+/** "12.5 kg", "430 x 140 x 360 mm": without a word beside it, kilograms are the mass and edges the size. Null for any other line. */
+const bareReader = (tokens: readonly Token[], parts: readonly Part[]): Reader | null => {
+  const isBare = tokens.every(
+    (token) => token.kind !== "term" && (token.kind !== "word" || token.text === "x"),
+  );
+  if (!isBare) return null;
+  if (figuresOf(parts, "kg").length === 1) return readMass;
+  return figuresOf(parts, "m").length > 0 ? readSize : null;
 };
 
 /** "2 x 45 W": how many channels a line speaks of; null where it does not. Common practice of printed sheets. */

@@ -3,7 +3,7 @@ import { readClaims, statedText } from ".";
 test.each([
   [
     "50 W per channel into 8 ohms, both channels driven, at no more than 0.25 % THD, 20 Hz to 20 kHz",
-    "50 W per channel, into 8 Ω, both channels driven, 0.25 % THD, 20 Hz to 20 kHz",
+    "50 W per channel, into 8 Ω, two channels driven, 0.25 % THD, 20 Hz to 20 kHz",
   ],
   ["MAX 300W x 2", "300 W maximum per channel"],
   ["Bridged mono: 180 W into 8 ohms at 0.1% THD", "180 W bridged, into 8 Ω, 0.1 % THD"],

@@ -4,5 +4,6 @@ export { decodeText } from "./decodeText";
 export { isResponseText, readResponseText } from "./responseText";
 export { readScopeRecord, type ScopeGiven, type ScopeRecord } from "./scopeRecord";
 export { rateQuestion, toneAtRate, type RateQuestion } from "./rateQuestion";
+export { asRecordingNote, recordingNote, type RecordingNote } from "./recordingNote";
 export { readTable } from "./table";
 export { isTemperatureLog, readTemperatureLog, type TemperatureLog } from "./temperatureLog";

@@ -1,10 +1,10 @@
 // core/run: what each kind of run is, what it may be set to, which recordings it takes, and what is read from them.
 export { guessPlaces, readSoakLog, type ProbePlaces } from "./soakLog";
 export { analyseRun } from "./analyseRun";
-export { spectrumCurve } from "./figures";
 export { residualOf } from "./methods/residual";
 export { responseChannel } from "./methods/response";
 export { levelFigures, levelResult, USUAL_LIMIT, type LevelResult } from "./levels";
+export { spectrumCurve, wavePicture } from "./figures";
 export { readTyped } from "./readTyped";
 export { RUN_KIND_NAMES, RUN_KINDS } from "./runKinds";
 export { RUN_METHODS } from "./runMethods";

@@ -5,7 +5,7 @@ import { success, type Outcome } from "../outcome";
 import {
   analysePowerSweep,
   powerAtClipOnset,
-  powerAtDistortion,
+  outputWithin,
   sweepSummary,
   type ChannelSweep,
   type PowerAtLimit,
@@ -99,12 +99,12 @@ export const levelResult = ({ steps: levels, stop }: ChannelSweep): LevelResult 
 /**
  * What levels say of one channel: output at a limit, which is the main reading, and at the other limits that are usual; where the
  * tops flatten; the lowest distortion and the highest output.
- * @see powerAtDistortion
+ * @see outputWithin
  */
 export const levelFigures = (levels: readonly StepReading[], limit: PowerLimit): Figure[] => {
   const { distortionLimitRatio, distortionMeasure } = limit;
   const isAsked = ([, ratio]: (typeof SCHOOLS)[number]) => ratio === distortionLimitRatio;
-  const at = (ratio: number) => powerAtDistortion(levels, ratio, distortionMeasure);
+  const at = (ratio: number) => outputWithin(levels, ratio, distortionMeasure);
   const lowest = Math.min(...levels.map(({ thdPlusNoiseRatio }) => thdPlusNoiseRatio));
   return [
     powerFigure(

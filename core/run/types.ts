@@ -42,6 +42,8 @@ export type Curve = {
   x: Quantity;
   y: Quantity;
   points: readonly (readonly [number, number])[];
+  /** Places along x that have names, the weightiest first, such as the products of two tones. */
+  named?: readonly { at: number; label: string }[];
 };
 
 /** A burst, cycle by cycle. `lastCleanCycle` is null when all are flat. */

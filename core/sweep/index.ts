@@ -8,6 +8,7 @@ export { findInterruptions, type Interruption } from "./interruptions";
 export {
   bumpBelowLimit,
   distortionRatio,
+  outputWithin,
   powerAtClipOnset,
   powerAtDistortion,
   type DistortionMeasure,

@@ -1,6 +1,6 @@
 import { stepReading } from "../testing/stepReading";
 import { analyseTone } from "../distortion";
-import { analysePowerSweep, powerAtClipOnset, powerAtDistortion } from ".";
+import { analysePowerSweep, outputWithin, powerAtClipOnset, powerAtDistortion } from ".";
 import { clippedSine, overdriveAt } from "./clippedSine";
 import { whyItStopped } from "./whyItStopped";
 
@@ -34,6 +34,33 @@ describe("powerAtDistortion", () => {
     if (found.status !== "reached") throw new Error(found.status);
     expect(found.powerWatts).toBeLessThan(100);
     expect(found.powerWatts).toBeGreaterThan(80);
+    // What it gave within the limit before is not taken back.
+    expect(outputWithin(steps, 0.01, "thd-plus-noise")).toMatchObject({ powerWatts: 100 });
+  });
+
+  test("a laxer limit is never reached at less power than a stricter one", () => {
+    const steps = [
+      stepReading(41, 0.0001),
+      stepReading(44, 0.0001),
+      stepReading(45, 0.025),
+      stepReading(43, 0.066),
+      stepReading(41, 0.12),
+    ];
+    const watts = [0.001, 0.01, 0.03, 0.1].map((limit) => {
+      const found = outputWithin(steps, limit, "thd-plus-noise");
+      return found.status === "reached" ? found.powerWatts : 0;
+    });
+    expect(watts).toEqual([...watts].sort((a, b) => a - b));
+    expect(watts[0]).toBeGreaterThan(44);
+    expect(watts[3]).toBe(45);
+  });
+
+  test("JCGM 100 4.3.7: the top of an output that falls lies no further up than the last step rose", () => {
+    const steps = [stepReading(10, 0.001), stepReading(12, 0.001), stepReading(9, 0.2)];
+    const found = outputWithin(steps, 0.01, "thd");
+    if (found.status !== "reached") throw new Error(found.status);
+    expect(found.powerWatts).toBe(12);
+    expect(found.powerWattsStdUncertainty).toBeCloseTo(Math.hypot(2 / Math.sqrt(3), 0.06), 9);
   });
 
   test("a sweep that stays below is 'at least', one that stays above is 'never below'", () => {

@@ -43,6 +43,39 @@ export const powerAtDistortion = (
     : { status: "never-below" };
 };
 
+/**
+ * The most output within a limit of distortion: where the limit is passed, or what was given before where output falls as the drive
+ * rises, as it does when a supply gives in. Its true top then lies between two steps, no further above the higher one than that stands
+ * above the one before. A laxer limit never comes to less than a stricter one.
+ * @param steps in order of rising drive
+ * @param limitRatio above zero: 0.01 is 1 %
+ * @see powerAtDistortion; JCGM 100:2008, 4.3.7 (rectangular distribution)
+ */
+export const outputWithin = (
+  steps: readonly StepReading[],
+  limitRatio: number,
+  measure: DistortionMeasure,
+): PowerAtLimit => {
+  const crossed = powerAtDistortion(steps, limitRatio, measure);
+  if (crossed.status !== "reached") return crossed;
+  const top = steps.reduce<number | null>(
+    (best, step, k) =>
+      distortionRatio(step, measure) <= limitRatio &&
+      step.powerWatts > (best === null ? crossed.powerWatts : steps[best].powerWatts)
+        ? k
+        : best,
+    null,
+  );
+  if (top === null) return crossed;
+  const { powerWatts, powerWattsStdUncertainty } = steps[top];
+  const rise = top === 0 ? 0 : Math.abs(powerWatts - steps[top - 1].powerWatts);
+  return {
+    status: "reached",
+    powerWatts,
+    powerWattsStdUncertainty: Math.hypot(powerWattsStdUncertainty, rise / Math.sqrt(3)),
+  };
+};
+
 /** Below a quarter of a watt noise is what passes a limit. @see 16 CFR 432 (from 250 mW on); from memory */
 const LEAST_BUMP_WATTS = 0.25;
 

@@ -1,11 +1,11 @@
 import { COVERAGE_FACTOR } from "../power";
 import { formatSignificant, formatWithUncertainty } from "../units";
-import { powerAtDistortion } from "./powerAtLimit";
+import { outputWithin } from "./powerAtLimit";
 import type { ChannelSweep } from "./types";
 
 /** One sentence about a channel's sweep: power at 1 % and why it stopped. */
 export const sweepSummary = ({ steps, stop }: ChannelSweep): string => {
-  const reading = powerAtDistortion(steps, 0.01, "thd-plus-noise");
+  const reading = outputWithin(steps, 0.01, "thd-plus-noise");
   if (reading.status === "never-below")
     return `THD+N is above 1 % at every level. ${stop.evidence}`;
   if (reading.status === "at-least")

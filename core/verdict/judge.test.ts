@@ -61,7 +61,7 @@ describe("JCGM 106:2012, worked through", () => {
 describe("sentences", () => {
   test("the weaker channel, its conditions, the margin in three units, and how sure", () => {
     expect(verdict(sweep([60, 57])).sentence).toBe(
-      "It keeps its promise: 57.1 W ± 1.2 W at 1 % THD+N into 8.00 Ω measured, on channel B, both channels driven, 7.1 W (14.1 %, 0.57 dB) more than the 50 W claimed; sure to 999 in 1000.",
+      "It keeps its promise: 57.1 W ± 1.2 W at 1 % THD+N into 8.00 Ω measured, on channel B, two channels driven, 7.1 W (14.1 %, 0.57 dB) more than the 50 W claimed; sure to 999 in 1000.",
     );
   });
 

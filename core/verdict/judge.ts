@@ -30,7 +30,7 @@ import type {
 } from "./types";
 
 /** Raise it when verdicts change, so that those that were kept are made anew. */
-export const JUDGE_VERSION = 4;
+export const JUDGE_VERSION = 6;
 
 /**
  * Judges one claim by all the evidence there is. Runs of a real bench decide; the simulated bench only rehearses. Conditions are

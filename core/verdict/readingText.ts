@@ -38,7 +38,7 @@ export const readingText = ({ reading, expandedUncertainty }: Finding): string =
 /** "50 W", "0.1 %", "−3 dB" */
 export const limitText = (limit: ClaimLimit, quantity: ReadingQuantity): string => {
   const { unit, scale } = PRINTED[quantity];
-  return `${Number((scale * limit.value).toPrecision(4))} ${unit}`;
+  return `${String(Number((scale * limit.value).toPrecision(4))).replace("-", "−")} ${unit}`;
 };
 
 /** The margin in the reading's unit; of watts in percent and decibels too. */

@@ -6,6 +6,7 @@ import {
   found,
   gainOf,
   magnitude,
+  overBand,
   run,
   sheet,
   silence,
@@ -168,6 +169,30 @@ describe("power bandwidth and slew rate", () =>
       "holds its level, and nothing tells its harmonics",
       "Power bandwidth 20 Hz - 20 kHz, 1 % THD",
       [atFullPower(-1, { seenToHz: 0 })],
+      "not-tested",
+    ],
+    [
+      "clean over the band at half of what is rated",
+      `Power bandwidth 20 Hz - 20 kHz, 1 % THD${RATED}`,
+      [overBand(25, 0.004)],
+      "met",
+    ],
+    [
+      "what is read there is THD+N, which may be noise",
+      `Power bandwidth 20 Hz - 20 kHz, 1 % THD${RATED}`,
+      [overBand(25, 0.04)],
+      "not-tested",
+    ],
+    [
+      "clean at a fifth of what is rated, which says nothing of half",
+      `Power bandwidth 20 Hz - 20 kHz, 1 % THD${RATED}`,
+      [overBand(10, 0.004)],
+      "not-tested",
+    ],
+    [
+      "clean at half, into another load",
+      `Power bandwidth 20 Hz - 20 kHz, 1 % THD${RATED}`,
+      [overBand(25, 0.004, { ohms: 4 })],
       "not-tested",
     ],
     // 50 W into 8 ohm are 28.3 V peak; at 30 kHz, 0.5 dB down, that is 5.03 V/us of a sine, and 3.92 V/us of a triangle.

@@ -62,10 +62,10 @@ describe("an honest rating", () => {
   test("by the sternest school that has a reading, its uncertainty taken off and rounded down", () => {
     const sentence = (...evidence: Evidence[]) => honestRating(rated(...evidence), 2)?.sentence;
     expect(sentence(sweep([62, 55]))).toBe(
-      "53 W: what the weaker channel gives at 0.1 %, with both channels driven, less its uncertainty.",
+      "53 W: what the weaker channel gives at 0.1 %, with two channels driven, less its uncertainty.",
     );
     expect(sentence(sweep([62, 55]), overBand(48, 0.005, { isWarm: true }))).toMatch(
-      /^47 W: what the weaker channel gives from 20 Hz to 20 kHz at 1 % THD\+N, with both channels driven/,
+      /^47 W: what the weaker channel gives from 20 Hz to 20 kHz at 1 % THD\+N, with two channels driven/,
     );
   });
 

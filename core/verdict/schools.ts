@@ -3,7 +3,7 @@ import { isNearLoad, powerStdUncertaintyRatio } from "../power";
 import { RUN_KINDS, type RunKind } from "../run";
 import {
   powerAtClipOnset,
-  powerAtDistortion,
+  outputWithin,
   powerAtKnee,
   type PowerAtLimit,
   type StepReading,
@@ -111,16 +111,14 @@ const schoolsFor = (own: PowerLimit, loadOhms: number): School[] => [
     label: "1 kHz, 0.1 %",
     source: "common practice",
     settledBy: "power-sweep",
-    read: swept((levels) => powerAtDistortion(levels, 0.001, "thd-plus-noise")),
+    read: swept((levels) => outputWithin(levels, 0.001, "thd-plus-noise")),
   },
   {
     name: "own-limit",
     label: `the claim’s own limit, ${limitText(own)}`,
     source: "IEC 60268-3",
     settledBy: "power-sweep",
-    read: swept((levels) =>
-      powerAtDistortion(levels, own.distortionLimitRatio, own.distortionMeasure),
-    ),
+    read: swept((levels) => outputWithin(levels, own.distortionLimitRatio, own.distortionMeasure)),
   },
   {
     name: "knee",
@@ -141,7 +139,7 @@ const schoolsFor = (own: PowerLimit, loadOhms: number): School[] => [
     label: "1 kHz, 1 %",
     source: "common practice",
     settledBy: "power-sweep",
-    read: swept((levels) => powerAtDistortion(levels, 0.01, "thd-plus-noise")),
+    read: swept((levels) => outputWithin(levels, 0.01, "thd-plus-noise")),
   },
   {
     name: "one-second",

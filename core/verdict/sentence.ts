@@ -2,7 +2,7 @@ import { drivenText } from "../claim";
 import { RUN_KINDS } from "../run";
 import { channelLetter } from "./channelLetter";
 import type { Decision } from "./decision";
-import { limitText, marginText, readingText, sureText, trueText } from "./readingText";
+import { amountText, limitText, marginText, readingText, sureText, trueText } from "./readingText";
 import type { ClaimToJudge, Finding, Outcome } from "./types";
 
 /** How a verdict begins; on the simulated bench it only would be so. */
@@ -74,7 +74,7 @@ const bodyOf = (
   return `${found}, ${comparedText(finding, outcome)}${sure}`;
 };
 
-/** The reading with where it was made: "57.0 W ± 0.6 W at 1 % THD+N into 8.20 Ω measured, on channel B, both channels driven". */
+/** The reading with where it was made: "57.0 W ± 0.6 W at 1 % THD+N into 8.20 Ω measured, on channel B, two channels driven". */
 const foundText = (finding: Finding, spokenOf: number): string => {
   const { reading, evidence, channelIndex } = finding;
   const isTold = evidence.channels.length > 0;
@@ -92,7 +92,7 @@ const comparedText = (finding: Finding, outcome: Outcome): string => {
   const { limit, reading, margin } = finding;
   const claimed = `the ${limitText(limit, reading.quantity)} claimed`;
   if (limit.direction === "about")
-    return `${margin >= 0 ? "alike" : "unlike"} ${claimed}, give or take ${limitText({ ...limit, value: limit.tolerance }, reading.quantity)}`;
+    return `${margin >= 0 ? "alike" : "unlike"} ${claimed}, give or take ${amountText(limit.tolerance, reading.quantity)}`;
   const isAbove = limit.direction === "at-least" ? margin >= 0 : margin < 0;
   const compared = `${marginText(finding)} ${isAbove ? "more" : "less"} than ${claimed}`;
   return outcome === "too-close" ? `${compared}, which is within the uncertainty` : compared;

@@ -31,6 +31,13 @@ const productFigures = (products: readonly Product[], shot: string): Figure[] =>
       }),
     );
 
+/** The products by their strength: what a spectrum of two tones is looked at for. */
+const namedPlaces = ({ products }: TwoToneReading): Curve["named"] =>
+  products
+    .toSorted((left, right) => right.ratio - left.ratio)
+    .slice(0, SHOWN_PRODUCTS)
+    .map(({ label, frequencyHz }) => ({ at: frequencyHz, label }));
+
 /** Is it the low tone with the high one on top, or the two high ones? From a file, by what is in it. */
 const isModulation = ({ shot, volts, sampleRateHz }: Recorded, channel: number): boolean => {
   if (shot === "modulation") return true;
@@ -83,6 +90,7 @@ export const intermodulationMethod: RunMethod = {
         cautions: Caution[] = [],
         texts: string[] = [];
       for (const recorded of recordings) {
+        let read: TwoToneReading;
         if (isModulation(recorded, channel)) {
           const outcome = modulationDistortion(recorded.volts[channel], recorded.sampleRateHz);
           if (!outcome.ok) return outcome;
@@ -107,6 +115,7 @@ export const intermodulationMethod: RunMethod = {
           details.push(...productFigures(products, "modulation"));
           cautions.push(...outcome.value.cautions);
           texts.push(summary);
+          read = outcome.value;
         } else {
           const outcome = differenceDistortion(recorded.volts[channel], recorded.sampleRateHz);
           if (!outcome.ok) return outcome;
@@ -133,14 +142,12 @@ export const intermodulationMethod: RunMethod = {
           details.push(...productFigures(products, "difference"));
           cautions.push(...outcome.value.cautions);
           texts.push(summary);
+          read = outcome.value;
         }
-        curves.push(
-          shotSpectrum(
-            recorded,
-            channel,
-            isModulation(recorded, channel) ? "60 Hz + 7 kHz" : "19 + 20 kHz",
-          ),
-        );
+        curves.push({
+          ...shotSpectrum(recorded, channel, pairText(read)),
+          named: namedPlaces(read),
+        });
       }
       return success({
         figures: [...figures, ...details],

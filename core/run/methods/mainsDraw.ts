@@ -121,10 +121,7 @@ export const mainsDrawMethod: RunMethod = {
             : [],
         bursts: [],
         stop: stopAtLevel(recordings, null, "idle, an eighth and rated power", null),
-        summary: [
-          `It takes ${texts.join(", ")} from the mains.`,
-          ...cautions.map(({ text }) => text),
-        ].join(" "),
+        summary: `It takes ${texts.join(", ")} from the mains.`,
         ...(cautions.length > 0 ? { cautions } : {}),
       });
     }),

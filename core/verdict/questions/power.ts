@@ -7,7 +7,7 @@ import {
   bumpBelowLimit,
   clippedSine,
   overdriveAt,
-  powerAtDistortion,
+  outputWithin,
   type PowerAtLimit,
   type StepReading,
 } from "../../sweep";
@@ -59,7 +59,7 @@ const outputAt = (channel: EvidenceChannel, limit: PowerLimit): PowerAtLimit => 
   const key = `${limit.distortionMeasure} ${limit.distortionLimitRatio}`;
   const found =
     known.get(key) ??
-    powerAtDistortion(levelsOf(channel), limit.distortionLimitRatio, limit.distortionMeasure);
+    outputWithin(levelsOf(channel), limit.distortionLimitRatio, limit.distortionMeasure);
   known.set(key, found);
   return found;
 };

@@ -7,12 +7,13 @@ import {
   formatHertz,
   formatSignificant,
 } from "../../units";
-import { bandText, matchLevel } from "../conditions";
-import type { ClaimLimit, EvidenceChannel, Reading } from "../types";
-import { pointsIn } from "./band";
+import { bandText, matchLevel, matchLoad, USUAL_OHMS } from "../conditions";
+import { ratedWatts } from "../rated";
+import type { ClaimLimit, EvidenceChannel, Reading, StatedOf } from "../types";
+import { distortionOver, pointsIn } from "./band";
 import { line, UNKNOWN_DB } from "./budget";
 import { curveAt, figureOf } from "./figures";
-import type { Question } from "./types";
+import type { Asked, Question } from "./types";
 
 type Point = readonly [hertz: number, ratio: number];
 
@@ -152,17 +153,53 @@ const harmonicsReading = (
 /** How well one point of a sweep tells its harmonics. Chosen here. */
 const HARMONICS_RATIO = 0.05;
 
+/** Half of what is rated, within what a level is set to. Common practice: an eighth of a decibel. */
+const HALF_RATIO = 0.5 * 0.97;
+
 /**
- * Half the rated power over the band below a limit of distortion: no more than 3 dB down at the rated drive, and clean there.
+ * Distortion over the band at half the rated power or more: where it keeps the limit, so it does at half. What is read there is THD+N,
+ * which refutes nothing that is claimed of harmonics.
+ */
+const atHalfPower = (
+  { band, distortionLimitRatio }: StatedOf<"power-bandwidth">,
+  { channel, facts }: Asked,
+): Reading[] => {
+  const rated = ratedWatts(facts, USUAL_OHMS);
+  return distortionOver(band, channel).flatMap(({ watts, hertz, ratio }): Reading[] =>
+    watts === null || rated === null || watts < HALF_RATIO * rated
+      ? []
+      : [
+          {
+            quantity: "distortion-ratio",
+            value: ratio,
+            between: [ratio, ratio],
+            budget: [line("noise of one level", HARMONICS_RATIO * ratio)],
+            bound: null,
+            limit: { direction: "at-most", value: distortionLimitRatio ?? USUAL_LIMIT_RATIO },
+            where: `THD+N at worst, at ${formatHertz(hertz, 2)} and ${formatSignificant(watts, 3)} W`,
+            notes: [],
+            refutes: false,
+          },
+        ],
+  );
+};
+
+/**
+ * Half the rated power over the band below a limit of distortion: distortion over the band at half of it; or at the rated drive no
+ * more than 3 dB down, and clean there.
  * @see IEC 60268-3 (power bandwidth); from memory
  */
 export const powerBandwidth: Question<"power-bandwidth"> = {
-  kinds: ["full-power-response"],
+  kinds: ["distortion-response", "full-power-response"],
   promise: [],
   limit: () => null,
-  matches: () => [],
-  read: ({ band, distortionLimitRatio }, { channel, evidence }) => {
-    const curve = RUN_KINDS[evidence.kind].isAtRatedPower ? magnitudeOf(channel) : null;
+  matches: (_, evidence) =>
+    RUN_KINDS[evidence.kind].isAtRatedPower ? [] : [matchLoad(USUAL_OHMS, evidence)],
+  read: (stated, asked) => {
+    const { channel, evidence } = asked;
+    const { band, distortionLimitRatio } = stated;
+    if (!RUN_KINDS[evidence.kind].isAtRatedPower) return atHalfPower(stated, asked);
+    const curve = magnitudeOf(channel);
     const points = curve && pointsIn(curve.points, band);
     if (!points) return [];
     const lowest = points.reduce((least, point) => (point[1] < least[1] ? point : least));
@@ -177,8 +214,8 @@ export const powerBandwidth: Question<"power-bandwidth"> = {
   },
   channelsAsked: () => null,
   settledBy: ({ band }) => ({
-    kind: "full-power-response",
-    text: `a full-power response from ${bandText(band)}`,
+    kind: "distortion-response",
+    text: `distortion from ${bandText(band)} at half the rated output into ${USUAL_OHMS} Ω`,
   }),
 };
 
