@@ -69,7 +69,13 @@ const isGiven = (value: unknown): value is Given =>
   value !== null &&
   !Array.isArray(value) &&
   Object.keys(value).length <= MOST_GIVEN &&
-  Object.values(value).every((each) => typeof each === "number" && each > 0 && each <= MOST.figure);
+  Object.entries(value).every(
+    ([name, each]) =>
+      typeof each === "number" &&
+      each > 0 &&
+      each <= MOST.figure &&
+      (name !== "channelsDriven" || Number.isInteger(each)),
+  );
 
 /** Until the table of claims took every kind, briefs held powers as their form has them. */
 const ofFormerBrief = (value: unknown, original: unknown): unknown =>

@@ -3,8 +3,10 @@ import { detailsSchema, type Details } from "./details";
 import { forecastSettingsSchema, type ForecastSettings } from "./forecastSettings";
 import { instrumentsSchema, type Instruments } from "./instruments";
 import { planSchema, type Plan } from "./plan";
+import { recordersSchema, type Recorders } from "./recorders";
 import { resistorsSchema, type Resistors } from "./resistors";
 import { rigSchema, type RigSettings } from "./rig";
+import { roomSchema, type Room } from "./room";
 import { sheetSchema, type Sheet } from "./sheet";
 import { underWaySchema, type UnderWay } from "./underWay";
 import { verdictNotesSchema, type VerdictNotes } from "./verdictNotes";
@@ -24,6 +26,8 @@ export const DOCUMENTS = {
 export const WORKSHOP_DOCUMENTS = {
   resistors: resistorsSchema,
   instruments: instrumentsSchema,
+  room: roomSchema,
+  recorders: recordersSchema,
 } as const;
 
 export type DocumentKind = keyof typeof DOCUMENTS;
@@ -40,6 +44,8 @@ export type WorkshopKind = keyof typeof WORKSHOP_DOCUMENTS;
 export type WorkshopOf<K extends WorkshopKind> = {
   resistors: Resistors;
   instruments: Instruments;
+  room: Room;
+  recorders: Recorders;
 }[K];
 
 /** A document with nothing in it yet. */

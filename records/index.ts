@@ -48,8 +48,12 @@ export {
   type Instruments,
 } from "./instruments";
 export { LOG_KINDS, logEntrySchema, type LogEntry, type LogEntryDraft, type LogKind } from "./log";
+export { recordersSchema, type Recorder, type Recorders } from "./recorders";
+export type { Rig, Used } from "./workshop";
 export { PHOTO_LIMIT_BYTES, photoSchema, type Photo } from "./photo";
 export { planSchema, type Plan } from "./plan";
+export { recordedLayout } from "./recordedLayout";
+export { roomSchema, type Room } from "./room";
 export {
   CONSTRUCTIONS,
   COOLINGS,
@@ -62,11 +66,14 @@ export { builtRating, guardLimits } from "./guards";
 export {
   PROBES,
   READINGS,
+  ownRig,
   rigSchema,
+  sharedRig,
   type Confirmation,
   type Guards,
   type Readings,
   type RigSettings,
+  type SharedRig,
 } from "./rig";
 export {
   SHELF_ORDERS,
@@ -79,7 +86,7 @@ export {
   type ShelfView,
 } from "./shelf";
 export { isStated } from "./stated";
-export { sheetSchema, type Sheet } from "./sheet";
+export { PAPER_LIMIT_BYTES, sheetSchema, type Sheet, type SheetPage } from "./sheet";
 export { runAsCsv, runAsJson } from "./exportRun";
 export {
   loadSchema,
@@ -88,7 +95,6 @@ export {
   type Load,
   type LoadChannel,
   type LoadDraft,
-  type StandingLoads,
 } from "./load";
 export type { RunResult } from "./runResult";
 export { NO_REMARKS, remarksSchema, type Remarks } from "./remarks";

@@ -87,11 +87,9 @@ export const loadSchema = object({
 
 export type LoadChannel = InferType<typeof channelSchema>;
 export type LoadDraft = InferType<typeof loadSchema>;
-export type Load = LoadDraft & { id: string; amplifierId: string };
+/** A load of the workshop; any amplifier may be measured with it. */
+export type Load = LoadDraft & { id: string };
 
 /** The standard uncertainty of a channel's load. */
 export const ohmsStdUncertainty = ({ ohmsExpandedUncertainty }: LoadChannel): number =>
   ohmsExpandedUncertainty / COVERAGE_FACTOR;
-
-/** Loads that stand at the bench from the review before, to be taken over. */
-export type StandingLoads = { amplifierName: string; loads: LoadDraft[] };

@@ -31,11 +31,6 @@ const plannedRunSchema = object({
 export const planSchema = object({
   revision: revision(),
   runs: array().of(plannedRunSchema).max(200, "Up to 200 runs.").required().default([]),
-  ambientCelsius: number()
-    .min(-10, "Too cold to work.")
-    .max(45, "Too hot to work.")
-    .required()
-    .default(22),
   amplifierMostCelsius: number()
     .min(40, "Amplifiers may get warmer than that.")
     .max(110, "That burns.")

@@ -28,6 +28,7 @@ test.each([
   ["stated", { stated: { kind: "gain", gainDb: "high" } }],
   ["given", { given: { loadOhms: -8 } }],
   ["given", { given: { loadOhms: "8" } }],
+  ["given", { given: { channelsDriven: 1.5 } }],
   ["missing", { missing: null }],
 ])("a claim whose %s is nonsense is refused beside it", async (field, change) => {
   const outcome = await validated(claimSchema, { ...powerDraft(power), ...change });

@@ -1,6 +1,7 @@
 import { array, boolean, number, object, string, type InferType } from "yup";
 import { optionalQuantity, quantity } from "./quantity";
 import { revision } from "./revision";
+import { trimmed } from "./text";
 
 export const PROBES = ["grounded probe", "differential probe", "two channels"] as const;
 
@@ -33,6 +34,9 @@ const guardsSchema = object({
 /** What is connected where for one amplifier, what it was checked with, and what was confirmed. */
 export const rigSchema = object({
   revision: revision(),
+  /** Which rig of the workshop it is measured with; null until something of it was kept. */
+  rigId: string().max(40).nullable().default(null),
+  rigName: trimmed().max(60, "Keep the name under 60 characters.").defined().default(""),
   readings: string()
     .oneOf([...READINGS])
     .required()
@@ -80,5 +84,36 @@ export const rigSchema = object({
 });
 
 export type RigSettings = InferType<typeof rigSchema>;
+
+/** What belongs to the workshop and stands there for the next amplifier too: the rest is of one amplifier. */
+const SHARED = [
+  "rigName",
+  "sourceId",
+  "converterId",
+  "voltmeterId",
+  "probe",
+  "upperOhms",
+  "lowerOhms",
+  "meterVoltsRms",
+  "meterHz",
+  "recordedRatio",
+  "loop",
+] as const satisfies readonly (keyof RigSettings)[];
+
+/** A rig of the workshop: instruments, divider, calibration, and what it distorts by itself. */
+export type SharedRig = Pick<RigSettings, (typeof SHARED)[number]>;
+
+/** The part of an amplifier's rig that belongs to the workshop. */
+export const sharedRig = (rig: RigSettings): SharedRig =>
+  Object.fromEntries(SHARED.map((key) => [key, rig[key]])) as SharedRig;
+
+/** The part of an amplifier's rig that is its own, with its revision. */
+export const ownRig = (rig: RigSettings): Omit<RigSettings, keyof SharedRig | "rigId"> =>
+  Object.fromEntries(
+    Object.entries(rig).filter(
+      ([key]) => key !== "rigId" && !(SHARED as readonly string[]).includes(key),
+    ),
+  ) as Omit<RigSettings, keyof SharedRig | "rigId">;
+
 export type Confirmation = InferType<typeof confirmationSchema>;
 export type Guards = RigSettings["guards"];

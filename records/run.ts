@@ -38,11 +38,15 @@ const conditionsSchema = object({
         loadOhms: above0(MOST.ohms),
         loadOhmsStdUncertainty: upTo(MOST.ohms),
         voltsStdUncertaintyRatio: upTo(1),
+        /** Channel of the recording that it was read from, where the reviewer said so. */
+        fileChannel: number().integer().min(0).max(63).optional(),
       }),
     )
     .min(1)
     .max(16)
     .required(),
+  /** Channel of the recording that holds the amplifier's input, where the reviewer said so. */
+  inputFileChannel: number().integer().min(0).max(63).optional(),
   /** What was set for this kind of run. */
   settings: mixed<Record<string, number | string>>()
     .test(

@@ -1,5 +1,11 @@
 import { array, mixed, object, string } from "yup";
-import { RUN_KIND_NAMES, RUN_KINDS, type ChannelResult, type RunKind } from "@/core/run";
+import {
+  RUN_KIND_NAMES,
+  RUN_KINDS,
+  type ChannelResult,
+  type Curve,
+  type RunKind,
+} from "@/core/run";
 import { MOST, upTo, within } from "./limits";
 import { listOf } from "./listOf";
 
@@ -22,6 +28,14 @@ const values = <T>(isValue: (value: unknown) => boolean, most: number) =>
       (list) => Array.isArray(list) && list.length <= most && list.every(isValue),
     );
 
+type NamedPlace = NonNullable<Curve["named"]>[number];
+const MOST_NAMED = 24;
+
+const isNamedPlace = (value: unknown): value is NamedPlace => {
+  const { at, label } = (value ?? {}) as Partial<NamedPlace>;
+  return isFigure(at) && typeof label === "string" && label.length <= 40;
+};
+
 const isFigure = (value: unknown): value is number =>
   typeof value === "number" && Math.abs(value) <= MOST.figure;
 
@@ -34,6 +48,16 @@ const curveSchema = object({
     (pair) => Array.isArray(pair) && pair.length === 2 && pair.every(isFigure),
     MOST_CURVE_POINTS,
   ),
+  named: mixed<readonly NamedPlace[]>()
+    .notRequired()
+    .default(undefined)
+    .test(
+      "named",
+      `\${path} must be a list of up to ${MOST_NAMED} places with their names`,
+      (list) =>
+        list === undefined ||
+        (Array.isArray(list) && list.length <= MOST_NAMED && list.every(isNamedPlace)),
+    ),
 });
 
 const figureSchema = object({

@@ -42,7 +42,15 @@ export type ShelfView = {
 };
 
 /** How the whole shelf stands, and how much of it is found. */
-export type ShelfCounts = { amplifiers: number; found: number; judged: number; met: number };
+export type ShelfCounts = {
+  amplifiers: number;
+  found: number;
+  judged: number;
+  /** Those of them that keep all their claims. */
+  met: number;
+  /** Not looked at yet since something changed: the other counts may still grow. */
+  pending: number;
+};
 
 /** One page of the shelf. */
 export type Shelf = {

@@ -7,14 +7,16 @@ import { plannedRun } from "@/records/testing/planned";
 import {
   addAmplifier,
   addClaim,
+  addLoad,
   changeClaim,
   findAmplifier,
   findDocument,
   keepDocument,
   listClaims,
   openDatabase,
+  readLoads,
 } from "@/store";
-import { amplifierDraft, powerForm } from "@/store/testing/records";
+import { amplifierDraft, loadDraft, powerForm } from "@/store/testing/records";
 import { addAnother, addBrief, briefOf } from "./brief";
 
 let folder: string, db: Knex, id: string;
@@ -23,7 +25,11 @@ beforeEach(async () => {
   db = await openDatabase(folder);
   id = (await addAmplifier(db, { ...amplifierDraft, condition: "dusty" }, "2026-01-01")).id;
   await addClaim(db, id, powerDraft(powerForm), "written");
-  await keepDocument(db, id, "sheet", { source: "box", text: "Damping factor > 100\nGain 28 dB" });
+  await keepDocument(db, id, "sheet", {
+    pages: [],
+    source: "box",
+    text: "Damping factor > 100\nGain 28 dB",
+  });
   const [, damping] = await listClaims(db, id);
   await changeClaim(db, damping.id, { ...damping, given: { loadOhms: 8 } });
   await keepDocument(db, id, "details", {
@@ -88,6 +94,13 @@ test("another of the same series takes over brief, claims and plan, and nothing 
   expect(await findDocument(db, copy, "details")).toMatchObject({ massKilograms: 8, lender: "" });
   const [run] = (await findDocument(db, copy, "plan")).runs;
   expect(run.proves).toEqual([(await listClaims(db, copy))[0].id]);
+});
+
+test("a brief that comes in begins with what stands at the bench, as any new review does", async () => {
+  const load = await addLoad(db, id, loadDraft);
+  const brief = await briefOf(db, id);
+  const { id: copy } = await addBrief(db, brief as Brief, "2026-02-01");
+  expect((await readLoads(db, copy)).loads).toMatchObject([{ id: load.id }]);
 });
 
 test("asked for twice under one id it is one; of nothing there is no other", async () => {

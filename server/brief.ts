@@ -1,6 +1,7 @@
 import "server-only";
 import type { Knex } from "knex";
 import { BRIEF_FORMAT, claimsOfBrief, type Brief, type Photo } from "@/records";
+import { beginAtTheBench } from "./atTheBench";
 import {
   addAmplifier,
   addClaim,
@@ -29,7 +30,8 @@ export const briefOf = async (db: Knex, amplifierId: string): Promise<Brief | nu
       unrevised(claim),
     ),
     details,
-    sheet: unrevised(await findDocument(db, amplifierId, "sheet")),
+    // Pages are files of this shelf, and a brief is one file that stands alone.
+    sheet: { ...unrevised(await findDocument(db, amplifierId, "sheet")), pages: [] },
     photos: await Promise.all(
       kept
         .filter(({ sha256 }) => photos.has(dataFolder(), sha256))
@@ -41,12 +43,16 @@ export const briefOf = async (db: Knex, amplifierId: string): Promise<Brief | nu
   };
 };
 
-/** Puts an amplifier on the shelf as a brief describes it. Pictures that cannot be read are left out, and counted. */
+/**
+ * Puts an amplifier on the shelf as a brief describes it, with what stands at the bench. Pictures that cannot be read are left out, and
+ * counted.
+ * @param ids of what is new, and of an amplifier that it is like
+ */
 export const addBrief = async (
   db: Knex,
   brief: Brief,
   now: string,
-  newId?: string,
+  { newId, likeId }: { newId?: string; likeId?: string } = {},
 ): Promise<{ id: string; unreadCount: number }> => {
   const { amplifier, details, photos: pictures } = brief;
   const { filledIn: _, ...sheet } = brief.sheet;
@@ -59,7 +65,8 @@ export const addBrief = async (
     const { id } = await addAmplifier(trx, amplifier, now, newId);
     for (const claim of claimsOfBrief(brief)) await addClaim(trx, id, claim);
     await keepDocument(trx, id, "details", { ...unrevised(details), photos: kept });
-    await keepDocument(trx, id, "sheet", unrevised(sheet));
+    await keepDocument(trx, id, "sheet", { ...unrevised(sheet), pages: [] });
+    await beginAtTheBench(trx, { id, channelCount: amplifier.channelCount }, likeId);
     return { id, unreadCount: pictures.length - kept.length };
   });
 };
@@ -69,7 +76,7 @@ const ANOTHER = ", another";
 const MOST_MODEL = 80;
 
 /**
- * Puts another amplifier of the same series on the shelf: its brief, its claims and its plan, without what is this sample's own (its
+ * Puts another amplifier of the same series on the shelf: its brief, its claims, its plan and its loads, without what is this sample's own (its
  * condition, what was seen, photos, lender). Null when there is no such amplifier.
  * @param newId made by who asks, so that asking once more after a lost answer is no second one
  */
@@ -84,28 +91,36 @@ export const addAnother = async (
   if (!brief) return null;
   const { amplifier, details } = brief;
   const model = `${amplifier.model.slice(0, MOST_MODEL - ANOTHER.length)}${ANOTHER}`;
-  const { id } = await addBrief(
-    db,
-    {
-      ...brief,
-      amplifier: { ...amplifier, model, condition: "" },
-      details: { ...details, lender: "", seenBefore: "", seenAfter: "" },
-      photos: [],
-    },
-    now,
-    newId,
-  );
-  const claimIds = new Map<string, string>();
-  const copied = await listClaims(db, id);
-  for (const [index, claim] of (await listClaims(db, amplifierId)).entries())
-    if (copied[index]) claimIds.set(claim.id, copied[index].id);
-  const plan = unrevised(await findDocument(db, amplifierId, "plan"));
-  await keepDocument(db, id, "plan", {
-    ...plan,
-    runs: plan.runs.map((run) => ({
-      ...run,
-      proves: run.proves.flatMap((claimId) => claimIds.get(claimId) ?? []),
-    })),
+  // All of it or nothing: asked for once more after a lost answer, it is whole.
+  return db.transaction(async (trx) => {
+    const { id } = await addBrief(
+      trx,
+      {
+        ...brief,
+        amplifier: { ...amplifier, model, condition: "" },
+        details: { ...details, lender: "", seenBefore: "", seenAfter: "" },
+        photos: [],
+      },
+      now,
+      { newId, likeId: amplifierId },
+    );
+    const { pages } = await findDocument(trx, amplifierId, "sheet");
+    await keepDocument(trx, id, "sheet", {
+      ...unrevised(await findDocument(trx, id, "sheet")),
+      pages,
+    });
+    const claimIds = new Map<string, string>();
+    const copied = await listClaims(trx, id);
+    for (const [index, claim] of (await listClaims(trx, amplifierId)).entries())
+      if (copied[index]) claimIds.set(claim.id, copied[index].id);
+    const plan = unrevised(await findDocument(trx, amplifierId, "plan"));
+    await keepDocument(trx, id, "plan", {
+      ...plan,
+      runs: plan.runs.map((run) => ({
+        ...run,
+        proves: run.proves.flatMap((claimId) => claimIds.get(claimId) ?? []),
+      })),
+    });
+    return id;
   });
-  return id;
 };

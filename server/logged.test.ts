@@ -2,15 +2,19 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Knex } from "knex";
-import { loadText, noteGuards, noteLoad } from "./logged";
+import type { RigSettings } from "@/records";
+import { noteGuards, noteLoad, noteLoadGone, notingRig } from "./logged";
 import { runOf } from "@/records/testing/run";
 import {
   addAmplifier,
   addLogEntry,
   deleteAmplifier,
+  findDocument,
+  keepDocument,
   listLog,
   openDatabase,
   strikeLogEntry,
+  takeRig,
 } from "@/store";
 import { amplifierDraft, loadDraft } from "@/store/testing/records";
 
@@ -73,11 +77,44 @@ test("a guard that ended a run is written down with what it saw, once; other sto
 });
 
 test("a load that is measured anew is a change of wiring", async () => {
-  await noteLoad(db, id, "load 1", loadText(loadDraft));
-  await noteLoad(db, id, "load 1", loadText(loadDraft));
-  await noteLoad(db, id, "load 2", loadText({ ...loadDraft, nominalOhms: 4 }));
+  const load = { ...loadDraft, id: "load", revision: 1 };
+  await noteLoad(db, [id], load);
+  await noteLoad(db, [id], load);
+  await noteLoad(db, [id], { ...load, nominalOhms: 4, revision: 2 });
+  await noteLoadGone(db, [id], load);
   expect((await listLog(db, id)).map(({ text }) => text)).toEqual([
     "8 Ω load: 8.210, 8.180 Ω measured",
     "4 Ω load: 8.210, 8.180 Ω measured",
+    "8 Ω load: taken out of the workshop",
   ]);
+});
+
+test("a rig that is set otherwise is told to all who are measured with it, in one line while it is being set", async () => {
+  const other = (await addAmplifier(db, { ...amplifierDraft, model: "61" }, "2026-01-02")).id;
+  const set = (change: Partial<RigSettings>) =>
+    notingRig(db, id, async () => {
+      await keepDocument(db, id, "rig", { ...(await findDocument(db, id, "rig")), ...change });
+    });
+  await set({ upperOhms: 47, lowerOhms: 1e3 });
+  await notingRig(db, other, async () =>
+    takeRig(db, other, (await findDocument(db, id, "rig")).rigId ?? ""),
+  );
+  await set({ upperOhms: 47e3 });
+  await set({ withSpeaker: true });
+  for (const user of [id, other])
+    expect((await listLog(db, user)).map(({ kind, text }) => [kind, text])).toEqual([
+      ["wiring", "Rig 1: divider 47 k : 1 k, not calibrated"],
+    ]);
+});
+
+test("what a whole shelf is measured with is told to all of it at once", async () => {
+  const many = await Promise.all(
+    Array.from({ length: 230 }, async (_, k) => {
+      const draft = { ...amplifierDraft, model: String(k) };
+      return (await addAmplifier(db, draft, "2026-01-02")).id;
+    }),
+  );
+  await noteLoad(db, many, { ...loadDraft, id: "load", revision: 1 });
+  expect(await db("log_entries")).toHaveLength(230);
+  expect(await listLog(db, many[229])).toMatchObject([{ kind: "wiring" }]);
 });

@@ -3,45 +3,104 @@ import { createHash } from "node:crypto";
 import type { Knex } from "knex";
 import { GUARD_REASONS } from "@/core/drive";
 import { formatFixed, formatShort } from "@/core/units";
-import type { LoadDraft, RunDraft } from "@/records";
-import { addLogEntry } from "@/store";
+import type { Load, RigSettings, RunDraft } from "@/records";
+import { dividerText } from "@/records/facts";
+import { addLogEntries, findDocument, usersOfRig } from "@/store";
 
-/** What the program writes into the logbook by itself. What was sent twice is written down once. */
+type Note = {
+  kind: "guard" | "wiring";
+  text: string;
+  /** What it is about: of the same, the line is written once. */
+  of: string;
+  /** It is still being set: one line, as it stands in the end. */
+  isBeingSet?: boolean;
+};
+
+/** What the program writes into logbooks by itself. What was sent twice is written down once. */
 const note = (
   db: Knex,
-  amplifierId: string,
-  { kind, text, of }: { kind: "guard" | "wiring"; text: string; of: string },
-): Promise<string> =>
-  addLogEntry(
+  amplifierIds: readonly string[],
+  { kind, text, of, isBeingSet = false }: Note,
+): Promise<void> => {
+  const at = new Date().toISOString();
+  const line = { at, kind, text: text.slice(0, MOST_LETTERS), celsius: null, isStruck: false };
+  return addLogEntries(
     db,
-    amplifierId,
-    {
-      at: new Date().toISOString(),
-      kind,
-      text: text.slice(0, MOST_LETTERS),
-      celsius: null,
-      isStruck: false,
-    },
-    createHash("sha256").update(of).digest("hex").slice(0, 32),
+    amplifierIds.map((amplifierId) => ({
+      ...line,
+      amplifierId,
+      id: idOf(`${of} of ${amplifierId}`),
+    })),
+    { areRewritten: isBeingSet },
   );
+};
+
+const idOf = (of: string): string => createHash("sha256").update(of).digest("hex").slice(0, 32);
 
 const MOST_LETTERS = 500;
 const BY_GUARDS = new Set<string>(Object.values(GUARD_REASONS));
 
 /** A load as it stands at the bench: "8 Ω load: 8.210, 8.180 Ω measured". */
-export const loadText = ({
-  nominalOhms,
-  channels,
-}: Pick<LoadDraft, "nominalOhms" | "channels">): string =>
+const loadText = ({ nominalOhms, channels }: Pick<Load, "nominalOhms" | "channels">): string =>
   `${formatShort(nominalOhms)} Ω load: ${channels.map(({ ohms }) => formatFixed(ohms, 3)).join(", ")} Ω measured`;
 
-/** A load was entered, or measured anew. @param of which, and which state of it */
+/** A load stands at the bench of some amplifiers: entered, taken or measured anew. */
 export const noteLoad = (
   db: Knex,
+  amplifierIds: readonly string[],
+  load: Pick<Load, "id" | "revision" | "nominalOhms" | "channels">,
+): Promise<void> =>
+  note(db, amplifierIds, {
+    kind: "wiring",
+    text: loadText(load),
+    of: `load ${load.id} ${load.revision}`,
+  });
+
+/** A load was taken out of the workshop. */
+export const noteLoadGone = (
+  db: Knex,
+  amplifierIds: readonly string[],
+  { id, nominalOhms }: Pick<Load, "id" | "nominalOhms">,
+): Promise<void> =>
+  note(db, amplifierIds, {
+    kind: "wiring",
+    text: `${formatShort(nominalOhms)} Ω load: taken out of the workshop`,
+    of: `load ${id} gone`,
+  });
+
+/** A rig as it is set: "Rig 1: divider 47 k : 1 k, calibrated at 200 Hz". */
+const rigText = ({ rigName, upperOhms, lowerOhms, meterHz, recordedRatio }: RigSettings) => {
+  const divider = dividerText(upperOhms, lowerOhms);
+  return [
+    `${rigName || "The rig"}: ${divider ? `divider ${divider}` : "no divider"}`,
+    recordedRatio === null
+      ? "not calibrated"
+      : `calibrated${meterHz === null ? "" : ` at ${formatShort(meterHz)} Hz`}`,
+  ].join(", ");
+};
+
+/** A rig that is set for so long has one line for it. */
+const WHILE_SET_MILLISECONDS = 10 * 60 * 1000;
+
+/** Does something that may set an amplifier's rig otherwise, and tells all amplifiers that are measured with it. */
+export const notingRig = async <T>(
+  db: Knex,
   amplifierId: string,
-  of: string,
-  text: string,
-): Promise<string> => note(db, amplifierId, { kind: "wiring", text, of: `load ${of}` });
+  work: () => Promise<T>,
+): Promise<T> => {
+  const before = await findDocument(db, amplifierId, "rig");
+  const done = await work();
+  const rig = await findDocument(db, amplifierId, "rig");
+  if (rig.rigId === null || rigText(rig) === rigText(before)) return done;
+  const isAnother = rig.rigId !== before.rigId;
+  await note(db, isAnother ? [amplifierId] : await usersOfRig(db, rig.rigId), {
+    kind: "wiring",
+    text: rigText(rig),
+    of: `rig ${rig.rigId} at ${Math.floor(Date.now() / WHILE_SET_MILLISECONDS)}`,
+    isBeingSet: true,
+  });
+  return done;
+};
 
 /** A guard ended a run: what it saw. */
 export const noteGuards = async (
@@ -54,5 +113,5 @@ export const noteGuards = async (
     .filter(({ reason }) => BY_GUARDS.has(reason));
   const [first] = stops;
   if (first)
-    await note(db, amplifierId, { kind: "guard", text: first.evidence, of: `guard ${id}` });
+    await note(db, [amplifierId], { kind: "guard", text: first.evidence, of: `guard ${id}` });
 };

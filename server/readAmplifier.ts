@@ -9,7 +9,9 @@ import {
   type Instruments,
   type Load,
   type Plan,
+  type Recorders,
   type Resistors,
+  type Room,
   type RigSettings,
   type RunEntry,
   type Sheet,
@@ -43,6 +45,8 @@ export type AmplifierRecords = {
   verdictNotes: VerdictNotes;
   resistors: Resistors;
   instruments: Instruments;
+  room: Room;
+  recorders: Recorders;
   /** Pieces that are there and cannot be read, by the names that the screens give them. */
   unreadable: string[];
 };
@@ -54,18 +58,31 @@ export const readAmplifierRecords = async (
 ): Promise<AmplifierRecords | null> => {
   const amplifier = await findAmplifier(db, id);
   if (!amplifier) return null;
-  const [details, sheet, forecastSettings, rig, plan, underWay, notes, resistors, instruments] =
-    await Promise.all([
-      readDocument(db, id, "details"),
-      readDocument(db, id, "sheet"),
-      readDocument(db, id, "forecast"),
-      readDocument(db, id, "rig"),
-      readDocument(db, id, "plan"),
-      readDocument(db, id, "under-way"),
-      readDocument(db, id, "verdict"),
-      readWorkshopDocument(db, "resistors"),
-      readWorkshopDocument(db, "instruments"),
-    ]);
+  const [
+    details,
+    sheet,
+    forecastSettings,
+    rig,
+    plan,
+    underWay,
+    notes,
+    resistors,
+    instruments,
+    room,
+    recorders,
+  ] = await Promise.all([
+    readDocument(db, id, "details"),
+    readDocument(db, id, "sheet"),
+    readDocument(db, id, "forecast"),
+    readDocument(db, id, "rig"),
+    readDocument(db, id, "plan"),
+    readDocument(db, id, "under-way"),
+    readDocument(db, id, "verdict"),
+    readWorkshopDocument(db, "resistors"),
+    readWorkshopDocument(db, "instruments"),
+    readWorkshopDocument(db, "room"),
+    readWorkshopDocument(db, "recorders"),
+  ]);
   const { loads, unreadCount } = await readLoads(db, id);
   const pieces = {
     "the Brief's details": details,
@@ -77,6 +94,8 @@ export const readAmplifierRecords = async (
     "what was said of the verdicts": notes,
     "the resistors": resistors,
     "the instruments": instruments,
+    "the room": room,
+    "the recorders": recorders,
   };
   const claims = await listClaims(db, id);
   return {
@@ -94,6 +113,8 @@ export const readAmplifierRecords = async (
     verdictNotes: notes.document,
     resistors: resistors.document,
     instruments: instruments.document,
+    room: room.document,
+    recorders: recorders.document,
     unreadable: [
       ...Object.entries(pieces).flatMap(([name, { isUnreadable }]) => (isUnreadable ? [name] : [])),
       ...(unreadCount > 0 ? [unreadCount === 1 ? "a load" : `${unreadCount} loads`] : []),

@@ -35,11 +35,15 @@ export const readShelf = async (
   await pageTurn();
   const db = await database();
   const view = viewFrom(asked);
-  const { entries, counts } = await shelfPage(db, { ...view, pageSize: PAGE_SIZE });
+  const page = await shelfPage(db, { ...view, pageSize: PAGE_SIZE });
+  const { entries } = page;
   const summaries = await summariesOf(
     db,
     entries.map(({ id }) => id),
   );
+  // What this page has just looked at is counted with the others.
+  const { counts } =
+    page.counts.pending > 0 ? await shelfPage(db, { ...view, pageSize: PAGE_SIZE }) : page;
   return {
     view,
     counts,

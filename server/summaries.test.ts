@@ -14,7 +14,6 @@ import {
   findDocument,
   keepDocument,
   keepRemarks,
-  lastLoads,
   openDatabase,
 } from "@/store";
 import {
@@ -95,6 +94,7 @@ test("lines of the sheet are judged beside the claims, and what was taken from i
     powerDraft({ ...powerForm, printedText: "Output 50 W into 8 ohms", powerWatts: 50 }),
   );
   await keepDocument(db, id, "sheet", {
+    pages: [],
     source: "manual",
     text,
     revision: 0,
@@ -134,6 +134,7 @@ test("a summary follows what it depends on: a claim, a run, a reading that is st
   await keepRemarks(db, run.id, { struck: { reason: "a clip slipped", at: "" }, overruled: [] });
   expect(await summaryOf(db, id)).toMatchObject({ counts: { judged: 0 } });
   await keepDocument(db, id, "sheet", {
+    pages: [],
     source: "",
     text: "Weight 8.2 kg",
     revision: 0,
@@ -150,18 +151,6 @@ test("a load that is measured anew has the verdicts worked out anew", async () =
   await deleteLoad(db, load.id);
   stands.add(await evidenceRevision(db, id));
   expect(stands.size).toBe(3);
-});
-
-test("loads that stand at the bench are those of the run before, cut to the channels that there are", async () => {
-  expect(await lastLoads(db, "nobody")).toBeNull();
-  const other = (await addAmplifier(db, amplifierDraft, "2026-01-02")).id;
-  await addLoad(db, other, { ...loadDraft, nominalOhms: 4 });
-  await addLoad(db, id, loadDraft);
-  await stored({ db, folder }, id, sweepOf([70, 69], 8.2));
-  const ohmsOf = async (except: string) =>
-    (await lastLoads(db, except))?.loads.map(({ nominalOhms }) => nominalOhms);
-  expect(await ohmsOf("nobody")).toEqual([8]);
-  expect(await ohmsOf(id)).toEqual([4]);
 });
 
 test("the shelf knows an amplifier by its worst claim", async () => {

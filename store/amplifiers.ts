@@ -69,6 +69,6 @@ export const changeAmplifier = (
     return changed;
   });
 
-/** Removes an amplifier with its claims, loads and runs. @returns false when there is none */
+/** Removes an amplifier with its claims and runs; its loads stay in the workshop. @returns false when there is none */
 export const deleteAmplifier = async (db: Knex, id: string): Promise<boolean> =>
   (await db("amplifiers").where({ id }).delete()) > 0;

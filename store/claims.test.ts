@@ -29,7 +29,12 @@ afterEach(async () => {
 
 const paste = async (...lines: string[]): Promise<void> => {
   const { revision } = await findDocument(db, id, "sheet");
-  await keepDocument(db, id, "sheet", { source: "manual", text: lines.join("\n"), revision });
+  await keepDocument(db, id, "sheet", {
+    source: "manual",
+    text: lines.join("\n"),
+    pages: [],
+    revision,
+  });
 };
 
 const kinds = async () => (await listClaims(db, id)).map(({ stated }) => stated.kind);
@@ -52,7 +57,12 @@ test("a line has the same id each time, so that what was said of it is found aga
 
 test("a sheet that was changed in another window changes no claim", async () => {
   await paste("Gain 28 dB");
-  const outcome = await keepDocument(db, id, "sheet", { source: "", text: "", revision: 0 });
+  const outcome = await keepDocument(db, id, "sheet", {
+    source: "",
+    text: "",
+    pages: [],
+    revision: 0,
+  });
   expect(outcome.outcome).toBe("changed-meanwhile");
   expect(await kinds()).toEqual(["gain"]);
 });
@@ -83,7 +93,7 @@ test("one claim that cannot be read takes no other down", async () => {
 });
 
 test("from the tables of before: powers stay, lines take over what was filled in, rulings find their claims", async () => {
-  const down = { migrationSource };
+  const down = { migrationSource, name: "2026-11-28-sixth" };
   await db.migrate.down(down);
   await db("claims").insert({
     id: "written",
@@ -122,7 +132,7 @@ test("from the tables of before: powers stay, lines take over what was filled in
       content: JSON.stringify(content),
       revision: 1,
     });
-  await db.migrate.latest(down);
+  await db.migrate.latest({ migrationSource });
   const claims = await listClaims(db, id);
   expect(claims).toMatchObject([
     { id: "written", revision: 3, stated: { powerWatts: 80, distortionLimitRatio: 0.1 } },
@@ -138,5 +148,5 @@ test("from the tables of before: powers stay, lines take over what was filled in
   ]);
   const { content } = await db("documents").where({ amplifier_id: id, kind: "sheet" }).first();
   expect(JSON.parse(content).filledIn).toMatchObject({ [damping]: { loadOhms: 8 } });
-  await db.migrate.latest(down);
+  await db.migrate.latest({ migrationSource });
 });

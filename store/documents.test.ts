@@ -71,17 +71,17 @@ test("fields that are newer than a document have their defaults", async () => {
 test("a change made from an older revision is told of the newer one, and changes nothing", async () => {
   const { id } = await someAmplifier();
   const plan = await findDocument(db, id, "plan");
-  const mine = { ...plan, ambientCelsius: 18 };
-  const theirs = { ...plan, ambientCelsius: 30 };
+  const mine = { ...plan, amplifierMostCelsius: 58 };
+  const theirs = { ...plan, amplifierMostCelsius: 70 };
   expect(await keepDocument(db, id, "plan", theirs)).toEqual({ outcome: "kept", revision: 1 });
   const outcome = await keepDocument(db, id, "plan", mine);
   expect(outcome).toMatchObject({ outcome: "changed-meanwhile", revision: 1 });
-  expect(outcome.outcome === "changed-meanwhile" && outcome.now.ambientCelsius).toBe(30);
+  expect(outcome.outcome === "changed-meanwhile" && outcome.now.amplifierMostCelsius).toBe(70);
   expect(await findDocument(db, id, "plan")).toEqual({ ...theirs, revision: 1 });
   expect(await keepDocument(db, id, "plan", { ...mine, revision: 1 })).toMatchObject({
     outcome: "kept",
   });
-  expect((await findDocument(db, id, "plan")).ambientCelsius).toBe(18);
+  expect((await findDocument(db, id, "plan")).amplifierMostCelsius).toBe(58);
 });
 
 test("a document that cannot be read is told, shown empty, and put aside before another takes its place", async () => {

@@ -2,6 +2,7 @@ import type { Knex } from "knex";
 import {
   emptyDocument,
   emptyWorkshopDocument,
+  ownRig,
   type DocumentKind,
   type DocumentOf,
   type WorkshopKind,
@@ -10,6 +11,7 @@ import {
 import { followSheet } from "./claims";
 import { readable } from "./readable";
 import type { Changed } from "./revised";
+import { keepSharedRig, wholeRig } from "./rigs";
 import { evidenceChanged } from "./summaries";
 
 type DocumentRow = { content: string; revision: number };
@@ -65,13 +67,27 @@ const keep = <T extends object>(
     return { outcome: "kept", revision: revision + 1 };
   });
 
-/** A document of an amplifier; an empty one where none was kept. */
-export const readDocument = <K extends DocumentKind>(
+/** What of a document belongs to the workshop and is kept there. */
+const whole = async <K extends DocumentKind>(
   db: Knex,
   amplifierId: string,
   kind: K,
-): Promise<ReadDocument<DocumentOf<K>>> =>
-  read(db, "documents", { amplifier_id: amplifierId, kind }, emptyDocument(kind));
+  kept: DocumentOf<K>,
+): Promise<DocumentOf<K>> =>
+  kind === "rig"
+    ? ((await wholeRig(db, amplifierId, kept as DocumentOf<"rig">)) as DocumentOf<K>)
+    : kept;
+
+/** A document of an amplifier; an empty one where none was kept. */
+export const readDocument = async <K extends DocumentKind>(
+  db: Knex,
+  amplifierId: string,
+  kind: K,
+): Promise<ReadDocument<DocumentOf<K>>> => {
+  const where = { amplifier_id: amplifierId, kind };
+  const { document, isUnreadable } = await read(db, "documents", where, emptyDocument(kind));
+  return { document: await whole(db, amplifierId, kind, document), isUnreadable };
+};
 
 /** The same without the word on whether it can be read. */
 export const findDocument = async <K extends DocumentKind>(
@@ -97,11 +113,13 @@ export const keepDocument = <K extends DocumentKind>(
     const changed = await keep(
       trx,
       { table: "documents", where: { amplifier_id: amplifierId, kind } },
-      content,
+      kind === "rig" ? (ownRig(content as DocumentOf<"rig">) as DocumentOf<K>) : content,
       emptyDocument(kind),
     );
-    if (kind === "sheet" && changed.outcome === "kept")
-      await followSheet(trx, amplifierId, content as DocumentOf<"sheet">);
+    if (changed.outcome === "changed-meanwhile")
+      return { ...changed, now: await whole(trx, amplifierId, kind, changed.now) };
+    if (kind === "sheet") await followSheet(trx, amplifierId, content as DocumentOf<"sheet">);
+    if (kind === "rig") await keepSharedRig(trx, amplifierId, content as DocumentOf<"rig">);
     if (JUDGED_FROM.includes(kind)) await evidenceChanged(trx, amplifierId);
     return changed;
   });

@@ -11,5 +11,8 @@ export const databaseFile = (folder: string): string => join(folder, "rimebank.s
 /** Recordings as they came. */
 export const captures = hashedFiles("captures", ".wav");
 
+/** Printed sheets as they were scanned or downloaded. */
+export const papers = hashedFiles("papers", ".pdf");
+
 /** Photos, with all that a camera wrote into them taken out. */
 export const photos = hashedFiles("photos", ".jpg");

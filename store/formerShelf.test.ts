@@ -103,7 +103,7 @@ test("the lines of each sheet have become claims beside those that were written 
   for (const { id } of await listAmplifiers(db)) {
     const claims = await listClaims(db, id);
     const { text, ...sheet } = await findDocument(db, id, "sheet");
-    expect(Object.keys(sheet).sort()).toEqual(["revision", "source"]);
+    expect(Object.keys(sheet).sort()).toEqual(["pages", "revision", "source"]);
     const lines = claims.filter(({ lineKey }) => lineKey !== null);
     expect(lines.length).toBeGreaterThan(2);
     for (const { printedText } of lines) expect(text).toContain(printedText);

@@ -16,14 +16,25 @@ export {
   readDocument,
   readWorkshopDocument,
 } from "./documents";
-export { captures, databaseFile, dataFolder, photos } from "./files";
+export { captures, databaseFile, dataFolder, papers, photos } from "./files";
 export { FolderInUse, lockFolder } from "./folderLock";
 export { hashedFiles, UploadTooLarge, type HashedFiles } from "./hashedFiles";
-export { addLoad, changeLoad, deleteLoad, lastLoads, readLoads } from "./loads";
-export { addLogEntry, listLog, strikeLogEntry } from "./log";
+export {
+  addLoad,
+  changeLoad,
+  deleteLoad,
+  lastAtTheBench,
+  leaveLoad,
+  listLoads,
+  readLoads,
+  takeLoad,
+  usersOfLoad,
+} from "./loads";
+export { addLogEntries, addLogEntry, listLog, strikeLogEntry } from "./log";
 export { ownerOf } from "./owner";
 export { savePhoto, type SavedPhoto } from "./photo";
 export { openReadOnly, whyReadOnly, type ReadOnly } from "./readOnly";
+export { deleteRig, lastRig, listRigs, takeRig, usersOfRig } from "./rigs";
 export { clearUnusedFiles, referredFiles } from "./referred";
 export type { Changed } from "./revised";
 export { addRun, findRun, findRuns, keepRemarks, listRunEntries, type AddedRun } from "./runs";
@@ -37,4 +48,5 @@ export {
   type Summary,
 } from "./summaries";
 export { keepUnderWay } from "./underWay";
+export { workshopUsers } from "./workshopUsers";
 export { StoreTrouble, troubleOf, type TroubleKind } from "./trouble";

@@ -1,14 +1,12 @@
 import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
 import type { Load, LoadDraft } from "@/records";
-import { ownerOf } from "./owner";
 import { readable } from "./readable";
 import { changeRevised, type Changed } from "./revised";
 import { evidenceChanged } from "./summaries";
 
 type LoadRow = {
   id: string;
-  amplifier_id: string;
   nominal_ohms: number;
   channels: string;
   revision: number;
@@ -20,7 +18,6 @@ const fromRow = (row: LoadRow): Load | null => {
   return (
     channels && {
       id: row.id,
-      amplifierId: row.amplifier_id,
       nominalOhms: row.nominal_ohms,
       channels,
       revision: row.revision,
@@ -33,72 +30,104 @@ const toColumns = (draft: LoadDraft) => ({
   channels: JSON.stringify(draft.channels),
 });
 
-/** Loads of one amplifier, highest ohms first, and how many of them cannot be read. */
-export const readLoads = async (
-  db: Knex,
-  amplifierId: string,
+const loadsOf = async (
+  query: Knex.QueryBuilder,
 ): Promise<{ loads: Load[]; unreadCount: number }> => {
-  const rows = await db<LoadRow>("loads")
-    .where({ amplifier_id: amplifierId })
+  const rows: LoadRow[] = await query
+    .select("loads.*")
     .orderBy("nominal_ohms", "desc")
-    .orderByRaw("rowid");
+    .orderByRaw("loads.rowid");
   const loads = rows.flatMap((row) => fromRow(row) ?? []);
   return { loads, unreadCount: rows.length - loads.length };
 };
 
+/** Loads that an amplifier is measured with, highest ohms first, and how many of them cannot be read. */
+export const readLoads = (
+  db: Knex,
+  amplifierId: string,
+): Promise<{ loads: Load[]; unreadCount: number }> =>
+  loadsOf(
+    db("loads")
+      .join("load_uses", "load_uses.load_id", "loads.id")
+      .where({ amplifier_id: amplifierId }),
+  );
+
+/** All loads of the workshop, highest ohms first. */
+export const listLoads = async (db: Knex): Promise<Load[]> => (await loadsOf(db("loads"))).loads;
+
+/** Ids of the amplifiers that are measured with a load. */
+export const usersOfLoad = async (db: Knex, loadId: string): Promise<string[]> =>
+  (await db("load_uses").where({ load_id: loadId }).select("amplifier_id")).map(
+    ({ amplifier_id }) => amplifier_id,
+  );
+
 /**
- * Rejects when there is no such amplifier.
+ * Adds a load to the workshop, for an amplifier that is measured with it. Rejects when there is no such amplifier.
  * @param id made by who adds it, so that adding it once more after a lost answer is no second load
  */
-export const addLoad = async (
+export const addLoad = (
   db: Knex,
   amplifierId: string,
   draft: LoadDraft,
   id: string = randomUUID(),
-): Promise<Load> => {
-  const columns = { ...toColumns(draft), id, amplifier_id: amplifierId };
-  await db("loads").insert(columns).onConflict("id").ignore();
-  await evidenceChanged(db, amplifierId);
-  return { ...draft, id, amplifierId, revision: 1 };
-};
+): Promise<Load> =>
+  db.transaction(async (trx) => {
+    await trx("loads")
+      .insert({ ...toColumns(draft), id })
+      .onConflict("id")
+      .ignore();
+    await takeLoad(trx, amplifierId, id);
+    return { ...draft, id, revision: 1 };
+  });
 
+/** Has an amplifier measured with a load of the workshop. Rejects when there is no such amplifier or load. */
+export const takeLoad = (db: Knex, amplifierId: string, loadId: string): Promise<void> =>
+  db.transaction(async (trx) => {
+    await trx("load_uses")
+      .insert({ amplifier_id: amplifierId, load_id: loadId })
+      .onConflict(["amplifier_id", "load_id"])
+      .ignore();
+    await evidenceChanged(trx, amplifierId);
+  });
+
+/** An amplifier is no longer measured with a load, which stays in the workshop. */
+export const leaveLoad = (db: Knex, amplifierId: string, loadId: string): Promise<void> =>
+  db.transaction(async (trx) => {
+    await trx("load_uses").where({ amplifier_id: amplifierId, load_id: loadId }).delete();
+    await evidenceChanged(trx, amplifierId);
+  });
+
+/** Changes a load for all amplifiers that are measured with it. */
 export const changeLoad = (db: Knex, id: string, draft: LoadDraft): Promise<Changed<Load | null>> =>
   db.transaction(async (trx) => {
-    const query = trx("loads").where({ id });
     const changed = await changeRevised<LoadRow, Load | null>(
-      query,
+      trx("loads").where({ id }),
       toColumns(draft),
       draft.revision,
       fromRow,
     );
-    const owner = await ownerOf(trx, "loads", id);
-    if (owner) await evidenceChanged(trx, owner);
+    await evidenceChanged(trx, await usersOfLoad(trx, id));
     return changed;
   });
 
-/** @returns false when there is no such load */
+/** Takes a load out of the workshop, and from all amplifiers. @returns false when there is no such load */
 export const deleteLoad = (db: Knex, id: string): Promise<boolean> =>
   db.transaction(async (trx) => {
-    const owner = await ownerOf(trx, "loads", id);
-    if (owner === null) return false;
-    await trx("loads").where({ id }).delete();
-    await evidenceChanged(trx, owner);
-    return true;
+    await evidenceChanged(trx, await usersOfLoad(trx, id));
+    return (await trx("loads").where({ id }).delete()) > 0;
   });
 
-/** Loads that stood at the bench last, of another amplifier: those of the newest run that was made into one. Null where there are none. */
-export const lastLoads = async (
+/** The amplifier that was at the bench last and has loads, other than one; null where there is none. */
+export const lastAtTheBench = async (
   db: Knex,
   exceptAmplifierId: string,
-): Promise<{ amplifierId: string; loads: Load[] } | null> => {
-  const row: { amplifier_id: string } | undefined = await db("loads")
+): Promise<string | null> => {
+  const row: { amplifier_id: string } | undefined = await db("load_uses")
     .whereNot({ amplifier_id: exceptAmplifierId })
     .select("amplifier_id")
     .orderByRaw(
-      "(SELECT max(taken_at) FROM runs WHERE runs.amplifier_id = loads.amplifier_id) DESC, rowid DESC",
+      "(SELECT max(taken_at) FROM runs WHERE runs.amplifier_id = load_uses.amplifier_id) DESC, rowid DESC",
     )
     .first();
-  if (!row) return null;
-  const { loads } = await readLoads(db, row.amplifier_id);
-  return loads.length === 0 ? null : { amplifierId: row.amplifier_id, loads };
+  return row?.amplifier_id ?? null;
 };

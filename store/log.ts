@@ -25,20 +25,46 @@ export const listLog = async (db: Knex, amplifierId: string): Promise<LogEntry[]
     isStruck: is_struck === 1,
   }));
 
+/** A line as it is written into the logbook of an amplifier. */
+export type NewLogEntry = LogEntryDraft & { id: string; amplifierId: string };
+
+/** Rows that go into one statement; each takes a few of the values that one may have. */
+const AT_ONCE = 100;
+
 /**
- * Rejects when there is no such amplifier.
+ * Writes lines, each once however often it is sent. Rejects when there is no such amplifier.
+ * @param areRewritten a line that is there already takes the new time and text: for what is still being set, and counts as it stands
+ *   in the end
+ */
+export const addLogEntries = async (
+  db: Knex,
+  entries: readonly NewLogEntry[],
+  { areRewritten = false } = {},
+): Promise<void> => {
+  for (let first = 0; first < entries.length; first += AT_ONCE) {
+    const rows = entries
+      .slice(first, first + AT_ONCE)
+      .map(({ amplifierId, isStruck, ...entry }) => ({
+        ...entry,
+        amplifier_id: amplifierId,
+        is_struck: isStruck ? 1 : 0,
+      }));
+    const insert = db("log_entries").insert(rows).onConflict("id");
+    await (areRewritten ? insert.merge(["at", "text"]) : insert.ignore());
+  }
+};
+
+/**
+ * Writes one line. Rejects when there is no such amplifier.
  * @param id made by who adds it, so that adding it once more after a lost answer is no second line
  */
 export const addLogEntry = async (
   db: Knex,
   amplifierId: string,
-  { isStruck, ...draft }: LogEntryDraft,
+  draft: LogEntryDraft,
   id: string = randomUUID(),
 ): Promise<string> => {
-  await db("log_entries")
-    .insert({ ...draft, id, amplifier_id: amplifierId, is_struck: isStruck ? 1 : 0 })
-    .onConflict("id")
-    .ignore();
+  await addLogEntries(db, [{ ...draft, amplifierId, id }]);
   return id;
 };
 

@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import { captures, photos } from "./files";
+import { captures, papers, photos } from "./files";
 import { exclusively } from "./exclusively";
 
 const HASH = /[0-9a-f]{64}/g;
@@ -45,6 +45,7 @@ export const clearUnusedFiles = (
     const removed = [
       await captures.clearUnused(folder, referred, nowMilliseconds),
       await photos.clearUnused(folder, referred, nowMilliseconds),
+      await papers.clearUnused(folder, referred, nowMilliseconds),
     ];
-    return removed[0] + removed[1];
+    return removed.reduce((sum, count) => sum + count, 0);
   });

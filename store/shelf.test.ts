@@ -56,7 +56,7 @@ test("newest first, with how many claims each has and when it ran last", async (
   expect(entries.map(({ model }) => model)).toEqual(["100 %_off", "R-30", "Sixty"]);
   expect(entries.map(({ lastRunAt }) => lastRunAt)).toEqual([null, "2026-02-07", "2026-02-08"]);
   expect(entries.every(({ claimCount }) => claimCount === 1)).toBe(true);
-  expect(counts).toEqual({ amplifiers: 3, found: 3, judged: 2, met: 1 });
+  expect(counts).toEqual({ amplifiers: 3, found: 3, judged: 2, met: 1, pending: 1 });
 });
 
 test("by margin either way; what was not measured comes last both times", async () => {

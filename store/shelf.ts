@@ -69,11 +69,16 @@ const countsOf = async (db: Knex, found: Knex.QueryBuilder | null): Promise<Shel
     .whereNotNull("status")
     .whereNot("status", "not-tested")
     .select(db.raw("count(*) AS judged"), db.raw("total(status = 'met') AS met"));
+  const [stale] = await db("amplifiers")
+    .leftJoin("summaries", "summaries.amplifier_id", "amplifiers.id")
+    .whereNull("summaries.amplifier_id")
+    .count({ count: "*" });
   const some = found && (await found.clone().count({ count: "*" }))[0];
   return {
     amplifiers: Number(all.count),
     found: Number((some ?? all).count),
     judged: Number(judged.judged),
     met: Number(judged.met),
+    pending: Number(stale.count),
   };
 };

@@ -22,6 +22,7 @@ import {
   keepUnderWay,
   listAmplifiers,
   listClaims,
+  listLoads,
   listRunEntries,
   openDatabase,
   readLoads,
@@ -72,7 +73,7 @@ test("round trip: what is stored is found again, also after reopening", async ()
   });
 });
 
-test("deleting an amplifier takes its claims, loads and runs with it, and no other's", async () => {
+test("deleting an amplifier takes its claims and runs with it, and no other's; its loads stay in the workshop", async () => {
   const [one, two] = [
     await addAmplifier(db, draft, "2026-01-01"),
     await addAmplifier(db, { ...draft, model: "61" }, "2026-01-02"),
@@ -85,8 +86,9 @@ test("deleting an amplifier takes its claims, loads and runs with it, and no oth
   expect(await deleteAmplifier(db, one.id)).toBe(true);
   expect(await deleteAmplifier(db, one.id)).toBe(false);
   expect(await findAmplifier(db, one.id)).toBeNull();
-  const listLoads = async (from: Knex, id: string) => (await readLoads(from, id)).loads;
-  for (const list of [listClaims, listLoads, listRuns]) {
+  const loadsOf = async (from: Knex, id: string) => (await readLoads(from, id)).loads;
+  expect(await listLoads(db)).toHaveLength(2);
+  for (const list of [listClaims, loadsOf, listRuns]) {
     expect(await list(db, one.id)).toEqual([]);
     expect((await list(db, two.id)).length).toBe(1);
   }

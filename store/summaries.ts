@@ -14,8 +14,11 @@ export type Summary<Content> = {
 export type Stand = { evidenceRevision: number; judgeVersion: number };
 
 /** Must be called in the same transaction as whatever changes claims, runs, or which of them count. */
-export const evidenceChanged = async (db: Knex, amplifierId: string): Promise<void> => {
-  await db("amplifiers").where({ id: amplifierId }).increment("evidence_revision", 1);
+export const evidenceChanged = async (
+  db: Knex,
+  amplifierIds: string | readonly string[],
+): Promise<void> => {
+  await db("amplifiers").whereIn("id", [amplifierIds].flat()).increment("evidence_revision", 1);
 };
 
 /** The state of an amplifier's evidence; 0 when there is no such amplifier. */

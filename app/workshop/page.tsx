@@ -1,5 +1,6 @@
 import { Flex } from "@chakra-ui/react";
 import { database } from "@/server/records";
+import { usedLoads, usedRigs } from "@/server/workshop";
 import { readWorkshopDocument } from "@/store";
 import { Rail } from "@/ui/frame/Rail";
 import { WorkshopScreen } from "@/ui/workshop/WorkshopScreen";
@@ -11,10 +12,17 @@ export default async function WorkshopPage() {
   const db = await database();
   const resistors = await readWorkshopDocument(db, "resistors");
   const instruments = await readWorkshopDocument(db, "instruments");
+  const room = await readWorkshopDocument(db, "room");
   return (
     <Flex minH="100vh">
       <Rail amplifier={null} />
-      <WorkshopScreen resistors={resistors.document} instruments={instruments.document} />
+      <WorkshopScreen
+        resistors={resistors.document}
+        instruments={instruments.document}
+        room={room.document}
+        loads={await usedLoads(db)}
+        rigs={await usedRigs(db)}
+      />
     </Flex>
   );
 }

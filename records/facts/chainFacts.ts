@@ -60,7 +60,7 @@ export const chainFacts = ({
             `${channels.map(({ ohms }) => formatFixed(ohms, 3)).join(", ")} Ω measured`,
           ]),
     probe: [
-      ["Divider", dividerText(rig)],
+      ["Divider", ratioText(rig)],
       [
         "Full scale",
         calibration
@@ -90,7 +90,7 @@ const supplyText = (supply: Supply): string => {
     .join(", ");
 };
 
-const dividerText = ({ upperOhms, lowerOhms }: RigSettings): string =>
+const ratioText = ({ upperOhms, lowerOhms }: RigSettings): string =>
   upperOhms === null || lowerOhms === null
     ? "none"
     : `1 : ${formatSignificant(1 + upperOhms / lowerOhms, 3)}`;

@@ -21,7 +21,7 @@ test("claims of every kind are judged, in the words of the job; a supply is a co
     records("Gain 28 dB\nPower supply: 36 V / 6 A\nDynamic power 70 W into 8 ohms"),
   );
   expect(found.map(({ words, source }) => [words, source])).toEqual([
-    ["50 W per channel into 8 Ω, both channels driven, at 0.5 % THD+N", "manual"],
+    ["50 W per channel into 8 Ω, two channels driven, at 0.5 % THD+N", "manual"],
     ["gain 28 dB", "manual"],
     ["70 W burst per channel, into 8 Ω", "manual"],
   ]);

@@ -34,11 +34,13 @@ export {
 export { foundIn, foundLimits, takenLevel, type FoundLimit, type TakenLevel } from "./takenLevel";
 export { loadsNeeded, type LoadsNeeded } from "./loadsNeeded";
 export { logbook, type LogLine } from "./logbook";
+export { dividerText } from "./dividerText";
 export { onThisBench } from "./onThisBench";
 export {
   isThrough,
   NO_FILTER,
   runTrack,
+  type FailedRun,
   type TrackFilter,
   type TrackPlace,
   type TrackSchedule,

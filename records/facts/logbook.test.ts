@@ -43,7 +43,7 @@ test("notes, runs, confirmations and rulings stand in order of time, whatever th
   expect(lines.map(({ kind, text }) => [kind, text])).toEqual([
     ["confirmation", "Hot loads"],
     ["power on", ""],
-    ["run", "Power against distortion, 8 Ω, both channels driven"],
+    ["run", "Power against distortion, 8 Ω, two channels driven"],
     ["temperature", "61.5 °C, sink"],
     ["ruling", "met: measured elsewhere"],
   ]);

@@ -18,7 +18,7 @@ test("each supply has its own ceilings; the claim is drawn where it is made and 
   const looked = lookedFor(power, details.supplies[0], onSupplies);
   expect(looked).toEqual({ loadOhms: 8, channelsDriven: 2, supplyName: "small" });
   const small = ceilingsAt(looked, onSupplies, assumptionsFor("ab"), [power]);
-  expect(small).toMatchObject({ caseText: "8 Ω, both channels driven, small", claimWatts: 50 });
+  expect(small).toMatchObject({ caseText: "8 Ω, two channels driven, small", claimWatts: 50 });
   expect(small.forecast.limiter?.watts).toBeCloseTo((24 - 6) ** 2 / 16, 9);
   const large = ceilingsAt(
     { ...looked, supplyName: "large", channelsDriven: 1 },

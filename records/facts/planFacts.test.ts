@@ -33,6 +33,7 @@ const records: PlanRecords = {
   details,
   forecastSettings: emptyDocument("forecast"),
   isBridged: false,
+  roomCelsius: 22,
 };
 const run = (given: Partial<PlannedRun> = {}): PlannedRun => ({
   id: "r",

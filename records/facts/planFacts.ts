@@ -32,6 +32,8 @@ export type PlanRecords = {
   details: Details;
   forecastSettings: ForecastSettings;
   isBridged: boolean;
+  /** The air of the workshop. */
+  roomCelsius: number;
   /** What sweeps have found already. */
   found?: readonly FoundLimit[];
 };
@@ -152,9 +154,9 @@ const wattsInResistor = ({ shares }: Heated, run: PlannedRun): number =>
 /** The amplifier's sink and every resistor, with what each run puts into them. */
 export const heatModel = (
   records: PlanRecords,
-  { ambientCelsius, amplifierMostCelsius }: Pick<Plan, "ambientCelsius" | "amplifierMostCelsius">,
+  { amplifierMostCelsius }: Pick<Plan, "amplifierMostCelsius">,
 ): HeatModel => {
-  const { amplifier, loads, claims, forecastSettings } = records;
+  const { amplifier, loads, claims, forecastSettings, roomCelsius: ambientCelsius } = records;
   const { efficiencyRatio } = assumptionsOf(amplifier, forecastSettings);
   const expected = expectedWatts(records);
   const usualOhms = claims[0]?.loadOhms ?? loads[0]?.nominalOhms ?? 8;

@@ -47,12 +47,12 @@ test.each([
 );
 
 test("conditions in words", () => {
-  expect(conditionsText(run())).toBe("8 Ω, both channels driven, up to 55 W");
+  expect(conditionsText(run())).toBe("8 Ω, two channels driven, up to 55 W");
   expect(conditionsText(run({ kind: "noise", watts: 0, channelsDriven: 1 }))).toBe(
     "8 Ω, one channel driven, input shorted",
   );
   expect(conditionsText(run({ kind: "spectrum", watts: 5, setting: "limiter: off" }))).toBe(
-    "8 Ω, both channels driven, 5 W, limiter: off",
+    "8 Ω, two channels driven, 5 W, limiter: off",
   );
 });
 

@@ -5,7 +5,7 @@ import { formatShort } from "@/core/units";
 import type { Load, RunEntry } from "@/records";
 import { isNearLoad } from "@/core/power";
 
-/** "8 Ω, both channels driven, up to 55 W" */
+/** "8 Ω, two channels driven, up to 55 W" */
 export const conditionsText = ({
   kind,
   loadOhms,

@@ -31,6 +31,17 @@ test("one whose load is not built waits, and is passed over", () => {
   expect(places[0].reason).toBe("no 2 Ω load is built");
 });
 
+test("one that was tried and could not be says why, is not the next, and is forgiven once it is made", () => {
+  const failed = [{ ...sweep, message: "Recording: it is silent." }];
+  const made = (runs: Run[]) =>
+    runTrack({ planned: [sweep, burst], runs: runs.map(entryOf), ready, schedule: null, failed });
+  expect(made([])).toMatchObject([
+    { state: "failed", reason: "Recording: it is silent." },
+    { state: "next", reason: null },
+  ]);
+  expect(made([runOf([50, 48])])[0]).toMatchObject({ state: "made", reason: null });
+});
+
 test("one that was struck out is to be made again, and keeps what was made", () => {
   const places = track([sweep], [runOf([50, 48], { id: "bad", remarks: struck })]);
   expect(places).toMatchObject([{ state: "next", runs: [{ id: "bad" }] }]);

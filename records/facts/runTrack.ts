@@ -4,8 +4,8 @@ import type { RunKind } from "@/core/run";
 import type { RunEntry } from "@/records";
 import { whySkipped, type Ready } from "./planned";
 
-/** How a place on the track stands: made; the next to make; open; one that has to wait; only runs that were struck out. */
-export type TrackState = "made" | "next" | "open" | "waits" | "struck";
+/** How a place on the track stands: made; the next to make; open; one that has to wait; one that was tried and could not be; only runs that were struck out. */
+export type TrackState = "made" | "next" | "open" | "waits" | "failed" | "struck";
 
 /** What a run warms: how far the hottest body gets towards its limit, nought at rest and one at the limit. */
 export type TrackHeat = { bodyName: string; endCelsius: number; ratio: number };
@@ -18,7 +18,7 @@ export type TrackPlace = {
   channelsDriven: number;
   setting: string;
   state: TrackState;
-  /** Why it has to wait. */
+  /** Why it has to wait, or could not be. */
   reason: string | null;
   /** Runs that were made of it, newest first; those that were struck out among them. */
   runs: readonly RunEntry[];
@@ -35,19 +35,30 @@ export type TrackFacts = {
   runs: readonly RunEntry[];
   ready: Ready;
   schedule: TrackSchedule | null;
+  /** Runs that were tried and could not be, with what was found instead. */
+  failed?: readonly FailedRun[];
 };
+
+export type FailedRun = Conditions & { message: string };
 
 export type TrackSchedule = Pick<Timeline, "entries"> &
   Pick<HeatModel, "ambientCelsius" | "bodies">;
 
 /** The plan as the spine, with the runs that were made of it; then what was made beside it, in order of time. */
-export const runTrack = ({ planned, runs, ready, schedule }: TrackFacts): TrackPlace[] => {
+export const runTrack = ({
+  planned,
+  runs,
+  ready,
+  schedule,
+  failed = [],
+}: TrackFacts): TrackPlace[] => {
   const left = new Set(runs);
   const ofPlan = planned.map((each): TrackPlace => {
     const made = [...left].filter((run) => isOf(run, each));
     made.forEach((run) => left.delete(run));
-    const reason = whySkipped(each, ready);
-    const state = stateOf(made, reason);
+    const waits = whySkipped(each, ready);
+    const failure = failed.find((other) => isAlike(other, each))?.message ?? null;
+    const state = stateOf(made, { waits, failure });
     return {
       key: each.id,
       kind: each.kind,
@@ -55,7 +66,7 @@ export const runTrack = ({ planned, runs, ready, schedule }: TrackFacts): TrackP
       channelsDriven: each.channelsDriven,
       setting: each.setting,
       state,
-      reason: state === "waits" ? reason : null,
+      reason: reasonOf(state, { waits, failure }),
       runs: made,
       plannedId: each.id,
       heat: heatOf(each, schedule),
@@ -69,19 +80,30 @@ export const runTrack = ({ planned, runs, ready, schedule }: TrackFacts): TrackP
   ];
 };
 
-const stateOf = (made: readonly RunEntry[], reason: string | null): TrackState => {
+type Hindrance = { waits: string | null; failure: string | null };
+
+const reasonOf = (state: TrackState, { waits, failure }: Hindrance): string | null => {
+  if (state === "waits") return waits;
+  return state === "failed" ? failure : null;
+};
+
+const stateOf = (made: readonly RunEntry[], { waits, failure }: Hindrance): TrackState => {
   if (made.some(({ isStruck }) => !isStruck)) return "made";
-  if (reason !== null) return "waits";
+  if (waits !== null) return "waits";
+  if (failure !== null) return "failed";
   return made.length > 0 ? "struck" : "open";
 };
 
 type Conditions = Pick<PlannedRun, "kind" | "loadOhms" | "channelsDriven" | "setting">;
 
-const isOf = (run: RunEntry, { kind, loadOhms, channelsDriven, setting }: Conditions): boolean =>
-  run.kind === kind &&
-  run.setting === setting &&
-  run.channelsDriven === channelsDriven &&
-  isNearLoad(run.nominalOhms, loadOhms);
+const isAlike = (one: Conditions, other: Conditions): boolean =>
+  one.kind === other.kind &&
+  one.setting === other.setting &&
+  one.channelsDriven === other.channelsDriven &&
+  isNearLoad(one.loadOhms, other.loadOhms);
+
+const isOf = (run: RunEntry, conditions: Conditions): boolean =>
+  isAlike({ ...run, loadOhms: run.nominalOhms }, conditions);
 
 /** Runs that no plan asked for, repeats together. @param runs oldest first */
 const besideThePlan = (runs: readonly RunEntry[]): TrackPlace[] => {

@@ -1,7 +1,7 @@
 import { claimedWatts } from "@/core/claim";
 import { isNearLoad } from "@/core/power";
 import { RUN_KINDS } from "@/core/run";
-import { powerAtClipOnset, powerAtDistortion } from "@/core/sweep";
+import { powerAtClipOnset, outputWithin } from "@/core/sweep";
 import { formatShort, formatSignificant } from "@/core/units";
 import type { Evidence, EvidenceChannel } from "@/core/verdict";
 import type { StatedPower } from "@/records";
@@ -22,11 +22,9 @@ const MOST_WATTS = 1e6;
 /** Beyond one percent, or where the tops flatten, output ends. Common practice. */
 const limitOf = ({ levels = [] }: Pick<EvidenceChannel, "levels">): number | null => {
   if (levels.length < 2) return null;
-  const reached = [
-    powerAtDistortion(levels, 0.01, "thd-plus-noise"),
-    powerAtClipOnset(levels),
-  ].flatMap((found) =>
-    found.status === "reached" && found.powerWatts < MOST_WATTS ? [found.powerWatts] : [],
+  const reached = [outputWithin(levels, 0.01, "thd-plus-noise"), powerAtClipOnset(levels)].flatMap(
+    (found) =>
+      found.status === "reached" && found.powerWatts < MOST_WATTS ? [found.powerWatts] : [],
   );
   return reached.length > 0 ? Math.min(...reached) : null;
 };

@@ -43,7 +43,6 @@ export const claim: Claim = { ...powerDraft(power), id: "claim", amplifierId: "a
 
 export const load: Load = {
   id: "load",
-  amplifierId: "amp",
   nominalOhms: 8,
   channels: [
     { ohms: 8.21, ohmsExpandedUncertainty: 0.02 },

@@ -6,6 +6,7 @@ import * as fourth from "./2026-11-27-fourth";
 import * as fifth from "./2026-11-28-fifth";
 import * as sixth from "./2026-11-28-sixth";
 import * as seventh from "./2026-11-28-seventh";
+import * as eighth from "./2026-11-29-eighth";
 
 /** All migrations by name; names begin with their date so that they sort. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -16,6 +17,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "2026-11-28-fifth": fifth,
   "2026-11-28-sixth": sixth,
   "2026-11-28-seventh": seventh,
+  "2026-11-29-eighth": eighth,
 };
 
 /** Names of all migrations, oldest first. */

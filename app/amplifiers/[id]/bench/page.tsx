@@ -10,6 +10,7 @@ import {
 import { amplifierRecords } from "@/server/amplifierRecords";
 import { judgementOf } from "@/server/judged";
 import { uploadLimitBytes } from "@/server/limits";
+import { planRecordsOf } from "@/server/planRecords";
 import { database } from "@/server/records";
 import { readShownRun } from "@/server/shownRun";
 import { BenchScreen } from "@/ui/bench/BenchScreen";
@@ -21,21 +22,9 @@ type BenchPageProps = {
 
 export default async function BenchPage({ params, searchParams }: BenchPageProps) {
   const records = await amplifierRecords((await params).id);
-  const { amplifier, powers, loads, runs, details, forecastSettings, rig, plan, instruments } =
-    records;
+  const { amplifier, powers, loads, runs, details, rig, plan, instruments, recorders } = records;
   const { found } = await judgementOf(await database(), records);
-  const model = heatModel(
-    {
-      amplifier,
-      claims: powers,
-      loads,
-      details,
-      forecastSettings,
-      isBridged: rig.isBridged,
-      found,
-    },
-    plan,
-  );
+  const model = heatModel(planRecordsOf(records, found), plan);
   const { ambientCelsius, bodies } = model;
   const asked = String((await searchParams).run ?? "");
   return (
@@ -51,6 +40,7 @@ export default async function BenchPage({ params, searchParams }: BenchPageProps
       plan={plan}
       rig={rig}
       calibration={rigCalibration(rig, instruments)}
+      recorders={recorders}
       voltmeter={chosenInstrument(instruments, "voltmeter", rig.voltmeterId)}
       found={found}
       schedule={{ entries: timelineOf(plan.runs, model).entries, ambientCelsius, bodies }}

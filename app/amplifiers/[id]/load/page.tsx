@@ -1,16 +1,17 @@
 import { amplifierRecords } from "@/server/amplifierRecords";
-import { standingLoads } from "@/server/standingLoads";
+import { database } from "@/server/records";
+import { usedLoads } from "@/server/workshop";
 import { LoadScreen } from "@/ui/load/LoadScreen";
 import { loadsNeeded, safetyFacts } from "@/records/facts";
 
 export default async function LoadPage({ params }: { params: Promise<{ id: string }> }) {
-  const { amplifier, powers, loads, details, rig, plan, resistors } = await amplifierRecords(
+  const { amplifier, powers, loads, details, rig, plan, resistors, room } = await amplifierRecords(
     (await params).id,
   );
-  const standing = loads.length === 0 ? await standingLoads(amplifier) : null;
   return (
     <LoadScreen
-      standing={standing}
+      inWorkshop={await usedLoads(await database())}
+      room={room}
       needed={loadsNeeded(plan.runs, loads)}
       amplifier={amplifier}
       claims={powers}

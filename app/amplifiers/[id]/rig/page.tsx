@@ -1,4 +1,6 @@
 import { amplifierRecords } from "@/server/amplifierRecords";
+import { database } from "@/server/records";
+import { usedRigs } from "@/server/workshop";
 import { RigScreen } from "@/ui/rig/RigScreen";
 
 export default async function RigPage({ params }: { params: Promise<{ id: string }> }) {
@@ -6,6 +8,8 @@ export default async function RigPage({ params }: { params: Promise<{ id: string
     await amplifierRecords((await params).id);
   return (
     <RigScreen
+      key={rig.rigId}
+      rigs={await usedRigs(await database())}
       amplifier={amplifier}
       claims={powers}
       loads={loads}

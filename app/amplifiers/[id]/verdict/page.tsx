@@ -1,23 +1,17 @@
 import { amplifierRecords } from "@/server/amplifierRecords";
 import { judgementOf } from "@/server/judged";
+import { planRecordsOf } from "@/server/planRecords";
 import { database } from "@/server/records";
 import { worstOf } from "@/server/summaries";
 import { VerdictScreen } from "@/ui/verdict/VerdictScreen";
 
 export default async function VerdictPage({ params }: { params: Promise<{ id: string }> }) {
   const records = await amplifierRecords((await params).id);
-  const { amplifier, powers, loads, details, forecastSettings, rig, plan, verdictNotes } = records;
+  const { plan, verdictNotes } = records;
   const { verdicts, schools, honest } = await judgementOf(await database(), records);
   return (
     <VerdictScreen
-      records={{
-        amplifier,
-        claims: powers,
-        loads,
-        details,
-        forecastSettings,
-        isBridged: rig.isBridged,
-      }}
+      records={planRecordsOf(records)}
       plan={plan}
       verdicts={verdicts}
       schools={schools}

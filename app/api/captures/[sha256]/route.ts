@@ -2,9 +2,11 @@ import { createReadStream } from "node:fs";
 import { Readable } from "node:stream";
 import { guarded, refuse } from "@/server/guard";
 import { NOT_STORED } from "@/server/requests";
-import { captures, dataFolder } from "@/store";
+import { notedCapture } from "@/server/notedCapture";
+import { database } from "@/server/records";
+import { captures, dataFolder, findRun } from "@/store";
 
-/** The capture itself, as it was stored. */
+/** The capture itself, as it was stored; with `?run=` of a run that it belongs to, with a note of what it is behind its samples. */
 export const GET = (
   request: Request,
   { params }: { params: Promise<{ sha256: string }> },
@@ -13,8 +15,12 @@ export const GET = (
     const { sha256 } = await params;
     if (!/^[0-9a-f]{64}$/.test(sha256) || !captures.has(dataFolder(), sha256))
       return refuse(404, "There is no such capture.");
+    const path = captures.path(dataFolder(), sha256);
+    const runId = new URL(request.url).searchParams.get("run");
+    const run = runId === null ? null : await findRun(await database(), runId);
+    const noted = run && (await notedCapture(path, sha256, run));
     return new Response(
-      Readable.toWeb(createReadStream(captures.path(dataFolder(), sha256))) as ReadableStream,
+      Readable.toWeb(noted ? Readable.from(noted) : createReadStream(path)) as ReadableStream,
       {
         headers: {
           ...NOT_STORED,

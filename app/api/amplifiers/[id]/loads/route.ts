@@ -1,7 +1,7 @@
 import { newIdOf, loadSchema, type LoadDraft } from "@/records";
 import { gone, keptAnswer, readForm } from "@/server/answers";
 import { guarded } from "@/server/guard";
-import { loadText, noteLoad } from "@/server/logged";
+import { noteLoad } from "@/server/logged";
 import { writableDatabase } from "@/server/records";
 import { addLoad, findAmplifier } from "@/store";
 
@@ -14,7 +14,10 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
     const draft = await readForm<LoadDraft>(loadSchema, request);
     const db = await writableDatabase();
     if (!(await findAmplifier(db, amplifierId))) gone();
-    const { id, revision } = await addLoad(db, amplifierId, draft, newIdOf(request));
-    await noteLoad(db, amplifierId, `${id} ${revision}`, loadText(draft));
+    const { id, revision } = await db.transaction(async (trx) => {
+      const load = await addLoad(trx, amplifierId, draft, newIdOf(request));
+      await noteLoad(trx, [amplifierId], load);
+      return load;
+    });
     return keptAnswer(db, amplifierId, { id, revision }, 201);
   });

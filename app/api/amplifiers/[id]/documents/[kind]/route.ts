@@ -1,6 +1,7 @@
 import { DOCUMENTS, type DocumentKind, type DocumentOf } from "@/records";
 import { gone, keptAnswer, readForm, revisionOf } from "@/server/answers";
 import { guarded } from "@/server/guard";
+import { notingRig } from "@/server/logged";
 import { writableDatabase } from "@/server/records";
 import { findAmplifier, keepDocument } from "@/store";
 
@@ -16,5 +17,9 @@ export const PUT = (request: Request, { params }: Context): Promise<Response> =>
     const content = await readForm<DocumentOf<DocumentKind>>(DOCUMENTS[known], request);
     const db = await writableDatabase();
     if (!(await findAmplifier(db, id))) gone();
-    return keptAnswer(db, id, { revision: revisionOf(await keepDocument(db, id, known, content)) });
+    const revision = await db.transaction(async (trx) => {
+      const keep = async () => revisionOf(await keepDocument(trx, id, known, content));
+      return known === "rig" ? notingRig(trx, id, keep) : keep();
+    });
+    return keptAnswer(db, id, { revision });
   });

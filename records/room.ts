@@ -1,0 +1,19 @@
+import { object, string, type InferType } from "yup";
+import { quantity } from "./quantity";
+import { revision } from "./revision";
+
+/** What a workshop has where nobody has looked at the thermometer. */
+const USUAL_ROOM_CELSIUS = 22;
+
+/** The air of the workshop, as it was read last. */
+export const roomSchema = object({
+  revision: revision(),
+  celsius: quantity("Give degrees Celsius, such as 22.")
+    .min(-10, "Too cold to work.")
+    .max(45, "Too hot to work.")
+    .default(USUAL_ROOM_CELSIUS),
+  /** When it was read; null where it never was. */
+  at: string().max(40).nullable().default(null),
+});
+
+export type Room = InferType<typeof roomSchema>;

@@ -1,0 +1,36 @@
+import type { Knex } from "knex";
+
+/** The amplifiers that something of the workshop is used with: the first of them, and how many there are. */
+export type WorkshopUsers = {
+  first: { id: string; maker: string; model: string }[];
+  count: number;
+};
+
+/** Names that are told of each; the rest is counted. */
+const MOST_TOLD = 5;
+
+/** Of all loads, or of all rigs, by their ids; what is not used is not among them. */
+export const workshopUsers = async (
+  db: Knex,
+  of: "load" | "rig",
+): Promise<Map<string, WorkshopUsers>> => {
+  const uses = db(`${of}_uses`)
+    .join("amplifiers", "amplifiers.id", `${of}_uses.amplifier_id`)
+    .select("amplifiers.id", "maker", "model", `${of}_id as of`)
+    .select(
+      db.raw(
+        `row_number() OVER (PARTITION BY ${of}_id ORDER BY ${of}_uses.rowid) AS place, count(*) OVER (PARTITION BY ${of}_id) AS total`,
+      ),
+    );
+  const rows: { of: string; id: string; maker: string; model: string; total: number }[] = await db
+    .from(uses.as("told"))
+    .where("place", "<=", MOST_TOLD)
+    .orderBy(["of", "place"]);
+  const users = new Map<string, WorkshopUsers>();
+  for (const { of: thing, total, id, maker, model } of rows) {
+    const known = users.get(thing) ?? { first: [], count: total };
+    known.first.push({ id, maker, model });
+    users.set(thing, known);
+  }
+  return users;
+};
