@@ -76,6 +76,7 @@ const worker: BenchWorker = {
     );
   },
   spectrumOf: async (stretch) => opened().spectrum(stretch),
+  levelOf: async (channel, stretch, frequencyHz) => opened().level(channel, stretch, frequencyHz),
   residualSound: async (channel, inputChannel) => opened().residualSound(channel, inputChannel),
   startLive: async (request, onReading) => {
     const outcome = LiveRun.start(request);

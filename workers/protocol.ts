@@ -9,7 +9,7 @@ import type { Prediction, PredictionRequest } from "@/pipeline/predictSweep";
 import type { RecordedTone } from "@/pipeline/readTone";
 import type { OpenedFile } from "@/pipeline/openFile";
 import type { ReadRequest } from "@/pipeline/readRun";
-import type { AudioClips, Opened, Stretch } from "@/pipeline/recordingViews";
+import type { AudioClips, LevelView, Opened, Stretch } from "@/pipeline/recordingViews";
 
 /** A moment of a run that plays. */
 export type PlayProgress = Pick<PlayMoment, "label" | "shotNumber"> & Glance;
@@ -51,6 +51,8 @@ export type BenchWorker = {
   openRecording(wav: Uint8Array<ArrayBuffer>, fullScaleVolts: number): Promise<Outcome<Opened>>;
   /** The spectrum of a stretch of the open recording, a channel each. */
   spectrumOf(stretch: Stretch): Promise<Curve[]>;
+  /** One level of a sweep in the open recording. */
+  levelOf(channel: number, stretch: Stretch, frequencyHz: number): Promise<LevelView>;
   /** What the amplifier added, and the output, as sound. */
   residualSound(channel: number, inputChannel: number | null): Promise<Outcome<AudioClips>>;
   /** Switches the live bench on; it then plays in real time until it is ended, telling its readings. */

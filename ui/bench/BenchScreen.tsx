@@ -17,6 +17,7 @@ import {
   type RigSettings,
   type Run,
   type RunEntry,
+  type Recorders,
 } from "@/records";
 import { RunView } from "../measured/RunView";
 import { ActionButton } from "../parts/ActionButton";
@@ -30,6 +31,7 @@ import {
   type Ready,
   type TrackPlace,
   type TrackSchedule,
+  type FailedRun,
 } from "@/records/facts";
 import { EngineStatus } from "./EngineStatus";
 import { useBenchEngine } from "./engine/BenchEngine";
@@ -52,6 +54,7 @@ export type BenchScreenProps = {
   plan: Plan;
   rig: RigSettings;
   calibration: Calibration | null;
+  recorders: Recorders;
   voltmeter: Instrument | null;
   cautions: readonly Caution[];
   /** What sweeps have found the amplifier to give. */
@@ -67,7 +70,8 @@ export type ShownRun = { run: Run; before: Run | null; setMates: readonly Run[] 
 export function BenchScreen({ shown, stated, schedule, ...making }: BenchScreenProps) {
   const { amplifier, claims, runs, plan } = making;
   const ready = readyOf(making);
-  const places = runTrack({ planned: plan.runs, runs, ready, schedule });
+  const failed = useFailed(making.loads);
+  const places = runTrack({ planned: plan.runs, runs, ready, schedule, failed });
   const { isNew, wantedId, isPending, choose, chooseNew } = useRunChoice(places, shown?.run.id);
   const run = isNew ? null : (shown?.run ?? null);
   return (
@@ -94,6 +98,19 @@ export function BenchScreen({ shown, stated, schedule, ...making }: BenchScreenP
     </Flex>
   );
 }
+
+/** What the bench tried and could not make, by the conditions that the plan knows it by. */
+const useFailed = (loads: readonly Load[]): FailedRun[] => {
+  const { refused } = useBenchEngine().state;
+  return useMemo(
+    () =>
+      refused.flatMap(({ job: { kind, loadId, channelsDriven, setting }, message }) => {
+        const load = loads.find(({ id }) => id === loadId);
+        return load ? [{ kind, loadOhms: load.nominalOhms, channelsDriven, setting, message }] : [];
+      }),
+    [refused, loads],
+  );
+};
 
 function NewRunButton({ isNew, onClick }: { isNew: boolean; onClick(): void }) {
   return (

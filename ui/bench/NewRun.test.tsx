@@ -46,6 +46,7 @@ const form = (
     planned={planned(kind)}
     rig={rig(readings)}
     calibration={null}
+    recorders={{ recorders: [] }}
     voltmeter={null}
     cautions={[]}
     found={[]}

@@ -15,6 +15,7 @@ import type {
   Load,
   Readings,
   RigSettings,
+  Recorders,
 } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
@@ -40,6 +41,7 @@ export type NewRunProps = {
   planned: NextPlanned | null;
   rig: RigSettings;
   calibration: Calibration | null;
+  recorders: Recorders;
   voltmeter: Instrument | null;
   cautions: readonly Caution[];
   found: readonly FoundLimit[];
@@ -63,6 +65,7 @@ export function NewRun({
   planned,
   rig,
   calibration,
+  recorders,
   voltmeter,
   cautions,
   found,
@@ -148,6 +151,7 @@ export function NewRun({
             claims,
             loads,
             calibration,
+            recorders,
             cautions,
             confirmations: rig.confirmations,
             uploadLimitBytes,
@@ -173,7 +177,14 @@ const readingId = (name: Readings): string => `readings-${name.replace(" ", "-")
 
 type FileProps = Pick<
   NewRunProps,
-  "amplifier" | "claims" | "loads" | "calibration" | "cautions" | "uploadLimitBytes" | "onStored"
+  | "amplifier"
+  | "claims"
+  | "loads"
+  | "calibration"
+  | "recorders"
+  | "cautions"
+  | "uploadLimitBytes"
+  | "onStored"
 > & { confirmations: readonly Confirmation[] };
 
 /** What takes the readings, with a key each: the Rig's own choice, at hand here. */

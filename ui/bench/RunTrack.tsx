@@ -1,7 +1,15 @@
 "use client";
 import { Box, Flex, HStack, Text } from "@chakra-ui/react";
 import { format } from "date-fns";
-import { Check, Circle, CircleDashed, Clock, Play, Strikethrough } from "lucide-react";
+import {
+  Check,
+  Circle,
+  CircleDashed,
+  Clock,
+  Play,
+  Strikethrough,
+  TriangleAlert,
+} from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { drivenText } from "@/core/claim";
 import { RUN_KINDS } from "@/core/run";
@@ -28,8 +36,9 @@ export type RunTrackProps = {
 
 /** A filter is offered from so many places on. */
 const MANY = 16;
-/** Two rows, and a little of the third, so that it is seen that there is more. */
+/** Two rows, and a little of the third, so that it is seen that there is more; one where the filters stand above, as the run matters more. */
 const HEIGHT = "122px";
+const HEIGHT_FILTERED = "68px";
 
 /** The plan with what was made of it, and what was made beside it: each place with its state, its repeats and the heat to come. */
 export function RunTrack({ places, chosenId, onChoose, onTakeUp }: RunTrackProps) {
@@ -42,9 +51,10 @@ export function RunTrack({ places, chosenId, onChoose, onTakeUp }: RunTrackProps
       ?.querySelector("[aria-current=true]")
       ?.scrollIntoView?.({ block: "nearest", inline: "nearest" });
   }, [chosenId, shown]);
+  const isMany = places.length >= MANY;
   return (
     <Box flex={1} minW={0}>
-      {places.length >= MANY && (
+      {isMany && (
         <TrackFilters
           places={places}
           shownCount={shown.length}
@@ -59,7 +69,7 @@ export function RunTrack({ places, chosenId, onChoose, onTakeUp }: RunTrackProps
         wrap="wrap"
         alignContent="flex-start"
         p="1px"
-        maxH={HEIGHT}
+        maxH={isMany ? HEIGHT_FILTERED : HEIGHT}
         overflowY="auto"
         listStyleType="none"
         aria-label="Runs"
@@ -90,6 +100,7 @@ const STATES: Record<TrackState, { Icon: typeof Check; word: string; color: stri
   made: { Icon: Check, word: "made", color: "lichen" },
   next: { Icon: Play, word: "next", color: "spruce" },
   open: { Icon: Circle, word: "planned", color: "muted" },
+  failed: { Icon: TriangleAlert, word: "failed", color: "ember" },
   waits: { Icon: Clock, word: "waits", color: "ochre" },
   struck: { Icon: Strikethrough, word: "struck out", color: "ember" },
 };
@@ -142,8 +153,8 @@ function Place({ place, chosenId, onChoose, onTakeUp }: PlaceProps) {
                 {RUN_KINDS[kind].shortTitle ?? RUN_KINDS[kind].title}
               </Text>
             </HStack>
-            <Text color={reason ? "ochre" : "muted"} fontSize="12.5px" whiteSpace="nowrap">
-              {reason ?? underTitle(place, isChosen)}
+            <Text color={underColor(state)} fontSize="12.5px" whiteSpace="nowrap">
+              {state === "failed" ? "could not be made" : (reason ?? underTitle(place, isChosen))}
             </Text>
           </Box>
         </button>
@@ -156,7 +167,12 @@ function Place({ place, chosenId, onChoose, onTakeUp }: PlaceProps) {
   );
 }
 
-/** "8 Ω, both, × 3": short, since the plan says the rest. Of the chosen one each repeat stands beside it. */
+const underColor = (state: TrackState): string => {
+  if (state === "failed") return "ember";
+  return state === "waits" ? "ochre" : "muted";
+};
+
+/** "8 Ω, two, × 3": short, since the plan says the rest. Of the chosen one each repeat stands beside it. */
 const underTitle = (
   { loadOhms, channelsDriven, setting, runs }: TrackPlace,
   isChosen: boolean,

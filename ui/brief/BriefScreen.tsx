@@ -47,7 +47,7 @@ export function BriefScreen({
               {trouble}
             </Text>
           )}
-          <Flex justify="flex-end" mt={3} gap={2}>
+          <Flex justify="flex-end" mt={3} gap={2} wrap="wrap">
             <ActionButton onClick={() => void another()}>
               <CopyPlus size={16} /> Another like it
             </ActionButton>
@@ -71,7 +71,7 @@ export function BriefScreen({
       <ConfirmDialog
         open={deleting}
         title={`Delete ${amplifierName(amplifier)}?`}
-        text="Its claims, loads and runs go with it. This cannot be undone."
+        text="Its claims and runs go with it; loads and rigs stay in the workshop. This cannot be undone."
         confirmLabel="Delete for good"
         onClose={() => setDeleting(false)}
         confirm={() => amplifierSaves.remove(amplifier.id)}

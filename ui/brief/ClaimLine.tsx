@@ -1,6 +1,7 @@
 "use client";
 import { Box, Flex, HStack, Text } from "@chakra-ui/react";
 import { Check, CircleHelp, Pencil, Trash2 } from "lucide-react";
+import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Claim, Given, PlacedClaim } from "@/records";
 import { claimToJudge, claimWords } from "@/records/facts";
@@ -24,7 +25,7 @@ const FIRST_LETTER = { "&::first-letter": { textTransform: "uppercase" } };
 
 /** One claim: what it says, what it leaves out, and how it is judged all the same. */
 export function ClaimLine({ claim, sheetSource, onEdit, onRemove }: ClaimLineProps) {
-  const [given, setGiven] = useState<Given>(claim.given);
+  const { given, setGiven, version } = useGiven(claim.given);
   const read = claimToJudge({ ...claim, given });
   const isWhole = read.missing.length === 0;
   const filledIn = read.filledIn ?? [];
@@ -69,7 +70,12 @@ export function ClaimLine({ claim, sheetSource, onEdit, onRemove }: ClaimLinePro
           </Text>
         )}
         {claim.id !== null && (
-          <Conditions claim={{ ...claim, id: claim.id }} given={given} onGiven={setGiven} />
+          <Conditions
+            key={version}
+            claim={{ ...claim, id: claim.id }}
+            given={given}
+            onGiven={setGiven}
+          />
         )}
       </Box>
       {claim.id !== null && (
@@ -93,6 +99,23 @@ export function ClaimLine({ claim, sheetSource, onEdit, onRemove }: ClaimLinePro
   );
 }
 
+const isSame = (one: Given, other: Given): boolean => JSON.stringify(one) === JSON.stringify(other);
+
+/**
+ * What is given here, and what comes from elsewhere: that takes its place where nothing was typed since, and then the fields, which hold
+ * what is typed, are made anew; `version` counts how often.
+ */
+const useGiven = (kept: Given) => {
+  const [given, setGiven] = useState(kept);
+  const [seen, setSeen] = useState({ kept, version: 0 });
+  if (!isSame(kept, seen.kept)) {
+    const isTyped = !isSame(given, seen.kept);
+    setSeen({ kept, version: seen.version + (isTyped ? 0 : 1) });
+    if (!isTyped) setGiven(kept);
+  }
+  return { given, setGiven, version: seen.version };
+};
+
 /** What the line leaves out, kept as it is typed. */
 function Conditions({
   claim,
@@ -103,6 +126,7 @@ function Conditions({
   given: Given;
   onGiven(given: Given): void;
 }) {
+  const router = useRouter();
   const { id, position: _, ...draft } = claim;
   const autosave = useAutosave({
     name: `conditions of ${id}`,
@@ -110,7 +134,12 @@ function Conditions({
     restore: onGiven,
     revision: claim.revision,
     asDraft: (kept: Claim) => kept.given,
-    save: (next, revision) => claimSaves.change(id, { ...draft, given: next, revision }),
+    save: async (next, revision) => {
+      const saved = await claimSaves.change(id, { ...draft, given: next, revision });
+      // Whatever else is done to the claim starts from what is kept now.
+      if (saved.ok) router.refresh();
+      return saved;
+    },
   });
   return (
     <>

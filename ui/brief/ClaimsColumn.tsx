@@ -10,7 +10,7 @@ import { useAutosave } from "../parts/useAutosave";
 import { ClaimsPanel } from "./ClaimsPanel";
 import { SheetPanel, type SheetText } from "./SheetPanel";
 
-const textOf = ({ source, text }: Pick<Sheet, "source" | "text">): SheetText => ({ source, text });
+const textOf = ({ source, text, pages }: SheetText): SheetText => ({ source, text, pages });
 
 /** The sheet, and the claims that it makes while it is typed. */
 export function ClaimsColumn({
@@ -53,7 +53,15 @@ export function ClaimsColumn({
   });
   return (
     <Grid templateColumns="minmax(0, 1fr)" gap={4}>
-      <SheetPanel sheet={draft} onSheet={setDraft} autosave={autosave} />
+      <SheetPanel
+        sheet={draft}
+        onSheet={setDraft}
+        onPage={(page) => setDraft((before) => ({ ...before, pages: [...before.pages, page] }))}
+        onPageGone={(at) =>
+          setDraft((before) => ({ ...before, pages: before.pages.filter((_, k) => k !== at) }))
+        }
+        autosave={autosave}
+      />
       <ClaimsPanel amplifier={amplifier} sheetSource={read.source} {...claimed} />
     </Grid>
   );

@@ -41,8 +41,6 @@ export const ClaimsPanel = memo(function ClaimsPanel({
     setEditing(null);
     router.refresh();
   };
-  // Fields hold what is typed: they are made anew once what was filled in here has come back.
-  const [filled, setFilled] = useState<ReadonlyMap<string | null, string>>(new Map());
   const usual = useMemo(() => usualConditions(claims, amplifier), [claims, amplifier]);
   const [trouble, setTrouble] = useState<string | null>(null);
   const leaveOut = async (claim: PlacedClaim, isLeftOut: boolean) => {
@@ -56,7 +54,6 @@ export const ClaimsPanel = memo(function ClaimsPanel({
       if (!saved.ok) return setTrouble(messageOf(saved));
     }
     setTrouble(null);
-    setFilled(new Map(usual.map(({ claim: { id }, given }) => [id, JSON.stringify(given)])));
     router.refresh();
   };
   const judged = claims.filter(({ isLeftOut }) => !isLeftOut);
@@ -109,7 +106,7 @@ export const ClaimsPanel = memo(function ClaimsPanel({
             </Box>
           ) : (
             <ClaimLine
-              key={`${claim.id ?? claim.lineKey} ${filled.get(claim.id) === JSON.stringify(claim.given)}`}
+              key={claim.id ?? claim.lineKey}
               claim={claim}
               sheetSource={sheetSource}
               onEdit={formOf(claim, amplifier.channelCount) && (() => setEditing(claim.id))}

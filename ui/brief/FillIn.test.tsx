@@ -35,6 +35,13 @@ test("what is no number is told beside the field, and nothing is kept", async ()
   expect(kept).toEqual([]);
 });
 
+test("channels are counted", async () => {
+  const kept = show("80 W into 4 ohms, 1 % THD");
+  await userEvent.type(screen.getByLabelText("Channels driven"), "1.5");
+  expect(screen.getByText("Channels come in whole numbers.")).toBeTruthy();
+  expect(kept).toEqual([{ channelsDriven: 1 }, { channelsDriven: 1 }]);
+});
+
 test("what was filled in stands there, and is taken back by emptying it", async () => {
   const kept = show("Damping factor > 100", { loadOhms: 8 });
   const field = screen.getByLabelText<HTMLInputElement>("Load");

@@ -18,6 +18,17 @@ const CONDITIONS: Readonly<Record<string, readonly [label: string, unit: string,
     downDb: ["Within", "dB", 1],
   };
 
+/** What is counted comes in whole numbers. */
+const WHOLE = ["channelsDriven"];
+
+/** Why a text is no value of a condition; null where it is one. */
+const wrongOf = (name: string, value: number | null): string | null => {
+  if (value === null || !(value > 0)) return "Give a number above zero, or leave it empty.";
+  return WHOLE.includes(name) && !Number.isInteger(value)
+    ? "Channels come in whole numbers."
+    : null;
+};
+
 /** What a line leaves out, to be filled in by the reviewer: it is told apart from what is printed. */
 export function FillIn({
   claim,
@@ -42,7 +53,7 @@ export function FillIn({
     const value = parseNumber(text);
     const { [name]: _, ...others } = filledIn;
     if (text.trim() === "") onFill(others);
-    else if (value !== null && value > 0)
+    else if (value !== null && wrongOf(name, value) === null)
       onFill({ ...others, [name]: value * CONDITIONS[name][2] });
   };
   if (open.length === 0) return null;
@@ -51,15 +62,13 @@ export function FillIn({
       {open.map((name) => {
         const [label, unit] = CONDITIONS[name];
         const text = texts[name] ?? "";
-        const value = parseNumber(text);
-        const isWrong = text.trim() !== "" && !(value !== null && value > 0);
         return (
           <Box key={name} w="170px">
             <QuantityField
               label={label}
               unit={unit}
               field={held(text, (next) => change(name, next))}
-              error={isWrong ? "Give a number above zero, or leave it empty." : null}
+              error={text.trim() === "" ? null : wrongOf(name, parseNumber(text))}
             />
           </Box>
         );

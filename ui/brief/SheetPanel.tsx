@@ -1,22 +1,28 @@
 "use client";
 import { Box, Heading, HStack, Textarea } from "@chakra-ui/react";
-import type { Sheet } from "@/records";
+import type { Sheet, SheetPage } from "@/records";
 import { TextField, held } from "../parts/fields";
 import { KeptMark } from "../parts/KeptMark";
 import { Panel } from "../parts/Panel";
 import type { Autosave } from "../parts/useAutosave";
+import { SheetPages } from "./SheetPages";
 
 /** What is typed of a sheet; its claims are read from it. */
-export type SheetText = Pick<Sheet, "source" | "text">;
+export type SheetText = Pick<Sheet, "source" | "text" | "pages">;
 
 /** Where a specification sheet is pasted. */
 export function SheetPanel({
   sheet,
   onSheet,
+  onPage,
+  onPageGone,
   autosave,
 }: {
   sheet: SheetText;
   onSheet(sheet: SheetText): void;
+  /** A page was kept, while anything else may have been typed. */
+  onPage(page: SheetPage): void;
+  onPageGone(at: number): void;
   autosave: Autosave<SheetText>;
 }) {
   return (
@@ -46,6 +52,7 @@ export function SheetPanel({
           placeholder="brochure, p. 2"
         />
       </Box>
+      <SheetPages pages={sheet.pages} onAdd={onPage} onRemove={onPageGone} />
     </Panel>
   );
 }

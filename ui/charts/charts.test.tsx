@@ -108,6 +108,20 @@ describe("curves", () => {
     expect(xs[2] - xs[1]).toBeCloseTo(xs[3] - xs[2], 0);
   });
 
+  test("places with names stand above their lines, once for all channels; one without room is left out", () => {
+    const named = [
+      { at: 1000, label: "f2-f1" },
+      { at: 1010, label: "right beside it" },
+      { at: 50, label: "nothing there" },
+    ];
+    const html = markup(chart([curve(0, "A", { named }), curve(1, "B", { named })]));
+    expect(html.match(/>f2-f1</g)).toHaveLength(1);
+    expect(html).not.toContain("nothing there");
+    const yOf = (label: string) =>
+      Number(new RegExp(`y="([\\d.]+)"[^>]*>${label}<`).exec(html)?.[1]);
+    expect(yOf("f2-f1") - yOf("right beside it")).toBeGreaterThanOrEqual(15);
+  });
+
   test("the claim's band is drawn and named; axes tell what they are", () => {
     const text = words(
       chart([curve(0, "A")], {

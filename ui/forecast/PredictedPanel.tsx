@@ -69,7 +69,7 @@ const loadFor = (claim: StatedPower, loads: readonly Load[]): Load => {
     { length: claim.channelsDriven },
     (_, channel) => measured?.channels[channel] ?? ideal,
   );
-  return { id: "", amplifierId: "", nominalOhms: claim.loadOhms, channels };
+  return { id: "", nominalOhms: claim.loadOhms, channels };
 };
 
 function Curve({ name, claim, load }: { name: CatalogueName; claim: StatedPower; load: Load }) {

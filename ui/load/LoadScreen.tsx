@@ -2,7 +2,7 @@
 import { Grid, Tabs } from "@chakra-ui/react";
 import { useState } from "react";
 import { cautionsFor, type SafetyFacts } from "@/core/safety";
-import type { Amplifier, StatedPower, Load, LoadDraft, StandingLoads, Resistors } from "@/records";
+import type { Amplifier, StatedPower, Load, LoadDraft, Resistors, Room, Used } from "@/records";
 import type { LoadsNeeded } from "@/records/facts";
 import { Cautions } from "../parts/Cautions";
 import { BuiltLoads } from "./built/BuiltLoads";
@@ -15,8 +15,9 @@ export type LoadScreenProps = {
   loads: readonly Load[];
   resistors: Resistors;
   safety: SafetyFacts;
-  /** Loads of the review before, where this amplifier has none yet. */
-  standing: StandingLoads | null;
+  /** All loads of the workshop. */
+  inWorkshop: readonly Used<Load>[];
+  room: Room;
   needed: LoadsNeeded;
 };
 
@@ -27,7 +28,8 @@ export function LoadScreen({
   loads,
   resistors,
   safety,
-  standing,
+  inWorkshop,
+  room,
   needed,
 }: LoadScreenProps) {
   const [tab, setTab] = useState("built");
@@ -71,7 +73,7 @@ export function LoadScreen({
             amplifier={amplifier}
             claims={claims}
             loads={loads}
-            standing={standing}
+            inWorkshop={inWorkshop}
             needed={needed}
             onFind={find}
             found={found}
@@ -83,6 +85,7 @@ export function LoadScreen({
       <Tabs.Content value="finder" p={0}>
         <LoadFinder
           wantedOhms={wantedOhms}
+          roomCelsius={room.celsius}
           resistors={resistors.resistors}
           channelCount={amplifier.channelCount}
           claims={claims}

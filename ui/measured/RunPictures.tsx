@@ -1,6 +1,7 @@
 import { Box, Flex, Heading, HStack, Text } from "@chakra-ui/react";
-import { useRef, useState } from "react";
+import { useRef, useState, type RefObject } from "react";
 import { RUN_KINDS } from "@/core/run";
+import { formatSignificant } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import { amplifierName, type Amplifier, type Run } from "@/records";
 import type { RunReadings } from "@/records/facts";
@@ -10,11 +11,14 @@ import { SaveChart } from "../charts/SaveChart";
 import { ActionButton } from "../parts/ActionButton";
 import { Panel } from "../parts/Panel";
 import { unbroken } from "../parts/unbroken";
+import { hasLevels, LevelPanel } from "../recording/LevelPanel";
 import { RecordingPanel } from "../recording/RecordingPanel";
 import { chartsOf, type ChartGroup } from "./chartsOf";
 import { conditionsLine } from "./conditionsLine";
 import { ExportLinks } from "./ExportLinks";
 
+/** The sheet that one level of a sweep is looked at on. */
+const LEVEL = "level";
 /** The sheet a run's recordings are looked at on, beside its charts. */
 const RECORDING = "recording";
 
@@ -34,6 +38,7 @@ export function RunPictures({ run, before, amplifier, readings, claimedWatts }: 
   );
   const tabs = tabsOf(run, charts, bursts.length > 0);
   const [chosen, setChosen] = useState(tabs[0]?.id ?? "");
+  const [levelWatts, setLevelWatts] = useState<number | null>(null);
   const svg = useRef<SVGSVGElement>(null);
   const chart = charts.find(({ id }) => id === chosen);
   const { title } = RUN_KINDS[run.kind];
@@ -69,23 +74,59 @@ export function RunPictures({ run, before, amplifier, readings, claimedWatts }: 
       </Flex>
       {tabs.length > 1 && <Tabs tabs={tabs} chosen={chosen} onChoose={setChosen} />}
       {chart && (
-        <>
-          <LineChart
-            key={chart.id}
-            x={chart.x}
-            y={chart.y}
-            curves={chart.curves}
-            band={isClaimed(chart) ? (readings.mark?.band ?? null) : null}
-            crossings={readings.crossings}
-            caption={`${chart.title} of ${title.toLowerCase()}. ${run.result.channels[0].summary}`}
-            svgRef={svg}
-          />
-          <Legend chart={chart} hasGhost={before !== null} />
-        </>
+        <ChartSheet
+          {...{ run, before, readings, chart, svg, levelWatts }}
+          onLevel={setLevelWatts}
+          onLook={() => setChosen(LEVEL)}
+        />
       )}
       {chosen === "cycles" && <Cycles run={run} bursts={bursts} claimedWatts={claimedWatts} />}
+      {chosen === LEVEL && <LevelPanel run={run} watts={levelWatts} onWatts={setLevelWatts} />}
       {chosen === RECORDING && <RecordingPanel run={run} />}
     </Panel>
+  );
+}
+
+/** One chart of the run; where levels stand on it, the one under the cursor may be looked at. */
+function ChartSheet({
+  run,
+  before,
+  readings,
+  chart,
+  svg,
+  levelWatts,
+  onLevel,
+  onLook,
+}: Pick<RunPicturesProps, "run" | "before" | "readings"> & {
+  chart: ChartGroup;
+  svg: RefObject<SVGSVGElement | null>;
+  levelWatts: number | null;
+  onLevel(watts: number): void;
+  onLook(): void;
+}) {
+  const isOfLevels = chart.x === "watts" && hasLevels(run);
+  return (
+    <>
+      <LineChart
+        key={chart.id}
+        x={chart.x}
+        y={chart.y}
+        curves={chart.curves}
+        band={isClaimed(chart) ? (readings.mark?.band ?? null) : null}
+        crossings={readings.crossings}
+        caption={`${chart.title} of ${RUN_KINDS[run.kind].title.toLowerCase()}. ${run.result.channels[0].summary}`}
+        svgRef={svg}
+        onPlaced={isOfLevels ? onLevel : undefined}
+      />
+      <Flex justify="space-between" align="center" gap={3} wrap="wrap">
+        <Legend chart={chart} hasGhost={before !== null} />
+        {levelWatts !== null && isOfLevels && (
+          <ActionButton minH="36px" fontSize="14px" onClick={onLook}>
+            Look at the level of {formatSignificant(levelWatts, 3)} W
+          </ActionButton>
+        )}
+      </Flex>
+    </>
   );
 }
 
@@ -110,6 +151,7 @@ function Legend({ chart, hasGhost }: { chart: ChartGroup; hasGhost: boolean }) {
 const tabsOf = (run: Run, charts: readonly ChartGroup[], hasBursts: boolean): Tab[] => [
   ...(hasBursts ? [{ id: "cycles", title: "Cycles" }] : []),
   ...charts,
+  ...(hasLevels(run) ? [{ id: LEVEL, title: "One level" }] : []),
   ...(run.captures.length > 0
     ? [{ id: RECORDING, title: RUN_KINDS[run.kind].isListenedTo ? "Listen" : "Recording" }]
     : []),

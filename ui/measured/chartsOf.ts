@@ -36,6 +36,7 @@ const drawn = (
         drawn: {
           label: `${letter}${curve.label}`,
           points: curve.points,
+          named: isGhost ? undefined : curve.named,
           channelIndex,
           variant,
           isGhost,

@@ -10,6 +10,8 @@ import {
   Textarea,
 } from "@chakra-ui/react";
 import type { UseFormRegisterReturn } from "react-hook-form";
+import { Explain } from "../words/Explain";
+import { termOfLabel } from "../words/glossary";
 
 /** What a field holds where its text lives with its owner, such as a document that is kept while it is typed. */
 export type HeldField = {
@@ -47,6 +49,9 @@ const CONTROL = {
 const messageOf = (error: FieldProps["error"]): string | undefined =>
   (typeof error === "string" ? error : error?.message) || undefined;
 
+/** Both columns: that of the label, and that of what is beside it. */
+const WHOLE = "1 / -1";
+
 /** Label above, the control, its message below: what was typed always stays. */
 function Labelled({
   label,
@@ -56,20 +61,36 @@ function Labelled({
   children,
 }: Pick<FieldProps, "label" | "error" | "help" | "id"> & { children: React.ReactNode }) {
   const message = messageOf(error);
+  const term = termOfLabel(label);
   return (
-    <Field.Root invalid={message !== undefined} gap={1} minW={0} id={id}>
+    <Field.Root
+      invalid={message !== undefined}
+      gap={1}
+      minW={0}
+      id={id}
+      display="grid"
+      gridTemplateColumns="minmax(0, max-content) minmax(0, 1fr)"
+      alignItems="center"
+    >
       {label && (
-        <Field.Label fontSize="13.5px" color="muted" fontWeight={500}>
+        <Field.Label fontSize="13.5px" color="muted" fontWeight={500} gridColumn={term ? 1 : WHOLE}>
           {label}
         </Field.Label>
       )}
-      {children}
+      {term && (
+        <Box justifySelf="start">
+          <Explain term={term} />
+        </Box>
+      )}
+      <Box gridColumn={WHOLE} minW={0}>
+        {children}
+      </Box>
       {help && !message && (
-        <Field.HelperText fontSize="13px" color="muted">
+        <Field.HelperText fontSize="13px" color="muted" gridColumn={WHOLE}>
           {help}
         </Field.HelperText>
       )}
-      <Field.ErrorText fontSize="13.5px" color="ember" fontWeight={500}>
+      <Field.ErrorText fontSize="13.5px" color="ember" fontWeight={500} gridColumn={WHOLE}>
         {message}
       </Field.ErrorText>
     </Field.Root>

@@ -36,6 +36,21 @@ export const loadSaves = saver<LoadDraft>(
   (id) => at("loads", id),
 );
 
+/** Has an amplifier measured with a load of the workshop. */
+export const takeLoad = (amplifierId: string, loadId: string): Saved =>
+  send("PUT", at("amplifiers", amplifierId, "loads", loadId), {});
+
+/** Has it no longer measured with it; the load stays in the workshop. */
+export const leaveLoad = (amplifierId: string, loadId: string): Saved =>
+  send("DELETE", at("amplifiers", amplifierId, "loads", loadId));
+
+/** Has an amplifier measured with a rig of the workshop; an id that is not there yet makes one like the present. */
+export const chooseRig = (amplifierId: string, rigId: string): Saved =>
+  send("PUT", at("amplifiers", amplifierId, "rig"), { rigId });
+
+/** Takes a rig that is not used out of the workshop. */
+export const removeRig = (rigId: string): Saved => send("DELETE", at("rigs", rigId));
+
 /** Keeps one of the documents of an amplifier in place of the one before. */
 export const saveDocument = (amplifierId: string, kind: DocumentKind, content: unknown): Saved =>
   send("PUT", at("amplifiers", amplifierId, "documents", kind), content);

@@ -2,12 +2,12 @@
 import { Grid, Heading } from "@chakra-ui/react";
 import { useState } from "react";
 import { parseNumber } from "@/core/units";
-import type { Plan } from "@/records";
+import type { Plan, Room } from "@/records";
 import { QuantityField, held } from "../parts/fields";
 import { Panel } from "../parts/Panel";
+import { RoomField } from "../workshop/RoomField";
 
 const LIMITS = [
-  { name: "ambientCelsius", label: "Room", unit: "°C", least: -10, most: 45 },
   {
     name: "amplifierMostCelsius",
     label: "Amplifier no hotter than",
@@ -18,8 +18,18 @@ const LIMITS = [
   { name: "dayHours", label: "At the bench a day", unit: "h", least: 0.5, most: 16 },
 ] as const;
 
-/** Room, amplifier and day: what the pauses are reckoned from. */
-export function Limits({ plan, onChange }: { plan: Plan; onChange(plan: Plan): void }) {
+/** Room, amplifier and day: what the pauses follow from. */
+export function Limits({
+  plan,
+  room,
+  onChange,
+  onRoom,
+}: {
+  plan: Plan;
+  room: Room;
+  onChange(plan: Plan): void;
+  onRoom(celsius: number): void;
+}) {
   const [texts, setTexts] = useState<Record<string, string>>({});
   return (
     <Panel as="form" aria-label="Limits" onSubmit={(event) => event.preventDefault()}>
@@ -27,6 +37,7 @@ export function Limits({ plan, onChange }: { plan: Plan; onChange(plan: Plan): v
         Limits
       </Heading>
       <Grid gap={2}>
+        <RoomField room={room} onRoom={onRoom} />
         {LIMITS.map(({ name, label, unit, least, most }) => {
           const text = texts[name] ?? String(plan[name]);
           const value = parseNumber(text);

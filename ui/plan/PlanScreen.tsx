@@ -15,7 +15,14 @@ import {
 import { RUN_KINDS, type PlanSize } from "@/core/run";
 import { cautionsFor } from "@/core/safety";
 import { formatShort } from "@/core/units";
-import { amplifierName, type Plan, type RigSettings, type RunEntry } from "@/records";
+import {
+  amplifierName,
+  type Plan,
+  type RigSettings,
+  type Room,
+  type RunEntry,
+  type StatedPower,
+} from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { KeptMark } from "../parts/KeptMark";
 import { useKeys } from "../parts/keys";
@@ -52,10 +59,11 @@ export type PlanScreenProps = {
   plan: Plan;
   runs: readonly RunEntry[];
   rig: RigSettings;
+  room: Room;
 };
 
 /** The runs in the order in which they are to be made, with the time and the heat that they take. */
-export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScreenProps) {
+export function PlanScreen({ records, plan: initial, runs: made, rig, room }: PlanScreenProps) {
   const { amplifier, claims } = records;
   const [plan, setPlan] = useState(() => unrevised<Plan>(initial));
   const [chosenId, setChosenId] = useState<string | null>(null);
@@ -74,8 +82,8 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
     save: (content, revision) => saveDocument(amplifier.id, "plan", { ...content, revision }),
   });
   const facts = useMemo(() => planFacts(records), [records]);
-  const model = useMemo(() => heatModel(records, plan), [records, plan]);
-  const timeline = useMemo(() => timelineOf(plan.runs, model), [plan.runs, model]);
+  const [roomCelsius, setRoomCelsius] = useState(room.celsius);
+  const { model, timeline } = useHeat(records, plan, roomCelsius);
   const early = useMemo(() => tooEarly(plan.runs), [plan.runs]);
   const setRuns = (runs: PlannedRun[]) => setPlan({ ...plan, runs });
   const propose = (size: PlanSize) => {
@@ -97,10 +105,11 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
     const at = plan.runs.findIndex((run) => run.id === id);
     if (to >= 0 && to < plan.runs.length) setRuns(arrayMove(plan.runs, at, to));
   };
-  const provesOf = (id: string): string[] =>
-    claims
-      .filter((claim) => plan.runs.find((run) => run.id === id)?.proves.includes(claim.id))
-      .map(({ powerWatts, loadOhms }) => `${powerWatts} W into ${loadOhms} Ω`);
+  const provesOf = (id: string) =>
+    provedBy(
+      plan.runs.find((run) => run.id === id),
+      claims,
+    );
   return (
     <>
       <Grid templateColumns="minmax(0, 1fr)" gap={4} display={{ base: "grid", _print: "none" }}>
@@ -112,19 +121,7 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
                 unit={plan.runs.length > 0 ? `for ${plan.runs.length} runs, pauses included` : ""}
               />
             </HStack>
-            <HStack gap={2} role="group" aria-label="Ready plans">
-              {SIZES.map(({ size, label, key }) => (
-                <ActionButton
-                  key={size}
-                  hotkey={key}
-                  minH="40px"
-                  tone={plan.runs.length === 0 && size === "standard" ? "primary" : "quiet"}
-                  onClick={() => propose(size)}
-                >
-                  {label}
-                </ActionButton>
-              ))}
-            </HStack>
+            <ReadyPlans isFirst={plan.runs.length === 0} onPropose={propose} />
           </Flex>
           {plan.runs.length === 0 ? (
             <Text color="muted">
@@ -220,7 +217,13 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
                 </Grid>
               </Panel>
               <AddRun onAdd={(kind) => setRuns([...plan.runs, newRun(kind, facts, plan.runs)])} />
-              <Limits key={undoneCount} plan={plan} onChange={setPlan} />
+              <Limits
+                key={undoneCount}
+                plan={plan}
+                room={room}
+                onChange={setPlan}
+                onRoom={setRoomCelsius}
+              />
             </Grid>
           </Grid>
         )}
@@ -236,6 +239,37 @@ export function PlanScreen({ records, plan: initial, runs: made, rig }: PlanScre
     </>
   );
 }
+
+function ReadyPlans({ isFirst, onPropose }: { isFirst: boolean; onPropose(size: PlanSize): void }) {
+  return (
+    <HStack gap={2} role="group" aria-label="Ready plans">
+      {SIZES.map(({ size, label, key }) => (
+        <ActionButton
+          key={size}
+          hotkey={key}
+          minH="40px"
+          tone={isFirst && size === "standard" ? "primary" : "quiet"}
+          onClick={() => onPropose(size)}
+        >
+          {label}
+        </ActionButton>
+      ))}
+    </HStack>
+  );
+}
+
+/** The claims that a run of the plan proves, in words. */
+const provedBy = (run: PlannedRun | undefined, claims: readonly StatedPower[]): string[] =>
+  claims
+    .filter(({ id }) => run?.proves.includes(id))
+    .map(({ powerWatts, loadOhms }) => `${powerWatts} W into ${loadOhms} Ω`);
+
+/** What the plan heats, and the pauses that follow from it. */
+const useHeat = (records: PlanRecords, plan: Plan, roomCelsius: number) =>
+  useMemo(() => {
+    const model = heatModel({ ...records, roomCelsius }, plan);
+    return { model, timeline: timelineOf(plan.runs, model) };
+  }, [records, plan, roomCelsius]);
 
 function Guards({
   totalSeconds,

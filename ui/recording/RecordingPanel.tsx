@@ -3,7 +3,7 @@ import { Box, Flex, HStack, NativeSelect, Text } from "@chakra-ui/react";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { RUN_KINDS, type Curve } from "@/core/run";
 import { channelLetter } from "@/core/verdict";
-import type { Run } from "@/records";
+import { recordedLayout, type Run } from "@/records";
 import type { BenchWorker } from "@/workers/protocol";
 import { LineChart } from "../charts/LineChart";
 import { ActionButton } from "../parts/ActionButton";
@@ -55,7 +55,7 @@ export function RecordingPanel({ run }: { run: Run }) {
         ))}
         {capture && (
           <ActionButton minH="34px" px={3} fontSize="13.5px" asChild>
-            <a href={`/api/captures/${capture.sha256}`} download={capture.fileName}>
+            <a href={`/api/captures/${capture.sha256}?run=${run.id}`} download={capture.fileName}>
               WAV
             </a>
           </ActionButton>
@@ -94,17 +94,15 @@ export function RecordingPanel({ run }: { run: Run }) {
   );
 }
 
-/** Channels of the file: those of the run, after the amplifier's input where it was recorded too. */
+/** Channels of the file: outputs of the run, the amplifier's input, and what was not used. */
 const channelsOf = (run: Run, count: number): NamedChannel[] => {
-  const outputs = run.conditions.channels.map(({ channelIndex }) => ({
-    index: channelIndex,
-    name: `channel ${channelLetter(channelIndex)}`,
-  }));
-  const inputs = Math.max(0, count - outputs.length);
-  return [
-    ...Array.from({ length: inputs }, () => ({ index: -1, name: "input" })),
-    ...outputs,
-  ].slice(0, count);
+  const { outputs, input } = recordedLayout(run, count);
+  return Array.from({ length: count }, (_, channel) => {
+    const at = outputs.indexOf(channel);
+    if (at < 0) return { index: -1, name: channel === input ? "input" : "not used" };
+    const { channelIndex } = run.conditions.channels[at];
+    return { index: channelIndex, name: `channel ${channelLetter(channelIndex)}` };
+  });
 };
 
 function SpectrumOfView({

@@ -76,7 +76,12 @@ export function CalibrationPanel({ text, errors, voltmeter, onText }: Calibratio
           {warning}
         </Text>
       ))}
-      <Grid templateColumns="1fr 1fr 1fr" gap={2.5} my={3} alignItems="start">
+      <Grid
+        templateColumns="repeat(auto-fit, minmax(140px, 1fr))"
+        gap={2.5}
+        my={3}
+        alignItems="start"
+      >
         <QuantityField
           label="Voltmeter reads"
           unit="V"

@@ -54,7 +54,7 @@ export function DividerPanel({
   const report =
     where && dividerReport(divider ?? suggested ?? { upperOhms: 0, lowerOhms: 1000 }, where);
   return (
-    <Panel>
+    <Panel as="form" aria-label="Divider" onSubmit={(event) => event.preventDefault()}>
       <Heading as="h2" fontSize="19px">
         Divider
       </Heading>

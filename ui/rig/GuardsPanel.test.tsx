@@ -20,7 +20,6 @@ const tube = {
 } as const;
 const load = (isBuilt: boolean): Load => ({
   id: String(isBuilt),
-  amplifierId: "a",
   nominalOhms: isBuilt ? 8 : 16,
   channels: [
     {

@@ -21,6 +21,7 @@ const screen = (rig: Partial<RigSettings> = {}, details: Partial<Details> = {}) 
     forecastSettings={forecastSettingsSchema.getDefault()}
     rig={{ ...rigSchema.getDefault(), ...rig }}
     instruments={instrumentsSchema.getDefault()}
+    rigs={[]}
   />
 );
 

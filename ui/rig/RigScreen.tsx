@@ -16,13 +16,15 @@ import {
   type Instrument,
   type Instruments,
   type Load,
+  type Rig,
   type RigSettings,
+  type Used,
 } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { CheckField, ChoiceField, held } from "../parts/fields";
 import { KeptMark } from "../parts/KeptMark";
 import { Panel } from "../parts/Panel";
-import { safetyFacts, expectedPeak, chosenInstrument } from "@/records/facts";
+import { safetyFacts, expectedPeak, chosenInstrument, dividerText } from "@/records/facts";
 import { typed } from "../parts/typed";
 import { saveDocument } from "../parts/saves";
 import { useAutosave } from "../parts/useAutosave";
@@ -31,9 +33,9 @@ import { DividerPanel } from "./DividerPanel";
 import { GuardsPanel, guardTexts, type GuardTexts } from "./GuardsPanel";
 import { InstrumentList } from "./InstrumentList";
 import { LoopPanel } from "./LoopPanel";
+import { RigChoice } from "./RigChoice";
 import { ReadingsChoice } from "./ReadingsChoice";
 import { SafetyGate } from "./SafetyGate";
-import { dividerText } from "./dividerText";
 import { Wiring } from "./Wiring";
 
 export type RigScreenProps = {
@@ -44,6 +46,8 @@ export type RigScreenProps = {
   forecastSettings: ForecastSettings;
   rig: RigSettings;
   instruments: Instruments;
+  /** All rigs of the workshop. */
+  rigs: readonly Used<Rig>[];
 };
 
 /** Numbers as text until the schema has read them. */
@@ -121,7 +125,13 @@ export function RigScreen(props: RigScreenProps) {
         <WiringTab {...props} draft={draft} errors={errors} set={set} />
       </Tabs.Content>
       <Tabs.Content value="reading" p={0}>
-        <ReadingTab {...props} draft={draft} errors={errors} set={set} />
+        <ReadingTab
+          {...props}
+          draft={draft}
+          errors={errors}
+          isKept={autosave.state === "kept"}
+          set={set}
+        />
       </Tabs.Content>
       <Tabs.Content value="instruments" p={0}>
         <InstrumentList instruments={instruments} />
@@ -258,11 +268,14 @@ function ReadingTab({
   loads,
   details,
   forecastSettings,
+  rig,
+  rigs,
   instruments,
   draft,
   errors,
+  isKept,
   set,
-}: TabProps) {
+}: TabProps & { isKept: boolean }) {
   const converter = chosenInstrument(instruments, "converter", draft.converterId);
   const upper = parseNumber(draft.upperOhms),
     lower = parseNumber(draft.lowerOhms);
@@ -276,6 +289,17 @@ function ReadingTab({
   );
   return (
     <Grid templateColumns="minmax(0, 1fr) minmax(0, 1fr)" gap={4} alignItems="start">
+      <Box gridColumn="1 / -1">
+        <RigChoice
+          amplifierId={amplifier.id}
+          rigs={rigs}
+          rigId={rig.rigId}
+          name={draft.rigName}
+          error={errors.rigName}
+          isKept={isKept}
+          onName={(rigName) => set({ rigName })}
+        />
+      </Box>
       <Grid templateColumns="minmax(0, 1fr)" gap={4}>
         <DividerPanel
           peak={peak}

@@ -1,5 +1,5 @@
 import { renderToStaticMarkup } from "react-dom/server";
-import { dividerText } from "./dividerText";
+import { dividerText } from "@/records/facts";
 import { Wiring, wiringText, type WiringProps } from "./Wiring";
 
 const props = (given: Partial<WiringProps> = {}): WiringProps => ({

@@ -88,10 +88,11 @@ export function ShelfScreen({ shelf }: { shelf: Shelf }) {
   );
 }
 
-const headline = ({ amplifiers, judged, met }: ShelfCounts): string => {
+const headline = ({ amplifiers, judged, met, pending }: ShelfCounts): string => {
   if (amplifiers === 0) return "Shelf";
+  if (pending > 0) return `${amplifiers} on the shelf`;
   if (judged === 0) return `${amplifiers} on the shelf, none measured yet`;
-  return `${met} of ${judged} measured ${judged === 1 ? "amplifier keeps its" : "amplifiers keep their"} promise`;
+  return `${met} of ${judged} measured ${judged === 1 ? "amplifier keeps" : "amplifiers keep"} every promise`;
 };
 
 function NewButton() {

@@ -1,4 +1,7 @@
-import { GLOSSARY, termOfFigure, termsWith } from "./glossary";
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+import { FIELD_TERMS } from "./fieldTerms";
+import { GLOSSARY, termOfFigure, termOfLabel, termsWith } from "./glossary";
 
 test("every term says what, why, how and from where, in whole sentences", () => {
   for (const { what, why, how, source } of Object.values(GLOSSARY)) {
@@ -35,3 +38,16 @@ test.each([
 ] as const)("the figure %s in %s is explained by %s", (name, quantity, term) =>
   expect(termOfFigure({ name, quantity })).toBe(term),
 );
+
+test("a field with a term behind its label offers it; every such label is that of a field", () => {
+  expect(termOfLabel("Nominal load")).toBe("nominal-load");
+  expect(termOfLabel("Maker")).toBeNull();
+  expect(termOfLabel("constructor")).toBeNull();
+  const sources = ["ui", "core/run/kinds", "records"].flatMap((folder) =>
+    readdirSync(join(process.cwd(), folder), { recursive: true, encoding: "utf8" })
+      .filter((name) => /\.tsx?$/.test(name) && !/words\/|\.test\./.test(name))
+      .map((name) => readFileSync(join(process.cwd(), folder, name), "utf8")),
+  );
+  const written = sources.join("\n");
+  expect(Object.keys(FIELD_TERMS).filter((label) => !written.includes(`"${label}"`))).toEqual([]);
+});

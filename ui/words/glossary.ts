@@ -1,17 +1,10 @@
 import type { Figure } from "@/core/run";
+import { BENCH_TERMS } from "./benchTerms";
+import { FIELD_TERMS } from "./fieldTerms";
+import type { Term } from "./term";
 
-/** A term of the field as it is used here. */
-export type Term = {
-  name: string;
-  what: string;
-  why: string;
-  /** How Rimebank gets it. */
-  how: string;
-  source: string;
-};
-
-/** Terms by the key that screens ask for them with; one spelling each. */
-export const GLOSSARY = {
+/** What is measured. */
+const QUANTITY_TERMS = {
   power: {
     name: "Output power",
     what: "The mean power that one channel delivers into its load: RMS volts squared over the measured ohms.",
@@ -224,6 +217,9 @@ export const GLOSSARY = {
   },
 } as const satisfies Record<string, Term>;
 
+/** Terms by the key that screens ask for them with; one spelling each. */
+export const GLOSSARY = { ...QUANTITY_TERMS, ...BENCH_TERMS };
+
 export type TermKey = keyof typeof GLOSSARY;
 
 /** Figures of runs whose names begin so are explained by that term; the first that fits. */
@@ -265,6 +261,12 @@ const OF_QUANTITIES: Partial<Record<Figure["quantity"], TermKey>> = {
 /** The term that explains a run’s figure; null where its label says it all. */
 export const termOfFigure = ({ name, quantity }: Pick<Figure, "name" | "quantity">) =>
   OF_FIGURES.find(([begins]) => name.startsWith(begins))?.[1] ?? OF_QUANTITIES[quantity] ?? null;
+
+const ofFields: Readonly<Record<string, TermKey>> = FIELD_TERMS;
+
+/** The term that explains the field of that label; null where it says it all. */
+export const termOfLabel = (label: string): TermKey | null =>
+  Object.hasOwn(ofFields, label) ? ofFields[label] : null;
 
 /** Terms in whose words something is found, in alphabetical order; all of them where nothing is looked for. */
 export const termsWith = (looked: string): readonly (Term & { key: TermKey })[] => {

@@ -1,23 +1,39 @@
 "use client";
 import { Box, Grid, Heading } from "@chakra-ui/react";
-import type { Instruments, Resistors } from "@/records";
+import type { Instruments, Load, Resistors, Rig, Room, Used } from "@/records";
 import { ResistorShelf } from "../load/shelf/ResistorShelf";
+import { Panel } from "../parts/Panel";
 import { InstrumentList } from "../rig/InstrumentList";
+import { RoomField } from "./RoomField";
+import { LoadList, RigList } from "./StandingThings";
 
-/** What belongs to the workshop, whatever amplifier is on the bench. */
-export function WorkshopScreen({
-  resistors,
-  instruments,
-}: {
+export type WorkshopScreenProps = {
   resistors: Resistors;
   instruments: Instruments;
-}) {
+  room: Room;
+  loads: readonly Used<Load>[];
+  rigs: readonly Used<Rig>[];
+};
+
+/** What belongs to the workshop, whatever amplifier is on the bench. */
+export function WorkshopScreen({ resistors, instruments, room, loads, rigs }: WorkshopScreenProps) {
   return (
     <Box as="main" flex={1} minW={0} px={7} py={6}>
       <Heading as="h1" fontSize="28px" letterSpacing="-0.01em" mb={4}>
         Workshop
       </Heading>
       <Grid templateColumns="minmax(0, 1fr)" gap={4}>
+        <Grid
+          templateColumns="minmax(0, 1.5fr) minmax(0, 1.5fr) minmax(180px, 0.6fr)"
+          gap={4}
+          alignItems="start"
+        >
+          <LoadList loads={loads} />
+          <RigList rigs={rigs} />
+          <Panel>
+            <RoomField room={room} />
+          </Panel>
+        </Grid>
         <ResistorShelf resistors={resistors} />
         <InstrumentList instruments={instruments} />
       </Grid>

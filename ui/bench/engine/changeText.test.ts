@@ -3,7 +3,6 @@ import { changeText } from "./changeText";
 
 const loads = [8, 4].map((nominalOhms): Load => ({
   id: `load-${nominalOhms}`,
-  amplifierId: "amp",
   nominalOhms,
   channels: [{ ohms: 1.02 * nominalOhms, ohmsExpandedUncertainty: 0.01 }],
 }));

@@ -31,6 +31,29 @@ test("a run that begins is under way with what waits behind it, and is kept so",
   });
 });
 
+test("what was seen last is held while nothing plays, and forgotten with the next run", () => {
+  const playing = { voltsRms: [6.3], shotNumber: 1 } as unknown as (typeof progress)["playing"];
+  const quiet: EngineEvent = { type: "progressed", progress, secondsLeft: null };
+  const seen: EngineEvent = { ...quiet, progress: { ...progress, playing } };
+  expect(after(begun, quiet).lastSeen).toBeNull();
+  expect(after(begun, seen, quiet)).toMatchObject({ progress, lastSeen: playing });
+  expect(after(begun, seen, quiet, begun).lastSeen).toBeNull();
+});
+
+test("a run that could not be is remembered with its reason, until it is made after all", () => {
+  const refused: EngineEvent = {
+    type: "refused",
+    finding: { code: "no-signal", where: "Recording", advice: "it is silent." },
+  };
+  const state = after(begun, refused);
+  expect(state.refused).toEqual([{ job: job("one"), message: "Recording: it is silent." }]);
+  expect(engineAfter(state, { type: "given-up" }).refused).toHaveLength(1);
+  const stored: EngineEvent = { type: "stored", id: "x", pause: null, foundWatts: null };
+  const other = { ...begun, job: { ...job("two"), kind: "noise" } } as EngineEvent;
+  expect([other, stored].reduce(engineAfter, state).refused).toHaveLength(1);
+  expect([begun, stored].reduce(engineAfter, state).refused).toEqual([]);
+});
+
 test("each recording that is kept stays with the run", () => {
   const state = after(
     begun,

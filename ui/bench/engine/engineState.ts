@@ -15,6 +15,10 @@ export type EngineState = {
   /** A change of load or setting that must be made before the next run; output is at its least meanwhile. */
   pause: string | null;
   failure: { message: string; code: Finding["code"] | null } | null;
+  /** Runs that could not be, since this page was opened: each until it is made after all. */
+  refused: readonly { job: BenchJob; message: string }[];
+  /** What was seen of the output last, for the moments when nothing plays. */
+  lastSeen: Progress["playing"];
   /** A run that was broken off, with what it has. */
   interrupted: UnderWay | null;
   storedId: string | null;
@@ -52,6 +56,8 @@ export const IDLE: EngineState = {
   queue: [],
   pause: null,
   failure: null,
+  refused: [],
+  lastSeen: null,
   interrupted: null,
   storedId: null,
 };
@@ -86,46 +92,69 @@ const loweredTo = (
           : next,
       );
 
+/** At rest, with what is remembered from run to run. */
+const rested = ({ refused }: EngineState): EngineState => ({ ...IDLE, refused });
+
+/** The same run of the plan. */
+const isSame = (one: BenchJob, other: BenchJob): boolean =>
+  one.kind === other.kind &&
+  one.loadId === other.loadId &&
+  one.channelsDriven === other.channelsDriven &&
+  one.setting === other.setting;
+
+const afterRefusal = (
+  state: EngineState,
+  { where, advice, code }: Pick<Finding, "where" | "advice" | "code">,
+): EngineState => {
+  const message = `${where}: ${advice}`;
+  return {
+    ...rested(state),
+    refused: state.job ? [...state.refused, { job: state.job, message }] : state.refused,
+    queue: state.queue,
+    pause: state.queue.length > 0 ? "see to what went wrong" : null,
+    failure: { message, code },
+  };
+};
+
 export const engineAfter = (state: EngineState, event: EngineEvent): EngineState => {
   switch (event.type) {
     case "begun": {
       const { job, queue, shots, at } = event;
-      return { ...IDLE, job, queue, shots, startedAt: at, progress: STARTING };
+      return { ...rested(state), job, queue, shots, startedAt: at, progress: STARTING };
     }
     case "progressed":
       // Messages of a worker that was ended may still be under way.
       return state.job
-        ? { ...state, progress: event.progress, secondsLeft: event.secondsLeft }
+        ? {
+            ...state,
+            progress: event.progress,
+            secondsLeft: event.secondsLeft,
+            lastSeen: event.progress.playing ?? state.lastSeen,
+          }
         : state;
     case "recorded":
       return { ...state, shots: [...state.shots, event.shot] };
     case "stored":
       return {
-        ...IDLE,
+        ...rested(state),
+        refused: state.refused.filter(({ job }) => !state.job || !isSame(job, state.job)),
         storedId: event.id,
         queue: loweredTo(event.foundWatts, state.job, state.queue),
         pause: event.pause,
       };
-    case "refused": {
-      const { where, advice, code } = event.finding;
-      return {
-        ...IDLE,
-        queue: state.queue,
-        pause: state.queue.length > 0 ? "see to what went wrong" : null,
-        failure: { message: `${where}: ${advice}`, code },
-      };
-    }
+    case "refused":
+      return afterRefusal(state, event.finding);
     case "muted":
-      return state.job ? { ...IDLE, interrupted: brokenOff(state) } : state;
+      return state.job ? { ...rested(state), interrupted: brokenOff(state) } : state;
     case "failed": {
       const failure = { message: event.message, code: null };
       // After its run was stored there is nothing left to break off.
       return state.job
-        ? { ...IDLE, interrupted: brokenOff(state), failure }
+        ? { ...rested(state), interrupted: brokenOff(state), failure }
         : { ...state, failure };
     }
     case "given-up":
-      return IDLE;
+      return rested(state);
     case "cleared":
       return { ...state, failure: null, storedId: null };
   }

@@ -8,7 +8,7 @@ import { errorIn, settingTexts } from "../settingsForm";
 import { SettingsFields } from "../SettingsFields";
 import { ChoiceField, QuantityField, held } from "../../parts/fields";
 import { RateAsked } from "./RateAsked";
-import { fieldsOf } from "./readFiles";
+import { fieldsOf } from "./fieldsOf";
 import { type FileEntry } from "./useFiles";
 import type { OpenedFile } from "@/pipeline/openFile";
 

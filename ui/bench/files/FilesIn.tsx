@@ -8,7 +8,7 @@ import { COVERAGE_FACTOR } from "@/core/power";
 import type { Calibration } from "@/core/rig";
 import { claimedWatts } from "@/core/claim";
 import { formatPercent, formatSignificant } from "@/core/units";
-import type { Amplifier, StatedPower, Confirmation, Load } from "@/records";
+import type { Amplifier, StatedPower, Confirmation, Load, Recorders } from "@/records";
 import { ActionButton } from "../../parts/ActionButton";
 import { Panel } from "../../parts/Panel";
 import { filesSchema, type FilesTexts, type FilesValues } from "../benchSchemas";
@@ -17,6 +17,8 @@ import { ChoiceField, FormMessage, QuantityField } from "../../parts/fields";
 import { UploadFailed } from "../uploadRun";
 import { DropArea } from "./DropArea";
 import { FileForm } from "./FileForm";
+import { loadOfNote } from "./noteOf";
+import { RecorderChoice } from "./RecorderChoice";
 import { groupsOf, readFiles } from "./readFiles";
 import { useFiles } from "./useFiles";
 
@@ -25,6 +27,7 @@ export type FilesInProps = {
   claims: readonly StatedPower[];
   loads: readonly Load[];
   calibration: Calibration | null;
+  recorders: Recorders;
   confirmations: readonly Confirmation[];
   uploadLimitBytes: number;
   onStored(runId: string): void;
@@ -36,6 +39,7 @@ export function FilesIn({
   claims,
   loads,
   calibration,
+  recorders,
   confirmations,
   uploadLimitBytes,
   onStored,
@@ -44,6 +48,7 @@ export function FilesIn({
     register,
     handleSubmit,
     control: form,
+    setValue,
     formState,
   } = useForm<FilesTexts, unknown, FilesValues>({
     resolver: yupResolver(filesSchema) as never,
@@ -61,11 +66,18 @@ export function FilesIn({
   const { errors } = formState;
   const loadId = useWatch({ control: form, name: "loadId" });
   const load = loads.find(({ id }) => id === loadId) ?? loads[0];
-  const files = useFiles(
-    load.channels.length,
-    calibration ? formatSignificant(calibration.fullScaleVolts, 5) : "",
+  const [fullScale, setFullScale] = useState(scaleText(calibration?.fullScaleVolts ?? null));
+  const files = useFiles({
+    outputCount: load.channels.length,
+    fullScale,
     uploadLimitBytes,
-  );
+    onNote: (note) => {
+      const made = loadOfNote(note, loads);
+      if (made) setValue("loadId", made.id);
+      setValue("channelsDriven", String(note.channelsDriven));
+      setValue("mainsHz", String(note.mainsHz));
+    },
+  });
   const [doneRatio, setDoneRatio] = useState<number | null>(null);
   const isBusy = doneRatio !== null;
   const control = useRef<AbortController | null>(null);
@@ -128,6 +140,16 @@ export function FilesIn({
       }}
     >
       <DropArea onFiles={files.add} isEmpty={files.entries.length === 0} />
+      {files.entries.length > 0 && (
+        <RecorderChoice
+          recorders={recorders}
+          calibratedVolts={calibration?.fullScaleVolts ?? null}
+          onFullScale={(volts) => {
+            setFullScale(scaleText(volts));
+            files.setFullScale(scaleText(volts));
+          }}
+        />
+      )}
       {files.entries.map((entry) => (
         <FileForm
           key={entry.id}
@@ -192,6 +214,9 @@ export function FilesIn({
     </Panel>
   );
 }
+
+const scaleText = (volts: number | null): string =>
+  volts === null ? "" : formatSignificant(volts, 5);
 
 /** What the button says: what it would do, or how far it is. */
 const readText = (doneRatio: number | null, runCount: number): string => {

@@ -1,5 +1,6 @@
 import type { RunKind } from "@/core/run";
-import { fieldsOf, groupsOf, settingsOf } from "./readFiles";
+import { fieldsOf } from "./fieldsOf";
+import { groupsOf, settingsOf } from "./readFiles";
 import { fileEntry } from "./testing/fileEntry";
 import type { FileEntry } from "./useFiles";
 

@@ -1,12 +1,5 @@
 import type { Finding } from "@/core/outcome";
-import {
-  RUN_KINDS,
-  readingFields,
-  readSoakLog,
-  type RunKind,
-  type SettingField,
-  type Settings,
-} from "@/core/run";
+import { RUN_KINDS, readSoakLog, type RunKind, type Settings } from "@/core/run";
 import { parseNumber } from "@/core/units";
 import {
   ANALYSIS_VERSION,
@@ -20,6 +13,8 @@ import { callback, startJob } from "@/workers/benchClient";
 import type { ReadRequest } from "@/pipeline/readRun";
 import { settingsFrom, settingTexts } from "../settingsForm";
 import { storeRun, uploadCapture } from "../uploadRun";
+import { fieldsOf } from "./fieldsOf";
+import { otherwiseThanNoted } from "./noteOf";
 import type { FileEntry } from "./useFiles";
 
 /** Files that make one run, in the order in which they were dropped. */
@@ -35,10 +30,6 @@ export const groupsOf = (entries: readonly FileEntry[]): FileEntry[][] => {
   }
   return groups;
 };
-
-/** What may be set for a file, by what it is taken for. */
-export const fieldsOf = ({ kind }: Pick<FileEntry, "kind">): SettingField[] =>
-  kind === null ? [] : readingFields(RUN_KINDS[kind].fields);
 
 /** Settings with which a file is read, or null when one is not possible. */
 export const settingsOf = (entry: Pick<FileEntry, "kind" | "settings">): Settings | null => {
@@ -64,7 +55,7 @@ export const readFiles = async (
   group: readonly FileEntry[],
   context: FilesContext,
 ): Promise<string | Finding> => {
-  const prepared = prepare(group, context.load);
+  const prepared = otherwiseThanNoted(group, context) ?? prepare(group, context.load);
   if (!("kind" in prepared)) return prepared;
   const { kind, settings, outputs, fullScaleVolts } = prepared;
   const isText = isTextGroup(group);
@@ -76,9 +67,14 @@ export const readFiles = async (
     fullScaleVolts: fullScaleVolts > 0 ? fullScaleVolts : 1,
     settings: settings as Record<string, number | string>,
   });
+  const mapping = commonMapping(group);
   const conditions: RunConditions = {
     ...whole,
-    channels: outputs.map((output) => whole.channels[output]),
+    channels: outputs.map((output) => ({
+      ...whole.channels[output],
+      ...(mapping ? { fileChannel: mapping.channels[output] ?? undefined } : {}),
+    })),
+    inputFileChannel: mapping?.inputChannel ?? undefined,
   };
   const second =
     context.secondLoad &&
@@ -141,6 +137,17 @@ export const readFiles = async (
     },
     context.signal,
   );
+};
+
+/** Which channel of the files is which output, where all of them agree; null for text. */
+const commonMapping = (
+  group: readonly FileEntry[],
+): Pick<FileEntry, "channels" | "inputChannel"> | null => {
+  const [{ channels, inputChannel, opened }, ...others] = group;
+  const isCommon = others.every(
+    (other) => other.inputChannel === inputChannel && other.channels.join() === channels.join(),
+  );
+  return opened?.wav && isCommon ? { channels, inputChannel } : null;
 };
 
 const isTextGroup = (group: readonly FileEntry[]): boolean =>

@@ -1,10 +1,11 @@
 "use client";
 import { useState } from "react";
-import type { RateQuestion } from "@/core/files";
+import type { RateQuestion, RecordingNote } from "@/core/files";
 import { guessPlaces, type ProbePlaces, type RunKind } from "@/core/run";
 import { parseNumber } from "@/core/units";
 import { startJob } from "@/workers/benchClient";
 import type { SettingTexts } from "../settingsForm";
+import { fieldsOf } from "./fieldsOf";
 import { newId } from "../../parts/newId";
 import type { OpenedFile } from "@/pipeline/openFile";
 
@@ -32,8 +33,44 @@ export type FileEntry = {
 
 const NOWHERE: ProbePlaces = { sink: null, casing: null, load: null };
 
+/** Which channel of a file is which output, and the source: as it says itself, else in order. */
+const channelsIn = (
+  { channelCount, note }: OpenedFile,
+  outputCount: number,
+): Pick<FileEntry, "channels" | "inputChannel"> => {
+  const inFile = (channel: number | undefined): number | null =>
+    channel !== undefined && channel < channelCount ? channel : null;
+  return {
+    channels: Array.from({ length: Math.max(outputCount, note?.outputs.length ?? 0) }, (_, k) =>
+      inFile(note ? note.outputs[k] : k),
+    ),
+    inputChannel: inFile(note?.input ?? undefined),
+  };
+};
+
+/** The settings of a note, as they would be typed. */
+const noteTexts = ({ kind, settings }: RecordingNote): SettingTexts =>
+  Object.fromEntries(
+    fieldsOf({ kind }).flatMap((field) => {
+      const value = settings[field.name];
+      return value === undefined ? [] : [[field.name, String(value)]];
+    }),
+  );
+
 /** Files that were dropped, each opened in a worker as it comes. */
-export const useFiles = (outputCount: number, fullScale: string, uploadLimitBytes: number) => {
+export const useFiles = ({
+  outputCount,
+  fullScale,
+  uploadLimitBytes,
+  onNote,
+}: {
+  outputCount: number;
+  /** Of files that do not tell it themselves. */
+  fullScale: string;
+  uploadLimitBytes: number;
+  /** A recording says how it was made. */
+  onNote(note: RecordingNote): void;
+}) => {
   const [entries, setEntries] = useState<readonly FileEntry[]>([]);
   const change = (id: string, to: Partial<FileEntry>) =>
     setEntries((known) => known.map((entry) => (entry.id === id ? { ...entry, ...to } : entry)));
@@ -66,13 +103,13 @@ export const useFiles = (outputCount: number, fullScale: string, uploadLimitByte
         kind: opened.guess.kind,
         question: null,
         places: opened.temperatureLog ? guessPlaces(opened.channelNames) : NOWHERE,
-        channels: Array.from({ length: outputCount }, (_, k) =>
-          k < opened.channelCount ? k : null,
-        ),
+        ...channelsIn(opened, outputCount),
+        settings: opened.note ? noteTexts(opened.note) : {},
         ...(opened.fullScaleVolts === null
           ? {}
           : { fullScale: String(Number(opened.fullScaleVolts.toPrecision(6))) }),
       });
+      if (opened.note) onNote(opened.note);
     } catch {
       change(id, {
         state: "failed",
@@ -117,6 +154,13 @@ export const useFiles = (outputCount: number, fullScale: string, uploadLimitByte
     change,
     reopen,
     remove,
+    /** The full scale of all files that do not tell it themselves. */
+    setFullScale: (text: string) =>
+      setEntries((known) =>
+        known.map((entry) =>
+          (entry.opened?.fullScaleVolts ?? null) === null ? { ...entry, fullScale: text } : entry,
+        ),
+      ),
     clear: (ids: readonly string[]) =>
       setEntries((known) => known.filter(({ id }) => !ids.includes(id))),
   };

@@ -28,12 +28,15 @@ const PICTURE_HEIGHT = 310;
 
 /** A run while it plays: the output as numbers, wave and spectrum, how near the guards are, and how long it will take. */
 export function PlayingPanel({
-  state: { job, progress, secondsLeft, queue },
+  state: { job, progress, secondsLeft, queue, lastSeen },
   load,
   guards,
   onCancel,
 }: PlayingPanelProps) {
-  const { playing, stage } = progress;
+  const { stage } = progress;
+  // Between recordings what was seen last stands still, so that it can be read.
+  const playing = progress.playing ?? lastSeen;
+  const isHeld = progress.playing === null;
   const [ref, { widthPx }] = useSize<HTMLDivElement>({ widthPx: 900, heightPx: 300 });
   const isWide = widthPx > 700;
   const waveWidth = isWide ? Math.round(0.36 * widthPx) : widthPx;
@@ -44,9 +47,13 @@ export function PlayingPanel({
           <Text as="h1" fontSize="24px" fontWeight={700} letterSpacing="-0.01em">
             {RUN_KINDS[job.kind].title}
           </Text>
+          <Text color="muted">It looks for: {RUN_KINDS[job.kind].yields}</Text>
           <Text color="muted">
             {stage}
-            {playing && !RUN_KINDS[job.kind].isSoaked && `, recording ${playing.shotNumber}`}
+            {playing &&
+              !isHeld &&
+              !RUN_KINDS[job.kind].isSoaked &&
+              `, recording ${playing.shotNumber}`}
           </Text>
         </Box>
         <ActionButton
@@ -61,9 +68,14 @@ export function PlayingPanel({
         </ActionButton>
       </HStack>
       <PlayingBar progress={progress} secondsLeft={secondsLeft} queued={queue.length} />
-      <Box ref={ref} minW={0}>
+      <Box ref={ref} minW={0} opacity={isHeld && playing ? 0.6 : 1} aria-busy={isHeld}>
         {playing ? (
           <>
+            {isHeld && (
+              <Text mt={3} mb={-3} color="muted" fontSize="15px">
+                As it was last
+              </Text>
+            )}
             <Levels playing={playing} />
             {playing.glimpse.volts.length > 0 ? (
               <Flex gap={5} mt={3} wrap="wrap">

@@ -10,7 +10,6 @@ import { IDLE } from "../engine/engineState";
 const { guards } = rigSchema.getDefault();
 const load: Load = {
   id: "l",
-  amplifierId: "a",
   nominalOhms: 8,
   channels: [8.21, 8.18].map((ohms) => ({ ohms, ohmsExpandedUncertainty: 0.02 })),
 };
@@ -69,6 +68,16 @@ const panel = (
     onCancel={() => {}}
   />
 );
+
+test("between recordings what was seen last stands still and says so; what the run is after is told", () => {
+  const reading = { stage: "Reading the levels", doneRatio: 1, playing: null };
+  const text = words(panel({}, { progress: reading, lastSeen: playing }));
+  expect(text).toContain("As it was last");
+  expect(text).toContain("A 41.3 W 18.42 V RMS");
+  expect(text).toContain("It looks for:");
+  expect(words(panel({}, { progress: reading, lastSeen: null }))).not.toContain("41.3 W");
+  expect(words(panel())).not.toContain("As it was last");
+});
 
 test("the watts of each channel are large, with volts and distortion where a tone is found", () => {
   const text = words(panel());

@@ -125,10 +125,14 @@ export function SimulatedBench({
       as="form"
       {...{ onSubmit: start, noValidate: true }}
       aria-label="Simulated bench"
-      templateColumns={{ base: "200px minmax(0, 1fr) 262px", xl: "216px minmax(0, 1fr) 292px" }}
+      templateColumns={{
+        base: "160px minmax(0, 1fr) 220px",
+        lg: "170px minmax(0, 1fr) 240px",
+        xl: "216px minmax(0, 1fr) 292px",
+      }}
       templateRows="minmax(0, 1fr)"
       gap={3.5}
-      minH="440px"
+      minH="500px"
       h="calc(100dvh - 316px)"
     >
       <Panel display="flex" flexDirection="column" minH={0} px={2} py={2.5}>
@@ -223,8 +227,8 @@ function Predicted({
   const claim = fittingClaims(run, claims)[0] ?? null;
   return (
     <>
-      <Flex justify="space-between" align="start" gap={4}>
-        <Box minW={0}>
+      <Flex justify="space-between" align="start" columnGap={4} rowGap={1} wrap="wrap">
+        <Box flex="1 1 140px" minW={0}>
           <Heading as="h2" fontSize="17px">
             {title}
           </Heading>
@@ -232,7 +236,7 @@ function Predicted({
             Predicted {predictedLabel(run, claim)}
           </Text>
         </Box>
-        <Box flexShrink={0} opacity={isBehind ? 0.6 : 1} aria-live="polite">
+        <Box minW={0} opacity={isBehind ? 0.6 : 1} aria-live="polite">
           <PredictedReadings run={run} claim={claim} />
         </Box>
       </Flex>

@@ -10,6 +10,7 @@ import { CursorLine, CursorReadout, type Cursors } from "./cursors";
 import { MARGIN, nearestPoint, scaleFor, type DrawnCurve, type Frame } from "./geometry";
 import { Grid } from "./Grid";
 import { CrossingMark, Labels, Line } from "./Lines";
+import { PlaceNames } from "./PlaceNames";
 
 export type LineChartProps = {
   x: Quantity;
@@ -20,6 +21,7 @@ export type LineChartProps = {
   caption: string;
   svgRef?: Ref<SVGSVGElement>;
   minHeight?: string;
+  /** A cursor was put at a point of the first curve. */ onPlaced?(x: number): void;
   /** No line below tells how to set cursors, or what stands under them. */ isReadAlone?: boolean;
 };
 
@@ -33,6 +35,7 @@ export function LineChart({
   caption,
   svgRef,
   minHeight = "230px",
+  onPlaced,
   isReadAlone = false,
 }: LineChartProps) {
   const [frameRef, size] = useSize<HTMLDivElement>({ widthPx: 700, heightPx: 360 });
@@ -54,7 +57,10 @@ export function LineChart({
   }, [curves, band, x, y, size]);
   const { xAxis, yAxis, xScale } = frame;
   const [lead] = curves;
-  const put = (at: number) => setCursors((known) => ({ ...known, [known.active]: at }));
+  const put = (at: number) => {
+    setCursors((known) => ({ ...known, [known.active]: at }));
+    onPlaced?.(at);
+  };
   const step = (by: number) => {
     const points = lead?.points ?? [];
     const now = cursors[cursors.active];
@@ -87,6 +93,7 @@ export function LineChart({
       : null;
     const original = at && lead.points.find(([each]) => xAxis.shown(each) === at[0]);
     if (!original) return;
+    onPlaced?.(original[0]);
     setCursors((known) => ({
       ...known,
       [known.active]: original[0],
@@ -125,6 +132,7 @@ export function LineChart({
             />
           ))}
           <Labels curves={curves} {...frame} />
+          <PlaceNames curves={curves} frame={frame} />
           {crossings.map((crossing) => (
             <CrossingMark key={crossing.channelIndex} crossing={crossing} frame={frame} />
           ))}

@@ -4,7 +4,7 @@ import { decadeDomain, decadeTicks } from "../decadeTicks";
 import type { Axis } from "./axis";
 
 /** A curve with how it is drawn. A ghost is an earlier reading, for comparison. */
-export type DrawnCurve = Pick<Curve, "label" | "points"> & {
+export type DrawnCurve = Pick<Curve, "label" | "points" | "named"> & {
   channelIndex: number;
   variant: number;
   isGhost: boolean;

@@ -1,32 +1,32 @@
 "use client";
 import { Box, Flex, Heading, HStack, Text } from "@chakra-ui/react";
-import { ArrowRight, Pencil, Plus, Trash2 } from "lucide-react";
+import { ArrowRight, Pencil, Plus, X } from "lucide-react";
 import { PageLink } from "../../parts/PageLink";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { formatFixed, formatShort, formatSignificant, formatWithUncertainty } from "@/core/units";
+import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
-import type { Amplifier, Load, LoadDraft, StandingLoads, StatedPower } from "@/records";
+import type { Amplifier, Load, LoadDraft, StatedPower, Used } from "@/records";
 import type { LoadsNeeded } from "@/records/facts";
 import { channelLook } from "../../charts/channelLook";
 import { ActionButton } from "../../parts/ActionButton";
 import { ConfirmDialog } from "../../parts/ConfirmDialog";
 import { Panel } from "../../parts/Panel";
 import { Reading } from "../../parts/Reading";
-import { newId } from "../../parts/newId";
-import { loadSaves } from "../../parts/saves";
-import { messageOf } from "../../parts/send";
+import { leaveLoad, loadSaves } from "../../parts/saves";
+import { otherUsersText } from "../../parts/usersText";
 import { Circuit } from "../finder/Circuit";
 import { LoadForm } from "./LoadForm";
 import { NeededLoads } from "./NeededLoads";
+import { WorkshopLoads } from "./WorkshopLoads";
 import { isNearLoad } from "@/core/power";
 
 export type BuiltLoadsProps = {
   amplifier: Amplifier;
   claims: readonly StatedPower[];
   loads: readonly Load[];
-  /** Loads of the review before, to be taken over; null where there are none, or this amplifier has its own. */
-  standing: StandingLoads | null;
+  /** All loads of the workshop. */
+  inWorkshop: readonly Used<Load>[];
   needed: LoadsNeeded;
   /** Looks for a load of so many ohms among the resistors at hand. */
   onFind(ohms: number): void;
@@ -34,12 +34,12 @@ export type BuiltLoadsProps = {
   onFoundDone(): void;
 };
 
-/** The dummy loads of this amplifier, as built and measured. */
+/** The dummy loads that this amplifier is measured with, as built and measured. */
 export function BuiltLoads({
   amplifier,
   claims,
   loads,
-  standing,
+  inWorkshop,
   needed,
   found,
   onFind,
@@ -49,12 +49,24 @@ export function BuiltLoads({
   const [editing, setEditing] = useState<string | "new" | null>(
     loads.length === 0 || found ? "new" : null,
   );
-  const [deleting, setDeleting] = useState<Load | null>(null);
+  const [leaving, setLeaving] = useState<Load | null>(null);
   const done = () => {
     setEditing(null);
     onFoundDone();
     router.refresh();
   };
+  const sharedWith = (loadId: string): string => {
+    const used = inWorkshop.find(({ id }) => id === loadId);
+    return used ? otherUsersText(used, amplifier.id) : "";
+  };
+  // Where none is used yet, they are the next step; else they come after those that are.
+  const inWorkshopToo = (
+    <WorkshopLoads
+      amplifierId={amplifier.id}
+      loads={inWorkshop.filter(({ id }) => !loads.some((load) => load.id === id))}
+      onTaken={done}
+    />
+  );
   return (
     <Panel>
       <Flex justify="space-between" align="center" mb={3}>
@@ -67,9 +79,7 @@ export function BuiltLoads({
           </ActionButton>
         )}
       </Flex>
-      {standing && loads.length === 0 && (
-        <StandingOffer amplifierId={amplifier.id} standing={standing} onTaken={done} />
-      )}
+      {loads.length === 0 && inWorkshopToo}
       <NeededLoads needed={needed} onFind={onFind} />
       {loads.map((load) =>
         editing === load.id ? (
@@ -86,8 +96,9 @@ export function BuiltLoads({
             key={load.id}
             load={load}
             claims={claims}
+            sharedWith={sharedWith(load.id)}
             onEdit={() => setEditing(load.id)}
-            onDelete={() => setDeleting(load)}
+            onLeave={() => setLeaving(load)}
           />
         ),
       )}
@@ -105,6 +116,7 @@ export function BuiltLoads({
           onDone={done}
         />
       )}
+      {loads.length > 0 && inWorkshopToo}
       {loads.length > 0 && editing === null && (
         <ActionButton tone="primary" asChild mt={4}>
           <PageLink href={`/amplifiers/${amplifier.id}/rig`}>
@@ -113,14 +125,14 @@ export function BuiltLoads({
         </ActionButton>
       )}
       <ConfirmDialog
-        open={deleting !== null}
-        title="Delete this load?"
-        text="Runs that were made with it keep the ohms they were made with."
-        confirmLabel="Delete load"
-        onClose={() => setDeleting(null)}
-        confirm={() => loadSaves.remove(deleting?.id ?? "")}
+        open={leaving !== null}
+        title="Measure without this load?"
+        text="It stays in the workshop. Runs that were made with it keep the ohms they were made with."
+        confirmLabel="Leave it out"
+        onClose={() => setLeaving(null)}
+        confirm={() => leaveLoad(amplifier.id, leaving?.id ?? "")}
         onConfirmed={() => {
-          setDeleting(null);
+          setLeaving(null);
           router.refresh();
         }}
       />
@@ -128,62 +140,19 @@ export function BuiltLoads({
   );
 }
 
-/** The resistors of the review before still stand there: one press takes them over as they were measured. */
-function StandingOffer({
-  amplifierId,
-  standing: { amplifierName, loads },
-  onTaken,
-}: {
-  amplifierId: string;
-  standing: StandingLoads;
-  onTaken(): void;
-}) {
-  const [ids] = useState(() => loads.map(() => newId()));
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const take = async () => {
-    for (const [index, load] of loads.entries()) {
-      const saved = await loadSaves.add(amplifierId, load, ids[index]);
-      if (!saved.ok) return setTrouble(messageOf(saved));
-    }
-    onTaken();
-  };
-  return (
-    <Box bg="sunken" borderRadius="control" px={4} py={3} mb={4}>
-      <Flex align="center" justify="space-between" gap={4}>
-        <Text fontSize="15px">
-          From {amplifierName}, as measured then:{" "}
-          <b>
-            {loads
-              .map(
-                ({ nominalOhms, channels }) =>
-                  `${formatShort(nominalOhms)} Ω (${channels.map(({ ohms }) => formatFixed(ohms, 3)).join(", ")})`,
-              )
-              .join("; ")}
-          </b>
-        </Text>
-        <ActionButton tone="primary" onClick={() => void take()}>
-          Take them over
-        </ActionButton>
-      </Flex>
-      {trouble && (
-        <Text role="alert" color="ember" fontSize="14px" mt={1.5}>
-          {trouble}
-        </Text>
-      )}
-    </Box>
-  );
-}
-
 function LoadItem({
   load,
   claims,
+  sharedWith,
   onEdit,
-  onDelete,
+  onLeave,
 }: {
   load: Load;
   claims: readonly StatedPower[];
+  /** Other amplifiers that are measured with it; empty for none. */
+  sharedWith: string;
   onEdit(): void;
-  onDelete(): void;
+  onLeave(): void;
 }) {
   const claim = claims.find(({ loadOhms }) => isNearLoad(load.nominalOhms, loadOhms));
   const worst = load.channels.reduce(
@@ -201,8 +170,8 @@ function LoadItem({
           <ActionButton aria-label="Change this load" onClick={onEdit} px={3}>
             <Pencil size={16} />
           </ActionButton>
-          <ActionButton aria-label="Delete this load" onClick={onDelete} px={3}>
-            <Trash2 size={16} />
+          <ActionButton aria-label="Leave this load out" onClick={onLeave} px={3}>
+            <X size={16} />
           </ActionButton>
         </HStack>
       </Flex>
@@ -234,6 +203,11 @@ function LoadItem({
         {claim &&
           ` For the claimed ${claim.powerWatts} W this load takes ${formatSignificant(Math.sqrt(claim.powerWatts * load.channels[0].ohms), 3)} V and ${formatSignificant(Math.sqrt(claim.powerWatts / load.channels[0].ohms), 3)} A (RMS) in each channel, and must get rid of all of it as heat.`}
       </Text>
+      {sharedWith && (
+        <Text mt={1} color="muted">
+          Also used with {sharedWith}: what is measured anew here counts there too.
+        </Text>
+      )}
     </Box>
   );
 }

@@ -25,6 +25,8 @@ export type LoadFinderProps = {
   resistors: readonly ResistorRecord[];
   channelCount: number;
   claims: readonly StatedPower[];
+  /** The air of the workshop. */
+  roomCelsius: number;
   /** Ohms that were asked for; null for those of the first claim. */
   wantedOhms: number | null;
   onBuild(draft: LoadDraft): void;
@@ -45,6 +47,7 @@ export function LoadFinder({
   resistors,
   channelCount,
   claims,
+  roomCelsius,
   wantedOhms,
   onBuild,
   onShelf,
@@ -58,9 +61,9 @@ export function LoadFinder({
   });
   const [chosen, setChosen] = useState(0);
   const question = useMemo<Question | null>(() => {
-    const demand = demandOf(wanted, claims);
+    const demand = demandOf(wanted, claims, roomCelsius);
     return demand && resistors.length > 0 ? { shelf: resistors.map(powerResistor), demand } : null;
-  }, [wanted, claims, resistors]);
+  }, [wanted, claims, resistors, roomCelsius]);
   const { answer, isBehind, isBroken } = useLatestAnswer(question, ask);
   if (resistors.length === 0)
     return (
@@ -87,6 +90,7 @@ export function LoadFinder({
       <Grid templateColumns="minmax(0, 1fr)" gap={4}>
         <WantedForm
           wanted={wanted}
+          demand={demandOf(wanted, claims, roomCelsius)}
           claims={claims}
           channelCount={channelCount}
           onChange={(next) => {

@@ -1,28 +1,30 @@
 import { Grid, Heading, HStack, Text } from "@chakra-ui/react";
+import type { LoadDemand } from "@/core/load";
 import { formatShort } from "@/core/units";
 import type { StatedPower } from "@/records";
 import { ActionButton } from "../../parts/ActionButton";
 import { CheckField, QuantityField, TextField, held } from "../../parts/fields";
 import { Panel } from "../../parts/Panel";
-import { demandOf, positive, usualWatts, type Wanted } from "./wanted";
+import { positive, usualWatts, type Wanted } from "./wanted";
 
 const USUAL_OHMS = [2, 2.67, 4, 8, 16];
 
 export type WantedFormProps = {
   wanted: Wanted;
+  /** What it comes to; null while something makes no sense. */
+  demand: LoadDemand | null;
   claims: readonly StatedPower[];
   channelCount: number;
   onChange(wanted: Wanted): void;
 };
 
 /** Ohms, channels, watts and seconds of the load that is looked for. */
-export function WantedForm({ wanted, claims, channelCount, onChange }: WantedFormProps) {
+export function WantedForm({ wanted, demand, claims, channelCount, onChange }: WantedFormProps) {
   const set = (change: Partial<Wanted>) => onChange({ ...wanted, ...change });
   const error = (text: string, canBeEmpty = false) =>
     positive(text) === null && !(canBeEmpty && text.trim() === "")
       ? "Not a number above zero."
       : undefined;
-  const demand = demandOf(wanted, claims);
   return (
     <Panel as="form" aria-label="What is wanted" onSubmit={(event) => event.preventDefault()}>
       <Heading as="h2" fontSize="18px" mb={2}>

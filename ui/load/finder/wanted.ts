@@ -12,7 +12,6 @@ export type Wanted = {
   isBridged: boolean;
 };
 
-const AMBIENT_CELSIUS = 22;
 const MOST_CHANNELS = 16;
 
 export const positive = (text: string): number | null => {
@@ -28,7 +27,11 @@ export const usualWatts = ({ ohms, isBridged }: Wanted, claims: readonly StatedP
   claimedWatts(positive(ohms) ?? 8, claims, isBridged) ?? UNCLAIMED_WATTS;
 
 /** The demand, once everything typed makes sense. */
-export const demandOf = (wanted: Wanted, claims: readonly StatedPower[]): LoadDemand | null => {
+export const demandOf = (
+  wanted: Wanted,
+  claims: readonly StatedPower[],
+  ambientCelsius: number,
+): LoadDemand | null => {
   const targetOhms = positive(wanted.ohms),
     channelCount = positive(wanted.channels),
     seconds = positive(wanted.seconds);
@@ -46,6 +49,6 @@ export const demandOf = (wanted: Wanted, claims: readonly StatedPower[]): LoadDe
     watts,
     seconds,
     channelCount: Math.max(1, Math.round(channelCount)),
-    ambientCelsius: AMBIENT_CELSIUS,
+    ambientCelsius,
   };
 };
