@@ -77,7 +77,11 @@ module.exports = {
       ["core/", "records/", "bench/", "pipeline/"],
       ["papaparse", "@types", "util", "yup", ...NODE],
     ),
-    ...room("demo", ["core/", "records/", "bench/", "pipeline/", "store/"], ["knex", ...NODE]),
+    ...room(
+      "demo",
+      ["core/", "records/", "bench/", "pipeline/", "store/"],
+      ["knex", "sharp", "child_process", "events", ...NODE],
+    ),
   ],
   options: {
     tsConfig: { fileName: "tsconfig.json" },

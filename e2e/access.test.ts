@@ -3,9 +3,9 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import { makeDemo } from "@/demo/makeDemo";
-import { DEMO_SHELF } from "@/demo/scenario";
 import { openDatabase } from "@/store";
 import { application } from "./application";
+import { HOME } from "./demoShelf";
 import { shows } from "./browser";
 
 const { driver, url, folder, kill, start } = application("access");
@@ -41,7 +41,7 @@ beforeAll(async () => {
   await kill();
   const data = join(folder(), "data");
   const db = await openDatabase(data);
-  await makeDemo(db, data, new Date("2026-11-25T10:00:00Z"), DEMO_SHELF.slice(-1));
+  await makeDemo(db, data, new Date("2026-11-25T10:00:00Z"), { shelf: [HOME] });
   await db.destroy();
   await start();
   await driver().get(url());

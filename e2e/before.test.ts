@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { By, Key, until } from "selenium-webdriver";
 import { encodeWav } from "@/core/wav";
 import { application } from "./application";
-import { fill, pageText, PATIENCE_MS, press, shows } from "./browser";
+import { fill, pageText, PATIENCE_MS, press, pressKey, shows } from "./browser";
 import { forms } from "./forms";
 
 const { driver, url, folder } = application("before");
@@ -37,7 +37,7 @@ test("Brief: a pasted sheet is read line by line; a vague line is completed, and
   expect(await valueOf("Claim", "As printed")).toBe("2 x 45 W into 4 ohms");
   await fill(driver(), ["Claim", "At no more than"], "10 %");
   await press(driver(), "Save claim");
-  await shows(driver(), "45 W per channel into 4 Ω, both channels driven, at 10 % THD+N");
+  await shows(driver(), "45 W per channel into 4 Ω, two channels driven, at 10 % THD+N");
   await shows(driver(), "Yours, not printed: the distortion limit");
   await press(driver(), "Fill in what is usual");
   await shows(driver(), "Yours, not printed: the load it is stated for");
@@ -111,7 +111,7 @@ test("Forecast: the ceiling that bites first, and what changes when the supply's
     driver(),
     "24 V, if both outputs swing, less 6 V in the output devices, is 18 V peak; squared, over 2 × 8 Ω: 20.3 W.",
   );
-  await click(await driver().findElement(By.css("[title='Ceilings: 4 Ω, both channels driven']")));
+  await click(await driver().findElement(By.css("[title='Ceilings: 4 Ω, two channels driven']")));
   await fill(driver(), ["Assumptions", "Efficiency at full output"], "lots");
   await shows(driver(), "Not a number.");
   await fill(driver(), ["Assumptions", "Efficiency at full output"], "80");
@@ -364,13 +364,12 @@ test("Plan: a run's own figures are changed; nonsense is told and not taken", as
 
 test("Bench: it goes on with the plan's next run, and the calibration is already filled in", async () => {
   await open("bench", "Next on the plan");
-  await shows(driver(), "4 Ω, both channels driven");
+  await shows(driver(), "4 Ω, two channels driven");
   expect(await pageText(driver())).toContain(
     `Next on the plan: ${(await driver().findElement(By.css("#run-kind option:checked")).getText()).trim()}`,
   );
   await driver().findElement(By.css("#run-kind option[value=power-sweep]")).click();
-  await driver().findElement(By.css("body")).sendKeys("f");
-  await shows(driver(), "Drop recordings");
+  await pressKey(driver(), "f", "Drop recordings");
   await driver().findElement(By.css("[data-testid=files]")).sendKeys(join(folder(), "loop.wav"));
   await shows(driver(), "In it:");
   expect(Number(await valueOf("Files", "Full scale, across the load"))).toBeCloseTo(

@@ -9,7 +9,7 @@ import { addLoad } from "@/store";
 import { decodeCapture } from "@/pipeline/decode";
 import { application } from "./application";
 import { openDemoBench } from "./demoBench";
-import { fill, pageText, PATIENCE_MS, press, shows } from "./browser";
+import { fill, pageText, PATIENCE_MS, press, pressKey, shows } from "./browser";
 import { forms } from "./forms";
 
 const app = application("bench");
@@ -39,8 +39,7 @@ const keptCount = async (): Promise<number> =>
 let countBefore = 0;
 const newRun = async (kind: string): Promise<void> => {
   countBefore = await keptCount();
-  await key("n");
-  await shows(driver(), "Which run");
+  await pressKey(driver(), "n", "Which run");
   await driver().sleep(300);
   await choose("run-kind", kind);
   await key("s");
@@ -266,13 +265,11 @@ test("what takes the readings is chosen in the Rig, and the Bench follows; a key
   await driver().findElement(By.xpath("//*[@role='radio'][contains(., 'A meter')]")).click();
   await kept();
   await toStage("bench", "New run");
-  await key("n");
-  await shows(driver(), "Which run");
+  await pressKey(driver(), "n", "Which run");
   await choose("run-kind", "clip-search");
   await shows(driver(), "Voltmeter, just below flat tops");
   await driver().findElement(By.css("h1")).click();
-  await key("f");
-  await shows(driver(), "Drop recordings");
+  await pressKey(driver(), "f", "Drop recordings");
   await driver().sleep(500);
   await toStage("rig", "What takes the readings");
   expect(await driver().findElement(By.css("[role=radio][aria-checked=true]")).getText()).toContain(

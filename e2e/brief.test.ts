@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { By, Key } from "selenium-webdriver";
 import sharp from "sharp";
 import { application } from "./application";
-import { fieldOf, fill, pageText, PATIENCE_MS, press, shows } from "./browser";
+import { fieldOf, fill, pageText, PATIENCE_MS, press, pressKey, shows } from "./browser";
 import { forms } from "./forms";
 
 const { driver, url, folder, kill, start } = application("brief");
@@ -169,9 +169,7 @@ test("exported and imported it is the same; another file is refused and adds not
 test("a note is one key away on any stage, and stands in the logbook in its place", async () => {
   await driver().get((await driver().getCurrentUrl()).replace(/[^/]+$/, "plan"));
   await shows(driver(), "Standard");
-  await driver().sleep(700);
-  await driver().findElement(By.css("body")).sendKeys("l");
-  await shows(driver(), "Note for the logbook");
+  await pressKey(driver(), "l", "Note for the logbook");
   await press(driver(), "temperature");
   await press(driver(), "Write it down");
   await shows(driver(), "Give degrees Celsius, such as 45.");

@@ -133,3 +133,16 @@ export const shows = (
     patienceMs,
     `waiting for the page to show “${text}”`,
   );
+
+/** Presses a key of the page until that shows the text: a page whose script has not come yet does not hear it. Only for keys that do the same twice. */
+export const pressKey = async (driver: WebDriver, key: string, text: string): Promise<void> => {
+  const isShown = async (): Promise<boolean> => (await pageText(driver)).includes(text);
+  await driver.wait(
+    async () => {
+      await driver.findElement(By.css("body")).sendKeys(key);
+      return driver.wait(isShown, 5_000).catch(() => false);
+    },
+    PATIENCE_MS,
+    `waiting for the key ${key} to show “${text}”`,
+  );
+};

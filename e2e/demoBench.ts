@@ -1,17 +1,11 @@
 import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import { makeDemo } from "@/demo/makeDemo";
-import { DEMO_SHELF } from "@/demo/scenario";
 import { amplifierName } from "@/records";
 import { listAmplifiers, openDatabase } from "@/store";
 import type { Application } from "./application";
 import { shows } from "./browser";
-
-/** The demo with its power sweeps alone: what most tests need, and made in a few seconds. */
-const SWEPT = DEMO_SHELF.map((demo) => ({
-  ...demo,
-  runs: demo.runs.filter(({ kind }) => kind === "power-sweep"),
-}));
+import { SWEPT } from "./demoShelf";
 
 /** Fills the shelf with the demo's amplifiers, changes what the test wants otherwise, and opens the Bench of the first with its two runs. */
 export const openDemoBench = async (
@@ -23,7 +17,7 @@ export const openDemoBench = async (
 ): Promise<void> => {
   await kill();
   const db = await openDatabase(join(folder(), "data"));
-  await makeDemo(db, join(folder(), "data"), new Date("2026-11-25T10:00:00Z"), SWEPT);
+  await makeDemo(db, join(folder(), "data"), new Date("2026-11-25T10:00:00Z"), { shelf: SWEPT });
   const tollgate = (await listAmplifiers(db)).find(
     (each) => amplifierName(each) === "Tollgate Sixty",
   );

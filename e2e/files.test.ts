@@ -1,24 +1,18 @@
 // Files at the Bench through the real interface: what a logger wrote, what does not say how it was sampled, and what is no recording.
-import { writeFileSync } from "node:fs";
+import { readFileSync, writeFileSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { By } from "selenium-webdriver";
 import { application } from "./application";
 import { openDemoBench } from "./demoBench";
-import { pageText, PATIENCE_MS, press, shows } from "./browser";
+import { pageText, PATIENCE_MS, press, pressKey, shows } from "./browser";
 
 const app = application("files");
 const { driver, folder } = app;
 
-const key = (...keys: string[]): Promise<void> =>
-  driver()
-    .findElement(By.css("body"))
-    .sendKeys(...keys);
 const toFiles = async (): Promise<void> => {
-  await key("n");
-  await shows(driver(), "Which run");
+  await pressKey(driver(), "n", "Which run");
   await driver().sleep(300);
-  await key("f");
-  await shows(driver(), "Drop recordings");
+  await pressKey(driver(), "f", "Drop recordings");
 };
 
 test("the bench of an amplifier with two runs", () => openDemoBench(app));
@@ -73,4 +67,55 @@ test("what is no recording is refused beside its name; the rest of the list stay
     PATIENCE_MS,
     "waiting for the refusal",
   );
+});
+
+test("a recording that was saved from here fills every field when it comes back; a recorder is asked about once", async () => {
+  // The four-ohm sweep of the demo, as its WAV link gives it.
+  const amplifierUrl = (await driver().getCurrentUrl()).replace(/\/bench.*$/, "");
+  await driver().get(`${amplifierUrl}/bench`);
+  await driver()
+    .findElement(
+      By.xpath("//ol[@aria-label='Runs']//button[contains(., 'Power') and contains(., '4 Ω')]"),
+    )
+    .click();
+  await shows(driver(), "4.07 and 4.11 Ω measured");
+  await driver().sleep(700);
+  await press(driver(), "Recording");
+  await shows(driver(), "Spectrum of what is seen");
+  const link = await driver().findElement(By.xpath("//a[normalize-space()='WAV']"));
+  const bytes = await fetch((await link.getAttribute("href")) ?? "");
+  const wav = join(folder(), "sweep.wav");
+  writeFileSync(wav, Buffer.from(await bytes.arrayBuffer()));
+  // The same without its note, as another program would write it.
+  const bare = join(folder(), "bare.wav");
+  const whole = readFileSync(wav);
+  writeFileSync(bare, whole.subarray(0, whole.lastIndexOf("rmbk")));
+  await toFiles();
+  await driver().findElement(By.css("[data-testid=files]")).sendKeys([wav, bare].join("\n"));
+  await shows(driver(), "power against distortion, as it was written with the recording");
+  await shows(driver(), "Read these 2 runs");
+  const shown = (id: string) =>
+    driver().executeScript<string[]>(
+      "return [...document.querySelectorAll(arguments[0])].map((field) => field.options ? field.options[field.selectedIndex].text : field.value)",
+      id,
+    );
+  expect(await shown("#files-load select, select#files-load")).toEqual([
+    expect.stringMatching(/^4 Ω/),
+  ]);
+  const [told, asked] = await shown("[id^=scale-] input, input[id^=scale-]");
+  expect(Number(told)).toBeGreaterThan(10);
+  await driver().findElement(By.xpath("//option[.='another recorder…']")).click();
+  await driver()
+    .findElement(By.xpath("//label[.='Its name']/..//input"))
+    .sendKeys("Pocket recorder");
+  await driver()
+    .findElement(By.xpath("//button[normalize-space()='Remember it']/preceding::input[1]"))
+    .sendKeys("62.5");
+  await press(driver(), "Remember it");
+  await shows(driver(), "Pocket recorder, 62.50 V");
+  const after = await shown("[id^=scale-] input, input[id^=scale-]");
+  // What tells it itself keeps it; the other takes the recorder's.
+  expect(after[0]).toBe(told);
+  expect(asked).not.toBe("62.5");
+  expect(Number(after[1])).toBe(62.5);
 });

@@ -11,7 +11,15 @@ import {
   type DocumentKind,
 } from "@/records";
 import { runOf } from "@/records/testing/run";
-import { addAmplifier, addClaim, addLoad, addRun, listAmplifiers, openDatabase } from "@/store";
+import {
+  addAmplifier,
+  addClaim,
+  addLoad,
+  addLogEntry,
+  addRun,
+  listAmplifiers,
+  openDatabase,
+} from "@/store";
 import {
   amplifierDraft,
   captureOf,
@@ -28,7 +36,14 @@ const MOST_MILLISECONDS = 20_000;
 const AT_ONCE = 4;
 
 let folder: string, server: Server;
-let ids: { amplifier: string; claim: string; load: string; run: string; sha256: string };
+let ids: {
+  amplifier: string;
+  claim: string;
+  load: string;
+  entry: string;
+  run: string;
+  sha256: string;
+};
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), "rimebank-mutations-"));
   const db = await openDatabase(folder);
@@ -40,6 +55,13 @@ beforeAll(async () => {
     amplifier,
     claim: (await addClaim(db, amplifier, claimDraft)).id,
     load: (await addLoad(db, amplifier, loadDraft)).id,
+    entry: await addLogEntry(db, amplifier, {
+      at: "2026-11-01T10:00:00Z",
+      kind: "remark",
+      text: "a relay clicks",
+      celsius: null,
+      isStruck: false,
+    }),
     run: run.id,
     sha256,
   };
@@ -93,16 +115,14 @@ const FILLED: Record<DocumentKind, object> = {
   sheet: {
     ...emptyDocument("sheet"),
     text: "2 x 45 W",
-    claims: [
-      { printedText: "28 dB", stated: { kind: "gain", gainDb: 28 }, missing: [], nearest: null },
-    ],
+    pages: [{ sha256: "ab".repeat(32), smallSha256: null, name: "sheet.pdf" }],
   },
   verdict: {
     ...emptyDocument("verdict"),
     overrules: [{ claim: "x", says: "met", reason: "a weak spring", at: "2026-11-01T10:00:00Z" }],
   },
   forecast: { ...emptyDocument("forecast"), assumptions: { efficiencyRatio: 0.6 } },
-  rig: emptyDocument("rig"),
+  rig: { ...emptyDocument("rig"), upperOhms: 47e3, lowerOhms: 1e3 },
   plan: { ...emptyDocument("plan"), runs: [planned] },
   "under-way": { ...emptyDocument("under-way"), job, shots: [shot], queue: [job] },
 };
@@ -124,6 +144,27 @@ const ROUTES: Record<string, Route> = {
     path: () => `/api/amplifiers/${ids.amplifier}`,
     body: { ...amplifierDraft, revision: 1 },
   },
+  "another amplifier": {
+    method: "POST",
+    path: () => `/api/amplifiers/${ids.amplifier}/another?id=another`,
+    body: {},
+  },
+  "a new line of the logbook": {
+    method: "POST",
+    path: () => `/api/amplifiers/${ids.amplifier}/log`,
+    body: {
+      at: "2026-11-01T10:00:00Z",
+      kind: "temperature",
+      text: "sink",
+      celsius: 45,
+      isStruck: false,
+    },
+  },
+  "a line of the logbook": {
+    method: "PUT",
+    path: () => `/api/log/${ids.entry}`,
+    body: { isStruck: true },
+  },
   "a new claim": {
     method: "POST",
     path: () => `/api/amplifiers/${ids.amplifier}/claims`,
@@ -136,6 +177,16 @@ const ROUTES: Record<string, Route> = {
     body: loadDraft,
   },
   "a load": { method: "PUT", path: () => `/api/loads/${ids.load}`, body: loadDraft },
+  "a load that is used": {
+    method: "PUT",
+    path: () => `/api/amplifiers/${ids.amplifier}/loads/${ids.load}`,
+    body: {},
+  },
+  "another rig": {
+    method: "PUT",
+    path: () => `/api/amplifiers/${ids.amplifier}/rig`,
+    body: { rigId: "another" },
+  },
   "a run": { method: "POST", path: () => `/api/amplifiers/${ids.amplifier}/runs`, body: sweep },
   remarks: { method: "PUT", path: () => `/api/runs/${ids.run}/remarks`, body: NO_REMARKS },
   "a brief": { method: "POST", path: () => "/api/briefs", body: brief },
@@ -155,7 +206,7 @@ const ROUTES: Record<string, Route> = {
     ]),
   ),
   ...Object.fromEntries(
-    (["resistors", "instruments"] as const).map((kind) => [
+    (["resistors", "instruments", "room", "recorders"] as const).map((kind) => [
       `the workshop's ${kind}`,
       { method: "PUT", path: () => `/api/workshop/${kind}`, body: emptyWorkshopDocument(kind) },
     ]),
@@ -299,7 +350,9 @@ test("recordings and photos of any bytes", async () => {
   count += 2 * bodies.length;
   const to = (path: string) =>
     bodies.map((each) => ({ method: "PUT", path, body: new Uint8Array(each) }));
-  expect(await badAnswers([...to("/api/captures"), ...to("/api/photos")])).toEqual([]);
+  expect(
+    await badAnswers([...to("/api/captures"), ...to("/api/photos"), ...to("/api/papers")]),
+  ).toEqual([]);
 });
 
 test("names that are none, in every place of an address", async () => {
@@ -311,6 +364,7 @@ test("names that are none, in every place of an address", async () => {
     "/api/amplifiers/NAME/brief",
     "/api/captures/NAME",
     "/api/photos/NAME",
+    "/api/papers/NAME",
     "/api/runs/NAME/export?format=csv",
     `/amplifiers/${ids.amplifier}/bench?run=NAME`,
   ];
@@ -320,6 +374,8 @@ test("names that are none, in every place of an address", async () => {
     "/api/workshop/NAME",
     "/api/claims/NAME",
     "/api/loads/NAME",
+    "/api/amplifiers/NAME/loads/NAME",
+    "/api/amplifiers/NAME/rig",
     "/api/runs/NAME/remarks",
     "/api/amplifiers/NAME/under-way?after=NAME",
   ];

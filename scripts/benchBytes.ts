@@ -11,7 +11,7 @@ const PAGES: readonly (readonly [string, string])[] = [
   ["load", "Dummy loads"],
   ["rig", "Wiring and safety"],
   ["plan", "pauses included"],
-  ["bench", "Power against distortion"],
+  ["bench", "runs kept"],
   ["verdict", "by each school"],
 ];
 

@@ -117,7 +117,19 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await driver.get(pinwheel.replace(/[^/]+$/, "forecast"));
   await shows(driver, "By load", 30_000);
   await picture("forecast");
-  await stage("bench", "Power against distortion");
+  const openSweep = async (): Promise<void> => {
+    await stage("bench", "Staying power");
+    await driver
+      .findElement(
+        By.xpath(
+          "//ol[@aria-label='Runs']//button[contains(., 'Power sweep') and contains(., '8 Ω, two')]",
+        ),
+      )
+      .click();
+    await shows(driver, "Power against distortion");
+    await driver.sleep(700);
+  };
+  await openSweep();
   await picture("bench");
   await driver.executeScript(
     "document.documentElement.classList.add('dark'); document.documentElement.style.colorScheme = 'dark'",
@@ -126,7 +138,7 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await picture("bench-dark");
   await stage("verdict", "by each school");
   await picture("verdict");
-  await stage("bench", "Power against distortion");
+  await openSweep();
   await press(driver, "New run");
   await shows(driver, "Which run");
   await driver.sleep(400);

@@ -1,8 +1,9 @@
 import { mkdtempSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
+import { availableParallelism, tmpdir } from "node:os";
 import { join } from "node:path";
 import { By, type WebDriver } from "selenium-webdriver";
 import { makeDemo } from "@/demo/makeDemo";
+import { players } from "@/demo/players";
 import { openBrowser, shows } from "@/e2e/browser";
 import { startServer } from "@/e2e/server";
 import { openDatabase } from "@/store";
@@ -22,7 +23,8 @@ export type DemoPage = {
 export const withDemo = async (work: (page: DemoPage) => Promise<void>): Promise<void> => {
   const folder = mkdtempSync(join(tmpdir(), "rimebank-demo-"));
   const db = await openDatabase(folder);
-  await makeDemo(db, folder, new Date("2026-11-25T10:00:00Z"));
+  const { play, letGo } = players(folder, availableParallelism());
+  await makeDemo(db, folder, new Date("2026-11-25T10:00:00Z"), { play }).finally(letGo);
   await db.destroy();
   const server = await startServer(folder);
   const browser = await openBrowser();
