@@ -1,6 +1,8 @@
 import { writeFileSync } from "node:fs";
 import { BURST_KINDS, stimulusVolts, type BurstName, type Stimulus } from "@/core/signal";
-import { encodeWav } from "@/core/wav";
+import { stimulusNote } from "@/core/files";
+import { peakOf } from "@/core/numeric";
+import { encodeWav, withNote } from "@/core/wav";
 import {
   bandOption,
   parseCommandLine,
@@ -108,13 +110,14 @@ export const stimulus = (words: readonly string[]): object => {
   const volts = made(() =>
     stimulusVolts(make({ level, seconds: positiveOption(line, "seconds", 5) }, line), sampleRateHz),
   );
+  const peakRatio = Math.min(1, peakOf(volts));
   const encoding = ({ 16: "int16", 24: "int24", 32: "float32" } as const)[bits as 16 | 24 | 32];
   try {
-    writeFileSync(out, encodeWav([volts], sampleRateHz, 1, encoding));
+    const wav = encodeWav([volts], sampleRateHz, 1, encoding);
+    writeFileSync(out, withNote(wav, stimulusNote({ stimulus: kind, peakRatio })));
   } catch {
     throw new UsageError(`cannot write ${out}; check the folder`);
   }
-  const peakRatio = volts.reduce((peak, value) => Math.max(peak, Math.abs(value)), 0);
   return { kind, out, sampleRateHz, seconds: volts.length / sampleRateHz, encoding, peakRatio };
 };
 

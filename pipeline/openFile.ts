@@ -1,5 +1,6 @@
 import {
   asRecordingNote,
+  asStimulusNote,
   decodeText,
   guessKind,
   isResponseText,
@@ -131,7 +132,15 @@ const openWav = (fileName: string, wav: Uint8Array<ArrayBuffer>): Outcome<Opened
   const decoded = decodeCapture(wav, 1);
   if (!decoded.ok) return decoded;
   const { channels, sampleRateHz } = decoded.value;
-  const note = asRecordingNote(readNote(wav));
+  const found = readNote(wav);
+  const signal = asStimulusNote(found);
+  if (signal)
+    return failure(
+      "channel-mismatch",
+      fileName,
+      `it is the test signal itself (${signal.stimulus.replaceAll("-", " ")}), not a recording of an amplifier. Play it into the amplifier, and open what you record of its output.`,
+    );
+  const note = asRecordingNote(found);
   const guess: KindGuess = note
     ? {
         kind: note.kind,

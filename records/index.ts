@@ -112,10 +112,12 @@ export {
 } from "./run";
 export { runConditions, type ConditionFacts } from "./runConditions";
 export {
+  MOST_REFUSED,
   NOTHING_UNDER_WAY,
   UNDER_WAY_LIMIT_BYTES,
   underWaySchema,
   type BenchJob,
+  type RefusedRun,
   type UnderWay,
   type UnderWayShot,
 } from "./underWay";

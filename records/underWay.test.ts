@@ -29,6 +29,7 @@ const underWay: UnderWay = {
   ],
   queue: [{ ...job, id: "k" }],
   startedAt: "2026-11-25T10:00:00Z",
+  refused: [],
 };
 
 test("what is under way comes back as it was, and nothing is nothing", async () => {

@@ -40,13 +40,23 @@ export type UnderWayShot = {
     (Trip & { seconds: number; isOfOutput: boolean }) | null;
 };
 
+/** A run that could not be made, by what the plan knows it by, and why. */
+export type RefusedRun = Pick<BenchJob, "kind" | "loadId" | "channelsDriven" | "setting"> & {
+  message: string;
+};
+
 /** What the bench was at when it was left: the run under way with the recordings it has, and those still to come. */
 export type UnderWay = {
   job: BenchJob | null;
   shots: readonly UnderWayShot[];
   queue: readonly BenchJob[];
   startedAt: string;
+  /** Runs that were refused, each until it is made after all; the last of them. */
+  refused: readonly RefusedRun[];
 };
+
+/** Refused runs that are remembered. */
+export const MOST_REFUSED = 60;
 
 const plainObject = (what: string) =>
   mixed<object>()
@@ -113,9 +123,27 @@ export const underWaySchema = object({
   shots: listOf(shotSchema, 64).default([]),
   queue: listOf(jobSchema, 400).default([]),
   startedAt: string().max(40).defined().default(""),
+  refused: listOf(
+    object({
+      kind: string()
+        .oneOf([...RUN_KIND_NAMES])
+        .required(),
+      loadId: string().max(60).required(),
+      channelsDriven: number().integer().min(1).max(16).required(),
+      setting: string().max(200).defined(),
+      message: string().max(1000).required(),
+    }),
+    MOST_REFUSED,
+  ).default([]),
 });
 
 /** Largest record of a run under way: its queue holds a simulated amplifier for each run. */
 export const UNDER_WAY_LIMIT_BYTES = 8 * 1024 * 1024;
 
-export const NOTHING_UNDER_WAY: UnderWay = { job: null, shots: [], queue: [], startedAt: "" };
+export const NOTHING_UNDER_WAY: UnderWay = {
+  job: null,
+  shots: [],
+  queue: [],
+  startedAt: "",
+  refused: [],
+};

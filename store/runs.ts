@@ -189,7 +189,8 @@ const endUnderWay = async (
   const underWay = row && readable<UnderWay>(row.content);
   if (underWay?.job?.id !== runId) return;
   const [job, ...queue] = underWay.queue;
-  const next: UnderWay = job ? { ...NOTHING_UNDER_WAY, job, queue } : NOTHING_UNDER_WAY;
+  const rest: UnderWay = { ...NOTHING_UNDER_WAY, refused: underWay.refused ?? [] };
+  const next: UnderWay = job ? { ...rest, job, queue } : rest;
   await trx("documents")
     .where(where)
     .update({ content: JSON.stringify(next), revision: row.revision + 1 });

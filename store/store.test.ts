@@ -139,7 +139,13 @@ const shot = { name: "tone", sha256: "cd".repeat(32) } as never;
 test("storing the run under way ends it in the same moment, and the next of the queue is under way", async () => {
   const { id } = await addAmplifier(db, draft, "2026-01-01");
   const run = await withCapture();
-  const underWay = { job: job(run.id), shots: [shot], queue: [job("next")], startedAt: "" };
+  const underWay = {
+    job: job(run.id),
+    shots: [shot],
+    queue: [job("next")],
+    startedAt: "",
+    refused: [],
+  };
   expect(await keepUnderWay(db, id, underWay, null)).toBe(true);
   await stored({ db, folder }, id, await withCapture("another run"));
   expect((await findDocument(db, id, "under-way")).job?.id).toBe(run.id);

@@ -4,6 +4,7 @@ export { decodeText } from "./decodeText";
 export { isResponseText, readResponseText } from "./responseText";
 export { readScopeRecord, type ScopeGiven, type ScopeRecord } from "./scopeRecord";
 export { rateQuestion, toneAtRate, type RateQuestion } from "./rateQuestion";
+export { asStimulusNote, stimulusNote, type StimulusNote } from "./stimulusNote";
 export { asRecordingNote, recordingNote, type RecordingNote } from "./recordingNote";
 export { readTable } from "./table";
 export { isTemperatureLog, readTemperatureLog, type TemperatureLog } from "./temperatureLog";

@@ -104,9 +104,9 @@ const useFailed = (loads: readonly Load[]): FailedRun[] => {
   const { refused } = useBenchEngine().state;
   return useMemo(
     () =>
-      refused.flatMap(({ job: { kind, loadId, channelsDriven, setting }, message }) => {
+      refused.flatMap(({ loadId, ...run }) => {
         const load = loads.find(({ id }) => id === loadId);
-        return load ? [{ kind, loadOhms: load.nominalOhms, channelsDriven, setting, message }] : [];
+        return load ? [{ ...run, loadOhms: load.nominalOhms }] : [];
       }),
     [refused, loads],
   );

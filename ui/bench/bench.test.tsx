@@ -63,7 +63,7 @@ describe("settings", () => {
     );
     expect(text).toContain("Main reading");
     expect(text).toContain("rated output");
-    expect(text).toMatch(/Length s Not a number\. From 0\.5 to 60 s\./);
+    expect(text).toMatch(/Length \? s Not a number\. From 0\.5 to 60 s\./);
   });
   test("several forms on one screen have ids of their own", () => {
     const html = markup(
@@ -130,11 +130,11 @@ describe("what the bench is at", () => {
       events: [],
       trip: null,
     };
-    expect(told({ interrupted: { job, shots: [], queue: [], startedAt: "" } })).toContain(
-      "No recording was complete.",
-    );
     expect(
-      told({ interrupted: { job, shots: [shot, shot], queue: [job], startedAt: "" } }),
+      told({ interrupted: { job, shots: [], queue: [], startedAt: "", refused: [] } }),
+    ).toContain("No recording was complete.");
+    expect(
+      told({ interrupted: { job, shots: [shot, shot], queue: [job], startedAt: "", refused: [] } }),
     ).toContain(
       "2 recordings are kept, 1 run was to follow. It is incomplete and counts for nothing",
     );

@@ -1,7 +1,10 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { FIELD_TERMS } from "./fieldTerms";
-import { GLOSSARY, termOfFigure, termOfLabel, termsWith } from "./glossary";
+import { PARAMETER_TERMS } from "./parameterTerms";
+import { CATALOGUE, fromCatalogue, panelOf } from "@/bench/catalogue";
+import { RUN_KINDS } from "@/core/run";
+import { GLOSSARY, termOfFigure, termOfLabel, termOfParameter, termsWith } from "./glossary";
 
 test("every term says what, why, how and from where, in whole sentences", () => {
   for (const { what, why, how, source } of Object.values(GLOSSARY)) {
@@ -43,11 +46,31 @@ test("a field with a term behind its label offers it; every such label is that o
   expect(termOfLabel("Nominal load")).toBe("nominal-load");
   expect(termOfLabel("Maker")).toBeNull();
   expect(termOfLabel("constructor")).toBeNull();
-  const sources = ["ui", "core/run/kinds", "records"].flatMap((folder) =>
+  const sources = ["ui", "core/run", "records"].flatMap((folder) =>
     readdirSync(join(process.cwd(), folder), { recursive: true, encoding: "utf8" })
       .filter((name) => /\.tsx?$/.test(name) && !/words\/|\.test\./.test(name))
       .map((name) => readFileSync(join(process.cwd(), folder, name), "utf8")),
   );
   const written = sources.join("\n");
   expect(Object.keys(FIELD_TERMS).filter((label) => !written.includes(`"${label}"`))).toEqual([]);
+});
+
+test("all that a run may be set to, and all that is typed in for it, is explained", () => {
+  const labels = Object.values(RUN_KINDS).flatMap(({ fields, typed }) =>
+    [...fields, ...(typed?.fields ?? [])].map(({ label }) => label),
+  );
+  expect(labels.length).toBeGreaterThan(60);
+  expect(labels.filter((label) => termOfLabel(label) === null)).toEqual([]);
+});
+
+test("every setting of every simulated amplifier is explained, and nothing else is", () => {
+  const labels = new Set(
+    CATALOGUE.flatMap((name) => panelOf(fromCatalogue(name)).groups).flatMap(({ parameters }) =>
+      parameters.map(({ field }) => field.label),
+    ),
+  );
+  expect([...labels].filter((label) => termOfParameter(label) === null)).toEqual([]);
+  const explained = Object.values(PARAMETER_TERMS).flat();
+  expect(explained.filter((label) => !labels.has(label))).toEqual([]);
+  expect(new Set(explained).size).toBe(explained.length);
 });

@@ -1,6 +1,9 @@
 import type { Figure } from "@/core/run";
 import { BENCH_TERMS } from "./benchTerms";
 import { FIELD_TERMS } from "./fieldTerms";
+import { PARAMETER_TERMS } from "./parameterTerms";
+import { SETTING_TERMS } from "./settingTerms";
+import { SIMULATION_TERMS } from "./simulationTerms";
 import type { Term } from "./term";
 
 /** What is measured. */
@@ -218,7 +221,12 @@ const QUANTITY_TERMS = {
 } as const satisfies Record<string, Term>;
 
 /** Terms by the key that screens ask for them with; one spelling each. */
-export const GLOSSARY = { ...QUANTITY_TERMS, ...BENCH_TERMS };
+export const GLOSSARY = {
+  ...QUANTITY_TERMS,
+  ...BENCH_TERMS,
+  ...SETTING_TERMS,
+  ...SIMULATION_TERMS,
+};
 
 export type TermKey = keyof typeof GLOSSARY;
 
@@ -267,6 +275,12 @@ const ofFields: Readonly<Record<string, TermKey>> = FIELD_TERMS;
 /** The term that explains the field of that label; null where it says it all. */
 export const termOfLabel = (label: string): TermKey | null =>
   Object.hasOwn(ofFields, label) ? ofFields[label] : null;
+
+/** The term that explains a setting of the simulated bench; null where its label says it all. */
+export const termOfParameter = (label: string): TermKey | null =>
+  (Object.keys(PARAMETER_TERMS) as TermKey[]).find((key) =>
+    PARAMETER_TERMS[key]?.includes(label),
+  ) ?? null;
 
 /** Terms in whose words something is found, in alphabetical order; all of them where nothing is looked for. */
 export const termsWith = (looked: string): readonly (Term & { key: TermKey })[] => {

@@ -154,7 +154,7 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
       },
       discard: () => {
         tell({ type: "given-up" });
-        void keep(NOTHING_UNDER_WAY).catch(() => {});
+        void keep(underWayOf(now.current)).catch(() => {});
       },
       cancel: () => control.current?.abort(),
       clear: () => void tell({ type: "cleared" }),

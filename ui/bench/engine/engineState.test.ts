@@ -28,6 +28,7 @@ test("a run that begins is under way with what waits behind it, and is kept so",
     shots: [],
     queue: [job("two"), job("three")],
     startedAt: "2026-11-27T10:00:00Z",
+    refused: [],
   });
 });
 
@@ -46,7 +47,11 @@ test("a run that could not be is remembered with its reason, until it is made af
     finding: { code: "no-signal", where: "Recording", advice: "it is silent." },
   };
   const state = after(begun, refused);
-  expect(state.refused).toEqual([{ job: job("one"), message: "Recording: it is silent." }]);
+  const { kind, loadId, channelsDriven, setting } = job("one");
+  const message = "Recording: it is silent.";
+  expect(state.refused).toEqual([{ kind, loadId, channelsDriven, setting, message }]);
+  expect([begun, refused].reduce(engineAfter, state).refused).toHaveLength(1);
+  expect(engineFound(underWayOf(state)).refused).toEqual(state.refused);
   expect(engineAfter(state, { type: "given-up" }).refused).toHaveLength(1);
   const stored: EngineEvent = { type: "stored", id: "x", pause: null, foundWatts: null };
   const other = { ...begun, job: { ...job("two"), kind: "noise" } } as EngineEvent;

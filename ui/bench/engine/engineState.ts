@@ -1,5 +1,12 @@
 import type { Finding } from "@/core/outcome";
-import { NOTHING_UNDER_WAY, type BenchJob, type UnderWay, type UnderWayShot } from "@/records";
+import {
+  MOST_REFUSED,
+  NOTHING_UNDER_WAY,
+  type BenchJob,
+  type RefusedRun,
+  type UnderWay,
+  type UnderWayShot,
+} from "@/records";
 import type { Progress } from "./playJob";
 
 /** Where the bench is with its runs. */
@@ -15,8 +22,8 @@ export type EngineState = {
   /** A change of load or setting that must be made before the next run; output is at its least meanwhile. */
   pause: string | null;
   failure: { message: string; code: Finding["code"] | null } | null;
-  /** Runs that could not be, since this page was opened: each until it is made after all. */
-  refused: readonly { job: BenchJob; message: string }[];
+  /** Runs that could not be: each until it is made after all. */
+  refused: readonly RefusedRun[];
   /** What was seen of the output last, for the moments when nothing plays. */
   lastSeen: Progress["playing"];
   /** A run that was broken off, with what it has. */
@@ -65,17 +72,19 @@ export const IDLE: EngineState = {
 /** The bench as it is found when its page comes up: at rest, or with a run that was broken off. */
 export const engineFound = (underWay: UnderWay): EngineState => ({
   ...IDLE,
+  refused: underWay.refused,
   interrupted: underWay.job ? underWay : null,
 });
 
 const STARTING: Progress = { stage: "Starting", doneRatio: 0, playing: null };
 
 /** What is left of the run under way, to go on with later. */
-const brokenOff = ({ job, shots, queue, startedAt }: EngineState): UnderWay => ({
+const brokenOff = ({ job, shots, queue, startedAt, refused }: EngineState): UnderWay => ({
   job,
   shots,
   queue,
   startedAt,
+  refused,
 });
 
 /** Runs into the same load take no more for their full level than the amplifier was found to give. */
@@ -95,8 +104,10 @@ const loweredTo = (
 /** At rest, with what is remembered from run to run. */
 const rested = ({ refused }: EngineState): EngineState => ({ ...IDLE, refused });
 
+type Planned = Omit<RefusedRun, "message">;
+
 /** The same run of the plan. */
-const isSame = (one: BenchJob, other: BenchJob): boolean =>
+const isSame = (one: Planned, other: Planned): boolean =>
   one.kind === other.kind &&
   one.loadId === other.loadId &&
   one.channelsDriven === other.channelsDriven &&
@@ -109,11 +120,22 @@ const afterRefusal = (
   const message = `${where}: ${advice}`;
   return {
     ...rested(state),
-    refused: state.job ? [...state.refused, { job: state.job, message }] : state.refused,
+    refused: state.job ? withRefused(state.refused, state.job, message) : state.refused,
     queue: state.queue,
     pause: state.queue.length > 0 ? "see to what went wrong" : null,
     failure: { message, code },
   };
+};
+
+const MOST_LETTERS = 1000;
+
+const withRefused = (
+  before: readonly RefusedRun[],
+  { kind, loadId, channelsDriven, setting }: BenchJob,
+  message: string,
+): readonly RefusedRun[] => {
+  const run = { kind, loadId, channelsDriven, setting, message: message.slice(0, MOST_LETTERS) };
+  return [...before.filter((each) => !isSame(each, run)), run].slice(-MOST_REFUSED);
 };
 
 export const engineAfter = (state: EngineState, event: EngineEvent): EngineState => {
@@ -137,7 +159,7 @@ export const engineAfter = (state: EngineState, event: EngineEvent): EngineState
     case "stored":
       return {
         ...rested(state),
-        refused: state.refused.filter(({ job }) => !state.job || !isSame(job, state.job)),
+        refused: state.refused.filter((each) => !state.job || !isSame(each, state.job)),
         storedId: event.id,
         queue: loweredTo(event.foundWatts, state.job, state.queue),
         pause: event.pause,
@@ -163,7 +185,8 @@ export const engineAfter = (state: EngineState, event: EngineEvent): EngineState
 /** What is kept on the server of a state, so that a page that comes later finds it. */
 export const underWayOf = (state: EngineState): UnderWay => {
   if (state.job) return brokenOff(state);
-  if (state.interrupted) return state.interrupted;
+  const { refused } = state;
+  if (state.interrupted) return { ...state.interrupted, refused };
   const [job, ...queue] = state.queue;
-  return job ? { ...NOTHING_UNDER_WAY, job, queue } : NOTHING_UNDER_WAY;
+  return job ? { ...NOTHING_UNDER_WAY, job, queue, refused } : { ...NOTHING_UNDER_WAY, refused };
 };

@@ -4,6 +4,8 @@ import { useId, useState } from "react";
 import type { Field, QuantityField } from "@/bench/fields";
 import type { ParameterValue } from "@/bench/panel";
 import { formatEngineering, parseNumber } from "@/core/units";
+import { Explain } from "../../words/Explain";
+import { termOfParameter } from "../../words/glossary";
 import { fromSlider, toSlider, TRAVEL } from "./sliderScale";
 
 export type ParameterFieldProps = {
@@ -21,29 +23,20 @@ export function ParameterField({ field, value, isChanged, onChange }: ParameterF
     );
   if (field.type === "switch")
     return (
-      <Switch.Root
-        checked={value as boolean}
-        onCheckedChange={({ checked }) => onChange(checked)}
-        w="100%"
-        justifyContent="space-between"
-        py={1}
-      >
-        <Switch.Label
-          fontSize="14px"
-          fontWeight={isChanged ? 700 : 500}
-          color={isChanged ? "ink" : "muted"}
+      <HStack justify="space-between" gap={2} py={1}>
+        <Explained label={field.label} isChanged={isChanged} />
+        <Switch.Root
+          checked={value as boolean}
+          onCheckedChange={({ checked }) => onChange(checked)}
         >
-          {field.label}
-        </Switch.Label>
-        <Switch.HiddenInput />
-        <Switch.Control bg="rime" _checked={{ bg: "spruce" }} />
-      </Switch.Root>
+          <Switch.HiddenInput aria-label={field.label} />
+          <Switch.Control bg="rime" _checked={{ bg: "spruce" }} />
+        </Switch.Root>
+      </HStack>
     );
   return (
     <HStack justify="space-between" gap={2} py={0.5}>
-      <Text fontSize="14px" fontWeight={isChanged ? 700 : 500} color={isChanged ? "ink" : "muted"}>
-        {field.label}
-      </Text>
+      <Explained label={field.label} isChanged={isChanged} />
       <NativeSelect.Root size="sm" w="auto" minW="104px">
         <NativeSelect.Field
           aria-label={field.label}
@@ -64,6 +57,33 @@ export function ParameterField({ field, value, isChanged, onChange }: ParameterF
         </NativeSelect.Field>
         <NativeSelect.Indicator />
       </NativeSelect.Root>
+    </HStack>
+  );
+}
+
+/** The label of a setting, strong where it was changed, with what it means a press away. */
+function Explained({
+  label,
+  isChanged,
+  htmlFor,
+}: {
+  label: string;
+  isChanged: boolean;
+  htmlFor?: string;
+}) {
+  const term = termOfParameter(label);
+  return (
+    <HStack gap={1.5}>
+      <Text
+        asChild
+        fontSize="14px"
+        lineHeight={1.25}
+        fontWeight={isChanged ? 700 : 500}
+        color={isChanged ? "ink" : "muted"}
+      >
+        {htmlFor ? <label htmlFor={htmlFor}>{label}</label> : <span>{label}</span>}
+      </Text>
+      {term && <Explain term={term} />}
     </HStack>
   );
 }
@@ -94,15 +114,7 @@ function Quantity({
   };
   return (
     <Box>
-      <Text
-        asChild
-        fontSize="14px"
-        lineHeight={1.25}
-        fontWeight={isChanged ? 700 : 500}
-        color={isChanged ? "ink" : "muted"}
-      >
-        <label htmlFor={id}>{field.label}</label>
-      </Text>
+      <Explained label={field.label} isChanged={isChanged} htmlFor={id} />
       <HStack gap={2}>
         <input
           type="range"

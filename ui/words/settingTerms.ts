@@ -1,0 +1,103 @@
+import type { Term } from "./term";
+
+/** What a run may be set to, and what is typed in where a meter is read by eye. */
+export const SETTING_TERMS = {
+  "test-tone": {
+    name: "Test tone",
+    what: "The frequency of the sine that the amplifier is given.",
+    why: "Distortion and power differ with frequency; 1 kHz is what most claims mean.",
+    how: "Made without distortion of its own, whole cycles in each reading.",
+    source: "IEC 60268-3",
+  },
+  "set-level": {
+    name: "Level of a run",
+    what: "Watts that each channel gives into its load while the run plays.",
+    why: "Noise shows at 1 W, the middle of the curve at 5 W, heat and supply at rated power.",
+    how: "The drive follows from the gain that was found; the watts of the result are what was measured.",
+    source: "IEC 60268-3; the levels are common practice",
+  },
+  "run-length": {
+    name: "Length of a recording",
+    what: "For how long the signal plays and is recorded.",
+    why: "Longer averages more noise away and finds low frequencies; it also heats amplifier and load.",
+    how: "As set; Mute ends it at any moment.",
+    source: "Common practice",
+  },
+  "sweep-levels": {
+    name: "Levels of a sweep",
+    what: "How many steps the tone rises in, from a hundredth of a watt or so to the highest drive.",
+    why: "More of them lie closer where distortion begins; each is then shorter.",
+    how: "Equal ratios from one to the next; each is read by itself.",
+    source: "IEC 60268-3; the number is chosen here",
+  },
+  "frequency-span": {
+    name: "Span of frequencies",
+    what: "The lowest and the highest frequency that are played.",
+    why: "What a claim promises at 20 Hz or 20 kHz can only be judged where it was played.",
+    how: "As set, as far as the sampling rate allows.",
+    source: "IEC 60268-3",
+  },
+  "judged-band": {
+    name: "Band that is judged",
+    what: "The frequencies within which deviation, noise or harmonics count.",
+    why: "A wider band holds more noise and more harmonics; figures of different bands are not to be compared.",
+    how: "What lies outside is left out of the figure, and stays on the chart.",
+    source: "IEC 60268-3; AES17",
+  },
+  bends: {
+    name: "Points where it bends",
+    what: "Frequencies that are added where the curve turns more than a line between two points shows.",
+    why: "A crossover or a filter’s corner would be cut off between points that lie far apart.",
+    how: "A point is added in the middle until what lies between two of them is nearly straight.",
+    source: "Common practice of adaptive sampling",
+  },
+  "speaker-like": {
+    name: "Speaker-like load",
+    what: "Resistors, coil and capacitor that together behave like a loudspeaker: a resonance, and a rise to high frequencies.",
+    why: "A high output impedance bends the response with it, which a plain resistor does not show.",
+    how: "Its impedance is that of one driver in a closed box, as set.",
+    source: "IEC 60268-5, simplified",
+  },
+  averaging: {
+    name: "Averaging",
+    what: "How many pieces of a recording are averaged into one spectrum or reading.",
+    why: "The noise floor becomes steadier; lines that stand above it do not change.",
+    how: "Powers are averaged, so noise keeps its height.",
+    source: "Welch, IEEE Trans. Audio Electroacoust. 15, 1967",
+  },
+  "converter-range": {
+    name: "Range of the converter",
+    what: "The most volts that the recorder takes at its present setting.",
+    why: "A range far above the signal buries it in the recorder’s own noise; one below it clips.",
+    how: "0 chooses the least range that holds the run’s highest level.",
+    source: "Common practice",
+  },
+  overdrive: {
+    name: "Past the limit",
+    what: "How much further the drive goes than where the output was last clean.",
+    why: "What a supply holds for milliseconds and what it holds for seconds shows only at its limit.",
+    how: "Decibels over the drive at which clipping begins.",
+    source: "Common practice",
+  },
+  "warm-up": {
+    name: "Warming up",
+    what: "A tone at an eighth of rated power before the reading.",
+    why: "The United States trade rule asks for it, and bias and supply settle with the heat.",
+    how: "Held unrecorded, then the run follows at once.",
+    source: "16 CFR 432.3",
+  },
+  "mains-reading": {
+    name: "Mains readings",
+    what: "What a meter in the mains lead shows: watts, and amperes by a clamp.",
+    why: "Watts in less watts out is heat; amperes are what the breaker feels.",
+    how: "Watts are taken as they are. Volts times amperes would be too much where the power factor is below one.",
+    source: "IEC 62301; common practice",
+  },
+  "listening-level": {
+    name: "Listening level",
+    what: "Sound pressure at the ear, and the watts that it takes.",
+    why: "Most listening takes less than a watt; it shows how much power is of use.",
+    how: "From the meter, the distance and the speaker’s sensitivity; a room adds to it, so it is indicative only.",
+    source: "IEC 60268-5; inverse square law",
+  },
+} as const satisfies Record<string, Term>;

@@ -1,0 +1,96 @@
+import type { Term } from "./term";
+
+/** What the simulated bench is made of. */
+export const SIMULATION_TERMS = {
+  "idle-current": {
+    name: "Idle current",
+    what: "Current that flows through the output devices without a signal.",
+    why: "Too little leaves a step where the output changes from one device to the other; more of it is heat.",
+    how: "The step at the crossover shrinks with it; the heat at rest follows from it and the rails.",
+    source: "Self, Audio Power Amplifier Design (from memory)",
+  },
+  curvature: {
+    name: "Curvature of the stage",
+    what: "How much gain changes over the swing: second order unlike on both sides, third order alike.",
+    why: "The second gives even harmonics, the third odd ones, and both grow with level.",
+    how: "What is left after feedback, at full output.",
+    source: "Power series; Gray et al. (from memory)",
+  },
+  "source-resistance": {
+    name: "Source resistance",
+    what: "Ohms in series with what gives the volts: a winding, a cable, the output itself.",
+    why: "Volts fall with the current that is drawn, and the ohms turn some of the power into heat.",
+    how: "Solved together with load and store, sample by sample.",
+    source: "Thévenin’s theorem",
+  },
+  reservoir: {
+    name: "Reservoir",
+    what: "Capacitors that feed the rails between two peaks of the mains, or while a brick recovers.",
+    why: "They give the first milliseconds of a burst, and their ripple rides on flat tops.",
+    how: "Charged through the rectifier, emptied by the load; drying out takes capacitance and adds resistance.",
+    source: "Schade, Proc. IRE 31, 1943 (from memory)",
+  },
+  rectifier: {
+    name: "Rectifier",
+    what: "Diodes that let the mains’ halves into the reservoir, less their drop.",
+    why: "They set the shape of the mains current, hence power factor and ripple.",
+    how: "An exponential with a slope resistance.",
+    source: "Shockley’s equation with series resistance",
+  },
+  "supply-rating": {
+    name: "Rating of a supply",
+    what: "Volts and amperes that it gives for any time, and for a short time more.",
+    why: "Past the short-time limit it folds back, starts anew or switches off: the amplifier’s limit is then the supply’s.",
+    how: "A store of overload fills while it gives more than it may for long, and empties while it gives less.",
+    source: "Common practice of makers of switched supplies",
+  },
+  protection: {
+    name: "Protection",
+    what: "What turns the output down or off: limiter, current limit, relay, thermal cut-out.",
+    why: "It decides what an amplifier does past its limits, and whether it comes back by itself.",
+    how: "Each trips at its own limit and holds for its own time; 0 leaves it out.",
+    source: "Common practice",
+  },
+  "thermal-resistance": {
+    name: "Thermal resistance",
+    what: "How many degrees a body gets warmer for each watt that leaves through it, in K/W.",
+    why: "It says how hot the sink becomes at any power, and what compound, cover or fan are worth.",
+    how: "Settled rise divided by the watts that became heat: mains in less load out.",
+    source: "Fourier’s law; IEC 60747-15 (from memory)",
+  },
+  "heat-store": {
+    name: "Heat that is stored",
+    what: "How many joules warm a body by one degree.",
+    why: "With the thermal resistance it sets the time constant: how long a sink takes to settle.",
+    how: "Time constant divided by thermal resistance.",
+    source: "Newton’s law of cooling",
+  },
+  "output-filter": {
+    name: "Output filter",
+    what: "Coil and capacitor that take the switching out of a class D output.",
+    why: "With the load they make a resonance; feedback around them or not decides whether the response follows the load.",
+    how: "Solved together with the load.",
+    source: "Second-order low-pass; common practice",
+  },
+  "output-transformer": {
+    name: "Output transformer",
+    what: "Turns the valves’ high volts into the loudspeaker’s low ones, with a tap for each load.",
+    why: "Its inductance limits the bass, its leakage the treble, and its core saturates at low frequencies.",
+    how: "Inductances and windings of its equivalent circuit; the core bends with its flux.",
+    source: "Langford-Smith, Radiotron Designer’s Handbook, chapter 5 (from memory)",
+  },
+  converter: {
+    name: "Converter",
+    what: "Turns volts into numbers: so many bits, so many times a second.",
+    why: "Its steps and its clock are part of every reading; a clock that is off moves every frequency.",
+    how: "Rounded to its bits with dither, at a rate that is off by so many millionths.",
+    source: "IEEE Std 1241-2010",
+  },
+  "own-noise": {
+    name: "Noise of its own",
+    what: "What is there without a signal: hiss, hum from the mains, ripple of the supply.",
+    why: "No reading is better than what measures it, and none than what it plays.",
+    how: "Random with a seed, so that a run can be made again; hum at the mains frequency and its multiples.",
+    source: "Johnson and Nyquist; common practice",
+  },
+} as const satisfies Record<string, Term>;
