@@ -22,7 +22,8 @@ export type FindingCode =
   | "clipped"
   | "bad-rig"
   | "bad-setting"
-  | "guard-tripped";
+  | "guard-tripped"
+  | "no-course";
 
 /** Wraps a value that was obtained without trouble. */
 export const success = <T>(value: T): Outcome<T> => ({ ok: true, value });
