@@ -27,7 +27,14 @@ export const analyseTable = (kind: string | undefined, text: string): object | n
     throw new UsageError(
       "this is no temperature logger's file: no heading and no date says so. Name a column “°C”.",
     );
-  return { as: kind, ...valueOf(readTemperatureLog(text)) };
+  const { spots } = valueOf(readTemperatureLog(text));
+  return {
+    as: kind,
+    spots: spots.map(({ name, seconds, celsius }) => ({
+      name,
+      points: Array.from(seconds, (at, k) => ({ seconds: at, celsius: celsius[k] })),
+    })),
+  };
 };
 
 /** The samples of a scope's record, with the names of its channels. */

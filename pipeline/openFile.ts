@@ -104,7 +104,7 @@ const openLog = (fileName: string, text: string): Outcome<OpenedFile> => {
   const log = readTemperatureLog(text);
   if (!log.ok) return log;
   const { spots } = log.value;
-  const minutes = Math.max(...spots.map(({ points }) => points.at(-1)?.seconds ?? 0)) / 60;
+  const minutes = Math.max(...spots.map(({ seconds }) => seconds.at(-1) ?? 0)) / 60;
   return success({
     fileName,
     wav: null,

@@ -7,4 +7,9 @@ export { rateQuestion, toneAtRate, type RateQuestion } from "./rateQuestion";
 export { asStimulusNote, stimulusNote, type StimulusNote } from "./stimulusNote";
 export { asRecordingNote, recordingNote, type RecordingNote } from "./recordingNote";
 export { readTable } from "./table";
-export { isTemperatureLog, readTemperatureLog, type TemperatureLog } from "./temperatureLog";
+export {
+  isTemperatureLog,
+  readTemperatureLog,
+  type ProbeLog,
+  type TemperatureLog,
+} from "./temperatureLog";

@@ -64,9 +64,9 @@ describe("temperature loggers", () => {
     const outcome = readTemperatureLog(text);
     if (!outcome.ok) throw new Error(outcome.finding.advice);
     expect(outcome.value.spots.map(({ name }) => name.toLowerCase())).toEqual(["sink"]);
-    const [{ points }] = outcome.value.spots;
-    expect(points.map(({ seconds }) => seconds)).toEqual(MINUTES.map((m) => 60 * m));
-    points.forEach(({ celsius }, m) => expect(celsius).toBeCloseTo(sink(m), 1));
+    const [{ seconds, celsius }] = outcome.value.spots;
+    expect(Array.from(seconds)).toEqual(MINUTES.map((m) => 60 * m));
+    celsius.forEach((read, m) => expect(read).toBeCloseTo(sink(m), 1));
     expect(isTemperatureLog(text)).toBe(true);
   });
 
@@ -79,8 +79,14 @@ describe("temperature loggers", () => {
     );
     if (!outcome.ok) throw new Error(outcome.finding.advice);
     const [left, right] = outcome.value.spots;
-    expect(left.points.map(({ seconds }) => seconds)).toEqual([0, 60, 120, 240, 300, 360, 420]);
-    expect(right.points[0]).toEqual({ seconds: 120, celsius: 33 });
+    expect(Array.from(left.seconds)).toEqual([0, 60, 120, 240, 300, 360, 420]);
+    expect([right.seconds[0], right.celsius[0]]).toEqual([120, 33]);
+  });
+
+  test("rows that are not in order of time are put in order", () => {
+    const outcome = readTemperatureLog("Time (s),Sink (°C)\n0,22\n120,32\n60,27\n180,37");
+    if (!outcome.ok) throw new Error(outcome.finding.advice);
+    expect(Array.from(outcome.value.spots[0].celsius)).toEqual([22, 27, 32, 37]);
   });
 
   test.each<[string, string, RegExp]>([

@@ -2,13 +2,11 @@ import { failure, success, type Outcome } from "../outcome";
 import { columnUnit } from "./columnUnit";
 import { cellsOf, type Delimiter } from "./table";
 
-/** What a temperature logger wrote: each probe with its readings, gaps left out. Seconds run from the first reading of all. */
-export type TemperatureLog = {
-  spots: readonly {
-    name: string;
-    points: readonly { seconds: number; celsius: number }[];
-  }[];
-};
+/** What one probe of a logger read, in order of time; what it missed is left out. */
+export type ProbeLog = { name: string; seconds: Float64Array; celsius: Float64Array };
+
+/** What a temperature logger wrote, a probe each. Seconds run from the first reading of all. */
+export type TemperatureLog = { spots: readonly ProbeLog[] };
 
 const FEWEST_READINGS = 3;
 /** What a probe can show, in degrees Celsius. Chosen: from a deep freezer to glowing. */
@@ -25,10 +23,10 @@ export const readTemperatureLog = (text: string): Outcome<TemperatureLog> => {
   const lines = text
     .replace(/^\uFEFF/, "")
     .split(/\r\n|\n|\r/)
-    .filter((line) => line.trim() !== "");
+    .filter((line) => /\S/.test(line));
   const delimiter = delimiterOf(lines);
   const cells = lines.map((line) => split(line, delimiter));
-  const begins = cells.findIndex((row) => isMoment(row) && row.some((cell) => isNumber(cell)));
+  const begins = cells.findIndex((row) => isMoment(row) && row.some(isNumber));
   if (begins < 0)
     return failure(
       "no-samples",
@@ -40,22 +38,20 @@ export const readTemperatureLog = (text: string): Outcome<TemperatureLog> => {
   const clock = readClock(rows, headings);
   if (!clock.ok) return clock;
   const { secondsOf, columns: timeColumns } = clock.value;
-  const width = Math.max(...rows.map((row) => row.length));
+  const width = rows.reduce((most, row) => Math.max(most, row.length), 0);
+  const moments = rows.map(secondsOf);
   const spots = Array.from({ length: width }, (_, column) => column)
     .filter((column) => !timeColumns.includes(column) && !BESIDE.test(headings[column] ?? ""))
-    .flatMap((column) => spotOf(rows, column, headings[column] ?? "", secondsOf));
+    .flatMap((column) => spotOf(rows, column, headings[column] ?? "", moments));
   if (spots.length === 0)
     return failure(
       "too-short",
       "File",
       "no column of it holds three temperatures or more. Export the whole log.",
     );
-  const start = Math.min(...spots.map(({ points }) => points[0].seconds));
+  const start = Math.min(...spots.map(({ seconds }) => seconds[0]));
   return success({
-    spots: spots.map(({ name, points }) => ({
-      name,
-      points: points.map(({ seconds, celsius }) => ({ seconds: seconds - start, celsius })),
-    })),
+    spots: spots.map((spot) => ({ ...spot, seconds: spot.seconds.map((at) => at - start) })),
   });
 };
 
@@ -77,32 +73,51 @@ const spotOf = (
   rows: readonly (readonly string[])[],
   column: number,
   heading: string,
-  secondsOf: (row: readonly string[]) => number | null,
-): TemperatureLog["spots"][number][] => {
-  const { quantity } = columnUnit(heading);
-  const isFahrenheit =
-    quantity === "fahrenheit" ||
-    rows.some((row) => /\d\s*°?F$/i.test(row[column] ?? "")) ||
-    /°\s?F\b|\(F\)|deg\s?F\b/i.test(heading);
-  const points = rows.flatMap((row) => {
-    const seconds = secondsOf(row);
+  moments: readonly (number | null)[],
+): ProbeLog[] => {
+  const isFahrenheit = isInFahrenheit(rows, column, heading);
+  const seconds = new Float64Array(rows.length),
+    celsius = new Float64Array(rows.length);
+  let count = 0,
+    isInOrder = true;
+  rows.forEach((row, k) => {
+    const at = moments[k];
     const value = numberIn(row[column] ?? "");
-    if (seconds === null || value === null) return [];
-    const celsius = isFahrenheit ? ((value - 32) * 5) / 9 : value;
-    return celsius >= CELSIUS.least && celsius <= CELSIUS.most ? [{ seconds, celsius }] : [];
+    if (at === null || value === null) return;
+    const read = isFahrenheit ? ((value - 32) * 5) / 9 : value;
+    if (read < CELSIUS.least || read > CELSIUS.most) return;
+    if (count > 0 && at < seconds[count - 1]) isInOrder = false;
+    seconds[count] = at;
+    celsius[count++] = read;
   });
-  if (points.length < FEWEST_READINGS) return [];
+  if (count < FEWEST_READINGS) return [];
   const name = heading
     .replace(/(?:[([\s_,]|\b)\s*(?:°|deg)?\s?(?:C|F|Celsius|Fahrenheit)\s*[)\]]?$/i, "")
     .replace(/[,;:\s]+$/, "")
     .trim();
-  return [
-    {
-      name: name || `column ${column + 1}`,
-      points: points.toSorted((a, b) => a.seconds - b.seconds),
-    },
-  ];
+  const read = { seconds: seconds.slice(0, count), celsius: celsius.slice(0, count) };
+  return [{ name: name || `column ${column + 1}`, ...(isInOrder ? read : inOrder(read)) }];
 };
+
+const inOrder = ({ seconds, celsius }: Omit<ProbeLog, "name">): Omit<ProbeLog, "name"> => {
+  const order = Array.from(seconds.keys()).sort((a, b) => seconds[a] - seconds[b]);
+  return {
+    seconds: Float64Array.from(order, (k) => seconds[k]),
+    celsius: Float64Array.from(order, (k) => celsius[k]),
+  };
+};
+
+/** Rows that are looked at for a unit beside each number: a logger does not change it on the way. */
+const UNIT_ROWS = 200;
+
+const isInFahrenheit = (
+  rows: readonly (readonly string[])[],
+  column: number,
+  heading: string,
+): boolean =>
+  columnUnit(heading).quantity === "fahrenheit" ||
+  /°\s?F\b|\(F\)|deg\s?F\b/i.test(heading) ||
+  rows.slice(0, UNIT_ROWS).some((row) => /\d\s*°?F$/i.test(row[column] ?? ""));
 
 const delimiterOf = (lines: readonly string[]): Delimiter => {
   const body = lines.slice(Math.floor(lines.length / 2)).slice(0, 50);
@@ -113,12 +128,23 @@ const delimiterOf = (lines: readonly string[]): Delimiter => {
   return count("|") >= body.length ? "|" : ",";
 };
 
-const split = (line: string, delimiter: Delimiter): string[] =>
-  cellsOf(line, delimiter).map(({ text }) => text);
+/** The same as trimming, without a new string where there is nothing to trim. */
+const unpadded = (text: string): string =>
+  text.charCodeAt(0) > BLANK && text.charCodeAt(text.length - 1) > BLANK ? text : text.trim();
+const BLANK = 32;
 
+const split = (line: string, delimiter: Delimiter): string[] =>
+  line.includes('"')
+    ? cellsOf(line, delimiter).map(({ text }) => text)
+    : line.split(delimiter).map(unpadded);
+
+const PLAIN = /^-?\d+(?:\.\d+)?$/;
 const NUMBER = /^[-+]?\d+(?:[.,]\d+)?(?:e[-+]?\d+)?$/i;
 /** A number with or without its unit; a decimal comma counts, since no column is parted within a cell. */
 const numberIn = (cell: string): number | null => {
+  // Nearly all cells are plain, and a day of seconds has a million of them.
+  const plain = PLAIN.test(cell) ? Number(cell) : Number.NaN;
+  if (Number.isFinite(plain)) return plain;
   const text = cell.replace(/\s*°?\s*[CF]$/i, "").trim();
   return NUMBER.test(text) ? Number(text.replace(",", ".")) : null;
 };
@@ -129,8 +155,11 @@ const CLOCK = /(\d{1,3}):(\d{2})(?::(\d{2}(?:[.,]\d+)?))?\s*([ap]\.?m\.?)?/i;
 
 /** A row that tells when: a date, a time of day, or a number of seconds or minutes in front. */
 const isMoment = (row: readonly string[]): boolean =>
-  row.length >= 2 &&
-  row.slice(0, 3).some((cell) => DATE.test(cell) || CLOCK.test(cell) || isNumber(cell));
+  row.length >= 2 && (isTime(row[0]) || isTime(row[1]) || (row.length > 2 && isTime(row[2])));
+
+// What nearly all cells are goes first.
+const isTime = (cell: string): boolean =>
+  PLAIN.test(cell) || DATE.test(cell) || CLOCK.test(cell) || isNumber(cell);
 
 type Clock = {
   secondsOf(row: readonly string[]): number | null;
@@ -151,11 +180,13 @@ const readClock = (
   const dateColumn = columnOf(DATE);
   const clockColumn = columnOf(CLOCK);
   if (dateColumn >= 0) {
-    const order = dayOrder(rows.map((row) => row[dateColumn] ?? ""));
+    const dates = [...new Set(rows.map((row) => DATE.exec(row[dateColumn] ?? "")?.[0] ?? ""))];
+    const order = dayOrder(dates);
     if (!order.ok) return order;
+    const days = new Map(dates.map((date) => [date, dayNumber(date, order.value)]));
     return success({
       secondsOf: (row) => {
-        const day = dayNumber(row[dateColumn] ?? "", order.value);
+        const day = days.get(DATE.exec(row[dateColumn] ?? "")?.[0] ?? "") ?? null;
         const time = secondsOfDay(row[clockColumn >= 0 ? clockColumn : dateColumn] ?? "");
         return day === null ? null : day * 86_400 + (time ?? 0);
       },

@@ -1,7 +1,7 @@
 import { solveSymmetric } from "../numeric";
 import { failure, success, type Outcome } from "../outcome";
 import { binned, type Binned } from "./binned";
-import type { CourseFit, CourseWay, HeatPoint } from "./types";
+import type { Course, CourseFit, CourseWay } from "./types";
 
 /** A line through fewer readings than this says nothing of how it bends. */
 const FEWEST_READINGS = 8;
@@ -23,23 +23,25 @@ const UNLIKELY = 9;
  * a grid of time constants, which is laid closer about what is likely; each point of it stays as one way to explain the
  * course, with its weight. A short course leaves many, and whatever is asked of them later is as open as it really is: a
  * linearised fit would claim too much there. What readings have in common with their neighbours makes them count for less.
- * @param points in order of time
  * @returns a finding where there are too few, or they span no time
  * @see G. H. Golub and V. Pereyra, SIAM J. Numer. Anal. 10, 1973 (separable least squares); D. M. Bates and D. G. Watts,
  *   Nonlinear Regression Analysis, 1988, chapter 6 (profiles); G. Schwarz, Ann. Statist. 6, 1978 (one store or two);
  *   G. W. Oehlert and others' rule n (1 - r) / (1 + r) for readings alike, common practice. All from memory.
  */
-export const fitCourse = (points: readonly HeatPoint[]): Outcome<CourseFit> => {
-  if (points.length < FEWEST_READINGS)
+export const fitCourse = (course: Course): Outcome<CourseFit> => {
+  const { length } = course.seconds;
+  if (length < FEWEST_READINGS)
     return failure(
       "too-short",
       "Temperatures",
-      `there are ${points.length} readings; a rise is told from ${FEWEST_READINGS} or more.`,
+      `there are ${length} readings; a rise is told from ${FEWEST_READINGS} or more.`,
     );
-  const span = points[points.length - 1].seconds - points[0].seconds;
+  const fromSeconds = course.seconds[0],
+    toSeconds = course.seconds[length - 1];
+  const span = toSeconds - fromSeconds;
   if (!(span > 0))
     return failure("too-short", "Temperatures", "all readings are of one moment. Go on reading.");
-  const data = binned(points);
+  const data = binned(course);
   const longest = Math.max(LONGEST_SECONDS, span / 2);
   const range = [SHORTEST_SHARE * span, longest] as const;
   const one = closer(data, [range]);
@@ -52,17 +54,14 @@ export const fitCourse = (points: readonly HeatPoint[]): Outcome<CourseFit> => {
   const likeliest = ways.reduce((most, way) => (way.weight > most.weight ? way : most));
   const residuals = residualsOf(data, likeliest);
   return success({
-    fromSeconds: points[0].seconds,
-    toSeconds: points[points.length - 1].seconds,
-    readingCount: points.length,
+    fromSeconds,
+    toSeconds,
+    readingCount: length,
     ways,
     storeCount: likeliest.timeConstantsSeconds.length === 1 ? 1 : 2,
     residualKelvin: rootMeanSquareOf(residuals),
     residualLikeness: likeness,
-    residuals: Array.from(residuals, (celsius, k) => ({
-      seconds: points[0].seconds + data.seconds[k],
-      celsius,
-    })),
+    residuals: { seconds: data.seconds.map((at) => fromSeconds + at), kelvin: residuals },
   });
 };
 

@@ -38,8 +38,14 @@ const read = (
     return { seconds, celsius: course(seconds) + noise() };
   });
 
-const fitted = (points: Parameters<typeof fitCourse>[0]): CourseFit => {
-  const fit = fitCourse(points);
+type Point = { seconds: number; celsius: number };
+const courseOf = (points: readonly Point[]) => ({
+  seconds: Float64Array.from(points, ({ seconds }) => seconds),
+  celsius: Float64Array.from(points, ({ celsius }) => celsius),
+});
+
+const fitted = (points: readonly Point[]): CourseFit => {
+  const fit = fitCourse(courseOf(points));
   if (!fit.ok) throw new Error(fit.finding.advice);
   return fit.value;
 };
@@ -161,10 +167,10 @@ test("readings alike count for less: a coarse last digit widens the band", () =>
 });
 
 test("too few readings, or all at once, are no course", () => {
-  const few = fitCourse(read(oneStore(60, 900), [600, 7]));
+  const few = fitCourse(courseOf(read(oneStore(60, 900), [600, 7])));
   expect(few).toMatchObject({ ok: false, finding: { code: "too-short" } });
   const atOnce = Array.from({ length: 9 }, () => ({ seconds: 5, celsius: 30 }));
-  expect(fitCourse(atOnce)).toMatchObject({ ok: false, finding: { code: "too-short" } });
+  expect(fitCourse(courseOf(atOnce))).toMatchObject({ ok: false, finding: { code: "too-short" } });
 });
 
 test("nothing that changes settles where it is", () => {

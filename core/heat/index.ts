@@ -29,4 +29,4 @@ export {
   type Surface,
   type Touch,
 } from "./touch";
-export type { Band, CourseFit, HeatPoint } from "./types";
+export type { Band, Course, CourseFit } from "./types";

@@ -1,5 +1,5 @@
-/** A temperature at a moment. */
-export type HeatPoint = { seconds: number; celsius: number };
+/** Temperatures of one spot in order of time. */
+export type Course = { seconds: Float64Array; celsius: Float64Array };
 
 /** A value with the interval in which it lies nineteen times in twenty. */
 export type Band = { value: number; low: number; high: number };
@@ -30,6 +30,6 @@ export type CourseFit = {
   residualKelvin: number;
   /** How far a reading is like the one before it, from 0: what is left is then worth fewer readings. */
   residualLikeness: number;
-  /** What the best way leaves at each moment that was fitted. */
-  residuals: readonly HeatPoint[];
+  /** What the best way leaves at each moment that was fitted, in kelvin. */
+  residuals: { seconds: Float64Array; kelvin: Float64Array };
 };

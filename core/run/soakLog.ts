@@ -2,11 +2,8 @@ import { failure, type Outcome } from "../outcome";
 import type { ChannelResult, SoakMoment } from "./types";
 import { RUN_METHODS } from "./runMethods";
 
-/** What one probe of a logger read. */
-export type ProbeReadings = {
-  name: string;
-  points: readonly { seconds: number; celsius: number }[];
-};
+/** What one probe of a logger read, in order of time. */
+type ProbeReadings = { name: string; seconds: Float64Array; celsius: Float64Array };
 
 /** Which of a logger's probes was where, from 0; null where none was there. */
 export type ProbePlaces = { sink: number | null; casing: number | null; load: number | null };
@@ -25,26 +22,47 @@ export const readSoakLog = (
   if (sink === null || !spots[sink] || !soak)
     return failure("channel-mismatch", "Heat sink", "say which probe was on the heat sink.");
   const at = (spot: number | null, seconds: number): number | null =>
-    spot === null || !spots[spot] ? null : celsiusAt(spots[spot].points, seconds);
-  const moments = spots[sink].points.map(({ seconds, celsius }): SoakMoment => ({
-    seconds,
-    sinkCelsius: celsius,
-    caseCelsius: at(casing, seconds),
-    loadCelsius: at(load, seconds),
-    loadWatts: null,
-    mainsWatts: null,
-    isCutOut: false,
-  }));
+    spot === null || !spots[spot] ? null : celsiusAt(spots[spot], seconds);
+  const ofSink = spots[sink];
+  const moments = Array.from(thinned(ofSink.seconds), (k): SoakMoment => {
+    const seconds = ofSink.seconds[k];
+    return {
+      seconds,
+      sinkCelsius: ofSink.celsius[k],
+      caseCelsius: at(casing, seconds),
+      loadCelsius: at(load, seconds),
+      loadWatts: null,
+      mainsWatts: null,
+      isCutOut: false,
+    };
+  });
   return soak.read(moments, [], channelCount);
 };
 
-const celsiusAt = (points: ProbeReadings["points"], seconds: number): number | null => {
-  const after = points.findIndex((point) => point.seconds >= seconds);
-  if (after < 0) return points.at(-1)?.celsius ?? null;
-  const [one, two] = [points[Math.max(0, after - 1)], points[after]];
+/** Moments that a run keeps of its curves; the log itself stays as it came. */
+const MOST_MOMENTS = 5000;
+
+/** Places of all readings, or of so many that lie evenly among them, the first and the last included. */
+const thinned = ({ length }: Float64Array): readonly number[] => {
+  const count = Math.min(length, MOST_MOMENTS);
+  return Array.from({ length: count }, (_, k) => Math.round((k * (length - 1)) / (count - 1)));
+};
+
+const celsiusAt = ({ seconds: times, celsius }: ProbeReadings, seconds: number): number | null => {
+  if (times.length === 0) return null;
+  let low = 0,
+    high = times.length - 1;
+  if (seconds >= times[high]) return celsius[high];
+  // The first reading that is not before.
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (times[middle] >= seconds) high = middle;
+    else low = middle + 1;
+  }
+  const before = Math.max(0, low - 1);
   const share =
-    two.seconds > one.seconds ? (seconds - one.seconds) / (two.seconds - one.seconds) : 1;
-  return one.celsius + Math.max(0, share) * (two.celsius - one.celsius);
+    times[low] > times[before] ? (seconds - times[before]) / (times[low] - times[before]) : 1;
+  return celsius[before] + Math.max(0, share) * (celsius[low] - celsius[before]);
 };
 
 const SINK = /sink|kühl|heat ?s|radiat|dissip|koel|ks\b/i;

@@ -37,7 +37,11 @@ test("while it runs: nine bands in ten hold the temperature at its end; after fo
     // Past a cut-out the watts are no longer what they were.
     if (isCutOut) continue;
     for (const watched of WATCHED_SECONDS) {
-      const fit = fitCourse(read.filter(({ seconds }) => seconds <= watched));
+      const seen = read.filter(({ seconds }) => seconds <= watched);
+      const fit = fitCourse({
+        seconds: Float64Array.from(seen, ({ seconds }) => seconds),
+        celsius: Float64Array.from(seen, ({ celsius }) => celsius),
+      });
       if (!fit.ok) throw new Error(`${name}: ${fit.finding.advice}`);
       const { low, value, high } = celsiusAt(fit.value, HOUR_SECONDS);
       told.push({ name, watched, isHeld: low <= end && end <= high, error: value - end });
