@@ -109,6 +109,29 @@ const planned = {
   setting: "",
   proves: [],
 };
+const heatLog = {
+  id: "h",
+  title: "Readings by hand",
+  startedAt: "2026-11-25T10:00:00Z",
+  roomCelsius: 22,
+  setup: "",
+  file: { sha256: "ab".repeat(32), fileName: "soak.csv" },
+  runId: null,
+  spots: [
+    {
+      id: "s",
+      name: "heat sink",
+      place: "heat sink",
+      surface: "bare metal",
+      emissivity: 0.9,
+      column: 0,
+      pin: { sha256: "ab".repeat(32), x: 0.5, y: 0.5 },
+    },
+  ],
+  readings: [{ id: "r", spotId: "s", seconds: 60, celsius: 31.5, hand: null }],
+  events: [{ id: "e", seconds: 0, kind: "power on", text: "", loadWatts: 12, mainsWatts: 60 }],
+  isStruck: false,
+};
 /** A document of each kind with something in it. */
 const FILLED: Record<DocumentKind, object> = {
   details: { ...emptyDocument("details"), supplies: [supply], gainRatio: "28 dB" },
@@ -124,6 +147,7 @@ const FILLED: Record<DocumentKind, object> = {
   forecast: { ...emptyDocument("forecast"), assumptions: { efficiencyRatio: 0.6 } },
   rig: { ...emptyDocument("rig"), upperOhms: 47e3, lowerOhms: 1e3 },
   plan: { ...emptyDocument("plan"), runs: [planned] },
+  heat: { ...emptyDocument("heat"), logs: [heatLog] },
   "under-way": { ...emptyDocument("under-way"), job, shots: [shot], queue: [job] },
 };
 const brief = {

@@ -31,6 +31,7 @@ import type { ChannelConditions } from "@/core/power";
 import { formatSignificant } from "@/core/units";
 import { guardedWatch, guardsOf, type ShotTrip } from "./guardedWatch";
 import { recordedFrom } from "./recorded";
+import { followSoak, type SoakOutlook } from "./soakOutlook";
 
 /** A shot whose recording is already kept, from a run that was interrupted. */
 export type KeptShot = {
@@ -67,6 +68,7 @@ export type PlayMoment = {
   /** From 1. */ shotNumber: number;
   moment: RecordingMoment;
   /** One steady tone at a time. */ isTone: boolean;
+  /** Of a soak: where it ends, as far as can be told by now. */ outlook?(): SoakOutlook | null;
 };
 export type PlayListener = {
   onMoment(moment: PlayMoment): void;
@@ -364,6 +366,7 @@ const playSoak = async (
   );
   const drives = Array<boolean>(shotFacts.channelCount).fill(true);
   const guards = guardsOf(limits, connected);
+  const follower = followSoak();
   let before = 0;
   let trip: ShotTrip | null = null;
   const soaked = await connected.soak(
@@ -382,7 +385,9 @@ const playSoak = async (
         isCutOut: point.isCutOut,
         last: () => ({ volts: [], sampleRateHz: 1 }),
       };
-      onMoment({ label: "Soaking", shotNumber: 1, moment, isTone: false });
+      follower.see(point.seconds, point.sinkCelsius, point.isCutOut);
+      const { outlook } = follower;
+      onMoment({ label: "Soaking", shotNumber: 1, moment, isTone: false, outlook });
       const found = guards.look(
         { ...moment, voltsRms: [], isCutOut: false },
         point.seconds - before,

@@ -1,6 +1,7 @@
 import type { ObjectSchema } from "yup";
 import { detailsSchema, type Details } from "./details";
 import { forecastSettingsSchema, type ForecastSettings } from "./forecastSettings";
+import { heatSchema, type Heat } from "./heat";
 import { instrumentsSchema, type Instruments } from "./instruments";
 import { planSchema, type Plan } from "./plan";
 import { recordersSchema, type Recorders } from "./recorders";
@@ -18,6 +19,7 @@ export const DOCUMENTS = {
   forecast: forecastSettingsSchema,
   rig: rigSchema,
   plan: planSchema,
+  heat: heatSchema,
   "under-way": underWaySchema,
   verdict: verdictNotesSchema,
 } as const;
@@ -37,6 +39,7 @@ export type DocumentOf<K extends DocumentKind> = {
   forecast: ForecastSettings;
   rig: RigSettings;
   plan: Plan;
+  heat: Heat;
   "under-way": UnderWay;
   verdict: VerdictNotes;
 }[K];

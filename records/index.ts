@@ -138,3 +138,19 @@ export {
   type Refused,
   type Validated,
 } from "./validated";
+export {
+  HAND_WORDS,
+  HEAT_EVENTS,
+  heatEventSchema,
+  heatLogSchema,
+  heatSchema,
+  SPOT_PLACES,
+  spotSchema,
+  type Heat,
+  type HeatEvent,
+  type HeatEventKind,
+  type HeatLog,
+  type HeatReading,
+  type HeatSpot,
+  type SpotPlace,
+} from "./heat";

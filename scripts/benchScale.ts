@@ -17,7 +17,7 @@ const HEAVY_RUNS = 400;
 const LOOKS = 40;
 const READERS = 50;
 const UPLOADS = 40;
-const STAGES = ["brief", "forecast", "load", "rig", "plan", "bench", "verdict"];
+const STAGES = ["brief", "forecast", "load", "rig", "plan", "bench", "heat", "verdict"];
 
 /** As large as a sweep of 40 levels in two channels really is. */
 const sweepResult = (watts: number): string =>

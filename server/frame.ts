@@ -26,7 +26,8 @@ export type Frame = {
 };
 
 export const frameOf = (records: AmplifierRecords, { counts }: AmplifierSummary): Frame => {
-  const { amplifier, powers, loads, runs, details, rig, plan, instruments, unreadable } = records;
+  const { amplifier, powers, loads, runs, details, rig, plan, heat, instruments, unreadable } =
+    records;
   const converter = chosenInstrument(instruments, "converter", rig.converterId);
   const [load] = loads;
   const ohms = load?.channels.map((channel) => formatSignificant(channel.ohms, 3)).join(", ");
@@ -40,6 +41,7 @@ export const frameOf = (records: AmplifierRecords, { counts }: AmplifierSummary)
       rigState: rigState({ amplifier, claims: powers, loads, details }, rig),
       plannedCount: plan.runs.length,
       runCount: runs.length,
+      heatCount: heat.logs.length + runs.filter(({ kind }) => kind === "heat-soak").length,
       judgedCount: counts.judged,
     }),
     atRest: {

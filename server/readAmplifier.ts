@@ -6,6 +6,7 @@ import {
   type Claim,
   type Details,
   type ForecastSettings,
+  type Heat,
   type Instruments,
   type Load,
   type Plan,
@@ -41,6 +42,7 @@ export type AmplifierRecords = {
   forecastSettings: ForecastSettings;
   rig: RigSettings;
   plan: Plan;
+  heat: Heat;
   underWay: UnderWay;
   verdictNotes: VerdictNotes;
   resistors: Resistors;
@@ -64,6 +66,7 @@ export const readAmplifierRecords = async (
     forecastSettings,
     rig,
     plan,
+    heat,
     underWay,
     notes,
     resistors,
@@ -76,6 +79,7 @@ export const readAmplifierRecords = async (
     readDocument(db, id, "forecast"),
     readDocument(db, id, "rig"),
     readDocument(db, id, "plan"),
+    readDocument(db, id, "heat"),
     readDocument(db, id, "under-way"),
     readDocument(db, id, "verdict"),
     readWorkshopDocument(db, "resistors"),
@@ -90,6 +94,7 @@ export const readAmplifierRecords = async (
     "the Forecast's settings": forecastSettings,
     "the Rig": rig,
     "the Plan": plan,
+    "the Heat": heat,
     "the run under way": underWay,
     "what was said of the verdicts": notes,
     "the resistors": resistors,
@@ -109,6 +114,7 @@ export const readAmplifierRecords = async (
     forecastSettings: forecastSettings.document,
     rig: rig.document,
     plan: plan.document,
+    heat: heat.document,
     underWay: underWay.document,
     verdictNotes: notes.document,
     resistors: resistors.document,

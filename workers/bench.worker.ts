@@ -49,7 +49,11 @@ const worker: BenchWorker = {
   playRun: async (request, onProgress, onShot, onReading) =>
     playRun(request, {
       onMoment: seldom(
-        ({ moment, isTone, ...facts }) => ({ ...facts, ...glanceOf(moment, isTone) }),
+        ({ moment, isTone, outlook, ...facts }) => ({
+          ...facts,
+          ...glanceOf(moment, isTone),
+          outlook: outlook?.() ?? null,
+        }),
         onProgress,
       ),
       onShot,

@@ -7,12 +7,14 @@ import type { Glance } from "@/pipeline/glance";
 import type { KeptShot, PlayMoment, PlayRequest } from "@/pipeline/playRun";
 import type { Prediction, PredictionRequest } from "@/pipeline/predictSweep";
 import type { RecordedTone } from "@/pipeline/readTone";
+import type { SoakOutlook } from "@/pipeline/soakOutlook";
 import type { OpenedFile } from "@/pipeline/openFile";
 import type { ReadRequest } from "@/pipeline/readRun";
 import type { AudioClips, LevelView, Opened, Stretch } from "@/pipeline/recordingViews";
 
 /** A moment of a run that plays. */
-export type PlayProgress = Pick<PlayMoment, "label" | "shotNumber"> & Glance;
+export type PlayProgress = Pick<PlayMoment, "label" | "shotNumber"> &
+  Glance & { outlook: SoakOutlook | null };
 
 /** What a worker can be asked. What crosses to it and back is plain data and typed arrays. */
 export type BenchWorker = {

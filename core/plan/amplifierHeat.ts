@@ -35,3 +35,13 @@ export const usualSink = (eighthHeatWatts: number, mostCelsius: number): HeatBod
   timeConstantSeconds: SINK_SECONDS,
   mostCelsius,
 });
+
+/** What was measured of the sink: settled rise over its heat, and how long that takes. */
+export type MeasuredSink = { kelvinPerWatt: number; timeConstantSeconds: number };
+
+/** The amplifier's heat sink as it was measured: it takes the place of the usual one. */
+export const measuredSink = (measured: MeasuredSink, mostCelsius: number): HeatBody => ({
+  name: "amplifier",
+  ...measured,
+  mostCelsius,
+});

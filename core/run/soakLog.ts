@@ -40,7 +40,7 @@ export const readSoakLog = (
 };
 
 /** Moments that a run keeps of its curves; the log itself stays as it came. */
-const MOST_MOMENTS = 5000;
+const MOST_MOMENTS = 2000;
 
 /** Places of all readings, or of so many that lie evenly among them, the first and the last included. */
 const thinned = ({ length }: Float64Array): readonly number[] => {

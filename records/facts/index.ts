@@ -54,3 +54,14 @@ export { repeatStatistics, type Statistic } from "./setStatistics";
 export { usualConditions, type UsualConditions } from "./usualConditions";
 export { stageProgress, STAGES, type StageProgress, type StageSlug } from "./stageProgress";
 export { fittingClaims, runReadings, type Crossing, type RunReadings } from "./runReadings";
+export {
+  coursesOf,
+  logOfRun,
+  probesOfRun,
+  stretchesOf,
+  within,
+  type SpotCourse,
+  type Stretch,
+} from "./heatLogs";
+export { CERTAIN_KELVIN, heatOf, readSpot, sinkEvenness, type SpotReading } from "./heatReadings";
+export { leadSpot, readLog, sinkOf, type ReadLog, type ReadSpot } from "./readLog";

@@ -10,9 +10,11 @@ import {
 } from "@/core/load";
 import {
   heatWatts,
+  measuredSink,
   usualSink,
   type HeatBody,
   type HeatModel,
+  type MeasuredSink,
   type PlanFacts,
   type PlannedRun,
 } from "@/core/plan";
@@ -36,6 +38,8 @@ export type PlanRecords = {
   roomCelsius: number;
   /** What sweeps have found already. */
   found?: readonly FoundLimit[];
+  /** What a soak has found of its cooling; null before one. */
+  sink?: MeasuredSink | null;
 };
 
 /** Where neither a forecast nor a claim says anything a plan begins gently. Chosen here. */
@@ -163,10 +167,12 @@ export const heatModel = (
   const heatOf = (outputWatts: number, loadOhms: number, channels: number): number =>
     channels *
     heatWatts(classOf(amplifier), outputWatts, expected(loadOhms, channels), efficiencyRatio);
-  const sink = usualSink(
-    heatOf(expected(usualOhms, amplifier.channelCount) / 8, usualOhms, amplifier.channelCount),
-    amplifierMostCelsius,
-  );
+  const sink = records.sink
+    ? measuredSink(records.sink, amplifierMostCelsius)
+    : usualSink(
+        heatOf(expected(usualOhms, amplifier.channelCount) / 8, usualOhms, amplifier.channelCount),
+        amplifierMostCelsius,
+      );
   const resistors = heatedResistors(loads);
   const bodies: HeatBody[] = [
     sink,

@@ -18,6 +18,7 @@ test.each([
       rigState: "nothing",
       plannedCount: 0,
       runCount: 0,
+      heatCount: 0,
       judgedCount: 0,
     },
     {
@@ -27,6 +28,7 @@ test.each([
       rig: "nothing",
       plan: "nothing",
       bench: "nothing",
+      heat: "nothing",
       verdict: "nothing",
     },
   ],
@@ -38,6 +40,7 @@ test.each([
       rigState: "begun",
       plannedCount: 0,
       runCount: 1,
+      heatCount: 0,
       judgedCount: 1,
     },
     {
@@ -47,6 +50,7 @@ test.each([
       rig: "begun",
       plan: "nothing",
       bench: "done",
+      heat: "nothing",
       verdict: "begun",
     },
   ],
@@ -58,6 +62,7 @@ test.each([
       rigState: "done",
       plannedCount: 4,
       runCount: 3,
+      heatCount: 2,
       judgedCount: 1,
     },
     {
@@ -67,6 +72,7 @@ test.each([
       rig: "done",
       plan: "done",
       bench: "done",
+      heat: "done",
       verdict: "done",
     },
   ],

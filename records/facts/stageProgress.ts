@@ -6,6 +6,7 @@ export const STAGES = [
   { slug: "rig", label: "Rig" },
   { slug: "plan", label: "Plan" },
   { slug: "bench", label: "Bench" },
+  { slug: "heat", label: "Heat" },
   { slug: "verdict", label: "Verdict" },
 ] as const;
 
@@ -22,6 +23,7 @@ export type Recorded = {
   rigState: "nothing" | "begun" | "done";
   plannedCount: number;
   runCount: number;
+  heatCount: number;
   judgedCount: number;
 };
 
@@ -32,6 +34,7 @@ export const stageProgress = ({
   rigState,
   plannedCount,
   runCount,
+  heatCount,
   judgedCount,
 }: Recorded): StageProgress => ({
   brief: claimCount > 0 ? "done" : "begun",
@@ -40,6 +43,7 @@ export const stageProgress = ({
   rig: rigState,
   plan: plannedCount > 0 ? "done" : "nothing",
   bench: runCount > 0 ? "done" : "nothing",
+  heat: heatCount > 0 ? "done" : "nothing",
   verdict: ofClaims(judgedCount, judgedCount >= claimCount),
 });
 

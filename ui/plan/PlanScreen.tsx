@@ -14,7 +14,7 @@ import {
 } from "@/core/plan";
 import { RUN_KINDS, type PlanSize } from "@/core/run";
 import { cautionsFor } from "@/core/safety";
-import { formatShort } from "@/core/units";
+import { formatShort, formatSignificant } from "@/core/units";
 import {
   amplifierName,
   type Plan,
@@ -144,6 +144,13 @@ export function PlanScreen({ records, plan: initial, runs: made, rig, room }: Pl
                     .length
                 }
               />
+              {records.sink && (
+                <Text fontSize="14px" color="muted" mb={1} data-testid="measured-heat">
+                  The amplifier&rsquo;s heat as its soak found it:{" "}
+                  {formatSignificant(records.sink.kelvinPerWatt, 3)} K/W, time constant{" "}
+                  {formatSignificant(records.sink.timeConstantSeconds / 60, 2)} min.
+                </Text>
+              )}
               <Timeline
                 timeline={timeline}
                 model={model}

@@ -2,6 +2,27 @@ import type { Term } from "./term";
 
 /** What is set or written down at the bench, beside what is measured. */
 export const BENCH_TERMS = {
+  touch: {
+    name: "Touch",
+    what: "For how long skin may rest on a surface before it burns.",
+    why: "A case that is hot but can be held is no fault; one that burns in a second needs a guard.",
+    how: "The surface’s temperature against the burn threshold of its material: bare metal may be held for a minute at 51 °C.",
+    source: "ISO 13732-1 (from memory)",
+  },
+  emissivity: {
+    name: "Emissivity",
+    what: "How much heat a surface radiates over what a black one would.",
+    why: "An infrared thermometer takes everything for 0.95; bare aluminium of 0.1 then reads far too cool.",
+    how: "What was read is worked back to the surface’s own emissivity, with what the room adds by reflection.",
+    source: "Stefan and Boltzmann’s law; ASTM E1933 (from memory)",
+  },
+  settled: {
+    name: "Settled temperature",
+    what: "Where a spot stops warming while nothing is changed.",
+    why: "It says whether the amplifier stands a power for any time; reading it off an hour takes an hour.",
+    how: "One or two stores of heat are fitted to the course; all time constants that fit are kept, so that the band is honest.",
+    source: "Newton’s law of cooling; Bates and Watts, Nonlinear Regression Analysis (from memory)",
+  },
   "output-stage": {
     name: "Output stage",
     what: "How the last devices work: class A, AB, G or H let current flow through them, class D switches it.",

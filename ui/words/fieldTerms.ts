@@ -41,6 +41,7 @@ export const FIELD_TERMS = {
   "Temperature coefficient": "temperature-coefficient",
   Inductance: "inductance",
   Room: "room",
+  "Emissivity, if read by infrared": "emissivity",
   "Efficiency at full output": "efficiency",
   "Lost in each output device": "dissipation",
   "Bursts over the supply's label": "headroom",

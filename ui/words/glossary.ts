@@ -278,8 +278,8 @@ export const termOfLabel = (label: string): TermKey | null =>
 
 /** The term that explains a setting of the simulated bench; null where its label says it all. */
 export const termOfParameter = (label: string): TermKey | null =>
-  (Object.keys(PARAMETER_TERMS) as TermKey[]).find((key) =>
-    PARAMETER_TERMS[key]?.includes(label),
+  (Object.keys(PARAMETER_TERMS) as (keyof typeof PARAMETER_TERMS)[]).find((key) =>
+    (PARAMETER_TERMS[key] as readonly string[]).includes(label),
   ) ?? null;
 
 /** Terms in whose words something is found, in alphabetical order; all of them where nothing is looked for. */

@@ -1,7 +1,5 @@
-import type { TermKey } from "./glossary";
-
 /** What stands behind the settings of the simulated bench, by their labels there. */
-export const PARAMETER_TERMS: Partial<Record<TermKey, readonly string[]>> = {
+export const PARAMETER_TERMS = {
   "source-resistance": [
     "And for each ampere",
     "And for each ampere, at the 8 Ω tap",
@@ -130,4 +128,4 @@ export const PARAMETER_TERMS: Partial<Record<TermKey, readonly string[]>> = {
   ],
   "full-scale": ["Full scale, peak at the load; 0 chooses a range"],
   converter: ["Resolution", "Error of its clock"],
-};
+} as const satisfies Record<string, readonly string[]>;

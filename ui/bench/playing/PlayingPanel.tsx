@@ -1,14 +1,13 @@
 "use client";
 import { Box, Flex, Grid, HStack, Text } from "@chakra-ui/react";
 import { RUN_KINDS } from "@/core/run";
-import { formatFixed, formatPercent, formatSignificant } from "@/core/units";
+import { formatPercent, formatSignificant } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import { guardLimits, type BenchJob, type Guards, type Load } from "@/records";
 import type { PlayProgress } from "@/workers/protocol";
 import { channelLook } from "../../charts/channelLook";
 import { useSize } from "../../charts/useSize";
 import { ActionButton } from "../../parts/ActionButton";
-import { durationText } from "../../parts/durationText";
 import { Panel } from "../../parts/Panel";
 import { Reading } from "../../parts/Reading";
 import type { EngineState } from "../engine/engineState";
@@ -16,6 +15,7 @@ import { shownLevel } from "./level";
 import { LiveSpectrum } from "./LiveSpectrum";
 import { LiveWave } from "./LiveWave";
 import { PlayingBar } from "./PlayingBar";
+import { SoakPanel } from "./SoakPanel";
 
 export type PlayingPanelProps = {
   state: EngineState & { job: BenchJob; progress: NonNullable<EngineState["progress"]> };
@@ -87,13 +87,7 @@ export function PlayingPanel({
                 />
               </Flex>
             ) : (
-              <Box mt={6} mb={4}>
-                <Text color="muted">Heat sink</Text>
-                <Reading value={formatFixed(playing.sinkCelsius, 1)} unit="°C" />
-                <Text fontSize="15px" color="muted">
-                  after {durationText(playing.seconds)}
-                </Text>
-              </Box>
+              <SoakPanel {...playing} />
             )}
             {load && <GuardLine playing={playing} load={load} guards={guards} />}
           </>

@@ -49,6 +49,7 @@ const playing: PlayProgress = {
   isCutOut: false,
   glimpse: { seconds: 0.004, volts: [wave, wave], spectra: [spectrum, spectrum] },
   thdPlusNoiseRatio: [0.0001, null],
+  outlook: null,
 };
 const panel = (
   change: Partial<PlayProgress> = {},
@@ -110,7 +111,25 @@ test("a soak has no wave to show: its heat is large instead", () => {
     }),
   );
   expect(text).toMatch(/Heat sink 41\.2 °C after 20 min/);
+  expect(text).toContain("cannot be told yet");
   expect(text).not.toContain("dBV");
+});
+
+test("a soak that can be foretold says where it ends, how sure that is, and when it is too hot", () => {
+  const soaking = { glimpse: { seconds: 0.004, volts: [], spectra: [] }, sinkCelsius: 50 };
+  const text = words(
+    panel({
+      ...soaking,
+      outlook: {
+        settled: { low: 67, value: 68, high: 70 },
+        tooHot: { low: 1500, value: 1620, high: 1800 },
+      },
+    }),
+  );
+  expect(text).toMatch(/Will settle at \? 68\.0? ?°C ± 2/);
+  expect(text).toContain("65 °C is passed after 27 min (25 min to 30 min)");
+  const wide = { settled: { low: 50, value: 80, high: 140 }, tooHot: null };
+  expect(words(panel({ ...soaking, outlook: wide }))).toContain("cannot be told yet");
 });
 
 test("between recordings only the stage is told", () => {

@@ -10,6 +10,7 @@ import {
 import { amplifierRecords } from "@/server/amplifierRecords";
 import { judgementOf } from "@/server/judged";
 import { uploadLimitBytes } from "@/server/limits";
+import { measuredSinkOf } from "@/server/measuredSink";
 import { planRecordsOf } from "@/server/planRecords";
 import { database } from "@/server/records";
 import { readShownRun } from "@/server/shownRun";
@@ -23,8 +24,12 @@ type BenchPageProps = {
 export default async function BenchPage({ params, searchParams }: BenchPageProps) {
   const records = await amplifierRecords((await params).id);
   const { amplifier, powers, loads, runs, details, rig, plan, instruments, recorders } = records;
-  const { found } = await judgementOf(await database(), records);
-  const model = heatModel(planRecordsOf(records, found), plan);
+  const db = await database();
+  const { found } = await judgementOf(db, records);
+  const model = heatModel(
+    planRecordsOf(records, { found, sink: await measuredSinkOf(db, records) }),
+    plan,
+  );
   const { ambientCelsius, bodies } = model;
   const asked = String((await searchParams).run ?? "");
   return (
@@ -35,7 +40,7 @@ export default async function BenchPage({ params, searchParams }: BenchPageProps
       loads={loads}
       details={details}
       runs={runs}
-      shown={asked === "new" ? null : await readShownRun(await database(), runs, asked)}
+      shown={asked === "new" ? null : await readShownRun(db, runs, asked)}
       uploadLimitBytes={uploadLimitBytes()}
       plan={plan}
       rig={rig}

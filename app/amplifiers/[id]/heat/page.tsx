@@ -1,0 +1,31 @@
+import { logOfRun, probesOfRun } from "@/records/facts";
+import { amplifierRecords } from "@/server/amplifierRecords";
+import { database } from "@/server/records";
+import { findRuns } from "@/store";
+import { HeatScreen } from "@/ui/heat/HeatScreen";
+
+/** Soaks of the Bench that are looked at, the newest. */
+const MOST_SOAKS = 12;
+
+export default async function HeatPage({ params }: { params: Promise<{ id: string }> }) {
+  const { amplifier, heat, runs, details, room } = await amplifierRecords((await params).id);
+  const soaks = await findRuns(
+    await database(),
+    runs
+      .filter(({ kind, isStruck }) => kind === "heat-soak" && !isStruck)
+      .slice(0, MOST_SOAKS)
+      .map(({ id }) => id),
+  );
+  return (
+    <HeatScreen
+      amplifierId={amplifier.id}
+      heat={heat}
+      soaks={soaks.map((run) => ({
+        log: logOfRun(run, room.celsius),
+        probes: probesOfRun(run),
+      }))}
+      photos={details.photos}
+      room={room}
+    />
+  );
+}

@@ -1,0 +1,126 @@
+import type { HeatLimits } from "@/core/heat";
+import type { ProbeLog } from "@/core/files";
+import { meanOf } from "@/core/numeric";
+import type { MeasuredSink } from "@/core/plan";
+import type { HeatLog, HeatSpot } from "../heat";
+import { coursesOf, stretchesOf, within, type SpotCourse, type Stretch } from "./heatLogs";
+import { readSpot, sinkEvenness, type SpotReading } from "./heatReadings";
+
+/** What one spot comes to in the stretch that is looked at. */
+export type ReadSpot = {
+  spot: HeatSpot;
+  /** Null where nothing can be told yet; `why` then says it. */
+  reading: SpotReading | null;
+  why: string | null;
+  /** The last temperature that was read, in degrees Celsius. */
+  last: number | null;
+};
+
+/** All that a log comes to in one stretch. */
+export type ReadLog = {
+  courses: readonly SpotCourse[];
+  stretches: readonly Stretch[];
+  /** The one that is looked at. */
+  stretch: Stretch;
+  spots: readonly ReadSpot[];
+  evenness: ReturnType<typeof sinkEvenness>;
+  /** As a probe in the air read it meanwhile; what was said of the room without one. */
+  roomCelsius: number;
+  endSeconds: number;
+};
+
+/** The air as its probe read it in a stretch; null without one. */
+const roomIn = (courses: readonly SpotCourse[], stretch: Stretch): number | null => {
+  const air = courses.find(({ spot }) => spot.place === "air");
+  const { celsius } = air ? within(air.course, stretch) : { celsius: new Float64Array() };
+  return celsius.length > 0 ? meanOf(celsius) : null;
+};
+
+/** Readings that a stretch needs to be chosen by itself. */
+const ENOUGH = 8;
+
+const lastSecondsOf = (courses: readonly SpotCourse[]): number =>
+  Math.max(
+    0,
+    ...courses.map(({ course, hands }) =>
+      Math.max(course.seconds.at(-1) ?? 0, hands.at(-1)?.seconds ?? 0),
+    ),
+  );
+
+/** The longest stretch with readings enough in which power was on; the longest of all without one. */
+const usualStretch = (stretches: readonly Stretch[], courses: readonly SpotCourse[]): number => {
+  const lengths = stretches.map((stretch) => {
+    const isEnough = courses.some(({ course }) => within(course, stretch).seconds.length >= ENOUGH);
+    const isOff = stretch.begunBy?.kind === "power off" || stretch.begunBy?.kind === "cut-out";
+    return (stretch.toSeconds - stretch.fromSeconds) * (isEnough ? 1 : 1e-3) * (isOff ? 1e-3 : 1);
+  });
+  return lengths.indexOf(Math.max(...lengths));
+};
+
+/**
+ * Reads a log: every spot in the stretch that is looked at.
+ * @param chosen the stretch's place among all; the usual one where it is null or no longer there
+ */
+export const readLog = (
+  log: HeatLog,
+  probes: readonly ProbeLog[] | null,
+  limits: HeatLimits,
+  chosen: number | null = null,
+): ReadLog => {
+  const courses = coursesOf(log, probes);
+  const endSeconds = lastSecondsOf(courses);
+  const all = stretchesOf(log, Math.max(endSeconds, 1));
+  const stretches = all.length > 0 ? all : stretchesOf({ events: [] }, Math.max(endSeconds, 1));
+  const stretch = stretches[chosen ?? usualStretch(stretches, courses)] ?? stretches[0];
+  const roomCelsius = roomIn(courses, stretch) ?? log.roomCelsius;
+  const facts = { roomCelsius, limits };
+  const spots = courses.map((each): ReadSpot => {
+    const outcome = readSpot(each, stretch, facts);
+    return {
+      spot: each.spot,
+      reading: outcome.ok ? outcome.value : null,
+      why: outcome.ok ? null : outcome.finding.advice,
+      last: each.course.celsius.at(-1) ?? null,
+    };
+  });
+  const settled = spots.flatMap(({ spot: { name, place }, reading }) =>
+    reading && !reading.isCooling ? [{ name, place, settled: reading.settled }] : [],
+  );
+  return {
+    courses,
+    stretches,
+    stretch,
+    spots,
+    evenness: sinkEvenness(settled, { roomCelsius }),
+    roomCelsius,
+    endSeconds,
+  };
+};
+
+/** The spot that the stage speaks of: the hottest of the heat sink, or of all. */
+export const leadSpot = ({ spots }: ReadLog): ReadSpot | null => {
+  const hottest = (among: readonly ReadSpot[]) =>
+    among.toSorted(
+      (a, b) =>
+        (b.reading?.settled.value ?? b.last ?? 0) - (a.reading?.settled.value ?? a.last ?? 0),
+    )[0] ?? null;
+  const sinks = spots.filter(({ spot }) => spot.place === "heat sink");
+  return hottest(sinks.length > 0 ? sinks : spots);
+};
+
+/**
+ * What a log says of the amplifier's cooling: thermal resistance and time constant of the hottest spot of its heat sink. Null where
+ * the watts are not known, or another change came before it could be told.
+ */
+export const sinkOf = (
+  log: HeatLog,
+  probes: readonly ProbeLog[] | null,
+  limits: HeatLimits,
+): MeasuredSink | null => {
+  const lead = leadSpot(readLog(log, probes, limits));
+  if (lead?.spot.place !== "heat sink" || !lead.reading?.resistance) return null;
+  const { resistance, timeConstantSeconds } = lead.reading;
+  // What is known to a third and worse is no better than what is usual.
+  if (resistance.stdUncertainty > resistance.value / 6) return null;
+  return { kelvinPerWatt: resistance.value, timeConstantSeconds: timeConstantSeconds.value };
+};

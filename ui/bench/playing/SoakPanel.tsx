@@ -1,0 +1,45 @@
+import { HStack, Text } from "@chakra-ui/react";
+import { HEAT_LIMITS } from "@/core/heat";
+import { formatFixed } from "@/core/units";
+import type { PlayProgress } from "@/workers/protocol";
+import { bandText, isTooEarly, momentText } from "../../heat/heatText";
+import { durationText } from "../../parts/durationText";
+import { Reading } from "../../parts/Reading";
+import { Explain } from "../../words/Explain";
+
+/** A soak while it runs: how warm the sink is, and where that ends. */
+export function SoakPanel({
+  seconds,
+  sinkCelsius,
+  outlook,
+}: Pick<PlayProgress, "seconds" | "sinkCelsius" | "outlook">) {
+  const settled = outlook && !isTooEarly(outlook.settled) ? bandText(outlook.settled) : null;
+  return (
+    <HStack mt={6} mb={4} gap={12} align="start" wrap="wrap">
+      <div>
+        <Text color="muted">Heat sink</Text>
+        <Reading value={formatFixed(sinkCelsius, 1)} unit="°C" />
+        <Text fontSize="15px" color="muted">
+          after {durationText(seconds)}
+        </Text>
+      </div>
+      <div data-testid="soak-outlook">
+        <HStack gap={1.5} color="muted">
+          <span>{settled ? "Will settle at" : "Where it settles"}</span>
+          <Explain term="settled" />
+        </HStack>
+        {settled ? (
+          <Reading value={settled.value} unit="°C" plusMinus={settled.uncertainty} />
+        ) : (
+          <Text fontSize="19px">cannot be told yet</Text>
+        )}
+        {settled && outlook?.tooHot && (
+          <Text fontSize="15px" color="ember">
+            {formatFixed(HEAT_LIMITS.tooHotAbove, 0)} °C is passed after{" "}
+            {momentText(outlook.tooHot)}
+          </Text>
+        )}
+      </div>
+    </HStack>
+  );
+}

@@ -1,0 +1,89 @@
+import { HStack, Text } from "@chakra-ui/react";
+import type { HeatLimits } from "@/core/heat";
+import { formatFixed } from "@/core/units";
+import { Reading } from "../parts/Reading";
+import { adviceText, bandText, gradeText, isTooEarly, momentText, settledWords } from "./heatText";
+import type { ReadLog, ReadSpot } from "@/records/facts";
+
+/** The number that matters: where the hottest spot settles, how sure that is, and what to do. */
+export function Answer({
+  lead,
+  read,
+  limits,
+}: {
+  lead: ReadSpot | null;
+  read: ReadLog;
+  limits: HeatLimits;
+}) {
+  if (!lead) return <Text color="muted">Name a spot to begin with.</Text>;
+  const { spot, reading, why, last } = lead;
+  if (!reading)
+    return (
+      <div>
+        <Text color="muted">{spot.name}</Text>
+        <Reading value={last === null ? "–" : formatFixed(last, 1)} unit="°C now" />
+        <Text mt={1}>{why}</Text>
+      </div>
+    );
+  const grade = gradeText(reading.grades);
+  const isEarly = isTooEarly(reading.settled);
+  const settled = bandText(reading.settled);
+  return (
+    <div>
+      <Text color="muted">
+        {spot.name} {isEarly ? "now" : settledWords(reading)}
+      </Text>
+      <HStack gap={4} align="baseline" wrap="wrap">
+        {isEarly ? (
+          <Reading value={formatFixed(reading.now.value, 1)} unit="°C" />
+        ) : (
+          <Reading value={settled.value} unit="°C" plusMinus={settled.uncertainty} />
+        )}
+        {grade && !isEarly && (
+          <Text fontSize="19px" fontWeight={700} color={GRADE_INKS[reading.grades[0]]}>
+            {grade}
+          </Text>
+        )}
+      </HStack>
+      <Text mt={1} data-testid="advice">
+        {adviceText(reading)}
+        {reading.tooHot?.seconds &&
+          ` ${formatFixed(limits.tooHotAbove, 0)} °C is passed after ${momentText(fromBegun(reading.tooHot.seconds, read))}.`}
+        {reading.holdable?.seconds &&
+          ` It may be held after ${momentText(fromBegun(reading.holdable.seconds, read))}.`}
+      </Text>
+    </div>
+  );
+}
+
+/** Counted from the beginning of the stretch. */
+const fromBegun = (
+  { value, low, high }: { value: number; low: number; high: number },
+  { stretch: { fromSeconds } }: ReadLog,
+) => ({ value: value - fromSeconds, low: low - fromSeconds, high: high - fromSeconds });
+
+const GRADE_INKS = {
+  cool: "spruce",
+  acceptable: "spruce",
+  hot: "ember",
+  "needs better cooling": "ember",
+} as const;
+
+const EVEN_WORDS = {
+  even: "evenly",
+  lopsided: "lopsidedly",
+  "not sure": "perhaps unevenly",
+} as const;
+
+/** Whether the heat sink warms alike everywhere. */
+export function Evenness({ found }: { found: ReadLog["evenness"] }) {
+  if (!found) return null;
+  const { word, hottestName, coolestName, difference } = found;
+  return (
+    <Text mt={2} fontSize="14.5px">
+      The heat sink warms <b>{EVEN_WORDS[word]}</b>: {hottestName} is{" "}
+      {formatFixed(difference.value, 1)} ± {formatFixed(2 * difference.stdUncertainty, 1)} °C above{" "}
+      {coolestName}.
+    </Text>
+  );
+}

@@ -1,0 +1,313 @@
+"use client";
+import { Flex, Grid, HStack, Text } from "@chakra-ui/react";
+import { Plus, SlidersHorizontal, Strikethrough } from "lucide-react";
+import { useMemo, useState } from "react";
+import type { HeatLimits } from "@/core/heat";
+import type { ProbeLog } from "@/core/files";
+import { formatFixed } from "@/core/units";
+import type { Details, Heat, HeatLog, HeatSpot, Room } from "@/records";
+import { leadSpot, readLog, type ReadLog } from "@/records/facts";
+import { ActionButton } from "../parts/ActionButton";
+import { EmptyState } from "../parts/EmptyState";
+import { KeptMark } from "../parts/KeptMark";
+import { useKeys } from "../parts/keys";
+import { newId } from "../parts/newId";
+import { Panel } from "../parts/Panel";
+import { saveDocument } from "../parts/saves";
+import { unrevised } from "../parts/unrevised";
+import { useAutosave } from "../parts/useAutosave";
+import { Answer, Evenness } from "./Answer";
+import { CompareHeat, type Known } from "./CompareHeat";
+import { EventsPanel } from "./EventsPanel";
+import { HeatChart } from "./HeatChart";
+import { HeatLimitsPanel } from "./HeatLimitsPanel";
+import { LoggerFile } from "./LoggerFile";
+import { LogList } from "./LogList";
+import { drawnSpots } from "./drawnSpots";
+import { SpotList } from "./SpotList";
+import { SetUp } from "./SetUp";
+import { SpotPins } from "./SpotPins";
+import { newSpot } from "./SpotsEditor";
+import { Stretches } from "./Stretches";
+import { TypedReadings } from "./TypedReadings";
+import { useProbes } from "./useProbes";
+
+/** A soak of the Bench as it comes to this stage. */
+export type Soak = { log: HeatLog; probes: readonly ProbeLog[] };
+
+export type HeatScreenProps = {
+  amplifierId: string;
+  heat: Heat;
+  soaks: readonly Soak[];
+  photos: Details["photos"];
+  room: Room;
+};
+
+/** Spots that a new log begins with. */
+const usualSpots = (): HeatSpot[] => [
+  newSpot("heat sink, left"),
+  newSpot("heat sink, right"),
+  newSpot("case top", "case"),
+  newSpot("transformer", "transformer"),
+];
+
+/** How warm it gets, and where that ends: readings, fits while they come in, grades, before and after. */
+export function HeatScreen({ amplifierId, heat: initial, soaks, photos, room }: HeatScreenProps) {
+  const [heat, setHeat] = useState(() => unrevised<Heat>(initial));
+  const autosave = useAutosave({
+    name: `heat of ${amplifierId}`,
+    value: heat,
+    restore: setHeat,
+    revision: initial.revision,
+    asDraft: unrevised<Heat>,
+    save: (content, revision) => saveDocument(amplifierId, "heat", { ...content, revision }),
+  });
+  const logs = useMemo(() => allLogs(heat, soaks), [heat, soaks]);
+  const [chosenId, setChosenId] = useState<string | null>(null);
+  const log = logs.find(({ id }) => id === chosenId) ?? logs[0] ?? null;
+  const change = (to: HeatLog) =>
+    setHeat((before) => ({
+      ...before,
+      logs: before.logs.some(({ id }) => id === to.id)
+        ? before.logs.map((each) => (each.id === to.id ? to : each))
+        : [...before.logs, to],
+    }));
+  const add = (to: HeatLog) => {
+    change(to);
+    setChosenId(to.id);
+  };
+  const begin = () =>
+    add({
+      id: newId(),
+      title: "Readings by hand",
+      startedAt: new Date().toISOString(),
+      roomCelsius: room.celsius,
+      setup: "",
+      file: null,
+      runId: null,
+      spots: usualSpots(),
+      readings: [],
+      events: [],
+      isStruck: false,
+    });
+  useKeys([{ key: "n", label: "New readings by hand", run: begin }]);
+  const actions = (
+    <HStack gap={2} wrap="wrap" justify="flex-end">
+      <ActionButton hotkey="N" tone={log ? "quiet" : "primary"} onClick={begin}>
+        <Plus size={16} /> Readings by hand
+      </ActionButton>
+      <LoggerFile roomCelsius={room.celsius} onAdd={add} />
+    </HStack>
+  );
+  if (!log)
+    return (
+      <EmptyState
+        title="How warm does it get?"
+        text="Read a thermometer by hand, open a logger's file, or let the Bench soak it: where it settles is foretold while it still warms, graded, and compared before and after a change."
+      >
+        {actions}
+      </EmptyState>
+    );
+  return (
+    <Grid templateColumns="minmax(0, 1fr)" gap={4}>
+      <Flex gap={3} align="start" wrap="wrap">
+        <LogList logs={logs} chosenId={log.id} onChoose={setChosenId} />
+        {actions}
+      </Flex>
+      <Watched
+        key={log.id}
+        log={log}
+        logs={logs}
+        soaks={soaks}
+        limits={heat.limits}
+        photos={photos}
+        onChange={change}
+        onLimits={(limits) => setHeat((before) => ({ ...before, limits }))}
+        kept={<KeptMark {...autosave} />}
+      />
+    </Grid>
+  );
+}
+
+/** The document's logs, and soaks of the Bench that nothing was said of yet; the newest first, struck ones last. */
+const allLogs = ({ logs }: Pick<Heat, "logs">, soaks: readonly Soak[]): HeatLog[] => {
+  const known = new Set(logs.map(({ runId }) => runId));
+  return [
+    ...logs,
+    ...soaks.map(({ log }) => log).filter(({ runId }) => !known.has(runId)),
+  ].toSorted(
+    (a, b) =>
+      Number(a.isStruck) - Number(b.isStruck) || Date.parse(b.startedAt) - Date.parse(a.startedAt),
+  );
+};
+
+const probesOf = ({ runId }: HeatLog, soaks: readonly Soak[]): readonly ProbeLog[] | null =>
+  runId === null ? null : (soaks.find((soak) => soak.log.runId === runId)?.probes ?? null);
+
+/** Logs whose thermal resistance is known without opening a file, by their hottest spot of the sink; oldest first. */
+const withResistance = (
+  logs: readonly HeatLog[],
+  soaks: readonly Soak[],
+  limits: HeatLimits,
+): Known[] =>
+  logs
+    .filter(({ isStruck }) => !isStruck)
+    .toReversed()
+    .flatMap((log) => {
+      const lead = leadSpot(readLog(log, probesOf(log, soaks), limits));
+      const resistance = lead?.reading?.resistance;
+      const { id, title, setup } = log;
+      return resistance ? [{ id, title, setup, resistance }] : [];
+    });
+
+type WatchedProps = {
+  log: HeatLog;
+  logs: readonly HeatLog[];
+  soaks: readonly Soak[];
+  limits: HeatLimits;
+  photos: Details["photos"];
+  onChange(log: HeatLog): void;
+  onLimits(limits: HeatLimits): void;
+  kept: React.ReactNode;
+};
+
+function Watched({ log, logs, soaks, limits, photos, onChange, onLimits, kept }: WatchedProps) {
+  const { probes, trouble, isReading } = useProbes(log, probesOf(log, soaks));
+  const [stretch, setStretch] = useState<number | null>(null);
+  const [spotId, setSpotId] = useState<string | null>(null);
+  const [isEditing, setEditing] = useState(false);
+  const read = useMemo(() => readLog(log, probes, limits, stretch), [log, probes, limits, stretch]);
+  const known = useMemo(() => withResistance(logs, soaks, limits), [logs, soaks, limits]);
+  const lead = read.spots.find(({ spot }) => spot.id === spotId) ?? leadSpot(read);
+  const leadId = lead?.spot.id ?? null;
+  return (
+    <Grid templateColumns="minmax(0, 1fr) 318px" gap={4} alignItems="start">
+      <Grid templateColumns="minmax(0, 1fr)" gap={4}>
+        <Panel>
+          <Flex justify="space-between" align="start" gap={4}>
+            <Answer lead={lead} read={read} limits={limits} />
+            <HStack gap={2} flexShrink={0}>
+              {kept}
+              <ActionButton minH="36px" px={2.5} onClick={() => setEditing(!isEditing)}>
+                <SlidersHorizontal size={15} /> {isEditing ? "Done" : "Set up"}
+              </ActionButton>
+            </HStack>
+          </Flex>
+          <FileState trouble={trouble} reading={isReading ? (log.file?.fileName ?? "") : null} />
+          {isEditing && <SetUp log={log} isTyped={isTyped(log)} onChange={onChange} />}
+          <Stretches read={read} onChoose={setStretch} />
+          <Courses log={log} read={read} leadId={leadId} limits={limits} />
+        </Panel>
+        {isTyped(log) && (
+          <Panel>
+            <TypedReadings
+              log={log}
+              onAdd={(reading) => onChange({ ...log, readings: [...log.readings, reading] })}
+              onRemove={(id) =>
+                onChange({ ...log, readings: log.readings.filter((each) => each.id !== id) })
+              }
+            />
+          </Panel>
+        )}
+        <Grid templateColumns="minmax(0, 1fr) minmax(0, 1fr)" gap={4} alignItems="start">
+          <EventsPanel
+            events={log.events}
+            nowSeconds={() =>
+              isTyped(log) ? (Date.now() - Date.parse(log.startedAt)) / 1000 : null
+            }
+            onChange={(events) => onChange({ ...log, events })}
+          />
+          <HeatLimitsPanel limits={limits} onChange={onLimits} />
+        </Grid>
+        <CompareHeat
+          known={known}
+          roomCelsius={read.roomCelsius}
+          limitCelsius={limits.acceptableUpTo}
+        />
+      </Grid>
+      <Grid gap={4}>
+        <Panel px={3}>
+          <SpotList spots={read.spots} chosenId={leadId} onChoose={setSpotId} />
+          <Evenness found={read.evenness} />
+        </Panel>
+        <SpotPins
+          photos={photos}
+          spots={read.spots}
+          chosenId={leadId}
+          onPin={(id, pin) =>
+            onChange({
+              ...log,
+              spots: log.spots.map((spot) => (spot.id === id ? { ...spot, pin } : spot)),
+            })
+          }
+        />
+        <ActionButton onClick={() => onChange({ ...log, isStruck: !log.isStruck })}>
+          <Strikethrough size={16} /> {log.isStruck ? "Count it again" : "Strike this out"}
+        </ActionButton>
+      </Grid>
+    </Grid>
+  );
+}
+
+/** Read by eye, and so still going on. */
+const isTyped = ({ file, runId }: HeatLog): boolean => file === null && runId === null;
+
+function FileState({ trouble, reading }: { trouble: string | null; reading: string | null }) {
+  if (trouble)
+    return (
+      <Text role="alert" color="ember" mt={2}>
+        {trouble}
+      </Text>
+    );
+  return reading === null ? null : (
+    <Text color="muted" mt={2}>
+      Reading {reading}…
+    </Text>
+  );
+}
+
+function Courses({
+  log,
+  read,
+  leadId,
+  limits,
+}: {
+  log: HeatLog;
+  read: ReadLog;
+  leadId: string | null;
+  limits: HeatLimits;
+}) {
+  const drawn = useMemo(() => drawnSpots(read, leadId), [read, leadId]);
+  const across = useMemo(
+    () => [
+      { celsius: limits.acceptableUpTo, words: "acceptable up to here" },
+      { celsius: limits.tooHotAbove, words: "too hot" },
+    ],
+    [limits.acceptableUpTo, limits.tooHotAbove],
+  );
+  const foretold = drawn.flatMap((spot) => spot.foretold.slice(-1).map(({ seconds }) => seconds));
+  return (
+    <>
+      <HeatChart
+        spots={drawn}
+        chosenId={leadId}
+        events={log.events}
+        limits={across}
+        endSeconds={Math.max(read.endSeconds, ...foretold)}
+        roomCelsius={read.roomCelsius}
+        caption={captionOf(log, read)}
+      />
+      <Text fontSize="13.5px" color="muted">
+        Drag to move along, wheel or + and − to draw it closer, twice or 0 for all of it.
+      </Text>
+    </>
+  );
+}
+
+const captionOf = ({ title }: HeatLog, { spots }: ReadLog): string =>
+  `${title}: ${spots
+    .map(
+      ({ spot, last }) =>
+        `${spot.name} ${last === null ? "not read" : `${formatFixed(last, 1)} °C`}`,
+    )
+    .join(", ")}.`;

@@ -1,0 +1,57 @@
+"use client";
+import { Grid } from "@chakra-ui/react";
+import { useState } from "react";
+import { parseNumber } from "@/core/units";
+import type { HeatLog } from "@/records";
+import { held, QuantityField, TextField } from "../parts/fields";
+import { SpotsEditor } from "./SpotsEditor";
+
+/** What a log is called, what was otherwise than usual, the room, and where its spots are. */
+export function SetUp({
+  log,
+  isTyped,
+  onChange,
+}: {
+  log: HeatLog;
+  isTyped: boolean;
+  onChange(log: HeatLog): void;
+}) {
+  const [room, setRoom] = useState(String(log.roomCelsius));
+  const isGood = isRoom(parseNumber(room));
+  return (
+    <Grid gap={3} mt={3} mb={3}>
+      <Grid templateColumns="1fr 1.6fr 120px" gap={3}>
+        <TextField
+          label="Name"
+          field={held(log.title, (title) => onChange({ ...log, title }))}
+          error={log.title.trim() === "" ? "Give it a name." : undefined}
+        />
+        <TextField
+          label="What is otherwise than usual"
+          placeholder="new compound, cover off, on its side"
+          field={held(log.setup, (setup) => onChange({ ...log, setup }))}
+        />
+        <QuantityField
+          label="Room"
+          unit="°C"
+          field={held(room, (text) => {
+            setRoom(text);
+            const next = parseNumber(text);
+            if (isRoom(next)) onChange({ ...log, roomCelsius: next });
+          })}
+          error={isGood ? undefined : "From −10 to 45."}
+        />
+      </Grid>
+      <SpotsEditor
+        spots={log.spots}
+        canAdd={isTyped}
+        onChange={(spots) => onChange({ ...log, spots })}
+      />
+    </Grid>
+  );
+}
+
+const ROOM = { least: -10, most: 45 };
+
+const isRoom = (celsius: number | null): celsius is number =>
+  celsius !== null && celsius >= ROOM.least && celsius <= ROOM.most;

@@ -1,0 +1,114 @@
+import { Box, Grid, HStack, Text } from "@chakra-ui/react";
+import { celsiusAt } from "@/core/heat";
+import { channelLook } from "../charts/channelLook";
+import { Explain } from "../words/Explain";
+import {
+  bandText,
+  celsiusText,
+  isTooEarly,
+  timeConstantText,
+  resistanceText,
+  settledWords,
+  touchText,
+} from "./heatText";
+import type { ReadSpot } from "@/records/facts";
+
+/** What is known of each spot; pressing one has the stage speak of it. */
+export function SpotList({
+  spots,
+  chosenId,
+  onChoose,
+}: {
+  spots: readonly ReadSpot[];
+  chosenId: string | null;
+  onChoose(id: string): void;
+}) {
+  return (
+    <Grid as="ul" gap={2} aria-label="Spots" listStyleType="none">
+      {spots.map((each, k) => (
+        <li key={each.spot.id}>
+          <Spot {...each} index={k} isChosen={each.spot.id === chosenId} onChoose={onChoose} />
+        </li>
+      ))}
+    </Grid>
+  );
+}
+
+function Spot({
+  spot,
+  reading,
+  why,
+  last,
+  index,
+  isChosen,
+  onChoose,
+}: ReadSpot & { index: number; isChosen: boolean; onChoose(id: string): void }) {
+  return (
+    <Box
+      borderWidth="1px"
+      borderColor={isChosen ? "spruce" : "rime"}
+      borderLeftWidth="5px"
+      borderLeftColor={channelLook(index).color}
+      borderRadius="control"
+      px={3}
+      py={2}
+      bg="surface"
+    >
+      <button
+        type="button"
+        aria-pressed={isChosen}
+        onClick={() => onChoose(spot.id)}
+        style={{ width: "100%", textAlign: "left" }}
+      >
+        <HStack justify="space-between" align="baseline" gap={2}>
+          <Text as="span" fontWeight={isChosen ? 700 : 600} fontSize="15px">
+            {spot.name}
+          </Text>
+          <Text as="span" fontWeight={700} fontSize="19px" whiteSpace="nowrap">
+            {last === null ? "–" : celsiusText(last)}
+          </Text>
+        </HStack>
+      </button>
+      {spot.place !== "air" && <Told reading={reading} why={why} />}
+    </Box>
+  );
+}
+
+/** A course that goes no further than this tells no time constant, in kelvin. Chosen here. */
+const LEAST_COURSE_KELVIN = 1;
+
+function Told({ reading, why }: Pick<ReadSpot, "reading" | "why">) {
+  if (!reading)
+    return (
+      <Text fontSize="14px" color="muted">
+        {why}
+      </Text>
+    );
+  const settled = isTooEarly(reading.settled) ? null : bandText(reading.settled);
+  const { fit, resistance, touch } = reading;
+  const gone = Math.abs(reading.settled.value - celsiusAt(fit, fit.fromSeconds).value);
+  return (
+    <Text fontSize="14px" color="muted" as="div">
+      {settled
+        ? `${settledWords(reading)} ${settled.value} ± ${settled.uncertainty} °C`
+        : "where it settles cannot be told yet"}
+      {gone > LEAST_COURSE_KELVIN && (
+        <>
+          <br />
+          time constant {timeConstantText(reading.timeConstantSeconds)}
+          {fit.storeCount === 2 && ", with a faster one before it"}
+        </>
+      )}
+      {resistance && (
+        <HStack gap={1.5}>
+          <span>{resistanceText(resistance)}</span>
+          <Explain term="thermal-resistance" />
+        </HStack>
+      )}
+      <HStack gap={1.5}>
+        <span>{touchText(touch)}</span>
+        <Explain term="touch" />
+      </HStack>
+    </Text>
+  );
+}

@@ -1,0 +1,204 @@
+"use client";
+import { Box, Flex, HStack, Input, Text } from "@chakra-ui/react";
+import { X } from "lucide-react";
+import { useEffect, useRef, useState, type FormEvent } from "react";
+import { parseNumber } from "@/core/units";
+import { HAND_WORDS, type HeatLog, type HeatReading } from "@/records";
+import { channelLook } from "../charts/channelLook";
+import { ActionButton } from "../parts/ActionButton";
+import { useKeys } from "../parts/keys";
+import { newId } from "../parts/newId";
+import { celsiusText, clockText } from "./heatText";
+
+/** What a hand on a spot tells, as it is said. */
+const HAND_LABELS = {
+  held: "Can be held",
+  moments: "For moments only",
+  "not at all": "Too hot to touch",
+} as const;
+
+const SHOWN = 6;
+const CELSIUS = { least: -40, most: 500 };
+
+const secondsSince = (startedAt: string): number => (Date.now() - Date.parse(startedAt)) / 1000;
+
+/** Seconds since the log began, ticking. */
+const useClock = (startedAt: string): number => {
+  const [now, setNow] = useState(() => Date.parse(startedAt));
+  useEffect(() => {
+    const tick = () => setNow(Date.now());
+    tick();
+    const timer = setInterval(tick, 1000);
+    return () => clearInterval(timer);
+  }, []);
+  return Math.max(0, (now - Date.parse(startedAt)) / 1000);
+};
+
+type Taking = { spotId: string; seconds: number };
+
+/** Readings by eye: a running clock, one key a spot, and what it shows. The moment is that of the key. */
+export function TypedReadings({
+  log,
+  onAdd,
+  onRemove,
+}: {
+  log: HeatLog;
+  onAdd(reading: HeatReading): void;
+  onRemove(id: string): void;
+}) {
+  const elapsed = useClock(log.startedAt);
+  const [taking, setTaking] = useState<Taking | null>(null);
+  const [text, setText] = useState("");
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const field = useRef<HTMLInputElement>(null);
+  const take = (spotId: string) => {
+    setTaking({ spotId, seconds: Math.round(secondsSince(log.startedAt)) });
+    setText("");
+    setTrouble(null);
+    setTimeout(() => field.current?.focus(), 0);
+  };
+  useKeys(
+    log.spots.slice(0, 9).map(({ id, name }, k) => ({
+      key: String(k + 1),
+      label: `Read ${name}`,
+      run: () => take(id),
+    })),
+  );
+  const done = () => {
+    setTaking(null);
+    setText("");
+    setTrouble(null);
+    field.current?.blur();
+  };
+  const keep = (reading: Pick<HeatReading, "celsius" | "hand">) => {
+    if (!taking) return;
+    onAdd({ id: newId(), spotId: taking.spotId, seconds: Math.max(0, taking.seconds), ...reading });
+    done();
+  };
+  const onSubmit = (event: FormEvent) => {
+    event.preventDefault();
+    const celsius = celsiusOf(text);
+    if (celsius === null || celsius < CELSIUS.least || celsius > CELSIUS.most)
+      return setTrouble("Give degrees Celsius, such as 45.2, or 113 F.");
+    keep({ celsius, hand: null });
+  };
+  const latest = log.readings.slice(-SHOWN).toReversed();
+  const nameOf = (spotId: string) => log.spots.find(({ id }) => id === spotId)?.name ?? "";
+  return (
+    <Flex gap={5} wrap="wrap" align="start">
+      <Box minW="150px">
+        <Text color="muted" fontSize="14px">
+          On the clock
+        </Text>
+        <Text
+          fontSize="46px"
+          lineHeight={1}
+          fontWeight={700}
+          data-testid="clock"
+          suppressHydrationWarning
+        >
+          {clockText(elapsed)}
+        </Text>
+      </Box>
+      <Box flex={1} minW="320px">
+        <HStack gap={2} wrap="wrap" role="group" aria-label="Read a spot">
+          {log.spots.map(({ id, name }, k) => (
+            <ActionButton
+              key={id}
+              hotkey={k < 9 ? String(k + 1) : undefined}
+              tone={taking?.spotId === id ? "primary" : "quiet"}
+              borderLeftWidth="5px"
+              borderLeftColor={channelLook(k).color}
+              minH="52px"
+              onClick={() => take(id)}
+            >
+              {name}
+            </ActionButton>
+          ))}
+        </HStack>
+        {taking ? (
+          <form onSubmit={onSubmit} aria-label="Reading" noValidate>
+            <HStack gap={2} mt={3} wrap="wrap">
+              <Input
+                ref={field}
+                aria-label={`${nameOf(taking.spotId)} at ${clockText(taking.seconds)}, °C`}
+                value={text}
+                onChange={(event) => setText(event.target.value)}
+                onKeyDown={(event) => event.key === "Escape" && done()}
+                inputMode="decimal"
+                autoComplete="off"
+                w="150px"
+                h="64px"
+                fontSize="34px"
+                fontWeight={700}
+                bg="surface"
+                borderColor={trouble ? "ember" : "rime"}
+              />
+              <Text fontSize="20px" color="muted">
+                °C at {clockText(taking.seconds)}
+              </Text>
+              <ActionButton type="submit" tone="primary" hotkey="Enter">
+                Keep
+              </ActionButton>
+              {HAND_WORDS.map((word) => (
+                <ActionButton
+                  key={word}
+                  type="button"
+                  onClick={() => keep({ celsius: null, hand: word })}
+                >
+                  {HAND_LABELS[word]}
+                </ActionButton>
+              ))}
+            </HStack>
+            {trouble && (
+              <Text role="alert" color="ember" fontSize="14px" mt={1}>
+                {trouble}
+              </Text>
+            )}
+          </form>
+        ) : (
+          <Text mt={3} color="muted" fontSize="15px">
+            Press the key of a spot as you look, then type what the thermometer shows. A hand on it
+            counts too: there is a button for what it stood.
+          </Text>
+        )}
+      </Box>
+      {latest.length > 0 && (
+        <Box as="ol" minW="220px" listStyleType="none" aria-label="Read last">
+          {latest.map(({ id, spotId, seconds, celsius, hand }) => (
+            <HStack as="li" key={id} justify="space-between" fontSize="14.5px" gap={3}>
+              <span>
+                {clockText(seconds)} {nameOf(spotId)}
+              </span>
+              <HStack gap={1}>
+                <b>
+                  {celsius === null || celsius === undefined
+                    ? handText(hand)
+                    : celsiusText(celsius)}
+                </b>
+                <button
+                  type="button"
+                  aria-label={`Take the reading at ${clockText(seconds)} away`}
+                  onClick={() => onRemove(id)}
+                >
+                  <X size={14} />
+                </button>
+              </HStack>
+            </HStack>
+          ))}
+        </Box>
+      )}
+    </Flex>
+  );
+}
+
+const handText = (hand: HeatReading["hand"]): string =>
+  hand ? HAND_LABELS[hand].toLowerCase() : "";
+
+/** "45,2" or "113 F" as degrees Celsius; null where it is no number. */
+const celsiusOf = (text: string): number | null => {
+  const fahrenheit = /^(.*?)\s*°?\s*F$/i.exec(text.trim());
+  const value = parseNumber((fahrenheit?.[1] ?? text.replace(/°?\s*C$/i, "")).trim());
+  if (value === null) return null;
+  return fahrenheit ? ((value - 32) * 5) / 9 : value;
+};
