@@ -32,6 +32,7 @@ const STAGES = [
   ["plan", "pauses included"],
   ["bench", "runs kept"],
   ["bench?run=new", "Which run"],
+  ["heat", "How warm does it get?"],
   ["verdict", "An honest rating"],
   ["log", "Logbook"],
 ] as const;

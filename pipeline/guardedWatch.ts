@@ -1,5 +1,5 @@
 import type { Connected, RecordingMoment, Watch } from "@/bench/contract";
-import { GuardWatch, type GuardLimits, type Trip } from "@/core/drive";
+import { GuardWatch, type GuardLimits, type Trip, type Warmth } from "@/core/drive";
 import type { Shot } from "@/core/run";
 
 /** A guard that ended a recording. `isOfOutput`: the amplifier gave way, not something around it. */
@@ -11,10 +11,11 @@ export type ShotTrip = Trip & {
 /** Guards with the range in which is recorded. */
 export const guardsOf = (
   limits: Omit<GuardLimits, "fullScaleVolts">,
-  { mostVoltsPeak }: Range,
-): GuardWatch => new GuardWatch({ ...limits, fullScaleVolts: mostVoltsPeak });
+  { mostVoltsPeak, felt }: Range,
+): GuardWatch => new GuardWatch({ ...limits, fullScaleVolts: mostVoltsPeak }, felt);
 
-type Range = Pick<Connected, "mostVoltsPeak">;
+/** The converter's range, and what the loads feel from the recording before. */
+type Range = Pick<Connected, "mostVoltsPeak"> & { felt?: Warmth };
 
 /** The guards of one recording: the drive goes down as soon as one trips. Steps of frequency change the output by themselves, so that a collapse is not looked for there. */
 export const guardedWatch = (
@@ -22,7 +23,7 @@ export const guardedWatch = (
   range: Range,
   { stimulus, afterCollapse }: Pick<Shot, "stimulus" | "afterCollapse">,
   onMoment: (moment: RecordingMoment) => void,
-): { watch: Watch; trip(): ShotTrip | null } => {
+): { watch: Watch; trip(): ShotTrip | null; felt(): Warmth } => {
   const guards = guardsOf(limits, range);
   let before = 0;
   let trip: ShotTrip | null = null;
@@ -37,5 +38,5 @@ export const guardedWatch = (
     trip = { ...found, seconds: moment.seconds, isOfOutput };
     return "end";
   };
-  return { watch, trip: () => trip };
+  return { watch, trip: () => trip, felt: () => guards.felt };
 };

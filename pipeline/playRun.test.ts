@@ -217,6 +217,15 @@ describe("guards while a run plays", () => {
     expect(Math.abs(sinadOf(channels[0]) - sinadOf(whole.channels[0]))).toBeLessThan(1);
   });
 
+  test("what a load felt in one recording counts in the next", async () => {
+    // 6 W into 5 W: from cold -tau ln(1 - 5/6) = 1.8 tau; one recording of a second stays below that, two do not.
+    const warm = { ...LIMITS, loadWatts: 5, overload: { ratio: 2, seconds: 0.62 } };
+    const { shots } = await play(
+      request("gain", { lowWatts: 6, highWatts: 6.01, seconds: 1 }, { ...one, limits: warm }),
+    );
+    expect(shots.map(({ trip }) => trip?.guard ?? null)).toEqual([null, "load-rating"]);
+  });
+
   test("each load is watched by its own rating", async () => {
     const outcome = await playRun(
       request("impedance", QUICK.impedance, {

@@ -8,7 +8,7 @@ import {
 } from "@/bench/contract";
 import { instrumentOf, type InstrumentDescription } from "@/bench/instruments";
 import { quickThdPlusNoiseRatio, TONE_DEFAULTS } from "@/core/distortion";
-import type { GuardLimits } from "@/core/drive";
+import type { GuardLimits, Warmth } from "@/core/drive";
 import { failure, success, type Outcome } from "@/core/outcome";
 import { inputVoltsForPower } from "@/core/power";
 import {
@@ -90,7 +90,13 @@ export const NO_LIMITS: PlayRequest["limits"] = {
 const UNCLAIMED_WATTS = 10;
 
 /** What a run plays on and under: the instrument, what kind it is, and what is asked of it. */
-type Bench = { instrument: Instrument; kind: RunKindFacts; request: PlayRequest };
+type Bench = {
+  instrument: Instrument;
+  kind: RunKindFacts;
+  request: PlayRequest;
+  /** What each set of loads felt when its last recording ended: the next begins as warm, since none of the time between is sure. */
+  felt: Map<Shot["load"], Warmth>;
+};
 
 /**
  * Plays all shots of a run and reads them. Each recording is handed out as soon as it is there, so that a run that is broken off
@@ -110,7 +116,7 @@ export const playRun = async (
   const channels = kind.isBridged ? request.loads.slice(0, 1) : request.loads;
   const refused = refusal(kind, request, facts, channels.length);
   if (refused) return refused;
-  const bench: Bench = { instrument: instrument.value, kind, request };
+  const bench: Bench = { instrument: instrument.value, kind, request, felt: new Map() };
   const connected = instrument.value.connect(wiringOf(bench, request.loads, "run"));
   const shotFacts = shotFactsOf(connected, facts, channels, request);
   if (soak) return playSoak(soak, { settings, connected }, { ...bench, shotFacts }, listener);
@@ -294,7 +300,7 @@ const recordShot = async (
   const connected = instrument.connect(wiringOf(bench, loads, shot.load));
   const guards = guardedWatch(
     (shot.load === "second" ? request.secondLimits : null) ?? request.limits,
-    connected,
+    { mostVoltsPeak: connected.mostVoltsPeak, felt: bench.felt.get(shot.load) },
     shot,
     (moment) =>
       onMoment({
@@ -316,6 +322,7 @@ const recordShot = async (
     },
     (moment) => (guards.watch(moment) === "end" || isOver(moment) ? "end" : "go-on"),
   );
+  bench.felt.set(shot.load, guards.felt());
   return {
     name: shot.name,
     wav: capture.wav,

@@ -48,6 +48,19 @@ const secondsToTrip = (
   return Infinity;
 };
 
+test("a watch that begins with what was felt before trips so much sooner, as one that never paused", () => {
+  const moment = { ...calm, loadWatts: [400, 0] };
+  const overload = { ratio: 10, seconds: 5 };
+  const whole = secondsToTrip(moment, { overload });
+  const first = new GuardWatch({ ...limits, overload });
+  for (let step = 0; step < whole / 2 / 0.05; step++) expect(first.look(moment, 0.05)).toBeNull();
+  const second = new GuardWatch({ ...limits, overload }, first.felt);
+  let seconds = 0;
+  while (!second.look(moment, 0.05)) seconds += 0.05;
+  expect(seconds).toBeGreaterThan(1);
+  expect(Math.abs(seconds - whole / 2)).toBeLessThan(0.15);
+});
+
 test("nothing is said while everything is within its limits, also when the drive is turned down", () => {
   expect(watched([calm, calm, { ...calm, driveVoltsRms: 0.05, voltsRms: [2, 2] }])).toBeNull();
 });

@@ -47,6 +47,8 @@ const CUT_OUT: Trip = {
   text: "The amplifier's own protection cut the output off.",
 };
 
+const COLD: Warmth = { loadWatts: [], mainsAmperes: 0 };
+
 const most = (values: readonly number[]): number =>
   values.reduce((high, value) => Math.max(high, value), 0);
 const watts = (value: number): string => `${formatSignificant(value, 3)} W`;
@@ -58,10 +60,15 @@ const watts = (value: number): string => `${formatSignificant(value, 3)} W`;
  */
 export class GuardWatch {
   private before: LiveMoment | null = null;
-  private warmth: Warmth = { loadWatts: [], mainsAmperes: 0 };
 
-  /** @throws {RangeError} on limits that are not above zero */
-  constructor(private readonly limits: GuardLimits) {
+  /**
+   * @param warmth what loads and breaker feel from before
+   * @throws {RangeError} on limits that are not above zero
+   */
+  constructor(
+    private readonly limits: GuardLimits,
+    private warmth: Warmth = COLD,
+  ) {
     for (const name of [
       "loadWatts",
       "loadCelsius",
@@ -86,6 +93,11 @@ export class GuardWatch {
     return (
       this.load(now) ?? this.heatAndMains(now) ?? (now.isCutOut ? CUT_OUT : collapse(now, before))
     );
+  }
+
+  /** What loads and breaker feel by now: whoever watches next begins with it. */
+  get felt(): Warmth {
+    return this.warmth;
   }
 
   /** Forgets the moment before, where the drive was changed on purpose. */

@@ -9,3 +9,4 @@ export {
   type Trip,
 } from "./guards";
 export { nextStep, startRamp, type Ramp } from "./ramp";
+export type { Warmth } from "./warmth";

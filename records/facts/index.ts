@@ -64,4 +64,4 @@ export {
   type Stretch,
 } from "./heatLogs";
 export { CERTAIN_KELVIN, heatOf, readSpot, sinkEvenness, type SpotReading } from "./heatReadings";
-export { leadSpot, readLog, sinkOf, type ReadLog, type ReadSpot } from "./readLog";
+export { isTold, leadSpot, readLog, sinkOf, type ReadLog, type ReadSpot } from "./readLog";

@@ -1,4 +1,4 @@
-import type { HeatLimits } from "@/core/heat";
+import type { Band, HeatLimits } from "@/core/heat";
 import type { ProbeLog } from "@/core/files";
 import { meanOf } from "@/core/numeric";
 import type { MeasuredSink } from "@/core/plan";
@@ -35,6 +35,12 @@ const roomIn = (courses: readonly SpotCourse[], stretch: Stretch): number | null
   const { celsius } = air ? within(air.course, stretch) : { celsius: new Float64Array() };
   return celsius.length > 0 ? meanOf(celsius) : null;
 };
+
+/** Half of a band beyond which nothing is told of where a spot settles, in kelvin. Chosen here. */
+const WIDEST_KELVIN = 15;
+
+/** Whether a band is narrow enough to be of use. */
+export const isTold = ({ low, high }: Band): boolean => (high - low) / 2 <= WIDEST_KELVIN;
 
 /** Readings that a stretch needs to be chosen by itself. */
 const ENOUGH = 8;
@@ -79,12 +85,14 @@ export const readLog = (
     return {
       spot: each.spot,
       reading: outcome.ok ? outcome.value : null,
-      why: outcome.ok ? null : outcome.finding.advice,
+      why: outcome.ok ? null : whyNot(each, outcome.finding.advice),
       last: each.course.celsius.at(-1) ?? null,
     };
   });
   const settled = spots.flatMap(({ spot: { name, place }, reading }) =>
-    reading && !reading.isCooling ? [{ name, place, settled: reading.settled }] : [],
+    reading && !reading.isCooling && isTold(reading.settled)
+      ? [{ name, place, settled: reading.settled }]
+      : [],
   );
   return {
     courses,
@@ -95,6 +103,11 @@ export const readLog = (
     roomCelsius,
     endSeconds,
   };
+};
+
+const whyNot = ({ course, hands }: SpotCourse, advice: string): string => {
+  if (course.seconds.length > 0) return advice;
+  return hands.length > 0 ? "only a hand was on it" : "not read yet";
 };
 
 /** The spot that the stage speaks of: the hottest of the heat sink, or of all. */

@@ -2,8 +2,8 @@ import { HStack, Text } from "@chakra-ui/react";
 import type { HeatLimits } from "@/core/heat";
 import { formatFixed } from "@/core/units";
 import { Reading } from "../parts/Reading";
-import { adviceText, bandText, gradeText, isTooEarly, momentText, settledWords } from "./heatText";
-import type { ReadLog, ReadSpot } from "@/records/facts";
+import { adviceText, bandText, gradeText, momentText, settledWords } from "./heatText";
+import { isTold, type ReadLog, type ReadSpot } from "@/records/facts";
 
 /** The number that matters: where the hottest spot settles, how sure that is, and what to do. */
 export function Answer({
@@ -26,7 +26,7 @@ export function Answer({
       </div>
     );
   const grade = gradeText(reading.grades);
-  const isEarly = isTooEarly(reading.settled);
+  const isEarly = !isTold(reading.settled);
   const settled = bandText(reading.settled);
   return (
     <div>
@@ -47,7 +47,8 @@ export function Answer({
       </HStack>
       <Text mt={1} data-testid="advice">
         {adviceText(reading)}
-        {reading.tooHot?.seconds &&
+        {!isEarly &&
+          reading.tooHot?.seconds &&
           ` ${formatFixed(limits.tooHotAbove, 0)} °C is passed after ${momentText(fromBegun(reading.tooHot.seconds, read))}.`}
         {reading.holdable?.seconds &&
           ` It may be held after ${momentText(fromBegun(reading.holdable.seconds, read))}.`}

@@ -30,7 +30,7 @@ import { SpotPins } from "./SpotPins";
 import { newSpot } from "./SpotsEditor";
 import { Stretches } from "./Stretches";
 import { TypedReadings } from "./TypedReadings";
-import { useProbes } from "./useProbes";
+import { useProbes, type ProbesOf } from "./useProbes";
 
 /** A soak of the Bench as it comes to this stage. */
 export type Soak = { log: HeatLog; probes: readonly ProbeLog[] };
@@ -63,6 +63,15 @@ export function HeatScreen({ amplifierId, heat: initial, soaks, photos, room }: 
     save: (content, revision) => saveDocument(amplifierId, "heat", { ...content, revision }),
   });
   const logs = useMemo(() => allLogs(heat, soaks), [heat, soaks]);
+  const soaked = useMemo(
+    () => new Map(soaks.map(({ log: { id }, probes }) => [id, probes])),
+    [soaks],
+  );
+  const probesOf = useProbes(logs, soaked);
+  const known = useMemo(
+    () => withResistance(logs, probesOf, heat.limits),
+    [logs, probesOf, heat.limits],
+  );
   const [chosenId, setChosenId] = useState<string | null>(null);
   const log = logs.find(({ id }) => id === chosenId) ?? logs[0] ?? null;
   const change = (to: HeatLog) =>
@@ -117,8 +126,8 @@ export function HeatScreen({ amplifierId, heat: initial, soaks, photos, room }: 
       <Watched
         key={log.id}
         log={log}
-        logs={logs}
-        soaks={soaks}
+        known={known}
+        probesOf={probesOf}
         limits={heat.limits}
         photos={photos}
         onChange={change}
@@ -141,20 +150,17 @@ const allLogs = ({ logs }: Pick<Heat, "logs">, soaks: readonly Soak[]): HeatLog[
   );
 };
 
-const probesOf = ({ runId }: HeatLog, soaks: readonly Soak[]): readonly ProbeLog[] | null =>
-  runId === null ? null : (soaks.find((soak) => soak.log.runId === runId)?.probes ?? null);
-
-/** Logs whose thermal resistance is known without opening a file, by their hottest spot of the sink; oldest first. */
+/** Logs whose thermal resistance is known, by their hottest spot of the sink; oldest first. */
 const withResistance = (
   logs: readonly HeatLog[],
-  soaks: readonly Soak[],
+  probesOf: ProbesOf,
   limits: HeatLimits,
 ): Known[] =>
   logs
     .filter(({ isStruck }) => !isStruck)
     .toReversed()
     .flatMap((log) => {
-      const lead = leadSpot(readLog(log, probesOf(log, soaks), limits));
+      const lead = leadSpot(readLog(log, probesOf(log).probes, limits));
       const resistance = lead?.reading?.resistance;
       const { id, title, setup } = log;
       return resistance ? [{ id, title, setup, resistance }] : [];
@@ -162,8 +168,8 @@ const withResistance = (
 
 type WatchedProps = {
   log: HeatLog;
-  logs: readonly HeatLog[];
-  soaks: readonly Soak[];
+  known: readonly Known[];
+  probesOf: ProbesOf;
   limits: HeatLimits;
   photos: Details["photos"];
   onChange(log: HeatLog): void;
@@ -171,18 +177,28 @@ type WatchedProps = {
   kept: React.ReactNode;
 };
 
-function Watched({ log, logs, soaks, limits, photos, onChange, onLimits, kept }: WatchedProps) {
-  const { probes, trouble, isReading } = useProbes(log, probesOf(log, soaks));
+function Watched({ log, known, probesOf, limits, photos, onChange, onLimits, kept }: WatchedProps) {
+  const { probes, trouble, isReading } = probesOf(log);
   const [stretch, setStretch] = useState<number | null>(null);
   const [spotId, setSpotId] = useState<string | null>(null);
   const [isEditing, setEditing] = useState(false);
   const read = useMemo(() => readLog(log, probes, limits, stretch), [log, probes, limits, stretch]);
-  const known = useMemo(() => withResistance(logs, soaks, limits), [logs, soaks, limits]);
   const lead = read.spots.find(({ spot }) => spot.id === spotId) ?? leadSpot(read);
   const leadId = lead?.spot.id ?? null;
   return (
     <Grid templateColumns="minmax(0, 1fr) 318px" gap={4} alignItems="start">
       <Grid templateColumns="minmax(0, 1fr)" gap={4}>
+        {isTyped(log) && (
+          <Panel>
+            <TypedReadings
+              log={log}
+              onAdd={(reading) => onChange({ ...log, readings: [...log.readings, reading] })}
+              onRemove={(id) =>
+                onChange({ ...log, readings: log.readings.filter((each) => each.id !== id) })
+              }
+            />
+          </Panel>
+        )}
         <Panel>
           <Flex justify="space-between" align="start" gap={4}>
             <Answer lead={lead} read={read} limits={limits} />
@@ -198,17 +214,6 @@ function Watched({ log, logs, soaks, limits, photos, onChange, onLimits, kept }:
           <Stretches read={read} onChoose={setStretch} />
           <Courses log={log} read={read} leadId={leadId} limits={limits} />
         </Panel>
-        {isTyped(log) && (
-          <Panel>
-            <TypedReadings
-              log={log}
-              onAdd={(reading) => onChange({ ...log, readings: [...log.readings, reading] })}
-              onRemove={(id) =>
-                onChange({ ...log, readings: log.readings.filter((each) => each.id !== id) })
-              }
-            />
-          </Panel>
-        )}
         <Grid templateColumns="minmax(0, 1fr) minmax(0, 1fr)" gap={4} alignItems="start">
           <EventsPanel
             events={log.events}

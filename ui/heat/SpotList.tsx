@@ -5,13 +5,12 @@ import { Explain } from "../words/Explain";
 import {
   bandText,
   celsiusText,
-  isTooEarly,
   timeConstantText,
   resistanceText,
   settledWords,
   touchText,
 } from "./heatText";
-import type { ReadSpot } from "@/records/facts";
+import { isTold, type ReadSpot } from "@/records/facts";
 
 /** What is known of each spot; pressing one has the stage speak of it. */
 export function SpotList({
@@ -84,7 +83,7 @@ function Told({ reading, why }: Pick<ReadSpot, "reading" | "why">) {
         {why}
       </Text>
     );
-  const settled = isTooEarly(reading.settled) ? null : bandText(reading.settled);
+  const settled = isTold(reading.settled) ? bandText(reading.settled) : null;
   const { fit, resistance, touch } = reading;
   const gone = Math.abs(reading.settled.value - celsiusAt(fit, fit.fromSeconds).value);
   return (

@@ -140,10 +140,16 @@ export function TypedReadings({
               <ActionButton type="submit" tone="primary" hotkey="Enter">
                 Keep
               </ActionButton>
+            </HStack>
+            <HStack gap={2} mt={2} wrap="wrap">
+              <Text fontSize="14.5px" color="muted">
+                or a hand on it:
+              </Text>
               {HAND_WORDS.map((word) => (
                 <ActionButton
                   key={word}
                   type="button"
+                  minH="38px"
                   onClick={() => keep({ celsius: null, hand: word })}
                 >
                   {HAND_LABELS[word]}

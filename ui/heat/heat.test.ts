@@ -1,5 +1,6 @@
 import { linePixels, firstAtOrAfter } from "./columns";
-import { bandText, clockText, gradeText, isTooEarly, momentText } from "./heatText";
+import { isTold } from "@/records/facts";
+import { bandText, clockText, gradeText, momentText } from "./heatText";
 
 const day = {
   seconds: Float64Array.from({ length: 86_400 }, (_, k) => k),
@@ -37,8 +38,8 @@ test("what is told of a band: rounded alike, by its wider half; too wide is too 
     value: "60.4",
     uncertainty: "1.2",
   });
-  expect(isTooEarly({ low: 40, value: 60, high: 90 })).toBe(true);
-  expect(isTooEarly({ low: 50, value: 60, high: 70 })).toBe(false);
+  expect(isTold({ low: 40, value: 60, high: 90 })).toBe(false);
+  expect(isTold({ low: 50, value: 60, high: 70 })).toBe(true);
 });
 
 test("moments and clocks as they are said", () => {

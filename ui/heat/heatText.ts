@@ -1,13 +1,7 @@
 import type { Band, HeatGrade, Touch } from "@/core/heat";
 import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
-import type { SpotReading } from "@/records/facts";
+import { isTold, type SpotReading } from "@/records/facts";
 import { durationText } from "../parts/durationText";
-
-/** Beyond this half width nothing is told of where it settles, in kelvin. Chosen here. */
-const TOO_WIDE_KELVIN = 15;
-
-/** A band that is too wide to be of use. */
-export const isTooEarly = ({ low, high }: Band): boolean => (high - low) / 2 > TOO_WIDE_KELVIN;
 
 /** No thermometer is worth more than a tenth of a degree. */
 const FINEST_KELVIN = 0.4;
@@ -54,8 +48,8 @@ export const adviceText = ({ isSettled, moreSeconds, settled }: SpotReading): st
   if (isSettled) return "It has settled; the soak may be stopped.";
   if (moreSeconds === 0) return "Where it settles is known to 1 °C; the soak may be stopped.";
   if (!Number.isFinite(moreSeconds))
-    return isTooEarly(settled) ? "Too early to say; go on reading." : "Not settled yet; go on.";
-  return `Not settled yet: known to 1 °C in about ${durationText(moreSeconds)}.`;
+    return isTold(settled) ? "Not settled yet; go on." : "Too early to say; go on reading.";
+  return `Not settled yet. Go on: known to 1 °C in about ${durationText(moreSeconds)}.`;
 };
 
 /** For how long a hand may rest on it. */

@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import type { ProbeLog } from "@/core/files";
 import type { HeatLog } from "@/records";
 import { startJob } from "@/workers/benchClient";
@@ -15,8 +15,7 @@ export const readLogger = async (
   bytes: Uint8Array<ArrayBuffer>,
 ): Promise<Probes> => {
   const opened = await startJob((worker) => worker.openFile(fileName, bytes, null)).finished;
-  if (!opened.ok)
-    return { probes: null, trouble: `${opened.finding.where}: ${opened.finding.advice}` };
+  if (!opened.ok) return { probes: null, trouble: `${fileName}: ${opened.finding.advice}` };
   if (!opened.value.temperatureLog)
     return {
       probes: null,
@@ -32,37 +31,54 @@ export const rememberProbes = (sha256: string, probes: readonly ProbeLog[]): voi
 
 const NONE: Probes = { probes: null, trouble: null };
 
-/** The probes of a log: those of its file, read once, or those that its soak holds. */
+/** What is known of a log's probes by now. */
+export type ProbesOf = (log: HeatLog) => Probes & { isReading: boolean };
+
+/**
+ * The probes of logs: those that a soak holds, or those of a logger's file, each read once and one after another.
+ * @param soaked probes of the Bench's soaks, by their run
+ */
 export const useProbes = (
-  log: HeatLog | null,
-  soaked: readonly ProbeLog[] | null,
-): Probes & { isReading: boolean } => {
-  const sha256 = log?.file?.sha256 ?? null;
-  const fileName = log?.file?.fileName ?? "";
-  const [, setReadCount] = useState(0);
+  logs: readonly HeatLog[],
+  soaked: ReadonlyMap<string, readonly ProbeLog[]>,
+): ProbesOf => {
+  const [readCount, setReadCount] = useState(0);
+  const next = logs.find(({ file }) => file && !READ.has(file.sha256))?.file ?? null;
+  const sha256 = next?.sha256 ?? null;
+  const fileName = next?.fileName ?? "";
   useEffect(() => {
-    if (sha256 === null || READ.has(sha256)) return;
+    if (sha256 === null) return;
     const control = new AbortController();
-    const told = (probes: Probes) => {
+    void probesOfFile(sha256, fileName, control.signal).then((probes) => {
       if (control.signal.aborted) return;
       READ.set(sha256, probes);
       setReadCount((count) => count + 1);
-    };
-    fetchCapture(sha256, control.signal)
-      .then(async (bytes) =>
-        told(
-          bytes
-            ? await readLogger(fileName, bytes)
-            : { probes: null, trouble: `${fileName} is no longer there.` },
-        ),
-      )
-      .catch(() =>
-        told({ probes: null, trouble: `${fileName} could not be read. Reload the page.` }),
-      );
+    });
     return () => control.abort();
   }, [sha256, fileName]);
-  if (soaked) return { probes: soaked, trouble: null, isReading: false };
-  if (sha256 === null) return { ...NONE, isReading: false };
-  const read = READ.get(sha256);
-  return { ...(read ?? NONE), isReading: read === undefined };
+  return useMemo(
+    (): ProbesOf => (log) => {
+      const probes = log.runId === null ? undefined : soaked.get(log.runId);
+      if (probes) return { probes, trouble: null, isReading: false };
+      const read = log.file ? READ.get(log.file.sha256) : NONE;
+      return { ...(read ?? NONE), isReading: read === undefined };
+    },
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- with each file that was read there is more to tell
+    [soaked, readCount, logs],
+  );
+};
+
+const probesOfFile = async (
+  sha256: string,
+  fileName: string,
+  signal: AbortSignal,
+): Promise<Probes> => {
+  try {
+    const bytes = await fetchCapture(sha256, signal);
+    return bytes
+      ? await readLogger(fileName, bytes)
+      : { probes: null, trouble: `${fileName} is no longer there.` };
+  } catch {
+    return { probes: null, trouble: `${fileName} could not be read. Reload the page.` };
+  }
 };

@@ -1,8 +1,9 @@
 import { HStack, Text } from "@chakra-ui/react";
 import { HEAT_LIMITS } from "@/core/heat";
 import { formatFixed } from "@/core/units";
+import { isTold } from "@/records/facts";
 import type { PlayProgress } from "@/workers/protocol";
-import { bandText, isTooEarly, momentText } from "../../heat/heatText";
+import { bandText, momentText } from "../../heat/heatText";
 import { durationText } from "../../parts/durationText";
 import { Reading } from "../../parts/Reading";
 import { Explain } from "../../words/Explain";
@@ -13,7 +14,7 @@ export function SoakPanel({
   sinkCelsius,
   outlook,
 }: Pick<PlayProgress, "seconds" | "sinkCelsius" | "outlook">) {
-  const settled = outlook && !isTooEarly(outlook.settled) ? bandText(outlook.settled) : null;
+  const settled = outlook && isTold(outlook.settled) ? bandText(outlook.settled) : null;
   return (
     <HStack mt={6} mb={4} gap={12} align="start" wrap="wrap">
       <div>
