@@ -8,8 +8,8 @@ import { Panel } from "../parts/Panel";
 import { Reading } from "../parts/Reading";
 import { resistanceText } from "./heatText";
 
-/** A log whose thermal resistance is known. */
-export type Known = { id: string; title: string; setup: string; resistance: Measured };
+/** A stretch of a log whose thermal resistance is known. */
+export type Known = { id: string; label: string; resistance: Measured };
 
 const COVERAGE = 2;
 
@@ -28,10 +28,7 @@ export function CompareHeat({
   if (known.length < 2) return null;
   const before = known.find(({ id }) => id === beforeId) ?? known[0];
   const after = known.find(({ id }) => id === afterId) ?? known[known.length - 1];
-  const choices = known.map(({ id, title, setup }) => ({
-    value: id,
-    label: setup ? `${title}, ${setup}` : title,
-  }));
+  const choices = known.map(({ id, label }) => ({ value: id, label }));
   const isSame = before.id === after.id;
   const change = changeOfResistance(
     before.resistance,

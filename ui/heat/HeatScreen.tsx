@@ -150,7 +150,7 @@ const allLogs = ({ logs }: Pick<Heat, "logs">, soaks: readonly Soak[]): HeatLog[
   );
 };
 
-/** Logs whose thermal resistance is known, by their hottest spot of the sink; oldest first. */
+/** Stretches whose thermal resistance is known, by the hottest spot of the sink; oldest first, so that a fan turned on can be compared with before. */
 const withResistance = (
   logs: readonly HeatLog[],
   probesOf: ProbesOf,
@@ -160,10 +160,15 @@ const withResistance = (
     .filter(({ isStruck }) => !isStruck)
     .toReversed()
     .flatMap((log) => {
-      const lead = leadSpot(readLog(log, probesOf(log).probes, limits));
-      const resistance = lead?.reading?.resistance;
-      const { id, title, setup } = log;
-      return resistance ? [{ id, title, setup, resistance }] : [];
+      const { probes } = probesOf(log);
+      const { stretches } = readLog(log, probes, limits);
+      return stretches.flatMap((stretch, k): Known[] => {
+        const resistance = leadSpot(readLog(log, probes, limits, k))?.reading?.resistance;
+        const since =
+          stretches.length > 1 && stretch.begunBy ? `since ${stretch.begunBy.kind}` : "";
+        const label = [log.title, log.setup, since].filter((part) => part !== "").join(", ");
+        return resistance ? [{ id: `${log.id} ${k}`, label, resistance }] : [];
+      });
     });
 
 type WatchedProps = {

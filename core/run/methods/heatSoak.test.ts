@@ -42,3 +42,24 @@ test("an eighth of 50 W for an hour, as usual", () => {
 
 test("a recording of sound says nothing of heat", () =>
   expect(findingOf("heat-soak", [recorded([tone(1, 1000)])])).toBe("no-samples"));
+
+test("after a cut-out: whether it came back by itself, how often, and how long a cycle takes", () => {
+  const events = [
+    { seconds: 300, event: "thermal-cut-out" },
+    { seconds: 420, event: "thermal-recovery" },
+    { seconds: 700, event: "thermal-cut-out" },
+    { seconds: 815, event: "thermal-recovery" },
+    { seconds: 1100, event: "thermal-cut-out" },
+  ];
+  const outcome = read(moments, events, 1);
+  if (!outcome.ok) throw new Error(outcome.finding.advice);
+  const [{ figures, summary }] = outcome.value;
+  const valueOf = (name: string) => figures.find((each) => each.name === name)?.value;
+  expect(["cut-out-after", "recovered-after", "cut-outs", "cut-out-cycle"].map(valueOf)).toEqual([
+    300, 120, 3, 400,
+  ]);
+  expect(summary).toContain("came back by itself; 3 times in all");
+  const stuck = read(moments, events.slice(0, 1), 1);
+  expect(stuck.ok && stuck.value[0].summary).toContain("did not come back");
+  expect(stuck.ok && stuck.value[0].figures.map(({ name }) => name)).not.toContain("cut-out-cycle");
+});

@@ -17,6 +17,37 @@ const known = (
   value: number | null,
 ): Figure[] => (value === null ? [] : [figure(name, label, quantity, { value })]);
 
+/** When its own protection cut it out, whether it came back by itself, and how often. */
+const cutOuts = (
+  events: readonly { seconds: number; event: string }[],
+): { cutOut: { seconds: number } | null; figures: Figure[]; words: string } => {
+  const out = events.filter(({ event }) => event === "thermal-cut-out");
+  const [cutOut = null] = out;
+  if (!cutOut) return { cutOut, figures: [], words: "" };
+  const back = events.find(
+    ({ event, seconds }) => event === "thermal-recovery" && seconds > cutOut.seconds,
+  );
+  const cycleSeconds =
+    out.length > 1 ? (out[out.length - 1].seconds - cutOut.seconds) / (out.length - 1) : null;
+  return {
+    cutOut,
+    figures: [
+      figure("cut-out-after", "cut out after", "seconds", { value: cutOut.seconds }),
+      ...known(
+        "recovered-after",
+        "came back by itself after another",
+        "seconds",
+        back ? back.seconds - cutOut.seconds : null,
+      ),
+      figure("cut-outs", "times that it cut out", "count", { value: out.length }),
+      ...known("cut-out-cycle", "from one cut-out to the next", "seconds", cycleSeconds),
+    ],
+    words: back ? `, and came back by itself${timesText(out.length)}` : ", and did not come back",
+  };
+};
+
+const timesText = (count: number): string => (count > 1 ? `; ${count} times in all` : "");
+
 /** What a heat soak says of each channel; heat is common to all. */
 const readSoak: SoakDefinition["read"] = (moments, events, channelCount) => {
   if (moments.length < 3)
@@ -28,7 +59,7 @@ const readSoak: SoakDefinition["read"] = (moments, events, channelCount) => {
   );
   const before = moments.findLast(({ seconds }) => seconds <= 0.9 * last.seconds) ?? first;
   const isSettled = Math.abs(last.sinkCelsius - before.sinkCelsius) < SETTLED_CELSIUS;
-  const cutOut = events.find(({ event }) => event === "thermal-cut-out") ?? null;
+  const { cutOut, figures: cycleFigures, words: cycleWords } = cutOuts(events);
   const soak = `${formatSignificant(last.seconds / 60, 2)} min`;
   const curve = (
     name: string,
@@ -64,9 +95,7 @@ const readSoak: SoakDefinition["read"] = (moments, events, channelCount) => {
         }),
         ...known("output", "output", "watts", last.loadWatts && (last.loadWatts[channel] ?? 0)),
         ...known("mains", "from the mains", "watts", last.mainsWatts),
-        ...(cutOut
-          ? [figure("cut-out-after", "cut out after", "seconds", { value: cutOut.seconds })]
-          : []),
+        ...cycleFigures,
       ],
       curves,
       bursts: [],
@@ -90,7 +119,7 @@ const readSoak: SoakDefinition["read"] = (moments, events, channelCount) => {
         picture: { ...curves[0], name: "picture" },
       },
       summary: cutOut
-        ? `It cut out after ${formatSignificant(cutOut.seconds / 60, 2)} min, the sink at ${formatSignificant(hottest.sinkCelsius, 3)} °C.`
+        ? `It cut out after ${formatSignificant(cutOut.seconds / 60, 2)} min, the sink at ${formatSignificant(hottest.sinkCelsius, 3)} °C${cycleWords}.`
         : `After ${soak} the heat sink stands at ${formatSignificant(last.sinkCelsius, 3)} °C${isSettled ? ", settled" : ", still rising"}.`,
     })),
   );
