@@ -47,6 +47,28 @@ export const withParameter = (
   };
 };
 
+/**
+ * The same on a supply with another label: volts, and the amperes or watts that it gives for any time. Only a brick can be changed for
+ * another; with a supply inside, or a label that says no volts, it stays as it is.
+ */
+export const onSupply = (
+  described: AdjustableDescription,
+  { volts, amperes, watts }: SupplyLabel,
+): AdjustableDescription => {
+  const { supply } = described.amplifier as { supply?: { kind?: unknown } };
+  if (supply?.kind !== "brick" || !volts) return described;
+  const current = amperes ?? (watts ? watts / volts : null);
+  const changed = withParameter(described, "supply", "volts", volts);
+  return current ? withParameter(changed, "supply", "limitAmperes", current) : changed;
+};
+
+/** What is printed on a supply; null where it does not say. */
+type SupplyLabel = {
+  volts?: number | null;
+  amperes?: number | null;
+  watts?: number | null;
+};
+
 /** The same by another name. */
 export const renamed = (described: AdjustableDescription, name: string): AdjustableDescription => ({
   ...described,

@@ -1,12 +1,21 @@
 // The demo as the command makes it: played by the simulated bench on all cores, read and judged like anything else.
+
 import { execFileSync } from "node:child_process";
 import { existsSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import type { Knex } from "knex";
+import { HEAT_LIMITS } from "@/core/heat";
 import { judge, type Outcome } from "@/core/verdict";
 import { amplifierName, runEvidence, type Amplifier, type Run } from "@/records";
-import { amplifierFacts, claimsToJudge, isMade } from "@/records/facts";
+import {
+  amplifierFacts,
+  claimsToJudge,
+  isMade,
+  logOfRun,
+  probesOfRun,
+  sinkOf,
+} from "@/records/facts";
 import {
   captures as captureFiles,
   findDocument,
@@ -113,7 +122,13 @@ test("two supplies, before and after a repair, a soak that ends with a cut-out, 
   const settings = (name: string) =>
     new Set(runsNamed(name).map(({ conditions }) => conditions.setting ?? ""));
   expect(settings("Pinwheel Dot 45")).toEqual(new Set(["", "supply: 32 V brick"]));
-  expect(settings("Harrowby R-30")).toEqual(new Set(["", "before the repair"]));
+  expect(settings("Harrowby R-30")).toEqual(new Set(["", "before the repair", "cover off"]));
+  // The cover is worth a factor of 1.35 in the simulated amplifier: what two soaks say of it must be that.
+  const resistances = runsNamed("Harrowby R-30")
+    .filter(({ kind }) => kind === "heat-soak")
+    .toSorted((a, b) => (a.conditions.setting ?? "").length - (b.conditions.setting ?? "").length)
+    .map((run) => sinkOf(logOfRun(run, 22), probesOfRun(run), HEAT_LIMITS)?.kelvinPerWatt ?? 0);
+  expect(Math.abs(resistances[0] / resistances[1] / 1.35 - 1)).toBeLessThan(0.03);
   const soak = runsNamed("Pinwheel Dot 45").find(({ kind }) => kind === "heat-soak");
   expect(soak?.result.channels[0].stop.reason).toBe("thermal-cut-out");
   const watts = new Map(

@@ -40,10 +40,11 @@ export const runEvidence = (run: Omit<Run, "remarks">): Evidence => {
     ...(conditions.set && { setId: conditions.set.id }),
     supply: "",
     setting: conditions.setting ?? "",
-    channels: result.channels.map(({ figures, curves, levels, cautions }, k) => ({
+    channels: result.channels.map(({ figures, curves, levels, cautions, stop }, k) => ({
       ...conditions.channels[k],
       figures,
       curves: curves.filter(isTold),
+      stopReason: stop.reason,
       ...(levels && { levels }),
       ...(cautions && { cautions }),
     })),

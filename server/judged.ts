@@ -15,8 +15,10 @@ import {
   claimsToJudge,
   onThisBench,
   foundLimits,
+  measuredSupplies,
   shownVerdict,
   type FoundLimit,
+  type MeasuredSupply,
   type ShownVerdict,
 } from "@/records/facts";
 import { evidenceRevision, findRuns } from "@/store";
@@ -28,6 +30,7 @@ export type Judgement = {
   schools: readonly SchoolReading[];
   honest: HonestRating | null;
   found: readonly FoundLimit[];
+  supplies: readonly MeasuredSupply[];
 };
 
 /** Runs never change: what was taken from them once is kept for the next judgement, as far as memory should go. */
@@ -60,9 +63,9 @@ const judgements = new Map<string, { stand: string; judgement: Judgement }>();
 
 /** Judges all claims of an amplifier by all its runs. */
 export const judgementOf = async (db: Knex, records: AmplifierRecords): Promise<Judgement> => {
-  const { amplifier, runs, verdictNotes, loads, rig } = records;
+  const { amplifier, runs, verdictNotes, loads, rig, details } = records;
   const bench = `${rig.revision}/${loads.map(({ id, revision }) => `${id}:${revision}`).join()}`;
-  const stand = `${await evidenceRevision(db, amplifier.id)}/${runs.length}/${JUDGE_VERSION}/${bench}`;
+  const stand = `${await evidenceRevision(db, amplifier.id)}/${runs.length}/${JUDGE_VERSION}/${details.revision}/${bench}`;
   const known = judgements.get(amplifier.id);
   if (known?.stand === stand) return known.judgement;
   const evidence = (await evidenceOf(db, runs)).map((run) => onThisBench(run, records));
@@ -75,6 +78,7 @@ export const judgementOf = async (db: Knex, records: AmplifierRecords): Promise<
     schools,
     honest: honestRating(schools, amplifier.channelCount, verdictNotes.house),
     found: foundLimits(evidence),
+    supplies: measuredSupplies(evidence, details.supplies),
   };
   if (judgements.size >= MOST_JUDGEMENTS) judgements.clear();
   judgements.set(amplifier.id, { stand, judgement });

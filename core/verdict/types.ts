@@ -2,7 +2,7 @@ import type { Caution } from "../caution";
 import type { ReadClaim, StatedClaim } from "../claim";
 import type { Band } from "../distortion";
 import type { ChannelConditions } from "../power";
-import type { ChannelResult, RunKind } from "../run";
+import type { ChannelResult, RunKind, RunStopReason } from "../run";
 
 /** What took a run: an analysed recording of a real bench, a meter read by eye, a loudspeaker with music, or the simulated bench. */
 export type EvidenceSource = "recording" | "meter" | "loudspeaker" | "simulated";
@@ -14,6 +14,8 @@ export type EvidenceChannel = ChannelConditions & {
   loadDriftRatio?: number;
 } & Partial<Pick<ChannelResult, "figures" | "curves" | "levels">> & {
     cautions?: readonly Caution[];
+    /** Why the run stopped there; absent where that is not known. */
+    stopReason?: RunStopReason;
   };
 
 /** A kept run with its conditions. */

@@ -1,4 +1,4 @@
-import { fromCatalogue } from "@/bench/catalogue";
+import { fromCatalogue, withParameter } from "@/bench/catalogue";
 import type { DemoAmplifier } from "../types";
 import { details } from "../workshop";
 import { front } from "./drawings";
@@ -8,6 +8,10 @@ const BENCH = fromCatalogue("vintage-class-ab");
 const BEFORE_REPAIR = {
   setting: "before the repair",
   bench: withFaults(BENCH, ["tired-reservoir", "weak-channel"]),
+};
+const COVER_OFF = {
+  setting: "cover off",
+  bench: withParameter(BENCH, "heat", "cover", "off"),
 };
 
 /** A vintage amplifier, before and after its repair. */
@@ -90,5 +94,6 @@ export const R_30: DemoAmplifier = {
     driven("noise", "eight", { seconds: 3 }, BEFORE_REPAIR),
     driven("gain", "eight", { seconds: 1 }, BEFORE_REPAIR),
     driven("heat-soak", "eight"),
+    driven("heat-soak", "eight", {}, COVER_OFF),
   ],
 };

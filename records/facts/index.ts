@@ -65,3 +65,10 @@ export {
 } from "./heatLogs";
 export { CERTAIN_KELVIN, heatOf, readSpot, sinkEvenness, type SpotReading } from "./heatReadings";
 export { isTold, leadSpot, readLog, sinkOf, type ReadLog, type ReadSpot } from "./readLog";
+export {
+  idleYearKilowattHours,
+  measuredSupplies,
+  supplyDifferences,
+  type MeasuredSupply,
+  type SupplyDifference,
+} from "./supplySide";

@@ -108,7 +108,7 @@ export function NewRun({
               onChoose={choose}
               kind={kind}
               isSimulated={readings === "simulated bench"}
-              bench={{ amplifier, loads, claims, found }}
+              bench={{ amplifier, loads, claims, found, supplies: details.supplies }}
             />
           )}
         </Box>

@@ -26,6 +26,7 @@ import { ConnectPanel } from "./ConnectPanel";
 import { useBenchEngine } from "./engine/BenchEngine";
 import { LiveDrive } from "./live/LiveDrive";
 import { loadChoice } from "./loadChoice";
+import { rigOn } from "./rigOn";
 import { runsOfSet, setLabel, MOST_RUNS } from "./runSets";
 import { NO_SET, SetFields } from "./SetFields";
 import { settingTexts } from "./settingsForm";
@@ -61,6 +62,7 @@ const useRunForm = ({
   amplifier,
   claims,
   loads,
+  details,
   found,
   channelsDriven: planned,
 }: RunFormProps) => {
@@ -108,7 +110,10 @@ const useRunForm = ({
       seed: 1,
       set: null,
     };
-    return runsOfSet(one, set, setLabel(RUN_KINDS[kind].title, set), newId);
+    return runsOfSet(one, set, setLabel(RUN_KINDS[kind].title, set), newId).map((job) => ({
+      ...job,
+      rig: rigOn(job.rig, job.setting, details.supplies),
+    }));
   };
   return {
     form,

@@ -14,7 +14,7 @@ const planned = (change: Partial<PlannedRun>): PlannedRun => ({
   ...change,
 });
 const four = { ...load, id: "four", nominalOhms: 4 };
-const bench = { amplifier, loads: [load, four], claims: [power], found: [] };
+const bench = { amplifier, loads: [load, four], claims: [power], found: [], supplies: [] };
 
 test("runs of a plan become jobs in their order, each into its load", () => {
   const jobs = planJobs([planned({ kind: "noise" }), planned({ loadOhms: 4 })], bench);

@@ -3,9 +3,10 @@ import { claimedWatts } from "@/core/claim";
 import type { PlannedRun } from "@/core/plan";
 import { isNearLoad } from "@/core/power";
 import { initialSettings, RUN_KINDS } from "@/core/run";
-import type { Amplifier, BenchJob, StatedPower, Load } from "@/records";
+import type { Amplifier, BenchJob, Details, StatedPower, Load } from "@/records";
 import { takenLevel, type FoundLimit } from "@/records/facts";
 import { newId } from "../parts/newId";
+import { rigOn } from "./rigOn";
 import { NEAREST } from "./simulation/SimulatedBench";
 
 export type PlanBench = {
@@ -13,12 +14,13 @@ export type PlanBench = {
   loads: readonly Load[];
   claims: readonly StatedPower[];
   found: readonly FoundLimit[];
+  supplies: Details["supplies"];
 };
 
 /** Runs of a plan as jobs of the simulated bench, in their order; one whose load is not built is left out. */
 export const planJobs = (
   planned: readonly PlannedRun[],
-  { amplifier, loads, claims, found }: PlanBench,
+  { amplifier, loads, claims, found, supplies }: PlanBench,
 ): BenchJob[] => {
   const { amplifier: rig } = fromCatalogue(NEAREST[amplifier.kind]);
   return planned.flatMap(({ kind, loadOhms, channelsDriven, setting }) => {
@@ -29,7 +31,7 @@ export const planJobs = (
       {
         id: newId(),
         kind,
-        rig,
+        rig: rigOn(rig, setting, supplies),
         loadId: load.id,
         secondLoadId: loads.find(({ id }) => id !== load.id)?.id ?? null,
         channelsDriven,

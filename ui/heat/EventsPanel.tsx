@@ -4,6 +4,7 @@ import { yupResolver } from "@hookform/resolvers/yup";
 import { X } from "lucide-react";
 import { useForm, type Resolver } from "react-hook-form";
 import { HEAT_EVENTS, heatEventSchema, type HeatEvent } from "@/records";
+import { formatShort } from "@/core/units";
 import { ActionButton } from "../parts/ActionButton";
 import { ChoiceField, QuantityField, TextField } from "../parts/fields";
 import { newId } from "../parts/newId";
@@ -132,8 +133,10 @@ const secondsOf = (text: string): number => {
 
 const wattsText = ({ mainsWatts, loadWatts }: HeatEvent): string => {
   const parts = [
-    ...(mainsWatts === null || mainsWatts === undefined ? [] : [`${mainsWatts} W in`]),
-    ...(loadWatts === null || loadWatts === undefined ? [] : [`${loadWatts} W in the loads`]),
+    ...(mainsWatts === null || mainsWatts === undefined ? [] : [`${formatShort(mainsWatts)} W in`]),
+    ...(loadWatts === null || loadWatts === undefined
+      ? []
+      : [`${formatShort(loadWatts)} W in the loads`]),
   ];
   return parts.length > 0 ? `: ${parts.join(", ")}` : "";
 };

@@ -4,7 +4,13 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { HonestRating, SchoolName, SchoolReading } from "@/core/verdict";
 import type { Plan, Ruling, VerdictNotes } from "@/records";
-import { groupOf, type PlanRecords, type ShownVerdict, type VerdictGroup } from "@/records/facts";
+import {
+  groupOf,
+  type MeasuredSupply,
+  type PlanRecords,
+  type ShownVerdict,
+  type VerdictGroup,
+} from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { PageLink } from "../parts/PageLink";
@@ -13,6 +19,7 @@ import { saveDocument } from "../parts/saves";
 import { unbroken } from "../parts/unbroken";
 import { ClaimVerdict } from "./ClaimVerdict";
 import { Schools } from "./Schools";
+import { SupplyPanel } from "./SupplyPanel";
 import { usePlanIt } from "./usePlanIt";
 import { outcomeColor } from "./VerdictWord";
 
@@ -23,6 +30,7 @@ export type VerdictScreenProps = {
   schools: readonly SchoolReading[];
   honest: HonestRating | null;
   notes: VerdictNotes;
+  supplies: readonly MeasuredSupply[];
   /** The claim that the amplifier is known by. */
   leadingKey: string | null;
 };
@@ -35,7 +43,7 @@ const GROUPS: readonly (readonly [VerdictGroup, string])[] = [
 
 /** Every claim against all its evidence. */
 export function VerdictScreen(props: VerdictScreenProps) {
-  const { records, plan, verdicts, schools, honest, leadingKey } = props;
+  const { records, plan, verdicts, schools, honest, supplies, leadingKey } = props;
   const { notes, message, rule, chooseHouse } = useNotes(records.amplifier.id, props.notes);
   const planIt = usePlanIt(records, plan);
   const { id, channelCount } = records.amplifier;
@@ -97,6 +105,7 @@ export function VerdictScreen(props: VerdictScreenProps) {
               </Panel>
             );
           })}
+          <SupplyPanel supplies={supplies} />
         </Grid>
         <Schools
           amplifierId={id}

@@ -2,6 +2,13 @@ import type { Term } from "./term";
 
 /** What is set or written down at the bench, beside what is measured. */
 export const BENCH_TERMS = {
+  "supply-fingerprint": {
+    name: "Fingerprint of a supply",
+    what: "The volts that seem to stand behind the output, the ohms in front of them, and what is stored.",
+    why: "It says whether amplifier or supply decides, and what another load would get.",
+    how: "A line through the peak volts and amperes of the clean output into two loads or more; the store from how output falls while it is held.",
+    source: "Thévenin’s theorem; energy balance",
+  },
   touch: {
     name: "Touch",
     what: "For how long skin may rest on a surface before it burns.",

@@ -31,6 +31,12 @@ test.each<[string, BenchJob, BenchJob, string | null]>([
   ],
   ["a switch", job("load-8"), job("load-8", "limiter: off"), "set limiter: off"],
   [
+    "a supply that the simulated amplifier follows by itself",
+    job("load-8"),
+    { ...job("load-8", "supply: 32 V brick"), rig: { supply: { volts: 32 } } },
+    null,
+  ],
+  [
     "a switch back, and another load",
     job("load-4", "limiter: off"),
     job("load-8"),

@@ -6,6 +6,10 @@ const loadText = (load: Load | undefined): string =>
     ? `${load.nominalOhms} Ω (${load.channels.map(({ ohms }) => formatSignificant(ohms, 3)).join(", ")})`
     : "the load of the run";
 
+/** The simulated amplifier is on another supply in the next run: it follows by itself. */
+const isFollowed = (before: BenchJob, next: BenchJob): boolean =>
+  JSON.stringify(before.rig) !== JSON.stringify(next.rig);
+
 /** What has to be changed by hand between two runs, or null. */
 export const changeText = (
   before: BenchJob,
@@ -16,7 +20,7 @@ export const changeText = (
     ...(before.loadId === next.loadId
       ? []
       : [`change the load to ${loadText(loads.find(({ id }) => id === next.loadId))}`]),
-    ...(before.setting === next.setting
+    ...(before.setting === next.setting || isFollowed(before, next)
       ? []
       : [next.setting === "" ? "set everything as it comes" : `set ${next.setting}`]),
   ];

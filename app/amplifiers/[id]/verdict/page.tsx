@@ -8,7 +8,7 @@ import { VerdictScreen } from "@/ui/verdict/VerdictScreen";
 export default async function VerdictPage({ params }: { params: Promise<{ id: string }> }) {
   const records = await amplifierRecords((await params).id);
   const { plan, verdictNotes } = records;
-  const { verdicts, schools, honest } = await judgementOf(await database(), records);
+  const { verdicts, schools, honest, supplies } = await judgementOf(await database(), records);
   return (
     <VerdictScreen
       records={planRecordsOf(records)}
@@ -16,6 +16,7 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
       verdicts={verdicts}
       schools={schools}
       honest={honest}
+      supplies={supplies}
       notes={verdictNotes}
       leadingKey={worstOf(verdicts)?.key ?? null}
     />

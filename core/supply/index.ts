@@ -1,0 +1,3 @@
+// core/supply: what feeds an amplifier, told from what comes out of it.
+export { audibilityOf, type Audibility } from "./audible";
+export { supplyFingerprint, wattsInto, type CleanOutput, type Fingerprint } from "./fingerprint";

@@ -1,0 +1,273 @@
+import { fitStayingPower } from "@/core/burst";
+import { RUN_KINDS, type RunStopReason } from "@/core/run";
+import { outputWithin } from "@/core/sweep";
+import {
+  audibilityOf,
+  supplyFingerprint,
+  wattsInto,
+  type Audibility,
+  type CleanOutput,
+  type Fingerprint,
+} from "@/core/supply";
+import type { Evidence, EvidenceChannel } from "@/core/verdict";
+import type { Details } from "../details";
+
+/** The most that the weakest channel gave within 1 % THD+N, or as far as it went. */
+export type SuppliedOutput = CleanOutput & {
+  nominalOhms: number;
+  channelsDriven: number;
+  /** It was never driven to its limit: it can do more. */
+  isAtLeast: boolean;
+  runId: string;
+  stopReason: RunStopReason | null;
+};
+
+/** What the amplifier does on one of its supplies, as far as runs tell. */
+export type MeasuredSupply = {
+  name: string;
+  /** The runs were only rehearsed on the simulated bench. */
+  isRehearsed: boolean;
+  outputs: readonly SuppliedOutput[];
+  /** The last clean cycle of each burst, by its words and load. */
+  bursts: readonly { label: string; nominalOhms: number; watts: number }[];
+  /** For moments, for ever, and what is stored between; a channel. */
+  staying: {
+    nominalOhms: number;
+    momentsWatts: number;
+    steadyWatts: number;
+    storeJoules: number;
+  } | null;
+  /** From the mains: idle and at rated output, and what of that reaches the loads. */
+  mains: {
+    idleWatts: number | null;
+    ratedWatts: number | null;
+    efficiencyRatio: number | null;
+  } | null;
+  /** With all channels driven that two loads were measured with. */
+  fingerprint: {
+    channelsDriven: number;
+    found: Fingerprint;
+    /** Foretold for loads that were not measured. */
+    next: readonly { loadOhms: number; watts: number; stdWatts: number }[];
+  } | null;
+};
+
+/** One supply against another under the same conditions. */
+export type SupplyDifference = {
+  name: string;
+  than: string;
+  nominalOhms: number;
+  channelsDriven: number;
+  watts: number;
+  thanWatts: number;
+  audibility: Audibility;
+  /** What ends it there; null where that is not known. */
+  endedBy: RunStopReason | null;
+};
+
+/** Loads that a fingerprint is carried over to. */
+const NEXT_OHMS = [16, 8, 6, 4, 2];
+const LIMIT_RATIO = 0.01;
+
+/** The supply that a setting names; the first in the box where it names none, null where it is about something else. */
+const supplyIn = (setting: string, supplies: Details["supplies"]): string | null => {
+  const usual = (supplies.find(({ isInTheBox }) => isInTheBox) ?? supplies[0])?.name;
+  if (setting === "") return usual ?? "as it comes";
+  const plain = setting.replace(/^supply:\s*/i, "").trim();
+  const named = supplies.find(({ name }) => name.toLowerCase() === plain.toLowerCase());
+  return named?.name ?? (/^supply:/i.test(setting) ? plain : null);
+};
+
+/**
+ * What was measured on each supply, the one in the box first. Recordings of a real bench go before rehearsals; of runs alike the
+ * newest counts.
+ */
+export const measuredSupplies = (
+  evidence: readonly Evidence[],
+  supplies: Details["supplies"],
+): MeasuredSupply[] => {
+  const real = evidence.filter(({ source }) => source !== "simulated");
+  const isRehearsed = real.length === 0;
+  const counted = (isRehearsed ? evidence : real)
+    .filter(({ kind }) => !RUN_KINDS[kind].isBridged)
+    .toSorted((a, b) => (a.takenAt < b.takenAt ? 1 : -1));
+  const byName = new Map<string, Evidence[]>();
+  for (const run of counted) {
+    const name = supplyIn([run.supply, run.setting].filter(Boolean).join(", "), supplies);
+    if (name !== null) byName.set(name, [...(byName.get(name) ?? []), run]);
+  }
+  const order = (name: string) => supplies.findIndex((supply) => supply.name === name);
+  return [...byName.entries()]
+    .map(([name, runs]): MeasuredSupply => {
+      const outputs = outputsOf(runs);
+      return {
+        name,
+        isRehearsed,
+        outputs,
+        bursts: burstsOf(runs),
+        staying: stayingOf(runs),
+        mains: mainsOf(runs),
+        fingerprint: fingerprintOf(outputs),
+      };
+    })
+    .filter((supply) => supply.outputs.length > 0 || supply.bursts.length > 0)
+    .toSorted((a, b) => order(a.name) - order(b.name));
+};
+
+const outputsOf = (runs: readonly Evidence[]): SuppliedOutput[] => {
+  const found = new Map<string, SuppliedOutput>();
+  for (const run of runs) {
+    const key = `${run.nominalOhms}/${run.channelsDriven}`;
+    const output = found.has(key) ? null : weakest(run);
+    if (output) found.set(key, output);
+  }
+  return [...found.values()].toSorted(
+    (a, b) => b.nominalOhms - a.nominalOhms || a.channelsDriven - b.channelsDriven,
+  );
+};
+
+/** Beyond three levels a sweep tells a limit; a figure at one level does not. */
+const LEAST_LEVELS = 3;
+
+const weakest = ({
+  id,
+  nominalOhms,
+  channelsDriven,
+  channels,
+}: Evidence): SuppliedOutput | null => {
+  const read = channels.map((channel) => outputOf(channel));
+  const known = read.flatMap((each) => each ?? []);
+  if (known.length === 0 || known.length < read.length) return null;
+  const least = known.reduce((low, each) => (each.watts < low.watts ? each : low));
+  return { ...least, nominalOhms, channelsDriven, runId: id };
+};
+
+const outputOf = ({
+  levels = [],
+  loadOhms,
+  stopReason,
+}: EvidenceChannel): Omit<SuppliedOutput, "nominalOhms" | "channelsDriven" | "runId"> | null => {
+  if (levels.length < LEAST_LEVELS) return null;
+  const within = outputWithin(levels, LIMIT_RATIO, "thd-plus-noise");
+  return within.status === "never-below"
+    ? null
+    : {
+        loadOhms,
+        watts: within.powerWatts,
+        stdWatts: within.powerWattsStdUncertainty,
+        isAtLeast: within.status === "at-least",
+        stopReason: stopReason ?? null,
+      };
+};
+
+const leastOf = (values: readonly (number | null | undefined)[]): number | null => {
+  const known = values.flatMap((value) => value ?? []);
+  return known.length > 0 ? Math.min(...known) : null;
+};
+
+const figureOf = ({ figures = [] }: EvidenceChannel, name: string): number | null =>
+  figures.find((figure) => figure.name === name)?.value ?? null;
+
+const burstsOf = (runs: readonly Evidence[]): MeasuredSupply["bursts"] => {
+  const found = new Map<string, MeasuredSupply["bursts"][number]>();
+  for (const { nominalOhms, channels } of runs)
+    for (const { name, label } of channels[0]?.figures ?? []) {
+      if (!name.startsWith("burst-")) continue;
+      const watts = leastOf(channels.map((channel) => figureOf(channel, name)));
+      const words = label.replace(/^last clean cycle, /, "");
+      const key = `${words}/${nominalOhms}`;
+      if (watts !== null && !found.has(key)) found.set(key, { label: words, nominalOhms, watts });
+    }
+  return [...found.values()];
+};
+
+const stayingOf = (runs: readonly Evidence[]): MeasuredSupply["staying"] => {
+  for (const { kind, nominalOhms, channels } of runs) {
+    if (kind !== "staying-power" || channels.length === 0) continue;
+    const held = (channels[0].figures ?? []).flatMap(({ name, value }) => {
+      const seconds = Number(/^held-([\d.]+)$/.exec(name)?.[1]);
+      return seconds > 0 && value !== null ? [{ seconds, powerWatts: value }] : [];
+    });
+    const fitted = fitStayingPower(held);
+    if (!fitted.ok) continue;
+    const { peakWatts, steadyWatts, storeJoules } = fitted.value;
+    return { nominalOhms, momentsWatts: peakWatts, steadyWatts, storeJoules };
+  }
+  return null;
+};
+
+const mainsOf = (runs: readonly Evidence[]): MeasuredSupply["mains"] => {
+  const run = runs.find(({ kind }) => kind === "mains-draw");
+  if (!run || run.channels.length === 0) return null;
+  const [channel] = run.channels;
+  return {
+    idleWatts: figureOf(channel, "mains-idle"),
+    ratedWatts: figureOf(channel, "mains-rated"),
+    efficiencyRatio: figureOf(channel, "efficiency-rated"),
+  };
+};
+
+const fingerprintOf = (outputs: readonly SuppliedOutput[]): MeasuredSupply["fingerprint"] => {
+  const most = [...new Set(outputs.map(({ channelsDriven }) => channelsDriven))].toSorted(
+    (a, b) => b - a,
+  );
+  for (const channelsDriven of most) {
+    const alike = outputs.filter(
+      (output) => output.channelsDriven === channelsDriven && !output.isAtLeast,
+    );
+    const found = supplyFingerprint(alike);
+    if (!found) continue;
+    const [least, highest] = [
+      Math.min(...alike.map(({ loadOhms }) => loadOhms)),
+      Math.max(...alike.map(({ loadOhms }) => loadOhms)),
+    ];
+    return {
+      channelsDriven,
+      found,
+      next: NEXT_OHMS.filter(
+        (ohms) =>
+          // An octave beyond what was measured, and no further.
+          ohms >= 0.45 * least &&
+          ohms <= 2.2 * highest &&
+          alike.every(({ nominalOhms }) => nominalOhms !== ohms),
+      ).map((loadOhms) => {
+        const { value, stdUncertainty } = wattsInto(found, alike, loadOhms);
+        return { loadOhms, watts: value, stdWatts: stdUncertainty };
+      }),
+    };
+  }
+  return null;
+};
+
+/** Every supply against the first, wherever both were measured alike. */
+export const supplyDifferences = (supplies: readonly MeasuredSupply[]): SupplyDifference[] => {
+  const [first, ...others] = supplies;
+  return others.flatMap(({ name, outputs }) =>
+    outputs.flatMap((output) => {
+      const before = first.outputs.find(
+        ({ nominalOhms, channelsDriven }) =>
+          nominalOhms === output.nominalOhms && channelsDriven === output.channelsDriven,
+      );
+      return before && before.watts > 0 && output.watts > 0
+        ? [
+            {
+              name,
+              than: first.name,
+              nominalOhms: output.nominalOhms,
+              channelsDriven: output.channelsDriven,
+              watts: output.watts,
+              thanWatts: before.watts,
+              audibility: audibilityOf(output.watts / before.watts),
+              endedBy: output.stopReason,
+            },
+          ]
+        : [];
+    }),
+  );
+};
+
+const HOURS_OF_A_YEAR = 8766;
+
+/** Kilowatt-hours of a year if it is never switched off. Definition. */
+export const idleYearKilowattHours = (idleWatts: number): number =>
+  (idleWatts * HOURS_OF_A_YEAR) / 1000;

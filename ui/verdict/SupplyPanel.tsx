@@ -1,0 +1,175 @@
+import { Box, Grid, Heading, HStack, Text } from "@chakra-ui/react";
+import { drivenText } from "@/core/claim";
+import { formatFixed, formatShort, formatSignificant, formatWithUncertainty } from "@/core/units";
+import {
+  idleYearKilowattHours,
+  supplyDifferences,
+  type MeasuredSupply,
+  type SupplyDifference,
+} from "@/records/facts";
+import { STOP_TITLES } from "../measured/stopText";
+import { Panel } from "../parts/Panel";
+import { Explain } from "../words/Explain";
+
+const COVERAGE = 2;
+
+/** What each supply lets the amplifier do, side by side; what the bigger one buys, and what stands behind it. */
+export function SupplyPanel({ supplies }: { supplies: readonly MeasuredSupply[] }) {
+  const told = supplies.filter(
+    ({ outputs, fingerprint, staying, mains }) =>
+      supplies.length > 1 || (outputs.length > 0 && (fingerprint ?? staying ?? mains) !== null),
+  );
+  if (told.length === 0) return null;
+  const differences = supplyDifferences(told);
+  return (
+    <Panel data-testid="supply">
+      <HStack gap={1.5} mb={1}>
+        <Heading as="h2" fontSize="18px">
+          Supply
+        </Heading>
+        <Explain term="supply-fingerprint" />
+      </HStack>
+      <Foremost differences={differences} />
+      <Grid templateColumns={`repeat(${told.length}, minmax(0, 1fr))`} gap={4} mt={2}>
+        {told.map((supply) => (
+          <Box key={supply.name}>
+            <Text fontWeight={700} fontSize="15.5px">
+              {supply.name}
+              {supply.isRehearsed && (
+                <Text as="span" color="muted" fontWeight={400}>
+                  , only rehearsed
+                </Text>
+              )}
+            </Text>
+            <Rows rows={rowsOf(supply)} />
+            <Text fontSize="14px" color="muted" mt={1.5}>
+              {fingerprintText(supply)}
+            </Text>
+          </Box>
+        ))}
+      </Grid>
+    </Panel>
+  );
+}
+
+/** The largest difference in a sentence: watts, decibels, whether it is heard, and what ends it there. */
+function Foremost({ differences }: { differences: readonly SupplyDifference[] }) {
+  if (differences.length === 0) return null;
+  const { name, than, nominalOhms, channelsDriven, watts, thanWatts, audibility, endedBy } =
+    differences.reduce((most, each) =>
+      Math.abs(each.audibility.db) > Math.abs(most.audibility.db) ? each : most,
+    );
+  const { db, words } = audibility;
+  return (
+    <Text fontSize="16px" data-testid="supply-difference">
+      <b>
+        {name}: {db >= 0 ? "+" : "−"}
+        {formatFixed(Math.abs(db), 1)} dB, {words}.
+      </b>{" "}
+      {formatSignificant(watts, 3)} W instead of {formatSignificant(thanWatts, 3)} W with {than},
+      into {formatShort(nominalOhms)} Ω, {drivenText(channelsDriven)}.
+      {endedBy && ` ${STOP_TITLES[endedBy]}.`}
+    </Text>
+  );
+}
+
+type Row = readonly [label: string, value: string];
+
+function Rows({ rows }: { rows: readonly Row[] }) {
+  return (
+    <Box as="dl" mt={1}>
+      {rows.map(([label, value]) => (
+        <HStack
+          key={label}
+          justify="space-between"
+          borderTopWidth="1px"
+          borderColor="rime"
+          py={1}
+          fontSize="14.5px"
+          gap={3}
+        >
+          <Text as="dt" color="muted">
+            {label}
+          </Text>
+          <Text as="dd" fontWeight={600} whiteSpace="nowrap">
+            {value}
+          </Text>
+        </HStack>
+      ))}
+    </Box>
+  );
+}
+
+const wattsText = (watts: number, stdWatts: number): string => {
+  const shown = formatWithUncertainty(watts, COVERAGE * stdWatts);
+  return `${shown.value} ± ${shown.uncertainty} W`;
+};
+
+const rowsOf = ({ outputs, bursts, staying, mains }: MeasuredSupply): Row[] => [
+  ...outputs.map(({ nominalOhms, channelsDriven, watts, stdWatts, isAtLeast }): Row => [
+    `${formatShort(nominalOhms)} Ω, ${drivenText(channelsDriven)}, 1 %`,
+    `${isAtLeast ? "at least " : ""}${wattsText(watts, stdWatts)}`,
+  ]),
+  ...bursts.map(({ label, nominalOhms, watts }): Row => [
+    `burst into ${formatShort(nominalOhms)} Ω, ${label}`,
+    `${formatSignificant(watts, 3)} W`,
+  ]),
+  ...(staying
+    ? [
+        [
+          `past its limit into ${formatShort(staying.nominalOhms)} Ω: for moments, for ever`,
+          `${formatSignificant(staying.momentsWatts, 3)}, ${formatSignificant(staying.steadyWatts, 3)} W`,
+        ] as Row,
+      ]
+    : []),
+  ...mainsRows(mains),
+];
+
+const mainsRows = (mains: MeasuredSupply["mains"]): Row[] => {
+  if (!mains) return [];
+  const { idleWatts, ratedWatts, efficiencyRatio } = mains;
+  return [
+    ...(idleWatts === null
+      ? []
+      : [
+          [
+            "idle",
+            `${formatSignificant(idleWatts, 3)} W, ${formatSignificant(idleYearKilowattHours(idleWatts), 2)} kWh a year`,
+          ] as Row,
+        ]),
+    ...(ratedWatts === null || efficiencyRatio === null
+      ? []
+      : [
+          [
+            "at rated output",
+            `${formatSignificant(ratedWatts, 3)} W in, ${formatFixed(100 * efficiencyRatio, 0)} % of it out`,
+          ] as Row,
+        ]),
+  ];
+};
+
+const KINDS = {
+  stiff: "Its volts hold: half the ohms take about twice the watts.",
+  sagging: "Its volts sag with the current.",
+  "power-limited": "It gives no more watts, whatever hangs on it.",
+  "current-limited": "It gives no more amperes, whatever hangs on it.",
+} as const;
+
+/** What stands behind the output, and what the next load would get of it. */
+const fingerprintText = ({ fingerprint, staying }: MeasuredSupply): string => {
+  const stored =
+    staying && staying.storeJoules > 0 && Number.isFinite(staying.storeJoules)
+      ? ` Its store gives ${formatSignificant(staying.storeJoules, 2)} J beyond that.`
+      : "";
+  if (!fingerprint)
+    return `Measured into one load only: a second one tells what stands behind it.${stored}`;
+  const { found, next, channelsDriven } = fingerprint;
+  const volts =
+    found.kind === "stiff" || found.kind === "sagging"
+      ? ` As ${formatSignificant(found.openVolts.value, 3)} V peak behind ${formatSignificant(found.sourceOhms.value, 2)} Ω, ${drivenText(channelsDriven)}.`
+      : "";
+  const foretold = next
+    .map(({ loadOhms, watts }) => `${formatSignificant(watts, 2)} W into ${loadOhms} Ω`)
+    .join(", ");
+  return `${KINDS[found.kind]}${volts}${foretold ? ` It would give about ${foretold}.` : ""}${stored}`;
+};
