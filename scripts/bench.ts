@@ -9,6 +9,8 @@ import { join, resolve } from "node:path";
 import { EXAMPLE_RIGS, record } from "@/bench/simulated";
 import { analyseTone, TONE_DEFAULTS } from "@/core/distortion";
 import { readToneBySpectrum } from "@/core/distortion/toneBySpectrum";
+import { readTemperatureLog } from "@/core/files";
+import { fitCourse, settledCelsius } from "@/core/heat";
 import { findLoads, type PowerResistor } from "@/core/load";
 import { proposePlan, timelineOf } from "@/core/plan";
 import { analyseRun } from "@/core/run";
@@ -17,6 +19,8 @@ import { powerSpectrum } from "@/core/spectrum";
 import { coverageOf, READINGS, scatterOf } from "@/core/testing/coverage";
 import { decodeChannel, encodeWav, readWavLayout } from "@/core/wav";
 import { recordedFrom } from "@/pipeline/recorded";
+import { linePixels } from "@/ui/heat/columns";
+import { dayText } from "./dayOfSeconds";
 
 const REPEATS = 5;
 
@@ -69,6 +73,31 @@ if (isWanted("spectrum"))
   }
 
 // Minutes of work, and no times: only where it is asked for by its name.
+if (isWanted("heat")) {
+  const text = dayText();
+  const read = bestSeconds(() => readTemperatureLog(text));
+  const log = readTemperatureLog(text);
+  if (!log.ok) throw new Error(log.finding.advice);
+  const { spots } = log.value;
+  const fit = bestSeconds(() => spots.map(fitCourse));
+  const fits = spots.map(fitCourse);
+  const told = bestSeconds(() => fits.map((each) => each.ok && settledCelsius(each.value)));
+  const draw = bestSeconds(() =>
+    spots.map((spot) =>
+      linePixels(
+        spot,
+        [0, 86_400],
+        (seconds) => seconds / 120,
+        (celsius) => celsius,
+      ),
+    ),
+  );
+  report("read a log of 24 h at 1 s, 8 probes", read, `${(text.length / 1e6).toFixed(1)} MB`);
+  report("fit all its probes", fit, `${(fit / read).toFixed(2)} of reading it`);
+  report("tell where they settle", told);
+  report("work out their lines for one picture", draw);
+}
+
 /** Verdicts of forty claims of every kind by five hundred runs of real and simulated benches. */
 if (isWanted("judge")) {
   const lines = [

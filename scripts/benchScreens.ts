@@ -2,6 +2,7 @@
 // What is counted is what a person sees: pictures drawn anew, and readings that change. A machine without a graphics card is the worst case.
 import { By, Key, type WebDriver } from "selenium-webdriver";
 import { press, shows } from "@/e2e/browser";
+import { dayOfSeconds } from "./dayOfSeconds";
 import { withDemo, type DemoPage } from "./withDemo";
 
 type Pace = { framesPerSecond: number; changesPerSecond: number; longestGapMs: number };
@@ -43,6 +44,18 @@ const WATCHING = `(changed) => {
   };
 }`;
 
+/** Drags the chart of temperatures to and fro; a change is a picture drawn anew. */
+const PANNING = `(changed) => {
+  const svg = document.querySelector("[data-testid=heat-chart] svg"), box = svg.getBoundingClientRect();
+  const context = document.querySelector("[data-testid=heat-chart] canvas").getContext("2d");
+  const clip = context.clip.bind(context);
+  context.clip = (...area) => { changed(); clip(...area); };
+  const at = (type, x) => svg.dispatchEvent(new PointerEvent(type, { clientX: box.left + x, clientY: box.top + 150, pointerId: 1, bubbles: true }));
+  svg.setPointerCapture = () => {};
+  at("pointerdown", 300);
+  return (frame) => at("pointermove", 300 - 150 * Math.sin(frame / 20));
+}`;
+
 const report = (name: string, { framesPerSecond, changesPerSecond, longestGapMs }: Pace): void =>
   console.log(
     `${name}: ${framesPerSecond.toFixed(0)} frames a second, ${changesPerSecond.toFixed(0)} changes a second, longest gap ${longestGapMs.toFixed(0)} ms`,
@@ -75,6 +88,15 @@ const measure = async ({ driver, stage, choose }: DemoPage): Promise<void> => {
   await driver.findElement(By.css("body")).sendKeys(Key.PAGE_UP);
   await driver.sleep(1000);
   report("the live bench, two channels", await paceOf(driver, WATCHING));
+  await stage("heat", "Readings by hand");
+  const began = Date.now();
+  await driver.findElement(By.css("[data-testid=logger-file]")).sendKeys(dayOfSeconds());
+  await shows(driver, "Probe 8");
+  console.log(
+    `a log of 24 h at 1 s in 8 probes: kept, read, fitted and drawn in ${((Date.now() - began) / 1000).toFixed(1)} s`,
+  );
+  await driver.sleep(1500);
+  report("panning it", await paceOf(driver, PANNING));
 };
 
 withDemo(measure).catch((error: unknown) => {

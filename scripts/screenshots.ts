@@ -131,13 +131,21 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   };
   await openSweep();
   await picture("bench");
+  await stage("verdict", "by each school");
+  await picture("verdict");
+  await driver.get(url);
+  const harrowby =
+    (await driver.findElement(By.partialLinkText("Harrowby R-30")).getAttribute("href")) ?? "";
+  await driver.get(harrowby.replace(/[^/]+$/, "heat"));
+  await shows(driver, "Before and after");
+  await driver.sleep(700);
+  // The one picture that is dark.
   await driver.executeScript(
     "document.documentElement.classList.add('dark'); document.documentElement.style.colorScheme = 'dark'",
   );
-  await driver.sleep(300);
-  await picture("bench-dark");
-  await stage("verdict", "by each school");
-  await picture("verdict");
+  await press(driver, "Soak of the Bench");
+  await driver.sleep(700);
+  await picture("heat");
   await openSweep();
   await press(driver, "New run");
   await shows(driver, "Which run");

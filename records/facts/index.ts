@@ -68,6 +68,7 @@ export { isTold, leadSpot, readLog, sinkOf, type ReadLog, type ReadSpot } from "
 export {
   idleYearKilowattHours,
   measuredSupplies,
+  suppliedInto,
   supplyDifferences,
   type MeasuredSupply,
   type SupplyDifference,

@@ -1,6 +1,6 @@
 import { stepReading } from "@/core/testing/stepReading";
 import type { Evidence } from "@/core/verdict";
-import { idleYearKilowattHours, measuredSupplies, supplyDifferences } from ".";
+import { idleYearKilowattHours, measuredSupplies, suppliedInto, supplyDifferences } from ".";
 
 const SUPPLIES = [
   {
@@ -87,6 +87,19 @@ test("the same watts into both loads: as many are foretold for the next", () => 
   expect(supply.fingerprint?.next.map(({ loadOhms }) => loadOhms)).toEqual([16, 6, 2]);
 });
 
+test("into a load that was measured what was measured, into another what the fingerprint foretells", () => {
+  const supplies = measuredSupplies([swept("a", 8, 30), swept("b", 4, 30.5)], SUPPLIES);
+  const told = (loadOhms: number, channelsDriven = 2) =>
+    suppliedInto(supplies, "brick in the box", { loadOhms, channelsDriven });
+  expect(told(8)?.from).toBe("measured");
+  expect(told(2)).toMatchObject({ from: "foretold", watts: told(4)?.watts });
+  expect([
+    told(1),
+    told(2, 1),
+    suppliedInto(supplies, "another", { loadOhms: 8, channelsDriven: 2 }),
+  ]).toEqual([null, null, null]);
+});
+
 test("a rehearsal stands in only where nothing real was measured, and is called one", () => {
   const simulated = swept("a", 4, 60, { source: "simulated" });
   expect(measuredSupplies([simulated], SUPPLIES)[0].isRehearsed).toBe(true);
@@ -132,7 +145,12 @@ test("bursts, staying power and mains of a supply come from the newest run that 
   expect(supply.bursts).toEqual([{ label: "1 kHz, 20 ms", nominalOhms: 4, watts: 55 }]);
   expect(supply.staying?.steadyWatts).toBeCloseTo(20, 1);
   expect(supply.staying?.storeJoules).toBeCloseTo(3, 1);
-  expect(supply.mains).toEqual({ idleWatts: 10, ratedWatts: 120, efficiencyRatio: 0.6 });
+  expect(supply.mains).toEqual({
+    idleWatts: 10,
+    eighthWatts: null,
+    ratedWatts: 120,
+    efficiencyRatio: 0.6,
+  });
 });
 
 test("10 W all year are 88 kWh", () => expect(idleYearKilowattHours(10)).toBeCloseTo(87.66, 2));

@@ -1,5 +1,5 @@
 import { fitStayingPower } from "@/core/burst";
-import { RUN_KINDS, type RunStopReason } from "@/core/run";
+import { RUN_KINDS, type RunKind, type RunStopReason } from "@/core/run";
 import { outputWithin } from "@/core/sweep";
 import {
   audibilityOf,
@@ -37,12 +37,17 @@ export type MeasuredSupply = {
     steadyWatts: number;
     storeJoules: number;
   } | null;
-  /** From the mains: idle and at rated output, and what of that reaches the loads. */
+  /** From the mains: idle, at an eighth and at rated output, and what of the last reaches the loads. */
   mains: {
     idleWatts: number | null;
+    eighthWatts: number | null;
     ratedWatts: number | null;
     efficiencyRatio: number | null;
   } | null;
+  /** A-weighted, of the noisiest channel; null where noise was not measured. */
+  noiseVoltsRms: number | null;
+  /** Of the heat sink at the end of a soak, in degrees Celsius. */
+  soakedCelsius: number | null;
   /** With all channels driven that two loads were measured with. */
   fingerprint: {
     channelsDriven: number;
@@ -107,6 +112,8 @@ export const measuredSupplies = (
         bursts: burstsOf(runs),
         staying: stayingOf(runs),
         mains: mainsOf(runs),
+        noiseVoltsRms: mostIn(runs, "noise", "noise-a"),
+        soakedCelsius: mostIn(runs, "heat-soak", "hottest"),
         fingerprint: fingerprintOf(outputs),
       };
     })
@@ -181,6 +188,14 @@ const burstsOf = (runs: readonly Evidence[]): MeasuredSupply["bursts"] => {
   return [...found.values()];
 };
 
+/** The highest of the channels of the newest run of that kind. */
+const mostIn = (runs: readonly Evidence[], kind: RunKind, name: string): number | null => {
+  const values = (runs.find((run) => run.kind === kind)?.channels ?? []).flatMap(
+    (channel) => figureOf(channel, name) ?? [],
+  );
+  return values.length > 0 ? Math.max(...values) : null;
+};
+
 const stayingOf = (runs: readonly Evidence[]): MeasuredSupply["staying"] => {
   for (const { kind, nominalOhms, channels } of runs) {
     if (kind !== "staying-power" || channels.length === 0) continue;
@@ -202,6 +217,7 @@ const mainsOf = (runs: readonly Evidence[]): MeasuredSupply["mains"] => {
   const [channel] = run.channels;
   return {
     idleWatts: figureOf(channel, "mains-idle"),
+    eighthWatts: figureOf(channel, "mains-eighth"),
     ratedWatts: figureOf(channel, "mains-rated"),
     efficiencyRatio: figureOf(channel, "efficiency-rated"),
   };
@@ -237,6 +253,27 @@ const fingerprintOf = (outputs: readonly SuppliedOutput[]): MeasuredSupply["fing
     };
   }
   return null;
+};
+
+/** What a supply was measured to let through into a load, or is foretold to by what it did into others; null where neither tells. */
+export const suppliedInto = (
+  supplies: readonly MeasuredSupply[],
+  name: string,
+  { loadOhms, channelsDriven }: { loadOhms: number; channelsDriven: number },
+): { watts: number; from: "measured" | "rehearsed" | "foretold" } | null => {
+  const supply = supplies.find((each) => each.name === name) ?? (name === "" ? supplies[0] : null);
+  if (!supply) return null;
+  const measured = supply.outputs.find(
+    (output) => output.nominalOhms === loadOhms && output.channelsDriven === channelsDriven,
+  );
+  if (measured)
+    return { watts: measured.watts, from: supply.isRehearsed ? "rehearsed" : "measured" };
+  const { fingerprint } = supply;
+  const next =
+    fingerprint?.channelsDriven === channelsDriven
+      ? fingerprint.next.find((each) => each.loadOhms === loadOhms)
+      : undefined;
+  return next ? { watts: next.watts, from: "foretold" } : null;
 };
 
 /** Every supply against the first, wherever both were measured alike. */

@@ -1,16 +1,18 @@
-import { Box, Table } from "@chakra-ui/react";
+import { Box, Table, Text } from "@chakra-ui/react";
 import { Fragment } from "react";
 import { drivenText } from "@/core/claim";
 import { ceilingName, forecast, type Assumptions } from "@/core/forecast";
-import { formatShort } from "@/core/units";
+import { formatShort, formatSignificant } from "@/core/units";
 import type { StatedPower, Load } from "@/records";
-import type { Looked, OnSupply } from "@/records/facts";
+import { suppliedInto, type Looked, type MeasuredSupply, type OnSupply } from "@/records/facts";
 
 export type ByLoadProps = {
   claims: readonly StatedPower[];
   loads: readonly Load[];
   channelCount: number;
   supplies: readonly OnSupply[];
+  /** What runs have told of them already. */
+  measured: readonly MeasuredSupply[];
   assumptions: Assumptions;
   looked: Looked;
   onLook(looked: Looked): void;
@@ -22,6 +24,7 @@ export function ByLoad({
   loads,
   channelCount,
   supplies,
+  measured,
   assumptions,
   looked,
   onLook,
@@ -92,6 +95,7 @@ export function ByLoad({
                             {limiter ? `${formatShort(limiter.watts)} W` : "–"}
                           </button>
                         </Box>
+                        <Told told={suppliedInto(measured, name, { loadOhms, channelsDriven })} />
                       </Table.Cell>
                     );
                   })}
@@ -105,5 +109,16 @@ export function ByLoad({
         ))}
       </Table.Body>
     </Table.Root>
+  );
+}
+
+/** What a run found there, or what others let expect. */
+function Told({ told }: { told: ReturnType<typeof suppliedInto> }) {
+  if (!told) return null;
+  return (
+    <Text fontSize="13px" color="muted" px={2}>
+      {told.from === "foretold" ? "by its fingerprint" : told.from}{" "}
+      {formatSignificant(told.watts, 3)} W
+    </Text>
   );
 }

@@ -33,6 +33,7 @@ import {
   supplyFor,
   ceilingsAt,
   lookedFor,
+  type MeasuredSupply,
   onEachSupply,
   type Looked,
 } from "@/records/facts";
@@ -50,6 +51,8 @@ export type ForecastScreenProps = {
   loads: readonly Load[];
   details: Details;
   settings: ForecastSettings;
+  /** What runs have told of its supplies already. */
+  measured: readonly MeasuredSupply[];
 };
 
 /** What can be true of a claim, before anything is connected. */
@@ -74,6 +77,7 @@ function ClaimsForecast({
   loads,
   details,
   settings: initial,
+  measured,
 }: ForecastScreenProps) {
   const [settings, setSettings] = useState(() => unrevised<ForecastSettings>(initial));
   const [claimId, setClaimId] = useState(claims[0].id);
@@ -128,6 +132,7 @@ function ClaimsForecast({
             loads={loads}
             channelCount={claim.channelsDriven}
             supplies={onSupplies}
+            measured={measured}
             assumptions={assumptions}
             looked={shown}
             onLook={setLooked}

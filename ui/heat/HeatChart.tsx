@@ -109,7 +109,14 @@ export function HeatChart({
     setView(zoomed([from, to], event.deltaY > 0 ? ZOOM : 1 / ZOOM, at));
   };
   return (
-    <Box ref={frameRef} position="relative" h={`${HEIGHT_PX}px`} minW={0} overflow="hidden">
+    <Box
+      ref={frameRef}
+      data-testid="heat-chart"
+      position="relative"
+      h={`${HEIGHT_PX}px`}
+      minW={0}
+      overflow="hidden"
+    >
       <Courses spots={spots} chosenId={chosenId} view={[from, to]} x={x} y={y} widthPx={widthPx} />
       <svg
         role="img"

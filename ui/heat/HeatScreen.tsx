@@ -25,6 +25,7 @@ import { LoggerFile } from "./LoggerFile";
 import { LogList } from "./LogList";
 import { drawnSpots } from "./drawnSpots";
 import { SpotList } from "./SpotList";
+import { Residuals } from "./Residuals";
 import { SetUp } from "./SetUp";
 import { SpotPins } from "./SpotPins";
 import { newSpot } from "./SpotsEditor";
@@ -218,6 +219,7 @@ function Watched({ log, known, probesOf, limits, photos, onChange, onLimits, kep
           {isEditing && <SetUp log={log} isTyped={isTyped(log)} onChange={onChange} />}
           <Stretches read={read} onChoose={setStretch} />
           <Courses log={log} read={read} leadId={leadId} limits={limits} />
+          {lead?.reading && <Residuals name={lead.spot.name} fit={lead.reading.fit} />}
         </Panel>
         <Grid templateColumns="minmax(0, 1fr) minmax(0, 1fr)" gap={4} alignItems="start">
           <EventsPanel

@@ -1,6 +1,12 @@
 import { Box, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { drivenText } from "@/core/claim";
-import { formatFixed, formatShort, formatSignificant, formatWithUncertainty } from "@/core/units";
+import {
+  formatFixed,
+  formatShort,
+  formatSignificant,
+  formatWithUncertainty,
+  formatWithUnit,
+} from "@/core/units";
 import {
   idleYearKilowattHours,
   supplyDifferences,
@@ -43,6 +49,7 @@ export function SupplyPanel({ supplies }: { supplies: readonly MeasuredSupply[] 
             </Text>
             <Rows rows={rowsOf(supply)} />
             <Text fontSize="14px" color="muted" mt={1.5}>
+              {endText(supply)}
               {fingerprintText(supply)}
             </Text>
           </Box>
@@ -105,7 +112,14 @@ const wattsText = (watts: number, stdWatts: number): string => {
   return `${shown.value} ± ${shown.uncertainty} W`;
 };
 
-const rowsOf = ({ outputs, bursts, staying, mains }: MeasuredSupply): Row[] => [
+const rowsOf = ({
+  outputs,
+  bursts,
+  staying,
+  mains,
+  noiseVoltsRms,
+  soakedCelsius,
+}: MeasuredSupply): Row[] => [
   ...outputs.map(({ nominalOhms, channelsDriven, watts, stdWatts, isAtLeast }): Row => [
     `${formatShort(nominalOhms)} Ω, ${drivenText(channelsDriven)}, 1 %`,
     `${isAtLeast ? "at least " : ""}${wattsText(watts, stdWatts)}`,
@@ -122,12 +136,18 @@ const rowsOf = ({ outputs, bursts, staying, mains }: MeasuredSupply): Row[] => [
         ] as Row,
       ]
     : []),
+  ...(noiseVoltsRms === null
+    ? []
+    : [["noise, A-weighted", formatWithUnit(noiseVoltsRms, "V")] as Row]),
+  ...(soakedCelsius === null
+    ? []
+    : [["heat sink in a soak", `${formatFixed(soakedCelsius, 1)} °C`] as Row]),
   ...mainsRows(mains),
 ];
 
 const mainsRows = (mains: MeasuredSupply["mains"]): Row[] => {
   if (!mains) return [];
-  const { idleWatts, ratedWatts, efficiencyRatio } = mains;
+  const { idleWatts, eighthWatts, ratedWatts, efficiencyRatio } = mains;
   return [
     ...(idleWatts === null
       ? []
@@ -137,6 +157,9 @@ const mainsRows = (mains: MeasuredSupply["mains"]): Row[] => {
             `${formatSignificant(idleWatts, 3)} W, ${formatSignificant(idleYearKilowattHours(idleWatts), 2)} kWh a year`,
           ] as Row,
         ]),
+    ...(eighthWatts === null
+      ? []
+      : [["at an eighth, from the mains", `${formatSignificant(eighthWatts, 3)} W`] as Row]),
     ...(ratedWatts === null || efficiencyRatio === null
       ? []
       : [
@@ -146,6 +169,16 @@ const mainsRows = (mains: MeasuredSupply["mains"]): Row[] => {
           ] as Row,
         ]),
   ];
+};
+
+/** What ends the output that asks most of the supply: all channels, the lowest ohms. */
+const endText = ({ outputs }: MeasuredSupply): string => {
+  const hardest = outputs.toSorted(
+    (a, b) => b.channelsDriven - a.channelsDriven || a.nominalOhms - b.nominalOhms,
+  )[0];
+  return hardest?.stopReason
+    ? `${STOP_TITLES[hardest.stopReason]} (${formatShort(hardest.nominalOhms)} Ω, ${drivenText(hardest.channelsDriven)}). `
+    : "";
 };
 
 const KINDS = {

@@ -1,10 +1,12 @@
 import { amplifierRecords } from "@/server/amplifierRecords";
+import { judgementOf } from "@/server/judged";
+import { database } from "@/server/records";
 import { ForecastScreen } from "@/ui/forecast/ForecastScreen";
 
 export default async function ForecastPage({ params }: { params: Promise<{ id: string }> }) {
-  const { amplifier, powers, loads, details, forecastSettings } = await amplifierRecords(
-    (await params).id,
-  );
+  const records = await amplifierRecords((await params).id);
+  const { amplifier, powers, loads, details, forecastSettings } = records;
+  const { supplies } = await judgementOf(await database(), records);
   return (
     <ForecastScreen
       amplifier={amplifier}
@@ -12,6 +14,7 @@ export default async function ForecastPage({ params }: { params: Promise<{ id: s
       loads={loads}
       details={details}
       settings={forecastSettings}
+      measured={supplies}
     />
   );
 }

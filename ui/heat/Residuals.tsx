@@ -1,0 +1,51 @@
+import { Box, HStack, Text } from "@chakra-ui/react";
+import type { CourseFit } from "@/core/heat";
+import { formatSignificant } from "@/core/units";
+import { cssColor } from "../charts/channelLook";
+import { useSize } from "../charts/useSize";
+
+const HEIGHT_PX = 46;
+/** Neighbours so much alike say that the fit leaves more than chance. Chosen here. */
+const ALIKE = 0.5;
+
+/** What the likeliest course leaves of the readings, along time: chance, or something that was not thought of. */
+export function Residuals({
+  name,
+  fit: { residuals, residualKelvin, residualLikeness, fromSeconds, toSeconds },
+}: {
+  name: string;
+  fit: CourseFit;
+}) {
+  const [frame, { widthPx }] = useSize<HTMLDivElement>({ widthPx: 500, heightPx: HEIGHT_PX });
+  const { seconds, kelvin } = residuals;
+  const most = kelvin.reduce((high, each) => Math.max(high, Math.abs(each)), 1e-6);
+  const x = (at: number) => (widthPx * (at - fromSeconds)) / (toSeconds - fromSeconds);
+  const y = (rest: number) => HEIGHT_PX / 2 - (0.46 * HEIGHT_PX * rest) / most;
+  const points = Array.from(seconds, (at, k) => `${x(at).toFixed(1)},${y(kelvin[k]).toFixed(1)}`);
+  const size = formatSignificant(residualKelvin, 2);
+  return (
+    <HStack mt={2} gap={4} align="center">
+      <Text fontSize="13.5px" color="muted" w="190px" flexShrink={0}>
+        The fit of {name} leaves {size} °C
+        {residualLikeness > ALIKE ? ", not by chance alone: a draught, or a change" : ""}
+      </Text>
+      <Box ref={frame} flex={1} minW={0} h={`${HEIGHT_PX}px`}>
+        <svg
+          role="img"
+          aria-label={`What the fit leaves: ${size} °C RMS`}
+          width={widthPx}
+          height={HEIGHT_PX}
+        >
+          <line
+            x1={0}
+            x2={widthPx}
+            y1={HEIGHT_PX / 2}
+            y2={HEIGHT_PX / 2}
+            stroke={cssColor("rime")}
+          />
+          <polyline points={points.join(" ")} fill="none" stroke={cssColor("muted")} />
+        </svg>
+      </Box>
+    </HStack>
+  );
+}
