@@ -134,7 +134,12 @@ const heatLog = {
 };
 /** A document of each kind with something in it. */
 const FILLED: Record<DocumentKind, object> = {
-  details: { ...emptyDocument("details"), supplies: [supply], gainRatio: "28 dB" },
+  details: {
+    ...emptyDocument("details"),
+    supplies: [supply],
+    supplyTests: [{ supply: "brick", amperes: 3, volts: 24, seconds: 900, then: "held" }],
+    gainRatio: "28 dB",
+  },
   sheet: {
     ...emptyDocument("sheet"),
     text: "2 x 45 W",

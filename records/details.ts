@@ -1,6 +1,7 @@
 import { array, boolean, object, string, type InferType } from "yup";
+import { AFTERWARDS } from "@/core/supply";
 import { photoSchema } from "./photo";
-import { optionalQuantity } from "./quantity";
+import { optionalQuantity, quantity } from "./quantity";
 import { trimmed } from "./text";
 import { revision } from "./revision";
 
@@ -28,6 +29,23 @@ const supplySchema = object({
   isInTheBox: boolean().required().default(true),
 });
 
+/** A supply by itself into a resistor or an electronic load. */
+export const supplyTestSchema = object({
+  supply: text(80).required("Say which supply."),
+  amperes: quantity("Give the amperes that it gave.")
+    .positive("It must be above zero.")
+    .max(500, "Check the number."),
+  volts: quantity("Give the volts that it had then.")
+    .min(0, "It cannot be below zero.")
+    .max(1000, "Check the number."),
+  seconds: quantity("Give the seconds.")
+    .positive("It must be above zero.")
+    .max(86_400, "A day at most."),
+  then: string()
+    .oneOf([...AFTERWARDS])
+    .required("Say what it did then."),
+});
+
 const switchSchema = object({ name: text(80).required("Name the switch."), positions: text(200) });
 const connectorSchema = object({
   name: text(80).required("Name the connector."),
@@ -38,6 +56,7 @@ const connectorSchema = object({
 export const detailsSchema = object({
   revision: revision(),
   supplies: array().of(supplySchema).max(12, "Up to 12 supplies.").required().default([]),
+  supplyTests: array().of(supplyTestSchema).max(60, "Up to 60 tests.").required().default([]),
   switches: array().of(switchSchema).max(24, "Up to 24 switches.").required().default([]),
   connectors: array().of(connectorSchema).max(24, "Up to 24 connectors.").required().default([]),
   terminals: string()

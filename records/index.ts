@@ -24,6 +24,7 @@ export {
 export { claimsOfSheet, lineKeyOf, type PlacedClaim } from "./claimsOfSheet";
 export {
   detailsSchema,
+  supplyTestSchema,
   SUPPLY_KINDS,
   supplyWatts,
   TERMINALS,

@@ -36,6 +36,7 @@ beforeEach(async () => {
     ...(await findDocument(db, id, "details")),
     massKilograms: 8,
     lender: "a reader",
+    supplyTests: [{ supply: "brick", amperes: 3, volts: 24, seconds: 900, then: "held" }],
   });
   await keepDocument(db, id, "plan", {
     ...(await findDocument(db, id, "plan")),
@@ -91,7 +92,11 @@ test("another of the same series takes over brief, claims and plan, and nothing 
     condition: "",
   });
   expect(await saidOf(copy)).toEqual(await saidOf(id));
-  expect(await findDocument(db, copy, "details")).toMatchObject({ massKilograms: 8, lender: "" });
+  expect(await findDocument(db, copy, "details")).toMatchObject({
+    massKilograms: 8,
+    lender: "",
+    supplyTests: [],
+  });
   const [run] = (await findDocument(db, copy, "plan")).runs;
   expect(run.proves).toEqual([(await listClaims(db, copy))[0].id]);
 });

@@ -98,7 +98,8 @@ export const addAnother = async (
       {
         ...brief,
         amplifier: { ...amplifier, model, condition: "" },
-        details: { ...details, lender: "", seenBefore: "", seenAfter: "" },
+        // What was seen and tried is of the other sample.
+        details: { ...details, supplyTests: [], lender: "", seenBefore: "", seenAfter: "" },
         photos: [],
       },
       now,

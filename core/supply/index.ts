@@ -1,3 +1,4 @@
 // core/supply: what feeds an amplifier, told from what comes out of it.
 export { audibilityOf, type Audibility } from "./audible";
 export { supplyFingerprint, wattsInto, type CleanOutput, type Fingerprint } from "./fingerprint";
+export { AFTERWARDS, judgeLabel, type LabelVerdict, type SupplyTest } from "./supplyAlone";

@@ -1,5 +1,12 @@
 import { seededNormal } from "../signal";
-import { audibilityOf, supplyFingerprint, wattsInto, type CleanOutput } from ".";
+import {
+  audibilityOf,
+  judgeLabel,
+  type SupplyTest,
+  supplyFingerprint,
+  wattsInto,
+  type CleanOutput,
+} from ".";
 
 /** What 40 V behind 0.5 ohm give: V = 40 R / (R + 0.5), P = V^2 / 2R. */
 const behind = (volts: number, ohms: number, loadOhms: number): CleanOutput => {
@@ -89,4 +96,41 @@ test.each([
   const found = audibilityOf(ratio);
   expect(found.db).toBeCloseTo(db, 2);
   expect(found.words).toBe(words);
+});
+
+const LABEL = { volts: 24, amperes: 3 };
+const tried = (
+  amperes: number,
+  seconds: number,
+  then: SupplyTest["then"] = "held",
+  volts = 23.9,
+) => ({
+  volts,
+  amperes,
+  seconds,
+  then,
+});
+
+test.each<[string, SupplyTest[], string]>([
+  ["ten minutes at its label", [tried(3, 600)], "met"],
+  ["a little less than its label, within what meters tell", [tried(2.96, 900)], "met"],
+  ["half a minute only", [tried(3, 30)], "open"],
+  ["less than it claims", [tried(2, 900)], "open"],
+  ["it switched off at less", [tried(3, 900), tried(2.5, 40, "switched off")], "missed"],
+  ["the volts sagged", [tried(3, 900, "held", 22)], "missed"],
+  ["only beyond its label it gave way", [tried(3, 900), tried(4, 2, "started anew")], "met"],
+  ["nothing was tried", [], "open"],
+])("24 V, 3 A: %s", (_, tests, outcome) => expect(judgeLabel(LABEL, tests).outcome).toBe(outcome));
+
+test("what it holds for moments, and where it gives way", () => {
+  const found = judgeLabel(LABEL, [
+    tried(3, 900),
+    tried(3.9, 0.5),
+    tried(4.5, 0.05, "started anew"),
+  ]);
+  expect(found.overload).toEqual({ amperes: 3.9, seconds: 0.5 });
+  expect(found.gaveWay).toMatchObject({ amperes: 4.5, then: "started anew" });
+  expect(judgeLabel(LABEL, [tried(2.5, 40, "switched off")]).sentence).toBe(
+    "24 V, 3 A is missed: at 2.5 A it switched off after 40 s.",
+  );
 });

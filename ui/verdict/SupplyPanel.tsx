@@ -13,14 +13,24 @@ import {
   type MeasuredSupply,
   type SupplyDifference,
 } from "@/records/facts";
+import type { Details } from "@/records";
 import { STOP_TITLES } from "../measured/stopText";
 import { Panel } from "../parts/Panel";
 import { Explain } from "../words/Explain";
+import { SupplyAlone } from "./SupplyAlone";
 
 const COVERAGE = 2;
 
 /** What each supply lets the amplifier do, side by side; what the bigger one buys, and what stands behind it. */
-export function SupplyPanel({ supplies }: { supplies: readonly MeasuredSupply[] }) {
+export function SupplyPanel({
+  amplifierId,
+  details,
+  supplies,
+}: {
+  amplifierId: string;
+  details: Details;
+  supplies: readonly MeasuredSupply[];
+}) {
   const told = supplies.filter(
     ({ outputs, fingerprint, staying, mains }) =>
       supplies.length > 1 || (outputs.length > 0 && (fingerprint ?? staying ?? mains) !== null),
@@ -55,6 +65,7 @@ export function SupplyPanel({ supplies }: { supplies: readonly MeasuredSupply[] 
           </Box>
         ))}
       </Grid>
+      <SupplyAlone amplifierId={amplifierId} details={details} />
     </Panel>
   );
 }

@@ -105,7 +105,7 @@ export function VerdictScreen(props: VerdictScreenProps) {
               </Panel>
             );
           })}
-          <SupplyPanel supplies={supplies} />
+          <SupplyPanel amplifierId={id} details={records.details} supplies={supplies} />
         </Grid>
         <Schools
           amplifierId={id}

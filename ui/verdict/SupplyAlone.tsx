@@ -1,0 +1,151 @@
+"use client";
+import { Box, Grid, Heading, HStack, Text } from "@chakra-ui/react";
+import { yupResolver } from "@hookform/resolvers/yup";
+import { X } from "lucide-react";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { useForm } from "react-hook-form";
+import { AFTERWARDS, judgeLabel, type LabelVerdict, type SupplyTest } from "@/core/supply";
+import { formatSignificant } from "@/core/units";
+import { supplyTestSchema, type Details } from "@/records";
+import { ActionButton } from "../parts/ActionButton";
+import { ChoiceField, QuantityField } from "../parts/fields";
+import { durationText } from "../parts/durationText";
+import { saveDocument } from "../parts/saves";
+import { messageOf } from "../parts/send";
+
+type Test = Details["supplyTests"][number];
+type TestText = Record<keyof Test, string>;
+
+/** Supplies by themselves: what they gave into a resistor or an electronic load, and what that says of their labels. */
+export function SupplyAlone({ amplifierId, details }: { amplifierId: string; details: Details }) {
+  const router = useRouter();
+  const [message, setMessage] = useState<string | null>(null);
+  const { supplies, supplyTests } = details;
+  const form = useForm<TestText, unknown, Test>({
+    resolver: yupResolver(supplyTestSchema) as never,
+    defaultValues: {
+      supply: supplies[0]?.name ?? "",
+      amperes: "",
+      volts: "",
+      seconds: "",
+      then: "held",
+    },
+  });
+  const { register, handleSubmit, reset, formState } = form;
+  const { errors, isSubmitting } = formState;
+  const keep = async (tests: readonly Test[]): Promise<void> => {
+    const kept = await saveDocument(amplifierId, "details", {
+      ...details,
+      supplyTests: [...tests],
+    });
+    setMessage(kept.ok ? null : messageOf(kept));
+    if (kept.ok) router.refresh();
+  };
+  const add = handleSubmit(async (test) => {
+    await keep([...supplyTests, test]);
+    reset({ supply: test.supply, amperes: "", volts: "", seconds: "", then: "held" });
+  });
+  if (supplies.length === 0) return null;
+  return (
+    <Box mt={4} borderTopWidth="1px" borderColor="rime" pt={3}>
+      <Heading as="h3" fontSize="16px" mb={1}>
+        A supply by itself
+      </Heading>
+      {supplies.map((supply) => (
+        <Label
+          key={supply.name}
+          supply={supply}
+          tests={supplyTests.filter((test) => test.supply === supply.name)}
+        />
+      ))}
+      <Box as="ol" listStyleType="none" my={2}>
+        {supplyTests.map((test, k) => (
+          <HStack as="li" key={k} fontSize="14px" color="muted" justify="space-between">
+            <span>
+              {test.supply}: {formatSignificant(test.volts, 3)} V at{" "}
+              {formatSignificant(test.amperes, 2)} A for {durationText(test.seconds)}, then{" "}
+              {test.then}
+            </span>
+            <button
+              type="button"
+              aria-label={`Take the test at ${formatSignificant(test.amperes, 2)} A away`}
+              onClick={() => void keep(supplyTests.filter((_, at) => at !== k))}
+            >
+              <X size={14} />
+            </button>
+          </HStack>
+        ))}
+      </Box>
+      <form onSubmit={add} noValidate aria-label="A supply by itself">
+        <Grid templateColumns="1.4fr 1fr 1fr 1fr 1.2fr auto" gap={2} alignItems="end">
+          <ChoiceField
+            label="Supply"
+            field={register("supply")}
+            choices={supplies.map(({ name }) => name)}
+            error={errors.supply}
+          />
+          <QuantityField
+            label="It gave"
+            unit="A"
+            field={register("amperes")}
+            error={errors.amperes}
+          />
+          <QuantityField label="At" unit="V" field={register("volts")} error={errors.volts} />
+          <QuantityField label="For" unit="s" field={register("seconds")} error={errors.seconds} />
+          <ChoiceField
+            label="And then"
+            field={register("then")}
+            choices={AFTERWARDS}
+            error={errors.then}
+          />
+          <ActionButton type="submit" minH="40px" loading={isSubmitting}>
+            Add
+          </ActionButton>
+        </Grid>
+      </form>
+      {message && (
+        <Text role="alert" color="ember" fontSize="14px" mt={1}>
+          {message}
+        </Text>
+      )}
+      <Text fontSize="13.5px" color="muted" mt={1.5}>
+        Into a resistor that stands its watts, with nothing flammable near it. Only the output side:
+        a supply stays closed.
+      </Text>
+    </Box>
+  );
+}
+
+const INKS = { met: "spruce", missed: "ember", open: "muted" } as const;
+
+function Label({
+  supply: { name, volts, amperes },
+  tests,
+}: {
+  supply: Details["supplies"][number];
+  tests: readonly SupplyTest[];
+}) {
+  if (!volts || !amperes) return null;
+  const verdict = judgeLabel({ volts, amperes }, tests);
+  return (
+    <Text fontSize="15px">
+      <b>{name}:</b>{" "}
+      <Text as="span" color={INKS[verdict.outcome]} fontWeight={600}>
+        {verdict.sentence}
+      </Text>
+      {overloadText(verdict)}
+    </Text>
+  );
+}
+
+const overloadText = ({ overload, gaveWay, outcome }: LabelVerdict): string => {
+  const held = overload
+    ? ` Beyond it, ${formatSignificant(overload.amperes, 2)} A for ${durationText(overload.seconds)}.`
+    : "";
+  const end =
+    gaveWay && outcome !== "missed"
+      ? ` At ${formatSignificant(gaveWay.amperes, 2)} A it ${gaveWay.then === "held" ? "sagged" : gaveWay.then}.`
+      : "";
+  return held + end;
+};
