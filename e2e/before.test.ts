@@ -76,10 +76,10 @@ test("Brief: details are kept as they are typed; nonsense is explained beside it
   await kept();
   await fill(driver(), ["Details", "Voltage gain, level fully up"], "30");
   await kept();
-  await fill(driver(), ["Details", "Mass"], "4,2");
+  await fill(driver(), ["Details", "Mass, weighed"], "4,2");
   await kept();
   await click(await undoOf("Details"));
-  expect(await valueOf("Details", "Mass")).toBe("");
+  expect(await valueOf("Details", "Mass, weighed")).toBe("");
   await kept();
   // A second step back goes further, not to and fro; typing again takes the place of what was given up.
   await click(await undoOf("Details"));
@@ -93,7 +93,7 @@ test("Brief: details are kept as they are typed; nonsense is explained beside it
     await valueOf("Details", "Volts"),
     await valueOf("Details", "Amperes"),
     await valueOf("Details", "Voltage gain, level fully up"),
-    await valueOf("Details", "Mass"),
+    await valueOf("Details", "Mass, weighed"),
   ]).toEqual(["24", "3", "30 dB", ""]);
 });
 

@@ -242,7 +242,7 @@ test("changed in two windows: the later is told, sees both, and loses neither", 
     body: JSON.stringify({ size: "from the other window", revision: 0 }),
   });
   expect(theirs.status).toBe(200);
-  await fill(driver, ["Details", "Size"], "from this window");
+  await fill(driver, ["Details", "Size, measured"], "from this window");
   await shows(driver, "Changed in another window meanwhile.");
   await press(driver, "See both");
   await shows(driver, "from the other window");

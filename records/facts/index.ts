@@ -73,3 +73,5 @@ export {
   type MeasuredSupply,
   type SupplyDifference,
 } from "./supplySide";
+export { logsOfNotes } from "./logOfNotes";
+export { methodText, type MethodRecords } from "./methodText";

@@ -1,10 +1,13 @@
 import { dbToAmplitudeRatio } from "@/core/units";
 import type { ClaimDraft, Supply } from "@/records";
 
-/** What the lines of a sheet say of an amplifier's supply and gain. */
+/** What the lines of a sheet say of an amplifier's supply, gain, mass and size. */
 export type PrintedDetails = {
   supply: Pick<Supply, "name" | "kind" | "volts" | "amperes"> | null;
   gainRatio: number | null;
+  massKilograms: number | null;
+  /** In metres, as many as are printed. */
+  size: readonly number[] | null;
 };
 
 /** Into what a sensitivity is told where its power is. Common practice. */
@@ -21,15 +24,25 @@ const kindOf = (printed: string): Supply["kind"] => {
 };
 
 /**
- * Supply and gain as they are printed, for the fields that nobody has filled. Mass and size are not among them: there stands what was
- * weighed and measured, and a claim would prove itself.
+ * What is printed, for the fields that nobody has filled. Supply and gain are taken over; mass and size are only shown there, faintly:
+ * in these fields stands what was weighed and measured, and a claim would prove itself.
  */
 export const printedDetails = (
   claims: readonly Pick<ClaimDraft, "stated" | "printedText">[],
 ): PrintedDetails => ({
   supply: supplyIn(claims),
   gainRatio: gainIn(claims),
+  massKilograms: firstOf(claims, "mass")?.kilograms ?? null,
+  size: firstOf(claims, "size")?.metres ?? null,
 });
+
+const firstOf = <Kind extends ClaimDraft["stated"]["kind"]>(
+  claims: readonly Pick<ClaimDraft, "stated">[],
+  kind: Kind,
+): Extract<ClaimDraft["stated"], { kind: Kind }> | null => {
+  for (const { stated } of claims) if (isOf(stated, kind)) return stated;
+  return null;
+};
 
 const supplyIn = (
   claims: readonly Pick<ClaimDraft, "stated" | "printedText">[],

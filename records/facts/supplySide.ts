@@ -44,6 +44,8 @@ export type MeasuredSupply = {
     ratedWatts: number | null;
     efficiencyRatio: number | null;
   } | null;
+  /** Hum lines together, which is what of the supply's ripple comes out; of the worst channel. */
+  humVoltsRms: number | null;
   /** A-weighted, of the noisiest channel; null where noise was not measured. */
   noiseVoltsRms: number | null;
   /** Of the heat sink at the end of a soak, in degrees Celsius. */
@@ -112,6 +114,7 @@ export const measuredSupplies = (
         bursts: burstsOf(runs),
         staying: stayingOf(runs),
         mains: mainsOf(runs),
+        humVoltsRms: mostIn(runs, "noise", "hum"),
         noiseVoltsRms: mostIn(runs, "noise", "noise-a"),
         soakedCelsius: mostIn(runs, "heat-soak", "hottest"),
         fingerprint: fingerprintOf(outputs),

@@ -4,7 +4,7 @@ import { CopyPlus, FileOutput, Trash2 } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { amplifierName, type Amplifier, type Claim, type Details, type Sheet } from "@/records";
-import type { PrintedDetails } from "@/records/facts";
+import { printedDetails, type PrintedDetails } from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
 import { ConfirmDialog } from "../parts/ConfirmDialog";
 import { Panel } from "../parts/Panel";
@@ -65,7 +65,12 @@ export function BriefScreen({
             </ActionButton>
           </Flex>
         </Panel>
-        <DetailsForm amplifierId={amplifier.id} details={details} printed={printed} />
+        <DetailsForm
+          amplifierId={amplifier.id}
+          details={details}
+          printed={printed}
+          stated={printed ?? printedDetails(claims)}
+        />
       </Grid>
       <ClaimsColumn amplifier={amplifier} claims={claims} sheet={sheet} onPrinted={setPrinted} />
       <ConfirmDialog

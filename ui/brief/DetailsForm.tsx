@@ -65,6 +65,17 @@ const asDraft = ({ revision: _, ...details }: Details): Draft => ({
   priceIndexRatio: typed(details.priceIndexRatio),
 });
 
+/** What is printed stands faintly in the field of what is weighed and measured, and takes its place nowhere. */
+const printedMass = ({ massKilograms }: PrintedDetails): string | undefined =>
+  massKilograms === null ? undefined : `printed: ${formatShort(massKilograms, 4)}`;
+
+const MILLIMETRES = 1000;
+
+const printedSize = ({ size }: PrintedDetails): string =>
+  size === null
+    ? "430 × 120 × 310 mm"
+    : `printed: ${size.map((metres) => formatShort(MILLIMETRES * metres, 4)).join(" × ")} mm`;
+
 const PRINTED_NAME = "as printed";
 
 const decibelText = (ratio: number | null): string =>
@@ -100,9 +111,12 @@ export function DetailsForm({
   amplifierId,
   details,
   printed,
+  stated,
 }: {
   amplifierId: string;
   details: Details;
+  /** What the sheet says. */
+  stated: PrintedDetails;
   /** What the sheet beside it has just come to say; it fills what is empty. */
   printed: PrintedDetails | null;
 }) {
@@ -191,8 +205,8 @@ export function DetailsForm({
         make={() => ({ name: "", adapter: "" })}
       />
       <Grid templateColumns="1fr 1fr" gap={3} mt={4}>
-        {field("massKilograms", "Mass", "kg")}
-        {field("size", "Size", "", "430 × 120 × 310 mm")}
+        {field("massKilograms", "Mass, weighed", "kg", printedMass(stated))}
+        {field("size", "Size, measured", "", printedSize(stated))}
         {field("priceThen", "Price when new")}
         {field("priceNow", "Price now")}
         {field("priceIndexRatio", "Prices now over then", "", "4.2")}

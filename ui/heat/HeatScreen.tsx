@@ -40,6 +40,8 @@ export type HeatScreenProps = {
   amplifierId: string;
   heat: Heat;
   soaks: readonly Soak[];
+  /** Temperatures that the logbook holds. */
+  noted: readonly HeatLog[];
   photos: Details["photos"];
   room: Room;
 };
@@ -53,7 +55,14 @@ const usualSpots = (): HeatSpot[] => [
 ];
 
 /** How warm it gets, and where that ends: readings, fits while they come in, grades, before and after. */
-export function HeatScreen({ amplifierId, heat: initial, soaks, photos, room }: HeatScreenProps) {
+export function HeatScreen({
+  amplifierId,
+  heat: initial,
+  soaks,
+  noted,
+  photos,
+  room,
+}: HeatScreenProps) {
   const [heat, setHeat] = useState(() => unrevised<Heat>(initial));
   const autosave = useAutosave({
     name: `heat of ${amplifierId}`,
@@ -63,7 +72,7 @@ export function HeatScreen({ amplifierId, heat: initial, soaks, photos, room }: 
     asDraft: unrevised<Heat>,
     save: (content, revision) => saveDocument(amplifierId, "heat", { ...content, revision }),
   });
-  const logs = useMemo(() => allLogs(heat, soaks), [heat, soaks]);
+  const logs = useMemo(() => allLogs(heat, soaks, noted), [heat, soaks, noted]);
   const soaked = useMemo(
     () => new Map(soaks.map(({ log: { id }, probes }) => [id, probes])),
     [soaks],
@@ -139,12 +148,16 @@ export function HeatScreen({ amplifierId, heat: initial, soaks, photos, room }: 
   );
 }
 
-/** The document's logs, and soaks of the Bench that nothing was said of yet; the newest first, struck ones last. */
-const allLogs = ({ logs }: Pick<Heat, "logs">, soaks: readonly Soak[]): HeatLog[] => {
-  const known = new Set(logs.map(({ runId }) => runId));
+/** The document's logs, with soaks and notes of the logbook that nothing was said of yet; the newest first, struck ones last. */
+const allLogs = (
+  { logs }: Pick<Heat, "logs">,
+  soaks: readonly Soak[],
+  noted: readonly HeatLog[],
+): HeatLog[] => {
+  const known = new Set(logs.map(({ id }) => id));
   return [
     ...logs,
-    ...soaks.map(({ log }) => log).filter(({ runId }) => !known.has(runId)),
+    ...[...soaks.map(({ log }) => log), ...noted].filter(({ id }) => !known.has(id)),
   ].toSorted(
     (a, b) =>
       Number(a.isStruck) - Number(b.isStruck) || Date.parse(b.startedAt) - Date.parse(a.startedAt),
@@ -261,8 +274,9 @@ function Watched({ log, known, probesOf, limits, photos, onChange, onLimits, kep
   );
 }
 
-/** Read by eye, and so still going on. */
-const isTyped = ({ file, runId }: HeatLog): boolean => file === null && runId === null;
+/** Read by eye on this stage. */
+const isTyped = ({ file, runId, id }: HeatLog): boolean =>
+  file === null && runId === null && !id.startsWith("notes ");
 
 function FileState({ trouble, reading }: { trouble: string | null; reading: string | null }) {
   if (trouble)

@@ -5,6 +5,7 @@ import { format } from "date-fns";
 import {
   Activity,
   Cable,
+  Copy,
   Gavel,
   Pencil,
   Power,
@@ -41,9 +42,12 @@ const KINDS: Record<LogLine["kind"], { Icon: typeof Power; word: string; color: 
 export function LogScreen({
   amplifierId,
   lines,
+  method,
 }: {
   amplifierId: string;
   lines: readonly LogLine[];
+  /** How it was measured, in sentences for readers. */
+  method: readonly string[];
 }) {
   const router = useRouter();
   const { open } = useNote();
@@ -75,6 +79,7 @@ export function LogScreen({
           down here by themselves; press L on any screen to add what you saw, did or read.
         </Text>
       )}
+      <Method sentences={method} />
       {days.map(([day, own]) => (
         <Box key={day} mt={3}>
           <Heading as="h2" fontSize="16px" color="muted" fontWeight={600} mb={1}>
@@ -88,6 +93,30 @@ export function LogScreen({
         </Box>
       ))}
     </Panel>
+  );
+}
+
+/** How it was measured, to be taken over into the review. */
+function Method({ sentences }: { sentences: readonly string[] }) {
+  const [isCopied, setCopied] = useState(false);
+  const copy = async () => {
+    await navigator.clipboard.writeText(sentences.join(" ")).catch(() => {});
+    setCopied(true);
+  };
+  return (
+    <Box mt={2} bg="sunken" borderRadius="control" px={3} py={2.5} data-testid="method">
+      <Flex justify="space-between" align="center" gap={3}>
+        <Heading as="h2" fontSize="16px">
+          How it was measured
+        </Heading>
+        <ActionButton minH="34px" px={2.5} fontSize="13.5px" onClick={() => void copy()}>
+          <Copy size={14} /> {isCopied ? "Copied" : "Copy"}
+        </ActionButton>
+      </Flex>
+      <Text fontSize="15px" mt={1}>
+        {sentences.join(" ")}
+      </Text>
+    </Box>
   );
 }
 

@@ -128,6 +128,7 @@ const rowsOf = ({
   bursts,
   staying,
   mains,
+  humVoltsRms,
   noiseVoltsRms,
   soakedCelsius,
 }: MeasuredSupply): Row[] => [
@@ -147,6 +148,9 @@ const rowsOf = ({
         ] as Row,
       ]
     : []),
+  ...(humVoltsRms === null
+    ? []
+    : [["hum and ripple at the output", formatWithUnit(humVoltsRms, "V")] as Row]),
   ...(noiseVoltsRms === null
     ? []
     : [["noise, A-weighted", formatWithUnit(noiseVoltsRms, "V")] as Row]),

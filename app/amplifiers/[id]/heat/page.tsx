@@ -1,7 +1,7 @@
-import { logOfRun, probesOfRun } from "@/records/facts";
+import { logOfRun, logsOfNotes, probesOfRun } from "@/records/facts";
 import { amplifierRecords } from "@/server/amplifierRecords";
 import { database } from "@/server/records";
-import { findRuns } from "@/store";
+import { findRuns, listLog } from "@/store";
 import { HeatScreen } from "@/ui/heat/HeatScreen";
 
 /** Soaks of the Bench that are looked at, the newest. */
@@ -9,8 +9,9 @@ const MOST_SOAKS = 12;
 
 export default async function HeatPage({ params }: { params: Promise<{ id: string }> }) {
   const { amplifier, heat, runs, details, room } = await amplifierRecords((await params).id);
+  const db = await database();
   const soaks = await findRuns(
-    await database(),
+    db,
     runs
       .filter(({ kind, isStruck }) => kind === "heat-soak" && !isStruck)
       .slice(0, MOST_SOAKS)
@@ -24,6 +25,7 @@ export default async function HeatPage({ params }: { params: Promise<{ id: strin
         log: logOfRun(run, room.celsius),
         probes: probesOfRun(run),
       }))}
+      noted={logsOfNotes(await listLog(db, amplifier.id), room.celsius)}
       photos={details.photos}
       room={room}
     />

@@ -1,4 +1,4 @@
-import { logbook } from "@/records/facts";
+import { logbook, methodText } from "@/records/facts";
 import { amplifierRecords } from "@/server/amplifierRecords";
 import { database } from "@/server/records";
 import { listLog } from "@/store";
@@ -7,5 +7,11 @@ import { LogScreen } from "@/ui/log/LogScreen";
 export default async function LogPage({ params }: { params: Promise<{ id: string }> }) {
   const records = await amplifierRecords((await params).id);
   const entries = await listLog(await database(), records.amplifier.id);
-  return <LogScreen amplifierId={records.amplifier.id} lines={logbook({ ...records, entries })} />;
+  return (
+    <LogScreen
+      amplifierId={records.amplifier.id}
+      lines={logbook({ ...records, entries })}
+      method={methodText({ ...records, entries, roomCelsius: records.room.celsius })}
+    />
+  );
 }

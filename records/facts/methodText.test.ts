@@ -1,0 +1,97 @@
+import { emptyDocument, emptyWorkshopDocument, type LogEntry } from "..";
+import { load } from "../testing/run";
+import { logsOfNotes, methodText, type MethodRecords } from ".";
+
+const entry = (id: string, at: string, more: Partial<LogEntry>): LogEntry => ({
+  id,
+  amplifierId: "a",
+  at: `2026-11-25T${at}:00Z`,
+  kind: "temperature",
+  text: "heat sink, left",
+  celsius: 30,
+  isStruck: false,
+  ...more,
+});
+
+const records = (more: Partial<MethodRecords> = {}): MethodRecords => ({
+  loads: [load],
+  rig: emptyDocument("rig"),
+  instruments: emptyWorkshopDocument("instruments"),
+  runs: [],
+  entries: [],
+  roomCelsius: 22,
+  ...more,
+});
+
+const run = (id: string, source: "recording" | "typed" | "simulated-bench", isStruck = false) => ({
+  id,
+  kind: "noise" as const,
+  source,
+  takenAt: "2026-11-25T10:00:00Z",
+  nominalOhms: 8,
+  loadOhms: [8],
+  channelsDriven: 1,
+  setting: "",
+  setId: null,
+  isStruck,
+});
+
+test("loads as measured, and the room; of what nobody wrote down nothing is said", () => {
+  const text = methodText(records()).join(" ");
+  expect(text).toContain(`(called ${load.nominalOhms} Ω)`);
+  expect(text).toContain("The room was at 22 °C.");
+  expect(text).not.toMatch(/recorded with|calibrated|runs|guard/);
+});
+
+test("runs are counted by what took them; rehearsals are none", () => {
+  const runs = [
+    run("a", "recording"),
+    run("b", "recording"),
+    run("c", "typed"),
+    run("d", "simulated-bench"),
+    run("e", "recording", true),
+  ];
+  const text = methodText(records({ runs })).join(" ");
+  expect(text).toContain(
+    "It rests on 3 runs, 2 from recordings and 1 read by eye off a meter; 1 more was struck out.",
+  );
+  expect(text).toContain("coverage factor of 2");
+});
+
+test("what the logbook holds: temperatures and guards, those taken back left out", () => {
+  const entries = [
+    entry("a", "10:00", {}),
+    entry("b", "10:10", {}),
+    entry("c", "10:20", { isStruck: true }),
+    entry("d", "10:30", { kind: "guard", celsius: null, text: "the load" }),
+  ];
+  const text = methodText(records({ entries })).join(" ");
+  expect(text).toContain("temperatures were read 2 times by hand");
+  expect(text).toContain("A guard ended one run early");
+});
+
+test("temperatures of the logbook are a heat log, a time at the bench each, with power on and off", () => {
+  const logs = logsOfNotes(
+    [
+      entry("on", "10:00", { kind: "power on", celsius: null, text: "" }),
+      entry("a", "10:05", {}),
+      entry("b", "10:20", { celsius: 41, text: "case top" }),
+      entry("c", "10:40", { celsius: 45 }),
+      entry("x", "10:45", { celsius: 99, isStruck: true }),
+      // Ten hours later, and one reading alone.
+      entry("d", "20:40", { celsius: 24 }),
+    ],
+    21,
+  );
+  expect(logs).toHaveLength(1);
+  expect(logs[0].spots.map(({ name, place }) => [name, place])).toEqual([
+    ["heat sink, left", "heat sink"],
+    ["case top", "case"],
+  ]);
+  expect(logs[0].readings.map(({ seconds, celsius }) => [seconds, celsius])).toEqual([
+    [300, 30],
+    [1200, 41],
+    [2400, 45],
+  ]);
+  expect(logs[0].events.map(({ kind, seconds }) => [kind, seconds])).toEqual([["power on", 0]]);
+});
