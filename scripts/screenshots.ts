@@ -87,6 +87,21 @@ const writeNotes = async (driver: DemoPage["driver"]): Promise<void> => {
   }
 };
 
+/** Two soaks of the vintage amplifier, in the dark: the one picture that is. */
+const showHeat = async ({ driver, url }: Pick<DemoPage, "driver" | "url">): Promise<void> => {
+  await driver.get(url);
+  const harrowby =
+    (await driver.findElement(By.partialLinkText("Harrowby R-30")).getAttribute("href")) ?? "";
+  await driver.get(harrowby.replace(/[^/]+$/, "heat"));
+  await shows(driver, "Before and after");
+  await driver.sleep(700);
+  await driver.executeScript(
+    "document.documentElement.classList.add('dark'); document.documentElement.style.colorScheme = 'dark'",
+  );
+  await press(driver, "Soak of the Bench");
+  await driver.sleep(700);
+};
+
 const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promise<void> => {
   mkdirSync(OUT, { recursive: true });
   const picture = async (name: string) =>
@@ -133,18 +148,7 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await picture("bench");
   await stage("verdict", "by each school");
   await picture("verdict");
-  await driver.get(url);
-  const harrowby =
-    (await driver.findElement(By.partialLinkText("Harrowby R-30")).getAttribute("href")) ?? "";
-  await driver.get(harrowby.replace(/[^/]+$/, "heat"));
-  await shows(driver, "Before and after");
-  await driver.sleep(700);
-  // The one picture that is dark.
-  await driver.executeScript(
-    "document.documentElement.classList.add('dark'); document.documentElement.style.colorScheme = 'dark'",
-  );
-  await press(driver, "Soak of the Bench");
-  await driver.sleep(700);
+  await showHeat({ driver, url });
   await picture("heat");
   await openSweep();
   await press(driver, "New run");
