@@ -6,7 +6,7 @@ import { makeDemo } from "@/demo/makeDemo";
 import { openDatabase } from "@/store";
 import { application } from "./application";
 import { HOME } from "./demoShelf";
-import { shows } from "./browser";
+import { shows, pressKey } from "./browser";
 
 const { driver, url, folder, kill, start } = application("access");
 const AXE = readFileSync(require.resolve("axe-core/axe.min.js"), "utf8");
@@ -32,7 +32,7 @@ const STAGES = [
   ["plan", "pauses included"],
   ["bench", "runs kept"],
   ["bench?run=new", "Which run"],
-  ["heat", "How warm does it get?"],
+  ["heat", "Readings by hand"],
   ["verdict", "An honest rating"],
   ["log", "Logbook"],
 ] as const;
@@ -76,6 +76,15 @@ describe.each(["light", "dark"])("%s", (mode) => {
 
   test.each(STAGES)("%s", async (stage, text) => {
     await open(stage, text);
+    expect(await driver().findElements(By.css("h1"))).not.toHaveLength(0);
+    expect(await violations()).toEqual([]);
+  });
+
+  test("heat while it is read by hand", async () => {
+    await open("heat", "Readings by hand");
+    await pressKey(driver(), "n", "On the clock");
+    await driver().findElement(By.css("body")).sendKeys("1");
+    await shows(driver(), "or a hand on it");
     expect(await driver().findElements(By.css("h1"))).not.toHaveLength(0);
     expect(await violations()).toEqual([]);
   });

@@ -15,12 +15,19 @@ export function Answer({
   read: ReadLog;
   limits: HeatLimits;
 }) {
-  if (!lead) return <Text color="muted">Name a spot to begin with.</Text>;
+  if (!lead)
+    return (
+      <Text as="h1" color="muted">
+        Name a spot to begin with.
+      </Text>
+    );
   const { spot, reading, why, last } = lead;
   if (!reading)
     return (
       <div>
-        <Text color="muted">{spot.name}</Text>
+        <Text as="h1" color="muted">
+          {spot.name}
+        </Text>
         <Reading value={last === null ? "–" : formatFixed(last, 1)} unit="°C now" />
         <Text mt={1}>{why}</Text>
       </div>
@@ -30,7 +37,7 @@ export function Answer({
   const settled = bandText(reading.settled);
   return (
     <div>
-      <Text color="muted">
+      <Text as="h1" color="muted">
         {spot.name} {isEarly ? "now" : settledWords(reading)}
       </Text>
       <HStack gap={4} align="baseline" wrap="wrap">

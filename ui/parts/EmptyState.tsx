@@ -13,7 +13,7 @@ export function EmptyState({
 }) {
   return (
     <VStack align="start" gap={4} maxW="560px" py={10} px={2}>
-      <Heading as="h2" fontSize="26px" lineHeight={1.2}>
+      <Heading as="h1" fontSize="26px" lineHeight={1.2}>
         {title}
       </Heading>
       <Text fontSize="16px" color="muted">
