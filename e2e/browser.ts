@@ -94,16 +94,19 @@ export const fieldOf = (
   form: string,
   label: string,
   nth = 1,
-): Promise<WebElement> =>
-  driver.wait(
+): Promise<WebElement> => {
+  const labelled = `//form[@aria-label=${quoted(form)}]//label[normalize-space()=${quoted(label)}]`;
+  return driver.wait(
     until.elementLocated(
       By.xpath(
-        `(//form[@aria-label=${quoted(form)}]//label[normalize-space()=${quoted(label)}]/..//*[self::input or self::textarea or self::select])[${nth}]`,
+        // Beside its label, or wherever the label says that it is.
+        `(${labelled}/..//*[self::input or self::textarea or self::select] | //*[@id=${labelled}/@for])[${nth}]`,
       ),
     ),
     PATIENCE_MS,
     `waiting for the field “${label}”`,
   );
+};
 
 /** Replaces what stands in a field. */
 export const fill = async (

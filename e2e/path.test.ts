@@ -186,9 +186,9 @@ test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, 
     "waiting for another amplifier's curve",
   );
   expect(await pageText(driver())).not.toBe(predicted);
-  await fill(driver(), ["Simulated bench", "Idle current of each channel"], "much", 2);
+  await fill(driver(), ["Simulated bench", "Idle current of each channel"], "much");
   await shows(driver(), "Not a number. From 50 m to 10 A.");
-  await fill(driver(), ["Simulated bench", "Idle current of each channel"], "0,4", 2);
+  await fill(driver(), ["Simulated bench", "Idle current of each channel"], "0,4");
   await shows(driver(), "Undo the change");
   await driver()
     .findElement(By.css("input[name=simulated-amplifier][value=home-class-ab]"))
