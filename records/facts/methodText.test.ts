@@ -58,6 +58,11 @@ test("runs are counted by what took them; rehearsals are none", () => {
   expect(text).toContain("coverage factor of 2");
 });
 
+test("runs that are all alike are counted once", () =>
+  expect(
+    methodText(records({ runs: [run("a", "recording"), run("b", "recording")] })).join(" "),
+  ).toContain("It rests on 2 runs from recordings."));
+
 test("what the logbook holds: temperatures and guards, those taken back left out", () => {
   const entries = [
     entry("a", "10:00", {}),

@@ -73,11 +73,16 @@ const runsText = (runs: readonly RunEntry[]): string => {
   const recorded = real.filter(({ source }) => source === "recording").length;
   const typed = real.length - recorded;
   const struck = runs.length - counted.length;
-  const parts = [
-    ...(recorded > 0 ? [`${recorded} from recordings`] : []),
-    ...(typed > 0 ? [`${typed} read by eye off a meter`] : []),
+  const counts = [
+    ...(recorded > 0 ? [[recorded, "from recordings"] as const] : []),
+    ...(typed > 0 ? [[typed, "read by eye off a meter"] as const] : []),
   ];
-  return `It rests on ${real.length} ${real.length === 1 ? "run" : "runs"}, ${listed(parts)}${struck > 0 ? `; ${struck} more ${struck === 1 ? "was" : "were"} struck out` : ""}. Uncertainties are told with a coverage factor of ${COVERAGE_FACTOR}: the truth lies within them nineteen times in twenty.`;
+  const [only] = counts;
+  const parts =
+    counts.length === 1
+      ? ` ${only[1]}`
+      : `, ${listed(counts.map(([count, words]) => `${count} ${words}`))}`;
+  return `It rests on ${real.length} ${real.length === 1 ? "run" : "runs"}${parts}${struck > 0 ? `; ${struck} more ${struck === 1 ? "was" : "were"} struck out` : ""}. Uncertainties are told with a coverage factor of ${COVERAGE_FACTOR}: the truth lies within them nineteen times in twenty.`;
 };
 
 const calibrationText = ({ recordedRatio, meterHz, loop }: RigSettings): string =>

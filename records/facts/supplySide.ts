@@ -258,19 +258,23 @@ const fingerprintOf = (outputs: readonly SuppliedOutput[]): MeasuredSupply["fing
   return null;
 };
 
+const fromOf = ({ isAtLeast }: SuppliedOutput, { isRehearsed }: MeasuredSupply) => {
+  if (isRehearsed) return "rehearsed";
+  return isAtLeast ? "at least" : "measured";
+};
+
 /** What a supply was measured to let through into a load, or is foretold to by what it did into others; null where neither tells. */
 export const suppliedInto = (
   supplies: readonly MeasuredSupply[],
   name: string,
   { loadOhms, channelsDriven }: { loadOhms: number; channelsDriven: number },
-): { watts: number; from: "measured" | "rehearsed" | "foretold" } | null => {
+): { watts: number; from: "measured" | "at least" | "rehearsed" | "foretold" } | null => {
   const supply = supplies.find((each) => each.name === name) ?? (name === "" ? supplies[0] : null);
   if (!supply) return null;
   const measured = supply.outputs.find(
     (output) => output.nominalOhms === loadOhms && output.channelsDriven === channelsDriven,
   );
-  if (measured)
-    return { watts: measured.watts, from: supply.isRehearsed ? "rehearsed" : "measured" };
+  if (measured) return { watts: measured.watts, from: fromOf(measured, supply) };
   const { fingerprint } = supply;
   const next =
     fingerprint?.channelsDriven === channelsDriven

@@ -7,6 +7,8 @@ import { useSize } from "../charts/useSize";
 const HEIGHT_PX = 46;
 /** Neighbours so much alike say that the fit leaves more than chance. Chosen here. */
 const ALIKE = 0.5;
+/** Less than this is no matter, whatever its shape, in kelvin. */
+const NO_MATTER = 0.2;
 
 /** What the likeliest course leaves of the readings, along time: chance, or something that was not thought of. */
 export function Residuals({
@@ -27,7 +29,9 @@ export function Residuals({
     <HStack mt={2} gap={4} align="center">
       <Text fontSize="13.5px" color="muted" w="190px" flexShrink={0}>
         The fit of {name} leaves {size} °C
-        {residualLikeness > ALIKE ? ", not by chance alone: a draught, or a change" : ""}
+        {residualLikeness > ALIKE && residualKelvin > NO_MATTER
+          ? ", not by chance alone: a draught, or a change"
+          : ""}
       </Text>
       <Box ref={frame} flex={1} minW={0} h={`${HEIGHT_PX}px`}>
         <svg
