@@ -31,4 +31,7 @@ export const forecastSettingsSchema = object({
   }).default({}),
 });
 
-export type ForecastSettings = InferType<typeof forecastSettingsSchema>;
+export type ForecastSettings = InferType<typeof forecastSettingsSchema> & {
+  /** What the sheet says instead of what is usual; read from its lines each time, and kept nowhere else. */
+  printed?: { houseKeepingWatts?: number };
+};

@@ -20,6 +20,7 @@ import {
   type UnderWay,
   type VerdictNotes,
 } from "@/records";
+import { printedAssumptions } from "@/records/facts";
 import {
   findAmplifier,
   listClaims,
@@ -111,7 +112,7 @@ export const readAmplifierRecords = async (
     runs: await listRunEntries(db, id),
     details: details.document,
     sheet: sheet.document,
-    forecastSettings: forecastSettings.document,
+    forecastSettings: { ...forecastSettings.document, printed: printedAssumptions(claims) },
     rig: rig.document,
     plan: plan.document,
     heat: heat.document,

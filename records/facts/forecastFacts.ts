@@ -47,15 +47,15 @@ export const forecastFacts = (
   sourceVoltsRms,
 });
 
-/** What is usual for the class, with what the reviewer changed. */
+/** What is usual for the class, what the sheet says instead, and what the reviewer changed. */
 export const assumptionsOf = (
   amplifier: Pick<Amplifier, "topology">,
-  { assumptions }: Pick<ForecastSettings, "assumptions">,
+  { assumptions, printed }: Pick<ForecastSettings, "assumptions" | "printed">,
 ): Assumptions =>
   assumptionsFor(
     classOf(amplifier),
     Object.fromEntries(
-      Object.entries(assumptions ?? {}).filter(
+      [...Object.entries(printed ?? {}), ...Object.entries(assumptions ?? {})].filter(
         ([, value]) => value !== null && value !== undefined,
       ),
     ),

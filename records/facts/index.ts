@@ -46,7 +46,7 @@ export {
   type TrackSchedule,
   type TrackState,
 } from "./runTrack";
-export { printedDetails, type PrintedDetails } from "./printedDetails";
+export { printedAssumptions, printedDetails, type PrintedDetails } from "./printedDetails";
 export { calibrationOf, chosenInstrument, meterOf, rigCalibration } from "./rigCalibration";
 export { rigState } from "./rigState";
 export { safetyFacts } from "./safetyFacts";

@@ -1,5 +1,5 @@
 import { readClaims } from "@/core/claim";
-import { printedDetails } from ".";
+import { assumptionsOf, printedAssumptions, printedDetails } from ".";
 
 const of = (...lines: string[]) => printedDetails(readClaims(lines.join("\n")).claims);
 
@@ -29,4 +29,16 @@ test("mass and size are told as they are printed, to stand beside what is weighe
   const found = of("Weight 12.5 kg", "Dimensions 430 x 140 x 360 mm");
   expect(found.massKilograms).toBe(12.5);
   expect(found.size).toEqual([0.43, 0.14, 0.36]);
+});
+
+test("idle consumption takes the place of the usual one in the forecast, until the reviewer says otherwise", () => {
+  const printed = printedAssumptions(readClaims("Idle consumption 3 W\nStandby 0.5 W").claims);
+  expect(printed).toEqual({ houseKeepingWatts: 3 });
+  const amplifier = { topology: "class AB" as const };
+  const watts = (assumptions: object) =>
+    assumptionsOf(amplifier, { assumptions, printed }).houseKeepingWatts;
+  expect(watts({})).toBe(3);
+  expect(watts({ houseKeepingWatts: null })).toBe(3);
+  expect(watts({ houseKeepingWatts: 7 })).toBe(7);
+  expect(printedAssumptions(readClaims("Power consumption 300 W").claims)).toEqual({});
 });

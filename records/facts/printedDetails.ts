@@ -1,5 +1,5 @@
 import { dbToAmplitudeRatio } from "@/core/units";
-import type { ClaimDraft, Supply } from "@/records";
+import type { ClaimDraft, ForecastSettings, Supply } from "@/records";
 
 /** What the lines of a sheet say of an amplifier's supply, gain, mass and size. */
 export type PrintedDetails = {
@@ -35,6 +35,16 @@ export const printedDetails = (
   massKilograms: firstOf(claims, "mass")?.kilograms ?? null,
   size: firstOf(claims, "size")?.metres ?? null,
 });
+
+/** What the lines of a sheet say of a forecast's assumptions: idle consumption is what the rest of the amplifier draws. */
+export const printedAssumptions = (
+  claims: readonly Pick<ClaimDraft, "stated">[],
+): NonNullable<ForecastSettings["printed"]> => {
+  for (const { stated } of claims)
+    if (isOf(stated, "consumption") && stated.state === "idle")
+      return { houseKeepingWatts: stated.mostWatts };
+  return {};
+};
 
 const firstOf = <Kind extends ClaimDraft["stated"]["kind"]>(
   claims: readonly Pick<ClaimDraft, "stated">[],

@@ -68,12 +68,14 @@ export function AssumptionFields({
       {FIELDS.map(({ name, label, unit, scale, empty }) => {
         const own = settings.assumptions?.[name];
         const usual = assumptions[name];
+        const isPrinted = Object.hasOwn(settings.printed ?? {}, name);
+        const from = isPrinted ? "as printed" : "as usual";
         return (
           <QuantityField
             key={name}
             label={label}
             unit={unit}
-            placeholder={usual === null ? empty : `${formatShort(usual * scale)}, as usual`}
+            placeholder={usual === null ? empty : `${formatShort(usual * scale)}, ${from}`}
             field={held(
               typed[name] ??
                 (own === null || own === undefined ? "" : formatEngineering(own * scale)),
