@@ -8,8 +8,8 @@ import type { OutputStage } from "./OutputStage";
 import type { Seat } from "./seat";
 
 const LINEAR_STAGE = {
-  saturationVolts: quantity("What the devices keep of the rail", "V", [0, 15], 1.8),
-  saturationOhms: quantity("And for each ampere", "Ω", [0, 5], 0.18),
+  saturationVolts: quantity("Voltage lost in the output devices", "V", [0, 15], 1.8),
+  saturationOhms: quantity("Resistance of the output devices", "Ω", [0, 5], 0.18),
   crossoverVolts: quantity("Crossover step without bias, after feedback", "V", [0, 1], 2e-3),
   idleAmperes: quantity("Idle current of each channel, cold", "A", [0, 5], 0.06),
   outputOhms: quantity("Output resistance at low frequency", "Ω", [0, 5], 0.03),
@@ -37,15 +37,15 @@ export type ClassAbStage = PartOf<typeof CLASS_AB_FIELDS> & { kind: "class-ab" }
 export const CLASS_A_FIELDS = {
   ...LINEAR_STAGE,
   idleAmperes: quantity("Idle current of each channel", "A", [0.05, 10], 1.2),
-  leavesClassA: onOff("Slides into class AB beyond", true),
+  leavesClassA: onOff("Goes on in class AB beyond its bias", true),
 };
 export type ClassAStage = PartOf<typeof CLASS_A_FIELDS> & { kind: "class-a" };
 
 /** Class G and H: low rails for small signals, high ones for the tips. */
 export const CLASS_GH_FIELDS = {
   ...LINEAR_STAGE,
-  handoverVolts: quantity("Changes rails this far below the low one", "V", [0, 20], 3),
-  commutationVolts: quantity("Step at the change, after feedback", "V", [0, 1], 1e-3),
+  handoverVolts: quantity("Switches rails this far below the low rail", "V", [0, 20], 3),
+  commutationVolts: quantity("Step where the rails switch, after feedback", "V", [0, 1], 1e-3),
 };
 export type ClassGhStage = PartOf<typeof CLASS_GH_FIELDS> & { kind: "class-gh" };
 

@@ -9,8 +9,8 @@ import type { OutputStage } from "./OutputStage";
 export const TRANSFORMER_FIELDS = {
   tapOhms: choice("Tap in use", [4, 8, 16], 8),
   turnsRatio: quantity("Half primary to the 8 Ω tap", "", [2, 60], 14),
-  plateKeptVolts: quantity("What the devices keep of the rail", "V", [0, 150], 45),
-  deviceOhms: quantity("And for each ampere, at the 8 Ω tap", "Ω", [0, 20], 0.9),
+  plateKeptVolts: quantity("Voltage lost in the output devices", "V", [0, 150], 45),
+  deviceOhms: quantity("Resistance of the output devices, at the 8 Ω tap", "Ω", [0, 20], 0.9),
   sourceOhms: quantity("Output resistance with feedback, at the 8 Ω tap", "Ω", [0.05, 20], 1.1),
   leakageHenries: quantity("Leakage inductance, at the 8 Ω tap", "H", [0, 0.001], 2.5e-5),
   primaryHenries: quantity("Inductance of the core, at the 8 Ω tap", "H", [0.005, 10], 0.25),

@@ -5,10 +5,10 @@ import { Rails, type Supply, type SupplyJoules } from "./Rails";
 
 /** An external supply of one voltage. */
 export const BRICK_FIELDS = {
-  volts: quantity("Output", "V", [3, 100], 24),
+  volts: quantity("Output voltage", "V", [3, 100], 24),
   limitAmperes: quantity("Current it gives for any time", "A", [0.1, 60], 3),
   overload: choice(
-    "Beyond its limit",
+    "Beyond its current limit",
     ["constant-current", "fold-back", "hiccup"],
     "constant-current",
   ),

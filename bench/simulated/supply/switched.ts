@@ -5,10 +5,10 @@ import { Rails, type Supply, type SupplyJoules } from "./Rails";
 
 /** A switched supply inside the amplifier: two regulated rails that share its power. */
 export const SWITCHED_FIELDS = {
-  railVolts: quantity("Each rail", "V", [5, 150], 45),
+  railVolts: quantity("Rail voltage", "V", [5, 150], 45),
   continuousWatts: quantity("Power it gives for any time", "W", [5, 5000], 400),
   peakWatts: quantity("Power it gives for a short time", "W", [5, 10_000], 700),
-  peakSeconds: quantity("How long that is", "s", [0, 5], 0.2),
+  peakSeconds: quantity("How long it gives that", "s", [0, 5], 0.2),
   outputOhms: quantity("Output resistance of a rail", "Ω", [0.001, 2], 0.05),
   outputFarads: quantity("Capacitance of a rail", "F", [1e-6, 0.2], 0.0022),
   efficiencyRatio: quantity("Efficiency", "", [0.4, 0.99], 0.9),
