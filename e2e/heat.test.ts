@@ -11,18 +11,21 @@ const app = application("heat");
 const { driver, folder } = app;
 const { kept } = forms(driver);
 
-/** A soak of 25 minutes as a German logger writes it: so many K/W at 60 W of heat, and 14 minutes of time constant. */
-const logger = (name: string, kelvinPerWatt: number): string => {
+/** A soak of 25 minutes as a logger writes it: so many K/W at 60 W of heat, and 14 minutes of time constant. */
+const logger = (name: string, kelvinPerWatt: number, isDated: boolean): string => {
   const rows = Array.from({ length: 150 }, (_, k) => {
     const rise = 60 * kelvinPerWatt * (1 - Math.exp(-k / 84));
-    const comma = (value: number, digits: number) => value.toFixed(digits).replace(".", ",");
-    return `${comma(k / 6, 2)};${comma(22 + rise, 1)};${comma(22 + 0.85 * rise, 1)};22,0`;
+    const read = [22 + rise, 22 + 0.85 * rise, 22].map((celsius) => celsius.toFixed(1));
+    if (!isDated) return [(k / 6).toFixed(2), ...read].join(";").replaceAll(".", ",");
+    const at = new Date(Date.UTC(2026, 10, 20) + 10_000 * k).toISOString();
+    return [at.slice(0, 10), at.slice(11, 19), ...read].join(",");
   });
+  const spots = ["Heat sink left (°C)", "Heat sink right (°C)", "Room (°C)"];
+  const head = isDated
+    ? ["Date", "Time", ...spots].join(",")
+    : ["Elapsed (min)", ...spots].join(";");
   const path = join(folder(), name);
-  writeFileSync(
-    path,
-    ["Elapsed (min);Heat sink left (°C);Heat sink right (°C);Room (°C)", ...rows].join("\n"),
-  );
+  writeFileSync(path, [head, ...rows].join("\n"));
   return path;
 };
 const drop = async (path: string): Promise<void> =>
@@ -46,7 +49,7 @@ test("the stage of an amplifier that was never soaked says what to do", async ()
 });
 
 test("a logger's file: where it settles before it has, and that the sink is lopsided; with watts the thermal resistance", async () => {
-  await drop(logger("before.csv", 0.7));
+  await drop(logger("before.csv", 0.7, false));
   // 22 + 42 °C.
   await shows(driver(), "Heat sink left will settle at");
   expect(await pageText(driver())).toMatch(/64\.[01]\n°C\n± 0\.[4-9]/);
@@ -60,7 +63,7 @@ test("a logger's file: where it settles before it has, and that the sink is lops
 });
 
 test("before and after: a second file with new compound cools better, and what that buys is told", async () => {
-  await drop(logger("after.csv", 0.6));
+  await drop(logger("after.csv", 0.6, true));
   await shows(driver(), "will settle at");
   await driver().wait(
     async () => (await pageText(driver())).includes("58.0"),

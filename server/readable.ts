@@ -1,6 +1,6 @@
 import "server-only";
 import { open } from "node:fs/promises";
-import { readTable } from "@/core/files";
+import { isTemperatureLog, readTable } from "@/core/files";
 import { readWavLayout } from "@/core/wav";
 import { Refusal } from "./requests";
 
@@ -11,7 +11,7 @@ const UNPROCESSABLE = 422;
 
 /**
  * Refuses a file that none of our readers can open, before it is kept: neither a sound WAV file, whole as its header says, nor text
- * with columns of numbers.
+ * with columns of numbers, or of moments and temperatures.
  * @throws {Refusal} 415 for other bytes, 422 for a WAV file that is broken; with the reader's reason
  */
 export const requireReadable = async (path: string, byteCount: number): Promise<void> => {
@@ -45,5 +45,7 @@ const isTable = (head: Uint8Array, byteCount: number): boolean => {
   const utf16 = head[0] === 0xff ? "utf-16le" : "utf-16be";
   const text = new TextDecoder(isUtf16 ? utf16 : "latin1").decode(head).slice(0, 64 * 1024);
   // The last line of a part is cut off somewhere.
-  return readTable(byteCount > text.length ? text.slice(0, text.lastIndexOf("\n")) : text) !== null;
+  const whole = byteCount > text.length ? text.slice(0, text.lastIndexOf("\n")) : text;
+  // Dates and times of day are no numbers.
+  return readTable(whole) !== null || isTemperatureLog(whole);
 };
