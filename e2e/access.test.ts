@@ -6,7 +6,7 @@ import { makeDemo } from "@/demo/makeDemo";
 import { openDatabase } from "@/store";
 import { application } from "./application";
 import { HOME } from "./demoShelf";
-import { shows, pressKey } from "./browser";
+import { PATIENCE_MS, pressKey, shows } from "./browser";
 
 const { driver, url, folder, kill, start } = application("access");
 const AXE = readFileSync(require.resolve("axe-core/axe.min.js"), "utf8");
@@ -85,8 +85,9 @@ describe.each(["light", "dark"])("%s", (mode) => {
     await pressKey(driver(), "n", "On the clock");
     await driver().findElement(By.css("body")).sendKeys("1");
     await shows(driver(), "or a hand on it");
-    // Colours on their way from one to the other are neither.
-    await driver().sleep(800);
+    // What was begun is kept, the frame around it is drawn anew, and colours come to rest.
+    await driver().sleep(2500);
+    await driver().wait(async () => (await driver().getTitle()) !== "", PATIENCE_MS);
     expect(await driver().findElements(By.css("h1"))).not.toHaveLength(0);
     expect(await violations()).toEqual([]);
   });
