@@ -91,7 +91,11 @@ const readingSchema = object({
 
 export const heatEventSchema = object({
   id: id(),
-  seconds: number().min(0, "It cannot be before the beginning.").max(MOST_SECONDS).required(),
+  seconds: number()
+    .typeError("Give minutes, such as 12.5, or a clock such as 1:05:00.")
+    .min(0, "It cannot be before the beginning.")
+    .max(MOST_SECONDS, "A week at most.")
+    .required(),
   kind: string()
     .oneOf([...HEAT_EVENTS])
     .required("Choose what happened."),

@@ -26,7 +26,7 @@ const UNLIKELY = 9;
  * @returns a finding where there are too few, or they span no time
  * @see G. H. Golub and V. Pereyra, SIAM J. Numer. Anal. 10, 1973 (separable least squares); D. M. Bates and D. G. Watts,
  *   Nonlinear Regression Analysis, 1988, chapter 6 (profiles); G. Schwarz, Ann. Statist. 6, 1978 (one store or two);
- *   G. W. Oehlert and others' rule n (1 - r) / (1 + r) for readings alike, common practice. All from memory.
+ *   all from memory. That n readings alike are worth n (1 - r) / (1 + r): common practice.
  */
 export const fitCourse = (course: Course): Outcome<CourseFit> => {
   const { length } = course.seconds;

@@ -112,8 +112,8 @@ const above = (places: readonly Place[], limit: number): number =>
     0,
   );
 
-/** Ends are told to so much of the span in which anything lies at all. */
-const FINENESS = 1e-3;
+/** Ends are found by so many halvings: to a thousandth of a kelvin, however far the unlikeliest way lies off. */
+const HALVINGS = 20;
 
 /** Middle and ends of what may lie at several places. */
 const bandOf = (places: readonly Place[]): Band => {
@@ -122,7 +122,7 @@ const bandOf = (places: readonly Place[]): Band => {
   if (!(high > low)) return { low, value: low, high: low };
   const at = (share: number): number => {
     let [under, over] = [low, high];
-    while (over - under > FINENESS * (high - low)) {
+    for (let halving = 0; halving < HALVINGS; halving++) {
       const middle = (under + over) / 2;
       if (above(places, middle) > 1 - share) under = middle;
       else over = middle;

@@ -159,6 +159,24 @@ test("without watts there is no thermal resistance, nor of what the amplifier do
   expect(reading(ofLoad).grades).toEqual([]);
 });
 
+test("a sink that is no warmer than the room as it was typed has no thermal resistance, and nothing breaks", () => {
+  const found = reading({
+    ...log({
+      readings: warming("left"),
+      events: [event(0, "power on", { mainsWatts: 80, loadWatts: 16.5 })],
+    }),
+    roomCelsius: 22,
+  });
+  expect(found.resistance).not.toBeNull();
+  const [course] = coursesOf(log({ readings: warming("left") }), null);
+  const [stretch] = stretchesOf(
+    { events: [event(0, "power on", { mainsWatts: 80, loadWatts: 16.5 })] },
+    4680,
+  );
+  const hotRoom = readSpot(course, stretch, { roomCelsius: 75, limits: HEAT_LIMITS });
+  expect(hotRoom.ok && hotRoom.value.resistance).toBeNull();
+});
+
 test("while it cools there is no grade, but when it may be held", () => {
   const readings = Array.from({ length: 20 }, (_, k) => ({
     id: String(k),

@@ -97,7 +97,7 @@ export const readSpot = (
       isSettled: Math.max(Math.abs(toGo.low), Math.abs(toGo.high)) <= SETTLED_KELVIN,
       moreSeconds: secondsUntilCertain(fit, CERTAIN_KELVIN),
       resistance:
-        heat && isWarmedByAmplifier && heat.value > 3 * heat.stdUncertainty
+        heat && isWarmedByAmplifier && isSure(heat) && isSure(rise)
           ? kelvinPerWatt(rise, heat)
           : null,
       touch: longestTouch(Math.max(now.high, now.value), spot.surface),
@@ -111,6 +111,9 @@ export const readSpot = (
     },
   };
 };
+
+/** Three times as much as may be chance: of less no ratio can be told. Chosen here. */
+const isSure = ({ value, stdUncertainty }: Measured): boolean => value > 3 * stdUncertainty;
 
 /** When it is too hot, counted from the beginning of the stretch. */
 const sinceBegun = ({ seconds }: Passing, { fromSeconds }: Stretch): Band | null =>
