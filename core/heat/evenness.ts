@@ -1,3 +1,4 @@
+import { COVERAGE } from "./coverage";
 import type { Measured } from "./thermalResistance";
 
 /** Spots whose rise differs by more than this share of their mean make a sink lopsided. Chosen here. */
@@ -29,7 +30,7 @@ export const evenness = (rises: readonly Measured[]): Evenness => {
   };
   const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
   const limit = LOPSIDED_RATIO * Math.abs(mean);
-  const spread = 1.96 * difference.stdUncertainty;
+  const spread = COVERAGE * difference.stdUncertainty;
   const isSurely = difference.value - spread > limit,
     isSurelyNot = difference.value + spread <= limit;
   const unsure = isSurelyNot ? "even" : "not sure";

@@ -1,10 +1,9 @@
 import { solveSymmetric } from "../numeric";
 import { requirePositive } from "../units";
+import { COVERAGE } from "./coverage";
 import { settledCelsius } from "./outlook";
 import type { CourseFit, CourseWay } from "./types";
 
-/** Half of a band that holds nineteen times in twenty, over the standard uncertainty. */
-const COVERAGE = 1.96;
 /** Looked ahead by a twentieth more each time, up to so many times what was watched. Chosen here. */
 const AHEAD_RATIO = 1.05;
 const FURTHEST = 60;

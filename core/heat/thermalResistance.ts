@@ -1,10 +1,9 @@
 import { requirePositive } from "../units";
+import { COVERAGE } from "./coverage";
 import type { Band } from "./types";
 
 /** A value with its standard uncertainty. */
 export type Measured = { value: number; stdUncertainty: number };
-
-const COVERAGE = 1.96;
 
 /** The standard uncertainty that stands behind a band. */
 export const measuredOf = ({ value, low, high }: Band): Measured => ({

@@ -73,5 +73,5 @@ export {
   type MeasuredSupply,
   type SupplyDifference,
 } from "./supplySide";
-export { logsOfNotes } from "./logOfNotes";
+export { isOfNotes, logsOfNotes } from "./logOfNotes";
 export { methodText, type MethodRecords } from "./methodText";

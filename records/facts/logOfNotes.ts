@@ -20,6 +20,11 @@ const PLACES: readonly (readonly [RegExp, SpotPlace])[] = [
   [/\bair\b|room/i, "air"],
 ];
 
+const OF_NOTES = "notes ";
+
+/** Whether a log was made of the logbook’s notes. */
+export const isOfNotes = ({ id }: Pick<HeatLog, "id">): boolean => id.startsWith(OF_NOTES);
+
 const spotOf = (name: string): HeatSpot => ({
   id: name,
   name,
@@ -53,7 +58,7 @@ export const logsOfNotes = (entries: readonly LogEntry[], roomCelsius: number): 
     const nameOf = ({ text }: LogEntry) => text.slice(0, 60) || "somewhere";
     return [
       {
-        id: `notes ${sitting[0].id}`.slice(0, 60),
+        id: `${OF_NOTES}${sitting[0].id}`.slice(0, 60),
         title: "Notes of the logbook",
         startedAt: sitting[0].at,
         roomCelsius,

@@ -6,7 +6,7 @@ import type { HeatLimits } from "@/core/heat";
 import type { ProbeLog } from "@/core/files";
 import { formatFixed } from "@/core/units";
 import type { Details, Heat, HeatLog, HeatSpot, Room } from "@/records";
-import { leadSpot, readLog, type ReadLog } from "@/records/facts";
+import { isOfNotes, leadSpot, readLog, type ReadLog } from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { KeptMark } from "../parts/KeptMark";
@@ -275,8 +275,8 @@ function Watched({ log, known, probesOf, limits, photos, onChange, onLimits, kep
 }
 
 /** Read by eye on this stage. */
-const isTyped = ({ file, runId, id }: HeatLog): boolean =>
-  file === null && runId === null && !id.startsWith("notes ");
+const isTyped = (log: HeatLog): boolean =>
+  log.file === null && log.runId === null && !isOfNotes(log);
 
 function FileState({ trouble, reading }: { trouble: string | null; reading: string | null }) {
   if (trouble)

@@ -63,6 +63,10 @@ export function LoggerFile({
         events: [],
         isStruck: false,
       });
+      if (read.probes.length > MOST_SPOTS)
+        setTrouble(
+          `It has ${read.probes.length} probes; the first ${MOST_SPOTS} are shown. The file itself is kept whole.`,
+        );
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : "The file could not be read.");
     } finally {
