@@ -100,6 +100,25 @@ test("into a load that was measured what was measured, into another what the fin
   ]).toEqual([null, null, null]);
 });
 
+test("a channel that is dead into one load breaks nothing, and is no part of a fingerprint", () => {
+  const dead = {
+    ...swept("a", 8, 30),
+    channels: swept("a", 8, 30).channels.map((channel) => ({
+      ...channel,
+      levels: [0, 0, 0, 0].map((watts) => stepReading(watts, 0.0001)),
+    })),
+  };
+  const gone = {
+    ...dead,
+    channels: dead.channels.map((channel) => ({
+      ...channel,
+      levels: [...(channel.levels ?? []), stepReading(1e-9, 0.5)],
+    })),
+  };
+  for (const run of [dead, gone])
+    expect(measuredSupplies([run, swept("bb", 4, 30)], SUPPLIES)[0].fingerprint).toBeNull();
+});
+
 test("a rehearsal stands in only where nothing real was measured, and is called one", () => {
   const simulated = swept("a", 4, 60, { source: "simulated" });
   expect(measuredSupplies([simulated], SUPPLIES)[0].isRehearsed).toBe(true);

@@ -231,8 +231,13 @@ const fingerprintOf = (outputs: readonly SuppliedOutput[]): MeasuredSupply["fing
     (a, b) => b - a,
   );
   for (const channelsDriven of most) {
+    // A channel that gave nothing tells nothing of what feeds it.
     const alike = outputs.filter(
-      (output) => output.channelsDriven === channelsDriven && !output.isAtLeast,
+      (output) =>
+        output.channelsDriven === channelsDriven &&
+        !output.isAtLeast &&
+        output.watts > 0 &&
+        output.loadOhms > 0,
     );
     const found = supplyFingerprint(alike);
     if (!found) continue;
