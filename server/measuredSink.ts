@@ -1,9 +1,10 @@
 import "server-only";
+import { stat } from "node:fs/promises";
 import type { Knex } from "knex";
 import { decodeText, readTemperatureLog, type ProbeLog } from "@/core/files";
 import type { MeasuredSink } from "@/core/plan";
 import type { HeatLog } from "@/records";
-import { logOfRun, probesOfRun, sinkOf } from "@/records/facts";
+import { logOfRun, probesOfRun, sinkOf, tellsWatts } from "@/records/facts";
 import { captures, dataFolder, findRuns } from "@/store";
 import type { AmplifierRecords } from "./readAmplifier";
 
@@ -12,16 +13,19 @@ const MOST_LOGS = 8;
 /** A longer file is read on its own stage only. */
 const MOST_FILE_BYTES = 8 * 1024 * 1024;
 
-/** Files never change: what one held is read once. */
+/** Files never change: what one held is read once, as far as memory should go. */
+const MOST_READ = 16;
 const READ = new Map<string, readonly ProbeLog[] | null>();
 
 const probesOfFile = async (sha256: string): Promise<readonly ProbeLog[] | null> => {
   const known = READ.get(sha256);
   if (known !== undefined) return known;
-  const bytes = await captures.read(dataFolder(), sha256).catch(() => null);
-  const log =
-    bytes && bytes.length <= MOST_FILE_BYTES ? readTemperatureLog(decodeText(bytes)) : null;
+  const facts = await stat(captures.path(dataFolder(), sha256)).catch(() => null);
+  const isShort = facts !== null && facts.size <= MOST_FILE_BYTES;
+  const bytes = isShort ? await captures.read(dataFolder(), sha256) : null;
+  const log = bytes && readTemperatureLog(decodeText(bytes));
   const probes = log?.ok ? log.value.spots : null;
+  if (READ.size >= MOST_READ) READ.clear();
   READ.set(sha256, probes);
   return probes;
 };
@@ -46,6 +50,7 @@ export const measuredSinkOf = async (
     .toSorted((a, b) => Date.parse(b.startedAt) - Date.parse(a.startedAt))
     .slice(0, MOST_LOGS);
   for (const log of logs) {
+    if (!tellsWatts(log)) continue;
     const sink = sinkOf(log, await probesOf(log, known), heat.limits);
     if (sink) return sink;
   }

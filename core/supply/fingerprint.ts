@@ -32,7 +32,7 @@ const voltsPeak = ({ watts, loadOhms }: CleanOutput): number => Math.sqrt(2 * wa
  * Peak volts against peak amperes, a point a load, as a straight line: open volts less current times source resistance.
  * @param outputs of one supply, the same channels driven; watts and ohms above zero
  * @returns null where loads do not differ enough to tell
- * @see Thévenin's theorem; weighted line by W. E. Deming's ordinary case, JCGM 100 H.3 (from memory)
+ * @see Thévenin's theorem; a weighted line by least squares, as JCGM 100, H.3 (from memory)
  */
 export const supplyFingerprint = (outputs: readonly CleanOutput[]): Fingerprint | null => {
   const ohms = outputs.map(({ loadOhms }) => requirePositive("loadOhms", loadOhms));

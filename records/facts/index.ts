@@ -64,7 +64,15 @@ export {
   type Stretch,
 } from "./heatLogs";
 export { CERTAIN_KELVIN, heatOf, readSpot, sinkEvenness, type SpotReading } from "./heatReadings";
-export { isTold, leadSpot, readLog, sinkOf, type ReadLog, type ReadSpot } from "./readLog";
+export {
+  isTold,
+  leadSpot,
+  readLog,
+  sinkOf,
+  tellsWatts,
+  type ReadLog,
+  type ReadSpot,
+} from "./readLog";
 export {
   idleYearKilowattHours,
   measuredSupplies,

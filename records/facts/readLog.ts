@@ -121,6 +121,10 @@ export const leadSpot = ({ spots }: ReadLog): ReadSpot | null => {
   return hottest(sinks.length > 0 ? sinks : spots);
 };
 
+/** Whether a log says anywhere what came from the mains: without it no thermal resistance can be told. */
+export const tellsWatts = ({ events }: Pick<HeatLog, "events">): boolean =>
+  events.some(({ mainsWatts }) => mainsWatts !== null && mainsWatts !== undefined);
+
 /**
  * What a log says of the amplifier's cooling: thermal resistance and time constant of the hottest spot of its heat sink. Null where
  * the watts are not known, or another change came before it could be told.
@@ -130,6 +134,8 @@ export const sinkOf = (
   probes: readonly ProbeLog[] | null,
   limits: HeatLimits,
 ): MeasuredSink | null => {
+  // Without watts from the mains there is nothing to be told, however long the fits would take.
+  if (!tellsWatts(log)) return null;
   const lead = leadSpot(readLog(log, probes, limits));
   if (lead?.spot.place !== "heat sink" || !lead.reading?.resistance) return null;
   const { resistance, timeConstantSeconds } = lead.reading;

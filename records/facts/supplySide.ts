@@ -9,7 +9,7 @@ import {
   type CleanOutput,
   type Fingerprint,
 } from "@/core/supply";
-import type { Evidence, EvidenceChannel } from "@/core/verdict";
+import { plainSetting, type Evidence, type EvidenceChannel } from "@/core/verdict";
 import type { Details } from "../details";
 
 /** The most that the weakest channel gave within 1 % THD+N, or as far as it went. */
@@ -79,7 +79,7 @@ const LIMIT_RATIO = 0.01;
 /** The supply that a setting names; the first in the box where it names none, null where it is about something else. */
 const supplyIn = (setting: string, supplies: Details["supplies"]): string | null => {
   const usual = (supplies.find(({ isInTheBox }) => isInTheBox) ?? supplies[0])?.name;
-  if (setting === "") return usual ?? "as it comes";
+  if (plainSetting(setting) === "") return usual ?? "as it comes";
   const plain = setting.replace(/^supply:\s*/i, "").trim();
   const named = supplies.find(({ name }) => name.toLowerCase() === plain.toLowerCase());
   return named?.name ?? (/^supply:/i.test(setting) ? plain : null);
@@ -159,7 +159,7 @@ const outputOf = ({
 }: EvidenceChannel): Omit<SuppliedOutput, "nominalOhms" | "channelsDriven" | "runId"> | null => {
   if (levels.length < LEAST_LEVELS) return null;
   const within = outputWithin(levels, LIMIT_RATIO, "thd-plus-noise");
-  return within.status === "never-below"
+  return within.status === "never-below" || !Number.isFinite(within.powerWatts)
     ? null
     : {
         loadOhms,
@@ -268,24 +268,34 @@ const fromOf = ({ isAtLeast }: SuppliedOutput, { isRehearsed }: MeasuredSupply) 
   return isAtLeast ? "at least" : "measured";
 };
 
+/** Watts into a load, and what they are known from. */
+export type SuppliedThere = {
+  watts: number;
+  stdWatts: number;
+  from: "measured" | "at least" | "rehearsed" | "foretold";
+};
+
 /** What a supply was measured to let through into a load, or is foretold to by what it did into others; null where neither tells. */
 export const suppliedInto = (
   supplies: readonly MeasuredSupply[],
   name: string,
   { loadOhms, channelsDriven }: { loadOhms: number; channelsDriven: number },
-): { watts: number; from: "measured" | "at least" | "rehearsed" | "foretold" } | null => {
+): SuppliedThere | null => {
   const supply = supplies.find((each) => each.name === name) ?? (name === "" ? supplies[0] : null);
   if (!supply) return null;
   const measured = supply.outputs.find(
     (output) => output.nominalOhms === loadOhms && output.channelsDriven === channelsDriven,
   );
-  if (measured) return { watts: measured.watts, from: fromOf(measured, supply) };
+  if (measured) {
+    const { watts, stdWatts } = measured;
+    return { watts, stdWatts, from: fromOf(measured, supply) };
+  }
   const { fingerprint } = supply;
   const next =
     fingerprint?.channelsDriven === channelsDriven
       ? fingerprint.next.find((each) => each.loadOhms === loadOhms)
       : undefined;
-  return next ? { watts: next.watts, from: "foretold" } : null;
+  return next ? { watts: next.watts, stdWatts: next.stdWatts, from: "foretold" } : null;
 };
 
 /** Every supply against the first, wherever both were measured alike. */

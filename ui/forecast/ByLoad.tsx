@@ -2,7 +2,7 @@ import { Box, Table, Text } from "@chakra-ui/react";
 import { Fragment } from "react";
 import { drivenText } from "@/core/claim";
 import { ceilingName, forecast, type Assumptions } from "@/core/forecast";
-import { formatShort, formatSignificant } from "@/core/units";
+import { formatShort, formatWithUncertainty } from "@/core/units";
 import type { StatedPower, Load } from "@/records";
 import { suppliedInto, type Looked, type MeasuredSupply, type OnSupply } from "@/records/facts";
 
@@ -112,13 +112,16 @@ export function ByLoad({
   );
 }
 
+/** A band of nineteen times in twenty, over the standard uncertainty. */
+const COVERAGE = 2;
+
 /** What a run found there, or what others let expect. */
 function Told({ told }: { told: ReturnType<typeof suppliedInto> }) {
   if (!told) return null;
+  const { value, uncertainty } = formatWithUncertainty(told.watts, COVERAGE * told.stdWatts);
   return (
-    <Text fontSize="13px" color="muted" px={2}>
-      {told.from === "foretold" ? "by its fingerprint" : told.from}{" "}
-      {formatSignificant(told.watts, 3)} W
+    <Text fontSize="13px" color="muted" px={2} whiteSpace="nowrap">
+      {told.from === "foretold" ? "by its fingerprint" : told.from} {value} ± {uncertainty} W
     </Text>
   );
 }

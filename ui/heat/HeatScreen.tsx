@@ -18,6 +18,7 @@ import { unrevised } from "../parts/unrevised";
 import { useAutosave } from "../parts/useAutosave";
 import { Answer, Evenness } from "./Answer";
 import { CompareHeat, type Known } from "./CompareHeat";
+import { knownResistances } from "./knownResistances";
 import { EventsPanel } from "./EventsPanel";
 import { HeatChart } from "./HeatChart";
 import { HeatLimitsPanel } from "./HeatLimitsPanel";
@@ -79,7 +80,7 @@ export function HeatScreen({
   );
   const probesOf = useProbes(logs, soaked);
   const known = useMemo(
-    () => withResistance(logs, probesOf, heat.limits),
+    () => knownResistances(logs, probesOf, heat.limits),
     [logs, probesOf, heat.limits],
   );
   const [chosenId, setChosenId] = useState<string | null>(null);
@@ -163,27 +164,6 @@ const allLogs = (
       Number(a.isStruck) - Number(b.isStruck) || Date.parse(b.startedAt) - Date.parse(a.startedAt),
   );
 };
-
-/** Stretches whose thermal resistance is known, by the hottest spot of the sink; oldest first, so that a fan turned on can be compared with before. */
-const withResistance = (
-  logs: readonly HeatLog[],
-  probesOf: ProbesOf,
-  limits: HeatLimits,
-): Known[] =>
-  logs
-    .filter(({ isStruck }) => !isStruck)
-    .toReversed()
-    .flatMap((log) => {
-      const { probes } = probesOf(log);
-      const { stretches } = readLog(log, probes, limits);
-      return stretches.flatMap((stretch, k): Known[] => {
-        const resistance = leadSpot(readLog(log, probes, limits, k))?.reading?.resistance;
-        const since =
-          stretches.length > 1 && stretch.begunBy ? `since ${stretch.begunBy.kind}` : "";
-        const label = [log.title, log.setup, since].filter((part) => part !== "").join(", ");
-        return resistance ? [{ id: `${log.id} ${k}`, label, resistance }] : [];
-      });
-    });
 
 type WatchedProps = {
   log: HeatLog;

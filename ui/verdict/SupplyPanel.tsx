@@ -217,7 +217,7 @@ const fingerprintText = ({ fingerprint, staying }: MeasuredSupply): string => {
       ? ` As ${formatSignificant(found.openVolts.value, 3)} V peak behind ${formatSignificant(found.sourceOhms.value, 2)} Ω, ${drivenText(channelsDriven)}.`
       : "";
   const foretold = next
-    .map(({ loadOhms, watts }) => `${formatSignificant(watts, 2)} W into ${loadOhms} Ω`)
+    .map(({ loadOhms, watts, stdWatts }) => `${wattsText(watts, stdWatts)} into ${loadOhms} Ω`)
     .join(", ");
   return `${KINDS[found.kind]}${volts}${foretold ? ` It would give about ${foretold}.` : ""}${stored}`;
 };
