@@ -9,6 +9,7 @@ import { ActionButton } from "../parts/ActionButton";
 import { ChoiceField, QuantityField, TextField } from "../parts/fields";
 import { newId } from "../parts/newId";
 import { Panel } from "../parts/Panel";
+import { useKeptDraft } from "../parts/useKeptDraft";
 import { clockText } from "./heatText";
 
 type EventText = {
@@ -28,10 +29,12 @@ const checked = yupResolver(heatEventSchema.omit(["id"])) as unknown as Resolver
 
 /** What happened while temperatures were read, on the same clock; watts hold from then on. */
 export function EventsPanel({
+  logId,
   events,
   nowSeconds,
   onChange,
 }: {
+  logId: string;
   events: readonly HeatEvent[];
   /** What is offered as the moment of a new one; null leaves it open. */
   nowSeconds(): number | null;
@@ -47,10 +50,12 @@ export function EventsPanel({
     defaultValues: { minutes: "", kind: "power on", text: "", loadWatts: "", mainsWatts: "" },
   });
   const { register, handleSubmit, reset, formState } = form;
+  const forget = useKeptDraft(`event of ${logId}`, form);
   const { errors } = formState as { errors: Record<string, { message?: string } | undefined> };
   const add = handleSubmit((event) => {
     onChange([...events, { ...event, id: newId() }].toSorted((a, b) => a.seconds - b.seconds));
     reset();
+    forget();
   });
   const open = () => {
     const now = nowSeconds();

@@ -216,6 +216,7 @@ function Watched({ log, known, probesOf, limits, photos, onChange, onLimits, kep
         </Panel>
         <Grid templateColumns="minmax(0, 1fr) minmax(0, 1fr)" gap={4} alignItems="start">
           <EventsPanel
+            logId={log.id}
             events={log.events}
             nowSeconds={() =>
               isTyped(log) ? (Date.now() - Date.parse(log.startedAt)) / 1000 : null

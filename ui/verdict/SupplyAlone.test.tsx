@@ -7,12 +7,19 @@ import { SupplyAlone } from "./SupplyAlone";
 
 jest.mock("next/navigation", () => ({ useRouter: () => ({ refresh: jest.fn() }) }));
 const sent: unknown[] = [];
+let isFull = false;
 jest.mock("../parts/saves", () => ({
   saveDocument: (...asked: unknown[]) => {
     sent.push(asked);
-    return Promise.resolve({ ok: true, value: {} });
+    return Promise.resolve(
+      isFull ? { ok: false, errors: { "": "The disk is full." } } : { ok: true, value: {} },
+    );
   },
 }));
+beforeEach(() => {
+  isFull = false;
+  sessionStorage.clear();
+});
 // What places a popover watches sizes, which this page without a screen has none of.
 beforeAll(() => {
   globalThis.ResizeObserver = class {
@@ -65,4 +72,18 @@ test("the label is judged by its tests, with where it gave way", () => {
   render(provided(<SupplyAlone amplifierId="a" details={{ ...details, supplyTests: tests }} />));
   expect(screen.getByText(/24 V, 3 A is met/)).toBeTruthy();
   expect(screen.getByText(/At 4\.5 A it started anew/)).toBeTruthy();
+});
+
+test("what could not be kept stays in its fields, with what is the matter, and comes back after a reload", async () => {
+  isFull = true;
+  const { unmount } = render(provided(<SupplyAlone amplifierId="a" details={details} />));
+  await userEvent.type(screen.getByLabelText("It gave"), "3.2");
+  await userEvent.type(screen.getByLabelText("At"), "24");
+  await userEvent.type(screen.getByLabelText("For"), "30");
+  await userEvent.click(screen.getByRole("button", { name: "Add" }));
+  expect(await screen.findByText(/The disk is full/)).toBeTruthy();
+  expect((screen.getByLabelText("It gave") as HTMLInputElement).value).toBe("3.2");
+  unmount();
+  render(provided(<SupplyAlone amplifierId="a" details={details} />));
+  expect((screen.getByLabelText("It gave") as HTMLInputElement).value).toBe("3.2");
 });

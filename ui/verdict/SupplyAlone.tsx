@@ -13,6 +13,7 @@ import { ChoiceField, QuantityField } from "../parts/fields";
 import { durationText } from "../parts/durationText";
 import { saveDocument } from "../parts/saves";
 import { messageOf } from "../parts/send";
+import { useKeptDraft } from "../parts/useKeptDraft";
 
 type Test = Details["supplyTests"][number];
 type TestText = Record<keyof Test, string>;
@@ -34,16 +35,20 @@ export function SupplyAlone({ amplifierId, details }: { amplifierId: string; det
   });
   const { register, handleSubmit, reset, formState } = form;
   const { errors, isSubmitting } = formState;
-  const keep = async (tests: readonly Test[]): Promise<void> => {
+  const forget = useKeptDraft(`supply test of ${amplifierId}`, form);
+  const keep = async (tests: readonly Test[]): Promise<boolean> => {
     const kept = await saveDocument(amplifierId, "details", {
       ...details,
       supplyTests: [...tests],
     });
     setMessage(kept.ok ? null : messageOf(kept));
     if (kept.ok) router.refresh();
+    return kept.ok;
   };
   const add = handleSubmit(async (test) => {
-    await keep([...supplyTests, test]);
+    // What was not kept stays in its fields.
+    if (!(await keep([...supplyTests, test]))) return;
+    forget();
     reset({ supply: test.supply, amperes: "", volts: "", seconds: "", then: "held" });
   });
   if (supplies.length === 0) return null;
