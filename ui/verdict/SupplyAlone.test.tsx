@@ -87,3 +87,10 @@ test("what could not be kept stays in its fields, with what is the matter, and c
   render(provided(<SupplyAlone amplifierId="a" details={details} />));
   expect((screen.getByLabelText("It gave") as HTMLInputElement).value).toBe("3.2");
 });
+
+test("a supply inside the amplifier is not to be tested alone: that would mean to open it", () => {
+  const inside = { ...details.supplies[0], name: "inside", kind: "linear" as const };
+  render(provided(<SupplyAlone amplifierId="a" details={{ ...details, supplies: [inside] }} />));
+  expect(screen.queryByText("A supply by itself")).toBeNull();
+  expect(screen.queryByText(/a supply stays closed/)).toBeNull();
+});

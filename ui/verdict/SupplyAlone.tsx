@@ -18,11 +18,16 @@ import { useKeptDraft } from "../parts/useKeptDraft";
 type Test = Details["supplyTests"][number];
 type TestText = Record<keyof Test, string>;
 
+/** Only what has a plug of its own can be tested alone: nobody is to open an amplifier for it. */
+const isOutside = ({ kind }: Details["supplies"][number]): boolean =>
+  kind === "brick" || kind === "battery";
+
 /** Supplies by themselves: what they gave into a resistor or an electronic load, and what that says of their labels. */
 export function SupplyAlone({ amplifierId, details }: { amplifierId: string; details: Details }) {
   const router = useRouter();
   const [message, setMessage] = useState<string | null>(null);
-  const { supplies, supplyTests } = details;
+  const { supplyTests } = details;
+  const supplies = details.supplies.filter(isOutside);
   const form = useForm<TestText, unknown, Test>({
     resolver: yupResolver(supplyTestSchema) as never,
     defaultValues: {
