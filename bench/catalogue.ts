@@ -1,4 +1,5 @@
 import { success, type Outcome } from "@/core/outcome";
+import type { SupplyTest } from "@/core/supply";
 import type { InstrumentFacts } from "./contract";
 import type { InstrumentDescription } from "./instruments";
 import type { InstrumentPanel, ParameterValue } from "./panel";
@@ -7,6 +8,7 @@ import {
   EXAMPLE_RIGS,
   simulatedFacts,
   simulatedPanel,
+  trySupply,
   type ExampleName,
 } from "./simulated";
 
@@ -48,18 +50,31 @@ export const withParameter = (
 };
 
 /**
- * The same on a supply with another label: volts, and the amperes or watts that it gives for any time. Only a brick can be changed for
- * another; with a supply inside, or a label that says no volts, it stays as it is.
+ * The same on another supply: volts, and the amperes or watts that it gives for any time, or mains of other volts. Only a brick can be
+ * changed for another; with a supply inside, or a label that says no volts, that stays as it is.
  */
 export const onSupply = (
   described: AdjustableDescription,
-  { volts, amperes, watts }: SupplyLabel,
+  { volts, amperes, watts, count, mainsVolts }: SupplyLabel,
 ): AdjustableDescription => {
+  const onMains = mainsVolts ? withMains(described, mainsVolts) : described;
   const { supply } = described.amplifier as { supply?: { kind?: unknown } };
-  if (supply?.kind !== "brick" || !volts) return described;
+  if (supply?.kind !== "brick" || !volts) return onMains;
   const current = amperes ?? (watts ? watts / volts : null);
-  const changed = withParameter(described, "supply", "volts", volts);
-  return current ? withParameter(changed, "supply", "limitAmperes", current) : changed;
+  const changed = withParameter(onMains, "supply", "volts", volts);
+  return current
+    ? withParameter(changed, "supply", "limitAmperes", (count ?? 1) * current)
+    : changed;
+};
+
+/** Beyond this ratio nobody plugs an amplifier in as it is: its voltage selector is set first. Chosen here. */
+const SELECTOR_RATIO = 1.15;
+
+const withMains = (described: AdjustableDescription, voltsRms: number): AdjustableDescription => {
+  const { nominalVoltsRms } = trusted(described.amplifier).mains;
+  const changed = withParameter(described, "mains", "voltsRms", voltsRms);
+  const isFar = Math.max(voltsRms / nominalVoltsRms, nominalVoltsRms / voltsRms) > SELECTOR_RATIO;
+  return isFar ? withParameter(changed, "mains", "nominalVoltsRms", voltsRms) : changed;
 };
 
 /** What is printed on a supply; null where it does not say. */
@@ -67,6 +82,27 @@ type SupplyLabel = {
   volts?: number | null;
   amperes?: number | null;
   watts?: number | null;
+  /** How many feed it together. */
+  count?: number | null;
+  /** Mains that it hangs on, where they are otherwise than at home. */
+  mainsVolts?: number | null;
+};
+
+/**
+ * The same with a switch of its own thrown, as a reviewer names it: "output limiter: off". Null where the simulated amplifier has no
+ * such switch.
+ */
+export const withSwitch = (
+  described: AdjustableDescription,
+  name: string,
+  position: string,
+): AdjustableDescription | null => {
+  if (!/limit/i.test(name)) return null;
+  const { limiterVolts } = trusted(described.amplifier).input;
+  if (/^(off|out|0)$/i.test(position.trim()))
+    return withParameter(described, "input", "limiterVolts", 0);
+  // One that ships without a limiter has none to switch on.
+  return limiterVolts > 0 ? described : null;
 };
 
 /** The same by another name. */
@@ -104,3 +140,10 @@ export const fromCatalogue = (name: CatalogueName): AdjustableDescription => ({
 
 /** Its name as it is shown. */
 export const catalogueTitle = (name: CatalogueName): string => EXAMPLE_RIGS[name].name;
+
+/**
+ * What a brick with this label would do by itself into a resistor: at its label, between, and beyond until it gives way. It rehearses a
+ * test, and says nothing of a real supply.
+ */
+export const rehearsedSupply = (label: { volts: number; amperes: number }): SupplyTest[] =>
+  trySupply(label);

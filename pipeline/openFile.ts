@@ -3,13 +3,16 @@ import {
   asStimulusNote,
   decodeText,
   guessKind,
+  isMainsLog,
   isResponseText,
   isTemperatureLog,
   rateQuestion,
+  readMainsLog,
   readResponseText,
   readScopeRecord,
   readTemperatureLog,
   type KindGuess,
+  type MainsLog,
   type RateQuestion,
   type RecordingNote,
   type TemperatureLog,
@@ -36,6 +39,8 @@ export type OpenedFile = {
   responseText: string | null;
   /** Temperatures that a logger wrote. */
   temperatureLog: TemperatureLog | null;
+  /** Watts that a mains meter logged. */
+  mainsLog: MainsLog | null;
   /** What a recording that this program wrote says of itself. */
   note: RecordingNote | null;
 };
@@ -76,9 +81,11 @@ export const openFile = (
       guess: { kind: "response", because: `${response.value.length} frequencies with their dB` },
       responseText: text,
       temperatureLog: null,
+      mainsLog: null,
       note: null,
     });
   }
+  if (isMainsLog(text)) return openMainsLog(fileName, text);
   if (isTemperatureLog(text)) return openLog(fileName, text);
   const record = readScopeRecord(text, { sampleRateHz: givenRateHz });
   if (!record.ok) return record;
@@ -96,6 +103,7 @@ export const openFile = (
     guess: guessKind(channels, sampleRateHz),
     responseText: null,
     temperatureLog: null,
+    mainsLog: null,
     note: null,
   });
 };
@@ -119,6 +127,30 @@ const openLog = (fileName: string, text: string): Outcome<OpenedFile> => {
     },
     responseText: null,
     temperatureLog: log.value,
+    mainsLog: null,
+    note: null,
+  });
+};
+
+const openMainsLog = (fileName: string, text: string): Outcome<OpenedFile> => {
+  const log = readMainsLog(text);
+  if (!log.ok) return log;
+  const { watts, amperes, volts } = log.value;
+  return success({
+    fileName,
+    wav: null,
+    fullScaleVolts: null,
+    channelCount: 1,
+    channelNames: ["mains"],
+    sampleRateHz: 0,
+    seconds: 0,
+    guess: {
+      kind: "mains-draw",
+      because: `${watts.length} readings of a mains meter: watts${amperes ? ", amperes" : ""}${volts ? ", volts" : ""}`,
+    },
+    responseText: null,
+    temperatureLog: null,
+    mainsLog: log.value,
     note: null,
   });
 };
@@ -161,6 +193,7 @@ const openWav = (fileName: string, wav: Uint8Array<ArrayBuffer>): Outcome<Opened
     guess,
     responseText: null,
     temperatureLog: null,
+    mainsLog: null,
     note,
   });
 };

@@ -16,6 +16,12 @@ const positive = (what: string, most: number) =>
     .max(most, "That is more than can be; check the number.")
     .default(null);
 
+const seldomSaid = (what: string, most: number) =>
+  optionalQuantity(`Give ${what}, or leave it empty.`)
+    .positive("It must be above zero.")
+    .max(most, "That is more than can be; check the number.")
+    .optional();
+
 const supplySchema = object({
   name: text(80).required("Give the supply a name, such as “brick in the box”."),
   kind: string()
@@ -27,6 +33,14 @@ const supplySchema = object({
   /** Where the label gives watts or volt-amperes instead. */
   watts: positive("the watts on its label", 20_000),
   isInTheBox: boolean().required().default(true),
+  /** How many of them feed it together; one where nothing is said. */
+  count: seldomSaid("how many of them there are", 8).integer("A whole number."),
+  price: seldomSaid("its price", 1e6),
+  /** Mains that it hangs on, where that is otherwise than at home. */
+  mainsVolts: optionalQuantity("Give the volts of the mains, or leave it empty.")
+    .min(90, "Mains are 90 to 260 V.")
+    .max(260, "Mains are 90 to 260 V.")
+    .optional(),
 });
 
 /** A supply by itself into a resistor or an electronic load. */
@@ -44,6 +58,8 @@ export const supplyTestSchema = object({
   then: string()
     .oneOf([...AFTERWARDS])
     .required("Say what it did then."),
+  /** Tried on the simulated bench: it says what such a supply would do, and nothing of this one. */
+  isSimulated: boolean().optional(),
 });
 
 const switchSchema = object({ name: text(80).required("Name the switch."), positions: text(200) });
@@ -82,10 +98,13 @@ export const detailsSchema = object({
 export type Details = InferType<typeof detailsSchema>;
 export type Supply = Details["supplies"][number];
 
-/** Watts that a supply's label promises: volts times amperes, or the watts themselves. Null where it does not say. */
+/** Watts that the labels of a supply promise together: volts times amperes, or the watts themselves. Null where they do not say. */
 export const supplyWatts = ({
   volts,
   amperes,
   watts,
-}: Pick<Supply, "volts" | "amperes" | "watts">): number | null =>
-  watts ?? (volts && amperes ? volts * amperes : null);
+  count,
+}: Pick<Supply, "volts" | "amperes" | "watts" | "count">): number | null => {
+  const ofOne = watts ?? (volts && amperes ? volts * amperes : null);
+  return ofOne === null ? null : (count ?? 1) * ofOne;
+};

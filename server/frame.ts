@@ -38,7 +38,7 @@ export const frameOf = (records: AmplifierRecords, { counts }: AmplifierSummary)
       isForecast: details.supplies.some((supply) => supplyWatts(supply) !== null),
       claimCount: claimsToJudge(records).length,
       loadCount: loads.length,
-      rigState: rigState({ amplifier, claims: powers, loads, details }, rig),
+      rigState: rigState({ amplifier, claims: powers, loads, details, plan }, rig),
       plannedCount: plan.runs.length,
       runCount: runs.length,
       heatCount: heat.logs.length + runs.filter(({ kind }) => kind === "heat-soak").length,

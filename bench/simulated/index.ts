@@ -12,4 +12,5 @@ export { simulatedPanel } from "./panel";
 export { PLAIN_PARTS, STAGE_FIELDS, SUPPLY_FIELDS, type Rig } from "./rig/rig";
 export { rigSchema } from "./rig/rigSchema";
 export { soak } from "./soak";
+export { trySupply } from "./supply/alone";
 export type { SessionEvent, SessionState } from "./session";

@@ -2,6 +2,7 @@
 export { evenness, type Evenness } from "./evenness";
 export { fitCourse } from "./fitCourse";
 export { HEAT_LIMITS, heatGrades, type HeatGrade, type HeatLimits } from "./grade";
+export { heldAt, type HeldAt } from "./heldAt";
 export { surfaceCelsius, type Radiation } from "./infrared";
 export {
   celsiusAt,

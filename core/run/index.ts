@@ -1,4 +1,5 @@
 // core/run: what each kind of run is, what it may be set to, which recordings it takes, and what is read from them.
+export { readMainsDrawLog } from "./mainsLog";
 export { guessPlaces, readSoakLog, type ProbePlaces } from "./soakLog";
 export { analyseRun } from "./analyseRun";
 export { residualOf } from "./methods/residual";

@@ -1,4 +1,5 @@
 // core/supply: what feeds an amplifier, told from what comes out of it.
 export { audibilityOf, type Audibility } from "./audible";
+export { energyBalance, type EnergyBalance, type EnergyReadings } from "./energyBalance";
 export { supplyFingerprint, wattsInto, type CleanOutput, type Fingerprint } from "./fingerprint";
 export { AFTERWARDS, judgeLabel, type LabelVerdict, type SupplyTest } from "./supplyAlone";

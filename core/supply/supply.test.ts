@@ -119,6 +119,11 @@ test.each<[string, SupplyTest[], string]>([
   ["it switched off at less", [tried(3, 900), tried(2.5, 40, "switched off")], "missed"],
   ["the volts sagged", [tried(3, 900, "held", 22)], "missed"],
   ["only beyond its label it gave way", [tried(3, 900), tried(4, 2, "started anew")], "met"],
+  [
+    "it gives its label, and into a heavier load as many amperes at less volts",
+    [tried(3, 900), tried(3, 900, "held", 20)],
+    "met",
+  ],
   ["nothing was tried", [], "open"],
 ])("24 V, 3 A: %s", (_, tests, outcome) => expect(judgeLabel(LABEL, tests).outcome).toBe(outcome));
 

@@ -43,10 +43,13 @@ export const judgeLabel = (
   const isAtLabel = ({ amperes }: SupplyTest) => amperes >= label.amperes * (1 - AMPERES_RATIO);
   const isBelow = ({ amperes }: SupplyTest) => amperes <= label.amperes * (1 + AMPERES_RATIO);
   const failed = tests.filter((test) => !isHeld(test)).toSorted((a, b) => a.amperes - b.amperes);
-  const broken = failed.find(isBelow);
   const proof = tests.find(
     (test) => isHeld(test) && isAtLabel(test) && test.seconds >= CONTINUOUS_SECONDS,
   );
+  // Once it gave its label, the same amperes at less volts are a heavier load on a limit of current, and no failure.
+  const isOnItsLimit = (test: SupplyTest) =>
+    proof !== undefined && test.then === "held" && isAtLabel(test);
+  const broken = failed.find((test) => isBelow(test) && !isOnItsLimit(test));
   const beyond = tests
     .filter((test) => isHeld(test) && !isBelow(test))
     .toSorted((a, b) => b.amperes - a.amperes)[0];

@@ -51,6 +51,7 @@ export const DOT_45: DemoAmplifier = {
         volts: 32,
         amperes: 5,
         watts: null,
+        price: 48,
         isInTheBox: false,
       },
     ],

@@ -24,6 +24,7 @@ import {
 import type { Finding } from "@/core/outcome";
 import type { HeatLog } from "../heat";
 import { within, type SpotCourse, type Stretch } from "./heatLogs";
+import { WATTS_STD_RATIO } from "./meterAccuracy";
 
 /** Settled is what goes no further than this, in kelvin. Common practice. */
 const SETTLED_KELVIN = 0.5;
@@ -31,8 +32,6 @@ const SETTLED_KELVIN = 0.5;
 export const CERTAIN_KELVIN = 1;
 /** What a probe on metal and a room thermometer are worth together, in kelvin. Common practice. */
 const PROBE_STD_KELVIN = 0.5;
-/** What a mains meter and a voltmeter at the load are worth, of their reading. Common practice. */
-const WATTS_STD_RATIO = 0.01;
 
 /** What may be held for ten minutes, whatever it is made of. @see longestTouch */
 const HELD_CELSIUS = 48;
@@ -49,6 +48,8 @@ export type SpotReading = {
   moreSeconds: number;
   /** In K/W; null where no watts are known, or none are left. */
   resistance: Measured | null;
+  /** Of the heat that is made, watts that leave by now and watts that still warm the metal; null where no watts are known, or it cools. */
+  flow: { heat: Measured; leavesWatts: number; storedWatts: number } | null;
   touch: Touch;
   isCooling: boolean;
   /** When it passes what counts as too hot, on the log's clock; null while it cools. */
@@ -96,10 +97,11 @@ export const readSpot = (
       timeConstantSeconds: slowestSeconds(fit),
       isSettled: Math.max(Math.abs(toGo.low), Math.abs(toGo.high)) <= SETTLED_KELVIN,
       moreSeconds: secondsUntilCertain(fit, CERTAIN_KELVIN),
-      resistance:
-        heat && isWarmedByAmplifier && isSure(heat) && isSure(rise)
-          ? kelvinPerWatt(rise, heat)
-          : null,
+      ...warmedBy(isWarmedByAmplifier ? heat : null, {
+        rise,
+        now: now.value - roomCelsius,
+        isCooling,
+      }),
       touch: longestTouch(Math.max(now.high, now.value), spot.surface),
       isCooling,
       tooHot,
@@ -109,6 +111,24 @@ export const readSpot = (
           ? heatGrades(settled, tooHot && sinceBegun(tooHot, stretch), limits)
           : [],
     },
+  };
+};
+
+/**
+ * What the heat of the amplifier tells of a spot that it warms; nothing where it is not known. By Newton's law of cooling a spot gives off
+ * as much of its heat as it has risen of its settled rise; the rest warms the metal.
+ */
+const warmedBy = (
+  heat: Measured | null,
+  { rise, now, isCooling }: { rise: Measured; now: number; isCooling: boolean },
+): Pick<SpotReading, "resistance" | "flow"> => {
+  if (!heat || !isSure(heat) || !isSure(rise)) return { resistance: null, flow: null };
+  const share = Math.min(1, Math.max(0, now / rise.value));
+  return {
+    resistance: kelvinPerWatt(rise, heat),
+    flow: isCooling
+      ? null
+      : { heat, leavesWatts: share * heat.value, storedWatts: (1 - share) * heat.value },
   };
 };
 

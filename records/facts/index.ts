@@ -18,6 +18,7 @@ export {
   type ShownVerdict,
   type VerdictGroup,
 } from "./shownVerdict";
+export { claimedHeat, type ClaimedHeat } from "./claimedHeat";
 export { expectedPeak, type ExpectedPeak } from "./expectedPeak";
 export { assumptionsOf, classOf, forecastFacts, supplyFor } from "./forecastFacts";
 export { ceilingsAt, lookedFor, onEachSupply, type Looked, type OnSupply } from "./looked";
@@ -73,8 +74,8 @@ export {
   type ReadLog,
   type ReadSpot,
 } from "./readLog";
+export { idleYearKilowattHours, type MainsLevel, type MeasuredMains } from "./supplyMains";
 export {
-  idleYearKilowattHours,
   measuredSupplies,
   suppliedInto,
   supplyDifferences,

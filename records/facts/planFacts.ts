@@ -46,7 +46,7 @@ export type PlanRecords = {
 const UNKNOWN_WATTS = 10;
 
 /** Most watts to expect of a channel: the smaller of what was found and what is claimed; before either, by the forecast. */
-const expectedWatts = ({
+export const expectedWatts = ({
   amplifier,
   claims,
   details,

@@ -38,3 +38,20 @@ test("nothing claimed is no volts", () => {
   expect(facts([], [8])).toMatchObject({ powerWatts: 0, loadOhms: 8 });
   expect(titles([], [8]).join()).not.toContain("V on the output");
 });
+
+test("a soak on the plan brings the caution of long heat, which is to be confirmed before power", () => {
+  const of = (kinds: readonly ("heat-soak" | "noise")[]) =>
+    cautionsFor(
+      safetyFacts(
+        {
+          amplifier,
+          claims: [],
+          loads: [],
+          details: { terminals: "one side is earth" },
+          plan: { runs: kinds.map((kind) => ({ kind })) },
+        },
+        { isBridged: false, withSpeaker: false },
+      ),
+    ).some(({ code, isRisky }) => code === "unattended" && isRisky);
+  expect([of(["noise", "heat-soak"]), of(["noise"])]).toEqual([true, false]);
+});

@@ -1,5 +1,6 @@
+import { RUN_KINDS } from "@/core/run";
 import type { SafetyFacts } from "@/core/safety";
-import type { Amplifier, StatedPower, Details, Load, RigSettings } from "@/records";
+import type { Amplifier, StatedPower, Details, Load, Plan, RigSettings } from "@/records";
 
 /**
  * What the records say of an amplifier's dangers: the claim with the highest volts into its own ohms, and the most watts of any claim.
@@ -10,11 +11,14 @@ export const safetyFacts = (
     claims,
     loads,
     details: { terminals },
+    plan,
   }: {
     amplifier: Amplifier;
     claims: readonly StatedPower[];
     loads: readonly Load[];
     details: Pick<Details, "terminals">;
+    /** What is to be made, as far as it is known. */
+    plan?: { runs: readonly Pick<Plan["runs"][number], "kind">[] };
   },
   { isBridged, withSpeaker }: Pick<RigSettings, "isBridged" | "withSpeaker">,
 ): SafetyFacts => {
@@ -35,6 +39,7 @@ export const safetyFacts = (
     terminals,
     isBridged,
     withSpeaker,
+    isUnattended: plan?.runs.some(({ kind }) => RUN_KINDS[kind].isSoaked) ?? false,
   };
 };
 

@@ -71,12 +71,15 @@ test("runs are told apart by the supply that their setting names; of channels th
 test("what the bigger one buys: half as much again is 1.8 dB, hardly audible", () => {
   const [difference] = supplyDifferences(
     measuredSupplies([swept("a", 4, 30), swept("b", 4, 45, BIG)], SUPPLIES),
+    SUPPLIES.map((each) => (each.isInTheBox ? each : { ...each, price: 60 })),
   );
   expect(difference).toMatchObject({
     name: "32 V brick",
     than: "brick in the box",
     endedBy: "supply-power-or-current",
     audibility: { words: "hardly audible" },
+    // What is in the box is paid for.
+    price: 60,
   });
   expect(difference.audibility.db).toBeCloseTo(10 * Math.log10(1.5), 6);
 });
@@ -156,20 +159,30 @@ test("bursts, staying power and mains of a supply come from the newest run that 
       of("mains-draw", [
         figure("mains-idle", 10),
         figure("mains-rated", 120),
-        figure("efficiency-rated", 0.6),
+        figure("heat-rated", 48),
+        figure("amperes-rated", 0.9),
+        figure("power-factor-rated", 120 / (230 * 0.9)),
+        figure("margin-rated", 15.1),
       ]),
+      of("mains-draw", [figure("inrush", 80), figure("inrush-margin", 67.9)]),
     ],
     SUPPLIES,
   );
-  expect(supply.bursts).toEqual([{ label: "1 kHz, 20 ms", nominalOhms: 4, watts: 55 }]);
+  expect(supply.bursts).toEqual([
+    { label: "1 kHz, 20 ms", nominalOhms: 4, watts: 55, stdWatts: null },
+  ]);
   expect(supply.staying?.steadyWatts).toBeCloseTo(20, 1);
   expect(supply.staying?.storeJoules).toBeCloseTo(3, 1);
-  expect(supply.mains).toEqual({
-    idleWatts: 10,
-    eighthWatts: null,
-    ratedWatts: 120,
-    efficiencyRatio: 0.6,
+  const [idle, rated] = supply.mains?.levels ?? [];
+  expect(idle).toMatchObject({ label: "idle", balance: { inWatts: { value: 10 } } });
+  expect(rated).toMatchObject({
+    label: "at rated output",
+    marginAmperes: 15.1,
+    balance: { heatWatts: { value: 48 }, outWatts: { value: 72 } },
   });
+  // 120 W of 207 VA.
+  expect(rated.balance.powerFactor?.value).toBeCloseTo(0.58, 2);
+  expect(supply.mains?.inrush).toEqual({ peak: 80, stands: 67.9 });
 });
 
 test("10 W all year are 88 kWh", () => expect(idleYearKilowattHours(10)).toBeCloseTo(87.66, 2));

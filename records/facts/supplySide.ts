@@ -11,6 +11,7 @@ import {
 } from "@/core/supply";
 import { plainSetting, type Evidence, type EvidenceChannel } from "@/core/verdict";
 import type { Details } from "../details";
+import { figureOf, mainsOf, type MeasuredMains } from "./supplyMains";
 
 /** The most that the weakest channel gave within 1 % THD+N, or as far as it went. */
 export type SuppliedOutput = CleanOutput & {
@@ -29,7 +30,7 @@ export type MeasuredSupply = {
   isRehearsed: boolean;
   outputs: readonly SuppliedOutput[];
   /** The last clean cycle of each burst, by its words and load. */
-  bursts: readonly { label: string; nominalOhms: number; watts: number }[];
+  bursts: readonly { label: string; nominalOhms: number; watts: number; stdWatts: number | null }[];
   /** For moments, for ever, and what is stored between; a channel. */
   staying: {
     nominalOhms: number;
@@ -37,13 +38,8 @@ export type MeasuredSupply = {
     steadyWatts: number;
     storeJoules: number;
   } | null;
-  /** From the mains: idle, at an eighth and at rated output, and what of the last reaches the loads. */
-  mains: {
-    idleWatts: number | null;
-    eighthWatts: number | null;
-    ratedWatts: number | null;
-    efficiencyRatio: number | null;
-  } | null;
+  /** From the mains: what goes in, comes out and stays as heat at each level that was read. */
+  mains: MeasuredMains | null;
   /** Hum lines together, which is what of the supply's ripple comes out; of the worst channel. */
   humVoltsRms: number | null;
   /** A-weighted, of the noisiest channel; null where noise was not measured. */
@@ -70,6 +66,8 @@ export type SupplyDifference = {
   audibility: Audibility;
   /** What ends it there; null where that is not known. */
   endedBy: RunStopReason | null;
+  /** What it costs more than the other; null where a price is not known. */
+  price: number | null;
 };
 
 /** Loads that a fingerprint is carried over to. */
@@ -170,23 +168,29 @@ const outputOf = ({
       };
 };
 
-const leastOf = (values: readonly (number | null | undefined)[]): number | null => {
-  const known = values.flatMap((value) => value ?? []);
-  return known.length > 0 ? Math.min(...known) : null;
+/** Of the channel that gave least. */
+const leastFigure = (
+  channels: readonly EvidenceChannel[],
+  name: string,
+): { watts: number; stdWatts: number | null } | null => {
+  const [least] = channels
+    .flatMap(({ figures = [] }) => figures.filter((figure) => figure.name === name))
+    .flatMap(({ value, stdUncertainty }) =>
+      value === null ? [] : { watts: value, stdWatts: stdUncertainty },
+    )
+    .toSorted((a, b) => a.watts - b.watts);
+  return least ?? null;
 };
-
-const figureOf = ({ figures = [] }: EvidenceChannel, name: string): number | null =>
-  figures.find((figure) => figure.name === name)?.value ?? null;
 
 const burstsOf = (runs: readonly Evidence[]): MeasuredSupply["bursts"] => {
   const found = new Map<string, MeasuredSupply["bursts"][number]>();
   for (const { nominalOhms, channels } of runs)
     for (const { name, label } of channels[0]?.figures ?? []) {
       if (!name.startsWith("burst-")) continue;
-      const watts = leastOf(channels.map((channel) => figureOf(channel, name)));
       const words = label.replace(/^last clean cycle, /, "");
       const key = `${words}/${nominalOhms}`;
-      if (watts !== null && !found.has(key)) found.set(key, { label: words, nominalOhms, watts });
+      const least = leastFigure(channels, name);
+      if (least && !found.has(key)) found.set(key, { label: words, nominalOhms, ...least });
     }
   return [...found.values()];
 };
@@ -212,18 +216,6 @@ const stayingOf = (runs: readonly Evidence[]): MeasuredSupply["staying"] => {
     return { nominalOhms, momentsWatts: peakWatts, steadyWatts, storeJoules };
   }
   return null;
-};
-
-const mainsOf = (runs: readonly Evidence[]): MeasuredSupply["mains"] => {
-  const run = runs.find(({ kind }) => kind === "mains-draw");
-  if (!run || run.channels.length === 0) return null;
-  const [channel] = run.channels;
-  return {
-    idleWatts: figureOf(channel, "mains-idle"),
-    eighthWatts: figureOf(channel, "mains-eighth"),
-    ratedWatts: figureOf(channel, "mains-rated"),
-    efficiencyRatio: figureOf(channel, "efficiency-rated"),
-  };
 };
 
 const fingerprintOf = (outputs: readonly SuppliedOutput[]): MeasuredSupply["fingerprint"] => {
@@ -299,7 +291,11 @@ export const suppliedInto = (
 };
 
 /** Every supply against the first, wherever both were measured alike. */
-export const supplyDifferences = (supplies: readonly MeasuredSupply[]): SupplyDifference[] => {
+export const supplyDifferences = (
+  supplies: readonly MeasuredSupply[],
+  labels: Details["supplies"],
+): SupplyDifference[] => {
+  const priceOf = (name: string) => labels.find((label) => label.name === name)?.price ?? null;
   const [first, ...others] = supplies;
   return others.flatMap(({ name, outputs }) =>
     outputs.flatMap((output) => {
@@ -318,6 +314,10 @@ export const supplyDifferences = (supplies: readonly MeasuredSupply[]): SupplyDi
               thanWatts: before.watts,
               audibility: audibilityOf(output.watts / before.watts),
               endedBy: output.stopReason,
+              price: priceMore(
+                priceOf(name),
+                labels.find((label) => label.name === first.name),
+              ),
             },
           ]
         : [];
@@ -325,8 +325,9 @@ export const supplyDifferences = (supplies: readonly MeasuredSupply[]): SupplyDi
   );
 };
 
-const HOURS_OF_A_YEAR = 8766;
-
-/** Kilowatt-hours of a year if it is never switched off. Definition. */
-export const idleYearKilowattHours = (idleWatts: number): number =>
-  (idleWatts * HOURS_OF_A_YEAR) / 1000;
+/** What is in the box is paid for already. */
+const priceMore = (price: number | null, than: Details["supplies"][number] | undefined) => {
+  if (price === null) return null;
+  if (than?.isInTheBox) return price;
+  return than?.price ? price - than.price : null;
+};

@@ -27,6 +27,7 @@ import {
   nextPlanned,
   runTrack,
   type FoundLimit,
+  type MeasuredSupply,
   type NextPlanned,
   type Ready,
   type TrackPlace,
@@ -35,6 +36,7 @@ import {
 } from "@/records/facts";
 import { EngineStatus } from "./EngineStatus";
 import { useBenchEngine } from "./engine/BenchEngine";
+import { OtherSupplies } from "./OtherSupplies";
 import { PlayingPanel } from "./playing/PlayingPanel";
 import { RunTrack } from "./RunTrack";
 
@@ -59,6 +61,8 @@ export type BenchScreenProps = {
   cautions: readonly Caution[];
   /** What sweeps have found the amplifier to give. */
   found: readonly FoundLimit[];
+  /** What runs tell of each supply. */
+  supplies: readonly MeasuredSupply[];
   /** The plan along time, with what it warms. */
   schedule: TrackSchedule;
 };
@@ -67,7 +71,7 @@ export type BenchScreenProps = {
 export type ShownRun = { run: Run; before: Run | null; setMates: readonly Run[] };
 
 /** Runs along the top, the chosen one below: or the making of a new one. The address says which. */
-export function BenchScreen({ shown, stated, schedule, ...making }: BenchScreenProps) {
+export function BenchScreen({ shown, stated, schedule, supplies, ...making }: BenchScreenProps) {
   const { amplifier, claims, runs, plan } = making;
   const ready = readyOf(making);
   const failed = useFailed(making.loads);
@@ -93,6 +97,7 @@ export function BenchScreen({ shown, stated, schedule, ...making }: BenchScreenP
       {run && shown && (
         <Flex direction="column" flex={1} minH={0} opacity={isPending ? 0.6 : 1}>
           <Shown key={run.id} shown={shown} amplifier={amplifier} claims={claims} stated={stated} />
+          <OtherSupplies run={run} supplies={supplies} labels={making.details.supplies} />
         </Flex>
       )}
     </Flex>
@@ -130,7 +135,7 @@ function Unreadable() {
   );
 }
 
-type MakingProps = Omit<BenchScreenProps, "stated" | "shown" | "schedule"> & {
+type MakingProps = Omit<BenchScreenProps, "stated" | "shown" | "schedule" | "supplies"> & {
   ready: Ready;
   /** The planned run that was asked for; null for the next. */
   wantedId: string | null;

@@ -1,13 +1,16 @@
-import { onSupply } from "@/bench/catalogue";
+import { onSupply, withSwitch } from "@/bench/catalogue";
 import type { BenchJob, Details } from "@/records";
 
-/** The simulated amplifier as a setting has it: on the supply that it names. Switches are not simulated. */
+/** The simulated amplifier as a setting has it: on the supply that it names, with the switch thrown that it has. */
 export const rigOn = (
   rig: BenchJob["rig"],
   setting: string,
   supplies: Details["supplies"],
 ): BenchJob["rig"] => {
+  const described = { kind: "simulated" as const, amplifier: rig, seed: 1 };
   const name = setting.replace(/^supply:\s*/i, "").toLowerCase();
   const supply = supplies.find((each) => each.name.toLowerCase() === name);
-  return supply ? onSupply({ kind: "simulated", amplifier: rig, seed: 1 }, supply).amplifier : rig;
+  if (supply) return onSupply(described, supply).amplifier;
+  const [, switchName, position] = /^([^:]+):\s*(.+)$/.exec(setting) ?? [];
+  return (switchName && withSwitch(described, switchName, position)?.amplifier) || rig;
 };

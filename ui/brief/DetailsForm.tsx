@@ -1,37 +1,23 @@
 "use client";
-import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
-import { Plus } from "lucide-react";
-import { useMemo, useState, type ReactNode } from "react";
+import { Grid, Heading, HStack, Text } from "@chakra-ui/react";
+import { useMemo, useState } from "react";
 import { amplitudeRatioToDb, formatShort, formatSignificant, parseNumber } from "@/core/units";
-import {
-  SUPPLY_KINDS,
-  supplyWatts,
-  TERMINALS,
-  type Details,
-  type FieldErrors,
-  type Photo,
-} from "@/records";
+import { TERMINALS, type Details, type FieldErrors, type Photo } from "@/records";
 import type { PrintedDetails } from "@/records/facts";
-import { ActionButton } from "../parts/ActionButton";
-import { CheckField, ChoiceField, QuantityField, TextField, held } from "../parts/fields";
+import { ChoiceField, QuantityField, TextField, held } from "../parts/fields";
 import { KeptMark } from "../parts/KeptMark";
 import { Panel } from "../parts/Panel";
 import { Remove } from "../parts/Remove";
 import { saveDocument } from "../parts/saves";
 import { typed } from "../parts/typed";
 import { useAutosave } from "../parts/useAutosave";
+import { Section } from "./Section";
+import { asSupplyDraft, SupplyFields, type SupplyDraft } from "./SupplyFields";
 import { Photos } from "./Photos";
 
 /** What is typed: numbers as text until the schema has read them. */
 type Draft = {
-  supplies: {
-    name: string;
-    kind: string;
-    volts: string;
-    amperes: string;
-    watts: string;
-    isInTheBox: boolean;
-  }[];
+  supplies: SupplyDraft[];
   switches: { name: string; positions: string }[];
   connectors: { name: string; adapter: string }[];
   photos: Photo[];
@@ -52,12 +38,7 @@ type Draft = {
 
 const asDraft = ({ revision: _, ...details }: Details): Draft => ({
   ...details,
-  supplies: details.supplies.map((supply) => ({
-    ...supply,
-    volts: typed(supply.volts),
-    amperes: typed(supply.amperes),
-    watts: typed(supply.watts),
-  })),
+  supplies: details.supplies.map(asSupplyDraft),
   gainRatio: decibelText(details.gainRatio),
   massKilograms: typed(details.massKilograms),
   priceThen: typed(details.priceThen),
@@ -88,15 +69,7 @@ const filledFrom = (
   before: PrintedDetails | null,
 ): Draft => {
   const isFree = draft.supplies.every(({ name }) => name === PRINTED_NAME);
-  const supplies = supply && [
-    {
-      ...supply,
-      volts: typed(supply.volts),
-      amperes: typed(supply.amperes),
-      watts: "",
-      isInTheBox: true,
-    },
-  ];
+  const supplies = supply && [asSupplyDraft({ ...supply, watts: null, isInTheBox: true })];
   const isOfSheet = draft.gainRatio === decibelText(before?.gainRatio ?? null);
   const gain = gainRatio !== null && (draft.gainRatio === "" || isOfSheet);
   return {
@@ -168,7 +141,11 @@ export function DetailsForm({
         </Heading>
         <KeptMark {...autosave} />
       </HStack>
-      <Supplies draft={draft} errors={errors} onChange={(supplies) => set({ supplies })} />
+      <SupplyFields
+        supplies={draft.supplies}
+        errors={errors}
+        onChange={(supplies) => set({ supplies })}
+      />
       <Grid templateColumns="1fr 1fr" gap={3} mt={4}>
         {field("gainRatio", "Voltage gain, level fully up", "", "28 dB")}
         {field("gainControl", "Level control", "", "knob without detents, fully up")}
@@ -247,136 +224,6 @@ function PriceNow({ draft: { priceThen, priceIndexRatio } }: { draft: Draft }) {
     </Text>
   );
 }
-
-function Section({
-  title,
-  onAdd,
-  addLabel,
-  children,
-}: {
-  title: string;
-  onAdd(): void;
-  addLabel: string;
-  children: ReactNode;
-}) {
-  return (
-    <Box mt={3}>
-      <Flex justify="space-between" align="center" mb={1}>
-        <Heading as="h3" fontSize="16px">
-          {title}
-        </Heading>
-        <ActionButton type="button" minH="34px" px={3} fontSize="13.5px" onClick={onAdd}>
-          <Plus size={14} /> {addLabel}
-        </ActionButton>
-      </Flex>
-      {children}
-    </Box>
-  );
-}
-
-function Supplies({
-  draft: { supplies },
-  errors,
-  onChange,
-}: {
-  draft: Draft;
-  errors: FieldErrors;
-  onChange(supplies: Draft["supplies"]): void;
-}) {
-  const change = (index: number, part: Partial<Draft["supplies"][number]>) =>
-    onChange(supplies.map((supply, k) => (k === index ? { ...supply, ...part } : supply)));
-  return (
-    <Section
-      title="Supplies, from their labels"
-      addLabel="Supply"
-      onAdd={() =>
-        onChange([
-          ...supplies,
-          {
-            name: supplies.length === 0 ? "in the box" : "",
-            kind: "linear",
-            volts: "",
-            amperes: "",
-            watts: "",
-            isInTheBox: supplies.length === 0,
-          },
-        ])
-      }
-    >
-      {supplies.length === 0 && (
-        <Text color="muted" fontSize="14px">
-          The forecast needs the volts of the rails or the brick, and amperes or watts.
-        </Text>
-      )}
-      {supplies.map((supply, index) => (
-        <Grid
-          key={index}
-          borderTopWidth={index > 0 ? "1px" : 0}
-          borderColor="rime"
-          templateColumns="1.3fr 1fr 0.7fr 0.7fr 0.7fr auto"
-          gap={2}
-          py={1}
-          alignItems="start"
-        >
-          <TextField
-            label="Name"
-            field={held(supply.name, (name) => change(index, { name }))}
-            error={errors[`supplies[${index}].name`]}
-          />
-          <ChoiceField
-            label="Kind"
-            field={held(supply.kind, (kind) => change(index, { kind }))}
-            choices={SUPPLY_KINDS}
-          />
-          <TextField
-            label={supply.kind === "linear" || supply.kind === "switched" ? "Rail, V" : "Volts"}
-            field={held(supply.volts, (volts) => change(index, { volts }))}
-            error={errors[`supplies[${index}].volts`]}
-          />
-          <TextField
-            label="Amperes"
-            field={held(supply.amperes, (amperes) => change(index, { amperes }))}
-            error={errors[`supplies[${index}].amperes`]}
-          />
-          <TextField
-            label="or watts"
-            field={held(supply.watts, (watts) => change(index, { watts }))}
-            error={errors[`supplies[${index}].watts`]}
-            placeholder={wattsOf(supply)}
-          />
-          <Remove
-            label={`Remove the supply ${supply.name}`}
-            mt="22px"
-            onClick={() => onChange(supplies.filter((_, k) => k !== index))}
-          />
-          {supplies.length > 1 && (
-            <CheckField
-              label="in the box"
-              isOn={supply.isInTheBox}
-              onChange={(isInTheBox) =>
-                onChange(
-                  supplies.map((each, k) => ({
-                    ...each,
-                    isInTheBox: k === index ? isInTheBox : each.isInTheBox && !isInTheBox,
-                  })),
-                )
-              }
-            />
-          )}
-        </Grid>
-      ))}
-    </Section>
-  );
-}
-
-const wattsOf = ({ volts, amperes }: { volts: string; amperes: string }): string => {
-  const watts = supplyWatts({
-    volts: parseNumber(volts),
-    amperes: parseNumber(amperes),
-    watts: null,
-  });
-  return watts ? formatSignificant(watts, 3) : "";
-};
 
 type PairsProps<T> = {
   title: string;

@@ -6,7 +6,7 @@ import type { HeatLimits } from "@/core/heat";
 import type { ProbeLog } from "@/core/files";
 import { formatFixed } from "@/core/units";
 import type { Details, Heat, HeatLog, HeatSpot, Room } from "@/records";
-import { isOfNotes, leadSpot, readLog, type ReadLog } from "@/records/facts";
+import { isOfNotes, leadSpot, readLog, type ClaimedHeat, type ReadLog } from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { KeptMark } from "../parts/KeptMark";
@@ -17,6 +17,7 @@ import { saveDocument } from "../parts/saves";
 import { unrevised } from "../parts/unrevised";
 import { useAutosave } from "../parts/useAutosave";
 import { Answer, Evenness } from "./Answer";
+import { ClaimedHeatPanel } from "./ClaimedHeatPanel";
 import { CompareHeat, type Known } from "./CompareHeat";
 import { knownResistances } from "./knownResistances";
 import { EventsPanel } from "./EventsPanel";
@@ -45,6 +46,8 @@ export type HeatScreenProps = {
   noted: readonly HeatLog[];
   photos: Details["photos"];
   room: Room;
+  /** Heat that the claimed powers make. */
+  claimed: readonly ClaimedHeat[];
 };
 
 /** Spots that a new log begins with. */
@@ -63,6 +66,7 @@ export function HeatScreen({
   noted,
   photos,
   room,
+  claimed,
 }: HeatScreenProps) {
   const [heat, setHeat] = useState(() => unrevised<Heat>(initial));
   const autosave = useAutosave({
@@ -141,6 +145,7 @@ export function HeatScreen({
         probesOf={probesOf}
         limits={heat.limits}
         photos={photos}
+        claimed={claimed}
         onChange={change}
         onLimits={(limits) => setHeat((before) => ({ ...before, limits }))}
         kept={<KeptMark {...autosave} />}
@@ -165,7 +170,7 @@ const allLogs = (
   );
 };
 
-type WatchedProps = {
+type WatchedProps = Pick<HeatScreenProps, "claimed"> & {
   log: HeatLog;
   known: readonly Known[];
   probesOf: ProbesOf;
@@ -176,7 +181,17 @@ type WatchedProps = {
   kept: React.ReactNode;
 };
 
-function Watched({ log, known, probesOf, limits, photos, onChange, onLimits, kept }: WatchedProps) {
+function Watched({
+  log,
+  known,
+  probesOf,
+  limits,
+  photos,
+  claimed,
+  onChange,
+  onLimits,
+  kept,
+}: WatchedProps) {
   const { probes, trouble, isReading } = probesOf(log);
   const [stretch, setStretch] = useState<number | null>(null);
   const [spotId, setSpotId] = useState<string | null>(null);
@@ -225,6 +240,7 @@ function Watched({ log, known, probesOf, limits, photos, onChange, onLimits, kep
           />
           <HeatLimitsPanel limits={limits} onChange={onLimits} />
         </Grid>
+        <ClaimedHeatPanel claimed={claimed} lead={lead} read={read} limits={limits} />
         <CompareHeat
           known={known}
           roomCelsius={read.roomCelsius}

@@ -1,5 +1,6 @@
 import { Box, Grid, HStack, Text } from "@chakra-ui/react";
 import { celsiusAt } from "@/core/heat";
+import { formatSignificant } from "@/core/units";
 import { channelLook } from "../charts/channelLook";
 import { Explain } from "../words/Explain";
 import {
@@ -76,6 +77,9 @@ function Spot({
 /** A course that goes no further than this tells no time constant, in kelvin. Chosen here. */
 const LEAST_COURSE_KELVIN = 1;
 
+/** Less than this of its heat no longer warms it to speak of. */
+const FLOW_TOLD = 0.02;
+
 function Told({ reading, why }: Pick<ReadSpot, "reading" | "why">) {
   if (!reading)
     return (
@@ -84,7 +88,7 @@ function Told({ reading, why }: Pick<ReadSpot, "reading" | "why">) {
       </Text>
     );
   const settled = isTold(reading.settled) ? bandText(reading.settled) : null;
-  const { fit, resistance, touch } = reading;
+  const { fit, resistance, flow, touch } = reading;
   const gone = Math.abs(reading.settled.value - celsiusAt(fit, fit.fromSeconds).value);
   return (
     <Text fontSize="14px" color="muted" as="div">
@@ -103,6 +107,13 @@ function Told({ reading, why }: Pick<ReadSpot, "reading" | "why">) {
           <span>{resistanceText(resistance)}</span>
           <Explain term="thermal-resistance" />
         </HStack>
+      )}
+      {flow && flow.storedWatts > FLOW_TOLD * flow.heat.value && (
+        <div>
+          of {formatSignificant(flow.heat.value, 2)} W of heat{" "}
+          {formatSignificant(flow.leavesWatts, 2)} W leave, {formatSignificant(flow.storedWatts, 2)}{" "}
+          W still warm it
+        </div>
       )}
       <HStack gap={1.5}>
         <span>{touchText(touch)}</span>

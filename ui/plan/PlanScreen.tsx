@@ -238,7 +238,7 @@ export function PlanScreen({ records, plan: initial, runs: made, rig, room }: Pl
       <Checklist
         title={`${amplifierName(amplifier)}: plan`}
         timeline={timeline}
-        cautions={cautionsFor(safetyFacts({ ...records, amplifier, claims }, rig)).map(
+        cautions={cautionsFor(safetyFacts({ ...records, amplifier, claims, plan }, rig)).map(
           ({ title, reason }) => `${title}. ${reason}`,
         )}
         provesOf={(id) => provesOf(id).join(", ")}

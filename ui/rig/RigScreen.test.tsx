@@ -1,5 +1,6 @@
 import {
   detailsSchema,
+  emptyDocument,
   forecastSettingsSchema,
   instrumentsSchema,
   rigSchema,
@@ -19,6 +20,7 @@ const screen = (rig: Partial<RigSettings> = {}, details: Partial<Details> = {}) 
     loads={[load]}
     details={{ ...detailsSchema.getDefault(), ...details }}
     forecastSettings={forecastSettingsSchema.getDefault()}
+    plan={emptyDocument("plan")}
     rig={{ ...rigSchema.getDefault(), ...rig }}
     instruments={instrumentsSchema.getDefault()}
     rigs={[]}

@@ -17,6 +17,7 @@ import {
   type Instruments,
   type Load,
   type Rig,
+  type Plan,
   type RigSettings,
   type Used,
 } from "@/records";
@@ -45,6 +46,7 @@ export type RigScreenProps = {
   details: Details;
   forecastSettings: ForecastSettings;
   rig: RigSettings;
+  plan: Plan;
   instruments: Instruments;
   /** All rigs of the workshop. */
   rigs: readonly Used<Rig>[];
@@ -153,14 +155,15 @@ function WiringTab({
   claims,
   loads,
   details,
+  plan,
   instruments,
   draft,
   errors,
   set,
 }: TabProps) {
   const cautions = useMemo(
-    () => cautionsFor(safetyFacts({ amplifier, claims, loads, details }, draft)),
-    [amplifier, claims, loads, details, draft],
+    () => cautionsFor(safetyFacts({ amplifier, claims, loads, details, plan }, draft)),
+    [amplifier, claims, loads, details, plan, draft],
   );
   const load = loads[0];
   const voltmeter = chosenInstrument(instruments, "voltmeter", draft.voltmeterId);

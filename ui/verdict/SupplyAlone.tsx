@@ -5,7 +5,8 @@ import { X } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
-import { AFTERWARDS, judgeLabel, type LabelVerdict, type SupplyTest } from "@/core/supply";
+import { rehearsedSupply } from "@/bench/catalogue";
+import { AFTERWARDS, judgeLabel, type LabelVerdict } from "@/core/supply";
 import { formatSignificant } from "@/core/units";
 import { supplyTestSchema, type Details } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
@@ -16,7 +17,7 @@ import { messageOf } from "../parts/send";
 import { useKeptDraft } from "../parts/useKeptDraft";
 
 type Test = Details["supplyTests"][number];
-type TestText = Record<keyof Test, string>;
+type TestText = Record<Exclude<keyof Test, "isSimulated">, string>;
 
 /** Only what has a plug of its own can be tested alone: nobody is to open an amplifier for it. */
 const isOutside = ({ kind }: Details["supplies"][number]): boolean =>
@@ -67,12 +68,23 @@ export function SupplyAlone({ amplifierId, details }: { amplifierId: string; det
           key={supply.name}
           supply={supply}
           tests={supplyTests.filter((test) => test.supply === supply.name)}
+          onRehearse={({ volts, amperes }) =>
+            void keep([
+              ...supplyTests.filter((test) => !test.isSimulated || test.supply !== supply.name),
+              ...rehearsedSupply({ volts, amperes }).map((test) => ({
+                ...test,
+                supply: supply.name,
+                isSimulated: true,
+              })),
+            ])
+          }
         />
       ))}
       <Box as="ol" listStyleType="none" my={2}>
         {supplyTests.map((test, k) => (
           <HStack as="li" key={k} fontSize="14px" color="muted" justify="space-between">
             <span>
+              {test.isSimulated && "rehearsed, "}
               {test.supply}: {formatSignificant(test.volts, 3)} V at{" "}
               {formatSignificant(test.amperes, 2)} A for {durationText(test.seconds)}, then{" "}
               {test.then}
@@ -129,23 +141,40 @@ export function SupplyAlone({ amplifierId, details }: { amplifierId: string; det
 
 const INKS = { met: "spruce", missed: "ember", open: "muted" } as const;
 
+/** Of one supply its label counts, however many feed the amplifier together. Rehearsals speak only where nothing real was tried. */
 function Label({
   supply: { name, volts, amperes },
   tests,
+  onRehearse,
 }: {
   supply: Details["supplies"][number];
-  tests: readonly SupplyTest[];
+  tests: readonly Test[];
+  onRehearse(label: { volts: number; amperes: number }): void;
 }) {
   if (!volts || !amperes) return null;
-  const verdict = judgeLabel({ volts, amperes }, tests);
+  const real = tests.filter(({ isSimulated }) => !isSimulated);
+  const isRehearsed = real.length === 0 && tests.length > 0;
+  const verdict = judgeLabel({ volts, amperes }, isRehearsed ? tests : real);
   return (
-    <Text fontSize="15px">
-      <b>{name}:</b>{" "}
-      <Text as="span" color={INKS[verdict.outcome]} fontWeight={600}>
-        {verdict.sentence}
+    <HStack justify="space-between" align="start" gap={3}>
+      <Text fontSize="15px">
+        <b>{name}:</b> {isRehearsed && "rehearsed: "}
+        <Text as="span" color={isRehearsed ? "muted" : INKS[verdict.outcome]} fontWeight={600}>
+          {verdict.sentence}
+        </Text>
+        {overloadText(verdict)}
       </Text>
-      {overloadText(verdict)}
-    </Text>
+      <ActionButton
+        type="button"
+        minH="32px"
+        px={2.5}
+        fontSize="13.5px"
+        flexShrink={0}
+        onClick={() => onRehearse({ volts, amperes })}
+      >
+        Rehearse it
+      </ActionButton>
+    </HStack>
   );
 }
 

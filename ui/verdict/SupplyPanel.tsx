@@ -7,16 +7,12 @@ import {
   formatWithUncertainty,
   formatWithUnit,
 } from "@/core/units";
-import {
-  idleYearKilowattHours,
-  supplyDifferences,
-  type MeasuredSupply,
-  type SupplyDifference,
-} from "@/records/facts";
+import { supplyDifferences, type MeasuredSupply, type SupplyDifference } from "@/records/facts";
 import type { Details } from "@/records";
 import { STOP_TITLES } from "../measured/stopText";
 import { Panel } from "../parts/Panel";
 import { Explain } from "../words/Explain";
+import { Energy } from "./Energy";
 import { SupplyAlone } from "./SupplyAlone";
 
 const COVERAGE = 2;
@@ -36,7 +32,7 @@ export function SupplyPanel({
       supplies.length > 1 || (outputs.length > 0 && (fingerprint ?? staying ?? mains) !== null),
   );
   if (told.length === 0) return null;
-  const differences = supplyDifferences(told);
+  const differences = supplyDifferences(told, details.supplies);
   return (
     <Panel data-testid="supply">
       <HStack gap={1.5} mb={1}>
@@ -58,6 +54,7 @@ export function SupplyPanel({
               )}
             </Text>
             <Rows rows={rowsOf(supply)} />
+            <Energy mains={supply.mains} />
             <Text fontSize="14px" color="muted" mt={1.5}>
               {endText(supply)}
               {fingerprintText(supply)}
@@ -73,7 +70,7 @@ export function SupplyPanel({
 /** The largest difference in a sentence: watts, decibels, whether it is heard, and what ends it there. */
 function Foremost({ differences }: { differences: readonly SupplyDifference[] }) {
   if (differences.length === 0) return null;
-  const { name, than, nominalOhms, channelsDriven, watts, thanWatts, audibility, endedBy } =
+  const { name, than, nominalOhms, channelsDriven, watts, thanWatts, audibility, endedBy, price } =
     differences.reduce((most, each) =>
       Math.abs(each.audibility.db) > Math.abs(most.audibility.db) ? each : most,
     );
@@ -87,9 +84,18 @@ function Foremost({ differences }: { differences: readonly SupplyDifference[] })
       {formatSignificant(watts, 3)} W instead of {formatSignificant(thanWatts, 3)} W with {than},
       into {formatShort(nominalOhms)} Ω, {drivenText(channelsDriven)}.
       {endedBy && ` ${STOP_TITLES[endedBy]}.`}
+      {price !== null && priceText(price, watts - thanWatts, db)}
     </Text>
   );
 }
+
+/** What a watt and a decibel more cost. */
+const priceText = (price: number, watts: number, db: number): string => {
+  if (price <= 0) return " It costs no more.";
+  return watts > 0
+    ? ` For ${formatShort(price, 4)} more: ${formatSignificant(price / watts, 2)} a watt, ${formatSignificant(price / db, 2)} a decibel.`
+    : ` For ${formatShort(price, 4)} more it gives nothing more here.`;
+};
 
 type Row = readonly [label: string, value: string];
 
@@ -127,7 +133,6 @@ const rowsOf = ({
   outputs,
   bursts,
   staying,
-  mains,
   humVoltsRms,
   noiseVoltsRms,
   soakedCelsius,
@@ -136,9 +141,9 @@ const rowsOf = ({
     `${formatShort(nominalOhms)} Ω, ${drivenText(channelsDriven)}, 1 %`,
     `${isAtLeast ? "at least " : ""}${wattsText(watts, stdWatts)}`,
   ]),
-  ...bursts.map(({ label, nominalOhms, watts }): Row => [
+  ...bursts.map(({ label, nominalOhms, watts, stdWatts }): Row => [
     `burst into ${formatShort(nominalOhms)} Ω, ${label}`,
-    `${formatSignificant(watts, 3)} W`,
+    stdWatts === null ? `${formatSignificant(watts, 3)} W` : wattsText(watts, stdWatts),
   ]),
   ...(staying
     ? [
@@ -157,34 +162,7 @@ const rowsOf = ({
   ...(soakedCelsius === null
     ? []
     : [["heat sink in a soak", `${formatFixed(soakedCelsius, 1)} °C`] as Row]),
-  ...mainsRows(mains),
 ];
-
-const mainsRows = (mains: MeasuredSupply["mains"]): Row[] => {
-  if (!mains) return [];
-  const { idleWatts, eighthWatts, ratedWatts, efficiencyRatio } = mains;
-  return [
-    ...(idleWatts === null
-      ? []
-      : [
-          [
-            "idle",
-            `${formatSignificant(idleWatts, 3)} W, ${formatSignificant(idleYearKilowattHours(idleWatts), 2)} kWh a year`,
-          ] as Row,
-        ]),
-    ...(eighthWatts === null
-      ? []
-      : [["at an eighth, from the mains", `${formatSignificant(eighthWatts, 3)} W`] as Row]),
-    ...(ratedWatts === null || efficiencyRatio === null
-      ? []
-      : [
-          [
-            "at rated output",
-            `${formatSignificant(ratedWatts, 3)} W in, ${formatFixed(100 * efficiencyRatio, 0)} % of it out`,
-          ] as Row,
-        ]),
-  ];
-};
 
 /** What ends the output that asks most of the supply: all channels, the lowest ohms. */
 const endText = ({ outputs }: MeasuredSupply): string => {
@@ -192,7 +170,7 @@ const endText = ({ outputs }: MeasuredSupply): string => {
     (a, b) => b.channelsDriven - a.channelsDriven || a.nominalOhms - b.nominalOhms,
   )[0];
   return hardest?.stopReason
-    ? `${STOP_TITLES[hardest.stopReason]} (${formatShort(hardest.nominalOhms)} Ω, ${drivenText(hardest.channelsDriven)}). `
+    ? `${STOP_TITLES[hardest.stopReason]} (${formatShort(hardest.nominalOhms)}\u00a0Ω, ${drivenText(hardest.channelsDriven)}). `
     : "";
 };
 
@@ -203,11 +181,21 @@ const KINDS = {
   "current-limited": "It gives no more amperes, whatever hangs on it.",
 } as const;
 
+/** For how long moments last, and from when on the supply decides. */
+const heldText = ({
+  momentsWatts,
+  steadyWatts,
+  storeJoules,
+}: NonNullable<MeasuredSupply["staying"]>): string =>
+  momentsWatts > steadyWatts
+    ? `: ${formatSignificant(momentsWatts, 3)} W last ${formatWithUnit(storeJoules / (momentsWatts - steadyWatts), "s")}, from then on the supply limits`
+    : "";
+
 /** What stands behind the output, and what the next load would get of it. */
 const fingerprintText = ({ fingerprint, staying }: MeasuredSupply): string => {
   const stored =
     staying && staying.storeJoules > 0 && Number.isFinite(staying.storeJoules)
-      ? ` Its store gives ${formatSignificant(staying.storeJoules, 2)} J beyond that.`
+      ? ` Its store gives ${formatSignificant(staying.storeJoules, 2)} J beyond that${heldText(staying)}.`
       : "";
   if (!fingerprint)
     return `Measured into one load only: a second one tells what stands behind it.${stored}`;

@@ -184,6 +184,13 @@ export const BENCH_TERMS = {
     how: "As usual for the class until mains and output were read together.",
     source: "Definition",
   },
+  inrush: {
+    name: "Inrush",
+    what: "The peak of the mains current at the moment of switching on.",
+    why: "Empty reservoirs and a transformer’s core take many times the usual current; a quick breaker may open.",
+    how: "A clamp that holds the peak, at several tries: it depends on where in its cycle the mains are met.",
+    source: "IEC 60898-1 for what a breaker stands",
+  },
   "power-factor": {
     name: "Power factor",
     what: "Watts over volt-amperes at the mains.",

@@ -95,6 +95,7 @@ export const FIELD_TERMS = {
   Mains: "mains-reading",
   "Mains meter": "mains-reading",
   Clamp: "mains-reading",
+  "Inrush, peak held by the clamp": "inrush",
   "Output meanwhile": "mains-reading",
   "Channels giving that": "drive-level",
   "Sound level meter": "listening-level",

@@ -6,6 +6,20 @@ import type { RunKindFacts } from "../types";
 import { need } from "../typed";
 import type { TypedReading } from "../types";
 
+/** RMS amperes over its rating at which the quickest breaker of a house may open at once. @see IEC 60898-1, curve B: 3 to 5. From memory. */
+const OPENS_AT_ONCE_RATIO = 3;
+
+/** The peak at switching on, and how much of it the breaker surely stands. */
+const inrushFigures = (amperesPeak: number, breakerAmperes: number) =>
+  amperesPeak > 0
+    ? [
+        figure("inrush", "inrush, peak", "amperes", { value: amperesPeak }),
+        figure("inrush-margin", "breaker surely stands, peak", "amperes", {
+          value: OPENS_AT_ONCE_RATIO * Math.SQRT2 * breakerAmperes,
+        }),
+      ]
+    : [];
+
 /** A mains meter and a voltmeter. */
 const typed: TypedReading = {
   fields: [
@@ -15,6 +29,11 @@ const typed: TypedReading = {
     quantityField("channels", "Channels giving that", "", { initial: 1, least: 1, most: 16 }),
     quantityField("mainsVolts", "Mains", "V", { initial: 230, least: 90, most: 260 }),
     quantityField("breakerAmperes", "Breaker", "A", { initial: 16, least: 1, most: 63 }),
+    quantityField("inrushAmperes", "Inrush, peak held by the clamp", "A", {
+      initial: 0,
+      least: 0,
+      most: 1000,
+    }),
   ],
   required: ["mainsWatts"],
   read: (readings, load) => {
@@ -39,6 +58,14 @@ const typed: TypedReading = {
         figure("heat", "heat", "watts", { value: budget.heatWatts }),
         figure("amperes", "current", "amperes", { value: budget.mainsAmperes }),
         figure("margin", "breaker has left", "amperes", { value: budget.marginAmperes }),
+        ...(readings.mainsAmperes
+          ? [
+              figure("power-factor", "power factor", "factor", {
+                value: input / (volts * readings.mainsAmperes),
+              }),
+            ]
+          : []),
+        ...inrushFigures(readings.inrushAmperes ?? 0, readings.breakerAmperes ?? 16),
       ],
       summary: `Of ${formatSignificant(input, 3)} W from the mains ${formatSignificant(output, 3)} W come out; ${formatSignificant(budget.heatWatts, 3)} W are heat.`,
     };

@@ -95,6 +95,12 @@ export const mainsDrawMethod: RunMethod = {
               value: budget.efficiencyRatio,
             }),
           );
+        if (apparent > 0)
+          figures.push(
+            figure(`power-factor-${shot}`, `power factor, ${label}`, "factor", {
+              value: meters.mainsWatts / apparent,
+            }),
+          );
         figures.push(
           figure(`margin-${shot}`, `breaker has left, ${label}`, "amperes", {
             value: budget.marginAmperes,

@@ -1,5 +1,5 @@
 import type { Finding } from "@/core/outcome";
-import { RUN_KINDS, readSoakLog, type RunKind, type Settings } from "@/core/run";
+import { readMainsDrawLog, readSoakLog, RUN_KINDS, type RunKind, type Settings } from "@/core/run";
 import { parseNumber } from "@/core/units";
 import {
   ANALYSIS_VERSION,
@@ -59,7 +59,6 @@ export const readFiles = async (
   if (!("kind" in prepared)) return prepared;
   const { kind, settings, outputs, fullScaleVolts } = prepared;
   const isText = isTextGroup(group);
-  const log = group[0].opened?.temperatureLog ?? null;
   const whole = runConditions({
     ...context,
     channelCount: context.load.channels.length,
@@ -117,7 +116,7 @@ export const readFiles = async (
     context.signal.addEventListener("abort", job.cancel);
     return job.finished;
   };
-  const outcome = log ? readSoakLog(log, group[0].places, outputs.length) : await readInWorker();
+  const outcome = readLogger(group[0], settings, outputs.length) ?? (await readInWorker());
   if (!outcome.ok) return outcome.finding;
   const captures = await uploadAll(group, context.signal);
   return storeRun(
@@ -138,6 +137,16 @@ export const readFiles = async (
     context.signal,
   );
 };
+
+/** Reads what another instrument logged; null where the file is none of these. */
+const readLogger = ({ opened, places }: FileEntry, settings: Settings, channelCount: number) => {
+  if (opened?.temperatureLog) return readSoakLog(opened.temperatureLog, places, channelCount);
+  return opened?.mainsLog ? readMainsDrawLog(opened.mainsLog, settings, channelCount) : null;
+};
+
+/** Heat and mains belong to the whole amplifier: their logs speak of all its channels. */
+const isLogged = ({ opened }: FileEntry): boolean =>
+  Boolean(opened?.temperatureLog ?? opened?.mainsLog);
 
 /** Which channel of the files is which output, where all of them agree; null for text. */
 const commonMapping = (
@@ -174,7 +183,7 @@ const prepare = (group: readonly FileEntry[], load: Load): Prepared | Finding =>
       where: "Full scale",
       advice: "give the volts that a full-scale sample stands for, above zero.",
     };
-  const isLog = Boolean(opened?.temperatureLog);
+  const isLog = isLogged(group[0]);
   if (!isLog && channels.every((channel) => channel === null))
     return {
       code: "channel-mismatch",
@@ -198,17 +207,19 @@ const prepare = (group: readonly FileEntry[], load: Load): Prepared | Finding =>
       };
 };
 
-/** A logger holds temperatures, and a soak takes nothing else. */
+/** A logger holds temperatures, and a soak takes nothing else; what a mains meter logged is a mains draw. */
 const misfitOf = ({ opened, fileName }: FileEntry, kind: RunKind): Finding | null => {
-  const isLog = Boolean(opened?.temperatureLog);
-  if (isLog === (RUN_KINDS[kind].isSoaked === true)) return null;
-  return {
-    code: "no-samples",
-    where: fileName,
-    advice: isLog
-      ? `it holds temperatures, which is read as ${RUN_KINDS["heat-soak"].title.toLowerCase()}.`
-      : "a soak is read from a logger's file of temperatures, and this is none.",
-  };
+  const misfit = (advice: string): Finding => ({ code: "no-samples", where: fileName, advice });
+  const isSoak = RUN_KINDS[kind].isSoaked === true;
+  if (opened?.temperatureLog && !isSoak)
+    return misfit(
+      `it holds temperatures, which is read as ${RUN_KINDS["heat-soak"].title.toLowerCase()}.`,
+    );
+  if (opened?.mainsLog && opened.guess.kind !== kind)
+    return misfit("it is a mains meter's log, which is read as mains draw.");
+  return isSoak && !opened?.temperatureLog
+    ? misfit("a soak is read from a logger's file of temperatures, and this is none.")
+    : null;
 };
 
 /** Which outputs the files speak of: all of them where heat belongs to the whole amplifier. */

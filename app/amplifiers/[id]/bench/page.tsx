@@ -25,7 +25,7 @@ export default async function BenchPage({ params, searchParams }: BenchPageProps
   const records = await amplifierRecords((await params).id);
   const { amplifier, powers, loads, runs, details, rig, plan, instruments, recorders } = records;
   const db = await database();
-  const { found } = await judgementOf(db, records);
+  const { found, supplies } = await judgementOf(db, records);
   const model = heatModel(
     planRecordsOf(records, { found, sink: await measuredSinkOf(db, records) }),
     plan,
@@ -48,8 +48,9 @@ export default async function BenchPage({ params, searchParams }: BenchPageProps
       recorders={recorders}
       voltmeter={chosenInstrument(instruments, "voltmeter", rig.voltmeterId)}
       found={found}
+      supplies={supplies}
       schedule={{ entries: timelineOf(plan.runs, model).entries, ambientCelsius, bodies }}
-      cautions={cautionsFor(safetyFacts({ amplifier, claims: powers, loads, details }, rig))}
+      cautions={cautionsFor(safetyFacts({ amplifier, claims: powers, loads, details, plan }, rig))}
     />
   );
 }

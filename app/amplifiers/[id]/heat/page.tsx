@@ -1,5 +1,7 @@
-import { logOfRun, logsOfNotes, probesOfRun } from "@/records/facts";
+import { claimedHeat, logOfRun, logsOfNotes, probesOfRun } from "@/records/facts";
 import { amplifierRecords } from "@/server/amplifierRecords";
+import { judgementOf } from "@/server/judged";
+import { planRecordsOf } from "@/server/planRecords";
 import { database } from "@/server/records";
 import { findRuns, listLog } from "@/store";
 import { HeatScreen } from "@/ui/heat/HeatScreen";
@@ -8,8 +10,10 @@ import { HeatScreen } from "@/ui/heat/HeatScreen";
 const MOST_SOAKS = 12;
 
 export default async function HeatPage({ params }: { params: Promise<{ id: string }> }) {
-  const { amplifier, heat, runs, details, room } = await amplifierRecords((await params).id);
+  const records = await amplifierRecords((await params).id);
+  const { amplifier, heat, runs, details, room } = records;
   const db = await database();
+  const { found, supplies } = await judgementOf(db, records);
   const soaks = await findRuns(
     db,
     runs
@@ -28,6 +32,7 @@ export default async function HeatPage({ params }: { params: Promise<{ id: strin
       noted={logsOfNotes(await listLog(db, amplifier.id), room.celsius)}
       photos={details.photos}
       room={room}
+      claimed={claimedHeat(planRecordsOf(records, { found }), supplies)}
     />
   );
 }

@@ -17,7 +17,7 @@ export default async function LoadPage({ params }: { params: Promise<{ id: strin
       claims={powers}
       loads={loads}
       resistors={resistors}
-      safety={safetyFacts({ amplifier, claims: powers, loads, details }, rig)}
+      safety={safetyFacts({ amplifier, claims: powers, loads, details, plan }, rig)}
     />
   );
 }

@@ -4,7 +4,7 @@ import { usedRigs } from "@/server/workshop";
 import { RigScreen } from "@/ui/rig/RigScreen";
 
 export default async function RigPage({ params }: { params: Promise<{ id: string }> }) {
-  const { amplifier, powers, loads, details, forecastSettings, rig, instruments } =
+  const { amplifier, powers, loads, details, forecastSettings, plan, rig, instruments } =
     await amplifierRecords((await params).id);
   return (
     <RigScreen
@@ -16,6 +16,7 @@ export default async function RigPage({ params }: { params: Promise<{ id: string
       details={details}
       forecastSettings={forecastSettings}
       rig={rig}
+      plan={plan}
       instruments={instruments}
     />
   );

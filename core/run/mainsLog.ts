@@ -1,0 +1,123 @@
+import type { MainsLog } from "../files";
+import { medianOf } from "../numeric";
+import { failure, success, type Outcome } from "../outcome";
+import { formatSignificant } from "../units";
+import { figure } from "./figures";
+import type { ChannelResult, Figure, Settings } from "./types";
+import { numberOf } from "./settings";
+
+/** So many readings alike, one after another, make a level. Chosen here. */
+const FEWEST_ALIKE = 5;
+/** Readings of one level lie so near to each other: a ratio, and watts where hardly anything is drawn. Chosen here. */
+const ALIKE = { ratio: 0.04, watts: 0.4 };
+/** By how many levels a log has, what they are: the lowest is at rest, the highest at rated output. */
+const LEVELS: readonly (readonly (readonly [name: string, label: string])[])[] = [
+  [["idle", "idle"]],
+  [
+    ["idle", "idle"],
+    ["rated", "rated"],
+  ],
+  [
+    ["idle", "idle"],
+    ["eighth", "an eighth"],
+    ["rated", "rated"],
+  ],
+];
+
+/**
+ * Reads a mains draw from a meter's log. Steady levels are found and taken in order of their watts for idle, an eighth and rated output;
+ * what came out meanwhile is not in the log, so neither heat nor efficiency is told.
+ * @returns a finding where no level is steady, or more than three are
+ */
+export const readMainsDrawLog = (
+  { watts, amperes, volts }: MainsLog,
+  settings: Settings,
+  channelCount: number,
+): Outcome<ChannelResult[]> => {
+  const levels = steadyLevels(watts).toSorted((a, b) => a.watts - b.watts);
+  const names = LEVELS[levels.length - 1];
+  if (!names)
+    return failure(
+      levels.length === 0 ? "no-samples" : "bad-setting",
+      "Log",
+      levels.length === 0
+        ? `no level of it is steady for ${FEWEST_ALIKE} readings. Hold each for longer, or type the meter's readings.`
+        : `it holds ${levels.length} steady levels (${levels.map((level) => `${formatSignificant(level.watts, 3)} W`).join(", ")}). Cut it to rest, an eighth and rated output.`,
+    );
+  const mainsVolts = numberOf(settings, "mainsVolts");
+  const breakerAmperes = numberOf(settings, "breakerAmperes");
+  const figures = levels.flatMap((level, k): Figure[] => {
+    const [name, label] = names[k];
+    const during = (values: Float64Array | null): number | null =>
+      values && middle(values.subarray(level.from, level.to));
+    const drawn = during(amperes);
+    const apparent = drawn && drawn * (during(volts) ?? mainsVolts);
+    return [
+      figure(`mains-${name}`, `from the mains, ${label}`, "watts", { value: level.watts }),
+      ...(drawn && apparent
+        ? [
+            figure(`amperes-${name}`, `current, ${label}`, "amperes", { value: drawn }),
+            figure(`power-factor-${name}`, `power factor, ${label}`, "factor", {
+              value: level.watts / apparent,
+            }),
+            figure(`margin-${name}`, `breaker has left, ${label}`, "amperes", {
+              value: breakerAmperes - drawn,
+            }),
+          ]
+        : []),
+    ];
+  });
+  const words = levels.map((level, k) => `${formatSignificant(level.watts, 3)} W ${names[k][1]}`);
+  const result: ChannelResult = {
+    figures: figures.toSorted(
+      (a, b) => Number(b.name.endsWith("-rated")) - Number(a.name.endsWith("-rated")),
+    ),
+    curves: [],
+    bursts: [],
+    stop: {
+      reason: "level-reached",
+      evidence: "Read from a meter's log; what stopped it is not in there.",
+      picture: null,
+    },
+    summary: `It takes ${words.join(", ")} from the mains.`,
+    cautions: [
+      {
+        code: "doubtful",
+        text: "Which level is which follows from their order; what came out meanwhile is not in the log.",
+        touches: levels.map((_, k) => `mains-${names[k][0]}`),
+      },
+    ],
+  };
+  return success(Array.from({ length: channelCount }, () => result));
+};
+
+type Level = { from: number; to: number; watts: number };
+
+/** Stretches of readings that are alike; two of the same watts are one level, of which the longer counts. */
+const steadyLevels = (watts: Float64Array): Level[] => {
+  const stretches: Level[] = [];
+  let from = 0;
+  for (let to = 1; to <= watts.length; to++) {
+    if (to < watts.length && isAlike(watts[to], middle(watts.subarray(from, to)))) continue;
+    if (to - from >= FEWEST_ALIKE)
+      stretches.push({ from, to, watts: middle(watts.subarray(from, to)) ?? 0 });
+    from = to;
+  }
+  return stretches
+    .toSorted((a, b) => b.to - b.from - (a.to - a.from))
+    .reduce<Level[]>(
+      (kept, each) =>
+        kept.some((other) => isAlike(each.watts, other.watts)) ? kept : [...kept, each],
+      [],
+    );
+};
+
+const isAlike = (value: number, reference: number | null): boolean =>
+  reference !== null &&
+  Math.abs(value - reference) <= Math.max(ALIKE.watts, ALIKE.ratio * reference);
+
+/** Of what was read; null where nothing was. */
+const middle = (values: Float64Array): number | null => {
+  const read = values.filter((value) => Number.isFinite(value));
+  return read.length > 0 ? medianOf([...read]) : null;
+};

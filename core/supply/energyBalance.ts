@@ -1,0 +1,120 @@
+import { dissipatedWatts, type Measured } from "../heat";
+import { formatFixed, formatSignificant, requirePositive } from "../units";
+
+/** What was read of one level: watts in and out, and what a clamp said of the mains. */
+export type EnergyReadings = {
+  inWatts: Measured;
+  /** Of all loads together; zero at rest. */
+  outWatts: Measured;
+  /** Null where no clamp was read, or the volts of the mains are not known. */
+  apparent: { volts: number; amperes: Measured } | null;
+};
+
+export type EnergyRemark = {
+  code: "more-out-than-in" | "vague-heat" | "clamp-too-low" | "apparent";
+  text: string;
+};
+
+/** Where the watts of one level go. */
+export type EnergyBalance = {
+  inWatts: Measured;
+  outWatts: Measured;
+  heatWatts: Measured;
+  /** Null at rest. */
+  efficiencyRatio: Measured | null;
+  /** Real over apparent power; null without a clamp. */
+  powerFactor: Measured | null;
+  /** What does not add up, or is easily misread, each in a sentence. */
+  remarks: readonly EnergyRemark[];
+};
+
+/** Twice the standard uncertainty. */
+const COVERAGE = 2;
+/** Below this a clamp times volts over-reads by so much that it matters. Common practice. */
+const NEAR_ONE = 0.95;
+/** Heat that is not known to a third is no figure to reckon with. Chosen here. */
+const VAGUE_RATIO = 1 / 3;
+
+/**
+ * Holds together what goes in, what comes out and what stays as heat, and says what does not add up.
+ * @throws {RangeError} where nothing goes in
+ * @see conservation of energy; IEEE 1459 for real and apparent power (from memory); JCGM 100, 5.1.2
+ */
+export const energyBalance = ({ inWatts, outWatts, apparent }: EnergyReadings): EnergyBalance => {
+  requirePositive("inWatts", inWatts.value);
+  const heatWatts = dissipatedWatts(inWatts, [outWatts]);
+  const powerFactor = apparent && factorOf(inWatts, apparent);
+  return {
+    inWatts,
+    outWatts,
+    heatWatts,
+    efficiencyRatio: outWatts.value > 0 ? quotient(outWatts, inWatts) : null,
+    powerFactor,
+    remarks: [
+      ...heatRemarks(heatWatts, outWatts),
+      ...(apparent && powerFactor ? factorRemarks(inWatts, apparent, powerFactor) : []),
+    ],
+  };
+};
+
+const factorOf = (
+  inWatts: Measured,
+  { volts, amperes }: NonNullable<EnergyReadings["apparent"]>,
+): Measured | null =>
+  volts * amperes.value > 0
+    ? quotient(inWatts, {
+        value: volts * amperes.value,
+        stdUncertainty: volts * amperes.stdUncertainty,
+      })
+    : null;
+
+const quotient = (above: Measured, below: Measured): Measured => {
+  const value = above.value / below.value;
+  return {
+    value,
+    stdUncertainty: Math.abs(
+      Math.hypot(above.stdUncertainty, value * below.stdUncertainty) / below.value,
+    ),
+  };
+};
+
+const heatRemarks = (heat: Measured, out: Measured): EnergyRemark[] => {
+  if (heat.value < -COVERAGE * heat.stdUncertainty)
+    return [
+      {
+        code: "more-out-than-in",
+        text: `${formatSignificant(-heat.value, 2)} W more come out than go in: the meter, the ohms or the volts at the load are wrong.`,
+      },
+    ];
+  return out.value > 0 && COVERAGE * heat.stdUncertainty > VAGUE_RATIO * heat.value
+    ? [
+        {
+          code: "vague-heat",
+          text: `The heat is a small difference of large figures: ${formatSignificant(Math.max(0, heat.value), 2)} ± ${formatSignificant(COVERAGE * heat.stdUncertainty, 2)} W.`,
+        },
+      ]
+    : [];
+};
+
+const factorRemarks = (
+  inWatts: Measured,
+  { volts, amperes }: NonNullable<EnergyReadings["apparent"]>,
+  factor: Measured,
+): EnergyRemark[] => {
+  const apparent = `${formatSignificant(volts * amperes.value, 3)} VA`;
+  if (factor.value - COVERAGE * factor.stdUncertainty > 1)
+    return [
+      {
+        code: "clamp-too-low",
+        text: `${formatSignificant(inWatts.value, 3)} W cannot come of ${apparent}: the clamp reads too little, or the mains have other volts.`,
+      },
+    ];
+  return factor.value < NEAR_ONE
+    ? [
+        {
+          code: "apparent",
+          text: `A clamp and volts alone would say ${apparent}, ${formatFixed(1 / factor.value, 1)} times the watts: the current comes in peaks (power factor ${formatFixed(factor.value, 2)}).`,
+        },
+      ]
+    : [];
+};

@@ -1,0 +1,49 @@
+import type { Measured } from "@/core/heat";
+import { heatWatts } from "@/core/plan";
+import { assumptionsOf, classOf } from "./forecastFacts";
+import { expectedWatts, type PlanRecords } from "./planFacts";
+import type { MeasuredSupply } from "./supplySide";
+
+/** Watts of heat that a claimed power makes in the amplifier, for as long as it is held. */
+export type ClaimedHeat = {
+  id: string;
+  powerWatts: number;
+  loadOhms: number;
+  channelsDriven: number;
+  heat: Measured;
+  /** The efficiency was measured; else it is what is usual for the class. */
+  isMeasured: boolean;
+};
+
+/** How far the efficiency of an amplifier is off what is usual for its class; standard uncertainty of its heat. Chosen here. */
+const USUAL_STD_RATIO = 0.15;
+/** The same with the efficiency as its mains draw told it. Chosen here: meters, and the step from one load to another. */
+const MEASURED_STD_RATIO = 0.05;
+
+/** The heat of every claimed power, by the efficiency that was measured at rated output where one was. */
+export const claimedHeat = (
+  records: PlanRecords,
+  supplies: readonly MeasuredSupply[],
+): ClaimedHeat[] => {
+  const { amplifier, claims, forecastSettings } = records;
+  const measured = supplies
+    .filter(({ isRehearsed }) => !isRehearsed)
+    .flatMap(({ mains }) => mains?.levels ?? [])
+    .find(({ label }) => label === "at rated output")?.balance.efficiencyRatio;
+  const efficiencyRatio =
+    measured?.value ?? assumptionsOf(amplifier, forecastSettings).efficiencyRatio;
+  const expected = expectedWatts(records);
+  return claims.map(({ id, powerWatts, loadOhms, channelsDriven }) => {
+    const full = Math.max(powerWatts, expected(loadOhms, channelsDriven));
+    const value = channelsDriven * heatWatts(classOf(amplifier), powerWatts, full, efficiencyRatio);
+    const ratio = measured ? MEASURED_STD_RATIO : USUAL_STD_RATIO;
+    return {
+      id,
+      powerWatts,
+      loadOhms,
+      channelsDriven,
+      heat: { value, stdUncertainty: ratio * value },
+      isMeasured: measured !== undefined && measured !== null,
+    };
+  });
+};

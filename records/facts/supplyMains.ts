@@ -1,0 +1,74 @@
+import { energyBalance, type EnergyBalance } from "@/core/supply";
+import type { Evidence, EvidenceChannel } from "@/core/verdict";
+import { CLAMP_STD_RATIO, WATTS_STD_RATIO } from "./meterAccuracy";
+
+/** One level of a mains draw. */
+export type MainsLevel = {
+  label: string;
+  balance: EnergyBalance;
+  /** What the breaker has left, in amperes. */
+  marginAmperes: number | null;
+};
+
+/** The peak at switching on, and what the breaker surely stands; amperes. */
+export type Inrush = { peak: number; stands: number };
+
+/** From the mains: what goes in, comes out and stays as heat at each level that was read. */
+export type MeasuredMains = { levels: readonly MainsLevel[]; inrush: Inrush | null };
+
+/** A figure of a run by its name; null where it has none. */
+export const figureOf = ({ figures = [] }: EvidenceChannel, name: string): number | null =>
+  figures.find((figure) => figure.name === name)?.value ?? null;
+
+/** Levels by what their figures end in; a meter that was read once ends in nothing. */
+const MAINS_LEVELS = [
+  ["-idle", "idle"],
+  ["-eighth", "at an eighth"],
+  ["-rated", "at rated output"],
+  ["", "as read"],
+] as const;
+
+/** What runs tell of the mains; of each level the newest, which come first. */
+export const mainsOf = (runs: readonly Evidence[]): MeasuredMains | null => {
+  const read = runs.flatMap(({ kind, channels }) => (kind === "mains-draw" ? channels : []));
+  const levels = MAINS_LEVELS.flatMap(([ending, label]) => {
+    const channel = read.find((each) => figureOf(each, `mains${ending}`) !== null);
+    return channel ? mainsLevel(channel, ending, label) : [];
+  });
+  const peak = read.flatMap((channel) => figureOf(channel, "inrush") ?? [])[0];
+  const stands = read.flatMap((channel) => figureOf(channel, "inrush-margin") ?? [])[0];
+  return levels.length > 0 ? { levels, inrush: peak && stands ? { peak, stands } : null } : null;
+};
+
+const worth = (value: number, ratio: number) => ({ value, stdUncertainty: ratio * value });
+
+const mainsLevel = (channel: EvidenceChannel, ending: string, label: string): MainsLevel[] => {
+  const [watts, heat, amperes, factor, marginAmperes] = [
+    "mains",
+    "heat",
+    "amperes",
+    "power-factor",
+    "margin",
+  ].map((what) => figureOf(channel, `${what}${ending}`));
+  if (!watts || watts <= 0) return [];
+  return [
+    {
+      label,
+      marginAmperes,
+      balance: energyBalance({
+        inWatts: worth(watts, WATTS_STD_RATIO),
+        outWatts: worth(heat === null ? 0 : Math.max(0, watts - heat), WATTS_STD_RATIO),
+        apparent:
+          amperes && factor
+            ? { volts: watts / (factor * amperes), amperes: worth(amperes, CLAMP_STD_RATIO) }
+            : null,
+      }),
+    },
+  ];
+};
+
+const HOURS_OF_A_YEAR = 8766;
+
+/** Kilowatt-hours of a year if it is never switched off. Definition. */
+export const idleYearKilowattHours = (idleWatts: number): number =>
+  (idleWatts * HOURS_OF_A_YEAR) / 1000;

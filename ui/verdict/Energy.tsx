@@ -1,0 +1,89 @@
+import { Box, Text } from "@chakra-ui/react";
+import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
+import { idleYearKilowattHours, type MainsLevel, type MeasuredMains } from "@/records/facts";
+import { Explain } from "../words/Explain";
+
+const COVERAGE = 2;
+
+/** Where the watts go at each level: in, out, heat; what a clamp would say, and what does not add up. */
+export function Energy({ mains }: { mains: MeasuredMains | null }) {
+  if (!mains) return null;
+  const { levels, inrush } = mains;
+  // Of remarks that are alike the one of the highest level, which stands last.
+  const remarks = new Map(
+    levels.flatMap(({ balance }) => balance.remarks.map(({ code, text }) => [code, text])),
+  );
+  const idle = levels.find(({ label }) => label === "idle");
+  return (
+    <Box mt={3} data-testid="energy">
+      <Box
+        as="table"
+        width="100%"
+        fontSize="14.5px"
+        textAlign="right"
+        aria-label="Where the watts go"
+      >
+        <thead>
+          <Box as="tr" color="muted" fontSize="13px">
+            <th />
+            <Head>In</Head>
+            <Head>Out</Head>
+            <Head>Heat</Head>
+            <Head>
+              Power factor <Explain term="power-factor" />
+            </Head>
+            <Head>Breaker left</Head>
+          </Box>
+        </thead>
+        <tbody>
+          {levels.map((level) => (
+            <Level key={level.label} level={level} />
+          ))}
+        </tbody>
+      </Box>
+      {[...remarks.values()].map((remark) => (
+        <Text key={remark} fontSize="13.5px" color="ochre" mt={1}>
+          {remark}
+        </Text>
+      ))}
+      <Text fontSize="13.5px" color="muted" mt={1}>
+        {idle &&
+          `Never switched off it takes ${formatSignificant(idleYearKilowattHours(idle.balance.inWatts.value), 2)} kWh a year. `}
+        {inrush &&
+          `At switching on ${formatSignificant(inrush.peak, 2)} A for a moment; ${inrushText(inrush)}`}
+      </Text>
+    </Box>
+  );
+}
+
+const inrushText = ({ peak, stands }: { peak: number; stands: number }): string =>
+  peak <= stands
+    ? `the breaker surely stands ${formatSignificant(stands, 2)} A.`
+    : `a quick breaker may open beyond ${formatSignificant(stands, 2)} A.`;
+
+function Head({ children }: { children: React.ReactNode }) {
+  return (
+    <Box as="th" fontWeight={400} pb={1} whiteSpace="nowrap">
+      {children}
+    </Box>
+  );
+}
+
+function Level({ level: { label, balance, marginAmperes } }: { level: MainsLevel }) {
+  const { inWatts, outWatts, heatWatts, powerFactor } = balance;
+  const heat = formatWithUncertainty(heatWatts.value, COVERAGE * heatWatts.stdUncertainty);
+  return (
+    <Box as="tr" borderTopWidth="1px" borderColor="rime">
+      <Box as="th" textAlign="left" fontWeight={400} color="muted" py={1}>
+        {label}
+      </Box>
+      <td>{formatSignificant(inWatts.value, 3)} W</td>
+      <td>{outWatts.value > 0 ? `${formatSignificant(outWatts.value, 3)} W` : "–"}</td>
+      <Box as="td" fontWeight={600}>
+        {heat.value} ± {heat.uncertainty} W
+      </Box>
+      <td>{powerFactor ? formatFixed(powerFactor.value, 2) : "–"}</td>
+      <td>{marginAmperes === null ? "–" : `${formatFixed(marginAmperes, 1)} A`}</td>
+    </Box>
+  );
+}
