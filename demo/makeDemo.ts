@@ -28,6 +28,7 @@ import {
   takeLoad,
   takeRig,
 } from "@/store";
+import { addComparisons } from "./comparisons";
 import { playTask } from "./play";
 import { DEMO_SHELF } from "./shelf";
 import type { DemoAmplifier, DemoLoad, DemoRun, DemoTask, Play } from "./types";
@@ -98,6 +99,10 @@ const fillShelf = async (
       const takenAt = new Date(start + (index + 1) * RUN_MINUTES * MINUTE).toISOString();
       await addRun(db, folder, { amplifierId, takenAt }, draft);
     }
+  await addComparisons(
+    db,
+    reviews.map(({ id }) => id),
+  );
   return shelf.length;
 };
 

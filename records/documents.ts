@@ -1,4 +1,5 @@
 import type { ObjectSchema } from "yup";
+import { comparisonsSchema, type Comparisons } from "./comparisons";
 import { detailsSchema, type Details } from "./details";
 import { forecastSettingsSchema, type ForecastSettings } from "./forecastSettings";
 import { heatSchema, type Heat } from "./heat";
@@ -30,6 +31,7 @@ export const WORKSHOP_DOCUMENTS = {
   instruments: instrumentsSchema,
   room: roomSchema,
   recorders: recordersSchema,
+  comparisons: comparisonsSchema,
 } as const;
 
 export type DocumentKind = keyof typeof DOCUMENTS;
@@ -49,6 +51,7 @@ export type WorkshopOf<K extends WorkshopKind> = {
   instruments: Instruments;
   room: Room;
   recorders: Recorders;
+  comparisons: Comparisons;
 }[K];
 
 /** A document with nothing in it yet. */

@@ -9,6 +9,14 @@ export {
   type AmplifierDraft,
 } from "./amplifier";
 export type { Backup } from "./backup";
+export {
+  comparisonsSchema,
+  MOST_MEMBERS,
+  NORMALISINGS,
+  type ComparisonMember,
+  type Comparisons,
+  type ComparisonSet,
+} from "./comparisons";
 export { BRIEF_FORMAT, BRIEF_LIMIT_BYTES, briefSchema, claimsOfBrief, type Brief } from "./brief";
 export {
   claimSchema,

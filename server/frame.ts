@@ -26,8 +26,19 @@ export type Frame = {
 };
 
 export const frameOf = (records: AmplifierRecords, { counts }: AmplifierSummary): Frame => {
-  const { amplifier, powers, loads, runs, details, rig, plan, heat, instruments, unreadable } =
-    records;
+  const {
+    amplifier,
+    powers,
+    loads,
+    runs,
+    details,
+    rig,
+    plan,
+    heat,
+    instruments,
+    comparisons,
+    unreadable,
+  } = records;
   const converter = chosenInstrument(instruments, "converter", rig.converterId);
   const [load] = loads;
   const ohms = load?.channels.map((channel) => formatSignificant(channel.ohms, 3)).join(", ");
@@ -43,6 +54,9 @@ export const frameOf = (records: AmplifierRecords, { counts }: AmplifierSummary)
       runCount: runs.length,
       heatCount: heat.logs.length + runs.filter(({ kind }) => kind === "heat-soak").length,
       judgedCount: counts.judged,
+      comparedCount: comparisons.sets.filter(({ members }) =>
+        members.some(({ amplifierId }) => amplifierId === amplifier.id),
+      ).length,
     }),
     atRest: {
       source: {

@@ -12,11 +12,13 @@ import {
 import { runEvidence, type RunEntry } from "@/records";
 import {
   amplifierFacts,
+  amplifierFigures,
   claimsToJudge,
   onThisBench,
   foundLimits,
   measuredSupplies,
   shownVerdict,
+  type AmplifierFigure,
   type FoundLimit,
   type MeasuredSupply,
   type ShownVerdict,
@@ -31,6 +33,7 @@ export type Judgement = {
   honest: HonestRating | null;
   found: readonly FoundLimit[];
   supplies: readonly MeasuredSupply[];
+  figures: readonly AmplifierFigure[];
 };
 
 /** Runs never change: what was taken from them once is kept for the next judgement, as far as memory should go. */
@@ -71,14 +74,20 @@ export const judgementOf = async (db: Knex, records: AmplifierRecords): Promise<
   const evidence = (await evidenceOf(db, runs)).map((run) => onThisBench(run, records));
   const facts = amplifierFacts(records);
   const schools = ratingSchools(evidence, facts);
+  const honest = honestRating(schools, amplifier.channelCount, verdictNotes.house);
   const judgement = {
     verdicts: claimsToJudge(records).map((each) =>
       shownVerdict(each, judge(each.claim, evidence, facts)),
     ),
     schools,
-    honest: honestRating(schools, amplifier.channelCount, verdictNotes.house),
+    honest,
     found: foundLimits(evidence),
     supplies: measuredSupplies(evidence, details.supplies),
+    figures: amplifierFigures(
+      evidence,
+      { schools, honest },
+      { ...details, channelCount: amplifier.channelCount },
+    ),
   };
   if (judgements.size >= MOST_JUDGEMENTS) judgements.clear();
   judgements.set(amplifier.id, { stand, judgement });

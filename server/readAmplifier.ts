@@ -4,6 +4,7 @@ import {
   statedPowers,
   type Amplifier,
   type Claim,
+  type Comparisons,
   type Details,
   type ForecastSettings,
   type Heat,
@@ -50,6 +51,7 @@ export type AmplifierRecords = {
   instruments: Instruments;
   room: Room;
   recorders: Recorders;
+  comparisons: Comparisons;
   /** Pieces that are there and cannot be read, by the names that the screens give them. */
   unreadable: string[];
 };
@@ -74,6 +76,7 @@ export const readAmplifierRecords = async (
     instruments,
     room,
     recorders,
+    comparisons,
   ] = await Promise.all([
     readDocument(db, id, "details"),
     readDocument(db, id, "sheet"),
@@ -87,6 +90,7 @@ export const readAmplifierRecords = async (
     readWorkshopDocument(db, "instruments"),
     readWorkshopDocument(db, "room"),
     readWorkshopDocument(db, "recorders"),
+    readWorkshopDocument(db, "comparisons"),
   ]);
   const { loads, unreadCount } = await readLoads(db, id);
   const pieces = {
@@ -102,6 +106,7 @@ export const readAmplifierRecords = async (
     "the instruments": instruments,
     "the room": room,
     "the recorders": recorders,
+    "the comparisons": comparisons,
   };
   const claims = await listClaims(db, id);
   return {
@@ -122,6 +127,7 @@ export const readAmplifierRecords = async (
     instruments: instruments.document,
     room: room.document,
     recorders: recorders.document,
+    comparisons: comparisons.document,
     unreadable: [
       ...Object.entries(pieces).flatMap(([name, { isUnreadable }]) => (isUnreadable ? [name] : [])),
       ...(unreadCount > 0 ? [unreadCount === 1 ? "a load" : `${unreadCount} loads`] : []),

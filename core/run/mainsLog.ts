@@ -1,10 +1,16 @@
-import type { MainsLog } from "../files";
 import { medianOf } from "../numeric";
 import { failure, success, type Outcome } from "../outcome";
 import { formatSignificant } from "../units";
 import { figure } from "./figures";
 import type { ChannelResult, Figure, Settings } from "./types";
 import { numberOf } from "./settings";
+
+/** What a mains meter logged, a value a row; NaN where a row lacks it, null where nothing holds it. */
+type MainsReadings = {
+  watts: Float64Array;
+  amperes: Float64Array | null;
+  volts: Float64Array | null;
+};
 
 /** So many readings alike, one after another, make a level. Chosen here. */
 const FEWEST_ALIKE = 5;
@@ -30,7 +36,7 @@ const LEVELS: readonly (readonly (readonly [name: string, label: string])[])[] =
  * @returns a finding where no level is steady, or more than three are
  */
 export const readMainsDrawLog = (
-  { watts, amperes, volts }: MainsLog,
+  { watts, amperes, volts }: MainsReadings,
   settings: Settings,
   channelCount: number,
 ): Outcome<ChannelResult[]> => {

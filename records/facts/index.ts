@@ -1,6 +1,29 @@
 // records/facts: what follows from the records of an amplifier, worked out whenever it is shown and never kept.
 export { accuracyOf } from "./accuracyOf";
 export { chainFacts, type ChainFact, type ChainLinkName } from "./chainFacts";
+export {
+  amplifierFigures,
+  FIGURE_COLUMNS,
+  type AmplifierFigure,
+  type FigureColumn,
+} from "./amplifierFigures";
+export {
+  chartTitles,
+  comparables,
+  runOfMember,
+  scaleOf,
+  usualMeeting,
+  type Comparable,
+} from "./comparedRuns";
+export {
+  outputDifference,
+  togetherCurve,
+  togetherDifference,
+  type ComparedRun,
+  type OutputDifference,
+} from "./leadDifference";
+export type { ShownComparison, ShownMember } from "./shownComparison";
+export { memberOf, suggestedSets } from "./suggestedSets";
 export { claimMark, type ClaimBand, type ClaimMark } from "./claimMark";
 export {
   amplifierFacts,

@@ -20,6 +20,7 @@ test.each([
       runCount: 0,
       heatCount: 0,
       judgedCount: 0,
+      comparedCount: 0,
     },
     {
       brief: "begun",
@@ -30,6 +31,7 @@ test.each([
       bench: "nothing",
       heat: "nothing",
       verdict: "nothing",
+      compare: "nothing",
     },
   ],
   [
@@ -42,6 +44,7 @@ test.each([
       runCount: 1,
       heatCount: 0,
       judgedCount: 1,
+      comparedCount: 1,
     },
     {
       brief: "done",
@@ -52,6 +55,7 @@ test.each([
       bench: "done",
       heat: "nothing",
       verdict: "begun",
+      compare: "done",
     },
   ],
   [
@@ -64,6 +68,7 @@ test.each([
       runCount: 3,
       heatCount: 2,
       judgedCount: 1,
+      comparedCount: 1,
     },
     {
       brief: "done",
@@ -74,6 +79,7 @@ test.each([
       bench: "done",
       heat: "done",
       verdict: "done",
+      compare: "done",
     },
   ],
 ] as const)("the rail tells how far it has got: %j", (recorded, progress) =>

@@ -8,6 +8,7 @@ export const STAGES = [
   { slug: "bench", label: "Bench" },
   { slug: "heat", label: "Heat" },
   { slug: "verdict", label: "Verdict" },
+  { slug: "compare", label: "Compare" },
 ] as const;
 
 export type StageSlug = (typeof STAGES)[number]["slug"];
@@ -25,6 +26,8 @@ export type Recorded = {
   runCount: number;
   heatCount: number;
   judgedCount: number;
+  /** Comparisons that it is in. */
+  comparedCount: number;
 };
 
 export const stageProgress = ({
@@ -36,6 +39,7 @@ export const stageProgress = ({
   runCount,
   heatCount,
   judgedCount,
+  comparedCount,
 }: Recorded): StageProgress => ({
   brief: claimCount > 0 ? "done" : "begun",
   forecast: ofClaims(claimCount, isForecast),
@@ -45,6 +49,7 @@ export const stageProgress = ({
   bench: runCount > 0 ? "done" : "nothing",
   heat: heatCount > 0 ? "done" : "nothing",
   verdict: ofClaims(judgedCount, judgedCount >= claimCount),
+  compare: comparedCount > 0 ? "done" : "nothing",
 });
 
 /** Nothing without any; else done or begun. */

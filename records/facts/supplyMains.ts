@@ -1,5 +1,6 @@
 import { energyBalance, type EnergyBalance } from "@/core/supply";
 import type { Evidence, EvidenceChannel } from "@/core/verdict";
+import { figureNamed } from "./figureNamed";
 import { CLAMP_STD_RATIO, WATTS_STD_RATIO } from "./meterAccuracy";
 
 /** One level of a mains draw. */
@@ -16,10 +17,6 @@ export type Inrush = { peak: number; stands: number };
 /** From the mains: what goes in, comes out and stays as heat at each level that was read. */
 export type MeasuredMains = { levels: readonly MainsLevel[]; inrush: Inrush | null };
 
-/** A figure of a run by its name; null where it has none. */
-export const figureOf = ({ figures = [] }: EvidenceChannel, name: string): number | null =>
-  figures.find((figure) => figure.name === name)?.value ?? null;
-
 /** Levels by what their figures end in; a meter that was read once ends in nothing. */
 const MAINS_LEVELS = [
   ["-idle", "idle"],
@@ -32,11 +29,11 @@ const MAINS_LEVELS = [
 export const mainsOf = (runs: readonly Evidence[]): MeasuredMains | null => {
   const read = runs.flatMap(({ kind, channels }) => (kind === "mains-draw" ? channels : []));
   const levels = MAINS_LEVELS.flatMap(([ending, label]) => {
-    const channel = read.find((each) => figureOf(each, `mains${ending}`) !== null);
+    const channel = read.find((each) => figureNamed(each, `mains${ending}`) !== null);
     return channel ? mainsLevel(channel, ending, label) : [];
   });
-  const peak = read.flatMap((channel) => figureOf(channel, "inrush") ?? [])[0];
-  const stands = read.flatMap((channel) => figureOf(channel, "inrush-margin") ?? [])[0];
+  const peak = read.flatMap((channel) => figureNamed(channel, "inrush")?.value ?? [])[0];
+  const stands = read.flatMap((channel) => figureNamed(channel, "inrush-margin")?.value ?? [])[0];
   return levels.length > 0 ? { levels, inrush: peak && stands ? { peak, stands } : null } : null;
 };
 
@@ -49,7 +46,7 @@ const mainsLevel = (channel: EvidenceChannel, ending: string, label: string): Ma
     "amperes",
     "power-factor",
     "margin",
-  ].map((what) => figureOf(channel, `${what}${ending}`));
+  ].map((what) => figureNamed(channel, `${what}${ending}`)?.value ?? null);
   if (!watts || watts <= 0) return [];
   return [
     {

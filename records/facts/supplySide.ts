@@ -11,7 +11,8 @@ import {
 } from "@/core/supply";
 import { plainSetting, type Evidence, type EvidenceChannel } from "@/core/verdict";
 import type { Details } from "../details";
-import { figureOf, mainsOf, type MeasuredMains } from "./supplyMains";
+import { figureNamed } from "./figureNamed";
+import { mainsOf, type MeasuredMains } from "./supplyMains";
 
 /** The most that the weakest channel gave within 1 % THD+N, or as far as it went. */
 export type SuppliedOutput = CleanOutput & {
@@ -198,7 +199,7 @@ const burstsOf = (runs: readonly Evidence[]): MeasuredSupply["bursts"] => {
 /** The highest of the channels of the newest run of that kind. */
 const mostIn = (runs: readonly Evidence[], kind: RunKind, name: string): number | null => {
   const values = (runs.find((run) => run.kind === kind)?.channels ?? []).flatMap(
-    (channel) => figureOf(channel, name) ?? [],
+    (channel) => figureNamed(channel, name)?.value ?? [],
   );
   return values.length > 0 ? Math.max(...values) : null;
 };

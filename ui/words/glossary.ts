@@ -183,6 +183,13 @@ const QUANTITY_TERMS = {
     how: "A claim is met above it, missed below it, and too close to call inside.",
     source: "JCGM 106:2012, 8.3",
   },
+  "real-difference": {
+    name: "Real difference",
+    what: "One that chance alone would hardly make: beyond three standard uncertainties somewhere, or beyond two over a quarter of the range; at one place alone, beyond two.",
+    why: "Two readings of the same amplifier differ too. What is no more than chance is not to be written about.",
+    how: "From the uncertainty of volts, ohms and distortion of both runs. What two runs of one rig have wrong in common is counted twice: the limit is on the safe side.",
+    source: "JCGM 100:2008, 5.1.2",
+  },
   "dummy-load": {
     name: "Dummy load",
     what: "Resistors in place of a loudspeaker.",

@@ -1,9 +1,29 @@
-import { amplifierSchema, newIdOf, type AmplifierDraft } from "@/records";
+import { amplifierName, amplifierSchema, newIdOf, type AmplifierDraft } from "@/records";
 import { keptAnswer, readForm } from "@/server/answers";
 import { beginAtTheBench } from "@/server/atTheBench";
 import { guarded } from "@/server/guard";
-import { writableDatabase } from "@/server/records";
-import { addAmplifier, findAmplifier } from "@/store";
+import { database, writableDatabase } from "@/server/records";
+import { NOT_STORED } from "@/server/requests";
+import { addAmplifier, findAmplifier, shelfPage } from "@/store";
+
+const MOST_FOUND = 20;
+const LONGEST_FIND = 100;
+
+/** Names of amplifiers by words of what is written of them: ?find=. */
+export const GET = (request: Request): Promise<Response> =>
+  guarded(request, async () => {
+    const find = (new URL(request.url).searchParams.get("find") ?? "").slice(0, LONGEST_FIND);
+    const { entries } = await shelfPage(await database(), {
+      find,
+      kind: null,
+      order: "name",
+      descending: false,
+      page: 0,
+      pageSize: MOST_FOUND,
+    });
+    const amplifiers = entries.map((entry) => ({ id: entry.id, name: amplifierName(entry) }));
+    return Response.json({ amplifiers }, { headers: NOT_STORED });
+  });
 
 /** Puts an amplifier on the shelf. */
 export const POST = (request: Request): Promise<Response> =>

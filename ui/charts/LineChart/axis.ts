@@ -80,7 +80,7 @@ export const axisOf = (quantity: Quantity, other: Quantity, values: readonly num
             text: (value) => formatWithUnit(value, "V"),
           };
     case "watts":
-      return other === "distortion-ratio"
+      return isOfOutput(other)
         ? logOf("output per channel, W", "W")
         : {
             title: "W",
@@ -117,13 +117,26 @@ export const axisOf = (quantity: Quantity, other: Quantity, values: readonly num
         tick: formatShortMinus,
         text: (value) => `${formatSignificant(value, 3)} °C`,
       };
+    case "factor":
+      return isOfOutput(other)
+        ? {
+            ...logOf("output over what is rated", ""),
+            text: (value) => `${formatSignificant(value, 3)} of rated`,
+          }
+        : plainAxis;
     default:
-      return {
-        title: "",
-        isLog: false,
-        shown: identity,
-        tick: short,
-        text: (value) => formatSignificant(value, 3),
-      };
+      return plainAxis;
   }
+};
+
+/** What is drawn over the output spans decades of it. */
+const isOfOutput = (other: Quantity): boolean =>
+  other === "distortion-ratio" || other === "level-ratio";
+
+const plainAxis: Axis = {
+  title: "",
+  isLog: false,
+  shown: identity,
+  tick: short,
+  text: (value) => formatSignificant(value, 3),
 };

@@ -1,13 +1,25 @@
 import { randomUUID } from "node:crypto";
+import { RUN_KIND_NAMES } from "@/core/run";
+import { comparables } from "@/records/facts";
 import { RUN_LIMIT_BYTES, runSchema, type RunDraft } from "@/records";
 import { gone, keptAnswer, readForm } from "@/server/answers";
 import { guarded } from "@/server/guard";
-import { writableDatabase } from "@/server/records";
-import { Refusal } from "@/server/requests";
+import { database, writableDatabase } from "@/server/records";
+import { NOT_STORED, Refusal } from "@/server/requests";
 import { noteGuards } from "@/server/logged";
-import { addRun, dataFolder } from "@/store";
+import { addRun, dataFolder, listRunEntries } from "@/store";
 
 type Context = { params: Promise<{ id: string }> };
+
+/** What of an amplifier may be compared: ?kind= of run. */
+export const GET = (request: Request, { params }: Context): Promise<Response> =>
+  guarded(request, async () => {
+    const asked = new URL(request.url).searchParams.get("kind");
+    const kind = RUN_KIND_NAMES.find((name) => name === asked);
+    if (!kind) throw new Refusal(400, "Say which kind of run, such as kind=power-sweep.");
+    const entries = await listRunEntries(await database(), (await params).id);
+    return Response.json({ comparables: comparables(entries, kind) }, { headers: NOT_STORED });
+  });
 
 /** Stores a run whose captures have been uploaded before. The same run, sent again, is stored once. */
 export const POST = (request: Request, { params }: Context): Promise<Response> =>

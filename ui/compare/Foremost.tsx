@@ -1,0 +1,137 @@
+import { Box, HStack, Text } from "@chakra-ui/react";
+import { LOUDNESS_SCHOOLS, loudnessRatio } from "@/core/loudness";
+import { RUN_KINDS } from "@/core/run";
+import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
+import type { ComparisonSet } from "@/records";
+import { outputDifference, togetherDifference, type OutputDifference } from "@/records/facts";
+import type { ShownComparison } from "@/records/facts";
+import { Reading } from "../parts/Reading";
+import { Explain } from "../words/Explain";
+import { chosenPair } from "./memberText";
+
+const COVERAGE = 2;
+
+/** The number that matters: how far the two are apart, whether that is more than chance, and whether it is heard. */
+export function Foremost({
+  set,
+  shown,
+  ownId,
+}: {
+  set: ComparisonSet;
+  shown: ShownComparison | null;
+  ownId: string;
+}) {
+  const pair = chosenPair(set, shown, ownId);
+  if (!pair)
+    return (
+      <Text as="h1" fontSize="18px" fontWeight={600}>
+        {set.members.length < 2
+          ? "Add two runs, and their difference is told here."
+          : "Fewer than two of these have a run that counts."}
+      </Text>
+    );
+  const [first, second] = pair.names;
+  const output = outputDifference(...pair.runs);
+  if (output)
+    return (
+      <Told
+        heading={`${first} over ${second}, at 1 % THD+N`}
+        value={output.db}
+        stdUncertainty={output.stdDb}
+        unit="dB"
+        isReal={output.isReal}
+      >
+        <OutputText output={output} />
+      </Told>
+    );
+  const difference = togetherDifference(...pair.runs, set);
+  if (!difference)
+    return (
+      <Text as="h1" fontSize="18px" fontWeight={600}>
+        The two curves have nothing in common to be told apart by.
+      </Text>
+    );
+  const isPlain = RUN_KINDS[set.kind].isSoaked === true;
+  return (
+    <Told
+      heading={`${first} over ${second}, where they are surest to differ`}
+      value={difference.surest.value}
+      stdUncertainty={difference.surest.stdUncertainty}
+      unit={isPlain ? "°C" : "dB"}
+      isReal={difference.isReal}
+    >
+      <Text mt={1} color="muted">
+        In the mean over all that both were read at {signed(difference.mean)}{" "}
+        {isPlain ? "°C" : "dB"}.
+      </Text>
+    </Told>
+  );
+}
+
+const signed = (value: number): string =>
+  `${value < 0 ? "−" : "+"}${formatFixed(Math.abs(value), 2)}`;
+
+function Told({
+  heading,
+  value,
+  stdUncertainty,
+  unit,
+  isReal,
+  children,
+}: {
+  heading: string;
+  value: number;
+  stdUncertainty: number;
+  unit: string;
+  isReal: boolean;
+  children: React.ReactNode;
+}) {
+  const told = formatWithUncertainty(Math.abs(value), COVERAGE * stdUncertainty);
+  return (
+    <Box data-testid="difference">
+      <Text as="h1" color="muted">
+        {heading}
+      </Text>
+      <HStack gap={4} align="baseline" wrap="wrap">
+        <Reading
+          value={`${value < 0 ? "−" : "+"}${told.value}`}
+          unit={unit}
+          plusMinus={told.uncertainty}
+        />
+        <HStack gap={1.5} fontSize="19px" fontWeight={700} color={isReal ? "spruce" : "muted"}>
+          <span>{isReal ? "a real difference" : "not told apart"}</span>
+          <Explain term="real-difference" />
+        </HStack>
+      </HStack>
+      {children}
+    </Box>
+  );
+}
+
+const BOUND_WORDS = {
+  "at-least": " The first was not driven to its limit: the difference is that much at least.",
+  "at-most": " The second was not driven to its limit: the difference is that much at most.",
+  unknown: " Neither was driven to its limit, so this tells nothing of what they can do.",
+} as const;
+
+/** Watts against watts, and what a listener makes of it under both schools. */
+function OutputText({ output }: { output: OutputDifference }) {
+  const { firstWatts, secondWatts, bound, db, audibility } = output;
+  return (
+    <>
+      <Text mt={1} fontSize="16px">
+        <b>
+          {formatSignificant(firstWatts, 3)} W against {formatSignificant(secondWatts, 3)} W
+        </b>
+        , {audibility.words}.{bound && BOUND_WORDS[bound]}
+      </Text>
+      <Text color="muted" fontSize="14px">
+        {LOUDNESS_SCHOOLS.map(
+          (school) =>
+            `${formatFixed(loudnessRatio(db, school), 2)} times as loud where ${school.label} sounds twice as loud (${school.source})`,
+        ).join("; ")}
+        .
+      </Text>
+    </>
+  );
+}
