@@ -10,7 +10,7 @@ const room = (name, rooms, packages) => [
     severity: "error",
     from: { path: `^${name}/`, pathNot: TESTS },
     to: {
-      path: "^(app|ui|server|store|workers|pipeline|bench|records|core|cli|demo|e2e|scripts)/",
+      path: "^(app|ui|server|store|workers|pipeline|bench|records|drawing|publish|core|cli|demo|e2e|scripts)/",
       pathNot: [`^${name}/`, ...rooms.map((lower) => `^${lower}`)],
     },
   },
@@ -49,13 +49,18 @@ module.exports = {
     { name: "no-circles", severity: "error", from: {}, to: { circular: true } },
     ...room("core", [], []),
     ...room("records", ["core/"], ["yup", "papaparse", "@types"]),
+    ...room("drawing", ["core/", "records/"], ["d3", "@types"]),
+    ...room("publish", ["core/", "records/", "drawing/"], ["papaparse", "@types"]),
     ...room("bench", ["core/"], []),
     {
       name: "an-instrument-is-asked-for-by-its-description",
       comment:
         "only the bench knows what the simulated bench is made of, and the shell's command for it",
       severity: "error",
-      from: { path: "^(app|ui|server|store|workers|pipeline|records|demo)/", pathNot: TESTS },
+      from: {
+        path: "^(app|ui|server|store|workers|pipeline|records|drawing|publish|demo)/",
+        pathNot: TESTS,
+      },
       to: { path: "^bench/simulated/" },
     },
     ...room("pipeline", ["core/", "bench/"], []),
@@ -63,13 +68,17 @@ module.exports = {
     ...room("store", ["core/", "records/"], ["knex", "better-sqlite3", "sharp", "@types", ...NODE]),
     ...room(
       "server",
-      ["core/", "records/", "store/"],
-      ["next", "react", "knex", "server-only", "yup", ...NODE],
+      ["core/", "records/", "drawing/", "publish/", "store/"],
+      ["next", "react", "knex", "server-only", "yup", "yazl", "yauzl", "child_process", "url", ...NODE],
     ),
-    ...room("ui", ["core/", "records/", "bench/", "pipeline/", "workers/"], SCREEN),
+    ...room(
+      "ui",
+      ["core/", "records/", "drawing/", "publish/", "bench/", "pipeline/", "workers/"],
+      SCREEN,
+    ),
     ...room(
       "app",
-      ["core/", "records/", "store/", "server/", "ui/"],
+      ["core/", "records/", "drawing/", "publish/", "store/", "server/", "ui/"],
       [...SCREEN, "@fontsource-variable", ...NODE],
     ),
     ...room(
@@ -79,7 +88,7 @@ module.exports = {
     ),
     ...room(
       "demo",
-      ["core/", "records/", "bench/", "pipeline/", "store/"],
+      ["core/", "records/", "publish/", "bench/", "pipeline/", "store/"],
       ["knex", "sharp", "child_process", "events", ...NODE],
     ),
   ],

@@ -8,6 +8,8 @@ module.exports = {
     "<rootDir>/cli",
     "<rootDir>/ui",
     "<rootDir>/workers",
+    "<rootDir>/drawing",
+    "<rootDir>/publish",
     "<rootDir>/pipeline",
     "<rootDir>/records",
     "<rootDir>/demo",

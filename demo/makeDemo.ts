@@ -29,6 +29,7 @@ import {
   takeRig,
 } from "@/store";
 import { addComparisons } from "./comparisons";
+import { addPage } from "./page";
 import { playTask } from "./play";
 import { DEMO_SHELF } from "./shelf";
 import type { DemoAmplifier, DemoLoad, DemoRun, DemoTask, Play } from "./types";
@@ -99,10 +100,9 @@ const fillShelf = async (
       const takenAt = new Date(start + (index + 1) * RUN_MINUTES * MINUTE).toISOString();
       await addRun(db, folder, { amplifierId, takenAt }, draft);
     }
-  await addComparisons(
-    db,
-    reviews.map(({ id }) => id),
-  );
+  const ids = reviews.map(({ id }) => id);
+  await addComparisons(db, ids);
+  for (const id of ids) await addPage(db, id);
   return shelf.length;
 };
 

@@ -27,6 +27,7 @@ import {
   loadDraft,
   runDraft,
 } from "@/store/testing/records";
+import { FILLED } from "./filledDocuments";
 import { startServer, type Server } from "./server";
 import { wavOf } from "./wavOf";
 
@@ -74,87 +75,6 @@ afterAll(async () => {
 });
 
 const { amplifierId: _, takenAt: __, remarks: ___, id: ____, ...sweep } = runOf([50, 49]);
-const supply = { name: "brick", kind: "brick", volts: "24", amperes: 3, watts: null };
-const job = {
-  id: "job",
-  kind: "spectrum",
-  rig: { name: "rig" },
-  loadId: "load",
-  secondLoadId: null,
-  channelsDriven: 2,
-  settings: {},
-  setting: "",
-  inputUsed: "",
-  ratedWatts: null,
-  lastVoltsRms: null,
-  seed: 1,
-  set: null,
-};
-const shot = {
-  name: "tone",
-  sha256: "ab".repeat(32),
-  fileName: "tone.wav",
-  fullScaleVolts: 80,
-  meters: null,
-  events: [{ seconds: 1, event: "relay" }],
-  trip: null,
-};
-const planned = {
-  id: "p",
-  kind: "noise",
-  loadOhms: 8,
-  channelsDriven: 2,
-  watts: 0,
-  seconds: 5,
-  setting: "",
-  proves: [],
-};
-const heatLog = {
-  id: "h",
-  title: "Readings by hand",
-  startedAt: "2026-11-25T10:00:00Z",
-  roomCelsius: 22,
-  setup: "",
-  file: { sha256: "ab".repeat(32), fileName: "soak.csv" },
-  runId: null,
-  spots: [
-    {
-      id: "s",
-      name: "heat sink",
-      place: "heat sink",
-      surface: "bare metal",
-      emissivity: 0.9,
-      column: 0,
-      pin: { sha256: "ab".repeat(32), x: 0.5, y: 0.5 },
-    },
-  ],
-  readings: [{ id: "r", spotId: "s", seconds: 60, celsius: 31.5, hand: null }],
-  events: [{ id: "e", seconds: 0, kind: "power on", text: "", loadWatts: 12, mainsWatts: 60 }],
-  isStruck: false,
-};
-/** A document of each kind with something in it. */
-const FILLED: Record<DocumentKind, object> = {
-  details: {
-    ...emptyDocument("details"),
-    supplies: [supply],
-    supplyTests: [{ supply: "brick", amperes: 3, volts: 24, seconds: 900, then: "held" }],
-    gainRatio: "28 dB",
-  },
-  sheet: {
-    ...emptyDocument("sheet"),
-    text: "2 x 45 W",
-    pages: [{ sha256: "ab".repeat(32), smallSha256: null, name: "sheet.pdf" }],
-  },
-  verdict: {
-    ...emptyDocument("verdict"),
-    overrules: [{ claim: "x", says: "met", reason: "a weak spring", at: "2026-11-01T10:00:00Z" }],
-  },
-  forecast: { ...emptyDocument("forecast"), assumptions: { efficiencyRatio: 0.6 } },
-  rig: { ...emptyDocument("rig"), upperOhms: 47e3, lowerOhms: 1e3 },
-  plan: { ...emptyDocument("plan"), runs: [planned] },
-  heat: { ...emptyDocument("heat"), logs: [heatLog] },
-  "under-way": { ...emptyDocument("under-way"), job, shots: [shot], queue: [job] },
-};
 const brief = {
   format: "rimebank-brief-1",
   amplifier: amplifierDraft,
@@ -391,6 +311,11 @@ test("names that are none, in every place of an address", async () => {
     "/amplifiers/NAME/verdict",
     "/?order=NAME&page=NAME&find=NAME",
     "/api/amplifiers/NAME/brief",
+    "/api/amplifiers/NAME/page?as=NAME",
+    `/api/amplifiers/${ids.amplifier}/page?as=NAME`,
+    "/api/amplifiers/NAME/runs?kind=NAME",
+    "/api/amplifiers?find=NAME",
+    `/amplifiers/${ids.amplifier}/compare?set=NAME`,
     "/api/captures/NAME",
     "/api/photos/NAME",
     "/api/papers/NAME",

@@ -5,6 +5,7 @@ import { forecastSettingsSchema, type ForecastSettings } from "./forecastSetting
 import { heatSchema, type Heat } from "./heat";
 import { instrumentsSchema, type Instruments } from "./instruments";
 import { planSchema, type Plan } from "./plan";
+import { publicationSchema, type Publication } from "./publication";
 import { recordersSchema, type Recorders } from "./recorders";
 import { resistorsSchema, type Resistors } from "./resistors";
 import { rigSchema, type RigSettings } from "./rig";
@@ -23,6 +24,7 @@ export const DOCUMENTS = {
   heat: heatSchema,
   "under-way": underWaySchema,
   verdict: verdictNotesSchema,
+  publication: publicationSchema,
 } as const;
 
 /** What is kept of the workshop, for all amplifiers together. */
@@ -44,6 +46,7 @@ export type DocumentOf<K extends DocumentKind> = {
   heat: Heat;
   "under-way": UnderWay;
   verdict: VerdictNotes;
+  publication: Publication;
 }[K];
 export type WorkshopKind = keyof typeof WORKSHOP_DOCUMENTS;
 export type WorkshopOf<K extends WorkshopKind> = {

@@ -10,6 +10,13 @@ export {
 } from "./amplifier";
 export type { Backup } from "./backup";
 export {
+  BLOCK_KINDS,
+  publicationSchema,
+  type Block,
+  type BlockKind,
+  type Publication,
+} from "./publication";
+export {
   comparisonsSchema,
   MOST_MEMBERS,
   NORMALISINGS,

@@ -41,7 +41,9 @@ const BUILT_FROM = [
   "app",
   "bench",
   "core",
+  "drawing",
   "pipeline",
+  "publish",
   "records",
   "server",
   "store",
@@ -80,23 +82,25 @@ export const ensureBuilt = () => {
 const BROWSER_FILES = [
   process.env.CHROMIUM ?? "/usr/bin/chromium",
   process.env.CHROMEDRIVER ?? "/usr/bin/chromedriver",
+  // What leaves the program is read back with programs of others.
+  "/usr/bin/pdftotext",
+  "/usr/bin/python3",
 ];
+const BROWSER_PACKAGES = ["chromium", "chromium-driver", "poppler-utils", "python3"];
 
-/** Sees to it that Chromium and its driver are there: from Debian's packages where this may install them. */
+/** Sees to it that Chromium, its driver and what reads back files are there: from Debian's packages where this may install them. */
 export const ensureBrowser = () => {
   if (BROWSER_FILES.every(existsSync)) return;
   const mayInstall = process.getuid?.() === 0 && existsSync("/usr/bin/apt-get");
   if (!mayInstall) {
     console.error(
-      "The browser tests need Chromium and ChromeDriver. On Debian: sudo apt-get install chromium chromium-driver\nElsewhere, name their files: CHROMIUM=/path/to/chromium CHROMEDRIVER=/path/to/chromedriver npm test",
+      `The browser tests need Chromium, ChromeDriver, pdftotext and Python. On Debian: sudo apt-get install ${BROWSER_PACKAGES.join(" ")}\nElsewhere, name the first two: CHROMIUM=/path/to/chromium CHROMEDRIVER=/path/to/chromedriver npm test`,
     );
     process.exit(1);
   }
-  console.log("Installing Debian's chromium and chromium-driver for the browser tests.");
+  console.log(`Installing Debian's ${BROWSER_PACKAGES.join(", ")} for the browser tests.`);
   run("apt-get", ["update", "-q"]);
-  run(
-    "apt-get",
-    ["install", "-y", "-q", "--no-install-recommends", "chromium", "chromium-driver"],
-    { env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } },
-  );
+  run("apt-get", ["install", "-y", "-q", "--no-install-recommends", ...BROWSER_PACKAGES], {
+    env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
+  });
 };

@@ -37,6 +37,7 @@ export const frameOf = (records: AmplifierRecords, { counts }: AmplifierSummary)
     heat,
     instruments,
     comparisons,
+    publication,
     unreadable,
   } = records;
   const converter = chosenInstrument(instruments, "converter", rig.converterId);
@@ -57,6 +58,7 @@ export const frameOf = (records: AmplifierRecords, { counts }: AmplifierSummary)
       comparedCount: comparisons.sets.filter(({ members }) =>
         members.some(({ amplifierId }) => amplifierId === amplifier.id),
       ).length,
+      blockCount: publication.blocks.length,
     }),
     atRest: {
       source: {

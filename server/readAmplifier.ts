@@ -11,6 +11,7 @@ import {
   type Instruments,
   type Load,
   type Plan,
+  type Publication,
   type Recorders,
   type Resistors,
   type Room,
@@ -47,6 +48,7 @@ export type AmplifierRecords = {
   heat: Heat;
   underWay: UnderWay;
   verdictNotes: VerdictNotes;
+  publication: Publication;
   resistors: Resistors;
   instruments: Instruments;
   room: Room;
@@ -72,6 +74,7 @@ export const readAmplifierRecords = async (
     heat,
     underWay,
     notes,
+    publication,
     resistors,
     instruments,
     room,
@@ -86,6 +89,7 @@ export const readAmplifierRecords = async (
     readDocument(db, id, "heat"),
     readDocument(db, id, "under-way"),
     readDocument(db, id, "verdict"),
+    readDocument(db, id, "publication"),
     readWorkshopDocument(db, "resistors"),
     readWorkshopDocument(db, "instruments"),
     readWorkshopDocument(db, "room"),
@@ -95,13 +99,14 @@ export const readAmplifierRecords = async (
   const { loads, unreadCount } = await readLoads(db, id);
   const pieces = {
     "the Brief's details": details,
-    "the sheet": sheet,
+    "the printed sheet": sheet,
     "the Forecast's settings": forecastSettings,
     "the Rig": rig,
     "the Plan": plan,
     "the Heat": heat,
     "the run under way": underWay,
     "what was said of the verdicts": notes,
+    "the Sheet": publication,
     "the resistors": resistors,
     "the instruments": instruments,
     "the room": room,
@@ -123,6 +128,7 @@ export const readAmplifierRecords = async (
     heat: heat.document,
     underWay: underWay.document,
     verdictNotes: notes.document,
+    publication: publication.document,
     resistors: resistors.document,
     instruments: instruments.document,
     room: room.document,

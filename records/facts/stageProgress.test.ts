@@ -21,6 +21,7 @@ test.each([
       heatCount: 0,
       judgedCount: 0,
       comparedCount: 0,
+      blockCount: 0,
     },
     {
       brief: "begun",
@@ -32,6 +33,7 @@ test.each([
       heat: "nothing",
       verdict: "nothing",
       compare: "nothing",
+      sheet: "nothing",
     },
   ],
   [
@@ -45,6 +47,7 @@ test.each([
       heatCount: 0,
       judgedCount: 1,
       comparedCount: 1,
+      blockCount: 1,
     },
     {
       brief: "done",
@@ -56,6 +59,7 @@ test.each([
       heat: "nothing",
       verdict: "begun",
       compare: "done",
+      sheet: "done",
     },
   ],
   [
@@ -69,6 +73,7 @@ test.each([
       heatCount: 2,
       judgedCount: 1,
       comparedCount: 1,
+      blockCount: 1,
     },
     {
       brief: "done",
@@ -80,6 +85,7 @@ test.each([
       heat: "done",
       verdict: "done",
       compare: "done",
+      sheet: "done",
     },
   ],
 ] as const)("the rail tells how far it has got: %j", (recorded, progress) =>

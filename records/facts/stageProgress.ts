@@ -1,4 +1,4 @@
-/** The stages that are built, in working order. Others are not shown until they are. */
+/** The stages, in working order. */
 export const STAGES = [
   { slug: "brief", label: "Brief" },
   { slug: "forecast", label: "Forecast" },
@@ -9,6 +9,7 @@ export const STAGES = [
   { slug: "heat", label: "Heat" },
   { slug: "verdict", label: "Verdict" },
   { slug: "compare", label: "Compare" },
+  { slug: "sheet", label: "Sheet" },
 ] as const;
 
 export type StageSlug = (typeof STAGES)[number]["slug"];
@@ -28,6 +29,8 @@ export type Recorded = {
   judgedCount: number;
   /** Comparisons that it is in. */
   comparedCount: number;
+  /** Blocks of its published page. */
+  blockCount: number;
 };
 
 export const stageProgress = ({
@@ -40,6 +43,7 @@ export const stageProgress = ({
   heatCount,
   judgedCount,
   comparedCount,
+  blockCount,
 }: Recorded): StageProgress => ({
   brief: claimCount > 0 ? "done" : "begun",
   forecast: ofClaims(claimCount, isForecast),
@@ -50,6 +54,7 @@ export const stageProgress = ({
   heat: heatCount > 0 ? "done" : "nothing",
   verdict: ofClaims(judgedCount, judgedCount >= claimCount),
   compare: comparedCount > 0 ? "done" : "nothing",
+  sheet: blockCount > 0 ? "done" : "nothing",
 });
 
 /** Nothing without any; else done or begun. */

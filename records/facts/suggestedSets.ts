@@ -54,7 +54,10 @@ export const suggestedSets = (
           : [
               {
                 id: newId(),
-                name: `${RUN_KINDS[kind].title}: ${words}${commonText(first, second)}`.slice(0, 120),
+                name: `${RUN_KINDS[kind].title}: ${words}${commonText(first, second)}`.slice(
+                  0,
+                  120,
+                ),
                 kind,
                 members: [first, second].map((each) => memberOf(amplifierId, each, newId())),
                 chart: "",

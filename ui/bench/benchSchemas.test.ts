@@ -1,6 +1,6 @@
 import { validated } from "@/records";
 import { simulationSchema } from "./benchSchemas";
-import { stopTitle } from "../measured/stopText";
+import { stopTitle } from "@/drawing/stopText";
 
 test.each([
   ["lastVoltsRms", "0"],

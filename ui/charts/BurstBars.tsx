@@ -3,7 +3,8 @@ import { Box } from "@chakra-ui/react";
 import { scaleLinear } from "d3";
 import type { BurstCycles } from "@/core/run";
 import { formatSignificant } from "@/core/units";
-import { channelLook, cssColor } from "./channelLook";
+import { channelLook } from "@/drawing/channelLook";
+import { cssColor } from "./cssColor";
 import { useSize } from "./useSize";
 
 /** So far above the highest bar a claim is off the scale. Chosen here. */

@@ -1,4 +1,4 @@
-import { cssColor } from "./channelLook";
+import { cssColor } from "./cssColor";
 
 /** Words beside a scale. */
 export const SCALE_TEXT = { fontSize: "12.5px", fill: cssColor("muted") } as const;

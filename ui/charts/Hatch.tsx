@@ -1,4 +1,4 @@
-import { cssColor } from "./channelLook";
+import { cssColor } from "./cssColor";
 
 /** The pattern that marks the side where a claim is missed. */
 export function Hatch({ id }: { id: string }) {

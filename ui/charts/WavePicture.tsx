@@ -1,6 +1,6 @@
 import { Box } from "@chakra-ui/react";
 import type { Curve } from "@/core/run";
-import { cssColor } from "./channelLook";
+import { cssColor } from "./cssColor";
 
 /** A small picture of a waveform or curve: the evidence beside a reason. */
 export function WavePicture({

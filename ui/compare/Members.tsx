@@ -5,7 +5,7 @@ import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/run";
 import { channelLetter } from "@/core/verdict";
 import { MOST_MEMBERS, type ComparisonMember, type ComparisonSet, type Run } from "@/records";
 import type { ShownComparison, ShownMember } from "@/records/facts";
-import { channelLook } from "../charts/channelLook";
+import { channelLook } from "@/drawing/channelLook";
 import { ActionButton } from "../parts/ActionButton";
 import { ChoiceField, held } from "../parts/fields";
 import { Remove } from "../parts/Remove";

@@ -4,7 +4,7 @@ import { scaleLinear } from "d3";
 import { useId, type Ref } from "react";
 import { ceilingName, type Ceiling } from "@/core/forecast";
 import { formatShort } from "@/core/units";
-import { cssColor } from "../charts/channelLook";
+import { cssColor } from "../charts/cssColor";
 import { useSize } from "../charts/useSize";
 
 export type CeilingChartProps = {

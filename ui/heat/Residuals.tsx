@@ -1,7 +1,7 @@
 import { Box, HStack, Text } from "@chakra-ui/react";
 import type { CourseFit } from "@/core/heat";
 import { formatSignificant } from "@/core/units";
-import { cssColor } from "../charts/channelLook";
+import { cssColor } from "../charts/cssColor";
 import { useSize } from "../charts/useSize";
 
 const HEIGHT_PX = 46;

@@ -1,7 +1,7 @@
 import { Box, Grid, HStack, Text } from "@chakra-ui/react";
 import { celsiusAt } from "@/core/heat";
 import { formatSignificant } from "@/core/units";
-import { channelLook } from "../charts/channelLook";
+import { channelLook } from "@/drawing/channelLook";
 import { Explain } from "../words/Explain";
 import {
   bandText,

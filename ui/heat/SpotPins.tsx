@@ -2,7 +2,7 @@
 import { Box, Heading, HStack, Text } from "@chakra-ui/react";
 import { useState, type MouseEvent } from "react";
 import type { HeatSpot, Details } from "@/records";
-import { channelLook } from "../charts/channelLook";
+import { channelLook } from "@/drawing/channelLook";
 import { ActionButton } from "../parts/ActionButton";
 import { Panel } from "../parts/Panel";
 import { celsiusText } from "./heatText";

@@ -4,7 +4,7 @@ import { X } from "lucide-react";
 import { useEffect, useRef, useState, type FormEvent } from "react";
 import { parseNumber } from "@/core/units";
 import { HAND_WORDS, type HeatLog, type HeatReading } from "@/records";
-import { channelLook } from "../charts/channelLook";
+import { channelLook } from "@/drawing/channelLook";
 import { ActionButton } from "../parts/ActionButton";
 import { useKeys } from "../parts/keys";
 import { newId } from "../parts/newId";

@@ -3,11 +3,11 @@ import { RUN_KINDS, type Figure } from "@/core/run";
 import { channelLetter } from "@/core/verdict";
 import type { Run } from "@/records";
 import type { RunReadings } from "@/records/facts";
-import { channelLook } from "../charts/channelLook";
+import { channelLook } from "@/drawing/channelLook";
 import { unbroken } from "../parts/unbroken";
 import { Explain } from "../words/Explain";
 import { termOfFigure } from "../words/glossary";
-import { shownFigure } from "./quantityText";
+import { shownFigure } from "@/drawing/quantityText";
 
 /** A reading in the table; in a narrow column its uncertainty goes below it. */
 function FigureCell({ figure }: { figure: Figure }) {

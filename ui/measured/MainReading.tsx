@@ -4,14 +4,14 @@ import { RUN_KINDS } from "@/core/run";
 import { channelLetter } from "@/core/verdict";
 import type { StatedPower, Run } from "@/records";
 import type { RunReadings } from "@/records/facts";
-import { channelLook } from "../charts/channelLook";
+import { channelLook } from "@/drawing/channelLook";
 import { Panel } from "../parts/Panel";
 import { Reading } from "../parts/Reading";
 import { unbroken } from "../parts/unbroken";
 import { Explain } from "../words/Explain";
 import { termOfFigure } from "../words/glossary";
 import { VerdictWord } from "../verdict/VerdictWord";
-import { shownFigure } from "./quantityText";
+import { shownFigure } from "@/drawing/quantityText";
 
 /** The main reading of each channel, large; what it says; and how the claim comes out by it. */
 export function MainReading({

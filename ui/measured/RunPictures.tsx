@@ -13,7 +13,7 @@ import { Panel } from "../parts/Panel";
 import { unbroken } from "../parts/unbroken";
 import { hasLevels, LevelPanel } from "../recording/LevelPanel";
 import { RecordingPanel } from "../recording/RecordingPanel";
-import { chartsOf, type ChartGroup } from "./chartsOf";
+import { chartsOf, type ChartGroup } from "@/drawing/chartsOf";
 import { conditionsLine } from "./conditionsLine";
 import { ExportLinks } from "./ExportLinks";
 

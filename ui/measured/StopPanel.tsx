@@ -5,10 +5,10 @@ import type { Curve, RunStopReason } from "@/core/run";
 import { channelLetter } from "@/core/verdict";
 import type { Run } from "@/records";
 import { WavePicture } from "../charts/WavePicture";
-import { channelLook } from "../charts/channelLook";
+import { channelLook } from "@/drawing/channelLook";
 import { ActionButton } from "../parts/ActionButton";
 import { unbroken } from "../parts/unbroken";
-import { STOP_TITLES, stopTitle } from "./stopText";
+import { STOP_TITLES, stopTitle } from "@/drawing/stopText";
 import { useRemarks } from "./useRemarks";
 
 type Stop = { reason: RunStopReason; evidence: string; picture?: Curve | null };

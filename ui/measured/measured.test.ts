@@ -2,10 +2,10 @@ import { readClaims } from "@/core/claim";
 import { dbToAmplitudeRatio } from "@/core/units";
 import type { Run } from "@/records";
 import { channelOf, figureOf, measuredRun } from "@/records/testing/measuredRun";
-import { chartsOf } from "./chartsOf";
+import { chartsOf } from "@/drawing/chartsOf";
 import { claimMark } from "@/records/facts";
 import { conditionsLine } from "./conditionsLine";
-import { figureText } from "./quantityText";
+import { figureText } from "@/drawing/quantityText";
 import { repeatStatistics } from "@/records/facts";
 
 describe("readings as text", () => {

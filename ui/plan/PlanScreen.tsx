@@ -45,7 +45,7 @@ import { Checklist } from "./Checklist";
 import { Limits } from "./Limits";
 import { PlanRow } from "./PlanRow";
 import { RunEditor } from "./RunEditor";
-import { Sortable } from "./Sortable";
+import { Sortable } from "../parts/Sortable";
 import { Timeline } from "./Timeline";
 
 const SIZES: readonly { size: PlanSize; label: string; key: string }[] = [

@@ -1,5 +1,5 @@
 import { Box, Grid, Text } from "@chakra-ui/react";
-import { cssColor } from "../charts/channelLook";
+import { cssColor } from "../charts/cssColor";
 
 const STEPS = [
   "Both channels get the same tone. Turn one of them 6 dB higher, or give it twice the drive.",

@@ -5,7 +5,8 @@ import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerE
 import { envelopeColumns, type EnvelopeColumns, type EnvelopePyramid } from "@/core/signal";
 import { formatWithUnit } from "@/core/units";
 import type { RecordingFacts } from "@/pipeline/recordingViews";
-import { channelLook, cssColor } from "../charts/channelLook";
+import { channelLook } from "@/drawing/channelLook";
+import { cssColor } from "../charts/cssColor";
 import { useSize } from "../charts/useSize";
 import { ActionButton } from "../parts/ActionButton";
 import { heldView, moved, zoomed, type View } from "./view";

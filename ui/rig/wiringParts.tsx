@@ -1,5 +1,5 @@
 import type { RigSettings } from "@/records";
-import { cssColor } from "../charts/channelLook";
+import { cssColor } from "../charts/cssColor";
 
 export const WIDTH = 720,
   HEIGHT = 300;

@@ -1,21 +1,22 @@
 import { HStack, Text } from "@chakra-ui/react";
 import { Check, CircleDashed, CircleHelp, Equal, X } from "lucide-react";
 import type { Outcome } from "@/core/verdict";
+import { OUTCOME_WORDS } from "@/drawing/outcomeWords";
 
-const WORDS = {
-  met: { word: "met", color: "lichen", Icon: Check },
-  missed: { word: "missed", color: "ember", Icon: X },
-  "too-close": { word: "too close to call", color: "ochre", Icon: Equal },
-  "met-in-bursts": { word: "met only in bursts", color: "ember", Icon: X },
-  "met-fewer-channels": { word: "met with fewer channels", color: "ochre", Icon: Equal },
-  "met-other-setting": { word: "met with another setting", color: "ember", Icon: X },
-  "met-as-total": { word: "met only as a total", color: "ember", Icon: X },
-  "not-tested": { word: "not tested", color: "muted", Icon: CircleDashed },
-  "not-testable": { word: "not testable", color: "muted", Icon: CircleHelp },
+const LOOKS = {
+  met: { color: "lichen", Icon: Check },
+  missed: { color: "ember", Icon: X },
+  "too-close": { color: "ochre", Icon: Equal },
+  "met-in-bursts": { color: "ember", Icon: X },
+  "met-fewer-channels": { color: "ochre", Icon: Equal },
+  "met-other-setting": { color: "ember", Icon: X },
+  "met-as-total": { color: "ember", Icon: X },
+  "not-tested": { color: "muted", Icon: CircleDashed },
+  "not-testable": { color: "muted", Icon: CircleHelp },
 } as const satisfies Record<Outcome, object>;
 
 /** The colour of an outcome, for words beside it. */
-export const outcomeColor = (outcome: Outcome): string => WORDS[outcome].color;
+export const outcomeColor = (outcome: Outcome): string => LOOKS[outcome].color;
 
 /** The verdict in a word, with a shape and a colour that say the same. */
 export function VerdictWord({
@@ -25,7 +26,7 @@ export function VerdictWord({
   status: Outcome;
   size?: "medium" | "large";
 }) {
-  const { word, color, Icon } = WORDS[status];
+  const { color, Icon } = LOOKS[status];
   return (
     <HStack
       as="span"
@@ -37,7 +38,7 @@ export function VerdictWord({
       whiteSpace="nowrap"
     >
       <Icon size={size === "large" ? 20 : 16} strokeWidth={3} aria-hidden />
-      <Text as="span">{word}</Text>
+      <Text as="span">{OUTCOME_WORDS[status]}</Text>
     </HStack>
   );
 }

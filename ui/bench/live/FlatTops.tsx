@@ -1,6 +1,6 @@
 import { HStack, Text } from "@chakra-ui/react";
 import type { Flattening } from "@/core/distortion";
-import { cssColor } from "../../charts/channelLook";
+import { cssColor } from "../../charts/cssColor";
 
 const WORDS = {
   both: "FLAT, both halves",

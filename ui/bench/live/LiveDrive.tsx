@@ -9,7 +9,7 @@ import { formatHertz, formatPercent, formatSignificant, amplitudeRatioToDb } fro
 import { channelLetter } from "@/core/verdict";
 import { guardLimits, type Amplifier, type Guards, type Load } from "@/records";
 import type { LiveReading, RampLimit } from "@/pipeline/liveBench";
-import { channelLook } from "../../charts/channelLook";
+import { channelLook } from "@/drawing/channelLook";
 import { useSize } from "../../charts/useSize";
 import { useChain } from "../../frame/chainState";
 import { ActionButton } from "../../parts/ActionButton";

@@ -1,7 +1,8 @@
 import { scaleLinear, scaleLog } from "d3";
 import { amplitudeRatioToDb, formatEngineering } from "@/core/units";
 import type { WaveGlimpse } from "@/pipeline/glance";
-import { channelLook, cssColor } from "../../charts/channelLook";
+import { channelLook } from "@/drawing/channelLook";
+import { cssColor } from "../../charts/cssColor";
 
 const MARGIN = { left: 44, right: 8, top: 8, bottom: 22 };
 const SPAN_HZ = [20, 40_000] as const;

@@ -1,5 +1,6 @@
 import type { WaveGlimpse } from "@/pipeline/glance";
-import { channelLook, cssColor } from "../../charts/channelLook";
+import { channelLook } from "@/drawing/channelLook";
+import { cssColor } from "../../charts/cssColor";
 
 /** The last milliseconds of each output as it plays. */
 export function LiveWave({

@@ -5,7 +5,7 @@ import { formatPercent, formatSignificant } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import { guardLimits, type BenchJob, type Guards, type Load } from "@/records";
 import type { PlayProgress } from "@/workers/protocol";
-import { channelLook } from "../../charts/channelLook";
+import { channelLook } from "@/drawing/channelLook";
 import { useSize } from "../../charts/useSize";
 import { ActionButton } from "../../parts/ActionButton";
 import { Panel } from "../../parts/Panel";

@@ -2,11 +2,11 @@ import { Box, HStack, Text } from "@chakra-ui/react";
 import { channelLetter } from "@/core/verdict";
 import { runReadings } from "@/records/facts";
 import type { StatedPower, Run } from "@/records";
-import { channelLook } from "../../charts/channelLook";
+import { channelLook } from "@/drawing/channelLook";
 import { LineChart } from "../../charts/LineChart";
-import { chartsOf } from "../../measured/chartsOf";
-import { shownFigure } from "../../measured/quantityText";
-import { stopTitle } from "../../measured/stopText";
+import { chartsOf } from "@/drawing/chartsOf";
+import { shownFigure } from "@/drawing/quantityText";
+import { stopTitle } from "@/drawing/stopText";
 import { Reading } from "../../parts/Reading";
 import { unbroken } from "../../parts/unbroken";
 

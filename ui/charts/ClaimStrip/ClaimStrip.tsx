@@ -1,5 +1,5 @@
 import { useId } from "react";
-import { cssColor } from "../channelLook";
+import { cssColor } from "../cssColor";
 import { stripScale } from "./stripScale";
 
 export type ClaimStripProps = {

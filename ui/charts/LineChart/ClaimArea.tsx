@@ -1,8 +1,8 @@
 import { useId } from "react";
 import type { ClaimBand } from "@/records/facts";
-import { cssColor } from "../channelLook";
+import { cssColor } from "../cssColor";
 import { Hatch } from "../Hatch";
-import { MARGIN, type Frame } from "./geometry";
+import { MARGIN, type Frame } from "@/drawing/geometry";
 import { HALO, LABEL } from "./texts";
 
 const NAME = { ...HALO, fontSize: "14.5px", fontWeight: 700, fill: cssColor("ember") } as const;

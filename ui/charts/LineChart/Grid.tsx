@@ -1,5 +1,5 @@
-import { cssColor } from "../channelLook";
-import { MARGIN, type Frame } from "./geometry";
+import { cssColor } from "../cssColor";
+import { MARGIN, type Frame } from "@/drawing/geometry";
 import { LABEL } from "./texts";
 
 /** Ticks with their lines, and what the axes are. */

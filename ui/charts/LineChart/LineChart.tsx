@@ -4,10 +4,10 @@ import { useMemo, useState, type KeyboardEvent, type PointerEvent, type Ref } fr
 import type { Quantity } from "@/core/run";
 import type { ClaimBand, Crossing } from "@/records/facts";
 import { useSize } from "../useSize";
-import { axisOf } from "./axis";
+import { axisOf } from "@/drawing/axis";
 import { ClaimArea } from "./ClaimArea";
 import { CursorLine, CursorReadout, type Cursors } from "./cursors";
-import { MARGIN, nearestPoint, scaleFor, type DrawnCurve, type Frame } from "./geometry";
+import { MARGIN, nearestPoint, scaleFor, type DrawnCurve, type Frame } from "@/drawing/geometry";
 import { Grid } from "./Grid";
 import { CrossingMark, Labels, Line } from "./Lines";
 import { PlaceNames } from "./PlaceNames";

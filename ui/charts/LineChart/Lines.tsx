@@ -1,6 +1,7 @@
 import type { Crossing } from "@/records/facts";
-import { channelLook, cssColor } from "../channelLook";
-import { MARGIN, pathOf, type DrawnCurve, type Frame } from "./geometry";
+import { channelLook } from "@/drawing/channelLook";
+import { cssColor } from "../cssColor";
+import { MARGIN, pathOf, type DrawnCurve, type Frame } from "@/drawing/geometry";
 import { Mark } from "./Mark";
 import { HALO } from "./texts";
 

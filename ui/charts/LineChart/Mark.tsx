@@ -1,5 +1,5 @@
-import type { ChannelLook } from "../channelLook";
-import { cssColor } from "../channelLook";
+import type { ChannelLook } from "@/drawing/channelLook";
+import { cssColor } from "../cssColor";
 
 /** A reading on a curve; filled where the tops flatten. */
 export function Mark({

@@ -1,5 +1,5 @@
-import { cssColor } from "../channelLook";
-import { MARGIN, type DrawnCurve, type Frame } from "./geometry";
+import { cssColor } from "../cssColor";
+import { MARGIN, type DrawnCurve, type Frame } from "@/drawing/geometry";
 import { HALO } from "./texts";
 
 /** Room that a name takes: a letter's width, and a line's height. */

@@ -1,7 +1,7 @@
 import { Box, HStack, Text } from "@chakra-ui/react";
-import { cssColor } from "../channelLook";
-import type { Axis } from "./axis";
-import { MARGIN, nearestPoint, type DrawnCurve } from "./geometry";
+import { cssColor } from "../cssColor";
+import type { Axis } from "@/drawing/axis";
+import { MARGIN, nearestPoint, type DrawnCurve } from "@/drawing/geometry";
 
 /** Where both cursors stand on the x axis, and which moves next. */
 export type Cursors = { first: number | null; second: number | null; active: "first" | "second" };

@@ -1,2 +1,2 @@
 export { LineChart, type LineChartProps } from "./LineChart";
-export type { DrawnCurve } from "./geometry";
+export type { DrawnCurve } from "@/drawing/geometry";

@@ -1,4 +1,4 @@
-import { cssColor } from "../channelLook";
+import { cssColor } from "../cssColor";
 
 /** Words on axes. */
 export const LABEL = { fontSize: "13px", fill: cssColor("muted") } as const;

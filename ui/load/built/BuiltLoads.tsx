@@ -8,7 +8,7 @@ import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/un
 import { channelLetter } from "@/core/verdict";
 import type { Amplifier, Load, LoadDraft, StatedPower, Used } from "@/records";
 import type { LoadsNeeded } from "@/records/facts";
-import { channelLook } from "../../charts/channelLook";
+import { channelLook } from "@/drawing/channelLook";
 import { ActionButton } from "../../parts/ActionButton";
 import { ConfirmDialog } from "../../parts/ConfirmDialog";
 import { Panel } from "../../parts/Panel";

@@ -2,7 +2,7 @@
 import type { Network, PowerResistor } from "@/core/load";
 import { networkText } from "@/core/load";
 import { formatSignificant } from "@/core/units";
-import { cssColor } from "../../charts/channelLook";
+import { cssColor } from "../../charts/cssColor";
 import { CELL, circuitLayout } from "./circuitLayout";
 
 export type CircuitProps = {

@@ -11,7 +11,7 @@ import {
 import { COVERAGE_FACTOR } from "@/core/power";
 import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
-import { channelLook } from "../../charts/channelLook";
+import { channelLook } from "@/drawing/channelLook";
 import { ActionButton } from "../../parts/ActionButton";
 import { durationText } from "../../parts/durationText";
 import { Reading } from "../../parts/Reading";

@@ -2,7 +2,7 @@ import { RUN_KINDS, type Curve, type Quantity, type RunKind } from "@/core/run";
 import type { StepReading } from "@/core/sweep";
 import { channelLetter } from "@/core/verdict";
 import type { Run } from "@/records";
-import type { DrawnCurve } from "../charts/LineChart";
+import type { DrawnCurve } from "./geometry";
 
 type Drawable = Pick<Run, "kind" | "result" | "conditions">;
 

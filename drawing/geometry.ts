@@ -1,6 +1,6 @@
 import { line, scaleLinear, scaleLog } from "d3";
 import type { Curve } from "@/core/run";
-import { decadeDomain, decadeTicks } from "../decadeTicks";
+import { decadeDomain, decadeTicks } from "./decadeTicks";
 import type { Axis } from "./axis";
 
 /** A curve with how it is drawn. A ghost is an earlier reading, for comparison. */

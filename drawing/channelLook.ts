@@ -15,6 +15,3 @@ const LOOKS: readonly ChannelLook[] = [
 /** The look of a channel by its index from 0; a fifth channel looks like the first again. */
 export const channelLook = (channelIndex: number): ChannelLook =>
   LOOKS[channelIndex % LOOKS.length];
-
-/** The colour as a CSS value. */
-export const cssColor = (token: string): string => `var(--chakra-colors-${token})`;

@@ -1,0 +1,53 @@
+import { chartsOf } from "@/drawing/chartsOf";
+import { formatShort } from "@/core/units";
+import type { Piece, SheetFacts } from "../types";
+import { runText, wattsText } from "../words";
+
+/** What it gives for moments, and for how long it keeps that up. */
+export const bursts = ({ supplies, runs }: SheetFacts, form: "short" | "long"): Piece[] => {
+  const rows = supplies.flatMap(({ name, bursts: found }) =>
+    found.map(({ label, nominalOhms, watts, stdWatts }) => [
+      ...(supplies.length > 1 ? [{ text: name }] : []),
+      { text: `${label}, into ${formatShort(nominalOhms)} Ω` },
+      { text: wattsText(watts, stdWatts === null ? null : 2 * stdWatts) },
+    ]),
+  );
+  const staying = runs.find(({ kind }) => kind === "staying-power");
+  return [
+    ...(rows.length > 0
+      ? [
+          {
+            is: "table",
+            head: [...(supplies.length > 1 ? ["Supply"] : []), "Burst", "Last clean cycle"],
+            rows,
+          } as const,
+        ]
+      : []),
+    ...supplies.flatMap(({ staying: kept, name }): Piece[] =>
+      kept
+        ? [
+            {
+              is: "text",
+              text: `${supplies.length > 1 ? `On ${name}, past` : "Past"} its limit into ${formatShort(kept.nominalOhms)} Ω it gives ${formatShort(kept.momentsWatts, 3)} W for moments and ${formatShort(kept.steadyWatts, 3)} W for as long as one likes.`,
+              runId: staying?.id ?? null,
+            },
+          ]
+        : [],
+    ),
+    ...(form === "long" && staying
+      ? chartsOf(staying, null)
+          .slice(0, 1)
+          .map(({ title, x, y, curves }): Piece => ({
+            is: "chart",
+            chart: {
+              caption: `${title}: ${runText(staying)}`,
+              x,
+              y,
+              curves,
+              limit: null,
+              runIds: [staying.id],
+            },
+          }))
+      : []),
+  ];
+};

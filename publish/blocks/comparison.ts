@@ -1,0 +1,99 @@
+import { formatFixed } from "@/core/units";
+import { figureText } from "@/drawing/quantityText";
+import {
+  FIGURE_COLUMNS,
+  outputDifference,
+  togetherCurve,
+  type ComparedRun,
+  type ShownComparison,
+} from "@/records/facts";
+import type { Piece, SheetFacts } from "../types";
+import { wattsText } from "../words";
+
+/** A comparison of the workshop: its curves, what its first two differ by, and long, the table of figures. */
+export const comparison = (
+  { comparisons }: SheetFacts,
+  form: "short" | "long",
+  setId: string,
+): Piece[] => {
+  const found = comparisons.find(({ set }) => set.id === setId);
+  if (!found) return [];
+  const { set, shown } = found;
+  const members = shown.members.flatMap(({ member, run, ratedWatts, name }) =>
+    run
+      ? [{ run, channel: member.channel, ratedWatts, name: name ?? "", setting: member.setting }]
+      : [],
+  );
+  const drawn = members.flatMap((member, k) => {
+    const { curve } = togetherCurve(member, set);
+    return curve ? [{ curve, label: labelOf(member), channelIndex: k }] : [];
+  });
+  const [lead] = drawn;
+  return [
+    ...(members.length > 1 ? differenceText(members[0], members[1]) : []),
+    ...(lead
+      ? [
+          {
+            is: "chart",
+            chart: {
+              caption: set.name,
+              x:
+                set.normalising === "of-rated" && lead.curve.x === "watts"
+                  ? "factor"
+                  : lead.curve.x,
+              y: set.normalising === "meet" ? "level-ratio" : lead.curve.y,
+              curves: drawn.map(({ curve, label, channelIndex }) => ({
+                label,
+                points: curve.points,
+                channelIndex,
+                variant: 0,
+                isGhost: false,
+              })),
+              limit: null,
+              runIds: members.map(({ run }) => run.id),
+            },
+          } as const,
+        ]
+      : []),
+    ...(form === "long" ? figuresTable(shown) : []),
+  ];
+};
+
+type Member = ComparedRun & { name: string; setting: string };
+
+const labelOf = ({ name, setting }: Member): string =>
+  [name, setting.replace(/^supply:\s*/i, "")].filter(Boolean).join(", ");
+
+const differenceText = (first: Member, second: Member): Piece[] => {
+  const output = outputDifference(first, second);
+  if (!output) return [];
+  const { firstWatts, secondWatts, db, audibility, isReal } = output;
+  return [
+    {
+      is: "text",
+      text: `${labelOf(first)} gives ${wattsText(firstWatts, null)}, ${labelOf(second)} ${wattsText(secondWatts, null)}: ${db < 0 ? "−" : "+"}${formatFixed(Math.abs(db), 1)} dB, ${isReal ? audibility.words : "not told apart"}.`,
+      runId: first.run.id,
+    },
+  ];
+};
+
+const figuresTable = ({ amplifiers }: ShownComparison): Piece[] => {
+  const told = FIGURE_COLUMNS.flatMap(({ label }, k) =>
+    amplifiers.some(({ figures }) => figures[k].value !== null) ? [{ label, k }] : [],
+  );
+  return told.length === 0
+    ? []
+    : [
+        {
+          is: "table",
+          head: ["", ...amplifiers.map(({ name }) => name)],
+          rows: told.map(({ label, k }) => [
+            { text: label },
+            ...amplifiers.map(({ figures }) => ({
+              text: figureText(figures[k]),
+              runId: figures[k].runId,
+            })),
+          ]),
+        },
+      ];
+};

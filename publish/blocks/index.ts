@@ -1,0 +1,81 @@
+import type { Block, BlockKind } from "@/records";
+import type { Piece, SheetFacts } from "../types";
+import { bursts } from "./bursts";
+import { claims } from "./claims";
+import { comparison } from "./comparison";
+import { curves } from "./curves";
+import { heat } from "./heat";
+import { rating } from "./rating";
+import { summary } from "./summary";
+import { supply } from "./supply";
+
+/** A kind of block: what it shows, and what is missing where it shows nothing. */
+type BlockMaker = {
+  empty: string;
+  make(facts: SheetFacts, block: Block): Piece[];
+};
+
+const SAFETY =
+  "Mains voltage, hot resistors and the output of a power amplifier can hurt. These measurements were made with the loads connected before power, away from anything flammable, and are no instruction: local codes and licensed practice go first.";
+
+const textsOf = (texts: readonly string[]): Piece[] => texts.map((text) => ({ is: "text", text }));
+
+export const BLOCKS: Readonly<Record<BlockKind, BlockMaker>> = {
+  summary: {
+    empty: "no run and no claim tells anything yet",
+    make: summary,
+  },
+  rating: {
+    empty: "no run of power against distortion was made on a real bench",
+    make: (facts, { form }) => rating(facts, form),
+  },
+  claims: {
+    empty: "nothing is claimed in the Brief",
+    make: (facts, { form }) => claims(facts, form),
+  },
+  curves: {
+    empty: "no run with a curve was made of these kinds",
+    make: (facts, { form, kinds }) => curves(facts, form, kinds),
+  },
+  bursts: {
+    empty: "no burst was measured",
+    make: (facts, { form }) => bursts(facts, form),
+  },
+  heat: {
+    empty: "no soak was made",
+    make: (facts, { form }) => heat(facts, form),
+  },
+  supply: {
+    empty: "no run tells anything of its supply",
+    make: (facts, { form }) => supply(facts, form),
+  },
+  comparison: {
+    empty: "choose a comparison",
+    make: (facts, { form, setId }) => comparison(facts, form, setId),
+  },
+  photos: {
+    empty: "the Brief has no photo",
+    make: ({ photos }, { form, photos: chosen }) =>
+      photos
+        .filter(({ sha256 }) => chosen.length === 0 || chosen.includes(sha256))
+        .slice(0, form === "short" ? 1 : undefined)
+        .map((photo) => ({ is: "photo", photo })),
+  },
+  method: {
+    empty: "neither loads nor instruments are written down",
+    make: ({ method }, { form }) => textsOf(form === "short" ? method.slice(0, 2) : method),
+  },
+  safety: {
+    empty: "",
+    make: ({ cautions }, { form }) => [
+      ...textsOf([SAFETY]),
+      ...(form === "long" && cautions.length > 0
+        ? textsOf([`Cautions that were shown for this amplifier: ${cautions.join("; ")}.`])
+        : []),
+    ],
+  },
+  remarks: {
+    empty: "write something",
+    make: () => [],
+  },
+};

@@ -1,0 +1,125 @@
+import { axisOf } from "@/drawing/axis";
+import { channelLook } from "@/drawing/channelLook";
+import { MARGIN, pathOf, scaleFor, type DrawnCurve, type Frame } from "@/drawing/geometry";
+import { escaped } from "./escaped";
+import { LIGHT, type Ink } from "./ink";
+import type { SheetChart } from "./types";
+
+export const CHART_PX = { width: 720, height: 320 };
+/** More points than this are not seen on paper, and would only make the page long. */
+const MOST_POINTS = 600;
+
+type Point = readonly [number, number];
+
+/** A curve with fewer points, its first, its last and the highest and lowest of each stretch kept. */
+const thinned = (points: readonly Point[]): readonly Point[] => {
+  if (points.length <= MOST_POINTS) return points;
+  const stretch = Math.ceil((2 * points.length) / MOST_POINTS);
+  const kept: Point[] = [points[0]];
+  for (let from = 1; from < points.length - 1; from += stretch) {
+    const some = points.slice(from, Math.min(points.length - 1, from + stretch));
+    const low = some.reduce((a, b) => (b[1] < a[1] ? b : a));
+    const high = some.reduce((a, b) => (b[1] > a[1] ? b : a));
+    kept.push(...(low[0] <= high[0] ? [low, high] : [high, low]));
+  }
+  return [...kept, points[points.length - 1]];
+};
+
+const frameOf = ({ x, y, curves, limit }: SheetChart): Frame => {
+  const points = curves.flatMap((curve) => curve.points);
+  const xs = points.map(([at]) => at);
+  const ys = [...points.map(([, value]) => value), ...(limit ? [limit.y] : [])];
+  const [xAxis, yAxis] = [axisOf(x, y, xs), axisOf(y, x, ys)];
+  const { width, height } = CHART_PX;
+  return {
+    xAxis,
+    yAxis,
+    xScale: scaleFor(xAxis, xs, [MARGIN.left, width - MARGIN.right], true),
+    yScale: scaleFor(yAxis, ys, [height - MARGIN.bottom, MARGIN.top], false),
+  };
+};
+
+const colorOf = ({ channelIndex }: DrawnCurve, ink: Ink): string =>
+  ink[channelLook(channelIndex).color as keyof Ink] ?? ink.ink;
+
+const text = (x: number, y: number, words: string, style: string): string =>
+  `<text x="${x.toFixed(1)}" y="${y.toFixed(1)}" ${style}>${escaped(words)}</text>`;
+
+const gridSvg = ({ xAxis, yAxis, xScale, yScale }: Frame, ink: Ink): string => {
+  const { width, height } = CHART_PX;
+  const bottom = height - MARGIN.bottom;
+  const small = `font-size="12.5" fill="${ink.muted}"`;
+  const down = xScale.ticks.map((tick) => {
+    const x = xScale.place(tick);
+    return `<path d="M${x.toFixed(1)} ${MARGIN.top}V${bottom}" stroke="${ink.rime}" fill="none"/>${text(x, bottom + 17, xAxis.tick(tick), `${small} text-anchor="middle"`)}`;
+  });
+  const across = yScale.ticks.map((tick) => {
+    const y = yScale.place(tick);
+    return `<path d="M${MARGIN.left} ${y.toFixed(1)}H${width - MARGIN.right}" stroke="${ink.rime}" fill="none"/>${text(MARGIN.left - 8, y + 4, yAxis.tick(tick), `${small} text-anchor="end"`)}`;
+  });
+  return [
+    ...down,
+    ...across,
+    text(width - MARGIN.right, height - 4, xAxis.title, `${small} text-anchor="end"`),
+    text(4, 14, yAxis.title, small),
+  ].join("");
+};
+
+/** Names beside their curves, moved down where one would lie on another. */
+const labelsSvg = (curves: readonly DrawnCurve[], frame: Frame, ink: Ink): string => {
+  const placed: { x: number; y: number }[] = [];
+  return curves
+    .flatMap((curve) => {
+      const at = curve.points[Math.floor((curve.marks ? 0.2 : 0.82) * (curve.points.length - 1))];
+      if (!at || curve.isGhost || curve.isFine) return [];
+      const x = Math.min(
+        CHART_PX.width - 90,
+        Math.max(MARGIN.left + 60, frame.xScale.place(frame.xAxis.shown(at[0]))),
+      );
+      let y = Math.max(MARGIN.top + 12, frame.yScale.place(frame.yAxis.shown(at[1])) - 9);
+      while (placed.some((other) => Math.abs(other.y - y) < 16 && Math.abs(other.x - x) < 150))
+        y += 16;
+      placed.push({ x, y });
+      return text(
+        x,
+        y,
+        curve.label,
+        `font-size="13.5" font-weight="700" text-anchor="middle" fill="${colorOf(curve, ink)}" stroke="${ink.paper}" stroke-width="4" paint-order="stroke"`,
+      );
+    })
+    .join("");
+};
+
+/** A chart as a picture of its own: every colour is in it, and its words are text. */
+export const chartSvg = (chart: SheetChart, ink: Ink = LIGHT, attributes = ""): string => {
+  const frame = frameOf(chart);
+  const { width, height } = CHART_PX;
+  const lines = chart.curves.map((curve) => {
+    const { dash } = channelLook(curve.channelIndex);
+    const points = thinned(curve.points);
+    return `<path d="${pathOf(points, frame)}" fill="none" stroke="${colorOf(curve, ink)}" stroke-width="${curve.isFine || points.length > 300 ? 1.2 : 2.2}"${dash ? ` stroke-dasharray="${dash}"` : ""}${curve.isGhost || curve.isFine ? ' opacity="0.6"' : ""}/>`;
+  });
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" role="img" aria-label="${escaped(chart.caption)}" font-family="'Atkinson Hyperlegible Next', 'Atkinson Hyperlegible Next Variable', sans-serif"${attributes}><rect width="${width}" height="${height}" fill="${ink.paper}"/>${gridSvg(frame, ink)}${lines.join("")}${labelsSvg(chart.curves, frame, ink)}</svg>`;
+};
+
+/** What a page needs to answer where the pointer is: places and texts of the points, a curve each. */
+export const chartPoints = (
+  chart: SheetChart,
+): { label: string; points: readonly (readonly [number, number, string, string])[] }[] => {
+  const frame = frameOf(chart);
+  const { xAxis, yAxis, xScale, yScale } = frame;
+  return chart.curves
+    .filter(({ isGhost }) => !isGhost)
+    .map(({ label, points }) => ({
+      label,
+      points: thinned(points).map(
+        ([x, y]) =>
+          [
+            Number(xScale.place(xAxis.shown(x)).toFixed(1)),
+            Number(yScale.place(yAxis.shown(y)).toFixed(1)),
+            xAxis.text(x),
+            yAxis.text(y),
+          ] as const,
+      ),
+    }));
+};

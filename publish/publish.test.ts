@@ -1,0 +1,228 @@
+import { parse } from "papaparse";
+import type { ShownVerdict } from "@/records/facts";
+import { emptyDocument, type Block, type Publication, type Run } from "@/records";
+import { amplifier, runOf } from "@/records/testing/run";
+import {
+  cardHtml,
+  cardsOf,
+  differsFrom,
+  measuredTexts,
+  newBlock,
+  pageCsv,
+  pageHtml,
+  pageMarkdown,
+  sheetOf,
+  templateBlocks,
+  TEMPLATE_NAMES,
+  type SheetFacts,
+} from ".";
+
+const verdict = (words: string, outcome: ShownVerdict["outcome"], text: string): ShownVerdict =>
+  ({
+    key: words,
+    words,
+    printedText: words,
+    outcome,
+    sentence: `It gives ${text}.`,
+    reading: { text, margin: "+1 W", run: { id: "sweep" } },
+    nearest: null,
+  }) as unknown as ShownVerdict;
+
+const sweep: Run = runOf([60, 58], { id: "sweep", takenAt: "2026-11-20T10:00:00Z" });
+const facts = (blocks: readonly Block[], more: Partial<SheetFacts> = {}): SheetFacts => ({
+  amplifier: { ...amplifier, maker: "Fernlea", model: "One", channelCount: 2 },
+  publication: { ...emptyDocument("publication"), blocks: [...blocks] } as Publication,
+  at: "2026-11-28T12:00:00Z",
+  verdicts: [
+    verdict("50 W into 8 ohms", "met", "57.2 W ± 1.3 W"),
+    verdict("THD 0.01 %", "missed", "0.05 %"),
+  ],
+  schools: [
+    {
+      name: "one-percent",
+      label: "1 kHz, 1 %",
+      source: "common practice",
+      driven: "all",
+      settledBy: "power-sweep",
+      reading: {
+        powerWatts: 57.2,
+        expandedUncertainty: 1.3,
+        bound: null,
+        channelIndex: 0,
+        runId: "sweep",
+        isRehearsed: false,
+      },
+    },
+  ],
+  honest: {
+    powerWatts: 50,
+    school: "one-percent",
+    sentence: "50 W: what the weaker channel gives.",
+  },
+  figures: [],
+  supplies: [],
+  supplyDifferences: [],
+  runs: [sweep],
+  comparisons: [],
+  photos: [{ sha256: "ab".repeat(32), caption: "Front <left>" }],
+  method: ["The dummy loads measured 8.21 Ω.", "Second.", "Third."],
+  cautions: ["28 V on the output terminals"],
+  ...more,
+});
+const block = (kind: Block["kind"], more: Partial<Block> = {}): Block => ({
+  ...newBlock(kind, kind),
+  ...more,
+});
+const PARTS = { fontCss: "", picture: () => "data:image/jpeg;base64,AAAA" };
+
+test("the summary says what it gives and how many claims it keeps, and refers to the run", () => {
+  const sheet = sheetOf(facts([block("summary")]));
+  expect(sheet.sections[0].pieces.map((piece) => (piece.is === "text" ? piece.text : ""))).toEqual([
+    "The Fernlea One gives 57.2 ± 1.3 W per channel, all channels driven, at 1 % THD+N and 1 kHz.",
+    "50 W would be an honest rating.",
+    "Of two claims that could be judged it keeps one and breaks one.",
+  ]);
+  expect(sheet.runs.map(({ id }) => id)).toEqual(["sweep"]);
+});
+
+test("broken claims go first, each with its word; long, with the reason", () => {
+  const table = (form: "short" | "long") => {
+    const [piece] = sheetOf(facts([block("claims", { form })])).sections[0].pieces;
+    if (piece.is !== "table") throw new Error("no table");
+    return piece;
+  };
+  expect(table("short").rows.map(([printed, , word]) => [printed.text, word.text])).toEqual([
+    ["“THD 0.01 %”", "missed"],
+    ["“50 W into 8 ohms”", "met"],
+  ]);
+  expect(table("long").head).toContain("Because");
+});
+
+test("a block with nothing to tell says so in the preview and is left out of what leaves", () => {
+  const none = facts([block("heat")]);
+  expect(pageHtml(sheetOf(none), { ...PARTS, isPreview: true })).toContain("no soak was made");
+  expect(pageHtml(sheetOf(none), PARTS)).not.toContain("<h2>Heat</h2>");
+});
+
+test("the reviewer's own words take the place of the sentences; tables and charts stay", () => {
+  const { pieces } = sheetOf(
+    facts([block("rating", { form: "long", text: "It is fine.\nReally." })]),
+  ).sections[0];
+  expect(pieces.map(({ is }) => is)).toEqual(["text", "text", "figure", "table"]);
+});
+
+test("whatever is written stands as text: no markup of a caption, a title or a claim gets into the page", () => {
+  const evil = `</script><img src=x onerror=alert(1)> & "quoted"`;
+  const html = pageHtml(
+    sheetOf(
+      facts([block("photos"), block("claims"), block("remarks", { text: evil }), block("curves")], {
+        verdicts: [verdict(evil, "met", evil)],
+        photos: [{ sha256: "ab".repeat(32), caption: evil }],
+      }),
+    ),
+    PARTS,
+  );
+  expect(html).not.toContain("<img src=x");
+  expect(html.match(/<\/script>/g)).toHaveLength(html.match(/<script/g)?.length ?? 0);
+  expect(html).toContain("&lt;/script&gt;&lt;img src=x");
+});
+
+test("a page that leaves asks nothing of any network: no address but data and its own places", () => {
+  const html = pageHtml(
+    sheetOf(facts(templateBlocks("full review", () => String(Math.random()), ""))),
+    PARTS,
+  );
+  const addresses = [...html.matchAll(/(?:\ssrc=|\shref=|url\()["']?([^"')\s>]+)/g)].map(
+    ([, address]) => address,
+  );
+  expect(addresses.filter((each) => !/^(data:|#)/.test(each))).toEqual([]);
+  expect(html).toContain("default-src 'none'");
+});
+
+test.each(TEMPLATE_NAMES)(
+  "the ready page “%s” has its blocks, each with an id of its own",
+  (name) => {
+    let count = 0;
+    const blocks = templateBlocks(name, () => String(++count), "");
+    expect(blocks.length).toBeGreaterThan(1);
+    expect(new Set(blocks.map(({ id }) => id)).size).toBe(blocks.length);
+    // Without a comparison there is none to show.
+    expect(blocks.some(({ kind }) => kind === "comparison")).toBe(false);
+  },
+);
+
+test("Markdown: charts are files that it names, and marks in words are taken for words", () => {
+  const post = pageMarkdown(
+    sheetOf(
+      facts([block("curves"), block("remarks", { text: "a *star* | and #1" }), block("claims")]),
+    ),
+  );
+  expect(post.charts.length).toBeGreaterThan(0);
+  for (const { name, svg } of post.charts) {
+    expect(post.text).toContain(`](${name})`);
+    expect(svg.startsWith("<svg xmlns=")).toBe(true);
+  }
+  expect(post.text).toContain("a \\*star\\* \\| and \\#1");
+  // Every row of a table has as many cells as its head.
+  const rows = post.text.split("\n").filter((line) => line.startsWith("|"));
+  expect(new Set(rows.map((row) => row.replace(/\\\|/g, "").split("|").length)).size).toBe(1);
+});
+
+test("CSV: tables and large figures, read back as they are; a formula stays text", () => {
+  const rows = parse<string[]>(
+    pageCsv(
+      sheetOf(
+        facts([block("rating"), block("claims")], { verdicts: [verdict("=1+1", "met", "5 W")] }),
+      ),
+    ),
+  ).data;
+  expect(rows).toContainEqual(["Rated honestly", "An honest rating", "50", "W", ""]);
+  expect(rows.at(-1)?.slice(2)).toEqual(["5 W", "met"]);
+});
+
+test("cards: the honest rating, then every claim with a reading, its number apart from its unit", () => {
+  const cards = cardsOf(facts([]));
+  expect(cards.map(({ value, unit, plusMinus }) => [value, unit, plusMinus])).toEqual([
+    ["50", "W", null],
+    ["57.2", "W", "1.3"],
+    ["0.05", "%", null],
+  ]);
+  expect(cards.map(({ tone }) => tone)).toEqual(["good", "good", "bad"]);
+  const html = cardHtml(facts([]), cards[2], { size: "tall", isDark: true, fontCss: "" });
+  expect(html).toContain("width:1080px;height:1920px");
+  expect(html).toContain("missed");
+});
+
+test("at a third of a frame every word is still 16 px high", () => {
+  for (const card of cardsOf(facts([])))
+    for (const size of ["wide", "tall"] as const) {
+      const sizes = [
+        ...cardHtml(facts([]), card, { size, isDark: false, fontCss: "" }).matchAll(
+          /font-size:(\d+)px/g,
+        ),
+      ];
+      expect(sizes.length).toBeGreaterThan(4);
+      for (const [, px] of sizes) expect(Number(px) / 3).toBeGreaterThanOrEqual(16);
+    }
+});
+
+const MEASURED = ["It gives 57.2 W ± 1.3 W at 1 %", "0.05 %", "85.1 °C", "1200 W"];
+test.each<[string, string[]]>([
+  ["It gives 57.2 W, which is a lot.", []],
+  ["It gives 57 W and gets 85 °C hot.", []],
+  ["It gives 75 W.", ["75 W"]],
+  ["57,2 W at 1 % and 0.07 %", ["0.07 %"]],
+  ["1.2 kW from 1 200 W", []],
+  ["No number at all, though 3 people heard it.", []],
+  ["57.9 W", ["57.9 W"]],
+])("“%s”: what nothing bears out is %j", (text, differing) =>
+  expect(differsFrom(text, MEASURED)).toEqual(differing),
+);
+
+test("what the program itself writes is borne out by what it measured", () => {
+  const own = facts(templateBlocks("full review", () => String(Math.random()), ""));
+  const texts = sheetOf(own).sections.flatMap(({ pieces }) =>
+    pieces.flatMap((piece) => (piece.is === "text" ? piece.text : [])),
+  );
+  expect(differsFrom(texts.join("\n"), measuredTexts(own))).toEqual([]);
+});

@@ -1,0 +1,87 @@
+import type { HonestRating, SchoolReading } from "@/core/verdict";
+import type { DrawnCurve } from "@/drawing/geometry";
+import type { Quantity } from "@/core/run";
+import type { Amplifier, Publication, Run } from "@/records";
+import type {
+  AmplifierFigure,
+  MeasuredSupply,
+  ShownComparison,
+  ShownVerdict,
+  SupplyDifference,
+} from "@/records/facts";
+import type { ComparisonSet } from "@/records";
+
+/** A photo that may be shown; the picture itself comes from `PictureOf`. */
+export type SheetPhoto = { sha256: string; caption: string };
+
+/** All that a page may tell. What is private is not in here. */
+export type SheetFacts = {
+  amplifier: Pick<Amplifier, "maker" | "model" | "kind" | "topology" | "year" | "channelCount">;
+  publication: Publication;
+  /** UTC text of the moment that this was read. */
+  at: string;
+  verdicts: readonly ShownVerdict[];
+  schools: readonly SchoolReading[];
+  honest: HonestRating | null;
+  figures: readonly AmplifierFigure[];
+  supplies: readonly MeasuredSupply[];
+  supplyDifferences: readonly SupplyDifference[];
+  /** The newest run of each kind that counts, real ones before rehearsals. */
+  runs: readonly Run[];
+  comparisons: readonly { set: ComparisonSet; shown: ShownComparison }[];
+  photos: readonly SheetPhoto[];
+  method: readonly string[];
+  /** Titles of the cautions that fit. */
+  cautions: readonly string[];
+};
+
+/** A chart as it is drawn on any page. */
+export type SheetChart = {
+  caption: string;
+  x: Quantity;
+  y: Quantity;
+  curves: readonly DrawnCurve[];
+  /** What the claim forbids, drawn as a line across: a value of y, with its words. */
+  limit: { y: number; words: string } | null;
+  runIds: readonly string[];
+};
+
+/** A cell of a table: text, and the run that it comes from. */
+export type Cell = { text: string; runId?: string | null; tone?: "good" | "bad" | "open" };
+
+/** What a page is made of. */
+export type Piece =
+  | { is: "text"; text: string; runId?: string | null }
+  | { is: "note"; text: string }
+  | {
+      is: "figure";
+      label: string;
+      value: string;
+      unit: string;
+      plusMinus: string | null;
+      words: string;
+      runId: string | null;
+    }
+  | { is: "table"; head: readonly string[]; rows: readonly (readonly Cell[])[] }
+  | { is: "chart"; chart: SheetChart }
+  | { is: "photo"; photo: SheetPhoto };
+
+/** A block as it comes out: its heading and its pieces. An empty one has nothing to tell, and says why. */
+export type SheetSection = {
+  id: string;
+  heading: string;
+  pieces: readonly Piece[];
+  /** Why there is nothing in it; null where there is. */
+  empty: string | null;
+};
+
+/** A page, whatever it is turned into. */
+export type Sheet = {
+  title: string;
+  subtitle: string;
+  author: string;
+  at: string;
+  sections: readonly SheetSection[];
+  /** The runs behind its figures, in the order in which they are first referred to. */
+  runs: readonly Run[];
+};

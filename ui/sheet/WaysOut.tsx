@@ -1,0 +1,78 @@
+import { Flex, Grid, HStack, Text } from "@chakra-ui/react";
+import { Download } from "lucide-react";
+import { useState } from "react";
+import { ActionButton } from "../parts/ActionButton";
+import { ChoiceField, held } from "../parts/fields";
+import { Panel } from "../parts/Panel";
+
+const WAYS = [
+  { as: "html", label: "HTML page", isDrawn: false },
+  { as: "pdf", label: "PDF", isDrawn: true },
+  { as: "markdown", label: "Markdown with pictures", isDrawn: false },
+  { as: "csv", label: "Table, CSV", isDrawn: false },
+] as const;
+
+/** Every way out of here: the page as a file, a post, a table, and one big result as a frame for a video. */
+export function WaysOut({
+  amplifierId,
+  cards,
+  canDraw,
+  isKept,
+}: {
+  amplifierId: string;
+  cards: readonly { id: string; label: string }[];
+  canDraw: boolean;
+  isKept: boolean;
+}) {
+  const [cardId, setCardId] = useState(cards[0]?.id ?? "");
+  const [size, setSize] = useState("wide");
+  const [look, setLook] = useState("light");
+  const home = `/api/amplifiers/${encodeURIComponent(amplifierId)}/page`;
+  const card = new URLSearchParams({ as: "card", card: cardId, size, look });
+  return (
+    <Panel px={3.5} py={3}>
+      <HStack gap={2} wrap="wrap" role="group" aria-label="Save the page">
+        <Download size={16} aria-hidden />
+        {WAYS.map(({ as, label, isDrawn }) =>
+          isDrawn && !canDraw ? null : (
+            <ActionButton key={as} asChild minH="38px" px={3} aria-disabled={!isKept}>
+              <a href={`${home}?as=${as}`} download>
+                {label}
+              </a>
+            </ActionButton>
+          ),
+        )}
+      </HStack>
+      {canDraw && cards.length > 0 && (
+        <Grid templateColumns="minmax(0, 2fr) 1fr 0.9fr auto" gap={2} alignItems="end" mt={2}>
+          <ChoiceField
+            label="One result for a video"
+            field={held(cardId, setCardId)}
+            choices={cards.map(({ id, label }) => ({ value: id, label }))}
+          />
+          <ChoiceField
+            label="Frame"
+            field={held(size, setSize)}
+            choices={[
+              { value: "wide", label: "1920 × 1080" },
+              { value: "tall", label: "1080 × 1920" },
+            ]}
+          />
+          <ChoiceField label="Look" field={held(look, setLook)} choices={["light", "dark"]} />
+          <ActionButton asChild minH="40px" px={3}>
+            <a href={`${home}?${card.toString()}`} download>
+              PNG
+            </a>
+          </ActionButton>
+        </Grid>
+      )}
+      <Flex direction="column">
+        <Text fontSize="13.5px" color="muted" mt={1.5}>
+          {canDraw
+            ? "Nothing of the lender, of your notes or of what you saw inside leaves with it."
+            : "There is no Chromium on this machine: open the HTML page in a browser and print it for a PDF."}
+        </Text>
+      </Flex>
+    </Panel>
+  );
+}
