@@ -69,7 +69,18 @@ module.exports = {
     ...room(
       "server",
       ["core/", "records/", "drawing/", "publish/", "store/"],
-      ["next", "react", "knex", "server-only", "yup", "yazl", "yauzl", "child_process", "url", ...NODE],
+      [
+        "next",
+        "react",
+        "knex",
+        "server-only",
+        "yup",
+        "yazl",
+        "yauzl",
+        "child_process",
+        "url",
+        ...NODE,
+      ],
     ),
     ...room(
       "ui",
