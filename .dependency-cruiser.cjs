@@ -10,7 +10,7 @@ const room = (name, rooms, packages) => [
     severity: "error",
     from: { path: `^${name}/`, pathNot: TESTS },
     to: {
-      path: "^(app|ui|server|store|workers|pipeline|bench|records|drawing|publish|core|cli|demo|e2e|scripts)/",
+      path: "^(app|ui|server|store|workers|pipeline|bench|records|drawing|publish|archive|core|cli|demo|e2e|scripts)/",
       pathNot: [`^${name}/`, ...rooms.map((lower) => `^${lower}`)],
     },
   },
@@ -51,6 +51,7 @@ module.exports = {
     ...room("records", ["core/"], ["yup", "papaparse", "@types"]),
     ...room("drawing", ["core/", "records/"], ["d3", "@types"]),
     ...room("publish", ["core/", "records/", "drawing/"], ["papaparse", "@types"]),
+    ...room("archive", [], ["yazl", "yauzl", ...NODE]),
     ...room("bench", ["core/"], []),
     {
       name: "an-instrument-is-asked-for-by-its-description",
@@ -68,7 +69,7 @@ module.exports = {
     ...room("store", ["core/", "records/"], ["knex", "better-sqlite3", "sharp", "@types", ...NODE]),
     ...room(
       "server",
-      ["core/", "records/", "drawing/", "publish/", "store/"],
+      ["core/", "records/", "drawing/", "publish/", "archive/", "store/"],
       [
         "next",
         "react",
@@ -89,12 +90,12 @@ module.exports = {
     ),
     ...room(
       "app",
-      ["core/", "records/", "drawing/", "publish/", "store/", "server/", "ui/"],
+      ["core/", "records/", "drawing/", "publish/", "archive/", "store/", "server/", "ui/"],
       [...SCREEN, "@fontsource-variable", ...NODE],
     ),
     ...room(
       "cli",
-      ["core/", "records/", "bench/", "pipeline/"],
+      ["core/", "records/", "archive/", "bench/", "pipeline/"],
       ["papaparse", "@types", "util", "yup", ...NODE],
     ),
     ...room(

@@ -8,6 +8,7 @@ module.exports = {
     "<rootDir>/cli",
     "<rootDir>/ui",
     "<rootDir>/workers",
+    "<rootDir>/archive",
     "<rootDir>/drawing",
     "<rootDir>/publish",
     "<rootDir>/pipeline",

@@ -6,6 +6,7 @@ import { claim } from "./claim";
 import { judge } from "./judge";
 import { simulate } from "./simulate";
 import { stimulus } from "./stimulus";
+import { verify } from "./verify";
 
 const COMMANDS: Record<string, (words: readonly string[]) => object | Promise<object>> = {
   analyse,
@@ -13,6 +14,7 @@ const COMMANDS: Record<string, (words: readonly string[]) => object | Promise<ob
   claim,
   judge,
   simulate,
+  verify,
 };
 
 const main = async (): Promise<number> => {

@@ -34,7 +34,19 @@ export const playTask = async (folder: string, task: DemoTask): Promise<RunDraft
     const { sha256 } = await captures.save(folder, [wav], Number.POSITIVE_INFINITY);
     kept.push({ sha256, fileName, fullScaleVolts, ...(from === "files" ? {} : { shot: name }) });
   }
-  const conditions = conditionsOf(task, kept[0]?.fullScaleVolts ?? 1, facts.mainsHz);
+  const conditions: RunConditions = {
+    ...conditionsOf(task, kept[0]?.fullScaleVolts ?? 1, facts.mainsHz),
+    readWith: {
+      ratedWatts: task.ratedWatts,
+      secondChannels: from === "files" ? null : secondChannelsOf(task, facts),
+      shots:
+        from === "files"
+          ? []
+          : shots.flatMap(({ name, meters, events, trip, played: how }) =>
+              how ? [{ shot: name, meters, events, isCutShort: trip !== null, ...how }] : [],
+            ),
+    },
+  };
   const outcome =
     from === "files"
       ? await readRun({
@@ -69,15 +81,15 @@ const valueOf = (outcome: Outcome<ChannelResult[]>): ChannelResult[] => {
 
 const playShots = (
   task: DemoTask,
-  { mainsHz }: InstrumentFacts,
+  facts: InstrumentFacts,
   shots: KeptShot[],
 ): Promise<Outcome<ChannelResult[]>> => {
-  const { run, bench, secondLoad, levelWatts, seed } = task;
+  const { run, bench, levelWatts, seed } = task;
   return playRun(
     {
-      ...requestOf(task, conditionsOf(task, 1, mainsHz)),
+      ...requestOf(task, conditionsOf(task, 1, facts.mainsHz)),
       instrument: { ...bench, seed },
-      secondLoads: secondLoad && conditionsOf({ ...task, load: secondLoad }, 1, mainsHz).channels,
+      secondLoads: secondChannelsOf(task, facts),
       levelWatts,
       sampleRateHz: run.from === "files" ? FILE_RATE_HZ : SAMPLE_RATE_HZ,
       kept: [],
@@ -87,6 +99,9 @@ const playShots = (
     { onMoment: () => {}, onShot: (shot) => void shots.push(shot) },
   );
 };
+
+const secondChannelsOf = (task: DemoTask, { mainsHz }: InstrumentFacts) =>
+  task.secondLoad && conditionsOf({ ...task, load: task.secondLoad }, 1, mainsHz).channels;
 
 const requestOf = (
   { run: { kind, settings }, ratedWatts }: DemoTask,

@@ -150,7 +150,7 @@ test("exported and imported it is the same; another file is refused and adds not
   const exported = await (await fetch(link)).text();
   const before = await driver().getCurrentUrl();
   await driver().get(`${url()}/amplifiers/new`);
-  await shows(driver(), "Import a brief");
+  await shows(driver(), "Take in a brief or a review");
   const wrong = join(folder(), "wrong.json");
   writeFileSync(wrong, '{"format":"other"}');
   await driver().findElement(By.css("[data-testid=brief-file]")).sendKeys(wrong);

@@ -42,6 +42,8 @@ export type KeptShot = {
   meters: Recorded["meters"];
   events: Recorded["events"];
   /** The guard that ended it early. */ trip: ShotTrip | null;
+  /** What was played, and into which load: without it some kinds cannot be read again. */
+  played?: { stimulus: Shot["stimulus"]; isSecondLoad: boolean };
 };
 
 export type PlayRequest = {
@@ -325,6 +327,7 @@ const recordShot = async (
   bench.felt.set(shot.load, guards.felt());
   return {
     name: shot.name,
+    played: { stimulus: shot.stimulus, isSecondLoad: shot.load === "second" },
     wav: capture.wav,
     fullScaleVolts: capture.fullScaleVolts,
     fileName: `${shot.name.replace(/[^a-z0-9-]+/gi, "-")}.wav`,

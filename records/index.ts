@@ -170,3 +170,20 @@ export {
   type HeatSpot,
   type SpotPlace,
 } from "./heat";
+export {
+  PACKAGE_NAMES,
+  readersCopy,
+  REVIEW_DOCUMENTS,
+  REVIEW_FILE,
+  REVIEW_FORMAT,
+  REVIEW_VERSION,
+  reviewSchema,
+  type Review,
+} from "./reviewPackage";
+export {
+  packageDescriptor,
+  reviewTables,
+  type PackagedFile,
+  type ReviewTable,
+} from "./reviewTables";
+export type { ReadShot, ReadWith } from "./readWith";

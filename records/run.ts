@@ -1,5 +1,6 @@
 import { array, mixed, number, object, string, type InferType } from "yup";
 import { RUN_KIND_NAMES, type RunKind } from "@/core/run";
+import { readWithSchema } from "./readWith";
 import { runResultSchema, type RunResult } from "./runResult";
 import type { Remarks } from "./remarks";
 import { above0, MOST, upTo } from "./limits";
@@ -71,6 +72,8 @@ const conditionsSchema = object({
   /** Input that was used, and where its level control stood. */
   inputUsed: trimmed().max(120).optional(),
   ambientCelsius: number().min(-30).max(60).optional(),
+  /** What the analysis was given beside the recordings; runs from before this was kept lack it. */
+  readWith: readWithSchema(),
   /** The set of runs that it belongs to. */
   set: object({ id: string().max(60).required(), label: string().max(120).required() })
     .optional()

@@ -2,6 +2,7 @@ import { COVERAGE_FACTOR } from "@/core/power";
 import { TONE_DEFAULTS } from "@/core/distortion";
 import { ohmsStdUncertainty, type Load } from "./load";
 import type { Confirmation } from "./rig";
+import type { ReadWith } from "./readWith";
 import type { RunConditions } from "./run";
 
 export type ConditionFacts = {
@@ -18,6 +19,7 @@ export type ConditionFacts = {
   inputUsed?: string;
   set?: RunConditions["set"] | null;
   level?: RunConditions["level"] | null;
+  readWith?: ReadWith;
 };
 
 /**
@@ -38,6 +40,7 @@ export const runConditions = ({
   inputUsed,
   set,
   level,
+  readWith,
 }: ConditionFacts): RunConditions => ({
   nominalOhms: load.nominalOhms,
   fullScaleVolts,
@@ -50,6 +53,7 @@ export const runConditions = ({
   ...(inputUsed ? { inputUsed } : {}),
   ...(set ? { set } : {}),
   ...(level ? { level } : {}),
+  ...(readWith ? { readWith } : {}),
   channels: load.channels.slice(firstChannel, firstChannel + channelCount).map((channel, k) => ({
     channelIndex: firstChannel + k,
     loadOhms: channel.ohms,

@@ -3,6 +3,7 @@ import type { RunKind } from "@/core/run";
 import { RUN_KIND_NAMES } from "@/core/run";
 import type { GuardName, Trip } from "@/core/drive";
 import type { Recorded, Settings } from "@/core/run";
+import type { Stimulus } from "@/core/signal";
 import type { Confirmation } from "./rig";
 import { above0, MOST, within } from "./limits";
 import { levelSchema } from "./level";
@@ -38,6 +39,8 @@ export type UnderWayShot = {
   events: Recorded["events"];
   /** The guard that ended it early. */ trip:
     (Trip & { seconds: number; isOfOutput: boolean }) | null;
+  /** What was played, and into which load. */
+  played?: { stimulus: Stimulus; isSecondLoad: boolean };
 };
 
 /** A run that could not be made, by what the plan knows it by, and why. */
@@ -113,6 +116,15 @@ const shotSchema = object({
     .nullable()
     .defined()
     .default(null),
+  played: mixed<NonNullable<UnderWayShot["played"]>>()
+    .optional()
+    .test(
+      "played",
+      "what was played must be a stimulus",
+      (value) =>
+        value === undefined ||
+        (typeof value?.stimulus?.kind === "string" && JSON.stringify(value).length < 100_000),
+    ),
 });
 
 export const underWaySchema = object({

@@ -39,6 +39,7 @@ export const ensureInstalled = () => {
 
 const BUILT_FROM = [
   "app",
+  "archive",
   "bench",
   "core",
   "drawing",

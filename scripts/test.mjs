@@ -7,6 +7,7 @@ import { ensureBrowser, ensureBuilt, ensureInstalled, ROOT, run } from "./prepar
 
 const ROOMS = [
   "app",
+  "archive",
   "bench",
   "cli",
   "core",

@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import { ActionButton } from "../parts/ActionButton";
 
-/** Puts an amplifier on the shelf from a brief that was exported before. */
+/** Puts an amplifier on the shelf from a brief, or a whole review, that was exported before. */
 export function BriefImport() {
   const router = useRouter();
   const input = useRef<HTMLInputElement>(null);
@@ -14,20 +14,20 @@ export function BriefImport() {
     if (!file) return;
     setMessage("Reading…");
     try {
-      const response = await fetch("/api/briefs", {
+      const isReview = /\.zip$/i.test(file.name);
+      const response = await fetch(isReview ? "/api/reviews" : "/api/briefs", {
         method: "POST",
         body: file,
-        headers: { "content-type": "application/json" },
+        headers: { "content-type": isReview ? "application/zip" : "application/json" },
       });
       const answer = (await response.json()) as {
         id: string;
-        unreadCount: number;
+        unreadCount?: number;
         message?: string;
       };
       if (!response.ok) return setMessage(answer.message ?? "It was refused; nothing was added.");
-      if (answer.unreadCount > 0)
-        setMessage(`${answer.unreadCount} of its photos could not be read.`);
-      router.push(`/amplifiers/${answer.id}/brief`);
+      if (answer.unreadCount) setMessage(`${answer.unreadCount} of its photos could not be read.`);
+      router.push(`/amplifiers/${answer.id}/${isReview ? "verdict" : "brief"}`);
     } catch {
       setMessage("Nothing was added: the program does not answer.");
     }
@@ -35,12 +35,12 @@ export function BriefImport() {
   return (
     <Box>
       <ActionButton type="button" onClick={() => input.current?.click()}>
-        <FileInput size={16} /> Import a brief
+        <FileInput size={16} /> Take in a brief or a review
       </ActionButton>
       <input
         ref={input}
         type="file"
-        accept=".json,application/json"
+        accept=".json,.zip,application/json,application/zip"
         hidden
         data-testid="brief-file"
         onChange={(event) => {

@@ -1,5 +1,5 @@
 import { Flex, Grid, HStack, Text } from "@chakra-ui/react";
-import { Download } from "lucide-react";
+import { Archive, Download } from "lucide-react";
 import { useState } from "react";
 import { ActionButton } from "../parts/ActionButton";
 import { ChoiceField, held } from "../parts/fields";
@@ -43,6 +43,22 @@ export function WaysOut({
           ),
         )}
       </HStack>
+      <HStack gap={2} wrap="wrap" mt={2} role="group" aria-label="Save the data">
+        <Archive size={16} aria-hidden />
+        <ActionButton asChild minH="38px" px={3}>
+          <a href={`/api/amplifiers/${encodeURIComponent(amplifierId)}/review`} download>
+            Data for readers, zip
+          </a>
+        </ActionButton>
+        <ActionButton asChild minH="38px" px={3}>
+          <a href={`/api/amplifiers/${encodeURIComponent(amplifierId)}/review?whole=1`} download>
+            The whole review, zip
+          </a>
+        </ActionButton>
+        <Text fontSize="13.5px" color="muted">
+          The whole one holds what is private too.
+        </Text>
+      </HStack>
       {canDraw && cards.length > 0 && (
         <Grid templateColumns="minmax(0, 2fr) 1fr 0.9fr auto" gap={2} alignItems="end" mt={2}>
           <ChoiceField
@@ -69,7 +85,7 @@ export function WaysOut({
       <Flex direction="column">
         <Text fontSize="13.5px" color="muted" mt={1.5}>
           {canDraw
-            ? "Nothing of the lender, of your notes or of what you saw inside leaves with it."
+            ? "Nothing of the lender, of your notes or of what you saw inside leaves with the page or the readers’ data."
             : "There is no Chromium on this machine: open the HTML page in a browser and print it for a PDF."}
         </Text>
       </Flex>

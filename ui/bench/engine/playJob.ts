@@ -8,6 +8,8 @@ import {
   type BenchJob,
   type Guards,
   type Load,
+  type ReadShot,
+  type ReadWith,
   type RunCapture,
   type UnderWayShot,
 } from "@/records";
@@ -53,8 +55,10 @@ export const playJob = async (
   if (!described.ok) return described.finding;
   const facts = described.value;
   const { kind } = job;
-  const conditionsOf = (each: Load, fullScaleVolts: number) =>
+  const readShots: ReadShot[] = [];
+  const conditionsOf = (each: Load, fullScaleVolts: number, readWith?: ReadWith) =>
     runConditions({
+      readWith,
       load: each,
       channelCount: RUN_KINDS[kind].isBridged ? 1 : job.channelsDriven,
       firstChannel: 0,
@@ -76,6 +80,7 @@ export const playJob = async (
     const wav = await fetchCapture(sha256, signal);
     if (!wav) continue;
     kept.push({ ...shot, wav });
+    readShots.push(...readShotOf(shot));
     captures.push({
       sha256,
       fileName: shot.fileName,
@@ -87,6 +92,7 @@ export const playJob = async (
     const { wav, ...facts } = shot;
     const capture = await uploadCapture({ ...shot, bytes: new Blob([wav]) }, signal);
     captures.push({ ...capture, shot: shot.name });
+    readShots.push(...readShotOf(shot));
     await onShot({ ...facts, sha256: capture.sha256 });
   };
   const played = startJob((worker) =>
@@ -127,7 +133,11 @@ export const playJob = async (
       kind,
       source: "simulated-bench",
       sourceDetail: facts.name,
-      conditions: conditionsOf(load, captures[0]?.fullScaleVolts ?? 1),
+      conditions: conditionsOf(load, captures[0]?.fullScaleVolts ?? 1, {
+        ratedWatts: job.ratedWatts,
+        secondChannels: second && channelsOf(second),
+        shots: readShots,
+      }),
       result: { kind, channels: outcome.value },
       analysisVersion: ANALYSIS_VERSION,
       captures,
@@ -138,3 +148,13 @@ export const playJob = async (
     RUN_KINDS[kind].isBridged || job.setting !== "" ? null : foundIn(outcome.value);
   return { id, foundWatts };
 };
+
+/** What is kept of a recording so that it can be read again; nothing of one from before that was kept. */
+const readShotOf = ({
+  name,
+  meters,
+  events,
+  trip,
+  played,
+}: Pick<KeptShot, "name" | "meters" | "events" | "trip" | "played">): ReadShot[] =>
+  played ? [{ shot: name, meters, events, isCutShort: trip !== null, ...played }] : [];

@@ -129,7 +129,14 @@ export const readFiles = async (
         .map(({ fileName }) => fileName)
         .join(", ")
         .slice(0, 290),
-      conditions,
+      conditions: {
+        ...conditions,
+        readWith: {
+          ratedWatts: context.ratedWatts,
+          secondChannels: request.secondLoads,
+          shots: [],
+        },
+      },
       result: { kind, channels: outcome.value },
       analysisVersion: ANALYSIS_VERSION,
       captures,

@@ -1,3 +1,5 @@
+import { Readable } from "node:stream";
+import { writeZip, type ZippedFile } from "@/archive/writeZip";
 import {
   CARD_SIZES,
   cardHtml,
@@ -16,7 +18,7 @@ import { readAmplifierRecords } from "@/server/readAmplifier";
 import { database } from "@/server/records";
 import { NOT_STORED } from "@/server/requests";
 import { sheetFacts } from "@/server/sheetFacts";
-import { zipped, type ZippedFile } from "@/server/zipped";
+
 import { dataFolder, photos } from "@/store";
 
 /** A way out: what it is made into, and how a browser takes it. */
@@ -58,7 +60,7 @@ const WAYS: Readonly<Record<string, Way>> = {
       for (const { name, photo } of shown)
         if (photos.has(dataFolder(), photo.sha256))
           files.push({ name, path: photos.path(dataFolder(), photo.sha256) });
-      return zipped(files);
+      return Readable.toWeb(writeZip(files)) as ReadableStream;
     },
   },
   csv: {

@@ -1,5 +1,4 @@
-import "server-only";
-import { Readable } from "node:stream";
+import type { Readable } from "node:stream";
 import { ZipFile } from "yazl";
 
 /** A file of a zip: its text or bytes, or where it lies on the disk. */
@@ -8,17 +7,17 @@ export type ZippedFile = { name: string } & ({ content: string | Uint8Array } | 
 /** When a zip says that its files were made: nothing private is in there, and the same content makes the same zip. */
 const WHEN = new Date("2000-01-01T00:00:00Z");
 
-/** A zip as it is being made, for an answer: files on the disk are read one after another. */
-export const zipped = (files: readonly ZippedFile[]): ReadableStream => {
+/** A zip while it is being made: files on the disk are read one after another as it is taken. */
+export const writeZip = (files: readonly ZippedFile[]): Readable => {
   const zip = new ZipFile();
   for (const file of files)
     if ("path" in file)
-      // What is measured is noise at its end, which hardly shrinks.
+      // What is measured is noise at its end, and a picture is packed already.
       zip.addFile(file.path, file.name, {
         mtime: WHEN,
         compress: !/\.(wav|jpg|pdf)$/.test(file.name),
       });
     else zip.addBuffer(Buffer.from(file.content), file.name, { mtime: WHEN });
   zip.end();
-  return Readable.toWeb(zip.outputStream as Readable) as ReadableStream;
+  return zip.outputStream as Readable;
 };

@@ -1,0 +1,121 @@
+import { array, boolean, mixed, number, object, string } from "yup";
+import { amplifierSchema, type Amplifier } from "./amplifier";
+import { claimSchema, type Claim } from "./claim";
+import type { Details } from "./details";
+import { DOCUMENTS, type DocumentKind } from "./documents";
+import type { Heat } from "./heat";
+import { listOf } from "./listOf";
+import { loadSchema, type Load } from "./load";
+import { logEntrySchema, type LogEntry } from "./log";
+import { remarksSchema } from "./remarks";
+import { runSchema, type Run } from "./run";
+import type { Sheet } from "./sheet";
+
+/** Says what a file is, so that another is not taken for it. */
+export const REVIEW_FORMAT = "rimebank-review";
+/** Raise it when a review of this version can no longer be read by the version before. */
+export const REVIEW_VERSION = 1;
+/** Name of the record within its package. */
+export const REVIEW_FILE = "review.json";
+
+/** Names that a package may have in it. */
+export const PACKAGE_NAMES =
+  /^(?:datapackage\.json|review\.json|README\.md|tables\/[a-z-]{1,40}\.csv|recordings\/[0-9a-f]{64}\.wav|photos\/[0-9a-f]{64}\.jpg|papers\/[0-9a-f]{64}\.pdf)$/;
+
+/** Everything of one review, as it is handed on. A reader's copy lacks what is private. */
+export type Review = {
+  format: typeof REVIEW_FORMAT;
+  formatVersion: number;
+  /** With what is private: only such a one can be taken in again without loss. */
+  isWhole: boolean;
+  amplifier: Omit<Amplifier, "revision">;
+  claims: Omit<Claim, "amplifierId" | "revision">[];
+  documents: Partial<Record<DocumentKind, object>>;
+  loads: Omit<Load, "revision">[];
+  log: Omit<LogEntry, "amplifierId">[];
+  runs: Omit<Run, "amplifierId">[];
+};
+
+/** Documents that belong to a review; what was being played when it was made does not. */
+export const REVIEW_DOCUMENTS: readonly DocumentKind[] = (
+  Object.keys(DOCUMENTS) as DocumentKind[]
+).filter((kind) => kind !== "under-way");
+
+const id = () =>
+  string()
+    .matches(/^[A-Za-z0-9-]{1,60}$/, "An id must be letters, digits and hyphens.")
+    .required();
+
+/** A document of a review, by its own schema. */
+const documentsSchema = mixed<Record<string, object>>()
+  .required()
+  .test("documents", "${path} must hold documents by their kind", function (value) {
+    if (typeof value !== "object" || value === null) return false;
+    for (const [kind, content] of Object.entries(value)) {
+      if (!REVIEW_DOCUMENTS.includes(kind as DocumentKind))
+        return this.createError({ message: `documents.${kind} is unknown to this version` });
+      try {
+        DOCUMENTS[kind as DocumentKind].validateSync(content, { abortEarly: true });
+      } catch (error) {
+        return this.createError({
+          message: `documents.${kind} is not right: ${error instanceof Error ? error.message : ""}`,
+        });
+      }
+    }
+    return true;
+  });
+
+const MOST = { claims: 500, loads: 100, log: 20_000, runs: 10_000 };
+
+/** What a review must be to be taken in. Of its runs each is looked at by itself, since they are large. */
+export const reviewSchema = object({
+  format: string().oneOf([REVIEW_FORMAT]).required(),
+  formatVersion: number().integer().min(1).required(),
+  isWhole: boolean().required(),
+  amplifier: amplifierSchema.shape({ id: id(), createdAt: string().max(40).required() }).required(),
+  claims: listOf(claimSchema.shape({ id: id() }), MOST.claims),
+  documents: documentsSchema,
+  loads: array()
+    .of(loadSchema.shape({ id: id() }))
+    .max(MOST.loads)
+    .required(),
+  log: listOf(logEntrySchema.shape({ id: string().max(100).required() }), MOST.log),
+  runs: listOf(
+    runSchema.shape({
+      id: id(),
+      takenAt: string().max(40).required(),
+      remarks: remarksSchema.required(),
+    }),
+    MOST.runs,
+  ),
+});
+
+/** What a review is without what is the reviewer's own: who lent it, what was seen inside, prices paid, notes, and papers of others. */
+export const readersCopy = (review: Review): Review => {
+  const { details, heat, sheet, ...documents } = review.documents as {
+    details?: Details;
+    heat?: Heat;
+    sheet?: Sheet;
+  };
+  return {
+    ...review,
+    isWhole: false,
+    documents: {
+      ...documents,
+      ...(details && {
+        details: { ...details, lender: "", seenBefore: "", seenAfter: "", priceThen: null },
+      }),
+      ...(heat && {
+        heat: {
+          ...heat,
+          logs: heat.logs.map((log) => ({
+            ...log,
+            events: log.events.map((event) => ({ ...event, text: "" })),
+          })),
+        },
+      }),
+      ...(sheet && { sheet: { ...sheet, pages: [] } }),
+    },
+    log: review.log.filter(({ kind }) => kind !== "remark"),
+  };
+};
