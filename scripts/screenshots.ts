@@ -102,6 +102,41 @@ const showHeat = async ({ driver, url }: Pick<DemoPage, "driver" | "url">): Prom
   await driver.sleep(700);
 };
 
+/** A response into two loads, with both cursors set. */
+const showResponse = async ({ driver, choose }: Pick<DemoPage, "driver" | "choose">) => {
+  await driver.findElement(By.css("body")).sendKeys("n");
+  await shows(driver, "Which run");
+  await driver.sleep(400);
+  await choose("run-kind", "response");
+  await choose("setting-loads", "both");
+  await press(driver, "Run it");
+  await driver.wait(async () => {
+    const text = await pageText(driver);
+    return text.includes("Strike this reading out") && text.includes("Phase");
+  }, 120_000);
+  await driver.sleep(800);
+  await driver
+    .findElement(By.css("svg[role=img][tabindex]"))
+    .sendKeys(...Array<string>(4).fill(Key.ARROW_RIGHT), Key.SPACE, Key.ARROW_LEFT, Key.ARROW_LEFT);
+  await driver.sleep(400);
+};
+
+/** The mini's two supplies over one another, and its page. */
+const showCompared = async (
+  { driver }: Pick<DemoPage, "driver">,
+  mini: string,
+  picture: (name: string) => Promise<void>,
+): Promise<void> => {
+  await driver.get(mini.replace(/[^/]+$/, "compare"));
+  await shows(driver, "at 1 % THD+N");
+  await driver.sleep(700);
+  await picture("compare");
+  await driver.get(mini.replace(/[^/]+$/, "sheet"));
+  await shows(driver, "HTML page");
+  await driver.sleep(2500);
+  await picture("sheet");
+};
+
 const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promise<void> => {
   mkdirSync(OUT, { recursive: true });
   const picture = async (name: string) =>
@@ -132,6 +167,7 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await driver.get(pinwheel.replace(/[^/]+$/, "forecast"));
   await shows(driver, "By load", 30_000);
   await picture("forecast");
+  await showCompared({ driver }, pinwheel, picture);
   const openSweep = async (): Promise<void> => {
     await stage("bench", "Staying power");
     await driver
@@ -177,34 +213,8 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await picture("bench-playing");
   await driver.findElement(By.css("body")).sendKeys(Key.ESCAPE);
   await press(driver, "Give it up");
-  for (const [kind, title] of [
-    ["spectrum", "SINAD"],
-    ["response", "Phase"],
-    ["burst", "Cycles"],
-  ]) {
-    await driver.findElement(By.css("body")).sendKeys("n");
-    await shows(driver, "Which run");
-    await driver.sleep(400);
-    await choose("run-kind", kind);
-    if (kind === "response") await choose("setting-loads", "both");
-    await press(driver, "Run it");
-    await driver.wait(async () => {
-      const text = await pageText(driver);
-      return text.includes("Strike this reading out") && text.includes(title);
-    }, 120_000);
-    await driver.sleep(800);
-    if (kind === "response")
-      await driver
-        .findElement(By.css("svg[role=img][tabindex]"))
-        .sendKeys(
-          ...Array<string>(4).fill(Key.ARROW_RIGHT),
-          Key.SPACE,
-          Key.ARROW_LEFT,
-          Key.ARROW_LEFT,
-        );
-    await driver.sleep(400);
-    await picture(`bench-${kind}`);
-  }
+  await showResponse({ driver, choose });
+  await picture("bench-response");
   await showFiles({ driver, folder, choose });
   await picture("bench-files");
 };
