@@ -34,6 +34,8 @@ const STAGES = [
   ["bench?run=new", "Which run"],
   ["heat", "Readings by hand"],
   ["verdict", "An honest rating"],
+  ["compare", "Comparison"],
+  ["sheet", "The page"],
   ["log", "Logbook"],
 ] as const;
 

@@ -5,6 +5,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import Ajv from "ajv";
+import Ajv2020 from "ajv/dist/2020";
 import fc from "fast-check";
 import { writeZip } from "@/archive/writeZip";
 import { buffer } from "node:stream/consumers";
@@ -192,6 +193,30 @@ test("whatever is written in it comes back as it was", async () => {
   );
 }, 180_000);
 
+test("everything as one file: unpacked into an empty folder it is the same shelf again", async () => {
+  const file = join(from.folder, "everything.zip");
+  const answer = await fetch(`${from.server.url}/api/everything`);
+  writeFileSync(file, Buffer.from(await answer.arrayBuffer()));
+  const folder = madeFolder("again");
+  python(
+    "import json,sys,zipfile;z=zipfile.ZipFile(sys.argv[1]);z.extractall(sys.argv[2]);print(json.dumps(len(z.namelist())))",
+    file,
+    folder,
+  );
+  const again = { folder, server: await startServer(folder) };
+  try {
+    const [before, after] = [
+      unpacked(await zipFrom(from, true)),
+      unpacked(await zipFrom(again, true)),
+    ];
+    expect(recordOf(after)).toEqual(recordOf(before));
+    expect(Object.keys(after).sort()).toEqual(Object.keys(before).sort());
+  } finally {
+    await again.server.kill("SIGTERM");
+    rmSync(folder, { recursive: true, force: true });
+  }
+}, 120_000);
+
 test("the package and its tables are as the published schemas have them", async () => {
   const files = unpacked(await zipFrom(from, false));
   const descriptor = JSON.parse(files["datapackage.json"].toString()) as {
@@ -219,6 +244,30 @@ test("the package and its tables are as the published schemas have them", async 
   for (const { path, bytes } of descriptor.resources) expect(files[path].length).toBe(bytes);
   // A schema that takes anything would prove nothing.
   expect(valid("data-package", { resources: [] })).not.toBe("");
+}, 60_000);
+
+test("record and run are as their own published schemas have them", async () => {
+  const schema = (name: string) =>
+    JSON.parse(readFileSync(join(__dirname, "../docs/schemas", name), "utf8")) as object;
+  const ajv = new Ajv2020({ strict: false, schemas: [schema("review-1.schema.json")] });
+  const isReview = ajv.getSchema("review-1.schema.json");
+  const isRun = ajv.compile(schema("run-2.schema.json"));
+  for (const whole of [true, false]) {
+    const record = recordOf(unpacked(await zipFrom(from, whole)));
+    isReview?.(record);
+    expect(isReview?.errors ?? null).toBeNull();
+    const broken = structuredClone(record);
+    (broken.runs[0].result.channels[0].figures as unknown as { value: unknown }[])[0].value =
+      "12 W";
+    expect(isReview?.(broken)).toBe(false);
+    for (const { id: runId } of record.runs) {
+      const run: unknown = await (
+        await fetch(`${from.server.url}/api/runs/${runId}/export?format=json`)
+      ).json();
+      isRun(run);
+      expect(isRun.errors ?? null).toBeNull();
+    }
+  }
 }, 60_000);
 
 test("Python's csv module reads every figure back as it was measured", async () => {

@@ -1,5 +1,6 @@
 import Papa from "papaparse";
-import { runAsCsv, runAsJson, runConditions } from ".";
+import { readResponseText } from "@/core/files";
+import { runAsCsv, runAsJson, runAsResponseText, runConditions } from ".";
 import { channelOf, figureOf, measuredRun } from "./testing/measuredRun";
 import { amplifier, load, runOf } from "./testing/run";
 
@@ -110,4 +111,39 @@ test("words that a spreadsheet would take for a formula are given as text", () =
   const csv = runAsCsv(measuredRun("spectrum", [channelOf([figure])]));
   expect(csv).not.toMatch(/(^|,|")=/m);
   expect(csv).toContain(`'=HYPERLINK`);
+});
+
+test("a response as text is read in again as it was: frequency, level and phase", () => {
+  const run = runOf([60]);
+  const curve = (name: string, y: "level-ratio" | "radians", values: readonly number[]) => ({
+    name,
+    label: name,
+    x: "hertz" as const,
+    y,
+    points: [20, 1000, 20_000].map((hertz, k) => [hertz, values[k]] as const),
+  });
+  const response = {
+    ...run,
+    result: {
+      ...run.result,
+      channels: [
+        {
+          ...run.result.channels[0],
+          curves: [
+            curve("magnitude-run", "level-ratio", [0.9, 1, 0.5]),
+            curve("phase-run", "radians", [0.4, 0, -1.2]),
+          ],
+        },
+      ],
+    },
+  };
+  const read = readResponseText(runAsResponseText(response, 0) ?? "");
+  if (!read.ok) throw new Error(read.finding.advice);
+  read.value.forEach(({ frequencyHz, ratio, phaseRadians }, k) => {
+    expect(frequencyHz).toBe([20, 1000, 20_000][k]);
+    expect(ratio).toBeCloseTo([0.9, 1, 0.5][k], 4);
+    expect(phaseRadians).toBeCloseTo([0.4, 0, -1.2][k], 4);
+  });
+  expect(runAsResponseText(run, 0)).toBeNull();
+  expect(runAsResponseText(response, 5)).toBeNull();
 });

@@ -1,4 +1,5 @@
 import { unparse } from "papaparse";
+import { amplitudeRatioToDb } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import type { Amplifier } from "./amplifier";
 import type { Run } from "./run";
@@ -83,6 +84,27 @@ const levelsAsCsv = ({ conditions, result }: Run): string =>
     ),
     CSV,
   );
+
+/**
+ * The response of one channel as text: frequency, dB over that at 1 kHz, and degrees where the phase is known; the way round of what is read
+ * in as a response. Null where the run has no response.
+ * @param channel place in the run, from 0
+ */
+export const runAsResponseText = ({ result }: Run, channel: number): string | null => {
+  const { curves = [] } = result.channels[channel] ?? {};
+  const magnitude = curves.find(({ name, x }) => name.startsWith("magnitude") && x === "hertz");
+  if (!magnitude) return null;
+  const phase = curves.find(({ name }) => name === magnitude.name.replace("magnitude", "phase"));
+  const rows = magnitude.points.map(([hertz, ratio], k) =>
+    [
+      hertz,
+      amplitudeRatioToDb(ratio).toFixed(4),
+      ...(phase ? [((180 / Math.PI) * phase.points[k][1]).toFixed(3)] : []),
+    ].join("\t"),
+  );
+  const head = ["Frequency (Hz)", "Level (dB)", ...(phase ? ["Phase (deg)"] : [])].join("\t");
+  return `${[head, ...rows].join("\n")}\n`;
+};
 
 /** The whole run with what it was made from. */
 export const runAsJson = (amplifier: Amplifier, run: Run): string =>

@@ -103,7 +103,7 @@ export {
 } from "./shelf";
 export { isStated } from "./stated";
 export { PAPER_LIMIT_BYTES, sheetSchema, type Sheet, type SheetPage } from "./sheet";
-export { runAsCsv, runAsJson } from "./exportRun";
+export { runAsCsv, runAsJson, runAsResponseText } from "./exportRun";
 export {
   loadSchema,
   ohmsStdUncertainty,

@@ -22,6 +22,12 @@ const nameAt = (moment: Date): string =>
 const momentOf = (name: string): string =>
   name.slice("rimebank-".length, -".sqlite".length).replace(/T(\d\d)-(\d\d)-(\d\d)Z/, "T$1:$2:$3Z");
 
+/** Where a backup of that name lies. @throws {RangeError} when it is no name of one */
+export const backupPath = (folder: string, name: string): string => {
+  if (!NAME.test(name)) throw new RangeError("there is no such backup");
+  return join(folder, FOLDER, name);
+};
+
 /** Backups of a folder, newest first. */
 export const listBackups = (folder: string): Backup[] =>
   (existsSync(join(folder, FOLDER)) ? readdirSync(join(folder, FOLDER)) : [])

@@ -6,7 +6,7 @@ export {
   findAmplifier,
   listAmplifiers,
 } from "./amplifiers";
-export { backUpDaily, listBackups, makeBackup, restoreBackup } from "./backups";
+export { backupPath, backUpDaily, listBackups, makeBackup, restoreBackup } from "./backups";
 export { addClaim, changeClaim, deleteClaim, listClaims } from "./claims";
 export { openDatabase } from "./database";
 export {

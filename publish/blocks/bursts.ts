@@ -1,7 +1,7 @@
-import { chartsOf } from "@/drawing/chartsOf";
 import { formatShort } from "@/core/units";
 import type { Piece, SheetFacts } from "../types";
-import { runText, wattsText } from "../words";
+import { wattsText } from "../words";
+import { chartsOfRun } from "./curves";
 
 /** What it gives for moments, and for how long it keeps that up. */
 export const bursts = ({ supplies, runs }: SheetFacts, form: "short" | "long"): Piece[] => {
@@ -34,20 +34,6 @@ export const bursts = ({ supplies, runs }: SheetFacts, form: "short" | "long"): 
           ]
         : [],
     ),
-    ...(form === "long" && staying
-      ? chartsOf(staying, null)
-          .slice(0, 1)
-          .map(({ title, x, y, curves }): Piece => ({
-            is: "chart",
-            chart: {
-              caption: `${title}: ${runText(staying)}`,
-              x,
-              y,
-              curves,
-              limit: null,
-              runIds: [staying.id],
-            },
-          }))
-      : []),
+    ...(form === "long" && staying ? chartsOfRun(staying, "short") : []),
   ];
 };

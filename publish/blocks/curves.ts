@@ -9,7 +9,7 @@ const USUAL: readonly RunKind[] = ["power-sweep", "response", "spectrum", "disto
 const SHORT_COUNT = 2;
 
 /** The charts of a run: short, its first only. */
-const chartsOfRun = (run: Run, form: "short" | "long"): Piece[] => {
+export const chartsOfRun = (run: Run, form: "short" | "long"): Piece[] => {
   const groups = chartsOf(run, null);
   return (form === "short" ? groups.slice(0, 1) : groups).map(({ title, x, y, curves }) => ({
     is: "chart",

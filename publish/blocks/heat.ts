@@ -1,7 +1,6 @@
-import { chartsOf } from "@/drawing/chartsOf";
 import { shownFigure } from "@/drawing/quantityText";
 import type { Piece, SheetFacts } from "../types";
-import { runText } from "../words";
+import { chartsOfRun } from "./curves";
 
 /** How warm it gets in a soak; long, with the course of it. */
 export const heat = ({ figures, runs }: SheetFacts, form: "short" | "long"): Piece[] => {
@@ -19,20 +18,6 @@ export const heat = ({ figures, runs }: SheetFacts, form: "short" | "long"): Pie
       words: soak?.result.channels[0].summary ?? "",
       runId: sink.runId,
     },
-    ...(form === "long" && soak
-      ? chartsOf(soak, null)
-          .slice(0, 1)
-          .map(({ title, x, y, curves }): Piece => ({
-            is: "chart",
-            chart: {
-              caption: `${title}: ${runText(soak)}`,
-              x,
-              y,
-              curves,
-              limit: null,
-              runIds: [soak.id],
-            },
-          }))
-      : []),
+    ...(form === "long" && soak ? chartsOfRun(soak, "short") : []),
   ];
 };

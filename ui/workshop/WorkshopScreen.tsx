@@ -1,7 +1,9 @@
 "use client";
-import { Box, Grid, Heading } from "@chakra-ui/react";
+import { Box, Flex, Grid, Heading } from "@chakra-ui/react";
+import { Archive } from "lucide-react";
 import type { Instruments, Load, Resistors, Rig, Room, Used } from "@/records";
 import { ResistorShelf } from "../load/shelf/ResistorShelf";
+import { ActionButton } from "../parts/ActionButton";
 import { Panel } from "../parts/Panel";
 import { InstrumentList } from "../rig/InstrumentList";
 import { RoomField } from "./RoomField";
@@ -19,9 +21,20 @@ export type WorkshopScreenProps = {
 export function WorkshopScreen({ resistors, instruments, room, loads, rigs }: WorkshopScreenProps) {
   return (
     <Box as="main" flex={1} minW={0} px={7} py={6}>
-      <Heading as="h1" fontSize="28px" letterSpacing="-0.01em" mb={4}>
-        Workshop
-      </Heading>
+      <Flex justify="space-between" align="center" gap={4} mb={4}>
+        <Heading as="h1" fontSize="28px" letterSpacing="-0.01em">
+          Workshop
+        </Heading>
+        <ActionButton asChild>
+          <a
+            href="/api/everything"
+            download
+            title="All records, recordings, photos and papers. Unpacked into an empty folder it is a data folder again."
+          >
+            <Archive size={16} /> Everything as one file
+          </a>
+        </ActionButton>
+      </Flex>
       <Grid templateColumns="minmax(0, 1fr)" gap={4}>
         <Grid
           templateColumns="minmax(0, 1.5fr) minmax(0, 1.5fr) minmax(180px, 0.6fr)"

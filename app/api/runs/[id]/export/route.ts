@@ -1,10 +1,28 @@
 import { guarded, refuse } from "@/server/guard";
 import { NOT_STORED } from "@/server/requests";
 import { database } from "@/server/records";
-import { amplifierName, runAsCsv, runAsJson } from "@/records";
+import {
+  amplifierName,
+  runAsCsv,
+  runAsJson,
+  runAsResponseText,
+  type Amplifier,
+  type Run,
+} from "@/records";
 import { findAmplifier, findRun } from "@/store";
 
-/** A run as a download: ?format=csv or ?format=json. */
+type Format = { type: string; of(run: Run, amplifier: Amplifier, channel: number): string | null };
+
+const FORMATS: Readonly<Record<string, Format>> = {
+  csv: { type: "text/csv; charset=utf-8", of: (run) => runAsCsv(run) },
+  json: { type: "application/json", of: (run, amplifier) => runAsJson(amplifier, run) },
+  txt: {
+    type: "text/plain; charset=utf-8",
+    of: (run, _, channel) => runAsResponseText(run, channel),
+  },
+};
+
+/** A run as a download: ?format=csv, json, or txt for a response (&channel= from 0). */
 export const GET = (
   request: Request,
   { params }: { params: Promise<{ id: string }> },
@@ -14,16 +32,20 @@ export const GET = (
     const run = await findRun(db, (await params).id);
     const amplifier = run && (await findAmplifier(db, run.amplifierId));
     if (!run || !amplifier) return refuse(404, "This run is no longer there.");
-    const format = new URL(request.url).searchParams.get("format");
-    if (format !== "csv" && format !== "json") return refuse(400, "Say format=csv or format=json.");
+    const asked = new URL(request.url).searchParams;
+    const ending = asked.get("format") ?? "";
+    const format = Object.hasOwn(FORMATS, ending) ? FORMATS[ending] : null;
+    if (!format) return refuse(400, "Say format=csv, format=json or format=txt.");
+    const text = format.of(run, amplifier, Number(asked.get("channel") ?? 0));
+    if (text === null) return refuse(404, "This run has no response on that channel.");
     const name = `${amplifierName(amplifier)} ${run.kind} ${run.takenAt.slice(0, 10)}`
       .replace(/[^A-Za-z0-9]+/g, "-")
       .toLowerCase();
-    return new Response(format === "csv" ? runAsCsv(run) : runAsJson(amplifier, run), {
+    return new Response(text, {
       headers: {
         ...NOT_STORED,
-        "content-type": format === "csv" ? "text/csv; charset=utf-8" : "application/json",
-        "content-disposition": `attachment; filename="${name}.${format}"`,
+        "content-type": format.type,
+        "content-disposition": `attachment; filename="${name}.${ending}"`,
       },
     });
   });
