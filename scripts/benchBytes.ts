@@ -13,6 +13,8 @@ const PAGES: readonly (readonly [string, string])[] = [
   ["plan", "pauses included"],
   ["bench", "runs kept"],
   ["verdict", "by each school"],
+  ["compare", "Comparison"],
+  ["sheet", "The page"],
 ];
 
 /** Runs in the page: bytes of all scripts, compressed. */
