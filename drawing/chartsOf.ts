@@ -82,3 +82,7 @@ export const chartsOf = (run: Drawable, before: Drawable | null): ChartGroup[] =
   }
   return [...groups.values()];
 };
+
+/** Claims are drawn where levels are: over frequency, or where distortion stands against output. */
+export const isClaimed = ({ x, y }: Pick<ChartGroup, "x" | "y">): boolean =>
+  y === "level-ratio" || (x === "watts" && y === "distortion-ratio");

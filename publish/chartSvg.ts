@@ -1,6 +1,7 @@
 import { axisOf } from "@/drawing/axis";
 import { channelLook } from "@/drawing/channelLook";
 import { MARGIN, pathOf, scaleFor, type DrawnCurve, type Frame } from "@/drawing/geometry";
+import type { ClaimBand } from "@/records/facts";
 import { escaped } from "./escaped";
 import { LIGHT, type Ink } from "./ink";
 import type { SheetChart } from "./types";
@@ -25,10 +26,13 @@ const thinned = (points: readonly Point[]): readonly Point[] => {
   return [...kept, points[points.length - 1]];
 };
 
-const frameOf = ({ x, y, curves, limit }: SheetChart): Frame => {
+const frameOf = ({ x, y, curves, band }: SheetChart): Frame => {
   const points = curves.flatMap((curve) => curve.points);
-  const xs = points.map(([at]) => at);
-  const ys = [...points.map(([, value]) => value), ...(limit ? [limit.y] : [])];
+  const xs = [...points.map(([at]) => at), ...(band?.isCorner ? [band.highX] : [])];
+  const ys = [
+    ...points.map(([, value]) => value),
+    ...(band ? [band.lowY, band.highY].filter((each) => each !== null) : []),
+  ];
   const [xAxis, yAxis] = [axisOf(x, y, xs), axisOf(y, x, ys)];
   const { width, height } = CHART_PX;
   return {
@@ -62,6 +66,41 @@ const gridSvg = ({ xAxis, yAxis, xScale, yScale }: Frame, ink: Ink): string => {
     ...across,
     text(width - MARGIN.right, height - 4, xAxis.title, `${small} text-anchor="end"`),
     text(4, 14, yAxis.title, small),
+  ].join("");
+};
+
+/** The sides where the claim is missed, tinted; a claim that ends at some x ends in a corner. */
+const bandSvg = (
+  { lowX, highX, lowY, highY, label, isCorner }: ClaimBand,
+  { xAxis, yAxis, xScale, yScale }: Frame,
+  ink: Ink,
+): string => {
+  const [left, right] = [lowX, highX].map((x) =>
+    Math.min(CHART_PX.width - MARGIN.right, Math.max(MARGIN.left, xScale.place(xAxis.shown(x)))),
+  );
+  const bottom = CHART_PX.height - MARGIN.bottom;
+  const side = (from: number, to: number): string =>
+    `<rect x="${left.toFixed(1)}" y="${from.toFixed(1)}" width="${Math.max(0, right - left).toFixed(1)}" height="${Math.max(0, to - from).toFixed(1)}" fill="${ink.ember}" opacity="0.1"/>`;
+  const edge = (path: string): string =>
+    `<path d="${path}" stroke="${ink.ember}" stroke-width="2" fill="none"/>`;
+  const sides = [
+    ...(highY === null ? [] : [{ y: yScale.place(yAxis.shown(highY)), isUpper: true }]),
+    ...(lowY === null ? [] : [{ y: yScale.place(yAxis.shown(lowY)), isUpper: false }]),
+  ];
+  return [
+    ...sides.map(({ y, isUpper }) =>
+      [
+        isUpper ? side(MARGIN.top, y) : side(y, bottom),
+        edge(`M${left.toFixed(1)} ${y.toFixed(1)}H${right.toFixed(1)}`),
+        isCorner && isUpper ? edge(`M${right.toFixed(1)} ${MARGIN.top}V${y.toFixed(1)}`) : "",
+      ].join(""),
+    ),
+    text(
+      left + 8,
+      MARGIN.top + 14,
+      label,
+      `font-size="12.5" font-weight="700" fill="${ink.ember}" stroke="${ink.paper}" stroke-width="4" paint-order="stroke"`,
+    ),
   ].join("");
 };
 
@@ -99,7 +138,7 @@ export const chartSvg = (chart: SheetChart, ink: Ink = LIGHT, attributes = ""): 
     const points = thinned(curve.points);
     return `<path d="${pathOf(points, frame)}" fill="none" stroke="${colorOf(curve, ink)}" stroke-width="${curve.isFine || points.length > 300 ? 1.2 : 2.2}"${dash ? ` stroke-dasharray="${dash}"` : ""}${curve.isGhost || curve.isFine ? ' opacity="0.6"' : ""}/>`;
   });
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" role="img" aria-label="${escaped(chart.caption)}" font-family="'Atkinson Hyperlegible Next', 'Atkinson Hyperlegible Next Variable', sans-serif"${attributes}><rect width="${width}" height="${height}" fill="${ink.paper}"/>${gridSvg(frame, ink)}${lines.join("")}${labelsSvg(chart.curves, frame, ink)}</svg>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" role="img" aria-label="${escaped(chart.caption)}" font-family="'Atkinson Hyperlegible Next', 'Atkinson Hyperlegible Next Variable', sans-serif"${attributes}><rect width="${width}" height="${height}" fill="${ink.paper}"/>${gridSvg(frame, ink)}${chart.band ? bandSvg(chart.band, frame, ink) : ""}${lines.join("")}${labelsSvg(chart.curves, frame, ink)}</svg>`;
 };
 
 /** What a page needs to answer where the pointer is: places and texts of the points, a curve each. */

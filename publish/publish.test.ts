@@ -1,7 +1,7 @@
 import { parse } from "papaparse";
 import type { ShownVerdict } from "@/records/facts";
 import { emptyDocument, type Block, type Publication, type Run } from "@/records";
-import { amplifier, runOf } from "@/records/testing/run";
+import { amplifier, power, runOf } from "@/records/testing/run";
 import {
   cardHtml,
   cardsOf,
@@ -37,6 +37,8 @@ const facts = (blocks: readonly Block[], more: Partial<SheetFacts> = {}): SheetF
     verdict("50 W into 8 ohms", "met", "57.2 W ± 1.3 W"),
     verdict("THD 0.01 %", "missed", "0.05 %"),
   ],
+  powers: [power],
+  stated: [],
   schools: [
     {
       name: "one-percent",
@@ -166,6 +168,13 @@ test("Markdown: charts are files that it names, and marks in words are taken for
   // Every row of a table has as many cells as its head.
   const rows = post.text.split("\n").filter((line) => line.startsWith("|"));
   expect(new Set(rows.map((row) => row.replace(/\\\|/g, "").split("|").length)).size).toBe(1);
+});
+
+test("the claim is drawn into the curve that it is about, in words; without a claim there is none", () => {
+  const svgOf = (powers: SheetFacts["powers"]) =>
+    pageMarkdown(sheetOf(facts([block("curves")], { powers }))).charts[0].svg;
+  expect(svgOf([power])).toContain(`Claim: ${power.powerWatts} W at no more than`);
+  expect(svgOf([])).not.toContain("Claim:");
 });
 
 test("CSV: tables and large figures, read back as they are; a formula stays text", () => {

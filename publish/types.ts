@@ -1,9 +1,11 @@
 import type { HonestRating, SchoolReading } from "@/core/verdict";
 import type { DrawnCurve } from "@/drawing/geometry";
 import type { Quantity } from "@/core/run";
-import type { Amplifier, Publication, Run } from "@/records";
+import type { Amplifier, Publication, Run, StatedPower } from "@/records";
+import type { ReadClaim } from "@/core/claim";
 import type {
   AmplifierFigure,
+  ClaimBand,
   MeasuredSupply,
   ShownComparison,
   ShownVerdict,
@@ -21,6 +23,9 @@ export type SheetFacts = {
   /** UTC text of the moment that this was read. */
   at: string;
   verdicts: readonly ShownVerdict[];
+  /** Claims of continuous power, and all that is printed. */
+  powers: readonly StatedPower[];
+  stated: readonly ReadClaim[];
   schools: readonly SchoolReading[];
   honest: HonestRating | null;
   figures: readonly AmplifierFigure[];
@@ -41,8 +46,8 @@ export type SheetChart = {
   x: Quantity;
   y: Quantity;
   curves: readonly DrawnCurve[];
-  /** What the claim forbids, drawn as a line across: a value of y, with its words. */
-  limit: { y: number; words: string } | null;
+  /** The printed claim that the run can be held against, drawn as the sides where it is missed. */
+  band: ClaimBand | null;
   runIds: readonly string[];
 };
 

@@ -3,7 +3,7 @@ import type { Knex } from "knex";
 import { cautionsFor } from "@/core/safety";
 import type { SheetFacts } from "@/publish";
 import type { RunEntry } from "@/records";
-import { methodText, safetyFacts, supplyDifferences } from "@/records/facts";
+import { claimsToJudge, methodText, safetyFacts, supplyDifferences } from "@/records/facts";
 import { findRuns, listLog } from "@/store";
 import { shownComparison } from "./comparison";
 import { judgementOf, type Judgement } from "./judged";
@@ -22,6 +22,8 @@ export const sheetFacts = async (db: Knex, records: AmplifierRecords): Promise<S
     publication,
     at: new Date().toISOString(),
     verdicts,
+    powers,
+    stated: claimsToJudge(records).map(({ claim }) => claim),
     schools,
     honest,
     figures,

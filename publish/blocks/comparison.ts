@@ -3,6 +3,7 @@ import { figureText } from "@/drawing/quantityText";
 import {
   FIGURE_COLUMNS,
   outputDifference,
+  shortNames,
   togetherCurve,
   type ComparedRun,
   type ShownComparison,
@@ -19,14 +20,13 @@ export const comparison = (
   const found = comparisons.find(({ set }) => set.id === setId);
   if (!found) return [];
   const { set, shown } = found;
-  const members = shown.members.flatMap(({ member, run, ratedWatts, name }) =>
-    run
-      ? [{ run, channel: member.channel, ratedWatts, name: name ?? "", setting: member.setting }]
-      : [],
+  const names = shortNames(shown.members);
+  const members = shown.members.flatMap(({ member, run, ratedWatts }, k) =>
+    run ? [{ run, channel: member.channel, ratedWatts, name: names[k] }] : [],
   );
   const drawn = members.flatMap((member, k) => {
     const { curve } = togetherCurve(member, set);
-    return curve ? [{ curve, label: labelOf(member), channelIndex: k }] : [];
+    return curve ? [{ curve, label: member.name, channelIndex: k }] : [];
   });
   const [lead] = drawn;
   return [
@@ -49,7 +49,7 @@ export const comparison = (
                 variant: 0,
                 isGhost: false,
               })),
-              limit: null,
+              band: null,
               runIds: members.map(({ run }) => run.id),
             },
           } as const,
@@ -59,19 +59,23 @@ export const comparison = (
   ];
 };
 
-type Member = ComparedRun & { name: string; setting: string };
+type Member = ComparedRun & { name: string };
 
-const labelOf = ({ name, setting }: Member): string =>
-  [name, setting.replace(/^supply:\s*/i, "")].filter(Boolean).join(", ");
+/** Where one was not driven to its limit, so much at least or at most. */
+const BOUND_WORDS = {
+  "at-least": "at least ",
+  "at-most": "at most ",
+  unknown: "not known, since neither was driven to its limit; as far as they went ",
+} as const;
 
 const differenceText = (first: Member, second: Member): Piece[] => {
   const output = outputDifference(first, second);
   if (!output) return [];
-  const { firstWatts, secondWatts, db, audibility, isReal } = output;
+  const { firstWatts, secondWatts, bound, db, audibility, isReal } = output;
   return [
     {
       is: "text",
-      text: `${labelOf(first)} gives ${wattsText(firstWatts, null)}, ${labelOf(second)} ${wattsText(secondWatts, null)}: ${db < 0 ? "−" : "+"}${formatFixed(Math.abs(db), 1)} dB, ${isReal ? audibility.words : "not told apart"}.`,
+      text: `${first.name}: ${wattsText(firstWatts, null)}. ${second.name}: ${wattsText(secondWatts, null)}. That is ${bound === null ? "" : BOUND_WORDS[bound]}${db < 0 ? "−" : "+"}${formatFixed(Math.abs(db), 1)} dB, ${isReal ? audibility.words : "not told apart"}.`,
       runId: first.run.id,
     },
   ];

@@ -23,7 +23,7 @@ export const supply = (
       ? [
           {
             is: "text",
-            text: `With ${largest.name} it gives ${wattsText(largest.watts, null)} instead of ${wattsText(largest.thanWatts, null)} with ${largest.than} (${formatShort(largest.nominalOhms)} Ω, ${drivenText(largest.channelsDriven)}): ${largest.audibility.db < 0 ? "−" : "+"}${formatFixed(Math.abs(largest.audibility.db), 1)} dB, ${largest.audibility.words}.`,
+            text: `With ${largest.name} it gives ${largest.isAtLeast ? "at least " : ""}${wattsText(largest.watts, null)} instead of ${largest.thanIsAtLeast ? "at least " : ""}${wattsText(largest.thanWatts, null)} with ${largest.than} (${formatShort(largest.nominalOhms)} Ω, ${drivenText(largest.channelsDriven)}): ${largest.audibility.db < 0 ? "−" : "+"}${formatFixed(Math.abs(largest.audibility.db), 1)} dB, ${largest.audibility.words}.`,
           } as const,
         ]
       : []),

@@ -22,6 +22,7 @@ export {
   type ComparedRun,
   type OutputDifference,
 } from "./leadDifference";
+export { shortNames } from "./memberNames";
 export type { ShownComparison, ShownMember } from "./shownComparison";
 export { memberOf, suggestedSets } from "./suggestedSets";
 export { claimMark, type ClaimBand, type ClaimMark } from "./claimMark";

@@ -64,6 +64,9 @@ export type SupplyDifference = {
   channelsDriven: number;
   watts: number;
   thanWatts: number;
+  /** One of the two was never driven to its limit: it can do more. */
+  isAtLeast: boolean;
+  thanIsAtLeast: boolean;
   audibility: Audibility;
   /** What ends it there; null where that is not known. */
   endedBy: RunStopReason | null;
@@ -313,6 +316,8 @@ export const supplyDifferences = (
               channelsDriven: output.channelsDriven,
               watts: output.watts,
               thanWatts: before.watts,
+              isAtLeast: output.isAtLeast,
+              thanIsAtLeast: before.isAtLeast,
               audibility: audibilityOf(output.watts / before.watts),
               endedBy: output.stopReason,
               price: priceMore(

@@ -27,10 +27,11 @@ export function OtherSupplies({
   return (
     <Text fontSize="14.5px" mt={2} data-testid="other-supplies">
       With {own.name}{" "}
-      {differences.map(({ name, watts, audibility: { db, words } }, k) => (
+      {differences.map(({ name, watts, isAtLeast, audibility: { db, words } }, k) => (
         <span key={name}>
           {k > 0 && "; "}
           {formatSignificant(output.watts, 3)} W at 1 %, with <b>{name}</b>{" "}
+          {isAtLeast && "at least "}
           {formatSignificant(watts, 3)} W: {db < 0 ? "−" : "+"}
           {formatSignificant(Math.abs(db), 2)} dB, {words}
         </span>

@@ -7,6 +7,7 @@ import type { ComparisonSet } from "@/records";
 import {
   chartTitles,
   scaleOf,
+  shortNames,
   togetherCurve,
   togetherDifference,
   usualMeeting,
@@ -17,7 +18,7 @@ import { SaveChart } from "../charts/SaveChart";
 import { ChoiceField, held, QuantityField } from "../parts/fields";
 import { typed } from "../parts/typed";
 import { parseNumber } from "@/core/units";
-import { chosenPair, shortNames } from "./memberText";
+import { chosenPair } from "./memberText";
 
 const NORMAL_WORDS: readonly { value: ComparisonSet["normalising"]; label: string }[] = [
   { value: "as-measured", label: "as measured" },

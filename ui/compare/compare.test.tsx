@@ -1,10 +1,15 @@
 /** @jest-environment jsdom */
 import { render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { FIGURE_COLUMNS, type AmplifierFigure, type ShownMember } from "@/records/facts";
+import {
+  FIGURE_COLUMNS,
+  shortNames,
+  type AmplifierFigure,
+  type ShownMember,
+} from "@/records/facts";
 import { provided } from "../testing/provided";
 import { FiguresTable } from "./FiguresTable";
-import { memberText, shortNames } from "./memberText";
+import { memberText } from "./memberText";
 
 beforeAll(() => {
   globalThis.ResizeObserver = class {

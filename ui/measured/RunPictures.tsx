@@ -13,7 +13,7 @@ import { Panel } from "../parts/Panel";
 import { unbroken } from "../parts/unbroken";
 import { hasLevels, LevelPanel } from "../recording/LevelPanel";
 import { RecordingPanel } from "../recording/RecordingPanel";
-import { chartsOf, type ChartGroup } from "@/drawing/chartsOf";
+import { chartsOf, isClaimed, type ChartGroup } from "@/drawing/chartsOf";
 import { conditionsLine } from "./conditionsLine";
 import { ExportLinks } from "./ExportLinks";
 
@@ -129,10 +129,6 @@ function ChartSheet({
     </>
   );
 }
-
-/** Claims are drawn where levels are: over frequency, or where distortion stands against output. */
-const isClaimed = ({ x, y }: ChartGroup): boolean =>
-  y === "level-ratio" || (x === "watts" && y === "distortion-ratio");
 
 /** What the looks of the curves mean. */
 function Legend({ chart, hasGhost }: { chart: ChartGroup; hasGhost: boolean }) {

@@ -70,10 +70,11 @@ export function SupplyPanel({
 /** The largest difference in a sentence: watts, decibels, whether it is heard, and what ends it there. */
 function Foremost({ differences }: { differences: readonly SupplyDifference[] }) {
   if (differences.length === 0) return null;
+  const largest = differences.reduce((most, each) =>
+    Math.abs(each.audibility.db) > Math.abs(most.audibility.db) ? each : most,
+  );
   const { name, than, nominalOhms, channelsDriven, watts, thanWatts, audibility, endedBy, price } =
-    differences.reduce((most, each) =>
-      Math.abs(each.audibility.db) > Math.abs(most.audibility.db) ? each : most,
-    );
+    largest;
   const { db, words } = audibility;
   return (
     <Text fontSize="16px" data-testid="supply-difference">
@@ -81,9 +82,10 @@ function Foremost({ differences }: { differences: readonly SupplyDifference[] })
         {name}: {db >= 0 ? "+" : "−"}
         {formatFixed(Math.abs(db), 1)} dB, {words}.
       </b>{" "}
-      {formatSignificant(watts, 3)} W instead of {formatSignificant(thanWatts, 3)} W with {than},
-      into {formatShort(nominalOhms)} Ω, {drivenText(channelsDriven)}.
-      {endedBy && ` ${STOP_TITLES[endedBy]}.`}
+      {largest.isAtLeast && "At least "}
+      {formatSignificant(watts, 3)} W instead of {largest.thanIsAtLeast && "at least "}
+      {formatSignificant(thanWatts, 3)} W with {than}, into {formatShort(nominalOhms)} Ω,{" "}
+      {drivenText(channelsDriven)}.{endedBy && ` ${STOP_TITLES[endedBy]}.`}
       {price !== null && priceText(price, watts - thanWatts, db)}
     </Text>
   );
