@@ -66,3 +66,21 @@ test("a file that is larger than asked for is not unpacked; one that is not ther
   await expect(zip.read("b.txt", 100)).rejects.toThrow(/no b\.txt/);
   zip.close();
 });
+
+test("a file that is gone from the disk breaks the zip off, and nothing else", async () => {
+  const zip = writeZip([{ name: "a.txt", path: "/nowhere/at/all.wav" }]);
+  await expect(buffer(zip)).rejects.toThrow(/ENOENT/);
+});
+
+test("a file that is damaged within the zip is said to be so, streamed or whole", async () => {
+  const text = Array.from({ length: 60 }, (_, k) => `line ${k * 7919}`).join("\n");
+  const bytes = await zipOf({ "a.txt": text });
+  // Somewhere in the packed content, which begins behind its name.
+  bytes.fill(0xff, 60, 90);
+  const zip = await readZip(bytes, LIMITS);
+  await expect(zip.read("a.txt", 1000)).rejects.toThrow(/damaged/);
+  await expect(async () => {
+    for await (const chunk of zip.stream("a.txt")) expect(chunk).toBeDefined();
+  }).rejects.toBeInstanceOf(BadZip);
+  zip.close();
+});

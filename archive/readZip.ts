@@ -16,8 +16,8 @@ export type ZipLimits = {
 /** A zip whose list of files is in order. */
 export type OpenedZip = {
   names: readonly string[];
-  /** A file as it is unpacked. @throws {BadZip} where there is none of that name */
-  stream(name: string): Promise<Readable>;
+  /** A file as it is unpacked. @throws {BadZip} where there is none of that name, or it is damaged */
+  stream(name: string): AsyncIterable<Uint8Array>;
   /** A file whole. @throws {BadZip} where it is larger than the limit */
   read(name: string, limitBytes: number): Promise<Buffer>;
   close(): void;
@@ -27,7 +27,7 @@ const OPTIONS: Options = { lazyEntries: true, autoClose: false, validateEntrySiz
 
 const DAMAGED = "The file is damaged, or is no zip.";
 
-const opened = (source: string | Buffer): Promise<ZipFile> =>
+const openZip = (source: string | Buffer): Promise<ZipFile> =>
   new Promise((resolve, reject) => {
     const done = (error: Error | null, zip?: ZipFile) =>
       error || !zip ? reject(new BadZip(DAMAGED)) : resolve(zip);
@@ -41,7 +41,7 @@ const opened = (source: string | Buffer): Promise<ZipFile> =>
  * @throws {BadZip} on what is no zip, too much in it, the same name twice, or a name that is not expected
  */
 export const readZip = async (source: string | Buffer, limits: ZipLimits): Promise<OpenedZip> => {
-  const zip = await opened(source);
+  const zip = await openZip(source);
   try {
     const entries = await entriesOf(zip, limits);
     const entryOf = (name: string): Entry => {
@@ -49,24 +49,28 @@ export const readZip = async (source: string | Buffer, limits: ZipLimits): Promi
       if (!entry) throw new BadZip(`The file has no ${name} in it.`);
       return entry;
     };
-    const stream = (name: string): Promise<Readable> =>
+    const opened = (name: string): Promise<Readable> =>
       new Promise((resolve, reject) =>
         zip.openReadStream(entryOf(name), (error, readable) =>
           error || !readable ? reject(new BadZip(DAMAGED)) : resolve(readable),
         ),
       );
+    async function* stream(name: string): AsyncGenerator<Uint8Array> {
+      const readable = await opened(name);
+      try {
+        for await (const chunk of readable) yield chunk as Uint8Array;
+      } catch {
+        throw new BadZip(DAMAGED);
+      }
+    }
     return {
       names: [...entries.keys()],
       stream,
       read: async (name, limitBytes) => {
         if (entryOf(name).uncompressedSize > limitBytes)
           throw new BadZip(`${name} is larger than anything that this program writes.`);
-        const chunks: Buffer[] = [];
-        try {
-          for await (const chunk of await stream(name)) chunks.push(chunk as Buffer);
-        } catch {
-          throw new BadZip(DAMAGED);
-        }
+        const chunks: Uint8Array[] = [];
+        for await (const chunk of stream(name)) chunks.push(chunk);
         return Buffer.concat(chunks);
       },
       close: () => zip.close(),

@@ -10,11 +10,17 @@ import {
   type Recorded,
 } from "@/core/run";
 import { decodeCapture } from "@/pipeline/decode";
-import { PACKAGE_NAMES, recordedLayout, REVIEW_FILE, REVIEW_FORMAT, type Review } from "@/records";
+import {
+  PACKAGE_NAMES,
+  readReview,
+  recordedLayout,
+  REVIEW_FILE,
+  REVIEW_LIMIT_BYTES,
+  type Review,
+} from "@/records";
 import { parseCommandLine, UsageError } from "./arguments";
 
 const LIMITS = { count: 20_000, bytes: 64e9, name: PACKAGE_NAMES };
-const RECORD_LIMIT_BYTES = 512e6;
 const RECORDING_LIMIT_BYTES = 4e9;
 /** Figures that are the same agree to this ratio: JSON keeps every digit, so that little more than rounding is left. */
 const SAME_RATIO = 1e-9;
@@ -64,14 +70,9 @@ export const verify = async (words: readonly string[]): Promise<object> => {
 };
 
 const recordIn = async (zip: OpenedZip): Promise<Review> => {
-  const text = (await zip.read(REVIEW_FILE, RECORD_LIMIT_BYTES)).toString("utf8");
-  try {
-    const review = JSON.parse(text) as Review;
-    if (review.format === REVIEW_FORMAT && Array.isArray(review.runs)) return review;
-  } catch {
-    // Said below.
-  }
-  throw new BadZip("its review.json is no record of this program.");
+  const read = await readReview(await zip.read(REVIEW_FILE, REVIEW_LIMIT_BYTES));
+  if (!read.ok) throw new BadZip(read.message);
+  return read.review;
 };
 
 /** Recordings whose bytes are not those that their names promise. */
@@ -81,7 +82,7 @@ const changedFiles = async (zip: OpenedZip): Promise<string[]> => {
     const [, sha256] = /^recordings\/([0-9a-f]{64})\./.exec(name) ?? [];
     if (!sha256) continue;
     const hash = createHash("sha256");
-    for await (const chunk of await zip.stream(name)) hash.update(chunk as Buffer);
+    for await (const chunk of zip.stream(name)) hash.update(chunk);
     if (hash.digest("hex") !== sha256) changed.push(name);
   }
   return changed;

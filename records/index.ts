@@ -176,8 +176,9 @@ export {
   REVIEW_DOCUMENTS,
   REVIEW_FILE,
   REVIEW_FORMAT,
+  REVIEW_LIMIT_BYTES,
   REVIEW_VERSION,
-  reviewSchema,
+  readReview,
   type Review,
 } from "./reviewPackage";
 export {

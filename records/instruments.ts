@@ -13,7 +13,8 @@ export const INSTRUMENT_ROLES = [
   "thermometer",
 ] as const;
 
-const instrumentSchema = object({
+/** One of them. */
+export const instrumentSchema = object({
   id: string().max(40).required(),
   role: string()
     .oneOf([...INSTRUMENT_ROLES])

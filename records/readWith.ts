@@ -20,14 +20,40 @@ export type ReadShot = Pick<Recorded, "shot" | "stimulus" | "meters" | "events">
 const MOST_SHOTS = 64;
 const MOST_CHARACTERS = 1_000_000;
 
+const isNumber = (value: unknown): value is number =>
+  typeof value === "number" && Number.isFinite(value);
+
+const isChannel = (value: unknown): boolean => {
+  const { loadOhms, loadOhmsStdUncertainty, voltsStdUncertaintyRatio } = (value ??
+    {}) as Partial<ChannelConditions>;
+  return (
+    isNumber(loadOhms) &&
+    loadOhms > 0 &&
+    isNumber(loadOhmsStdUncertainty) &&
+    isNumber(voltsStdUncertaintyRatio)
+  );
+};
+
+const isShot = (value: unknown): boolean => {
+  const { shot, stimulus, meters, events } = (value ?? {}) as Partial<ReadShot>;
+  return (
+    typeof shot === "string" &&
+    (stimulus === null || typeof stimulus?.kind === "string") &&
+    (meters === null || (isNumber(meters?.mainsWatts) && isNumber(meters.mainsAmperes))) &&
+    Array.isArray(events) &&
+    events.every((each) => isNumber(each?.seconds) && typeof each.event === "string")
+  );
+};
+
 const isReadWith = (value: unknown): value is ReadWith => {
   const { ratedWatts, secondChannels, shots } = (value ?? {}) as Partial<ReadWith>;
   return (
-    (ratedWatts === null || (typeof ratedWatts === "number" && ratedWatts > 0)) &&
-    (secondChannels === null || Array.isArray(secondChannels)) &&
+    (ratedWatts === null || (isNumber(ratedWatts) && ratedWatts > 0)) &&
+    (secondChannels === null ||
+      (Array.isArray(secondChannels) && secondChannels.every(isChannel))) &&
     Array.isArray(shots) &&
     shots.length <= MOST_SHOTS &&
-    shots.every((each) => typeof (each as Partial<ReadShot> | null)?.shot === "string") &&
+    shots.every(isShot) &&
     JSON.stringify(value).length <= MOST_CHARACTERS
   );
 };

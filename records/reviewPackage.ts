@@ -4,12 +4,14 @@ import { claimSchema, type Claim } from "./claim";
 import type { Details } from "./details";
 import { DOCUMENTS, type DocumentKind } from "./documents";
 import type { Heat } from "./heat";
+import { instrumentSchema, type Instrument } from "./instruments";
 import { listOf } from "./listOf";
 import { loadSchema, type Load } from "./load";
 import { logEntrySchema, type LogEntry } from "./log";
 import { remarksSchema } from "./remarks";
 import { runSchema, type Run } from "./run";
 import type { Sheet } from "./sheet";
+import { validated } from "./validated";
 
 /** Says what a file is, so that another is not taken for it. */
 export const REVIEW_FORMAT = "rimebank-review";
@@ -20,7 +22,7 @@ export const REVIEW_FILE = "review.json";
 
 /** Names that a package may have in it. */
 export const PACKAGE_NAMES =
-  /^(?:datapackage\.json|review\.json|README\.md|tables\/[a-z-]{1,40}\.csv|recordings\/[0-9a-f]{64}\.wav|photos\/[0-9a-f]{64}\.jpg|papers\/[0-9a-f]{64}\.pdf)$/;
+  /^(?:datapackage\.json|review\.json|README\.md|tables\/[a-z-]{1,40}\.csv|recordings\/[0-9a-f]{64}\.(?:wav|csv)|photos\/[0-9a-f]{64}\.jpg|papers\/[0-9a-f]{64}\.pdf)$/;
 
 /** Everything of one review, as it is handed on. A reader's copy lacks what is private. */
 export type Review = {
@@ -32,6 +34,8 @@ export type Review = {
   claims: Omit<Claim, "amplifierId" | "revision">[];
   documents: Partial<Record<DocumentKind, object>>;
   loads: Omit<Load, "revision">[];
+  /** Of the workshop, those that its rig is made of. */
+  instruments: Instrument[];
   log: Omit<LogEntry, "amplifierId">[];
   runs: Omit<Run, "amplifierId">[];
 };
@@ -68,7 +72,7 @@ const documentsSchema = mixed<Record<string, object>>()
 const MOST = { claims: 500, loads: 100, log: 20_000, runs: 10_000 };
 
 /** What a review must be to be taken in. Of its runs each is looked at by itself, since they are large. */
-export const reviewSchema = object({
+const reviewSchema = object({
   format: string().oneOf([REVIEW_FORMAT]).required(),
   formatVersion: number().integer().min(1).required(),
   isWhole: boolean().required(),
@@ -79,6 +83,7 @@ export const reviewSchema = object({
     .of(loadSchema.shape({ id: id() }))
     .max(MOST.loads)
     .required(),
+  instruments: array().of(instrumentSchema).max(MOST.loads).required(),
   log: listOf(logEntrySchema.shape({ id: string().max(100).required() }), MOST.log),
   runs: listOf(
     runSchema.shape({
@@ -90,7 +95,30 @@ export const reviewSchema = object({
   ),
 });
 
-/** What a review is without what is the reviewer's own: who lent it, what was seen inside, prices paid, notes, and papers of others. */
+/** Largest record that is read: of a review with thousands of runs it is a tenth of that. */
+export const REVIEW_LIMIT_BYTES = 512 * 1024 * 1024;
+
+/** A record as it came, looked at whole; or what is wrong with it, in a sentence. */
+export const readReview = async (
+  bytes: Uint8Array,
+): Promise<{ ok: true; review: Review } | { ok: false; message: string }> => {
+  const not = (message: string) => ({ ok: false, message }) as const;
+  let record: Partial<Review> | null;
+  try {
+    record = JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(bytes)) as Partial<Review>;
+  } catch {
+    return not("The record in the zip cannot be read.");
+  }
+  if (record?.format !== REVIEW_FORMAT) return not("This zip is no review of Rimebank's.");
+  if (Number(record.formatVersion) > REVIEW_VERSION)
+    return not("This review was made by a newer version of this program. Update this one first.");
+  const checked = await validated(reviewSchema, record);
+  if (checked.ok) return { ok: true, review: checked.value as unknown as Review };
+  const [[field, message]] = Object.entries(checked.errors);
+  return not(`${field || "The record"} is not right: ${message}`);
+};
+
+/** What a review is without what is the reviewer's own: who lent it, what was seen inside, notes, and papers of others. */
 export const readersCopy = (review: Review): Review => {
   const { details, heat, sheet, ...documents } = review.documents as {
     details?: Details;
@@ -103,7 +131,7 @@ export const readersCopy = (review: Review): Review => {
     documents: {
       ...documents,
       ...(details && {
-        details: { ...details, lender: "", seenBefore: "", seenAfter: "", priceThen: null },
+        details: { ...details, lender: "", seenBefore: "", seenAfter: "" },
       }),
       ...(heat && {
         heat: {

@@ -13,7 +13,10 @@ import {
   REVIEW_VERSION,
   reviewTables,
   type PackagedFile,
+  type Heat,
+  type Instruments,
   type Review,
+  type RigSettings,
 } from "@/records";
 import {
   captures,
@@ -27,6 +30,7 @@ import {
   papers,
   photos,
   readLoads,
+  readWorkshopDocument,
   type HashedFiles,
 } from "@/store";
 
@@ -66,12 +70,22 @@ export const reviewOf = async (db: Knex, amplifierId: string): Promise<Review | 
     amplifier: plain(amplifier) as Review["amplifier"],
     claims: (await listClaims(db, amplifierId)).map(plain) as Review["claims"],
     documents,
+    instruments: usedBy(
+      (await readWorkshopDocument(db, "instruments")).document,
+      await findDocument(db, amplifierId, "rig"),
+    ),
     loads: (await readLoads(db, amplifierId)).loads.map(plain) as Review["loads"],
     log: (await listLog(db, amplifierId)).map(plain) as Review["log"],
     // The oldest first, as they were made.
     runs: runs.toReversed().map(plain) as Review["runs"],
   };
 };
+
+const usedBy = (
+  { instruments }: Instruments,
+  { sourceId, converterId, voltmeterId }: RigSettings,
+): Review["instruments"] =>
+  instruments.filter(({ id }) => [sourceId, converterId, voltmeterId].includes(id));
 
 const HASH = /\b[0-9a-f]{64}\b/g;
 
@@ -98,8 +112,14 @@ export const reviewZip = async (
     ...tables.map((table) => ({ name: `tables/${table.name}.csv`, content: table.csv, table })),
     { name: "README.md", content: README },
   ];
+  // What a logger wrote is kept among the recordings, and is text.
+  const logs = new Set(
+    (review.documents.heat as Heat | undefined)?.logs.map(({ file }) => file?.sha256),
+  );
   const named = [
-    ...namedIn(text, captures).map((sha256) => ["recordings", captures, sha256, "wav"] as const),
+    ...namedIn(text, captures).map(
+      (sha256) => ["recordings", captures, sha256, logs.has(sha256) ? "csv" : "wav"] as const,
+    ),
     ...namedIn(text, photos).map((sha256) => ["photos", photos, sha256, "jpg"] as const),
     ...namedIn(text, papers).map((sha256) => ["papers", papers, sha256, "pdf"] as const),
   ];

@@ -1,4 +1,13 @@
-import { captures, dataFolder, FolderInUse, lockFolder, photos, troubleOf } from "@/store";
+import {
+  captures,
+  clearPassing,
+  dataFolder,
+  FolderInUse,
+  lockFolder,
+  papers,
+  photos,
+  troubleOf,
+} from "@/store";
 
 // The lock lasts as long as its handle, which must outlive reloads of this module during development.
 const kept = globalThis as typeof globalThis & { rimebankFolderLock?: () => void };
@@ -9,7 +18,8 @@ export const takeFolder = async (): Promise<void> => {
     if (kept.rimebankFolderLock) return;
     kept.rimebankFolderLock = lockFolder(dataFolder());
     // No upload is under way yet, so what is unfinished was broken off.
-    for (const files of [captures, photos]) await files.clearPartial(dataFolder());
+    for (const files of [captures, photos, papers]) await files.clearPartial(dataFolder());
+    clearPassing(dataFolder());
   } catch (error) {
     // What is the matter with the folder is told by every page.
     if (troubleOf(error)) return;

@@ -22,12 +22,6 @@ const nameAt = (moment: Date): string =>
 const momentOf = (name: string): string =>
   name.slice("rimebank-".length, -".sqlite".length).replace(/T(\d\d)-(\d\d)-(\d\d)Z/, "T$1:$2:$3Z");
 
-/** Where a backup of that name lies. @throws {RangeError} when it is no name of one */
-export const backupPath = (folder: string, name: string): string => {
-  if (!NAME.test(name)) throw new RangeError("there is no such backup");
-  return join(folder, FOLDER, name);
-};
-
 /** Backups of a folder, newest first. */
 export const listBackups = (folder: string): Backup[] =>
   (existsSync(join(folder, FOLDER)) ? readdirSync(join(folder, FOLDER)) : [])
@@ -48,8 +42,7 @@ export const makeBackup = async (folder: string, moment: Date): Promise<Backup> 
   const unfinished = join(folder, FOLDER, `${name}.partial`);
   removeAll(unfinished);
   try {
-    await copyOnline(databaseFile(folder), unfinished);
-    requireSound(unfinished);
+    await copyDatabase(folder, unfinished);
     renameSync(unfinished, join(folder, FOLDER, name));
   } finally {
     removeAll(unfinished);
@@ -57,6 +50,16 @@ export const makeBackup = async (folder: string, moment: Date): Promise<Backup> 
   for (const old of listBackups(folder).slice(KEPT_COUNT))
     rmSync(join(folder, FOLDER, old.name), { force: true });
   return { name, madeAt: momentOf(name) };
+};
+
+/**
+ * Copies the database to a file while it is in use, and checks the copy.
+ * @see SQLite's online backup interface
+ * @throws {Error} with SQLite's code, such as SQLITE_CORRUPT when the copy is damaged
+ */
+export const copyDatabase = async (folder: string, to: string): Promise<void> => {
+  await copyOnline(databaseFile(folder), to);
+  requireSound(to);
 };
 
 /** Makes a backup when the newest is a day old or more. */

@@ -6,7 +6,7 @@ export {
   findAmplifier,
   listAmplifiers,
 } from "./amplifiers";
-export { backupPath, backUpDaily, listBackups, makeBackup, restoreBackup } from "./backups";
+export { backUpDaily, copyDatabase, listBackups, makeBackup, restoreBackup } from "./backups";
 export { addClaim, changeClaim, deleteClaim, listClaims } from "./claims";
 export { openDatabase } from "./database";
 export {
@@ -32,11 +32,13 @@ export {
 } from "./loads";
 export { addLogEntries, addLogEntry, listLog, strikeLogEntry } from "./log";
 export { ownerOf } from "./owner";
+export { clearPassing, passingFolder } from "./passing";
 export { savePhoto, type SavedPhoto } from "./photo";
 export { openReadOnly, whyReadOnly, type ReadOnly } from "./readOnly";
 export { deleteRig, lastRig, listRigs, takeRig, usersOfRig } from "./rigs";
 export { clearUnusedFiles, referredFiles } from "./referred";
 export type { Changed } from "./revised";
+export { addReview, isReviewThere, type AddedReview } from "./reviews";
 export { addRun, findRun, findRuns, keepRemarks, listRunEntries, type AddedRun } from "./runs";
 export { shelfPage, type ShelfEntry } from "./shelf";
 export {

@@ -139,7 +139,8 @@ export const addRun = (
     return db.transaction((trx) => insertRun(trx, amplifierId, draft, takenAt));
   });
 
-const insertRun = async (
+/** The same within a transaction, by whoever keeps others from the folder meanwhile and has seen that its captures are there. */
+export const insertRun = async (
   trx: Knex.Transaction,
   amplifierId: string,
   draft: RunDraft,

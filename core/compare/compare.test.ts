@@ -130,9 +130,11 @@ test("normalised: watts over what is rated, levels over their own at one place, 
     [100, 0.1],
   ] as const;
   expect(normalised(points, { how: "of-rated", rated: 50 }, true)?.[2]).toEqual([2, 0.1]);
-  expect(normalised(points, { how: "meet", at: 10 }, true)?.[0]).toEqual([1, 0.5]);
+  expect(normalised(points, { how: "meet", at: 10, scale: "amplitude" }, true)?.[0]).toEqual([
+    1, 0.5,
+  ]);
   // Straight between over both logarithms: half way from 1 to 10 W lies half way from 0.1 to 0.2 %.
-  const between = normalised(points, { how: "meet", at: Math.sqrt(10) }, true);
+  const between = normalised(points, { how: "meet", at: Math.sqrt(10), scale: "amplitude" }, true);
   expect(between?.[0][1]).toBeCloseTo(0.001 / Math.sqrt(0.001 * 0.002), 9);
   expect(normalised(points, { how: "as-measured" }, true)).toBe(points);
 });
@@ -142,7 +144,27 @@ test("where it was not read, or without what it is rated for, a curve cannot be 
     [1, 1],
     [10, 1],
   ] as const;
-  expect(normalised(points, { how: "meet", at: 20 }, true)).toBeNull();
-  expect(normalised(points, { how: "meet", at: 0.5 }, true)).toBeNull();
+  expect(normalised(points, { how: "meet", at: 20, scale: "amplitude" }, true)).toBeNull();
+  expect(normalised(points, { how: "meet", at: 0.5, scale: "amplitude" }, true)).toBeNull();
   expect(normalised(points, { how: "of-rated", rated: 0 }, true)).toBeNull();
+});
+
+test("where curves meet powers become levels, and degrees are taken from each other", () => {
+  const points = [
+    [1, 10],
+    [10, 40],
+  ] as const;
+  // Four times the power is twice the amplitude: 6.02 dB.
+  expect(normalised(points, { how: "meet", at: 1, scale: "power" }, true)?.[1]).toEqual([10, 2]);
+  expect(normalised(points, { how: "meet", at: 1, scale: "plain" }, false)).toEqual([
+    [1, 0],
+    [10, 30],
+  ]);
+  // Nought degrees are a temperature like any other, and no volts are nothing to meet at.
+  const cold = [
+    [0, 0],
+    [60, 12],
+  ] as const;
+  expect(normalised(cold, { how: "meet", at: 0, scale: "plain" }, false)?.[1]).toEqual([60, 12]);
+  expect(normalised(cold, { how: "meet", at: 0, scale: "amplitude" }, false)).toBeNull();
 });

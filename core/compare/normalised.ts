@@ -1,3 +1,5 @@
+import type { DifferenceScale } from "./curveDifference";
+
 type Point = readonly [x: number, y: number];
 
 /** How curves are brought together before they are compared. */
@@ -6,8 +8,11 @@ export type Normalising =
   | { how: "as-measured" }
   /** x as a share of what each is rated for. */
   | { how: "of-rated"; rated: number }
-  /** Each over its own value at one place, where all then meet. */
-  | { how: "meet"; at: number };
+  /**
+   * Each over its own value at one place, where all then meet: an amplitude as a ratio, a power as the ratio of amplitudes that makes it, so
+   * that both are levels; what is told plainly (degrees, temperatures) less its own value.
+   */
+  | { how: "meet"; at: number; scale: DifferenceScale };
 
 /**
  * A curve brought together with others.
@@ -24,10 +29,15 @@ export const normalised = (
     const { rated } = normalising;
     return rated > 0 ? points.map(([x, y]) => [x / rated, y] as const) : null;
   }
-  const reference = valueAt(points, normalising.at, isLog);
-  return reference === null || reference === 0
-    ? null
-    : points.map(([x, y]) => [x, y / reference] as const);
+  const { at, scale } = normalising;
+  const reference = valueAt(points, at, isLog);
+  if (reference === null || (scale !== "plain" && !(reference > 0))) return null;
+  return points.map(([x, y]) => [x, overReference(y, reference, scale)] as const);
+};
+
+const overReference = (y: number, reference: number, scale: DifferenceScale): number => {
+  if (scale === "plain") return y - reference;
+  return scale === "power" ? Math.sqrt(Math.max(0, y) / reference) : y / reference;
 };
 
 /** Between two readings the curve is straight over log x and log y. */

@@ -24,6 +24,13 @@ test.each([
     null,
   ],
   [
+    "thousands in quotes, as spreadsheets group them",
+    'Time,Power (W)\n10:00,"1,204.5"\n10:01,"1,210"\n10:02,998',
+    [1204.5, 1210, 998],
+    null,
+    null,
+  ],
+  [
     "kilowatts after some lines of preamble",
     "Meter 7\nInterval 1 s\nseconds,active power_kW\n0,1.2\n1,1.25\n2,1.3",
     [1200, 1250, 1300],
@@ -42,6 +49,14 @@ test.each([
 test.each([
   ["temperatures", "Time,Probe 1 (°C)\n10:00,22\n10:01,23\n10:02,24"],
   ["a scope's record", "Time (s),CH1 (V)\n0,1\n1e-5,2\n2e-5,3"],
+  [
+    "temperatures with the power beside them",
+    "Time (s),Heat sink (°C),Power (W)\n0,22,60\n60,25,60\n120,28,60",
+  ],
+  [
+    "a scope's record with its product",
+    "Time (s),CH1 (V),CH2 (A),MATH (W)\n0,1,1,1\n1e-5,2,1,2\n2e-5,3,1,3",
+  ],
   ["a response", "Frequency (Hz),Level (dB)\n20,0\n200,0\n2000,0"],
   ["a word of power over words", "Power,State\non,good\noff,good"],
 ])("%s are no mains meter's log", (_, text) => expect(isMainsLog(text)).toBe(false));

@@ -19,8 +19,25 @@ const OTHER_POWER = /factor|faktor|facteur|apparent|schein|blind|reactive|\bVAr?
 
 type Heading = { delimiter: Delimiter; cells: readonly string[]; at: number };
 
-/** Whether text looks like a mains meter's log: a heading with watts over rows of numbers. */
-export const isMainsLog = (text: string): boolean => headingOf(linesOf(text)) !== null;
+/** Readings that lie nearer to each other, in seconds, are the samples of a scope, whose power is no mains meter's. */
+const LEAST_APART_SECONDS = 0.05;
+
+/** Whether text looks like a mains meter's log: a heading with watts, and no temperatures, over rows that are no samples of a scope. */
+export const isMainsLog = (text: string): boolean => {
+  const lines = linesOf(text);
+  const heading = headingOf(lines);
+  if (!heading) return false;
+  const { cells, delimiter, at } = heading;
+  const holdsTemperatures = cells.some((cell) =>
+    ["celsius", "fahrenheit"].includes(columnUnit(cell).quantity),
+  );
+  const time = columnFor(cells, "time");
+  const [first, second] = [1, 2].map((row) =>
+    numberIn(cellsOf(lines[at + row] ?? "", delimiter)[time]?.text ?? "", delimiter),
+  );
+  const apart = time < 0 ? Number.NaN : columnUnit(cells[time]).scale * (second - first);
+  return !holdsTemperatures && !(apart < LEAST_APART_SECONDS);
+};
 
 /**
  * Reads the log of a mains meter: any columns, of which one is headed by watts, and others perhaps by amperes and volts. When each row was
@@ -87,9 +104,9 @@ const columnFor = (cells: readonly string[], quantity: ColumnQuantity): number =
 
 const NUMBER = /^[-+]?\d+(?:\.\d+)?(?:e[-+]?\d+)?$/i;
 
-/** A number with or without its unit; a decimal comma counts where commas part no columns. */
+/** A number with or without its unit. Where commas part the columns one within a cell groups thousands; else it is the decimal one. */
 const numberIn = (text: string, delimiter: Delimiter): number => {
   const plain = text.replace(/\s*[a-z]+$/i, "").trim();
-  const pointed = delimiter === "," ? plain : plain.replace(",", ".");
+  const pointed = delimiter === "," ? plain.replaceAll(",", "") : plain.replace(",", ".");
   return NUMBER.test(pointed) ? Number(pointed) : Number.NaN;
 };

@@ -99,15 +99,25 @@ export const readMainsDrawLog = (
 
 type Level = { from: number; to: number; watts: number };
 
-/** Stretches of readings that are alike; two of the same watts are one level, of which the longer counts. */
+/** Stretches of readings that are alike, gaps left out; two of the same watts are one level, of which the longer counts. */
 const steadyLevels = (watts: Float64Array): Level[] => {
   const stretches: Level[] = [];
-  let from = 0;
-  for (let to = 1; to <= watts.length; to++) {
-    if (to < watts.length && isAlike(watts[to], middle(watts.subarray(from, to)))) continue;
-    if (to - from >= FEWEST_ALIKE)
+  let from = 0,
+    sum = 0,
+    count = 0;
+  // A day of seconds is gone through once: each reading is held against the mean so far.
+  for (let to = 0; to <= watts.length; to++) {
+    if (to < watts.length && !Number.isFinite(watts[to])) continue;
+    if (to < watts.length && (count === 0 || isAlike(watts[to], sum / count))) {
+      sum += watts[to];
+      count++;
+      continue;
+    }
+    if (count >= FEWEST_ALIKE)
       stretches.push({ from, to, watts: middle(watts.subarray(from, to)) ?? 0 });
     from = to;
+    sum = watts[to] ?? 0;
+    count = 1;
   }
   return stretches
     .toSorted((a, b) => b.to - b.from - (a.to - a.from))
@@ -118,8 +128,7 @@ const steadyLevels = (watts: Float64Array): Level[] => {
     );
 };
 
-const isAlike = (value: number, reference: number | null): boolean =>
-  reference !== null &&
+const isAlike = (value: number, reference: number): boolean =>
   Math.abs(value - reference) <= Math.max(ALIKE.watts, ALIKE.ratio * reference);
 
 /** Of what was read; null where nothing was. */

@@ -5,9 +5,9 @@ const clamp = (amperes: number) => ({ volts: 230, amperes: of(amperes, 0.015 * a
 
 test("100 W in and 60 W out leave 40 W of heat, known to the meters' root of squares", () => {
   const found = energyBalance({ inWatts: of(100), outWatts: of(60), apparent: null });
-  expect(found.heatWatts.value).toBe(40);
+  expect(found.heatWatts?.value).toBe(40);
   // JCGM 100, 5.1.2: the squares of 1 W and 0.6 W together.
-  expect(found.heatWatts.stdUncertainty).toBeCloseTo(Math.sqrt(1 + 0.36), 12);
+  expect(found.heatWatts?.stdUncertainty).toBeCloseTo(Math.sqrt(1 + 0.36), 12);
   expect(found.efficiencyRatio?.value).toBeCloseTo(0.6, 12);
   // 5.1.6: ratios of 1 % each make 1.4 %.
   expect(found.efficiencyRatio?.stdUncertainty).toBeCloseTo(0.6 * 0.01 * Math.SQRT2, 12);
@@ -58,6 +58,14 @@ test("readings within their uncertainty of each other are no trouble: 101 W out 
       ({ code }) => code,
     ),
   ).toEqual(["vague-heat"]));
+
+test("where nobody read what came out, neither heat nor efficiency is told", () =>
+  expect(energyBalance({ inWatts: of(240), outWatts: null, apparent: clamp(1.5) })).toMatchObject({
+    outWatts: null,
+    heatWatts: null,
+    efficiencyRatio: null,
+    powerFactor: { value: 240 / 345 },
+  }));
 
 test("nothing in is refused", () =>
   expect(() => energyBalance({ inWatts: of(0), outWatts: of(0), apparent: null })).toThrow(

@@ -4,8 +4,8 @@ import { formatFixed, formatSignificant, requirePositive } from "../units";
 /** What was read of one level: watts in and out, and what a clamp said of the mains. */
 export type EnergyReadings = {
   inWatts: Measured;
-  /** Of all loads together; zero at rest. */
-  outWatts: Measured;
+  /** Of all loads together; zero at rest, null where nobody read it. */
+  outWatts: Measured | null;
   /** Null where no clamp was read, or the volts of the mains are not known. */
   apparent: { volts: number; amperes: Measured } | null;
 };
@@ -18,9 +18,10 @@ export type EnergyRemark = {
 /** Where the watts of one level go. */
 export type EnergyBalance = {
   inWatts: Measured;
-  outWatts: Measured;
-  heatWatts: Measured;
-  /** Null at rest. */
+  outWatts: Measured | null;
+  /** Null where it is not known what came out. */
+  heatWatts: Measured | null;
+  /** Null at rest, and where it is not known what came out. */
   efficiencyRatio: Measured | null;
   /** Real over apparent power; null without a clamp. */
   powerFactor: Measured | null;
@@ -42,16 +43,16 @@ const VAGUE_RATIO = 1 / 3;
  */
 export const energyBalance = ({ inWatts, outWatts, apparent }: EnergyReadings): EnergyBalance => {
   requirePositive("inWatts", inWatts.value);
-  const heatWatts = dissipatedWatts(inWatts, [outWatts]);
+  const heatWatts = outWatts && dissipatedWatts(inWatts, [outWatts]);
   const powerFactor = apparent && factorOf(inWatts, apparent);
   return {
     inWatts,
     outWatts,
     heatWatts,
-    efficiencyRatio: outWatts.value > 0 ? quotient(outWatts, inWatts) : null,
+    efficiencyRatio: outWatts && outWatts.value > 0 ? quotient(outWatts, inWatts) : null,
     powerFactor,
     remarks: [
-      ...heatRemarks(heatWatts, outWatts),
+      ...(heatWatts && outWatts ? heatRemarks(heatWatts, outWatts) : []),
       ...(apparent && powerFactor ? factorRemarks(inWatts, apparent, powerFactor) : []),
     ],
   };

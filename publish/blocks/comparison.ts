@@ -37,11 +37,8 @@ export const comparison = (
             is: "chart",
             chart: {
               caption: set.name,
-              x:
-                set.normalising === "of-rated" && lead.curve.x === "watts"
-                  ? "factor"
-                  : lead.curve.x,
-              y: set.normalising === "meet" ? "level-ratio" : lead.curve.y,
+              x: lead.curve.x,
+              y: lead.curve.y,
               curves: drawn.map(({ curve, label, channelIndex }) => ({
                 label,
                 points: curve.points,

@@ -1,7 +1,12 @@
 import { drivenText } from "@/core/claim";
 import { formatFixed, formatShort } from "@/core/units";
+import type { MainsLevel } from "@/records/facts";
 import type { Piece, SheetFacts } from "../types";
 import { wattsText } from "../words";
+
+/** Watts with their expanded uncertainty; nothing is told of what is not known, or of nothing. */
+const measuredText = (watts: MainsLevel["balance"]["outWatts"]): string =>
+  watts && watts.value > 0 ? wattsText(watts.value, 2 * watts.stdUncertainty) : "–";
 
 /** What each supply lets it do, and what the bigger one buys. */
 export const supply = (
@@ -39,19 +44,9 @@ export const supply = (
                   head: [`From the mains, ${name}`, "In", "Out", "Heat"],
                   rows: mains.levels.map(({ label, balance }) => [
                     { text: label },
-                    { text: wattsText(balance.inWatts.value, 2 * balance.inWatts.stdUncertainty) },
-                    {
-                      text:
-                        balance.outWatts.value > 0
-                          ? wattsText(balance.outWatts.value, 2 * balance.outWatts.stdUncertainty)
-                          : "–",
-                    },
-                    {
-                      text: wattsText(
-                        balance.heatWatts.value,
-                        2 * balance.heatWatts.stdUncertainty,
-                      ),
-                    },
+                    { text: measuredText(balance.inWatts) },
+                    { text: measuredText(balance.outWatts) },
+                    { text: measuredText(balance.heatWatts) },
                   ]),
                 },
               ]

@@ -11,7 +11,7 @@ const records: PlanRecords = {
   isBridged: false,
   roomCelsius: 22,
 };
-const onMeter = (efficiency: number, isRehearsed = false) =>
+const onMeter = (efficiency: number, isRehearsed = false, doubts: string[] = []) =>
   [
     {
       isRehearsed,
@@ -21,6 +21,7 @@ const onMeter = (efficiency: number, isRehearsed = false) =>
           {
             label: "at rated output",
             marginAmperes: null,
+            doubts,
             balance: { efficiencyRatio: { value: efficiency, stdUncertainty: 0.01 } },
           },
         ],
@@ -35,8 +36,8 @@ test("held at full output what is not 60 W twice is heat: at a measured 60 % tha
   expect(claimed.heat.value).toBeCloseTo(80, 9);
 });
 
-test("without a real mains draw the efficiency is the usual one of its class, and less is known", () => {
-  for (const supplies of [[], onMeter(0.6, true)]) {
+test("without a real mains draw that is sure the efficiency is the usual one of its class, and less is known", () => {
+  for (const supplies of [[], onMeter(0.6, true), onMeter(0.6, false, ["not reached"])]) {
     const [claimed] = claimedHeat(records, supplies);
     expect(claimed.isMeasured).toBe(false);
     // 65 % for class AB, common practice.

@@ -29,7 +29,8 @@ export const claimedHeat = (
   const measured = supplies
     .filter(({ isRehearsed }) => !isRehearsed)
     .flatMap(({ mains }) => mains?.levels ?? [])
-    .find(({ label }) => label === "at rated output")?.balance.efficiencyRatio;
+    .find(({ label, doubts }) => label === "at rated output" && doubts.length === 0)
+    ?.balance.efficiencyRatio;
   const efficiencyRatio =
     measured?.value ?? assumptionsOf(amplifier, forecastSettings).efficiencyRatio;
   const expected = expectedWatts(records);

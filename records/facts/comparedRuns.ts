@@ -1,9 +1,4 @@
-import {
-  normalised,
-  type ComparedCurve,
-  type DifferenceScale,
-  type Normalising,
-} from "@/core/compare";
+import { normalised, type ComparedCurve, type DifferenceScale } from "@/core/compare";
 import { isNearLoad, powerStdUncertaintyRatio } from "@/core/power";
 import { RUN_KINDS, type Curve, type Quantity, type RunKind } from "@/core/run";
 import { plainSetting } from "@/core/verdict";
@@ -97,12 +92,12 @@ const DISTORTION_STD_RATIO = 0.05;
 const PROBE_STD_KELVIN = 0.5;
 const OTHER_STD = 0.02;
 
-/** A curve with what its readings are worth by the run's own conditions. Errors that two runs of one rig share are counted twice: the uncertainty of a difference is at most what follows. */
-export const comparedCurve = (
+/** What the readings of a curve are worth by the run's own conditions, as standard uncertainties. Errors that two runs of one rig share are counted twice: the uncertainty of a difference is at most what follows. */
+export const curveWorth = (
   { conditions }: Pick<Run, "conditions">,
   channel: number,
-  { x, y, points }: Pick<Curve, "x" | "y" | "points">,
-): ComparedCurve => {
+  { x, y }: Pick<Curve, "x" | "y">,
+): Omit<ComparedCurve, "points"> => {
   const own = conditions.channels[channel] ?? conditions.channels[0];
   const power = powerStdUncertaintyRatio(own);
   const worth: Partial<Record<Quantity, number>> = {
@@ -113,22 +108,31 @@ export const comparedCurve = (
     "distortion-ratio": DISTORTION_STD_RATIO,
     celsius: PROBE_STD_KELVIN,
   };
-  return { points, xStdRatio: x === "watts" ? power : 0, yStd: worth[y] ?? OTHER_STD };
+  return { xStdRatio: x === "watts" ? power : 0, yStd: worth[y] ?? OTHER_STD };
 };
 
 /** Where curves usually meet: 1 kHz, 1 W, the beginning. */
 export const usualMeeting = (x: Quantity): number => (x === "hertz" ? 1000 : 1);
 
-/** A curve brought together with the others of its set; null where that cannot be. */
+/** A curve brought together with the others of its set, over the axes that it then has; null where that cannot be. */
 export const broughtTogether = (
-  { points, x }: Pick<Curve, "points" | "x">,
+  curve: Curve,
   { normalising, meetAt }: Pick<ComparisonSet, "normalising" | "meetAt">,
   ratedWatts: number | null,
-): Curve["points"] | null => {
-  const asked: Record<ComparisonSet["normalising"], Normalising> = {
-    "as-measured": { how: "as-measured" },
-    "of-rated": { how: "of-rated", rated: ratedWatts ?? 0 },
-    meet: { how: "meet", at: meetAt ?? usualMeeting(x) },
-  };
-  return normalised(points, asked[normalising], isLogOver(x));
+): Curve | null => {
+  const { points, x, y } = curve;
+  const scale = scaleOf(y);
+  // Only what stands over watts can stand over rated ones.
+  const isOfRated = normalising === "of-rated" && x === "watts";
+  if (normalising === "as-measured" || (normalising === "of-rated" && !isOfRated)) return curve;
+  const brought = normalised(
+    points,
+    isOfRated
+      ? { how: "of-rated", rated: ratedWatts ?? 0 }
+      : { how: "meet", at: meetAt ?? usualMeeting(x), scale },
+    isLogOver(x),
+  );
+  if (!brought) return null;
+  if (isOfRated) return { ...curve, points: brought, x: "factor" };
+  return { ...curve, points: brought, y: scale === "plain" ? y : "level-ratio" };
 };

@@ -11,7 +11,6 @@ export {
   chartTitles,
   comparables,
   runOfMember,
-  scaleOf,
   usualMeeting,
   type Comparable,
 } from "./comparedRuns";
@@ -21,6 +20,7 @@ export {
   togetherDifference,
   type ComparedRun,
   type OutputDifference,
+  type TogetherDifference,
 } from "./leadDifference";
 export { shortNames } from "./memberNames";
 export type { ShownComparison, ShownMember } from "./shownComparison";

@@ -112,6 +112,38 @@ test("over what each is rated for; where nothing is claimed it says so", () => {
   ).toEqual({ curve: null, why: "nothing is claimed into its load" });
 });
 
+test("degrees are told as degrees, and watts that meet in dB of power", () => {
+  const soak = (name: string, y: Curve["y"], values: readonly number[]): ComparedRun => {
+    const { run, ...rest } = response(
+      [0, 60, 120].map((seconds, k) => [seconds, values[k]] as const),
+    );
+    const [{ curves }] = run.result.channels;
+    const channels = [
+      { ...run.result.channels[0], curves: [{ ...curves[0], name, x: "seconds", y }] },
+    ];
+    return {
+      ...rest,
+      run: { ...run, kind: "heat-soak", result: { ...run.result, channels } } as Run,
+    };
+  };
+  const warm = [30, 52, 62];
+  const plain = togetherDifference(
+    soak("sink", "celsius", warm),
+    soak("sink", "celsius", [22, 32, 37]),
+    { ...AS_IS, normalising: "meet", meetAt: 60 },
+  );
+  // Each less its own at a minute: 62 - 52 against 37 - 32.
+  expect(plain).toMatchObject({ isPlain: true, y: "celsius" });
+  expect(plain?.points.at(-1)?.value).toBeCloseTo(5, 9);
+  const watts = togetherDifference(
+    soak("sink", "watts", [10, 10, 40]),
+    soak("sink", "watts", [10, 10, 20]),
+    { ...AS_IS, normalising: "meet", meetAt: 60 },
+  );
+  // Four times against twice the power.
+  expect(watts?.points.at(-1)?.value).toBeCloseTo(3.0103, 4);
+});
+
 test("past its limit, where more drive gives fewer watts, a sweep is compared no further", () => {
   const back = sweep(20);
   const [{ curves }] = back.run.result.channels;

@@ -1,11 +1,11 @@
 import { curveDifference, type CurveDifference } from "@/core/compare";
 import { COVERAGE_FACTOR } from "@/core/power";
-import { RUN_KINDS, type Curve } from "@/core/run";
+import { RUN_KINDS, type Curve, type Quantity } from "@/core/run";
 import { outputWithin } from "@/core/sweep";
 import { audibilityOf, type Audibility } from "@/core/supply";
 import type { ComparisonSet } from "../comparisons";
 import type { Run } from "../run";
-import { broughtTogether, comparedCurve, curveUnder, isLogOver, scaleOf } from "./comparedRuns";
+import { broughtTogether, curveUnder, curveWorth, isLogOver, scaleOf } from "./comparedRuns";
 
 /** A run in a comparison, with what its amplifier is rated for into that load. */
 export type ComparedRun = { run: Run; channel: number; ratedWatts: number | null };
@@ -80,11 +80,10 @@ export const togetherCurve = (
   { run, channel, ratedWatts }: ComparedRun,
   set: Pick<ComparisonSet, "chart" | "normalising" | "meetAt">,
 ): TogetherCurve => {
-  const curve = curveUnder(run, channel, set.chart);
-  if (!curve) return { curve: null, why: "it has no such curve" };
-  if (set.normalising === "of-rated" && curve.x !== "watts") return { curve, why: null };
-  const points = broughtTogether(curve, set, ratedWatts);
-  if (points) return { curve: { ...curve, points }, why: null };
+  const own = curveUnder(run, channel, set.chart);
+  if (!own) return { curve: null, why: "it has no such curve" };
+  const curve = broughtTogether(own, set, ratedWatts);
+  if (curve) return { curve, why: null };
   return {
     curve: null,
     why:
@@ -94,20 +93,37 @@ export const togetherCurve = (
   };
 };
 
+/** A difference with what it is told in: dB, or plainly in the quantity of the curves. */
+export type TogetherDifference = CurveDifference & { isPlain: boolean; y: Quantity };
+
 /** The difference of two curves of a set; null where it cannot be told. */
 export const togetherDifference = (
   first: ComparedRun,
   second: ComparedRun,
   set: Pick<ComparisonSet, "chart" | "normalising" | "meetAt">,
-): CurveDifference | null => {
-  const [a, b] = [first, second].map((each) => togetherCurve(each, set).curve);
+): TogetherDifference | null => {
+  const [a, b] = [first, second].map((each) => compared(each, set));
   if (!a || !b || a.x !== b.x || a.y !== b.y) return null;
-  const outcome = curveDifference(
-    comparedCurve(first.run, first.channel, risingPart(a)),
-    comparedCurve(second.run, second.channel, risingPart(b)),
-    { scale: scaleOf(a.y), isLog: isLogOver(a.x) },
-  );
-  return outcome.ok ? outcome.value : null;
+  const scale = scaleOf(a.y);
+  const outcome = curveDifference(a, b, { scale, isLog: isLogOver(a.x) });
+  return outcome.ok ? { ...outcome.value, isPlain: scale === "plain", y: a.y } : null;
+};
+
+/** A curve with what its readings are worth: where it became the level of a power, half as much. */
+const compared = (
+  each: ComparedRun,
+  set: Pick<ComparisonSet, "chart" | "normalising" | "meetAt">,
+) => {
+  const own = curveUnder(each.run, each.channel, set.chart);
+  const { curve } = togetherCurve(each, set);
+  if (!own || !curve) return null;
+  const worth = curveWorth(each.run, each.channel, own);
+  const isLevelOfPower = scaleOf(own.y) === "power" && curve.y === "level-ratio";
+  return {
+    ...risingPart(curve),
+    ...worth,
+    yStd: isLevelOfPower ? worth.yStd / 2 : worth.yStd,
+  };
 };
 
 /** Past its limit an amplifier may give less the more it is driven; there the same watts stand for two things. */

@@ -7,6 +7,8 @@ import { CLAMP_STD_RATIO, WATTS_STD_RATIO } from "./meterAccuracy";
 export type MainsLevel = {
   label: string;
   balance: EnergyBalance;
+  /** What makes a reading of it doubtful; of a doubtful level nothing follows. */
+  doubts: readonly string[];
   /** What the breaker has left, in amperes. */
   marginAmperes: number | null;
 };
@@ -51,10 +53,13 @@ const mainsLevel = (channel: EvidenceChannel, ending: string, label: string): Ma
   return [
     {
       label,
+      doubts: (channel.cautions ?? []).flatMap(({ text, touches }) =>
+        touches.includes(`mains${ending}`) ? [text] : [],
+      ),
       marginAmperes,
       balance: energyBalance({
         inWatts: worth(watts, WATTS_STD_RATIO),
-        outWatts: worth(heat === null ? 0 : Math.max(0, watts - heat), WATTS_STD_RATIO),
+        outWatts: outOf(ending, watts, heat),
         apparent:
           amperes && factor
             ? { volts: watts / (factor * amperes), amperes: worth(amperes, CLAMP_STD_RATIO) }
@@ -62,6 +67,12 @@ const mainsLevel = (channel: EvidenceChannel, ending: string, label: string): Ma
       }),
     },
   ];
+};
+
+/** What came out: at rest nothing, else what is not heat; not known where only the mains were read. */
+const outOf = (ending: string, watts: number, heat: number | null) => {
+  if (ending === "-idle") return worth(0, 0);
+  return heat === null ? null : worth(Math.max(0, watts - heat), WATTS_STD_RATIO);
 };
 
 const HOURS_OF_A_YEAR = 8766;

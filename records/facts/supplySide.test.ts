@@ -186,3 +186,30 @@ test("bursts, staying power and mains of a supply come from the newest run that 
 });
 
 test("10 W all year are 88 kWh", () => expect(idleYearKilowattHours(10)).toBeCloseTo(87.66, 2));
+
+test("a meter's log says nothing of what came out: no heat is made of its watts, and its doubt is told", () => {
+  const logged = {
+    ...swept("x", 4, 1),
+    kind: "mains-draw",
+    channels: [
+      {
+        channelIndex: 0,
+        loadOhms: 4,
+        figures: ["mains-idle", "mains-rated"].map((name, k) => ({
+          name,
+          label: name,
+          quantity: "watts",
+          value: [12, 240][k],
+          stdUncertainty: null,
+          bound: null,
+        })),
+        cautions: [{ code: "doubtful", text: "by their order", touches: ["mains-rated"] }],
+      },
+    ],
+  } as unknown as Evidence;
+  const levels = measuredSupplies([swept("a", 4, 30), logged], SUPPLIES)[0].mains?.levels ?? [];
+  expect(levels.map(({ balance, doubts }) => [balance.heatWatts?.value ?? null, doubts])).toEqual([
+    [12, []],
+    [null, ["by their order"]],
+  ]);
+});

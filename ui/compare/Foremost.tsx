@@ -1,10 +1,15 @@
 import { Box, HStack, Text } from "@chakra-ui/react";
 import { LOUDNESS_SCHOOLS, loudnessRatio } from "@/core/loudness";
-import { RUN_KINDS } from "@/core/run";
+import type { Quantity } from "@/core/run";
 import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
 import type { ComparisonSet } from "@/records";
-import { outputDifference, togetherDifference, type OutputDifference } from "@/records/facts";
-import type { ShownComparison } from "@/records/facts";
+import {
+  outputDifference,
+  togetherDifference,
+  type OutputDifference,
+  type ShownComparison,
+  type TogetherDifference,
+} from "@/records/facts";
 import { Reading } from "../parts/Reading";
 import { Explain } from "../words/Explain";
 import { chosenPair } from "./memberText";
@@ -51,22 +56,31 @@ export function Foremost({
         The two curves have nothing in common to be told apart by.
       </Text>
     );
-  const isPlain = RUN_KINDS[set.kind].isSoaked === true;
+  const { scale, unit } = toldIn(difference);
   return (
     <Told
       heading={`${first} over ${second}, where they are surest to differ`}
-      value={difference.surest.value}
-      stdUncertainty={difference.surest.stdUncertainty}
-      unit={isPlain ? "°C" : "dB"}
+      value={scale * difference.surest.value}
+      stdUncertainty={scale * difference.surest.stdUncertainty}
+      unit={unit}
       isReal={difference.isReal}
     >
       <Text mt={1} color="muted">
-        In the mean over all that both were read at {signed(difference.mean)}{" "}
-        {isPlain ? "°C" : "dB"}.
+        In the mean over all that both were read at {signed(scale * difference.mean)} {unit}.
       </Text>
     </Told>
   );
 }
+
+/** What plain differences are told in. */
+const PLAIN: Partial<Record<Quantity, { scale: number; unit: string }>> = {
+  celsius: { scale: 1, unit: "°C" },
+  radians: { scale: 180 / Math.PI, unit: "°" },
+  seconds: { scale: 1, unit: "s" },
+};
+
+const toldIn = ({ isPlain, y }: TogetherDifference): { scale: number; unit: string } =>
+  isPlain ? (PLAIN[y] ?? { scale: 1, unit: "" }) : { scale: 1, unit: "dB" };
 
 const signed = (value: number): string =>
   `${value < 0 ? "−" : "+"}${formatFixed(Math.abs(value), 2)}`;

@@ -1,16 +1,15 @@
 import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
 import { useMemo, useRef } from "react";
-import type { CurveDifference } from "@/core/compare";
 import type { Quantity } from "@/core/run";
 import { dbToAmplitudeRatio, formatEngineering } from "@/core/units";
 import type { ComparisonSet } from "@/records";
 import {
   chartTitles,
-  scaleOf,
   shortNames,
   togetherCurve,
   togetherDifference,
   usualMeeting,
+  type TogetherDifference,
 } from "@/records/facts";
 import type { ShownComparison } from "@/records/facts";
 import { LineChart, type DrawnCurve } from "../charts/LineChart";
@@ -68,7 +67,6 @@ export function Together({
   if (!lead) return null;
   const alike = curves.filter(({ x, y }) => x === lead.x && y === lead.y);
   const titles = [...new Set(members.flatMap(({ run }) => (run ? chartTitles(run) : [])))];
-  const isOfRated = set.normalising === "of-rated" && lead.x === "watts";
   const left = drawn.flatMap((each, k) => (each?.why ? [`${names[k]}: ${each.why}`] : []));
   const pair = chosenPair(set, shown, ownId);
   const difference = pair && togetherDifference(...pair.runs, set);
@@ -103,8 +101,8 @@ export function Together({
       </Grid>
       <Flex direction="column" h="330px">
         <LineChart
-          x={isOfRated ? "factor" : lead.x}
-          y={set.normalising === "meet" ? "level-ratio" : lead.y}
+          x={lead.x}
+          y={lead.y}
           curves={alike}
           band={null}
           caption={`${set.name}: ${alike.map(({ label }) => label).join(", ")}`}
@@ -120,8 +118,7 @@ export function Together({
         <Difference
           heading={`${pair.names[0]} less ${pair.names[1]}`}
           difference={difference}
-          x={isOfRated ? "factor" : lead.x}
-          y={lead.y}
+          x={lead.x}
         />
       )}
     </Box>
@@ -135,16 +132,14 @@ function Difference({
   heading,
   difference,
   x,
-  y,
 }: {
   heading: string;
-  difference: CurveDifference;
+  difference: TogetherDifference;
   x: Quantity;
-  y: Quantity;
 }) {
-  const isPlain = scaleOf(y) === "plain";
+  const { isPlain, y } = difference;
   const shown = (value: number) => (isPlain ? value : dbToAmplitudeRatio(value));
-  const curve = (label: string, of: (point: CurveDifference["points"][number]) => number) => ({
+  const curve = (label: string, of: (point: TogetherDifference["points"][number]) => number) => ({
     label,
     points: difference.points.map((point) => [point.x, shown(of(point))] as const),
     channelIndex: 0,

@@ -11,8 +11,11 @@ export function Energy({ mains }: { mains: MeasuredMains | null }) {
   const { levels, inrush } = mains;
   // Of remarks that are alike the one of the highest level, which stands last.
   const remarks = new Map(
-    levels.flatMap(({ balance }) => balance.remarks.map(({ code, text }) => [code, text])),
+    levels.flatMap(({ balance }) =>
+      balance.remarks.map(({ code, text }) => [code as string, text]),
+    ),
   );
+  for (const doubt of levels.flatMap(({ doubts }) => doubts)) remarks.set(doubt, doubt);
   const idle = levels.find(({ label }) => label === "idle");
   return (
     <Box mt={3} data-testid="energy">
@@ -56,6 +59,11 @@ export function Energy({ mains }: { mains: MeasuredMains | null }) {
   );
 }
 
+const outText = (outWatts: MainsLevel["balance"]["outWatts"]): string => {
+  if (outWatts === null) return "not read";
+  return outWatts.value > 0 ? `${formatSignificant(outWatts.value, 3)} W` : "–";
+};
+
 const inrushText = ({ peak, stands }: { peak: number; stands: number }): string =>
   peak <= stands
     ? `the breaker surely stands ${formatSignificant(stands, 2)} A.`
@@ -71,16 +79,17 @@ function Head({ children }: { children: React.ReactNode }) {
 
 function Level({ level: { label, balance, marginAmperes } }: { level: MainsLevel }) {
   const { inWatts, outWatts, heatWatts, powerFactor } = balance;
-  const heat = formatWithUncertainty(heatWatts.value, COVERAGE * heatWatts.stdUncertainty);
+  const heat =
+    heatWatts && formatWithUncertainty(heatWatts.value, COVERAGE * heatWatts.stdUncertainty);
   return (
     <Box as="tr" borderTopWidth="1px" borderColor="rime">
       <Box as="th" textAlign="left" fontWeight={400} color="muted" py={1}>
         {label}
       </Box>
       <td>{formatSignificant(inWatts.value, 3)} W</td>
-      <td>{outWatts.value > 0 ? `${formatSignificant(outWatts.value, 3)} W` : "–"}</td>
+      <td>{outText(outWatts)}</td>
       <Box as="td" fontWeight={600}>
-        {heat.value} ± {heat.uncertainty} W
+        {heat ? `${heat.value} ± ${heat.uncertainty} W` : "–"}
       </Box>
       <td>{powerFactor ? formatFixed(powerFactor.value, 2) : "–"}</td>
       <td>{marginAmperes === null ? "–" : `${formatFixed(marginAmperes, 1)} A`}</td>

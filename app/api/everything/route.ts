@@ -1,5 +1,4 @@
 import { Readable } from "node:stream";
-import { writeZip } from "@/archive/writeZip";
 import { guarded } from "@/server/guard";
 import { everything } from "@/server/everything";
 import { NOT_STORED } from "@/server/requests";
@@ -8,7 +7,7 @@ import { NOT_STORED } from "@/server/requests";
 export const GET = (request: Request): Promise<Response> =>
   guarded(request, async () => {
     const day = new Date();
-    const zip = writeZip(await everything(day));
+    const zip = await everything();
     return new Response(Readable.toWeb(zip) as ReadableStream, {
       headers: {
         ...NOT_STORED,
