@@ -1,7 +1,8 @@
 import { line, scaleLinear, scaleLog } from "d3";
-import type { Curve } from "@/core/run";
+import type { Curve, Quantity } from "@/core/run";
+import type { ClaimBand } from "@/records/facts";
 import { decadeDomain, decadeTicks } from "./decadeTicks";
-import type { Axis } from "./axis";
+import { axisOf, type Axis } from "./axis";
 
 /** A curve with how it is drawn. A ghost is an earlier reading, for comparison. */
 export type DrawnCurve = Pick<Curve, "label" | "points" | "named"> & {
@@ -80,6 +81,34 @@ export const scaleFor = (
     return { place: (each) => scale(each), value: (px) => scale.invert(px), ticks: scale.ticks(8) };
   }
   return linear([low, high], range, 7, axis.title === "dB" ? LEAST_SPAN_DB : 0);
+};
+
+/** What a chart shows: its axes, its curves, and the claim that is drawn into it. */
+export type Charted = {
+  x: Quantity;
+  y: Quantity;
+  curves: readonly DrawnCurve[];
+  band: ClaimBand | null;
+};
+
+/** Axes and scales that hold all of a chart, the claim included, in so many pixels. */
+export const frameFor = (
+  { x, y, curves, band }: Charted,
+  { widthPx, heightPx }: { widthPx: number; heightPx: number },
+): Frame => {
+  const points = curves.flatMap((curve) => curve.points);
+  const xs = [...points.map(([at]) => at), ...(band?.isCorner ? [band.highX] : [])];
+  const ys = [
+    ...points.map(([, value]) => value),
+    ...(band ? [band.lowY, band.highY].filter((each) => each !== null) : []),
+  ];
+  const [xAxis, yAxis] = [axisOf(x, y, xs), axisOf(y, x, ys)];
+  return {
+    xAxis,
+    yAxis,
+    xScale: scaleFor(xAxis, xs, [MARGIN.left, widthPx - MARGIN.right], true),
+    yScale: scaleFor(yAxis, ys, [heightPx - MARGIN.bottom, MARGIN.top], false),
+  };
 };
 
 /** The point of a curve nearest to a place on the x axis. */

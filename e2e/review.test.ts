@@ -11,14 +11,19 @@ import { writeZip } from "@/archive/writeZip";
 import { buffer } from "node:stream/consumers";
 import { makeDemo } from "@/demo/makeDemo";
 import type { Review } from "@/records";
-import { findDocument, keepDocument, openDatabase } from "@/store";
+import { addLogEntry, findDocument, keepDocument, openDatabase } from "@/store";
 import { HOME } from "./demoShelf";
 import { startServer, type Server } from "./server";
 
 let from: { folder: string; server: Server };
 let to: { folder: string; server: Server };
 let id = "";
-const PRIVATE = ["a lender of that name", "scorched under the board"];
+const PRIVATE = [
+  "a lender of that name",
+  "scorched under the board",
+  "to be paid by Friday",
+  "a telephone number",
+];
 
 const madeFolder = (name: string): string =>
   mkdtempSync(join(tmpdir(), `rimebank-review-${name}-`));
@@ -30,6 +35,14 @@ beforeAll(async () => {
   ({ id } = (await db("amplifiers").first("id")) as { id: string });
   const details = await findDocument(db, id, "details");
   await keepDocument(db, id, "details", { ...details, lender: PRIVATE[0], seenBefore: PRIVATE[1] });
+  await db("amplifiers").where({ id }).update({ notes: PRIVATE[2] });
+  await addLogEntry(db, id, {
+    at: "2026-11-25T10:00:00Z",
+    kind: "remark",
+    text: PRIVATE[3],
+    celsius: null,
+    isStruck: false,
+  });
   await db.destroy();
   const other = madeFolder("to");
   from = { folder, server: await startServer(folder) };

@@ -1,10 +1,10 @@
 import { formatShort } from "@/core/units";
 import { OUTCOME_WORDS } from "@/drawing/outcomeWords";
+import { amplifierName } from "@/records";
 import { groupOf } from "@/records/facts";
 import { escaped } from "./escaped";
 import { DARK, LIGHT, type Ink } from "./ink";
 import type { SheetFacts } from "./types";
-import { nameOf } from "./words";
 
 /** One big result. */
 export type Card = {
@@ -88,7 +88,7 @@ h1{font-size:72px;line-height:1.1;font-weight:700}
 .unit{font-size:${Math.round(fitted / 2)}px;font-weight:700}
 .pm{font-size:64px;color:${ink.muted}}
 .words{font-size:96px;line-height:1.1;font-weight:800;color:${ink[TONE_INKS[card.tone]]}}
-</style></head><body><div><h1>${escaped(nameOf(amplifier))}</h1><p class="label">${escaped(card.label)}</p></div>
+</style></head><body><div><h1>${escaped(amplifierName(amplifier))}</h1><p class="label">${escaped(card.label)}</p></div>
 <div><p><span class="value">${escaped(card.value)}</span> <span class="unit">${escaped(card.unit)}</span></p>${card.plusMinus ? `<p class="pm">± ${escaped(card.plusMinus)} ${escaped(card.unit)}</p>` : ""}</div>
 <p class="words">${escaped(card.words)}</p></body></html>`;
 };

@@ -1,6 +1,5 @@
-import { axisOf } from "@/drawing/axis";
 import { channelLook } from "@/drawing/channelLook";
-import { MARGIN, pathOf, scaleFor, type DrawnCurve, type Frame } from "@/drawing/geometry";
+import { frameFor, MARGIN, pathOf, type DrawnCurve, type Frame } from "@/drawing/geometry";
 import type { ClaimBand } from "@/records/facts";
 import { escaped } from "./escaped";
 import { LIGHT, type Ink } from "./ink";
@@ -26,22 +25,8 @@ const thinned = (points: readonly Point[]): readonly Point[] => {
   return [...kept, points[points.length - 1]];
 };
 
-const frameOf = ({ x, y, curves, band }: SheetChart): Frame => {
-  const points = curves.flatMap((curve) => curve.points);
-  const xs = [...points.map(([at]) => at), ...(band?.isCorner ? [band.highX] : [])];
-  const ys = [
-    ...points.map(([, value]) => value),
-    ...(band ? [band.lowY, band.highY].filter((each) => each !== null) : []),
-  ];
-  const [xAxis, yAxis] = [axisOf(x, y, xs), axisOf(y, x, ys)];
-  const { width, height } = CHART_PX;
-  return {
-    xAxis,
-    yAxis,
-    xScale: scaleFor(xAxis, xs, [MARGIN.left, width - MARGIN.right], true),
-    yScale: scaleFor(yAxis, ys, [height - MARGIN.bottom, MARGIN.top], false),
-  };
-};
+const frameOf = (chart: SheetChart): Frame =>
+  frameFor(chart, { widthPx: CHART_PX.width, heightPx: CHART_PX.height });
 
 const colorOf = ({ channelIndex }: DrawnCurve, ink: Ink): string =>
   ink[channelLook(channelIndex).color as keyof Ink] ?? ink.ink;

@@ -1,10 +1,9 @@
 import { figureText } from "@/drawing/quantityText";
-import { amplifierLine, BLOCK_KINDS, type Block, type Run } from "@/records";
+import { amplifierLine, amplifierName, BLOCK_KINDS, type Block, type Run } from "@/records";
 import { BLOCKS } from "./blocks";
 import { HEADINGS } from "./blocks/headings";
 import type { Cell, Piece, Sheet, SheetFacts, SheetSection } from "./types";
 import { newBlock } from "./templates";
-import { nameOf } from "./words";
 
 /** The page that blocks and facts make together. */
 export const sheetOf = (facts: SheetFacts): Sheet => {
@@ -13,7 +12,7 @@ export const sheetOf = (facts: SheetFacts): Sheet => {
   const ids = [...new Set(sections.flatMap(({ pieces }) => pieces.flatMap(runsIn)))];
   const known = new Map(runsOf(facts).map((run) => [run.id, run]));
   return {
-    title: publication.title.trim() || `${nameOf(amplifier)}, measured`,
+    title: publication.title.trim() || `${amplifierName(amplifier)}, measured`,
     subtitle: amplifierLine(amplifier),
     author: publication.author.trim(),
     at,

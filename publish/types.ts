@@ -1,11 +1,9 @@
 import type { HonestRating, SchoolReading } from "@/core/verdict";
-import type { DrawnCurve } from "@/drawing/geometry";
-import type { Quantity } from "@/core/run";
+import type { Charted } from "@/drawing/geometry";
 import type { Amplifier, Publication, Run, StatedPower } from "@/records";
 import type { ReadClaim } from "@/core/claim";
 import type {
   AmplifierFigure,
-  ClaimBand,
   MeasuredSupply,
   ShownComparison,
   ShownVerdict,
@@ -41,15 +39,7 @@ export type SheetFacts = {
 };
 
 /** A chart as it is drawn on any page. */
-export type SheetChart = {
-  caption: string;
-  x: Quantity;
-  y: Quantity;
-  curves: readonly DrawnCurve[];
-  /** The printed claim that the run can be held against, drawn as the sides where it is missed. */
-  band: ClaimBand | null;
-  runIds: readonly string[];
-};
+export type SheetChart = Charted & { caption: string; runIds: readonly string[] };
 
 /** A cell of a table: text, and the run that it comes from. */
 export type Cell = { text: string; runId?: string | null; tone?: "good" | "bad" | "open" };

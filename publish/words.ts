@@ -48,6 +48,3 @@ export const countText = (count: number): string =>
     "eleven",
     "twelve",
   ][count] ?? String(count);
-
-export const nameOf = ({ maker, model }: { maker: string; model: string }): string =>
-  [maker, model].filter(Boolean).join(" ");

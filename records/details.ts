@@ -10,17 +10,13 @@ export const TERMINALS = ["not known", "one side is earth", "bridge-tied"] as co
 
 const text = (most: number) =>
   trimmed().max(most, `Keep it under ${most} characters.`).defined().default("");
-const positive = (what: string, most: number) =>
-  optionalQuantity(`Give ${what}, or leave it empty.`)
-    .positive("It must be above zero.")
-    .max(most, "That is more than can be; check the number.")
-    .default(null);
-
 const seldomSaid = (what: string, most: number) =>
   optionalQuantity(`Give ${what}, or leave it empty.`)
     .positive("It must be above zero.")
     .max(most, "That is more than can be; check the number.")
     .optional();
+
+const positive = (what: string, most: number) => seldomSaid(what, most).default(null);
 
 const supplySchema = object({
   name: text(80).required("Give the supply a name, such as “brick in the box”."),

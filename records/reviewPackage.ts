@@ -128,6 +128,7 @@ export const readersCopy = (review: Review): Review => {
   return {
     ...review,
     isWhole: false,
+    amplifier: { ...review.amplifier, notes: "" },
     documents: {
       ...documents,
       ...(details && {

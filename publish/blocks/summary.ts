@@ -1,6 +1,7 @@
+import { amplifierName } from "@/records";
 import { groupOf, isJudged } from "@/records/facts";
 import type { Piece, SheetFacts } from "../types";
-import { countText, nameOf, wattsText } from "../words";
+import { countText, wattsText } from "../words";
 
 /** One or two sentences: what it gives, and how many of its claims it keeps. */
 export const summarySentences = ({
@@ -22,7 +23,7 @@ export const summarySentences = ({
     ...(one
       ? [
           {
-            text: `The ${nameOf(amplifier)} gives ${one.bound === "at-least" ? "at least " : ""}${wattsText(one.powerWatts, one.expandedUncertainty)}${channels}, at 1 % THD+N and 1 kHz${one.isRehearsed ? " (only on the simulated bench)" : ""}.`,
+            text: `The ${amplifierName(amplifier)} gives ${one.bound === "at-least" ? "at least " : ""}${wattsText(one.powerWatts, one.expandedUncertainty)}${channels}, at 1 % THD+N and 1 kHz${one.isRehearsed ? " (only on the simulated bench)" : ""}.`,
             runId: one.runId,
           },
         ]

@@ -133,7 +133,9 @@ const sinadAt = (runs: readonly Evidence[], watts: number): AmplifierFigure =>
 
 /** Both powers are of the same schools' conditions; the ratio is told as a level. */
 const headroomOf = (burst: AmplifierFigure, steady: AmplifierFigure): AmplifierFigure => {
-  const ratio = burst.value && steady.value ? burst.value / steady.value : null;
+  // Where neither was driven to its limit their ratio tells nothing.
+  const isOpen = burst.bound === "at-least" && steady.bound === "at-least";
+  const ratio = burst.value && steady.value && !isOpen ? burst.value / steady.value : null;
   const relative = Math.hypot(
     (burst.stdUncertainty ?? 0) / (burst.value ?? 1),
     (steady.stdUncertainty ?? 0) / (steady.value ?? 1),

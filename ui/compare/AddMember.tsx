@@ -28,7 +28,7 @@ export function AddMember({
 }) {
   const [find, setFind] = useState("");
   const [chosen, setChosen] = useState<Named>(own);
-  const named = useFound(find);
+  const byName = useFound(find);
   const ownRuns = useMemo(() => comparables(own.runs, kind), [own.runs, kind]);
   const others = useComparables(chosen.id === own.id ? null : chosen.id, kind);
   const found = chosen.id === own.id ? ownRuns : others.found;
@@ -62,8 +62,13 @@ export function AddMember({
         </Text>
       )}
       <TextField label="Another amplifier" field={held(find, setFind)} placeholder="its name" />
+      {find.trim() !== "" && byName.message && (
+        <Text fontSize="13.5px" color="muted">
+          {byName.message}
+        </Text>
+      )}
       {find.trim() !== "" &&
-        named.map(({ id, name }) => (
+        byName.amplifiers.map(({ id, name }) => (
           <ActionButton
             key={id}
             minH="32px"
@@ -83,17 +88,26 @@ export function AddMember({
   );
 }
 
+const UNANSWERED = "The program does not answer. Start it again if it has ended.";
+
+type Found = { amplifiers: readonly Named[]; message: string | null };
+
 /** Amplifiers by words of their names, shortly after typing. */
-const useFound = (find: string): readonly Named[] => {
-  const [found, setFound] = useState<readonly Named[]>([]);
+const useFound = (find: string): Found => {
+  const [found, setFound] = useState<Found>({ amplifiers: [], message: null });
   useEffect(() => {
     if (find.trim() === "") return;
     const abort = new AbortController();
     const timer = setTimeout(() => {
       fetch(`/api/amplifiers?find=${encodeURIComponent(find.trim())}`, { signal: abort.signal })
         .then((answer) => answer.json())
-        .then(({ amplifiers = [] }: { amplifiers?: readonly Named[] }) => setFound(amplifiers))
-        .catch(() => {});
+        .then(({ amplifiers = [] }: { amplifiers?: readonly Named[] }) =>
+          setFound({
+            amplifiers,
+            message: amplifiers.length === 0 ? "No amplifier of that name." : null,
+          }),
+        )
+        .catch(() => !abort.signal.aborted && setFound({ amplifiers: [], message: UNANSWERED }));
     }, TYPING_PAUSE_MS);
     return () => {
       clearTimeout(timer);
@@ -117,7 +131,7 @@ const useComparables = (id: string | null, kind: RunKind) => {
       .then((answer: { comparables?: readonly Comparable[]; message?: string }) =>
         setState({ found: answer.comparables ?? [], message: answer.message ?? null }),
       )
-      .catch(() => {});
+      .catch(() => !abort.signal.aborted && setState({ found: [], message: UNANSWERED }));
     return () => abort.abort();
   }, [id, kind]);
   return id === null ? { found: [], message: null } : state;

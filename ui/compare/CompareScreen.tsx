@@ -1,7 +1,7 @@
 "use client";
 import { Flex, Grid, HStack } from "@chakra-ui/react";
 import { Plus, Trash2 } from "lucide-react";
-import { useRouter } from "next/navigation";
+import { useRouter, useSearchParams } from "next/navigation";
 import { useMemo } from "react";
 import { RUN_KINDS } from "@/core/run";
 import {
@@ -31,8 +31,10 @@ export type CompareScreenProps = {
   /** Newest first. */
   runs: readonly RunEntry[];
   comparisons: Comparisons;
-  chosenId: string | null;
-  shown: ShownComparison | null;
+  /** The one that is opened where the address names none. */
+  usualId: string | null;
+  /** What was read with the page, and of which. */
+  shown: (ShownComparison & { setId: string }) | null;
 };
 
 /** Names that may be longer than a line. */
@@ -52,12 +54,15 @@ export function CompareScreen({
   amplifier,
   runs,
   comparisons,
-  chosenId,
-  shown,
+  usualId,
+  shown: read,
 }: CompareScreenProps) {
   const router = useRouter();
+  const asked = useSearchParams().get("set");
   const { sets, autosave, change, remove } = useComparisons(comparisons);
-  const set = sets.find(({ id }) => id === chosenId) ?? null;
+  const set = sets.find(({ id }) => id === (asked ?? usualId)) ?? null;
+  // One that has just been begun is read once it is kept.
+  const shown = set && read?.setId === set.id ? read : null;
   const open = (id: string) =>
     router.replace(`/amplifiers/${amplifier.id}/compare?set=${encodeURIComponent(id)}`);
   const begin = (begun: ComparisonSet) => {
@@ -90,6 +95,7 @@ export function CompareScreen({
           {newButton}
         </HStack>
         {sets.length > 0 && <SetChoice sets={sets} chosenId="" onOpen={open} />}
+        <KeptMark {...autosave} />
       </EmptyState>
     );
   return (

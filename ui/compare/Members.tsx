@@ -37,9 +37,9 @@ export function Members({
             ...set,
             kind: kind as RunKind,
             chart: "",
-            members: [],
-            first: "",
-            second: "",
+            meetAt: null,
+            // The same amplifiers under the same conditions; a run of another kind cannot be kept to.
+            members: set.members.map((member) => ({ ...member, runId: null })),
           }),
         )}
         choices={drawnKinds.map((name) => ({ value: name, label: RUN_KINDS[name].title }))}

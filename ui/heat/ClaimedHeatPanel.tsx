@@ -34,7 +34,7 @@ export function ClaimedHeatPanel({
   return (
     <Panel data-testid="claimed-heat">
       <Heading as="h2" fontSize="16px" mb={1}>
-        If a claimed power is held
+        If a claimed power is held: {lead.spot.name}
       </Heading>
       {claimed.map(({ id, powerWatts, loadOhms, channelsDriven, heat, isMeasured }) => {
         const held = heldAt(sink, heat, { roomCelsius: read.roomCelsius, limitCelsius });

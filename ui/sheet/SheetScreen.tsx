@@ -98,20 +98,12 @@ export function SheetScreen(props: SheetScreenProps) {
               ))}
             </Box>
           </Sortable>
-          <Box px={1.5} pt={1}>
-            <ChoiceField
-              label="Add a block"
-              field={held("", (kind) => {
-                const block = newBlock(kind as Block["kind"], newId());
-                setBlocks([...blocks, block]);
-                setChosenId(block.id);
-              })}
-              choices={[
-                { value: "", label: "choose one" },
-                ...BLOCK_KINDS.map((kind) => ({ value: kind, label: HEADINGS[kind] })),
-              ]}
-            />
-          </Box>
+          <AddBlock
+            onAdd={(block) => {
+              setBlocks([...blocks, block]);
+              setChosenId(block.id);
+            }}
+          />
         </Panel>
         <Panel px={3.5}>
           <Text fontSize="13.5px" color="muted" mb={1.5}>
@@ -130,6 +122,25 @@ export function SheetScreen(props: SheetScreenProps) {
         <Preview amplifierId={amplifier.id} isKept={autosave.state === "kept"} />
       </Flex>
     </Grid>
+  );
+}
+
+/** Which kind of block, and the press that adds it: going through the choices with the keys adds none. */
+function AddBlock({ onAdd }: { onAdd(block: Block): void }) {
+  const [kind, setKind] = useState<Block["kind"]>("summary");
+  return (
+    <HStack px={1.5} pt={1} gap={2} align="end">
+      <Box flex={1}>
+        <ChoiceField
+          label="Another block"
+          field={held(kind, (to) => setKind(to as Block["kind"]))}
+          choices={BLOCK_KINDS.map((each) => ({ value: each, label: HEADINGS[each] }))}
+        />
+      </Box>
+      <ActionButton minH="40px" px={3} onClick={() => onAdd(newBlock(kind, newId()))}>
+        Add
+      </ActionButton>
+    </HStack>
   );
 }
 

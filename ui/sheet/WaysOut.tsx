@@ -1,6 +1,7 @@
 import { Flex, Grid, HStack, Text } from "@chakra-ui/react";
 import { Archive, Download } from "lucide-react";
 import { useState } from "react";
+import { offerFile } from "../charts/saveChart";
 import { ActionButton } from "../parts/ActionButton";
 import { ChoiceField, held } from "../parts/fields";
 import { Panel } from "../parts/Panel";
@@ -27,6 +28,7 @@ export function WaysOut({
   const [cardId, setCardId] = useState(cards[0]?.id ?? "");
   const [size, setSize] = useState("wide");
   const [look, setLook] = useState("light");
+  const { busy, message, save } = useSaving();
   const home = `/api/amplifiers/${encodeURIComponent(amplifierId)}/page`;
   const card = new URLSearchParams({ as: "card", card: cardId, size, look });
   return (
@@ -35,10 +37,14 @@ export function WaysOut({
         <Download size={16} aria-hidden />
         {WAYS.map(({ as, label, isDrawn }) =>
           isDrawn && !canDraw ? null : (
-            <ActionButton key={as} asChild minH="38px" px={3} aria-disabled={!isKept}>
-              <a href={`${home}?as=${as}`} download>
-                {label}
-              </a>
+            <ActionButton
+              key={as}
+              minH="38px"
+              px={3}
+              disabled={!isKept || busy}
+              onClick={() => void save(`${home}?as=${as}`)}
+            >
+              {label}
             </ActionButton>
           ),
         )}
@@ -75,14 +81,22 @@ export function WaysOut({
             ]}
           />
           <ChoiceField label="Look" field={held(look, setLook)} choices={["light", "dark"]} />
-          <ActionButton asChild minH="40px" px={3}>
-            <a href={`${home}?${card.toString()}`} download>
-              PNG
-            </a>
+          <ActionButton
+            minH="40px"
+            px={3}
+            disabled={!isKept || busy}
+            onClick={() => void save(`${home}?${card.toString()}`)}
+          >
+            PNG
           </ActionButton>
         </Grid>
       )}
       <Flex direction="column">
+        {message && (
+          <Text role="status" fontSize="14px" color={busy ? "muted" : "ember"} mt={1.5}>
+            {message}
+          </Text>
+        )}
         <Text fontSize="13.5px" color="muted" mt={1.5}>
           {canDraw
             ? "Nothing of the lender, of your notes or of what you saw inside leaves with the page or the readers’ data."
@@ -92,3 +106,28 @@ export function WaysOut({
     </Panel>
   );
 }
+
+/** Saves what the program makes, and says what is wrong where it cannot. */
+const useSaving = () => {
+  const [busy, setBusy] = useState(false);
+  const [message, setMessage] = useState<string | null>(null);
+  const save = async (path: string): Promise<void> => {
+    setBusy(true);
+    setMessage("Being made…");
+    try {
+      const answer = await fetch(path);
+      if (answer.ok) {
+        const named = answer.headers.get("content-disposition") ?? "";
+        offerFile(await answer.blob(), /filename="([^"]+)"/.exec(named)?.[1] ?? "page");
+        setMessage(null);
+      } else {
+        const { message: words } = (await answer.json()) as { message?: string };
+        setMessage(words ?? "It could not be made. Try again.");
+      }
+    } catch {
+      setMessage("The program does not answer. Start it again if it has ended.");
+    }
+    setBusy(false);
+  };
+  return { busy, message, save };
+};

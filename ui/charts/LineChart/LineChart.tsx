@@ -4,10 +4,9 @@ import { useMemo, useState, type KeyboardEvent, type PointerEvent, type Ref } fr
 import type { Quantity } from "@/core/run";
 import type { ClaimBand, Crossing } from "@/records/facts";
 import { useSize } from "../useSize";
-import { axisOf } from "@/drawing/axis";
 import { ClaimArea } from "./ClaimArea";
 import { CursorLine, CursorReadout, type Cursors } from "./cursors";
-import { MARGIN, nearestPoint, scaleFor, type DrawnCurve, type Frame } from "@/drawing/geometry";
+import { frameFor, nearestPoint, type DrawnCurve } from "@/drawing/geometry";
 import { Grid } from "./Grid";
 import { CrossingMark, Labels, Line } from "./Lines";
 import { PlaceNames } from "./PlaceNames";
@@ -40,21 +39,7 @@ export function LineChart({
 }: LineChartProps) {
   const [frameRef, size] = useSize<HTMLDivElement>({ widthPx: 700, heightPx: 360 });
   const [cursors, setCursors] = useState<Cursors>({ first: null, second: null, active: "first" });
-  const frame = useMemo((): Frame => {
-    const points = curves.flatMap((curve) => curve.points);
-    const xs = [...points.map(([at]) => at), ...(band?.isCorner ? [band.highX] : [])];
-    const ys = [
-      ...points.map(([, value]) => value),
-      ...(band ? [band.lowY, band.highY].filter((each) => each !== null) : []),
-    ];
-    const [xAxis, yAxis] = [axisOf(x, y, xs), axisOf(y, x, ys)];
-    return {
-      xAxis,
-      yAxis,
-      xScale: scaleFor(xAxis, xs, [MARGIN.left, size.widthPx - MARGIN.right], true),
-      yScale: scaleFor(yAxis, ys, [size.heightPx - MARGIN.bottom, MARGIN.top], false),
-    };
-  }, [curves, band, x, y, size]);
+  const frame = useMemo(() => frameFor({ x, y, curves, band }, size), [curves, band, x, y, size]);
   const { xAxis, yAxis, xScale } = frame;
   const [lead] = curves;
   const put = (at: number) => {

@@ -20,12 +20,11 @@ export default async function ComparePage({ params, searchParams }: ComparePageP
     null;
   return (
     <CompareScreen
-      key={set?.id ?? ""}
       amplifier={amplifier}
       runs={runs}
       comparisons={comparisons}
-      chosenId={set?.id ?? null}
-      shown={set && (await shownComparison(db, set))}
+      usualId={set?.id ?? null}
+      shown={set && { setId: set.id, ...(await shownComparison(db, set)) }}
     />
   );
 }

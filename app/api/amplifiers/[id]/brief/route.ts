@@ -1,5 +1,6 @@
 import { amplifierName } from "@/records";
 import { briefOf } from "@/server/brief";
+import { fileName } from "@/server/fileName";
 import { guarded, refuse } from "@/server/guard";
 import { NOT_STORED } from "@/server/requests";
 import { database } from "@/server/records";
@@ -12,14 +13,12 @@ export const GET = (
   guarded(request, async () => {
     const brief = await briefOf(await database(), (await params).id);
     if (!brief) return refuse(404, "This amplifier is no longer on the shelf.");
-    const name = amplifierName(brief.amplifier)
-      .replace(/[^a-z0-9]+/gi, "-")
-      .toLowerCase();
+    const name = fileName([amplifierName(brief.amplifier), "brief"], "json");
     return new Response(JSON.stringify(brief, null, 1), {
       headers: {
         ...NOT_STORED,
         "content-type": "application/json",
-        "content-disposition": `attachment; filename="${name}-brief.json"`,
+        "content-disposition": `attachment; filename="${name}"`,
       },
     });
   });

@@ -12,6 +12,7 @@ import {
 } from "@/publish";
 import { amplifierName } from "@/records";
 import { drawnByChromium } from "@/server/chromium";
+import { fileName } from "@/server/fileName";
 import { guarded, refuse } from "@/server/guard";
 import { fontCss, pageParts } from "@/server/pageParts";
 import { readAmplifierRecords } from "@/server/readAmplifier";
@@ -108,15 +109,13 @@ export const GET = (
     const facts = await sheetFacts(db, records);
     if (name === "card" && cardsOf(facts).length === 0)
       return refuse(404, "There is no result yet to make a card of.");
-    const file = `${amplifierName(records.amplifier)} ${name}`
-      .replace(/[^A-Za-z0-9]+/g, "-")
-      .toLowerCase();
+    const file = fileName([amplifierName(records.amplifier), name], way.ending);
     return new Response(await way.make(facts, asked), {
       headers: {
         ...NOT_STORED,
         ...SHOWN,
         "content-type": way.type,
-        "content-disposition": `${way.isShown ? "inline" : "attachment"}; filename="${file}.${way.ending}"`,
+        "content-disposition": `${way.isShown ? "inline" : "attachment"}; filename="${file}"`,
       },
     });
   });

@@ -1,5 +1,6 @@
 import { Readable } from "node:stream";
 import { amplifierName } from "@/records";
+import { fileName } from "@/server/fileName";
 import { guarded, refuse } from "@/server/guard";
 import { database } from "@/server/records";
 import { NOT_STORED } from "@/server/requests";
@@ -15,14 +16,12 @@ export const GET = (
     if (!review) return refuse(404, "This amplifier is no longer on the shelf.");
     const isWhole = new URL(request.url).searchParams.get("whole") === "1";
     const zip = await reviewZip(review, { isWhole, madeAt: new Date().toISOString() });
-    const name = `${amplifierName(review.amplifier)} ${isWhole ? "review" : "data"}`
-      .replace(/[^A-Za-z0-9]+/g, "-")
-      .toLowerCase();
+    const name = fileName([amplifierName(review.amplifier), isWhole ? "review" : "data"], "zip");
     return new Response(Readable.toWeb(zip) as ReadableStream, {
       headers: {
         ...NOT_STORED,
         "content-type": "application/zip",
-        "content-disposition": `attachment; filename="${name}.zip"`,
+        "content-disposition": `attachment; filename="${name}"`,
       },
     });
   });

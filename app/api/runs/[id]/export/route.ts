@@ -1,3 +1,4 @@
+import { fileName } from "@/server/fileName";
 import { guarded, refuse } from "@/server/guard";
 import { NOT_STORED } from "@/server/requests";
 import { database } from "@/server/records";
@@ -38,14 +39,12 @@ export const GET = (
     if (!format) return refuse(400, "Say format=csv, format=json or format=txt.");
     const text = format.of(run, amplifier, Number(asked.get("channel") ?? 0));
     if (text === null) return refuse(404, "This run has no response on that channel.");
-    const name = `${amplifierName(amplifier)} ${run.kind} ${run.takenAt.slice(0, 10)}`
-      .replace(/[^A-Za-z0-9]+/g, "-")
-      .toLowerCase();
+    const name = fileName([amplifierName(amplifier), run.kind, run.takenAt.slice(0, 10)], ending);
     return new Response(text, {
       headers: {
         ...NOT_STORED,
         "content-type": format.type,
-        "content-disposition": `attachment; filename="${name}.${ending}"`,
+        "content-disposition": `attachment; filename="${name}"`,
       },
     });
   });
