@@ -174,6 +174,8 @@ const review = async (
   for (const claim of demo.claims) await addClaim(db, id, powerDraft(claim));
   const photos = await savedPhotos(folder, demo.photos ?? []);
   await keepDocument(db, id, "details", { ...demo.details, photos });
+  if (demo.labels)
+    await keepDocument(db, id, "filing", { ...emptyDocument("filing"), labels: [...demo.labels] });
   await keepDocument(db, id, "sheet", {
     ...emptyDocument("sheet"),
     source: demo.sheet.source,

@@ -11,6 +11,8 @@ export type DemoAmplifier = {
   /** Keys of the workshop's loads, the usual one first. */
   loads: readonly DemoLoad[];
   details: Details;
+  /** How the reviewer files it. */
+  labels?: readonly string[];
   /** The specification sheet, a line each, and where it is printed. */
   sheet: { source: string; lines: readonly string[] };
   bench: AdjustableDescription;

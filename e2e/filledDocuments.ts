@@ -84,5 +84,6 @@ export const FILLED: Record<DocumentKind, object> = {
     title: "Measured",
     blocks: [{ id: "b", kind: "curves", form: "long", heading: "", text: null, kinds: ["noise"] }],
   },
+  filing: { ...emptyDocument("filing"), labels: ["on loan", "for spring"], isArchived: true },
   "under-way": { ...emptyDocument("under-way"), job, shots: [shot], queue: [job] },
 };

@@ -247,7 +247,7 @@ test("question mark shows the keys, and the page fits 1024 x 768 without scrolli
   await driver().manage().window().setRect({ width, height });
 });
 
-test("deleting asks first, then takes everything that belongs to the amplifier", async () => {
+test("deleting asks first, then takes the amplifier off the shelf", async () => {
   await driver().get(await stageUrl("brief"));
   await driver().wait(
     async () =>
@@ -259,7 +259,7 @@ test("deleting asks first, then takes everything that belongs to the amplifier",
   await press(driver(), "Keep it");
   await driver().sleep(300);
   await driver().findElement(By.css("[data-testid=delete-amplifier]")).click();
-  await shows(driver(), "This cannot be undone");
+  await shows(driver(), "For 30 days it can be brought back");
   await driver().findElement(By.css("[data-testid=confirm]")).click();
   await shows(driver(), "Put the first amplifier on the shelf");
 });

@@ -1,6 +1,7 @@
 import type { ObjectSchema } from "yup";
 import { comparisonsSchema, type Comparisons } from "./comparisons";
 import { detailsSchema, type Details } from "./details";
+import { filingSchema, type Filing } from "./filing";
 import { forecastSettingsSchema, type ForecastSettings } from "./forecastSettings";
 import { heatSchema, type Heat } from "./heat";
 import { instrumentsSchema, type Instruments } from "./instruments";
@@ -11,6 +12,7 @@ import { resistorsSchema, type Resistors } from "./resistors";
 import { rigSchema, type RigSettings } from "./rig";
 import { roomSchema, type Room } from "./room";
 import { sheetSchema, type Sheet } from "./sheet";
+import { shelfColumnsSchema, type ShelfColumns } from "./shelf";
 import { underWaySchema, type UnderWay } from "./underWay";
 import { verdictNotesSchema, type VerdictNotes } from "./verdictNotes";
 
@@ -25,6 +27,7 @@ export const DOCUMENTS = {
   "under-way": underWaySchema,
   verdict: verdictNotesSchema,
   publication: publicationSchema,
+  filing: filingSchema,
 } as const;
 
 /** What is kept of the workshop, for all amplifiers together. */
@@ -34,6 +37,7 @@ export const WORKSHOP_DOCUMENTS = {
   room: roomSchema,
   recorders: recordersSchema,
   comparisons: comparisonsSchema,
+  columns: shelfColumnsSchema,
 } as const;
 
 export type DocumentKind = keyof typeof DOCUMENTS;
@@ -47,6 +51,7 @@ export type DocumentOf<K extends DocumentKind> = {
   "under-way": UnderWay;
   verdict: VerdictNotes;
   publication: Publication;
+  filing: Filing;
 }[K];
 export type WorkshopKind = keyof typeof WORKSHOP_DOCUMENTS;
 export type WorkshopOf<K extends WorkshopKind> = {
@@ -55,6 +60,7 @@ export type WorkshopOf<K extends WorkshopKind> = {
   room: Room;
   recorders: Recorders;
   comparisons: Comparisons;
+  columns: ShelfColumns;
 }[K];
 
 /** A document with nothing in it yet. */

@@ -91,15 +91,31 @@ export {
   type RigSettings,
   type SharedRig,
 } from "./rig";
+export { filingSchema, KEPT_DAYS, labelsIn, type Filing } from "./filing";
 export {
-  SHELF_ORDERS,
+  ALL_OF_THE_SHELF,
+  askedFor,
+  isFiltered,
+  SHELF_BOUNDS,
+  SHELF_COLUMNS,
+  SHELF_OUTCOMES,
+  shelfColumnsSchema,
+  viewFrom,
+  type Bounds,
   type ClaimCounts,
-  type ShelfClaim,
+  type Passage,
   type Shelf,
+  type ShelfBound,
+  type ShelfClaim,
+  type ShelfColumns,
   type ShelfCounts,
+  type ShelfFilter,
   type ShelfOrder,
+  type ShelfOutcome,
+  type ShelfPlace,
   type ShelfRow,
   type ShelfView,
+  type WrittenPlace,
 } from "./shelf";
 export { isStated } from "./stated";
 export { PAPER_LIMIT_BYTES, sheetSchema, type Sheet, type SheetPage } from "./sheet";

@@ -118,9 +118,16 @@ export const readReview = async (
   return not(`${field || "The record"} is not right: ${message}`);
 };
 
-/** What a review is without what is the reviewer's own: who lent it, what was seen inside, notes, and papers of others. */
+/** What a review is without what is the reviewer's own: how it is filed, who lent it, what was seen inside, notes, and papers of others. */
 export const readersCopy = (review: Review): Review => {
-  const { details, heat, sheet, ...documents } = review.documents as {
+  const {
+    details,
+    heat,
+    sheet,
+    filing: _,
+    ...documents
+  } = review.documents as {
+    filing?: object;
     details?: Details;
     heat?: Heat;
     sheet?: Sheet;

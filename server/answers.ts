@@ -4,6 +4,7 @@ import { validated, type Validated } from "@/records";
 import type { Changed } from "@/store";
 import { frameMarkOf } from "./frame";
 import { NOT_STORED, readJson, Refusal } from "./requests";
+import { summariseSoon } from "./summaries";
 
 /** Words for what is no longer there. */
 const GONE =
@@ -42,11 +43,11 @@ export const keptAnswer = async (
   amplifierId: string | null,
   facts: object,
   status = 200,
-): Promise<Response> =>
-  Response.json(
-    { ...facts, frame: amplifierId === null ? null : await frameMarkOf(db, amplifierId) },
-    { status, headers: NOT_STORED },
-  );
+): Promise<Response> => {
+  summariseSoon(db);
+  const frame = amplifierId === null ? null : await frameMarkOf(db, amplifierId);
+  return Response.json({ ...facts, frame }, { status, headers: NOT_STORED });
+};
 
 const MEANWHILE =
   "This was changed in another window meanwhile. What you entered is still here, and so is what was kept there: choose which is to stay.";

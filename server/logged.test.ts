@@ -13,6 +13,7 @@ import {
   keepDocument,
   listLog,
   openDatabase,
+  removeAmplifier,
   strikeLogEntry,
   takeRig,
 } from "@/store";
@@ -42,7 +43,8 @@ test("lines are kept in order of time, once each, and go with their amplifier", 
   await addLogEntry(db, id, note("2026-01-02T09:00:00Z", "first"), "a");
   await addLogEntry(db, id, note("2026-01-02T09:00:00Z", "first, sent again"), "a");
   expect((await listLog(db, id)).map(({ text }) => text)).toEqual(["first", "second"]);
-  await deleteAmplifier(db, id);
+  await deleteAmplifier(db, id, new Date());
+  await removeAmplifier(db, id);
   expect(await listLog(db, id)).toEqual([]);
 });
 

@@ -6,6 +6,7 @@ import {
   type Claim,
   type Comparisons,
   type Details,
+  type Filing,
   type ForecastSettings,
   type Heat,
   type Instruments,
@@ -49,6 +50,7 @@ export type AmplifierRecords = {
   underWay: UnderWay;
   verdictNotes: VerdictNotes;
   publication: Publication;
+  filing: Filing;
   resistors: Resistors;
   instruments: Instruments;
   room: Room;
@@ -75,6 +77,7 @@ export const readAmplifierRecords = async (
     underWay,
     notes,
     publication,
+    filing,
     resistors,
     instruments,
     room,
@@ -90,6 +93,7 @@ export const readAmplifierRecords = async (
     readDocument(db, id, "under-way"),
     readDocument(db, id, "verdict"),
     readDocument(db, id, "publication"),
+    readDocument(db, id, "filing"),
     readWorkshopDocument(db, "resistors"),
     readWorkshopDocument(db, "instruments"),
     readWorkshopDocument(db, "room"),
@@ -107,6 +111,7 @@ export const readAmplifierRecords = async (
     "the run under way": underWay,
     "what was said of the verdicts": notes,
     "the Sheet": publication,
+    "the labels": filing,
     "the resistors": resistors,
     "the instruments": instruments,
     "the room": room,
@@ -129,6 +134,7 @@ export const readAmplifierRecords = async (
     underWay: underWay.document,
     verdictNotes: notes.document,
     publication: publication.document,
+    filing: filing.document,
     resistors: resistors.document,
     instruments: instruments.document,
     room: room.document,

@@ -109,6 +109,8 @@ const recordIn = async (zip: OpenedZip): Promise<Review> => {
 /** What is on the shelf already stays as it is. */
 const TAKEN = {
   "amplifier-taken": "of this review is on the shelf already.",
+  "amplifier-deleted":
+    "of this review was deleted here and can be brought back: it is on the shelf under “Deleted”.",
   "parts-taken": "has a review of which parts are on the shelf already.",
 } as const;
 

@@ -1,61 +1,102 @@
 import "server-only";
+import type { Knex } from "knex";
 import {
-  AMPLIFIER_KINDS,
   amplifierLine,
   amplifierName,
-  SHELF_ORDERS,
+  viewFrom,
   type Shelf,
+  type ShelfCounts,
+  type ShelfFilter,
   type ShelfView,
 } from "@/records";
-import { shelfPage } from "@/store";
+import { claimTrends, type ClaimTrend } from "@/records/facts";
+import { passageOf, soughtWords } from "@/records/lookedFor";
+import {
+  countJudged,
+  findAmplifier,
+  findAnyAmplifier,
+  findWritten,
+  listLabels,
+  refreshShelf,
+  shelfPage,
+  type ShelfEntry,
+} from "@/store";
 import { database } from "./records";
 import { summariesOf } from "./summaries";
 import { pageTurn } from "./turns";
 
 const PAGE_SIZE = 50;
 
-/** A view as an address names it: `?find=&order=&down=&page=` (pages from 1). What makes no sense there is left out. */
-const viewFrom = (asked: Record<string, string | string[] | undefined>): ShelfView => {
-  const text = (name: string): string => String(asked[name] ?? "");
-  const order = SHELF_ORDERS.find((each) => each === text("order"));
-  const page = Math.floor(Number(text("page")));
-  return {
-    find: text("find").slice(0, 100).trim(),
-    kind: AMPLIFIER_KINDS.find((each) => each === text("kind")) ?? null,
-    order: order ?? "newest",
-    descending: order ? text("down") === "1" : true,
-    page: page >= 1 && page < 1e6 ? page - 1 : 0,
-  };
-};
-
 /** One page of the shelf, as an address asks for it. */
 export const readShelf = async (
   asked: Record<string, string | string[] | undefined>,
 ): Promise<Shelf> => {
   await pageTurn();
-  const db = await database();
+  const db = await freshShelf();
   const view = viewFrom(asked);
-  const page = await shelfPage(db, { ...view, pageSize: PAGE_SIZE });
+  const query = { ...view, pageSize: PAGE_SIZE };
+  const page = await shelfPage(db, query);
   const { entries } = page;
-  const summaries = await summariesOf(
-    db,
-    entries.map(({ id }) => id),
-  );
+  const ids = entries.map(({ id }) => id);
+  const summaries = await summariesOf(db, view.place === "deleted" ? [] : ids);
   // What this page has just looked at is counted with the others.
-  const { counts } =
-    page.counts.pending > 0 ? await shelfPage(db, { ...view, pageSize: PAGE_SIZE }) : page;
+  const { counts } = page.counts.pending > 0 ? await shelfPage(db, query) : page;
+  const passages = await passagesOf(db, entries, view);
   return {
     view,
     counts,
     pageCount: Math.max(1, Math.ceil(counts.found / PAGE_SIZE)),
-    rows: entries.map((entry) => ({
-      id: entry.id,
-      name: amplifierName(entry),
+    labels: await listLabels(db),
+    justDeleted: await deletedOf(db, String(asked.deleted ?? "")),
+    rows: entries.map(({ maker, model, ...entry }) => ({
+      ...entry,
+      name: amplifierName({ maker, model }),
       line: amplifierLine(entry),
-      kind: entry.kind,
       claim: summaries.get(entry.id)?.claim ?? null,
       counts: summaries.get(entry.id)?.counts ?? { claims: 0, judged: 0, kept: 0 },
-      lastRunAt: entry.lastRunAt,
+      found: passages.get(entry.id) ?? null,
     })),
   };
+};
+
+const deletedOf = async (db: Knex, id: string): Promise<Shelf["justDeleted"]> => {
+  if (id === "" || (await findAmplifier(db, id))) return null;
+  const amplifier = await findAnyAmplifier(db, id);
+  return amplifier && { id, name: amplifierName(amplifier) };
+};
+
+/** The records, with what they are found and filed by as it is now. Records that can only be read are found by what they were. */
+export const freshShelf = async (): Promise<Knex> => {
+  const db = await database();
+  await refreshShelf(db).catch(() => {});
+  return db;
+};
+
+/** Where it stands what was looked for, of those whose name does not say it. */
+const passagesOf = async (
+  db: Knex,
+  entries: readonly ShelfEntry[],
+  { find }: Pick<ShelfFilter, "find">,
+) => {
+  const sought = soughtWords(find);
+  const others = entries.filter((entry) => {
+    const name = amplifierName(entry).toLowerCase();
+    return sought.some((word) => !name.includes(word.toLowerCase()));
+  });
+  const written = await findWritten(
+    db,
+    others.map(({ id }) => id),
+  );
+  return new Map([...written].map(([id, places]) => [id, passageOf(places, sought)]));
+};
+
+/** How the claims came out of all amplifiers that an address asks for. */
+export const readTrends = async (
+  asked: Record<string, string | string[] | undefined>,
+): Promise<{ view: ShelfView; counts: ShelfCounts; trends: ClaimTrend[] }> => {
+  await pageTurn();
+  const db = await freshShelf();
+  const view = viewFrom(asked);
+  const { counts } = await shelfPage(db, { ...view, page: 0, pageSize: 1 });
+  return { view, counts, trends: claimTrends(await countJudged(db, view)) };
 };

@@ -37,6 +37,19 @@ export const summaryOf = async (db: Knex, amplifierId: string): Promise<Amplifie
 export const lastSummaryOf = async (db: Knex, amplifierId: string): Promise<AmplifierSummary> =>
   (await lastSummary<AmplifierSummary>(db, amplifierId)) ?? NOTHING;
 
+/** After so long without another change the summaries are made that are out of date; a bench at work is not held up by them. */
+const SOON_MILLISECONDS = 4000;
+let soon: NodeJS.Timeout | undefined;
+
+/** Has what has changed summed up shortly, so that no page has to wait for it and no list goes by what was. */
+export const summariseSoon = (db: Knex): void => {
+  clearTimeout(soon);
+  soon = setTimeout(
+    () => void summariseAll(db).catch((error: unknown) => console.error("summaries:", error)),
+    SOON_MILLISECONDS,
+  ).unref();
+};
+
 /** Makes all summaries that are missing or out of date, and lets others work meanwhile. */
 export const summariseAll = async (db: Knex): Promise<void> => {
   for (;;) {
@@ -52,19 +65,35 @@ export const summariseAll = async (db: Knex): Promise<void> => {
 const summarise = async (db: Knex, id: string): Promise<Summary<AmplifierSummary>> => {
   const stand = { evidenceRevision: await evidenceRevision(db, id), judgeVersion: JUDGE_VERSION };
   const records = await readAmplifierRecords(db, id);
-  const verdicts = records ? (await judgementOf(db, records)).verdicts : [];
+  const judgement = records && (await judgementOf(db, records));
+  const verdicts = judgement?.verdicts ?? [];
   const worst = worstOf(verdicts);
-  const strip = worst?.reading?.strip ?? null;
   const summary = {
-    claimText: worst?.words ?? "",
-    status: worst?.outcome ?? null,
-    marginRatio: strip ? strip.value / strip.claimedWatts - 1 : null,
+    ...knownBy(worst),
+    claimedWatts: largest(records?.powers.map(({ powerWatts }) => powerWatts) ?? []),
+    honestWatts: judgement?.honest?.powerWatts ?? null,
+    judged: verdicts
+      .filter(isJudged)
+      .map(({ claimKind, outcome }) => ({ kind: claimKind, outcome })),
     content: { claim: worst && shelfClaim(worst), counts: countsOf(verdicts) },
   };
   // Records that can only be read keep none; it is made anew each time then.
   await keepSummary(db, id, summary, stand).catch(() => {});
   return summary;
 };
+
+/** The claim that it is known by, in what lists go by. */
+const knownBy = (worst: ShownVerdict | null) => {
+  const strip = worst?.reading?.strip ?? null;
+  return {
+    claimText: worst?.words ?? "",
+    status: worst?.outcome ?? null,
+    marginRatio: strip ? strip.value / strip.claimedWatts - 1 : null,
+  };
+};
+
+const largest = (watts: readonly number[]): number | null =>
+  watts.length > 0 ? Math.max(...watts) : null;
 
 const countsOf = (verdicts: readonly ShownVerdict[]): ClaimCounts => ({
   claims: verdicts.length,

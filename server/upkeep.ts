@@ -1,6 +1,12 @@
 import "server-only";
 import type { Knex } from "knex";
-import { backUpDaily, clearUnusedFiles } from "@/store";
+import {
+  backUpDaily,
+  clearUnusedFiles,
+  outdateEntries,
+  refreshShelf,
+  removeLongDeleted,
+} from "@/store";
 import { summariseAll } from "./summaries";
 
 const HOUR_MILLISECONDS = 60 * 60 * 1000;
@@ -14,8 +20,8 @@ const kept = globalThis as typeof globalThis & {
 };
 
 /**
- * What the records need now and then, beside whatever else is done: files that nothing refers to are cleared away, a backup is made
- * once a day, and summaries that are out of date are made anew.
+ * What the records need now and then, beside whatever else is done: amplifiers that were deleted long ago go for good, files that nothing
+ * refers to are cleared away, a backup is made once a day, and what lists go by is made anew where it is out of date.
  */
 export const startUpkeep = (db: Knex, folder: string): void => {
   clearInterval(kept.rimebankUpkeep);
@@ -24,12 +30,19 @@ export const startUpkeep = (db: Knex, folder: string): void => {
   void upkeep(db, folder);
   clearTimeout(kept.rimebankSummaries);
   kept.rimebankSummaries = setTimeout(
-    () => void tried("summaries", () => summariseAll(db)),
+    () => void tried("summaries", () => sumUp(db)),
     SUMMARIES_WAIT_MILLISECONDS,
   ).unref();
 };
 
+const sumUp = async (db: Knex): Promise<void> => {
+  await outdateEntries(db);
+  await refreshShelf(db);
+  await summariseAll(db);
+};
+
 const upkeep = async (db: Knex, folder: string): Promise<void> => {
+  await tried("removing what was deleted long ago", () => removeLongDeleted(db, new Date()));
   await tried("clearing up", () => clearUnusedFiles(db, folder, Date.now()));
   await tried("the daily backup", () => backUpDaily(folder, new Date()));
 };

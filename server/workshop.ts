@@ -11,7 +11,11 @@ const withUsers = async <T extends { id: string }>(
   const users = await workshopUsers(db, of);
   return things.map((thing) => {
     const { first, count } = users.get(thing.id) ?? { first: [], count: 0 };
-    const named = first.map((each) => ({ id: each.id, name: amplifierName(each) }));
+    const named = first.map(({ isDeleted, ...each }) => ({
+      id: each.id,
+      name: isDeleted ? `${amplifierName(each)} (deleted)` : amplifierName(each),
+      isDeleted,
+    }));
     return { ...thing, users: named, userCount: count };
   });
 };

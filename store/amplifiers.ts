@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
-import type { Amplifier, AmplifierDraft } from "@/records";
+import { KEPT_DAYS, type Amplifier, type AmplifierDraft } from "@/records";
 import { changeRevised, type Changed } from "./revised";
 import { evidenceChanged } from "./summaries";
 
@@ -9,12 +9,14 @@ type AmplifierRow = Omit<Amplifier, "createdAt" | "channelCount" | "revision"> &
   channel_count: number;
   revision: number;
   evidence_revision: number;
+  deleted_at: string | null;
 };
 
 const fromRow = ({
   created_at,
   channel_count,
   evidence_revision: _,
+  deleted_at: __,
   ...rest
 }: AmplifierRow): Amplifier => ({
   ...rest,
@@ -30,13 +32,19 @@ const toColumns = ({ channelCount, revision: _, ...rest }: AmplifierDraft) => ({
 /** All amplifiers, newest first. */
 export const listAmplifiers = async (db: Knex): Promise<Amplifier[]> =>
   (
-    await db<AmplifierRow>("amplifiers").orderBy([
-      { column: "created_at", order: "desc" },
-      { column: "id" },
-    ])
+    await db<AmplifierRow>("amplifiers")
+      .whereNull("deleted_at")
+      .orderBy([{ column: "created_at", order: "desc" }, { column: "id" }])
   ).map(fromRow);
 
+/** One that is on the shelf or in the archive. */
 export const findAmplifier = async (db: Knex, id: string): Promise<Amplifier | null> => {
+  const row = await db<AmplifierRow>("amplifiers").where({ id }).whereNull("deleted_at").first();
+  return row ? fromRow(row) : null;
+};
+
+/** The same, or one that was deleted and can still be brought back. */
+export const findAnyAmplifier = async (db: Knex, id: string): Promise<Amplifier | null> => {
   const row = await db<AmplifierRow>("amplifiers").where({ id }).first();
   return row ? fromRow(row) : null;
 };
@@ -60,7 +68,7 @@ export const changeAmplifier = (
 ): Promise<Changed<Amplifier>> =>
   db.transaction(async (trx) => {
     const changed = await changeRevised<AmplifierRow, Amplifier>(
-      trx("amplifiers").where({ id }),
+      trx("amplifiers").where({ id }).whereNull("deleted_at"),
       toColumns(draft),
       draft.revision,
       fromRow,
@@ -69,6 +77,29 @@ export const changeAmplifier = (
     return changed;
   });
 
-/** Removes an amplifier with its claims and runs; its loads stay in the workshop. @returns false when there is none */
-export const deleteAmplifier = async (db: Knex, id: string): Promise<boolean> =>
-  (await db("amplifiers").where({ id }).delete()) > 0;
+const DAY_MILLISECONDS = 24 * 60 * 60 * 1000;
+
+/**
+ * Takes an amplifier off the shelf. It stays as it is, out of sight, until it is brought back or its days are over.
+ * @returns false when there is none
+ */
+export const deleteAmplifier = async (db: Knex, id: string, at: Date): Promise<boolean> =>
+  (await db("amplifiers")
+    .where({ id })
+    .whereNull("deleted_at")
+    .update({ deleted_at: at.toISOString() })) > 0;
+
+/** Puts one that was deleted where it was. @returns false when it is gone for good, or was never deleted */
+export const bringBackAmplifier = async (db: Knex, id: string): Promise<boolean> =>
+  (await db("amplifiers").where({ id }).whereNotNull("deleted_at").update({ deleted_at: null })) >
+  0;
+
+/** Removes one that was deleted with its claims and runs, for good; its loads stay in the workshop. @returns false when there is none */
+export const removeAmplifier = async (db: Knex, id: string): Promise<boolean> =>
+  (await db("amplifiers").where({ id }).whereNotNull("deleted_at").delete()) > 0;
+
+/** Removes for good what was deleted longer ago than it is kept. @returns how many amplifiers that were */
+export const removeLongDeleted = (db: Knex, now: Date): Promise<number> =>
+  db("amplifiers")
+    .where("deleted_at", "<", new Date(now.getTime() - KEPT_DAYS * DAY_MILLISECONDS).toISOString())
+    .delete();

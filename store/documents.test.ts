@@ -11,6 +11,7 @@ import {
   keepDocument,
   keepWorkshopDocument,
   openDatabase,
+  removeAmplifier,
   photos,
   readDocument,
   readWorkshopDocument,
@@ -55,7 +56,8 @@ test("a document is empty until it is kept, then as it was kept last, and goes w
     await keepDocument(db, id, "details", { ...emptyDocument("details"), size });
   expect((await findDocument(db, id, "details")).size).toBe("large");
   expect(await findDocument(db, id, "sheet")).toEqual({ ...emptyDocument("sheet"), revision: 0 });
-  await deleteAmplifier(db, id);
+  await deleteAmplifier(db, id, new Date());
+  await removeAmplifier(db, id);
   expect(await db("documents")).toEqual([]);
   await expect(
     keepDocument(db, "nobody", "details", emptyDocument("details")),

@@ -1,10 +1,14 @@
 // store: what is kept between starts. One file a record kind; no arithmetic.
 export {
   addAmplifier,
+  bringBackAmplifier,
   changeAmplifier,
   deleteAmplifier,
   findAmplifier,
+  findAnyAmplifier,
   listAmplifiers,
+  removeAmplifier,
+  removeLongDeleted,
 } from "./amplifiers";
 export { backUpDaily, copyDatabase, listBackups, makeBackup, restoreBackup } from "./backups";
 export { addClaim, changeClaim, deleteClaim, listClaims } from "./claims";
@@ -40,7 +44,8 @@ export { clearUnusedFiles, referredFiles } from "./referred";
 export type { Changed } from "./revised";
 export { addReview, isReviewThere, type AddedReview } from "./reviews";
 export { addRun, findRun, findRuns, keepRemarks, listRunEntries, type AddedRun } from "./runs";
-export { shelfPage, type ShelfEntry } from "./shelf";
+export { countJudged, findWritten, listLabels, shelfPage, type ShelfEntry } from "./shelf";
+export { outdateEntries, refreshShelf } from "./shelfEntries";
 export {
   evidenceRevision,
   findSummaries,

@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import type { DocumentKind, DocumentOf, Review } from "@/records";
-import { addAmplifier, findAmplifier } from "./amplifiers";
+import { addAmplifier, findAmplifier, findAnyAmplifier } from "./amplifiers";
 import { addClaim } from "./claims";
 import { keepDocument, keepWorkshopDocument, readWorkshopDocument } from "./documents";
 import { exclusively } from "./exclusively";
@@ -12,7 +12,7 @@ import { insertRun, keepRemarks } from "./runs";
 /** A review as it was taken in, or why it was not: nothing is changed then. */
 export type AddedReview =
   | { outcome: "added"; id: string }
-  | { outcome: "amplifier-taken" | "parts-taken" }
+  | { outcome: "amplifier-taken" | "amplifier-deleted" | "parts-taken" }
   | { outcome: "capture-missing"; fileName: string };
 
 /** SQLite takes so many values in one question at least. */
@@ -22,8 +22,9 @@ const MOST_AT_ONCE = 500;
 export const isReviewThere = async (
   db: Knex,
   { amplifier, runs, claims, log }: Review,
-): Promise<"amplifier-taken" | "parts-taken" | null> => {
+): Promise<"amplifier-taken" | "amplifier-deleted" | "parts-taken" | null> => {
   if (await findAmplifier(db, amplifier.id)) return "amplifier-taken";
+  if (await findAnyAmplifier(db, amplifier.id)) return "amplifier-deleted";
   const parts = [
     ["runs", runs],
     ["claims", claims],

@@ -16,6 +16,7 @@ import {
   listLoads,
   listRigs,
   openDatabase,
+  removeAmplifier,
   readLoads,
   takeLoad,
   takeRig,
@@ -89,7 +90,8 @@ test("an untouched rig is no rig; another is made like the present one, and is t
   expect(first).toMatchObject({ rigName: "Rig 1", meterVoltsRms: 2.83 });
   expect(await deleteRig(db, "second")).toBe(false);
   expect(await deleteRig(db, first.id)).toBe(true);
-  await deleteAmplifier(db, one);
+  await deleteAmplifier(db, one, new Date());
+  await removeAmplifier(db, one);
   expect(await deleteRig(db, "second")).toBe(true);
 });
 
@@ -100,7 +102,8 @@ test("a load is one thing for all who use it, outlives them, and is taken from a
   await changeLoad(db, load.id, { ...loadDraft, nominalOhms: 6, revision: 1 });
   expect((await readLoads(db, two)).loads).toMatchObject([{ id: load.id, nominalOhms: 6 }]);
   expect(await evidenceRevision(db, two)).toBeGreaterThan(stand);
-  await deleteAmplifier(db, one);
+  await deleteAmplifier(db, one, new Date());
+  await removeAmplifier(db, one);
   expect(await listLoads(db)).toHaveLength(1);
   expect(await deleteLoad(db, load.id)).toBe(true);
   expect(await deleteLoad(db, load.id)).toBe(false);

@@ -10,6 +10,7 @@ import {
   type RunEntry,
   type UnderWay,
 } from "@/records";
+import { findAmplifier } from "./amplifiers";
 import { exclusively } from "./exclusively";
 import { captures } from "./files";
 import { readable } from "./readable";
@@ -152,8 +153,7 @@ export const insertRun = async (
     return known.amplifier_id === amplifierId && known.kind === draft.kind
       ? { outcome: "stored", id }
       : { outcome: "id-taken" };
-  if (!(await trx("amplifiers").where({ id: amplifierId }).first("id")))
-    return { outcome: "no-amplifier" };
+  if (!(await findAmplifier(trx, amplifierId))) return { outcome: "no-amplifier" };
   await trx("runs").insert({
     id,
     amplifier_id: amplifierId,

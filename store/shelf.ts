@@ -1,50 +1,138 @@
 import type { Knex } from "knex";
-import type { Amplifier, ShelfCounts, ShelfOrder, ShelfView } from "@/records";
+import {
+  SHELF_BOUNDS,
+  type Amplifier,
+  type ShelfBound,
+  type ShelfCounts,
+  type ShelfFilter,
+  type ShelfOrder,
+  type ShelfOutcome,
+  type ShelfPlace,
+  type ShelfView,
+  type WrittenPlace,
+} from "@/records";
+import { outcomesIn, type JudgedCount } from "@/records/facts";
+import { soughtWords } from "@/records/lookedFor";
 
 /** A page of a view. */
 export type ShelfQuery = ShelfView & { pageSize: number };
 
 export type ShelfEntry = Pick<
   Amplifier,
-  "id" | "maker" | "model" | "kind" | "topology" | "year" | "channelCount"
+  "id" | "maker" | "model" | "kind" | "topology" | "year" | "channelCount" | "createdAt"
 > & {
-  claimCount: number;
   /** Moment of the newest run, UTC text. */
   lastRunAt: string | null;
+  deletedAt: string | null;
+  claimedWatts: number | null;
+  honestWatts: number | null;
+  massKilograms: number | null;
+  price: number | null;
+  supplies: string[];
+  labels: string[];
 };
+
+const LAST_RUN = "(SELECT max(taken_at) FROM runs WHERE runs.amplifier_id = amplifiers.id)";
 
 const COLUMNS: Record<ShelfOrder, string> = {
   newest: "amplifiers.created_at",
-  name: "amplifiers.maker COLLATE NOCASE",
+  name: "(amplifiers.maker || ' ' || amplifiers.model) COLLATE NOCASE",
   kind: "amplifiers.kind",
+  year: "amplifiers.year",
+  topology: "nullif(amplifiers.topology, 'not known')",
+  channels: "amplifiers.channel_count",
+  supply: "nullif(shelf_entries.supplies, '[]')",
+  claim: "summaries.claimed_watts",
   margin: "summaries.margin_ratio",
-  "last-run": "last_run_at",
+  kept: "summaries.kept_share",
+  honest: "summaries.honest_watts",
+  mass: "shelf_entries.mass_kilograms",
+  price: "shelf_entries.price",
+  labels: "nullif(shelf_entries.labels, '[]') COLLATE NOCASE",
+  "last-run": LAST_RUN,
 };
 
-const LAST_RUN =
-  "(SELECT max(taken_at) FROM runs WHERE runs.amplifier_id = amplifiers.id) AS last_run_at";
-const CLAIM_COUNT =
-  "(SELECT count(*) FROM claims WHERE claims.amplifier_id = amplifiers.id) AS claim_count";
+const BOUNDED: Record<ShelfBound, string> = {
+  year: "amplifiers.year",
+  watts: "coalesce(summaries.honest_watts, summaries.claimed_watts)",
+  price: "shelf_entries.price",
+};
+
+const PLACES: Record<ShelfPlace, string> = {
+  shelf: "amplifiers.deleted_at IS NULL AND coalesce(shelf_entries.is_archived, 0) = 0",
+  archive: "amplifiers.deleted_at IS NULL AND shelf_entries.is_archived = 1",
+  deleted: "amplifiers.deleted_at IS NOT NULL",
+};
+
+/** All amplifiers, with what is kept beside them for lists. */
+const amplifiers = (db: Knex) =>
+  db("amplifiers")
+    .leftJoin("summaries", "summaries.amplifier_id", "amplifiers.id")
+    .leftJoin("shelf_entries", "shelf_entries.amplifier_id", "amplifiers.id");
+
+const NAMED =
+  "(amplifiers.maker || ' ' || amplifiers.model || ' ' || coalesce(summaries.claim_text, '')) LIKE ? ESCAPE '\\'";
+const WRITTEN =
+  "amplifiers.id IN (SELECT amplifier_id FROM written WHERE id IN (SELECT rowid FROM words WHERE words MATCH ?))";
+
+/** A word is anywhere in the name, or begins one of those that were written. */
+const whereWord = (query: Knex.QueryBuilder, word: string): void => {
+  const inName = `%${word.replace(/[\\%_]/g, "\\$&")}%`;
+  if (/[\p{L}\p{N}]/u.test(word))
+    query.whereRaw(`(${NAMED} OR ${WRITTEN})`, [inName, `"${word.replaceAll('"', '""')}"*`]);
+  else query.whereRaw(NAMED, [inName]);
+};
+
+const whereOutcome = (query: Knex.QueryBuilder, outcome: ShelfOutcome): void => {
+  if (outcome === "not-tested") query.whereRaw("coalesce(summaries.judged_count, 0) = 0");
+  else
+    query.where("summaries.judged_count", ">", 0).whereIn("summaries.status", outcomesIn(outcome));
+};
+
+/** What a filter leaves of all amplifiers. */
+const foundBy = (db: Knex, filter: ShelfFilter): Knex.QueryBuilder => {
+  const query = amplifiers(db).whereRaw(PLACES[filter.place]);
+  if (filter.kind !== null) query.where("amplifiers.kind", filter.kind);
+  if (filter.outcome !== null) whereOutcome(query, filter.outcome);
+  for (const [column, value] of [
+    ["supplies", filter.supply],
+    ["labels", filter.label],
+  ])
+    if (value !== null)
+      query.whereRaw(
+        `EXISTS (SELECT 1 FROM json_each(shelf_entries.${column}) WHERE value = ? COLLATE NOCASE)`,
+        [value],
+      );
+  for (const bound of SHELF_BOUNDS) {
+    const { from, to } = filter.bounds[bound];
+    if (from !== null) query.whereRaw(`${BOUNDED[bound]} >= ?`, [from]);
+    if (to !== null) query.whereRaw(`${BOUNDED[bound]} <= ?`, [to]);
+  }
+  for (const word of soughtWords(filter.find)) whereWord(query, word);
+  return query;
+};
 
 /** One page of the shelf, read in a few grouped queries however much is on it. */
 export const shelfPage = async (
   db: Knex,
-  { find, kind, order, descending, page, pageSize }: ShelfQuery,
+  query: ShelfQuery,
 ): Promise<{ entries: ShelfEntry[]; counts: ShelfCounts }> => {
-  const found = () => {
-    const query = db("amplifiers").leftJoin("summaries", "summaries.amplifier_id", "amplifiers.id");
-    if (kind !== null) query.where("amplifiers.kind", kind);
-    for (const word of find.split(/\s+/).filter((each) => each !== ""))
-      query.whereRaw(
-        "(amplifiers.maker || ' ' || amplifiers.model || ' ' || coalesce(summaries.claim_text, '')) LIKE ? ESCAPE '\\'",
-        [`%${word.replace(/[\\%_]/g, "\\$&")}%`],
-      );
-    return query;
-  };
+  const { order, descending, page, pageSize } = query;
   const direction = descending ? "DESC" : "ASC";
-  const rows = await found()
-    .select("amplifiers.*", db.raw(LAST_RUN), db.raw(CLAIM_COUNT))
-    .orderByRaw(`${COLUMNS[order]} IS NULL, ${COLUMNS[order]} ${direction}, amplifiers.id`)
+  const column =
+    order === "newest" && query.place === "deleted" ? "amplifiers.deleted_at" : COLUMNS[order];
+  const rows: Record<string, never>[] = await foundBy(db, query)
+    .select(
+      "amplifiers.*",
+      "claimed_watts",
+      "honest_watts",
+      "mass_kilograms",
+      "price",
+      "supplies",
+      "labels",
+      db.raw(`${LAST_RUN} AS last_run_at`),
+    )
+    .orderByRaw(`${column} IS NULL, ${column} ${direction}, amplifiers.id`)
     .limit(pageSize)
     .offset(page * pageSize);
   return {
@@ -56,29 +144,74 @@ export const shelfPage = async (
       topology: row.topology,
       year: row.year,
       channelCount: row.channel_count,
-      claimCount: row.claim_count,
+      createdAt: row.created_at,
       lastRunAt: row.last_run_at,
+      deletedAt: row.deleted_at,
+      claimedWatts: row.claimed_watts,
+      honestWatts: row.honest_watts,
+      massKilograms: row.mass_kilograms,
+      price: row.price,
+      supplies: JSON.parse(row.supplies ?? "[]"),
+      labels: JSON.parse(row.labels ?? "[]"),
     })),
-    counts: await countsOf(db, find === "" && kind === null ? null : found()),
+    counts: await countsOf(db, query),
   };
 };
 
-const countsOf = async (db: Knex, found: Knex.QueryBuilder | null): Promise<ShelfCounts> => {
-  const [all] = await db("amplifiers").count({ count: "*" });
-  const [judged] = await db("summaries")
-    .whereNotNull("status")
-    .whereNot("status", "not-tested")
+const countsOf = async (db: Knex, filter: ShelfFilter): Promise<ShelfCounts> => {
+  const countOf = async (query: Knex.QueryBuilder): Promise<number> =>
+    Number((await query.count({ count: "*" }))[0].count);
+  const onTheShelf = () => amplifiers(db).whereRaw(PLACES.shelf);
+  const among = (place: ShelfPlace) => countOf(foundBy(db, { ...filter, place }));
+  const [judged] = await onTheShelf()
+    .where("judged_count", ">", 0)
     .select(db.raw("count(*) AS judged"), db.raw("total(status = 'met') AS met"));
-  const [stale] = await db("amplifiers")
-    .leftJoin("summaries", "summaries.amplifier_id", "amplifiers.id")
-    .whereNull("summaries.amplifier_id")
-    .count({ count: "*" });
-  const some = found && (await found.clone().count({ count: "*" }))[0];
+  const [archive, deleted] = [await among("archive"), await among("deleted")];
   return {
-    amplifiers: Number(all.count),
-    found: Number((some ?? all).count),
+    amplifiers: await countOf(onTheShelf()),
+    archive,
+    deleted,
+    found: { archive, deleted, shelf: await among("shelf") }[filter.place],
     judged: Number(judged.judged),
     met: Number(judged.met),
-    pending: Number(stale.count),
+    pending: await countOf(onTheShelf().whereNull("summaries.amplifier_id")),
   };
 };
+
+/** All labels that are given to anything that is not deleted, in the order of the alphabet. */
+export const listLabels = async (db: Knex): Promise<string[]> => {
+  const rows: { label: string }[] = await db.raw(
+    `SELECT min(value) AS label FROM shelf_entries
+     JOIN amplifiers ON amplifiers.id = shelf_entries.amplifier_id AND deleted_at IS NULL, json_each(shelf_entries.labels)
+     GROUP BY value COLLATE NOCASE ORDER BY label COLLATE NOCASE`,
+  );
+  return rows.map(({ label }) => label);
+};
+
+/** What is written of some amplifiers, by their ids. */
+export const findWritten = async (
+  db: Knex,
+  amplifierIds: readonly string[],
+): Promise<Map<string, { place: WrittenPlace; text: string }[]>> => {
+  const rows: { amplifier_id: string; place: WrittenPlace; text: string }[] = await db("written")
+    .whereIn("amplifier_id", amplifierIds)
+    .orderBy("id");
+  const written = new Map<string, { place: WrittenPlace; text: string }[]>();
+  for (const { amplifier_id, place, text } of rows)
+    written.set(amplifier_id, [...(written.get(amplifier_id) ?? []), { place, text }]);
+  return written;
+};
+
+/** Claims of what a filter finds that a real bench has judged, counted by all that they are compared by. */
+export const countJudged = async (db: Knex, filter: ShelfFilter): Promise<JudgedCount[]> =>
+  foundBy(db, filter)
+    .join("judged_claims", "judged_claims.amplifier_id", "amplifiers.id")
+    .groupBy("year", "amplifiers.kind", "price", "judged_claims.kind", "outcome")
+    .select(
+      "year",
+      "amplifiers.kind as amplifierKind",
+      "price",
+      "judged_claims.kind as claimKind",
+      "outcome",
+      db.raw("count(*) AS count"),
+    );

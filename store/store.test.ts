@@ -25,6 +25,7 @@ import {
   listLoads,
   listRunEntries,
   openDatabase,
+  removeAmplifier,
   readLoads,
   unsummarised,
 } from ".";
@@ -73,7 +74,7 @@ test("round trip: what is stored is found again, also after reopening", async ()
   });
 });
 
-test("deleting an amplifier takes its claims and runs with it, and no other's; its loads stay in the workshop", async () => {
+test("removing an amplifier takes its claims and runs with it, and no other's; its loads stay in the workshop", async () => {
   const [one, two] = [
     await addAmplifier(db, draft, "2026-01-01"),
     await addAmplifier(db, { ...draft, model: "61" }, "2026-01-02"),
@@ -83,8 +84,10 @@ test("deleting an amplifier takes its claims and runs with it, and no other's; i
     await addLoad(db, id, load);
     await stored({ db, folder }, id, await withCapture());
   }
-  expect(await deleteAmplifier(db, one.id)).toBe(true);
-  expect(await deleteAmplifier(db, one.id)).toBe(false);
+  expect(await removeAmplifier(db, one.id)).toBe(false);
+  await deleteAmplifier(db, one.id, new Date());
+  expect(await removeAmplifier(db, one.id)).toBe(true);
+  expect(await removeAmplifier(db, one.id)).toBe(false);
   expect(await findAmplifier(db, one.id)).toBeNull();
   const loadsOf = async (from: Knex, id: string) => (await readLoads(from, id)).loads;
   expect(await listLoads(db)).toHaveLength(2);
@@ -216,7 +219,15 @@ test("one row that cannot be read takes no other down", async () => {
 });
 
 describe("summaries", () => {
-  const summary = { claimText: "60 W", status: "met", marginRatio: 0.1, content: { judged: 1 } };
+  const summary = {
+    claimText: "60 W",
+    status: "met",
+    marginRatio: 0.1,
+    claimedWatts: 60,
+    honestWatts: 66,
+    judged: [{ kind: "power", outcome: "met" }],
+    content: { judged: 1 },
+  };
   const keep = async (id: string, judgeVersion = 1) =>
     keepSummary(db, id, summary, {
       evidenceRevision: await evidenceRevision(db, id),

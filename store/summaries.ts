@@ -7,6 +7,12 @@ export type Summary<Content> = {
   /** Its verdict, or null. */
   status: string | null;
   marginRatio: number | null;
+  /** The largest continuous power that is claimed of one channel. */
+  claimedWatts: number | null;
+  /** What it may honestly be called, by a real bench. */
+  honestWatts: number | null;
+  /** Claims that a real bench has said anything of. */
+  judged: readonly { kind: string; outcome: string }[];
   content: Content;
 };
 
@@ -53,25 +59,34 @@ export const lastSummary = async <Content>(
 };
 
 /** Keeps a summary with the state that it was made from; where that has changed meanwhile, it does not count. */
-export const keepSummary = async (
+export const keepSummary = (
   db: Knex,
   amplifierId: string,
-  { claimText, status, marginRatio, content }: Summary<unknown>,
+  { claimText, status, marginRatio, claimedWatts, honestWatts, judged, content }: Summary<unknown>,
   { evidenceRevision: revision, judgeVersion }: Stand,
-): Promise<void> => {
-  await db("summaries")
-    .insert({
-      amplifier_id: amplifierId,
-      evidence_revision: revision,
-      judge_version: judgeVersion,
-      claim_text: claimText,
-      status,
-      margin_ratio: marginRatio,
-      content: JSON.stringify(content),
-    })
-    .onConflict("amplifier_id")
-    .merge();
-};
+): Promise<void> =>
+  db.transaction(async (trx) => {
+    const keptCount = judged.filter(({ outcome }) => outcome === "met").length;
+    await trx("summaries")
+      .insert({
+        amplifier_id: amplifierId,
+        evidence_revision: revision,
+        judge_version: judgeVersion,
+        claim_text: claimText,
+        status,
+        margin_ratio: marginRatio,
+        claimed_watts: claimedWatts,
+        honest_watts: honestWatts,
+        judged_count: judged.length,
+        kept_share: judged.length > 0 ? keptCount / judged.length : null,
+        content: JSON.stringify(content),
+      })
+      .onConflict("amplifier_id")
+      .merge();
+    await trx("judged_claims").where({ amplifier_id: amplifierId }).delete();
+    for (const { kind, outcome } of judged)
+      await trx("judged_claims").insert({ amplifier_id: amplifierId, kind, outcome });
+  });
 
 /** Ids of some amplifiers that have no current summary. */
 export const unsummarised = async (
@@ -82,9 +97,11 @@ export const unsummarised = async (
   (
     await db("amplifiers")
       .leftJoin("summaries", "summaries.amplifier_id", "amplifiers.id")
-      .whereNull("summaries.amplifier_id")
-      .orWhereRaw("summaries.evidence_revision <> amplifiers.evidence_revision")
-      .orWhereNot("summaries.judge_version", judgeVersion)
+      .whereNull("amplifiers.deleted_at")
+      .whereRaw(
+        "(summaries.amplifier_id IS NULL OR summaries.evidence_revision <> amplifiers.evidence_revision OR summaries.judge_version <> ?)",
+        [judgeVersion],
+      )
       .limit(most)
       .select("amplifiers.id as id")
   ).map(({ id }: { id: string }) => id);

@@ -1,8 +1,8 @@
 import type { Knex } from "knex";
 
-/** The amplifiers that something of the workshop is used with: the first of them, and how many there are. */
+/** The amplifiers that something of the workshop is used with: the first of them, those that were deleted last, and how many there are. */
 export type WorkshopUsers = {
-  first: { id: string; maker: string; model: string }[];
+  first: { id: string; maker: string; model: string; isDeleted: boolean }[];
   count: number;
 };
 
@@ -16,20 +16,24 @@ export const workshopUsers = async (
 ): Promise<Map<string, WorkshopUsers>> => {
   const uses = db(`${of}_uses`)
     .join("amplifiers", "amplifiers.id", `${of}_uses.amplifier_id`)
-    .select("amplifiers.id", "maker", "model", `${of}_id as of`)
+    .select("amplifiers.id", "maker", "model", "deleted_at", `${of}_id as of`)
     .select(
       db.raw(
-        `row_number() OVER (PARTITION BY ${of}_id ORDER BY ${of}_uses.rowid) AS place, count(*) OVER (PARTITION BY ${of}_id) AS total`,
+        `row_number() OVER (PARTITION BY ${of}_id ORDER BY deleted_at IS NOT NULL, ${of}_uses.rowid) AS place, count(*) OVER (PARTITION BY ${of}_id) AS total`,
       ),
     );
-  const rows: { of: string; id: string; maker: string; model: string; total: number }[] = await db
-    .from(uses.as("told"))
-    .where("place", "<=", MOST_TOLD)
-    .orderBy(["of", "place"]);
+  const rows: {
+    of: string;
+    id: string;
+    maker: string;
+    model: string;
+    deleted_at: string | null;
+    total: number;
+  }[] = await db.from(uses.as("told")).where("place", "<=", MOST_TOLD).orderBy(["of", "place"]);
   const users = new Map<string, WorkshopUsers>();
-  for (const { of: thing, total, id, maker, model } of rows) {
+  for (const { of: thing, total, id, maker, model, deleted_at } of rows) {
     const known = users.get(thing) ?? { first: [], count: total };
-    known.first.push({ id, maker, model });
+    known.first.push({ id, maker, model, isDeleted: deleted_at !== null });
     users.set(thing, known);
   }
   return users;

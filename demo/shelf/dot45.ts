@@ -35,6 +35,7 @@ export const DOT_45: DemoAmplifier = {
     },
   ],
   loads: ["four", "eight"],
+  labels: ["for spring"],
   details: details({
     supplies: [
       {

@@ -39,6 +39,7 @@ export const R_30: DemoAmplifier = {
     },
   ],
   loads: ["eight"],
+  labels: ["on loan", "restored"],
   details: details({
     supplies: [
       { name: "inside", kind: "linear", volts: 32, amperes: null, watts: 120, isInTheBox: true },

@@ -28,6 +28,7 @@ export const ROAM: DemoAmplifier = {
   },
   claims: [],
   loads: ["eight"],
+  labels: ["for spring"],
   details: details({
     supplies: [
       {

@@ -38,6 +38,7 @@ export const SIXTY: DemoAmplifier = {
     },
   ],
   loads: ["eight", "four"],
+  labels: ["restored"],
   details: details({
     supplies: [
       { name: "inside", kind: "linear", volts: 36, amperes: null, watts: 320, isInTheBox: true },

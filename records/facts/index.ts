@@ -36,6 +36,7 @@ export {
 } from "./claimsToJudge";
 export {
   groupOf,
+  outcomesIn,
   isJudged,
   shownVerdict,
   type ShownReading,
@@ -108,3 +109,10 @@ export {
 } from "./supplySide";
 export { isOfNotes, logsOfNotes } from "./logOfNotes";
 export { methodText, type MethodRecords } from "./methodText";
+export {
+  WORDS_VERSION,
+  WRITTEN_DOCUMENTS,
+  writtenWords,
+  type WrittenRecords,
+} from "./writtenWords";
+export { claimTrends, type ClaimTrend, type JudgedCount, type TrendBin } from "./claimTrends";

@@ -1,3 +1,4 @@
+import type { StatedClaim } from "@/core/claim";
 import type { RunKind } from "@/core/run";
 import {
   combined,
@@ -27,6 +28,7 @@ export type ShownVerdict = Pick<
 > & {
   key: string;
   words: string;
+  claimKind: StatedClaim["kind"];
   printedText: string;
   source: string;
   missing: readonly string[];
@@ -110,6 +112,7 @@ export const shownVerdict = (
   key,
   words,
   source,
+  claimKind: claim.stated.kind,
   printedText: claim.printedText,
   missing: claim.missing,
   filledIn: claim.filledIn ?? [],
@@ -142,6 +145,10 @@ const GROUPS: Record<Outcome, VerdictGroup> = {
 
 /** In which group an outcome is shown and counted. */
 export const groupOf = (outcome: Outcome): VerdictGroup => GROUPS[outcome];
+
+/** The outcomes of a group. */
+export const outcomesIn = (group: VerdictGroup): Outcome[] =>
+  (Object.keys(GROUPS) as Outcome[]).filter((outcome) => GROUPS[outcome] === group);
 
 /** Whether a real bench has said anything of it: whatever is not merely waiting. */
 export const isJudged = ({

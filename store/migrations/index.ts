@@ -7,6 +7,7 @@ import * as fifth from "./2026-11-28-fifth";
 import * as sixth from "./2026-11-28-sixth";
 import * as seventh from "./2026-11-28-seventh";
 import * as eighth from "./2026-11-29-eighth";
+import * as ninth from "./2026-11-29-ninth";
 
 /** All migrations by name; names begin with their date so that they sort. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -18,6 +19,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "2026-11-28-sixth": sixth,
   "2026-11-28-seventh": seventh,
   "2026-11-29-eighth": eighth,
+  "2026-11-29-ninth": ninth,
 };
 
 /** Names of all migrations, oldest first. */

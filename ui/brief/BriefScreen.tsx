@@ -3,7 +3,15 @@ import { Flex, Grid, Text } from "@chakra-ui/react";
 import { CopyPlus, FileOutput, Trash2 } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { amplifierName, type Amplifier, type Claim, type Details, type Sheet } from "@/records";
+import {
+  amplifierName,
+  KEPT_DAYS,
+  type Amplifier,
+  type Claim,
+  type Details,
+  type Filing,
+  type Sheet,
+} from "@/records";
 import { printedDetails, type PrintedDetails } from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
 import { ConfirmDialog } from "../parts/ConfirmDialog";
@@ -13,6 +21,7 @@ import { addAnother, amplifierSaves } from "../parts/saves";
 import { messageOf } from "../parts/send";
 import { ClaimsColumn } from "./ClaimsColumn";
 import { DetailsForm } from "./DetailsForm";
+import { FilingForm } from "./FilingForm";
 import { IdentityForm } from "./IdentityForm";
 
 /** What the amplifier is, and what its maker claims. */
@@ -21,11 +30,13 @@ export function BriefScreen({
   claims,
   details,
   sheet,
+  filing,
 }: {
   amplifier: Amplifier;
   claims: readonly Claim[];
   details: Details;
   sheet: Sheet;
+  filing: Filing;
 }) {
   const router = useRouter();
   const [deleting, setDeleting] = useState(false);
@@ -42,6 +53,7 @@ export function BriefScreen({
       <Grid templateColumns="minmax(0, 1fr)" gap={4}>
         <Panel>
           <IdentityForm amplifier={amplifier} />
+          <FilingForm amplifierId={amplifier.id} filing={filing} />
           {trouble && (
             <Text role="alert" color="ember" fontSize="14px" mt={2}>
               {trouble}
@@ -76,11 +88,11 @@ export function BriefScreen({
       <ConfirmDialog
         open={deleting}
         title={`Delete ${amplifierName(amplifier)}?`}
-        text="Its claims and runs go with it; loads and rigs stay in the workshop. This cannot be undone."
-        confirmLabel="Delete for good"
+        text={`Its claims and runs go with it. For ${KEPT_DAYS} days it can be brought back from the shelf; then it is gone for good.`}
+        confirmLabel="Delete it"
         onClose={() => setDeleting(false)}
         confirm={() => amplifierSaves.remove(amplifier.id)}
-        onConfirmed={() => router.push("/")}
+        onConfirmed={() => router.push(`/?deleted=${amplifier.id}`)}
       />
     </Grid>
   );

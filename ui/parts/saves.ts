@@ -74,3 +74,11 @@ export const addLogEntry = (amplifierId: string, draft: LogEntryDraft, id: strin
 /** Takes a line of the logbook back, or puts it back. */
 export const strikeLogEntry = (id: string, isStruck: boolean): Saved =>
   send("PUT", at("log", id), { isStruck });
+
+/** Brings an amplifier that was deleted back. */
+export const bringBack = (amplifierId: string): Saved =>
+  send("POST", at("deleted", amplifierId), {});
+
+/** Removes one that was deleted for good. */
+export const removeForGood = (amplifierId: string): Saved =>
+  send("DELETE", at("deleted", amplifierId));

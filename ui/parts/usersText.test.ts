@@ -1,7 +1,11 @@
 import { otherUsersText, usersText } from "./usersText";
 
 const used = (userCount: number) => ({
-  users: ["A", "B", "C", "D", "E"].slice(0, userCount).map((name) => ({ id: name, name })),
+  users: ["A", "B", "C", "D", "E"].slice(0, userCount).map((name) => ({
+    id: name,
+    name,
+    isDeleted: false,
+  })),
   userCount,
 });
 

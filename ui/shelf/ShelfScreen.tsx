@@ -1,94 +1,76 @@
 "use client";
-import { Box, Flex, Heading, HStack, Input, Table, Text } from "@chakra-ui/react";
-import {
-  createColumnHelper,
-  flexRender,
-  getCoreRowModel,
-  useReactTable,
-} from "@tanstack/react-table";
-import { format } from "date-fns";
-import { ArrowDown, ArrowUp, ChevronLeft, ChevronRight, Plus } from "lucide-react";
-import { PageLink } from "../parts/PageLink";
+import { Box, Flex, Heading, HStack, Input, Text } from "@chakra-ui/react";
+import { ChartColumn, ChevronLeft, ChevronRight, Columns3, ListFilter, Plus } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { useEffect, useMemo, useState, useTransition, type ReactNode } from "react";
-import { formatFixed, formatWithUncertainty } from "@/core/units";
-import type { Shelf, ShelfCounts, ShelfOrder, ShelfRow, ShelfView } from "@/records";
-import { ClaimStrip } from "../charts/ClaimStrip";
+import { useMemo, useState, useTransition } from "react";
+import {
+  ALL_OF_THE_SHELF,
+  isFiltered,
+  type Shelf,
+  type ShelfColumns,
+  type ShelfCounts,
+  type ShelfOrder,
+  type ShelfPlace,
+  type ShelfView,
+} from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
-import { unbroken } from "../parts/unbroken";
-import { VerdictWord } from "../verdict/VerdictWord";
+import { PageLink } from "../parts/PageLink";
+import { saveWorkshopDocument } from "../parts/saves";
+import { useAutosave } from "../parts/useAutosave";
 import { addressOf } from "./addressOf";
+import { ColumnChoice } from "./ColumnChoice";
+import { DeletedActions, DeletedNotice } from "./Deleted";
+import { ShelfFilters } from "./ShelfFilters";
+import { ShelfTable } from "./ShelfTable";
+import { useSettled } from "./useSettled";
 
-const column = createColumnHelper<ShelfRow>();
-
-const columns = [
-  column.accessor("name", {
-    header: "Amplifier",
-    cell: ({ row }) => <NameCell row={row.original} />,
-  }),
-  column.accessor("kind", {
-    header: "Kind",
-    cell: (cell) => <Text color="muted">{cell.getValue()}</Text>,
-  }),
-  column.display({
-    id: "claim",
-    header: "Claim",
-    cell: ({ row }) => <ClaimCell row={row.original} />,
-  }),
-  column.display({
-    id: "margin",
-    header: "Measured against the claim",
-    cell: ({ row }) => <VerdictCell row={row.original} />,
-  }),
-  column.accessor((row) => row.lastRunAt ?? "", {
-    id: "last-run",
-    header: "Last run",
-    cell: (cell) => (
-      <Text color="muted" whiteSpace="nowrap" suppressHydrationWarning>
-        {cell.getValue() ? format(new Date(cell.getValue()), "d MMM yyyy") : "none yet"}
-      </Text>
-    ),
-  }),
-];
-
-/** Columns that the shelf can be ordered by. */
-const ORDERS: readonly string[] = ["name", "kind", "margin", "last-run"] satisfies ShelfOrder[];
+const columnsOf = ({ columns }: ShelfColumns): ShelfOrder[] => columns;
 
 /** All amplifiers, what each claims, and what it did. */
-export function ShelfScreen({ shelf }: { shelf: Shelf }) {
+export function ShelfScreen({ shelf, columns }: { shelf: Shelf; columns: ShelfColumns }) {
   const router = useRouter();
-  const { counts } = shelf;
+  const { counts, view } = shelf;
   useKeys(
     useMemo(
       () => [{ key: "n", label: "New amplifier", run: () => router.push("/amplifiers/new") }],
       [router],
     ),
   );
+  const isEmpty = counts.amplifiers === 0 && view.place === "shelf" && !isFiltered(view);
   return (
-    <Box px={7} py={6} maxW="1200px">
+    <Box px={7} py={6} maxW="1320px">
       <Flex justify="space-between" align="center" gap={4} mb={5}>
         <Heading as="h1" fontSize="28px" letterSpacing="-0.01em">
-          {headline(counts)}
+          {headline(counts, view)}
         </Heading>
-        {counts.amplifiers > 0 && <NewButton />}
+        {!isEmpty && <NewButton />}
       </Flex>
-      {counts.amplifiers > 0 ? (
-        <ShelfTable shelf={shelf} />
+      {shelf.justDeleted && <DeletedNotice {...shelf.justDeleted} />}
+      {isEmpty ? (
+        <>
+          <EmptyState
+            title="Put the first amplifier on the shelf"
+            text="Write down what it is and what its maker claims. Rimebank then measures it into your dummy loads and says whether the claim is true, and how sure that is."
+          >
+            <NewButton />
+          </EmptyState>
+          <Elsewhere view={view} counts={counts} />
+        </>
       ) : (
-        <EmptyState
-          title="Put the first amplifier on the shelf"
-          text="Write down what it is and what its maker claims. Rimebank then measures it into your dummy loads and says whether the claim is true, and how sure that is."
-        >
-          <NewButton />
-        </EmptyState>
+        <Rows shelf={shelf} columns={columns} />
       )}
     </Box>
   );
 }
 
-const headline = ({ amplifiers, judged, met, pending }: ShelfCounts): string => {
+const headline = (
+  { amplifiers, judged, met, pending }: ShelfCounts,
+  { place }: ShelfView,
+): string => {
+  if (place === "archive") return "Archive";
+  if (place === "deleted") return "Deleted";
   if (amplifiers === 0) return "Shelf";
   if (pending > 0) return `${amplifiers} on the shelf`;
   if (judged === 0) return `${amplifiers} on the shelf, none measured yet`;
@@ -105,228 +87,171 @@ function NewButton() {
   );
 }
 
-/** From this many on, the shelf is long enough to be searched. */
-const LONG = 5;
-const TYPING_PAUSE_MS = 250;
+/** Of what was deleted no more is told than what it was. */
+const DELETED_COLUMNS: readonly ShelfOrder[] = ["kind", "last-run"];
 
-function ShelfTable({ shelf: { rows, view, counts, pageCount } }: { shelf: Shelf }) {
+const ofFilters = ({ kind: _, find: __, ...view }: ShelfView): boolean =>
+  isFiltered({ ...view, kind: null, find: "" });
+
+function Rows({ shelf, columns }: { shelf: Shelf; columns: ShelfColumns }) {
+  const { rows, view, counts, labels } = shelf;
   const router = useRouter();
   const [isPending, startTransition] = useTransition();
+  const [open, setOpen] = useState<Tool | null>(ofFilters(view) ? "filters" : null);
+  const [chosen, setChosen] = useState(() => columnsOf(columns));
+  const autosave = useAutosave({
+    name: "columns",
+    value: chosen,
+    restore: setChosen,
+    revision: columns.revision,
+    asDraft: columnsOf,
+    save: (content, revision) => saveWorkshopDocument("columns", { columns: content, revision }),
+  });
   const show = (change: Partial<ShelfView>) =>
     startTransition(() => router.replace(addressOf({ ...view, page: 0, ...change })));
-  const table = useReactTable({
-    data: rows as ShelfRow[],
-    columns,
-    getCoreRowModel: getCoreRowModel(),
-    manualSorting: true,
-  });
+  const isDeleted = view.place === "deleted";
   return (
     <Box opacity={isPending ? 0.6 : 1}>
-      {counts.amplifiers >= LONG && (
-        <Finder find={view.find} onFind={(find) => show({ find })} counts={counts} />
-      )}
-      <Table.Root
-        size="md"
-        bg="surface"
-        borderWidth="1px"
-        borderColor="rime"
-        borderRadius="panel"
-        overflow="hidden"
-        css={{ "& td, & th": { borderColor: "rime", px: 4, py: 3 } }}
-      >
-        <Table.Header>
-          {table.getHeaderGroups().map((group) => (
-            <Table.Row key={group.id} bg="surface">
-              {group.headers.map((header) => (
-                <Header key={header.id} id={header.id} view={view} onOrder={show}>
-                  {flexRender(header.column.columnDef.header, header.getContext())}
-                </Header>
-              ))}
-            </Table.Row>
-          ))}
-        </Table.Header>
-        <Table.Body>
-          {table.getRowModel().rows.map((row) => (
-            <Table.Row key={row.id} bg="surface" verticalAlign="top">
-              {row.getVisibleCells().map((cell) => (
-                <Table.Cell key={cell.id}>
-                  {flexRender(cell.column.columnDef.cell, cell.getContext())}
-                </Table.Cell>
-              ))}
-            </Table.Row>
-          ))}
-        </Table.Body>
-      </Table.Root>
-      {rows.length === 0 && (
-        <Text color="muted" mt={3}>
-          {view.find ? `Nothing on the shelf matches “${view.find}”.` : "There is no such page."}
+      <HStack mb={3} gap={3}>
+        <Finder find={view.find} onFind={(find) => show({ find })} />
+        <Text color="muted" flex={1} aria-live="polite">
+          {foundText(shelf)}
         </Text>
+        {!isDeleted && <Tools view={view} open={open} onOpen={setOpen} />}
+      </HStack>
+      {open === "filters" && <ShelfFilters view={view} labels={labels} onFilter={show} />}
+      {open === "columns" && (
+        <ColumnChoice columns={chosen} onColumns={setChosen} autosave={autosave} />
       )}
-      {pageCount > 1 && (
-        <HStack mt={4} gap={4} justify="flex-end">
-          <Text color="muted">
-            Page {view.page + 1} of {pageCount}
-          </Text>
-          <ActionButton
-            aria-label="Page before"
-            disabled={view.page === 0}
-            onClick={() => show({ page: view.page - 1 })}
-          >
-            <ChevronLeft size={18} />
-          </ActionButton>
-          <ActionButton
-            aria-label="Next page"
-            disabled={view.page + 1 >= pageCount}
-            onClick={() => show({ page: view.page + 1 })}
-          >
-            <ChevronRight size={18} />
-          </ActionButton>
-        </HStack>
+      {rows.length > 0 && (
+        <ShelfTable
+          rows={rows}
+          view={view}
+          columns={isDeleted ? DELETED_COLUMNS : chosen}
+          onOrder={show}
+          actions={isDeleted ? (row) => <DeletedActions row={row} /> : undefined}
+        />
       )}
+      {rows.length === 0 && <Text mt={3}>{nothingText(view, counts)}</Text>}
+      <Flex justify="space-between" align="center" mt={4} gap={4}>
+        <Elsewhere view={view} counts={counts} />
+        <Pages shelf={shelf} onPage={(page) => show({ page })} />
+      </Flex>
     </Box>
   );
 }
 
-type FinderProps = { find: string; onFind(find: string): void; counts: ShelfCounts };
+type Tool = "filters" | "columns";
+type ToolsProps = { view: ShelfView; open: Tool | null; onOpen(tool: Tool | null): void };
 
-function Finder({ find, onFind, counts }: FinderProps) {
-  const [text, setText] = useState(find);
-  useEffect(() => {
-    if (text.trim() === find) return;
-    const pause = setTimeout(() => onFind(text.trim()), TYPING_PAUSE_MS);
-    return () => clearTimeout(pause);
-  }, [text, find, onFind]);
+/** What the shelf is narrowed and shown by, and what follows from all of it. */
+function Tools({ view, open, onOpen }: ToolsProps) {
+  const toggle = (tool: Tool) => ({
+    minH: "40px",
+    "aria-expanded": open === tool,
+    onClick: () => onOpen(open === tool ? null : tool),
+  });
   return (
-    <HStack mb={3} gap={4}>
-      <Input
-        aria-label="Find on the shelf"
-        placeholder="Find a maker, model or claim"
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-        maxW="320px"
-        bg="surface"
-        borderColor="rime"
-      />
-      <Text color="muted">
-        {find ? `${counts.found} of ${counts.amplifiers}` : `${counts.amplifiers} on the shelf`}
-      </Text>
-    </HStack>
+    <>
+      <ActionButton {...toggle("filters")}>
+        <ListFilter size={16} /> Filter
+      </ActionButton>
+      <ActionButton {...toggle("columns")}>
+        <Columns3 size={16} /> Columns
+      </ActionButton>
+      <ActionButton minH="40px" asChild>
+        <PageLink href={addressOf({ ...view, page: 0 }, "/trends")}>
+          <ChartColumn size={16} /> Trends
+        </PageLink>
+      </ActionButton>
+    </>
   );
 }
 
-type HeaderProps = {
-  id: string;
-  view: ShelfView;
-  onOrder(change: Pick<ShelfView, "order" | "descending">): void;
-  children: ReactNode;
+const foundText = ({ view, counts }: Shelf): string =>
+  isFiltered(view) && view.place === "shelf"
+    ? `${counts.found} of ${counts.amplifiers}`
+    : `${counts.found} ${{ shelf: "on the shelf", archive: "in the archive", deleted: "deleted" }[view.place]}`;
+
+const nothingText = (view: ShelfView, { found }: ShelfCounts): string => {
+  if (found > 0) return "There is no such page.";
+  if (!isFiltered(view))
+    return {
+      shelf: "Nothing is on the shelf.",
+      archive: "The archive is empty.",
+      deleted: "Nothing is deleted.",
+    }[view.place];
+  return view.find
+    ? `Nothing here matches “${view.find}”${ofFilters(view) ? " with these filters" : ""}.`
+    : "Nothing here fits these filters.";
 };
 
-function Header({ id, view, onOrder, children }: HeaderProps) {
-  const isOrder = ORDERS.includes(id);
-  const isSorted = view.order === id;
-  const label = (
-    <HStack gap={1} color="muted" fontWeight={500} fontSize="14px">
-      {children}
-      {isSorted && (view.descending ? <ArrowDown size={14} /> : <ArrowUp size={14} />)}
+function Finder({ find, onFind }: { find: string; onFind(find: string): void }) {
+  const [text, setText] = useSettled(find, onFind);
+  return (
+    <Input
+      aria-label="Find on the shelf"
+      placeholder="Find a maker, a claim, any word of a note"
+      value={text}
+      onChange={(event) => setText(event.target.value)}
+      maxW="340px"
+      bg="surface"
+      borderColor="rime"
+    />
+  );
+}
+
+const PLACE_WORDS: Record<ShelfPlace, (count: number | null) => string> = {
+  shelf: () => "Back to the shelf",
+  archive: (count) => `Archive: ${count}`,
+  deleted: (count) => `Deleted: ${count}, kept for 30 days`,
+};
+
+/** What of the same kind is elsewhere. */
+function Elsewhere({ view, counts }: { view: ShelfView; counts: ShelfCounts }) {
+  const places = (["shelf", "archive", "deleted"] as const).filter(
+    (place) => place !== view.place && (place === "shelf" || counts[place] > 0),
+  );
+  return (
+    <HStack gap={5} fontSize="15px">
+      {places.map((place) => (
+        <PageLink key={place} href={addressOf({ ...ALL_OF_THE_SHELF, find: view.find, place })}>
+          <Text textDecoration="underline" textUnderlineOffset="4px" color="muted">
+            {PLACE_WORDS[place](place === "shelf" ? null : counts[place])}
+          </Text>
+        </PageLink>
+      ))}
     </HStack>
   );
-  const sorted = view.descending ? "descending" : "ascending";
-  return (
-    <Table.ColumnHeader aria-sort={isSorted ? sorted : "none"}>
-      {isOrder ? (
-        <button
-          type="button"
-          onClick={() =>
-            onOrder({ order: id as ShelfOrder, descending: isSorted && !view.descending })
-          }
-        >
-          {label}
-        </button>
-      ) : (
-        label
-      )}
-    </Table.ColumnHeader>
-  );
 }
 
-function NameCell({ row }: { row: ShelfRow }) {
-  const before = row.claim ? "bench" : "brief";
-  const stage = row.counts.judged > 0 ? "verdict" : before;
+function Pages({
+  shelf: { view, pageCount },
+  onPage,
+}: {
+  shelf: Shelf;
+  onPage(page: number): void;
+}) {
+  if (pageCount < 2) return null;
   return (
-    <PageLink href={`/amplifiers/${row.id}/${stage}`}>
-      <Text
-        fontSize="18px"
-        fontWeight={700}
-        lineHeight={1.25}
-        textDecoration="underline"
-        textDecorationColor="rime"
-        textUnderlineOffset="4px"
+    <HStack gap={4}>
+      <Text color="muted">
+        Page {view.page + 1} of {pageCount}
+      </Text>
+      <ActionButton
+        aria-label="Page before"
+        disabled={view.page === 0}
+        onClick={() => onPage(view.page - 1)}
       >
-        {row.name}
-      </Text>
-      <Text fontSize="14px" color="muted">
-        {row.line}
-      </Text>
-    </PageLink>
-  );
-}
-
-function ClaimCell({ row: { claim, counts } }: { row: ShelfRow }) {
-  if (!claim) return <Text color="muted">no claim written down yet</Text>;
-  return (
-    <Box maxW="260px">
-      <Text lineHeight={1.35}>{unbroken(claim.text)}</Text>
-      {counts.claims > 1 && (
-        <Text fontSize="14px" color="muted">
-          {counts.judged === 0
-            ? `and ${counts.claims - 1} more`
-            : `${counts.kept} of ${counts.claims} claims kept`}
-        </Text>
-      )}
-    </Box>
-  );
-}
-
-function VerdictCell({ row: { claim } }: { row: ShelfRow }) {
-  if (!claim) return null;
-  const { strip, outcome, isRehearsed, sentence } = claim;
-  if (!strip)
-    return (
-      <Box>
-        <VerdictWord status={outcome} />
-        {isRehearsed && (
-          <Text fontSize="13.5px" color="muted">
-            rehearsed only
-          </Text>
-        )}
-      </Box>
-    );
-  const { value, uncertainty } = formatWithUncertainty(strip.value, strip.plusMinus);
-  const marginRatio = strip.value / strip.claimedWatts - 1;
-  return (
-    <Flex gap={5} align="center">
-      <Box minW="150px">
-        <Text fontSize="20px" fontWeight={700} lineHeight={1.2} whiteSpace="nowrap">
-          {value} W{" "}
-          <Text as="span" fontSize="14px" fontWeight={400} color="muted">
-            ± {uncertainty}
-          </Text>
-        </Text>
-        <VerdictWord status={outcome} />
-      </Box>
-      <Box>
-        <ClaimStrip
-          claimedWatts={strip.claimedWatts}
-          reading={strip}
-          widthPx={170}
-          showNumber={false}
-          caption={sentence}
-        />
-        <Text fontSize="13.5px" color="muted" mt={-0.5}>
-          {formatFixed(100 * Math.abs(marginRatio), 1)} % {marginRatio < 0 ? "under" : "over"}{" "}
-          {strip.claimedWatts} W
-        </Text>
-      </Box>
-    </Flex>
+        <ChevronLeft size={18} />
+      </ActionButton>
+      <ActionButton
+        aria-label="Next page"
+        disabled={view.page + 1 >= pageCount}
+        onClick={() => onPage(view.page + 1)}
+      >
+        <ChevronRight size={18} />
+      </ActionButton>
+    </HStack>
   );
 }

@@ -1,13 +1,7 @@
-import type { ShelfView } from "@/records";
+import { askedFor, type ShelfView } from "@/records";
 
-/** The address of a view of the shelf; what is as usual is left out. */
-export const addressOf = ({ find, kind, order, descending, page }: ShelfView): string => {
-  const asked = new URLSearchParams();
-  if (find) asked.set("find", find);
-  if (kind) asked.set("kind", kind);
-  if (order !== "newest") asked.set("order", order);
-  if (order !== "newest" && descending) asked.set("down", "1");
-  if (page > 0) asked.set("page", String(page + 1));
-  const text = asked.toString();
-  return text ? `/?${text}` : "/";
+/** The address of a view of the shelf, or of what else is made of the same amplifiers. */
+export const addressOf = (view: ShelfView, page: "/" | "/trends" = "/"): string => {
+  const text = askedFor(view).toString();
+  return text ? `${page}?${text}` : page;
 };

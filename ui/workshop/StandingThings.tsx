@@ -108,6 +108,7 @@ function Standing({
   onRemove: (() => void) | null;
 }) {
   const [first] = used.users;
+  const isLinked = first !== undefined && !first.isDeleted;
   return (
     <Flex
       borderTopWidth="1px"
@@ -120,7 +121,11 @@ function Standing({
       <Box minW={0}>
         <HStack columnGap={2.5} rowGap={0} align="baseline" wrap="wrap">
           <Text fontWeight={700}>
-            {first ? <PageLink href={`/amplifiers/${first.id}/${stage}`}>{title}</PageLink> : title}
+            {isLinked ? (
+              <PageLink href={`/amplifiers/${first.id}/${stage}`}>{title}</PageLink>
+            ) : (
+              title
+            )}
           </Text>
           <Text>{facts}</Text>
         </HStack>

@@ -1,9 +1,16 @@
-import { amplifierName, amplifierSchema, newIdOf, type AmplifierDraft } from "@/records";
+import {
+  ALL_OF_THE_SHELF,
+  amplifierName,
+  amplifierSchema,
+  newIdOf,
+  type AmplifierDraft,
+} from "@/records";
 import { keptAnswer, readForm } from "@/server/answers";
 import { beginAtTheBench } from "@/server/atTheBench";
 import { guarded } from "@/server/guard";
-import { database, writableDatabase } from "@/server/records";
+import { writableDatabase } from "@/server/records";
 import { NOT_STORED } from "@/server/requests";
+import { freshShelf } from "@/server/shelf";
 import { addAmplifier, findAmplifier, shelfPage } from "@/store";
 
 const MOST_FOUND = 20;
@@ -13,12 +20,11 @@ const LONGEST_FIND = 100;
 export const GET = (request: Request): Promise<Response> =>
   guarded(request, async () => {
     const find = (new URL(request.url).searchParams.get("find") ?? "").slice(0, LONGEST_FIND);
-    const { entries } = await shelfPage(await database(), {
+    const { entries } = await shelfPage(await freshShelf(), {
+      ...ALL_OF_THE_SHELF,
       find,
-      kind: null,
       order: "name",
       descending: false,
-      page: 0,
       pageSize: MOST_FOUND,
     });
     const amplifiers = entries.map((entry) => ({ id: entry.id, name: amplifierName(entry) }));

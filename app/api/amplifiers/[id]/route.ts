@@ -15,10 +15,10 @@ export const PUT = (request: Request, { params }: Context): Promise<Response> =>
     return keptAnswer(db, id, { id, revision: revisionOf(await changeAmplifier(db, id, draft)) });
   });
 
-/** Removes an amplifier with everything that belongs to it. */
+/** Takes an amplifier off the shelf; it can be brought back for a while. */
 export const DELETE = (request: Request, { params }: Context): Promise<Response> =>
   guarded(request, async () => {
     const db = await writableDatabase();
-    if (!(await deleteAmplifier(db, (await params).id))) gone();
+    if (!(await deleteAmplifier(db, (await params).id, new Date()))) gone();
     return keptAnswer(db, null, {});
   });

@@ -1,0 +1,63 @@
+import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
+import { ChevronLeft } from "lucide-react";
+import { isFiltered, type ShelfCounts, type ShelfView } from "@/records";
+import type { ClaimTrend } from "@/records/facts";
+import { ActionButton } from "../parts/ActionButton";
+import { EmptyState } from "../parts/EmptyState";
+import { PageLink } from "../parts/PageLink";
+import { Panel } from "../parts/Panel";
+import { addressOf } from "./addressOf";
+import { TrendChart } from "./TrendChart";
+
+type TrendsScreenProps = {
+  view: ShelfView;
+  counts: ShelfCounts;
+  trends: readonly ClaimTrend[];
+};
+
+/** How many of the claims that a real bench has judged were kept, by whatever amplifiers are told apart by. */
+export function TrendsScreen({ view, counts, trends }: TrendsScreenProps) {
+  const [{ bins, unknown }] = trends;
+  const count = bins.reduce((sum, { kept, missed, open }) => sum + kept + missed + open, unknown);
+  return (
+    <Box px={7} py={6} maxW="1320px">
+      <Flex justify="space-between" align="center" gap={4} mb={1}>
+        <Heading as="h1" fontSize="28px" letterSpacing="-0.01em">
+          Trends
+        </Heading>
+        <ActionButton asChild minH="40px">
+          <PageLink href={addressOf(view)}>
+            <ChevronLeft size={16} /> The shelf
+          </PageLink>
+        </ActionButton>
+      </Flex>
+      {count === 0 ? (
+        <EmptyState
+          title="No claim has been judged yet"
+          text={
+            isFiltered(view)
+              ? "Of the amplifiers that were looked for, none has been measured on a real bench. Take filters away on the shelf."
+              : "Measure an amplifier on a real bench: each claim that its runs speak to is counted here."
+          }
+        />
+      ) : (
+        <>
+          <Text color="muted" mb={4} maxW="76ch">
+            {count} {count === 1 ? "claim" : "claims"} of {counts.found}{" "}
+            {counts.found === 1 ? "amplifier" : "amplifiers"}
+            {isFiltered(view) ? " that were looked for" : ""}, as a real bench judged them. The dot
+            is the share that was kept of those that were decided, the bar where it lies with 95 %
+            confidence: from few claims follows little.
+          </Text>
+          <Grid templateColumns={{ base: "1fr", lg: "1fr 1fr" }} gap={4} alignItems="start">
+            {trends.map((trend) => (
+              <Panel key={trend.title}>
+                <TrendChart trend={trend} />
+              </Panel>
+            ))}
+          </Grid>
+        </>
+      )}
+    </Box>
+  );
+}
