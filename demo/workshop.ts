@@ -130,6 +130,8 @@ export const DEMO_INSTRUMENTS: Instruments = {
       resolution: 0.01,
       bandwidthHz: 1000,
       inputOhms: 1e7,
+      calibratedOn: "2026-03-04",
+      calibrationMonths: 24,
     }),
     instrument({
       id: "ohms",
@@ -138,6 +140,8 @@ export const DEMO_INSTRUMENTS: Instruments = {
       accuracyRatio: 0.001,
       digits: 2,
       resolution: 0.001,
+      calibratedOn: "2025-10-20",
+      calibrationMonths: 12,
     }),
   ],
 };

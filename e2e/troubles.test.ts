@@ -176,6 +176,8 @@ test("a damaged database is called that, and a backup brings back what was there
   expect((await fetch(`${server.url}/api/runs/x/export?format=csv`)).status).toBe(503);
   await shows(driver, "20 November 2026");
   await press(driver, "Go back to this");
+  await shows(driver, "It is checked first");
+  await press(driver, "Go back to it");
   await shows(driver, "Tollgate 60");
   expect(existsSync(join(folder, "set-aside"))).toBe(true);
 });
@@ -271,7 +273,7 @@ test("the delete dialog says when the program is gone, and stays", async () => {
   await shows(driver, "Supply and connections");
   await driver.sleep(700);
   await driver.findElement(By.css("[data-testid='delete-amplifier']")).click();
-  await shows(driver, "This cannot be undone.");
+  await shows(driver, "For 30 days it can be brought back");
   await server.kill("SIGKILL");
   server = null;
   await driver.findElement(By.css("[data-testid='confirm']")).click();

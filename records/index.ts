@@ -8,7 +8,7 @@ export {
   type Amplifier,
   type AmplifierDraft,
 } from "./amplifier";
-export type { Backup } from "./backup";
+export type { Backup, BackupFacts, ToldBackup } from "./backup";
 export {
   BLOCK_KINDS,
   publicationSchema,

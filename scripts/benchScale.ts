@@ -6,6 +6,7 @@ import { join } from "node:path";
 import Database from "better-sqlite3";
 import { encodeWav } from "@/core/wav";
 import { startServer } from "@/e2e/server";
+import { AMPLIFIER_KINDS, emptyDocument, powerDraft, SUPPLY_KINDS } from "@/records";
 import { runOf } from "@/records/testing/run";
 import { databaseFile, openDatabase } from "@/store";
 import { levelResult } from "@/core/run";
@@ -13,11 +14,23 @@ import { stepReading } from "@/core/testing/stepReading";
 
 const CLAIMS_EACH = 10;
 const RUNS_EACH = 50;
+const NOTES_EACH = 5;
 const HEAVY_RUNS = 400;
 const LOOKS = 40;
 const READERS = 50;
 const UPLOADS = 40;
-const STAGES = ["brief", "forecast", "load", "rig", "plan", "bench", "heat", "verdict"];
+const STAGES = [
+  "brief",
+  "forecast",
+  "load",
+  "rig",
+  "plan",
+  "bench",
+  "heat",
+  "verdict",
+  "compare",
+  "sheet",
+];
 
 /** As large as a sweep of 40 levels in two channels really is. */
 const sweepResult = (watts: number): string =>
@@ -66,15 +79,46 @@ const otherResult = JSON.stringify({
   })),
 });
 
+const POWER = {
+  printedText: "50 W",
+  source: "brochure",
+  powerWatts: 50,
+  loadOhms: 8,
+  channelsDriven: 2,
+  distortionLimitRatio: 0.005,
+  distortionMeasure: "thd-plus-noise",
+} as const;
+
+const VOCABULARY =
+  "relay clicks hum left right sink warm fan lid screw fuse knob lamp loose drifts at once after ten minutes into four ohms".split(
+    " ",
+  );
+
+/** Some words, and one that few others have. */
+const words = (seed: number, count: number): string =>
+  [
+    ...Array.from(
+      { length: count },
+      (_, k) => VOCABULARY[(seed * 31 + k * k * 7) % VOCABULARY.length],
+    ),
+    `mark${seed % 997}`,
+  ].join(" ");
+
 const build = async (folder: string, amplifiers: number): Promise<void> => {
   await (await openDatabase(folder)).destroy();
   const db = new Database(databaseFile(folder));
   db.pragma("synchronous = OFF");
   const amplifier = db.prepare(
-    "INSERT INTO amplifiers (id, created_at, maker, model, kind, topology, year, channel_count, condition, notes) VALUES (?, ?, ?, ?, 'home', 'class AB', 1980, 2, '', '')",
+    "INSERT INTO amplifiers (id, created_at, maker, model, kind, topology, year, channel_count, condition, notes) VALUES (?, ?, ?, ?, ?, 'class AB', ?, 2, '', ?)",
   );
   const claim = db.prepare(
-    "INSERT INTO claims (id, amplifier_id, printed_text, source, power_watts, load_ohms, channels_driven, distortion_limit_ratio, distortion_measure) VALUES (?, ?, '50 W', 'brochure', ?, 8, 2, 0.005, 'thd-plus-noise')",
+    "INSERT INTO claims (id, amplifier_id, printed_text, source, stated) VALUES (?, ?, ?, 'brochure', ?)",
+  );
+  const details = db.prepare(
+    "INSERT INTO documents (amplifier_id, kind, content) VALUES (?, 'details', ?)",
+  );
+  const note = db.prepare(
+    "INSERT INTO log_entries (id, amplifier_id, at, kind, text) VALUES (?, ?, '2026-01-01', 'remark', ?)",
   );
   const run = db.prepare(
     "INSERT INTO runs (id, amplifier_id, kind, source, source_detail, taken_at, conditions, analysis_version) VALUES (?, ?, ?, 'recording', 'a.wav', ?, ?, 1)",
@@ -85,8 +129,22 @@ const build = async (folder: string, amplifiers: number): Promise<void> => {
   db.transaction(() => {
     for (let a = 0; a < amplifiers; a++) {
       const id = a === 0 ? "heavy" : `amp-${a}`;
-      amplifier.run(id, new Date(1.7e12 + a * 1e6).toISOString(), `Maker ${a % 83}`, `Model ${a}`);
-      for (let c = 0; c < CLAIMS_EACH; c++) claim.run(`${id}-claim-${c}`, id, 30 + 3 * c);
+      const at = new Date(1.7e12 + a * 1e6).toISOString();
+      const kind = AMPLIFIER_KINDS[a % AMPLIFIER_KINDS.length];
+      amplifier.run(id, at, `Maker ${a % 83}`, `Model ${a}`, kind, 1960 + (a % 66), words(a, 40));
+      details.run(
+        id,
+        JSON.stringify({
+          ...emptyDocument("details"),
+          priceNow: 50 + ((a * 37) % 2000),
+          supplies: [{ name: "inside", kind: SUPPLY_KINDS[a % SUPPLY_KINDS.length] }],
+        }),
+      );
+      for (let n = 0; n < NOTES_EACH; n++) note.run(`${id}-note-${n}`, id, words(a * 7 + n, 12));
+      for (let c = 0; c < CLAIMS_EACH; c++) {
+        const power = powerDraft({ ...POWER, powerWatts: 30 + 3 * c });
+        claim.run(`${id}-claim-${c}`, id, power.printedText, JSON.stringify(power.stated));
+      }
       for (let r = 0; r < (a === 0 ? HEAVY_RUNS : RUNS_EACH); r++) {
         const isSweep = r % 5 === 0;
         const at = new Date(1.75e12 + r * 1e7).toISOString();
@@ -167,13 +225,27 @@ const main = async (): Promise<void> => {
     console.log(
       `all verdicts were summed up ${((performance.now() - start) / 1000).toFixed(1)} s after the start`,
     );
-    const lastPage = Math.ceil(amplifiers / 50);
+    const lastPage = Math.ceil(amplifiers / 25);
     await looks("the shelf", [`${url}/`]);
-    await looks("the shelf by margin, searched, its last page", [
+    await looks("by margin, by price, its last page", [
       `${url}/?order=margin&down=1`,
-      `${url}/?find=model+19`,
+      `${url}/?order=price`,
       `${url}/?page=${lastPage}`,
     ]);
+    await looks("a word that few have, one that all have, a name", [
+      `${url}/?find=mark123`,
+      `${url}/?find=relay+hum`,
+      `${url}/?find=model+19`,
+    ]);
+    await looks("by outcome, supply, year and price together", [
+      `${url}/?outcome=missed&supply=linear&year-from=1970&price-to=900`,
+      `${url}/?outcome=met&watts-from=40&watts-to=60`,
+    ]);
+    await looks("trends of all, and of what is found", [
+      `${url}/trends`,
+      `${url}/trends?kind=mini&find=relay`,
+    ]);
+    await looks("the workshop", [`${url}/workshop`]);
     for (const stage of STAGES) {
       const some = Array.from({ length: 20 }, (_, k) => `${url}/amplifiers/amp-${1 + k}/${stage}`);
       await looks(`${stage} of an amplifier of ${RUNS_EACH} runs`, some);

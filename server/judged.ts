@@ -60,15 +60,17 @@ const evidenceOf = async (db: Knex, entries: readonly RunEntry[]): Promise<Evide
   return counted.flatMap((id) => own.get(id) ?? []);
 };
 
-/** The last judgements of a few amplifiers, each as of the state of its evidence. */
+/** The last judgements of a few amplifiers, each as of the state of its evidence in the database that is open. */
 const MOST_JUDGEMENTS = 20;
-const judgements = new Map<string, { stand: string; judgement: Judgement }>();
+const judgementsIn = new WeakMap<Knex, Map<string, { stand: string; judgement: Judgement }>>();
 
 /** Judges all claims of an amplifier by all its runs. */
 export const judgementOf = async (db: Knex, records: AmplifierRecords): Promise<Judgement> => {
   const { amplifier, runs, verdictNotes, loads, rig, details } = records;
   const bench = `${rig.revision}/${loads.map(({ id, revision }) => `${id}:${revision}`).join()}`;
   const stand = `${await evidenceRevision(db, amplifier.id)}/${runs.length}/${JUDGE_VERSION}/${details.revision}/${bench}`;
+  const judgements = judgementsIn.get(db) ?? new Map();
+  judgementsIn.set(db, judgements);
   const known = judgements.get(amplifier.id);
   if (known?.stand === stand) return known.judgement;
   const evidence = (await evidenceOf(db, runs)).map((run) => onThisBench(run, records));

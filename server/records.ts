@@ -67,13 +67,24 @@ export const writableDatabase = async (): Promise<Knex> => {
 };
 
 /**
- * Closes the records, does something with their file, and opens them anew; requests wait meanwhile.
- * @throws what the work throws; the records are opened by the next request then
+ * Closes the records, does something with their file, and opens them anew; requests that come meanwhile wait for that.
+ * @throws what the work throws, once the records are open again
  */
 export const whileClosed = async <T>(work: () => T): Promise<T> => {
   const now = state();
-  await now.opening?.catch(() => {});
-  await now.opened?.close();
+  while (now.opening) await now.opening.catch(() => {});
+  const before = now.opened;
   now.opened = null;
-  return work();
+  let done: Promise<T> | null = null;
+  now.opening = (async () => {
+    await before?.close();
+    done = new Promise((resolve) => resolve(work()));
+    await done.catch(() => {});
+    return open(null);
+  })()
+    .then((opened) => (now.opened = opened))
+    .finally(() => (now.opening = null));
+  await now.opening.catch(() => {});
+  if (!done) throw new Error("the records were not closed");
+  return done;
 };

@@ -1,20 +1,22 @@
 import "server-only";
-import type { Backup } from "@/records";
-import { dataFolder, listBackups, troubleOf } from "@/store";
+import type { ToldBackup } from "@/records";
+import { troubleOf } from "@/store";
+import { toldBackups } from "./backups";
 import { records } from "./records";
 
 /** How the records stand: what is the matter where they cannot be opened, and why they can only be read where that is so. */
 export type RecordsStand = {
   trouble: string | null;
   readOnly: string | null;
-  backups: readonly Backup[];
+  /** Null where going back to one would not help. */
+  backups: readonly ToldBackup[] | null;
 };
 
 /** Never throws for what is the matter with the records themselves. */
 export const recordsStand = async (): Promise<RecordsStand> => {
   try {
     const { readOnly } = await records();
-    return { trouble: null, readOnly: readOnly?.message ?? null, backups: [] };
+    return { trouble: null, readOnly: readOnly?.message ?? null, backups: null };
   } catch (error) {
     const trouble = troubleOf(error);
     if (!trouble) throw error;
@@ -22,7 +24,7 @@ export const recordsStand = async (): Promise<RecordsStand> => {
     return {
       trouble: trouble.message,
       readOnly: null,
-      backups: isOfFile ? listBackups(dataFolder()) : [],
+      backups: isOfFile ? toldBackups() : null,
     };
   }
 };

@@ -1,9 +1,4 @@
 import "server-only";
-import { createWriteStream } from "node:fs";
-import { rm } from "node:fs/promises";
-import { join } from "node:path";
-import { Readable } from "node:stream";
-import { pipeline } from "node:stream/promises";
 import type { Knex } from "knex";
 import { BadZip, readZip, type OpenedZip } from "@/archive/readZip";
 import {
@@ -20,11 +15,10 @@ import {
   dataFolder,
   isReviewThere,
   papers,
-  passingFolder,
   photos,
-  UploadTooLarge,
   type HashedFiles,
 } from "@/store";
+import { arrived } from "./arrived";
 import { uploadLimitBytes } from "./limits";
 import { requireReadable } from "./readable";
 import { Refusal } from "./requests";
@@ -38,37 +32,13 @@ const NOTHING = "Nothing was changed.";
 /** Largest package that is taken in, packed or unpacked. */
 export const reviewLimitBytes = (): number => MOST_RECORDINGS * uploadLimitBytes();
 
-/** Takes what arrives into a file of its own, which is gone afterwards. @throws {UploadTooLarge} past the limit */
-const arrived = async <T>(body: ReadableStream, take: (path: string) => Promise<T>): Promise<T> => {
-  const folder = passingFolder(dataFolder());
-  const limit = reviewLimitBytes();
-  try {
-    const path = join(folder, "review.zip");
-    let byteCount = 0;
-    await pipeline(
-      Readable.fromWeb(body as never),
-      async function* bounded(chunks: AsyncIterable<Uint8Array>) {
-        for await (const chunk of chunks) {
-          byteCount += chunk.byteLength;
-          if (byteCount > limit) throw new UploadTooLarge(limit);
-          yield chunk;
-        }
-      },
-      createWriteStream(path, { flags: "wx" }),
-    );
-    return await take(path);
-  } finally {
-    await rm(folder, { recursive: true, force: true });
-  }
-};
-
 /**
  * Takes in a review that left this program or another of its kind: all of it, or nothing.
  * @returns the amplifier's id
  * @throws {Refusal} in plain words, with nothing changed
  */
 export const takeReview = (db: Knex, body: ReadableStream): Promise<{ id: string }> =>
-  arrived(body, async (path) => {
+  arrived(body, reviewLimitBytes(), async (path) => {
     let zip: OpenedZip | null = null;
     try {
       zip = await readZip(path, {

@@ -25,7 +25,7 @@ import { database } from "./records";
 import { summariesOf } from "./summaries";
 import { pageTurn } from "./turns";
 
-const PAGE_SIZE = 50;
+const PAGE_SIZE = 25;
 
 /** One page of the shelf, as an address asks for it. */
 export const readShelf = async (

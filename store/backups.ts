@@ -1,12 +1,14 @@
 import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import Database from "better-sqlite3";
-import type { Backup } from "@/records";
-import { databaseFile } from "./files";
+import type { Backup, BackupFacts } from "@/records";
+import { requireKnown } from "./migrations";
+import { captures, databaseFile } from "./files";
 
 const FOLDER = "backups";
-const NAME = /^rimebank-\d{4}-\d{2}-\d{2}T\d{2}-\d{2}-\d{2}Z\.sqlite$/;
+const NAME = /^rimebank-(uploaded-)?(\d{4}-\d{2}-\d{2}T\d{2}-\d{2}-\d{2}Z)\.sqlite$/;
 const KEPT_COUNT = 7;
+const KEPT_UPLOADED_COUNT = 3;
 const DAY_MILLISECONDS = 24 * 60 * 60 * 1000;
 
 /** What SQLite keeps of one database. */
@@ -16,19 +18,27 @@ const removeAll = (file: string): void => {
   for (const ending of ENDINGS) rmSync(file + ending, { force: true });
 };
 
-const nameAt = (moment: Date): string =>
-  `rimebank-${moment.toISOString().slice(0, 19).replaceAll(":", "-")}Z.sqlite`;
+const nameAt = (moment: Date, prefix: "" | "uploaded-" = ""): string =>
+  `rimebank-${prefix}${moment.toISOString().slice(0, 19).replaceAll(":", "-")}Z.sqlite`;
 
-const momentOf = (name: string): string =>
-  name.slice("rimebank-".length, -".sqlite".length).replace(/T(\d\d)-(\d\d)-(\d\d)Z/, "T$1:$2:$3Z");
+const fromName = (name: string): Backup | null => {
+  const [, uploaded, moment] = NAME.exec(name) ?? [];
+  if (!moment) return null;
+  const madeAt = moment.replace(/T(\d\d)-(\d\d)-(\d\d)Z/, "T$1:$2:$3Z");
+  return { name, madeAt, isUploaded: uploaded !== undefined };
+};
 
 /** Backups of a folder, newest first. */
 export const listBackups = (folder: string): Backup[] =>
   (existsSync(join(folder, FOLDER)) ? readdirSync(join(folder, FOLDER)) : [])
-    .filter((name) => NAME.test(name))
-    .sort()
-    .reverse()
-    .map((name) => ({ name, madeAt: momentOf(name) }));
+    .flatMap((name) => fromName(name) ?? [])
+    .sort((one, other) => (one.madeAt < other.madeAt ? 1 : -1));
+
+/** Keeps the newest of those that were made here, or of those that came as files. */
+const clearOld = (folder: string, isUploaded: boolean, keptCount: number): void => {
+  const old = listBackups(folder).filter((backup) => backup.isUploaded === isUploaded);
+  for (const { name } of old.slice(keptCount)) removeAll(join(folder, FOLDER, name));
+};
 
 /**
  * Copies the database while it is in use, checks the copy, and keeps the seven newest. A copy that is not sound is thrown away, so
@@ -47,10 +57,40 @@ export const makeBackup = async (folder: string, moment: Date): Promise<Backup> 
   } finally {
     removeAll(unfinished);
   }
-  for (const old of listBackups(folder).slice(KEPT_COUNT))
-    rmSync(join(folder, FOLDER, old.name), { force: true });
-  return { name, madeAt: momentOf(name) };
+  clearOld(folder, false, KEPT_COUNT);
+  return fromName(name) as Backup;
 };
+
+/**
+ * Puts a database that came as a file among the backups, once it is seen that it can take the place of the one in use.
+ * @param path of a file on the same disk, which is moved
+ * @throws {StoreTrouble} when it is of a newer version; {NotRestorable} when it is no database of this program, or damaged
+ */
+export const addUploaded = (folder: string, path: string, moment: Date): Backup => {
+  requireRestorable(path);
+  mkdirSync(join(folder, FOLDER), { recursive: true });
+  const name = nameAt(moment, "uploaded-");
+  renameSync(path, join(folder, FOLDER, name));
+  clearOld(folder, true, KEPT_UPLOADED_COUNT);
+  return fromName(name) as Backup;
+};
+
+/** What is in a backup, read without changing it. */
+export const backupFacts = (folder: string, name: string): BackupFacts =>
+  reading(join(folder, FOLDER, name), (db) => {
+    const one = <T>(sql: string): T => db.prepare(sql).get() as T;
+    const { count } = one<{ count: number }>("SELECT count(*) AS count FROM amplifiers");
+    const runs = one<{ count: number; newest: string | null }>(
+      "SELECT count(*) AS count, max(taken_at) AS newest FROM runs",
+    );
+    const named = db.prepare("SELECT DISTINCT sha256 FROM captures").all() as { sha256: string }[];
+    return {
+      amplifierCount: count,
+      runCount: runs.count,
+      newestRunAt: runs.newest,
+      missingCount: named.filter(({ sha256 }) => !captures.has(folder, sha256)).length,
+    };
+  });
 
 /**
  * Copies the database to a file while it is in use, and checks the copy.
@@ -64,28 +104,68 @@ export const copyDatabase = async (folder: string, to: string): Promise<void> =>
 
 /** Makes a backup when the newest is a day old or more. */
 export const backUpDaily = async (folder: string, moment: Date): Promise<Backup | null> => {
-  const [newest] = listBackups(folder);
+  const newest = listBackups(folder).find(({ isUploaded }) => !isUploaded);
   const isDue = !newest || moment.getTime() - Date.parse(newest.madeAt) >= DAY_MILLISECONDS;
   return isDue ? makeBackup(folder, moment) : null;
 };
 
 /**
- * Puts a backup in the place of the database. What was there is moved aside whole, and never deleted. The database must be closed.
+ * Puts a backup in the place of the database, once it is seen that it can be. What was there is moved aside whole, and never deleted.
+ * The database must be closed.
  * @returns where it was moved, within the folder
- * @throws {RangeError} when there is no such backup
+ * @throws {RangeError} when there is no such backup; as `addUploaded` when it cannot take the place; nothing is changed then
  */
 export const restoreBackup = (folder: string, name: string, moment: Date): string => {
   if (!listBackups(folder).some((backup) => backup.name === name))
     throw new RangeError("there is no such backup");
+  const backup = join(folder, FOLDER, name);
+  const file = databaseFile(folder);
+  requireRestorable(backup);
+  copyFileSync(backup, `${file}.restoring`);
   const aside = join("set-aside", nameAt(moment).replace(".sqlite", ""));
   mkdirSync(join(folder, aside), { recursive: true });
-  const file = databaseFile(folder);
   for (const ending of ENDINGS)
     if (existsSync(file + ending))
       renameSync(file + ending, join(folder, aside, `rimebank.sqlite${ending}`));
-  copyFileSync(join(folder, FOLDER, name), `${file}.restoring`);
   renameSync(`${file}.restoring`, file);
   return aside;
+};
+
+/** A file cannot take the place of the database, and why, in a sentence. */
+export class NotRestorable extends Error {}
+
+const TABLES = ["amplifiers", "claims", "runs", "captures"];
+
+const requireRestorable = (path: string): void => {
+  try {
+    reading(path, (db) => {
+      const tables = db.prepare("SELECT name FROM sqlite_master WHERE type = 'table'").all() as {
+        name: string;
+      }[];
+      const names = tables.map(({ name }) => name);
+      if (![...TABLES, "knex_migrations"].every((name) => names.includes(name)))
+        throw new NotRestorable("This is a database, but none of this program's.");
+      const made = db.prepare("SELECT name FROM knex_migrations").all() as { name: string }[];
+      requireKnown(made.map(({ name }) => name));
+    });
+    requireSound(path);
+  } catch (error) {
+    const code = String((error as { code?: unknown }).code);
+    if (/^SQLITE_(NOTADB|CORRUPT)/.test(code))
+      throw new NotRestorable("The file is damaged, or is no database.");
+    throw error;
+  }
+};
+
+/** Reads a database file without changing it, and leaves nothing beside it. */
+const reading = <T>(path: string, work: (db: Database.Database) => T): T => {
+  const db = new Database(path, { readonly: true, fileMustExist: true });
+  try {
+    return work(db);
+  } finally {
+    db.close();
+    for (const ending of ENDINGS.slice(1)) rmSync(path + ending, { force: true });
+  }
 };
 
 const copyOnline = async (from: string, to: string): Promise<void> => {
@@ -97,12 +177,8 @@ const copyOnline = async (from: string, to: string): Promise<void> => {
   }
 };
 
-const requireSound = (path: string): void => {
-  const copy = new Database(path, { readonly: true, fileMustExist: true });
-  try {
-    const found = copy.pragma("quick_check(1)", { simple: true });
+const requireSound = (path: string): void =>
+  reading(path, (db) => {
+    const found = db.pragma("quick_check(1)", { simple: true });
     if (found !== "ok") throw Object.assign(new Error(String(found)), { code: "SQLITE_CORRUPT" });
-  } finally {
-    copy.close();
-  }
-};
+  });

@@ -3,7 +3,7 @@ import { join } from "node:path";
 import knex, { type Knex } from "knex";
 import { listBackups, makeBackup } from "./backups";
 import { databaseFile } from "./files";
-import { migrationNames, migrationSource } from "./migrations";
+import { migrationNames, migrationSource, requireKnown } from "./migrations";
 import { StoreTrouble } from "./trouble";
 
 const SETTINGS = [
@@ -69,15 +69,6 @@ export const migrationsMade = async (db: Knex): Promise<string[]> => {
   const table = await db("sqlite_master").where({ type: "table", name: "knex_migrations" }).first();
   if (!table) return [];
   return (await db("knex_migrations").orderBy("id").select("name")).map(({ name }) => name);
-};
-
-/** @throws {StoreTrouble} when a newer version of the program has changed the database */
-export const requireKnown = (made: readonly string[]): void => {
-  if (made.every((name) => migrationNames.includes(name))) return;
-  throw new StoreTrouble(
-    "newer",
-    "These records were made by a newer version of Rimebank than this one. They are safe and were not touched: start the newer version, or go back to a backup made by this one.",
-  );
 };
 
 /** An empty database must not be made in silence where there once was a full one. */

@@ -10,7 +10,16 @@ export {
   removeAmplifier,
   removeLongDeleted,
 } from "./amplifiers";
-export { backUpDaily, copyDatabase, listBackups, makeBackup, restoreBackup } from "./backups";
+export {
+  addUploaded,
+  backupFacts,
+  backUpDaily,
+  copyDatabase,
+  listBackups,
+  makeBackup,
+  NotRestorable,
+  restoreBackup,
+} from "./backups";
 export { addClaim, changeClaim, deleteClaim, listClaims } from "./claims";
 export { openDatabase } from "./database";
 export {

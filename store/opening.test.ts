@@ -16,7 +16,10 @@ import type { Knex } from "knex";
 import type { StoreTrouble } from ".";
 import {
   addAmplifier,
+  addUploaded,
   backUpDaily,
+  backupFacts,
+  copyDatabase,
   databaseFile,
   FolderInUse,
   listAmplifiers,
@@ -169,6 +172,78 @@ describe("backups", () => {
     expect(listBackups(folder).length).toBe(1);
     expect(readdirSync(join(folder, "backups")).length).toBe(1);
   });
+});
+
+describe("a database that comes as a file", () => {
+  const at = new Date("2026-11-05T09:00:00Z");
+  let arrived: string;
+  beforeEach(async () => {
+    const elsewhere = mkdtempSync(join(tmpdir(), "rimebank-elsewhere-"));
+    const db = await openDatabase(elsewhere);
+    await addAmplifier(db, { ...amplifierDraft, model: "from elsewhere" }, "2026-01-01");
+    arrived = join(folder, "arrived");
+    await copyDatabase(elsewhere, arrived);
+    await db.destroy();
+    rmSync(elsewhere, { recursive: true });
+    await withOne("here");
+  });
+  const change = (sql: string): void => {
+    const db = new Database(arrived);
+    db.exec(sql);
+    db.close();
+  };
+
+  test("joins the backups with what is in it, and takes the place when it is asked to", async () => {
+    const { name, isUploaded } = addUploaded(folder, arrived, at);
+    expect(isUploaded).toBe(true);
+    expect(await models()).toEqual(["here"]);
+    expect(backupFacts(folder, name)).toEqual({
+      amplifierCount: 1,
+      runCount: 0,
+      newestRunAt: null,
+      missingCount: 0,
+    });
+    // It counts for none of the daily ones.
+    expect(await backUpDaily(folder, at)).not.toBeNull();
+    restoreBackup(folder, name, at);
+    expect(await models()).toEqual(["from elsewhere"]);
+    expect(readdirSync(join(folder, "backups")).length).toBe(2);
+  });
+
+  test.each([
+    ["no database", () => writeFileSync(arrived, "dear diary"), /damaged, or is no database/],
+    [
+      "one of another program",
+      () => change("DROP TABLE captures"),
+      /a database, but none of this program's/,
+    ],
+    [
+      "one from a newer version",
+      () => change("INSERT INTO knex_migrations (name) VALUES ('2099-01-01-far')"),
+      /newer version/,
+    ],
+    [
+      "a damaged one",
+      () => {
+        const bytes = readFileSync(arrived);
+        bytes.fill(0x5a, 8192);
+        writeFileSync(arrived, bytes);
+      },
+      /damaged/,
+    ],
+  ])(
+    "%s is refused, then and when it is gone back to, and nothing is changed",
+    async (_, spoil, words) => {
+      spoil();
+      expect(() => addUploaded(folder, arrived, at)).toThrow(words);
+      expect(listBackups(folder)).toEqual([]);
+      const { name } = await makeBackup(folder, at);
+      copyFileSync(arrived, join(folder, "backups", name));
+      expect(() => restoreBackup(folder, name, at)).toThrow(words);
+      expect(await models()).toEqual(["here"]);
+      expect(existsSync(join(folder, "set-aside"))).toBe(false);
+    },
+  );
 });
 
 describe("the lock of a folder", () => {

@@ -2,9 +2,9 @@ import { copyFileSync, existsSync, mkdtempSync, rmSync, statfsSync } from "node:
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Knex } from "knex";
-import { connect, migrationsMade, requireKnown } from "./database";
+import { connect, migrationsMade } from "./database";
 import { databaseFile } from "./files";
-import { migrationNames } from "./migrations";
+import { migrationNames, requireKnown } from "./migrations";
 import { StoreTrouble, troubleNamed } from "./trouble";
 
 /** Nothing is changed through such a connection, and nothing is written beside the database. */

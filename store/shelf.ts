@@ -121,7 +121,15 @@ export const shelfPage = async (
   const direction = descending ? "DESC" : "ASC";
   const column =
     order === "newest" && query.place === "deleted" ? "amplifiers.deleted_at" : COLUMNS[order];
-  const rows: Record<string, never>[] = await foundBy(db, query)
+  // What is sorted is carried along: so first the page's amplifiers are found, and then what is told of them is read.
+  const found: { id: string }[] = await foundBy(db, query)
+    .select("amplifiers.id as id")
+    .orderByRaw(`${column} IS NULL, ${column} ${direction}, amplifiers.id`)
+    .limit(pageSize)
+    .offset(page * pageSize);
+  const ids = found.map(({ id }) => id);
+  const rows: (Record<string, never> & { id: string })[] = await amplifiers(db)
+    .whereIn("amplifiers.id", ids)
     .select(
       "amplifiers.*",
       "claimed_watts",
@@ -131,10 +139,8 @@ export const shelfPage = async (
       "supplies",
       "labels",
       db.raw(`${LAST_RUN} AS last_run_at`),
-    )
-    .orderByRaw(`${column} IS NULL, ${column} ${direction}, amplifiers.id`)
-    .limit(pageSize)
-    .offset(page * pageSize);
+    );
+  rows.sort((one, other) => ids.indexOf(one.id) - ids.indexOf(other.id));
   return {
     entries: rows.map((row) => ({
       id: row.id,
@@ -213,5 +219,5 @@ export const countJudged = async (db: Knex, filter: ShelfFilter): Promise<Judged
       "price",
       "judged_claims.kind as claimKind",
       "outcome",
-      db.raw("count(*) AS count"),
+      db.raw("total(judged_claims.count) AS count"),
     );

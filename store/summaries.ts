@@ -84,8 +84,13 @@ export const keepSummary = (
       .onConflict("amplifier_id")
       .merge();
     await trx("judged_claims").where({ amplifier_id: amplifierId }).delete();
-    for (const { kind, outcome } of judged)
-      await trx("judged_claims").insert({ amplifier_id: amplifierId, kind, outcome });
+    const rows = new Map<string, { kind: string; outcome: string; count: number }>();
+    for (const { kind, outcome } of judged) {
+      const key = `${kind} ${outcome}`;
+      rows.set(key, { kind, outcome, count: (rows.get(key)?.count ?? 0) + 1 });
+    }
+    for (const row of rows.values())
+      await trx("judged_claims").insert({ amplifier_id: amplifierId, ...row });
   });
 
 /** Ids of some amplifiers that have no current summary. */

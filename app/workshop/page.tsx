@@ -1,4 +1,5 @@
 import { Flex } from "@chakra-ui/react";
+import { toldBackups } from "@/server/backups";
 import { database } from "@/server/records";
 import { usedLoads, usedRigs } from "@/server/workshop";
 import { readWorkshopDocument } from "@/store";
@@ -22,6 +23,7 @@ export default async function WorkshopPage() {
         room={room.document}
         loads={await usedLoads(db)}
         rigs={await usedRigs(db)}
+        backups={toldBackups()}
       />
     </Flex>
   );

@@ -116,3 +116,4 @@ export {
   type WrittenRecords,
 } from "./writtenWords";
 export { claimTrends, type ClaimTrend, type JudgedCount, type TrendBin } from "./claimTrends";
+export { calibrationDue, calibrationState, type CalibrationDue } from "./calibrationDue";

@@ -43,6 +43,25 @@ test("loads as measured, and the room; of what nobody wrote down nothing is said
   expect(text).not.toMatch(/recorded with|calibrated|runs|guard/);
 });
 
+test("an instrument is told with the day of its calibration, where that is known", () => {
+  const voltmeter = {
+    id: "meter",
+    role: "voltmeter" as const,
+    name: "bench meter",
+    accuracyRatio: 0.005,
+    digits: 3,
+    resolution: 0.01,
+  };
+  const told = (calibratedOn: string | null) =>
+    methodText(
+      records({ instruments: { instruments: [{ ...voltmeter, calibratedOn }] } as never }),
+    ).join(" ");
+  expect(told("2026-03-04")).toContain(
+    "set by bench meter (± 0.50 % of its reading), calibrated on 4 March 2026.",
+  );
+  expect(told(null)).toContain("set by bench meter (± 0.50 % of its reading).");
+});
+
 test("runs are counted by what took them; rehearsals are none", () => {
   const runs = [
     run("a", "recording"),

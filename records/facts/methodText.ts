@@ -1,6 +1,7 @@
+import { format, parseISO } from "date-fns";
 import { COVERAGE_FACTOR } from "@/core/power";
 import { formatFixed, formatPercent, formatShort } from "@/core/units";
-import type { Instruments } from "../instruments";
+import type { Instrument, Instruments } from "../instruments";
 import type { Load } from "../load";
 import type { LogEntry } from "../log";
 import type { RigSettings } from "../rig";
@@ -53,11 +54,13 @@ const instrumentsText = ({ rig, instruments }: MethodRecords): string => {
   const divider = dividerText(rig.upperOhms, rig.lowerOhms);
   const parts = [
     ...(converter
-      ? [`recorded with ${converter.name}${divider ? ` behind a divider of ${divider}` : ""}`]
+      ? [
+          `recorded with ${converter.name}${calibratedText(converter)}${divider ? ` behind a divider of ${divider}` : ""}`,
+        ]
       : []),
     ...(voltmeter
       ? [
-          `set by ${voltmeter.name}${voltmeter.accuracyRatio > 0 ? ` (± ${formatPercent(voltmeter.accuracyRatio, 2)} of its reading)` : ""}`,
+          `set by ${voltmeter.name}${voltmeter.accuracyRatio > 0 ? ` (± ${formatPercent(voltmeter.accuracyRatio, 2)} of its reading)` : ""}${calibratedText(voltmeter)}`,
         ]
       : []),
   ];
@@ -65,6 +68,9 @@ const instrumentsText = ({ rig, instruments }: MethodRecords): string => {
     ? ""
     : `The output was taken with a ${rig.probe}, ${parts.join(" and ")}.`;
 };
+
+const calibratedText = ({ calibratedOn }: Instrument): string =>
+  calibratedOn ? `, calibrated on ${format(parseISO(calibratedOn), "d MMMM yyyy")}` : "";
 
 const runsText = (runs: readonly RunEntry[]): string => {
   const counted = runs.filter(({ isStruck }) => !isStruck);

@@ -88,6 +88,7 @@ export const up = async (db: Knex): Promise<void> => {
       .index();
     table.text("kind").notNullable();
     table.text("outcome").notNullable();
+    table.integer("count").notNullable();
   });
 };
 

@@ -1,4 +1,5 @@
 import type { Knex } from "knex";
+import { StoreTrouble } from "../trouble";
 import * as first from "./2026-11-25-first";
 import * as second from "./2026-11-25-second";
 import * as third from "./2026-11-25-third";
@@ -30,4 +31,13 @@ export const migrationSource: Knex.MigrationSource<string> = {
   getMigrations: async () => [...migrationNames],
   getMigrationName: (name) => name,
   getMigration: async (name) => MIGRATIONS[name],
+};
+
+/** @throws {StoreTrouble} when a newer version of the program has changed the database */
+export const requireKnown = (made: readonly string[]): void => {
+  if (made.every((name) => migrationNames.includes(name))) return;
+  throw new StoreTrouble(
+    "newer",
+    "These records were made by a newer version of Rimebank than this one. They are safe and were not touched: start the newer version, or go back to a backup made by this one.",
+  );
 };

@@ -117,6 +117,15 @@ export function TextField({
   );
 }
 
+/** A day. */
+export function DateField({ field, ariaLabel, ...rest }: FieldProps) {
+  return (
+    <Labelled {...rest}>
+      <Input {...CONTROL} {...field} type="date" aria-label={ariaLabel} px={2.5} />
+    </Labelled>
+  );
+}
+
 /** A number as written at the bench, with its unit next to the field. */
 export function QuantityField({
   field,

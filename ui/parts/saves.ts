@@ -5,11 +5,12 @@ import type {
   LoadDraft,
   LogEntryDraft,
   Remarks,
+  ToldBackup,
   Validated,
   WorkshopKind,
 } from "@/records";
 import { newId } from "./newId";
-import { send, type Kept } from "./send";
+import { send, sendFile, type Kept } from "./send";
 
 type Saved = Promise<Validated<Kept>>;
 
@@ -82,3 +83,10 @@ export const bringBack = (amplifierId: string): Saved =>
 /** Removes one that was deleted for good. */
 export const removeForGood = (amplifierId: string): Saved =>
   send("DELETE", at("deleted", amplifierId));
+
+/** Puts a copy of the records in their place. */
+export const goBackTo = (backup: string): Saved => send("POST", at("backups", backup));
+
+/** Takes a copy of the records in as a file; it joins the backups, with what is in it. */
+export const uploadBackup = (file: File): Promise<Validated<ToldBackup>> =>
+  sendFile<ToldBackup>("/api/backups", file);

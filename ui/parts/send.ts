@@ -13,24 +13,35 @@ const PASSING = [502, 503, 504, 507];
  * Asks the server to keep or remove something. Never rejects: whatever went wrong is a sentence, beside the field that it belongs to
  * or under "" for the whole.
  */
-export const send = async (
+export const send = (
   method: "POST" | "PUT" | "DELETE",
   path: string,
   body?: unknown,
-): Promise<Validated<Kept>> => {
+): Promise<Validated<Kept>> =>
+  answered(path, {
+    method,
+    ...(body === undefined
+      ? {}
+      : { body: JSON.stringify(body), headers: { "content-type": "application/json" } }),
+  });
+
+/** Hands a file to the server as it is; as `send` otherwise. */
+export const sendFile = <T>(path: string, file: File): Promise<Validated<T>> =>
+  answered(path, {
+    method: "POST",
+    body: file,
+    headers: { "content-type": "application/octet-stream" },
+  });
+
+const answered = async <T>(path: string, request: RequestInit): Promise<Validated<T>> => {
   let response: Response;
   try {
-    response = await fetch(path, {
-      method,
-      ...(body === undefined
-        ? {}
-        : { body: JSON.stringify(body), headers: { "content-type": "application/json" } }),
-    });
+    response = await fetch(path, request);
   } catch {
     return { ok: false, errors: { "": UNANSWERED }, mayRetry: true };
   }
-  const answer = (await response.json().catch(() => null)) as Answer | null;
-  if (response.ok) return { ok: true, value: answer ?? {} };
+  const answer = (await response.json().catch(() => null)) as (Answer & T) | null;
+  if (response.ok) return { ok: true, value: answer ?? ({} as T) };
   return refusedBy(response.status, answer);
 };
 

@@ -4,7 +4,7 @@ import { Plus } from "lucide-react";
 import { useState } from "react";
 import { INSTRUMENT_ROLES, type FieldErrors, type Instrument, type Instruments } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
-import { ChoiceField, QuantityField, held } from "../parts/fields";
+import { ChoiceField, DateField, QuantityField, held } from "../parts/fields";
 import { impliedUnit } from "../parts/impliedUnit";
 import { KeptMark } from "../parts/KeptMark";
 import { newId } from "../parts/newId";
@@ -13,6 +13,7 @@ import { Remove } from "../parts/Remove";
 import { typed } from "../parts/typed";
 import { saveWorkshopDocument } from "../parts/saves";
 import { useAutosave } from "../parts/useAutosave";
+import { CalibrationWord } from "./CalibrationWord";
 
 const NUMBERS = [
   "accuracyRatio",
@@ -21,6 +22,7 @@ const NUMBERS = [
   "bandwidthHz",
   "most",
   "inputOhms",
+  "calibrationMonths",
 ] as const;
 type InstrumentDraft = Omit<Instrument, (typeof NUMBERS)[number]> &
   Record<(typeof NUMBERS)[number], string>;
@@ -85,6 +87,8 @@ export function InstrumentList({ instruments }: { instruments: Instruments }) {
         bandwidthHz: "",
         most: "",
         inputOhms: "",
+        calibratedOn: "",
+        calibrationMonths: "",
       },
     ]);
   return (
@@ -157,6 +161,21 @@ export function InstrumentList({ instruments }: { instruments: Instruments }) {
                 onClick={() => setDrafts(drafts.filter((_, k) => k !== index))}
               />
             </Grid>
+            <HStack gap={2} mt={1.5} align="start">
+              <Box w="170px">
+                <DateField
+                  label="Calibrated on"
+                  field={held(draft.calibratedOn ?? "", (calibratedOn) =>
+                    change(index, { calibratedOn }),
+                  )}
+                  error={errorOf("calibratedOn")}
+                />
+              </Box>
+              <Box w="130px">{field("calibrationMonths", "Holds for", "months", "12")}</Box>
+              <Box mt="30px">
+                <CalibrationWord instrument={draft} />
+              </Box>
+            </HStack>
           </Box>
         );
       })}

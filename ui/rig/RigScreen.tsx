@@ -33,6 +33,7 @@ import { CalibrationPanel, type CalibrationText } from "./CalibrationPanel";
 import { DividerPanel } from "./DividerPanel";
 import { GuardsPanel, guardTexts, type GuardTexts } from "./GuardsPanel";
 import { InstrumentList } from "./InstrumentList";
+import { OverdueInstruments } from "./OverdueInstruments";
 import { LoopPanel } from "./LoopPanel";
 import { RigChoice } from "./RigChoice";
 import { ReadingsChoice } from "./ReadingsChoice";
@@ -166,6 +167,11 @@ function WiringTab({
     [amplifier, claims, loads, details, plan, draft],
   );
   const load = loads[0];
+  const used = [
+    chosenInstrument(instruments, "converter", draft.converterId),
+    chosenInstrument(instruments, "voltmeter", draft.voltmeterId),
+    chosenInstrument(instruments, "ohmmeter", null),
+  ];
   const voltmeter = chosenInstrument(instruments, "voltmeter", draft.voltmeterId);
   const instrumentChoice = (
     label: string,
@@ -191,6 +197,7 @@ function WiringTab({
     <Grid templateColumns="minmax(0, 1.9fr) minmax(0, 1fr)" gap={4} alignItems="start">
       <Flex direction="column" gap={4} minW={0}>
         <ReadingsChoice readings={draft.readings} onChange={(readings) => set({ readings })} />
+        <OverdueInstruments used={used} />
         <Panel>
           <Heading as="h1" fontSize="22px" mb={2}>
             Wiring

@@ -1,11 +1,13 @@
 "use client";
-import { Box, Flex, Grid, Heading } from "@chakra-ui/react";
+import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
 import { Archive } from "lucide-react";
-import type { Instruments, Load, Resistors, Rig, Room, Used } from "@/records";
+import type { Instruments, Load, Resistors, Rig, Room, ToldBackup, Used } from "@/records";
 import { ResistorShelf } from "../load/shelf/ResistorShelf";
 import { ActionButton } from "../parts/ActionButton";
+import { BackupList } from "../parts/BackupList";
 import { Panel } from "../parts/Panel";
 import { InstrumentList } from "../rig/InstrumentList";
+import { OverdueInstruments } from "../rig/OverdueInstruments";
 import { RoomField } from "./RoomField";
 import { LoadList, RigList } from "./StandingThings";
 
@@ -15,10 +17,18 @@ export type WorkshopScreenProps = {
   room: Room;
   loads: readonly Used<Load>[];
   rigs: readonly Used<Rig>[];
+  backups: readonly ToldBackup[];
 };
 
 /** What belongs to the workshop, whatever amplifier is on the bench. */
-export function WorkshopScreen({ resistors, instruments, room, loads, rigs }: WorkshopScreenProps) {
+export function WorkshopScreen({
+  resistors,
+  instruments,
+  room,
+  loads,
+  rigs,
+  backups,
+}: WorkshopScreenProps) {
   return (
     <Box as="main" flex={1} minW={0} px={7} py={6}>
       <Flex justify="space-between" align="center" gap={4} mb={4}>
@@ -36,6 +46,7 @@ export function WorkshopScreen({ resistors, instruments, room, loads, rigs }: Wo
         </ActionButton>
       </Flex>
       <Grid templateColumns="minmax(0, 1fr)" gap={4}>
+        <OverdueInstruments used={instruments.instruments} />
         <Grid
           templateColumns="minmax(0, 1.5fr) minmax(0, 1.5fr) minmax(180px, 0.6fr)"
           gap={4}
@@ -49,6 +60,16 @@ export function WorkshopScreen({ resistors, instruments, room, loads, rigs }: Wo
         </Grid>
         <ResistorShelf resistors={resistors} />
         <InstrumentList instruments={instruments} />
+        <Panel>
+          <Heading as="h2" fontSize="18px" mb={1}>
+            Copies of the records
+          </Heading>
+          <Text color="muted" mb={2}>
+            One is made each day that the program runs, and the last seven are kept beside the
+            records. Keep one elsewhere too: everything as one file.
+          </Text>
+          <BackupList backups={backups} />
+        </Panel>
       </Grid>
     </Box>
   );

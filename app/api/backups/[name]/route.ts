@@ -1,7 +1,7 @@
 import { gone } from "@/server/answers";
+import { goBackTo } from "@/server/backups";
 import { guarded } from "@/server/guard";
-import { whileClosed } from "@/server/records";
-import { dataFolder, listBackups, restoreBackup } from "@/store";
+import { dataFolder, listBackups } from "@/store";
 
 type Context = { params: Promise<{ name: string }> };
 
@@ -11,6 +11,5 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
     const { name } = await params;
     if (!listBackups(dataFolder()).some((backup) => backup.name === name))
       gone("This backup is no longer there. Reload the page.");
-    const setAside = await whileClosed(() => restoreBackup(dataFolder(), name, new Date()));
-    return Response.json({ setAside });
+    return Response.json({ setAside: await goBackTo(name) });
   });

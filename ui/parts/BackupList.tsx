@@ -1,0 +1,121 @@
+"use client";
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { format } from "date-fns";
+import { FileUp } from "lucide-react";
+import { useRef, useState } from "react";
+import type { ToldBackup } from "@/records";
+import { ActionButton } from "./ActionButton";
+import { ConfirmDialog } from "./ConfirmDialog";
+import { goBackTo, uploadBackup } from "./saves";
+import { messageOf } from "./send";
+
+const moment = (at: string): string => format(new Date(at), "EEEE d MMMM yyyy, HH:mm");
+const counted = (count: number, thing: string): string =>
+  `${count} ${thing}${count === 1 ? "" : "s"}`;
+
+/** What is in a backup, in a line. */
+const factsText = ({ facts, isUploaded }: ToldBackup): string => {
+  if (!facts) return "It cannot be read.";
+  const { amplifierCount, runCount, newestRunAt, missingCount } = facts;
+  return [
+    isUploaded ? "from a file" : "",
+    counted(amplifierCount, "amplifier"),
+    counted(runCount, "run") +
+      (newestRunAt ? `, the newest of ${format(new Date(newestRunAt), "d MMM yyyy")}` : ""),
+    missingCount > 0 ? `${counted(missingCount, "recording")} of it not in the data folder` : "",
+  ]
+    .filter((part) => part !== "")
+    .join("; ");
+};
+
+/** Copies of the records, what is in each, and the way back to one; a copy that lies elsewhere is taken in first. */
+export function BackupList({ backups }: { backups: readonly ToldBackup[] }) {
+  const [uploaded, setUploaded] = useState<readonly ToldBackup[]>([]);
+  const [goingTo, setGoingTo] = useState<ToldBackup | null>(null);
+  const known = new Set(backups.map(({ name }) => name));
+  const all = [...uploaded.filter(({ name }) => !known.has(name)), ...backups];
+  return (
+    <Box>
+      {all.map((backup) => (
+        <Flex
+          key={backup.name}
+          align="center"
+          gap={4}
+          py={2}
+          borderTopWidth="1px"
+          borderColor="rime"
+        >
+          <Box flex={1} suppressHydrationWarning>
+            <Text fontSize="16px" fontWeight={700} suppressHydrationWarning>
+              {moment(backup.madeAt)}
+            </Text>
+            <Text color="muted" fontSize="14px" suppressHydrationWarning>
+              {factsText(backup)}
+            </Text>
+          </Box>
+          <ActionButton
+            minH="38px"
+            aria-label={`Go back to ${moment(backup.madeAt)}`}
+            onClick={() => setGoingTo(backup)}
+            suppressHydrationWarning
+          >
+            Go back to this
+          </ActionButton>
+        </Flex>
+      ))}
+      <BackupUpload onUploaded={(backup) => setUploaded((before) => [backup, ...before])} />
+      <ConfirmDialog
+        open={goingTo !== null}
+        title="Go back to this copy of the records?"
+        text="It is checked first. The database as it is now is then moved aside within the data folder, whole, and can be brought back. Recordings, photos and papers stay as they are."
+        confirmLabel="Go back to it"
+        onClose={() => setGoingTo(null)}
+        confirm={() => goBackTo(goingTo?.name ?? "")}
+        // What every window holds of the records is no longer so.
+        onConfirmed={() => window.location.assign("/")}
+      />
+    </Box>
+  );
+}
+
+function BackupUpload({ onUploaded }: { onUploaded(backup: ToldBackup): void }) {
+  const input = useRef<HTMLInputElement>(null);
+  const [isBusy, setBusy] = useState(false);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    setBusy(true);
+    setTrouble(null);
+    const answer = await uploadBackup(file);
+    setBusy(false);
+    if (answer.ok) onUploaded(answer.value);
+    else setTrouble(messageOf(answer));
+  };
+  return (
+    <Box pt={2} borderTopWidth="1px" borderColor="rime">
+      <ActionButton minH="38px" loading={isBusy} onClick={() => input.current?.click()}>
+        <FileUp size={16} /> A copy that lies elsewhere
+      </ActionButton>
+      <Text color="muted" fontSize="14px" mt={1}>
+        A rimebank.sqlite, or everything as one file. It joins this list, and nothing else is
+        changed.
+      </Text>
+      <input
+        ref={input}
+        type="file"
+        accept=".sqlite,.zip"
+        hidden
+        data-testid="backup-file"
+        onChange={(event) => {
+          void take(event.target.files?.[0]);
+          event.target.value = "";
+        }}
+      />
+      {trouble && (
+        <Text role="alert" color="ember" mt={2}>
+          {trouble}
+        </Text>
+      )}
+    </Box>
+  );
+}
