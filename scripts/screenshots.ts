@@ -2,7 +2,7 @@
 import { mkdirSync, writeFileSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { By, Key } from "selenium-webdriver";
-import { pageText, press, shows } from "@/e2e/browser";
+import { press, shows } from "@/e2e/browser";
 import { EXAMPLE_RIGS, onLoads, record } from "@/bench/simulated";
 import { withDemo, type DemoPage } from "./withDemo";
 
@@ -102,25 +102,6 @@ const showHeat = async ({ driver, url }: Pick<DemoPage, "driver" | "url">): Prom
   await driver.sleep(700);
 };
 
-/** A response into two loads, with both cursors set. */
-const showResponse = async ({ driver, choose }: Pick<DemoPage, "driver" | "choose">) => {
-  await driver.findElement(By.css("body")).sendKeys("n");
-  await shows(driver, "Which run");
-  await driver.sleep(400);
-  await choose("run-kind", "response");
-  await choose("setting-loads", "both");
-  await press(driver, "Run it");
-  await driver.wait(async () => {
-    const text = await pageText(driver);
-    return text.includes("Strike this reading out") && text.includes("Phase");
-  }, 120_000);
-  await driver.sleep(800);
-  await driver
-    .findElement(By.css("svg[role=img][tabindex]"))
-    .sendKeys(...Array<string>(4).fill(Key.ARROW_RIGHT), Key.SPACE, Key.ARROW_LEFT, Key.ARROW_LEFT);
-  await driver.sleep(400);
-};
-
 /** The mini's two supplies over one another, and its page. */
 const showCompared = async (
   { driver }: Pick<DemoPage, "driver">,
@@ -142,6 +123,10 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   const picture = async (name: string) =>
     writeFileSync(join(OUT, `${name}.png`), await driver.takeScreenshot(), "base64");
   await picture("shelf");
+  await driver.get(`${url}/trends`);
+  await shows(driver, "By kind of amplifier");
+  await driver.sleep(500);
+  await picture("trends");
   await stage("brief", "What is claimed");
   await picture("brief");
   await stage("load", "Dummy loads");
@@ -213,8 +198,6 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await picture("bench-playing");
   await driver.findElement(By.css("body")).sendKeys(Key.ESCAPE);
   await press(driver, "Give it up");
-  await showResponse({ driver, choose });
-  await picture("bench-response");
   await showFiles({ driver, folder, choose });
   await picture("bench-files");
 };

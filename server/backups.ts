@@ -9,6 +9,7 @@ import {
   addUploaded,
   backupFacts,
   captures,
+  checkBackup,
   dataFolder,
   listBackups,
   NotRestorable,
@@ -23,8 +24,15 @@ import { uploadLimitBytes } from "./limits";
 import { whileClosed } from "./records";
 import { Refusal } from "./requests";
 
-/** All backups, newest first, with what is in each. */
-export const toldBackups = (): ToldBackup[] => listBackups(dataFolder()).map(told);
+/** All backups, newest first, with what is in each. Reading that of a large one takes a while; others get their turn between. */
+export const toldBackups = async (): Promise<ToldBackup[]> => {
+  const all: ToldBackup[] = [];
+  for (const backup of listBackups(dataFolder())) {
+    all.push(told(backup));
+    await new Promise((others) => setImmediate(others));
+  }
+  return all;
+};
 
 const told = (backup: Backup): ToldBackup => {
   try {
@@ -47,6 +55,7 @@ const refused = (error: unknown): unknown =>
  */
 export const goBackTo = async (name: string): Promise<string> => {
   try {
+    await checkBackup(dataFolder(), name);
     return await whileClosed(() => restoreBackup(dataFolder(), name, new Date()));
   } catch (error) {
     throw refused(error);
@@ -73,7 +82,7 @@ export const backupLimitBytes = (): number => {
 export const takeBackup = async (body: ReadableStream): Promise<ToldBackup> => {
   try {
     return await arrived(body, backupLimitBytes(), async (path) =>
-      isZip(path) ? takeZip(path) : told(addUploaded(dataFolder(), path, new Date())),
+      isZip(path) ? takeZip(path) : told(await addUploaded(dataFolder(), path, new Date())),
     );
   } catch (error) {
     throw refused(error);
@@ -98,7 +107,7 @@ const takeZip = async (path: string): Promise<ToldBackup> => {
   try {
     const database = join(folder, DATABASE);
     await pipeline(zip.stream(DATABASE), createWriteStream(database, { flags: "wx" }));
-    const backup = addUploaded(dataFolder(), database, new Date());
+    const backup = await addUploaded(dataFolder(), database, new Date());
     for (const name of zip.names) await keepFile(name, () => zip.stream(name));
     return told(backup);
   } finally {

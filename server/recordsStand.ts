@@ -1,7 +1,6 @@
 import "server-only";
-import type { ToldBackup } from "@/records";
-import { troubleOf } from "@/store";
-import { toldBackups } from "./backups";
+import type { Backup } from "@/records";
+import { dataFolder, listBackups, troubleOf } from "@/store";
 import { records } from "./records";
 
 /** How the records stand: what is the matter where they cannot be opened, and why they can only be read where that is so. */
@@ -9,7 +8,7 @@ export type RecordsStand = {
   trouble: string | null;
   readOnly: string | null;
   /** Null where going back to one would not help. */
-  backups: readonly ToldBackup[] | null;
+  backups: readonly Backup[] | null;
 };
 
 /** Never throws for what is the matter with the records themselves. */
@@ -24,7 +23,7 @@ export const recordsStand = async (): Promise<RecordsStand> => {
     return {
       trouble: trouble.message,
       readOnly: null,
-      backups: isOfFile ? toldBackups() : null,
+      backups: isOfFile ? listBackups(dataFolder()) : null,
     };
   }
 };

@@ -18,6 +18,7 @@ import {
   findWritten,
   listLabels,
   refreshShelf,
+  shelfCounts,
   shelfPage,
   type ShelfEntry,
 } from "@/store";
@@ -40,7 +41,7 @@ export const readShelf = async (
   const ids = entries.map(({ id }) => id);
   const summaries = await summariesOf(db, view.place === "deleted" ? [] : ids);
   // What this page has just looked at is counted with the others.
-  const { counts } = page.counts.pending > 0 ? await shelfPage(db, query) : page;
+  const counts = page.counts.pending > 0 ? await shelfCounts(db, view) : page.counts;
   const passages = await passagesOf(db, entries, view);
   return {
     view,
@@ -97,6 +98,6 @@ export const readTrends = async (
   await pageTurn();
   const db = await freshShelf();
   const view = viewFrom(asked);
-  const { counts } = await shelfPage(db, { ...view, page: 0, pageSize: 1 });
+  const counts = await shelfCounts(db, view);
   return { view, counts, trends: claimTrends(await countJudged(db, view)) };
 };

@@ -3,6 +3,7 @@ import { join } from "node:path";
 import Database from "better-sqlite3";
 import type { Backup, BackupFacts } from "@/records";
 import { requireKnown } from "./migrations";
+import { checkDatabase, copyDatabaseFile } from "./databaseThread";
 import { captures, databaseFile } from "./files";
 
 const FOLDER = "backups";
@@ -66,8 +67,8 @@ export const makeBackup = async (folder: string, moment: Date): Promise<Backup> 
  * @param path of a file on the same disk, which is moved
  * @throws {StoreTrouble} when it is of a newer version; {NotRestorable} when it is no database of this program, or damaged
  */
-export const addUploaded = (folder: string, path: string, moment: Date): Backup => {
-  requireRestorable(path);
+export const addUploaded = async (folder: string, path: string, moment: Date): Promise<Backup> => {
+  await requireRestorable(path);
   mkdirSync(join(folder, FOLDER), { recursive: true });
   const name = nameAt(moment, "uploaded-");
   renameSync(path, join(folder, FOLDER, name));
@@ -92,14 +93,10 @@ export const backupFacts = (folder: string, name: string): BackupFacts =>
     };
   });
 
-/**
- * Copies the database to a file while it is in use, and checks the copy.
- * @see SQLite's online backup interface
- * @throws {Error} with SQLite's code, such as SQLITE_CORRUPT when the copy is damaged
- */
+/** Copies the database of a folder to a file while it is in use, and checks the copy. @see copyDatabaseFile */
 export const copyDatabase = async (folder: string, to: string): Promise<void> => {
-  await copyOnline(databaseFile(folder), to);
-  requireSound(to);
+  await copyDatabaseFile(databaseFile(folder), to);
+  clearBeside(to);
 };
 
 /** Makes a backup when the newest is a day old or more. */
@@ -110,18 +107,23 @@ export const backUpDaily = async (folder: string, moment: Date): Promise<Backup 
 };
 
 /**
- * Puts a backup in the place of the database, once it is seen that it can be. What was there is moved aside whole, and never deleted.
- * The database must be closed.
- * @returns where it was moved, within the folder
- * @throws {RangeError} when there is no such backup; as `addUploaded` when it cannot take the place; nothing is changed then
+ * Looks whether a backup can take the place of the database.
+ * @throws {RangeError} when there is no such backup; as `addUploaded` when it cannot
  */
-export const restoreBackup = (folder: string, name: string, moment: Date): string => {
+export const checkBackup = async (folder: string, name: string): Promise<void> => {
   if (!listBackups(folder).some((backup) => backup.name === name))
     throw new RangeError("there is no such backup");
-  const backup = join(folder, FOLDER, name);
+  await requireRestorable(join(folder, FOLDER, name));
+};
+
+/**
+ * Puts a backup that was checked in the place of the database. What was there is moved aside whole, and never deleted. The database
+ * must be closed.
+ * @returns where it was moved, within the folder
+ */
+export const restoreBackup = (folder: string, name: string, moment: Date): string => {
   const file = databaseFile(folder);
-  requireRestorable(backup);
-  copyFileSync(backup, `${file}.restoring`);
+  copyFileSync(join(folder, FOLDER, name), `${file}.restoring`);
   const aside = join("set-aside", nameAt(moment).replace(".sqlite", ""));
   mkdirSync(join(folder, aside), { recursive: true });
   for (const ending of ENDINGS)
@@ -136,7 +138,7 @@ export class NotRestorable extends Error {}
 
 const TABLES = ["amplifiers", "claims", "runs", "captures"];
 
-const requireRestorable = (path: string): void => {
+const requireRestorable = async (path: string): Promise<void> => {
   try {
     reading(path, (db) => {
       const tables = db.prepare("SELECT name FROM sqlite_master WHERE type = 'table'").all() as {
@@ -148,7 +150,8 @@ const requireRestorable = (path: string): void => {
       const made = db.prepare("SELECT name FROM knex_migrations").all() as { name: string }[];
       requireKnown(made.map(({ name }) => name));
     });
-    requireSound(path);
+    await checkDatabase(path);
+    clearBeside(path);
   } catch (error) {
     const code = String((error as { code?: unknown }).code);
     if (/^SQLITE_(NOTADB|CORRUPT)/.test(code))
@@ -164,21 +167,11 @@ const reading = <T>(path: string, work: (db: Database.Database) => T): T => {
     return work(db);
   } finally {
     db.close();
-    for (const ending of ENDINGS.slice(1)) rmSync(path + ending, { force: true });
+    clearBeside(path);
   }
 };
 
-const copyOnline = async (from: string, to: string): Promise<void> => {
-  const source = new Database(from, { readonly: true, fileMustExist: true });
-  try {
-    await source.backup(to);
-  } finally {
-    source.close();
-  }
+/** Removes what SQLite left beside a copy when it was only read. */
+const clearBeside = (path: string): void => {
+  for (const ending of ENDINGS.slice(1)) rmSync(path + ending, { force: true });
 };
-
-const requireSound = (path: string): void =>
-  reading(path, (db) => {
-    const found = db.pragma("quick_check(1)", { simple: true });
-    if (found !== "ok") throw Object.assign(new Error(String(found)), { code: "SQLITE_CORRUPT" });
-  });

@@ -14,6 +14,7 @@ export {
   addUploaded,
   backupFacts,
   backUpDaily,
+  checkBackup,
   copyDatabase,
   listBackups,
   makeBackup,
@@ -53,7 +54,14 @@ export { clearUnusedFiles, referredFiles } from "./referred";
 export type { Changed } from "./revised";
 export { addReview, isReviewThere, type AddedReview } from "./reviews";
 export { addRun, findRun, findRuns, keepRemarks, listRunEntries, type AddedRun } from "./runs";
-export { countJudged, findWritten, listLabels, shelfPage, type ShelfEntry } from "./shelf";
+export {
+  countJudged,
+  findWritten,
+  listLabels,
+  shelfCounts,
+  shelfPage,
+  type ShelfEntry,
+} from "./shelf";
 export { outdateEntries, refreshShelf } from "./shelfEntries";
 export {
   evidenceRevision,

@@ -89,9 +89,9 @@ const whereOutcome = (query: Knex.QueryBuilder, outcome: ShelfOutcome): void => 
     query.where("summaries.judged_count", ">", 0).whereIn("summaries.status", outcomesIn(outcome));
 };
 
-/** What a filter leaves of all amplifiers. */
-const foundBy = (db: Knex, filter: ShelfFilter): Knex.QueryBuilder => {
-  const query = amplifiers(db).whereRaw(PLACES[filter.place]);
+/** What a filter leaves of all amplifiers, wherever they are. */
+const fitting = (db: Knex, filter: ShelfFilter): Knex.QueryBuilder => {
+  const query = amplifiers(db);
   if (filter.kind !== null) query.where("amplifiers.kind", filter.kind);
   if (filter.outcome !== null) whereOutcome(query, filter.outcome);
   for (const [column, value] of [
@@ -111,6 +111,10 @@ const foundBy = (db: Knex, filter: ShelfFilter): Knex.QueryBuilder => {
   for (const word of soughtWords(filter.find)) whereWord(query, word);
   return query;
 };
+
+/** What it leaves of those in its place. */
+const foundBy = (db: Knex, filter: ShelfFilter): Knex.QueryBuilder =>
+  fitting(db, filter).whereRaw(PLACES[filter.place]);
 
 /** One page of the shelf, read in a few grouped queries however much is on it. */
 export const shelfPage = async (
@@ -160,27 +164,33 @@ export const shelfPage = async (
       supplies: JSON.parse(row.supplies ?? "[]"),
       labels: JSON.parse(row.labels ?? "[]"),
     })),
-    counts: await countsOf(db, query),
+    counts: await shelfCounts(db, query),
   };
 };
 
-const countsOf = async (db: Knex, filter: ShelfFilter): Promise<ShelfCounts> => {
-  const countOf = async (query: Knex.QueryBuilder): Promise<number> =>
-    Number((await query.count({ count: "*" }))[0].count);
-  const onTheShelf = () => amplifiers(db).whereRaw(PLACES.shelf);
-  const among = (place: ShelfPlace) => countOf(foundBy(db, { ...filter, place }));
-  const [judged] = await onTheShelf()
-    .where("judged_count", ">", 0)
-    .select(db.raw("count(*) AS judged"), db.raw("total(status = 'met') AS met"));
-  const [archive, deleted] = [await among("archive"), await among("deleted")];
+/** How the shelf stands, and how much a filter finds in each place. */
+export const shelfCounts = async (db: Knex, filter: ShelfFilter): Promise<ShelfCounts> => {
+  const countedIn = (query: Knex.QueryBuilder, counts: Record<string, string>) =>
+    query.first(
+      ...Object.entries(counts).map(([name, condition]) =>
+        db.raw(`total(${condition}) AS ??`, [name]),
+      ),
+    ) as unknown as Promise<Record<string, number>>;
+  const found = await countedIn(fitting(db, filter), PLACES);
+  const all = await countedIn(amplifiers(db).whereRaw(PLACES.shelf), {
+    amplifiers: "1",
+    judged: "coalesce(judged_count, 0) > 0",
+    met: "coalesce(judged_count, 0) > 0 AND status = 'met'",
+    pending: "summaries.amplifier_id IS NULL",
+  });
   return {
-    amplifiers: await countOf(onTheShelf()),
-    archive,
-    deleted,
-    found: { archive, deleted, shelf: await among("shelf") }[filter.place],
-    judged: Number(judged.judged),
-    met: Number(judged.met),
-    pending: await countOf(onTheShelf().whereNull("summaries.amplifier_id")),
+    amplifiers: all.amplifiers,
+    archive: found.archive,
+    deleted: found.deleted,
+    found: found[filter.place],
+    judged: all.judged,
+    met: all.met,
+    pending: all.pending,
   };
 };
 
@@ -203,8 +213,9 @@ export const findWritten = async (
     .whereIn("amplifier_id", amplifierIds)
     .orderBy("id");
   const written = new Map<string, { place: WrittenPlace; text: string }[]>();
+  for (const id of amplifierIds) written.set(id, []);
   for (const { amplifier_id, place, text } of rows)
-    written.set(amplifier_id, [...(written.get(amplifier_id) ?? []), { place, text }]);
+    written.get(amplifier_id)?.push({ place, text });
   return written;
 };
 

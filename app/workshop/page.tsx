@@ -1,8 +1,7 @@
 import { Flex } from "@chakra-ui/react";
-import { toldBackups } from "@/server/backups";
 import { database } from "@/server/records";
 import { usedLoads, usedRigs } from "@/server/workshop";
-import { readWorkshopDocument } from "@/store";
+import { dataFolder, listBackups, readWorkshopDocument } from "@/store";
 import { Rail } from "@/ui/frame/Rail";
 import { WorkshopScreen } from "@/ui/workshop/WorkshopScreen";
 
@@ -23,7 +22,7 @@ export default async function WorkshopPage() {
         room={room.document}
         loads={await usedLoads(db)}
         rigs={await usedRigs(db)}
-        backups={toldBackups()}
+        backups={listBackups(dataFolder())}
       />
     </Flex>
   );

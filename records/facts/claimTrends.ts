@@ -51,8 +51,13 @@ const trendOf = <Key extends string | number>(
   let unknown = 0;
   for (const row of rows) {
     const key = keyOf(row);
-    if (key === null) unknown += row.count;
-    else byKey.set(key, [...(byKey.get(key) ?? []), row]);
+    if (key === null) {
+      unknown += row.count;
+      continue;
+    }
+    const alike = byKey.get(key);
+    if (alike) alike.push(row);
+    else byKey.set(key, [row]);
   }
   return {
     title,

@@ -1,6 +1,6 @@
 "use client";
 import { Box, Heading, Text } from "@chakra-ui/react";
-import type { ToldBackup } from "@/records";
+import type { Backup } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { BackupList } from "../parts/BackupList";
 
@@ -11,7 +11,7 @@ export function DatabaseTrouble({
 }: {
   message: string;
   /** Null where going back to one would not help. */
-  backups: readonly ToldBackup[] | null;
+  backups: readonly Backup[] | null;
 }) {
   return (
     <Box as="main" px={10} py={9} maxW="860px">

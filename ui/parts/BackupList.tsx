@@ -2,11 +2,11 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { format } from "date-fns";
 import { FileUp } from "lucide-react";
-import { useRef, useState } from "react";
-import type { ToldBackup } from "@/records";
+import { useEffect, useRef, useState } from "react";
+import type { Backup, BackupFacts, ToldBackup } from "@/records";
 import { ActionButton } from "./ActionButton";
 import { ConfirmDialog } from "./ConfirmDialog";
-import { goBackTo, uploadBackup } from "./saves";
+import { goBackTo, toldBackups, uploadBackup } from "./saves";
 import { messageOf } from "./send";
 
 const moment = (at: string): string => format(new Date(at), "EEEE d MMMM yyyy, HH:mm");
@@ -14,8 +14,9 @@ const counted = (count: number, thing: string): string =>
   `${count} ${thing}${count === 1 ? "" : "s"}`;
 
 /** What is in a backup, in a line. */
-const factsText = ({ facts, isUploaded }: ToldBackup): string => {
-  if (!facts) return "It cannot be read.";
+const factsText = ({ isUploaded }: Backup, facts: BackupFacts | null | undefined): string => {
+  if (facts === undefined) return "";
+  if (facts === null) return "It cannot be read.";
   const { amplifierCount, runCount, newestRunAt, missingCount } = facts;
   return [
     isUploaded ? "from a file" : "",
@@ -29,9 +30,20 @@ const factsText = ({ facts, isUploaded }: ToldBackup): string => {
 };
 
 /** Copies of the records, what is in each, and the way back to one; a copy that lies elsewhere is taken in first. */
-export function BackupList({ backups }: { backups: readonly ToldBackup[] }) {
+export function BackupList({ backups }: { backups: readonly Backup[] }) {
   const [uploaded, setUploaded] = useState<readonly ToldBackup[]>([]);
-  const [goingTo, setGoingTo] = useState<ToldBackup | null>(null);
+  const [told, setTold] = useState<readonly ToldBackup[]>([]);
+  const [goingTo, setGoingTo] = useState<Backup | null>(null);
+  // What is in a large one takes a while to read: the page does not wait for it.
+  useEffect(() => {
+    let isLeft = false;
+    void toldBackups().then((all) => !isLeft && setTold(all));
+    return () => {
+      isLeft = true;
+    };
+  }, []);
+  const factsOf = ({ name }: Backup) =>
+    [...uploaded, ...told].find((each) => each.name === name)?.facts;
   const known = new Set(backups.map(({ name }) => name));
   const all = [...uploaded.filter(({ name }) => !known.has(name)), ...backups];
   return (
@@ -50,7 +62,7 @@ export function BackupList({ backups }: { backups: readonly ToldBackup[] }) {
               {moment(backup.madeAt)}
             </Text>
             <Text color="muted" fontSize="14px" suppressHydrationWarning>
-              {factsText(backup)}
+              {factsText(backup, factsOf(backup))}
             </Text>
           </Box>
           <ActionButton

@@ -90,3 +90,10 @@ export const goBackTo = (backup: string): Saved => send("POST", at("backups", ba
 /** Takes a copy of the records in as a file; it joins the backups, with what is in it. */
 export const uploadBackup = (file: File): Promise<Validated<ToldBackup>> =>
   sendFile<ToldBackup>("/api/backups", file);
+
+/** Copies of the records with what is in each; none where that cannot be had. */
+export const toldBackups = async (): Promise<ToldBackup[]> => {
+  const answer = await fetch(at("backups")).catch(() => null);
+  if (!answer?.ok) return [];
+  return ((await answer.json()) as { backups: ToldBackup[] }).backups;
+};

@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
 import { Archive } from "lucide-react";
-import type { Instruments, Load, Resistors, Rig, Room, ToldBackup, Used } from "@/records";
+import type { Backup, Instruments, Load, Resistors, Rig, Room, Used } from "@/records";
 import { ResistorShelf } from "../load/shelf/ResistorShelf";
 import { ActionButton } from "../parts/ActionButton";
 import { BackupList } from "../parts/BackupList";
@@ -17,7 +17,7 @@ export type WorkshopScreenProps = {
   room: Room;
   loads: readonly Used<Load>[];
   rigs: readonly Used<Rig>[];
-  backups: readonly ToldBackup[];
+  backups: readonly Backup[];
 };
 
 /** What belongs to the workshop, whatever amplifier is on the bench. */
