@@ -14,6 +14,7 @@ import { roomSchema, type Room } from "./room";
 import { sheetSchema, type Sheet } from "./sheet";
 import { shelfColumnsSchema, type ShelfColumns } from "./shelf";
 import { underWaySchema, type UnderWay } from "./underWay";
+import { watchingSchema, type Watching } from "./watching";
 import { verdictNotesSchema, type VerdictNotes } from "./verdictNotes";
 
 /** What is kept of an amplifier as one piece each, and the schema that guards it. */
@@ -38,6 +39,7 @@ export const WORKSHOP_DOCUMENTS = {
   recorders: recordersSchema,
   comparisons: comparisonsSchema,
   columns: shelfColumnsSchema,
+  watching: watchingSchema,
 } as const;
 
 export type DocumentKind = keyof typeof DOCUMENTS;
@@ -61,6 +63,7 @@ export type WorkshopOf<K extends WorkshopKind> = {
   recorders: Recorders;
   comparisons: Comparisons;
   columns: ShelfColumns;
+  watching: Watching;
 }[K];
 
 /** A document with nothing in it yet. */

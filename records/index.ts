@@ -204,3 +204,4 @@ export {
   type ReviewTable,
 } from "./reviewTables";
 export type { ReadShot, ReadWith } from "./readWith";
+export { watchingSchema, type Watched, type WatchedFile, type Watching } from "./watching";

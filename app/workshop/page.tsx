@@ -1,5 +1,6 @@
 import { Flex } from "@chakra-ui/react";
 import { database } from "@/server/records";
+import { watchedFiles } from "@/server/watched";
 import { usedLoads, usedRigs } from "@/server/workshop";
 import { dataFolder, listBackups, readWorkshopDocument } from "@/store";
 import { Rail } from "@/ui/frame/Rail";
@@ -13,6 +14,8 @@ export default async function WorkshopPage() {
   const resistors = await readWorkshopDocument(db, "resistors");
   const instruments = await readWorkshopDocument(db, "instruments");
   const room = await readWorkshopDocument(db, "room");
+  const watching = await readWorkshopDocument(db, "watching");
+  const { trouble } = await watchedFiles(watching.document.folder, new Date());
   return (
     <Flex minH="100vh">
       <Rail amplifier={null} />
@@ -23,6 +26,8 @@ export default async function WorkshopPage() {
         loads={await usedLoads(db)}
         rigs={await usedRigs(db)}
         backups={listBackups(dataFolder())}
+        watching={watching.document}
+        watchTrouble={trouble}
       />
     </Flex>
   );

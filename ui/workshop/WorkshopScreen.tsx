@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
 import { Archive } from "lucide-react";
-import type { Backup, Instruments, Load, Resistors, Rig, Room, Used } from "@/records";
+import type { Backup, Instruments, Load, Resistors, Rig, Room, Used, Watching } from "@/records";
 import { ResistorShelf } from "../load/shelf/ResistorShelf";
 import { ActionButton } from "../parts/ActionButton";
 import { BackupList } from "../parts/BackupList";
@@ -10,6 +10,7 @@ import { InstrumentList } from "../rig/InstrumentList";
 import { OverdueInstruments } from "../rig/OverdueInstruments";
 import { RoomField } from "./RoomField";
 import { LoadList, RigList } from "./StandingThings";
+import { WatchingField } from "./WatchingField";
 
 export type WorkshopScreenProps = {
   resistors: Resistors;
@@ -18,6 +19,9 @@ export type WorkshopScreenProps = {
   loads: readonly Used<Load>[];
   rigs: readonly Used<Rig>[];
   backups: readonly Backup[];
+  watching: Watching;
+  /** What is wrong with the watched folder. */
+  watchTrouble: string | null;
 };
 
 /** What belongs to the workshop, whatever amplifier is on the bench. */
@@ -28,6 +32,8 @@ export function WorkshopScreen({
   loads,
   rigs,
   backups,
+  watching,
+  watchTrouble,
 }: WorkshopScreenProps) {
   return (
     <Box as="main" flex={1} minW={0} px={7} py={6}>
@@ -56,6 +62,9 @@ export function WorkshopScreen({
           <RigList rigs={rigs} />
           <Panel>
             <RoomField room={room} />
+            <Box mt={3}>
+              <WatchingField watching={watching} trouble={watchTrouble} />
+            </Box>
           </Panel>
         </Grid>
         <ResistorShelf resistors={resistors} />

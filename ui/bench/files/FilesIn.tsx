@@ -21,6 +21,7 @@ import { loadOfNote } from "./noteOf";
 import { RecorderChoice } from "./RecorderChoice";
 import { groupsOf, readFiles } from "./readFiles";
 import { useFiles } from "./useFiles";
+import { WatchedFolder } from "./WatchedFolder";
 
 export type FilesInProps = {
   amplifier: Amplifier;
@@ -140,6 +141,7 @@ export function FilesIn({
       }}
     >
       <DropArea onFiles={files.add} isEmpty={files.entries.length === 0} />
+      <WatchedFolder onFiles={files.add} />
       {files.entries.length > 0 && (
         <RecorderChoice
           recorders={recorders}

@@ -1,0 +1,71 @@
+// A folder where another program saves: named in the Workshop, and what is finished there appears at the Bench by itself, never half.
+import { appendFileSync, mkdirSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { By } from "selenium-webdriver";
+import { makeDemo } from "@/demo/makeDemo";
+import { stimulusVolts } from "@/core/signal";
+import { encodeWav } from "@/core/wav";
+import { openDatabase } from "@/store";
+import { application } from "./application";
+import { pageText, press, pressKey, shows } from "./browser";
+import { forms } from "./forms";
+import { SWEPT } from "./demoShelf";
+
+const { driver, url, folder, kill, start } = application("watched");
+const { kept } = forms(driver);
+const watched = (): string => join(folder(), "from the recorder");
+
+const TONE = encodeWav(
+  [stimulusVolts({ kind: "sine", frequencyHz: 1000, voltsPeak: 0.5, seconds: 1 }, 48_000)],
+  48_000,
+  1,
+  "int24",
+);
+
+beforeAll(async () => {
+  await kill();
+  const data = join(folder(), "data");
+  const db = await openDatabase(data);
+  await makeDemo(db, data, new Date("2026-11-25T10:00:00Z"), { shelf: SWEPT });
+  await db.destroy();
+  await start();
+});
+
+test("a folder is named by its whole path; one that is not there is told beside the field", async () => {
+  await driver().get(`${url()}/workshop`);
+  const field = await driver().findElement(
+    By.xpath("//*[@id=//label[normalize-space()='Watched folder']/@for]"),
+  );
+  await field.sendKeys("recordings");
+  await shows(driver(), "Give the whole path");
+  await field.sendKeys("\uE009a\uE000\uE003", watched());
+  await kept();
+  await driver().navigate().refresh();
+  await shows(driver(), "There is no such folder");
+  mkdirSync(watched());
+  writeFileSync(join(watched(), "before.wav"), TONE);
+  await driver().navigate().refresh();
+  await shows(driver(), "appear at the Bench");
+});
+
+test("what is finished while the Bench looks on appears by itself, whole; what was there before is offered", async () => {
+  const [{ id }] = (await (await fetch(`${url()}/api/amplifiers?find=sixty`)).json()).amplifiers;
+  await driver().get(`${url()}/amplifiers/${id}/bench`);
+  await pressKey(driver(), "n", "Which run");
+  await driver().sleep(300);
+  await pressKey(driver(), "f", "Drop recordings");
+  await shows(driver(), "what is finished there appears here");
+  await driver().sleep(2500);
+  const half = Math.floor(TONE.length / 2);
+  const path = join(watched(), "take 1.wav");
+  writeFileSync(path, TONE.subarray(0, half));
+  await shows(driver(), "take 1.wav is being written");
+  await driver().sleep(5000);
+  expect(await pageText(driver())).not.toContain("Read it");
+  appendFileSync(path, TONE.subarray(half));
+  await shows(driver(), "Read it");
+  expect(await pageText(driver())).not.toContain("is being written");
+  await press(driver(), "What is there already");
+  await press(driver(), "Take it");
+  await shows(driver(), "Read these 2 runs");
+});
