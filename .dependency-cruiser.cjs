@@ -48,7 +48,7 @@ module.exports = {
   forbidden: [
     { name: "no-circles", severity: "error", from: {}, to: { circular: true } },
     ...room("core", [], []),
-    ...room("records", ["core/"], ["yup", "papaparse", "@types"]),
+    ...room("records", ["core/"], ["yup", "papaparse", "date-fns", "@types"]),
     ...room("drawing", ["core/", "records/"], ["d3", "@types"]),
     ...room("publish", ["core/", "records/", "drawing/"], ["papaparse", "@types"]),
     ...room("archive", [], ["yazl", "yauzl", ...NODE]),
@@ -66,7 +66,11 @@ module.exports = {
     },
     ...room("pipeline", ["core/", "bench/"], []),
     ...room("workers", ["core/", "pipeline/"], ["comlink"]),
-    ...room("store", ["core/", "records/"], ["knex", "better-sqlite3", "sharp", "@types", ...NODE]),
+    ...room(
+      "store",
+      ["core/", "records/"],
+      ["knex", "better-sqlite3", "sharp", "worker_threads", "@types", ...NODE],
+    ),
     ...room(
       "server",
       ["core/", "records/", "drawing/", "publish/", "archive/", "store/"],

@@ -6,7 +6,7 @@ import { makeDemo } from "@/demo/makeDemo";
 import { openDatabase } from "@/store";
 import { application } from "./application";
 import { HOME } from "./demoShelf";
-import { PATIENCE_MS, pressKey, shows } from "./browser";
+import { PATIENCE_MS, press, pressKey, shows } from "./browser";
 
 const { driver, url, folder, kill, start } = application("access");
 const AXE = readFileSync(require.resolve("axe-core/axe.min.js"), "utf8");
@@ -68,8 +68,18 @@ describe.each(["light", "dark"])("%s", (mode) => {
     expect(await violations()).toEqual([]);
   });
 
+  test("the shelf narrowed by words and filters, with its columns to choose", async () => {
+    await open(`${url()}/?find=tollgate+bought&year-from=1960`, "Bought");
+    expect(await violations()).toEqual([]);
+    await press(driver(), "Columns");
+    await shows(driver(), "Output stage");
+    await driver().sleep(600);
+    expect(await violations()).toEqual([]);
+  });
+
   test.each([
     ["words", "Words"],
+    ["trends", "By kind of amplifier"],
     ["workshop", "Instruments"],
   ])("%s", async (path, text) => {
     await open(`${url()}/${path}`, text);

@@ -4,14 +4,15 @@ import { join } from "node:path";
 import Database from "better-sqlite3";
 import { By } from "selenium-webdriver";
 import { writeZip } from "@/archive/writeZip";
-import { makeDemo } from "@/demo/makeDemo";
-import { captures, openDatabase } from "@/store";
+import { captures } from "@/store";
 import { amplifierDraft } from "@/store/testing/records";
 import { application } from "./application";
 import { pageText, press, shows } from "./browser";
 import { SWEPT } from "./demoShelf";
+import { putOnShelf } from "./putOnShelf";
 
-const { driver, url, folder, kill, start } = application("restore");
+const app = application("restore");
+const { driver, url, folder, kill, start } = app;
 const data = (): string => join(folder(), "data");
 const everything = (): string => join(folder(), "everything.zip");
 
@@ -34,11 +35,7 @@ const modelsIn = (file: string): string[] => {
 };
 
 beforeAll(async () => {
-  await kill();
-  const db = await openDatabase(data());
-  await makeDemo(db, data(), new Date("2026-11-25T10:00:00Z"), { shelf: SWEPT });
-  await db.destroy();
-  await start();
+  await putOnShelf(app, SWEPT);
   const answer = await fetch(`${url()}/api/everything`);
   writeFileSync(everything(), Buffer.from(await answer.arrayBuffer()));
 });

@@ -1,15 +1,14 @@
 // The shelf, through the real interface: found by any word, narrowed, ordered, with other columns; filed by labels, out of the way in
 // the archive, deleted and brought back; and how the claims of all came out.
-import { join } from "node:path";
 import { By, Key, type WebElement } from "selenium-webdriver";
-import { makeDemo } from "@/demo/makeDemo";
-import { openDatabase } from "@/store";
 import { application } from "./application";
 import { fieldOf, fill, pageText, PATIENCE_MS, press, shows } from "./browser";
 import { forms } from "./forms";
 import { SWEPT } from "./demoShelf";
+import { putOnShelf } from "./putOnShelf";
 
-const { driver, url, folder, kill, start } = application("shelf");
+const app = application("shelf");
+const { driver, url } = app;
 const { kept } = forms(driver);
 
 const names = async (): Promise<string[]> =>
@@ -34,14 +33,7 @@ const brief = async (name: string): Promise<void> => {
 
 const [DOT, R30, SIXTY] = ["Pinwheel Dot 45", "Harrowby R-30", "Tollgate Sixty"];
 
-beforeAll(async () => {
-  await kill();
-  const data = join(folder(), "data");
-  const db = await openDatabase(data);
-  await makeDemo(db, data, new Date("2026-11-25T10:00:00Z"), { shelf: SWEPT });
-  await db.destroy();
-  await start();
-});
+beforeAll(() => putOnShelf(app, SWEPT));
 
 test("what was written into the logbook is found as it is typed, and leads to where it stands", async () => {
   await driver().get(url());

@@ -2,16 +2,16 @@
 import { appendFileSync, mkdirSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { By } from "selenium-webdriver";
-import { makeDemo } from "@/demo/makeDemo";
 import { stimulusVolts } from "@/core/signal";
 import { encodeWav } from "@/core/wav";
-import { openDatabase } from "@/store";
 import { application } from "./application";
 import { pageText, press, pressKey, shows } from "./browser";
 import { forms } from "./forms";
 import { SWEPT } from "./demoShelf";
+import { putOnShelf } from "./putOnShelf";
 
-const { driver, url, folder, kill, start } = application("watched");
+const app = application("watched");
+const { driver, url, folder } = app;
 const { kept } = forms(driver);
 const watched = (): string => join(folder(), "from the recorder");
 
@@ -22,14 +22,7 @@ const TONE = encodeWav(
   "int24",
 );
 
-beforeAll(async () => {
-  await kill();
-  const data = join(folder(), "data");
-  const db = await openDatabase(data);
-  await makeDemo(db, data, new Date("2026-11-25T10:00:00Z"), { shelf: SWEPT });
-  await db.destroy();
-  await start();
-});
+beforeAll(() => putOnShelf(app, SWEPT));
 
 test("a folder is named by its whole path; one that is not there is told beside the field", async () => {
   await driver().get(`${url()}/workshop`);

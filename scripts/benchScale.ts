@@ -15,7 +15,8 @@ import { stepReading } from "@/core/testing/stepReading";
 const CLAIMS_EACH = 10;
 const RUNS_EACH = 50;
 const NOTES_EACH = 5;
-const HEAVY_RUNS = 400;
+const HEAVY_RUNS = 500;
+const HEAVY_CLAIMS = 40;
 const LOOKS = 40;
 const READERS = 50;
 const UPLOADS = 40;
@@ -141,7 +142,7 @@ const build = async (folder: string, amplifiers: number): Promise<void> => {
         }),
       );
       for (let n = 0; n < NOTES_EACH; n++) note.run(`${id}-note-${n}`, id, words(a * 7 + n, 12));
-      for (let c = 0; c < CLAIMS_EACH; c++) {
+      for (let c = 0; c < (a === 0 ? HEAVY_CLAIMS : CLAIMS_EACH); c++) {
         const power = powerDraft({ ...POWER, powerWatts: 30 + 3 * c });
         claim.run(`${id}-claim-${c}`, id, power.printedText, JSON.stringify(power.stated));
       }
@@ -205,6 +206,55 @@ const uploadsWhileRead = async (url: string, page: string): Promise<void> => {
   );
 };
 
+/** Waits until the server has summed up all verdicts by itself. */
+const summedUp = async (folder: string, amplifiers: number): Promise<void> => {
+  const counter = new Database(databaseFile(folder), { readonly: true });
+  const start = performance.now();
+  const count = counter.prepare("SELECT count(*) AS n FROM summaries");
+  while ((count.get() as { n: number }).n < amplifiers)
+    await new Promise((wake) => setTimeout(wake, 100));
+  counter.close();
+  console.log(
+    `all verdicts were summed up ${((performance.now() - start) / 1000).toFixed(1)} s after the start`,
+  );
+};
+
+const lookThrough = async (url: string, amplifiers: number): Promise<void> => {
+  const lastPage = Math.ceil(amplifiers / 25);
+  await looks("the shelf", [`${url}/`]);
+  await looks("by margin, by price, its last page", [
+    `${url}/?order=margin&down=1`,
+    `${url}/?order=price`,
+    `${url}/?page=${lastPage}`,
+  ]);
+  await looks("a word that few have, one that all have, a name", [
+    `${url}/?find=mark123`,
+    `${url}/?find=relay+hum`,
+    `${url}/?find=model+19`,
+  ]);
+  await looks("by outcome, supply, year and price together", [
+    `${url}/?outcome=missed&supply=linear&year-from=1970&price-to=900`,
+    `${url}/?outcome=met&watts-from=40&watts-to=60`,
+  ]);
+  await looks("trends of all, and of what is found", [
+    `${url}/trends`,
+    `${url}/trends?kind=mini&find=relay`,
+  ]);
+  await looks("the workshop", [`${url}/workshop`]);
+  for (const stage of STAGES) {
+    const some = Array.from(
+      { length: Math.min(20, amplifiers - 1) },
+      (_, k) => `${url}/amplifiers/amp-${1 + k}/${stage}`,
+    );
+    await looks(`${stage} of an amplifier of ${RUNS_EACH} runs`, some);
+  }
+  for (const stage of STAGES)
+    await looks(`${stage} of one of ${HEAVY_RUNS} runs, ${HEAVY_CLAIMS} claims`, [
+      `${url}/amplifiers/heavy/${stage}`,
+    ]);
+  await uploadsWhileRead(url, `${url}/amplifiers/heavy/bench`);
+};
+
 const main = async (): Promise<void> => {
   const amplifiers = Number(process.argv[2] ?? 2000);
   const folder = mkdtempSync(join(tmpdir(), "rimebank-scale-"));
@@ -212,50 +262,16 @@ const main = async (): Promise<void> => {
     await build(folder, amplifiers);
     const megabytes = Math.round(statSync(databaseFile(folder)).size / 1e6);
     console.log(
-      `${amplifiers} amplifiers, ${amplifiers * CLAIMS_EACH} claims, ${(amplifiers - 1) * RUNS_EACH + HEAVY_RUNS} runs, ${megabytes} MB`,
+      `${amplifiers} amplifiers, ${(amplifiers - 1) * CLAIMS_EACH + HEAVY_CLAIMS} claims, ${(amplifiers - 1) * RUNS_EACH + HEAVY_RUNS} runs, ${megabytes} MB`,
     );
     const server = await startServer(folder);
-    const { url } = server;
-    const counter = new Database(databaseFile(folder), { readonly: true });
-    const start = performance.now();
-    const count = counter.prepare("SELECT count(*) AS n FROM summaries");
-    while ((count.get() as { n: number }).n < amplifiers)
-      await new Promise((wake) => setTimeout(wake, 100));
-    counter.close();
-    console.log(
-      `all verdicts were summed up ${((performance.now() - start) / 1000).toFixed(1)} s after the start`,
-    );
-    const lastPage = Math.ceil(amplifiers / 25);
-    await looks("the shelf", [`${url}/`]);
-    await looks("by margin, by price, its last page", [
-      `${url}/?order=margin&down=1`,
-      `${url}/?order=price`,
-      `${url}/?page=${lastPage}`,
-    ]);
-    await looks("a word that few have, one that all have, a name", [
-      `${url}/?find=mark123`,
-      `${url}/?find=relay+hum`,
-      `${url}/?find=model+19`,
-    ]);
-    await looks("by outcome, supply, year and price together", [
-      `${url}/?outcome=missed&supply=linear&year-from=1970&price-to=900`,
-      `${url}/?outcome=met&watts-from=40&watts-to=60`,
-    ]);
-    await looks("trends of all, and of what is found", [
-      `${url}/trends`,
-      `${url}/trends?kind=mini&find=relay`,
-    ]);
-    await looks("the workshop", [`${url}/workshop`]);
-    for (const stage of STAGES) {
-      const some = Array.from({ length: 20 }, (_, k) => `${url}/amplifiers/amp-${1 + k}/${stage}`);
-      await looks(`${stage} of an amplifier of ${RUNS_EACH} runs`, some);
+    try {
+      await summedUp(folder, amplifiers);
+      await lookThrough(server.url, amplifiers);
+    } finally {
+      // At once: a polite end would wait for connections that are kept open.
+      await server.kill("SIGKILL");
     }
-    for (const stage of STAGES)
-      await looks(`${stage} of an amplifier of ${HEAVY_RUNS} runs`, [
-        `${url}/amplifiers/heavy/${stage}`,
-      ]);
-    await uploadsWhileRead(url, `${url}/amplifiers/heavy/bench`);
-    await server.kill("SIGTERM");
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }

@@ -19,7 +19,23 @@ export const USUAL_HZ = 1000;
 /** A load that a claim is silent of. Common practice. */
 export const USUAL_OHMS = 8;
 
-const ohmsText = (ohms: number): string => `${formatSignificant(ohms, 3)} Ω`;
+/** Hundreds of runs are told in a few numbers: each is put into words once. */
+const inWords = (text: (value: number) => string): ((value: number) => string) => {
+  const known = new Map<number, string>();
+  return (value) => {
+    const found = known.get(value);
+    if (found !== undefined) return found;
+    if (known.size >= MOST_KNOWN) known.clear();
+    const made = text(value);
+    known.set(value, made);
+    return made;
+  };
+};
+const MOST_KNOWN = 1000;
+
+const ohmsText = inWords((ohms) => `${formatSignificant(ohms, 3)} Ω`);
+const wattsText = inWords((watts) => `${formatSignificant(watts, 3)} W`);
+const hertzText = inWords((hertz) => formatHertz(hertz, 3));
 
 /** The loads of a run's channels in words. */
 const loadsText = remembered(({ channels }: Evidence): string =>
@@ -56,7 +72,7 @@ export const matchTone = (
   asked: number | Band | null,
   { frequencyHz }: Pick<Evidence, "frequencyHz">,
 ): ConditionMatch => {
-  const was = frequencyHz === null ? "not known" : formatHertz(frequencyHz, 3);
+  const was = frequencyHz === null ? "not known" : hertzText(frequencyHz);
   if (asked !== null && typeof asked !== "number")
     return {
       condition: "frequency",
@@ -70,7 +86,7 @@ export const matchTone = (
   const near = apart <= NEAR_TONE_RATIO ? "near" : "different";
   return {
     condition: "frequency",
-    asked: formatHertz(meant, 3),
+    asked: hertzText(meant),
     was,
     match: apart <= SAME_TONE_RATIO ? "same" : near,
   };
@@ -91,8 +107,8 @@ export const matchLevel = (asked: number, was: number | null): ConditionMatch =>
   const near = apart <= NEAR_LEVEL_DB ? "near" : "different";
   return {
     condition: "level",
-    asked: `${formatSignificant(asked, 3)} W`,
-    was: was === null ? "not known" : `${formatSignificant(was, 3)} W`,
+    asked: wattsText(asked),
+    was: was === null ? "not known" : wattsText(was),
     match: apart <= SAME_LEVEL_DB ? "same" : near,
   };
 };

@@ -1,7 +1,7 @@
 import { drivenText } from "../claim";
 import { RUN_KINDS } from "../run";
 import { formatHertz, formatSignificant } from "../units";
-import { byWeight, isConclusive, type Word } from "./findings";
+import { byWeight, isConclusive, weightiest, type Word } from "./findings";
 import { readingText } from "./readingText";
 import type { Conflict, Evidence, Finding } from "./types";
 
@@ -15,29 +15,34 @@ const isAlike = ({ matches }: Finding): boolean =>
  * @see ISO/IEC 17043:2010, B.3.1.3 (E_n number above one); from memory
  */
 export const conflictsIn = (words: readonly Word[]): Conflict[] => {
-  const findings = words
-    .flatMap((word) => word.findings)
-    .filter(
-      (finding) =>
-        isAlike(finding) && finding.reading.bound === null && finding.proves && finding.refutes,
-    )
-    .toSorted(byWeight);
-  const leading = new Map<number, Finding>();
-  for (const finding of findings) {
-    const known = leading.get(finding.channelIndex);
-    if (!known || (!isConclusive(known) && isConclusive(finding)))
-      leading.set(finding.channelIndex, finding);
+  const byChannel = new Map<number, Finding[]>();
+  for (const { findings } of words)
+    for (const finding of findings) {
+      if (!isComparable(finding)) continue;
+      const known = byChannel.get(finding.channelIndex);
+      if (known) known.push(finding);
+      else byChannel.set(finding.channelIndex, [finding]);
+    }
+  const apart: [first: Finding, other: Finding][] = [];
+  for (const findings of byChannel.values()) {
+    const first = weightiest(findings, isConclusive) ?? weightiest(findings);
+    if (!first) continue;
+    for (const finding of findings)
+      if (first.evidence.id !== finding.evidence.id && areApart(first, finding))
+        apart.push([first, finding]);
   }
   const found = new Map<string, Conflict>();
-  for (const finding of findings) {
-    const first = leading.get(finding.channelIndex) ?? finding;
+  for (const [first, finding] of apart.sort(([, a], [, b]) => byWeight(a, b))) {
     if (found.size >= MOST_TOLD) break;
-    if (first.evidence.id === finding.evidence.id || !areApart(first, finding)) continue;
     const key = `${first.evidence.id} ${finding.evidence.id}`;
     if (!found.has(key)) found.set(key, conflictOf(first, finding));
   }
   return [...found.values()];
 };
+
+/** A reading of its own, under conditions that are the claim's. */
+const isComparable = (finding: Finding): boolean =>
+  finding.proves && finding.refutes && finding.reading.bound === null && isAlike(finding);
 
 /** More than these nobody reads. */
 const MOST_TOLD = 8;

@@ -51,6 +51,9 @@ type Reads = {
   evidence: Evidence;
   matches: readonly ConditionMatch[];
   other: ConditionMatch | undefined;
+  /** Under weaker conditions it proves nothing, under sterner ones it refutes nothing. */
+  canProve: boolean;
+  canRefute: boolean;
   readings: readonly {
     channelIndex: number;
     reading: Reading;
@@ -104,12 +107,19 @@ const readRun = (
     matchSource(run),
   ];
   const other = differing(matches);
+  const about = {
+    evidence: run,
+    matches,
+    other,
+    canProve: !matches.some(({ match }) => match === "weaker"),
+    canRefute: !matches.some(({ match }) => match === "stronger"),
+  };
   const readingsOf = (channel: EvidenceChannel, others: readonly Evidence[]) =>
     question.read(stated, { evidence: run, channel, facts, others }).filter(isSensible);
   // Of what is no evidence of this claim it matters only whether it would speak to it.
   if (other)
     return run.channels.some((channel) => readingsOf(channel, []).length > 0)
-      ? [{ evidence: run, matches, other, readings: [] }]
+      ? [{ ...about, readings: [] }]
       : [];
   const readings = run.channels.flatMap((channel) =>
     readingsOf(channel, evidence).map((reading) => ({
@@ -118,7 +128,7 @@ const readRun = (
       uncertainty: combined(reading.budget),
     })),
   );
-  return readings.length === 0 ? [] : [{ evidence: run, matches, other, readings }];
+  return readings.length === 0 ? [] : [{ ...about, readings }];
 };
 
 /**
@@ -131,7 +141,8 @@ export const wordsOf = (
   evidence: readonly Evidence[],
 ): Word[] => {
   const limit = question.limit(sight.stated, sight.facts);
-  return readsOf(question, sight, evidence).map(({ evidence: run, matches, other, readings }) => {
+  return readsOf(question, sight, evidence).map((reads) => {
+    const { evidence: run, matches, other, readings, canProve, canRefute } = reads;
     if (other)
       return {
         evidence: run,
@@ -139,27 +150,24 @@ export const wordsOf = (
         findings: [],
         why: `made ${CONDITION_WORDS[other.condition]}: ${other.was} instead of ${other.asked}`,
       };
-    const canProve = !matches.some(({ match }) => match === "weaker");
-    const canRefute = !matches.some(({ match }) => match === "stronger");
-    const findings = readings.flatMap(({ channelIndex, reading, uncertainty }): Finding[] => {
+    const findings: Finding[] = [];
+    for (const { channelIndex, reading, uncertainty } of readings) {
       const own = reading.limit ?? limit;
-      if (own === null) return [];
-      const held = holdAgainst(reading, own, uncertainty);
-      return [
-        {
-          evidence: run,
-          channelIndex,
-          reading,
-          limit: own,
-          matches,
-          status: held.status,
-          expandedUncertainty: held.expandedUncertainty,
-          margin: held.margin,
-          proves: canProve && reading.proves !== false,
-          refutes: canRefute && reading.refutes !== false,
-        },
-      ];
-    });
+      if (own === null) continue;
+      const { status, expandedUncertainty, margin } = holdAgainst(reading, own, uncertainty);
+      findings.push({
+        evidence: run,
+        channelIndex,
+        reading,
+        limit: own,
+        matches,
+        status,
+        expandedUncertainty,
+        margin,
+        proves: canProve && reading.proves !== false,
+        refutes: canRefute && reading.refutes !== false,
+      });
+    }
     return { evidence: run, matches, findings, why: null };
   });
 };
@@ -177,7 +185,18 @@ export const byWeight = (a: Finding, b: Finding): number =>
   byAge(a.evidence, b.evidence) ||
   a.margin - b.margin;
 
-/** The newest first. Runs that come in this order are sorted soon. */
+/** The weightiest of those that are wanted; null where there is none. */
+export const weightiest = (
+  findings: readonly Finding[],
+  isWanted: (finding: Finding) => boolean = () => true,
+): Finding | null => {
+  let best: Finding | null = null;
+  for (const finding of findings)
+    if (isWanted(finding) && (best === null || byWeight(finding, best) < 0)) best = finding;
+  return best;
+};
+
+/** The newest first. */
 export const byAge = (a: Evidence, b: Evidence): number =>
   compare(b.takenAt, a.takenAt) || compare(a.id, b.id);
 
@@ -203,11 +222,11 @@ export const channelsOf = (words: readonly Word[]): ChannelWord[] => {
     }
   return [...byChannel.entries()]
     .toSorted(([a], [b]) => a - b)
-    .map(([channelIndex, findings]) => {
-      const sorted = withRepeats(findings).toSorted(byWeight);
-      const deciding = sorted.find(isConclusive);
-      const finding = deciding ?? sorted[0];
-      return { channelIndex, status: deciding ? finding.status : "open", finding };
+    .flatMap(([channelIndex, findings]) => {
+      const all = withRepeats(findings);
+      const deciding = weightiest(all, isConclusive);
+      const finding = deciding ?? weightiest(all);
+      return finding ? { channelIndex, status: deciding?.status ?? "open", finding } : [];
     });
 };
 
@@ -215,10 +234,12 @@ const ORDER: readonly LimitStatus[] = ["missed", "open", "met"];
 
 /** Of a run that is held against several limits, the worst on each channel; of bounds on both sides both stay. */
 const worstPerRun = (findings: readonly Finding[]): [number, Finding[]][] => {
-  const channels = [...new Set(findings.map(({ channelIndex }) => channelIndex))];
-  // Most runs say one thing of each channel.
-  if (channels.length === findings.length)
+  // Most runs say one thing of each channel, in the order of the channels.
+  if (
+    findings.every(({ channelIndex }, k) => k === 0 || channelIndex > findings[k - 1].channelIndex)
+  )
     return findings.map((finding) => [finding.channelIndex, [finding]]);
+  const channels = [...new Set(findings.map(({ channelIndex }) => channelIndex))];
   return channels.map((channelIndex) => {
     const own = findings.filter((finding) => finding.channelIndex === channelIndex);
     if (own.some(({ reading }) => reading.bound !== null)) return [channelIndex, own];

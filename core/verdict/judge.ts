@@ -3,9 +3,9 @@ import { plainSetting } from "./conditions";
 import { conflictsIn } from "./conflicts";
 import {
   byAge,
-  byWeight,
   channelsOf,
   isConclusive,
+  weightiest,
   wordsOf,
   type Sight,
   type Word,
@@ -141,14 +141,15 @@ const useOf = (
 ): EvidenceNote["use"] => {
   if (findings.length === 0) return "none";
   if (deciding?.evidence.id === evidence.id) return "decides";
-  const conclusive = findings.filter(isConclusive);
-  if (conclusive.length === 0 || deciding === null) return "open";
-  return conclusive.some(({ status }) => status !== deciding.status) ? "contradicts" : "agrees";
+  if (deciding === null || !findings.some(isConclusive)) return "open";
+  const isAgainst = (finding: Finding) =>
+    isConclusive(finding) && finding.status !== deciding.status;
+  return findings.some(isAgainst) ? "contradicts" : "agrees";
 };
 
 /** Why a run that speaks to the claim leaves it open. */
 const whyOpen = (findings: readonly Finding[]): string | null => {
-  const open = findings.toSorted(byWeight).find((finding) => !isConclusive(finding));
+  const open = weightiest(findings, (finding) => !isConclusive(finding));
   if (!open) return null;
   const [cannot] = open.matches.filter(({ match }) => match === "weaker" || match === "stronger");
   if (open.status !== "open" && cannot)

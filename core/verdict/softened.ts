@@ -5,7 +5,7 @@ import { decisionOf, sureBy, type Decision } from "./decision";
 import type { Question } from "./questions";
 import { remembered } from "./remembered";
 import { totalsOf } from "./totals";
-import type { Evidence } from "./types";
+import type { Evidence, Finding } from "./types";
 
 type Ways = {
   question: Question<StatedClaim["kind"]>;
@@ -113,14 +113,17 @@ const inBursts = (ways: Ways): Decision | null => {
 const asTotal = ({ sight, words }: Ways): Decision | null => {
   if (sight.stated.kind !== "power" || sight.printedText === "" || isPerChannel(sight.printedText))
     return null;
-  const claimed = sight.stated.powerWatts;
-  const reaching = words.filter(
-    ({ findings }) => findings.reduce((sum, { reading }) => sum + reading.value, 0) >= claimed,
-  );
-  const total = totalsOf(reaching, sight.stated).find(
-    ({ status, reading, evidence: { channels } }) =>
-      status === "met" && reading.value ** 2 < claimed ** 2 * channels.length,
-  );
+  const { stated } = sight;
+  const claimed = stated.powerWatts;
+  const isMeant = ({ status, reading, evidence: { channels } }: Finding): boolean =>
+    status === "met" && reading.value ** 2 < claimed ** 2 * channels.length;
+  // The newest that reaches it is looked for, and no further.
+  let total: Finding | undefined;
+  for (const word of words) {
+    if (word.findings.reduce((sum, { reading }) => sum + reading.value, 0) < claimed) continue;
+    total = totalsOf([word], stated).find(isMeant);
+    if (total) break;
+  }
   return total
     ? {
         outcome: "met-as-total",

@@ -67,7 +67,7 @@ export function BackupList({ backups }: { backups: readonly Backup[] }) {
           </Box>
           <ActionButton
             minH="38px"
-            aria-label={`Go back to ${moment(backup.madeAt)}`}
+            aria-label={`Go back to this, of ${moment(backup.madeAt)}`}
             onClick={() => setGoingTo(backup)}
             suppressHydrationWarning
           >

@@ -21,7 +21,7 @@ function BringBack({ id, name, onBack }: BackProps) {
   };
   return (
     <>
-      <ActionButton minH="40px" onClick={() => void press()} aria-label={`Bring ${name} back`}>
+      <ActionButton minH="40px" onClick={() => void press()} aria-label={`Bring it back: ${name}`}>
         <Undo2 size={16} /> Bring it back
       </ActionButton>
       {trouble && (

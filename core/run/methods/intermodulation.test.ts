@@ -9,6 +9,20 @@ test("two equal tones and one of a thousandth at twice the one less the other: 0
   expect(valueOf(channel, "d2")).toBeLessThan(1e-6);
 });
 
+test.each([
+  [96_000, true],
+  [192_000, false],
+])("at %i Hz it is said what of clipping the rate leaves unseen: %s", (sampleRateHz, isSaid) => {
+  const pair = [19_000, 20_000].map((hertz) =>
+    Float64Array.from({ length: sampleRateHz }, (_, n) =>
+      Math.sin((2 * Math.PI * hertz * n) / sampleRateHz),
+    ),
+  );
+  const made = { ...recorded([sum(pair[0], pair[1])], { shot: "difference" }), sampleRateHz };
+  const [{ summary }] = analysed("intermodulation", [made]);
+  expect(summary.includes("only heavy clipping of these tones can be seen")).toBe(isSaid);
+});
+
 (hasReferenceCaptures ? test : test.skip)(
   "second and third order, and the low tone's sidebands, as published with the captures",
   () => {

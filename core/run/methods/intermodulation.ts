@@ -64,6 +64,20 @@ const ifHeld = (
   return height === null ? null : clipped(channel, height, 2, loads[channel]);
 };
 
+/** Flat tops of two high tones are told by harmonics, of which the first that matters is the third. */
+const TELLING_HARMONIC = 3;
+
+/** What the rate of a recording keeps from being seen, in a sentence. The products are what they are all the same. */
+const unseen = (
+  { sampleRateHz }: Pick<Recorded, "sampleRateHz">,
+  { highHz }: Pick<TwoToneReading, "highHz">,
+): string[] =>
+  sampleRateHz / 2 > TELLING_HARMONIC * highHz
+    ? []
+    : [
+        `At ${formatHertz(sampleRateHz, 3)} only heavy clipping of these tones can be seen: record at 192 kHz, or keep well below the limit that a sweep found.`,
+      ];
+
 /** How it is played and read. */
 export const intermodulationMethod: RunMethod = {
   *shots(settings, facts) {
@@ -141,7 +155,7 @@ export const intermodulationMethod: RunMethod = {
           );
           details.push(...productFigures(products, "difference"));
           cautions.push(...outcome.value.cautions);
-          texts.push(summary);
+          texts.push(summary, ...unseen(recorded, outcome.value));
           read = outcome.value;
         }
         curves.push({

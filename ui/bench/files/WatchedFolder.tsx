@@ -72,7 +72,12 @@ function Waiting({ file, onTake }: { file: WatchedFile; onTake(): void }) {
       <Text color="muted" suppressHydrationWarning>
         {new Date(file.modifiedAt).toLocaleString()}
       </Text>
-      <ActionButton minH="34px" fontSize="14px" onClick={onTake} aria-label={`Take ${file.name}`}>
+      <ActionButton
+        minH="34px"
+        fontSize="14px"
+        onClick={onTake}
+        aria-label={`Take it: ${file.name}`}
+      >
         Take it
       </ActionButton>
     </Flex>
