@@ -67,6 +67,7 @@ test("what was written into the logbook is found as it is typed, and leads to wh
 test("filters narrow it together, stand in the address, and are cleared with one press", async () => {
   await driver().get(url());
   await press(driver(), "Filter");
+  await shows(driver(), "With label");
   const label = await fieldUnder("With label");
   await label.findElement(By.xpath("./option[.='restored']")).click();
   await namesBecome([SIXTY, R30]);

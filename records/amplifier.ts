@@ -1,17 +1,8 @@
 import { number, object, string, type InferType } from "yup";
+import { AMPLIFIER_KINDS, TOPOLOGIES } from "./amplifierKinds";
 import { quantity } from "./quantity";
 import { trimmed } from "./text";
 import { revision } from "./revision";
-
-export const AMPLIFIER_KINDS = ["home", "vintage", "mini"] as const;
-export const TOPOLOGIES = [
-  "class A",
-  "class AB",
-  "class G or H",
-  "class D",
-  "push-pull with transformer",
-  "not known",
-] as const;
 
 /** An amplifier as the reviewer describes it. */
 export const amplifierSchema = object({

@@ -4,8 +4,8 @@ import { photoSchema } from "./photo";
 import { optionalQuantity, quantity } from "./quantity";
 import { trimmed } from "./text";
 import { revision } from "./revision";
+import { SUPPLY_KINDS } from "./supplyKinds";
 
-export const SUPPLY_KINDS = ["linear", "switched", "brick", "battery"] as const;
 export const TERMINALS = ["not known", "one side is earth", "bridge-tied"] as const;
 
 const text = (most: number) =>

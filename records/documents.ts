@@ -12,7 +12,7 @@ import { resistorsSchema, type Resistors } from "./resistors";
 import { rigSchema, type RigSettings } from "./rig";
 import { roomSchema, type Room } from "./room";
 import { sheetSchema, type Sheet } from "./sheet";
-import { shelfColumnsSchema, type ShelfColumns } from "./shelf";
+import { shelfColumnsSchema, type ShelfColumns } from "./shelfColumns";
 import { underWaySchema, type UnderWay } from "./underWay";
 import { watchingSchema, type Watching } from "./watching";
 import { verdictNotesSchema, type VerdictNotes } from "./verdictNotes";

@@ -2,9 +2,6 @@ import { array, boolean, object, type InferType } from "yup";
 import { revision } from "./revision";
 import { trimmed } from "./text";
 
-/** For so many days what was deleted can be brought back. */
-export const KEPT_DAYS = 30;
-
 const MOST_LABELS = 20;
 const LONGEST_LABEL = 40;
 

@@ -1,10 +1,9 @@
 // records: what is kept, with the schema that guards each kind on both sides, form and route handler.
+export { AMPLIFIER_KINDS, TOPOLOGIES } from "./amplifierKinds";
 export {
-  AMPLIFIER_KINDS,
   amplifierLine,
   amplifierName,
   amplifierSchema,
-  TOPOLOGIES,
   type Amplifier,
   type AmplifierDraft,
 } from "./amplifier";
@@ -40,7 +39,6 @@ export { claimsOfSheet, lineKeyOf, type PlacedClaim } from "./claimsOfSheet";
 export {
   detailsSchema,
   supplyTestSchema,
-  SUPPLY_KINDS,
   supplyWatts,
   TERMINALS,
   type Details,
@@ -56,6 +54,7 @@ export {
   type WorkshopKind,
   type WorkshopOf,
 } from "./documents";
+export { SUPPLY_KINDS } from "./supplyKinds";
 export { forecastSettingsSchema, type ForecastSettings } from "./forecastSettings";
 export {
   INSTRUMENT_ROLES,
@@ -91,15 +90,15 @@ export {
   type RigSettings,
   type SharedRig,
 } from "./rig";
-export { filingSchema, KEPT_DAYS, labelsIn, type Filing } from "./filing";
+export { filingSchema, labelsIn, type Filing } from "./filing";
 export {
   ALL_OF_THE_SHELF,
   askedFor,
   isFiltered,
+  KEPT_DAYS,
   SHELF_BOUNDS,
   SHELF_COLUMNS,
   SHELF_OUTCOMES,
-  shelfColumnsSchema,
   viewFrom,
   type Bounds,
   type ClaimCounts,
@@ -107,7 +106,6 @@ export {
   type Shelf,
   type ShelfBound,
   type ShelfClaim,
-  type ShelfColumns,
   type ShelfCounts,
   type ShelfFilter,
   type ShelfOrder,
@@ -205,3 +203,4 @@ export {
 } from "./reviewTables";
 export type { ReadShot, ReadWith } from "./readWith";
 export { watchingSchema, type Watched, type WatchedFile, type Watching } from "./watching";
+export type { ShelfColumns } from "./shelfColumns";

@@ -1,8 +1,8 @@
-import { array, object, string, type InferType } from "yup";
 import type { Outcome } from "@/core/verdict";
-import { AMPLIFIER_KINDS, type Amplifier } from "./amplifier";
-import { SUPPLY_KINDS, type Supply } from "./details";
-import { revision } from "./revision";
+import type { Amplifier } from "./amplifier";
+import { AMPLIFIER_KINDS } from "./amplifierKinds";
+import type { Supply } from "./details";
+import { SUPPLY_KINDS } from "./supplyKinds";
 
 /** A claim as the shelf shows it: the worst of an amplifier's. */
 export type ShelfClaim = {
@@ -15,6 +15,9 @@ export type ShelfClaim = {
 
 /** How many claims there are, how many a real bench has said anything of, and how many are kept. */
 export type ClaimCounts = { claims: number; judged: number; kept: number };
+
+/** For so many days what was deleted can be brought back. */
+export const KEPT_DAYS = 30;
 
 /** Where in an amplifier's records something is written, by what is said of it on screen. */
 export const WRITTEN_PLACES = [
@@ -82,22 +85,6 @@ export const SHELF_COLUMNS = [
 ] as const;
 export type ShelfOrder = (typeof SHELF_COLUMNS)[number]["name"];
 export const SHELF_ORDERS: readonly ShelfOrder[] = SHELF_COLUMNS.map(({ name }) => name);
-
-const USUAL = SHELF_COLUMNS.filter(({ isUsual }) => isUsual).map(({ name }) => name);
-
-/** Which columns the reviewer has chosen, for all windows. */
-export const shelfColumnsSchema = object({
-  revision: revision(),
-  columns: array()
-    .of(
-      string()
-        .oneOf([...SHELF_ORDERS])
-        .required(),
-    )
-    .required()
-    .default(USUAL),
-});
-export type ShelfColumns = InferType<typeof shelfColumnsSchema>;
 
 /** How the worst of an amplifier's claims came out, as a filter: "open" is what a real bench left open, "not tested" what none has tried. */
 export const SHELF_OUTCOMES = ["met", "missed", "open", "not-tested"] as const;

@@ -1,6 +1,7 @@
 import { proportionInterval } from "@/core/uncertainty";
 import type { Outcome } from "@/core/verdict";
-import { AMPLIFIER_KINDS, type Amplifier } from "../amplifier";
+import type { Amplifier } from "../amplifier";
+import { AMPLIFIER_KINDS } from "../amplifierKinds";
 import { groupOf } from "./shownVerdict";
 
 /** Claims that a real bench has judged, counted by all that they are compared by. */

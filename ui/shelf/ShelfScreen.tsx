@@ -1,6 +1,7 @@
 "use client";
 import { Box, Flex, Heading, HStack, Input, Text } from "@chakra-ui/react";
 import { ChartColumn, ChevronLeft, ChevronRight, Columns3, ListFilter, Plus } from "lucide-react";
+import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
 import { useMemo, useState, useTransition } from "react";
 import {
@@ -20,11 +21,14 @@ import { PageLink } from "../parts/PageLink";
 import { saveWorkshopDocument } from "../parts/saves";
 import { useAutosave } from "../parts/useAutosave";
 import { addressOf } from "./addressOf";
-import { ColumnChoice } from "./ColumnChoice";
-import { DeletedActions, DeletedNotice } from "./Deleted";
-import { ShelfFilters } from "./ShelfFilters";
 import { ShelfTable } from "./ShelfTable";
 import { useSettled } from "./useSettled";
+
+const DeletedNotice = dynamic(() => import("./Deleted").then((module) => module.DeletedNotice));
+const DeletedActions = dynamic(() => import("./Deleted").then((module) => module.DeletedActions));
+// Fields bring the words of the field with them: they are fetched when somebody narrows the shelf, or chooses columns.
+const ShelfFilters = dynamic(() => import("./ShelfFilters").then((module) => module.ShelfFilters));
+const ColumnChoice = dynamic(() => import("./ColumnChoice").then((module) => module.ColumnChoice));
 
 const columnsOf = ({ columns }: ShelfColumns): ShelfOrder[] => columns;
 
