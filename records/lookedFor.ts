@@ -6,8 +6,8 @@ export const soughtWords = (find: string): string[] =>
     .map(([, phrase, word]) => (phrase ?? word).trim())
     .filter((each) => each !== "");
 
-/** Letters and digits of a text as they are compared: without case and accents, each in the place that it had. */
-const folded = (text: string): string =>
+/** A text as it is compared: without case and accents, each letter in the place that it had. */
+export const folded = (text: string): string =>
   [...text]
     .map((letter) => {
       const plain = letter.normalize("NFD").replace(/\p{M}/gu, "").toLowerCase();

@@ -107,9 +107,9 @@ const takeZip = async (path: string): Promise<ToldBackup> => {
   try {
     const database = join(folder, DATABASE);
     await pipeline(zip.stream(DATABASE), createWriteStream(database, { flags: "wx" }));
-    const backup = await addUploaded(dataFolder(), database, new Date());
+    // It joins the list last: what is damaged among its files has it refused as a whole.
     for (const name of zip.names) await keepFile(name, () => zip.stream(name));
-    return told(backup);
+    return told(await addUploaded(dataFolder(), database, new Date()));
   } finally {
     zip.close();
     await rm(folder, { recursive: true, force: true });

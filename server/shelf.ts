@@ -10,7 +10,7 @@ import {
   type ShelfView,
 } from "@/records";
 import { claimTrends, type ClaimTrend } from "@/records/facts";
-import { passageOf, soughtWords } from "@/records/lookedFor";
+import { folded, passageOf, soughtWords } from "@/records/lookedFor";
 import {
   countJudged,
   findAmplifier,
@@ -81,8 +81,8 @@ const passagesOf = async (
 ) => {
   const sought = soughtWords(find);
   const others = entries.filter((entry) => {
-    const name = amplifierName(entry).toLowerCase();
-    return sought.some((word) => !name.includes(word.toLowerCase()));
+    const name = folded(amplifierName(entry));
+    return sought.some((word) => !name.includes(folded(word)));
   });
   const written = await findWritten(
     db,

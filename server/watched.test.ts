@@ -37,6 +37,7 @@ test("the newest first, of kinds that the Bench reads; folders, hidden and empty
   put(".hidden.wav", WAV, 5);
   put("empty.wav", "", 5);
   mkdirSync(join(folder, "more.wav"));
+  symlinkSync(join(folder, "old.wav"), join(folder, "link.wav"));
   expect(await seen()).toEqual([
     ["scope.CSV", true],
     ["old.wav", true],

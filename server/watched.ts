@@ -1,6 +1,6 @@
 import "server-only";
 import { constants } from "node:fs";
-import { open, readdir, stat, type FileHandle } from "node:fs/promises";
+import { lstat, open, readdir, type FileHandle } from "node:fs/promises";
 import { basename, join } from "node:path";
 import { readWavLayout } from "@/core/wav";
 import type { Watched, WatchedFile } from "@/records";
@@ -52,10 +52,10 @@ const troubleText = (folder: string, error: unknown): string => {
   return `${folder}: ${TROUBLES[code] ?? "The folder cannot be read now."}`;
 };
 
-/** Null where it is no file, or has gone meanwhile. */
+/** Null where it is no file that lies there itself, or has gone meanwhile. */
 const lookedAt = async (folder: string, name: string, now: Date): Promise<WatchedFile | null> => {
   const path = join(folder, name);
-  const facts = await stat(path).catch(() => null);
+  const facts = await lstat(path).catch(() => null);
   if (!facts?.isFile() || facts.size === 0) return null;
   const stillFor = now.getTime() - facts.mtimeMs;
   const isStill = stillFor >= STILL_MILLISECONDS;
@@ -93,12 +93,11 @@ const hasAllSamples = async (path: string, bytes: number): Promise<boolean> => {
 export const openWatched = async (folder: string, name: string): Promise<FileHandle | null> => {
   if (folder === "" || name !== basename(name) || !ENDINGS.test(name) || name.startsWith("."))
     return null;
+  const path = join(folder, name);
   try {
-    // A link could lead anywhere.
-    const file = await open(join(folder, name), constants.O_RDONLY | constants.O_NOFOLLOW);
-    if ((await file.stat()).isFile()) return file;
-    await file.close();
-    return null;
+    // A link could lead anywhere, and whoever opens a pipe waits for its other end.
+    if (!(await lstat(path)).isFile()) return null;
+    return await open(path, constants.O_RDONLY | constants.O_NOFOLLOW);
   } catch {
     return null;
   }

@@ -7,6 +7,7 @@ import { checkDatabase, copyDatabaseFile } from "./databaseThread";
 import { captures, databaseFile } from "./files";
 
 const FOLDER = "backups";
+const SET_ASIDE = "set-aside";
 const NAME = /^rimebank-(uploaded-)?(\d{4}-\d{2}-\d{2}T\d{2}-\d{2}-\d{2}Z)\.sqlite$/;
 const KEPT_COUNT = 7;
 const KEPT_UPLOADED_COUNT = 3;
@@ -29,6 +30,17 @@ const fromName = (name: string): Backup | null => {
   return { name, madeAt, isUploaded: uploaded !== undefined };
 };
 
+/** Where a backup of that name lies. */
+export const backupPath = (folder: string, name: string): string => join(folder, FOLDER, name);
+
+/** A name that nothing has yet: two within a second are two. */
+const freeName = (within: string, nameOf: (moment: Date) => string, moment: Date): string => {
+  for (let at = moment.getTime(); ; at += 1000) {
+    const name = nameOf(new Date(at));
+    if (!existsSync(join(within, name))) return name;
+  }
+};
+
 /** Backups of a folder, newest first. */
 export const listBackups = (folder: string): Backup[] =>
   (existsSync(join(folder, FOLDER)) ? readdirSync(join(folder, FOLDER)) : [])
@@ -38,7 +50,7 @@ export const listBackups = (folder: string): Backup[] =>
 /** Keeps the newest of those that were made here, or of those that came as files. */
 const clearOld = (folder: string, isUploaded: boolean, keptCount: number): void => {
   const old = listBackups(folder).filter((backup) => backup.isUploaded === isUploaded);
-  for (const { name } of old.slice(keptCount)) removeAll(join(folder, FOLDER, name));
+  for (const { name } of old.slice(keptCount)) removeAll(backupPath(folder, name));
 };
 
 /**
@@ -54,7 +66,7 @@ export const makeBackup = async (folder: string, moment: Date): Promise<Backup> 
   removeAll(unfinished);
   try {
     await copyDatabase(folder, unfinished);
-    renameSync(unfinished, join(folder, FOLDER, name));
+    renameSync(unfinished, backupPath(folder, name));
   } finally {
     removeAll(unfinished);
   }
@@ -70,15 +82,15 @@ export const makeBackup = async (folder: string, moment: Date): Promise<Backup> 
 export const addUploaded = async (folder: string, path: string, moment: Date): Promise<Backup> => {
   await requireRestorable(path);
   mkdirSync(join(folder, FOLDER), { recursive: true });
-  const name = nameAt(moment, "uploaded-");
-  renameSync(path, join(folder, FOLDER, name));
+  const name = freeName(join(folder, FOLDER), (at) => nameAt(at, "uploaded-"), moment);
+  renameSync(path, backupPath(folder, name));
   clearOld(folder, true, KEPT_UPLOADED_COUNT);
   return fromName(name) as Backup;
 };
 
 /** What is in a backup, read without changing it. */
 export const backupFacts = (folder: string, name: string): BackupFacts =>
-  reading(join(folder, FOLDER, name), (db) => {
+  reading(backupPath(folder, name), (db) => {
     const one = <T>(sql: string): T => db.prepare(sql).get() as T;
     const { count } = one<{ count: number }>("SELECT count(*) AS count FROM amplifiers");
     const runs = one<{ count: number; newest: string | null }>(
@@ -113,7 +125,7 @@ export const backUpDaily = async (folder: string, moment: Date): Promise<Backup 
 export const checkBackup = async (folder: string, name: string): Promise<void> => {
   if (!listBackups(folder).some((backup) => backup.name === name))
     throw new RangeError("there is no such backup");
-  await requireRestorable(join(folder, FOLDER, name));
+  await requireRestorable(backupPath(folder, name));
 };
 
 /**
@@ -123,13 +135,22 @@ export const checkBackup = async (folder: string, name: string): Promise<void> =
  */
 export const restoreBackup = (folder: string, name: string, moment: Date): string => {
   const file = databaseFile(folder);
-  copyFileSync(join(folder, FOLDER, name), `${file}.restoring`);
-  const aside = join("set-aside", nameAt(moment).replace(".sqlite", ""));
+  const restoring = `${file}.restoring`;
+  try {
+    copyFileSync(backupPath(folder, name), restoring);
+  } catch (error) {
+    rmSync(restoring, { force: true });
+    throw error;
+  }
+  const aside = join(
+    SET_ASIDE,
+    freeName(join(folder, SET_ASIDE), (at) => nameAt(at).replace(".sqlite", ""), moment),
+  );
   mkdirSync(join(folder, aside), { recursive: true });
   for (const ending of ENDINGS)
     if (existsSync(file + ending))
       renameSync(file + ending, join(folder, aside, `rimebank.sqlite${ending}`));
-  renameSync(`${file}.restoring`, file);
+  renameSync(restoring, file);
   return aside;
 };
 

@@ -30,6 +30,7 @@ const inThread = (asked: { copyFrom?: string; check: string }): Promise<void> =>
   new Promise((resolve, reject) => {
     const thread = new Worker(SCRIPT, { eval: true, workerData: asked });
     thread.once("error", reject);
+    thread.once("exit", () => reject(new Error("the thread ended without an answer")));
     thread.once("message", (failure: { message: string; code?: string } | null) => {
       if (failure === null) resolve();
       else reject(Object.assign(new Error(failure.message), { code: failure.code }));

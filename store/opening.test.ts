@@ -20,6 +20,7 @@ import {
   backUpDaily,
   backupFacts,
   checkBackup,
+  clearUnusedFiles,
   copyDatabase,
   databaseFile,
   FolderInUse,
@@ -32,7 +33,7 @@ import {
   restoreBackup,
   troubleOf,
 } from ".";
-import { amplifierDraft } from "./testing/records";
+import { amplifierDraft, captureOf, runDraft, stored } from "./testing/records";
 
 let folder: string;
 beforeEach(() => (folder = mkdtempSync(join(tmpdir(), "rimebank-opening-"))));
@@ -209,6 +210,33 @@ describe("a database that comes as a file", () => {
     restoreBackup(folder, name, at);
     expect(await models()).toEqual(["from elsewhere"]);
     expect(readdirSync(join(folder, "backups")).length).toBe(2);
+  });
+
+  test("two within a second are two, and so is what was set aside twice", async () => {
+    const second = join(folder, "second");
+    copyFileSync(arrived, second);
+    const [one, other] = [
+      await addUploaded(folder, arrived, at),
+      await addUploaded(folder, second, at),
+    ];
+    expect(one.name).not.toBe(other.name);
+    const aside = [restoreBackup(folder, one.name, at), restoreBackup(folder, other.name, at)];
+    expect(aside[0]).not.toBe(aside[1]);
+    expect(readdirSync(join(folder, "set-aside"))).toHaveLength(2);
+  });
+
+  test("recordings that only a backup names are kept for whoever goes back to it", async () => {
+    const db = await openDatabase(folder);
+    const capture = await captureOf(folder, "a sweep");
+    const { id } = await addAmplifier(db, amplifierDraft, "2026-01-01");
+    await stored({ db, folder }, id, runDraft({ captures: [capture] }));
+    const { name } = await makeBackup(folder, at);
+    await db("amplifiers").where({ id }).delete();
+    const later = Date.now() + 10 * 86_400_000;
+    expect(await clearUnusedFiles(db, folder, later)).toBe(0);
+    rmSync(join(folder, "backups", name));
+    expect(await clearUnusedFiles(db, folder, later)).toBe(1);
+    await db.destroy();
   });
 
   test.each([

@@ -1,4 +1,6 @@
 import type { Knex } from "knex";
+import { backupPath, listBackups } from "./backups";
+import { connect } from "./database";
 import { captures, papers, photos } from "./files";
 import { exclusively } from "./exclusively";
 
@@ -12,8 +14,20 @@ export const referredFiles = async (db: Knex): Promise<Set<string>> => {
   const rows: { sha256: string }[] = await db("captures").distinct("sha256");
   for (const { sha256 } of rows) referred.add(sha256);
   for (const table of ["documents", "workshop", "set_aside"])
-    await addHashesOf(db, table, referred);
+    if (await db.schema.hasTable(table)) await addHashesOf(db, table, referred);
   return referred;
+};
+
+/** The same of a backup: whoever goes back to it wants its recordings. One that cannot be read names none. */
+const referredByBackup = async (path: string): Promise<Set<string>> => {
+  const db = connect(path, ["query_only = ON"]);
+  try {
+    return await referredFiles(db);
+  } catch {
+    return new Set();
+  } finally {
+    await db.destroy();
+  }
 };
 
 const addHashesOf = async (db: Knex, table: string, referred: Set<string>): Promise<void> => {
@@ -32,7 +46,7 @@ const addHashesOf = async (db: Knex, table: string, referred: Set<string>): Prom
 };
 
 /**
- * Clears away files that no record names. Nothing that refers to a file may be stored meanwhile.
+ * Clears away files that no record names, nor any backup. Nothing that refers to a file may be stored meanwhile.
  * @returns how many were removed
  */
 export const clearUnusedFiles = (
@@ -42,6 +56,8 @@ export const clearUnusedFiles = (
 ): Promise<number> =>
   exclusively(folder, async () => {
     const referred = await referredFiles(db);
+    for (const { name } of listBackups(folder))
+      for (const sha256 of await referredByBackup(backupPath(folder, name))) referred.add(sha256);
     const removed = [
       await captures.clearUnused(folder, referred, nowMilliseconds),
       await photos.clearUnused(folder, referred, nowMilliseconds),

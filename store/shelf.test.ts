@@ -8,6 +8,7 @@ import {
   addClaim,
   addLogEntry,
   bringBackAmplifier,
+  changeAmplifier,
   countJudged,
   deleteAmplifier,
   evidenceRevision,
@@ -22,6 +23,7 @@ import {
   removeLongDeleted,
   shelfPage,
 } from ".";
+import { migrationSource } from "./migrations";
 import { amplifierDraft, claimDraft, runDraft, stored } from "./testing/records";
 
 let folder: string, db: Knex;
@@ -228,6 +230,18 @@ test("words follow what is written, taken back and struck; only what has changed
   expect(await refreshShelf(db)).toBe(3);
 });
 
+test("a name is found whatever its accents, and when it was changed", async () => {
+  const draft = { ...amplifierDraft, maker: "Örn", model: "Fünf" };
+  const { id } = await addAmplifier(db, draft, "2026-01-09");
+  await refreshShelf(db);
+  expect(await modelsOf({ find: "orn funf" })).toEqual(["Fünf"]);
+  await changeAmplifier(db, id, { ...draft, maker: "Élan", revision: 1 });
+  await refreshShelf(db);
+  expect(await modelsOf({ find: "orn" })).toEqual([]);
+  expect(await modelsOf({ find: "elan" })).toEqual(["Fünf"]);
+  await db("amplifiers").where({ id }).delete();
+});
+
 test("what cannot be read is found by its name, and takes no other down", async () => {
   const { id } = await addAmplifier(db, { ...amplifierDraft, model: "Odd" }, "2026-01-09");
   await keepDocument(db, id, "details", emptyDocument("details"));
@@ -271,4 +285,15 @@ test("what was deleted is out of sight for thirty days, and comes back as it was
   expect(await bringBackAmplifier(db, id)).toBe(false);
   expect(await db("written").where({ amplifier_id: id })).toEqual([]);
   expect(await modelsOf({ place: "deleted" })).toEqual([]);
+});
+
+test("the version before has none of it; brought up again, everything is found anew", async () => {
+  await deleteAmplifier(db, ids["100 %_off"], new Date());
+  await db.migrate.down({ migrationSource, name: "2026-11-29-ninth" });
+  expect(await db.schema.hasTable("shelf_entries")).toBe(false);
+  // A version that knows no mark for what is deleted must not show it again.
+  expect((await db("amplifiers").select("model")).map(({ model }) => model)).toEqual(["R-30"]);
+  await db.migrate.latest({ migrationSource });
+  expect(await refreshShelf(db)).toBe(1);
+  expect(await modelsOf({ find: "muller" })).toEqual(["R-30"]);
 });

@@ -38,6 +38,7 @@ import {
   stored,
   listRuns,
 } from "./testing/records";
+import { migrationSource } from "./migrations";
 
 let folder: string;
 let db: Knex;
@@ -260,6 +261,16 @@ describe("summaries", () => {
     await keepSummary(db, id, summary, before);
     expect(await findSummaries(db, [id], 1)).toEqual(new Map());
   });
+});
+
+test("going back a version takes a column away, and nothing that refers to its row", async () => {
+  const { id } = await addAmplifier(db, draft, "2026-01-01");
+  await addClaim(db, id, claim);
+  await stored({ db, folder }, id, await withCapture());
+  for (const name of ["2026-11-29-ninth", "2026-11-25-third"])
+    await db.migrate.down({ migrationSource, name });
+  for (const table of ["claims", "runs", "results", "captures"])
+    expect(await db(table)).toHaveLength(1);
 });
 
 test("the database keeps foreign keys, a write-ahead log and full synchronisation", async () => {

@@ -1,4 +1,4 @@
-import type { Amplifier } from "../amplifier";
+import { amplifierName, type Amplifier } from "../amplifier";
 import type { Claim } from "../claim";
 import type { DocumentKind, DocumentOf } from "../documents";
 import type { LogEntry } from "../log";
@@ -27,7 +27,7 @@ export type WrittenRecords = {
   runs: readonly string[];
 };
 
-/** All that somebody has written of an amplifier beside its name, place by place; places without a word are left out. */
+/** All that somebody has written of an amplifier, its name first, place by place; places without a word are left out. */
 export const writtenWords = ({
   amplifier,
   claims,
@@ -37,6 +37,7 @@ export const writtenWords = ({
 }: WrittenRecords): { place: WrittenPlace; text: string }[] => {
   const words: Record<WrittenPlace, readonly (string | null)[]> = {
     Brief: [
+      amplifierName(amplifier),
       amplifier.condition,
       amplifier.notes,
       ...details.supplies.map(({ name }) => name),

@@ -7,6 +7,7 @@ export const up = async (db: Knex): Promise<void> => {
 };
 
 export const down = async (db: Knex): Promise<void> => {
-  await db.schema.alterTable("captures", (table) => table.dropColumn("shot"));
-  await db.schema.alterTable("runs", (table) => table.dropColumn("remarks"));
+  // As SQLite does it: a table that is made anew in place of the old takes all that refers to it along.
+  await db.raw("ALTER TABLE captures DROP COLUMN shot");
+  await db.raw("ALTER TABLE runs DROP COLUMN remarks");
 };

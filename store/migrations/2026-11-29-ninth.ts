@@ -61,7 +61,7 @@ export const up = async (db: Knex): Promise<void> => {
     `BEGIN INSERT INTO shelf_due VALUES (${id}) ON CONFLICT DO NOTHING; END`;
   await db.raw(`CREATE TRIGGER due_amplifier AFTER INSERT ON amplifiers ${due("new.id")}`);
   await db.raw(
-    `CREATE TRIGGER due_identity AFTER UPDATE OF condition, notes ON amplifiers ${due("new.id")}`,
+    `CREATE TRIGGER due_identity AFTER UPDATE OF maker, model, condition, notes ON amplifiers ${due("new.id")}`,
   );
   for (const [index, [table, event, when]] of CHANGES.entries()) {
     const row = event === "DELETE" ? "old" : "new";
@@ -99,8 +99,9 @@ export const down = async (db: Knex): Promise<void> => {
     await db.schema.dropTable(table);
   await db("summaries").delete();
   for (const column of ["claimed_watts", "honest_watts", "judged_count", "kept_share"])
-    await db.schema.alterTable("summaries", (table) => table.dropColumn(column));
+    await db.raw(`ALTER TABLE summaries DROP COLUMN ${column}`);
   // The version before knows no amplifier that is deleted and still there.
   await db("amplifiers").whereNotNull("deleted_at").delete();
-  await db.schema.alterTable("amplifiers", (table) => table.dropColumn("deleted_at"));
+  // As SQLite does it: a table that is made anew in place of the old takes all that refers to it along.
+  await db.raw("ALTER TABLE amplifiers DROP COLUMN deleted_at");
 };

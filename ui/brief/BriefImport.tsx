@@ -2,13 +2,12 @@
 import { Box, Text } from "@chakra-ui/react";
 import { FileInput } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { useRef, useState } from "react";
-import { ActionButton } from "../parts/ActionButton";
+import { useState } from "react";
+import { FileButton } from "../parts/FileButton";
 
 /** Puts an amplifier on the shelf from a brief, or a whole review, that was exported before. */
 export function BriefImport() {
   const router = useRouter();
-  const input = useRef<HTMLInputElement>(null);
   const [message, setMessage] = useState<string | null>(null);
   const take = async (file: File | undefined) => {
     if (!file) return;
@@ -34,20 +33,13 @@ export function BriefImport() {
   };
   return (
     <Box>
-      <ActionButton type="button" onClick={() => input.current?.click()}>
-        <FileInput size={16} /> Take in a brief or a review
-      </ActionButton>
-      <input
-        ref={input}
-        type="file"
+      <FileButton
         accept=".json,.zip,application/json,application/zip"
-        hidden
-        data-testid="brief-file"
-        onChange={(event) => {
-          void take(event.target.files?.[0]);
-          event.target.value = "";
-        }}
-      />
+        testId="brief-file"
+        onFiles={([file]) => void take(file)}
+      >
+        <FileInput size={16} /> Take in a brief or a review
+      </FileButton>
       {message && (
         <Text role="status" fontSize="14px" color="ember" mt={1.5}>
           {message}

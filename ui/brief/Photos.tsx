@@ -1,9 +1,9 @@
 "use client";
 import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
 import { Camera } from "lucide-react";
-import { useRef, useState, type ClipboardEvent, type DragEvent } from "react";
+import { useState, type ClipboardEvent, type DragEvent } from "react";
 import type { Photo } from "@/records";
-import { ActionButton } from "../parts/ActionButton";
+import { FileButton } from "../parts/FileButton";
 import { TextField, held } from "../parts/fields";
 import { Remove } from "../parts/Remove";
 import { picturesIn, uploadPhoto } from "../parts/uploadPhoto";
@@ -16,7 +16,6 @@ export type PhotosProps = {
 
 /** Photos with captions: dropped, pasted or chosen. */
 export function Photos({ photos, onAdd, onChange }: PhotosProps) {
-  const input = useRef<HTMLInputElement>(null);
   const [isOver, setOver] = useState(false);
   const [busyCount, setBusyCount] = useState(0);
   const [message, setMessage] = useState<string | null>(null);
@@ -72,27 +71,17 @@ export function Photos({ photos, onAdd, onChange }: PhotosProps) {
             ? `Keeping ${busyCount === 1 ? "a photo" : `${busyCount} photos`}…`
             : "Drop or paste them here. Where and with what they were taken is left out."}
         </Text>
-        <ActionButton
-          type="button"
+        <FileButton
           minH="36px"
           px={3}
           fontSize="13.5px"
-          onClick={() => input.current?.click()}
-        >
-          Choose
-        </ActionButton>
-        <input
-          ref={input}
-          type="file"
           accept="image/*"
           multiple
-          hidden
-          data-testid="photo-files"
-          onChange={(event) => {
-            void take([...(event.target.files ?? [])]);
-            event.target.value = "";
-          }}
-        />
+          testId="photo-files"
+          onFiles={(files) => void take(files)}
+        >
+          Choose
+        </FileButton>
       </Flex>
       {message && (
         <Text role="alert" color="ember" fontWeight={500} fontSize="14px" mt={1.5}>

@@ -1,9 +1,9 @@
 "use client";
 import { Box, Flex, HStack, Text } from "@chakra-ui/react";
 import { FileText, ImagePlus } from "lucide-react";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import type { SheetPage } from "@/records";
-import { ActionButton } from "../parts/ActionButton";
+import { FileButton } from "../parts/FileButton";
 import { Remove } from "../parts/Remove";
 import { uploadPage } from "../parts/uploadPage";
 
@@ -17,7 +17,6 @@ export function SheetPages({
   onAdd(page: SheetPage): void;
   onRemove(at: number): void;
 }) {
-  const input = useRef<HTMLInputElement>(null);
   const [isBusy, setBusy] = useState(false);
   const [message, setMessage] = useState<string | null>(null);
   const take = async (files: readonly File[]) => {
@@ -43,28 +42,18 @@ export function SheetPages({
         {pages.map((page, at) => (
           <Page key={`${page.sha256}${at}`} page={page} onRemove={() => onRemove(at)} />
         ))}
-        <ActionButton
-          type="button"
+        <FileButton
           minH="36px"
           px={3}
           fontSize="13.5px"
           disabled={isBusy}
-          onClick={() => input.current?.click()}
-        >
-          <ImagePlus size={16} /> {isBusy ? "Keeping it…" : "Photo or PDF of it"}
-        </ActionButton>
-        <input
-          ref={input}
-          type="file"
           accept="image/*,application/pdf"
           multiple
-          hidden
-          data-testid="sheet-files"
-          onChange={(event) => {
-            void take([...(event.target.files ?? [])]);
-            event.target.value = "";
-          }}
-        />
+          testId="sheet-files"
+          onFiles={(files) => void take(files)}
+        >
+          <ImagePlus size={16} /> {isBusy ? "Keeping it…" : "Photo or PDF of it"}
+        </FileButton>
       </HStack>
       {message && (
         <Text role="alert" color="ember" fontWeight={500} fontSize="14px" mt={1.5}>

@@ -2,10 +2,11 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { format } from "date-fns";
 import { FileUp } from "lucide-react";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import type { Backup, BackupFacts, ToldBackup } from "@/records";
 import { ActionButton } from "./ActionButton";
 import { ConfirmDialog } from "./ConfirmDialog";
+import { FileButton } from "./FileButton";
 import { goBackTo, toldBackups, uploadBackup } from "./saves";
 import { messageOf } from "./send";
 
@@ -91,7 +92,6 @@ export function BackupList({ backups }: { backups: readonly Backup[] }) {
 }
 
 function BackupUpload({ onUploaded }: { onUploaded(backup: ToldBackup): void }) {
-  const input = useRef<HTMLInputElement>(null);
   const [isBusy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   const take = async (file: File | undefined) => {
@@ -105,24 +105,19 @@ function BackupUpload({ onUploaded }: { onUploaded(backup: ToldBackup): void }) 
   };
   return (
     <Box pt={2} borderTopWidth="1px" borderColor="rime">
-      <ActionButton minH="38px" loading={isBusy} onClick={() => input.current?.click()}>
+      <FileButton
+        minH="38px"
+        loading={isBusy}
+        accept=".sqlite,.zip"
+        testId="backup-file"
+        onFiles={([file]) => void take(file)}
+      >
         <FileUp size={16} /> A copy that lies elsewhere
-      </ActionButton>
+      </FileButton>
       <Text color="muted" fontSize="14px" mt={1}>
         A rimebank.sqlite, or everything as one file. It joins this list, and nothing else is
         changed.
       </Text>
-      <input
-        ref={input}
-        type="file"
-        accept=".sqlite,.zip"
-        hidden
-        data-testid="backup-file"
-        onChange={(event) => {
-          void take(event.target.files?.[0]);
-          event.target.value = "";
-        }}
-      />
       {trouble && (
         <Text role="alert" color="ember" mt={2}>
           {trouble}

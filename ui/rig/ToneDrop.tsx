@@ -1,11 +1,11 @@
 "use client";
 import { HStack, Text } from "@chakra-ui/react";
 import { FileAudio } from "lucide-react";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { findingText } from "@/core/outcome";
 import { startJob } from "@/workers/benchClient";
 import type { RecordedTone } from "@/pipeline/readTone";
-import { ActionButton } from "../parts/ActionButton";
+import { FileButton } from "../parts/FileButton";
 
 const MOST_BYTES = 256 * 1024 * 1024;
 
@@ -19,7 +19,6 @@ export function ToneDrop({
   testId: string;
   onTone(tone: RecordedTone): void;
 }) {
-  const input = useRef<HTMLInputElement>(null);
   const [message, setMessage] = useState<string | null>(null);
   const take = async (file: File | undefined) => {
     if (!file) return;
@@ -46,25 +45,15 @@ export function ToneDrop({
         void take(event.dataTransfer.files[0]);
       }}
     >
-      <ActionButton
-        type="button"
+      <FileButton
         minH="40px"
         fontSize="14px"
-        onClick={() => input.current?.click()}
+        accept=".wav,audio/wav"
+        testId={testId}
+        onFiles={([file]) => void take(file)}
       >
         <FileAudio size={16} /> {label}
-      </ActionButton>
-      <input
-        ref={input}
-        type="file"
-        accept=".wav,audio/wav"
-        hidden
-        data-testid={testId}
-        onChange={(event) => {
-          void take(event.target.files?.[0]);
-          event.target.value = "";
-        }}
-      />
+      </FileButton>
       {message && (
         <Text role="status" fontSize="14px" color={message === "Reading…" ? "muted" : "ember"}>
           {message}

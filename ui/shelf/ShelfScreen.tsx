@@ -3,7 +3,7 @@ import { Box, Flex, Heading, HStack, Input, Text } from "@chakra-ui/react";
 import { ChartColumn, ChevronLeft, ChevronRight, Columns3, ListFilter, Plus } from "lucide-react";
 import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
-import { useMemo, useState, useTransition } from "react";
+import { useEffect, useMemo, useRef, useState, useTransition } from "react";
 import {
   ALL_OF_THE_SHELF,
   isFiltered,
@@ -111,8 +111,15 @@ function Rows({ shelf, columns }: { shelf: Shelf; columns: ShelfColumns }) {
     asDraft: columnsOf,
     save: (content, revision) => saveWorkshopDocument("columns", { columns: content, revision }),
   });
-  const show = (change: Partial<ShelfView>) =>
-    startTransition(() => router.replace(addressOf({ ...view, page: 0, ...change })));
+  // Whoever changes two things at once goes on from the first, though its rows have not come yet.
+  const asked = useRef(view);
+  useEffect(() => {
+    asked.current = view;
+  }, [view]);
+  const show = (change: Partial<ShelfView>) => {
+    asked.current = { ...asked.current, page: 0, ...change };
+    startTransition(() => router.replace(addressOf(asked.current)));
+  };
   const isDeleted = view.place === "deleted";
   return (
     <Box opacity={isPending ? 0.6 : 1}>

@@ -1,11 +1,10 @@
 import { Flex, Text } from "@chakra-ui/react";
 import { FileAudio } from "lucide-react";
-import { useRef, useState, type DragEvent } from "react";
-import { ActionButton } from "../../parts/ActionButton";
+import { useState, type DragEvent } from "react";
+import { FileButton } from "../../parts/FileButton";
 
 /** Where files are dropped or chosen. */
 export function DropArea({ onFiles, isEmpty }: { onFiles(files: File[]): void; isEmpty: boolean }) {
-  const input = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
   const onDrop = (event: DragEvent) => {
     event.preventDefault();
@@ -43,19 +42,14 @@ export function DropArea({ onFiles, isEmpty }: { onFiles(files: File[]): void; i
           each is for is guessed from what is in it.
         </Text>
       )}
-      <input
-        ref={input}
-        type="file"
-        multiple
-        hidden
-        data-testid="files"
+      <FileButton
         accept=".wav,.csv,.txt,.tsv,.frd,.dat,text/*,audio/wav"
-        onChange={(event) => {
-          onFiles([...(event.target.files ?? [])]);
-          event.target.value = "";
-        }}
-      />
-      <ActionButton onClick={() => input.current?.click()}>Choose files</ActionButton>
+        multiple
+        testId="files"
+        onFiles={onFiles}
+      >
+        Choose files
+      </FileButton>
     </Flex>
   );
 }

@@ -28,8 +28,13 @@ export const useWatched = (
   });
   const taken = useRef<Set<string> | null>(null);
   const [take] = useState(() => (file: WatchedFile): void => {
-    taken.current?.add(keyOf(file));
-    void fetched(file).then((source) => source && hand.current([source]));
+    const key = keyOf(file);
+    taken.current?.add(key);
+    void fetched(file).then((source) => {
+      if (source) hand.current([source]);
+      // It is asked for again when the folder is looked into the next time.
+      else taken.current?.delete(key);
+    });
   });
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | null = null;

@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { Camera, Copy, Plus } from "lucide-react";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { bodySeconds, mountedWatts } from "@/core/load";
 import { formatShort, formatSignificant } from "@/core/units";
 import {
@@ -14,6 +14,7 @@ import {
   type Resistors,
 } from "@/records";
 import { ActionButton } from "../../parts/ActionButton";
+import { FileButton } from "../../parts/FileButton";
 import { ChoiceField, QuantityField, held } from "../../parts/fields";
 import { KeptMark } from "../../parts/KeptMark";
 import { newId } from "../../parts/newId";
@@ -279,7 +280,6 @@ function ResistorPhoto({
   draft: ResistorDraft;
   onChange(change: Partial<ResistorDraft>): void;
 }) {
-  const input = useRef<HTMLInputElement>(null);
   const [message, setMessage] = useState<string | null>(null);
   const take = async (file: File | undefined) => {
     if (!file) return;
@@ -298,26 +298,16 @@ function ResistorPhoto({
           style={{ height: 64, borderRadius: 6 }}
         />
       )}
-      <ActionButton
+      <FileButton
         minH="36px"
         px={3}
         fontSize="13.5px"
-        type="button"
-        onClick={() => input.current?.click()}
+        accept="image/*"
+        onFiles={([file]) => void take(file)}
       >
         <Camera size={14} /> {photo ? "Another photo" : "Photo"}
-      </ActionButton>
+      </FileButton>
       {photo && <Remove label="Remove the photo" onClick={() => onChange({ photo: null })} />}
-      <input
-        ref={input}
-        type="file"
-        accept="image/*"
-        hidden
-        onChange={(event) => {
-          void take(event.target.files?.[0]);
-          event.target.value = "";
-        }}
-      />
       {message && (
         <Text role="alert" color="ember" fontSize="14px">
           {message}
