@@ -65,7 +65,7 @@ module.exports = {
       to: { path: "^bench/simulated/" },
     },
     ...room("pipeline", ["core/", "bench/"], []),
-    ...room("workers", ["core/", "pipeline/"], ["comlink"]),
+    ...room("workers", ["core/", "bench/", "pipeline/"], ["comlink"]),
     ...room(
       "store",
       ["core/", "records/"],

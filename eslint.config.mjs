@@ -2,7 +2,16 @@ import hooks from "eslint-plugin-react-hooks";
 import tseslint from "typescript-eslint";
 
 export default tseslint.config(
-  { ignores: [".next/", "node_modules/", "data/", "next-env.d.ts", "core/spectrum/fft/kernel/"] },
+  {
+    ignores: [
+      ".next/",
+      "node_modules/",
+      "data/",
+      "public/",
+      "next-env.d.ts",
+      "core/spectrum/fft/kernel/",
+    ],
+  },
   ...tseslint.configs.recommended,
   hooks.configs.flat.recommended,
   {

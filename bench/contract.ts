@@ -1,5 +1,6 @@
 // bench/contract: what an instrument is to everything else, whichever it is.
 import type { LiveMoment } from "@/core/drive";
+import type { Finding } from "@/core/outcome";
 import type { TypedReadings } from "@/core/run";
 import type { Stimulus } from "@/core/signal";
 
@@ -91,6 +92,8 @@ export type InstrumentFacts = {
   knowsHeat: boolean;
   /** Whether a tone can be turned by hand while it is watched. */
   isLive: boolean;
+  /** Whether the loads of a run change by themselves; else somebody changes them between two recordings. */
+  changesLoads: boolean;
 };
 
 /** What hangs on the amplifier's outputs, and how. */
@@ -113,7 +116,7 @@ export type InstrumentRecording = {
   events: readonly { seconds: number; event: string }[];
 };
 
-/** A tone whose level is turned while it plays. Time passes only when `advance` is called. */
+/** A tone whose level is turned while it plays. On what is simulated time passes only when `advance` is called; on what is real it waits. */
 export type LiveTone = {
   readonly sampleRateHz: number;
   readonly mostDriveVoltsRms: number;
@@ -123,18 +126,19 @@ export type LiveTone = {
   setDrive(voltsRms: number): void;
   /** The drive returns to its least first. */
   changeTone(frequencyHz: number): void;
-  advance(seconds: number): LiveState;
+  /** @throws {InstrumentFault} when something fails meanwhile; the tone is off then */
+  advance(seconds: number): LiveState | Promise<LiveState>;
   /** The last seconds of each output, or as much as there is. */
   lastVolts(seconds: number): Float64Array[];
 };
 
-/** What the other instruments show of a live tone; temperatures in degrees Celsius. */
+/** What the other instruments show of a live tone; temperatures in degrees Celsius, empty and null where nothing tells them. */
 export type LiveState = {
   seconds: number;
   loadCelsius: readonly number[];
-  sinkCelsius: number;
-  mainsAmperes: number;
-  mainsWatts: number;
+  sinkCelsius: number | null;
+  mainsAmperes: number | null;
+  mainsWatts: number | null;
   isCutOut: boolean;
 };
 
@@ -144,11 +148,15 @@ export type Connected = {
   mostVoltsPeak: number;
   /** Output over input, at small signals; not a number where it does not know the input. */
   gainRatio: number;
-  /** Volts RMS at the input at which the first channel is about at its limit: foretold, or tried. */
-  limitDriveVoltsRms(drives: readonly boolean[]): number;
+  /**
+   * Volts RMS at the input at which the first channel is about at its limit: foretold, or tried.
+   * @param watch is asked where it is tried
+   */
+  limitDriveVoltsRms(drives: readonly boolean[], watch?: Watch): number | Promise<number>;
   /**
    * @param watch is asked only while it really records
    * @throws {RangeError} on rates, levels or times that it cannot play
+   * @throws {InstrumentFault} when something fails meanwhile; nothing of the recording is kept then
    */
   record(
     request: RecordingRequest,
@@ -165,12 +173,19 @@ export type Connected = {
   live(drives: readonly boolean[], frequencyHz: number): LiveTone;
 };
 
-/** What may look at an amplifier: the simulated bench, files, a meter read by eye; an interface or a network instrument. */
+/** What may look at an amplifier: the simulated bench, files, a meter read by eye, an audio interface. */
 export type Instrument = {
   readonly facts: InstrumentFacts;
-  /** Hangs loads on the outputs, or has it done. */
-  connect(wiring: Wiring): Connected;
+  /** Hangs loads on the outputs, or has it done. @throws {InstrumentFault} where what hangs there does not answer */
+  connect(wiring: Wiring): Connected | Promise<Connected>;
 };
+
+/** Something failed while an instrument was at work: what was found, and what to do. Its output is silent by then. */
+export class InstrumentFault extends Error {
+  constructor(readonly finding: Finding) {
+    super(finding.advice);
+  }
+}
 
 /** Stands for everything that an instrument cannot do. */
 export const cannot = (name: string, what: string) => (): never => {

@@ -1,6 +1,9 @@
 // bench/instruments: an instrument by its description, which is plain data and may be kept or sent to another thread.
 import { success, type Outcome } from "@/core/outcome";
 import type { TypedReadings } from "@/core/run";
+import { audioInstrument } from "./audio/instrument";
+import type { AudioLink } from "./audio/messages";
+import type { AudioSetup } from "./audio/setup";
 import type { Instrument } from "./contract";
 import { filesInstrument, type RecordedFile } from "./files/instrument";
 import { simulatedInstrument } from "./simulated";
@@ -17,7 +20,9 @@ export type InstrumentDescription =
       seed: number;
     }
   | { kind: "files"; files: readonly RecordedFile[]; mainsHz: number }
-  | { kind: "typed"; readings: readonly TypedReadings[] };
+  | { kind: "typed"; readings: readonly TypedReadings[] }
+  /** The port is not data: it is handed over with the rest. */
+  | { kind: "audio"; setup: AudioSetup; link: AudioLink };
 
 /** @returns a finding that says what is wrong with the description */
 export const instrumentOf = (described: InstrumentDescription): Outcome<Instrument> => {
@@ -28,5 +33,7 @@ export const instrumentOf = (described: InstrumentDescription): Outcome<Instrume
       return filesInstrument(described.files, described.mainsHz);
     case "typed":
       return success(typedInstrument(described.readings));
+    case "audio":
+      return success(audioInstrument(described.setup, described.link));
   }
 };

@@ -23,7 +23,8 @@ export type FindingCode =
   | "bad-rig"
   | "bad-setting"
   | "guard-tripped"
-  | "no-course";
+  | "no-course"
+  | "instrument-fault";
 
 /** Wraps a value that was obtained without trouble. */
 export const success = <T>(value: T): Outcome<T> => ({ ok: true, value });

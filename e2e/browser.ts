@@ -11,7 +11,7 @@ export const PATIENCE_MS = 60_000;
 export type Browser = { driver: WebDriver; downloads: string; close(): Promise<void> };
 
 /** A headless Chromium of its own, 1280 x 800, that talks to nobody but the page. */
-export const openBrowser = async (): Promise<Browser> => {
+export const openBrowser = async (flags: readonly string[] = []): Promise<Browser> => {
   const profile = mkdtempSync(join(tmpdir(), "rimebank-chromium-"));
   const downloads = join(profile, "downloads");
   const options = new Options();
@@ -30,6 +30,7 @@ export const openBrowser = async (): Promise<Browser> => {
     `--user-data-dir=${profile}`,
     "--window-size=1280,800",
     "--force-device-scale-factor=1",
+    ...flags,
   );
   options.setUserPreferences({
     "download.default_directory": downloads,

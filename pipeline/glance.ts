@@ -21,12 +21,14 @@ export type Glance = Omit<RecordingMoment, "last"> & {
 };
 
 const WAVE = { seconds: 0.004, points: 200 };
-/** A power of two; at 192 kHz 85 ms, which tells the lines of 50 Hz mains apart. */
-const SPECTRUM_SAMPLES = 16_384;
+/** At most so long, a power of two of samples: at 192 kHz 85 ms, which tells the lines of 50 Hz mains apart. */
+const SPECTRUM_SECONDS = 0.1;
 const SPECTRUM_SPAN = { lowHz: 20, highHz: 40_000 };
 const SPECTRUM_POINTS = 220;
-/** A power of two; enough cycles of a tone from about 120 Hz on. */
-const TONE_SAMPLES = 32_768;
+/** The same for distortion: enough cycles of a tone from about 120 Hz on. */
+const TONE_READ_SECONDS = 0.19;
+const powerOfTwoIn = (seconds: number, sampleRateHz: number): number =>
+  2 ** Math.floor(Math.log2(seconds * sampleRateHz));
 /** Power that changes by less than this from one half of a stretch to the other holds. */
 const STEADY_RATIO = 0.01;
 /** At the lowest rate of the simulation it holds so many samples. */
@@ -35,10 +37,11 @@ const TONE_SECONDS = 0.2;
 /** The end of each channel as a short wave and as a spectrum, without its offset. @param volts some tenths of a second, all equally long */
 export const glimpseOf = (volts: readonly Float64Array[], sampleRateHz: number): WaveGlimpse => {
   const count = Math.round(WAVE.seconds * sampleRateHz);
+  const looked = powerOfTwoIn(SPECTRUM_SECONDS, sampleRateHz);
   const around = volts.map(withoutOffset);
   const spectrum = (each: Float64Array): Curve["points"] =>
     spectrumCurve(
-      powerSpectrum(each.subarray(each.length - SPECTRUM_SAMPLES), sampleRateHz, "blackmanHarris7"),
+      powerSpectrum(each.subarray(each.length - looked), sampleRateHz, "blackmanHarris7"),
       "",
       SPECTRUM_SPAN,
       SPECTRUM_POINTS,
@@ -51,16 +54,19 @@ export const glimpseOf = (volts: readonly Float64Array[], sampleRateHz: number):
         (_, k) => each[each.length - count + Math.floor((k * count) / WAVE.points)] ?? 0,
       ),
     ),
-    spectra: around.map((each) => (each.length < SPECTRUM_SAMPLES ? [] : spectrum(each))),
+    spectra: around.map((each) => (each.length < looked ? [] : spectrum(each))),
   };
 };
 
 /** What the screen gets of a moment. @param isTone whether a single tone plays, whose distortion can be told */
 export const glanceOf = ({ last, ...moment }: RecordingMoment, isTone: boolean): Glance => {
   const { volts, sampleRateHz } = last(TONE_SECONDS);
+  const count = powerOfTwoIn(TONE_READ_SECONDS, sampleRateHz);
   const distortion = (each: Float64Array): number | null => {
-    const stretch = each.subarray(Math.max(0, each.length - TONE_SAMPLES));
-    return isTone && isSteady(stretch) ? quickThdPlusNoiseRatio(stretch, sampleRateHz) : null;
+    const stretch = each.subarray(Math.max(0, each.length - count));
+    return isTone && isSteady(stretch, count)
+      ? quickThdPlusNoiseRatio(stretch, sampleRateHz)
+      : null;
   };
   return {
     ...moment,
@@ -70,8 +76,8 @@ export const glanceOf = ({ last, ...moment }: RecordingMoment, isTone: boolean):
 };
 
 /** A level that changes within the stretch would look like distortion. */
-const isSteady = (volts: Float64Array): boolean => {
-  if (volts.length < TONE_SAMPLES) return false;
+const isSteady = (volts: Float64Array, count: number): boolean => {
+  if (volts.length < count) return false;
   const half = volts.length / 2;
   return (
     Math.abs(sumOfSquares(volts.subarray(half)) / sumOfSquares(volts.subarray(0, half)) - 1) <

@@ -21,7 +21,10 @@ type Range = Pick<Connected, "mostVoltsPeak"> & { felt?: Warmth };
 export const guardedWatch = (
   limits: Omit<GuardLimits, "fullScaleVolts">,
   range: Range,
-  { stimulus, afterCollapse }: Pick<Shot, "stimulus" | "afterCollapse">,
+  {
+    stimulus,
+    afterCollapse,
+  }: Pick<Shot, "afterCollapse"> & { stimulus: Pick<Shot["stimulus"], "kind"> },
   onMoment: (moment: RecordingMoment) => void,
 ): { watch: Watch; trip(): ShotTrip | null; felt(): Warmth } => {
   const guards = guardsOf(limits, range);

@@ -9,29 +9,33 @@ const request: LiveRequest = {
   limits: { loadWatts: 400, loadCelsius: 200, sinkCelsius: 90, breakerAmperes: 16 },
 };
 
-const started = (change: Partial<LiveRequest> = {}): LiveRun => {
-  const outcome = LiveRun.start({ ...request, ...change });
+const started = async (change: Partial<LiveRequest> = {}): Promise<LiveRun> => {
+  const outcome = await LiveRun.start({ ...request, ...change });
   if (!outcome.ok) throw new Error(outcome.finding.advice);
   return outcome.value;
 };
-const stepUntil = (
+const stepped = async (run: LiveRun, count: number): Promise<LiveReading> => {
+  for (let k = 1; k < count; k++) await run.step();
+  return run.step();
+};
+const stepUntil = async (
   run: LiveRun,
   isDone: (reading: LiveReading) => boolean,
   most = 400,
-): LiveReading => {
+): Promise<LiveReading> => {
   for (let k = 0; k < most; k++) {
-    const reading = run.step();
+    const reading = await run.step();
     if (isDone(reading)) return reading;
   }
   throw new Error("it never came to that");
 };
 
-test("automatic: climbs to just below flat tops and stays there; what is taken is what was shown", () => {
-  const run = started();
+test("automatic: climbs to just below flat tops and stays there; what is taken is what was shown", async () => {
+  const run = await started();
   run.climb({ kind: "flat-tops" });
-  const end = stepUntil(run, ({ ramp }) => ramp?.phase === "ended");
+  const end = await stepUntil(run, ({ ramp }) => ramp?.phase === "ended");
   expect(end.ramp).toMatchObject({ end: "limit" });
-  const settled = Array.from({ length: 4 }, () => run.step())[3];
+  const settled = await stepped(run, 4);
   expect(settled.channels.every(({ flattening }) => flattening?.present === false)).toBe(true);
   const { wav, fullScaleVolts } = run.take();
   const decoded = decodeCapture(wav, fullScaleVolts);
@@ -48,50 +52,55 @@ test("automatic: climbs to just below flat tops and stays there; what is taken i
   // A decibel more, and the tops are flat.
   run.turn(1);
   expect(
-    stepUntil(run, ({ channels }) => channels.some(({ flattening }) => flattening?.present), 10)
-      .channels[0].powerWatts,
+    (
+      await stepUntil(
+        run,
+        ({ channels }) => channels.some(({ flattening }) => flattening?.present),
+        10,
+      )
+    ).channels[0].powerWatts,
   ).toBeGreaterThan(20);
 });
 
-test("by hand: tenths and whole decibels, and Mute at once", () => {
-  const run = started();
+test("by hand: tenths and whole decibels, and Mute at once", async () => {
+  const run = await started();
   run.turn(0);
-  const first = run.step().driveVoltsRms;
+  const first = (await run.step()).driveVoltsRms;
   for (let k = 0; k < 10; k++) run.turn(0.1);
-  expect(run.step().driveVoltsRms / first).toBeCloseTo(10 ** (1 / 20), 6);
+  expect((await run.step()).driveVoltsRms / first).toBeCloseTo(10 ** (1 / 20), 6);
   run.turn(-1);
-  expect(run.step().driveVoltsRms / first).toBeCloseTo(1, 6);
+  expect((await run.step()).driveVoltsRms / first).toBeCloseTo(1, 6);
   run.mute();
-  expect(Array.from({ length: 3 }, () => run.step())[2].channels[0].voltsRms).toBeLessThan(0.05);
+  expect((await stepped(run, 3)).channels[0].voltsRms).toBeLessThan(0.05);
 });
 
-test("a guard trips, turns the drive down, and stays until it is acknowledged", () => {
-  const run = started({ limits: { ...request.limits, loadWatts: 5 } });
+test("a guard trips, turns the drive down, and stays until it is acknowledged", async () => {
+  const run = await started({ limits: { ...request.limits, loadWatts: 5 } });
   run.climb({ kind: "flat-tops" });
-  const tripped = stepUntil(run, ({ trip }) => trip !== null);
+  const tripped = await stepUntil(run, ({ trip }) => trip !== null);
   expect(tripped.trip).toMatchObject({
     guard: "load-rating",
     text: expect.stringContaining("made for 5.00 W"),
   });
   run.turn(6);
   run.climb({ kind: "flat-tops" });
-  const after = Array.from({ length: 4 }, () => run.step())[3];
+  const after = await stepped(run, 4);
   expect(after.channels[0].voltsRms).toBeLessThan(0.05);
   expect(after.trip).not.toBeNull();
   run.mute();
   run.turn(0);
-  expect(run.step().trip).toBeNull();
+  expect((await run.step()).trip).toBeNull();
 });
 
-test("another tone begins at the least drive", () => {
-  const run = started();
+test("another tone begins at the least drive", async () => {
+  const run = await started();
   run.turn(12);
-  run.step();
+  await run.step();
   run.changeTone(60);
-  expect(run.step().driveVoltsRms).toBeLessThan(0.001);
+  expect((await run.step()).driveVoltsRms).toBeLessThan(0.001);
 });
 
-test("refusal: more channels than the amplifier has", () => {
-  const outcome = LiveRun.start({ ...request, loadOhms: Array(9).fill(8) });
+test("refusal: more channels than the amplifier has", async () => {
+  const outcome = await LiveRun.start({ ...request, loadOhms: Array(9).fill(8) });
   expect(outcome.ok ? "accepted" : outcome.finding.code).toBe("channel-mismatch");
 });

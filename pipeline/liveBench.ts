@@ -1,5 +1,5 @@
 import { peakOf, rootMeanSquare } from "@/core/numeric";
-import type { Instrument, LiveTone } from "@/bench/contract";
+import { InstrumentFault, type Connected, type LiveTone } from "@/bench/contract";
 import { instrumentOf, type InstrumentDescription } from "@/bench/instruments";
 import { analyseTone, type Flattening } from "@/core/distortion";
 import {
@@ -35,11 +35,12 @@ export type LiveReading = {
     powerWatts: number;
     thdPlusNoiseRatio: number | null;
     flattening: Flattening | null;
-    loadCelsius: number;
+    /** null where nothing tells it. */
+    loadCelsius: number | null;
   }[];
-  sinkCelsius: number;
-  mainsAmperes: number;
-  mainsWatts: number;
+  sinkCelsius: number | null;
+  mainsAmperes: number | null;
+  mainsWatts: number | null;
   glimpse: WaveGlimpse;
   ramp: Ramp | null;
   trip: Trip | null;
@@ -75,14 +76,8 @@ export class LiveRun {
 
   private frequencyHz: number;
 
-  private constructor(instrument: Instrument, { loadOhms, frequencyHz, limits }: LiveRequest) {
+  private constructor(connected: Connected, { loadOhms, frequencyHz, limits }: LiveRequest) {
     this.frequencyHz = frequencyHz;
-    const connected = instrument.connect({
-      loadOhms,
-      isSpeakerLike: false,
-      isBridged: false,
-      rangeVolts: 0,
-    });
     this.bench = connected.live(
       loadOhms.map(() => true),
       frequencyHz,
@@ -96,13 +91,24 @@ export class LiveRun {
     });
   }
 
-  static start(request: LiveRequest): Outcome<LiveRun> {
+  static async start(request: LiveRequest): Promise<Outcome<LiveRun>> {
     const instrument = instrumentOf(request.instrument);
     if (!instrument.ok) return instrument;
     const { name, channelCount } = instrument.value.facts;
     if (request.loadOhms.length > channelCount)
       return failure("channel-mismatch", "Channels", `${name} has ${channelCount}; choose fewer.`);
-    return success(new LiveRun(instrument.value, request));
+    try {
+      const connected = await instrument.value.connect({
+        loadOhms: request.loadOhms,
+        isSpeakerLike: false,
+        isBridged: false,
+        rangeVolts: 0,
+      });
+      return success(new LiveRun(connected, request));
+    } catch (error) {
+      if (error instanceof InstrumentFault) return { ok: false, finding: error.finding };
+      throw error;
+    }
   }
 
   /** Turns the drive up or down by so many dB; a trip must be acknowledged first, by `mute`. */
@@ -141,9 +147,9 @@ export class LiveRun {
     this.settling = SETTLING_STEPS;
   }
 
-  /** One step of time, and what the meters show at its end. */
-  step(): LiveReading {
-    const state = this.bench.advance(STEP_SECONDS);
+  /** One step of time, and what the meters show at its end. @throws {InstrumentFault} when the instrument fails; the output is silent then */
+  async step(): Promise<LiveReading> {
+    const state = await this.bench.advance(STEP_SECONDS);
     const { driveVoltsRms } = this.bench;
     const { volts: window, sampleRateHz } = this.window();
     const channels = window.map((volts, channel) => {
@@ -156,7 +162,7 @@ export class LiveRun {
         powerWatts: voltsRms ** 2 / this.loadOhms[channel],
         thdPlusNoiseRatio: tone?.ok ? tone.value.thdPlusNoiseRatio : null,
         flattening: tone?.ok ? tone.value.flattening : null,
-        loadCelsius: state.loadCelsius[channel],
+        loadCelsius: state.loadCelsius[channel] ?? null,
       };
     });
     const moment: LiveMoment = {

@@ -1,4 +1,5 @@
 import {
+  InstrumentFault,
   playedLayout,
   type Connected,
   type Instrument,
@@ -77,6 +78,8 @@ export type PlayListener = {
   onShot(shot: KeptShot): void | Promise<void>;
   /** The share of the recordings that is read, 0 to 1, where reading takes a while. */
   onReading?(doneRatio: number): void;
+  /** Another load is to be hung on the outputs, which are silent, before the next recording; it waits until that is done. */
+  onLoad?(load: Shot["load"]): Promise<void>;
 };
 
 /** Limits of a bench where nothing can be hurt; what the amplifier itself does is in the events. */
@@ -96,6 +99,8 @@ type Bench = {
   instrument: Instrument;
   kind: RunKindFacts;
   request: PlayRequest;
+  /** With each set of loads, once it was hung there. */
+  connected: Map<Shot["load"], Connected>;
   /** What each set of loads felt when its last recording ended: the next begins as warm, since none of the time between is sure. */
   felt: Map<Shot["load"], Warmth>;
 };
@@ -118,12 +123,24 @@ export const playRun = async (
   const channels = kind.isBridged ? request.loads.slice(0, 1) : request.loads;
   const refused = refusal(kind, request, facts, channels.length);
   if (refused) return refused;
-  const bench: Bench = { instrument: instrument.value, kind, request, felt: new Map() };
-  const connected = instrument.value.connect(wiringOf(bench, request.loads, "run"));
-  const shotFacts = shotFactsOf(connected, facts, channels, request);
-  if (soak) return playSoak(soak, { settings, connected }, { ...bench, shotFacts }, listener);
-
-  const played = await playShots(shots(settings, shotFacts), bench, channels, listener);
+  const bench: Bench = {
+    instrument: instrument.value,
+    kind,
+    request,
+    connected: new Map(),
+    felt: new Map(),
+  };
+  let played: Outcome<Played>;
+  try {
+    const connected = await connectedTo(bench, "run", request.loads);
+    const shotFacts = await shotFactsOf(connected, bench, channels);
+    if (soak)
+      return await playSoak(soak, { settings, connected }, { ...bench, shotFacts }, listener);
+    played = await playShots(shots(settings, shotFacts), bench, channels, listener);
+  } catch (error) {
+    if (error instanceof InstrumentFault) return { ok: false, finding: error.finding };
+    throw error;
+  }
   if (!played.ok) return played;
   const { recordings, trip } = played.value;
   const outcome = analyseRun(
@@ -141,6 +158,19 @@ export const playRun = async (
   return outcome.ok
     ? success(outcome.value.map((channel) => ({ ...channel, stop: stoppedBy(channel.stop, trip) })))
     : tooSoon(trip);
+};
+
+/** The instrument with these loads on the outputs. */
+const connectedTo = async (
+  bench: Bench,
+  load: Shot["load"],
+  loads: readonly ChannelConditions[],
+): Promise<Connected> => {
+  const known = bench.connected.get(load);
+  if (known) return known;
+  const connected = await bench.instrument.connect(wiringOf(bench, loads, load));
+  bench.connected.set(load, connected);
+  return connected;
 };
 
 /** How loads hang on the outputs for a shot. */
@@ -167,13 +197,18 @@ const playShots = async (
   channels: readonly ChannelConditions[],
   listener: PlayListener,
 ): Promise<Outcome<Played>> => {
-  const { request } = bench;
+  const { request, instrument } = bench;
   const recordings: Recorded[] = [];
+  let hung: Shot["load"] = "run";
   let next = shots.next();
   while (!next.done) {
     const shot = next.value;
     const loads = (shot.load === "second" ? request.secondLoads : null) ?? channels;
     const known = request.kept.find(({ name }) => name === shot.name);
+    if (!known && shot.load !== hung && !instrument.facts.changesLoads) {
+      await listener.onLoad?.(shot.load);
+      hung = shot.load;
+    }
     const kept =
       known ??
       (await recordShot(bench, shot, { loads, shotNumber: recordings.length + 1 }, listener));
@@ -269,22 +304,30 @@ const refusal = (
   return null;
 };
 
-const shotFactsOf = (
+const shotFactsOf = async (
   connected: Connected,
-  { mostDriveVoltsRms }: InstrumentFacts,
+  { instrument: { facts }, request }: Bench,
   loads: readonly ChannelConditions[],
-  { ratedWatts, levelWatts, sampleRateHz }: PlayRequest,
-): ShotFacts => {
-  let limit: number | null = null;
+): Promise<ShotFacts> => {
+  const { kind, limits, ratedWatts, levelWatts, sampleRateHz } = request;
+  const drives = loads.map(() => true);
+  const search = { stimulus: { kind: "level-sweep" }, afterCollapse: undefined } as const;
+  // It takes a while to find, and most runs have no use for it.
+  const { seeksLimit } = RUN_METHODS[kind];
+  const isSought =
+    seeksLimit === "always" || (seeksLimit === "unless-foretold" && !facts.changesLoads);
+  const limitDriveVoltsRms = isSought
+    ? await connected.limitDriveVoltsRms(
+        drives,
+        guardedWatch(limits, connected, search, () => {}).watch,
+      )
+    : null;
   return {
     channelCount: loads.length,
     loadOhms: loads[0].loadOhms,
     gainRatio: connected.gainRatio,
-    mostDriveVoltsRms: mostDriveVoltsRms ?? 0,
-    // Most runs never ask for it, and it takes a while to find.
-    get limitDriveVoltsRms() {
-      return (limit ??= connected.limitDriveVoltsRms(loads.map(() => true)));
-    },
+    mostDriveVoltsRms: facts.mostDriveVoltsRms ?? 0,
+    limitDriveVoltsRms,
     ratedWatts: levelWatts ?? ratedWatts ?? UNCLAIMED_WATTS,
     sampleRateHz,
   };
@@ -298,8 +341,8 @@ const recordShot = async (
   { loads, shotNumber }: { loads: readonly ChannelConditions[]; shotNumber: number },
   { onMoment }: PlayListener,
 ): Promise<KeptShot> => {
-  const { instrument, request } = bench;
-  const connected = instrument.connect(wiringOf(bench, loads, shot.load));
+  const { request } = bench;
+  const connected = await connectedTo(bench, shot.load, loads);
   const guards = guardedWatch(
     (shot.load === "second" ? request.secondLimits : null) ?? request.limits,
     { mostVoltsPeak: connected.mostVoltsPeak, felt: bench.felt.get(shot.load) },
@@ -319,7 +362,7 @@ const recordShot = async (
       sampleRateHz: request.sampleRateHz,
       drives: shot.drives,
       recordsInput: shot.recordsInput,
-      ...(shot.warmUp && instrument.facts.knowsHeat && { warmUp: shot.warmUp }),
+      ...(shot.warmUp && { warmUp: shot.warmUp }),
       number: shotNumber,
     },
     (moment) => (guards.watch(moment) === "end" || isOver(moment) ? "end" : "go-on"),
@@ -368,7 +411,11 @@ const playSoak = async (
   { onMoment }: PlayListener,
 ): Promise<Outcome<ChannelResult[]>> => {
   if (!facts.knowsHeat)
-    return failure("no-samples", "Heat soak", `${facts.name} is told no temperatures.`);
+    return failure(
+      "no-samples",
+      "Heat soak",
+      `${facts.name} is told no temperatures. Hold the tone by hand, live, and type what the thermometer shows under Heat.`,
+    );
   const { frequencyHz, watts, seconds } = tone(settings, shotFacts);
   const driveVoltsRms = Math.min(
     shotFacts.mostDriveVoltsRms,

@@ -38,12 +38,17 @@ export const predictSweep = async ({
   const { name, channelCount, mainsHz, mostDriveVoltsRms } = facts;
   if (mostDriveVoltsRms === null)
     return failure("no-signal", "Source", `${name} plays nothing itself; choose another source.`);
-  const connected = connect({ loadOhms, isSpeakerLike: false, isBridged: false, rangeVolts: 0 });
+  const connected = await connect({
+    loadOhms,
+    isSpeakerLike: false,
+    isBridged: false,
+    rangeVolts: 0,
+  });
   const driven = loadOhms.slice(0, Math.min(channelsDriven, channelCount));
   const drives = driven.map(() => true);
   const last =
     lastVoltsRms ??
-    Math.min(mostDriveVoltsRms, PAST_LIMIT_RATIO * connected.limitDriveVoltsRms(drives));
+    Math.min(mostDriveVoltsRms, PAST_LIMIT_RATIO * (await connected.limitDriveVoltsRms(drives)));
   const lastVoltsPeak = last * Math.SQRT2;
   const stimulus = {
     ...QUICK_SWEEP,

@@ -40,7 +40,7 @@ export const readRun = async (
   const instrument = instrumentOf(request.instrument);
   if (!instrument.ok) return instrument;
   const { facts } = instrument.value;
-  const connected = instrument.value.connect({
+  const connected = await instrument.value.connect({
     loadOhms: loads.map(({ loadOhms }) => loadOhms),
     isSpeakerLike: false,
     isBridged: RUN_KINDS[kind].isBridged ?? false,

@@ -4,6 +4,7 @@ import { detailsSchema, type Details } from "./details";
 import { filingSchema, type Filing } from "./filing";
 import { forecastSettingsSchema, type ForecastSettings } from "./forecastSettings";
 import { heatSchema, type Heat } from "./heat";
+import { interfacesSchema, type AudioInterfaces } from "./interfaces";
 import { instrumentsSchema, type Instruments } from "./instruments";
 import { planSchema, type Plan } from "./plan";
 import { publicationSchema, type Publication } from "./publication";
@@ -37,6 +38,7 @@ export const WORKSHOP_DOCUMENTS = {
   instruments: instrumentsSchema,
   room: roomSchema,
   recorders: recordersSchema,
+  interfaces: interfacesSchema,
   comparisons: comparisonsSchema,
   columns: shelfColumnsSchema,
   watching: watchingSchema,
@@ -61,6 +63,7 @@ export type WorkshopOf<K extends WorkshopKind> = {
   instruments: Instruments;
   room: Room;
   recorders: Recorders;
+  interfaces: AudioInterfaces;
   comparisons: Comparisons;
   columns: ShelfColumns;
   watching: Watching;

@@ -63,6 +63,13 @@ export {
   type Instruments,
 } from "./instruments";
 export { LOG_KINDS, logEntrySchema, type LogEntry, type LogEntryDraft, type LogKind } from "./log";
+export { audioRunSchema, type AudioRun } from "./audioRun";
+export {
+  interfacesSchema,
+  MOST_AUDIO_CHANNELS,
+  type AudioInterface,
+  type AudioInterfaces,
+} from "./interfaces";
 export { recordersSchema, type Recorder, type Recorders } from "./recorders";
 export type { Rig, Used } from "./workshop";
 export { PHOTO_LIMIT_BYTES, photoSchema, type Photo } from "./photo";

@@ -6,7 +6,7 @@ import { trimmed } from "./text";
 export const PROBES = ["grounded probe", "differential probe", "two channels"] as const;
 
 /** What takes the readings at the Bench. */
-export const READINGS = ["simulated bench", "recordings", "meter"] as const;
+export const READINGS = ["simulated bench", "recordings", "meter", "audio interface"] as const;
 export type Readings = (typeof READINGS)[number];
 
 const moment = () => string().max(40).required();
@@ -31,6 +31,25 @@ const guardsSchema = object({
   breakerAmperes: guard("Give amperes, such as 10.", 10, 125),
 });
 
+/** How an audio interface may drive this amplifier. */
+const audioSchema = object({
+  /** Which of the workshop's; null until one was opened. */
+  interfaceId: string().max(60).nullable().default(null),
+  /** What its input stands, peak: no more is ever played. The usual line level, 2 V RMS. */
+  mostVoltsPeak: quantity("Give volts, such as 2.83.")
+    .positive("It must be above zero.")
+    .max(100, "Check the number.")
+    .default(2.83),
+  riseDbPerSecond: quantity("Give dB a second, such as 40.")
+    .positive("It must be above zero.")
+    .max(200, "Check the number.")
+    .default(40),
+  mainsHz: number()
+    .oneOf([50, 60] as const)
+    .required()
+    .default(50),
+});
+
 /** What is connected where for one amplifier, what it was checked with, and what was confirmed. */
 export const rigSchema = object({
   revision: revision(),
@@ -42,6 +61,7 @@ export const rigSchema = object({
     .required()
     .default("simulated bench"),
   guards: guardsSchema,
+  audio: audioSchema,
   sourceId: string().max(40).nullable().default(null),
   converterId: string().max(40).nullable().default(null),
   voltmeterId: string().max(40).nullable().default(null),

@@ -9,11 +9,13 @@ import { above0, MOST, within } from "./limits";
 import { levelSchema } from "./level";
 import { listOf } from "./listOf";
 
-/** A run on the simulated bench as it is asked for. */
+/** A run on a bench that plays, as it is asked for. */
 export type BenchJob = {
   id: string;
   kind: RunKind;
-  /** The simulated amplifier as it was chosen; the bench checks it anew before it plays. */
+  /** What plays it, where it is not the simulated bench. */
+  played?: "audio interface";
+  /** The simulated amplifier as it was chosen; the bench checks it anew before it plays. Nothing of a real one. */
   rig: object;
   loadId: string;
   secondLoadId: string | null;
@@ -76,6 +78,9 @@ const jobSchema = object({
   kind: string()
     .oneOf([...RUN_KIND_NAMES])
     .required(),
+  played: string()
+    .oneOf(["audio interface"] as const)
+    .optional(),
   rig: plainObject("the rig"),
   loadId: string().max(60).required(),
   secondLoadId: string().max(60).nullable().defined(),

@@ -50,6 +50,7 @@ const BUILT_FROM = [
   "store",
   "ui",
   "workers",
+  "scripts/worklets.mjs",
   "instrumentation.ts",
   "next.config.ts",
   "proxy.ts",
@@ -73,6 +74,7 @@ export const ensureBuilt = () => {
   const wanted = digestOf(BUILT_FROM.flatMap((name) => sourceFacts(join(ROOT, name))));
   if (readIfThere(stamp) === wanted) return;
   console.log("Building the application.");
+  run(process.execPath, ["scripts/worklets.mjs"]);
   run(process.execPath, ["node_modules/next/dist/bin/next", "build"], {
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" },
   });

@@ -3,6 +3,7 @@ import type { Knex } from "knex";
 import {
   statedPowers,
   type Amplifier,
+  type AudioInterfaces,
   type Claim,
   type Comparisons,
   type Details,
@@ -55,6 +56,7 @@ export type AmplifierRecords = {
   instruments: Instruments;
   room: Room;
   recorders: Recorders;
+  interfaces: AudioInterfaces;
   comparisons: Comparisons;
   /** Pieces that are there and cannot be read, by the names that the screens give them. */
   unreadable: string[];
@@ -82,6 +84,7 @@ export const readAmplifierRecords = async (
     instruments,
     room,
     recorders,
+    interfaces,
     comparisons,
   ] = await Promise.all([
     readDocument(db, id, "details"),
@@ -98,6 +101,7 @@ export const readAmplifierRecords = async (
     readWorkshopDocument(db, "instruments"),
     readWorkshopDocument(db, "room"),
     readWorkshopDocument(db, "recorders"),
+    readWorkshopDocument(db, "interfaces"),
     readWorkshopDocument(db, "comparisons"),
   ]);
   const { loads, unreadCount } = await readLoads(db, id);
@@ -116,6 +120,7 @@ export const readAmplifierRecords = async (
     "the instruments": instruments,
     "the room": room,
     "the recorders": recorders,
+    "the audio interfaces": interfaces,
     "the comparisons": comparisons,
   };
   const claims = await listClaims(db, id);
@@ -139,6 +144,7 @@ export const readAmplifierRecords = async (
     instruments: instruments.document,
     room: room.document,
     recorders: recorders.document,
+    interfaces: interfaces.document,
     comparisons: comparisons.document,
     unreadable: [
       ...Object.entries(pieces).flatMap(([name, { isUnreadable }]) => (isUnreadable ? [name] : [])),

@@ -80,15 +80,20 @@ const passagesOf = async (
   { find }: Pick<ShelfFilter, "find">,
 ) => {
   const sought = soughtWords(find);
-  const others = entries.filter((entry) => {
-    const name = folded(amplifierName(entry));
-    return sought.some((word) => !name.includes(folded(word)));
-  });
+  // The name stands there anyway: what is told is where the rest was found.
+  const beyond = new Map(
+    entries.map((entry) => {
+      const name = folded(amplifierName(entry));
+      return [entry.id, sought.filter((word) => !name.includes(folded(word)))];
+    }),
+  );
   const written = await findWritten(
     db,
-    others.map(({ id }) => id),
+    [...beyond].flatMap(([id, words]) => (words.length > 0 ? [id] : [])),
   );
-  return new Map([...written].map(([id, places]) => [id, passageOf(places, sought)]));
+  return new Map(
+    [...written].map(([id, places]) => [id, passageOf(places, beyond.get(id) ?? sought)]),
+  );
 };
 
 /** How the claims came out of all amplifiers that an address asks for. */

@@ -1,4 +1,5 @@
 import { expose, transfer } from "comlink";
+import { InstrumentFault } from "@/bench/contract";
 import { findLoads } from "@/core/load";
 import { success } from "@/core/outcome";
 import { glanceOf } from "@/pipeline/glance";
@@ -46,7 +47,7 @@ const worker: BenchWorker = {
   readTone: async (wav) => readTone(wav),
   findLoads: async (shelf, demand) => findLoads(shelf, demand),
   predictSweep,
-  playRun: async (request, onProgress, onShot, onReading) =>
+  playRun: async (request, { onProgress, onShot, onReading, onLoad }) =>
     playRun(request, {
       onMoment: seldom(
         ({ moment, isTone, outlook, ...facts }) => ({
@@ -58,6 +59,7 @@ const worker: BenchWorker = {
       ),
       onShot,
       onReading: seldom((doneRatio) => doneRatio, onReading),
+      onLoad,
     }),
   openFile: async (fileName, bytes, givenRateHz) => openFile(fileName, bytes, givenRateHz),
   questionOf: async (bytes) => questionOf(bytes),
@@ -82,17 +84,25 @@ const worker: BenchWorker = {
   spectrumOf: async (stretch) => opened().spectrum(stretch),
   levelOf: async (channel, stretch, frequencyHz) => opened().level(channel, stretch, frequencyHz),
   residualSound: async (channel, inputChannel) => opened().residualSound(channel, inputChannel),
-  startLive: async (request, onReading) => {
-    const outcome = LiveRun.start(request);
+  startLive: async (request, onReading, onFault) => {
+    const outcome = await LiveRun.start(request);
     if (!outcome.ok) return outcome;
     live = outcome.value;
-    const step = (): void => {
+    const step = async (): Promise<void> => {
       const begun = performance.now();
-      onReading(running().step());
-      setTimeout(step, Math.max(0, LIVE_STEP_MILLISECONDS - (performance.now() - begun)));
+      try {
+        onReading(await running().step());
+      } catch (error) {
+        if (!(error instanceof InstrumentFault)) throw error;
+        return onFault(error.finding);
+      }
+      setTimeout(
+        () => void step(),
+        Math.max(0, LIVE_STEP_MILLISECONDS - (performance.now() - begun)),
+      );
     };
-    step();
-    return success(true);
+    void step();
+    return success(true as const);
   },
   turnLive: async (db) => running().turn(db),
   muteLive: async () => running().mute(),

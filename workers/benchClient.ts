@@ -1,4 +1,5 @@
-import { proxy, wrap } from "comlink";
+import { proxy, transfer, wrap } from "comlink";
+import type { InstrumentDescription } from "@/bench/instruments";
 import type { BenchWorker } from "./protocol";
 
 export class Cancelled extends Error {}
@@ -28,5 +29,11 @@ export const keepWorker = (): { worker: BenchWorker; end(): void } => {
   return { worker: wrap(thread) as unknown as BenchWorker, end: () => thread.terminate() };
 };
 
-/** A callback that a worker may call. */
-export const callback = proxy;
+/** A callback, or several by name, that a worker may call. */
+export const callback: <T extends object>(called: T) => T = proxy;
+
+/** What is asked of an instrument; a port that belongs to it goes over with it. */
+export const handedOver = <T extends { instrument: InstrumentDescription }>(request: T): T =>
+  request.instrument.kind === "audio"
+    ? transfer(request, [request.instrument.link as MessagePort])
+    : request;

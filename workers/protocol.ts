@@ -1,7 +1,7 @@
 import type { RateQuestion } from "@/core/files";
 import type { FoundLoads, LoadDemand, PowerResistor } from "@/core/load";
-import type { Outcome } from "@/core/outcome";
-import type { Curve, ChannelResult, Settings } from "@/core/run";
+import type { Finding, Outcome } from "@/core/outcome";
+import type { Curve, ChannelResult, Settings, ShotLoad } from "@/core/run";
 import type { LiveReading, LiveRequest, RampLimit } from "@/pipeline/liveBench";
 import type { Glance } from "@/pipeline/glance";
 import type { KeptShot, PlayMoment, PlayRequest } from "@/pipeline/playRun";
@@ -16,6 +16,15 @@ import type { AudioClips, LevelView, Opened, Stretch } from "@/pipeline/recordin
 export type PlayProgress = Pick<PlayMoment, "label" | "shotNumber"> &
   Glance & { outlook: SoakOutlook | null };
 
+/** What a run tells while it plays, and asks. */
+export type RunListener = {
+  onProgress(progress: PlayProgress): void;
+  onShot(shot: KeptShot): void | Promise<void>;
+  onReading(doneRatio: number): void;
+  /** Another load is to be hung on the outputs; it waits until that is done. */
+  onLoad(load: ShotLoad): Promise<void>;
+};
+
 /** What a worker can be asked. What crosses to it and back is plain data and typed arrays. */
 export type BenchWorker = {
   /** A quick sweep of a simulated amplifier, to be drawn while its parameters change. */
@@ -24,13 +33,8 @@ export type BenchWorker = {
   readTone(wav: Uint8Array): Promise<Outcome<RecordedTone>>;
   /** The best dummy loads from the resistors at hand. */
   findLoads(shelf: readonly PowerResistor[], demand: LoadDemand): Promise<FoundLoads>;
-  /** Plays and reads a whole run on the simulated bench, shot by shot. */
-  playRun(
-    request: PlayRequest,
-    onProgress: (progress: PlayProgress) => void,
-    onShot: (shot: KeptShot) => void | Promise<void>,
-    onReading: (doneRatio: number) => void,
-  ): Promise<Outcome<ChannelResult[]>>;
+  /** Plays and reads a whole run on an instrument that plays, shot by shot. */
+  playRun(request: PlayRequest, listener: RunListener): Promise<Outcome<ChannelResult[]>>;
   /** Opens a file of any kind that is known, and guesses what it was made for. */
   openFile(
     fileName: string,
@@ -61,6 +65,8 @@ export type BenchWorker = {
   startLive(
     request: LiveRequest,
     onReading: (reading: LiveReading) => void,
+    /** The instrument failed; its output is silent, and nothing more comes. */
+    onFault: (finding: Finding) => void,
   ): Promise<Outcome<true>>;
   turnLive(db: number): Promise<void>;
   muteLive(): Promise<void>;

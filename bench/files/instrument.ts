@@ -58,6 +58,7 @@ export const filesInstrument = (
       mainsHz,
       knowsHeat: false,
       isLive: false,
+      changesLoads: true,
     },
     connect: () => ({
       mostVoltsPeak: Math.max(...files.map(({ fullScaleVolts }) => fullScaleVolts)),

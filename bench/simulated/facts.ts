@@ -13,4 +13,5 @@ export const simulatedFacts = ({ name, input, source, mains }: Rig): InstrumentF
   mainsHz: mains.frequencyHz,
   knowsHeat: true,
   isLive: true,
+  changesLoads: true,
 });

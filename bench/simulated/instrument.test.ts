@@ -15,12 +15,17 @@ describe.each(["home-class-ab", "desk-class-d", "mini-bridge-brick"] as const)("
 test("a bridge doubles the gain; a speaker-like load takes the place of the resistors", async () => {
   const plain = { loadOhms: [8], isSpeakerLike: false, isBridged: false, rangeVolts: 0 };
   const instrument = made("home-class-ab");
-  const gain = instrument.connect(plain).gainRatio;
-  expect(instrument.connect({ ...plain, isBridged: true }).gainRatio).toBeCloseTo(2 * gain, 9);
+  const gain = (await instrument.connect(plain)).gainRatio;
+  expect((await instrument.connect({ ...plain, isBridged: true })).gainRatio).toBeCloseTo(
+    2 * gain,
+    9,
+  );
   const tone = { kind: "sine", frequencyHz: 50, voltsPeak: 0.1, seconds: 0.2 } as const;
   const asked = { stimulus: tone, sampleRateHz: 48_000, drives: [true], number: 1 };
   const into = async (isSpeakerLike: boolean) =>
-    Buffer.from((await instrument.connect({ ...plain, isSpeakerLike }).record(asked)).capture.wav);
+    Buffer.from(
+      (await (await instrument.connect({ ...plain, isSpeakerLike })).record(asked)).capture.wav,
+    );
   expect((await into(true)).equals(await into(false))).toBe(false);
 });
 
@@ -33,7 +38,7 @@ test("the same asked twice gives the same bytes; a description that is none is t
     number: 1,
   } as const;
   const bytes = async () =>
-    Buffer.from((await made("home-class-ab").connect(wiring).record(asked)).capture.wav);
+    Buffer.from((await (await made("home-class-ab").connect(wiring)).record(asked)).capture.wav);
   expect((await bytes()).equals(await bytes())).toBe(true);
   expect(
     instrumentOf({ kind: "simulated", amplifier: { stage: { kind: "steam" } }, seed: 1 }),

@@ -15,7 +15,8 @@ import { resistor } from "./load/types";
 import { withFaults } from "./rig/faults";
 import type { Rig } from "./rig/rig";
 import { Session, type SessionEvent, type SessionState } from "./session";
-import { heldToSource, playSource } from "./source/source";
+import { heldToSource } from "../heldToSource";
+import { playSource } from "./source/source";
 
 /** Corners of clipping fold back below -110 dBc at this rate and above; slower converters get every second or fourth sample. */
 const LEAST_RATE_HZ = 176_400;
@@ -70,7 +71,7 @@ export const record = (
   const rateHz = simulationRate(rig, request.sampleRateHz);
   const { source: played } = withFaults(rig);
   const source = playSource(
-    stimulusVolts(heldToSource(request.stimulus, played), rateHz),
+    stimulusVolts(heldToSource(request.stimulus, played.mostVoltsRms), rateHz),
     played,
     rateHz,
     seed,

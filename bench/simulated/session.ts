@@ -65,7 +65,8 @@ export class Session {
   private readonly ladder: HeatLadder;
   private readonly protection: Protection;
   private readonly sourceBlock: Float64Array;
-  private readonly silence: Float64Array;
+  /** What each input gets in a block: the source, silence, or something of its own. */
+  private feeds: readonly Float64Array[];
   private readonly asked: Float64Array[];
   private readonly crosstalk: Crosstalk;
   private readonly hum: Hum;
@@ -138,7 +139,8 @@ export class Session {
     this.idler = stageOf(drives.length);
     this.idlerCount = (rig.connection === "bridged" ? 1 : rig.input.channelCount) - drives.length;
     this.sourceBlock = new Float64Array(this.blockSamples);
-    this.silence = new Float64Array(this.blockSamples);
+    const silence = new Float64Array(this.blockSamples);
+    this.feeds = drives.map((isDriven) => (isDriven ? this.sourceBlock : silence));
     this.asked = drives.map(() => new Float64Array(this.blockSamples));
     this.crosstalk = new Crosstalk(rig.input.crosstalkRatio, drives.length, this.stepSeconds);
     this.hum = new Hum(rig.input, rig.mains.frequencyHz, this.supply.rails.positiveVolts, {
@@ -233,6 +235,16 @@ export class Session {
     return outputs;
   }
 
+  /** The same of one block, with a source of its own for each input. @throws {RangeError} on another length or count */
+  streamEach(sources: readonly Float64Array[]): Float64Array[] {
+    const { feeds, blockSamples } = this;
+    if (sources.length !== feeds.length || sources.some(({ length }) => length !== blockSamples))
+      throw new RangeError(`a block is ${blockSamples} samples for each of ${feeds.length} inputs`);
+    this.feeds = sources;
+    this.playBlock();
+    return this.stages.map(({ volts }) => volts.slice());
+  }
+
   /**
    * Lets time pass with powers as they were in the last heat step: hours of soak in a moment. It ends early where something
    * would happen that changes them: a cut-out, a relay that closes, a breaker that trips, a resistor that opens.
@@ -269,10 +281,8 @@ export class Session {
   }
 
   private playBlock(): void {
-    const { blockSamples, asked, inputs, drives, stepSeconds } = this;
-    inputs.forEach((input, channel) =>
-      input.run(drives[channel] ? this.sourceBlock : this.silence, asked[channel]),
-    );
+    const { blockSamples, asked, inputs, stepSeconds } = this;
+    inputs.forEach((input, channel) => input.run(this.feeds[channel], asked[channel]));
     this.crosstalk.run(asked);
     this.driveGate.run(asked);
     this.hum.run(asked, this.supply.rails.positiveVolts);

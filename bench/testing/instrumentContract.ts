@@ -55,7 +55,7 @@ export type Known = {
  */
 export const keepsInstrumentContract = (make: () => Instrument, known?: Known): void => {
   const { facts } = make();
-  const connect = (wiring: Partial<Wiring> = {}): Connected =>
+  const connect = async (wiring: Partial<Wiring> = {}): Promise<Connected> =>
     make().connect({ ...PLAIN, ...wiring });
 
   describe("as an instrument", () => {
@@ -69,8 +69,8 @@ export const keepsInstrumentContract = (make: () => Instrument, known?: Known): 
         expect(facts.sampleRatesHz.most).toBeGreaterThanOrEqual(facts.sampleRatesHz.least);
     });
 
-    test("what it says that it cannot do, it refuses and never makes up", () => {
-      const connected = connect();
+    test("what it says that it cannot do, it refuses and never makes up", async () => {
+      const connected = await connect();
       const cannot: [boolean, () => unknown][] = [
         [facts.sampleRatesHz === null, () => connected.record(PLAYED)],
         [!facts.readsLevels, () => connected.readLevels()],
@@ -89,7 +89,8 @@ export const keepsInstrumentContract = (make: () => Instrument, known?: Known): 
           () => connected.record({ ...PLAYED, number: (facts.recordingCount ?? 0) + 1 }),
         ],
       ];
-      for (const [isRefused, ask] of cannot) if (isRefused) expect(ask).toThrow(RangeError);
+      for (const [isRefused, ask] of cannot)
+        if (isRefused) await expect(async () => ask()).rejects.toThrow(RangeError);
     });
 
     if (facts.mostDriveVoltsRms !== null) keepsPlaying(make, connect);
@@ -97,7 +98,7 @@ export const keepsInstrumentContract = (make: () => Instrument, known?: Known): 
       keepsMadeRecordings(connect, facts.recordingCount, known);
     if (facts.readsLevels)
       test("it shows levels, a channel each, each a number or nothing", async () => {
-        const levels = await connect().readLevels();
+        const levels = await (await connect()).readLevels();
         expect(levels.length).toBe(facts.channelCount);
         for (const channel of levels)
           for (const value of Object.values(channel))
@@ -108,7 +109,7 @@ export const keepsInstrumentContract = (make: () => Instrument, known?: Known): 
 
 /** Recordings that were made before come back as they are, one by one, and as often as they are asked for. */
 const keepsMadeRecordings = (
-  connect: () => Connected,
+  connect: () => Promise<Connected>,
   recordingCount: number,
   known?: Known,
 ): void =>
@@ -116,21 +117,21 @@ const keepsMadeRecordings = (
     if (!known) throw new Error("say what the recordings hold");
     for (let number = 1; number <= recordingCount; number++) {
       const asked = { ...PLAYED, stimulus: null, number };
-      const recording = await connect().record(asked);
+      const recording = await (await connect()).record(asked);
       const outputs = voltsOf(recording).slice(0, recording.layout.outputs.length);
       known
         .outputVoltsRms(number)
         .forEach((volts, k) => expect(rmsOf(outputs[k])).toBeCloseTo(volts, 3));
-      expect((await connect().record(asked)).capture.wav).toEqual(recording.capture.wav);
+      expect((await (await connect()).record(asked)).capture.wav).toEqual(recording.capture.wav);
     }
   });
 
 const keepsPlaying = (
   make: () => Instrument,
-  connect: (wiring?: Partial<Wiring>) => Connected,
+  connect: (wiring?: Partial<Wiring>) => Promise<Connected>,
 ): void => {
   test("a recording has a channel for each that was asked for, in volts across the load, as long as the stimulus", async () => {
-    const connected = connect();
+    const connected = await connect();
     const recording = await connected.record(PLAYED);
     expect(recording.layout).toEqual(playedLayout(PLAYED));
     const [first, second, ...more] = voltsOf(recording);
@@ -143,7 +144,7 @@ const keepsPlaying = (
   });
 
   test("twice the drive is twice the output, below the limit", async () => {
-    const connected = connect();
+    const connected = await connect();
     const [low] = voltsOf(await connected.record(PLAYED));
     const [high] = voltsOf(
       await connected.record({ ...PLAYED, stimulus: { ...TONE, voltsPeak: 0.2 }, number: 2 }),
@@ -153,7 +154,7 @@ const keepsPlaying = (
 
   test("a channel that is not driven is as good as silent; the source is told apart where it is recorded", async () => {
     const [driven, idle, source] = voltsOf(
-      await connect().record({ ...PLAYED, drives: [true, false], recordsInput: true }),
+      await (await connect()).record({ ...PLAYED, drives: [true, false], recordsInput: true }),
     );
     expect(rmsOf(source)).toBeCloseTo(TONE.voltsPeak / Math.SQRT2, 2);
     const most = idle.reduce((high, value) => Math.max(high, Math.abs(value)), 0);
@@ -162,7 +163,9 @@ const keepsPlaying = (
 
   test("whoever watches sees time go on, and ends it early", async () => {
     const seen: number[] = [];
-    const { capture } = await connect().record(PLAYED, ({ seconds, doneRatio, voltsRms }) => {
+    const { capture } = await (
+      await connect()
+    ).record(PLAYED, ({ seconds, doneRatio, voltsRms }) => {
       seen.push(seconds);
       expect(doneRatio).toBeGreaterThanOrEqual(0);
       expect(doneRatio).toBeLessThanOrEqual(1);
@@ -176,7 +179,7 @@ const keepsPlaying = (
   });
 
   test("a range that is asked for is kept to; a rate outside its own is refused", async () => {
-    const connected = connect({ rangeVolts: 40 });
+    const connected = await connect({ rangeVolts: 40 });
     expect(connected.mostVoltsPeak).toBe(40);
     expect((await connected.record(PLAYED)).capture.fullScaleVolts).toBe(40);
     const { sampleRatesHz } = make().facts;
@@ -185,9 +188,9 @@ const keepsPlaying = (
     ).rejects.toThrow(RangeError);
   });
 
-  test("the drive to its limit is one that it can give, and lies beyond a tenth of a watt", () => {
-    const connected = connect();
-    const limit = connected.limitDriveVoltsRms([true, true]);
+  test("the drive to its limit is one that it can give, and lies beyond a tenth of a watt", async () => {
+    const connected = await connect();
+    const limit = await connected.limitDriveVoltsRms([true, true]);
     expect(limit).toBeLessThanOrEqual(make().facts.mostDriveVoltsRms ?? 0);
     expect((limit * connected.gainRatio) ** 2 / 8).toBeGreaterThan(0.1);
   });
@@ -195,9 +198,10 @@ const keepsPlaying = (
   const { knowsHeat, isLive } = make().facts;
   if (knowsHeat)
     test("held for minutes it tells temperatures that rise, and ends when it is told to", async () => {
-      const soaked = await connect().soak(
-        { frequencyHz: 1000, voltsPeak: 0.3, seconds: 300, drives: [true, true] },
-        (point) => (point.seconds > 120 ? "end" : "go-on"),
+      const soaked = await (
+        await connect()
+      ).soak({ frequencyHz: 1000, voltsPeak: 0.3, seconds: 300, drives: [true, true] }, (point) =>
+        point.seconds > 120 ? "end" : "go-on",
       );
       const [first, last] = [soaked.points[0], soaked.points[soaked.points.length - 1]];
       expect(last.sinkCelsius).toBeGreaterThan(first.sinkCelsius);
@@ -205,13 +209,13 @@ const keepsPlaying = (
       expect(last.seconds).toBeLessThan(180);
     });
   if (isLive)
-    test("a live tone starts at its least, goes where it is turned, and no further than the source", () => {
-      const live = connect().live([true], 1000);
+    test("a live tone starts at its least, goes where it is turned, and no further than the source", async () => {
+      const live = (await connect()).live([true], 1000);
       expect(live.driveVoltsRms).toBe(live.leastDriveVoltsRms);
       live.setDrive(1e6);
       expect(live.driveVoltsRms).toBe(live.mostDriveVoltsRms);
       live.setDrive(0.1);
-      for (let k = 0; k < 4; k++) live.advance(0.05);
+      for (let k = 0; k < 4; k++) await live.advance(0.05);
       const [volts] = live.lastVolts(0.1);
       expect(volts.length / live.sampleRateHz).toBeCloseTo(0.1, 3);
       live.changeTone(400);

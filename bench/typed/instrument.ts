@@ -18,6 +18,7 @@ export const typedInstrument = (readings: readonly TypedReadings[]): Instrument 
     mainsHz: 50,
     knowsHeat: false,
     isLive: false,
+    changesLoads: true,
   },
   connect: () => ({
     mostVoltsPeak: Infinity,

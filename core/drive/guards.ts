@@ -17,15 +17,15 @@ export type GuardLimits = {
   fullScaleVolts: number;
 };
 
-/** How things stand at a moment; one entry a channel. Volts are those of about the last tenth of a second. */
+/** How things stand at a moment; one entry a channel, none or null of what nothing tells. Volts are those of about the last tenth of a second. */
 export type LiveMoment = {
   driveVoltsRms: number;
   voltsRms: readonly number[];
   voltsPeak: readonly number[];
   loadWatts: readonly number[];
   loadCelsius: readonly number[];
-  sinkCelsius: number;
-  mainsAmperes: number;
+  sinkCelsius: number | null;
+  mainsAmperes: number | null;
   isCutOut: boolean;
 };
 
@@ -130,7 +130,7 @@ export class GuardWatch {
 
   private heatAndMains({ sinkCelsius }: LiveMoment): Trip | null {
     const { limits, warmth } = this;
-    if (sinkCelsius > limits.sinkCelsius)
+    if (sinkCelsius !== null && sinkCelsius > limits.sinkCelsius)
       return {
         guard: "sink-heat",
         text: `The heat sink is at ${formatSignificant(sinkCelsius, 3)} °C; the limit is ${formatSignificant(limits.sinkCelsius, 3)} °C.`,

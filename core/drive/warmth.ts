@@ -15,7 +15,7 @@ const BREAKER_SECONDS = 1;
  */
 export const nextWarmth = (
   before: Warmth,
-  { loadWatts, mainsAmperes }: Warmth,
+  { loadWatts, mainsAmperes }: { loadWatts: readonly number[]; mainsAmperes: number | null },
   seconds: number,
   overload: Overload | null,
 ): Warmth => {
@@ -29,6 +29,6 @@ export const nextWarmth = (
       (watts, k) =>
         (before.loadWatts[k] ?? 0) + windingShare * (watts - (before.loadWatts[k] ?? 0)),
     ),
-    mainsAmperes: before.mainsAmperes + breakerShare * (mainsAmperes - before.mainsAmperes),
+    mainsAmperes: before.mainsAmperes + breakerShare * ((mainsAmperes ?? 0) - before.mainsAmperes),
   };
 };

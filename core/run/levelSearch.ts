@@ -24,10 +24,7 @@ export function* searchLevels(
     const isClean: boolean = yield level;
     if (isClean) clean = level;
     else flat = level;
-    if (
-      isClean &&
-      facts.limitDriveVoltsRms * dbToAmplitudeRatio(level) >= 0.999 * facts.mostDriveVoltsRms
-    )
+    if (isClean && limitOf(facts) * dbToAmplitudeRatio(level) >= 0.999 * facts.mostDriveVoltsRms)
       return;
     if (flat - clean <= finestDb) return;
     if (flat === Infinity) level += coarseDb;
@@ -37,11 +34,15 @@ export function* searchLevels(
 }
 
 /** Peak volts of the drive at a level, as far as the source can give them. */
-export const peakDriveAt = (
-  levelDb: number,
-  { limitDriveVoltsRms, mostDriveVoltsRms }: ShotFacts,
-): number =>
-  Math.SQRT2 * Math.min(mostDriveVoltsRms, limitDriveVoltsRms * dbToAmplitudeRatio(levelDb));
+export const peakDriveAt = (levelDb: number, facts: ShotFacts): number =>
+  Math.SQRT2 * Math.min(facts.mostDriveVoltsRms, limitOf(facts) * dbToAmplitudeRatio(levelDb));
+
+/** The limit, of a run that seeks it. @throws {RangeError} where nobody looked for it */
+export const limitOf = ({ limitDriveVoltsRms }: ShotFacts): number => {
+  if (limitDriveVoltsRms === null)
+    throw new RangeError("a run that goes by the limit must say that it seeks it");
+  return limitDriveVoltsRms;
+};
 
 /** "+0.5 dB" */
 export const levelText = (levelDb: number): string =>

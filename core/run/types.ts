@@ -163,7 +163,8 @@ export type ShotFacts = {
   loadOhms: number;
   gainRatio: number;
   mostDriveVoltsRms: number;
-  /** Drive at which the first channel is about at its limit. */ limitDriveVoltsRms: number;
+  /** Drive at which the first channel is about at its limit; null where nobody looked for it. */
+  limitDriveVoltsRms: number | null;
   ratedWatts: number;
   sampleRateHz: number;
 };
@@ -267,6 +268,7 @@ export type RunKindFacts = {
   /** What a meter's readings are enough for. */ typed?: TypedReading;
   /** No recording says anything of it. */ takesMeterOnly?: true;
   /** Watched with thermometers instead of recorded. */ isSoaked?: true;
+  /** Nothing of it can be told without what a mains meter shows meanwhile. */ needsMains?: true;
 };
 
 /** A steady tone; a tone whose level may do what it likes; an input at rest; noise that was played. */
@@ -278,6 +280,8 @@ export type Hearing = "one-tone" | "tone-at-any-level" | "rest" | "noise";
  */
 export type RunMethod = {
   soak?: SoakDefinition;
+  /** Its shots go by the drive at which the amplifier is at its limit, which is looked for before the first: always, or where nothing foretells it. */
+  seeksLimit?: "always" | "unless-foretold";
   shots(settings: Settings, facts: ShotFacts): Generator<Shot, void, Recorded>;
   /** @param onProgress told the share that is read, 0 to 1, where reading takes a while */
   analyse(

@@ -27,6 +27,17 @@ const TAPS = (() => {
   return taps.map((tap) => (tap * 0.5) / sum);
 })();
 
+/** All taps of the filter, the even ones that are nought included: for a filter that runs block by block. They sum to one. */
+export const halfBandTaps = (): Float64Array => {
+  const taps = new Float64Array(2 * TAPS_A_SIDE + 1);
+  taps[TAPS_A_SIDE] = 0.5;
+  TAPS.forEach((tap, k) => {
+    taps[TAPS_A_SIDE - (2 * k + 1)] = tap;
+    taps[TAPS_A_SIDE + (2 * k + 1)] = tap;
+  });
+  return taps;
+};
+
 /**
  * Every second sample of the lower half of the band: flat within 0.001 dB to 0.2 of the incoming rate, 100 dB down from 0.29 of
  * it on, no delay (linear phase).

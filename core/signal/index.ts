@@ -6,7 +6,7 @@ export {
   type EnvelopeColumns,
   type EnvelopePyramid,
 } from "./envelopePyramid";
-export { halveRate } from "./halfBand";
+export { halfBandTaps, halveRate } from "./halfBand";
 export { pinkNoise, silence } from "./noise";
 export { seededNormal, seededUniform } from "./seededRandom";
 export { steppedSweep, sweepLevels, type SteppedSweep } from "./steppedSweep";

@@ -75,6 +75,8 @@ export {
 export { printedAssumptions, printedDetails, type PrintedDetails } from "./printedDetails";
 export { calibrationOf, chosenInstrument, meterOf, rigCalibration } from "./rigCalibration";
 export { rigState } from "./rigState";
+export { audioRunOn, changedLevels, knownInterface, type OpenedDevice } from "./audioSetup";
+export { isMadeLive, unseenBy } from "./unseenBy";
 export { safetyFacts } from "./safetyFacts";
 export { repeatStatistics, type Statistic } from "./setStatistics";
 export { usualConditions, type UsualConditions } from "./usualConditions";

@@ -9,6 +9,7 @@ import type { Calibration } from "@/core/rig";
 import { unconfirmed, type Caution } from "@/core/safety";
 import {
   type Amplifier,
+  type AudioInterfaces,
   type StatedPower,
   type Details,
   type Instrument,
@@ -55,6 +56,7 @@ export type BenchScreenProps = {
   uploadLimitBytes: number;
   plan: Plan;
   rig: RigSettings;
+  interfaces: AudioInterfaces;
   calibration: Calibration | null;
   recorders: Recorders;
   voltmeter: Instrument | null;
@@ -155,7 +157,7 @@ const readyOf = ({
 
 /** The run that plays, or the making of a new one. */
 function Making({ plan, runs, ready, wantedId, ...rest }: MakingProps) {
-  const { state, cancel } = useBenchEngine();
+  const { state, cancel, changed } = useBenchEngine();
   const { job, progress } = state;
   const isPlaying = job !== null && progress !== null;
   return (
@@ -166,6 +168,7 @@ function Making({ plan, runs, ready, wantedId, ...rest }: MakingProps) {
           load={rest.loads.find(({ id }) => id === job.loadId) ?? null}
           guards={rest.rig.guards}
           onCancel={cancel}
+          onChanged={changed}
         />
       )}
       {/* Kept while it plays, so that nothing that was filled in is lost should the run fail. */}

@@ -45,6 +45,7 @@ const form = (
     uploadLimitBytes={1e9}
     planned={planned(kind)}
     rig={rig(readings)}
+    interfaces={{ interfaces: [] }}
     calibration={null}
     recorders={{ recorders: [] }}
     voltmeter={null}
@@ -83,7 +84,7 @@ test("listening level is typed, whatever the rig says, and nothing else can be c
     html.match(
       /<button[^>]*id="readings-[^>]*disabled=""|<button[^>]*disabled=""[^>]*id="readings-/g,
     ),
-  ).toHaveLength(3);
+  ).toHaveLength(4);
 });
 
 test("while a run plays nothing of it can be started or chosen anew", () => {

@@ -1,5 +1,6 @@
 "use client";
 import { Box, Flex, Heading, HStack, Text } from "@chakra-ui/react";
+import dynamic from "next/dynamic";
 import { PageLink } from "../parts/PageLink";
 import { useMemo, useState } from "react";
 import { initialSettings, RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/run";
@@ -7,6 +8,7 @@ import type { Calibration } from "@/core/rig";
 import { unconfirmed, type Caution } from "@/core/safety";
 import type {
   Amplifier,
+  AudioInterfaces,
   StatedPower,
   Confirmation,
   Details,
@@ -29,6 +31,7 @@ import { RunForm } from "./RunForm";
 import { ChoiceField, held } from "../parts/fields";
 import { SimulatedBench } from "./simulation/SimulatedBench";
 import { TypedIn } from "./TypedIn";
+import { Unconfirmed } from "./Unconfirmed";
 import { useReadings } from "./useReadings";
 import { isNearLoad } from "@/core/power";
 
@@ -40,6 +43,7 @@ export type NewRunProps = {
   uploadLimitBytes: number;
   planned: NextPlanned | null;
   rig: RigSettings;
+  interfaces: AudioInterfaces;
   calibration: Calibration | null;
   recorders: Recorders;
   voltmeter: Instrument | null;
@@ -53,24 +57,12 @@ const READING_KEYS: readonly (readonly [Readings, string, string])[] = [
   ["simulated bench", "Simulated bench", "S"],
   ["recordings", "Recordings", "F"],
   ["meter", "Meter", "V"],
+  ["audio interface", "Audio interface", "I"],
 ];
 
-/** Any run of the job, from the simulated bench, from files, or typed off a meter. */
-export function NewRun({
-  amplifier,
-  claims,
-  loads: given,
-  details,
-  uploadLimitBytes,
-  planned,
-  rig,
-  calibration,
-  recorders,
-  voltmeter,
-  cautions,
-  found,
-  onStored,
-}: NewRunProps) {
+/** Any run of the job: from the simulated bench, from files, typed off a meter, or live through an audio interface. */
+export function NewRun({ planned, loads: given, ...making }: NewRunProps) {
+  const { amplifier, claims, details, rig, found } = making;
   const engine = useBenchEngine();
   const next = planned?.next ?? null;
   const [kind, setKind] = useState<RunKind>(next?.kind ?? "power-sweep");
@@ -131,47 +123,40 @@ export function NewRun({
           }}
         />
       </Flex>
-      {readings === "simulated bench" && (
-        <Simulated
-          kind={kind}
-          amplifier={amplifier}
-          claims={claims}
-          loads={loads}
-          details={details}
-          guards={rig.guards}
-          found={found}
-          channelsDriven={channelsDriven}
-          onStored={onStored}
-        />
-      )}
-      {readings === "recordings" && (
-        <FromFiles
-          {...{
-            amplifier,
-            claims,
-            loads,
-            calibration,
-            recorders,
-            cautions,
-            confirmations: rig.confirmations,
-            uploadLimitBytes,
-            onStored,
-          }}
-        />
-      )}
-      {readings === "meter" && (
-        <TypedIn
-          key={kind}
-          kind={kind}
-          amplifier={amplifier}
-          loads={loads}
-          voltmeter={voltmeter}
-          onStored={onStored}
-        />
-      )}
+      <ReadBy
+        {...making}
+        amplifier={amplifier}
+        kind={kind}
+        readings={readings}
+        loads={loads}
+        channelsDriven={channelsDriven}
+      />
     </Flex>
   );
 }
+
+type ReadByProps = Omit<NewRunProps, "planned"> & {
+  kind: RunKind;
+  readings: Readings;
+  channelsDriven: number | null;
+};
+
+/** The form that goes with what takes the readings. */
+function ReadBy({ readings, rig, ...props }: ReadByProps) {
+  switch (readings) {
+    case "simulated bench":
+      return <Simulated {...props} guards={rig.guards} />;
+    case "recordings":
+      return <FromFiles {...props} confirmations={rig.confirmations} />;
+    case "audio interface":
+      return <LiveBench {...props} rig={rig} />;
+    case "meter":
+      return <TypedIn key={props.kind} {...props} />;
+  }
+}
+
+/** Fetched when an audio interface is chosen: most benches begin without. */
+const LiveBench = dynamic(() => import("./audio/LiveBench").then((module) => module.LiveBench));
 
 const readingId = (name: Readings): string => `readings-${name.replace(" ", "-")}`;
 
@@ -251,7 +236,7 @@ function FromFiles({ cautions, ...rest }: FileProps) {
     <Box>
       <Unconfirmed
         cautions={unconfirmed(cautions, rest.confirmations)}
-        rigHref={`/amplifiers/${rest.amplifier.id}/rig`}
+        amplifierId={rest.amplifier.id}
       />
       <FilesIn {...rest} />
     </Box>
@@ -287,6 +272,7 @@ function Simulated({
         details={details}
         guards={guards}
         found={found}
+        audio={null}
         channelsDriven={channelsDriven}
         onStored={onStored}
       />
@@ -325,26 +311,3 @@ const forPlanned = (loads: readonly Load[], ohms: number | undefined): readonly 
   const isMeant = ({ nominalOhms }: Load) => ohms !== undefined && isNearLoad(nominalOhms, ohms);
   return [...loads.filter(isMeant), ...loads.filter((load) => !isMeant(load))];
 };
-
-/** What was not confirmed before power, for a recording that was made on a real bench. */
-function Unconfirmed({ cautions, rigHref }: { cautions: readonly Caution[]; rigHref: string }) {
-  if (cautions.length === 0) return null;
-  return (
-    <Text
-      bg="ochreWash"
-      borderLeftWidth="4px"
-      borderColor="ember"
-      borderRadius="6px"
-      px={3}
-      py={2}
-      mb={3}
-      fontSize="14.5px"
-    >
-      Before power, these are still to be confirmed: {cautions.map(({ title }) => title).join("; ")}
-      .{" "}
-      <PageLink href={rigHref} style={{ textDecoration: "underline", fontWeight: 600 }}>
-        To the safety gate
-      </PageLink>
-    </Text>
-  );
-}

@@ -1,15 +1,9 @@
 "use client";
 import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { yupResolver } from "@hookform/resolvers/yup";
-import { useMemo, useState } from "react";
+import { useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
-import {
-  CATALOGUE,
-  catalogueTitle,
-  fromCatalogue,
-  instrumentFacts,
-  type CatalogueName,
-} from "@/bench/catalogue";
+import { CATALOGUE, catalogueTitle, type CatalogueName } from "@/bench/catalogue";
 import { claimedWatts } from "@/core/claim";
 import { RUN_KINDS, type RunKind } from "@/core/run";
 import { parseNumber } from "@/core/units";
@@ -24,14 +18,17 @@ import { GuardsNote } from "./GuardsNote";
 import { takenLevel, type FoundLimit } from "@/records/facts";
 import { ConnectPanel } from "./ConnectPanel";
 import { useBenchEngine } from "./engine/BenchEngine";
+import type { AudioBench } from "./audio/AudioBench";
+import { CannotSee } from "./audio/CannotSee";
+import { Through } from "./audio/Through";
 import { LiveDrive } from "./live/LiveDrive";
 import { loadChoice } from "./loadChoice";
-import { rigOn } from "./rigOn";
+import { onAudio, onSimulated, type PlayedOn } from "./playedOn";
 import { runsOfSet, setLabel, MOST_RUNS } from "./runSets";
 import { NO_SET, SetFields } from "./SetFields";
 import { settingTexts } from "./settingsForm";
 import { SettingsFields } from "./SettingsFields";
-import { NEAREST } from "./simulation/SimulatedBench";
+import { NEAREST } from "./simulation/nearest";
 
 export type RunFormProps = {
   kind: RunKind;
@@ -43,6 +40,8 @@ export type RunFormProps = {
   channelsDriven: number | null;
   /** What sweeps have found. */
   found: readonly FoundLimit[];
+  /** What it is played through; null for the simulated bench. */
+  audio: AudioBench | null;
   onStored(runId: string): void;
 };
 
@@ -52,10 +51,6 @@ const usualLoad = (kind: RunKind, loads: readonly Load[]): Load =>
     ? loads.reduce((least, load) => (load.nominalOhms < least.nominalOhms ? load : least))
     : loads[0];
 
-/** Each amplifier of the catalogue has as many channels. */
-const channelCountOf = (simulated: string): number =>
-  instrumentFacts(fromCatalogue(simulated as CatalogueName)).channelCount;
-
 /** The form, what follows from it at the moment, and the runs that come of it. */
 const useRunForm = ({
   kind,
@@ -64,12 +59,15 @@ const useRunForm = ({
   loads,
   details,
   found,
+  audio,
   channelsDriven: planned,
 }: RunFormProps) => {
   const { fields } = RUN_KINDS[kind];
   const loadOf = (loadId: string): Load => loads.find(({ id }) => id === loadId) ?? loads[0];
+  const playedOn = (simulated: string): PlayedOn =>
+    audio ? onAudio(audio) : onSimulated(simulated as CatalogueName);
   const mostChannelsOf = (simulated: string, loadId: string): number =>
-    Math.min(loadOf(loadId).channels.length, channelCountOf(simulated));
+    Math.min(loadOf(loadId).channels.length, playedOn(simulated).channelCount);
   const usual = usualLoad(kind, loads);
   const form = useForm<RunFormTexts, unknown, RunFormValues>({
     resolver: yupResolver(runFormSchema(fields, mostChannelsOf)) as never,
@@ -89,7 +87,6 @@ const useRunForm = ({
     name: ["simulated", "loadId", "channelsDriven", "settings.frequencyHz"],
   });
   const load = loadOf(loadId);
-  const instrument = useMemo(() => fromCatalogue(simulated as CatalogueName), [simulated]);
   const second = loads.find(({ id }) => id !== load.id) ?? null;
   const mostChannels = mostChannelsOf(simulated, loadId);
   const ratedWatts = claimedWatts(load.nominalOhms, claims, false);
@@ -98,7 +95,7 @@ const useRunForm = ({
     const one: BenchJob = {
       id: newId(),
       kind,
-      rig: instrument.amplifier,
+      rig: {},
       loadId: load.id,
       secondLoadId: second?.id ?? null,
       channelsDriven,
@@ -112,13 +109,13 @@ const useRunForm = ({
     };
     return runsOfSet(one, set, setLabel(RUN_KINDS[kind].title, set), newId).map((job) => ({
       ...job,
-      rig: rigOn(job.rig, job.setting, details.supplies),
+      ...playedOn(simulated).job(job.setting, details.supplies),
     }));
   };
   return {
     form,
     simulated,
-    instrument,
+    played: playedOn(simulated),
     load,
     second,
     mostChannels,
@@ -129,17 +126,17 @@ const useRunForm = ({
   };
 };
 
-/** One run on the simulated bench: as usual at once with one key, or with other settings, by hand, or over a set. */
+/** One run on a bench that plays: as usual at once with one key, or with other settings, by hand, or over a set. */
 export function RunForm(props: RunFormProps) {
-  const { kind, amplifier, loads, details, guards, onStored } = props;
+  const { kind, amplifier, loads, details, guards, audio, onStored } = props;
   const engine = useBenchEngine();
-  const { form, load, second, level, channelsDriven, ...shown } = useRunForm(props);
+  const { form, played, load, second, level, channelsDriven, ...shown } = useRunForm(props);
   const { register, formState } = form;
   const { byHand, fields } = RUN_KINDS[kind];
   const [isOpen, setOpen] = useState(false);
   const [isByHand, setByHand] = useState(byHand === "first");
   const [message, setMessage] = useState<string | null>(null);
-  const canByHand = byHand !== undefined;
+  const canByHand = byHand !== undefined && !played.isHeld;
   const start = form.handleSubmit(
     (values) => {
       const runs = shown.runsOf(values);
@@ -172,8 +169,7 @@ export function RunForm(props: RunFormProps) {
               key={`${shown.simulated}-${load.id}-${channelsDriven}`}
               kind={kind}
               amplifier={amplifier}
-              instrument={shown.instrument}
-              facts={instrumentFacts(shown.instrument)}
+              played={played}
               load={load}
               guards={guards}
               channelsDriven={channelsDriven}
@@ -185,12 +181,16 @@ export function RunForm(props: RunFormProps) {
         <Panel>
           <Box as="form" aria-label="Run" {...{ noValidate: true, onSubmit: start }}>
             <Grid templateColumns="1.4fr 1.2fr 0.7fr" gap={3} mb={3}>
-              <ChoiceField
-                id="simulated-amplifier"
-                label="Simulated amplifier"
-                field={register("simulated")}
-                choices={CATALOGUE.map((name) => ({ value: name, label: catalogueTitle(name) }))}
-              />
+              {audio ? (
+                <Through audio={audio} />
+              ) : (
+                <ChoiceField
+                  id="simulated-amplifier"
+                  label="Simulated amplifier"
+                  field={register("simulated")}
+                  choices={CATALOGUE.map((name) => ({ value: name, label: catalogueTitle(name) }))}
+                />
+              )}
               <ChoiceField
                 id="load"
                 label="Load"
@@ -210,25 +210,7 @@ export function RunForm(props: RunFormProps) {
               bind={(name) => register(`settings.${name}`)}
               errorOf={(name) => formState.errors.settings?.[name]}
             />
-            {isOpen && (
-              <>
-                <Grid templateColumns="1fr 1fr" gap={3} mt={3}>
-                  <QuantityField
-                    id="setting"
-                    label="Supply and switches, where otherwise than usual"
-                    field={register("setting")}
-                    placeholder="limiter: off"
-                  />
-                  <QuantityField
-                    id="input"
-                    label="Input used, and its level control"
-                    field={register("inputUsed")}
-                    placeholder="balanced, fully up"
-                  />
-                </Grid>
-                <SetFields form={form} loads={loads} details={details} />
-              </>
-            )}
+            {isOpen && <MoreFields form={form} loads={loads} details={details} />}
             <FormMessage>{message ?? undefined}</FormMessage>
             <HStack mt={4} gap={2} wrap="wrap">
               <ActionButton
@@ -236,7 +218,7 @@ export function RunForm(props: RunFormProps) {
                 tone="primary"
                 type="submit"
                 hotkey="R"
-                disabled={engine.state.job !== null}
+                disabled={engine.state.job !== null || played.isHeld || !played.makes(kind)}
               >
                 {byHand === "first" ? "Find the limit" : "Run it"}
               </ActionButton>
@@ -256,23 +238,79 @@ export function RunForm(props: RunFormProps) {
           </Box>
         </Panel>
       </Flex>
-      <Flex direction="column" gap={3}>
-        <Panel>
-          <Heading as="h2" fontSize="18px">
-            {RUN_KINDS[kind].title}
-          </Heading>
-          <Text color="muted" mt={1}>
-            Yields {RUN_KINDS[kind].yields}.
-          </Text>
-          {level && (
-            <Text fontSize="14.5px" mt={2}>
-              {level.text}
-            </Text>
-          )}
-        </Panel>
-        <ConnectPanel kind={kind} load={load} second={second} channelsDriven={channelsDriven} />
-        <GuardsNote amplifierId={amplifier.id} load={load} guards={guards} />
-      </Flex>
+      <Beside
+        {...props}
+        load={load}
+        second={second}
+        levelText={level?.text}
+        channels={channelsDriven}
+      />
     </Grid>
+  );
+}
+
+/** Switches, input, repeats and sets: seldom otherwise than usual. */
+function MoreFields({
+  form,
+  ...set
+}: { form: ReturnType<typeof useRunForm>["form"] } & Pick<RunFormProps, "loads" | "details">) {
+  return (
+    <>
+      <Grid templateColumns="1fr 1fr" gap={3} mt={3}>
+        <QuantityField
+          id="setting"
+          label="Supply and switches, where otherwise than usual"
+          field={form.register("setting")}
+          placeholder="limiter: off"
+        />
+        <QuantityField
+          id="input"
+          label="Input used, and its level control"
+          field={form.register("inputUsed")}
+          placeholder="balanced, fully up"
+        />
+      </Grid>
+      <SetFields form={form} {...set} />
+    </>
+  );
+}
+
+type BesideProps = Pick<RunFormProps, "kind" | "amplifier" | "guards" | "audio"> & {
+  load: Load;
+  second: Load | null;
+  levelText: string | undefined;
+  channels: number;
+};
+
+/** What the run is for, what to connect, and what it cannot see. */
+function Beside({
+  kind,
+  amplifier,
+  guards,
+  audio,
+  load,
+  second,
+  levelText,
+  channels,
+}: BesideProps) {
+  return (
+    <Flex direction="column" gap={3}>
+      <Panel>
+        <Heading as="h2" fontSize="18px">
+          {RUN_KINDS[kind].title}
+        </Heading>
+        <Text color="muted" mt={1}>
+          Yields {RUN_KINDS[kind].yields}.
+        </Text>
+        {levelText && (
+          <Text fontSize="14.5px" mt={2}>
+            {levelText}
+          </Text>
+        )}
+      </Panel>
+      {audio && <CannotSee kind={kind} run={audio.run} />}
+      <ConnectPanel kind={kind} load={load} second={second} channelsDriven={channels} />
+      <GuardsNote amplifierId={amplifier.id} load={load} guards={guards} />
+    </Flex>
   );
 }

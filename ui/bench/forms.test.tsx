@@ -74,6 +74,7 @@ describe("a run on the simulated bench", () => {
           }}
           guards={rigSchema.getDefault().guards}
           channelsDriven={channelsDriven}
+          audio={null}
           found={[]}
           onStored={() => {}}
         />,

@@ -7,7 +7,7 @@ import type { Amplifier, BenchJob, Details, StatedPower, Load } from "@/records"
 import { takenLevel, type FoundLimit } from "@/records/facts";
 import { newId } from "../parts/newId";
 import { rigOn } from "./rigOn";
-import { NEAREST } from "./simulation/SimulatedBench";
+import { NEAREST } from "./simulation/nearest";
 
 export type PlanBench = {
   amplifier: Amplifier;

@@ -15,6 +15,10 @@ const WORDS: Record<Readings, { title: string; text: string }> = {
     title: "A meter",
     text: "You read a voltmeter, a scope or a sound level meter, and type what it shows.",
   },
+  "audio interface": {
+    title: "An audio interface",
+    text: "Live: it plays into the amplifier and hears the loads through the divider, from this page.",
+  },
 };
 
 /** What takes the readings at the Bench; its screen is the same for all. */
@@ -33,7 +37,7 @@ export function ReadingsChoice({
       <Grid
         role="radiogroup"
         aria-label="What takes the readings"
-        templateColumns="repeat(3, 1fr)"
+        templateColumns="repeat(2, 1fr)"
         gap={2.5}
       >
         {READINGS.map((name) => {

@@ -5,6 +5,7 @@ import { amplifierRecords } from "@/server/amplifierRecords";
 import { frameMark, frameOf } from "@/server/frame";
 import { database } from "@/server/records";
 import { summaryOf } from "@/server/summaries";
+import { AudioProvider } from "@/ui/audio/AudioProvider";
 import { BenchEngine } from "@/ui/bench/engine/BenchEngine";
 import { ChainProvider } from "@/ui/frame/chainState";
 import { ChainStrip } from "@/ui/frame/ChainStrip";
@@ -23,28 +24,30 @@ export default async function AmplifierLayout({ children, params }: AmplifierLay
   return (
     <FrameMark mark={frameMark(frame)}>
       <ChainProvider atRest={atRest}>
-        <BenchEngine
-          amplifierId={amplifier.id}
-          loads={loads}
-          guards={rig.guards}
-          underWay={underWay}
-        >
-          <NoteProvider amplifierId={amplifier.id}>
-            <Flex minH="100vh">
-              <Rail amplifier={{ id: amplifier.id, name, line, progress }} />
-              <Flex direction="column" flex={1} minW={0}>
-                <ChainStrip
-                  amplifierId={amplifier.id}
-                  settings={{ facts: chainFacts(records), rig, instruments: records.instruments }}
-                />
-                <Flex as="main" direction="column" flex={1} px={5} py={4} minW={0}>
-                  <UnreadableNote pieces={unreadable} />
-                  {children}
+        <AudioProvider>
+          <BenchEngine
+            amplifierId={amplifier.id}
+            loads={loads}
+            guards={rig.guards}
+            underWay={underWay}
+          >
+            <NoteProvider amplifierId={amplifier.id}>
+              <Flex minH="100vh">
+                <Rail amplifier={{ id: amplifier.id, name, line, progress }} />
+                <Flex direction="column" flex={1} minW={0}>
+                  <ChainStrip
+                    amplifierId={amplifier.id}
+                    settings={{ facts: chainFacts(records), rig, instruments: records.instruments }}
+                  />
+                  <Flex as="main" direction="column" flex={1} px={5} py={4} minW={0}>
+                    <UnreadableNote pieces={unreadable} />
+                    {children}
+                  </Flex>
                 </Flex>
               </Flex>
-            </Flex>
-          </NoteProvider>
-        </BenchEngine>
+            </NoteProvider>
+          </BenchEngine>
+        </AudioProvider>
       </ChainProvider>
     </FrameMark>
   );

@@ -7,17 +7,17 @@ const HOUR_SECONDS = 3600;
 const WATCHED_SECONDS = [600, 1200, 2400];
 
 /** A soak at an eighth of the limit's power, with a thermometer that wanders by a tenth of a degree. */
-const soaked = (rig: (typeof EXAMPLE_RIGS)[keyof typeof EXAMPLE_RIGS]) => {
+const soaked = async (rig: (typeof EXAMPLE_RIGS)[keyof typeof EXAMPLE_RIGS]) => {
   const bench = simulatedInstrument(rig, 1);
   if (!bench.ok) throw new Error(bench.finding.advice);
   const drives = Array.from({ length: bench.value.facts.channelCount }, () => true);
-  const connected = bench.value.connect({
+  const connected = await bench.value.connect({
     loadOhms: drives.map(() => 8),
     isSpeakerLike: false,
     isBridged: false,
     rangeVolts: 0,
   });
-  const voltsPeak = connected.limitDriveVoltsRms(drives) * Math.SQRT2 * Math.sqrt(1 / 8);
+  const voltsPeak = (await connected.limitDriveVoltsRms(drives)) * Math.SQRT2 * Math.sqrt(1 / 8);
   const random = seededNormal(1);
   const tone = { frequencyHz: 1000, voltsPeak, seconds: HOUR_SECONDS, drives };
   return Promise.resolve(connected.soak(tone, () => "go-on")).then(({ points }) => ({

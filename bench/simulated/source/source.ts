@@ -1,4 +1,3 @@
-import type { Stimulus } from "@/core/signal";
 import { addNoise } from "../instruments/seededNoise";
 import { quantity, type PartOf } from "../../fields";
 
@@ -16,20 +15,6 @@ export const SOURCE_FIELDS = {
   thirdHarmonicRatio: quantity("Third harmonic at full output", "", [0, 0.1], 2e-6),
 };
 export type SourcePart = PartOf<typeof SOURCE_FIELDS>;
-
-/** The stimulus with its level held to what this source can give: it ends there, as a player's does at full scale. */
-export const heldToSource = (stimulus: Stimulus, { mostVoltsRms }: SourcePart): Stimulus => {
-  const most = mostVoltsRms * Math.SQRT2;
-  if (stimulus.kind === "level-sweep")
-    return {
-      ...stimulus,
-      firstVoltsPeak: Math.min(stimulus.firstVoltsPeak, most),
-      lastVoltsPeak: Math.min(stimulus.lastVoltsPeak, most),
-    };
-  return "voltsPeak" in stimulus
-    ? { ...stimulus, voltsPeak: Math.min(stimulus.voltsPeak, most) }
-    : stimulus;
-};
 
 /**
  * Turns a wanted stimulus into what this source gives: held at its full scale, bent a little (a second harmonic of a

@@ -74,6 +74,7 @@ const typed: TypedReading = {
 
 /** Watts and amperes from the mains: idle, at an eighth and at rated power; efficiency, heat, and what the breaker has left. */
 export const mainsDraw: RunKindFacts = {
+  needsMains: true,
   title: "Mains draw",
   yields: "watts from the mains, idle to rated",
   plan: { violence: 5, seconds: 60, meanRatio: 0.4, level: { ratio: 1 }, from: "everything" },

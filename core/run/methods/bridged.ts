@@ -4,6 +4,7 @@ import { formatSignificant } from "../../units";
 import { unfitting } from "../channels";
 import { figure } from "../figures";
 import { readLevels, type LevelResult } from "../levels";
+import { limitOf } from "../levelSearch";
 import { numberOf } from "../settings";
 import type { ChannelConditions } from "../../power";
 import type { ChannelResult, RunMethod } from "../types";
@@ -14,9 +15,10 @@ const PAST_LIMIT_RATIO = 1.12;
 
 /** How it is played and read. */
 export const bridgedMethod: RunMethod = {
+  seeksLimit: "always",
   *shots(settings, facts) {
     const lastVoltsPeak =
-      Math.SQRT2 * Math.min(facts.mostDriveVoltsRms, PAST_LIMIT_RATIO * facts.limitDriveVoltsRms);
+      Math.SQRT2 * Math.min(facts.mostDriveVoltsRms, PAST_LIMIT_RATIO * limitOf(facts));
     yield {
       name: "sweep",
       label: "The bridge",

@@ -20,6 +20,7 @@ const cleanIn = (reading: BurstReading): boolean =>
 
 /** How it is played and read. */
 export const burstMethod: RunMethod = {
+  seeksLimit: "always",
   *shots(settings, facts) {
     for (const name of settings.burst === ALL ? BURST_NAMES : [settings.burst as BurstName]) {
       const levels = searchLevels(SEARCH, facts);

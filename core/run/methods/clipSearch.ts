@@ -42,6 +42,7 @@ const isClean = (recorded: Recorded): boolean =>
 
 /** How it is played and read. */
 export const clipSearchMethod: RunMethod = {
+  seeksLimit: "always",
   *shots(settings, facts) {
     const levels = searchLevels(SEARCH, facts);
     let next = levels.next();

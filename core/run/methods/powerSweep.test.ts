@@ -1,6 +1,6 @@
 import { stimulusVolts } from "../../signal";
 import { hasReferenceCaptures } from "../../testing/referenceCapture";
-import { initialSettings, RUN_KINDS, RUN_METHODS } from "..";
+import { initialSettings, RUN_KIND_NAMES, RUN_KINDS, RUN_METHODS } from "..";
 import {
   analysed,
   captureAs,
@@ -11,10 +11,10 @@ import {
   valueOf,
 } from "../testing/recordings";
 
-const sweepShot = () => {
+const sweepShot = (limitDriveVoltsRms: number | null = null) => {
   const { fields } = RUN_KINDS["power-sweep"];
   const { shots } = RUN_METHODS["power-sweep"];
-  const { value } = shots(initialSettings(fields), FACTS).next();
+  const { value } = shots(initialSettings(fields), { ...FACTS, limitDriveVoltsRms }).next();
   if (!value) throw new Error("a sweep is one recording");
   return value;
 };
@@ -26,6 +26,26 @@ test("forty levels, the last one the source's most unless a drive is asked for",
     stepSeconds: 0.25,
     lastVoltsPeak: 2 * Math.SQRT2,
   });
+});
+
+test("where the limit was looked for, the levels crowd about it, ten percent still within; never beyond the source", () => {
+  const lastOf = (limit: number): number => {
+    const { stimulus } = sweepShot(limit);
+    return stimulus.kind === "level-sweep" ? stimulus.lastVoltsPeak / Math.SQRT2 : NaN;
+  };
+  expect(lastOf(1)).toBeGreaterThan(1.25);
+  expect(lastOf(1)).toBeLessThan(1.5);
+  expect(lastOf(1.9)).toBeCloseTo(2, 9);
+});
+
+test("a run that goes by the limit says so, or is refused its shots", () => {
+  for (const kind of RUN_KIND_NAMES) {
+    const { shots, seeksLimit } = RUN_METHODS[kind];
+    if (seeksLimit === "always" || RUN_KINDS[kind].isSoaked || RUN_KINDS[kind].takesMeterOnly)
+      continue;
+    const facts = { ...FACTS, channelCount: 2, limitDriveVoltsRms: null };
+    expect(() => shots(initialSettings(RUN_KINDS[kind].fields), facts).next()).not.toThrow();
+  }
 });
 
 test("a wave held at 20 V: the tops flatten from 25 W into 8 ohm on, and the rails are named", () => {

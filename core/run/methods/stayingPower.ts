@@ -16,6 +16,7 @@ const DURATIONS = [0.008, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 20, 60];
 
 /** How it is played and read. */
 export const stayingPowerMethod: RunMethod = {
+  seeksLimit: "always",
   *shots(settings, facts) {
     yield {
       name: "held",

@@ -13,10 +13,11 @@ import {
 import { formatHertz, formatSignificant, formatWithUnit } from "@/core/units";
 import { NOTHING_UNDER_WAY, type BenchJob, type Guards, type Load, type UnderWay } from "@/records";
 import { Cancelled } from "@/workers/benchClient";
+import { useAudio } from "../../audio/AudioProvider";
 import { useChain } from "../../frame/chainState";
 import { keepUnderWay, UploadFailed } from "../uploadRun";
 import { outputText } from "../playing/level";
-import { changeText } from "./changeText";
+import { changeText, loadChange } from "./changeText";
 import {
   engineAfter,
   engineFound,
@@ -32,6 +33,8 @@ type Engine = {
   goOn(): void;
   resume(): void;
   discard(): void;
+  /** The change that the run under way waits for is made. */
+  changed(): void;
   cancel(): void;
   clear(): void;
 };
@@ -59,6 +62,7 @@ export type BenchEngineProps = {
 export function BenchEngine({ amplifierId, loads, guards, underWay, children }: BenchEngineProps) {
   const router = useRouter();
   const { setChain, rest } = useChain();
+  const { mute, state: audio } = useAudio();
   const [state, setState] = useState(() => engineFound(underWay));
   // What happens while a run plays follows from the newest state, not from that of the drawing that began it.
   const now = useRef(state);
@@ -89,18 +93,25 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
     [keep, router, tell],
   );
   const latestRun = useRef<((run: Begun) => Promise<void>) | null>(null);
-  const latest = useRef({ loads, guards });
+  const device = audio.status === "open" ? audio.device : null;
+  const latest = useRef({ loads, guards, device });
   useEffect(() => {
-    latest.current = { loads, guards };
-  }, [loads, guards]);
+    latest.current = { loads, guards, device };
+  }, [loads, guards, device]);
   useEffect(() => () => control.current?.abort(), []);
+  const changed = useRef(() => {});
+  /** Silence first, whatever becomes of the rest. */
+  const stop = useCallback(() => {
+    mute();
+    control.current?.abort();
+  }, [mute]);
 
   const run = useCallback(
     async ({ job, queue, shots }: Begun) => {
       const mine = new AbortController();
       control.current = mine;
       const clock = shotClock();
-      setChain({ mute: () => mine.abort() });
+      setChain({ mute: stop });
       tell({ type: "begun", job, queue, shots, at: new Date().toISOString() });
       try {
         await keep(underWayOf(now.current));
@@ -108,12 +119,21 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
         const { playJob } = await import("./playJob");
         const outcome = await playJob(job, {
           amplifierId,
-          ...latest.current,
+          loads: latest.current.loads,
+          guards: latest.current.guards,
+          device: () => latest.current.device,
           signal: mine.signal,
           shots,
           onProgress: (progress) => {
             tell({ type: "progressed", progress, secondsLeft: clock(progress) });
             setChain(liveChain(job, latest.current.loads, progress));
+          },
+          onLoad: async (load) => {
+            tell({ type: "asked", change: loadChange(load, job, latest.current.loads) });
+            await new Promise<void>((done) => {
+              changed.current = done;
+            });
+            tell({ type: "asked", change: null });
           },
           onShot: async (shot) => {
             tell({ type: "recorded", shot });
@@ -131,10 +151,11 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
         if (mine.signal.aborted || error instanceof Cancelled) tell({ type: "muted" });
         else tell({ type: "failed", message: error instanceof UploadFailed ? error.message : ODD });
       } finally {
+        mute();
         rest();
       }
     },
-    [amplifierId, keep, keepThenTell, rest, setChain, tell],
+    [amplifierId, keep, keepThenTell, mute, rest, setChain, stop, tell],
   );
   useEffect(() => {
     latestRun.current = run;
@@ -156,10 +177,11 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
         tell({ type: "given-up" });
         void keep(underWayOf(now.current)).catch(() => {});
       },
-      cancel: () => control.current?.abort(),
+      changed: () => changed.current(),
+      cancel: stop,
       clear: () => void tell({ type: "cleared" }),
     }),
-    [state, run, keep, tell],
+    [state, run, keep, stop, tell],
   );
   return <EngineContext value={engine}>{children}</EngineContext>;
 }
@@ -193,9 +215,10 @@ const liveChain = (
   const reading = {
     reading: { note: stage, value: `${Math.round(100 * doneRatio)} %`, isLive: false },
   };
+  const isSimulated = job.played === undefined;
   if (!playing)
     return {
-      source: { note: "Source", value: "simulated, ended" },
+      source: { note: "Source", value: isSimulated ? "simulated, ended" : "silent" },
       amplifier: { note: "Amplifier", value: "at rest" },
       load: { note: "Load", value: "0 W" },
       ...reading,
@@ -213,7 +236,7 @@ const liveChain = (
       isLive: true,
     },
     amplifier: {
-      note: "Amplifier, simulated",
+      note: isSimulated ? "Amplifier, simulated" : "Amplifier",
       value: `${job.channelsDriven === 1 ? "one channel" : `${job.channelsDriven} channels`} driven`,
       isLive: true,
     },
@@ -222,7 +245,9 @@ const liveChain = (
       value: `${outputText(most(playing.loadWatts), most(playing.voltsRms))} each`,
       isLive: true,
     },
-    probe: { note: "Probe, simulated", value: "24 bit, 192 kHz", isLive: true },
+    probe: isSimulated
+      ? { note: "Probe, simulated", value: "24 bit, 192 kHz", isLive: true }
+      : { note: "Probe", value: "audio interface", isLive: true },
     ...reading,
   };
 };

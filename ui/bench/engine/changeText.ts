@@ -1,3 +1,4 @@
+import type { ShotLoad } from "@/core/run";
 import { formatSignificant } from "@/core/units";
 import type { BenchJob, Load } from "@/records";
 
@@ -5,6 +6,16 @@ const loadText = (load: Load | undefined): string =>
   load
     ? `${load.nominalOhms} Ω (${load.channels.map(({ ohms }) => formatSignificant(ohms, 3)).join(", ")})`
     : "the load of the run";
+
+/** What has to hang on the outputs for the next recording of a run under way. */
+export const loadChange = (
+  load: ShotLoad,
+  { loadId, secondLoadId }: Pick<BenchJob, "loadId" | "secondLoadId">,
+  loads: readonly Load[],
+): string =>
+  load === "speaker"
+    ? "Take the resistors off, and connect the loudspeaker, or what stands for one."
+    : `Change the load to ${loadText(loads.find(({ id }) => id === (load === "run" ? loadId : secondLoadId)))}.`;
 
 /** The simulated amplifier is on another supply in the next run: it follows by itself. */
 const isFollowed = (before: BenchJob, next: BenchJob): boolean =>

@@ -21,6 +21,8 @@ export type EngineState = {
   queue: readonly BenchJob[];
   /** A change of load or setting that must be made before the next run; output is at its least meanwhile. */
   pause: string | null;
+  /** A change of load that the run under way waits for; output is silent meanwhile. */
+  asked: string | null;
   failure: { message: string; code: Finding["code"] | null } | null;
   /** Runs that could not be: each until it is made after all. */
   refused: readonly RefusedRun[];
@@ -44,6 +46,8 @@ export type EngineEvent =
     }
   | { type: "progressed"; progress: Progress; secondsLeft: number | null }
   | { type: "recorded"; shot: UnderWayShot }
+  /** It waits for a change by hand, or goes on after it. */
+  | { type: "asked"; change: string | null }
   /** It is whole and stored. `pause` is what must be changed by hand before the next run. */
   | { type: "stored"; id: string; pause: string | null; foundWatts: number | null }
   /** The run itself says that it cannot be. */
@@ -62,6 +66,7 @@ export const IDLE: EngineState = {
   secondsLeft: null,
   queue: [],
   pause: null,
+  asked: null,
   failure: null,
   refused: [],
   lastSeen: null,
@@ -138,6 +143,15 @@ const withRefused = (
   return [...before.filter((each) => !isSame(each, run)), run].slice(-MOST_REFUSED);
 };
 
+const afterProgress = (
+  state: EngineState,
+  { progress, secondsLeft }: Extract<EngineEvent, { type: "progressed" }>,
+): EngineState =>
+  // Messages of a worker that was ended may still be under way.
+  state.job
+    ? { ...state, progress, secondsLeft, lastSeen: progress.playing ?? state.lastSeen }
+    : state;
+
 export const engineAfter = (state: EngineState, event: EngineEvent): EngineState => {
   switch (event.type) {
     case "begun": {
@@ -145,15 +159,9 @@ export const engineAfter = (state: EngineState, event: EngineEvent): EngineState
       return { ...rested(state), job, queue, shots, startedAt: at, progress: STARTING };
     }
     case "progressed":
-      // Messages of a worker that was ended may still be under way.
-      return state.job
-        ? {
-            ...state,
-            progress: event.progress,
-            secondsLeft: event.secondsLeft,
-            lastSeen: event.progress.playing ?? state.lastSeen,
-          }
-        : state;
+      return afterProgress(state, event);
+    case "asked":
+      return { ...state, asked: event.change };
     case "recorded":
       return { ...state, shots: [...state.shots, event.shot] };
     case "stored":

@@ -1,6 +1,5 @@
-import { describedFacts } from "@/bench/catalogue";
-import type { Finding } from "@/core/outcome";
-import { RUN_KINDS } from "@/core/run";
+import { findingText, type Finding } from "@/core/outcome";
+import { RUN_KINDS, type ShotLoad } from "@/core/run";
 import {
   ANALYSIS_VERSION,
   guardLimits,
@@ -13,15 +12,13 @@ import {
   type RunCapture,
   type UnderWayShot,
 } from "@/records";
-import { callback, startJob } from "@/workers/benchClient";
+import { callback, handedOver, startJob } from "@/workers/benchClient";
 import type { KeptShot } from "@/pipeline/playRun";
-import type { PlayProgress } from "@/workers/protocol";
+import type { PlayProgress, RunListener } from "@/workers/protocol";
 import { foundIn } from "@/records/facts";
-import { fetchCapture, storeRun, uploadCapture } from "../uploadRun";
-
-/** The simulated converter and voltmeter are taken to be within 0.5 %. */
-const SIMULATED_ACCURACY_RATIO = 0.005;
-const RATE_HZ = 192_000;
+import type { OpenInterface } from "../../audio/openInterface";
+import { fetchCapture, storeRun, uploadCapture, UploadFailed } from "../uploadRun";
+import { benchOfJob } from "./benchOfJob";
 
 export type Progress = { stage: string; doneRatio: number; playing: PlayProgress | null };
 export type JobContext = {
@@ -30,32 +27,34 @@ export type JobContext = {
   guards: Guards;
   signal: AbortSignal;
   shots: readonly UnderWayShot[];
+  /** The audio interface that is open; null while none is. */
+  device(): OpenInterface | null;
   onProgress(progress: Progress): void;
   onShot(shot: UnderWayShot): Promise<void>;
+  /** Somebody hangs another load on the outputs; it waits until that is done. */
+  onLoad(load: ShotLoad): Promise<void>;
 };
 
 /** A run that is stored, and what it found the amplifier to give; null where it is no sweep of that. */
 export type StoredRun = { id: string; foundWatts: number | null };
 
+const NO_LOAD: Finding = {
+  code: "bad-load",
+  where: "Load",
+  advice: "the load of this run is no longer there; choose another.",
+};
+
 /** Plays, reads and stores one run. @returns what was stored, or what is wrong */
 export const playJob = async (
   job: BenchJob,
-  { amplifierId, loads, guards, signal, shots, onProgress, onShot }: JobContext,
+  { amplifierId, loads, guards, signal, shots, device, onProgress, onShot, onLoad }: JobContext,
 ): Promise<StoredRun | Finding> => {
   const load = loads.find(({ id }) => id === job.loadId);
-  if (!load)
-    return {
-      code: "bad-load",
-      where: "Load",
-      advice: "the load of this run is no longer there; choose another.",
-    };
-  const instrument = { kind: "simulated", amplifier: job.rig, seed: job.seed } as const;
-  // A job may come from the store, where it lay since a run was broken off.
-  const described = describedFacts(instrument);
-  if (!described.ok) return described.finding;
-  const facts = described.value;
+  if (!load) return NO_LOAD;
   const { kind } = job;
-  const readShots: ReadShot[] = [];
+  const found = benchOfJob(job, device());
+  if (!found.ok) return found.finding;
+  const { value: bench } = found;
   const conditionsOf = (each: Load, fullScaleVolts: number, readWith?: ReadWith) =>
     runConditions({
       readWith,
@@ -64,8 +63,9 @@ export const playJob = async (
       firstChannel: 0,
       channelsDriven: job.channelsDriven,
       fullScaleVolts,
-      mainsHz: facts.mainsHz,
-      voltsAccuracyRatio: SIMULATED_ACCURACY_RATIO,
+      mainsHz: bench.mainsHz,
+      voltsAccuracyRatio: bench.voltsAccuracyRatio,
+      confirmations: job.confirmations,
       settings: job.settings as Record<string, number | string>,
       setting: job.setting,
       inputUsed: job.inputUsed,
@@ -74,20 +74,16 @@ export const playJob = async (
     });
   const second = loads.find(({ id }) => id === job.secondLoadId) ?? null;
   const channelsOf = (each: Load) => conditionsOf(each, 1).channels;
-  const captures: RunCapture[] = [];
-  const kept: KeptShot[] = [];
-  for (const { sha256, ...shot } of shots) {
-    const wav = await fetchCapture(sha256, signal);
-    if (!wav) continue;
-    kept.push({ ...shot, wav });
-    readShots.push(...readShotOf(shot));
-    captures.push({
-      sha256,
-      fileName: shot.fileName,
-      fullScaleVolts: shot.fullScaleVolts,
-      shot: shot.name,
-    });
-  }
+  const hang = ({ channels }: Load) => device()?.hang(channels.map(({ ohms }) => ohms));
+  hang(load);
+  const kept = await keptShots(shots, signal);
+  const readShots = kept.flatMap(readShotOf);
+  const captures = kept.map(({ sha256, name, fileName, fullScaleVolts }): RunCapture => ({
+    sha256,
+    fileName,
+    fullScaleVolts,
+    shot: name,
+  }));
   const store = async (shot: KeptShot): Promise<void> => {
     const { wav, ...facts } = shot;
     const capture = await uploadCapture({ ...shot, bytes: new Blob([wav]) }, signal);
@@ -97,33 +93,41 @@ export const playJob = async (
   };
   const played = startJob((worker) =>
     worker.playRun(
-      {
+      handedOver({
         kind,
         settings: job.settings,
-        instrument,
+        instrument: bench.instrument,
         loads: channelsOf(load),
         secondLoads: second && channelsOf(second),
         ratedWatts: job.ratedWatts,
         levelWatts: job.level?.watts ?? null,
-        sampleRateHz: RATE_HZ,
+        sampleRateHz: bench.sampleRateHz,
         kept,
         limits: guardLimits(guards, load),
         secondLimits: second && guardLimits(guards, second),
-      },
-      callback(
-        (playing) =>
-          !signal.aborted &&
-          onProgress({ stage: playing.label, doneRatio: playing.doneRatio, playing }),
-      ),
-      callback(store),
-      callback(
-        (doneRatio) =>
-          !signal.aborted && onProgress({ stage: "Reading the levels", doneRatio, playing: null }),
-      ),
+      }),
+      callback<RunListener>({
+        onProgress: (playing) => {
+          if (!signal.aborted)
+            onProgress({ stage: playing.label, doneRatio: playing.doneRatio, playing });
+        },
+        onShot: store,
+        onReading: (doneRatio) => {
+          if (!signal.aborted)
+            onProgress({ stage: "Reading the levels", doneRatio, playing: null });
+        },
+        onLoad: async (which) => {
+          await onLoad(which);
+          hang(which === "second" && second ? second : load);
+        },
+      }),
     ),
   );
   signal.addEventListener("abort", played.cancel);
   const outcome = await played.finished;
+  // What failed was the instrument, not the run: its recordings stay, and it may go on.
+  if (!outcome.ok && outcome.finding.code === "instrument-fault")
+    throw new UploadFailed(findingText(outcome.finding));
   if (!outcome.ok) return outcome.finding;
   onProgress({ stage: "Storing the result", doneRatio: 1, playing: null });
   const id = await storeRun(
@@ -131,8 +135,8 @@ export const playJob = async (
     {
       id: job.id,
       kind,
-      source: "simulated-bench",
-      sourceDetail: facts.name,
+      source: bench.source,
+      sourceDetail: bench.sourceDetail,
       conditions: conditionsOf(load, captures[0]?.fullScaleVolts ?? 1, {
         ratedWatts: job.ratedWatts,
         secondChannels: second && channelsOf(second),
@@ -147,6 +151,19 @@ export const playJob = async (
   const foundWatts =
     RUN_KINDS[kind].isBridged || job.setting !== "" ? null : foundIn(outcome.value);
   return { id, foundWatts };
+};
+
+/** Recordings from before the run was broken off, as far as they are still there. */
+const keptShots = async (
+  shots: readonly UnderWayShot[],
+  signal: AbortSignal,
+): Promise<(KeptShot & { sha256: string })[]> => {
+  const kept: (KeptShot & { sha256: string })[] = [];
+  for (const shot of shots) {
+    const wav = await fetchCapture(shot.sha256, signal);
+    if (wav) kept.push({ ...shot, wav });
+  }
+  return kept;
 };
 
 /** What is kept of a recording so that it can be read again; nothing of one from before that was kept. */

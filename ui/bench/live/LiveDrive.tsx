@@ -1,8 +1,6 @@
 "use client";
 import { Box, Flex, HStack, Text } from "@chakra-ui/react";
-import { useEffect, useMemo, useState } from "react";
-import type { InstrumentFacts } from "@/bench/contract";
-import type { InstrumentDescription } from "@/bench/instruments";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { findingText } from "@/core/outcome";
 import type { RunKind } from "@/core/run";
 import { formatHertz, formatPercent, formatSignificant, amplitudeRatioToDb } from "@/core/units";
@@ -10,6 +8,7 @@ import { channelLetter } from "@/core/verdict";
 import { guardLimits, type Amplifier, type Guards, type Load } from "@/records";
 import type { LiveReading, RampLimit } from "@/pipeline/liveBench";
 import { channelLook } from "@/drawing/channelLook";
+import { useAudio } from "../../audio/AudioProvider";
 import { useSize } from "../../charts/useSize";
 import { useChain } from "../../frame/chainState";
 import { ActionButton } from "../../parts/ActionButton";
@@ -18,6 +17,8 @@ import { Reading } from "../../parts/Reading";
 import { LiveSpectrum } from "../playing/LiveSpectrum";
 import { LiveWave } from "../playing/LiveWave";
 import { ChoiceField, held } from "../../parts/fields";
+import type { JobBench } from "../engine/benchOfJob";
+import type { PlayedOn } from "../playedOn";
 import { UploadFailed } from "../uploadRun";
 import { useRunId } from "../useRunId";
 import { keepReading } from "./keepReading";
@@ -27,8 +28,7 @@ import { useLive } from "./useLive";
 export type LiveDriveProps = {
   kind: RunKind;
   amplifier: Amplifier;
-  instrument: InstrumentDescription;
-  facts: InstrumentFacts;
+  played: PlayedOn;
   load: Load;
   guards: Guards;
   channelsDriven: number;
@@ -47,8 +47,7 @@ const CLIMB_LIMITS: Record<string, { label: string; limit: RampLimit }> = {
 export function LiveDrive({
   kind,
   amplifier,
-  instrument,
-  facts,
+  played,
   load,
   guards,
   channelsDriven,
@@ -57,6 +56,8 @@ export function LiveDrive({
 }: LiveDriveProps) {
   const { state, on, off, hold, worker } = useLive();
   const { setChain, rest } = useChain();
+  const { mute } = useAudio();
+  const playedOn = useRef<JobBench | null>(null);
   const [climbLimit, setClimbLimit] = useState("flat-tops");
   const runId = useRunId();
   const [isHeld, setHeld] = useState(false);
@@ -75,25 +76,34 @@ export function LiveDrive({
         isLive,
       },
       amplifier: {
-        note: "Amplifier, simulated",
+        note: played.isSimulated ? "Amplifier, simulated" : "Amplifier",
         value: `${reading.channels.length === 1 ? "one channel" : `${reading.channels.length} channels`} driven`,
         isLive,
       },
       load: {
-        note: `Load ${formatSignificant(reading.channels[0].loadCelsius, 3)} °C`,
+        note: ["Load", celsiusText(reading.channels[0].loadCelsius)].join(" "),
         value: `${formatSignificant(Math.max(...reading.channels.map(({ powerWatts }) => powerWatts)), 3)} W each`,
         isLive,
       },
-      probe: { note: "Probe, simulated", value: "live", isLive },
-      mute: () => void worker()?.muteLive(),
+      probe: { note: played.isSimulated ? "Probe, simulated" : "Probe", value: "live", isLive },
+      mute: () => {
+        mute();
+        void worker()?.muteLive();
+      },
     });
-  }, [reading, frequencyHz, setChain, worker]);
-  useEffect(() => rest, [rest]);
+  }, [reading, frequencyHz, played.isSimulated, mute, setChain, worker]);
+  useEffect(
+    () => () => {
+      mute();
+      rest();
+    },
+    [mute, rest],
+  );
 
-  const act = (work: (bench: NonNullable<ReturnType<typeof worker>>) => Promise<unknown>) => {
-    const bench = worker();
-    if (bench)
-      void work(bench).catch(() =>
+  const act = (work: (playing: NonNullable<ReturnType<typeof worker>>) => Promise<unknown>) => {
+    const playing = worker();
+    if (playing)
+      void work(playing).catch(() =>
         setMessage("The live bench does not answer; switch it on again."),
       );
   };
@@ -102,11 +112,18 @@ export function LiveDrive({
     hold(!isHeld);
     setHeld(!isHeld);
   };
+  const switchOff = () => {
+    mute();
+    off();
+  };
   const switchOn = () => {
     setMessage(null);
     setHeld(false);
+    const found = played.bench(load);
+    if (!found.ok) return setMessage(findingText(found.finding));
+    playedOn.current = found.value;
     void on({
-      instrument,
+      instrument: found.value.instrument,
       loadOhms: load.channels.slice(0, channelsDriven).map(({ ohms }) => ohms),
       frequencyHz,
       limits: guardLimits(guards, load),
@@ -116,26 +133,27 @@ export function LiveDrive({
     "live-auto": () => act((bench) => bench.climbLive(CLIMB_LIMITS[climbLimit].limit)),
     "live-hold": turnHold,
     "live-take": () => void take(),
-    "live-off": off,
+    "live-off": switchOff,
   };
   const take = async () => {
-    const bench = worker();
-    if (!bench || isTaking) return;
+    const playing = worker();
+    if (!playing || !playedOn.current || isTaking) return;
     setTaking(true);
     try {
-      const taken = await bench.takeLive();
+      const taken = await playing.takeLive();
       const id = await keepReading(taken, {
         id: runId.current(),
         kind,
         amplifierId: amplifier.id,
-        facts,
+        bench: playedOn.current,
+        confirmations: played.confirmations,
         load,
         channelsDriven,
         frequencyHz,
       });
       if (typeof id !== "string") return setMessage(findingText(id));
       runId.stored();
-      off();
+      switchOff();
       onStored(id);
     } catch (error) {
       setMessage(
@@ -209,6 +227,12 @@ export function LiveDrive({
     </Box>
   );
 }
+
+const celsiusText = (celsius: number | null): string =>
+  celsius === null ? "" : `${formatSignificant(celsius, 3)} °C`;
+
+const hottest = ({ channels }: LiveReading): number =>
+  Math.max(...channels.map(({ loadCelsius }) => loadCelsius ?? -Infinity));
 
 const KEYS: readonly {
   key: string;
@@ -311,10 +335,10 @@ function Meters({
           amplitudeRatioToDb(reading.driveVoltsRms / reading.mostDriveVoltsRms),
           3,
         )}{" "}
-        dB of the source’s most. Load{" "}
-        {formatSignificant(Math.max(...reading.channels.map(({ loadCelsius }) => loadCelsius)), 3)}{" "}
-        °C, heat sink {formatSignificant(reading.sinkCelsius, 3)} °C, mains{" "}
-        {formatSignificant(reading.mainsWatts, 3)} W.
+        dB of the source’s most.{" "}
+        {reading.sinkCelsius === null
+          ? "Nothing here tells temperatures or mains: keep a hand on them."
+          : `Load ${celsiusText(hottest(reading))}, heat sink ${celsiusText(reading.sinkCelsius)}, mains ${formatSignificant(reading.mainsWatts ?? 0, 3)} W.`}
         {isHeld && <b> Held.</b>}
         {ramp && (
           <b>

@@ -1,19 +1,18 @@
-import type { Capture, InstrumentFacts } from "@/bench/contract";
+import type { Capture } from "@/bench/contract";
 import type { Finding } from "@/core/outcome";
 import type { RunKind } from "@/core/run";
-import { ANALYSIS_VERSION, runConditions, type Load } from "@/records";
+import { ANALYSIS_VERSION, runConditions, type Confirmation, type Load } from "@/records";
 import { callback, startJob } from "@/workers/benchClient";
+import type { JobBench } from "../engine/benchOfJob";
 import { storeRun, uploadCapture } from "../uploadRun";
-
-/** The simulated converter is taken to be within 0.5 %. */
-const SIMULATED_ACCURACY_RATIO = 0.005;
 
 export type TakenByHand = {
   /** The run's, the same however often it is sent. */
   id: string;
   kind: RunKind;
   amplifierId: string;
-  facts: InstrumentFacts;
+  bench: JobBench;
+  confirmations: readonly Confirmation[];
   load: Load;
   channelsDriven: number;
   frequencyHz: number;
@@ -25,7 +24,7 @@ export type TakenByHand = {
  */
 export const keepReading = async (
   taken: Capture,
-  { id, kind, amplifierId, facts, load, channelsDriven, frequencyHz }: TakenByHand,
+  { id, kind, amplifierId, bench, confirmations, load, channelsDriven, frequencyHz }: TakenByHand,
 ): Promise<string | Finding> => {
   const conditions = runConditions({
     load,
@@ -33,8 +32,9 @@ export const keepReading = async (
     firstChannel: 0,
     channelsDriven,
     fullScaleVolts: taken.fullScaleVolts,
-    mainsHz: facts.mainsHz,
-    voltsAccuracyRatio: SIMULATED_ACCURACY_RATIO,
+    mainsHz: bench.mainsHz,
+    voltsAccuracyRatio: bench.voltsAccuracyRatio,
+    confirmations,
     settings: { frequencyHz },
   });
   const bytes = new Blob([taken.wav]);
@@ -44,7 +44,7 @@ export const keepReading = async (
       {
         kind,
         settings: {},
-        instrument: { kind: "files", mainsHz: facts.mainsHz, files: [{ ...taken, layout }] },
+        instrument: { kind: "files", mainsHz: bench.mainsHz, files: [{ ...taken, layout }] },
         loads: conditions.channels,
         secondLoads: null,
         ratedWatts: null,
@@ -60,8 +60,8 @@ export const keepReading = async (
     {
       id,
       kind,
-      source: "simulated-bench",
-      sourceDetail: `${facts.name}, by hand`,
+      source: bench.source,
+      sourceDetail: `${bench.sourceDetail}, by hand`,
       conditions,
       result: { kind, channels: outcome.value },
       analysisVersion: ANALYSIS_VERSION,

@@ -1,6 +1,7 @@
 "use client";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { callback, keepWorker } from "@/workers/benchClient";
+import { findingText, type Finding } from "@/core/outcome";
+import { callback, handedOver, keepWorker } from "@/workers/benchClient";
 import type { LiveReading, LiveRequest } from "@/pipeline/liveBench";
 
 export type LiveState =
@@ -34,16 +35,19 @@ export const useLive = () => {
     setState({ status: "starting" });
     try {
       const outcome = await mine.worker.startLive(
-        request,
-        callback((reading) => {
+        handedOver(request),
+        callback((reading: LiveReading) => {
           if (kept.current === mine && !(isHeld.current && !reading.trip))
             setState({ status: "on", reading });
+        }),
+        callback((finding: Finding) => {
+          if (kept.current === mine) setState({ status: "failed", message: findingText(finding) });
         }),
       );
       if (!outcome.ok && kept.current === mine)
         setState({
           status: "failed",
-          message: `${outcome.finding.where}: ${outcome.finding.advice}`,
+          message: findingText(outcome.finding),
         });
     } catch {
       if (kept.current === mine)

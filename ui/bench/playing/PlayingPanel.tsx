@@ -1,5 +1,6 @@
 "use client";
 import { Box, Flex, Grid, HStack, Text } from "@chakra-ui/react";
+import { useMemo } from "react";
 import { RUN_KINDS } from "@/core/run";
 import { formatPercent, formatSignificant } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
@@ -8,6 +9,7 @@ import type { PlayProgress } from "@/workers/protocol";
 import { channelLook } from "@/drawing/channelLook";
 import { useSize } from "../../charts/useSize";
 import { ActionButton } from "../../parts/ActionButton";
+import { useKeys } from "../../parts/keys";
 import { Panel } from "../../parts/Panel";
 import { Reading } from "../../parts/Reading";
 import type { EngineState } from "../engine/engineState";
@@ -22,16 +24,18 @@ export type PlayingPanelProps = {
   load: Load | null;
   guards: Guards;
   onCancel(): void;
+  onChanged(): void;
 };
 
 const PICTURE_HEIGHT = 310;
 
 /** A run while it plays: the output as numbers, wave and spectrum, how near the guards are, and how long it will take. */
 export function PlayingPanel({
-  state: { job, progress, secondsLeft, queue, lastSeen },
+  state: { job, progress, secondsLeft, queue, lastSeen, asked },
   load,
   guards,
   onCancel,
+  onChanged,
 }: PlayingPanelProps) {
   const { stage } = progress;
   // Between recordings what was seen last stands still, so that it can be read.
@@ -67,6 +71,7 @@ export function PlayingPanel({
           Stop
         </ActionButton>
       </HStack>
+      {asked && <AskedChange change={asked} onChanged={onChanged} />}
       <PlayingBar progress={progress} secondsLeft={secondsLeft} queued={queue.length} />
       <Box ref={ref} minW={0} opacity={isHeld && playing ? 0.6 : 1} aria-busy={isHeld}>
         {playing ? (
@@ -143,12 +148,21 @@ function GuardLine({
   const limits = guardLimits(guards, load);
   const most = (values: readonly number[]): number =>
     values.reduce((high, value) => Math.max(high, value), 0);
-  const seen: readonly [string, number, number, string][] = [
+  const all: readonly [string, number | null, number, string][] = [
     ["load", most(playing.loadWatts), limits.loadWatts, "W"],
-    ["load surface", most(playing.loadCelsius), limits.loadCelsius, "°C"],
+    [
+      "load surface",
+      playing.loadCelsius.length > 0 ? most(playing.loadCelsius) : null,
+      limits.loadCelsius,
+      "°C",
+    ],
     ["heat sink", playing.sinkCelsius, limits.sinkCelsius, "°C"],
     ["mains", playing.mainsAmperes, limits.breakerAmperes, "A"],
   ];
+  const seen = all.flatMap(([name, value, limit, unit]) =>
+    value === null ? [] : [[name, value, limit, unit] as const],
+  );
+  const unseen = all.flatMap(([name, value]) => (value === null ? [name] : []));
   return (
     <HStack gap={6} mt={3} wrap="wrap" fontSize="15px" data-testid="guards">
       <Text color="muted">Guards on</Text>
@@ -163,6 +177,34 @@ function GuardLine({
           {value > 0.8 * limit && ", near"}
         </Text>
       ))}
+      {unseen.length > 0 && (
+        <Text color="muted">not seen by anything here: {unseen.join(", ")}</Text>
+      )}
+    </HStack>
+  );
+}
+
+/** A change by hand that the run waits for. */
+function AskedChange({ change, onChanged }: { change: string; onChanged(): void }) {
+  useKeys(useMemo(() => [{ key: "g", label: "Changed; go on", run: onChanged }], [onChanged]));
+  return (
+    <HStack
+      role="alert"
+      bg="ochreWash"
+      borderLeftWidth="4px"
+      borderColor="ochre"
+      borderRadius="6px"
+      px={4}
+      py={3}
+      mb={3}
+      justify="space-between"
+    >
+      <Text fontSize="18px" fontWeight={700}>
+        The output is silent. {change}
+      </Text>
+      <ActionButton tone="primary" hotkey="G" minH="52px" px={5} onClick={onChanged}>
+        Changed; go on
+      </ActionButton>
     </HStack>
   );
 }

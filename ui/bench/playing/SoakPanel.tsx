@@ -14,6 +14,7 @@ export function SoakPanel({
   sinkCelsius,
   outlook,
 }: Pick<PlayProgress, "seconds" | "sinkCelsius" | "outlook">) {
+  if (sinkCelsius === null) return null;
   const settled = outlook && isTold(outlook.settled) ? bandText(outlook.settled) : null;
   return (
     <HStack mt={6} mb={4} gap={12} align="start" wrap="wrap">

@@ -67,6 +67,7 @@ const panel = (
     load={load}
     guards={guards}
     onCancel={() => {}}
+    onChanged={() => {}}
   />
 );
 

@@ -24,6 +24,7 @@ import { ChoiceField, FormMessage, QuantityField } from "../../parts/fields";
 import { simulationSchema, type SimulationSettings } from "../benchSchemas";
 import { loadChoice } from "../loadChoice";
 import { AmplifierPicker } from "./AmplifierPicker";
+import { NEAREST } from "./nearest";
 import { Parameters } from "./Parameters";
 import { PredictedCurve, predictedLabel, PredictedReadings } from "./PredictedCurve";
 import { predictionRun } from "./predictionRun";
@@ -42,13 +43,6 @@ export type SimulatedBenchProps = {
   loads: readonly Load[];
   busy: boolean;
   onStart(simulation: Simulation): void;
-};
-
-/** The one in the catalogue that is nearest to what stands on the bench. */
-export const NEAREST: Record<Amplifier["kind"], CatalogueName> = {
-  home: "home-class-ab",
-  vintage: "vintage-class-ab",
-  mini: "mini-bridge-brick",
 };
 
 /** The bench that ships with Rimebank: pick an amplifier, change what it is made of, see at once what it would do, and run the sweep. */

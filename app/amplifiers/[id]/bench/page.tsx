@@ -44,6 +44,7 @@ export default async function BenchPage({ params, searchParams }: BenchPageProps
       uploadLimitBytes={uploadLimitBytes()}
       plan={plan}
       rig={rig}
+      interfaces={records.interfaces}
       calibration={rigCalibration(rig, instruments)}
       recorders={recorders}
       voltmeter={chosenInstrument(instruments, "voltmeter", rig.voltmeterId)}

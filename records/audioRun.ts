@@ -1,0 +1,22 @@
+import { array, boolean, number, object, string, type InferType } from "yup";
+import { audioInputSchema, audioOutputSchema, MOST_AUDIO_CHANNELS } from "./interfaces";
+import { above0, MOST } from "./limits";
+
+/** How a run is driven through an audio interface: kept with a run under way, so that it can go on with the same levels. */
+export const audioRunSchema = object({
+  deviceName: string().max(200).required(),
+  /** Nothing real: an amplifier that is worked out stands behind it. */
+  isVirtual: boolean().required(),
+  sampleRateHz: above0(MOST.hertz),
+  /** Channels that come in, as it was opened. */
+  channelCount: number().integer().min(1).max(MOST_AUDIO_CHANNELS).required(),
+  outputs: array().of(audioOutputSchema).min(1).max(8).required(),
+  inputs: array().of(audioInputSchema).min(1).max(8).required(),
+  mostVoltsPeak: above0(MOST.volts),
+  riseDbPerSecond: above0(1000),
+  mainsHz: number()
+    .oneOf([50, 60] as const)
+    .required(),
+});
+
+export type AudioRun = InferType<typeof audioRunSchema>;

@@ -1,0 +1,116 @@
+import { failure, success, type Outcome } from "@/core/outcome";
+import type { AudioRun } from "../audioRun";
+import type { AudioInterface } from "../interfaces";
+import type { RigSettings } from "../rig";
+
+/** What is open, as far as its levels depend on it. */
+export type OpenedDevice = {
+  deviceName: string;
+  isVirtual: boolean;
+  sampleRateHz: number;
+  inputCount: number;
+  outputCount: number;
+  /** Where its volts are known because it was made with them. */
+  levels: { outputFullScaleVolts: number; inputFullScaleVolts: number } | null;
+};
+
+/** The interface whose levels were found for this device at this rate; levels of another rate or device say nothing of it. */
+export const knownInterface = (
+  interfaces: readonly AudioInterface[],
+  { deviceName, sampleRateHz }: Pick<OpenedDevice, "deviceName" | "sampleRateHz">,
+): AudioInterface | null =>
+  interfaces.find((each) => each.deviceName === deviceName && each.sampleRateHz === sampleRateHz) ??
+  null;
+
+/** What is worked out is taken to be as good as a good voltmeter. */
+const MADE_UNCERTAINTY_RATIO = 0.001;
+
+/** Levels of one whose volts are known because it was made with them. */
+const madeWith = ({
+  levels,
+  inputCount,
+  outputCount,
+}: OpenedDevice): Pick<AudioInterface, "outputs" | "inputs"> | null =>
+  levels && {
+    outputs: Array.from({ length: outputCount }, (_, channel) => ({
+      channel,
+      fullScaleVolts: levels.outputFullScaleVolts,
+    })),
+    inputs: Array.from({ length: inputCount }, (_, channel) => ({
+      channel,
+      fullScaleVolts: levels.inputFullScaleVolts,
+      stdUncertaintyRatio: MADE_UNCERTAINTY_RATIO,
+      isInverted: false,
+    })),
+  };
+
+/** How a run is driven through the interface that is open, or what is missing for it. */
+export const audioRunOn = (
+  opened: OpenedDevice,
+  known: AudioInterface | null,
+  { audio }: Pick<RigSettings, "audio">,
+): Outcome<AudioRun> => {
+  const { deviceName, isVirtual, sampleRateHz, inputCount, outputCount } = opened;
+  const levels = known ?? madeWith(opened);
+  if (!levels || levels.outputs.length === 0)
+    return missing(
+      deviceName,
+      "the volts at full scale of its outputs are not known yet at this rate",
+    );
+  if (levels.inputs.length === 0)
+    return missing(
+      deviceName,
+      "the volts at full scale of its inputs are not known yet at this rate",
+    );
+  if (
+    levels.inputs.some(({ channel }) => channel >= inputCount) ||
+    levels.outputs.some(({ channel }) => channel >= outputCount)
+  )
+    return missing(
+      deviceName,
+      `it was opened with ${inputCount} inputs and ${outputCount} outputs, fewer than its levels were found for`,
+    );
+  return success({
+    deviceName,
+    isVirtual,
+    sampleRateHz,
+    channelCount: inputCount,
+    outputs: levels.outputs,
+    inputs: levels.inputs,
+    mostVoltsPeak: audio.mostVoltsPeak,
+    riseDbPerSecond: audio.riseDbPerSecond,
+    mainsHz: audio.mainsHz,
+  });
+};
+
+const missing = (deviceName: string, what: string) =>
+  failure(
+    "instrument-fault",
+    deviceName,
+    `${what}. Find its levels on the Rig, under Audio interface.`,
+  );
+
+/** What a level has changed by since it was found the time before; beyond this a knob was turned, or a cable is another. Chosen here. */
+const CHANGED_RATIO = 0.02;
+
+/** Which of the levels are others than the time before, in words. */
+export const changedLevels = ({ outputs, inputs, before }: AudioInterface): string[] => {
+  if (!before) return [];
+  const changes = (
+    what: string,
+    now: readonly { fullScaleVolts: number }[],
+    then: readonly number[],
+  ) =>
+    now.flatMap(({ fullScaleVolts }, k) => {
+      const ratio = fullScaleVolts / (then[k] ?? fullScaleVolts) - 1;
+      return Math.abs(ratio) > CHANGED_RATIO
+        ? [
+            `${what} ${k + 1} is ${ratio > 0 ? "up" : "down"} by ${Math.abs(100 * ratio).toFixed(1)} %`,
+          ]
+        : [];
+    });
+  return [
+    ...changes("output", outputs, before.outputVolts),
+    ...changes("input", inputs, before.inputVolts),
+  ];
+};

@@ -1,0 +1,25 @@
+import { Box, Heading, Text } from "@chakra-ui/react";
+import type { RunKind } from "@/core/run";
+import type { AudioRun } from "@/records";
+import { unseenBy } from "@/records/facts";
+import { Panel } from "../../parts/Panel";
+
+/** What this run cannot tell with an audio interface, and why; nothing where it tells all. */
+export function CannotSee({ kind, run }: { kind: RunKind; run: AudioRun }) {
+  const unseen = unseenBy(kind, run.sampleRateHz);
+  if (unseen.length === 0) return null;
+  return (
+    <Panel data-testid="cannot-see">
+      <Heading as="h2" fontSize="16px" mb={1.5}>
+        What it cannot see here
+      </Heading>
+      <Box as="ul" pl={5} fontSize="14.5px" listStyleType="disc">
+        {unseen.map((each) => (
+          <Text as="li" key={each} display="list-item" mb={1}>
+            {each}
+          </Text>
+        ))}
+      </Box>
+    </Panel>
+  );
+}

@@ -1,0 +1,56 @@
+"use client";
+import { Box, Text } from "@chakra-ui/react";
+import { unconfirmed, type Caution } from "@/core/safety";
+import { findingText } from "@/core/outcome";
+import type { AudioInterfaces, RigSettings } from "@/records";
+import { audioRunOn, knownInterface } from "@/records/facts";
+import { useAudio } from "../../audio/AudioProvider";
+import { OpenPanel } from "../../audio/OpenPanel";
+import { PageLink } from "../../parts/PageLink";
+import { Panel } from "../../parts/Panel";
+import { RunForm, type RunFormProps } from "../RunForm";
+import { Unconfirmed } from "../Unconfirmed";
+import type { AudioBench } from "./AudioBench";
+
+export type LiveBenchProps = Omit<RunFormProps, "audio" | "guards"> & {
+  rig: RigSettings;
+  interfaces: AudioInterfaces;
+  cautions: readonly Caution[];
+};
+
+/** A run through an audio interface: opened, its levels known, the safety gate confirmed, and then as on the simulated bench. */
+export function LiveBench({ rig, interfaces, cautions, ...form }: LiveBenchProps) {
+  const { amplifier, kind, loads } = form;
+  const { state } = useAudio();
+  if (state.status !== "open")
+    return <OpenPanel amplifier={amplifier} loads={loads} interfaces={interfaces} />;
+  const { device } = state;
+  const run = audioRunOn(device, knownInterface(interfaces.interfaces, device), rig);
+  if (!run.ok)
+    return (
+      <Panel>
+        <Text fontWeight={600} color="ember" role="alert">
+          {findingText(run.finding)}
+        </Text>
+        <PageLink
+          href={`/amplifiers/${amplifier.id}/rig?tab=audio`}
+          style={{ textDecoration: "underline", fontWeight: 600 }}
+        >
+          To its levels
+        </PageLink>
+      </Panel>
+    );
+  const open = device.isVirtual ? [] : unconfirmed(cautions, rig.confirmations);
+  const audio: AudioBench = {
+    run: run.value,
+    device,
+    confirmations: device.isVirtual ? [] : rig.confirmations,
+    isHeld: open.length > 0,
+  };
+  return (
+    <Box>
+      <Unconfirmed cautions={open} amplifierId={amplifier.id} />
+      <RunForm key={kind} {...form} guards={rig.guards} audio={audio} />
+    </Box>
+  );
+}

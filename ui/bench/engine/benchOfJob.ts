@@ -1,0 +1,74 @@
+import { describedFacts, type AdjustableDescription } from "@/bench/catalogue";
+import type { InstrumentDescription } from "@/bench/instruments";
+import { failure, success, type Outcome } from "@/core/outcome";
+import { COVERAGE_FACTOR } from "@/core/power";
+import { formatShort } from "@/core/units";
+import { audioRunSchema, type AudioRun, type BenchJob, type RunDraft } from "@/records";
+import type { OpenInterface } from "../../audio/openInterface";
+
+/** The simulated converter and voltmeter are taken to be within 0.5 %. */
+const SIMULATED_ACCURACY_RATIO = 0.005;
+const SIMULATED_RATE_HZ = 192_000;
+
+/** What a job is played on, and how a run of it is told. */
+export type JobBench = {
+  instrument: InstrumentDescription;
+  mainsHz: number;
+  sampleRateHz: number;
+  source: RunDraft["source"];
+  sourceDetail: string;
+  voltsAccuracyRatio: number;
+};
+
+/**
+ * The bench of a job; one from the store is checked anew, for it may have lain there since a run was broken off.
+ * @param device the audio interface that is open, if any
+ */
+export const benchOfJob = (job: BenchJob, device: OpenInterface | null): Outcome<JobBench> => {
+  if (job.played === "audio interface") {
+    if (!audioRunSchema.isValidSync(job.rig))
+      return failure(
+        "instrument-fault",
+        "Audio interface",
+        "the levels that this run was begun with cannot be read. Begin it anew.",
+      );
+    return audioBench(audioRunSchema.cast(job.rig), device);
+  }
+  return simulatedBench({ kind: "simulated", amplifier: job.rig, seed: job.seed });
+};
+
+/** The simulated bench with an amplifier on it. @returns a finding that says what is wrong with the amplifier */
+export const simulatedBench = (instrument: AdjustableDescription): Outcome<JobBench> => {
+  const described = describedFacts(instrument);
+  if (!described.ok) return described;
+  const { mainsHz, name } = described.value;
+  return success({
+    instrument,
+    mainsHz,
+    sampleRateHz: SIMULATED_RATE_HZ,
+    source: "simulated-bench",
+    sourceDetail: name,
+    voltsAccuracyRatio: SIMULATED_ACCURACY_RATIO,
+  });
+};
+
+/** The same of a run through an audio interface. @returns a finding where another one is open, or none */
+export const audioBench = (run: AudioRun, device: OpenInterface | null): Outcome<JobBench> => {
+  const { deviceName, sampleRateHz, isVirtual, inputs, mainsHz } = run;
+  const rate = `${formatShort(sampleRateHz / 1000)} kHz`;
+  if (!device || device.deviceName !== deviceName || device.sampleRateHz !== sampleRateHz)
+    return failure(
+      "instrument-fault",
+      deviceName,
+      `it is not open at ${rate}, as this run takes it. Open it on the Rig, under Audio interface.`,
+    );
+  return success({
+    instrument: { kind: "audio", setup: run, link: device.link() },
+    mainsHz,
+    sampleRateHz,
+    source: isVirtual ? "simulated-bench" : "recording",
+    sourceDetail: `${deviceName}, live at ${rate}`,
+    voltsAccuracyRatio:
+      COVERAGE_FACTOR * Math.max(...inputs.map(({ stdUncertaintyRatio }) => stdUncertaintyRatio)),
+  });
+};
