@@ -27,6 +27,8 @@ export type CautionCode =
   /** Part of the band, or of the harmonics, lies beyond what the rate can hold. */
   | "band-beyond-rate"
   | "few-harmonics"
+  /** It is no cleaner than the rig that read it. */
+  | "near-floor"
   /** What was played did not come back as it should. */
   | "doubtful"
   /** Other tones than the standard's were found and used. */

@@ -1,4 +1,4 @@
-// Live through an audio interface, in a browser: the virtual one, from opening it to a verdict, with what goes wrong on the way.
+// Live through an audio interface, in a browser: the virtual one, from its levels to a stored run, and what goes wrong on the way.
 import { By } from "selenium-webdriver";
 import { application } from "./application";
 import { pageText, press, pressKey, shows } from "./browser";
@@ -15,19 +15,113 @@ beforeAll(async () => {
   home = `${url()}/amplifiers/${id}`;
 });
 
-const choose = async (id: string, text: string): Promise<void> =>
+const field = (id: string) => driver().findElement(By.css(`input#${id}, #${id} input`));
+const type = async (id: string, text: string): Promise<void> =>
+  (await field(id)).sendKeys("\uE009a\uE000\uE003", text);
+const within = (testId: string, text: string) =>
+  driver().findElement(By.xpath(`//*[@data-testid='${testId}']//button[contains(., '${text}')]`));
+const chooseRun = (title: string): Promise<void> =>
   driver()
-    .findElement(By.xpath(`//*[@id='${id}']/descendant-or-self::select/option[contains(., '${text}')]`))
+    .findElement(
+      By.xpath(
+        `//*[@id='run-kind']//option[.='${title}'] | //select[@id='run-kind']/option[.='${title}']`,
+      ),
+    )
     .click();
-
-test("the virtual interface is opened, and a power sweep runs through it like on the simulated bench", async () => {
+const openBench = async (): Promise<void> => {
   await driver().get(`${home}/bench`);
   await pressKey(driver(), "n", "Which run");
   await driver().sleep(300);
   await pressKey(driver(), "i", "The virtual interface");
+};
+const runCount = async (): Promise<number> =>
+  Number(/(\d+) runs kept/.exec(await pageText(driver()))?.[1]);
+/** Whether the strip at the top shows a source that plays. */
+const isLive = async (): Promise<boolean> => /^Source [\d.]+ V$/m.test(await pageText(driver()));
+
+test("levels are found with a meter, in order, and are kept with the device; the loop shows the interface by itself", async () => {
+  await driver().get(`${home}/rig?tab=audio`);
+  await press(driver(), "Open the virtual interface");
+  await shows(driver(), "Its levels are those it was made with");
+  await press(driver(), "Look at the wiring");
+  await shows(driver(), "Output 2 is heard by input 2, the right way up");
+  await type("output-A-meter-0", "0.2828");
+  await type("output-A-meter-1", "1.2");
+  await shows(driver(), "out of proportion by 17");
+  expect(await within("output-A", "Keep").isEnabled()).toBe(false);
+  await type("output-A-meter-1", "1.414");
+  await shows(driver(), "Straight");
+  await within("output-A", "Keep").click();
+  await within("input-A", "Play 0.02 V").click();
+  await shows(driver(), "Comes in at −42");
+  await within("input-A", "Louder").click();
+  await shows(driver(), "Comes in at −34");
+  const reads = /A meter there would read ([\d.]+) V\.[^.]*Keep the level of A\s*$/m;
+  const [, volts] =
+    reads.exec(
+      await within("input-A", "Stop")
+        .findElement(By.xpath("./ancestor::*[@data-testid]"))
+        .getText(),
+    ) ?? [];
+  await type("input-A-meter", volts);
+  await driver().sleep(600);
+  await within("input-A", "Keep").click();
+  await press(driver(), "Read the loop");
+  await shows(driver(), "% THD+N of its own");
+  await shows(driver(), "Levels found on");
+  const kept = await driver().findElement(By.css("[data-testid='input-A']")).getText();
+  // The divider's range is 80 V, and the meter was read to four digits.
+  expect(kept).toMatch(/(79|80)\.\d+\s*V at full scale/);
+});
+
+test("a run that needs two loads asks for the second, in silence, and goes on when it hangs there", async () => {
+  await driver().get(`${home}/load`);
+  await shows(driver(), "4 Ω");
+  await openBench();
   await press(driver(), "Open the virtual interface");
   await shows(driver(), "Through");
+  await chooseRun("Output impedance");
+  await shows(driver(), "Yields");
+  await driver().sleep(500);
   await press(driver(), "Run it");
+  await shows(driver(), "The output is silent. Change the load to 4 Ω");
+  await driver().findElement(By.css("body")).sendKeys("g");
   await shows(driver(), "live at 192 kHz");
-  expect(await pageText(driver())).toMatch(/W at 1 %/);
+});
+
+test("by hand: up in decibels, watts by the second, and Esc is silence at once; what was taken is a run", async () => {
+  await openBench();
+  await press(driver(), "Open the virtual interface");
+  await shows(driver(), "Through");
+  await chooseRun("Spectrum");
+  await driver().sleep(500);
+  await pressKey(driver(), "m", "Switch the live bench on");
+  await press(driver(), "Switch the live bench on");
+  await shows(driver(), "Nothing here tells temperatures");
+  for (let k = 0; k < 8; k++) await press(driver(), "+1 dB");
+  await driver().wait(
+    async () => Number(/A\s+([\d.]+)\s*W/.exec(await pageText(driver()))?.[1]) > 0.1,
+    20_000,
+  );
+  expect(await isLive()).toBe(true);
+  const before = await runCount();
+  await driver().findElement(By.id("live-take")).click();
+  await shows(driver(), "live at 192 kHz, by hand");
+  expect(await runCount()).toBe(before + 1);
+  expect(await isLive()).toBe(false);
+});
+
+test("a block that gets lost ends the run with words; nothing of that recording is kept, and the run can go on", async () => {
+  await openBench();
+  await press(driver(), "What goes wrong with it");
+  await type("virtual-dropoutEverySeconds", "4");
+  const before = await runCount();
+  await press(driver(), "Open the virtual interface");
+  await shows(driver(), "Through");
+  await chooseRun("Power against distortion");
+  await driver().sleep(500);
+  await press(driver(), "Run it");
+  await shows(driver(), "a block was lost. Nothing of this recording is kept.");
+  expect(await runCount()).toBe(before);
+  await shows(driver(), "Go on");
 });

@@ -155,7 +155,7 @@ const ROUTES: Record<string, Route> = {
     ]),
   ),
   ...Object.fromEntries(
-    (["resistors", "instruments", "room", "recorders"] as const).map((kind) => [
+    (["resistors", "instruments", "room", "recorders", "interfaces"] as const).map((kind) => [
       `the workshop's ${kind}`,
       { method: "PUT", path: () => `/api/workshop/${kind}`, body: emptyWorkshopDocument(kind) },
     ]),

@@ -14,6 +14,8 @@ export const audioRunSchema = object({
   inputs: array().of(audioInputSchema).min(1).max(8).required(),
   mostVoltsPeak: above0(MOST.volts),
   riseDbPerSecond: above0(1000),
+  /** THD+N of the interface by itself, outputs wired to inputs; null where nobody looked. */
+  floorRatio: number().min(0).max(1).nullable().defined(),
   mainsHz: number()
     .oneOf([50, 60] as const)
     .required(),

@@ -1,5 +1,5 @@
 import { array, boolean, number, object, string, type InferType } from "yup";
-import { above0, MOST, within } from "./limits";
+import { above0, MOST } from "./limits";
 import { revision } from "./revision";
 import { trimmed } from "./text";
 
@@ -53,12 +53,6 @@ const interfaceSchema = object({
     /** Lines of the mains over the tone: a loop of earth hums. */
     humRatio: number().min(0).max(10).nullable().defined(),
     frequencyHz: above0(MOST.hertz),
-    /** Response of the loop, which can be taken out of a response: hertz, dB, degrees. */
-    response: array()
-      .of(object({ hertz: above0(MOST.hertz), db: within(1000), degrees: within(1e6) }))
-      .max(400)
-      .required()
-      .default([]),
     at: string().max(40).required(),
   })
     .nullable()

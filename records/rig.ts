@@ -33,13 +33,11 @@ const guardsSchema = object({
 
 /** How an audio interface may drive this amplifier. */
 const audioSchema = object({
-  /** Which of the workshop's; null until one was opened. */
-  interfaceId: string().max(60).nullable().default(null),
-  /** What its input stands, peak: no more is ever played. The usual line level, 2 V RMS. */
-  mostVoltsPeak: quantity("Give volts, such as 2.83.")
+  /** What its input stands: no more is ever played. The usual line level. */
+  mostVoltsRms: quantity("Give volts, such as 2.")
     .positive("It must be above zero.")
     .max(100, "Check the number.")
-    .default(2.83),
+    .default(2),
   riseDbPerSecond: quantity("Give dB a second, such as 40.")
     .positive("It must be above zero.")
     .max(200, "Check the number.")

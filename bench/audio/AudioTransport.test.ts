@@ -67,6 +67,12 @@ test("nothing louder than the amplifier's input stands is ever played: not a par
   hear({ type: "play", id: 1, samples: [constant(0.6, 500)] });
   expect(peakOf(turn())).toBe(0);
   expect(faults()).toEqual(["too-loud"]);
+  // The most itself is not too loud, however it was rounded.
+  const third = bench();
+  third.hear({ type: "arm", mostRatios: [1 / 3], riseDbPerSecond: 60 });
+  third.hear({ type: "play", id: 1, samples: [constant(1 / 3, 500)] });
+  expect(peakOf(third.turn())).toBeCloseTo(1 / 3, 6);
+  expect(third.faults()).toEqual([]);
   const other = bench();
   other.hear({ type: "tone", frequencyHz: 1000, ratios: [0.9] });
   expect(Math.max(...other.turns(2000).map(peakOf))).toBeLessThanOrEqual(0.5);
@@ -87,6 +93,26 @@ test("a tone begins at its least and rises no faster than it is told, but falls 
   expect(
     peakOf(turns(Math.ceil((0.04 * RATE_HZ) / QUANTUM)).at(-1) ?? constant(1, 1)),
   ).toBeLessThan(0.002);
+});
+
+test("outputs of the device that nobody asked for stay at nought, never anything else", () => {
+  const told: FromTransport[] = [];
+  const transport = new AudioTransport(1, RATE_HZ, (message) => told.push(message));
+  transport.hear({ type: "arm", mostRatios: [0.5], riseDbPerSecond: 60 });
+  const outputs = (): Float32Array[] => {
+    const output = [constant(NaN, QUANTUM), constant(NaN, QUANTUM)];
+    transport.process([constant(1e-6, QUANTUM)], output, frame);
+    frame += QUANTUM;
+    return output;
+  };
+  let frame = 0;
+  transport.hear({ type: "tone", frequencyHz: 1000, ratios: [0.1] });
+  for (const [used, unused] of [outputs(), outputs()]) {
+    expect(used.every(Number.isFinite)).toBe(true);
+    expect(peakOf(unused)).toBe(0);
+  }
+  transport.hear({ type: "play", id: 1, samples: [constant(0.1, 1000)] });
+  expect(outputs().map((each) => each[5])).toEqual([Math.fround(0.1), 0]);
 });
 
 test("mute reaches the output in the next quantum, falls steadily, and is silence within ten milliseconds", () => {

@@ -10,6 +10,7 @@ const GLIDE_SECONDS = 0.004;
 const LEASE_SECONDS = 1;
 /** Where a tone begins, under the most that may be played: −60 dB. */
 const FIRST_RATIO = 1e-3;
+const ROUNDING_RATIO = 1e-6;
 /** A converter's own noise never leaves so many samples of every channel at exactly nought: a block got lost. */
 const LOST_FRAMES = 64;
 
@@ -106,7 +107,8 @@ export class AudioTransport {
   private play(id: number, samples: readonly Float32Array[]): void {
     if (this.fault) return this.tell({ type: "fault", fault: this.fault });
     const isTooLoud = samples.some((each, output) => {
-      const most = this.mostRatios[output] ?? 0;
+      // Samples are single precision: the most itself may come out a hair above.
+      const most = (this.mostRatios[output] ?? 0) * (1 + ROUNDING_RATIO);
       return each.some((value) => Math.abs(value) > most);
     });
     if (isTooLoud) return this.fail("too-loud");
@@ -168,10 +170,12 @@ export class AudioTransport {
   ): void {
     const { ratios, targets, turn } = tone;
     const approach = 1 - Math.exp(-1 / (GLIDE_SECONDS * this.sampleRateHz));
+    const count = Math.min(output.length, ratios.length);
+    for (const unused of output.slice(count)) unused.fill(0);
     for (let n = 0; n < length; n++) {
       const sine = Math.sin(tone.phase);
       tone.phase += turn;
-      for (let k = 0; k < output.length; k++) {
+      for (let k = 0; k < count; k++) {
         const target = targets[k] ?? 0;
         const glided = ratios[k] + (target - ratios[k]) * approach;
         const first = FIRST_RATIO * (this.mostRatios[k] ?? 0);

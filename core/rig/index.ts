@@ -13,4 +13,6 @@ export {
   type DividerCase,
   type DividerReport,
 } from "./divider";
+export { outputLevel, STRAIGHT_RATIO, type OutputLevel, type PlayedLevel } from "./audioLevels";
+export { nearFloor } from "./nearFloor";
 export { rigFitness, type RigFitness } from "./loopback";

@@ -1,7 +1,7 @@
 import { requireRange } from "../units";
 
 /** How far below a limit the rig's own distortion has to be: 10 dB. Common practice. */
-const WANTED_RATIO = Math.sqrt(10);
+export const WANTED_RATIO = Math.sqrt(10);
 
 export type RigFitness = {
   /** The lowest limit that it may judge. */

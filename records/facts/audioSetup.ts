@@ -77,8 +77,9 @@ export const audioRunOn = (
     channelCount: inputCount,
     outputs: levels.outputs,
     inputs: levels.inputs,
-    mostVoltsPeak: audio.mostVoltsPeak,
+    mostVoltsPeak: Math.SQRT2 * audio.mostVoltsRms,
     riseDbPerSecond: audio.riseDbPerSecond,
+    floorRatio: known?.floor?.thdPlusNoiseRatio ?? null,
     mainsHz: audio.mainsHz,
   });
 };

@@ -5,8 +5,8 @@ import {
   TRANSPORT,
   VIRTUAL,
   WORKLET_FILES,
-  type HungLoads,
   type NewPlayer,
+  type Rewired,
   type TransportOptions,
 } from "@/workers/audio/names";
 
@@ -21,6 +21,8 @@ export type OpenInterface = {
   notes: readonly string[];
   /** The volts at full scale that a virtual one was made with; null of a real one. */
   levels: { outputFullScaleVolts: number; inputFullScaleVolts: number } | null;
+  /** Wires the outputs of a virtual one straight to its inputs, or back to its amplifier; of a real one somebody does it by hand. */
+  wireThrough(isThrough: boolean): void;
   /** Hangs loads on the outputs of a virtual one; of a real one somebody does it by hand. */
   hang(loadOhms: readonly number[]): void;
   /** A port for whoever plays next; who played before is heard no more. */
@@ -132,6 +134,7 @@ export const openDevice = async (
       deviceName: track.label || "Audio input",
       isVirtual: false,
       levels: null,
+      wireThrough: () => {},
       hang: () => {},
       inputCount: channelCount,
       outputCount,
@@ -209,7 +212,8 @@ export const openVirtual = async (
       deviceName: `Virtual interface, ${inputFullScaleVolts} V`,
       isVirtual: true,
       levels: { outputFullScaleVolts, inputFullScaleVolts },
-      hang: (ohms) => device.port.postMessage({ loadOhms: ohms } satisfies HungLoads),
+      wireThrough: (isThrough) => device.port.postMessage({ isThrough } satisfies Rewired),
+      hang: (loads) => device.port.postMessage({ loadOhms: loads } satisfies Rewired),
       inputCount: count,
       outputCount: count,
       notes: [],
@@ -251,7 +255,14 @@ const transportNode = (
 
 type Parts = Pick<
   OpenInterface,
-  "deviceName" | "isVirtual" | "levels" | "hang" | "inputCount" | "outputCount" | "notes"
+  | "deviceName"
+  | "isVirtual"
+  | "levels"
+  | "hang"
+  | "wireThrough"
+  | "inputCount"
+  | "outputCount"
+  | "notes"
 > & { onFault(fault: AudioFault): void; end(): void };
 
 const interfaceOf = (

@@ -75,7 +75,12 @@ const useRunForm = ({
     defaultValues: {
       simulated: NEAREST[amplifier.kind],
       loadId: usual.id,
-      channelsDriven: String(Math.min(planned ?? amplifier.channelCount, usual.channels.length)),
+      channelsDriven: String(
+        Math.min(
+          planned ?? amplifier.channelCount,
+          mostChannelsOf(NEAREST[amplifier.kind], usual.id),
+        ),
+      ),
       settings: settingTexts(fields),
       setting: "",
       inputUsed: "",

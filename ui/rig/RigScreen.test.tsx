@@ -24,6 +24,8 @@ const screen = (rig: Partial<RigSettings> = {}, details: Partial<Details> = {}) 
     rig={{ ...rigSchema.getDefault(), ...rig }}
     instruments={instrumentsSchema.getDefault()}
     rigs={[]}
+    interfaces={{ interfaces: [] }}
+    firstTab={null}
   />
 );
 

@@ -1,6 +1,7 @@
 "use client";
 import { Box, Flex, Grid, Heading, HStack, Tabs } from "@chakra-ui/react";
 import { ArrowRight } from "lucide-react";
+import dynamic from "next/dynamic";
 import { PageLink } from "../parts/PageLink";
 import { useMemo, useState } from "react";
 import { cautionsFor } from "@/core/safety";
@@ -9,6 +10,7 @@ import {
   amplifierName,
   PROBES,
   type Amplifier,
+  type AudioInterfaces,
   type StatedPower,
   type Details,
   type FieldErrors,
@@ -29,6 +31,7 @@ import { safetyFacts, expectedPeak, chosenInstrument, dividerText } from "@/reco
 import { typed } from "../parts/typed";
 import { saveDocument } from "../parts/saves";
 import { useAutosave } from "../parts/useAutosave";
+import type { AudioTexts } from "../audio/levels/AudioTab";
 import { CalibrationPanel, type CalibrationText } from "./CalibrationPanel";
 import { DividerPanel } from "./DividerPanel";
 import { GuardsPanel, guardTexts, type GuardTexts } from "./GuardsPanel";
@@ -39,6 +42,11 @@ import { RigChoice } from "./RigChoice";
 import { ReadingsChoice } from "./ReadingsChoice";
 import { SafetyGate } from "./SafetyGate";
 import { Wiring } from "./Wiring";
+
+/** Fetched when it is opened: it brings what opens and plays through an interface. */
+const AudioTab = dynamic(() =>
+  import("../audio/levels/AudioTab").then((module) => module.AudioTab),
+);
 
 export type RigScreenProps = {
   amplifier: Amplifier;
@@ -51,15 +59,31 @@ export type RigScreenProps = {
   instruments: Instruments;
   /** All rigs of the workshop. */
   rigs: readonly Used<Rig>[];
+  interfaces: AudioInterfaces;
+  /** The tab that it begins with. */
+  firstTab: string | null;
 };
 
 /** Numbers as text until the schema has read them. */
-type RigDraft = Omit<RigSettings, keyof CalibrationText | "upperOhms" | "lowerOhms" | "guards"> &
-  CalibrationText & { upperOhms: string; lowerOhms: string; guards: GuardTexts };
+type RigDraft = Omit<
+  RigSettings,
+  keyof CalibrationText | "upperOhms" | "lowerOhms" | "guards" | "audio"
+> &
+  CalibrationText & {
+    upperOhms: string;
+    lowerOhms: string;
+    guards: GuardTexts;
+    audio: AudioTexts;
+  };
 
 const asDraft = ({ revision: _, ...rig }: RigSettings): RigDraft => ({
   ...rig,
   guards: guardTexts(rig.guards),
+  audio: {
+    mostVoltsRms: typed(rig.audio.mostVoltsRms),
+    riseDbPerSecond: typed(rig.audio.riseDbPerSecond),
+    mainsHz: String(rig.audio.mainsHz),
+  },
   upperOhms: typed(rig.upperOhms),
   lowerOhms: typed(rig.lowerOhms),
   meterVoltsRms: typed(rig.meterVoltsRms),
@@ -74,7 +98,7 @@ export function RigScreen(props: RigScreenProps) {
   const { amplifier, rig, instruments } = props;
   const [draft, setDraft] = useState<RigDraft>(() => asDraft(rig));
   const [errors, setErrors] = useState<FieldErrors>({});
-  const [tab, setTab] = useState("wiring");
+  const [tab, setTab] = useState(props.firstTab ?? "wiring");
   const autosave = useAutosave({
     name: `rig of ${amplifier.id}`,
     value: draft,
@@ -108,6 +132,7 @@ export function RigScreen(props: RigScreenProps) {
           {[
             ["wiring", "Wiring and safety"],
             ["reading", "Divider and calibration"],
+            ["audio", "Audio interface"],
             ["instruments", `Instruments (${instruments.instruments.length})`],
           ].map(([value, label]) => (
             <Tabs.Trigger
@@ -134,6 +159,15 @@ export function RigScreen(props: RigScreenProps) {
           errors={errors}
           isKept={autosave.state === "kept"}
           set={set}
+        />
+      </Tabs.Content>
+      <Tabs.Content value="audio" p={0}>
+        <AudioTab
+          {...props}
+          voltmeter={chosenInstrument(instruments, "voltmeter", draft.voltmeterId)}
+          texts={draft.audio}
+          errors={errors}
+          onTexts={(change) => set({ audio: { ...draft.audio, ...change } })}
         />
       </Tabs.Content>
       <Tabs.Content value="instruments" p={0}>

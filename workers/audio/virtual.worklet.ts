@@ -1,6 +1,6 @@
 import type { VirtualSettings } from "@/bench/audio/virtual/settings";
 import { VirtualInterface } from "@/bench/audio/virtual/VirtualInterface";
-import { VIRTUAL, type HungLoads } from "./names";
+import { VIRTUAL, type Rewired } from "./names";
 
 /** A virtual interface between what is played and what is heard. */
 class VirtualProcessor extends AudioWorkletProcessor {
@@ -9,7 +9,10 @@ class VirtualProcessor extends AudioWorkletProcessor {
   constructor({ processorOptions }: { processorOptions: VirtualSettings }) {
     super();
     this.device = new VirtualInterface(processorOptions);
-    this.port.onmessage = ({ data }: MessageEvent<HungLoads>) => this.device.hang(data.loadOhms);
+    this.port.onmessage = ({ data }: MessageEvent<Rewired>) =>
+      "isThrough" in data
+        ? this.device.wireThrough(data.isThrough)
+        : this.device.hang(data.loadOhms);
   }
 
   process(

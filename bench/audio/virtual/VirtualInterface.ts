@@ -35,6 +35,7 @@ export class VirtualInterface {
   private readonly humTurn: number;
   private frame = 0;
   private blocks = 0;
+  private isThrough = false;
 
   /** @throws {RangeError} on an amplifier that is none, or a rate that it does not run at */
   constructor(private readonly settings: VirtualSettings) {
@@ -65,6 +66,11 @@ export class VirtualInterface {
   /** Hangs other loads on the outputs: the amplifier is switched off for it, and is cold again. Channels without one keep the last. */
   hang(loadOhms: readonly number[]): void {
     this.session = this.switchedOn(loadOhms);
+  }
+
+  /** Takes the amplifier out of the way: what is played comes straight back, volt for volt. */
+  wireThrough(isThrough: boolean): void {
+    this.isThrough = isThrough;
   }
 
   private switchedOn(loadOhms: readonly number[]): Session {
@@ -108,6 +114,11 @@ export class VirtualInterface {
 
   private answer(): void {
     const seed = this.settings.seed + 7 * ++this.blocks;
+    if (this.isThrough) {
+      this.asked.forEach((asked, k) => this.answered[k].push(...asked));
+      this.askedCount = 0;
+      return;
+    }
     const sources = this.asked.map((asked, k) => {
       const fast = this.up[k].reduce((block, stage) => stage.run(block), asked);
       return playSource(fast.slice(), this.source, this.simulatedHz, seed + k);

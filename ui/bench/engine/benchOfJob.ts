@@ -18,6 +18,8 @@ export type JobBench = {
   source: RunDraft["source"];
   sourceDetail: string;
   voltsAccuracyRatio: number;
+  /** THD+N of the rig by itself; null where it is not known. */
+  floorRatio: number | null;
 };
 
 /**
@@ -49,12 +51,13 @@ export const simulatedBench = (instrument: AdjustableDescription): Outcome<JobBe
     source: "simulated-bench",
     sourceDetail: name,
     voltsAccuracyRatio: SIMULATED_ACCURACY_RATIO,
+    floorRatio: null,
   });
 };
 
 /** The same of a run through an audio interface. @returns a finding where another one is open, or none */
 export const audioBench = (run: AudioRun, device: OpenInterface | null): Outcome<JobBench> => {
-  const { deviceName, sampleRateHz, isVirtual, inputs, mainsHz } = run;
+  const { deviceName, sampleRateHz, isVirtual, inputs, mainsHz, floorRatio } = run;
   const rate = `${formatShort(sampleRateHz / 1000)} kHz`;
   if (!device || device.deviceName !== deviceName || device.sampleRateHz !== sampleRateHz)
     return failure(
@@ -66,6 +69,7 @@ export const audioBench = (run: AudioRun, device: OpenInterface | null): Outcome
     instrument: { kind: "audio", setup: run, link: device.link() },
     mainsHz,
     sampleRateHz,
+    floorRatio,
     source: isVirtual ? "simulated-bench" : "recording",
     sourceDetail: `${deviceName}, live at ${rate}`,
     voltsAccuracyRatio:

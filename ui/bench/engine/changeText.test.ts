@@ -1,5 +1,5 @@
 import type { BenchJob, Load } from "@/records";
-import { changeText } from "./changeText";
+import { changeText, loadChange } from "./changeText";
 
 const loads = [8, 4].map((nominalOhms): Load => ({
   id: `load-${nominalOhms}`,
@@ -43,3 +43,10 @@ test.each<[string, BenchJob, BenchJob, string | null]>([
     "change the load to 8 Ω (8.16) and set everything as it comes",
   ],
 ])("%s", (_, before, next, text) => expect(changeText(before, next, loads)).toBe(text));
+
+test("what has to hang on the outputs for the next recording of a run", () => {
+  const run = { loadId: "load-8", secondLoadId: "load-4" };
+  expect(loadChange("second", run, loads)).toBe("Change the load to 4 Ω (4.08).");
+  expect(loadChange("run", run, loads)).toBe("Change the load to 8 Ω (8.16).");
+  expect(loadChange("speaker", run, loads)).toContain("connect the loudspeaker");
+});

@@ -172,3 +172,10 @@ test("what a worker says after its end changes nothing", () => {
   const muted = after(begun, { type: "muted" });
   expect(engineAfter(muted, { type: "progressed", progress, secondsLeft: 1 })).toBe(muted);
 });
+
+test("a change that the run waits for is shown until it is made; it goes with the run", () => {
+  const asked: EngineEvent = { type: "asked", change: "Change the load to 4 Ω." };
+  expect(after(begun, asked).asked).toBe("Change the load to 4 Ω.");
+  expect(after(begun, asked, { type: "asked", change: null }).asked).toBeNull();
+  expect(after(begun, asked, { type: "muted" }).asked).toBeNull();
+});

@@ -1,5 +1,6 @@
 import { findingText, type Finding } from "@/core/outcome";
-import { RUN_KINDS, type ShotLoad } from "@/core/run";
+import { nearFloor } from "@/core/rig";
+import { RUN_KINDS, type ChannelResult, type ShotLoad } from "@/core/run";
 import {
   ANALYSIS_VERSION,
   guardLimits,
@@ -142,7 +143,7 @@ export const playJob = async (
         secondChannels: second && channelsOf(second),
         shots: readShots,
       }),
-      result: { kind, channels: outcome.value },
+      result: { kind, channels: markedNearFloor(outcome.value, bench.floorRatio) },
       analysisVersion: ANALYSIS_VERSION,
       captures,
     },
@@ -152,6 +153,19 @@ export const playJob = async (
     RUN_KINDS[kind].isBridged || job.setting !== "" ? null : foundIn(outcome.value);
   return { id, foundWatts };
 };
+
+/** The results, with what is no cleaner than the rig marked as such. */
+const markedNearFloor = (
+  channels: readonly ChannelResult[],
+  floorRatio: number | null,
+): ChannelResult[] =>
+  channels.map((channel) => {
+    const near =
+      floorRatio === null ? [] : nearFloor(channel.figures, { thdPlusNoiseRatio: floorRatio });
+    return near.length === 0
+      ? channel
+      : { ...channel, cautions: [...(channel.cautions ?? []), ...near] };
+  });
 
 /** Recordings from before the run was broken off, as far as they are still there. */
 const keptShots = async (

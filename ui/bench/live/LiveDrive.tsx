@@ -337,7 +337,7 @@ function Meters({
         )}{" "}
         dB of the source’s most.{" "}
         {reading.sinkCelsius === null
-          ? "Nothing here tells temperatures or mains: keep a hand on them."
+          ? "Nothing here tells temperatures or mains: watch them yourself."
           : `Load ${celsiusText(hottest(reading))}, heat sink ${celsiusText(reading.sinkCelsius)}, mains ${formatSignificant(reading.mainsWatts ?? 0, 3)} W.`}
         {isHeld && <b> Held.</b>}
         {ramp && (

@@ -3,9 +3,24 @@ import { database } from "@/server/records";
 import { usedRigs } from "@/server/workshop";
 import { RigScreen } from "@/ui/rig/RigScreen";
 
-export default async function RigPage({ params }: { params: Promise<{ id: string }> }) {
-  const { amplifier, powers, loads, details, forecastSettings, plan, rig, instruments } =
-    await amplifierRecords((await params).id);
+type RigPageProps = {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<{ tab?: string | string[] }>;
+};
+
+export default async function RigPage({ params, searchParams }: RigPageProps) {
+  const {
+    amplifier,
+    powers,
+    loads,
+    details,
+    forecastSettings,
+    plan,
+    rig,
+    instruments,
+    interfaces,
+  } = await amplifierRecords((await params).id);
+  const { tab } = await searchParams;
   return (
     <RigScreen
       key={rig.rigId}
@@ -18,6 +33,8 @@ export default async function RigPage({ params }: { params: Promise<{ id: string
       rig={rig}
       plan={plan}
       instruments={instruments}
+      interfaces={interfaces}
+      firstTab={tab === "audio" ? tab : null}
     />
   );
 }

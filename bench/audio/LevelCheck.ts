@@ -1,0 +1,173 @@
+import { analyseTone } from "@/core/distortion";
+import { peakOf, rootMeanSquare } from "@/core/numeric";
+import { lineAmplitude, powerSpectrum } from "@/core/spectrum";
+import { AudioLine } from "./AudioLine";
+import { findFloorEdge } from "./floorEdge";
+import { findLoop, probeVolts } from "./loopProbe";
+import type { AudioLink } from "./messages";
+
+/** An interface that is open, before anything of its levels is known: all is in shares of full scale. */
+export type RawInterface = {
+  deviceName: string;
+  sampleRateHz: number;
+  inputCount: number;
+  outputCount: number;
+};
+
+/** A tone that an input hears; its level is a peak, over full scale. */
+export type HeardTone = {
+  frequencyHz: number;
+  ratio: number;
+  thdRatio: number;
+  thdPlusNoiseRatio: number;
+};
+/** What an input hears; no tone where none stands out. */
+export type HeardLevel = {
+  tone: HeardTone | null;
+  isOverloaded: boolean;
+  /** The level holds over the stretch that was read; one that still rises is no reading. */
+  isSettled: boolean;
+};
+
+/** Which input an output is heard by. */
+export type HeardOutput = {
+  output: number;
+  /** null where nothing like it came back. */
+  by: { input: number; isInverted: boolean; delaySeconds: number; ratio: number } | null;
+};
+
+/** The tone, by which levels are found. */
+export const LEVEL_HZ = 1000;
+/** No more than half of full scale is ever played here: nobody knows its volts yet. */
+export const MOST_LEVEL_RATIO = 0.5;
+const RISE_DB_PER_SECOND = 60;
+const READ_SECONDS = 0.5;
+/** The glide, under full scale: −40 dB. */
+const PROBE_RATIO = 0.01;
+const LONGEST_DELAY_SECONDS = 0.6;
+const LEAST_LIKENESS = 0.5;
+const OVERLOAD_RATIO = 0.98;
+const MAINS_LINES = 3;
+
+/** What is heard of the tone that is played here, once its level holds; null where it is another, or none. */
+export const ownTone = ({ tone, isSettled }: HeardLevel): HeardTone | null =>
+  tone && isSettled && Math.abs(tone.frequencyHz / LEVEL_HZ - 1) < 0.01 ? tone : null;
+
+/** Halves of a stretch whose levels differ by less than this hold. */
+const SETTLED_RATIO = 0.002;
+
+const isSteady = (samples: Float64Array): boolean => {
+  const half = Math.floor(samples.length / 2);
+  const [early, late] = [samples.subarray(0, half), samples.subarray(half)].map(rootMeanSquare);
+  return late > 0 && Math.abs(early / late - 1) < SETTLED_RATIO;
+};
+
+/** Plays quietly and listens, to find the levels and the wiring of an audio interface. */
+export class LevelCheck {
+  private readonly line: AudioLine;
+
+  constructor(
+    link: AudioLink,
+    private readonly device: RawInterface,
+  ) {
+    const { deviceName, sampleRateHz, inputCount, outputCount } = device;
+    const channels = (count: number) =>
+      Array.from({ length: count }, (_, channel) => ({ channel, fullScaleVolts: 1 }));
+    this.line = new AudioLine(link, {
+      deviceName,
+      sampleRateHz,
+      channelCount: inputCount,
+      outputs: channels(outputCount),
+      inputs: channels(inputCount),
+      mostVoltsPeak: MOST_LEVEL_RATIO,
+      riseDbPerSecond: RISE_DB_PER_SECOND,
+      mainsHz: 50,
+    });
+  }
+
+  /** The tone on some outputs, the others silent. @param ratio peak over full scale, at most a half */
+  play(outputs: readonly number[], ratio: number): void {
+    this.line.tone(
+      LEVEL_HZ,
+      Array.from({ length: this.device.outputCount }, (_, k) => (outputs.includes(k) ? ratio : 0)),
+    );
+  }
+
+  stop(): void {
+    this.line.fade();
+  }
+
+  /** What each input hears, of the last half second. @throws {InstrumentFault} */
+  async read(): Promise<HeardLevel[]> {
+    await this.line.elapse(Math.round(READ_SECONDS * this.device.sampleRateHz));
+    return this.heard().map((samples) => {
+      const isOverloaded = peakOf(samples) >= OVERLOAD_RATIO;
+      const isSettled = isSteady(samples);
+      const read = analyseTone(samples, this.device.sampleRateHz);
+      if (!read.ok) return { tone: null, isOverloaded, isSettled };
+      const { fundamentalHz, fundamentalVoltsRms, thdRatio, thdPlusNoiseRatio } = read.value;
+      const ratio = Math.SQRT2 * fundamentalVoltsRms;
+      return {
+        tone: { frequencyHz: fundamentalHz, ratio, thdRatio, thdPlusNoiseRatio },
+        isOverloaded,
+        isSettled,
+      };
+    });
+  }
+
+  /** Lines of the mains in silence, each input's together, over full scale: a loop of earth hums. @throws {InstrumentFault} */
+  async hum(mainsHz: number): Promise<number[]> {
+    await this.line.elapse(Math.round(READ_SECONDS * this.device.sampleRateHz));
+    return this.heard().map((samples) => {
+      const spectrum = powerSpectrum(samples, this.device.sampleRateHz, "blackmanHarris7");
+      return Math.hypot(
+        ...Array.from(
+          { length: MAINS_LINES },
+          (_, k) => lineAmplitude(spectrum, mainsHz * (k + 1)).voltsPeak,
+        ),
+      );
+    });
+  }
+
+  /** Where what comes in ends, if well below half the rate: somebody resamples on the way. @throws {InstrumentFault} */
+  async edgeHz(): Promise<number | null> {
+    await this.line.elapse(Math.round(READ_SECONDS * this.device.sampleRateHz));
+    const edges = this.heard().map((samples) => findFloorEdge(samples, this.device.sampleRateHz));
+    return edges.every((edge) => edge !== null) ? Math.max(...(edges as number[])) : null;
+  }
+
+  /** Plays a quiet glide on one output after the other, and looks which input hears it, and how. @throws {InstrumentFault} */
+  async wiring(outputs: readonly number[]): Promise<HeardOutput[]> {
+    const { sampleRateHz, outputCount } = this.device;
+    const glide = probeVolts(PROBE_RATIO, sampleRateHz);
+    const frames = glide.length + Math.round(LONGEST_DELAY_SECONDS * sampleRateHz);
+    const found: HeardOutput[] = [];
+    for (const output of outputs) {
+      const samples = Array.from({ length: outputCount }, (_, k) =>
+        k === output ? Float32Array.from(glide) : new Float32Array(glide.length),
+      );
+      const { channels } = await this.line.play(samples, frames, () => null);
+      const loops = channels
+        .map((channel, input) => ({ input, ...findLoop(glide, Float64Array.from(channel)) }))
+        .filter(({ likeness }) => likeness >= LEAST_LIKENESS)
+        .toSorted((a, b) => Math.abs(b.gainRatio) - Math.abs(a.gainRatio));
+      const [loop] = loops;
+      found.push({
+        output,
+        by: loop
+          ? {
+              input: loop.input,
+              isInverted: loop.gainRatio < 0,
+              delaySeconds: loop.delaySamples / sampleRateHz,
+              ratio: Math.abs(loop.gainRatio),
+            }
+          : null,
+      });
+    }
+    return found;
+  }
+
+  private heard(): Float64Array[] {
+    return this.line.last(READ_SECONDS).map((each) => Float64Array.from(each));
+  }
+}

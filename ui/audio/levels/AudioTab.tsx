@@ -1,0 +1,342 @@
+"use client";
+import { Box, Grid, Heading, HStack, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import type { HeardOutput } from "@/bench/audio/LevelCheck";
+import { formatShort, formatSignificant } from "@/core/units";
+import type {
+  Amplifier,
+  AudioInterface,
+  AudioInterfaces,
+  FieldErrors,
+  Instrument,
+  Load,
+} from "@/records";
+import { changedLevels, knownInterface } from "@/records/facts";
+import { ActionButton } from "../../parts/ActionButton";
+import { ChoiceField, held, QuantityField, TextField } from "../../parts/fields";
+import { KeptMark } from "../../parts/KeptMark";
+import { newId } from "../../parts/newId";
+import { Panel } from "../../parts/Panel";
+import { saveWorkshopDocument } from "../../parts/saves";
+import { useAutosave } from "../../parts/useAutosave";
+import { useAudio } from "../AudioProvider";
+import { OpenPanel } from "../OpenPanel";
+import type { OpenInterface } from "../openInterface";
+import { FloorPanel, readFloor } from "./FloorPanel";
+import { InputsPanel } from "./InputsPanel";
+import { ListenPanel } from "./ListenPanel";
+import { Note } from "./Note";
+import { OutputsPanel } from "./OutputsPanel";
+import { useLevels, type PlayedTone } from "./useLevels";
+
+/** How the interface may drive this amplifier, as it is typed. */
+export type AudioTexts = { mostVoltsRms: string; riseDbPerSecond: string; mainsHz: string };
+
+export type AudioTabProps = {
+  amplifier: Amplifier;
+  loads: readonly Load[];
+  interfaces: AudioInterfaces;
+  voltmeter: Instrument | null;
+  texts: AudioTexts;
+  errors: FieldErrors;
+  onTexts(change: Partial<AudioTexts>): void;
+};
+
+/** An audio interface: opened, its levels found with a voltmeter, and what it may do to this amplifier. */
+export function AudioTab(props: AudioTabProps) {
+  const { state } = useAudio();
+  return (
+    <Grid templateColumns="minmax(0, 1fr)" gap={4}>
+      {state.status === "open" ? (
+        <OpenedTab key={state.device.deviceName} {...props} device={state.device} />
+      ) : (
+        <OpenPanel {...props} />
+      )}
+      <LimitsPanel {...props} />
+    </Grid>
+  );
+}
+
+const emptyInterface = ({
+  deviceName,
+  sampleRateHz,
+  isVirtual,
+}: OpenInterface): AudioInterface => ({
+  id: newId(),
+  deviceName,
+  sampleRateHz,
+  isVirtual,
+  outputs: [],
+  inputs: [],
+  calibratedAt: null,
+  linearityRatio: null,
+  knobs: "",
+  floor: null,
+  before: null,
+});
+
+/** The interface that is open, with what is known of it, as it is kept. */
+const useKeptInterface = (device: OpenInterface, given: AudioInterfaces) => {
+  const [all, setAll] = useState(given.interfaces);
+  const autosave = useAutosave({
+    name: "audio interfaces",
+    value: all,
+    restore: setAll,
+    revision: given.revision,
+    asDraft: ({ interfaces }: AudioInterfaces) => interfaces,
+    save: (interfaces, revision) => saveWorkshopDocument("interfaces", { interfaces, revision }),
+  });
+  const [blank] = useState(() => emptyInterface(device));
+  const known = knownInterface(all, device) ?? blank;
+  const set = (change: Partial<AudioInterface>) =>
+    setAll((before) => [...before.filter(({ id }) => id !== known.id), { ...known, ...change }]);
+  return { known, set, autosave };
+};
+
+/** Puts a level in its channel's place; channels are found in order. */
+const withLevel = <T,>(levels: readonly T[], channel: number, level: T): T[] => [
+  ...levels.slice(0, channel),
+  level,
+  ...levels.slice(channel + 1),
+];
+
+/** The channels up to the first that is still to be found. */
+const upToNext = (channels: readonly number[], found: readonly unknown[]): readonly number[] =>
+  channels.slice(0, found.length + 1);
+
+const levelsBefore = (known: AudioInterface): AudioInterface["before"] =>
+  known.calibratedAt && known.outputs.length > 0 && known.inputs.length > 0
+    ? {
+        at: known.calibratedAt,
+        outputVolts: known.outputs.map(({ fullScaleVolts }) => fullScaleVolts),
+        inputVolts: known.inputs.map(({ fullScaleVolts }) => fullScaleVolts),
+      }
+    : known.before;
+
+/** Listening alone: another source may play. */
+const NOTHING: PlayedTone = { outputs: [], ratio: 0 };
+
+function OpenedTab({
+  device,
+  amplifier,
+  loads,
+  interfaces,
+  voltmeter,
+  texts,
+}: AudioTabProps & { device: OpenInterface }) {
+  const { close } = useAudio();
+  const levels = useLevels(device);
+  const { known, set, autosave } = useKeptInterface(device, interfaces);
+  const isListening = levels.played === NOTHING;
+  const [wiring, setWiring] = useState<readonly HeardOutput[] | null>(null);
+  const [edgeHz, setEdge] = useState<number | null | undefined>(undefined);
+  const mostVoltsPeak = Math.SQRT2 * (Number(texts.mostVoltsRms) || 2);
+  const channels = Array.from(
+    { length: Math.min(amplifier.channelCount, device.inputCount, device.outputCount, 2) },
+    (_, k) => k,
+  );
+  const found = (change: Partial<AudioInterface>) =>
+    set({ ...change, before: levelsBefore(known), calibratedAt: new Date().toISOString() });
+  const lookAtWiring = async () => {
+    const outputs = channels.map((k) => known.outputs[k]?.channel ?? k);
+    setWiring(await levels.once((check) => check.wiring(outputs)));
+  };
+  const readLoop = async () => {
+    device.wireThrough(true);
+    const read = await levels.once(async (check) => ({
+      edge: await check.edgeHz(),
+      floor: await readFloor(check, {
+        outputs: channels.map((k) => known.outputs[k]?.channel ?? k),
+        inputs: channels.map((k) => known.inputs[k]?.channel ?? k),
+        mainsHz: Number(texts.mainsHz),
+      }),
+    }));
+    device.wireThrough(false);
+    if (!read) return;
+    setEdge(read.edge);
+    if (read.floor) set({ floor: read.floor });
+    else
+      levels.say(
+        "The tone does not come back on every input. Wire each output straight to its input.",
+      );
+  };
+  const changes = changedLevels(known);
+  return (
+    <>
+      <Panel>
+        <HStack justify="space-between" align="start" wrap="wrap" gap={3}>
+          <Box>
+            <Heading as="h1" fontSize="22px">
+              {device.deviceName}
+            </Heading>
+            <Text color="muted">
+              Open at {formatShort(device.sampleRateHz / 1000)} kHz with {device.inputCount} inputs
+              and {device.outputCount} outputs. {levelsText(known, device)}
+            </Text>
+          </Box>
+          <HStack gap={3}>
+            {typeof autosave.state === "object" && <KeptMark {...autosave} undo={null} />}
+            <ActionButton
+              disabled={levels.isBusy}
+              aria-pressed={isListening}
+              onClick={() => (isListening ? levels.silence() : levels.play(NOTHING))}
+            >
+              {isListening ? "Stop listening" : "Listen"}
+            </ActionButton>
+            <ActionButton disabled={levels.isBusy} onClick={() => void lookAtWiring()}>
+              Look at the wiring
+            </ActionButton>
+            <ActionButton onClick={close}>Close it</ActionButton>
+          </HStack>
+        </HStack>
+        {[
+          ...device.notes,
+          ...(changes.length > 0
+            ? [`Since the time before: ${changes.join("; ")}. A knob may have been turned.`]
+            : []),
+        ].map((note) => (
+          <Note key={note}>{note}</Note>
+        ))}
+        {levels.message && (
+          <Text role="alert" color="ember" fontWeight={600} mt={2}>
+            {levels.message}
+          </Text>
+        )}
+        {wiring && (
+          <Box as="ul" mt={2} pl={5} listStyleType="disc" data-testid="audio-wiring">
+            {wiring.map((each) => (
+              <Text
+                as="li"
+                display="list-item"
+                key={each.output}
+                color={each.by ? undefined : "ember"}
+              >
+                {wiringText(each)}
+              </Text>
+            ))}
+          </Box>
+        )}
+        {isListening && levels.heard && (
+          <ListenPanel heard={levels.heard} inputs={known.inputs} load={loads[0] ?? null} />
+        )}
+      </Panel>
+      <Box>
+        <Heading as="h2" fontSize="19px">
+          1. Outputs, amplifier off
+        </Heading>
+        <Text color="muted" mb={2}>
+          Take the amplifier off, and hold the voltmeter on the cable that will drive it.
+        </Text>
+        <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap={4} alignItems="start">
+          {upToNext(channels, known.outputs).map((k) => (
+            <OutputsPanel
+              key={k}
+              device={device}
+              levels={levels}
+              channel={k}
+              known={known.outputs[k] ?? null}
+              onFound={(output, linearityRatio) =>
+                found({ outputs: withLevel(known.outputs, k, output), linearityRatio })
+              }
+            />
+          ))}
+        </Grid>
+      </Box>
+      <Box>
+        <Heading as="h2" fontSize="19px">
+          2. Inputs, through amplifier and divider
+        </Heading>
+        <Text color="muted" mb={2}>
+          Amplifier on, load connected, voltmeter across the load. It begins quietly: go up until
+          the meter reads some volts.
+        </Text>
+        <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap={4} alignItems="start">
+          {upToNext(channels, known.inputs).map((k) => (
+            <InputsPanel
+              key={k}
+              device={device}
+              levels={levels}
+              channel={k}
+              output={known.outputs[k] ?? null}
+              mostVoltsPeak={mostVoltsPeak}
+              known={known.inputs[k] ?? null}
+              voltmeter={voltmeter}
+              onFound={(input) => found({ inputs: withLevel(known.inputs, k, input) })}
+            />
+          ))}
+        </Grid>
+      </Box>
+      <Box>
+        <Heading as="h2" fontSize="19px" mb={2}>
+          3. The interface by itself, and its knobs
+        </Heading>
+        <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap={4} alignItems="start">
+          <FloorPanel
+            levels={levels}
+            floor={known.floor}
+            edgeHz={edgeHz}
+            onRead={() => void readLoop()}
+          />
+          <Panel>
+            <Heading as="h3" fontSize="17px" mb={2}>
+              Do not touch
+            </Heading>
+            <TextField
+              label="Where its knobs and switches stand"
+              field={held(known.knobs, (knobs) => set({ knobs }))}
+              placeholder="gain fully down, line, pad off"
+              help="These levels hold only while they stand there. A strip of tape over them helps."
+            />
+          </Panel>
+        </Grid>
+      </Box>
+    </>
+  );
+}
+
+const levelsText = ({ calibratedAt }: AudioInterface, { levels }: OpenInterface): string => {
+  if (calibratedAt) return `Levels found on ${calibratedAt.slice(0, 10)}.`;
+  return levels
+    ? "Its levels are those it was made with; find them anew to practise."
+    : "Its levels are not known yet at this rate.";
+};
+
+const wiringText = ({ output, by }: HeardOutput): string =>
+  by
+    ? `Output ${output + 1} is heard by input ${by.input + 1}, ${by.isInverted ? "upside down" : "the right way up"}, ${formatSignificant(1000 * by.delaySeconds, 3)} ms later.`
+    : `Output ${output + 1} is heard by no input. Check cables, the amplifier and its level.`;
+
+function LimitsPanel({ texts, errors, onTexts }: AudioTabProps) {
+  return (
+    <Panel as="form" aria-label="Limits" onSubmit={(event) => event.preventDefault()}>
+      <Heading as="h2" fontSize="19px">
+        What this amplifier’s input stands
+      </Heading>
+      <Text color="muted" mb={3}>
+        Nothing louder is ever played into it. Every stop is a fade of 10 ms.
+      </Text>
+      <Grid templateColumns="repeat(3, minmax(0, 1fr))" gap={3} alignItems="start">
+        <QuantityField
+          id="audio-most"
+          label="At most"
+          unit="V RMS"
+          field={held(texts.mostVoltsRms, (mostVoltsRms) => onTexts({ mostVoltsRms }))}
+          error={errors["audio.mostVoltsRms"]}
+        />
+        <QuantityField
+          id="audio-rise"
+          label="By hand it rises by"
+          unit="dB a second"
+          field={held(texts.riseDbPerSecond, (riseDbPerSecond) => onTexts({ riseDbPerSecond }))}
+          error={errors["audio.riseDbPerSecond"]}
+        />
+        <ChoiceField
+          id="audio-mains"
+          label="Mains here"
+          field={held(texts.mainsHz, (mainsHz) => onTexts({ mainsHz }))}
+          choices={["50", "60"].map((hertz) => ({ value: hertz, label: `${hertz} Hz` }))}
+        />
+      </Grid>
+    </Panel>
+  );
+}

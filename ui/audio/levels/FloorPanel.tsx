@@ -1,0 +1,112 @@
+import { Heading, HStack, Text } from "@chakra-ui/react";
+import { LEVEL_HZ, ownTone, type LevelCheck } from "@/bench/audio/LevelCheck";
+import { amplitudeRatioToDb, formatFixed, formatHertz, formatPercent } from "@/core/units";
+import type { AudioInterface } from "@/records";
+import { ActionButton } from "../../parts/ActionButton";
+import { Panel } from "../../parts/Panel";
+import { Reading } from "../../parts/Reading";
+import type { Levels } from "./useLevels";
+
+type Floor = NonNullable<AudioInterface["floor"]>;
+
+/** The level of the check: where a converter is at its cleanest. */
+const LOOP_RATIO = 0.5;
+
+/** What the interface does by itself: outputs wired to inputs, no amplifier between. */
+export const readFloor = async (
+  check: LevelCheck,
+  {
+    outputs,
+    inputs,
+    mainsHz,
+  }: { outputs: readonly number[]; inputs: readonly number[]; mainsHz: number },
+): Promise<Floor | null> => {
+  const hums = await check.hum(mainsHz);
+  const humRatio = Math.max(...inputs.map((input) => hums[input]));
+  check.play(outputs, LOOP_RATIO);
+  // It rises first.
+  for (let k = 0; k < 4; k++) await check.read();
+  const both = await check.read();
+  const read = inputs.flatMap((input) => ownTone(both[input]) ?? []);
+  let crosstalkRatio: number | null = null;
+  if (outputs.length > 1 && inputs.length > 1) {
+    check.play([outputs[0]], LOOP_RATIO);
+    await check.read();
+    const one = await check.read();
+    const [driven, idle] = inputs.map((input) => ownTone(one[input])?.ratio ?? 0);
+    crosstalkRatio = driven > 0 ? idle / driven : null;
+  }
+  check.stop();
+  if (read.length < inputs.length) return null;
+  return {
+    thdPlusNoiseRatio: Math.max(...read.map(({ thdPlusNoiseRatio }) => thdPlusNoiseRatio)),
+    thdRatio: Math.max(...read.map(({ thdRatio }) => thdRatio)),
+    crosstalkRatio,
+    humRatio,
+    frequencyHz: LEVEL_HZ,
+    at: new Date().toISOString(),
+  };
+};
+
+/** More than this of the mains in silence is a loop of earth. Chosen here: 80 dB under full scale. */
+const HUM_RATIO = 1e-4;
+
+export type FloorPanelProps = {
+  levels: Levels;
+  floor: AudioInterface["floor"];
+  /** What comes in ends here, where somebody resamples on the way; null where nothing does. */
+  edgeHz: number | null | undefined;
+  onRead(): void;
+};
+
+/** The loop-back check: outputs wired straight to inputs. */
+export function FloorPanel({ levels, floor, edgeHz, onRead }: FloorPanelProps) {
+  return (
+    <Panel data-testid="audio-floor">
+      <Heading as="h3" fontSize="17px">
+        By itself
+      </Heading>
+      <Text color="muted" fontSize="14.5px" mt={1} mb={3}>
+        Take the amplifier off. Wire each output straight to its input, then read the loop: what is
+        within 10 dB of it in a run is marked. Nothing is ever subtracted.
+      </Text>
+      {floor && (
+        <>
+          <Reading
+            value={formatPercent(floor.thdPlusNoiseRatio, 2).replace(" %", "")}
+            unit="% THD+N of its own"
+          />
+          <Text mt={1} fontSize="14.5px">
+            {formatFixed(amplitudeRatioToDb(floor.thdPlusNoiseRatio), 1)} dB, THD alone{" "}
+            {formatPercent(floor.thdRatio, 2)}
+            {floor.crosstalkRatio
+              ? `, crosstalk ${formatFixed(amplitudeRatioToDb(floor.crosstalkRatio), 0)} dB`
+              : ""}
+            {floor.humRatio
+              ? `, hum ${formatFixed(amplitudeRatioToDb(floor.humRatio), 0)} dB of full scale`
+              : ""}
+            .
+          </Text>
+          {floor.humRatio !== null && floor.humRatio > HUM_RATIO && (
+            <Text mt={2} fontSize="14.5px" color="ember" fontWeight={700}>
+              The mains hums in it: a loop of earth. Run the computer on its battery, or put an
+              isolating transformer into the signal, and read it again.
+            </Text>
+          )}
+        </>
+      )}
+      {typeof edgeHz === "number" && (
+        <Text mt={2} fontSize="14.5px" color="ember" fontWeight={700} role="status">
+          What comes in ends at about {formatHertz(edgeHz, 2)}: a mixer of this computer resamples
+          from a lower rate. Set the device itself to this rate, or open it at{" "}
+          {formatHertz(2 * edgeHz, 2)}.
+        </Text>
+      )}
+      <HStack mt={3}>
+        <ActionButton disabled={levels.isBusy} onClick={onRead}>
+          {floor ? "Read the loop again" : "Read the loop"}
+        </ActionButton>
+      </HStack>
+    </Panel>
+  );
+}
