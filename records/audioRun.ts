@@ -12,6 +12,8 @@ export const audioRunSchema = object({
   channelCount: number().integer().min(1).max(MOST_AUDIO_CHANNELS).required(),
   outputs: array().of(audioOutputSchema).min(1).max(8).required(),
   inputs: array().of(audioInputSchema).min(1).max(8).required(),
+  /** Each channel is read between two inputs, one on either terminal. */
+  isBetweenInputs: boolean().required(),
   mostVoltsPeak: above0(MOST.volts),
   riseDbPerSecond: above0(1000),
   /** THD+N of the interface by itself, outputs wired to inputs; null where nobody looked. */

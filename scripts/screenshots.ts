@@ -180,6 +180,9 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await driver.sleep(1500);
   await picture("simulated-bench");
   await choose("run-kind", "clip-search");
+  await driver.findElement(By.css("body")).sendKeys("i");
+  await press(driver, "Open the virtual interface");
+  await shows(driver, "Through");
   await press(driver, "Switch the live bench on");
   await shows(driver, "of the source’s most");
   await driver.findElement(By.css("body")).sendKeys("a");
@@ -187,7 +190,7 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await driver.findElement(By.css("body")).sendKeys(Key.PAGE_UP);
   await shows(driver, "FLAT");
   await picture("bench-live");
-  await driver.findElement(By.css("body")).sendKeys(Key.ESCAPE, "o");
+  await driver.findElement(By.css("body")).sendKeys(Key.ESCAPE, "o", "s");
   await driver.findElement(By.css("body")).sendKeys("n");
   await driver.sleep(400);
   await choose("run-kind", "intermodulation");

@@ -2,7 +2,7 @@ import { requireRange } from "@/core/units";
 import type { LiveState, LiveTone } from "../contract";
 import type { AudioLine } from "./AudioLine";
 import { outputCount } from "./AudioLine";
-import type { AudioSetup } from "./setup";
+import { loadVolts, type AudioSetup } from "./setup";
 
 /** The least drive, under the most: as good as silent, but the tone is still to be found. */
 const LEAST_DRIVE_RATIO = 1e-3;
@@ -68,13 +68,7 @@ export class AudioTone implements LiveTone {
   }
 
   lastVolts(seconds: number): Float64Array[] {
-    const kept = this.line.last(seconds);
-    return this.setup.inputs
-      .slice(0, this.asked.drives.length)
-      .map(({ channel, fullScaleVolts, isInverted }) => {
-        const scale = isInverted ? -fullScaleVolts : fullScaleVolts;
-        return Float64Array.from(kept[channel], (value) => scale * value);
-      });
+    return loadVolts(this.setup, this.line.last(seconds)).slice(0, this.asked.drives.length);
   }
 
   /** The first reading waits until there is a little to look at. */

@@ -79,6 +79,7 @@ export class LevelCheck {
       channelCount: inputCount,
       outputs: channels(outputCount),
       inputs: channels(inputCount),
+      isBetweenInputs: false,
       mostVoltsPeak: MOST_LEVEL_RATIO,
       riseDbPerSecond: RISE_DB_PER_SECOND,
       mainsHz: 50,

@@ -21,7 +21,7 @@ import { AudioTone } from "./AudioTone";
 import { findLimit, type RecordOnce } from "./findLimit";
 import { findLoop, probeVolts } from "./loopProbe";
 import type { AudioLink } from "./messages";
-import type { AudioSetup } from "./setup";
+import { loadVolts, mostReadVolts, readInputs, type AudioSetup } from "./setup";
 
 /** The quiet glide that finds the way through the amplifier, under the most that is ever played: −40 dB. */
 const PROBE_RATIO = 0.01;
@@ -42,7 +42,7 @@ const END_SECONDS = 0.06;
 export const audioInstrument = (setup: AudioSetup, link: AudioLink): Instrument => ({
   facts: {
     name: setup.deviceName,
-    channelCount: setup.inputs.length,
+    channelCount: readInputs(setup).length,
     mostDriveVoltsRms: mostDrive(setup),
     sampleRatesHz: { least: setup.sampleRateHz, most: setup.sampleRateHz },
     recordingCount: null,
@@ -70,7 +70,7 @@ const connected = (line: AudioLine, bench: Bench): Connected => {
   const { deviceName } = setup;
   const recordOnce: RecordOnce = (request, watch) => record(line, bench, request, watch);
   return {
-    mostVoltsPeak: Math.min(...setup.inputs.map(({ fullScaleVolts }) => fullScaleVolts)),
+    mostVoltsPeak: mostReadVolts(setup),
     gainRatio: loops.gainRatio,
     limitDriveVoltsRms: (drives, watch = goOn) =>
       findLimit(
@@ -98,13 +98,13 @@ const goOn: Watch = () => "go-on";
 
 /** Plays the quiet glide and looks for it in what comes back. @throws {InstrumentFault} where a channel does not answer */
 const probe = async (line: AudioLine, setup: AudioSetup): Promise<Loops> => {
-  const { sampleRateHz, mostVoltsPeak, inputs } = setup;
+  const { sampleRateHz, mostVoltsPeak, outputs } = setup;
   const volts = probeVolts(PROBE_RATIO * mostVoltsPeak, sampleRateHz);
   const frames = volts.length + Math.round(LONGEST_DELAY_SECONDS * sampleRateHz);
   const heard = await line.play(
     samplesFor(
       setup,
-      inputs.map(() => true),
+      outputs.map(() => true),
       volts,
     ),
     frames,
@@ -142,14 +142,14 @@ const samplesFor = (
 
 /** Volts across the loads between two frames. */
 const voltsOf = (
-  { inputs }: AudioSetup,
+  setup: AudioSetup,
   { channels }: Heard,
   { from, to }: { from: number; to: number },
 ): Float64Array[] =>
-  inputs.map(({ channel, fullScaleVolts, isInverted }) => {
-    const scale = isInverted ? -fullScaleVolts : fullScaleVolts;
-    return Float64Array.from(channels[channel].subarray(from, to), (value) => scale * value);
-  });
+  loadVolts(
+    setup,
+    channels.map((each) => each.subarray(from, to)),
+  );
 
 /** A recording from the first sample of the stimulus on: what is heard is shifted by the delay of the loop. */
 const record = async (
@@ -178,7 +178,7 @@ const record = async (
       return watch(moment) === "end" ? sofar.count + Math.round(END_SECONDS * sampleRateHz) : null;
     },
   );
-  const fullScaleVolts = Math.max(...setup.inputs.map((input) => input.fullScaleVolts));
+  const fullScaleVolts = mostReadVolts(setup);
   const outputs = voltsOf(setup, heard, { from: delaySamples, to: heard.count }).slice(
     0,
     drives.length,

@@ -60,6 +60,18 @@ test.each<[string, AudioInterface | null, Partial<OpenedDevice>, string]>([
   expect(!run.ok && run.finding.advice).toContain("under Audio interface");
 });
 
+test("a probe of two channels reads each load between two inputs, and waits for the second level", () => {
+  const probe = { ...rig, probe: "two channels" as const };
+  const one = audioRunOn(device, kept(), probe);
+  expect(!one.ok && one.finding.advice).toContain("takes two inputs");
+  const [input] = kept().inputs;
+  const two = audioRunOn(device, kept({ inputs: [input, { ...input, channel: 0 }] }), probe);
+  expect(two.ok && two.value.isBetweenInputs).toBe(true);
+  const levels = { outputFullScaleVolts: 4, inputFullScaleVolts: 80 };
+  const virtual = audioRunOn({ ...device, isVirtual: true, levels }, null, probe);
+  expect(virtual.ok && virtual.value.isBetweenInputs).toBe(false);
+});
+
 test("a level that is another than the time before is told, by how much", () => {
   const before = { at: "2026-11-20T10:00:00Z", outputVolts: [4.02], inputVolts: [80] };
   expect(changedLevels(kept({ before }))).toEqual(["input 1 is down by 22.5 %"]);

@@ -48,7 +48,7 @@ const madeWith = ({
 export const audioRunOn = (
   opened: OpenedDevice,
   known: AudioInterface | null,
-  { audio }: Pick<RigSettings, "audio">,
+  { audio, probe }: Pick<RigSettings, "audio" | "probe">,
 ): Outcome<AudioRun> => {
   const { deviceName, isVirtual, sampleRateHz, inputCount, outputCount } = opened;
   const levels = known ?? madeWith(opened);
@@ -61,6 +61,13 @@ export const audioRunOn = (
     return missing(
       deviceName,
       "the volts at full scale of its inputs are not known yet at this rate",
+    );
+  // What is worked out has its volts between the terminals already.
+  const isBetweenInputs = probe === "two channels" && !isVirtual;
+  if (isBetweenInputs && levels.inputs.length < 2)
+    return missing(
+      deviceName,
+      "the probe is “two channels”, so that each channel of the amplifier takes two inputs, and the level of one of them is not known yet",
     );
   if (
     levels.inputs.some(({ channel }) => channel >= inputCount) ||
@@ -77,6 +84,7 @@ export const audioRunOn = (
     channelCount: inputCount,
     outputs: levels.outputs,
     inputs: levels.inputs,
+    isBetweenInputs,
     mostVoltsPeak: Math.SQRT2 * audio.mostVoltsRms,
     riseDbPerSecond: audio.riseDbPerSecond,
     floorRatio: known?.floor?.thdPlusNoiseRatio ?? null,

@@ -1,3 +1,4 @@
+import { readInputs } from "@/bench/audio/setup";
 import { fromCatalogue, instrumentFacts, type CatalogueName } from "@/bench/catalogue";
 import type { Outcome } from "@/core/outcome";
 import type { RunKind } from "@/core/run";
@@ -42,7 +43,7 @@ export const onSimulated = (name: CatalogueName): PlayedOn => {
 /** What hangs on an audio interface. */
 export const onAudio = ({ run, device, confirmations, isHeld }: AudioBench): PlayedOn => ({
   isSimulated: false,
-  channelCount: run.inputs.length,
+  channelCount: readInputs(run).length,
   isHeld,
   makes: isMadeLive,
   confirmations,

@@ -165,6 +165,7 @@ export function RigScreen(props: RigScreenProps) {
         <AudioTab
           {...props}
           voltmeter={chosenInstrument(instruments, "voltmeter", draft.voltmeterId)}
+          isBetweenInputs={draft.probe === "two channels"}
           texts={draft.audio}
           errors={errors}
           onTexts={(change) => set({ audio: { ...draft.audio, ...change } })}

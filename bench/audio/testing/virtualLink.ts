@@ -109,6 +109,7 @@ export const setupOf = (
   channelCount: loadOhms.length,
   outputs: loadOhms.map((_, channel) => ({ channel, fullScaleVolts: outputFullScaleVolts })),
   inputs: loadOhms.map((_, channel) => ({ channel, fullScaleVolts: inputFullScaleVolts })),
+  isBetweenInputs: false,
   mostVoltsPeak,
   riseDbPerSecond: 60,
   mainsHz: 50,

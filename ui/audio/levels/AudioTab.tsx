@@ -3,6 +3,7 @@ import { Box, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { HeardOutput } from "@/bench/audio/LevelCheck";
 import { formatShort, formatSignificant } from "@/core/units";
+import { channelLetter } from "@/core/verdict";
 import type {
   Amplifier,
   AudioInterface,
@@ -23,7 +24,7 @@ import { useAudio } from "../AudioProvider";
 import { OpenPanel } from "../OpenPanel";
 import type { OpenInterface } from "../openInterface";
 import { FloorPanel, readFloor } from "./FloorPanel";
-import { InputsPanel } from "./InputsPanel";
+import { InputsPanel, type ReadPlace } from "./InputsPanel";
 import { ListenPanel } from "./ListenPanel";
 import { Note } from "./Note";
 import { OutputsPanel } from "./OutputsPanel";
@@ -37,6 +38,8 @@ export type AudioTabProps = {
   loads: readonly Load[];
   interfaces: AudioInterfaces;
   voltmeter: Instrument | null;
+  /** The probe is “two channels”: each load is read between two inputs. */
+  isBetweenInputs: boolean;
   texts: AudioTexts;
   errors: FieldErrors;
   onTexts(change: Partial<AudioTexts>): void;
@@ -100,9 +103,27 @@ const withLevel = <T,>(levels: readonly T[], channel: number, level: T): T[] => 
   ...levels.slice(channel + 1),
 ];
 
-/** The channels up to the first that is still to be found. */
-const upToNext = (channels: readonly number[], found: readonly unknown[]): readonly number[] =>
-  channels.slice(0, found.length + 1);
+/** Those up to the first that is still to be found. */
+const upToNext = <T,>(places: readonly T[], found: readonly unknown[]): readonly T[] =>
+  places.slice(0, found.length + 1);
+
+/** Where the inputs listen: across each load, or at each of its two terminals. */
+const placesOf = (channels: readonly number[], isBetweenInputs: boolean): ReadPlace[] =>
+  channels.flatMap((channel): ReadPlace[] => {
+    const letter = channelLetter(channel);
+    if (!isBetweenInputs)
+      return [
+        { channel, id: letter, title: `Across load ${letter}`, usualInput: channel, voltsShare: 1 },
+      ];
+    return ["first", "second"].map((terminal, side) => ({
+      channel,
+      id: `${letter}-${terminal}`,
+      title: `Load ${letter}, ${terminal} terminal`,
+      usualInput: 2 * channel + side,
+      // Both swing alike: each has half of what the voltmeter reads between them.
+      voltsShare: 0.5,
+    }));
+  });
 
 const levelsBefore = (known: AudioInterface): AudioInterface["before"] =>
   known.calibratedAt && known.outputs.length > 0 && known.inputs.length > 0
@@ -122,6 +143,7 @@ function OpenedTab({
   loads,
   interfaces,
   voltmeter,
+  isBetweenInputs,
   texts,
 }: AudioTabProps & { device: OpenInterface }) {
   const { close } = useAudio();
@@ -135,6 +157,7 @@ function OpenedTab({
     { length: Math.min(amplifier.channelCount, device.inputCount, device.outputCount, 2) },
     (_, k) => k,
   );
+  const places = placesOf(channels, isBetweenInputs && !device.isVirtual);
   const found = (change: Partial<AudioInterface>) =>
     set({ ...change, before: levelsBefore(known), calibratedAt: new Date().toISOString() });
   const lookAtWiring = async () => {
@@ -251,13 +274,13 @@ function OpenedTab({
           the meter reads some volts.
         </Text>
         <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap={4} alignItems="start">
-          {upToNext(channels, known.inputs).map((k) => (
+          {upToNext(places, known.inputs).map((place, k) => (
             <InputsPanel
               key={k}
               device={device}
               levels={levels}
-              channel={k}
-              output={known.outputs[k] ?? null}
+              place={place}
+              output={known.outputs[place.channel] ?? null}
               mostVoltsPeak={mostVoltsPeak}
               known={known.inputs[k] ?? null}
               voltmeter={voltmeter}

@@ -24,10 +24,20 @@ import type { Levels } from "./useLevels";
 
 type Input = AudioInterface["inputs"][number];
 type Output = AudioInterface["outputs"][number];
+/** Where an input listens. */
+export type ReadPlace = {
+  /** The amplifier's channel. */
+  channel: number;
+  id: string;
+  title: string;
+  usualInput: number;
+  /** Its share of the volts across the load: a half where it is read between two terminals that swing alike. */
+  voltsShare: number;
+};
 export type InputsPanelProps = {
   device: OpenInterface;
   levels: Levels;
-  channel: number;
+  place: ReadPlace;
   /** The output that drives this channel of the amplifier; null where its level is not known yet. */
   output: Output | null;
   mostVoltsPeak: number;
@@ -38,10 +48,10 @@ export type InputsPanelProps = {
 
 /** The volts at full scale of an input, through amplifier, load and divider: a tone that the voltmeter reads across the load. */
 export function InputsPanel(props: InputsPanelProps) {
-  const { device, levels, channel, output, known, voltmeter, onFound } = props;
-  const letter = channelLetter(channel);
+  const { device, levels, place, output, known, voltmeter, onFound } = props;
+  const letter = channelLetter(place.channel);
   const [input, setInput] = useState(
-    String(known?.channel ?? Math.min(channel, device.inputCount - 1)),
+    String(known?.channel ?? Math.min(place.usualInput, device.inputCount - 1)),
   );
   const [isInverted, setInverted] = useState(known?.isInverted ?? false);
   const [meter, setMeter] = useState("");
@@ -49,7 +59,7 @@ export function InputsPanel(props: InputsPanelProps) {
   const heard = heardBy(levels, isOn ? Number(input) : null);
   const calibration = calibrationOf(
     {
-      meterVoltsRms: parseNumber(meter),
+      meterVoltsRms: shareOf(parseNumber(meter), place.voltsShare),
       frequencyHz: LEVEL_HZ,
       recordedRatio: heard ? (ownTone(heard)?.ratio ?? null) : null,
     },
@@ -66,16 +76,16 @@ export function InputsPanel(props: InputsPanelProps) {
     setMeter("");
   };
   return (
-    <Panel data-testid={`input-${letter}`}>
+    <Panel data-testid={`input-${place.id}`}>
       <HStack justify="space-between" align="start">
         <Heading as="h3" fontSize="17px">
-          Across load {letter}
+          {place.title}
         </Heading>
         <Scale calibration={calibration} known={known} />
       </HStack>
       <Grid templateColumns="110px 1fr" gap={3} mt={2} mb={3} alignItems="end">
         <ChoiceField
-          id={`input-${letter}-channel`}
+          id={`input-${place.id}-channel`}
           label="Input"
           field={held(input, setInput)}
           choices={channelChoices(device.inputCount)}
@@ -85,7 +95,7 @@ export function InputsPanel(props: InputsPanelProps) {
       <Drive {...props} isOn={isOn} heard={heard} />
       <Box w="220px">
         <QuantityField
-          id={`input-${letter}-meter`}
+          id={`input-${place.id}-meter`}
           label="Voltmeter across the load reads"
           unit="V"
           field={held(meter, setMeter)}
@@ -106,6 +116,9 @@ export function InputsPanel(props: InputsPanelProps) {
     </Panel>
   );
 }
+
+const shareOf = (volts: number | null, share: number): number | null =>
+  volts === null ? null : share * volts;
 
 const heardBy = ({ heard }: Levels, input: number | null): HeardLevel | null =>
   input === null ? null : (heard?.[input] ?? null);

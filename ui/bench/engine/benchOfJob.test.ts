@@ -10,6 +10,7 @@ const run: AudioRun = {
   channelCount: 2,
   outputs: [{ channel: 0, fullScaleVolts: 4 }],
   inputs: [{ channel: 0, fullScaleVolts: 62, stdUncertaintyRatio: 0.004, isInverted: false }],
+  isBetweenInputs: false,
   mostVoltsPeak: 2.8,
   riseDbPerSecond: 40,
   floorRatio: 1e-5,

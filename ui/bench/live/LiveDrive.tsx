@@ -1,6 +1,6 @@
 "use client";
 import { Box, Flex, HStack, Text } from "@chakra-ui/react";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { findingText } from "@/core/outcome";
 import type { RunKind } from "@/core/run";
 import { formatHertz, formatPercent, formatSignificant, amplitudeRatioToDb } from "@/core/units";
@@ -23,6 +23,7 @@ import { UploadFailed } from "../uploadRun";
 import { useRunId } from "../useRunId";
 import { keepReading } from "./keepReading";
 import { FlatTops } from "./FlatTops";
+import { StillThere } from "./StillThere";
 import { useLive } from "./useLive";
 
 export type LiveDriveProps = {
@@ -42,6 +43,9 @@ const CLIMB_LIMITS: Record<string, { label: string; limit: RampLimit }> = {
   "1": { label: "1 % THD+N", limit: { kind: "distortion", ratio: 0.01 } },
   "0.1": { label: "0.1 % THD+N", limit: { kind: "distortion", ratio: 0.001 } },
 };
+
+/** For a tone that is held: how often it asks whether somebody is there. */
+const ASK_MINUTES = ["5", "15", "30", "60"] as const satisfies readonly string[];
 
 /** The drive by hand while the meters run: up and down in tenths and whole decibels, automatic to the limit, hold, take, and mute. */
 export function LiveDrive({
@@ -63,6 +67,7 @@ export function LiveDrive({
   const [isHeld, setHeld] = useState(false);
   const [message, setMessage] = useState<string | null>(null);
   const [isTaking, setTaking] = useState(false);
+  const [askMinutes, setAskMinutes] = useState<string>(ASK_MINUTES[1]);
   const reading = state.status === "on" ? state.reading : null;
   const isOn = reading !== null;
 
@@ -116,6 +121,13 @@ export function LiveDrive({
     mute();
     off();
   };
+  const leave = useCallback(() => {
+    mute();
+    off();
+    setMessage(
+      "Nobody answered, so that the output was turned off. Switch the live bench on again.",
+    );
+  }, [mute, off]);
   const switchOn = () => {
     setMessage(null);
     setHeld(false);
@@ -182,25 +194,21 @@ export function LiveDrive({
   return (
     <Box data-testid="live">
       {!isOn && (
-        <HStack gap={4} align="end" wrap="wrap">
-          <Box w="220px">
-            <ChoiceField
-              id="climb-limit"
-              label="“To the limit” means"
-              field={held(climbLimit, setClimbLimit)}
-              choices={Object.entries(CLIMB_LIMITS).map(([value, { label }]) => ({ value, label }))}
-            />
-          </Box>
-          <ActionButton tone="primary" onClick={switchOn} disabled={state.status === "starting"}>
-            Switch the live bench on
-          </ActionButton>
-        </HStack>
+        <Beginning
+          limit={climbLimit}
+          onLimit={setClimbLimit}
+          minutes={played.isSimulated ? null : askMinutes}
+          onMinutes={setAskMinutes}
+          isStarting={state.status === "starting"}
+          onBegin={switchOn}
+        />
       )}
       {text && (
         <Text role="alert" color="ember" fontWeight={600} mt={2}>
           {text}
         </Text>
       )}
+      {isOn && !played.isSimulated && <StillThere minutes={Number(askMinutes)} onGone={leave} />}
       {reading && (
         <Meters reading={reading} isHeld={isHeld} limitLabel={CLIMB_LIMITS[climbLimit].label} />
       )}
@@ -225,6 +233,45 @@ export function LiveDrive({
         </HStack>
       )}
     </Box>
+  );
+}
+
+type BeginningProps = {
+  limit: string;
+  onLimit(limit: string): void;
+  /** null where nothing real is driven, so that nobody need be there. */
+  minutes: string | null;
+  onMinutes(minutes: string): void;
+  isStarting: boolean;
+  onBegin(): void;
+};
+
+/** What is chosen before anything sounds. */
+function Beginning({ limit, onLimit, minutes, onMinutes, isStarting, onBegin }: BeginningProps) {
+  return (
+    <HStack gap={4} align="end" wrap="wrap">
+      <Box w="220px">
+        <ChoiceField
+          id="climb-limit"
+          label="“To the limit” means"
+          field={held(limit, onLimit)}
+          choices={Object.entries(CLIMB_LIMITS).map(([value, { label }]) => ({ value, label }))}
+        />
+      </Box>
+      {minutes !== null && (
+        <Box w="220px">
+          <ChoiceField
+            id="ask-minutes"
+            label="Ask whether I am still there"
+            field={held(minutes, onMinutes)}
+            choices={ASK_MINUTES.map((value) => ({ value, label: `every ${value} minutes` }))}
+          />
+        </Box>
+      )}
+      <ActionButton tone="primary" onClick={onBegin} disabled={isStarting}>
+        Switch the live bench on
+      </ActionButton>
+    </HStack>
   );
 }
 
