@@ -1,4 +1,4 @@
-// Browser tests: each with a server and a Chromium of its own. Two at a time, since most of their time is waiting.
+// Browser tests: one after the other, each with a server and a Chromium of its own.
 const base = require("./jest.config.cjs");
 
-module.exports = { ...base, roots: ["<rootDir>/e2e"], maxWorkers: 2, testTimeout: 300_000 };
+module.exports = { ...base, roots: ["<rootDir>/e2e"], maxWorkers: 1, testTimeout: 300_000 };
