@@ -32,7 +32,9 @@ export const guardedWatch = (
   let trip: ShotTrip | null = null;
   const watch: Watch = (moment) => {
     onMoment(moment);
-    const found = guards.look(moment, moment.seconds - before);
+    if (trip) return "end";
+    // A warm-up before the recording counts from its own beginning.
+    const found = guards.look(moment, moment.seconds - (moment.seconds < before ? 0 : before));
     before = moment.seconds;
     if (!found || (found.guard === "collapse" && stimulus.kind === "frequency-list"))
       return "go-on";

@@ -133,7 +133,7 @@ export const playRun = async (
   let played: Outcome<Played>;
   try {
     const connected = await connectedTo(bench, "run", request.loads);
-    const shotFacts = await shotFactsOf(connected, bench, channels);
+    const shotFacts = await shotFactsOf(connected, bench, channels, listener);
     if (soak)
       return await playSoak(soak, { settings, connected }, { ...bench, shotFacts }, listener);
     played = await playShots(shots(settings, shotFacts), bench, channels, listener);
@@ -306,8 +306,9 @@ const refusal = (
 
 const shotFactsOf = async (
   connected: Connected,
-  { instrument: { facts }, request }: Bench,
+  { instrument: { facts }, request, felt }: Bench,
   loads: readonly ChannelConditions[],
+  { onMoment }: PlayListener,
 ): Promise<ShotFacts> => {
   const { kind, limits, ratedWatts, levelWatts, sampleRateHz } = request;
   const drives = loads.map(() => true);
@@ -316,12 +317,13 @@ const shotFactsOf = async (
   const { seeksLimit } = RUN_METHODS[kind];
   const isSought =
     seeksLimit === "always" || (seeksLimit === "unless-foretold" && !facts.changesLoads);
+  const guards = guardedWatch(limits, connected, search, (moment) =>
+    onMoment({ label: "Looking for its limit", shotNumber: 1, moment, isTone: true }),
+  );
   const limitDriveVoltsRms = isSought
-    ? await connected.limitDriveVoltsRms(
-        drives,
-        guardedWatch(limits, connected, search, () => {}).watch,
-      )
+    ? await connected.limitDriveVoltsRms(drives, guards.watch)
     : null;
+  if (isSought) felt.set("run", guards.felt());
   return {
     channelCount: loads.length,
     loadOhms: loads[0].loadOhms,

@@ -5,6 +5,9 @@ import type { AudioSetup } from "./setup";
 /** What is kept of what came in, for readings and for a capture by hand. */
 const KEPT_SECONDS = 1;
 
+/** Longer than any buffer, and than a busy machine takes to come back. */
+const SILENCE_MILLISECONDS = 8000;
+
 /** What came in since something began to play, shares of full scale; `count` frames of each are there. */
 export type Heard = { channels: readonly Float32Array[]; count: number };
 
@@ -27,6 +30,7 @@ export class AudioLine {
   private nextFrame: number | null = null;
   private nextId = 1;
   private readonly kept: Float32Array[];
+  private silence: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
     private readonly link: AudioLink,
@@ -78,12 +82,20 @@ export class AudioLine {
     ).finally(() => (this.recording = null));
   }
 
+  /** @throws {InstrumentFault} once something has failed, or it was ended */
   tone(frequencyHz: number, ratios: readonly number[]): void {
+    if (this.fault) throw this.fault;
     this.link.postMessage({ type: "tone", frequencyHz, ratios });
   }
 
   fade(): void {
     this.link.postMessage({ type: "fade" });
+  }
+
+  /** Silence, for good: whoever still waits, or asks for more, is told that it was muted. */
+  end(): void {
+    this.fade();
+    this.fail("muted");
   }
 
   /** Waits for so many more frames. @throws {InstrumentFault} */
@@ -106,12 +118,20 @@ export class AudioLine {
     const broken = new Promise<never>((_, reject) => {
       this.broken.push(reject);
     });
+    this.expect();
     begin();
     try {
       return await Promise.race([whole, broken]);
     } finally {
+      clearTimeout(this.silence);
       this.broken = [];
     }
+  }
+
+  /** A device whose clock stands still says nothing by itself. */
+  private expect(): void {
+    clearTimeout(this.silence);
+    this.silence = setTimeout(() => this.fail("stalled"), SILENCE_MILLISECONDS);
   }
 
   private hear(message: FromTransport): void {
@@ -128,6 +148,7 @@ export class AudioLine {
 
   private take(firstFrame: number, channels: readonly Float32Array[]): void {
     if (this.nextFrame !== null && firstFrame !== this.nextFrame) return this.fail("gap");
+    if (this.broken.length > 0) this.expect();
     const { length } = channels[0];
     this.nextFrame = firstFrame + length;
     this.kept.forEach((each, k) => {
@@ -183,6 +204,11 @@ const WORDS: Record<AudioFault, string> = {
     "it was unplugged, or another became the default, so that the output was faded out. Connect it, then open it again.",
   "page-left":
     "the page was left or put to sleep, so that the output was faded out. Go on when it is back.",
+  muted:
+    "it was muted while it played. Nothing of this recording is kept; go on when you are ready.",
+  "taken-over": "something else began to play through it. Begin again when that is over.",
+  stalled:
+    "nothing has been heard of it for some seconds. Its clock stands still: open it again; what was recorded before is kept.",
   "too-loud":
     "this run asks for more than the amplifier's input stands, so that nothing was played. Lower its level, or correct the limit in the Rig.",
 };

@@ -45,8 +45,9 @@ test("it is silent until it is told to play, plays what it is told to the sample
   expect(peakOf(turns(3)[2])).toBe(0);
   const samples = Float32Array.from({ length: 200 }, (_, n) => (n + 1) / 1000);
   hear({ type: "play", id: 7, samples: [samples] });
+  const first = turn();
   expect(told).toContainEqual({ type: "playing", id: 7, firstFrame: 3 * QUANTUM });
-  expect([...turn(), ...turn()]).toEqual([...samples, ...constant(0, 2 * QUANTUM - 200)]);
+  expect([...first, ...turn()]).toEqual([...samples, ...constant(0, 2 * QUANTUM - 200)]);
 });
 
 test("what comes in is told whole, block after block, with the frame of each", () => {
@@ -112,6 +113,7 @@ test("outputs of the device that nobody asked for stay at nought, never anything
     expect(peakOf(unused)).toBe(0);
   }
   transport.hear({ type: "play", id: 1, samples: [constant(0.1, 1000)] });
+  for (let k = 0; k < FADE_QUANTA; k++) outputs();
   expect(outputs().map((each) => each[5])).toEqual([Math.fround(0.1), 0]);
 });
 
@@ -127,6 +129,43 @@ test("mute reaches the output in the next quantum, falls steadily, and is silenc
   // What was left of the samples does not come back.
   expect(Math.max(...turns(50).map(peakOf))).toBe(0);
   expect(faults()).toEqual([]);
+});
+
+test("what plays is never cut off: something else begins only once that has faded, and a new start fades too", () => {
+  const { hear, turns, told } = bench();
+  const steepest = (quanta: Float32Array[]): number => {
+    const all = quanta.flatMap((each) => [...each]);
+    return Math.max(...all.slice(1).map((value, n) => Math.abs(value - all[n])));
+  };
+  hear({ type: "play", id: 1, samples: [constant(0.5, RATE_HZ)] });
+  turns(20);
+  hear({ type: "play", id: 2, samples: [constant(0, 5000)] });
+  // A fade of ten milliseconds from a half: a thousandth a sample.
+  expect(steepest(turns(20))).toBeLessThan(0.002);
+  const began = told.flatMap((each) => (each.type === "playing" ? [each] : []));
+  expect(began[1].firstFrame).toBeGreaterThanOrEqual(20 * QUANTUM + 0.01 * RATE_HZ);
+  hear({ type: "play", id: 3, samples: [constant(0.5, RATE_HZ)] });
+  turns(60);
+  hear({ type: "arm", mostRatios: [0.5], riseDbPerSecond: 60 });
+  expect(steepest(turns(20))).toBeLessThan(0.002);
+});
+
+test("muted by somebody else: a tone may be turned up again, a recording is broken off, and what was still on its way does not begin", () => {
+  const tone = bench();
+  tone.hear({ type: "tone", frequencyHz: 1000, ratios: [0.4] });
+  tone.turns(400);
+  tone.hear({ type: "mute" });
+  tone.hear({ type: "tone", frequencyHz: 1000, ratios: [0.001] });
+  expect(peakOf(tone.turns(40)[39])).toBeLessThan(0.0011);
+  expect(tone.faults()).toEqual([]);
+  const run = bench();
+  run.hear({ type: "play", id: 1, samples: [constant(0.4, RATE_HZ)] });
+  run.turns(20);
+  run.hear({ type: "mute" });
+  run.hear({ type: "play", id: 2, samples: [constant(0.4, RATE_HZ)] });
+  run.turns(FADE_QUANTA);
+  expect(Math.max(...run.turns(20).map(peakOf))).toBe(0);
+  expect(new Set(run.faults())).toEqual(new Set(["muted"]));
 });
 
 test.each<[AudioFault, (of: ReturnType<typeof bench>) => void]>([

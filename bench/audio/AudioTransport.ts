@@ -36,6 +36,8 @@ export class AudioTransport {
   private frame = 0;
   private nextFrame: number | null = null;
   private fault: AudioFault | null = null;
+  /** Begins as soon as what plays has faded. */
+  private next: (() => void) | null = null;
   private heard: Float32Array[];
   private heardCount = 0;
   private nothingFrames = 0;
@@ -61,8 +63,7 @@ export class AudioTransport {
     this.unheardOf = 0;
     switch (message.type) {
       case "arm":
-        this.playing = { kind: "silence" };
-        this.fading = null;
+        this.fadeOut();
         this.fault = null;
         this.mostRatios = message.mostRatios;
         this.riseRatio = 10 ** (message.riseDbPerSecond / 20 / this.sampleRateHz);
@@ -73,6 +74,8 @@ export class AudioTransport {
         return this.turnTone(message.frequencyHz, message.ratios);
       case "fade":
         return this.fadeOut();
+      case "mute":
+        return this.playing.kind === "tone" ? this.fadeOut() : this.fail("muted");
       case "alive":
         return;
       case "fail":
@@ -88,16 +91,27 @@ export class AudioTransport {
    */
   process(input: readonly Float32Array[], output: readonly Float32Array[], frame: number): void {
     const length = output[0]?.length ?? input[0]?.length ?? 0;
+    if (!this.isOn) this.beginNext();
     if (this.nextFrame !== null && frame !== this.nextFrame) this.fail("gap");
     this.nextFrame = frame + length;
     this.unheardOf += length;
-    if (this.isOn && this.unheardOf > this.leaseFrames) this.fail("lease");
-    if (input.length < this.channelCount) {
-      if (this.isOn) this.fail("input-lost");
-    } else if (this.isLost(input, length) && this.isOn) this.fail("dropout");
+    const fault = this.faultOf(input, length);
+    if (fault && this.isOn) this.fail(fault);
     this.fill(output, length);
     this.keep(input, length);
     this.frame += length;
+  }
+
+  private beginNext(): void {
+    this.next?.();
+    this.next = null;
+  }
+
+  /** What is wrong with what came in, or with whoever plays; at rest it is no matter. */
+  private faultOf(input: readonly Float32Array[], length: number): AudioFault | null {
+    if (this.unheardOf > this.leaseFrames) return "lease";
+    if (input.length < this.channelCount) return "input-lost";
+    return this.isLost(input, length) ? "dropout" : null;
   }
 
   private get isOn(): boolean {
@@ -112,9 +126,16 @@ export class AudioTransport {
       return each.some((value) => Math.abs(value) > most);
     });
     if (isTooLoud) return this.fail("too-loud");
-    this.fading = null;
-    this.playing = { kind: "samples", samples, at: 0 };
-    this.tell({ type: "playing", id, firstFrame: this.frame });
+    this.begin(() => {
+      this.playing = { kind: "samples", samples, at: 0 };
+      this.tell({ type: "playing", id, firstFrame: this.frame });
+    });
+  }
+
+  /** Nothing is cut off: what plays fades first. */
+  private begin(next: () => void): void {
+    this.fadeOut();
+    this.next = next;
   }
 
   private turnTone(frequencyHz: number, ratios: readonly number[]): void {
@@ -126,17 +147,14 @@ export class AudioTransport {
       this.playing.targets = targets;
       return;
     }
-    this.fading = null;
-    this.playing = {
-      kind: "tone",
-      turn,
-      phase: 0,
-      ratios: new Float64Array(ratios.length),
-      targets,
-    };
+    this.begin(() => {
+      const from = new Float64Array(ratios.length);
+      this.playing = { kind: "tone", turn, phase: 0, ratios: from, targets };
+    });
   }
 
   private fadeOut(): void {
+    this.next = null;
     if (this.isOn) this.fading ??= this.fadeFrames;
   }
 
@@ -158,9 +176,14 @@ export class AudioTransport {
         each.fill(0, part.length);
       });
       playing.at += length;
-      if (playing.at >= (samples[0]?.length ?? 0)) this.playing = { kind: "silence" };
     } else this.fillTone(playing, output, length);
     if (this.fading !== null) this.applyFade(output, length);
+    if (playing.kind === "samples" && playing.at >= (playing.samples[0]?.length ?? 0)) this.rest();
+  }
+
+  private rest(): void {
+    this.playing = { kind: "silence" };
+    this.fading = null;
   }
 
   private fillTone(
@@ -192,9 +215,7 @@ export class AudioTransport {
       for (let n = 0; n < length; n++) each[n] *= Math.max(0, left - n - 1) / this.fadeFrames;
     });
     this.fading = left - length;
-    if (this.fading > 0) return;
-    this.fading = null;
-    this.playing = { kind: "silence" };
+    if (this.fading <= 0) this.rest();
   }
 
   /** Whether what comes in has become exactly nothing, after there was something. */

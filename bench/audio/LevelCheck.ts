@@ -48,6 +48,8 @@ const LONGEST_DELAY_SECONDS = 0.6;
 const LEAST_LIKENESS = 0.5;
 const OVERLOAD_RATIO = 0.98;
 const MAINS_LINES = 3;
+/** What has less than this of one tone in it, over the total, is noise or music. */
+const MOST_THD_PLUS_NOISE_RATIO = 0.7;
 
 /** What is heard of the tone that is played here, once its level holds; null where it is another, or none. */
 export const ownTone = ({ tone, isSettled }: HeardLevel): HeardTone | null =>
@@ -94,8 +96,9 @@ export class LevelCheck {
     );
   }
 
-  stop(): void {
-    this.line.fade();
+  /** Silence, for good: what is still under way ends, and nothing more is played. */
+  end(): void {
+    this.line.end();
   }
 
   /** What each input hears, of the last half second. @throws {InstrumentFault} */
@@ -107,6 +110,8 @@ export class LevelCheck {
       const read = analyseTone(samples, this.device.sampleRateHz);
       if (!read.ok) return { tone: null, isOverloaded, isSettled };
       const { fundamentalHz, fundamentalVoltsRms, thdRatio, thdPlusNoiseRatio } = read.value;
+      if (thdPlusNoiseRatio > MOST_THD_PLUS_NOISE_RATIO)
+        return { tone: null, isOverloaded, isSettled };
       const ratio = Math.SQRT2 * fundamentalVoltsRms;
       return {
         tone: { frequencyHz: fundamentalHz, ratio, thdRatio, thdPlusNoiseRatio },

@@ -134,6 +134,47 @@ test("the limit is tried from below: near the drive at which the amplifier is kn
   expect(guarded * connected.gainRatio).toBeLessThan(10.5);
 });
 
+test("a guard that ends the warm-up ends the recording: nothing louder than silence is played after it", async () => {
+  const { link, connected } = await bench();
+  let seen = 0,
+    after = 0;
+  await connected.record(
+    { ...TONE, warmUp: { frequencyHz: 1000, voltsPeak: 0.2, seconds: 2 } },
+    () => {
+      seen++;
+      if (seen > 6) after = Math.max(after, link.lastPeak());
+      return seen === 4 ? "end" : "go-on";
+    },
+  );
+  expect(seen).toBeGreaterThanOrEqual(4);
+  expect(after).toBe(0);
+});
+
+test("one channel asked for: only that one is played to, and only that one has to answer", async () => {
+  const link = virtualLink(settings);
+  link.disturb = ([a, b], frame) => ({ input: [a, b.map((_, n) => 1e-6 * (n % 5))], frame });
+  const connected = await audioInstrument(setupOf(settings), link).connect({
+    ...WIRING,
+    loadOhms: [8.2],
+  });
+  expect(connected.gainRatio).toBeGreaterThan(5);
+  expect(await faultOf(() => audioInstrument(setupOf(settings), link).connect(WIRING))).toContain(
+    "Channel B",
+  );
+});
+
+test("a device whose clock stands still, and a check that is muted, do not wait for ever", async () => {
+  jest.useFakeTimers({ doNotFake: ["setImmediate"] });
+  try {
+    const still = { postMessage: () => {}, onmessage: null };
+    const told = faultOf(() => audioInstrument(setupOf(settings), still).connect(WIRING));
+    await jest.advanceTimersByTimeAsync(10_000);
+    expect(await told).toContain("clock stands still");
+  } finally {
+    jest.useRealTimers();
+  }
+});
+
 test("a warm-up is played, not recorded; whoever watches may end it", async () => {
   const { link, connected } = await bench();
   const begun = link.seconds();

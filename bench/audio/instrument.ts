@@ -1,4 +1,4 @@
-import { peakOf, rootMeanSquare } from "@/core/numeric";
+import { rootMeanSquare } from "@/core/numeric";
 import { stimulusVolts } from "@/core/signal";
 import { formatSignificant } from "@/core/units";
 import { encodeWav } from "@/core/wav";
@@ -21,7 +21,7 @@ import { AudioTone } from "./AudioTone";
 import { findLimit, type RecordOnce } from "./findLimit";
 import { findLoop, probeVolts } from "./loopProbe";
 import type { AudioLink } from "./messages";
-import { loadVolts, mostReadVolts, readInputs, type AudioSetup } from "./setup";
+import { loadPeaks, loadVolts, mostReadVolts, readInputs, type AudioSetup } from "./setup";
 
 /** The quiet glide that finds the way through the amplifier, under the most that is ever played: −40 dB. */
 const PROBE_RATIO = 0.01;
@@ -54,7 +54,7 @@ export const audioInstrument = (setup: AudioSetup, link: AudioLink): Instrument 
   },
   connect: async (wiring) => {
     const line = new AudioLine(link, setup);
-    const loops = await probe(line, setup);
+    const loops = await probe(line, setup, wiring.isBridged ? 1 : wiring.loadOhms.length);
     return connected(line, { setup, wiring, loops });
   },
 });
@@ -80,8 +80,10 @@ const connected = (line: AudioLine, bench: Bench): Connected => {
         watch,
       ),
     record: async (request, watch = goOn) => {
-      if (request.warmUp) await warmUp(recordOnce, request, request.warmUp, watch);
-      return recordOnce(request, watch);
+      const isEnded =
+        request.warmUp !== undefined && (await warmUp(recordOnce, request, request.warmUp, watch));
+      // A guard that ended the warm-up ended the recording too: what is left of it is silence.
+      return recordOnce(isEnded ? { ...request, stimulus: AT_REST } : request, watch);
     },
     readLevels: cannot(deviceName, "show levels without a recording"),
     soak: cannot(deviceName, "tell temperatures"),
@@ -94,23 +96,27 @@ const connected = (line: AudioLine, bench: Bench): Connected => {
   };
 };
 
+const AT_REST = { kind: "silence", seconds: 0.1 } as const;
+
 const goOn: Watch = () => "go-on";
 
-/** Plays the quiet glide and looks for it in what comes back. @throws {InstrumentFault} where a channel does not answer */
-const probe = async (line: AudioLine, setup: AudioSetup): Promise<Loops> => {
+/** Plays the quiet glide into the channels that are used, and looks for it in what comes back. @throws {InstrumentFault} where one does not answer */
+const probe = async (line: AudioLine, setup: AudioSetup, channelCount: number): Promise<Loops> => {
   const { sampleRateHz, mostVoltsPeak, outputs } = setup;
   const volts = probeVolts(PROBE_RATIO * mostVoltsPeak, sampleRateHz);
   const frames = volts.length + Math.round(LONGEST_DELAY_SECONDS * sampleRateHz);
   const heard = await line.play(
     samplesFor(
       setup,
-      outputs.map(() => true),
+      outputs.map((_, k) => k < channelCount),
       volts,
     ),
     frames,
     () => null,
   );
-  const loops = voltsOf(setup, heard, { from: 0, to: frames }).map((each) => findLoop(volts, each));
+  const loops = voltsOf(setup, heard, { from: 0, to: frames })
+    .slice(0, channelCount)
+    .map((each) => findLoop(volts, each));
   const silent = loops.findIndex(({ likeness }) => !(likeness >= LEAST_LIKENESS));
   if (silent >= 0)
     throw new InstrumentFault({
@@ -209,11 +215,12 @@ const momentOf = (
   channelCount: number,
 ): RecordingMoment => {
   const { sampleRateHz } = setup;
+  const heardAt = (seconds: number): Float32Array[] => {
+    const from = Math.max(delaySamples, heard.count - Math.round(seconds * sampleRateHz));
+    return heard.channels.map((each) => each.subarray(from, heard.count));
+  };
   const last = (seconds: number) => ({
-    volts: voltsOf(setup, heard, {
-      from: Math.max(delaySamples, heard.count - Math.round(seconds * sampleRateHz)),
-      to: heard.count,
-    }).slice(0, channelCount),
+    volts: loadVolts(setup, heardAt(seconds)).slice(0, channelCount),
     sampleRateHz,
   });
   const done = heard.count - delaySamples;
@@ -226,7 +233,7 @@ const momentOf = (
       source.subarray(Math.max(0, done - Math.round(LOOK_BACK_SECONDS * sampleRateHz)), done),
     ),
     voltsRms,
-    voltsPeak: volts.map(peakOf),
+    voltsPeak: loadPeaks(setup, heardAt(LOOK_BACK_SECONDS)).slice(0, channelCount),
     loadWatts: voltsRms.map((each, k) => each ** 2 / (wiring.loadOhms[k] ?? wiring.loadOhms[0])),
     loadCelsius: [],
     sinkCelsius: null,
@@ -236,13 +243,13 @@ const momentOf = (
   };
 };
 
-/** Holds a tone, unrecorded, a piece at a time so that it needs no more memory for an hour than for a minute. */
+/** Holds a tone, unrecorded, a piece at a time so that it needs no more memory for an hour than for a minute. @returns whether it was ended early */
 const warmUp = async (
   recordOnce: RecordOnce,
   request: RecordingRequest,
   { frequencyHz, voltsPeak, seconds }: HeldTone,
   watch: Watch,
-): Promise<void> => {
+): Promise<boolean> => {
   let isEnded = false;
   for (let left = seconds; left > 0 && !isEnded; left -= WARM_UP_PIECE_SECONDS)
     await recordOnce(
@@ -261,6 +268,7 @@ const warmUp = async (
         return answer;
       },
     );
+  return isEnded;
 };
 
 const WARM_UP_PIECE_SECONDS = 20;

@@ -43,6 +43,13 @@ test("a tone on one output is heard by its input, as loud as the amplifier makes
   expect(other.tone?.ratio ?? 0).toBeLessThan(0.01 * (one.tone?.ratio ?? 0));
 });
 
+test("in silence no tone is made up of hum and noise", async () => {
+  const { level } = check();
+  level.play([], 0);
+  await level.read();
+  expect((await level.read()).map(({ tone }) => tone)).toEqual([null, null]);
+});
+
 test("never louder than half of full scale, whatever is asked for; an input that is too small for it is told", async () => {
   const { level, link } = check({ inputFullScaleVolts: 10 });
   level.play([0, 1], 1);
@@ -72,6 +79,19 @@ test("the wiring: each output is found by the input that hears it, with its dela
   expect(crossed[0].by?.delaySeconds ?? 0).toBeGreaterThan(0.001);
   link.disturb = (input, frame) => ({ input: input.map((each) => each.fill(1e-7)), frame });
   expect((await level.wiring([1]))[0].by).toBeNull();
+});
+
+test("ended, it is silent for good: what is under way is told, and nothing more is played", async () => {
+  const { level, link } = check();
+  level.play([0], 0.02);
+  await level.read();
+  const reading = level.read();
+  level.end();
+  await expect(reading).rejects.toThrow("muted");
+  expect(() => level.play([0, 1], 0.5)).toThrow("muted");
+  await expect(level.wiring([0])).rejects.toThrow("muted");
+  link.run(0.1);
+  expect(link.lastPeak()).toBe(0);
 });
 
 test("hum of a loop of earth is heard in silence", async () => {

@@ -1,7 +1,7 @@
 // bench/audio: an audio interface as an instrument. The transport runs beside the converters, block by block; the instrument tells it
 // what to play and hears what came in, over a port.
 
-/** Why the transport fell silent by itself. */
+/** Why it fell silent without having been told to by whoever plays. */
 export const AUDIO_FAULTS = [
   "gap",
   "dropout",
@@ -10,6 +10,9 @@ export const AUDIO_FAULTS = [
   "device-lost",
   "page-left",
   "too-loud",
+  "muted",
+  "taken-over",
+  "stalled",
 ] as const;
 export type AudioFault = (typeof AUDIO_FAULTS)[number];
 
@@ -20,8 +23,10 @@ export type ToTransport =
   | { type: "play"; id: number; samples: readonly Float32Array[] }
   /** A steady tone at peak levels; it glides there from where it is. */
   | { type: "tone"; frequencyHz: number; ratios: readonly number[] }
-  /** Down to silence within ten milliseconds. */
+  /** Down to silence within ten milliseconds: whoever plays has ended it. */
   | { type: "fade" }
+  /** The same, by somebody else: a tone may be turned up again, anything else is broken off, and nothing begins before it is armed anew. */
+  | { type: "mute" }
   /** Whoever plays is still there. */
   | { type: "alive" }
   /** Somebody else found that this must not go on. */

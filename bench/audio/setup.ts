@@ -42,6 +42,25 @@ export const mostReadVolts = (setup: Pick<AudioSetup, "inputs" | "isBetweenInput
     ),
   );
 
+/**
+ * The highest volts that each load's inputs heard, as volts across the load: a terminal that is overdriven by itself counts, though the
+ * difference of the two stays small.
+ */
+export const loadPeaks = (
+  setup: Pick<AudioSetup, "inputs" | "isBetweenInputs">,
+  channels: readonly Float32Array[],
+): number[] =>
+  readInputs(setup).map(
+    (pair) =>
+      pair.length *
+      Math.max(
+        ...pair.map(({ channel, fullScaleVolts }) => fullScaleVolts * highest(channels[channel])),
+      ),
+  );
+
+const highest = (samples: Float32Array): number =>
+  samples.reduce((peak, value) => Math.max(peak, Math.abs(value)), 0);
+
 /** Volts across each load, of what came in on the device's channels. */
 export const loadVolts = (
   setup: Pick<AudioSetup, "inputs" | "isBetweenInputs">,

@@ -16,6 +16,7 @@ import { ActionButton } from "../parts/ActionButton";
 import { ChoiceField, held, QuantityField } from "../parts/fields";
 import { Panel } from "../parts/Panel";
 import { useAudio } from "./AudioProvider";
+import { Note } from "./levels/Note";
 import { CannotOpen } from "./CannotOpen";
 import {
   AUDIO_RATES_HZ,
@@ -143,20 +144,11 @@ function RealInterface({ interfaces }: OpenPanelProps) {
           {found ? "Look again" : "Look for interfaces"}
         </ActionButton>
       </HStack>
-      <Text
-        mt={4}
-        fontSize="14.5px"
-        bg="ochreWash"
-        borderLeftWidth="4px"
-        borderColor="ochre"
-        borderRadius="6px"
-        px={3}
-        py={2}
-      >
+      <Note>
         Never connect a balanced or earthed interface across the terminals of a bridge-tied output:
         its earth would short one half. Take a differential probe or isolation, and size the divider
         with margin.
-      </Text>
+      </Note>
     </Panel>
   );
 }

@@ -147,7 +147,9 @@ export const openDevice = async (
       onFault,
       end: () => track.stop(),
     });
-    watchDevice(track, inputId, (fault) => transport.port.postMessage({ type: "fail", fault }));
+    await watchDevice(track, inputId, (fault) =>
+      transport.port.postMessage({ type: "fail", fault }),
+    );
     await context.resume();
     return opened;
   } catch (error) {
@@ -166,21 +168,25 @@ const sinkTo = async (context: AudioContext, outputId: string): Promise<void> =>
   await (context as AudioContext & { setSinkId(id: string): Promise<void> }).setSinkId(outputId);
 };
 
-const watchDevice = (
+const watchDevice = async (
   track: MediaStreamTrack,
   inputId: string,
   fail: (fault: AudioFault) => void,
-): void => {
+): Promise<void> => {
   track.onended = () => fail("device-lost");
   track.onmute = () => fail("input-lost");
   const { mediaDevices } = navigator;
+  const nameNow = async (): Promise<string | null> => {
+    const found = await mediaDevices.enumerateDevices();
+    const mine = found.find(({ kind, deviceId }) => kind === "audioinput" && deviceId === inputId);
+    return mine?.label ?? null;
+  };
+  const name = await nameNow();
   const look = async (): Promise<void> => {
     if (track.readyState === "ended")
       return mediaDevices.removeEventListener("devicechange", onChange);
-    const found = await mediaDevices.enumerateDevices();
-    const mine = found.find(({ kind, deviceId }) => kind === "audioinput" && deviceId === inputId);
     // The one that stands for the system's choice keeps its id when another takes its place.
-    if (!mine || (mine.label && mine.label !== track.label)) fail("device-lost");
+    if ((await nameNow()) !== name) fail("device-lost");
   };
   const onChange = (): void => void look();
   mediaDevices.addEventListener("devicechange", onChange);
@@ -287,9 +293,11 @@ const interfaceOf = (
       transport.port.postMessage({ type: "player" } satisfies NewPlayer, [port1]);
       return port2;
     },
-    mute: () => tell({ type: "fade" }),
+    mute: () => tell({ type: "mute" }),
     close: () => {
-      tell({ type: "fade" });
+      // Whoever still plays is told; the page knows.
+      transport.port.onmessage = null;
+      tell({ type: "fail", fault: "device-lost" });
       window.removeEventListener("pagehide", leave);
       document.removeEventListener("freeze", leave);
       context.onstatechange = null;

@@ -69,7 +69,7 @@ function Labelled({
       minW={0}
       id={id}
       display="grid"
-      gridTemplateColumns="minmax(0, max-content) minmax(0, 1fr)"
+      gridTemplateColumns={`minmax(0, max-content) minmax(${term ? "24px" : "0"}, 1fr)`}
       alignItems="center"
     >
       {label && (

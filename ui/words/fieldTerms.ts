@@ -67,7 +67,7 @@ export const FIELD_TERMS = {
   "Hold it for": "run-length",
   "Then held for": "run-length",
   Levels: "sweep-levels",
-  "Highest drive, 0 for the source’s most": "source-level",
+  "Highest drive, 0 chooses": "source-level",
   From: "frequency-span",
   To: "frequency-span",
   "Band from": "judged-band",

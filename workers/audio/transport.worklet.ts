@@ -29,6 +29,7 @@ class TransportProcessor extends AudioWorkletProcessor {
 
   /** Whoever played before is not heard any more. */
   private follow(player: MessagePort): void {
+    this.player?.postMessage({ type: "fault", fault: "taken-over" } satisfies FromTransport);
     this.player?.close();
     this.transport.hear({ type: "fade" });
     player.onmessage = ({ data }: MessageEvent<ToTransport>) => this.transport.hear(data);

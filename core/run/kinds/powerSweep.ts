@@ -24,7 +24,7 @@ export const powerSweep: RunKindFacts = {
   isForetold: true,
   fields: [
     quantityField("frequencyHz", "Tone", "Hz", { initial: 1000, least: 20, most: 20_000 }),
-    quantityField("lastVoltsRms", "Highest drive, 0 for the source’s most", "V", {
+    quantityField("lastVoltsRms", "Highest drive, 0 chooses", "V", {
       initial: 0,
       least: 0,
       most: 20,

@@ -2,7 +2,7 @@
 import { Box, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { HeardOutput } from "@/bench/audio/LevelCheck";
-import { formatShort, formatSignificant } from "@/core/units";
+import { formatShort, formatSignificant, parseNumber } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import type {
   Amplifier,
@@ -152,7 +152,8 @@ function OpenedTab({
   const isListening = levels.played === NOTHING;
   const [wiring, setWiring] = useState<readonly HeardOutput[] | null>(null);
   const [edgeHz, setEdge] = useState<number | null | undefined>(undefined);
-  const mostVoltsPeak = Math.SQRT2 * (Number(texts.mostVoltsRms) || 2);
+  // While what is typed is no number nothing is played at all.
+  const mostVoltsPeak = Math.SQRT2 * Math.max(0, parseNumber(texts.mostVoltsRms) ?? 0);
   const channels = Array.from(
     { length: Math.min(amplifier.channelCount, device.inputCount, device.outputCount, 2) },
     (_, k) => k,
@@ -209,7 +210,9 @@ function OpenedTab({
             <ActionButton disabled={levels.isBusy} onClick={() => void lookAtWiring()}>
               Look at the wiring
             </ActionButton>
-            <ActionButton onClick={close}>Close it</ActionButton>
+            <ActionButton disabled={levels.isTaken} onClick={close}>
+              Close it
+            </ActionButton>
           </HStack>
         </HStack>
         {[
@@ -220,6 +223,9 @@ function OpenedTab({
         ].map((note) => (
           <Note key={note}>{note}</Note>
         ))}
+        {levels.isTaken && (
+          <Note>A run plays through it: its levels can be found when that is over.</Note>
+        )}
         {levels.message && (
           <Text role="alert" color="ember" fontWeight={600} mt={2}>
             {levels.message}

@@ -36,7 +36,6 @@ export const readFloor = async (
     const [driven, idle] = inputs.map((input) => ownTone(one[input])?.ratio ?? 0);
     crosstalkRatio = driven > 0 ? idle / driven : null;
   }
-  check.stop();
   if (read.length < inputs.length) return null;
   return {
     thdPlusNoiseRatio: Math.max(...read.map(({ thdPlusNoiseRatio }) => thdPlusNoiseRatio)),

@@ -3,6 +3,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { InstrumentFault } from "@/bench/contract";
 import { LevelCheck, type HeardLevel } from "@/bench/audio/LevelCheck";
 import { findingText } from "@/core/outcome";
+import { useBenchEngine } from "../../bench/engine/BenchEngine";
 import { useChain } from "../../frame/chainState";
 import { useAudio } from "../AudioProvider";
 import type { OpenInterface } from "../openInterface";
@@ -11,6 +12,8 @@ export type PlayedTone = { outputs: readonly number[]; ratio: number };
 
 /** The tone by which levels are found: at most one plays, and it ends with the screen, with Mute, or when something fails. */
 export const useLevels = (device: OpenInterface) => {
+  // A run has the interface: it is not to be disturbed.
+  const isTaken = useBenchEngine().state.job !== null;
   const { setChain, rest } = useChain();
   const { mute } = useAudio();
   const check = useRef<LevelCheck | null>(null);
@@ -19,8 +22,11 @@ export const useLevels = (device: OpenInterface) => {
   const [message, setMessage] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
   const silence = useCallback(() => {
-    mute();
+    // What plays otherwise is not ours to end.
+    if (!check.current) return;
+    check.current.end();
     check.current = null;
+    mute();
     setPlayed(null);
     setHeard(null);
     rest();
@@ -75,19 +81,32 @@ export const useLevels = (device: OpenInterface) => {
       silence();
       setMessage(null);
       setBusy(true);
+      setChain({ source: { note: "Source", value: "a check", isLive: true }, mute: silence });
+      const mine = checked();
       try {
-        return await work(checked());
+        return await work(mine);
       } catch (error) {
-        fail(error);
+        // Muted, or left: nothing went wrong.
+        if (check.current === mine) fail(error);
         return null;
       } finally {
         setBusy(false);
-        silence();
+        if (check.current === mine) silence();
       }
     },
-    [checked, fail, silence],
+    [checked, fail, setChain, silence],
   );
-  return { played, heard, message, isBusy, play, silence, once, say: setMessage };
+  return {
+    played,
+    heard,
+    message,
+    isTaken,
+    isBusy: isBusy || isTaken,
+    play,
+    silence,
+    once,
+    say: setMessage,
+  };
 };
 
 export type Levels = ReturnType<typeof useLevels>;

@@ -151,7 +151,7 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
         if (mine.signal.aborted || error instanceof Cancelled) tell({ type: "muted" });
         else tell({ type: "failed", message: error instanceof UploadFailed ? error.message : ODD });
       } finally {
-        mute();
+        if (job.played) mute();
         rest();
       }
     },

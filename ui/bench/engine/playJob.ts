@@ -1,6 +1,5 @@
 import { findingText, type Finding } from "@/core/outcome";
-import { nearFloor } from "@/core/rig";
-import { RUN_KINDS, type ChannelResult, type ShotLoad } from "@/core/run";
+import { RUN_KINDS, type ShotLoad } from "@/core/run";
 import {
   ANALYSIS_VERSION,
   guardLimits,
@@ -20,6 +19,7 @@ import { foundIn } from "@/records/facts";
 import type { OpenInterface } from "../../audio/openInterface";
 import { fetchCapture, storeRun, uploadCapture, UploadFailed } from "../uploadRun";
 import { benchOfJob } from "./benchOfJob";
+import { markedNearFloor } from "./markedNearFloor";
 
 export type Progress = { stage: string; doneRatio: number; playing: PlayProgress | null };
 export type JobContext = {
@@ -153,19 +153,6 @@ export const playJob = async (
     RUN_KINDS[kind].isBridged || job.setting !== "" ? null : foundIn(outcome.value);
   return { id, foundWatts };
 };
-
-/** The results, with what is no cleaner than the rig marked as such. */
-const markedNearFloor = (
-  channels: readonly ChannelResult[],
-  floorRatio: number | null,
-): ChannelResult[] =>
-  channels.map((channel) => {
-    const near =
-      floorRatio === null ? [] : nearFloor(channel.figures, { thdPlusNoiseRatio: floorRatio });
-    return near.length === 0
-      ? channel
-      : { ...channel, cautions: [...(channel.cautions ?? []), ...near] };
-  });
 
 /** Recordings from before the run was broken off, as far as they are still there. */
 const keptShots = async (

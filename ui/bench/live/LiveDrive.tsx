@@ -99,7 +99,8 @@ export function LiveDrive({
   }, [reading, frequencyHz, played.isSimulated, mute, setChain, worker]);
   useEffect(
     () => () => {
-      mute();
+      // What plays otherwise is not ours to end.
+      if (playedOn.current) mute();
       rest();
     },
     [mute, rest],
@@ -117,17 +118,17 @@ export function LiveDrive({
     hold(!isHeld);
     setHeld(!isHeld);
   };
-  const switchOff = () => {
+  const switchOff = useCallback(() => {
     mute();
     off();
-  };
+    playedOn.current = null;
+  }, [mute, off]);
   const leave = useCallback(() => {
-    mute();
-    off();
+    switchOff();
     setMessage(
       "Nobody answered, so that the output was turned off. Switch the live bench on again.",
     );
-  }, [mute, off]);
+  }, [switchOff]);
   const switchOn = () => {
     setMessage(null);
     setHeld(false);

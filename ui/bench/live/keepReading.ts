@@ -4,6 +4,7 @@ import type { RunKind } from "@/core/run";
 import { ANALYSIS_VERSION, runConditions, type Confirmation, type Load } from "@/records";
 import { callback, startJob } from "@/workers/benchClient";
 import type { JobBench } from "../engine/benchOfJob";
+import { markedNearFloor } from "../engine/markedNearFloor";
 import { storeRun, uploadCapture } from "../uploadRun";
 
 export type TakenByHand = {
@@ -63,7 +64,7 @@ export const keepReading = async (
       source: bench.source,
       sourceDetail: `${bench.sourceDetail}, by hand`,
       conditions,
-      result: { kind, channels: outcome.value },
+      result: { kind, channels: markedNearFloor(outcome.value, bench.floorRatio) },
       analysisVersion: ANALYSIS_VERSION,
       captures: [{ ...capture, shot: "taken" }],
     },
