@@ -23,8 +23,47 @@ export type Shape = keyof typeof MOST_RATIO;
  * @see G. R. Cooper and C. D. McGillem, Probabilistic Methods of Signal and System Analysis, on the density of a sine; from memory
  */
 export const heldAt = (volts: Float64Array, shape: Shape): number | null => {
-  const heights = [1, -1].flatMap((sign) => heightOf(volts, sign, MOST_RATIO[shape]) ?? []);
+  const dense = shape === "tone" && samplesInCycle(volts) >= LEAST_DENSE ? between(volts) : volts;
+  const heights = [1, -1].flatMap((sign) => heightOf(dense, sign, MOST_RATIO[shape]) ?? []);
   return heights.length > 0 ? Math.min(...heights) : null;
+};
+
+/** With fewer samples in a cycle a cubic does not follow a sine, and fewer of them have a whole number of samples in it. Tried. */
+const LEAST_DENSE = 20;
+
+/** Samples of a cycle, by how often the signal rises through zero. */
+const samplesInCycle = (volts: Float64Array): number => {
+  let rises = 0;
+  for (let n = 1; n < volts.length; n++) if (volts[n - 1] < 0 && volts[n] >= 0) rises++;
+  return rises > 0 ? volts.length / rises : Infinity;
+};
+
+/** Points from one sample to the next. */
+const POINTS = 8;
+
+/**
+ * The way from sample to sample, by a cubic through its neighbours: a tone that has a whole number of samples in a cycle always meets the
+ * same few heights, and counting those says nothing of its shape.
+ * @see E. Catmull and R. Rom, A class of local interpolating splines, 1974; from memory
+ */
+const between = (volts: Float64Array): Float64Array => {
+  const dense = new Float64Array(Math.max(0, POINTS * (volts.length - 3)));
+  for (let n = 1; n + 2 < volts.length; n++) {
+    const a = volts[n - 1],
+      b = volts[n],
+      c = volts[n + 1],
+      d = volts[n + 2];
+    const least = Math.min(a, b, c, d),
+      most = Math.max(a, b, c, d);
+    for (let k = 0; k < POINTS; k++) {
+      const at = k / POINTS;
+      const value =
+        b + 0.5 * at * (c - a + at * (2 * a - 5 * b + 4 * c - d + at * (3 * (b - c) + d - a)));
+      // At a corner the cubic shoots over, and would stand above the height at which the tops are held.
+      dense[POINTS * (n - 1) + k] = Math.max(least, Math.min(most, value));
+    }
+  }
+  return dense;
 };
 
 const BINS = 4096;
