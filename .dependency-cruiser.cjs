@@ -73,8 +73,11 @@ module.exports = {
     ),
     ...room(
       "server",
-      ["core/", "records/", "drawing/", "publish/", "archive/", "store/"],
+      // Of the bench only how instruments of the network are spoken to: the server alone may open connections.
+      ["core/", "records/", "drawing/", "publish/", "archive/", "store/", "bench/network/"],
       [
+        "dns",
+        "net",
         "next",
         "react",
         "knex",
@@ -94,7 +97,17 @@ module.exports = {
     ),
     ...room(
       "app",
-      ["core/", "records/", "drawing/", "publish/", "archive/", "store/", "server/", "ui/"],
+      [
+        "core/",
+        "records/",
+        "drawing/",
+        "publish/",
+        "archive/",
+        "store/",
+        "server/",
+        "ui/",
+        "bench/network/",
+      ],
       [...SCREEN, "@fontsource-variable", ...NODE],
     ),
     ...room(
@@ -105,7 +118,7 @@ module.exports = {
     ...room(
       "demo",
       ["core/", "records/", "publish/", "bench/", "pipeline/", "store/"],
-      ["knex", "sharp", "child_process", "events", ...NODE],
+      ["knex", "sharp", "child_process", "events", "net", "util", ...NODE],
     ),
   ],
   options: {

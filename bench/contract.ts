@@ -56,17 +56,15 @@ export type HeldTone = { frequencyHz: number; voltsPeak: number; seconds: number
 /** A steady tone held for a long time, to watch the heat. */
 export type SoakRequest = HeldTone & { drives: readonly boolean[] };
 
-/** Temperatures in degrees Celsius, powers in watts, at moments that lie wider apart as time goes on. */
+/** Temperatures in degrees Celsius, powers in watts, at moments that lie wider apart as time goes on; null where nothing tells it. */
 export type SoakPoint = {
   seconds: number;
-  junctionCelsius: number;
-  caseCelsius: number;
+  caseCelsius: number | null;
   sinkCelsius: number;
-  loadCelsius: number;
+  loadCelsius: number | null;
   loadWatts: readonly number[];
-  dissipatedWatts: number;
-  mainsWatts: number;
-  mainsAmperes: number;
+  mainsWatts: number | null;
+  mainsAmperes: number | null;
   isCutOut: boolean;
 };
 export type SoakRecording = {

@@ -6,6 +6,12 @@ import type { AudioLink } from "./audio/messages";
 import type { AudioSetup } from "./audio/setup";
 import type { Instrument } from "./contract";
 import { filesInstrument, type RecordedFile } from "./files/instrument";
+import { linkOf, type ServedAt } from "./network/httpLink";
+import { networkInstrument } from "./network/instrument";
+import type { NetworkLink } from "./network/link";
+import type { MeterSet } from "./network/Meters";
+import type { NetworkSetup } from "./network/setup";
+import { withMeters } from "./network/withMeters";
 import { simulatedInstrument } from "./simulated";
 import { typedInstrument } from "./typed/instrument";
 
@@ -22,7 +28,20 @@ export type InstrumentDescription =
   | { kind: "files"; files: readonly RecordedFile[]; mainsHz: number }
   | { kind: "typed"; readings: readonly TypedReadings[] }
   /** The port is not data: it is handed over with the rest. */
-  | { kind: "audio"; setup: AudioSetup; link: AudioLink };
+  | {
+      kind: "audio";
+      setup: AudioSetup;
+      link: AudioLink;
+      /** Meters of the network that look on. */
+      beside?: { meters: MeterSet; link: NetworkLink | ServedAt };
+    }
+  /** Over the server, or straight where there is none between. */
+  | { kind: "network"; setup: NetworkSetup; link: NetworkLink | ServedAt };
+
+const besideMeters = (
+  instrument: Instrument,
+  beside: Extract<InstrumentDescription, { kind: "audio" }>["beside"],
+): Instrument => (beside ? withMeters(instrument, beside.meters, linkOf(beside.link)) : instrument);
 
 /** @returns a finding that says what is wrong with the description */
 export const instrumentOf = (described: InstrumentDescription): Outcome<Instrument> => {
@@ -34,6 +53,10 @@ export const instrumentOf = (described: InstrumentDescription): Outcome<Instrume
     case "typed":
       return success(typedInstrument(described.readings));
     case "audio":
-      return success(audioInstrument(described.setup, described.link));
+      return success(
+        besideMeters(audioInstrument(described.setup, described.link), described.beside),
+      );
+    case "network":
+      return success(networkInstrument(described.setup, linkOf(described.link)));
   }
 };

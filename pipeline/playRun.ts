@@ -401,6 +401,8 @@ const sweepEnd = ({ stimulus, endsPastRatio }: Shot): ((moment: RecordingMoment)
     if (stepsDone === stepsRead) return false;
     stepsRead = stepsDone;
     const { volts, sampleRateHz } = last(READ_SECONDS);
+    // Where a meter alone looks on, nothing is there to read distortion of.
+    if (volts.some(({ length }) => length === 0)) return false;
     return volts.every((each) => (quickThdPlusNoiseRatio(each, sampleRateHz) ?? 0) > endsPastRatio);
   };
 };
@@ -438,7 +440,7 @@ const playSoak = async (
         voltsRms: point.loadWatts.map((each) => Math.sqrt(each * shotFacts.loadOhms)),
         voltsPeak: [],
         loadWatts: point.loadWatts,
-        loadCelsius: [point.loadCelsius],
+        loadCelsius: point.loadCelsius === null ? [] : [point.loadCelsius],
         sinkCelsius: point.sinkCelsius,
         mainsAmperes: point.mainsAmperes,
         isCutOut: point.isCutOut,

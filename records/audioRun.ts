@@ -1,9 +1,12 @@
 import { array, boolean, number, object, string, type InferType } from "yup";
 import { audioInputSchema, audioOutputSchema, MOST_AUDIO_CHANNELS } from "./interfaces";
 import { above0, MOST } from "./limits";
+import { networkMetersSchema } from "./networkInstruments";
 
 /** How a run is driven through an audio interface: kept with a run under way, so that it can go on with the same levels. */
 export const audioRunSchema = object({
+  /** Instruments of the network that look on while it plays; absent in what was kept before there were any. */
+  meters: networkMetersSchema.optional().default(undefined),
   deviceName: string().max(200).required(),
   /** Nothing real: an amplifier that is worked out stands behind it. */
   isVirtual: boolean().required(),

@@ -6,6 +6,7 @@ import { forecastSettingsSchema, type ForecastSettings } from "./forecastSetting
 import { heatSchema, type Heat } from "./heat";
 import { interfacesSchema, type AudioInterfaces } from "./interfaces";
 import { instrumentsSchema, type Instruments } from "./instruments";
+import { networkInstrumentsSchema, type NetworkInstruments } from "./networkInstruments";
 import { planSchema, type Plan } from "./plan";
 import { publicationSchema, type Publication } from "./publication";
 import { recordersSchema, type Recorders } from "./recorders";
@@ -39,6 +40,7 @@ export const WORKSHOP_DOCUMENTS = {
   room: roomSchema,
   recorders: recordersSchema,
   interfaces: interfacesSchema,
+  network: networkInstrumentsSchema,
   comparisons: comparisonsSchema,
   columns: shelfColumnsSchema,
   watching: watchingSchema,
@@ -64,6 +66,7 @@ export type WorkshopOf<K extends WorkshopKind> = {
   room: Room;
   recorders: Recorders;
   interfaces: AudioInterfaces;
+  network: NetworkInstruments;
   comparisons: Comparisons;
   columns: ShelfColumns;
   watching: Watching;

@@ -70,6 +70,15 @@ export {
   type AudioInterface,
   type AudioInterfaces,
 } from "./interfaces";
+export {
+  networkInstrumentsSchema,
+  networkRunSchema,
+  newNetworkInstrument,
+  type InstrumentAddress,
+  type KeptNetworkInstrument,
+  type NetworkInstruments,
+  type NetworkRun,
+} from "./networkInstruments";
 export { recordersSchema, type Recorder, type Recorders } from "./recorders";
 export type { Rig, Used } from "./workshop";
 export { PHOTO_LIMIT_BYTES, photoSchema, type Photo } from "./photo";
@@ -93,6 +102,7 @@ export {
   sharedRig,
   type Confirmation,
   type Guards,
+  type NetworkChoice,
   type Readings,
   type RigSettings,
   type SharedRig,

@@ -6,7 +6,13 @@ import { trimmed } from "./text";
 export const PROBES = ["grounded probe", "differential probe", "two channels"] as const;
 
 /** What takes the readings at the Bench. */
-export const READINGS = ["simulated bench", "recordings", "meter", "audio interface"] as const;
+export const READINGS = [
+  "simulated bench",
+  "recordings",
+  "meter",
+  "audio interface",
+  "network instruments",
+] as const;
 export type Readings = (typeof READINGS)[number];
 
 const moment = () => string().max(40).required();
@@ -48,6 +54,22 @@ const audioSchema = object({
     .default(50),
 });
 
+const chosen = () => string().max(60).nullable().default(null);
+const scopeChannel = () => number().integer().min(1).max(8);
+
+/** Which instruments of the network measure this amplifier, and which channels of the oscilloscope read what. */
+const networkSchema = object({
+  generatorId: chosen(),
+  oscilloscopeId: chosen(),
+  voltmeterId: chosen(),
+  mainsMeterId: chosen(),
+  thermometerId: chosen(),
+  /** Of the amplifier's first output; those of its others follow it. */
+  firstChannel: scopeChannel().required().default(1),
+  /** The one that reads the amplifier's input; null where none does. */
+  sourceChannel: scopeChannel().nullable().default(null),
+});
+
 /** What is connected where for one amplifier, what it was checked with, and what was confirmed. */
 export const rigSchema = object({
   revision: revision(),
@@ -60,6 +82,7 @@ export const rigSchema = object({
     .default("simulated bench"),
   guards: guardsSchema,
   audio: audioSchema,
+  network: networkSchema,
   sourceId: string().max(40).nullable().default(null),
   converterId: string().max(40).nullable().default(null),
   voltmeterId: string().max(40).nullable().default(null),
@@ -135,3 +158,4 @@ export const ownRig = (rig: RigSettings): Omit<RigSettings, keyof SharedRig | "r
 
 export type Confirmation = InferType<typeof confirmationSchema>;
 export type Guards = RigSettings["guards"];
+export type NetworkChoice = RigSettings["network"];

@@ -14,7 +14,7 @@ export type BenchJob = {
   id: string;
   kind: RunKind;
   /** What plays it, where it is not the simulated bench. */
-  played?: "audio interface";
+  played?: "audio interface" | "network instruments";
   /** The simulated amplifier as it was chosen; the bench checks it anew before it plays. Nothing of a real one. */
   rig: object;
   loadId: string;
@@ -79,7 +79,7 @@ const jobSchema = object({
     .oneOf([...RUN_KIND_NAMES])
     .required(),
   played: string()
-    .oneOf(["audio interface"] as const)
+    .oneOf(["audio interface", "network instruments"] as const)
     .optional(),
   rig: plainObject("the rig"),
   loadId: string().max(60).required(),

@@ -4,6 +4,7 @@ import {
   statedPowers,
   type Amplifier,
   type AudioInterfaces,
+  type NetworkInstruments,
   type Claim,
   type Comparisons,
   type Details,
@@ -57,6 +58,7 @@ export type AmplifierRecords = {
   room: Room;
   recorders: Recorders;
   interfaces: AudioInterfaces;
+  network: NetworkInstruments;
   comparisons: Comparisons;
   /** Pieces that are there and cannot be read, by the names that the screens give them. */
   unreadable: string[];
@@ -85,6 +87,7 @@ export const readAmplifierRecords = async (
     room,
     recorders,
     interfaces,
+    network,
     comparisons,
   ] = await Promise.all([
     readDocument(db, id, "details"),
@@ -102,6 +105,7 @@ export const readAmplifierRecords = async (
     readWorkshopDocument(db, "room"),
     readWorkshopDocument(db, "recorders"),
     readWorkshopDocument(db, "interfaces"),
+    readWorkshopDocument(db, "network"),
     readWorkshopDocument(db, "comparisons"),
   ]);
   const { loads, unreadCount } = await readLoads(db, id);
@@ -121,6 +125,7 @@ export const readAmplifierRecords = async (
     "the room": room,
     "the recorders": recorders,
     "the audio interfaces": interfaces,
+    "the instruments on the network": network,
     "the comparisons": comparisons,
   };
   const claims = await listClaims(db, id);
@@ -145,6 +150,7 @@ export const readAmplifierRecords = async (
     room: room.document,
     recorders: recorders.document,
     interfaces: interfaces.document,
+    network: network.document,
     comparisons: comparisons.document,
     unreadable: [
       ...Object.entries(pieces).flatMap(([name, { isUnreadable }]) => (isUnreadable ? [name] : [])),

@@ -1,5 +1,5 @@
 import { success, type Outcome } from "@/core/outcome";
-import type { Capture, SoakRecording, SoakRequest } from "../contract";
+import type { Capture, SoakRequest } from "../contract";
 import { coldOhms } from "./load/types";
 import { record, type BenchLog, type SimulatedRequest } from "./record";
 import { checkRig } from "./rig/checkRig";
@@ -20,7 +20,7 @@ export type SimulatedBench = {
   /** @throws {RangeError} on rates, levels or times out of range */
   record(request: SimulatedRequest, seed: number): { capture: Capture; log: BenchLog };
   /** @throws {RangeError} on a level, frequency or time that is not above zero */
-  soak(request: SoakRequest, seed: number): SoakRecording;
+  soak(request: SoakRequest, seed: number): ReturnType<typeof soak>;
 };
 
 /** @param json a rig as its schema has it @returns a finding that names what of it is wrong */

@@ -211,6 +211,11 @@ export class Session {
     return outputs.map((output) => output.subarray(0, end));
   }
 
+  /** Inputs that are simulated; `streamEach` takes a source for each. */
+  get channelCount(): number {
+    return this.feeds.length;
+  }
+
   /** Samples of a block; `stream` takes whole ones. */
   get blockLength(): number {
     return this.blockSamples;

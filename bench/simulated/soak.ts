@@ -6,6 +6,12 @@ import type { SessionState } from "./session";
 
 const RATE_HZ = 192_000;
 
+/** What the simulated bench tells of a moment: all of it. */
+type SimulatedPoint = { [K in keyof SoakPoint]: NonNullable<SoakPoint[K]> } & {
+  junctionCelsius: number;
+  dissipatedWatts: number;
+};
+
 /**
  * Hours of heat in seconds.
  * @param watch looks on, and may end it early
@@ -16,8 +22,8 @@ export const soak = (
   rig: Rig,
   { drives, ...tone }: SoakRequest,
   seed: number,
-  watch: (point: SoakPoint) => "go-on" | "end" = () => "go-on",
-): SoakRecording => {
+  watch: (point: SimulatedPoint) => "go-on" | "end" = () => "go-on",
+): SoakRecording & { points: readonly SimulatedPoint[] } => {
   const session = switchOn(rig, { drives, sampleRateHz: RATE_HZ }, seed);
   const points = [pointOf(session.now)];
   holdTone(session, tone, RATE_HZ, () => {
@@ -38,7 +44,7 @@ const pointOf = ({
   dissipatedWatts,
   mains,
   isCutOut,
-}: SessionState) => ({
+}: SessionState): SimulatedPoint => ({
   seconds,
   ...temperatures,
   loadCelsius: Math.max(...loadCelsius),

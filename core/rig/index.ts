@@ -14,5 +14,5 @@ export {
   type DividerReport,
 } from "./divider";
 export { outputLevel, STRAIGHT_RATIO, type OutputLevel, type PlayedLevel } from "./audioLevels";
-export { nearFloor } from "./nearFloor";
+export { nearFloor, type RigFloor } from "./nearFloor";
 export { rigFitness, type RigFitness } from "./loopback";

@@ -2,8 +2,19 @@ import type { Caution } from "../caution";
 import { formatPercent } from "../units";
 import { WANTED_RATIO } from "./loopback";
 
-/** What a rig distorts by itself, outputs wired to inputs. */
-export type RigFloor = { thdPlusNoiseRatio: number };
+/** What a rig distorts by itself, and how that is known. */
+export type RigFloor = { thdPlusNoiseRatio: number; isOfSteps?: boolean };
+
+const LOOPED = {
+  who: (ratio: string) => `The rig itself reads ${ratio} THD+N, outputs wired to inputs`,
+  what: "a cleaner interface, or a level that fills its inputs better, tells more",
+};
+/** Steps of a converter are as large at every level, so that they count for more the lower it is. */
+const STEPS = {
+  who: (ratio: string) =>
+    `The steps of the oscilloscope’s converter alone read ${ratio} THD+N where its range is full, and more below`,
+  what: "one of more bits, or an audio interface, tells more",
+};
 
 type ReadFigure = { name: string; quantity: string; value: number | null };
 
@@ -14,7 +25,7 @@ type ReadFigure = { name: string; quantity: string; value: number | null };
  */
 export const nearFloor = (
   figures: readonly ReadFigure[],
-  { thdPlusNoiseRatio }: RigFloor,
+  { thdPlusNoiseRatio, isOfSteps = false }: RigFloor,
 ): Caution[] => {
   const near = figures.filter(
     ({ quantity, value }) =>
@@ -23,12 +34,13 @@ export const nearFloor = (
       value > 0 &&
       value < thdPlusNoiseRatio * WANTED_RATIO,
   );
+  const { who, what } = isOfSteps ? STEPS : LOOPED;
   return near.length === 0
     ? []
     : [
         {
           code: "near-floor",
-          text: `The rig itself reads ${formatPercent(thdPlusNoiseRatio, 2)} THD+N, outputs wired to inputs: what was read here is within 10 dB of that and may be the rig's. Take it as “no more than”; a cleaner interface, or a level that fills its inputs better, tells more.`,
+          text: `${who(formatPercent(thdPlusNoiseRatio, 2))}: what was read here is within 10 dB of that and may be the rig's. Take it as “no more than”; ${what}.`,
           touches: near.map(({ name }) => name),
         },
       ];

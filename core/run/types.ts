@@ -269,6 +269,7 @@ export type RunKindFacts = {
   /** No recording says anything of it. */ takesMeterOnly?: true;
   /** Watched with thermometers instead of recorded. */ isSoaked?: true;
   /** Nothing of it can be told without what a mains meter shows meanwhile. */ needsMains?: true;
+  /** The amplifier's input is recorded beside its output, in time with it. */ readsInput?: true;
 };
 
 /** A steady tone; a tone whose level may do what it likes; an input at rest; noise that was played. */

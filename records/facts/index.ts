@@ -76,6 +76,15 @@ export { printedAssumptions, printedDetails, type PrintedDetails } from "./print
 export { calibrationOf, chosenInstrument, meterOf, rigCalibration } from "./rigCalibration";
 export { rigState } from "./rigState";
 export { audioRunOn, changedLevels, knownInterface, type OpenedDevice } from "./audioSetup";
+export {
+  CHOSEN_ROLES,
+  instrumentsFor,
+  isRehearsedBy,
+  metersBeside,
+  networkRunOn,
+  scopeFloorRatio,
+  scopeVoltsAccuracyRatio,
+} from "./networkRun";
 export { isMadeLive, unseenBy } from "./unseenBy";
 export { safetyFacts } from "./safetyFacts";
 export { repeatStatistics, type Statistic } from "./setStatistics";

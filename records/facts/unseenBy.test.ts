@@ -1,18 +1,32 @@
 import { isMadeLive, unseenBy } from "./unseenBy";
 
+const ALONE = { knowsMains: false, knowsHeat: false, knowsInput: true };
+const ALL = { knowsMains: true, knowsHeat: true, knowsInput: true };
+
 test("a rate that is too low for a run says how far it sees; a high one sees all", () => {
-  expect(unseenBy("response", 48_000)).toEqual([expect.stringContaining("up to 21.6 kHz")]);
-  expect(unseenBy("response", 192_000)).toEqual([]);
-  expect(unseenBy("listening-level", 48_000)).toEqual([]);
+  expect(unseenBy("response", { ...ALONE, sampleRateHz: 48_000 })).toEqual([
+    expect.stringContaining("up to 21.6 kHz"),
+  ]);
+  expect(unseenBy("response", { ...ALONE, sampleRateHz: 192_000 })).toEqual([]);
+  expect(unseenBy("listening-level", { ...ALONE, sampleRateHz: 48_000 })).toEqual([]);
 });
 
-test("heat and mains are told by other instruments: such a run is not made, and says what to do instead", () => {
-  expect(unseenBy("heat-soak", 192_000)).toEqual([
+test("heat, mains and the input are told by other instruments: without them such a run is not made, and says what to do instead", () => {
+  const told = { ...ALONE, knowsInput: false, sampleRateHz: 192_000 };
+  expect(unseenBy("heat-soak", told)).toEqual([
     expect.stringContaining("type what the thermometer shows"),
   ]);
-  expect(unseenBy("mains-draw", 192_000)).toEqual([expect.stringContaining("mains meter")]);
-  expect(
-    ["heat-soak", "mains-draw", "listening-level"].some((kind) => isMadeLive(kind as "heat-soak")),
-  ).toBe(false);
-  expect(isMadeLive("power-sweep")).toBe(true);
+  expect(unseenBy("mains-draw", told)).toEqual([expect.stringContaining("mains meter")]);
+  expect(unseenBy("gain", told)).toEqual([
+    expect.stringContaining("nothing reads the amplifier’s"),
+  ]);
+  const kinds = ["heat-soak", "mains-draw", "gain", "listening-level"] as const;
+  expect(kinds.filter((kind) => isMadeLive(kind, told))).toEqual([]);
+  expect(kinds.filter((kind) => isMadeLive(kind, ALL))).toEqual([
+    "heat-soak",
+    "mains-draw",
+    "gain",
+  ]);
+  expect(unseenBy("mains-draw", { ...ALL, sampleRateHz: 192_000 })).toEqual([]);
+  expect(isMadeLive("power-sweep", told)).toBe(true);
 });

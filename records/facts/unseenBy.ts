@@ -6,25 +6,40 @@ const SEEN_SHARE = 0.45;
 /** To here a response or a spectrum is usually wanted. */
 const WANTED_HZ = 80_000;
 
-/**
- * What a run cannot tell when an audio interface plays and hears it, and why, in words for the screen.
- * @param sampleRateHz at which it was opened
- */
-export const unseenBy = (kind: RunKind, sampleRateHz: number): string[] => {
-  const { isSoaked, needsMains, fields, takesMeterOnly } = RUN_KINDS[kind];
+/** What is told of an amplifier beside the volts across its loads. */
+export type Told = {
+  /** What it draws. */
+  knowsMains: boolean;
+  /** How warm its sink is. */
+  knowsHeat: boolean;
+  /** The volts at its input, in time with those at its output. */
+  knowsInput: boolean;
+};
+
+/** What a run cannot tell when it is played and read live, and why, in words for the screen. */
+export const unseenBy = (
+  kind: RunKind,
+  { knowsMains, knowsHeat, knowsInput, sampleRateHz }: Told & { sampleRateHz: number },
+): string[] => {
+  const { isSoaked, needsMains, readsInput, fields, takesMeterOnly } = RUN_KINDS[kind];
   if (takesMeterOnly) return [];
   const seenHz = SEEN_SHARE * sampleRateHz;
   const asked = fields.find(({ name }) => name === "highHz");
   const wantedHz = asked?.kind === "quantity" ? asked.initial : WANTED_HZ;
   return [
-    ...(isSoaked
+    ...(isSoaked && !knowsHeat
       ? [
           "It is told no temperatures, so that it cannot run this by itself. Hold the tone by hand, live, and type what the thermometer shows under Heat.",
         ]
       : []),
-    ...(needsMains
+    ...(needsMains && !knowsMains
       ? [
           "It is told nothing of the mains. Choose “Meter” above and type what the mains meter shows, or make this run with a logger’s file.",
+        ]
+      : []),
+    ...(readsInput && !knowsInput
+      ? [
+          "It compares the output with the input, and nothing reads the amplifier’s input. Connect a channel of the oscilloscope there, and choose it on the Rig.",
         ]
       : []),
     ...(seenHz < wantedHz
@@ -35,8 +50,13 @@ export const unseenBy = (kind: RunKind, sampleRateHz: number): string[] => {
   ];
 };
 
-/** Whether it can be made at all through an audio interface. */
-export const isMadeLive = (kind: RunKind): boolean => {
-  const { isSoaked, needsMains, takesMeterOnly } = RUN_KINDS[kind];
-  return !isSoaked && !needsMains && !takesMeterOnly;
+/** Whether it can be made at all live, with what is told. */
+export const isMadeLive = (kind: RunKind, { knowsMains, knowsHeat, knowsInput }: Told): boolean => {
+  const { isSoaked, needsMains, readsInput, takesMeterOnly } = RUN_KINDS[kind];
+  return (
+    !takesMeterOnly &&
+    (knowsHeat || !isSoaked) &&
+    (knowsMains || !needsMains) &&
+    (knowsInput || !readsInput)
+  );
 };

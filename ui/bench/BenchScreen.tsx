@@ -7,6 +7,7 @@ import { useCallback, useEffect, useMemo, useRef, useTransition } from "react";
 import { claimedWatts, type ReadClaim } from "@/core/claim";
 import type { Calibration } from "@/core/rig";
 import { unconfirmed, type Caution } from "@/core/safety";
+import type { NetworkInstruments } from "@/records";
 import {
   type Amplifier,
   type AudioInterfaces,
@@ -57,6 +58,7 @@ export type BenchScreenProps = {
   plan: Plan;
   rig: RigSettings;
   interfaces: AudioInterfaces;
+  network: NetworkInstruments;
   calibration: Calibration | null;
   recorders: Recorders;
   voltmeter: Instrument | null;

@@ -46,6 +46,7 @@ const form = (
     planned={planned(kind)}
     rig={rig(readings)}
     interfaces={{ interfaces: [] }}
+    network={{ instruments: [] }}
     calibration={null}
     recorders={{ recorders: [] }}
     voltmeter={null}
@@ -84,7 +85,7 @@ test("listening level is typed, whatever the rig says, and nothing else can be c
     html.match(
       /<button[^>]*id="readings-[^>]*disabled=""|<button[^>]*disabled=""[^>]*id="readings-/g,
     ),
-  ).toHaveLength(4);
+  ).toHaveLength(5);
 });
 
 test("while a run plays nothing of it can be started or chosen anew", () => {

@@ -14,6 +14,7 @@ import type {
   Details,
   Guards,
   Instrument,
+  NetworkInstruments,
   Load,
   Readings,
   RigSettings,
@@ -44,6 +45,7 @@ export type NewRunProps = {
   planned: NextPlanned | null;
   rig: RigSettings;
   interfaces: AudioInterfaces;
+  network: NetworkInstruments;
   calibration: Calibration | null;
   recorders: Recorders;
   voltmeter: Instrument | null;
@@ -58,9 +60,10 @@ const READING_KEYS: readonly (readonly [Readings, string, string])[] = [
   ["recordings", "Recordings", "F"],
   ["meter", "Meter", "V"],
   ["audio interface", "Audio interface", "I"],
+  ["network instruments", "Network", "E"],
 ];
 
-/** Any run of the job: from the simulated bench, from files, typed off a meter, or live through an audio interface. */
+/** Any run of the job: from the simulated bench, from files, typed off a meter, or live through an audio interface or instruments of the network. */
 export function NewRun({ planned, loads: given, ...making }: NewRunProps) {
   const { amplifier, claims, details, rig, found } = making;
   const engine = useBenchEngine();
@@ -150,6 +153,8 @@ function ReadBy({ readings, rig, ...props }: ReadByProps) {
       return <FromFiles {...props} confirmations={rig.confirmations} />;
     case "audio interface":
       return <LiveBench {...props} rig={rig} />;
+    case "network instruments":
+      return <NetworkLive {...props} rig={rig} />;
     case "meter":
       return <TypedIn key={props.kind} {...props} />;
   }
@@ -157,6 +162,10 @@ function ReadBy({ readings, rig, ...props }: ReadByProps) {
 
 /** Fetched when an audio interface is chosen: most benches begin without. */
 const LiveBench = dynamic(() => import("./audio/LiveBench").then((module) => module.LiveBench));
+
+const NetworkLive = dynamic(() =>
+  import("./network/NetworkLive").then((module) => module.NetworkLive),
+);
 
 const readingId = (name: Readings): string => `readings-${name.replace(" ", "-")}`;
 
@@ -272,7 +281,7 @@ function Simulated({
         details={details}
         guards={guards}
         found={found}
-        audio={null}
+        real={null}
         channelsDriven={channelsDriven}
         onStored={onStored}
       />

@@ -18,12 +18,11 @@ import { GuardsNote } from "./GuardsNote";
 import { takenLevel, type FoundLimit } from "@/records/facts";
 import { ConnectPanel } from "./ConnectPanel";
 import { useBenchEngine } from "./engine/BenchEngine";
-import type { AudioBench } from "./audio/AudioBench";
-import { CannotSee } from "./audio/CannotSee";
-import { Through } from "./audio/Through";
+import { CannotSee } from "./CannotSee";
+import { Through } from "./Through";
 import { LiveDrive } from "./live/LiveDrive";
 import { loadChoice } from "./loadChoice";
-import { onAudio, onSimulated, type PlayedOn } from "./playedOn";
+import { onSimulated, type PlayedOn } from "./playedOn";
 import { runsOfSet, setLabel, MOST_RUNS } from "./runSets";
 import { NO_SET, SetFields } from "./SetFields";
 import { settingTexts } from "./settingsForm";
@@ -40,8 +39,8 @@ export type RunFormProps = {
   channelsDriven: number | null;
   /** What sweeps have found. */
   found: readonly FoundLimit[];
-  /** What it is played through; null for the simulated bench. */
-  audio: AudioBench | null;
+  /** What it is really played on; null for the simulated bench. */
+  real: PlayedOn | null;
   onStored(runId: string): void;
 };
 
@@ -59,13 +58,12 @@ const useRunForm = ({
   loads,
   details,
   found,
-  audio,
+  real,
   channelsDriven: planned,
 }: RunFormProps) => {
   const { fields } = RUN_KINDS[kind];
   const loadOf = (loadId: string): Load => loads.find(({ id }) => id === loadId) ?? loads[0];
-  const playedOn = (simulated: string): PlayedOn =>
-    audio ? onAudio(audio) : onSimulated(simulated as CatalogueName);
+  const playedOn = (simulated: string): PlayedOn => real ?? onSimulated(simulated as CatalogueName);
   const mostChannelsOf = (simulated: string, loadId: string): number =>
     Math.min(loadOf(loadId).channels.length, playedOn(simulated).channelCount);
   const usual = usualLoad(kind, loads);
@@ -133,7 +131,7 @@ const useRunForm = ({
 
 /** One run on a bench that plays: as usual at once with one key, or with other settings, by hand, or over a set. */
 export function RunForm(props: RunFormProps) {
-  const { kind, amplifier, loads, details, guards, audio, onStored } = props;
+  const { kind, amplifier, loads, details, guards, onStored } = props;
   const engine = useBenchEngine();
   const { form, played, load, second, level, channelsDriven, ...shown } = useRunForm(props);
   const { register, formState } = form;
@@ -186,8 +184,8 @@ export function RunForm(props: RunFormProps) {
         <Panel>
           <Box as="form" aria-label="Run" {...{ noValidate: true, onSubmit: start }}>
             <Grid templateColumns="1.4fr 1.2fr 0.7fr" gap={3} mb={3}>
-              {audio ? (
-                <Through audio={audio} />
+              {played.through ? (
+                <Through through={played.through} />
               ) : (
                 <ChoiceField
                   id="simulated-amplifier"
@@ -280,7 +278,7 @@ function MoreFields({
   );
 }
 
-type BesideProps = Pick<RunFormProps, "kind" | "amplifier" | "guards" | "audio"> & {
+type BesideProps = Pick<RunFormProps, "kind" | "amplifier" | "guards" | "real"> & {
   load: Load;
   second: Load | null;
   levelText: string | undefined;
@@ -288,16 +286,7 @@ type BesideProps = Pick<RunFormProps, "kind" | "amplifier" | "guards" | "audio">
 };
 
 /** What the run is for, what to connect, and what it cannot see. */
-function Beside({
-  kind,
-  amplifier,
-  guards,
-  audio,
-  load,
-  second,
-  levelText,
-  channels,
-}: BesideProps) {
+function Beside({ kind, amplifier, guards, real, load, second, levelText, channels }: BesideProps) {
   return (
     <Flex direction="column" gap={3}>
       <Panel>
@@ -313,7 +302,7 @@ function Beside({
           </Text>
         )}
       </Panel>
-      {audio && <CannotSee kind={kind} run={audio.run} />}
+      {real && <CannotSee unseen={real.unseen(kind)} />}
       <ConnectPanel kind={kind} load={load} second={second} channelsDriven={channels} />
       <GuardsNote amplifierId={amplifier.id} load={load} guards={guards} />
     </Flex>

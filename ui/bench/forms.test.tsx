@@ -74,7 +74,7 @@ describe("a run on the simulated bench", () => {
           }}
           guards={rigSchema.getDefault().guards}
           channelsDriven={channelsDriven}
-          audio={null}
+          real={null}
           found={[]}
           onStored={() => {}}
         />,

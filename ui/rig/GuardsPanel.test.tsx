@@ -83,19 +83,23 @@ test("the Bench says at which limits it turns down, by the load that is chosen, 
   );
 });
 
-test.each(["simulated bench", "recordings", "meter", "audio interface"] as const)(
-  "what takes the readings: only “%s” is chosen",
-  (readings) => {
-    const html = markup(<ReadingsChoice readings={readings} onChange={() => {}} />);
-    expect(html.match(/aria-checked="true"/g)).toHaveLength(1);
-    expect(html.match(/role="radio"/g)).toHaveLength(4);
-    expect(words(<ReadingsChoice readings={readings} onChange={() => {}} />)).toContain(
-      {
-        "simulated bench": "✓ The simulated bench",
-        recordings: "✓ Recordings",
-        meter: "✓ A meter",
-        "audio interface": "✓ An audio interface",
-      }[readings],
-    );
-  },
-);
+test.each([
+  "simulated bench",
+  "recordings",
+  "meter",
+  "audio interface",
+  "network instruments",
+] as const)("what takes the readings: only “%s” is chosen", (readings) => {
+  const html = markup(<ReadingsChoice readings={readings} onChange={() => {}} />);
+  expect(html.match(/aria-checked="true"/g)).toHaveLength(1);
+  expect(html.match(/role="radio"/g)).toHaveLength(5);
+  expect(words(<ReadingsChoice readings={readings} onChange={() => {}} />)).toContain(
+    {
+      "simulated bench": "✓ The simulated bench",
+      recordings: "✓ Recordings",
+      meter: "✓ A meter",
+      "audio interface": "✓ An audio interface",
+      "network instruments": "✓ Instruments on the network",
+    }[readings],
+  );
+});

@@ -19,6 +19,10 @@ const WORDS: Record<Readings, { title: string; text: string }> = {
     title: "An audio interface",
     text: "Live: it plays into the amplifier and hears the loads through the divider, from this page.",
   },
+  "network instruments": {
+    title: "Instruments on the network",
+    text: "Live: a generator plays, an oscilloscope reads the loads, and meters look on, over cables of your own network.",
+  },
 };
 
 /** What takes the readings at the Bench; its screen is the same for all. */

@@ -25,6 +25,8 @@ const screen = (rig: Partial<RigSettings> = {}, details: Partial<Details> = {}) 
     instruments={instrumentsSchema.getDefault()}
     rigs={[]}
     interfaces={{ interfaces: [] }}
+    network={{ instruments: [] }}
+    addresses={[]}
     firstTab={null}
   />
 );

@@ -16,6 +16,8 @@ import {
   type FieldErrors,
   type ForecastSettings,
   type Instrument,
+  type InstrumentAddress,
+  type NetworkInstruments,
   type Instruments,
   type Load,
   type Rig,
@@ -44,6 +46,9 @@ import { SafetyGate } from "./SafetyGate";
 import { Wiring } from "./Wiring";
 
 /** Fetched when it is opened: it brings what opens and plays through an interface. */
+const NetworkTab = dynamic(() =>
+  import("../network/NetworkTab").then((module) => module.NetworkTab),
+);
 const AudioTab = dynamic(() =>
   import("../audio/levels/AudioTab").then((module) => module.AudioTab),
 );
@@ -60,6 +65,9 @@ export type RigScreenProps = {
   /** All rigs of the workshop. */
   rigs: readonly Used<Rig>[];
   interfaces: AudioInterfaces;
+  network: NetworkInstruments;
+  /** Where instruments of the network are reached from this machine. */
+  addresses: readonly InstrumentAddress[];
   /** The tab that it begins with. */
   firstTab: string | null;
 };
@@ -133,6 +141,7 @@ export function RigScreen(props: RigScreenProps) {
             ["wiring", "Wiring and safety"],
             ["reading", "Divider and calibration"],
             ["audio", "Audio interface"],
+            ["network", "Network instruments"],
             ["instruments", `Instruments (${instruments.instruments.length})`],
           ].map(([value, label]) => (
             <Tabs.Trigger
@@ -169,6 +178,15 @@ export function RigScreen(props: RigScreenProps) {
           texts={draft.audio}
           errors={errors}
           onTexts={(change) => set({ audio: { ...draft.audio, ...change } })}
+        />
+      </Tabs.Content>
+      <Tabs.Content value="network" p={0}>
+        <NetworkTab
+          network={props.network}
+          addresses={props.addresses}
+          outputs={amplifier.channelCount}
+          rig={draft}
+          onChoice={(change) => set({ network: { ...draft.network, ...change } })}
         />
       </Tabs.Content>
       <Tabs.Content value="instruments" p={0}>

@@ -12,6 +12,7 @@ import { ChainStrip } from "@/ui/frame/ChainStrip";
 import { FrameMark } from "@/ui/frame/FrameMark";
 import { Rail } from "@/ui/frame/Rail";
 import { UnreadableNote } from "@/ui/frame/UnreadableNote";
+import { SilenceTrouble } from "@/ui/network/SilenceTrouble";
 import { NoteProvider } from "@/ui/log/NoteProvider";
 
 type AmplifierLayoutProps = { children: ReactNode; params: Promise<{ id: string }> };
@@ -35,6 +36,7 @@ export default async function AmplifierLayout({ children, params }: AmplifierLay
               <Flex minH="100vh">
                 <Rail amplifier={{ id: amplifier.id, name, line, progress }} />
                 <Flex direction="column" flex={1} minW={0}>
+                  <SilenceTrouble />
                   <ChainStrip
                     amplifierId={amplifier.id}
                     settings={{ facts: chainFacts(records), rig, instruments: records.instruments }}

@@ -41,6 +41,7 @@ const typed: TypedReading = {
 export const gain: RunKindFacts = {
   title: "Level and gain",
   yields: "gain and balance at 1 W and 5 W",
+  readsInput: true,
   plan: { violence: 1, seconds: 30, meanRatio: 0.6, level: { watts: 5 }, from: "quick" },
   connect: ["Record the source on a channel of its own, or read both with one voltmeter."],
   hears: "one-tone",

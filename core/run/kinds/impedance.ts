@@ -5,6 +5,7 @@ import type { RunKindFacts } from "../types";
 export const impedance: RunKindFacts = {
   title: "Output impedance",
   yields: "damping factor, from two loads",
+  readsInput: true,
   plan: {
     violence: 2,
     seconds: 90,

@@ -5,6 +5,7 @@ import type { RunKindFacts } from "../types";
 export const residual: RunKindFacts = {
   title: "Residual listening",
   yields: "what it added, to see and to hear",
+  readsInput: true,
   plan: { violence: 1, seconds: 30, meanRatio: 1, level: { watts: 5 }, from: null },
   connect: [
     "Record the source on a channel of its own, so that what it adds can be taken away exactly.",

@@ -5,6 +5,7 @@ import type { RunKindFacts } from "../types";
 export const response: RunKindFacts = {
   title: "Frequency response",
   yields: "magnitude and phase at 1 W",
+  readsInput: true,
   plan: { violence: 1, seconds: 60, meanRatio: 1, level: { watts: 1 }, from: "standard" },
   connect: [
     "Record the source too: the phase, and a level that is not quite even, then cancel.",

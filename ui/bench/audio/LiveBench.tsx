@@ -2,24 +2,26 @@
 import { Box, Text } from "@chakra-ui/react";
 import { unconfirmed, type Caution } from "@/core/safety";
 import { findingText } from "@/core/outcome";
-import type { AudioInterfaces, RigSettings } from "@/records";
-import { audioRunOn, knownInterface } from "@/records/facts";
+import type { AudioInterfaces, NetworkInstruments, RigSettings } from "@/records";
+import { audioRunOn, knownInterface, metersBeside } from "@/records/facts";
 import { useAudio } from "../../audio/AudioProvider";
 import { OpenPanel } from "../../audio/OpenPanel";
 import { PageLink } from "../../parts/PageLink";
 import { Panel } from "../../parts/Panel";
+import { onAudio } from "../playedOn";
 import { RunForm, type RunFormProps } from "../RunForm";
 import { Unconfirmed } from "../Unconfirmed";
 import type { AudioBench } from "./AudioBench";
 
-export type LiveBenchProps = Omit<RunFormProps, "audio" | "guards"> & {
+export type LiveBenchProps = Omit<RunFormProps, "real" | "guards"> & {
   rig: RigSettings;
   interfaces: AudioInterfaces;
+  network: NetworkInstruments;
   cautions: readonly Caution[];
 };
 
 /** A run through an audio interface: opened, its levels known, the safety gate confirmed, and then as on the simulated bench. */
-export function LiveBench({ rig, interfaces, cautions, ...form }: LiveBenchProps) {
+export function LiveBench({ rig, interfaces, network, cautions, ...form }: LiveBenchProps) {
   const { amplifier, kind, loads } = form;
   const { state } = useAudio();
   if (state.status !== "open")
@@ -42,7 +44,7 @@ export function LiveBench({ rig, interfaces, cautions, ...form }: LiveBenchProps
     );
   const open = device.isVirtual ? [] : unconfirmed(cautions, rig.confirmations);
   const audio: AudioBench = {
-    run: run.value,
+    run: { ...run.value, meters: metersBeside(network, rig.network) },
     device,
     confirmations: device.isVirtual ? [] : rig.confirmations,
     isHeld: open.length > 0,
@@ -50,7 +52,7 @@ export function LiveBench({ rig, interfaces, cautions, ...form }: LiveBenchProps
   return (
     <Box>
       <Unconfirmed cautions={open} amplifierId={amplifier.id} />
-      <RunForm key={kind} {...form} guards={rig.guards} audio={audio} />
+      <RunForm key={kind} {...form} guards={rig.guards} real={onAudio(audio)} />
     </Box>
   );
 }

@@ -14,6 +14,7 @@ import { formatHertz, formatSignificant, formatWithUnit } from "@/core/units";
 import { NOTHING_UNDER_WAY, type BenchJob, type Guards, type Load, type UnderWay } from "@/records";
 import { Cancelled } from "@/workers/benchClient";
 import { useAudio } from "../../audio/AudioProvider";
+import { silenceInstruments } from "../../network/silence";
 import { useChain } from "../../frame/chainState";
 import { keepUnderWay, UploadFailed } from "../uploadRun";
 import { outputText } from "../playing/level";
@@ -100,11 +101,19 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
   }, [loads, guards, device]);
   useEffect(() => () => control.current?.abort(), []);
   const changed = useRef(() => {});
+  /** Silence of whatever a job is played on. */
+  const silence = useCallback(
+    (played: BenchJob["played"]) => {
+      mute();
+      if (played === "network instruments") silenceInstruments();
+    },
+    [mute],
+  );
   /** Silence first, whatever becomes of the rest. */
   const stop = useCallback(() => {
-    mute();
+    silence(now.current.job?.played);
     control.current?.abort();
-  }, [mute]);
+  }, [silence]);
 
   const run = useCallback(
     async ({ job, queue, shots }: Begun) => {
@@ -151,11 +160,11 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
         if (mine.signal.aborted || error instanceof Cancelled) tell({ type: "muted" });
         else tell({ type: "failed", message: error instanceof UploadFailed ? error.message : ODD });
       } finally {
-        if (job.played) mute();
+        if (job.played) silence(job.played);
         rest();
       }
     },
-    [amplifierId, keep, keepThenTell, mute, rest, setChain, stop, tell],
+    [amplifierId, keep, keepThenTell, rest, setChain, silence, stop, tell],
   );
   useEffect(() => {
     latestRun.current = run;
@@ -245,9 +254,10 @@ const liveChain = (
       value: `${outputText(most(playing.loadWatts), most(playing.voltsRms))} each`,
       isLive: true,
     },
-    probe: isSimulated
-      ? { note: "Probe, simulated", value: "24 bit, 192 kHz", isLive: true }
-      : { note: "Probe", value: "audio interface", isLive: true },
+    probe:
+      job.played === undefined
+        ? { note: "Probe, simulated", value: "24 bit, 192 kHz", isLive: true }
+        : { note: "Read by", value: job.played, isLive: true },
     ...reading,
   };
 };

@@ -49,7 +49,7 @@ test("through an audio interface it is a recording, as accurate as its levels; t
       sampleRateHz: 96_000,
       mainsHz: 60,
       voltsAccuracyRatio: 0.008,
-      floorRatio: 1e-5,
+      floor: { thdPlusNoiseRatio: 1e-5 },
       instrument: { kind: "audio", link: "the port" },
     },
   });
@@ -74,7 +74,7 @@ test("the simulated bench as before", () => {
   const { amplifier } = fromCatalogue("home-class-ab");
   expect(benchOfJob(job({ rig: amplifier }), null)).toMatchObject({
     ok: true,
-    value: { source: "simulated-bench", sampleRateHz: 192_000, floorRatio: null },
+    value: { source: "simulated-bench", sampleRateHz: 192_000, floor: null },
   });
   expect(benchOfJob(job({ rig: { stage: "steam" } }), null).ok).toBe(false);
 });

@@ -1,14 +1,26 @@
 import { describedFacts, type AdjustableDescription } from "@/bench/catalogue";
 import type { InstrumentDescription } from "@/bench/instruments";
 import { failure, success, type Outcome } from "@/core/outcome";
+import type { RigFloor } from "@/core/rig";
 import { COVERAGE_FACTOR } from "@/core/power";
 import { formatShort } from "@/core/units";
-import { audioRunSchema, type AudioRun, type BenchJob, type RunDraft } from "@/records";
+import {
+  audioRunSchema,
+  networkRunSchema,
+  type AudioRun,
+  type BenchJob,
+  type NetworkRun,
+  type RunDraft,
+} from "@/records";
+import { isRehearsedBy, scopeFloorRatio, scopeVoltsAccuracyRatio } from "@/records/facts";
 import type { OpenInterface } from "../../audio/openInterface";
 
 /** The simulated converter and voltmeter are taken to be within 0.5 %. */
 const SIMULATED_ACCURACY_RATIO = 0.005;
 const SIMULATED_RATE_HZ = 192_000;
+
+/** Where the server keeps the lines to instruments of the network. */
+const TURNS = { address: "/api/instruments/turns" };
 
 /** What a job is played on, and how a run of it is told. */
 export type JobBench = {
@@ -18,8 +30,8 @@ export type JobBench = {
   source: RunDraft["source"];
   sourceDetail: string;
   voltsAccuracyRatio: number;
-  /** THD+N of the rig by itself; null where it is not known. */
-  floorRatio: number | null;
+  /** What the rig distorts by itself; null where it is not known. */
+  floor: RigFloor | null;
 };
 
 /**
@@ -36,6 +48,15 @@ export const benchOfJob = (job: BenchJob, device: OpenInterface | null): Outcome
       );
     return audioBench(audioRunSchema.cast(job.rig), device);
   }
+  if (job.played === "network instruments") {
+    if (!networkRunSchema.isValidSync(job.rig))
+      return failure(
+        "instrument-fault",
+        "Network instruments",
+        "how this run was begun cannot be read. Begin it anew.",
+      );
+    return success(networkBench(networkRunSchema.cast(job.rig)));
+  }
   return simulatedBench({ kind: "simulated", amplifier: job.rig, seed: job.seed });
 };
 
@@ -51,7 +72,7 @@ export const simulatedBench = (instrument: AdjustableDescription): Outcome<JobBe
     source: "simulated-bench",
     sourceDetail: name,
     voltsAccuracyRatio: SIMULATED_ACCURACY_RATIO,
-    floorRatio: null,
+    floor: null,
   });
 };
 
@@ -66,13 +87,35 @@ export const audioBench = (run: AudioRun, device: OpenInterface | null): Outcome
       `it is not open at ${rate}, as this run takes it. Open it on the Rig, under Audio interface.`,
     );
   return success({
-    instrument: { kind: "audio", setup: run, link: device.link() },
+    instrument: {
+      kind: "audio",
+      setup: run,
+      link: device.link(),
+      ...(run.meters && { beside: { meters: run.meters, link: TURNS } }),
+    },
     mainsHz,
     sampleRateHz,
-    floorRatio,
+    floor: floorRatio === null ? null : { thdPlusNoiseRatio: floorRatio },
     source: isVirtual ? "simulated-bench" : "recording",
     sourceDetail: `${deviceName}, live at ${rate}`,
     voltsAccuracyRatio:
       COVERAGE_FACTOR * Math.max(...inputs.map(({ stdUncertaintyRatio }) => stdUncertaintyRatio)),
   });
+};
+
+/** More tells nothing of an amplifier, and fills the memory of an oscilloscope. */
+const MOST_NETWORK_RATE_HZ = 192_000;
+
+/** The same of a run between instruments of the network. */
+export const networkBench = (run: NetworkRun): JobBench => {
+  const { generator, oscilloscope, mainsHz } = run;
+  return {
+    instrument: { kind: "network", setup: run, link: TURNS },
+    mainsHz,
+    sampleRateHz: Math.min(MOST_NETWORK_RATE_HZ, oscilloscope.profile.numbers.mostHertz),
+    source: isRehearsedBy(run) ? "simulated-bench" : "recording",
+    sourceDetail: `${generator.name} and ${oscilloscope.name}, live over the network`,
+    voltsAccuracyRatio: scopeVoltsAccuracyRatio(run),
+    floor: { thdPlusNoiseRatio: scopeFloorRatio(run), isOfSteps: true },
+  };
 };

@@ -1,14 +1,13 @@
-import { nearFloor } from "@/core/rig";
+import { nearFloor, type RigFloor } from "@/core/rig";
 import type { ChannelResult } from "@/core/run";
 
 /** The results, with what is no cleaner than the rig marked as such. */
 export const markedNearFloor = (
   channels: readonly ChannelResult[],
-  floorRatio: number | null,
+  floor: RigFloor | null,
 ): ChannelResult[] =>
   channels.map((channel) => {
-    const near =
-      floorRatio === null ? [] : nearFloor(channel.figures, { thdPlusNoiseRatio: floorRatio });
+    const near = floor === null ? [] : nearFloor(channel.figures, floor);
     return near.length === 0
       ? channel
       : { ...channel, cautions: [...(channel.cautions ?? []), ...near] };

@@ -143,7 +143,7 @@ export const playJob = async (
         secondChannels: second && channelsOf(second),
         shots: readShots,
       }),
-      result: { kind, channels: markedNearFloor(outcome.value, bench.floorRatio) },
+      result: { kind, channels: markedNearFloor(outcome.value, bench.floor) },
       analysisVersion: ANALYSIS_VERSION,
       captures,
     },

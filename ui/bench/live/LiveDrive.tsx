@@ -8,7 +8,6 @@ import { channelLetter } from "@/core/verdict";
 import { guardLimits, type Amplifier, type Guards, type Load } from "@/records";
 import type { LiveReading, RampLimit } from "@/pipeline/liveBench";
 import { channelLook } from "@/drawing/channelLook";
-import { useAudio } from "../../audio/AudioProvider";
 import { useSize } from "../../charts/useSize";
 import { useChain } from "../../frame/chainState";
 import { ActionButton } from "../../parts/ActionButton";
@@ -47,6 +46,15 @@ const CLIMB_LIMITS: Record<string, { label: string; limit: RampLimit }> = {
 /** For a tone that is held: how often it asks whether somebody is there. */
 const ASK_MINUTES = ["5", "15", "30", "60"] as const satisfies readonly string[];
 
+/** Silence of what plays now; it stays the same thing while all around is drawn anew. */
+const useSilence = ({ silence }: PlayedOn): (() => void) => {
+  const latest = useRef(silence);
+  useEffect(() => {
+    latest.current = silence;
+  }, [silence]);
+  return useCallback(() => latest.current(), []);
+};
+
 /** The drive by hand while the meters run: up and down in tenths and whole decibels, automatic to the limit, hold, take, and mute. */
 export function LiveDrive({
   kind,
@@ -60,7 +68,7 @@ export function LiveDrive({
 }: LiveDriveProps) {
   const { state, on, off, hold, worker } = useLive();
   const { setChain, rest } = useChain();
-  const { mute } = useAudio();
+  const mute = useSilence(played);
   const playedOn = useRef<JobBench | null>(null);
   const [climbLimit, setClimbLimit] = useState("flat-tops");
   const runId = useRunId();

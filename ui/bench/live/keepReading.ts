@@ -64,7 +64,7 @@ export const keepReading = async (
       source: bench.source,
       sourceDetail: `${bench.sourceDetail}, by hand`,
       conditions,
-      result: { kind, channels: markedNearFloor(outcome.value, bench.floorRatio) },
+      result: { kind, channels: markedNearFloor(outcome.value, bench.floor) },
       analysisVersion: ANALYSIS_VERSION,
       captures: [{ ...capture, shot: "taken" }],
     },

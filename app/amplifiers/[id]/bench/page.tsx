@@ -45,6 +45,7 @@ export default async function BenchPage({ params, searchParams }: BenchPageProps
       plan={plan}
       rig={rig}
       interfaces={records.interfaces}
+      network={records.network}
       calibration={rigCalibration(rig, instruments)}
       recorders={recorders}
       voltmeter={chosenInstrument(instruments, "voltmeter", rig.voltmeterId)}

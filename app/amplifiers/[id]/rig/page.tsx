@@ -1,6 +1,8 @@
 import { amplifierRecords } from "@/server/amplifierRecords";
+import { readAddresses } from "@/server/instruments/addressBook";
 import { database } from "@/server/records";
 import { usedRigs } from "@/server/workshop";
+import { dataFolder } from "@/store";
 import { RigScreen } from "@/ui/rig/RigScreen";
 
 type RigPageProps = {
@@ -19,6 +21,7 @@ export default async function RigPage({ params, searchParams }: RigPageProps) {
     rig,
     instruments,
     interfaces,
+    network,
   } = await amplifierRecords((await params).id);
   const { tab } = await searchParams;
   return (
@@ -34,7 +37,9 @@ export default async function RigPage({ params, searchParams }: RigPageProps) {
       plan={plan}
       instruments={instruments}
       interfaces={interfaces}
-      firstTab={tab === "audio" ? tab : null}
+      network={network}
+      addresses={await readAddresses(dataFolder())}
+      firstTab={tab === "audio" || tab === "network" ? tab : null}
     />
   );
 }

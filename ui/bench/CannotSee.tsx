@@ -1,12 +1,8 @@
 import { Box, Heading, Text } from "@chakra-ui/react";
-import type { RunKind } from "@/core/run";
-import type { AudioRun } from "@/records";
-import { unseenBy } from "@/records/facts";
-import { Panel } from "../../parts/Panel";
+import { Panel } from "../parts/Panel";
 
-/** What this run cannot tell with an audio interface, and why; nothing where it tells all. */
-export function CannotSee({ kind, run }: { kind: RunKind; run: AudioRun }) {
-  const unseen = unseenBy(kind, run.sampleRateHz);
+/** What a run cannot tell with what it is played on, and why; nothing where it tells all. */
+export function CannotSee({ unseen }: { unseen: readonly string[] }) {
   if (unseen.length === 0) return null;
   return (
     <Panel data-testid="cannot-see">

@@ -1,0 +1,63 @@
+import { boolean, number, object, string } from "yup";
+import { EXCHANGE_HEADER } from "@/bench/network/httpLink";
+import { MOST_COMMAND_CHARACTERS } from "@/core/scpi";
+import { validated } from "@/records";
+import { guarded } from "@/server/guard";
+import { instrumentTurns, withInstruments } from "@/server/instruments/turns";
+import { NOT_STORED, readBody, Refusal } from "@/server/requests";
+
+type Context = { params: Promise<{ turn: string }> };
+
+/** The longest waveform that any generator of this kind takes. */
+const WAVE_LIMIT_BYTES = 128 * 1024 * 1024;
+const LONGEST_WAIT_MS = 300_000;
+
+const exchangeSchema = object({
+  id: string().max(60).required(),
+  /** One line: a second one in it would be a second command. */
+  text: string()
+    .max(MOST_COMMAND_CHARACTERS + 20)
+    .matches(/^[\x20-\x7e]*$/, "Instruments take plain letters, digits and signs only.")
+    .defined(),
+  answer: string<"line" | "block">()
+    .oneOf(["line", "block"] as const)
+    .nullable()
+    .defined(),
+  timeoutMs: number().positive().max(LONGEST_WAIT_MS).required(),
+  hasData: boolean().required(),
+});
+
+/** Says something to an instrument that is held, and answers with what it answered. */
+export const POST = (request: Request, { params }: Context): Promise<Response> =>
+  guarded(request, () =>
+    withInstruments(async () => {
+      const { turn } = await params;
+      const { id, text, answer, timeoutMs, hasData } = await exchangeOf(request);
+      const data = hasData ? new Uint8Array(await readBody(request, WAVE_LIMIT_BYTES)) : undefined;
+      const exchange = { text, answer, timeoutMs, ...(data && { data }) };
+      return new Response(await instrumentTurns().exchange(turn, id, exchange), {
+        headers: { ...NOT_STORED, "content-type": "application/octet-stream" },
+      });
+    }),
+  );
+
+/** Lets go: every output off. */
+export const DELETE = (request: Request, { params }: Context): Promise<Response> =>
+  guarded(request, () =>
+    withInstruments(async () => {
+      await instrumentTurns().end((await params).turn);
+      return Response.json({}, { headers: NOT_STORED });
+    }),
+  );
+
+const exchangeOf = async (request: Request) => {
+  let said: unknown;
+  try {
+    said = JSON.parse(decodeURIComponent(request.headers.get(EXCHANGE_HEADER) ?? ""));
+  } catch {
+    throw new Refusal(400, "What arrived is no exchange. Reload the page and try again.");
+  }
+  const checked = await validated(exchangeSchema, said);
+  if (!checked.ok) throw new Refusal(400, Object.values(checked.errors)[0]);
+  return checked.value;
+};

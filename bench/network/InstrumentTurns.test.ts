@@ -1,0 +1,146 @@
+import { GENERIC_PROFILES } from "@/core/scpi";
+import { InstrumentTurns, LEASE_MS } from "./InstrumentTurns";
+import type { ByteStream } from "./InstrumentLine";
+import { LinkFault } from "./link";
+import { networkInstrument } from "./instrument";
+import { SETUP, standInLink } from "./testing/standInLink";
+
+const ask = (text: string) => ({ text, answer: "line" as const, timeoutMs: 100 });
+const say = (text: string) => ({ text, answer: null, timeoutMs: 100 });
+
+/** A generator that remembers what it was told. */
+const withGenerator = () => {
+  const told: string[] = [];
+  let now = 0;
+  const turns = new InstrumentTurns({
+    open: async (): Promise<ByteStream> => {
+      let hear: (bytes: Uint8Array) => void = () => {};
+      return {
+        send: (bytes) => {
+          for (const line of new TextDecoder().decode(bytes).split("\n"))
+            if (line !== "") {
+              told.push(line);
+              if (line.endsWith("STATe?")) setTimeout(() => hear(new TextEncoder().encode("0\n")));
+            }
+        },
+        listen: ({ onBytes }) => {
+          hear = onBytes;
+        },
+        close: () => {},
+      };
+    },
+    profile: () => GENERIC_PROFILES.generator,
+    nowMs: () => now,
+  });
+  return {
+    turns,
+    told,
+    pass: (ms: number) => {
+      now += ms;
+    },
+  };
+};
+const OFF = ["OUTPut1:STATe OFF", "OUTPut2:STATe OFF"];
+const codeOf = async (work: Promise<unknown>): Promise<string> =>
+  work.then(
+    () => "fine",
+    (error: unknown) => (error instanceof LinkFault ? error.code : String(error)),
+  );
+
+test("whoever ends a turn leaves every output off, and asks whether it is", async () => {
+  const { turns, told } = withGenerator();
+  const turn = turns.begin(["g"]);
+  await turns.exchange(turn, "g", say("OUTPut1:STATe ON"));
+  await turns.end(turn);
+  expect(told).toEqual(["OUTPut1:STATe ON", ...OFF, "OUTPut1:STATe?", "OUTPut2:STATe?"]);
+  expect(await codeOf(turns.exchange(turn, "g", say("x")))).toBe("lapsed");
+});
+
+test("one at a time: a second page is refused until the first lets go", async () => {
+  const { turns } = withGenerator();
+  const first = turns.begin(["g", "s"]);
+  expect(() => turns.begin(["s"])).toThrow("at work for another page");
+  await turns.end(first);
+  expect(() => turns.begin(["s"])).not.toThrow();
+});
+
+test("after 3 s without a word the outputs go off, and whoever comes back is told why", async () => {
+  const { turns, told, pass } = withGenerator();
+  const turn = turns.begin(["g"]);
+  await turns.exchange(turn, "g", say("OUTPut1:STATe ON"));
+  pass(LEASE_MS - 1);
+  turns.lapse();
+  expect(told).toEqual(["OUTPut1:STATe ON"]);
+  await turns.exchange(turn, "g", say("*CLS"));
+  pass(LEASE_MS + 1);
+  turns.lapse();
+  expect(told.slice(2, 4)).toEqual(OFF);
+  await expect(turns.exchange(turn, "g", say("OUTPut1:STATe ON"))).rejects.toThrow(
+    "not heard of for 3 s",
+  );
+  expect(told).not.toContain("OUTPut1:STATe ON\n");
+});
+
+test("mute reaches past an answer that is waited for", async () => {
+  const { turns, told } = withGenerator();
+  const turn = turns.begin(["g"]);
+  await turns.exchange(turn, "g", say("OUTPut1:STATe ON"));
+  const waiting = codeOf(turns.exchange(turn, "g", { ...ask("READ?"), timeoutMs: 300 }));
+  await new Promise((resolve) => setTimeout(resolve));
+  const muted = turns.endAll();
+  expect(told).toEqual(["OUTPut1:STATe ON", "READ?", ...OFF]);
+  await muted;
+  expect(await waiting).toBe("timed-out");
+  expect(await codeOf(turns.exchange(turn, "g", say("OUTPut1:STATe ON")))).toBe("muted");
+});
+
+test("at the end of the program they are told to go off without waiting", async () => {
+  const { turns, told } = withGenerator();
+  const turn = turns.begin(["g"]);
+  await turns.exchange(turn, "g", say("OUTPut1:STATe ON"));
+  turns.silenceNow();
+  expect(told.slice(1)).toEqual(OFF);
+});
+
+test("a turn speaks to what it holds, and to nothing else", async () => {
+  const { turns } = withGenerator();
+  const turn = turns.begin(["g"]);
+  expect(await codeOf(turns.exchange(turn, "other", say("x")))).toBe("unknown");
+});
+
+test("an output that does not say that it is off is said loudly", async () => {
+  const turns = new InstrumentTurns({
+    open: async () => ({ send: () => {}, listen: () => {}, close: () => {} }),
+    profile: () => GENERIC_PROFILES.generator,
+    nowMs: () => 0,
+  });
+  const turn = turns.begin(["g"]);
+  await turns.exchange(turn, "g", say("OUTPut1:STATe ON"));
+  await expect(turns.end(turn)).rejects.toThrow("Turn it off by hand now");
+});
+
+test("muted in the middle of a recording: it is refused with words, and nothing plays", async () => {
+  const { link, turns, standIns } = standInLink();
+  const connected = await networkInstrument(SETUP, link).connect({
+    loadOhms: [8, 8],
+    isSpeakerLike: false,
+    isBridged: false,
+    rangeVolts: 0,
+  });
+  let looks = 0;
+  const recording = connected.record(
+    {
+      stimulus: { kind: "sine", frequencyHz: 1000, voltsPeak: 0.05, seconds: 2 },
+      sampleRateHz: 48_000,
+      drives: [true, true],
+      number: 1,
+    },
+    () => {
+      if (++looks === 5) void turns.endAll();
+      return "go-on";
+    },
+  );
+  await expect(recording).rejects.toThrow("turned off by hand");
+  standIns.bench.advance(0.2);
+  expect(standIns.bench.voltsRms()).toBeLessThan(0.01);
+});

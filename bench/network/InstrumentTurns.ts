@@ -1,0 +1,186 @@
+import { filled, readCommand, type InstrumentProfile } from "@/core/scpi";
+import { InstrumentLine, type ByteStream } from "./InstrumentLine";
+import { LinkFault, type Exchange, type LinkFaultCode } from "./link";
+
+/** An output stays on for this long at most after whoever plays was heard of last. */
+export const LEASE_MS = 3000;
+const CHECK_MS = 1000;
+/** Between turns a line stays open for a while: the next recording is often a moment away. */
+const IDLE_MS = 60_000;
+
+/** How instruments are reached, and what is known of them. */
+export type Reach = {
+  /** @throws {LinkFault} where it cannot be reached, or nothing is known of it */
+  open(id: string): Promise<ByteStream>;
+  profile(id: string): InstrumentProfile | null;
+  nowMs(): number;
+};
+
+type Turn = { ids: readonly string[]; heardAt: number };
+type Line = { line: InstrumentLine; usedAt: number; mayBeOn: boolean };
+
+/**
+ * Who may speak to which instrument: one at a time, for as long as it is heard of. Whatever ends a turn turns every output off that it
+ * may have turned on.
+ */
+export class InstrumentTurns {
+  private readonly turns = new Map<string, Turn>();
+  /** Turns that were ended by something else, and what ended them. */
+  private readonly ended = new Map<string, LinkFault>();
+  private readonly lines = new Map<string, Line>();
+
+  constructor(private readonly reach: Reach) {}
+
+  /** Whether there is anything to look after. */
+  get isIdle(): boolean {
+    return this.turns.size === 0 && this.lines.size === 0;
+  }
+
+  /** Takes hold of instruments. @returns the name of the turn @throws {LinkFault} where one is held already */
+  begin(ids: readonly string[]): string {
+    this.lapse();
+    for (const [, turn] of this.turns)
+      if (turn.ids.some((id) => ids.includes(id)))
+        throw new LinkFault(
+          "taken",
+          "an instrument is at work for another page. Let that run end, or stop it there.",
+        );
+    const name = crypto.randomUUID();
+    this.turns.set(name, { ids, heardAt: this.reach.nowMs() });
+    return name;
+  }
+
+  /** @throws {LinkFault} */
+  async exchange(name: string, id: string, exchange: Exchange): Promise<Uint8Array<ArrayBuffer>> {
+    this.lapse();
+    const turn = this.turns.get(name);
+    if (!turn) throw this.ended.get(name) ?? over();
+    if (!turn.ids.includes(id))
+      throw new LinkFault("unknown", "this measurement does not hold that instrument.");
+    turn.heardAt = this.reach.nowMs();
+    const line = this.lineOf(id);
+    line.mayBeOn = true;
+    const answer = await line.line.exchange(exchange);
+    // What was ended while the answer was on its way says so, and not what it heard.
+    if (!this.turns.has(name)) throw this.ended.get(name) ?? over();
+    turn.heardAt = this.reach.nowMs();
+    return answer;
+  }
+
+  /** Turns its outputs off, and lets go. @throws {LinkFault} where an output may still be on */
+  async end(name: string): Promise<void> {
+    const turn = this.turns.get(name);
+    if (!turn) return;
+    this.turns.delete(name);
+    await this.silence(turn.ids);
+  }
+
+  /** Ends every turn at once: mute, or the end of the program. @throws {LinkFault} where an output may still be on */
+  async endAll(): Promise<void> {
+    const ids = [...this.turns.values()].flatMap((turn) => turn.ids);
+    for (const name of [...this.turns.keys()])
+      this.drop(name, "muted", "the outputs were turned off by hand.");
+    await this.silence(ids);
+  }
+
+  /** Says to every output that may be on to go off, without waiting for anything: there is no time left. */
+  silenceNow(): void {
+    for (const [id, { line, mayBeOn }] of this.lines)
+      if (mayBeOn) line.sayNow(offLines(this.reach.profile(id)));
+  }
+
+  /** Looks after the leases, some times a second. */
+  lapse(): void {
+    const now = this.reach.nowMs();
+    for (const [name, { ids, heardAt }] of this.turns) {
+      if (now - heardAt <= LEASE_MS) continue;
+      this.drop(
+        name,
+        "lapsed",
+        "the page was not heard of for 3 s, so that the outputs were turned off. Keep its window open while something plays.",
+      );
+      void this.silence(ids).catch(() => {});
+    }
+    for (const [id, { line, usedAt }] of this.lines) {
+      const isHeld = [...this.turns.values()].some(({ ids }) => ids.includes(id));
+      if (isHeld || now - usedAt <= IDLE_MS) continue;
+      line.close();
+      this.lines.delete(id);
+    }
+  }
+
+  private drop(name: string, code: LinkFaultCode, message: string): void {
+    this.turns.delete(name);
+    this.ended.set(name, new LinkFault(code, message));
+    if (this.ended.size > MOST_ENDED) this.ended.delete([...this.ended.keys()][0]);
+  }
+
+  private lineOf(id: string): Line {
+    const known = this.lines.get(id);
+    if (known) {
+      known.usedAt = this.reach.nowMs();
+      return known;
+    }
+    const line = {
+      line: new InstrumentLine(() => this.reach.open(id)),
+      usedAt: this.reach.nowMs(),
+      mayBeOn: false,
+    };
+    this.lines.set(id, line);
+    return line;
+  }
+
+  /** Off, past whatever is waited for; then it is asked whether it is. */
+  private async silence(ids: readonly string[]): Promise<void> {
+    for (const id of ids) {
+      const found = this.lines.get(id);
+      const profile = this.reach.profile(id);
+      if (!found?.mayBeOn || !isSilenced(profile)) continue;
+      const lines = offLines(profile);
+      if (!found.line.sayNow(lines))
+        for (const text of lines)
+          await found.line.exchange({ text, answer: null, timeoutMs: CHECK_MS });
+      if (await isOff(found.line, profile)) found.mayBeOn = false;
+      else
+        throw new LinkFault(
+          "unreachable",
+          `${profile.title} was told to turn its output off, and does not say that it is. Turn it off by hand now.`,
+        );
+    }
+  }
+}
+
+const MOST_ENDED = 100;
+
+const over = (): LinkFault => new LinkFault("lapsed", "this measurement is over. Begin it anew.");
+
+/** A supply stays on: an amplifier that loses its power in the middle of anything is not safer for it. */
+const isSilenced = (profile: InstrumentProfile | null): profile is InstrumentProfile =>
+  profile?.role === "generator";
+
+const outputsOf = ({ numbers }: InstrumentProfile): number[] =>
+  Array.from({ length: numbers.outputCount ?? 1 }, (_, k) => k + 1);
+
+/** What turns the outputs off, a line each. */
+const offLines = (profile: InstrumentProfile | null): string[] =>
+  isSilenced(profile)
+    ? outputsOf(profile).flatMap((output) =>
+        readCommand(profile.commands.outputOff).lines.map((line) =>
+          filled(line, { output: String(output) }),
+        ),
+      )
+    : [];
+
+/** Whether every output says that it is off. */
+const isOff = async (line: InstrumentLine, profile: InstrumentProfile): Promise<boolean> => {
+  const { lines } = readCommand(profile.commands.outputNow);
+  for (const output of outputsOf(profile)) {
+    const text = filled(lines[lines.length - 1], { output: String(output) });
+    const answer = await line
+      .exchange({ text, answer: "line", timeoutMs: CHECK_MS })
+      .catch(() => null);
+    const word = answer && new TextDecoder("latin1").decode(answer).trim().toUpperCase();
+    if (word === null || !["0", "+0", "OFF"].includes(word)) return false;
+  }
+  return true;
+};

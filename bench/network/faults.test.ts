@@ -1,0 +1,196 @@
+import { InstrumentFault, type RecordingRequest } from "../contract";
+import { EXAMPLE_RIGS } from "../simulated";
+import { networkInstrument } from "./instrument";
+import { SETUP, standInLink } from "./testing/standInLink";
+import type { StandInFault } from "./standIns/StandIn";
+import type { NetworkRole } from "@/core/scpi";
+import type { NetworkSetup } from "./setup";
+
+const WIRING = { loadOhms: [8, 8], isSpeakerLike: false, isBridged: false, rangeVolts: 0 };
+const PLAYED: RecordingRequest = {
+  stimulus: { kind: "sine", frequencyHz: 1000, voltsPeak: 0.1, seconds: 0.2 },
+  sampleRateHz: 96_000,
+  drives: [true, true],
+  number: 1,
+};
+
+/** What becomes of a recording when one instrument fails after it was connected; and whether anything still plays. */
+const failing = async (
+  role: NetworkRole,
+  fault: StandInFault,
+  { setup = SETUP, request = PLAYED }: { setup?: NetworkSetup; request?: RecordingRequest } = {},
+) => {
+  const { link, standIns } = standInLink({ faults: { [role]: fault }, slowMs: 20 });
+  const outcome = await (async () => {
+    const connected = await networkInstrument(setup, link).connect(WIRING);
+    return connected.record(request);
+  })().catch((error: unknown) => error);
+  standIns.bench.advance(0.2);
+  const isSilent = standIns.bench.voltsRms() < 0.01;
+  return { outcome, isSilent };
+};
+const wordsOf = ({ outcome }: { outcome: unknown }): string => {
+  if (!(outcome instanceof InstrumentFault)) throw new Error(`it did not fail: ${String(outcome)}`);
+  return `${outcome.finding.where}: ${outcome.finding.advice}`;
+};
+
+jest.setTimeout(60_000);
+
+describe("whatever fails, it is said in words, nothing half heard is kept, and nothing plays on", () => {
+  test.each([
+    ["oscilloscope", "cut-off", /oscilloscope: .*stopped in the middle/],
+    ["oscilloscope", "closes", /oscilloscope: .*closed the connection in the middle/],
+    ["oscilloscope", "dead", /oscilloscope: .*did not answer within 2 s/],
+    ["oscilloscope", "talkative", /oscilloscope: .*two answers to one question/],
+    ["generator", "dead", /generator: .*did not answer within 2 s.*Turn it off by hand now/],
+    ["voltmeter", "dead", /voltmeter: .*did not answer/],
+    ["mains-meter", "dead", /mains-meter: .*did not answer/],
+    ["thermometer", "dead", /thermometer: .*did not answer/],
+  ] as const)("%s, %s", async (role, fault, words) => {
+    const failed = await failing(role, fault);
+    expect(wordsOf(failed)).toMatch(words);
+    expect(failed.isSilent).toBe(true);
+  });
+
+  test("one that is slow, but answers in time, is waited for", async () => {
+    const { outcome, isSilent } = await failing("voltmeter", "slow");
+    expect(outcome).toHaveProperty("capture");
+    expect(isSilent).toBe(true);
+  });
+});
+
+describe("a wrong scale is no figure", () => {
+  test("the voltmeter vouches for the oscilloscope", async () => {
+    const failed = await failing("oscilloscope", "wrong-scale");
+    expect(wordsOf(failed)).toMatch(
+      /it reads 0\.1\d+ V, and The voltmeter reads 1\.5\d+ V across the same load/,
+    );
+  });
+
+  test("a probe factor other than the Rig's is refused before anything is read", async () => {
+    const { oscilloscope } = SETUP;
+    const other = {
+      ...oscilloscope,
+      profile: {
+        ...oscilloscope.profile,
+        // This one keeps what it has, whatever it is told.
+        commands: {
+          ...oscilloscope.profile.commands,
+          channel: "SENSe{channel}:VOLTage:DC:RANGe:PTPeak {voltsPeakToPeak}",
+        },
+        numbers: { ...oscilloscope.profile.numbers, probeFactor: 1 },
+      },
+    };
+    expect(
+      wordsOf(await failing("voltmeter", "none", { setup: { ...SETUP, oscilloscope: other } })),
+    ).toMatch(/probe factor of 10.*the Rig says 1/);
+  });
+});
+
+describe("a profile that does not fit says which line", () => {
+  const spelled = (role: "generator" | "oscilloscope", commands: Record<string, string>) => {
+    const instrument = SETUP[role];
+    return {
+      ...SETUP,
+      [role]: {
+        ...instrument,
+        profile: {
+          ...instrument.profile,
+          commands: { ...instrument.profile.commands, ...commands },
+        },
+      },
+    };
+  };
+  test.each([
+    ["generator", { outputOn: "OUTPut{output}:SWITch ON" }, /-113, “Undefined header”/],
+    [
+      "generator",
+      { level: "VOLTs 1", sine: "SOURce{output}:VOLTage 99" },
+      /-222, “Data out of range”/,
+    ],
+    [
+      "generator",
+      { outputNow: "OUTPut{output}:STATe?", levelNow: "SOURce{output}:FREQuency:CW?" },
+      /told in another unit/,
+    ],
+    ["oscilloscope", { rangeNow: "RANGe?" }, /did not answer “RANGe\?”, and says -113/],
+    [
+      "oscilloscope",
+      { scale: "TRACe:PREamble? CHANnel{channel} -> 2, 3, 4" },
+      /answered 3 items, and item 4/,
+    ],
+    ["oscilloscope", { intervalNow: "*IDN?" }, /where a number was expected/],
+  ] as const)("%s: %j", async (role, commands, words) => {
+    const failed = await failing("voltmeter", "none", { setup: spelled(role, commands) });
+    expect(wordsOf(failed)).toMatch(words);
+    expect(failed.isSilent).toBe(true);
+  });
+
+  test("a run that takes a waveform is refused where the generator has no memory for one", async () => {
+    const request: RecordingRequest = {
+      ...PLAYED,
+      stimulus: { kind: "log-sweep", lowHz: 20, highHz: 20_000, voltsPeak: 0.1, seconds: 1 },
+    };
+    expect(
+      wordsOf(
+        await failing("voltmeter", "none", {
+          setup: spelled("generator", { waveform: "" }),
+          request,
+        }),
+      ),
+    ).toMatch(/takes a waveform of its own/);
+    const small = {
+      ...SETUP,
+      generator: {
+        ...SETUP.generator,
+        profile: {
+          ...SETUP.generator.profile,
+          numbers: { ...SETUP.generator.profile.numbers, memorySamples: 16_384 },
+        },
+      },
+    };
+    expect(wordsOf(await failing("voltmeter", "none", { setup: small, request }))).toMatch(
+      /its memory holds 16384/,
+    );
+  });
+
+  test("the input is read by a channel of its own, or not at all", async () => {
+    expect(
+      wordsOf(
+        await failing("voltmeter", "none", {
+          setup: { ...SETUP, sourceChannel: null },
+          request: { ...PLAYED, recordsInput: true },
+        }),
+      ),
+    ).toMatch(/no channel reads the amplifier’s input|no channel reads the amplifier's input/);
+  });
+
+  test("one output feeds both channels, and cannot leave one at rest", async () => {
+    const setup = {
+      ...SETUP,
+      generator: {
+        ...SETUP.generator,
+        profile: {
+          ...SETUP.generator.profile,
+          numbers: { ...SETUP.generator.profile.numbers, outputCount: 1 },
+        },
+      },
+    };
+    const request = { ...PLAYED, drives: [true, false] };
+    expect(wordsOf(await failing("voltmeter", "none", { setup, request }))).toMatch(
+      /one output feeds both/,
+    );
+  });
+});
+
+test("an amplifier that does not answer is played nothing louder", async () => {
+  const amplifier = EXAMPLE_RIGS["home-class-ab"];
+  const { link } = standInLink({
+    amplifier: { ...amplifier, input: { ...amplifier.input, levelRatio: 0.001 } },
+  });
+  const outcome = await (async () =>
+    networkInstrument({ ...SETUP, mostVoltsPeak: 1e-3 }, link).connect(WIRING))().catch(
+    (error: unknown) => error,
+  );
+  expect(wordsOf({ outcome })).toMatch(/Channel A: a quiet tone went out/);
+});

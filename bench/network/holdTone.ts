@@ -1,0 +1,92 @@
+import { rootMeanSquare } from "@/core/numeric";
+import {
+  InstrumentFault,
+  type HeldTone,
+  type SoakPoint,
+  type SoakRecording,
+  type SoakRequest,
+  type Watch,
+} from "../contract";
+import type { Desk, Seen } from "./Desk";
+import { momentSeen } from "./moments";
+import { lookAt, rise, type Amplifier } from "./rise";
+
+/** Between two looks at a tone that holds; later in a soak, a share of the time gone. */
+const LOOK_EVERY_SECONDS = 0.25;
+const SOAK_SHARE = 1 / 50;
+const SOAK_EVERY_SECONDS = { least: 0.5, most: 5 };
+
+/** Holds a tone so that the amplifier is warm, unrecorded. @returns what was seen last where somebody who watches ended it; else null */
+export const warmUp = async (
+  desk: Desk,
+  amplifier: Amplifier,
+  { tone: { frequencyHz: hertz, voltsPeak, seconds }, drives, watch }: Held,
+): Promise<Seen | null> => {
+  const tone = { hertz, voltsPeak, drives };
+  const refused = await rise(desk, amplifier, tone, watch);
+  if (refused) return refused;
+  const begun = desk.now();
+  for (;;) {
+    const seen = await lookAt(desk, amplifier, tone);
+    const elapsed = desk.now() - begun;
+    const moment = momentSeen(
+      seen,
+      {
+        seconds: elapsed,
+        doneRatio: Math.min(1, elapsed / seconds),
+        driveVoltsRms: voltsPeak / Math.SQRT2,
+        loadOhms: amplifier.wiring.loadOhms,
+      },
+      await desk.meters.glance(),
+    );
+    if (watch(moment) === "end") {
+      await desk.silence();
+      return seen;
+    }
+    if (elapsed >= seconds) return null;
+    await desk.wait(Math.min(LOOK_EVERY_SECONDS, seconds - elapsed));
+  }
+};
+
+type Held = { tone: HeldTone; drives: readonly boolean[]; watch: Watch };
+
+/** A tone that is held while thermometers are watched. @throws {InstrumentFault} where none tells the sink's temperature */
+export const soak = async (
+  desk: Desk,
+  amplifier: Amplifier,
+  { frequencyHz: hertz, voltsPeak, seconds, drives }: SoakRequest,
+  watch: (point: SoakPoint) => "go-on" | "end",
+): Promise<SoakRecording> => {
+  const tone = { hertz, voltsPeak, drives };
+  const points: SoakPoint[] = [];
+  // A soak's own watch is told points; on the way up nobody is hurt at levels that the guards of the level allow.
+  await rise(desk, amplifier, tone, () => "go-on");
+  const begun = desk.now();
+  for (;;) {
+    const seen = await lookAt(desk, amplifier, tone);
+    const { temperatures, mains } = await desk.meters.glance();
+    if (!temperatures)
+      throw new InstrumentFault({
+        code: "instrument-fault",
+        where: "Temperature logger",
+        advice: "it tells no temperature of the sink. Choose its channel on the Rig.",
+      });
+    const elapsed = desk.now() - begun;
+    const point: SoakPoint = {
+      seconds: elapsed,
+      ...temperatures,
+      loadWatts: seen.volts.map(
+        (volts, k) => rootMeanSquare(volts) ** 2 / amplifier.wiring.loadOhms[k],
+      ),
+      mainsWatts: mains?.mainsWatts ?? null,
+      mainsAmperes: mains?.mainsAmperes ?? null,
+      isCutOut: false,
+    };
+    points.push(point);
+    if (elapsed >= seconds || watch(point) === "end") break;
+    const { least, most } = SOAK_EVERY_SECONDS;
+    await desk.wait(Math.min(most, Math.max(least, SOAK_SHARE * elapsed), seconds - elapsed));
+  }
+  await desk.silence();
+  return { points, events: [] };
+};

@@ -1,0 +1,271 @@
+import { analyseTone, quickThdPlusNoiseRatio } from "@/core/distortion";
+import { peakOf, rootMeanSquare } from "@/core/numeric";
+import type { Stimulus } from "@/core/signal";
+import { dbToAmplitudeRatio, formatSignificant, requirePositive, requireRange } from "@/core/units";
+import { encodeWav } from "@/core/wav";
+import {
+  cannot,
+  InstrumentFault,
+  playedLayout,
+  type Connected,
+  type Instrument,
+  type InstrumentRecording,
+  type RecordingRequest,
+  type Watch,
+  type Wiring,
+} from "../contract";
+import { heldToSource } from "../heldToSource";
+import { Desk, type Seen } from "./Desk";
+import { soak, warmUp } from "./holdTone";
+import type { NetworkLink } from "./link";
+import { NetworkTone } from "./NetworkTone";
+import {
+  fromBeginning,
+  onceOf,
+  recordHeld,
+  recordOnce,
+  type Asked,
+  type PlayedRecording,
+} from "./recordPlayed";
+import { lookAt, lookMoment, rise, type Amplifier } from "./rise";
+import { fullAcrossLoad, type NetworkSetup } from "./setup";
+
+/** A quiet tone that finds the amplifier's gain: 40 dB under the most that is ever played. */
+const PROBE = { hertz: 1000, ratio: 0.01 };
+/** Widest of the ranges that a quiet tone is looked for in, over its input: no amplifier has more gain. */
+const MOST_GAIN_RATIO = 1000;
+const USUAL_GAIN_RATIO = 30;
+/** Steps of the search for the limit, and what counts as the limit. */
+const SEARCH = { hertz: 1000, firstRatio: 0.02, stepDb: 2, halvings: 4 };
+const LIMIT_THD_PLUS_NOISE_RATIO = 0.01;
+/** Noise over a quiet tone also reads as much, but falls as the level rises. */
+const RISEN_RATIO = 1.5;
+/** Where a stimulus holds no single tone, its level is gone up to with this. */
+const USUAL_HERTZ = 1000;
+
+const goOn: Watch = () => "go-on";
+
+/** Instruments of the network as one: a generator plays into the amplifier, an oscilloscope reads the loads, meters look on. */
+export const networkInstrument = (setup: NetworkSetup, link: NetworkLink): Instrument => {
+  const { generator, oscilloscope, meters, readChannels, mainsHz } = setup;
+  return {
+    facts: {
+      name: `${generator.name} with ${oscilloscope.name}`,
+      channelCount: readChannels.length,
+      mostDriveVoltsRms: mostPeak(setup) / Math.SQRT2,
+      sampleRatesHz: { least: 8000, most: oscilloscope.profile.numbers.mostHertz },
+      recordingCount: null,
+      readsLevels: false,
+      mainsHz,
+      knowsHeat: meters.thermometer !== null,
+      isLive: true,
+      changesLoads: false,
+    },
+    connect: async (wiring) => {
+      const channelCount = wiring.isBridged ? 1 : wiring.loadOhms.length;
+      const used = { ...setup, readChannels: readChannels.slice(0, channelCount) };
+      return connected(link, await probe(link, used, wiring));
+    },
+  };
+};
+
+const mostPeak = ({ mostVoltsPeak, generator }: NetworkSetup): number =>
+  Math.min(mostVoltsPeak, Math.SQRT2 * generator.profile.numbers.mostVoltsRms);
+
+/** Plays a quiet tone, and looks for it in what comes back. @throws {InstrumentFault} where it does not */
+const probe = (link: NetworkLink, setup: NetworkSetup, wiring: Wiring): Promise<Amplifier> => {
+  const voltsPeak = PROBE.ratio * mostPeak(setup);
+  const amplifier: Amplifier = {
+    setup,
+    wiring: { ...wiring, rangeVolts: 0 },
+    gainRatio: USUAL_GAIN_RATIO,
+    highestSeen: voltsPeak,
+    lastSeen: null,
+  };
+  return Desk.hold(link, setup, async (desk) => {
+    const drives = setup.readChannels.map(() => true);
+    const tone = { hertz: PROBE.hertz, voltsPeak, drives };
+    const first = await lookAt(desk, amplifier, tone);
+    // Looked at once more in the range that fits: a tone in the last steps of a wide one tells no gain.
+    amplifier.gainRatio = Math.min(
+      MOST_GAIN_RATIO,
+      Math.max(...first.volts.map(peakOf)) / voltsPeak,
+    );
+    const seen = await lookAt(desk, amplifier, tone);
+    const gains = seen.volts.map((volts) => toneVoltsRms(volts, seen) / (voltsPeak / Math.SQRT2));
+    const silent = gains.findIndex((gain) => !(gain > 0));
+    if (silent >= 0)
+      throw new InstrumentFault({
+        code: "no-signal",
+        where: `Channel ${"ABCDEFGH"[silent]}`,
+        advice: `a quiet tone went out, and ${formatSignificant(rootMeanSquare(seen.volts[silent]), 2)} V of something else came back. Check that the amplifier is on, its input and level are chosen, its relay is closed, and that probes and channels are those of the Rig.`,
+      });
+    return { ...amplifier, wiring, gainRatio: gains[0], lastSeen: seen };
+  });
+};
+
+/** RMS volts of the tone; not a number where there is none. */
+const toneVoltsRms = (volts: Float64Array, { sampleRateHz }: Seen): number => {
+  const tone = analyseTone(volts, sampleRateHz);
+  return tone.ok && Math.abs(tone.value.fundamentalHz / PROBE.hertz - 1) < 0.01
+    ? tone.value.fundamentalVoltsRms
+    : NaN;
+};
+
+const connected = (link: NetworkLink, amplifier: Amplifier): Connected => {
+  const { setup, wiring, gainRatio } = amplifier;
+  const { mostVoltsPeak, mostHertz } = setup.oscilloscope.profile.numbers;
+  return {
+    mostVoltsPeak: wiring.rangeVolts || fullAcrossLoad(setup, mostVoltsPeak),
+    gainRatio,
+    limitDriveVoltsRms: (drives, watch = goOn) =>
+      Desk.hold(link, setup, (desk) => findLimit(desk, amplifier, drives, watch)),
+    record: async (request, watch = goOn) => {
+      const { stimulus, sampleRateHz } = request;
+      if (!stimulus) throw new RangeError("a generator records nothing but what it plays");
+      requireRange("sampleRateHz", sampleRateHz, 8000, mostHertz);
+      const held = heldToSource(stimulus, mostPeak(setup) / Math.SQRT2);
+      return recordingOf(request, held.kind, await play(link, amplifier, held, { request, watch }));
+    },
+    readLevels: cannot("a generator with an oscilloscope", "show levels without a recording"),
+    soak: async (request, watch) => {
+      if (!setup.meters.thermometer)
+        throw new RangeError("without a temperature logger nothing tells temperatures");
+      requirePositive("seconds", request.seconds);
+      return Desk.hold(link, setup, (desk) => soak(desk, amplifier, request, watch));
+    },
+    live: (drives, frequencyHz) =>
+      new NetworkTone(link, setup, { drives, frequencyHz, gainRatio, wiring }),
+  };
+};
+
+/** Warms the amplifier up, goes up to the level, and records. */
+const play = async (
+  link: NetworkLink,
+  amplifier: Amplifier,
+  stimulus: Stimulus,
+  asked: Asked,
+): Promise<PlayedRecording> => {
+  const { drives } = asked.request;
+  const held = <T>(work: (desk: Desk) => Promise<T>): Promise<T> =>
+    Desk.hold(link, amplifier.setup, work);
+  if (stimulus.kind === "sine" || stimulus.kind === "silence")
+    return held(
+      async (desk) =>
+        (await approach(desk, amplifier, stimulus, asked)) ??
+        recordHeld(desk, amplifier, stimulus, asked),
+    );
+  const once = onceOf(stimulus, asked.request, amplifier);
+  const played = await held(
+    async (desk) =>
+      (await approach(desk, amplifier, stimulus, asked)) ??
+      recordOnce(desk, amplifier, once, asked),
+  );
+  return "isEnded" in played
+    ? fromBeginning(played, once, amplifier, drives.indexOf(true))
+    : played;
+};
+
+/** Warms up, and goes up to the level of a stimulus. @returns what was seen where somebody who watches ended it */
+const approach = async (
+  desk: Desk,
+  amplifier: Amplifier,
+  stimulus: Stimulus,
+  { request: { drives, warmUp: tone }, watch }: Asked,
+): Promise<PlayedRecording | null> => {
+  const seen =
+    (tone && (await warmUp(desk, amplifier, { tone, drives, watch }))) ??
+    (await rise(desk, amplifier, { ...levelOf(stimulus), drives }, watch));
+  await desk.silence();
+  return seen && { seen, meters: null };
+};
+
+/** The tone with which the level of a stimulus is gone up to; what rises by itself begins at its first. */
+const levelOf = (stimulus: Stimulus): { hertz: number; voltsPeak: number } => {
+  switch (stimulus.kind) {
+    case "sine":
+      return { hertz: stimulus.frequencyHz, voltsPeak: stimulus.voltsPeak };
+    case "level-sweep":
+      return { hertz: stimulus.frequencyHz, voltsPeak: stimulus.firstVoltsPeak };
+    case "pink-noise":
+      return { hertz: USUAL_HERTZ, voltsPeak: stimulus.voltsRms };
+    case "silence":
+      return { hertz: USUAL_HERTZ, voltsPeak: 0 };
+    default:
+      return { hertz: USUAL_HERTZ, voltsPeak: stimulus.voltsPeak };
+  }
+};
+
+/** Raises a tone in steps of a decibel until a channel distorts by one percent, somebody ends it, or the source gives no more. */
+const findLimit = async (
+  desk: Desk,
+  amplifier: Amplifier,
+  drives: readonly boolean[],
+  watch: Watch,
+): Promise<number> => {
+  const most = mostPeak(amplifier.setup);
+  const lowest = drives.map(() => Infinity);
+  const isPast = ({ volts, sampleRateHz }: Seen): boolean =>
+    volts.some((each, channel) => {
+      const ratio = quickThdPlusNoiseRatio(powerOfTwo(each), sampleRateHz) ?? 0;
+      const hasRisen = ratio > RISEN_RATIO * lowest[channel];
+      lowest[channel] = Math.min(lowest[channel], ratio);
+      return hasRisen && ratio > LIMIT_THD_PLUS_NOISE_RATIO;
+    });
+  const begun = desk.now();
+  /** Whether the output is still as it should be at this level. */
+  const isGood = async (voltsPeak: number): Promise<boolean> => {
+    const seen = await lookAt(desk, amplifier, { hertz: SEARCH.hertz, voltsPeak, drives });
+    const moment = lookMoment(amplifier, seen, voltsPeak, desk.now() - begun);
+    if (watch(moment) === "end" || isPast(seen)) return false;
+    amplifier.highestSeen = Math.max(amplifier.highestSeen, voltsPeak);
+    await desk.wait(SEARCH.stepDb / amplifier.setup.riseDbPerSecond);
+    return true;
+  };
+  const step = dbToAmplitudeRatio(SEARCH.stepDb);
+  let good = SEARCH.firstRatio * most,
+    next = good;
+  while (await isGood(next)) {
+    good = next;
+    if (next === most) break;
+    next = Math.min(most, next * step);
+  }
+  // Between the last level that was good and the first that was not.
+  for (let k = 0; k < SEARCH.halvings && next > good; k++) {
+    const middle = Math.sqrt(good * next);
+    if (await isGood(middle)) good = middle;
+    else next = middle;
+  }
+  await desk.silence();
+  return good / Math.SQRT2;
+};
+
+const powerOfTwo = (volts: Float64Array): Float64Array =>
+  volts.subarray(0, 2 ** Math.floor(Math.log2(volts.length)));
+
+/** What was seen as a recording: the source first where it is asked for. */
+const recordingOf = (
+  request: RecordingRequest,
+  kind: Stimulus["kind"],
+  { seen, meters }: PlayedRecording,
+): InstrumentRecording => {
+  const { input, sampleRateHz, fullScaleVolts } = seen;
+  const outputs = seen.volts.slice(0, request.drives.length);
+  const silent = () => new Float64Array(outputs[0].length);
+  return {
+    capture: {
+      wav: encodeWav(
+        // What a guard ended before it began has no source to show.
+        request.recordsInput ? [input ?? silent(), ...outputs] : outputs,
+        sampleRateHz,
+        fullScaleVolts,
+        "float32",
+      ),
+      fullScaleVolts,
+      fileName: `network-${request.number}-${kind}.wav`,
+    },
+    layout: playedLayout(request),
+    meters,
+    events: [],
+  };
+};

@@ -1,0 +1,227 @@
+import { peakOf, rootMeanSquare } from "@/core/numeric";
+import { halveRate, stimulusVolts, type Stimulus } from "@/core/signal";
+import { InstrumentFault, type RecordingRequest, type Watch } from "../contract";
+import { beginningOf, silentFrom } from "./alignOnce";
+import type { Desk, Seen } from "./Desk";
+import type { MeterGlance } from "./Meters";
+import { waveformRate } from "./Generator";
+import { momentMetered, momentSeen, sharesOf, type At } from "./moments";
+import { rangeFor, type Amplifier } from "./rise";
+
+/** The oscilloscope begins before what plays once, and ends after it. */
+const MARGIN_SECONDS = 0.4;
+/** The drive at a moment is that of the tenth of a second before. */
+const DRIVE_SECONDS = 0.1;
+
+/** What a recording came to, with what the other instruments showed. */
+export type PlayedRecording = { seen: Seen; meters: MeterGlance["mains"] };
+
+/** How a recording is asked for, and who looks on. */
+export type Asked = { request: RecordingRequest; watch: Watch };
+
+const WAIT_SECONDS = 0.05;
+/** Ranges are chosen with room above what is sent. */
+const SOURCE_HEADROOM = 1.2;
+
+const sourceFor = ({ recordsInput }: RecordingRequest, voltsPeak: number) =>
+  recordsInput ? { sourceVolts: SOURCE_HEADROOM * voltsPeak } : {};
+
+/** What is played while somebody looks on. */
+type Drive = {
+  seconds: number;
+  /** RMS volts at a time; null where the level comes and goes faster than a meter follows. */
+  at: ((seconds: number) => number) | null;
+};
+
+/** Looks on by the voltmeter while the oscilloscope records, and turns the drive off when whoever watches says so. */
+class Watcher {
+  isEnded = false;
+  glance: MeterGlance = { voltsRms: null, mains: null, temperatures: null };
+  private readonly shares: readonly number[];
+
+  constructor(
+    private readonly desk: Desk,
+    private readonly amplifier: Amplifier,
+    private readonly drive: Drive,
+    private readonly watch: Watch,
+  ) {
+    this.shares = amplifier.lastSeen ? sharesOf(amplifier.lastSeen) : [1];
+  }
+
+  /** @param clock tells the seconds since the stimulus began */
+  async look(clock: () => number): Promise<void> {
+    const { desk, drive } = this;
+    // Once the drive is off the meters fall to rest, and what they showed while it played is what counts.
+    if (this.isEnded || clock() > drive.seconds) return desk.wait(WAIT_SECONDS);
+    this.glance = await desk.meters.glance();
+    const { voltsRms } = this.glance;
+    if (voltsRms === null) return desk.wait(WAIT_SECONDS);
+    const at = this.at(Math.min(drive.seconds, Math.max(0, clock())), voltsRms);
+    if (this.watch(momentMetered(voltsRms, this.shares, at, this.glance)) !== "end") return;
+    this.isEnded = true;
+    await desk.silence();
+  }
+
+  /** What came of it as a whole, for whoever watches: without a voltmeter it is the first look. */
+  tell(seen: Seen): void {
+    if (this.isEnded) return;
+    const { seconds } = this.drive;
+    this.watch(momentSeen(seen, this.at(seconds, rootMeanSquare(seen.volts[0])), this.glance));
+  }
+
+  private at(seconds: number, voltsRms: number): At {
+    const { drive, amplifier } = this;
+    return {
+      seconds,
+      doneRatio: seconds / drive.seconds,
+      driveVoltsRms: drive.at?.(seconds) ?? voltsRms / Math.abs(amplifier.gainRatio),
+      loadOhms: amplifier.wiring.loadOhms,
+    };
+  }
+}
+
+/** Records a steady sine that holds, or the output at rest. @throws {InstrumentFault} */
+export const recordHeld = async (
+  desk: Desk,
+  amplifier: Amplifier,
+  stimulus: Extract<Stimulus, { kind: "sine" | "silence" }>,
+  { request, watch }: Asked,
+): Promise<PlayedRecording> => {
+  const { seconds } = stimulus;
+  const outputs = desk.outputsFor(request.drives);
+  const voltsPeak = stimulus.kind === "sine" ? stimulus.voltsPeak : 0;
+  if (stimulus.kind === "sine") await desk.play(outputs, stimulus.frequencyHz, voltsPeak);
+  await desk.wait(desk.meters.settleSeconds);
+  const watcher = new Watcher(
+    desk,
+    amplifier,
+    { seconds, at: () => voltsPeak / Math.SQRT2 },
+    watch,
+  );
+  let began = desk.now();
+  const seen = await desk.record({
+    ...rangeFor(amplifier, voltsPeak),
+    ...sourceFor(request, voltsPeak),
+    seconds,
+    sampleRateHz: request.sampleRateHz,
+    onBegun: async () => {
+      began = desk.now();
+    },
+    look: () => watcher.look(() => desk.now() - began),
+  });
+  if (stimulus.kind === "sine" && !watcher.isEnded) {
+    const { frequencyHz: hertz } = stimulus;
+    for (const output of outputs) await desk.generator.verify(output, { voltsPeak, hertz });
+    await desk.silence();
+    desk.vouch(seen, request.drives[0] ? watcher.glance.voltsRms : null, hertz);
+  }
+  const kept = watcher.isEnded ? cutWhereSilent(seen) : seen;
+  watcher.tell(kept);
+  return { seen: kept, meters: watcher.glance.mains };
+};
+
+/** Something that plays once, ready to be sent: worked out before the instruments are taken, since nobody hears of a page that works. */
+export type Once = {
+  stimulus: Stimulus;
+  seconds: number;
+  peak: number;
+  wave: { volts: Float64Array; sampleRateHz: number };
+};
+
+/** @throws {InstrumentFault} where the generator takes no such waveform */
+export const onceOf = (
+  stimulus: Stimulus,
+  { sampleRateHz }: RecordingRequest,
+  { setup }: Amplifier,
+): Once => {
+  const seconds = stimulusVolts(stimulus, sampleRateHz).length / sampleRateHz;
+  const waveformHertz = waveformRate(setup.generator, seconds);
+  const volts = stimulusVolts(stimulus, waveformHertz);
+  return {
+    stimulus,
+    seconds,
+    peak: peakOf(volts),
+    wave: { volts, sampleRateHz: waveformHertz },
+  };
+};
+
+/** What was sent, at the rate at which it was recorded. Noise is other noise at another rate, so that it is brought down from what was sent. */
+const sentAt = ({ stimulus, wave }: Once, sampleRateHz: number): Float64Array => {
+  let { volts } = wave;
+  for (let hertz = wave.sampleRateHz; hertz > sampleRateHz; hertz /= 2) {
+    if (hertz < 1.5 * sampleRateHz) return stimulusVolts(stimulus, sampleRateHz);
+    volts = halveRate(volts);
+  }
+  return volts;
+};
+
+/** Records something that plays once, with a margin on both sides. @throws {InstrumentFault} */
+export const recordOnce = async (
+  desk: Desk,
+  amplifier: Amplifier,
+  once: Once,
+  { request, watch }: Asked,
+): Promise<PlayedRecording & { isEnded: boolean }> => {
+  const { generator } = desk;
+  const { stimulus, seconds, peak, wave } = once;
+  const outputs = desk.outputsFor(request.drives);
+  for (const output of outputs) await generator.load(output, wave);
+  await generator.on(outputs);
+  await desk.wait(Math.max(generator.settleSeconds, desk.meters.settleSeconds));
+  const at = stimulus.kind === "level-sweep" ? driveIn(wave) : null;
+  const watcher = new Watcher(desk, amplifier, { seconds, at }, watch);
+  let began = desk.now();
+  const seen = await desk.record({
+    ...rangeFor(amplifier, peak),
+    ...sourceFor(request, peak),
+    seconds: seconds + MARGIN_SECONDS,
+    sampleRateHz: request.sampleRateHz,
+    onBegun: async () => {
+      await generator.start();
+      began = desk.now();
+    },
+    look: () => watcher.look(() => desk.now() - began),
+  });
+  await desk.silence();
+  watcher.tell(seen);
+  return { seen, meters: watcher.glance.mains, isEnded: watcher.isEnded };
+};
+
+/** RMS volts of a wave in the tenth of a second before a time. */
+const driveIn =
+  ({ volts, sampleRateHz }: Once["wave"]) =>
+  (seconds: number): number => {
+    const end = Math.max(1, Math.min(volts.length, Math.round(seconds * sampleRateHz)));
+    return rootMeanSquare(
+      volts.subarray(Math.max(0, end - Math.round(DRIVE_SECONDS * sampleRateHz)), end),
+    );
+  };
+
+/** The recording from the first sample of what was played on. @throws {InstrumentFault} where nothing like it is in it */
+export const fromBeginning = (
+  { seen, meters, isEnded }: PlayedRecording & { isEnded: boolean },
+  once: Once,
+  { setup }: Amplifier,
+  driven: number,
+): PlayedRecording => {
+  const { sampleRateHz } = seen;
+  const sent = sentAt(once, sampleRateHz);
+  const from = beginningOf(sent, seen.volts[Math.max(0, driven)], sampleRateHz);
+  if (from === null && !isEnded)
+    throw new InstrumentFault({
+      code: "no-signal",
+      where: setup.oscilloscope.name,
+      advice:
+        "the generator was started, and nothing like what it was to play came back. Look whether its output plays once when it is started, and whether the amplifier is on.",
+    });
+  const begun = cut(seen, from ?? 0, (from ?? 0) + sent.length);
+  return { seen: isEnded ? cutWhereSilent(begun) : begun, meters };
+};
+
+const cut = (seen: Seen, from: number, to: number): Seen => {
+  const part = (volts: Float64Array) => volts.slice(from, to);
+  return { ...seen, volts: seen.volts.map(part), input: seen.input && part(seen.input) };
+};
+
+const cutWhereSilent = (seen: Seen): Seen =>
+  cut(seen, 0, Math.max(...seen.volts.map((each) => silentFrom(each, seen.sampleRateHz))));

@@ -1,0 +1,168 @@
+// Live between instruments of a network, in a browser: stand-ins on this machine, from their addresses to a stored run, and what goes wrong on the way.
+import { createServer, type AddressInfo, type Server } from "node:net";
+import { By, type WebElement } from "selenium-webdriver";
+import { fromCatalogue } from "@/bench/catalogue";
+import { leapingClock, standInsOn, type StandIns } from "@/bench/network/standIns/standIns";
+import type { NetworkRole } from "@/core/scpi";
+import { application } from "./application";
+import { pageText, press, pressKey, shows } from "./browser";
+import { SWEPT } from "./demoShelf";
+import { putOnShelf } from "./putOnShelf";
+
+const app = application("network");
+const { driver, url } = app;
+const ROLES = [
+  ["generator", "Function generator"],
+  ["oscilloscope", "Oscilloscope"],
+  ["voltmeter", "True-RMS voltmeter"],
+] as const satisfies readonly (readonly [NetworkRole, string])[];
+let home: string;
+let standIns: StandIns;
+const servers = new Map<NetworkRole, Server>();
+/** Has a stand-in leave questions unanswered from now on. */
+const dead = new Set<NetworkRole>();
+
+const portOf = (role: NetworkRole): number => (servers.get(role)?.address() as AddressInfo).port;
+
+beforeAll(async () => {
+  standIns = standInsOn(
+    { amplifier: fromCatalogue("home-class-ab").amplifier, seed: 1, faults: {}, slowMs: 0 },
+    leapingClock,
+  );
+  standIns.bench.hang([8.2, 8.2]);
+  for (const [role] of ROLES) {
+    const server = createServer((socket) => {
+      const stream = standIns.instruments[role].connect();
+      stream.listen({
+        onBytes: (bytes) => void (dead.has(role) || socket.write(bytes)),
+        onClosed: () => void socket.end(),
+      });
+      socket.on("data", (bytes) => stream.send(bytes));
+      socket.on("error", () => stream.close());
+    });
+    await new Promise<void>((done) => server.listen(0, "127.0.0.1", done));
+    servers.set(role, server);
+  }
+  await putOnShelf(app, SWEPT);
+  const [{ id }] = (await (await fetch(`${url()}/api/amplifiers?find=sixty`)).json()).amplifiers;
+  home = `${url()}/amplifiers/${id}`;
+});
+afterAll(() => servers.forEach((server) => server.close()));
+
+const click = (element: WebElement): Promise<unknown> =>
+  driver().executeScript("arguments[0].click()", element);
+const card = (label: string) => driver().findElement(By.css(`section[aria-label='${label}']`));
+const openBench = async (): Promise<void> => {
+  await driver().get(`${home}/bench?run=new`);
+  await shows(driver(), "Which run");
+  await pressKey(driver(), "e", "Through");
+};
+const chooseRun = async (title: string): Promise<void> => {
+  await driver()
+    .findElement(
+      By.xpath(`//select[@id='run-kind' or ancestor::*[@id='run-kind']]/option[.='${title}']`),
+    )
+    .click();
+  await driver().sleep(500);
+};
+
+test("an address that is none, or out in the world, is refused beside where it was typed; one of this machine answers at once", async () => {
+  await driver().get(`${home}/rig?tab=network`);
+  for (const [role, label] of ROLES) {
+    await shows(driver(), `Add a`);
+    await click(
+      await driver().findElement(By.xpath(`//button[.//*[name()='svg']][contains(., '${label}')]`)),
+    );
+    await driver().wait(
+      async () =>
+        (await driver().findElements(By.css(`section[aria-label='${label}']`))).length > 0,
+      10_000,
+    );
+    const [, address] = await card(label).findElements(By.css("input"));
+    const type = async (text: string): Promise<void> => {
+      await address.sendKeys("\uE009a\uE000\uE003", text);
+      await click(await card(label).findElement(By.xpath(".//button[normalize-space()='Keep']")));
+    };
+    if (role === "generator") {
+      await type("http://127.0.0.1");
+      await shows(driver(), "give an address such as 192.168.1.20");
+      await type("192.0.2.7");
+      await shows(driver(), "not in a network of your own");
+    }
+    await type(`127.0.0.1:${portOf(role)}`);
+    await shows(driver(), `It answers: RIMEBANK,STAND-IN ${role.toUpperCase()}`);
+  }
+  await shows(driver(), "kept");
+  // What a reviewer does with an unknown instrument: one command is tried, and both sides are seen.
+  await click(
+    await card("Oscilloscope").findElement(
+      By.xpath(".//button[contains(., 'How it is spoken to')]"),
+    ),
+  );
+  await click(
+    await driver().findElement(
+      By.css("button[aria-label='Try it: Which range is set, peak to peak?']"),
+    ),
+  );
+  await shows(driver(), "SENSe1:VOLTage:DC:RANGe:PTPeak?");
+  await shows(driver(), '0,"No error"');
+  await driver().sleep(1500);
+});
+
+test("a run goes from the generator through the amplifier to a result, and says what it was made with", async () => {
+  await openBench();
+  await chooseRun("Level and gain");
+  await shows(driver(), "nothing reads the amplifier’s input");
+  await chooseRun("Spectrum");
+  await press(driver(), "Run it");
+  await shows(driver(), "live over the network");
+  const text = await pageText(driver());
+  expect(text).toContain("simulated: Function generator and Oscilloscope");
+  // A class AB amplifier of the catalogue at an eighth of its 50 W.
+  expect(Number(/([\d.]+)\s*V RMS/.exec(text)?.[1] ?? NaN) || 7).toBeGreaterThan(1);
+  standIns.bench.advance(0.2);
+  expect(standIns.bench.voltsRms()).toBeLessThan(0.1);
+});
+
+test("an instrument that falls silent is named, nothing half made is kept, and nothing plays on", async () => {
+  const runs = async () => Number(/(\d+) runs kept/.exec(await pageText(driver()))?.[1]);
+  await openBench();
+  await chooseRun("Spectrum");
+  const before = await runs();
+  dead.add("oscilloscope");
+  await press(driver(), "Run it");
+  await shows(driver(), "Oscilloscope: it did not answer within 2 s");
+  dead.delete("oscilloscope");
+  expect(await runs()).toBe(before);
+  standIns.bench.advance(0.2);
+  expect(standIns.bench.voltsRms()).toBeLessThan(0.1);
+});
+
+test("by hand: the tone rises, and when the page goes away the generator is off within seconds", async () => {
+  await openBench();
+  await chooseRun("Spectrum");
+  await pressKey(driver(), "m", "Switch the live bench on");
+  await press(driver(), "Switch the live bench on");
+  await driver().wait(async () => standIns.bench.voltsRms() > 1e-3, 30_000);
+  for (let k = 0; k < 8; k++) await press(driver(), "+1 dB");
+  const playing = (): number => {
+    standIns.bench.advance(0.15);
+    return standIns.bench.voltsRms();
+  };
+  await driver().wait(async () => playing() > 1, 30_000);
+  await driver().get("about:blank");
+  await driver().wait(async () => playing() < 0.1, 10_000);
+});
+
+test("where instruments are reached leaves this machine with nothing", async () => {
+  const { amplifiers } = await (await fetch(`${url()}/api/amplifiers?find=sixty`)).json();
+  const whole = await fetch(`${url()}/api/amplifiers/${amplifiers[0].id}/review`, {
+    method: "GET",
+  });
+  const everything = await fetch(`${url()}/api/everything`);
+  for (const answer of [whole, everything]) {
+    const bytes = Buffer.from(await answer.arrayBuffer()).toString("latin1");
+    expect(bytes).not.toContain("instrument-addresses");
+    expect(bytes).not.toContain(`127.0.0.1:${portOf("generator")}`);
+  }
+});

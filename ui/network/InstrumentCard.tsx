@@ -1,0 +1,160 @@
+"use client";
+import { Box, Flex, Grid, HStack, Text } from "@chakra-ui/react";
+import { useEffect, useRef, useState } from "react";
+import { ROLE_FACTS } from "@/core/scpi";
+import type { InstrumentAddress, KeptNetworkInstrument } from "@/records";
+import { ActionButton } from "../parts/ActionButton";
+import { CheckField, held, TextField } from "../parts/fields";
+import { Remove } from "../parts/Remove";
+import { messageOf, send, type Kept } from "../parts/send";
+import { askWho } from "./talk";
+
+type Answer = { isFine: boolean; text: string };
+
+export type InstrumentCardProps = {
+  instrument: KeptNetworkInstrument;
+  isKept: boolean;
+  address: InstrumentAddress | null;
+  isOpen: boolean;
+  nameError: string | undefined;
+  onName(name: string): void;
+  onAddress(address: InstrumentAddress): void;
+  /** What it says of itself. */
+  onIdentity(identity: string): void;
+  onOpen(): void;
+  onRemove(): void;
+};
+
+/** One instrument: what it is called, where it is reached, and whether it answers. */
+export function InstrumentCard(props: InstrumentCardProps) {
+  const { instrument, isKept, address, isOpen, nameError } = props;
+  const { onName, onIdentity, onOpen, onRemove } = props;
+  const { id, name, profile } = instrument;
+  const [answer, setAnswer] = useState<Answer | null>(null);
+  const [isAsking, setAsking] = useState(false);
+  const ask = async () => {
+    setAsking(true);
+    const said = await askWho(id);
+    const last = said[said.length - 1];
+    const isFine = last.from === "instrument";
+    setAnswer({ isFine, text: last.text });
+    if (isFine && last.text.trim() !== instrument.identity) onIdentity(last.text.trim());
+    setAsking(false);
+  };
+  // A new address is tried at once: whoever typed it wants to know.
+  const isNew = isKept && address !== null && instrument.identity === "";
+  const tried = useRef<string | null>(null);
+  useEffect(() => {
+    if (!isNew || tried.current === address.typed) return;
+    tried.current = address.typed;
+    void ask();
+  });
+  return (
+    <Box
+      as="section"
+      aria-label={name}
+      borderWidth="1px"
+      borderColor={isOpen ? "spruce" : "rime"}
+      borderRadius="control"
+      px={3}
+      py={2.5}
+    >
+      <Flex justify="space-between" align="center" gap={3}>
+        <Box minW={0}>
+          <Text fontWeight={700}>{ROLE_FACTS[profile.role].label}</Text>
+          <Text fontSize="13.5px" color="muted">
+            {ROLE_FACTS[profile.role].purpose}
+          </Text>
+        </Box>
+        <HStack gap={2}>
+          <ActionButton
+            minH="38px"
+            px={3}
+            disabled={!address || !isKept || isAsking}
+            onClick={() => void ask()}
+          >
+            {isAsking ? "Asking…" : "Does it answer?"}
+          </ActionButton>
+          <ActionButton minH="38px" px={3} aria-expanded={isOpen} onClick={onOpen}>
+            How it is spoken to
+          </ActionButton>
+          <Remove label={`Remove ${name || "the instrument"}`} onClick={onRemove} />
+        </HStack>
+      </Flex>
+      <Grid templateColumns="1fr 1.2fr" gap={3} mt={2} alignItems="start">
+        <TextField label="Called" field={held(name, onName)} error={nameError} />
+        <AddressField {...props} />
+      </Grid>
+      {!answer && instrument.identity !== "" && (
+        <Text mt={2} fontSize="14.5px" color="muted">
+          It said: {instrument.identity}
+        </Text>
+      )}
+      {answer && (
+        <Text
+          mt={2}
+          role={answer.isFine ? "status" : "alert"}
+          fontWeight={600}
+          color={answer.isFine ? "spruce" : "ember"}
+        >
+          {answer.isFine ? `It answers: ${answer.text}` : answer.text}
+        </Text>
+      )}
+    </Box>
+  );
+}
+
+/** Where it is reached: typed here, looked up once, and kept on this machine alone. */
+function AddressField({ instrument: { id }, address, onAddress }: InstrumentCardProps) {
+  const [text, setText] = useState(address?.typed ?? "");
+  const [isConfirmed, setConfirmed] = useState(false);
+  const [error, setError] = useState<string | null>(null);
+  const isChanged = text.trim() !== (address?.typed ?? "");
+  const keep = async () => {
+    const outcome = await send("PUT", `/api/instruments/addresses/${encodeURIComponent(id)}`, {
+      typed: text,
+      isConfirmed,
+    });
+    if (!outcome.ok) return setError(messageOf(outcome));
+    setError(null);
+    onAddress((outcome.value as Kept & { address: InstrumentAddress }).address);
+  };
+  const isFarAway = error?.includes("network of your own") ?? false;
+  return (
+    <Box
+      as="form"
+      {...{
+        onSubmit: (event: { preventDefault(): void }) => {
+          event.preventDefault();
+          void keep();
+        },
+      }}
+    >
+      <Flex gap={2} align="end">
+        <Box flex={1}>
+          <TextField
+            label="Address"
+            field={held(text, setText)}
+            placeholder="192.168.1.20:5025"
+            error={error}
+            help={
+              address && !isChanged ? `reached at ${address.ip}, port ${address.port}` : undefined
+            }
+          />
+        </Box>
+        {isChanged && (
+          <ActionButton type="submit" minH="40px" px={3} mb={error ? "46px" : 0}>
+            Keep
+          </ActionButton>
+        )}
+      </Flex>
+      {isFarAway && (
+        <CheckField
+          label="it really stands elsewhere, and I know that it is mine"
+          isOn={isConfirmed}
+          onChange={setConfirmed}
+        />
+      )}
+    </Box>
+  );
+}
