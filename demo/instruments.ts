@@ -2,7 +2,8 @@
 import { createServer, type Server, type Socket } from "node:net";
 import { parseArgs } from "node:util";
 import { CATALOGUE, fromCatalogue, type CatalogueName } from "@/bench/catalogue";
-import { leapingClock, realClock, standInsOn } from "@/bench/network/standIns/standIns";
+import { leapingClock, realClock } from "@/bench/network/standIns/clock";
+import { standInsOn } from "@/bench/network/standIns/standIns";
 import { STAND_IN_FAULTS, type StandIn, type StandInFault } from "@/bench/network/standIns/StandIn";
 import { NETWORK_ROLES, ROLE_FACTS, type NetworkRole } from "@/core/scpi";
 

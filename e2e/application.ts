@@ -11,6 +11,8 @@ export type Application = {
   url(): string;
   /** For files of the test; the records lie in its `data`. */ folder(): string;
   kill(): Promise<void>;
+  /** Asks the server to end, and does not wait until it has. */
+  askToEnd(): void;
   start(): Promise<void>;
 };
 
@@ -33,6 +35,7 @@ export const application = (name: string): Application => {
     folder: () => folder,
     // At once: a polite end would wait most of a minute for the browser's idle connections.
     kill: () => server.kill("SIGKILL"),
+    askToEnd: () => void server.kill("SIGTERM"),
     start: async () => {
       server = await startServer(join(folder, "data"), {}, Number(new URL(server.url).port));
     },

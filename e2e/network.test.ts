@@ -1,8 +1,9 @@
 // Live between instruments of a network, in a browser: stand-ins on this machine, from their addresses to a stored run, and what goes wrong on the way.
 import { createServer, type AddressInfo, type Server } from "node:net";
-import { By, type WebElement } from "selenium-webdriver";
+import { By, until, type WebElement } from "selenium-webdriver";
 import { fromCatalogue } from "@/bench/catalogue";
-import { leapingClock, standInsOn, type StandIns } from "@/bench/network/standIns/standIns";
+import { leapingClock } from "@/bench/network/standIns/clock";
+import { standInsOn, type StandIns } from "@/bench/network/standIns/standIns";
 import type { NetworkRole } from "@/core/scpi";
 import { application } from "./application";
 import { pageText, press, pressKey, shows } from "./browser";
@@ -69,15 +70,21 @@ const chooseRun = async (title: string): Promise<void> => {
 test("an address that is none, or out in the world, is refused beside where it was typed; one of this machine answers at once", async () => {
   await driver().get(`${home}/rig?tab=network`);
   for (const [role, label] of ROLES) {
-    await shows(driver(), `Add a`);
-    await click(
-      await driver().findElement(By.xpath(`//button[.//*[name()='svg']][contains(., '${label}')]`)),
-    );
-    await driver().wait(
-      async () =>
-        (await driver().findElements(By.css(`section[aria-label='${label}']`))).length > 0,
-      10_000,
-    );
+    await shows(driver(), "Add a");
+    // A page whose script has not come yet does not hear the first click.
+    await driver().wait(async () => {
+      const isThere = async () =>
+        (await driver().findElements(By.css(`section[aria-label='${label}']`))).length > 0;
+      if (await isThere()) return true;
+      await click(
+        await driver().findElement(
+          By.xpath(`//button[.//*[name()='svg']][contains(., '${label}')]`),
+        ),
+      );
+      return driver()
+        .wait(isThere, 2_000)
+        .catch(() => false);
+    }, 30_000);
     const [, address] = await card(label).findElements(By.css("input"));
     const type = async (text: string): Promise<void> => {
       await address.sendKeys("\uE009a\uE000\uE003", text);
@@ -92,18 +99,18 @@ test("an address that is none, or out in the world, is refused beside where it w
     await type(`127.0.0.1:${portOf(role)}`);
     await shows(driver(), `It answers: RIMEBANK,STAND-IN ${role.toUpperCase()}`);
   }
-  await shows(driver(), "kept");
   // What a reviewer does with an unknown instrument: one command is tried, and both sides are seen.
   await click(
     await card("Oscilloscope").findElement(
       By.xpath(".//button[contains(., 'How it is spoken to')]"),
     ),
   );
-  await click(
-    await driver().findElement(
-      By.css("button[aria-label='Try it: Which range is set, peak to peak?']"),
-    ),
+  const tried = await driver().wait(
+    until.elementLocated(By.css("button[aria-label='Try it: Which range is set, peak to peak?']")),
+    10_000,
   );
+  await driver().wait(until.elementIsEnabled(tried), 10_000);
+  await click(tried);
   await shows(driver(), "SENSe1:VOLTage:DC:RANGe:PTPeak?");
   await shows(driver(), '0,"No error"');
   await driver().sleep(1500);
@@ -152,6 +159,26 @@ test("by hand: the tone rises, and when the page goes away the generator is off 
   await driver().wait(async () => playing() > 1, 30_000);
   await driver().get("about:blank");
   await driver().wait(async () => playing() < 0.1, 10_000);
+});
+
+test("when the program ends, it turns the generator off on its way out", async () => {
+  await openBench();
+  await chooseRun("Spectrum");
+  await pressKey(driver(), "m", "Switch the live bench on");
+  await press(driver(), "Switch the live bench on");
+  for (let k = 0; k < 8; k++) await press(driver(), "+1 dB");
+  const playing = (): number => {
+    standIns.bench.advance(0.15);
+    return standIns.bench.voltsRms();
+  };
+  await driver().wait(async () => playing() > 1, 30_000);
+  app.askToEnd();
+  await driver().wait(async () => playing() < 0.1, 2_000);
+  // The page is still there, and asks in vain.
+  await driver().sleep(500);
+  expect(playing()).toBeLessThan(0.1);
+  await app.kill();
+  await app.start();
 });
 
 test("where instruments are reached leaves this machine with nothing", async () => {

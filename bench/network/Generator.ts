@@ -8,8 +8,18 @@ import type { ScpiClient } from "./ScpiClient";
 /** A setting that reads back otherwise was changed by somebody else; rounding to its own digits is less. Chosen here. */
 const SAME_RATIO = 0.01;
 
+/** A glide whose frequency grows by the same ratio in the same time. */
+type Glide = { lowHz: number; highHz: number; seconds: number; voltsPeak: number };
+
 /** What plays once, when it is started. */
 export type OnceWave = { volts: Float64Array; sampleRateHz: number };
+
+/** Whether it glides by itself, where it has no memory for the glide. */
+export const glidesByItself = ({ profile: { commands } }: NetworkInstrument): boolean =>
+  !hasWaveforms(commands) && Boolean(commands.sweep?.trim() && commands.start?.trim());
+
+const hasWaveforms = (commands: Readonly<Record<string, string>>): boolean =>
+  WAVEFORM_COMMANDS.every((command) => commands[command]?.trim());
 
 /** At which a generator takes a waveform of so many seconds. @throws {InstrumentFault} where its memory is too small, or there is none */
 export const waveformRate = ({ name, profile }: NetworkInstrument, seconds: number): number => {
@@ -17,7 +27,7 @@ export const waveformRate = ({ name, profile }: NetworkInstrument, seconds: numb
   const refuse = (advice: string): never => {
     throw new InstrumentFault({ code: "instrument-fault", where: name, advice });
   };
-  if (!WAVEFORM_COMMANDS.every((command) => commands[command]?.trim()))
+  if (!hasWaveforms(commands))
     refuse(
       "this run takes a waveform of its own, and this generator is told none. Fill in its three lines for waveforms on the Rig, or make the run with another source.",
     );
@@ -54,10 +64,6 @@ export class Generator {
     await this.scpi.say("sine", { output, hertz, voltsPeakToPeak: 2 * voltsPeak });
   }
 
-  async level(output: number, voltsPeak: number): Promise<void> {
-    await this.scpi.say("level", { output, voltsPeakToPeak: 2 * voltsPeak });
-  }
-
   /** Takes what is to play once into an output's memory; it plays from `start` on. */
   async load(output: number, { volts, sampleRateHz }: OnceWave): Promise<void> {
     const peak = peakOf(volts);
@@ -67,13 +73,14 @@ export class Generator {
     await this.scpi.say("playWaveform", { ...values, voltsPeakToPeak: 2 * peak });
   }
 
-  async start(): Promise<void> {
-    await this.scpi.say("start");
+  /** Gets ready to glide once, from `start` on. */
+  async glide(output: number, { lowHz, highHz, seconds, voltsPeak }: Glide): Promise<void> {
+    await this.sine(output, lowHz, voltsPeak);
+    await this.scpi.say("sweep", { output, lowHertz: lowHz, highHertz: highHz, seconds });
   }
 
-  /** Leaves what plays once, so that a sine holds again. */
-  async hold(output: number): Promise<void> {
-    await this.scpi.say("continuous", { output });
+  async start(): Promise<void> {
+    await this.scpi.say("start");
   }
 
   async on(outputs: readonly number[]): Promise<void> {

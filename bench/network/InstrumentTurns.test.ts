@@ -98,8 +98,11 @@ test("at the end of the program they are told to go off without waiting", async 
   const { turns, told } = withGenerator();
   const turn = turns.begin(["g"]);
   await turns.exchange(turn, "g", say("OUTPut1:STATe ON"));
-  turns.silenceNow();
+  turns.silenceForGood();
   expect(told.slice(1)).toEqual(OFF);
+  // Pages that are still connected ask in vain.
+  await expect(turns.exchange(turn, "g", say("OUTPut1:STATe ON"))).rejects.toThrow("is ending");
+  expect(() => turns.begin(["g"])).toThrow("is ending");
 });
 
 test("a turn speaks to what it holds, and to nothing else", async () => {

@@ -28,16 +28,13 @@ export class InstrumentTurns {
   /** Turns that were ended by something else, and what ended them. */
   private readonly ended = new Map<string, LinkFault>();
   private readonly lines = new Map<string, Line>();
+  private isOver = false;
 
   constructor(private readonly reach: Reach) {}
 
-  /** Whether there is anything to look after. */
-  get isIdle(): boolean {
-    return this.turns.size === 0 && this.lines.size === 0;
-  }
-
   /** Takes hold of instruments. @returns the name of the turn @throws {LinkFault} where one is held already */
   begin(ids: readonly string[]): string {
+    if (this.isOver) throw ending();
     this.lapse();
     for (const [, turn] of this.turns)
       if (turn.ids.some((id) => ids.includes(id)))
@@ -52,6 +49,7 @@ export class InstrumentTurns {
 
   /** @throws {LinkFault} */
   async exchange(name: string, id: string, exchange: Exchange): Promise<Uint8Array<ArrayBuffer>> {
+    if (this.isOver) throw ending();
     this.lapse();
     const turn = this.turns.get(name);
     if (!turn) throw this.ended.get(name) ?? over();
@@ -83,8 +81,9 @@ export class InstrumentTurns {
     await this.silence(ids);
   }
 
-  /** Says to every output that may be on to go off, without waiting for anything: there is no time left. */
-  silenceNow(): void {
+  /** The program ends: every output that may be on is told to go off, without waiting for anything, and nothing is said after that. */
+  silenceForGood(): void {
+    this.isOver = true;
     for (const [id, { line, mayBeOn }] of this.lines)
       if (mayBeOn) line.sayNow(offLines(this.reach.profile(id)));
   }
@@ -151,6 +150,9 @@ export class InstrumentTurns {
 }
 
 const MOST_ENDED = 100;
+
+const ending = (): LinkFault =>
+  new LinkFault("lapsed", "this program is ending, and has turned every output off.");
 
 const over = (): LinkFault => new LinkFault("lapsed", "this measurement is over. Begin it anew.");
 

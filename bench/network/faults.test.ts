@@ -103,11 +103,7 @@ describe("a profile that does not fit says which line", () => {
   };
   test.each([
     ["generator", { outputOn: "OUTPut{output}:SWITch ON" }, /-113, “Undefined header”/],
-    [
-      "generator",
-      { level: "VOLTs 1", sine: "SOURce{output}:VOLTage 99" },
-      /-222, “Data out of range”/,
-    ],
+    ["generator", { sine: "SOURce{output}:VOLTage 99" }, /-222, “Data out of range”/],
     [
       "generator",
       { outputNow: "OUTPut{output}:STATe?", levelNow: "SOURce{output}:FREQuency:CW?" },
@@ -134,11 +130,15 @@ describe("a profile that does not fit says which line", () => {
     expect(
       wordsOf(
         await failing("voltmeter", "none", {
-          setup: spelled("generator", { waveform: "" }),
+          setup: spelled("generator", { waveform: "", sweep: "" }),
           request,
         }),
       ),
     ).toMatch(/takes a waveform of its own/);
+    // A glide of its own takes the place of one from memory.
+    const gliding = spelled("generator", { waveform: "" });
+    const { outcome } = await failing("voltmeter", "none", { setup: gliding, request });
+    expect(outcome).toHaveProperty("capture");
     const small = {
       ...SETUP,
       generator: {

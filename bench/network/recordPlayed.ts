@@ -4,7 +4,7 @@ import { InstrumentFault, type RecordingRequest, type Watch } from "../contract"
 import { beginningOf, silentFrom } from "./alignOnce";
 import type { Desk, Seen } from "./Desk";
 import type { MeterGlance } from "./Meters";
-import { waveformRate } from "./Generator";
+import { glidesByItself, waveformRate, type OnceWave } from "./Generator";
 import { momentMetered, momentSeen, sharesOf, type At } from "./moments";
 import { rangeFor, type Amplifier } from "./rise";
 
@@ -125,7 +125,8 @@ export type Once = {
   stimulus: Stimulus;
   seconds: number;
   peak: number;
-  wave: { volts: Float64Array; sampleRateHz: number };
+  /** null where the generator glides by itself. */
+  wave: OnceWave | null;
 };
 
 /** @throws {InstrumentFault} where the generator takes no such waveform */
@@ -135,6 +136,8 @@ export const onceOf = (
   { setup }: Amplifier,
 ): Once => {
   const seconds = stimulusVolts(stimulus, sampleRateHz).length / sampleRateHz;
+  if (stimulus.kind === "log-sweep" && glidesByItself(setup.generator))
+    return { stimulus, seconds, peak: stimulus.voltsPeak, wave: null };
   const waveformHertz = waveformRate(setup.generator, seconds);
   const volts = stimulusVolts(stimulus, waveformHertz);
   return {
@@ -147,6 +150,7 @@ export const onceOf = (
 
 /** What was sent, at the rate at which it was recorded. Noise is other noise at another rate, so that it is brought down from what was sent. */
 const sentAt = ({ stimulus, wave }: Once, sampleRateHz: number): Float64Array => {
+  if (!wave) return stimulusVolts(stimulus, sampleRateHz);
   let { volts } = wave;
   for (let hertz = wave.sampleRateHz; hertz > sampleRateHz; hertz /= 2) {
     if (hertz < 1.5 * sampleRateHz) return stimulusVolts(stimulus, sampleRateHz);
@@ -165,10 +169,13 @@ export const recordOnce = async (
   const { generator } = desk;
   const { stimulus, seconds, peak, wave } = once;
   const outputs = desk.outputsFor(request.drives);
-  for (const output of outputs) await generator.load(output, wave);
+  for (const output of outputs) {
+    if (wave) await generator.load(output, wave);
+    else if (stimulus.kind === "log-sweep") await generator.glide(output, stimulus);
+  }
   await generator.on(outputs);
   await desk.wait(Math.max(generator.settleSeconds, desk.meters.settleSeconds));
-  const at = stimulus.kind === "level-sweep" ? driveIn(wave) : null;
+  const at = wave && stimulus.kind === "level-sweep" ? driveIn(wave) : null;
   const watcher = new Watcher(desk, amplifier, { seconds, at }, watch);
   let began = desk.now();
   const seen = await desk.record({
@@ -189,7 +196,7 @@ export const recordOnce = async (
 
 /** RMS volts of a wave in the tenth of a second before a time. */
 const driveIn =
-  ({ volts, sampleRateHz }: Once["wave"]) =>
+  ({ volts, sampleRateHz }: OnceWave) =>
   (seconds: number): number => {
     const end = Math.max(1, Math.min(volts.length, Math.round(seconds * sampleRateHz)));
     return rootMeanSquare(

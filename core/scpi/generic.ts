@@ -4,8 +4,7 @@ const NEXT_ERROR = "SYSTem:ERRor?";
 const PREPARE = "*CLS";
 
 /**
- * Profiles that ship: the spelling of the published standards, to begin from. What no standard has (bursts of N cycles, a waveform's
- * name) is spelled in the way that is common practice, and marked.
+ * Profiles that ship: the spelling of the published standards, to begin from. What no standard has (a waveform's name, its rate) is spelled in the way that is common practice, and marked.
  * @see SCPI-99, volume 2 (command reference); IEEE 488.2-1992, section 10 (common commands). From memory.
  */
 export const GENERIC_PROFILES: Readonly<Record<NetworkRole, InstrumentProfile>> = {
@@ -15,17 +14,14 @@ export const GENERIC_PROFILES: Readonly<Record<NetworkRole, InstrumentProfile>> 
     commands: {
       prepare: `${PREPARE}\nOUTPut{output}:IMPedance INFinity\nSOURce{output}:VOLTage:LEVel:IMMediate:OFFSet 0`,
       sine: "SOURce{output}:FUNCtion:SHAPe SINusoid\nSOURce{output}:FREQuency:CW {hertz}\nSOURce{output}:VOLTage:LEVel:IMMediate:AMPLitude {voltsPeakToPeak}",
-      level: "SOURce{output}:VOLTage:LEVel:IMMediate:AMPLitude {voltsPeakToPeak}",
       outputOn: "OUTPut{output}:STATe ON",
       outputOff: "OUTPut{output}:STATe OFF",
       outputNow: "OUTPut{output}:STATe?",
       levelNow: "SOURce{output}:VOLTage:LEVel:IMMediate:AMPLitude?",
       frequencyNow: "SOURce{output}:FREQuency:CW?",
-      // Bursts are common practice, not in the standard.
-      burst: "SOURce{output}:BURSt:NCYCles {cycles}\nSOURce{output}:BURSt:STATe ON",
       sweep:
         "SOURce{output}:FREQuency:STARt {lowHertz}\nSOURce{output}:FREQuency:STOP {highHertz}\nSOURce{output}:SWEep:SPACing LOGarithmic\nSOURce{output}:SWEep:TIME {seconds}\nSOURce{output}:FREQuency:MODE SWEep",
-      continuous: "SOURce{output}:BURSt:STATe OFF\nSOURce{output}:FREQuency:MODE CW",
+      continuous: "SOURce{output}:FREQuency:MODE CW",
       waveform: "TRACe:DATA OUTPUT{output},{block}",
       playWaveform:
         "SOURce{output}:FUNCtion:SHAPe USER\nSOURce{output}:FUNCtion:USER:RATE {samplesPerSecond}\nSOURce{output}:VOLTage:LEVel:IMMediate:AMPLitude {voltsPeakToPeak}",

@@ -64,13 +64,11 @@ export const ROLE_FACTS: Readonly<Record<NetworkRole, RoleFacts>> = {
     commands: {
       prepare: say("Prepare an output", OUTPUT),
       sine: say("Play a sine", ["output", "hertz", "voltsPeakToPeak"]),
-      level: say("Set its level", ["output", "voltsPeakToPeak"]),
       outputOn: say("Output on", OUTPUT),
       outputOff: say("Output off", OUTPUT),
       outputNow: ask("Is the output on?", OUTPUT),
       levelNow: ask("Which level is set?", OUTPUT),
       frequencyNow: optional(ask("Which frequency is set?", OUTPUT)),
-      burst: optional(say("Play N cycles once", ["output", "cycles"])),
       sweep: optional(
         say("Glide once from one frequency to another", [
           "output",

@@ -242,7 +242,7 @@ describe("profiles", () => {
 
   test.each([
     ["generator", "sine", "", "nothing can be measured"],
-    ["generator", "burst", "", null],
+    ["generator", "sweep", "", null],
     ["generator", "sine", "FREQ {hertz}\nVOLT {volts}", "{volts} is not filled in"],
     ["generator", "start", "*TRG {output}", "take {output} out"],
     ["generator", "outputOn", "OUTP{output}?", "Nothing is asked"],

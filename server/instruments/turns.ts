@@ -38,9 +38,9 @@ const begun = (): Kept => {
   });
   setInterval(() => turns.lapse(), LOOK_MS).unref();
   // However the program ends, as long as it is told: what is written here still leaves the machine.
-  for (const signal of ["SIGTERM", "SIGINT", "SIGHUP"] as const)
-    process.once(signal, () => turns.silenceNow());
-  process.once("exit", () => turns.silenceNow());
+  for (const signal of ["SIGTERM", "SIGINT"] as const)
+    process.once(signal, () => turns.silenceForGood());
+  process.once("exit", () => turns.silenceForGood());
   return { turns, known };
 };
 

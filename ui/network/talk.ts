@@ -23,7 +23,6 @@ const TRIED: Readonly<Record<string, string>> = {
   channel: "1",
   hertz: "1000",
   voltsPeakToPeak: "0.02",
-  cycles: "5",
   lowHertz: "100",
   highHertz: "1000",
   seconds: "0.1",

@@ -1,7 +1,7 @@
 import { DoubleRate } from "../../audio/virtual/HalfBandStream";
 import { numberOf, outOfRange, switchOf, type Command, type Given } from "./commands";
 import type { SharedBench } from "./SharedBench";
-import type { Clock } from "./standIns";
+import type { Clock } from "./clock";
 
 /** What its outputs give at most, peak to peak. */
 const MOST_VOLTS_PEAK_TO_PEAK = 20;
@@ -15,8 +15,6 @@ type Output = {
   shape: "SINUSOID" | "USER";
   hertz: number;
   voltsPeakToPeak: number;
-  cycles: number;
-  isBurst: boolean;
   isSweep: boolean;
   sweep: { lowHertz: number; highHertz: number; seconds: number };
   samplesPerSecond: number;
@@ -31,8 +29,6 @@ const switchedOff = (): Output => ({
   shape: "SINUSOID",
   hertz: 1000,
   voltsPeakToPeak: 0.1,
-  cycles: 1,
-  isBurst: false,
   isSweep: false,
   sweep: { lowHertz: 20, highHertz: 20_000, seconds: 1 },
   samplesPerSecond: 192_000,
@@ -102,17 +98,6 @@ export const generatorCommands = (bench: SharedBench, clock: Clock): readonly Co
     ],
     ["SOURce#:VOLTage[:LEVel][:IMMediate]:OFFSet", set((_, given) => void within(given, -10, 10))],
     [
-      "SOURce#:BURSt:NCYCles",
-      set((output, given) => (output.cycles = Math.round(within(given, 1, 1e6)))),
-    ],
-    [
-      "SOURce#:BURSt:STATe",
-      set((output, given) => {
-        output.isBurst = switchOf(given);
-        output.startedAt = null;
-      }),
-    ],
-    [
       "SOURce#:FUNCtion[:SHAPe]",
       set((output, { words: [shape] }) => {
         output.shape = /^USER/i.test(shape ?? "") ? "USER" : "SINUSOID";
@@ -167,7 +152,7 @@ const play = (output: Output, volts: Float64Array, firstFrame: number, rateHz: n
     if (startedAt === null) return;
     for (let n = 0; n < volts.length; n++)
       volts[n] = peak * (output.wave[firstFrame + n - startedAt] ?? 0);
-  } else if (output.isBurst || output.isSweep) {
+  } else if (output.isSweep) {
     if (startedAt === null) return;
     for (let n = 0; n < volts.length; n++)
       volts[n] = peak * onceAt(output, (firstFrame + n - startedAt) / rateHz);
@@ -181,9 +166,8 @@ const play = (output: Output, volts: Float64Array, firstFrame: number, rateHz: n
   }
 };
 
-/** N cycles, or one glide whose frequency grows by the same ratio in the same time. */
-const onceAt = ({ isSweep, sweep, cycles, hertz }: Output, seconds: number): number => {
-  if (!isSweep) return seconds * hertz < cycles ? Math.sin(2 * Math.PI * hertz * seconds) : 0;
+/** One glide, whose frequency grows by the same ratio in the same time. */
+const onceAt = ({ sweep }: Output, seconds: number): number => {
   const { lowHertz, highHertz, seconds: length } = sweep;
   if (seconds >= length) return 0;
   const growth = Math.log(highHertz / lowHertz) / length;

@@ -2,7 +2,7 @@ import { halveRate } from "@/core/signal";
 import { addNoise } from "../../simulated/instruments/seededNoise";
 import { numberOf, outOfRange, type Command, type Given } from "./commands";
 import type { SharedBench, Tape } from "./SharedBench";
-import type { Clock } from "./standIns";
+import type { Clock } from "./clock";
 
 const BITS = 14;
 const STEPS = 2 ** BITS;

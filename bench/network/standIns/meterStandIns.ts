@@ -1,6 +1,6 @@
 import { numberOf, outOfRange, switchOf, type Command } from "./commands";
 import type { SharedBench } from "./SharedBench";
-import type { Clock } from "./standIns";
+import type { Clock } from "./clock";
 
 /** How long a meter takes for a reading. */
 const READ_SECONDS = 0.02;

@@ -4,12 +4,8 @@ import { EXAMPLE_RIGS } from "../../simulated";
 import { InstrumentTurns } from "../InstrumentTurns";
 import type { NetworkInstrument, NetworkLink } from "../link";
 import type { NetworkSetup } from "../setup";
-import {
-  leapingClock,
-  standInsOn,
-  type StandIns,
-  type StandInSettings,
-} from "../standIns/standIns";
+import { leapingClock } from "../standIns/clock";
+import { standInsOn, type StandIns, type StandInSettings } from "../standIns/standIns";
 
 export const STAND_INS: StandInSettings = {
   amplifier: EXAMPLE_RIGS["home-class-ab"],
