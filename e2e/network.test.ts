@@ -2,7 +2,7 @@
 import { createServer, type AddressInfo, type Server } from "node:net";
 import { By, until, type WebElement } from "selenium-webdriver";
 import { fromCatalogue } from "@/bench/catalogue";
-import { leapingClock } from "@/bench/network/standIns/clock";
+import { realClock } from "@/bench/network/standIns/clock";
 import { standInsOn, type StandIns } from "@/bench/network/standIns/standIns";
 import type { NetworkRole } from "@/core/scpi";
 import { application } from "./application";
@@ -28,7 +28,7 @@ const portOf = (role: NetworkRole): number => (servers.get(role)?.address() as A
 beforeAll(async () => {
   standIns = standInsOn(
     { amplifier: fromCatalogue("home-class-ab").amplifier, seed: 1, faults: {}, slowMs: 0 },
-    leapingClock,
+    realClock,
   );
   standIns.bench.hang([8.2, 8.2]);
   for (const [role] of ROLES) {
