@@ -79,7 +79,7 @@ test("killed in the middle of an upload: no half capture under a whole one's nam
 });
 
 /** In a run of all tests, which has to end in time; `npm run torture` does many more. */
-const KILLS = 20;
+const KILLS = 8;
 
 test(`killed ${KILLS} times while it stores: all that was acknowledged is there, whole and once`, async () => {
   const found = await killLoop(folder, KILLS, seededUniform(20_261_127));
