@@ -44,7 +44,7 @@ export function ReadingsChoice({
         templateColumns="repeat(2, 1fr)"
         gap={2.5}
       >
-        {READINGS.map((name) => {
+        {READINGS.map((name, k) => {
           const isOn = name === readings;
           return (
             <Box
@@ -63,6 +63,8 @@ export function ReadingsChoice({
               px={3}
               py={2}
               cursor="pointer"
+              // The last of an odd number takes the row: no hole is left beside it.
+              gridColumn={k % 2 === 0 && k === READINGS.length - 1 ? "1 / -1" : undefined}
               onClick={() => onChange(name)}
             >
               <Text fontWeight={700}>
