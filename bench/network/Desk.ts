@@ -27,8 +27,12 @@ export type Stretch = {
   isFixed?: boolean;
   /** Range at the amplifier's input, where that is read too. */
   sourceVolts?: number;
+  /** Before the oscilloscope begins, each time that it does: the outputs go on. */
+  before?(): Promise<void>;
   /** Once the oscilloscope has begun. */
   onBegun?(): Promise<void>;
+  /** Once it is done, before its samples are handed over, which may take long: the outputs go off. */
+  onDone?(): Promise<void>;
   /** While it records; it takes a moment itself. */
   look?(elapsed: number): Promise<void>;
 };
@@ -199,18 +203,20 @@ export class Desk {
 
   private async recordOnce(
     ranges: readonly Range[],
-    { seconds, sampleRateHz, onBegun, look }: Stretch,
+    { seconds, sampleRateHz, before, onBegun, onDone, look }: Stretch,
   ): Promise<Scoped> {
     const { oscilloscope } = this;
     const fullScaleVolts: number[] = [];
     for (const { channel, volts } of ranges)
       fullScaleVolts.push(await oscilloscope.range(channel, volts));
+    await before?.();
     const hertz = await oscilloscope.start(seconds, sampleRateHz);
     await onBegun?.();
     await oscilloscope.wait(seconds, {
       now: () => this.now(),
       look: look ?? (() => this.wait(POLL_SECONDS)),
     });
+    await onDone?.();
     const channels = ranges.map(({ channel }) => channel);
     return oscilloscope.fetch(channels, { fullScaleVolts, sampleRateHz: hertz, seconds });
   }

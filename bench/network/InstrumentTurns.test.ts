@@ -81,6 +81,23 @@ test("after 3 s without a word the outputs go off, and whoever comes back is tol
   expect(told).not.toContain("OUTPut1:STATe ON\n");
 });
 
+test("many samples take their time: whoever waits for them is not given up", async () => {
+  const { turns, told, pass } = withGenerator();
+  const turn = turns.begin(["g"]);
+  await turns.exchange(turn, "g", say("OUTPut1:STATe ON"));
+  const samples = codeOf(
+    turns.exchange(turn, "g", { text: "DATA?", answer: "block", timeoutMs: 300 }),
+  );
+  pass(LEASE_MS + 200);
+  turns.lapse();
+  expect(told).not.toContain(OFF[0]);
+  pass(200);
+  turns.lapse();
+  expect(told).toContain(OFF[0]);
+  await turns.end(turn);
+  expect(await samples).toBe("timed-out");
+});
+
 test("mute reaches past an answer that is waited for", async () => {
   const { turns, told } = withGenerator();
   const turn = turns.begin(["g"]);

@@ -55,7 +55,8 @@ export class InstrumentTurns {
     if (!turn) throw this.ended.get(name) ?? over();
     if (!turn.ids.includes(id))
       throw new LinkFault("unknown", "this measurement does not hold that instrument.");
-    turn.heardAt = this.reach.nowMs();
+    // Many samples take their time, and whoever waits for them is there all the while.
+    turn.heardAt = this.reach.nowMs() + (exchange.answer === "block" ? exchange.timeoutMs : 0);
     const line = this.lineOf(id);
     line.mayBeOn = true;
     const answer = await line.line.exchange(exchange);

@@ -90,8 +90,6 @@ export const recordHeld = async (
   const { seconds } = stimulus;
   const outputs = desk.outputsFor(request.drives);
   const voltsPeak = stimulus.kind === "sine" ? stimulus.voltsPeak : 0;
-  if (stimulus.kind === "sine") await desk.play(outputs, stimulus.frequencyHz, voltsPeak);
-  await desk.wait(desk.meters.settleSeconds);
   const watcher = new Watcher(
     desk,
     amplifier,
@@ -104,15 +102,19 @@ export const recordHeld = async (
     ...sourceFor(request, voltsPeak),
     seconds,
     sampleRateHz: request.sampleRateHz,
+    before: async () => {
+      if (stimulus.kind === "sine") await desk.play(outputs, stimulus.frequencyHz, voltsPeak);
+      await desk.wait(desk.meters.settleSeconds);
+    },
     onBegun: async () => {
       began = desk.now();
     },
+    onDone: () => desk.silence(),
     look: () => watcher.look(() => desk.now() - began),
   });
   if (stimulus.kind === "sine" && !watcher.isEnded) {
     const { frequencyHz: hertz } = stimulus;
     for (const output of outputs) await desk.generator.verify(output, { voltsPeak, hertz });
-    await desk.silence();
     desk.vouch(seen, request.drives[0] ? watcher.glance.voltsRms : null, hertz);
   }
   const kept = watcher.isEnded ? cutWhereSilent(seen) : seen;
@@ -173,8 +175,6 @@ export const recordOnce = async (
     if (wave) await generator.load(output, wave);
     else if (stimulus.kind === "log-sweep") await generator.glide(output, stimulus);
   }
-  await generator.on(outputs);
-  await desk.wait(Math.max(generator.settleSeconds, desk.meters.settleSeconds));
   const at = wave && stimulus.kind === "level-sweep" ? driveIn(wave) : null;
   const watcher = new Watcher(desk, amplifier, { seconds, at }, watch);
   let began = desk.now();
@@ -183,13 +183,17 @@ export const recordOnce = async (
     ...sourceFor(request, peak),
     seconds: seconds + MARGIN_SECONDS,
     sampleRateHz: request.sampleRateHz,
+    before: async () => {
+      await generator.on(outputs);
+      await desk.wait(Math.max(generator.settleSeconds, desk.meters.settleSeconds));
+    },
     onBegun: async () => {
       await generator.start();
       began = desk.now();
     },
+    onDone: () => desk.silence(),
     look: () => watcher.look(() => desk.now() - began),
   });
-  await desk.silence();
   watcher.tell(seen);
   return { seen, meters: watcher.glance.mains, isEnded: watcher.isEnded };
 };

@@ -35,6 +35,12 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
       const { id, text, answer, timeoutMs, hasData } = await exchangeOf(request);
       const data = hasData ? new Uint8Array(await readBody(request, WAVE_LIMIT_BYTES)) : undefined;
       const exchange = { text, answer, timeoutMs, ...(data && { data }) };
+      // A page that goes away while it waits has nobody to renew its lease.
+      request.signal.addEventListener("abort", () => {
+        void instrumentTurns()
+          .end(turn)
+          .catch(() => {});
+      });
       return new Response(await instrumentTurns().exchange(turn, id, exchange), {
         headers: { ...NOT_STORED, "content-type": "application/octet-stream" },
       });
