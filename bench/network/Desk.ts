@@ -35,6 +35,8 @@ export type Stretch = {
   onDone?(): Promise<void>;
   /** While it records; it takes a moment itself. */
   look?(elapsed: number): Promise<void>;
+  /** Whether somebody ended it: then it is not played once more in a wider range. */
+  isEnded?(): boolean;
 };
 
 /** A channel of the oscilloscope and the peak volts that it is to take. */
@@ -168,7 +170,8 @@ export class Desk {
         (range, k) =>
           !range.isFixed && isBeyondRange(peakOf(scoped.volts[k]), scoped.fullScaleVolts[k]),
       );
-      if (narrow.length === 0 || tried === MOST_TRIES) return this.seen(ranges, scoped);
+      if (narrow.length === 0 || tried === MOST_TRIES || stretch.isEnded?.())
+        return this.seen(ranges, scoped);
       for (const range of narrow) this.choose(range, WIDER * range.volts);
     }
   }

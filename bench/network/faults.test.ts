@@ -1,5 +1,6 @@
 import { InstrumentFault, type RecordingRequest } from "../contract";
 import { EXAMPLE_RIGS } from "../simulated";
+import { Desk } from "./Desk";
 import { networkInstrument } from "./instrument";
 import { SETUP, standInLink } from "./testing/standInLink";
 import type { StandInFault } from "./standIns/StandIn";
@@ -7,8 +8,9 @@ import type { NetworkRole } from "@/core/scpi";
 import type { NetworkSetup } from "./setup";
 
 const WIRING = { loadOhms: [8, 8], isSpeakerLike: false, isBridged: false, rangeVolts: 0 };
+const TONE = { kind: "sine", frequencyHz: 1000, voltsPeak: 0.1, seconds: 0.2 } as const;
 const PLAYED: RecordingRequest = {
-  stimulus: { kind: "sine", frequencyHz: 1000, voltsPeak: 0.1, seconds: 0.2 },
+  stimulus: TONE,
   sampleRateHz: 96_000,
   drives: [true, true],
   number: 1,
@@ -63,7 +65,7 @@ describe("a wrong scale is no figure", () => {
   test("the voltmeter vouches for the oscilloscope", async () => {
     const failed = await failing("oscilloscope", "wrong-scale");
     expect(wordsOf(failed)).toMatch(
-      /it reads 0\.1\d+ V, and The voltmeter reads 1\.5\d+ V across the same load/,
+      /it reads 0\.04\d+ V, and The voltmeter reads 0\.4\d+ V across the same load/,
     );
   });
 
@@ -181,6 +183,29 @@ describe("a profile that does not fit says which line", () => {
       /one output feeds both/,
     );
   });
+});
+
+test.each([
+  [false, "is played once more in a wider range"],
+  [true, "is not: a guard may have ended it"],
+])("what was too much for the range (ended: %j) %s", async (isEnded) => {
+  const { link } = standInLink();
+  let begun = 0;
+  const seen = await Desk.hold(link, SETUP, (desk) =>
+    desk.record({
+      seconds: 0.1,
+      sampleRateHz: 96_000,
+      rangeVolts: 0.5,
+      before: () => desk.play([1, 2], 1000, 0.1),
+      onBegun: async () => {
+        begun++;
+      },
+      isEnded: () => isEnded,
+    }),
+  );
+  // A tenth of a volt comes out as 2.2 V: past half a volt, past 1.25 V, within 3.1 V.
+  expect(begun).toBe(isEnded ? 1 : 3);
+  expect(seen.fullScaleVolts).toBeCloseTo(isEnded ? 0.5 : 3.125, 3);
 });
 
 test("an amplifier that does not answer is played nothing louder", async () => {

@@ -100,6 +100,9 @@ const probe = (link: NetworkLink, setup: NetworkSetup, wiring: Wiring): Promise<
         where: `Channel ${"ABCDEFGH"[silent]}`,
         advice: `a quiet tone went out, and ${formatSignificant(rootMeanSquare(seen.volts[silent]), 2)} V of something else came back. Check that the amplifier is on, its input and level are chosen, its relay is closed, and that probes and channels are those of the Rig.`,
       });
+    // Every run is vouched for here; one that plays a waveform has no level that a meter could be held against later.
+    await desk.wait(desk.meters.settleSeconds);
+    desk.vouch(seen, (await desk.meters.glance()).voltsRms, PROBE.hertz);
     return { ...amplifier, wiring, gainRatio: gains[0], lastSeen: seen };
   });
 };

@@ -111,6 +111,7 @@ export const recordHeld = async (
     },
     onDone: () => desk.silence(),
     look: () => watcher.look(() => desk.now() - began),
+    isEnded: () => watcher.isEnded,
   });
   if (stimulus.kind === "sine" && !watcher.isEnded) {
     const { frequencyHz: hertz } = stimulus;
@@ -193,6 +194,7 @@ export const recordOnce = async (
     },
     onDone: () => desk.silence(),
     look: () => watcher.look(() => desk.now() - began),
+    isEnded: () => watcher.isEnded,
   });
   watcher.tell(seen);
   return { seen, meters: watcher.glance.mains, isEnded: watcher.isEnded };
