@@ -218,8 +218,11 @@ test("Rig: the wiring warns of a grounded probe on outputs that swing; cautions 
   );
   for (const box of await driver().findElements(
     By.xpath("//aside[@aria-label='Safety gate']//label"),
-  ))
+  )) {
+    // The chain stays at the top of the page, and what lies under it cannot be pressed.
+    await driver().executeScript("arguments[0].scrollIntoView({ block: 'center' })", box);
     await box.click();
+  }
   await shows(driver(), "All confirmed");
   await kept();
   await driver().navigate().refresh();
