@@ -157,6 +157,12 @@ test("by hand: the tone rises, and when the page goes away the generator is off 
     return standIns.bench.voltsRms();
   };
   await driver().wait(async () => playing() > 1, 30_000);
+  // Mute first, which is heard at once and may be turned up from again.
+  await driver().findElement(By.css("body")).sendKeys("\uE00C");
+  await driver().wait(async () => playing() < 0.1, 3_000);
+  await press(driver(), "Switch the live bench on");
+  for (let k = 0; k < 8; k++) await press(driver(), "+1 dB");
+  await driver().wait(async () => playing() > 1, 30_000);
   await driver().get("about:blank");
   await driver().wait(async () => playing() < 0.1, 10_000);
 });

@@ -1,4 +1,6 @@
 import { EXAMPLE_RIGS } from "@/bench/simulated";
+import { SETUP, standInLink } from "@/bench/network/testing/standInLink";
+import { GuardWatch } from "@/core/drive";
 import { LiveRun, type LiveReading, type LiveRequest } from "./liveBench";
 import { decodeCapture } from "./decode";
 
@@ -60,6 +62,20 @@ test("automatic: climbs to just below flat tops and stays there; what is taken i
       )
     ).channels[0].powerWatts,
   ).toBeGreaterThan(20);
+});
+
+test("guards count the time that really passes: a look over a network takes longer than a step", async () => {
+  const { link } = standInLink();
+  const looked = jest.spyOn(GuardWatch.prototype, "look");
+  try {
+    const run = await started({ instrument: { kind: "network", setup: SETUP, link } });
+    const { seconds } = await stepped(run, 6);
+    const counted = looked.mock.calls.reduce((sum, [, each]) => sum + each, 0);
+    expect(seconds).toBeGreaterThan(6 * 0.1);
+    expect(counted).toBeCloseTo(seconds, 6);
+  } finally {
+    looked.mockRestore();
+  }
 });
 
 test("by hand: tenths and whole decibels, and Mute at once", async () => {

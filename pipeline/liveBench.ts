@@ -73,6 +73,7 @@ export class LiveRun {
   private ramp: Ramp | null = null;
   private rampLimit: RampLimit = { kind: "flat-tops" };
   private settling = 0;
+  private lookedAt = 0;
 
   private frequencyHz: number;
 
@@ -175,7 +176,9 @@ export class LiveRun {
       mainsAmperes: state.mainsAmperes,
       isCutOut: state.isCutOut,
     };
-    this.watch(moment);
+    // What is real takes longer for a step than it is asked to, and heat goes on all the while.
+    this.watch(moment, Math.max(STEP_SECONDS, state.seconds - this.lookedAt));
+    this.lookedAt = state.seconds;
     if (!this.trip) this.goOn(channels);
     return {
       seconds: state.seconds,
@@ -219,8 +222,8 @@ export class LiveRun {
     return this.bench.driveVoltsRms;
   }
 
-  private watch(moment: LiveMoment): void {
-    const found = this.guards.look(moment, STEP_SECONDS);
+  private watch(moment: LiveMoment, seconds: number): void {
+    const found = this.guards.look(moment, seconds);
     if (!found || this.trip) return;
     this.trip = found;
     this.ramp = null;

@@ -8,15 +8,18 @@ import { keepFirst } from "./turns";
 export const refuse = (status: number, message: string, details: object = {}): Response =>
   Response.json({ message, ...details }, { status, headers: NOT_STORED });
 
-/** Runs a handler; whatever it did not expect becomes a plain sentence, and the details go to the server's log. */
+/**
+ * Runs a handler; what keeps something goes before pages that wait to be drawn, as all but reading does unless it says otherwise. Whatever it did not expect becomes a plain sentence, and the details go to the server's log.
+ */
 export const guarded = async (
   request: Request,
   handler: () => Promise<Response>,
+  { keeps = request.method !== "GET" }: { keeps?: boolean } = {},
 ): Promise<Response> => {
   if (isForeign(request.headers))
     return refuse(403, "This request came from another site and was refused.");
   try {
-    return await (request.method === "GET" ? handler() : keepFirst(handler));
+    return await (keeps ? keepFirst(handler) : handler());
   } catch (error) {
     return refusalOf(error);
   }

@@ -1,6 +1,6 @@
-import { quickThdPlusNoiseRatio } from "@/core/distortion";
 import { sweepLevels } from "@/core/signal";
 import type { InstrumentRecording, RecordingMoment, RecordingRequest, Watch } from "../contract";
+import { pastLimit } from "../pastLimit";
 import type { AudioSetup } from "./setup";
 
 /** One recording, watched. */
@@ -8,10 +8,6 @@ export type RecordOnce = (request: RecordingRequest, watch: Watch) => Promise<In
 
 /** From 34 dB under the source's most on. */
 const SEARCH = { frequencyHz: 1000, stepCount: 52, stepSeconds: 0.1, firstRatio: 0.02 };
-/** What counts as the limit. */
-const LIMIT_THD_PLUS_NOISE_RATIO = 0.01;
-/** Noise over a quiet tone also reads as much, but falls as the level rises. */
-const RISEN_RATIO = 1.5;
 /** What is read of a step, at its end: no more than this, a power of two of samples. */
 const READ_SECONDS = 0.06;
 
@@ -34,20 +30,13 @@ export const findLimit = async (
   };
   const levels = sweepLevels(sweep);
   const count = 2 ** Math.floor(Math.log2(READ_SECONDS * sampleRateHz));
-  const lowest = drives.map(() => Infinity);
+  const isPast = pastLimit(drives.length);
   let limit = levels[levels.length - 1];
   let stepsDone = 0;
   const endAt = (step: number): "end" => {
     limit = levels[Math.max(0, step)];
     return "end";
   };
-  const isPast = (volts: readonly Float64Array[]): boolean =>
-    volts.some((each, channel) => {
-      const ratio = quickThdPlusNoiseRatio(each.subarray(0, count), sampleRateHz) ?? 0;
-      const hasRisen = ratio > RISEN_RATIO * lowest[channel];
-      lowest[channel] = Math.min(lowest[channel], ratio);
-      return hasRisen && ratio > LIMIT_THD_PLUS_NOISE_RATIO;
-    });
   await recordOnce(
     { stimulus: { kind: "level-sweep", ...sweep }, sampleRateHz, drives, number: 0 },
     (moment: RecordingMoment) => {
@@ -57,7 +46,9 @@ export const findLimit = async (
       stepsDone = steps;
       // The end of the step that is just over, where it has settled.
       const beyond = moment.seconds - steps * stepSeconds;
-      return isPast(moment.last(count / sampleRateHz + beyond).volts) ? endAt(steps - 2) : "go-on";
+      const { volts } = moment.last(count / sampleRateHz + beyond);
+      const ends = volts.map((each) => each.subarray(0, count));
+      return isPast(ends, sampleRateHz) ? endAt(steps - 2) : "go-on";
     },
   );
   return limit / Math.SQRT2;

@@ -45,6 +45,8 @@ type Range = { channel: number; volts: number; isFixed: boolean };
 const WIDER = 2.5;
 /** From the narrowest range to the widest there are not more steps than this. */
 const MOST_TRIES = 12;
+/** Well within a lease. */
+const RENEW_SECONDS = 1;
 /** Where nobody looks on, the instrument is asked this often whether it is done. */
 const POLL_SECONDS = 0.05;
 /** Voltmeter and oscilloscope may differ by this much beyond their own accuracy: cables, and a level that moves. Chosen here. */
@@ -58,6 +60,8 @@ export class Desk {
   readonly meters: Meters;
   private readonly oscilloscope: Oscilloscope;
   private readonly scopeAccuracyRatio: number;
+  /** One step of its converter, over full scale. */
+  private readonly scopeStepRatio: number;
   private readonly outputs: number[];
 
   private constructor(
@@ -69,6 +73,7 @@ export class Desk {
     this.generator = new Generator(new ScpiClient(turn, setup.generator));
     this.oscilloscope = new Oscilloscope(scope);
     this.scopeAccuracyRatio = scope.number("accuracyRatio");
+    this.scopeStepRatio = 2 / 2 ** scope.number("bits");
     this.meters = new Meters(turn, setup.meters, () => link.now());
     this.outputs = Array.from({ length: this.generator.outputCount }, (_, k) => k + 1);
   }
@@ -84,7 +89,7 @@ export class Desk {
     try {
       done = await work(desk);
     } catch (error) {
-      throw await desk.releasedAfter(error);
+      throw await desk.failed(error);
     }
     await desk.release();
     return done;
@@ -98,14 +103,14 @@ export class Desk {
     );
     const desk = new Desk(turn, link, setup);
     try {
-      for (const instrument of [generator, oscilloscope, ...metersIn(meters)])
+      for (const instrument of [generator, oscilloscope])
         await new ScpiClient(turn, instrument).identify();
       await desk.generator.prepare(desk.outputs);
       await desk.generator.off(desk.outputs);
       await desk.oscilloscope.prepare();
       await desk.meters.prepare();
     } catch (error) {
-      throw await desk.releasedAfter(error);
+      throw await desk.failed(error);
     }
     return desk;
   }
@@ -116,7 +121,7 @@ export class Desk {
   }
 
   /** Lets go after something failed. @returns what failed, and what failed beside it: an output that may still be on is never left out */
-  private async releasedAfter(error: unknown): Promise<unknown> {
+  async failed(error: unknown): Promise<unknown> {
     try {
       await this.release();
     } catch (second) {
@@ -133,8 +138,12 @@ export class Desk {
     return this.link.now();
   }
 
-  wait(seconds: number): Promise<void> {
-    return this.link.wait(seconds);
+  /** Waits, and says now and then that somebody still does: a lease is shorter than many a wait. */
+  async wait(seconds: number): Promise<void> {
+    for (let left = seconds; left > 0; left -= RENEW_SECONDS) {
+      await this.link.wait(Math.min(left, RENEW_SECONDS));
+      if (left > RENEW_SECONDS) await asFault("Instruments", () => this.turn.renew());
+    }
   }
 
   /** The generator's outputs for channels that are driven; one output alone feeds all of them. @throws {InstrumentFault} where it has too few */
@@ -248,8 +257,8 @@ export class Desk {
     if (hertz > TRUE_BELOW_SHARE * vouching.bandwidthHertz) return;
     const seenVoltsRms = rootMeanSquare(volts[0]);
     const allowed =
-      (vouching.accuracyRatio + APART_RATIO) * meterVoltsRms +
-      this.scopeAccuracyRatio * fullScaleVolts;
+      (vouching.accuracyRatio + this.scopeAccuracyRatio + APART_RATIO) * meterVoltsRms +
+      this.scopeStepRatio * fullScaleVolts;
     if (Math.abs(seenVoltsRms - meterVoltsRms) <= allowed) return;
     throw new InstrumentFault({
       code: "instrument-fault",

@@ -29,9 +29,12 @@ export class InstrumentLine {
 
   constructor(private readonly open: () => Promise<ByteStream>) {}
 
-  /** @throws {LinkFault} */
-  exchange(exchange: Exchange): Promise<Uint8Array<ArrayBuffer>> {
-    const next = this.queue.then(() => this.run(exchange));
+  /**
+   * @param check is asked just before anything is said: what was wanted when it was asked for may not be any more
+   * @throws {LinkFault} also what the check throws
+   */
+  exchange(exchange: Exchange, check: () => void = () => {}): Promise<Uint8Array<ArrayBuffer>> {
+    const next = this.queue.then(() => this.run(exchange, check));
     this.queue = next.catch(() => {});
     return next;
   }
@@ -49,9 +52,13 @@ export class InstrumentLine {
     this.drop();
   }
 
-  private async run({ text, data, answer, timeoutMs }: Exchange): Promise<Uint8Array<ArrayBuffer>> {
+  private async run(
+    { text, data, answer, timeoutMs }: Exchange,
+    check: () => void,
+  ): Promise<Uint8Array<ArrayBuffer>> {
     if (this.isStale) this.drop();
     const stream = this.stream ?? (await this.opened());
+    check();
     stream.send(encode(data ? text : text + NEWLINE));
     if (data) {
       stream.send(data);

@@ -88,6 +88,7 @@ test("many samples take their time: whoever waits for them is not given up", asy
   const samples = codeOf(
     turns.exchange(turn, "g", { text: "DATA?", answer: "block", timeoutMs: 300 }),
   );
+  await new Promise((resolve) => setTimeout(resolve));
   pass(LEASE_MS + 200);
   turns.lapse();
   expect(told).not.toContain(OFF[0]);
@@ -109,6 +110,92 @@ test("mute reaches past an answer that is waited for", async () => {
   await muted;
   expect(await waiting).toBe("timed-out");
   expect(await codeOf(turns.exchange(turn, "g", say("OUTPut1:STATe ON")))).toBe("muted");
+});
+
+test("what was asked for before mute and not said yet is never said", async () => {
+  const { turns, told } = withGenerator();
+  const turn = turns.begin(["g"]);
+  await turns.exchange(turn, "g", say("*CLS"));
+  const waiting = codeOf(turns.exchange(turn, "g", { ...ask("READ?"), timeoutMs: 100 }));
+  const queued = codeOf(turns.exchange(turn, "g", say("OUTPut1:STATe ON")));
+  await new Promise((resolve) => setTimeout(resolve));
+  await turns.endAll();
+  expect(await waiting).toBe("timed-out");
+  expect(await queued).toBe("muted");
+  expect(told).not.toContain("OUTPut1:STATe ON");
+});
+
+/** Generators of which some do not say that they are off, until they do. */
+const withGenerators = () => {
+  const told: Record<string, string[]> = { a: [], b: [] };
+  const silent = new Set(["a"]);
+  let now = 0;
+  const turns = new InstrumentTurns({
+    open: async (id): Promise<ByteStream> => {
+      let hear: (bytes: Uint8Array) => void = () => {};
+      return {
+        send: (bytes) => {
+          const lines = new TextDecoder().decode(bytes).split("\n");
+          told[id].push(...lines.filter((line) => line !== ""));
+          if (lines.some((line) => line.endsWith("STATe?")))
+            setTimeout(() => hear(new TextEncoder().encode(silent.has(id) ? "1\n" : "0\n")));
+        },
+        listen: ({ onBytes }) => {
+          hear = onBytes;
+        },
+        close: () => {},
+      };
+    },
+    profile: () => GENERIC_PROFILES.generator,
+    nowMs: () => now,
+  });
+  return { turns, told, silent, pass: (ms: number) => (now += ms) };
+};
+
+test("one that does not go off keeps no other from being told, and is told again until it is", async () => {
+  const { turns, told, silent, pass } = withGenerators();
+  const turn = turns.begin(["a", "b"]);
+  for (const id of ["a", "b"]) await turns.exchange(turn, id, say("OUTPut1:STATe ON"));
+  await expect(turns.endAll()).rejects.toThrow("Turn it off by hand now");
+  for (const id of ["a", "b"]) expect(told[id]).toEqual(expect.arrayContaining(OFF));
+  const settled = async (): Promise<number> => {
+    turns.lapse();
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    return told.a.filter((line) => line === OFF[0]).length;
+  };
+  expect(await settled()).toBe(1);
+  pass(LEASE_MS + 1);
+  expect(await settled()).toBe(2);
+  silent.clear();
+  pass(LEASE_MS + 1);
+  expect(await settled()).toBe(3);
+  pass(LEASE_MS + 1);
+  expect(await settled()).toBe(3);
+  expect(told.b.filter((line) => line === OFF[0])).toHaveLength(1);
+});
+
+test("a page that comes back too late is told first that an output may still be on", async () => {
+  const { turns, pass } = withGenerators();
+  const turn = turns.begin(["a"]);
+  await turns.exchange(turn, "a", say("OUTPut1:STATe ON"));
+  pass(LEASE_MS + 1);
+  turns.lapse();
+  await new Promise((resolve) => setTimeout(resolve, 20));
+  await expect(turns.exchange(turn, "a", say("*CLS"))).rejects.toThrow("Turn it off by hand now");
+});
+
+test("whoever waits without a word says now and then that he is there", async () => {
+  const { turns, told, pass } = withGenerator();
+  const turn = turns.begin(["g"]);
+  await turns.exchange(turn, "g", say("OUTPut1:STATe ON"));
+  for (let k = 0; k < 5; k++) {
+    pass(LEASE_MS - 500);
+    turns.renew(turn);
+  }
+  turns.lapse();
+  expect(told).toEqual(["OUTPut1:STATe ON"]);
+  pass(LEASE_MS + 1);
+  expect(() => turns.renew(turn)).toThrow("not heard of for 3 s");
 });
 
 test("at the end of the program they are told to go off without waiting", async () => {

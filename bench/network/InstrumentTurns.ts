@@ -17,7 +17,13 @@ export type Reach = {
 };
 
 type Turn = { ids: readonly string[]; heardAt: number };
-type Line = { line: InstrumentLine; usedAt: number; mayBeOn: boolean };
+type Line = {
+  line: InstrumentLine;
+  usedAt: number;
+  mayBeOn: boolean;
+  /** When it was told in vain to turn its output off; null where it was not. */
+  unsureSince: number | null;
+};
 
 /**
  * Who may speak to which instrument: one at a time, for as long as it is heard of. Whatever ends a turn turns every output off that it
@@ -49,21 +55,35 @@ export class InstrumentTurns {
 
   /** @throws {LinkFault} */
   async exchange(name: string, id: string, exchange: Exchange): Promise<Uint8Array<ArrayBuffer>> {
-    if (this.isOver) throw ending();
-    this.lapse();
-    const turn = this.turns.get(name);
-    if (!turn) throw this.ended.get(name) ?? over();
+    const turn = this.held(name);
     if (!turn.ids.includes(id))
       throw new LinkFault("unknown", "this measurement does not hold that instrument.");
     // Many samples take their time, and whoever waits for them is there all the while.
     turn.heardAt = this.reach.nowMs() + (exchange.answer === "block" ? exchange.timeoutMs : 0);
     const line = this.lineOf(id);
-    line.mayBeOn = true;
-    const answer = await line.line.exchange(exchange);
-    // What was ended while the answer was on its way says so, and not what it heard.
-    if (!this.turns.has(name)) throw this.ended.get(name) ?? over();
+    // What was ended meanwhile says nothing more, and what it hears is not used.
+    const check = (): void => {
+      if (this.isOver) throw ending();
+      if (!this.turns.has(name)) throw this.ended.get(name) ?? over();
+      line.mayBeOn = true;
+    };
+    const answer = await line.line.exchange(exchange, check);
+    check();
     turn.heardAt = this.reach.nowMs();
     return answer;
+  }
+
+  /** Says that whoever holds it is still there. @throws {LinkFault} where it is over */
+  renew(name: string): void {
+    this.held(name).heardAt = this.reach.nowMs();
+  }
+
+  private held(name: string): Turn {
+    if (this.isOver) throw ending();
+    this.lapse();
+    const turn = this.turns.get(name);
+    if (!turn) throw this.ended.get(name) ?? over();
+    return turn;
   }
 
   /** Turns its outputs off, and lets go. @throws {LinkFault} where an output may still be on */
@@ -99,13 +119,19 @@ export class InstrumentTurns {
         "lapsed",
         "the page was not heard of for 3 s, so that the outputs were turned off. Keep its window open while something plays.",
       );
-      void this.silence(ids).catch(() => {});
+      // Whoever comes back is told what is most urgent.
+      void this.silence(ids).catch((fault: LinkFault) => this.ended.set(name, fault));
     }
-    for (const [id, { line, usedAt }] of this.lines) {
+    for (const [id, { line, usedAt, unsureSince }] of this.lines) {
       const isHeld = [...this.turns.values()].some(({ ids }) => ids.includes(id));
-      if (isHeld || now - usedAt <= IDLE_MS) continue;
-      line.close();
-      this.lines.delete(id);
+      if (isHeld) continue;
+      if (unsureSince !== null) {
+        // It is told again until it says that it is off.
+        if (now - unsureSince > LEASE_MS) void this.silence([id]).catch(() => {});
+      } else if (now - usedAt > IDLE_MS) {
+        line.close();
+        this.lines.delete(id);
+      }
     }
   }
 
@@ -125,28 +151,34 @@ export class InstrumentTurns {
       line: new InstrumentLine(() => this.reach.open(id)),
       usedAt: this.reach.nowMs(),
       mayBeOn: false,
+      unsureSince: null,
     };
     this.lines.set(id, line);
     return line;
   }
 
-  /** Off, past whatever is waited for; then it is asked whether it is. */
+  /** Off, past whatever is waited for, all of them at once; then each is asked whether it is. @throws {LinkFault} where one may still be on */
   private async silence(ids: readonly string[]): Promise<void> {
-    for (const id of ids) {
+    const playing = ids.flatMap((id) => {
       const found = this.lines.get(id);
       const profile = this.reach.profile(id);
-      if (!found?.mayBeOn || !isSilenced(profile)) continue;
-      const lines = offLines(profile);
-      if (!found.line.sayNow(lines))
-        for (const text of lines)
-          await found.line.exchange({ text, answer: null, timeoutMs: CHECK_MS });
-      if (await isOff(found.line, profile)) found.mayBeOn = false;
-      else
-        throw new LinkFault(
-          "unreachable",
-          `${profile.title} was told to turn its output off, and does not say that it is. Turn it off by hand now.`,
-        );
-    }
+      return found?.mayBeOn && isSilenced(profile) ? [{ found, profile }] : [];
+    });
+    const isSaid = playing.map(({ found, profile }) => found.line.sayNow(offLines(profile)));
+    const areOff = await Promise.all(
+      playing.map(async ({ found, profile }, k) => {
+        found.unsureSince = this.reach.nowMs();
+        const isOffNow = await turnedOff(found.line, profile, isSaid[k]);
+        if (isOffNow) Object.assign(found, { mayBeOn: false, unsureSince: null });
+        return isOffNow;
+      }),
+    );
+    const titles = playing.filter((_, k) => !areOff[k]).map(({ profile }) => profile.title);
+    if (titles.length > 0)
+      throw new LinkFault(
+        "unreachable",
+        `${titles.join(" and ")} was told to turn its output off, and does not say that it is. Turn it off by hand now.`,
+      );
   }
 }
 
@@ -174,16 +206,31 @@ const offLines = (profile: InstrumentProfile | null): string[] =>
       )
     : [];
 
+/** Says it, unless that was said already, and asks. */
+const turnedOff = async (
+  line: InstrumentLine,
+  profile: InstrumentProfile,
+  isSaid: boolean,
+): Promise<boolean> => {
+  try {
+    if (!isSaid)
+      for (const text of offLines(profile))
+        await line.exchange({ text, answer: null, timeoutMs: CHECK_MS });
+    return await isOff(line, profile);
+  } catch (error) {
+    if (error instanceof LinkFault) return false;
+    throw error;
+  }
+};
+
 /** Whether every output says that it is off. */
 const isOff = async (line: InstrumentLine, profile: InstrumentProfile): Promise<boolean> => {
   const { lines } = readCommand(profile.commands.outputNow);
   for (const output of outputsOf(profile)) {
     const text = filled(lines[lines.length - 1], { output: String(output) });
-    const answer = await line
-      .exchange({ text, answer: "line", timeoutMs: CHECK_MS })
-      .catch(() => null);
-    const word = answer && new TextDecoder("latin1").decode(answer).trim().toUpperCase();
-    if (word === null || !["0", "+0", "OFF"].includes(word)) return false;
+    const answer = await line.exchange({ text, answer: "line", timeoutMs: CHECK_MS });
+    const word = new TextDecoder("latin1").decode(answer).trim().toUpperCase();
+    if (!["0", "+0", "OFF"].includes(word)) return false;
   }
   return true;
 };

@@ -51,9 +51,12 @@ export class Meters {
     this.thermometer = client(set.thermometer);
   }
 
+  /** @throws {InstrumentFault} where another one answers than when it was asked first */
   async prepare(): Promise<void> {
-    for (const each of [this.voltmeter, this.mainsMeter, this.thermometer])
+    for (const each of [this.voltmeter, this.mainsMeter, this.thermometer]) {
+      await each?.identify();
       await each?.say("prepare");
+    }
   }
 
   /** A new level is shown within so long. */

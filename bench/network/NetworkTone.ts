@@ -12,7 +12,7 @@ const LEAST_DRIVE_RATIO = 1e-3;
 /** A steady tone of a generator, turned by hand while an oscilloscope looks at the loads again and again. */
 export class NetworkTone implements LiveTone {
   readonly mostDriveVoltsRms: number;
-  private desk: Promise<Desk> | null = null;
+  private desk: Desk | null = null;
   private target: number;
   private played: number;
   private seen: Seen | null = null;
@@ -63,8 +63,8 @@ export class NetworkTone implements LiveTone {
 
   /** Waits so long at least, and looks. @throws {InstrumentFault} */
   async advance(seconds: number): Promise<LiveState> {
-    this.desk ??= Desk.take(this.link, this.setup);
-    const desk = await this.desk;
+    this.desk ??= await Desk.take(this.link, this.setup);
+    const { desk } = this;
     const before = desk.now();
     if (Number.isNaN(this.begun)) this.begun = before;
     // Down at once, up no faster than the output may rise.
@@ -88,9 +88,8 @@ export class NetworkTone implements LiveTone {
         isCutOut: false,
       };
     } catch (error) {
-      await desk.release().catch(() => {});
       this.desk = null;
-      throw error;
+      throw await desk.failed(error);
     }
   }
 

@@ -53,14 +53,14 @@ export class Oscilloscope {
     return (await scpi.ask("rangeNow", { channel })) / 2;
   }
 
-  /** Begins to record. @returns at which rate @throws {RangeError} on more samples than its memory holds */
+  /** Begins to record. @returns at which rate @throws {InstrumentFault} on more samples than its memory holds */
   async start(seconds: number, sampleRateHz: number): Promise<number> {
     const { scpi } = this;
     const rate = Math.min(sampleRateHz, scpi.number("mostHertz"));
     const samples = Math.round(seconds * rate);
     if (samples > scpi.number("memorySamples"))
-      throw new RangeError(
-        `${scpi.name} would record ${samples} samples, and its memory holds ${scpi.number("memorySamples")}`,
+      throw scpi.fault(
+        `this run records ${samples} samples at ${formatHertz(rate)}, and its memory holds ${scpi.number("memorySamples")}. Make the run shorter, or give fewer under its most samples a second.`,
       );
     await scpi.say("acquire", { seconds, samples });
     const hertz = 1 / (await scpi.ask("intervalNow"));

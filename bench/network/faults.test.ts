@@ -208,6 +208,49 @@ test.each([
   expect(seen.fullScaleVolts).toBeCloseTo(isEnded ? 0.5 : 3.125, 3);
 });
 
+test("a guard that speaks while the limit is looked for ends the search: nothing is played after it", async () => {
+  const { link, standIns } = standInLink();
+  const connected = await networkInstrument(SETUP, link).connect(WIRING);
+  let looks = 0;
+  const limit = await connected.limitDriveVoltsRms([true, true], () =>
+    ++looks === 4 ? "end" : "go-on",
+  );
+  expect(looks).toBe(4);
+  // Two hundredths of the most, raised twice by 2 dB: the third level was the last good one.
+  expect(limit).toBeCloseTo(0.02 * 2 * 10 ** (4 / 20), 4);
+  standIns.bench.advance(0.2);
+  expect(standIns.bench.voltsRms()).toBeLessThan(0.1);
+});
+
+test("the voltmeter hangs on the first channel, and says nothing of one that plays alone beside it", async () => {
+  const { link } = standInLink();
+  const connected = await networkInstrument(SETUP, link).connect(WIRING);
+  const seen: number[] = [];
+  await connected.record({ ...PLAYED, drives: [false, true] }, ({ voltsRms, loadWatts }) => {
+    seen.push(voltsRms[1]);
+    expect(loadWatts[1]).toBeGreaterThan(0.05);
+    return "go-on";
+  });
+  expect(seen.length).toBeGreaterThan(0);
+});
+
+test("a run that is longer than its memory is refused with what to change", async () => {
+  const setup = {
+    ...SETUP,
+    oscilloscope: {
+      ...SETUP.oscilloscope,
+      profile: {
+        ...SETUP.oscilloscope.profile,
+        numbers: { ...SETUP.oscilloscope.profile.numbers, memorySamples: 20_000 },
+      },
+    },
+  };
+  const request = { ...PLAYED, stimulus: { ...TONE, seconds: 1 } };
+  expect(wordsOf(await failing("voltmeter", "none", { setup, request }))).toMatch(
+    /96000 samples.*memory holds 20000/,
+  );
+});
+
 test("an amplifier that does not answer is played nothing louder", async () => {
   const amplifier = EXAMPLE_RIGS["home-class-ab"];
   const { link } = standInLink({

@@ -48,6 +48,9 @@ const httpLink = ({ address }: ServedAt): NetworkLink => ({
         });
         return new Uint8Array(await bytes.arrayBuffer());
       },
+      renew: async () => {
+        await ask(`${address}/${turn}`, { method: "PUT" });
+      },
       end: async () => {
         await ask(`${address}/${turn}`, { method: "DELETE" });
       },

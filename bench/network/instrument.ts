@@ -1,4 +1,4 @@
-import { analyseTone, quickThdPlusNoiseRatio } from "@/core/distortion";
+import { analyseTone } from "@/core/distortion";
 import { peakOf, rootMeanSquare } from "@/core/numeric";
 import type { Stimulus } from "@/core/signal";
 import { dbToAmplitudeRatio, formatSignificant, requirePositive, requireRange } from "@/core/units";
@@ -15,6 +15,7 @@ import {
   type Wiring,
 } from "../contract";
 import { heldToSource } from "../heldToSource";
+import { pastLimit } from "../pastLimit";
 import { Desk, type Seen } from "./Desk";
 import { soak, warmUp } from "./holdTone";
 import type { NetworkLink } from "./link";
@@ -35,11 +36,8 @@ const PROBE = { hertz: 1000, ratio: 0.01 };
 /** Widest of the ranges that a quiet tone is looked for in, over its input: no amplifier has more gain. */
 const MOST_GAIN_RATIO = 1000;
 const USUAL_GAIN_RATIO = 30;
-/** Steps of the search for the limit, and what counts as the limit. */
+/** Steps of the search for the limit. */
 const SEARCH = { hertz: 1000, firstRatio: 0.02, stepDb: 2, halvings: 4 };
-const LIMIT_THD_PLUS_NOISE_RATIO = 0.01;
-/** Noise over a quiet tone also reads as much, but falls as the level rises. */
-const RISEN_RATIO = 1.5;
 /** Where a stimulus holds no single tone, its level is gone up to with this. */
 const USUAL_HERTZ = 1000;
 
@@ -199,7 +197,11 @@ const levelOf = (stimulus: Stimulus): { hertz: number; voltsPeak: number } => {
   }
 };
 
-/** Raises a tone in steps of a decibel until a channel distorts by one percent, somebody ends it, or the source gives no more. */
+/**
+ * Raises a tone step by step until a channel is past its limit or the source gives no more, and then looks between the last good level and
+ * the first that was not. Where somebody who watches ends it, nothing more is played.
+ * @returns RMS volts of the drive at the last level that was good
+ */
 const findLimit = async (
   desk: Desk,
   amplifier: Amplifier,
@@ -207,36 +209,31 @@ const findLimit = async (
   watch: Watch,
 ): Promise<number> => {
   const most = mostPeak(amplifier.setup);
-  const lowest = drives.map(() => Infinity);
-  const isPast = ({ volts, sampleRateHz }: Seen): boolean =>
-    volts.some((each, channel) => {
-      const ratio = quickThdPlusNoiseRatio(powerOfTwo(each), sampleRateHz) ?? 0;
-      const hasRisen = ratio > RISEN_RATIO * lowest[channel];
-      lowest[channel] = Math.min(lowest[channel], ratio);
-      return hasRisen && ratio > LIMIT_THD_PLUS_NOISE_RATIO;
-    });
+  const isPast = pastLimit(drives.length);
   const begun = desk.now();
-  /** Whether the output is still as it should be at this level. */
-  const isGood = async (voltsPeak: number): Promise<boolean> => {
+  const tried = async (voltsPeak: number): Promise<"good" | "past" | "ended"> => {
     const seen = await lookAt(desk, amplifier, { hertz: SEARCH.hertz, voltsPeak, drives });
     const moment = lookMoment(amplifier, seen, voltsPeak, desk.now() - begun);
-    if (watch(moment) === "end" || isPast(seen)) return false;
+    if (watch(moment) === "end") return "ended";
+    if (isPast(seen.volts.map(powerOfTwo), seen.sampleRateHz)) return "past";
     amplifier.highestSeen = Math.max(amplifier.highestSeen, voltsPeak);
     await desk.wait(SEARCH.stepDb / amplifier.setup.riseDbPerSecond);
-    return true;
+    return "good";
   };
   const step = dbToAmplitudeRatio(SEARCH.stepDb);
   let good = SEARCH.firstRatio * most,
-    next = good;
-  while (await isGood(next)) {
+    next = good,
+    found = await tried(next);
+  while (found === "good" && next < most) {
     good = next;
-    if (next === most) break;
     next = Math.min(most, next * step);
+    found = await tried(next);
   }
-  // Between the last level that was good and the first that was not.
-  for (let k = 0; k < SEARCH.halvings && next > good; k++) {
+  if (found === "good") good = next;
+  for (let k = 0; k < SEARCH.halvings && found !== "ended" && next > good; k++) {
     const middle = Math.sqrt(good * next);
-    if (await isGood(middle)) good = middle;
+    found = await tried(middle);
+    if (found === "good") good = middle;
     else next = middle;
   }
   await desk.silence();

@@ -29,6 +29,8 @@ export class LinkFault extends Error {
 export type NetworkTurn = {
   /** @returns what was answered, empty where nothing was asked @throws {LinkFault} */
   exchange(id: string, exchange: Exchange): Promise<Uint8Array<ArrayBuffer>>;
+  /** Says that whoever holds them is still there, where nothing is to be said to any of them. @throws {LinkFault} where the turn is over */
+  renew(): Promise<void>;
   /** Turns every output off that may be on, and lets go. */
   end(): Promise<void>;
 };

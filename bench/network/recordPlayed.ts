@@ -31,6 +31,8 @@ type Drive = {
   seconds: number;
   /** RMS volts at a time; null where the level comes and goes faster than a meter follows. */
   at: ((seconds: number) => number) | null;
+  /** The voltmeter hangs on the first channel: where that is at rest it tells nothing of what plays. */
+  isMetered: boolean;
 };
 
 /** Looks on by the voltmeter while the oscilloscope records, and turns the drive off when whoever watches says so. */
@@ -55,7 +57,7 @@ class Watcher {
     if (this.isEnded || clock() > drive.seconds) return desk.wait(WAIT_SECONDS);
     this.glance = await desk.meters.glance();
     const { voltsRms } = this.glance;
-    if (voltsRms === null) return desk.wait(WAIT_SECONDS);
+    if (voltsRms === null || !drive.isMetered) return desk.wait(WAIT_SECONDS);
     const at = this.at(Math.min(drive.seconds, Math.max(0, clock())), voltsRms);
     if (this.watch(momentMetered(voltsRms, this.shares, at, this.glance)) !== "end") return;
     this.isEnded = true;
@@ -93,7 +95,7 @@ export const recordHeld = async (
   const watcher = new Watcher(
     desk,
     amplifier,
-    { seconds, at: () => voltsPeak / Math.SQRT2 },
+    { seconds, at: () => voltsPeak / Math.SQRT2, isMetered: request.drives[0] },
     watch,
   );
   let began = desk.now();
@@ -177,7 +179,12 @@ export const recordOnce = async (
     else if (stimulus.kind === "log-sweep") await generator.glide(output, stimulus);
   }
   const at = wave && stimulus.kind === "level-sweep" ? driveIn(wave) : null;
-  const watcher = new Watcher(desk, amplifier, { seconds, at }, watch);
+  const watcher = new Watcher(
+    desk,
+    amplifier,
+    { seconds, at, isMetered: request.drives[0] },
+    watch,
+  );
   let began = desk.now();
   const seen = await desk.record({
     ...rangeFor(amplifier, peak),

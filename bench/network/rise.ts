@@ -22,6 +22,7 @@ export type Amplifier = {
   gainRatio: number;
   /** Peak volts at its input at which no guard has had a word to say. */
   highestSeen: number;
+  /** The last look with all channels driven. */
   lastSeen: Seen | null;
 };
 
@@ -45,7 +46,8 @@ export const lookAt = async (desk: Desk, amplifier: Amplifier, tone: Tone): Prom
     seconds: LOOK_SECONDS,
     sampleRateHz: LOOK_HERTZ,
   });
-  amplifier.lastSeen = seen;
+  // How the channels stand to each other is told by all of them playing.
+  if (tone.drives.every(Boolean)) amplifier.lastSeen = seen;
   return seen;
 };
 

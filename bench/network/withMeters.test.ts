@@ -74,6 +74,29 @@ test("the mains meter tells what is drawn, and guards see amperes and the sink w
   expect(last.sinkCelsius).toBeCloseTo(bench.now.temperatures.sinkCelsius, 1);
 });
 
+test("another meter at the address than the one that answered first is not believed", async () => {
+  const made = simulatedInstrument(EXAMPLE_RIGS["home-class-ab"], 1);
+  if (!made.ok) throw new Error(made.finding.advice);
+  const { mainsMeter } = METERS;
+  if (!mainsMeter) throw new Error("there is none");
+  const other = { ...METERS, mainsMeter: { ...mainsMeter, identity: "MAKER,METER,7,1" } };
+  const connected = await withMeters(made.value, other, standInLink().link).connect({
+    loadOhms: [8],
+    isSpeakerLike: false,
+    isBridged: false,
+    rangeVolts: 0,
+  });
+  await expect(
+    (async () =>
+      connected.record({
+        stimulus: { kind: "silence", seconds: 0.1 },
+        sampleRateHz: 96_000,
+        drives: [true],
+        number: 1,
+      }))(),
+  ).rejects.toThrow("“MAKER,METER,7,1” did when it was asked first");
+});
+
 test("a meter that falls silent ends the recording with words: guards that are told nothing cannot guard", async () => {
   await expect(play({ faults: { "mains-meter": "dead" } })).rejects.toMatchObject({
     finding: { advice: expect.stringContaining("did not answer") },

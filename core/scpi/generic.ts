@@ -4,7 +4,8 @@ const NEXT_ERROR = "SYSTem:ERRor?";
 const PREPARE = "*CLS";
 
 /**
- * Profiles that ship: the spelling of the published standards, to begin from. What no standard has (a waveform's name, its rate) is spelled in the way that is common practice, and marked.
+ * Profiles that ship: the spelling of the published standards, to begin from. What no standard has (a waveform's name and rate, how a
+ * sample becomes volts) is spelled in the same manner, as a place to begin from: most instruments spell it otherwise.
  * @see SCPI-99, volume 2 (command reference); IEEE 488.2-1992, section 10 (common commands). From memory.
  */
 export const GENERIC_PROFILES: Readonly<Record<NetworkRole, InstrumentProfile>> = {
@@ -51,7 +52,6 @@ export const GENERIC_PROFILES: Readonly<Record<NetworkRole, InstrumentProfile>> 
       start: "TRIGger:SOURce IMMediate\nINITiate:IMMediate\n*OPC",
       isDone: "*ESR?",
       stop: "ABORt",
-      // What an instrument says of its samples is common practice, not in the standard.
       scale: "TRACe:PREamble? CHANnel{channel} -> 1, 2, 3",
       samples: "TRACe:DATA? CHANnel{channel}",
       nextError: NEXT_ERROR,

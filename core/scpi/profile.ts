@@ -126,7 +126,7 @@ export const ROLE_FACTS: Readonly<Record<NetworkRole, RoleFacts>> = {
       leastVoltsPeak: { label: "Narrowest range, peak", unit: "V", least: 1e-4, most: 100 },
       mostHertz: { label: "Most samples a second", unit: "Hz", least: 8000, most: 1e10 },
       memorySamples: { label: "Memory of a channel", unit: "samples", least: 1000, most: 1e9 },
-      accuracyRatio: { label: "Accuracy, of the range", unit: "%", least: 0, most: 0.2 },
+      accuracyRatio: { label: "Accuracy of its gain", unit: "%", least: 0, most: 0.2 },
     },
   },
   voltmeter: {

@@ -78,12 +78,12 @@ export { rigState } from "./rigState";
 export { audioRunOn, changedLevels, knownInterface, type OpenedDevice } from "./audioSetup";
 export {
   CHOSEN_ROLES,
+  hasStandIn,
   instrumentsFor,
   isRehearsedBy,
   metersBeside,
   networkRunOn,
   scopeFloorRatio,
-  scopeVoltsAccuracyRatio,
 } from "./networkRun";
 export { isMadeLive, unseenBy } from "./unseenBy";
 export { safetyFacts } from "./safetyFacts";

@@ -7,12 +7,12 @@ import {
 import { rigSchema, type RigSettings } from "../rig";
 import { validated } from "../validated";
 import {
+  hasStandIn,
   instrumentsFor,
   isRehearsedBy,
   metersBeside,
   networkRunOn,
   scopeFloorRatio,
-  scopeVoltsAccuracyRatio,
 } from "./networkRun";
 
 const of = (role: NetworkRole, identity = `MAKER,${role},1,1`) => ({
@@ -87,6 +87,15 @@ test("one that never answered cannot be used, and one that stands in for another
   };
   const made = run(rig(), 2, stood);
   expect(made.ok && isRehearsedBy(made.value)).toBe(true);
+  // So is what a stand-in of a mains meter tells beside a real interface.
+  const beside = (identity: string) =>
+    metersBeside(
+      { instruments: [of("mains-meter", identity)] },
+      rig({ mainsMeterId: "mains-meter" }).network,
+    );
+  expect(hasStandIn(beside(`${STAND_IN} MAINS-METER,0,1`))).toBe(true);
+  expect(hasStandIn(beside("MAKER,meter,1,1"))).toBe(false);
+  expect(hasStandIn(undefined)).toBe(false);
 });
 
 test("beside an audio interface only what answers looks on, and never a voltmeter", () => {
@@ -100,10 +109,9 @@ test("beside an audio interface only what answers looks on, and never a voltmete
   expect(metersBeside({ instruments: [of("mains-meter", "")] }, choice)).toBeUndefined();
 });
 
-test("accuracy of a range and the steps of a converter become those of a reading", () => {
+test("the steps of a converter become distortion that is no amplifier's", () => {
   const oscilloscope = of("oscilloscope");
-  // 1 % of a range that stands 1.3 times above the signal; the signal-to-noise ratio of 14 bits is 6.02 · 14 + 1.76 dB at full range.
-  expect(scopeVoltsAccuracyRatio({ oscilloscope })).toBeCloseTo(0.013, 9);
+  // The signal-to-noise ratio of 14 bits is 6.02 · 14 + 1.76 dB at full range, which stands 1.3 times above the signal.
   const fullRangeDb = 20 * Math.log10(1.3 / scopeFloorRatio({ oscilloscope }));
   expect(fullRangeDb).toBeCloseTo(6.02 * 14 + 1.76, 1);
 });

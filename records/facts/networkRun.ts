@@ -102,20 +102,16 @@ export const metersBeside = (
   return meters.mainsMeter || meters.thermometer ? meters : undefined;
 };
 
+/** Whether one of the meters stands in for one: what it tells is worked out. */
+export const hasStandIn = (meters: NetworkRun["meters"] | undefined): boolean =>
+  Object.values(meters ?? {}).some((each) => each !== null && isStandIn(each.identity));
+
 /** Whether anything of it is worked out instead of measured: such a run counts as rehearsed. */
 export const isRehearsedBy = ({ generator, oscilloscope, meters }: NetworkRun): boolean =>
-  [generator, oscilloscope, ...Object.values(meters)].some(
-    (each) => each !== null && isStandIn(each.identity),
-  );
+  isStandIn(generator.identity) || isStandIn(oscilloscope.identity) || hasStandIn(meters);
 
-/** A range is chosen this far above what it is to hold: its accuracy is that of the range. */
+/** A range is chosen this far above what it is to hold. */
 const RANGE_OVER_PEAK = 1.3;
-
-/** What a reading of volts is worth, as a ratio of it: an oscilloscope's accuracy is told of its range. */
-export const scopeVoltsAccuracyRatio = ({
-  oscilloscope,
-}: Pick<NetworkRun, "oscilloscope">): number =>
-  RANGE_OVER_PEAK * oscilloscope.profile.numbers.accuracyRatio;
 
 /**
  * What the steps of its converter leave beside a tone that fills its range: no less distortion than this can be seen.

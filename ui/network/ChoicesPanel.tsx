@@ -75,6 +75,10 @@ export function ChoicesPanel({ instruments, choice, probe, outputs, onChoice }: 
             and after each recording.
           </Text>
           <Text as="li" display="list-item">
+            Set the oscilloscope to high resolution: without a filter what lies above half its rate
+            folds down into the readings, above all of amplifiers that switch.
+          </Text>
+          <Text as="li" display="list-item">
             Outputs go off on any fault, on Esc, when this page is not heard of for 3 s, and when
             the program ends.
           </Text>

@@ -7,7 +7,7 @@ import { Note } from "../audio/levels/Note";
 import { ActionButton } from "../parts/ActionButton";
 import { held, QuantityField } from "../parts/fields";
 import { Panel } from "../parts/Panel";
-import { tellSupply, type Said } from "./talk";
+import { tellSupply, type SupplyAnswer, type SupplyWish } from "./tellSupply";
 
 /** A number in a field that lies above zero and not above the most; else what is wrong with it. */
 const within = (
@@ -21,47 +21,40 @@ const within = (
     : { mistake: `It lies above 0 and up to ${formatWithUnit(most, unit)}.` };
 };
 
-/** What the last two answers of a supply say: volts and amperes. */
-const shownBy = (said: readonly Said[]): string | null => {
-  const [volts, amperes] = said
-    .filter(({ from, text }) => from === "instrument" && parseNumber(text) !== null)
-    .slice(-2)
-    .map(({ text }) => parseNumber(text) ?? NaN);
-  return amperes === undefined
-    ? null
-    : `${formatWithUnit(volts, "V")}, ${formatWithUnit(amperes, "A")}`;
-};
-
 /** A programmable supply by hand: volts and a limit, on and off. It stays as it is whatever a run does. */
-export function SupplyPanel({ supply: { id, name, profile } }: { supply: KeptNetworkInstrument }) {
+export function SupplyPanel({ supply }: { supply: KeptNetworkInstrument }) {
+  const { name, profile } = supply;
   const { mostVolts, mostAmperes } = profile.numbers;
   const [volts, setVolts] = useState("");
   const [amperes, setAmperes] = useState("");
   const [isAsked, setAsked] = useState(false);
-  const [said, setSaid] = useState<readonly Said[]>([]);
+  const [answer, setAnswer] = useState<SupplyAnswer | null>(null);
+  const [isTold, setTold] = useState(false);
   const [asked, limit] = [within(volts, mostVolts, "V"), within(amperes, mostAmperes, "A")];
-  const tell = async (what: Parameters<typeof tellSupply>[2]) =>
-    setSaid(await tellSupply(id, profile, what));
+  const tell = async (wish: SupplyWish) => {
+    setTold(true);
+    setAnswer(await tellSupply(supply, wish));
+    setTold(false);
+  };
   const switchOn = () => {
     setAsked(true);
     if ("value" in asked && "value" in limit)
       void tell({ volts: asked.value, amperes: limit.value });
   };
-  const trouble = said.find(({ from }) => from === "trouble");
-  const shown = shownBy(said);
   return (
     <Panel as="section" aria-label={name}>
       <Heading as="h2" fontSize="19px" mb={2}>
         {name}
       </Heading>
-      {shown && (
+      {answer && "reading" in answer && (
         <Text fontSize="24px" fontWeight={700} mb={2} role="status">
-          {shown}
+          {answer.reading.isOn ? "On" : "Off"}: {formatWithUnit(answer.reading.volts, "V")},{" "}
+          {formatWithUnit(answer.reading.amperes, "A")}
         </Text>
       )}
-      {trouble && (
+      {answer && "trouble" in answer && (
         <Text role="alert" color="ember" fontWeight={600} mb={2}>
-          {trouble.text}
+          {answer.trouble}
         </Text>
       )}
       <Grid templateColumns="1fr 1fr" gap={3} mb={3}>
@@ -79,11 +72,15 @@ export function SupplyPanel({ supply: { id, name, profile } }: { supply: KeptNet
         />
       </Grid>
       <HStack gap={2}>
-        <ActionButton tone="primary" onClick={switchOn}>
+        <ActionButton tone="primary" disabled={isTold} onClick={switchOn}>
           Set and switch on
         </ActionButton>
-        <ActionButton onClick={() => void tell("off")}>Switch off</ActionButton>
-        <ActionButton onClick={() => void tell("read")}>Read</ActionButton>
+        <ActionButton disabled={isTold} onClick={() => void tell("off")}>
+          Switch off
+        </ActionButton>
+        <ActionButton disabled={isTold} onClick={() => void tell("read")}>
+          Read
+        </ActionButton>
       </HStack>
       <Note>
         Compare volts and polarity with the label on the amplifier before you switch on. Mute and

@@ -59,10 +59,24 @@ describe("profiles as files", () => {
 });
 
 test("a command is tried with little enough in its blanks", () => {
-  expect(triedLines(GENERIC_PROFILES.generator.commands.sine)).toEqual([
+  expect(triedLines(GENERIC_PROFILES.generator, "sine")).toEqual([
     "SOURce1:FUNCtion:SHAPe SINusoid",
     "SOURce1:FREQuency:CW 1000",
     "SOURce1:VOLTage:LEVel:IMMediate:AMPLitude 0.02",
+  ]);
+});
+
+test("an output goes on with next to nothing when that is tried, and off again", () => {
+  const lines = triedLines(GENERIC_PROFILES.generator, "outputOn");
+  expect(lines.indexOf("SOURce1:VOLTage:LEVel:IMMediate:AMPLitude 0.02")).toBeLessThan(
+    lines.indexOf("OUTPut1:STATe ON"),
+  );
+  expect(lines[lines.length - 1]).toBe("OUTPut1:STATe OFF");
+  expect(triedLines(GENERIC_PROFILES.supply, "outputOn")).toEqual([
+    "SOURce:VOLTage:LEVel:IMMediate:AMPLitude 0",
+    "SOURce:CURRent:LEVel:IMMediate:AMPLitude 0.1",
+    "OUTPut:STATe ON",
+    "OUTPut:STATe OFF",
   ]);
 });
 

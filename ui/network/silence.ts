@@ -1,4 +1,5 @@
 import { messageOf, send } from "../parts/send";
+import { TURNS } from "./turns";
 
 /** What went wrong when outputs were to go off: nothing is more urgent, so it is shown on every stage. */
 let trouble: string | null = null;
@@ -21,6 +22,6 @@ export const silenceTrouble = {
 
 /** Turns every output of the instruments on the network off, whoever holds them; where that may have failed, it is said loudly. */
 export const silenceInstruments = (): void =>
-  void send("DELETE", "/api/instruments/turns").then((outcome) => {
+  void send("DELETE", TURNS.address).then((outcome) => {
     if (!outcome.ok) tell(messageOf(outcome));
   });

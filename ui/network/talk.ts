@@ -2,17 +2,17 @@ import { linkOf } from "@/bench/network/httpLink";
 import { LinkFault, type NetworkTurn } from "@/bench/network/link";
 import {
   commandMistake,
-  sentNumber,
   filled,
   readCommand,
   ROLE_FACTS,
   type InstrumentProfile,
+  type NetworkRole,
 } from "@/core/scpi";
+import { TURNS } from "./turns";
 
 /** A line of a conversation with an instrument. */
 export type Said = { from: "page" | "instrument" | "trouble"; text: string };
 
-const TURNS = { address: "/api/instruments/turns" };
 const ANSWER_MS = 2000;
 /** A block is told by its length: its bytes say nothing to a reader. */
 const SHOWN_CHARACTERS = 300;
@@ -32,10 +32,6 @@ const TRIED: Readonly<Record<string, string>> = {
   volts: "0",
   amperes: "0.1",
 };
-
-/** The lines that are sent when a command is tried. */
-export const triedLines = (text: string): string[] =>
-  readCommand(text).lines.map((line) => filled(line, TRIED));
 
 const shown = (answer: Uint8Array, isBlock: boolean): string => {
   if (isBlock) return `a block of ${answer.length} bytes`;
@@ -95,43 +91,36 @@ const talk = async (id: string, work: (turn: NetworkTurn) => Promise<Said[]>): P
 export const askWho = (id: string): Promise<Said[]> =>
   talk(id, (turn) => say(turn, id, ["*IDN?"], { isBlock: false, nextError: "" }));
 
-/** What a supply is told, and what it shows then. Volts and amperes are told before it is switched on. */
-export const tellSupply = (
-  id: string,
-  { commands }: Pick<InstrumentProfile, "commands">,
-  asked: { volts: number; amperes: number } | "off" | "read",
-): Promise<Said[]> => {
-  const told = (name: string, values: Readonly<Record<string, string>> = {}): string[] =>
-    readCommand(commands[name] ?? "").lines.map((line) => filled(line, values));
-  const changes = {
-    off: () => told("outputOff"),
-    read: () => [],
-    on: ({ volts, amperes }: { volts: number; amperes: number }) => [
-      ...told("volts", { volts: sentNumber(volts) }),
-      ...told("amperes", { amperes: sentNumber(amperes) }),
-      ...told("outputOn"),
-    ],
-  };
-  const lines = typeof asked === "string" ? changes[asked]() : changes.on(asked);
-  return talk(id, (turn) =>
-    say(turn, id, [...lines, ...told("voltsNow"), ...told("amperesNow")], {
-      isBlock: false,
-      nextError: commands.nextError ?? "",
-    }),
+/** What must be told before an output goes on, so that it goes on with next to nothing; and what turns it off again. */
+const AROUND_OUTPUT_ON: Partial<
+  Record<NetworkRole, { before: readonly string[]; after: readonly string[] }>
+> = {
+  generator: { before: ["prepare", "sine"], after: ["outputOff"] },
+  supply: { before: ["volts", "amperes"], after: ["outputOff"] },
+};
+
+/** The lines that are sent when a command of a profile is tried: its own, and for an output that goes on what keeps that harmless. */
+export const triedLines = (
+  { role, commands }: Pick<InstrumentProfile, "role" | "commands">,
+  name: string,
+): string[] => {
+  const around = name === "outputOn" ? AROUND_OUTPUT_ON[role] : undefined;
+  return [...(around?.before ?? []), name, ...(around?.after ?? [])].flatMap((each) =>
+    readCommand(commands[each] ?? "").lines.map((line) => filled(line, TRIED)),
   );
 };
 
-/** Tries one command of a profile, with little enough in its blanks; what it is not told stays off. */
+/** Tries one command of a profile, with little enough in its blanks; no output is on after it. */
 export const tryCommand = (
   id: string,
-  { role, commands }: Pick<InstrumentProfile, "role" | "commands">,
+  profile: Pick<InstrumentProfile, "role" | "commands">,
   name: string,
 ): Promise<Said[]> => {
-  const text = commands[name] ?? "";
-  const mistake = commandMistake(role, name, text);
+  const { role, commands } = profile;
+  const mistake = commandMistake(role, name, commands[name] ?? "");
   if (mistake) return Promise.resolve([{ from: "trouble", text: mistake }]);
   return talk(id, (turn) =>
-    say(turn, id, triedLines(text), {
+    say(turn, id, triedLines(profile, name), {
       isBlock: ROLE_FACTS[role].commands[name].isBlock ?? false,
       nextError: name === "nextError" ? "" : (commands.nextError ?? ""),
     }),

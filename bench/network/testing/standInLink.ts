@@ -40,8 +40,6 @@ export const SETUP: NetworkSetup = {
 /** Stand-ins and the way to them; `turns` is what a server would keep. */
 export const standInLink = (
   change: Partial<StandInSettings> = {},
-  // Time leaps here: the lease is not what most tests are about.
-  nowMs: () => number = () => 0,
 ): { link: NetworkLink; turns: InstrumentTurns; standIns: StandIns } => {
   const standIns = standInsOn({ ...STAND_INS, ...change }, leapingClock);
   const { bench, instruments } = standIns;
@@ -49,7 +47,8 @@ export const standInLink = (
   const turns = new InstrumentTurns({
     open: async (id) => instruments[role(id) ?? "generator"].connect(),
     profile: (id) => GENERIC_PROFILES[role(id) ?? "generator"],
-    nowMs,
+    // Leases go by the time of the bench, as everything here.
+    nowMs: () => 1000 * bench.seconds,
   });
   return {
     turns,
@@ -59,6 +58,7 @@ export const standInLink = (
         const name = turns.begin(ids);
         return {
           exchange: (id, exchange) => turns.exchange(name, id, exchange),
+          renew: async () => turns.renew(name),
           end: () => turns.end(name),
         };
       },

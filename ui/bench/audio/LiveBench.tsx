@@ -1,13 +1,11 @@
 "use client";
-import { Box, Text } from "@chakra-ui/react";
+import { Box } from "@chakra-ui/react";
 import { unconfirmed, type Caution } from "@/core/safety";
-import { findingText } from "@/core/outcome";
 import type { AudioInterfaces, NetworkInstruments, RigSettings } from "@/records";
 import { audioRunOn, knownInterface, metersBeside } from "@/records/facts";
 import { useAudio } from "../../audio/AudioProvider";
 import { OpenPanel } from "../../audio/OpenPanel";
-import { PageLink } from "../../parts/PageLink";
-import { Panel } from "../../parts/Panel";
+import { NotReady } from "../NotReady";
 import { onAudio } from "../playedOn";
 import { RunForm, type RunFormProps } from "../RunForm";
 import { Unconfirmed } from "../Unconfirmed";
@@ -30,17 +28,10 @@ export function LiveBench({ rig, interfaces, network, cautions, ...form }: LiveB
   const run = audioRunOn(device, knownInterface(interfaces.interfaces, device), rig);
   if (!run.ok)
     return (
-      <Panel>
-        <Text fontWeight={600} color="ember" role="alert">
-          {findingText(run.finding)}
-        </Text>
-        <PageLink
-          href={`/amplifiers/${amplifier.id}/rig?tab=audio`}
-          style={{ textDecoration: "underline", fontWeight: 600 }}
-        >
-          To its levels
-        </PageLink>
-      </Panel>
+      <NotReady
+        finding={run.finding}
+        link={{ href: `/amplifiers/${amplifier.id}/rig?tab=audio`, text: "To its levels" }}
+      />
     );
   const open = device.isVirtual ? [] : unconfirmed(cautions, rig.confirmations);
   const audio: AudioBench = {

@@ -12,15 +12,13 @@ import {
   type NetworkRun,
   type RunDraft,
 } from "@/records";
-import { isRehearsedBy, scopeFloorRatio, scopeVoltsAccuracyRatio } from "@/records/facts";
+import { hasStandIn, isRehearsedBy, scopeFloorRatio } from "@/records/facts";
+import { TURNS } from "../../network/turns";
 import type { OpenInterface } from "../../audio/openInterface";
 
 /** The simulated converter and voltmeter are taken to be within 0.5 %. */
 const SIMULATED_ACCURACY_RATIO = 0.005;
 const SIMULATED_RATE_HZ = 192_000;
-
-/** Where the server keeps the lines to instruments of the network. */
-const TURNS = { address: "/api/instruments/turns" };
 
 /** What a job is played on, and how a run of it is told. */
 export type JobBench = {
@@ -96,7 +94,7 @@ export const audioBench = (run: AudioRun, device: OpenInterface | null): Outcome
     mainsHz,
     sampleRateHz,
     floor: floorRatio === null ? null : { thdPlusNoiseRatio: floorRatio },
-    source: isVirtual ? "simulated-bench" : "recording",
+    source: isVirtual || hasStandIn(run.meters) ? "simulated-bench" : "recording",
     sourceDetail: `${deviceName}, live at ${rate}`,
     voltsAccuracyRatio:
       COVERAGE_FACTOR * Math.max(...inputs.map(({ stdUncertaintyRatio }) => stdUncertaintyRatio)),
@@ -115,7 +113,7 @@ export const networkBench = (run: NetworkRun): JobBench => {
     sampleRateHz: Math.min(MOST_NETWORK_RATE_HZ, oscilloscope.profile.numbers.mostHertz),
     source: isRehearsedBy(run) ? "simulated-bench" : "recording",
     sourceDetail: `${generator.name} and ${oscilloscope.name}, live over the network`,
-    voltsAccuracyRatio: scopeVoltsAccuracyRatio(run),
+    voltsAccuracyRatio: oscilloscope.profile.numbers.accuracyRatio,
     floor: { thdPlusNoiseRatio: scopeFloorRatio(run), isOfSteps: true },
   };
 };

@@ -1,12 +1,10 @@
 "use client";
-import { Box, Text } from "@chakra-ui/react";
-import { findingText } from "@/core/outcome";
+import { Box } from "@chakra-ui/react";
 import { unconfirmed, type Caution } from "@/core/safety";
 import { isStandIn } from "@/core/scpi";
 import type { NetworkInstruments, RigSettings } from "@/records";
 import { networkRunOn } from "@/records/facts";
-import { PageLink } from "../../parts/PageLink";
-import { Panel } from "../../parts/Panel";
+import { NotReady } from "../NotReady";
 import { onNetwork } from "../playedOn";
 import { RunForm, type RunFormProps } from "../RunForm";
 import { Unconfirmed } from "../Unconfirmed";
@@ -23,17 +21,13 @@ export function NetworkLive({ rig, network, cautions, ...form }: NetworkLiveProp
   const run = networkRunOn(network, rig, amplifier.channelCount);
   if (!run.ok)
     return (
-      <Panel>
-        <Text fontWeight={600} color="ember" role="alert">
-          {findingText(run.finding)}
-        </Text>
-        <PageLink
-          href={`/amplifiers/${amplifier.id}/rig?tab=network`}
-          style={{ textDecoration: "underline", fontWeight: 600 }}
-        >
-          To the network instruments
-        </PageLink>
-      </Panel>
+      <NotReady
+        finding={run.finding}
+        link={{
+          href: `/amplifiers/${amplifier.id}/rig?tab=network`,
+          text: "To the network instruments",
+        }}
+      />
     );
   // A stand-in drives nothing that could be hurt.
   const isReal = !isStandIn(run.value.generator.identity);

@@ -10,6 +10,8 @@ type Context = { params: Promise<{ turn: string }> };
 
 /** The longest waveform that any generator of this kind takes. */
 const WAVE_LIMIT_BYTES = 128 * 1024 * 1024;
+/** Many times a second something is said, and pages need not wait for it. */
+const NOTHING_KEPT = { keeps: false };
 const LONGEST_WAIT_MS = 300_000;
 
 const exchangeSchema = object({
@@ -29,22 +31,39 @@ const exchangeSchema = object({
 
 /** Says something to an instrument that is held, and answers with what it answered. */
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
-  guarded(request, () =>
-    withInstruments(async () => {
-      const { turn } = await params;
-      const { id, text, answer, timeoutMs, hasData } = await exchangeOf(request);
-      const data = hasData ? new Uint8Array(await readBody(request, WAVE_LIMIT_BYTES)) : undefined;
-      const exchange = { text, answer, timeoutMs, ...(data && { data }) };
-      // A page that goes away while it waits has nobody to renew its lease.
-      request.signal.addEventListener("abort", () => {
-        void instrumentTurns()
-          .end(turn)
-          .catch(() => {});
-      });
-      return new Response(await instrumentTurns().exchange(turn, id, exchange), {
-        headers: { ...NOT_STORED, "content-type": "application/octet-stream" },
-      });
-    }),
+  guarded(
+    request,
+    () =>
+      withInstruments(async () => {
+        const { turn } = await params;
+        const { id, text, answer, timeoutMs, hasData } = await exchangeOf(request);
+        const data = hasData
+          ? new Uint8Array(await readBody(request, WAVE_LIMIT_BYTES))
+          : undefined;
+        const exchange = { text, answer, timeoutMs, ...(data && { data }) };
+        // A page that goes away while it waits has nobody to renew its lease.
+        request.signal.addEventListener("abort", () => {
+          void instrumentTurns()
+            .end(turn)
+            .catch(() => {});
+        });
+        return new Response(await instrumentTurns().exchange(turn, id, exchange), {
+          headers: { ...NOT_STORED, "content-type": "application/octet-stream" },
+        });
+      }),
+    NOTHING_KEPT,
+  );
+
+/** Says that whoever holds it is still there. */
+export const PUT = (request: Request, { params }: Context): Promise<Response> =>
+  guarded(
+    request,
+    () =>
+      withInstruments(async () => {
+        instrumentTurns().renew((await params).turn);
+        return Response.json({}, { headers: NOT_STORED });
+      }),
+    NOTHING_KEPT,
   );
 
 /** Lets go: every output off. */
