@@ -42,7 +42,7 @@ def decode_seconds(path, repeats):
 
 
 request = json.loads(sys.argv[1])
-answer = {"tone": {str(length): tone_seconds(length, request["repeats"]) for length in request["lengths"]}}
+answer = {"tone": {str(tone["length"]): tone_seconds(**tone) for tone in request["tones"]}}
 if request.get("wav"):
     answer["decode"] = decode_seconds(request["wav"], request["repeats"])
 print(json.dumps(answer))

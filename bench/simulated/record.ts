@@ -14,6 +14,7 @@ import { addNoise } from "./instruments/seededNoise";
 import { resistor } from "./load/types";
 import { withFaults } from "./rig/faults";
 import type { Rig } from "./rig/rig";
+import { RecentLevels } from "./RecentLevels";
 import { Session, type SessionEvent, type SessionState } from "./session";
 import { heldToSource } from "../heldToSource";
 import { playSource } from "./source/source";
@@ -26,9 +27,8 @@ const LEAST_RATE_OF_FILTERS_HZ = 352_800;
 export const SAMPLE_RATES_HZ = { least: 8000, most: 384_000 };
 /** Longer ones would not fit in a browser. */
 const MOST_SECONDS = 180;
-/** Whoever watches is told every so many blocks, a twentieth of a second. */
+/** Whoever watches is told every so many blocks, a twentieth of a second, of the levels since the time before the last. */
 const WATCH_BLOCKS = 25;
-const LOOK_BACK_SECONDS = 0.1;
 /** A drive that is turned down fades, so that no click looks like a fault; a little rest shows what the output does then. */
 const TURN_DOWN = { fadeSeconds: 0.005, restSeconds: 0.1 };
 const TRACE_POINTS = 200;
@@ -87,12 +87,13 @@ export const record = (
     end = Infinity;
   const trace: SessionState[] = [];
   const open: Stretch[] = [];
+  const levels = [source, ...request.drives].map(() => new RecentLevels());
   const fast = session.play(source, (done, state, outputs) => {
     if (session.isOutputOpen) lengthen(open, done, session.blockLength);
     if (
       end === Infinity &&
       blocks++ % WATCH_BLOCKS === 0 &&
-      watch(momentAt(done, state, { source, outputs, rateHz })) === "end"
+      watch(momentAt(done, state, { source, outputs, rateHz, levels })) === "end"
     )
       end = turnDown(source, done, rateHz);
     if ((done / source.length) * TRACE_POINTS >= trace.length + 1 && trace.length < TRACE_POINTS)
@@ -154,19 +155,23 @@ const momentAt = (
     source,
     outputs,
     rateHz,
-  }: { source: Float64Array; outputs: readonly Float64Array[]; rateHz: number },
+    levels,
+  }: {
+    source: Float64Array;
+    outputs: readonly Float64Array[];
+    rateHz: number;
+    /** Of the source and of each output. */
+    levels: readonly RecentLevels[];
+  },
 ): RecordingMoment => {
-  const from = Math.max(0, done - Math.round(LOOK_BACK_SECONDS * rateHz));
-  const [drive, ...levels] = [source, ...outputs].map((volts) =>
-    levelsOf(volts, from, Math.max(from + 1, done)),
-  );
+  const [drive, ...driven] = [source, ...outputs].map((volts, k) => levels[k].look(volts, done));
   const { loadWatts, loadCelsius, temperatures, mains, isCutOut } = state;
   return {
     doneRatio: done / source.length,
     seconds: done / rateHz,
     driveVoltsRms: drive.rms,
-    voltsRms: levels.map(({ rms }) => rms),
-    voltsPeak: levels.map(({ peak }) => peak),
+    voltsRms: driven.map(({ rms }) => rms),
+    voltsPeak: driven.map(({ peak }) => peak),
     loadWatts,
     loadCelsius,
     sinkCelsius: temperatures.sinkCelsius,
@@ -179,21 +184,6 @@ const momentAt = (
       sampleRateHz: rateHz,
     }),
   };
-};
-
-/** RMS of what alternates, as a voltmeter for alternating voltage reads it; the peak counts an offset too. */
-const levelsOf = (volts: Float64Array, from: number, to: number): { rms: number; peak: number } => {
-  let sum = 0,
-    squares = 0,
-    peak = 0;
-  for (let n = from; n < to; n++) {
-    const value = volts[n];
-    sum += value;
-    squares += value * value;
-    if (Math.abs(value) > peak) peak = Math.abs(value);
-  }
-  const count = to - from;
-  return { rms: Math.sqrt(Math.max(0, squares / count - (sum / count) ** 2)), peak };
 };
 
 /** The voltmeter reads the last quarter before the fade; the contact probe has followed the sink from the room's temperature on. */

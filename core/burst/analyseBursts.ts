@@ -319,10 +319,7 @@ const hasFlatTop = (
   const shortBy = (sign: 1 | -1): number => {
     const turn = -model.phaseRadians / (2 * Math.PI) + (sign < 0 ? 0.5 : 0);
     const tip = (cycle.length - 1) / 2 + (turn - Math.round(turn)) * samplesACycle;
-    return (
-      Math.min(sign * model.plainVoltsAt(tip), sign * model.bentVoltsAt(tip)) -
-      sign * (sign > 0 ? highest : lowest)
-    );
+    return model.promisedAt(tip, sign) - sign * (sign > 0 ? highest : lowest);
   };
   return shortBy(1) > allowed || shortBy(-1) > allowed;
 };

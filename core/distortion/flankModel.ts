@@ -7,13 +7,13 @@ export type FlankModel = {
   phaseRadians: number;
   /** Standard deviation of the flanks about the fuller model. */
   noiseVoltsRms: number;
-  /** Where the plain model (fundamental only) and the bent one (to the third harmonic) would be at sample n. */
-  plainVoltsAt(n: number): number;
-  bentVoltsAt(n: number): number;
+  /** How far out, on the side of the sign, both the plain model (fundamental only) and the bent one (to the third harmonic) would be at sample n. */
+  promisedAt(n: number, sign: 1 | -1): number;
 };
 
 /** Columns: 1, position, then cosine and sine of orders 1, 2, 3. The plain model is the first four of them. */
-const COLUMNS = 8;
+const ORDERS = 3;
+const COLUMNS = 2 + 2 * ORDERS;
 const PLAIN_COLUMNS = 4;
 /** The flanks need no more samples a cycle than this, nor more in all. */
 const ENOUGH_SAMPLES_A_CYCLE = 24;
@@ -62,22 +62,40 @@ export const fitFlanks = (
     (limitVolts > LEAST_REACH_RATIO * amplitude ? solveLeading(sums, COLUMNS) : null) ?? plain;
   const explained = bent.reduce((sum, parameter, i) => sum + parameter * sums.b[i], 0);
   const centre = (block.length - 1) / 2;
-  const valueAt = (parameters: Float64Array) => (n: number) => {
-    const angle = (2 * Math.PI * (n - centre)) / samplesACycle;
-    let volts = middleVolts + parameters[0] + (parameters[1] * (n - centre)) / centre;
-    for (let order = 1; 2 * order < parameters.length; order++)
-      volts +=
-        parameters[2 * order] * Math.cos(order * angle) +
-        parameters[2 * order + 1] * Math.sin(order * angle);
-    return volts;
-  };
   return {
     amplitude,
     phaseRadians: Math.atan2(-plain[3], plain[2]),
     noiseVoltsRms: Math.sqrt(Math.max(0, sums.squares - explained) / Math.max(1, sums.count)),
-    plainVoltsAt: valueAt(plain),
-    bentVoltsAt: valueAt(bent),
+    promisedAt: (n, sign) => {
+      const angle = (2 * Math.PI * (n - centre)) / samplesACycle;
+      const cosine = Math.cos(angle),
+        sine = Math.sin(angle);
+      const position = (n - centre) / centre;
+      return Math.min(
+        sign * (middleVolts + modelled(plain, position, cosine, sine)),
+        sign * (middleVolts + modelled(bent, position, cosine, sine)),
+      );
+    },
   };
+};
+
+/** A model's volts about the middle, at a share of the way to the block's end and a phase of the fundamental. */
+const modelled = (
+  parameters: Float64Array,
+  position: number,
+  cosine: number,
+  sine: number,
+): number => {
+  let volts = parameters[0] + parameters[1] * position;
+  let orderCosine = cosine,
+    orderSine = sine;
+  for (let k = 2; k < parameters.length; k += 2) {
+    volts += parameters[k] * orderCosine + parameters[k + 1] * orderSine;
+    const turned = orderCosine * cosine - orderSine * sine;
+    orderSine = orderSine * cosine + orderCosine * sine;
+    orderCosine = turned;
+  }
+  return volts;
 };
 
 type FlankSums = { a: Float64Array; b: Float64Array; squares: number; count: number };
@@ -88,18 +106,14 @@ const flankSums = (
   { middleVolts, limitVolts }: { middleVolts: number; limitVolts: number },
   stride: number,
 ): FlankSums => {
-  const a = new Float64Array(COLUMNS * COLUMNS);
-  const b = new Float64Array(COLUMNS);
-  const row = new Float64Array(COLUMNS);
+  const waves = new WaveSums();
   const centre = (block.length - 1) / 2;
   const omega = (2 * Math.PI) / samplesACycle;
   const turnCosine = Math.cos(stride * omega),
     turnSine = Math.sin(stride * omega);
   let cosine = 0,
     sine = 0,
-    squares = 0,
-    count = 0;
-  row[0] = 1;
+    squares = 0;
   for (let n = 0; n < block.length; n += stride) {
     if (n % (stride * RESET_EVERY) === 0) {
       cosine = Math.cos(omega * (n - centre));
@@ -111,23 +125,68 @@ const flankSums = (
     }
     const volts = block[n] - middleVolts;
     if (volts >= limitVolts || volts <= -limitVolts) continue;
-    row[1] = (n - centre) / centre;
-    row[2] = cosine;
-    row[3] = sine;
-    row[4] = 2 * cosine * cosine - 1;
-    row[5] = 2 * sine * cosine;
-    row[6] = 2 * cosine * row[4] - cosine;
-    row[7] = 2 * cosine * row[5] - sine;
-    for (let i = 0; i < COLUMNS; i++) {
-      const entry = row[i];
-      for (let j = 0, at = i * COLUMNS; j <= i; j++, at++) a[at] += entry * row[j];
-      b[i] += entry * volts;
-    }
+    waves.add((n - centre) / centre, volts, cosine, sine);
     squares += volts * volts;
-    count++;
   }
-  return { a, b, squares, count };
+  return { a: waves.products(), b: waves.fed, squares, count: waves.cosines[0] };
 };
+
+/**
+ * Sums of cosines and sines of the orders nought to six. A product of two columns is half a sum and half a difference of them,
+ * so that these serve for all 36 products, at half the work of each product by itself.
+ */
+class WaveSums {
+  readonly cosines = new Float64Array(2 * ORDERS + 1);
+  /** Of each column times the volts. */
+  readonly fed = new Float64Array(COLUMNS);
+  private readonly sines = new Float64Array(2 * ORDERS + 1);
+  /** Of each column times the position. */
+  private readonly placed = new Float64Array(COLUMNS);
+
+  add(position: number, volts: number, cosine: number, sine: number): void {
+    const { cosines, sines, fed, placed } = this;
+    cosines[0]++;
+    fed[0] += volts;
+    fed[1] += position * volts;
+    placed[0] += position;
+    placed[1] += position * position;
+    let orderCosine = cosine,
+      orderSine = sine;
+    for (let order = 1; ; order++) {
+      cosines[order] += orderCosine;
+      sines[order] += orderSine;
+      if (order <= ORDERS) {
+        fed[2 * order] += orderCosine * volts;
+        fed[2 * order + 1] += orderSine * volts;
+        placed[2 * order] += orderCosine * position;
+        placed[2 * order + 1] += orderSine * position;
+      } else if (order === 2 * ORDERS) return;
+      const turned = orderCosine * cosine - orderSine * sine;
+      orderSine = orderSine * cosine + orderCosine * sine;
+      orderCosine = turned;
+    }
+  }
+
+  /** The products of all columns with one another, lower half, row by row. */
+  products(): Float64Array {
+    const { cosines, sines, placed } = this;
+    const a = new Float64Array(COLUMNS * COLUMNS);
+    const put = (row: number, column: number, sum: number) => (a[row * COLUMNS + column] = sum);
+    put(0, 0, cosines[0]);
+    placed.forEach((sum, column) => put(Math.max(1, column), Math.min(1, column), sum));
+    for (let i = 1; i <= ORDERS; i++) {
+      put(2 * i, 0, cosines[i]);
+      put(2 * i + 1, 0, sines[i]);
+      for (let j = 1; j <= i; j++) {
+        put(2 * i, 2 * j, (cosines[i - j] + cosines[i + j]) / 2);
+        put(2 * i + 1, 2 * j + 1, (cosines[i - j] - cosines[i + j]) / 2);
+        put(2 * i + 1, 2 * j, (sines[i + j] + sines[i - j]) / 2);
+        if (j < i) put(2 * i, 2 * j + 1, (sines[i + j] - sines[i - j]) / 2);
+      }
+    }
+    return a;
+  }
+}
 
 const solveLeading = ({ a, b }: FlankSums, size: number): Float64Array | null => {
   const leading = new Float64Array(size * size);

@@ -167,8 +167,7 @@ const topsOfBlock = (
     const at = Math.round(centre + (cycle + shift) * samplesACycle);
     if (at >= block.length) return tops;
     if (at < 0) continue;
-    const promised = Math.min(sign * model.plainVoltsAt(at), sign * model.bentVoltsAt(at));
-    const shortfall = (promised - sign * block[at]) / model.amplitude;
+    const shortfall = (model.promisedAt(at, sign) - sign * block[at]) / model.amplitude;
     tally.shortfalls.push(shortfall);
     if (shortfall > threshold) tally.flattened++;
     tops.push(topNear(block, sign, at, samplesACycle / 4));
@@ -178,8 +177,14 @@ const topsOfBlock = (
 /** Index of the highest sample of the half wave around a tip. */
 const topNear = (block: Float64Array, sign: 1 | -1, at: number, reach: number): number => {
   const last = Math.min(block.length - 1, Math.floor(at + reach));
-  let top = Math.max(0, Math.ceil(at - reach));
-  for (let n = top + 1; n <= last; n++) if (sign * block[n] > sign * block[top]) top = n;
+  let top = Math.max(0, Math.ceil(at - reach)),
+    most = sign * block[top];
+  for (let n = top + 1; n <= last; n++) {
+    const volts = sign * block[n];
+    if (volts <= most) continue;
+    most = volts;
+    top = n;
+  }
   return top;
 };
 

@@ -12,27 +12,37 @@ export const peakBetweenSamples = (
   peakIndex: number,
 ): number => {
   let best = volts[peakIndex];
-  for (let step = 1 - STEPS; step < STEPS; step++) {
-    if (step === 0) continue;
-    const value = interpolated(volts, peakIndex, KERNELS[step + STEPS]);
-    if (sign * value > sign * best) best = value;
+  if (peakIndex < TAPS_A_SIDE || peakIndex + TAPS_A_SIDE >= volts.length) return best;
+  for (const kernel of KERNELS) {
+    // Before the sample as far as after it: the same kernel, the other way round. Two sums each wait less for one another.
+    let before = 0,
+      beforeToo = 0,
+      after = 0,
+      afterToo = 0;
+    for (let k = 0; k < WIDTH; k += 2) {
+      const tap = kernel[k],
+        tapToo = kernel[k + 1];
+      const forward = peakIndex + FIRST + k,
+        backward = peakIndex - FIRST - k;
+      after += tap * volts[forward];
+      afterToo += tapToo * volts[forward + 1];
+      before += tap * volts[backward];
+      beforeToo += tapToo * volts[backward - 1];
+    }
+    best = sign * Math.max(sign * best, sign * (before + beforeToo), sign * (after + afterToo));
   }
   return best;
 };
 
-const interpolated = (volts: Float64Array, centre: number, kernel: Float64Array): number => {
-  if (centre < TAPS_A_SIDE || centre + TAPS_A_SIDE >= volts.length) return volts[centre];
-  let sum = 0;
-  for (let k = 0; k < kernel.length; k++) sum += kernel[k] * volts[centre - TAPS_A_SIDE + k];
-  return sum;
-};
+/** Where the window reaches after the peak, there are as many samples on either side; the first is this far from it. */
+const WIDTH = 2 * TAPS_A_SIDE;
+const FIRST = 1 - TAPS_A_SIDE;
 
-const KERNELS = Array.from({ length: 2 * STEPS }, (_, index) => {
-  const shift = (index - STEPS) / STEPS;
-  return Float64Array.from({ length: 2 * TAPS_A_SIDE + 1 }, (__, k) => {
-    const distance = k - TAPS_A_SIDE - shift;
-    if (distance === 0) return 1;
-    if (Math.abs(distance) >= TAPS_A_SIDE) return 0;
+/** One for each share of a sample after the peak. */
+const KERNELS = Array.from({ length: STEPS - 1 }, (_, index) => {
+  const shift = (index + 1) / STEPS;
+  return Float64Array.from({ length: WIDTH }, (__, k) => {
+    const distance = FIRST + k - shift;
     return (
       (Math.sin(Math.PI * distance) / (Math.PI * distance)) *
       (0.5 + 0.5 * Math.cos((Math.PI * distance) / TAPS_A_SIDE))

@@ -16,20 +16,34 @@ export const readWaveform = (volts: Float64Array, samplesACycle: number): Wavefo
   const span = cycles >= 1 ? cycles * samplesACycle : volts.length;
   const whole = Math.min(volts.length, Math.floor(span));
   let sum = 0,
+    sumToo = 0,
     squares = 0,
+    squaresToo = 0,
     highest = -Infinity,
     lowest = Infinity;
-  for (let n = 0; n < whole; n++) {
+  // Two at a time: each sum waits only for its own last addition.
+  const pairs = whole - (whole % 2);
+  for (let n = 0; n < pairs; n += 2) {
+    const value = volts[n],
+      valueToo = volts[n + 1];
+    sum += value;
+    sumToo += valueToo;
+    squares += value * value;
+    squaresToo += valueToo * valueToo;
+    if (value > highest) highest = value;
+    if (value < lowest) lowest = value;
+    if (valueToo > highest) highest = valueToo;
+    if (valueToo < lowest) lowest = valueToo;
+  }
+  sum += sumToo;
+  squares += squaresToo;
+  for (let n = pairs; n < volts.length; n++) {
     const value = volts[n];
+    if (value > highest) highest = value;
+    if (value < lowest) lowest = value;
+    if (n >= whole) continue;
     sum += value;
     squares += value * value;
-    if (value > highest) highest = value;
-    if (value < lowest) lowest = value;
-  }
-  for (let n = whole; n < volts.length; n++) {
-    const value = volts[n];
-    if (value > highest) highest = value;
-    if (value < lowest) lowest = value;
   }
   const rest = whole < volts.length ? span - whole : 0;
   if (rest > 0) {

@@ -11,9 +11,20 @@ export const rootMeanSquare = (values: Float64Array): number =>
 
 /** The largest size, of either sign; 0 of none. */
 export const peakOf = (values: Float64Array): number => {
-  let peak = 0;
-  for (let n = 0; n < values.length; n++) peak = Math.max(peak, Math.abs(values[n]));
-  return peak;
+  // Four at a time: each waits only for its own maximum before.
+  const fours = values.length - (values.length % 4);
+  let first = 0,
+    second = 0,
+    third = 0,
+    fourth = 0;
+  for (let n = 0; n < fours; n += 4) {
+    first = Math.max(first, Math.abs(values[n]));
+    second = Math.max(second, Math.abs(values[n + 1]));
+    third = Math.max(third, Math.abs(values[n + 2]));
+    fourth = Math.max(fourth, Math.abs(values[n + 3]));
+  }
+  for (let n = fours; n < values.length; n++) first = Math.max(first, Math.abs(values[n]));
+  return Math.max(first, second, third, fourth);
 };
 
 /** Arithmetic mean; 0 of none. */

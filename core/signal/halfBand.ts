@@ -45,12 +45,29 @@ export const halfBandTaps = (): Float64Array => {
  */
 export const halveRate = (fast: Float64Array): Float64Array => {
   const slow = new Float64Array(Math.floor(fast.length / 2));
-  const odd = oddSamples(fast);
+  const odd = new Float64Array(PIECE + 2 * TAPS.length + 8);
+  // Piece by piece, so that what the taps read again and again stays in the nearest cache.
+  for (let first = 0; first < slow.length; first += PIECE) {
+    takeOddSamples(fast, first - TAPS.length, odd);
+    halvePiece(fast, odd, slow, first);
+  }
+  return slow;
+};
+
+const PIECE = 1024;
+
+/** Four outputs at a time: what one tap takes for the first, the next tap takes for the second, so that each sample is read once. */
+const halvePiece = (
+  fast: Float64Array,
+  odd: Float64Array,
+  slow: Float64Array,
+  first: number,
+): void => {
   const tapCount = TAPS.length;
-  // Four outputs at a time: what one tap takes for the first, the next tap takes for the second, so that each sample is read once.
-  for (let n = 0; n < slow.length; n += 4) {
-    const left = n + tapCount - 1,
-      right = n + tapCount;
+  const end = Math.min(slow.length, first + PIECE);
+  for (let n = first; n < end; n += 4) {
+    const left = n - first + tapCount - 1,
+      right = left + 1;
     let left0 = odd[left + 1],
       left1 = odd[left + 2],
       left2 = odd[left + 3],
@@ -79,17 +96,18 @@ export const halveRate = (fast: Float64Array): Float64Array => {
       sum3 += tap * (left3 + right3);
     }
     slow[n] = sum0;
-    if (n + 1 < slow.length) slow[n + 1] = sum1;
-    if (n + 2 < slow.length) slow[n + 2] = sum2;
-    if (n + 3 < slow.length) slow[n + 3] = sum3;
+    if (n + 1 < end) slow[n + 1] = sum1;
+    if (n + 2 < end) slow[n + 2] = sum2;
+    if (n + 3 < end) slow[n + 3] = sum3;
   }
-  return slow;
 };
 
-/** Every second sample from the second on, with zeros before and after for as far as the taps reach. */
-const oddSamples = (fast: Float64Array): Float64Array => {
+/** Fills with every second sample, from the odd one of that number on; zeros stand for what lies beyond either end. */
+const takeOddSamples = (fast: Float64Array, first: number, odd: Float64Array): void => {
   const count = fast.length >> 1;
-  const odd = new Float64Array(count + 2 * TAPS.length + 8);
-  for (let n = 0; n < count; n++) odd[n + TAPS.length] = fast[2 * n + 1];
-  return odd;
+  const from = Math.max(0, -first),
+    to = Math.max(from, Math.min(odd.length, count - first));
+  odd.fill(0, 0, from);
+  for (let n = from, at = 2 * (first + from) + 1; n < to; n++, at += 2) odd[n] = fast[at];
+  odd.fill(0, to);
 };

@@ -1,13 +1,86 @@
-import { createSystem, defaultConfig, defineConfig } from "@chakra-ui/react";
+import { createSystem, defaultBaseConfig, defineConfig } from "@chakra-ui/react";
+import {
+  animationStyles,
+  breakpoints,
+  buttonRecipe,
+  checkboxSlotRecipe,
+  checkmarkRecipe,
+  cssVarsPrefix,
+  cssVarsRoot,
+  dialogSlotRecipe,
+  fieldSlotRecipe,
+  headingRecipe,
+  iconRecipe,
+  inputRecipe,
+  keyframes,
+  layerStyles,
+  linkRecipe,
+  nativeSelectSlotRecipe,
+  popoverSlotRecipe,
+  progressSlotRecipe,
+  semanticTokens,
+  switchSlotRecipe,
+  tableSlotRecipe,
+  tabsSlotRecipe,
+  textareaRecipe,
+  textStyles,
+  tokens,
+} from "@chakra-ui/react/theme";
 
 const TEXT = "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif";
 const KEYS = "'Atkinson Hyperlegible Mono Variable', ui-monospace, monospace";
 
 const pair = (light: string, dark: string) => ({ value: { _light: light, _dark: dark } });
 
+/** What the library brings, for the parts that are used: the recipes of all others would go to every page and be worked out there. */
+const USED = defineConfig({
+  preflight: true,
+  cssVarsPrefix,
+  cssVarsRoot,
+  globalCss: {
+    html: {
+      "--global-font-mono": "fonts.mono",
+      "--global-font-body": "fonts.body",
+      "--global-color-border": "colors.border",
+      colorPalette: "gray",
+    },
+    "*::placeholder": { color: "fg.muted/80" },
+  },
+  theme: {
+    breakpoints,
+    keyframes,
+    tokens,
+    semanticTokens,
+    textStyles,
+    layerStyles,
+    animationStyles,
+    recipes: {
+      button: buttonRecipe,
+      checkmark: checkmarkRecipe,
+      heading: headingRecipe,
+      icon: iconRecipe,
+      input: inputRecipe,
+      link: linkRecipe,
+      textarea: textareaRecipe,
+    },
+    slotRecipes: {
+      checkbox: checkboxSlotRecipe,
+      dialog: dialogSlotRecipe,
+      field: fieldSlotRecipe,
+      nativeSelect: nativeSelectSlotRecipe,
+      popover: popoverSlotRecipe,
+      progress: progressSlotRecipe,
+      switch: switchSlotRecipe,
+      table: tableSlotRecipe,
+      tabs: tabsSlotRecipe,
+    },
+  },
+});
+
 /** Frost on paper; the dark variant is for a dim bench. Every text colour has at least 4.5:1 on its ground. */
 export const system = createSystem(
-  defaultConfig,
+  defaultBaseConfig,
+  USED,
   defineConfig({
     globalCss: {
       "html, body": {

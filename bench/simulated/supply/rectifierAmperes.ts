@@ -16,7 +16,7 @@ export const rectifierAmperes = (
   const distortion = Math.sqrt(1 / powerFactor ** 2 - 1);
   const angle = mainsVolts / (Math.SQRT2 * voltsRms);
   // Sine of three times the phase, from its sine.
-  const third = 3 * angle - 4 * angle ** 3;
+  const third = angle * (3 - 4 * angle * angle);
   return (
     Math.SQRT2 *
     inStepAmperes(watts, { voltsRms, sourceOhms }, distortion) *
