@@ -3,6 +3,7 @@
 import { By, Key, type WebDriver } from "selenium-webdriver";
 import { press, shows } from "@/e2e/browser";
 import { dayOfSeconds } from "./dayOfSeconds";
+import { escapeFrom, playLive, sweepSeconds } from "./liveScreens";
 import { withDemo, type DemoPage } from "./withDemo";
 
 type Pace = { framesPerSecond: number; changesPerSecond: number; longestGapMs: number };
@@ -61,8 +62,14 @@ const report = (name: string, { framesPerSecond, changesPerSecond, longestGapMs 
     `${name}: ${framesPerSecond.toFixed(0)} frames a second, ${changesPerSecond.toFixed(0)} changes a second, longest gap ${longestGapMs.toFixed(0)} ms`,
   );
 
-const measure = async ({ driver, stage, choose }: DemoPage): Promise<void> => {
+const LIVE_RATE_HZ = 96_000;
+
+const measure = async (page: DemoPage): Promise<void> => {
+  const { driver, stage, choose } = page;
   await driver.manage().setTimeouts({ script: 60_000 });
+  console.log(
+    `a planned sweep of 40 levels, from the key to the result: ${(await sweepSeconds(page)).toFixed(1)} s`,
+  );
   const newRun = async (kind: string): Promise<void> => {
     await driver.findElement(By.css("body")).sendKeys("n");
     await driver.sleep(500);
@@ -88,6 +95,15 @@ const measure = async ({ driver, stage, choose }: DemoPage): Promise<void> => {
   await driver.findElement(By.css("body")).sendKeys(Key.PAGE_UP);
   await driver.sleep(1000);
   report("the live bench, two channels", await paceOf(driver, WATCHING));
+  await playLive(page, LIVE_RATE_HZ);
+  report(
+    `live through the virtual interface, two channels at ${LIVE_RATE_HZ / 1000} kHz`,
+    await paceOf(driver, WATCHING),
+  );
+  const { seconds, quantaBeforeFade } = await escapeFrom(driver);
+  console.log(
+    `Esc there: gone ${(1000 * seconds).toFixed(0)} ms after the key; its fade of 10 ms began ${quantaBeforeFade.toFixed(1)} render quanta after it`,
+  );
   await stage("heat", "Readings by hand");
   const began = Date.now();
   await driver.findElement(By.css("[data-testid=logger-file]")).sendKeys(dayOfSeconds());

@@ -114,7 +114,7 @@ function Told({
         />
         <HStack gap={1.5} fontSize="19px" fontWeight={700} color={isReal ? "spruce" : "muted"}>
           <span>{isReal ? "a real difference" : "not told apart"}</span>
-          <Explain term="real-difference" />
+          <Explain term="real-difference" of="a real difference" />
         </HStack>
       </HStack>
       {children}

@@ -1,5 +1,5 @@
 "use client";
-import { Box, Flex, Popover, Portal, Text } from "@chakra-ui/react";
+import { Box, Flex, Text } from "@chakra-ui/react";
 import { ArrowRight } from "lucide-react";
 import { usePathname, useRouter } from "next/navigation";
 import { useState, type ReactNode } from "react";
@@ -7,6 +7,7 @@ import { PROBES, READINGS, type Instruments, type RigSettings } from "@/records"
 import type { ChainFact, ChainLinkName } from "@/records/facts";
 import { ChoiceField, held } from "../parts/fields";
 import { PageLink } from "../parts/PageLink";
+import { PanelButton } from "../parts/PanelButton";
 import { saveDocument } from "../parts/saves";
 import { messageOf } from "../parts/send";
 
@@ -39,54 +40,48 @@ export function ChainPanel({ name, amplifierId, settings, children }: ChainPanel
   const path = usePathname();
   const { title, stage, stageName } = LINKS[name];
   return (
-    <Popover.Root lazyMount unmountOnExit positioning={{ placement: "bottom-start" }}>
-      <Popover.Trigger asChild>
-        <button type="button" style={{ flex: 1, minWidth: 0, textAlign: "left" }}>
-          {children}
-        </button>
-      </Popover.Trigger>
-      <Portal>
-        <Popover.Positioner>
-          <Popover.Content bg="surface" borderColor="rime" borderWidth="1px" w="320px">
-            <Popover.Body>
-              <Popover.Title fontWeight={700} fontSize="17px" mb={2}>
-                {title}
-              </Popover.Title>
-              <Box as="dl" fontSize="14.5px">
-                {settings.facts[name].map(([label, value]) => (
-                  <Flex
-                    key={label}
-                    justify="space-between"
-                    gap={4}
-                    py={1}
-                    borderTopWidth="1px"
-                    borderColor="rime"
-                  >
-                    <Text as="dt" color="muted">
-                      {label}
-                    </Text>
-                    <Text as="dd" fontWeight={600} textAlign="right" m={0} overflowWrap="anywhere">
-                      {value}
-                    </Text>
-                  </Flex>
-                ))}
-              </Box>
-              {/* There the whole rig is on the screen, and kept as it is changed. */}
-              {!path.endsWith("/rig") && (
-                <Choices name={name} amplifierId={amplifierId} settings={settings} />
-              )}
-              {!path.endsWith(`/${stage}`) && (
-                <PageLink href={`/amplifiers/${amplifierId}/${stage}`}>
-                  <Flex align="center" gap={1.5} mt={3} fontSize="14.5px" color="spruce">
-                    All of it in the {stageName} <ArrowRight size={15} />
-                  </Flex>
-                </PageLink>
-              )}
-            </Popover.Body>
-          </Popover.Content>
-        </Popover.Positioner>
-      </Portal>
-    </Popover.Root>
+    <PanelButton
+      title={title}
+      width="320px"
+      placement="bottom-start"
+      style={{ flex: 1, minWidth: 0, textAlign: "left" }}
+      panel={
+        <>
+          <Box as="dl" fontSize="14.5px">
+            {settings.facts[name].map(([label, value]) => (
+              <Flex
+                key={label}
+                justify="space-between"
+                gap={4}
+                py={1}
+                borderTopWidth="1px"
+                borderColor="rime"
+              >
+                <Text as="dt" color="muted">
+                  {label}
+                </Text>
+                <Text as="dd" fontWeight={600} textAlign="right" m={0} overflowWrap="anywhere">
+                  {value}
+                </Text>
+              </Flex>
+            ))}
+          </Box>
+          {/* There the whole rig is on the screen, and kept as it is changed. */}
+          {!path.endsWith("/rig") && (
+            <Choices name={name} amplifierId={amplifierId} settings={settings} />
+          )}
+          {!path.endsWith(`/${stage}`) && (
+            <PageLink href={`/amplifiers/${amplifierId}/${stage}`}>
+              <Flex align="center" gap={1.5} mt={3} fontSize="14.5px" color="spruce">
+                All of it in the {stageName} <ArrowRight size={15} />
+              </Flex>
+            </PageLink>
+          )}
+        </>
+      }
+    >
+      {children}
+    </PanelButton>
   );
 }
 

@@ -12,8 +12,10 @@ const NAMES: Record<string, string> = {
   " ": "space",
 };
 
+export type KeyHelpProps = { open: boolean; onClose(): void };
+
 /** The keys that work on the screen as it is now. */
-export function KeyHelp({ open, onClose }: { open: boolean; onClose(): void }) {
+export function KeyHelp({ open, onClose }: KeyHelpProps) {
   const keys = useKnownKeys();
   return (
     <Dialog.Root

@@ -6,11 +6,16 @@ import { usePathname, useSearchParams } from "next/navigation";
 import { useTheme } from "next-themes";
 import { useCallback, useMemo, useState, type ReactNode } from "react";
 import { KeyCap } from "../parts/KeyCap";
+import { fetchedWhenOpen } from "../parts/fetchedWhenOpen";
 import { useKeys } from "../parts/keys";
 import { useNote } from "../log/NoteProvider";
-import { KeyHelp } from "./KeyHelp";
 import { AMPLIFIER_KINDS } from "@/records";
+import type { KeyHelpProps } from "./KeyHelp";
 import { STAGES, type StageProgress, type StageSlug } from "@/records/facts";
+
+const KeyHelp = fetchedWhenOpen<KeyHelpProps>(() =>
+  import("./KeyHelp").then((module) => module.KeyHelp),
+);
 
 export type RailAmplifier = { id: string; name: string; line: string; progress: StageProgress };
 

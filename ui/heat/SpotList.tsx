@@ -105,7 +105,7 @@ function Told({ reading, why }: Pick<ReadSpot, "reading" | "why">) {
       {resistance && (
         <HStack gap={1.5}>
           <span>{resistanceText(resistance)}</span>
-          <Explain term="thermal-resistance" />
+          <Explain term="thermal-resistance" of="thermal resistance" />
         </HStack>
       )}
       {flow && flow.storedWatts > FLOW_TOLD * flow.heat.value && (
@@ -117,7 +117,7 @@ function Told({ reading, why }: Pick<ReadSpot, "reading" | "why">) {
       )}
       <HStack gap={1.5}>
         <span>{touchText(touch)}</span>
-        <Explain term="touch" />
+        <Explain term="touch" of="too hot to touch" />
       </HStack>
     </Text>
   );

@@ -1,7 +1,18 @@
 "use client";
-import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
+import {
+  createContext,
+  lazy,
+  Suspense,
+  useContext,
+  useMemo,
+  useState,
+  type ReactNode,
+} from "react";
 import { useKeys } from "../parts/keys";
-import { NoteDialog } from "./NoteDialog";
+
+const NoteDialog = lazy(() =>
+  import("./NoteDialog").then((module) => ({ default: module.NoteDialog })),
+);
 
 const NoteContext = createContext<{ open(): void }>({ open: () => {} });
 
@@ -22,7 +33,11 @@ export function NoteProvider({
   return (
     <NoteContext value={note}>
       {children}
-      {isOpen && <NoteDialog amplifierId={amplifierId} onClose={() => setOpen(false)} />}
+      {isOpen && (
+        <Suspense>
+          <NoteDialog amplifierId={amplifierId} onClose={() => setOpen(false)} />
+        </Suspense>
+      )}
     </NoteContext>
   );
 }

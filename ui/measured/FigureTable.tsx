@@ -6,7 +6,7 @@ import type { RunReadings } from "@/records/facts";
 import { channelLook } from "@/drawing/channelLook";
 import { unbroken } from "../parts/unbroken";
 import { Explain } from "../words/Explain";
-import { termOfFigure } from "../words/glossary";
+import { termOfFigure } from "../words/figureTerms";
 import { shownFigure } from "@/drawing/quantityText";
 
 /** A reading in the table; in a narrow column its uncertainty goes below it. */

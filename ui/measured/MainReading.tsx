@@ -9,7 +9,7 @@ import { Panel } from "../parts/Panel";
 import { Reading } from "../parts/Reading";
 import { unbroken } from "../parts/unbroken";
 import { Explain } from "../words/Explain";
-import { termOfFigure } from "../words/glossary";
+import { termOfFigure } from "../words/figureTerms";
 import { VerdictWord } from "../verdict/VerdictWord";
 import { shownFigure } from "@/drawing/quantityText";
 
@@ -31,7 +31,7 @@ export function MainReading({
       {children}
       <HStack color="muted" gap={2}>
         <Text>{main?.label ?? "Nothing was read"}</Text>
-        {term && <Explain term={term} />}
+        {main && term && <Explain term={term} of={main.label} />}
       </HStack>
       {(isOfWholeAmplifier ? figures.slice(0, 1) : figures).map(([own], k) => {
         const { channelIndex } = run.conditions.channels[k];

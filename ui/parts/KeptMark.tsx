@@ -2,8 +2,13 @@ import { HStack, Text } from "@chakra-ui/react";
 import { Undo2 } from "lucide-react";
 import { useState, type ReactNode } from "react";
 import { ActionButton } from "./ActionButton";
-import { BothDialog } from "./BothDialog";
+import type { BothDialogProps } from "./BothDialog";
+import { fetchedWhenOpen } from "./fetchedWhenOpen";
 import type { Autosave } from "./useAutosave";
+
+const BothDialog = fetchedWhenOpen<BothDialogProps>(() =>
+  import("./BothDialog").then((module) => module.BothDialog),
+);
 
 /** Whether what is on the screen has been kept, and the way back. */
 export function KeptMark({ state, mine, undo, keepMine, takeTheirs }: Autosave) {

@@ -11,7 +11,7 @@ import {
 } from "@chakra-ui/react";
 import type { UseFormRegisterReturn } from "react-hook-form";
 import { Explain } from "../words/Explain";
-import { termOfLabel } from "../words/glossary";
+import { termOfLabel } from "../words/fieldTerms";
 
 /** What a field holds where its text lives with its owner, such as a document that is kept while it is typed. */
 export type HeldField = {
@@ -79,7 +79,7 @@ function Labelled({
       )}
       {term && (
         <Box justifySelf="start">
-          <Explain term={term} />
+          <Explain term={term} of={label} />
         </Box>
       )}
       <Box gridColumn={WHOLE} minW={0}>

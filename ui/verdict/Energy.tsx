@@ -33,7 +33,7 @@ export function Energy({ mains }: { mains: MeasuredMains | null }) {
             <Head>Out</Head>
             <Head>Heat</Head>
             <Head>
-              Power factor <Explain term="power-factor" />
+              Power factor <Explain term="power-factor" of="power factor" />
             </Head>
             <Head>Breaker left</Head>
           </Box>

@@ -39,7 +39,7 @@ export function SupplyPanel({
         <Heading as="h2" fontSize="18px">
           Supply
         </Heading>
-        <Explain term="supply-fingerprint" />
+        <Explain term="supply-fingerprint" of="a supply’s fingerprint" />
       </HStack>
       <Foremost differences={differences} />
       <Grid templateColumns={`repeat(${told.length}, minmax(0, 1fr))`} gap={4} mt={2}>

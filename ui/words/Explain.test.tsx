@@ -16,7 +16,7 @@ beforeAll(() => {
 });
 
 test("an explanation is one press away", async () => {
-  render(provided(<Explain term="knee" />));
+  render(provided(<Explain term="knee" of="Knee" />));
   await userEvent.click(screen.getByRole("button", { name: "What is Knee?" }));
   expect(await screen.findByText(GLOSSARY.knee.what)).toBeTruthy();
   expect(screen.getByText(/Where distortion passes/)).toBeTruthy();

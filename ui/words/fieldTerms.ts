@@ -1,3 +1,5 @@
+import type { TermKey } from "./glossary";
+
 /** What stands behind the label of a field; a label says the same on every screen. */
 export const FIELD_TERMS = {
   "Output stage": "output-stage",
@@ -103,3 +105,9 @@ export const FIELD_TERMS = {
   "Speaker, 2.83 V at 1 m": "listening-level",
   "Speaker, nominal": "listening-level",
 } as const;
+
+const ofFields: Readonly<Record<string, TermKey>> = FIELD_TERMS;
+
+/** The term that explains the field of that label; null where it says it all. */
+export const termOfLabel = (label: string): TermKey | null =>
+  Object.hasOwn(ofFields, label) ? ofFields[label] : null;

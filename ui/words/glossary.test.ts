@@ -1,10 +1,11 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
-import { FIELD_TERMS } from "./fieldTerms";
-import { PARAMETER_TERMS } from "./parameterTerms";
+import { FIELD_TERMS, termOfLabel } from "./fieldTerms";
+import { termOfFigure } from "./figureTerms";
+import { PARAMETER_TERMS, termOfParameter } from "./parameterTerms";
 import { CATALOGUE, fromCatalogue, panelOf } from "@/bench/catalogue";
 import { RUN_KINDS } from "@/core/run";
-import { GLOSSARY, termOfFigure, termOfLabel, termOfParameter, termsWith } from "./glossary";
+import { GLOSSARY, termsWith } from "./glossary";
 
 test("every term says what, why, how and from where, in whole sentences", () => {
   for (const { what, why, how, source } of Object.values(GLOSSARY)) {

@@ -1,7 +1,4 @@
-import type { Figure } from "@/core/run";
 import { BENCH_TERMS } from "./benchTerms";
-import { FIELD_TERMS } from "./fieldTerms";
-import { PARAMETER_TERMS } from "./parameterTerms";
 import { SETTING_TERMS } from "./settingTerms";
 import { SIMULATION_TERMS } from "./simulationTerms";
 import type { Term } from "./term";
@@ -236,58 +233,6 @@ export const GLOSSARY = {
 };
 
 export type TermKey = keyof typeof GLOSSARY;
-
-/** Figures of runs whose names begin so are explained by that term; the first that fits. */
-const OF_FIGURES: readonly (readonly [begins: string, term: TermKey])[] = [
-  ["thd-plus-noise", "thdn"],
-  ["thd", "thd"],
-  ["sinad", "sinad"],
-  ["power-from-peak", "crest"],
-  ["clip", "flat-tops"],
-  ["flat", "flat-tops"],
-  ["tops", "flat-tops"],
-  ["knee", "knee"],
-  ["burst", "burst"],
-  ["headroom", "headroom"],
-  ["noise-a", "noise-weighting"],
-  ["noise", "noise"],
-  ["snr-", "noise"],
-  ["hum", "hum"],
-  ["gain", "gain"],
-  ["balance", "gain"],
-  ["input-for-rated", "gain"],
-  ["impedance", "impedance"],
-  ["resistance", "impedance"],
-  ["damping", "damping"],
-  ["modulation", "intermodulation"],
-  ["d2", "intermodulation"],
-  ["d3", "intermodulation"],
-  ["residual", "residual"],
-  ["low-", "response"],
-  ["high-", "response"],
-];
-
-/** What a figure is explained by where its name does not say it. */
-const OF_QUANTITIES: Partial<Record<Figure["quantity"], TermKey>> = {
-  watts: "power",
-  "distortion-ratio": "thdn",
-};
-
-/** The term that explains a run’s figure; null where its label says it all. */
-export const termOfFigure = ({ name, quantity }: Pick<Figure, "name" | "quantity">) =>
-  OF_FIGURES.find(([begins]) => name.startsWith(begins))?.[1] ?? OF_QUANTITIES[quantity] ?? null;
-
-const ofFields: Readonly<Record<string, TermKey>> = FIELD_TERMS;
-
-/** The term that explains the field of that label; null where it says it all. */
-export const termOfLabel = (label: string): TermKey | null =>
-  Object.hasOwn(ofFields, label) ? ofFields[label] : null;
-
-/** The term that explains a setting of the simulated bench; null where its label says it all. */
-export const termOfParameter = (label: string): TermKey | null =>
-  (Object.keys(PARAMETER_TERMS) as (keyof typeof PARAMETER_TERMS)[]).find((key) =>
-    (PARAMETER_TERMS[key] as readonly string[]).includes(label),
-  ) ?? null;
 
 /** Terms in whose words something is found, in alphabetical order; all of them where nothing is looked for. */
 export const termsWith = (looked: string): readonly (Term & { key: TermKey })[] => {

@@ -1,3 +1,5 @@
+import type { TermKey } from "./glossary";
+
 /** What stands behind the settings of the simulated bench, by their labels there. */
 export const PARAMETER_TERMS = {
   "source-resistance": [
@@ -126,3 +128,9 @@ export const PARAMETER_TERMS = {
   "full-scale": ["Full scale, peak at the load; 0 chooses a range"],
   converter: ["Resolution", "Error of its clock"],
 } as const satisfies Record<string, readonly string[]>;
+
+/** The term that explains a setting of the simulated bench; null where its label says it all. */
+export const termOfParameter = (label: string): TermKey | null =>
+  (Object.keys(PARAMETER_TERMS) as (keyof typeof PARAMETER_TERMS)[]).find((key) =>
+    (PARAMETER_TERMS[key] as readonly string[]).includes(label),
+  ) ?? null;

@@ -28,7 +28,7 @@ export function SoakPanel({
       <div data-testid="soak-outlook">
         <HStack gap={1.5} color="muted">
           <span>{settled ? "Will settle at" : "Where it settles"}</span>
-          <Explain term="settled" />
+          <Explain term="settled" of="settled" />
         </HStack>
         {settled ? (
           <Reading value={settled.value} unit="°C" plusMinus={settled.uncertainty} />

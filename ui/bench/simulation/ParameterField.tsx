@@ -5,7 +5,7 @@ import type { Field, QuantityField } from "@/bench/fields";
 import type { ParameterValue } from "@/bench/panel";
 import { formatEngineering, parseNumber } from "@/core/units";
 import { Explain } from "../../words/Explain";
-import { termOfParameter } from "../../words/glossary";
+import { termOfParameter } from "../../words/parameterTerms";
 import { fromSlider, toSlider, TRAVEL } from "./sliderScale";
 
 export type ParameterFieldProps = {
@@ -83,7 +83,7 @@ function Explained({
       >
         {htmlFor ? <label htmlFor={htmlFor}>{label}</label> : <span>{label}</span>}
       </Text>
-      {term && <Explain term={term} />}
+      {term && <Explain term={term} of={label} />}
     </HStack>
   );
 }

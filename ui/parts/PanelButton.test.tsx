@@ -1,0 +1,76 @@
+/** @jest-environment jsdom */
+import { render, screen, waitFor } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { provided } from "../testing/provided";
+import { fetchedWhenOpen } from "./fetchedWhenOpen";
+import { PanelButton } from "./PanelButton";
+
+// What places a panel watches sizes, which this page without a screen has none of.
+beforeAll(() => {
+  globalThis.ResizeObserver = class {
+    observe() {}
+    unobserve() {}
+    disconnect() {}
+  };
+});
+
+const shown = () =>
+  render(
+    provided(
+      <>
+        <PanelButton title="Probe" width="300px" panel={<p>grounded</p>}>
+          capsule
+        </PanelButton>
+        <button type="button">elsewhere</button>
+      </>,
+    ),
+  );
+const capsule = () => screen.getByRole("button", { name: "capsule" });
+
+test("a press opens the panel, called by its title; the button says whether it is open", async () => {
+  shown();
+  expect(capsule().getAttribute("aria-expanded")).toBe("false");
+  expect(screen.queryByText("grounded")).toBeNull();
+  await userEvent.click(capsule());
+  expect(await screen.findByRole("dialog", { name: "Probe" })).toBeTruthy();
+  expect(screen.getByText("grounded")).toBeTruthy();
+  expect(capsule().getAttribute("aria-expanded")).toBe("true");
+});
+
+test.each([
+  ["Esc", () => userEvent.keyboard("{Escape}")],
+  ["a press on the button", () => userEvent.click(capsule())],
+  ["a press elsewhere", () => userEvent.click(screen.getByText("elsewhere"))],
+])("%s closes it, and it opens again", async (_, close) => {
+  shown();
+  await userEvent.click(capsule());
+  await screen.findByText("grounded");
+  await close();
+  await waitFor(() => expect(screen.queryByText("grounded")).toBeNull());
+  await userEvent.click(capsule());
+  expect(await screen.findByText("grounded")).toBeTruthy();
+});
+
+test("Esc gives the focus back to the button", async () => {
+  shown();
+  await userEvent.click(capsule());
+  await screen.findByText("grounded");
+  await userEvent.keyboard("{Escape}");
+  await waitFor(() => expect(document.activeElement).toBe(capsule()));
+});
+
+test("nothing is fetched before it is open; then once, and it stays to close by itself", async () => {
+  let fetched = 0;
+  const Asked = fetchedWhenOpen<{ open: boolean }>(() => {
+    fetched++;
+    return Promise.resolve(({ open }) => <p>{open ? "open" : "closed"}</p>);
+  });
+  const { rerender } = render(<Asked open={false} />);
+  expect([fetched, document.body.textContent]).toEqual([0, ""]);
+  rerender(<Asked open />);
+  expect(await screen.findByText("open")).toBeTruthy();
+  rerender(<Asked open={false} />);
+  expect(screen.getByText("closed")).toBeTruthy();
+  rerender(<Asked open />);
+  expect([fetched, document.body.textContent]).toEqual([1, "open"]);
+});
