@@ -1,4 +1,4 @@
-import { quickThdPlusNoiseRatio } from "@/core/distortion";
+import { quickThdPlusNoiseRatio } from "@/core/distortion/reading";
 
 /** What counts as the limit of an amplifier that is tried from below. */
 const LIMIT_THD_PLUS_NOISE_RATIO = 0.01;

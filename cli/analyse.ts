@@ -1,5 +1,6 @@
 import { readFileSync, statSync } from "node:fs";
-import { analyseTone, TONE_DEFAULTS } from "@/core/distortion";
+import { TONE_DEFAULTS } from "@/core/distortion";
+import { analyseTone } from "@/core/distortion/reading";
 import { decodeText } from "@/core/files";
 import { powerWatts } from "@/core/power";
 import { formatSignificant } from "@/core/units";

@@ -3,13 +3,8 @@ import Papa from "papaparse";
 import { analyseBursts } from "@/core/burst";
 import { checkSteadyTone } from "@/core/check";
 import { crosstalk, loudestChannel } from "@/core/crosstalk";
-import {
-  analyseTone,
-  effectiveBits,
-  harmonicLead,
-  readFlattening,
-  type Band,
-} from "@/core/distortion";
+import { effectiveBits, harmonicLead, type Band } from "@/core/distortion";
+import { analyseTone, readFlattening } from "@/core/distortion/reading";
 import { differenceDistortion, modulationDistortion } from "@/core/intermodulation";
 import { analyseMultitone } from "@/core/multitone";
 import { analyseNoise } from "@/core/noise";
@@ -27,14 +22,8 @@ import {
   type ResponseReference,
 } from "@/core/response";
 import { logSweep, multitoneFrequencies, type FrequencyStep } from "@/core/signal";
-import {
-  analysePowerSweep,
-  findInterruptions,
-  powerAtClipOnset,
-  powerAtDistortion,
-  powerAtKnee,
-  sweepSummary,
-} from "@/core/sweep";
+import { powerAtClipOnset, powerAtDistortion, powerAtKnee, sweepSummary } from "@/core/sweep";
+import { analysePowerSweep, findInterruptions } from "@/core/sweep/reading";
 import { amplitudeRatioToDb } from "@/core/units";
 import { positiveOption, UsageError, type CommandLine } from "./arguments";
 import { toneFields } from "./toneFields";

@@ -2,13 +2,8 @@ import { createHash } from "node:crypto";
 import { existsSync } from "node:fs";
 import { BadZip, readZip, type OpenedZip } from "@/archive/readZip";
 import { TONE_DEFAULTS } from "@/core/distortion";
-import {
-  analyseRun,
-  completeSettings,
-  RUN_KINDS,
-  type ChannelResult,
-  type Recorded,
-} from "@/core/run";
+import { completeSettings, RUN_KINDS, type ChannelResult, type Recorded } from "@/core/run";
+import { analyseRun } from "@/core/run/reading";
 import { decodeCapture } from "@/pipeline/decode";
 import {
   PACKAGE_NAMES,

@@ -2,7 +2,7 @@
 import { existsSync, readFileSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { By, Key } from "selenium-webdriver";
-import { analyseTone } from "@/core/distortion";
+import { analyseTone } from "@/core/distortion/reading";
 import { amplitudeRatioToDb } from "@/core/units";
 import type { Run } from "@/records";
 import { addLoad } from "@/store";

@@ -8,15 +8,14 @@ import {
   type Wiring,
 } from "@/bench/contract";
 import { instrumentOf, type InstrumentDescription } from "@/bench/instruments";
-import { quickThdPlusNoiseRatio, TONE_DEFAULTS } from "@/core/distortion";
+import { TONE_DEFAULTS } from "@/core/distortion";
+import { quickThdPlusNoiseRatio } from "@/core/distortion/reading";
 import type { GuardLimits, Warmth } from "@/core/drive";
 import { failure, success, type Outcome } from "@/core/outcome";
 import { inputVoltsForPower } from "@/core/power";
 import {
-  analyseRun,
   completeSettings,
   RUN_KINDS,
-  RUN_METHODS,
   stoppedBy,
   type ChannelResult,
   type Recorded,
@@ -28,6 +27,7 @@ import {
   type ShotFacts,
   type SoakDefinition,
 } from "@/core/run";
+import { analyseRun, RUN_METHODS } from "@/core/run/reading";
 import type { ChannelConditions } from "@/core/power";
 import { formatSignificant } from "@/core/units";
 import { guardedWatch, guardsOf, type ShotTrip } from "./guardedWatch";

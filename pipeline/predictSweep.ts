@@ -1,7 +1,8 @@
 import { instrumentOf, type InstrumentDescription } from "@/bench/instruments";
 import { TONE_DEFAULTS } from "@/core/distortion";
 import { failure, success, type Outcome } from "@/core/outcome";
-import { analyseRun, type ChannelResult } from "@/core/run";
+import { type ChannelResult } from "@/core/run";
+import { analyseRun } from "@/core/run/reading";
 import { recordedFrom } from "./recorded";
 
 /** What to predict. Without lastVoltsRms the sweep goes a little past the amplifier's limit. */

@@ -5,16 +5,14 @@ import { readResponseText } from "@/core/files";
 import { success, type Outcome } from "@/core/outcome";
 import type { ChannelConditions } from "@/core/power";
 import {
-  analyseRun,
   completeSettings,
-  readTyped,
-  responseChannel,
   RUN_KINDS,
   type ChannelResult,
   type Recorded,
   type RunKind,
   type Settings,
 } from "@/core/run";
+import { analyseRun, readTyped, responseChannel } from "@/core/run/reading";
 import { recordedFrom } from "./recorded";
 
 export type ReadRequest = {

@@ -1,4 +1,4 @@
-import { analyseTone } from "@/core/distortion";
+import { analyseTone } from "@/core/distortion/reading";
 import { success, type Outcome } from "@/core/outcome";
 import { decodeCapture } from "./decode";
 

@@ -9,7 +9,7 @@ import { startServer } from "@/e2e/server";
 import { AMPLIFIER_KINDS, emptyDocument, powerDraft, SUPPLY_KINDS } from "@/records";
 import { runOf } from "@/records/testing/run";
 import { databaseFile, openDatabase } from "@/store";
-import { levelResult } from "@/core/run";
+import { levelResult } from "@/core/run/reading";
 import { stepReading } from "@/core/testing/stepReading";
 
 const CLAIMS_EACH = 10;

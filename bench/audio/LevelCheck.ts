@@ -1,4 +1,4 @@
-import { analyseTone } from "@/core/distortion";
+import { analyseTone } from "@/core/distortion/reading";
 import { peakOf, rootMeanSquare } from "@/core/numeric";
 import { lineAmplitude, powerSpectrum } from "@/core/spectrum";
 import { AudioLine } from "./AudioLine";

@@ -1,4 +1,4 @@
-import { analyseTone } from "@/core/distortion";
+import { analyseTone } from "@/core/distortion/reading";
 import { peakOf, rootMeanSquare } from "@/core/numeric";
 import type { Stimulus } from "@/core/signal";
 import { dbToAmplitudeRatio, formatSignificant, requirePositive, requireRange } from "@/core/units";

@@ -1,4 +1,4 @@
-import { analyseTone } from "@/core/distortion";
+import { analyseTone } from "@/core/distortion/reading";
 import { EXAMPLE_RIGS, onLoads } from ".";
 import { LiveBench } from "./LiveBench";
 

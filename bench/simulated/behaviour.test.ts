@@ -1,7 +1,7 @@
 // What practitioners know of amplifiers at their limits (common practice, ../shared notes of the trade), found in captures
 // by the same analysis as any recording's.
 import { analyseBursts } from "@/core/burst";
-import { findInterruptions } from "@/core/sweep";
+import { findInterruptions } from "@/core/sweep/reading";
 import { powerSpectrum } from "@/core/spectrum";
 import {
   HOME,

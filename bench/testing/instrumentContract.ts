@@ -1,5 +1,5 @@
 // For tests only: what every instrument must keep to, whichever it is. What is asked follows from what it says that it can do.
-import { analyseTone } from "@/core/distortion";
+import { analyseTone } from "@/core/distortion/reading";
 import { decodeWav } from "@/core/wav";
 import {
   playedLayout,

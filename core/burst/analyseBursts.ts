@@ -1,4 +1,4 @@
-import { fitFlanks, FLATTENING_CRITERION_RATIO } from "../distortion";
+import { fitFlanks, FLATTENING_CRITERION_RATIO } from "../distortion/reading";
 import { fitHarmonics, fitSine, fitSineAt } from "../fit";
 import { nthSmallest, peakOf, rootMeanSquare } from "../numeric";
 import { failure, success, type Outcome } from "../outcome";

@@ -1,5 +1,5 @@
 // A harmonic on the band's edge is one line, inside: so that 1 kHz with 1 % at 20 kHz has a THD and a THD+N of 1 %.
-import { analyseTone } from ".";
+import { analyseTone } from "./reading";
 
 const read = (rateHz: number, seconds: number, offsetRatio = 0) => {
   const hertz = 1000 * (1 + offsetRatio);

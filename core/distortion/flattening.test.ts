@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { seededNormal } from "../signal";
-import { analyseTone, FLATTENING_CRITERION_RATIO, readFlattening } from ".";
+import { analyseTone, FLATTENING_CRITERION_RATIO, readFlattening } from "./reading";
 import { peakBetweenSamples } from "./peakBetweenSamples";
 
 const sine = (peak: number, frequencyHz = 1000, sampleRateHz = 96_000, seconds = 0.4) =>

@@ -6,7 +6,8 @@ import {
   truthOf,
   type TruthValue,
 } from "../testing/referenceCapture";
-import { analyseTone, type ToneReading } from ".";
+import { type ToneReading } from ".";
+import { analyseTone } from "./reading";
 
 const NAMES = [
   ...["a_3R97", "a_8R2", "b_3R97", "b_8R2"].flatMap((rig) =>

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { resolve } from "node:path";
-import { analyseTone } from "../distortion";
+import { analyseTone } from "../distortion/reading";
 import { captureVolts, hasReferenceCaptures, truthOf } from "../testing/referenceCapture";
 import { guessKind, isResponseText, readResponseText, readScopeRecord } from ".";
 

@@ -1,10 +1,10 @@
 import { rootMeanSquare } from "../numeric";
 import { analyseBursts } from "../burst";
-import { analyseTone, readFlattening } from "../distortion";
+import { analyseTone, readFlattening } from "../distortion/reading";
 import { findFrequencySteps } from "../response";
 import type { RunKind } from "../run";
 import { powerSpectrum, type Spectrum } from "../spectrum";
-import { findSteps } from "../sweep";
+import { findSteps } from "../sweep/reading";
 import { LEAST_SAMPLES } from "../wav";
 
 /** What a recording seems to be, and what in it says so. */

@@ -1,7 +1,8 @@
 // What a recording from a real bench may hold, read as every kind of run: each ends in a refusal, a figure with a caution, or
 // a figure that is meant. The signals are seeded; the table says what a bench engineer would want of each.
 import { BURST_KINDS, bursts, seededNormal } from "../signal";
-import { analyseRun, completeSettings, RUN_KINDS, type RunKind } from ".";
+import { completeSettings, RUN_KINDS, type RunKind } from ".";
+import { analyseRun } from "./reading";
 import { load, recorded, RATE_HZ } from "./testing/recordings";
 
 const SECONDS = 1.5;

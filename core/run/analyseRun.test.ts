@@ -1,5 +1,6 @@
 import { seededNormal } from "../signal";
-import { analyseRun, RUN_KINDS, initialSettings, RUN_KIND_NAMES, type RunKind } from ".";
+import { RUN_KINDS, initialSettings, RUN_KIND_NAMES, type RunKind } from ".";
+import { analyseRun } from "./reading";
 
 const RATE_HZ = 48_000;
 const LOAD = {

@@ -1,5 +1,5 @@
 // What every kind of run has in common: a look at the recording before it is read, and what becomes of channels that hold nothing.
-import { analyseRun } from ".";
+import { analyseRun } from "./reading";
 import { recorded, sum, tone } from "./testing/recordings";
 import type { Recorded, RunKind } from "./types";
 

@@ -1,5 +1,6 @@
 import { differenceTones, multitone, multitoneCrestFactor } from "../signal";
-import { analyseRun, RUN_KINDS, type RunKind } from ".";
+import { RUN_KINDS, type RunKind } from ".";
+import { analyseRun } from "./reading";
 import { completeSettings } from "./settings";
 import { recorded, tone } from "./testing/recordings";
 import { clipped } from "./clipped";

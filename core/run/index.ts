@@ -1,14 +1,8 @@
-// core/run: what each kind of run is, what it may be set to, which recordings it takes, and what is read from them.
-export { readMainsDrawLog } from "./mainsLog";
-export { guessPlaces, readSoakLog, type ProbePlaces } from "./soakLog";
-export { analyseRun } from "./analyseRun";
-export { residualOf } from "./methods/residual";
-export { responseChannel } from "./methods/response";
-export { levelFigures, levelResult, USUAL_LIMIT, type LevelResult } from "./levels";
-export { spectrumCurve, wavePicture } from "./figures";
-export { readTyped } from "./readTyped";
+// core/run: what each kind of run is, what it may be set to, and what is said of its results. How recordings are read is in
+// reading.ts, apart, so that a page that only shows runs does not bring it along.
+export { guessPlaces, type ProbePlaces } from "./soakLog";
+export { levelFigures } from "./levelFigures";
 export { RUN_KIND_NAMES, RUN_KINDS } from "./runKinds";
-export { RUN_METHODS } from "./runMethods";
 export { completeSettings, initialSettings, isAllowed, numberOf, readingFields } from "./settings";
 export { stoppedBy } from "./stop";
 export type {

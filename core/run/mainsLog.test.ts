@@ -1,5 +1,5 @@
 import { seededNormal } from "../signal";
-import { readMainsDrawLog } from ".";
+import { readMainsDrawLog } from "./reading";
 
 const random = seededNormal(7);
 /** So many readings of about so many watts, with a meter's flicker of 0.5 %. */

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { powerSpectrum } from "../spectrum";
-import { completeSettings, initialSettings, RUN_KIND_NAMES, RUN_KINDS, spectrumCurve } from ".";
-import { wavePicture } from "./figures";
+import { completeSettings, initialSettings, RUN_KIND_NAMES, RUN_KINDS } from ".";
+import { spectrumCurve } from "./reading";
+import { wavePicture } from "./pictures";
 import { RATE_HZ, tone } from "./testing/recordings";
 
 describe("settings", () => {

@@ -1,5 +1,5 @@
 import { powerSpectrum } from "../spectrum";
-import { spectrumCurve } from "./figures";
+import { spectrumCurve } from "./pictures";
 import type { Curve, Recorded } from "./types";
 
 /** The spectrum of one channel of a recording, under the recording's name. */

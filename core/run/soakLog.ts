@@ -1,6 +1,6 @@
 import { failure, type Outcome } from "../outcome";
 import type { ChannelResult, SoakMoment } from "./types";
-import { RUN_METHODS } from "./runMethods";
+import { readSoak } from "./methods/heatSoak";
 
 /** What one probe of a logger read, in order of time. */
 type ProbeReadings = { name: string; seconds: Float64Array; celsius: Float64Array };
@@ -18,8 +18,7 @@ export const readSoakLog = (
   { sink, casing, load }: ProbePlaces,
   channelCount: number,
 ): Outcome<ChannelResult[]> => {
-  const soak = RUN_METHODS["heat-soak"].soak;
-  if (sink === null || !spots[sink] || !soak)
+  if (sink === null || !spots[sink])
     return failure("channel-mismatch", "Heat sink", "say which probe was on the heat sink.");
   const at = (spot: number | null, seconds: number): number | null =>
     spot === null || !spots[spot] ? null : celsiusAt(spots[spot], seconds);
@@ -36,7 +35,7 @@ export const readSoakLog = (
       isCutOut: false,
     };
   });
-  return soak.read(moments, [], channelCount);
+  return readSoak(moments, [], channelCount);
 };
 
 /** Moments that a run keeps of its curves; the log itself stays as it came. */

@@ -1,4 +1,4 @@
-import { analyseTone } from "../distortion";
+import { analyseTone } from "../distortion/reading";
 import { rootMeanSquare } from "../numeric";
 import { failure, success, type Outcome } from "../outcome";
 import { powerStdUncertaintyRatio, powerWatts } from "../power";

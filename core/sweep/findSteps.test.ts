@@ -1,5 +1,5 @@
 import { seededUniform, steppedSweep, sweepLevels } from "../signal";
-import { findSteps } from ".";
+import { findSteps } from "./reading";
 
 type Made = {
   sampleRateHz: number;

@@ -1,10 +1,8 @@
-// core/sweep: power against distortion, from a stepped level sweep.
-export { analysePowerSweep, type Progress } from "./analysePowerSweep";
+// core/sweep: power against distortion, from the levels of a sweep. How levels are found and read in a recording is in reading.ts, apart,
+// so that a page that only shows them does not bring it along.
 export { clippedSine, overdriveAt } from "./clippedSine";
 export { powerAtKnee } from "./knee";
 export { sweepSummary } from "./sweepSummary";
-export { findSteps, type FoundSteps, type SweepStep } from "./findSteps";
-export { findInterruptions, type Interruption } from "./interruptions";
 export {
   bumpBelowLimit,
   distortionRatio,

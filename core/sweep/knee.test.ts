@@ -1,8 +1,10 @@
 import fc from "fast-check";
-import { effectiveBits, harmonicLead, linearResidual, toneResidual } from "../distortion";
+import { effectiveBits, harmonicLead } from "../distortion";
+import { linearResidual, toneResidual } from "../distortion/reading";
 import { seededNormal, steppedSweep, tones } from "../signal";
 import { stepReading } from "../testing/stepReading";
-import { analysePowerSweep, findInterruptions, powerAtKnee } from ".";
+import { powerAtKnee } from ".";
+import { analysePowerSweep, findInterruptions } from "./reading";
 
 const curve = (scatter: (k: number) => number) =>
   Array.from({ length: 40 }, (_, k) => {

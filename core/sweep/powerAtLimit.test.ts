@@ -1,6 +1,7 @@
 import { stepReading } from "../testing/stepReading";
-import { analyseTone } from "../distortion";
-import { analysePowerSweep, outputWithin, powerAtClipOnset, powerAtDistortion } from ".";
+import { analyseTone } from "../distortion/reading";
+import { outputWithin, powerAtClipOnset, powerAtDistortion } from ".";
+import { analysePowerSweep } from "./reading";
 import { clippedSine, overdriveAt } from "./clippedSine";
 import { whyItStopped } from "./whyItStopped";
 

@@ -6,7 +6,8 @@ import {
   truthOf,
   type TruthValue,
 } from "../testing/referenceCapture";
-import { analysePowerSweep, powerAtClipOnset, powerAtDistortion, type ChannelSweep } from ".";
+import { powerAtClipOnset, powerAtDistortion, type ChannelSweep } from ".";
+import { analysePowerSweep } from "./reading";
 
 const sweepOf = (name: string): ChannelSweep => {
   const { channels, sampleRateHz } = captureVolts(name);

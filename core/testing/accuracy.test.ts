@@ -1,7 +1,7 @@
 // What the core promises on clean synthetic signals: amplitude within 0.001 dB, frequency within 1 ppm, harmonics down
 // to -130 dBc within 0.1 dB from 64-bit data; at any sample rate, at any length, off the bins and off whole cycles.
 import fc from "fast-check";
-import { analyseTone } from "../distortion";
+import { analyseTone } from "../distortion/reading";
 import { BLOCK_SAMPLES } from "../distortion/toneBySpectrum";
 import { seededNormal } from "../signal";
 import { amplitudeRatioToDb, dbToAmplitudeRatio, dbToPowerRatio, powerRatioToDb } from "../units";

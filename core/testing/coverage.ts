@@ -2,13 +2,14 @@
 // counted how often the truth lies within what a reading says of itself.
 import { analyseBursts } from "../burst";
 import { crosstalk } from "../crosstalk";
-import { analyseTone } from "../distortion";
+import { analyseTone } from "../distortion/reading";
 import { outputImpedance, SAME_RANGE_REPEAT_RATIO } from "../impedance";
 import { analyseNoise, type WeightingName, WEIGHTINGS } from "../noise";
 import type { Outcome } from "../outcome";
 import { powerWatts, voltageGain, type ChannelConditions } from "../power";
 import { BURST_KINDS, bursts, seededNormal } from "../signal";
-import { analysePowerSweep, powerAtDistortion, powerAtKnee, type StepReading } from "../sweep";
+import { powerAtDistortion, powerAtKnee, type StepReading } from "../sweep";
+import { analysePowerSweep } from "../sweep/reading";
 import { clippedSine, overdriveAt } from "../sweep/clippedSine";
 
 /** What a reading says, and what is true. */

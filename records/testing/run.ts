@@ -1,5 +1,5 @@
 // For tests only: records built by hand.
-import { levelResult } from "@/core/run";
+import { levelResult } from "@/core/run/reading";
 import { stepReading } from "@/core/testing/stepReading";
 import {
   NO_REMARKS,

@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
-import { levelResult, type ChannelResult } from "@/core/run";
+import { type ChannelResult } from "@/core/run";
+import { levelResult } from "@/core/run/reading";
 import type { ChannelSweep } from "@/core/sweep";
 
 /** Results of a power sweep as they were: the levels and why it stopped, nothing else. */

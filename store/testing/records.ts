@@ -1,7 +1,7 @@
 // For tests only: what is put into a store, built by hand.
 import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
-import { levelResult } from "@/core/run";
+import { levelResult } from "@/core/run/reading";
 import { stepReading } from "@/core/testing/stepReading";
 import { powerDraft, type AmplifierDraft, type Run, type RunDraft } from "@/records";
 import { addRun, captures, findRuns } from "..";

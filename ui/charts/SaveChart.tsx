@@ -3,7 +3,7 @@ import { HStack } from "@chakra-ui/react";
 import { Download } from "lucide-react";
 import type { RefObject } from "react";
 import { ActionButton } from "../parts/ActionButton";
-import { savePng, saveSvg } from "./saveChart";
+import { savePng, saveSvg } from "./chartFiles";
 
 const STYLE = { minH: "36px", px: 3, fontSize: "13.5px" } as const;
 

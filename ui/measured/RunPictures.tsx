@@ -1,4 +1,5 @@
 import { Box, Flex, Heading, HStack, Text } from "@chakra-ui/react";
+import dynamic from "next/dynamic";
 import { useRef, useState, type RefObject } from "react";
 import { RUN_KINDS } from "@/core/run";
 import { formatSignificant } from "@/core/units";
@@ -11,11 +12,21 @@ import { SaveChart } from "../charts/SaveChart";
 import { ActionButton } from "../parts/ActionButton";
 import { Panel } from "../parts/Panel";
 import { unbroken } from "../parts/unbroken";
-import { hasLevels, LevelPanel } from "../recording/LevelPanel";
-import { RecordingPanel } from "../recording/RecordingPanel";
 import { chartsOf, isClaimed, type ChartGroup } from "@/drawing/chartsOf";
 import { conditionsLine } from "./conditionsLine";
 import { ExportLinks } from "./ExportLinks";
+
+// Looked at now and then: they come with what cuts, listens and draws samples when one of them is chosen.
+const LevelPanel = dynamic(() =>
+  import("../recording/LevelPanel").then((module) => module.LevelPanel),
+);
+const RecordingPanel = dynamic(() =>
+  import("../recording/RecordingPanel").then((module) => module.RecordingPanel),
+);
+
+/** Levels can be looked at where one recording holds them all. */
+const hasLevels = (run: Run): boolean =>
+  run.captures.length === 1 && run.result.channels.some(({ levels }) => levels?.length);
 
 /** The sheet that one level of a sweep is looked at on. */
 const LEVEL = "level";

@@ -1,8 +1,8 @@
 "use client";
-import { useId, useState, type ComponentProps, type CSSProperties, type ReactNode } from "react";
+import { useId, useState, type CSSProperties, type ReactNode } from "react";
 import { fetchedWhenOpen } from "./fetchedWhenOpen";
+import type { FloatingPanelProps } from "./FloatingPanel";
 
-type FloatingPanelProps = ComponentProps<(typeof import("./FloatingPanel"))["FloatingPanel"]>;
 const FloatingPanel = fetchedWhenOpen<FloatingPanelProps>(() =>
   import("./FloatingPanel").then((module) => module.FloatingPanel),
 );

@@ -12,10 +12,6 @@ import { LineChart } from "../charts/LineChart";
 import { ActionButton } from "../parts/ActionButton";
 import { useRecording } from "./useRecording";
 
-/** Levels can be looked at where one recording holds them all. */
-export const hasLevels = (run: Run): boolean =>
-  run.captures.length === 1 && run.result.channels.some(({ levels }) => levels?.length);
-
 /** The level next to a power; without one, the last whose tops are not flat. */
 const nearest = (levels: readonly StepReading[], watts: number | null): number => {
   if (watts === null)

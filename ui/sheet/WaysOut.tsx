@@ -1,7 +1,7 @@
 import { Flex, Grid, HStack, Text } from "@chakra-ui/react";
 import { Archive, Download } from "lucide-react";
 import { useState } from "react";
-import { offerFile } from "../charts/saveChart";
+import { offerFile } from "../charts/chartFiles";
 import { ActionButton } from "../parts/ActionButton";
 import { ChoiceField, held } from "../parts/fields";
 import { Panel } from "../parts/Panel";

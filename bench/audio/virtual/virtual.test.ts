@@ -1,4 +1,4 @@
-import { analyseTone } from "@/core/distortion";
+import { analyseTone } from "@/core/distortion/reading";
 import { rootMeanSquare } from "@/core/numeric";
 import { halveRate, seededNormal } from "@/core/signal";
 import { EXAMPLE_RIGS } from "../../simulated";

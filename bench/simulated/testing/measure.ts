@@ -1,5 +1,7 @@
-import { analyseTone, type ToneReading } from "@/core/distortion";
-import { analysePowerSweep, powerAtDistortion, type PowerSweepResult } from "@/core/sweep";
+import { type ToneReading } from "@/core/distortion";
+import { analyseTone } from "@/core/distortion/reading";
+import { powerAtDistortion, type PowerSweepResult } from "@/core/sweep";
+import { analysePowerSweep } from "@/core/sweep/reading";
 import { decodeChannel, readWavLayout } from "@/core/wav";
 import type { Capture } from "../../contract";
 import {

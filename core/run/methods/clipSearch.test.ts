@@ -1,5 +1,5 @@
 import { clippedSine } from "../../sweep";
-import { readTyped } from "..";
+import { readTyped } from "../reading";
 import { analysed, load, recorded, tone, valueOf } from "../testing/recordings";
 
 const held = (volts: Float64Array, limit: number) =>

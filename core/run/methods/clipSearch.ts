@@ -1,15 +1,11 @@
-import {
-  analyseTone,
-  readFlattening,
-  toneSummary,
-  type Flattening,
-  type ToneReading,
-} from "../../distortion";
+import { toneSummary, type Flattening, type ToneReading } from "../../distortion";
+import { analyseTone, readFlattening } from "../../distortion/reading";
 import { success, type Outcome } from "../../outcome";
 import type { ChannelConditions } from "../../power";
 import { formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
-import { figure, toneFigures, wavePicture } from "../figures";
+import { figure, toneFigures } from "../figures";
+import { wavePicture } from "../pictures";
 import { levelText, peakDriveAt, searchLevels, type LevelSearch } from "../levelSearch";
 import { numberOf } from "../settings";
 import { allDriven } from "../shots";

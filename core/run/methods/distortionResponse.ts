@@ -1,4 +1,4 @@
-import { analyseTone } from "../../distortion";
+import { analyseTone } from "../../distortion/reading";
 import { failure, success, type Outcome } from "../../outcome";
 import { findFrequencySteps, glides } from "../../response";
 import { powerStdUncertaintyRatio } from "../../power";

@@ -1,6 +1,7 @@
 import { stimulusVolts } from "../../signal";
 import { amplitudeRatioToDb } from "../../units";
-import { initialSettings, RUN_KINDS, RUN_METHODS } from "..";
+import { initialSettings, RUN_KINDS } from "..";
+import { RUN_METHODS } from "../reading";
 import { analysed, FACTS, RATE_HZ, recorded, valueOf } from "../testing/recordings";
 
 test("it begins higher each time the amplifier shuts down at the low end, and ends when it holds", () => {

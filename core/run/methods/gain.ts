@@ -1,9 +1,10 @@
-import { analyseTone } from "../../distortion";
+import { analyseTone } from "../../distortion/reading";
 import { success } from "../../outcome";
 import { inputVoltsForPower, powerWatts } from "../../power";
 import { formatSignificant, amplitudeRatioToDb } from "../../units";
 import { eachChannel } from "../channels";
-import { figure, wavePicture } from "../figures";
+import { figure } from "../figures";
+import { wavePicture } from "../pictures";
 import { numberOf } from "../settings";
 import { peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";

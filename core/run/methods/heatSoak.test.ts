@@ -1,4 +1,5 @@
-import { initialSettings, RUN_KINDS, RUN_METHODS } from "..";
+import { initialSettings, RUN_KINDS } from "..";
+import { RUN_METHODS } from "../reading";
 import { FACTS, findingOf, recorded, tone } from "../testing/recordings";
 
 const { fields } = RUN_KINDS["heat-soak"];

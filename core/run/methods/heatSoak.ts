@@ -49,7 +49,7 @@ const cutOuts = (
 const timesText = (count: number): string => (count > 1 ? `; ${count} times in all` : "");
 
 /** What a heat soak says of each channel; heat is common to all. */
-const readSoak: SoakDefinition["read"] = (moments, events, channelCount) => {
+export const readSoak: SoakDefinition["read"] = (moments, events, channelCount) => {
   if (moments.length < 3)
     return failure("too-short", "Heat soak", "it holds fewer than three moments. Soak for longer.");
   const first = moments[0],

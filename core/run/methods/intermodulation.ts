@@ -1,4 +1,4 @@
-import { analyseTone } from "../../distortion";
+import { analyseTone } from "../../distortion/reading";
 import {
   differenceDistortion,
   heldPeak,

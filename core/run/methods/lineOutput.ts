@@ -1,8 +1,9 @@
-import { analyseTone } from "../../distortion";
+import { analyseTone } from "../../distortion/reading";
 import { success } from "../../outcome";
 import { formatHertz, formatPercent, formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
-import { figure, wavePicture } from "../figures";
+import { figure } from "../figures";
+import { wavePicture } from "../pictures";
 import { numberOf } from "../settings";
 import { stopAtLevel } from "../stop";
 import type { Figure, RunMethod } from "../types";

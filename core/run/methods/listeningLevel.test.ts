@@ -1,4 +1,4 @@
-import { readTyped } from "..";
+import { readTyped } from "../reading";
 import { load } from "../testing/recordings";
 
 test("88 dB at 1 m from a speaker of 88 dB take 2.83 V: 1 W into 8 ohm", () => {

@@ -1,12 +1,13 @@
 import { cyclePowers } from "../cyclePowers";
 import { type BurstReading } from "../../burst";
-import { analyseTone } from "../../distortion";
+import { analyseTone } from "../../distortion/reading";
 import { failure, success, type Outcome } from "../../outcome";
 import { powerStdUncertaintyRatio } from "../../power";
-import { findInterruptions } from "../../sweep";
+import { findInterruptions } from "../../sweep/reading";
 import { formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
-import { figure, wavePicture } from "../figures";
+import { figure } from "../figures";
+import { wavePicture } from "../pictures";
 import { numberOf } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopByEvent } from "../stop";

@@ -1,4 +1,4 @@
-import { readTyped } from "..";
+import { readTyped } from "../reading";
 import { analysed, findingOf, load, recorded, tone, valueOf } from "../testing/recordings";
 
 test("200 W in and 100 W out are 50 %, 100 W of heat, and of 16 A there are 15 left", () => {

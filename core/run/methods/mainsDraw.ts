@@ -1,5 +1,5 @@
 import type { Caution } from "../../caution";
-import { analyseTone } from "../../distortion";
+import { analyseTone } from "../../distortion/reading";
 import { failure, success } from "../../outcome";
 import { mainsBudget, powerWatts } from "../../power";
 import { formatSignificant } from "../../units";

@@ -1,5 +1,5 @@
 import { amplitudeRatioToDb } from "../../units";
-import { readTyped } from "..";
+import { readTyped } from "../reading";
 import { analysed, load, recorded, tone, valueOf } from "../testing/recordings";
 
 test("a millivolt of hum is a millivolt, 69 dB under 1 W into 8 ohm, and A-weighting takes 30 dB of 50 Hz away", () => {

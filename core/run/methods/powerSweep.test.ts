@@ -1,6 +1,7 @@
 import { stimulusVolts } from "../../signal";
 import { hasReferenceCaptures } from "../../testing/referenceCapture";
-import { initialSettings, RUN_KIND_NAMES, RUN_KINDS, RUN_METHODS } from "..";
+import { initialSettings, RUN_KIND_NAMES, RUN_KINDS } from "..";
+import { RUN_METHODS } from "../reading";
 import {
   analysed,
   captureAs,

@@ -1,4 +1,5 @@
-import { completeSettings, RUN_KIND_NAMES, RUN_KINDS, RUN_METHODS } from "..";
+import { completeSettings, RUN_KIND_NAMES, RUN_KINDS } from "..";
+import { RUN_METHODS } from "../reading";
 
 test.each(
   RUN_KIND_NAMES.filter((kind) => !RUN_METHODS[kind].soak && !RUN_KINDS[kind].takesMeterOnly),

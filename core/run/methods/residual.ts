@@ -1,9 +1,10 @@
 import { rootMeanSquare } from "../../numeric";
-import { analyseTone, linearResidual, toneResidual } from "../../distortion";
+import { analyseTone, linearResidual, toneResidual } from "../../distortion/reading";
 import { failure, success } from "../../outcome";
 import { amplitudeRatioToDb, formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
-import { figure, wavePicture } from "../figures";
+import { figure } from "../figures";
+import { wavePicture } from "../pictures";
 import { numberOf } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";

@@ -1,11 +1,13 @@
-import { analyseTone, effectiveBits, toneSummary } from "../../distortion";
+import { effectiveBits, toneSummary } from "../../distortion";
+import { analyseTone } from "../../distortion/reading";
 import { findMainsHum } from "../../noise";
 import { success } from "../../outcome";
 import { powerWatts } from "../../power";
 import { averagedSpectrum, powerSpectrum } from "../../spectrum";
 import { formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
-import { figure, harmonicFigures, spectrumCurve, toneFigures, wavePicture } from "../figures";
+import { figure, harmonicFigures, toneFigures } from "../figures";
+import { spectrumCurve, wavePicture } from "../pictures";
 import { bandOf, numberOf } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";

@@ -1,11 +1,12 @@
 import { cyclePowers } from "../cyclePowers";
 import { fitStayingPower, heldPowers } from "../../burst";
-import { analyseTone } from "../../distortion";
+import { analyseTone } from "../../distortion/reading";
 import { success } from "../../outcome";
 import { powerStdUncertaintyRatio } from "../../power";
 import { formatSignificant, powerRatioToDb } from "../../units";
 import { eachChannel } from "../channels";
-import { figure, wavePicture } from "../figures";
+import { figure } from "../figures";
+import { wavePicture } from "../pictures";
 import { peakDriveAt } from "../levelSearch";
 import { numberOf } from "../settings";
 import { allDriven } from "../shots";

@@ -1,6 +1,7 @@
 // For tests only: recordings made of closed forms, or of reference captures, and what a kind of run reads of them.
 import { captureVolts, truthOf } from "../../testing/referenceCapture";
-import { completeSettings, RUN_KINDS, RUN_METHODS, type ChannelResult, type Recorded } from "..";
+import { completeSettings, RUN_KINDS, type ChannelResult, type Recorded } from "..";
+import { RUN_METHODS } from "../reading";
 import type { RunKind, Settings, ShotFacts } from "..";
 
 export const RATE_HZ = 96_000;

@@ -1,5 +1,6 @@
 import type { Finding } from "@/core/outcome";
-import { readMainsDrawLog, readSoakLog, RUN_KINDS, type RunKind, type Settings } from "@/core/run";
+import { RUN_KINDS, type RunKind, type Settings } from "@/core/run";
+import { readMainsDrawLog, readSoakLog } from "@/core/run/reading";
 import { parseNumber } from "@/core/units";
 import {
   ANALYSIS_VERSION,
