@@ -45,11 +45,12 @@ export function RunTrack({ places, chosenId, onChoose, onTakeUp }: RunTrackProps
   const [filter, setFilter] = useState<TrackFilter>(NO_FILTER);
   const shown = useMemo(() => places.filter((place) => isThrough(place, filter)), [places, filter]);
   const list = useRef<HTMLOListElement>(null);
-  // The chosen one is in sight, whatever chose it.
+  // The chosen one's row is the first in sight, whatever chose it; the page itself stands still.
   useEffect(() => {
-    list.current
-      ?.querySelector("[aria-current=true]")
-      ?.scrollIntoView?.({ block: "nearest", inline: "nearest" });
+    const chosen = list.current?.querySelector("[aria-current=true]")?.closest("li");
+    if (chosen && list.current)
+      list.current.scrollTop +=
+        chosen.getBoundingClientRect().top - list.current.getBoundingClientRect().top - 1;
   }, [chosenId, shown]);
   const isMany = places.length >= MANY;
   return (
@@ -69,6 +70,9 @@ export function RunTrack({ places, chosenId, onChoose, onTakeUp }: RunTrackProps
         wrap="wrap"
         alignContent="flex-start"
         p="1px"
+        // The last row, too, can stand at the top, so that no row is cut through.
+        pb="14px"
+        scrollSnapType="y mandatory"
         maxH={isMany ? HEIGHT_FILTERED : HEIGHT}
         overflowY="auto"
         listStyleType="none"
@@ -123,6 +127,8 @@ function Place({ place, chosenId, onChoose, onTakeUp }: PlaceProps) {
         as="li"
         align="flex-end"
         position="relative"
+        scrollSnapAlign="start"
+        scrollMarginTop="1px"
         bg="surface"
         borderWidth="1px"
         borderStyle={runs.length > 0 ? "solid" : "dashed"}
