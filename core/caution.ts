@@ -24,6 +24,8 @@ export type CautionCode =
   /** The output was held by its limit, where a reading takes it below. */
   | "clipped"
   | "few-codes"
+  /** What the rig does by itself is still in it. */
+  | "rig-response"
   /** Part of the band, or of the harmonics, lies beyond what the rate can hold. */
   | "band-beyond-rate"
   | "few-harmonics"

@@ -13,6 +13,7 @@ import { quickThdPlusNoiseRatio } from "@/core/distortion/reading";
 import type { GuardLimits, Warmth } from "@/core/drive";
 import { failure, success, type Outcome } from "@/core/outcome";
 import { inputVoltsForPower } from "@/core/power";
+import type { Response } from "@/core/response";
 import {
   completeSettings,
   RUN_KINDS,
@@ -57,6 +58,8 @@ export type PlayRequest = {
   ratedWatts: number | null;
   /** Full level where it is another than the rated output: what the amplifier was found to give. */
   levelWatts?: number | null;
+  /** What the rig does by itself to magnitude and phase, a channel each, to be taken out. */
+  rigResponses?: readonly Response[] | null;
   sampleRateHz: number;
   kept: readonly KeptShot[];
   /** What the guards watch; the full scale is the instrument's. */
@@ -151,6 +154,7 @@ export const playRun = async (
       band: TONE_DEFAULTS.band,
       mainsHz: facts.mainsHz,
       ratedWatts: request.ratedWatts,
+      rigResponses: request.rigResponses,
     },
     listener.onReading,
   );

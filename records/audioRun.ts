@@ -1,5 +1,10 @@
 import { array, boolean, number, object, string, type InferType } from "yup";
-import { audioInputSchema, audioOutputSchema, MOST_AUDIO_CHANNELS } from "./interfaces";
+import {
+  audioInputSchema,
+  audioOutputSchema,
+  MOST_AUDIO_CHANNELS,
+  ownResponseSchema,
+} from "./interfaces";
 import { above0, MOST } from "./limits";
 import { networkMetersSchema } from "./networkInstruments";
 
@@ -21,6 +26,8 @@ export const audioRunSchema = object({
   riseDbPerSecond: above0(1000),
   /** THD+N of the interface by itself, outputs wired to inputs; null where nobody looked. */
   floorRatio: number().min(0).max(1).nullable().defined(),
+  /** What it does to magnitude and phase by itself, a channel each, to be taken out; absent in what was kept before. */
+  ownResponses: array().of(ownResponseSchema).max(8).nullable().default(null),
   mainsHz: number()
     .oneOf([50, 60] as const)
     .required(),

@@ -28,6 +28,21 @@ export const audioInputSchema = object({
   isInverted: boolean().required().default(false),
 });
 
+/** More than the steps of any loop. */
+const MOST_POINTS = 200;
+
+/** What one channel of a rig does by itself to magnitude and phase: over that at 1 kHz, without its delay. */
+export const ownResponseSchema = array()
+  .of(
+    object({
+      frequencyHz: above0(MOST.hertz),
+      ratio: number().positive().max(1000).required(),
+      phaseRadians: number().min(-1000).max(1000).required(),
+    }),
+  )
+  .max(MOST_POINTS)
+  .required();
+
 const interfaceSchema = object({
   id: string().max(60).required(),
   /** As the browser names it. */
@@ -57,6 +72,8 @@ const interfaceSchema = object({
   })
     .nullable()
     .default(null),
+  /** What it does to magnitude and phase by itself, in the order of the amplifier's channels, to be taken out of theirs; null leaves it in. */
+  ownResponses: array().of(ownResponseSchema).max(8).nullable().default(null),
   /** What its levels were the time before. */
   before: object({
     at: string().max(40).required(),

@@ -43,12 +43,16 @@ const reports = mkdtempSync(join(tmpdir(), "rimebank-tests-"));
 let passed = 0,
   failed = 0,
   skipped = 0;
-const jest = (title, config) => {
+const jest = (title, config, ...options) => {
   step(title);
   const report = join(reports, `${passed}.json`);
   const { status } = spawnSync(
     process.execPath,
-    ["node_modules/jest/bin/jest.js", "--config", config, "--json", "--outputFile", report],
+    [
+      "node_modules/jest/bin/jest.js",
+      ...["--config", config, "--json", "--outputFile", report],
+      ...options,
+    ],
     { cwd: ROOT, stdio: ["ignore", "ignore", "inherit"] },
   );
   const totals = JSON.parse(readFileSync(report, "utf8"));
@@ -61,7 +65,11 @@ const jest = (title, config) => {
 jest("Unit tests", "jest.config.cjs");
 ensureBrowser();
 ensureBuilt();
-jest("Browser tests", "jest.e2e.config.cjs");
+// What plays and listens in real time has the machine to itself; the rest goes two at a time.
+const LISTENING = "e2e/(audio|audioDevice|network)\\.test";
+const BROWSER = "jest.e2e.config.cjs";
+jest("Browser tests", BROWSER, "--maxWorkers=2", `--testPathIgnorePatterns=${LISTENING}`);
+jest("Browser tests that listen", BROWSER, `--testPathPatterns=${LISTENING}`);
 rmSync(reports, { recursive: true });
 
 // A check that did not run is no check: said loudly.

@@ -1,5 +1,7 @@
 import { analyseTone } from "@/core/distortion/reading";
 import { peakOf, rootMeanSquare } from "@/core/numeric";
+import { ownResponse, steppedResponse, type ResponsePoint } from "@/core/response";
+import { logFrequencies, stepsOfFrequencies, stimulusVolts } from "@/core/signal";
 import { lineAmplitude, powerSpectrum } from "@/core/spectrum";
 import { AudioLine } from "./AudioLine";
 import { findFloorEdge } from "./floorEdge";
@@ -44,6 +46,8 @@ const RISE_DB_PER_SECOND = 60;
 const READ_SECONDS = 0.5;
 /** The glide, under full scale: −40 dB. */
 const PROBE_RATIO = 0.01;
+/** Steps of the rig's own response: 20 dB under full scale, as close as its filters bend, to where its rate still has room. */
+const STEPS = { ratio: 0.1, lowHz: 10, ofRate: 0.45, pointsPerDecade: 16 };
 const LONGEST_DELAY_SECONDS = 0.6;
 const LEAST_LIKENESS = 0.5;
 const OVERLOAD_RATIO = 0.98;
@@ -144,17 +148,12 @@ export class LevelCheck {
 
   /** Plays a quiet glide on one output after the other, and looks which input hears it, and how. @throws {InstrumentFault} */
   async wiring(outputs: readonly number[]): Promise<HeardOutput[]> {
-    const { sampleRateHz, outputCount } = this.device;
+    const { sampleRateHz } = this.device;
     const glide = probeVolts(PROBE_RATIO, sampleRateHz);
-    const frames = glide.length + Math.round(LONGEST_DELAY_SECONDS * sampleRateHz);
     const found: HeardOutput[] = [];
     for (const output of outputs) {
-      const samples = Array.from({ length: outputCount }, (_, k) =>
-        k === output ? Float32Array.from(glide) : new Float32Array(glide.length),
-      );
-      const { channels } = await this.line.play(samples, frames, () => null);
-      const loops = channels
-        .map((channel, input) => ({ input, ...findLoop(glide, Float64Array.from(channel)) }))
+      const loops = (await this.playOn(output, [glide]))
+        .map((channel, input) => ({ input, ...findLoop(glide, channel) }))
         .filter(({ likeness }) => likeness >= LEAST_LIKENESS)
         .toSorted((a, b) => Math.abs(b.gainRatio) - Math.abs(a.gainRatio));
       const [loop] = loops;
@@ -171,6 +170,57 @@ export class LevelCheck {
       });
     }
     return found;
+  }
+
+  /**
+   * What each loop does by itself to magnitude and phase, outputs wired to inputs, one after the other.
+   * @returns null for a loop that does not answer
+   * @throws {InstrumentFault}
+   * @see ownResponse
+   */
+  async responses(
+    loops: readonly { output: number; input: number }[],
+  ): Promise<(ResponsePoint[] | null)[]> {
+    const { sampleRateHz } = this.device;
+    const frequencies = logFrequencies(
+      STEPS.lowHz,
+      STEPS.ofRate * sampleRateHz,
+      STEPS.pointsPerDecade,
+    );
+    const glide = probeVolts(STEPS.ratio, sampleRateHz);
+    const steps = stimulusVolts(
+      { kind: "frequency-list", frequencies, voltsPeak: STEPS.ratio },
+      sampleRateHz,
+    );
+    const found: (ResponsePoint[] | null)[] = [];
+    for (const { output, input } of loops) {
+      // The glide tells the delay; the steps follow it at once.
+      const heard = (await this.playOn(output, [glide, steps]))[input];
+      const { delaySamples, likeness } = findLoop(
+        glide,
+        heard.subarray(0, glide.length + Math.round(LONGEST_DELAY_SECONDS * sampleRateHz)),
+      );
+      const back = heard.subarray(delaySamples + glide.length);
+      const outcome = steppedResponse(back, sampleRateHz, {
+        kind: "generator",
+        voltsPeak: STEPS.ratio,
+        segments: stepsOfFrequencies(frequencies),
+      });
+      found.push(likeness >= LEAST_LIKENESS && outcome.ok ? ownResponse(outcome.value) : null);
+    }
+    return found;
+  }
+
+  /** Plays pieces one after the other on one output, and hears all inputs until the last may have come back. */
+  private async playOn(output: number, pieces: readonly Float64Array[]): Promise<Float64Array[]> {
+    const { sampleRateHz, outputCount } = this.device;
+    const whole = Float32Array.from(pieces.flatMap((piece) => Array.from(piece)));
+    const samples = Array.from({ length: outputCount }, (_, k) =>
+      k === output ? whole : new Float32Array(whole.length),
+    );
+    const frames = whole.length + Math.round(LONGEST_DELAY_SECONDS * sampleRateHz);
+    const { channels } = await this.line.play(samples, frames, () => null);
+    return channels.map((channel) => Float64Array.from(channel));
   }
 
   private heard(): Float64Array[] {

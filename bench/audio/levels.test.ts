@@ -118,3 +118,52 @@ test("what was resampled from a lower rate ends at half of that; an honest floor
   expect(findFloorEdge(new Float64Array(24_000), RATE_HZ)).toBeNull();
   expect(await check().level.edgeHz()).toBeNull();
 });
+
+/** A filter of one pole behind each input, as an interface's own would be. */
+const filtered = (cornerHz: number) => {
+  const share = 1 - Math.exp((-2 * Math.PI * cornerHz) / RATE_HZ);
+  const held = [0, 0];
+  return (input: Float32Array[], frame: number) => ({
+    frame,
+    input: input.map((samples, k) =>
+      samples.map((value) => (held[k] += share * (value - held[k]))),
+    ),
+  });
+};
+
+test("response by itself: flat through a wire, and that of a filter on the way, over 1 kHz and without delay", async () => {
+  const loops = [0, 1].map((k) => ({ output: k, input: k }));
+  const wired = () => {
+    const made = check();
+    made.link.tell({ type: "fade" });
+    return made;
+  };
+  const straight = wired();
+  straight.link.wireThrough(true);
+  for (const own of await straight.level.responses(loops))
+    for (const { ratio, phaseRadians, frequencyHz } of own ?? []) {
+      expect(Math.abs(20 * Math.log10(ratio))).toBeLessThan(0.02);
+      if (frequencyHz < 10_000) expect(Math.abs(phaseRadians)).toBeLessThan(0.01);
+    }
+  const bent = wired();
+  bent.link.wireThrough(true);
+  bent.link.disturb = filtered(5000);
+  const [own] = await bent.level.responses(loops);
+  expect(own?.[0].frequencyHz).toBeCloseTo(10, 1);
+  // The filter as it is in samples: |1 / (1 - (1 - share) z^-1)| over that at 1 kHz.
+  const stay = Math.exp((-2 * Math.PI * 5000) / RATE_HZ);
+  const size = (hertz: number) =>
+    1 / Math.sqrt(1 + stay * stay - 2 * stay * Math.cos((2 * Math.PI * hertz) / RATE_HZ));
+  for (const { frequencyHz, ratio } of own ?? [])
+    expect(Math.abs(20 * Math.log10((ratio * size(1000)) / size(frequencyHz)))).toBeLessThan(0.03);
+});
+
+test("where nothing comes back there is no response", async () => {
+  const { level, link } = check();
+  link.disturb = (input, frame) => ({
+    frame,
+    // A converter's own noise, and nothing else.
+    input: input.map((samples) => samples.map((_, n) => 1e-6 * Math.sin(frame + n * n))),
+  });
+  expect(await level.responses([{ output: 0, input: 0 }])).toEqual([null]);
+});

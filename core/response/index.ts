@@ -7,6 +7,7 @@ export {
   type Deviation,
 } from "./flatness";
 export { frequenciesAtBends } from "./bends";
+export { ownResponse, withoutOwn } from "./ownResponse";
 export { findFrequencySteps, glides } from "./findFrequencySteps";
 export { steppedResponse, type ResponseReference } from "./steppedResponse";
 export {

@@ -3,6 +3,7 @@ import type { Shape } from "../check";
 import type { StatedClaim } from "../claim";
 import type { Band } from "../distortion";
 import type { Outcome } from "../outcome";
+import type { Response } from "../response";
 import type { Stimulus } from "../signal";
 import type { StepReading, StopReason } from "../sweep";
 import type { ChannelConditions } from "../power";
@@ -175,6 +176,8 @@ export type AnalysisConditions = {
   band: Band;
   mainsHz: number;
   ratedWatts: number | null;
+  /** What the rig does by itself to magnitude and phase, a channel each, to be taken out; null leaves it in. */
+  rigResponses?: readonly Response[] | null;
 };
 
 /** What a meter shows, of one channel: SI values by name; absent where nothing was typed. */

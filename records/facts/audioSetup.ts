@@ -88,6 +88,8 @@ export const audioRunOn = (
     mostVoltsPeak: Math.SQRT2 * audio.mostVoltsRms,
     riseDbPerSecond: audio.riseDbPerSecond,
     floorRatio: known?.floor?.thdPlusNoiseRatio ?? null,
+    // Two inputs together are no loop that was read.
+    ownResponses: isBetweenInputs ? null : (known?.ownResponses ?? null),
     mainsHz: audio.mainsHz,
   });
 };

@@ -3,9 +3,11 @@ import {
   frequenciesAtBends,
   responseSummary,
   steppedResponse,
+  withoutOwn,
   type Response,
 } from "../../response";
 import { logFrequencies, stepsOfFrequencies, type Stimulus } from "../../signal";
+import { formatHertz } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
 import { responseCurves, responseFigures } from "../responseFigures";
@@ -78,21 +80,48 @@ export const responseMethod: RunMethod = {
       if (more.length > 0) yield shot("bends", `Where it bends, ${LOAD_LABELS[load]}`, more);
     }
   },
-  analyse: (recordings, { settings }) =>
+  analyse: (recordings, { settings, rigResponses }) =>
     eachChannel(recordings, (channel) => {
+      const own = rigResponses?.[channel] ?? null;
+      const leftHz: number[] = [];
       const found: { load: ShotLoad; points: Response }[] = [];
       for (const recorded of recordings) {
         const outcome = responseOf(recorded, channel);
         if (!outcome.ok && found.length === 0) return outcome;
         if (!outcome.ok) continue;
+        const taken = own ? withoutOwn(outcome.value, own) : { points: outcome.value, leftHz: [] };
+        leftHz.push(...taken.leftHz);
         const known = found.find(({ load }) => load === named(recorded));
-        if (known) known.points = byFrequency([...known.points, ...outcome.value]);
-        else found.push({ load: named(recorded), points: outcome.value });
+        if (known) known.points = byFrequency([...known.points, ...taken.points]);
+        else found.push({ load: named(recorded), points: taken.points });
       }
-      return success(
-        responseChannel(found, settings, stopAtLevel(recordings, null, "the whole band", null)),
-      );
+      const stop = stopAtLevel(recordings, null, "the whole band", null);
+      const result = responseChannel(found, settings, stop);
+      return success(own ? saidWithoutRig(result, leftHz) : result);
     }),
+};
+
+/** A result that the rig's own response was taken out of says so, and where nothing was known of it. */
+const saidWithoutRig = (result: ChannelResult, leftHz: readonly number[]): ChannelResult => ({
+  ...result,
+  summary: `${result.summary} What the rig does by itself is taken out.`,
+  ...(leftHz.length > 0 && {
+    cautions: [
+      ...(result.cautions ?? []),
+      {
+        code: "rig-response",
+        text: `What the rig does by itself is not known at ${spanText(leftHz)}: it is still in the response there. Read its loop over the whole band.`,
+        touches: ["lowest", "highest"],
+      },
+    ],
+  }),
+});
+
+const spanText = (hertz: readonly number[]): string => {
+  const [low, high] = [Math.min(...hertz), Math.max(...hertz)];
+  return low === high
+    ? formatHertz(low, 3)
+    : `some frequencies from ${formatHertz(low, 3)} to ${formatHertz(high, 3)}`;
 };
 
 /**

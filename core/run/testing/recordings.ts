@@ -1,4 +1,5 @@
 // For tests only: recordings made of closed forms, or of reference captures, and what a kind of run reads of them.
+import type { Response } from "../../response";
 import { captureVolts, truthOf } from "../../testing/referenceCapture";
 import { completeSettings, RUN_KINDS, type ChannelResult, type Recorded } from "..";
 import { RUN_METHODS } from "../reading";
@@ -34,12 +35,18 @@ export const tone = (volts: number, hertz: number, seconds = 0.5): Float64Array 
 export const sum = (...parts: Float64Array[]): Float64Array =>
   parts[0].map((_, n) => parts.reduce((total, part) => total + part[n], 0));
 
-const outcomeOf = (kind: RunKind, recordings: readonly Recorded[], settings: Settings) =>
+const outcomeOf = (
+  kind: RunKind,
+  recordings: readonly Recorded[],
+  settings: Settings,
+  rigResponses: readonly Response[] | null = null,
+) =>
   RUN_METHODS[kind].analyse(recordings, {
     settings: completeSettings(RUN_KINDS[kind].fields, settings),
     band: { lowHz: 20, highHz: 20_000 },
     mainsHz: 50,
     ratedWatts: 50,
+    rigResponses,
   });
 
 /** What is read, a result a channel. @throws {Error} with the finding's advice */
@@ -47,8 +54,9 @@ export const analysed = (
   kind: RunKind,
   recordings: readonly Recorded[],
   settings: Settings = {},
+  rigResponses: readonly Response[] | null = null,
 ): ChannelResult[] => {
-  const outcome = outcomeOf(kind, recordings, settings);
+  const outcome = outcomeOf(kind, recordings, settings, rigResponses);
   if (!outcome.ok) throw new Error(outcome.finding.advice);
   return outcome.value;
 };

@@ -75,6 +75,7 @@ const emptyInterface = ({
   linearityRatio: null,
   knobs: "",
   floor: null,
+  ownResponses: null,
   before: null,
 });
 
@@ -182,6 +183,22 @@ function OpenedTab({
     else
       levels.say(
         "The tone does not come back on every input. Wire each output straight to its input.",
+      );
+  };
+  const readResponse = async () => {
+    device.wireThrough(true);
+    const loops = channels.map((k) => ({
+      output: known.outputs[k]?.channel ?? k,
+      input: known.inputs[k]?.channel ?? k,
+    }));
+    const read = await levels.once((check) => check.responses(loops));
+    device.wireThrough(false);
+    if (!read) return;
+    const found = read.flatMap((each) => (each ? [each] : []));
+    if (found.length === loops.length) set({ ownResponses: found });
+    else
+      levels.say(
+        "The steps do not come back on every input. Wire each output straight to its input.",
       );
   };
   const changes = changedLevels(known);
@@ -305,6 +322,9 @@ function OpenedTab({
             floor={known.floor}
             edgeHz={edgeHz}
             onRead={() => void readLoop()}
+            ownResponses={known.ownResponses}
+            onReadResponse={() => void readResponse()}
+            onLeaveResponse={() => set({ ownResponses: null })}
           />
           <Panel>
             <Heading as="h3" fontSize="17px" mb={2}>

@@ -56,10 +56,22 @@ export type FloorPanelProps = {
   /** What comes in ends here, where somebody resamples on the way; null where nothing does. */
   edgeHz: number | null | undefined;
   onRead(): void;
+  ownResponses: AudioInterface["ownResponses"];
+  onReadResponse(): void;
+  /** Takes nothing out of responses any more. */
+  onLeaveResponse(): void;
 };
 
 /** The loop-back check: outputs wired straight to inputs. */
-export function FloorPanel({ levels, floor, edgeHz, onRead }: FloorPanelProps) {
+export function FloorPanel({
+  levels,
+  floor,
+  edgeHz,
+  onRead,
+  ownResponses,
+  onReadResponse,
+  onLeaveResponse,
+}: FloorPanelProps) {
   return (
     <Panel data-testid="audio-floor">
       <Heading as="h3" fontSize="17px">
@@ -67,7 +79,8 @@ export function FloorPanel({ levels, floor, edgeHz, onRead }: FloorPanelProps) {
       </Heading>
       <Text color="muted" fontSize="14.5px" mt={1} mb={3}>
         Take the amplifier off. Wire each output straight to its input, then read the loop: what is
-        within 10 dB of it in a run is marked. Nothing is ever subtracted.
+        within 10 dB of it in a run is marked, and never subtracted. Its response can be taken out
+        of magnitude and phase.
       </Text>
       {floor && (
         <>
@@ -105,7 +118,31 @@ export function FloorPanel({ levels, floor, edgeHz, onRead }: FloorPanelProps) {
         <ActionButton disabled={levels.isBusy} onClick={onRead}>
           {floor ? "Read the loop again" : "Read the loop"}
         </ActionButton>
+        <ActionButton disabled={levels.isBusy} onClick={onReadResponse}>
+          {ownResponses ? "Read its response again" : "Read its response"}
+        </ActionButton>
       </HStack>
+      {ownResponses && (
+        <HStack mt={2} gap={3} data-testid="own-response" align="baseline">
+          <Text fontSize="14.5px" flex={1}>
+            {ownResponseText(ownResponses)}
+          </Text>
+          <ActionButton minH="34px" px={2.5} fontSize="13.5px" onClick={onLeaveResponse}>
+            Leave it in
+          </ActionButton>
+        </HStack>
+      )}
     </Panel>
   );
 }
+
+/** How far it bends over the audible band, the worst of its channels, and what becomes of it. */
+const ownResponseText = (responses: NonNullable<AudioInterface["ownResponses"]>): string => {
+  const audible = responses
+    .flat()
+    .filter(({ frequencyHz }) => frequencyHz >= 20 && frequencyHz <= 20_000)
+    .map(({ ratio }) => amplitudeRatioToDb(ratio));
+  const most = Math.max(...audible.map(Math.abs));
+  const within = formatFixed(Math.max(0.01, Math.ceil(100 * most) / 100), 2);
+  return `Its response, flat within ${within} dB from 20 Hz to 20 kHz, is taken out of magnitude and phase.`;
+};

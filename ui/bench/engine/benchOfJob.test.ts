@@ -14,6 +14,7 @@ const run: AudioRun = {
   mostVoltsPeak: 2.8,
   riseDbPerSecond: 40,
   floorRatio: 1e-5,
+  ownResponses: null,
   mainsHz: 60,
 };
 const job = (change: Partial<BenchJob>): BenchJob => ({

@@ -3,6 +3,7 @@ import type { InstrumentDescription } from "@/bench/instruments";
 import { failure, success, type Outcome } from "@/core/outcome";
 import type { RigFloor } from "@/core/rig";
 import { COVERAGE_FACTOR } from "@/core/power";
+import type { Response } from "@/core/response";
 import { formatShort } from "@/core/units";
 import {
   audioRunSchema,
@@ -30,6 +31,8 @@ export type JobBench = {
   voltsAccuracyRatio: number;
   /** What the rig distorts by itself; null where it is not known. */
   floor: RigFloor | null;
+  /** What it does by itself to magnitude and phase, a channel each, to be taken out; null where nobody looked. */
+  rigResponses: readonly Response[] | null;
 };
 
 /**
@@ -71,6 +74,7 @@ export const simulatedBench = (instrument: AdjustableDescription): Outcome<JobBe
     sourceDetail: name,
     voltsAccuracyRatio: SIMULATED_ACCURACY_RATIO,
     floor: null,
+    rigResponses: null,
   });
 };
 
@@ -94,6 +98,7 @@ export const audioBench = (run: AudioRun, device: OpenInterface | null): Outcome
     mainsHz,
     sampleRateHz,
     floor: floorRatio === null ? null : { thdPlusNoiseRatio: floorRatio },
+    rigResponses: run.ownResponses,
     source: isVirtual || hasStandIn(run.meters) ? "simulated-bench" : "recording",
     sourceDetail: `${deviceName}, live at ${rate}`,
     voltsAccuracyRatio:
@@ -115,5 +120,6 @@ export const networkBench = (run: NetworkRun): JobBench => {
     sourceDetail: `${generator.name} and ${oscilloscope.name}, live over the network`,
     voltsAccuracyRatio: oscilloscope.profile.numbers.accuracyRatio,
     floor: { thdPlusNoiseRatio: scopeFloorRatio(run), isOfSteps: true },
+    rigResponses: null,
   };
 };

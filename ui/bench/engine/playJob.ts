@@ -103,6 +103,7 @@ export const playJob = async (
         ratedWatts: job.ratedWatts,
         levelWatts: job.level?.watts ?? null,
         sampleRateHz: bench.sampleRateHz,
+        rigResponses: bench.rigResponses,
         kept,
         limits: guardLimits(guards, load),
         secondLimits: second && guardLimits(guards, second),
