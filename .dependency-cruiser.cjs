@@ -1,6 +1,6 @@
 // Arrows between the rooms point one way, downwards; docs/architecture.md draws them. A breach fails `npm test`.
 // Tests, and the script that compiles the transform's kernel, are tools and no part of the rooms.
-const TESTS = "(\\.test\\.tsx?$|^core/testing/|^records/testing/|^core/spectrum/fft/kernel/)";
+const TESTS = "(\\.test\\.tsx?$|^(core|records|pipeline)/testing/|^core/spectrum/fft/kernel/)";
 
 /** A room, and the rooms and packages it may use. */
 const room = (name, rooms, packages) => [

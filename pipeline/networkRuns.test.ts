@@ -1,106 +1,23 @@
 import { SETUP, standInLink } from "@/bench/network/testing/standInLink";
-import { EXAMPLE_RIGS } from "@/bench/simulated";
-import type { InstrumentDescription } from "@/bench/instruments";
-import { RUN_KINDS, type ChannelResult, type RunKind, type Settings } from "@/core/run";
-import { NO_LIMITS, playRun } from "./playRun";
+import { RUN_KINDS } from "@/core/run";
+import { expectAgreement, play, RUNS } from "./testing/twoBenches";
 
-/**
- * The same amplifier, once on the simulated bench and once between instruments of a network: a generator, an oscilloscope of 14 bits and
- * meters, all stood in for. What both tell must agree as far as they are worth: the simulated converter is off by up to a percent.
- */
-const AMPLIFIER = EXAMPLE_RIGS["home-class-ab"];
-const channelsOf = (loadOhms: number) =>
-  [loadOhms, loadOhms].map((ohms) => ({
-    loadOhms: ohms,
-    loadOhmsStdUncertainty: 0.02,
-    voltsStdUncertaintyRatio: 0.005,
-  }));
-
-const play = async (
-  kind: RunKind,
-  settings: Settings,
-  instrument: InstrumentDescription,
-  onLoad: (loadOhms: number) => void,
-): Promise<ChannelResult> => {
-  const outcome = await playRun(
-    {
-      kind,
-      settings,
-      instrument,
-      loads: channelsOf(8),
-      secondLoads: channelsOf(4),
-      ratedWatts: 40,
-      sampleRateHz: 96_000,
-      kept: [],
-      limits: NO_LIMITS,
-      secondLimits: NO_LIMITS,
-    },
-    {
-      onMoment: () => {},
-      onShot: () => {},
-      onLoad: async (which) => onLoad(which === "second" ? 4 : 8),
-    },
-  );
-  if (!outcome.ok) throw new Error(`${kind}: ${outcome.finding.where}: ${outcome.finding.advice}`);
-  return outcome.value[0];
-};
-
-/** Runs of the standard plan and beyond: what is compared, and how far apart the two may be, as a ratio. */
-const RUNS: readonly (readonly [
-  kind: RunKind,
-  settings: Settings,
-  figures: Record<string, number>,
-])[] = [
-  ["noise", {}, { "noise-a": 1.03, "snr-a-reOneWatt": 1.03 }],
-  ["gain", {}, { "gain-lowWatts": 1.02, "gain-highWatts": 1.02 }],
-  ["spectrum", {}, { thd: 1.06, "thd-plus-noise": 1.3, volts: 1.02 }],
-  ["response", {}, { "high-0.5-db": 1.01, "low-1-db": 1.01 }],
-  ["noise-response", { seconds: 3 }, { spread: 1.01, "band-63": 1.01 }],
-  // Fourteen bits hold less than what the simulated converter has, so that the residual is a little more.
-  ["residual", {}, { output: 1.02, residual: 1.5 }],
-  ["crosstalk", {}, { "at-1000": 1.02, "at-20000": 1.02 }],
-  ["impedance", {}, { "damping-1000": 1.02, impedance: 1.02 }],
-  ["multitone", {}, { "tone-volts": 1.02, "free-range-bits": 1.02 }],
-  ["intermodulation", {}, { d3: 1.06, "modulation-rms": 1.03 }],
-  ["power-sweep", {}, { "one-percent": 1.02 }],
-  ["clip-search", {}, { power: 1.03, "peak-positive": 1.02 }],
-  ["mains-draw", {}, { "mains-rated": 1.02, "amperes-rated": 1.02 }],
-  ["burst", {}, { "burst-1 kHz, 20 ms": 1.02 }],
-  ["low-ohm", {}, { burst: 1.03 }],
-  ["line-output", {}, { "thd-plus-noise-1": 1.2 }],
-  ["distortion-response", { pointsPerDecade: 3 }, { "thd-plus-noise-low-1000": 1.3 }],
-  ["full-power-response", {}, { lowest: 1.02, "high-0.5-db": 1.01 }],
-  // The simulated bench tells its limit about a decibel further on, so that it is held harder there: up to a decibel and a half of power.
-  ["staying-power", {}, { steady: 1.4, "held-longest": 1.4 }],
-  ["bridged", {}, { "one-percent": 1.02, tops: 1.03 }],
-  ["heat-soak", { minutes: 5 }, { rise: 1.05 }],
-];
-
+// A generator, an oscilloscope of 14 bits and meters, all stood in for; the simulated converter is off by up to a percent.
 test.each(RUNS)(
   "%s, between instruments of a network",
-  async (kind, settings, figures) => {
+  async (...run) => {
+    const [kind, settings] = run;
     const { link, standIns, turns } = standInLink();
     const hang = (loadOhms: number) =>
       standIns.bench.hang([loadOhms, loadOhms], RUN_KINDS[kind].isBridged);
     hang(8);
-    const simulated = await play(
+    const network = await play(
       kind,
       settings,
-      { kind: "simulated", amplifier: AMPLIFIER, seed: 1 },
-      () => {},
+      { kind: "network", setup: SETUP, link },
+      { onLoad: hang },
     );
-    const network = await play(kind, settings, { kind: "network", setup: SETUP, link }, hang);
-    const value = ({ figures: all }: ChannelResult, name: string): number => {
-      const figure = all.find((each) => each.name === name);
-      if (typeof figure?.value !== "number")
-        throw new Error(`${kind} has no ${name}, but ${all.map((each) => each.name).join(", ")}`);
-      return figure.value;
-    };
-    for (const [name, apart] of Object.entries(figures)) {
-      const ratio = value(network, name) / value(simulated, name);
-      expect([name, ratio > 1 / apart, ratio < apart, ratio]).toEqual([name, true, true, ratio]);
-    }
-    if (kind !== "staying-power") expect(network.stop.reason).toBe(simulated.stop.reason);
+    await expectAgreement(run, network);
     // Whatever was played, nothing plays any more, and nobody holds anything.
     standIns.bench.advance(0.2);
     // What rests is the offset that the amplifier settles from.

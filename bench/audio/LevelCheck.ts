@@ -46,8 +46,8 @@ const RISE_DB_PER_SECOND = 60;
 const READ_SECONDS = 0.5;
 /** The glide, under full scale: −40 dB. */
 const PROBE_RATIO = 0.01;
-/** Steps of the rig's own response: 20 dB under full scale, as close as its filters bend, to where its rate still has room. */
-const STEPS = { ratio: 0.1, lowHz: 10, ofRate: 0.45, pointsPerDecade: 16 };
+/** Steps of the rig’s own response: 30 dB under full scale, in case the amplifier still hangs there, as close as its filters bend, to where its rate still has room. */
+const STEPS = { ratio: 0.03, lowHz: 10, ofRate: 0.45, pointsPerDecade: 16 };
 const LONGEST_DELAY_SECONDS = 0.6;
 const LEAST_LIKENESS = 0.5;
 const OVERLOAD_RATIO = 0.98;

@@ -142,7 +142,10 @@ test("response by itself: flat through a wire, and that of a filter on the way, 
   straight.link.wireThrough(true);
   for (const own of await straight.level.responses(loops))
     for (const { ratio, phaseRadians, frequencyHz } of own ?? []) {
-      expect(Math.abs(20 * Math.log10(ratio))).toBeLessThan(0.02);
+      const db = Math.abs(20 * Math.log10(ratio));
+      // Its converters' filters are flat to 0.4 of the rate, and no further.
+      if (frequencyHz < 0.4 * RATE_HZ) expect(db).toBeLessThan(0.02);
+      else expect(db).toBeLessThan(3);
       if (frequencyHz < 10_000) expect(Math.abs(phaseRadians)).toBeLessThan(0.01);
     }
   const bent = wired();
@@ -155,7 +158,10 @@ test("response by itself: flat through a wire, and that of a filter on the way, 
   const size = (hertz: number) =>
     1 / Math.sqrt(1 + stay * stay - 2 * stay * Math.cos((2 * Math.PI * hertz) / RATE_HZ));
   for (const { frequencyHz, ratio } of own ?? [])
-    expect(Math.abs(20 * Math.log10((ratio * size(1000)) / size(frequencyHz)))).toBeLessThan(0.03);
+    if (frequencyHz < 0.4 * RATE_HZ)
+      expect(Math.abs(20 * Math.log10((ratio * size(1000)) / size(frequencyHz)))).toBeLessThan(
+        0.03,
+      );
 });
 
 test("where nothing comes back there is no response", async () => {

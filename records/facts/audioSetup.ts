@@ -25,12 +25,10 @@ export const knownInterface = (
 /** What is worked out is taken to be as good as a good voltmeter. */
 const MADE_UNCERTAINTY_RATIO = 0.001;
 
+type Levels = Pick<AudioInterface, "outputs" | "inputs">;
+
 /** Levels of one whose volts are known because it was made with them. */
-const madeWith = ({
-  levels,
-  inputCount,
-  outputCount,
-}: OpenedDevice): Pick<AudioInterface, "outputs" | "inputs"> | null =>
+const madeWith = ({ levels, inputCount, outputCount }: OpenedDevice): Levels | null =>
   levels && {
     outputs: Array.from({ length: outputCount }, (_, channel) => ({
       channel,
@@ -44,38 +42,42 @@ const madeWith = ({
     })),
   };
 
+/** What keeps a run from going through it, in words; null where nothing does. */
+const lackOf = (
+  { inputCount, outputCount }: OpenedDevice,
+  { outputs, inputs }: Levels,
+  isBetweenInputs: boolean,
+): string | null => {
+  if (outputs.length === 0)
+    return "the volts at full scale of its outputs are not known yet at this rate";
+  if (inputs.length === 0)
+    return "the volts at full scale of its inputs are not known yet at this rate";
+  if (isBetweenInputs && inputs.length < 2)
+    return "the probe is “two channels”, so that each channel of the amplifier takes two inputs, and the level of one of them is not known yet";
+  const isFewer =
+    inputs.some(({ channel }) => channel >= inputCount) ||
+    outputs.some(({ channel }) => channel >= outputCount);
+  return isFewer
+    ? `it was opened with ${inputCount} inputs and ${outputCount} outputs, fewer than its levels were found for`
+    : null;
+};
+
 /** How a run is driven through the interface that is open, or what is missing for it. */
 export const audioRunOn = (
   opened: OpenedDevice,
   known: AudioInterface | null,
   { audio, probe }: Pick<RigSettings, "audio" | "probe">,
 ): Outcome<AudioRun> => {
-  const { deviceName, isVirtual, sampleRateHz, inputCount, outputCount } = opened;
-  const levels = known ?? madeWith(opened);
-  if (!levels || levels.outputs.length === 0)
-    return missing(
-      deviceName,
-      "the volts at full scale of its outputs are not known yet at this rate",
-    );
-  if (levels.inputs.length === 0)
-    return missing(
-      deviceName,
-      "the volts at full scale of its inputs are not known yet at this rate",
-    );
+  const { deviceName, isVirtual, sampleRateHz, inputCount } = opened;
+  const levels = known ?? madeWith(opened) ?? { outputs: [], inputs: [] };
   // What is worked out has its volts between the terminals already.
   const isBetweenInputs = probe === "two channels" && !isVirtual;
-  if (isBetweenInputs && levels.inputs.length < 2)
-    return missing(
+  const lack = lackOf(opened, levels, isBetweenInputs);
+  if (lack !== null)
+    return failure(
+      "instrument-fault",
       deviceName,
-      "the probe is “two channels”, so that each channel of the amplifier takes two inputs, and the level of one of them is not known yet",
-    );
-  if (
-    levels.inputs.some(({ channel }) => channel >= inputCount) ||
-    levels.outputs.some(({ channel }) => channel >= outputCount)
-  )
-    return missing(
-      deviceName,
-      `it was opened with ${inputCount} inputs and ${outputCount} outputs, fewer than its levels were found for`,
+      `${lack}. Find its levels on the Rig, under Audio interface.`,
     );
   return success({
     deviceName,
@@ -93,13 +95,6 @@ export const audioRunOn = (
     mainsHz: audio.mainsHz,
   });
 };
-
-const missing = (deviceName: string, what: string) =>
-  failure(
-    "instrument-fault",
-    deviceName,
-    `${what}. Find its levels on the Rig, under Audio interface.`,
-  );
 
 /** What a level has changed by since it was found the time before; beyond this a knob was turned, or a cable is another. Chosen here. */
 const CHANGED_RATIO = 0.02;

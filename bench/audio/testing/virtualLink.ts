@@ -18,6 +18,8 @@ export type VirtualLink = AudioLink & {
   disturb:
     ((input: Float32Array[], frame: number) => { input: Float32Array[]; frame: number }) | null;
   tell(message: ToTransport): void;
+  /** Hangs other loads on its amplifier. */
+  hang(loadOhms: readonly number[]): void;
   /** Wires its outputs straight to its inputs. */
   wireThrough(isThrough: boolean): void;
   /** Lets time pass with nobody there. */
@@ -78,6 +80,7 @@ export const virtualLink = (settings: VirtualSettings): VirtualLink => {
       Math.max(...before.map((each) => each.reduce((m, v) => Math.max(m, Math.abs(v)), 0))),
     seconds: () => frame / settings.sampleRateHz,
     tell: (message) => transport.hear(message),
+    hang: (loadOhms) => device.hang(loadOhms),
     wireThrough: (isThrough) => device.wireThrough(isThrough),
     run: (seconds) => {
       for (const end = frame + seconds * settings.sampleRateHz; frame < end;) quantum();

@@ -68,7 +68,7 @@ export class VirtualInterface {
     this.session = this.switchedOn(loadOhms);
   }
 
-  /** Takes the amplifier out of the way: what is played comes straight back, volt for volt. */
+  /** Takes the amplifier out of the way: what is played comes straight back, volt for volt, through the converters' filters alone. */
   wireThrough(isThrough: boolean): void {
     this.isThrough = isThrough;
   }
@@ -114,22 +114,24 @@ export class VirtualInterface {
 
   private answer(): void {
     const seed = this.settings.seed + 7 * ++this.blocks;
-    if (this.isThrough) {
-      this.asked.forEach((asked, k) => this.answered[k].push(...asked));
-      this.askedCount = 0;
-      return;
-    }
-    const sources = this.asked.map((asked, k) => {
-      const fast = this.up[k].reduce((block, stage) => stage.run(block), asked);
-      return playSource(fast.slice(), this.source, this.simulatedHz, seed + k);
-    });
+    const sources = this.asked.map((asked, k) =>
+      this.up[k].reduce((block, stage) => stage.run(block), asked).slice(),
+    );
+    // The filters of its converters are on the way of a wire, too.
+    const outputs = this.isThrough ? sources : this.amplified(sources, seed);
     const bandwidth = Math.sqrt(this.settings.sampleRateHz / 40_000);
-    this.session.streamEach(sources).forEach((fast, k) => {
+    outputs.forEach((fast, k) => {
       const slow = this.down[k].reduce((block, stage) => stage.run(block), fast).slice();
-      addNoise(slow, bandwidth * this.noiseVoltsRms, seed + 31 * (k + 1));
+      if (!this.isThrough) addNoise(slow, bandwidth * this.noiseVoltsRms, seed + 31 * (k + 1));
       this.answered[k].push(...slow);
     });
     this.askedCount = 0;
+  }
+
+  private amplified(sources: readonly Float64Array[], seed: number): Float64Array[] {
+    return this.session.streamEach(
+      sources.map((source, k) => playSource(source, this.source, this.simulatedHz, seed + k)),
+    );
   }
 
   /** What the converter makes of the volts across a load. */

@@ -23,12 +23,13 @@ import { useAutosave } from "../../parts/useAutosave";
 import { useAudio } from "../AudioProvider";
 import { OpenPanel } from "../OpenPanel";
 import type { OpenInterface } from "../openInterface";
-import { FloorPanel, readFloor } from "./FloorPanel";
+import { FloorPanel } from "./FloorPanel";
 import { InputsPanel, type ReadPlace } from "./InputsPanel";
 import { ListenPanel } from "./ListenPanel";
 import { Note } from "./Note";
 import { OutputsPanel } from "./OutputsPanel";
 import { useLevels, type PlayedTone } from "./useLevels";
+import { useLoop } from "./useLoop";
 
 /** How the interface may drive this amplifier, as it is typed. */
 export type AudioTexts = { mostVoltsRms: string; riseDbPerSecond: string; mainsHz: string };
@@ -152,7 +153,6 @@ function OpenedTab({
   const { known, set, autosave } = useKeptInterface(device, interfaces);
   const isListening = levels.played === NOTHING;
   const [wiring, setWiring] = useState<readonly HeardOutput[] | null>(null);
-  const [edgeHz, setEdge] = useState<number | null | undefined>(undefined);
   // While what is typed is no number nothing is played at all.
   const mostVoltsPeak = Math.SQRT2 * Math.max(0, parseNumber(texts.mostVoltsRms) ?? 0);
   const channels = Array.from(
@@ -166,41 +166,15 @@ function OpenedTab({
     const outputs = channels.map((k) => known.outputs[k]?.channel ?? k);
     setWiring(await levels.once((check) => check.wiring(outputs)));
   };
-  const readLoop = async () => {
-    device.wireThrough(true);
-    const read = await levels.once(async (check) => ({
-      edge: await check.edgeHz(),
-      floor: await readFloor(check, {
-        outputs: channels.map((k) => known.outputs[k]?.channel ?? k),
-        inputs: channels.map((k) => known.inputs[k]?.channel ?? k),
-        mainsHz: Number(texts.mainsHz),
-      }),
-    }));
-    device.wireThrough(false);
-    if (!read) return;
-    setEdge(read.edge);
-    if (read.floor) set({ floor: read.floor });
-    else
-      levels.say(
-        "The tone does not come back on every input. Wire each output straight to its input.",
-      );
-  };
-  const readResponse = async () => {
-    device.wireThrough(true);
-    const loops = channels.map((k) => ({
+  const loop = useLoop(device, {
+    levels,
+    loops: channels.map((k) => ({
       output: known.outputs[k]?.channel ?? k,
       input: known.inputs[k]?.channel ?? k,
-    }));
-    const read = await levels.once((check) => check.responses(loops));
-    device.wireThrough(false);
-    if (!read) return;
-    const found = read.flatMap((each) => (each ? [each] : []));
-    if (found.length === loops.length) set({ ownResponses: found });
-    else
-      levels.say(
-        "The steps do not come back on every input. Wire each output straight to its input.",
-      );
-  };
+    })),
+    mainsHz: Number(texts.mainsHz),
+    set,
+  });
   const changes = changedLevels(known);
   return (
     <>
@@ -320,10 +294,10 @@ function OpenedTab({
           <FloorPanel
             levels={levels}
             floor={known.floor}
-            edgeHz={edgeHz}
-            onRead={() => void readLoop()}
+            edgeHz={loop.edgeHz}
+            onRead={() => void loop.readFloor()}
             ownResponses={known.ownResponses}
-            onReadResponse={() => void readResponse()}
+            onReadResponse={() => void loop.readResponse()}
             onLeaveResponse={() => set({ ownResponses: null })}
           />
           <Panel>

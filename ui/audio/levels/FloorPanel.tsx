@@ -1,51 +1,10 @@
 import { Heading, HStack, Text } from "@chakra-ui/react";
-import { LEVEL_HZ, ownTone, type LevelCheck } from "@/bench/audio/LevelCheck";
 import { amplitudeRatioToDb, formatFixed, formatHertz, formatPercent } from "@/core/units";
 import type { AudioInterface } from "@/records";
 import { ActionButton } from "../../parts/ActionButton";
 import { Panel } from "../../parts/Panel";
 import { Reading } from "../../parts/Reading";
 import type { Levels } from "./useLevels";
-
-type Floor = NonNullable<AudioInterface["floor"]>;
-
-/** The level of the check: where a converter is at its cleanest. */
-const LOOP_RATIO = 0.5;
-
-/** What the interface does by itself: outputs wired to inputs, no amplifier between. */
-export const readFloor = async (
-  check: LevelCheck,
-  {
-    outputs,
-    inputs,
-    mainsHz,
-  }: { outputs: readonly number[]; inputs: readonly number[]; mainsHz: number },
-): Promise<Floor | null> => {
-  const hums = await check.hum(mainsHz);
-  const humRatio = Math.max(...inputs.map((input) => hums[input]));
-  check.play(outputs, LOOP_RATIO);
-  // It rises first.
-  for (let k = 0; k < 4; k++) await check.read();
-  const both = await check.read();
-  const read = inputs.flatMap((input) => ownTone(both[input]) ?? []);
-  let crosstalkRatio: number | null = null;
-  if (outputs.length > 1 && inputs.length > 1) {
-    check.play([outputs[0]], LOOP_RATIO);
-    await check.read();
-    const one = await check.read();
-    const [driven, idle] = inputs.map((input) => ownTone(one[input])?.ratio ?? 0);
-    crosstalkRatio = driven > 0 ? idle / driven : null;
-  }
-  if (read.length < inputs.length) return null;
-  return {
-    thdPlusNoiseRatio: Math.max(...read.map(({ thdPlusNoiseRatio }) => thdPlusNoiseRatio)),
-    thdRatio: Math.max(...read.map(({ thdRatio }) => thdRatio)),
-    crosstalkRatio,
-    humRatio,
-    frequencyHz: LEVEL_HZ,
-    at: new Date().toISOString(),
-  };
-};
 
 /** More than this of the mains in silence is a loop of earth. Chosen here: 80 dB under full scale. */
 const HUM_RATIO = 1e-4;
