@@ -36,9 +36,9 @@ export type RunTrackProps = {
 
 /** A filter is offered from so many places on. */
 const MANY = 16;
-/** Two rows, and a little of the third, so that it is seen that there is more; one where the filters stand above, as the run matters more. */
-const HEIGHT = "122px";
-const HEIGHT_FILTERED = "68px";
+/** Two rows, and the edge of the third, so that it is seen that there is more; one where the filters stand above, as the run matters more. */
+const HEIGHT = "119px";
+const HEIGHT_FILTERED = "64px";
 
 /** The plan with what was made of it, and what was made beside it: each place with its state, its repeats and the heat to come. */
 export function RunTrack({ places, chosenId, onChoose, onTakeUp }: RunTrackProps) {
