@@ -73,7 +73,7 @@ export function BlockRow({
             ) : (
               <ChevronRight size={15} style={{ flexShrink: 0 }} />
             )}
-            <Text as="span" fontWeight={600} fontSize="15px" truncate>
+            <Text as="span" fontWeight={600} fontSize="15px" lineHeight={1.15}>
               {heading}
             </Text>
           </HStack>
