@@ -53,6 +53,16 @@ export type Watch = (moment: RecordingMoment) => "go-on" | "end";
 /** A steady tone at the amplifier's input, held for a while. */
 export type HeldTone = { frequencyHz: number; voltsPeak: number; seconds: number };
 
+/** A steady tone that is held until whoever looks at it ends it. */
+export type HoldRequest = Pick<HeldTone, "frequencyHz" | "voltsPeak"> & {
+  drives: readonly boolean[];
+};
+/** How it stands at a look: seconds since it began to rise, and watts in each load. */
+export type HeldLook = (held: {
+  seconds: number;
+  loadWatts: readonly number[];
+}) => Promise<"go-on" | "end">;
+
 /** A steady tone held for a long time, to watch the heat. */
 export type SoakRequest = HeldTone & { drives: readonly boolean[] };
 
@@ -167,6 +177,11 @@ export type Connected = {
     request: SoakRequest,
     watch: (point: SoakPoint) => "go-on" | "end",
   ): SoakRecording | Promise<SoakRecording>;
+  /**
+   * Holds a tone without a gap where it is told no temperatures itself, so that meters beside it can watch a soak; absent where it cannot.
+   * @throws {InstrumentFault} when something fails meanwhile; the tone is off then
+   */
+  hold?(request: HoldRequest, look: HeldLook): Promise<void>;
   /** @throws {RangeError} on a frequency that it cannot play */
   live(drives: readonly boolean[], frequencyHz: number): LiveTone;
 };

@@ -1,5 +1,7 @@
 import { LevelCheck } from "@/bench/audio/LevelCheck";
+import { instrumentOf } from "@/bench/instruments";
 import { setupOf, VIRTUAL, virtualLink } from "@/bench/audio/testing/virtualLink";
+import { SETUP, standInLink } from "@/bench/network/testing/standInLink";
 import type { Response } from "@/core/response";
 import type { RunKind } from "@/core/run";
 import { AMPLIFIER, expectAgreement, play, RUNS } from "./testing/twoBenches";
@@ -76,5 +78,35 @@ test.each(REFUSED)("%s is refused with what to do instead", async (kind) => {
   );
   await expect(played).rejects.toThrow(kind);
   await expect(played).rejects.toThrow(/meter|type|log/i);
+  expect(link.lastPeak()).toBe(0);
+});
+
+test("with a temperature logger of the network beside it an interface soaks", async () => {
+  const link = virtualLink({ ...SETTINGS, amplifier: AMPLIFIER });
+  const { link: network, standIns } = standInLink();
+  const instrument = instrumentOf({
+    kind: "audio",
+    setup: setupOf(SETTINGS),
+    link,
+    beside: { meters: { ...SETUP.meters, voltmeter: null }, link: network },
+  });
+  if (!instrument.ok) throw new Error(instrument.finding.advice);
+  expect(instrument.value.facts.knowsHeat).toBe(true);
+  const connected = await instrument.value.connect({
+    loadOhms: [8, 8],
+    isSpeakerLike: false,
+    isBridged: false,
+    rangeVolts: 0,
+  });
+  const { points } = await connected.soak(
+    { frequencyHz: 1000, voltsPeak: 0.4, seconds: 5, drives: [true, true] },
+    () => "go-on",
+  );
+  const last = points[points.length - 1];
+  expect(last.seconds).toBeGreaterThanOrEqual(5);
+  expect(last.loadWatts[0] / ((0.4 * connected.gainRatio) ** 2 / 16)).toBeCloseTo(1, 1);
+  // The logger stands on an amplifier of its own, at rest.
+  expect(last.sinkCelsius).toBeCloseTo(standIns.bench.now.temperatures.sinkCelsius, 1);
+  link.run(0.1);
   expect(link.lastPeak()).toBe(0);
 });

@@ -422,7 +422,7 @@ const playSoak = async (
     return failure(
       "no-samples",
       "Heat soak",
-      `${facts.name} is told no temperatures. Hold the tone by hand, live, and type what the thermometer shows under Heat.`,
+      `${facts.name} is told no temperatures. Choose a temperature logger of the network on the Rig, or hold the tone by hand, live, and type what the thermometer shows under Heat.`,
     );
   const { frequencyHz, watts, seconds } = tone(settings, shotFacts);
   const driveVoltsRms = Math.min(

@@ -13,6 +13,28 @@ export const INSTRUMENT_ROLES = [
   "thermometer",
 ] as const;
 
+const isDay = (text: string): boolean => {
+  const day = new Date(`${text}T00:00:00Z`);
+  return !Number.isNaN(day.getTime()) && day.toISOString().startsWith(text);
+};
+
+/** When an instrument was calibrated last, and for how long that holds. */
+export const calibrationFields = () => ({
+  /** The day of its last calibration, such as 2026-03-04. */
+  calibratedOn: string()
+    .transform((value: unknown) => (value === "" ? null : value))
+    .matches(/^\d{4}-\d{2}-\d{2}$/, "Give the day, or leave it empty.")
+    .test("day", "There is no such day.", (value) => !value || isDay(value))
+    .nullable()
+    .optional(),
+  /** After so many months it is due again. */
+  calibrationMonths: optionalQuantity("Give months, such as 12, or leave it empty.")
+    .integer("A whole number of months.")
+    .positive("It must be above zero.")
+    .max(240, "Check the number.")
+    .optional(),
+});
+
 /** One of them. */
 export const instrumentSchema = object({
   id: string().max(40).required(),
@@ -47,25 +69,8 @@ export const instrumentSchema = object({
     .positive("It must be above zero.")
     .max(1e12, "Check the number.")
     .default(null),
-  /** The day of its last calibration, such as 2026-03-04. */
-  calibratedOn: string()
-    .transform((value: unknown) => (value === "" ? null : value))
-    .matches(/^\d{4}-\d{2}-\d{2}$/, "Give the day, or leave it empty.")
-    .test("day", "There is no such day.", (value) => !value || isDay(value))
-    .nullable()
-    .optional(),
-  /** After so many months it is due again. */
-  calibrationMonths: optionalQuantity("Give months, such as 12, or leave it empty.")
-    .integer("A whole number of months.")
-    .positive("It must be above zero.")
-    .max(240, "Check the number.")
-    .optional(),
+  ...calibrationFields(),
 });
-
-const isDay = (text: string): boolean => {
-  const day = new Date(`${text}T00:00:00Z`);
-  return !Number.isNaN(day.getTime()) && day.toISOString().startsWith(text);
-};
 
 /** The reviewer's instruments, which all amplifiers share. */
 export const instrumentsSchema = object({

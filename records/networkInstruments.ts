@@ -10,6 +10,7 @@ import {
   type NetworkRole,
   type SampleFormat,
 } from "@/core/scpi";
+import { calibrationFields } from "./instruments";
 import { revision } from "./revision";
 import { trimmed } from "./text";
 
@@ -56,6 +57,7 @@ const networkInstrumentSchema = object({
   /** What it said of itself when it was asked; empty where it never was. */
   identity: identity(),
   profile: instrumentProfileSchema.required(),
+  ...calibrationFields(),
 });
 
 /** Instruments on the network and how each is spoken to. Where they are reached is kept apart, and never leaves this machine. */

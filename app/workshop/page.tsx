@@ -13,6 +13,7 @@ export default async function WorkshopPage() {
   const db = await database();
   const resistors = await readWorkshopDocument(db, "resistors");
   const instruments = await readWorkshopDocument(db, "instruments");
+  const network = await readWorkshopDocument(db, "network");
   const room = await readWorkshopDocument(db, "room");
   const watching = await readWorkshopDocument(db, "watching");
   const { trouble } = await watchedFiles(watching.document.folder, new Date());
@@ -22,6 +23,7 @@ export default async function WorkshopPage() {
       <WorkshopScreen
         resistors={resistors.document}
         instruments={instruments.document}
+        network={network.document}
         room={room.document}
         loads={await usedLoads(db)}
         rigs={await usedRigs(db)}

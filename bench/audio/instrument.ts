@@ -19,6 +19,7 @@ import { heldToSource } from "../heldToSource";
 import { AudioLine, outputCount, type Heard } from "./AudioLine";
 import { AudioTone } from "./AudioTone";
 import { findLimit, type RecordOnce } from "./findLimit";
+import { holdTone } from "./holdTone";
 import { findLoop, probeVolts } from "./loopProbe";
 import type { AudioLink } from "./messages";
 import { loadPeaks, loadVolts, mostReadVolts, readInputs, type AudioSetup } from "./setup";
@@ -87,6 +88,13 @@ const connected = (line: AudioLine, bench: Bench): Connected => {
     },
     readLevels: cannot(deviceName, "show levels without a recording"),
     soak: cannot(deviceName, "tell temperatures"),
+    hold: (request, look) =>
+      holdTone(
+        line,
+        { setup, loadOhms: bench.wiring.loadOhms, mostVoltsRms: mostDrive(setup) },
+        request,
+        look,
+      ),
     live: (drives, frequencyHz) =>
       new AudioTone(line, setup, {
         drives,

@@ -1,20 +1,12 @@
 import { rootMeanSquare } from "@/core/numeric";
-import {
-  InstrumentFault,
-  type HeldTone,
-  type SoakPoint,
-  type SoakRecording,
-  type SoakRequest,
-  type Watch,
-} from "../contract";
+import type { HeldTone, SoakPoint, SoakRecording, SoakRequest, Watch } from "../contract";
 import type { Desk, Seen } from "./Desk";
+import { soakPoint, soakStep } from "./soakPoint";
 import { momentSeen } from "./moments";
 import { lookAt, rise, type Amplifier } from "./rise";
 
-/** Between two looks at a tone that holds; later in a soak, a share of the time gone. */
+/** Between two looks at a tone that holds. */
 const LOOK_EVERY_SECONDS = 0.25;
-const SOAK_SHARE = 1 / 50;
-const SOAK_EVERY_SECONDS = { least: 0.5, most: 5 };
 
 /** Holds a tone so that the amplifier is warm, unrecorded. @returns what was seen last where somebody who watches ended it; else null */
 export const warmUp = async (
@@ -65,27 +57,14 @@ export const soak = async (
   for (;;) {
     const seen = await lookAt(desk, amplifier, tone);
     const { temperatures, mains } = await desk.meters.glance();
-    if (!temperatures)
-      throw new InstrumentFault({
-        code: "instrument-fault",
-        where: "Temperature logger",
-        advice: "it tells no temperature of the sink. Choose its channel on the Rig.",
-      });
     const elapsed = desk.now() - begun;
-    const point: SoakPoint = {
-      seconds: elapsed,
-      ...temperatures,
-      loadWatts: seen.volts.map(
-        (volts, k) => rootMeanSquare(volts) ** 2 / amplifier.wiring.loadOhms[k],
-      ),
-      mainsWatts: mains?.mainsWatts ?? null,
-      mainsAmperes: mains?.mainsAmperes ?? null,
-      isCutOut: false,
-    };
+    const loadWatts = seen.volts.map(
+      (volts, k) => rootMeanSquare(volts) ** 2 / amplifier.wiring.loadOhms[k],
+    );
+    const point = soakPoint(elapsed, loadWatts, { temperatures, mains });
     points.push(point);
     if (elapsed >= seconds || watch(point) === "end") break;
-    const { least, most } = SOAK_EVERY_SECONDS;
-    await desk.wait(Math.min(most, Math.max(least, SOAK_SHARE * elapsed), seconds - elapsed));
+    await desk.wait(Math.min(soakStep(elapsed), seconds - elapsed));
   }
   await desk.silence();
   return { points, events: [] };

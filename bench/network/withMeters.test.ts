@@ -1,6 +1,6 @@
 import { EXAMPLE_RIGS, simulatedInstrument } from "../simulated";
 import { keepsInstrumentContract } from "../testing/instrumentContract";
-import type { Instrument, RecordingMoment } from "../contract";
+import { cannot, type Instrument, type RecordingMoment } from "../contract";
 import { SETUP, standInLink } from "./testing/standInLink";
 import { withMeters } from "./withMeters";
 
@@ -101,4 +101,57 @@ test("a meter that falls silent ends the recording with words: guards that are t
   await expect(play({ faults: { "mains-meter": "dead" } })).rejects.toMatchObject({
     finding: { advice: expect.stringContaining("did not answer") },
   });
+});
+
+/** Something that holds a tone and is told no temperatures; each look lies a second after the one before. */
+const holder = (): Instrument => {
+  const { facts, connect } = unhurried();
+  return {
+    facts: { ...facts, knowsHeat: false },
+    connect: async (wiring) => ({
+      ...(await connect(wiring)),
+      soak: cannot("it", "tell temperatures"),
+      hold: async (_, look) => {
+        for (let seconds = 1; (await look({ seconds, loadWatts: [30, 29] })) === "go-on";)
+          seconds++;
+      },
+    }),
+  };
+};
+const ONE = { loadOhms: [8, 8], isSpeakerLike: false, isBridged: false, rangeVolts: 0 };
+const SOAK = { frequencyHz: 1000, voltsPeak: 0.5, seconds: 600, drives: [true, true] };
+
+test("with a temperature logger beside it, what holds a tone can soak: its watts, their temperatures", async () => {
+  const { link, standIns } = standInLink();
+  const instrument = withMeters(holder(), METERS, link);
+  expect(instrument.facts.knowsHeat).toBe(true);
+  const { points } = await (await instrument.connect(ONE)).soak(SOAK, () => "go-on");
+  expect(points[0]).toMatchObject({ seconds: 1, loadWatts: [30, 29], isCutOut: false });
+  expect(points[0].sinkCelsius).toBeCloseTo(standIns.bench.now.temperatures.sinkCelsius, 1);
+  expect(points[0].mainsWatts).toBeCloseTo(standIns.bench.now.mains.watts, 1);
+  // They lie wider apart as time goes on: of an hour a hundred and odd, not thousands.
+  expect(points.at(-1)?.seconds).toBe(600);
+  expect(points.length).toBeLessThan(200);
+  expect(points[1].seconds).toBe(2);
+  expect(points[points.length - 2].seconds - points[points.length - 3].seconds).toBe(5);
+});
+
+test("a guard ends a soak at any look, also between two points that are kept", async () => {
+  const { link } = standInLink();
+  const connected = await withMeters(holder(), METERS, link).connect(ONE);
+  const looks: number[] = [];
+  const { points } = await connected.soak(SOAK, ({ seconds }) => {
+    looks.push(seconds);
+    return seconds === 303 ? "end" : "go-on";
+  });
+  expect(looks).toHaveLength(303);
+  expect(points.at(-1)?.seconds).toBe(303);
+});
+
+test("without a temperature logger there is no soak", async () => {
+  const { link } = standInLink();
+  const instrument = withMeters(holder(), { ...METERS, thermometer: null }, link);
+  expect(instrument.facts.knowsHeat).toBe(false);
+  const connected = await instrument.connect(ONE);
+  expect(() => connected.soak(SOAK, () => "go-on")).toThrow("cannot tell temperatures");
 });

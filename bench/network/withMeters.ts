@@ -1,7 +1,8 @@
-import type { Connected, Instrument, RecordingMoment, Watch } from "../contract";
+import type { Connected, Instrument, RecordingMoment, SoakPoint, Watch } from "../contract";
 import { asFault } from "./asFault";
 import type { NetworkLink } from "./link";
 import { Meters, metersIn, type MeterGlance, type MeterSet } from "./Meters";
+import { soakPoint, soakStep } from "./soakPoint";
 
 /** Meters are asked this often while something else records; more would only queue up. */
 const GLANCE_EVERY_SECONDS = 0.25;
@@ -9,15 +10,21 @@ const NOTHING: MeterGlance = { voltsRms: null, mains: null, temperatures: null }
 
 /**
  * An instrument that plays and records, with meters of the network beside it: a mains meter tells what is drawn, a temperature logger how
- * warm it gets. Another page must not speak to them meanwhile, so they are held for each recording.
+ * warm it gets, so that a heat soak can be held. Another page must not speak to them meanwhile, so they are held for each recording.
  */
 export const withMeters = (
   instrument: Instrument,
   set: MeterSet,
   link: NetworkLink,
 ): Instrument => ({
-  facts: instrument.facts,
-  connect: async (wiring) => metered(await instrument.connect(wiring), { set, link }),
+  facts: {
+    ...instrument.facts,
+    knowsHeat: instrument.facts.knowsHeat || (instrument.facts.isLive && set.thermometer !== null),
+  },
+  connect: async (wiring) => {
+    const connected = await instrument.connect(wiring);
+    return metered(connected, { set, link });
+  },
 });
 
 type Beside = { set: MeterSet; link: NetworkLink };
@@ -31,7 +38,27 @@ const metered = (connected: Connected, beside: Beside): Connected => ({
       const { mains } = await looked.last();
       return { ...recording, meters: mains ?? recording.meters };
     }),
+  ...(connected.hold && beside.set.thermometer && { soak: soakBeside(connected.hold, beside) }),
 });
+
+/** A tone that one instrument holds while thermometers beside it are watched. */
+const soakBeside =
+  (hold: NonNullable<Connected["hold"]>, beside: Beside): Connected["soak"] =>
+  ({ seconds: wanted, ...tone }, watch) =>
+    held(beside, async (meters) => {
+      const points: SoakPoint[] = [];
+      let next = 0;
+      await hold(tone, async ({ seconds, loadWatts }) => {
+        const point = soakPoint(seconds, loadWatts, await meters.glance());
+        const isOver = watch(point) === "end" || seconds >= wanted;
+        if (isOver || seconds >= next) {
+          points.push(point);
+          next = seconds + soakStep(seconds);
+        }
+        return isOver ? "end" : "go-on";
+      });
+      return { points, events: [] };
+    });
 
 const held = <T>({ set, link }: Beside, work: (meters: Meters) => Promise<T>): Promise<T> =>
   asFault("Meters", async () => {

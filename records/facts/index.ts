@@ -82,6 +82,7 @@ export {
   instrumentsFor,
   isRehearsedBy,
   metersBeside,
+  networkInUse,
   networkRunOn,
   scopeFloorRatio,
 } from "./networkRun";

@@ -11,6 +11,7 @@ import {
   instrumentsFor,
   isRehearsedBy,
   metersBeside,
+  networkInUse,
   networkRunOn,
   scopeFloorRatio,
 } from "./networkRun";
@@ -142,4 +143,37 @@ test("what is kept holds, or says where it does not", async () => {
   };
   expect((await validated(networkInstrumentsSchema, odd)).ok).toBe(false);
   expect(instrumentsFor(ALL, "voltmeter").map(({ id }) => id)).toEqual(["voltmeter"]);
+});
+
+test("readings rest on all that is chosen, on what looks on beside an audio interface, or on none of the network", () => {
+  const choice = rig({ mainsMeterId: "mains-meter", thermometerId: "thermometer" });
+  const names = (readings: RigSettings["readings"]) =>
+    networkInUse(ALL, { ...choice, readings }).map(({ id }) => id);
+  expect(names("network instruments")).toEqual([
+    "generator",
+    "oscilloscope",
+    "voltmeter",
+    "mains-meter",
+    "thermometer",
+  ]);
+  expect(names("audio interface")).toEqual(["mains-meter", "thermometer"]);
+  expect(names("simulated bench")).toEqual([]);
+  // One that was removed since is no instrument.
+  expect(
+    networkInUse({ ...ALL, instruments: [] }, { ...choice, readings: "network instruments" }),
+  ).toEqual([]);
+});
+
+test.each([
+  [{ calibratedOn: "2026-03-04", calibrationMonths: 12 }, "fine"],
+  [{}, "fine"],
+  [{ calibratedOn: "2026-02-30" }, "There is no such day."],
+  [{ calibratedOn: "last spring" }, "Give the day, or leave it empty."],
+  [{ calibrationMonths: 0 }, "It must be above zero."],
+])("an instrument of the network with the calibration %j: %s", async (calibration, said) => {
+  const outcome = await validated(networkInstrumentsSchema, {
+    revision: 0,
+    instruments: [{ ...of("voltmeter"), ...calibration }],
+  });
+  expect(outcome.ok ? "fine" : Object.values(outcome.errors)[0]).toBe(said);
 });

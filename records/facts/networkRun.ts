@@ -25,6 +25,19 @@ const chosen = (
   id: string | null,
 ): KeptNetworkInstrument | null => instruments.find((each) => each.id === id) ?? null;
 
+/** Instruments of the network that readings rest on: all that are chosen, or what looks on beside an audio interface. */
+export const networkInUse = (
+  network: NetworkInstruments,
+  { network: choice, readings }: Pick<RigSettings, "network" | "readings">,
+): KeptNetworkInstrument[] => {
+  const beside = ["mainsMeterId", "thermometerId"];
+  return CHOSEN_ROLES.filter(
+    ([key]) =>
+      readings === "network instruments" ||
+      (readings === "audio interface" && beside.includes(key)),
+  ).flatMap(([key]) => chosen(network, choice[key]) ?? []);
+};
+
 /** The channels of the oscilloscope that read each output of the amplifier, one after another; with two for each, both its terminals. */
 const readChannelsOf = (
   { firstChannel }: NetworkChoice,

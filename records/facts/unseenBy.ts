@@ -29,7 +29,7 @@ export const unseenBy = (
   return [
     ...(isSoaked && !knowsHeat
       ? [
-          "It is told no temperatures, so that it cannot run this by itself. Hold the tone by hand, live, and type what the thermometer shows under Heat.",
+          "It is told no temperatures, so that it cannot run this by itself. Choose a temperature logger of the network on the Rig, or hold the tone by hand, live, and type what the thermometer shows under Heat.",
         ]
       : []),
     ...(needsMains && !knowsMains

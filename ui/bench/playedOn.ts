@@ -54,10 +54,10 @@ export const onSimulated = (name: CatalogueName): PlayedOn => {
 const atMost = ({ mostVoltsPeak }: { mostVoltsPeak: number }): string =>
   `at most ${formatShort(mostVoltsPeak / Math.SQRT2)} V at its input`;
 
-/** An audio interface hears nothing but volts; it sends what it plays itself, and so knows the input. A tone is not held without a gap, as a soak takes it. */
+/** An audio interface hears nothing but volts; it sends what it plays itself, and so knows the input. Meters beside it tell the rest. */
 const toldOf = ({ meters }: AudioBench["run"]) => ({
   knowsMains: Boolean(meters?.mainsMeter),
-  knowsHeat: false,
+  knowsHeat: Boolean(meters?.thermometer),
   knowsInput: true,
 });
 

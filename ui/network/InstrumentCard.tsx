@@ -3,10 +3,12 @@ import { Box, Flex, Grid, HStack, Text } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import { ROLE_FACTS } from "@/core/scpi";
 import type { InstrumentAddress, KeptNetworkInstrument } from "@/records";
+import type { InstrumentDraft } from "./drafts";
 import { ActionButton } from "../parts/ActionButton";
-import { CheckField, held, TextField } from "../parts/fields";
+import { CheckField, DateField, held, QuantityField, TextField } from "../parts/fields";
 import { Remove } from "../parts/Remove";
 import { messageOf, send, type Kept } from "../parts/send";
+import { CalibrationWord } from "../rig/CalibrationWord";
 import { askWho } from "./talk";
 
 type Answer = { isFine: boolean; text: string };
@@ -16,8 +18,10 @@ export type InstrumentCardProps = {
   isKept: boolean;
   address: InstrumentAddress | null;
   isOpen: boolean;
-  nameError: string | undefined;
-  onName(name: string): void;
+  calibration: Pick<InstrumentDraft, "calibratedOn" | "calibrationMonths">;
+  /** What is wrong with one of its fields. */
+  errorOf(field: "name" | "calibratedOn" | "calibrationMonths"): string | undefined;
+  onChange(change: Partial<InstrumentDraft>): void;
   onAddress(address: InstrumentAddress): void;
   /** What it says of itself. */
   onIdentity(identity: string): void;
@@ -27,8 +31,8 @@ export type InstrumentCardProps = {
 
 /** One instrument: what it is called, where it is reached, and whether it answers. */
 export function InstrumentCard(props: InstrumentCardProps) {
-  const { instrument, isKept, address, isOpen, nameError } = props;
-  const { onName, onIdentity, onOpen, onRemove } = props;
+  const { instrument, isKept, address, isOpen, calibration, errorOf } = props;
+  const { onChange, onIdentity, onOpen, onRemove } = props;
   const { id, name, profile } = instrument;
   const [answer, setAnswer] = useState<Answer | null>(null);
   const [isAsking, setAsking] = useState(false);
@@ -82,9 +86,36 @@ export function InstrumentCard(props: InstrumentCardProps) {
         </HStack>
       </Flex>
       <Grid templateColumns="1fr 1.2fr" gap={3} mt={2} alignItems="start">
-        <TextField label="Called" field={held(name, onName)} error={nameError} />
+        <TextField
+          label="Called"
+          field={held(name, (typed) => onChange({ name: typed }))}
+          error={errorOf("name")}
+        />
         <AddressField {...props} />
       </Grid>
+      <HStack gap={2} mt={2} align="start">
+        <Box w="170px">
+          <DateField
+            label="Calibrated on"
+            field={held(calibration.calibratedOn, (calibratedOn) => onChange({ calibratedOn }))}
+            error={errorOf("calibratedOn")}
+          />
+        </Box>
+        <Box w="130px">
+          <QuantityField
+            label="Holds for"
+            unit="months"
+            placeholder="12"
+            field={held(calibration.calibrationMonths, (calibrationMonths) =>
+              onChange({ calibrationMonths }),
+            )}
+            error={errorOf("calibrationMonths")}
+          />
+        </Box>
+        <Box mt="30px">
+          <CalibrationWord instrument={calibration} />
+        </Box>
+      </HStack>
       {!answer && instrument.identity !== "" && (
         <Text mt={2} fontSize="14.5px" color="muted">
           It said: {instrument.identity}

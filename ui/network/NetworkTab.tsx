@@ -90,8 +90,9 @@ export function NetworkTab({ network, addresses, outputs, rig, onChoice }: Netwo
                 isKept={autosave.state === "kept"}
                 address={reached.find(({ id }) => id === instrument.id) ?? null}
                 isOpen={instrument.id === openId}
-                onName={(name) => change(instrument.id, { name })}
-                nameError={errors[`instruments[${index}].name`]}
+                calibration={drafts[index]}
+                errorOf={(field) => errors[`instruments[${index}].${field}`]}
+                onChange={(part) => change(instrument.id, part)}
                 onAddress={(address) => {
                   setReached([...reached.filter(({ id }) => id !== address.id), address]);
                   change(instrument.id, { identity: "" });

@@ -29,7 +29,7 @@ export function ProfilePanel({ draft, isKept, isReached, onChange, onClose }: Pr
   const change = (part: Partial<InstrumentDraft["profile"]>) =>
     onChange({ profile: { ...profile, ...part } });
   const take = (taken: typeof read) =>
-    change(asDrafts({ instruments: [{ ...draft, profile: taken }] })[0].profile);
+    change(asDrafts({ instruments: [{ ...readDraft(draft), profile: taken }] })[0].profile);
   const takeFile = async (file: File) => {
     const found = readProfileFile(await file.text(), profile.role);
     setMessage(found.ok ? null : found.finding.advice);

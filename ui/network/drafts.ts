@@ -8,6 +8,9 @@ export type InstrumentDraft = {
   name: string;
   identity: string;
   profile: Omit<InstrumentProfile, "numbers"> & { numbers: Readonly<Record<string, string>> };
+  /** A day, or nothing. */
+  calibratedOn: string;
+  calibrationMonths: string;
 };
 
 const isPercent = (profile: Pick<InstrumentProfile, "role">, name: string): boolean =>
@@ -16,7 +19,7 @@ const isPercent = (profile: Pick<InstrumentProfile, "role">, name: string): bool
 export const asDrafts = ({
   instruments,
 }: Pick<NetworkInstruments, "instruments">): readonly InstrumentDraft[] =>
-  instruments.map(({ id, name, identity, profile }) => ({
+  instruments.map(({ id, name, identity, profile, calibratedOn, calibrationMonths }) => ({
     id,
     name,
     identity,
@@ -29,6 +32,8 @@ export const asDrafts = ({
         ]),
       ),
     },
+    calibratedOn: calibratedOn ?? "",
+    calibrationMonths: calibrationMonths ? String(calibrationMonths) : "",
   }));
 
 /** What was typed, read; a number that is none stays one that the schema names beside its field. */
@@ -37,6 +42,8 @@ export const readDraft = ({
   name,
   identity,
   profile,
+  calibratedOn,
+  calibrationMonths,
 }: InstrumentDraft): KeptNetworkInstrument => ({
   id,
   name,
@@ -50,4 +57,7 @@ export const readDraft = ({
       }),
     ),
   },
+  calibratedOn: calibratedOn === "" ? undefined : calibratedOn,
+  calibrationMonths:
+    calibrationMonths.trim() === "" ? undefined : (parseNumber(calibrationMonths) ?? NaN),
 });

@@ -15,6 +15,10 @@ test.each(NETWORK_ROLES)("a %s is typed as it is kept, and read as it was", (rol
   const kept = newNetworkInstrument("x", role);
   const [draft] = asDrafts({ instruments: [kept] });
   expect(readDraft(draft)).toEqual(kept);
+  const calibrated = { ...kept, calibratedOn: "2026-03-04", calibrationMonths: 12 };
+  expect(readDraft(asDrafts({ instruments: [calibrated] })[0])).toEqual(calibrated);
+  // What is no number stays one that the schema names beside its field.
+  expect(readDraft({ ...draft, calibrationMonths: "soon" }).calibrationMonths).toBeNaN();
 });
 
 test("accuracy is typed in percent; what is no number stays none", () => {

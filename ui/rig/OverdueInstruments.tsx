@@ -4,8 +4,10 @@ import type { Instrument } from "@/records";
 import { calibrationDue, calibrationState } from "@/records/facts";
 import { CalibrationWord } from "./CalibrationWord";
 
+type Calibrated = Pick<Instrument, "id" | "name" | "calibratedOn" | "calibrationMonths">;
+
 /** Which of the instruments that readings rest on are past their calibration, and what that means for them. */
-export function OverdueInstruments({ used }: { used: readonly (Instrument | null)[] }) {
+export function OverdueInstruments({ used }: { used: readonly (Calibrated | null)[] }) {
   const overdue = used
     .filter((each) => each !== null)
     .filter((each) => calibrationState(calibrationDue(each, new Date())) === "over");

@@ -29,7 +29,13 @@ import { ActionButton } from "../parts/ActionButton";
 import { CheckField, ChoiceField, held } from "../parts/fields";
 import { KeptMark } from "../parts/KeptMark";
 import { Panel } from "../parts/Panel";
-import { safetyFacts, expectedPeak, chosenInstrument, dividerText } from "@/records/facts";
+import {
+  safetyFacts,
+  expectedPeak,
+  chosenInstrument,
+  dividerText,
+  networkInUse,
+} from "@/records/facts";
 import { typed } from "../parts/typed";
 import { saveDocument } from "../parts/saves";
 import { useAutosave } from "../parts/useAutosave";
@@ -211,6 +217,7 @@ function WiringTab({
   details,
   plan,
   instruments,
+  network,
   draft,
   errors,
   set,
@@ -221,6 +228,7 @@ function WiringTab({
   );
   const load = loads[0];
   const used = [
+    ...networkInUse(network, draft),
     chosenInstrument(instruments, "converter", draft.converterId),
     chosenInstrument(instruments, "voltmeter", draft.voltmeterId),
     chosenInstrument(instruments, "ohmmeter", null),

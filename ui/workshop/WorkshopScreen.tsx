@@ -1,7 +1,17 @@
 "use client";
 import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
 import { Archive } from "lucide-react";
-import type { Backup, Instruments, Load, Resistors, Rig, Room, Used, Watching } from "@/records";
+import type {
+  Backup,
+  Instruments,
+  Load,
+  NetworkInstruments,
+  Resistors,
+  Rig,
+  Room,
+  Used,
+  Watching,
+} from "@/records";
 import { ResistorShelf } from "../load/shelf/ResistorShelf";
 import { ActionButton } from "../parts/ActionButton";
 import { BackupList } from "../parts/BackupList";
@@ -15,6 +25,7 @@ import { WatchingField } from "./WatchingField";
 export type WorkshopScreenProps = {
   resistors: Resistors;
   instruments: Instruments;
+  network: NetworkInstruments;
   room: Room;
   loads: readonly Used<Load>[];
   rigs: readonly Used<Rig>[];
@@ -28,6 +39,7 @@ export type WorkshopScreenProps = {
 export function WorkshopScreen({
   resistors,
   instruments,
+  network,
   room,
   loads,
   rigs,
@@ -52,7 +64,7 @@ export function WorkshopScreen({
         </ActionButton>
       </Flex>
       <Grid templateColumns="minmax(0, 1fr)" gap={4}>
-        <OverdueInstruments used={instruments.instruments} />
+        <OverdueInstruments used={[...instruments.instruments, ...network.instruments]} />
         <Grid
           templateColumns="minmax(0, 1.5fr) minmax(0, 1.5fr) minmax(180px, 0.6fr)"
           gap={4}
