@@ -276,3 +276,25 @@ test("the uncertainty behind a band: half of it over 1.96", () =>
     value: 60,
     stdUncertainty: expect.closeTo(1, 9),
   }));
+
+test.each([
+  ["rests", () => 22, 16],
+  ["cools a little", (seconds: number) => 22 - 0.05 * seconds, 40],
+  ["hardly warms", (seconds: number) => 22 + 0.01 * seconds, 40],
+] as const)("a body at 22 degrees that %s has not passed 65", (_, celsius, count) => {
+  const { seconds, probability } = passing(fitted(read(celsius, [count / 2, count])), 65);
+  expect(seconds).toBeNull();
+  expect(probability).toBeLessThan(0.5);
+});
+
+test("what begins above a limit and stays there is past it from the first; what cools passes it on the way down", () => {
+  const stays = passing(fitted(read(() => 70, [20, 40])), 65);
+  expect(stays.probability).toBeGreaterThan(0.99);
+  expect(stays.seconds?.value).toBeLessThan(1);
+  // Newton's law: from 70 towards 20 with 100 s it is at 65 after 100 ln(50 / 45) = 10.5 s.
+  const cools = passing(
+    fitted(read((seconds) => 20 + 50 * Math.exp(-seconds / 100), [200, 400])),
+    65,
+  );
+  expect(cools.seconds?.value).toBeCloseTo(10.5, 0);
+});

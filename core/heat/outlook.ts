@@ -52,7 +52,9 @@ const WITHIN_SECONDS = 0.5;
  */
 export const passing = (fit: CourseFit, limitCelsius: number): Passing => {
   const { fromSeconds, toSeconds } = fit;
-  const isRising = celsiusAt(fit, Infinity).value > celsiusAt(fit, fromSeconds).value;
+  const first = celsiusAt(fit, fromSeconds).value;
+  // Only what begins above it and cools passes it on the way down; what stays below it, flat or falling, never passes it.
+  const isRising = first < limitCelsius || celsiusAt(fit, Infinity).value >= first;
   const isPastBy = (seconds: number): number => {
     const share = above(
       fit.ways.map((way) => placeAt(way, seconds - fromSeconds)),
