@@ -26,14 +26,12 @@ export const followSoak = () => {
         seconds: Float64Array.from(seconds),
         celsius: Float64Array.from(celsius),
       });
-      if (!fit.ok) return null;
-      const settled = settledCelsius(fit.value);
-      // What cools from above it is not getting too hot.
-      const isTooHot = settled.value > HEAT_LIMITS.tooHotAbove;
-      return {
-        settled,
-        tooHot: isTooHot ? passing(fit.value, HEAT_LIMITS.tooHotAbove).seconds : null,
-      };
+      return fit.ok
+        ? {
+            settled: settledCelsius(fit.value),
+            tooHot: passing(fit.value, HEAT_LIMITS.tooHotAbove, "up").seconds,
+          }
+        : null;
     },
   };
 };

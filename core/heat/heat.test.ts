@@ -63,7 +63,7 @@ test("closed form: cooling is the same course downwards; when a hand may touch i
   const cooling = (seconds: number) => 20 + 50 * Math.exp(-seconds / 600);
   const fit = fitted(read(cooling, [900, 60]));
   expect(settledCelsius(fit).value).toBeCloseTo(20, 0);
-  const { seconds, probability } = passing(fit, 48);
+  const { seconds, probability } = passing(fit, 48, "down");
   expect(probability).toBeGreaterThan(0.99);
   expect((seconds?.value ?? 0) / (600 * Math.log(50 / 28))).toBeCloseTo(1, 2);
 });
@@ -148,11 +148,11 @@ test("how much longer: tried with five thermometers' noise, the band is then abo
 
 test("a limit is passed where the closed form says; one above the settled temperature never is", () => {
   const fit = fitted(read(oneStore(60, 900), [3600, 120]));
-  const { seconds, probability } = passing(fit, 50);
+  const { seconds, probability } = passing(fit, 50, "up");
   expect(probability).toBeGreaterThan(0.999);
   expect((seconds?.value ?? 0) / (900 * Math.log(38 / 10))).toBeCloseTo(1, 2);
-  expect(passing(fit, 62).seconds).toBeNull();
-  expect(passing(fit, 62).probability).toBeLessThan(0.01);
+  expect(passing(fit, 62, "up").seconds).toBeNull();
+  expect(passing(fit, 62, "up").probability).toBeLessThan(0.01);
 });
 
 test("readings alike count for less: a coarse last digit widens the band", () => {
@@ -282,19 +282,21 @@ test.each([
   ["cools a little", (seconds: number) => 22 - 0.05 * seconds, 40],
   ["hardly warms", (seconds: number) => 22 + 0.01 * seconds, 40],
 ] as const)("a body at 22 degrees that %s has not passed 65", (_, celsius, count) => {
-  const { seconds, probability } = passing(fitted(read(celsius, [count / 2, count])), 65);
+  const { seconds, probability } = passing(fitted(read(celsius, [count / 2, count])), 65, "up");
   expect(seconds).toBeNull();
   expect(probability).toBeLessThan(0.5);
 });
 
 test("what begins above a limit and stays there is past it from the first; what cools passes it on the way down", () => {
-  const stays = passing(fitted(read(() => 70, [20, 40])), 65);
+  const stays = passing(fitted(read(() => 70, [20, 40])), 65, "up");
   expect(stays.probability).toBeGreaterThan(0.99);
   expect(stays.seconds?.value).toBeLessThan(1);
+  expect(passing(fitted(read(() => 70, [20, 40])), 65, "down").seconds).toBeNull();
   // Newton's law: from 70 towards 20 with 100 s it is at 65 after 100 ln(50 / 45) = 10.5 s.
   const cools = passing(
     fitted(read((seconds) => 20 + 50 * Math.exp(-seconds / 100), [200, 400])),
     65,
+    "down",
   );
   expect(cools.seconds?.value).toBeCloseTo(10.5, 0);
 });

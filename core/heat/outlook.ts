@@ -47,20 +47,17 @@ const FORESEEN_SPANS = 60;
 const WITHIN_SECONDS = 0.5;
 
 /**
- * When a temperature is passed on the way up or down, or was.
+ * When a temperature is passed, on the way up or on the way down; what begins beyond it is past it from the first.
  * @returns the probability that it ever is, and when; ends of the band that lie beyond what is foreseen are Infinity
  */
-export const passing = (fit: CourseFit, limitCelsius: number): Passing => {
+export const passing = (fit: CourseFit, limitCelsius: number, way: "up" | "down"): Passing => {
   const { fromSeconds, toSeconds } = fit;
-  const first = celsiusAt(fit, fromSeconds).value;
-  // Only what begins above it and cools passes it on the way down; what stays below it, flat or falling, never passes it.
-  const isRising = first < limitCelsius || celsiusAt(fit, Infinity).value >= first;
   const isPastBy = (seconds: number): number => {
     const share = above(
-      fit.ways.map((way) => placeAt(way, seconds - fromSeconds)),
+      fit.ways.map((each) => placeAt(each, seconds - fromSeconds)),
       limitCelsius,
     );
-    return isRising ? share : 1 - share;
+    return way === "up" ? share : 1 - share;
   };
   const probability = Math.max(isPastBy(Infinity), isPastBy(toSeconds));
   if (probability < 0.5) return { probability, seconds: null };

@@ -80,7 +80,7 @@ export const readSpot = (
   const now = celsiusAt(fit, fit.toSeconds);
   const toGo = stillToGo(fit);
   const isCooling = settled.value < celsiusAt(fit, fit.fromSeconds).value;
-  const tooHot = isCooling ? null : passing(fit, limits.tooHotAbove);
+  const tooHot = isCooling ? null : passing(fit, limits.tooHotAbove, "up");
   const heat = heatOf(stretch);
   const { value, stdUncertainty } = measuredOf(settled);
   const rise = {
@@ -105,7 +105,7 @@ export const readSpot = (
       touch: longestTouch(Math.max(now.high, now.value), spot.surface),
       isCooling,
       tooHot,
-      holdable: isCooling && now.value > HELD_CELSIUS ? passing(fit, HELD_CELSIUS) : null,
+      holdable: isCooling && now.value > HELD_CELSIUS ? passing(fit, HELD_CELSIUS, "down") : null,
       grades:
         spot.place === "heat sink" && !isCooling
           ? heatGrades(settled, tooHot && sinceBegun(tooHot, stretch), limits)
