@@ -71,6 +71,7 @@ test("levels are found with a meter, in order, and are kept with the device; the
   await press(driver(), "Read its response");
   // A wire between converters that are worked out is flat.
   await shows(driver(), "Its response, flat within 0.01 dB from 20 Hz to 20 kHz, is taken out");
+  await shows(driver(), "Read on ");
   await shows(driver(), "Levels found on");
   const kept = await driver().findElement(By.css("[data-testid='input-A']")).getText();
   // The divider's range is 80 V, and the meter was read to four digits.

@@ -1,7 +1,7 @@
 import { sumOfSquares } from "@/core/numeric";
 import type { RecordingMoment } from "@/bench/contract";
 import { quickThdPlusNoiseRatio } from "@/core/distortion/reading";
-import { type Curve } from "@/core/run";
+import type { Curve } from "@/core/run";
 import { spectrumCurve } from "@/core/run/reading";
 import { withoutOffset } from "@/core/signal";
 import { powerSpectrum } from "@/core/spectrum";

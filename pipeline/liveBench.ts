@@ -1,7 +1,7 @@
 import { peakOf, rootMeanSquare } from "@/core/numeric";
 import { InstrumentFault, type Connected, type LiveTone } from "@/bench/contract";
 import { instrumentOf, type InstrumentDescription } from "@/bench/instruments";
-import { type Flattening } from "@/core/distortion";
+import type { Flattening } from "@/core/distortion";
 import { analyseTone } from "@/core/distortion/reading";
 import {
   GuardWatch,

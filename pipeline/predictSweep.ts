@@ -1,7 +1,7 @@
 import { instrumentOf, type InstrumentDescription } from "@/bench/instruments";
 import { TONE_DEFAULTS } from "@/core/distortion";
 import { failure, success, type Outcome } from "@/core/outcome";
-import { type ChannelResult } from "@/core/run";
+import type { ChannelResult } from "@/core/run";
 import { analyseRun } from "@/core/run/reading";
 import { recordedFrom } from "./recorded";
 

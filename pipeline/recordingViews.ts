@@ -1,6 +1,6 @@
 import { failure, success, type Outcome } from "@/core/outcome";
 import { toneResidual } from "@/core/distortion/reading";
-import { type Curve } from "@/core/run";
+import type { Curve } from "@/core/run";
 import { residualOf, spectrumCurve, wavePicture } from "@/core/run/reading";
 import { envelopePyramid, type EnvelopePyramid } from "@/core/signal";
 import { powerSpectrum } from "@/core/spectrum";

@@ -74,6 +74,8 @@ const interfaceSchema = object({
     .default(null),
   /** What it does to magnitude and phase by itself, in the order of the amplifier's channels, to be taken out of theirs; null leaves it in. */
   ownResponses: array().of(ownResponseSchema).max(8).nullable().default(null),
+  /** UTC text: when they were read. */
+  ownResponsesAt: string().max(40).nullable().optional(),
   /** What its levels were the time before. */
   before: object({
     at: string().max(40).required(),

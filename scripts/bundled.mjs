@@ -1,9 +1,8 @@
 // Runs a script of the project bundled, as the application itself runs: each module by itself, as tsx loads them, is a tenth slower.
 // node scripts/bundled.mjs scripts/bench.ts simulate
 import { build } from "esbuild";
-import { spawnSync } from "node:child_process";
 import { join } from "node:path";
-import { ROOT } from "./prepare.mjs";
+import { ROOT, run } from "./prepare.mjs";
 
 const [script, ...rest] = process.argv.slice(2);
 const outfile = join(ROOT, "node_modules", ".cache", "rimebank", "bundled.cjs");
@@ -17,5 +16,4 @@ await build({
   target: "node20",
   logLevel: "warning",
 });
-const { status } = spawnSync(process.execPath, [outfile, ...rest], { cwd: ROOT, stdio: "inherit" });
-process.exit(status ?? 1);
+run(process.execPath, [outfile, ...rest]);

@@ -214,7 +214,12 @@ export class LevelCheck {
   /** Plays pieces one after the other on one output, and hears all inputs until the last may have come back. */
   private async playOn(output: number, pieces: readonly Float64Array[]): Promise<Float64Array[]> {
     const { sampleRateHz, outputCount } = this.device;
-    const whole = Float32Array.from(pieces.flatMap((piece) => Array.from(piece)));
+    const whole = new Float32Array(pieces.reduce((sum, { length }) => sum + length, 0));
+    let at = 0;
+    for (const piece of pieces) {
+      whole.set(piece, at);
+      at += piece.length;
+    }
     const samples = Array.from({ length: outputCount }, (_, k) =>
       k === output ? whole : new Float32Array(whole.length),
     );

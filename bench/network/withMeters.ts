@@ -21,10 +21,7 @@ export const withMeters = (
     ...instrument.facts,
     knowsHeat: instrument.facts.knowsHeat || (instrument.facts.isLive && set.thermometer !== null),
   },
-  connect: async (wiring) => {
-    const connected = await instrument.connect(wiring);
-    return metered(connected, { set, link });
-  },
+  connect: async (wiring) => metered(await instrument.connect(wiring), { set, link }),
 });
 
 type Beside = { set: MeterSet; link: NetworkLink };

@@ -6,7 +6,7 @@ import {
   truthOf,
   type TruthValue,
 } from "../testing/referenceCapture";
-import { type ToneReading } from ".";
+import type { ToneReading } from ".";
 import { analyseTone } from "./reading";
 
 const NAMES = [

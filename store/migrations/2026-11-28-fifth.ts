@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import { type ChannelResult } from "@/core/run";
+import type { ChannelResult } from "@/core/run";
 import { levelResult } from "@/core/run/reading";
 import type { ChannelSweep } from "@/core/sweep";
 

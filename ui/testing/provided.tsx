@@ -1,8 +1,12 @@
+import { configure } from "@testing-library/react";
 import { ChakraProvider } from "@chakra-ui/react";
 import type { ReactElement } from "react";
 import { AudioProvider } from "../audio/AudioProvider";
 import { KeysProvider } from "../parts/keys";
 import { system } from "../theme/system";
+
+// A machine that is busy elsewhere is slow, not wrong: what is fetched on a press is waited for.
+configure({ asyncUtilTimeout: 20_000 });
 
 /** A component with what every page gives it. */
 export const provided = (element: ReactElement): ReactElement => (

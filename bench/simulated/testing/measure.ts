@@ -1,4 +1,4 @@
-import { type ToneReading } from "@/core/distortion";
+import type { ToneReading } from "@/core/distortion";
 import { analyseTone } from "@/core/distortion/reading";
 import { powerAtDistortion, type PowerSweepResult } from "@/core/sweep";
 import { analysePowerSweep } from "@/core/sweep/reading";

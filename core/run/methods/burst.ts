@@ -1,6 +1,6 @@
 import { headroomRatio, type BurstReading } from "../../burst";
 import { success, type Outcome } from "../../outcome";
-import { type BurstName } from "../../signal";
+import type { BurstName } from "../../signal";
 import { formatSignificant, powerRatioToDb } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";

@@ -1,5 +1,5 @@
 import { cyclePowers } from "../cyclePowers";
-import { type BurstReading } from "../../burst";
+import type { BurstReading } from "../../burst";
 import { analyseTone } from "../../distortion/reading";
 import { failure, success, type Outcome } from "../../outcome";
 import { powerStdUncertaintyRatio } from "../../power";

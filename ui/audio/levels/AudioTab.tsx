@@ -296,9 +296,9 @@ function OpenedTab({
             floor={known.floor}
             edgeHz={loop.edgeHz}
             onRead={() => void loop.readFloor()}
-            ownResponses={known.ownResponses}
+            own={known}
             onReadResponse={() => void loop.readResponse()}
-            onLeaveResponse={() => set({ ownResponses: null })}
+            onLeaveResponse={() => set({ ownResponses: null, ownResponsesAt: null })}
           />
           <Panel>
             <Heading as="h3" fontSize="17px" mb={2}>

@@ -1,4 +1,5 @@
 import { Heading, HStack, Text } from "@chakra-ui/react";
+import { format, parseISO } from "date-fns";
 import { amplitudeRatioToDb, formatFixed, formatHertz, formatPercent } from "@/core/units";
 import type { AudioInterface } from "@/records";
 import { ActionButton } from "../../parts/ActionButton";
@@ -15,7 +16,7 @@ export type FloorPanelProps = {
   /** What comes in ends here, where somebody resamples on the way; null where nothing does. */
   edgeHz: number | null | undefined;
   onRead(): void;
-  ownResponses: AudioInterface["ownResponses"];
+  own: Pick<AudioInterface, "ownResponses" | "ownResponsesAt">;
   onReadResponse(): void;
   /** Takes nothing out of responses any more. */
   onLeaveResponse(): void;
@@ -27,7 +28,7 @@ export function FloorPanel({
   floor,
   edgeHz,
   onRead,
-  ownResponses,
+  own: { ownResponses, ownResponsesAt },
   onReadResponse,
   onLeaveResponse,
 }: FloorPanelProps) {
@@ -85,6 +86,7 @@ export function FloorPanel({
         <HStack mt={2} gap={3} data-testid="own-response" align="baseline">
           <Text fontSize="14.5px" flex={1}>
             {ownResponseText(ownResponses)}
+            {ownResponsesAt && ` Read on ${format(parseISO(ownResponsesAt), "d MMMM yyyy")}.`}
           </Text>
           <ActionButton minH="34px" px={2.5} fontSize="13.5px" onClick={onLeaveResponse}>
             Leave it in

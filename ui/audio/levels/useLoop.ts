@@ -85,7 +85,8 @@ export const useLoop = (device: OpenInterface, { levels, loops, mainsHz, set }: 
       const read = await wired((check) => check.responses(loops));
       if (!read) return;
       const found = read.flatMap((each) => (each ? [each] : []));
-      if (found.length === loops.length) set({ ownResponses: found });
+      if (found.length === loops.length)
+        set({ ownResponses: found, ownResponsesAt: new Date().toISOString() });
       else sayUnwired("steps do");
     },
   };
