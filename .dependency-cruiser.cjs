@@ -1,6 +1,6 @@
 // Arrows between the rooms point one way, downwards; docs/architecture.md draws them. A breach fails `npm test`.
 // Tests, and the script that compiles the transform's kernel, are tools and no part of the rooms.
-const TESTS = "(\\.test\\.tsx?$|^(core|records|pipeline)/testing/|^core/spectrum/fft/kernel/)";
+const TESTS = "(\\.test\\.tsx?$|/testing/|^core/spectrum/fft/kernel/)";
 
 /** A room, and the rooms and packages it may use. */
 const room = (name, rooms, packages) => [
@@ -46,6 +46,12 @@ const NODE = ["fs", "crypto", "path", "stream", "process", "os", "node:"];
 
 module.exports = {
   forbidden: [
+    {
+      name: "only-tests-use-what-helps-them",
+      severity: "error",
+      from: { pathNot: `${TESTS}|^(scripts|e2e)/` },
+      to: { path: "/testing/", pathNot: "^node_modules/" },
+    },
     { name: "no-circles", severity: "error", from: {}, to: { circular: true } },
     ...room("core", [], []),
     ...room("records", ["core/"], ["yup", "papaparse", "date-fns", "@types"]),
