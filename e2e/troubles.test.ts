@@ -12,7 +12,7 @@ import { request } from "node:http";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import Database from "better-sqlite3";
-import { By } from "selenium-webdriver";
+import { By, Key } from "selenium-webdriver";
 import {
   addAmplifier,
   addClaim,
@@ -24,7 +24,7 @@ import {
   openDatabase,
 } from "@/store";
 import { amplifierDraft, captureOf, claimDraft, runDraft, listRuns } from "@/store/testing/records";
-import { openBrowser, pageText, press, shows, fill, type Browser } from "./browser";
+import { fieldOf, fill, openBrowser, pageText, press, shows, type Browser } from "./browser";
 import { forms } from "./forms";
 import { startServer, type Server } from "./server";
 import { wavOf } from "./wavOf";
@@ -113,6 +113,31 @@ test("a full disk: what is typed stays and is told, everything is read, and is k
   await forms(() => driver).kept();
   await press(driver, "Save claim");
   await shows(driver, "55 W per channel");
+});
+
+test("without the server what a press would fetch is told in its place, the page stays, and a press fetches it once the server is back", async () => {
+  const { id } = await withOne();
+  server = await startServer(folder);
+  const port = Number(new URL(server.url).port);
+  const { driver } = browser;
+  await driver.get(`${server.url}/amplifiers/${id}/brief`);
+  await shows(driver, "Tollgate");
+  await driver.sleep(700);
+  await server.kill("SIGKILL");
+  await press(driver, "Add a claim");
+  await fill(driver, ["Claim", "Power per channel"], "55");
+  await driver.findElement(By.css("[aria-label^='What is']")).click();
+  await shows(driver, "This could not be fetched: the program does not answer");
+  await press(driver, "Try again");
+  await shows(driver, "This could not be fetched: the program does not answer");
+  expect(await pageText(driver)).toContain("Tollgate");
+  server = await startServer(folder, {}, port);
+  await press(driver, "Try again");
+  await shows(driver, "All words");
+  await driver.actions().sendKeys(Key.ESCAPE).perform();
+  expect(await (await fieldOf(driver, "Claim", "Power per channel")).getAttribute("value")).toBe(
+    "55",
+  );
 });
 
 /** As much of a small disk as is left. */

@@ -1,7 +1,6 @@
 "use client";
 import { Flex } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
-import dynamic from "next/dynamic";
 import { useRouter, useSearchParams } from "next/navigation";
 import { useCallback, useEffect, useMemo, useRef, useTransition } from "react";
 import { claimedWatts, type ReadClaim } from "@/core/claim";
@@ -22,6 +21,7 @@ import {
   type Recorders,
 } from "@/records";
 import { RunView } from "../measured/RunView";
+import { fetched } from "../parts/fetched";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
@@ -43,7 +43,7 @@ import { PlayingPanel } from "./playing/PlayingPanel";
 import { RunTrack } from "./RunTrack";
 
 /** Fetched when a run is to be made: who only looks at results need not wait for it. */
-const NewRun = dynamic(() => import("./NewRun").then((module) => module.NewRun));
+const NewRun = fetched(() => import("./NewRun").then((module) => module.NewRun));
 
 export type BenchScreenProps = {
   amplifier: Amplifier;

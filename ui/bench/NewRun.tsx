@@ -1,6 +1,6 @@
 "use client";
 import { Box, Flex, Heading, HStack, Text } from "@chakra-ui/react";
-import dynamic from "next/dynamic";
+import { fetched } from "../parts/fetched";
 import { PageLink } from "../parts/PageLink";
 import { useMemo, useState } from "react";
 import { initialSettings, RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/run";
@@ -161,9 +161,9 @@ function ReadBy({ readings, rig, ...props }: ReadByProps) {
 }
 
 /** Fetched when an audio interface is chosen: most benches begin without. */
-const LiveBench = dynamic(() => import("./audio/LiveBench").then((module) => module.LiveBench));
+const LiveBench = fetched(() => import("./audio/LiveBench").then((module) => module.LiveBench));
 
-const NetworkLive = dynamic(() =>
+const NetworkLive = fetched(() =>
   import("./network/NetworkLive").then((module) => module.NetworkLive),
 );
 

@@ -1,7 +1,6 @@
 "use client";
 import { Box, Grid, Heading, HStack } from "@chakra-ui/react";
 import { ArrowRight } from "lucide-react";
-import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import { forecast, type ForecastCase } from "@/core/forecast";
 import {
@@ -12,6 +11,7 @@ import {
   type ForecastSettings,
   type Load,
 } from "@/records";
+import { fetched } from "../parts/fetched";
 import { ActionButton } from "../parts/ActionButton";
 import { ChoiceField, held } from "../parts/fields";
 import { EmptyState } from "../parts/EmptyState";
@@ -41,7 +41,7 @@ import { OutlookPanel } from "./OutlookPanel";
 import type { PredictedPanelProps } from "./PredictedPanel";
 
 /** The simulated bench is heavy, and this panel lies at the end of the page. */
-const PredictedPanel = dynamic(() =>
+const PredictedPanel = fetched(() =>
   import("./PredictedPanel").then((part) => part.PredictedPanel),
 );
 

@@ -6,7 +6,7 @@ import { usePathname, useSearchParams } from "next/navigation";
 import { useTheme } from "next-themes";
 import { useCallback, useMemo, useState, type ReactNode } from "react";
 import { KeyCap } from "../parts/KeyCap";
-import { fetchedWhenOpen } from "../parts/fetchedWhenOpen";
+import { fetchedWhenOpen } from "../parts/fetched";
 import { useKeys } from "../parts/keys";
 import { useNote } from "../log/NoteProvider";
 import { AMPLIFIER_KINDS } from "@/records";

@@ -20,10 +20,12 @@ const LABELS: Partial<Record<LogKind, string>> = {
   temperature: "Where",
 };
 
+export type NoteDialogProps = { amplifierId: string; onClose(): void };
+
 type NoteText = { kind: LogKind; text: string; celsius: string };
 
 /** A line for the logbook, with the time of this moment. */
-export function NoteDialog({ amplifierId, onClose }: { amplifierId: string; onClose(): void }) {
+export function NoteDialog({ amplifierId, onClose }: NoteDialogProps) {
   const router = useRouter();
   const [newId] = useState(makeId);
   const [at] = useState(() => new Date().toISOString());

@@ -1,17 +1,11 @@
 "use client";
-import {
-  createContext,
-  lazy,
-  Suspense,
-  useContext,
-  useMemo,
-  useState,
-  type ReactNode,
-} from "react";
+import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
+import { fetchedOver } from "../parts/fetched";
 import { useKeys } from "../parts/keys";
+import type { NoteDialogProps } from "./NoteDialog";
 
-const NoteDialog = lazy(() =>
-  import("./NoteDialog").then((module) => ({ default: module.NoteDialog })),
+const NoteDialog = fetchedOver<NoteDialogProps>(() =>
+  import("./NoteDialog").then((module) => module.NoteDialog),
 );
 
 const NoteContext = createContext<{ open(): void }>({ open: () => {} });
@@ -33,11 +27,7 @@ export function NoteProvider({
   return (
     <NoteContext value={note}>
       {children}
-      {isOpen && (
-        <Suspense>
-          <NoteDialog amplifierId={amplifierId} onClose={() => setOpen(false)} />
-        </Suspense>
-      )}
+      {isOpen && <NoteDialog amplifierId={amplifierId} onClose={() => setOpen(false)} />}
     </NoteContext>
   );
 }

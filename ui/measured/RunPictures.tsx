@@ -1,5 +1,4 @@
 import { Box, Flex, Heading, HStack, Text } from "@chakra-ui/react";
-import dynamic from "next/dynamic";
 import { useRef, useState, type RefObject } from "react";
 import { RUN_KINDS } from "@/core/run";
 import { formatSignificant } from "@/core/units";
@@ -9,6 +8,7 @@ import type { RunReadings } from "@/records/facts";
 import { BurstBars } from "../charts/BurstBars";
 import { LineChart } from "../charts/LineChart";
 import { SaveChart } from "../charts/SaveChart";
+import { fetched } from "../parts/fetched";
 import { ActionButton } from "../parts/ActionButton";
 import { Panel } from "../parts/Panel";
 import { unbroken } from "../parts/unbroken";
@@ -17,10 +17,10 @@ import { conditionsLine } from "./conditionsLine";
 import { ExportLinks } from "./ExportLinks";
 
 // Looked at now and then: they come with what cuts, listens and draws samples when one of them is chosen.
-const LevelPanel = dynamic(() =>
+const LevelPanel = fetched(() =>
   import("../recording/LevelPanel").then((module) => module.LevelPanel),
 );
-const RecordingPanel = dynamic(() =>
+const RecordingPanel = fetched(() =>
   import("../recording/RecordingPanel").then((module) => module.RecordingPanel),
 );
 

@@ -1,5 +1,5 @@
 "use client";
-import { fetchedWhenOpen } from "./fetchedWhenOpen";
+import { fetchedWhenOpen } from "./fetched";
 import type { ConfirmQuestionProps } from "./ConfirmQuestion";
 
 /** Asks before something is lost for good. */

@@ -3,7 +3,7 @@ import { Undo2 } from "lucide-react";
 import { useState, type ReactNode } from "react";
 import { ActionButton } from "./ActionButton";
 import type { BothDialogProps } from "./BothDialog";
-import { fetchedWhenOpen } from "./fetchedWhenOpen";
+import { fetchedWhenOpen } from "./fetched";
 import type { Autosave } from "./useAutosave";
 
 const BothDialog = fetchedWhenOpen<BothDialogProps>(() =>

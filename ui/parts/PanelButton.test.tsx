@@ -2,7 +2,6 @@
 import { render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { provided } from "../testing/provided";
-import { fetchedWhenOpen } from "./fetchedWhenOpen";
 import { PanelButton } from "./PanelButton";
 
 // What places a panel watches sizes, which this page without a screen has none of.
@@ -65,20 +64,4 @@ test("Esc gives the focus back to the button", async () => {
   await screen.findByText("grounded");
   await pressEsc();
   await waitFor(() => expect(document.activeElement).toBe(capsule()));
-});
-
-test("nothing is fetched before it is open; then once, and it stays to close by itself", async () => {
-  let fetched = 0;
-  const Asked = fetchedWhenOpen<{ open: boolean }>(() => {
-    fetched++;
-    return Promise.resolve(({ open }) => <p>{open ? "open" : "closed"}</p>);
-  });
-  const { rerender } = render(<Asked open={false} />);
-  expect([fetched, document.body.textContent]).toEqual([0, ""]);
-  rerender(<Asked open />);
-  expect(await screen.findByText("open")).toBeTruthy();
-  rerender(<Asked open={false} />);
-  expect(screen.getByText("closed")).toBeTruthy();
-  rerender(<Asked open />);
-  expect([fetched, document.body.textContent]).toEqual([1, "open"]);
 });

@@ -1,6 +1,6 @@
 "use client";
 import { useId, useState, type CSSProperties, type ReactNode } from "react";
-import { fetchedWhenOpen } from "./fetchedWhenOpen";
+import { fetchedWhenOpen } from "./fetched";
 import type { FloatingPanelProps } from "./FloatingPanel";
 
 const FloatingPanel = fetchedWhenOpen<FloatingPanelProps>(() =>

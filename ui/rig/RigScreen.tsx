@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, Grid, Heading, HStack, Tabs } from "@chakra-ui/react";
 import { ArrowRight } from "lucide-react";
-import dynamic from "next/dynamic";
+import { fetched } from "../parts/fetched";
 import { PageLink } from "../parts/PageLink";
 import { useMemo, useState } from "react";
 import { cautionsFor } from "@/core/safety";
@@ -52,10 +52,10 @@ import { SafetyGate } from "./SafetyGate";
 import { Wiring } from "./Wiring";
 
 /** Fetched when it is opened: it brings what opens and plays through an interface. */
-const NetworkTab = dynamic(() =>
+const NetworkTab = fetched(() =>
   import("../network/NetworkTab").then((module) => module.NetworkTab),
 );
-const AudioTab = dynamic(() =>
+const AudioTab = fetched(() =>
   import("../audio/levels/AudioTab").then((module) => module.AudioTab),
 );
 

@@ -1,7 +1,6 @@
 "use client";
 import { Box, Flex, Heading, HStack, Input, Text } from "@chakra-ui/react";
 import { ChartColumn, ChevronLeft, ChevronRight, Columns3, ListFilter, Plus } from "lucide-react";
-import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useRef, useState, useTransition } from "react";
 import {
@@ -14,6 +13,7 @@ import {
   type ShelfPlace,
   type ShelfView,
 } from "@/records";
+import { fetched } from "../parts/fetched";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
@@ -24,11 +24,11 @@ import { addressOf } from "./addressOf";
 import { ShelfTable } from "./ShelfTable";
 import { useSettled } from "./useSettled";
 
-const DeletedNotice = dynamic(() => import("./Deleted").then((module) => module.DeletedNotice));
-const DeletedActions = dynamic(() => import("./Deleted").then((module) => module.DeletedActions));
+const DeletedNotice = fetched(() => import("./Deleted").then((module) => module.DeletedNotice));
+const DeletedActions = fetched(() => import("./Deleted").then((module) => module.DeletedActions));
 // Fields bring the words of the field with them: they are fetched when somebody narrows the shelf, or chooses columns.
-const ShelfFilters = dynamic(() => import("./ShelfFilters").then((module) => module.ShelfFilters));
-const ColumnChoice = dynamic(() => import("./ColumnChoice").then((module) => module.ColumnChoice));
+const ShelfFilters = fetched(() => import("./ShelfFilters").then((module) => module.ShelfFilters));
+const ColumnChoice = fetched(() => import("./ColumnChoice").then((module) => module.ColumnChoice));
 
 const columnsOf = ({ columns }: ShelfColumns): ShelfOrder[] => columns;
 

@@ -1,11 +1,13 @@
 "use client";
 import { Box } from "@chakra-ui/react";
-import { lazy, Suspense, type ReactNode } from "react";
+import type { ReactNode } from "react";
+import { fetched } from "../parts/fetched";
 import { PanelButton } from "../parts/PanelButton";
+import type { ExplanationProps } from "./Explanation";
 import type { TermKey } from "./glossary";
 
-const Explanation = lazy(() =>
-  import("./Explanation").then((module) => ({ default: module.Explanation })),
+const Explanation = fetched<ExplanationProps>(() =>
+  import("./Explanation").then((module) => module.Explanation),
 );
 
 /** What is pressed: words, or a small question mark beside what is called so. */
@@ -20,11 +22,7 @@ export function Explain({ term, of, children }: ExplainProps) {
       width="330px"
       label={of && `What is ${of}?`}
       style={{ textAlign: "left" }}
-      panel={
-        <Suspense>
-          <Explanation term={term} />
-        </Suspense>
-      }
+      panel={<Explanation term={term} />}
     >
       {children ? (
         <Box

@@ -4,8 +4,10 @@ import { PageLink } from "../parts/PageLink";
 import { unbroken } from "../parts/unbroken";
 import { GLOSSARY, type TermKey } from "./glossary";
 
+export type ExplanationProps = { term: TermKey };
+
 /** A word of the field as it stands in a panel. */
-export function Explanation({ term }: { term: TermKey }) {
+export function Explanation({ term }: ExplanationProps) {
   const { name, what, why, how, source } = GLOSSARY[term];
   return (
     <Box fontSize="14.5px">
