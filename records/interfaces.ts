@@ -43,6 +43,12 @@ export const ownResponseSchema = array()
   .max(MOST_POINTS)
   .required();
 
+/** Which input heard which output as something of the interface itself was read, in the order of the amplifier's channels. */
+const loopsSchema = array()
+  .of(object({ output: channel(), input: channel() }))
+  .max(8)
+  .optional();
+
 const interfaceSchema = object({
   id: string().max(60).required(),
   /** As the browser names it. */
@@ -69,6 +75,7 @@ const interfaceSchema = object({
     humRatio: number().min(0).max(10).nullable().defined(),
     frequencyHz: above0(MOST.hertz),
     at: string().max(40).required(),
+    loops: loopsSchema,
   })
     .nullable()
     .default(null),
@@ -76,6 +83,7 @@ const interfaceSchema = object({
   ownResponses: array().of(ownResponseSchema).max(8).nullable().default(null),
   /** UTC text: when they were read. */
   ownResponsesAt: string().max(40).nullable().optional(),
+  ownResponsesLoops: loopsSchema,
   /** What its levels were the time before. */
   before: object({
     at: string().max(40).required(),

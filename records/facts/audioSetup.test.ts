@@ -72,6 +72,19 @@ test("a probe of two channels reads each load between two inputs, and waits for 
   expect(virtual.ok && virtual.value.isBetweenInputs).toBe(false);
 });
 
+describe("the response of the rig belongs to the loops it was read in", () => {
+  const ownResponses = [[{ frequencyHz: 1000, ratio: 1, phaseRadians: 0 }]];
+  test.each([
+    ["the channels that are used now", [{ output: 0, input: 1 }], true],
+    ["another input", [{ output: 0, input: 0 }], false],
+    ["another output", [{ output: 1, input: 1 }], false],
+    ["an older program, which did not say", undefined, true],
+  ])("read with %s", (_, ownResponsesLoops, isUsed) => {
+    const run = audioRunOn(device, kept({ ownResponses, ownResponsesLoops }), rig);
+    expect(run.ok && run.value.ownResponses).toEqual(isUsed ? ownResponses : null);
+  });
+});
+
 test("a level that is another than the time before is told, by how much", () => {
   const before = { at: "2026-11-20T10:00:00Z", outputVolts: [4.02], inputVolts: [80] };
   expect(changedLevels(kept({ before }))).toEqual(["input 1 is down by 22.5 %"]);

@@ -62,6 +62,30 @@ const lackOf = (
     : null;
 };
 
+export type Loop = { output: number; input: number };
+
+/** The loops that outputs and inputs make when each is wired to the other, for that many channels of the amplifier. */
+export const loopsOf = (
+  { outputs, inputs }: { [side in "outputs" | "inputs"]: readonly { channel: number }[] },
+  count: number,
+): Loop[] =>
+  Array.from({ length: count }, (_, k) => ({
+    output: outputs[k]?.channel ?? k,
+    input: inputs[k]?.channel ?? k,
+  }));
+
+/** Whether what was read of an interface by itself says something of the channels used now; what does not say of which it was read is believed. */
+export const isOfLoops = (read: readonly Loop[] | undefined, used: readonly Loop[]): boolean =>
+  read === undefined ||
+  used.every((loop, k) => read[k]?.output === loop.output && read[k]?.input === loop.input);
+
+/** Its own responses, of the channels used now; null where they are not known or were read with others. */
+const ownResponsesOf = (known: AudioInterface, levels: Levels): AudioInterface["ownResponses"] =>
+  known.ownResponses &&
+  isOfLoops(known.ownResponsesLoops, loopsOf(levels, known.ownResponses.length))
+    ? known.ownResponses
+    : null;
+
 /** How a run is driven through the interface that is open, or what is missing for it. */
 export const audioRunOn = (
   opened: OpenedDevice,
@@ -91,7 +115,7 @@ export const audioRunOn = (
     riseDbPerSecond: audio.riseDbPerSecond,
     floorRatio: known?.floor?.thdPlusNoiseRatio ?? null,
     // Two inputs together are no loop that was read.
-    ownResponses: isBetweenInputs ? null : (known?.ownResponses ?? null),
+    ownResponses: isBetweenInputs || !known ? null : ownResponsesOf(known, levels),
     mainsHz: audio.mainsHz,
   });
 };

@@ -75,7 +75,15 @@ export {
 export { printedAssumptions, printedDetails, type PrintedDetails } from "./printedDetails";
 export { calibrationOf, chosenInstrument, meterOf, rigCalibration } from "./rigCalibration";
 export { rigState } from "./rigState";
-export { audioRunOn, changedLevels, knownInterface, type OpenedDevice } from "./audioSetup";
+export {
+  audioRunOn,
+  changedLevels,
+  isOfLoops,
+  knownInterface,
+  loopsOf,
+  type Loop,
+  type OpenedDevice,
+} from "./audioSetup";
 export {
   CHOSEN_ROLES,
   hasStandIn,

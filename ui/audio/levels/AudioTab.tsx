@@ -12,7 +12,7 @@ import type {
   Instrument,
   Load,
 } from "@/records";
-import { changedLevels, knownInterface } from "@/records/facts";
+import { changedLevels, knownInterface, loopsOf } from "@/records/facts";
 import { ActionButton } from "../../parts/ActionButton";
 import { ChoiceField, held, QuantityField, TextField } from "../../parts/fields";
 import { KeptMark } from "../../parts/KeptMark";
@@ -166,12 +166,10 @@ function OpenedTab({
     const outputs = channels.map((k) => known.outputs[k]?.channel ?? k);
     setWiring(await levels.once((check) => check.wiring(outputs)));
   };
+  const loops = loopsOf(known, channels.length);
   const loop = useLoop(device, {
     levels,
-    loops: channels.map((k) => ({
-      output: known.outputs[k]?.channel ?? k,
-      input: known.inputs[k]?.channel ?? k,
-    })),
+    loops,
     mainsHz: Number(texts.mainsHz),
     set,
   });
@@ -297,8 +295,11 @@ function OpenedTab({
             edgeHz={loop.edgeHz}
             onRead={() => void loop.readFloor()}
             own={known}
+            loops={loops}
             onReadResponse={() => void loop.readResponse()}
-            onLeaveResponse={() => set({ ownResponses: null, ownResponsesAt: null })}
+            onLeaveResponse={() =>
+              set({ ownResponses: null, ownResponsesAt: null, ownResponsesLoops: undefined })
+            }
           />
           <Panel>
             <Heading as="h3" fontSize="17px" mb={2}>

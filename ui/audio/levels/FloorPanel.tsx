@@ -1,7 +1,9 @@
+import type { ReactNode } from "react";
 import { Heading, HStack, Text } from "@chakra-ui/react";
 import { format, parseISO } from "date-fns";
 import { amplitudeRatioToDb, formatFixed, formatHertz, formatPercent } from "@/core/units";
 import type { AudioInterface } from "@/records";
+import { isOfLoops, type Loop } from "@/records/facts";
 import { ActionButton } from "../../parts/ActionButton";
 import { Panel } from "../../parts/Panel";
 import { Reading } from "../../parts/Reading";
@@ -16,7 +18,9 @@ export type FloorPanelProps = {
   /** What comes in ends here, where somebody resamples on the way; null where nothing does. */
   edgeHz: number | null | undefined;
   onRead(): void;
-  own: Pick<AudioInterface, "ownResponses" | "ownResponsesAt">;
+  own: Pick<AudioInterface, "ownResponses" | "ownResponsesAt" | "ownResponsesLoops">;
+  /** Which input hears which output now. */
+  loops: readonly Loop[];
   onReadResponse(): void;
   /** Takes nothing out of responses any more. */
   onLeaveResponse(): void;
@@ -28,10 +32,12 @@ export function FloorPanel({
   floor,
   edgeHz,
   onRead,
-  own: { ownResponses, ownResponsesAt },
+  own: { ownResponses, ownResponsesAt, ownResponsesLoops },
+  loops,
   onReadResponse,
   onLeaveResponse,
 }: FloorPanelProps) {
+  const areOfLoops = isOfLoops(ownResponsesLoops, loops);
   return (
     <Panel data-testid="audio-floor">
       <Heading as="h3" fontSize="17px">
@@ -59,6 +65,9 @@ export function FloorPanel({
               : ""}
             .
           </Text>
+          {!isOfLoops(floor.loops, loops) && (
+            <OtherChannels>Read with other outputs or inputs than are used now.</OtherChannels>
+          )}
           {floor.humRatio !== null && floor.humRatio > HUM_RATIO && (
             <Text mt={2} fontSize="14.5px" color="ember" fontWeight={700}>
               The mains hums in it: a loop of earth. Run the computer on its battery, or put an
@@ -85,7 +94,9 @@ export function FloorPanel({
       {ownResponses && (
         <HStack mt={2} gap={3} data-testid="own-response" align="baseline">
           <Text fontSize="14.5px" flex={1}>
-            {ownResponseText(ownResponses)}
+            {areOfLoops
+              ? ownResponseText(ownResponses)
+              : "Its response was read with other outputs or inputs than are used now: it is not taken out."}
             {ownResponsesAt && ` Read on ${format(parseISO(ownResponsesAt), "d MMMM yyyy")}.`}
           </Text>
           <ActionButton minH="34px" px={2.5} fontSize="13.5px" onClick={onLeaveResponse}>
@@ -94,6 +105,14 @@ export function FloorPanel({
         </HStack>
       )}
     </Panel>
+  );
+}
+
+function OtherChannels({ children }: { children: ReactNode }) {
+  return (
+    <Text mt={2} fontSize="14.5px" color="ember" fontWeight={700} role="status">
+      {children} Read it again.
+    </Text>
   );
 }
 

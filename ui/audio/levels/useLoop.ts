@@ -2,6 +2,7 @@
 import { useState } from "react";
 import { LEVEL_HZ, ownTone, type LevelCheck } from "@/bench/audio/LevelCheck";
 import type { AudioInterface } from "@/records";
+import type { Loop } from "@/records/facts";
 import type { OpenInterface } from "../openInterface";
 import type { Levels } from "./useLevels";
 
@@ -48,7 +49,7 @@ const readFloor = async (
 type LoopGiven = {
   levels: Levels;
   /** Which input each output is wired to, in the order of the amplifier's channels. */
-  loops: readonly { output: number; input: number }[];
+  loops: readonly Loop[];
   mainsHz: number;
   set(change: Partial<AudioInterface>): void;
 };
@@ -78,7 +79,7 @@ export const useLoop = (device: OpenInterface, { levels, loops, mainsHz, set }: 
       }));
       if (!read) return;
       setEdge(read.edge);
-      if (read.floor) set({ floor: read.floor });
+      if (read.floor) set({ floor: { ...read.floor, loops: [...loops] } });
       else sayUnwired("tone does");
     },
     readResponse: async () => {
@@ -86,7 +87,11 @@ export const useLoop = (device: OpenInterface, { levels, loops, mainsHz, set }: 
       if (!read) return;
       const found = read.flatMap((each) => (each ? [each] : []));
       if (found.length === loops.length)
-        set({ ownResponses: found, ownResponsesAt: new Date().toISOString() });
+        set({
+          ownResponses: found,
+          ownResponsesAt: new Date().toISOString(),
+          ownResponsesLoops: [...loops],
+        });
       else sayUnwired("steps do");
     },
   };
