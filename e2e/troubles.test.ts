@@ -12,7 +12,7 @@ import { request } from "node:http";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import Database from "better-sqlite3";
-import { By, Key } from "selenium-webdriver";
+import { By, Key, type WebDriver } from "selenium-webdriver";
 import {
   addAmplifier,
   addClaim,
@@ -115,29 +115,45 @@ test("a full disk: what is typed stays and is told, everything is read, and is k
   await shows(driver, "55 W per channel");
 });
 
-test("without the server what a press would fetch is told in its place, the page stays, and a press fetches it once the server is back", async () => {
-  const { id } = await withOne();
-  server = await startServer(folder);
-  const port = Number(new URL(server.url).port);
-  const { driver } = browser;
-  await driver.get(`${server.url}/amplifiers/${id}/brief`);
-  await shows(driver, "Tollgate");
-  await driver.sleep(700);
-  await server.kill("SIGKILL");
-  await press(driver, "Add a claim");
-  await fill(driver, ["Claim", "Power per channel"], "55");
-  await driver.findElement(By.css("[aria-label^='What is']")).click();
-  await shows(driver, "This could not be fetched: the program does not answer");
-  await press(driver, "Try again");
-  await shows(driver, "This could not be fetched: the program does not answer");
-  expect(await pageText(driver)).toContain("Tollgate");
-  server = await startServer(folder, {}, port);
-  await press(driver, "Try again");
-  await shows(driver, "All words");
-  await driver.actions().sendKeys(Key.ESCAPE).perform();
-  expect(await (await fieldOf(driver, "Claim", "Power per channel")).getAttribute("value")).toBe(
-    "55",
-  );
+describe("without the server", () => {
+  const UNFETCHED = "This could not be fetched: the program does not answer";
+  /** A page of an amplifier whose server has ended since. */
+  const orphaned = async (stage: string): Promise<{ driver: WebDriver; port: number }> => {
+    const { id } = await withOne();
+    server = await startServer(folder);
+    const { driver } = browser;
+    await driver.get(`${server.url}/amplifiers/${id}/${stage}`);
+    await shows(driver, "Tollgate");
+    await driver.sleep(700);
+    await server.kill("SIGKILL");
+    return { driver, port: Number(new URL(server.url).port) };
+  };
+
+  test("what a press would open is told over the page, and opens once the server is back; what was typed stays", async () => {
+    const { driver, port } = await orphaned("brief");
+    await press(driver, "Add a claim");
+    await fill(driver, ["Claim", "Power per channel"], "55");
+    await driver.findElement(By.css("[aria-label^='What is']")).click();
+    await shows(driver, UNFETCHED);
+    await press(driver, "Try again");
+    await shows(driver, UNFETCHED);
+    expect(await pageText(driver)).toContain("Tollgate");
+    server = await startServer(folder, {}, port);
+    await press(driver, "Try again");
+    await shows(driver, "All words");
+    await driver.actions().sendKeys(Key.ESCAPE).perform();
+    const watts = await fieldOf(driver, "Claim", "Power per channel");
+    expect(await watts.getAttribute("value")).toBe("55");
+  });
+
+  test("a tab of the Rig that cannot come says so in its place", async () => {
+    const { driver, port } = await orphaned("rig");
+    await press(driver, "Audio interface");
+    await shows(driver, UNFETCHED);
+    server = await startServer(folder, {}, port);
+    await press(driver, "Try again");
+    await shows(driver, "Open the virtual interface");
+  });
 });
 
 /** As much of a small disk as is left. */

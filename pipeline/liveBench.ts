@@ -40,6 +40,8 @@ export type LiveReading = {
     loadCelsius: number | null;
   }[];
   sinkCelsius: number | null;
+  /** The same as its heat foretells it, where no thermometer is on it; null where nothing does. */
+  foretoldSinkCelsius: number | null;
   mainsAmperes: number | null;
   mainsWatts: number | null;
   glimpse: WaveGlimpse;
@@ -187,6 +189,7 @@ export class LiveRun {
       mostDriveVoltsRms: this.bench.mostDriveVoltsRms,
       channels,
       sinkCelsius: state.sinkCelsius,
+      foretoldSinkCelsius: state.sinkCelsius === null ? this.guards.foretoldSinkCelsius : null,
       mainsAmperes: state.mainsAmperes,
       mainsWatts: state.mainsWatts,
       glimpse: glimpseOf(this.bench.lastVolts(GLIMPSE_SECONDS), this.bench.sampleRateHz),

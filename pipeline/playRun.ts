@@ -10,7 +10,7 @@ import {
 import { instrumentOf, type InstrumentDescription } from "@/bench/instruments";
 import { TONE_DEFAULTS } from "@/core/distortion";
 import { quickThdPlusNoiseRatio } from "@/core/distortion/reading";
-import type { GuardLimits, Warmth } from "@/core/drive";
+import type { GuardLimits } from "@/core/drive";
 import { failure, success, type Outcome } from "@/core/outcome";
 import { inputVoltsForPower } from "@/core/power";
 import type { Response } from "@/core/response";
@@ -31,6 +31,7 @@ import {
 import { analyseRun, RUN_METHODS } from "@/core/run/reading";
 import type { ChannelConditions } from "@/core/power";
 import { formatSignificant } from "@/core/units";
+import { FeltWarmth } from "./FeltWarmth";
 import { guardedWatch, guardsOf, type ShotTrip } from "./guardedWatch";
 import { recordedFrom } from "./recorded";
 import { followSoak, type SoakOutlook } from "./soakOutlook";
@@ -73,6 +74,8 @@ export type PlayMoment = {
   label: string;
   /** From 1. */ shotNumber: number;
   moment: RecordingMoment;
+  /** Of the heat sink, where no thermometer is on it; null where nothing foretells it. */ foretoldSinkCelsius:
+    number | null;
   /** One steady tone at a time. */ isTone: boolean;
   /** Of a soak: where it ends, as far as can be told by now. */ outlook?(): SoakOutlook | null;
 };
@@ -104,8 +107,7 @@ type Bench = {
   request: PlayRequest;
   /** With each set of loads, once it was hung there. */
   connected: Map<Shot["load"], Connected>;
-  /** What each set of loads felt when its last recording ended: the next begins as warm, since none of the time between is sure. */
-  felt: Map<Shot["load"], Warmth>;
+  felt: FeltWarmth;
 };
 
 /**
@@ -131,7 +133,7 @@ export const playRun = async (
     kind,
     request,
     connected: new Map(),
-    felt: new Map(),
+    felt: new FeltWarmth(request.limits.sink?.startKelvin ?? 0),
   };
   let played: Outcome<Played>;
   try {
@@ -321,13 +323,20 @@ const shotFactsOf = async (
   const { seeksLimit } = RUN_METHODS[kind];
   const isSought =
     seeksLimit === "always" || (seeksLimit === "unless-foretold" && !facts.changesLoads);
-  const guards = guardedWatch(limits, connected, search, (moment) =>
-    onMoment({ label: "Looking for its limit", shotNumber: 1, moment, isTone: true }),
+  const range = { mostVoltsPeak: connected.mostVoltsPeak, felt: felt.before("run") };
+  const guards = guardedWatch(limits, range, search, (moment, foretoldSinkCelsius) =>
+    onMoment({
+      label: "Looking for its limit",
+      shotNumber: 1,
+      moment,
+      foretoldSinkCelsius,
+      isTone: true,
+    }),
   );
   const limitDriveVoltsRms = isSought
     ? await connected.limitDriveVoltsRms(drives, guards.watch)
     : null;
-  if (isSought) felt.set("run", guards.felt());
+  if (isSought) felt.after("run", guards.felt());
   return {
     channelCount: loads.length,
     loadOhms: loads[0].loadOhms,
@@ -351,13 +360,14 @@ const recordShot = async (
   const connected = await connectedTo(bench, shot.load, loads);
   const guards = guardedWatch(
     (shot.load === "second" ? request.secondLimits : null) ?? request.limits,
-    { mostVoltsPeak: connected.mostVoltsPeak, felt: bench.felt.get(shot.load) },
+    { mostVoltsPeak: connected.mostVoltsPeak, felt: bench.felt.before(shot.load) },
     shot,
-    (moment) =>
+    (moment, foretoldSinkCelsius) =>
       onMoment({
         label: momentLabel(shot, moment),
         shotNumber,
         moment,
+        foretoldSinkCelsius,
         isTone: TONES.includes(shot.stimulus.kind),
       }),
   );
@@ -373,7 +383,7 @@ const recordShot = async (
     },
     (moment) => (guards.watch(moment) === "end" || isOver(moment) ? "end" : "go-on"),
   );
-  bench.felt.set(shot.load, guards.felt());
+  bench.felt.after(shot.load, guards.felt());
   return {
     name: shot.name,
     played: { stimulus: shot.stimulus, isSecondLoad: shot.load === "second" },
@@ -452,7 +462,14 @@ const playSoak = async (
       };
       follower.see(point.seconds, point.sinkCelsius, point.isCutOut);
       const { outlook } = follower;
-      onMoment({ label: "Soaking", shotNumber: 1, moment, isTone: false, outlook });
+      onMoment({
+        label: "Soaking",
+        shotNumber: 1,
+        moment,
+        foretoldSinkCelsius: null,
+        isTone: false,
+        outlook,
+      });
       const found = guards.look(
         { ...moment, voltsRms: [], isCutOut: false },
         point.seconds - before,

@@ -1,7 +1,8 @@
 import { boolean, mixed, number, object, string } from "yup";
+import { FORECAST_CLASSES } from "@/core/forecast";
 import type { RunKind } from "@/core/run";
 import { RUN_KIND_NAMES } from "@/core/run";
-import type { GuardName, Trip } from "@/core/drive";
+import type { GuardName, SinkFacts, Trip } from "@/core/drive";
 import type { Recorded, Settings } from "@/core/run";
 import type { Stimulus } from "@/core/signal";
 import type { Confirmation } from "./rig";
@@ -28,6 +29,8 @@ export type BenchJob = {
   level?: { watts: number; from: "claim" | "found" } | null;
   seed: number;
   set: { id: string; label: string } | null;
+  /** What its heat sink is foretold by where no thermometer is on it; null and absent where nothing is. */
+  sink?: SinkFacts | null;
   confirmations?: readonly Confirmation[];
 };
 
@@ -73,6 +76,18 @@ const plainObject = (what: string) =>
     )
     .required();
 
+const sinkSchema = object({
+  stageClass: string()
+    .oneOf([...FORECAST_CLASSES])
+    .required(),
+  efficiencyRatio: number().positive().max(1).required(),
+  fullWatts: above0(MOST.watts),
+  kelvinPerWatt: above0(MOST.figure),
+  timeConstantSeconds: above0(MOST.seconds),
+  roomCelsius: number().min(-50).max(100).required(),
+  isMeasured: boolean().required(),
+});
+
 const jobSchema = object({
   id: string().max(60).required(),
   kind: string()
@@ -94,6 +109,7 @@ const jobSchema = object({
   set: object({ id: string().max(60).required(), label: string().max(120).required() })
     .nullable()
     .defined(),
+  sink: sinkSchema.nullable().optional().default(undefined),
   /** Checked again with the run that they are kept with. */
   confirmations: mixed<readonly Confirmation[]>().optional(),
 });

@@ -177,7 +177,7 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await driver.sleep(400);
   await choose("run-kind", "power-sweep");
   await shows(driver, "Predicted output");
-  await driver.sleep(1500);
+  await driver.sleep(300);
   await picture("simulated-bench");
   await choose("run-kind", "clip-search");
   await driver.findElement(By.css("body")).sendKeys("i");
@@ -194,10 +194,10 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await driver.findElement(By.css("body")).sendKeys("n");
   await driver.sleep(400);
   await choose("run-kind", "intermodulation");
-  await driver.findElement(By.id("setting-seconds")).sendKeys(Key.chord(Key.CONTROL, "a"), "12");
+  await driver.findElement(By.id("setting-seconds")).sendKeys(Key.chord(Key.CONTROL, "a"), "30");
   await press(driver, "Run it");
   await shows(driver, "recording 2", 120_000);
-  await driver.sleep(1500);
+  await driver.sleep(300);
   await picture("bench-playing");
   await driver.findElement(By.css("body")).sendKeys(Key.ESCAPE);
   await press(driver, "Give it up");

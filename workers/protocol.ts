@@ -13,7 +13,7 @@ import type { ReadRequest } from "@/pipeline/readRun";
 import type { AudioClips, LevelView, Opened, Stretch } from "@/pipeline/recordingViews";
 
 /** A moment of a run that plays. */
-export type PlayProgress = Pick<PlayMoment, "label" | "shotNumber"> &
+export type PlayProgress = Pick<PlayMoment, "label" | "shotNumber" | "foretoldSinkCelsius"> &
   Glance & { outlook: SoakOutlook | null };
 
 /** What a run tells while it plays, and asks. */

@@ -1,4 +1,5 @@
 import { formatSignificant, requirePositive } from "../units";
+import type { SinkForecast } from "./sinkHeat";
 import { nextWarmth, type Overload, type Warmth } from "./warmth";
 
 /** What must not be passed while output is live. */
@@ -11,6 +12,8 @@ export type GuardLimits = {
   loadCelsius: number;
   /** Heat sink of the amplifier that is still allowed. */
   sinkCelsius: number;
+  /** What the sink is foretold by where no thermometer is on it; null or absent where nothing foretells it. */
+  sink?: SinkForecast | null;
   /** What the mains breaker carries. */
   breakerAmperes: number;
   /** Volts at which the converter is at full scale. */
@@ -47,7 +50,12 @@ const CUT_OUT: Trip = {
   text: "The amplifier's own protection cut the output off.",
 };
 
-const COLD: Warmth = { loadWatts: [], mainsAmperes: 0 };
+/** Loads and breaker are at rest; the sink may be warm from a run before. */
+const coldBut = (sink: GuardLimits["sink"]): Warmth => ({
+  loadWatts: [],
+  mainsAmperes: 0,
+  sinkKelvin: sink?.startKelvin ?? 0,
+});
 
 const most = (values: readonly number[]): number =>
   values.reduce((high, value) => Math.max(high, value), 0);
@@ -67,7 +75,7 @@ export class GuardWatch {
    */
   constructor(
     private readonly limits: GuardLimits,
-    private warmth: Warmth = COLD,
+    private warmth: Warmth = coldBut(limits.sink),
   ) {
     for (const name of [
       "loadWatts",
@@ -83,7 +91,7 @@ export class GuardWatch {
   look(now: LiveMoment, seconds: number): Trip | null {
     const { limits, before } = this;
     this.before = now;
-    this.warmth = nextWarmth(this.warmth, now, seconds, limits.overload);
+    this.warmth = nextWarmth(this.warmth, now, seconds, limits);
     if (most(now.voltsPeak) >= NEAR_FULL_SCALE * limits.fullScaleVolts)
       return {
         guard: "converter",
@@ -98,6 +106,12 @@ export class GuardWatch {
   /** What loads and breaker feel by now: whoever watches next begins with it. */
   get felt(): Warmth {
     return this.warmth;
+  }
+
+  /** Where the heat sink is by now as far as its heat foretells it; null where nothing does. */
+  get foretoldSinkCelsius(): number | null {
+    const { sink } = this.limits;
+    return sink ? sink.roomCelsius + this.warmth.sinkKelvin : null;
   }
 
   /** Forgets the moment before, where the drive was changed on purpose. */
@@ -134,6 +148,12 @@ export class GuardWatch {
       return {
         guard: "sink-heat",
         text: `The heat sink is at ${formatSignificant(sinkCelsius, 3)} °C; the limit is ${formatSignificant(limits.sinkCelsius, 3)} °C.`,
+      };
+    const foretold = sinkCelsius === null ? this.foretoldSinkCelsius : null;
+    if (foretold !== null && foretold > limits.sinkCelsius)
+      return {
+        guard: "sink-heat",
+        text: `By its heat the heat sink is foretold to be at ${formatSignificant(foretold, 3)} °C, ${limits.sink?.isMeasured ? "as a soak found it to warm" : "as is usual of its kind"}; the limit is ${formatSignificant(limits.sinkCelsius, 3)} °C. No thermometer is on it.`,
       };
     if (warmth.mainsAmperes > limits.breakerAmperes)
       return {

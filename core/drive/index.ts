@@ -9,4 +9,5 @@ export {
   type Trip,
 } from "./guards";
 export { nextStep, startRamp, type Ramp } from "./ramp";
+export { restedRise, type SinkFacts, type SinkForecast } from "./sinkHeat";
 export type { Warmth } from "./warmth";

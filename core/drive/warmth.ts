@@ -1,10 +1,11 @@
 import { windingSeconds } from "../load";
+import { nextSinkRise, type SinkForecast } from "./sinkHeat";
 
 /** So many times its steady watts, for how many seconds from cold. */
 export type Overload = { ratio: number; seconds: number };
 
-/** What loads and breaker feel: watts and amperes as their own warmth smooths them. */
-export type Warmth = { loadWatts: readonly number[]; mainsAmperes: number };
+/** What loads and breaker feel: watts and amperes as their own warmth smooths them; and how far the sink is foretold to be above the room. */
+export type Warmth = { loadWatts: readonly number[]; mainsAmperes: number; sinkKelvin: number };
 
 /** A household breaker lets a moment pass: well over its rating it opens in the order of seconds. @see IEC 60898-1, time-current zone (from memory) */
 const BREAKER_SECONDS = 1;
@@ -17,7 +18,7 @@ export const nextWarmth = (
   before: Warmth,
   { loadWatts, mainsAmperes }: { loadWatts: readonly number[]; mainsAmperes: number | null },
   seconds: number,
-  overload: Overload | null,
+  { overload, sink }: { overload: Overload | null; sink?: SinkForecast | null },
 ): Warmth => {
   const windingShare =
     overload && overload.ratio > 1
@@ -30,5 +31,8 @@ export const nextWarmth = (
         (before.loadWatts[k] ?? 0) + windingShare * (watts - (before.loadWatts[k] ?? 0)),
     ),
     mainsAmperes: before.mainsAmperes + breakerShare * ((mainsAmperes ?? 0) - before.mainsAmperes),
+    sinkKelvin: sink
+      ? nextSinkRise(before.sinkKelvin, sink, loadWatts, seconds)
+      : before.sinkKelvin,
   };
 };

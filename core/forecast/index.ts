@@ -10,6 +10,7 @@ export {
   type BiggerSupply,
   type Demands,
 } from "./outlook";
+export { FORECAST_CLASSES } from "./types";
 export type {
   Assumptions,
   Ceiling,

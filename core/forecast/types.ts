@@ -1,5 +1,6 @@
 /** How an output stage works, as far as a forecast cares. */
-export type ForecastClass = "a" | "ab" | "gh" | "d" | "transformer" | "unknown";
+export const FORECAST_CLASSES = ["a", "ab", "gh", "d", "transformer", "unknown"] as const;
+export type ForecastClass = (typeof FORECAST_CLASSES)[number];
 
 /** What is known of the amplifier and what feeds and drives it. Null is not known. */
 export type ForecastFacts = {

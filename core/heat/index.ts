@@ -1,6 +1,7 @@
 // core/heat: what temperatures over time say of an amplifier's cooling.
 export { evenness, type Evenness } from "./evenness";
 export { fitCourse } from "./fitCourse";
+export { heatWatts } from "./heatWatts";
 export { HEAT_LIMITS, heatGrades, type HeatGrade, type HeatLimits } from "./grade";
 export { heldAt, type HeldAt } from "./heldAt";
 export { surfaceCelsius, type Radiation } from "./infrared";

@@ -1,5 +1,5 @@
 // core/plan: which runs to make, in which order, and how warm everything gets along the way.
-export { heatWatts, measuredSink, type MeasuredSink, usualSink } from "./amplifierHeat";
+export { measuredSink, type MeasuredSink, usualSink } from "./amplifierHeat";
 export { newRun, orderedGently, proposePlan, tooEarly } from "./propose";
 export { HANDLING_SECONDS, heatAlong, timelineOf } from "./timeline";
 export type {

@@ -1,5 +1,5 @@
 import type { Measured } from "@/core/heat";
-import { heatWatts } from "@/core/plan";
+import { heatWatts } from "@/core/heat";
 import { assumptionsOf, classOf } from "./forecastFacts";
 import { expectedWatts, type PlanRecords } from "./planFacts";
 import type { MeasuredSupply } from "./supplySide";

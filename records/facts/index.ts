@@ -137,3 +137,4 @@ export {
 } from "./writtenWords";
 export { claimTrends, type ClaimTrend, type JudgedCount, type TrendBin } from "./claimTrends";
 export { calibrationDue, calibrationState, type CalibrationDue } from "./calibrationDue";
+export { sinkForecasts, sinkOn, type SinkForecasts } from "./sinkForecasts";

@@ -8,8 +8,8 @@ import {
   surfaceKelvinPerWatt,
   type PowerResistor,
 } from "@/core/load";
+import { heatWatts } from "@/core/heat";
 import {
-  heatWatts,
   measuredSink,
   usualSink,
   type HeatBody,
@@ -155,27 +155,39 @@ const wattsInResistor = ({ shares }: Heated, run: PlannedRun): number =>
       .map(({ share }) => share * meanWatts(run)),
   );
 
+/** Watts of heat in the amplifier while so many channels give so much into a load. */
+const heatIn = (records: PlanRecords) => {
+  const { amplifier, forecastSettings } = records;
+  const { efficiencyRatio } = assumptionsOf(amplifier, forecastSettings);
+  const expected = expectedWatts(records);
+  return (outputWatts: number, loadOhms: number, channels: number): number =>
+    channels *
+    heatWatts(classOf(amplifier), outputWatts, expected(loadOhms, channels), efficiencyRatio);
+};
+
+/** The amplifier's heat sink: as a soak found it, or as is usual of what it is to give. */
+export const sinkBody = (
+  records: PlanRecords,
+  { amplifierMostCelsius }: Pick<Plan, "amplifierMostCelsius">,
+): HeatBody => {
+  const { amplifier, loads, claims, sink } = records;
+  if (sink) return measuredSink(sink, amplifierMostCelsius);
+  const { channelCount } = amplifier;
+  const usualOhms = claims[0]?.loadOhms ?? loads[0]?.nominalOhms ?? 8;
+  const eighth = expectedWatts(records)(usualOhms, channelCount) / 8;
+  return usualSink(heatIn(records)(eighth, usualOhms, channelCount), amplifierMostCelsius);
+};
+
 /** The amplifier's sink and every resistor, with what each run puts into them. */
 export const heatModel = (
   records: PlanRecords,
-  { amplifierMostCelsius }: Pick<Plan, "amplifierMostCelsius">,
+  plan: Pick<Plan, "amplifierMostCelsius">,
 ): HeatModel => {
-  const { amplifier, loads, claims, forecastSettings, roomCelsius: ambientCelsius } = records;
-  const { efficiencyRatio } = assumptionsOf(amplifier, forecastSettings);
-  const expected = expectedWatts(records);
-  const usualOhms = claims[0]?.loadOhms ?? loads[0]?.nominalOhms ?? 8;
-  const heatOf = (outputWatts: number, loadOhms: number, channels: number): number =>
-    channels *
-    heatWatts(classOf(amplifier), outputWatts, expected(loadOhms, channels), efficiencyRatio);
-  const sink = records.sink
-    ? measuredSink(records.sink, amplifierMostCelsius)
-    : usualSink(
-        heatOf(expected(usualOhms, amplifier.channelCount) / 8, usualOhms, amplifier.channelCount),
-        amplifierMostCelsius,
-      );
+  const { loads, roomCelsius: ambientCelsius } = records;
+  const heatOf = heatIn(records);
   const resistors = heatedResistors(loads);
   const bodies: HeatBody[] = [
-    sink,
+    sinkBody(records, plan),
     ...resistors.map(({ resistor }) => ({
       name: resistor.name,
       kelvinPerWatt: surfaceKelvinPerWatt(resistor),

@@ -1,6 +1,7 @@
 "use client";
 import { Flex } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
+import dynamic from "next/dynamic";
 import { useRouter, useSearchParams } from "next/navigation";
 import { useCallback, useEffect, useMemo, useRef, useTransition } from "react";
 import { claimedWatts, type ReadClaim } from "@/core/claim";
@@ -31,6 +32,7 @@ import {
   type FoundLimit,
   type MeasuredSupply,
   type NextPlanned,
+  type SinkForecasts,
   type Ready,
   type TrackPlace,
   type TrackSchedule,
@@ -43,7 +45,10 @@ import { PlayingPanel } from "./playing/PlayingPanel";
 import { RunTrack } from "./RunTrack";
 
 /** Fetched when a run is to be made: who only looks at results need not wait for it. */
-const NewRun = fetched(() => import("./NewRun").then((module) => module.NewRun));
+const NewRun = fetched(
+  () => import("./NewRun").then((module) => module.NewRun),
+  dynamic(() => import("./NewRun").then((module) => module.NewRun)),
+);
 
 export type BenchScreenProps = {
   amplifier: Amplifier;
@@ -65,6 +70,8 @@ export type BenchScreenProps = {
   cautions: readonly Caution[];
   /** What sweeps have found the amplifier to give. */
   found: readonly FoundLimit[];
+  /** What its heat sink is foretold by where no thermometer is on it. */
+  sinks: SinkForecasts;
   /** What runs tell of each supply. */
   supplies: readonly MeasuredSupply[];
   /** The plan along time, with what it warms. */

@@ -52,6 +52,17 @@ const form = (
     voltmeter={null}
     cautions={[]}
     found={[]}
+    sinks={{
+      sink: {
+        stageClass: "ab",
+        efficiencyRatio: 0.65,
+        kelvinPerWatt: 1,
+        timeConstantSeconds: 900,
+        roomCelsius: 22,
+        isMeasured: false,
+      },
+      full: [],
+    }}
     onStored={() => {}}
     {...change}
   />

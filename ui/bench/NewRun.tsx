@@ -1,5 +1,6 @@
 "use client";
 import { Box, Flex, Heading, HStack, Text } from "@chakra-ui/react";
+import dynamic from "next/dynamic";
 import { fetched } from "../parts/fetched";
 import { PageLink } from "../parts/PageLink";
 import { useMemo, useState } from "react";
@@ -24,7 +25,7 @@ import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
 import { newId } from "../parts/newId";
-import { type FoundLimit, type NextPlanned } from "@/records/facts";
+import { type FoundLimit, type NextPlanned, type SinkForecasts } from "@/records/facts";
 import { useBenchEngine } from "./engine/BenchEngine";
 import { FilesIn } from "./files/FilesIn";
 import { OnThePlan } from "./OnThePlan";
@@ -51,6 +52,7 @@ export type NewRunProps = {
   voltmeter: Instrument | null;
   cautions: readonly Caution[];
   found: readonly FoundLimit[];
+  sinks: SinkForecasts;
   onStored(runId: string): void;
 };
 
@@ -161,10 +163,14 @@ function ReadBy({ readings, rig, ...props }: ReadByProps) {
 }
 
 /** Fetched when an audio interface is chosen: most benches begin without. */
-const LiveBench = fetched(() => import("./audio/LiveBench").then((module) => module.LiveBench));
+const LiveBench = fetched(
+  () => import("./audio/LiveBench").then((module) => module.LiveBench),
+  dynamic(() => import("./audio/LiveBench").then((module) => module.LiveBench)),
+);
 
-const NetworkLive = fetched(() =>
-  import("./network/NetworkLive").then((module) => module.NetworkLive),
+const NetworkLive = fetched(
+  () => import("./network/NetworkLive").then((module) => module.NetworkLive),
+  dynamic(() => import("./network/NetworkLive").then((module) => module.NetworkLive)),
 );
 
 const readingId = (name: Readings): string => `readings-${name.replace(" ", "-")}`;
@@ -254,7 +260,7 @@ function FromFiles({ cautions, ...rest }: FileProps) {
 
 type SimulatedProps = Pick<
   NewRunProps,
-  "amplifier" | "claims" | "loads" | "details" | "found" | "onStored"
+  "amplifier" | "claims" | "loads" | "details" | "found" | "sinks" | "onStored"
 > & { kind: RunKind; guards: Guards; channelsDriven: number | null };
 
 /** What can be foretold has a bench of its own, with every parameter; the other runs share one form. */
@@ -266,6 +272,7 @@ function Simulated({
   details,
   guards,
   found,
+  sinks,
   channelsDriven,
   onStored,
 }: SimulatedProps) {
@@ -281,6 +288,7 @@ function Simulated({
         details={details}
         guards={guards}
         found={found}
+        sinks={sinks}
         real={null}
         channelsDriven={channelsDriven}
         onStored={onStored}

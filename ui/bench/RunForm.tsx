@@ -5,6 +5,7 @@ import { useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import { CATALOGUE, catalogueTitle, type CatalogueName } from "@/bench/catalogue";
 import { claimedWatts } from "@/core/claim";
+import type { SinkFacts } from "@/core/drive";
 import { RUN_KINDS, type RunKind } from "@/core/run";
 import { parseNumber } from "@/core/units";
 import type { Amplifier, BenchJob, StatedPower, Details, Guards, Load } from "@/records";
@@ -15,7 +16,7 @@ import { Panel } from "../parts/Panel";
 import { ChoiceField, FormMessage, QuantityField } from "../parts/fields";
 import { runFormSchema, type RunFormTexts, type RunFormValues } from "./benchSchemas";
 import { GuardsNote } from "./GuardsNote";
-import { takenLevel, type FoundLimit } from "@/records/facts";
+import { sinkOn, takenLevel, type FoundLimit, type SinkForecasts } from "@/records/facts";
 import { ConnectPanel } from "./ConnectPanel";
 import { useBenchEngine } from "./engine/BenchEngine";
 import { CannotSee } from "./CannotSee";
@@ -39,6 +40,7 @@ export type RunFormProps = {
   channelsDriven: number | null;
   /** What sweeps have found. */
   found: readonly FoundLimit[];
+  sinks: SinkForecasts;
   /** What it is really played on; null for the simulated bench. */
   real: PlayedOn | null;
   onStored(runId: string): void;
@@ -58,6 +60,7 @@ const useRunForm = ({
   loads,
   details,
   found,
+  sinks,
   real,
   channelsDriven: planned,
 }: RunFormProps) => {
@@ -94,6 +97,8 @@ const useRunForm = ({
   const mostChannels = mostChannelsOf(simulated, loadId);
   const ratedWatts = claimedWatts(load.nominalOhms, claims, false);
   const level = takenLevel(load.nominalOhms, claims, found);
+  // The simulated bench knows how warm its own is.
+  const sinkOf = (driven: number) => real && sinkOn(sinks, load.id, driven);
   const runsOf = ({ set, channelsDriven, settings, setting, inputUsed }: RunFormValues) => {
     const one: BenchJob = {
       id: newId(),
@@ -109,6 +114,7 @@ const useRunForm = ({
       level: level && { watts: level.watts, from: level.from },
       seed: 1,
       set: null,
+      sink: sinkOf(channelsDriven),
     };
     return runsOfSet(one, set, setLabel(RUN_KINDS[kind].title, set), newId).map((job) => ({
       ...job,
@@ -124,6 +130,7 @@ const useRunForm = ({
     mostChannels,
     level,
     runsOf,
+    sinkOf,
     channelsDriven: Math.max(1, Math.min(mostChannels, Math.round(parseNumber(channelsText) ?? 1))),
     frequencyHz: parseNumber(frequencyText ?? "") ?? 1000,
   };
@@ -175,6 +182,7 @@ export function RunForm(props: RunFormProps) {
               played={played}
               load={load}
               guards={guards}
+              sink={shown.sinkOf(channelsDriven)}
               channelsDriven={channelsDriven}
               frequencyHz={shown.frequencyHz}
               onStored={onStored}
@@ -243,6 +251,7 @@ export function RunForm(props: RunFormProps) {
       </Flex>
       <Beside
         {...props}
+        sink={shown.sinkOf(channelsDriven)}
         load={load}
         second={second}
         levelText={level?.text}
@@ -279,6 +288,7 @@ function MoreFields({
 }
 
 type BesideProps = Pick<RunFormProps, "kind" | "amplifier" | "guards" | "real"> & {
+  sink: SinkFacts | null;
   load: Load;
   second: Load | null;
   levelText: string | undefined;
@@ -286,7 +296,17 @@ type BesideProps = Pick<RunFormProps, "kind" | "amplifier" | "guards" | "real"> 
 };
 
 /** What the run is for, what to connect, and what it cannot see. */
-function Beside({ kind, amplifier, guards, real, load, second, levelText, channels }: BesideProps) {
+function Beside({
+  kind,
+  amplifier,
+  guards,
+  sink,
+  real,
+  load,
+  second,
+  levelText,
+  channels,
+}: BesideProps) {
   return (
     <Flex direction="column" gap={3}>
       <Panel>
@@ -304,7 +324,7 @@ function Beside({ kind, amplifier, guards, real, load, second, levelText, channe
       </Panel>
       {real && <CannotSee unseen={real.unseen(kind)} />}
       <ConnectPanel kind={kind} load={load} second={second} channelsDriven={channels} />
-      <GuardsNote amplifierId={amplifier.id} load={load} guards={guards} />
+      <GuardsNote amplifierId={amplifier.id} load={load} guards={guards} sink={sink} />
     </Flex>
   );
 }

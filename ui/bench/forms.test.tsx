@@ -76,6 +76,17 @@ describe("a run on the simulated bench", () => {
           channelsDriven={channelsDriven}
           real={null}
           found={[]}
+          sinks={{
+            sink: {
+              stageClass: "ab",
+              efficiencyRatio: 0.65,
+              kelvinPerWatt: 1,
+              timeConstantSeconds: 900,
+              roomCelsius: 22,
+              isMeasured: false,
+            },
+            full: [],
+          }}
           onStored={() => {}}
         />,
       ),

@@ -1,11 +1,11 @@
 "use client";
 import { Box, Heading, Text } from "@chakra-ui/react";
+import dynamic from "next/dynamic";
 import type { Backup } from "@/records";
-import { fetched } from "../parts/fetched";
 import { ActionButton } from "../parts/ActionButton";
 
 // Every page may have to show this, and hardly any does.
-const BackupList = fetched(() => import("../parts/BackupList").then((module) => module.BackupList));
+const BackupList = dynamic(() => import("../parts/BackupList").then((module) => module.BackupList));
 
 /** The records cannot be opened: what is the matter, what is safe, and the way back. */
 export function DatabaseTrouble({

@@ -85,6 +85,19 @@ test.each(OVER)(
   },
 );
 
+test("what the framework was to send with the page, and could not, is asked for by itself at the next try", async () => {
+  const { source, fetch } = refused(0);
+  const Unsent = () => {
+    throw Object.assign(new Error("chunk 7"), { name: "ChunkLoadError" });
+  };
+  render(provided(<Page part={fetched<Asked>(fetch, Unsent)} />));
+  await press("the button");
+  await screen.findByRole("alert");
+  expect(source.asked).toBe(0);
+  await press("Try again");
+  expect(await screen.findByText("here and open")).toBeTruthy();
+});
+
 test("nothing is fetched before it is open; then once, and it stays to close by itself", async () => {
   const { source, fetch } = refused(0);
   render(provided(<Page part={fetchedWhenOpen<Asked>(fetch)} isAlwaysThere />));

@@ -8,9 +8,12 @@ type Fetch<Props> = () => Promise<ComponentType<Props>>;
 /**
  * A part of a page whose code comes when it is shown for the first time: most visits need none of it. Where it does not come, words
  * and a way to ask again stand in its place; it is asked for again whenever it is shown anew, too.
+ * @param withPage the same by the framework's own means, which sends the code along with a page that begins with the part
  */
-export const fetched = <Props extends object>(fetch: Fetch<Props>): ComponentType<Props> =>
-  shownOr(fetch, (again) => <NotFetched again={again} />);
+export const fetched = <Props extends object>(
+  fetch: Fetch<Props>,
+  withPage?: ComponentType<Props>,
+): ComponentType<Props> => shownOr(fetch, (again) => <NotFetched again={again} />, withPage);
 
 /** As `fetched`, for what lies over the page: so do the words where it does not come. */
 export const fetchedOver = <Props extends { onClose(): void }>(
@@ -39,32 +42,38 @@ export const fetchedWhenOpen = <Props extends { open: boolean; onClose(): void }
   };
 };
 
+const asked = <Props extends object>(fetch: Fetch<Props>): ComponentType<Props> =>
+  lazy(async () => {
+    try {
+      return { default: await fetch() };
+    } catch (cause) {
+      throw new FetchFailed("a part of the page did not come", { cause });
+    }
+  }) as unknown as ComponentType<Props>;
+
 class FetchFailed extends Error {}
+
+const isOfFetching = (error: Error): boolean =>
+  error instanceof FetchFailed || error.name === "ChunkLoadError";
 
 const shownOr = <Props extends object>(
   fetch: Fetch<Props>,
   instead: (again: () => void, props: Props) => ReactNode,
+  withPage?: ComponentType<Props>,
 ): ComponentType<Props> => {
-  // React keeps a refusal for good: after one, the next to ask is given a new promise.
-  const asked = () =>
-    lazy(async () => {
-      try {
-        return { default: await fetch() };
-      } catch (cause) {
-        latest = asked();
-        throw new FetchFailed("a part of the page did not come", { cause });
-      }
-    });
-  let latest = asked();
+  let latest = withPage ?? asked(fetch);
   return function Fetched(props: Props) {
-    const [Part, setPart] = useState(() => latest);
-    const [tries, setTries] = useState(0);
-    const again = () => {
-      setPart(() => latest);
-      setTries(tries + 1);
-    };
+    const [{ Part, tries }, setTry] = useState(() => ({ Part: latest, tries: 0 }));
+    const again = () => setTry({ Part: latest, tries: tries + 1 });
     return (
-      <FetchBoundary key={tries} instead={instead(again, props)}>
+      <FetchBoundary
+        key={tries}
+        instead={instead(again, props)}
+        // React keeps a refusal for good: the next to ask is given something new.
+        onFailed={() => {
+          if (latest === Part) latest = asked(fetch);
+        }}
+      >
         <Suspense>
           <Part {...props} />
         </Suspense>
@@ -73,21 +82,24 @@ const shownOr = <Props extends object>(
   };
 };
 
-/** Only for what did not come; what fails while it is shown is for the page. */
-class FetchBoundary extends Component<
-  { instead: ReactNode; children: ReactNode },
-  { error: unknown }
-> {
-  state = { error: null };
+type FetchBoundaryProps = { instead: ReactNode; onFailed(): void; children: ReactNode };
 
-  static getDerivedStateFromError(error: unknown) {
+/** Only for what did not come; what fails while it is shown is for the page. */
+class FetchBoundary extends Component<FetchBoundaryProps, { error: Error | null }> {
+  state: { error: Error | null } = { error: null };
+
+  static getDerivedStateFromError(error: Error) {
     return { error };
+  }
+
+  componentDidCatch(error: Error) {
+    if (isOfFetching(error)) this.props.onFailed();
   }
 
   render() {
     const { error } = this.state;
     if (error === null) return this.props.children;
-    if ((error as unknown) instanceof FetchFailed) return this.props.instead;
+    if (isOfFetching(error)) return this.props.instead;
     throw error;
   }
 }

@@ -1,3 +1,4 @@
+import type { SinkFacts } from "@/core/drive";
 import { rigSchema, type Load } from "@/records";
 import { markup, words } from "../testing/shown";
 import { GuardsNote } from "../bench/GuardsNote";
@@ -72,15 +73,19 @@ test("what is wrong with a guard stands at its field", () => {
 });
 
 test("the Bench says at which limits it turns down, by the load that is chosen, and where to change them", () => {
-  expect(words(<GuardsNote amplifierId="a" load={load(true)} guards={guards} />)).toContain(
-    "each load 100 W as built and 180 °C, heat sink 75.0 °C, breaker 10.0 A",
-  );
-  expect(words(<GuardsNote amplifierId="a" load={load(false)} guards={guards} />)).toContain(
-    "each load 200 W and 180 °C",
-  );
-  expect(markup(<GuardsNote amplifierId="a" load={load(true)} guards={guards} />)).toContain(
-    'href="/amplifiers/a/rig"',
-  );
+  expect(
+    words(<GuardsNote amplifierId="a" load={load(true)} guards={guards} sink={null} />),
+  ).toContain("each load 100 W as built and 180 °C, heat sink 75.0 °C, breaker 10.0 A");
+  expect(
+    words(<GuardsNote amplifierId="a" load={load(false)} guards={guards} sink={null} />),
+  ).toContain("each load 200 W and 180 °C");
+  const sink = { isMeasured: true } as SinkFacts;
+  expect(
+    words(<GuardsNote amplifierId="a" load={load(true)} guards={guards} sink={sink} />),
+  ).toContain("75.0 °C (without a thermometer foretold from its heat, as a soak found it to warm)");
+  expect(
+    markup(<GuardsNote amplifierId="a" load={load(true)} guards={guards} sink={null} />),
+  ).toContain('href="/amplifiers/a/rig"');
 });
 
 test.each([

@@ -1,6 +1,7 @@
 "use client";
 import { Box, Flex, Grid, Heading, HStack, Tabs } from "@chakra-ui/react";
 import { ArrowRight } from "lucide-react";
+import dynamic from "next/dynamic";
 import { fetched } from "../parts/fetched";
 import { PageLink } from "../parts/PageLink";
 import { useMemo, useState } from "react";
@@ -52,11 +53,13 @@ import { SafetyGate } from "./SafetyGate";
 import { Wiring } from "./Wiring";
 
 /** Fetched when it is opened: it brings what opens and plays through an interface. */
-const NetworkTab = fetched(() =>
-  import("../network/NetworkTab").then((module) => module.NetworkTab),
+const NetworkTab = fetched(
+  () => import("../network/NetworkTab").then((module) => module.NetworkTab),
+  dynamic(() => import("../network/NetworkTab").then((module) => module.NetworkTab)),
 );
-const AudioTab = fetched(() =>
-  import("../audio/levels/AudioTab").then((module) => module.AudioTab),
+const AudioTab = fetched(
+  () => import("../audio/levels/AudioTab").then((module) => module.AudioTab),
+  dynamic(() => import("../audio/levels/AudioTab").then((module) => module.AudioTab)),
 );
 
 export type RigScreenProps = {

@@ -2,6 +2,7 @@
 import { Box, Flex, Heading, HStack, Input, Text } from "@chakra-ui/react";
 import { ChartColumn, ChevronLeft, ChevronRight, Columns3, ListFilter, Plus } from "lucide-react";
 import { useRouter } from "next/navigation";
+import dynamic from "next/dynamic";
 import { useEffect, useMemo, useRef, useState, useTransition } from "react";
 import {
   ALL_OF_THE_SHELF,
@@ -24,10 +25,13 @@ import { addressOf } from "./addressOf";
 import { ShelfTable } from "./ShelfTable";
 import { useSettled } from "./useSettled";
 
-const DeletedNotice = fetched(() => import("./Deleted").then((module) => module.DeletedNotice));
-const DeletedActions = fetched(() => import("./Deleted").then((module) => module.DeletedActions));
+const DeletedNotice = dynamic(() => import("./Deleted").then((module) => module.DeletedNotice));
+const DeletedActions = dynamic(() => import("./Deleted").then((module) => module.DeletedActions));
 // Fields bring the words of the field with them: they are fetched when somebody narrows the shelf, or chooses columns.
-const ShelfFilters = fetched(() => import("./ShelfFilters").then((module) => module.ShelfFilters));
+const ShelfFilters = fetched(
+  () => import("./ShelfFilters").then((module) => module.ShelfFilters),
+  dynamic(() => import("./ShelfFilters").then((module) => module.ShelfFilters)),
+);
 const ColumnChoice = fetched(() => import("./ColumnChoice").then((module) => module.ColumnChoice));
 
 const columnsOf = ({ columns }: ShelfColumns): ShelfOrder[] => columns;

@@ -18,6 +18,7 @@ import type { PlayProgress, RunListener } from "@/workers/protocol";
 import { foundIn } from "@/records/facts";
 import type { OpenInterface } from "../../audio/openInterface";
 import { fetchCapture, storeRun, uploadCapture, UploadFailed } from "../uploadRun";
+import { rememberSink, warmSink } from "../sinkWarmth";
 import { benchOfJob } from "./benchOfJob";
 import { markedNearFloor } from "./markedNearFloor";
 
@@ -77,6 +78,7 @@ export const playJob = async (
   const channelsOf = (each: Load) => conditionsOf(each, 1).channels;
   const hang = ({ channels }: Load) => device()?.hang(channels.map(({ ohms }) => ohms));
   hang(load);
+  const sink = warmSink(amplifierId, job.sink);
   const kept = await keptShots(shots, signal);
   const readShots = kept.flatMap(readShotOf);
   const captures = kept.map(({ sha256, name, fileName, fullScaleVolts }): RunCapture => ({
@@ -105,11 +107,12 @@ export const playJob = async (
         sampleRateHz: bench.sampleRateHz,
         rigResponses: bench.rigResponses,
         kept,
-        limits: guardLimits(guards, load),
-        secondLimits: second && guardLimits(guards, second),
+        limits: { ...guardLimits(guards, load), sink },
+        secondLimits: second && { ...guardLimits(guards, second), sink },
       }),
       callback<RunListener>({
         onProgress: (playing) => {
+          rememberSink(amplifierId, sink, playing);
           if (!signal.aborted)
             onProgress({ stage: playing.label, doneRatio: playing.doneRatio, playing });
         },

@@ -1,27 +1,24 @@
 "use client";
-import { Box, Flex, HStack, Text } from "@chakra-ui/react";
+import { Box, HStack, Text } from "@chakra-ui/react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { SinkFacts } from "@/core/drive";
 import { findingText } from "@/core/outcome";
 import type { RunKind } from "@/core/run";
-import { formatHertz, formatPercent, formatSignificant, amplitudeRatioToDb } from "@/core/units";
-import { channelLetter } from "@/core/verdict";
+import { formatHertz, formatSignificant } from "@/core/units";
 import { guardLimits, type Amplifier, type Guards, type Load } from "@/records";
-import type { LiveReading, RampLimit } from "@/pipeline/liveBench";
-import { channelLook } from "@/drawing/channelLook";
-import { useSize } from "../../charts/useSize";
+import type { RampLimit } from "@/pipeline/liveBench";
 import { useChain } from "../../frame/chainState";
 import { ActionButton } from "../../parts/ActionButton";
 import { useKeys } from "../../parts/keys";
-import { Reading } from "../../parts/Reading";
-import { LiveSpectrum } from "../playing/LiveSpectrum";
-import { LiveWave } from "../playing/LiveWave";
 import { ChoiceField, held } from "../../parts/fields";
 import type { JobBench } from "../engine/benchOfJob";
 import type { PlayedOn } from "../playedOn";
 import { UploadFailed } from "../uploadRun";
+import { rememberSink, warmSink } from "../sinkWarmth";
 import { useRunId } from "../useRunId";
 import { keepReading } from "./keepReading";
-import { FlatTops } from "./FlatTops";
+import { celsiusText } from "./celsiusText";
+import { Meters } from "./Meters";
 import { StillThere } from "./StillThere";
 import { useLive } from "./useLive";
 
@@ -31,6 +28,8 @@ export type LiveDriveProps = {
   played: PlayedOn;
   load: Load;
   guards: Guards;
+  /** What its heat sink is foretold by where no thermometer is on it; null where it is simulated. */
+  sink: SinkFacts | null;
   channelsDriven: number;
   frequencyHz: number;
   onStored(runId: string): void;
@@ -62,6 +61,7 @@ export function LiveDrive({
   played,
   load,
   guards,
+  sink,
   channelsDriven,
   frequencyHz,
   onStored,
@@ -105,6 +105,9 @@ export function LiveDrive({
       },
     });
   }, [reading, frequencyHz, played.isSimulated, mute, setChain, worker]);
+  useEffect(() => {
+    if (reading) rememberSink(amplifier.id, sink, reading);
+  }, [amplifier.id, sink, reading]);
   useEffect(
     () => () => {
       // What plays otherwise is not ours to end.
@@ -147,7 +150,7 @@ export function LiveDrive({
       instrument: found.value.instrument,
       loadOhms: load.channels.slice(0, channelsDriven).map(({ ohms }) => ohms),
       frequencyHz,
-      limits: guardLimits(guards, load),
+      limits: { ...guardLimits(guards, load), sink: warmSink(amplifier.id, sink) },
     });
   };
   const byId: Record<string, () => void> = {
@@ -222,24 +225,12 @@ export function LiveDrive({
         <Meters reading={reading} isHeld={isHeld} limitLabel={CLIMB_LIMITS[climbLimit].label} />
       )}
       {reading && (
-        <HStack gap={2} wrap="wrap" mt={3}>
-          {KEYS.map(({ id, words, cap, db }) => (
-            <ActionButton
-              key={id}
-              id={id}
-              hotkey={cap}
-              minH="52px"
-              px={4}
-              tone={id === "live-take" || (id === "live-hold" && isHeld) ? "primary" : "quiet"}
-              disabled={
-                (id === "live-take" && isTaking) || (reading.trip !== null && id !== "live-off")
-              }
-              onClick={() => (db === undefined ? byId[id]?.() : turn(db))}
-            >
-              {id === "live-hold" && isHeld ? "Run on" : words}
-            </ActionButton>
-          ))}
-        </HStack>
+        <DriveKeys
+          isTripped={reading.trip !== null}
+          isHeld={isHeld}
+          isTaking={isTaking}
+          onPress={({ id, db }) => (db === undefined ? byId[id]?.() : turn(db))}
+        />
       )}
     </Box>
   );
@@ -284,20 +275,9 @@ function Beginning({ limit, onLimit, minutes, onMinutes, isStarting, onBegin }: 
   );
 }
 
-const celsiusText = (celsius: number | null): string =>
-  celsius === null ? "" : `${formatSignificant(celsius, 3)} °C`;
+type DriveKey = { key: string; cap: string; label: string; words: string; id: string; db?: number };
 
-const hottest = ({ channels }: LiveReading): number =>
-  Math.max(...channels.map(({ loadCelsius }) => loadCelsius ?? -Infinity));
-
-const KEYS: readonly {
-  key: string;
-  cap: string;
-  label: string;
-  words: string;
-  id: string;
-  db?: number;
-}[] = [
+const KEYS: readonly DriveKey[] = [
   { key: "ArrowUp", cap: "↑", label: "Drive up 0.1 dB", words: "+0.1 dB", id: "live-up", db: 0.1 },
   {
     key: "ArrowDown",
@@ -328,87 +308,34 @@ const KEYS: readonly {
   { key: "o", cap: "O", label: "Switch the live bench off", words: "Off", id: "live-off" },
 ];
 
-function Meters({
-  reading,
-  isHeld,
-  limitLabel,
-}: {
-  reading: LiveReading;
+type DriveKeysProps = {
+  isTripped: boolean;
   isHeld: boolean;
-  limitLabel: string;
-}) {
-  const { trip, ramp } = reading;
-  const [ref, { widthPx }] = useSize<HTMLDivElement>({ widthPx: 600, heightPx: 150 });
+  isTaking: boolean;
+  onPress(key: DriveKey): void;
+};
+
+/** What turns, holds and takes it. After a trip it can only be switched off, until that is acknowledged. */
+function DriveKeys({ isTripped, isHeld, isTaking, onPress }: DriveKeysProps) {
   return (
-    <Box>
-      {trip && (
-        <Box
-          role="alert"
-          bg="emberSolid"
-          color="onEmber"
-          borderRadius="control"
-          px={4}
-          py={2.5}
-          mb={3}
-        >
-          <Text fontWeight={700} fontSize="17px">
-            Guard: output turned down.
-          </Text>
-          <Text>{trip.text} Press Esc to acknowledge it, then raise the drive anew.</Text>
-        </Box>
-      )}
-      <Flex gap={5} align="center" wrap="wrap">
-        <LiveWave glimpse={reading.glimpse} width={170} height={100} />
-        <Box flex="1 1 420px" minW={0}>
-          {reading.channels.map((channel, k) => (
-            <Box key={k} mb={2} data-testid={`live-${channelLetter(k)}`}>
-              <HStack gap={3} align="baseline">
-                <Text fontSize="20px" fontWeight={700} color={channelLook(k).color}>
-                  {channelLetter(k)}
-                </Text>
-                <Box minW="160px">
-                  <Reading value={formatSignificant(channel.powerWatts, 3)} unit="W" />
-                </Box>
-                <FlatTops flattening={channel.flattening} />
-              </HStack>
-              <Text fontSize="15px" color="muted" pl="26px">
-                {formatSignificant(channel.voltsRms, 4)} V RMS, peak{" "}
-                {formatSignificant(channel.voltsPeak, 3)} V,{" "}
-                {channel.thdPlusNoiseRatio === null
-                  ? "no tone"
-                  : `${formatPercent(channel.thdPlusNoiseRatio, 2)} THD+N`}
-              </Text>
-            </Box>
-          ))}
-        </Box>
-      </Flex>
-      <Box ref={ref} minW={0}>
-        <LiveSpectrum glimpse={reading.glimpse} width={widthPx} height={150} />
-      </Box>
-      <Text fontSize="15px" mt={1} data-testid="live-drive">
-        Drive <b>{formatSignificant(reading.driveVoltsRms, 4)} V</b>,{" "}
-        {formatSignificant(
-          amplitudeRatioToDb(reading.driveVoltsRms / reading.mostDriveVoltsRms),
-          3,
-        )}{" "}
-        dB of the source’s most.{" "}
-        {reading.sinkCelsius === null
-          ? "Nothing here tells temperatures or mains: watch them yourself."
-          : `Load ${celsiusText(hottest(reading))}, heat sink ${celsiusText(reading.sinkCelsius)}, mains ${formatSignificant(reading.mainsWatts ?? 0, 3)} W.`}
-        {isHeld && <b> Held.</b>}
-        {ramp && (
-          <b>
-            {" "}
-            {ramp.phase === "ended"
-              ? {
-                  limit: `At the limit: just below ${limitLabel}.`,
-                  source: "The source gives no more.",
-                  "never-within": "Past the limit from the first level on.",
-                }[ramp.end ?? "limit"]
-              : `${ramp.phase === "coarse" ? "Climbing by 1" : "Closing in by 0.1"} dB…`}
-          </b>
-        )}
-      </Text>
-    </Box>
+    <HStack gap={2} wrap="wrap" mt={3}>
+      {KEYS.map((driveKey) => {
+        const { id, words, cap } = driveKey;
+        return (
+          <ActionButton
+            key={id}
+            id={id}
+            hotkey={cap}
+            minH="52px"
+            px={4}
+            tone={id === "live-take" || (id === "live-hold" && isHeld) ? "primary" : "quiet"}
+            disabled={(id === "live-take" && isTaking) || (isTripped && id !== "live-off")}
+            onClick={() => onPress(driveKey)}
+          >
+            {id === "live-hold" && isHeld ? "Run on" : words}
+          </ActionButton>
+        );
+      })}
+    </HStack>
   );
 }

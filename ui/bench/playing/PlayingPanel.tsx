@@ -27,7 +27,7 @@ export type PlayingPanelProps = {
   onChanged(): void;
 };
 
-const PICTURE_HEIGHT = 310;
+const PICTURE_HEIGHT = 275;
 
 /** A run while it plays: the output as numbers, wave and spectrum, how near the guards are, and how long it will take. */
 export function PlayingPanel({
@@ -135,6 +135,18 @@ function Levels({
   );
 }
 
+/** A name, what is seen of it, its limit, and their unit. */
+type Watched = readonly [name: string, value: number | null, limit: number, unit: string];
+
+/** By a thermometer, or foretold from its heat. */
+const sinkSeen = (
+  { sinkCelsius, foretoldSinkCelsius }: PlayProgress,
+  limitCelsius: number,
+): Watched =>
+  sinkCelsius === null && foretoldSinkCelsius !== null
+    ? ["heat sink, foretold", foretoldSinkCelsius, limitCelsius, "°C"]
+    : ["heat sink", sinkCelsius, limitCelsius, "°C"];
+
 /** What the guards see, against what they allow. */
 function GuardLine({
   playing,
@@ -148,7 +160,7 @@ function GuardLine({
   const limits = guardLimits(guards, load);
   const most = (values: readonly number[]): number =>
     values.reduce((high, value) => Math.max(high, value), 0);
-  const all: readonly [string, number | null, number, string][] = [
+  const all: readonly Watched[] = [
     ["load", most(playing.loadWatts), limits.loadWatts, "W"],
     [
       "load surface",
@@ -156,7 +168,7 @@ function GuardLine({
       limits.loadCelsius,
       "°C",
     ],
-    ["heat sink", playing.sinkCelsius, limits.sinkCelsius, "°C"],
+    sinkSeen(playing, limits.sinkCelsius),
     ["mains", playing.mainsAmperes, limits.breakerAmperes, "A"],
   ];
   const seen = all.flatMap(([name, value, limit, unit]) =>

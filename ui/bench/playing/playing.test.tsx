@@ -45,6 +45,7 @@ const playing: PlayProgress = {
   loadWatts: [41.3, 40.9],
   loadCelsius: [64, 61],
   sinkCelsius: 38,
+  foretoldSinkCelsius: null,
   mainsAmperes: 0.9,
   isCutOut: false,
   glimpse: { seconds: 0.004, volts: [wave, wave], spectra: [spectrum, spectrum] },
@@ -101,6 +102,16 @@ test("guards are told with their limits; one that is near is told in words too",
   expect(calm).toContain("mains 0.900 of 10.0 A");
   expect(calm).not.toContain("near");
   expect(words(panel({ sinkCelsius: 70 }))).toContain("heat sink 70.0 of 75.0 °C, near");
+});
+
+test("a sink without a thermometer is told as foretold; where nothing tells it, that is said", () => {
+  const blind = { sinkCelsius: null, foretoldSinkCelsius: 47.3 };
+  expect(words(panel(blind))).toContain("heat sink, foretold 47.3 of 75.0 °C");
+  expect(words(panel(blind))).not.toContain("not seen by anything");
+  expect(words(panel({ ...blind, foretoldSinkCelsius: 71 }))).toContain("71.0 of 75.0 °C, near");
+  expect(words(panel({ ...blind, foretoldSinkCelsius: null }))).toContain(
+    "not seen by anything here: heat sink",
+  );
 });
 
 test("a soak has no wave to show: its heat is large instead", () => {

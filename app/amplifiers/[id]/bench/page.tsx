@@ -6,6 +6,7 @@ import {
   heatModel,
   rigCalibration,
   safetyFacts,
+  sinkForecasts,
 } from "@/records/facts";
 import { amplifierRecords } from "@/server/amplifierRecords";
 import { judgementOf } from "@/server/judged";
@@ -26,10 +27,8 @@ export default async function BenchPage({ params, searchParams }: BenchPageProps
   const { amplifier, powers, loads, runs, details, rig, plan, instruments, recorders } = records;
   const db = await database();
   const { found, supplies } = await judgementOf(db, records);
-  const model = heatModel(
-    planRecordsOf(records, { found, sink: await measuredSinkOf(db, records) }),
-    plan,
-  );
+  const planRecords = planRecordsOf(records, { found, sink: await measuredSinkOf(db, records) });
+  const model = heatModel(planRecords, plan);
   const { ambientCelsius, bodies } = model;
   const asked = String((await searchParams).run ?? "");
   return (
@@ -50,6 +49,7 @@ export default async function BenchPage({ params, searchParams }: BenchPageProps
       recorders={recorders}
       voltmeter={chosenInstrument(instruments, "voltmeter", rig.voltmeterId)}
       found={found}
+      sinks={sinkForecasts(planRecords, plan)}
       supplies={supplies}
       schedule={{ entries: timelineOf(plan.runs, model).entries, ambientCelsius, bodies }}
       cautions={cautionsFor(safetyFacts({ amplifier, claims: powers, loads, details, plan }, rig))}
