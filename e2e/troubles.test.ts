@@ -12,10 +12,13 @@ import { request } from "node:http";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import Database from "better-sqlite3";
+import type { Knex } from "knex";
 import { By, Key, type WebDriver } from "selenium-webdriver";
+import type { ChromiumWebDriver } from "selenium-webdriver/chromium";
 import {
   addAmplifier,
   addClaim,
+  addLoad,
   addRun,
   databaseFile,
   findDocument,
@@ -23,7 +26,14 @@ import {
   makeBackup,
   openDatabase,
 } from "@/store";
-import { amplifierDraft, captureOf, claimDraft, runDraft, listRuns } from "@/store/testing/records";
+import {
+  amplifierDraft,
+  captureOf,
+  claimDraft,
+  loadDraft,
+  runDraft,
+  listRuns,
+} from "@/store/testing/records";
 import { fieldOf, fill, openBrowser, pageText, press, shows, type Browser } from "./browser";
 import { forms } from "./forms";
 import { startServer, type Server } from "./server";
@@ -118,8 +128,14 @@ test("a full disk: what is typed stays and is told, everything is read, and is k
 describe("without the server", () => {
   const UNFETCHED = "This could not be fetched: the program does not answer";
   /** A page of an amplifier whose server has ended since. */
-  const orphaned = async (stage: string): Promise<{ driver: WebDriver; port: number }> => {
+  const orphaned = async (
+    stage: string,
+    prepare: (db: Knex, amplifierId: string) => Promise<void> = async () => {},
+  ): Promise<{ driver: WebDriver; port: number }> => {
     const { id } = await withOne();
+    const db = await openDatabase(folder);
+    await prepare(db, id);
+    await db.destroy();
     server = await startServer(folder);
     const { driver } = browser;
     await driver.get(`${server.url}/amplifiers/${id}/${stage}`);
@@ -144,6 +160,20 @@ describe("without the server", () => {
     await driver.actions().sendKeys(Key.ESCAPE).perform();
     const watts = await fieldOf(driver, "Claim", "Power per channel");
     expect(await watts.getAttribute("value")).toBe("55");
+  });
+
+  test("the drive by hand says that it cannot begin, and begins once the server is back", async () => {
+    const { driver, port } = await orphaned("bench?run=new", async (db, amplifierId) => {
+      await addLoad(db, amplifierId, loadDraft);
+    });
+    // What the page worked out while the server was there must not serve it now.
+    await (driver as ChromiumWebDriver).sendDevToolsCommand("Network.clearBrowserCache", {});
+    await driver.findElement(By.css("#run-kind option[value='clip-search']")).click();
+    await press(driver, "Switch the live bench on");
+    await shows(driver, "The live bench could not be started");
+    server = await startServer(folder, {}, port);
+    await press(driver, "Switch the live bench on");
+    await shows(driver, "of the source’s most");
   });
 
   test("a tab of the Rig that cannot come says so in its place", async () => {

@@ -7,26 +7,55 @@ export class Cancelled extends Error {}
 /** Work under way in a worker of its own. `cancel` ends the worker at once, in the middle of whatever it does. */
 export type Job<T> = { finished: Promise<T>; cancel(): void };
 
+type Thread = { thread: Worker; worker: BenchWorker; isBroken(): boolean };
+
+/** A new worker, and what it can be asked: that is refused once it has failed, or where its code does not come. */
+const openThread = (): Thread => {
+  const thread = new Worker(new URL("./bench.worker.ts", import.meta.url), { type: "module" });
+  let isBroken = false;
+  const broken = new Promise<never>((_, reject) => {
+    thread.onerror = () => {
+      isBroken = true;
+      reject(new Error("The analysis could not be started. Reload the page and try again."));
+    };
+  });
+  // Nobody may be asking just now.
+  broken.catch(() => {});
+  // Every member of BenchWorker returns a promise already, so the remote has the same shape.
+  const remote = wrap(thread) as unknown as Record<string, (...given: unknown[]) => unknown>;
+  const worker = new Proxy(remote, {
+    get:
+      (_, name: string) =>
+      (...given: unknown[]) =>
+        Promise.race([remote[name](...given), broken]),
+  });
+  return { thread, worker: worker as unknown as BenchWorker, isBroken: () => isBroken };
+};
+
 /** Starts work in a new worker, which ends with the work. @throws {Cancelled} from `finished` when cancelled */
 export const startJob = <T>(work: (worker: BenchWorker) => Promise<T>): Job<T> => {
-  const thread = new Worker(new URL("./bench.worker.ts", import.meta.url), { type: "module" });
+  const { thread, worker } = openThread();
   let cancel = () => {};
   const cancelled = new Promise<never>((_, reject) => {
     cancel = () => reject(new Cancelled("cancelled"));
-    thread.onerror = () =>
-      reject(new Error("The analysis could not be started. Reload the page and try again."));
   });
-  // Every member of BenchWorker returns a promise already, so the remote has the same shape.
-  const finished = Promise.race([work(wrap(thread) as unknown as BenchWorker), cancelled]).finally(
-    () => thread.terminate(),
-  );
+  const finished = Promise.race([work(worker), cancelled]).finally(() => thread.terminate());
   return { finished, cancel };
 };
 
-/** A worker kept for many short tasks. */
-export const keepWorker = (): { worker: BenchWorker; end(): void } => {
-  const thread = new Worker(new URL("./bench.worker.ts", import.meta.url), { type: "module" });
-  return { worker: wrap(thread) as unknown as BenchWorker, end: () => thread.terminate() };
+/** A worker kept for many short tasks; in the place of one that has failed the next to ask gets another. */
+export const keepWorker = (): { readonly worker: BenchWorker; end(): void } => {
+  let kept = openThread();
+  return {
+    get worker() {
+      if (kept.isBroken()) {
+        kept.thread.terminate();
+        kept = openThread();
+      }
+      return kept.worker;
+    },
+    end: () => kept.thread.terminate(),
+  };
 };
 
 /** A callback, or several by name, that a worker may call. */
