@@ -103,6 +103,20 @@ test("a breaker lets a moment of current pass, but not seconds of it", () => {
   );
 });
 
+test("what rings on after the drive has ended is no collapse: nothing is asked of the amplifier then", () => {
+  const tail = (volts: number): LiveMoment => ({
+    ...calm,
+    driveVoltsRms: 0,
+    voltsRms: [volts, volts],
+    loadWatts: [0, 0],
+  });
+  expect(watched([calm, tail(4), tail(1.5), tail(0.6), tail(0.2)])).toBeNull();
+  // A burst that comes again is watched as the first was.
+  expect(watched([calm, tail(1), tail(0.1), calm, { ...calm, voltsRms: [5, 20] }])?.guard).toBe(
+    "collapse",
+  );
+});
+
 test("a change on purpose is no collapse; limits that are none are refused", () => {
   const watch = new GuardWatch(limits);
   watch.look(calm, 0.05);

@@ -44,6 +44,8 @@ const COLLAPSED_RATIO = 0.5;
 const SAME_DRIVE_RATIO = 0.99;
 /** Less output than this is nothing that could collapse. */
 const LEAST_VOLTS = 0.1;
+/** A drive this far under the most that there was asks nothing of the amplifier: what is still there rings on. */
+const NO_DRIVE_RATIO = 1e-3;
 
 const CUT_OUT: Trip = {
   guard: "protection",
@@ -68,6 +70,7 @@ const watts = (value: number): string => `${formatSignificant(value, 3)} W`;
  */
 export class GuardWatch {
   private before: LiveMoment | null = null;
+  private mostDriveVoltsRms = 0;
 
   /**
    * @param warmth what loads and breaker feel from before
@@ -91,6 +94,8 @@ export class GuardWatch {
   look(now: LiveMoment, seconds: number): Trip | null {
     const { limits, before } = this;
     this.before = now;
+    this.mostDriveVoltsRms = Math.max(this.mostDriveVoltsRms, now.driveVoltsRms);
+    const isDriven = now.driveVoltsRms > NO_DRIVE_RATIO * this.mostDriveVoltsRms;
     this.warmth = nextWarmth(this.warmth, now, seconds, limits);
     if (most(now.voltsPeak) >= NEAR_FULL_SCALE * limits.fullScaleVolts)
       return {
@@ -99,7 +104,10 @@ export class GuardWatch {
       };
     // What the amplifier does to itself comes last: a run may play on through it, but not past the others.
     return (
-      this.load(now) ?? this.heatAndMains(now) ?? (now.isCutOut ? CUT_OUT : collapse(now, before))
+      this.load(now) ??
+      this.heatAndMains(now) ??
+      (now.isCutOut ? CUT_OUT : null) ??
+      (isDriven ? collapse(now, before) : null)
     );
   }
 
