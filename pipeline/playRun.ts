@@ -12,7 +12,6 @@ import { TONE_DEFAULTS } from "@/core/distortion";
 import { quickThdPlusNoiseRatio } from "@/core/distortion/reading";
 import type { GuardLimits } from "@/core/drive";
 import { failure, success, type Outcome } from "@/core/outcome";
-import { inputVoltsForPower } from "@/core/power";
 import type { Response } from "@/core/response";
 import {
   completeSettings,
@@ -26,15 +25,15 @@ import {
   type Settings,
   type Shot,
   type ShotFacts,
-  type SoakDefinition,
 } from "@/core/run";
 import { analyseRun, RUN_METHODS } from "@/core/run/reading";
 import type { ChannelConditions } from "@/core/power";
 import { formatSignificant } from "@/core/units";
 import { FeltWarmth } from "./FeltWarmth";
-import { guardedWatch, guardsOf, type ShotTrip } from "./guardedWatch";
+import { guardedWatch, type ShotTrip } from "./guardedWatch";
+import { playSoak } from "./playSoak";
 import { recordedFrom } from "./recorded";
-import { followSoak, type SoakOutlook } from "./soakOutlook";
+import type { SoakOutlook } from "./soakOutlook";
 
 /** A shot whose recording is already kept, from a run that was interrupted. */
 export type KeptShot = {
@@ -140,7 +139,18 @@ export const playRun = async (
     const connected = await connectedTo(bench, "run", request.loads);
     const shotFacts = await shotFactsOf(connected, bench, channels, listener);
     if (soak)
-      return await playSoak(soak, { settings, connected }, { ...bench, shotFacts }, listener);
+      return await playSoak(
+        soak,
+        { settings, connected, facts, shotFacts, limits: request.limits },
+        (seen) =>
+          listener.onMoment({
+            label: "Soaking",
+            shotNumber: 1,
+            foretoldSinkCelsius: null,
+            isTone: false,
+            ...seen,
+          }),
+      );
     played = await playShots(shots(settings, shotFacts), bench, channels, listener);
   } catch (error) {
     if (error instanceof InstrumentFault) return { ok: false, finding: error.finding };
@@ -419,72 +429,4 @@ const sweepEnd = ({ stimulus, endsPastRatio }: Shot): ((moment: RecordingMoment)
     if (volts.some(({ length }) => length === 0)) return false;
     return volts.every((each) => (quickThdPlusNoiseRatio(each, sampleRateHz) ?? 0) > endsPastRatio);
   };
-};
-
-/** A soak is watched with thermometers; guards of heat and load end it, what the amplifier's own protection does is what it is for. */
-const playSoak = async (
-  { tone, read }: SoakDefinition,
-  { settings, connected }: { settings: Settings; connected: Connected },
-  { instrument: { facts }, request: { limits }, shotFacts }: Bench & { shotFacts: ShotFacts },
-  { onMoment }: PlayListener,
-): Promise<Outcome<ChannelResult[]>> => {
-  if (!facts.knowsHeat)
-    return failure(
-      "no-samples",
-      "Heat soak",
-      `${facts.name} is told no temperatures. Choose a temperature logger of the network on the Rig, or hold the tone by hand, live, and type what the thermometer shows under Heat.`,
-    );
-  const { frequencyHz, watts, seconds } = tone(settings, shotFacts);
-  const driveVoltsRms = Math.min(
-    shotFacts.mostDriveVoltsRms,
-    inputVoltsForPower(watts, shotFacts.loadOhms, shotFacts.gainRatio),
-  );
-  const drives = Array<boolean>(shotFacts.channelCount).fill(true);
-  const guards = guardsOf(limits, connected);
-  const follower = followSoak();
-  let before = 0;
-  let trip: ShotTrip | null = null;
-  const soaked = await connected.soak(
-    { frequencyHz, voltsPeak: Math.SQRT2 * driveVoltsRms, seconds, drives },
-    (point) => {
-      const moment: RecordingMoment = {
-        doneRatio: Math.min(1, point.seconds / seconds),
-        seconds: point.seconds,
-        driveVoltsRms,
-        voltsRms: point.loadWatts.map((each) => Math.sqrt(each * shotFacts.loadOhms)),
-        voltsPeak: [],
-        loadWatts: point.loadWatts,
-        loadCelsius: point.loadCelsius === null ? [] : [point.loadCelsius],
-        sinkCelsius: point.sinkCelsius,
-        mainsAmperes: point.mainsAmperes,
-        isCutOut: point.isCutOut,
-        last: () => ({ volts: [], sampleRateHz: 1 }),
-      };
-      follower.see(point.seconds, point.sinkCelsius, point.isCutOut);
-      const { outlook } = follower;
-      onMoment({
-        label: "Soaking",
-        shotNumber: 1,
-        moment,
-        foretoldSinkCelsius: null,
-        isTone: false,
-        outlook,
-      });
-      const found = guards.look(
-        { ...moment, voltsRms: [], isCutOut: false },
-        point.seconds - before,
-      );
-      before = point.seconds;
-      if (found) trip = { ...found, seconds: point.seconds, isOfOutput: false };
-      return found ? "end" : "go-on";
-    },
-  );
-  const outcome = read(soaked.points, soaked.events, drives.length);
-  return outcome.ok
-    ? success(
-        outcome.value.map((channel) =>
-          trip ? { ...channel, stop: stoppedBy(channel.stop, trip) } : channel,
-        ),
-      )
-    : outcome;
 };

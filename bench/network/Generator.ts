@@ -21,6 +21,14 @@ export const glidesByItself = ({ profile: { commands } }: NetworkInstrument): bo
 const hasWaveforms = (commands: Readonly<Record<string, string>>): boolean =>
   WAVEFORM_COMMANDS.every((command) => commands[command]?.trim());
 
+/** Whether it plays bursts by itself, where its memory does not hold so many seconds or it has none. Between them it is silent. */
+export const burstsByItself = (
+  { profile: { commands, numbers } }: NetworkInstrument,
+  seconds: number,
+): boolean =>
+  Boolean(commands.burst?.trim() && commands.start?.trim()) &&
+  (!hasWaveforms(commands) || seconds * numbers.waveformHertz > numbers.memorySamples);
+
 /** At which a generator takes a waveform of so many seconds. @throws {InstrumentFault} where its memory is too small, or there is none */
 export const waveformRate = ({ name, profile }: NetworkInstrument, seconds: number): number => {
   const { commands, numbers } = profile;
@@ -77,6 +85,14 @@ export class Generator {
   async glide(output: number, { lowHz, highHz, seconds, voltsPeak }: Glide): Promise<void> {
     await this.sine(output, lowHz, voltsPeak);
     await this.scpi.say("sweep", { output, lowHertz: lowHz, highHertz: highHz, seconds });
+  }
+
+  /** Gets ready to play so many cycles at each `start`. */
+  async burst(
+    output: number,
+    { hertz, cycles, voltsPeak }: { hertz: number; cycles: number; voltsPeak: number },
+  ): Promise<void> {
+    await this.scpi.say("burst", { output, hertz, cycles, voltsPeakToPeak: 2 * voltsPeak });
   }
 
   async start(): Promise<void> {

@@ -1,10 +1,16 @@
 import { peakOf, rootMeanSquare } from "@/core/numeric";
-import { halveRate, stimulusVolts, type Stimulus } from "@/core/signal";
+import { BURST_KINDS, halveRate, stimulusVolts, type Stimulus } from "@/core/signal";
 import { InstrumentFault, type RecordingRequest, type Watch } from "../contract";
 import { beginningOf, silentFrom } from "./alignOnce";
 import type { Desk, Seen } from "./Desk";
 import type { MeterGlance } from "./Meters";
-import { glidesByItself, waveformRate, type OnceWave } from "./Generator";
+import {
+  burstsByItself,
+  glidesByItself,
+  waveformRate,
+  type Generator,
+  type OnceWave,
+} from "./Generator";
 import { momentMetered, momentSeen, sharesOf, type At } from "./moments";
 import { rangeFor, type Amplifier } from "./rise";
 
@@ -130,8 +136,19 @@ export type Once = {
   stimulus: Stimulus;
   seconds: number;
   peak: number;
-  /** null where the generator glides by itself. */
+  /** null where the generator glides, or plays bursts, by itself. */
   wave: OnceWave | null;
+};
+
+type BurstStimulus = Extract<Stimulus, { kind: "burst" }>;
+
+/** Whether the generator plays bursts of its own, each when it is started. */
+const isOfBursts = (once: Once): once is Once & { stimulus: BurstStimulus } =>
+  once.wave === null && once.stimulus.kind === "burst";
+
+const periodOf = ({ burst }: BurstStimulus): number => {
+  const { highCycles, lowCycles, frequencyHz } = BURST_KINDS[burst];
+  return (highCycles + lowCycles) / frequencyHz;
 };
 
 /** @throws {InstrumentFault} where the generator takes no such waveform */
@@ -142,6 +159,8 @@ export const onceOf = (
 ): Once => {
   const seconds = stimulusVolts(stimulus, sampleRateHz).length / sampleRateHz;
   if (stimulus.kind === "log-sweep" && glidesByItself(setup.generator))
+    return { stimulus, seconds, peak: stimulus.voltsPeak, wave: null };
+  if (stimulus.kind === "burst" && burstsByItself(setup.generator, seconds))
     return { stimulus, seconds, peak: stimulus.voltsPeak, wave: null };
   const waveformHertz = waveformRate(setup.generator, seconds);
   const volts = stimulusVolts(stimulus, waveformHertz);
@@ -174,10 +193,7 @@ export const recordOnce = async (
   const { generator } = desk;
   const { stimulus, seconds, peak, wave } = once;
   const outputs = desk.outputsFor(request.drives);
-  for (const output of outputs) {
-    if (wave) await generator.load(output, wave);
-    else if (stimulus.kind === "log-sweep") await generator.glide(output, stimulus);
-  }
+  for (const output of outputs) await prepareOnce(generator, output, once);
   const at = wave && stimulus.kind === "level-sweep" ? driveIn(wave) : null;
   const watcher = new Watcher(
     desk,
@@ -185,6 +201,7 @@ export const recordOnce = async (
     { seconds, at, isMetered: request.drives[0] },
     watch,
   );
+  const starts = startsOf(once);
   let began = desk.now();
   const seen = await desk.record({
     ...rangeFor(amplifier, peak),
@@ -196,15 +213,51 @@ export const recordOnce = async (
       await desk.wait(Math.max(generator.settleSeconds, desk.meters.settleSeconds));
     },
     onBegun: async () => {
+      await desk.wait(starts.again());
       await generator.start();
       began = desk.now();
     },
     onDone: () => desk.silence(),
-    look: () => watcher.look(() => desk.now() - began),
+    look: async () => {
+      if (starts.isDue(desk.now() - began) && !watcher.isEnded) await generator.start();
+      await watcher.look(() => desk.now() - began);
+    },
     isEnded: () => watcher.isEnded,
   });
   watcher.tell(seen);
   return { seen, meters: watcher.glance.mains, isEnded: watcher.isEnded };
+};
+
+const prepareOnce = async (
+  generator: Generator,
+  output: number,
+  { stimulus, wave }: Once,
+): Promise<void> => {
+  if (wave) return generator.load(output, wave);
+  if (stimulus.kind === "log-sweep") return generator.glide(output, stimulus);
+  if (stimulus.kind !== "burst") return;
+  const { frequencyHz: hertz, highCycles: cycles } = BURST_KINDS[stimulus.burst];
+  await generator.burst(output, { hertz, cycles, voltsPeak: stimulus.voltsPeak });
+};
+
+/** When it is to be started once more: bursts of the generator's own one by one, as near to their times as looks come by. */
+const startsOf = (once: Once) => {
+  let started = 1;
+  return {
+    /** The oscilloscope begins, for the first time or in a wider range. @returns the rest before the first, as the published bursts have it */
+    again: (): number => {
+      started = 1;
+      return isOfBursts(once) ? periodOf(once.stimulus) / 10 : 0;
+    },
+    isDue: (seconds: number): boolean => {
+      if (!isOfBursts(once)) return false;
+      const { stimulus } = once;
+      const isDue =
+        started < BURST_KINDS[stimulus.burst].repeats && seconds >= started * periodOf(stimulus);
+      if (isDue) started++;
+      return isDue;
+    },
+  };
 };
 
 /** RMS volts of a wave in the tenth of a second before a time. */
@@ -225,7 +278,8 @@ export const fromBeginning = (
   driven: number,
 ): PlayedRecording => {
   const { sampleRateHz } = seen;
-  const sent = sentAt(once, sampleRateHz);
+  const ownBursts = isOfBursts(once) ? once.stimulus : null;
+  const sent = ownBursts ? oneBurst(ownBursts, sampleRateHz) : sentAt(once, sampleRateHz);
   const from = beginningOf(sent, seen.volts[Math.max(0, driven)], sampleRateHz);
   if (from === null && !isEnded)
     throw new InstrumentFault({
@@ -234,8 +288,18 @@ export const fromBeginning = (
       advice:
         "the generator was started, and nothing like what it was to play came back. Look whether its output plays once when it is started, and whether the amplifier is on.",
     });
+  // Bursts are found where they are: nothing else of them is in time with what was to be sent.
+  if (ownBursts) return { seen: isEnded ? cutWhereSilent(seen) : seen, meters };
   const begun = cut(seen, from ?? 0, (from ?? 0) + sent.length);
   return { seen: isEnded ? cutWhereSilent(begun) : begun, meters };
+};
+
+const oneBurst = ({ burst }: BurstStimulus, sampleRateHz: number): Float64Array => {
+  const { frequencyHz, highCycles } = BURST_KINDS[burst];
+  return stimulusVolts(
+    { kind: "sine", frequencyHz, voltsPeak: 1, seconds: highCycles / frequencyHz },
+    sampleRateHz,
+  );
 };
 
 const cut = (seen: Seen, from: number, to: number): Seen => {

@@ -96,14 +96,30 @@ const toneOf = (volts: Float64Array, sampleRateHz: number): number | null => {
   );
 };
 
-/** The low tone between the bursts is long and steady: a sine fit to its longest stretch gives the frequency closely. */
+/** Of a stretch that holds a tone a sine leaves less than this; of noise it leaves nearly all. */
+const TONE_RESIDUAL_RATIO = 0.5;
+
+/**
+ * The low tone between the bursts is long and steady: a sine fit to its longest stretch gives the frequency closely. Where nothing
+ * lies between, the longest burst has to do.
+ */
 const refinedFrequency = (
   volts: Float64Array,
   sampleRateHz: number,
   roughHz: number,
   spans: readonly Span[],
-): number => {
-  const guard = Math.round((2 * sampleRateHz) / roughHz);
+): number =>
+  fittedFrequency(lowStretch(volts, sampleRateHz / roughHz, spans), sampleRateHz, roughHz) ??
+  fittedFrequency(longestBurst(volts, sampleRateHz / roughHz, spans), sampleRateHz, roughHz) ??
+  roughHz;
+
+/** The longest stretch without a burst, clear of where the bursts before and after it begin and end. */
+const lowStretch = (
+  volts: Float64Array,
+  samplesACycle: number,
+  spans: readonly Span[],
+): Float64Array => {
+  const guard = Math.round(2 * samplesACycle);
   const edges = [
     ...spans.map(({ first, count }) => ({ from: first, to: first + count })),
     { from: volts.length, to: volts.length },
@@ -116,12 +132,35 @@ const refinedFrequency = (
     };
     if (stretch.to - stretch.from > best.to - best.from) best = stretch;
   });
-  const part = volts.subarray(best.from, Math.min(best.to, best.from + LONGEST_FIT_SAMPLES));
-  if (part.length * roughHz < 3 * sampleRateHz) return roughHz;
+  return volts.subarray(best.from, Math.min(best.to, best.from + LONGEST_FIT_SAMPLES));
+};
+
+/** The longest burst without the half cycle at either end, where it begins and dies away. */
+const longestBurst = (
+  volts: Float64Array,
+  samplesACycle: number,
+  spans: readonly Span[],
+): Float64Array => {
+  const { first, count } = spans.reduce((most, span) => (span.count > most.count ? span : most), {
+    first: 0,
+    count: 0,
+  });
+  const half = samplesACycle / 2;
+  return volts.subarray(Math.round(first + half), Math.round(first + Math.max(half, count - half)));
+};
+
+/** The frequency of a stretch that holds a tone near the rough one; null where it holds none, or is too short. */
+const fittedFrequency = (
+  part: Float64Array,
+  sampleRateHz: number,
+  roughHz: number,
+): number | null => {
+  if (part.length * roughHz < 3 * sampleRateHz) return null;
   const start =
     findTone(powerSpectrum(part, sampleRateHz, "hann"), 0.8 * roughHz, 1.2 * roughHz) ?? roughHz;
-  const { frequencyHz, settled } = fitSine(part, sampleRateHz, start);
-  return settled && Math.abs(frequencyHz / roughHz - 1) < 0.1 ? frequencyHz : roughHz;
+  const { frequencyHz, voltsPeak, residualVoltsRms, settled } = fitSine(part, sampleRateHz, start);
+  const isTone = residualVoltsRms < TONE_RESIDUAL_RATIO * (voltsPeak / Math.SQRT2);
+  return settled && isTone && Math.abs(frequencyHz / roughHz - 1) < 0.1 ? frequencyHz : null;
 };
 
 const LONGEST_FIT_SAMPLES = 2 ** 17;

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { BURST_KINDS, bursts } from "../signal";
+import { BURST_KINDS, bursts, seededNormal } from "../signal";
 import { captureVolts, hasReferenceCaptures, truthOf } from "../testing/referenceCapture";
 import { analyseBursts, fitStayingPower, headroomRatio, heldPowers, type BurstReading } from ".";
 
@@ -31,6 +31,44 @@ test.each(Object.keys(BURST_KINDS) as (keyof typeof BURST_KINDS)[])(
     expect(burstPowerWatts).toBeCloseTo(28.3 ** 2 / 16, 1);
   },
 );
+
+describe("bursts with nothing but noise and hum between them, as a generator plays so many cycles", () => {
+  const RATE = 96_000;
+  /** @param seed of the noise, 75 dB under the bursts; @param hum of the mains, 60 dB under them */
+  const fromSilence = (kind: keyof typeof BURST_KINDS, seed: number, hum: number, turned = 0) => {
+    const made = { ...BURST_KINDS[kind], voltsPeak: 28.3, lowDb: -200 };
+    const noise = seededNormal(seed);
+    return bursts(made, RATE).map(
+      (value, n) =>
+        (turned ? Math.max(-turned, Math.min(turned, value)) : value) +
+        0.005 * noise() +
+        hum * Math.sin((2 * Math.PI * 50 * n) / RATE + 1),
+    );
+  };
+
+  test.each(
+    (Object.keys(BURST_KINDS) as (keyof typeof BURST_KINDS)[]).flatMap((kind) =>
+      [1, 2, 3, 4, 5].map((seed) => [kind, seed] as const),
+    ),
+  )("%s, noise %i: frequency, cycles and power are those that were made", (kind, seed) => {
+    const { frequencyHz, highCycles, repeats } = BURST_KINDS[kind];
+    for (const hum of [0, 0.028]) {
+      const found = readingOf(fromSilence(kind, seed, hum), RATE, 8);
+      expect(found.frequencyHz / frequencyHz).toBeCloseTo(1, 3);
+      expect(found.bursts.map(({ cycles }) => cycles.length)).toEqual(
+        Array<number>(repeats).fill(highCycles),
+      );
+      expect(found.burstPowerWatts).toBeCloseTo(28.3 ** 2 / 16, 0);
+      expect(found.stepRatio).toBeGreaterThan(300);
+    }
+  });
+
+  test("a limit is found in them too: every cycle of a clipped burst is flat", () => {
+    const found = readingOf(fromSilence("20-ms", 7, 0, 24), RATE, 8);
+    expect(found.bursts[0].flattenedCycleCount).toBe(20);
+    expect(found.burstPowerWatts).toBeNull();
+  });
+});
 
 test("clipping from the seventh cycle on: the last clean cycle is the sixth", () => {
   const made = { ...BURST_KINDS["20-ms"], voltsPeak: 30, repeats: 2 };

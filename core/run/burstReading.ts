@@ -1,5 +1,7 @@
 import { analyseBursts, type BurstReading } from "../burst";
+import type { Caution } from "../caution";
 import { type Outcome } from "../outcome";
+import { amplitudeRatioToDb, formatSignificant } from "../units";
 import type { BurstCycles, Recorded } from "./types";
 import type { ChannelConditions } from "../power";
 
@@ -9,6 +11,24 @@ export const burstReadingOf = (
   channel: number,
   load: ChannelConditions,
 ): Outcome<BurstReading> => analyseBursts(volts[channel], sampleRateHz, load);
+
+/** Published bursts stand 20 dB above what lies between; a limit that bends them lets them stand less. @see CTA-2006 (from memory) */
+const MOST_STEP_RATIO = 20;
+
+/** What is to be said of bursts between which next to nothing was played. @param figures names of those that come from them */
+export const silenceBetween = (
+  { stepRatio }: BurstReading,
+  figures: readonly { name: string }[],
+): Caution[] =>
+  stepRatio <= MOST_STEP_RATIO
+    ? []
+    : [
+        {
+          code: "other-tones",
+          text: `Between the bursts ${Number.isFinite(stepRatio) ? `lies ${formatSignificant(amplitudeRatioToDb(stepRatio), 2)} dB less` : "lies nothing"}; the published burst has 20 dB less. The supply rests between, which on simulated amplifiers made up to 0.4 dB. Play the published burst for proof.`,
+          touches: figures.map(({ name }) => name),
+        },
+      ];
 
 /** The weakest burst, cycle by cycle. */
 export const cyclesOf = ({ bursts, frequencyHz }: BurstReading, label: string): BurstCycles => {

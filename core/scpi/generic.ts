@@ -4,7 +4,7 @@ const NEXT_ERROR = "SYSTem:ERRor?";
 const PREPARE = "*CLS";
 
 /**
- * Profiles that ship: the spelling of the published standards, to begin from. What no standard has (a waveform's name and rate, how a
+ * Profiles that ship: the spelling of the published standards, to begin from. What no standard has (a waveform's name and rate, bursts, how a
  * sample becomes volts) is spelled in the same manner, as a place to begin from: most instruments spell it otherwise.
  * @see SCPI-99, volume 2 (command reference); IEEE 488.2-1992, section 10 (common commands). From memory.
  */
@@ -22,7 +22,9 @@ export const GENERIC_PROFILES: Readonly<Record<NetworkRole, InstrumentProfile>> 
       frequencyNow: "SOURce{output}:FREQuency:CW?",
       sweep:
         "SOURce{output}:FREQuency:STARt {lowHertz}\nSOURce{output}:FREQuency:STOP {highHertz}\nSOURce{output}:SWEep:SPACing LOGarithmic\nSOURce{output}:SWEep:TIME {seconds}\nSOURce{output}:FREQuency:MODE SWEep",
-      continuous: "SOURce{output}:FREQuency:MODE CW",
+      burst:
+        "SOURce{output}:FUNCtion:SHAPe SINusoid\nSOURce{output}:FREQuency:CW {hertz}\nSOURce{output}:VOLTage:LEVel:IMMediate:AMPLitude {voltsPeakToPeak}\nSOURce{output}:BURSt:NCYCles {cycles}\nSOURce{output}:BURSt:STATe ON",
+      continuous: "SOURce{output}:FREQuency:MODE CW\nSOURce{output}:BURSt:STATe OFF",
       waveform: "TRACe:DATA OUTPUT{output},{block}",
       playWaveform:
         "SOURce{output}:FUNCtion:SHAPe USER\nSOURce{output}:FUNCtion:USER:RATE {samplesPerSecond}\nSOURce{output}:VOLTage:LEVel:IMMediate:AMPLitude {voltsPeakToPeak}",

@@ -77,6 +77,14 @@ export const ROLE_FACTS: Readonly<Record<NetworkRole, RoleFacts>> = {
           "seconds",
         ]),
       ),
+      burst: optional(
+        say("Play so many cycles each time it is started", [
+          "output",
+          "hertz",
+          "cycles",
+          "voltsPeakToPeak",
+        ]),
+      ),
       continuous: optional(say("Back from once to continuous", OUTPUT)),
       waveform: optional(
         say("Take a waveform into its memory", ["output", "samplesPerSecond", "block"]),

@@ -17,6 +17,8 @@ type Output = {
   voltsPeakToPeak: number;
   isSweep: boolean;
   sweep: { lowHertz: number; highHertz: number; seconds: number };
+  isBurst: boolean;
+  cycles: number;
   samplesPerSecond: number;
   wave: Float64Array;
   /** Of what plays once; null until it is started. */
@@ -31,6 +33,8 @@ const switchedOff = (): Output => ({
   voltsPeakToPeak: 0.1,
   isSweep: false,
   sweep: { lowHertz: 20, highHertz: 20_000, seconds: 1 },
+  isBurst: false,
+  cycles: 1,
   samplesPerSecond: 192_000,
   wave: new Float64Array(0),
   startedAt: null,
@@ -84,6 +88,14 @@ export const generatorCommands = (bench: SharedBench, clock: Clock): readonly Co
       }),
     ],
     ["SOURce#:SWEep:SPACing", set(() => {})],
+    [
+      "SOURce#:BURSt[:STATe]",
+      set((output, given) => {
+        output.isBurst = switchOf(given);
+        output.startedAt = null;
+      }),
+    ],
+    ["SOURce#:BURSt:NCYCles", set((output, given) => (output.cycles = within(given, 1, 1e6)))],
     [
       "SOURce#:SWEep:TIME",
       set((output, given) => (output.sweep.seconds = within(given, 1e-3, 1000))),
@@ -152,6 +164,13 @@ const play = (output: Output, volts: Float64Array, firstFrame: number, rateHz: n
     if (startedAt === null) return;
     for (let n = 0; n < volts.length; n++)
       volts[n] = peak * (output.wave[firstFrame + n - startedAt] ?? 0);
+  } else if (output.isBurst) {
+    if (startedAt === null) return;
+    const turns = output.hertz / rateHz;
+    for (let n = 0; n < volts.length; n++) {
+      const cycle = (firstFrame + n - startedAt) * turns;
+      if (cycle >= 0 && cycle < output.cycles) volts[n] = peak * Math.sin(2 * Math.PI * cycle);
+    }
   } else if (output.isSweep) {
     if (startedAt === null) return;
     for (let n = 0; n < volts.length; n++)

@@ -1,5 +1,7 @@
+import { isDoubtful } from "../../caution";
 import { hasReferenceCaptures } from "../../testing/referenceCapture";
-import { captureAs, findingOf, RATE_HZ, recorded } from "../testing/recordings";
+import { BURST_KINDS, bursts } from "../../signal";
+import { captureAs, analysed, findingOf, RATE_HZ, recorded } from "../testing/recordings";
 
 test("silence holds no burst", () =>
   expect(findingOf("burst", [recorded([new Float64Array(RATE_HZ)])])).toBe("no-signal"));
@@ -12,4 +14,33 @@ test("silence holds no burst", () =>
   });
   test("a burst that holds: the last clean cycle is its power", () =>
     expect(captureAs("b_3R97_burst_1k", "burst").figures[0].value).toBeCloseTo(122.06, 0));
+});
+
+describe("what lies between the bursts", () => {
+  const between = (lowDb: number, kind: "burst" | "low-ohm") =>
+    analysed(kind, [
+      recorded([bursts({ ...BURST_KINDS["20-ms"], voltsPeak: 28, lowDb }, RATE_HZ)]),
+    ])[0];
+
+  test.each(["burst", "low-ohm"] as const)(
+    "%s: 20 dB less is the published burst, much less is another and proves nothing",
+    (kind) => {
+      const published = between(-20, kind);
+      expect(published.cautions).toEqual([]);
+      const [{ name, value }] = published.figures;
+      const silent = between(-60, kind);
+      expect(silent.figures[0].value).toBeCloseTo(value ?? 0, 2);
+      expect(silent.cautions).toMatchObject([
+        { code: "other-tones", text: expect.stringContaining("lies 60 dB less") },
+      ]);
+      expect(isDoubtful(silent.cautions ?? [], name)).toBe(true);
+      expect(between(-200, kind).cautions).toHaveLength(1);
+    },
+  );
+
+  test("bursts that a limit bends stand less above the rest, and are the published ones still", () => {
+    const volts = bursts({ ...BURST_KINDS["20-ms"], voltsPeak: 40 }, RATE_HZ);
+    const held = volts.map((value) => Math.max(-28, Math.min(28, value)));
+    expect(analysed("burst", [recorded([held])])[0].cautions).toEqual([]);
+  });
 });

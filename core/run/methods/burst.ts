@@ -1,3 +1,4 @@
+import type { Caution } from "../../caution";
 import { headroomRatio, type BurstReading } from "../../burst";
 import { success, type Outcome } from "../../outcome";
 import type { BurstName } from "../../signal";
@@ -10,7 +11,7 @@ import { allDriven } from "../shots";
 import { stopByEvent } from "../stop";
 import type { BurstCycles, Figure, RunStop, Recorded, RunMethod } from "../types";
 import type { ChannelConditions } from "../../power";
-import { burstReadingOf, cyclesOf } from "../burstReading";
+import { burstReadingOf, cyclesOf, silenceBetween } from "../burstReading";
 import { ALL, BURST_NAMES, BURST_LABELS } from "../kinds/burst";
 
 /** From a little under the steady limit on, to an eighth of a decibel. */
@@ -65,11 +66,18 @@ export const burstMethod: RunMethod = {
         bursts: read.flatMap(({ bursts }) => bursts),
         stop: stopByEvent(recordings, null) ?? read[0].stop,
         summary: read.map(({ summary }) => summary).join(" "),
+        cautions: read.flatMap(({ cautions }) => cautions),
       });
     }),
 };
 
-type BurstGroup = { figures: Figure[]; bursts: BurstCycles[]; stop: RunStop; summary: string };
+type BurstGroup = {
+  figures: Figure[];
+  bursts: BurstCycles[];
+  stop: RunStop;
+  summary: string;
+  cautions: Caution[];
+};
 
 /** One burst at the levels that were tried: the highest clean one counts, and the first above it shows what ends it. */
 const readGroup = (
@@ -100,14 +108,16 @@ const readGroup = (
     ) ?? null;
   const label = labelOf(best.recorded, best.reading);
   const decisive = above ?? best;
+  const figures = burstFigures(best.reading, above?.reading ?? null, label, ratedWatts);
   return success({
-    figures: burstFigures(best.reading, above?.reading ?? null, label, ratedWatts),
+    figures,
     bursts: [
       cyclesOf(best.reading, label),
       ...(above ? [cyclesOf(above.reading, `${label}, a step higher`)] : []),
     ],
     stop: burstStop(decisive.reading, decisive.recorded, channel, best.reading.frequencyHz),
     summary: best.reading.summary,
+    cautions: silenceBetween(best.reading, figures),
   });
 };
 

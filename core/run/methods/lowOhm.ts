@@ -1,3 +1,4 @@
+import type { Caution } from "../../caution";
 import { cyclePowers } from "../cyclePowers";
 import type { BurstReading } from "../../burst";
 import { analyseTone } from "../../distortion/reading";
@@ -21,7 +22,7 @@ import type {
   RunMethod,
 } from "../types";
 import type { ChannelConditions } from "../../power";
-import { burstReadingOf, cyclesOf } from "../burstReading";
+import { burstReadingOf, cyclesOf, silenceBetween } from "../burstReading";
 
 /** How it is played and read. */
 export const lowOhmMethod: RunMethod = {
@@ -71,6 +72,7 @@ export const lowOhmMethod: RunMethod = {
         bursts: parts.flatMap((part) => part.bursts),
         stop,
         summary: parts.map((part) => part.summary).join(" "),
+        cautions: parts.flatMap((part) => part.cautions),
       });
     }),
 };
@@ -100,22 +102,25 @@ type StressPart = {
   bursts: BurstCycles[];
   picture: Curve | null;
   summary: string;
+  cautions: Caution[];
 };
 
 const stressBurst = (reading: BurstReading, load: ChannelConditions): StressPart => {
   const [first] = reading.bursts;
   const last = first.cycles.at(-1)?.powerWatts ?? 0;
+  const figures = [
+    figure("burst", "last cycle of 20 ms", "watts", {
+      value: last,
+      stdUncertainty: last * powerStdUncertaintyRatio(load),
+    }),
+    figure("flat-cycles", "flat cycles", "count", { value: first.flattenedCycleCount }),
+  ];
   return {
-    figures: [
-      figure("burst", "last cycle of 20 ms", "watts", {
-        value: last,
-        stdUncertainty: last * powerStdUncertaintyRatio(load),
-      }),
-      figure("flat-cycles", "flat cycles", "count", { value: first.flattenedCycleCount }),
-    ],
+    figures,
     bursts: [cyclesOf(reading, "1 kHz, 20 ms")],
     picture: null,
     summary: burstSummary(first),
+    cautions: silenceBetween(reading, figures),
   };
 };
 
@@ -171,6 +176,7 @@ const stressHeld = (
     return success({
       figures: held,
       bursts: [],
+      cautions: [],
       picture: wavePicture(
         volts[channel],
         sampleRateHz,
@@ -190,6 +196,7 @@ const stressHeld = (
       figure("back-after", "came back after", "seconds", { value: trip.backAfterSeconds }),
     ],
     bursts: [],
+    cautions: [],
     picture: wavePicture(
       volts[channel],
       sampleRateHz,
