@@ -3,7 +3,7 @@ import { isInBand, type Band } from "../distortion";
 import { success, type Outcome } from "../outcome";
 import { sweepSummary, type ChannelSweep, type StepReading } from "../sweep";
 import { analysePowerSweep } from "../sweep/reading";
-import { formatHertz } from "../units";
+import { formatHertz, formatPercent } from "../units";
 import { levelFigures, SCHOOLS, USUAL_LIMIT } from "./levelFigures";
 import { stopByEvent } from "./stop";
 import type { AnalysisConditions, ChannelResult, Curve, Recorded } from "./types";
@@ -31,7 +31,10 @@ export const readLevels = (
       // What the other instruments saw says more than that the output was cut off.
       const isExplained = !["output-protection", "not-known"].includes(result.stop.reason);
       const happened = isExplained ? null : stopByEvent(recordings, result.stop.picture);
-      const cautions = lateDistortion(outcome.value.frequencyHz, sampleRateHz, band);
+      const cautions = [
+        ...lateDistortion(outcome.value.frequencyHz, sampleRateHz, band),
+        ...movingLevels(sweep),
+      ];
       // A sentence about power at a limit would say it all the same.
       const summary = cautions[0]?.text ?? result.summary;
       return { ...result, stop: happened ?? result.stop, summary, cautions };
@@ -51,6 +54,19 @@ const lateDistortion = (frequencyHz: number, sampleRateHz: number, { highHz }: B
           touches: ["at-limit", ...SCHOOLS.map(([name]) => name), "lowest"],
         },
       ];
+};
+
+/** A level that moves while it is read is read as distortion. */
+const movingLevels = ({ steps, moved = [] }: ChannelSweep): Caution[] => {
+  if (moved.length === 0) return [];
+  const most = Math.max(...moved.map(({ thdPlusNoiseRatio }) => thdPlusNoiseRatio));
+  return [
+    {
+      code: "unsteady",
+      text: `${moved.length} of ${steps.length} levels change while they are read, which looks like up to ${formatPercent(most)} of distortion. Hold each level for twenty cycles of the tone and a fifth of a second at least, and record the sweep again.`,
+      touches: [],
+    },
+  ];
 };
 
 /** A result that has levels. */

@@ -5,6 +5,7 @@ import { powerStdUncertaintyRatio, powerWatts } from "../power";
 import { requirePositive, requireRange } from "../units";
 import { toneEnvelope } from "./envelope";
 import { findSteps, type SweepStep } from "./findSteps";
+import { unsteadyLevels } from "./unsteadyLevels";
 import { whyItStopped } from "./whyItStopped";
 import type { ChannelSweep, PowerSweepResult, StepReading, SweepConditions } from "./types";
 import type { ChannelConditions } from "../power";
@@ -69,7 +70,11 @@ export const analysePowerSweep = (
         "no tone was found in this channel. Check that it is driven and that its probe is connected.",
       );
     const rising = byRisingDrive(readings);
-    sweeps.push({ steps: rising, stop: whyItStopped(rising, steps.length, silentSeconds) });
+    sweeps.push({
+      steps: rising,
+      stop: whyItStopped(rising, steps.length, silentSeconds),
+      moved: unsteadyLevels(rising, volts, sampleRateHz),
+    });
   }
   return success({ kind: "power-sweep", frequencyHz, channels: sweeps });
 };

@@ -28,7 +28,12 @@ export type StepReading = {
   heldRatio: number;
 };
 
-export type ChannelSweep = { steps: readonly StepReading[]; stop: SweepStop };
+export type ChannelSweep = {
+  steps: readonly StepReading[];
+  stop: SweepStop;
+  /** Those that changed while they were read; absent where nobody looked. */
+  moved?: readonly StepReading[];
+};
 
 /** Why output did not go on rising. `evidence` is a sentence with the numbers that say so. */
 export type SweepStop = { reason: StopReason; evidence: string };

@@ -62,6 +62,9 @@ export const whyItStopped = (
       evidence: `Distortion rose smoothly to ${formatPercent(last.thdPlusNoiseRatio)} at ${watts(last)}, without flat tops; the recording alone does not say what limits it.`,
     };
   }
+  // From here on all are flat; what looks flat far below is something else.
+  const first =
+    steps[steps.findLastIndex(({ flattening }) => !flattening.present) + 1] ?? clipped[0];
   const highest = steps.reduce((best, step) => (step.powerWatts > best.powerWatts ? step : best));
   if (last.powerWatts < GIVES_WAY_RATIO * highest.powerWatts)
     return {
@@ -70,7 +73,7 @@ export const whyItStopped = (
     };
   return {
     reason: "rail-voltage",
-    evidence: `${halves(clipped[0])} flatten at ${formatSignificant(tipVolts(clipped[0]), 3)} V from ${watts(clipped[0])} on${ripple(clipped)}.`,
+    evidence: `${halves(first)} flatten at ${formatSignificant(tipVolts(first), 3)} V from ${watts(first)} on${ripple(clipped)}.`,
   };
 };
 

@@ -1,3 +1,4 @@
+import { isDoubtful } from "../../caution";
 import { stimulusVolts } from "../../signal";
 import { hasReferenceCaptures } from "../../testing/referenceCapture";
 import { initialSettings, RUN_KIND_NAMES, RUN_KINDS } from "..";
@@ -104,4 +105,26 @@ test("a sweep of 7 kHz whose third harmonic lies beyond the band says that its l
   expect(high.summary).toContain("third harmonic, 21 kHz, lies beyond 20 kHz");
   // Where the tops flatten it is told all the same.
   expect(Math.abs(valueOf(high, "tops") / valueOf(usual, "tops") - 1)).toBeLessThan(0.02);
+});
+
+test("levels that are held too shortly to be told apart make figures that are no evidence, and the sweep says so", () => {
+  const volts = Float64Array.from({ length: 15 * RATE_HZ }, (_, n) => {
+    const seconds = n / RATE_HZ;
+    return 0.5 * 72 ** (Math.floor(seconds / 0.5) / 29) * Math.sin(2 * Math.PI * 20 * seconds);
+  });
+  const [channel] = analysed("power-sweep", [recorded([volts])]);
+  expect(channel.cautions).toMatchObject([{ code: "unsteady", touches: [] }]);
+  expect(channel.summary).toMatch(/levels change while they are read.*Hold each level/);
+  expect(isDoubtful(channel.cautions ?? [], "one-percent")).toBe(true);
+});
+
+test("the stop is told from where the tops stay flat, not from what looks flat far below it", () => {
+  // Turned up evenly from nothing: the very first moments bend like a held top.
+  const volts = Float64Array.from({ length: 20 * RATE_HZ }, (_, n) => {
+    const seconds = n / RATE_HZ;
+    return Math.max(-28, Math.min(28, 1.8 * seconds * Math.sin(2 * Math.PI * 1000 * seconds)));
+  });
+  const { stop } = analysed("power-sweep", [recorded([volts])])[0];
+  expect(stop.reason).toBe("rail-voltage");
+  expect(stop.evidence).toMatch(/flatten at 2[78].* V from (4[89]|5\d)/);
 });
