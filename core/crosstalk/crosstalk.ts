@@ -93,7 +93,7 @@ export const loudestChannel = (channels: readonly Float64Array[], sampleRateHz: 
 };
 
 /**
- * Crosstalk against frequency: the idle channel over the driven one at each step of a sine stepped through frequencies.
+ * Crosstalk against frequency: the idle channel over the driven one at each step of a sine stepped through frequencies, or of one sine.
  * @returns points by rising frequency, ratio and phase of the leakage
  * @see IEC 60268-3, crosstalk attenuation; from memory
  */
@@ -104,5 +104,5 @@ export const crosstalkAgainstFrequency = (
 ): Outcome<ResponsePoint[]> => {
   if (driven.length !== idle.length)
     throw new RangeError("driven and idle must have the same length");
-  return steppedResponse(idle, sampleRateHz, { kind: "recorded-input", volts: driven });
+  return steppedResponse(idle, sampleRateHz, { kind: "recorded-input", volts: driven }, "one");
 };

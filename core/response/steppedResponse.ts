@@ -24,6 +24,7 @@ const DISTINCT_RATIO = 1.01;
 /**
  * Frequency response from sines stepped through frequencies.
  * @param output volts at the load; the segments are found in it when none are given
+ * @param fewest frequencies that say something: what two recordings or two channels are to each other, one says too
  * @returns points by rising frequency, or a finding when there are no steps
  * @see IEC 60268-3:2018 (gain-frequency response); IEEE Std 1057 (sine fits)
  */
@@ -31,6 +32,7 @@ export const steppedResponse = (
   output: Float64Array,
   sampleRateHz: number,
   reference: ResponseReference,
+  fewest: "one" | "several" = "several",
 ): Outcome<ResponsePoint[]> => {
   requirePositive("sampleRateHz", sampleRateHz);
   const given = reference.kind === "recorded-input" ? undefined : reference.segments;
@@ -54,7 +56,13 @@ export const steppedResponse = (
     return point ? [point] : [];
   });
   const hertz = points.map(({ frequencyHz }) => frequencyHz);
-  if (!(Math.max(...hertz) > DISTINCT_RATIO * Math.min(...hertz)))
+  if (points.length === 0 && fewest === "one")
+    return failure(
+      "no-signal",
+      "Capture",
+      "no tone was found that holds for a few cycles. Play a sine, or sines that are stepped through frequencies.",
+    );
+  if (fewest === "several" && !(Math.max(...hertz) > DISTINCT_RATIO * Math.min(...hertz)))
     return failure(
       "no-steps",
       "Capture",

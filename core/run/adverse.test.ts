@@ -48,7 +48,11 @@ const READ: Partial<Record<RunKind, { read: Signal[]; cautioned: Signal[] }>> = 
   "line-output": { read: ["tone", "clipped"], cautioned: ["droop", "dropout"] },
   residual: { read: ["tone", "clipped"], cautioned: ["droop", "dropout"] },
   "listening-level": { read: [], cautioned: [] },
-  crosstalk: { read: [], cautioned: [] },
+  // What listens is a copy here: whatever the tone does, the ratio of the two is what was made.
+  crosstalk: {
+    read: ["tone", "bursts", "droop", "stop", "levels", "dropout"],
+    cautioned: [],
+  },
   impedance: { read: [], cautioned: [] },
   multitone: { read: [], cautioned: [] },
   intermodulation: { read: [], cautioned: [] },
@@ -69,7 +73,8 @@ const READ: Partial<Record<RunKind, { read: Signal[]; cautioned: Signal[] }>> = 
 };
 
 const answerTo = (kind: RunKind, volts: Float64Array): string => {
-  const channels = kind === "crosstalk" ? [volts, volts.map((value) => 1e-3 * value)] : [volts];
+  // The first channel is looked at: of crosstalk the one that listens.
+  const channels = kind === "crosstalk" ? [volts.map((value) => 1e-3 * value), volts] : [volts];
   const outcome = analyseRun(kind, [recorded(channels, { loads: channels.map(() => load(8)) })], {
     settings: completeSettings(RUN_KINDS[kind].fields, {}),
     band: { lowHz: 20, highHz: 20_000 },

@@ -16,3 +16,12 @@ const GRID_OCTAVES = 0.2;
 export const reaches = (points: readonly { frequencyHz: number }[], frequencyHz: number): boolean =>
   points.length > 0 &&
   Math.abs(Math.log2(nearest(points, frequencyHz).frequencyHz / frequencyHz)) < GRID_OCTAVES;
+
+/** Frequencies this close are one. */
+const ONE_RATIO = 1.01;
+
+/** Whether all points lie at one frequency: then there is no course to speak of. */
+export const areOneTone = (points: readonly { frequencyHz: number }[]): boolean => {
+  const hertz = points.map(({ frequencyHz }) => frequencyHz);
+  return Math.max(...hertz) <= ONE_RATIO * Math.min(...hertz);
+};

@@ -26,3 +26,31 @@ test("a channel that only played has nothing to tell, and says so", () => {
 
 test("one channel alone cannot leak", () =>
   expect(findingOf("crosstalk", [recorded([tone(1, 1000)])])).toBe("channel-mismatch"));
+
+describe("of one tone", () => {
+  const driven1 = (hertz: number) => tone(10, hertz);
+  const of = (hertz: number) => {
+    const volts = driven1(hertz);
+    return analysed("crosstalk", [recorded([volts, volts.map((value) => 1e-4 * value)])])[1];
+  };
+
+  test("it is told at that tone, and nothing is called the worst", () => {
+    const listening = of(1000);
+    expect(amplitudeRatioToDb(valueOf(listening, "at-1000"))).toBeCloseTo(-80, 3);
+    expect(listening.figures.map(({ name }) => name)).toEqual(["at-1000"]);
+    expect(listening.summary).toBe(
+      "−80.0 dB leaks into this channel at 1 kHz; no other frequency was played.",
+    );
+  });
+
+  test("a tone that no standard names is told as the tone that it is", () => {
+    const listening = of(3300);
+    expect(listening.figures.map(({ label }) => label)).toEqual(["at the tone", "the tone"]);
+    expect(valueOf(listening, "worst-at")).toBeCloseTo(3300, 1);
+  });
+
+  test("silence on both has no tone", () => {
+    const quiet = new Float64Array(RATE_HZ);
+    expect(findingOf("crosstalk", [recorded([quiet, quiet])])).toBe("no-signal");
+  });
+});

@@ -9,7 +9,7 @@ import { numberOf } from "../settings";
 import { highestHz, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { Curve, ChannelResult, RunMethod } from "../types";
-import { nearest, reaches } from "../nearest";
+import { areOneTone, nearest, reaches } from "../nearest";
 
 /** How it is played and read. */
 export const crosstalkMethod: RunMethod = {
@@ -85,16 +85,23 @@ export const crosstalkMethod: RunMethod = {
           }),
         ];
       };
+      const isOneTone = areOneTone(all);
+      const ofStandard = [...at(1000), ...at(10_000), ...at(20_000)];
       return success({
         figures: [
-          ...at(1000),
-          ...at(10_000),
-          ...at(20_000),
-          figure("worst", "worst", "level-ratio", {
-            value: worst.ratio,
-            stdUncertainty: worst.ratioStdUncertainty ?? null,
-          }),
-          figure("worst-at", "worst at", "hertz", { value: worst.frequencyHz }),
+          ...ofStandard,
+          // Of one tone nothing is the worst.
+          ...(isOneTone && ofStandard.length > 0
+            ? []
+            : [
+                figure("worst", isOneTone ? "at the tone" : "worst", "level-ratio", {
+                  value: worst.ratio,
+                  stdUncertainty: worst.ratioStdUncertainty ?? null,
+                }),
+                figure("worst-at", isOneTone ? "the tone" : "worst at", "hertz", {
+                  value: worst.frequencyHz,
+                }),
+              ]),
         ],
         curves: into.map(({ driven, points }): Curve => ({
           name: `from-${driven + 1}`,
@@ -104,8 +111,10 @@ export const crosstalkMethod: RunMethod = {
           points: points.map(({ frequencyHz, ratio }) => [frequencyHz, ratio]),
         })),
         bursts: [],
-        stop: stopAtLevel(recordings, null, "the whole band", null),
-        summary: `At worst ${formatSignificant(amplitudeRatioToDb(worst.ratio), 3)} dB leaks into this channel, at ${formatHertz(worst.frequencyHz, 2)}.`,
+        stop: stopAtLevel(recordings, null, isOneTone ? "the tone" : "the whole band", null),
+        summary: isOneTone
+          ? `${formatSignificant(amplitudeRatioToDb(worst.ratio), 3)} dB leaks into this channel at ${formatHertz(worst.frequencyHz, 2)}; no other frequency was played.`
+          : `At worst ${formatSignificant(amplitudeRatioToDb(worst.ratio), 3)} dB leaks into this channel, at ${formatHertz(worst.frequencyHz, 2)}.`,
       });
     });
   },

@@ -1,5 +1,5 @@
 import { amplitudeRatioToDb } from "../../units";
-import { analysed, recorded, tone, valueOf } from "../testing/recordings";
+import { analysed, findingOf, recorded, tone, valueOf } from "../testing/recordings";
 
 test("26 dB is 26 dB, a second channel that is 0.2 dB lower shows it, and rated output takes its volts", () => {
   const ratio = 10 ** (26 / 20),
@@ -19,4 +19,13 @@ test("without its input only the output is told, and that it is so", () => {
   expect(channel.figures.map(({ quantity }) => quantity)).toEqual(["volts"]);
   expect(valueOf(channel, "output-0")).toBeCloseTo(Math.SQRT2, 6);
   expect(channel.summary).toContain("The input was not recorded");
+});
+
+test("an input with another tone than the output does not belong to it: refused, with both", () => {
+  const other = recorded([tone(2, 997)], { input: tone(0.1, 1000) });
+  expect(findingOf("gain", [other])).toBe("channel-mismatch");
+  expect(() => analysed("gain", [other])).toThrow(/input holds a tone of 1 kHz.*output one of 997/);
+  // The two channels of a recorder may hear the same tone with a little noise each.
+  const same = recorded([tone(2, 997.1)], { input: tone(0.1, 997.1) });
+  expect(valueOf(analysed("gain", [same])[0], "gain-file-1")).toBeCloseTo(20, 6);
 });

@@ -1,7 +1,8 @@
+import type { Band } from "../../distortion";
 import { analyseTone } from "../../distortion/reading";
-import { success } from "../../outcome";
+import { failure, success, type Outcome } from "../../outcome";
 import { inputVoltsForPower, powerWatts } from "../../power";
-import { formatSignificant, amplitudeRatioToDb } from "../../units";
+import { amplitudeRatioToDb, formatHertz, formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
 import { wavePicture } from "../pictures";
@@ -13,6 +14,39 @@ import { toneShot } from "../toneShot";
 
 const peakOf = ({ stimulus }: Recorded): number | null =>
   stimulus?.kind === "sine" ? stimulus.voltsPeak : null;
+
+/** Two channels of one recorder have one clock: a tone differs by less between them. */
+const SAME_TONE_RATIO = 5e-4;
+
+/** What was sent is what comes out; else the recordings do not belong together. */
+const otherTone = (inputHz: number, outputHz: number): Outcome<never> | null =>
+  Math.abs(inputHz / outputHz - 1) <= SAME_TONE_RATIO
+    ? null
+    : failure(
+        "channel-mismatch",
+        "Recording",
+        `the input holds a tone of ${formatHertz(inputHz, 5)}, and the output one of ${formatHertz(outputHz, 5)}: they do not belong together. Look which channel is the input.`,
+      );
+
+/** RMS volts of the tone at the input, as it was recorded or else played, and at an output; null where nothing tells the input. */
+const toneThrough = (
+  recorded: Recorded,
+  channel: number,
+  band: Band,
+): Outcome<{ inputVolts: number | null; outputVolts: number }> => {
+  const { volts, input, sampleRateHz } = recorded;
+  const output = analyseTone(volts[channel], sampleRateHz, { band });
+  if (!output.ok) return output;
+  const outputVolts = output.value.fundamentalVoltsRms;
+  if (!input) {
+    const played = peakOf(recorded);
+    return success({ inputVolts: played === null ? null : played / Math.SQRT2, outputVolts });
+  }
+  const sent = analyseTone(input, sampleRateHz, { band });
+  if (!sent.ok) return sent;
+  const finding = otherTone(sent.value.fundamentalHz, output.value.fundamentalHz);
+  return finding ?? success({ inputVolts: sent.value.fundamentalVoltsRms, outputVolts });
+};
 
 /** How it is played and read. */
 export const gainMethod: RunMethod = {
@@ -38,26 +72,20 @@ export const gainMethod: RunMethod = {
       const texts: string[] = [];
       let last = 0;
       for (const recorded of recordings) {
-        const output = analyseTone(recorded.volts[channel], recorded.sampleRateHz, { band });
-        if (!output.ok) return output;
-        const input = recorded.input
-          ? analyseTone(recorded.input, recorded.sampleRateHz, { band })
-          : null;
-        if (input && !input.ok) return input;
-        const played = peakOf(recorded);
-        const playedVolts = played === null ? null : played / Math.SQRT2;
-        const inputVolts = input?.value.fundamentalVoltsRms ?? playedVolts;
-        const watts = powerWatts(output.value.fundamentalVoltsRms, load.loadOhms);
+        const told = toneThrough(recorded, channel, band);
+        if (!told.ok) return told;
+        const { inputVolts, outputVolts } = told.value;
+        const watts = powerWatts(outputVolts, load.loadOhms);
         if (inputVolts === null) {
           figures.push(
             figure(`output-${figures.length}`, "output", "volts", {
-              value: output.value.fundamentalVoltsRms,
-              stdUncertainty: output.value.fundamentalVoltsRms * load.voltsStdUncertaintyRatio,
+              value: outputVolts,
+              stdUncertainty: outputVolts * load.voltsStdUncertaintyRatio,
             }),
           );
           continue;
         }
-        last = output.value.fundamentalVoltsRms / inputVolts;
+        last = outputVolts / inputVolts;
         figures.push(
           figure(
             `gain-${recorded.shot}`,

@@ -1,15 +1,21 @@
-import { outputImpedance, SAME_RANGE_REPEAT_RATIO, type LoadedOutput } from "../../impedance";
+import type { Caution } from "../../caution";
+import {
+  outputImpedance,
+  SAME_RANGE_REPEAT_RATIO,
+  type LoadedOutput,
+  type OutputImpedance,
+} from "../../impedance";
 import { failure, success } from "../../outcome";
 import { steppedResponse } from "../../response";
 import { logFrequencies, stepsOfFrequencies } from "../../signal";
 import type { ChannelConditions } from "../../power";
-import { formatHertz } from "../../units";
+import { formatHertz, formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
 import { numberOf } from "../settings";
 import { allDriven, highestHz, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
-import type { RunMethod } from "../types";
+import type { Figure, RunMethod } from "../types";
 import { nearest, reaches } from "../nearest";
 
 /** The same converter in the same range reads both. */
@@ -23,6 +29,24 @@ const loadedOutput = (
   loadOhmsStdUncertainty,
   voltsRepeatRatio: SAME_RANGE_REPEAT_RATIO,
 });
+
+/** Further below nought than so many standard uncertainties is no chance. */
+const SURE = 3;
+
+/** An output that rises as more is drawn from it: hardly ever the amplifier's own doing. */
+const negative = (
+  { resistanceOhms, magnitudeOhmsStdUncertainty }: OutputImpedance,
+  figures: readonly Figure[],
+): Caution[] =>
+  resistanceOhms > -SURE * magnitudeOhmsStdUncertainty
+    ? []
+    : [
+        {
+          code: "doubtful",
+          text: `The output is higher into the smaller load, as if it had ${formatSignificant(1000 * resistanceOhms, 2)} mΩ. Either the level was changed between the recordings, or the loads are the other way round; an amplifier that makes that by itself is rare. Record both at the same level, and look which load is which.`,
+          touches: figures.map(({ name }) => name),
+        },
+      ];
 
 /** How it is played and read. */
 export const impedanceMethod: RunMethod = {
@@ -75,6 +99,7 @@ export const impedanceMethod: RunMethod = {
                     ? stepsOfFrequencies(stimulus.frequencies)
                     : undefined,
               },
+          "one",
         ),
       );
       for (const outcome of found) if (!outcome.ok) return outcome;
@@ -99,7 +124,7 @@ export const impedanceMethod: RunMethod = {
         return failure(
           "no-steps",
           "Recordings",
-          "the two recordings have no frequency in common. Play the same steps into both loads.",
+          "the two recordings have no frequency in common. Play the same tone, or the same steps, into both loads.",
         );
       const at = (frequencyHz: number) =>
         reaches(points, frequencyHz)
@@ -115,19 +140,28 @@ export const impedanceMethod: RunMethod = {
               ),
             ]
           : [];
-      const middle = nearest(points, 1000).z;
-      return success({
-        figures: [
-          ...at(1000),
-          ...at(20_000),
-          ...at(20),
-          figure("impedance", "impedance at 1 kHz", "ohms", {
+      // Where 1 kHz was not played, what is nearest has its own name: nobody is to take it for that.
+      const { frequencyHz: middleHz, z: middle } = nearest(points, 1000);
+      const isUsual = reaches(points, 1000);
+      const named = (name: string) => (isUsual ? name : `${name}-${Math.round(middleHz)}`);
+      const figures = [
+        ...at(1000),
+        ...at(20_000),
+        ...at(20),
+        figure(
+          named("impedance"),
+          `impedance at ${formatHertz(isUsual ? 1000 : middleHz, 2)}`,
+          "ohms",
+          {
             value: middle.magnitudeOhms,
             stdUncertainty: middle.magnitudeOhmsStdUncertainty,
-          }),
-          figure("resistance", "of it resistance", "ohms", { value: middle.resistanceOhms }),
-          figure("reactance", "of it reactance", "ohms", { value: middle.reactanceOhms }),
-        ],
+          },
+        ),
+        figure("resistance", "of it resistance", "ohms", { value: middle.resistanceOhms }),
+        figure("reactance", "of it reactance", "ohms", { value: middle.reactanceOhms }),
+      ];
+      return success({
+        figures,
         curves: [
           {
             name: "impedance",
@@ -139,7 +173,8 @@ export const impedanceMethod: RunMethod = {
         ],
         bursts: [],
         stop: stopAtLevel(recordings, null, "both loads", null),
-        summary: middle.summary,
+        cautions: negative(middle, figures),
+        summary: isUsual ? middle.summary : `At ${formatHertz(middleHz, 2)}: ${middle.summary}`,
       });
     });
   },
