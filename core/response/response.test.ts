@@ -1,6 +1,13 @@
 import { readFileSync } from "node:fs";
 import { resolve } from "node:path";
-import { frequencySteps, logFrequencies, logSweep, pinkNoise, steppedFrequencies } from "../signal";
+import {
+  frequencySteps,
+  logFrequencies,
+  logSweep,
+  pinkNoise,
+  seededNormal,
+  steppedFrequencies,
+} from "../signal";
 import { captureVolts, hasReferenceCaptures, truthOf } from "../testing/referenceCapture";
 import { amplitudeRatioToDb, powerRatioToDb } from "../units";
 import {
@@ -226,3 +233,19 @@ describeCaptures.each(["a_3R97_response", "a_8R2_response", "b_3R97_response", "
     });
   },
 );
+
+test("noise that looks like a few periods here and there is no step: a stepped sine 40 dB above it is read as it was made", () => {
+  const hertz = [50, 80, 125, 200, 500, 1000, 2000, 5000, 10_000, 20_000];
+  const normal = seededNormal(3);
+  const volts = Float64Array.from({ length: hertz.length * 0.3 * 96_000 }, (_, n) => {
+    const at = Math.min(hertz.length - 1, Math.floor(n / (0.3 * 96_000)));
+    return 4 * Math.sin((2 * Math.PI * hertz[at] * n) / 96_000) + 0.04 * normal();
+  });
+  const outcome = steppedResponse(volts, 96_000, { kind: "none" });
+  if (!outcome.ok) throw new Error(outcome.finding.advice);
+  expect(outcome.value.length).toBeGreaterThanOrEqual(hertz.length);
+  for (const { frequencyHz, ratio } of outcome.value) {
+    expect(hertz.some((each) => Math.abs(frequencyHz / each - 1) < 0.01)).toBe(true);
+    expect(Math.abs(amplitudeRatioToDb((ratio * Math.SQRT2) / 4))).toBeLessThan(0.05);
+  }
+});

@@ -90,7 +90,9 @@ const readSegment = (
     ? segment.frequencyHz
     : fitSine(part, sampleRateHz, segment.frequencyHz).frequencyHz;
   const found = sineOverDrift(part, sampleRateHz, frequencyHz);
-  if (!found) return null;
+  // Periods of noise that are alike by chance are no step: what was found in the output itself must stand above the rest of it.
+  const isBlind = reference.kind === "none" && !isGiven;
+  if (!found || (isBlind && found.residualRatio > 1)) return null;
   const uncertain = (ratio: number) => ({
     frequencyHz,
     ratio,
@@ -125,7 +127,12 @@ const sineOverDrift = (
   volts: Float64Array,
   sampleRateHz: number,
   frequencyHz: number,
-): { voltsPeak: number; stdUncertaintyRatio: number; phaseRadians: number } | null => {
+): {
+  voltsPeak: number;
+  stdUncertaintyRatio: number;
+  phaseRadians: number;
+  /** RMS of what is left over that of the sine. */ residualRatio: number;
+} | null => {
   const fit = fitHarmonics(volts, sampleRateHz, frequencyHz, { orderCount: 1, driftDegree: 2 });
   if (!fit || !(fit.voltsPeak[0] > 0)) return null;
   const squares = sumOfSquares(fit.residualVolts);
@@ -135,6 +142,7 @@ const sineOverDrift = (
   return {
     voltsPeak: fit.voltsPeak[0],
     stdUncertaintyRatio,
+    residualRatio: (Math.sqrt(squares / volts.length) * Math.SQRT2) / fit.voltsPeak[0],
     phaseRadians: fit.phaseRadians[0] - (Math.PI * frequencyHz * (volts.length - 1)) / sampleRateHz,
   };
 };

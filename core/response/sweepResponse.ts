@@ -1,7 +1,7 @@
 import { failure, success, type Outcome } from "../outcome";
 import { logFrequencies, sweepTimeConstant, type LogSweep } from "../signal";
 import { inverseTransform, transformOf } from "../spectrum";
-import { requireRange } from "../units";
+import { formatHertz, formatSignificant, requireRange } from "../units";
 import type { ResponsePoint } from "./types";
 
 export type SweepResponse = {
@@ -48,21 +48,23 @@ export const sweepResponse = (
     im[k] = (y.im[k] * x.re[k] - y.re[k] * x.im[k]) / power;
   }
   const impulse = inverseTransform(re, im);
+  const place = placeOf({ re, im }, sweep, sampleRateHz, behindOf(length, sweep, sampleRateHz));
+  if (!place.ok) return place;
+  const start = place.value;
 
   const scale = sweepTimeConstant(sweep) * sampleRateHz;
-  // Half the way to the neighbouring harmonic on each side; after the linear part, room for the low end to ring out.
-  const ahead = Math.floor((scale * Math.log(2)) / 2);
-  const behind = Math.min(Math.floor(length / 4), 8 * ahead);
+  const ahead = aheadOf(sweep, sampleRateHz);
+  const behind = behindOf(length, sweep, sampleRateHz);
   const frequencies = logFrequencies(sweep.lowHz, sweep.highHz, options.pointsPerDecade);
   const linear = frequencies.map((frequencyHz) =>
     pointOf(
-      spectrumAt(impulse, 0, { before: ahead, after: behind }, frequencyHz / sampleRateHz),
+      spectrumAt(impulse, start, { before: ahead, after: behind }, frequencyHz / sampleRateHz),
       frequencyHz,
     ),
   );
   const harmonics = [];
   for (let order = 2; order <= options.highestOrder; order++) {
-    const centre = Math.round(-scale * Math.log(order));
+    const centre = start + Math.round(-scale * Math.log(order));
     const before = Math.floor((scale * Math.log((order + 1) / order)) / 2);
     const after = Math.floor((scale * Math.log(order / (order - 1))) / 2);
     harmonics.push({
@@ -83,6 +85,64 @@ export const sweepResponse = (
     });
   }
   return success({ response: unwrappedPhases(linear), harmonics, impulse });
+};
+
+/** Half the way to the neighbouring harmonic. */
+const aheadOf = (sweep: LogSweep, sampleRateHz: number): number =>
+  Math.floor((sweepTimeConstant(sweep) * sampleRateHz * Math.log(2)) / 2);
+
+/** After the linear part, room for the low end to ring out. */
+const behindOf = (length: number, sweep: LogSweep, sampleRateHz: number): number =>
+  Math.min(Math.floor(length / 4), 8 * aheadOf(sweep, sampleRateHz));
+
+/** What an amplifier does is over in so many seconds, but for a little of its low end. */
+const NEAR_SECONDS = 0.01;
+/** Of what lies about the linear part so much is near its peak; of anything else than the sweep far less. Chosen here. */
+const NEAR_SHARE = 0.9;
+
+/**
+ * Where the sweep begins in the recording, in samples: nought unless there is more before it than an amplifier takes.
+ * @returns a finding where it is not that sweep, or its beginning is cut off
+ * Definition: a recording that is divided by what was played has its power in one place; divided by something else it is spread.
+ */
+const placeOf = (
+  { re, im }: { re: Float64Array; im: Float64Array },
+  sweep: LogSweep,
+  sampleRateHz: number,
+  behind: number,
+): Outcome<number> => {
+  const { length } = re;
+  const isInside = (k: number): boolean => {
+    const hertz = (Math.min(k, length - k) * sampleRateHz) / length;
+    return hertz >= sweep.lowHz && hertz <= sweep.highHz;
+  };
+  const inside = inverseTransform(
+    re.map((value, k) => (isInside(k) ? value : 0)),
+    im.map((value, k) => (isInside(k) ? value : 0)),
+  );
+  let peak = 0;
+  for (let n = 0; n < length; n++) if (Math.abs(inside[n]) > Math.abs(inside[peak])) peak = n;
+  const powerBetween = (from: number, to: number): number => {
+    let sum = 0;
+    for (let n = from; n <= to; n++) sum += inside[(peak + n + length) % length] ** 2;
+    return sum;
+  };
+  const near = Math.round(NEAR_SECONDS * sampleRateHz);
+  const around = powerBetween(-aheadOf(sweep, sampleRateHz), behind);
+  if (!(powerBetween(-near, near) > NEAR_SHARE * around))
+    return failure(
+      "no-signal",
+      "Capture",
+      `what is in it is not the sweep from ${formatHertz(sweep.lowHz, 3)} to ${formatHertz(sweep.highHz, 3)} in ${formatSignificant(sweep.seconds, 3)} s that was to be played. Correct its beginning, end and length where it was another, or read it as another run.`,
+    );
+  const start = peak > length / 2 ? peak - length : peak;
+  if (start < -near)
+    return failure(
+      "too-short",
+      "Capture",
+      `its first ${formatSignificant(-start / sampleRateHz, 2)} s are cut off, and the low end with them. Begin to record before the sweep begins.`,
+    );
+  return success(start > near ? start : 0);
 };
 
 const pointOf = ({ re, im }: { re: number; im: number }, frequencyHz: number): ResponsePoint => ({

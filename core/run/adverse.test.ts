@@ -44,7 +44,8 @@ const READ: Partial<Record<RunKind, { read: Signal[]; cautioned: Signal[] }>> = 
   gain: { read: ["tone"], cautioned: ["droop", "dropout"] },
   spectrum: { read: ["tone", "clipped"], cautioned: ["droop", "dropout"] },
   response: { read: [], cautioned: [] },
-  "noise-response": { read: ["noise"], cautioned: [] },
+  // Its noise is white, not pink.
+  "noise-response": { read: [], cautioned: ["noise"] },
   "line-output": { read: ["tone", "clipped"], cautioned: ["droop", "dropout"] },
   residual: { read: ["tone", "clipped"], cautioned: ["droop", "dropout"] },
   "listening-level": { read: [], cautioned: [] },

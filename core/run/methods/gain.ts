@@ -1,11 +1,12 @@
 import type { Band } from "../../distortion";
 import { analyseTone } from "../../distortion/reading";
-import { failure, success, type Outcome } from "../../outcome";
+import { success, type Outcome } from "../../outcome";
 import { inputVoltsForPower, powerWatts } from "../../power";
-import { amplitudeRatioToDb, formatHertz, formatSignificant } from "../../units";
+import { amplitudeRatioToDb, formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
 import { wavePicture } from "../pictures";
+import { otherTone } from "../otherTone";
 import { numberOf } from "../settings";
 import { peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
@@ -14,19 +15,6 @@ import { toneShot } from "../toneShot";
 
 const peakOf = ({ stimulus }: Recorded): number | null =>
   stimulus?.kind === "sine" ? stimulus.voltsPeak : null;
-
-/** Two channels of one recorder have one clock: a tone differs by less between them. */
-const SAME_TONE_RATIO = 5e-4;
-
-/** What was sent is what comes out; else the recordings do not belong together. */
-const otherTone = (inputHz: number, outputHz: number): Outcome<never> | null =>
-  Math.abs(inputHz / outputHz - 1) <= SAME_TONE_RATIO
-    ? null
-    : failure(
-        "channel-mismatch",
-        "Recording",
-        `the input holds a tone of ${formatHertz(inputHz, 5)}, and the output one of ${formatHertz(outputHz, 5)}: they do not belong together. Look which channel is the input.`,
-      );
 
 /** RMS volts of the tone at the input, as it was recorded or else played, and at an output; null where nothing tells the input. */
 const toneThrough = (

@@ -1,4 +1,5 @@
-import { stimulusVolts } from "../../signal";
+import { isDoubtful } from "../../caution";
+import { seededNormal, stimulusVolts } from "../../signal";
 import { amplitudeRatioToDb } from "../../units";
 import { analysed, RATE_HZ, recorded, valueOf } from "../testing/recordings";
 
@@ -8,4 +9,28 @@ test("pink noise has as much in every third octave: none lies more than a decibe
   for (const hertz of [126, 251, 501, 1995, 3981, 7943])
     expect(Math.abs(amplitudeRatioToDb(valueOf(channel, `band-${hertz}`)))).toBeLessThan(1);
   expect(valueOf(channel, "band-1000")).toBeCloseTo(1, 12);
+});
+
+describe("white noise in the place of pink", () => {
+  const white = (bend: (value: number, before: number) => number = (value) => value) => {
+    const normal = seededNormal(4);
+    let before = 0;
+    return Float64Array.from({ length: 20 * RATE_HZ }, () => (before = bend(normal(), before)));
+  };
+
+  test("rises by 10 dB a decade, which is told, and proves nothing of the amplifier", () => {
+    const { cautions = [] } = analysed("noise-response", [recorded([white()])])[0];
+    expect(cautions).toMatchObject([
+      { code: "other-tones", text: expect.stringMatching(/rises by (9\.\d|10\.?\d?) dB a decade/) },
+    ]);
+    expect(isDoubtful(cautions, "spread")).toBe(true);
+  });
+
+  test("pink noise through an amplifier that bends is read as it is", () => {
+    const pink = stimulusVolts({ kind: "pink-noise", voltsRms: 1, seconds: 20, seed: 2 }, RATE_HZ);
+    let low = 0;
+    const dull = pink.map((value) => (low += 0.1 * (value - low)));
+    for (const volts of [pink, dull])
+      expect(analysed("noise-response", [recorded([volts])])[0].cautions).toEqual([]);
+  });
 });

@@ -1,3 +1,5 @@
+import type { Caution } from "../../caution";
+import { meanOf, rootMeanSquare } from "../../numeric";
 import { success } from "../../outcome";
 import { thirdOctaveLevels } from "../../response";
 import { amplitudeRatioToDb, formatSignificant } from "../../units";
@@ -7,6 +9,32 @@ import { numberOf } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { RunMethod } from "../types";
+
+/** Third octaves of white noise rise by 10 dB a decade, since each is wider than the one before; so exactly no amplifier bends. */
+const WHITE_DB_A_DECADE = 10;
+const LIKE_WHITE_DB = 1;
+const SCATTER_DB = 1.5;
+
+/** What noise with the same power in every hertz looks like, read as pink. Definition: least squares of dB over the logarithm of frequency. */
+const whiteInstead = (points: readonly (readonly [number, number])[]): Caution[] => {
+  const course = points.map(([hertz, ratio]) => [Math.log10(hertz), amplitudeRatioToDb(ratio)]);
+  const [x, y] = [0, 1].map((k) => meanOf(Float64Array.from(course, (point) => point[k])));
+  const slope =
+    course.reduce((sum, [decades, db]) => sum + (decades - x) * (db - y), 0) /
+    course.reduce((sum, [decades]) => sum + (decades - x) ** 2, 0);
+  const scatter = rootMeanSquare(
+    Float64Array.from(course, ([decades, db]) => db - y - slope * (decades - x)),
+  );
+  return Math.abs(slope - WHITE_DB_A_DECADE) > LIKE_WHITE_DB || scatter > SCATTER_DB
+    ? []
+    : [
+        {
+          code: "other-tones",
+          text: `It rises by ${formatSignificant(slope, 2)} dB a decade all the way, as white noise does in third octaves: pink noise would be level. Play pink noise, and record it again.`,
+          touches: [],
+        },
+      ];
+};
 
 /** How it is played and read. */
 export const noiseResponseMethod: RunMethod = {
@@ -67,6 +95,7 @@ export const noiseResponseMethod: RunMethod = {
           { name: "third-octaves", label: "third octaves", x: "hertz", y: "level-ratio", points },
         ],
         bursts: [],
+        cautions: whiteInstead(points),
         stop: stopAtLevel(recordings, null, "pink noise", null),
         summary: `With pink noise every third octave lies between ${formatSignificant(amplitudeRatioToDb(low), 2)} and +${formatSignificant(amplitudeRatioToDb(high), 2)} dB of that at 1 kHz.`,
       });

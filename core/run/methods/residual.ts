@@ -5,6 +5,7 @@ import { amplitudeRatioToDb, formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
 import { wavePicture } from "../pictures";
+import { otherTone } from "../otherTone";
 import { numberOf } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
@@ -35,6 +36,8 @@ export const residualMethod: RunMethod = {
       const left = residualOf(recordings[0], channel);
       if (!left)
         return failure("no-signal", "Recording", "no tone was found in it to be taken away.");
+      const finding = left.inputHz === null ? null : otherTone(left.inputHz, left.frequencyHz);
+      if (finding) return finding;
       const { voltsRms, residualVoltsRms, frequencyHz, residualVolts } = left;
       const { sampleRateHz, volts } = recordings[0];
       const ratio = residualVoltsRms / voltsRms;
@@ -98,6 +101,8 @@ export const residualOf = (
   voltsRms: number;
   residualVoltsRms: number;
   frequencyHz: number;
+  /** Of the tone at the input, where that was taken away. */
+  inputHz: number | null;
 } | null => {
   const edge = Math.round(0.05 * sampleRateHz);
   const end = Math.min(
@@ -107,15 +112,17 @@ export const residualOf = (
   const output = volts[channel].slice(edge, Math.max(edge, end));
   const tone = output.length > 256 ? analyseTone(output, sampleRateHz) : null;
   if (!tone?.ok) return null;
-  const residualVolts =
-    input && stimulus?.kind !== "sine"
-      ? linearResidual(output, input.slice(edge, edge + output.length)).residualVolts
-      : toneResidual(output, sampleRateHz, tone.value.fundamentalHz);
+  const sent = input && stimulus?.kind !== "sine" ? input.slice(edge, edge + output.length) : null;
+  const residualVolts = sent
+    ? linearResidual(output, sent).residualVolts
+    : toneResidual(output, sampleRateHz, tone.value.fundamentalHz);
+  const inputTone = sent && analyseTone(sent, sampleRateHz);
   return {
     output,
     residualVolts,
     voltsRms: rootMeanSquare(output),
     residualVoltsRms: rootMeanSquare(residualVolts),
     frequencyHz: tone.value.fundamentalHz,
+    inputHz: inputTone?.ok ? inputTone.value.fundamentalHz : null,
   };
 };

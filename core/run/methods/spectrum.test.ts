@@ -37,3 +37,22 @@ test("silence has no tone", () =>
   expect(valueOf(channel, "power")).toBeCloseTo(50.008, 1);
   expect(amplitudeRatioToDb(valueOf(channel, "sinad"))).toBeCloseTo(85.55, 1);
 });
+
+test.each([
+  [0.02, null],
+  [0.1, null],
+  [0.31, 0],
+  [0.5, 0],
+  [2, 0],
+])("of %d s of a tone without hum the hum is %p", (seconds, hum) => {
+  const [channel] = analysed("spectrum", [recorded([tone(10, 1000, seconds)])]);
+  const found = channel.figures.find(({ name }) => name === "hum")?.value;
+  if (hum === null) expect(found).toBeNull();
+  else expect(found).toBeLessThan(1e-6);
+});
+
+test.each([0.4, 1, 2])("hum 60 dB under a tone is found in %d s", (seconds) => {
+  const volts = sum(tone(10, 1000, seconds), tone(0.01, 50, seconds));
+  const [channel] = analysed("spectrum", [recorded([volts])]);
+  expect(amplitudeRatioToDb(valueOf(channel, "hum"))).toBeCloseTo(-60, 1);
+});

@@ -17,6 +17,9 @@ const SHOWN_ORDERS = 10;
 /** Shorter than this nothing is left to average. */
 const SEGMENT_SAMPLES = 65_536;
 
+/** The window spreads a line over seven bins either side: in less time lines of the mains run into each other and into the tone. */
+const LEAST_HUM_SECONDS = 0.3;
+
 /** How it is played and read. */
 export const spectrumMethod: RunMethod = {
   *shots(settings, facts) {
@@ -49,6 +52,7 @@ export const spectrumMethod: RunMethod = {
               segmentSamples: SEGMENT_SAMPLES,
             })
           : whole;
+      const isLong = volts[channel].length >= LEAST_HUM_SECONDS * sampleRateHz;
       const hum = findMainsHum(whole, Math.min(band.highHz, 0.9 * reading.fundamentalHz), mainsHz);
       const watts = formatSignificant(powerWatts(reading.voltsRms, load.loadOhms), 3);
       return success({
@@ -58,7 +62,7 @@ export const spectrumMethod: RunMethod = {
             value: effectiveBits(1 / reading.thdPlusNoiseRatio),
           }),
           figure("hum", "hum lines together", "level-ratio", {
-            value: hum.voltsRms / reading.fundamentalVoltsRms,
+            value: isLong ? hum.voltsRms / reading.fundamentalVoltsRms : null,
           }),
           ...harmonicFigures(reading.harmonics, SHOWN_ORDERS),
         ],

@@ -62,8 +62,12 @@ export const analysed = (
 };
 
 /** The code of what was found wrong. */
-export const findingOf = (kind: RunKind, recordings: readonly Recorded[]): string => {
-  const outcome = outcomeOf(kind, recordings, {});
+export const findingOf = (
+  kind: RunKind,
+  recordings: readonly Recorded[],
+  settings: Settings = {},
+): string => {
+  const outcome = outcomeOf(kind, recordings, settings);
   return outcome.ok ? "accepted" : outcome.finding.code;
 };
 
