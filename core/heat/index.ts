@@ -31,4 +31,5 @@ export {
   type Surface,
   type Touch,
 } from "./touch";
+export { isUnexplained } from "./unexplained";
 export type { Band, Course, CourseFit } from "./types";

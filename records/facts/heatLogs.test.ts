@@ -314,3 +314,24 @@ test("a probe in the air tells the room better than what was typed", () => {
   // 60.1 °C is 34.1 K above it, not 38.1.
   expect(read.spots[0].reading?.resistance?.value).toBeCloseTo(34.1 / 63.5, 2);
 });
+
+test("a change that nobody wrote down is told, and no settled temperature; written down, each stretch is read", () => {
+  const rise = (seconds: number, kelvin: number) => kelvin * (1 - Math.exp(-seconds / 600));
+  const readings = Array.from({ length: 60 }, (_, k) => ({
+    id: `r${k}`,
+    spotId: "left",
+    seconds: 60 * k,
+    celsius: 22 + rise(60 * k, 30) + (k > 30 ? rise(60 * (k - 30), 25) : 0),
+    hand: null,
+  }));
+  const [unsaid] = readLog(log({ readings }), null, HEAT_LIMITS).spots;
+  expect(unsaid.reading).toBeNull();
+  expect(unsaid.why).toMatch(/something changed meanwhile.*enter what it was as an event/);
+  const events = [event(0, "level", { loadWatts: 20 }), event(1800, "level", { loadWatts: 40 })];
+  const said = log({ readings, events });
+  const settled = [0, 1].map(
+    (stretch) => readLog(said, null, HEAT_LIMITS, stretch).spots[0].reading?.settled.value,
+  );
+  expect(settled[0]).toBeCloseTo(52, 0);
+  expect(settled[1]).toBeCloseTo(77, 0);
+});

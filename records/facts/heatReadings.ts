@@ -12,6 +12,7 @@ import {
   settledCelsius,
   slowestSeconds,
   stillToGo,
+  isUnexplained,
   type Band,
   type CourseFit,
   type Evenness,
@@ -21,7 +22,7 @@ import {
   type Passing,
   type Touch,
 } from "@/core/heat";
-import type { Finding } from "@/core/outcome";
+import { failure, type Finding } from "@/core/outcome";
 import type { HeatLog } from "../heat";
 import { within, type SpotCourse, type Stretch } from "./heatLogs";
 import { WATTS_STD_RATIO } from "./meterAccuracy";
@@ -76,6 +77,12 @@ export const readSpot = (
   const outcome = fitCourse(within(course, stretch));
   if (!outcome.ok) return outcome;
   const fit = outcome.value;
+  if (isUnexplained(fit))
+    return failure(
+      "no-course",
+      spot.name,
+      `it does not warm or cool as under steady watts: something changed meanwhile: the watts, the air, or how the probe sits. Find the place on the chart, and enter what it was as an event at that time; each stretch is then read by itself.`,
+    );
   const settled = settledCelsius(fit);
   const now = celsiusAt(fit, fit.toSeconds);
   const toGo = stillToGo(fit);
