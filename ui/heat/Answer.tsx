@@ -29,7 +29,9 @@ export function Answer({
           {spot.name}
         </Text>
         <Reading value={last === null ? "–" : formatFixed(last, 1)} unit="°C now" />
-        <Text mt={1}>{why}</Text>
+        <Text mt={1} _firstLetter={{ textTransform: "uppercase" }}>
+          {why}
+        </Text>
       </div>
     );
   const grade = gradeText(reading.grades);

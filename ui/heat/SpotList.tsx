@@ -83,7 +83,7 @@ const FLOW_TOLD = 0.02;
 function Told({ reading, why }: Pick<ReadSpot, "reading" | "why">) {
   if (!reading)
     return (
-      <Text fontSize="14px" color="muted">
+      <Text fontSize="14px" color="muted" _firstLetter={{ textTransform: "uppercase" }}>
         {why}
       </Text>
     );
