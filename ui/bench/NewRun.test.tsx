@@ -1,5 +1,6 @@
 import { detailsSchema, rigSchema, type Readings, type RigSettings } from "@/records";
 import { amplifier, power, load } from "@/records/testing/run";
+import { sinks } from "@/records/testing/sinks";
 import { markup, words } from "../testing/shown";
 import type { EngineState } from "./engine/engineState";
 import { NewRun, type NewRunProps } from "./NewRun";
@@ -52,17 +53,7 @@ const form = (
     voltmeter={null}
     cautions={[]}
     found={[]}
-    sinks={{
-      sink: {
-        stageClass: "ab",
-        efficiencyRatio: 0.65,
-        kelvinPerWatt: 1,
-        timeConstantSeconds: 900,
-        roomCelsius: 22,
-        isMeasured: false,
-      },
-      full: [],
-    }}
+    sinks={sinks}
     onStored={() => {}}
     {...change}
   />

@@ -4,6 +4,7 @@ import { render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { detailsSchema, rigSchema, type BenchJob, type RunDraft } from "@/records";
 import { amplifier, power, load } from "@/records/testing/run";
+import { sinks } from "@/records/testing/sinks";
 import { provided } from "../testing/provided";
 import { RunForm } from "./RunForm";
 import { TypedIn } from "./TypedIn";
@@ -76,17 +77,7 @@ describe("a run on the simulated bench", () => {
           channelsDriven={channelsDriven}
           real={null}
           found={[]}
-          sinks={{
-            sink: {
-              stageClass: "ab",
-              efficiencyRatio: 0.65,
-              kelvinPerWatt: 1,
-              timeConstantSeconds: 900,
-              roomCelsius: 22,
-              isMeasured: false,
-            },
-            full: [],
-          }}
+          sinks={sinks}
           onStored={() => {}}
         />,
       ),

@@ -1,16 +1,9 @@
 /** @jest-environment jsdom */
 import type { SinkFacts } from "@/core/drive";
+import { sinks } from "@/records/testing/sinks";
 import { rememberSink, warmSink } from "./sinkWarmth";
 
-const sink: SinkFacts = {
-  stageClass: "ab",
-  efficiencyRatio: 0.65,
-  fullWatts: 50,
-  kelvinPerWatt: 1,
-  timeConstantSeconds: 600,
-  roomCelsius: 22,
-  isMeasured: false,
-};
+const sink: SinkFacts = { ...sinks.sink, timeConstantSeconds: 600, fullWatts: 50 };
 const NOON = Date.UTC(2026, 10, 20, 12);
 /** A run that left the sink so far above the room, without a thermometer on it. */
 const leftAt = (kelvin: number) =>

@@ -159,34 +159,34 @@ const play = (output: Output, volts: Float64Array, firstFrame: number, rateHz: n
   volts.fill(0);
   if (!output.isOn) return;
   const peak = output.voltsPeakToPeak / 2;
-  const { startedAt } = output;
-  if (output.shape === "USER") {
+  const once = onceOf(output, rateHz);
+  if (once) {
+    const { startedAt } = output;
     if (startedAt === null) return;
-    for (let n = 0; n < volts.length; n++)
-      volts[n] = peak * (output.wave[firstFrame + n - startedAt] ?? 0);
-  } else if (output.isBurst) {
-    if (startedAt === null) return;
-    const turns = output.hertz / rateHz;
-    for (let n = 0; n < volts.length; n++) {
-      const cycle = (firstFrame + n - startedAt) * turns;
-      if (cycle >= 0 && cycle < output.cycles) volts[n] = peak * Math.sin(2 * Math.PI * cycle);
-    }
-  } else if (output.isSweep) {
-    if (startedAt === null) return;
-    for (let n = 0; n < volts.length; n++)
-      volts[n] = peak * onceAt(output, (firstFrame + n - startedAt) / rateHz);
-  } else {
-    const turn = (2 * Math.PI * output.hertz) / rateHz;
-    for (let n = 0; n < volts.length; n++) {
-      volts[n] = peak * Math.sin(output.phase);
-      output.phase += turn;
-    }
-    output.phase %= 2 * Math.PI;
+    for (let n = 0; n < volts.length; n++) volts[n] = peak * once(firstFrame + n - startedAt);
+    return;
   }
+  const turn = (2 * Math.PI * output.hertz) / rateHz;
+  for (let n = 0; n < volts.length; n++) {
+    volts[n] = peak * Math.sin(output.phase);
+    output.phase += turn;
+  }
+  output.phase %= 2 * Math.PI;
 };
 
+/** What plays once it is started, over its peak, at a frame since then; null where a sine goes on and on. */
+const onceOf = (output: Output, rateHz: number): ((frame: number) => number) | null => {
+  if (output.shape === "USER") return (frame) => output.wave[frame] ?? 0;
+  if (output.isBurst) return (frame) => burstAt(output, frame / rateHz);
+  return output.isSweep ? (frame) => glideAt(output, frame / rateHz) : null;
+};
+
+/** So many cycles, and silence. */
+const burstAt = ({ hertz, cycles }: Output, seconds: number): number =>
+  seconds >= 0 && seconds * hertz < cycles ? Math.sin(2 * Math.PI * hertz * seconds) : 0;
+
 /** One glide, whose frequency grows by the same ratio in the same time. */
-const onceAt = ({ sweep }: Output, seconds: number): number => {
+const glideAt = ({ sweep }: Output, seconds: number): number => {
   const { lowHertz, highHertz, seconds: length } = sweep;
   if (seconds >= length) return 0;
   const growth = Math.log(highHertz / lowHertz) / length;
