@@ -1,3 +1,4 @@
+import { isDoubtful } from "../../caution";
 import { seededNormal, stimulusVolts } from "../../signal";
 import { amplitudeRatioToDb } from "../../units";
 import { initialSettings, RUN_KINDS } from "..";
@@ -97,5 +98,36 @@ describe("a file, of which nothing says what was played", () => {
     const volts = between(0, swept().subarray(0.2 * RATE_HZ), 0.7);
     expect(findingOf("full-power-response", [recorded([volts])], SETTINGS)).toBe("too-short");
     expect(() => read(volts)).toThrow(/first 0.20 s are cut off/);
+  });
+});
+
+describe("an output that is at its limit tells where that lies, not how it passes the frequency", () => {
+  const stimulus = {
+    kind: "log-sweep",
+    lowHz: 20,
+    highHz: 20_000,
+    voltsPeak: 28,
+    seconds: 2,
+  } as const;
+  const read = (through: (value: number, seconds: number) => number) =>
+    analysed("full-power-response", [
+      recorded([stimulusVolts(stimulus, RATE_HZ).map((value, n) => through(value, n / RATE_HZ))], {
+        stimulus,
+      }),
+    ])[0];
+  const heldTo = (most: number) => (value: number) => Math.max(-most, Math.min(most, value));
+
+  // The height sinks as the sweep goes on, as a supply does that runs out: no two tops are alike.
+  test("a limit that sinks meanwhile is told, with where", () => {
+    const { cautions = [] } = read((value, seconds) => heldTo(28 - 4 * seconds)(value));
+    expect(cautions).toMatchObject([
+      { code: "clipped", text: expect.stringMatching(/^Between \d+ Hz and .*less power\.$/) },
+    ]);
+    expect(isDoubtful(cautions, "lowest")).toBe(true);
+  });
+
+  test("a half of a percent of distortion is no limit", () => {
+    expect(read((value) => value + (0.02 / 28 ** 2) * value ** 3).cautions).toEqual([]);
+    expect(read((value) => value).cautions).toEqual([]);
   });
 });
