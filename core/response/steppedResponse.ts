@@ -97,6 +97,7 @@ const readSegment = (
     frequencyHz,
     ratio,
     ratioStdUncertainty: ratio * found.stdUncertaintyRatio,
+    residualRatio: found.residualRatio,
   });
   if (reference.kind === "none")
     return { ...uncertain(found.voltsPeak / Math.SQRT2), phaseRadians: 0 };

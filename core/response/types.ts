@@ -7,6 +7,8 @@ export type ResponsePoint = {
   ratio: number;
   phaseRadians: number;
   ratioStdUncertainty?: number;
+  /** RMS of what lies beside the tone over that of the tone, where it was read from one. */
+  residualRatio?: number;
 };
 
 /** Points in order of rising frequency. */

@@ -121,7 +121,7 @@ describe("an output that is at its limit tells where that lies, not how it passe
   test("a limit that sinks meanwhile is told, with where", () => {
     const { cautions = [] } = read((value, seconds) => heldTo(28 - 4 * seconds)(value));
     expect(cautions).toMatchObject([
-      { code: "clipped", text: expect.stringMatching(/^Between \d+ Hz and .*less power\.$/) },
+      { code: "clipped", text: expect.stringMatching(/^From \d+ Hz to .*less power\.$/) },
     ]);
     expect(isDoubtful(cautions, "lowest")).toBe(true);
   });

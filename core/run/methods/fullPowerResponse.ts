@@ -1,10 +1,10 @@
-import type { Caution } from "../../caution";
 import { failure, success } from "../../outcome";
 import { responseSummary, sweepResponse, type SweepResponse } from "../../response";
 import { logSweep } from "../../signal";
-import { formatHertz, formatPercent } from "../../units";
+import { formatHertz } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
+import { limitedTones } from "../limitedTones";
 import { responseCurves, responseFigures } from "../responseFigures";
 import { numberOf } from "../settings";
 import { allDriven, highestHz, peakDriveFor } from "../shots";
@@ -15,30 +15,15 @@ import type { RunStop, Recorded, RunMethod } from "../types";
 const HIGHER_RATIO = 2;
 const MOST_ATTEMPTS = 5;
 
-/** A limit that makes so much of second and third harmonic takes a tenth of a decibel and more off the tone. A sine that is cut, closed form. */
-const LIMITED_RATIO = 0.03;
-
-/** Where the output is held by its limit, its level says how far that goes, and not how the amplifier passes the frequency. */
-const atItsLimit = (harmonics: SweepResponse["harmonics"]): Caution[] => {
+/** Second and third harmonic together, at each frequency where the second is told. */
+const harmonicsTogether = (harmonics: SweepResponse["harmonics"]) => {
   const [second, third] = [2, 3].map(
     (wanted) => harmonics.find(({ order }) => order === wanted)?.points ?? [],
   );
-  const limited = second
-    .map(({ frequencyHz, ratio }, k) => ({
-      frequencyHz,
-      ratio: Math.hypot(ratio, third[k]?.frequencyHz === frequencyHz ? third[k].ratio : 0),
-    }))
-    .filter(({ ratio }) => ratio > LIMITED_RATIO);
-  if (limited.length === 0) return [];
-  const hertz = limited.map(({ frequencyHz }) => frequencyHz);
-  const most = Math.max(...limited.map(({ ratio }) => ratio));
-  return [
-    {
-      code: "clipped",
-      text: `Between ${formatHertz(Math.min(...hertz), 2)} and ${formatHertz(Math.max(...hertz), 2)} its harmonics reach ${formatPercent(most, 2)}: the output is at its limit there, and its level says where that lies, not how it passes the frequency. Repeat it at less power.`,
-      touches: [],
-    },
-  ];
+  return second.map(({ frequencyHz, ratio }, k) => ({
+    frequencyHz,
+    ratio: Math.hypot(ratio, third[k]?.frequencyHz === frequencyHz ? third[k].ratio : 0),
+  }));
 };
 
 /** How it is played and read. */
@@ -126,7 +111,7 @@ export const fullPowerResponseMethod: RunMethod = {
         ],
         curves: [...responseCurves(inside, "run", "rated power").slice(0, 1), ...harmonics],
         bursts: [],
-        cautions: atItsLimit(outcome.value.harmonics),
+        cautions: limitedTones(harmonicsTogether(outcome.value.harmonics)),
         stop: cut ?? stopAtLevel([last], null, "the whole band", null),
         summary: cut
           ? `Below ${formatHertz(swept.lowHz)} it shut down at this power; from there on: ${responseSummary(inside)}`

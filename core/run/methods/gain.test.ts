@@ -1,3 +1,4 @@
+import { isDoubtful } from "../../caution";
 import { amplitudeRatioToDb } from "../../units";
 import { analysed, findingOf, recorded, tone, valueOf } from "../testing/recordings";
 
@@ -28,4 +29,18 @@ test("an input with another tone than the output does not belong to it: refused,
   // The two channels of a recorder may hear the same tone with a little noise each.
   const same = recorded([tone(2, 997.1)], { input: tone(0.1, 997.1) });
   expect(valueOf(analysed("gain", [same])[0], "gain-file-1")).toBeCloseTo(20, 6);
+});
+
+test("gain at a level that the output does not reach is no gain of the amplifier, and what follows from it neither", () => {
+  const recordings = [2, 30].map((peak, k) => {
+    const input = tone(peak / 10, 1000);
+    const volts = input.map((value) => Math.max(-20, Math.min(20, 10 * value)));
+    return recorded([volts], { input, shot: ["lowWatts", "highWatts"][k] });
+  });
+  const [{ cautions = [], figures }] = analysed("gain", recordings);
+  expect(figures.map(({ name }) => name)).toContain("gain-highWatts");
+  expect(cautions).toMatchObject([{ code: "clipped" }]);
+  expect(isDoubtful(cautions, "gain-lowWatts")).toBe(false);
+  for (const name of ["gain-highWatts", "input-for-rated"])
+    expect(isDoubtful(cautions, name)).toBe(true);
 });

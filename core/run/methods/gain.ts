@@ -1,3 +1,4 @@
+import type { Caution } from "../../caution";
 import type { Band } from "../../distortion";
 import { analyseTone } from "../../distortion/reading";
 import { success, type Outcome } from "../../outcome";
@@ -5,6 +6,7 @@ import { inputVoltsForPower, powerWatts } from "../../power";
 import { amplitudeRatioToDb, formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
+import { limitedTones } from "../limitedTones";
 import { wavePicture } from "../pictures";
 import { otherTone } from "../otherTone";
 import { numberOf } from "../settings";
@@ -16,24 +18,27 @@ import { toneShot } from "../toneShot";
 const peakOf = ({ stimulus }: Recorded): number | null =>
   stimulus?.kind === "sine" ? stimulus.voltsPeak : null;
 
+type ToneThrough = {
+  inputVolts: number | null;
+  outputVolts: number;
+  /** At the output, with its harmonics over it. */ tone: { frequencyHz: number; ratio: number };
+};
+
 /** RMS volts of the tone at the input, as it was recorded or else played, and at an output; null where nothing tells the input. */
-const toneThrough = (
-  recorded: Recorded,
-  channel: number,
-  band: Band,
-): Outcome<{ inputVolts: number | null; outputVolts: number }> => {
+const toneThrough = (recorded: Recorded, channel: number, band: Band): Outcome<ToneThrough> => {
   const { volts, input, sampleRateHz } = recorded;
   const output = analyseTone(volts[channel], sampleRateHz, { band });
   if (!output.ok) return output;
-  const outputVolts = output.value.fundamentalVoltsRms;
+  const { fundamentalVoltsRms: outputVolts, fundamentalHz, thdRatio } = output.value;
+  const out = { outputVolts, tone: { frequencyHz: fundamentalHz, ratio: thdRatio ?? 0 } };
   if (!input) {
     const played = peakOf(recorded);
-    return success({ inputVolts: played === null ? null : played / Math.SQRT2, outputVolts });
+    return success({ ...out, inputVolts: played === null ? null : played / Math.SQRT2 });
   }
   const sent = analyseTone(input, sampleRateHz, { band });
   if (!sent.ok) return sent;
-  const finding = otherTone(sent.value.fundamentalHz, output.value.fundamentalHz);
-  return finding ?? success({ inputVolts: sent.value.fundamentalVoltsRms, outputVolts });
+  const finding = otherTone(sent.value.fundamentalHz, fundamentalHz);
+  return finding ?? success({ ...out, inputVolts: sent.value.fundamentalVoltsRms });
 };
 
 /** How it is played and read. */
@@ -58,11 +63,12 @@ export const gainMethod: RunMethod = {
     return eachChannel(recordings, (channel, load) => {
       const figures: Figure[] = [];
       const texts: string[] = [];
+      const cautions: Caution[] = [];
       let last = 0;
       for (const recorded of recordings) {
         const told = toneThrough(recorded, channel, band);
         if (!told.ok) return told;
-        const { inputVolts, outputVolts } = told.value;
+        const { inputVolts, outputVolts, tone } = told.value;
         const watts = powerWatts(outputVolts, load.loadOhms);
         if (inputVolts === null) {
           figures.push(
@@ -73,6 +79,9 @@ export const gainMethod: RunMethod = {
           );
           continue;
         }
+        cautions.push(
+          ...limitedTones([tone], [`gain-${recorded.shot}`, "balance", "input-for-rated"]),
+        );
         last = outputVolts / inputVolts;
         figures.push(
           figure(
@@ -114,6 +123,7 @@ export const gainMethod: RunMethod = {
         figures,
         curves: [{ ...picture, name: "wave", label: "wave" }],
         bursts: [],
+        cautions,
         stop: stopAtLevel(recordings, null, "every level", picture),
         summary,
       });

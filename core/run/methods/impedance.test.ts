@@ -73,3 +73,14 @@ describe("of a plain tone into each load", () => {
     expect(analysed("impedance", [same(8), same(4)])[0].cautions).toEqual([]);
   });
 });
+
+test("into a load that the output does not hold up nothing is told of its impedance", () => {
+  const bent = (ohms: number, most: number) =>
+    recorded([tone(10, 1000).map((value) => Math.max(-most, Math.min(most, value)))], {
+      shot: `into ${ohms}`,
+      loads: [load(ohms)],
+    });
+  const [channel] = analysed("impedance", [bent(8, 20), bent(4, 8)]);
+  expect(channel.cautions).toMatchObject([{ code: "clipped", touches: [] }]);
+  expect(isDoubtful(channel.cautions ?? [], "damping-1000")).toBe(true);
+});

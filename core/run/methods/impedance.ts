@@ -12,6 +12,7 @@ import type { ChannelConditions } from "../../power";
 import { formatHertz, formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
+import { limitedPoints } from "../limitedTones";
 import { numberOf } from "../settings";
 import { allDriven, highestHz, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
@@ -173,7 +174,7 @@ export const impedanceMethod: RunMethod = {
         ],
         bursts: [],
         stop: stopAtLevel(recordings, null, "both loads", null),
-        cautions: negative(middle, figures),
+        cautions: [...negative(middle, figures), ...limitedPoints([...a, ...b])].slice(0, 1),
         summary: isUsual ? middle.summary : `At ${formatHertz(middleHz, 2)}: ${middle.summary}`,
       });
     });

@@ -1,5 +1,7 @@
+import type { Caution } from "../../caution";
 import { analyseMultitone } from "../../multitone";
-import { success } from "../../outcome";
+import { failure, success } from "../../outcome";
+import { amplitudeRatioToDb, formatSignificant } from "../../units";
 import { multitoneCrestFactor, multitoneFrequencies, MULTITONE_PERIOD_SECONDS } from "../../signal";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
@@ -15,6 +17,23 @@ const SEED = 1;
 const peakFor = (watts: number, facts: ShotFacts): number =>
   (peakDriveFor(watts, facts) / Math.SQRT2) *
   multitoneCrestFactor(MULTITONE_PERIOD_SECONDS, facts.sampleRateHz, SEED);
+
+/** No amplifier that is not at its limit leaves so much between the tones: 30 dB. Chosen here. */
+const LEAST_RANGE_RATIO = 10 ** (30 / 20);
+
+/** Tones that stand out by less are not there. Chosen here. */
+const LEAST_TONES_RATIO = 2;
+
+const bent = (freeRangeRatio: number): Caution[] =>
+  freeRangeRatio > LEAST_RANGE_RATIO
+    ? []
+    : [
+        {
+          code: "clipped",
+          text: `What lies between the tones comes within ${formatSignificant(amplitudeRatioToDb(freeRangeRatio), 2)} dB of them: the output is at its limit, and this tells the limit. Repeat it at less power.`,
+          touches: [],
+        },
+      ];
 
 /** How it is played and read. */
 export const multitoneMethod: RunMethod = {
@@ -51,6 +70,12 @@ export const multitoneMethod: RunMethod = {
         toneCount,
         summary,
       } = outcome.value;
+      if (freeRangeRatio < LEAST_TONES_RATIO)
+        return failure(
+          "no-signal",
+          `Channel ${channel + 1}`,
+          "the tones of this run do not stand out of what lies between them. Play them, or read it as noise.",
+        );
       return success({
         figures: [
           figure("free-range", "distortion-free range", "level-ratio", { value: freeRangeRatio }),
@@ -65,6 +90,7 @@ export const multitoneMethod: RunMethod = {
         ],
         curves: [shotSpectrum(recordings[0], channel, "tones and what lies between")],
         bursts: [],
+        cautions: bent(freeRangeRatio),
         stop: stopAtLevel(recordings, null, "all tones", null),
         summary,
       });

@@ -34,3 +34,15 @@ describe("white noise in the place of pink", () => {
       expect(analysed("noise-response", [recorded([volts])])[0].cautions).toEqual([]);
   });
 });
+
+test("noise whose peaks are cut is at a limit, and proves nothing of the response", () => {
+  const pink = stimulusVolts({ kind: "pink-noise", voltsRms: 10, seconds: 8, seed: 3 }, RATE_HZ);
+  // A limit that sinks meanwhile, as a supply does: no height gathers the peaks.
+  const cut = pink.map((value, n) => {
+    const most = 14 - n / RATE_HZ;
+    return Math.max(-most, Math.min(most, value));
+  });
+  const { cautions = [] } = analysed("noise-response", [recorded([cut])])[0];
+  expect(cautions.map(({ code }) => code)).toEqual(["clipped"]);
+  expect(analysed("noise-response", [recorded([pink])])[0].cautions).toEqual([]);
+});

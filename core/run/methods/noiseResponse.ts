@@ -1,5 +1,5 @@
 import type { Caution } from "../../caution";
-import { meanOf, rootMeanSquare } from "../../numeric";
+import { meanOf, peakOf, rootMeanSquare } from "../../numeric";
 import { success } from "../../outcome";
 import { thirdOctaveLevels } from "../../response";
 import { amplitudeRatioToDb, formatSignificant } from "../../units";
@@ -31,6 +31,22 @@ const whiteInstead = (points: readonly (readonly [number, number])[]): Caution[]
         {
           code: "other-tones",
           text: `It rises by ${formatSignificant(slope, 2)} dB a decade all the way, as white noise does in third octaves: pink noise would be level. Play pink noise, and record it again.`,
+          touches: [],
+        },
+      ];
+};
+
+/** Noise has peaks of more than four times its RMS; half of them are gone where it has fewer than this. Chosen here. */
+const LEAST_CREST = 2.5;
+
+const cutPeaks = (volts: Float64Array): Caution[] => {
+  const crest = peakOf(volts) / rootMeanSquare(volts);
+  return crest >= LEAST_CREST
+    ? []
+    : [
+        {
+          code: "clipped",
+          text: `Its peaks are only ${formatSignificant(crest, 2)} times its RMS, where noise has four times and more: the output is at its limit, which bends the course of its third octaves. Repeat it at less power.`,
           touches: [],
         },
       ];
@@ -95,7 +111,7 @@ export const noiseResponseMethod: RunMethod = {
           { name: "third-octaves", label: "third octaves", x: "hertz", y: "level-ratio", points },
         ],
         bursts: [],
-        cautions: whiteInstead(points),
+        cautions: [...whiteInstead(points), ...cutPeaks(volts[channel])].slice(0, 1),
         stop: stopAtLevel(recordings, null, "pink noise", null),
         summary: `With pink noise every third octave lies between ${formatSignificant(amplitudeRatioToDb(low), 2)} and +${formatSignificant(amplitudeRatioToDb(high), 2)} dB of that at 1 kHz.`,
       });

@@ -70,3 +70,23 @@ test("where nothing is known of the rig the response is marked, and proves nothi
       1,
     ),
 );
+
+test("a band whose low end is at its limit is no response there, and says from where to where", () => {
+  const stimulus = {
+    kind: "frequency-list",
+    frequencies: [50, 100, 200, 400, 1000, 4000],
+    voltsPeak: 10,
+  } as const;
+  const input = stimulusVolts(stimulus, RATE_HZ);
+  // What is held at 8 V up to 200 Hz passes whole above it.
+  const steps = stepsOfFrequencies(stimulus.frequencies);
+  const volts = input.map((value, n) => {
+    const step = steps.findLast(({ startSeconds }) => startSeconds <= n / RATE_HZ);
+    const most = (step?.frequencyHz ?? 0) < 300 ? 8 : 100;
+    return Math.max(-most, Math.min(most, value));
+  });
+  const [channel] = analysed("response", [recorded([volts], { stimulus, input })]);
+  expect(channel.cautions).toMatchObject([{ code: "clipped", touches: [] }]);
+  expect(channel.cautions?.[0].text).toMatch(/^From 50.* Hz to 200 Hz/);
+  expect(analysed("response", [recorded([input], { stimulus, input })])[0].cautions).toEqual([]);
+});

@@ -10,6 +10,7 @@ import { logFrequencies, stepsOfFrequencies, type Stimulus } from "../../signal"
 import { formatHertz } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
+import { limitedPoints } from "../limitedTones";
 import { responseCurves, responseFigures } from "../responseFigures";
 import { numberOf } from "../settings";
 import { allDriven, highestHz, peakDriveFor } from "../shots";
@@ -158,6 +159,7 @@ export const responseChannel = (
     curves: found.flatMap(({ load, points }) => responseCurves(points, load, LOAD_LABELS[load])),
     bursts: [],
     stop,
+    cautions: found.flatMap(({ points }) => limitedPoints(points)).slice(0, 1),
     summary: responseSummary(first.points),
   };
 };
