@@ -85,6 +85,8 @@ export type PlayListener = {
   onReading?(doneRatio: number): void;
   /** Another load is to be hung on the outputs, which are silent, before the next recording; it waits until that is done. */
   onLoad?(load: Shot["load"]): Promise<void>;
+  /** Whether nobody is there any more, who would watch a soak: it ends then. */
+  isLeft?(): boolean;
 };
 
 /** Limits of a bench where nothing can be hurt; what the amplifier itself does is in the events. */
@@ -150,6 +152,7 @@ export const playRun = async (
             isTone: false,
             ...seen,
           }),
+        listener.isLeft,
       );
     played = await playShots(shots(settings, shotFacts), bench, channels, listener);
   } catch (error) {

@@ -8,6 +8,7 @@ import {
   type ShotFacts,
   type SoakDefinition,
 } from "@/core/run";
+import { formatSignificant } from "@/core/units";
 import { guardsOf, type ShotTrip } from "./guardedWatch";
 import { followSoak, type SoakOutlook } from "./soakOutlook";
 
@@ -20,11 +21,15 @@ type SoakBench = {
   limits: Parameters<typeof guardsOf>[0];
 };
 
-/** A soak is watched with thermometers; guards of heat and load end it, what the amplifier's own protection does is what it is for. */
+/**
+ * A soak is watched with thermometers; guards of heat and load end it, what the amplifier's own protection does is what it is for.
+ * @param isLeft whether nobody is there any more: it ends then, and what was read until then is kept
+ */
 export const playSoak = async (
   { tone, read }: SoakDefinition,
   { settings, connected, facts, shotFacts, limits }: SoakBench,
   onMoment: (seen: { moment: RecordingMoment; outlook(): SoakOutlook | null }) => void,
+  isLeft: () => boolean = () => false,
 ): Promise<Outcome<ChannelResult[]>> => {
   if (!facts.knowsHeat)
     return failure(
@@ -67,15 +72,19 @@ export const playSoak = async (
       );
       before = point.seconds;
       if (found) trip = { ...found, seconds: point.seconds, isOfOutput: false };
-      return found ? "end" : "go-on";
+      return found || isLeft() ? "end" : "go-on";
     },
   );
   const outcome = read(soaked.points, soaked.events, drives.length);
-  return outcome.ok
-    ? success(
-        outcome.value.map((channel) =>
-          trip ? { ...channel, stop: stoppedBy(channel.stop, trip) } : channel,
-        ),
-      )
-    : outcome;
+  if (!outcome.ok) return outcome;
+  const told = isLeft()
+    ? ` It was ended early, after ${formatSignificant(before / 60, 2)} min: nobody answered.`
+    : "";
+  return success(
+    outcome.value.map((channel) => ({
+      ...channel,
+      summary: `${channel.summary}${told}`,
+      ...(trip && { stop: stoppedBy(channel.stop, trip) }),
+    })),
+  );
 };

@@ -43,12 +43,17 @@ const running = (): LiveRun => {
   return live;
 };
 
+/** Nobody watches the soak any more. */
+let isLeft = false;
+
 const worker: BenchWorker = {
   readTone: async (wav) => readTone(wav),
   findLoads: async (shelf, demand) => findLoads(shelf, demand),
   predictSweep,
-  playRun: async (request, { onProgress, onShot, onReading, onLoad }) =>
-    playRun(request, {
+  playRun: async (request, { onProgress, onShot, onReading, onLoad }) => {
+    isLeft = false;
+    return playRun(request, {
+      isLeft: () => isLeft,
       onMoment: seldom(
         ({ moment, isTone, outlook, ...facts }) => ({
           ...facts,
@@ -60,7 +65,11 @@ const worker: BenchWorker = {
       onShot,
       onReading: seldom((doneRatio) => doneRatio, onReading),
       onLoad,
-    }),
+    });
+  },
+  leaveSoak: async () => {
+    isLeft = true;
+  },
   openFile: async (fileName, bytes, givenRateHz) => openFile(fileName, bytes, givenRateHz),
   questionOf: async (bytes) => questionOf(bytes),
   readRun: async (request, onReading) =>

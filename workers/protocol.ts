@@ -35,6 +35,8 @@ export type BenchWorker = {
   findLoads(shelf: readonly PowerResistor[], demand: LoadDemand): Promise<FoundLoads>;
   /** Plays and reads a whole run on an instrument that plays, shot by shot. */
   playRun(request: PlayRequest, listener: RunListener): Promise<Outcome<ChannelResult[]>>;
+  /** Nobody is there any more: a soak that plays ends where it is, and what was read of it is kept. */
+  leaveSoak(): Promise<void>;
   /** Opens a file of any kind that is known, and guesses what it was made for. */
   openFile(
     fileName: string,

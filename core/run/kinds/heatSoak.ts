@@ -1,4 +1,4 @@
-import { quantityField } from "../settings";
+import { choiceField, quantityField } from "../settings";
 import type { RunKindFacts, SettingField } from "../types";
 
 const SOAK_FIELDS: readonly SettingField[] = [
@@ -8,6 +8,13 @@ const SOAK_FIELDS: readonly SettingField[] = [
     most: 1,
   }),
   quantityField("minutes", "Soak for", "min", { initial: 60, least: 1, most: 300 }),
+  // Hot loads are not left alone: what is real ends by itself where nobody answers.
+  choiceField("askMinutes", "Ask whether I am still there", [
+    ["15", "every 15 minutes"],
+    ["5", "every 5 minutes"],
+    ["30", "every 30 minutes"],
+    ["60", "every 60 minutes"],
+  ]),
   quantityField("frequencyHz", "Tone", "Hz", { initial: 1000, least: 20, most: 20_000 }),
 ];
 

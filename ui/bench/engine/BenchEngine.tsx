@@ -1,4 +1,5 @@
 "use client";
+import { Box } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import {
   createContext,
@@ -10,11 +11,13 @@ import {
   useState,
   type ReactNode,
 } from "react";
+import { RUN_KINDS } from "@/core/run";
 import { formatHertz, formatSignificant, formatWithUnit } from "@/core/units";
 import { NOTHING_UNDER_WAY, type BenchJob, type Guards, type Load, type UnderWay } from "@/records";
 import { Cancelled } from "@/workers/benchClient";
 import { useAudio } from "../../audio/AudioProvider";
 import { silenceInstruments } from "../../network/silence";
+import { StillThere } from "../live/StillThere";
 import { useChain } from "../../frame/chainState";
 import { keepUnderWay, UploadFailed } from "../uploadRun";
 import { outputText } from "../playing/level";
@@ -115,6 +118,16 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
     control.current?.abort();
   }, [silence]);
 
+  const leave = useRef(() => {});
+  /** Nobody answered: a soak ends where it is, and so does whatever does not hear of that. */
+  const leaveSoak = useCallback(() => {
+    const { job } = now.current;
+    leave.current();
+    setTimeout(() => {
+      if (job && now.current.job?.id === job.id) stop();
+    }, LEFT_MILLISECONDS);
+  }, [stop]);
+
   const run = useCallback(
     async ({ job, queue, shots }: Begun) => {
       const mine = new AbortController();
@@ -143,6 +156,9 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
               changed.current = done;
             });
             tell({ type: "asked", change: null });
+          },
+          onLeavable: (end) => {
+            leave.current = end;
           },
           onShot: async (shot) => {
             tell({ type: "recorded", shot });
@@ -192,8 +208,31 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
     }),
     [state, run, keep, stop, tell],
   );
-  return <EngineContext value={engine}>{children}</EngineContext>;
+  return (
+    <EngineContext value={engine}>
+      {children}
+      {isRealSoak(state) && (
+        <Box position="fixed" bottom={5} left="200px" right={5} zIndex="popover">
+          <StillThere
+            minutes={Number(state.job?.settings.askMinutes) || USUAL_ASK_MINUTES}
+            onGone={leaveSoak}
+          />
+        </Box>
+      )}
+    </EngineContext>
+  );
 }
+
+/** How long a soak may take to end by itself: a thermometer is slow. */
+const LEFT_MILLISECONDS = 20_000;
+/** Of a soak that was begun before it could be said. */
+const USUAL_ASK_MINUTES = 15;
+
+const isRealSoak = ({ job, progress }: EngineState): boolean =>
+  job !== null &&
+  progress !== null &&
+  job.played !== undefined &&
+  (RUN_KINDS[job.kind].isSoaked ?? false);
 
 export const useBenchEngine = (): Engine => {
   const engine = useContext(EngineContext);

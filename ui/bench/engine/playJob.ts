@@ -35,6 +35,8 @@ export type JobContext = {
   onShot(shot: UnderWayShot): Promise<void>;
   /** Somebody hangs another load on the outputs; it waits until that is done. */
   onLoad(load: ShotLoad): Promise<void>;
+  /** Given what ends a soak where it is, with what was read until then. */
+  onLeavable(leave: () => void): void;
 };
 
 /** A run that is stored, and what it found the amplifier to give; null where it is no sweep of that. */
@@ -49,8 +51,9 @@ const NO_LOAD: Finding = {
 /** Plays, reads and stores one run. @returns what was stored, or what is wrong */
 export const playJob = async (
   job: BenchJob,
-  { amplifierId, loads, guards, signal, shots, device, onProgress, onShot, onLoad }: JobContext,
+  { amplifierId, loads, guards, signal, shots, device, ...on }: JobContext,
 ): Promise<StoredRun | Finding> => {
+  const { onProgress, onShot, onLoad, onLeavable } = on;
   const load = loads.find(({ id }) => id === job.loadId);
   if (!load) return NO_LOAD;
   const { kind } = job;
@@ -94,8 +97,12 @@ export const playJob = async (
     readShots.push(...readShotOf(shot));
     await onShot({ ...facts, sha256: capture.sha256 });
   };
-  const played = startJob((worker) =>
-    worker.playRun(
+  const tell = (progress: Progress): void => {
+    if (!signal.aborted) onProgress(progress);
+  };
+  const played = startJob((worker) => {
+    onLeavable(() => void worker.leaveSoak());
+    return worker.playRun(
       handedOver({
         kind,
         settings: job.settings,
@@ -113,21 +120,17 @@ export const playJob = async (
       callback<RunListener>({
         onProgress: (playing) => {
           rememberSink(amplifierId, sink, playing);
-          if (!signal.aborted)
-            onProgress({ stage: playing.label, doneRatio: playing.doneRatio, playing });
+          tell({ stage: playing.label, doneRatio: playing.doneRatio, playing });
         },
         onShot: store,
-        onReading: (doneRatio) => {
-          if (!signal.aborted)
-            onProgress({ stage: "Reading the levels", doneRatio, playing: null });
-        },
+        onReading: (doneRatio) => tell({ stage: "Reading the levels", doneRatio, playing: null }),
         onLoad: async (which) => {
           await onLoad(which);
           hang(which === "second" && second ? second : load);
         },
       }),
-    ),
-  );
+    );
+  });
   signal.addEventListener("abort", played.cancel);
   const outcome = await played.finished;
   // What failed was the instrument, not the run: its recordings stay, and it may go on.
