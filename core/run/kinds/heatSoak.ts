@@ -8,14 +8,14 @@ const SOAK_FIELDS: readonly SettingField[] = [
     most: 1,
   }),
   quantityField("minutes", "Soak for", "min", { initial: 60, least: 1, most: 300 }),
+  quantityField("frequencyHz", "Tone", "Hz", { initial: 1000, least: 20, most: 20_000 }),
   // Hot loads are not left alone: what is real ends by itself where nobody answers.
-  choiceField("askMinutes", "Ask whether I am still there", [
+  choiceField("askMinutes", "Ask whether I am still there, if real", [
     ["15", "every 15 minutes"],
     ["5", "every 5 minutes"],
     ["30", "every 30 minutes"],
     ["60", "every 60 minutes"],
   ]),
-  quantityField("frequencyHz", "Tone", "Hz", { initial: 1000, least: 20, most: 20_000 }),
 ];
 
 /** A soak is watched with thermometers, not recorded as sound: it has no shots. */
