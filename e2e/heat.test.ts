@@ -93,11 +93,11 @@ test("readings by hand: a key, a number, Enter; a hand counts too, and all of it
   await driver().findElement(By.css("body")).sendKeys("2");
   await press(driver(), "Can be held");
   await shows(driver(), "can be held");
-  await shows(driver(), "only a hand was on it");
+  await shows(driver(), "Only a hand was on it");
   await kept();
   await driver().navigate().refresh();
   await shows(driver(), "34.0 °C");
-  await shows(driver(), "only a hand was on it");
+  await shows(driver(), "Only a hand was on it");
 });
 
 test("a number that is none is told beside its field, and stays there", async () => {

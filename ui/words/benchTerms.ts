@@ -219,6 +219,13 @@ export const BENCH_TERMS = {
     how: "Temperatures against time, with the settled value and the time to a cut-out.",
     source: "16 CFR 432; common practice",
   },
+  attended: {
+    name: "Attended soak",
+    what: "Somebody is there while a tone is held for long; asked now and then, any key is an answer.",
+    why: "Loads and heat sinks that are left alone are how fires begin.",
+    how: "Without an answer within half a minute a real soak ends, silent, and what was read of it is kept. A simulated one may be left.",
+    source: "Common practice",
+  },
   attenuator: {
     name: "Level control",
     what: "Where the knob stands, and whether it has detents.",

@@ -51,6 +51,7 @@ export const FIELD_TERMS = {
   "Source gives (a telephone 0.5, a player 2)": "source-level",
   "Points a decade": "points-a-decade",
   "Soak for": "soak",
+  "Ask whether I am still there, if real": "attended",
   "Damping factor for": "damping",
   "Level, of rated": "power",
   Tone: "test-tone",
