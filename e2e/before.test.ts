@@ -32,8 +32,9 @@ test("Brief: a pasted sheet is read line by line; a vague line is completed, and
   await shows(driver(), "Response 20 Hz to 20 kHz");
   await shows(driver(), "“Crystal clear sound”");
   await kept();
-  const power = await driver().findElement(By.xpath("//li[@data-testid='claim'][1]"));
-  await click(await power.findElement(By.css("[aria-label='Change this claim']")));
+  // Lines may be changed once the server has taken them for claims, and the page has heard of that.
+  const change = By.xpath("//li[@data-testid='claim'][1]//*[@aria-label='Change this claim']");
+  await click(await driver().wait(until.elementLocated(change), PATIENCE_MS));
   expect(await valueOf("Claim", "As printed")).toBe("2 x 45 W into 4 ohms");
   await fill(driver(), ["Claim", "At no more than"], "10 %");
   await press(driver(), "Save claim");

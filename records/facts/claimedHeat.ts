@@ -1,5 +1,4 @@
-import type { Measured } from "@/core/heat";
-import { heatWatts } from "@/core/heat";
+import { heatWatts, type Measured } from "@/core/heat";
 import { assumptionsOf, classOf } from "./forecastFacts";
 import { expectedWatts, type PlanRecords } from "./planFacts";
 import type { MeasuredSupply } from "./supplySide";

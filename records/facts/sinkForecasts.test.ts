@@ -2,6 +2,7 @@ import { emptyDocument, underWaySchema } from "@/records";
 import { amplifier, load, power } from "@/records/testing/run";
 import type { PlanRecords } from "./planFacts";
 import { sinkForecasts, sinkOn } from "./sinkForecasts";
+import { benchJob } from "@/records/testing/job";
 
 const records: PlanRecords = {
   amplifier,
@@ -50,24 +51,10 @@ test("of a load that is not there nothing is foretold; more channels than it has
 });
 
 test("a run under way keeps it, and one from before the guards foretold anything is read as it is", () => {
-  const job = {
-    id: "job",
-    kind: "power-sweep",
-    rig: {},
-    loadId: load.id,
-    secondLoadId: null,
-    channelsDriven: 2,
-    settings: {},
-    setting: "",
-    inputUsed: "",
-    ratedWatts: null,
-    seed: 1,
-    set: null,
-  };
   const sink = sinkOn(sinkForecasts(records, plan), load.id, 2);
   const kept = (change: object) =>
     underWaySchema.isValidSync({
-      job: { ...job, ...change },
+      job: { ...benchJob(), ...change },
       shots: [],
       queue: [],
       startedAt: "",

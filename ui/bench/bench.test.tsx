@@ -1,6 +1,5 @@
 import { RUN_KINDS } from "@/core/run";
 import { amplifier, load } from "@/records/testing/run";
-import type { BenchJob } from "@/records";
 import { markup, words } from "../testing/shown";
 import { ConnectPanel } from "./ConnectPanel";
 import { EngineStatus } from "./EngineStatus";
@@ -9,6 +8,7 @@ import { SettingsFields } from "./SettingsFields";
 import { held } from "../parts/fields";
 import { errorIn, settingTexts } from "./settingsForm";
 import { TypedIn } from "./TypedIn";
+import { benchJob } from "@/records/testing/job";
 
 const mockEngine: { state: EngineState } & Record<string, unknown> = {
   state: {} as EngineState,
@@ -80,20 +80,7 @@ describe("settings", () => {
 });
 
 describe("what the bench is at", () => {
-  const job: BenchJob = {
-    id: "j",
-    kind: "gain",
-    rig: {},
-    loadId: "l",
-    secondLoadId: null,
-    channelsDriven: 2,
-    settings: {},
-    setting: "",
-    inputUsed: "",
-    ratedWatts: null,
-    seed: 1,
-    set: null,
-  };
+  const job = benchJob({ id: "j", kind: "gain", loadId: "l" });
   const idle = IDLE;
   const told = (state: Partial<EngineState>, isPlayingShown = false) => {
     mockEngine.state = { ...idle, ...state };

@@ -30,7 +30,7 @@ const toneThrough = (recorded: Recorded, channel: number, band: Band): Outcome<T
   const output = analyseTone(volts[channel], sampleRateHz, { band });
   if (!output.ok) return output;
   const { fundamentalVoltsRms: outputVolts, fundamentalHz, thdRatio } = output.value;
-  const out = { outputVolts, tone: { frequencyHz: fundamentalHz, ratio: thdRatio ?? 0 } };
+  const out = { outputVolts, tone: { frequencyHz: fundamentalHz, ratio: thdRatio } };
   if (!input) {
     const played = peakOf(recorded);
     return success({ ...out, inputVolts: played === null ? null : played / Math.SQRT2 });

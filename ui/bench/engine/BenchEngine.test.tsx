@@ -7,13 +7,16 @@ import { provided } from "../../testing/provided";
 import { ANSWER_SECONDS } from "../live/StillThere";
 import { BenchEngine, useBenchEngine } from "./BenchEngine";
 import type { JobContext } from "./playJob";
+import { benchJob } from "@/records/testing/job";
 
+/** What is seen of a soak; nothing of it is looked at here. */
+const mockPlaying = { loadWatts: [], voltsRms: [], driveVoltsRms: 0.1, label: "Soaking" } as never;
 /** The run under way as the engine plays it. */
 let mockPlayed: JobContext | null = null;
 jest.mock("./playJob", () => ({
   playJob: (_: BenchJob, context: JobContext) => {
     mockPlayed = context;
-    context.onProgress({ stage: "Soaking", doneRatio: 0.1, playing: null });
+    context.onProgress({ stage: "Soaking", doneRatio: 0.1, playing: mockPlaying });
     return new Promise(() => {});
   },
 }));
@@ -23,22 +26,14 @@ jest.mock("../uploadRun", () => ({
 }));
 jest.mock("next/navigation", () => ({ useRouter: () => ({ refresh: () => {} }) }));
 
-const job = (change: Partial<BenchJob>): BenchJob => ({
-  id: "job",
-  kind: "heat-soak",
-  played: "network instruments",
-  rig: {},
-  loadId: load.id,
-  secondLoadId: null,
-  channelsDriven: 2,
-  settings: { askMinutes: "5" },
-  setting: "",
-  inputUsed: "",
-  ratedWatts: 50,
-  seed: 1,
-  set: null,
-  ...change,
-});
+/** A soak between instruments of the network. */
+const soak = (change: Partial<BenchJob>): BenchJob =>
+  benchJob({
+    kind: "heat-soak",
+    played: "network instruments",
+    settings: { askMinutes: "5" },
+    ...change,
+  });
 
 function Start({ asked }: { asked: BenchJob }) {
   const { start } = useBenchEngine();
@@ -56,7 +51,7 @@ const begun = async (change: Partial<BenchJob> = {}) => {
           guards={rigSchema.getDefault().guards}
           underWay={NOTHING_UNDER_WAY}
         >
-          <Start asked={job(change)} />
+          <Start asked={soak(change)} />
         </BenchEngine>
       </ChainProvider>,
     ),
@@ -83,6 +78,14 @@ test("a real soak asks whether somebody is there; without an answer it is ended,
   expect(mockPlayed?.signal.aborted).toBe(false);
   await pass(20_000);
   expect(mockPlayed?.signal.aborted).toBe(true);
+});
+
+test("a soak that has ended and is being stored, however slowly, is not stopped", async () => {
+  await begun();
+  await pass(5 * 60_000 + 1000 * ANSWER_SECONDS + 10);
+  act(() => mockPlayed?.onProgress({ stage: "Storing the result", doneRatio: 1, playing: null }));
+  await pass(60_000);
+  expect(mockPlayed?.signal.aborted).toBe(false);
 });
 
 test.each<[string, Partial<BenchJob>]>([

@@ -119,12 +119,13 @@ export function BenchEngine({ amplifierId, loads, guards, underWay, children }: 
   }, [silence]);
 
   const leave = useRef(() => {});
-  /** Nobody answered: a soak ends where it is, and so does whatever does not hear of that. */
+  /** Nobody answered: a soak ends where it is, and so does one that does not hear of that. What is being stored by then is let be. */
   const leaveSoak = useCallback(() => {
-    const { job } = now.current;
+    const left = now.current.job;
     leave.current();
     setTimeout(() => {
-      if (job && now.current.job?.id === job.id) stop();
+      const { job, progress } = now.current;
+      if (left && job?.id === left.id && progress?.playing) stop();
     }, LEFT_MILLISECONDS);
   }, [stop]);
 

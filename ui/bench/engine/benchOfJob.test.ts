@@ -2,6 +2,7 @@ import { fromCatalogue } from "@/bench/catalogue";
 import type { AudioRun, BenchJob } from "@/records";
 import type { OpenInterface } from "../../audio/openInterface";
 import { benchOfJob } from "./benchOfJob";
+import { benchJob } from "@/records/testing/job";
 
 const run: AudioRun = {
   deviceName: "Desk interface",
@@ -17,21 +18,6 @@ const run: AudioRun = {
   ownResponses: null,
   mainsHz: 60,
 };
-const job = (change: Partial<BenchJob>): BenchJob => ({
-  id: "job",
-  kind: "spectrum",
-  rig: {},
-  loadId: "load",
-  secondLoadId: null,
-  channelsDriven: 1,
-  settings: {},
-  setting: "",
-  inputUsed: "",
-  ratedWatts: null,
-  seed: 1,
-  set: null,
-  ...change,
-});
 const device = (change: Partial<OpenInterface> = {}): OpenInterface =>
   ({
     deviceName: "Desk interface",
@@ -39,7 +25,7 @@ const device = (change: Partial<OpenInterface> = {}): OpenInterface =>
     link: () => "the port",
     ...change,
   }) as never;
-const live = job({ played: "audio interface", rig: run });
+const live = benchJob({ played: "audio interface", rig: run });
 
 test("through an audio interface it is a recording, as accurate as its levels; through a virtual one it is rehearsed", () => {
   expect(benchOfJob(live, device())).toMatchObject({
@@ -73,9 +59,9 @@ test.each<[string, BenchJob, OpenInterface | null, string]>([
 
 test("the simulated bench as before", () => {
   const { amplifier } = fromCatalogue("home-class-ab");
-  expect(benchOfJob(job({ rig: amplifier }), null)).toMatchObject({
+  expect(benchOfJob(benchJob({ rig: amplifier }), null)).toMatchObject({
     ok: true,
     value: { source: "simulated-bench", sampleRateHz: 192_000, floor: null },
   });
-  expect(benchOfJob(job({ rig: { stage: "steam" } }), null).ok).toBe(false);
+  expect(benchOfJob(benchJob({ rig: { stage: "steam" } }), null).ok).toBe(false);
 });

@@ -1,4 +1,4 @@
-import type { BenchJob, Load } from "@/records";
+import type { Load } from "@/records";
 import { rigSchema } from "@/records";
 import type { PlayProgress } from "@/workers/protocol";
 import { markup, words } from "../../testing/shown";
@@ -6,6 +6,7 @@ import { LiveSpectrum } from "./LiveSpectrum";
 import { LiveWave } from "./LiveWave";
 import { PlayingPanel, type PlayingPanelProps } from "./PlayingPanel";
 import { IDLE } from "../engine/engineState";
+import { benchJob } from "@/records/testing/job";
 
 const { guards } = rigSchema.getDefault();
 const load: Load = {
@@ -13,20 +14,7 @@ const load: Load = {
   nominalOhms: 8,
   channels: [8.21, 8.18].map((ohms) => ({ ohms, ohmsExpandedUncertainty: 0.02 })),
 };
-const job: BenchJob = {
-  id: "j",
-  kind: "spectrum",
-  rig: {},
-  loadId: "l",
-  secondLoadId: null,
-  channelsDriven: 2,
-  settings: {},
-  setting: "",
-  inputUsed: "",
-  ratedWatts: null,
-  seed: 1,
-  set: null,
-};
+const job = benchJob({ loadId: "l" });
 const wave = Float32Array.from({ length: 200 }, (_, k) => 20 * Math.sin(k / 8));
 const spectrum = [
   [20, 1e-5],
