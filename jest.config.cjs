@@ -15,7 +15,9 @@ module.exports = {
     "<rootDir>/records",
     "<rootDir>/demo",
     "<rootDir>/server",
+    "<rootDir>/scripts",
   ],
+  testMatch: ["**/*.test.ts", "**/*.test.tsx"],
   transform: { "^.+\\.tsx?$": "<rootDir>/scripts/jestTransform.cjs" },
   // D3 as one ready-made file: its modules are in a format that Jest does not run.
   moduleNameMapper: {

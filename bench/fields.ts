@@ -1,5 +1,5 @@
 /** A number with its unit and valid span; `usual` stands in where a file leaves it out. */
-export type QuantityField = {
+export type QuantityParameter = {
   type: "quantity";
   label: string;
   unit: string;
@@ -7,35 +7,35 @@ export type QuantityField = {
   most: number;
   usual: number;
 };
-export type ChoiceField<T extends string | number = string | number> = {
+export type ChoiceParameter<T extends string | number = string | number> = {
   type: "choice";
   label: string;
   choices: readonly T[];
   usual: T;
 };
 export type SwitchField = { type: "switch"; label: string; usual: boolean };
-export type Field = QuantityField | ChoiceField | SwitchField;
+export type Field = QuantityParameter | ChoiceParameter | SwitchField;
 
 /** The fields of one part of the bench: the single place that its type, checks, JSON Schema and form come from. */
 export type Fields = Readonly<Record<string, Field>>;
 
 type ValueOf<F extends Field> =
-  F extends ChoiceField<infer T> ? T : F extends SwitchField ? boolean : number;
+  F extends ChoiceParameter<infer T> ? T : F extends SwitchField ? boolean : number;
 
 /** The values of a part, complete. */
 export type PartOf<F extends Fields> = { -readonly [K in keyof F]: ValueOf<F[K]> };
 
-export const quantity = (
+export const quantityParameter = (
   label: string,
   unit: string,
   [least, most]: readonly [number, number],
   usual: number,
-): QuantityField => ({ type: "quantity", label, unit, least, most, usual });
+): QuantityParameter => ({ type: "quantity", label, unit, least, most, usual });
 export const choice = <const T extends string | number>(
   label: string,
   choices: readonly T[],
   usual: NoInfer<T>,
-): ChoiceField<T> => ({ type: "choice", label, choices, usual });
+): ChoiceParameter<T> => ({ type: "choice", label, choices, usual });
 export const onOff = (label: string, usual: boolean): SwitchField => ({
   type: "switch",
   label,

@@ -9,7 +9,7 @@ import { filesInstrument, type RecordedFile } from "./files/instrument";
 import { linkOf, type ServedAt } from "./network/httpLink";
 import { networkInstrument } from "./network/instrument";
 import type { NetworkLink } from "./network/link";
-import type { MeterSet } from "./network/Meters";
+import type { MeterSet } from "./network/NetworkMeters";
 import type { NetworkSetup } from "./network/setup";
 import { withMeters } from "./network/withMeters";
 import { simulatedInstrument } from "./simulated";

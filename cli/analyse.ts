@@ -13,9 +13,16 @@ import {
   UsageError,
   type CommandLine,
 } from "./arguments";
-import { analyseCommon, COMMON_OPTIONS, isMeasuredKind, oldName } from "./commonForm";
+import { analyseCommon, COMMON_OPTIONS } from "./commonForm";
+import { documentedName, isMeasuredKind } from "./kindNames";
 import { analyseTable, isText, scopeSamples, TEXT_OPTIONS } from "./textFile";
-import { ANALYSES, eachChannel, toneCautions, valueOf, type RunInput } from "./runKinds";
+import {
+  ANALYSES,
+  readEachChannel,
+  toneCautions,
+  valueOrUsageError,
+  type RunInput,
+} from "./documentedForms";
 import { toneFields } from "./toneFields";
 
 const OPTIONS = [
@@ -42,7 +49,7 @@ const OPTIONS = [
  */
 export const analyse = async (words: readonly string[]): Promise<object> => {
   const line = parseCommandLine(words, OPTIONS);
-  const kind = oldName(line.options.get("as"));
+  const kind = documentedName(line.options.get("as"));
   const isCommon = kind !== undefined && !ANALYSES[kind] && isMeasuredKind(kind);
   checkCall(line, kind, isCommon);
   const fullScaleVolts = positiveOption(line, "full-scale-volts", 1);
@@ -55,7 +62,7 @@ export const analyse = async (words: readonly string[]): Promise<object> => {
   if (table) return table;
   const { channels, sampleRateHz, names } =
     text === null
-      ? { ...valueOf(decodeWav(bytes, fullScaleVolts)), names: null }
+      ? { ...valueOrUsageError(decodeWav(bytes, fullScaleVolts)), names: null }
       : scopeSamples(text, line);
   if (band.lowHz >= sampleRateHz / 2)
     throw new UsageError(`--band begins above half the sample rate of ${sampleRateHz} Hz`);
@@ -112,10 +119,10 @@ const withNames = (names: readonly string[] | null, found: object): object => {
 };
 
 const steadyTones = (input: RunInput, cautions: readonly string[][]): object =>
-  eachChannel(input, (volts) => {
+  readEachChannel(input, (volts) => {
     const { sampleRateHz, band, loadOhms, channels } = input;
     const doubts = toneCautions(volts, input).map(({ text }) => text);
-    const reading = valueOf(analyseTone(volts, sampleRateHz, { band }));
+    const reading = valueOrUsageError(analyseTone(volts, sampleRateHz, { band }));
     return {
       ...toneFields(reading),
       powerWatts: powerWatts(reading.voltsRms, loadOhms),

@@ -1,8 +1,7 @@
-import type { SimulatedBench } from "@/bench/simulated";
+import type { ConnectedBench } from "@/bench/simulated";
 import {
   completeSettings,
   RUN_KINDS,
-  RUN_KIND_NAMES,
   type ChannelResult,
   type RunKind,
   type SettingField,
@@ -12,21 +11,13 @@ import { parseNumber } from "@/core/units";
 import { NO_LIMITS, playRun, type KeptShot } from "@/pipeline/playRun";
 import { readRun } from "@/pipeline/readRun";
 import { positiveOption, UsageError, type CommandLine } from "./arguments";
-import { valueOf } from "./runKinds";
-
-/** Kinds of run as the application has them; what is read of each comes in one form. */
-export const isMeasuredKind = (kind: string): kind is RunKind =>
-  RUN_KIND_NAMES.includes(kind as RunKind);
-
-/** The power sweep was called `sweep` here before the application had a name for it; either will do. */
-export const oldName = (kind: string | undefined): string | undefined =>
-  kind === "power-sweep" ? "sweep" : kind;
+import { valueOrUsageError } from "./documentedForms";
 
 /** Options of the command line for these kinds. */
 export const COMMON_OPTIONS = ["set", "second-load-ohms", "rated-watts", "mains-hz"];
 
 /** "--set frequencyHz=60,seconds=2": the run's own settings, the others as usual. */
-export const settingsFrom = (line: CommandLine, kind: RunKind): Settings => {
+export const settingsOfLine = (line: CommandLine, kind: RunKind): Settings => {
   const { fields } = RUN_KINDS[kind];
   const given = (line.options.get("set") ?? "").split(",").filter((part) => part.trim() !== "");
   return completeSettings(
@@ -82,10 +73,10 @@ export const analyseCommon = async (
   const second = line.options.has("second-load-ohms")
     ? positiveOption(line, "second-load-ohms", loadOhms)
     : null;
-  const found = valueOf(
+  const found = valueOrUsageError(
     await readRun({
       kind,
-      settings: settingsFrom(line, kind),
+      settings: settingsOfLine(line, kind),
       instrument: {
         kind: "files",
         mainsHz: positiveOption(line, "mains-hz", 50),
@@ -112,14 +103,14 @@ export type PlayedCommon = {
 
 /** Plays any kind of run on the simulated bench, shot by shot, and reads it. */
 export const playCommon = async (
-  { amplifier }: SimulatedBench,
+  { amplifier }: ConnectedBench,
   kind: RunKind,
   line: CommandLine,
   loads: readonly number[],
 ): Promise<PlayedCommon> => {
   const shots: KeptShot[] = [];
   const second = positiveOption(line, "second-load-ohms", loads[0] / 2);
-  const settings = settingsFrom(line, kind);
+  const settings = settingsOfLine(line, kind);
   const outcome = await playRun(
     {
       kind,
@@ -139,5 +130,5 @@ export const playCommon = async (
     },
     { onMoment: () => {}, onShot: (shot) => void shots.push(shot) },
   );
-  return { channels: valueOf(outcome), shots, settings };
+  return { channels: valueOrUsageError(outcome), shots, settings };
 };

@@ -3,7 +3,7 @@
 import { analyse } from "./analyse";
 import { UsageError } from "./arguments";
 import { claim } from "./claim";
-import { judge } from "./judge";
+import { judgeCase } from "./judge";
 import { simulate } from "./simulate";
 import { stimulus } from "./stimulus";
 import { verify } from "./verify";
@@ -12,7 +12,7 @@ const COMMANDS: Record<string, (words: readonly string[]) => object | Promise<ob
   analyse,
   stimulus,
   claim,
-  judge,
+  judge: judgeCase,
   simulate,
   verify,
 };

@@ -4,7 +4,7 @@ import {
   benchOf,
   EXAMPLE_RIGS,
   type ExampleName,
-  type SimulatedBench,
+  type ConnectedBench,
   type SimulatedRequest,
 } from "@/bench/simulated";
 import { TONE_DEFAULTS } from "@/core/distortion";
@@ -14,12 +14,13 @@ import {
   type BurstName,
   type Stimulus,
 } from "@/core/signal";
-import { RUN_KIND_NAMES, type RunKind } from "@/core/run";
+import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/run";
 import { recordingNote, type RecordingNote } from "@/core/files";
 import { decodeWav, readWavLayout, withNote } from "@/core/wav";
 import { parseCommandLine, positiveOption, UsageError, type CommandLine } from "./arguments";
-import { COMMON_OPTIONS, isMeasuredKind, oldName, playCommon } from "./commonForm";
-import { ANALYSES, valueOf } from "./runKinds";
+import { COMMON_OPTIONS, playCommon } from "./commonForm";
+import { ANALYSES, valueOrUsageError } from "./documentedForms";
+import { documentedName, isMeasuredKind, runKindOf } from "./kindNames";
 
 const OPTIONS = [
   "run",
@@ -116,27 +117,27 @@ const PLANNERS: Record<string, Planner> = {
 
 /** Runs that go to the source's limit unless told otherwise; the others play about 1 W into 8 ohm. */
 const FULL_LEVEL_RUNS = ["sweep", "clip", "burst"];
-const HEAT_SOAK = "heat-soak";
 
 /** The `simulate` command: plays a run on the simulated bench, writes its captures, conditions and result. @returns what was written, and the result */
 export const simulate = (words: readonly string[]): object | Promise<object> => {
   const line = parseCommandLine(words, OPTIONS);
-  const kind = oldName(line.options.get("run")) ?? "";
+  const kind = documentedName(line.options.get("run")) ?? "";
   const folder = line.options.get("out");
-  const kinds = [...new Set([...Object.keys(PLANNERS), HEAT_SOAK, ...RUN_KIND_NAMES])];
+  const kinds = [...new Set([...Object.keys(PLANNERS), ...RUN_KIND_NAMES])];
   if (line.positional.length !== 1 || !folder || !kinds.includes(kind))
     throw new UsageError(
       `simulate RIG.json --run KIND --out DIR; KIND is one of ${kinds.join(", ")}; RIG.json may also be the name of an example: ${Object.keys(EXAMPLE_RIGS).join(", ")}`,
     );
   const bench = readBench(line.positional[0]);
-  if (kind === HEAT_SOAK) return simulateSoak(bench, folder, line);
+  if (isMeasuredKind(kind) && RUN_KINDS[kind].isSoaked)
+    return simulateSoak(bench, { kind, folder }, line);
   if (PLANNERS[kind] || !isMeasuredKind(kind)) return simulateRun(bench, kind, folder, line);
   return simulateCommon(bench, kind, folder, line);
 };
 
 /** A kind of run as the application plays it: as many recordings as it takes, each a file of its own. */
 const simulateCommon = async (
-  bench: SimulatedBench,
+  bench: ConnectedBench,
   kind: RunKind,
   folder: string,
   line: CommandLine,
@@ -185,7 +186,7 @@ const simulateCommon = async (
 };
 
 const simulateRun = (
-  bench: SimulatedBench,
+  bench: ConnectedBench,
   kind: string,
   folder: string,
   line: CommandLine,
@@ -221,7 +222,7 @@ const simulateRun = (
     room: bench.room,
   };
   // From here on there is only what any recording has: the bytes, and the conditions as declared.
-  const { channels } = valueOf(decodeWav(capture.wav, capture.fullScaleVolts));
+  const { channels } = valueOrUsageError(decodeWav(capture.wav, capture.fullScaleVolts));
   const options = new Map(Object.entries({ "mains-hz": String(bench.mainsHz), ...plan.analysis }));
   const result = ANALYSES[kind]({
     channels,
@@ -234,7 +235,7 @@ const simulateRun = (
     [`${kind}.wav`]: withNote(
       capture.wav,
       noteOf({
-        kind: APPLICATION_KINDS[kind] ?? (kind as RunKind),
+        kind: runKindOf(kind),
         fullScaleVolts: capture.fullScaleVolts,
         loadOhms,
         channelsDriven: conditions.channelsDriven,
@@ -250,20 +251,24 @@ const simulateRun = (
   return { rig: bench.name, run: kind, files, conditions, events: log.events, result };
 };
 
-const simulateSoak = (bench: SimulatedBench, folder: string, line: CommandLine): object => {
+const simulateSoak = (
+  bench: ConnectedBench,
+  { kind, folder }: { kind: RunKind; folder: string },
+  line: CommandLine,
+): object => {
   const request = {
     frequencyHz: positiveOption(line, "frequency", 1000),
-    voltsPeak: levelVoltsRms(bench, HEAT_SOAK, line) * Math.SQRT2,
+    voltsPeak: levelVoltsRms(bench, kind, line) * Math.SQRT2,
     seconds: positiveOption(line, "seconds", 3600),
     drives: drivesOf(bench, line, 0),
   };
   const { points, events } = playable(() => bench.soak(request, seedOf(line)));
-  const conditions = { rig: bench.name, run: HEAT_SOAK, ...request, room: bench.room };
+  const conditions = { rig: bench.name, run: kind, ...request, room: bench.room };
   const files = write(folder, { "conditions.json": conditions, "result.json": { points, events } });
   const hottest = points.reduce((most, { sinkCelsius }) => Math.max(most, sinkCelsius), -Infinity);
   return {
     rig: bench.name,
-    run: HEAT_SOAK,
+    run: kind,
     files,
     conditions,
     events,
@@ -271,8 +276,8 @@ const simulateSoak = (bench: SimulatedBench, folder: string, line: CommandLine):
   };
 };
 
-const readBench = (path: string): SimulatedBench => {
-  if (path in EXAMPLE_RIGS) return valueOf(benchOf(EXAMPLE_RIGS[path as ExampleName]));
+const readBench = (path: string): ConnectedBench => {
+  if (path in EXAMPLE_RIGS) return valueOrUsageError(benchOf(EXAMPLE_RIGS[path as ExampleName]));
   let text: string;
   try {
     text = readFileSync(path, "utf8");
@@ -281,7 +286,7 @@ const readBench = (path: string): SimulatedBench => {
       `cannot read ${path}; check the name, or give one of the examples: ${Object.keys(EXAMPLE_RIGS).join(", ")}`,
     );
   }
-  return valueOf(benchOf(parsed(text, path)));
+  return valueOrUsageError(benchOf(parsed(text, path)));
 };
 
 const parsed = (text: string, path: string): unknown => {
@@ -295,14 +300,14 @@ const parsed = (text: string, path: string): unknown => {
 };
 
 /** Source volts: as asked, else full, else what makes about 1 W in 8 ohm. */
-const levelVoltsRms = (bench: SimulatedBench, kind: string, line: CommandLine): number =>
+const levelVoltsRms = (bench: ConnectedBench, kind: string, line: CommandLine): number =>
   positiveOption(
     line,
     "level",
     FULL_LEVEL_RUNS.includes(kind) ? bench.mostVoltsRms : Math.sqrt(8) / bench.gainRatio,
   );
 
-const drivesOf = (bench: SimulatedBench, line: CommandLine, idle: number): boolean[] => {
+const drivesOf = (bench: ConnectedBench, line: CommandLine, idle: number): boolean[] => {
   const driven = Math.round(
     positiveOption(line, "channels", Math.max(1, Math.min(2, bench.channelCount) - idle)),
   );
@@ -334,15 +339,6 @@ const playable = <T>(play: () => T): T => {
   }
 };
 
-/** Names that the application has for kinds of run that are called otherwise here. */
-const APPLICATION_KINDS: Partial<Record<string, RunKind>> = {
-  sweep: "power-sweep",
-  clip: "clip-search",
-  "intermodulation-difference": "intermodulation",
-  "intermodulation-modulation": "intermodulation",
-  "third-octave": "noise-response",
-};
-
 /** What a recording says of itself when it is opened in the application. */
 const noteOf = (facts: Omit<RecordingNote, "format" | "nominalOhms">): RecordingNote =>
   recordingNote({ ...facts, nominalOhms: Number(facts.loadOhms[0].toPrecision(2)) });
@@ -352,7 +348,7 @@ const layoutIn = (
   wav: Uint8Array,
   outputCount: number,
 ): Pick<RecordingNote, "outputs" | "input"> => {
-  const first = valueOf(readWavLayout(wav)).channelCount - outputCount;
+  const first = valueOrUsageError(readWavLayout(wav)).channelCount - outputCount;
   return {
     outputs: Array.from({ length: outputCount }, (_, k) => first + k),
     input: first > 0 ? 0 : null,

@@ -6,7 +6,7 @@ import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import type { Knex } from "knex";
 import { HEAT_LIMITS } from "@/core/heat";
-import { judge, type Outcome } from "@/core/verdict";
+import { judge, type ClaimOutcome } from "@/core/verdict";
 import { amplifierName, runEvidence, type Amplifier, type Run } from "@/records";
 import {
   amplifierFacts,
@@ -87,7 +87,7 @@ test.each(["Tollgate Sixty", "Harrowby R-30", "Pinwheel Dot 45"])(
 );
 
 test("a claim of every outcome, and one that is only rehearsed", async () => {
-  const outcomes = new Set<Outcome | "rehearsed">();
+  const outcomes = new Set<ClaimOutcome | "rehearsed">();
   for (const amplifier of amplifiers) {
     const { id } = amplifier;
     const records = {

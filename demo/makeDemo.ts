@@ -123,10 +123,10 @@ const playAll = async (reviews: readonly Reviewed[], play: Play): Promise<RunDra
         ),
       ),
     );
-  const isSweep = ({ kind }: DemoRun) => kind === "power-sweep";
-  await playThose(isSweep, []);
+  const finds = ({ kind }: DemoRun): boolean => RUN_KINDS[kind].findsLimit === true;
+  await playThose(finds, []);
   const found = drafts.map((made) => made.flatMap((draft) => foundBy(draft)));
-  await playThose((run) => !isSweep(run), found);
+  await playThose((run) => !finds(run), found);
   return drafts;
 };
 
@@ -147,7 +147,7 @@ const taskOf = (
   const load = loads[demo.loads.indexOf(run.load)];
   const level = takenLevel(load.nominalOhms, powers, found);
   return {
-    run: run.kind === "power-sweep" ? sweptTo(run, demo.sweepVoltsRms) : run,
+    run: RUN_KINDS[run.kind].findsLimit ? sweptTo(run, demo.sweepVoltsRms) : run,
     bench: run.bench ?? demo.bench,
     load,
     secondLoad: loads.find((each) => each !== load) ?? null,

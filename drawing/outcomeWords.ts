@@ -1,7 +1,7 @@
-import type { Outcome } from "@/core/verdict";
+import type { ClaimOutcome } from "@/core/verdict";
 
 /** A verdict in a word. */
-export const OUTCOME_WORDS: Readonly<Record<Outcome, string>> = {
+export const OUTCOME_WORDS: Readonly<Record<ClaimOutcome, string>> = {
   met: "met",
   missed: "missed",
   "too-close": "too close to call",

@@ -46,7 +46,7 @@ export type OpenedFile = {
 };
 
 /** A text that does not say how it was sampled: what helps to answer that. */
-export const questionOf = (bytes: Uint8Array<ArrayBuffer>): RateQuestion =>
+export const rateQuestionOf = (bytes: Uint8Array<ArrayBuffer>): RateQuestion =>
   rateQuestion(decodeText(bytes));
 
 const MOST_TEXT_BYTES = 200 * 1024 * 1024;

@@ -12,7 +12,7 @@ export type Stretch = { fromSeconds: number; seconds: number };
 
 export type RecordingFacts = { seconds: number; channelCount: number; sampleRateHz: number };
 /** A recording that is open, with what its waveform is drawn from. */
-export type Opened = { facts: RecordingFacts; pyramids: readonly EnvelopePyramid[] };
+export type OpenedRecording = { facts: RecordingFacts; pyramids: readonly EnvelopePyramid[] };
 
 /** One level of a sweep: some cycles of it, what was added to the tone in them, and its spectrum. */
 export type LevelView = { wave: Curve; residual: Curve; spectrum: Curve };

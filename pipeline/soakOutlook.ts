@@ -1,11 +1,11 @@
-import { fitCourse, HEAT_LIMITS, passing, settledCelsius, type Band } from "@/core/heat";
+import { fitCourse, HEAT_LIMITS, passing, settledCelsius, type Interval } from "@/core/heat";
 
 /** Where a soak that still runs is going. */
 export type SoakOutlook = {
   /** In degrees Celsius. */
-  settled: Band;
+  settled: Interval;
   /** Seconds of the soak until it is too hot by the house's grades; null where it will not be. */
-  tooHot: Band | null;
+  tooHot: Interval | null;
 };
 
 /** Follows the heat sink while it is soaked, and says at any moment where that ends. */

@@ -1,8 +1,8 @@
 import { unparse } from "papaparse";
-import type { Sheet } from "./types";
+import type { PublishedPage } from "./types";
 
 /** The tables and large figures of a page, a line a row. Words that a spreadsheet would take for a formula are given as text. */
-export const pageCsv = (sheet: Sheet): string => {
+export const pageCsv = (sheet: PublishedPage): string => {
   const rows = sheet.sections.flatMap(({ heading, pieces }) =>
     pieces.flatMap((piece) => {
       if (piece.is === "figure")

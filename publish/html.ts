@@ -1,7 +1,7 @@
 import { chartPoints, chartSvg } from "./chartSvg";
 import { escaped, scriptJson } from "./escaped";
 import { PAGE_SCRIPT, PAGE_STYLE } from "./pageStyle";
-import type { Cell, Piece, Sheet, SheetSection } from "./types";
+import type { Cell, Piece, PublishedPage, SheetSection } from "./types";
 import { dateText, runText } from "./words";
 
 /** What a page needs that is not in its text. */
@@ -19,7 +19,7 @@ const POLICY =
   "default-src 'none'; style-src 'unsafe-inline'; script-src 'unsafe-inline'; img-src data:; font-src data:; base-uri 'none'; form-action 'none'";
 
 /** A page that stands alone: styles, fonts, charts, photos and the data of its curves are all in it, and it asks nothing of any network. */
-export const pageHtml = (sheet: Sheet, parts: PageParts): string => {
+export const pageHtml = (sheet: PublishedPage, parts: PageParts): string => {
   const refs = new Map(sheet.runs.map(({ id }, k) => [id, k + 1]));
   const body = sheet.sections
     .filter(({ empty }) => empty === null || parts.isPreview)
@@ -80,7 +80,7 @@ const pieceHtml = (piece: Piece, refs: Refs, parts: PageParts): string => {
   }
 };
 
-const runsHtml = ({ runs }: Sheet): string =>
+const runsHtml = ({ runs }: PublishedPage): string =>
   runs.length === 0
     ? ""
     : `<section><h2>Runs behind these figures</h2><table class="runs"><thead><tr><th></th><th scope="col">Run</th><th scope="col">Made</th><th scope="col">Recordings, by SHA-256</th></tr></thead><tbody>${runs

@@ -7,4 +7,4 @@ export { pageHtml, type PageParts } from "./html";
 export { pageMarkdown, type MarkdownPost } from "./markdown";
 export { measuredTexts, sheetOf, usualTexts } from "./sheet";
 export { newBlock, TEMPLATE_NAMES, templateBlocks } from "./templates";
-export type { Sheet, SheetFacts, SheetPhoto } from "./types";
+export type { PublishedPage, SheetFacts, SheetPhoto } from "./types";

@@ -1,5 +1,5 @@
 import { chartSvg } from "./chartSvg";
-import type { Cell, Piece, Sheet, SheetPhoto } from "./types";
+import type { Cell, Piece, PublishedPage, SheetPhoto } from "./types";
 import { dateText, runText } from "./words";
 
 /** A post with the pictures that go with it. */
@@ -14,7 +14,7 @@ const plain = (text: string): string =>
   text.replace(/[\\`*_[\]<>#|~]/g, "\\$&").replace(/\s+/g, " ");
 
 /** The page as a post: CommonMark with tables as most places take them, charts and photos as files beside it. */
-export const pageMarkdown = (sheet: Sheet): MarkdownPost => {
+export const pageMarkdown = (sheet: PublishedPage): MarkdownPost => {
   const charts: { name: string; svg: string }[] = [];
   const photos: { name: string; photo: SheetPhoto }[] = [];
   const refs = new Map(sheet.runs.map(({ id }, k) => [id, k + 1]));

@@ -2,11 +2,11 @@ import { figureText } from "@/drawing/quantityText";
 import { amplifierLine, amplifierName, BLOCK_KINDS, type Block, type Run } from "@/records";
 import { BLOCKS } from "./blocks";
 import { HEADINGS } from "./blocks/headings";
-import type { Cell, Piece, Sheet, SheetFacts, SheetSection } from "./types";
+import type { Cell, Piece, PublishedPage, SheetFacts, SheetSection } from "./types";
 import { newBlock } from "./templates";
 
 /** The page that blocks and facts make together. */
-export const sheetOf = (facts: SheetFacts): Sheet => {
+export const sheetOf = (facts: SheetFacts): PublishedPage => {
   const { publication, amplifier, at } = facts;
   const sections = publication.blocks.map((block) => sectionOf(facts, block));
   const ids = [...new Set(sections.flatMap(({ pieces }) => pieces.flatMap(runsIn)))];

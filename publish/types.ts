@@ -71,7 +71,7 @@ export type SheetSection = {
 };
 
 /** A page, whatever it is turned into. */
-export type Sheet = {
+export type PublishedPage = {
   title: string;
   subtitle: string;
   author: string;

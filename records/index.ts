@@ -59,7 +59,7 @@ export { forecastSettingsSchema, type ForecastSettings } from "./forecastSetting
 export {
   INSTRUMENT_ROLES,
   instrumentsSchema,
-  type Instrument,
+  type KeptInstrument,
   type Instruments,
 } from "./instruments";
 export { LOG_KINDS, logEntrySchema, type LogEntry, type LogEntryDraft, type LogKind } from "./log";

@@ -79,4 +79,4 @@ export const instrumentsSchema = object({
 });
 
 export type Instruments = InferType<typeof instrumentsSchema>;
-export type Instrument = Instruments["instruments"][number];
+export type KeptInstrument = Instruments["instruments"][number];

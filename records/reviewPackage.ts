@@ -4,7 +4,7 @@ import { claimSchema, type Claim } from "./claim";
 import type { Details } from "./details";
 import { DOCUMENTS, type DocumentKind } from "./documents";
 import type { Heat } from "./heat";
-import { instrumentSchema, type Instrument } from "./instruments";
+import { instrumentSchema, type KeptInstrument } from "./instruments";
 import { listOf } from "./listOf";
 import { loadSchema, type Load } from "./load";
 import { logEntrySchema, type LogEntry } from "./log";
@@ -35,7 +35,7 @@ export type Review = {
   documents: Partial<Record<DocumentKind, object>>;
   loads: Omit<Load, "revision">[];
   /** Of the workshop, those that its rig is made of. */
-  instruments: Instrument[];
+  instruments: KeptInstrument[];
   log: Omit<LogEntry, "amplifierId">[];
   runs: Omit<Run, "amplifierId">[];
 };

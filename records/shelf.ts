@@ -1,4 +1,4 @@
-import type { Outcome } from "@/core/verdict";
+import type { ClaimOutcome } from "@/core/verdict";
 import type { Amplifier } from "./amplifier";
 import { AMPLIFIER_KINDS } from "./amplifierKinds";
 import type { Supply } from "./details";
@@ -7,7 +7,7 @@ import { SUPPLY_KINDS } from "./supplyKinds";
 /** A claim as the shelf shows it: the worst of an amplifier's. */
 export type ShelfClaim = {
   text: string;
-  outcome: Outcome;
+  outcome: ClaimOutcome;
   sentence: string;
   isRehearsed: boolean;
   strip: { claimedWatts: number; value: number; plusMinus: number } | null;

@@ -1,5 +1,6 @@
 // Times the core operations and prints ratios: npm run bench [part of a name]
 // Single times are noisy on shared machines; each figure is the best of several runs, and the ratios matter.
+import { medianOf } from "@/core/numeric";
 import { judge } from "@/core/verdict";
 import { bursts, gainOf, magnitude, sheet, silence, sweep } from "@/core/verdict/testing/evidence";
 import { spawnSync } from "node:child_process";
@@ -255,9 +256,6 @@ const scipyRound = (wav: string): Yardstick | null => {
   return status === 0 ? JSON.parse(stdout) : null;
 };
 
-const median = (values: readonly number[]): number =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
-
 const compareWithScipy = (): void => {
   spawnSync("taskset", ["-a", "-c", "-p", "0", String(process.pid)]);
   const folder = mkdtempSync(join(tmpdir(), "rimebank-bench-"));
@@ -307,9 +305,9 @@ const compareWithScipy = (): void => {
   for (const [name, { ours, theirs }] of rows)
     report(
       name,
-      median(ours),
-      `SciPy ${(1000 * median(theirs)).toFixed(1)} ms`,
-      `ratio ${(median(ours) / median(theirs)).toFixed(2)}`,
+      medianOf(ours),
+      `SciPy ${(1000 * medianOf(theirs)).toFixed(1)} ms`,
+      `ratio ${(medianOf(ours) / medianOf(theirs)).toFixed(2)}`,
     );
 };
 

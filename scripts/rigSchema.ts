@@ -1,9 +1,9 @@
 // Writes the JSON Schema of rig files beside the simulated bench: npm run build:schema
 import { writeFileSync } from "node:fs";
 import { resolve } from "node:path";
-import { rigSchema } from "@/bench/simulated";
+import { rigJsonSchema } from "@/bench/simulated";
 
 writeFileSync(
   resolve(__dirname, "../bench/simulated/rig.schema.json"),
-  `${JSON.stringify(rigSchema(), null, 2)}\n`,
+  `${JSON.stringify(rigJsonSchema(), null, 2)}\n`,
 );

@@ -1,6 +1,7 @@
 import "server-only";
 import { createHash } from "node:crypto";
 import type { Knex } from "knex";
+import { RUN_KINDS } from "@/core/run";
 import { formatSignificant } from "@/core/units";
 import { amplifierLine, amplifierName, supplyWatts } from "@/records";
 import {
@@ -16,7 +17,7 @@ import { lastSummaryOf, type AmplifierSummary } from "./summaries";
 type Link = { note: string; value: string };
 
 /** What stands around every stage of an amplifier: its name, how far it has got, and the chain as it is at rest. */
-export type Frame = {
+export type StageFrame = {
   name: string;
   line: string;
   progress: StageProgress;
@@ -25,7 +26,7 @@ export type Frame = {
   unreadable: readonly string[];
 };
 
-export const frameOf = (records: AmplifierRecords, { counts }: AmplifierSummary): Frame => {
+export const frameOf = (records: AmplifierRecords, { counts }: AmplifierSummary): StageFrame => {
   const {
     amplifier,
     powers,
@@ -53,7 +54,7 @@ export const frameOf = (records: AmplifierRecords, { counts }: AmplifierSummary)
       rigState: rigState({ amplifier, claims: powers, loads, details, plan }, rig),
       plannedCount: plan.runs.length,
       runCount: runs.length,
-      heatCount: heat.logs.length + runs.filter(({ kind }) => kind === "heat-soak").length,
+      heatCount: heat.logs.length + runs.filter(({ kind }) => RUN_KINDS[kind].isSoaked).length,
       judgedCount: counts.judged,
       comparedCount: comparisons.sets.filter(({ members }) =>
         members.some(({ amplifierId }) => amplifierId === amplifier.id),
@@ -83,7 +84,7 @@ export const frameOf = (records: AmplifierRecords, { counts }: AmplifierSummary)
 };
 
 /** Tells one frame from another in a few letters, so that a page is drawn anew only when what stands around it has changed. */
-export const frameMark = (frame: Frame): string =>
+export const frameMark = (frame: StageFrame): string =>
   createHash("sha256").update(JSON.stringify(frame)).digest("base64url").slice(0, 12);
 
 /**

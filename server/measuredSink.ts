@@ -3,6 +3,7 @@ import { stat } from "node:fs/promises";
 import type { Knex } from "knex";
 import { decodeText, readTemperatureLog, type ProbeLog } from "@/core/files";
 import type { MeasuredSink } from "@/core/plan";
+import { RUN_KINDS } from "@/core/run";
 import type { HeatLog } from "@/records";
 import { logOfRun, probesOfRun, sinkOf, tellsWatts } from "@/records/facts";
 import { captures, dataFolder, findRuns } from "@/store";
@@ -35,7 +36,7 @@ export const measuredSinkOf = async (
   db: Knex,
   { heat, runs, room }: Pick<AmplifierRecords, "heat" | "runs" | "room">,
 ): Promise<MeasuredSink | null> => {
-  const soaks = runs.filter(({ kind, isStruck }) => kind === "heat-soak" && !isStruck);
+  const soaks = runs.filter(({ kind, isStruck }) => RUN_KINDS[kind].isSoaked && !isStruck);
   const found = await findRuns(
     db,
     soaks.slice(0, MOST_LOGS).map(({ id }) => id),

@@ -11,9 +11,13 @@ import {
 import { startUpkeep } from "./upkeep";
 
 /** The open records: for reading and writing, or for reading alone, and then why. */
-export type Opened = { db: Knex; readOnly: StoreTrouble | null; close(): Promise<void> };
+export type OpenedRecords = { db: Knex; readOnly: StoreTrouble | null; close(): Promise<void> };
 
-type State = { opened: Opened | null; opening: Promise<Opened> | null; triedAt: number };
+type State = {
+  opened: OpenedRecords | null;
+  opening: Promise<OpenedRecords> | null;
+  triedAt: number;
+};
 
 // One connection a process; it must outlive reloads of this module during development.
 const kept = globalThis as typeof globalThis & { rimebankRecords?: State };
@@ -27,7 +31,7 @@ const TRY_AGAIN_MILLISECONDS = 3000;
  * The open records of this server. What failed once is tried again the next time: room may have been made, a lock let go.
  * @throws {StoreTrouble} when they cannot even be read
  */
-export const records = (): Promise<Opened> => {
+export const records = (): Promise<OpenedRecords> => {
   const now = state();
   if (now.opening) return now.opening;
   const isTried = performance.now() - now.triedAt < TRY_AGAIN_MILLISECONDS;
@@ -39,7 +43,7 @@ export const records = (): Promise<Opened> => {
   return now.opening;
 };
 
-const open = async (before: Opened | null): Promise<Opened> => {
+const open = async (before: OpenedRecords | null): Promise<OpenedRecords> => {
   try {
     const db = await openDatabase(dataFolder());
     await before?.close();

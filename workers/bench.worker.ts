@@ -6,7 +6,7 @@ import { glanceOf } from "@/pipeline/glance";
 import { LiveRun } from "@/pipeline/liveBench";
 import { playRun } from "@/pipeline/playRun";
 import { predictSweep } from "@/pipeline/predictSweep";
-import { openFile, questionOf } from "@/pipeline/openFile";
+import { openFile, rateQuestionOf } from "@/pipeline/openFile";
 import { readResponseTables, readRun } from "@/pipeline/readRun";
 import { readTone } from "@/pipeline/readTone";
 import { OpenRecording } from "@/pipeline/recordingViews";
@@ -71,7 +71,7 @@ const worker: BenchWorker = {
     isLeft = true;
   },
   openFile: async (fileName, bytes, givenRateHz) => openFile(fileName, bytes, givenRateHz),
-  questionOf: async (bytes) => questionOf(bytes),
+  questionOf: async (bytes) => rateQuestionOf(bytes),
   readRun: async (request, onReading) =>
     readRun(
       request,

@@ -10,7 +10,7 @@ import type { RecordedTone } from "@/pipeline/readTone";
 import type { SoakOutlook } from "@/pipeline/soakOutlook";
 import type { OpenedFile } from "@/pipeline/openFile";
 import type { ReadRequest } from "@/pipeline/readRun";
-import type { AudioClips, LevelView, Opened, Stretch } from "@/pipeline/recordingViews";
+import type { AudioClips, LevelView, OpenedRecording, Stretch } from "@/pipeline/recordingViews";
 
 /** A moment of a run that plays. */
 export type PlayProgress = Pick<PlayMoment, "label" | "shotNumber" | "foretoldSinkCelsius"> &
@@ -56,7 +56,10 @@ export type BenchWorker = {
     settings: Settings,
   ): Promise<Outcome<ChannelResult[]>>;
   /** Opens a recording for looking at; its samples stay in the worker. */
-  openRecording(wav: Uint8Array<ArrayBuffer>, fullScaleVolts: number): Promise<Outcome<Opened>>;
+  openRecording(
+    wav: Uint8Array<ArrayBuffer>,
+    fullScaleVolts: number,
+  ): Promise<Outcome<OpenedRecording>>;
   /** The spectrum of a stretch of the open recording, a channel each. */
   spectrumOf(stretch: Stretch): Promise<Curve[]>;
   /** One level of a sweep in the open recording. */

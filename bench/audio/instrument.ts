@@ -19,7 +19,7 @@ import { heldToSource } from "../heldToSource";
 import { AudioLine, outputCount, type Heard } from "./AudioLine";
 import { AudioTone } from "./AudioTone";
 import { findLimit, type RecordOnce } from "./findLimit";
-import { holdTone } from "./holdTone";
+import { holdAudioTone } from "./holdAudioTone";
 import { findLoop, probeVolts } from "./loopProbe";
 import type { AudioLink } from "./messages";
 import { loadPeaks, loadVolts, mostReadVolts, readInputs, type AudioSetup } from "./setup";
@@ -89,7 +89,7 @@ const connected = (line: AudioLine, bench: Bench): Connected => {
     readLevels: cannot(deviceName, "show levels without a recording"),
     soak: cannot(deviceName, "tell temperatures"),
     hold: (request, look) =>
-      holdTone(
+      holdAudioTone(
         line,
         { setup, loadOhms: bench.wiring.loadOhms, mostVoltsRms: mostDrive(setup) },
         request,

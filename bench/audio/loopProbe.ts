@@ -8,7 +8,7 @@ const GLIDE = { lowHz: 200, highHz: 4000, seconds: 0.15 };
 export const probeVolts = (voltsPeak: number, sampleRateHz: number): Float64Array =>
   logSweep(GLIDE, voltsPeak, sampleRateHz);
 
-export type Loop = {
+export type LoopReading = {
   /** Samples from what was played to what came back. */
   delaySamples: number;
   /** Output over input; below zero where it comes back upside down. */
@@ -23,7 +23,7 @@ export type Loop = {
  * @throws {RangeError} on silence that was played
  * @see J. S. Bendat, A. G. Piersol, Random Data, 4th edition, 2010, section 5.1 (time delay by cross-correlation). From memory.
  */
-export const findLoop = (played: Float64Array, heard: Float64Array): Loop => {
+export const findLoop = (played: Float64Array, heard: Float64Array): LoopReading => {
   const energy = sumOfProducts(played, played);
   if (!(energy > 0)) throw new RangeError("nothing was played");
   const correlation = crossCorrelation(played, heard);

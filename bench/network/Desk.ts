@@ -4,7 +4,7 @@ import { InstrumentFault } from "../contract";
 import { Generator } from "./Generator";
 import { asFault } from "./asFault";
 import type { NetworkLink, NetworkTurn } from "./link";
-import { Meters, metersIn } from "./Meters";
+import { NetworkMeters, metersIn } from "./NetworkMeters";
 import { isBeyondRange, Oscilloscope, type Scoped } from "./Oscilloscope";
 import { ScpiClient } from "./ScpiClient";
 import { acrossLoads, fullAcrossLoad, type NetworkSetup } from "./setup";
@@ -19,7 +19,7 @@ export type Seen = {
 };
 
 /** How a stretch is recorded. */
-export type Stretch = {
+export type DeskRequest = {
   seconds: number;
   sampleRateHz: number;
   /** Range across a load; it is widened where that is too little, unless it is fixed. */
@@ -57,7 +57,7 @@ const TRUE_BELOW_SHARE = 0.3;
 /** The instruments while they are held for one measurement: taken, used, and let go with every output off. */
 export class Desk {
   readonly generator: Generator;
-  readonly meters: Meters;
+  readonly meters: NetworkMeters;
   private readonly oscilloscope: Oscilloscope;
   private readonly scopeAccuracyRatio: number;
   /** One step of its converter, over full scale. */
@@ -74,7 +74,7 @@ export class Desk {
     this.oscilloscope = new Oscilloscope(scope);
     this.scopeAccuracyRatio = scope.number("accuracyRatio");
     this.scopeStepRatio = 2 / 2 ** scope.number("bits");
-    this.meters = new Meters(turn, setup.meters, () => link.now());
+    this.meters = new NetworkMeters(turn, setup.meters, () => link.now());
     this.outputs = Array.from({ length: this.generator.outputCount }, (_, k) => k + 1);
   }
 
@@ -171,7 +171,7 @@ export class Desk {
   }
 
   /** Records a stretch, in wider ranges where those that were chosen are too narrow. @throws {InstrumentFault} */
-  async record(stretch: Stretch): Promise<Seen> {
+  async record(stretch: DeskRequest): Promise<Seen> {
     const ranges = this.rangesOf(stretch);
     for (let tried = 1; ; tried++) {
       const scoped = await this.recordOnce(ranges, stretch);
@@ -185,7 +185,7 @@ export class Desk {
     }
   }
 
-  private rangesOf({ rangeVolts, isFixed = false, sourceVolts }: Stretch): Range[] {
+  private rangesOf({ rangeVolts, isFixed = false, sourceVolts }: DeskRequest): Range[] {
     const { readChannels, sourceChannel } = this.setup;
     const pair = fullAcrossLoad(this.setup, 1);
     const ranges = [...new Set(readChannels.flat())].map((channel) =>
@@ -215,7 +215,7 @@ export class Desk {
 
   private async recordOnce(
     ranges: readonly Range[],
-    { seconds, sampleRateHz, before, onBegun, onDone, look }: Stretch,
+    { seconds, sampleRateHz, before, onBegun, onDone, look }: DeskRequest,
   ): Promise<Scoped> {
     const { oscilloscope } = this;
     const fullScaleVolts: number[] = [];

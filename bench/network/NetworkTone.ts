@@ -3,7 +3,7 @@ import type { LiveState, LiveTone, Wiring } from "../contract";
 import { Desk, type Seen } from "./Desk";
 import type { NetworkLink } from "./link";
 import { loadsIn } from "./moments";
-import { lookAt, type Amplifier } from "./rise";
+import { lookAt, type AmplifierSeen } from "./rise";
 import type { NetworkSetup } from "./setup";
 
 /** The least drive, under the most: as good as silent, but the tone is still to be found. */
@@ -18,7 +18,7 @@ export class NetworkTone implements LiveTone {
   private seen: Seen | null = null;
   private begun = NaN;
   private frequencyHz: number;
-  private readonly amplifier: Amplifier;
+  private readonly amplifier: AmplifierSeen;
 
   /** @throws {RangeError} on a frequency that cannot be read */
   constructor(

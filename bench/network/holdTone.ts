@@ -3,7 +3,7 @@ import type { HeldTone, SoakPoint, SoakRecording, SoakRequest, Watch } from "../
 import type { Desk, Seen } from "./Desk";
 import { soakPoint, soakStep } from "./soakPoint";
 import { momentSeen } from "./moments";
-import { lookAt, rise, type Amplifier } from "./rise";
+import { lookAt, rise, type AmplifierSeen } from "./rise";
 
 /** Between two looks at a tone that holds. */
 const LOOK_EVERY_SECONDS = 0.25;
@@ -11,7 +11,7 @@ const LOOK_EVERY_SECONDS = 0.25;
 /** Holds a tone so that the amplifier is warm, unrecorded. @returns what was seen last where somebody who watches ended it; else null */
 export const warmUp = async (
   desk: Desk,
-  amplifier: Amplifier,
+  amplifier: AmplifierSeen,
   { tone: { frequencyHz: hertz, voltsPeak, seconds }, drives, watch }: Held,
 ): Promise<Seen | null> => {
   const tone = { hertz, voltsPeak, drives };
@@ -43,9 +43,9 @@ export const warmUp = async (
 type Held = { tone: HeldTone; drives: readonly boolean[]; watch: Watch };
 
 /** A tone that is held while thermometers are watched. @throws {InstrumentFault} where none tells the sink's temperature */
-export const soak = async (
+export const soakNetwork = async (
   desk: Desk,
-  amplifier: Amplifier,
+  amplifier: AmplifierSeen,
   { frequencyHz: hertz, voltsPeak, seconds, drives }: SoakRequest,
   watch: (point: SoakPoint) => "go-on" | "end",
 ): Promise<SoakRecording> => {

@@ -17,7 +17,7 @@ import {
 import { heldToSource } from "../heldToSource";
 import { pastLimit } from "../pastLimit";
 import { Desk, type Seen } from "./Desk";
-import { soak, warmUp } from "./holdTone";
+import { soakNetwork, warmUp } from "./holdTone";
 import type { NetworkLink } from "./link";
 import { NetworkTone } from "./NetworkTone";
 import {
@@ -25,10 +25,10 @@ import {
   onceOf,
   recordHeld,
   recordOnce,
-  type Asked,
+  type AskedRecording,
   type PlayedRecording,
 } from "./recordPlayed";
-import { lookAt, lookMoment, rise, type Amplifier } from "./rise";
+import { lookAt, lookMoment, rise, type AmplifierSeen } from "./rise";
 import { fullAcrossLoad, type NetworkSetup } from "./setup";
 
 /** A quiet tone that finds the amplifier's gain: 40 dB under the most that is ever played. */
@@ -71,9 +71,9 @@ const mostPeak = ({ mostVoltsPeak, generator }: NetworkSetup): number =>
   Math.min(mostVoltsPeak, Math.SQRT2 * generator.profile.numbers.mostVoltsRms);
 
 /** Plays a quiet tone, and looks for it in what comes back. @throws {InstrumentFault} where it does not */
-const probe = (link: NetworkLink, setup: NetworkSetup, wiring: Wiring): Promise<Amplifier> => {
+const probe = (link: NetworkLink, setup: NetworkSetup, wiring: Wiring): Promise<AmplifierSeen> => {
   const voltsPeak = PROBE.ratio * mostPeak(setup);
-  const amplifier: Amplifier = {
+  const amplifier: AmplifierSeen = {
     setup,
     wiring: { ...wiring, rangeVolts: 0 },
     gainRatio: USUAL_GAIN_RATIO,
@@ -113,7 +113,7 @@ const toneVoltsRms = (volts: Float64Array, { sampleRateHz }: Seen): number => {
     : NaN;
 };
 
-const connected = (link: NetworkLink, amplifier: Amplifier): Connected => {
+const connected = (link: NetworkLink, amplifier: AmplifierSeen): Connected => {
   const { setup, wiring, gainRatio } = amplifier;
   const { mostVoltsPeak, mostHertz } = setup.oscilloscope.profile.numbers;
   return {
@@ -133,7 +133,7 @@ const connected = (link: NetworkLink, amplifier: Amplifier): Connected => {
       if (!setup.meters.thermometer)
         throw new RangeError("without a temperature logger nothing tells temperatures");
       requirePositive("seconds", request.seconds);
-      return Desk.hold(link, setup, (desk) => soak(desk, amplifier, request, watch));
+      return Desk.hold(link, setup, (desk) => soakNetwork(desk, amplifier, request, watch));
     },
     live: (drives, frequencyHz) =>
       new NetworkTone(link, setup, { drives, frequencyHz, gainRatio, wiring }),
@@ -143,9 +143,9 @@ const connected = (link: NetworkLink, amplifier: Amplifier): Connected => {
 /** Warms the amplifier up, goes up to the level, and records. */
 const play = async (
   link: NetworkLink,
-  amplifier: Amplifier,
+  amplifier: AmplifierSeen,
   stimulus: Stimulus,
-  asked: Asked,
+  asked: AskedRecording,
 ): Promise<PlayedRecording> => {
   const { drives } = asked.request;
   const held = <T>(work: (desk: Desk) => Promise<T>): Promise<T> =>
@@ -170,9 +170,9 @@ const play = async (
 /** Warms up, and goes up to the level of a stimulus. @returns what was seen where somebody who watches ended it */
 const approach = async (
   desk: Desk,
-  amplifier: Amplifier,
+  amplifier: AmplifierSeen,
   stimulus: Stimulus,
-  { request: { drives, warmUp: tone }, watch }: Asked,
+  { request: { drives, warmUp: tone }, watch }: AskedRecording,
 ): Promise<PlayedRecording | null> => {
   const seen =
     (tone && (await warmUp(desk, amplifier, { tone, drives, watch }))) ??
@@ -204,7 +204,7 @@ const levelOf = (stimulus: Stimulus): { hertz: number; voltsPeak: number } => {
  */
 const findLimit = async (
   desk: Desk,
-  amplifier: Amplifier,
+  amplifier: AmplifierSeen,
   drives: readonly boolean[],
   watch: Watch,
 ): Promise<number> => {

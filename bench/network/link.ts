@@ -1,4 +1,4 @@
-import type { Answer, InstrumentProfile } from "@/core/scpi";
+import type { AnswerForm, InstrumentProfile } from "@/core/scpi";
 
 /** One thing that is said to an instrument, and what it is to answer. */
 export type Exchange = {
@@ -7,7 +7,7 @@ export type Exchange = {
   /** Follows the text as it is: a waveform. */
   data?: Uint8Array<ArrayBuffer>;
   /** null where nothing is answered. */
-  answer: Answer | null;
+  answer: AnswerForm | null;
   timeoutMs: number;
 };
 

@@ -1,7 +1,7 @@
 import { peakOf, rootMeanSquare } from "@/core/numeric";
 import type { RecordingMoment } from "../contract";
 import type { Seen } from "./Desk";
-import type { MeterGlance, Temperatures } from "./Meters";
+import type { MeterGlance, ProbeTemperatures } from "./NetworkMeters";
 
 /** What a moment is part of. */
 export type At = {
@@ -14,7 +14,7 @@ export type At = {
 const NO_METERS: MeterGlance = { voltsRms: null, mains: null, temperatures: null };
 
 /** What is told of the loads, as guards take it. */
-export const loadsIn = (temperatures: Temperatures | null): number[] =>
+export const loadsIn = (temperatures: ProbeTemperatures | null): number[] =>
   temperatures && temperatures.loadCelsius !== null ? [temperatures.loadCelsius] : [];
 
 const around = ({ mains, temperatures }: MeterGlance) => ({

@@ -3,7 +3,7 @@ import { BURST_KINDS, halveRate, stimulusVolts, type Stimulus } from "@/core/sig
 import { InstrumentFault, type RecordingRequest, type Watch } from "../contract";
 import { beginningOf, silentFrom } from "./alignOnce";
 import type { Desk, Seen } from "./Desk";
-import type { MeterGlance } from "./Meters";
+import type { MeterGlance } from "./NetworkMeters";
 import {
   burstsByItself,
   glidesByItself,
@@ -12,7 +12,7 @@ import {
   type OnceWave,
 } from "./Generator";
 import { momentMetered, momentSeen, sharesOf, type At } from "./moments";
-import { rangeFor, type Amplifier } from "./rise";
+import { rangeFor, type AmplifierSeen } from "./rise";
 
 /** The oscilloscope begins before what plays once, and ends after it. */
 const MARGIN_SECONDS = 0.4;
@@ -23,7 +23,7 @@ const DRIVE_SECONDS = 0.1;
 export type PlayedRecording = { seen: Seen; meters: MeterGlance["mains"] };
 
 /** How a recording is asked for, and who looks on. */
-export type Asked = { request: RecordingRequest; watch: Watch };
+export type AskedRecording = { request: RecordingRequest; watch: Watch };
 
 const WAIT_SECONDS = 0.05;
 /** Ranges are chosen with room above what is sent. */
@@ -49,7 +49,7 @@ class Watcher {
 
   constructor(
     private readonly desk: Desk,
-    private readonly amplifier: Amplifier,
+    private readonly amplifier: AmplifierSeen,
     private readonly drive: Drive,
     private readonly watch: Watch,
   ) {
@@ -91,9 +91,9 @@ class Watcher {
 /** Records a steady sine that holds, or the output at rest. @throws {InstrumentFault} */
 export const recordHeld = async (
   desk: Desk,
-  amplifier: Amplifier,
+  amplifier: AmplifierSeen,
   stimulus: Extract<Stimulus, { kind: "sine" | "silence" }>,
-  { request, watch }: Asked,
+  { request, watch }: AskedRecording,
 ): Promise<PlayedRecording> => {
   const { seconds } = stimulus;
   const outputs = desk.outputsFor(request.drives);
@@ -155,7 +155,7 @@ const periodOf = ({ burst }: BurstStimulus): number => {
 export const onceOf = (
   stimulus: Stimulus,
   { sampleRateHz }: RecordingRequest,
-  { setup }: Amplifier,
+  { setup }: AmplifierSeen,
 ): Once => {
   const seconds = stimulusVolts(stimulus, sampleRateHz).length / sampleRateHz;
   if (stimulus.kind === "log-sweep" && glidesByItself(setup.generator))
@@ -186,9 +186,9 @@ const sentAt = ({ stimulus, wave }: Once, sampleRateHz: number): Float64Array =>
 /** Records something that plays once, with a margin on both sides. @throws {InstrumentFault} */
 export const recordOnce = async (
   desk: Desk,
-  amplifier: Amplifier,
+  amplifier: AmplifierSeen,
   once: Once,
-  { request, watch }: Asked,
+  { request, watch }: AskedRecording,
 ): Promise<PlayedRecording & { isEnded: boolean }> => {
   const { generator } = desk;
   const { stimulus, seconds, peak, wave } = once;
@@ -274,7 +274,7 @@ const driveIn =
 export const fromBeginning = (
   { seen, meters, isEnded }: PlayedRecording & { isEnded: boolean },
   once: Once,
-  { setup }: Amplifier,
+  { setup }: AmplifierSeen,
   driven: number,
 ): PlayedRecording => {
   const { sampleRateHz } = seen;

@@ -15,7 +15,7 @@ const HEADROOM = 1.3;
 const LOOK_HERTZ = 192_000;
 
 /** An amplifier at the instruments, and what is known of it by now. */
-export type Amplifier = {
+export type AmplifierSeen = {
   setup: NetworkSetup;
   wiring: Wiring;
   /** Output over input at small signals. */
@@ -27,11 +27,11 @@ export type Amplifier = {
 };
 
 /** A tone of which something is to be seen. */
-export type Tone = { hertz: number; voltsPeak: number; drives: readonly boolean[] };
+export type SoughtTone = { hertz: number; voltsPeak: number; drives: readonly boolean[] };
 
 /** The range for so many volts at the input. */
 export const rangeFor = (
-  { wiring, gainRatio }: Pick<Amplifier, "wiring" | "gainRatio">,
+  { wiring, gainRatio }: Pick<AmplifierSeen, "wiring" | "gainRatio">,
   voltsPeak: number,
 ): { rangeVolts: number; isFixed: boolean } =>
   wiring.rangeVolts > 0
@@ -39,7 +39,11 @@ export const rangeFor = (
     : { rangeVolts: HEADROOM * Math.abs(gainRatio) * voltsPeak, isFixed: false };
 
 /** A short look at a tone, which goes on playing. @throws {InstrumentFault} */
-export const lookAt = async (desk: Desk, amplifier: Amplifier, tone: Tone): Promise<Seen> => {
+export const lookAt = async (
+  desk: Desk,
+  amplifier: AmplifierSeen,
+  tone: SoughtTone,
+): Promise<Seen> => {
   await desk.play(desk.outputsFor(tone.drives), tone.hertz, tone.voltsPeak);
   const seen = await desk.record({
     ...rangeFor(amplifier, tone.voltsPeak),
@@ -53,7 +57,7 @@ export const lookAt = async (desk: Desk, amplifier: Amplifier, tone: Tone): Prom
 
 /** What a look comes to for whoever watches. */
 export const lookMoment = (
-  { wiring }: Amplifier,
+  { wiring }: AmplifierSeen,
   seen: Seen,
   voltsPeak: number,
   seconds: number,
@@ -72,8 +76,8 @@ export const lookMoment = (
  */
 export const rise = async (
   desk: Desk,
-  amplifier: Amplifier,
-  tone: Tone,
+  amplifier: AmplifierSeen,
+  tone: SoughtTone,
   watch: Watch,
 ): Promise<Seen | null> => {
   while (tone.voltsPeak > SAME_RATIO * amplifier.highestSeen) {

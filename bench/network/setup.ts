@@ -1,5 +1,5 @@
 import type { NetworkInstrument } from "./link";
-import type { MeterSet } from "./Meters";
+import type { MeterSet } from "./NetworkMeters";
 import type { Scoped } from "./Oscilloscope";
 
 /** Instruments of the network that measure one amplifier, and how they are wired to it. */

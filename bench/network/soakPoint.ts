@@ -1,5 +1,5 @@
 import { InstrumentFault, type SoakPoint } from "../contract";
-import type { MeterGlance } from "./Meters";
+import type { MeterGlance } from "./NetworkMeters";
 
 /** Points of a soak lie a share of the time gone apart, within bounds. */
 const SHARE = 1 / 50;

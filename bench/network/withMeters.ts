@@ -1,7 +1,7 @@
 import type { Connected, Instrument, RecordingMoment, SoakPoint, Watch } from "../contract";
 import { asFault } from "./asFault";
 import type { NetworkLink } from "./link";
-import { Meters, metersIn, type MeterGlance, type MeterSet } from "./Meters";
+import { NetworkMeters, metersIn, type MeterGlance, type MeterSet } from "./NetworkMeters";
 import { soakPoint, soakStep } from "./soakPoint";
 
 /** Meters are asked this often while something else records; more would only queue up. */
@@ -57,11 +57,11 @@ const soakBeside =
       return { points, events: [] };
     });
 
-const held = <T>({ set, link }: Beside, work: (meters: Meters) => Promise<T>): Promise<T> =>
+const held = <T>({ set, link }: Beside, work: (meters: NetworkMeters) => Promise<T>): Promise<T> =>
   asFault("Meters", async () => {
     const turn = await link.begin(metersIn(set).map(({ id }) => id));
     try {
-      const meters = new Meters(turn, set, () => link.now());
+      const meters = new NetworkMeters(turn, set, () => link.now());
       await meters.prepare();
       return await work(meters);
     } finally {
@@ -71,7 +71,7 @@ const held = <T>({ set, link }: Beside, work: (meters: Meters) => Promise<T>): P
 
 /** Asks the meters beside a recording, one question after another, and gives their last answers to whoever watches. */
 const lookingOn = (
-  meters: Meters,
+  meters: NetworkMeters,
   link: NetworkLink,
   watch: Watch,
 ): { watch: Watch; last(): Promise<MeterGlance> } => {

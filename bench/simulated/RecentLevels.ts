@@ -1,5 +1,5 @@
 /** RMS of what alternates, as a voltmeter for alternating volts reads it; the peak counts an offset too. */
-export type Levels = { rms: number; peak: number };
+export type AlternatingLevels = { rms: number; peak: number };
 
 type Sums = { count: number; sum: number; squares: number; peak: number };
 
@@ -9,7 +9,7 @@ export class RecentLevels {
   private last: Sums = { count: 0, sum: 0, squares: 0, peak: 0 };
 
   /** @param done samples of the wave that are there by now; of none yet, both levels are 0 */
-  look(volts: Float64Array, done: number): Levels {
+  look(volts: Float64Array, done: number): AlternatingLevels {
     const { last } = this;
     const now = sumsOf(volts, this.seen, done);
     this.seen = done;

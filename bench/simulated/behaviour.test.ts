@@ -16,19 +16,20 @@ import {
   VINTAGE,
   voltsOf,
 } from "./testing/measure";
-import { record, type Rig } from ".";
+import { record, type SimulatedRig } from ".";
 
-const STIFF: Rig = {
+const STIFF: SimulatedRig = {
   ...VINTAGE,
-  stage: { ...VINTAGE.stage, saturationOhms: 0.1 } as Rig["stage"],
-  supply: { ...PERFECT.supply, kind: "switched" as const, railVolts: 28 } as Rig["supply"],
+  stage: { ...VINTAGE.stage, saturationOhms: 0.1 } as SimulatedRig["stage"],
+  supply: { ...PERFECT.supply, kind: "switched" as const, railVolts: 28 } as SimulatedRig["supply"],
 };
 
 /** Are all cycles of the published 20 ms burst clean at this level? */
-const burstIsClean = (rig: Rig, voltsPeak: number): boolean => burstWatts(rig, voltsPeak, 8) > 0;
+const burstIsClean = (rig: SimulatedRig, voltsPeak: number): boolean =>
+  burstWatts(rig, voltsPeak, 8) > 0;
 
 /** Is a steady tone of this level clean, once the supply has settled? */
-const toneIsClean = (rig: Rig, voltsPeak: number): boolean =>
+const toneIsClean = (rig: SimulatedRig, voltsPeak: number): boolean =>
   !readTone(playTone(rig, voltsPeak / Math.SQRT2, { drives: [true, true], seconds: 0.3 }).volts[0])
     .flattening.present;
 
@@ -45,7 +46,7 @@ const highestClean = (isClean: (voltsPeak: number) => boolean): number => {
 };
 
 /** Power of the last clean cycle of the published 20 ms burst; 0 where it is not clean. */
-const burstWatts = (rig: Rig, voltsPeak: number, loadOhms: number): number => {
+const burstWatts = (rig: SimulatedRig, voltsPeak: number, loadOhms: number): number => {
   const { capture } = record(
     rig,
     {
@@ -65,7 +66,7 @@ const burstWatts = (rig: Rig, voltsPeak: number, loadOhms: number): number => {
 };
 
 test("an unregulated supply gives more with one channel than with both, a stiff one the same", () => {
-  const gain = (rig: Rig) =>
+  const gain = (rig: SimulatedRig) =>
     onePercentWatts(sweepOf(loaded(rig, 8, 8), 0.8, [true]).result) /
     onePercentWatts(sweepOf(loaded(rig, 8, 8), 0.8, [true, true]).result);
   expect(gain(VINTAGE)).toBeGreaterThan(1.15);
@@ -74,7 +75,7 @@ test("an unregulated supply gives more with one channel than with both, a stiff 
 });
 
 test("and more in a burst than continuously, a stiff one the same", () => {
-  const headroom = (rig: Rig) =>
+  const headroom = (rig: SimulatedRig) =>
     (highestClean((voltsPeak) => burstIsClean(loaded(rig, 8, 8), voltsPeak)) /
       highestClean((voltsPeak) => toneIsClean(loaded(rig, 8, 8), voltsPeak))) **
     2;
@@ -83,7 +84,7 @@ test("and more in a burst than continuously, a stiff one the same", () => {
 });
 
 test("the ratio of 4 ohm power over 8 ohm power tells sag: near 2 when stiff, well below when not", () => {
-  const ratio = (rig: Rig) =>
+  const ratio = (rig: SimulatedRig) =>
     onePercentWatts(sweepOf(loaded(rig, 4, 4), 0.8, [true, true]).result) /
     onePercentWatts(sweepOf(loaded(rig, 8, 8), 0.8, [true, true]).result);
   expect(ratio(STIFF)).toBeGreaterThan(1.8);
@@ -119,7 +120,7 @@ test.each([
 ])(
   "clipped tops carry ripple at twice the mains frequency (%d Hz) in the linear case only",
   (frequencyHz, voltsRms) => {
-    const tips = (rig: Rig) => {
+    const tips = (rig: SimulatedRig) => {
       const [volts] = playTone(
         { ...rig, mains: { ...rig.mains, frequencyHz, voltsRms, nominalVoltsRms: voltsRms } },
         1.2,

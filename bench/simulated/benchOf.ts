@@ -6,7 +6,7 @@ import { checkRig } from "./rig/checkRig";
 import { soak } from "./soak";
 
 /** The simulated bench with everything that it knows, for a shell: more than an instrument tells. */
-export type SimulatedBench = {
+export type ConnectedBench = {
   name: string;
   /** What `instrumentOf` takes. */
   amplifier: object;
@@ -24,7 +24,7 @@ export type SimulatedBench = {
 };
 
 /** @param json a rig as its schema has it @returns a finding that names what of it is wrong */
-export const benchOf = (json: unknown): Outcome<SimulatedBench> => {
+export const benchOf = (json: unknown): Outcome<ConnectedBench> => {
   const checked = checkRig(json);
   if (!checked.ok) return checked;
   const rig = checked.value;

@@ -1,7 +1,7 @@
 import { rootMeanSquare } from "@/core/numeric";
 import { switchOn } from "./record";
 import { withFaults } from "./rig/faults";
-import type { Rig } from "./rig/rig";
+import type { SimulatedRig } from "./rig/rig";
 
 const RATE_HZ = 192_000;
 const FREQUENCY_HZ = 1000;
@@ -16,7 +16,7 @@ const HALVINGS = 5;
  * Source volts RMS at which the first channel is about 1 dB past its limit, or the source's own limit where that comes
  * first: how far to raise the drive in a sweep. Tries short tones from low to high, then halves the interval.
  */
-export const driveToLimit = (rig: Rig, drives: readonly boolean[], seed = 1): number => {
+export const driveToLimit = (rig: SimulatedRig, drives: readonly boolean[], seed = 1): number => {
   const most = withFaults(rig).source.mostVoltsRms;
   const gainAt = (voltsRms: number): number => {
     const source = Float64Array.from(

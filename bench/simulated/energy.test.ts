@@ -1,10 +1,10 @@
 import { switchOn } from "./record";
-import { EXAMPLE_RIGS, type Rig } from ".";
+import { EXAMPLE_RIGS, type SimulatedRig } from ".";
 
 const RATE_HZ = 192_000;
 
 /** Ten seconds of bursts, in turn far below and above what it can do, after one second to settle: where the joules went. */
-const tenSeconds = (rig: Rig) => {
+const tenSeconds = (rig: SimulatedRig) => {
   const session = switchOn(rig, { drives: [true], sampleRateHz: RATE_HZ }, 1);
   const second = (voltsPeak: number) =>
     Float64Array.from({ length: RATE_HZ }, (_, n) =>

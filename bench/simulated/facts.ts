@@ -1,9 +1,9 @@
 import type { InstrumentFacts } from "../contract";
 import { SAMPLE_RATES_HZ } from "./record";
-import type { Rig } from "./rig/rig";
+import type { SimulatedRig } from "./rig/rig";
 
 /** What the simulated bench can do with an amplifier on it. */
-export const simulatedFacts = ({ name, input, source, mains }: Rig): InstrumentFacts => ({
+export const simulatedFacts = ({ name, input, source, mains }: SimulatedRig): InstrumentFacts => ({
   name,
   channelCount: input.channelCount,
   mostDriveVoltsRms: source.mostVoltsRms,

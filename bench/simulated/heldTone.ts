@@ -16,7 +16,7 @@ const LONGEST_LEAP_SECONDS = 30;
  * @param watch looks on after each step, and may end it early
  * @throws {RangeError} on a frequency or time that is not above zero
  */
-export const holdTone = (
+export const heldTone = (
   session: Session,
   { frequencyHz, voltsPeak, seconds }: HeldTone,
   rateHz: number,

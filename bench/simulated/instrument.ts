@@ -2,11 +2,11 @@ import { success, type Outcome } from "@/core/outcome";
 import { cannot, playedLayout, type Connected, type Instrument, type Wiring } from "../contract";
 import { driveToLimit } from "./driveToLimit";
 import { simulatedFacts } from "./facts";
-import { LiveBench } from "./LiveBench";
+import { SimulatedLive } from "./SimulatedLive";
 import { speaker } from "./load/types";
 import { onLoads, record } from "./record";
 import { checkRig } from "./rig/checkRig";
-import type { Rig } from "./rig/rig";
+import type { SimulatedRig } from "./rig/rig";
 import { soak } from "./soak";
 
 /** Full scale of a converter that chooses its own range. */
@@ -27,7 +27,7 @@ export const simulatedInstrument = (rig: unknown, seed: number): Outcome<Instrum
   });
 };
 
-const connected = (rig: Rig, seed: number): Connected => {
+const connected = (rig: SimulatedRig, seed: number): Connected => {
   return {
     mostVoltsPeak: rig.converter.fullScaleVolts || WIDEST_VOLTS,
     gainRatio: rig.input.gainRatio * rig.input.levelRatio * (rig.connection === "bridged" ? 2 : 1),
@@ -48,11 +48,14 @@ const connected = (rig: Rig, seed: number): Connected => {
     },
     readLevels: cannot(rig.name, "show levels without a recording"),
     soak: (request, watch) => soak(rig, request, seed, watch),
-    live: (drives, frequencyHz) => new LiveBench(rig, drives, frequencyHz, seed),
+    live: (drives, frequencyHz) => new SimulatedLive(rig, drives, frequencyHz, seed),
   };
 };
 
-const wired = (rig: Rig, { loadOhms, isSpeakerLike, isBridged, rangeVolts }: Wiring): Rig => ({
+const wired = (
+  rig: SimulatedRig,
+  { loadOhms, isSpeakerLike, isBridged, rangeVolts }: Wiring,
+): SimulatedRig => ({
   ...(isSpeakerLike ? { ...rig, loads: loadOhms.map(() => speaker()) } : onLoads(rig, loadOhms)),
   connection: isBridged ? "bridged" : rig.connection,
   converter: rangeVolts > 0 ? { ...rig.converter, fullScaleVolts: rangeVolts } : rig.converter,

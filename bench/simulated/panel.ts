@@ -1,16 +1,16 @@
 import type { Fields } from "../fields";
 import type { InstrumentPanel } from "../panel";
 import { FAULTS } from "./rig/faultNames";
-import { PLAIN_PARTS, STAGE_FIELDS, SUPPLY_FIELDS, type Rig } from "./rig/rig";
+import { PLAIN_PARTS, STAGE_FIELDS, SUPPLY_FIELDS, type SimulatedRig } from "./rig/rig";
 
-const STAGES: Record<Rig["stage"]["kind"], string> = {
+const STAGES: Record<SimulatedRig["stage"]["kind"], string> = {
   "class-a": "class A",
   "class-ab": "class AB",
   "class-gh": "class G",
   "class-d": "class D",
   transformer: "transformer out",
 };
-const SUPPLIES: Record<Rig["supply"]["kind"], string> = {
+const SUPPLIES: Record<SimulatedRig["supply"]["kind"], string> = {
   linear: "linear",
   brick: "brick",
   switched: "switched",
@@ -20,7 +20,7 @@ const SUPPLIES: Record<Rig["supply"]["kind"], string> = {
 const GROUPS: readonly {
   name: "stage" | "supply" | keyof typeof PLAIN_PARTS;
   label: string;
-  fields(rig: Rig): Fields;
+  fields(rig: SimulatedRig): Fields;
 }[] = [
   { name: "stage", label: "Output stage", fields: ({ stage }) => STAGE_FIELDS[stage.kind] },
   { name: "supply", label: "Supply", fields: ({ supply }) => SUPPLY_FIELDS[supply.kind] },
@@ -33,7 +33,7 @@ const GROUPS: readonly {
 ];
 
 /** What may be set on the simulated bench, and what it is set to. */
-export const simulatedPanel = (rig: Rig): InstrumentPanel => ({
+export const simulatedPanel = (rig: SimulatedRig): InstrumentPanel => ({
   title: rig.name,
   note: `${STAGES[rig.stage.kind]}, ${SUPPLIES[rig.supply.kind]}`,
   faults: rig.faults.map((fault) => FAULTS[fault]),

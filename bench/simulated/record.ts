@@ -1,8 +1,8 @@
-import { holdTone } from "./heldTone";
+import { heldTone } from "./heldTone";
 import { halveRate, stimulusVolts, type Stimulus } from "@/core/signal";
 import { requireRange } from "@/core/units";
 import type { Capture, RecordingMoment, RecordingRequest, Watch } from "../contract";
-import { convert, type Stretch } from "./instruments/converter";
+import { convert, type SampleSpan } from "./instruments/converter";
 import {
   readClamp,
   readContact,
@@ -13,7 +13,7 @@ import {
 import { addNoise } from "./instruments/seededNoise";
 import { resistor } from "./load/types";
 import { withFaults } from "./rig/faults";
-import type { Rig } from "./rig/rig";
+import type { SimulatedRig } from "./rig/rig";
 import { RecentLevels } from "./RecentLevels";
 import { Session, type SessionEvent, type SessionState } from "./session";
 import { heldToSource } from "../heldToSource";
@@ -63,7 +63,7 @@ export type MeterReadings = {
  * @throws {RangeError} on rates, levels or times out of range
  */
 export const record = (
-  rig: Rig,
+  rig: SimulatedRig,
   request: SimulatedRequest,
   seed: number,
   watch: Watch = goOn,
@@ -81,12 +81,12 @@ export const record = (
       `the stimulus lasts ${Math.round(source.length / rateHz)} s; the simulated bench records at most ${MOST_SECONDS} s at once`,
     );
   const session = switchOn(rig, request, seed);
-  if (request.warmUp) holdTone(session, request.warmUp, rateHz);
+  if (request.warmUp) heldTone(session, request.warmUp, rateHz);
   const begun = session.now.seconds;
   let blocks = 0,
     end = Infinity;
   const trace: SessionState[] = [];
-  const open: Stretch[] = [];
+  const open: SampleSpan[] = [];
   const levels = [source, ...request.drives].map(() => new RecentLevels());
   const fast = session.play(source, (done, state, outputs) => {
     if (session.isOutputOpen) lengthen(open, done, session.blockLength);
@@ -133,7 +133,7 @@ export const record = (
 const goOn: Watch = () => "go-on";
 
 /** Adds the block that ends at a sample to the last stretch, or begins a new one. */
-const lengthen = (stretches: Stretch[], end: number, length: number): void => {
+const lengthen = (stretches: SampleSpan[], end: number, length: number): void => {
   const last = stretches.at(-1);
   if (last && last.to >= end - length) last.to = end;
   else stretches.push({ from: Math.max(0, end - length), to: end });
@@ -188,7 +188,7 @@ const momentAt = (
 
 /** The voltmeter reads the last quarter before the fade; the contact probe has followed the sink from the room's temperature on. */
 const readMeters = (
-  rig: Rig,
+  rig: SimulatedRig,
   volts: readonly Float64Array[],
   trace: readonly SessionState[],
   { rateHz, noiseVoltsRms, seed }: { rateHz: number; noiseVoltsRms: number; seed: number },
@@ -231,20 +231,20 @@ const METERS_READ_AT = 0.9;
 
 /** A session for several recordings of the same channels, switched on now. */
 export const switchOn = (
-  rig: Rig,
+  rig: SimulatedRig,
   request: Pick<RecordingRequest, "drives" | "sampleRateHz">,
   seed: number,
 ): Session =>
   new Session(rig, checkedDrives(rig, request), simulationRate(rig, request.sampleRateHz), seed);
 
 /** The rig with plain resistors of these measured ohms for loads. */
-export const onLoads = (rig: Rig, ohms: readonly number[]): Rig => ({
+export const onLoads = (rig: SimulatedRig, ohms: readonly number[]): SimulatedRig => ({
   ...rig,
   loads: ohms.map((each) => resistor(each)),
 });
 
 const checkedDrives = (
-  rig: Rig,
+  rig: SimulatedRig,
   { drives }: Pick<RecordingRequest, "drives">,
 ): readonly boolean[] => {
   requireRange(
@@ -257,12 +257,12 @@ const checkedDrives = (
 };
 
 /** The converter's clock may be off: then it, not the stimulus, is at fault. */
-export const simulationRate = (rig: Rig, sampleRateHz: number): number =>
+export const simulationRate = (rig: SimulatedRig, sampleRateHz: number): number =>
   requireRange("sampleRateHz", sampleRateHz, SAMPLE_RATES_HZ.least, SAMPLE_RATES_HZ.most) *
   ratesAbove(rig, sampleRateHz) *
   (1 + rig.converter.rateErrorRatio);
 
-const ratesAbove = ({ stage }: Rig, sampleRateHz: number): number =>
+const ratesAbove = ({ stage }: SimulatedRig, sampleRateHz: number): number =>
   2 **
   Math.max(
     0,

@@ -7,15 +7,15 @@ import type { OutputStage } from "./amplifier/OutputStage";
 import { readStage } from "./amplifier/StageReading";
 import { OUTPUT_LATENCY_SAMPLES } from "./circuit/LoadedOutput";
 import { EnergyAccount, type EnergyFlow } from "./energy";
-import { HeatLadder, type Temperatures } from "./heat/HeatLadder";
+import { HeatLadder, type LadderTemperatures } from "./heat/HeatLadder";
 import type { LoadState } from "./load/loadSpace";
 import { WarmLoad } from "./load/WarmLoad";
 import { Protection, type ProtectionEvent } from "./protection/Protection";
 import { stageOfChannel, withFaults } from "./rig/faults";
-import { ROOM_FIELDS, type Rig } from "./rig/rig";
+import { ROOM_FIELDS, type SimulatedRig } from "./rig/rig";
 import { supplyModel } from "./supply";
 import { MainsModel } from "./supply/mains";
-import type { Supply } from "./supply/Rails";
+import type { RailSupply } from "./supply/Rails";
 
 /** Samples that the output lies behind the source. */
 const LATENCY_SAMPLES = OUTPUT_LATENCY_SAMPLES;
@@ -35,7 +35,7 @@ export type SessionEvent = {
 /** How things stand after a block. Powers are means over the last heat step. */
 export type SessionState = {
   seconds: number;
-  temperatures: Temperatures;
+  temperatures: LadderTemperatures;
   loadCelsius: readonly number[];
   loadWatts: readonly number[];
   dissipatedWatts: number;
@@ -51,7 +51,7 @@ export type SessionState = {
  */
 export class Session {
   readonly events: SessionEvent[] = [];
-  private readonly rig: Rig;
+  private readonly rig: SimulatedRig;
   private readonly stepSeconds: number;
   private readonly supplySamples: number;
   private readonly blockSamples: number;
@@ -60,7 +60,7 @@ export class Session {
   private readonly loads: WarmLoad[];
   private loadStates: LoadState[];
   private idleAmperes: number;
-  private readonly supply: Supply;
+  private readonly supply: RailSupply;
   private readonly mains: MainsModel;
   private readonly ladder: HeatLadder;
   private readonly protection: Protection;
@@ -90,7 +90,7 @@ export class Session {
    * @param sampleRateHz of the simulation, at least 176 400
    */
   constructor(
-    given: Rig,
+    given: SimulatedRig,
     private readonly drives: readonly boolean[],
     sampleRateHz: number,
     seed: number,

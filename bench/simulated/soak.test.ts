@@ -2,7 +2,7 @@ import { resistor } from "./load/types";
 import { onLoads, record, switchOn } from "./record";
 import { soak } from "./soak";
 import { HOME, loaded, PERFECT } from "./testing/measure";
-import type { Rig } from ".";
+import type { SimulatedRig } from ".";
 
 const RATE_HZ = 192_000;
 const TONE = { frequencyHz: 1000, drives: [true] };
@@ -12,7 +12,7 @@ const times = (events: readonly { seconds: number; event: string }[], event: str
   events.filter((each) => each.event === event).map(({ seconds }) => seconds);
 
 /** The same tone played in full, without leaps: what a soak must come to. */
-const playedThrough = (rig: Rig, voltsPeak: number, seconds: number) => {
+const playedThrough = (rig: SimulatedRig, voltsPeak: number, seconds: number) => {
   const session = switchOn(rig, { drives: [true], sampleRateHz: RATE_HZ }, 1);
   const part = Float64Array.from(
     { length: RATE_HZ / 2 },
@@ -23,7 +23,7 @@ const playedThrough = (rig: Rig, voltsPeak: number, seconds: number) => {
 };
 
 /** A small sink that is hot within seconds, and cools as quickly. */
-const SMALL_SINK: Rig = {
+const SMALL_SINK: SimulatedRig = {
   ...loaded(HOME, 8.2),
   heat: { ...HOME.heat, sinkJoulesPerCelsius: 10, caseJoulesPerCelsius: 2, sinkCelsiusPerWatt: 2 },
   protection: { ...HOME.protection, cutOutCelsius: 60, cutInCelsius: 57 },
@@ -40,7 +40,7 @@ test("a thermal cut-out comes and goes when it does without leaps, within 2 %", 
 });
 
 test("IEC 60898-1: a breaker of 0.55 A trips at 0.82 A, within the hour that 1.45 times allows, and then nothing comes out", () => {
-  const rig: Rig = {
+  const rig: SimulatedRig = {
     ...loaded(HOME, 8.2),
     mains: { ...HOME.mains, breakerAmperes: 0.55 },
     protection: { ...HOME.protection, cutOutCelsius: 0, cutInCelsius: 0 },
@@ -59,7 +59,7 @@ test("IEC 60898-1: a breaker of 0.55 A trips at 0.82 A, within the hour that 1.4
 });
 
 test("a relay that opens for three seconds closes after three seconds, not after a leap", () => {
-  const rig: Rig = {
+  const rig: SimulatedRig = {
     ...loaded(HOME, 2),
     protection: { ...HOME.protection, tripAmperes: 5, tripSeconds: 0.05, recoverySeconds: 3 },
   };
@@ -71,7 +71,7 @@ test("a relay that opens for three seconds closes after three seconds, not after
 });
 
 test("a latching relay never reports that it has closed", () => {
-  const rig: Rig = {
+  const rig: SimulatedRig = {
     ...loaded(HOME, 2),
     protection: {
       ...HOME.protection,
@@ -88,7 +88,7 @@ test("a latching relay never reports that it has closed", () => {
 });
 
 test("a load that is too small for the power opens in a leap at the moment it is too hot", () => {
-  const rig: Rig = {
+  const rig: SimulatedRig = {
     ...PERFECT,
     loads: [
       resistor(8, {

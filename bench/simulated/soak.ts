@@ -1,7 +1,7 @@
 import type { SoakPoint, SoakRequest, SoakRecording } from "../contract";
-import { holdTone } from "./heldTone";
+import { heldTone } from "./heldTone";
 import { switchOn } from "./record";
-import type { Rig } from "./rig/rig";
+import type { SimulatedRig } from "./rig/rig";
 import type { SessionState } from "./session";
 
 const RATE_HZ = 192_000;
@@ -16,17 +16,17 @@ type SimulatedPoint = { [K in keyof SoakPoint]: NonNullable<SoakPoint[K]> } & {
  * Hours of heat in seconds.
  * @param watch looks on, and may end it early
  * @throws {RangeError} on a level, frequency or time that is not above zero
- * @see holdTone
+ * @see heldTone
  */
 export const soak = (
-  rig: Rig,
+  rig: SimulatedRig,
   { drives, ...tone }: SoakRequest,
   seed: number,
   watch: (point: SimulatedPoint) => "go-on" | "end" = () => "go-on",
 ): SoakRecording & { points: readonly SimulatedPoint[] } => {
   const session = switchOn(rig, { drives, sampleRateHz: RATE_HZ }, seed);
   const points = [pointOf(session.now)];
-  holdTone(session, tone, RATE_HZ, () => {
+  heldTone(session, tone, RATE_HZ, () => {
     points.push(pointOf(session.now));
     return watch(points[points.length - 1]);
   });

@@ -2,16 +2,10 @@ import { array, boolean, mixed, number, object, string, type InferType } from "y
 import { RUN_KIND_NAMES } from "@/core/run";
 import { validated } from "@/records";
 import { UsageError } from "../arguments";
+import { OTHERWISE_CALLED } from "../kindNames";
 
 /** Kinds as `analyse` names them, beside those of the application. */
-export const SAME_KIND: Readonly<Record<string, string>> = {
-  sweep: "power-sweep",
-  clip: "clip-search",
-  "intermodulation-difference": "intermodulation",
-  "intermodulation-modulation": "intermodulation",
-  "third-octave": "noise-response",
-};
-const KINDS = [...RUN_KIND_NAMES, ...Object.keys(SAME_KIND)];
+const KINDS = [...RUN_KIND_NAMES, ...Object.keys(OTHERWISE_CALLED)];
 export const SOURCES = ["recording", "meter", "loudspeaker", "simulated"] as const;
 
 const above0 = () => number().positive().max(1e9);

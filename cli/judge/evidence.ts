@@ -2,14 +2,15 @@ import { readFileSync } from "node:fs";
 import { dirname, resolve } from "node:path";
 import { TONE_DEFAULTS } from "@/core/distortion";
 import { COVERAGE_FACTOR } from "@/core/power";
-import { completeSettings, RUN_KINDS, type RunKind } from "@/core/run";
+import { completeSettings, RUN_KINDS } from "@/core/run";
 import type { Evidence, EvidenceChannel } from "@/core/verdict";
 import { decodeWav } from "@/core/wav";
 import { readRun } from "@/pipeline/readRun";
 import { UsageError } from "../arguments";
-import { valueOf } from "../runKinds";
-import { SAME_KIND, type CaseConditions, type CaseRun } from "./caseFile";
-import { cautionsIn, foundIn } from "./fromPrinted";
+import { valueOrUsageError } from "../documentedForms";
+import type { CaseConditions, CaseRun } from "./caseFile";
+import { runKindOf } from "../kindNames";
+import { cautionsIn, foundInPrinted } from "./fromPrinted";
 
 /** What stands in where nothing is said of how well volts and ohms are known: one percent each, expanded. Common of hand-held meters. */
 const UNSAID_RATIO = 0.01;
@@ -48,8 +49,6 @@ const loadOf = (conditions: CaseConditions, k: number): Loads => {
   };
 };
 
-const kindOf = (kind: string): RunKind => (SAME_KIND[kind] ?? kind) as RunKind;
-
 type Printed = Readonly<Record<string, unknown>>;
 const channelsIn = (result: Printed): Printed[] =>
   Array.isArray(result.channels)
@@ -66,7 +65,7 @@ const fromResult = (run: CaseRun, result: Printed): EvidenceChannel[] =>
     const hertz =
       run.conditions.frequencyHz ??
       (typeof result.frequencyHz === "number" ? result.frequencyHz : null);
-    const found = foundIn(printed, hertz, workedOut / load.loadOhms);
+    const found = foundInPrinted(printed, hertz, workedOut / load.loadOhms);
     // What is said of the recording as a whole is said of each of its channels.
     const whole = result.channels === undefined ? [] : cautionsIn(result);
     return [{ ...load, ...found, cautions: [...(found.cautions ?? []), ...whole] }];
@@ -88,13 +87,13 @@ const fromFiles = async (
   names: readonly string[],
   casePath: string,
 ): Promise<EvidenceChannel[]> => {
-  const kind = kindOf(run.kind);
+  const kind = runKindOf(run.kind);
   const { fullScaleVolts = 1, secondLoadOhms, mainsHz = 50, levelWatts } = run.conditions;
   const files = names.map((name) => ({ name, bytes: bytesOf(name, casePath) }));
-  const { channels } = valueOf(decodeWav(files[0].bytes, fullScaleVolts));
+  const { channels } = valueOrUsageError(decodeWav(files[0].bytes, fullScaleVolts));
   const outputs = channels.map((_, k) => k);
   const loads = outputs.map((k) => loadOf(run.conditions, k));
-  const found = valueOf(
+  const found = valueOrUsageError(
     await readRun({
       kind,
       settings: completeSettings(RUN_KINDS[kind].fields, {}),
@@ -135,7 +134,7 @@ export const evidenceOf = async (
       const { conditions } = run;
       evidence.push({
         id,
-        kind: kindOf(run.kind),
+        kind: runKindOf(run.kind),
         source: conditions.source,
         takenAt: conditions.takenAt,
         nominalOhms: conditions.nominalOhms,

@@ -203,7 +203,7 @@ export const cautionsIn = (printed: Printed): Caution[] => {
  * @param hertz of the tone, where a step does not say it
  * @param scale what printed watts are multiplied by: they were worked out for other ohms than those that were measured
  */
-export const foundIn = (printed: Printed, hertz: number | null, scale: number): Found => {
+export const foundInPrinted = (printed: Printed, hertz: number | null, scale: number): Found => {
   const levels = levelsOf(printed, hertz, scale);
   const own = levelsOf({ steps: printed.levels }, hertz, scale);
   const scaled = (figures: Figure[]): Figure[] =>

@@ -10,11 +10,11 @@ import { powerRatioToDb } from "@/core/units";
 import {
   combined,
   honestRating,
-  judge as judgeClaim,
+  judge,
   ratingSchools,
   type AmplifierFacts,
   type ClaimToJudge,
-  type Finding,
+  type ClaimFinding,
   type Verdict,
 } from "@/core/verdict";
 import { isStated } from "@/records";
@@ -23,7 +23,7 @@ import { checkedCase, type CaseFile } from "./caseFile";
 import { evidenceOf } from "./evidence";
 
 /** The `judge` command: claims, an amplifier and its runs from one file. @returns the verdicts, without any database */
-export const judge = async (words: readonly string[]): Promise<object> => {
+export const judgeCase = async (words: readonly string[]): Promise<object> => {
   if (words.length !== 1)
     throw new UsageError("give one case: judge CASE.json (see cli/README.md)");
   const [path] = words;
@@ -38,7 +38,7 @@ export const judge = async (words: readonly string[]): Promise<object> => {
   };
   const schools = ratingSchools(evidence, facts);
   return {
-    claims: claims.map((claim) => printedVerdict(claim, judgeClaim(claim, evidence, facts))),
+    claims: claims.map((claim) => printedVerdict(claim, judge(claim, evidence, facts))),
     unread,
     schools,
     honestRating: honestRating(schools, content.amplifier.channels),
@@ -116,7 +116,7 @@ const printedReading = ({
   channelIndex,
   evidence,
   limit,
-}: Finding) => ({
+}: ClaimFinding) => ({
   value: reading.value,
   quantity: reading.quantity,
   expandedUncertainty,
@@ -129,7 +129,7 @@ const printedReading = ({
   notes: reading.notes,
 });
 
-const printedMargin = ({ reading, limit, margin }: Finding) => ({
+const printedMargin = ({ reading, limit, margin }: ClaimFinding) => ({
   value: margin,
   quantity: reading.quantity,
   ratio: limit.value === 0 ? null : margin / Math.abs(limit.value),
@@ -140,7 +140,7 @@ const printedMargin = ({ reading, limit, margin }: Finding) => ({
 });
 
 /** Each line with its share of the variance, the largest first. */
-const printedBudget = ({ reading: { budget } }: Finding) => {
+const printedBudget = ({ reading: { budget } }: ClaimFinding) => {
   const { stdUncertainty } = combined(budget);
   return budget
     .map((line) => ({

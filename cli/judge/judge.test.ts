@@ -4,7 +4,7 @@ import { join, resolve } from "node:path";
 import { steppedSweep } from "@/core/signal";
 import { encodeWav } from "@/core/wav";
 import { analyse } from "../analyse";
-import { judge } from ".";
+import { judgeCase } from ".";
 import { caseSchema } from "./caseFile";
 
 type Printed = {
@@ -32,10 +32,10 @@ afterAll(() => rmSync(folder, { recursive: true }));
 const judged = async (content: unknown): Promise<Printed> => {
   const path = join(folder, "case.json");
   writeFileSync(path, typeof content === "string" ? content : JSON.stringify(content));
-  return (await judge([path])) as Printed;
+  return (await judgeCase([path])) as Printed;
 };
 const example = async (name: string): Promise<Printed> =>
-  (await judge([resolve(__dirname, `examples/${name}.json`)])) as Printed;
+  (await judgeCase([resolve(__dirname, `examples/${name}.json`)])) as Printed;
 
 describe("the examples of the README", () => {
   test("a mini on a brick: continuous power missed, bursts met, the rest not tested", async () => {
@@ -275,8 +275,8 @@ describe("refusals name the place", () => {
   });
 
   test("no file, or none that is there", async () => {
-    await expect(judge([])).rejects.toThrow("give one case");
-    await expect(judge([join(folder, "none.json")])).rejects.toThrow("cannot read");
+    await expect(judgeCase([])).rejects.toThrow("give one case");
+    await expect(judgeCase([join(folder, "none.json")])).rejects.toThrow("cannot read");
   });
 });
 

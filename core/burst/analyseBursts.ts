@@ -327,9 +327,7 @@ const readCycle = (
           driftDegree: 0,
         })
       : null;
-  const residual = fit
-    ? Math.sqrt(fit.residualVolts.reduce((sum, value) => sum + value ** 2, 0) / cycle.length)
-    : 0;
+  const residual = fit ? rootMeanSquare(fit.residualVolts) : 0;
   return {
     voltsRms: Math.sqrt(meanSquare),
     powerWatts: meanSquare / loadOhms,

@@ -1,4 +1,4 @@
-import { solveSymmetric } from "../numeric";
+import { meanOf, solveSymmetric } from "../numeric";
 import { failure, success, type Outcome } from "../outcome";
 import { formatSignificant } from "../units";
 
@@ -110,8 +110,7 @@ export const heldPowers = (
     const end = Math.round(seconds / cycleSeconds);
     if (end < 1 || end > powers.length) return [];
     const from = Math.max(0, end - Math.max(1, Math.round(end / 10)));
-    const part = powers.slice(from, end);
-    return [{ seconds, powerWatts: part.reduce((sum, watts) => sum + watts, 0) / part.length }];
+    return [{ seconds, powerWatts: meanOf(powers.slice(from, end)) }];
   });
 
 /**

@@ -1,5 +1,5 @@
 // core/check: whether a recording holds what a reading takes, before it is read.
-export { heldAt, type Shape } from "./limitedTops";
+export { heldTopsAt, type Shape } from "./limitedTops";
 export { checkNoise, type ExpectedNoise } from "./noiseAlone";
 export { checkToneAtAnyLevel } from "./toneAtAnyLevel";
 export { checkSteadyTone, type ExpectedTone } from "./steadyTone";

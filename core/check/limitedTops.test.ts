@@ -1,6 +1,6 @@
 import { clippedSine, overdriveAt } from "../sweep";
 import { multitone, pinkNoise, seededNormal, tones } from "../signal";
-import { heldAt } from ".";
+import { heldTopsAt } from ".";
 
 const RATE = 96_000;
 const frame = { sampleRateHz: RATE, seconds: 1, fadeSeconds: 0 };
@@ -13,12 +13,12 @@ const peakOf = (volts: Float64Array) =>
 describe("tones: a sine is not held at any level, one that is cut to 3 % of distortion is", () => {
   test.each([20, 997, 6997, 18_997])("%d Hz", (frequencyHz) => {
     const volts = sine(frequencyHz);
-    expect(heldAt(volts, "tone")).toBeNull();
+    expect(heldTopsAt(volts, "tone")).toBeNull();
     const height = 10 / overdriveAt(0.03);
-    expect(heldAt(cut(volts, height), "tone")).toBeCloseTo(height, 1);
+    expect(heldTopsAt(cut(volts, height), "tone")).toBeCloseTo(height, 1);
     // A tenth of a percent is no clipping that matters to a level.
     expect(clippedSine(overdriveAt(0.001)).meanSquare).toBeGreaterThan(0.5);
-    expect(heldAt(cut(volts, 10 / overdriveAt(0.001)), "tone")).toBeNull();
+    expect(heldTopsAt(cut(volts, 10 / overdriveAt(0.001)), "tone")).toBeNull();
   });
 
   // 24, 48 and 96 samples in a cycle meet the same few heights again and again, and which ones is a matter of chance.
@@ -32,15 +32,15 @@ describe("tones: a sine is not held at any level, one that is cut to 3 % of dist
           { length: RATE / 2 },
           (_, n) => 10 * Math.sin(turn * n + phase),
         );
-        expect(heldAt(volts, "tone")).toBeNull();
-        expect(heldAt(cut(volts, 10 / overdriveAt(0.03)), "tone")).not.toBeNull();
+        expect(heldTopsAt(volts, "tone")).toBeNull();
+        expect(heldTopsAt(cut(volts, 10 / overdriveAt(0.03)), "tone")).not.toBeNull();
       }
     },
   );
 
   test("one half alone", () => {
     const volts = sine(1000).map((value) => Math.min(8, value));
-    expect(heldAt(volts, "tone")).toBeCloseTo(8, 1);
+    expect(heldTopsAt(volts, "tone")).toBeCloseTo(8, 1);
   });
 
   test("with noise and a little ripple of the supply", () => {
@@ -49,7 +49,7 @@ describe("tones: a sine is not held at any level, one that is cut to 3 % of dist
       const height = 8 * (1 - 0.01 * Math.sin((2 * Math.PI * 100 * n) / RATE));
       return Math.max(-height, Math.min(height, value)) + 0.01 * normal();
     });
-    expect(heldAt(volts, "tone")).toBeCloseTo(8, 0);
+    expect(heldTopsAt(volts, "tone")).toBeCloseTo(8, 0);
   });
 });
 
@@ -58,13 +58,13 @@ describe("sums of tones and noise thin out towards their height unless they are 
     ["a multitone", multitone(10, 1, frame, 1)],
     ["pink noise", pinkNoise(1, frame, 1)],
   ])("%s", (_, volts) => {
-    expect(heldAt(volts, "peaky")).toBeNull();
+    expect(heldTopsAt(volts, "peaky")).toBeNull();
     const height = 0.5 * peakOf(volts);
-    expect(heldAt(cut(volts, height), "peaky")).toBeCloseTo(height, 1);
+    expect(heldTopsAt(cut(volts, height), "peaky")).toBeCloseTo(height, 1);
   });
 });
 
 test("silence, a constant and a few samples are held at nothing", () => {
-  expect(heldAt(new Float64Array(1000), "tone")).toBeNull();
-  expect(heldAt(Float64Array.of(1, -1, 1), "tone")).toBeNull();
+  expect(heldTopsAt(new Float64Array(1000), "tone")).toBeNull();
+  expect(heldTopsAt(Float64Array.of(1, -1, 1), "tone")).toBeNull();
 });

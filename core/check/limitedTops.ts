@@ -22,7 +22,7 @@ export type Shape = keyof typeof MOST_RATIO;
  * @returns the lower of the heights at which they are held, in volts; null where they are not
  * @see G. R. Cooper and C. D. McGillem, Probabilistic Methods of Signal and System Analysis, on the density of a sine; from memory
  */
-export const heldAt = (volts: Float64Array, shape: Shape): number | null => {
+export const heldTopsAt = (volts: Float64Array, shape: Shape): number | null => {
   const dense = shape === "tone" && samplesInCycle(volts) >= LEAST_DENSE ? between(volts) : volts;
   const heights = [1, -1].flatMap((sign) => heightOf(dense, sign, MOST_RATIO[shape]) ?? []);
   return heights.length > 0 ? Math.min(...heights) : null;

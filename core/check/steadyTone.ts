@@ -7,7 +7,7 @@ import {
   powerSpectrum,
   standsOut,
   strongestLine,
-  type Line,
+  type SpectralLine,
   type Spectrum,
 } from "../spectrum";
 import { formatHertz, formatPercent, formatSignificant, formatWithUnit } from "../units";
@@ -96,8 +96,8 @@ export const checkSteadyTone = (
 };
 
 type Heard = {
-  tone: Line;
-  other: Line | null;
+  tone: SpectralLine;
+  other: SpectralLine | null;
   course: LevelCourse | null;
   /** Of all power, what the tone and its harmonics hold. */
   share: number;
@@ -120,7 +120,7 @@ const whyNoTone = ({ tone, other, course, share }: Heard, expectedHz: number | n
 };
 
 /** Where what is strongest may be the mains' own: whether it stands instead of the tone that should be there; null where not. */
-const whyHum = (tone: Line, other: Line): string | null => {
+const whyHum = (tone: SpectralLine, other: SpectralLine): string | null => {
   const humHz = mainsOf(tone, STRONGEST_OF_HUM),
     otherHumHz = mainsOf(other, MOST_OF_HUM);
   const ratio = other.voltsPeak / tone.voltsPeak;
@@ -152,11 +152,12 @@ const caution = (code: CautionCode, text: string, ...touches: string[]): Caution
   touches,
 });
 
-const volt = ({ voltsPeak }: Line): string => formatWithUnit(voltsPeak / Math.SQRT2, "V", 3);
+const volt = ({ voltsPeak }: SpectralLine): string =>
+  formatWithUnit(voltsPeak / Math.SQRT2, "V", 3);
 const heard = (frequencyHz: number): string => formatHertz(frequencyHz, 4);
 
 /** Of which mains a line may be the fundamental or a harmonic, up to some order. */
-const mainsOf = ({ frequencyHz }: Line, mostOrder: number): number[] =>
+const mainsOf = ({ frequencyHz }: SpectralLine, mostOrder: number): number[] =>
   MAINS_HZ.filter((mainsHz) => {
     const order = Math.round(frequencyHz / mainsHz);
     const tolerance = order <= STRONGEST_OF_HUM ? MAINS_TOLERANCE : USUAL_MAINS_TOLERANCE;
@@ -166,7 +167,7 @@ const mainsOf = ({ frequencyHz }: Line, mostOrder: number): number[] =>
   });
 
 /** The strongest line that is neither the tone nor a harmonic of it, and stands out of the noise. */
-const otherTone = (spectrum: Spectrum, tone: Line): Line | null => {
+const otherTone = (spectrum: Spectrum, tone: SpectralLine): SpectralLine | null => {
   const { binHz, meanSquare } = spectrum;
   const seen: number[] = [tone.frequencyHz / binHz];
   for (const bin of peaksFromTallest(meanSquare)) {
@@ -195,7 +196,11 @@ const peaksFromTallest = (meanSquare: Float64Array): number[] => {
     .slice(0, MOST_PEAKS);
 };
 
-const isHarmonicOf = (tone: Line, { frequencyHz }: Line, binHz: number): boolean => {
+const isHarmonicOf = (
+  tone: SpectralLine,
+  { frequencyHz }: SpectralLine,
+  binHz: number,
+): boolean => {
   const order = Math.round(frequencyHz / tone.frequencyHz);
   return (
     order > 0 &&
@@ -206,7 +211,7 @@ const isHarmonicOf = (tone: Line, { frequencyHz }: Line, binHz: number): boolean
 /** Power of the tone and its harmonics over all power that alternates. */
 const toneShare = (
   { meanSquare, binHz }: Spectrum,
-  { frequencyHz }: Line,
+  { frequencyHz }: SpectralLine,
   variance: number,
 ): number => {
   let inLines = 0;
@@ -222,7 +227,11 @@ const toneShare = (
 };
 
 /** Supply ripple stands as sidebands beside the tone and its harmonics: the amplifier's own, and no tone that was played. */
-const isRipple = (tone: Line, { frequencyHz, voltsPeak }: Line, binHz: number): boolean => {
+const isRipple = (
+  tone: SpectralLine,
+  { frequencyHz, voltsPeak }: SpectralLine,
+  binHz: number,
+): boolean => {
   const order = Math.max(1, Math.round(frequencyHz / tone.frequencyHz));
   const apartHz = Math.abs(frequencyHz - order * tone.frequencyHz);
   return (
@@ -248,7 +257,7 @@ const unsteady = (course: LevelCourse | null): Caution[] =>
       ]
     : [];
 
-const besideTone = (other: Line | null, tone: Line): Caution[] => {
+const besideTone = (other: SpectralLine | null, tone: SpectralLine): Caution[] => {
   if (!other) return [];
   const ratio = other.voltsPeak / tone.voltsPeak;
   const isHum = mainsOf(other, MOST_OF_HUM).length > 0;
@@ -283,7 +292,7 @@ const offset = (mean: number, variance: number): Caution[] =>
       ]
     : [];
 
-const brokenOff = (volts: Float64Array, sampleRateHz: number, tone: Line): Caution[] => {
+const brokenOff = (volts: Float64Array, sampleRateHz: number, tone: SpectralLine): Caution[] => {
   const { stills, jumps } = interruptionsIn(volts, sampleRateHz / tone.frequencyHz);
   if (stills + jumps === 0) return [];
   const where = [
@@ -303,7 +312,7 @@ const brokenOff = (volts: Float64Array, sampleRateHz: number, tone: Line): Cauti
 const places = (count: number): string => (count === 1 ? "one place" : `${count} places`);
 
 /** A converter of few steps for this tone. */
-const coarse = (volts: Float64Array, tone: Line): Caution[] => {
+const coarse = (volts: Float64Array, tone: SpectralLine): Caution[] => {
   const sorted = Float64Array.from(volts.subarray(0, 8192)).sort();
   let step = Infinity,
     distinct = 1;

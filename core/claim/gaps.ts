@@ -1,4 +1,4 @@
-import { timesOf, type Part } from "./figures";
+import { timesOf, type Part } from "./lineParts";
 import { ratingOf } from "./readPower";
 import type { PowerRating, StatedClaim } from "./types";
 

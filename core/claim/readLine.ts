@@ -1,6 +1,6 @@
 import type { DistortionMeasure } from "../sweep";
 import {
-  bandOf,
+  printedBand,
   figuresOf,
   frequencyOf,
   hasTerm,
@@ -9,13 +9,13 @@ import {
   partsOf,
   timesOf,
   wattsOf,
-  type Figures,
+  type FiguresPart,
   type Part,
-} from "./figures";
+} from "./lineParts";
 import { readPower } from "./readPower";
 import { tokensOf, type Token } from "./tokens";
 import type { StatedClaim } from "./types";
-import type { Term } from "./vocabulary";
+import type { PrintedTerm } from "./vocabulary";
 
 /** A claim with the part of its line that speaks of it. */
 export type Found = { stated: StatedClaim; said: readonly Part[] };
@@ -24,15 +24,15 @@ type Reader = (parts: readonly Part[]) => StatedClaim[] | string;
 /** One that tells which part of the line speaks of each of its claims. */
 type ClauseReader = (parts: readonly Part[]) => Found[] | string;
 
-const decibelsOf = (parts: readonly Part[]): Figures[] => figuresOf(parts, "dB");
-const outermost = (figures: readonly Figures[]): Figures | undefined =>
+const decibelsOf = (parts: readonly Part[]): FiguresPart[] => figuresOf(parts, "dB");
+const outermost = (figures: readonly FiguresPart[]): FiguresPart | undefined =>
   figures.toSorted((a, b) => a.depth - b.depth)[0];
 
 const readResponse: Reader = (parts) => {
-  const band = bandOf(parts) ?? bandOfTwo(parts);
+  const band = printedBand(parts) ?? bandOfTwo(parts);
   if (!band) return "a response without a band of frequencies";
   const decibels = decibelsOf(parts);
-  const size = (sign: Figures["sign"]) =>
+  const size = (sign: FiguresPart["sign"]) =>
     decibels.find((each) => each.sign === sign)?.values[0] ?? null;
   const both = size("both");
   // "+0/-3 dB": the first of the two has no unit of its own.
@@ -71,18 +71,18 @@ const measureOf = (parts: readonly Part[]): DistortionMeasure =>
   hasTerm(parts, "distortion-and-noise") ? "thd-plus-noise" : "thd";
 
 const readDistortion: Reader = (parts) => {
-  const percent = (part: Part): part is Figures => isFigures(part, "%");
+  const percent = (part: Part): part is FiguresPart => isFigures(part, "%");
   const limits = cutBefore(parts, percent);
   if (limits.length === 0) return "distortion without a percentage";
   const common = { kind: "distortion" as const, measure: measureOf(parts) };
   return limits.map((each) => {
-    const limit = each.find(percent) as Figures;
+    const limit = each.find(percent) as FiguresPart;
     return {
       ...common,
       limitRatio: Number((limit.values[limit.values.length - 1] / 100).toPrecision(12)),
       powerWatts: wattsOf(each),
       loadOhms: loadsOf(each)[0] ?? null,
-      band: bandOf(each),
+      band: printedBand(each),
     };
   });
 };
@@ -91,12 +91,12 @@ const readDamping: Reader = (parts) => {
   const bare = figuresOf(parts, null).filter(({ shape }) => shape === "single");
   const first = outermost(bare);
   if (!first) return "a damping factor without its number";
-  const isFactor = (part: Part): part is Figures =>
+  const isFactor = (part: Part): part is FiguresPart =>
     isFigures(part, null) && part.depth === first.depth;
   return cutBefore(parts, isFactor)
     .map((each) => ({
       kind: "damping-factor" as const,
-      least: (each.find(isFactor) as Figures).values[0],
+      least: (each.find(isFactor) as FiguresPart).values[0],
       loadOhms: loadsOf(each)[0] ?? null,
       frequencyHz: frequencyOf(each),
     }))
@@ -195,7 +195,7 @@ const readSlewRate: Reader = (parts) => {
 };
 
 const readPowerBandwidth: Reader = (parts) => {
-  const band = bandOf(parts) ?? bandOfTwo(parts);
+  const band = printedBand(parts) ?? bandOfTwo(parts);
   const [percent] = figuresOf(parts, "%");
   return band
     ? [
@@ -262,7 +262,7 @@ const refuse =
     reason;
 
 /** What a line is about decides who reads it: its first term that stands here. */
-const READERS: Partial<Record<Term, Reader | ClauseReader>> = {
+const READERS: Partial<Record<PrintedTerm, Reader | ClauseReader>> = {
   power: readPower,
   bridged: readPower,
   distortion: readDistortion,
@@ -348,11 +348,11 @@ const hasVoltsAndAmperes = (parts: readonly Part[]): boolean =>
   figuresOf(parts, "V").length > 0 && figuresOf(parts, "A").length > 0;
 
 /** Kinds whose figure is in decibels, so that a sign before them is no response. */
-const IN_DECIBELS: readonly Term[] = ["noise", "separation", "gain", "headroom"];
+const IN_DECIBELS: readonly PrintedTerm[] = ["noise", "separation", "gain", "headroom"];
 
 /** The first term that tells what a line is about; watts are power, and decibels with a sign and a band a response. */
-const leadOf = (parts: readonly Part[]): Term | null => {
-  const isResponse = bandOf(parts) !== null && !hasTerm(parts, ...IN_DECIBELS);
+const leadOf = (parts: readonly Part[]): PrintedTerm | null => {
+  const isResponse = printedBand(parts) !== null && !hasTerm(parts, ...IN_DECIBELS);
   for (const [at, part] of parts.entries()) {
     if (part.kind === "term" && READERS[part.term]) return promoted(part.term, parts, at);
     if (part.kind !== "figures") continue;
@@ -363,7 +363,7 @@ const leadOf = (parts: readonly Part[]): Term | null => {
 };
 
 /** "THD 1 %: 2 x 50 W" is a power under a condition: watts behind a colon behind the percentage. */
-const promoted = (term: Term, parts: readonly Part[], at: number): Term => {
+const promoted = (term: PrintedTerm, parts: readonly Part[], at: number): PrintedTerm => {
   if (term !== "distortion" && term !== "distortion-and-noise") return term;
   const percent = parts.findIndex((part, k) => k > at && isFigures(part, "%"));
   const colon = parts[percent + 1];

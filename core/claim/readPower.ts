@@ -1,9 +1,17 @@
 import type { DistortionMeasure } from "../sweep";
-import { bandOf, figuresOf, hasTerm, isFigures, loadsOf, type Figures, type Part } from "./figures";
+import {
+  printedBand,
+  figuresOf,
+  hasTerm,
+  isFigures,
+  loadsOf,
+  type FiguresPart,
+  type Part,
+} from "./lineParts";
 import type { PowerRating, StatedClaim } from "./types";
 
 /** A stretch of the line that speaks of one figure of watts, and what stands in front of all such stretches. */
-type Clause = { watts: Figures; own: readonly Part[]; ahead: readonly Part[] };
+type Clause = { watts: FiguresPart; own: readonly Part[]; ahead: readonly Part[] };
 
 /**
  * Claims of power. A line may hold several: "60 W into 8 ohm, 100 W into 4 ohm". What stands ahead of the first belongs
@@ -27,7 +35,7 @@ export const readPower = (
   ];
 };
 
-const isOutput = (part: Part): part is Figures =>
+const isOutput = (part: Part): part is FiguresPart =>
   isFigures(part, "W") && part.shape !== "range" && part.values.every((watts) => watts > 0);
 
 /** "50 W into 8 ohm, 0.1 % THD at 1 W": behind the first watts such a distortion has watts of its own, and is no limit of theirs. */
@@ -49,7 +57,7 @@ const clausesOf = (parts: readonly Part[]): Clause[] => {
   const places = outside.length > 0 ? outside : all;
   const starts = places.map((at, k) => startOf(parts, at, k === 0 ? 0 : places[k - 1] + 1));
   return places.map((at, k) => ({
-    watts: parts[at] as Figures,
+    watts: parts[at] as FiguresPart,
     own: parts.slice(starts[k], starts[k + 1]),
     ahead: parts.slice(0, starts[0]),
   }));
@@ -99,7 +107,7 @@ const claimsOf = ({ watts, own, ahead }: Clause, tail: readonly Part[]): StatedC
           ...each,
           channelsDriven: first((parts) => drivenOf(parts, watts.times)),
           ...common,
-          band: first(bandOf),
+          band: first(printedBand),
           ...(rating && { rating }),
         },
   );
@@ -107,7 +115,7 @@ const claimsOf = ({ watts, own, ahead }: Clause, tail: readonly Part[]): StatedC
 
 /** "130/220/310 W into 8/4/2 ohm" in pairs; one figure of watts holds for every load that is named. */
 const casesOf = (
-  { values }: Figures,
+  { values }: FiguresPart,
   loads: readonly number[],
 ): { powerWatts: number; loadOhms: number | null }[] => {
   if (values.length > 1 && values.length === loads.length)

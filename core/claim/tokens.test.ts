@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import {
-  bandOf,
+  printedBand,
   figuresOf,
   frequencyOf,
   hasTerm,
@@ -8,7 +8,7 @@ import {
   partsOf,
   timesOf,
   wattsOf,
-} from "./figures";
+} from "./lineParts";
 import { gapsOf, nearestReading } from "./gaps";
 import { multiplierIn, readLine } from "./readLine";
 import { readPower } from "./readPower";
@@ -74,11 +74,11 @@ test("what stands in a line is found by its unit", () => {
   expect(wattsOf(line)).toBe(60);
   expect(timesOf(line)).toBe(2);
   expect(loadsOf(line)).toEqual([4, 8]);
-  expect(bandOf(line)).toEqual({ lowHz: 20, highHz: 20_000 });
+  expect(printedBand(line)).toEqual({ lowHz: 20, highHz: 20_000 });
   expect(frequencyOf(line)).toBe(1000);
   expect(figuresOf(line, "W").map(({ depth }) => depth)).toEqual([0, 1]);
   expect(hasTerm(parts("music power 90 W"), "music")).toBe(true);
-  expect(bandOf(parts("20 kHz - 20 Hz"))).toBeNull();
+  expect(printedBand(parts("20 kHz - 20 Hz"))).toBeNull();
 });
 
 test("sums and times signs count channels; a list of loads does not", () => {

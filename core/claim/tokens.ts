@@ -1,4 +1,4 @@
-import { termAt, type Term } from "./vocabulary";
+import { termAt, type PrintedTerm } from "./vocabulary";
 
 /** SI units that figures of a sheet stand before, once their prefixes are counted in. */
 export type Unit = "W" | "ohm" | "Hz" | "%" | "dB" | "V" | "A" | "V/s" | "kg" | "m" | "other";
@@ -6,7 +6,7 @@ export type Unit = "W" | "ohm" | "Hz" | "%" | "dB" | "V" | "A" | "V/s" | "kg" | 
 export type Token = (
   | { kind: "number"; value: number; isKilo: boolean }
   | { kind: "unit"; unit: Unit; scale: number }
-  | { kind: "term"; term: Term }
+  | { kind: "term"; term: PrintedTerm }
   | { kind: "sign"; sign: string }
   | { kind: "word"; text: string }
 ) & {
@@ -15,7 +15,7 @@ export type Token = (
 };
 
 /** Units as printed behind a number; the first that fits counts. Terms that cling to a unit come after it. */
-const UNITS: readonly (readonly [RegExp, Unit, number, ...Term[]])[] = [
+const UNITS: readonly (readonly [RegExp, Unit, number, ...PrintedTerm[]])[] = [
   [/kw(?![a-z])/y, "W", 1e3],
   [/mw(?![a-z])/y, "W", 1e-3],
   [/wpc(?![a-z])/y, "W", 1, "per-channel"],

@@ -1,5 +1,5 @@
 /** What a phrase of a sheet is about. */
-export type Term =
+export type PrintedTerm =
   | "power"
   | "distortion"
   | "distortion-and-noise"
@@ -52,7 +52,7 @@ export type Term =
  * Phrases in English, German, French, Dutch, Italian and Spanish, in lower case with plain dashes; the longest that
  * fits counts. Common printing of sheets.
  */
-const PHRASES: Readonly<Record<Term, string>> = {
+const PHRASES: Readonly<Record<PrintedTerm, string>> = {
   power:
     "(?:rated |nominal |continuous |rms |sine ?wave )?(?:power output|output power|output)|(?:continuous |rated |rms )?power|rms|(?:dauer|sinus|nenn|ausgangs)?leistung|dauerausgangsleistung|puissance(?: de sortie| nominale| continue| efficace| rms)*|(?:uitgangs|sinus|continu)?vermogen|potenza(?: di uscita| d'uscita| nominale| continua)*|potencia(?: de salida| nominal| continua)*",
   distortion:
@@ -126,15 +126,15 @@ const PHRASES: Readonly<Record<Term, string>> = {
 /** Letters of any language of the sheets; a phrase must not end within a word. */
 const LETTER = "a-zà-öø-ÿ";
 
-const TERMS = Object.keys(PHRASES) as Term[];
+const TERMS = Object.keys(PHRASES) as PrintedTerm[];
 const MATCHERS = TERMS.map((term) => ({
   term,
   pattern: new RegExp(`(?:${PHRASES[term]})(?![${LETTER}])`, "y"),
 }));
 
 /** The longest phrase that begins at a place; null where none does. */
-export const termAt = (text: string, at: number): { term: Term; length: number } | null => {
-  let best: { term: Term; length: number } | null = null;
+export const termAt = (text: string, at: number): { term: PrintedTerm; length: number } | null => {
+  let best: { term: PrintedTerm; length: number } | null = null;
   for (const { term, pattern } of MATCHERS) {
     pattern.lastIndex = at;
     const length = pattern.exec(text)?.[0].length ?? 0;

@@ -1,3 +1,4 @@
+import { logBetween, logShare } from "../numeric";
 import type { DifferenceScale } from "./curveDifference";
 
 type Point = readonly [x: number, y: number];
@@ -48,6 +49,6 @@ const valueAt = (points: readonly Point[], x: number, isLog: boolean): number | 
   if (x1 === x) return y1;
   if (above === 0) return null;
   const [x0, y0] = points[above - 1];
-  const share = isLog ? Math.log(x / x0) / Math.log(x1 / x0) : (x - x0) / (x1 - x0);
-  return y0 > 0 && y1 > 0 ? y0 * (y1 / y0) ** share : y0 + share * (y1 - y0);
+  const share = isLog ? logShare(x0, x1, x) : (x - x0) / (x1 - x0);
+  return y0 > 0 && y1 > 0 ? logBetween(y0, y1, share) : y0 + share * (y1 - y0);
 };

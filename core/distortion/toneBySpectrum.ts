@@ -1,3 +1,4 @@
+import { meanOf } from "../numeric";
 import {
   bandMeanSquare,
   findTone,
@@ -42,13 +43,12 @@ export const readToneBySpectrum = (
     if (!pieces) return null;
     blocks.push(pieces);
   }
-  return meanOf(blocks);
+  return meanPieces(blocks);
 };
 
 /** Mean squares are averaged, and the frequency. */
-const meanOf = (blocks: readonly TonePieces[]): TonePieces => {
-  const mean = (read: (pieces: TonePieces) => number) =>
-    blocks.reduce((sum, pieces) => sum + read(pieces), 0) / blocks.length;
+const meanPieces = (blocks: readonly TonePieces[]): TonePieces => {
+  const mean = (read: (pieces: TonePieces) => number) => meanOf(blocks.map(read));
   const fundamentalVoltsRms = Math.sqrt(mean((pieces) => pieces.fundamentalVoltsRms ** 2));
   return {
     fundamentalHz: mean((pieces) => pieces.fundamentalHz),

@@ -1,13 +1,13 @@
 import { formatSignificant, requirePositive } from "../units";
 import type { SinkForecast } from "./sinkHeat";
-import { nextWarmth, type Overload, type Warmth } from "./warmth";
+import { nextWarmth, type OverloadRating, type Warmth } from "./warmth";
 
 /** What must not be passed while output is live. */
 export type GuardLimits = {
   /** Watts that each load may take for as long as it likes. */
   loadWatts: number;
   /** What it takes beyond that for a while; null where it is to stay within its watts always. */
-  overload: Overload | null;
+  overload: OverloadRating | null;
   /** Surface of the load that is still safe. */
   loadCelsius: number;
   /** Heat sink of the amplifier that is still allowed. */

@@ -2,7 +2,7 @@ import { windingSeconds } from "../load";
 import { nextSinkRise, type SinkForecast } from "./sinkHeat";
 
 /** So many times its steady watts, for how many seconds from cold. */
-export type Overload = { ratio: number; seconds: number };
+export type OverloadRating = { ratio: number; seconds: number };
 
 /** What loads and breaker feel: watts and amperes as their own warmth smooths them; and how far the sink is foretold to be above the room. */
 export type Warmth = { loadWatts: readonly number[]; mainsAmperes: number; sinkKelvin: number };
@@ -18,7 +18,7 @@ export const nextWarmth = (
   before: Warmth,
   { loadWatts, mainsAmperes }: { loadWatts: readonly number[]; mainsAmperes: number | null },
   seconds: number,
-  { overload, sink }: { overload: Overload | null; sink?: SinkForecast | null },
+  { overload, sink }: { overload: OverloadRating | null; sink?: SinkForecast | null },
 ): Warmth => {
   const windingShare =
     overload && overload.ratio > 1

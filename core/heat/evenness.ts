@@ -1,3 +1,4 @@
+import { meanOf } from "../numeric";
 import { COVERAGE } from "./coverage";
 import type { Measured } from "./thermalResistance";
 
@@ -28,7 +29,7 @@ export const evenness = (rises: readonly Measured[]): Evenness => {
     value: values[hottest] - values[coolest],
     stdUncertainty: Math.hypot(rises[hottest].stdUncertainty, rises[coolest].stdUncertainty),
   };
-  const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
+  const mean = meanOf(values);
   const limit = LOPSIDED_RATIO * Math.abs(mean);
   const spread = COVERAGE * difference.stdUncertainty;
   const isSurely = difference.value - spread > limit,

@@ -1,4 +1,4 @@
-import { solveSymmetric } from "../numeric";
+import { logSpaced, meanOf, rootMeanSquare, solveSymmetric } from "../numeric";
 import { failure, success, type Outcome } from "../outcome";
 import { binned, type Binned } from "./binned";
 import type { Course, CourseFit, CourseWay } from "./types";
@@ -59,7 +59,7 @@ export const fitCourse = (course: Course): Outcome<CourseFit> => {
     readingCount: length,
     ways,
     storeCount: likeliest.timeConstantsSeconds.length === 1 ? 1 : 2,
-    residualKelvin: rootMeanSquareOf(residuals),
+    residualKelvin: rootMeanSquare(residuals),
     residualLikeness: likeness,
     residuals: { seconds: data.seconds.map((at) => fromSeconds + at), kelvin: residuals },
   });
@@ -109,13 +109,10 @@ const leastSquares = (trials: readonly Trial[], count: number): number =>
     Infinity,
   );
 
-const spaced = ([from, to]: Range, count: number): number[] =>
-  Array.from({ length: count }, (_, k) => from * (to / from) ** (k / (count - 1)));
-
 const trialsOf = (data: Binned, ranges: readonly Range[]): Trial[] => {
   const count = pointsFor(ranges.length);
   const axes = ranges.map((range) =>
-    spaced(range, count).map((tau) => ({
+    logSpaced(...range, count).map((tau) => ({
       tau,
       decay: data.seconds.map((t) => Math.exp(-t / tau)),
     })),
@@ -194,7 +191,7 @@ const memoisedProducts = (weights: Float64Array) => {
 
 /** Weights whose mean is one. */
 const shares = (counts: Float64Array): Float64Array => {
-  const mean = counts.reduce((sum, count) => sum + count, 0) / counts.length;
+  const mean = meanOf(counts);
   return counts.map((count) => count / mean);
 };
 
@@ -275,6 +272,3 @@ const likenessOf = (residuals: Float64Array): number => {
   return squares > 0 ? Math.min(MOST_LIKENESS, Math.max(0, together / squares)) : 0;
 };
 const MOST_LIKENESS = 0.95;
-
-const rootMeanSquareOf = (values: Float64Array): number =>
-  Math.sqrt(values.reduce((sum, value) => sum + value * value, 0) / values.length);

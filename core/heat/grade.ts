@@ -1,4 +1,4 @@
-import type { Band } from "./types";
+import type { Interval } from "./types";
 
 /** Temperatures of a heat sink by which it is graded, in degrees Celsius. */
 export type HeatLimits = {
@@ -26,8 +26,8 @@ export type HeatGrade = "cool" | "acceptable" | "hot" | "needs better cooling";
  * @returns every grade that the band allows, the coolest first: one where it is sure
  */
 export const heatGrades = (
-  settled: Band,
-  tooHotAfter: Band | null,
+  settled: Interval,
+  tooHotAfter: Interval | null,
   limits: HeatLimits = HEAT_LIMITS,
 ): readonly HeatGrade[] => {
   if (tooHotAfter && tooHotAfter.high <= limits.tooHotWithinSeconds)

@@ -17,7 +17,7 @@ import {
   stillToGo,
   surfaceCelsius,
   wattsForRise,
-  type Band,
+  type Interval,
   type CourseFit,
 } from ".";
 
@@ -49,7 +49,7 @@ const fitted = (points: readonly Point[]): CourseFit => {
   if (!fit.ok) throw new Error(fit.finding.advice);
   return fit.value;
 };
-const holds = ({ low, high }: Band, truth: number): boolean => low <= truth && truth <= high;
+const holds = ({ low, high }: Interval, truth: number): boolean => low <= truth && truth <= high;
 
 test("closed form, Newton's law: one store comes back, with its time constant", () => {
   const fit = fitted(read(oneStore(60, 900), [5400, 90]));
@@ -159,7 +159,7 @@ test("readings alike count for less: a coarse last digit widens the band", () =>
   const random = seededNormal(5);
   const points = read(oneStore(60, 900), [1200, 240], () => 0.1 * random());
   const coarse = points.map((point) => ({ ...point, celsius: Math.round(point.celsius) }));
-  const width = (band: Band) => band.high - band.low;
+  const width = (band: Interval) => band.high - band.low;
   expect(width(settledCelsius(fitted(coarse)))).toBeGreaterThan(
     2 * width(settledCelsius(fitted(points))),
   );
@@ -210,7 +210,7 @@ test.each([
   expect(change.wattsAfter.value - change.wattsBefore.value).toBeCloseTo(38 / after - 38 / 0.6, 9);
 });
 
-const band = (low: number, high: number): Band => ({ low, value: (low + high) / 2, high });
+const band = (low: number, high: number): Interval => ({ low, value: (low + high) / 2, high });
 
 test.each([
   [band(40, 44), null, ["cool"]],

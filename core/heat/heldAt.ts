@@ -1,14 +1,14 @@
 import { requirePositive } from "../units";
 import { COVERAGE } from "./coverage";
 import type { Measured } from "./thermalResistance";
-import type { Band } from "./types";
+import type { Interval } from "./types";
 
 /** What a heat sink does at some watts of heat. */
 export type HeldAt = {
   /** Where it settles, in degrees Celsius. */
-  settled: Band;
+  settled: Interval;
   /** Seconds from the room until the limit is passed, Infinity where an end of the band never does; null where no end of it does. */
-  limitAfter: Band | null;
+  limitAfter: Interval | null;
 };
 
 /**

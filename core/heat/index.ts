@@ -32,4 +32,4 @@ export {
   type Touch,
 } from "./touch";
 export { isUnexplained } from "./unexplained";
-export type { Band, Course, CourseFit } from "./types";
+export type { Interval, Course, CourseFit } from "./types";

@@ -1,5 +1,5 @@
 import { normalCdf } from "../uncertainty";
-import type { Band, CourseFit, CourseWay } from "./types";
+import type { Interval, CourseFit, CourseWay } from "./types";
 
 /** Shares that lie outside a band on either side: nineteen times in twenty it holds. */
 const TAIL = 0.025;
@@ -11,14 +11,14 @@ type Place = { weight: number; mean: number; stdUncertainty: number };
  * Temperature at a moment, within the course or after it, if nothing changes.
  * @param seconds on the clock of the readings; Infinity for the settled temperature
  */
-export const celsiusAt = (fit: CourseFit, seconds: number): Band =>
+export const celsiusAt = (fit: CourseFit, seconds: number): Interval =>
   bandOf(fit.ways.map((way) => placeAt(way, seconds - fit.fromSeconds)));
 
 /** The settled temperature, in degrees Celsius. */
-export const settledCelsius = (fit: CourseFit): Band => celsiusAt(fit, Infinity);
+export const settledCelsius = (fit: CourseFit): Interval => celsiusAt(fit, Infinity);
 
 /** How far it still goes from where it is at the last moment, in kelvin; below zero while it cools. */
-export const stillToGo = (fit: CourseFit): Band =>
+export const stillToGo = (fit: CourseFit): Interval =>
   bandOf(
     fit.ways.map((way) => {
       const elapsed = fit.toSeconds - fit.fromSeconds;
@@ -29,7 +29,7 @@ export const stillToGo = (fit: CourseFit): Band =>
   );
 
 /** The slowest time constant, in seconds. */
-export const slowestSeconds = ({ ways }: CourseFit): Band =>
+export const slowestSeconds = ({ ways }: CourseFit): Interval =>
   bandOf(
     ways.map(({ weight, timeConstantsSeconds }) => ({
       weight,
@@ -39,7 +39,7 @@ export const slowestSeconds = ({ ways }: CourseFit): Band =>
   );
 
 /** When a limit is passed: how likely ever, and when, where that is more likely than not. */
-export type Passing = { probability: number; seconds: Band | null };
+export type Passing = { probability: number; seconds: Interval | null };
 
 /** Nothing is foretold beyond so many times the span that was watched. Chosen here. */
 const FORESEEN_SPANS = 60;
@@ -115,7 +115,7 @@ const above = (places: readonly Place[], limit: number): number =>
 const HALVINGS = 20;
 
 /** Middle and ends of what may lie at several places. */
-const bandOf = (places: readonly Place[]): Band => {
+const bandOf = (places: readonly Place[]): Interval => {
   const low = Math.min(...places.map(({ mean, stdUncertainty }) => mean - 6 * stdUncertainty));
   const high = Math.max(...places.map(({ mean, stdUncertainty }) => mean + 6 * stdUncertainty));
   if (!(high > low)) return { low, value: low, high: low };

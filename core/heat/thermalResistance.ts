@@ -1,12 +1,12 @@
 import { requirePositive } from "../units";
 import { COVERAGE } from "./coverage";
-import type { Band } from "./types";
+import type { Interval } from "./types";
 
 /** A value with its standard uncertainty. */
 export type Measured = { value: number; stdUncertainty: number };
 
 /** The standard uncertainty that stands behind a band. */
-export const measuredOf = ({ value, low, high }: Band): Measured => ({
+export const measuredOf = ({ value, low, high }: Interval): Measured => ({
   value,
   stdUncertainty: (high - low) / (2 * COVERAGE),
 });

@@ -2,7 +2,7 @@
 export type Course = { seconds: Float64Array; celsius: Float64Array };
 
 /** A value with the interval in which it lies nineteen times in twenty. */
-export type Band = { value: number; low: number; high: number };
+export type Interval = { value: number; low: number; high: number };
 
 /**
  * One way in which a course of temperatures may be explained: settled + sum of sizes times exp(-t / time constant), t from the

@@ -2,6 +2,6 @@
 export {
   outputImpedance,
   SAME_RANGE_REPEAT_RATIO,
-  type LoadedOutput,
+  type LoadedReading,
   type OutputImpedance,
 } from "./outputImpedance";

@@ -4,7 +4,7 @@ import { formatSignificant, requirePositive } from "../units";
  * An output voltage across a load at one frequency, for the same drive. Phase relative to the source. `voltsRepeatRatio` is how well one
  * reading follows another: what both share, an instrument's error of gain, leaves the impedance as it is.
  */
-export type LoadedOutput = {
+export type LoadedReading = {
   voltsRms: number;
   phaseRadians: number;
   loadOhms: number;
@@ -37,8 +37,8 @@ export type OutputImpedance = {
  * @see IEC 60268-3:2018, 14.4 (output source impedance by change of load), from memory; JCGM 100, 5.1, and 5.2.2 for what both readings share
  */
 export const outputImpedance = (
-  one: LoadedOutput,
-  two: LoadedOutput,
+  one: LoadedReading,
+  two: LoadedReading,
   nominalOhms = 8,
 ): OutputImpedance => {
   requirePositive("nominalOhms", nominalOhms);

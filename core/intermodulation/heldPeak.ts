@@ -1,3 +1,4 @@
+import { peakOf } from "../numeric";
 /** Below this share of what two tones must reach together something holds them. Chosen here: half a decibel. */
 const HELD_RATIO = 0.944;
 
@@ -15,8 +16,7 @@ export const heldPeak = (
   highHz: number,
   sampleRateHz: number,
 ): number | null => {
-  let peak = 0;
-  for (const value of volts) peak = Math.max(peak, Math.abs(value));
+  const peak = peakOf(volts);
   const least = Math.cos(Math.min(Math.PI / 2, (Math.PI * highHz) / sampleRateHz));
   return peak < HELD_RATIO * least * (voltsPeaks[0] + voltsPeaks[1]) ? peak : null;
 };

@@ -6,7 +6,7 @@ import {
   powerSpectrum,
   standsOut,
   strongestLine,
-  type Line,
+  type SpectralLine,
   type Spectrum,
 } from "../spectrum";
 import { formatHertz, formatPercent } from "../units";
@@ -104,10 +104,10 @@ export const findTwoTones = (
 };
 
 /** The strongest line, and the strongest beside it that is one and no mere by-product. */
-const strongestLines = (spectrum: Spectrum, sampleRateHz: number): Line[] => {
+const strongestLines = (spectrum: Spectrum, sampleRateHz: number): SpectralLine[] => {
   const { binHz } = spectrum;
   const [leastHz, mostHz] = [LOBE_BINS * binHz, sampleRateHz / 2 - LOBE_BINS * binHz];
-  const lineIn = (lowHz: number, highHz: number): Line | null => {
+  const lineIn = (lowHz: number, highHz: number): SpectralLine | null => {
     const line = strongestLine(spectrum, lowHz, highHz);
     return line && standsOut(spectrum, line, STANDS_OUT) ? line : null;
   };
@@ -117,7 +117,9 @@ const strongestLines = (spectrum: Spectrum, sampleRateHz: number): Line[] => {
   const others = [
     lineIn(leastHz, first.frequencyHz - clear),
     lineIn(first.frequencyHz + clear, mostHz),
-  ].filter((line): line is Line => line !== null && line.voltsPeak > LEAST_RATIO * first.voltsPeak);
+  ].filter(
+    (line): line is SpectralLine => line !== null && line.voltsPeak > LEAST_RATIO * first.voltsPeak,
+  );
   return [first, ...others.toSorted((a, b) => b.voltsPeak - a.voltsPeak).slice(0, 1)];
 };
 

@@ -1,4 +1,5 @@
 // core/numeric: what every method needs of numbers.
+export { logBetween, logShare, logSpaced, pointsAround } from "./logarithmic";
 export { nthSmallest } from "./nthSmallest";
 export { solveSymmetric } from "./solveSymmetric";
 export {

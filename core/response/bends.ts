@@ -1,3 +1,4 @@
+import { logBetween, logShare } from "../numeric";
 import { amplitudeRatioToDb, requirePositive } from "../units";
 import type { Response } from "./types";
 
@@ -15,10 +16,8 @@ export const frequenciesAtBends = (response: Response, toleranceDb: number): num
   const added = new Set<number>();
   for (let k = 1; k < response.length - 1; k++) {
     const [before, here, after] = [response[k - 1], response[k], response[k + 1]];
-    const share =
-      Math.log(here.frequencyHz / before.frequencyHz) /
-      Math.log(after.frequencyHz / before.frequencyHz);
-    const straight = before.ratio * (after.ratio / before.ratio) ** share;
+    const share = logShare(before.frequencyHz, after.frequencyHz, here.frequencyHz);
+    const straight = logBetween(before.ratio, after.ratio, share);
     if (Math.abs(amplitudeRatioToDb(here.ratio / straight)) <= toleranceDb) continue;
     for (const other of [before, after])
       if (

@@ -1,3 +1,4 @@
+import { logBetween, logShare, pointsAround } from "../numeric";
 import {
   amplitudeRatioToDb,
   dbToAmplitudeRatio,
@@ -15,16 +16,14 @@ const SAME_FREQUENCY_RATIO = 0.002;
  * Definition: linear between logarithms, as such charts are drawn.
  */
 export const ratioAt = (response: Response, frequencyHz: number): number | null => {
-  if (response.length === 0) return null;
   // An end that was meant to lie there: recorders' clocks differ, and frequencies are measured.
-  for (const end of [response[0], response[response.length - 1]])
-    if (Math.abs(end.frequencyHz / frequencyHz - 1) < SAME_FREQUENCY_RATIO) return end.ratio;
-  const at = response.findIndex((point) => point.frequencyHz >= frequencyHz);
-  if (at <= 0) return null;
-  const [below, above] = [response[at - 1], response[at]];
-  const share =
-    Math.log(frequencyHz / below.frequencyHz) / Math.log(above.frequencyHz / below.frequencyHz);
-  return below.ratio * (above.ratio / below.ratio) ** share;
+  const around = pointsAround(
+    response,
+    (each) => each.frequencyHz,
+    frequencyHz,
+    SAME_FREQUENCY_RATIO,
+  );
+  return around && logBetween(around.below.ratio, around.above.ratio, around.share);
 };
 
 export type Deviation = {
@@ -78,9 +77,7 @@ export const cornerFrequencies = (
   if (reference === null) return { lowHz: null, highHz: null };
   const level = reference * dbToAmplitudeRatio(-requireRange("downDb", downDb, 0, 200));
   const crossing = (inner: ResponsePoint, outer: ResponsePoint): number =>
-    inner.frequencyHz *
-    (outer.frequencyHz / inner.frequencyHz) **
-      (Math.log(level / inner.ratio) / Math.log(outer.ratio / inner.ratio));
+    logBetween(inner.frequencyHz, outer.frequencyHz, logShare(inner.ratio, outer.ratio, level));
   const firstAbove = response.findIndex(({ frequencyHz }) => frequencyHz >= referenceHz);
   let lowHz: number | null = null,
     highHz: number | null = null;

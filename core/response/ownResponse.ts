@@ -1,3 +1,4 @@
+import { logBetween, pointsAround } from "../numeric";
 import { unwrappedPhases } from "./sweepResponse";
 import type { Response, ResponsePoint } from "./types";
 
@@ -68,18 +69,16 @@ const valueAt = (
   response: Response,
   frequencyHz: number,
 ): Pick<ResponsePoint, "ratio" | "phaseRadians"> | null => {
-  const first = response[0],
-    last = response[response.length - 1];
-  if (!first || frequencyHz < first.frequencyHz * (1 - SAME_FREQUENCY_RATIO)) return null;
-  if (frequencyHz > last.frequencyHz * (1 + SAME_FREQUENCY_RATIO)) return null;
-  const at = response.findIndex((point) => point.frequencyHz >= frequencyHz);
-  if (at < 0) return last;
-  if (at === 0) return first;
-  const [below, above] = [response[at - 1], response[at]];
-  const share =
-    Math.log(frequencyHz / below.frequencyHz) / Math.log(above.frequencyHz / below.frequencyHz);
+  const around = pointsAround(
+    response,
+    (each) => each.frequencyHz,
+    frequencyHz,
+    SAME_FREQUENCY_RATIO,
+  );
+  if (!around) return null;
+  const { below, above, share } = around;
   return {
-    ratio: below.ratio * (above.ratio / below.ratio) ** share,
+    ratio: logBetween(below.ratio, above.ratio, share),
     phaseRadians: below.phaseRadians + share * (above.phaseRadians - below.phaseRadians),
   };
 };

@@ -2,7 +2,7 @@ import { instrumentStdUncertainty } from "../uncertainty";
 import { requirePositive, requireRange } from "../units";
 
 /** A voltmeter as its maker states it. */
-export type Voltmeter = {
+export type VoltmeterAccuracy = {
   accuracyRatio: number;
   digits: number;
   resolutionVolts: number;
@@ -35,7 +35,7 @@ const LOW_RATIO = 0.05;
  */
 export const calibrate = (
   { meterVoltsRms, frequencyHz, recordedRatio }: CalibrationReading,
-  { accuracyRatio, digits, resolutionVolts, bandwidthHz }: Voltmeter,
+  { accuracyRatio, digits, resolutionVolts, bandwidthHz }: VoltmeterAccuracy,
 ): Calibration => {
   requirePositive("meterVoltsRms", meterVoltsRms);
   requirePositive("frequencyHz", frequencyHz);

@@ -3,7 +3,7 @@ export {
   calibrate,
   type Calibration,
   type CalibrationReading,
-  type Voltmeter,
+  type VoltmeterAccuracy,
 } from "./calibration";
 export {
   dividerReport,

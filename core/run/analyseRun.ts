@@ -1,5 +1,5 @@
 import { success, type Outcome } from "../outcome";
-import { checkChannel, silence, unread, withCautions } from "./checked";
+import { checkChannel, silentResult, unread, withCautions } from "./checked";
 import { RUN_KINDS } from "./runKinds";
 import { RUN_METHODS } from "./runMethods";
 import type { AnalysisConditions, ChannelResult, RunKind, Recorded } from "./types";
@@ -60,7 +60,7 @@ const analysed = (
   if (!outcome.ok) return outcome;
   const silent = outcome.value.findIndex((channel) => !isExpressible(channel));
   if (silent < 0) return outcome;
-  return { ok: false, finding: silence(silent) };
+  return { ok: false, finding: silentResult(silent) };
 };
 
 const isExpressible = ({ figures, curves, bursts }: ChannelResult): boolean =>

@@ -1,5 +1,5 @@
 import type { Caution } from "../caution";
-import { checkNoise, checkSteadyTone, checkToneAtAnyLevel, heldAt, type Shape } from "../check";
+import { checkNoise, checkSteadyTone, checkToneAtAnyLevel, heldTopsAt, type Shape } from "../check";
 import { peakOf } from "../numeric";
 import type { Band } from "../distortion";
 import type { Finding, Outcome } from "../outcome";
@@ -28,7 +28,7 @@ export const checkChannel = (
   if (clipped) return { refusal: clipped, cautions: [] };
   for (const { volts, sampleRateHz, stimulus } of recordings) {
     const samples = volts[channel];
-    if (isConstant(samples)) return { refusal: silence(channel), cautions: [] };
+    if (isConstant(samples)) return { refusal: silentResult(channel), cautions: [] };
     // Of a search the levels above the limit are for finding it; the method itself says what became of them.
     if (!hears || (stimulus && (recordings.length > 1 || hears === "tone-at-any-level"))) continue;
     const frequencyHz = stimulus?.kind === "sine" ? stimulus.frequencyHz : null;
@@ -70,7 +70,7 @@ const clippedFinding = (
 ): Finding | null => {
   for (const { volts, loads, stimulus } of recordings) {
     const isIdle = peakOf(volts[channel]) < IDLE_RATIO * Math.max(...volts.map(peakOf));
-    const height = isIdle ? null : heldAt(volts[channel], shape);
+    const height = isIdle ? null : heldTopsAt(volts[channel], shape);
     if (height === null) continue;
     const crest = (stimulus && CREST[stimulus.kind]) ?? usualCrest(shape);
     return clipped(channel, height, crest, loads[channel]).finding;
@@ -96,7 +96,7 @@ const CHECKS: Readonly<Record<Hearing, Check>> = {
 const isConstant = (volts: Float64Array): boolean => volts.every((value) => value === volts[0]);
 
 /** Nothing in a channel could be read. */
-export const silence = (channel: number): Finding => ({
+export const silentResult = (channel: number): Finding => ({
   code: "no-signal",
   where: `Channel ${channel + 1}`,
   advice:

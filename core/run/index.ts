@@ -3,7 +3,13 @@
 export { guessPlaces, type ProbePlaces } from "./soakLog";
 export { levelFigures } from "./levelFigures";
 export { RUN_KIND_NAMES, RUN_KINDS } from "./runKinds";
-export { completeSettings, initialSettings, isAllowed, numberOf, readingFields } from "./settings";
+export {
+  completeSettings,
+  initialSettings,
+  isAllowed,
+  settingNumber,
+  readingFields,
+} from "./settings";
 export { stoppedBy } from "./stop";
 export type {
   AnalysisConditions,

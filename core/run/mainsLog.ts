@@ -3,7 +3,7 @@ import { failure, success, type Outcome } from "../outcome";
 import { formatSignificant } from "../units";
 import { figure } from "./figures";
 import type { ChannelResult, Figure, Settings } from "./types";
-import { numberOf } from "./settings";
+import { settingNumber } from "./settings";
 
 /** What a mains meter logged, a value a row; NaN where a row lacks it, null where nothing holds it. */
 type MainsReadings = {
@@ -50,8 +50,8 @@ export const readMainsDrawLog = (
         ? `no level of it is steady for ${FEWEST_ALIKE} readings. Hold each for longer, or type the meter's readings.`
         : `it holds ${levels.length} steady levels (${levels.map((level) => `${formatSignificant(level.watts, 3)} W`).join(", ")}). Cut it to rest, an eighth and rated output.`,
     );
-  const mainsVolts = numberOf(settings, "mainsVolts");
-  const breakerAmperes = numberOf(settings, "breakerAmperes");
+  const mainsVolts = settingNumber(settings, "mainsVolts");
+  const breakerAmperes = settingNumber(settings, "breakerAmperes");
   const figures = levels.flatMap((level, k): Figure[] => {
     const [name, label] = names[k];
     const during = (values: Float64Array | null): number | null =>

@@ -75,7 +75,7 @@ export const isAllowed = (field: SettingField, value: number | string): boolean 
     : typeof value === "number" && value >= field.least && value <= field.most;
 
 /** A number among the settings; a field of that name is a quantity. */
-export const numberOf = (settings: Settings, name: string): number => {
+export const settingNumber = (settings: Settings, name: string): number => {
   const value = settings[name];
   if (typeof value !== "number") throw new RangeError(`${name} is not a number among the settings`);
   return value;

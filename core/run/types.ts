@@ -271,6 +271,8 @@ export type RunKindFacts = {
   /** What a meter's readings are enough for. */ typed?: TypedReading;
   /** No recording says anything of it. */ takesMeterOnly?: true;
   /** Watched with thermometers instead of recorded. */ isSoaked?: true;
+  /** How long output past the limit is held: what stands behind it follows from this. */ tellsHowLong?: true;
+  /** Where the output ends: runs at full level go by what it found. */ findsLimit?: true;
   /** Nothing of it can be told without what a mains meter shows meanwhile. */ needsMains?: true;
   /** The amplifier's input is recorded beside its output, in time with it. */ readsInput?: true;
 };

@@ -18,7 +18,7 @@ export type SafetyFacts = {
   isUnattended?: boolean;
 };
 
-export type CautionCode =
+export type SafetyCautionCode =
   | "earth"
   | "first-power-up"
   | "high-volts"
@@ -31,7 +31,12 @@ export type CautionCode =
   | "mains";
 
 /** `isRisky` ones are to be confirmed before a run. */
-export type Caution = { code: CautionCode; title: string; reason: string; isRisky: boolean };
+export type SafetyCaution = {
+  code: SafetyCautionCode;
+  title: string;
+  reason: string;
+  isRisky: boolean;
+};
 
 /** Below this many volts RMS, a touch of dry skin is commonly held to be without danger; the trade's usual limit. */
 const TOUCHABLE_VOLTS = 25;
@@ -47,7 +52,7 @@ const mayBeBridgeTied = ({ terminals = "not known", kind, topology }: SafetyFact
   terminals === "not known" &&
   (kind === "mini" || topology === "class D" || topology === "not known");
 
-type Rule = Omit<Caution, "title"> & {
+type Rule = Omit<SafetyCaution, "title"> & {
   applies(facts: SafetyFacts): boolean;
   title: string | ((facts: SafetyFacts) => string);
 };
@@ -149,7 +154,7 @@ const RULES: readonly Rule[] = [
  * and never tell anyone to open mains equipment.
  * Each caution names its reason; limits of touchable voltage follow IEC 61010-1 (from memory).
  */
-export const cautionsFor = (facts: SafetyFacts): Caution[] =>
+export const cautionsFor = (facts: SafetyFacts): SafetyCaution[] =>
   RULES.filter(({ applies }) => applies(facts)).map(({ code, title, reason, isRisky }) => ({
     code,
     title: typeof title === "string" ? title : title(facts),
@@ -164,11 +169,12 @@ export type Confirmed = { code: string; title: string };
  * More watts or volts than were confirmed are to be confirmed anew.
  * Chosen here, because more volts are another danger.
  */
-export const isConfirmed = (caution: Caution, confirmed: readonly Confirmed[]): boolean =>
+export const isConfirmed = (caution: SafetyCaution, confirmed: readonly Confirmed[]): boolean =>
   confirmed.some(({ code, title }) => code === caution.code && title === caution.title);
 
 /** Risky cautions that have not been confirmed yet. */
 export const unconfirmed = (
-  cautions: readonly Caution[],
+  cautions: readonly SafetyCaution[],
   confirmed: readonly Confirmed[],
-): Caution[] => cautions.filter((caution) => caution.isRisky && !isConfirmed(caution, confirmed));
+): SafetyCaution[] =>
+  cautions.filter((caution) => caution.isRisky && !isConfirmed(caution, confirmed));

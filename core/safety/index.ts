@@ -3,8 +3,8 @@ export {
   cautionsFor,
   isConfirmed,
   unconfirmed,
-  type Caution,
-  type CautionCode,
+  type SafetyCaution,
+  type SafetyCautionCode,
   type Confirmed,
   type SafetyFacts,
 } from "./cautions";

@@ -1,5 +1,5 @@
 /** What an answer is: a line of text, or a block of bytes whose length is told before it. */
-export type Answer = "line" | "block";
+export type AnswerForm = "line" | "block";
 
 /** What came is no answer: nothing after it can be trusted until the connection is made anew. */
 export class MalformedAnswer extends Error {}
@@ -27,7 +27,7 @@ export class AnswerReader {
   private block: { from: number; length: number } | null = null;
   private isOver = false;
 
-  constructor(private readonly expected: Answer) {}
+  constructor(private readonly expected: AnswerForm) {}
 
   /** Whether the answer is here, with the newline that ends it. */
   get isWhole(): boolean {

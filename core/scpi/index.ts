@@ -1,5 +1,5 @@
 // core/scpi: how instruments on a network are spoken to: the standards' values, blocks and errors, and profiles for what differs.
-export { AnswerReader, MalformedAnswer, type Answer } from "./AnswerReader";
+export { AnswerReader, MalformedAnswer, type AnswerForm } from "./AnswerReader";
 export { GENERIC_PROFILES } from "./generic";
 export { isStandIn, STAND_IN } from "./identity";
 export {

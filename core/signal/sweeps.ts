@@ -1,3 +1,4 @@
+import { logSpaced } from "../numeric";
 import { requirePositive, requireRange } from "../units";
 import { fadeInto } from "./fade";
 
@@ -49,7 +50,7 @@ export const logFrequencies = (
     1,
     Math.round(decades * requireRange("pointsPerDecade", pointsPerDecade, 1, 1000)),
   );
-  return Array.from({ length: count + 1 }, (_, k) => lowHz * (highHz / lowHz) ** (k / count));
+  return logSpaced(lowHz, highHz, count + 1);
 };
 
 /**

@@ -11,7 +11,7 @@ export { findTone } from "./findTone";
 export { lineAmplitude } from "./lineAmplitude";
 export { noiseBesideLine } from "./noiseBesideLine";
 export { passingSpectrum, powerSpectrum } from "./powerSpectrum";
-export { standsOut, strongestLine, type Line } from "./strongestLine";
+export { standsOut, strongestLine, type SpectralLine } from "./strongestLine";
 export {
   coherentGain,
   LOBE_BINS,

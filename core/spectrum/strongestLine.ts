@@ -3,10 +3,14 @@ import { lineAmplitude } from "./lineAmplitude";
 import { noiseBesideLine } from "./noiseBesideLine";
 import type { Spectrum } from "./types";
 
-export type Line = { frequencyHz: number; voltsPeak: number };
+export type SpectralLine = { frequencyHz: number; voltsPeak: number };
 
 /** The strongest line between two frequencies in hertz, by findTone and lineAmplitude; null in silence, or where they leave nothing between. */
-export const strongestLine = (spectrum: Spectrum, lowHz: number, highHz: number): Line | null => {
+export const strongestLine = (
+  spectrum: Spectrum,
+  lowHz: number,
+  highHz: number,
+): SpectralLine | null => {
   const frequencyHz = lowHz < highHz ? findTone(spectrum, lowHz, highHz) : null;
   return frequencyHz === null
     ? null
@@ -16,6 +20,6 @@ export const strongestLine = (spectrum: Spectrum, lowHz: number, highHz: number)
 /** Whether a line's volts are more than some times those that the noise beside it would read as. */
 export const standsOut = (
   spectrum: Spectrum,
-  { frequencyHz, voltsPeak }: Line,
+  { frequencyHz, voltsPeak }: SpectralLine,
   timesNoise: number,
 ): boolean => voltsPeak > timesNoise * Math.sqrt(2 * noiseBesideLine(spectrum, frequencyHz));

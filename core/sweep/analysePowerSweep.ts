@@ -18,7 +18,7 @@ const EDGE_CYCLES = 3;
 const INTERRUPTED_RATIO = 0.3;
 
 /** Called with the share that is done, 0 to 1. */
-export type Progress = (doneRatio: number) => void;
+export type TellProgress = (doneRatio: number) => void;
 
 /**
  * Power against distortion from a stepped level sweep: finds the steps in the recording, reads each, and says why the
@@ -31,7 +31,7 @@ export const analysePowerSweep = (
   channels: readonly Float64Array[],
   sampleRateHz: number,
   conditions: SweepConditions,
-  onProgress: Progress = () => {},
+  onProgress: TellProgress = () => {},
 ): Outcome<PowerSweepResult> => {
   requirePositive("sampleRateHz", sampleRateHz);
   requireRange("mainsHz", conditions.mainsHz, 16, 400);

@@ -1,4 +1,4 @@
-import { medianOf } from "../numeric";
+import { meanOf, medianOf } from "../numeric";
 import { failure, success, type Outcome } from "../outcome";
 import { findTone, powerSpectrum } from "../spectrum";
 import { toneEnvelope } from "./envelope";
@@ -217,8 +217,8 @@ const fittedGrid = (
       );
     const indices = onGrid.map(({ index }) => index);
     if (onGrid.length <= bestCount || Math.max(...indices) === Math.min(...indices)) continue;
-    const meanIndex = indices.reduce((sum, index) => sum + index, 0) / indices.length;
-    const meanChange = onGrid.reduce((sum, { change }) => sum + change, 0) / onGrid.length;
+    const meanIndex = meanOf(indices);
+    const meanChange = meanOf(onGrid.map(({ change }) => change));
     let moment = 0,
       spread = 0;
     for (const { change, index } of onGrid) {

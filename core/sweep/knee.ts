@@ -1,4 +1,5 @@
-import { distortionRatio, type DistortionMeasure } from "./powerAtLimit";
+import { logShare } from "../numeric";
+import { distortionRatio, powerBetween, type DistortionMeasure } from "./powerAtLimit";
 import type { PowerAtLimit, StepReading } from "./types";
 
 /** Distortion this many times its floor is past the knee: where the curve turns for good. */
@@ -31,18 +32,7 @@ export const powerAtKnee = (
     const [below, above] = [steps[k - 1], steps[k]];
     const [low, high] = [distortionRatio(below, measure), distortionRatio(above, measure)];
     if (low > limitRatio || high <= limitRatio) continue;
-    const share = Math.log(limitRatio / low) / Math.log(high / low);
-    const powerWatts = below.powerWatts * (above.powerWatts / below.powerWatts) ** share;
-    const gap = Math.abs(above.powerWatts - below.powerWatts) / 2 / Math.sqrt(3);
-    return {
-      status: "reached",
-      limitRatio,
-      powerWatts,
-      powerWattsStdUncertainty: Math.hypot(
-        gap,
-        (powerWatts * below.powerWattsStdUncertainty) / below.powerWatts,
-      ),
-    };
+    return { ...powerBetween(below, above, logShare(low, high, limitRatio)), limitRatio };
   }
   const last = steps[steps.length - 1];
   return {

@@ -1,3 +1,4 @@
+import { logBetween, logShare } from "../numeric";
 import { requirePositive } from "../units";
 import { clippedSine, overdriveAt, overdriveWhile } from "./clippedSine";
 import type { PowerAtLimit, StepReading } from "./types";
@@ -32,9 +33,9 @@ export const powerAtDistortion = (
     const [below, above] = [steps[k - 1], steps[k]];
     const [low, high] = [distortionRatio(below, measure), distortionRatio(above, measure)];
     if (low > limitRatio || high <= limitRatio) continue;
-    const share = low > 0 ? Math.log(limitRatio / low) / Math.log(high / low) : 1;
+    const share = low > 0 ? logShare(low, high, limitRatio) : 1;
     return (
-      cutBetween(steps.slice(k - 1), { low, high, limitRatio }) ?? between(below, above, share)
+      cutBetween(steps.slice(k - 1), { low, high, limitRatio }) ?? powerBetween(below, above, share)
     );
   }
   const within = steps.filter((step) => distortionRatio(step, measure) <= limitRatio);
@@ -110,7 +111,7 @@ export const bumpBelowLimit = (
 export const powerAtClipOnset = (steps: readonly StepReading[]): PowerAtLimit => {
   for (let k = steps.length - 1; k > 0; k--)
     if (steps[k].flattening.present && !steps[k - 1].flattening.present)
-      return between(steps[k - 1], steps[k], 0.5);
+      return powerBetween(steps[k - 1], steps[k], 0.5);
   const clean = steps.filter((step) => !step.flattening.present);
   return clean.length > 0 ? { status: "at-least", ...highestOf(clean) } : { status: "never-below" };
 };
@@ -171,8 +172,16 @@ const distortionAtLevel = (meanSquare: number): number | null =>
     ? clippedSine(overdriveWhile((cut) => cut.meanSquare < meanSquare)).distortionRatio
     : null;
 
-const between = (below: StepReading, above: StepReading, share: number): PowerAtLimit => {
-  const powerWatts = below.powerWatts * (above.powerWatts / below.powerWatts) ** share;
+/**
+ * The power at a share of the way between two steps, on logarithmic scales; what remains open between them enters the uncertainty.
+ * @see JCGM 100:2008, 4.3.7 (rectangular distribution)
+ */
+export const powerBetween = (
+  below: StepReading,
+  above: StepReading,
+  share: number,
+): PowerAtLimit => {
+  const powerWatts = logBetween(below.powerWatts, above.powerWatts, share);
   const ofReading = powerWatts * (below.powerWattsStdUncertainty / below.powerWatts);
   const ofGap = Math.abs(above.powerWatts - below.powerWatts) / 2 / Math.sqrt(3);
   return { status: "reached", powerWatts, powerWattsStdUncertainty: Math.hypot(ofReading, ofGap) };

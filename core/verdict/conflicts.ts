@@ -3,10 +3,10 @@ import { RUN_KINDS } from "../run";
 import { formatHertz, formatSignificant } from "../units";
 import { byWeight, isConclusive, weightiest, type Word } from "./findings";
 import { readingText } from "./readingText";
-import type { Conflict, Evidence, Finding } from "./types";
+import type { Contradiction, Evidence, ClaimFinding } from "./types";
 
 /** Conditions that agree but for how they are met, so that two readings should be the same. */
-const isAlike = ({ matches }: Finding): boolean =>
+const isAlike = ({ matches }: ClaimFinding): boolean =>
   matches.every(({ match }) => match === "same" || match === "near");
 
 /**
@@ -14,8 +14,8 @@ const isAlike = ({ matches }: Finding): boolean =>
  * claim: each that contradicts the one that decides.
  * @see ISO/IEC 17043:2010, B.3.1.3 (E_n number above one); from memory
  */
-export const conflictsIn = (words: readonly Word[]): Conflict[] => {
-  const byChannel = new Map<number, Finding[]>();
+export const conflictsIn = (words: readonly Word[]): Contradiction[] => {
+  const byChannel = new Map<number, ClaimFinding[]>();
   for (const { findings } of words)
     for (const finding of findings) {
       if (!isComparable(finding)) continue;
@@ -23,7 +23,7 @@ export const conflictsIn = (words: readonly Word[]): Conflict[] => {
       if (known) known.push(finding);
       else byChannel.set(finding.channelIndex, [finding]);
     }
-  const apart: [first: Finding, other: Finding][] = [];
+  const apart: [first: ClaimFinding, other: ClaimFinding][] = [];
   for (const findings of byChannel.values()) {
     const first = weightiest(findings, isConclusive) ?? weightiest(findings);
     if (!first) continue;
@@ -31,7 +31,7 @@ export const conflictsIn = (words: readonly Word[]): Conflict[] => {
       if (first.evidence.id !== finding.evidence.id && areApart(first, finding))
         apart.push([first, finding]);
   }
-  const found = new Map<string, Conflict>();
+  const found = new Map<string, Contradiction>();
   for (const [first, finding] of apart.sort(([, a], [, b]) => byWeight(a, b))) {
     if (found.size >= MOST_TOLD) break;
     const key = `${first.evidence.id} ${finding.evidence.id}`;
@@ -41,13 +41,13 @@ export const conflictsIn = (words: readonly Word[]): Conflict[] => {
 };
 
 /** A reading of its own, under conditions that are the claim's. */
-const isComparable = (finding: Finding): boolean =>
+const isComparable = (finding: ClaimFinding): boolean =>
   finding.proves && finding.refutes && finding.reading.bound === null && isAlike(finding);
 
 /** More than these nobody reads. */
 const MOST_TOLD = 8;
 
-const conflictOf = (first: Finding, other: Finding): Conflict => {
+const conflictOf = (first: ClaimFinding, other: ClaimFinding): Contradiction => {
   const differs = differences(first.evidence, other.evidence);
   return {
     runIds: [first.evidence.id, other.evidence.id],
@@ -56,7 +56,7 @@ const conflictOf = (first: Finding, other: Finding): Conflict => {
   };
 };
 
-const areApart = (a: Finding, b: Finding): boolean => {
+const areApart = (a: ClaimFinding, b: ClaimFinding): boolean => {
   const gap = Math.max(
     a.reading.between[0] - b.reading.between[1],
     b.reading.between[0] - a.reading.between[1],

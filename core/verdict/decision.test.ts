@@ -1,14 +1,14 @@
 import { decisionOf, sureBy } from "./decision";
 import type { ChannelWord } from "./findings";
 import { run } from "./testing/evidence";
-import type { Finding, LimitStatus } from "./types";
+import type { ClaimFinding, LimitStatus } from "./types";
 
 /** A channel that reads so many watts of 50, known to one, with the status that this gives it. */
 const channel = (
   channelIndex: number,
   watts: number,
   status: LimitStatus,
-  given: Partial<Finding> = {},
+  given: Partial<ClaimFinding> = {},
 ): ChannelWord => ({
   channelIndex,
   status,

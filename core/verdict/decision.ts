@@ -1,11 +1,11 @@
 import type { ChannelWord } from "./findings";
 import { judgeReading } from "./judgeReading";
-import type { Finding, Outcome } from "./types";
+import type { ClaimFinding, ClaimOutcome } from "./types";
 
 /** What the evidence makes of a claim, before it is said. */
 export type Decision = {
-  outcome: Outcome;
-  finding: Finding | null;
+  outcome: ClaimOutcome;
+  finding: ClaimFinding | null;
   /** That the claim is true, by the channel that decides. */
   probability: number | null;
   /** How many channels must keep it and have not been recorded. */
@@ -45,11 +45,11 @@ export const decisionOf = (channels: readonly ChannelWord[], asked: number | nul
 };
 
 /** That the claim is true, by the reading that decides. */
-export const sureBy = ({ reading, limit }: Finding): number | null =>
+export const sureBy = ({ reading, limit }: ClaimFinding): number | null =>
   judgeReading(reading, limit).probability;
 
 /** A reading that could have decided and lies within its uncertainty is too close to call; one that could not has tested nothing. */
-const openBy = (finding: Finding): Pick<Decision, "outcome" | "finding" | "probability"> => {
+const openBy = (finding: ClaimFinding): Pick<Decision, "outcome" | "finding" | "probability"> => {
   const isClose =
     finding.status === "open" &&
     finding.reading.bound === null &&

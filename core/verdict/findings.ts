@@ -10,9 +10,9 @@ import type {
   ConditionMatch,
   Evidence,
   EvidenceChannel,
-  Finding,
+  ClaimFinding,
   LimitStatus,
-  Reading,
+  ClaimReading,
 } from "./types";
 
 /** Which runs may speak: those that were set as the amplifier comes, or of one other setting. */
@@ -27,7 +27,7 @@ export type Sight = {
 export type Word = {
   evidence: Evidence;
   matches: readonly ConditionMatch[];
-  findings: readonly Finding[];
+  findings: readonly ClaimFinding[];
   /** Why it is no evidence; null where it is. */
   why: string | null;
 };
@@ -56,7 +56,7 @@ type Reads = {
   canRefute: boolean;
   readings: readonly {
     channelIndex: number;
-    reading: Reading;
+    reading: ClaimReading;
     uncertainty: ReturnType<typeof combined>;
   }[];
 };
@@ -90,7 +90,7 @@ const MOST = 1e12;
 
 const isPossible = (value: number): boolean => Math.abs(value) < MOST;
 
-const isSensible = ({ value, between, budget }: Reading): boolean =>
+const isSensible = ({ value, between, budget }: ClaimReading): boolean =>
   isPossible(value) &&
   between.every(isPossible) &&
   budget.every(({ contribution }) => isPossible(contribution));
@@ -150,7 +150,7 @@ export const wordsOf = (
         findings: [],
         why: `made ${CONDITION_WORDS[other.condition]}: ${other.was} instead of ${other.asked}`,
       };
-    const findings: Finding[] = [];
+    const findings: ClaimFinding[] = [];
     for (const { channelIndex, reading, uncertainty } of readings) {
       const own = reading.limit ?? limit;
       if (own === null) continue;
@@ -173,13 +173,14 @@ export const wordsOf = (
 };
 
 /** Whether it decides: met and able to prove, or missed and able to refute. */
-export const isConclusive = ({ status, proves, refutes }: Finding): boolean =>
+export const isConclusive = ({ status, proves, refutes }: ClaimFinding): boolean =>
   (status === "met" && proves) || (status === "missed" && refutes);
 
-const isNear = ({ matches }: Finding): boolean => matches.some(({ match }) => match === "near");
+const isNear = ({ matches }: ClaimFinding): boolean =>
+  matches.some(({ match }) => match === "near");
 
 /** Stronger evidence first, then conditions that match before near ones, then the newest; of one moment by id, so that order is settled. */
-export const byWeight = (a: Finding, b: Finding): number =>
+export const byWeight = (a: ClaimFinding, b: ClaimFinding): number =>
   STRENGTH[b.evidence.source] - STRENGTH[a.evidence.source] ||
   Number(isNear(a)) - Number(isNear(b)) ||
   byAge(a.evidence, b.evidence) ||
@@ -187,10 +188,10 @@ export const byWeight = (a: Finding, b: Finding): number =>
 
 /** The weightiest of those that are wanted; null where there is none. */
 export const weightiest = (
-  findings: readonly Finding[],
-  isWanted: (finding: Finding) => boolean = () => true,
-): Finding | null => {
-  let best: Finding | null = null;
+  findings: readonly ClaimFinding[],
+  isWanted: (finding: ClaimFinding) => boolean = () => true,
+): ClaimFinding | null => {
+  let best: ClaimFinding | null = null;
   for (const finding of findings)
     if (isWanted(finding) && (best === null || byWeight(finding, best) < 0)) best = finding;
   return best;
@@ -206,14 +207,14 @@ const compare = (a: string, b: string): number => {
 };
 
 /** What all runs together say of one channel: the weightiest that decides, else the weightiest. */
-export type ChannelWord = { channelIndex: number; status: LimitStatus; finding: Finding };
+export type ChannelWord = { channelIndex: number; status: LimitStatus; finding: ClaimFinding };
 
 /**
  * Each channel by the runs that recorded it. Of several limits in one run the worst counts.
  * @see JCGM 106:2012, 8.3, on each channel
  */
 export const channelsOf = (words: readonly Word[]): ChannelWord[] => {
-  const byChannel = new Map<number, Finding[]>();
+  const byChannel = new Map<number, ClaimFinding[]>();
   for (const { findings } of words)
     for (const [channelIndex, worst] of worstPerRun(findings)) {
       const known = byChannel.get(channelIndex);
@@ -233,7 +234,7 @@ export const channelsOf = (words: readonly Word[]): ChannelWord[] => {
 const ORDER: readonly LimitStatus[] = ["missed", "open", "met"];
 
 /** Of a run that is held against several limits, the worst on each channel; of bounds on both sides both stay. */
-const worstPerRun = (findings: readonly Finding[]): [number, Finding[]][] => {
+const worstPerRun = (findings: readonly ClaimFinding[]): [number, ClaimFinding[]][] => {
   // Most runs say one thing of each channel, in the order of the channels.
   if (
     findings.every(({ channelIndex }, k) => k === 0 || channelIndex > findings[k - 1].channelIndex)

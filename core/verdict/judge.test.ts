@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { judge, judgeReading, ratingSchools, sureText, type Evidence, type Reading } from ".";
+import { judge, judgeReading, ratingSchools, sureText, type Evidence, type ClaimReading } from ".";
 import { figure, found, levelsTo, run, sheet, shortSweep, sweep } from "./testing/evidence";
 
 const CLAIM = "50 W per channel into 8 ohms, both channels driven, 1 % THD+N";
@@ -7,7 +7,7 @@ const { claims, facts } = sheet(CLAIM);
 const [claim] = claims;
 const verdict = (...evidence: Evidence[]) => judge(claim, evidence, facts);
 
-const reading = (value: number, stdUncertainty: number): Reading => ({
+const reading = (value: number, stdUncertainty: number): ClaimReading => ({
   quantity: "watts",
   value,
   between: [value, value],

@@ -23,8 +23,8 @@ import type {
   ClaimToJudge,
   Evidence,
   EvidenceNote,
-  Finding,
-  Outcome,
+  ClaimFinding,
+  ClaimOutcome,
   Settling,
   Verdict,
 } from "./types";
@@ -117,7 +117,7 @@ const asItComes = (evidence: readonly Evidence[]): Evidence[] => {
   return supplies.size === 1 ? evidence.map((run) => ({ ...run, supply: "" })) : [...evidence];
 };
 
-const notesOf = (words: readonly Word[], deciding: Finding | null): EvidenceNote[] =>
+const notesOf = (words: readonly Word[], deciding: ClaimFinding | null): EvidenceNote[] =>
   words.map(({ evidence, matches, findings, why }) => ({
     runId: evidence.id,
     kind: evidence.kind,
@@ -136,19 +136,19 @@ const rehearsalNotes = (words: readonly Word[]): EvidenceNote[] =>
 
 const useOf = (
   evidence: Evidence,
-  findings: readonly Finding[],
-  deciding: Finding | null,
+  findings: readonly ClaimFinding[],
+  deciding: ClaimFinding | null,
 ): EvidenceNote["use"] => {
   if (findings.length === 0) return "none";
   if (deciding?.evidence.id === evidence.id) return "decides";
   if (deciding === null || !findings.some(isConclusive)) return "open";
-  const isAgainst = (finding: Finding) =>
+  const isAgainst = (finding: ClaimFinding) =>
     isConclusive(finding) && finding.status !== deciding.status;
   return findings.some(isAgainst) ? "contradicts" : "agrees";
 };
 
 /** Why a run that speaks to the claim leaves it open. */
-const whyOpen = (findings: readonly Finding[]): string | null => {
+const whyOpen = (findings: readonly ClaimFinding[]): string | null => {
   const open = weightiest(findings, (finding) => !isConclusive(finding));
   if (!open) return null;
   const [cannot] = open.matches.filter(({ match }) => match === "weaker" || match === "stronger");
@@ -187,7 +187,7 @@ const typedVerdict = (claim: ClaimToJudge, facts: AmplifierFacts): Verdict | nul
       sentence: `Not tested yet: ${stated.kind === "mass" ? "weigh it" : "measure it"}, and type it in on the Brief.`,
     };
   const judged = judgeReading(reading, reading.limit);
-  const finding: Finding = {
+  const finding: ClaimFinding = {
     ...judged,
     reading,
     limit: reading.limit,
@@ -197,7 +197,7 @@ const typedVerdict = (claim: ClaimToJudge, facts: AmplifierFacts): Verdict | nul
     channelIndex: 0,
     evidence: TYPED,
   };
-  const outcome: Outcome = judged.status === "open" ? "too-close" : judged.status;
+  const outcome: ClaimOutcome = judged.status === "open" ? "too-close" : judged.status;
   const decision: Decision = {
     outcome,
     finding,
@@ -232,7 +232,7 @@ const TYPED: Evidence = {
   channels: [],
 };
 
-const OPEN: readonly Outcome[] = ["not-tested", "too-close"];
+const OPEN: readonly ClaimOutcome[] = ["not-tested", "too-close"];
 
 const verdictOf = (
   claim: ClaimToJudge,

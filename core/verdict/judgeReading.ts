@@ -1,5 +1,5 @@
 import { coverageFactor, effectiveDegreesOfFreedom, probabilityAbove } from "../uncertainty";
-import type { BudgetLine, ClaimLimit, Held, Judged, Reading } from "./types";
+import type { BudgetLine, ClaimLimit, Held, Judged, ClaimReading } from "./types";
 
 /**
  * Standard uncertainty of a budget whose lines are independent, and the factor for about 95 %.
@@ -20,7 +20,7 @@ type Combined = { stdUncertainty: number; coverageFactor: number };
  * @see JCGM 106:2012, 8.3 (guarded acceptance and rejection)
  */
 export const holdAgainst = (
-  reading: Reading,
+  reading: ClaimReading,
   limit: ClaimLimit,
   { stdUncertainty, coverageFactor: factor }: Combined = combined(reading.budget),
 ): Held => {
@@ -43,7 +43,7 @@ export const holdAgainst = (
  * The same with the probability that the claim is true by this reading; null where a bound leaves it open.
  * @see JCGM 106:2012, 7.2 (conformance probability)
  */
-export const judgeReading = (reading: Reading, limit: ClaimLimit): Judged => {
+export const judgeReading = (reading: ClaimReading, limit: ClaimLimit): Judged => {
   const held = holdAgainst(reading, limit);
   const isTold = reading.bound === null || held.status !== "open";
   // Few repeats widen the distribution as they widen the interval.
@@ -68,7 +68,7 @@ const sidesOf = (low: number, high: number, limit: ClaimLimit): { worst: number;
 };
 
 const probabilityOf = (
-  between: Reading["between"],
+  between: ClaimReading["between"],
   stdUncertainty: number,
   limit: ClaimLimit,
 ): number => {

@@ -1,13 +1,13 @@
 import { formatSignificant } from "../units";
 import { judgeReading } from "./judgeReading";
-import type { BudgetLine, Finding, Reading } from "./types";
+import type { BudgetLine, ClaimFinding, ClaimReading } from "./types";
 
 /** What a better bench could bring a line down to, and how it is done; `null` where nothing is to be done about it. */
 type Lever = {
   fits(line: BudgetLine): boolean;
   /** The contribution that would be left, of a reading of so much. */
   left(line: BudgetLine, value: number): number;
-  text(finding: Finding): string;
+  text(finding: ClaimFinding): string;
 };
 
 /** Four-wire ohms and a bench voltmeter reach a thousandth, expanded. Common practice. */
@@ -47,7 +47,7 @@ const LEVERS: readonly Lever[] = [
   },
 ];
 
-const isDecided = (reading: Reading, { limit }: Finding): boolean =>
+const isDecided = (reading: ClaimReading, { limit }: ClaimFinding): boolean =>
   judgeReading(reading, limit).status !== "open";
 
 /**
@@ -55,7 +55,7 @@ const isDecided = (reading: Reading, { limit }: Finding): boolean =>
  * nothing alone would do.
  * Chosen here: what a good meter reaches is common practice.
  */
-export const leverOf = (finding: Finding): string | null => {
+export const leverOf = (finding: ClaimFinding): string | null => {
   const { reading } = finding;
   if (finding.status !== "open" || reading.bound !== null) return null;
   const byWeight = reading.budget.toSorted((a, b) => b.contribution - a.contribution);

@@ -1,5 +1,5 @@
 import { formatFixed, formatSignificant, formatWithUncertainty, powerRatioToDb } from "../units";
-import type { ClaimLimit, Finding, ReadingQuantity } from "./types";
+import type { ClaimLimit, ClaimFinding, ReadingQuantity } from "./types";
 
 /** How a quantity is printed: its unit, and what its numbers are multiplied by. */
 const PRINTED: Record<ReadingQuantity, { unit: string; scale: number }> = {
@@ -32,17 +32,22 @@ export const amountText = (value: number, quantity: ReadingQuantity): string => 
 };
 
 /** "57.0 W ± 0.6 W", "at least 30.0 W ± 0.3 W" */
-export const readingText = ({ reading, expandedUncertainty }: Finding): string =>
+export const readingText = ({ reading, expandedUncertainty }: ClaimFinding): string =>
   `${reading.bound === null ? "" : `${reading.bound.replace("-", " ")} `}${quantityText(reading.value, expandedUncertainty, reading.quantity)}`;
 
 /** "50 W", "0.1 %", "−3 dB" */
-export const limitText = (limit: ClaimLimit, quantity: ReadingQuantity): string => {
+export const readingLimitText = (limit: ClaimLimit, quantity: ReadingQuantity): string => {
   const { unit, scale } = PRINTED[quantity];
   return `${String(Number((scale * limit.value).toPrecision(4))).replace("-", "−")} ${unit}`;
 };
 
 /** The margin in the reading's unit; of watts in percent and decibels too. */
-export const marginText = ({ reading, limit, margin, expandedUncertainty }: Finding): string => {
+export const marginText = ({
+  reading,
+  limit,
+  margin,
+  expandedUncertainty,
+}: ClaimFinding): string => {
   const { unit, scale } = PRINTED[reading.quantity];
   const size = Math.abs(margin);
   const text =

@@ -1,6 +1,6 @@
 import { repeatedReading } from "../uncertainty";
 import { holdAgainst } from "./judgeReading";
-import type { Finding } from "./types";
+import type { ClaimFinding } from "./types";
 
 /**
  * Repeats of one set count as one run: their mean, and beside what the instruments leave open the scatter of the mean, with as many
@@ -8,9 +8,9 @@ import type { Finding } from "./types";
  * @param findings of one channel
  * @see JCGM 100:2008, 4.2 (type A evaluation) and G.3
  */
-export const withRepeats = (findings: readonly Finding[]): Finding[] => {
-  const alone: Finding[] = [];
-  const sets = new Map<string, Finding[]>();
+export const withRepeats = (findings: readonly ClaimFinding[]): ClaimFinding[] => {
+  const alone: ClaimFinding[] = [];
+  const sets = new Map<string, ClaimFinding[]>();
   for (const finding of findings) {
     const { setId, channelsDriven, setting, nominalOhms } = finding.evidence;
     // A bound has no mean.
@@ -27,7 +27,7 @@ export const withRepeats = (findings: readonly Finding[]): Finding[] => {
   return [...alone, ...means];
 };
 
-const meanOf = (repeats: readonly Finding[]): Finding => {
+const meanOf = (repeats: readonly ClaimFinding[]): ClaimFinding => {
   const newest = repeats.toSorted((a, b) => (a.evidence.takenAt < b.evidence.takenAt ? 1 : -1))[0];
   const { mean, stdUncertainty } = repeatedReading(repeats.map(({ reading }) => reading.value));
   const by = mean - newest.reading.value;

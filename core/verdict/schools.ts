@@ -12,9 +12,9 @@ import { formatFixed } from "../units";
 import { plainSetting, USUAL_HZ } from "./conditions";
 import { combined } from "./judgeReading";
 import { bandReading, burstReading, levelsOf, limitOfPower, toneOf } from "./questions/power";
-import { figureOf } from "./questions/figures";
+import { knownFigure } from "./questions/knownFigures";
 import { STRENGTH } from "./strength";
-import type { AmplifierFacts, Evidence, EvidenceChannel, Reading } from "./types";
+import type { AmplifierFacts, Evidence, EvidenceChannel, ClaimReading } from "./types";
 
 export type SchoolName =
   | "full-band"
@@ -73,7 +73,7 @@ const swept =
         };
   };
 
-const told = (reading: Reading | undefined): Told | null => {
+const told = (reading: ClaimReading | undefined): Told | null => {
   if (!reading) return null;
   const { stdUncertainty, coverageFactor } = combined(reading.budget);
   return {
@@ -87,7 +87,7 @@ const told = (reading: Reading | undefined): Told | null => {
 const heldFor =
   (seconds: number): School["read"] =>
   (channel) => {
-    const figure = figureOf(channel, ({ name }) => name === `held-${seconds}`);
+    const figure = knownFigure(channel, ({ name }) => name === `held-${seconds}`);
     return (
       figure && {
         value: figure.value,

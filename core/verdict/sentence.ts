@@ -2,11 +2,18 @@ import { drivenText } from "../claim";
 import { RUN_KINDS } from "../run";
 import { channelLetter } from "./channelLetter";
 import type { Decision } from "./decision";
-import { amountText, limitText, marginText, readingText, sureText, trueText } from "./readingText";
-import type { ClaimToJudge, Finding, Outcome } from "./types";
+import {
+  amountText,
+  readingLimitText,
+  marginText,
+  readingText,
+  sureText,
+  trueText,
+} from "./readingText";
+import type { ClaimToJudge, ClaimFinding, ClaimOutcome } from "./types";
 
 /** How a verdict begins; on the simulated bench it only would be so. */
-const HEADS: Record<Outcome, readonly [real: string, rehearsed: string]> = {
+const HEADS: Record<ClaimOutcome, readonly [real: string, rehearsed: string]> = {
   met: ["It keeps its promise", "It would keep its promise"],
   missed: ["It misses its promise", "It would miss its promise"],
   "too-close": ["Too close to call", "It would be too close to call"],
@@ -75,7 +82,7 @@ const bodyOf = (
 };
 
 /** The reading with where it was made: "57.0 W ± 0.6 W at 1 % THD+N into 8.20 Ω measured, on channel B, two channels driven". */
-const foundText = (finding: Finding, spokenOf: number): string => {
+const foundText = (finding: ClaimFinding, spokenOf: number): string => {
   const { reading, evidence, channelIndex } = finding;
   const isTold = evidence.channels.length > 0;
   const isOfChannel = isTold && !RUN_KINDS[evidence.kind].isOfWholeAmplifier;
@@ -88,9 +95,9 @@ const foundText = (finding: Finding, spokenOf: number): string => {
   return `${readingText(finding)} ${reading.where}${channel}${driven}${notes}`;
 };
 
-const comparedText = (finding: Finding, outcome: Outcome): string => {
+const comparedText = (finding: ClaimFinding, outcome: ClaimOutcome): string => {
   const { limit, reading, margin } = finding;
-  const claimed = `the ${limitText(limit, reading.quantity)} claimed`;
+  const claimed = `the ${readingLimitText(limit, reading.quantity)} claimed`;
   if (limit.direction === "about")
     return `${margin >= 0 ? "alike" : "unlike"} ${claimed}, give or take ${amountText(limit.tolerance, reading.quantity)}`;
   const isAbove = limit.direction === "at-least" ? margin >= 0 : margin < 0;

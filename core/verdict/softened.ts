@@ -5,7 +5,7 @@ import { decisionOf, sureBy, type Decision } from "./decision";
 import type { Question } from "./questions";
 import { remembered } from "./remembered";
 import { totalsOf } from "./totals";
-import type { Evidence, Finding } from "./types";
+import type { Evidence, ClaimFinding } from "./types";
 
 type Ways = {
   question: Question<StatedClaim["kind"]>;
@@ -115,10 +115,10 @@ const asTotal = ({ sight, words }: Ways): Decision | null => {
     return null;
   const { stated } = sight;
   const claimed = stated.powerWatts;
-  const isMeant = ({ status, reading, evidence: { channels } }: Finding): boolean =>
+  const isMeant = ({ status, reading, evidence: { channels } }: ClaimFinding): boolean =>
     status === "met" && reading.value ** 2 < claimed ** 2 * channels.length;
   // The newest that reaches it is looked for, and no further.
-  let total: Finding | undefined;
+  let total: ClaimFinding | undefined;
   for (const word of words) {
     if (word.findings.reduce((sum, { reading }) => sum + reading.value, 0) < claimed) continue;
     total = totalsOf([word], stated).find(isMeant);

@@ -2,7 +2,7 @@ import type { StatedClaim } from "../claim";
 import { formatSignificant } from "../units";
 import type { Word } from "./findings";
 import { holdAgainst } from "./judgeReading";
-import type { AmplifierFacts, BudgetLine, Finding, StatedOf } from "./types";
+import type { AmplifierFacts, BudgetLine, ClaimFinding, StatedOf } from "./types";
 
 /** A claim that is printed of all channels together. */
 export const isOfTotal = (stated: StatedClaim): stated is StatedOf<"power"> =>
@@ -33,7 +33,7 @@ export const asTotals = (
 export const totalsOf = (
   words: readonly Word[],
   { powerWatts }: Pick<StatedOf<"power">, "powerWatts">,
-): Finding[] =>
+): ClaimFinding[] =>
   words.flatMap(({ findings }) => {
     const [first] = findings;
     const channels = new Set(findings.map(({ channelIndex }) => channelIndex));
@@ -42,7 +42,7 @@ export const totalsOf = (
     // At least this much of one and at most that much of another come to nothing.
     if (bounds.size > 1) return [];
     const [bound = null] = bounds;
-    const sum = (of: (finding: Finding) => number) =>
+    const sum = (of: (finding: ClaimFinding) => number) =>
       findings.reduce((total, finding) => total + of(finding), 0);
     const reading = {
       ...first.reading,

@@ -87,7 +87,7 @@ export type ClaimLimit =
   | { direction: "about"; value: number; tolerance: number };
 
 /** What a run says of a claim on one channel. */
-export type Reading = {
+export type ClaimReading = {
   quantity: ReadingQuantity;
   value: number;
   /** Where the value would lie under the claim's very conditions; both ends the value itself where they are those of the run. */
@@ -117,7 +117,7 @@ export type ConditionMatch = {
 
 export type LimitStatus = "met" | "missed" | "open";
 
-export type Outcome =
+export type ClaimOutcome =
   | "met"
   | "missed"
   | "too-close"
@@ -140,10 +140,10 @@ export type Held = {
 export type Judged = Held & { probability: number | null };
 
 /** One run's word on a claim, on one channel. */
-export type Finding = Held & {
+export type ClaimFinding = Held & {
   evidence: Evidence;
   channelIndex: number;
-  reading: Reading;
+  reading: ClaimReading;
   limit: ClaimLimit;
   matches: readonly ConditionMatch[];
   proves: boolean;
@@ -163,7 +163,11 @@ export type EvidenceNote = {
 };
 
 /** Two runs that cannot both be right. */
-export type Conflict = { runIds: readonly [string, string]; differs: string; sentence: string };
+export type Contradiction = {
+  runIds: readonly [string, string];
+  differs: string;
+  sentence: string;
+};
 
 /** A run that would decide an open claim; load and channels are null where any will do. */
 export type Settling = {
@@ -174,17 +178,17 @@ export type Settling = {
 };
 
 export type Verdict = {
-  outcome: Outcome;
+  outcome: ClaimOutcome;
   /** That the claim is true; null where nothing tells. */
   probability: number | null;
   /** What decides, or comes nearest to it. */
-  finding: Finding | null;
+  finding: ClaimFinding | null;
   evidence: readonly EvidenceNote[];
-  conflicts: readonly Conflict[];
+  conflicts: readonly Contradiction[];
   /** How it would come out by the simulated bench; null without a run on it. */
-  rehearsed: { outcome: Outcome; sentence: string } | null;
+  rehearsed: { outcome: ClaimOutcome; sentence: string } | null;
   /** Of a claim that leaves something out: what it was read as, and how it comes out so. */
-  nearest: { reading: string; outcome: Outcome } | null;
+  nearest: { reading: string; outcome: ClaimOutcome } | null;
   /** What would decide a reading that is too close to call; null where nothing alone would. */
   lever: string | null;
   /** What to do next where it is open; null where it is decided. */

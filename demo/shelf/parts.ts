@@ -24,7 +24,7 @@ export const driven = (
 ): DemoRun => ({ kind, load, channelsDriven: 2, settings, ...otherwise });
 
 /** The same bench with faults to find. */
-export const withFaults = (
+export const faultyBench = (
   bench: AdjustableDescription,
   faults: readonly string[],
 ): AdjustableDescription => ({ ...bench, amplifier: { ...bench.amplifier, faults } });

@@ -2,12 +2,12 @@ import { fromCatalogue, withParameter } from "@/bench/catalogue";
 import type { DemoAmplifier } from "../types";
 import { details } from "../workshop";
 import { front } from "./drawings";
-import { driven, sweep, withFaults } from "./parts";
+import { driven, sweep, faultyBench } from "./parts";
 
 const BENCH = fromCatalogue("vintage-class-ab");
 const BEFORE_REPAIR = {
   setting: "before the repair",
-  bench: withFaults(BENCH, ["tired-reservoir", "weak-channel"]),
+  bench: faultyBench(BENCH, ["tired-reservoir", "weak-channel"]),
 };
 const COVER_OFF = {
   setting: "cover off",

@@ -1,10 +1,11 @@
+import { RUN_KINDS } from "@/core/run";
 import { formatShort } from "@/core/units";
 import type { Piece, SheetFacts } from "../types";
 import { wattsText } from "../words";
 import { chartsOfRun } from "./curves";
 
 /** What it gives for moments, and for how long it keeps that up. */
-export const bursts = ({ supplies, runs }: SheetFacts, form: "short" | "long"): Piece[] => {
+export const burstsBlock = ({ supplies, runs }: SheetFacts, form: "short" | "long"): Piece[] => {
   const rows = supplies.flatMap(({ name, bursts: found }) =>
     found.map(({ label, nominalOhms, watts, stdWatts }) => [
       ...(supplies.length > 1 ? [{ text: name }] : []),
@@ -12,7 +13,7 @@ export const bursts = ({ supplies, runs }: SheetFacts, form: "short" | "long"): 
       { text: wattsText(watts, stdWatts === null ? null : 2 * stdWatts) },
     ]),
   );
-  const staying = runs.find(({ kind }) => kind === "staying-power");
+  const staying = runs.find(({ kind }) => RUN_KINDS[kind].tellsHowLong);
   return [
     ...(rows.length > 0
       ? [

@@ -1,4 +1,4 @@
-import type { Outcome } from "@/core/verdict";
+import type { ClaimOutcome } from "@/core/verdict";
 import { OUTCOME_WORDS } from "@/drawing/outcomeWords";
 import { groupOf, type ShownVerdict } from "@/records/facts";
 import type { Cell, Piece, SheetFacts } from "../types";
@@ -6,13 +6,13 @@ import type { Cell, Piece, SheetFacts } from "../types";
 const TONES = { met: "good", missed: "bad", open: "open" } as const;
 const ORDER = ["missed", "open", "met"] as const;
 
-export const outcomeCell = (outcome: Outcome): Cell => ({
+export const outcomeCell = (outcome: ClaimOutcome): Cell => ({
   text: OUTCOME_WORDS[outcome],
   tone: TONES[groupOf(outcome)],
 });
 
 /** Every claim in its printed words with its reading and what it comes to: broken ones first. Long, with the judge's sentence. */
-export const claims = ({ verdicts }: SheetFacts, form: "short" | "long"): Piece[] => {
+export const claimsBlock = ({ verdicts }: SheetFacts, form: "short" | "long"): Piece[] => {
   const ordered = verdicts.toSorted(
     (a, b) => ORDER.indexOf(groupOf(a.outcome)) - ORDER.indexOf(groupOf(b.outcome)),
   );

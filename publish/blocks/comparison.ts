@@ -12,7 +12,7 @@ import type { Piece, SheetFacts } from "../types";
 import { wattsText } from "../words";
 
 /** A comparison of the workshop: its curves, what its first two differ by, and long, the table of figures. */
-export const comparison = (
+export const comparisonBlock = (
   { comparisons }: SheetFacts,
   form: "short" | "long",
   setId: string,

@@ -38,7 +38,7 @@ export const chartsOfRun = (
 };
 
 /** Curves of the runs that the reviewer chose, or of those that are usual. */
-export const curves = (
+export const curvesBlock = (
   facts: SheetFacts,
   form: "short" | "long",
   kinds: readonly RunKind[],

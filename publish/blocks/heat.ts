@@ -1,11 +1,12 @@
+import { RUN_KINDS } from "@/core/run";
 import { shownFigure } from "@/drawing/quantityText";
 import type { Piece, SheetFacts } from "../types";
 import { chartsOfRun } from "./curves";
 
 /** How warm it gets in a soak; long, with the course of it. */
-export const heat = ({ figures, runs }: SheetFacts, form: "short" | "long"): Piece[] => {
+export const heatBlock = ({ figures, runs }: SheetFacts, form: "short" | "long"): Piece[] => {
   const sink = figures.find(({ name }) => name === "sink");
-  const soak = runs.find(({ kind }) => kind === "heat-soak");
+  const soak = runs.find(({ kind }) => RUN_KINDS[kind].isSoaked);
   if (!sink || sink.value === null) return [];
   const { value, unit } = shownFigure(sink);
   return [

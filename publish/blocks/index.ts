@@ -1,13 +1,13 @@
 import type { Block, BlockKind } from "@/records";
 import type { Piece, SheetFacts } from "../types";
-import { bursts } from "./bursts";
-import { claims } from "./claims";
-import { comparison } from "./comparison";
-import { curves } from "./curves";
-import { heat } from "./heat";
-import { rating } from "./rating";
-import { summary } from "./summary";
-import { supply } from "./supply";
+import { burstsBlock } from "./bursts";
+import { claimsBlock } from "./claims";
+import { comparisonBlock } from "./comparison";
+import { curvesBlock } from "./curves";
+import { heatBlock } from "./heat";
+import { ratingBlock } from "./rating";
+import { summaryBlock } from "./summary";
+import { supplyBlock } from "./supply";
 
 /** A kind of block: what it shows, and what is missing where it shows nothing. */
 type BlockMaker = {
@@ -23,35 +23,35 @@ const textsOf = (texts: readonly string[]): Piece[] => texts.map((text) => ({ is
 export const BLOCKS: Readonly<Record<BlockKind, BlockMaker>> = {
   summary: {
     empty: "no run and no claim tells anything yet",
-    make: summary,
+    make: summaryBlock,
   },
   rating: {
     empty: "no run of power against distortion was made on a real bench",
-    make: (facts, { form }) => rating(facts, form),
+    make: (facts, { form }) => ratingBlock(facts, form),
   },
   claims: {
     empty: "nothing is claimed in the Brief",
-    make: (facts, { form }) => claims(facts, form),
+    make: (facts, { form }) => claimsBlock(facts, form),
   },
   curves: {
     empty: "no run with a curve was made of these kinds",
-    make: (facts, { form, kinds }) => curves(facts, form, kinds),
+    make: (facts, { form, kinds }) => curvesBlock(facts, form, kinds),
   },
   bursts: {
     empty: "no burst was measured",
-    make: (facts, { form }) => bursts(facts, form),
+    make: (facts, { form }) => burstsBlock(facts, form),
   },
   heat: {
     empty: "no soak was made",
-    make: (facts, { form }) => heat(facts, form),
+    make: (facts, { form }) => heatBlock(facts, form),
   },
   supply: {
     empty: "no run tells anything of its supply",
-    make: (facts, { form }) => supply(facts, form),
+    make: (facts, { form }) => supplyBlock(facts, form),
   },
   comparison: {
     empty: "choose a comparison",
-    make: (facts, { form, setId }) => comparison(facts, form, setId),
+    make: (facts, { form, setId }) => comparisonBlock(facts, form, setId),
   },
   photos: {
     empty: "the Brief has no photo",

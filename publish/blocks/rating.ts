@@ -3,7 +3,7 @@ import { wattsText } from "../words";
 import { formatShort } from "@/core/units";
 
 /** The honest rating, large; long, what every school makes of the same amplifier. */
-export const rating = ({ honest, schools }: SheetFacts, form: "short" | "long"): Piece[] => [
+export const ratingBlock = ({ honest, schools }: SheetFacts, form: "short" | "long"): Piece[] => [
   ...(honest
     ? [
         {

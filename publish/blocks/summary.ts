@@ -42,5 +42,5 @@ export const summarySentences = ({
   ];
 };
 
-export const summary = (facts: SheetFacts): Piece[] =>
+export const summaryBlock = (facts: SheetFacts): Piece[] =>
   summarySentences(facts).map(({ text, runId }) => ({ is: "text", text, runId }));

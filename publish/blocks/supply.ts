@@ -9,7 +9,7 @@ const measuredText = (watts: MainsLevel["balance"]["outWatts"]): string =>
   watts && watts.value > 0 ? wattsText(watts.value, 2 * watts.stdUncertainty) : "–";
 
 /** What each supply lets it do, and what the bigger one buys. */
-export const supply = (
+export const supplyBlock = (
   { supplies, supplyDifferences }: SheetFacts,
   form: "short" | "long",
 ): Piece[] => {

@@ -1,5 +1,5 @@
 import { addMonths, differenceInCalendarDays, parseISO } from "date-fns";
-import type { Instrument } from "../instruments";
+import type { KeptInstrument } from "../instruments";
 
 /** When an instrument is to be calibrated next, and how many days are left till then; below zero where that is past. */
 export type CalibrationDue = { on: Date; daysLeft: number };
@@ -9,7 +9,7 @@ const SOON_DAYS = 30;
 
 /** Null where nobody said when it was calibrated, or for how long that holds. */
 export const calibrationDue = (
-  { calibratedOn, calibrationMonths }: Pick<Instrument, "calibratedOn" | "calibrationMonths">,
+  { calibratedOn, calibrationMonths }: Pick<KeptInstrument, "calibratedOn" | "calibrationMonths">,
   today: Date,
 ): CalibrationDue | null => {
   if (!calibratedOn || !calibrationMonths) return null;

@@ -2,7 +2,7 @@ import type { StatedClaim } from "@/core/claim";
 import { isDoubtful } from "@/core/caution";
 import { RUN_KINDS } from "@/core/run";
 import { dbToAmplitudeRatio } from "@/core/units";
-import { judge, type AmplifierFacts, type ClaimToJudge, type Outcome } from "@/core/verdict";
+import { judge, type AmplifierFacts, type ClaimToJudge, type ClaimOutcome } from "@/core/verdict";
 import { runEvidence, type Run } from "@/records";
 
 /** A span that a curve should stay within; null on a side that is free. In the units of the curve. */
@@ -18,7 +18,7 @@ export type ClaimBand = {
 /** A printed claim that a run can be held against, and how it comes out; `band` is drawn on the chart of level. */
 export type ClaimMark = {
   text: string;
-  status: Outcome | null;
+  status: ClaimOutcome | null;
   /** What the claim leaves out, and what it was held against all the same. */ note: string | null;
   band: ClaimBand | null;
 };

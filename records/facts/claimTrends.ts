@@ -1,5 +1,5 @@
 import { proportionInterval } from "@/core/uncertainty";
-import type { Outcome } from "@/core/verdict";
+import type { ClaimOutcome } from "@/core/verdict";
 import type { Amplifier } from "../amplifier";
 import { AMPLIFIER_KINDS } from "../amplifierKinds";
 import { groupOf } from "./shownVerdict";
@@ -10,7 +10,7 @@ export type JudgedCount = {
   amplifierKind: Amplifier["kind"];
   price: number | null;
   claimKind: string;
-  outcome: Outcome;
+  outcome: ClaimOutcome;
   count: number;
 };
 

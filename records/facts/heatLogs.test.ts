@@ -8,7 +8,7 @@ import {
   sinkEvenness,
   sinkOf,
   stretchesOf,
-  within,
+  courseWithin,
 } from ".";
 import { HEAT_LIMITS } from "@/core/heat";
 
@@ -120,9 +120,9 @@ test("a course within a stretch, its ends included", () => {
     seconds: Float64Array.of(0, 10, 20, 30),
     celsius: Float64Array.of(1, 2, 3, 4),
   };
-  const part = within(course, { fromSeconds: 10, toSeconds: 20 });
+  const part = courseWithin(course, { fromSeconds: 10, toSeconds: 20 });
   expect(Array.from(part.celsius)).toEqual([2, 3]);
-  expect(within(course, { fromSeconds: 40, toSeconds: 50 }).seconds).toHaveLength(0);
+  expect(courseWithin(course, { fromSeconds: 40, toSeconds: 50 }).seconds).toHaveLength(0);
 });
 
 const reading = (log: HeatLog) => {

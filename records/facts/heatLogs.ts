@@ -69,7 +69,7 @@ const truly = (
 };
 
 /** A time in which nothing was changed, so that one course can be fitted to it. */
-export type Stretch = {
+export type SteadyStretch = {
   fromSeconds: number;
   toSeconds: number;
   /** What began it; null for the log itself. */
@@ -86,10 +86,13 @@ const changesHeat = ({ kind }: HeatEvent): boolean => kind !== "remark";
  * The times between what was changed, in order; watts that were not told again hold on.
  * @param endSeconds of the last reading
  */
-export const stretchesOf = ({ events }: Pick<HeatLog, "events">, endSeconds: number): Stretch[] => {
+export const stretchesOf = (
+  { events }: Pick<HeatLog, "events">,
+  endSeconds: number,
+): SteadyStretch[] => {
   const changes = events.filter(changesHeat).toSorted((a, b) => a.seconds - b.seconds);
-  const stretches: Stretch[] = [];
-  let now: Stretch = {
+  const stretches: SteadyStretch[] = [];
+  let now: SteadyStretch = {
     fromSeconds: 0,
     toSeconds: endSeconds,
     begunBy: null,
@@ -111,9 +114,9 @@ export const stretchesOf = ({ events }: Pick<HeatLog, "events">, endSeconds: num
 };
 
 /** A course within a stretch. */
-export const within = (
+export const courseWithin = (
   { seconds, celsius }: Course,
-  { fromSeconds, toSeconds }: Pick<Stretch, "fromSeconds" | "toSeconds">,
+  { fromSeconds, toSeconds }: Pick<SteadyStretch, "fromSeconds" | "toSeconds">,
 ): Course => {
   const from = seconds.findIndex((at) => at >= fromSeconds);
   if (from < 0) return { seconds: new Float64Array(), celsius: new Float64Array() };

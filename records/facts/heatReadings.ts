@@ -13,7 +13,7 @@ import {
   slowestSeconds,
   stillToGo,
   isUnexplained,
-  type Band,
+  type Interval,
   type CourseFit,
   type Evenness,
   type HeatGrade,
@@ -24,7 +24,7 @@ import {
 } from "@/core/heat";
 import { failure, type Finding } from "@/core/outcome";
 import type { HeatLog } from "../heat";
-import { within, type SpotCourse, type Stretch } from "./heatLogs";
+import { courseWithin, type SpotCourse, type SteadyStretch } from "./heatLogs";
 import { WATTS_STD_RATIO } from "./meterAccuracy";
 
 /** Settled is what goes no further than this, in kelvin. Common practice. */
@@ -41,9 +41,9 @@ const HELD_CELSIUS = 48;
 export type SpotReading = {
   fit: CourseFit;
   /** The last temperature as the fit has it. */
-  now: Band;
-  settled: Band;
-  timeConstantSeconds: Band;
+  now: Interval;
+  settled: Interval;
+  timeConstantSeconds: Interval;
   isSettled: boolean;
   /** How long it must still be watched until it is known where it settles; 0 where it is known. */
   moreSeconds: number;
@@ -62,7 +62,7 @@ export type SpotReading = {
 };
 
 /** Watts that stay in the amplifier in a stretch; null where mains or loads are not known. */
-export const heatOf = ({ loadWatts, mainsWatts }: Stretch): Measured | null => {
+export const heatOf = ({ loadWatts, mainsWatts }: SteadyStretch): Measured | null => {
   if (mainsWatts === null || loadWatts === null) return null;
   const measured = (value: number) => ({ value, stdUncertainty: WATTS_STD_RATIO * value });
   return dissipatedWatts(measured(mainsWatts), [measured(loadWatts)]);
@@ -71,10 +71,10 @@ export const heatOf = ({ loadWatts, mainsWatts }: Stretch): Measured | null => {
 /** Reads one spot in a stretch. @returns a finding where its readings are too few or tell nothing */
 export const readSpot = (
   { spot, course, radiationKelvin }: SpotCourse,
-  stretch: Stretch,
+  stretch: SteadyStretch,
   { roomCelsius, limits }: { roomCelsius: number; limits: HeatLimits },
 ): { ok: true; value: SpotReading } | { ok: false; finding: Finding } => {
-  const outcome = fitCourse(within(course, stretch));
+  const outcome = fitCourse(courseWithin(course, stretch));
   if (!outcome.ok) return outcome;
   const fit = outcome.value;
   if (isUnexplained(fit))
@@ -143,7 +143,7 @@ const warmedBy = (
 const isSure = ({ value, stdUncertainty }: Measured): boolean => value > 3 * stdUncertainty;
 
 /** When it is too hot, counted from the beginning of the stretch. */
-const sinceBegun = ({ seconds }: Passing, { fromSeconds }: Stretch): Band | null =>
+const sinceBegun = ({ seconds }: Passing, { fromSeconds }: SteadyStretch): Interval | null =>
   seconds && {
     low: seconds.low - fromSeconds,
     value: seconds.value - fromSeconds,
@@ -152,7 +152,7 @@ const sinceBegun = ({ seconds }: Passing, { fromSeconds }: Stretch): Band | null
 
 /** Whether the spots of the heat sink warm alike; null with fewer than two of them. */
 export const sinkEvenness = (
-  read: readonly { name: string; place: string; settled: Band }[],
+  read: readonly { name: string; place: string; settled: Interval }[],
   { roomCelsius }: Pick<HeatLog, "roomCelsius">,
 ): (Evenness & { hottestName: string; coolestName: string }) | null => {
   const sinks = read.filter(({ place }) => place === "heat sink");

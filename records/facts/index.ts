@@ -105,9 +105,9 @@ export {
   logOfRun,
   probesOfRun,
   stretchesOf,
-  within,
+  courseWithin,
   type SpotCourse,
-  type Stretch,
+  type SteadyStretch,
 } from "./heatLogs";
 export { CERTAIN_KELVIN, heatOf, readSpot, sinkEvenness, type SpotReading } from "./heatReadings";
 export {

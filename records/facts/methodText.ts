@@ -1,7 +1,7 @@
 import { format, parseISO } from "date-fns";
 import { COVERAGE_FACTOR } from "@/core/power";
 import { formatFixed, formatPercent, formatShort } from "@/core/units";
-import type { Instrument, Instruments } from "../instruments";
+import type { KeptInstrument, Instruments } from "../instruments";
 import type { Load } from "../load";
 import type { LogEntry } from "../log";
 import type { RigSettings } from "../rig";
@@ -69,7 +69,7 @@ const instrumentsText = ({ rig, instruments }: MethodRecords): string => {
     : `The output was taken with a ${rig.probe}, ${parts.join(" and ")}.`;
 };
 
-const calibratedText = ({ calibratedOn }: Instrument): string =>
+const calibratedText = ({ calibratedOn }: KeptInstrument): string =>
   calibratedOn ? `, calibrated on ${format(parseISO(calibratedOn), "d MMMM yyyy")}` : "";
 
 const runsText = (runs: readonly RunEntry[]): string => {

@@ -1,9 +1,15 @@
-import type { Band, HeatLimits } from "@/core/heat";
+import type { Interval, HeatLimits } from "@/core/heat";
 import type { ProbeLog } from "@/core/files";
 import { meanOf } from "@/core/numeric";
 import type { MeasuredSink } from "@/core/plan";
 import type { HeatLog, HeatSpot } from "../heat";
-import { coursesOf, stretchesOf, within, type SpotCourse, type Stretch } from "./heatLogs";
+import {
+  coursesOf,
+  stretchesOf,
+  courseWithin,
+  type SpotCourse,
+  type SteadyStretch,
+} from "./heatLogs";
 import { readSpot, sinkEvenness, type SpotReading } from "./heatReadings";
 
 /** What one spot comes to in the stretch that is looked at. */
@@ -19,9 +25,9 @@ export type ReadSpot = {
 /** All that a log comes to in one stretch. */
 export type ReadLog = {
   courses: readonly SpotCourse[];
-  stretches: readonly Stretch[];
+  stretches: readonly SteadyStretch[];
   /** The one that is looked at. */
-  stretch: Stretch;
+  stretch: SteadyStretch;
   spots: readonly ReadSpot[];
   evenness: ReturnType<typeof sinkEvenness>;
   /** As a probe in the air read it meanwhile; what was said of the room without one. */
@@ -30,9 +36,9 @@ export type ReadLog = {
 };
 
 /** The air as its probe read it in a stretch; null without one. */
-const roomIn = (courses: readonly SpotCourse[], stretch: Stretch): number | null => {
+const roomIn = (courses: readonly SpotCourse[], stretch: SteadyStretch): number | null => {
   const air = courses.find(({ spot }) => spot.place === "air");
-  const { celsius } = air ? within(air.course, stretch) : { celsius: new Float64Array() };
+  const { celsius } = air ? courseWithin(air.course, stretch) : { celsius: new Float64Array() };
   return celsius.length > 0 ? meanOf(celsius) : null;
 };
 
@@ -40,7 +46,7 @@ const roomIn = (courses: readonly SpotCourse[], stretch: Stretch): number | null
 const WIDEST_KELVIN = 15;
 
 /** Whether a band is narrow enough to be of use. */
-export const isTold = ({ low, high }: Band): boolean => (high - low) / 2 <= WIDEST_KELVIN;
+export const isTold = ({ low, high }: Interval): boolean => (high - low) / 2 <= WIDEST_KELVIN;
 
 /** Readings that a stretch needs to be chosen by itself. */
 const ENOUGH = 8;
@@ -54,9 +60,14 @@ const lastSecondsOf = (courses: readonly SpotCourse[]): number =>
   );
 
 /** The longest stretch with readings enough in which power was on; the longest of all without one. */
-const usualStretch = (stretches: readonly Stretch[], courses: readonly SpotCourse[]): number => {
+const usualStretch = (
+  stretches: readonly SteadyStretch[],
+  courses: readonly SpotCourse[],
+): number => {
   const lengths = stretches.map((stretch) => {
-    const isEnough = courses.some(({ course }) => within(course, stretch).seconds.length >= ENOUGH);
+    const isEnough = courses.some(
+      ({ course }) => courseWithin(course, stretch).seconds.length >= ENOUGH,
+    );
     const isOff = stretch.begunBy?.kind === "power off" || stretch.begunBy?.kind === "cut-out";
     return (stretch.toSeconds - stretch.fromSeconds) * (isEnough ? 1 : 1e-3) * (isOff ? 1e-3 : 1);
   });

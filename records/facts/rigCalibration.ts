@@ -1,15 +1,20 @@
-import { calibrate, type Calibration, type CalibrationReading, type Voltmeter } from "@/core/rig";
-import type { Instrument, Instruments, RigSettings } from "@/records";
+import {
+  calibrate,
+  type Calibration,
+  type CalibrationReading,
+  type VoltmeterAccuracy,
+} from "@/core/rig";
+import type { KeptInstrument, Instruments, RigSettings } from "@/records";
 
 /** A meter whose accuracy is not known is taken for a usual hand-held one. Common practice. */
-const USUAL_METER: Voltmeter = {
+const USUAL_METER: VoltmeterAccuracy = {
   accuracyRatio: 0.01,
   digits: 3,
   resolutionVolts: 0.01,
   bandwidthHz: 400,
 };
 
-export const meterOf = (voltmeter: Instrument | null): Voltmeter =>
+export const meterOf = (voltmeter: KeptInstrument | null): VoltmeterAccuracy =>
   voltmeter
     ? {
         accuracyRatio: voltmeter.accuracyRatio,
@@ -22,9 +27,9 @@ export const meterOf = (voltmeter: Instrument | null): Voltmeter =>
 /** The instrument that was chosen, else the first of its kind. */
 export const chosenInstrument = (
   { instruments }: Instruments,
-  role: Instrument["role"],
+  role: KeptInstrument["role"],
   id: string | null | undefined,
-): Instrument | null => {
+): KeptInstrument | null => {
   const all = instruments.filter((each) => each.role === role);
   return all.find((each) => each.id === id) ?? all[0] ?? null;
 };
@@ -36,7 +41,7 @@ export const calibrationOf = (
     frequencyHz,
     recordedRatio,
   }: { [K in keyof CalibrationReading]: number | null | undefined },
-  voltmeter: Instrument | null,
+  voltmeter: KeptInstrument | null,
 ): Calibration | null => {
   if (
     !meterVoltsRms ||

@@ -2,13 +2,13 @@ import type { StatedClaim } from "@/core/claim";
 import type { RunKind } from "@/core/run";
 import {
   combined,
-  limitText,
+  readingLimitText,
   marginText,
   readingText,
   type BudgetLine,
   type EvidenceNote,
   type EvidenceSource,
-  type Outcome,
+  type ClaimOutcome,
   type ReadingQuantity,
   type Verdict,
 } from "@/core/verdict";
@@ -81,7 +81,7 @@ const shownReading = ({ finding }: Verdict): ShownReading | null => {
   const isOfRun = evidence.channels.length > 0;
   return {
     text: readingText(finding),
-    limit: limitText(limit, reading.quantity),
+    limit: readingLimitText(limit, reading.quantity),
     margin: `${margin < 0 ? "−" : "+"}${marginText(finding)}`,
     isMet: margin >= 0,
     channelIndex,
@@ -131,7 +131,7 @@ export const shownVerdict = (
 
 /** Where a claim belongs on the page: kept, broken, or open. What is met only under other conditions than printed is not kept. */
 export type VerdictGroup = "met" | "missed" | "open";
-const GROUPS: Record<Outcome, VerdictGroup> = {
+const GROUPS: Record<ClaimOutcome, VerdictGroup> = {
   met: "met",
   missed: "missed",
   "met-in-bursts": "missed",
@@ -144,11 +144,11 @@ const GROUPS: Record<Outcome, VerdictGroup> = {
 };
 
 /** In which group an outcome is shown and counted. */
-export const groupOf = (outcome: Outcome): VerdictGroup => GROUPS[outcome];
+export const groupOf = (outcome: ClaimOutcome): VerdictGroup => GROUPS[outcome];
 
 /** The outcomes of a group. */
-export const outcomesIn = (group: VerdictGroup): Outcome[] =>
-  (Object.keys(GROUPS) as Outcome[]).filter((outcome) => GROUPS[outcome] === group);
+export const outcomesIn = (group: VerdictGroup): ClaimOutcome[] =>
+  (Object.keys(GROUPS) as ClaimOutcome[]).filter((outcome) => GROUPS[outcome] === group);
 
 /** Whether a real bench has said anything of it: whatever is not merely waiting. */
 export const isJudged = ({

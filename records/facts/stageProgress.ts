@@ -18,7 +18,7 @@ export type StageSlug = (typeof STAGES)[number]["slug"];
 export type StageProgress = Record<StageSlug, "nothing" | "begun" | "done">;
 
 /** What has been recorded, as far as the rail needs to know. */
-export type Recorded = {
+export type RecordedSoFar = {
   isForecast: boolean;
   claimCount: number;
   loadCount: number;
@@ -44,7 +44,7 @@ export const stageProgress = ({
   judgedCount,
   comparedCount,
   blockCount,
-}: Recorded): StageProgress => ({
+}: RecordedSoFar): StageProgress => ({
   brief: claimCount > 0 ? "done" : "begun",
   forecast: ofClaims(claimCount, isForecast),
   load: loadCount > 0 ? "done" : "nothing",

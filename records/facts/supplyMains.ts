@@ -1,3 +1,4 @@
+import { RUN_KINDS } from "@/core/run";
 import { energyBalance, type EnergyBalance } from "@/core/supply";
 import type { Evidence, EvidenceChannel } from "@/core/verdict";
 import { figureNamed } from "./figureNamed";
@@ -29,7 +30,7 @@ const MAINS_LEVELS = [
 
 /** What runs tell of the mains; of each level the newest, which come first. */
 export const mainsOf = (runs: readonly Evidence[]): MeasuredMains | null => {
-  const read = runs.flatMap(({ kind, channels }) => (kind === "mains-draw" ? channels : []));
+  const read = runs.flatMap(({ kind, channels }) => (RUN_KINDS[kind].needsMains ? channels : []));
   const levels = MAINS_LEVELS.flatMap(([ending, label]) => {
     const channel = read.find((each) => figureNamed(each, `mains${ending}`) !== null);
     return channel ? mainsLevel(channel, ending, label) : [];

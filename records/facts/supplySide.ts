@@ -209,7 +209,7 @@ const mostIn = (runs: readonly Evidence[], kind: RunKind, name: string): number 
 
 const stayingOf = (runs: readonly Evidence[]): MeasuredSupply["staying"] => {
   for (const { kind, nominalOhms, channels } of runs) {
-    if (kind !== "staying-power" || channels.length === 0) continue;
+    if (!RUN_KINDS[kind].tellsHowLong || channels.length === 0) continue;
     const held = (channels[0].figures ?? []).flatMap(({ name, value }) => {
       const seconds = Number(/^held-([\d.]+)$/.exec(name)?.[1]);
       return seconds > 0 && value !== null ? [{ seconds, powerWatts: value }] : [];

@@ -6,14 +6,14 @@ import { useRouter, useSearchParams } from "next/navigation";
 import { useCallback, useEffect, useMemo, useRef, useTransition } from "react";
 import { claimedWatts, type ReadClaim } from "@/core/claim";
 import type { Calibration } from "@/core/rig";
-import { unconfirmed, type Caution } from "@/core/safety";
+import { unconfirmed, type SafetyCaution } from "@/core/safety";
 import type { NetworkInstruments } from "@/records";
 import {
   type Amplifier,
   type AudioInterfaces,
   type StatedPower,
   type Details,
-  type Instrument,
+  type KeptInstrument,
   type Load,
   type Plan,
   type RigSettings,
@@ -66,8 +66,8 @@ export type BenchScreenProps = {
   network: NetworkInstruments;
   calibration: Calibration | null;
   recorders: Recorders;
-  voltmeter: Instrument | null;
-  cautions: readonly Caution[];
+  voltmeter: KeptInstrument | null;
+  cautions: readonly SafetyCaution[];
   /** What sweeps have found the amplifier to give. */
   found: readonly FoundLimit[];
   /** What its heat sink is foretold by where no thermometer is on it. */

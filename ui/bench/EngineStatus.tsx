@@ -9,7 +9,7 @@ import { useKeys } from "../parts/keys";
 import { Panel } from "../parts/Panel";
 import { useBenchEngine } from "./engine/BenchEngine";
 import type { EngineState } from "./engine/engineState";
-import type { Progress as EngineProgress } from "./engine/playJob";
+import type { JobProgress } from "./engine/playJob";
 import { outputText } from "./playing/level";
 import { LiveWave } from "./playing/LiveWave";
 import { PlayingBar } from "./playing/PlayingBar";
@@ -104,7 +104,7 @@ function PlayingStrip({
   onCancel,
 }: {
   job: BenchJob;
-  progress: EngineProgress;
+  progress: JobProgress;
   state: EngineState;
   onCancel(): void;
 }) {

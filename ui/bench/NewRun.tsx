@@ -6,7 +6,7 @@ import { PageLink } from "../parts/PageLink";
 import { useMemo, useState } from "react";
 import { initialSettings, RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/run";
 import type { Calibration } from "@/core/rig";
-import { unconfirmed, type Caution } from "@/core/safety";
+import { unconfirmed, type SafetyCaution } from "@/core/safety";
 import type {
   Amplifier,
   AudioInterfaces,
@@ -14,7 +14,7 @@ import type {
   Confirmation,
   Details,
   Guards,
-  Instrument,
+  KeptInstrument,
   NetworkInstruments,
   Load,
   Readings,
@@ -49,8 +49,8 @@ export type NewRunProps = {
   network: NetworkInstruments;
   calibration: Calibration | null;
   recorders: Recorders;
-  voltmeter: Instrument | null;
-  cautions: readonly Caution[];
+  voltmeter: KeptInstrument | null;
+  cautions: readonly SafetyCaution[];
   found: readonly FoundLimit[];
   sinks: SinkForecasts;
   onStored(runId: string): void;
@@ -164,8 +164,8 @@ function ReadBy({ readings, rig, ...props }: ReadByProps) {
 
 /** Fetched when an audio interface is chosen: most benches begin without. */
 const LiveBench = fetched(
-  () => import("./audio/LiveBench").then((module) => module.LiveBench),
-  dynamic(() => import("./audio/LiveBench").then((module) => module.LiveBench)),
+  () => import("./audio/AudioLiveBench").then((module) => module.AudioLiveBench),
+  dynamic(() => import("./audio/AudioLiveBench").then((module) => module.AudioLiveBench)),
 );
 
 const NetworkLive = fetched(

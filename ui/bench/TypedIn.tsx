@@ -10,7 +10,7 @@ import {
   ANALYSIS_VERSION,
   runConditions,
   type Amplifier,
-  type Instrument,
+  type KeptInstrument,
   type Load,
   type RunDraft,
 } from "@/records";
@@ -29,7 +29,10 @@ export type TypedInProps = {
   kind: RunKind;
   amplifier: Amplifier;
   loads: readonly Load[];
-  /** The one that the rig names. */ voltmeter: Pick<Instrument, "name" | "accuracyRatio"> | null;
+  /** The one that the rig names. */ voltmeter: Pick<
+    KeptInstrument,
+    "name" | "accuracyRatio"
+  > | null;
   onStored(runId: string): void;
 };
 

@@ -1,5 +1,5 @@
 import { Text } from "@chakra-ui/react";
-import type { Caution } from "@/core/safety";
+import type { SafetyCaution } from "@/core/safety";
 import { PageLink } from "../parts/PageLink";
 
 /** What was not confirmed before power, for a recording that was made on a real bench. */
@@ -7,7 +7,7 @@ export function Unconfirmed({
   cautions,
   amplifierId,
 }: {
-  cautions: readonly Caution[];
+  cautions: readonly SafetyCaution[];
   amplifierId: string;
 }) {
   if (cautions.length === 0) return null;

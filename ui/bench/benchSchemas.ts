@@ -3,7 +3,7 @@ import type { SettingField, Settings } from "@/core/run";
 import { optionalQuantity, quantity } from "@/records";
 import { accuracyOf } from "@/records/facts";
 import { MOST_RUNS } from "./runSets";
-import { listOf, settingError, type SettingTexts } from "./settingsForm";
+import { numbersIn, settingError, type SettingTexts } from "./settingsForm";
 
 const MOST_CHANNELS = 16;
 
@@ -43,7 +43,7 @@ export const settingsSchema = (fields: readonly SettingField[]) =>
 /** Numbers in a list such as "20, 1k"; empty where none is given. */
 const numbers = (message: string, isAllowed: (value: number) => boolean) =>
   mixed<number[]>()
-    .transform((_, text: unknown) => listOf(String(text ?? "")) ?? undefined)
+    .transform((_, text: unknown) => numbersIn(String(text ?? "")) ?? undefined)
     .test(
       (values, { createError }) => values?.every(isAllowed) === true || createError({ message }),
     )

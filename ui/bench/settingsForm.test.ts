@@ -1,5 +1,5 @@
 import { RUN_KINDS } from "@/core/run";
-import { listOf, settingError, settingsFrom, settingTexts } from "./settingsForm";
+import { numbersIn, settingError, settingsFrom, settingTexts } from "./settingsForm";
 
 const { fields } = RUN_KINDS.spectrum;
 
@@ -21,7 +21,7 @@ test("numbers as people at a bench write them; nonsense and what is out of range
 });
 
 test("lists", () => {
-  expect(listOf("20, 100 1k;10k")).toEqual([20, 100, 1000, 10_000]);
-  expect(listOf("20, loud")).toBeNull();
-  expect(listOf("")).toEqual([]);
+  expect(numbersIn("20, 100 1k;10k")).toEqual([20, 100, 1000, 10_000]);
+  expect(numbersIn("20, loud")).toBeNull();
+  expect(numbersIn("")).toEqual([]);
 });

@@ -49,7 +49,7 @@ export const settingsFrom = (
 };
 
 /** Numbers from a list such as "20, 100, 1k"; null when one of them is none. */
-export const listOf = (text: string): number[] | null => {
+export const numbersIn = (text: string): number[] | null => {
   const parts = text.split(/[;,\s]+/).filter((part) => part !== "");
   const values = parts.map(parseNumber);
   return values.every((value): value is number => value !== null && value > 0) ? values : null;

@@ -23,7 +23,7 @@ import { unrevised } from "../parts/unrevised";
 import { useAutosave } from "../parts/useAutosave";
 import { useNearView } from "../parts/useNearView";
 import { AssumptionFields } from "./AssumptionFields";
-import { BiggerSupply } from "./BiggerSupply";
+import { BiggerSupplyCard } from "./BiggerSupplyCard";
 import { ByLoad } from "./ByLoad";
 import { CeilingsPanel } from "./CeilingsPanel";
 import { Demanded } from "./Demanded";
@@ -183,7 +183,9 @@ function ClaimsForecast({
             where={where}
           />
         )}
-        {outcome.limiter && <BiggerSupply facts={facts} assumptions={assumptions} where={where} />}
+        {outcome.limiter && (
+          <BiggerSupplyCard facts={facts} assumptions={assumptions} where={where} />
+        )}
       </Grid>
     </Grid>
   );

@@ -1,11 +1,11 @@
 import { Box, Heading, HStack, Text } from "@chakra-ui/react";
 import { drivenText } from "@/core/claim";
-import { heldAt, type Band, type HeatLimits } from "@/core/heat";
+import { heldAt, type Interval, type HeatLimits } from "@/core/heat";
 import { formatFixed, formatShort, formatSignificant } from "@/core/units";
 import type { ClaimedHeat, ReadLog, ReadSpot } from "@/records/facts";
 import { durationText } from "../parts/durationText";
 import { Panel } from "../parts/Panel";
-import { bandText, momentText } from "./heatText";
+import { intervalText, momentText } from "./heatText";
 
 /** How hot the claimed powers would make it, and after how long it would be too hot or cut out. */
 export function ClaimedHeatPanel({
@@ -38,7 +38,7 @@ export function ClaimedHeatPanel({
       </Heading>
       {claimed.map(({ id, powerWatts, loadOhms, channelsDriven, heat, isMeasured }) => {
         const held = heldAt(sink, heat, { roomCelsius: read.roomCelsius, limitCelsius });
-        const settled = bandText(held.settled);
+        const settled = intervalText(held.settled);
         return (
           <Box key={id} borderTopWidth="1px" borderColor="rime" py={1.5} fontSize="14.5px">
             <HStack justify="space-between" gap={3}>
@@ -62,7 +62,7 @@ export function ClaimedHeatPanel({
   );
 }
 
-const passedText = (after: Band | null): string => {
+const passedText = (after: Interval | null): string => {
   if (after === null) return "is not reached";
   return Number.isFinite(after.value)
     ? `is passed after ${momentText(after)}`

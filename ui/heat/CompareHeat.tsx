@@ -9,7 +9,7 @@ import { Reading } from "../parts/Reading";
 import { resistanceText } from "./heatText";
 
 /** A stretch of a log whose thermal resistance is known. */
-export type Known = { id: string; label: string; resistance: Measured };
+export type KnownResistance = { id: string; label: string; resistance: Measured };
 
 const COVERAGE = 2;
 
@@ -19,7 +19,7 @@ export function CompareHeat({
   roomCelsius,
   limitCelsius,
 }: {
-  known: readonly Known[];
+  known: readonly KnownResistance[];
   roomCelsius: number;
   limitCelsius: number;
 }) {

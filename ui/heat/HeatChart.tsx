@@ -10,7 +10,7 @@ import {
   type PointerEvent,
   type WheelEvent,
 } from "react";
-import type { HandWord, Band, Course } from "@/core/heat";
+import type { HandWord, Interval, Course } from "@/core/heat";
 import { HAND_SPANS } from "@/core/heat";
 import type { HeatEvent } from "@/records";
 import { apart } from "../charts/apart";
@@ -29,7 +29,7 @@ export type DrawnSpot = {
   course: Course;
   hands: readonly { seconds: number; word: HandWord }[];
   /** What its fit says, from the beginning of the stretch to as far as is foretold; empty without one. */
-  foretold: readonly (Band & { seconds: number })[];
+  foretold: readonly (Interval & { seconds: number })[];
 };
 
 export type HeatChartProps = {

@@ -16,9 +16,9 @@ import { Panel } from "../parts/Panel";
 import { saveDocument } from "../parts/saves";
 import { unrevised } from "../parts/unrevised";
 import { useAutosave } from "../parts/useAutosave";
-import { Answer, Evenness } from "./Answer";
+import { HeatAnswer, EvennessLine } from "./HeatAnswer";
 import { ClaimedHeatPanel } from "./ClaimedHeatPanel";
-import { CompareHeat, type Known } from "./CompareHeat";
+import { CompareHeat, type KnownResistance } from "./CompareHeat";
 import { knownResistances } from "./knownResistances";
 import { EventsPanel } from "./EventsPanel";
 import { HeatChart } from "./HeatChart";
@@ -32,7 +32,7 @@ import { SetUp } from "./SetUp";
 import { SpotPins } from "./SpotPins";
 import { newSpot } from "./SpotsEditor";
 import { Stretches } from "./Stretches";
-import { TypedReadings } from "./TypedReadings";
+import { TypedTemperatures } from "./TypedTemperatures";
 import { useProbes, type ProbesOf } from "./useProbes";
 
 /** A soak of the Bench as it comes to this stage. */
@@ -172,7 +172,7 @@ const allLogs = (
 
 type WatchedProps = Pick<HeatScreenProps, "claimed"> & {
   log: HeatLog;
-  known: readonly Known[];
+  known: readonly KnownResistance[];
   probesOf: ProbesOf;
   limits: HeatLimits;
   photos: Details["photos"];
@@ -204,7 +204,7 @@ function Watched({
       <Grid templateColumns="minmax(0, 1fr)" gap={4}>
         {isTyped(log) && (
           <Panel>
-            <TypedReadings
+            <TypedTemperatures
               log={log}
               onAdd={(reading) => onChange({ ...log, readings: [...log.readings, reading] })}
               onRemove={(id) =>
@@ -215,7 +215,7 @@ function Watched({
         )}
         <Panel>
           <Flex justify="space-between" align="start" gap={4}>
-            <Answer lead={lead} read={read} limits={limits} />
+            <HeatAnswer lead={lead} read={read} limits={limits} />
             <HStack gap={2} flexShrink={0}>
               {kept}
               <ActionButton minH="36px" px={2.5} onClick={() => setEditing(!isEditing)}>
@@ -250,7 +250,7 @@ function Watched({
       <Grid gap={4}>
         <Panel px={3}>
           <SpotList spots={read.spots} chosenId={leadId} onChoose={setSpotId} />
-          <Evenness found={read.evenness} />
+          <EvennessLine found={read.evenness} />
         </Panel>
         <SpotPins
           photos={photos}

@@ -4,7 +4,7 @@ import { formatSignificant } from "@/core/units";
 import { channelLook } from "@/drawing/channelLook";
 import { Explain } from "../words/Explain";
 import {
-  bandText,
+  intervalText,
   celsiusText,
   timeConstantText,
   resistanceText,
@@ -87,7 +87,7 @@ function Told({ reading, why }: Pick<ReadSpot, "reading" | "why">) {
         {why}
       </Text>
     );
-  const settled = isTold(reading.settled) ? bandText(reading.settled) : null;
+  const settled = isTold(reading.settled) ? intervalText(reading.settled) : null;
   const { fit, resistance, flow, touch } = reading;
   const gone = Math.abs(reading.settled.value - celsiusAt(fit, fit.fromSeconds).value);
   return (

@@ -1,5 +1,5 @@
 import { celsiusAt } from "@/core/heat";
-import type { ReadLog, SpotReading, Stretch } from "@/records/facts";
+import type { ReadLog, SpotReading, SteadyStretch } from "@/records/facts";
 import type { DrawnSpot } from "./HeatChart";
 
 /** Moments at which the foretold band is drawn. */
@@ -33,7 +33,7 @@ export const drawnSpots = (
   });
 
 /** Where the foretold band ends: a little further than was watched, and not past the next change. */
-const foretoldUntil = ({ fit, isSettled }: SpotReading, { toSeconds }: Stretch): number => {
+const foretoldUntil = ({ fit, isSettled }: SpotReading, { toSeconds }: SteadyStretch): number => {
   const watched = fit.toSeconds - fit.fromSeconds;
   const isChangedLater = toSeconds > fit.toSeconds + 1;
   return isSettled || isChangedLater ? fit.toSeconds : fit.fromSeconds + FURTHER * watched;

@@ -1,6 +1,6 @@
 import { linePixels, firstAtOrAfter } from "./columns";
 import { isTold } from "@/records/facts";
-import { bandText, clockText, gradeText, momentText } from "./heatText";
+import { intervalText, clockText, gradeText, momentText } from "./heatText";
 
 const day = {
   seconds: Float64Array.from({ length: 86_400 }, (_, k) => k),
@@ -34,7 +34,7 @@ test.each([
 );
 
 test("what is told of a band: rounded alike, by its wider half; too wide is too early", () => {
-  expect(bandText({ low: 60.1, value: 60.4, high: 61.6 })).toEqual({
+  expect(intervalText({ low: 60.1, value: 60.4, high: 61.6 })).toEqual({
     value: "60.4",
     uncertainty: "1.2",
   });

@@ -1,4 +1,4 @@
-import type { Band, HeatGrade, Touch } from "@/core/heat";
+import type { Interval, HeatGrade, Touch } from "@/core/heat";
 import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
 import { isTold, type SpotReading } from "@/records/facts";
 import { durationText } from "../parts/durationText";
@@ -7,13 +7,17 @@ import { durationText } from "../parts/durationText";
 const FINEST_KELVIN = 0.4;
 
 /** "64.3" and "0.4", rounded alike; a lopsided band by its wider half. */
-export const bandText = ({ value, low, high }: Band): { value: string; uncertainty: string } =>
+export const intervalText = ({
+  value,
+  low,
+  high,
+}: Interval): { value: string; uncertainty: string } =>
   formatWithUncertainty(value, Math.max(high - value, value - low, FINEST_KELVIN));
 
 const MINUTE = 60;
 
 /** "9.3 min (9.1 to 9.6)": a time constant with its band. */
-export const timeConstantText = ({ value, low, high }: Band): string => {
+export const timeConstantText = ({ value, low, high }: Interval): string => {
   const text = (seconds: number) => formatSignificant(seconds / MINUTE, 2);
   return text(low) === text(high)
     ? `${text(value)} min`
@@ -21,7 +25,7 @@ export const timeConstantText = ({ value, low, high }: Band): string => {
 };
 
 /** "23 min (18 min to 40 min)" */
-export const momentText = ({ value, low, high }: Band): string => {
+export const momentText = ({ value, low, high }: Interval): string => {
   const most = Number.isFinite(high) ? durationText(high) : "never";
   return `${durationText(Math.max(0, value))} (${durationText(Math.max(0, low))} to ${most})`;
 };

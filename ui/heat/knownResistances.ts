@@ -2,10 +2,10 @@ import type { ProbeLog } from "@/core/files";
 import type { HeatLimits } from "@/core/heat";
 import type { HeatLog } from "@/records";
 import { leadSpot, readLog, tellsWatts } from "@/records/facts";
-import type { Known } from "./CompareHeat";
+import type { KnownResistance } from "./CompareHeat";
 import type { ProbesOf } from "./useProbes";
 
-type Told = { probes: readonly ProbeLog[] | null; limits: HeatLimits; known: Known[] };
+type Told = { probes: readonly ProbeLog[] | null; limits: HeatLimits; known: KnownResistance[] };
 
 /** A log that is not changed is fitted once, however often another is typed into. */
 const TOLD = new WeakMap<HeatLog, Told>();
@@ -18,7 +18,7 @@ export const knownResistances = (
   logs: readonly HeatLog[],
   probesOf: ProbesOf,
   limits: HeatLimits,
-): Known[] =>
+): KnownResistance[] =>
   logs
     .filter((log) => !log.isStruck && tellsWatts(log))
     .toReversed()
@@ -35,9 +35,9 @@ const resistancesOf = (
   log: HeatLog,
   probes: readonly ProbeLog[] | null,
   limits: HeatLimits,
-): Known[] => {
+): KnownResistance[] => {
   const { stretches } = readLog(log, probes, limits);
-  return stretches.flatMap((stretch, k): Known[] => {
+  return stretches.flatMap((stretch, k): KnownResistance[] => {
     const resistance = leadSpot(readLog(log, probes, limits, k))?.reading?.resistance;
     const since = stretches.length > 1 && stretch.begunBy ? `since ${stretch.begunBy.kind}` : "";
     const label = [log.title, log.setup, since].filter((part) => part !== "").join(", ");

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { cautionsFor, type SafetyFacts } from "@/core/safety";
 import type { Amplifier, StatedPower, Load, LoadDraft, Resistors, Room, Used } from "@/records";
 import type { LoadsNeeded } from "@/records/facts";
-import { Cautions } from "../parts/Cautions";
+import { SafetyCautions } from "../parts/SafetyCautions";
 import { BuiltLoads } from "./built/BuiltLoads";
 import { LoadFinder } from "./finder/LoadFinder";
 import { ResistorShelf } from "./shelf/ResistorShelf";
@@ -79,7 +79,7 @@ export function LoadScreen({
             found={found}
             onFoundDone={() => setFound(null)}
           />
-          <Cautions cautions={cautionsFor(safety)} />
+          <SafetyCautions cautions={cautionsFor(safety)} />
         </Grid>
       </Tabs.Content>
       <Tabs.Content value="finder" p={0}>

@@ -22,7 +22,7 @@ import { useAutosave } from "../parts/useAutosave";
 import { ChoicesPanel } from "./ChoicesPanel";
 import { InstrumentCard } from "./InstrumentCard";
 import { ProfilePanel } from "./ProfilePanel";
-import { SupplyPanel } from "./SupplyPanel";
+import { HandSupplyPanel } from "./HandSupplyPanel";
 import { CHOSEN_ROLES } from "@/records/facts";
 import { asDrafts, readDraft, type InstrumentDraft } from "./drafts";
 
@@ -127,7 +127,7 @@ export function NetworkTab({ network, addresses, outputs, rig, onChoice }: Netwo
         {instruments
           .filter(({ profile, identity }) => profile.role === "supply" && identity !== "")
           .map((supply) => (
-            <SupplyPanel key={supply.id} supply={supply} />
+            <HandSupplyPanel key={supply.id} supply={supply} />
           ))}
       </Flex>
     </Grid>

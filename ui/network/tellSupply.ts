@@ -2,7 +2,7 @@ import { InstrumentFault } from "@/bench/contract";
 import { linkOf } from "@/bench/network/httpLink";
 import { LinkFault } from "@/bench/network/link";
 import { ScpiClient } from "@/bench/network/ScpiClient";
-import { Supply, type SupplyReading } from "@/bench/network/Supply";
+import { ProgrammableSupply, type SupplyReading } from "@/bench/network/ProgrammableSupply";
 import { findingText } from "@/core/outcome";
 import type { KeptNetworkInstrument } from "@/records";
 import { TURNS } from "./turns";
@@ -24,7 +24,7 @@ export const tellSupply = async (
       const scpi = new ScpiClient(turn, instrument);
       await scpi.identify();
       await scpi.say("prepare");
-      const supply = new Supply(scpi);
+      const supply = new ProgrammableSupply(scpi);
       if (wish === "off") await supply.off();
       else if (wish !== "read") await supply.on(wish);
       return { reading: await supply.read() };

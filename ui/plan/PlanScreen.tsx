@@ -46,7 +46,7 @@ import { Limits } from "./Limits";
 import { PlanRow } from "./PlanRow";
 import { RunEditor } from "./RunEditor";
 import { Sortable } from "../parts/Sortable";
-import { Timeline } from "./Timeline";
+import { TimelineChart } from "./TimelineChart";
 
 const SIZES: readonly { size: PlanSize; label: string; key: string }[] = [
   { size: "quick", label: "Quick look", key: "1" },
@@ -151,7 +151,7 @@ export function PlanScreen({ records, plan: initial, runs: made, rig, room }: Pl
                   {formatSignificant(records.sink.timeConstantSeconds / 60, 2)} min.
                 </Text>
               )}
-              <Timeline
+              <TimelineChart
                 timeline={timeline}
                 model={model}
                 chosenId={chosenId}

@@ -3,11 +3,11 @@ import { useEffect, useRef, useState } from "react";
 import type { RunCapture } from "@/records";
 import { keepWorker } from "@/workers/benchClient";
 import type { BenchWorker } from "@/workers/protocol";
-import type { Opened } from "@/pipeline/recordingViews";
+import type { OpenedRecording } from "@/pipeline/recordingViews";
 
 export type RecordingState =
   | { status: "opening" }
-  | ({ status: "open"; worker: BenchWorker } & Opened)
+  | ({ status: "open"; worker: BenchWorker } & OpenedRecording)
   | { status: "failed"; message: string };
 
 /** Fetches a capture and opens it in a worker of its own, which ends with the screen. */

@@ -8,7 +8,7 @@ import {
   formatWithUncertainty,
   parseNumber,
 } from "@/core/units";
-import type { Instrument } from "@/records";
+import type { KeptInstrument } from "@/records";
 import { QuantityField, TextField, held } from "../parts/fields";
 import { Panel } from "../parts/Panel";
 import { Reading } from "../parts/Reading";
@@ -20,7 +20,7 @@ export type CalibrationText = { meterVoltsRms: string; meterHz: string; recorded
 export type CalibrationPanelProps = {
   text: CalibrationText;
   errors: Record<string, string>;
-  voltmeter: Instrument | null;
+  voltmeter: KeptInstrument | null;
   onText(change: Partial<CalibrationText>): void;
 };
 

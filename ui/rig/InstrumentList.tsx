@@ -2,7 +2,12 @@
 import { Box, Flex, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { useState } from "react";
-import { INSTRUMENT_ROLES, type FieldErrors, type Instrument, type Instruments } from "@/records";
+import {
+  INSTRUMENT_ROLES,
+  type FieldErrors,
+  type KeptInstrument,
+  type Instruments,
+} from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { ChoiceField, DateField, QuantityField, held } from "../parts/fields";
 import { impliedUnit } from "../parts/impliedUnit";
@@ -24,10 +29,10 @@ const NUMBERS = [
   "inputOhms",
   "calibrationMonths",
 ] as const;
-type InstrumentDraft = Omit<Instrument, (typeof NUMBERS)[number]> &
+type InstrumentDraft = Omit<KeptInstrument, (typeof NUMBERS)[number]> &
   Record<(typeof NUMBERS)[number], string>;
 
-const asDraft = (instrument: Instrument): InstrumentDraft => ({
+const asDraft = (instrument: KeptInstrument): InstrumentDraft => ({
   ...instrument,
   ...(Object.fromEntries(NUMBERS.map((name) => [name, typed(instrument[name])])) as Record<
     (typeof NUMBERS)[number],
@@ -40,7 +45,7 @@ const asDrafts = ({ instruments }: Instruments): readonly InstrumentDraft[] =>
   instruments.map(asDraft);
 
 /** What "most" means for a kind of instrument. */
-const MOST: Record<Instrument["role"], { label: string; unit: string }> = {
+const MOST: Record<KeptInstrument["role"], { label: string; unit: string }> = {
   source: { label: "Gives at most", unit: "V RMS" },
   converter: { label: "Takes at most", unit: "V peak" },
   voltmeter: { label: "Reads up to", unit: "V" },
@@ -142,7 +147,7 @@ export function InstrumentList({ instruments }: { instruments: Instruments }) {
               <ChoiceField
                 label="What it is"
                 field={held(draft.role, (role) =>
-                  change(index, { role: role as Instrument["role"] }),
+                  change(index, { role: role as KeptInstrument["role"] }),
                 )}
                 choices={INSTRUMENT_ROLES}
               />

@@ -1,10 +1,10 @@
 import { Box, HStack, Text } from "@chakra-ui/react";
 import { TriangleAlert } from "lucide-react";
-import type { Instrument } from "@/records";
+import type { KeptInstrument } from "@/records";
 import { calibrationDue, calibrationState } from "@/records/facts";
 import { CalibrationWord } from "./CalibrationWord";
 
-type Calibrated = Pick<Instrument, "id" | "name" | "calibratedOn" | "calibrationMonths">;
+type Calibrated = Pick<KeptInstrument, "id" | "name" | "calibratedOn" | "calibrationMonths">;
 
 /** Which of the instruments that readings rest on are past their calibration, and what that means for them. */
 export function OverdueInstruments({ used }: { used: readonly (Calibrated | null)[] }) {

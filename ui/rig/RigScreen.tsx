@@ -16,7 +16,7 @@ import {
   type Details,
   type FieldErrors,
   type ForecastSettings,
-  type Instrument,
+  type KeptInstrument,
   type InstrumentAddress,
   type NetworkInstruments,
   type Instruments,
@@ -50,7 +50,7 @@ import { LoopPanel } from "./LoopPanel";
 import { RigChoice } from "./RigChoice";
 import { ReadingsChoice } from "./ReadingsChoice";
 import { SafetyGate } from "./SafetyGate";
-import { Wiring } from "./Wiring";
+import { WiringDrawing } from "./WiringDrawing";
 
 /** Fetched when it is opened: it brings what opens and plays through an interface. */
 const NetworkTab = fetched(
@@ -211,7 +211,7 @@ type TabProps = RigScreenProps & {
   set(change: Partial<RigDraft>): void;
 };
 
-const ofRole = ({ instruments }: Instruments, role: Instrument["role"]): Instrument[] =>
+const ofRole = ({ instruments }: Instruments, role: KeptInstrument["role"]): KeptInstrument[] =>
   instruments.filter((each) => each.role === role);
 function WiringTab({
   amplifier,
@@ -239,7 +239,7 @@ function WiringTab({
   const voltmeter = chosenInstrument(instruments, "voltmeter", draft.voltmeterId);
   const instrumentChoice = (
     label: string,
-    role: Instrument["role"],
+    role: KeptInstrument["role"],
     key: "sourceId" | "converterId" | "voltmeterId",
   ) => {
     const all = ofRole(instruments, role);
@@ -266,7 +266,7 @@ function WiringTab({
           <Heading as="h1" fontSize="22px" mb={2}>
             Wiring
           </Heading>
-          <Wiring
+          <WiringDrawing
             amplifierName={amplifierName(amplifier)}
             sourceName={
               chosenInstrument(instruments, "source", draft.sourceId)?.name ?? "any source"

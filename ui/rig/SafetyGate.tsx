@@ -2,12 +2,12 @@
 import { Box, Flex, Heading, HStack, Text } from "@chakra-ui/react";
 import { format } from "date-fns";
 import { ShieldCheck, TriangleAlert } from "lucide-react";
-import { isConfirmed, unconfirmed, type Caution } from "@/core/safety";
+import { isConfirmed, unconfirmed, type SafetyCaution } from "@/core/safety";
 import type { Confirmation } from "@/records";
 import { CheckField } from "../parts/fields";
 
 export type SafetyGateProps = {
-  cautions: readonly Caution[];
+  cautions: readonly SafetyCaution[];
   confirmations: readonly Confirmation[];
   onChange(confirmations: Confirmation[]): void;
 };
@@ -15,7 +15,7 @@ export type SafetyGateProps = {
 /** The cautions that fit, each with its reason; the risky ones are confirmed one by one, and every run keeps what was. */
 export function SafetyGate({ cautions, confirmations, onChange }: SafetyGateProps) {
   const open = unconfirmed(cautions, confirmations);
-  const confirm = (caution: Caution, isOn: boolean) => {
+  const confirm = (caution: SafetyCaution, isOn: boolean) => {
     const others = confirmations.filter(({ code }) => code !== caution.code);
     onChange(
       isOn

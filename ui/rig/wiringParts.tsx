@@ -93,7 +93,7 @@ export function Wire({
   );
 }
 
-export function Note({
+export function WiringNote({
   x,
   y,
   text,
@@ -138,7 +138,7 @@ export function Terminals({ labels }: { labels: readonly [string, string] }) {
             stroke={cssColor("ink")}
             strokeWidth={1.8}
           />
-          <Note
+          <WiringNote
             x={AMP_END + 10}
             y={k === 0 ? y - 8 : y + 19}
             text={labels[k]}
@@ -151,7 +151,7 @@ export function Terminals({ labels }: { labels: readonly [string, string] }) {
   );
 }
 
-export function Load({ text }: { text: string }) {
+export function LoadSymbol({ text }: { text: string }) {
   return (
     <g>
       <Wire
@@ -170,13 +170,19 @@ export function Load({ text }: { text: string }) {
         stroke={cssColor("ember")}
         strokeWidth={2.4}
       />
-      <Note x={LOAD_X + 20} y={(HOT_Y + RETURN_Y) / 2 + 5} text={text} tone="ink" anchor="start" />
+      <WiringNote
+        x={LOAD_X + 20}
+        y={(HOT_Y + RETURN_Y) / 2 + 5}
+        text={text}
+        tone="ink"
+        anchor="start"
+      />
     </g>
   );
 }
 
 /** Above the wires, one lead on each. */
-export function Voltmeter({ name }: { name: string }) {
+export function VoltmeterSymbol({ name }: { name: string }) {
   const x = 356,
     y = 58;
   return (
@@ -216,7 +222,7 @@ export function Voltmeter({ name }: { name: string }) {
       <text x={x} y={y + 5} textAnchor="middle" style={{ ...TEXT, fontWeight: 700 }}>
         V
       </text>
-      <Note x={x} y={y - 22} text={name} />
+      <WiringNote x={x} y={y - 22} text={name} />
     </g>
   );
 }
@@ -279,7 +285,7 @@ export function Probe({
             [616, 161],
           ]}
         />
-        <Note x={667} y={214} text="reads 1 less 2" tone="ink" />
+        <WiringNote x={667} y={214} text="reads 1 less 2" tone="ink" />
         <Earth x={667} y={210} />
       </g>
     );
@@ -331,14 +337,14 @@ export function Harm() {
   return (
     <g>
       <Earth x={PROBE_X + PROBE_WIDTH / 2} y={RETURN_Y + 6} tone="ember" />
-      <Note
+      <WiringNote
         x={PROBE_X + PROBE_WIDTH / 2 + 22}
         y={232}
         text="Not like this: earth"
         tone="ember"
         anchor="start"
       />
-      <Note
+      <WiringNote
         x={PROBE_X + PROBE_WIDTH / 2 + 22}
         y={250}
         text="shorts what swings."

@@ -37,7 +37,7 @@ export function Day({ at, none = "" }: { at: string | null; none?: string }) {
 }
 
 /** Labels as the reviewer gave them. */
-export function Labels({ labels }: { labels: readonly string[] }) {
+export function LabelsCell({ labels }: { labels: readonly string[] }) {
   return (
     <HStack gap={1.5} wrap="wrap">
       {labels.map((label) => (

@@ -9,7 +9,7 @@ import {
 import { ArrowDown, ArrowUp } from "lucide-react";
 import type { ReactNode } from "react";
 import { SHELF_COLUMNS, type ShelfOrder, type ShelfRow, type ShelfView } from "@/records";
-import { Amount, ClaimCell, Day, Labels, NameCell, Plain, VerdictCell } from "./ShelfCells";
+import { Amount, ClaimCell, Day, LabelsCell, NameCell, Plain, VerdictCell } from "./ShelfCells";
 
 const column = createColumnHelper<ShelfRow>();
 
@@ -28,7 +28,7 @@ const CELLS: Record<ShelfOrder, (row: ShelfRow) => ReactNode> = {
   honest: ({ honestWatts }) => <Amount value={honestWatts} unit="W" />,
   mass: ({ massKilograms }) => <Amount value={massKilograms} />,
   price: ({ price }) => <Amount value={price === null ? null : Math.round(price)} />,
-  labels: ({ labels }) => <Labels labels={labels} />,
+  labels: ({ labels }) => <LabelsCell labels={labels} />,
   newest: ({ createdAt }) => <Day at={createdAt} />,
   "last-run": ({ lastRunAt }) => <Day at={lastRunAt} none="none yet" />,
 };

@@ -1,6 +1,6 @@
 import { HStack, Text } from "@chakra-ui/react";
 import { Check, CircleDashed, CircleHelp, Equal, X } from "lucide-react";
-import type { Outcome } from "@/core/verdict";
+import type { ClaimOutcome } from "@/core/verdict";
 import { OUTCOME_WORDS } from "@/drawing/outcomeWords";
 
 const LOOKS = {
@@ -13,17 +13,17 @@ const LOOKS = {
   "met-as-total": { color: "ember", Icon: X },
   "not-tested": { color: "muted", Icon: CircleDashed },
   "not-testable": { color: "muted", Icon: CircleHelp },
-} as const satisfies Record<Outcome, object>;
+} as const satisfies Record<ClaimOutcome, object>;
 
 /** The colour of an outcome, for words beside it. */
-export const outcomeColor = (outcome: Outcome): string => LOOKS[outcome].color;
+export const outcomeColor = (outcome: ClaimOutcome): string => LOOKS[outcome].color;
 
 /** The verdict in a word, with a shape and a colour that say the same. */
 export function VerdictWord({
   status,
   size = "medium",
 }: {
-  status: Outcome;
+  status: ClaimOutcome;
   size?: "medium" | "large";
 }) {
   const { color, Icon } = LOOKS[status];

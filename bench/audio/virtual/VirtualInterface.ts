@@ -2,7 +2,7 @@ import { checkRig } from "../../simulated/rig/checkRig";
 import { onLoads, simulationRate, switchOn } from "../../simulated/record";
 import { addNoise } from "../../simulated/instruments/seededNoise";
 import { withFaults } from "../../simulated/rig/faults";
-import type { Rig } from "../../simulated/rig/rig";
+import type { SimulatedRig } from "../../simulated/rig/rig";
 import type { Session } from "../../simulated/session";
 import { playSource } from "../../simulated/source/source";
 import { DoubleRate, HalveRate } from "./HalfBandStream";
@@ -21,7 +21,7 @@ const BEFORE = 1;
  */
 export class VirtualInterface {
   private session: Session;
-  private readonly rig: Rig;
+  private readonly rig: SimulatedRig;
   private readonly blockLength: number;
   private readonly up: DoubleRate[][];
   private readonly down: HalveRate[][];

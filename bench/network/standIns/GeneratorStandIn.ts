@@ -1,5 +1,5 @@
 import { DoubleRate } from "../../audio/virtual/HalfBandStream";
-import { numberOf, outOfRange, switchOf, type Command, type Given } from "./commands";
+import { wordAsNumber, outOfRange, switchOf, type Command, type GivenCommand } from "./commands";
 import type { SharedBench } from "./SharedBench";
 import type { Clock } from "./clock";
 
@@ -47,26 +47,26 @@ export const generatorCommands = (bench: SharedBench, clock: Clock): readonly Co
   outputs.forEach((output, k) =>
     bench.feed(k, (volts, firstFrame) => play(output, volts, firstFrame, bench.rateHz)),
   );
-  const of = ({ suffixes: [number] }: Given): Output => {
+  const of = ({ suffixes: [number] }: GivenCommand): Output => {
     const output = outputs[number - 1];
     if (!output) throw outOfRange();
     return output;
   };
   const set =
-    (change: (output: Output, given: Given) => void) =>
-    (given: Given): void => {
+    (change: (output: Output, given: GivenCommand) => void) =>
+    (given: GivenCommand): void => {
       clock.pass(SET_SECONDS);
       change(of(given), given);
     };
-  const within = (given: Given, least: number, most: number): number => {
-    const value = numberOf(given);
+  const within = (given: GivenCommand, least: number, most: number): number => {
+    const value = wordAsNumber(given);
     if (!(value >= least && value <= most)) throw outOfRange();
     return value;
   };
   return [
     ["OUTPut#[:STATe]", set((output, given) => (output.isOn = switchOf(given)))],
     ["OUTPut#[:STATe]?", (given) => (of(given).isOn ? "1" : "0")],
-    ["OUTPut#:IMPedance", set((_, given) => void numberOf(given))],
+    ["OUTPut#:IMPedance", set((_, given) => void wordAsNumber(given))],
     [
       "[SOURce#]:FREQuency[:CW]",
       set((output, given) => (output.hertz = within(given, 1e-3, MOST_HERTZ))),

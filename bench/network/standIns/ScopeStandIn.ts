@@ -1,6 +1,6 @@
 import { halveRate } from "@/core/signal";
 import { addNoise } from "../../simulated/instruments/seededNoise";
-import { numberOf, outOfRange, type Command, type Given } from "./commands";
+import { wordAsNumber, outOfRange, type Command, type GivenCommand } from "./commands";
 import type { SharedBench, Tape } from "./SharedBench";
 import type { Clock } from "./clock";
 
@@ -34,12 +34,12 @@ export const scopeCommands = (
     samples = 1000;
   let tape: Tape | null = null;
   let hasAskedForCompletion = false;
-  const of = ({ suffixes: [number] }: Given): Channel => {
+  const of = ({ suffixes: [number] }: GivenCommand): Channel => {
     const channel = channels[number - 1];
     if (!channel) throw outOfRange();
     return channel;
   };
-  const named = ({ words: [name] }: Given): number => {
+  const named = ({ words: [name] }: GivenCommand): number => {
     const number = Number(/\d+$/.exec(name ?? "")?.[0]);
     if (!channels[number - 1]) throw outOfRange();
     return number - 1;
@@ -57,23 +57,23 @@ export const scopeCommands = (
   };
   return [
     ["INPut#:COUPling", (given) => void of(given)],
-    ["INPut#:ATTenuation", (given) => void (of(given).probeFactor = numberOf(given))],
+    ["INPut#:ATTenuation", (given) => void (of(given).probeFactor = wordAsNumber(given))],
     ["INPut#:ATTenuation?", (given) => of(given).probeFactor.toExponential(4)],
     [
       "SENSe#:VOLTage[:DC]:RANGe:PTPeak",
       (given) => {
-        const value = numberOf(given);
+        const value = wordAsNumber(given);
         if (!(value >= LEAST_VOLTS_PEAK_TO_PEAK && value <= MOST_VOLTS_PEAK_TO_PEAK))
           throw outOfRange();
         of(given).voltsPeakToPeak = value;
       },
     ],
     ["SENSe#:VOLTage[:DC]:RANGe:PTPeak?", (given) => of(given).voltsPeakToPeak.toExponential(8)],
-    ["SENSe:SWEep:TIME", (given) => void (seconds = numberOf(given))],
+    ["SENSe:SWEep:TIME", (given) => void (seconds = wordAsNumber(given))],
     [
       "SENSe:SWEep:POINts",
       (given) => {
-        const value = Math.round(numberOf(given));
+        const value = Math.round(wordAsNumber(given));
         if (!(value > 0 && value <= MOST_SAMPLES)) throw outOfRange();
         samples = value;
       },

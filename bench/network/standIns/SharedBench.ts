@@ -1,6 +1,6 @@
 import { rootMeanSquare } from "@/core/numeric";
 import { checkRig } from "../../simulated/rig/checkRig";
-import type { Rig } from "../../simulated/rig/rig";
+import type { SimulatedRig } from "../../simulated/rig/rig";
 import { withFaults } from "../../simulated/rig/faults";
 import { onLoads, simulationRate, switchOn } from "../../simulated/record";
 import type { Session, SessionState } from "../../simulated/session";
@@ -23,7 +23,7 @@ export class SharedBench {
   readonly rateHz: number;
   readonly mainsHz: number;
   readonly channelCount: number;
-  private readonly rig: Rig;
+  private readonly rig: SimulatedRig;
   private session: Session;
   private readonly feeds: Feed[];
   private readonly blocks: Float64Array[];
@@ -143,7 +143,7 @@ export class SharedBench {
     tape.filled += count;
   }
 
-  private switchedOn(rig: Rig): Session {
+  private switchedOn(rig: SimulatedRig): Session {
     const count = rig.connection === "bridged" ? 1 : rig.input.channelCount;
     const drives = Array.from({ length: count }, () => true);
     return switchOn(rig, { drives, sampleRateHz: RATE_HZ }, this.seed);

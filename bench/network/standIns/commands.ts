@@ -2,7 +2,7 @@
 export type Reply = string | Uint8Array | void;
 
 /** What a message came with. */
-export type Given = {
+export type GivenCommand = {
   /** The numbers behind the words, such as the 2 of SOURce2; 1 where none stands there. */
   suffixes: readonly number[];
   words: readonly string[];
@@ -10,7 +10,10 @@ export type Given = {
 };
 
 /** A header as it is written in a handbook, SOURce#:FREQuency[:CW]?, and what it does. */
-export type Command = readonly [header: string, run: (given: Given) => Reply | Promise<Reply>];
+export type Command = readonly [
+  header: string,
+  run: (given: GivenCommand) => Reply | Promise<Reply>,
+];
 
 /** An error as it stands in the queue. */
 export class ScpiError extends Error {
@@ -74,7 +77,7 @@ export const runCommand = (
 };
 
 /** A number among the words of a message. @throws {ScpiError} */
-export const numberOf = ({ words }: Given, at = 0): number => {
+export const wordAsNumber = ({ words }: GivenCommand, at = 0): number => {
   const word = words[at];
   if (word === undefined) throw missingParameter();
   const value = /^(inf|infinity)$/i.test(word) ? 9.9e37 : Number(word);
@@ -83,7 +86,7 @@ export const numberOf = ({ words }: Given, at = 0): number => {
 };
 
 /** ON, OFF, 1 or 0. @throws {ScpiError} */
-export const switchOf = ({ words }: Given): boolean => {
+export const switchOf = ({ words }: GivenCommand): boolean => {
   const word = words[0]?.toUpperCase();
   if (word === undefined) throw missingParameter();
   if (!["ON", "OFF", "1", "0"].includes(word)) throw dataType();

@@ -1,4 +1,4 @@
-import { numberOf, outOfRange, switchOf, type Command } from "./commands";
+import { wordAsNumber, outOfRange, switchOf, type Command } from "./commands";
 import type { SharedBench } from "./SharedBench";
 import type { Clock } from "./clock";
 
@@ -56,11 +56,11 @@ export const supplyCommands = (): readonly Command[] => {
   return [
     [
       "SOURce:VOLTage[:LEVel][:IMMediate][:AMPLitude]",
-      (given) => void (volts = within(numberOf(given), MOST.volts)),
+      (given) => void (volts = within(wordAsNumber(given), MOST.volts)),
     ],
     [
       "SOURce:CURRent[:LEVel][:IMMediate][:AMPLitude]",
-      (given) => void within(numberOf(given), MOST.amperes),
+      (given) => void within(wordAsNumber(given), MOST.amperes),
     ],
     ["OUTPut[:STATe]", (given) => void (isOn = switchOf(given))],
     ["OUTPut[:STATe]?", () => (isOn ? "1" : "0")],

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { record, switchOn, type BenchLog, type Rig } from "..";
+import { record, switchOn, type BenchLog, type SimulatedRig } from "..";
 import { partOf } from "../../fields";
 import { Rails } from "../supply/Rails";
 import { seatOf } from "./seat";
@@ -21,15 +21,15 @@ import {
 
 /** Powers in the middle, before the tone fades. */
 const steady = ({ trace }: BenchLog) => trace[Math.floor(0.8 * trace.length)];
-const withInput = (rig: Rig, given: Partial<Rig["input"]>): Rig => ({
+const withInput = (rig: SimulatedRig, given: Partial<SimulatedRig["input"]>): SimulatedRig => ({
   ...rig,
   input: { ...rig.input, ...given },
 });
-const withStage = (rig: Rig, given: object): Rig => ({
+const withStage = (rig: SimulatedRig, given: object): SimulatedRig => ({
   ...rig,
-  stage: { ...rig.stage, ...given } as Rig["stage"],
+  stage: { ...rig.stage, ...given } as SimulatedRig["stage"],
 });
-const fundamental = (rig: Rig, voltsRms: number, frequencyHz = 1000): number =>
+const fundamental = (rig: SimulatedRig, voltsRms: number, frequencyHz = 1000): number =>
   readTone(playTone(rig, voltsRms, { frequencyHz, seconds: 0.4 }).volts[0], RATE_HZ, 80_000)
     .fundamentalVoltsRms;
 const db = (ratio: number) => 20 * Math.log10(ratio);
@@ -161,7 +161,7 @@ test("current limit: Ohm's law; with a safe area less current is left into a low
 });
 
 test("class A draws the same whatever it plays, class AB does not, and class G less at part power", () => {
-  const drawn = (rig: Rig, voltsRms: number) => {
+  const drawn = (rig: SimulatedRig, voltsRms: number) => {
     const { log } = playTone(loaded(rig, 8, 8), voltsRms, { drives: [true, true], seconds: 0.6 });
     const { dissipatedWatts, loadWatts } = steady(log);
     return dissipatedWatts + loadWatts.reduce((sum, watts) => sum + watts, 0);
@@ -236,7 +236,7 @@ test("output transformer: the core gives in at low frequency, at full power only
 });
 
 test("bridged: twice the volts across the load, until each half meets its limit at half the load", () => {
-  const bridged: Rig = { ...PERFECT, connection: "bridged" };
+  const bridged: SimulatedRig = { ...PERFECT, connection: "bridged" };
   expect(fundamental(bridged, 0.2) / fundamental(PERFECT, 0.2)).toBeCloseTo(2, 3);
   expect(readTone(playTone(bridged, 1).volts[0]).voltsPeakPositive).toBeCloseTo(40, 0);
 });

@@ -1,17 +1,17 @@
 import { peakOf, rootMeanSquare } from "@/core/numeric";
 import { speaker } from "../load/types";
 import { loaded, PERFECT, playTone, RATE_HZ } from "../testing/measure";
-import type { Rig } from "..";
+import type { SimulatedRig } from "..";
 
 const PART = { ohms: 6.2, henries: 5e-4, resonanceHz: 55, mechanicalQ: 4, electricalQ: 0.5 };
 const withLimit = (
   currentLimitAmperes: number,
   kind: "class-ab" | "class-d" = "class-ab",
-): Rig => ({
+): SimulatedRig => ({
   ...PERFECT,
   stage:
     kind === "class-ab"
-      ? ({ ...PERFECT.stage, currentLimitAmperes } as Rig["stage"])
+      ? ({ ...PERFECT.stage, currentLimitAmperes } as SimulatedRig["stage"])
       : {
           kind,
           dutyMostRatio: 0.97,
@@ -71,7 +71,7 @@ describe.each(["class-ab", "class-d"] as const)(
 
 test("a short peak of a slew-limited triangle does not depend on where the samples fall: 10 kHz, closed form", () => {
   // Slope 0.3 V/us for a quarter of 100 us: 7.5 V.
-  const rig: Rig = {
+  const rig: SimulatedRig = {
     ...loaded(PERFECT, 8),
     input: { ...PERFECT.input, slewVoltsPerSecond: 3e5 },
   };
@@ -86,12 +86,12 @@ test("a short peak of a slew-limited triangle does not depend on where the sampl
 });
 
 test("a bridge has the output resistance of two amplifiers: damping of 8 ohm behind 2 x 0.2 ohm", () => {
-  const rig = (connection: Rig["connection"]): Rig => ({
+  const rig = (connection: SimulatedRig["connection"]): SimulatedRig => ({
     ...loaded(PERFECT, 8),
     connection,
-    stage: { ...PERFECT.stage, outputOhms: 0.2 } as Rig["stage"],
+    stage: { ...PERFECT.stage, outputOhms: 0.2 } as SimulatedRig["stage"],
   });
-  const level = (connection: Rig["connection"]) =>
+  const level = (connection: SimulatedRig["connection"]) =>
     rootMeanSquare(playTone(rig(connection), 0.1, { seconds: 0.1 }).volts[0]);
   expect(level("bridged") / level("separate")).toBeCloseTo((2 * 8.2) / 8.4, 3);
 });
@@ -123,17 +123,17 @@ test.each([
           idleAmperes: 0.09,
         }
       : { ...PERFECT.stage, isBridgeTied };
-  const rig = { ...loaded(PERFECT, 8), stage: stage as Rig["stage"] };
+  const rig = { ...loaded(PERFECT, 8), stage: stage as SimulatedRig["stage"] };
   const idle = (drives: readonly boolean[]) =>
     playTone(rig, 1e-6, { drives }).log.end.dissipatedWatts;
   expect(idle([false, false]) / idle([false])).toBeCloseTo(1, 3);
 });
 
 test("the idle current that is given is the one of a cold start", () => {
-  const rig: Rig = {
+  const rig: SimulatedRig = {
     ...loaded(PERFECT, 8),
     heat: { ...PERFECT.heat, biasPerCelsius: 0.03 },
-    stage: { ...PERFECT.stage, idleAmperes: 0.1 } as Rig["stage"],
+    stage: { ...PERFECT.stage, idleAmperes: 0.1 } as SimulatedRig["stage"],
   };
   const { log } = playTone(rig, 1e-6, { drives: [false, false], seconds: 0.1 });
   // Two channels, 0.1 A between rails of 20 V.
@@ -141,7 +141,7 @@ test("the idle current that is given is the one of a cold start", () => {
 });
 
 test("an open relay lets nothing through: no offset, no hum, no noise of the amplifier", () => {
-  const rig: Rig = {
+  const rig: SimulatedRig = {
     ...loaded(PERFECT, 2),
     input: { ...PERFECT.input, offsetVolts: 0.02, humVoltsRms: 0.01, noiseVoltsRms: 0.01 },
     protection: {

@@ -1,6 +1,6 @@
 import { LoadedOutput } from "../circuit/LoadedOutput";
 import { loadSpace, type LoadState } from "../load/loadSpace";
-import { onOff, quantity, type PartOf } from "../../fields";
+import { onOff, quantityParameter, type PartOf } from "../../fields";
 import type { Rails } from "../supply/Rails";
 import { Crossover } from "./crossover";
 import { limitOn, type CurrentLimit } from "../circuit/CurrentLimit";
@@ -8,19 +8,24 @@ import type { OutputStage } from "./OutputStage";
 import type { Seat } from "./seat";
 
 const LINEAR_STAGE = {
-  saturationVolts: quantity("Voltage lost in the output devices", "V", [0, 15], 1.8),
-  saturationOhms: quantity("Resistance of the output devices", "Ω", [0, 5], 0.18),
-  crossoverVolts: quantity("Crossover step without bias, after feedback", "V", [0, 1], 2e-3),
-  idleAmperes: quantity("Idle current of each channel, cold", "A", [0, 5], 0.06),
-  outputOhms: quantity("Output resistance at low frequency", "Ω", [0, 5], 0.03),
-  outputCornerHz: quantity(
+  saturationVolts: quantityParameter("Voltage lost in the output devices", "V", [0, 15], 1.8),
+  saturationOhms: quantityParameter("Resistance of the output devices", "Ω", [0, 5], 0.18),
+  crossoverVolts: quantityParameter(
+    "Crossover step without bias, after feedback",
+    "V",
+    [0, 1],
+    2e-3,
+  ),
+  idleAmperes: quantityParameter("Idle current of each channel, cold", "A", [0, 5], 0.06),
+  outputOhms: quantityParameter("Output resistance at low frequency", "Ω", [0, 5], 0.03),
+  outputCornerHz: quantityParameter(
     "Output resistance doubles at, as feedback falls",
     "Hz",
     [200, 1e6],
     20_000,
   ),
-  currentLimitAmperes: quantity("Current limit, peak; 0 is none", "A", [0, 100], 0),
-  safeAreaVolts: quantity(
+  currentLimitAmperes: quantityParameter("Current limit, peak; 0 is none", "A", [0, 100], 0),
+  safeAreaVolts: quantityParameter(
     "Device volts at which the limit reaches nothing; 0 is off",
     "V",
     [0, 500],
@@ -36,7 +41,7 @@ export type ClassAbStage = PartOf<typeof CLASS_AB_FIELDS> & { kind: "class-ab" }
 /** Class A: both devices always conduct; some stages slide into class AB beyond twice the idle current, others stop. */
 export const CLASS_A_FIELDS = {
   ...LINEAR_STAGE,
-  idleAmperes: quantity("Idle current of each channel", "A", [0.05, 10], 1.2),
+  idleAmperes: quantityParameter("Idle current of each channel", "A", [0.05, 10], 1.2),
   leavesClassA: onOff("Goes on in class AB beyond its bias", true),
 };
 export type ClassAStage = PartOf<typeof CLASS_A_FIELDS> & { kind: "class-a" };
@@ -44,8 +49,13 @@ export type ClassAStage = PartOf<typeof CLASS_A_FIELDS> & { kind: "class-a" };
 /** Class G and H: low rails for small signals, high ones for the tips. */
 export const CLASS_GH_FIELDS = {
   ...LINEAR_STAGE,
-  handoverVolts: quantity("Switches rails this far below the low rail", "V", [0, 20], 3),
-  commutationVolts: quantity("Step where the rails switch, after feedback", "V", [0, 1], 1e-3),
+  handoverVolts: quantityParameter("Switches rails this far below the low rail", "V", [0, 20], 3),
+  commutationVolts: quantityParameter(
+    "Step where the rails switch, after feedback",
+    "V",
+    [0, 1],
+    1e-3,
+  ),
 };
 export type ClassGhStage = PartOf<typeof CLASS_GH_FIELDS> & { kind: "class-gh" };
 

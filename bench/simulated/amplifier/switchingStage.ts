@@ -1,7 +1,7 @@
 import { limitOn, type AmperesAt, type CurrentLimit } from "../circuit/CurrentLimit";
 import { LoadedOutput } from "../circuit/LoadedOutput";
 import { behindFilter, loadSpace, type LoadState } from "../load/loadSpace";
-import { onOff, quantity, type PartOf } from "../../fields";
+import { onOff, quantityParameter, type PartOf } from "../../fields";
 import type { Rails } from "../supply/Rails";
 import { Crossover } from "./crossover";
 import type { OutputStage } from "./OutputStage";
@@ -9,20 +9,30 @@ import type { Seat } from "./seat";
 
 /** Class D, averaged over the switching period, with its output filter as seen by the load. */
 export const CLASS_D_FIELDS = {
-  dutyMostRatio: quantity("Longest pulse, share of the period", "", [0.5, 1], 0.97),
-  deviceOhms: quantity("Switches and coils in series with the load", "Ω", [0.005, 2], 0.15),
-  filterHenries: quantity(
+  dutyMostRatio: quantityParameter("Longest pulse, share of the period", "", [0.5, 1], 0.97),
+  deviceOhms: quantityParameter(
+    "Switches and coils in series with the load",
+    "Ω",
+    [0.005, 2],
+    0.15,
+  ),
+  filterHenries: quantityParameter(
     "Output filter, inductance in series with the load",
     "H",
     [1e-6, 2e-4],
     2e-5,
   ),
-  filterFarads: quantity("Output filter, capacitance across the load", "F", [1e-8, 2e-5], 6.8e-7),
-  deadTimeVolts: quantity("Step of the dead time, after feedback", "V", [0, 1], 4e-3),
-  rippleAmperes: quantity("Ripple current that smooths the dead time", "A", [0, 5], 0.4),
-  railFeedbackRatio: quantity("Supply rejection by feedback", "", [0, 1], 0.98),
-  idleAmperes: quantity("Idle current of each channel", "A", [0, 2], 0.03),
-  currentLimitAmperes: quantity("Current limit, peak; 0 is none", "A", [0, 100], 0),
+  filterFarads: quantityParameter(
+    "Output filter, capacitance across the load",
+    "F",
+    [1e-8, 2e-5],
+    6.8e-7,
+  ),
+  deadTimeVolts: quantityParameter("Step of the dead time, after feedback", "V", [0, 1], 4e-3),
+  rippleAmperes: quantityParameter("Ripple current that smooths the dead time", "A", [0, 5], 0.4),
+  railFeedbackRatio: quantityParameter("Supply rejection by feedback", "", [0, 1], 0.98),
+  idleAmperes: quantityParameter("Idle current of each channel", "A", [0, 2], 0.03),
+  currentLimitAmperes: quantityParameter("Current limit, peak; 0 is none", "A", [0, 100], 0),
   isBridgeTied: onOff("Bridge-tied outputs", true),
 };
 export type ClassDStage = PartOf<typeof CLASS_D_FIELDS> & { kind: "class-d" };

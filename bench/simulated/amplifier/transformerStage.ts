@@ -1,6 +1,6 @@
 import { LoadedOutput } from "../circuit/LoadedOutput";
 import { loadSpace, type LoadState } from "../load/loadSpace";
-import { choice, quantity, type PartOf } from "../../fields";
+import { choice, quantityParameter, type PartOf } from "../../fields";
 import type { Rails } from "../supply/Rails";
 import { Crossover } from "./crossover";
 import type { OutputStage } from "./OutputStage";
@@ -8,20 +8,40 @@ import type { OutputStage } from "./OutputStage";
 /** Push-pull output stage behind a transformer. All values as seen at the 8 ohm tap; the others follow by the turns. */
 export const TRANSFORMER_FIELDS = {
   tapOhms: choice("Tap in use", [4, 8, 16], 8),
-  turnsRatio: quantity("Half primary to the 8 Ω tap", "", [2, 60], 14),
-  plateKeptVolts: quantity("Voltage lost in the output devices", "V", [0, 150], 45),
-  deviceOhms: quantity("Resistance of the output devices, at the 8 Ω tap", "Ω", [0, 20], 0.9),
-  sourceOhms: quantity("Output resistance with feedback, at the 8 Ω tap", "Ω", [0.05, 20], 1.1),
-  leakageHenries: quantity("Leakage inductance, at the 8 Ω tap", "H", [0, 0.001], 2.5e-5),
-  primaryHenries: quantity("Inductance of the core, at the 8 Ω tap", "H", [0.005, 10], 0.25),
-  saturationVoltSeconds: quantity(
+  turnsRatio: quantityParameter("Half primary to the 8 Ω tap", "", [2, 60], 14),
+  plateKeptVolts: quantityParameter("Voltage lost in the output devices", "V", [0, 150], 45),
+  deviceOhms: quantityParameter(
+    "Resistance of the output devices, at the 8 Ω tap",
+    "Ω",
+    [0, 20],
+    0.9,
+  ),
+  sourceOhms: quantityParameter(
+    "Output resistance with feedback, at the 8 Ω tap",
+    "Ω",
+    [0.05, 20],
+    1.1,
+  ),
+  leakageHenries: quantityParameter("Leakage inductance, at the 8 Ω tap", "H", [0, 0.001], 2.5e-5),
+  primaryHenries: quantityParameter(
+    "Inductance of the core, at the 8 Ω tap",
+    "H",
+    [0.005, 10],
+    0.25,
+  ),
+  saturationVoltSeconds: quantityParameter(
     "Flux at which the core saturates, at the 8 Ω tap",
     "V s",
     [0.005, 2],
     0.12,
   ),
-  crossoverVolts: quantity("Crossover step without bias, after feedback", "V", [0, 1], 0.01),
-  idleAmperes: quantity(
+  crossoverVolts: quantityParameter(
+    "Crossover step without bias, after feedback",
+    "V",
+    [0, 1],
+    0.01,
+  ),
+  idleAmperes: quantityParameter(
     "Idle current of each channel, from the high-voltage supply",
     "A",
     [0.01, 2],

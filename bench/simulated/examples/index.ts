@@ -11,9 +11,9 @@ import coldIntegrated from "./cold-integrated.json";
 import travelClassD from "./travel-class-d.json";
 import fiveChannel from "./five-channel.json";
 import { checkRig } from "../rig/checkRig";
-import type { Rig } from "../rig/rig";
+import type { SimulatedRig } from "../rig/rig";
 
-const checked = (outcome: Outcome<Rig>): Rig => {
+const checked = (outcome: Outcome<SimulatedRig>): SimulatedRig => {
   if (!outcome.ok) throw new Error(outcome.finding.advice);
   return outcome.value;
 };
@@ -37,4 +37,4 @@ export type ExampleName = keyof typeof FILES;
 /** The amplifiers that ship with the bench, all invented: any likeness to a real one is chance. Three have a fault to find. */
 export const EXAMPLE_RIGS = Object.fromEntries(
   Object.entries(FILES).map(([name, file]) => [name, checked(checkRig(file))]),
-) as Record<ExampleName, Rig>;
+) as Record<ExampleName, SimulatedRig>;

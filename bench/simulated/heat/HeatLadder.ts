@@ -2,7 +2,11 @@ import { matrixExponential } from "../circuit/matrixExponential";
 import { sinkOhmsThermal, type HeatPart } from "./heat";
 
 /** Degrees Celsius of the three nodes. */
-export type Temperatures = { junctionCelsius: number; caseCelsius: number; sinkCelsius: number };
+export type LadderTemperatures = {
+  junctionCelsius: number;
+  caseCelsius: number;
+  sinkCelsius: number;
+};
 
 /**
  * Junction, case and sink, each with its heat capacity, in a ladder to the room. The chips settle in a tenth of a second
@@ -19,7 +23,7 @@ export class HeatLadder {
     private readonly ambientCelsius: number,
   ) {}
 
-  get temperatures(): Temperatures {
+  get temperatures(): LadderTemperatures {
     const [junction, casing, sink] = this.rise;
     return {
       junctionCelsius: this.ambientCelsius + junction,
@@ -56,7 +60,7 @@ export class HeatLadder {
   }
 
   /** Temperatures that these watts would hold in the end. */
-  settled(watts: number): Temperatures {
+  settled(watts: number): LadderTemperatures {
     const sink = this.ambientCelsius + watts * sinkOhmsThermal(this.heat);
     const casing = sink + watts * this.heat.interfaceCelsiusPerWatt;
     return {

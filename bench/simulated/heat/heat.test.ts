@@ -1,4 +1,4 @@
-import { onLoads, record, switchOn, type Rig } from "..";
+import { onLoads, record, switchOn, type SimulatedRig } from "..";
 import { WarmLoad } from "../load/WarmLoad";
 import { resistor } from "../load/types";
 import { partOf } from "../../fields";
@@ -67,7 +67,7 @@ test("the dissipation is taken from the electrical simulation: supply power less
 });
 
 test("hours of soak in a moment: it cuts out, cools, and comes back; the poor contact cuts out no sooner at the sink", () => {
-  const rig: Rig = {
+  const rig: SimulatedRig = {
     ...HOME,
     heat: { ...HOME.heat, sinkCelsiusPerWatt: 1.2 },
     protection: { ...HOME.protection, cutOutCelsius: 70, cutInCelsius: 55 },

@@ -1,22 +1,32 @@
-import { choice, onOff, quantity, type PartOf } from "../../fields";
+import { choice, onOff, quantityParameter, type PartOf } from "../../fields";
 
 /** The way of the heat from the devices to the room, all channels together. */
 export const HEAT_FIELDS = {
-  junctionCelsiusPerWatt: quantity("Junction to case, all devices", "K/W", [0.005, 20], 0.25),
-  interfaceCelsiusPerWatt: quantity("Case to sink, through the compound", "K/W", [0.001, 10], 0.08),
-  sinkCelsiusPerWatt: quantity(
+  junctionCelsiusPerWatt: quantityParameter(
+    "Junction to case, all devices",
+    "K/W",
+    [0.005, 20],
+    0.25,
+  ),
+  interfaceCelsiusPerWatt: quantityParameter(
+    "Case to sink, through the compound",
+    "K/W",
+    [0.001, 10],
+    0.08,
+  ),
+  sinkCelsiusPerWatt: quantityParameter(
     "Sink to room, lid off, fins upright, still air",
     "K/W",
     [0.01, 50],
     0.6,
   ),
-  junctionJoulesPerCelsius: quantity("Heat stored in the chips", "J/K", [0.01, 100], 0.4),
-  caseJoulesPerCelsius: quantity("Heat stored in the cases", "J/K", [0.1, 500], 12),
-  sinkJoulesPerCelsius: quantity("Heat stored in the sink", "J/K", [1, 50_000], 900),
+  junctionJoulesPerCelsius: quantityParameter("Heat stored in the chips", "J/K", [0.01, 100], 0.4),
+  caseJoulesPerCelsius: quantityParameter("Heat stored in the cases", "J/K", [0.1, 500], 12),
+  sinkJoulesPerCelsius: quantityParameter("Heat stored in the sink", "J/K", [1, 50_000], 900),
   cover: choice("Cover", ["off", "on"], "on"),
   orientation: choice("Fins", ["upright", "flat"], "upright"),
   hasFan: onOff("Fan", false),
-  biasPerCelsius: quantity(
+  biasPerCelsius: quantityParameter(
     "Change of the idle current with the sink",
     "1/K",
     [-0.02, 0.05],

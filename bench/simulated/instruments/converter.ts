@@ -1,25 +1,30 @@
 import { peakOf } from "@/core/numeric";
 import { encodeWav } from "@/core/wav";
 import type { Capture } from "../../contract";
-import { choice, quantity, type PartOf } from "../../fields";
+import { choice, quantityParameter, type PartOf } from "../../fields";
 import { addNoise } from "./seededNoise";
 
 /** The analogue-to-digital converter behind the probe. */
 export const CONVERTER_FIELDS = {
   bits: choice("Resolution", [12, 16, 24], 24),
-  fullScaleVolts: quantity("Full scale, peak at the load; 0 chooses a range", "V", [0, 1000], 0),
-  noiseRatio: quantity("Its own noise over full scale, in 20 kHz", "", [0, 0.01], 1e-6),
-  rateErrorRatio: quantity("Error of its clock", "", [-0.001, 0.001], 0),
+  fullScaleVolts: quantityParameter(
+    "Full scale, peak at the load; 0 chooses a range",
+    "V",
+    [0, 1000],
+    0,
+  ),
+  noiseRatio: quantityParameter("Its own noise over full scale, in 20 kHz", "", [0, 0.01], 1e-6),
+  rateErrorRatio: quantityParameter("Error of its clock", "", [-0.001, 0.001], 0),
 };
 export type Converter = PartOf<typeof CONVERTER_FIELDS>;
 
 const RANGES_VOLTS = [0.1, 0.3, 1, 2.5, 5, 10, 20, 40, 80, 160, 320, 640];
 
 /** Samples from one to another, the last excluded. */
-export type Stretch = { from: number; to: number };
+export type SampleSpan = { from: number; to: number };
 
 /** The amplifier's noise in each channel, 20 Hz to 20 kHz, and where its output is open, so that none of it is there. */
-export type AmplifierNoise = { voltsRms: readonly number[]; silent: readonly Stretch[] };
+export type AmplifierNoise = { voltsRms: readonly number[]; silent: readonly SampleSpan[] };
 
 /**
  * Samples with the amplifier's and the converter's noise, in steps of the converter's resolution; what exceeds full scale

@@ -1,37 +1,47 @@
 import { seededNormal } from "@/core/signal";
-import { choice, quantity, type PartOf } from "../../fields";
+import { choice, quantityParameter, type PartOf } from "../../fields";
 
 /** A hand-held voltmeter, set to alternating voltage. */
 export const VOLTMETER_FIELDS = {
-  ofReadingRatio: quantity("Accuracy, of the reading", "", [0, 0.1], 0.007),
-  digits: quantity("Accuracy, in last digits", "", [0, 50], 3),
-  counts: quantity("Counts of the display", "", [1000, 100_000], 6000),
-  bandwidthHz: quantity("Bandwidth, -3 dB", "Hz", [100, 1e6], 5000),
+  ofReadingRatio: quantityParameter("Accuracy, of the reading", "", [0, 0.1], 0.007),
+  digits: quantityParameter("Accuracy, in last digits", "", [0, 50], 3),
+  counts: quantityParameter("Counts of the display", "", [1000, 100_000], 6000),
+  bandwidthHz: quantityParameter("Bandwidth, -3 dB", "Hz", [100, 1e6], 5000),
   responds: choice("Responds to", ["true-rms", "average"], "true-rms"),
 };
 export type Voltmeter = PartOf<typeof VOLTMETER_FIELDS>;
 
 /** A clamp on a mains or speaker lead. */
 export const CLAMP_FIELDS = {
-  ofReadingRatio: quantity("Accuracy, of the reading", "", [0, 0.1], 0.02),
-  resolutionAmperes: quantity("Last digit", "A", [0.0001, 1], 0.01),
+  ofReadingRatio: quantityParameter("Accuracy, of the reading", "", [0, 0.1], 0.02),
+  resolutionAmperes: quantityParameter("Last digit", "A", [0.0001, 1], 0.01),
 };
 export type Clamp = PartOf<typeof CLAMP_FIELDS>;
 
 /** A plug-in mains meter. */
 export const MAINS_METER_FIELDS = {
-  ofReadingRatio: quantity("Accuracy, of the reading", "", [0, 0.1], 0.01),
-  resolutionWatts: quantity("Last digit", "W", [0.01, 10], 0.1),
+  ofReadingRatio: quantityParameter("Accuracy, of the reading", "", [0, 0.1], 0.01),
+  resolutionWatts: quantityParameter("Last digit", "W", [0.01, 10], 0.1),
 };
 export type MainsMeter = PartOf<typeof MAINS_METER_FIELDS>;
 
 /** One contact and one infrared thermometer. */
 export const THERMOMETER_FIELDS = {
-  contactLagSeconds: quantity("Contact probe, time constant", "s", [0, 300], 8),
-  contactErrorCelsius: quantity("Contact probe, error", "K", [0, 10], 1),
-  emissivity: quantity("Emissivity of the spot", "", [0.05, 1], 0.93),
-  assumedEmissivity: quantity("Emissivity the infrared thermometer assumes", "", [0.05, 1], 0.95),
-  spotRatio: quantity("Share of the infrared spot that lies on the part", "", [0.05, 1], 0.9),
+  contactLagSeconds: quantityParameter("Contact probe, time constant", "s", [0, 300], 8),
+  contactErrorCelsius: quantityParameter("Contact probe, error", "K", [0, 10], 1),
+  emissivity: quantityParameter("Emissivity of the spot", "", [0.05, 1], 0.93),
+  assumedEmissivity: quantityParameter(
+    "Emissivity the infrared thermometer assumes",
+    "",
+    [0.05, 1],
+    0.95,
+  ),
+  spotRatio: quantityParameter(
+    "Share of the infrared spot that lies on the part",
+    "",
+    [0.05, 1],
+    0.9,
+  ),
 };
 export type Thermometers = PartOf<typeof THERMOMETER_FIELDS>;
 

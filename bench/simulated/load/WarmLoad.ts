@@ -1,7 +1,7 @@
 import { secondsUntil } from "../heat/settling";
 import { Overload } from "./Overload";
 import type { LoadState } from "./loadSpace";
-import type { Load, ResistiveLoad, ResistorPart } from "./types";
+import type { SimulatedLoad, ResistiveLoad, ResistorPart } from "./types";
 
 /** What one resistor is going through. */
 type ResistorState = {
@@ -22,7 +22,7 @@ export class WarmLoad {
   private readonly coil: Overload | null;
 
   constructor(
-    private readonly load: Load,
+    private readonly load: SimulatedLoad,
     private readonly ambientCelsius: number,
   ) {
     this.root = load.kind === "speaker" ? null : this.nodeOf(load);

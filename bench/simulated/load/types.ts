@@ -1,32 +1,37 @@
-import { partOf, quantity, type PartOf } from "../../fields";
+import { partOf, quantityParameter, type PartOf } from "../../fields";
 
 /** A power resistor as bought, measured and mounted. */
 export const RESISTOR_FIELDS = {
-  ohms: quantity("Measured at ambient", "Ω", [0.05, 1000], 8.2),
-  ratedWatts: quantity("Rating as mounted", "W", [0.1, 5000], 200),
-  celsiusPerWatt: quantity("Rise of its surface for each watt, settled", "K/W", [0.01, 100], 1.1),
-  joulesPerCelsius: quantity("Heat it stores", "J/K", [0.1, 10_000], 180),
-  perCelsius: quantity("Temperature coefficient", "1/K", [-0.002, 0.006], 0.0001),
-  henries: quantity("Inductance", "H", [0, 0.001], 4e-6),
-  failsAboveCelsius: quantity("Opens above", "°C", [80, 1000], 400),
+  ohms: quantityParameter("Measured at ambient", "Ω", [0.05, 1000], 8.2),
+  ratedWatts: quantityParameter("Rating as mounted", "W", [0.1, 5000], 200),
+  celsiusPerWatt: quantityParameter(
+    "Rise of its surface for each watt, settled",
+    "K/W",
+    [0.01, 100],
+    1.1,
+  ),
+  joulesPerCelsius: quantityParameter("Heat it stores", "J/K", [0.1, 10_000], 180),
+  perCelsius: quantityParameter("Temperature coefficient", "1/K", [-0.002, 0.006], 0.0001),
+  henries: quantityParameter("Inductance", "H", [0, 0.001], 4e-6),
+  failsAboveCelsius: quantityParameter("Opens above", "°C", [80, 1000], 400),
 };
 export type ResistorPart = PartOf<typeof RESISTOR_FIELDS> & { kind: "resistor" };
 
 /** A stand-in for a loudspeaker: coil, and the resonance of its moving parts as an electrical circuit. */
 export const SPEAKER_FIELDS = {
-  ohms: quantity("Coil resistance", "Ω", [1, 50], 6.2),
-  henries: quantity("Coil inductance", "H", [0, 0.01], 0.0005),
-  resonanceHz: quantity("Resonance", "Hz", [15, 500], 55),
-  mechanicalQ: quantity("Mechanical Q", "", [0.5, 20], 4),
-  electricalQ: quantity("Electrical Q", "", [0.1, 5], 0.5),
-  ratedWatts: quantity("Rating", "W", [1, 2000], 100),
+  ohms: quantityParameter("Coil resistance", "Ω", [1, 50], 6.2),
+  henries: quantityParameter("Coil inductance", "H", [0, 0.01], 0.0005),
+  resonanceHz: quantityParameter("Resonance", "Hz", [15, 500], 55),
+  mechanicalQ: quantityParameter("Mechanical Q", "", [0.5, 20], 4),
+  electricalQ: quantityParameter("Electrical Q", "", [0.1, 5], 0.5),
+  ratedWatts: quantityParameter("Rating", "W", [1, 2000], 100),
 };
 export type SpeakerPart = PartOf<typeof SPEAKER_FIELDS> & { kind: "speaker" };
 
 export type NetworkPart = { kind: "series" | "parallel"; parts: readonly ResistiveLoad[] };
 export type ResistiveLoad = ResistorPart | NetworkPart;
 /** What hangs on one channel, or between two that are bridged. */
-export type Load = ResistiveLoad | SpeakerPart;
+export type SimulatedLoad = ResistiveLoad | SpeakerPart;
 
 /** A resistor with usual values but for its ohms. */
 export const resistor = (ohms: number, given: Partial<ResistorPart> = {}): ResistorPart => ({
@@ -39,7 +44,7 @@ export const speaker = (given: Partial<SpeakerPart> = {}): SpeakerPart => ({
 });
 
 /** What an ohmmeter reads on a cold load: of a speaker its coil. */
-export const coldOhms = (load: Load): number => {
+export const coldOhms = (load: SimulatedLoad): number => {
   if (!("parts" in load)) return load.ohms;
   const parts = load.parts.map(coldOhms);
   return load.kind === "series"

@@ -1,8 +1,8 @@
 import { failure, success, type Outcome } from "@/core/outcome";
-import { RESISTOR_FIELDS, SPEAKER_FIELDS, type Load } from "../load/types";
+import { RESISTOR_FIELDS, SPEAKER_FIELDS, type SimulatedLoad } from "../load/types";
 import { FAULTS, type FaultName } from "./faultNames";
 import type { Field, Fields } from "../../fields";
-import { PLAIN_PARTS, STAGE_FIELDS, SUPPLY_FIELDS, type Rig } from "./rig";
+import { PLAIN_PARTS, STAGE_FIELDS, SUPPLY_FIELDS, type SimulatedRig } from "./rig";
 
 /** What was wrong, found deep inside a file. */
 class Misfit extends Error {}
@@ -24,7 +24,7 @@ const KNOWN = [
  * A rig from what a file holds. Whatever is left out is as usual; what is there must be known and within its span.
  * @returns a finding that names the field, its value and what it may be
  */
-export const checkRig = (json: unknown): Outcome<Rig> => {
+export const checkRig = (json: unknown): Outcome<SimulatedRig> => {
   try {
     const file = asObject(json, "the rig");
     refuseUnknown(file, KNOWN, "");
@@ -50,7 +50,7 @@ export const checkRig = (json: unknown): Outcome<Rig> => {
       faults: faults.map(
         (fault, k) => oneOf(fault, Object.keys(FAULTS), `faults[${k}]`) as FaultName,
       ),
-    } as unknown as Rig;
+    } as unknown as SimulatedRig;
     refuseContradiction(rig);
     return success(rig);
   } catch (error) {
@@ -129,7 +129,7 @@ const checkedKind = (
   return { kind, ...checkedPart(given, kinds[kind as string], path) };
 };
 
-const checkedLoad = (given: unknown, path: string, depth = 0): Load => {
+const checkedLoad = (given: unknown, path: string, depth = 0): SimulatedLoad => {
   const { kind, parts, ...rest } = asObject(given, path);
   if (kind !== "series" && kind !== "parallel")
     return checkedKind(
@@ -138,18 +138,24 @@ const checkedLoad = (given: unknown, path: string, depth = 0): Load => {
         ? { resistor: RESISTOR_FIELDS, speaker: SPEAKER_FIELDS }
         : { resistor: RESISTOR_FIELDS },
       path,
-    ) as unknown as Load;
+    ) as unknown as SimulatedLoad;
   refuseUnknown(rest, [], `${path}.`);
   if (!Array.isArray(parts) || parts.length === 0 || parts.length > MOST_PARTS || depth > 4)
     throw new Misfit(`${path}.parts must be a list of resistors or networks, at most five deep`);
   return {
     kind,
     parts: parts.map((part, k) => checkedLoad(part, `${path}.parts[${k}]`, depth + 1)),
-  } as Load;
+  } as SimulatedLoad;
 };
 
 /** Parts that are each in order but do not go together. */
-const refuseContradiction = ({ stage, supply, protection, connection, input }: Rig): void => {
+const refuseContradiction = ({
+  stage,
+  supply,
+  protection,
+  connection,
+  input,
+}: SimulatedRig): void => {
   if (!Number.isInteger(input.channelCount))
     throw new Misfit(`input.channelCount is ${input.channelCount}; channels come in whole numbers`);
   if (

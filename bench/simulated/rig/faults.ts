@@ -1,13 +1,13 @@
 import type { StagePart } from "../amplifier";
 import type { SupplyPart } from "../supply";
 import type { FaultName } from "./faultNames";
-import type { Rig } from "./rig";
+import type { SimulatedRig } from "./rig";
 
 /** The rig with its faults built into its parts. The weak channel is built in where the channels are made: see `stageOfChannel`. */
-export const withFaults = (rig: Rig): Rig =>
+export const withFaults = (rig: SimulatedRig): SimulatedRig =>
   rig.faults.reduce((faulty, fault) => CHANGES[fault](faulty), rig);
 
-const CHANGES: Record<FaultName, (rig: Rig) => Rig> = {
+const CHANGES: Record<FaultName, (rig: SimulatedRig) => SimulatedRig> = {
   "tired-reservoir": (rig) => ({ ...rig, supply: tired(rig.supply) }),
   "tired-coupling": (rig) => ({
     ...rig,
@@ -57,7 +57,7 @@ const underbiased = (stage: StagePart): StagePart =>
     : { ...stage, idleAmperes: stage.idleAmperes * 0.04, crossoverVolts: stage.crossoverVolts * 5 };
 
 /** Worn devices keep more of the rail for themselves. */
-export const stageOfChannel = (rig: Rig, channel: number): StagePart => {
+export const stageOfChannel = (rig: SimulatedRig, channel: number): StagePart => {
   const { stage } = rig;
   if (channel !== 1 || !rig.faults.includes("weak-channel")) return stage;
   if (stage.kind === "transformer")

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { resolve } from "node:path";
-import { checkRig, EXAMPLE_RIGS, rigSchema, type Rig } from "..";
+import { checkRig, EXAMPLE_RIGS, rigJsonSchema, type SimulatedRig } from "..";
 import { FAULTS, type FaultName } from "./faultNames";
 import {
   DESK,
@@ -37,7 +37,7 @@ test.each(Object.entries(EXAMPLE_RIGS))(
 
 test("the published schema is what the fields say: npm run build:schema writes it", () => {
   expect(JSON.parse(readFileSync(resolve(__dirname, "../rig.schema.json"), "utf8"))).toEqual(
-    JSON.parse(JSON.stringify(rigSchema())),
+    JSON.parse(JSON.stringify(rigJsonSchema())),
   );
 });
 
@@ -110,7 +110,7 @@ test("whatever is left out is as usual", () => {
 });
 
 /** What each fault shows in a capture, as a number that rises with it. */
-const SIGNS: Record<FaultName, (rig: Rig) => number> = {
+const SIGNS: Record<FaultName, (rig: SimulatedRig) => number> = {
   "tired-reservoir": (rig) =>
     readTone(playTone(rig, 1.4, { drives: [true, true], seconds: 0.4 }).volts[0]).flattening
       .positive.tipSpreadVolts,
@@ -138,10 +138,10 @@ const SIGNS: Record<FaultName, (rig: Rig) => number> = {
   "weak-source": (rig) =>
     1 / Math.max(...sweepOf(rig, 1.2).result.channels[0].steps.map(({ powerWatts }) => powerWatts)),
 };
-const HOSTS: Partial<Record<FaultName, Rig>> = {
+const HOSTS: Partial<Record<FaultName, SimulatedRig>> = {
   "filter-for-another-load": loaded(DESK, 8),
   "undersized-brick": loaded(
-    { ...DESK, supply: { ...DESK.supply, overload: "constant-current" } as Rig["supply"] },
+    { ...DESK, supply: { ...DESK.supply, overload: "constant-current" } as SimulatedRig["supply"] },
     4,
     4,
   ),

@@ -15,7 +15,7 @@ import {
   type Thermometers,
   type Voltmeter,
 } from "../instruments/meters";
-import type { Load } from "../load/types";
+import type { SimulatedLoad } from "../load/types";
 import { PROTECTION_FIELDS, type ProtectionPart } from "../protection/fields";
 import { SOURCE_FIELDS, type SourcePart } from "../source/source";
 import type { SupplyPart } from "../supply";
@@ -24,7 +24,7 @@ import { LINEAR_FIELDS } from "../supply/linear";
 import { MAINS_FIELDS, type Mains } from "../supply/mains";
 import { SWITCHED_FIELDS } from "../supply/switched";
 import type { FaultName } from "./faultNames";
-import { quantity, type PartOf } from "../../fields";
+import { quantityParameter, type PartOf } from "../../fields";
 
 export const STAGE_FIELDS = {
   "class-a": CLASS_A_FIELDS,
@@ -38,7 +38,7 @@ export const SUPPLY_FIELDS = {
   brick: BRICK_FIELDS,
   switched: SWITCHED_FIELDS,
 } as const;
-export const ROOM_FIELDS = { ambientCelsius: quantity("Room", "°C", [-10, 50], 22) };
+export const ROOM_FIELDS = { ambientCelsius: quantityParameter("Room", "°C", [-10, 50], 22) };
 /** Parts of one shape each. */
 export const PLAIN_PARTS = {
   source: SOURCE_FIELDS,
@@ -55,7 +55,7 @@ export const PLAIN_PARTS = {
 } as const;
 
 /** A whole bench: the amplifier with its supply and load, what drives it and what measures it. */
-export type Rig = {
+export type SimulatedRig = {
   name: string;
   description: string;
   source: SourcePart;
@@ -67,7 +67,7 @@ export type Rig = {
   heat: HeatPart;
   room: PartOf<typeof ROOM_FIELDS>;
   /** One a channel; the last one serves all further channels. */
-  loads: readonly Load[];
+  loads: readonly SimulatedLoad[];
   connection: "separate" | "bridged";
   converter: Converter;
   voltmeter: Voltmeter;

@@ -4,7 +4,7 @@ import type { Field, Fields } from "../../fields";
 import { PLAIN_PARTS, STAGE_FIELDS, SUPPLY_FIELDS } from "./rig";
 
 /** The JSON Schema of a rig file, made from the same fields that check it. */
-export const rigSchema = (): object => ({
+export const rigJsonSchema = (): object => ({
   $schema: "https://json-schema.org/draft/2020-12/schema",
   title: "Rimebank rig",
   description:

@@ -1,18 +1,18 @@
 import { addNoise } from "../instruments/seededNoise";
-import { quantity, type PartOf } from "../../fields";
+import { quantityParameter, type PartOf } from "../../fields";
 
 /** What plays the stimulus. */
 export const SOURCE_FIELDS = {
-  mostVoltsRms: quantity(
+  mostVoltsRms: quantityParameter(
     "Highest output, sine, without load (a telephone 0.5, a player 2)",
     "V",
     [0.01, 20],
     2,
   ),
-  outputOhms: quantity("Output resistance", "Ω", [0, 10_000], 100),
-  noiseVoltsRms: quantity("Noise, 20 Hz to 20 kHz", "V", [0, 0.01], 3e-6),
-  secondHarmonicRatio: quantity("Second harmonic at full output", "", [0, 0.1], 2e-6),
-  thirdHarmonicRatio: quantity("Third harmonic at full output", "", [0, 0.1], 2e-6),
+  outputOhms: quantityParameter("Output resistance", "Ω", [0, 10_000], 100),
+  noiseVoltsRms: quantityParameter("Noise, 20 Hz to 20 kHz", "V", [0, 0.01], 3e-6),
+  secondHarmonicRatio: quantityParameter("Second harmonic at full output", "", [0, 0.1], 2e-6),
+  thirdHarmonicRatio: quantityParameter("Third harmonic at full output", "", [0, 0.1], 2e-6),
 };
 export type SourcePart = PartOf<typeof SOURCE_FIELDS>;
 

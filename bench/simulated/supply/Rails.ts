@@ -36,7 +36,7 @@ export class Rails {
 export type SupplyJoules = { given: number; lost: number; stored: number };
 
 /** A supply moves its rails on in steps of a fixed length. */
-export interface Supply {
+export interface RailSupply {
   readonly rails: Rails;
   /** Amperes taken from the mains at this moment, signed as the mains volts are. */
   readonly mainsAmperes: number;

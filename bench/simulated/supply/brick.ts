@@ -1,28 +1,28 @@
-import { choice, quantity, type PartOf } from "../../fields";
+import { choice, quantityParameter, type PartOf } from "../../fields";
 import { FrontEnd } from "./FrontEnd";
 import type { Mains } from "./mains";
-import { Rails, type Supply, type SupplyJoules } from "./Rails";
+import { Rails, type RailSupply, type SupplyJoules } from "./Rails";
 
 /** An external supply of one voltage. */
 export const BRICK_FIELDS = {
-  volts: quantity("Output voltage", "V", [3, 100], 24),
-  limitAmperes: quantity("Current it gives for any time", "A", [0.1, 60], 3),
+  volts: quantityParameter("Output voltage", "V", [3, 100], 24),
+  limitAmperes: quantityParameter("Current it gives for any time", "A", [0.1, 60], 3),
   overload: choice(
     "Beyond its current limit",
     ["constant-current", "fold-back", "hiccup"],
     "constant-current",
   ),
-  overloadRatio: quantity("Short overload, times the limit", "", [1, 4], 1.3),
-  overloadSeconds: quantity("How long the overload lasts", "s", [0, 2], 0.02),
-  outputOhms: quantity("Output and cable resistance", "Ω", [0.001, 2], 0.06),
-  outputFarads: quantity(
+  overloadRatio: quantityParameter("Short overload, times the limit", "", [1, 4], 1.3),
+  overloadSeconds: quantityParameter("How long the overload lasts", "s", [0, 2], 0.02),
+  outputOhms: quantityParameter("Output and cable resistance", "Ω", [0.001, 2], 0.06),
+  outputFarads: quantityParameter(
     "Capacitance behind the cable, in the amplifier",
     "F",
     [1e-6, 0.2],
     0.0022,
   ),
-  efficiencyRatio: quantity("Efficiency", "", [0.4, 0.99], 0.87),
-  powerFactor: quantity("Power factor", "", [0.3, 1], 0.6),
+  efficiencyRatio: quantityParameter("Efficiency", "", [0.4, 0.99], 0.87),
+  powerFactor: quantityParameter("Power factor", "", [0.3, 1], 0.6),
 };
 export type BrickSupply = PartOf<typeof BRICK_FIELDS> & { kind: "brick" };
 
@@ -37,7 +37,7 @@ const REST_SECONDS = 0.6;
  * A regulated voltage behind a resistance, which gives up to a limit. Each step is implicit: a small output capacitor
  * with a small resistance settles faster than a step, and an explicit one would swing.
  */
-export class BrickModel implements Supply {
+export class BrickModel implements RailSupply {
   readonly rails = new Rails();
   private readonly frontEnd: FrontEnd;
   private givenJoules = 0;

@@ -1,18 +1,18 @@
-import { quantity, type PartOf } from "../../fields";
-import { Rails, type Supply, type SupplyJoules } from "./Rails";
+import { quantityParameter, type PartOf } from "../../fields";
+import { Rails, type RailSupply, type SupplyJoules } from "./Rails";
 import { JUNCTION_VOLTS, rectify } from "./rectifier";
 
 /** Transformer, bridge and reservoirs, unregulated; one winding half, and one reservoir, for each rail. */
 export const LINEAR_FIELDS = {
-  secondaryVoltsRms: quantity("Each half of the winding, without load", "V", [3, 500], 28),
-  windingOhms: quantity("Each half of the winding", "Ω", [0.005, 200], 0.25),
-  primaryOhms: quantity("Primary winding", "Ω", [0.01, 200], 2.5),
-  diodeVolts: quantity("Drop of a rectifier diode at 1 A", "V", [0, 3], 0.84),
-  diodeOhms: quantity("Slope resistance of a diode", "Ω", [0, 1], 0.02),
-  reservoirFarads: quantity("Reservoir of each rail, as new", "F", [1e-5, 0.5], 0.01),
-  reservoirOhms: quantity("Series resistance of a reservoir, as new", "Ω", [0, 2], 0.02),
-  dryingRatio: quantity("How far the reservoirs have dried out", "", [0, 0.99], 0),
-  highSecondaryVoltsRms: quantity(
+  secondaryVoltsRms: quantityParameter("Each half of the winding, without load", "V", [3, 500], 28),
+  windingOhms: quantityParameter("Each half of the winding", "Ω", [0.005, 200], 0.25),
+  primaryOhms: quantityParameter("Primary winding", "Ω", [0.01, 200], 2.5),
+  diodeVolts: quantityParameter("Drop of a rectifier diode at 1 A", "V", [0, 3], 0.84),
+  diodeOhms: quantityParameter("Slope resistance of a diode", "Ω", [0, 1], 0.02),
+  reservoirFarads: quantityParameter("Reservoir of each rail, as new", "F", [1e-5, 0.5], 0.01),
+  reservoirOhms: quantityParameter("Series resistance of a reservoir, as new", "Ω", [0, 2], 0.02),
+  dryingRatio: quantityParameter("How far the reservoirs have dried out", "", [0, 0.99], 0),
+  highSecondaryVoltsRms: quantityParameter(
     "Second, higher winding for class G or H; 0 is none",
     "V",
     [0, 200],
@@ -37,7 +37,7 @@ const dried = ({
  * The trapezoidal rule is used: with dried-out reservoirs the shortest time constant is only ten steps or so long.
  * @see O. H. Schade, Analysis of Rectifier Operation, Proc. IRE 31, 1943
  */
-export class LinearSupplyModel implements Supply {
+export class LinearSupplyModel implements RailSupply {
   readonly rails = new Rails();
   mainsAmperes = 0;
   private readonly low: Reservoirs;

@@ -1,13 +1,13 @@
 import { secondsUntil } from "../heat/settling";
-import { choice, quantity, type PartOf } from "../../fields";
+import { choice, quantityParameter, type PartOf } from "../../fields";
 
 /** The socket that everything hangs on. */
 export const MAINS_FIELDS = {
-  nominalVoltsRms: quantity("Voltage the amplifier is set to", "V", [90, 250], 230),
-  voltsRms: quantity("Voltage at the socket, without load", "V", [50, 300], 230),
-  frequencyHz: quantity("Mains frequency", "Hz", [45, 65], 50),
-  sourceOhms: quantity("Resistance of the circuit", "Ω", [0, 5], 0.4),
-  breakerAmperes: quantity("Breaker rating", "A", [0.5, 63], 16),
+  nominalVoltsRms: quantityParameter("Voltage the amplifier is set to", "V", [90, 250], 230),
+  voltsRms: quantityParameter("Voltage at the socket, without load", "V", [50, 300], 230),
+  frequencyHz: quantityParameter("Mains frequency", "Hz", [45, 65], 50),
+  sourceOhms: quantityParameter("Resistance of the circuit", "Ω", [0, 5], 0.4),
+  breakerAmperes: quantityParameter("Breaker rating", "A", [0.5, 63], 16),
   breakerCurve: choice("Breaker curve", ["B", "C"], "B"),
 };
 export type Mains = PartOf<typeof MAINS_FIELDS>;

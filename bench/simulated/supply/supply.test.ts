@@ -3,7 +3,7 @@ import { rectifierAmperes } from "./rectifierAmperes";
 import { BRICK_FIELDS, BrickModel, type BrickSupply } from "./brick";
 import { LINEAR_FIELDS, LinearSupplyModel } from "./linear";
 import { MAINS_FIELDS, MainsModel, type Mains } from "./mains";
-import type { Supply } from "./Rails";
+import type { RailSupply } from "./Rails";
 import { SWITCHED_FIELDS, SwitchedModel } from "./switched";
 import { partOf } from "../../fields";
 
@@ -11,7 +11,7 @@ const STEP_SECONDS = 1 / 192_000;
 const MAINS = partOf(MAINS_FIELDS);
 
 /** Draws steady amperes from both rails for so long. @returns mean of the positive rail over the last tenth, and what the mains gave */
-const hold = (supply: Supply, amperes: number, seconds: number, mains: Mains = MAINS) => {
+const hold = (supply: RailSupply, amperes: number, seconds: number, mains: Mains = MAINS) => {
   const model = new MainsModel(mains, STEP_SECONDS);
   let sum = 0,
     count = 0,

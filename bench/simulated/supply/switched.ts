@@ -1,23 +1,23 @@
-import { quantity, type PartOf } from "../../fields";
+import { quantityParameter, type PartOf } from "../../fields";
 import { FrontEnd } from "./FrontEnd";
 import type { Mains } from "./mains";
-import { Rails, type Supply, type SupplyJoules } from "./Rails";
+import { Rails, type RailSupply, type SupplyJoules } from "./Rails";
 
 /** A switched supply inside the amplifier: two regulated rails that share its power. */
 export const SWITCHED_FIELDS = {
-  railVolts: quantity("Rail voltage", "V", [5, 150], 45),
-  continuousWatts: quantity("Power it gives for any time", "W", [5, 5000], 400),
-  peakWatts: quantity("Power it gives for a short time", "W", [5, 10_000], 700),
-  peakSeconds: quantity("How long it gives that", "s", [0, 5], 0.2),
-  outputOhms: quantity("Output resistance of a rail", "Ω", [0.001, 2], 0.05),
-  outputFarads: quantity("Capacitance of a rail", "F", [1e-6, 0.2], 0.0022),
-  efficiencyRatio: quantity("Efficiency", "", [0.4, 0.99], 0.9),
-  powerFactor: quantity("Power factor", "", [0.3, 1], 0.95),
+  railVolts: quantityParameter("Rail voltage", "V", [5, 150], 45),
+  continuousWatts: quantityParameter("Power it gives for any time", "W", [5, 5000], 400),
+  peakWatts: quantityParameter("Power it gives for a short time", "W", [5, 10_000], 700),
+  peakSeconds: quantityParameter("How long it gives that", "s", [0, 5], 0.2),
+  outputOhms: quantityParameter("Output resistance of a rail", "Ω", [0.001, 2], 0.05),
+  outputFarads: quantityParameter("Capacitance of a rail", "F", [1e-6, 0.2], 0.0022),
+  efficiencyRatio: quantityParameter("Efficiency", "", [0.4, 0.99], 0.9),
+  powerFactor: quantityParameter("Power factor", "", [0.3, 1], 0.95),
 };
 export type SwitchedSupply = PartOf<typeof SWITCHED_FIELDS> & { kind: "switched" };
 
 /** Implicit for the same reason as the brick: small capacitors behind small resistances. It can give current but take none, so a rail may be pumped up. */
-export class SwitchedModel implements Supply {
+export class SwitchedModel implements RailSupply {
   readonly rails = new Rails();
   private readonly frontEnd: FrontEnd;
   private givenJoules = 0;

@@ -10,19 +10,19 @@ import {
   record,
   resistor,
   type BenchLog,
-  type Load,
-  type Rig,
+  type SimulatedLoad,
+  type SimulatedRig,
   type SimulatedRequest,
 } from "..";
 
 /** A rig from what differs from the usual. */
-export const rigOf = (json: object): Rig => {
+export const rigOf = (json: object): SimulatedRig => {
   const outcome = checkRig(json);
   if (!outcome.ok) throw new Error(outcome.finding.advice);
   return outcome.value;
 };
 
-export const loaded = (rig: Rig, ...loads: (number | Load)[]): Rig => ({
+export const loaded = (rig: SimulatedRig, ...loads: (number | SimulatedLoad)[]): SimulatedRig => ({
   ...rig,
   loads: loads.map((load) =>
     typeof load === "number" ? resistor(load, { perCelsius: 0, henries: 0 }) : load,
@@ -94,7 +94,7 @@ export const RATE_HZ = 192_000;
 
 /** A steady tone at so many volts RMS of the source: the volts across the loads after a settling time. */
 export const playTone = (
-  rig: Rig,
+  rig: SimulatedRig,
   voltsRms: number,
   {
     frequencyHz = 1000,
@@ -146,7 +146,7 @@ export const readTone = (
 };
 
 /** Volts RMS of a small tone at one frequency. */
-export const smallSignalVolts = (rig: Rig, frequencyHz: number): number =>
+export const smallSignalVolts = (rig: SimulatedRig, frequencyHz: number): number =>
   readTone(playTone(rig, 0.05, { frequencyHz, seconds: 0.6 }).volts[0], RATE_HZ, 80_000)
     .fundamentalVoltsRms;
 
@@ -155,7 +155,7 @@ export const harmonicRatio = ({ harmonics }: ToneReading, order: number): number
 
 /** A power sweep up to so many volts RMS of the source, analysed like any recording. */
 export const sweepOf = (
-  rig: Rig,
+  rig: SimulatedRig,
   lastVoltsRms: number,
   drives: readonly boolean[] = [true],
   stepSeconds = 0.08,

@@ -2,7 +2,7 @@ import { quantityField } from "../settings";
 import type { RunKindFacts } from "../types";
 
 /** Both channels as one: a power sweep of the bridge, and what it means for each of the two channels, at half the load. */
-export const bridged: RunKindFacts = {
+export const bridgedKind: RunKindFacts = {
   title: "Bridged",
   yields: "both channels as one",
   plan: { violence: 8, seconds: 12, meanRatio: 0.16, level: { ratio: 1.1 }, from: "everything" },

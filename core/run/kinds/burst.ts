@@ -13,7 +13,7 @@ export const BURST_NAMES = Object.keys(BURST_KINDS) as BurstName[];
 export const ALL = "all";
 
 /** Burst power: the highest level at which the last cycle is still clean. */
-export const burst: RunKindFacts = {
+export const burstKind: RunKindFacts = {
   title: "Burst power",
   yields: "the last clean cycle of 20 ms",
   plan: {

@@ -54,7 +54,7 @@ const typed: TypedReading = {
 };
 
 /** Just below flat tops, found by raising and backing off: power from RMS volts, and from peak volts. */
-export const clipSearch: RunKindFacts = {
+export const clipSearchKind: RunKindFacts = {
   title: "Clip search",
   hears: "one-tone",
   yields: "power just below flat tops, and which half goes first",

@@ -2,7 +2,7 @@ import { choiceField, quantityField } from "../settings";
 import type { RunKindFacts } from "../types";
 
 /** What leaks from channel to channel, each way, against frequency. */
-export const crosstalk: RunKindFacts = {
+export const crosstalkKind: RunKindFacts = {
   title: "Crosstalk",
   yields: "what leaks from channel to channel",
   plan: { violence: 2, seconds: 60, meanRatio: 1, level: { watts: 5 }, from: "standard" },

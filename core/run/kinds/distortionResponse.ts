@@ -2,7 +2,7 @@ import { forReading, quantityField } from "../settings";
 import type { RunKindFacts } from "../types";
 
 /** Distortion from 20 Hz to 20 kHz at two powers. */
-export const distortionResponse: RunKindFacts = {
+export const distortionResponseKind: RunKindFacts = {
   title: "Distortion against frequency",
   yields: "20 Hz to 20 kHz at two powers",
   plan: { violence: 4, seconds: 60, meanRatio: 0.5, level: { ratio: 0.5 }, from: "standard" },

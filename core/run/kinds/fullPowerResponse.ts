@@ -2,7 +2,7 @@ import { forReading, quantityField } from "../settings";
 import type { RunKindFacts } from "../types";
 
 /** The band at rated power in one short sweep; it begins higher when the amplifier shuts down at the low end. */
-export const fullPowerResponse: RunKindFacts = {
+export const fullPowerResponseKind: RunKindFacts = {
   title: "Full-power response",
   yields: "the band at rated power, in a short sweep",
   plan: { violence: 7, seconds: 5, meanRatio: 1, level: { ratio: 1 }, from: "everything" },

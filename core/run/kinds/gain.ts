@@ -38,7 +38,7 @@ const typed: TypedReading = {
 };
 
 /** Gain at two levels, from output and input recorded together, channel balance, and the drive that rated output takes. */
-export const gain: RunKindFacts = {
+export const gainKind: RunKindFacts = {
   title: "Level and gain",
   yields: "gain and balance at 1 W and 5 W",
   readsInput: true,

@@ -19,7 +19,7 @@ const SOAK_FIELDS: readonly SettingField[] = [
 ];
 
 /** A soak is watched with thermometers, not recorded as sound: it has no shots. */
-export const heatSoak: RunKindFacts = {
+export const heatSoakKind: RunKindFacts = {
   title: "Heat soak",
   yields: "settled temperature and time to cut-out at an eighth of rated power",
   plan: { violence: 9, seconds: 3600, meanRatio: 1, level: { ratio: 0.125 }, from: "everything" },

@@ -2,7 +2,7 @@ import { forReading, quantityField } from "../settings";
 import type { RunKindFacts } from "../types";
 
 /** Output impedance and damping factor from two loads. */
-export const impedance: RunKindFacts = {
+export const impedanceKind: RunKindFacts = {
   title: "Output impedance",
   yields: "damping factor, from two loads",
   readsInput: true,

@@ -2,7 +2,7 @@ import { quantityField } from "../settings";
 import type { RunKindFacts } from "../types";
 
 /** What two tones make of each other: 19 and 20 kHz, then 60 Hz and 7 kHz four to one. */
-export const intermodulation: RunKindFacts = {
+export const intermodulationKind: RunKindFacts = {
   title: "Intermodulation",
   yields: "19 + 20 kHz, and 60 Hz + 7 kHz",
   plan: { violence: 3, seconds: 60, meanRatio: 0.5, level: { ratio: 0.5 }, from: "everything" },

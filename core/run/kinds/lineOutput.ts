@@ -2,7 +2,7 @@ import { quantityField } from "../settings";
 import type { RunKindFacts } from "../types";
 
 /** An output that feeds another amplifier: distortion at some volts. */
-export const lineOutput: RunKindFacts = {
+export const lineOutputKind: RunKindFacts = {
   title: "Line output",
   yields: "distortion at 1, 2 and 3 V",
   plan: { violence: 1, seconds: 30, meanRatio: 1, level: { watts: 0.1 }, from: null },

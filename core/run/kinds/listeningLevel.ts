@@ -38,7 +38,7 @@ const typed: TypedReading = {
 };
 
 /** With a real speaker and a sound level meter: typed only, and marked as indicative. */
-export const listeningLevel: RunKindFacts = {
+export const listeningLevelKind: RunKindFacts = {
   title: "Listening level",
   yields: "power at the ear, indicative",
   plan: { violence: 2, seconds: 120, meanRatio: 0.2, level: { watts: 1 }, from: null },

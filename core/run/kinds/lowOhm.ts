@@ -5,7 +5,7 @@ import type { RunKindFacts } from "../types";
 const LOW_OHMS = 2;
 
 /** Two ohms in bursts first, then a held tone: does it trip, after how long, and does it come back by itself? */
-export const lowOhm: RunKindFacts = {
+export const lowOhmKind: RunKindFacts = {
   title: "Low-ohm stress",
   yields: "2 ohm in bursts: trips, and whether it recovers",
   plan: {

@@ -73,7 +73,7 @@ const typed: TypedReading = {
 };
 
 /** Watts and amperes from the mains: idle, at an eighth and at rated power; efficiency, heat, and what the breaker has left. */
-export const mainsDraw: RunKindFacts = {
+export const mainsDrawKind: RunKindFacts = {
   needsMains: true,
   title: "Mains draw",
   yields: "watts from the mains, idle to rated",

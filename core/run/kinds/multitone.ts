@@ -2,7 +2,7 @@ import { quantityField } from "../settings";
 import type { RunKindFacts } from "../types";
 
 /** Many tones at once, and what lies between them. */
-export const multitone: RunKindFacts = {
+export const multitoneKind: RunKindFacts = {
   title: "Multitone",
   yields: "distortion-free range with many tones at once",
   plan: { violence: 2, seconds: 30, meanRatio: 1, level: { watts: 5 }, from: "everything" },

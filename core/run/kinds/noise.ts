@@ -43,7 +43,7 @@ const typed: TypedReading = {
 };
 
 /** Input shorted: hiss and hum, in volts and under 1 W, 2.83 V and the rated output. */
-export const noise: RunKindFacts = {
+export const noiseKind: RunKindFacts = {
   title: "Noise and hum",
   yields: "hiss and hum with the input shorted",
   plan: { violence: 0, seconds: 30, meanRatio: 0, level: { watts: 0 }, from: "standard" },

@@ -2,7 +2,7 @@ import { quantityField } from "../settings";
 import type { RunKindFacts } from "../types";
 
 /** Pink noise in third octaves: the band's balance with something like music. */
-export const noiseResponse: RunKindFacts = {
+export const noiseResponseKind: RunKindFacts = {
   title: "Noise response",
   yields: "third octaves with pink noise",
   plan: { violence: 1, seconds: 30, meanRatio: 0.5, level: { watts: 1 }, from: null },

@@ -6,7 +6,7 @@ import type { RunKindFacts } from "../types";
  * 0.16 of that of the last step.
  * @see IEC 60268-3:2018 (distortion-limited output power)
  */
-export const powerSweep: RunKindFacts = {
+export const powerSweepKind: RunKindFacts = {
   title: "Power against distortion",
   shortTitle: "Power sweep",
   yields: "power at each limit, and what stopped it",
@@ -22,6 +22,7 @@ export const powerSweep: RunKindFacts = {
   speaksTo: "power",
   isComparedByLoad: true,
   isForetold: true,
+  findsLimit: true,
   fields: [
     quantityField("frequencyHz", "Tone", "Hz", { initial: 1000, least: 20, most: 20_000 }),
     quantityField("lastVoltsRms", "Highest drive, 0 chooses", "V", {

@@ -2,7 +2,7 @@ import { quantityField } from "../settings";
 import type { RunKindFacts } from "../types";
 
 /** What the amplifier added: the output less the best linear fit of its input, or of a sine where the input is not known. */
-export const residual: RunKindFacts = {
+export const residualKind: RunKindFacts = {
   title: "Residual listening",
   yields: "what it added, to see and to hear",
   readsInput: true,

@@ -2,7 +2,7 @@ import { choiceField, forReading, quantityField } from "../settings";
 import type { RunKindFacts } from "../types";
 
 /** Magnitude and phase of one or two loads; points come by themselves where the curve bends. */
-export const response: RunKindFacts = {
+export const responseKind: RunKindFacts = {
   title: "Frequency response",
   yields: "magnitude and phase at 1 W",
   readsInput: true,

@@ -2,7 +2,7 @@ import { BAND_FIELDS, choiceField, forReading, quantityField, RANGE_FIELD } from
 import type { RunKindFacts } from "../types";
 
 /** A steady tone: SINAD, THD, THD+N, harmonics, hum, and the spectrum itself. */
-export const spectrum: RunKindFacts = {
+export const spectrumKind: RunKindFacts = {
   title: "Spectrum",
   hears: "one-tone",
   yields: "THD, THD+N, harmonics and hum lines at 5 W",

@@ -2,11 +2,12 @@ import { quantityField } from "../settings";
 import type { RunKindFacts } from "../types";
 
 /** Output against how long it must hold: a tone a little past the limit, from cold, cycle by cycle. */
-export const stayingPower: RunKindFacts = {
+export const stayingPowerKind: RunKindFacts = {
   title: "Staying power",
   yields: "output against how long it must hold",
   plan: { violence: 6, seconds: 40, meanRatio: 0.3, level: { ratio: 1.3 }, from: "everything" },
   hears: "tone-at-any-level",
+  tellsHowLong: true,
   charts: [["staying", "Staying power"]],
   fields: [
     quantityField("seconds", "Hold it for", "s", { initial: 5, least: 0.5, most: 90 }),

@@ -5,7 +5,7 @@ import { unfitting } from "../channels";
 import { figure } from "../figures";
 import { readLevels, type LevelResult } from "../levels";
 import { limitOf } from "../levelSearch";
-import { numberOf } from "../settings";
+import { settingNumber } from "../settings";
 import type { ChannelConditions } from "../../power";
 import type { ChannelResult, RunMethod } from "../types";
 
@@ -24,11 +24,11 @@ export const bridgedMethod: RunMethod = {
       label: "The bridge",
       stimulus: {
         kind: "level-sweep",
-        frequencyHz: numberOf(settings, "frequencyHz"),
+        frequencyHz: settingNumber(settings, "frequencyHz"),
         firstVoltsPeak: 0.04 * lastVoltsPeak,
         lastVoltsPeak,
         stepCount: LEVEL_COUNT,
-        stepSeconds: numberOf(settings, "seconds") / LEVEL_COUNT,
+        stepSeconds: settingNumber(settings, "seconds") / LEVEL_COUNT,
       },
       drives: [true],
       recordsInput: false,

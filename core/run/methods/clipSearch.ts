@@ -7,7 +7,7 @@ import { eachChannel } from "../channels";
 import { figure, toneFigures } from "../figures";
 import { wavePicture } from "../pictures";
 import { levelText, peakDriveAt, searchLevels, type LevelSearch } from "../levelSearch";
-import { numberOf } from "../settings";
+import { settingNumber } from "../settings";
 import { allDriven } from "../shots";
 import { stopAtLevel, stopByEvent } from "../stop";
 import type { Curve, Figure, RunStop, Recorded, RunMethod } from "../types";
@@ -49,9 +49,9 @@ export const clipSearchMethod: RunMethod = {
         label: `The tone, ${levelText(levelDb)}`,
         stimulus: {
           kind: "sine",
-          frequencyHz: numberOf(settings, "frequencyHz"),
+          frequencyHz: settingNumber(settings, "frequencyHz"),
           voltsPeak: peakDriveAt(levelDb, facts),
-          seconds: numberOf(settings, "seconds"),
+          seconds: settingNumber(settings, "seconds"),
         },
         drives: allDriven(facts),
         recordsInput: false,

@@ -5,7 +5,7 @@ import { logFrequencies } from "../../signal";
 import { amplitudeRatioToDb, formatHertz, formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
-import { numberOf } from "../settings";
+import { settingNumber } from "../settings";
 import { highestHz, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { Curve, ChannelResult, RunMethod } from "../types";
@@ -18,7 +18,7 @@ export const crosstalkMethod: RunMethod = {
     const frequencies = logFrequencies(
       20,
       Math.min(20_000, highestHz(facts)),
-      numberOf(settings, "pointsPerDecade"),
+      settingNumber(settings, "pointsPerDecade"),
     );
     for (let chosen = 0; chosen < facts.channelCount; chosen++)
       yield {
@@ -27,7 +27,7 @@ export const crosstalkMethod: RunMethod = {
         stimulus: {
           kind: "frequency-list",
           frequencies,
-          voltsPeak: peakDriveFor(numberOf(settings, "watts"), facts),
+          voltsPeak: peakDriveFor(settingNumber(settings, "watts"), facts),
         },
         drives: Array.from(
           { length: facts.channelCount },

@@ -7,7 +7,7 @@ import { logFrequencies, stepsOfFrequencies } from "../../signal";
 import { formatHertz, formatPercent, formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
-import { numberOf } from "../settings";
+import { settingNumber } from "../settings";
 import { allDriven, highestHz, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { Curve, Recorded, RunMethod, Settings, Shot, ShotFacts } from "../types";
@@ -50,7 +50,7 @@ const whyNoSteps = (
 const WARM_UP_SHARE = 1 / 8;
 
 const warmUpOf = (settings: Settings, facts: ShotFacts): Pick<Shot, "warmUp"> => {
-  const minutes = numberOf(settings, "warmUpMinutes");
+  const minutes = settingNumber(settings, "warmUpMinutes");
   return minutes > 0
     ? {
         warmUp: {
@@ -68,11 +68,11 @@ export const distortionResponseMethod: RunMethod = {
     const frequencies = logFrequencies(
       20,
       Math.min(20_000, highestHz(facts)),
-      numberOf(settings, "pointsPerDecade"),
+      settingNumber(settings, "pointsPerDecade"),
     );
     for (const [name, watts] of [
-      ["low", numberOf(settings, "lowWatts")],
-      ["high", numberOf(settings, "shareOfRated") * facts.ratedWatts],
+      ["low", settingNumber(settings, "lowWatts")],
+      ["high", settingNumber(settings, "shareOfRated") * facts.ratedWatts],
     ] as const)
       yield {
         name,
@@ -111,7 +111,7 @@ export const distortionResponseMethod: RunMethod = {
           const reading = analyseTone(part, sampleRateHz, {
             band: {
               lowHz: band.lowHz,
-              highHz: Math.min(numberOf(settings, "bandHighHz"), 0.47 * sampleRateHz),
+              highHz: Math.min(settingNumber(settings, "bandHighHz"), 0.47 * sampleRateHz),
             },
             search: { lowHz: 0.9 * step.frequencyHz, highHz: 1.1 * step.frequencyHz },
           });

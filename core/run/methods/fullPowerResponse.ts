@@ -6,7 +6,7 @@ import { eachChannel } from "../channels";
 import { figure } from "../figures";
 import { limitedTones } from "../limitedTones";
 import { responseCurves, responseFigures } from "../responseFigures";
-import { numberOf } from "../settings";
+import { settingNumber } from "../settings";
 import { allDriven, highestHz, peakDriveFor } from "../shots";
 import { stopAtLevel, stopByEvent } from "../stop";
 import type { RunStop, Recorded, RunMethod } from "../types";
@@ -29,10 +29,10 @@ const harmonicsTogether = (harmonics: SweepResponse["harmonics"]) => {
 /** How it is played and read. */
 export const fullPowerResponseMethod: RunMethod = {
   *shots(settings, facts) {
-    const watts = numberOf(settings, "watts") || facts.ratedWatts;
+    const watts = settingNumber(settings, "watts") || facts.ratedWatts;
     const voltsPeak = peakDriveFor(watts, facts);
-    const highHz = Math.min(numberOf(settings, "highHz"), highestHz(facts));
-    let lowHz = numberOf(settings, "lowHz");
+    const highHz = Math.min(settingNumber(settings, "highHz"), highestHz(facts));
+    let lowHz = settingNumber(settings, "lowHz");
     for (let attempt = 1; attempt <= MOST_ATTEMPTS; attempt++) {
       const recorded: Recorded = yield {
         name: `sweep-${attempt}`,
@@ -42,7 +42,7 @@ export const fullPowerResponseMethod: RunMethod = {
           lowHz,
           highHz,
           voltsPeak,
-          seconds: numberOf(settings, "seconds"),
+          seconds: settingNumber(settings, "seconds"),
         },
         drives: allDriven(facts),
         recordsInput: false,
@@ -67,9 +67,9 @@ export const fullPowerResponseMethod: RunMethod = {
         stimulus?.kind === "log-sweep"
           ? stimulus
           : {
-              lowHz: numberOf(settings, "lowHz"),
-              highHz: Math.min(numberOf(settings, "highHz"), 0.45 * sampleRateHz),
-              seconds: numberOf(settings, "seconds"),
+              lowHz: settingNumber(settings, "lowHz"),
+              highHz: Math.min(settingNumber(settings, "highHz"), 0.45 * sampleRateHz),
+              seconds: settingNumber(settings, "seconds"),
               voltsPeak: 1,
             };
       const outcome = sweepResponse(

@@ -9,7 +9,7 @@ import { figure } from "../figures";
 import { limitedTones } from "../limitedTones";
 import { wavePicture } from "../pictures";
 import { otherTone } from "../otherTone";
-import { numberOf } from "../settings";
+import { settingNumber } from "../settings";
 import { peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { Figure, Recorded, RunMethod } from "../types";
@@ -45,12 +45,12 @@ const toneThrough = (recorded: Recorded, channel: number, band: Band): Outcome<T
 export const gainMethod: RunMethod = {
   *shots(settings, facts) {
     for (const name of ["lowWatts", "highWatts"]) {
-      const watts = numberOf(settings, name);
+      const watts = settingNumber(settings, name);
       yield toneShot(
         name,
         `${formatSignificant(watts, 2)} W`,
         {
-          frequencyHz: numberOf(settings, "frequencyHz"),
+          frequencyHz: settingNumber(settings, "frequencyHz"),
           voltsPeak: peakDriveFor(watts, facts),
           recordsInput: true,
         },

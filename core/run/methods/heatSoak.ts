@@ -1,7 +1,7 @@
 import { failure, success } from "../../outcome";
 import { formatSignificant } from "../../units";
 import { figure } from "../figures";
-import { numberOf } from "../settings";
+import { settingNumber } from "../settings";
 import { stopByEvent } from "../stop";
 import type { SoakDefinition, SoakMoment } from "../types";
 import type { Curve, Figure, RunMethod } from "../types";
@@ -129,9 +129,9 @@ export const readSoak: SoakDefinition["read"] = (moments, events, channelCount) 
 export const heatSoakMethod: RunMethod = {
   soak: {
     tone: (settings, { ratedWatts }) => ({
-      frequencyHz: numberOf(settings, "frequencyHz"),
-      watts: numberOf(settings, "shareOfRated") * ratedWatts,
-      seconds: 60 * numberOf(settings, "minutes"),
+      frequencyHz: settingNumber(settings, "frequencyHz"),
+      watts: settingNumber(settings, "shareOfRated") * ratedWatts,
+      seconds: 60 * settingNumber(settings, "minutes"),
     }),
     read: readSoak,
   },

@@ -2,7 +2,7 @@ import type { Caution } from "../../caution";
 import {
   outputImpedance,
   SAME_RANGE_REPEAT_RATIO,
-  type LoadedOutput,
+  type LoadedReading,
   type OutputImpedance,
 } from "../../impedance";
 import { failure, success } from "../../outcome";
@@ -13,7 +13,7 @@ import { formatHertz, formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
 import { limitedPoints } from "../limitedTones";
-import { numberOf } from "../settings";
+import { settingNumber } from "../settings";
 import { allDriven, highestHz, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { Figure, RunMethod } from "../types";
@@ -23,7 +23,7 @@ import { nearest, reaches } from "../nearest";
 const loadedOutput = (
   { loadOhms, loadOhmsStdUncertainty }: ChannelConditions,
   { ratio, phaseRadians }: { ratio: number; phaseRadians: number },
-): LoadedOutput => ({
+): LoadedReading => ({
   voltsRms: ratio,
   phaseRadians,
   loadOhms,
@@ -55,7 +55,7 @@ export const impedanceMethod: RunMethod = {
     const frequencies = logFrequencies(
       20,
       Math.min(20_000, highestHz(facts)),
-      numberOf(settings, "pointsPerDecade"),
+      settingNumber(settings, "pointsPerDecade"),
     );
     for (const load of ["run", "second"] as const)
       yield {
@@ -64,7 +64,7 @@ export const impedanceMethod: RunMethod = {
         stimulus: {
           kind: "frequency-list",
           frequencies,
-          voltsPeak: peakDriveFor(numberOf(settings, "watts"), facts),
+          voltsPeak: peakDriveFor(settingNumber(settings, "watts"), facts),
         },
         drives: allDriven(facts),
         recordsInput: true,
@@ -116,7 +116,7 @@ export const impedanceMethod: RunMethod = {
             z: outputImpedance(
               loadedOutput(first, point),
               loadedOutput(second, other),
-              numberOf(settings, "nominalOhms"),
+              settingNumber(settings, "nominalOhms"),
             ),
           },
         ];

@@ -12,7 +12,7 @@ import { clipped } from "../clipped";
 import { formatHertz } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
-import { numberOf } from "../settings";
+import { settingNumber } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { Curve, Figure, Recorded, RunMethod } from "../types";
@@ -81,7 +81,10 @@ const unseen = (
 /** How it is played and read. */
 export const intermodulationMethod: RunMethod = {
   *shots(settings, facts) {
-    const voltsPeak = peakDriveFor(numberOf(settings, "shareOfRated") * facts.ratedWatts, facts);
+    const voltsPeak = peakDriveFor(
+      settingNumber(settings, "shareOfRated") * facts.ratedWatts,
+      facts,
+    );
     for (const name of ["difference", "modulation"] as const)
       yield {
         name,
@@ -89,7 +92,7 @@ export const intermodulationMethod: RunMethod = {
         stimulus: {
           kind: `intermodulation-${name}`,
           voltsPeak,
-          seconds: numberOf(settings, "seconds"),
+          seconds: settingNumber(settings, "seconds"),
         },
         drives: allDriven(facts),
         recordsInput: false,

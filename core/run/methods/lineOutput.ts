@@ -4,7 +4,7 @@ import { formatHertz, formatPercent, formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
 import { wavePicture } from "../pictures";
-import { numberOf } from "../settings";
+import { settingNumber } from "../settings";
 import { stopAtLevel } from "../stop";
 import type { Figure, RunMethod } from "../types";
 import { toneShot } from "../toneShot";
@@ -13,12 +13,12 @@ import { toneShot } from "../toneShot";
 export const lineOutputMethod: RunMethod = {
   *shots(settings, facts) {
     for (const name of ["first", "second", "third"]) {
-      const volts = numberOf(settings, name);
+      const volts = settingNumber(settings, name);
       yield toneShot(
         name,
         `${formatSignificant(volts, 2)} V`,
         {
-          frequencyHz: numberOf(settings, "frequencyHz"),
+          frequencyHz: settingNumber(settings, "frequencyHz"),
           voltsPeak: Math.SQRT2 * Math.min(facts.mostDriveVoltsRms, volts / facts.gainRatio),
           recordsInput: false,
         },

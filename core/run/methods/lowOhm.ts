@@ -9,7 +9,7 @@ import { formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
 import { wavePicture } from "../pictures";
-import { numberOf } from "../settings";
+import { settingNumber } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopByEvent } from "../stop";
 import type {
@@ -27,7 +27,7 @@ import { burstReadingOf, cyclesOf, silenceBetween } from "../burstReading";
 /** How it is played and read. */
 export const lowOhmMethod: RunMethod = {
   *shots(settings, facts) {
-    const voltsPeak = peakDriveFor(numberOf(settings, "watts") || facts.ratedWatts, facts);
+    const voltsPeak = peakDriveFor(settingNumber(settings, "watts") || facts.ratedWatts, facts);
     yield {
       name: "20-ms@0",
       label: "In bursts of 20 ms",
@@ -44,7 +44,7 @@ export const lowOhmMethod: RunMethod = {
         kind: "sine",
         frequencyHz: 1000,
         voltsPeak,
-        seconds: numberOf(settings, "seconds"),
+        seconds: settingNumber(settings, "seconds"),
       },
       drives: allDriven(facts),
       recordsInput: false,

@@ -5,7 +5,7 @@ import { mainsBudget, powerWatts } from "../../power";
 import { formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
-import { numberOf } from "../settings";
+import { settingNumber } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { Figure, RunMethod } from "../types";
@@ -36,7 +36,7 @@ const notReached = (outputWatts: number, ratedWatts: number): Caution[] =>
 /** How it is played and read. */
 export const mainsDrawMethod: RunMethod = {
   *shots(settings, facts) {
-    const seconds = numberOf(settings, "seconds");
+    const seconds = settingNumber(settings, "seconds");
     for (const [name, label, share] of SHARES)
       yield {
         name,
@@ -71,16 +71,16 @@ export const mainsDrawMethod: RunMethod = {
         const outputWatts = outputs.reduce((sum, watts) => sum + watts, 0);
         const label = SHARES.find(([name]) => name === shot)?.[1].toLowerCase() ?? "output";
         if (!meters || !(meters.mainsWatts > 0)) continue;
-        const apparent = numberOf(settings, "mainsVolts") * meters.mainsAmperes;
+        const apparent = settingNumber(settings, "mainsVolts") * meters.mainsAmperes;
         const budget = mainsBudget({
           outputWatts,
           inputWatts: meters.mainsWatts,
-          mainsVolts: numberOf(settings, "mainsVolts"),
+          mainsVolts: settingNumber(settings, "mainsVolts"),
           powerFactor: Math.min(
             1,
             Math.max(0.01, meters.mainsWatts / Math.max(apparent, meters.mainsWatts)),
           ),
-          breakerAmperes: numberOf(settings, "breakerAmperes"),
+          breakerAmperes: settingNumber(settings, "breakerAmperes"),
         });
         figures.push(
           figure(`mains-${shot}`, `from the mains, ${label}`, "watts", {

@@ -5,7 +5,7 @@ import { amplitudeRatioToDb, formatSignificant } from "../../units";
 import { multitoneCrestFactor, multitoneFrequencies, MULTITONE_PERIOD_SECONDS } from "../../signal";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
-import { numberOf } from "../settings";
+import { settingNumber } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { RunMethod, ShotFacts } from "../types";
@@ -43,8 +43,8 @@ export const multitoneMethod: RunMethod = {
       label: "All tones",
       stimulus: {
         kind: "multitone",
-        voltsPeak: peakFor(numberOf(settings, "watts"), facts),
-        seconds: numberOf(settings, "seconds"),
+        voltsPeak: peakFor(settingNumber(settings, "watts"), facts),
+        seconds: settingNumber(settings, "seconds"),
         seed: SEED,
       },
       drives: allDriven(facts),

@@ -5,7 +5,7 @@ import { averagedSpectrum, powerSpectrum } from "../../spectrum";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
 import { spectrumCurve } from "../pictures";
-import { bandOf, numberOf } from "../settings";
+import { bandOf, settingNumber } from "../settings";
 import { allDriven } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { RunMethod } from "../types";
@@ -25,7 +25,7 @@ export const noiseMethod: RunMethod = {
     yield {
       name: "silence",
       label: "Input shorted",
-      stimulus: { kind: "silence", seconds: numberOf(settings, "seconds") },
+      stimulus: { kind: "silence", seconds: settingNumber(settings, "seconds") },
       drives: allDriven(facts),
       recordsInput: false,
       load: "run",

@@ -5,7 +5,7 @@ import { thirdOctaveLevels } from "../../response";
 import { amplitudeRatioToDb, formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure } from "../figures";
-import { numberOf } from "../settings";
+import { settingNumber } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { RunMethod } from "../types";
@@ -60,8 +60,8 @@ export const noiseResponseMethod: RunMethod = {
       label: "Pink noise",
       stimulus: {
         kind: "pink-noise",
-        voltsRms: peakDriveFor(numberOf(settings, "watts"), facts) / Math.SQRT2,
-        seconds: numberOf(settings, "seconds"),
+        voltsRms: peakDriveFor(settingNumber(settings, "watts"), facts) / Math.SQRT2,
+        seconds: settingNumber(settings, "seconds"),
         seed: 1,
       },
       drives: allDriven(facts),

@@ -1,6 +1,6 @@
 import { unfitting } from "../channels";
 import { readLevels } from "../levels";
-import { numberOf } from "../settings";
+import { settingNumber } from "../settings";
 import { allDriven } from "../shots";
 import type { RunMethod } from "../types";
 
@@ -19,19 +19,19 @@ export const powerSweepMethod: RunMethod = {
       facts.limitDriveVoltsRms === null
         ? facts.mostDriveVoltsRms
         : Math.min(facts.mostDriveVoltsRms, PAST_LIMIT_RATIO * facts.limitDriveVoltsRms);
-    const asked = numberOf(settings, "lastVoltsRms") || usual;
+    const asked = settingNumber(settings, "lastVoltsRms") || usual;
     const lastVoltsPeak = Math.SQRT2 * asked;
-    const stepCount = Math.round(numberOf(settings, "levels"));
+    const stepCount = Math.round(settingNumber(settings, "levels"));
     yield {
       name: "sweep",
       label: "The sweep",
       stimulus: {
         kind: "level-sweep",
-        frequencyHz: numberOf(settings, "frequencyHz"),
+        frequencyHz: settingNumber(settings, "frequencyHz"),
         firstVoltsPeak: FIRST_LEVEL_RATIO * lastVoltsPeak,
         lastVoltsPeak,
         stepCount,
-        stepSeconds: numberOf(settings, "seconds") / stepCount,
+        stepSeconds: settingNumber(settings, "seconds") / stepCount,
       },
       drives: allDriven(facts),
       recordsInput: false,

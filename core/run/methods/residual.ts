@@ -6,7 +6,7 @@ import { eachChannel } from "../channels";
 import { figure } from "../figures";
 import { wavePicture } from "../pictures";
 import { otherTone } from "../otherTone";
-import { numberOf } from "../settings";
+import { settingNumber } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { Recorded, RunMethod } from "../types";
@@ -22,9 +22,9 @@ export const residualMethod: RunMethod = {
       label: "The tone, with its source",
       stimulus: {
         kind: "sine",
-        frequencyHz: numberOf(settings, "frequencyHz"),
-        voltsPeak: peakDriveFor(numberOf(settings, "watts"), facts),
-        seconds: numberOf(settings, "seconds"),
+        frequencyHz: settingNumber(settings, "frequencyHz"),
+        voltsPeak: peakDriveFor(settingNumber(settings, "watts"), facts),
+        seconds: settingNumber(settings, "seconds"),
       },
       drives: allDriven(facts),
       recordsInput: true,

@@ -12,7 +12,7 @@ import { eachChannel } from "../channels";
 import { figure } from "../figures";
 import { limitedPoints } from "../limitedTones";
 import { responseCurves, responseFigures } from "../responseFigures";
-import { numberOf } from "../settings";
+import { settingNumber } from "../settings";
 import { allDriven, highestHz, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { ChannelResult, Recorded, RunMethod, Settings, Shot, ShotLoad } from "../types";
@@ -52,7 +52,7 @@ const loadsOf = ({ loads }: Settings): ShotLoad[] =>
 /** How it is played and read. */
 export const responseMethod: RunMethod = {
   *shots(settings, facts) {
-    const voltsPeak = peakDriveFor(numberOf(settings, "watts"), facts);
+    const voltsPeak = peakDriveFor(settingNumber(settings, "watts"), facts);
     const list = (frequencies: readonly number[]): Stimulus => ({
       kind: "frequency-list",
       frequencies,
@@ -71,9 +71,9 @@ export const responseMethod: RunMethod = {
         "first",
         `The band, ${LOAD_LABELS[load]}`,
         logFrequencies(
-          numberOf(settings, "lowHz"),
-          Math.min(numberOf(settings, "highHz"), highestHz(facts)),
-          numberOf(settings, "pointsPerDecade"),
+          settingNumber(settings, "lowHz"),
+          Math.min(settingNumber(settings, "highHz"), highestHz(facts)),
+          settingNumber(settings, "pointsPerDecade"),
         ),
       );
       const points = settings.bends === "add" ? responseOf(found, 0) : null;

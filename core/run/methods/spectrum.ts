@@ -8,7 +8,7 @@ import { formatSignificant } from "../../units";
 import { eachChannel } from "../channels";
 import { figure, harmonicFigures, toneFigures } from "../figures";
 import { spectrumCurve, wavePicture } from "../pictures";
-import { bandOf, numberOf } from "../settings";
+import { bandOf, settingNumber } from "../settings";
 import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { RunMethod } from "../types";
@@ -28,9 +28,9 @@ export const spectrumMethod: RunMethod = {
       label: "The tone",
       stimulus: {
         kind: "sine",
-        frequencyHz: numberOf(settings, "frequencyHz"),
-        voltsPeak: peakDriveFor(numberOf(settings, "watts"), facts),
-        seconds: numberOf(settings, "seconds"),
+        frequencyHz: settingNumber(settings, "frequencyHz"),
+        voltsPeak: peakDriveFor(settingNumber(settings, "watts"), facts),
+        seconds: settingNumber(settings, "seconds"),
       },
       drives: allDriven(facts),
       recordsInput: false,

@@ -8,7 +8,7 @@ import { eachChannel } from "../channels";
 import { figure } from "../figures";
 import { wavePicture } from "../pictures";
 import { peakDriveAt } from "../levelSearch";
-import { numberOf } from "../settings";
+import { settingNumber } from "../settings";
 import { allDriven } from "../shots";
 import { stopByEvent } from "../stop";
 import type { RunMethod } from "../types";
@@ -24,9 +24,9 @@ export const stayingPowerMethod: RunMethod = {
       label: "Held past its limit",
       stimulus: {
         kind: "sine",
-        frequencyHz: numberOf(settings, "frequencyHz"),
-        voltsPeak: peakDriveAt(numberOf(settings, "overDb"), facts),
-        seconds: numberOf(settings, "seconds"),
+        frequencyHz: settingNumber(settings, "frequencyHz"),
+        voltsPeak: peakDriveAt(settingNumber(settings, "overDb"), facts),
+        seconds: settingNumber(settings, "seconds"),
       },
       drives: allDriven(facts),
       recordsInput: false,

@@ -1,6 +1,6 @@
 import type { Band } from "../../distortion";
 import type { EvidenceChannel } from "../types";
-import { figureOf } from "./figures";
+import { knownFigure } from "./knownFigures";
 
 type Points = readonly (readonly [hertz: number, value: number])[];
 
@@ -38,7 +38,10 @@ export const distortionOver = (band: Band, channel: EvidenceChannel): BandDistor
   (channel.curves ?? []).flatMap(({ name, points }) => {
     const inside = name.startsWith("distortion-") ? pointsIn(points, band, STEPS_END_RATIO) : null;
     if (!inside) return [];
-    const level = figureOf(channel, (each) => each.name === name.replace("distortion-", "level-"));
+    const level = knownFigure(
+      channel,
+      (each) => each.name === name.replace("distortion-", "level-"),
+    );
     const [hertz, ratio] = inside.reduce((most, point) => (point[1] > most[1] ? point : most));
     return [{ watts: level?.value ?? null, hertz, ratio }];
   });

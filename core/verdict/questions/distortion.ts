@@ -1,5 +1,6 @@
 import { measureText } from "../../claim";
 import type { Band } from "../../distortion";
+import { logBetween, pointsAround } from "../../numeric";
 import { distortionRatio, type DistortionMeasure, type StepReading } from "../../sweep";
 import { formatHertz, formatSignificant } from "../../units";
 import { matchLevel, matchLoad, matchTone, USUAL_HZ, USUAL_OHMS } from "../conditions";
@@ -9,12 +10,12 @@ import type {
   BudgetLine,
   Evidence,
   EvidenceChannel,
-  Reading,
+  ClaimReading,
   StatedOf,
 } from "../types";
 import { distortionOver } from "./band";
 import { figureLine, line, rigLines } from "./budget";
-import { figureOf } from "./figures";
+import { knownFigure } from "./knownFigures";
 import { toneOf } from "./power";
 import type { Asked, Question } from "./types";
 
@@ -38,12 +39,13 @@ const atLevel = (
   watts: number,
   measure: DistortionMeasure,
 ): { ratio: number; between: readonly [number, number] } | null => {
-  const above = levels.findIndex(({ powerWatts }) => powerWatts >= watts);
-  if (above < 1) return null;
-  const [below, next] = [levels[above - 1], levels[above]];
-  const [low, high] = [distortionRatio(below, measure), distortionRatio(next, measure)];
-  const share = Math.log(watts / below.powerWatts) / Math.log(next.powerWatts / below.powerWatts);
-  const ratio = low > 0 && high > 0 ? low * (high / low) ** share : Math.max(low, high);
+  const around = pointsAround(levels, ({ powerWatts }) => powerWatts, watts);
+  if (!around) return null;
+  const [low, high] = [
+    distortionRatio(around.below, measure),
+    distortionRatio(around.above, measure),
+  ];
+  const ratio = low > 0 && high > 0 ? logBetween(low, high, around.share) : Math.max(low, high);
   return { ratio, between: [Math.min(low, high), Math.max(low, high)] };
 };
 
@@ -55,14 +57,18 @@ const reaches = ({ levels = [] }: EvidenceChannel, watts: number): boolean =>
 
 /** What each channel of a run gave, as far as one figure says it. */
 const outputOf = ({ channels, levelWatts }: Evidence): number | null =>
-  figureOf(channels[0], ({ name }) => name === "power")?.value ?? levelWatts;
+  knownFigure(channels[0], ({ name }) => name === "power")?.value ?? levelWatts;
 
-const read = (stated: Distortion, asked: Asked): Reading[] => {
+const read = (stated: Distortion, asked: Asked): ClaimReading[] => {
   const watts = levelOf(stated, asked.facts);
   const { channel } = asked;
   const whole = stated.band ? bandReadings(stated, stated.band, watts, asked) : [];
   if (whole.length > 0) return whole;
-  const at = (value: number, budget: readonly BudgetLine[], level: number | null): Reading => ({
+  const at = (
+    value: number,
+    budget: readonly BudgetLine[],
+    level: number | null,
+  ): ClaimReading => ({
     quantity: "distortion-ratio",
     value,
     between: [value, value],
@@ -77,10 +83,10 @@ const read = (stated: Distortion, asked: Asked): Reading[] => {
     const budget = [line("noise of one level", LEVEL_RATIO * found.ratio)];
     return [{ ...at(found.ratio, budget, watts), between: found.between }];
   }
-  const figure = figureOf(channel, ({ name }) => name === stated.measure);
+  const figure = knownFigure(channel, ({ name }) => name === stated.measure);
   if (!figure) return [];
   const level =
-    figureOf(channel, ({ name }) => name === "power")?.value ?? asked.evidence.levelWatts;
+    knownFigure(channel, ({ name }) => name === "power")?.value ?? asked.evidence.levelWatts;
   const reading = at(
     figure.value,
     [figureLine("noise of the reading", figure.value, figure.stdUncertainty)],
@@ -95,7 +101,7 @@ const bandReadings = (
   band: Band,
   watts: number | null,
   { channel, evidence }: Asked,
-): Reading[] =>
+): ClaimReading[] =>
   distortionOver(band, channel)
     .filter(({ watts: level }) => watts === null || matchLevel(watts, level).match !== "different")
     .map(({ watts: level, hertz, ratio }) => ({
@@ -110,7 +116,7 @@ const bandReadings = (
     }));
 
 /** Distortion at a level. */
-export const distortion: Question<"distortion"> = {
+export const distortionQuestion: Question<"distortion"> = {
   kinds: ["spectrum", "power-sweep", "distortion-response"],
   promise: ["limitRatio"],
   limit: ({ limitRatio }) => ({ direction: "at-most", value: limitRatio }),

@@ -1,9 +1,21 @@
 import type { StatedClaim } from "../../claim";
-import { distortion } from "./distortion";
-import { balance, crosstalk, gain, headroom, noise, sensitivity } from "./levels";
-import { consumption, dampingFactor, intermodulation, outputImpedance } from "./others";
-import { bridgedPower, power } from "./power";
-import { powerBandwidth, response, slewRate } from "./response";
+import { distortionQuestion } from "./distortion";
+import {
+  balanceQuestion,
+  crosstalkQuestion,
+  gainQuestion,
+  headroomQuestion,
+  noiseQuestion,
+  sensitivityQuestion,
+} from "./levels";
+import {
+  consumptionQuestion,
+  dampingFactorQuestion,
+  intermodulationQuestion,
+  outputImpedanceQuestion,
+} from "./others";
+import { bridgedPowerQuestion, powerQuestion } from "./power";
+import { powerBandwidthQuestion, responseQuestion, slewRateQuestion } from "./response";
 import type { Question } from "./types";
 
 /** Kinds that runs answer; a supply is a condition, and mass and size are typed. */
@@ -11,22 +23,22 @@ type Answered = Exclude<StatedClaim["kind"], "supply" | "mass" | "size">;
 
 /** How each kind of claim is asked of the evidence. */
 const QUESTIONS: { [Kind in Answered]: Question<Kind> } = {
-  power,
-  "bridged-power": bridgedPower,
-  distortion,
-  response,
-  noise,
-  crosstalk,
-  gain,
-  sensitivity,
-  balance,
-  headroom,
-  "damping-factor": dampingFactor,
-  "output-impedance": outputImpedance,
-  intermodulation,
-  consumption,
-  "power-bandwidth": powerBandwidth,
-  "slew-rate": slewRate,
+  power: powerQuestion,
+  "bridged-power": bridgedPowerQuestion,
+  distortion: distortionQuestion,
+  response: responseQuestion,
+  noise: noiseQuestion,
+  crosstalk: crosstalkQuestion,
+  gain: gainQuestion,
+  sensitivity: sensitivityQuestion,
+  balance: balanceQuestion,
+  headroom: headroomQuestion,
+  "damping-factor": dampingFactorQuestion,
+  "output-impedance": outputImpedanceQuestion,
+  intermodulation: intermodulationQuestion,
+  consumption: consumptionQuestion,
+  "power-bandwidth": powerBandwidthQuestion,
+  "slew-rate": slewRateQuestion,
 };
 
 /** The question of a claim's kind; null where no run answers it. */

@@ -8,9 +8,9 @@ import {
 } from "../../units";
 import { matchLoad, USUAL_HZ, USUAL_OHMS } from "../conditions";
 import { ratedWatts } from "../rated";
-import type { AmplifierFacts, BudgetLine, EvidenceChannel, Reading, StatedOf } from "../types";
+import type { AmplifierFacts, BudgetLine, EvidenceChannel, ClaimReading, StatedOf } from "../types";
 import { line, UNKNOWN_DB } from "./budget";
-import { curveAt, figureOf, type KnownFigure } from "./figures";
+import { curveAt, knownFigure, type KnownFigure } from "./knownFigures";
 import { burstReading } from "./power";
 import type { Question } from "./types";
 
@@ -33,7 +33,7 @@ const decibels = (
     where,
     figure,
   }: { budget: readonly BudgetLine[]; where: string; figure: { isDoubtful: boolean } | null },
-): Reading => ({
+): ClaimReading => ({
   quantity: "decibels",
   value,
   between: [value, value],
@@ -51,13 +51,13 @@ const referenceOf = ({ referenceWatts }: Noise, facts: AmplifierFacts): number =
   referenceWatts ?? ratedWatts(facts, USUAL_OHMS) ?? 1;
 
 const noiseFigure = ({ weighting }: Noise, channel: EvidenceChannel): KnownFigure | null =>
-  figureOf(channel, ({ name }) => name === `noise-${weighting}`);
+  knownFigure(channel, ({ name }) => name === `noise-${weighting}`);
 
 const ratioFigure = ({ weighting }: Noise, channel: EvidenceChannel): KnownFigure | null =>
-  figureOf(channel, ({ name }) => name === `snr-${weighting}-reOneWatt`);
+  knownFigure(channel, ({ name }) => name === `snr-${weighting}-reOneWatt`);
 
 /** Noise below an output into the usual load, from its volts, or from the ratio to 1 W. */
-export const noise: Question<"noise"> = {
+export const noiseQuestion: Question<"noise"> = {
   kinds: ["noise"],
   promise: ["leastDb"],
   limit: ({ leastDb }) => ({ direction: "at-least", value: leastDb }),
@@ -90,14 +90,14 @@ export const noise: Question<"noise"> = {
 };
 
 /** What leaks in, at the claim's frequency, from whichever channel leaks most. */
-export const crosstalk: Question<"crosstalk"> = {
+export const crosstalkQuestion: Question<"crosstalk"> = {
   kinds: ["crosstalk"],
   promise: ["leastDb"],
   limit: ({ leastDb }) => ({ direction: "at-least", value: leastDb }),
   matches: () => [],
   read: ({ frequencyHz }, { channel }) => {
     const hertz = frequencyHz ?? USUAL_HZ;
-    const figure = figureOf(channel, ({ name }) => name === `at-${hertz}`);
+    const figure = knownFigure(channel, ({ name }) => name === `at-${hertz}`);
     const curves = (channel.curves ?? []).filter(({ name }) => name.startsWith("from-"));
     const ratios = curves.flatMap((curve) => curveAt(curve, hertz) ?? []);
     const ratio = figure?.value ?? (ratios.length > 0 ? Math.max(...ratios) : null);
@@ -118,9 +118,9 @@ export const crosstalk: Question<"crosstalk"> = {
 };
 
 const gainFigure = (channel: EvidenceChannel) =>
-  figureOf(channel, ({ name }) => name === "gain" || name.startsWith("gain-"));
+  knownFigure(channel, ({ name }) => name === "gain" || name.startsWith("gain-"));
 
-export const gain: Question<"gain"> = {
+export const gainQuestion: Question<"gain"> = {
   kinds: ["gain"],
   promise: ["gainDb"],
   limit: ({ gainDb }) => ({ direction: "about", value: gainDb, tolerance: GAIN_TOLERANCE_DB }),
@@ -142,7 +142,7 @@ export const gain: Question<"gain"> = {
 };
 
 /** Volts at the input for an output: from the gain, into the usual load. @see IEC 60268-3 (rated source e.m.f.); from memory */
-export const sensitivity: Question<"sensitivity"> = {
+export const sensitivityQuestion: Question<"sensitivity"> = {
   kinds: ["gain"],
   promise: ["volts"],
   limit: ({ volts }) => ({
@@ -174,13 +174,13 @@ export const sensitivity: Question<"sensitivity"> = {
 };
 
 /** Channels over the first, both read by one recorder, so that what it is off by cancels. */
-export const balance: Question<"balance"> = {
+export const balanceQuestion: Question<"balance"> = {
   kinds: ["gain"],
   promise: ["mostDb"],
   limit: ({ mostDb }) => ({ direction: "at-most", value: mostDb }),
   matches: () => [],
   read: (_, { channel }) => {
-    const figure = figureOf(channel, ({ name }) => name === "balance");
+    const figure = knownFigure(channel, ({ name }) => name === "balance");
     if (!figure || !(figure.value > 0)) return [];
     const db = Math.abs(amplitudeRatioToDb(figure.value));
     const budget = [line("recorder’s channels against each other", BALANCE_DB)];
@@ -191,7 +191,7 @@ export const balance: Question<"balance"> = {
 };
 
 /** Burst power over the rated output. @see CTA-2006 (dynamic headroom); from memory */
-export const headroom: Question<"headroom"> = {
+export const headroomQuestion: Question<"headroom"> = {
   kinds: ["burst"],
   promise: ["leastDb"],
   limit: ({ leastDb }) => ({ direction: "at-least", value: leastDb }),
@@ -199,7 +199,7 @@ export const headroom: Question<"headroom"> = {
   read: (_, { channel, facts }) => {
     const rated = ratedWatts(facts, USUAL_OHMS);
     if (rated === null) return [];
-    return burstReading(USUAL_OHMS, channel).map((reading): Reading => {
+    return burstReading(USUAL_OHMS, channel).map((reading): ClaimReading => {
       const inDb = (watts: number) => powerRatioToDb(watts / rated);
       const { value, between, budget } = reading;
       return {

@@ -1,17 +1,17 @@
 // Claims of what the output resists, of intermodulation, of the mains, and of what is weighed and measured.
 import { formatHertz, formatSignificant } from "../../units";
 import { matchLevel, USUAL_HZ, USUAL_OHMS } from "../conditions";
-import type { ConditionMatch, Evidence, EvidenceChannel, Reading, StatedOf } from "../types";
+import type { ConditionMatch, Evidence, EvidenceChannel, ClaimReading, StatedOf } from "../types";
 import { figureLine, halfWidthLine, line } from "./budget";
-import { curveAt, figureOf } from "./figures";
+import { curveAt, knownFigure } from "./knownFigures";
 import type { Question } from "./types";
 
 /** How well a curve's own points tell ohms that no figure tells. Chosen here. */
 const CURVE_RATIO = 0.1;
 
 /** Output impedance at a frequency: the figure at 1 kHz, or its curve. */
-const impedanceReading = (channel: EvidenceChannel, hertz: number): Reading[] => {
-  const figure = figureOf(channel, ({ name }) => name === "impedance");
+const impedanceReading = (channel: EvidenceChannel, hertz: number): ClaimReading[] => {
+  const figure = knownFigure(channel, ({ name }) => name === "impedance");
   const curve = (channel.curves ?? []).find(({ name }) => name === "impedance");
   const isFigure = figure !== null && Math.abs(hertz / USUAL_HZ - 1) < 0.05;
   const ohms = isFigure ? figure.value : curve && curveAt(curve, hertz);
@@ -40,7 +40,7 @@ const impedanceReading = (channel: EvidenceChannel, hertz: number): Reading[] =>
  * A damping factor is judged in ohms, where readings are spread evenly: near nought its own value runs away.
  * Definition: the stated load over the magnitude of the output impedance.
  */
-export const dampingFactor: Question<"damping-factor"> = {
+export const dampingFactorQuestion: Question<"damping-factor"> = {
   kinds: ["impedance"],
   promise: ["least"],
   limit: ({ least, loadOhms }) => ({
@@ -62,7 +62,7 @@ export const dampingFactor: Question<"damping-factor"> = {
   }),
 };
 
-export const outputImpedance: Question<"output-impedance"> = {
+export const outputImpedanceQuestion: Question<"output-impedance"> = {
   kinds: ["impedance"],
   promise: ["mostOhms"],
   limit: ({ mostOhms }) => ({ direction: "at-most", value: mostOhms }),
@@ -79,8 +79,8 @@ type Intermodulation = StatedOf<"intermodulation">;
 
 /** Modulation products, or both orders of difference products together. @see IEC 60268-3, 14.12; from memory */
 const productsOf = ({ method }: Intermodulation, channel: EvidenceChannel) => {
-  if (method !== "difference") return [figureOf(channel, ({ name }) => name === "modulation")];
-  return ["d2", "d3"].map((wanted) => figureOf(channel, ({ name }) => name === wanted));
+  if (method !== "difference") return [knownFigure(channel, ({ name }) => name === "modulation")];
+  return ["d2", "d3"].map((wanted) => knownFigure(channel, ({ name }) => name === wanted));
 };
 
 /** A run that does not say how loud it was played is taken for what it was meant to be, and says so. Chosen here. */
@@ -89,7 +89,7 @@ const levelMatch = (asked: number, { levelWatts }: Evidence): ConditionMatch => 
   return levelWatts === null ? { ...match, match: "near" } : match;
 };
 
-export const intermodulation: Question<"intermodulation"> = {
+export const intermodulationQuestion: Question<"intermodulation"> = {
   kinds: ["intermodulation"],
   promise: ["limitRatio"],
   limit: ({ limitRatio }) => ({ direction: "at-most", value: limitRatio }),
@@ -125,13 +125,13 @@ export const intermodulation: Question<"intermodulation"> = {
   }),
 };
 
-export const consumption: Question<"consumption"> = {
+export const consumptionQuestion: Question<"consumption"> = {
   kinds: ["mains-draw"],
   promise: ["mostWatts"],
   limit: ({ mostWatts }) => ({ direction: "at-most", value: mostWatts }),
   matches: () => [],
   read: ({ state }, { channel }) => {
-    const figure = figureOf(channel, ({ name }) => name === `mains-${state ?? "rated"}`);
+    const figure = knownFigure(channel, ({ name }) => name === `mains-${state ?? "rated"}`);
     return figure
       ? [
           {
@@ -155,7 +155,7 @@ const ALIKE_RATIO = 0.05;
 /** Of a kitchen scale and a tape. Chosen here: a half width. */
 const SCALE_RATIO = 0.01;
 
-const typed = (quantity: "kilograms" | "metres", value: number, where: string): Reading => ({
+const typed = (quantity: "kilograms" | "metres", value: number, where: string): ClaimReading => ({
   quantity,
   value,
   between: [value, value],
@@ -169,7 +169,7 @@ const typed = (quantity: "kilograms" | "metres", value: number, where: string): 
 export const massReading = (
   { kilograms }: StatedOf<"mass">,
   massKilograms: number | null,
-): Reading | null =>
+): ClaimReading | null =>
   massKilograms === null
     ? null
     : {
@@ -181,7 +181,7 @@ export const massReading = (
 export const sizeReading = (
   { metres }: StatedOf<"size">,
   measured: readonly number[],
-): Reading | null => {
+): ClaimReading | null => {
   if (measured.length !== metres.length) return null;
   const sorted = (edges: readonly number[]) => edges.toSorted((a, b) => a - b);
   const printed = sorted(metres);

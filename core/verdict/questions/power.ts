@@ -13,10 +13,10 @@ import {
 } from "../../sweep";
 import { formatHertz, formatPercent, formatSignificant } from "../../units";
 import { matchChannels, matchLoad, matchTone, USUAL_OHMS } from "../conditions";
-import type { AmplifierFacts, Evidence, EvidenceChannel, Reading, StatedOf } from "../types";
+import type { AmplifierFacts, Evidence, EvidenceChannel, ClaimReading, StatedOf } from "../types";
 import { distortionOver } from "./band";
 import { line, powerLines } from "./budget";
-import { figureOf } from "./figures";
+import { knownFigure } from "./knownFigures";
 import { remembered } from "../remembered";
 import type { Asked, Question } from "./types";
 
@@ -129,7 +129,7 @@ const beyondLoad = (
 const NO_MISMATCH = 1e-3;
 
 /** The reading of a sweep of levels at a limit of distortion. */
-const sweptReading = (limit: PowerLimit, askedOhms: number, asked: Asked): Reading[] => {
+const sweptReading = (limit: PowerLimit, askedOhms: number, asked: Asked): ClaimReading[] => {
   const { channel, evidence } = asked;
   const levels = levelsOf(channel);
   if (levels.length < 2) return [];
@@ -190,7 +190,7 @@ const provesOf = (
   { distortionLimitRatio }: PowerLimit,
   hertz: number | null,
   { channel: { cautions = [] }, evidence }: Asked,
-): Pick<Reading, "proves" | "refutes"> => {
+): Pick<ClaimReading, "proves" | "refutes"> => {
   const { highHz } = evidence.band;
   const tone = hertz ?? levels[0].fundamentalHz;
   const isBlind = !isInBand(3 * tone, { lowHz: 0, highHz });
@@ -224,8 +224,8 @@ const CLEAN_TOPS_RATIO = 0.01;
  * percent lies further down, by an amount that it does not tell.
  * @see clippedSine; that clean tops are no more than one percent is common practice
  */
-const topsReading = (limit: PowerLimit, askedOhms: number, { channel }: Asked): Reading[] => {
-  const figure = figureOf(channel, ({ name }) => name === "power");
+const topsReading = (limit: PowerLimit, askedOhms: number, { channel }: Asked): ClaimReading[] => {
+  const figure = knownFigure(channel, ({ name }) => name === "power");
   if (!figure) return [];
   const most = figure.value * 2 * clippedSine(overdriveAt(limit.distortionLimitRatio)).meanSquare;
   const isTold = limit.distortionLimitRatio >= CLEAN_TOPS_RATIO;
@@ -254,7 +254,11 @@ const CLEAR_RATIO = 1.05;
  * at one that does not, less.
  * @see 16 CFR 432 (rated power over a rated band); from memory
  */
-export const bandReading = (limit: PowerLimit, band: Band, channel: EvidenceChannel): Reading[] => {
+export const bandReading = (
+  limit: PowerLimit,
+  band: Band,
+  channel: EvidenceChannel,
+): ClaimReading[] => {
   const levels = distortionOver(band, channel).flatMap(({ watts, ...worst }) =>
     watts === null ? [] : [{ watts, ...worst }],
   );
@@ -268,7 +272,7 @@ export const bandReading = (limit: PowerLimit, band: Band, channel: EvidenceChan
   const reading = (
     { watts, hertz, ratio }: (typeof levels)[number],
     bound: "at-least" | "at-most",
-  ): Reading => ({
+  ): ClaimReading => ({
     quantity: "watts",
     value: watts,
     between: [watts, watts],
@@ -290,12 +294,12 @@ export const bandReading = (limit: PowerLimit, band: Band, channel: EvidenceChan
 const BURST_NAMES = ["burst-1 kHz, 20 ms", "burst-"];
 
 const burstFigure = (channel: EvidenceChannel) =>
-  BURST_NAMES.map((begins) => figureOf(channel, ({ name }) => name.startsWith(begins))).find(
+  BURST_NAMES.map((begins) => knownFigure(channel, ({ name }) => name.startsWith(begins))).find(
     (figure) => figure !== null,
   ) ?? null;
 
 /** The last clean cycle of a burst. */
-export const burstReading = (askedOhms: number, channel: EvidenceChannel): Reading[] => {
+export const burstReading = (askedOhms: number, channel: EvidenceChannel): ClaimReading[] => {
   const figure = burstFigure(channel);
   if (!figure) return [];
   const between = intoLoad(figure.value, channel.loadOhms, askedOhms, null);
@@ -324,7 +328,7 @@ const isBridgedKind = ({ kind }: Evidence): boolean => RUN_KINDS[kind].isBridged
 const isBurstClaim = ({ rating }: Power): boolean =>
   rating === "burst" || rating === "music" || rating === "peak";
 
-const readPower = (stated: Power, asked: Asked): Reading[] => {
+const readPower = (stated: Power, asked: Asked): ClaimReading[] => {
   if (isBridgedKind(asked.evidence)) return [];
   const ohms = stated.loadOhms ?? USUAL_OHMS;
   if (isBurstClaim(stated)) return burstReading(ohms, asked.channel);
@@ -338,7 +342,7 @@ const readPower = (stated: Power, asked: Asked): Reading[] => {
 };
 
 /** Continuous power, and what is said of bursts. */
-export const power: Question<"power"> = {
+export const powerQuestion: Question<"power"> = {
   kinds: ["power-sweep", "clip-search", "distortion-response", "burst"],
   promise: ["powerWatts"],
   limit: ({ powerWatts }) => ({ direction: "at-least", value: powerWatts }),
@@ -372,7 +376,7 @@ const toneMatch = (band: Band | null, evidence: Evidence) =>
     : matchTone(band, { frequencyHz: toneOf(evidence) });
 
 /** Two channels that drive one load between them. */
-export const bridgedPower: Question<"bridged-power"> = {
+export const bridgedPowerQuestion: Question<"bridged-power"> = {
   kinds: ["bridged"],
   promise: ["powerWatts"],
   limit: ({ powerWatts }) => ({ direction: "at-least", value: powerWatts }),

@@ -9,10 +9,10 @@ import {
 } from "../../units";
 import { bandText, matchLevel, matchLoad, USUAL_OHMS } from "../conditions";
 import { ratedWatts } from "../rated";
-import type { ClaimLimit, EvidenceChannel, Reading, StatedOf } from "../types";
+import type { ClaimLimit, EvidenceChannel, ClaimReading, StatedOf } from "../types";
 import { distortionOver, pointsIn } from "./band";
 import { line, UNKNOWN_DB } from "./budget";
-import { curveAt, figureOf } from "./figures";
+import { curveAt, knownFigure } from "./knownFigures";
 import type { Asked, Question } from "./types";
 
 type Point = readonly [hertz: number, ratio: number];
@@ -28,7 +28,7 @@ const magnitudeOf = ({ curves = [] }: EvidenceChannel) =>
 
 /** Scatter of the points, in decibels, as the run's own figures have it. */
 const scatterDb = (channel: EvidenceChannel, name: "lowest" | "highest"): number => {
-  const figure = figureOf(channel, (each) => each.name === name);
+  const figure = knownFigure(channel, (each) => each.name === name);
   if (!figure || figure.stdUncertainty === null) return UNKNOWN_DB / 10;
   return amplitudeRatioToDb(1 + figure.stdUncertainty / figure.value);
 };
@@ -37,7 +37,7 @@ const reading = (
   channel: EvidenceChannel,
   [hertz, ratio]: readonly [number, number],
   limit: ClaimLimit,
-): Reading => {
+): ClaimReading => {
   const db = amplitudeRatioToDb(ratio);
   return {
     quantity: "decibels",
@@ -61,7 +61,7 @@ const reading = (
 const isLevel = ([, ratio]: readonly [number, number]): boolean => ratio < dbToAmplitudeRatio(0.01);
 
 /** How far the response strays in the claim's band; a side that the claim does not name is free. */
-export const response: Question<"response"> = {
+export const responseQuestion: Question<"response"> = {
   kinds: ["response", "full-power-response"],
   promise: [],
   limit: () => null,
@@ -117,7 +117,7 @@ const BAND_END_RATIO = 0.05;
 const harmonicsReading = (
   channel: EvidenceChannel,
   { points, band, limitRatio }: { points: readonly Point[]; band: Band; limitRatio: number },
-): Reading => {
+): ClaimReading => {
   const places = [
     (1 + BAND_END_RATIO) * band.lowHz,
     ...points.map(([hertz]) => hertz),
@@ -163,9 +163,9 @@ const HALF_RATIO = 0.5 * 0.97;
 const atHalfPower = (
   { band, distortionLimitRatio }: StatedOf<"power-bandwidth">,
   { channel, facts }: Asked,
-): Reading[] => {
+): ClaimReading[] => {
   const rated = ratedWatts(facts, USUAL_OHMS);
-  return distortionOver(band, channel).flatMap(({ watts, hertz, ratio }): Reading[] =>
+  return distortionOver(band, channel).flatMap(({ watts, hertz, ratio }): ClaimReading[] =>
     watts === null || rated === null || watts < HALF_RATIO * rated
       ? []
       : [
@@ -189,7 +189,7 @@ const atHalfPower = (
  * more than 3 dB down, and clean there.
  * @see IEC 60268-3 (power bandwidth); from memory
  */
-export const powerBandwidth: Question<"power-bandwidth"> = {
+export const powerBandwidthQuestion: Question<"power-bandwidth"> = {
   kinds: ["distortion-response", "full-power-response"],
   promise: [],
   limit: () => null,
@@ -232,7 +232,7 @@ const CLEAN_RATIO = 0.01;
  * Within 3 dB of its level a sine of so many volts and hertz was at least as steep as this.
  * Closed form: 2 pi f times the peak, where it is clean; a triangle's steepness where that is not known.
  */
-export const slewRate: Question<"slew-rate"> = {
+export const slewRateQuestion: Question<"slew-rate"> = {
   kinds: ["full-power-response"],
   promise: ["leastVoltsPerSecond"],
   limit: ({ leastVoltsPerSecond }) => ({ direction: "at-least", value: leastVoltsPerSecond }),

@@ -6,7 +6,7 @@ import type {
   ConditionMatch,
   Evidence,
   EvidenceChannel,
-  Reading,
+  ClaimReading,
   StatedOf,
 } from "../types";
 
@@ -29,7 +29,7 @@ export type Question<Kind extends StatedClaim["kind"]> = {
   limit(stated: StatedOf<Kind>, facts: AmplifierFacts): ClaimLimit | null;
   matches(stated: StatedOf<Kind>, evidence: Evidence, facts: AmplifierFacts): ConditionMatch[];
   /** Readings of one channel; none where the run does not speak to the claim. */
-  read(stated: StatedOf<Kind>, asked: Asked): Reading[];
+  read(stated: StatedOf<Kind>, asked: Asked): ClaimReading[];
   /** How many channels must keep it; those that were recorded where it is null. */
   channelsAsked(stated: StatedOf<Kind>, facts: AmplifierFacts): number | null;
   /** The run that would settle it, and what it should be like. */

@@ -1,9 +1,9 @@
 // For tests only: verdicts row by row.
-import { judge, type Evidence, type Outcome } from "..";
+import { judge, type Evidence, type ClaimOutcome } from "..";
 import { sheet } from "./evidence";
 
 /** Why it must come out so, the sheet whose first claim is judged, the runs there are, and the outcome. */
-export type Row = [why: string, text: string, evidence: Evidence[], outcome: Outcome];
+export type Row = [why: string, text: string, evidence: Evidence[], outcome: ClaimOutcome];
 
 /** Each row is judged with its runs in either order. */
 export const check = (rows: readonly Row[]) =>

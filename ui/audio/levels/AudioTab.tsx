@@ -9,7 +9,7 @@ import type {
   AudioInterface,
   AudioInterfaces,
   FieldErrors,
-  Instrument,
+  KeptInstrument,
   Load,
 } from "@/records";
 import { changedLevels, knownInterface, loopsOf } from "@/records/facts";
@@ -38,7 +38,7 @@ export type AudioTabProps = {
   amplifier: Amplifier;
   loads: readonly Load[];
   interfaces: AudioInterfaces;
-  voltmeter: Instrument | null;
+  voltmeter: KeptInstrument | null;
   /** The probe is “two channels”: each load is read between two inputs. */
   isBetweenInputs: boolean;
   texts: AudioTexts;

@@ -7,13 +7,13 @@ import { isOfLoops, type Loop } from "@/records/facts";
 import { ActionButton } from "../../parts/ActionButton";
 import { Panel } from "../../parts/Panel";
 import { Reading } from "../../parts/Reading";
-import type { Levels } from "./useLevels";
+import type { LevelsTab } from "./useLevels";
 
 /** More than this of the mains in silence is a loop of earth. Chosen here: 80 dB under full scale. */
 const HUM_RATIO = 1e-4;
 
 export type FloorPanelProps = {
-  levels: Levels;
+  levels: LevelsTab;
   floor: AudioInterface["floor"];
   /** What comes in ends here, where somebody resamples on the way; null where nothing does. */
   edgeHz: number | null | undefined;

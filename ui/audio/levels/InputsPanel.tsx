@@ -11,7 +11,7 @@ import {
   parseNumber,
 } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
-import type { AudioInterface, Instrument } from "@/records";
+import type { AudioInterface, KeptInstrument } from "@/records";
 import { calibrationOf } from "@/records/facts";
 import { ActionButton } from "../../parts/ActionButton";
 import { CheckField, ChoiceField, held, QuantityField } from "../../parts/fields";
@@ -20,7 +20,7 @@ import { Reading } from "../../parts/Reading";
 import type { OpenInterface } from "../openInterface";
 import { channelChoices } from "./channelChoices";
 import { Note } from "./Note";
-import type { Levels } from "./useLevels";
+import type { LevelsTab } from "./useLevels";
 
 type Input = AudioInterface["inputs"][number];
 type Output = AudioInterface["outputs"][number];
@@ -36,13 +36,13 @@ export type ReadPlace = {
 };
 export type InputsPanelProps = {
   device: OpenInterface;
-  levels: Levels;
+  levels: LevelsTab;
   place: ReadPlace;
   /** The output that drives this channel of the amplifier; null where its level is not known yet. */
   output: Output | null;
   mostVoltsPeak: number;
   known: Input | null;
-  voltmeter: Instrument | null;
+  voltmeter: KeptInstrument | null;
   onFound(input: Input): void;
 };
 
@@ -120,7 +120,7 @@ export function InputsPanel(props: InputsPanelProps) {
 const shareOf = (volts: number | null, share: number): number | null =>
   volts === null ? null : share * volts;
 
-const heardBy = ({ heard }: Levels, input: number | null): HeardLevel | null =>
+const heardBy = ({ heard }: LevelsTab, input: number | null): HeardLevel | null =>
   input === null ? null : (heard?.[input] ?? null);
 
 /** The full scale as it comes out now, or as it is known. */

@@ -10,7 +10,7 @@ import { Panel } from "../../parts/Panel";
 import { Reading } from "../../parts/Reading";
 import type { OpenInterface } from "../openInterface";
 import { channelChoices } from "./channelChoices";
-import type { Levels } from "./useLevels";
+import type { LevelsTab } from "./useLevels";
 
 /** Two levels, 14 dB apart: over full scale, peak. */
 const STEPS = [
@@ -20,7 +20,7 @@ const STEPS = [
 
 export type OutputsPanelProps = {
   device: OpenInterface;
-  levels: Levels;
+  levels: LevelsTab;
   /** Which of the amplifier's channels. */
   channel: number;
   known: AudioInterface["outputs"][number] | null;

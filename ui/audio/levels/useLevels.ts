@@ -109,4 +109,4 @@ export const useLevels = (device: OpenInterface) => {
   };
 };
 
-export type Levels = ReturnType<typeof useLevels>;
+export type LevelsTab = ReturnType<typeof useLevels>;

@@ -4,7 +4,7 @@ import { LEVEL_HZ, ownTone, type LevelCheck } from "@/bench/audio/LevelCheck";
 import type { AudioInterface } from "@/records";
 import type { Loop } from "@/records/facts";
 import type { OpenInterface } from "../openInterface";
-import type { Levels } from "./useLevels";
+import type { LevelsTab } from "./useLevels";
 
 type Floor = NonNullable<AudioInterface["floor"]>;
 
@@ -47,7 +47,7 @@ const readFloor = async (
 };
 
 type LoopGiven = {
-  levels: Levels;
+  levels: LevelsTab;
   /** Which input each output is wired to, in the order of the amplifier's channels. */
   loops: readonly Loop[];
   mainsHz: number;

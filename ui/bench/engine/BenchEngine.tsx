@@ -29,7 +29,7 @@ import {
   type EngineEvent,
   type EngineState,
 } from "./engineState";
-import type { Progress } from "./playJob";
+import type { JobProgress } from "./playJob";
 
 type Engine = {
   state: EngineState;
@@ -245,7 +245,7 @@ export const useBenchEngine = (): Engine => {
 const FIRST_GUESS_RATIO = 0.1;
 
 /** Tells the time left of each recording; a new one starts it anew. */
-const shotClock = (): ((progress: Progress) => number | null) => {
+const shotClock = (): ((progress: JobProgress) => number | null) => {
   let stage = "",
     begun = 0;
   return (progress) => {
@@ -259,7 +259,7 @@ const shotClock = (): ((progress: Progress) => number | null) => {
 const liveChain = (
   job: BenchJob,
   loads: readonly Load[],
-  { playing, stage, doneRatio }: Progress,
+  { playing, stage, doneRatio }: JobProgress,
 ) => {
   const reading = {
     reading: { note: stage, value: `${Math.round(100 * doneRatio)} %`, isLive: false },

@@ -7,7 +7,7 @@ import {
   type UnderWay,
   type UnderWayShot,
 } from "@/records";
-import type { Progress } from "./playJob";
+import type { JobProgress } from "./playJob";
 
 /** Where the bench is with its runs. */
 export type EngineState = {
@@ -15,7 +15,7 @@ export type EngineState = {
   job: BenchJob | null;
   shots: readonly UnderWayShot[];
   startedAt: string;
-  progress: Progress | null;
+  progress: JobProgress | null;
   /** Of the recording that plays, going by how fast it went so far. */
   secondsLeft: number | null;
   queue: readonly BenchJob[];
@@ -27,7 +27,7 @@ export type EngineState = {
   /** Runs that could not be: each until it is made after all. */
   refused: readonly RefusedRun[];
   /** What was seen of the output last, for the moments when nothing plays. */
-  lastSeen: Progress["playing"];
+  lastSeen: JobProgress["playing"];
   /** A run that was broken off, with what it has. */
   interrupted: UnderWay | null;
   storedId: string | null;
@@ -44,7 +44,7 @@ export type EngineEvent =
       /** UTC text. */
       at: string;
     }
-  | { type: "progressed"; progress: Progress; secondsLeft: number | null }
+  | { type: "progressed"; progress: JobProgress; secondsLeft: number | null }
   | { type: "recorded"; shot: UnderWayShot }
   /** It waits for a change by hand, or goes on after it. */
   | { type: "asked"; change: string | null }
@@ -81,7 +81,7 @@ export const engineFound = (underWay: UnderWay): EngineState => ({
   interrupted: underWay.job ? underWay : null,
 });
 
-const STARTING: Progress = { stage: "Starting", doneRatio: 0, playing: null };
+const STARTING: JobProgress = { stage: "Starting", doneRatio: 0, playing: null };
 
 /** What is left of the run under way, to go on with later. */
 const brokenOff = ({ job, shots, queue, startedAt, refused }: EngineState): UnderWay => ({

@@ -22,7 +22,7 @@ import { rememberSink, warmSink } from "../sinkWarmth";
 import { benchOfJob } from "./benchOfJob";
 import { markedNearFloor } from "./markedNearFloor";
 
-export type Progress = { stage: string; doneRatio: number; playing: PlayProgress | null };
+export type JobProgress = { stage: string; doneRatio: number; playing: PlayProgress | null };
 export type JobContext = {
   amplifierId: string;
   loads: readonly Load[];
@@ -31,7 +31,7 @@ export type JobContext = {
   shots: readonly UnderWayShot[];
   /** The audio interface that is open; null while none is. */
   device(): OpenInterface | null;
-  onProgress(progress: Progress): void;
+  onProgress(progress: JobProgress): void;
   onShot(shot: UnderWayShot): Promise<void>;
   /** Somebody hangs another load on the outputs; it waits until that is done. */
   onLoad(load: ShotLoad): Promise<void>;
@@ -97,7 +97,7 @@ export const playJob = async (
     readShots.push(...readShotOf(shot));
     await onShot({ ...facts, sha256: capture.sha256 });
   };
-  const tell = (progress: Progress): void => {
+  const tell = (progress: JobProgress): void => {
     if (!signal.aborted) onProgress(progress);
   };
   const played = startJob((worker) => {

@@ -2,7 +2,7 @@
 // A file as the reviewer confirms it: a record that does not say how it was sampled, and a logger's probes.
 import { fireEvent, render, screen, within } from "@testing-library/react";
 import { TextDecoder as NodeTextDecoder } from "node:util";
-import { openFile, questionOf } from "@/pipeline/openFile";
+import { openFile, rateQuestionOf } from "@/pipeline/openFile";
 import { provided } from "../../testing/provided";
 import { FileForm } from "./FileForm";
 import { fileEntry } from "./testing/fileEntry";
@@ -43,7 +43,7 @@ test("a record without a unit of time: its first lines, what it may be, and what
     fileEntry({
       state: "failed",
       message: "Time: it does not say",
-      question: questionOf(bytesOf(text)),
+      question: rateQuestionOf(bytesOf(text)),
       sampleRate: "50000",
     }),
   );

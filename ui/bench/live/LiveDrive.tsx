@@ -17,7 +17,7 @@ import { UploadFailed } from "../uploadRun";
 import { rememberSink, warmSink } from "../sinkWarmth";
 import { useRunId } from "../useRunId";
 import { keepReading } from "./keepReading";
-import { celsiusText } from "./celsiusText";
+import { probeText } from "./probeText";
 import { Meters } from "./Meters";
 import { StillThere } from "./StillThere";
 import { useLive } from "./useLive";
@@ -94,7 +94,7 @@ export function LiveDrive({
         isLive,
       },
       load: {
-        note: ["Load", celsiusText(reading.channels[0].loadCelsius)].join(" "),
+        note: ["Load", probeText(reading.channels[0].loadCelsius)].join(" "),
         value: `${formatSignificant(Math.max(...reading.channels.map(({ powerWatts }) => powerWatts)), 3)} W each`,
         isLive,
       },

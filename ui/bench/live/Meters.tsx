@@ -7,7 +7,7 @@ import { useSize } from "../../charts/useSize";
 import { Reading } from "../../parts/Reading";
 import { LiveSpectrum } from "../playing/LiveSpectrum";
 import { LiveWave } from "../playing/LiveWave";
-import { celsiusText } from "./celsiusText";
+import { probeText } from "./probeText";
 import { FlatTops } from "./FlatTops";
 
 /** The live output in figures, as wave and spectrum, with the drive and what is around it; a guard that tripped stands over it. */
@@ -98,10 +98,10 @@ const aroundText = (reading: LiveReading): string => {
   const { sinkCelsius, foretoldSinkCelsius, mainsWatts } = reading;
   const load = hottest(reading);
   const told = [
-    Number.isFinite(load) && `load ${celsiusText(load)}`,
-    sinkCelsius !== null && `heat sink ${celsiusText(sinkCelsius)}`,
+    Number.isFinite(load) && `load ${probeText(load)}`,
+    sinkCelsius !== null && `heat sink ${probeText(sinkCelsius)}`,
     foretoldSinkCelsius !== null &&
-      `heat sink foretold at ${celsiusText(foretoldSinkCelsius)} from its heat`,
+      `heat sink foretold at ${probeText(foretoldSinkCelsius)} from its heat`,
     mainsWatts !== null && `mains ${formatSignificant(mainsWatts, 3)} W`,
   ].filter((each) => each !== false);
   const untold = [

@@ -4,7 +4,7 @@ import { findingText, type Finding } from "@/core/outcome";
 import { callback, handedOver, keepWorker } from "@/workers/benchClient";
 import type { LiveReading, LiveRequest } from "@/pipeline/liveBench";
 
-export type LiveState =
+export type LiveDriving =
   | { status: "off" }
   | { status: "starting" }
   | { status: "on"; reading: LiveReading }
@@ -14,7 +14,7 @@ export type LiveState =
 export const useLive = () => {
   const kept = useRef<ReturnType<typeof keepWorker> | null>(null);
   const isHeld = useRef(false);
-  const [state, setState] = useState<LiveState>({ status: "off" });
+  const [state, setState] = useState<LiveDriving>({ status: "off" });
   const off = useCallback(() => {
     kept.current?.end();
     kept.current = null;

@@ -1,6 +1,6 @@
 "use client";
 import { Box } from "@chakra-ui/react";
-import { unconfirmed, type Caution } from "@/core/safety";
+import { unconfirmed, type SafetyCaution } from "@/core/safety";
 import { isStandIn } from "@/core/scpi";
 import type { NetworkInstruments, RigSettings } from "@/records";
 import { networkRunOn } from "@/records/facts";
@@ -12,7 +12,7 @@ import { Unconfirmed } from "../Unconfirmed";
 export type NetworkLiveProps = Omit<RunFormProps, "real" | "guards"> & {
   rig: RigSettings;
   network: NetworkInstruments;
-  cautions: readonly Caution[];
+  cautions: readonly SafetyCaution[];
 };
 
 /** A run between instruments of the network: each chosen, the safety gate confirmed, and then as on the simulated bench. */

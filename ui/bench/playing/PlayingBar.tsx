@@ -1,6 +1,6 @@
 import { Box, HStack, Progress, Text } from "@chakra-ui/react";
 import { durationText } from "../../parts/durationText";
-import type { Progress as EngineProgress } from "../engine/playJob";
+import type { JobProgress } from "../engine/playJob";
 
 /** How far a run is, how long it will take, and what follows. */
 export function PlayingBar({
@@ -9,7 +9,7 @@ export function PlayingBar({
   queued,
   children,
 }: {
-  progress: EngineProgress;
+  progress: JobProgress;
   secondsLeft: number | null;
   queued: number;
   children?: React.ReactNode;

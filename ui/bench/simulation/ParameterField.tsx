@@ -1,7 +1,7 @@
 "use client";
 import { Box, HStack, Input, NativeSelect, Switch, Text } from "@chakra-ui/react";
 import { useId, useState } from "react";
-import type { Field, QuantityField } from "@/bench/fields";
+import type { Field, QuantityParameter } from "@/bench/fields";
 import type { ParameterValue } from "@/bench/panel";
 import { formatEngineering, parseNumber } from "@/core/units";
 import { Explain } from "../../words/Explain";
@@ -95,7 +95,7 @@ function Quantity({
   isChanged,
   onChange,
 }: {
-  field: QuantityField;
+  field: QuantityParameter;
   value: number;
   isChanged: boolean;
   onChange(value: number): void;

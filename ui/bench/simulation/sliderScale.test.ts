@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { PLAIN_PARTS, STAGE_FIELDS, SUPPLY_FIELDS } from "@/bench/simulated";
-import type { Field, QuantityField } from "@/bench/fields";
+import type { Field, QuantityParameter } from "@/bench/fields";
 import { fromSlider, toSlider, TRAVEL } from "./sliderScale";
 
 const quantities = [
@@ -9,7 +9,7 @@ const quantities = [
   ...Object.values(PLAIN_PARTS),
 ]
   .flatMap((fields) => Object.values(fields as Record<string, Field>))
-  .filter((field): field is QuantityField => field.type === "quantity");
+  .filter((field): field is QuantityParameter => field.type === "quantity");
 
 test("round trip: every parameter's slider gives back what it was set to, within three digits", () => {
   fc.assert(

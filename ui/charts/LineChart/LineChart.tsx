@@ -8,7 +8,7 @@ import { ClaimArea } from "./ClaimArea";
 import { CursorLine, CursorReadout, type Cursors } from "./cursors";
 import { frameFor, nearestPoint, type DrawnCurve } from "@/drawing/geometry";
 import { Grid } from "./Grid";
-import { CrossingMark, Labels, Line } from "./Lines";
+import { CrossingMark, CurveLabels, CurveLine } from "./Lines";
 import { PlaceNames } from "./PlaceNames";
 
 export type LineChartProps = {
@@ -110,13 +110,13 @@ export function LineChart({
           <Grid {...frame} {...size} />
           {band && <ClaimArea band={band} {...frame} />}
           {curves.map((curve) => (
-            <Line
+            <CurveLine
               key={`${curve.channelIndex}-${curve.label}-${curve.isGhost}`}
               curve={curve}
               frame={frame}
             />
           ))}
-          <Labels curves={curves} {...frame} />
+          <CurveLabels curves={curves} {...frame} />
           <PlaceNames curves={curves} frame={frame} />
           {crossings.map((crossing) => (
             <CrossingMark key={crossing.channelIndex} crossing={crossing} frame={frame} />

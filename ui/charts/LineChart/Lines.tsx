@@ -2,7 +2,7 @@ import type { Crossing } from "@/records/facts";
 import { channelLook } from "@/drawing/channelLook";
 import { cssColor } from "../cssColor";
 import { MARGIN, pathOf, type DrawnCurve, type Frame } from "@/drawing/geometry";
-import { Mark } from "./Mark";
+import { CurveMark } from "./CurveMark";
 import { HALO } from "./texts";
 
 /** Spectra are drawn finer. */
@@ -21,7 +21,7 @@ const opacityOf = ({ isGhost, isFine }: DrawnCurve): number => {
 };
 
 /** A curve, with a mark for each reading where it has marks; a filled one tells of flat tops. */
-export function Line({ curve, frame }: { curve: DrawnCurve; frame: Frame }) {
+export function CurveLine({ curve, frame }: { curve: DrawnCurve; frame: Frame }) {
   const { channelIndex, variant, isFine, marks, points } = curve;
   const look = channelLook(channelIndex);
   const color = cssColor(look.color);
@@ -40,7 +40,7 @@ export function Line({ curve, frame }: { curve: DrawnCurve; frame: Frame }) {
         strokeLinejoin="round"
       />
       {marks?.map((isFilled, k) => (
-        <Mark
+        <CurveMark
           key={k}
           kind={look.mark}
           x={xScale.place(xAxis.shown(points[k][0]))}
@@ -60,7 +60,7 @@ const NAME_PX = 56;
  * Names at the curves, towards their right ends or, where they rise steeply there, towards the left, pushed apart where
  * they would cover each other. Above a spectrum they stand clear of the lines that rise from it.
  */
-export function Labels({
+export function CurveLabels({
   curves,
   xAxis,
   yAxis,

@@ -1,3 +1,4 @@
+import { RUN_KINDS } from "@/core/run";
 import { claimedHeat, logOfRun, logsOfNotes, probesOfRun } from "@/records/facts";
 import { amplifierRecords } from "@/server/amplifierRecords";
 import { judgementOf } from "@/server/judged";
@@ -17,7 +18,7 @@ export default async function HeatPage({ params }: { params: Promise<{ id: strin
   const soaks = await findRuns(
     db,
     runs
-      .filter(({ kind, isStruck }) => kind === "heat-soak" && !isStruck)
+      .filter(({ kind, isStruck }) => RUN_KINDS[kind].isSoaked && !isStruck)
       .slice(0, MOST_SOAKS)
       .map(({ id }) => id),
   );

@@ -1,9 +1,9 @@
 import type { Band } from "../distortion";
 import type { Token, Unit } from "./tokens";
-import type { Term } from "./vocabulary";
+import type { PrintedTerm } from "./vocabulary";
 
 /** Figures with their unit: one, a list ("8/4 ohm", "4, 8 or 16 ohm"), a range, or the same summed ("90 W + 90 W"). */
-export type Figures = {
+export type FiguresPart = {
   kind: "figures";
   values: readonly number[];
   /** null: bare numbers. */
@@ -15,16 +15,16 @@ export type Figures = {
   times: number | null;
   depth: number;
 };
-export type Mark = { kind: "term"; term: Term; depth: number };
-export type Break = { kind: "break"; sign: string; depth: number };
+export type TermPart = { kind: "term"; term: PrintedTerm; depth: number };
+export type BreakPart = { kind: "break"; sign: string; depth: number };
 /** What a line is made of, in its order; words that mean nothing here are left out. */
-export type Part = Figures | Mark | Break;
+export type Part = FiguresPart | TermPart | BreakPart;
 
 type Cursor = { tokens: readonly Token[]; at: number };
 
 const isSign = (token: Token | undefined, signs: string): boolean =>
   token?.kind === "sign" && signs.includes(token.sign);
-const isTerm = (token: Token | undefined, term: Term): boolean =>
+const isTerm = (token: Token | undefined, term: PrintedTerm): boolean =>
   token?.kind === "term" && token.term === term;
 const isTimes = (token: Token | undefined): boolean => token?.kind === "word" && token.text === "x";
 
@@ -38,7 +38,8 @@ export const partsOf = (tokens: readonly Token[]): Part[] => {
     if (figures) parts.push(figures);
     else {
       if (token.kind === "term") parts.push(token);
-      else if (isSign(token, ",;/|:@=+()[]<>")) parts.push({ ...token, kind: "break" } as Break);
+      else if (isSign(token, ",;/|:@=+()[]<>"))
+        parts.push({ ...token, kind: "break" } as BreakPart);
       cursor.at++;
     }
   }
@@ -46,7 +47,7 @@ export const partsOf = (tokens: readonly Token[]): Part[] => {
 };
 
 /** Figures that begin here, with their sign and multiplier; the cursor is then behind them. */
-const figuresAt = (cursor: Cursor): Figures | null => {
+const figuresAt = (cursor: Cursor): FiguresPart | null => {
   const { tokens } = cursor;
   const start = cursor.at;
   const sign = signAt(cursor);
@@ -75,9 +76,13 @@ const figuresAt = (cursor: Cursor): Figures | null => {
   };
 };
 
-const SIGNS: Readonly<Record<string, Figures["sign"]>> = { "±": "both", "+": "plus", "-": "minus" };
+const SIGNS: Readonly<Record<string, FiguresPart["sign"]>> = {
+  "±": "both",
+  "+": "plus",
+  "-": "minus",
+};
 
-const signAt = (cursor: Cursor): Figures["sign"] => {
+const signAt = (cursor: Cursor): FiguresPart["sign"] => {
   const token = cursor.tokens[cursor.at];
   const sign = token.kind === "sign" ? SIGNS[token.sign] : undefined;
   if (sign) cursor.at++;
@@ -87,12 +92,12 @@ const signAt = (cursor: Cursor): Figures["sign"] => {
 /** No sheet lists more loads than that before one unit. */
 const MOST_JOINED = 8;
 
-type Joined = Pick<Figures, "values" | "unit" | "shape">;
+type Joined = Pick<FiguresPart, "values" | "unit" | "shape">;
 type Read = { value: number; isKilo: boolean; unit: Unit | null; scale: number };
 type Joint = { kind: "range" | "soft-range" | "/" | "or" | ","; length: number };
 
 /** A number and what is joined to it before one unit. */
-const joinedAt = (cursor: Cursor, sign: Figures["sign"]): Joined => {
+const joinedAt = (cursor: Cursor, sign: FiguresPart["sign"]): Joined => {
   const found = [readAt(cursor)];
   const joints: { kind: Joint["kind"]; from: number }[] = [];
   while (found.length < MOST_JOINED) {
@@ -186,17 +191,17 @@ const timesBehind = (cursor: Cursor, { values, unit }: Joined): number | null =>
   return count > 1 ? count : null;
 };
 
-export const isFigures = (part: Part, unit: Unit | null): part is Figures =>
+export const isFigures = (part: Part, unit: Unit | null): part is FiguresPart =>
   part.kind === "figures" && part.unit === unit;
 
-export const figuresOf = (parts: readonly Part[], unit: Unit | null): Figures[] =>
-  parts.filter((part): part is Figures => isFigures(part, unit));
+export const figuresOf = (parts: readonly Part[], unit: Unit | null): FiguresPart[] =>
+  parts.filter((part): part is FiguresPart => isFigures(part, unit));
 
-export const hasTerm = (parts: readonly Part[], ...terms: readonly Term[]): boolean =>
+export const hasTerm = (parts: readonly Part[], ...terms: readonly PrintedTerm[]): boolean =>
   parts.some((part) => part.kind === "term" && terms.includes(part.term));
 
 /** The first range of frequencies that rises. */
-export const bandOf = (parts: readonly Part[]): Band | null => {
+export const printedBand = (parts: readonly Part[]): Band | null => {
   for (const { shape, values } of figuresOf(parts, "Hz"))
     if (shape === "range" && values[0] < values[1]) return { lowHz: values[0], highHz: values[1] };
   return null;

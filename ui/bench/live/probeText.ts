@@ -1,4 +1,4 @@
 import { formatSignificant } from "@/core/units";
 
-export const celsiusText = (celsius: number | null): string =>
+export const probeText = (celsius: number | null): string =>
   celsius === null ? "" : `${formatSignificant(celsius, 3)} °C`;

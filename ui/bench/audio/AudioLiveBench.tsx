@@ -1,6 +1,6 @@
 "use client";
 import { Box } from "@chakra-ui/react";
-import { unconfirmed, type Caution } from "@/core/safety";
+import { unconfirmed, type SafetyCaution } from "@/core/safety";
 import type { AudioInterfaces, NetworkInstruments, RigSettings } from "@/records";
 import { audioRunOn, knownInterface, metersBeside } from "@/records/facts";
 import { useAudio } from "../../audio/AudioProvider";
@@ -15,11 +15,11 @@ export type LiveBenchProps = Omit<RunFormProps, "real" | "guards"> & {
   rig: RigSettings;
   interfaces: AudioInterfaces;
   network: NetworkInstruments;
-  cautions: readonly Caution[];
+  cautions: readonly SafetyCaution[];
 };
 
 /** A run through an audio interface: opened, its levels known, the safety gate confirmed, and then as on the simulated bench. */
-export function LiveBench({ rig, interfaces, network, cautions, ...form }: LiveBenchProps) {
+export function AudioLiveBench({ rig, interfaces, network, cautions, ...form }: LiveBenchProps) {
   const { amplifier, kind, loads } = form;
   const { state } = useAudio();
   if (state.status !== "open")

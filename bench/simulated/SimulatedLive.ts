@@ -1,7 +1,7 @@
 import { requirePositive, requireRange } from "@/core/units";
 import { simulationRate, switchOn } from "./record";
 import { withFaults } from "./rig/faults";
-import type { Rig } from "./rig/rig";
+import type { SimulatedRig } from "./rig/rig";
 import type { Session } from "./session";
 import type { LiveState, LiveTone } from "../contract";
 import { playSource } from "./source/source";
@@ -18,11 +18,11 @@ const LEAST_DRIVE_RATIO = 1e-4;
  * A rig with a steady tone whose level is turned by hand while it plays: the drive glides, the phase goes on, and the amplifier keeps
  * its charge and heat. Time passes only when `advance` is called.
  */
-export class LiveBench implements LiveTone {
+export class SimulatedLive implements LiveTone {
   readonly sampleRateHz: number;
   readonly mostDriveVoltsRms: number;
   private readonly session: Session;
-  private readonly source: Rig["source"];
+  private readonly source: SimulatedRig["source"];
   private readonly kept: Float64Array[];
   private keptCount = 0;
   private drive: number;
@@ -32,7 +32,7 @@ export class LiveBench implements LiveTone {
 
   /** @throws {RangeError} on more channels than the rig has, or a frequency out of range */
   constructor(
-    rig: Rig,
+    rig: SimulatedRig,
     drives: readonly boolean[],
     private frequencyHz: number,
     private readonly seed: number,

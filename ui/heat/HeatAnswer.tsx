@@ -2,11 +2,11 @@ import { HStack, Text } from "@chakra-ui/react";
 import type { HeatLimits } from "@/core/heat";
 import { formatFixed } from "@/core/units";
 import { Reading } from "../parts/Reading";
-import { adviceText, bandText, gradeText, momentText, settledWords } from "./heatText";
+import { adviceText, intervalText, gradeText, momentText, settledWords } from "./heatText";
 import { isTold, type ReadLog, type ReadSpot } from "@/records/facts";
 
 /** The number that matters: where the hottest spot settles, how sure that is, and what to do. */
-export function Answer({
+export function HeatAnswer({
   lead,
   read,
   limits,
@@ -36,7 +36,7 @@ export function Answer({
     );
   const grade = gradeText(reading.grades);
   const isEarly = !isTold(reading.settled);
-  const settled = bandText(reading.settled);
+  const settled = intervalText(reading.settled);
   return (
     <div>
       <Text as="h1" color="muted">
@@ -86,7 +86,7 @@ const EVEN_WORDS = {
 } as const;
 
 /** Whether the heat sink warms alike everywhere. */
-export function Evenness({ found }: { found: ReadLog["evenness"] }) {
+export function EvennessLine({ found }: { found: ReadLog["evenness"] }) {
   if (!found) return null;
   const { word, hottestName, coolestName, difference } = found;
   return (

@@ -1,7 +1,7 @@
 import { GENERIC_PROFILES, STAND_IN } from "@/core/scpi";
 import type { NetworkInstrument } from "./link";
 import { ScpiClient } from "./ScpiClient";
-import { Supply } from "./Supply";
+import { ProgrammableSupply } from "./ProgrammableSupply";
 import { standInLink } from "./testing/standInLink";
 
 const supplyWith = async (numbers: Record<string, number> = {}) => {
@@ -15,7 +15,7 @@ const supplyWith = async (numbers: Record<string, number> = {}) => {
     },
   };
   const turn = await standInLink().link.begin(["supply"]);
-  return { supply: new Supply(new ScpiClient(turn, instrument)), turn };
+  return { supply: new ProgrammableSupply(new ScpiClient(turn, instrument)), turn };
 };
 
 test("set, switched on, read and switched off", async () => {

@@ -2,7 +2,7 @@ import type { ChannelLook } from "@/drawing/channelLook";
 import { cssColor } from "../cssColor";
 
 /** A reading on a curve; filled where the tops flatten. */
-export function Mark({
+export function CurveMark({
   kind,
   x,
   y,

@@ -1,4 +1,5 @@
 import { isDoubtful } from "../../caution";
+import { logBetween, pointsAround } from "../../numeric";
 import type { Curve, Figure } from "../../run";
 import type { EvidenceChannel } from "../types";
 
@@ -12,7 +13,7 @@ export type KnownFigure = Pick<
 };
 
 /** The first figure that fits and has a value. Definition: in the order in which a run tells them. */
-export const figureOf = (
+export const knownFigure = (
   { figures = [], cautions = [] }: EvidenceChannel,
   fits: (figure: Figure) => boolean,
 ): KnownFigure | null => {
@@ -23,17 +24,16 @@ export const figureOf = (
   return { name, label, stdUncertainty, bound, quantity, value, isDoubtful: isDoubted };
 };
 
+/** How far beyond its end a curve is still taken as it ends. Chosen here, because frequencies are measured, and printed bands are round. */
+const END_RATIO = 0.02;
+
 /**
- * A curve at one place, between its two neighbours on logarithmic scales; null beyond its ends (by more than a fiftieth).
- * Closed form: linear between logarithms.
+ * A curve at one place, between its two neighbours on logarithmic scales; null beyond its ends. Where one of the two is nought it is the
+ * other. Closed form: linear between logarithms.
  */
 export const curveAt = ({ points }: Curve, x: number): number | null => {
-  const first = points[0],
-    last = points[points.length - 1];
-  if (!first || x < 0.98 * first[0] || x > 1.02 * last[0]) return null;
-  const above = points.findIndex(([at]) => at >= x);
-  if (above <= 0) return above === 0 ? first[1] : last[1];
-  const [[x0, y0], [x1, y1]] = [points[above - 1], points[above]];
-  if (!(y0 > 0) || !(y1 > 0)) return Math.max(y0, y1);
-  return y0 * (y1 / y0) ** (Math.log(x / x0) / Math.log(x1 / x0));
+  const around = pointsAround(points, ([at]) => at, x, END_RATIO);
+  if (!around) return null;
+  const [low, high] = [around.below[1], around.above[1]];
+  return low > 0 && high > 0 ? logBetween(low, high, around.share) : Math.max(low, high);
 };

@@ -1,6 +1,6 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import { dividerText } from "@/records/facts";
-import { Wiring, wiringText, type WiringProps } from "./Wiring";
+import { WiringDrawing, wiringText, type WiringProps } from "./WiringDrawing";
 
 const props = (given: Partial<WiringProps> = {}): WiringProps => ({
   amplifierName: "Gantry Pebble",
@@ -17,7 +17,7 @@ const props = (given: Partial<WiringProps> = {}): WiringProps => ({
   ...given,
 });
 const drawn = (given: Partial<WiringProps> = {}): string =>
-  renderToStaticMarkup(<Wiring {...props(given)} />);
+  renderToStaticMarkup(<WiringDrawing {...props(given)} />);
 
 test("what is connected is named: source, amplifier, load, divider, converter, voltmeter", () => {
   const picture = drawn();

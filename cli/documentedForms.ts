@@ -37,13 +37,13 @@ export type RunInput = {
   line: CommandLine;
 };
 
-export const valueOf = <T>(outcome: Outcome<T>): T => {
+export const valueOrUsageError = <T>(outcome: Outcome<T>): T => {
   if (!outcome.ok) throw new UsageError(findingText(outcome.finding));
   return outcome.value;
 };
 
 /** Reads every channel; one that cannot be read says why, and the others are read all the same. @throws {UsageError} where none can be */
-export const eachChannel = (
+export const readEachChannel = (
   { channels }: RunInput,
   read: (volts: Float64Array) => object,
 ): { channels: object[] } => {
@@ -66,12 +66,12 @@ export const eachChannel = (
 
 /** What makes a reading of a steady tone doubtful. @throws {UsageError} where there is none */
 export const toneCautions = (volts: Float64Array, { sampleRateHz, band }: RunInput) =>
-  valueOf(checkSteadyTone(volts, sampleRateHz, { band }));
+  valueOrUsageError(checkSteadyTone(volts, sampleRateHz, { band }));
 
 const spectrum = (input: RunInput): object =>
-  eachChannel(input, (volts) => {
+  readEachChannel(input, (volts) => {
     const cautions = toneCautions(volts, input);
-    const reading = valueOf(analyseTone(volts, input.sampleRateHz, { band: input.band }));
+    const reading = valueOrUsageError(analyseTone(volts, input.sampleRateHz, { band: input.band }));
     const { lead, evenRatio, oddRatio } = harmonicLead(reading.harmonics);
     return {
       ...toneFields(reading),
@@ -85,9 +85,9 @@ const spectrum = (input: RunInput): object =>
   });
 
 const clip = (input: RunInput): object =>
-  eachChannel(input, (volts) => {
+  readEachChannel(input, (volts) => {
     const cautions = toneCautions(volts, input);
-    const { fundamentalHz, voltsRms } = valueOf(
+    const { fundamentalHz, voltsRms } = valueOrUsageError(
       analyseTone(volts, input.sampleRateHz, { band: input.band }),
     );
     return {
@@ -106,7 +106,9 @@ const sweep = (input: RunInput): object => {
     band: input.band,
     mainsHz: positiveOption(input.line, "mains-hz", 50),
   };
-  const result = valueOf(analysePowerSweep(input.channels, input.sampleRateHz, conditions));
+  const result = valueOrUsageError(
+    analysePowerSweep(input.channels, input.sampleRateHz, conditions),
+  );
   return {
     frequencyHz: result.frequencyHz,
     channels: result.channels.map(({ steps, stop }, index) => ({
@@ -133,8 +135,8 @@ const sweep = (input: RunInput): object => {
 };
 
 const burst = (input: RunInput): object =>
-  eachChannel(input, (volts) =>
-    valueOf(
+  readEachChannel(input, (volts) =>
+    valueOrUsageError(
       analyseBursts(volts, input.sampleRateHz, {
         loadOhms: input.loadOhms,
         loadOhmsStdUncertainty: 0,
@@ -150,8 +152,8 @@ const noise = (input: RunInput): object => {
   const mainsHz = input.line.options.has("mains-hz")
     ? positiveOption(input.line, "mains-hz", 50)
     : null;
-  return eachChannel(input, (volts) =>
-    valueOf(
+  return readEachChannel(input, (volts) =>
+    valueOrUsageError(
       analyseNoise(volts, input.sampleRateHz, {
         loadOhms: input.loadOhms,
         band: input.band,
@@ -171,7 +173,7 @@ const talk = (input: RunInput): object => {
   return {
     drivenChannel: driven,
     channels: idle.map((index) => {
-      const reading = valueOf(
+      const reading = valueOrUsageError(
         crosstalk(input.channels[driven], input.channels[index], input.sampleRateHz),
       );
       return { channel: index, ...reading, crosstalkDb: amplitudeRatioToDb(reading.ratio) };
@@ -183,13 +185,13 @@ const multitoneRun = (input: RunInput): object => {
   const frequencies = multitoneFrequencies(positiveOption(input.line, "period-seconds", 1)).filter(
     (frequency) => frequency < 0.45 * input.sampleRateHz,
   );
-  return eachChannel(input, (volts) =>
-    valueOf(analyseMultitone(volts, input.sampleRateHz, frequencies, input.band)),
+  return readEachChannel(input, (volts) =>
+    valueOrUsageError(analyseMultitone(volts, input.sampleRateHz, frequencies, input.band)),
   );
 };
 
 const thirdOctave = (input: RunInput): object =>
-  eachChannel(input, (volts) => ({
+  readEachChannel(input, (volts) => ({
     bands: thirdOctaveLevels(volts, input.sampleRateHz, input.band.lowHz, input.band.highHz),
   }));
 
@@ -221,7 +223,7 @@ const response = (input: RunInput): object => {
   return {
     channels: outputs.map((volts) =>
       responseFields(
-        valueOf(
+        valueOrUsageError(
           steppedResponse(
             volts,
             sampleRateHz,
@@ -245,7 +247,7 @@ const sweptResponse = ({ line, channels, sampleRateHz }: RunInput): object => {
   const stimulus = logSweep(swept, positiveOption(line, "input-volts-peak", 1), sampleRateHz);
   return {
     channels: channels.map((volts) => {
-      const found = valueOf(
+      const found = valueOrUsageError(
         sweepResponse(volts, { stimulus, sweep: swept }, sampleRateHz, {
           pointsPerDecade: 24,
           highestOrder: 5,
@@ -314,9 +316,13 @@ export const ANALYSES: Record<string, (input: RunInput) => object> = {
   burst,
   response,
   "intermodulation-difference": (input) =>
-    eachChannel(input, (volts) => valueOf(differenceDistortion(volts, input.sampleRateHz))),
+    readEachChannel(input, (volts) =>
+      valueOrUsageError(differenceDistortion(volts, input.sampleRateHz)),
+    ),
   "intermodulation-modulation": (input) =>
-    eachChannel(input, (volts) => valueOf(modulationDistortion(volts, input.sampleRateHz))),
+    readEachChannel(input, (volts) =>
+      valueOrUsageError(modulationDistortion(volts, input.sampleRateHz)),
+    ),
   multitone: multitoneRun,
   noise,
   crosstalk: talk,

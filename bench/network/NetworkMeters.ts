@@ -9,7 +9,7 @@ export type MeterSet = {
 };
 
 /** Degrees Celsius; null where there is no probe. */
-export type Temperatures = {
+export type ProbeTemperatures = {
   sinkCelsius: number;
   caseCelsius: number | null;
   loadCelsius: number | null;
@@ -24,18 +24,18 @@ export type MeterGlance = {
   /** Of the first channel; null without a voltmeter. */
   voltsRms: number | null;
   mains: { mainsWatts: number; mainsAmperes: number } | null;
-  temperatures: Temperatures | null;
+  temperatures: ProbeTemperatures | null;
 };
 
 /** Temperatures change slowly, and a logger takes its time. */
 const TEMPERATURES_EVERY_SECONDS = 1;
 
 /** What is read of them while something else measures. */
-export class Meters {
+export class NetworkMeters {
   private readonly voltmeter: ScpiClient | null;
   private readonly mainsMeter: ScpiClient | null;
   private readonly thermometer: ScpiClient | null;
-  private warm: { at: number; temperatures: Temperatures | null } = {
+  private warm: { at: number; temperatures: ProbeTemperatures | null } = {
     at: -Infinity,
     temperatures: null,
   };
@@ -95,14 +95,14 @@ export class Meters {
     );
   }
 
-  private async temperatures(): Promise<Temperatures | null> {
+  private async temperatures(): Promise<ProbeTemperatures | null> {
     const now = this.now();
     if (now - this.warm.at >= TEMPERATURES_EVERY_SECONDS)
       this.warm = { at: now, temperatures: await this.readTemperatures() };
     return this.warm.temperatures;
   }
 
-  private async readTemperatures(): Promise<Temperatures | null> {
+  private async readTemperatures(): Promise<ProbeTemperatures | null> {
     const { thermometer } = this;
     if (!thermometer) return null;
     const at = async (which: string): Promise<number | null> => {

@@ -3,10 +3,10 @@ import type { RigSettings } from "@/records";
 import {
   Box,
   Wire,
-  Note,
+  WiringNote,
   Terminals,
-  Load,
-  Voltmeter,
+  LoadSymbol,
+  VoltmeterSymbol,
   Probe,
   Earth,
   Harm,
@@ -36,7 +36,7 @@ export type WiringProps = {
 };
 
 /** How this amplifier is wired for measuring one channel. What would do harm is drawn as what it is. */
-export function Wiring(props: WiringProps) {
+export function WiringDrawing(props: WiringProps) {
   const {
     amplifierName,
     sourceName,
@@ -78,8 +78,8 @@ export function Wiring(props: WiringProps) {
           [216, 244],
         ]}
       />
-      <Note x={216} y={262} text="mains last, after the load" />
-      <Note x={54} y={216} text="level down first" />
+      <WiringNote x={216} y={262} text="mains last, after the load" />
+      <WiringNote x={54} y={216} text="level down first" />
       <Wire
         points={[
           [AMP_END, HOT_Y],
@@ -93,9 +93,11 @@ export function Wiring(props: WiringProps) {
         ]}
       />
       <Terminals labels={["+", bothSwing ? "− swings too" : earthText(props.earthIsUnknown)]} />
-      <Load text={loadText} />
-      {withSpeaker && <Note x={LOAD_X} y={RETURN_Y + 40} text="and a loudspeaker" tone="ochre" />}
-      {voltmeterName && <Voltmeter name={voltmeterName} />}
+      <LoadSymbol text={loadText} />
+      {withSpeaker && (
+        <WiringNote x={LOAD_X} y={RETURN_Y + 40} text="and a loudspeaker" tone="ochre" />
+      )}
+      {voltmeterName && <VoltmeterSymbol name={voltmeterName} />}
       <Probe probe={probe} dividerText={dividerText} isHarmful={isHarmful} />
       <Box x={616} y={104} width={102} height={90} title="Converter" name={converterName} />
       {probe === "grounded probe" && !isHarmful && (
@@ -103,7 +105,7 @@ export function Wiring(props: WiringProps) {
       )}
       {isHarmful && <Harm />}
       {moreChannels > 0 && (
-        <Note
+        <WiringNote
           x={WIDTH / 2}
           y={294}
           text={

@@ -10,7 +10,7 @@ import { formatFixed, formatSignificant } from "@/core/units";
 import { Panel } from "../parts/Panel";
 
 /** What more watts from the supply would buy, and what would stop them. */
-export function BiggerSupply({
+export function BiggerSupplyCard({
   facts,
   assumptions,
   where,

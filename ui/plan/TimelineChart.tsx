@@ -2,7 +2,7 @@
 import { Box } from "@chakra-ui/react";
 import { scaleLinear } from "d3";
 import { useId, useMemo } from "react";
-import { heatAlong, type HeatModel, type Timeline as PlanTimeline } from "@/core/plan";
+import { heatAlong, type HeatModel, type Timeline } from "@/core/plan";
 import { RUN_KINDS } from "@/core/run";
 import { formatSignificant } from "@/core/units";
 import { apart } from "../charts/apart";
@@ -21,14 +21,14 @@ const POINTS = 600;
 const MOST_CURVES = 4;
 
 export type TimelineProps = {
-  timeline: PlanTimeline;
+  timeline: Timeline;
   model: HeatModel;
   chosenId: string | null;
   onChoose(id: string): void;
 };
 
 /** The plan along time: runs as blocks, pauses hatched, and the temperature of amplifier and resistors under them. */
-export function Timeline({ timeline, model, chosenId, onChoose }: TimelineProps) {
+export function TimelineChart({ timeline, model, chosenId, onChoose }: TimelineProps) {
   const [frameRef, { widthPx }] = useSize<HTMLDivElement>({ widthPx: 900, heightPx: HEIGHT_PX });
   const hatch = useId();
   const { entries, totalSeconds } = timeline;

@@ -22,7 +22,7 @@ const within = (
 };
 
 /** A programmable supply by hand: volts and a limit, on and off. It stays as it is whatever a run does. */
-export function SupplyPanel({ supply }: { supply: KeptNetworkInstrument }) {
+export function HandSupplyPanel({ supply }: { supply: KeptNetworkInstrument }) {
   const { name, profile } = supply;
   const { mostVolts, mostAmperes } = profile.numbers;
   const [volts, setVolts] = useState("");

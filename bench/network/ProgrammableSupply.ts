@@ -5,7 +5,7 @@ import type { ScpiClient } from "./ScpiClient";
 export type SupplyReading = { volts: number; amperes: number; isOn: boolean };
 
 /** A programmable supply, by hand. Each setting is taken, or it is not switched on. */
-export class Supply {
+export class ProgrammableSupply {
   constructor(private readonly scpi: ScpiClient) {}
 
   /**

@@ -37,7 +37,7 @@ const useClock = (startedAt: string): number => {
 type Taking = { spotId: string; seconds: number };
 
 /** Readings by eye: a running clock, one key a spot, and what it shows. The moment is that of the key. */
-export function TypedReadings({
+export function TypedTemperatures({
   log,
   onAdd,
   onRemove,

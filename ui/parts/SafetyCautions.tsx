@@ -1,9 +1,9 @@
 import { Box, Heading, HStack, Text } from "@chakra-ui/react";
 import { TriangleAlert } from "lucide-react";
-import type { Caution } from "@/core/safety";
+import type { SafetyCaution } from "@/core/safety";
 
 /** The cautions that fit, each with its reason. */
-export function Cautions({ cautions }: { cautions: readonly Caution[] }) {
+export function SafetyCautions({ cautions }: { cautions: readonly SafetyCaution[] }) {
   return (
     <Box
       as="aside"

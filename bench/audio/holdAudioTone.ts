@@ -14,7 +14,7 @@ const READ_SECONDS = 0.1;
  * fades when it is over. While he looks elsewhere, at a slow thermometer, the line is kept alive.
  * @throws {InstrumentFault}
  */
-export const holdTone = async (
+export const holdAudioTone = async (
   line: AudioLine,
   { setup, loadOhms, mostVoltsRms }: HeldOn,
   { frequencyHz, voltsPeak, drives }: HoldRequest,

@@ -1,11 +1,11 @@
 import { analyseTone } from "@/core/distortion/reading";
 import { EXAMPLE_RIGS, onLoads } from ".";
-import { LiveBench } from "./LiveBench";
+import { SimulatedLive } from "./SimulatedLive";
 
 const live = (name: keyof typeof EXAMPLE_RIGS = "home-class-ab") =>
-  new LiveBench(onLoads(EXAMPLE_RIGS[name], [8, 8]), [true, true], 1000, 1);
+  new SimulatedLive(onLoads(EXAMPLE_RIGS[name], [8, 8]), [true, true], 1000, 1);
 
-const toneOf = (bench: LiveBench) => {
+const toneOf = (bench: SimulatedLive) => {
   const outcome = analyseTone(bench.lastVolts(0.1)[0], bench.sampleRateHz);
   if (!outcome.ok) throw new Error(outcome.finding.advice);
   return outcome.value;
