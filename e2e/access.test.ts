@@ -6,9 +6,11 @@ import { makeDemo } from "@/demo/makeDemo";
 import { openDatabase } from "@/store";
 import { application } from "./application";
 import { HOME } from "./demoShelf";
-import { PATIENCE_MS, press, pressKey, shows } from "./browser";
+import { PATIENCE_MS, press, pressKey, rests, shows } from "./browser";
+import { forms } from "./forms";
 
 const { driver, url, folder, kill, start } = application("access");
+const { kept } = forms(driver);
 const AXE = readFileSync(require.resolve("axe-core/axe.min.js"), "utf8");
 
 type Violation = { id: string; nodes: { target: string[]; failureSummary: string }[] };
@@ -55,7 +57,7 @@ beforeAll(async () => {
 const open = async (path: string, text: string): Promise<void> => {
   await driver().get(path.startsWith("http") ? path : home.replace(/[^/]+$/, path));
   await shows(driver(), text);
-  await driver().sleep(600);
+  await rests(driver());
 };
 
 describe.each(["light", "dark"])("%s", (mode) => {
@@ -73,7 +75,7 @@ describe.each(["light", "dark"])("%s", (mode) => {
     expect(await violations()).toEqual([]);
     await press(driver(), "Columns");
     await shows(driver(), "Output stage");
-    await driver().sleep(600);
+    await rests(driver());
     expect(await violations()).toEqual([]);
   });
 
@@ -98,7 +100,7 @@ describe.each(["light", "dark"])("%s", (mode) => {
     await driver().findElement(By.css("body")).sendKeys("1");
     await shows(driver(), "or a hand on it");
     // What was begun is kept, the frame around it is drawn anew, and colours come to rest.
-    await driver().sleep(2500);
+    await kept();
     await driver().wait(async () => (await driver().getTitle()) !== "", PATIENCE_MS);
     expect(await driver().findElements(By.css("h1"))).not.toHaveLength(0);
     expect(await violations()).toEqual([]);

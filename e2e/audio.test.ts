@@ -1,7 +1,7 @@
 // Live through an audio interface, in a browser: the virtual one, from its levels to a stored run, and what goes wrong on the way.
-import { By } from "selenium-webdriver";
+import { By, until } from "selenium-webdriver";
 import { application } from "./application";
-import { pageText, press, pressKey, shows } from "./browser";
+import { pageText, PATIENCE_MS, press, pressKey, rests, shows } from "./browser";
 import { SWEPT } from "./demoShelf";
 import { putOnShelf } from "./putOnShelf";
 
@@ -31,7 +31,7 @@ const chooseRun = (title: string): Promise<void> =>
 const openBench = async (): Promise<void> => {
   await driver().get(`${home}/bench`);
   await pressKey(driver(), "n", "Which run");
-  await driver().sleep(300);
+  await rests(driver());
   await pressKey(driver(), "i", "The virtual interface");
 };
 const runCount = async (): Promise<number> =>
@@ -64,7 +64,7 @@ test("levels are found with a meter, in order, and are kept with the device; the
         .getText(),
     ) ?? [];
   await type("input-A-meter", volts);
-  await driver().sleep(600);
+  await driver().wait(until.elementIsEnabled(within("input-A", "Keep")), PATIENCE_MS);
   await within("input-A", "Keep").click();
   await press(driver(), "Read the loop");
   await shows(driver(), "% THD+N of its own");
@@ -86,7 +86,7 @@ test("a run that needs two loads asks for the second, in silence, and goes on wh
   await shows(driver(), "Through");
   await chooseRun("Output impedance");
   await shows(driver(), "Yields");
-  await driver().sleep(500);
+  await rests(driver());
   await press(driver(), "Run it");
   await shows(driver(), "The output is silent. Change the load to 4 Ω");
   await driver().findElement(By.css("body")).sendKeys("g");
@@ -98,7 +98,7 @@ test("by hand: up in decibels, watts by the second, and Esc is silence at once; 
   await press(driver(), "Open the virtual interface");
   await shows(driver(), "Through");
   await chooseRun("Spectrum");
-  await driver().sleep(500);
+  await rests(driver());
   await pressKey(driver(), "m", "Switch the live bench on");
   await press(driver(), "Switch the live bench on");
   await shows(driver(), "Nothing here tells temperatures");
@@ -123,7 +123,7 @@ test("a block that gets lost ends the run with words; nothing of that recording 
   await press(driver(), "Open the virtual interface");
   await shows(driver(), "Through");
   await chooseRun("Power against distortion");
-  await driver().sleep(500);
+  await rests(driver());
   await press(driver(), "Run it");
   await shows(driver(), "a block was lost. Nothing of this recording is kept.");
   expect(await runCount()).toBe(before);

@@ -1,7 +1,7 @@
 // The browser's own fake capture device, fed with a reference recording: what the live path reads is what is known of the file.
 import { writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { By } from "selenium-webdriver";
+import { By, until } from "selenium-webdriver";
 import { encodeWav } from "@/core/wav";
 import { captureVolts, hasReferenceCaptures, truthOf } from "@/core/testing/referenceCapture";
 import { application } from "./application";
@@ -11,6 +11,7 @@ import {
   PATIENCE_MS,
   press,
   pressKey,
+  rests,
   shows,
   type Browser,
 } from "./browser";
@@ -101,8 +102,12 @@ whenThere(
     await driver().wait(async () => {
       const begin = await driver().findElements(By.xpath("//button[normalize-space()='Listen']"));
       if (begin.length > 0) await begin[0].click();
-      await driver().sleep(2500);
-      return (await driver().findElements(By.css("[data-testid='listen-1']"))).length > 0;
+      const heard = until.elementLocated(
+        By.xpath("//*[@data-testid='listen-1'][contains(., 'V RMS') and contains(., 'THD')]"),
+      );
+      return driver()
+        .wait(heard, 2_500)
+        .catch(() => false);
     }, PATIENCE_MS);
     const read = async (k: number) => {
       const text = (
@@ -128,7 +133,7 @@ whenThere(
   async () => {
     await driver().get(`${home}/bench`);
     await pressKey(driver(), "n", "Which run");
-    await driver().sleep(300);
+    await rests(driver());
     await pressKey(driver(), "i", "Look for interfaces");
     await openFound();
     await shows(driver(), "Before power, these are still to be confirmed");

@@ -9,7 +9,7 @@ import { addLoad } from "@/store";
 import { decodeCapture } from "@/pipeline/decode";
 import { application } from "./application";
 import { openDemoBench } from "./demoBench";
-import { fill, pageText, PATIENCE_MS, press, pressKey, shows } from "./browser";
+import { fill, pageText, PATIENCE_MS, press, pressKey, rests, shows } from "./browser";
 import { forms } from "./forms";
 
 const app = application("bench");
@@ -40,7 +40,7 @@ let countBefore = 0;
 const newRun = async (kind: string): Promise<void> => {
   countBefore = await keptCount();
   await pressKey(driver(), "n", "Which run");
-  await driver().sleep(300);
+  await rests(driver());
   await choose("run-kind", kind);
   await key("s");
 };
@@ -78,7 +78,7 @@ const captureOf = async (run: Run, at = 0) => {
 const toStage = async (stage: string, text: string): Promise<void> => {
   await driver().get((await driver().getCurrentUrl()).replace(/[^/]+$/, stage));
   await shows(driver(), text);
-  await driver().sleep(900);
+  await rests(driver());
 };
 /** Sets a guard in the Rig and comes back to the Bench. */
 const guard = async (label: string, text: string): Promise<void> => {
@@ -192,7 +192,6 @@ test("clip search by keys: flat tops are told in words, a decibel less and they 
     PATIENCE_MS,
     "waiting for round tops",
   );
-  await driver().sleep(700);
   await key("h");
   await shows(driver(), "Held.");
   await key("h", "t");
@@ -270,7 +269,7 @@ test("what takes the readings is chosen in the Rig, and the Bench follows; a key
   await shows(driver(), "Voltmeter, just below flat tops");
   await driver().findElement(By.css("h1")).click();
   await pressKey(driver(), "f", "Drop recordings");
-  await driver().sleep(500);
+  await rests(driver());
   await toStage("rig", "What takes the readings");
   expect(await driver().findElement(By.css("[role=radio][aria-checked=true]")).getText()).toContain(
     "Recordings",
@@ -307,7 +306,7 @@ test("a run whose page was closed is incomplete, and goes on with the recordings
   // The second may have been stored too by the time the page was gone.
   expect(await pageText(driver())).toMatch(/1 recording is kept|2 recordings are kept/);
   expect(await keptCount()).toBe(countBefore);
-  await driver().sleep(700);
+  await rests(driver());
   await press(driver(), "Go on with it");
   await stored("worst THD+N");
   expect((await shownRun()).captures.map(({ shot }) => shot)).toEqual(["low", "high"]);

@@ -138,6 +138,30 @@ export const shows = (
     `waiting for the page to show “${text}”`,
   );
 
+/** Whether every control answers by now, and nothing has changed or moved for so many milliseconds. React marks what it has taken over. */
+const IS_AT_REST = `
+  const page = window;
+  if (!page.lastChange) {
+    page.lastChange = performance.now();
+    new MutationObserver(() => (page.lastChange = performance.now())).observe(document, {
+      subtree: true, childList: true, attributes: true, characterData: true,
+    });
+  }
+  const answers = (control) => Object.keys(control).some((key) => key.startsWith("__reactProps"));
+  return document.readyState === "complete" &&
+    [...document.querySelectorAll("button, input, select, textarea")].every(answers) &&
+    document.getAnimations().every(({ playState }) => playState !== "running") &&
+    performance.now() - page.lastChange > arguments[0];
+`;
+
+/** Waits until the page has come to rest and answers: a form is seen a moment before that. */
+export const rests = (driver: WebDriver, quietMs = 250): Promise<unknown> =>
+  driver.wait(
+    () => driver.executeScript<boolean>(IS_AT_REST, quietMs),
+    PATIENCE_MS,
+    "waiting for the page to rest",
+  );
+
 /** Presses a key of the page until that shows the text: a page whose script has not come yet does not hear it. Only for keys that do the same twice. */
 export const pressKey = async (driver: WebDriver, key: string, text: string): Promise<void> => {
   const isShown = async (): Promise<boolean> => (await pageText(driver)).includes(text);

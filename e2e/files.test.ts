@@ -4,14 +4,14 @@ import { join, resolve } from "node:path";
 import { By } from "selenium-webdriver";
 import { application } from "./application";
 import { openDemoBench } from "./demoBench";
-import { pageText, PATIENCE_MS, press, pressKey, shows } from "./browser";
+import { pageText, PATIENCE_MS, press, pressKey, rests, shows } from "./browser";
 
 const app = application("files");
 const { driver, folder } = app;
 
 const toFiles = async (): Promise<void> => {
   await pressKey(driver(), "n", "Which run");
-  await driver().sleep(300);
+  await rests(driver());
   await pressKey(driver(), "f", "Drop recordings");
 };
 
@@ -82,7 +82,7 @@ test("a recording that was saved from here fills every field when it comes back;
       .click();
     return shows(driver(), "4.07 and 4.11 Ω measured", 5_000).catch(() => false);
   }, PATIENCE_MS);
-  await driver().sleep(700);
+  await rests(driver());
   await press(driver(), "Recording");
   await shows(driver(), "Spectrum of what is seen");
   const link = await driver().findElement(By.xpath("//a[normalize-space()='WAV']"));

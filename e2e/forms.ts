@@ -1,5 +1,8 @@
 import { By, type WebDriver, type WebElement } from "selenium-webdriver";
-import { fieldOf, pageText, PATIENCE_MS } from "./browser";
+import { fieldOf, pageText, PATIENCE_MS, rests } from "./browser";
+
+/** What is typed is kept after a pause; not every field says so. */
+const LONGER_THAN_THE_PAUSE_MS = 900;
 
 /** What tests of forms that are kept as they are typed do again and again, in the browser of the calling file. */
 export const forms = (driver: () => WebDriver) => ({
@@ -10,7 +13,7 @@ export const forms = (driver: () => WebDriver) => ({
   },
   /** Whatever was typed last has been kept. */
   kept: async (): Promise<void> => {
-    await driver().sleep(900);
+    await rests(driver(), LONGER_THAN_THE_PAUSE_MS);
     await driver().wait(
       async () => !/keeping…/.test(await pageText(driver())),
       PATIENCE_MS,

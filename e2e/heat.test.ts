@@ -88,7 +88,12 @@ test("readings by hand: a key, a number, Enter; a hand counts too, and all of it
       .switchTo()
       .activeElement()
       .sendKeys(`${30 + k / 2}\n`);
-    await driver().sleep(1100);
+    const clock = await driver().findElement(By.css("[data-testid=clock]")).getText();
+    await driver().wait(
+      async () => (await driver().findElement(By.css("[data-testid=clock]")).getText()) !== clock,
+      PATIENCE_MS,
+      "waiting for the next second",
+    );
   }
   await driver().findElement(By.css("body")).sendKeys("2");
   await press(driver(), "Can be held");

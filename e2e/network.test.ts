@@ -6,12 +6,14 @@ import { realClock } from "@/bench/network/standIns/clock";
 import { standInsOn, type StandIns } from "@/bench/network/standIns/standIns";
 import type { NetworkRole } from "@/core/scpi";
 import { application } from "./application";
-import { pageText, press, pressKey, shows } from "./browser";
+import { pageText, press, pressKey, rests, shows } from "./browser";
+import { forms } from "./forms";
 import { SWEPT } from "./demoShelf";
 import { putOnShelf } from "./putOnShelf";
 
 const app = application("network");
 const { driver, url } = app;
+const { kept } = forms(driver);
 const ROLES = [
   ["generator", "Function generator"],
   ["oscilloscope", "Oscilloscope"],
@@ -64,7 +66,7 @@ const chooseRun = async (title: string): Promise<void> => {
       By.xpath(`//select[@id='run-kind' or ancestor::*[@id='run-kind']]/option[.='${title}']`),
     )
     .click();
-  await driver().sleep(500);
+  await rests(driver());
 };
 
 test("an address that is none, or out in the world, is refused beside where it was typed; one of this machine answers at once", async () => {
@@ -113,7 +115,7 @@ test("an address that is none, or out in the world, is refused beside where it w
   await click(tried);
   await shows(driver(), "SENSe1:VOLTage:DC:RANGe:PTPeak?");
   await shows(driver(), '0,"No error"');
-  await driver().sleep(1500);
+  await kept();
 });
 
 test("a run goes from the generator through the amplifier to a result, and says what it was made with", async () => {
@@ -181,8 +183,7 @@ test("when the program ends, it turns the generator off on its way out", async (
   app.askToEnd();
   await driver().wait(async () => playing() < 0.1, 2_000);
   // The page is still there, and asks in vain.
-  await driver().sleep(500);
-  expect(playing()).toBeLessThan(0.1);
+  await expect(driver().wait(async () => playing() >= 0.1, 500)).rejects.toThrow();
   await app.kill();
   await app.start();
 });

@@ -5,7 +5,17 @@ import Papa from "papaparse";
 import { By, Key } from "selenium-webdriver";
 import { EXAMPLE_RIGS, onLoads, record } from "@/bench/simulated";
 import { application } from "./application";
-import { byText, fieldOf, fill, pageText, PATIENCE_MS, press, pressKey, shows } from "./browser";
+import {
+  byText,
+  fieldOf,
+  fill,
+  pageText,
+  PATIENCE_MS,
+  press,
+  pressKey,
+  rests,
+  shows,
+} from "./browser";
 
 const REFERENCE = resolve(__dirname, "../../shared/captures/a_8R2_sweep.wav");
 const { driver, url, folder, kill, start } = application("path");
@@ -257,7 +267,7 @@ test("deleting asks first, then takes the amplifier off the shelf", async () => 
   await driver().findElement(By.css("[data-testid=delete-amplifier]")).click();
   await shows(driver(), "Delete Larkspur Two?");
   await press(driver(), "Keep it");
-  await driver().sleep(300);
+  await rests(driver());
   await driver().findElement(By.css("[data-testid=delete-amplifier]")).click();
   await shows(driver(), "For 30 days it can be brought back");
   await driver().findElement(By.css("[data-testid=confirm]")).click();

@@ -9,7 +9,7 @@ import sharp from "sharp";
 import { makeDemo } from "@/demo/makeDemo";
 import { findDocument, keepDocument, openDatabase } from "@/store";
 import { application } from "./application";
-import { pageText, PATIENCE_MS, press, shows } from "./browser";
+import { pageText, PATIENCE_MS, press, rests, shows } from "./browser";
 import { HOME } from "./demoShelf";
 import { forms } from "./forms";
 
@@ -92,9 +92,9 @@ test("blocks are moved with the keys alone: lifted, carried down, put down; and 
   const handle = await named("Drag In short");
   await click(handle);
   await handle.sendKeys(Key.SPACE);
-  await driver().sleep(300);
+  await rests(driver());
   await handle.sendKeys(Key.ARROW_DOWN);
-  await driver().sleep(400);
+  await rests(driver());
   await handle.sendKeys(Key.SPACE);
   await driver().wait(
     async () => (await blocks())[1] === "In short",

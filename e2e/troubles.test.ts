@@ -34,7 +34,7 @@ import {
   runDraft,
   listRuns,
 } from "@/store/testing/records";
-import { fieldOf, fill, openBrowser, pageText, press, shows, type Browser } from "./browser";
+import { fieldOf, fill, openBrowser, pageText, press, rests, shows, type Browser } from "./browser";
 import { forms } from "./forms";
 import { startServer, type Server } from "./server";
 import { wavOf } from "./wavOf";
@@ -92,7 +92,7 @@ test("a full disk: what is typed stays and is told, everything is read, and is k
   const { driver } = browser;
   await driver.get(`${server.url}/amplifiers/${id}/brief`);
   await shows(driver, "Tollgate");
-  await driver.sleep(700);
+  await rests(driver);
   const ballast = join(folder, "ballast");
   try {
     writeFileSync(ballast, Buffer.alloc(3_000_000));
@@ -140,7 +140,7 @@ describe("without the server", () => {
     const { driver } = browser;
     await driver.get(`${server.url}/amplifiers/${id}/${stage}`);
     await shows(driver, "Tollgate");
-    await driver.sleep(700);
+    await rests(driver);
     await server.kill("SIGKILL");
     return { driver, port: Number(new URL(server.url).port) };
   };
@@ -309,7 +309,7 @@ test("changed in two windows: the later is told, sees both, and loses neither", 
   const { kept } = forms(() => driver);
   await driver.get(`${server.url}/amplifiers/${id}/brief`);
   await shows(driver, "Supply and connections");
-  await driver.sleep(700);
+  await rests(driver);
   const theirs = await fetch(`${server.url}/api/amplifiers/${id}/documents/details`, {
     method: "PUT",
     body: JSON.stringify({ size: "from the other window", revision: 0 }),
@@ -342,7 +342,7 @@ test("the delete dialog says when the program is gone, and stays", async () => {
   const { driver } = browser;
   await driver.get(`${server.url}/amplifiers/${id}/brief`);
   await shows(driver, "Supply and connections");
-  await driver.sleep(700);
+  await rests(driver);
   await driver.findElement(By.css("[data-testid='delete-amplifier']")).click();
   await shows(driver, "For 30 days it can be brought back");
   await server.kill("SIGKILL");

@@ -5,10 +5,12 @@ import { makeDemo } from "@/demo/makeDemo";
 import { openDatabase } from "@/store";
 import { application } from "./application";
 import { HOME } from "./demoShelf";
-import { byText, pageText, PATIENCE_MS, press, shows } from "./browser";
+import { byText, pageText, PATIENCE_MS, press, rests, shows } from "./browser";
+import { forms } from "./forms";
 
 const app = application("verdict");
 const { driver, url, folder, kill, start } = app;
+const { kept } = forms(driver);
 
 /** A line of the sheet for each kind of claim, and the word that its verdict has. */
 const LINES: readonly (readonly [string, string])[] = [
@@ -63,14 +65,14 @@ test("a sheet is pasted, and every line of it has its verdict", async () => {
   const sheet = await driver().findElement(
     By.css("textarea[aria-label='Specification sheet, as printed']"),
   );
-  await driver().sleep(700);
+  await rests(driver());
   await driver().executeScript("arguments[0].select()", sheet);
   await sheet.sendKeys(LINES.map(([line]) => line).join("\n"));
   await driver().wait(
     async () => (await pageText(driver())).includes("300 W maximum per channel"),
     PATIENCE_MS,
   );
-  await driver().sleep(1500);
+  await kept();
   await home("verdict");
   await shows(driver(), "An honest rating");
   for (const [line, word] of LINES) {
@@ -132,7 +134,7 @@ test("the house's own school proposes the rating", async () => {
   await home("verdict");
   await shows(driver(), "An honest rating");
   // Forms answer a moment after they are seen.
-  await driver().sleep(1500);
+  await rests(driver());
   const before = await driver().findElement(By.css("[data-testid=honest]")).getText();
   await driver().findElement(By.xpath("//option[@value='one-percent']")).click();
   await driver().wait(

@@ -6,7 +6,7 @@ import { EXAMPLE_RIGS, onLoads, record } from "@/bench/simulated";
 import { recordingNote } from "@/core/files";
 import { withNote } from "@/core/wav";
 import { application } from "./application";
-import { fill, pageText, press, shows } from "./browser";
+import { fill, pageText, press, rests, shows } from "./browser";
 import { forms } from "./forms";
 
 const { driver, url, folder } = application("vintage");
@@ -16,7 +16,7 @@ const OHMS = [8.21, 8.18];
 const stage = async (name: string, text: string): Promise<void> => {
   await driver().get((await driver().getCurrentUrl()).replace(/[^/]+$/, name));
   await shows(driver(), text);
-  await driver().sleep(500);
+  await rests(driver());
 };
 
 /** What a recorder took of the receiver, with a note of what it is. */

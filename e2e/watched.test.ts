@@ -5,7 +5,7 @@ import { By } from "selenium-webdriver";
 import { stimulusVolts } from "@/core/signal";
 import { encodeWav } from "@/core/wav";
 import { application } from "./application";
-import { pageText, press, pressKey, shows } from "./browser";
+import { pageText, PATIENCE_MS, press, pressKey, rests, shows } from "./browser";
 import { forms } from "./forms";
 import { SWEPT } from "./demoShelf";
 import { putOnShelf } from "./putOnShelf";
@@ -14,6 +14,12 @@ const app = application("watched");
 const { driver, url, folder } = app;
 const { kept } = forms(driver);
 const watched = (): string => join(folder(), "from the recorder");
+
+/** Whether the page has had an answer to what stands in the folder. */
+const LOOKED = `
+  return performance.getEntriesByType("resource").some(({ name, responseEnd }) =>
+    name.endsWith("/api/watched") && responseEnd > 0);
+`;
 
 const TONE = encodeWav(
   [stimulusVolts({ kind: "sine", frequencyHz: 1000, voltsPeak: 0.5, seconds: 1 }, 48_000)],
@@ -45,16 +51,16 @@ test("what is finished while the Bench looks on appears by itself, whole; what w
   const [{ id }] = (await (await fetch(`${url()}/api/amplifiers?find=sixty`)).json()).amplifiers;
   await driver().get(`${url()}/amplifiers/${id}/bench`);
   await pressKey(driver(), "n", "Which run");
-  await driver().sleep(300);
+  await rests(driver());
   await pressKey(driver(), "f", "Drop recordings");
   await shows(driver(), "what is finished there appears here");
-  await driver().sleep(2500);
+  // Its first look has been answered: whatever comes now is new.
+  await driver().wait(() => driver().executeScript<boolean>(LOOKED), PATIENCE_MS);
   const half = Math.floor(TONE.length / 2);
   const path = join(watched(), "take 1.wav");
   writeFileSync(path, TONE.subarray(0, half));
   await shows(driver(), "take 1.wav is being written");
-  await driver().sleep(5000);
-  expect(await pageText(driver())).not.toContain("Read it");
+  await expect(shows(driver(), "Read it", 5_000)).rejects.toThrow();
   appendFileSync(path, TONE.subarray(half));
   await shows(driver(), "Read it");
   expect(await pageText(driver())).not.toContain("is being written");

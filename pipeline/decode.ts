@@ -1,13 +1,12 @@
 import { failure, success, type Outcome } from "@/core/outcome";
 import { decodeWav, overloadedSampleCount, type Recording } from "@/core/wav";
 
+/** Makes volts of a WAV: all its channels, or what is wrong with it. */
+export type Decode = (wav: Uint8Array, fullScaleVolts: number) => Outcome<Recording>;
+
 /** All channels of a WAV in volts; refuses one whose recorder was overdriven. */
-export const decodeCapture = (
-  wav: Uint8Array,
-  fullScaleVolts: number,
-  onChannel?: (doneRatio: number) => void,
-): Outcome<Recording> => {
-  const decoded = decodeWav(wav, fullScaleVolts, onChannel);
+export const decodeCapture: Decode = (wav, fullScaleVolts) => {
+  const decoded = decodeWav(wav, fullScaleVolts);
   if (!decoded.ok) return decoded;
   for (const [index, volts] of decoded.value.channels.entries()) {
     const overloaded = overloadedSampleCount(volts, fullScaleVolts);

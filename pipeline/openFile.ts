@@ -22,7 +22,7 @@ import { failure, success, type Outcome } from "@/core/outcome";
 import { RUN_KINDS } from "@/core/run";
 import { encodeWav, readNote, readWavLayout } from "@/core/wav";
 import { formatSignificant } from "@/core/units";
-import { decodeCapture } from "./decode";
+import { decodeCapture, type Decode } from "./decode";
 
 /** A file as it came, made into a recording; a response as text has no samples. */
 export type OpenedFile = {
@@ -45,6 +45,14 @@ export type OpenedFile = {
   note: RecordingNote | null;
 };
 
+/** The same without its samples, which stay where it was opened. */
+export type FileFacts = Omit<OpenedFile, "wav"> & { hasSamples: boolean };
+
+export const factsOf = ({ wav, ...facts }: OpenedFile): FileFacts => ({
+  ...facts,
+  hasSamples: wav !== null,
+});
+
 /** A text that does not say how it was sampled: what helps to answer that. */
 export const rateQuestionOf = (bytes: Uint8Array<ArrayBuffer>): RateQuestion =>
   rateQuestion(decodeText(bytes));
@@ -58,8 +66,9 @@ export const openFile = (
   fileName: string,
   bytes: Uint8Array<ArrayBuffer>,
   givenRateHz: number | null,
+  decode: Decode = decodeCapture,
 ): Outcome<OpenedFile> => {
-  if (isWav(bytes) || /\.wav$/i.test(fileName)) return openWav(fileName, bytes);
+  if (isWav(bytes) || /\.wav$/i.test(fileName)) return openWav(fileName, bytes, decode);
   if (bytes.length > MOST_TEXT_BYTES)
     return failure(
       "unsupported-encoding",
@@ -158,10 +167,14 @@ const openMainsLog = (fileName: string, text: string): Outcome<OpenedFile> => {
 const isWav = (bytes: Uint8Array): boolean =>
   ["RIFF", "RF64"].includes(String.fromCharCode(...bytes.subarray(0, 4)));
 
-const openWav = (fileName: string, wav: Uint8Array<ArrayBuffer>): Outcome<OpenedFile> => {
+const openWav = (
+  fileName: string,
+  wav: Uint8Array<ArrayBuffer>,
+  decode: Decode,
+): Outcome<OpenedFile> => {
   const layout = readWavLayout(wav);
   if (!layout.ok) return layout;
-  const decoded = decodeCapture(wav, 1);
+  const decoded = decode(wav, 1);
   if (!decoded.ok) return decoded;
   const { channels, sampleRateHz } = decoded.value;
   const found = readNote(wav);

@@ -231,8 +231,9 @@ const playShots = async (
     const kept =
       known ??
       (await recordShot(bench, shot, { loads, shotNumber: recordings.length + 1 }, listener));
-    if (!known) await listener.onShot(kept);
+    // Decoded first: whoever is handed the recording may take its bytes away.
     const usable = usableOf(kept, shot, loads);
+    if (!known) await listener.onShot(kept);
     if (!usable.ok) return usable;
     recordings.push(usable.value);
     if (kept.trip && !goesOn(kept.trip, shot)) return success({ recordings, trip: kept.trip });

@@ -1,7 +1,5 @@
-import { readFileSync } from "node:fs";
-import { resolve } from "node:path";
 import { encodeWav } from "@/core/wav";
-import { hasReferenceCaptures } from "@/core/testing/referenceCapture";
+import { captureText, testOfCaptures } from "@/core/testing/referenceCapture";
 import { openFile } from "./openFile";
 import { readResponseTables, readRun, type ReadRequest } from "./readRun";
 
@@ -112,24 +110,19 @@ test("what is nothing of the kind says so", () => {
   expect(outcome.ok ? "" : outcome.finding.advice).toMatch(/no columns of numbers/);
 });
 
-(hasReferenceCaptures ? test : test.skip)(
-  "a response as text is read as a run, corners and all",
-  () => {
-    const bytes = new Uint8Array(
-      readFileSync(resolve(__dirname, "../../shared/captures/a_8R2_response.csv")),
-    );
-    const opened = openFile("a_8R2_response.csv", bytes, null);
-    if (!opened.ok) throw new Error(opened.finding.advice);
-    expect(opened.value.guess.kind).toBe("response");
-    const outcome = readResponseTables([opened.value.responseText ?? ""], {});
-    if (!outcome.ok) throw new Error(outcome.finding.advice);
-    // Truth: 3 dB down at 9.1812 Hz and 122.15 kHz; the table goes from 10 Hz to 80 kHz.
-    const corners = ["low-3-db", "high-3-db"].map((name) =>
-      outcome.value[0].figures.find((each) => each.name === name),
-    );
-    expect(corners).toMatchObject([{ bound: "at-most", value: 10 }, { bound: "at-least" }]);
-  },
-);
+testOfCaptures("a response as text is read as a run, corners and all", () => {
+  const bytes = new TextEncoder().encode(captureText("a_8R2_response.csv"));
+  const opened = openFile("a_8R2_response.csv", bytes, null);
+  if (!opened.ok) throw new Error(opened.finding.advice);
+  expect(opened.value.guess.kind).toBe("response");
+  const outcome = readResponseTables([opened.value.responseText ?? ""], {});
+  if (!outcome.ok) throw new Error(outcome.finding.advice);
+  // Truth: 3 dB down at 9.1812 Hz and 122.15 kHz; the table goes from 10 Hz to 80 kHz.
+  const corners = ["low-3-db", "high-3-db"].map((name) =>
+    outcome.value[0].figures.find((each) => each.name === name),
+  );
+  expect(corners).toMatchObject([{ bound: "at-most", value: 10 }, { bound: "at-least" }]);
+});
 
 test("readings typed off a meter go the same way as recordings", async () => {
   const typed = (readings: Record<string, number>): ReadRequest => ({

@@ -13,6 +13,7 @@ import {
   type Settings,
 } from "@/core/run";
 import { analyseRun, readTyped, responseChannel } from "@/core/run/reading";
+import { decodeCapture, type Decode } from "./decode";
 import { recordedFrom } from "./recorded";
 
 export type ReadRequest = {
@@ -28,11 +29,13 @@ export type ReadRequest = {
 
 /**
  * Reads a run from what an instrument holds already, by the same analyses as any run that is played.
+ * @param decode where something of the recordings is decoded already
  * @returns a result a channel, or a finding that says what cannot be read
  */
 export const readRun = async (
   request: ReadRequest,
   onReading?: (doneRatio: number) => void,
+  decode: Decode = decodeCapture,
 ): Promise<Outcome<ChannelResult[]>> => {
   const { kind, loads, ratedWatts } = request;
   const instrument = instrumentOf(request.instrument);
@@ -45,7 +48,7 @@ export const readRun = async (
     rangeVolts: 0,
   });
   if (facts.readsLevels) return readTyped(kind, await connected.readLevels(), loads);
-  const recordings = await recordingsOf(connected, facts, request);
+  const recordings = await recordingsOf(connected, facts, request, decode);
   if (!recordings.ok) return recordings;
   const settings = completeSettings(RUN_KINDS[kind].fields, request.settings);
   const context = { settings, band: TONE_DEFAULTS.band, mainsHz: facts.mainsHz, ratedWatts };
@@ -56,6 +59,7 @@ const recordingsOf = async (
   connected: Connected,
   { recordingCount, channelCount, sampleRatesHz }: Instrument["facts"],
   { loads, secondLoads }: ReadRequest,
+  decode: Decode,
 ): Promise<Outcome<Recorded[]>> => {
   const recordings: Recorded[] = [];
   for (let number = 1; number <= (recordingCount ?? 0); number++) {
@@ -65,13 +69,16 @@ const recordingsOf = async (
       drives: Array<boolean>(channelCount).fill(true),
       number,
     });
-    const recorded = recordedFrom({
-      ...capture,
-      ...recording,
-      shot: `file-${number}`,
-      loads: number === 2 && secondLoads ? secondLoads : loads,
-      stimulus: null,
-    });
+    const recorded = recordedFrom(
+      {
+        ...capture,
+        ...recording,
+        shot: `file-${number}`,
+        loads: number === 2 && secondLoads ? secondLoads : loads,
+        stimulus: null,
+      },
+      decode,
+    );
     if (!recorded.ok) return recorded;
     recordings.push(recorded.value);
   }

@@ -1,7 +1,7 @@
 import type { ChannelLayout } from "@/bench/contract";
 import type { Recorded } from "@/core/run";
 import { success, type Outcome } from "@/core/outcome";
-import { decodeCapture } from "./decode";
+import { decodeCapture, type Decode } from "./decode";
 
 /** What is known of a recording beside its samples. */
 export type RecordedShot = Pick<Recorded, "shot" | "loads" | "stimulus" | "meters" | "events"> & {
@@ -11,13 +11,11 @@ export type RecordedShot = Pick<Recorded, "shot" | "loads" | "stimulus" | "meter
 };
 
 /** A recording in the form that analyses take. */
-export const recordedFrom = ({
-  wav,
-  fullScaleVolts,
-  layout,
-  ...facts
-}: RecordedShot): Outcome<Recorded> => {
-  const decoded = decodeCapture(wav, fullScaleVolts);
+export const recordedFrom = (
+  { wav, fullScaleVolts, layout, ...facts }: RecordedShot,
+  decode: Decode = decodeCapture,
+): Outcome<Recorded> => {
+  const decoded = decode(wav, fullScaleVolts);
   if (!decoded.ok) return decoded;
   const { channels, sampleRateHz } = decoded.value;
   return success({

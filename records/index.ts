@@ -79,7 +79,7 @@ export {
   type NetworkInstruments,
   type NetworkRun,
 } from "./networkInstruments";
-export { recordersSchema, type Recorder, type Recorders } from "./recorders";
+export { recorderSchema, recordersSchema, type Recorder, type Recorders } from "./recorders";
 export type { Rig, Used } from "./workshop";
 export { PHOTO_LIMIT_BYTES, photoSchema, type Photo } from "./photo";
 export { planSchema, type Plan } from "./plan";
@@ -144,7 +144,13 @@ export {
   type LoadDraft,
 } from "./load";
 export type { RunResult } from "./runResult";
-export { NO_REMARKS, remarksSchema, type Remarks } from "./remarks";
+export {
+  NO_REMARKS,
+  remarksSchema,
+  stopJudgementSchema,
+  strikeSchema,
+  type Remarks,
+} from "./remarks";
 export {
   ANALYSIS_VERSION,
   DEFAULT_UPLOAD_LIMIT_BYTES,

@@ -3,7 +3,7 @@ import { quantity } from "./quantity";
 import { revision } from "./revision";
 import { trimmed } from "./text";
 
-const recorderSchema = object({
+export const recorderSchema = object({
   id: string().max(40).required(),
   name: trimmed()
     .max(60, "Keep the name under 60 characters.")

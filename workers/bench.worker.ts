@@ -1,16 +1,17 @@
 import { expose, transfer } from "comlink";
 import { InstrumentFault } from "@/bench/contract";
 import { findLoads } from "@/core/load";
-import { success } from "@/core/outcome";
+import { success, type Outcome } from "@/core/outcome";
 import { glanceOf } from "@/pipeline/glance";
 import { LiveRun } from "@/pipeline/liveBench";
 import { playRun } from "@/pipeline/playRun";
 import { predictSweep } from "@/pipeline/predictSweep";
-import { openFile, rateQuestionOf } from "@/pipeline/openFile";
+import { OpenFiles, type ChosenFile } from "@/pipeline/OpenFiles";
+import { rateQuestionOf, type FileFacts } from "@/pipeline/openFile";
 import { readResponseTables, readRun } from "@/pipeline/readRun";
 import { readTone } from "@/pipeline/readTone";
 import { OpenRecording } from "@/pipeline/recordingViews";
-import type { BenchWorker } from "./protocol";
+import type { BenchWorker, SentFile } from "./protocol";
 
 /** Progress is told no more often than a screen needs it. */
 const PROGRESS_MILLISECONDS = 70;
@@ -43,11 +44,26 @@ const running = (): LiveRun => {
   return live;
 };
 
+const files = new OpenFiles();
+const bytesOf = async (source: Blob): Promise<Uint8Array<ArrayBuffer>> =>
+  new Uint8Array(await source.arrayBuffer());
+const chosen = ({ source, ...file }: SentFile): ChosenFile => ({
+  ...file,
+  bytes: () => bytesOf(source),
+});
+
+/** A log of temperatures is not kept here: its numbers are handed over. */
+const withLog = (outcome: Outcome<FileFacts>): Outcome<FileFacts> => {
+  const spots = (outcome.ok && outcome.value.temperatureLog?.spots) || [];
+  const numbers = spots.flatMap(({ seconds, celsius }) => [seconds.buffer, celsius.buffer]);
+  return transfer(outcome, [...new Set(numbers)]);
+};
+
 /** Nobody watches the soak any more. */
 let isLeft = false;
 
 const worker: BenchWorker = {
-  readTone: async (wav) => readTone(wav),
+  readTone: async (wav) => readTone(await bytesOf(wav)),
   findLoads: async (shelf, demand) => findLoads(shelf, demand),
   predictSweep,
   playRun: async (request, { onProgress, onShot, onReading, onLoad }) => {
@@ -62,7 +78,7 @@ const worker: BenchWorker = {
         }),
         onProgress,
       ),
-      onShot,
+      onShot: (shot) => onShot(transfer(shot, [shot.wav.buffer])),
       onReading: seldom((doneRatio) => doneRatio, onReading),
       onLoad,
     });
@@ -70,8 +86,15 @@ const worker: BenchWorker = {
   leaveSoak: async () => {
     isLeft = true;
   },
-  openFile: async (fileName, bytes, givenRateHz) => openFile(fileName, bytes, givenRateHz),
-  questionOf: async (bytes) => rateQuestionOf(bytes),
+  openFile: async (file) => withLog(await files.open(chosen(file))),
+  closeFile: async (id) => files.close(id),
+  questionOf: async (source) => rateQuestionOf(await bytesOf(source)),
+  readFiles: async (request, onReading) =>
+    files.read(
+      { ...request, files: request.files.map((file) => ({ ...file, ...chosen(file) })) },
+      seldom((doneRatio) => doneRatio, onReading),
+    ),
+  wavOf: async (file) => new Blob([await files.wavOf(chosen(file))]),
   readRun: async (request, onReading) =>
     readRun(
       request,
@@ -79,7 +102,7 @@ const worker: BenchWorker = {
     ),
   readResponseTables: async (texts, settings) => readResponseTables(texts, settings),
   openRecording: async (wav, fullScaleVolts) => {
-    const outcome = OpenRecording.open(wav, fullScaleVolts);
+    const outcome = OpenRecording.open(await bytesOf(wav), fullScaleVolts);
     if (!outcome.ok) return outcome;
     open = outcome.value;
     const pyramids = open.pyramids();
@@ -92,7 +115,12 @@ const worker: BenchWorker = {
   },
   spectrumOf: async (stretch) => opened().spectrum(stretch),
   levelOf: async (channel, stretch, frequencyHz) => opened().level(channel, stretch, frequencyHz),
-  residualSound: async (channel, inputChannel) => opened().residualSound(channel, inputChannel),
+  residualSound: async (channel, inputChannel) => {
+    const outcome = opened().residualSound(channel, inputChannel);
+    return outcome.ok
+      ? transfer(outcome, [outcome.value.output.buffer, outcome.value.residual.buffer])
+      : outcome;
+  },
   startLive: async (request, onReading, onFault) => {
     const outcome = await LiveRun.start(request);
     if (!outcome.ok) return outcome;

@@ -1,5 +1,6 @@
 import { proxy, transfer, wrap } from "comlink";
 import type { InstrumentDescription } from "@/bench/instruments";
+import type { KeptShot } from "@/pipeline/playRun";
 import type { BenchWorker } from "./protocol";
 
 export class Cancelled extends Error {}
@@ -7,18 +8,27 @@ export class Cancelled extends Error {}
 /** Work under way in a worker of its own. `cancel` ends the worker at once, in the middle of whatever it does. */
 export type Job<T> = { finished: Promise<T>; cancel(): void };
 
-type Thread = { thread: Worker; worker: BenchWorker; isBroken(): boolean };
+type Thread = {
+  thread: Worker;
+  worker: BenchWorker;
+  isBroken(): boolean;
+  /** Ends it in the middle of whatever it does; what was asked of it is refused. */
+  stop(): void;
+};
 
 /** A new worker, and what it can be asked: that is refused once it has failed, or where its code does not come. */
 const openThread = (): Thread => {
   const thread = new Worker(new URL("./bench.worker.ts", import.meta.url), { type: "module" });
   let isBroken = false;
+  let breakOff = (_: Error): void => {};
   const broken = new Promise<never>((_, reject) => {
-    thread.onerror = () => {
+    breakOff = (error) => {
       isBroken = true;
-      reject(new Error("The analysis could not be started. Reload the page and try again."));
+      reject(error);
     };
   });
+  thread.onerror = () =>
+    breakOff(new Error("The analysis could not be started. Reload the page and try again."));
   // Nobody may be asking just now.
   broken.catch(() => {});
   // Every member of BenchWorker returns a promise already, so the remote has the same shape.
@@ -29,7 +39,15 @@ const openThread = (): Thread => {
       (...given: unknown[]) =>
         Promise.race([remote[name](...given), broken]),
   });
-  return { thread, worker: worker as unknown as BenchWorker, isBroken: () => isBroken };
+  return {
+    thread,
+    worker: worker as unknown as BenchWorker,
+    isBroken: () => isBroken,
+    stop: () => {
+      thread.terminate();
+      breakOff(new Cancelled("cancelled"));
+    },
+  };
 };
 
 /** Starts work in a new worker, which ends with the work. @throws {Cancelled} from `finished` when cancelled */
@@ -43,8 +61,15 @@ export const startJob = <T>(work: (worker: BenchWorker) => Promise<T>): Job<T> =
   return { finished, cancel };
 };
 
+export type KeptWorker = {
+  readonly worker: BenchWorker;
+  end(): void;
+  /** Breaks off what it is at, which is refused as cancelled; the next to ask gets another. */
+  stop(): void;
+};
+
 /** A worker kept for many short tasks; in the place of one that has failed the next to ask gets another. */
-export const keepWorker = (): { readonly worker: BenchWorker; end(): void } => {
+export const keepWorker = (): KeptWorker => {
   let kept = openThread();
   return {
     get worker() {
@@ -55,14 +80,23 @@ export const keepWorker = (): { readonly worker: BenchWorker; end(): void } => {
       return kept.worker;
     },
     end: () => kept.thread.terminate(),
+    stop: () => kept.stop(),
   };
 };
 
 /** A callback, or several by name, that a worker may call. */
 export const callback: <T extends object>(called: T) => T = proxy;
 
-/** What is asked of an instrument; a port that belongs to it goes over with it. */
-export const handedOver = <T extends { instrument: InstrumentDescription }>(request: T): T =>
-  request.instrument.kind === "audio"
-    ? transfer(request, [request.instrument.link as MessagePort])
-    : request;
+/** A request of an instrument goes over with whatever need not stay: its port, the bytes of recordings. */
+export const handedOver = <
+  T extends { instrument: InstrumentDescription; kept?: readonly KeptShot[] },
+>(
+  request: T,
+): T => transfer(request, [...ownOf(request.instrument), ...(request.kept ?? []).map(bytesOf)]);
+
+const bytesOf = ({ wav }: { wav: Uint8Array<ArrayBuffer> }): ArrayBuffer => wav.buffer;
+
+const ownOf = (instrument: InstrumentDescription): Transferable[] => {
+  if (instrument.kind === "audio") return [instrument.link as MessagePort];
+  return instrument.kind === "files" ? instrument.files.map(bytesOf) : [];
+};

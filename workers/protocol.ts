@@ -8,7 +8,8 @@ import type { KeptShot, PlayMoment, PlayRequest } from "@/pipeline/playRun";
 import type { Prediction, PredictionRequest } from "@/pipeline/predictSweep";
 import type { RecordedTone } from "@/pipeline/readTone";
 import type { SoakOutlook } from "@/pipeline/soakOutlook";
-import type { OpenedFile } from "@/pipeline/openFile";
+import type { ChosenFile, FilesRequest } from "@/pipeline/OpenFiles";
+import type { FileFacts } from "@/pipeline/openFile";
 import type { ReadRequest } from "@/pipeline/readRun";
 import type { AudioClips, LevelView, OpenedRecording, Stretch } from "@/pipeline/recordingViews";
 
@@ -25,26 +26,36 @@ export type RunListener = {
   onLoad(load: ShotLoad): Promise<void>;
 };
 
-/** What a worker can be asked. What crosses to it and back is plain data and typed arrays. */
+/** A file on its way to a worker: a blob crosses without its bytes, which are read there. */
+export type SentFile = Omit<ChosenFile, "bytes"> & { source: Blob };
+export type SentFiles = Omit<FilesRequest, "files"> & {
+  files: readonly (Omit<FilesRequest["files"][number], "bytes"> & { source: Blob })[];
+};
+
+/** What a worker can be asked. What crosses to it and back is plain data; large arrays are handed over, and files cross as blobs, whose bytes stay where they are. */
 export type BenchWorker = {
   /** A quick sweep of a simulated amplifier, to be drawn while its parameters change. */
   predictSweep(request: PredictionRequest): Promise<Outcome<Prediction>>;
   /** The tone in a recording. */
-  readTone(wav: Uint8Array): Promise<Outcome<RecordedTone>>;
+  readTone(wav: Blob): Promise<Outcome<RecordedTone>>;
   /** The best dummy loads from the resistors at hand. */
   findLoads(shelf: readonly PowerResistor[], demand: LoadDemand): Promise<FoundLoads>;
   /** Plays and reads a whole run on an instrument that plays, shot by shot. */
   playRun(request: PlayRequest, listener: RunListener): Promise<Outcome<ChannelResult[]>>;
   /** Nobody is there any more: a soak that plays ends where it is, and what was read of it is kept. */
   leaveSoak(): Promise<void>;
-  /** Opens a file of any kind that is known, and guesses what it was made for. */
-  openFile(
-    fileName: string,
-    bytes: Uint8Array<ArrayBuffer>,
-    givenRateHz: number | null,
-  ): Promise<Outcome<OpenedFile>>;
+  /** Opens a file of any kind that is known, and guesses what it was made for; its samples stay in the worker. */
+  openFile(file: SentFile): Promise<Outcome<FileFacts>>;
+  closeFile(id: string): Promise<void>;
   /** What helps to say how a text was sampled that does not say so itself. */
-  questionOf(bytes: Uint8Array<ArrayBuffer>): Promise<RateQuestion>;
+  questionOf(source: Blob): Promise<RateQuestion>;
+  /** Reads a run from files, which are opened for it where they are not open. */
+  readFiles(
+    request: SentFiles,
+    onReading: (doneRatio: number) => void,
+  ): Promise<Outcome<ChannelResult[]>>;
+  /** The recording in a file as WAV: as it came, or as it was made of a text. */
+  wavOf(file: SentFile): Promise<Blob>;
   /** Reads a run from what an instrument holds already. */
   readRun(
     request: ReadRequest,
@@ -56,10 +67,7 @@ export type BenchWorker = {
     settings: Settings,
   ): Promise<Outcome<ChannelResult[]>>;
   /** Opens a recording for looking at; its samples stay in the worker. */
-  openRecording(
-    wav: Uint8Array<ArrayBuffer>,
-    fullScaleVolts: number,
-  ): Promise<Outcome<OpenedRecording>>;
+  openRecording(wav: Blob, fullScaleVolts: number): Promise<Outcome<OpenedRecording>>;
   /** The spectrum of a stretch of the open recording, a channel each. */
   spectrumOf(stretch: Stretch): Promise<Curve[]>;
   /** One level of a sweep in the open recording. */

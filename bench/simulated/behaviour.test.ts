@@ -1,5 +1,4 @@
-// What practitioners know of amplifiers at their limits (common practice, ../shared notes of the trade), found in captures
-// by the same analysis as any recording's.
+// What is known of amplifiers at their limits (common practice), found in captures by the same analysis as any recording's.
 import { analyseBursts } from "@/core/burst";
 import { findInterruptions } from "@/core/sweep/reading";
 import { powerSpectrum } from "@/core/spectrum";

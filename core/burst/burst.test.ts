@@ -1,6 +1,11 @@
 import fc from "fast-check";
 import { BURST_KINDS, bursts, seededNormal } from "../signal";
-import { captureVolts, hasReferenceCaptures, truthOf } from "../testing/referenceCapture";
+import {
+  captureVolts,
+  describeCaptures,
+  testOfCaptures,
+  truthOf,
+} from "../testing/referenceCapture";
 import { analyseBursts, fitStayingPower, headroomRatio, heldPowers, type BurstReading } from ".";
 
 const load = (loadOhms: number) => ({
@@ -98,8 +103,6 @@ test("a tone that has begun before the recording, or goes on after it, is no bur
   expect(cut).toMatchObject({ ok: false, finding: { code: "no-steps" } });
 });
 
-const describeCaptures = hasReferenceCaptures ? describe : describe.skip;
-
 describeCaptures.each([
   ["a_3R97_burst_1k", 3.97],
   ["a_8R2_burst_1k", 8.2],
@@ -131,7 +134,7 @@ describeCaptures.each([
   });
 });
 
-(hasReferenceCaptures ? test : test.skip)("reference burst x_burst_ideal, closed form", () => {
+testOfCaptures("reference burst x_burst_ideal, closed form", () => {
   const { channels, sampleRateHz } = captureVolts("x_burst_ideal");
   const { burst_power_w, burst_starts_s, low_v_rms } = truthOf("x_burst_ideal").closed_form;
   const { bursts: found, burstPowerWatts, lowVoltsRms } = readingOf(channels[0], sampleRateHz, 8.2);
@@ -164,7 +167,7 @@ test("staying power, closed form: store and steady supply are found again", () =
   );
 });
 
-(hasReferenceCaptures ? test : test.skip)(
+testOfCaptures(
   "reference capture b_3R97_sustained: a 36 V, 3.5 A supply holds about 71 W, and 122 W for 20 ms",
   () => {
     const powers: number[] = truthOf("b_3R97_sustained").truth.power_w_per_20_cycles;

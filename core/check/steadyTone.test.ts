@@ -1,5 +1,5 @@
 // Adverse recordings, each made from a closed form, through many rates, lengths and seeds.
-import { hasReferenceCaptures, captureVolts } from "../testing/referenceCapture";
+import { captureVolts, testOfCaptures } from "../testing/referenceCapture";
 import { seededNormal } from "../signal";
 import { checkSteadyTone } from ".";
 
@@ -173,7 +173,7 @@ test("a band that the rate cannot hold is told", () => {
   expect(said(of(32_000, 1, sine(997)))).toBe("band-beyond-rate");
 });
 
-(hasReferenceCaptures ? test : test.skip).each([
+testOfCaptures.each([
   ["a_8R2_sine_1W", "sound"],
   ["a_8R2_sine_5W", "sound"],
   ["a_8R2_sine_rated", "sound"],
@@ -189,7 +189,7 @@ test("a band that the rate cannot hold is told", () => {
   expect(said({ volts: channels[0], rateHz: sampleRateHz })).toBe(expected);
 });
 
-(hasReferenceCaptures ? test : test.skip).each([
+testOfCaptures.each([
   ["a_8R2_burst_1k", /in bursts/],
   ["a_8R2_19k_20k", /more than one tone/],
   ["a_8R2_60_7k", /read it as intermodulation/],

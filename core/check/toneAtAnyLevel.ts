@@ -16,6 +16,7 @@ const TOLD_RATIO = 0.6;
  * Looks whether a recording holds a single tone where it is loudest, whatever its level does meanwhile: it may fall, come in
  * bursts or stop, which is what some runs are for.
  * @returns a finding that says what was found instead: two tones, noise, hum
+ * Chosen here, because a level that falls or stops is what such runs are made to see.
  */
 export const checkToneAtAnyLevel = (
   volts: Float64Array,

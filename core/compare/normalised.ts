@@ -19,6 +19,7 @@ export type Normalising =
  * A curve brought together with others.
  * @param isLog whether x is looked at as a logarithm, between whose readings the curve is straight
  * @returns null where it was not read where all are to meet, or what it is rated for is not known
+ * Definition: over what it is rated for, or over its own reading where all meet.
  */
 export const normalised = (
   points: readonly Point[],

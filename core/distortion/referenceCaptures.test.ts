@@ -2,7 +2,7 @@
 import { amplitudeRatioToDb } from "../units";
 import {
   captureVolts,
-  hasReferenceCaptures,
+  testOfCaptures,
   truthOf,
   type TruthValue,
 } from "../testing/referenceCapture";
@@ -72,25 +72,22 @@ const mismatches = (reading: ToneReading, truth: ChannelTruth): string[] => [
   ),
 ];
 
-(hasReferenceCaptures ? test.each(NAMES) : test.skip.each(NAMES))(
-  "reference capture %s within its tolerances",
-  (name) => {
-    const { channels, sampleRateHz } = captureVolts(name);
-    const file = truthOf(name);
-    channels.forEach((volts, channelIndex) => {
-      const outcome = analyseTone(volts, sampleRateHz);
-      if (!outcome.ok) throw new Error(outcome.finding.advice);
-      const truth = Array.isArray(file.truth) ? file.truth[channelIndex] : file.truth;
-      expect(mismatches(outcome.value, truth)).toEqual([]);
+testOfCaptures.each(NAMES)("reference capture %s within its tolerances", (name) => {
+  const { channels, sampleRateHz } = captureVolts(name);
+  const file = truthOf(name);
+  channels.forEach((volts, channelIndex) => {
+    const outcome = analyseTone(volts, sampleRateHz);
+    if (!outcome.ok) throw new Error(outcome.finding.advice);
+    const truth = Array.isArray(file.truth) ? file.truth[channelIndex] : file.truth;
+    expect(mismatches(outcome.value, truth)).toEqual([]);
 
-      const clipping = Array.isArray(file.clipping) ? file.clipping[channelIndex] : file.clipping;
-      const expectedHalf =
-        clipping?.first_half_to_clip ?? file.closed_form?.first_half_to_clip ?? null;
-      if (clipping) expect(outcome.value.flattening.present).toBe(clipping.clipping);
-      if (expectedHalf && clipping?.first_half_is_firm !== false)
-        expect(outcome.value.flattening.firstHalf).toBe(
-          TOO_CLOSE_TO_CALL.includes(name) ? "both" : expectedHalf,
-        );
-    });
-  },
-);
+    const clipping = Array.isArray(file.clipping) ? file.clipping[channelIndex] : file.clipping;
+    const expectedHalf =
+      clipping?.first_half_to_clip ?? file.closed_form?.first_half_to_clip ?? null;
+    if (clipping) expect(outcome.value.flattening.present).toBe(clipping.clipping);
+    if (expectedHalf && clipping?.first_half_is_firm !== false)
+      expect(outcome.value.flattening.firstHalf).toBe(
+        TOO_CLOSE_TO_CALL.includes(name) ? "both" : expectedHalf,
+      );
+  });
+});

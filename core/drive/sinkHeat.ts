@@ -38,7 +38,7 @@ export const nextSinkRise = (
   return settled + (riseKelvin - settled) * Math.exp(-seconds / timeConstantSeconds);
 };
 
-/** The rise that is left after some time at rest. */
+/** The rise that is left after some time at rest. Closed form: Newton's law of cooling, one store. */
 export const restedRise = (
   riseKelvin: number,
   { timeConstantSeconds }: Pick<SinkFacts, "timeConstantSeconds">,

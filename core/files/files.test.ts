@@ -1,7 +1,5 @@
-import { readFileSync } from "node:fs";
-import { resolve } from "node:path";
 import { analyseTone } from "../distortion/reading";
-import { captureVolts, hasReferenceCaptures, truthOf } from "../testing/referenceCapture";
+import { captureText, captureVolts, describeCaptures, truthOf } from "../testing/referenceCapture";
 import { guessKind, isResponseText, readResponseText, readScopeRecord } from ".";
 
 const RATE_HZ = 100_000;
@@ -129,16 +127,12 @@ describe("a response as text", () => {
   });
 });
 
-const withCaptures = hasReferenceCaptures ? describe : describe.skip;
-withCaptures("reference captures", () => {
-  const text = (name: string) =>
-    readFileSync(resolve(__dirname, "../../../shared/captures", name), "utf8");
-
+describeCaptures("reference captures", () => {
   test.each(["a_8R2_scope_clip", "b_3R97_scope_clip"])(
     "%s: scope record as its truth says",
     (name) => {
       const truth = truthOf(name);
-      const { channels, sampleRateHz } = recordOf(text(`${name}.csv`));
+      const { channels, sampleRateHz } = recordOf(captureText(`${name}.csv`));
       expect(sampleRateHz).toBeCloseTo(truth.sample_rate_hz, 3);
       expect(channels[0].length).toBe(truth.points);
       const { v_rms, fundamental_hz } = truth.truth_of_quantised_record;
@@ -155,8 +149,8 @@ withCaptures("reference captures", () => {
   );
 
   test.each(["a_8R2_response", "b_3R97_response"])("%s.csv is a response", (name) => {
-    expect(isResponseText(text(`${name}.csv`))).toBe(true);
-    const outcome = readResponseText(text(`${name}.csv`));
+    expect(isResponseText(captureText(`${name}.csv`))).toBe(true);
+    const outcome = readResponseText(captureText(`${name}.csv`));
     expect(outcome.ok && outcome.value.length).toBeGreaterThan(30);
   });
 

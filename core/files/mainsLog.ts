@@ -22,7 +22,10 @@ type Heading = { delimiter: Delimiter; cells: readonly string[]; at: number };
 /** Readings that lie nearer to each other, in seconds, are the samples of a scope, whose power is no mains meter's. */
 const LEAST_APART_SECONDS = 0.05;
 
-/** Whether text looks like a mains meter's log: a heading with watts, and no temperatures, over rows that are no samples of a scope. */
+/**
+ * Whether text looks like a mains meter's log: a heading with watts, and no temperatures, over rows that are no samples of a scope.
+ * Chosen here, because no standard says how a mains meter writes.
+ */
 export const isMainsLog = (text: string): boolean => {
   const lines = linesOf(text);
   const heading = headingOf(lines);
@@ -43,6 +46,7 @@ export const isMainsLog = (text: string): boolean => {
  * Reads the log of a mains meter: any columns, of which one is headed by watts, and others perhaps by amperes and volts. When each row was
  * read does not matter.
  * @returns a finding where fewer than three rows hold watts
+ * Chosen here, because no standard says how a mains meter writes.
  */
 export const readMainsLog = (text: string): Outcome<MainsLog> => {
   const lines = linesOf(text);

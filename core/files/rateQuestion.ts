@@ -59,7 +59,10 @@ const isLikely = (sampleRateHz: number, cyclesASample: number | null): boolean =
   return toneHz >= AUDIBLE_HZ.least && toneHz <= AUDIBLE_HZ.most;
 };
 
-/** What a rate makes of the tone in a record, in words, and whether an amplifier may have played that. */
+/**
+ * What a rate makes of the tone in a record, in words, and whether an amplifier may have played that.
+ * Definition: cycles a second, from cycles in the record and samples a second.
+ */
 export const toneAtRate = (
   sampleRateHz: number,
   cyclesASample: number | null,

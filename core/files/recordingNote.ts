@@ -19,7 +19,7 @@ export type RecordingNote = {
   input: number | null;
 };
 
-/** A note to go with a recording. */
+/** A note to go with a recording. Definition: a format of this program's own. */
 export const recordingNote = (facts: Omit<RecordingNote, "format">): RecordingNote => ({
   format: FORMAT,
   ...facts,
@@ -54,7 +54,7 @@ const areLoads = ({ nominalOhms, loadOhms, channelsDriven }: RecordingNote): boo
   Number.isInteger(channelsDriven) &&
   isWithin(channelsDriven, 0, MOST_CHANNELS);
 
-/** A note as it was found in a file; null for one that is of no use, whoever wrote it. */
+/** A note as it was found in a file; null for one that is of no use, whoever wrote it. Definition: a format of this program's own. */
 export const asRecordingNote = (found: unknown): RecordingNote | null => {
   if (typeof found !== "object" || found === null) return null;
   const note = found as RecordingNote;

@@ -9,7 +9,7 @@ export type StimulusNote = {
   peakRatio: number;
 };
 
-/** A note to go with a test signal. */
+/** A note to go with a test signal. Definition: a format of this program's own. */
 export const stimulusNote = (facts: Omit<StimulusNote, "format">): StimulusNote => ({
   format: FORMAT,
   ...facts,
@@ -17,7 +17,7 @@ export const stimulusNote = (facts: Omit<StimulusNote, "format">): StimulusNote 
 
 const MOST_LETTERS = 60;
 
-/** A note as it was found in a file; null where that is no test signal of ours. */
+/** A note as it was found in a file; null where that is no test signal of ours. Definition: a format of this program's own. */
 export const asStimulusNote = (found: unknown): StimulusNote | null => {
   if (typeof found !== "object" || found === null) return null;
   const { format, stimulus, peakRatio } = found as StimulusNote;

@@ -55,7 +55,10 @@ export const readTemperatureLog = (text: string): Outcome<TemperatureLog> => {
   });
 };
 
-/** Whether text looks like a logger's: moments with temperatures, by its headings or its dates. */
+/**
+ * Whether text looks like a logger's: moments with temperatures, by its headings or its dates.
+ * Chosen here, because no standard says how a logger writes.
+ */
 export const isTemperatureLog = (text: string): boolean => {
   const lines = text.split(/\r\n|\n|\r/).filter((line) => line.trim() !== "");
   const delimiter = delimiterOf(lines);

@@ -19,6 +19,7 @@ export type Evenness = {
  * @param rises in kelvin, two or more
  * @returns the places of the hottest and the coolest among them
  * @throws {RangeError} on fewer than two
+ * Chosen here: apart by more than a share of the mean rise, and by more than the uncertainty of the difference.
  */
 export const evenness = (rises: readonly Measured[]): Evenness => {
   if (rises.length < 2) throw new RangeError(`${rises.length} spots; two can be compared`);

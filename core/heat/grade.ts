@@ -24,6 +24,7 @@ export type HeatGrade = "cool" | "acceptable" | "hot" | "needs better cooling";
  * @param settled in degrees Celsius
  * @param tooHotAfter seconds until `tooHotAbove` is passed; null where it is not
  * @returns every grade that the band allows, the coolest first: one where it is sure
+ * Common practice among makers and repairers; the limits are the reviewer's to change.
  */
 export const heatGrades = (
   settled: Interval,

@@ -10,14 +10,18 @@ type Place = { weight: number; mean: number; stdUncertainty: number };
 /**
  * Temperature at a moment, within the course or after it, if nothing changes.
  * @param seconds on the clock of the readings; Infinity for the settled temperature
+ * Closed form: what a course of one or two stores comes to, each way that explains it with its weight; see fitCourse.
  */
 export const celsiusAt = (fit: CourseFit, seconds: number): Interval =>
   bandOf(fit.ways.map((way) => placeAt(way, seconds - fit.fromSeconds)));
 
-/** The settled temperature, in degrees Celsius. */
+/** The settled temperature, in degrees Celsius. Definition: the limit of the course, long after. */
 export const settledCelsius = (fit: CourseFit): Interval => celsiusAt(fit, Infinity);
 
-/** How far it still goes from where it is at the last moment, in kelvin; below zero while it cools. */
+/**
+ * How far it still goes from where it is at the last moment, in kelvin; below zero while it cools.
+ * Definition: the settled temperature less that at the last moment.
+ */
 export const stillToGo = (fit: CourseFit): Interval =>
   bandOf(
     fit.ways.map((way) => {
@@ -28,7 +32,7 @@ export const stillToGo = (fit: CourseFit): Interval =>
     }),
   );
 
-/** The slowest time constant, in seconds. */
+/** The slowest time constant, in seconds. Definition: the time in which the slowest store falls to 1/e. */
 export const slowestSeconds = ({ ways }: CourseFit): Interval =>
   bandOf(
     ways.map(({ weight, timeConstantsSeconds }) => ({
@@ -49,6 +53,7 @@ const WITHIN_SECONDS = 0.5;
 /**
  * When a temperature is passed, on the way up or on the way down; what begins beyond it is past it from the first.
  * @returns the probability that it ever is, and when; ends of the band that lie beyond what is foreseen are Infinity
+ * Chosen here: the moment from which it is likelier than not, by bisection; the band holds 95 %.
  */
 export const passing = (fit: CourseFit, limitCelsius: number, way: "up" | "down"): Passing => {
   const { fromSeconds, toSeconds } = fit;

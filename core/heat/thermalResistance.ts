@@ -5,7 +5,10 @@ import type { Interval } from "./types";
 /** A value with its standard uncertainty. */
 export type Measured = { value: number; stdUncertainty: number };
 
-/** The standard uncertainty that stands behind a band. */
+/**
+ * The standard uncertainty that stands behind a band.
+ * @see JCGM 100:2008, 6.2 and 7.2 (a band of about 95 % is four standard uncertainties wide)
+ */
 export const measuredOf = ({ value, low, high }: Interval): Measured => ({
   value,
   stdUncertainty: (high - low) / (2 * COVERAGE),
@@ -70,7 +73,7 @@ export const changeOfResistance = (
   };
 };
 
-/** Watts that make a rise settle. */
+/** Watts that make a rise settle. Definition of thermal resistance: kelvin a watt. */
 export const wattsForRise = (resistance: Measured, riseKelvin: number): Measured => {
   const value = riseKelvin / requirePositive("resistance", resistance.value);
   return { value, stdUncertainty: (value * resistance.stdUncertainty) / resistance.value };

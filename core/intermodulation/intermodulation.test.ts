@@ -2,14 +2,12 @@ import { analyseMultitone } from "../multitone";
 import { multitone, multitoneFrequencies, seededNormal } from "../signal";
 import {
   captureVolts,
-  hasReferenceCaptures,
+  describeCaptures,
   truthOf,
   type TruthValue,
 } from "../testing/referenceCapture";
 import { amplitudeRatioToDb } from "../units";
 import { differenceDistortion, modulationDistortion, type Product } from ".";
-
-const describeCaptures = hasReferenceCaptures ? describe : describe.skip;
 
 const productsNear = (
   products: readonly Product[],

@@ -10,7 +10,10 @@ export const logShare = (from: number, to: number, value: number): number =>
 export const logBetween = (from: number, to: number, share: number): number =>
   from * (to / from) ** share;
 
-/** So many values from one to another in equal ratios, both ends among them; at least 2, all above zero. */
+/**
+ * So many values from one to another in equal ratios, both ends among them; at least 2, all above zero.
+ * Definition of a geometric sequence.
+ */
 export const logSpaced = (from: number, to: number, count: number): number[] =>
   Array.from({ length: count }, (_, k) => logBetween(from, to, k / (count - 1)));
 
@@ -20,6 +23,7 @@ export const logSpaced = (from: number, to: number, count: number): number[] =>
  * @param points in rising order of their places, which are above zero where anything lies between them
  * @param placeOf where a point stands
  * @returns null farther out, and where there are no points
+ * Definition of where a place lies among others.
  */
 export const pointsAround = <Point>(
   points: readonly Point[],

@@ -1,15 +1,15 @@
-/** Sum of the squares of all values: their energy, up to a scale. */
+/** Sum of the squares of all values: their energy, up to a scale. Definition. */
 export const sumOfSquares = (values: Float64Array): number => {
   let sum = 0;
   for (let n = 0; n < values.length; n++) sum += values[n] * values[n];
   return sum;
 };
 
-/** Root of the mean square, offset included; 0 of none. */
+/** Root of the mean square, offset included; 0 of none. Definition. */
 export const rootMeanSquare = (values: Float64Array): number =>
   Math.sqrt(sumOfSquares(values) / Math.max(1, values.length));
 
-/** The largest size, of either sign; 0 of none. */
+/** The largest size, of either sign; 0 of none. Definition. */
 export const peakOf = (values: Float64Array): number => {
   // Four at a time: each waits only for its own maximum before.
   const fours = values.length - (values.length % 4);
@@ -27,21 +27,24 @@ export const peakOf = (values: Float64Array): number => {
   return Math.max(first, second, third, fourth);
 };
 
-/** Arithmetic mean; 0 of none. */
+/** Arithmetic mean; 0 of none. Definition. */
 export const meanOf = (values: readonly number[] | Float64Array): number => {
   let sum = 0;
   for (let n = 0; n < values.length; n++) sum += values[n];
   return sum / Math.max(1, values.length);
 };
 
-/** Mean, and the mean square of what is left without it, which is never below 0; both 0 of none. */
+/**
+ * Mean, and the mean square of what is left without it, which is never below 0; both 0 of none.
+ * Definition: the mean of the squares less the square of the mean.
+ */
 export const meanAndVariance = (values: Float64Array): { mean: number; variance: number } => {
   const mean = meanOf(values);
   const meanSquare = sumOfSquares(values) / Math.max(1, values.length);
   return { mean, variance: Math.max(0, meanSquare - mean * mean) };
 };
 
-/** The middle value, or the mean of the two in the middle. @throws {RangeError} on none */
+/** The middle value, or the mean of the two in the middle. Definition. @throws {RangeError} on none */
 export const medianOf = (values: readonly number[]): number => {
   if (values.length === 0) throw new RangeError("values is empty; a median takes at least one");
   const sorted = values.toSorted((a, b) => a - b);

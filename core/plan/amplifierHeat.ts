@@ -19,7 +19,10 @@ export const usualSink = (eighthHeatWatts: number, mostCelsius: number): HeatBod
 /** What was measured of the sink: settled rise over its heat, and how long that takes. */
 export type MeasuredSink = { kelvinPerWatt: number; timeConstantSeconds: number };
 
-/** The amplifier's heat sink as it was measured: it takes the place of the usual one. */
+/**
+ * The amplifier's heat sink as it was measured: it takes the place of the usual one.
+ * Definition of a body of one store: kelvin a watt, and its time constant.
+ */
 export const measuredSink = (measured: MeasuredSink, mostCelsius: number): HeatBody => ({
   name: "amplifier",
   ...measured,

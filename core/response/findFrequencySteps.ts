@@ -41,7 +41,10 @@ const GLIDE_RATIO = 0.004;
 const CYCLES_TO_TELL = 5;
 const SAMPLES_TO_TELL = 16;
 
-/** Whether a recording glides through frequencies instead of stepping: in most stretches the second half is higher, or lower, than the first. */
+/**
+ * Whether a recording glides through frequencies instead of stepping: in most stretches the second half is higher, or lower, than the first.
+ * Chosen here, because a step holds its frequency and a glide does not.
+ */
 export const glides = (
   volts: Float64Array,
   sampleRateHz: number,

@@ -1,5 +1,3 @@
-import { readFileSync } from "node:fs";
-import { resolve } from "node:path";
 import {
   frequencySteps,
   logFrequencies,
@@ -8,7 +6,13 @@ import {
   seededNormal,
   steppedFrequencies,
 } from "../signal";
-import { captureVolts, hasReferenceCaptures, truthOf } from "../testing/referenceCapture";
+import {
+  captureText,
+  captureVolts,
+  describeCaptures,
+  hasReferenceCaptures,
+  truthOf,
+} from "../testing/referenceCapture";
 import { amplitudeRatioToDb, powerRatioToDb } from "../units";
 import {
   cornerFrequencies,
@@ -174,13 +178,11 @@ test("IEC 61260-1: mid-band frequencies, and equal levels of pink noise in third
   ).toEqual([0, 0.7071, 0]);
 });
 
-const describeCaptures = hasReferenceCaptures ? describe : describe.skip;
-
 describeCaptures.each(["a_3R97_response", "a_8R2_response", "b_3R97_response", "b_8R2_response"])(
   "reference response %s",
   (name) => {
     const rows = hasReferenceCaptures
-      ? readFileSync(resolve(__dirname, `../../../shared/captures/${name}_segments.csv`), "utf8")
+      ? captureText(`${name}_segments.csv`)
           .trim()
           .split("\n")
           .slice(1)

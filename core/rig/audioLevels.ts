@@ -14,6 +14,7 @@ export type OutputLevel = {
  * The volts at full scale of an output, from two levels that a voltmeter read: sqrt(2) times the louder reading over its ratio. The
  * quieter one shows whether the output, and the meter's own foot, are straight.
  * @throws {RangeError} on readings that are not above zero, or ratios beyond full scale
+ * Closed form: the peak of a sine is sqrt(2) times its root mean square.
  */
 export const outputLevel = (one: PlayedLevel, other: PlayedLevel): OutputLevel => {
   const [quiet, loud] = [one, other].toSorted((a, b) => a.ratio - b.ratio);

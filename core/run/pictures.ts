@@ -34,7 +34,10 @@ export const spectrumCurve = (
 
 const PICTURE_POINTS = 360;
 
-/** A stretch of a waveform from about a moment on: the small picture beside a reason. */
+/**
+ * A stretch of a waveform from about a moment on: the small picture beside a reason.
+ * Chosen here, because a small picture shows no more points.
+ */
 export const wavePicture = (
   volts: Float64Array,
   sampleRateHz: number,

@@ -12,6 +12,7 @@ export type ProbePlaces = { sink: number | null; casing: number | null; load: nu
  * Reads a heat soak from a logger's file. What a logger does not know, output and mains, stays unsaid.
  * Between two readings of a probe its temperature is taken as straight.
  * @returns a finding where no probe is on the heat sink, or the log is too short
+ * Definition: linear between two readings.
  */
 export const readSoakLog = (
   { spots }: { spots: readonly ProbeReadings[] },

@@ -218,7 +218,10 @@ export type ReadCommand = { lines: readonly string[]; picks: readonly number[] }
 
 const ARROW = "->";
 
-/** Takes a command of a profile apart. @throws {RangeError} on an arrow without numbers behind it */
+/**
+ * Takes a command of a profile apart. @throws {RangeError} on an arrow without numbers behind it
+ * Definition: profiles are of this program's own.
+ */
 export const readCommand = (text: string): ReadCommand => {
   const lines = text
     .split("\n")
@@ -305,7 +308,10 @@ export const profileMistakes = (profile: InstrumentProfile): Readonly<Record<str
   return Object.fromEntries(found.filter((each): each is [string, string] => each[1] !== null));
 };
 
-/** A profile that may be used. @returns a finding that names the first of its mistakes */
+/**
+ * A profile that may be used. @returns a finding that names the first of its mistakes
+ * Definition: profiles are of this program's own.
+ */
 export const checkProfile = (profile: InstrumentProfile): Outcome<InstrumentProfile> => {
   const [first] = Object.entries(profileMistakes(profile));
   if (first) {

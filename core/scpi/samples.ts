@@ -32,6 +32,7 @@ export type SampleScale = { increment: number; origin: number; reference: number
 /**
  * Volts from a block of samples.
  * @returns a finding where the block is no whole number of samples, is empty, or holds what is no number
+ * @see IEEE 488.2-1992, 8.7.9 and 8.7.10 (blocks), SCPI-99, FORMat (order of bytes); from memory
  */
 export const samplesInVolts = (
   block: Uint8Array,
@@ -60,7 +61,10 @@ export const samplesInVolts = (
       );
 };
 
-/** Samples as four-byte numbers, low byte first, as a generator's memory takes them; full scale is 1. */
+/**
+ * Samples as four-byte numbers, low byte first, as a generator's memory takes them; full scale is 1.
+ * @see IEEE 754 (single precision), SCPI-99, FORMat:BORDer (SWAPped); from memory
+ */
 export const packedWave = (wave: Float64Array): Uint8Array<ArrayBuffer> => {
   const bytes = new Uint8Array(4 * wave.length);
   const view = new DataView(bytes.buffer);

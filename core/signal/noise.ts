@@ -46,7 +46,7 @@ const POLE_COUNT = 9;
 const LOWEST_POLE_HZ = 4;
 const POLE_SPACING = 3;
 
-/** Nothing at all, for noise measurements. */
+/** Nothing at all, for noise measurements. Definition: nought volts. */
 export const silence = ({
   seconds,
   sampleRateHz,

@@ -72,7 +72,7 @@ export const frequencySteps = (
   });
 };
 
-/** A sine stepped through frequencies, joined at rising zeros, all of one level. */
+/** A sine stepped through frequencies, joined at rising zeros, all of one level. Common practice: stepped sines, each from a zero. */
 export const steppedFrequencies = (
   steps: readonly FrequencyStep[],
   voltsPeak: number,

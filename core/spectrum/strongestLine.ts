@@ -5,7 +5,10 @@ import type { Spectrum } from "./types";
 
 export type SpectralLine = { frequencyHz: number; voltsPeak: number };
 
-/** The strongest line between two frequencies in hertz, by findTone and lineAmplitude; null in silence, or where they leave nothing between. */
+/**
+ * The strongest line between two frequencies in hertz, by findTone and lineAmplitude; null in silence, or where they leave nothing between.
+ * @see findTone and lineAmplitude, which name their sources
+ */
 export const strongestLine = (
   spectrum: Spectrum,
   lowHz: number,
@@ -17,7 +20,10 @@ export const strongestLine = (
     : { frequencyHz, voltsPeak: lineAmplitude(spectrum, frequencyHz).voltsPeak };
 };
 
-/** Whether a line's volts are more than some times those that the noise beside it would read as. */
+/**
+ * Whether a line's volts are more than some times those that the noise beside it would read as.
+ * Definition: volts against those that the noise beside the line reads as.
+ */
 export const standsOut = (
   spectrum: Spectrum,
   { frequencyHz, voltsPeak }: SpectralLine,

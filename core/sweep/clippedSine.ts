@@ -31,6 +31,9 @@ export const overdriveWhile = (holds: (cut: CutSine) => boolean): number => {
   return low;
 };
 
-/** How many times too high a sine is that distorts so much when cut; 1 where it does not distort. */
+/**
+ * How many times too high a sine is that distorts so much when cut; 1 where it does not distort.
+ * Closed form of the cut sine, turned round by bisection.
+ */
 export const overdriveAt = (distortionRatio: number): number =>
   distortionRatio > 0 ? overdriveWhile((cut) => cut.distortionRatio < distortionRatio) : 1;

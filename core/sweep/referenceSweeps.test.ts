@@ -2,7 +2,7 @@
 import { amplitudeRatioToDb } from "../units";
 import {
   captureVolts,
-  hasReferenceCaptures,
+  describeCaptures,
   truthOf,
   type TruthValue,
 } from "../testing/referenceCapture";
@@ -29,8 +29,6 @@ const off = (label: string, found: number, truth: TruthValue): string[] =>
   Math.abs(found - truth.value) > truth.tolerance
     ? [`${label}: found ${found}, true ${truth.value} ± ${truth.tolerance}`]
     : [];
-
-const describeCaptures = hasReferenceCaptures ? describe : describe.skip;
 
 describeCaptures.each([
   ["a_3R97_sweep", "rail-voltage"],

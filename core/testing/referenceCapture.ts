@@ -5,16 +5,26 @@ import { decodeChannel, readWavLayout } from "../wav";
 
 const FOLDER = resolve(__dirname, "../../../shared/captures");
 
-/** Whether the reference captures are there; tests that need them are skipped, by name, where they are not. */
+/** Whether the reference captures are there; where they are not, the whole run ends by telling how many tests did not run, and why. */
 export const hasReferenceCaptures = existsSync(resolve(FOLDER, "README.md"));
+
+/** Tests that need them: skipped by name where they are not there. */
+export const testOfCaptures = hasReferenceCaptures ? test : test.skip;
+export const describeCaptures = hasReferenceCaptures ? describe : describe.skip;
+
+/** Where a file of them lies, by its whole name. */
+export const capturePath = (fileName: string): string => resolve(FOLDER, fileName);
+
+/** Whatever stands in one of their texts. */
+export const captureText = (fileName: string): string =>
+  readFileSync(capturePath(fileName), "utf8");
 
 export type TruthValue = { value: number; unit: string; tolerance: number };
 
-export const truthOf = (name: string) =>
-  JSON.parse(readFileSync(resolve(FOLDER, `${name}.truth.json`), "utf8"));
+export const truthOf = (name: string) => JSON.parse(captureText(`${name}.truth.json`));
 
 export const captureBytes = (name: string): Uint8Array =>
-  new Uint8Array(readFileSync(resolve(FOLDER, `${name}.wav`)));
+  new Uint8Array(readFileSync(capturePath(`${name}.wav`)));
 
 /** Every channel of a capture, in volts at the load. */
 export const captureVolts = (name: string): { channels: Float64Array[]; sampleRateHz: number } => {

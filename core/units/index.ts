@@ -11,5 +11,6 @@ export {
   formatWithUncertainty,
   formatWithUnit,
 } from "./formatNumber";
+export { parseCelsius } from "./parseCelsius";
 export { parseNumber } from "./parseNumber";
 export { requirePositive, requireRange } from "./requireRange";

@@ -13,7 +13,10 @@ const PRINTED: Record<ReadingQuantity, { unit: string; scale: number }> = {
   metres: { unit: "mm", scale: 1000 },
 };
 
-/** A value and its half width of about 95 %, as far as the digits mean something: "57.0 W ± 0.6 W". */
+/**
+ * A value and its half width of about 95 %, as far as the digits mean something: "57.0 W ± 0.6 W".
+ * @see JCGM 100:2008, 7.2.6 (digits that an uncertainty deserves)
+ */
 export const quantityText = (
   value: number,
   expandedUncertainty: number,
@@ -25,7 +28,10 @@ export const quantityText = (
   return `${text.value} ${unit} ± ${text.uncertainty} ${unit}`;
 };
 
-/** A bare amount, such as a standard uncertainty, to two digits: "0.58 W". */
+/**
+ * A bare amount, such as a standard uncertainty, to two digits: "0.58 W".
+ * @see JCGM 100:2008, 7.2.6 (two digits of an uncertainty)
+ */
 export const amountText = (value: number, quantity: ReadingQuantity): string => {
   const { unit, scale } = PRINTED[quantity];
   return `${formatSignificant(scale * value, 2)} ${unit}`;

@@ -12,14 +12,9 @@ export const LEAST_SAMPLES = 16;
  * All channels of a WAV file in volts. A file with samples that are no numbers, or with too few of them, is refused.
  * @param bytes the whole file
  * @param fullScaleVolts volts at the load that a full-scale sample stands for, above zero
- * @param onChannel is told how far it is before each channel, 0 to 1
  * @see Multimedia Programming Interface and Data Specifications 1.0, 1991 (WAVE); EBU Tech 3306 (RF64); from memory
  */
-export const decodeWav = (
-  bytes: Uint8Array,
-  fullScaleVolts: number,
-  onChannel: (doneRatio: number) => void = () => {},
-): Outcome<Recording> => {
+export const decodeWav = (bytes: Uint8Array, fullScaleVolts: number): Outcome<Recording> => {
   const layout = readWavLayout(bytes);
   if (!layout.ok) return layout;
   const { channelCount, sampleRateHz, frameCount } = layout.value;
@@ -31,7 +26,6 @@ export const decodeWav = (
     );
   const channels: Float64Array[] = [];
   for (let index = 0; index < channelCount; index++) {
-    onChannel(index / channelCount);
     const volts = decodeChannel(bytes, layout.value, index, fullScaleVolts);
     const badCount = countNotFinite(volts);
     if (badCount > 0)

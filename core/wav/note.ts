@@ -27,6 +27,7 @@ const noteChunk = (note: object): Uint8Array<ArrayBuffer> => {
  * What turns a WAV file of so many bytes into the same with a note: the size in its header, and the chunk to go behind it. Null where
  * the header has no room to say how long it is then, as with files beyond 4 GB.
  * @param head at least its first eight bytes
+ * @see Multimedia Programming Interface and Data Specifications 1.0, 1991 (RIFF: chunks that are not known are passed over); from memory
  */
 export const noteParts = (
   head: Uint8Array,
@@ -44,7 +45,10 @@ export const noteParts = (
   return { head: changed, tail };
 };
 
-/** A whole WAV file with a note behind its samples; the file itself where it has no room for one. */
+/**
+ * A whole WAV file with a note behind its samples; the file itself where it has no room for one.
+ * @see noteParts, which names its source
+ */
 export const withNote = (wav: Uint8Array<ArrayBuffer>, note: object): Uint8Array<ArrayBuffer> => {
   const parts = noteParts(wav, wav.length, note);
   if (!parts) return wav;
@@ -55,7 +59,10 @@ export const withNote = (wav: Uint8Array<ArrayBuffer>, note: object): Uint8Array
   return noted;
 };
 
-/** The note behind the samples of a WAV file, as it was written; null where there is none that can be read. */
+/**
+ * The note behind the samples of a WAV file, as it was written; null where there is none that can be read.
+ * @see noteParts, which names its source
+ */
 export const readNote = (wav: Uint8Array): unknown => {
   const view = new DataView(wav.buffer, wav.byteOffset, wav.byteLength);
   for (let at = 12; at + HEADER_BYTES <= wav.byteLength;) {

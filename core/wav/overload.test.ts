@@ -1,4 +1,4 @@
-import { captureVolts, hasReferenceCaptures, truthOf } from "../testing/referenceCapture";
+import { captureVolts, testOfCaptures, truthOf } from "../testing/referenceCapture";
 import { seededNormal } from "../signal";
 import { decodeWav, encodeWav, overloadedSampleCount } from ".";
 
@@ -93,7 +93,7 @@ test("noise and two tones that are cut are told as well", () => {
   ).toBe(0);
 });
 
-(hasReferenceCaptures ? test : test.skip)(
+testOfCaptures(
   "reference capture x_recorder_overload: the stated number of samples at full scale",
   () => {
     const { samples_at_positive_full_scale, samples_at_negative_full_scale } =
@@ -110,7 +110,7 @@ test("noise and two tones that are cut are told as well", () => {
   },
 );
 
-(hasReferenceCaptures ? test : test.skip)(
+testOfCaptures(
   "reference capture a_8R2_sine_clip: a clipping amplifier is not an overloaded converter",
   () => {
     expect(overloadedSampleCount(captureVolts("a_8R2_sine_clip").channels[0], 80)).toBe(0);

@@ -42,11 +42,11 @@ export function LoggerFile({
     setBusy(true);
     setTrouble(null);
     try {
-      const bytes = new Uint8Array(await file.arrayBuffer());
+      const bytes = new Blob([await file.arrayBuffer()]);
       const read = await readLogger(file.name, bytes);
       if (!read.probes) return setTrouble(read.trouble);
       const { sha256 } = await uploadCapture(
-        { fileName: file.name, fullScaleVolts: 1, bytes: new Blob([bytes]) },
+        { fileName: file.name, fullScaleVolts: 1, bytes },
         new AbortController().signal,
       );
       rememberProbes(sha256, read.probes);

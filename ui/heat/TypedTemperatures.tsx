@@ -1,8 +1,11 @@
 "use client";
 import { Box, Flex, HStack, Input, Text } from "@chakra-ui/react";
 import { X } from "lucide-react";
-import { useEffect, useRef, useState, type FormEvent } from "react";
-import { parseNumber } from "@/core/units";
+import { yupResolver } from "@hookform/resolvers/yup";
+import { useEffect, useState } from "react";
+import { useForm } from "react-hook-form";
+import { number, object, type InferType } from "yup";
+import { parseCelsius } from "@/core/units";
 import { HAND_WORDS, type HeatLog, type HeatReading } from "@/records";
 import { channelLook } from "@/drawing/channelLook";
 import { ActionButton } from "../parts/ActionButton";
@@ -18,7 +21,17 @@ const HAND_LABELS = {
 } as const;
 
 const SHOWN = 6;
-const CELSIUS = { least: -40, most: 500 };
+const NO_TEMPERATURE = "Give degrees Celsius, such as 45.2, or 113 F.";
+/** What is typed of a spot: from a deep freezer to where solder has long run. */
+const readingSchema = object({
+  celsius: number()
+    .transform((_, text: string) => parseCelsius(text) ?? NaN)
+    .typeError(NO_TEMPERATURE)
+    .required(NO_TEMPERATURE)
+    .min(-40, NO_TEMPERATURE)
+    .max(500, NO_TEMPERATURE),
+});
+type ReadingText = InferType<typeof readingSchema>;
 
 const secondsSince = (startedAt: string): number => (Date.now() - Date.parse(startedAt)) / 1000;
 
@@ -48,14 +61,16 @@ export function TypedTemperatures({
 }) {
   const elapsed = useClock(log.startedAt);
   const [taking, setTaking] = useState<Taking | null>(null);
-  const [text, setText] = useState("");
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const field = useRef<HTMLInputElement>(null);
+  const { register, handleSubmit, reset, setFocus, formState } = useForm<
+    Record<keyof ReadingText, string>,
+    unknown,
+    ReadingText
+  >({ resolver: yupResolver(readingSchema) as never, defaultValues: { celsius: "" } });
+  const trouble = formState.errors.celsius;
   const take = (spotId: string) => {
     setTaking({ spotId, seconds: Math.round(secondsSince(log.startedAt)) });
-    setText("");
-    setTrouble(null);
-    setTimeout(() => field.current?.focus(), 0);
+    reset();
+    setTimeout(() => setFocus("celsius"), 0);
   };
   useKeys(
     log.spots.slice(0, 9).map(({ id, name }, k) => ({
@@ -66,22 +81,14 @@ export function TypedTemperatures({
   );
   const done = () => {
     setTaking(null);
-    setText("");
-    setTrouble(null);
-    field.current?.blur();
+    reset();
   };
   const keep = (reading: Pick<HeatReading, "celsius" | "hand">) => {
     if (!taking) return;
     onAdd({ id: newId(), spotId: taking.spotId, seconds: Math.max(0, taking.seconds), ...reading });
     done();
   };
-  const onSubmit = (event: FormEvent) => {
-    event.preventDefault();
-    const celsius = celsiusOf(text);
-    if (celsius === null || celsius < CELSIUS.least || celsius > CELSIUS.most)
-      return setTrouble("Give degrees Celsius, such as 45.2, or 113 F.");
-    keep({ celsius, hand: null });
-  };
+  const onSubmit = handleSubmit(({ celsius }) => keep({ celsius, hand: null }));
   const latest = log.readings.slice(-SHOWN).toReversed();
   const nameOf = (spotId: string) => log.spots.find(({ id }) => id === spotId)?.name ?? "";
   return (
@@ -120,10 +127,8 @@ export function TypedTemperatures({
           <form onSubmit={onSubmit} aria-label="Reading" noValidate>
             <HStack gap={2} mt={3} wrap="wrap">
               <Input
-                ref={field}
                 aria-label={`${nameOf(taking.spotId)} at ${clockText(taking.seconds)}, °C`}
-                value={text}
-                onChange={(event) => setText(event.target.value)}
+                {...register("celsius")}
                 onKeyDown={(event) => event.key === "Escape" && done()}
                 inputMode="decimal"
                 autoComplete="off"
@@ -158,7 +163,7 @@ export function TypedTemperatures({
             </HStack>
             {trouble && (
               <Text role="alert" color="ember" fontSize="14px" mt={1}>
-                {trouble}
+                {trouble.message}
               </Text>
             )}
           </form>
@@ -200,11 +205,3 @@ export function TypedTemperatures({
 
 const handText = (hand: HeatReading["hand"]): string =>
   hand ? HAND_LABELS[hand].toLowerCase() : "";
-
-/** "45,2" or "113 F" as degrees Celsius; null where it is no number. */
-const celsiusOf = (text: string): number | null => {
-  const fahrenheit = /^(.*?)\s*°?\s*F$/i.exec(text.trim());
-  const value = parseNumber((fahrenheit?.[1] ?? text.replace(/°?\s*C$/i, "")).trim());
-  if (value === null) return null;
-  return fahrenheit ? ((value - 32) * 5) / 9 : value;
-};

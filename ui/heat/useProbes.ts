@@ -10,11 +10,10 @@ export type Probes = { probes: readonly ProbeLog[] | null; trouble: string | nul
 const READ = new Map<string, Probes>();
 
 /** Reads a logger's file in a worker. */
-export const readLogger = async (
-  fileName: string,
-  bytes: Uint8Array<ArrayBuffer>,
-): Promise<Probes> => {
-  const opened = await startJob((worker) => worker.openFile(fileName, bytes, null)).finished;
+export const readLogger = async (fileName: string, source: Blob): Promise<Probes> => {
+  const opened = await startJob((worker) =>
+    worker.openFile({ id: fileName, fileName, givenRateHz: null, source }),
+  ).finished;
   if (!opened.ok) return { probes: null, trouble: `${fileName}: ${opened.finding.advice}` };
   if (!opened.value.temperatureLog)
     return {
@@ -76,7 +75,7 @@ const probesOfFile = async (
   try {
     const bytes = await fetchCapture(sha256, signal);
     return bytes
-      ? await readLogger(fileName, bytes)
+      ? await readLogger(fileName, new Blob([bytes]))
       : { probes: null, trouble: `${fileName} is no longer there.` };
   } catch {
     return { probes: null, trouble: `${fileName} could not be read. Reload the page.` };

@@ -1,10 +1,11 @@
-import { Box, HStack, NativeSelect, Text } from "@chakra-ui/react";
+import { Box, HStack, Text } from "@chakra-ui/react";
 import { claimText } from "@/core/claim";
 import { RUN_KINDS } from "@/core/run";
 import { channelLetter } from "@/core/verdict";
 import type { StatedPower, Run } from "@/records";
 import type { RunReadings } from "@/records/facts";
 import { channelLook } from "@/drawing/channelLook";
+import { ChoiceField, held } from "../parts/fields";
 import { Panel } from "../parts/Panel";
 import { Reading } from "../parts/Reading";
 import { unbroken } from "../parts/unbroken";
@@ -89,21 +90,13 @@ export function ClaimChoice({
   onChoose(id: string): void;
 }) {
   return (
-    <NativeSelect.Root mb={2}>
-      <NativeSelect.Field
-        aria-label="Claim"
-        value={chosen ?? ""}
-        onChange={(event) => onChoose(event.target.value)}
-        bg="surface"
-        borderColor="rime"
-      >
-        {claims.map((claim) => (
-          <option key={claim.id} value={claim.id}>
-            {claimText(claim)}
-          </option>
-        ))}
-      </NativeSelect.Field>
-      <NativeSelect.Indicator />
-    </NativeSelect.Root>
+    <Box mb={2}>
+      <ChoiceField
+        label=""
+        ariaLabel="Claim"
+        field={held(chosen ?? "", onChoose)}
+        choices={claims.map((claim) => ({ value: claim.id, label: claimText(claim) }))}
+      />
+    </Box>
   );
 }

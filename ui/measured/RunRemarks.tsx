@@ -1,14 +1,20 @@
 "use client";
-import { Box, HStack, Input, Text } from "@chakra-ui/react";
+import { Box, HStack, Text } from "@chakra-ui/react";
+import { yupResolver } from "@hookform/resolvers/yup";
 import { useState } from "react";
-import type { Run } from "@/records";
+import { useForm } from "react-hook-form";
+import { strikeSchema, type Run } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
+import { FormMessage, TextField } from "../parts/fields";
 import { useRemarks } from "./useRemarks";
 
 /** A reading may be struck out with a reason; it never vanishes, and counts again when the strike is taken back. */
 export function RunRemarks({ run }: { run: Run }) {
   const [isOpen, setOpen] = useState(false);
-  const [reason, setReason] = useState("");
+  const { register, handleSubmit, formState } = useForm({
+    resolver: yupResolver(strikeSchema),
+    defaultValues: { reason: "" },
+  });
   const { keep, message } = useRemarks(run);
   const { struck } = run.remarks;
   if (struck)
@@ -40,33 +46,20 @@ export function RunRemarks({ run }: { run: Run }) {
         )}
       </Box>
     );
-  const strike = async () => {
+  const strike = handleSubmit(async ({ reason }) => {
     if (await keep({ ...run.remarks, struck: { reason, at: new Date().toISOString() } }))
       setOpen(false);
-  };
+  });
   return isOpen ? (
-    <Box
-      as="form"
-      aria-label="Strike out"
-      {...{
-        onSubmit: (event: React.FormEvent) => {
-          event.preventDefault();
-          void strike();
-        },
-      }}
-    >
-      <Input
-        aria-label="Why it does not count"
+    <form aria-label="Strike out" onSubmit={strike} noValidate>
+      <TextField
+        label=""
+        ariaLabel="Why it does not count"
         placeholder="Why it does not count"
-        value={reason}
-        onChange={(event) => setReason(event.target.value)}
-        bg="surface"
+        field={register("reason")}
+        error={formState.errors.reason}
       />
-      {message && (
-        <Text role="alert" color="ember" fontSize="13.5px">
-          {message}
-        </Text>
-      )}
+      <FormMessage>{message}</FormMessage>
       <HStack mt={1.5}>
         <ActionButton type="submit" tone="danger" minH="36px" px={3} fontSize="14px">
           Strike it out
@@ -75,7 +68,7 @@ export function RunRemarks({ run }: { run: Run }) {
           Cancel
         </ActionButton>
       </HStack>
-    </Box>
+    </form>
   ) : (
     <Box>
       <ActionButton minH="36px" px={3} fontSize="14px" onClick={() => setOpen(true)}>

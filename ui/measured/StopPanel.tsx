@@ -1,12 +1,15 @@
 "use client";
-import { Box, HStack, NativeSelect, Text, Textarea } from "@chakra-ui/react";
+import { Box, HStack, Text } from "@chakra-ui/react";
+import { yupResolver } from "@hookform/resolvers/yup";
 import { useState } from "react";
+import { useForm } from "react-hook-form";
 import type { Curve, RunStopReason } from "@/core/run";
 import { channelLetter } from "@/core/verdict";
-import type { Run } from "@/records";
+import { stopJudgementSchema, type Run } from "@/records";
 import { WavePicture } from "../charts/WavePicture";
 import { channelLook } from "@/drawing/channelLook";
 import { ActionButton } from "../parts/ActionButton";
+import { ChoiceField, FormMessage, TextField } from "../parts/fields";
 import { unbroken } from "../parts/unbroken";
 import { STOP_TITLES, stopTitle } from "@/drawing/stopText";
 import { useRemarks } from "./useRemarks";
@@ -98,10 +101,12 @@ function Overrule({
   suggested: RunStopReason;
   onDone(): void;
 }) {
-  const [reason, setReason] = useState<string>(suggested);
-  const [note, setNote] = useState("");
+  const { register, handleSubmit, formState } = useForm({
+    resolver: yupResolver(stopJudgementSchema),
+    defaultValues: { reason: suggested as string, note: "" },
+  });
   const { keep, message } = useRemarks(run);
-  const save = async () => {
+  const save = handleSubmit(async ({ reason, note }) => {
     const at = new Date().toISOString();
     const others = run.remarks.overruled.filter(({ channel }) => !channels.includes(channel));
     if (
@@ -111,57 +116,38 @@ function Overrule({
       })
     )
       onDone();
-  };
+  });
   return (
-    <Box
-      as="form"
-      aria-label="What stopped it"
-      mt={2}
-      {...{
-        onSubmit: (event: React.FormEvent) => {
-          event.preventDefault();
-          void save();
-        },
-      }}
-    >
-      <NativeSelect.Root size="sm">
-        <NativeSelect.Field
-          aria-label="What stopped it"
-          value={reason}
-          onChange={(event) => setReason(event.target.value)}
-          bg="surface"
-        >
-          {Object.entries(STOP_TITLES).map(([value, title]) => (
-            <option key={value} value={value}>
-              {title}
-            </option>
-          ))}
-        </NativeSelect.Field>
-        <NativeSelect.Indicator />
-      </NativeSelect.Root>
-      <Textarea
-        aria-label="What makes you sure"
-        placeholder="What makes you sure"
-        value={note}
-        onChange={(event) => setNote(event.target.value)}
-        rows={2}
-        mt={1.5}
-        bg="surface"
-        fontSize="14px"
-      />
-      {message && (
-        <Text role="alert" color="ember" fontSize="13.5px">
-          {message}
-        </Text>
-      )}
-      <HStack mt={1.5}>
-        <ActionButton type="submit" tone="primary" minH="36px" px={3} fontSize="14px">
-          Keep the judgement
-        </ActionButton>
-        <ActionButton minH="36px" px={3} fontSize="14px" onClick={onDone}>
-          Cancel
-        </ActionButton>
-      </HStack>
+    <Box asChild mt={2}>
+      <form aria-label="What stopped it" onSubmit={save} noValidate>
+        <ChoiceField
+          label=""
+          ariaLabel="What stopped it"
+          isSmall
+          field={register("reason")}
+          choices={Object.entries(STOP_TITLES).map(([value, label]) => ({ value, label }))}
+        />
+        <Box mt={1.5}>
+          <TextField
+            label=""
+            ariaLabel="What makes you sure"
+            placeholder="What makes you sure"
+            isSmall
+            rows={2}
+            field={register("note")}
+            error={formState.errors.note}
+          />
+        </Box>
+        <FormMessage>{message}</FormMessage>
+        <HStack mt={1.5}>
+          <ActionButton type="submit" tone="primary" minH="36px" px={3} fontSize="14px">
+            Keep the judgement
+          </ActionButton>
+          <ActionButton minH="36px" px={3} fontSize="14px" onClick={onDone}>
+            Cancel
+          </ActionButton>
+        </HStack>
+      </form>
     </Box>
   );
 }

@@ -1,46 +1,43 @@
 "use client";
 import { Grid, Heading, HStack, Text } from "@chakra-ui/react";
+import { yupResolver } from "@hookform/resolvers/yup";
 import { useState } from "react";
-import { formatWithUnit, parseNumber } from "@/core/units";
-import type { KeptNetworkInstrument } from "@/records";
+import { useForm } from "react-hook-form";
+import { object, type InferType } from "yup";
+import { formatWithUnit } from "@/core/units";
+import { quantity, type KeptNetworkInstrument } from "@/records";
 import { Note } from "../audio/levels/Note";
 import { ActionButton } from "../parts/ActionButton";
-import { held, QuantityField } from "../parts/fields";
+import { QuantityField } from "../parts/fields";
 import { Panel } from "../parts/Panel";
 import { tellSupply, type SupplyAnswer, type SupplyWish } from "./tellSupply";
 
-/** A number in a field that lies above zero and not above the most; else what is wrong with it. */
-const within = (
-  text: string,
-  most: number,
-  unit: string,
-): { value: number } | { mistake: string } => {
-  const value = parseNumber(text);
-  return value !== null && value > 0 && value <= most
-    ? { value }
-    : { mistake: `It lies above 0 and up to ${formatWithUnit(most, unit)}.` };
+/** Volts and a limit, as far as the supply goes. */
+const wishSchema = (mostVolts: number, mostAmperes: number) => {
+  const within = (most: number, unit: string) => {
+    const span = `It lies above 0 and up to ${formatWithUnit(most, unit)}.`;
+    return quantity(span).positive(span).max(most, span);
+  };
+  return object({ volts: within(mostVolts, "V"), amperes: within(mostAmperes, "A") });
 };
+type Wish = InferType<ReturnType<typeof wishSchema>>;
 
 /** A programmable supply by hand: volts and a limit, on and off. It stays as it is whatever a run does. */
 export function HandSupplyPanel({ supply }: { supply: KeptNetworkInstrument }) {
   const { name, profile } = supply;
   const { mostVolts, mostAmperes } = profile.numbers;
-  const [volts, setVolts] = useState("");
-  const [amperes, setAmperes] = useState("");
-  const [isAsked, setAsked] = useState(false);
+  const { register, handleSubmit, formState } = useForm<Record<keyof Wish, string>, unknown, Wish>({
+    resolver: yupResolver(wishSchema(mostVolts, mostAmperes)) as never,
+    defaultValues: { volts: "", amperes: "" },
+  });
   const [answer, setAnswer] = useState<SupplyAnswer | null>(null);
   const [isTold, setTold] = useState(false);
-  const [asked, limit] = [within(volts, mostVolts, "V"), within(amperes, mostAmperes, "A")];
   const tell = async (wish: SupplyWish) => {
     setTold(true);
     setAnswer(await tellSupply(supply, wish));
     setTold(false);
   };
-  const switchOn = () => {
-    setAsked(true);
-    if ("value" in asked && "value" in limit)
-      void tell({ volts: asked.value, amperes: limit.value });
-  };
+  const switchOn = handleSubmit((wish) => tell(wish));
   return (
     <Panel as="section" aria-label={name}>
       <Heading as="h2" fontSize="19px" mb={2}>
@@ -61,18 +58,18 @@ export function HandSupplyPanel({ supply }: { supply: KeptNetworkInstrument }) {
         <QuantityField
           label="Volts"
           unit="V"
-          field={held(volts, setVolts)}
-          error={isAsked && "mistake" in asked ? asked.mistake : null}
+          field={register("volts")}
+          error={formState.errors.volts}
         />
         <QuantityField
           label="At most"
           unit="A"
-          field={held(amperes, setAmperes)}
-          error={isAsked && "mistake" in limit ? limit.mistake : null}
+          field={register("amperes")}
+          error={formState.errors.amperes}
         />
       </Grid>
       <HStack gap={2}>
-        <ActionButton tone="primary" disabled={isTold} onClick={switchOn}>
+        <ActionButton tone="primary" disabled={isTold} onClick={() => void switchOn()}>
           Set and switch on
         </ActionButton>
         <ActionButton disabled={isTold} onClick={() => void tell("off")}>

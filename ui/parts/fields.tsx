@@ -36,6 +36,8 @@ export type FieldProps = {
   help?: string;
   placeholder?: string;
   id?: string;
+  /** Where it stands among small things. */
+  isSmall?: true;
 };
 
 const CONTROL = {
@@ -45,6 +47,8 @@ const CONTROL = {
   minH: "40px",
   fontSize: "15px",
 } as const;
+
+const SMALL = { minH: "34px", fontSize: "14px" } as const;
 
 const messageOf = (error: FieldProps["error"]): string | undefined =>
   (typeof error === "string" ? error : error?.message) || undefined;
@@ -103,9 +107,16 @@ export function TextField({
   placeholder,
   ariaLabel,
   rows,
+  isSmall,
   ...rest
 }: FieldProps & { rows?: number }) {
-  const given = { ...CONTROL, ...field, placeholder, "aria-label": ariaLabel };
+  const given = {
+    ...CONTROL,
+    ...(isSmall && SMALL),
+    ...field,
+    placeholder,
+    "aria-label": ariaLabel,
+  };
   return (
     <Labelled {...rest}>
       {rows ? (
@@ -166,12 +177,13 @@ export function ChoiceField({
   field,
   choices,
   ariaLabel,
+  isSmall,
   ...rest
 }: FieldProps & { choices: readonly Choice[] }) {
   return (
     <Labelled {...rest}>
-      <NativeSelect.Root>
-        <NativeSelect.Field {...CONTROL} {...field} aria-label={ariaLabel}>
+      <NativeSelect.Root size={isSmall ? "sm" : "md"}>
+        <NativeSelect.Field {...CONTROL} {...(isSmall && SMALL)} {...field} aria-label={ariaLabel}>
           {choices
             .map((choice) =>
               typeof choice === "string" ? { value: choice, label: choice } : choice,

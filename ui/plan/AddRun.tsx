@@ -1,9 +1,10 @@
 "use client";
-import { Heading, NativeSelect } from "@chakra-ui/react";
+import { Box, Heading } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { useState } from "react";
 import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/run";
 import { ActionButton } from "../parts/ActionButton";
+import { ChoiceField, held } from "../parts/fields";
 import { Panel } from "../parts/Panel";
 
 /** Adds a run of any kind to the end of the plan. */
@@ -14,22 +15,14 @@ export function AddRun({ onAdd }: { onAdd(kind: RunKind): void }) {
       <Heading as="h2" fontSize="16px" mb={2}>
         Another run
       </Heading>
-      <NativeSelect.Root mb={2}>
-        <NativeSelect.Field
-          aria-label="Kind of run"
-          value={kind}
-          onChange={(event) => setKind(event.target.value as RunKind)}
-          bg="surface"
-          borderColor="rime"
-        >
-          {RUN_KIND_NAMES.map((name) => (
-            <option key={name} value={name}>
-              {RUN_KINDS[name].title}
-            </option>
-          ))}
-        </NativeSelect.Field>
-        <NativeSelect.Indicator />
-      </NativeSelect.Root>
+      <Box mb={2}>
+        <ChoiceField
+          label=""
+          ariaLabel="Kind of run"
+          field={held(kind, (name) => setKind(name as RunKind))}
+          choices={RUN_KIND_NAMES.map((name) => ({ value: name, label: RUN_KINDS[name].title }))}
+        />
+      </Box>
       <ActionButton w="100%" minH="40px" onClick={() => onAdd(kind)}>
         <Plus size={16} /> Add it
       </ActionButton>

@@ -1,10 +1,11 @@
 "use client";
-import { Box, HStack, NativeSelect, Text } from "@chakra-ui/react";
+import { Box, HStack, Text } from "@chakra-ui/react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { amplitudeRatioToDb, formatSignificant } from "@/core/units";
 import type { AudioClips } from "@/pipeline/recordingViews";
 import type { BenchWorker } from "@/workers/protocol";
 import { ActionButton } from "../parts/ActionButton";
+import { ChoiceField, type HeldField } from "../parts/fields";
 import { useKeys } from "../parts/keys";
 import type { NamedChannel } from "./namedChannel";
 
@@ -62,6 +63,15 @@ export function Listen({
     audio.current?.source?.stop();
     if (audio.current) audio.current.source = null;
     setPlaying(null);
+  };
+  const listenTo = (each: string) => {
+    stop();
+    setClips(null);
+    setFile(Number(each));
+  };
+  const chosen: HeldField = {
+    value: String(file),
+    onChange: ({ target }) => listenTo(target.value),
   };
   const play = (clip: Clip) => {
     if (!clips) return;
@@ -126,25 +136,15 @@ export function Listen({
         warbles; noise hisses.
       </Text>
       {outputs.length > 1 && (
-        <NativeSelect.Root size="sm" w="200px" mb={3}>
-          <NativeSelect.Field
-            aria-label="Channel to listen to"
-            value={file}
-            onChange={(event) => {
-              stop();
-              setClips(null);
-              setFile(Number(event.target.value));
-            }}
-            bg="surface"
-          >
-            {outputs.map(({ file: each, name }) => (
-              <option key={each} value={each}>
-                {name}
-              </option>
-            ))}
-          </NativeSelect.Field>
-          <NativeSelect.Indicator />
-        </NativeSelect.Root>
+        <Box w="200px" mb={3}>
+          <ChoiceField
+            label=""
+            ariaLabel="Channel to listen to"
+            isSmall
+            field={chosen}
+            choices={outputs.map(({ file: each, name }) => ({ value: String(each), label: name }))}
+          />
+        </Box>
       )}
       <HStack gap={2} wrap="wrap">
         <ActionButton

@@ -1,5 +1,5 @@
 "use client";
-import { Box, Flex, HStack, NativeSelect, Text } from "@chakra-ui/react";
+import { Box, Flex, HStack, Text } from "@chakra-ui/react";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { RUN_KINDS, type Curve } from "@/core/run";
 import { channelLetter } from "@/core/verdict";
@@ -7,6 +7,7 @@ import { recordedLayout, type Run } from "@/records";
 import type { BenchWorker } from "@/workers/protocol";
 import { LineChart } from "../charts/LineChart";
 import { ActionButton } from "../parts/ActionButton";
+import { ChoiceField, held } from "../parts/fields";
 import { Listen } from "./Listen";
 import type { NamedChannel } from "./namedChannel";
 import { NullMethod } from "./NullMethod";
@@ -165,20 +166,17 @@ function CaptureChoice({
 }) {
   if (captures.length < 2) return null;
   return (
-    <NativeSelect.Root size="sm" w="260px">
-      <NativeSelect.Field
-        aria-label="Recording"
-        value={at}
-        onChange={(event) => onChoose(Number(event.target.value))}
-        bg="surface"
-      >
-        {captures.map(({ shot, fileName }, index) => (
-          <option key={index} value={index}>
-            {shot ?? fileName}
-          </option>
-        ))}
-      </NativeSelect.Field>
-      <NativeSelect.Indicator />
-    </NativeSelect.Root>
+    <Box w="260px">
+      <ChoiceField
+        label=""
+        ariaLabel="Recording"
+        isSmall
+        field={held(String(at), (index) => onChoose(Number(index)))}
+        choices={captures.map(({ shot, fileName }, index) => ({
+          value: String(index),
+          label: shot ?? fileName,
+        }))}
+      />
+    </Box>
   );
 }

@@ -33,10 +33,10 @@ export const useRecording = (capture: RunCapture | null): RecordingState => {
           status: "failed",
           message: "The recording is not there any more; its readings are.",
         });
-      const bytes = new Uint8Array(await response.arrayBuffer());
+      const wav = await response.blob();
       kept.current ??= keepWorker();
       const { worker } = kept.current;
-      const outcome = await worker.openRecording(bytes, capture.fullScaleVolts);
+      const outcome = await worker.openRecording(wav, capture.fullScaleVolts);
       tell(
         outcome.ok
           ? { status: "open", ...outcome.value, worker }

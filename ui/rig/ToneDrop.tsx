@@ -28,8 +28,7 @@ export function ToneDrop({
       );
     setMessage("Reading…");
     try {
-      const wav = new Uint8Array(await file.arrayBuffer());
-      const outcome = await startJob((worker) => worker.readTone(wav)).finished;
+      const outcome = await startJob((worker) => worker.readTone(file)).finished;
       setMessage(outcome.ok ? null : `${file.name}: ${findingText(outcome.finding)}`);
       if (outcome.ok) onTone(outcome.value);
     } catch {

@@ -1,5 +1,5 @@
 "use client";
-import { Box, Flex, Heading, HStack, Input, Text } from "@chakra-ui/react";
+import { Box, Flex, Heading, HStack, Text } from "@chakra-ui/react";
 import { ChartColumn, ChevronLeft, ChevronRight, Columns3, ListFilter, Plus } from "lucide-react";
 import { useRouter } from "next/navigation";
 import dynamic from "next/dynamic";
@@ -21,6 +21,7 @@ import { useKeys } from "../parts/keys";
 import { PageLink } from "../parts/PageLink";
 import { saveWorkshopDocument } from "../parts/saves";
 import { useAutosave } from "../parts/useAutosave";
+import { held, TextField } from "../parts/fields";
 import { addressOf } from "./addressOf";
 import { ShelfTable } from "./ShelfTable";
 import { useSettled } from "./useSettled";
@@ -204,15 +205,14 @@ const nothingText = (view: ShelfView, { found }: ShelfCounts): string => {
 function Finder({ find, onFind }: { find: string; onFind(find: string): void }) {
   const [text, setText] = useSettled(find, onFind);
   return (
-    <Input
-      aria-label="Find on the shelf"
-      placeholder="Find a maker, a claim, any word of a note"
-      value={text}
-      onChange={(event) => setText(event.target.value)}
-      maxW="340px"
-      bg="surface"
-      borderColor="rime"
-    />
+    <Box w="100%" maxW="340px">
+      <TextField
+        label=""
+        ariaLabel="Find on the shelf"
+        placeholder="Find a maker, a claim, any word of a note"
+        field={held(text, setText)}
+      />
+    </Box>
   );
 }
 

@@ -1,5 +1,5 @@
 "use client";
-import { Box, Heading, NativeSelect, Table, Text, VisuallyHidden } from "@chakra-ui/react";
+import { Box, Heading, Table, Text, VisuallyHidden } from "@chakra-ui/react";
 import {
   quantityText,
   type HonestRating,
@@ -7,6 +7,7 @@ import {
   type SchoolReading,
 } from "@/core/verdict";
 import { SCHOOL_NAMES } from "@/records";
+import { ChoiceField, held } from "../parts/fields";
 import { PageLink } from "../parts/PageLink";
 import { Panel } from "../parts/Panel";
 import { unbroken } from "../parts/unbroken";
@@ -47,29 +48,20 @@ export function Schools(props: SchoolsProps) {
           No run of a real bench tells it yet.
         </Text>
       )}
-      <Text as="label" fontSize="14px" fontWeight={600} display="block" mt={2}>
-        The house’s own school
-        <NativeSelect.Root mt={1}>
-          <NativeSelect.Field
-            value={house ?? ""}
-            bg="surface"
-            borderColor="rime"
-            onChange={({ target }) =>
-              onHouse(SCHOOL_NAMES.find((name) => name === target.value) ?? null)
-            }
-          >
-            <option value="">the sternest that has a reading</option>
-            {schools
+      <Box mt={2}>
+        <ChoiceField
+          label="The house’s own school"
+          field={held(house ?? "", (name) =>
+            onHouse(SCHOOL_NAMES.find((each) => each === name) ?? null),
+          )}
+          choices={[
+            { value: "", label: "the sternest that has a reading" },
+            ...schools
               .filter(({ driven }) => driven === "all")
-              .map(({ name, label }) => (
-                <option key={name} value={name}>
-                  {label}
-                </option>
-              ))}
-          </NativeSelect.Field>
-          <NativeSelect.Indicator />
-        </NativeSelect.Root>
-      </Text>
+              .map(({ name, label }) => ({ value: name, label })),
+          ]}
+        />
+      </Box>
       <Heading as="h2" fontSize="18px" mt={5} mb={1}>
         How many watts, by each school
       </Heading>

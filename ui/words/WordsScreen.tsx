@@ -1,6 +1,7 @@
 "use client";
-import { Box, Grid, Heading, Input, Text } from "@chakra-ui/react";
+import { Box, Grid, Heading, Text } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
+import { held, TextField } from "../parts/fields";
 import { unbroken } from "../parts/unbroken";
 import { termsWith } from "./glossary";
 
@@ -13,17 +14,14 @@ export function WordsScreen() {
       <Heading as="h1" fontSize="28px" letterSpacing="-0.01em" mb={3}>
         Words
       </Heading>
-      <Input
-        aria-label="Find a word"
-        placeholder="Find a word"
-        value={looked}
-        onChange={(event) => setLooked(event.target.value)}
-        bg="surface"
-        borderColor="rime"
-        borderRadius="control"
-        maxW="360px"
-        mb={4}
-      />
+      <Box maxW="360px" mb={4}>
+        <TextField
+          label=""
+          ariaLabel="Find a word"
+          placeholder="Find a word"
+          field={held(looked, setLooked)}
+        />
+      </Box>
       {found.length === 0 && <Text color="muted">No word says anything of “{looked}”.</Text>}
       <Grid as="dl" templateColumns="repeat(auto-fill, minmax(320px, 1fr))" gap={4}>
         {found.map(({ key, name, what, why, how, source }) => (

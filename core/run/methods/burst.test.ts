@@ -1,12 +1,12 @@
 import { isDoubtful } from "../../caution";
-import { hasReferenceCaptures } from "../../testing/referenceCapture";
+import { describeCaptures } from "../../testing/referenceCapture";
 import { BURST_KINDS, bursts } from "../../signal";
 import { captureAs, analysed, findingOf, RATE_HZ, recorded } from "../testing/recordings";
 
 test("silence holds no burst", () =>
   expect(findingOf("burst", [recorded([new Float64Array(RATE_HZ)])])).toBe("no-signal"));
 
-(hasReferenceCaptures ? describe : describe.skip)("reference captures", () => {
+describeCaptures("reference captures", () => {
   test("the supply that gives way is named, and the first cycle has its watts", () => {
     const channel = captureAs("b_3R97_burst_50", "burst");
     expect(channel.stop.reason).toBe("supply-power-or-current");

@@ -1,6 +1,6 @@
 import { stimulusVolts } from "../../signal";
 import { amplitudeRatioToDb } from "../../units";
-import { captureVolts, hasReferenceCaptures, truthOf } from "../../testing/referenceCapture";
+import { captureVolts, testOfCaptures, truthOf } from "../../testing/referenceCapture";
 import { RUN_METHODS } from "../reading";
 import { analysed, findingOf, RATE_HZ, recorded, tone, valueOf } from "../testing/recordings";
 
@@ -57,16 +57,13 @@ describe("of one tone", () => {
   });
 });
 
-(hasReferenceCaptures ? test : test.skip)(
-  "reference capture of one tone and its known leakage: -62.5 dB",
-  () => {
-    const outcome = RUN_METHODS.crosstalk.analyse(
-      [recorded(captureVolts("x_crosstalk").channels, { sampleRateHz: 48_000 })],
-      { settings: {}, band: { lowHz: 20, highHz: 20_000 }, mainsHz: 50, ratedWatts: null },
-    );
-    if (!outcome.ok) throw new Error(outcome.finding.advice);
-    const { crosstalk_db } = truthOf("x_crosstalk").closed_form;
-    const leaked = amplitudeRatioToDb(valueOf(outcome.value[1], "at-1000"));
-    expect(Math.abs(leaked - crosstalk_db)).toBeLessThan(0.05);
-  },
-);
+testOfCaptures("reference capture of one tone and its known leakage: -62.5 dB", () => {
+  const outcome = RUN_METHODS.crosstalk.analyse(
+    [recorded(captureVolts("x_crosstalk").channels, { sampleRateHz: 48_000 })],
+    { settings: {}, band: { lowHz: 20, highHz: 20_000 }, mainsHz: 50, ratedWatts: null },
+  );
+  if (!outcome.ok) throw new Error(outcome.finding.advice);
+  const { crosstalk_db } = truthOf("x_crosstalk").closed_form;
+  const leaked = amplitudeRatioToDb(valueOf(outcome.value[1], "at-1000"));
+  expect(Math.abs(leaked - crosstalk_db)).toBeLessThan(0.05);
+});

@@ -1,4 +1,4 @@
-import { hasReferenceCaptures } from "../../testing/referenceCapture";
+import { testOfCaptures } from "../../testing/referenceCapture";
 import { analysed, captureAs, recorded, sum, tone, valueOf } from "../testing/recordings";
 
 test("two equal tones and one of a thousandth at twice the one less the other: 0.05 % of their sum", () => {
@@ -23,7 +23,7 @@ test.each([
   expect(summary.includes("only heavy clipping of these tones can be seen")).toBe(isSaid);
 });
 
-(hasReferenceCaptures ? test : test.skip)(
+testOfCaptures(
   "second and third order, and the low tone's sidebands, as published with the captures",
   () => {
     const difference = captureAs("a_8R2_19k_20k", "intermodulation");

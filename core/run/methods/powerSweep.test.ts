@@ -1,6 +1,6 @@
 import { isDoubtful } from "../../caution";
 import { stimulusVolts } from "../../signal";
-import { hasReferenceCaptures } from "../../testing/referenceCapture";
+import { testOfCaptures } from "../../testing/referenceCapture";
 import { initialSettings, RUN_KIND_NAMES, RUN_KINDS } from "..";
 import { RUN_METHODS } from "../reading";
 import {
@@ -80,14 +80,11 @@ test("a clean sweep that ends in silence is not blamed on the drive; what the ot
 test("silence is no sweep", () =>
   expect(findingOf("power-sweep", [recorded([new Float64Array(RATE_HZ)])])).toBe("no-signal"));
 
-(hasReferenceCaptures ? test : test.skip)(
-  "a reference sweep: watts at 1 % as its truth says",
-  () => {
-    const channel = captureAs("a_8R2_sweep", "power-sweep");
-    expect(valueOf(channel, "one-percent")).toBeCloseTo(60.23, 0);
-    expect(channel.stop.reason).toBe("rail-voltage");
-  },
-);
+testOfCaptures("a reference sweep: watts at 1 % as its truth says", () => {
+  const channel = captureAs("a_8R2_sweep", "power-sweep");
+  expect(valueOf(channel, "one-percent")).toBeCloseTo(60.23, 0);
+  expect(channel.stop.reason).toBe("rail-voltage");
+});
 
 test("a sweep of 7 kHz whose third harmonic lies beyond the band says that its limits come late", () => {
   const sweep = (hertz: number) =>

@@ -1,5 +1,5 @@
 import { logFrequencies, stepsOfFrequencies, stimulusVolts } from "../../signal";
-import { hasReferenceCaptures } from "../../testing/referenceCapture";
+import { testOfCaptures } from "../../testing/referenceCapture";
 import { analysed, captureAs, RATE_HZ, recorded, valueOf } from "../testing/recordings";
 
 /** Steps through one pole, as a bench records them with what it played. */
@@ -62,7 +62,7 @@ test("where nothing is known of the rig the response is marked, and proves nothi
   expect(20 * Math.log10(valueOf(channel, "lowest"))).toBeLessThan(-10);
 });
 
-(hasReferenceCaptures ? test : test.skip)(
+testOfCaptures(
   "a stepped capture with no input recorded: 3 dB down where the small-signal analysis says",
   () =>
     expect(valueOf(captureAs("b_3R97_response", "response"), "high-3-db") / 42_521).toBeCloseTo(

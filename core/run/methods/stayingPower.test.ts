@@ -1,5 +1,5 @@
 import { amplitudeRatioToDb } from "../../units";
-import { hasReferenceCaptures, truthOf } from "../../testing/referenceCapture";
+import { testOfCaptures, truthOf } from "../../testing/referenceCapture";
 import { analysed, captureAs, recorded, tone, valueOf } from "../testing/recordings";
 
 test("output that holds is ended by the rails, and by the model it would hold for ever", () => {
@@ -9,7 +9,7 @@ test("output that holds is ended by the rails, and by the model it would hold fo
   expect(amplitudeRatioToDb(valueOf(channel, "store"))).toBeCloseTo(0, 3);
 });
 
-(hasReferenceCaptures ? test : test.skip)(
+testOfCaptures(
   "a tone held past its limit falls by what its truth says, and the supply is named",
   () => {
     const { truth } = truthOf("b_3R97_sustained");

@@ -2,7 +2,7 @@
 // A file as the reviewer confirms it: a record that does not say how it was sampled, and a logger's probes.
 import { fireEvent, render, screen, within } from "@testing-library/react";
 import { TextDecoder as NodeTextDecoder } from "node:util";
-import { openFile, rateQuestionOf } from "@/pipeline/openFile";
+import { factsOf, openFile, rateQuestionOf } from "@/pipeline/openFile";
 import { provided } from "../../testing/provided";
 import { FileForm } from "./FileForm";
 import { fileEntry } from "./testing/fileEntry";
@@ -78,7 +78,7 @@ test("a logger's file: its probes are where their names say, and can be moved", 
   const { changes } = shown(
     fileEntry({
       fileName: "soak.csv",
-      opened: outcome.value,
+      opened: factsOf(outcome.value),
       kind: outcome.value.guess.kind,
       places: { sink: 0, casing: 1, load: null },
     }),

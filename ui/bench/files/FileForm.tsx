@@ -10,7 +10,7 @@ import { ChoiceField, QuantityField, held } from "../../parts/fields";
 import { RateAsked } from "./RateAsked";
 import { fieldsOf } from "./fieldsOf";
 import { type FileEntry } from "./useFiles";
-import type { OpenedFile } from "@/pipeline/openFile";
+import type { FileFacts } from "@/pipeline/openFile";
 
 /** One file: what is in it, what it is taken for, and what of it is which output. */
 export function FileForm({
@@ -77,7 +77,7 @@ export function FileForm({
           {opened.temperatureLog && (
             <Probes names={opened.channelNames} places={entry.places} id={id} onChange={onChange} />
           )}
-          {opened.wav && (
+          {opened.hasSamples && (
             <Mapping entry={entry} opened={opened} outputCount={outputCount} onChange={onChange} />
           )}
         </Grid>
@@ -143,7 +143,7 @@ function Mapping({
   onChange,
 }: {
   entry: FileEntry;
-  opened: OpenedFile;
+  opened: FileFacts;
   outputCount: number;
   onChange(to: Partial<FileEntry>): void;
 }) {
@@ -194,7 +194,7 @@ function Mapping({
 }
 
 /** Channels, length and rate of a recording; a response as text has none of them. */
-const sizeText = (opened: OpenedFile | null): string =>
+const sizeText = (opened: FileFacts | null): string =>
   opened && opened.seconds > 0
     ? `${opened.channelCount} × ${formatWithUnit(opened.seconds, "s")} at ${formatHertz(opened.sampleRateHz)}`
     : "";

@@ -105,6 +105,7 @@ export function FilesIn({
           mainsHz,
           ratedWatts: claimedWatts(load.nominalOhms, claims, false),
           confirmations,
+          desk: files.desk(),
           signal: mine.signal,
           onReading: setDoneRatio,
         });

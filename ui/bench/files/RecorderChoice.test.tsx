@@ -42,7 +42,7 @@ test("another is named, checked beside its fields, and kept with those that are 
   type("Its name", "Field box");
   type("Full scale, across the load", "loud");
   fireEvent.click(screen.getByText("Remember it"));
-  expect(await screen.findByText("Give volts, such as 62.5.")).toBeTruthy();
+  expect(await screen.findByText(/Give the volts across the load at full scale/)).toBeTruthy();
   expect(save).not.toHaveBeenCalled();
   type("Full scale, across the load", "31.6");
   fireEvent.click(screen.getByText("Remember it"));

@@ -1,10 +1,12 @@
 "use client";
 import { Box, Flex } from "@chakra-ui/react";
+import { yupResolver } from "@hookform/resolvers/yup";
 import { useState } from "react";
-import { formatSignificant, parseNumber } from "@/core/units";
-import type { FieldErrors, Recorder, Recorders } from "@/records";
+import { useForm } from "react-hook-form";
+import { formatSignificant } from "@/core/units";
+import { recorderSchema, type FieldErrors, type Recorder, type Recorders } from "@/records";
 import { ActionButton } from "../../parts/ActionButton";
-import { ChoiceField, QuantityField, TextField, held } from "../../parts/fields";
+import { ChoiceField, FormMessage, QuantityField, TextField, held } from "../../parts/fields";
 import { newId } from "../../parts/newId";
 import { saveWorkshopDocument } from "../../parts/saves";
 
@@ -74,19 +76,24 @@ export function RecorderChoice({
   );
 }
 
+/** As it is typed. */
+type RecorderText = { name: string; fullScaleVolts: string };
+
 function NewRecorder({ onAdd }: { onAdd(recorder: Recorder): Promise<FieldErrors> }) {
   const [id] = useState(newId);
-  const [name, setName] = useState("");
-  const [volts, setVolts] = useState("");
-  const [errors, setErrors] = useState<FieldErrors>({});
-  const remember = async () => {
-    const fullScaleVolts = parseNumber(volts);
-    if (fullScaleVolts === null || !(fullScaleVolts > 0))
-      return setErrors({ volts: "Give volts, such as 62.5." });
-    if (name.trim() === "") return setErrors({ name: "Give it a name." });
-    setErrors(await onAdd({ id, name, fullScaleVolts }));
-  };
-  const [first] = Object.values(errors);
+  const { register, handleSubmit, setError, formState } = useForm<
+    RecorderText,
+    unknown,
+    Omit<Recorder, "id">
+  >({
+    resolver: yupResolver(recorderSchema.omit(["id"])) as never,
+    defaultValues: { name: "", fullScaleVolts: "" },
+  });
+  const { errors } = formState;
+  const remember = handleSubmit(async (recorder) => {
+    const [trouble] = Object.values(await onAdd({ id, ...recorder }));
+    if (trouble) setError("root", { message: trouble });
+  });
   return (
     <>
       <Box w="200px">
@@ -94,7 +101,7 @@ function NewRecorder({ onAdd }: { onAdd(recorder: Recorder): Promise<FieldErrors
           id="recorder-name"
           label="Its name"
           placeholder="pocket recorder"
-          field={held(name, setName)}
+          field={register("name")}
           error={errors.name}
         />
       </Box>
@@ -103,11 +110,12 @@ function NewRecorder({ onAdd }: { onAdd(recorder: Recorder): Promise<FieldErrors
           id="recorder-volts"
           label="Full scale, across the load"
           unit="V"
-          field={held(volts, setVolts)}
-          error={errors.volts ?? (errors.name ? undefined : first)}
+          field={register("fullScaleVolts")}
+          error={errors.fullScaleVolts}
         />
       </Box>
       <ActionButton onClick={() => void remember()}>Remember it</ActionButton>
+      <FormMessage>{errors.root?.message}</FormMessage>
     </>
   );
 }

@@ -1,7 +1,7 @@
 import type { Load } from "@/records";
 import { recordingNote } from "@/core/files";
 import { loadOfNote, otherwiseThanNoted } from "./noteOf";
-import type { OpenedFile } from "@/pipeline/openFile";
+import type { FileFacts } from "@/pipeline/openFile";
 
 const load = (id: string, nominalOhms: number, ...ohms: number[]): Load => ({
   id,
@@ -36,7 +36,7 @@ test("a recording that says otherwise than the reviewer is not read: two of diff
     outputs: [0, 1],
     input: null,
   });
-  const group = [{ fileName: "four.wav", opened: { note } as OpenedFile }];
+  const group = [{ fileName: "four.wav", opened: { note } as FileFacts }];
   const [, eight, , four] = loads;
   expect(otherwiseThanNoted(group, { load: four, channelsDriven: 2 })).toBeNull();
   expect(otherwiseThanNoted(group, { load: eight, channelsDriven: 2 })).toMatchObject({
@@ -44,6 +44,6 @@ test("a recording that says otherwise than the reviewer is not read: two of diff
     advice: expect.stringContaining("made into 4 Ω, two channels driven"),
   });
   expect(otherwiseThanNoted(group, { load: four, channelsDriven: 1 })).not.toBeNull();
-  const silent = [{ fileName: "scope.csv", opened: { note: null } as OpenedFile }];
+  const silent = [{ fileName: "scope.csv", opened: { note: null } as FileFacts }];
   expect(otherwiseThanNoted(silent, { load: eight, channelsDriven: 1 })).toBeNull();
 });

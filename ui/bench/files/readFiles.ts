@@ -10,13 +10,13 @@ import {
   type RunConditions,
   type Confirmation,
 } from "@/records";
-import { callback, startJob } from "@/workers/benchClient";
-import type { ReadRequest } from "@/pipeline/readRun";
+import { callback, type KeptWorker } from "@/workers/benchClient";
+import type { SentFiles } from "@/workers/protocol";
 import { settingsFrom, settingTexts } from "../settingsForm";
 import { storeRun, uploadCapture } from "../uploadRun";
 import { fieldsOf } from "./fieldsOf";
 import { otherwiseThanNoted } from "./noteOf";
-import type { FileEntry } from "./useFiles";
+import { sentFile, type FileEntry } from "./useFiles";
 
 /** Files that make one run, in the order in which they were dropped. */
 export const groupsOf = (entries: readonly FileEntry[]): FileEntry[][] => {
@@ -47,6 +47,8 @@ export type FilesContext = {
   voltsAccuracyRatio: number;
   ratedWatts: number | null;
   confirmations: readonly Confirmation[];
+  /** Where the files are open. */
+  desk: KeptWorker;
   signal: AbortSignal;
   /** The share that is read, 0 to 1. */ onReading(doneRatio: number): void;
 };
@@ -85,41 +87,35 @@ export const readFiles = async (
       firstChannel: 0,
       fullScaleVolts: 1,
     }).channels;
-  const request: ReadRequest = {
+  const request: SentFiles = {
     kind,
     settings,
-    instrument: {
-      kind: "files",
-      mainsHz: context.mainsHz,
-      files: group.flatMap(({ fileName, opened, channels, inputChannel, fullScale }) => {
-        const outputs = channels.filter((channel): channel is number => channel !== null);
-        return opened?.wav
-          ? {
-              fileName,
-              wav: opened.wav,
-              fullScaleVolts: parseNumber(fullScale) ?? 0,
-              layout: { outputs, input: inputChannel },
-            }
-          : [];
-      }),
-    },
+    mainsHz: context.mainsHz,
+    files: group.filter(holdsSamples).map((entry) => ({
+      ...sentFile(entry),
+      fullScaleVolts: parseNumber(entry.fullScale) ?? 0,
+      layout: {
+        outputs: entry.channels.filter((channel): channel is number => channel !== null),
+        input: entry.inputChannel,
+      },
+    })),
     loads: conditions.channels,
     secondLoads: second && outputs.map((output) => second[output]),
     ratedWatts: context.ratedWatts,
   };
   const texts = group.flatMap(({ opened }) => opened?.responseText ?? []);
   const readInWorker = () => {
-    const job = startJob((worker) =>
+    const { worker, stop } = context.desk;
+    context.signal.addEventListener("abort", stop);
+    return (
       isText
         ? worker.readResponseTables(texts, settings)
-        : worker.readRun(request, callback(context.onReading)),
-    );
-    context.signal.addEventListener("abort", job.cancel);
-    return job.finished;
+        : worker.readFiles(request, callback(context.onReading))
+    ).finally(() => context.signal.removeEventListener("abort", stop));
   };
   const outcome = readLogger(group[0], settings, outputs.length) ?? (await readInWorker());
   if (!outcome.ok) return outcome.finding;
-  const captures = await uploadAll(group, context.signal);
+  const captures = await uploadAll(group, context);
   return storeRun(
     context.amplifierId,
     {
@@ -164,7 +160,7 @@ const commonMapping = (
   const isCommon = others.every(
     (other) => other.inputChannel === inputChannel && other.channels.join() === channels.join(),
   );
-  return opened?.wav && isCommon ? { channels, inputChannel } : null;
+  return opened?.hasSamples && isCommon ? { channels, inputChannel } : null;
 };
 
 const isTextGroup = (group: readonly FileEntry[]): boolean =>
@@ -185,7 +181,7 @@ const prepare = (group: readonly FileEntry[], load: Load): Prepared | Finding =>
   const misfit = misfitOf(group[0], kind);
   if (misfit) return misfit;
   const fullScaleVolts = parseNumber(fullScale) ?? 0;
-  if (opened?.wav && !(fullScaleVolts > 0))
+  if (opened?.hasSamples && !(fullScaleVolts > 0))
     return {
       code: "bad-full-scale",
       where: "Full scale",
@@ -238,19 +234,23 @@ const outputsOf = (group: readonly FileEntry[], channelCount: number | null): nu
     : group[0].channels.flatMap((channel, output) => (channel === null ? [] : [output]));
 };
 
+const holdsSamples = ({ opened }: FileEntry): boolean => opened?.hasSamples === true;
+
 const uploadAll = async (
   group: readonly FileEntry[],
-  signal: AbortSignal,
+  { desk, signal }: Pick<FilesContext, "desk" | "signal">,
 ): Promise<RunCapture[]> => {
   const captures: RunCapture[] = [];
-  for (const { opened, fileName, fullScale } of group)
-    if (opened?.wav)
-      captures.push({
-        ...(await uploadCapture(
-          { fileName, fullScaleVolts: parseNumber(fullScale) ?? 1, bytes: new Blob([opened.wav]) },
-          signal,
-        )),
-        shot: fileName.slice(0, 110),
-      });
+  for (const entry of group.filter(holdsSamples)) {
+    const { fileName, fullScale } = entry;
+    const bytes = await desk.worker.wavOf(sentFile(entry));
+    captures.push({
+      ...(await uploadCapture(
+        { fileName, fullScaleVolts: parseNumber(fullScale) ?? 1, bytes },
+        signal,
+      )),
+      shot: fileName.slice(0, 110),
+    });
+  }
   return captures;
 };

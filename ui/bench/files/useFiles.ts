@@ -1,13 +1,14 @@
 "use client";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { RateQuestion, RecordingNote } from "@/core/files";
 import { guessPlaces, type ProbePlaces, type RunKind } from "@/core/run";
 import { parseNumber } from "@/core/units";
-import { startJob } from "@/workers/benchClient";
+import { keepWorker, type KeptWorker } from "@/workers/benchClient";
+import type { SentFile } from "@/workers/protocol";
 import type { SettingTexts } from "../settingsForm";
 import { fieldsOf } from "./fieldsOf";
 import { newId } from "../../parts/newId";
-import type { OpenedFile } from "@/pipeline/openFile";
+import type { FileFacts } from "@/pipeline/openFile";
 
 /** A file as it was dropped, what it was taken for, and what the reviewer says of it. */
 export type FileEntry = {
@@ -16,7 +17,7 @@ export type FileEntry = {
   source: File;
   state: "opening" | "open" | "failed";
   message: string | null;
-  opened: OpenedFile | null;
+  opened: FileFacts | null;
   kind: RunKind | null;
   fullScale: string;
   /** Channel of the file, from 0, of each output; null where the file has none for it. */
@@ -35,7 +36,7 @@ const NOWHERE: ProbePlaces = { sink: null, casing: null, load: null };
 
 /** Which channel of a file is which output, and the source: as it says itself, else in order. */
 const channelsIn = (
-  { channelCount, note }: OpenedFile,
+  { channelCount, note }: FileFacts,
   outputCount: number,
 ): Pick<FileEntry, "channels" | "inputChannel"> => {
   const inFile = (channel: number | undefined): number | null =>
@@ -57,7 +58,33 @@ const noteTexts = ({ kind, settings }: RecordingNote): SettingTexts =>
     }),
   );
 
-/** Files that were dropped, each opened in a worker as it comes. */
+/** A file as a worker is sent it, to open it or to read it. */
+export const sentFile = ({
+  id,
+  fileName,
+  source,
+  sampleRate,
+}: Pick<FileEntry, "id" | "fileName" | "source" | "sampleRate">): SentFile => ({
+  id,
+  fileName,
+  source,
+  givenRateHz: parseNumber(sampleRate),
+});
+
+/** A worker that is made when it is first asked for, and ends with the screen. */
+const useKeptWorker = (): { of(): KeptWorker } => {
+  const kept = useRef<KeptWorker | null>(null);
+  useEffect(
+    () => () => {
+      kept.current?.end();
+      kept.current = null;
+    },
+    [],
+  );
+  return { of: () => (kept.current ??= keepWorker()) };
+};
+
+/** Files that were dropped, each opened as it comes in a worker that keeps their samples until they are read, or taken away. */
 export const useFiles = ({
   outputCount,
   fullScale,
@@ -75,17 +102,17 @@ export const useFiles = ({
   const change = (id: string, to: Partial<FileEntry>) =>
     setEntries((known) => known.map((entry) => (entry.id === id ? { ...entry, ...to } : entry)));
 
-  const open = async (id: string, source: File, givenRateHz: number | null): Promise<void> => {
+  const kept = useKeptWorker();
+  const open = async (file: SentFile): Promise<void> => {
+    const { id, source, givenRateHz } = file;
     change(id, { state: "opening", message: null });
     try {
-      const bytes = new Uint8Array(await source.arrayBuffer());
-      const outcome = await startJob((worker) => worker.openFile(source.name, bytes, givenRateHz))
-        .finished;
+      const outcome = await kept.of().worker.openFile(file);
       if (!outcome.ok) {
         const message = `${outcome.finding.where}: ${outcome.finding.advice}`;
         if (outcome.finding.where !== "Time" || givenRateHz !== null)
           return change(id, { state: "failed", message });
-        const question = await startJob((worker) => worker.questionOf(bytes)).finished;
+        const question = await kept.of().worker.questionOf(source);
         const [likeliest] = question.suggestions;
         return change(id, {
           state: "failed",
@@ -142,18 +169,23 @@ export const useFiles = ({
           settings: {},
         },
       ]);
-      if (!tooLarge) void open(id, source, null);
+      if (!tooLarge) void open({ id, fileName: source.name, source, givenRateHz: null });
     }
   };
-  const reopen = (entry: FileEntry) =>
-    void open(entry.id, entry.source, parseNumber(entry.sampleRate));
-  const remove = (id: string) => setEntries((known) => known.filter((entry) => entry.id !== id));
+  const reopen = (entry: FileEntry) => void open(sentFile(entry));
+  const clear = (ids: readonly string[]) => {
+    for (const id of ids) void kept.of().worker.closeFile(id);
+    setEntries((known) => known.filter(({ id }) => !ids.includes(id)));
+  };
   return {
     entries,
     add,
     change,
     reopen,
-    remove,
+    remove: (id: string) => clear([id]),
+    clear,
+    /** The worker where they are open. */
+    desk: kept.of,
     /** The full scale of all files that do not tell it themselves. */
     setFullScale: (text: string) =>
       setEntries((known) =>
@@ -161,7 +193,5 @@ export const useFiles = ({
           (entry.opened?.fullScaleVolts ?? null) === null ? { ...entry, fullScale: text } : entry,
         ),
       ),
-    clear: (ids: readonly string[]) =>
-      setEntries((known) => known.filter(({ id }) => !ids.includes(id))),
   };
 };

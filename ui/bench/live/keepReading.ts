@@ -2,7 +2,7 @@ import type { Capture } from "@/bench/contract";
 import type { Finding } from "@/core/outcome";
 import type { RunKind } from "@/core/run";
 import { ANALYSIS_VERSION, runConditions, type Confirmation, type Load } from "@/records";
-import { callback, startJob } from "@/workers/benchClient";
+import { callback, handedOver, startJob } from "@/workers/benchClient";
 import type { JobBench } from "../engine/benchOfJob";
 import { markedNearFloor } from "../engine/markedNearFloor";
 import { storeRun, uploadCapture } from "../uploadRun";
@@ -42,14 +42,14 @@ export const keepReading = async (
   const layout = { outputs: conditions.channels.map((_, k) => k), input: null };
   const outcome = await startJob((reader) =>
     reader.readRun(
-      {
+      handedOver({
         kind,
         settings: {},
         instrument: { kind: "files", mainsHz: bench.mainsHz, files: [{ ...taken, layout }] },
         loads: conditions.channels,
         secondLoads: null,
         ratedWatts: null,
-      },
+      }),
       callback(() => {}),
     ),
   ).finished;

@@ -1,9 +1,10 @@
 "use client";
-import { Box, HStack, Input, NativeSelect, Switch, Text } from "@chakra-ui/react";
+import { Box, HStack, Input, Switch, Text } from "@chakra-ui/react";
 import { useId, useState } from "react";
 import type { Field, QuantityParameter } from "@/bench/fields";
 import type { ParameterValue } from "@/bench/panel";
 import { formatEngineering, parseNumber } from "@/core/units";
+import { ChoiceField, held } from "../../parts/fields";
 import { Explain } from "../../words/Explain";
 import { termOfParameter } from "../../words/parameterTerms";
 import { fromSlider, toSlider, TRAVEL } from "./sliderScale";
@@ -37,26 +38,20 @@ export function ParameterField({ field, value, isChanged, onChange }: ParameterF
   return (
     <HStack justify="space-between" gap={2} py={0.5}>
       <Explained label={field.label} isChanged={isChanged} />
-      <NativeSelect.Root size="sm" w="auto" minW="104px">
-        <NativeSelect.Field
-          aria-label={field.label}
-          value={String(value)}
-          bg="surface"
-          borderColor="rime"
-          onChange={(event) =>
-            onChange(
-              field.choices.find((choice) => String(choice) === event.target.value) ?? field.usual,
-            )
-          }
-        >
-          {field.choices.map((choice) => (
-            <option key={choice} value={String(choice)}>
-              {String(choice).replace(/-/g, " ")}
-            </option>
-          ))}
-        </NativeSelect.Field>
-        <NativeSelect.Indicator />
-      </NativeSelect.Root>
+      <Box minW="104px">
+        <ChoiceField
+          label=""
+          ariaLabel={field.label}
+          isSmall
+          field={held(String(value), (text) =>
+            onChange(field.choices.find((choice) => String(choice) === text) ?? field.usual),
+          )}
+          choices={field.choices.map((choice) => ({
+            value: String(choice),
+            label: String(choice).replace(/-/g, " "),
+          }))}
+        />
+      </Box>
     </HStack>
   );
 }

@@ -1,10 +1,11 @@
 "use client";
-import { Box, Flex, Heading, HStack, NativeSelect } from "@chakra-ui/react";
+import { Box, Flex, Heading, HStack } from "@chakra-ui/react";
 import { RotateCcw } from "lucide-react";
 import { useMemo, useState } from "react";
 import { panelOf, withParameter, type AdjustableDescription } from "@/bench/catalogue";
 import { changeCount } from "@/bench/panel";
 import { ActionButton } from "../../parts/ActionButton";
+import { ChoiceField, held } from "../../parts/fields";
 import { ParameterField } from "./ParameterField";
 
 export type ParametersProps = {
@@ -33,23 +34,14 @@ export function Parameters({ instrument, original, onChange }: ParametersProps) 
           </ActionButton>
         )}
       </HStack>
-      <NativeSelect.Root mb={3}>
-        <NativeSelect.Field
-          aria-label="Group of parameters"
-          value={index}
-          onChange={(event) => setIndex(Number(event.target.value))}
-          bg="surface"
-          borderColor="rime"
-          fontWeight={600}
-        >
-          {panel.groups.map((each, k) => (
-            <option key={each.name} value={k}>
-              {each.label}
-            </option>
-          ))}
-        </NativeSelect.Field>
-        <NativeSelect.Indicator />
-      </NativeSelect.Root>
+      <Box mb={3}>
+        <ChoiceField
+          label=""
+          ariaLabel="Group of parameters"
+          field={held(String(index), (each) => setIndex(Number(each)))}
+          choices={panel.groups.map((each, k) => ({ value: String(k), label: each.label }))}
+        />
+      </Box>
       <Box overflowY="auto" minH={0} flex={1} mx={-1} px={1}>
         <Flex direction="column" gap={2.5}>
           {group.parameters.map(({ name, field, value }, k) => (

@@ -1,0 +1,13 @@
+import { parseNumber } from "./parseNumber";
+
+/**
+ * Degrees Celsius as somebody writes them: "45,2", "45.2 °C", "113 F".
+ * @returns null where it is no number
+ * Definition: Celsius is 5/9 of what Fahrenheit is over 32.
+ */
+export const parseCelsius = (text: string): number | null => {
+  const fahrenheit = /^(.*?)\s*°?\s*F$/i.exec(text.trim());
+  const value = parseNumber((fahrenheit?.[1] ?? text.replace(/°?\s*C\s*$/i, "")).trim());
+  if (value === null) return null;
+  return fahrenheit ? ((value - 32) * 5) / 9 : value;
+};
