@@ -21,6 +21,7 @@ export type Glance = Omit<RecordingMoment, "last"> & {
   )[];
 };
 
+/** Four cycles of 1 kHz, in as many points as its picture has columns. */
 const WAVE = { seconds: 0.004, points: 200 };
 /** At most so long, a power of two of samples: at 192 kHz 85 ms, which tells the lines of 50 Hz mains apart. */
 const SPECTRUM_SECONDS = 0.1;

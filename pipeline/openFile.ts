@@ -57,6 +57,7 @@ export const factsOf = ({ wav, ...facts }: OpenedFile): FileFacts => ({
 export const rateQuestionOf = (bytes: Uint8Array<ArrayBuffer>): RateQuestion =>
   rateQuestion(decodeText(bytes));
 
+/** A scope of a million points writes a tenth of it. */
 const MOST_TEXT_BYTES = 200 * 1024 * 1024;
 /** Enough to guess from. */
 const GUESSED_SAMPLES = 4_000_000;

@@ -22,8 +22,11 @@ const QUICK_SWEEP = {
   stepCount: 22,
   stepSeconds: 0.04,
 } as const;
+/** A prediction follows a slider: a quarter of the samples. */
 const QUICK_RATE_HZ = 48_000;
+/** From thirty decibels under the limit. */
 const FIRST_LEVEL_RATIO = 0.03;
+/** A decibel past it, so that the bend is seen. */
 const PAST_LIMIT_RATIO = 1.15;
 
 /** A quick sweep on the simulated bench, read by the same analysis as any recording. Volts and ohms are exact here. */

@@ -254,4 +254,5 @@ export class AudioTransport {
   }
 }
 
+/** Nothing was heard. */
 const EMPTY = new Float32Array(0);

@@ -104,6 +104,7 @@ const connected = (line: AudioLine, bench: Bench): Connected => {
   };
 };
 
+/** What is played to listen to what is there anyway. */
 const AT_REST = { kind: "silence", seconds: 0.1 } as const;
 
 const goOn: Watch = () => "go-on";
@@ -279,4 +280,5 @@ const warmUp = async (
   return isEnded;
 };
 
+/** Played at once: a mute reaches what is on its way no later than that. */
 const WARM_UP_PIECE_SECONDS = 20;

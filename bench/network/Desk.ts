@@ -42,6 +42,7 @@ export type DeskRequest = {
 /** A channel of the oscilloscope and the peak volts that it is to take. */
 type Range = { channel: number; volts: number; isFixed: boolean };
 
+/** At least one step of ranges by 1, 2 and 5. */
 const WIDER = 2.5;
 /** From the narrowest range to the widest there are not more steps than this. */
 const MOST_TRIES = 12;

@@ -182,6 +182,7 @@ export class InstrumentTurns {
   }
 }
 
+/** Turns that are remembered to tell why they ended. */
 const MOST_ENDED = 100;
 
 const ending = (): LinkFault =>

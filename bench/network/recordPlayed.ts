@@ -25,6 +25,7 @@ export type PlayedRecording = { seen: Seen; meters: MeterGlance["mains"] };
 /** How a recording is asked for, and who looks on. */
 export type AskedRecording = { request: RecordingRequest; watch: Watch };
 
+/** Between two looks whether it is done. */
 const WAIT_SECONDS = 0.05;
 /** Ranges are chosen with room above what is sent. */
 const SOURCE_HEADROOM = 1.2;

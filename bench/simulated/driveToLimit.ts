@@ -3,7 +3,9 @@ import { switchOn } from "./record";
 import { withFaults } from "./rig/faults";
 import type { SimulatedRig } from "./rig/rig";
 
+/** That of the live bench. */
 const RATE_HZ = 192_000;
+/** @see IEC 60268-3 (reference frequency); from memory */
 const FREQUENCY_HZ = 1000;
 /** Long enough for reservoirs to begin to sag, short enough to be felt as at once. */
 const TRY_SECONDS = 0.03;

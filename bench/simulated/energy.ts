@@ -7,6 +7,7 @@ export type EnergyFlow = {
   lostInSupply: number;
 };
 
+/** Before anything flows. */
 const NOTHING: EnergyFlow = { fromMains: 0, toLoads: 0, toHeat: 0, lostInSupply: 0 };
 
 /** Joules since an amplifier was switched on. */

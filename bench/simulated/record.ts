@@ -227,6 +227,7 @@ const readMeters = (
   };
 };
 
+/** Meters have settled by then, and the stimulus still plays. */
 const METERS_READ_AT = 0.9;
 
 /** A session for several recordings of the same channels, switched on now. */

@@ -392,6 +392,7 @@ export class Session {
 
 /** Idle currents are given for a sink at this temperature: cold is the usual room. */
 const COLD_CELSIUS = ROOM_FIELDS.ambientCelsius.usual;
+/** A hot sink never takes more of its bias away than leaves this. */
 const LEAST_IDLE_RATIO = 0.05;
 /** Smaller changes are not worth working the network out again. */
 const NOTICEABLE_IDLE_RATIO = 0.005;

@@ -4,6 +4,7 @@ import { switchOn } from "./record";
 import type { SimulatedRig } from "./rig/rig";
 import type { SessionState } from "./session";
 
+/** That of every recording, so that a soak heats as one does. */
 const RATE_HZ = 192_000;
 
 /** What the simulated bench tells of a moment: all of it. */

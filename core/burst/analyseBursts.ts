@@ -163,6 +163,7 @@ const fittedFrequency = (
   return settled && isTone && Math.abs(frequencyHz / roughHz - 1) < 0.1 ? frequencyHz : null;
 };
 
+/** Of a long burst so much tells its frequency as well as all of it. */
 const LONGEST_FIT_SAMPLES = 2 ** 17;
 
 /** In samples, and parts of one: a cycle seldom takes a whole number of them. */

@@ -9,6 +9,7 @@ export type LevelCourse = {
   words: string;
 };
 
+/** More would tell no more, and take longer. */
 const MOST_STRETCHES = 60;
 /** Whole cycles of the tone in a stretch at least, and seconds. */
 const LEAST_CYCLES = 4;

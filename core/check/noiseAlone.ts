@@ -100,6 +100,7 @@ export const checkNoise = (
   ]);
 };
 
+/** Enough for lines that stand out; more takes longer. */
 const MOST_SAMPLES = 2 ** 18;
 
 const whatToDo = (isAtRest: boolean): string =>

@@ -87,6 +87,7 @@ export const plainText = (text: string): string =>
     .replace(/\b(\d{1,3}) (\d{3})(?= ?hz)/g, "$1$2")
     .trim();
 
+/** Millimetres, centimetres or inches of two or three edges: sizes, and no watts. */
 const EDGES = /\d+(?:[.,]\d+)?(?: ?x ?\d+(?:[.,]\d+)?){1,2} ?(?:mm|cm|inch(?:es)?|in\.)(?![a-z])/g;
 
 const NUMBER = /\d+(?:[.,]\d+)?|\.\d+/y;

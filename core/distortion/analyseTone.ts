@@ -18,6 +18,7 @@ const LEAST_SECONDS_FOR_SPECTRUM = 0.25;
 const NOISE_IN_THD_RATIO = 0.008;
 const MOST_SAMPLES_FOR_FIT = 2 ** 18;
 
+/** Fewer hold no fit of harmonics. */
 const FEWEST_SAMPLES = 64;
 
 /** How much more a frequency scatters under the 7-term window than in a fit, from the sums of the window's weights. */

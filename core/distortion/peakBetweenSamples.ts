@@ -1,4 +1,6 @@
+/** Places between two samples that are looked at. */
 const STEPS = 8;
+/** Reach of the windowed sinc, in samples. */
 const TAPS_A_SIDE = 12;
 
 /**

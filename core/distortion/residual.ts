@@ -67,5 +67,7 @@ export const linearResidual = (
   return { residualVolts, gainRatio: taps.subarray(0, TAPS).reduce((sum, tap) => sum + tap, 0) };
 };
 
+/** A recorder delays one channel against another by part of a sample, hardly by two. */
 const REACH = 2;
+/** From as many before to as many after. */
 const TAPS = 2 * REACH + 1;

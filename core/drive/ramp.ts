@@ -9,7 +9,9 @@ export type Ramp = {
   /** How it ended. */ end: "limit" | "source" | "never-within" | null;
 };
 
+/** Up by about a tenth of the volts until something says stop. */
 const COARSE_DB = 1;
+/** Then up to the limit by about a hundredth. */
 const FINE_DB = 0.1;
 
 /** A ramp at its first level. Common practice: from the least drive. */

@@ -10,6 +10,7 @@ import { LEAST_SAMPLES } from "../wav";
 /** What a recording seems to be, and what in it says so. */
 export type KindGuess = { kind: RunKind; because: string };
 
+/** A guess goes by how levels stand to each other: any load will do. */
 const LOAD = { loadOhms: 8, loadOhmsStdUncertainty: 0, voltsStdUncertaintyRatio: 0 };
 /** A listening channel is this far under the driven one. */
 const IDLE_RATIO = 0.05;
@@ -140,6 +141,7 @@ const oneTone = (volts: Float64Array, sampleRateHz: number): KindGuess => {
     : { kind: "spectrum", because: "a steady tone" };
 };
 
+/** A cycle of the mains: ripple does not look like a change of level. */
 const PART_SECONDS = 0.02;
 
 /** Whether a tone that is held for a while ends lower than it began; silence before and after does not count. */

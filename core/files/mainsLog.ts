@@ -10,6 +10,7 @@ export type MainsLog = {
 };
 
 const DELIMITERS: readonly Delimiter[] = ["\t", ";", "|", ","];
+/** Fewer are no log: they are typed. */
 const FEWEST_ROWS = 3;
 /** Headings stand within the first lines of a file. */
 const HEADING_LINES = 60;

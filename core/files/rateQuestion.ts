@@ -15,7 +15,9 @@ export type RateQuestion = {
   cyclesASample: number | null;
 };
 
+/** A heading, its unit, and some rows: enough to see what the columns are. */
 const SHOWN_LINES = 6;
+/** One line of the screen. */
 const SHOWN_LETTERS = 90;
 const UNITS: readonly (readonly [string, number])[] = [
   ["seconds", 1],

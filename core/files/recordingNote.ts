@@ -1,5 +1,6 @@
 import { RUN_KIND_NAMES, type RunKind, type Settings } from "../run";
 
+/** This program's own; a later form would have another number. */
 const FORMAT = "rimebank-recording-1";
 
 /** What a recording that this program wrote says of itself. */
@@ -25,8 +26,11 @@ export const recordingNote = (facts: Omit<RecordingNote, "format">): RecordingNo
   ...facts,
 });
 
+/** As many as can be read of a file. */
 const MOST_CHANNELS = 16;
+/** Places of a file that may be named. */
 const MOST_FILE_CHANNELS = 64;
+/** No kind has as many. */
 const MOST_SETTINGS = 40;
 
 const isWithin = (value: unknown, low: number, high: number): value is number =>

@@ -4,8 +4,11 @@ import { dbToAmplitudeRatio } from "../units";
 import { columnUnit, type ColumnUnit } from "./columnUnit";
 import { readTable, type Table } from "./table";
 
+/** Fewer are no curve. */
 const FEWEST_POINTS = 3;
+/** Beyond it a number is no frequency of an audio response. */
 const MOST_HZ = 1e7;
+/** Beyond it a number is no level. */
 const MOST_DB = 300;
 
 /** Lines of remarks, as response programs begin them, are no data; the last of them may name the columns. */

@@ -17,6 +17,7 @@ export type ScopeGiven = {
   timeUnitSeconds?: number | null;
 };
 
+/** Fewer hold no cycle that could be read. */
 const FEWEST_ROWS = 16;
 /** Steps of time may differ by this share of their mean: times are written with few digits. */
 const UNEVEN_RATIO = 0.51;

@@ -1,3 +1,4 @@
+/** This program's own; a later form would have another number. */
 const FORMAT = "rimebank-stimulus-1";
 
 /** What a test signal that this program wrote says of itself. */
@@ -15,6 +16,7 @@ export const stimulusNote = (facts: Omit<StimulusNote, "format">): StimulusNote 
   ...facts,
 });
 
+/** No stimulus has a longer name. */
 const MOST_LETTERS = 60;
 
 /** A note as it was found in a file; null where that is no test signal of ours. Definition: a format of this program's own. */

@@ -11,6 +11,7 @@ export type Table = {
 type Way = { delimiter: Delimiter; hasDecimalComma: boolean };
 export type Delimiter = "\t" | ";" | "," | "|" | "spaces";
 
+/** Enough from the middle of a file to tell how its numbers are written. */
 const SAMPLED_LINES = 200;
 const WAYS: readonly Way[] = (["\t", ";", "|", ",", "spaces"] as const).flatMap((delimiter) =>
   [false, true].map((hasDecimalComma) => ({ delimiter, hasDecimalComma })),

@@ -8,6 +8,7 @@ export type ProbeLog = { name: string; seconds: Float64Array; celsius: Float64Ar
 /** What a temperature logger wrote, a probe each. Seconds run from the first reading of all. */
 export type TemperatureLog = { spots: readonly ProbeLog[] };
 
+/** Fewer show no course. */
 const FEWEST_READINGS = 3;
 /** What a probe can show, in degrees Celsius. Chosen: from a deep freezer to glowing. */
 const CELSIUS = { least: -60, most: 800 };
@@ -134,6 +135,7 @@ const delimiterOf = (lines: readonly string[]): Delimiter => {
 /** The same as trimming, without a new string where there is nothing to trim. */
 const unpadded = (text: string): string =>
   text.charCodeAt(0) > BLANK && text.charCodeAt(text.length - 1) > BLANK ? text : text.trim();
+/** The last of the characters that show nothing. @see ISO/IEC 646 */
 const BLANK = 32;
 
 const split = (line: string, delimiter: Delimiter): string[] =>

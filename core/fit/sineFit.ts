@@ -14,6 +14,7 @@ export type SineFit = {
   iterationCount: number;
 };
 
+/** Each step about doubles the digits that hold; what has not settled by now does not. */
 const MOST_ITERATIONS = 15;
 /** Relative change of frequency at which the fit has settled. */
 const SETTLED_RATIO = 1e-11;

@@ -271,4 +271,5 @@ const likenessOf = (residuals: Float64Array): number => {
   }
   return squares > 0 ? Math.min(MOST_LIKENESS, Math.max(0, together / squares)) : 0;
 };
+/** Nearer to one a course would tell nothing at all. */
 const MOST_LIKENESS = 0.95;

@@ -1,5 +1,6 @@
 import { requireRange } from "../units";
 
+/** Of the freezing point. @see the definition of the degree Celsius */
 const KELVIN = 273.15;
 
 /** What an infrared thermometer was told, and what the surface is like. */

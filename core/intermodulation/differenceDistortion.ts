@@ -16,6 +16,7 @@ export type DifferenceDistortion = TwoToneReading & {
   summary: string;
 };
 
+/** The standard's 19 and 20 kHz first, then whatever two tones lie so close. */
 const PAIR = { nearLowHz: 19_000, nearHighHz: 20_000, least: 1.002, most: 1.6 };
 /** From here to half the rate a recorder's filter may already take away. Common practice: 0.45 of the rate passes. */
 const PASSED_RATIO = 0.454;

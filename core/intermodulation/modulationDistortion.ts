@@ -14,9 +14,13 @@ export type ModulationDistortion = TwoToneReading & {
   summary: string;
 };
 
+/** The standard's 60 Hz and 7 kHz first, then whatever two tones lie so far apart. */
 const PAIR = { nearLowHz: 60, nearHighHz: 7000, least: 10, most: 1000 };
+/** Pairs of sidebands that are looked for: beyond them lies noise. */
 const HIGHEST_ORDER = 8;
+/** Pairs that are summed as powers; further out there is hardly anything to add. */
 const HIGHEST_ORDER_IN_RMS = 4;
+/** Pairs that are summed as volts, side by side. */
 const HIGHEST_ORDER_IN_PAIRS = 3;
 
 /**

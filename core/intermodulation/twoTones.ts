@@ -23,6 +23,7 @@ export type FoundTones = {
 /** Which two tones are looked for, and how far apart they have to lie, as a ratio. */
 export type TonePair = { nearLowHz: number; nearHighHz: number; least: number; most: number };
 
+/** Shorter, tones 60 Hz apart are one line. */
 const SHORTEST_SECONDS = 0.1;
 /** A recorded line may lie this far off, by the clocks and by what a generator can set. */
 const NEAR_RATIO = 0.05;

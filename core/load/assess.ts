@@ -3,6 +3,7 @@ import { mountedWatts } from "./mounting";
 import { networkImpedance, networkOhms, networkResistance, networkShares } from "./tree";
 import type { LoadDemand, Network, NetworkReport, PartReport, PowerResistor } from "./types";
 
+/** Up to where a load must stay what it is: the end of the audio band. */
 const HIGHEST_HZ = 20_000;
 
 /**

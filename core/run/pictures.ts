@@ -32,6 +32,7 @@ export const spectrumCurve = (
   return { name: "spectrum", label, x: "hertz", y: "volts", points };
 };
 
+/** As many as a small picture has columns. */
 const PICTURE_POINTS = 360;
 
 /**

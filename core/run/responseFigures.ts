@@ -3,6 +3,7 @@ import { formatHertz } from "../units";
 import { figure } from "./figures";
 import type { Curve, Figure } from "./types";
 
+/** Common practice: the three that sheets name. */
 const DROPS_DB = [0.5, 1, 3];
 
 /** How far a response strays in a band, and where it has fallen by so much. */

@@ -1,6 +1,7 @@
 import { allDriven } from "./shots";
 import type { Shot, ShotFacts } from "./types";
 
+/** Fifty periods of the mains, and lines a hertz apart. */
 const TONE_SECONDS = 1;
 
 /** One tone on all channels. */

@@ -4,9 +4,13 @@ export type AnswerForm = "line" | "block";
 /** What came is no answer: nothing after it can be trusted until the connection is made anew. */
 export class MalformedAnswer extends Error {}
 
+/** @see ISO/IEC 646 */
 const NEWLINE = 0x0a;
+/** @see ISO/IEC 646 */
 const RETURN = 0x0d;
+/** A block begins with it. @see IEEE 488.2-1992, 8.7.9; from memory */
 const HASH = 0x23;
+/** @see ISO/IEC 646 */
 const ZERO = 0x30;
 
 /** Longer ones are no answers: whatever sends them would fill the memory. */

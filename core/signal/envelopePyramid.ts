@@ -9,6 +9,7 @@ export type EnvelopePyramid = {
 /** Lowest and highest sample of each column. */
 export type EnvelopeColumns = { low: Float32Array; high: Float32Array };
 
+/** Samples in a group, and groups in one of the next: each level is small beside the one under it, and none is coarse for a screen. */
 const GROUP = 64;
 
 /** Definition: lowest and highest of ever larger groups. */

@@ -1,3 +1,4 @@
+/** Long enough for 100 dB of stop band with an edge that leaves the audio band alone. */
 const TAPS_A_SIDE = 39;
 /** Kaiser window shape for about 100 dB of stop band. @see J. F. Kaiser, Proc. IEEE ISCAS, 1974 */
 const KAISER_BETA = 10;
@@ -57,6 +58,7 @@ export const halveRate = (fast: Float64Array): Float64Array => {
   return slow;
 };
 
+/** Samples that are filtered at once: they stay in the nearest cache. */
 const PIECE = 1024;
 
 /** Four outputs at a time: what one tap takes for the first, the next tap takes for the second, so that each sample is read once. */

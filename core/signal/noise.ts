@@ -42,8 +42,11 @@ export const pinkNoise = (
   );
 };
 
+/** From 4 Hz to beyond 20 kHz. */
 const POLE_COUNT = 9;
+/** Below the band, so that its first octave is pink too. */
 const LOWEST_POLE_HZ = 4;
+/** Close enough that their sum falls nearly straight. */
 const POLE_SPACING = 3;
 
 /** Nothing at all, for noise measurements. Definition: nought volts. */

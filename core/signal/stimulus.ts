@@ -43,6 +43,7 @@ export type Stimulus =
   | { kind: "pink-noise"; voltsRms: number; seconds: number; seed: number }
   | { kind: "silence"; seconds: number };
 
+/** No click at either end, and gone before anything is read. */
 const FADE_SECONDS = 0.01;
 /** Silence after a logarithmic sweep, for what rings on. */
 const RINGING_SECONDS = 1;

@@ -49,6 +49,7 @@ export const modulationTones = (voltsPeakTotal: number, frame: StimulusFrame): F
     frame,
   );
 
+/** Common practice: about three an octave, from 20 Hz to 20 kHz. */
 export const MULTITONE_COUNT = 32;
 
 /**
@@ -99,6 +100,7 @@ export const multitoneCrestFactor = (
 type ChosenTones = { parts: readonly Tone[]; peak: number };
 /** The search takes a second, and the same few are asked for again and again. */
 const chosen = new Map<string, ChosenTones>();
+/** More different signals than anybody asks for in a session. */
 const MOST_CHOSEN = 16;
 
 const chosenTones = (periodSeconds: number, sampleRateHz: number, seed: number): ChosenTones => {
@@ -135,6 +137,8 @@ const searchedTones = (periodSeconds: number, sampleRateHz: number, seed: number
   return best;
 };
 
+/** The search takes a second at this rate, and longer at a higher one. */
 const SEARCH_RATE_HZ = 48_000;
 
+/** Sets of phases of which the best is taken. */
 const MULTITONE_ATTEMPTS = 40;

@@ -28,6 +28,7 @@ export const powerSpectrum = (
 
 /** What is taken from the samples before they are windowed. */
 type Trend = { offset: number; slope: number };
+/** Samples as they are. */
 const NO_TREND: Trend = { offset: 0, slope: 0 };
 
 const powers = new WeakMap<RealTransform, Float64Array>();

@@ -47,6 +47,7 @@ export const noiseBandwidthBins = (name: WindowName): number =>
 export const mainLobeHalfWidthBins = (name: WindowName): number => WINDOW_TERMS[name].length;
 
 const sampled = new Map<string, Float64Array>();
+/** Lengths that are kept: one run asks for one or two. */
 const MOST_SAMPLED = 4;
 
 /**

@@ -31,6 +31,7 @@ const inWords = (text: (value: number) => string): ((value: number) => string) =
     return made;
   };
 };
+/** Settings that are remembered: more than a shelf has. */
 const MOST_KNOWN = 1000;
 
 const ohmsText = inWords((ohms) => `${formatSignificant(ohms, 3)} Ω`);

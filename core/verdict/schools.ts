@@ -53,6 +53,7 @@ type School = Pick<SchoolReading, "name" | "label" | "source" | "settledBy"> & {
   read(channel: EvidenceChannel, evidence: Evidence): Told | null;
 };
 
+/** The band that sheets mean by "full". */
 const WIDE_BAND = { lowHz: 20, highHz: 20_000 };
 
 /** A school that reads a sweep of levels at about 1 kHz. */

@@ -1,10 +1,15 @@
 import { failure, success, type Outcome } from "../outcome";
 import { BYTES_PER_SAMPLE, type SampleEncoding, type WavLayout } from "./types";
 
+/** Format codes. @see Multimedia Programming Interface and Data Specifications 1.0, 1991; from memory */
 const PCM = 1;
+/** @see the same */
 const IEEE_FLOAT = 3;
+/** The code stands further on. @see the same, revision 3 */
 const EXTENSIBLE = 0xfffe;
+/** What stands for a size that does not fit. @see EBU Tech 3306; from memory */
 const UNKNOWN_SIZE = 0xffffffff;
+/** More than any amplifier here has; a header that says more is broken. */
 const MOST_CHANNELS = 16;
 /** From well under what the lowest audible tone takes to quick scopes. Chosen: beyond it a header is more likely broken than right, and a sweep of seconds takes too many samples. */
 const LEAST_RATE_HZ = 100;

@@ -1,5 +1,6 @@
 import type { InputPart } from "./input";
 
+/** Several periods of any mains. */
 const RIPPLE_MEAN_SECONDS = 0.2;
 
 /** What comes out without any signal but noise: offset, hum from the transformer's field, and the supply's ripple as it stood a block ago. */

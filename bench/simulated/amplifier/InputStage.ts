@@ -7,7 +7,9 @@ const SCRATCHES_A_SECOND = 12;
 const LONGEST_SCRATCH_SECONDS = 0.012;
 const DEEPEST_SCRATCH_RATIO = 0.7;
 
+/** Chosen here, because limiters of the trade act within milliseconds. */
 const LIMITER_ATTACK_SECONDS = 0.002;
+/** And let go within a few tenths of a second. */
 const LIMITER_RELEASE_SECONDS = 0.25;
 /** The limiter's own detector holds the level a little below its mark. */
 const LIMITER_AIM_RATIO = 0.99;

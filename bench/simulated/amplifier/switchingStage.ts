@@ -165,4 +165,5 @@ export class SwitchingStage implements OutputStage {
   }
 }
 
+/** Keeps a quotient defined where nothing flows. */
 const TINY = 1e-12;

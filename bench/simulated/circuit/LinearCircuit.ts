@@ -227,6 +227,7 @@ const QUINTIC = [
   [1 / 24, -1 / 6, 1 / 4, -1 / 6, 1 / 24, 0],
   [-1 / 120, 1 / 24, -1 / 12, 1 / 12, -1 / 24, 1 / 120],
 ];
+/** Samples that the polynomial between two of them goes by. */
 const POINTS = 6;
 /** Fourth differences at the step's start, and how they change to its end. */
 const FOURTH = [

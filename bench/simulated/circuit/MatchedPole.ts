@@ -1,3 +1,4 @@
+/** Parts of the rate at which the discrete pole agrees with the continuous one. */
 const AGREES_AT = [0.15, 0.4];
 
 /**

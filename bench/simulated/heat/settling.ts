@@ -12,4 +12,5 @@ export const secondsUntil = (
     ? 0
     : timeConstant * Math.log((settled - now) / (settled - mark)) * (1 + JUST_PAST);
 
+/** Rounding must not leave it just short. */
 const JUST_PAST = 1e-6;

@@ -18,6 +18,7 @@ export const CONVERTER_FIELDS = {
 };
 export type Converter = PartOf<typeof CONVERTER_FIELDS>;
 
+/** Full scales in steps of about 10 dB, and finer where amplifiers play. */
 const RANGES_VOLTS = [0.1, 0.3, 1, 2.5, 5, 10, 20, 40, 80, 160, 320, 640];
 
 /** Samples from one to another, the last excluded. */

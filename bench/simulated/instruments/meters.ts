@@ -137,6 +137,7 @@ export const readInfrared = (
   return ((seen - (1 - assumedEmissivity) * room) / assumedEmissivity) ** 0.25 - KELVIN;
 };
 
+/** Of the freezing point. @see the definition of the degree Celsius */
 const KELVIN = 273.15;
 const roundTo = (value: number, step: number): number => Math.round(value / step) * step;
 

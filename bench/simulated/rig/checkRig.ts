@@ -7,6 +7,7 @@ import { PLAIN_PARTS, STAGE_FIELDS, SUPPLY_FIELDS, type SimulatedRig } from "./r
 /** What was wrong, found deep inside a file. */
 class Misfit extends Error {}
 
+/** No load is built of more. */
 const MOST_PARTS = 64;
 const KNOWN = [
   "$schema",

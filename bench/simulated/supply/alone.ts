@@ -12,6 +12,7 @@ export type AloneTest = {
   then: "held" | "folded back" | "started anew";
 };
 
+/** Far shorter than any store empties. */
 const STEP_SECONDS = 1 / 20_000;
 /** Nothing of a brick changes any more once it has stood so long; it then stands for any time. */
 const WATCHED_SECONDS = 3;

@@ -139,4 +139,5 @@ export class BrickModel implements RailSupply {
   }
 }
 
+/** It recovers five times as slowly as it tires. */
 const RECOVERY_RATIO = 0.2;

@@ -105,4 +105,5 @@ export class SwitchedModel implements RailSupply {
   }
 }
 
+/** Keeps a quotient defined where nothing flows. */
 const TINY = 1e-12;

@@ -9,6 +9,7 @@ import { settingNumber } from "../settings";
 import type { ChannelConditions } from "../../power";
 import type { ChannelResult, RunMethod } from "../types";
 
+/** Steps of about a decibel: the bridge is held against a sweep, and needs no finer ones. */
 const LEVEL_COUNT = 30;
 /** The sweep goes a little past the limit. */
 const PAST_LIMIT_RATIO = 1.12;

@@ -18,6 +18,7 @@ import { stopAtLevel } from "../stop";
 import type { Curve, Figure, Recorded, RunMethod } from "../types";
 import { shotSpectrum } from "../shotSpectrum";
 
+/** Beyond them a table is no longer read. */
 const SHOWN_PRODUCTS = 6;
 
 const productFigures = (products: readonly Product[], shot: string): Figure[] =>

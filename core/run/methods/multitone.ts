@@ -11,6 +11,7 @@ import { stopAtLevel } from "../stop";
 import type { RunMethod, ShotFacts } from "../types";
 import { shotSpectrum } from "../shotSpectrum";
 
+/** The same signal each time. */
 const SEED = 1;
 
 /** Watts count by RMS, so that the peak stands above that of a tone of as many watts by the crest factor over that of a tone. */

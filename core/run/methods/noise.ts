@@ -17,6 +17,7 @@ const REFERENCES: Record<string, string> = {
   "volts-2-83": "re2Volts83",
   rated: "reRated",
 };
+/** Lines of the mains stand apart in it at every usual rate. */
 const SEGMENT_SAMPLES = 131_072;
 
 /** How it is played and read. */

@@ -13,6 +13,7 @@ import { allDriven, peakDriveFor } from "../shots";
 import { stopAtLevel } from "../stop";
 import type { RunMethod } from "../types";
 
+/** Beyond them a table is no longer read. */
 const SHOWN_ORDERS = 10;
 /** Shorter than this nothing is left to average. */
 const SEGMENT_SAMPLES = 65_536;

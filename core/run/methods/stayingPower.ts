@@ -13,6 +13,7 @@ import { allDriven } from "../shots";
 import { stopByEvent } from "../stop";
 import type { RunMethod } from "../types";
 
+/** Chosen here, because bursts are claimed for 20 ms to seconds, and a minute stands for ever. */
 const DURATIONS = [0.008, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 20, 60];
 
 /** How it is played and read. */

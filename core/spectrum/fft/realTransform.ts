@@ -6,6 +6,7 @@ import type { RealTransform } from "./types";
 export type { RealTransform } from "./types";
 
 const plans = new Map<number, RealTransform>();
+/** Lengths that are kept: some megabytes at the largest. */
 const MOST_PLANS = 8;
 
 /**
