@@ -3,7 +3,12 @@ import { writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { By, until } from "selenium-webdriver";
 import { encodeWav } from "@/core/wav";
-import { captureVolts, hasReferenceCaptures, truthOf } from "@/core/testing/referenceCapture";
+import {
+  captureVolts,
+  hasReferenceCaptures,
+  testOfCaptures,
+  truthOf,
+} from "@/core/testing/referenceCapture";
 import { application } from "./application";
 import {
   openBrowser,
@@ -22,7 +27,6 @@ const app = application("audio-device");
 const CAPTURE = "a_8R2_sine_rated_48k24";
 /** A whole number of periods of 50 Hz, so that the file goes on without a seam when it begins anew. */
 const PERIOD = 960;
-const whenThere = hasReferenceCaptures ? test : test.skip;
 
 let browser: Browser, home: string;
 const driver = () => browser.driver;
@@ -68,7 +72,7 @@ const openOnRig = async (): Promise<void> => {
   await shows(driver(), "Open at 48 kHz");
 };
 
-whenThere(
+testOfCaptures(
   "volts, watts and distortion of the live path are those that are known of the recording",
   async () => {
     await openOnRig();
@@ -128,7 +132,7 @@ whenThere(
   },
 );
 
-whenThere(
+testOfCaptures(
   "what comes in is no answer to what is played: no run begins, and it says what to look at",
   async () => {
     await driver().get(`${home}/bench`);

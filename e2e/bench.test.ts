@@ -1,8 +1,7 @@
 // The Bench through the real interface: runs on the simulated bench, by hand, from files and from meters; guards, Mute, and a run that is broken off.
-import { existsSync, readFileSync } from "node:fs";
-import { join, resolve } from "node:path";
 import { By, Key } from "selenium-webdriver";
 import { analyseTone } from "@/core/distortion/reading";
+import { capturePath, testOfCaptures, truthOf } from "@/core/testing/referenceCapture";
 import { amplitudeRatioToDb } from "@/core/units";
 import type { Run } from "@/records";
 import { addLoad } from "@/store";
@@ -15,8 +14,6 @@ import { forms } from "./forms";
 const app = application("bench");
 const { driver, url } = app;
 const { kept } = forms(driver);
-const CAPTURES = resolve(__dirname, "../../shared/captures");
-const withCaptures = existsSync(join(CAPTURES, "README.md")) ? test : test.skip;
 
 const key = (...keys: string[]): Promise<void> =>
   driver()
@@ -342,6 +339,7 @@ test("a set: repeats are counted together, a load is changed between, and one re
 
 test("why it stopped is overruled with a note; what the reading said stays", async () => {
   await press(driver(), "It was something else");
+  await shows(driver(), "Keep the judgement");
   await driver()
     .findElement(By.css("select[aria-label='What stopped it'] option[value=operator]"))
     .click();
@@ -356,11 +354,9 @@ test("why it stopped is overruled with a note; what the reading said stays", asy
 });
 
 const drop = (...names: string[]): Promise<void> =>
-  driver()
-    .findElement(By.css("[data-testid=files]"))
-    .sendKeys(names.map((name) => join(CAPTURES, name)).join("\n"));
+  driver().findElement(By.css("[data-testid=files]")).sendKeys(names.map(capturePath).join("\n"));
 
-withCaptures(
+testOfCaptures(
   "files of each kind, dropped together: guessed, confirmed and read; the figures are those of their truth",
   async () => {
     await newRun("spectrum");
@@ -381,8 +377,7 @@ withCaptures(
       )
       .click();
     await shows(driver(), "recording a_8R2_scope_clip.csv");
-    const truth = JSON.parse(readFileSync(join(CAPTURES, "a_8R2_scope_clip.truth.json"), "utf8"))
-      .truth_of_quantised_record.v_rms.value;
+    const truth = truthOf("a_8R2_scope_clip").truth_of_quantised_record.v_rms.value;
     const volts =
       (await shownRun()).result.channels[0].figures.find(({ name }) => name === "volts")?.value ??
       0;

@@ -1,9 +1,10 @@
 // The whole way through the real interface: from a claim to a verdict, a restart, exports and deletion.
-import { existsSync, readFileSync, writeFileSync } from "node:fs";
-import { join, resolve } from "node:path";
+import { readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
 import Papa from "papaparse";
 import { By, Key } from "selenium-webdriver";
 import { EXAMPLE_RIGS, onLoads, record } from "@/bench/simulated";
+import { capturePath, testOfCaptures } from "@/core/testing/referenceCapture";
 import { application } from "./application";
 import {
   byText,
@@ -17,7 +18,6 @@ import {
   shows,
 } from "./browser";
 
-const REFERENCE = resolve(__dirname, "../../shared/captures/a_8R2_sweep.wav");
 const { driver, url, folder, kill, start } = application("path");
 let recording: string;
 
@@ -224,12 +224,12 @@ test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, 
   await shows(driver(), "2 runs kept");
 });
 
-(existsSync(REFERENCE) ? test : test.skip)(
+testOfCaptures(
   "a reference capture: one channel, 192 kHz, its power at 1 % as its truth says",
   async () => {
     await pressKey(driver(), "n", "Which run");
     await pressKey(driver(), "f", "Drop recordings");
-    await chooseFile(REFERENCE);
+    await chooseFile(capturePath("a_8R2_sweep.wav"));
     await shows(driver(), "In it: a tone rises in");
     await fill(driver(), ["Files", "Full scale, across the load"], "80 V");
     await press(driver(), "Read it");

@@ -1,20 +1,19 @@
 "use client";
-import { Box, HStack, Text } from "@chakra-ui/react";
-import { yupResolver } from "@hookform/resolvers/yup";
+import { Box, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { useForm } from "react-hook-form";
-import { strikeSchema, type Run } from "@/records";
+import type { Run } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
-import { FormMessage, TextField } from "../parts/fields";
+import { fetched } from "../parts/fetched";
+import type { StrikeFormProps } from "./StrikeForm";
 import { useRemarks } from "./useRemarks";
+
+const StrikeForm = fetched<StrikeFormProps>(() =>
+  import("./StrikeForm").then((module) => module.StrikeForm),
+);
 
 /** A reading may be struck out with a reason; it never vanishes, and counts again when the strike is taken back. */
 export function RunRemarks({ run }: { run: Run }) {
   const [isOpen, setOpen] = useState(false);
-  const { register, handleSubmit, formState } = useForm({
-    resolver: yupResolver(strikeSchema),
-    defaultValues: { reason: "" },
-  });
   const { keep, message } = useRemarks(run);
   const { struck } = run.remarks;
   if (struck)
@@ -46,29 +45,8 @@ export function RunRemarks({ run }: { run: Run }) {
         )}
       </Box>
     );
-  const strike = handleSubmit(async ({ reason }) => {
-    if (await keep({ ...run.remarks, struck: { reason, at: new Date().toISOString() } }))
-      setOpen(false);
-  });
   return isOpen ? (
-    <form aria-label="Strike out" onSubmit={strike} noValidate>
-      <TextField
-        label=""
-        ariaLabel="Why it does not count"
-        placeholder="Why it does not count"
-        field={register("reason")}
-        error={formState.errors.reason}
-      />
-      <FormMessage>{message}</FormMessage>
-      <HStack mt={1.5}>
-        <ActionButton type="submit" tone="danger" minH="36px" px={3} fontSize="14px">
-          Strike it out
-        </ActionButton>
-        <ActionButton minH="36px" px={3} fontSize="14px" onClick={() => setOpen(false)}>
-          Cancel
-        </ActionButton>
-      </HStack>
-    </form>
+    <StrikeForm run={run} onDone={() => setOpen(false)} />
   ) : (
     <Box>
       <ActionButton minH="36px" px={3} fontSize="14px" onClick={() => setOpen(true)}>

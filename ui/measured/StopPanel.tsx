@@ -1,18 +1,20 @@
 "use client";
-import { Box, HStack, Text } from "@chakra-ui/react";
-import { yupResolver } from "@hookform/resolvers/yup";
+import { Box, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { useForm } from "react-hook-form";
 import type { Curve, RunStopReason } from "@/core/run";
 import { channelLetter } from "@/core/verdict";
-import { stopJudgementSchema, type Run } from "@/records";
+import type { Run } from "@/records";
 import { WavePicture } from "../charts/WavePicture";
 import { channelLook } from "@/drawing/channelLook";
 import { ActionButton } from "../parts/ActionButton";
-import { ChoiceField, FormMessage, TextField } from "../parts/fields";
+import { fetched } from "../parts/fetched";
 import { unbroken } from "../parts/unbroken";
-import { STOP_TITLES, stopTitle } from "@/drawing/stopText";
-import { useRemarks } from "./useRemarks";
+import { stopTitle } from "@/drawing/stopText";
+import type { StopJudgementFormProps } from "./StopJudgementForm";
+
+const StopJudgementForm = fetched<StopJudgementFormProps>(() =>
+  import("./StopJudgementForm").then((module) => module.StopJudgementForm),
+);
 
 type Stop = { reason: RunStopReason; evidence: string; picture?: Curve | null };
 
@@ -80,74 +82,17 @@ function OneStop({
         />
       )}
       {isOpen ? (
-        <Overrule run={run} channels={channels} suggested={reason} onDone={() => setOpen(false)} />
+        <StopJudgementForm
+          run={run}
+          channels={channels}
+          suggested={reason}
+          onDone={() => setOpen(false)}
+        />
       ) : (
         <ActionButton minH="32px" px={2.5} fontSize="13.5px" mt={1.5} onClick={() => setOpen(true)}>
           {overruled ? "Judge anew" : "It was something else"}
         </ActionButton>
       )}
-    </Box>
-  );
-}
-
-function Overrule({
-  run,
-  channels,
-  suggested,
-  onDone,
-}: {
-  run: Run;
-  channels: readonly string[];
-  suggested: RunStopReason;
-  onDone(): void;
-}) {
-  const { register, handleSubmit, formState } = useForm({
-    resolver: yupResolver(stopJudgementSchema),
-    defaultValues: { reason: suggested as string, note: "" },
-  });
-  const { keep, message } = useRemarks(run);
-  const save = handleSubmit(async ({ reason, note }) => {
-    const at = new Date().toISOString();
-    const others = run.remarks.overruled.filter(({ channel }) => !channels.includes(channel));
-    if (
-      await keep({
-        ...run.remarks,
-        overruled: [...others, ...channels.map((channel) => ({ channel, reason, note, at }))],
-      })
-    )
-      onDone();
-  });
-  return (
-    <Box asChild mt={2}>
-      <form aria-label="What stopped it" onSubmit={save} noValidate>
-        <ChoiceField
-          label=""
-          ariaLabel="What stopped it"
-          isSmall
-          field={register("reason")}
-          choices={Object.entries(STOP_TITLES).map(([value, label]) => ({ value, label }))}
-        />
-        <Box mt={1.5}>
-          <TextField
-            label=""
-            ariaLabel="What makes you sure"
-            placeholder="What makes you sure"
-            isSmall
-            rows={2}
-            field={register("note")}
-            error={formState.errors.note}
-          />
-        </Box>
-        <FormMessage>{message}</FormMessage>
-        <HStack mt={1.5}>
-          <ActionButton type="submit" tone="primary" minH="36px" px={3} fontSize="14px">
-            Keep the judgement
-          </ActionButton>
-          <ActionButton minH="36px" px={3} fontSize="14px" onClick={onDone}>
-            Cancel
-          </ActionButton>
-        </HStack>
-      </form>
     </Box>
   );
 }
