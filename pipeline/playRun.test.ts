@@ -173,6 +173,16 @@ test("a run that was interrupted goes on with the recordings it has, and ends al
   expect(resumed.channels).toEqual(whole.channels);
 });
 
+test("whoever is handed a recording may take its bytes away: what is read of it has been read", async () => {
+  const asked = request("gain", {}, { loads: [load(8.21)] });
+  const kept = await play(asked);
+  const taken = await playRun(asked, {
+    onMoment: () => {},
+    onShot: ({ wav }) => void structuredClone(wav.buffer, { transfer: [wav.buffer] }),
+  });
+  expect(taken).toEqual({ ok: true, value: kept.channels });
+});
+
 test("points are added where a response bends, none where it is straight", async () => {
   const bent = { instrument: simulated(EXAMPLE_RIGS["valve-push-pull"]), loads: [load(8.21)] };
   const settings = { pointsPerDecade: 4, highHz: 20_000, loads: "speaker" };

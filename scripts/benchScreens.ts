@@ -1,7 +1,7 @@
 // How smoothly the Bench moves, in a headless browser: npm run bench:screens
 // What is counted is what a person sees: pictures drawn anew, and readings that change. A machine without a graphics card is the worst case.
 import { By, Key, type WebDriver } from "selenium-webdriver";
-import { press, shows } from "@/e2e/browser";
+import { press, rests, shows } from "@/e2e/browser";
 import { dayOfSeconds } from "./dayOfSeconds";
 import { escapeFrom, playLive, sweepSeconds } from "./liveScreens";
 import { withDemo, type DemoPage } from "./withDemo";
@@ -72,9 +72,9 @@ const measure = async (page: DemoPage): Promise<void> => {
   );
   const newRun = async (kind: string): Promise<void> => {
     await driver.findElement(By.css("body")).sendKeys("n");
-    await driver.sleep(500);
+    await rests(driver);
     await choose("run-kind", kind);
-    await driver.sleep(300);
+    await rests(driver);
   };
   await stage("bench", "runs kept");
   await newRun("spectrum");
@@ -82,9 +82,9 @@ const measure = async (page: DemoPage): Promise<void> => {
   await driver.findElement(By.id("setting-seconds")).sendKeys(Key.chord(Key.CONTROL, "a"), "6");
   await press(driver, "Run it");
   await shows(driver, "Strike this reading out", 180_000);
-  await driver.sleep(2000);
+  await rests(driver);
   await press(driver, "Recording");
-  await driver.sleep(2000);
+  await rests(driver);
   report(
     "zooming a waveform of 1.15 million samples in two channels",
     await paceOf(driver, ZOOMING),
@@ -93,7 +93,6 @@ const measure = async (page: DemoPage): Promise<void> => {
   await press(driver, "Switch the live bench on");
   await shows(driver, "of the source’s most");
   await driver.findElement(By.css("body")).sendKeys(Key.PAGE_UP);
-  await driver.sleep(1000);
   report("the live bench, two channels", await paceOf(driver, WATCHING));
   await playLive(page, LIVE_RATE_HZ);
   report(
@@ -111,7 +110,7 @@ const measure = async (page: DemoPage): Promise<void> => {
   console.log(
     `a log of 24 h at 1 s in 8 probes: kept, read, fitted and drawn in ${((Date.now() - began) / 1000).toFixed(1)} s`,
   );
-  await driver.sleep(1500);
+  await rests(driver);
   report("panning it", await paceOf(driver, PANNING));
 };
 

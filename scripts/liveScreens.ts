@@ -1,6 +1,6 @@
 import type { WebDriver } from "selenium-webdriver";
 import type { ChromiumWebDriver } from "selenium-webdriver/chromium";
-import { press, pressKey, shows } from "@/e2e/browser";
+import { press, pressKey, rests, shows } from "@/e2e/browser";
 import { TRANSPORT } from "@/workers/audio/names";
 import type { DemoPage } from "./withDemo";
 
@@ -56,18 +56,17 @@ export const playLive = async (
   });
   await stage("bench", "runs kept");
   await pressKey(driver, "n", "Which run");
-  await driver.sleep(500);
+  await rests(driver);
   await pressKey(driver, "i", "The virtual interface");
   await choose("virtual-rate", String(sampleRateHz));
   await press(driver, "Open the virtual interface");
   await shows(driver, "Through");
   await choose("run-kind", "spectrum");
-  await driver.sleep(500);
+  await rests(driver);
   await pressKey(driver, "m", "Switch the live bench on");
   await press(driver, "Switch the live bench on");
   await shows(driver, "Nothing here tells temperatures");
   for (let k = 0; k < 30; k++) await press(driver, "+1 dB");
-  await driver.sleep(1500);
 };
 
 /** How long after Esc the tone is gone, and how many render quanta went by before the fade began. */
@@ -86,11 +85,11 @@ export const escapeFrom = async (
 export const sweepSeconds = async ({ driver, stage, choose }: DemoPage): Promise<number> => {
   await stage("bench", "runs kept");
   await pressKey(driver, "n", "Which run");
-  await driver.sleep(500);
+  await rests(driver);
   await choose("run-kind", "power-sweep");
   // Its forecast is worked out as the form opens.
   await shows(driver, "Predicted output");
-  await driver.sleep(3000);
+  await rests(driver);
   return driver.executeAsyncScript<number>(`
     const [done] = arguments;
     const kept = () => Number(/(\\d+) runs kept/.exec(document.body.innerText)?.[1] ?? NaN);

@@ -1,8 +1,8 @@
 // Pictures of the main views, made from the demo data, for the README: npm run screenshots
 import { mkdirSync, writeFileSync } from "node:fs";
 import { join, resolve } from "node:path";
-import { By, Key } from "selenium-webdriver";
-import { press, shows } from "@/e2e/browser";
+import { By, Key, until } from "selenium-webdriver";
+import { PATIENCE_MS, press, rests, shows } from "@/e2e/browser";
 import { EXAMPLE_RIGS, onLoads, record } from "@/bench/simulated";
 import { withDemo, type DemoPage } from "./withDemo";
 
@@ -49,7 +49,7 @@ const showFiles = async ({
   choose,
 }: Pick<DemoPage, "driver" | "folder" | "choose">): Promise<void> => {
   await driver.findElement(By.css("body")).sendKeys("n");
-  await driver.sleep(400);
+  await rests(driver);
   await choose("run-kind", "spectrum");
   await driver.findElement(By.css("body")).sendKeys("f");
   await shows(driver, "Drop recordings");
@@ -83,7 +83,7 @@ const writeNotes = async (driver: DemoPage["driver"]): Promise<void> => {
       await driver.findElement(By.css("textarea[name=text]")).sendKeys(where);
     } else if (said) await driver.findElement(By.css("textarea[name=text]")).sendKeys(said);
     await press(driver, "Write it down");
-    await driver.sleep(1200);
+    await rests(driver);
   }
 };
 
@@ -94,12 +94,12 @@ const showHeat = async ({ driver, url }: Pick<DemoPage, "driver" | "url">): Prom
     (await driver.findElement(By.partialLinkText("Harrowby R-30")).getAttribute("href")) ?? "";
   await driver.get(harrowby.replace(/[^/]+$/, "heat"));
   await shows(driver, "Before and after");
-  await driver.sleep(700);
+  await rests(driver);
   await driver.executeScript(
     "document.documentElement.classList.add('dark'); document.documentElement.style.colorScheme = 'dark'",
   );
   await press(driver, "Soak of the Bench");
-  await driver.sleep(700);
+  await rests(driver);
 };
 
 /** The mini's two supplies over one another, and its page. */
@@ -110,11 +110,11 @@ const showCompared = async (
 ): Promise<void> => {
   await driver.get(mini.replace(/[^/]+$/, "compare"));
   await shows(driver, "at 1 % THD+N");
-  await driver.sleep(700);
+  await rests(driver);
   await picture("compare");
   await driver.get(mini.replace(/[^/]+$/, "sheet"));
   await shows(driver, "HTML page");
-  await driver.sleep(2500);
+  await rests(driver);
   await picture("sheet");
 };
 
@@ -125,7 +125,7 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await picture("shelf");
   await driver.get(`${url}/trends`);
   await shows(driver, "By kind of amplifier");
-  await driver.sleep(500);
+  await rests(driver);
   await picture("trends");
   await stage("brief", "What is claimed");
   await picture("brief");
@@ -133,11 +133,11 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await picture("load");
   await press(driver, "Find one");
   await shows(driver, "The best from your shelf");
-  await driver.sleep(500);
+  await rests(driver);
   await picture("load-finder");
   await driver.get(`${url}/workshop`);
   await shows(driver, "Resistors at hand");
-  await driver.sleep(500);
+  await rests(driver);
   await picture("workshop");
   await stage("rig", "Wiring and safety");
   await picture("rig");
@@ -163,7 +163,7 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
       )
       .click();
     await shows(driver, "Power against distortion");
-    await driver.sleep(700);
+    await rests(driver);
   };
   await openSweep();
   await picture("bench");
@@ -174,10 +174,10 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await openSweep();
   await press(driver, "New run");
   await shows(driver, "Which run");
-  await driver.sleep(400);
+  await rests(driver);
   await choose("run-kind", "power-sweep");
   await shows(driver, "Predicted output");
-  await driver.sleep(300);
+  await rests(driver);
   await picture("simulated-bench");
   await choose("run-kind", "clip-search");
   await driver.findElement(By.css("body")).sendKeys("i");
@@ -192,12 +192,15 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await picture("bench-live");
   await driver.findElement(By.css("body")).sendKeys(Key.ESCAPE, "o", "s");
   await driver.findElement(By.css("body")).sendKeys("n");
-  await driver.sleep(400);
+  await rests(driver);
   await choose("run-kind", "intermodulation");
   await driver.findElement(By.id("setting-seconds")).sendKeys(Key.chord(Key.CONTROL, "a"), "30");
   await press(driver, "Run it");
   await shows(driver, "recording 2", 120_000);
-  await driver.sleep(300);
+  await driver.wait(
+    until.elementLocated(By.css("[aria-busy='false'] [data-testid='live-spectrum']")),
+    PATIENCE_MS,
+  );
   await picture("bench-playing");
   await driver.findElement(By.css("body")).sendKeys(Key.ESCAPE);
   await press(driver, "Give it up");

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { By, type WebDriver } from "selenium-webdriver";
 import { makeDemo } from "@/demo/makeDemo";
 import { players } from "@/demo/players";
-import { openBrowser, shows } from "@/e2e/browser";
+import { openBrowser, rests, shows } from "@/e2e/browser";
 import { startServer } from "@/e2e/server";
 import { openDatabase } from "@/store";
 
@@ -38,7 +38,7 @@ export const withDemo = async (work: (page: DemoPage) => Promise<void>): Promise
       await driver.get(home.replace(/[^/]+$/, name));
       await shows(driver, text);
       // Hydration fills the forms a moment after their labels show.
-      await driver.sleep(700);
+      await rests(driver);
     };
     await work({
       driver,
