@@ -73,6 +73,8 @@ export function RunTrack({ places, chosenId, onChoose, onTakeUp }: RunTrackProps
         // The last row, too, can stand at the top, so that no row is cut through.
         pb="14px"
         scrollSnapType="y mandatory"
+        // What goes on below fades, so that it is seen that there is more.
+        css={{ maskImage: "linear-gradient(to bottom, black calc(100% - 12px), transparent)" }}
         maxH={isMany ? HEIGHT_FILTERED : HEIGHT}
         overflowY="auto"
         listStyleType="none"
