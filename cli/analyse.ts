@@ -14,7 +14,7 @@ import {
   type CommandLine,
 } from "./arguments";
 import { analyseCommon, COMMON_OPTIONS } from "./commonForm";
-import { documentedName, isMeasuredKind } from "./kindNames";
+import { askedKind, FORM_OPTION, isMeasuredKind } from "./kindNames";
 import { analyseTable, isText, scopeSamples, TEXT_OPTIONS } from "./textFile";
 import {
   ANALYSES,
@@ -38,6 +38,7 @@ const OPTIONS = [
   "sweep",
   "sweep-seconds",
   "period-seconds",
+  FORM_OPTION,
   ...COMMON_OPTIONS,
   ...TEXT_OPTIONS,
 ];
@@ -49,16 +50,15 @@ const OPTIONS = [
  */
 export const analyse = async (words: readonly string[]): Promise<object> => {
   const line = parseCommandLine(words, OPTIONS);
-  const kind = documentedName(line.options.get("as"));
-  const isCommon = kind !== undefined && !ANALYSES[kind] && isMeasuredKind(kind);
-  checkCall(line, kind, isCommon);
+  const { kind, isInOneForm } = askedKind(line, "as", Object.keys(ANALYSES));
+  checkCall(line, kind, isInOneForm);
   const fullScaleVolts = positiveOption(line, "full-scale-volts", 1);
   const loadOhms = positiveOption(line, "load-ohms", 8);
   const band = bandOption(line, "band", TONE_DEFAULTS.band);
 
   const bytes = readFile(line.positional[0]);
   const text = isText(line.positional[0], bytes) ? decodeText(bytes) : null;
-  const table = text === null ? null : analyseTable(kind, text);
+  const table = text === null || line.options.has(FORM_OPTION) ? null : analyseTable(kind, text);
   if (table) return table;
   const { channels, sampleRateHz, names } =
     text === null
@@ -71,10 +71,10 @@ export const analyse = async (words: readonly string[]): Promise<object> => {
   const cautions = channels.map((volts) =>
     names === null ? cautionsOf(volts, fullScaleVolts) : [],
   );
-  if (kind !== undefined && isMeasuredKind(kind) && isCommon) {
+  if (kind !== undefined && isMeasuredKind(kind) && isInOneForm) {
     if (text !== null)
       throw new UsageError(
-        `--as ${kind} takes WAV files; a scope's record can be read as ${Object.keys(ANALYSES).join(", ")}`,
+        `--as ${kind}${line.options.has(FORM_OPTION) ? ` --${FORM_OPTION} run` : ""} takes WAV files; a scope's record can be read as ${Object.keys(ANALYSES).join(", ")}`,
       );
     const files = line.positional.map((path, k) => ({
       name: path,
@@ -97,13 +97,13 @@ export const analyse = async (words: readonly string[]): Promise<object> => {
 const checkCall = (
   { positional }: CommandLine,
   kind: string | undefined,
-  isCommon: boolean,
+  isInOneForm: boolean,
 ): void => {
-  if (positional.length !== 1 && !(isCommon && positional.length > 1))
+  if (positional.length !== 1 && !(isInOneForm && positional.length > 1))
     throw new UsageError(
       "give one WAV file, or a scope's record: analyse FILE.wav|csv|txt [--as RUNKIND] [--full-scale-volts V] [--load-ohms R] [--band 20-20000]",
     );
-  if (kind !== undefined && !ANALYSES[kind] && !isCommon)
+  if (kind !== undefined && !ANALYSES[kind] && !isInOneForm)
     throw new UsageError(
       `--as is "${kind}"; it must be one of ${[...new Set([...Object.keys(ANALYSES), ...RUN_KIND_NAMES])].join(", ")}`,
     );

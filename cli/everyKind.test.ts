@@ -1,5 +1,5 @@
 // Every kind of run that the application has, from the shell: played on the simulated bench, and read again from its own recordings.
-import { existsSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { ChannelResult } from "@/core/run";
@@ -11,8 +11,8 @@ let folder: string;
 beforeAll(() => (folder = mkdtempSync(join(tmpdir(), "rimebank-every-"))));
 afterAll(() => rmSync(folder, { recursive: true }));
 
-/** Played in a form of their own, which other tests look at; a sound level is typed. */
-const ELSEWHERE = [
+/** Played in a form of their own, which other tests look at; here in the one form, for which they are asked. */
+const DOCUMENTED = [
   "spectrum",
   "power-sweep",
   "burst",
@@ -21,9 +21,16 @@ const ELSEWHERE = [
   "noise",
   "crosstalk",
   "heat-soak",
-  "listening-level",
 ];
-const COMMON = RUN_KIND_NAMES.filter((kind) => !ELSEWHERE.includes(kind));
+/** All but the sound level, which is typed. */
+const PLAYED = RUN_KIND_NAMES.filter((kind) => kind !== "listening-level");
+/** Settings that keep a run short; what is checked does not depend on them. */
+const SHORT: Record<string, readonly string[]> = {
+  "heat-soak": ["--set", "minutes=2"],
+  response: ["--set", "pointsPerDecade=5"],
+  crosstalk: ["--set", "pointsPerDecade=2"],
+  burst: ["--set", "burst=20-ms"],
+};
 
 type Played = {
   files: string[];
@@ -43,8 +50,12 @@ const play = (kind: string, ...more: string[]): Promise<Played> =>
     ...more,
   ]) as Promise<Played>;
 
-test.each(COMMON)("%s is played, written and read", async (kind) => {
-  const { files, conditions, result } = await play(kind);
+test.each(PLAYED)("%s is played, written and read in the one form", async (kind) => {
+  const { files, conditions, result } = await play(
+    kind,
+    ...(DOCUMENTED.includes(kind) ? ["--form", "run"] : []),
+    ...(SHORT[kind] ?? []),
+  );
   expect(files.every(existsSync)).toBe(true);
   expect(files.filter((file) => file.endsWith(".wav")).length).toBe(conditions.recordings.length);
   expect(JSON.parse(readFileSync(join(folder, kind, "result.json"), "utf8"))).toEqual(
@@ -78,6 +89,42 @@ test.each(["line-output", "staying-power"] as const)(
     expect((read.value ?? 0) / (played.value ?? 1)).toBeCloseTo(1, 2);
   },
 );
+
+test.each([
+  ["noise", "noise"],
+  ["spectrum", "spectrum"],
+  ["power-sweep", "power-sweep"],
+  ["sweep", "power-sweep"],
+] as const)("--as %s --form run reads a recording as the application does", async (asked, kind) => {
+  const { files, conditions, result } = await play(kind, "--form", "run");
+  const wav = files.find((file) => file.endsWith(".wav")) ?? "";
+  const common = ["--full-scale-volts", String(conditions.recordings[0].fullScaleVolts)];
+  const loads = ["--load-ohms", String(conditions.loadOhms[0])];
+  const read = (await analyse([wav, "--as", asked, "--form", "run", ...common, ...loads])) as {
+    as: string;
+    channels: ChannelResult[];
+  };
+  expect(read.as).toBe(kind);
+  const [here, there] = [read.channels[0], result.channels[0]].map(({ figures }) =>
+    figures.map(({ name }) => name),
+  );
+  expect(here).toEqual(there);
+  const [found, played] = [read, result].map(({ channels }) => channels[0].figures[0].value);
+  expect((found ?? 0) / (played ?? 1)).toBeCloseTo(1, 3);
+});
+
+test("a form that there is not, one without a kind, and a scope's record in it are refused with what to do", async () => {
+  await expect(analyse(["a.wav", "--as", "noise", "--form", "long"])).rejects.toThrow(
+    '--form is "long"; it can only be run',
+  );
+  await expect(analyse(["a.wav", "--form", "run"])).rejects.toThrow("goes with a kind: --as KIND");
+  const scope = join(folder, "scope.csv");
+  const rows = Array.from({ length: 500 }, (_, n) => `${n / 48_000},${Math.sin(n / 5).toFixed(5)}`);
+  writeFileSync(scope, ["Time (s),CH1 (V)", ...rows].join("\n"));
+  await expect(analyse([scope, "--as", "spectrum", "--form", "run"])).rejects.toThrow(
+    "--as spectrum --form run takes WAV files",
+  );
+});
 
 test("settings of a run are given by name, and what it does not have is told", async () => {
   const { conditions } = (await play("staying-power", "--set", "frequencyHz=200")) as Played & {

@@ -1,4 +1,5 @@
 import { RUN_KIND_NAMES, type RunKind } from "@/core/run";
+import { UsageError, type CommandLine } from "./arguments";
 
 /** Kinds that were documented here by another name before the application had one for them. */
 export const OTHERWISE_CALLED: Readonly<Record<string, RunKind>> = {
@@ -13,8 +14,33 @@ export const OTHERWISE_CALLED: Readonly<Record<string, RunKind>> = {
 export const runKindOf = (name: string): RunKind => OTHERWISE_CALLED[name] ?? (name as RunKind);
 
 /** The power sweep is read in its documented form by either name. */
-export const documentedName = (name: string | undefined): string | undefined =>
+const documentedName = (name: string | undefined): string | undefined =>
   name === OTHERWISE_CALLED.sweep ? "sweep" : name;
+
+/** The option that has every kind read, or played, as the application does, and told in the one form. */
+export const FORM_OPTION = "form";
+const ONE_FORM = "run";
+
+/**
+ * The kind that an option names, and whether it is told in the one form of all runs: asked for, or for want of a documented form of its own.
+ * @param documented kinds that have one
+ * @throws {UsageError} on a form that there is not, or one without a kind
+ */
+export const askedKind = (
+  { options }: CommandLine,
+  option: string,
+  documented: readonly string[],
+): { kind: string | undefined; isInOneForm: boolean } => {
+  const form = options.get(FORM_OPTION);
+  if (form !== undefined && form !== ONE_FORM)
+    throw new UsageError(`--${FORM_OPTION} is "${form}"; it can only be ${ONE_FORM}`);
+  const given = options.get(option);
+  if (form !== undefined && given === undefined)
+    throw new UsageError(`--${FORM_OPTION} ${ONE_FORM} goes with a kind: --${option} KIND`);
+  const kind = form === ONE_FORM && given ? runKindOf(given) : documentedName(given);
+  const isRun = kind !== undefined && isMeasuredKind(kind);
+  return { kind, isInOneForm: isRun && (form === ONE_FORM || !documented.includes(kind)) };
+};
 
 /** Kinds of run as the application has them; what is read of each comes in one form. */
 export const isMeasuredKind = (name: string): name is RunKind =>

@@ -20,7 +20,7 @@ import { decodeWav, readWavLayout, withNote } from "@/core/wav";
 import { parseCommandLine, positiveOption, UsageError, type CommandLine } from "./arguments";
 import { COMMON_OPTIONS, playCommon } from "./commonForm";
 import { ANALYSES, valueOrUsageError } from "./documentedForms";
-import { documentedName, isMeasuredKind, runKindOf } from "./kindNames";
+import { askedKind, FORM_OPTION, isMeasuredKind, runKindOf } from "./kindNames";
 
 const OPTIONS = [
   "run",
@@ -32,6 +32,7 @@ const OPTIONS = [
   "channels",
   "burst",
   "seed",
+  FORM_OPTION,
   ...COMMON_OPTIONS,
 ];
 
@@ -115,24 +116,30 @@ const PLANNERS: Record<string, Planner> = {
   }),
 };
 
+/** Kinds whose captures and results have a form of their own. */
+const DOCUMENTED = [
+  ...Object.keys(PLANNERS),
+  ...RUN_KIND_NAMES.filter((kind) => RUN_KINDS[kind].isSoaked),
+];
+
 /** Runs that go to the source's limit unless told otherwise; the others play about 1 W into 8 ohm. */
 const FULL_LEVEL_RUNS = ["sweep", "clip", "burst"];
 
 /** The `simulate` command: plays a run on the simulated bench, writes its captures, conditions and result. @returns what was written, and the result */
 export const simulate = (words: readonly string[]): object | Promise<object> => {
   const line = parseCommandLine(words, OPTIONS);
-  const kind = documentedName(line.options.get("run")) ?? "";
+  const { kind = "", isInOneForm } = askedKind(line, "run", DOCUMENTED);
   const folder = line.options.get("out");
-  const kinds = [...new Set([...Object.keys(PLANNERS), ...RUN_KIND_NAMES])];
+  const kinds = [...new Set([...DOCUMENTED, ...RUN_KIND_NAMES])];
   if (line.positional.length !== 1 || !folder || !kinds.includes(kind))
     throw new UsageError(
       `simulate RIG.json --run KIND --out DIR; KIND is one of ${kinds.join(", ")}; RIG.json may also be the name of an example: ${Object.keys(EXAMPLE_RIGS).join(", ")}`,
     );
   const bench = readBench(line.positional[0]);
-  if (isMeasuredKind(kind) && RUN_KINDS[kind].isSoaked)
-    return simulateSoak(bench, { kind, folder }, line);
-  if (PLANNERS[kind] || !isMeasuredKind(kind)) return simulateRun(bench, kind, folder, line);
-  return simulateCommon(bench, kind, folder, line);
+  if (isMeasuredKind(kind) && isInOneForm) return simulateCommon(bench, kind, folder, line);
+  return isMeasuredKind(kind) && RUN_KINDS[kind].isSoaked
+    ? simulateSoak(bench, { kind, folder }, line)
+    : simulateRun(bench, kind, folder, line);
 };
 
 /** A kind of run as the application plays it: as many recordings as it takes, each a file of its own. */

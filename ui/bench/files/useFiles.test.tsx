@@ -19,13 +19,19 @@ const mockHeld = new Map<Blob, Uint8Array<ArrayBuffer>>();
 const mockBytes = async (source: Blob): Promise<Uint8Array<ArrayBuffer>> =>
   mockHeld.get(source) ?? new Uint8Array();
 const mockChosen = ({ source, ...file }: SentFile) => ({ ...file, bytes: () => mockBytes(source) });
+/** Asked before the first file is opened. */
+let mockBreakOff: (() => Error) | null = null;
 jest.mock("@/workers/benchClient", () => ({
+  Cancelled: class extends Error {},
   keepWorker: () => {
     mockSeen.made++;
     return {
       worker: {
-        openFile: (file: SentFile) => {
+        openFile: async (file: SentFile) => {
           mockSeen.opened.push(file.fileName);
+          const broken = mockBreakOff?.();
+          mockBreakOff = null;
+          if (broken) throw broken;
           return mockFiles.open(mockChosen(file));
         },
         closeFile: async (id: string) => {
@@ -113,4 +119,17 @@ test("what is taken away is let go of in the worker too; the others stay", async
   act(() => result.current.remove(one.id));
   expect(mockSeen.closed).toEqual([one.id]);
   expect(result.current.entries.map(({ id }) => id)).toEqual([two.id]);
+});
+
+test("a file that was being opened when reading was stopped is opened again; one that cannot be read says so", async () => {
+  const { Cancelled } = jest.requireMock<{ Cancelled: new () => Error }>("@/workers/benchClient");
+  const { result } = shown();
+  mockBreakOff = () => new Cancelled();
+  act(() => result.current.add([file("one.wav", tone())]));
+  await waitFor(() => expect(result.current.entries[0].state).toBe("open"));
+  expect(mockSeen.opened).toEqual(["one.wav", "one.wav"]);
+  mockBreakOff = () => new Error("gone");
+  act(() => result.current.add([file("two.wav", tone())]));
+  await waitFor(() => expect(result.current.entries[1].state).toBe("failed"));
+  expect(result.current.entries[1].message).toMatch(/could not be read; it may have been moved/);
 });

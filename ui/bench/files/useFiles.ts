@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import type { RateQuestion, RecordingNote } from "@/core/files";
 import { guessPlaces, type ProbePlaces, type RunKind } from "@/core/run";
 import { parseNumber } from "@/core/units";
-import { keepWorker, type KeptWorker } from "@/workers/benchClient";
+import { Cancelled, keepWorker, type KeptWorker } from "@/workers/benchClient";
 import type { SentFile } from "@/workers/protocol";
 import type { SettingTexts } from "../settingsForm";
 import { fieldsOf } from "./fieldsOf";
@@ -137,7 +137,9 @@ export const useFiles = ({
           : { fullScale: String(Number(opened.fullScaleVolts.toPrecision(6))) }),
       });
       if (opened.note) onNote(opened.note);
-    } catch {
+    } catch (error) {
+      // Reading was broken off, and with it what the worker had to do besides.
+      if (error instanceof Cancelled) return open(file);
       change(id, {
         state: "failed",
         message: "This file could not be read; it may have been moved. Choose it again.",
