@@ -41,17 +41,20 @@ export class AudioLine {
       () => new Float32Array(Math.round(KEPT_SECONDS * setup.sampleRateHz)),
     );
     link.onmessage = ({ data }) => this.hear(data);
-    link.postMessage({
-      type: "arm",
-      mostRatios: setup.outputs.reduce<number[]>(
-        (ratios, { channel, fullScaleVolts }) => {
-          ratios[channel] = Math.min(1, setup.mostVoltsPeak / fullScaleVolts);
-          return ratios;
-        },
-        Array<number>(outputCount(setup)).fill(0),
-      ),
-      riseDbPerSecond: setup.riseDbPerSecond,
-    });
+    link.postMessage(
+      {
+        type: "arm",
+        mostRatios: setup.outputs.reduce<number[]>(
+          (ratios, { channel, fullScaleVolts }) => {
+            ratios[channel] = Math.min(1, setup.mostVoltsPeak / fullScaleVolts);
+            return ratios;
+          },
+          Array<number>(outputCount(setup)).fill(0),
+        ),
+        riseDbPerSecond: setup.riseDbPerSecond,
+      },
+      [],
+    );
   }
 
   /** Frames that came in so far. */
@@ -60,7 +63,7 @@ export class AudioLine {
   }
 
   /**
-   * Plays samples, a channel of the device each, and hears as many frames as asked for.
+   * Plays samples, a channel of the device each, which go over to it, and hears as many frames as asked for.
    * @param look is asked as more comes in; the number of frames that it answers ends it there, after a fade
    * @throws {InstrumentFault}
    */
@@ -78,18 +81,21 @@ export class AudioLine {
       this.recording = { id, heard, firstFrame: null, end: frames, look, done };
     });
     return await this.unbroken(whole, () =>
-      this.link.postMessage({ type: "play", id, samples }),
+      this.link.postMessage(
+        { type: "play", id, samples },
+        samples.map(({ buffer }) => buffer as ArrayBuffer),
+      ),
     ).finally(() => (this.recording = null));
   }
 
   /** @throws {InstrumentFault} once something has failed, or it was ended */
   tone(frequencyHz: number, ratios: readonly number[]): void {
     if (this.fault) throw this.fault;
-    this.link.postMessage({ type: "tone", frequencyHz, ratios });
+    this.link.postMessage({ type: "tone", frequencyHz, ratios }, []);
   }
 
   fade(): void {
-    this.link.postMessage({ type: "fade" });
+    this.link.postMessage({ type: "fade" }, []);
   }
 
   /** Silence, for good: whoever still waits, or asks for more, is told that it was muted. */
@@ -103,7 +109,7 @@ export class AudioLine {
     const whole = new Promise<void>((done) => {
       this.waiting.push({ frame: this.frames + frames, done });
     });
-    await this.unbroken(whole, () => this.link.postMessage({ type: "alive" }));
+    await this.unbroken(whole, () => this.link.postMessage({ type: "alive" }, []));
   }
 
   /** The last seconds of what came in, a channel each. */
@@ -156,7 +162,7 @@ export class AudioLine {
       each.set(channels[k], each.length - length);
     });
     // What plays goes on for as long as somebody listens.
-    if (this.recording || this.waiting.length > 0) this.link.postMessage({ type: "alive" });
+    if (this.recording || this.waiting.length > 0) this.link.postMessage({ type: "alive" }, []);
     this.record(firstFrame, channels);
     const ready = this.waiting.filter(({ frame }) => frame <= this.frames);
     this.waiting = this.waiting.filter(({ frame }) => frame > this.frames);

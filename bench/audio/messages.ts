@@ -40,6 +40,7 @@ export type FromTransport =
 
 /** A port to the transport, as a MessagePort is one. */
 export type AudioLink = {
-  postMessage(message: ToTransport): void;
+  /** What is handed over is gone here. */
+  postMessage(message: ToTransport, handedOver: Transferable[]): void;
   onmessage: ((event: MessageEvent<FromTransport>) => void) | null;
 };

@@ -62,9 +62,10 @@ export const virtualLink = (settings: VirtualSettings): VirtualLink => {
     if (isRunning) setImmediate(turn);
   };
   const link: VirtualLink = {
-    postMessage: (message) => {
+    postMessage: (message, handedOver) => {
       quietQuanta = 0;
-      transport.hear(message);
+      // As over a port: what is handed over is gone for whoever sent it.
+      transport.hear(structuredClone(message, { transfer: handedOver }));
       if (isRunning) return;
       isRunning = true;
       setImmediate(turn);
