@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { By, Key, until } from "selenium-webdriver";
 import { encodeWav } from "@/core/wav";
 import { application } from "./application";
-import { fill, pageText, PATIENCE_MS, press, pressKey, rests, shows } from "./browser";
+import { carries, fill, pageText, PATIENCE_MS, press, pressKey, rests, shows } from "./browser";
 import { forms } from "./forms";
 
 const { driver, url, folder } = application("before");
@@ -323,10 +323,9 @@ test("Plan: three sizes; runs are moved by keys, removed, added and undone; it i
     "arguments[0].scrollIntoView({ block: 'center' }); arguments[0].focus()",
     handle,
   );
-  for (const key of [Key.SPACE, Key.ARROW_UP, Key.ARROW_UP, Key.SPACE]) {
-    await driver().actions().sendKeys(key).perform();
-    await rests(driver());
-  }
+  await rests(driver());
+  for (const key of [Key.SPACE, Key.ARROW_UP, Key.ARROW_UP, Key.SPACE])
+    await carries(driver(), key);
   await driver().wait(
     async () => (await rows())[0].startsWith("Power against distortion"),
     PATIENCE_MS,

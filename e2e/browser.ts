@@ -138,29 +138,50 @@ export const shows = (
     `waiting for the page to show “${text}”`,
   );
 
+/** From now on the page notes when something in it has changed. */
+const WATCH = `
+  const page = window;
+  page.lastChange = performance.now();
+  page.watcher ??= new MutationObserver(() => (page.lastChange = performance.now()));
+  page.watcher.observe(document, {
+    subtree: true, childList: true, attributes: true, characterData: true,
+  });
+`;
 /** Whether every control answers by now, and nothing has changed or moved for so many milliseconds. React marks what it has taken over. */
 const IS_AT_REST = `
-  const page = window;
-  if (!page.lastChange) {
-    page.lastChange = performance.now();
-    new MutationObserver(() => (page.lastChange = performance.now())).observe(document, {
-      subtree: true, childList: true, attributes: true, characterData: true,
-    });
-  }
+  // Another page has come meanwhile.
+  if (!window.watcher) { ${WATCH} }
   const answers = (control) => Object.keys(control).some((key) => key.startsWith("__reactProps"));
   return document.readyState === "complete" &&
     [...document.querySelectorAll("button, input, select, textarea")].every(answers) &&
     document.getAnimations().every(({ playState }) => playState !== "running") &&
-    performance.now() - page.lastChange > arguments[0];
+    performance.now() - window.lastChange > arguments[0];
 `;
 
 /** Waits until the page has come to rest and answers: a form is seen a moment before that. */
-export const rests = (driver: WebDriver, quietMs = 250): Promise<unknown> =>
-  driver.wait(
+export const rests = async (driver: WebDriver, quietMs = 250): Promise<void> => {
+  await driver.executeScript(WATCH);
+  await driver.wait(
     () => driver.executeScript<boolean>(IS_AT_REST, quietMs),
     PATIENCE_MS,
     "waiting for the page to rest",
   );
+};
+
+/** Sends a key that lifts, carries or puts down what is moved by keys, and waits until the page has told what that did. */
+export const carries = async (driver: WebDriver, key: string): Promise<void> => {
+  const told = (): Promise<string> =>
+    driver.executeScript("return document.querySelector('[id^=DndLiveRegion]').textContent");
+  const before = await told();
+  await driver.actions().sendKeys(key).perform();
+  await driver.wait(
+    async () => (await told()) !== before,
+    PATIENCE_MS,
+    "waiting for the page to tell what is carried",
+  );
+  // Where everything lies now is measured anew before it goes on.
+  await rests(driver);
+};
 
 /** Presses a key of the page until that shows the text: a page whose script has not come yet does not hear it. Only for keys that do the same twice. */
 export const pressKey = async (driver: WebDriver, key: string, text: string): Promise<void> => {

@@ -9,7 +9,7 @@ import sharp from "sharp";
 import { makeDemo } from "@/demo/makeDemo";
 import { findDocument, keepDocument, openDatabase } from "@/store";
 import { application } from "./application";
-import { pageText, PATIENCE_MS, press, rests, shows } from "./browser";
+import { carries, pageText, PATIENCE_MS, press, shows } from "./browser";
 import { HOME } from "./demoShelf";
 import { forms } from "./forms";
 
@@ -91,11 +91,7 @@ test("a ready page is begun with one press and shown as readers get it", async (
 test("blocks are moved with the keys alone: lifted, carried down, put down; and by their arrows", async () => {
   const handle = await named("Drag In short");
   await click(handle);
-  await handle.sendKeys(Key.SPACE);
-  await rests(driver());
-  await handle.sendKeys(Key.ARROW_DOWN);
-  await rests(driver());
-  await handle.sendKeys(Key.SPACE);
+  for (const key of [Key.SPACE, Key.ARROW_DOWN, Key.SPACE]) await carries(driver(), key);
   await driver().wait(
     async () => (await blocks())[1] === "In short",
     PATIENCE_MS,
