@@ -1,5 +1,5 @@
 "use client";
-import { Box, Heading, HStack, Textarea } from "@chakra-ui/react";
+import { Box, Heading, HStack } from "@chakra-ui/react";
 import type { Sheet, SheetPage } from "@/records";
 import { TextField, held } from "../parts/fields";
 import { KeptMark } from "../parts/KeptMark";
@@ -33,17 +33,12 @@ export function SheetPanel({
         </Heading>
         <KeptMark {...autosave} />
       </HStack>
-      <Textarea
-        aria-label="Specification sheet, as printed"
-        value={sheet.text}
-        onChange={(event) => onSheet({ ...sheet, text: event.target.value })}
+      <TextField
+        label=""
+        ariaLabel="Specification sheet, as printed"
+        field={held(sheet.text, (text) => onSheet({ ...sheet, text }))}
         rows={sheet.text === "" ? 4 : 6}
         placeholder="Paste it here, a line for each specification. Every line becomes a claim below; change a line and it is read again."
-        bg="surface"
-        borderColor="rime"
-        borderRadius="control"
-        fontSize="14.5px"
-        resize="vertical"
       />
       <Box mt={2}>
         <TextField
