@@ -1,7 +1,14 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { Builder, By, until, type WebDriver, type WebElement } from "selenium-webdriver";
+import {
+  Builder,
+  By,
+  error as refusals,
+  until,
+  type WebDriver,
+  type WebElement,
+} from "selenium-webdriver";
 import { Options, ServiceBuilder } from "selenium-webdriver/chrome";
 
 const CHROMIUM = process.env.CHROMIUM ?? "/usr/bin/chromium";
@@ -74,19 +81,28 @@ export const byText = (driver: WebDriver, text: string, tag = "*"): Promise<WebE
     `waiting for “${text}”`,
   );
 
-/** Clicks the button or link that carries the text. */
+/** Clicks the button or link that carries the text; one that is drawn anew meanwhile is looked for again. */
 export const press = async (driver: WebDriver, text: string): Promise<void> => {
   const locator = By.xpath(
     `//*[self::button or self::a][contains(normalize-space(string()), ${quoted(text)})]`,
   );
-  const element = await driver.wait(
-    until.elementLocated(locator),
-    PATIENCE_MS,
-    `waiting for the control “${text}”`,
-  );
-  await driver.wait(until.elementIsEnabled(element), PATIENCE_MS);
-  await driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", element);
-  await element.click();
+  const pressed = async (): Promise<boolean> => {
+    const element = await driver.wait(
+      until.elementLocated(locator),
+      PATIENCE_MS,
+      `waiting for the control “${text}”`,
+    );
+    try {
+      await driver.wait(until.elementIsEnabled(element), PATIENCE_MS);
+      await driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", element);
+      await element.click();
+      return true;
+    } catch (refusal) {
+      if (refusal instanceof refusals.StaleElementReferenceError) return false;
+      throw refusal;
+    }
+  };
+  await driver.wait(pressed, 2 * PATIENCE_MS, `waiting to press “${text}”`);
 };
 
 /** The field under a label, within the form of that name. */
