@@ -25,12 +25,8 @@ import {
 } from "./documentedForms";
 import { toneFields } from "./toneFields";
 
-const OPTIONS = [
-  "full-scale-volts",
-  "load-ohms",
-  "band",
-  "as",
-  "mains-hz",
+/** Options of the documented forms. */
+const OWN_OPTIONS = [
   "rated-volts",
   "segments",
   "input-volts-peak",
@@ -38,9 +34,17 @@ const OPTIONS = [
   "sweep",
   "sweep-seconds",
   "period-seconds",
+  ...TEXT_OPTIONS,
+];
+const OPTIONS = [
+  "full-scale-volts",
+  "load-ohms",
+  "band",
+  "as",
+  "mains-hz",
   FORM_OPTION,
   ...COMMON_OPTIONS,
-  ...TEXT_OPTIONS,
+  ...OWN_OPTIONS,
 ];
 
 /**
@@ -50,7 +54,10 @@ const OPTIONS = [
  */
 export const analyse = async (words: readonly string[]): Promise<object> => {
   const line = parseCommandLine(words, OPTIONS);
-  const { kind, isInOneForm } = askedKind(line, "as", Object.keys(ANALYSES));
+  const { kind, isInOneForm } = askedKind(line, "as", {
+    kinds: Object.keys(ANALYSES),
+    options: OWN_OPTIONS,
+  });
   checkCall(line, kind, isInOneForm);
   const fullScaleVolts = positiveOption(line, "full-scale-volts", 1);
   const loadOhms = positiveOption(line, "load-ohms", 8);
@@ -74,14 +81,16 @@ export const analyse = async (words: readonly string[]): Promise<object> => {
   if (kind !== undefined && isMeasuredKind(kind) && isInOneForm) {
     if (text !== null)
       throw new UsageError(
-        `--as ${kind}${line.options.has(FORM_OPTION) ? ` --${FORM_OPTION} run` : ""} takes WAV files; a scope's record can be read as ${Object.keys(ANALYSES).join(", ")}`,
+        line.options.has(FORM_OPTION)
+          ? `--${FORM_OPTION} run takes WAV files; leave it out where a text is read`
+          : `--as ${kind} takes WAV files; a scope's record can be read as ${Object.keys(ANALYSES).join(", ")}`,
       );
     const files = line.positional.map((path, k) => ({
       name: path,
       bytes: k === 0 ? bytes : readFile(path),
       channelCount: channels.length,
     }));
-    const read = await analyseCommon(kind, { files, fullScaleVolts, loadOhms, line });
+    const read = await analyseCommon(kind, { files, fullScaleVolts, loadOhms, band, line });
     return { ...used, as: kind, ...read, cautions: cautions.flat() };
   }
   const input = { channels, sampleRateHz, loadOhms, band, line };
@@ -101,7 +110,7 @@ const checkCall = (
 ): void => {
   if (positional.length !== 1 && !(isInOneForm && positional.length > 1))
     throw new UsageError(
-      "give one WAV file, or a scope's record: analyse FILE.wav|csv|txt [--as RUNKIND] [--full-scale-volts V] [--load-ohms R] [--band 20-20000]",
+      "give one WAV file, or a scope's record: analyse FILE.wav|csv|txt [--as RUNKIND] [--full-scale-volts V] [--load-ohms R] [--band 20-20000] [--form run]",
     );
   if (kind !== undefined && !ANALYSES[kind] && !isInOneForm)
     throw new UsageError(

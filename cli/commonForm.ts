@@ -1,4 +1,5 @@
 import type { ConnectedBench } from "@/bench/simulated";
+import type { Band } from "@/core/distortion";
 import {
   completeSettings,
   RUN_KINDS,
@@ -16,13 +17,20 @@ import { valueOrUsageError } from "./documentedForms";
 /** Options of the command line for these kinds. */
 export const COMMON_OPTIONS = ["set", "second-load-ohms", "rated-watts", "mains-hz"];
 
-/** "--set frequencyHz=60,seconds=2": the run's own settings, the others as usual. */
+/**
+ * "--set frequencyHz=60,seconds=2": the run's own settings, the others as usual. A band that is given holds for those that name its ends.
+ * @throws {UsageError} on a name or a value that the run does not have
+ */
 export const settingsOfLine = (line: CommandLine, kind: RunKind): Settings => {
   const { fields } = RUN_KINDS[kind];
+  const ends = line.options.get("band")?.split("-") ?? [];
+  const ofBand = ["bandLowHz", "bandHighHz"].flatMap((name, k) =>
+    ends[k] && fields.some((field) => field.name === name) ? [`${name}=${ends[k]}`] : [],
+  );
   const given = (line.options.get("set") ?? "").split(",").filter((part) => part.trim() !== "");
   return completeSettings(
     fields,
-    Object.fromEntries(given.map((part) => settingFrom(part, fields, kind))),
+    Object.fromEntries([...ofBand, ...given].map((part) => settingFrom(part, fields, kind))),
   );
 };
 
@@ -61,13 +69,14 @@ export type CommonFiles = {
   files: readonly { name: string; bytes: Uint8Array<ArrayBuffer>; channelCount: number }[];
   fullScaleVolts: number;
   loadOhms: number;
+  band: Band;
   line: CommandLine;
 };
 
 /** Reads recordings as any kind of run, by the same way as the application. */
 export const analyseCommon = async (
   kind: RunKind,
-  { files, fullScaleVolts, loadOhms, line }: CommonFiles,
+  { files, fullScaleVolts, loadOhms, band, line }: CommonFiles,
 ): Promise<object> => {
   const channels = Array.from({ length: files[0].channelCount }, (_, k) => k);
   const second = line.options.has("second-load-ohms")
@@ -77,6 +86,7 @@ export const analyseCommon = async (
     await readRun({
       kind,
       settings: settingsOfLine(line, kind),
+      band,
       instrument: {
         kind: "files",
         mainsHz: positiveOption(line, "mains-hz", 50),

@@ -3,6 +3,7 @@ import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "no
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { ChannelResult } from "@/core/run";
+import { encodeWav } from "@/core/wav";
 import { RUN_KIND_NAMES } from "@/core/run";
 import { analyse } from "./analyse";
 import { simulate } from "./simulate";
@@ -113,6 +114,47 @@ test.each([
   expect((found ?? 0) / (played ?? 1)).toBeCloseTo(1, 3);
 });
 
+test.each([
+  ["spectrum", "thd-plus-noise", ["--form", "run"]],
+  ["line-output", "thd-plus-noise", []],
+] as const)(
+  "--as %s counts noise inside --band, as its answer says that it does",
+  async (kind, figure, more) => {
+    const rateHz = 48_000;
+    const volts = Float64Array.from(
+      { length: rateHz },
+      (_, n) =>
+        Math.sin((2 * Math.PI * 1000 * n) / rateHz) +
+        0.1 * Math.sin((2 * Math.PI * 12_300 * n) / rateHz),
+    );
+    const wav = join(folder, "whistling.wav");
+    writeFileSync(wav, encodeWav([volts], rateHz, 2, "float32"));
+    const within = async (band: string): Promise<number> => {
+      const read = (await analyse([wav, "--as", kind, "--band", band, ...more])) as {
+        channels: ChannelResult[];
+      };
+      return read.channels[0].figures.find(({ name }) => name.startsWith(figure))?.value ?? NaN;
+    };
+    // Over the total: a tenth of the tone beside it.
+    expect(await within("20-20000")).toBeCloseTo(0.1 / Math.hypot(1, 0.1), 3);
+    expect(await within("20-8000")).toBeLessThan(1e-4);
+  },
+);
+
+test.each([
+  [
+    () => analyse(["a.wav", "--as", "multitone", "--form", "run", "--period-seconds", "2"]),
+    "--period-seconds",
+  ],
+  [() => play("noise", "--form", "run", "--seconds", "2"), "--seconds"],
+  [() => play("spectrum", "--form", "run", "--level", "0.1"), "--level"],
+])(
+  "an option of the documented form is not passed over in the one form (%#)",
+  async (call, option) => {
+    await expect(async () => call()).rejects.toThrow(`${option} goes with the form of its own`);
+  },
+);
+
 test("a form that there is not, one without a kind, and a scope's record in it are refused with what to do", async () => {
   await expect(analyse(["a.wav", "--as", "noise", "--form", "long"])).rejects.toThrow(
     '--form is "long"; it can only be run',
@@ -122,7 +164,7 @@ test("a form that there is not, one without a kind, and a scope's record in it a
   const rows = Array.from({ length: 500 }, (_, n) => `${n / 48_000},${Math.sin(n / 5).toFixed(5)}`);
   writeFileSync(scope, ["Time (s),CH1 (V)", ...rows].join("\n"));
   await expect(analyse([scope, "--as", "spectrum", "--form", "run"])).rejects.toThrow(
-    "--as spectrum --form run takes WAV files",
+    "--form run takes WAV files; leave it out",
   );
 });
 

@@ -23,23 +23,28 @@ const ONE_FORM = "run";
 
 /**
  * The kind that an option names, and whether it is told in the one form of all runs: asked for, or for want of a documented form of its own.
- * @param documented kinds that have one
- * @throws {UsageError} on a form that there is not, or one without a kind
+ * @param documented kinds that have one, and the options that only these take
+ * @throws {UsageError} on a form that there is not, one without a kind, or with an option that it would pass over
  */
 export const askedKind = (
   { options }: CommandLine,
   option: string,
-  documented: readonly string[],
+  documented: { kinds: readonly string[]; options: readonly string[] },
 ): { kind: string | undefined; isInOneForm: boolean } => {
   const form = options.get(FORM_OPTION);
+  const given = options.get(option);
   if (form !== undefined && form !== ONE_FORM)
     throw new UsageError(`--${FORM_OPTION} is "${form}"; it can only be ${ONE_FORM}`);
-  const given = options.get(option);
   if (form !== undefined && given === undefined)
     throw new UsageError(`--${FORM_OPTION} ${ONE_FORM} goes with a kind: --${option} KIND`);
-  const kind = form === ONE_FORM && given ? runKindOf(given) : documentedName(given);
+  const passedOver = form && documented.options.find((name) => options.has(name));
+  if (passedOver)
+    throw new UsageError(
+      `--${passedOver} goes with the form of its own that a kind has; with --${FORM_OPTION} ${ONE_FORM} say --set NAME=VALUE`,
+    );
+  const kind = form && given ? runKindOf(given) : documentedName(given);
   const isRun = kind !== undefined && isMeasuredKind(kind);
-  return { kind, isInOneForm: isRun && (form === ONE_FORM || !documented.includes(kind)) };
+  return { kind, isInOneForm: isRun && (form !== undefined || !documented.kinds.includes(kind)) };
 };
 
 /** Kinds of run as the application has them; what is read of each comes in one form. */

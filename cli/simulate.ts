@@ -22,18 +22,17 @@ import { COMMON_OPTIONS, playCommon } from "./commonForm";
 import { ANALYSES, valueOrUsageError } from "./documentedForms";
 import { askedKind, FORM_OPTION, isMeasuredKind, runKindOf } from "./kindNames";
 
+/** Options of the documented forms. */
+const OWN_OPTIONS = ["level", "frequency", "seconds", "burst"];
 const OPTIONS = [
   "run",
   "out",
-  "level",
-  "frequency",
-  "seconds",
   "rate",
   "channels",
-  "burst",
   "seed",
   FORM_OPTION,
   ...COMMON_OPTIONS,
+  ...OWN_OPTIONS,
 ];
 
 /** What one run plays, with the options that its analysis needs to know. */
@@ -128,7 +127,10 @@ const FULL_LEVEL_RUNS = ["sweep", "clip", "burst"];
 /** The `simulate` command: plays a run on the simulated bench, writes its captures, conditions and result. @returns what was written, and the result */
 export const simulate = (words: readonly string[]): object | Promise<object> => {
   const line = parseCommandLine(words, OPTIONS);
-  const { kind = "", isInOneForm } = askedKind(line, "run", DOCUMENTED);
+  const { kind = "", isInOneForm } = askedKind(line, "run", {
+    kinds: DOCUMENTED,
+    options: OWN_OPTIONS,
+  });
   const folder = line.options.get("out");
   const kinds = [...new Set([...DOCUMENTED, ...RUN_KIND_NAMES])];
   if (line.positional.length !== 1 || !folder || !kinds.includes(kind))

@@ -83,6 +83,29 @@ test("what is not open any more is opened for being read", async () => {
   expect(asked()).toBe(2);
 });
 
+test("a file that is closed, or opened otherwise, while its bytes are on their way is not kept as it was", async () => {
+  const open = new OpenFiles();
+  const { chosen, asked } = file("it", tone);
+  const opening = open.open(chosen);
+  open.close("it");
+  expect((await opening).ok).toBe(true);
+  await open.wavOf(chosen);
+  // Asked for anew: nothing was held of the first time.
+  expect(asked()).toBe(2);
+
+  let hand: (bytes: Uint8Array<ArrayBuffer>) => void = () => {};
+  const slow = {
+    ...chosen,
+    bytes: () => new Promise<Uint8Array<ArrayBuffer>>((done) => (hand = done)),
+  };
+  const first = open.open(slow);
+  await open.open(chosen);
+  const kept = await open.wavOf(chosen);
+  hand(encodeWav([toneOf(1)], RATE_HZ, 40, "int16"));
+  await first;
+  expect(await open.wavOf(chosen)).toBe(kept);
+});
+
 test("beyond what there is room for the oldest is decoded anew, and reads alike", async () => {
   const first = file("first", tone);
   const second = file("second", tone);

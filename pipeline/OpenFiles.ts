@@ -33,24 +33,33 @@ export class OpenFiles {
 
   /** Those with samples, the oldest first. */
   readonly #open = new Map<string, Open>();
+  /** Those that are being opened, as they were asked for last. */
+  readonly #opening = new Map<string, ChosenFile>();
 
   /** @returns what the file tells of itself, and what it was taken for, or a finding that says what is wrong with it */
-  async open({ id, fileName, givenRateHz, bytes }: ChosenFile): Promise<Outcome<FileFacts>> {
+  async open(file: ChosenFile): Promise<Outcome<FileFacts>> {
+    const { id, fileName, givenRateHz } = file;
     this.close(id);
+    this.#opening.set(id, file);
+    const bytes = await file.bytes();
     let ratios: Recording | null = null;
-    const opened = openFile(fileName, await bytes(), givenRateHz, (wav, fullScaleVolts) => {
+    const opened = openFile(fileName, bytes, givenRateHz, (wav, fullScaleVolts) => {
       const decoded = decodeCapture(wav, fullScaleVolts);
       if (decoded.ok) ratios = decoded.value;
       return decoded;
     });
     if (!opened.ok) return opened;
     const { wav } = opened.value;
-    if (wav) this.#keep(id, { wav, ratios });
+    // It may have been closed, or opened otherwise, while its bytes were on their way.
+    const isWanted = this.#opening.get(id) === file;
+    if (isWanted) this.#opening.delete(id);
+    if (wav && isWanted) this.#keep(id, { wav, ratios });
     return success(factsOf(opened.value));
   }
 
   close(id: string): void {
     this.#open.delete(id);
+    this.#opening.delete(id);
   }
 
   /** Its recording as WAV, as it came or as it was made of a text. @throws {RangeError} where it holds none */

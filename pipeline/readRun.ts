@@ -1,6 +1,6 @@
 import { instrumentOf, type InstrumentDescription } from "@/bench/instruments";
 import type { Connected, Instrument } from "@/bench/contract";
-import { TONE_DEFAULTS } from "@/core/distortion";
+import { TONE_DEFAULTS, type Band } from "@/core/distortion";
 import { readResponseText } from "@/core/files";
 import { success, type Outcome } from "@/core/outcome";
 import type { ChannelConditions } from "@/core/power";
@@ -25,6 +25,8 @@ export type ReadRequest = {
   /** Another load for the second recording, for runs that take two. */
   secondLoads: readonly ChannelConditions[] | null;
   ratedWatts: number | null;
+  /** Where noise and distortion count, unless the settings say otherwise; the usual one where it is left out. */
+  band?: Band;
 };
 
 /**
@@ -37,7 +39,7 @@ export const readRun = async (
   onReading?: (doneRatio: number) => void,
   decode: Decode = decodeCapture,
 ): Promise<Outcome<ChannelResult[]>> => {
-  const { kind, loads, ratedWatts } = request;
+  const { kind, loads, ratedWatts, band = TONE_DEFAULTS.band } = request;
   const instrument = instrumentOf(request.instrument);
   if (!instrument.ok) return instrument;
   const { facts } = instrument.value;
@@ -51,7 +53,7 @@ export const readRun = async (
   const recordings = await recordingsOf(connected, facts, request, decode);
   if (!recordings.ok) return recordings;
   const settings = completeSettings(RUN_KINDS[kind].fields, request.settings);
-  const context = { settings, band: TONE_DEFAULTS.band, mainsHz: facts.mainsHz, ratedWatts };
+  const context = { settings, band, mainsHz: facts.mainsHz, ratedWatts };
   return analyseRun(kind, recordings.value, context, onReading);
 };
 

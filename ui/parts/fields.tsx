@@ -36,9 +36,10 @@ export type FieldProps = {
   help?: string;
   placeholder?: string;
   id?: string;
-  /** Where it stands among small things. */
-  isSmall?: true;
 };
+
+/** Where it stands among small things. */
+type Sized = { isSmall?: true };
 
 const CONTROL = {
   bg: "surface",
@@ -109,7 +110,7 @@ export function TextField({
   rows,
   isSmall,
   ...rest
-}: FieldProps & { rows?: number }) {
+}: FieldProps & Sized & { rows?: number }) {
   const given = {
     ...CONTROL,
     ...(isSmall && SMALL),
@@ -179,7 +180,7 @@ export function ChoiceField({
   ariaLabel,
   isSmall,
   ...rest
-}: FieldProps & { choices: readonly Choice[] }) {
+}: FieldProps & Sized & { choices: readonly Choice[] }) {
   return (
     <Labelled {...rest}>
       <NativeSelect.Root size={isSmall ? "sm" : "md"}>

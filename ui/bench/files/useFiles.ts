@@ -72,7 +72,7 @@ export const sentFile = ({
 });
 
 /** A worker that is made when it is first asked for, and ends with the screen. */
-const useKeptWorker = (): { of(): KeptWorker } => {
+const useKeptWorker = (): { of(): KeptWorker; ifAny(): KeptWorker | null } => {
   const kept = useRef<KeptWorker | null>(null);
   useEffect(
     () => () => {
@@ -81,7 +81,7 @@ const useKeptWorker = (): { of(): KeptWorker } => {
     },
     [],
   );
-  return { of: () => (kept.current ??= keepWorker()) };
+  return { of: () => (kept.current ??= keepWorker()), ifAny: () => kept.current };
 };
 
 /** Files that were dropped, each opened as it comes in a worker that keeps their samples until they are read, or taken away. */
@@ -176,7 +176,7 @@ export const useFiles = ({
   };
   const reopen = (entry: FileEntry) => void open(sentFile(entry));
   const clear = (ids: readonly string[]) => {
-    for (const id of ids) void kept.of().worker.closeFile(id);
+    for (const id of ids) void kept.ifAny()?.worker.closeFile(id);
     setEntries((known) => known.filter(({ id }) => !ids.includes(id)));
   };
   return {
