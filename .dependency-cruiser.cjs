@@ -10,7 +10,7 @@ const room = (name, rooms, packages) => [
     severity: "error",
     from: { path: `^${name}/`, pathNot: TESTS },
     to: {
-      path: "^(app|ui|server|store|workers|pipeline|bench|records|drawing|publish|archive|core|cli|demo|e2e|scripts)/",
+      path: "^(app|ui|server|store|workers|pipeline|bench|records|phrasing|drawing|publish|archive|core|cli|demo|e2e|scripts)/",
       pathNot: [`^${name}/`, ...rooms.map((lower) => `^${lower}`)],
     },
   },
@@ -55,8 +55,9 @@ module.exports = {
     { name: "no-circles", severity: "error", from: {}, to: { circular: true } },
     ...room("core", [], []),
     ...room("records", ["core/"], ["yup", "papaparse", "date-fns", "@types"]),
-    ...room("drawing", ["core/", "records/"], ["d3", "@types"]),
-    ...room("publish", ["core/", "records/", "drawing/"], ["papaparse", "@types"]),
+    ...room("phrasing", ["core/", "records/"], []),
+    ...room("drawing", ["core/", "records/", "phrasing/"], ["d3", "@types"]),
+    ...room("publish", ["core/", "records/", "phrasing/", "drawing/"], ["papaparse", "@types"]),
     ...room("archive", [], ["yazl", "yauzl", ...NODE]),
     ...room("bench", ["core/"], []),
     {
@@ -65,7 +66,7 @@ module.exports = {
         "only the bench knows what the simulated bench is made of, and the shell's command for it",
       severity: "error",
       from: {
-        path: "^(app|ui|server|store|workers|pipeline|records|drawing|publish|demo)/",
+        path: "^(app|ui|server|store|workers|pipeline|records|phrasing|drawing|publish|demo)/",
         pathNot: TESTS,
       },
       to: { path: "^bench/simulated/" },
@@ -80,7 +81,16 @@ module.exports = {
     ...room(
       "server",
       // Of the bench only how instruments of the network are spoken to: the server alone may open connections.
-      ["core/", "records/", "drawing/", "publish/", "archive/", "store/", "bench/network/"],
+      [
+        "core/",
+        "records/",
+        "phrasing/",
+        "drawing/",
+        "publish/",
+        "archive/",
+        "store/",
+        "bench/network/",
+      ],
       [
         "dns",
         "net",
@@ -98,7 +108,7 @@ module.exports = {
     ),
     ...room(
       "ui",
-      ["core/", "records/", "drawing/", "publish/", "bench/", "pipeline/", "workers/"],
+      ["core/", "records/", "phrasing/", "drawing/", "publish/", "bench/", "pipeline/", "workers/"],
       SCREEN,
     ),
     ...room(
@@ -106,6 +116,7 @@ module.exports = {
       [
         "core/",
         "records/",
+        "phrasing/",
         "drawing/",
         "publish/",
         "archive/",
@@ -118,12 +129,12 @@ module.exports = {
     ),
     ...room(
       "cli",
-      ["core/", "records/", "archive/", "bench/", "pipeline/"],
+      ["core/", "records/", "phrasing/", "archive/", "bench/", "pipeline/"],
       ["papaparse", "@types", "util", "yup", ...NODE],
     ),
     ...room(
       "demo",
-      ["core/", "records/", "publish/", "bench/", "pipeline/", "store/"],
+      ["core/", "records/", "phrasing/", "publish/", "bench/", "pipeline/", "store/"],
       ["knex", "sharp", "child_process", "events", "net", "util", ...NODE],
     ),
   ],

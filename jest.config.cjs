@@ -10,6 +10,7 @@ module.exports = {
     "<rootDir>/workers",
     "<rootDir>/archive",
     "<rootDir>/drawing",
+    "<rootDir>/phrasing",
     "<rootDir>/publish",
     "<rootDir>/pipeline",
     "<rootDir>/records",

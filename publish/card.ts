@@ -1,5 +1,5 @@
 import { formatShort } from "@/core/units";
-import { OUTCOME_WORDS } from "@/drawing/outcomeWords";
+import { OUTCOME_LABELS } from "@/phrasing";
 import { amplifierName } from "@/records";
 import { groupOf } from "@/records/facts";
 import { escaped } from "./escaped";
@@ -27,24 +27,24 @@ export type CardSize = keyof typeof CARD_SIZES;
 
 const TONES = { met: "good", missed: "bad", open: "open" } as const;
 
-/** "13.0 W ± 2.3 W" parted into its number, its unit and what follows. */
+/** "13.0 ± 2.3 W" split into its number, its uncertainty and its unit. */
 const parted = (text: string): Pick<Card, "value" | "unit" | "plusMinus"> => {
-  const [, value = text, unit = "", plusMinus = ""] =
-    /^([≥≤]?\s?[−-]?[\d.,]+)\s*([^\s±]*)(?:\s*±\s*([\d.,]+))?/.exec(text) ?? [];
+  const [, value = text, plusMinus = "", unit = ""] =
+    /([≥≤]?\s?[−-]?[\d.,]+)(?:\s*±\s*([\d.,]+))?\s*(\S*)$/.exec(text) ?? [];
   return { value: value.trim(), unit, plusMinus: plusMinus || null };
 };
 
-/** The results that are worth a frame: the honest rating, then every claim that has a reading. */
-export const cardsOf = ({ honest, verdicts }: SheetFacts): Card[] => [
-  ...(honest
+/** The results worth a frame: the recommended rating, then every claim that has a reading. */
+export const cardsOf = ({ recommended, verdicts }: SheetFacts): Card[] => [
+  ...(recommended
     ? [
         {
           id: "rating",
-          label: "honest rating, per channel",
-          value: formatShort(honest.powerWatts, 3),
+          label: "recommended rating, per channel",
+          value: formatShort(recommended.powerWatts, 3),
           unit: "W",
           plusMinus: null,
-          words: "what can be printed with a good conscience",
+          words: "weakest channel, less the uncertainty",
           tone: "good" as const,
         },
       ]
@@ -56,7 +56,7 @@ export const cardsOf = ({ honest, verdicts }: SheetFacts): Card[] => [
             id: verdict.key,
             label: `claimed: ${verdict.words}`,
             ...parted(verdict.reading.text),
-            words: OUTCOME_WORDS[verdict.outcome],
+            words: OUTCOME_LABELS[verdict.outcome],
             tone: TONES[groupOf(verdict.outcome)],
           },
         ]

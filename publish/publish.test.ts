@@ -1,5 +1,5 @@
 import { parse } from "papaparse";
-import type { ShownVerdict } from "@/records/facts";
+import type { ShownVerdict } from "@/phrasing";
 import { emptyDocument, type Block, type Publication, type Run } from "@/records";
 import { amplifier, power, runOf } from "@/records/testing/run";
 import {
@@ -23,7 +23,8 @@ const verdict = (words: string, outcome: ShownVerdict["outcome"], text: string):
     words,
     printedText: words,
     outcome,
-    sentence: `It gives ${text}.`,
+    headline: { outcome: "Met", text: `${text}.` },
+    sentence: `Met. ${text}.`,
     reading: { text, margin: "+1 W", run: { id: "sweep" } },
     nearest: null,
   }) as unknown as ShownVerdict;
@@ -34,16 +35,15 @@ const facts = (blocks: readonly Block[], more: Partial<SheetFacts> = {}): SheetF
   publication: { ...emptyDocument("publication"), blocks: [...blocks] } as Publication,
   at: "2026-11-28T12:00:00Z",
   verdicts: [
-    verdict("50 W into 8 ohms", "met", "57.2 W ± 1.3 W"),
+    verdict("50 W into 8 ohms", "met", "57.2 ± 1.3 W"),
     verdict("THD 0.01 %", "missed", "0.05 %"),
   ],
   powers: [power],
   stated: [],
-  schools: [
+  ratings: [
     {
       name: "one-percent",
-      label: "1 kHz, 1 %",
-      source: "common practice",
+      limit: { distortionLimitRatio: 0.01, distortionMeasure: "thd-plus-noise" },
       driven: "all",
       settledBy: "power-sweep",
       reading: {
@@ -56,10 +56,11 @@ const facts = (blocks: readonly Block[], more: Partial<SheetFacts> = {}): SheetF
       },
     },
   ],
-  honest: {
+  recommended: {
     powerWatts: 50,
-    school: "one-percent",
-    sentence: "50 W: what the weaker channel gives.",
+    method: "one-percent",
+    limit: { distortionLimitRatio: 0.01, distortionMeasure: "thd-plus-noise" },
+    channelsDriven: 2,
   },
   figures: [],
   supplies: [],
@@ -80,9 +81,9 @@ const PARTS = { fontCss: "", picture: () => "data:image/jpeg;base64,AAAA" };
 test("the summary says what it gives and how many claims it keeps, and refers to the run", () => {
   const sheet = sheetOf(facts([block("summary")]));
   expect(sheet.sections[0].pieces.map((piece) => (piece.is === "text" ? piece.text : ""))).toEqual([
-    "The Fernlea One gives 57.2 ± 1.3 W per channel, all channels driven, at 1 % THD+N and 1 kHz.",
-    "50 W would be an honest rating.",
-    "Of two claims that could be judged it keeps one and breaks one.",
+    "The Fernlea One delivers 57.2 ± 1.3 W per channel at 1 % THD+N and 1 kHz, all channels driven.",
+    "Recommended rating: 50 W per channel.",
+    "Of two claims one is met, one is not met.",
   ]);
   expect(sheet.runs.map(({ id }) => id)).toEqual(["sweep"]);
 });
@@ -94,10 +95,10 @@ test("broken claims go first, each with its word; long, with the reason", () => 
     return piece;
   };
   expect(table("short").rows.map(([printed, , word]) => [printed.text, word.text])).toEqual([
-    ["“THD 0.01 %”", "missed"],
+    ["“THD 0.01 %”", "not met"],
     ["“50 W into 8 ohms”", "met"],
   ]);
-  expect(table("long").head).toContain("Because");
+  expect(table("long").head).toContain("Why");
 });
 
 test("a block with nothing to tell says so in the preview and is left out of what leaves", () => {
@@ -185,11 +186,11 @@ test("CSV: tables and large figures, read back as they are; a formula stays text
       ),
     ),
   ).data;
-  expect(rows).toContainEqual(["Rated honestly", "An honest rating", "50", "W", ""]);
+  expect(rows).toContainEqual(["Recommended rating", "Recommended rating", "50", "W", ""]);
   expect(rows.at(-1)?.slice(2)).toEqual(["5 W", "met"]);
 });
 
-test("cards: the honest rating, then every claim with a reading, its number apart from its unit", () => {
+test("cards: the recommended rating, then every claim with a reading, its number apart from its unit", () => {
   const cards = cardsOf(facts([]));
   expect(cards.map(({ value, unit, plusMinus }) => [value, unit, plusMinus])).toEqual([
     ["50", "W", null],
@@ -199,7 +200,7 @@ test("cards: the honest rating, then every claim with a reading, its number apar
   expect(cards.map(({ tone }) => tone)).toEqual(["good", "good", "bad"]);
   const html = cardHtml(facts([]), cards[2], { size: "tall", isDark: true, fontCss: "" });
   expect(html).toContain("width:1080px;height:1920px");
-  expect(html).toContain("missed");
+  expect(html).toContain("not met");
 });
 
 test("at a third of a frame every word is still 16 px high", () => {

@@ -1,4 +1,4 @@
-import { figureText } from "@/drawing/quantityText";
+import { figureText } from "@/phrasing";
 import { amplifierLine, amplifierName, BLOCK_KINDS, type Block, type Run } from "@/records";
 import { BLOCKS } from "./blocks";
 import { HEADINGS } from "./blocks/headings";

@@ -1,4 +1,4 @@
-import type { HonestRating, SchoolReading } from "@/core/verdict";
+import type { RecommendedRating, MethodReading } from "@/core/verdict";
 import type { Charted } from "@/drawing/geometry";
 import type { Amplifier, Publication, Run, StatedPower } from "@/records";
 import type { ReadClaim } from "@/core/claim";
@@ -6,9 +6,9 @@ import type {
   AmplifierFigure,
   MeasuredSupply,
   ShownComparison,
-  ShownVerdict,
   SupplyDifference,
 } from "@/records/facts";
+import type { ShownVerdict } from "@/phrasing";
 import type { ComparisonSet } from "@/records";
 
 /** A photo that may be shown; the picture itself comes from `PictureOf`. */
@@ -24,8 +24,8 @@ export type SheetFacts = {
   /** Claims of continuous power, and all that is printed. */
   powers: readonly StatedPower[];
   stated: readonly ReadClaim[];
-  schools: readonly SchoolReading[];
-  honest: HonestRating | null;
+  ratings: readonly MethodReading[];
+  recommended: RecommendedRating | null;
   figures: readonly AmplifierFigure[];
   supplies: readonly MeasuredSupply[];
   supplyDifferences: readonly SupplyDifference[];

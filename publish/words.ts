@@ -1,14 +1,12 @@
 import { drivenText } from "@/core/claim";
 import { RUN_KINDS } from "@/core/run";
-import { formatShort, formatWithUncertainty } from "@/core/units";
+import { formatShort } from "@/core/units";
+import { uncertainText } from "@/phrasing";
 import type { Run } from "@/records";
 
 /** "13.0 ± 2.3 W" of a power and its expanded uncertainty. */
-export const wattsText = (watts: number, expanded: number | null): string => {
-  if (expanded === null || !(expanded > 0)) return `${formatShort(watts, 3)} W`;
-  const { value, uncertainty } = formatWithUncertainty(watts, expanded);
-  return `${value} ± ${uncertainty} W`;
-};
+export const wattsText = (watts: number, expanded: number | null): string =>
+  expanded === null ? `${formatShort(watts, 3)} W` : uncertainText(watts, expanded, "W");
 
 /** "Power against distortion, 4 Ω, two channels driven, 32 V brick" */
 export const runText = ({ kind, conditions, source }: Run): string =>
@@ -30,21 +28,3 @@ export const dateText = (at: string): string =>
     year: "numeric",
     timeZone: "UTC",
   }).format(new Date(at));
-
-/** "one", "two", ... "twelve", then figures. */
-export const countText = (count: number): string =>
-  [
-    "none",
-    "one",
-    "two",
-    "three",
-    "four",
-    "five",
-    "six",
-    "seven",
-    "eight",
-    "nine",
-    "ten",
-    "eleven",
-    "twelve",
-  ][count] ?? String(count);

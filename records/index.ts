@@ -177,7 +177,7 @@ export {
 export { runEvidence } from "./evidence";
 export {
   RULINGS,
-  SCHOOL_NAMES,
+  RATING_METHODS,
   type Overrule,
   type Ruling,
   type VerdictNotes,

@@ -9,7 +9,12 @@ export type ShelfClaim = {
   text: string;
   outcome: ClaimOutcome;
   sentence: string;
-  isRehearsed: boolean;
+  /** Only the simulated bench has tested it. */
+  isSimulated: boolean;
+  /** The reading that decides, its margin, and the one under other conditions where it holds only there. */
+  reading: string | null;
+  margin: string | null;
+  otherReading: string | null;
   strip: { claimedWatts: number; value: number; plusMinus: number } | null;
 };
 

@@ -1,10 +1,10 @@
 import { object, string } from "yup";
-import type { SchoolName } from "@/core/verdict";
+import type { RatingMethodName } from "@/core/verdict";
 import { listOf } from "./listOf";
 import { revision } from "./revision";
 import { trimmed } from "./text";
 
-export const SCHOOL_NAMES = [
+export const RATING_METHODS = [
   "full-band",
   "tenth-percent",
   "own-limit",
@@ -14,7 +14,7 @@ export const SCHOOL_NAMES = [
   "one-second",
   "one-minute",
   "burst",
-] as const satisfies readonly SchoolName[];
+] as const satisfies readonly RatingMethodName[];
 
 export const RULINGS = ["met", "missed", "open"] as const;
 /** What a reviewer may say against a verdict. */
@@ -39,7 +39,7 @@ export const verdictNotesSchema = object({
   /** The school of stating power that goes first in this house; the sternest where none is chosen. */
   house: string()
     .nullable()
-    .oneOf([...SCHOOL_NAMES, null] as const)
+    .oneOf([...RATING_METHODS, null] as const)
     .defined()
     .default(null),
 });
@@ -48,5 +48,5 @@ export type Overrule = { claim: string; says: Ruling; reason: string; at: string
 export type VerdictNotes = {
   revision?: number;
   overrules: Overrule[];
-  house: SchoolName | null;
+  house: RatingMethodName | null;
 };

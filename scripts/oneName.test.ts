@@ -3,7 +3,7 @@ import { join, resolve } from "node:path";
 
 const ROOT = resolve(__dirname, "..");
 const ROOMS = [
-  ...["archive", "bench", "cli", "core", "demo", "drawing", "pipeline"],
+  ...["archive", "bench", "cli", "core", "demo", "drawing", "phrasing", "pipeline"],
   ...["publish", "records", "server", "store", "ui", "workers"],
 ];
 /** Tests and what helps them speak of one thing only; the steps of a migration are named by the library that takes them. */

@@ -13,6 +13,7 @@ const ROOMS = [
   "core",
   "demo",
   "drawing",
+  "phrasing",
   "pipeline",
   "publish",
   "records",

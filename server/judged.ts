@@ -1,13 +1,13 @@
 import "server-only";
 import type { Knex } from "knex";
 import {
-  honestRating,
+  recommendedRating,
   judge,
   JUDGE_VERSION,
-  ratingSchools,
+  ratingsByMethod,
   type Evidence,
-  type HonestRating,
-  type SchoolReading,
+  type RecommendedRating,
+  type MethodReading,
 } from "@/core/verdict";
 import { runEvidence, type RunEntry } from "@/records";
 import {
@@ -17,20 +17,19 @@ import {
   onThisBench,
   foundLimits,
   measuredSupplies,
-  shownVerdict,
   type AmplifierFigure,
   type FoundLimit,
   type MeasuredSupply,
-  type ShownVerdict,
 } from "@/records/facts";
+import { shownVerdict, type ShownVerdict } from "@/phrasing";
 import { evidenceRevision, findRuns } from "@/store";
 import type { AmplifierRecords } from "./readAmplifier";
 
 /** What the judge says of an amplifier. */
 export type Judgement = {
   verdicts: readonly ShownVerdict[];
-  schools: readonly SchoolReading[];
-  honest: HonestRating | null;
+  ratings: readonly MethodReading[];
+  recommended: RecommendedRating | null;
   found: readonly FoundLimit[];
   supplies: readonly MeasuredSupply[];
   figures: readonly AmplifierFigure[];
@@ -75,19 +74,19 @@ export const judgementOf = async (db: Knex, records: AmplifierRecords): Promise<
   if (known?.stand === stand) return known.judgement;
   const evidence = (await evidenceOf(db, runs)).map((run) => onThisBench(run, records));
   const facts = amplifierFacts(records);
-  const schools = ratingSchools(evidence, facts);
-  const honest = honestRating(schools, amplifier.channelCount, verdictNotes.house);
+  const ratings = ratingsByMethod(evidence, facts);
+  const recommended = recommendedRating(ratings, amplifier.channelCount, verdictNotes.house);
   const judgement = {
     verdicts: claimsToJudge(records).map((each) =>
-      shownVerdict(each, judge(each.claim, evidence, facts)),
+      shownVerdict(each, judge(each.claim, evidence, facts), amplifier.channelCount),
     ),
-    schools,
-    honest,
+    ratings,
+    recommended,
     found: foundLimits(evidence),
     supplies: measuredSupplies(evidence, details.supplies),
     figures: amplifierFigures(
       evidence,
-      { schools, honest },
+      { ratings, recommended },
       { ...details, channelCount: amplifier.channelCount },
     ),
   };

@@ -13,7 +13,7 @@ import type { AmplifierRecords } from "./readAmplifier";
 export const sheetFacts = async (db: Knex, records: AmplifierRecords): Promise<SheetFacts> => {
   const { amplifier, publication, runs, details, comparisons, powers, loads, plan, rig } = records;
   const judgement = await judgementOf(db, records);
-  const { verdicts, schools, honest, figures, supplies } = judgement;
+  const { verdicts, ratings, recommended, figures, supplies } = judgement;
   const wanted = publication.blocks.map(({ setId }) => setId);
   const shownSets = comparisons.sets.filter(({ id }) => wanted.includes(id));
   const { maker, model, kind, topology, year, channelCount } = amplifier;
@@ -24,8 +24,8 @@ export const sheetFacts = async (db: Knex, records: AmplifierRecords): Promise<S
     verdicts,
     powers,
     stated: claimsToJudge(records).map(({ claim }) => claim),
-    schools,
-    honest,
+    ratings,
+    recommended,
     figures,
     supplies,
     supplyDifferences: supplies.length > 0 ? supplyDifferences(supplies, details.supplies) : [],
@@ -63,11 +63,11 @@ const leadingRuns = (runs: readonly RunEntry[]): string[] => {
   });
 };
 
-/** Runs that figures, schools, supplies and verdicts come from. */
-const referredRuns = ({ verdicts, schools, figures, supplies }: Judgement): string[] =>
+/** Runs that figures, ratings, supplies and verdicts come from. */
+const referredRuns = ({ verdicts, ratings, figures, supplies }: Judgement): string[] =>
   [
     ...verdicts.map(({ reading }) => reading?.run?.id),
-    ...schools.map(({ reading }) => reading?.runId),
+    ...ratings.map(({ reading }) => reading?.runId),
     ...figures.map(({ runId }) => runId),
     ...supplies.flatMap(({ outputs }) => outputs.map(({ runId }) => runId)),
   ].flatMap((id) => id ?? []);

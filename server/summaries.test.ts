@@ -76,14 +76,12 @@ test("claims are judged by every run that was not struck out", async () => {
     struck: { reason: "a clip slipped", at: "" },
     overruled: [],
   });
-  const { verdicts, schools, honest } = await judged();
+  const { verdicts, ratings, recommended } = await judged();
   expect(verdicts.map(({ outcome }) => outcome)).toEqual(["met", "met", "missed", "not-tested"]);
   expect(verdicts[0].reading?.run?.id).toBe(runs[0].id);
-  expect(verdicts[3].evidence.every(({ why }) => why?.startsWith("made into another load"))).toBe(
-    true,
-  );
-  expect(schools.some(({ reading }) => reading !== null)).toBe(true);
-  expect(honest?.powerWatts).toBeGreaterThan(60);
+  expect(verdicts[3].evidence.every(({ text }) => text.includes("another load:"))).toBe(true);
+  expect(ratings.some(({ reading }) => reading !== null)).toBe(true);
+  expect(recommended?.powerWatts).toBeGreaterThan(60);
 });
 
 test("lines of the sheet are judged beside the claims, and what was taken from it is not judged twice", async () => {
@@ -116,7 +114,10 @@ test("lines of the sheet are judged beside the claims, and what was taken from i
     "not-tested",
     "not-tested",
   ]);
-  expect(verdicts[0].filledIn).toContain("the distortion limit");
+  expect(verdicts[0].details).toContainEqual({
+    label: "Filled in by the reviewer, not printed",
+    text: expect.stringContaining("the distortion limit"),
+  });
 });
 
 test("a summary follows what it depends on: a claim, a run, a reading that is struck out, what was weighed", async () => {

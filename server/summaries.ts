@@ -2,7 +2,8 @@ import "server-only";
 import type { Knex } from "knex";
 import { JUDGE_VERSION } from "@/core/verdict";
 import type { ClaimCounts, ShelfClaim } from "@/records";
-import { groupOf, isJudged, type ShownVerdict } from "@/records/facts";
+import type { ShownVerdict } from "@/phrasing";
+import { groupOf, isJudged } from "@/records/facts";
 import {
   evidenceRevision,
   findSummaries,
@@ -71,7 +72,7 @@ const summarise = async (db: Knex, id: string): Promise<Summary<AmplifierSummary
   const summary = {
     ...knownBy(worst),
     claimedWatts: largest(records?.powers.map(({ powerWatts }) => powerWatts) ?? []),
-    honestWatts: judgement?.honest?.powerWatts ?? null,
+    honestWatts: judgement?.recommended?.powerWatts ?? null,
     judged: verdicts
       .filter(isJudged)
       .map(({ claimKind, outcome }) => ({ kind: claimKind, outcome })),
@@ -105,13 +106,17 @@ const shelfClaim = ({
   words,
   outcome,
   sentence,
-  rehearsed,
+  simulated,
   reading,
+  otherReading,
 }: ShownVerdict): ShelfClaim => ({
   text: words,
   outcome,
   sentence,
-  isRehearsed: outcome === "not-tested" && rehearsed !== null,
+  isSimulated: outcome === "not-tested" && simulated !== null,
+  reading: reading?.text ?? null,
+  margin: reading?.margin ?? null,
+  otherReading,
   strip: reading?.strip ?? null,
 });
 

@@ -8,15 +8,31 @@ import {
 } from "@/core/claim";
 import { powerRatioToDb } from "@/core/units";
 import {
-  combined,
-  honestRating,
+  recommendedRating,
   judge,
-  ratingSchools,
+  ratingsByMethod,
   type AmplifierFacts,
   type ClaimToJudge,
   type ClaimFinding,
   type Verdict,
 } from "@/core/verdict";
+import {
+  budgetShares,
+  conditionTexts,
+  contradictionText,
+  differencesText,
+  evidenceReasonText,
+  headlineText,
+  improvementText,
+  noteText,
+  placeText,
+  ratingMethodLabel,
+  ratingMethodSource,
+  recommendedRatingSentence,
+  settlingText,
+  simulatedText,
+  verdictHeadline,
+} from "@/phrasing";
 import { isStated } from "@/records";
 import { UsageError } from "../arguments";
 import { checkedCase, type CaseFile } from "./caseFile";
@@ -36,12 +52,24 @@ export const judgeCase = async (words: readonly string[]): Promise<object> => {
     sizeMetres: content.amplifier.sizeMetres ?? [],
     claims,
   };
-  const schools = ratingSchools(evidence, facts);
+  const { channelCount } = facts;
+  const ratings = ratingsByMethod(evidence, facts);
+  const rating = recommendedRating(ratings, content.amplifier.channels);
   return {
-    claims: claims.map((claim) => printedVerdict(claim, judge(claim, evidence, facts))),
+    claims: claims.map((claim) =>
+      printedVerdict(claim, judge(claim, evidence, facts), channelCount),
+    ),
     unread,
-    schools,
-    honestRating: honestRating(schools, content.amplifier.channels),
+    schools: ratings.map(({ limit, ...each }) => ({
+      ...each,
+      label: ratingMethodLabel(each.name, limit),
+      source: ratingMethodSource(each.name),
+    })),
+    honestRating: rating && {
+      powerWatts: rating.powerWatts,
+      school: rating.method,
+      sentence: recommendedRatingSentence(rating, channelCount),
+    },
   };
 };
 
@@ -87,8 +115,13 @@ const completed = (claim: ReadClaim, filledIn: FilledIn): ClaimToJudge => {
   return made;
 };
 
-const printedVerdict = (claim: ClaimToJudge, verdict: Verdict): object => {
-  const { finding, ...rest } = verdict;
+const printedVerdict = (
+  claim: ClaimToJudge,
+  verdict: Verdict,
+  channelCount: number | null,
+): object => {
+  const { finding, asPrinted, ...rest } = verdict;
+  const judged = { claim, channelCount };
   return {
     printedText: claim.printedText,
     stated: claim.stated,
@@ -98,36 +131,50 @@ const printedVerdict = (claim: ClaimToJudge, verdict: Verdict): object => {
     outcome: rest.outcome,
     probability: rest.probability === null ? null : Number(rest.probability.toFixed(6)),
     reading: finding && printedReading(finding),
+    readingAsPrinted: asPrinted && printedReading(asPrinted),
     margin: finding && printedMargin(finding),
-    budget: finding ? printedBudget(finding) : [],
-    evidence: rest.evidence,
-    conflicts: rest.conflicts,
-    rehearsed: rest.rehearsed,
+    budget: finding ? budgetShares(finding.reading.budget) : [],
+    evidence: rest.evidence.map(({ matches, why, ...note }) => ({
+      ...note,
+      matches: matches.map((match) => ({ ...match, ...conditionTexts(match) })),
+      why: why && evidenceReasonText(why),
+    })),
+    conflicts: rest.conflicts.map((conflict) => ({
+      runIds: conflict.runIds,
+      differs: differencesText(conflict.differs),
+      sentence: contradictionText(conflict),
+    })),
+    rehearsed: rest.rehearsed && {
+      outcome: rest.rehearsed.outcome,
+      sentence: simulatedText(judged, rest.rehearsed),
+    },
     nearest: rest.nearest,
-    lever: rest.lever,
-    wouldSettle: rest.wouldSettle,
-    sentence: rest.sentence,
+    lever: rest.lever && improvementText(rest.lever),
+    wouldSettle: rest.wouldSettle && {
+      kind: rest.wouldSettle.kind,
+      text: settlingText(rest.wouldSettle.run),
+      loadOhms: rest.wouldSettle.loadOhms,
+      channelsDriven: rest.wouldSettle.channelsDriven,
+    },
+    sentence: headlineText(verdictHeadline(judged, verdict)),
   };
 };
 
-const printedReading = ({
-  reading,
-  expandedUncertainty,
-  channelIndex,
-  evidence,
-  limit,
-}: ClaimFinding) => ({
-  value: reading.value,
-  quantity: reading.quantity,
-  expandedUncertainty,
-  between: reading.between,
-  bound: reading.bound,
-  limit,
-  channel: channelIndex,
-  run: evidence.id,
-  where: reading.where,
-  notes: reading.notes,
-});
+const printedReading = (finding: ClaimFinding) => {
+  const { reading, expandedUncertainty, channelIndex, evidence, limit } = finding;
+  return {
+    value: reading.value,
+    quantity: reading.quantity,
+    expandedUncertainty,
+    between: reading.between,
+    bound: reading.bound,
+    limit,
+    channel: channelIndex,
+    run: evidence.id,
+    where: placeText(finding),
+    notes: reading.notes.flatMap((note) => noteText(note) ?? []),
+  };
+};
 
 const printedMargin = ({ reading, limit, margin }: ClaimFinding) => ({
   value: margin,
@@ -138,14 +185,3 @@ const printedMargin = ({ reading, limit, margin }: ClaimFinding) => ({
       ? powerRatioToDb(reading.value / limit.value)
       : null,
 });
-
-/** Each line with its share of the variance, the largest first. */
-const printedBudget = ({ reading: { budget } }: ClaimFinding) => {
-  const { stdUncertainty } = combined(budget);
-  return budget
-    .map((line) => ({
-      ...line,
-      share: stdUncertainty > 0 ? (line.contribution / stdUncertainty) ** 2 : 0,
-    }))
-    .toSorted((a, b) => b.share - a.share);
-};

@@ -1,9 +1,5 @@
-import { drivenText } from "../claim";
-import { RUN_KINDS } from "../run";
-import { formatHertz, formatSignificant } from "../units";
-import { byWeight, isConclusive, weightiest, type Word } from "./findings";
-import { readingText } from "./readingText";
-import type { Contradiction, Evidence, ClaimFinding } from "./types";
+import { byWeight, isConclusive, weightiest, type RunFindings } from "./findings";
+import type { Contradiction, Evidence, ClaimFinding, RunDifference } from "./types";
 
 /** Conditions that agree but for how they are met, so that two readings should be the same. */
 const isAlike = ({ matches }: ClaimFinding): boolean =>
@@ -14,9 +10,9 @@ const isAlike = ({ matches }: ClaimFinding): boolean =>
  * claim: each that contradicts the one that decides.
  * @see ISO/IEC 17043:2010, B.3.1.3 (E_n number above one); from memory
  */
-export const conflictsIn = (words: readonly Word[]): Contradiction[] => {
+export const conflictsIn = (runs: readonly RunFindings[]): Contradiction[] => {
   const byChannel = new Map<number, ClaimFinding[]>();
-  for (const { findings } of words)
+  for (const { findings } of runs)
     for (const finding of findings) {
       if (!isComparable(finding)) continue;
       const known = byChannel.get(finding.channelIndex);
@@ -33,7 +29,7 @@ export const conflictsIn = (words: readonly Word[]): Contradiction[] => {
   }
   const found = new Map<string, Contradiction>();
   for (const [first, finding] of apart.sort(([, a], [, b]) => byWeight(a, b))) {
-    if (found.size >= MOST_TOLD) break;
+    if (found.size >= MOST_SHOWN) break;
     const key = `${first.evidence.id} ${finding.evidence.id}`;
     if (!found.has(key)) found.set(key, conflictOf(first, finding));
   }
@@ -45,16 +41,13 @@ const isComparable = (finding: ClaimFinding): boolean =>
   finding.proves && finding.refutes && finding.reading.bound === null && isAlike(finding);
 
 /** More than these nobody reads. */
-const MOST_TOLD = 8;
+const MOST_SHOWN = 8;
 
-const conflictOf = (first: ClaimFinding, other: ClaimFinding): Contradiction => {
-  const differs = differences(first.evidence, other.evidence);
-  return {
-    runIds: [first.evidence.id, other.evidence.id],
-    differs,
-    sentence: `Two runs do not agree: ${readingText(first)} and ${readingText(other)}, further apart than both uncertainties. What differs: ${differs}.`,
-  };
-};
+const conflictOf = (first: ClaimFinding, other: ClaimFinding): Contradiction => ({
+  runIds: [first.evidence.id, other.evidence.id],
+  readings: [first, other],
+  differs: differences(first.evidence, other.evidence),
+});
 
 const areApart = (a: ClaimFinding, b: ClaimFinding): boolean => {
   const gap = Math.max(
@@ -64,22 +57,16 @@ const areApart = (a: ClaimFinding, b: ClaimFinding): boolean => {
   return gap > 0 && gap ** 2 > a.expandedUncertainty ** 2 + b.expandedUncertainty ** 2;
 };
 
-/** What two runs have not in common, in words. */
-const differences = (a: Evidence, b: Evidence): string => {
-  const told: [string, string][] = [
-    [RUN_KINDS[a.kind].title, RUN_KINDS[b.kind].title],
-    [a.source, b.source],
-    [ohmsText(a), ohmsText(b)],
-    [drivenText(a.channelsDriven), drivenText(b.channelsDriven)],
-    [toneText(a), toneText(b)],
-    [a.takenAt.slice(0, 16), b.takenAt.slice(0, 16)],
+/** The conditions that two runs do not share. */
+const differences = (a: Evidence, b: Evidence): RunDifference[] => {
+  const all: RunDifference[] = [
+    { condition: "kind", values: [a.kind, b.kind] },
+    { condition: "source", values: [a.source, b.source] },
+    { condition: "loads", values: [loadsOf(a), loadsOf(b)] },
+    { condition: "channels", values: [a.channelsDriven, b.channelsDriven] },
+    { condition: "frequency", values: [a.frequencyHz, b.frequencyHz] },
   ];
-  const apart = told.flatMap(([one, other]) => (one === other ? [] : [`${one} and ${other}`]));
-  return apart.length > 0 ? apart.join("; ") : "nothing that was declared";
+  return all.filter(({ values: [one, other] }) => String(one) !== String(other));
 };
 
-const ohmsText = ({ channels }: Evidence): string =>
-  `${channels.map(({ loadOhms }) => formatSignificant(loadOhms, 3)).join("/")} Ω`;
-
-const toneText = ({ frequencyHz }: Evidence): string =>
-  frequencyHz === null ? "" : formatHertz(frequencyHz, 3);
+const loadsOf = ({ channels }: Evidence): number[] => channels.map(({ loadOhms }) => loadOhms);

@@ -1,5 +1,5 @@
-import { decisionOf, sureBy } from "./decision";
-import type { ChannelWord } from "./findings";
+import { decisionOf, probabilityBy } from "./decision";
+import type { ChannelFinding } from "./findings";
 import { run } from "./testing/evidence";
 import type { ClaimFinding, LimitStatus } from "./types";
 
@@ -9,7 +9,7 @@ const channel = (
   watts: number,
   status: LimitStatus,
   given: Partial<ClaimFinding> = {},
-): ChannelWord => ({
+): ChannelFinding => ({
   channelIndex,
   status,
   finding: {
@@ -29,7 +29,7 @@ const channel = (
         },
       ],
       bound: null,
-      where: "",
+      place: { code: "clip-onset" },
       notes: [],
     },
     limit: { direction: "at-least", value: 50 },
@@ -47,7 +47,12 @@ const met = (index: number, watts = 60) => channel(index, watts, "met");
 
 test("met where as many as are asked meet it, by the weakest of them", () => {
   const decision = decisionOf([met(0, 60), met(1, 55)], 2);
-  expect(decision).toMatchObject({ outcome: "met", unrecorded: 0, spokenOf: 2, only: null });
+  expect(decision).toMatchObject({
+    outcome: "met",
+    unrecorded: 0,
+    measuredChannels: 2,
+    only: null,
+  });
   expect(decision.finding?.channelIndex).toBe(1);
 });
 
@@ -77,7 +82,7 @@ test("closed form: a reading at its limit is too close to call, and as likely tr
 
 // JCGM 106:2012, 7.3: one standard uncertainty above the limit conforms with 84 %.
 test("how sure it is follows from margin and uncertainty", () => {
-  expect(sureBy(channel(0, 51, "open").finding)).toBeCloseTo(0.8413, 3);
+  expect(probabilityBy(channel(0, 51, "open").finding)).toBeCloseTo(0.8413, 3);
 });
 
 test.each([

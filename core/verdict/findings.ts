@@ -10,48 +10,39 @@ import type {
   ConditionMatch,
   Evidence,
   EvidenceChannel,
+  EvidenceReason,
   ClaimFinding,
   LimitStatus,
   ClaimReading,
 } from "./types";
 
-/** Which runs may speak: those that were set as the amplifier comes, or of one other setting. */
-export type Sight = {
+/** What is judged, and by which runs: those in the default setting, or in one other. */
+export type JudgingScope = {
   stated: StatedClaim;
   printedText: string;
   facts: AmplifierFacts;
   isAnySetting: boolean;
 };
 
-/** What one run says of a claim, channel by channel, or why it says nothing. */
-export type Word = {
+/** What one run shows about a claim, channel by channel, or why it shows nothing. */
+export type RunFindings = {
   evidence: Evidence;
   matches: readonly ConditionMatch[];
   findings: readonly ClaimFinding[];
   /** Why it is no evidence; null where it is. */
-  why: string | null;
+  why: EvidenceReason | null;
 };
 
 /** The condition that makes a run evidence of something else. */
 const differing = (matches: readonly ConditionMatch[]): ConditionMatch | undefined =>
   matches.find(({ match }) => match === "different");
 
-const CONDITION_WORDS: Record<ConditionMatch["condition"], string> = {
-  load: "into another load",
-  channels: "with other channels driven",
-  frequency: "at another frequency",
-  level: "at another level",
-  setting: "with another setting",
-  supply: "with another supply",
-  source: "on a loudspeaker, which only indicates",
-};
-
-/** What is read of one run, whatever is promised of it. */
+/** What is read of one run, whatever the claim promises. */
 type Reads = {
   evidence: Evidence;
   matches: readonly ConditionMatch[];
   other: ConditionMatch | undefined;
-  /** Under weaker conditions it proves nothing, under sterner ones it refutes nothing. */
+  /** Under weaker conditions it proves nothing, under stricter ones it refutes nothing. */
   canProve: boolean;
   canRefute: boolean;
   readings: readonly {
@@ -68,24 +59,24 @@ const readsBefore = remembered((_: AmplifierFacts) =>
 
 const readsOf = (
   question: Question<StatedClaim["kind"]>,
-  sight: Omit<Sight, "printedText">,
+  scope: Omit<JudgingScope, "printedText">,
   evidence: readonly Evidence[],
 ): Reads[] => {
-  const known = readsBefore(sight.facts)(evidence);
-  const conditions = Object.entries(sight.stated).filter(
+  const known = readsBefore(scope.facts)(evidence);
+  const conditions = Object.entries(scope.stated).filter(
     ([name]) => !question.promise.includes(name),
   );
-  const key = JSON.stringify([conditions, sight.isAnySetting]);
+  const key = JSON.stringify([conditions, scope.isAnySetting]);
   const found =
     known.get(key) ??
     evidence.flatMap((run) =>
-      question.kinds.includes(run.kind) ? readRun(question, sight, run, evidence) : [],
+      question.kinds.includes(run.kind) ? readRun(question, scope, run, evidence) : [],
     );
   known.set(key, found);
   return found;
 };
 
-/** Beyond this nothing near an amplifier lies: a record that was tampered with, or worked out of next to nothing. Chosen here. */
+/** No amplifier comes near this: a record that was tampered with, or a division by almost zero. */
 const MOST = 1e12;
 
 const isPossible = (value: number): boolean => Math.abs(value) < MOST;
@@ -97,7 +88,7 @@ const isSensible = ({ value, between, budget }: ClaimReading): boolean =>
 
 const readRun = (
   question: Question<StatedClaim["kind"]>,
-  { stated, facts, isAnySetting }: Omit<Sight, "printedText">,
+  { stated, facts, isAnySetting }: Omit<JudgingScope, "printedText">,
   run: Evidence,
   evidence: readonly Evidence[],
 ): Reads[] => {
@@ -116,7 +107,7 @@ const readRun = (
   };
   const readingsOf = (channel: EvidenceChannel, others: readonly Evidence[]) =>
     question.read(stated, { evidence: run, channel, facts, others }).filter(isSensible);
-  // Of what is no evidence of this claim it matters only whether it would speak to it.
+  // Of a run that is no evidence of this claim it matters only whether it is of a kind that tests it.
   if (other)
     return run.channels.some((channel) => readingsOf(channel, []).length > 0)
       ? [{ ...about, readings: [] }]
@@ -132,23 +123,23 @@ const readRun = (
 };
 
 /**
- * What each run says of a claim under its conditions. A run that does not speak to this kind of claim is left out.
- * @param evidence runs that may speak, in any order
+ * What each run shows about a claim under its conditions. A run that does not test this kind of claim is left out.
+ * @param evidence runs that may test it, in any order
  */
-export const wordsOf = (
+export const runFindings = (
   question: Question<StatedClaim["kind"]>,
-  sight: Omit<Sight, "printedText">,
+  scope: Omit<JudgingScope, "printedText">,
   evidence: readonly Evidence[],
-): Word[] => {
-  const limit = question.limit(sight.stated, sight.facts);
-  return readsOf(question, sight, evidence).map((reads) => {
+): RunFindings[] => {
+  const limit = question.limit(scope.stated, scope.facts);
+  return readsOf(question, scope, evidence).map((reads) => {
     const { evidence: run, matches, other, readings, canProve, canRefute } = reads;
     if (other)
       return {
         evidence: run,
         matches,
         findings: [],
-        why: `made ${CONDITION_WORDS[other.condition]}: ${other.was} instead of ${other.asked}`,
+        why: { code: "other-condition" as const, match: other },
       };
     const findings: ClaimFinding[] = [];
     for (const { channelIndex, reading, uncertainty } of readings) {
@@ -206,16 +197,16 @@ const compare = (a: string, b: string): number => {
   return a < b ? -1 : 1;
 };
 
-/** What all runs together say of one channel: the weightiest that decides, else the weightiest. */
-export type ChannelWord = { channelIndex: number; status: LimitStatus; finding: ClaimFinding };
+/** What all runs together show for one channel: the weightiest that decides, else the weightiest. */
+export type ChannelFinding = { channelIndex: number; status: LimitStatus; finding: ClaimFinding };
 
 /**
  * Each channel by the runs that recorded it. Of several limits in one run the worst counts.
  * @see JCGM 106:2012, 8.3, on each channel
  */
-export const channelsOf = (words: readonly Word[]): ChannelWord[] => {
+export const channelsOf = (runs: readonly RunFindings[]): ChannelFinding[] => {
   const byChannel = new Map<number, ClaimFinding[]>();
-  for (const { findings } of words)
+  for (const { findings } of runs)
     for (const [channelIndex, worst] of worstPerRun(findings)) {
       const known = byChannel.get(channelIndex);
       if (known) known.push(...worst);
@@ -235,7 +226,7 @@ const ORDER: readonly LimitStatus[] = ["missed", "open", "met"];
 
 /** Of a run that is held against several limits, the worst on each channel; of bounds on both sides both stay. */
 const worstPerRun = (findings: readonly ClaimFinding[]): [number, ClaimFinding[]][] => {
-  // Most runs say one thing of each channel, in the order of the channels.
+  // Most runs have one finding for each channel, in the order of the channels.
   if (
     findings.every(({ channelIndex }, k) => k === 0 || channelIndex > findings[k - 1].channelIndex)
   )

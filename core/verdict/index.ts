@@ -3,38 +3,38 @@ export { channelLetter } from "./channelLetter";
 export { plainSetting, settingOf } from "./conditions";
 export { JUDGE_VERSION, judge } from "./judge";
 export { combined, judgeReading } from "./judgeReading";
-export {
-  amountText,
-  readingLimitText,
-  marginText,
-  quantityText,
-  readingText,
-  sureText,
-  trueText,
-} from "./readingText";
 export { ratedWatts } from "./rated";
 export {
-  honestRating,
-  ratingSchools,
-  type HonestRating,
-  type SchoolName,
-  type SchoolReading,
-} from "./schools";
+  ratingsByMethod,
+  recommendedRating,
+  type MethodReading,
+  type RatingMethodName,
+  type RecommendedRating,
+} from "./ratingMethods";
 export type {
   AmplifierFacts,
   BudgetLine,
+  BudgetSource,
   ClaimLimit,
   ClaimToJudge,
   ConditionMatch,
   Contradiction,
+  Decision,
   Evidence,
   EvidenceChannel,
   EvidenceNote,
+  EvidenceReason,
   EvidenceSource,
   ClaimFinding,
   ClaimOutcome,
   ClaimReading,
+  Improvement,
+  ReadingNote,
+  ReadingPlace,
   ReadingQuantity,
+  RunDifference,
   Settling,
+  SettlingRun,
+  SoftenedBy,
   Verdict,
 } from "./types";

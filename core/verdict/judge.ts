@@ -6,23 +6,24 @@ import {
   channelsOf,
   isConclusive,
   weightiest,
-  wordsOf,
-  type Sight,
-  type Word,
+  runFindings,
+  type JudgingScope,
+  type RunFindings,
 } from "./findings";
 import { judgeReading } from "./judgeReading";
 import { leverOf } from "./lever";
 import { massReading, questionOf, sizeReading, type Question } from "./questions";
-import { decisionOf, type Decision } from "./decision";
+import { decisionOf } from "./decision";
 import { softened } from "./softened";
 import { remembered } from "./remembered";
-import { sentenceOf } from "./sentence";
 import { asTotals, isOfTotal } from "./totals";
 import type {
   AmplifierFacts,
   ClaimToJudge,
+  Decision,
   Evidence,
   EvidenceNote,
+  EvidenceReason,
   ClaimFinding,
   ClaimOutcome,
   Settling,
@@ -30,10 +31,10 @@ import type {
 } from "./types";
 
 /** Raise it when verdicts change, so that those that were kept are made anew. */
-export const JUDGE_VERSION = 6;
+export const JUDGE_VERSION = 7;
 
 /**
- * Judges one claim by all the evidence there is. Runs of a real bench decide; the simulated bench only rehearses. Conditions are
+ * Judges one claim by all the evidence there is. Runs of a real bench decide; those of the simulated bench are practice. Conditions are
  * matched one by one; stronger evidence comes before weaker, what matches before what is near, then the newest that is conclusive. A
  * claim that leaves something out is judged by the nearest reading, and stays not testable as printed.
  * @param evidence every kept run that is not struck out, in any order
@@ -48,16 +49,11 @@ export const judge = (
   const typed = typedVerdict(claim, facts);
   if (typed) return typed;
   const question = questionOf(claim.stated.kind);
-  if (question === null)
-    return {
-      ...untested(claim),
-      outcome: "not-testable",
-      sentence: "Not testable: it names a supply, a condition of the other claims.",
-    };
+  if (question === null) return { ...UNTESTED, outcome: "not-testable" };
   const { real, simulated } = sorted(evidence);
   const decided = decide(question, claim, real, facts);
   const rehearsed = simulated.length > 0 ? decide(question, claim, simulated, facts) : null;
-  const isTold = rehearsed !== null && rehearsed.decision.outcome !== "not-tested";
+  const isDecided = rehearsed !== null && rehearsed.decision.outcome !== "not-tested";
   const settling = {
     ...question.settledBy(claim.stated),
     loadOhms: "loadOhms" in claim.stated ? claim.stated.loadOhms : null,
@@ -65,12 +61,12 @@ export const judge = (
   };
   return verdictOf(claim, settling, {
     ...decided,
-    rehearsal: isTold ? rehearsed.decision : null,
-    notes: [...decided.notes, ...rehearsalNotes(rehearsed?.words ?? [])],
+    rehearsal: isDecided ? rehearsed.decision : null,
+    notes: [...decided.notes, ...rehearsalNotes(rehearsed?.runs ?? [])],
   });
 };
 
-type Decided = { decision: Decision; words: readonly Word[]; notes: EvidenceNote[] };
+type Decided = { decision: Decision; runs: readonly RunFindings[]; notes: EvidenceNote[] };
 
 const decide = (
   question: Question<StatedClaim["kind"]>,
@@ -78,16 +74,16 @@ const decide = (
   evidence: readonly Evidence[],
   facts: AmplifierFacts,
 ): Decided => {
-  const sight: Sight = { stated, printedText, facts, isAnySetting: false };
+  const scope: JudgingScope = { stated, printedText, facts, isAnySetting: false };
   if (isOfTotal(stated)) {
-    const words = asTotals(wordsOf(question, sight, evidence), stated, facts);
-    const decision = decisionOf(channelsOf(words), 1);
-    return { decision, words, notes: notesOf(words, decision.finding) };
+    const runs = asTotals(runFindings(question, scope, evidence), stated, facts);
+    const decision = decisionOf(channelsOf(runs), 1);
+    return { decision, runs, notes: notesOf(runs, decision.finding) };
   }
-  const words = wordsOf(question, sight, evidence);
-  const asPrinted = decisionOf(channelsOf(words), question.channelsAsked(stated, facts));
-  const decision = softened(asPrinted, { question, sight, evidence, words });
-  return { decision, words, notes: notesOf(words, decision.finding) };
+  const runs = runFindings(question, scope, evidence);
+  const asPrinted = decisionOf(channelsOf(runs), question.channelsAsked(stated, facts));
+  const decision = softened(asPrinted, { question, scope, evidence, runs });
+  return { decision, runs, notes: notesOf(runs, decision.finding) };
 };
 
 /** An amplifier with one channel drives it or none. */
@@ -96,29 +92,29 @@ const ofOneChannel = (claim: ClaimToJudge): ClaimToJudge => {
   return { ...claim, missing, nearest: missing.length > 0 ? claim.nearest : null };
 };
 
-/** Runs of a real bench and of the simulated one, with their settings in plain words. */
+/** Runs of a real bench and of the simulated one, with their settings by name. */
 const sorted = remembered((evidence: readonly Evidence[]) => {
-  const plain = asItComes(evidence.map(plainlySet)).sort(byAge);
+  const plain = withDefaultSupply(evidence.map(withPlainSettings)).sort(byAge);
   return {
     real: plain.filter(({ source }) => source !== "simulated"),
     simulated: plain.filter(({ source }) => source === "simulated"),
   };
 });
 
-const plainlySet = (run: Evidence): Evidence => ({
+const withPlainSettings = (run: Evidence): Evidence => ({
   ...run,
   supply: plainSetting(run.supply),
   setting: plainSetting(run.setting),
 });
 
-/** Where every run names the same supply, that is the one that it comes with. */
-const asItComes = (evidence: readonly Evidence[]): Evidence[] => {
+/** Where every run names the same supply, that is the default one. */
+const withDefaultSupply = (evidence: readonly Evidence[]): Evidence[] => {
   const supplies = new Set(evidence.map(({ supply }) => supply));
   return supplies.size === 1 ? evidence.map((run) => ({ ...run, supply: "" })) : [...evidence];
 };
 
-const notesOf = (words: readonly Word[], deciding: ClaimFinding | null): EvidenceNote[] =>
-  words.map(({ evidence, matches, findings, why }) => ({
+const notesOf = (runs: readonly RunFindings[], deciding: ClaimFinding | null): EvidenceNote[] =>
+  runs.map(({ evidence, matches, findings, why }) => ({
     runId: evidence.id,
     kind: evidence.kind,
     source: evidence.source,
@@ -128,8 +124,8 @@ const notesOf = (words: readonly Word[], deciding: ClaimFinding | null): Evidenc
     use: useOf(evidence, findings, deciding),
   }));
 
-const rehearsalNotes = (words: readonly Word[]): EvidenceNote[] =>
-  notesOf(words, null).map((note) => ({
+const rehearsalNotes = (runs: readonly RunFindings[]): EvidenceNote[] =>
+  notesOf(runs, null).map((note) => ({
     ...note,
     use: note.use === "none" ? ("none" as const) : ("rehearsal" as const),
   }));
@@ -147,31 +143,25 @@ const useOf = (
   return findings.some(isAgainst) ? "contradicts" : "agrees";
 };
 
-/** Why a run that speaks to the claim leaves it open. */
-const whyOpen = (findings: readonly ClaimFinding[]): string | null => {
+/** Why a run that tests the claim leaves it open. */
+const whyOpen = (findings: readonly ClaimFinding[]): EvidenceReason | null => {
   const open = weightiest(findings, (finding) => !isConclusive(finding));
   if (!open) return null;
   const [cannot] = open.matches.filter(({ match }) => match === "weaker" || match === "stronger");
-  if (open.status !== "open" && cannot)
-    return `${cannot.was} instead of ${cannot.asked}: it can ${cannot.match === "weaker" ? "refute the claim and not prove it" : "prove the claim and not refute it"}`;
-  if (!open.proves && !open.refutes) return "doubtful, as is said beside its reading";
-  return open.reading.bound === null
-    ? "too close to the claim to decide"
-    : "it ended before the claim";
+  if (open.status !== "open" && cannot) return { code: "one-sided", match: cannot };
+  if (!open.proves && !open.refutes) return { code: "doubtful" };
+  return { code: open.reading.bound === null ? "within-uncertainty" : "ended-below-claim" };
 };
 
-const untested = (claim: ClaimToJudge): Verdict => ({
-  outcome: "not-tested",
-  probability: null,
-  finding: null,
+const UNTESTED: Verdict = {
+  ...decisionOf([], null),
   evidence: [],
   conflicts: [],
   rehearsed: null,
   nearest: null,
   lever: null,
   wouldSettle: null,
-  sentence: `Not tested yet: ${claim.printedText}`,
-});
+};
 
 /** Mass and size are what the reviewer weighed and measured. */
 const typedVerdict = (claim: ClaimToJudge, facts: AmplifierFacts): Verdict | null => {
@@ -181,11 +171,7 @@ const typedVerdict = (claim: ClaimToJudge, facts: AmplifierFacts): Verdict | nul
     stated.kind === "mass"
       ? massReading(stated, facts.massKilograms)
       : sizeReading(stated, facts.sizeMetres);
-  if (!reading?.limit)
-    return {
-      ...untested(claim),
-      sentence: `Not tested yet: ${stated.kind === "mass" ? "weigh it" : "measure it"}, and type it in on the Brief.`,
-    };
+  if (!reading?.limit) return UNTESTED;
   const judged = judgeReading(reading, reading.limit);
   const finding: ClaimFinding = {
     ...judged,
@@ -197,26 +183,15 @@ const typedVerdict = (claim: ClaimToJudge, facts: AmplifierFacts): Verdict | nul
     channelIndex: 0,
     evidence: TYPED,
   };
-  const outcome: ClaimOutcome = judged.status === "open" ? "too-close" : judged.status;
-  const decision: Decision = {
-    outcome,
-    finding,
-    probability: judged.probability,
-    unrecorded: 0,
-    spokenOf: 0,
-    missedChannels: [],
-    only: null,
-  };
   return {
-    ...untested(claim),
-    outcome,
+    ...UNTESTED,
+    outcome: judged.status === "open" ? "too-close" : judged.status,
     finding,
     probability: judged.probability,
-    sentence: sentenceOf(claim, decision),
   };
 };
 
-/** What stands for the run of a figure that was typed in on the Brief. */
+/** In place of the run, for a figure that was entered on the Brief. */
 const TYPED: Evidence = {
   id: "brief",
   kind: "listening-level",
@@ -237,31 +212,19 @@ const OPEN: readonly ClaimOutcome[] = ["not-tested", "too-close"];
 const verdictOf = (
   claim: ClaimToJudge,
   settled: Settling,
-  { decision, words, notes, rehearsal }: Decided & { rehearsal: Decision | null },
+  { decision, runs, notes, rehearsal }: Decided & { rehearsal: Decision | null },
 ): Verdict => {
   const isTestable = claim.missing.length === 0;
-  const said = sentenceOf(claim, decision, settled.text);
-  const isRehearsedOnly =
-    decision.outcome === "not-tested" && decision.finding === null && rehearsal !== null;
-  const rehearsed = rehearsal && {
-    outcome: rehearsal.outcome,
-    sentence: sentenceOf(claim, rehearsal, settled.text, true),
-  };
-  const sentence = isRehearsedOnly
-    ? `Not tested yet, only rehearsed on the simulated bench. ${rehearsed?.sentence}`
-    : said;
   return {
+    ...decision,
     outcome: isTestable ? decision.outcome : "not-testable",
-    probability: decision.probability,
-    finding: decision.finding,
     evidence: notes,
-    conflicts: conflictsIn(words),
-    rehearsed,
+    conflicts: conflictsIn(runs),
+    rehearsed: rehearsal,
     nearest: isTestable
       ? null
-      : { reading: claim.nearest ?? "the nearest reading", outcome: decision.outcome },
+      : { reading: claim.nearest ?? "", missing: claim.missing, outcome: decision.outcome },
     lever: decision.outcome === "too-close" && decision.finding ? leverOf(decision.finding) : null,
     wouldSettle: OPEN.includes(decision.outcome) ? settled : null,
-    sentence,
   };
 };

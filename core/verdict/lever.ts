@@ -1,77 +1,74 @@
-import { formatSignificant } from "../units";
 import { judgeReading } from "./judgeReading";
-import type { BudgetLine, ClaimFinding, ClaimReading } from "./types";
+import type { BudgetLine, BudgetSource, ClaimFinding, ClaimReading, Improvement } from "./types";
 
-/** What a better bench could bring a line down to, and how it is done; `null` where nothing is to be done about it. */
+/** What a better bench could bring a line of the budget down to, and how. */
 type Lever = {
-  fits(line: BudgetLine): boolean;
   /** The contribution that would be left, of a reading of so much. */
   left(line: BudgetLine, value: number): number;
-  text(finding: ClaimFinding): string;
+  improvement(finding: ClaimFinding): Improvement;
 };
 
-/** Four-wire ohms and a bench voltmeter reach a thousandth, expanded. Common practice. */
+/** Four-wire ohms and a bench voltmeter reach 0.1 %, expanded. */
 const GOOD_RATIO = 0.0005;
 
-const LEVERS: readonly Lever[] = [
-  {
-    fits: ({ source }) => source.startsWith("ohms"),
+const CALIBRATION: Lever = {
+  left: (_, value) => 2 * GOOD_RATIO * Math.abs(value),
+  improvement: () => ({ code: "calibrate-volts" }),
+};
+
+const LEVERS: Partial<Record<BudgetSource, Lever>> = {
+  "load-ohms": {
     left: (_, value) => GOOD_RATIO * Math.abs(value),
-    text: ({ evidence, channelIndex }) => {
-      const ohms = evidence.channels.find((each) => each.channelIndex === channelIndex)?.loadOhms;
-      return `measure the ${formatSignificant(ohms ?? evidence.nominalOhms, 2)} Ω load to 0.1 %`;
-    },
+    improvement: ({ evidence, channelIndex }) => ({
+      code: "measure-load",
+      loadOhms:
+        evidence.channels.find((each) => each.channelIndex === channelIndex)?.loadOhms ??
+        evidence.nominalOhms,
+    }),
   },
-  {
-    fits: ({ source }) => source === "gap between two levels",
+  "level-gap": {
     left: ({ contribution }) => contribution / 3,
-    text: ({ limit, reading }) =>
-      reading.quantity === "watts"
-        ? `two finer steps near ${formatSignificant(limit.value, 3)} W`
-        : "finer steps",
+    improvement: ({ limit, reading }) => ({
+      code: "finer-steps",
+      nearWatts: reading.quantity === "watts" ? limit.value : null,
+    }),
   },
-  {
-    fits: ({ source }) => source.startsWith("volts"),
-    left: (_, value) => 2 * GOOD_RATIO * Math.abs(value),
-    text: () => "calibrate the volts to 0.1 %",
-  },
-  {
-    fits: ({ source }) => source.startsWith("repeats"),
+  volts: CALIBRATION,
+  "volts-in-and-out": CALIBRATION,
+  "two-loads": CALIBRATION,
+  repeats: {
     left: ({ contribution }) => contribution / 3,
-    text: () => "repeat it ten times",
+    improvement: () => ({ code: "repeat" }),
   },
-  {
-    fits: ({ source }) => source.startsWith("drift"),
+  "load-drift": {
     left: ({ contribution }) => contribution / 5,
-    text: () => "cool the load, or measure its ohms hot",
+    improvement: () => ({ code: "cool-load" }),
   },
-];
+};
 
 const isDecided = (reading: ClaimReading, { limit }: ClaimFinding): boolean =>
   judgeReading(reading, limit).status !== "open";
 
 /**
- * The one thing that would decide an open reading, the largest contribution first; then a load of the claim's own ohms. Null where
- * nothing alone would do.
- * Chosen here: what a good meter reaches is common practice.
+ * The one improvement that would decide an open reading, the largest contribution first; then a load of exactly the claim's ohms. Null
+ * where nothing alone would do.
  */
-export const leverOf = (finding: ClaimFinding): string | null => {
+export const leverOf = (finding: ClaimFinding): Improvement | null => {
   const { reading } = finding;
   if (finding.status !== "open" || reading.bound !== null) return null;
   const byWeight = reading.budget.toSorted((a, b) => b.contribution - a.contribution);
   for (const heavy of byWeight) {
-    const lever = LEVERS.find((each) => each.fits(heavy));
+    const lever = LEVERS[heavy.source];
     if (!lever) continue;
     const lighter = reading.budget.map((line) =>
       line === heavy
         ? { ...line, contribution: Math.min(line.contribution, lever.left(line, reading.value)) }
         : line,
     );
-    if (isDecided({ ...reading, budget: lighter }, finding))
-      return `${lever.text(finding)}, and this would be decided`;
+    if (isDecided({ ...reading, budget: lighter }, finding)) return lever.improvement(finding);
   }
   const [low, high] = reading.between;
   return high > low && isDecided({ ...reading, between: [reading.value, reading.value] }, finding)
-    ? "measure into the very load of the claim, and this would be decided"
+    ? { code: "exact-load" }
     : null;
 };

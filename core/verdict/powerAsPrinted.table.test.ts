@@ -217,16 +217,17 @@ describe("a printed total is held against the sum of the channels", () => {
   });
 
   test("one of the channels alone neither proves nor refutes it", () => {
-    const { evidence, sentence } = nearest(sweep([120]));
-    expect(evidence[0]).toMatchObject({ use: "none", why: expect.stringContaining("no total") });
-    expect(sentence).not.toMatch(/keeps|misses/);
+    const { evidence, finding } = nearest(sweep([120]));
+    expect(evidence[0]).toMatchObject({ use: "none", why: { code: "no-total" } });
+    expect(finding).toBeNull();
   });
 
-  test("the sentence names both channels and neither alone", () => {
-    const { sentence } = nearest(sweep([80, 80]));
-    expect(sentence).toMatch(/160\.2 W .*\(80\.1 W and 80\.1 W\)/);
-    expect(sentence).not.toMatch(/on channel/);
-  });
+  test("the reading is the sum, and carries what each channel gave", () =>
+    expect(nearest(sweep([80, 80])).finding?.reading).toMatchObject({
+      value: expect.closeTo(160.2, 1),
+      isTotal: true,
+      notes: [{ code: "sum", powerWatts: [expect.closeTo(80.1, 1), expect.closeTo(80.1, 1)] }],
+    }));
 });
 
 describe("bridged", () =>

@@ -38,14 +38,14 @@ const meanOf = (repeats: readonly ClaimFinding[]): ClaimFinding => {
     budget: [
       ...newest.reading.budget,
       {
-        source: `repeats, mean of ${repeats.length}`,
+        source: "repeats" as const,
         type: "A" as const,
         distribution: "normal" as const,
         contribution: stdUncertainty,
         degreesOfFreedom: repeats.length - 1,
       },
     ],
-    notes: [...newest.reading.notes, `mean of ${repeats.length}`],
+    notes: [...newest.reading.notes, { code: "mean" as const, count: repeats.length }],
   };
   return { ...newest, reading, ...holdAgainst(reading, newest.limit) };
 };

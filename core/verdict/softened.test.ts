@@ -29,7 +29,8 @@ test("met only with another setting is said with its name, whichever is looked a
   ])
     expect(outcome(EACH, ...runs)).toMatchObject({
       outcome: "met-other-setting",
-      sentence: expect.stringContaining("high supply"),
+      only: { code: "setting", setting: "high supply" },
+      asPrinted: { status: "missed" },
     });
 });
 

@@ -1,18 +1,18 @@
-import { drivenText, isPerChannel, type StatedClaim } from "../claim";
+import { isPerChannel, type StatedClaim } from "../claim";
 import { settingOf } from "./conditions";
-import { channelsOf, wordsOf, type Sight, type Word } from "./findings";
-import { decisionOf, sureBy, type Decision } from "./decision";
+import { channelsOf, runFindings, type JudgingScope, type RunFindings } from "./findings";
+import { decisionOf, probabilityBy } from "./decision";
 import type { Question } from "./questions";
 import { remembered } from "./remembered";
 import { totalsOf } from "./totals";
-import type { Evidence, ClaimFinding } from "./types";
+import type { ClaimFinding, Decision, Evidence } from "./types";
 
 type Ways = {
   question: Question<StatedClaim["kind"]>;
-  sight: Sight;
+  scope: JudgingScope;
   evidence: readonly Evidence[];
-  /** What they say of the claim as it is printed. */
-  words: readonly Word[];
+  /** What they show about the claim as printed. */
+  runs: readonly RunFindings[];
 };
 
 /**
@@ -21,22 +21,22 @@ type Ways = {
  */
 export const softened = (asPrinted: Decision, ways: Ways): Decision => {
   if (asPrinted.outcome !== "missed" && asPrinted.outcome !== "not-tested") return asPrinted;
-  return (
-    withoutUsualSetting(asPrinted, ways) ??
+  const inAnySetting = withoutDefaultSetting(asPrinted, ways);
+  if (inAnySetting) return inAnySetting;
+  const other =
     withFewerChannels(asPrinted, ways) ??
     withOtherSetting(ways) ??
-    (asPrinted.outcome === "missed" ? (inBursts(ways) ?? asTotal(ways)) : null) ??
-    asPrinted
-  );
+    (asPrinted.outcome === "missed" ? (inBursts(ways) ?? asTotal(ways)) : null);
+  return other ? { ...other, asPrinted: asPrinted.finding } : asPrinted;
 };
 
-const decisionUnder = ({ question, sight, evidence }: Omit<Ways, "words">): Decision =>
+const decisionUnder = ({ question, scope, evidence }: Omit<Ways, "runs">): Decision =>
   decisionOf(
-    channelsOf(wordsOf(question, sight, evidence)),
-    question.channelsAsked(sight.stated, sight.facts),
+    channelsOf(runFindings(question, scope, evidence)),
+    question.channelsAsked(scope.stated, scope.facts),
   );
 
-/** The runs of each setting other than the usual, by its name. */
+/** The runs of each setting other than the default, by its name. */
 const bySetting = remembered((evidence: readonly Evidence[]): Map<string, Evidence[]> => {
   const groups = new Map<string, Evidence[]>();
   for (const run of evidence) {
@@ -48,16 +48,16 @@ const bySetting = remembered((evidence: readonly Evidence[]): Map<string, Eviden
 
 const withSettings = ({
   question,
-  sight,
+  scope,
   evidence,
 }: Ways): { name: string; decision: Decision }[] =>
   [...bySetting(evidence)].map(([name, runs]) => ({
     name,
-    decision: decisionUnder({ question, sight: { ...sight, isAnySetting: true }, evidence: runs }),
+    decision: decisionUnder({ question, scope: { ...scope, isAnySetting: true }, evidence: runs }),
   }));
 
-/** Two supplies and none of them the usual one: where both say the same, it is so with either. */
-const withoutUsualSetting = (asPrinted: Decision, ways: Ways): Decision | null => {
+/** Two supplies and neither of them the default: where the outcome is the same with both, it does not depend on them. */
+const withoutDefaultSetting = (asPrinted: Decision, ways: Ways): Decision | null => {
   if (asPrinted.finding !== null) return null;
   const decisions = withSettings(ways);
   const [first] = decisions;
@@ -74,65 +74,76 @@ const withoutUsualSetting = (asPrinted: Decision, ways: Ways): Decision | null =
 
 /** Only a channel that misses it with the others driven, and meets it without them, is held back by their number. */
 const withFewerChannels = ({ missedChannels }: Decision, ways: Ways): Decision | null => {
-  const { stated, facts } = ways.sight;
+  const { stated, facts } = ways.scope;
   if (stated.kind !== "power") return null;
   const asked = ways.question.channelsAsked(stated, facts) ?? 1;
   const counts = new Set(ways.evidence.map(({ channelsDriven }) => channelsDriven));
   for (const channelsDriven of [...counts].toSorted((a, b) => b - a)) {
     if (channelsDriven >= asked) continue;
-    const sight = { ...ways.sight, stated: { ...stated, channelsDriven } };
-    const decision = decisionUnder({ ...ways, sight });
+    const scope = { ...ways.scope, stated: { ...stated, channelsDriven } };
+    const decision = decisionUnder({ ...ways, scope });
     const isHeldBack =
       missedChannels.length === 0 ||
       (decision.finding !== null && missedChannels.includes(decision.finding.channelIndex));
     if (decision.outcome === "met" && isHeldBack)
-      return { ...decision, outcome: "met-fewer-channels", only: drivenText(channelsDriven) };
+      return {
+        ...decision,
+        outcome: "met-fewer-channels",
+        only: { code: "fewer-channels", channelsDriven },
+      };
   }
   return null;
 };
 
 const withOtherSetting = (ways: Ways): Decision | null => {
   const met = withSettings(ways).find(({ decision }) => decision.outcome === "met");
-  return met ? { ...met.decision, outcome: "met-other-setting", only: met.name } : null;
+  return met
+    ? {
+        ...met.decision,
+        outcome: "met-other-setting",
+        only: { code: "setting", setting: met.name },
+      }
+    : null;
 };
 
 const inBursts = (ways: Ways): Decision | null => {
-  const { stated } = ways.sight;
+  const { stated } = ways.scope;
   if (stated.kind !== "power" || stated.rating !== undefined) return null;
-  const sight = { ...ways.sight, stated: { ...stated, rating: "burst" as const } };
-  const decision = decisionUnder({ ...ways, sight });
+  const scope = { ...ways.scope, stated: { ...stated, rating: "burst" as const } };
+  const decision = decisionUnder({ ...ways, scope });
   return decision.outcome === "met"
-    ? { ...decision, outcome: "met-in-bursts", only: "bursts" }
+    ? { ...decision, outcome: "met-in-bursts", only: { code: "bursts" } }
     : null;
 };
 
 /**
- * The channels of one run together, each at the claim's own limit. A claim that is printed of each channel is no total, and one that
- * a channel alone comes nearer to than all together is not meant as one.
+ * The channels of one run together, each at the claim's own limit. A claim printed per channel is never a total, nor is one that a
+ * single channel comes nearer to than all together.
  */
-const asTotal = ({ sight, words }: Ways): Decision | null => {
-  if (sight.stated.kind !== "power" || sight.printedText === "" || isPerChannel(sight.printedText))
+const asTotal = ({ scope, runs }: Ways): Decision | null => {
+  if (scope.stated.kind !== "power" || scope.printedText === "" || isPerChannel(scope.printedText))
     return null;
-  const { stated } = sight;
+  const { stated } = scope;
   const claimed = stated.powerWatts;
   const isMeant = ({ status, reading, evidence: { channels } }: ClaimFinding): boolean =>
     status === "met" && reading.value ** 2 < claimed ** 2 * channels.length;
   // The newest that reaches it is looked for, and no further.
   let total: ClaimFinding | undefined;
-  for (const word of words) {
-    if (word.findings.reduce((sum, { reading }) => sum + reading.value, 0) < claimed) continue;
-    total = totalsOf([word], stated).find(isMeant);
+  for (const run of runs) {
+    if (run.findings.reduce((sum, { reading }) => sum + reading.value, 0) < claimed) continue;
+    total = totalsOf([run], stated).find(isMeant);
     if (total) break;
   }
   return total
     ? {
         outcome: "met-as-total",
         finding: total,
-        probability: sureBy(total),
+        probability: probabilityBy(total),
         unrecorded: 0,
-        spokenOf: total.evidence.channels.length,
+        measuredChannels: total.evidence.channels.length,
         missedChannels: [],
-        only: `the total of ${total.evidence.channels.length} channels`,
+        asPrinted: null,
+        only: { code: "total", channelCount: total.evidence.channels.length },
       }
     : null;
 };

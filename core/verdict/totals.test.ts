@@ -1,12 +1,12 @@
 import { isOfTotal, totalsOf } from "./totals";
 import { judge } from ".";
 import { sheet, shortSweep, sweep } from "./testing/evidence";
-import type { Word } from "./findings";
+import type { RunFindings } from "./findings";
 
 const ALL = "100 W into 8 ohms, both channels driven, 1 % THD+N";
 
 /** Findings of two channels as the judge makes them, for the sum to be taken of. */
-const wordOf = (watts: readonly number[]): Word => {
+const findingsOf = (watts: readonly number[]): RunFindings => {
   const evidence = sweep(watts);
   return {
     evidence,
@@ -21,14 +21,14 @@ const wordOf = (watts: readonly number[]): Word => {
         between: [0.99 * value, 1.01 * value] as const,
         budget: [
           {
-            source: "volts",
+            source: "volts" as const,
             type: "B" as const,
             distribution: "normal" as const,
             contribution: 0.01 * value,
             degreesOfFreedom: null,
           },
           {
-            source: "ohms",
+            source: "load-ohms" as const,
             type: "B" as const,
             distribution: "normal" as const,
             contribution: 0.002 * value,
@@ -36,7 +36,7 @@ const wordOf = (watts: readonly number[]): Word => {
           },
         ],
         bound: null,
-        where: "",
+        place: { code: "clip-onset" as const },
         notes: [],
       },
       limit: { direction: "at-least" as const, value: 50 },
@@ -52,29 +52,33 @@ const wordOf = (watts: readonly number[]): Word => {
 
 // JCGM 100:2008, 5.2.2: inputs that are off alike add up; rooted they would give 0.76 of it for equal channels.
 test("watts add up, and so does what they are off by alike, source by source", () => {
-  const [total] = totalsOf([wordOf([60, 40])], { powerWatts: 90 });
-  expect(total.reading).toMatchObject({ value: 100, isTotal: true, notes: ["60.0 W and 40.0 W"] });
+  const [total] = totalsOf([findingsOf([60, 40])], { powerWatts: 90 });
+  expect(total.reading).toMatchObject({
+    value: 100,
+    isTotal: true,
+    notes: [{ code: "sum", powerWatts: [60, 40] }],
+  });
   expect(total.reading.between).toEqual([99, 101]);
   const contributions = total.reading.budget.map((line) => [line.source, line.contribution]);
   expect(contributions).toEqual([
     ["volts", expect.closeTo(1, 9)],
-    ["ohms", expect.closeTo(0.2, 9)],
+    ["load-ohms", expect.closeTo(0.2, 9)],
   ]);
   expect(total.status).toBe("met");
 });
 
 test("there is no total of one channel, nor of a channel that was read twice", () => {
-  expect(totalsOf([wordOf([60])], { powerWatts: 50 })).toEqual([]);
-  const word = wordOf([60, 40]);
-  const twice = { ...word, findings: word.findings.map((each) => ({ ...each, channelIndex: 0 })) };
+  expect(totalsOf([findingsOf([60])], { powerWatts: 50 })).toEqual([]);
+  const run = findingsOf([60, 40]);
+  const twice = { ...run, findings: run.findings.map((each) => ({ ...each, channelIndex: 0 })) };
   expect(totalsOf([twice], { powerWatts: 50 })).toEqual([]);
 });
 
 test("at least this of one channel and at most that of another come to nothing", () => {
-  const word = wordOf([60, 40]);
-  const bounded = (bounds: readonly ("at-least" | "at-most" | null)[]): Word => ({
-    ...word,
-    findings: word.findings.map((each, k) => ({
+  const run = findingsOf([60, 40]);
+  const bounded = (bounds: readonly ("at-least" | "at-most" | null)[]): RunFindings => ({
+    ...run,
+    findings: run.findings.map((each, k) => ({
       ...each,
       reading: { ...each.reading, bound: bounds[k] },
     })),

@@ -1,28 +1,27 @@
 import type { StatedClaim } from "../claim";
-import { formatSignificant } from "../units";
-import type { Word } from "./findings";
+import type { RunFindings } from "./findings";
 import { holdAgainst } from "./judgeReading";
 import type { AmplifierFacts, BudgetLine, ClaimFinding, StatedOf } from "./types";
 
-/** A claim that is printed of all channels together. */
+/** A claim of the total of all channels. */
 export const isOfTotal = (stated: StatedClaim): stated is StatedOf<"power"> =>
   stated.kind === "power" && stated.rating === "total";
 
 /**
- * What runs say of a claim that is printed of all channels together. A run that did not record them all says nothing of their total.
+ * What runs show about a claim of the total of all channels. A run that did not record them all has no total.
  * @see totalsOf
  */
 export const asTotals = (
-  words: readonly Word[],
+  runs: readonly RunFindings[],
   stated: StatedOf<"power">,
   { channelCount }: AmplifierFacts,
-): Word[] =>
-  words.map((word) => {
-    if (word.why !== null) return word;
-    const isWhole = word.evidence.channels.length >= (channelCount ?? 2);
-    const findings = isWhole ? totalsOf([word], stated) : [];
-    const why = findings.length === 0 ? "not every channel was recorded, so it has no total" : null;
-    return { ...word, findings, why };
+): RunFindings[] =>
+  runs.map((run) => {
+    if (run.why !== null) return run;
+    const isWhole = run.evidence.channels.length >= (channelCount ?? 2);
+    const findings = isWhole ? totalsOf([run], stated) : [];
+    const why = findings.length === 0 ? { code: "no-total" as const } : null;
+    return { ...run, findings, why };
   });
 
 /**
@@ -31,10 +30,10 @@ export const asTotals = (
  * @see JCGM 100:2008, 5.2.2 (correlated input quantities), at its safe end
  */
 export const totalsOf = (
-  words: readonly Word[],
+  runs: readonly RunFindings[],
   { powerWatts }: Pick<StatedOf<"power">, "powerWatts">,
 ): ClaimFinding[] =>
-  words.flatMap(({ findings }) => {
+  runs.flatMap(({ findings }) => {
     const [first] = findings;
     const channels = new Set(findings.map(({ channelIndex }) => channelIndex));
     if (!first || channels.size < 2 || channels.size < findings.length) return [];
@@ -54,9 +53,7 @@ export const totalsOf = (
         sum((each) => each.reading.between[1]),
       ] as const,
       budget: addedUp(findings.map((each) => each.reading.budget)),
-      notes: [
-        `${findings.map((each) => formatSignificant(each.reading.value, 3)).join(" W and ")} W`,
-      ],
+      notes: [{ code: "sum" as const, powerWatts: findings.map((each) => each.reading.value) }],
     };
     const limit = { direction: "at-least" as const, value: powerWatts };
     const proves = findings.every((each) => each.proves);

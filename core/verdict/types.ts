@@ -1,6 +1,7 @@
 import type { Caution } from "../caution";
-import type { ReadClaim, StatedClaim } from "../claim";
+import type { PowerLimit, ReadClaim, StatedClaim } from "../claim";
 import type { Band } from "../distortion";
+import type { DistortionMeasure } from "../sweep";
 import type { ChannelConditions } from "../power";
 import type { ChannelResult, RunKind, RunStopReason } from "../run";
 
@@ -69,9 +70,30 @@ export type ReadingQuantity =
   | "kilograms"
   | "metres";
 
+/** What makes a reading uncertain. */
+export type BudgetSource =
+  | "volts"
+  | "load-ohms"
+  | "load-drift"
+  | "level-gap"
+  | "level-noise"
+  | "reading-noise"
+  | "rig-distortion"
+  | "channel-matching"
+  | "volts-in-and-out"
+  | "point-scatter"
+  | "recorder-flatness"
+  | "two-loads"
+  | "intermodulation-products"
+  | "mains-meter"
+  | "scale-or-tape"
+  | "repeats";
+
 /** One source of uncertainty. @see JCGM 100:2008, table H.1 (the form of a budget) */
 export type BudgetLine = {
-  source: string;
+  source: BudgetSource;
+  /** The reading does not state it, so that a cautious value stands in for it. */
+  isAssumed?: true;
   /** A: from repeated readings; B: from anything else. */
   type: "A" | "B";
   distribution: "normal" | "rectangular";
@@ -98,22 +120,67 @@ export type ClaimReading = {
   bound: "at-least" | "at-most" | null;
   /** Where the claim has several limits, the one that this reading is held against. */
   limit?: ClaimLimit;
-  /** What the sentence says of where and how. */
-  where: string;
-  /** What it adds: a bump below the limit, a load that is off. */
-  notes: readonly string[];
+  place: ReadingPlace;
+  notes: readonly ReadingNote[];
   /** A reading of a part of what is claimed can refute it and not prove it, or the other way round. */
   proves?: boolean;
   refutes?: boolean;
 };
 
+/** Where on the amplifier's curves a reading lies. */
+export type ReadingPlace =
+  /** Output at a limit of distortion; the frequency is null for the usual 1 kHz. */
+  | { code: "power-at-limit"; limit: PowerLimit; frequencyHz: number | null }
+  | { code: "power-over-band"; limit: PowerLimit; band: Band }
+  | { code: "clip-onset" }
+  /** `burst` is the length as the run names it, such as "20 ms". */
+  | { code: "burst"; burst: string }
+  | { code: "headroom"; burst: string; ratedWatts: number }
+  | { code: "distortion"; measure: DistortionMeasure; powerWatts: number | null }
+  | { code: "worst-distortion"; frequencyHz: number; powerWatts: number | null }
+  | { code: "worst-harmonics"; frequencyHz: number }
+  | { code: "noise"; weighting: StatedOf<"noise">["weighting"]; referenceWatts: number }
+  | { code: "crosstalk"; frequencyHz: number }
+  /** `at` is the level as the run names it, such as "at 1.0 W". */
+  | { code: "gain"; at: string }
+  | { code: "sensitivity"; powerWatts: number; loadOhms: number }
+  | { code: "balance" }
+  | { code: "output-impedance"; frequencyHz: number }
+  | { code: "intermodulation"; method: StatedOf<"intermodulation">["method"] }
+  | { code: "mains"; state: NonNullable<StatedOf<"consumption">["state"]> }
+  | { code: "response"; frequencyHz: number }
+  | { code: "slew" }
+  | { code: "mass" }
+  | { code: "size" };
+
+/** What else belongs to a reading. */
+export type ReadingNote =
+  | { code: "never-below-limit"; limit: PowerLimit }
+  /** Below the power that is read, distortion is above the limit once more. */
+  | { code: "bump-below"; powerWatts: number; ratio: number }
+  | { code: "most-at-limit"; limit: PowerLimit; powerWatts: number }
+  | { code: "worst-in-band"; ratio: number; frequencyHz: number }
+  | { code: "mean"; count: number }
+  | { code: "sum"; powerWatts: readonly number[] }
+  | { code: "damping-factor"; value: number; loadOhms: number }
+  | { code: "level-not-recorded" }
+  /** Null where none of the harmonics is inside the recorder's band. */
+  | { code: "harmonics-seen-to"; frequencyHz: number | null };
+
 /** How one condition of a run stands to that of the claim. */
-export type ConditionMatch = {
-  condition: "load" | "channels" | "frequency" | "level" | "setting" | "supply" | "source";
-  asked: string;
-  was: string;
+export type ConditionMatch = ConditionValues & {
   match: "same" | "stronger" | "near" | "weaker" | "different";
 };
+
+/** What the claim asks for and what the run had; null where the run does not record it. */
+type ConditionValues =
+  | { condition: "load"; asked: number; was: readonly number[] }
+  | { condition: "channels"; asked: number; was: number }
+  | { condition: "frequency"; asked: number | Band; was: number | Band | null }
+  | { condition: "level"; asked: number; was: number | null }
+  /** Empty for the default setting. */
+  | { condition: "setting" | "supply"; asked: ""; was: string }
+  | { condition: "source"; asked: "dummy-load"; was: "dummy-load" | "loudspeaker" };
 
 export type LimitStatus = "met" | "missed" | "open";
 
@@ -132,14 +199,14 @@ export type ClaimOutcome =
 export type Held = {
   status: LimitStatus;
   expandedUncertainty: number;
-  /** To spare: below nought it misses; in the reading's unit. */
+  /** Below zero the limit is not met; in the reading's unit. */
   margin: number;
 };
 
-/** The same with how sure that is: that the claim is true, by this reading; null where a bound leaves it open. */
+/** The same with the probability that the claim is true, by this reading; null where a bound leaves it open. */
 export type Judged = Held & { probability: number | null };
 
-/** One run's word on a claim, on one channel. */
+/** What one run shows about a claim, on one channel. */
 export type ClaimFinding = Held & {
   evidence: Evidence;
   channelIndex: number;
@@ -159,42 +226,102 @@ export type EvidenceNote = {
   matches: readonly ConditionMatch[];
   /** `decides`, `agrees` or `open` as it was used; `none` where it is no evidence of this claim, and `why`. */
   use: "decides" | "agrees" | "contradicts" | "open" | "rehearsal" | "none";
-  why: string | null;
+  why: EvidenceReason | null;
 };
+
+/** Why a run is no evidence of a claim, or leaves it open. */
+export type EvidenceReason =
+  | { code: "other-condition"; match: ConditionMatch }
+  /** Its conditions are weaker than the claim's, so that it can only refute; or stronger, so that it can only prove. */
+  | { code: "one-sided"; match: ConditionMatch }
+  | { code: "no-total" }
+  | { code: "doubtful" }
+  | { code: "within-uncertainty" }
+  | { code: "ended-below-claim" };
 
 /** Two runs that cannot both be right. */
 export type Contradiction = {
   runIds: readonly [string, string];
-  differs: string;
-  sentence: string;
+  readings: readonly [ClaimFinding, ClaimFinding];
+  differs: readonly RunDifference[];
 };
+
+/** A condition that two runs do not share. */
+export type RunDifference =
+  | { condition: "kind"; values: readonly [RunKind, RunKind] }
+  | { condition: "source"; values: readonly [EvidenceSource, EvidenceSource] }
+  | { condition: "loads"; values: readonly [readonly number[], readonly number[]] }
+  | { condition: "channels"; values: readonly [number, number] }
+  | { condition: "frequency"; values: readonly [number | null, number | null] };
+
+/** The one improvement that would decide an open reading. */
+export type Improvement =
+  | { code: "measure-load"; loadOhms: number }
+  /** Null where the steps are not of power. */
+  | { code: "finer-steps"; nearWatts: number | null }
+  | { code: "calibrate-volts" }
+  | { code: "repeat" }
+  | { code: "cool-load" }
+  | { code: "exact-load" };
+
+/** What a run that would decide a claim is like; null for half the rated output. */
+export type SettlingRun =
+  | { code: "sweep" | "bridged-sweep"; loadOhms: number }
+  | { code: "burst"; loadOhms: number }
+  | { code: "distortion-over-band"; band: Band; powerWatts: number | null; loadOhms: number | null }
+  | { code: "spectrum"; powerWatts: number | null; frequencyHz: number }
+  | { code: "noise"; weighting: StatedOf<"noise">["weighting"] }
+  | { code: "crosstalk"; frequencyHz: number }
+  | { code: "gain" | "balance" | "mains" | "full-power-response" }
+  | { code: "output-impedance"; frequencyHz: number }
+  | { code: "intermodulation"; powerWatts: number | null }
+  | { code: "response"; band: Band; powerWatts: number };
 
 /** A run that would decide an open claim; load and channels are null where any will do. */
 export type Settling = {
   kind: RunKind;
-  text: string;
+  run: SettlingRun;
   loadOhms: number | null;
   channelsDriven: number | null;
 };
 
-export type Verdict = {
-  outcome: ClaimOutcome;
-  /** That the claim is true; null where nothing tells. */
-  probability: number | null;
-  /** What decides, or comes nearest to it. */
-  finding: ClaimFinding | null;
+/** The condition under which a claim holds that does not hold as printed. */
+export type SoftenedBy =
+  | { code: "bursts" }
+  | { code: "fewer-channels"; channelsDriven: number }
+  | { code: "setting"; setting: string }
+  | { code: "total"; channelCount: number };
+
+export type Verdict = Decision & {
   evidence: readonly EvidenceNote[];
   conflicts: readonly Contradiction[];
-  /** How it would come out by the simulated bench; null without a run on it. */
-  rehearsed: { outcome: ClaimOutcome; sentence: string } | null;
-  /** Of a claim that leaves something out: what it was read as, and how it comes out so. */
-  nearest: { reading: string; outcome: ClaimOutcome } | null;
-  /** What would decide a reading that is too close to call; null where nothing alone would. */
-  lever: string | null;
+  /** The decision on the simulated bench; null without a run on it. */
+  rehearsed: Decision | null;
+  /** Of a claim that leaves something out: what it was read as, and the outcome for that. */
+  nearest: { reading: string; missing: readonly string[]; outcome: ClaimOutcome } | null;
+  /** What would decide a reading that lies within its uncertainty; null where nothing alone would. */
+  lever: Improvement | null;
   /** What to do next where it is open; null where it is decided. */
   wouldSettle: Settling | null;
-  /** One plain sentence with the numbers. */
-  sentence: string;
+};
+
+/** What the evidence makes of a claim. */
+export type Decision = {
+  outcome: ClaimOutcome;
+  /** The reading that the outcome rests on, or that comes nearest to deciding. */
+  finding: ClaimFinding | null;
+  /** Where the claim holds only under other conditions: the reading under the claim's own; null where there is none. */
+  asPrinted: ClaimFinding | null;
+  /** That the claim is true, by the channel that decides. */
+  probability: number | null;
+  /** How many channels must meet it and have not been recorded. */
+  unrecorded: number;
+  /** How many channels have been measured for it. */
+  measuredChannels: number;
+  /** Channels that do not meet it. */
+  missedChannels: readonly number[];
+  /** Where the claim holds only under other conditions: which. */
+  only: SoftenedBy | null;
 };
 
 /** A claim of one kind, as it was read. */

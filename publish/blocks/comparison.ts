@@ -1,5 +1,5 @@
 import { formatFixed } from "@/core/units";
-import { figureText } from "@/drawing/quantityText";
+import { figureText } from "@/phrasing";
 import {
   FIGURE_COLUMNS,
   outputDifference,

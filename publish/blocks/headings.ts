@@ -2,14 +2,14 @@ import type { BlockKind } from "@/records";
 
 /** What a block is called where the reviewer calls it nothing else. */
 export const HEADINGS: Readonly<Record<BlockKind, string>> = {
-  summary: "In short",
-  rating: "Rated honestly",
+  summary: "Summary",
+  rating: "Recommended rating",
   claims: "Claims against measurements",
   curves: "Curves",
   bursts: "Bursts and staying power",
   heat: "Heat",
   supply: "Supply",
-  comparison: "Compared",
+  comparison: "Comparison",
   photos: "Photos",
   method: "How it was measured",
   safety: "Safety",

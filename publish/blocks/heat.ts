@@ -1,5 +1,5 @@
 import { RUN_KINDS } from "@/core/run";
-import { shownFigure } from "@/drawing/quantityText";
+import { shownFigure } from "@/phrasing";
 import type { Piece, SheetFacts } from "../types";
 import { chartsOfRun } from "./curves";
 

@@ -1,35 +1,40 @@
-import type { Piece, SheetFacts } from "../types";
-import { wattsText } from "../words";
 import { formatShort } from "@/core/units";
+import { ratingMethodLabel, recommendedRatingText, uncertainText } from "@/phrasing";
+import type { Piece, SheetFacts } from "../types";
 
-/** The honest rating, large; long, what every school makes of the same amplifier. */
-export const ratingBlock = ({ honest, schools }: SheetFacts, form: "short" | "long"): Piece[] => [
-  ...(honest
+/** The recommended rating, large; the long form adds the power by every rating method. */
+export const ratingBlock = (
+  { recommended, ratings, amplifier }: SheetFacts,
+  form: "short" | "long",
+): Piece[] => [
+  ...(recommended
     ? [
         {
           is: "figure",
-          label: "An honest rating",
-          value: formatShort(honest.powerWatts, 3),
+          label: "Recommended rating",
+          value: formatShort(recommended.powerWatts, 3),
           unit: "W",
           plusMinus: null,
-          words: honest.sentence,
+          words: recommendedRatingText(recommended, amplifier.channelCount),
           runId:
-            schools.find(({ name, driven }) => name === honest.school && driven === "all")?.reading
-              ?.runId ?? null,
+            ratings.find(({ name, driven }) => name === recommended.method && driven === "all")
+              ?.reading?.runId ?? null,
         } as const,
       ]
     : []),
-  ...(form === "long" ? schoolsTable(schools) : []),
+  ...(form === "long" ? methodsTable(ratings) : []),
 ];
 
-const schoolsTable = (schools: SheetFacts["schools"]): Piece[] => {
-  const told = [...new Set(schools.filter(({ reading }) => reading).map(({ name }) => name))];
-  if (told.length === 0) return [];
+const methodsTable = (ratings: SheetFacts["ratings"]): Piece[] => {
+  const withReading = [
+    ...new Map(ratings.filter(({ reading }) => reading).map((each) => [each.name, each])).values(),
+  ];
+  if (withReading.length === 0) return [];
   const cell = (name: string, driven: "one" | "all") => {
-    const reading = schools.find((each) => each.name === name && each.driven === driven)?.reading;
+    const reading = ratings.find((each) => each.name === name && each.driven === driven)?.reading;
     return reading
       ? {
-          text: `${reading.bound === "at-least" ? "≥ " : ""}${wattsText(reading.powerWatts, reading.expandedUncertainty)}${reading.isRehearsed ? " (simulated)" : ""}`,
+          text: `${reading.bound === "at-least" ? "≥ " : ""}${uncertainText(reading.powerWatts, reading.expandedUncertainty, "W")}${reading.isRehearsed ? " (simulated)" : ""}`,
           runId: reading.runId,
         }
       : { text: "–" };
@@ -37,9 +42,9 @@ const schoolsTable = (schools: SheetFacts["schools"]): Piece[] => {
   return [
     {
       is: "table",
-      head: ["Rated by", "one channel", "all channels"],
-      rows: told.map((name) => [
-        { text: schools.find((each) => each.name === name)?.label ?? name },
+      head: ["Rating method", "One channel driven", "All channels driven"],
+      rows: withReading.map(({ name, limit }) => [
+        { text: ratingMethodLabel(name, limit) },
         cell(name, "one"),
         cell(name, "all"),
       ]),

@@ -1,16 +1,17 @@
+import { formatShort } from "@/core/units";
+import { capital, countText, uncertainText } from "@/phrasing";
 import { amplifierName } from "@/records";
 import { groupOf, isJudged } from "@/records/facts";
 import type { Piece, SheetFacts } from "../types";
-import { countText, wattsText } from "../words";
 
-/** One or two sentences: what it gives, and how many of its claims it keeps. */
+/** In a few sentences: what it delivers, the recommended rating, and how many of its claims are met. */
 export const summarySentences = ({
   amplifier,
   verdicts,
-  schools,
-  honest,
+  ratings,
+  recommended,
 }: SheetFacts): { text: string; runId: string | null }[] => {
-  const one = schools.find(
+  const one = ratings.find(
     ({ name, driven }) => name === "one-percent" && driven === "all",
   )?.reading;
   const groups = verdicts
@@ -18,28 +19,42 @@ export const summarySentences = ({
     .map(({ outcome }) => groupOf(outcome));
   const count = (group: string) => groups.filter((each) => each === group).length;
   const [met, missed, open] = ["met", "missed", "open"].map(count);
-  const channels = amplifier.channelCount > 1 ? " per channel, all channels driven" : "";
+  const isMulti = amplifier.channelCount > 1;
   return [
     ...(one
       ? [
           {
-            text: `The ${amplifierName(amplifier)} gives ${one.bound === "at-least" ? "at least " : ""}${wattsText(one.powerWatts, one.expandedUncertainty)}${channels}, at 1 % THD+N and 1 kHz${one.isRehearsed ? " (only on the simulated bench)" : ""}.`,
+            text: `The ${amplifierName(amplifier)} delivers ${one.bound === "at-least" ? "at least " : ""}${uncertainText(one.powerWatts, one.expandedUncertainty, "W")}${isMulti ? " per channel" : ""} at 1 % THD+N and 1 kHz${isMulti ? ", all channels driven" : ""}${one.isRehearsed ? " (simulated result)" : ""}.`,
             runId: one.runId,
           },
         ]
       : []),
-    ...(honest
-      ? [{ text: `${wattsText(honest.powerWatts, null)} would be an honest rating.`, runId: null }]
-      : []),
-    ...(groups.length > 0
+    ...(recommended
       ? [
           {
-            text: `Of ${countText(groups.length)} claim${groups.length === 1 ? "" : "s"} that could be judged it keeps ${countText(met)} and breaks ${countText(missed)}${open > 0 ? `; ${countText(open)} stay${open === 1 ? "s" : ""} open` : ""}.`,
+            text: `Recommended rating: ${formatShort(recommended.powerWatts)} W${isMulti ? " per channel" : ""}.`,
             runId: null,
           },
         ]
       : []),
+    ...(groups.length > 0
+      ? [{ text: countedSentence({ met, missed, open, all: verdicts.length }), runId: null }]
+      : []),
   ];
+};
+
+/** "Seven of ten claims are met, one is not met, two are open." */
+const countedSentence = ({
+  met,
+  missed,
+  open,
+  all,
+}: Record<"met" | "missed" | "open" | "all", number>): string => {
+  const untested = all - met - missed - open;
+  const are = (count: number, words: string) =>
+    `${count === 0 ? "none" : countText(count)} ${count === 1 || count === 0 ? "is" : "are"} ${words}`;
+  const rest = open + untested;
+  return `${capital(`of ${countText(all)} claim${all === 1 ? "" : "s"} ${are(met, "met")}`)}, ${are(missed, "not met")}${rest > 0 ? `, ${are(rest, "open")}` : ""}.`;
 };
 
 export const summaryBlock = (facts: SheetFacts): Piece[] =>

@@ -1,10 +1,9 @@
-import type { Evidence, SchoolReading } from "@/core/verdict";
+import type { Evidence, MethodReading } from "@/core/verdict";
 import { amplifierFigures, FIGURE_COLUMNS, type FigureColumn } from ".";
 
-const school = (name: SchoolReading["name"], powerWatts: number): SchoolReading => ({
+const byMethod = (name: MethodReading["name"], powerWatts: number): MethodReading => ({
   name,
-  label: name,
-  source: "",
+  limit: { distortionLimitRatio: 0.01, distortionMeasure: "thd-plus-noise" },
   driven: "all",
   settledBy: "power-sweep",
   reading: {
@@ -35,7 +34,10 @@ const run = (id: string, kind: string, figures: object[][], more: object = {}) =
     ...more,
   }) as unknown as Evidence;
 const WEIGHED = { massKilograms: 5, priceNow: 400, channelCount: 2 };
-const SCHOOLS = { schools: [school("one-percent", 50), school("burst", 100)], honest: null };
+const SCHOOLS = {
+  ratings: [byMethod("one-percent", 50), byMethod("burst", 100)],
+  recommended: null,
+};
 
 const told = (evidence: readonly Evidence[], weighed = WEIGHED) => {
   const figures = amplifierFigures(evidence, SCHOOLS, weighed);

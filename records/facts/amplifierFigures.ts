@@ -1,5 +1,5 @@
 import type { Figure, RunKind } from "@/core/run";
-import type { Evidence, EvidenceChannel, HonestRating, SchoolReading } from "@/core/verdict";
+import type { Evidence, EvidenceChannel, RecommendedRating, MethodReading } from "@/core/verdict";
 import type { Details } from "../details";
 import { figureNamed } from "./figureNamed";
 
@@ -37,7 +37,10 @@ type Weighed = Pick<Details, "massKilograms" | "priceNow"> & { channelCount: num
 /** What an amplifier's runs come to, a figure a column; null values where nothing tells it. */
 export const amplifierFigures = (
   evidence: readonly Evidence[],
-  { schools, honest }: { schools: readonly SchoolReading[]; honest: HonestRating | null },
+  {
+    ratings,
+    recommended,
+  }: { ratings: readonly MethodReading[]; recommended: RecommendedRating | null },
   { massKilograms, priceNow, channelCount }: Weighed,
 ): AmplifierFigure[] => {
   const ordered = evidence.toSorted(
@@ -47,7 +50,7 @@ export const amplifierFigures = (
   );
   const read = (kind: RunKind, figure: string, pick: Choice) =>
     readOf(ordered, { kind, figure, pick });
-  const watts = (school: SchoolReading["name"]): AmplifierFigure => wattsOf(schools, school);
+  const watts = (school: MethodReading["name"]): AmplifierFigure => wattsOf(ratings, school);
   const [one, tenth, burst] = [watts("one-percent"), watts("tenth-percent"), watts("burst")];
   const figures: Record<FigureColumn, AmplifierFigure> = {
     "watts-1": one,
@@ -58,7 +61,7 @@ export const amplifierFigures = (
       name: "honest",
       label: "honest",
       quantity: "watts",
-      value: honest?.powerWatts ?? null,
+      value: recommended?.powerWatts ?? null,
     },
     headroom: headroomOf(burst, one),
     snr: read("noise", "snr-a-reOneWatt", least),
@@ -99,10 +102,10 @@ const isSound = ({ cautions = [] }: EvidenceChannel, figure: string): boolean =>
   cautions.every(({ touches }) => !touches.includes(figure));
 
 const wattsOf = (
-  schools: readonly SchoolReading[],
-  school: SchoolReading["name"],
+  ratings: readonly MethodReading[],
+  school: MethodReading["name"],
 ): AmplifierFigure => {
-  const reading = schools.find(({ name, driven }) => name === school && driven === "all")?.reading;
+  const reading = ratings.find(({ name, driven }) => name === school && driven === "all")?.reading;
   return {
     name: school,
     label: school,
@@ -131,7 +134,7 @@ const sinadAt = (runs: readonly Evidence[], watts: number): AmplifierFigure =>
     { kind: "spectrum", figure: "sinad", pick: least },
   );
 
-/** Both powers are of the same schools' conditions; the ratio is told as a level. */
+/** Both powers are of the same ratings' conditions; the ratio is told as a level. */
 const headroomOf = (burst: AmplifierFigure, steady: AmplifierFigure): AmplifierFigure => {
   // Where neither was driven to its limit their ratio tells nothing.
   const isOpen = burst.bound === "at-least" && steady.bound === "at-least";

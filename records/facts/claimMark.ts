@@ -2,7 +2,13 @@ import type { StatedClaim } from "@/core/claim";
 import { isDoubtful } from "@/core/caution";
 import { RUN_KINDS } from "@/core/run";
 import { dbToAmplitudeRatio } from "@/core/units";
-import { judge, type AmplifierFacts, type ClaimToJudge, type ClaimOutcome } from "@/core/verdict";
+import {
+  judge,
+  type AmplifierFacts,
+  type ClaimFinding,
+  type ClaimOutcome,
+  type ClaimToJudge,
+} from "@/core/verdict";
 import { runEvidence, type Run } from "@/records";
 
 /** A span that a curve should stay within; null on a side that is free. In the units of the curve. */
@@ -15,11 +21,16 @@ export type ClaimBand = {
   /** Beyond its highest x nothing is claimed: the limit ends in a corner. */ isCorner?: true;
 };
 
+/** The reading proves nothing, or the claim leaves something out and is held against `finding` all the same. */
+export type MarkNote =
+  | { code: "doubtful" }
+  | { code: "missing"; missing: readonly string[]; finding: ClaimFinding | null };
+
 /** A printed claim that a run can be held against, and how it comes out; `band` is drawn on the chart of level. */
 export type ClaimMark = {
   text: string;
   status: ClaimOutcome | null;
-  /** What the claim leaves out, and what it was held against all the same. */ note: string | null;
+  note: MarkNote | null;
   band: ClaimBand | null;
 };
 
@@ -52,17 +63,16 @@ export const factsOfRun = (
   claims,
 });
 
-/** The first printed claim that this run speaks to, or null. All channels must meet it. */
+/** The first printed claim that this run tests, or null. All channels must meet it. */
 export const claimMark = (run: MarkedRun, claims: readonly ClaimToJudge[]): ClaimMark | null => {
   const read = claims.find(({ stated }) => stated.kind === RUN_KINDS[run.kind].speaksTo);
   if (!read) return null;
   const verdict = judge(read, [aloneAsEvidence(run)], factsOfRun(run, claims));
-  const reading = verdict.finding?.reading ?? null;
   const outcome = verdict.nearest?.outcome ?? verdict.outcome;
   return {
     text: read.printedText,
     status: outcome,
-    note: noteOf(read, run, reading?.where ?? null),
+    note: noteOf(read, run, verdict.finding),
     band: bandOf(read.stated),
   };
 };
@@ -70,16 +80,14 @@ export const claimMark = (run: MarkedRun, claims: readonly ClaimToJudge[]): Clai
 const noteOf = (
   { missing }: ClaimToJudge,
   { result }: MarkedRun,
-  heldAgainst: string | null,
-): string | null => {
+  finding: ClaimFinding | null,
+): MarkNote | null => {
   const [main] = result.channels[0]?.figures ?? [];
-  const isTold = result.channels.some(
+  const isCautioned = result.channels.some(
     ({ cautions = [] }) => main && isDoubtful(cautions, main.name),
   );
-  if (isTold) return "The reading is doubtful, as said beside it: it proves nothing.";
-  return missing.length === 0
-    ? null
-    : `It leaves out ${missing.join(" and ")}${heldAgainst === null ? "" : `; held here against the reading ${heldAgainst}`}.`;
+  if (isCautioned) return { code: "doubtful" };
+  return missing.length === 0 ? null : { code: "missing", missing, finding };
 };
 
 /** What of a claim can be drawn on the chart of its run. */

@@ -2,7 +2,7 @@ import { proportionInterval } from "@/core/uncertainty";
 import type { ClaimOutcome } from "@/core/verdict";
 import type { Amplifier } from "../amplifier";
 import { AMPLIFIER_KINDS } from "../amplifierKinds";
-import { groupOf } from "./shownVerdict";
+import { groupOf } from "./verdictGroups";
 
 /** Claims that a real bench has judged, counted by all that they are compared by. */
 export type JudgedCount = {

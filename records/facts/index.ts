@@ -25,7 +25,7 @@ export {
 export { shortNames } from "./memberNames";
 export type { ShownComparison, ShownMember } from "./shownComparison";
 export { memberOf, suggestedSets } from "./suggestedSets";
-export { claimMark, type ClaimBand, type ClaimMark } from "./claimMark";
+export { claimMark, type ClaimBand, type ClaimMark, type MarkNote } from "./claimMark";
 export {
   amplifierFacts,
   claimsToJudge,
@@ -34,15 +34,7 @@ export {
   type ClaimRecords,
   type JudgedText,
 } from "./claimsToJudge";
-export {
-  groupOf,
-  outcomesIn,
-  isJudged,
-  shownVerdict,
-  type ShownReading,
-  type ShownVerdict,
-  type VerdictGroup,
-} from "./shownVerdict";
+export { groupOf, outcomesIn, isJudged, type VerdictGroup } from "./verdictGroups";
 export { claimedHeat, type ClaimedHeat } from "./claimedHeat";
 export { expectedPeak, type ExpectedPeak } from "./expectedPeak";
 export { assumptionsOf, classOf, forecastFacts, supplyFor } from "./forecastFacts";

@@ -1,6 +1,6 @@
 import { validated } from "@/records";
 import { simulationSchema } from "./benchSchemas";
-import { stopTitle } from "@/drawing/stopText";
+import { stopTitle } from "@/phrasing";
 
 test.each([
   ["lastVoltsRms", "0"],

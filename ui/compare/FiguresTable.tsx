@@ -15,7 +15,7 @@ import type { ShownComparison } from "@/records/facts";
 import { held, TextField } from "../parts/fields";
 import { PageLink } from "../parts/PageLink";
 import { Panel } from "../parts/Panel";
-import { shownFigure } from "@/drawing/quantityText";
+import { shownFigure } from "@/phrasing";
 
 type Row = ShownComparison["amplifiers"][number];
 const column = createColumnHelper<Row>();

@@ -7,7 +7,7 @@ import { channelLook } from "@/drawing/channelLook";
 import { unbroken } from "../parts/unbroken";
 import { Explain } from "../words/Explain";
 import { termOfFigure } from "../words/figureTerms";
-import { shownFigure } from "@/drawing/quantityText";
+import { shownFigure } from "@/phrasing";
 
 /** A reading in the table; in a narrow column its uncertainty goes below it. */
 function FigureCell({ figure }: { figure: Figure }) {

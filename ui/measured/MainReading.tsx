@@ -2,6 +2,7 @@ import { Box, HStack, Text } from "@chakra-ui/react";
 import { claimText } from "@/core/claim";
 import { RUN_KINDS } from "@/core/run";
 import { channelLetter } from "@/core/verdict";
+import { markNoteText } from "@/phrasing";
 import type { StatedPower, Run } from "@/records";
 import type { RunReadings } from "@/records/facts";
 import { channelLook } from "@/drawing/channelLook";
@@ -12,7 +13,7 @@ import { unbroken } from "../parts/unbroken";
 import { Explain } from "../words/Explain";
 import { termOfFigure } from "../words/figureTerms";
 import { VerdictWord } from "../verdict/VerdictWord";
-import { shownFigure } from "@/drawing/quantityText";
+import { shownFigure } from "@/phrasing";
 
 /** The main reading of each channel, large; what it says; and how the claim comes out by it. */
 export function MainReading({
@@ -70,7 +71,7 @@ export function MainReading({
           </HStack>
           {mark.note && (
             <Text color="muted" fontSize="13.5px">
-              {mark.note}
+              {markNoteText(mark.note)}
             </Text>
           )}
         </Box>

@@ -9,7 +9,7 @@ import { Panel } from "../parts/Panel";
 import { Cautions } from "./Cautions";
 import { FigureTable } from "./FigureTable";
 import { ClaimChoice, MainReading } from "./MainReading";
-import { figureText } from "@/drawing/quantityText";
+import { figureText } from "@/phrasing";
 import { RunPictures } from "./RunPictures";
 import { RunRemarks } from "./RunRemarks";
 import { StopPanel } from "./StopPanel";

@@ -3,7 +3,7 @@ import { Box, HStack } from "@chakra-ui/react";
 import { yupResolver } from "@hookform/resolvers/yup";
 import { useForm } from "react-hook-form";
 import type { RunStopReason } from "@/core/run";
-import { STOP_TITLES } from "@/drawing/stopText";
+import { STOP_TITLES } from "@/phrasing";
 import { stopJudgementSchema, type Run } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { ChoiceField, FormMessage, TextField } from "../parts/fields";

@@ -9,7 +9,7 @@ import { channelLook } from "@/drawing/channelLook";
 import { ActionButton } from "../parts/ActionButton";
 import { fetched } from "../parts/fetched";
 import { unbroken } from "../parts/unbroken";
-import { stopTitle } from "@/drawing/stopText";
+import { stopTitle } from "@/phrasing";
 import type { StopJudgementFormProps } from "./StopJudgementForm";
 
 const StopJudgementForm = fetched<StopJudgementFormProps>(() =>

@@ -5,7 +5,7 @@ import { channelOf, figureOf, measuredRun } from "@/records/testing/measuredRun"
 import { chartsOf } from "@/drawing/chartsOf";
 import { claimMark } from "@/records/facts";
 import { conditionsLine } from "./conditionsLine";
-import { figureText } from "@/drawing/quantityText";
+import { figureText } from "@/phrasing";
 import { repeatStatistics } from "@/records/facts";
 
 describe("readings as text", () => {

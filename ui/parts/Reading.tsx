@@ -20,14 +20,14 @@ export function Reading({ value, unit, plusMinus, size = "large" }: ReadingProps
       >
         {value}
       </Box>
-      <Text as="span" fontSize={size === "large" ? "19px" : "15px"} fontWeight={600}>
-        {unit}
-      </Text>
       {plusMinus !== undefined && (
         <Text as="span" fontSize={size === "large" ? "16px" : "14px"} color="muted">
           ± {plusMinus}
         </Text>
       )}
+      <Text as="span" fontSize={size === "large" ? "19px" : "15px"} fontWeight={600}>
+        {unit}
+      </Text>
     </HStack>
   );
 }

@@ -1,9 +1,11 @@
 import { Box, Flex, HStack, Text } from "@chakra-ui/react";
 import { format } from "date-fns";
-import { formatFixed, formatShort, formatWithUncertainty } from "@/core/units";
+import { formatShort } from "@/core/units";
+import { percentText } from "@/phrasing";
 import type { Passage, ShelfRow } from "@/records";
 import { ClaimStrip } from "../charts/ClaimStrip";
 import { PageLink } from "../parts/PageLink";
+import { ShownNumber } from "../parts/ShownNumber";
 import { unbroken } from "../parts/unbroken";
 import { VerdictWord } from "../verdict/VerdictWord";
 
@@ -136,7 +138,7 @@ function Found({
 }
 
 export function ClaimCell({ row: { claim, counts } }: { row: ShelfRow }) {
-  if (!claim) return <Text color="muted">no claim written down yet</Text>;
+  if (!claim) return <Text color="muted">No claims yet</Text>;
   return (
     <Box maxW="260px" minW="150px">
       <Text lineHeight={1.35}>{unbroken(claim.text)}</Text>
@@ -144,7 +146,7 @@ export function ClaimCell({ row: { claim, counts } }: { row: ShelfRow }) {
         <Text fontSize="14px" color="muted">
           {counts.judged === 0
             ? `and ${counts.claims - 1} more`
-            : `${counts.kept} of ${counts.claims} claims kept`}
+            : `claims met: ${counts.kept} of ${counts.claims}`}
         </Text>
       )}
     </Box>
@@ -153,44 +155,49 @@ export function ClaimCell({ row: { claim, counts } }: { row: ShelfRow }) {
 
 export function VerdictCell({ row: { claim } }: { row: ShelfRow }) {
   if (!claim) return null;
-  const { strip, outcome, isRehearsed, sentence } = claim;
-  if (!strip)
+  const { strip, outcome, isSimulated, reading, margin, otherReading, sentence } = claim;
+  if (reading === null)
     return (
       <Box>
         <VerdictWord status={outcome} />
-        {isRehearsed && (
+        {isSimulated && (
           <Text fontSize="13.5px" color="muted">
-            rehearsed only
+            simulated only
           </Text>
         )}
       </Box>
     );
-  const { value, uncertainty } = formatWithUncertainty(strip.value, strip.plusMinus);
-  const marginRatio = strip.value / strip.claimedWatts - 1;
   return (
     <Flex gap={5} align="center">
       <Box minW="150px">
-        <Text fontSize="20px" fontWeight={700} lineHeight={1.2} whiteSpace="nowrap">
-          {value} W{" "}
-          <Text as="span" fontSize="14px" fontWeight={400} color="muted">
-            ± {uncertainty}
-          </Text>
-        </Text>
+        <ShownNumber text={reading} />
         <VerdictWord status={outcome} />
+        {otherReading && (
+          <Text fontSize="13.5px" color="muted" maxW="230px" lineHeight={1.3}>
+            {unbroken(otherReading)}
+          </Text>
+        )}
       </Box>
       <Box>
-        <ClaimStrip
-          claimedWatts={strip.claimedWatts}
-          reading={strip}
-          widthPx={170}
-          showNumber={false}
-          caption={sentence}
-        />
+        {strip && (
+          <ClaimStrip
+            claimedWatts={strip.claimedWatts}
+            reading={strip}
+            widthPx={170}
+            showNumber={false}
+            caption={sentence}
+          />
+        )}
         <Text fontSize="13.5px" color="muted" mt={-0.5} whiteSpace="nowrap">
-          {formatFixed(100 * Math.abs(marginRatio), 1)} % {marginRatio < 0 ? "under" : "over"}{" "}
-          {strip.claimedWatts} W
+          {strip ? marginOf(strip) : margin}
         </Text>
       </Box>
     </Flex>
   );
 }
+
+/** "14 % below 50 W" */
+const marginOf = ({ value, claimedWatts }: { value: number; claimedWatts: number }): string => {
+  const ratio = value / claimedWatts - 1;
+  return `${percentText(ratio)} ${ratio < 0 ? "below" : "above"} ${claimedWatts} W`;
+};

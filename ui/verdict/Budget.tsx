@@ -1,8 +1,7 @@
 import { Box, Grid, Table, Text } from "@chakra-ui/react";
-import { amountText } from "@/core/verdict";
-import type { ShownReading } from "@/records/facts";
+import { amountText, type ShownReading } from "@/phrasing";
 
-/** Where the uncertainty of a reading comes from: a bar for each source's share, and the table that it is drawn from. */
+/** The uncertainty budget of a reading: a bar for each source's share, and the table that it is drawn from. */
 export function Budget({
   reading: { budget, expandedUncertainty, quantity },
 }: {
@@ -12,12 +11,12 @@ export function Budget({
   return (
     <Box>
       <Text fontWeight={700} fontSize="14.5px" mb={1}>
-        Where the uncertainty comes from
+        Uncertainty budget
       </Text>
       <Table.Root size="sm" css={{ "& td, & th": { borderColor: "rime", px: 0, py: 1, pr: 3 } }}>
         <Table.Header>
           <Table.Row bg="transparent">
-            {["Source", "Share", "u", "Type"].map((title) => (
+            {["Source", "Share", "Std. uncertainty", "Type"].map((title) => (
               <Table.ColumnHeader key={title} fontSize="13px" color="muted" fontWeight={600}>
                 {title}
               </Table.ColumnHeader>
@@ -55,7 +54,7 @@ export function Budget({
         </Table.Body>
       </Table.Root>
       <Text fontSize="13px" color="muted" mt={1}>
-        Together ± {amountText(expandedUncertainty, quantity)}, about 95 %.
+        Expanded uncertainty ± {amountText(expandedUncertainty, quantity)}, coverage about 95 %.
       </Text>
     </Box>
   );

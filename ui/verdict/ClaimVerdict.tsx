@@ -1,16 +1,17 @@
 "use client";
-import { Box, Flex, Grid, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid, Table, Text } from "@chakra-ui/react";
 import { ChevronDown, ChevronRight } from "lucide-react";
 import { useState } from "react";
-import { channelLetter, sureText, trueText } from "@/core/verdict";
+import { channelLetter } from "@/core/verdict";
+import { listed, type ShownVerdict } from "@/phrasing";
 import type { Overrule, Ruling } from "@/records";
-import type { ShownVerdict } from "@/records/facts";
 import { ClaimStrip } from "../charts/ClaimStrip";
 import { PageLink } from "../parts/PageLink";
+import { ShownNumber } from "../parts/ShownNumber";
 import { unbroken } from "../parts/unbroken";
 import { Budget } from "./Budget";
 import { EvidenceList } from "./EvidenceList";
-import { OverruleForm } from "./OverruleForm";
+import { OverruleForm, RULING_LABELS } from "./OverruleForm";
 import { PlanItButton } from "./PlanItButton";
 import type { PlanIt } from "./usePlanIt";
 import { VerdictWord } from "./VerdictWord";
@@ -23,7 +24,7 @@ export type ClaimVerdictProps = {
   saveOverrule(says: { says: Ruling; reason: string } | null): Promise<string | null>;
 };
 
-/** One claim in its printed words with its reading, margin and how sure that is; opened, everything behind it. */
+/** One claim as printed with its reading, margin and outcome; opened, the reasons. */
 export function ClaimVerdict({
   amplifierId,
   verdict,
@@ -50,7 +51,7 @@ export function ClaimVerdict({
           )}
           {overrule && (
             <Text fontSize="14px" mt={1}>
-              <b>The reviewer says {overrule.says}:</b> {overrule.reason}
+              <b>Reviewer’s ruling, {RULING_LABELS[overrule.says]}:</b> {overrule.reason}
             </Text>
           )}
         </Box>
@@ -69,16 +70,13 @@ export function ClaimVerdict({
         onClick={() => setOpen(!isOpen)}
       >
         {isOpen ? <ChevronDown size={16} aria-hidden /> : <ChevronRight size={16} aria-hidden />}
-        {isOpen ? "Close" : "What is behind it"}
+        {isOpen ? "Close" : "Why this verdict"}
       </Flex>
       {isOpen && (
         <Grid gap={3} mt={1} mb={1}>
           <Text fontSize="14.5px">{unbroken(verdict.sentence)}</Text>
-          {verdict.lever && (
-            <Text fontSize="14.5px">
-              <b>What would decide it:</b> {verdict.lever}.
-            </Text>
-          )}
+          {verdict.lever && <Text fontSize="14.5px">{unbroken(verdict.lever)}</Text>}
+          <Details details={verdict.details} />
           {reading && <Budget reading={reading} />}
           <EvidenceList
             evidence={verdict.evidence}
@@ -92,7 +90,30 @@ export function ClaimVerdict({
   );
 }
 
-/** The outcome in a word, how sure it is, and the picture of claim and reading; or what would settle it. */
+/** What the headline leaves out: load, channel, correction, probability. */
+function Details({ details }: Pick<ShownVerdict, "details">) {
+  if (details.length === 0) return null;
+  return (
+    <Table.Root
+      size="sm"
+      maxW="620px"
+      css={{ "& td": { borderColor: "rime", px: 0, py: 1, pr: 3, fontSize: "14px" } }}
+    >
+      <Table.Body>
+        {details.map(({ label, text }, index) => (
+          <Table.Row key={index} bg="transparent">
+            <Table.Cell w="190px" color="muted">
+              {label}
+            </Table.Cell>
+            <Table.Cell>{unbroken(text)}</Table.Cell>
+          </Table.Row>
+        ))}
+      </Table.Body>
+    </Table.Root>
+  );
+}
+
+/** The outcome with the picture of claim and reading, or the run that would settle it. */
 function Outcome({ verdict, plan }: Pick<ClaimVerdictProps, "verdict" | "plan">) {
   const { outcome, nearest, reading, wouldSettle } = verdict;
   const isLoud = outcome === "met" || outcome === "missed";
@@ -104,7 +125,6 @@ function Outcome({ verdict, plan }: Pick<ClaimVerdictProps, "verdict" | "plan">)
           nearest reading: <VerdictWord status={nearest.outcome} />
         </Flex>
       )}
-      <HowSure verdict={verdict} />
       {reading?.strip && (
         <ClaimStrip
           claimedWatts={reading.strip.claimedWatts}
@@ -113,57 +133,44 @@ function Outcome({ verdict, plan }: Pick<ClaimVerdictProps, "verdict" | "plan">)
           caption={verdict.sentence}
         />
       )}
-      {wouldSettle && <PlanItButton settling={wouldSettle} plan={plan} />}
+      {wouldSettle && <PlanItButton settling={wouldSettle} text={wouldSettle.text} plan={plan} />}
     </Flex>
   );
 }
 
-/** The number, large, with what it is held against, and the run that it comes from. */
+/** The number that decides, large, with its margin and the run that it comes from. */
 function ReadingLine({ verdict, amplifierId }: { verdict: ShownVerdict; amplifierId: string }) {
-  const { reading } = verdict;
+  const { reading, otherReading } = verdict;
   if (!reading) return null;
-  const [value, plusMinus] = reading.text.split(" ± ");
-  const at = `channel ${channelLetter(reading.channelIndex)}`;
   return (
     <Box mt={1}>
-      <Text fontSize="24px" fontWeight={700} lineHeight={1.3} whiteSpace="nowrap">
-        {value}
-        <Text as="span" fontSize="15px" fontWeight={400} color="muted">
-          {plusMinus === undefined ? "" : ` ± ${plusMinus}`}
-        </Text>
-      </Text>
+      <ShownNumber text={reading.text} size="24px" />
+      {otherReading && <Text fontSize="14.5px">{unbroken(otherReading)}</Text>}
       <Text fontSize="13.5px" color="muted" whiteSpace="nowrap">
         {reading.run ? (
           <PageLink href={`/amplifiers/${amplifierId}/bench?run=${reading.run.id}`}>
             <Text as="span" textDecoration="underline" textUnderlineOffset="3px">
-              {at}, see the run
+              channel {channelLetter(reading.channelIndex)}, see the run
             </Text>
           </PageLink>
         ) : (
-          "as typed on the Brief"
+          "as entered on the Brief"
         )}
-        {`; ${reading.margin} of margin`}
+        {`; margin ${reading.margin}`}
       </Text>
     </Box>
   );
 }
 
-/** What stands where nothing was read on a real bench. */
-function OpenLine({ verdict: { wouldSettle, rehearsed, missing } }: { verdict: ShownVerdict }) {
+/** Where nothing was measured on a real bench. */
+function OpenLine({ verdict: { wouldSettle, simulated, missing } }: { verdict: ShownVerdict }) {
   return (
     <Box fontSize="14.5px" mt={1}>
-      {missing.length > 0 && <Text>It leaves out {missing.join(", ")}.</Text>}
-      {rehearsed && <Text>{unbroken(rehearsed.sentence)}</Text>}
-      {!rehearsed && wouldSettle && <Text color="muted">It takes {wouldSettle.text}.</Text>}
+      {missing.length > 0 && <Text>It does not state {listed(missing, "or")}.</Text>}
+      {simulated && <Text>{unbroken(simulated)}</Text>}
+      {!simulated && wouldSettle && (
+        <Text color="muted">{unbroken(`${wouldSettle.text} would settle it.`)}</Text>
+      )}
     </Box>
-  );
-}
-
-function HowSure({ verdict: { outcome, probability, reading } }: { verdict: ShownVerdict }) {
-  if (probability === null || reading === null) return null;
-  return (
-    <Text fontSize="14px" color="muted">
-      {outcome === "too-close" ? trueText(probability) : sureText(probability)}
-    </Text>
   );
 }

@@ -1,35 +1,28 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { format } from "date-fns";
 import { RUN_KINDS } from "@/core/run";
-import type { ConditionMatch, EvidenceNote } from "@/core/verdict";
+import type { EvidenceNote } from "@/core/verdict";
+import type { ShownVerdict } from "@/phrasing";
 import { PageLink } from "../parts/PageLink";
+import { unbroken } from "../parts/unbroken";
 
 const USES: Record<EvidenceNote["use"], string> = {
   decides: "decides",
   agrees: "agrees",
   contradicts: "contradicts",
-  open: "leaves it open",
-  rehearsal: "rehearsed",
-  none: "is no evidence",
+  open: "inconclusive",
+  rehearsal: "practice run",
+  none: "no evidence",
 };
 
-/** Simulated, typed or heard: said where it is not the usual recording. */
-const SOURCES: Record<EvidenceNote["source"], string> = {
-  recording: "recording",
-  meter: "meter",
-  loudspeaker: "loudspeaker",
-  simulated: "simulated bench",
-};
-
-/** What each run has to say of a claim, and why it does or does not count. */
+/** The runs behind a verdict, and why each does or does not count. */
 export function EvidenceList({
   evidence,
   count,
   amplifierId,
 }: {
-  /** Weightiest first. */
-  evidence: readonly EvidenceNote[];
-  /** How many runs speak to the claim in all. */
+  evidence: ShownVerdict["evidence"];
+  /** How many runs test the claim in all. */
   count: number;
   amplifierId: string;
 }) {
@@ -37,11 +30,11 @@ export function EvidenceList({
   return (
     <Box>
       <Text fontWeight={700} fontSize="14.5px" mb={1}>
-        What the runs say
+        Evidence
       </Text>
-      {evidence.map((note) => (
+      {evidence.map(({ runId, kind, takenAt, use, text }) => (
         <Flex
-          key={note.runId}
+          key={runId}
           gap={3}
           py={1.5}
           borderTopWidth="1px"
@@ -50,21 +43,17 @@ export function EvidenceList({
           align="baseline"
         >
           <Text w="98px" flexShrink={0} fontWeight={700}>
-            {USES[note.use]}
+            {USES[use]}
           </Text>
           <Box flex={1} minW={0}>
-            <PageLink href={`/amplifiers/${amplifierId}/bench?run=${note.runId}`}>
+            <PageLink href={`/amplifiers/${amplifierId}/bench?run=${runId}`}>
               <Text as="span" textDecoration="underline" textUnderlineOffset="3px">
-                {RUN_KINDS[note.kind].shortTitle ?? RUN_KINDS[note.kind].title}
-                {note.takenAt === "" ? "" : `, ${format(new Date(note.takenAt), "d MMM HH:mm")}`}
+                {RUN_KINDS[kind].shortTitle ?? RUN_KINDS[kind].title}
+                {takenAt === "" ? "" : `, ${format(new Date(takenAt), "d MMM HH:mm")}`}
               </Text>
             </PageLink>{" "}
             <Text as="span" color="muted">
-              {SOURCES[note.source]}
-              {note.why === null ? "" : `; ${note.why}`}
-              {note.why === null && note.matches.length > 0
-                ? `; ${note.matches.filter(isTold).map(matchText).join("; ")}`
-                : ""}
+              {unbroken(text)}
             </Text>
           </Box>
         </Flex>
@@ -77,7 +66,3 @@ export function EvidenceList({
     </Box>
   );
 }
-
-const isTold = ({ condition }: ConditionMatch): boolean => condition !== "source";
-const matchText = ({ was, match }: ConditionMatch): string =>
-  match === "same" ? was : `${was} (${match})`;

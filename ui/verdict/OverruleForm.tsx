@@ -1,13 +1,18 @@
 "use client";
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
+import { capital } from "@/phrasing";
 import { RULINGS, type Overrule, type Ruling } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { ChoiceField, FormMessage, held, TextField } from "../parts/fields";
 
-const LABELS: Record<Ruling, string> = { met: "Met", missed: "Missed", open: "Open" };
+export const RULING_LABELS: Record<Ruling, string> = {
+  met: "met",
+  missed: "not met",
+  open: "open",
+};
 
-/** The reviewer's word against a verdict, with its reason: it stands beside what was measured. */
+/** The reviewer's own ruling, with its reason; the measured verdict stays beside it. */
 export function OverruleForm({
   overrule,
   save,
@@ -20,7 +25,7 @@ export function OverruleForm({
   const [says, setSays] = useState<string>(overrule?.says ?? "met");
   const [reason, setReason] = useState(overrule?.reason ?? "");
   const [message, setMessage] = useState<string | null>(null);
-  const keep = async (what: { says: Ruling; reason: string } | null) => {
+  const saveRuling = async (what: { says: Ruling; reason: string } | null) => {
     const wrong = await save(what);
     setMessage(wrong);
     if (wrong === null) setOpen(false);
@@ -34,7 +39,7 @@ export function OverruleForm({
         justifySelf="start"
         onClick={() => setOpen(true)}
       >
-        {overrule ? "Change your ruling" : "Rule otherwise"}
+        {overrule ? "Change ruling" : "Overrule"}
       </ActionButton>
     );
   return (
@@ -42,13 +47,13 @@ export function OverruleForm({
       <Flex gap={3}>
         <Box w="130px">
           <ChoiceField
-            label="You say"
+            label="Ruling"
             field={held(says, setSays)}
-            choices={RULINGS.map((value) => ({ value, label: LABELS[value] }))}
+            choices={RULINGS.map((value) => ({ value, label: capital(RULING_LABELS[value]) }))}
           />
         </Box>
         <Box flex={1}>
-          <TextField label="Because" field={held(reason, setReason)} />
+          <TextField label="Reason" field={held(reason, setReason)} />
         </Box>
       </Flex>
       <FormMessage>{message ?? undefined}</FormMessage>
@@ -56,13 +61,13 @@ export function OverruleForm({
         <ActionButton
           tone="primary"
           minH="36px"
-          onClick={() => void keep({ says: says as Ruling, reason })}
+          onClick={() => void saveRuling({ says: says as Ruling, reason })}
         >
-          Keep it
+          Save
         </ActionButton>
         {overrule && (
-          <ActionButton minH="36px" onClick={() => void keep(null)}>
-            Take it back
+          <ActionButton minH="36px" onClick={() => void saveRuling(null)}>
+            Remove ruling
           </ActionButton>
         )}
         <ActionButton minH="36px" onClick={() => setOpen(false)}>
@@ -70,7 +75,7 @@ export function OverruleForm({
         </ActionButton>
       </Flex>
       <Text fontSize="13px" color="muted" mt={1.5}>
-        What was measured stays as it is, and stands beside it.
+        The measured verdict stays visible beside your ruling.
       </Text>
     </Box>
   );

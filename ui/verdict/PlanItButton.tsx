@@ -1,16 +1,24 @@
 import { Text } from "@chakra-ui/react";
 import { CalendarPlus } from "lucide-react";
 import { RUN_KINDS } from "@/core/run";
-import type { Settling } from "@/core/verdict";
 import { ActionButton } from "../parts/ActionButton";
-import type { PlanIt } from "./usePlanIt";
+import type { PlanIt, PlannedRun } from "./usePlanIt";
 
 /** One press puts the run that would settle it into the plan. */
-export function PlanItButton({ settling, plan }: { settling: Settling; plan: PlanIt }) {
+export function PlanItButton({
+  settling,
+  text,
+  plan,
+}: {
+  settling: PlannedRun;
+  /** The run in words. */
+  text: string;
+  plan: PlanIt;
+}) {
   if (plan.isPlanned(settling))
     return (
       <Text fontSize="13.5px" color="lichen" fontWeight={600}>
-        in the plan
+        In the plan
       </Text>
     );
   return (
@@ -19,9 +27,9 @@ export function PlanItButton({ settling, plan }: { settling: Settling; plan: Pla
       px={3}
       fontSize="13.5px"
       onClick={() => void plan.planIt(settling)}
-      aria-label={`Plan it: ${settling.text}`}
+      aria-label={`Add to plan: ${text}`}
     >
-      <CalendarPlus size={15} /> Plan it
+      <CalendarPlus size={15} /> Add to plan
       <Text as="span" srOnly>
         {RUN_KINDS[settling.kind].title}
       </Text>

@@ -9,7 +9,7 @@ import {
 } from "@/core/units";
 import { supplyDifferences, type MeasuredSupply, type SupplyDifference } from "@/records/facts";
 import type { Details } from "@/records";
-import { STOP_TITLES } from "@/drawing/stopText";
+import { STOP_TITLES } from "@/phrasing";
 import { Panel } from "../parts/Panel";
 import { Explain } from "../words/Explain";
 import { Energy } from "./Energy";

@@ -2,15 +2,10 @@
 import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { HonestRating, SchoolName, SchoolReading } from "@/core/verdict";
+import type { RecommendedRating, RatingMethodName, MethodReading } from "@/core/verdict";
+import type { ShownVerdict } from "@/phrasing";
 import type { Plan, Ruling, VerdictNotes } from "@/records";
-import {
-  groupOf,
-  type MeasuredSupply,
-  type PlanRecords,
-  type ShownVerdict,
-  type VerdictGroup,
-} from "@/records/facts";
+import { groupOf, type MeasuredSupply, type PlanRecords, type VerdictGroup } from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { PageLink } from "../parts/PageLink";
@@ -18,7 +13,7 @@ import { Panel } from "../parts/Panel";
 import { saveDocument } from "../parts/saves";
 import { unbroken } from "../parts/unbroken";
 import { ClaimVerdict } from "./ClaimVerdict";
-import { Schools } from "./Schools";
+import { RatingMethods } from "./RatingMethods";
 import { SupplyPanel } from "./SupplyPanel";
 import { usePlanIt } from "./usePlanIt";
 import { outcomeColor } from "./VerdictWord";
@@ -27,8 +22,8 @@ export type VerdictScreenProps = {
   records: PlanRecords;
   plan: Plan;
   verdicts: readonly ShownVerdict[];
-  schools: readonly SchoolReading[];
-  honest: HonestRating | null;
+  ratings: readonly MethodReading[];
+  recommended: RecommendedRating | null;
   notes: VerdictNotes;
   supplies: readonly MeasuredSupply[];
   /** The claim that the amplifier is known by. */
@@ -36,25 +31,25 @@ export type VerdictScreenProps = {
 };
 
 const GROUPS: readonly (readonly [VerdictGroup, string])[] = [
-  ["missed", "Broken"],
-  ["met", "Kept"],
+  ["missed", "Not met"],
+  ["met", "Met"],
   ["open", "Open"],
 ];
 
 /** Every claim against all its evidence. */
 export function VerdictScreen(props: VerdictScreenProps) {
-  const { records, plan, verdicts, schools, honest, supplies, leadingKey } = props;
-  const { notes, message, rule, chooseHouse } = useNotes(records.amplifier.id, props.notes);
+  const { records, plan, verdicts, ratings, recommended, supplies, leadingKey } = props;
+  const { notes, message, rule, prefer } = useNotes(records.amplifier.id, props.notes);
   const planIt = usePlanIt(records, plan);
   const { id, channelCount } = records.amplifier;
   if (verdicts.length === 0)
     return (
       <EmptyState
-        title="Nothing to judge yet"
-        text="A verdict sets a published claim against what was measured. Write the claim down first."
+        title="No claims yet"
+        text="A verdict compares a published claim with what was measured. Enter the claims on the Brief first."
       >
         <ActionButton tone="primary" asChild>
-          <PageLink href={`/amplifiers/${id}/brief`}>Write down a claim</PageLink>
+          <PageLink href={`/amplifiers/${id}/brief`}>Enter a claim</PageLink>
         </ActionButton>
       </EmptyState>
     );
@@ -65,11 +60,12 @@ export function VerdictScreen(props: VerdictScreenProps) {
         {countText(verdicts)}{" "}
         {verdicts.length > 1 && (
           <>
-            Foremost: <b>{leading.printedText === "" ? leading.words : leading.printedText}</b>
+            The claim in question:{" "}
+            <b>{leading.printedText === "" ? leading.words : leading.printedText}</b>
           </>
         )}
       </Text>
-      <SpokenVerdict verdict={leading} />
+      <LeadingVerdict verdict={leading} />
       <Grid
         templateColumns={{ base: "minmax(0, 1fr) 330px", xl: "minmax(0, 1fr) 380px" }}
         gap={4}
@@ -107,41 +103,31 @@ export function VerdictScreen(props: VerdictScreenProps) {
           })}
           <SupplyPanel amplifierId={id} details={records.details} supplies={supplies} />
         </Grid>
-        <Schools
+        <RatingMethods
           amplifierId={id}
-          schools={schools}
-          honest={honest}
-          house={notes.house}
+          ratings={ratings}
+          recommended={recommended}
+          preferred={notes.house}
           loadOhms={records.claims[0]?.loadOhms ?? 8}
           channelCount={channelCount}
           plan={planIt}
-          onHouse={chooseHouse}
+          onPrefer={prefer}
         />
       </Grid>
     </Box>
   );
 }
 
-/** "7 of 10 claims kept, 1 broken, 2 open." */
+/** "Claims met: 7 of 10. Not met: 1. Open: 2." */
 const countText = (verdicts: readonly ShownVerdict[]): string => {
   const count = (group: VerdictGroup) =>
     verdicts.filter(({ outcome }) => groupOf(outcome) === group).length;
-  return `${count("met")} of ${verdicts.length} ${verdicts.length === 1 ? "claim" : "claims"} kept, ${count("missed")} broken, ${count("open")} open.`;
+  return `Claims met: ${count("met")} of ${verdicts.length}. Not met: ${count("missed")}. Open: ${count("open")}.`;
 };
 
-/** As one would say it: what was filled in, and the numbers of a mere rehearsal, stand below. */
-const spoken = ({ outcome, rehearsed, sentence }: ShownVerdict): string => {
-  if (outcome === "not-tested" && rehearsed && sentence.endsWith(rehearsed.sentence)) {
-    const [head] = rehearsed.sentence.split(":");
-    return `Not tested yet, only rehearsed on the simulated bench: ${head.charAt(0).toLowerCase()}${head.slice(1)}.`;
-  }
-  return sentence.replace(/ Filled in by the reviewer.*$/, "");
-};
-
-/** The sentence of the claim that the amplifier is known by, its first words in the colour of the verdict. */
-function SpokenVerdict({ verdict }: { verdict: ShownVerdict }) {
-  const sentence = unbroken(spoken(verdict));
-  const end = sentence.indexOf(":");
+/** The verdict on the leading claim, its outcome in its colour. */
+function LeadingVerdict({ verdict }: { verdict: ShownVerdict }) {
+  const { outcome, text } = verdict.headline;
   return (
     <Heading
       as="h1"
@@ -153,39 +139,39 @@ function SpokenVerdict({ verdict }: { verdict: ShownVerdict }) {
       data-testid="verdict"
     >
       <Text as="span" color={outcomeColor(verdict.outcome)}>
-        {sentence.slice(0, end)}
-      </Text>
-      {sentence.slice(end)}
+        {outcome}.
+      </Text>{" "}
+      {unbroken(text)}
     </Heading>
   );
 }
 
 /** Runs that cannot both be right, before anything that was made of them. */
 function Conflicts({ verdicts }: { verdicts: readonly ShownVerdict[] }) {
-  const told = new Map(
+  const texts = new Map(
     verdicts.flatMap(({ conflicts, words }) =>
-      conflicts.map(({ runIds, sentence }) => [runIds.join(" "), `${words}. ${sentence}`] as const),
+      conflicts.map(({ runIds, text }) => [runIds.join(" "), `${words}. ${text}`] as const),
     ),
   );
-  if (told.size === 0) return null;
+  if (texts.size === 0) return null;
   return (
     <Panel bg="ochreWash" borderColor="ochre" data-testid="conflicts">
       <Heading as="h2" fontSize="18px" mb={1}>
-        {told.size === 1 ? "Two runs contradict each other" : "Runs contradict each other"}
+        {texts.size === 1 ? "Two runs contradict each other" : "Runs contradict each other"}
       </Heading>
-      {[...told].map(([key, sentence]) => (
+      {[...texts].map(([key, text]) => (
         <Text key={key} fontSize="14.5px" mt={1}>
-          {unbroken(sentence)}
+          {unbroken(text)}
         </Text>
       ))}
       <Flex fontSize="14px" color="muted" mt={1.5}>
-        Strike out the one that went wrong on the Bench, or repeat both.
+        Strike out the faulty run on the Bench, or repeat both.
       </Flex>
     </Panel>
   );
 }
 
-/** What the reviewer says of the verdicts, kept as it is said. */
+/** The reviewer's rulings, saved as they are made. */
 const useNotes = (amplifierId: string, kept: VerdictNotes) => {
   const router = useRouter();
   const [notes, setNotes] = useState(kept);
@@ -210,6 +196,6 @@ const useNotes = (amplifierId: string, kept: VerdictNotes) => {
           ...(says ? [{ claim, ...says, at: new Date().toISOString() }] : []),
         ],
       }),
-    chooseHouse: (house: SchoolName | null) => void keep({ ...notes, house }).then(setMessage),
+    prefer: (house: RatingMethodName | null) => void keep({ ...notes, house }).then(setMessage),
   };
 };

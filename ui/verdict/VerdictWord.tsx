@@ -1,7 +1,7 @@
 import { HStack, Text } from "@chakra-ui/react";
 import { Check, CircleDashed, CircleHelp, Equal, X } from "lucide-react";
 import type { ClaimOutcome } from "@/core/verdict";
-import { OUTCOME_WORDS } from "@/drawing/outcomeWords";
+import { OUTCOME_LABELS } from "@/phrasing";
 
 const LOOKS = {
   met: { color: "lichen", Icon: Check },
@@ -38,7 +38,7 @@ export function VerdictWord({
       whiteSpace="nowrap"
     >
       <Icon size={size === "large" ? 20 : 16} strokeWidth={3} aria-hidden />
-      <Text as="span">{OUTCOME_WORDS[status]}</Text>
+      <Text as="span">{OUTCOME_LABELS[status]}</Text>
     </HStack>
   );
 }

@@ -7,18 +7,21 @@ import type { Plan } from "@/records";
 import { planFacts, type PlanRecords } from "@/records/facts";
 import { saveDocument } from "../parts/saves";
 
-/** Puts a run into the plan, where it is not there yet, and says what became of that. */
+/** What a run must be like to settle a claim. */
+export type PlannedRun = Pick<Settling, "kind" | "loadOhms" | "channelsDriven">;
+
+/** Adds a run to the plan unless it is there already; `message` is why that failed. */
 export const usePlanIt = (records: PlanRecords, plan: Plan) => {
   const router = useRouter();
   const [message, setMessage] = useState<string | null>(null);
-  const isPlanned = ({ kind, loadOhms, channelsDriven }: Settling): boolean =>
+  const isPlanned = ({ kind, loadOhms, channelsDriven }: PlannedRun): boolean =>
     plan.runs.some(
       (run) =>
         run.kind === kind &&
         (loadOhms === null || run.loadOhms === loadOhms) &&
         (channelsDriven === null || run.channelsDriven === channelsDriven),
     );
-  const planIt = async ({ kind, loadOhms, channelsDriven }: Settling) => {
+  const planIt = async ({ kind, loadOhms, channelsDriven }: PlannedRun) => {
     const made = newRun(kind, planFacts(records), plan.runs);
     const run = {
       ...made,

@@ -1,16 +1,16 @@
 import { powerStdUncertaintyRatio } from "../../power";
-import type { BudgetLine, Evidence, EvidenceChannel } from "../types";
+import type { BudgetLine, BudgetSource, Evidence, EvidenceChannel } from "../types";
 
 /** A half width within which every value is as likely. @see JCGM 100:2008, 4.3.7 */
 const RECTANGULAR = Math.sqrt(3);
 
-/** What is taken for a reading that does not say how well it is known: a tenth of it, or a quarter of a decibel. Chosen here. */
+/** Assumed for a reading that does not state its uncertainty: a tenth of it, or a quarter of a decibel. */
 const UNKNOWN_RATIO = 0.1;
 export const UNKNOWN_DB = 0.25;
 
 /** One line; contributions in the unit of the reading. @see JCGM 100:2008, table H.1 */
 export const line = (
-  source: string,
+  source: BudgetSource,
   contribution: number,
   distribution: BudgetLine["distribution"] = "normal",
 ): BudgetLine => ({
@@ -22,7 +22,7 @@ export const line = (
 });
 
 /** A line from a half width. @see JCGM 100:2008, 4.3.7 */
-export const halfWidthLine = (source: string, halfWidth: number): BudgetLine =>
+export const halfWidthLine = (source: BudgetSource, halfWidth: number): BudgetLine =>
   line(source, halfWidth / RECTANGULAR, "rectangular");
 
 /**
@@ -40,19 +40,19 @@ export const powerLines = (powerWatts: number, channel: EvidenceChannel): Budget
   } = channel;
   return [
     line("volts", 2 * powerWatts * voltsStdUncertaintyRatio),
-    line("ohms of the load", (powerWatts * loadOhmsStdUncertainty) / loadOhms),
-    halfWidthLine("drift of the hot load", powerWatts * loadDriftRatio),
+    line("load-ohms", (powerWatts * loadOhmsStdUncertainty) / loadOhms),
+    halfWidthLine("load-drift", powerWatts * loadDriftRatio),
   ];
 };
 
-/** The line of a figure that says its own uncertainty, or of one that does not. */
+/** The line of a figure that states its own uncertainty, or of one that does not. */
 export const figureLine = (
-  source: string,
+  source: BudgetSource,
   value: number,
   stdUncertainty: number | null,
 ): BudgetLine =>
   stdUncertainty === null
-    ? line(`${source}, not stated: taken as a tenth`, UNKNOWN_RATIO * Math.abs(value))
+    ? { ...line(source, UNKNOWN_RATIO * Math.abs(value)), isAssumed: true }
     : line(source, stdUncertainty);
 
 /**
@@ -60,4 +60,4 @@ export const figureLine = (
  * @see JCGM 100:2008, 4.3.7
  */
 export const rigLines = ({ rigFloorRatio }: Pick<Evidence, "rigFloorRatio">): BudgetLine[] =>
-  rigFloorRatio === undefined ? [] : [halfWidthLine("distortion of the rig", rigFloorRatio)];
+  rigFloorRatio === undefined ? [] : [halfWidthLine("rig-distortion", rigFloorRatio)];

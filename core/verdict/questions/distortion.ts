@@ -1,8 +1,6 @@
-import { measureText } from "../../claim";
 import type { Band } from "../../distortion";
 import { logBetween, pointsAround } from "../../numeric";
 import { distortionRatio, type DistortionMeasure, type StepReading } from "../../sweep";
-import { formatHertz, formatSignificant } from "../../units";
 import { matchLevel, matchLoad, matchTone, USUAL_HZ, USUAL_OHMS } from "../conditions";
 import { ratedWatts } from "../rated";
 import type {
@@ -24,9 +22,6 @@ type Distortion = StatedOf<"distortion">;
 /** The level at which a claim of distortion holds: its own, or half the rated output; null where neither is known. Common practice. */
 const levelOf = ({ powerWatts, loadOhms }: Distortion, facts: AmplifierFacts): number | null =>
   powerWatts ?? halfOf(ratedWatts(facts, loadOhms ?? USUAL_OHMS));
-
-const levelText = ({ powerWatts }: Distortion): string =>
-  powerWatts === null ? "half the rated output" : `${powerWatts} W`;
 
 const halfOf = (watts: number | null): number | null => (watts === null ? null : watts / 2);
 
@@ -74,13 +69,13 @@ const read = (stated: Distortion, asked: Asked): ClaimReading[] => {
     between: [value, value],
     budget: [...budget, ...rigLines(asked.evidence)],
     bound: null,
-    where: `${measureText(stated.measure)}${level === null ? "" : ` at ${formatSignificant(level, 3)} W`} into ${formatSignificant(channel.loadOhms, 3)} Ω measured`,
+    place: { code: "distortion", measure: stated.measure, powerWatts: level },
     notes: [],
   });
   if (watts !== null && reaches(channel, watts)) {
     const found = atLevel(channel.levels ?? [], watts, stated.measure);
     if (!found) return [];
-    const budget = [line("noise of one level", LEVEL_RATIO * found.ratio)];
+    const budget = [line("level-noise", LEVEL_RATIO * found.ratio)];
     return [{ ...at(found.ratio, budget, watts), between: found.between }];
   }
   const figure = knownFigure(channel, ({ name }) => name === stated.measure);
@@ -89,7 +84,7 @@ const read = (stated: Distortion, asked: Asked): ClaimReading[] => {
     knownFigure(channel, ({ name }) => name === "power")?.value ?? asked.evidence.levelWatts;
   const reading = at(
     figure.value,
-    [figureLine("noise of the reading", figure.value, figure.stdUncertainty)],
+    [figureLine("reading-noise", figure.value, figure.stdUncertainty)],
     level,
   );
   return [figure.isDoubtful ? { ...reading, proves: false, refutes: false } : reading];
@@ -108,9 +103,9 @@ const bandReadings = (
       quantity: "distortion-ratio",
       value: ratio,
       between: [ratio, ratio],
-      budget: [line("noise of one level", LEVEL_RATIO * ratio), ...rigLines(evidence)],
+      budget: [line("level-noise", LEVEL_RATIO * ratio), ...rigLines(evidence)],
       bound: null,
-      where: `THD+N at worst, at ${formatHertz(hertz, 2)}${level === null ? "" : ` and ${formatSignificant(level, 3)} W`}`,
+      place: { code: "worst-distortion", frequencyHz: hertz, powerWatts: level },
       notes: [],
       ...(stated.measure === "thd" ? { refutes: false } : {}),
     }));
@@ -132,8 +127,8 @@ export const distortionQuestion: Question<"distortion"> = {
       stated.band && isBand
         ? {
             condition: "frequency" as const,
-            asked: "the band",
-            was: "the band",
+            asked: stated.band,
+            was: stated.band,
             match: "same" as const,
           }
         : matchTone(stated.band, { frequencyHz: toneOf(evidence) }),
@@ -145,10 +140,15 @@ export const distortionQuestion: Question<"distortion"> = {
     stated.band
       ? {
           kind: "distortion-response",
-          text: `distortion over the band at ${levelText(stated)}`,
+          run: {
+            code: "distortion-over-band",
+            band: stated.band,
+            powerWatts: stated.powerWatts,
+            loadOhms: stated.loadOhms,
+          },
         }
       : {
           kind: "spectrum",
-          text: `a spectrum at ${levelText(stated)} and ${formatHertz(USUAL_HZ)}`,
+          run: { code: "spectrum", powerWatts: stated.powerWatts, frequencyHz: USUAL_HZ },
         },
 };

@@ -1,14 +1,16 @@
 // Claims in decibels: noise, crosstalk, gain and sensitivity, balance, headroom.
-import {
-  amplitudeRatioToDb,
-  dbToAmplitudeRatio,
-  formatHertz,
-  formatSignificant,
-  powerRatioToDb,
-} from "../../units";
+import { amplitudeRatioToDb, dbToAmplitudeRatio, powerRatioToDb } from "../../units";
 import { matchLoad, USUAL_HZ, USUAL_OHMS } from "../conditions";
 import { ratedWatts } from "../rated";
-import type { AmplifierFacts, BudgetLine, EvidenceChannel, ClaimReading, StatedOf } from "../types";
+import type {
+  AmplifierFacts,
+  BudgetLine,
+  BudgetSource,
+  EvidenceChannel,
+  ClaimReading,
+  ReadingPlace,
+  StatedOf,
+} from "../types";
 import { line, UNKNOWN_DB } from "./budget";
 import { curveAt, knownFigure, type KnownFigure } from "./knownFigures";
 import { burstReading } from "./power";
@@ -21,25 +23,33 @@ const GAIN_TOLERANCE_DB = 0.5;
 const BALANCE_DB = 0.05;
 
 /** What a ratio's own uncertainty makes of decibels. @see JCGM 100:2008, 5.1.3 */
-const ratioLine = (source: string, ratio: number, stdUncertainty: number | null): BudgetLine =>
+const ratioLine = (
+  source: BudgetSource,
+  ratio: number,
+  stdUncertainty: number | null,
+): BudgetLine =>
   stdUncertainty === null
-    ? line(`${source}, not stated: taken as ${UNKNOWN_DB} dB`, UNKNOWN_DB)
+    ? { ...line(source, UNKNOWN_DB), isAssumed: true }
     : line(source, amplitudeRatioToDb(1 + stdUncertainty / ratio));
 
 const decibels = (
   value: number,
   {
     budget,
-    where,
+    place,
     figure,
-  }: { budget: readonly BudgetLine[]; where: string; figure: { isDoubtful: boolean } | null },
+  }: {
+    budget: readonly BudgetLine[];
+    place: ReadingPlace;
+    figure: { isDoubtful: boolean } | null;
+  },
 ): ClaimReading => ({
   quantity: "decibels",
   value,
   between: [value, value],
   budget,
   bound: null,
-  where,
+  place,
   notes: [],
   ...(figure?.isDoubtful ? { proves: false, refutes: false } : {}),
 });
@@ -64,20 +74,24 @@ export const noiseQuestion: Question<"noise"> = {
   matches: () => [],
   read: (stated, { channel, facts }) => {
     const watts = referenceOf(stated, facts);
-    const where = `${stated.weighting === "a" ? "A-weighted" : "unweighted"} below ${formatSignificant(watts, 3)} W`;
+    const place = {
+      code: "noise",
+      weighting: stated.weighting,
+      referenceWatts: watts,
+    } as const;
     const volts = noiseFigure(stated, channel);
     if (volts && volts.value > 0) {
       const db = powerRatioToDb((watts * USUAL_OHMS) / volts.value ** 2);
-      const budget = [ratioLine("noise of the reading", volts.value, volts.stdUncertainty)];
-      return [decibels(db, { budget, where, figure: volts })];
+      const budget = [ratioLine("reading-noise", volts.value, volts.stdUncertainty)];
+      return [decibels(db, { budget, place, figure: volts })];
     }
     const ratio = ratioFigure(stated, channel);
     if (!ratio) return [];
-    const budget = [ratioLine("noise of the reading", ratio.value, ratio.stdUncertainty)];
+    const budget = [ratioLine("reading-noise", ratio.value, ratio.stdUncertainty)];
     return [
       decibels(amplitudeRatioToDb(ratio.value) + powerRatioToDb(watts), {
         budget,
-        where,
+        place,
         figure: ratio,
       }),
     ];
@@ -85,7 +99,7 @@ export const noiseQuestion: Question<"noise"> = {
   channelsAsked: () => null,
   settledBy: ({ weighting }) => ({
     kind: "noise",
-    text: `noise with the input shorted${weighting === "a" ? ", A-weighted" : ""}`,
+    run: { code: "noise", weighting },
   }),
 };
 
@@ -103,17 +117,21 @@ export const crosstalkQuestion: Question<"crosstalk"> = {
     const ratio = figure?.value ?? (ratios.length > 0 ? Math.max(...ratios) : null);
     if (ratio === null || !(ratio > 0)) return [];
     const budget = [
-      ratioLine("noise of the reading", ratio, figure?.stdUncertainty ?? null),
-      line("recorder’s channels against each other", BALANCE_DB),
+      ratioLine("reading-noise", ratio, figure?.stdUncertainty ?? null),
+      line("channel-matching", BALANCE_DB),
     ];
     return [
-      decibels(-amplitudeRatioToDb(ratio), { budget, where: `at ${formatHertz(hertz)}`, figure }),
+      decibels(-amplitudeRatioToDb(ratio), {
+        budget,
+        place: { code: "crosstalk", frequencyHz: hertz },
+        figure,
+      }),
     ];
   },
   channelsAsked: () => null,
   settledBy: ({ frequencyHz }) => ({
     kind: "crosstalk",
-    text: `crosstalk each way at ${formatHertz(frequencyHz ?? USUAL_HZ)}`,
+    run: { code: "crosstalk", frequencyHz: frequencyHz ?? USUAL_HZ },
   }),
 };
 
@@ -128,17 +146,17 @@ export const gainQuestion: Question<"gain"> = {
   read: (_, { channel }) => {
     const figure = gainFigure(channel);
     if (!figure || !(figure.value > 0)) return [];
-    const budget = [ratioLine("volts in and out", figure.value, figure.stdUncertainty)];
+    const budget = [ratioLine("volts-in-and-out", figure.value, figure.stdUncertainty)];
     return [
       decibels(amplitudeRatioToDb(figure.value), {
         budget,
-        where: figure.label.replace(/^gain /, ""),
+        place: { code: "gain", at: figure.label.replace(/^gain ?/, "") },
         figure,
       }),
     ];
   },
   channelsAsked: () => null,
-  settledBy: () => ({ kind: "gain", text: "gain at 1 W" }),
+  settledBy: () => ({ kind: "gain", run: { code: "gain" } }),
 };
 
 /** Volts at the input for an output: from the gain, into the usual load. @see IEC 60268-3 (rated source e.m.f.); from memory */
@@ -162,15 +180,15 @@ export const sensitivityQuestion: Question<"sensitivity"> = {
         quantity: "volts",
         value: volts,
         between: [volts, volts],
-        budget: [line("volts in and out", volts * share)],
+        budget: [line("volts-in-and-out", volts * share)],
         bound: null,
-        where: `for ${formatSignificant(watts, 3)} W into ${USUAL_OHMS} Ω, worked out from the gain`,
+        place: { code: "sensitivity", powerWatts: watts, loadOhms: USUAL_OHMS },
         notes: [],
       },
     ];
   },
   channelsAsked: () => null,
-  settledBy: () => ({ kind: "gain", text: "gain at 1 W" }),
+  settledBy: () => ({ kind: "gain", run: { code: "gain" } }),
 };
 
 /** Channels over the first, both read by one recorder, so that what it is off by cancels. */
@@ -183,11 +201,11 @@ export const balanceQuestion: Question<"balance"> = {
     const figure = knownFigure(channel, ({ name }) => name === "balance");
     if (!figure || !(figure.value > 0)) return [];
     const db = Math.abs(amplitudeRatioToDb(figure.value));
-    const budget = [line("recorder’s channels against each other", BALANCE_DB)];
-    return [decibels(db, { budget, where: "over channel A", figure })];
+    const budget = [line("channel-matching", BALANCE_DB)];
+    return [decibels(db, { budget, place: { code: "balance" }, figure })];
   },
   channelsAsked: () => null,
-  settledBy: () => ({ kind: "gain", text: "gain of both channels at 1 W" }),
+  settledBy: () => ({ kind: "gain", run: { code: "balance" } }),
 };
 
 /** Burst power over the rated output. @see CTA-2006 (dynamic headroom); from memory */
@@ -211,10 +229,14 @@ export const headroomQuestion: Question<"headroom"> = {
           ...each,
           contribution: powerRatioToDb(1 + each.contribution / value),
         })),
-        where: `${reading.where}, over ${formatSignificant(rated, 3)} W rated`,
+        place: {
+          code: "headroom",
+          burst: reading.place.code === "burst" ? reading.place.burst : "",
+          ratedWatts: rated,
+        },
       };
     });
   },
   channelsAsked: () => null,
-  settledBy: () => ({ kind: "burst", text: "bursts of 20 ms into 8 Ω" }),
+  settledBy: () => ({ kind: "burst", run: { code: "burst", loadOhms: USUAL_OHMS } }),
 };

@@ -1,5 +1,4 @@
 // Claims of what the output resists, of intermodulation, of the mains, and of what is weighed and measured.
-import { formatHertz, formatSignificant } from "../../units";
 import { matchLevel, USUAL_HZ, USUAL_OHMS } from "../conditions";
 import type { ConditionMatch, Evidence, EvidenceChannel, ClaimReading, StatedOf } from "../types";
 import { figureLine, halfWidthLine, line } from "./budget";
@@ -25,11 +24,11 @@ const impedanceReading = (channel: EvidenceChannel, hertz: number): ClaimReading
       between: [ohms, ohms],
       budget: [
         known === null
-          ? line("not stated: taken as a tenth", CURVE_RATIO * ohms)
-          : line("volts and ohms of two loads", known),
+          ? { ...line("two-loads", CURVE_RATIO * ohms), isAssumed: true }
+          : line("two-loads", known),
       ],
       bound: null,
-      where: `of output impedance at ${formatHertz(hertz)}`,
+      place: { code: "output-impedance", frequencyHz: hertz },
       notes: [],
       ...(figure?.isDoubtful ? { proves: false, refutes: false } : {}),
     },
@@ -52,13 +51,17 @@ export const dampingFactorQuestion: Question<"damping-factor"> = {
     impedanceReading(channel, frequencyHz ?? USUAL_HZ).map((reading) => ({
       ...reading,
       notes: [
-        `a damping factor of ${formatSignificant((loadOhms ?? USUAL_OHMS) / reading.value, 3)} into ${loadOhms ?? USUAL_OHMS} Ω`,
+        {
+          code: "damping-factor",
+          value: (loadOhms ?? USUAL_OHMS) / reading.value,
+          loadOhms: loadOhms ?? USUAL_OHMS,
+        },
       ],
     })),
   channelsAsked: () => null,
   settledBy: ({ frequencyHz }) => ({
     kind: "impedance",
-    text: `output impedance at ${formatHertz(frequencyHz ?? USUAL_HZ)}, from two loads`,
+    run: { code: "output-impedance", frequencyHz: frequencyHz ?? USUAL_HZ },
   }),
 };
 
@@ -71,7 +74,7 @@ export const outputImpedanceQuestion: Question<"output-impedance"> = {
   channelsAsked: () => null,
   settledBy: ({ frequencyHz }) => ({
     kind: "impedance",
-    text: `output impedance at ${formatHertz(frequencyHz ?? USUAL_HZ)}, from two loads`,
+    run: { code: "output-impedance", frequencyHz: frequencyHz ?? USUAL_HZ },
   }),
 };
 
@@ -105,14 +108,14 @@ export const intermodulationQuestion: Question<"intermodulation"> = {
         quantity: "distortion-ratio",
         value: ratio,
         between: [ratio, ratio],
-        budget: known.map(({ name, value, stdUncertainty }) =>
-          figureLine(name, value, stdUncertainty),
+        budget: known.map(({ value, stdUncertainty }) =>
+          figureLine("intermodulation-products", value, stdUncertainty),
         ),
         bound: null,
-        where: stated.method === "difference" ? "of two high tones" : "of a low and a high tone",
+        place: { code: "intermodulation", method: stated.method ?? "modulation" },
         notes:
           stated.powerWatts !== null && evidence.levelWatts === null
-            ? ["at what level it was played is not recorded"]
+            ? [{ code: "level-not-recorded" }]
             : [],
         ...(known.some(({ isDoubtful }) => isDoubtful) ? { proves: false, refutes: false } : {}),
       },
@@ -121,7 +124,7 @@ export const intermodulationQuestion: Question<"intermodulation"> = {
   channelsAsked: () => null,
   settledBy: ({ powerWatts }) => ({
     kind: "intermodulation",
-    text: `intermodulation at ${powerWatts === null ? "half the rated output" : `${powerWatts} W`}`,
+    run: { code: "intermodulation", powerWatts },
   }),
 };
 
@@ -138,16 +141,16 @@ export const consumptionQuestion: Question<"consumption"> = {
             quantity: "watts",
             value: figure.value,
             between: [figure.value, figure.value],
-            budget: [figureLine("mains meter", figure.value, figure.stdUncertainty)],
+            budget: [figureLine("mains-meter", figure.value, figure.stdUncertainty)],
             bound: null,
-            where: `from the mains, ${state ?? "at rated output"}`,
+            place: { code: "mains", state: state ?? "rated" },
             notes: [],
           },
         ]
       : [];
   },
   channelsAsked: () => null,
-  settledBy: () => ({ kind: "mains-draw", text: "mains draw with a meter on the mains" }),
+  settledBy: () => ({ kind: "mains-draw", run: { code: "mains" } }),
 };
 
 /** Sheets round mass and size; a twentieth is alike. Common practice. */
@@ -155,13 +158,17 @@ const ALIKE_RATIO = 0.05;
 /** Of a kitchen scale and a tape. Chosen here: a half width. */
 const SCALE_RATIO = 0.01;
 
-const typed = (quantity: "kilograms" | "metres", value: number, where: string): ClaimReading => ({
+const typed = (
+  quantity: "kilograms" | "metres",
+  value: number,
+  code: "mass" | "size",
+): ClaimReading => ({
   quantity,
   value,
   between: [value, value],
-  budget: [halfWidthLine("scale or tape", SCALE_RATIO * value)],
+  budget: [halfWidthLine("scale-or-tape", SCALE_RATIO * value)],
   bound: null,
-  where,
+  place: { code },
   notes: [],
 });
 
@@ -173,7 +180,7 @@ export const massReading = (
   massKilograms === null
     ? null
     : {
-        ...typed("kilograms", massKilograms, "as weighed"),
+        ...typed("kilograms", massKilograms, "mass"),
         limit: { direction: "about", value: kilograms, tolerance: ALIKE_RATIO * kilograms },
       };
 
@@ -191,7 +198,7 @@ export const sizeReading = (
       Math.abs(each.edge / each.printed - 1) > Math.abs(most.edge / most.printed - 1) ? each : most,
     );
   return {
-    ...typed("metres", off.edge, "of the edge that is off most"),
+    ...typed("metres", off.edge, "size"),
     limit: { direction: "about", value: off.printed, tolerance: ALIKE_RATIO * off.printed },
   };
 };

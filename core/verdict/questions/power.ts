@@ -1,5 +1,5 @@
 import { isDoubtful } from "../../caution";
-import { limitText, type PowerLimit } from "../../claim";
+import type { PowerLimit } from "../../claim";
 import { isInBand, type Band } from "../../distortion";
 import { powerStdUncertaintyRatio } from "../../power";
 import { RUN_KINDS } from "../../run";
@@ -11,9 +11,16 @@ import {
   type PowerAtLimit,
   type StepReading,
 } from "../../sweep";
-import { formatHertz, formatPercent, formatSignificant } from "../../units";
-import { matchChannels, matchLoad, matchTone, USUAL_OHMS } from "../conditions";
-import type { AmplifierFacts, Evidence, EvidenceChannel, ClaimReading, StatedOf } from "../types";
+import { matchChannels, matchLoad, matchTone, USUAL_HZ, USUAL_OHMS } from "../conditions";
+import type {
+  AmplifierFacts,
+  Evidence,
+  EvidenceChannel,
+  ClaimReading,
+  ReadingNote,
+  ReadingPlace,
+  StatedOf,
+} from "../types";
 import { distortionOver } from "./band";
 import { line, powerLines } from "./budget";
 import { knownFigure } from "./knownFigures";
@@ -69,11 +76,14 @@ export const toneOf = ({ frequencyHz, channels }: Evidence): number | null =>
   channels.find(({ levels }) => levels && levels.length > 0)?.levels?.[0].fundamentalHz ??
   frequencyHz;
 
-/** What ends the sentence: "at 1 % THD+N into 8.21 Ω measured, at 10 kHz". */
-const whereText = (limit: PowerLimit, { loadOhms }: EvidenceChannel, hertz: number | null) =>
-  `at ${limitText(limit)} into ${formatSignificant(loadOhms, 3)} Ω measured${
-    hertz !== null && Math.abs(hertz / 1000 - 1) > 0.06 ? `, at ${formatHertz(hertz, 3)}` : ""
-  }`;
+/** A tone within this of 1 kHz is the usual one. */
+const USUAL_TONE_RATIO = 0.06;
+
+const placeAt = (limit: PowerLimit, hertz: number | null): ReadingPlace => ({
+  code: "power-at-limit",
+  limit,
+  frequencyHz: hertz !== null && Math.abs(hertz / USUAL_HZ - 1) > USUAL_TONE_RATIO ? hertz : null,
+});
 
 /**
  * Where the power would lie into the claim's own ohms: with volts held, power times ohms stays; with current held, power over ohms.
@@ -135,8 +145,7 @@ const sweptReading = (limit: PowerLimit, askedOhms: number, asked: Asked): Claim
   if (levels.length < 2) return [];
   const found = outputAt(channel, limit);
   const hertz = toneOf(evidence);
-  const where = whereText(limit, channel, hertz);
-  const notes = notesOf(levels, limit);
+  const place = placeAt(limit, hertz);
   if (found.status === "never-below")
     return [
       {
@@ -145,8 +154,8 @@ const sweptReading = (limit: PowerLimit, askedOhms: number, asked: Asked): Claim
         between: [0, 0],
         budget: [],
         bound: null,
-        where,
-        notes: [`it is above ${limitText(limit)} at every level of the sweep`],
+        place,
+        notes: [{ code: "never-below-limit", limit }],
       },
     ];
   const isOff = Math.abs(channel.loadOhms / askedOhms - 1) > NO_MISMATCH;
@@ -160,28 +169,17 @@ const sweptReading = (limit: PowerLimit, askedOhms: number, asked: Asked): Claim
       between,
       budget: sweptBudget(found, channel),
       bound: found.status === "at-least" ? "at-least" : null,
-      where,
-      notes: [...notes, ...(isOff ? [mismatchText(between, askedOhms)] : [])],
+      place,
+      notes: notesOf(levels, limit),
       ...provesOf(levels, limit, hertz, asked),
     },
   ];
 };
 
-const mismatchText = ([low, high]: readonly [number, number], askedOhms: number): string => {
-  const text = (watts: number) => formatSignificant(watts, 3);
-  return low === high
-    ? `between the loads measured that is ${text(low)} W into ${formatSignificant(askedOhms, 3)} Ω`
-    : `into ${formatSignificant(askedOhms, 3)} Ω that is ${text(low)} W to ${text(high)} W, as it holds its volts or its current`;
-};
-
-/** A bump of distortion further down is told beside the limit. */
-const notesOf = (levels: readonly StepReading[], limit: PowerLimit): string[] => {
+/** A bump of distortion at less power is shown beside the limit. */
+const notesOf = (levels: readonly StepReading[], limit: PowerLimit): ReadingNote[] => {
   const bump = bumpBelowLimit(levels, limit.distortionLimitRatio, limit.distortionMeasure);
-  return bump
-    ? [
-        `yet at ${formatSignificant(bump.powerWatts, 2)} W it distorts ${formatPercent(bump.ratio, 2)}, above that limit`,
-      ]
-    : [];
+  return bump ? [{ code: "bump-below", powerWatts: bump.powerWatts, ratio: bump.ratio }] : [];
 };
 
 /** Where clipping hardly shows, or the limit's reading is doubtful, a sweep proves nothing of distortion. */
@@ -210,10 +208,7 @@ const sweptBudget = (
 ) => {
   const known = found.powerWatts * powerStdUncertaintyRatio(channel);
   const gap = Math.sqrt(Math.max(0, found.powerWattsStdUncertainty ** 2 - known ** 2));
-  return [
-    ...powerLines(found.powerWatts, channel),
-    line("gap between two levels", gap, "rectangular"),
-  ];
+  return [...powerLines(found.powerWatts, channel), line("level-gap", gap, "rectangular")];
 };
 
 /** Tops that just do not flatten: at one percent a cut sine gives more. */
@@ -238,8 +233,8 @@ const topsReading = (limit: PowerLimit, askedOhms: number, { channel }: Asked): 
       between: [low, high],
       budget: powerLines(figure.value, channel),
       bound: null,
-      where: `just below flat tops into ${formatSignificant(channel.loadOhms, 3)} Ω measured`,
-      notes: [`at ${limitText(limit)} that is up to ${formatSignificant(most, 3)} W`],
+      place: { code: "clip-onset" },
+      notes: [{ code: "most-at-limit", limit, powerWatts: most }],
       proves: isTold && !figure.isDoubtful,
       refutes: !figure.isDoubtful,
     },
@@ -278,8 +273,8 @@ export const bandReading = (
     between: [watts, watts],
     budget: powerLines(watts, channel),
     bound,
-    where: `from ${formatHertz(band.lowHz)} to ${formatHertz(band.highHz)} into ${formatSignificant(channel.loadOhms, 3)} Ω measured`,
-    notes: [`at most ${formatPercent(ratio, 2)}, at ${formatHertz(hertz, 2)}`],
+    place: { code: "power-over-band", limit, band },
+    notes: [{ code: "worst-in-band", ratio, frequencyHz: hertz }],
     ...(bound === "at-least" ? { refutes: false } : { proves: false }),
   });
   const best = kept.toSorted((a, b) => b.watts - a.watts).slice(0, 1);
@@ -310,12 +305,9 @@ export const burstReading = (askedOhms: number, channel: EvidenceChannel): Claim
       quantity: "watts",
       value: figure.value,
       between,
-      budget: [
-        ...powerLines(figure.value, channel),
-        line("gap between two levels", gap, "rectangular"),
-      ],
+      budget: [...powerLines(figure.value, channel), line("level-gap", gap, "rectangular")],
       bound: null,
-      where: `in bursts of ${figure.name.replace(/^burst-[^,]*, /, "")} into ${formatSignificant(channel.loadOhms, 3)} Ω measured`,
+      place: { code: "burst", burst: figure.name.replace(/^burst-[^,]*, /, "") },
       notes: [],
       proves: !figure.isDoubtful,
       refutes: !figure.isDoubtful,
@@ -354,15 +346,20 @@ export const powerQuestion: Question<"power"> = {
   read: readPower,
   channelsAsked,
   settledBy: (stated) => {
-    if (isBurstClaim(stated))
-      return { kind: "burst", text: `bursts of 20 ms into ${stated.loadOhms ?? USUAL_OHMS} Ω` };
+    const loadOhms = stated.loadOhms ?? USUAL_OHMS;
+    if (isBurstClaim(stated)) return { kind: "burst", run: { code: "burst", loadOhms } };
     return stated.band
       ? {
           kind: "distortion-response",
-          // A little more, so that its uncertainty leaves the claim clear.
-          text: `distortion over the band at ${Math.ceil(1.03 * stated.powerWatts)} W into ${stated.loadOhms ?? USUAL_OHMS} Ω, warmed up`,
+          run: {
+            code: "distortion-over-band",
+            band: stated.band,
+            // A little more, so that its uncertainty leaves the claim clear.
+            powerWatts: Math.ceil(1.03 * stated.powerWatts),
+            loadOhms,
+          },
         }
-      : { kind: "power-sweep", text: `a power sweep into ${stated.loadOhms ?? USUAL_OHMS} Ω` };
+      : { kind: "power-sweep", run: { code: "sweep", loadOhms } };
   },
 };
 
@@ -372,7 +369,7 @@ const toneMatch = (band: Band | null, evidence: Evidence) =>
   evidence.channels.some(({ curves = [] }) =>
     curves.some(({ name }) => name.startsWith("distortion-")),
   )
-    ? ({ condition: "frequency", asked: "the band", was: "the band", match: "same" } as const)
+    ? ({ condition: "frequency", asked: band, was: band, match: "same" } as const)
     : matchTone(band, { frequencyHz: toneOf(evidence) });
 
 /** Two channels that drive one load between them. */
@@ -391,6 +388,6 @@ export const bridgedPowerQuestion: Question<"bridged-power"> = {
   channelsAsked: () => null,
   settledBy: (stated) => ({
     kind: "bridged",
-    text: `a bridged sweep into ${stated.loadOhms ?? USUAL_OHMS} Ω`,
+    run: { code: "bridged-sweep", loadOhms: stated.loadOhms ?? USUAL_OHMS },
   }),
 };

@@ -1,13 +1,7 @@
 import type { Band } from "../../distortion";
 import { RUN_KINDS } from "../../run";
-import {
-  amplitudeRatioToDb,
-  dbToAmplitudeRatio,
-  formatFixed,
-  formatHertz,
-  formatSignificant,
-} from "../../units";
-import { bandText, matchLevel, matchLoad, USUAL_OHMS } from "../conditions";
+import { amplitudeRatioToDb, dbToAmplitudeRatio } from "../../units";
+import { matchLevel, matchLoad, USUAL_OHMS } from "../conditions";
 import { ratedWatts } from "../rated";
 import type { ClaimLimit, EvidenceChannel, ClaimReading, StatedOf } from "../types";
 import { distortionOver, pointsIn } from "./band";
@@ -45,14 +39,14 @@ const reading = (
     between: [db, db],
     budget: [
       line(
-        "scatter of the points",
+        "point-scatter",
         scatterDb(channel, limit.direction === "at-least" ? "lowest" : "highest"),
       ),
-      line("flatness of the recorder", CONVERTER_DB),
+      line("recorder-flatness", CONVERTER_DB),
     ],
     bound: null,
     limit,
-    where: `at ${formatHertz(hertz, 3)} into ${formatSignificant(channel.loadOhms, 3)} Ω measured`,
+    place: { code: "response", frequencyHz: hertz },
     notes: [],
   };
 };
@@ -94,7 +88,7 @@ export const responseQuestion: Question<"response"> = {
   channelsAsked: () => null,
   settledBy: ({ band, powerWatts }) => ({
     kind: "response",
-    text: `a response from ${bandText(band)} at ${formatFixed(powerWatts ?? 1, 0)} W`,
+    run: { code: "response", band, powerWatts: powerWatts ?? 1 },
   }),
 };
 
@@ -134,17 +128,11 @@ const harmonicsReading = (
     quantity: "distortion-ratio",
     value: worst.ratio,
     between: [worst.ratio, worst.ratio],
-    budget: [line("noise of the reading", HARMONICS_RATIO * worst.ratio)],
+    budget: [line("reading-noise", HARMONICS_RATIO * worst.ratio)],
     bound: null,
     limit: { direction: "at-most", value: limitRatio },
-    where: `second and third harmonic at worst, at ${formatHertz(worst.hertz, 2)}`,
-    notes: isWhole
-      ? []
-      : [
-          upTo
-            ? `harmonics are seen up to ${formatHertz(upTo.hertz, 2)} only: a higher rate is needed`
-            : "its harmonics are not seen: a higher rate is needed",
-        ],
+    place: { code: "worst-harmonics", frequencyHz: worst.hertz },
+    notes: isWhole ? [] : [{ code: "harmonics-seen-to", frequencyHz: upTo?.hertz ?? null }],
     ...(isWhole ? {} : { proves: false }),
     ...(upTo ? {} : { refutes: false }),
   };
@@ -173,10 +161,10 @@ const atHalfPower = (
             quantity: "distortion-ratio",
             value: ratio,
             between: [ratio, ratio],
-            budget: [line("noise of one level", HARMONICS_RATIO * ratio)],
+            budget: [line("level-noise", HARMONICS_RATIO * ratio)],
             bound: null,
             limit: { direction: "at-most", value: distortionLimitRatio ?? USUAL_LIMIT_RATIO },
-            where: `THD+N at worst, at ${formatHertz(hertz, 2)} and ${formatSignificant(watts, 3)} W`,
+            place: { code: "worst-distortion", frequencyHz: hertz, powerWatts: watts },
             notes: [],
             refutes: false,
           },
@@ -215,7 +203,7 @@ export const powerBandwidthQuestion: Question<"power-bandwidth"> = {
   channelsAsked: () => null,
   settledBy: ({ band }) => ({
     kind: "distortion-response",
-    text: `distortion from ${bandText(band)} at half the rated output into ${USUAL_OHMS} Ω`,
+    run: { code: "distortion-over-band", band, powerWatts: null, loadOhms: USUAL_OHMS },
   }),
 };
 
@@ -257,7 +245,7 @@ export const slewRateQuestion: Question<"slew-rate"> = {
         between: [steepest, steepest],
         budget: [line("volts", steepest * channel.voltsStdUncertaintyRatio)],
         bound: "at-least",
-        where: "as steep as it was driven",
+        place: { code: "slew" },
         notes: [],
       },
     ];
@@ -265,6 +253,6 @@ export const slewRateQuestion: Question<"slew-rate"> = {
   channelsAsked: () => null,
   settledBy: () => ({
     kind: "full-power-response",
-    text: "a full-power response up to a high frequency",
+    run: { code: "full-power-response" },
   }),
 };

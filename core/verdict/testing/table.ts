@@ -11,5 +11,4 @@ export const check = (rows: readonly Row[]) =>
     const { claims, facts } = sheet(text);
     const verdicts = [evidence, evidence.toReversed()].map((each) => judge(claims[0], each, facts));
     expect(verdicts.map((verdict) => verdict.outcome)).toEqual([outcome, outcome]);
-    expect(verdicts[0].sentence.length).toBeGreaterThan(10);
   });

@@ -5,8 +5,8 @@ import type { StatedPower, Run } from "@/records";
 import { channelLook } from "@/drawing/channelLook";
 import { LineChart } from "../../charts/LineChart";
 import { chartsOf } from "@/drawing/chartsOf";
-import { shownFigure } from "@/drawing/quantityText";
-import { stopTitle } from "@/drawing/stopText";
+import { shownFigure } from "@/phrasing";
+import { stopTitle } from "@/phrasing";
 import { Reading } from "../../parts/Reading";
 import { unbroken } from "../../parts/unbroken";
 

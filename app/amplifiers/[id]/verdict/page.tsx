@@ -8,14 +8,14 @@ import { VerdictScreen } from "@/ui/verdict/VerdictScreen";
 export default async function VerdictPage({ params }: { params: Promise<{ id: string }> }) {
   const records = await amplifierRecords((await params).id);
   const { plan, verdictNotes } = records;
-  const { verdicts, schools, honest, supplies } = await judgementOf(await database(), records);
+  const { verdicts, ratings, recommended, supplies } = await judgementOf(await database(), records);
   return (
     <VerdictScreen
       records={planRecordsOf(records)}
       plan={plan}
       verdicts={verdicts}
-      schools={schools}
-      honest={honest}
+      ratings={ratings}
+      recommended={recommended}
       supplies={supplies}
       notes={verdictNotes}
       leadingKey={worstOf(verdicts)?.key ?? null}

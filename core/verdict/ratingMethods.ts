@@ -1,4 +1,4 @@
-import { drivenText, limitText, type PowerLimit } from "../claim";
+import type { PowerLimit } from "../claim";
 import { isNearLoad, powerStdUncertaintyRatio } from "../power";
 import { RUN_KINDS, type RunKind } from "../run";
 import {
@@ -8,7 +8,6 @@ import {
   type PowerAtLimit,
   type StepReading,
 } from "../sweep";
-import { formatFixed } from "../units";
 import { plainSetting, USUAL_HZ } from "./conditions";
 import { combined } from "./judgeReading";
 import { bandReading, burstReading, levelsOf, limitOfPower, toneOf } from "./questions/power";
@@ -16,7 +15,8 @@ import { knownFigure } from "./questions/knownFigures";
 import { STRENGTH } from "./strength";
 import type { AmplifierFacts, Evidence, EvidenceChannel, ClaimReading } from "./types";
 
-export type SchoolName =
+/** How a power rating is defined. */
+export type RatingMethodName =
   | "full-band"
   | "tenth-percent"
   | "own-limit"
@@ -27,12 +27,11 @@ export type SchoolName =
   | "one-minute"
   | "burst";
 
-/** One school of stating power, and what it makes of the evidence: the weakest channel, as many driven as is said. */
-export type SchoolReading = {
-  name: SchoolName;
-  label: string;
-  /** Where the school is written down. */
-  source: string;
+/** The power that one rating method gives: of the weakest channel, with one or all channels driven. */
+export type MethodReading = {
+  name: RatingMethodName;
+  /** The limit of the leading claim, for methods that go by it. */
+  limit: PowerLimit;
   driven: "one" | "all";
   reading: {
     powerWatts: number;
@@ -42,23 +41,28 @@ export type SchoolReading = {
     runId: string;
     isRehearsed: boolean;
   } | null;
-  /** The run that would tell it, where nothing does. */
+  /** The run that the method needs. */
   settledBy: RunKind;
 };
 
-type Told = { value: number; expandedUncertainty: number; bound: "at-least" | "at-most" | null };
+type RatedPower = {
+  value: number;
+  expandedUncertainty: number;
+  bound: "at-least" | "at-most" | null;
+};
 
-type School = Pick<SchoolReading, "name" | "label" | "source" | "settledBy"> & {
-  /** null where the run does not tell it. */
-  read(channel: EvidenceChannel, evidence: Evidence): Told | null;
+/** A rating method: the run that it needs, and how it reads the power from it. Names and sources are in phrasing/ratingMethods. */
+type RatingMethod = Pick<MethodReading, "name" | "settledBy"> & {
+  /** null where the run does not have it. */
+  read(channel: EvidenceChannel, evidence: Evidence): RatedPower | null;
 };
 
 /** The band that sheets mean by "full". */
 const WIDE_BAND = { lowHz: 20, highHz: 20_000 };
 
-/** A school that reads a sweep of levels at about 1 kHz. */
+/** A method that reads a sweep of levels at about 1 kHz. */
 const swept =
-  (at: (levels: readonly StepReading[]) => PowerAtLimit): School["read"] =>
+  (at: (levels: readonly StepReading[]) => PowerAtLimit): RatingMethod["read"] =>
   (channel, evidence) => {
     const levels = levelsOf(channel);
     const hertz = toneOf(evidence);
@@ -74,7 +78,7 @@ const swept =
         };
   };
 
-const told = (reading: ClaimReading | undefined): Told | null => {
+const ratedPower = (reading: ClaimReading | undefined): RatedPower | null => {
   if (!reading) return null;
   const { stdUncertainty, coverageFactor } = combined(reading.budget);
   return {
@@ -86,7 +90,7 @@ const told = (reading: ClaimReading | undefined): Told | null => {
 
 /** Power that was held for so long, by name of its figure. */
 const heldFor =
-  (seconds: number): School["read"] =>
+  (seconds: number): RatingMethod["read"] =>
   (channel) => {
     const figure = knownFigure(channel, ({ name }) => name === `held-${seconds}`);
     return (
@@ -98,70 +102,53 @@ const heldFor =
     );
   };
 
-const schoolsFor = (own: PowerLimit, loadOhms: number): School[] => [
+const methodsFor = (own: PowerLimit, loadOhms: number): RatingMethod[] => [
   {
     name: "full-band",
-    label: `20 Hz to 20 kHz at ${limitText(own)}, warmed up`,
-    source: "16 CFR 432",
     settledBy: "distortion-response",
-    // The rule asks for the warm-up: without it this is another school.
-    read: (channel, { isWarm }) => (isWarm ? told(bandReading(own, WIDE_BAND, channel)[0]) : null),
+    // The rule requires the warm-up.
+    read: (channel, { isWarm }) =>
+      isWarm ? ratedPower(bandReading(own, WIDE_BAND, channel)[0]) : null,
   },
   {
     name: "tenth-percent",
-    label: "1 kHz, 0.1 %",
-    source: "common practice",
     settledBy: "power-sweep",
     read: swept((levels) => outputWithin(levels, 0.001, "thd-plus-noise")),
   },
   {
     name: "own-limit",
-    label: `the claim’s own limit, ${limitText(own)}`,
-    source: "IEC 60268-3",
     settledBy: "power-sweep",
     read: swept((levels) => outputWithin(levels, own.distortionLimitRatio, own.distortionMeasure)),
   },
   {
     name: "knee",
-    label: "at the knee",
-    source: "this program, core/sweep/knee.ts",
     settledBy: "power-sweep",
     read: swept((levels) => powerAtKnee(levels)),
   },
   {
     name: "flat-tops",
-    label: "just below flat tops",
-    source: "common practice",
     settledBy: "power-sweep",
     read: swept(powerAtClipOnset),
   },
   {
     name: "one-percent",
-    label: "1 kHz, 1 %",
-    source: "common practice",
     settledBy: "power-sweep",
     read: swept((levels) => outputWithin(levels, 0.01, "thd-plus-noise")),
   },
   {
     name: "one-second",
-    label: "short-term maximum, 1 s",
-    source: "IEC 60268-3",
     settledBy: "staying-power",
     read: heldFor(1),
   },
   {
     name: "one-minute",
-    label: "long-term maximum, 1 min",
-    source: "IEC 60268-3",
     settledBy: "staying-power",
     read: heldFor(60),
   },
   {
     name: "burst",
-    label: "20 ms burst",
-    source: "CTA-2006",
     settledBy: "burst",
-    read: (channel) => told(burstReading(loadOhms, channel)[0]),
+    read: (channel) => ratedPower(burstReading(loadOhms, channel)[0]),
   },
 ];
 
@@ -179,13 +166,14 @@ const leadingPower = ({ claims }: AmplifierFacts) =>
   )[0] ?? null;
 
 /**
- * The same amplifier rated by every main school, side by side, once with one and once with all channels driven: the weakest channel of
- * the weightiest run that tells it. Each school names its source in its own note.
+ * The same amplifier rated by every main method, side by side, once with one and once with all channels driven: the weakest channel of
+ * the weightiest run that has it.
+ * @see 16 CFR 432, IEC 60268-3 and CTA-2006, each from memory
  */
-export const ratingSchools = (
+export const ratingsByMethod = (
   evidence: readonly Evidence[],
   facts: AmplifierFacts,
-): SchoolReading[] => {
+): MethodReading[] => {
   const claim = leadingPower(facts);
   const own = limitOfPower(claim ?? { distortionLimitRatio: null, distortionMeasure: null });
   const loadOhms = claim?.loadOhms ?? 8;
@@ -198,16 +186,15 @@ export const ratingSchools = (
         channels.every((channel) => isNearLoad(channel.loadOhms, loadOhms)),
     )
     .toSorted(byWeight);
-  return schoolsFor(own, loadOhms).flatMap((school) =>
+  return methodsFor(own, loadOhms).flatMap((method) =>
     (["all", "one"] as const).map((driven) => ({
-      name: school.name,
-      label: school.label,
-      source: school.source,
-      settledBy: school.settledBy,
+      name: method.name,
+      limit: own,
+      settledBy: method.settledBy,
       driven,
-      reading: firstTold(
+      reading: firstReading(
         usual.filter((run) => drives(run, driven, facts)),
-        school,
+        method,
       ),
     })),
   );
@@ -219,10 +206,13 @@ const byWeight = (a: Evidence, b: Evidence): number =>
   STRENGTH[b.source] - STRENGTH[a.source] ||
   (a.takenAt < b.takenAt ? 1 : -1);
 
-const firstTold = (runs: readonly Evidence[], school: School): SchoolReading["reading"] => {
+const firstReading = (
+  runs: readonly Evidence[],
+  method: RatingMethod,
+): MethodReading["reading"] => {
   for (const run of runs) {
     const channels = run.channels.flatMap((channel) => {
-      const found = school.read(channel, run);
+      const found = method.read(channel, run);
       return found && Number.isFinite(found.value) && Number.isFinite(found.expandedUncertainty)
         ? [{ ...found, channelIndex: channel.channelIndex }]
         : [];
@@ -239,49 +229,52 @@ const firstTold = (runs: readonly Evidence[], school: School): SchoolReading["re
   return null;
 };
 
-/** A power that the reviewer may print with a good conscience, and why. */
-export type HonestRating = { powerWatts: number; school: SchoolName; sentence: string };
+/** A power that the measurements support, and the method that it comes from. */
+export type RecommendedRating = {
+  powerWatts: number;
+  method: RatingMethodName;
+  limit: PowerLimit;
+  channelsDriven: number;
+};
 
-/** Ratings are printed in steps that do not pretend to more than is known. Common practice: two digits, rounded down. */
+/** Two significant digits, rounded down, so that the rating claims no more than is known. */
 const roundedDown = (watts: number): number => {
   const step = 10 ** Math.max(0, Math.floor(Math.log10(Math.max(watts, 1e-9))) - 1);
   return Math.floor(watts / step) * step;
 };
 
-/** In order: what all of the band holds, what a tenth of a percent leaves, the knee, one percent. */
-const HONEST: readonly SchoolName[] = ["full-band", "tenth-percent", "knee", "one-percent"];
+/** The strictest first: a rating that holds under one holds under those after it. */
+const STRICTEST_FIRST: readonly RatingMethodName[] = [
+  "full-band",
+  "tenth-percent",
+  "knee",
+  "one-percent",
+];
 
 /**
- * An honest rating from the schools: with all channels driven where that was run, by the sternest school that has a reading, its
- * uncertainty taken off, rounded down. A chosen school of the house goes before it. Null without any reading of a real bench.
- * Chosen here, because a rating that is kept under the sternest school is kept under the others.
+ * The rating that the measurements support: with all channels driven where that was run, by the strictest method with a reading, less
+ * its uncertainty, rounded down. Null without any reading of a real bench.
+ * @param preferred the method that the reviewer chose to go first; the strictest where it is null
  */
-export const honestRating = (
-  schools: readonly SchoolReading[],
+export const recommendedRating = (
+  readings: readonly MethodReading[],
   channelCount: number,
-  house: SchoolName | null = null,
-): HonestRating | null => {
-  const order = house === null ? HONEST : [house, ...HONEST];
+  preferred: RatingMethodName | null = null,
+): RecommendedRating | null => {
+  const order = preferred === null ? STRICTEST_FIRST : [preferred, ...STRICTEST_FIRST];
   for (const driven of ["all", "one"] as const)
     for (const name of order) {
-      const school = schools.find((each) => each.name === name && each.driven === driven);
-      const reading = school?.reading;
-      if (!school || !reading || reading.isRehearsed || reading.bound === "at-most") continue;
-      const kept = reading.powerWatts - reading.expandedUncertainty;
-      if (!(kept > 0)) continue;
-      const watts = roundedDown(kept);
-      const count = driven === "one" ? 1 : channelCount;
-      return {
-        powerWatts: watts,
-        school: name,
-        sentence: `${watts >= 10 ? formatFixed(watts, 0) : watts} W: what the weaker channel gives ${reasonOf(name, school.label)}, with ${drivenText(count)}, less its uncertainty.`,
-      };
+      const method = readings.find((each) => each.name === name && each.driven === driven);
+      const reading = method?.reading;
+      if (!method || !reading || reading.isRehearsed || reading.bound === "at-most") continue;
+      const watts = reading.powerWatts - reading.expandedUncertainty;
+      if (watts > 0)
+        return {
+          powerWatts: roundedDown(watts),
+          method: name,
+          limit: method.limit,
+          channelsDriven: driven === "one" ? 1 : channelCount,
+        };
     }
   return null;
-};
-
-const reasonOf = (name: SchoolName, label: string): string => {
-  if (name === "knee") return "where the curve bends";
-  if (name === "full-band") return `from ${label.replace(", warmed up", "")}`;
-  return name === "flat-tops" ? "before its tops flatten" : `at ${label.replace("1 kHz, ", "")}`;
 };

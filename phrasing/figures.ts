@@ -80,10 +80,10 @@ export const shownFigure = ({
   return bound ? { ...shown, prefix: BOUNDS[bound] } : shown;
 };
 
-/** "57.3 W ± 0.6" */
+/** "57.3 ± 0.6 W", "≥ 30 W" */
 export const figureText = (
   figure: Pick<Figure, "quantity" | "value" | "stdUncertainty" | "bound">,
 ): string => {
   const { value, unit, plusMinus, prefix } = shownFigure(figure);
-  return [prefix, value, unit, plusMinus && `± ${plusMinus}`].filter(Boolean).join(" ");
+  return [prefix, value, plusMinus && `± ${plusMinus}`, unit].filter(Boolean).join(" ");
 };

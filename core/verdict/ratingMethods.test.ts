@@ -1,8 +1,8 @@
-import { honestRating, ratingSchools, type Evidence } from ".";
+import { recommendedRating, ratingsByMethod, type Evidence } from ".";
 import { bursts, figure, found, overBand, sheet, shortSweep, sweep } from "./testing/evidence";
 
 const { facts } = sheet("50 W per channel into 8 ohms, both channels driven, 1 % THD+N");
-const rated = (...evidence: Evidence[]) => ratingSchools(evidence, facts);
+const rated = (...evidence: Evidence[]) => ratingsByMethod(evidence, facts);
 const of = (schools: ReturnType<typeof rated>, name: string, driven: "one" | "all" = "all") =>
   schools.find((each) => each.name === name && each.driven === driven)?.reading ?? null;
 
@@ -58,21 +58,24 @@ test("a real run goes before a newer simulated one, and another load or setting 
   expect(of(rated(shortSweep([30, 30])), "one-percent")).toMatchObject({ bound: "at-least" });
 });
 
-describe("an honest rating", () => {
-  test("by the sternest school that has a reading, its uncertainty taken off and rounded down", () => {
-    const sentence = (...evidence: Evidence[]) => honestRating(rated(...evidence), 2)?.sentence;
-    expect(sentence(sweep([62, 55]))).toBe(
-      "53 W: what the weaker channel gives at 0.1 %, with two channels driven, less its uncertainty.",
-    );
-    expect(sentence(sweep([62, 55]), overBand(48, 0.005, { isWarm: true }))).toMatch(
-      /^47 W: what the weaker channel gives from 20 Hz to 20 kHz at 1 % THD\+N, with two channels driven/,
-    );
+describe("the recommended rating", () => {
+  test("by the strictest method with a reading, less its uncertainty, rounded down", () => {
+    const recommended = (...evidence: Evidence[]) => recommendedRating(rated(...evidence), 2);
+    expect(recommended(sweep([62, 55]))).toMatchObject({
+      powerWatts: 53,
+      method: "tenth-percent",
+      channelsDriven: 2,
+    });
+    expect(recommended(sweep([62, 55]), overBand(48, 0.005, { isWarm: true }))).toMatchObject({
+      powerWatts: 47,
+      method: "full-band",
+    });
   });
 
-  test("the school of the house goes first; a rehearsal rates nothing", () => {
-    expect(honestRating(rated(sweep([62, 55])), 2, "knee")).toMatchObject({ school: "knee" });
-    expect(honestRating(rated(sweep([62, 55], { source: "simulated" })), 2)).toBeNull();
-    expect(honestRating(rated(), 2)).toBeNull();
-    expect(honestRating(rated(sweep([62])), 2)?.sentence).toContain("one channel driven");
+  test("the preferred method goes first; a simulated result rates nothing", () => {
+    expect(recommendedRating(rated(sweep([62, 55])), 2, "knee")).toMatchObject({ method: "knee" });
+    expect(recommendedRating(rated(sweep([62, 55], { source: "simulated" })), 2)).toBeNull();
+    expect(recommendedRating(rated(), 2)).toBeNull();
+    expect(recommendedRating(rated(sweep([62])), 2)).toMatchObject({ channelsDriven: 1 });
   });
 });

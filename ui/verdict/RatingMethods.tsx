@@ -1,12 +1,13 @@
 "use client";
 import { Box, Heading, Table, Text, VisuallyHidden } from "@chakra-ui/react";
+import type { MethodReading, RatingMethodName, RecommendedRating } from "@/core/verdict";
 import {
   quantityText,
-  type HonestRating,
-  type SchoolName,
-  type SchoolReading,
-} from "@/core/verdict";
-import { SCHOOL_NAMES } from "@/records";
+  ratingMethodLabel,
+  ratingMethodText,
+  recommendedRatingText,
+} from "@/phrasing";
+import { RATING_METHODS } from "@/records";
 import { ChoiceField, held } from "../parts/fields";
 import { PageLink } from "../parts/PageLink";
 import { Panel } from "../parts/Panel";
@@ -14,62 +15,63 @@ import { unbroken } from "../parts/unbroken";
 import { PlanItButton } from "./PlanItButton";
 import type { PlanIt } from "./usePlanIt";
 
-export type SchoolsProps = {
+export type RatingMethodsProps = {
   amplifierId: string;
-  schools: readonly SchoolReading[];
-  honest: HonestRating | null;
-  house: SchoolName | null;
-  /** The load that powers are told for. */
+  ratings: readonly MethodReading[];
+  recommended: RecommendedRating | null;
+  /** The method that the reviewer prefers. */
+  preferred: RatingMethodName | null;
+  /** The load that the powers are stated for. */
   loadOhms: number;
   channelCount: number;
   plan: PlanIt;
-  onHouse(house: SchoolName | null): void;
+  onPrefer(method: RatingMethodName | null): void;
 };
 
-/** The same amplifier by every school of stating power, with all channels driven and with one; and what may honestly be printed. */
-export function Schools(props: SchoolsProps) {
-  const { schools, honest, house, onHouse, channelCount } = props;
+/** The rating that the measurements support, and the same amplifier by every rating method, with all channels driven and with one. */
+export function RatingMethods(props: RatingMethodsProps) {
+  const { ratings, recommended, preferred, onPrefer, channelCount } = props;
   return (
     <Panel>
       <Heading as="h2" fontSize="18px" mb={1}>
-        An honest rating
+        Recommended rating
       </Heading>
-      {honest ? (
+      {recommended ? (
         <>
-          <Text fontSize="32px" fontWeight={700} lineHeight={1.2} data-testid="honest">
-            {honest.powerWatts} W
+          <Text fontSize="32px" fontWeight={700} lineHeight={1.2} data-testid="recommended">
+            {recommended.powerWatts} W
           </Text>
           <Text fontSize="14px" color="muted">
-            {unbroken(honest.sentence.replace(/^[^:]*: /, ""))}
+            {unbroken(recommendedRatingText(recommended, channelCount))}
           </Text>
         </>
       ) : (
         <Text fontSize="14.5px" color="muted">
-          No run of a real bench tells it yet.
+          It takes a power sweep on a real bench.
         </Text>
       )}
       <Box mt={2}>
         <ChoiceField
-          label="The house’s own school"
-          field={held(house ?? "", (name) =>
-            onHouse(SCHOOL_NAMES.find((each) => each === name) ?? null),
+          label="Rating method"
+          field={held(preferred ?? "", (name) =>
+            onPrefer(RATING_METHODS.find((each) => each === name) ?? null),
           )}
           choices={[
-            { value: "", label: "the sternest that has a reading" },
-            ...schools
+            { value: "", label: "Strictest method with a reading" },
+            ...ratings
               .filter(({ driven }) => driven === "all")
-              .map(({ name, label }) => ({ value: name, label })),
+              .map(({ name, limit }) => ({ value: name, label: ratingMethodLabel(name, limit) })),
           ]}
         />
       </Box>
       <Heading as="h2" fontSize="18px" mt={5} mb={1}>
-        How many watts, by each school
+        Power by rating method
       </Heading>
       <Table.Root size="sm" css={{ "& td, & th": { borderColor: "rime", px: 0, py: 1.5 } }}>
         <Table.Header>
           <Table.Row bg="transparent">
             <Table.ColumnHeader>
-              <VisuallyHidden>School</VisuallyHidden>
+              <VisuallyHidden>Rating method</VisuallyHidden>
             </Table.ColumnHeader>
             <Table.ColumnHeader textAlign="right" fontSize="13px" color="muted">
               {channelCount === 2 ? "both driven" : "all driven"}
@@ -80,42 +82,38 @@ export function Schools(props: SchoolsProps) {
           </Table.Row>
         </Table.Header>
         <Table.Body>
-          {SCHOOL_NAMES.map((name) => (
-            <SchoolRow key={name} name={name} {...props} />
+          {RATING_METHODS.map((name) => (
+            <MethodRow key={name} name={name} {...props} />
           ))}
         </Table.Body>
       </Table.Root>
       <Text fontSize="13.5px" color="muted" mt={2}>
-        The weakest channel, into {props.loadOhms} Ω. In italics: on the simulated bench only.
+        Weakest channel, into {props.loadOhms} Ω. Simulated results are in italics.
       </Text>
     </Panel>
   );
 }
 
-function SchoolRow({ name, ...props }: SchoolsProps & { name: SchoolName }) {
-  const { schools, channelCount, loadOhms, plan } = props;
+function MethodRow({ name, ...props }: RatingMethodsProps & { name: RatingMethodName }) {
+  const { ratings, channelCount, loadOhms, plan } = props;
   const [all, one] = (["all", "one"] as const).map((driven) =>
-    schools.find((school) => school.name === name && school.driven === driven),
+    ratings.find((method) => method.name === name && method.driven === driven),
   );
   if (!all || !one) return null;
-  const isTold = all.reading !== null || one.reading !== null;
-  const settling = {
-    kind: all.settledBy,
-    text: all.label,
-    loadOhms,
-    channelsDriven: channelCount,
-  };
+  const hasReading = all.reading !== null || one.reading !== null;
+  const label = ratingMethodLabel(name, all.limit);
+  const settling = { kind: all.settledBy, loadOhms, channelsDriven: channelCount };
   return (
-    <Table.Row bg="transparent" title={all.source}>
+    <Table.Row bg="transparent" title={ratingMethodText(name)}>
       <Table.Cell fontSize="14px" color="muted" lineHeight={1.25}>
-        {all.label}
+        {label}
       </Table.Cell>
-      {isTold ? (
-        [all, one].map((school) => <WattsCell key={school.driven} school={school} {...props} />)
+      {hasReading ? (
+        [all, one].map((method) => <WattsCell key={method.driven} method={method} {...props} />)
       ) : (
         <Table.Cell colSpan={2} textAlign="right">
           <Box display="inline-block">
-            <PlanItButton settling={settling} plan={plan} />
+            <PlanItButton settling={settling} text={label} plan={plan} />
           </Box>
         </Table.Cell>
       )}
@@ -124,9 +122,9 @@ function SchoolRow({ name, ...props }: SchoolsProps & { name: SchoolName }) {
 }
 
 function WattsCell({
-  school: { reading },
+  method: { reading },
   amplifierId,
-}: { school: SchoolReading } & Pick<SchoolsProps, "amplifierId">) {
+}: { method: MethodReading } & Pick<RatingMethodsProps, "amplifierId">) {
   if (!reading)
     return (
       <Table.Cell textAlign="right" color="muted">
@@ -134,14 +132,13 @@ function WattsCell({
       </Table.Cell>
     );
   const text = quantityText(reading.powerWatts, reading.expandedUncertainty, "watts");
-  const [value] = text.split(" ± ");
   const sign = { "at-least": "≥ ", "at-most": "≤ " };
   return (
     <Table.Cell textAlign="right" fontWeight={700} whiteSpace="nowrap" title={text}>
       <PageLink href={`/amplifiers/${amplifierId}/bench?run=${reading.runId}`}>
         <Text as="span" fontStyle={reading.isRehearsed ? "italic" : undefined}>
           {reading.bound === null ? "" : sign[reading.bound]}
-          {value}
+          {text.replace(/ ± \S+/, "")}
         </Text>
       </PageLink>
     </Table.Cell>

@@ -1,0 +1,34 @@
+// phrasing: codes and numbers in, English out. The only room with sentences.
+export * from "./numbers";
+export {
+  ratingMethodLabel,
+  ratingMethodSource,
+  ratingMethodText,
+  recommendedRatingSentence,
+  recommendedRatingText,
+} from "./ratingMethods";
+export {
+  conditionTexts,
+  contradictionText,
+  differencesText,
+  evidenceReasonText,
+} from "./verdicts/evidence";
+export {
+  headlineText,
+  OUTCOME_LABELS,
+  simulatedText,
+  verdictHeadline,
+  type Headline,
+} from "./verdicts/headline";
+export { markNoteText } from "./verdicts/claimMark";
+export { improvementText, settlingText } from "./verdicts/nextStep";
+export { amountText, quantityText } from "./verdicts/quantity";
+export { noteText, placeText, readingText } from "./verdicts/reading";
+export {
+  budgetShares,
+  shownVerdict,
+  type ShownReading,
+  type ShownVerdict,
+} from "./verdicts/shownVerdict";
+export { figureText, shownFigure, type ShownFigure } from "./figures";
+export { STOP_TITLES, stopTitle } from "./stops";

@@ -1,0 +1,150 @@
+import { RUN_KINDS } from "@/core/run";
+import { formatHertz, formatSignificant } from "@/core/units";
+import type {
+  BudgetLine,
+  BudgetSource,
+  ConditionMatch,
+  Contradiction,
+  EvidenceReason,
+  EvidenceSource,
+  RunDifference,
+} from "@/core/verdict";
+import { channelsDrivenText, listed } from "../numbers";
+import { settingName } from "./headline";
+import { findingText } from "./quantity";
+import { bandText } from "./reading";
+
+/** What took a run. */
+export const SOURCE_LABELS: Readonly<Record<EvidenceSource, string>> = {
+  recording: "recording",
+  meter: "meter",
+  loudspeaker: "loudspeaker",
+  simulated: "simulated bench",
+};
+
+const ohmsText = (ohms: readonly number[]): string =>
+  `${listed([...new Set(ohms.map((each) => formatSignificant(each, 3)))])} Ω`;
+const frequencyText = (value: ConditionMatch["asked"] | ConditionMatch["was"]): string => {
+  if (typeof value === "number") return formatHertz(value, 3);
+  return value && typeof value === "object" && "lowHz" in value ? bandText(value) : "not recorded";
+};
+const settingText = (setting: string): string =>
+  setting === "" ? "default setting" : settingName(setting);
+
+/** The two sides of a condition in words: what the claim asks for, and what the run had. */
+export const conditionTexts = (match: ConditionMatch): { asked: string; was: string } => {
+  switch (match.condition) {
+    case "load":
+      return { asked: ohmsText([match.asked]), was: ohmsText(match.was) };
+    case "channels":
+      return {
+        asked: channelsDrivenText(match.asked, null) || "one channel driven",
+        was: channelsDrivenText(match.was, null),
+      };
+    case "frequency":
+      return { asked: frequencyText(match.asked), was: frequencyText(match.was) };
+    case "level":
+      return {
+        asked: `${formatSignificant(match.asked, 3)} W`,
+        was: match.was === null ? "level not recorded" : `${formatSignificant(match.was, 3)} W`,
+      };
+    case "setting":
+    case "supply":
+      return { asked: settingText(match.asked), was: settingText(match.was) };
+    case "source":
+      return { asked: "dummy load", was: match.was === "dummy-load" ? "dummy load" : match.was };
+  }
+};
+
+const DIFFERENCES: Record<ConditionMatch["condition"], string> = {
+  load: "another load",
+  channels: "another number of channels driven",
+  frequency: "another frequency",
+  level: "another level",
+  setting: "another setting",
+  supply: "another supply",
+  source: "a loudspeaker, which is only indicative",
+};
+
+/** Why a run is no evidence of a claim, or leaves it open. */
+export const evidenceReasonText = (reason: EvidenceReason): string => {
+  switch (reason.code) {
+    case "other-condition": {
+      const { asked, was } = conditionTexts(reason.match);
+      return `${DIFFERENCES[reason.match.condition]}: ${was} instead of ${asked}`;
+    }
+    case "one-sided": {
+      const { asked, was } = conditionTexts(reason.match);
+      return `${was} instead of ${asked}: it can ${reason.match.match === "weaker" ? "disprove the claim but not prove it" : "prove the claim but not disprove it"}`;
+    }
+    case "no-total":
+      return "not every channel was recorded, so there is no total";
+    case "doubtful":
+      return "doubtful; see the caution beside its reading";
+    case "within-uncertainty":
+      return "within the uncertainty of the claim";
+    case "ended-below-claim":
+      return "the run ended before the claim was reached";
+  }
+};
+
+/** A condition as a run had it, with how it compares: "8.21 Ω (near)". */
+export const matchText = (match: ConditionMatch): string => {
+  const { was } = conditionTexts(match);
+  return match.match === "same" ? was : `${was} (${match.match})`;
+};
+
+const differenceText = (difference: RunDifference): string => {
+  const [one, other] = ((): readonly [string, string] => {
+    switch (difference.condition) {
+      case "kind":
+        return [RUN_KINDS[difference.values[0]].title, RUN_KINDS[difference.values[1]].title];
+      case "source":
+        return [SOURCE_LABELS[difference.values[0]], SOURCE_LABELS[difference.values[1]]];
+      case "loads":
+        return [ohmsText(difference.values[0]), ohmsText(difference.values[1])];
+      case "channels":
+        return [
+          channelsDrivenText(difference.values[0], null),
+          channelsDrivenText(difference.values[1], null),
+        ];
+      case "frequency":
+        return [frequencyText(difference.values[0]), frequencyText(difference.values[1])];
+    }
+  })();
+  return `${one} and ${other}`;
+};
+
+/** What two contradicting runs do not have in common. */
+export const differencesText = (differs: readonly RunDifference[]): string =>
+  differs.length > 0 ? differs.map(differenceText).join("; ") : "nothing that was recorded";
+
+/** "Two runs disagree: 80.2 ± 0.6 W and 75.1 ± 0.6 W, further apart than their uncertainties. They differ in: ..." */
+export const contradictionText = ({ readings, differs }: Contradiction): string =>
+  `Two runs disagree: ${findingText(readings[0])} and ${findingText(readings[1])}, further apart than their uncertainties. ${differs.length > 0 ? `They differ in: ${differencesText(differs)}` : "Their recorded conditions are the same"}.`;
+
+const BUDGET_SOURCES: Record<BudgetSource, string> = {
+  volts: "voltage",
+  "load-ohms": "resistance of the load",
+  "load-drift": "drift of the hot load",
+  "level-gap": "gap between two levels",
+  "level-noise": "noise at one level",
+  "reading-noise": "noise of the reading",
+  "rig-distortion": "distortion of the rig",
+  "channel-matching": "channel matching of the recorder",
+  "volts-in-and-out": "input and output voltage",
+  "point-scatter": "scatter of the points",
+  "recorder-flatness": "flatness of the recorder",
+  "two-loads": "voltage and resistance with two loads",
+  "intermodulation-products": "intermodulation products",
+  "mains-meter": "mains meter",
+  "scale-or-tape": "scale or tape measure",
+  repeats: "spread of the repeats",
+};
+
+/** A source of uncertainty, and whether its size was assumed. */
+export const budgetSourceText = ({
+  source,
+  isAssumed,
+}: Pick<BudgetLine, "source" | "isAssumed">): string =>
+  `${BUDGET_SOURCES[source]}${isAssumed ? " (not stated, assumed)" : ""}`;
