@@ -24,7 +24,7 @@ export const proxy = (request: NextRequest): NextResponse => {
     return new NextResponse("Rimebank answers only on this machine, at 127.0.0.1.", {
       status: 403,
     });
-  if (!isRead) return new NextResponse("A page can only be read.", { status: 405 });
+  if (!isRead) return new NextResponse("Pages are read-only.", { status: 405 });
   const policy = contentSecurity(btoa(crypto.randomUUID()));
   const headers = new Headers(request.headers);
   // Next.js puts the number of this policy on its own scripts.

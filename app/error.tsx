@@ -8,7 +8,7 @@ export default function ErrorPage({ reset }: { reset(): void }) {
     <Box px={8} py={6}>
       <EmptyState
         title="This page could not be shown"
-        text="What was saved is safe. Try again; if it happens again, restart the server and report what you did before."
+        text="Saved data is safe. Try again; if it happens again, restart the server and report what you did before."
       >
         <ActionButton tone="primary" onClick={reset}>
           Try again

@@ -6,8 +6,8 @@ export default function NotFound() {
   return (
     <Box px={8} py={6}>
       <EmptyState
-        title="There is nothing here"
-        text="The amplifier or page may have been deleted, or the address has a mistake. Nothing else was touched."
+        title="Page not found"
+        text="The amplifier or page may have been deleted, or the address is wrong."
       >
         <Link asChild color="spruce" fontWeight={700}>
           <PageLink href="/">Back to the shelf</PageLink>

@@ -25,7 +25,7 @@ export type OpenedZip = {
 
 const OPTIONS: Options = { lazyEntries: true, autoClose: false, validateEntrySizes: true };
 
-const DAMAGED = "The file is damaged, or is no zip.";
+const DAMAGED = "The file is damaged or not a zip archive.";
 
 const openZip = (source: string | Buffer): Promise<ZipFile> =>
   new Promise((resolve, reject) => {
@@ -46,7 +46,7 @@ export const readZip = async (source: string | Buffer, limits: ZipLimits): Promi
     const entries = await entriesOf(zip, limits);
     const entryOf = (name: string): Entry => {
       const entry = entries.get(name);
-      if (!entry) throw new BadZip(`The file has no ${name} in it.`);
+      if (!entry) throw new BadZip(`The file does not contain ${name}.`);
       return entry;
     };
     const opened = (name: string): Promise<Readable> =>
@@ -68,7 +68,7 @@ export const readZip = async (source: string | Buffer, limits: ZipLimits): Promi
       stream,
       read: async (name, limitBytes) => {
         if (entryOf(name).uncompressedSize > limitBytes)
-          throw new BadZip(`${name} is larger than anything that this program writes.`);
+          throw new BadZip(`${name} is larger than any file this program writes.`);
         const chunks: Uint8Array[] = [];
         for await (const chunk of stream(name)) chunks.push(chunk);
         return Buffer.concat(chunks);
@@ -87,7 +87,9 @@ const entriesOf = (zip: ZipFile, limits: ZipLimits): Promise<Map<string, Entry>>
     let bytes = 0;
     const refuse = (words: string) => reject(new BadZip(words));
     if (zip.entryCount > limits.count)
-      return refuse(`The zip holds ${zip.entryCount} files, more than any of this program's.`);
+      return refuse(
+        `The zip contains ${zip.entryCount} files, more than this program ever writes.`,
+      );
     zip.on("error", () => refuse(DAMAGED));
     zip.on("end", () => resolve(entries));
     zip.on("entry", (entry: Entry) => {
@@ -95,12 +97,12 @@ const entriesOf = (zip: ZipFile, limits: ZipLimits): Promise<Map<string, Entry>>
       bytes += uncompressedSize;
       if (!limits.name.test(fileName))
         return refuse(
-          `The zip holds “${fileName.slice(0, 80)}”, which is none of this program’s files.`,
+          `The zip contains “${fileName.slice(0, 80)}”, which this program does not write.`,
         );
-      if (entries.has(fileName)) return refuse(`The zip holds ${fileName} twice.`);
+      if (entries.has(fileName)) return refuse(`The zip contains ${fileName} twice.`);
       if (bytes > limits.bytes)
         return refuse(
-          `Unpacked the zip is larger than the limit of ${Math.round(limits.bytes / 1e6)} MB.`,
+          `The unpacked zip is larger than the limit of ${Math.round(limits.bytes / 1e6)} MB.`,
         );
       entries.set(fileName, entry);
       zip.readEntry();

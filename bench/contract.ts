@@ -87,7 +87,7 @@ export type InstrumentFacts = {
   name: string;
   /** Outputs of the amplifier that it can look at once. */
   channelCount: number;
-  /** Most volts RMS that it can put on the amplifier's input; null where it plays nothing itself. */
+  /** Maximum voltage RMS that it can put on the amplifier's input; null where it plays nothing itself. */
   mostDriveVoltsRms: number | null;
   /** Rates at which it can record; null where it does not record. */
   sampleRatesHz: { least: number; most: number } | null;
@@ -152,7 +152,7 @@ export type LiveState = {
 
 /** An instrument with an amplifier and its loads connected. All but the record of what it shows throws RangeError where its facts say that it cannot. */
 export type Connected = {
-  /** Most volts across a load that can be recorded; the instrument may choose a smaller range. */
+  /** Maximum voltage across a load that can be recorded; the instrument may choose a smaller range. */
   mostVoltsPeak: number;
   /** Output over input, at small signals; not a number where it does not know the input. */
   gainRatio: number;

@@ -40,7 +40,7 @@ export const askedKind = (
   const passedOver = form && documented.options.find((name) => options.has(name));
   if (passedOver)
     throw new UsageError(
-      `--${passedOver} goes with the form of its own that a kind has; with --${FORM_OPTION} ${ONE_FORM} say --set NAME=VALUE`,
+      `--${passedOver} applies to the documented form only; with --${FORM_OPTION} ${ONE_FORM} use --set NAME=VALUE`,
     );
   const kind = form && given ? runKindOf(given) : documentedName(given);
   const isRun = kind !== undefined && isMeasuredKind(kind);

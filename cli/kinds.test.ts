@@ -32,7 +32,7 @@ test("spectrum, clip and third-octave of a sine", () => {
   const [spectrum] = json("analyse", file, "--as", "spectrum", "--full-scale-volts", "10").channels;
   // The fades take a little of the root mean square, nothing of the frequency.
   expect(spectrum.fundamentalHz).toBeCloseTo(1000, 3);
-  expect(spectrum.summary).toContain("no flat tops");
+  expect(spectrum.summary).toContain("no clipping");
   expect(json("analyse", file, "--as", "clip").channels[0].flattening.present).toBe(false);
   const bands = json("analyse", file, "--as", "third-octave").channels[0].bands;
   expect(

@@ -81,7 +81,7 @@ test("a run whose recording is not in the package, or that is from before, is sa
   });
   const typed = { ...run, source: "typed", captures: [] };
   expect(await verify([await ofRecord({ ...record, runs: [typed] })])).toMatchObject({
-    runs: [{ because: "it was read off a meter" }],
+    runs: [{ because: "it was read from a meter" }],
   });
 });
 

@@ -120,7 +120,7 @@ export const axisOf = (quantity: Quantity, other: Quantity, values: readonly num
     case "factor":
       return isOfOutput(other)
         ? {
-            ...logOf("output over what is rated", ""),
+            ...logOf("output relative to rated power", ""),
             text: (value) => `${formatSignificant(value, 3)} of rated`,
           }
         : plainAxis;

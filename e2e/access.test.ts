@@ -27,14 +27,14 @@ const violations = async (): Promise<string[]> => {
 };
 
 const STAGES = [
-  ["brief", "What is claimed"],
-  ["forecast", "What output cannot exceed, per channel"],
+  ["brief", "Claims"],
+  ["forecast", "Limits on output, per channel"],
   ["load", "Dummy loads, as measured"],
   ["rig", "Wiring and safety"],
   ["plan", "pauses included"],
   ["bench", "runs kept"],
-  ["bench?run=new", "Which run"],
-  ["heat", "Readings by hand"],
+  ["bench?run=new", "Run"],
+  ["heat", "Manual readings"],
   ["verdict", "An honest rating"],
   ["compare", "Comparison"],
   ["sheet", "The page"],
@@ -80,7 +80,7 @@ describe.each(["light", "dark"])("%s", (mode) => {
   });
 
   test.each([
-    ["words", "Words"],
+    ["words", "Glossary"],
     ["trends", "By kind of amplifier"],
     ["workshop", "Instruments"],
   ])("%s", async (path, text) => {
@@ -95,8 +95,8 @@ describe.each(["light", "dark"])("%s", (mode) => {
   });
 
   test("heat while it is read by hand", async () => {
-    await open("heat", "Readings by hand");
-    await pressKey(driver(), "n", "On the clock");
+    await open("heat", "Manual readings");
+    await pressKey(driver(), "n", "Clock");
     await driver().findElement(By.css("body")).sendKeys("1");
     await shows(driver(), "or a hand on it");
     // What was begun is kept, the frame around it is drawn anew, and colours come to rest.

@@ -30,9 +30,9 @@ const chooseRun = (title: string): Promise<void> =>
     .click();
 const openBench = async (): Promise<void> => {
   await driver().get(`${home}/bench`);
-  await pressKey(driver(), "n", "Which run");
+  await pressKey(driver(), "n", "Run");
   await rests(driver());
-  await pressKey(driver(), "i", "The virtual interface");
+  await pressKey(driver(), "i", "Virtual interface");
 };
 const runCount = async (): Promise<number> =>
   Number(/(\d+) runs kept/.exec(await pageText(driver()))?.[1]);
@@ -43,20 +43,20 @@ test("levels are found with a meter, in order, and are kept with the device; the
   await driver().get(`${home}/rig?tab=audio`);
   await press(driver(), "Open the virtual interface");
   await shows(driver(), "Its levels are those it was made with");
-  await press(driver(), "Look at the wiring");
+  await press(driver(), "Check the wiring");
   await shows(driver(), "Output 2 is heard by input 2, the right way up");
   await type("output-A-meter-0", "0.2828");
   await type("output-A-meter-1", "1.2");
   await shows(driver(), "out of proportion by 17");
-  expect(await within("output-A", "Keep").isEnabled()).toBe(false);
+  expect(await within("output-A", "Save").isEnabled()).toBe(false);
   await type("output-A-meter-1", "1.414");
   await shows(driver(), "Straight");
-  await within("output-A", "Keep").click();
+  await within("output-A", "Save").click();
   await within("input-A", "Play 0.02 V").click();
   await shows(driver(), "Comes in at −42");
   await within("input-A", "Louder").click();
   await shows(driver(), "Comes in at −34");
-  const reads = /A meter there would read ([\d.]+) V\.[^.]*Keep the level of A\s*$/m;
+  const reads = /The meter should read about ([\d.]+) V\.[^.]*Save the level of A\s*$/m;
   const [, volts] =
     reads.exec(
       await within("input-A", "Stop")
@@ -64,15 +64,15 @@ test("levels are found with a meter, in order, and are kept with the device; the
         .getText(),
     ) ?? [];
   await type("input-A-meter", volts);
-  await driver().wait(until.elementIsEnabled(within("input-A", "Keep")), PATIENCE_MS);
-  await within("input-A", "Keep").click();
-  await press(driver(), "Read the loop");
-  await shows(driver(), "% THD+N of its own");
-  await press(driver(), "Read its response");
+  await driver().wait(until.elementIsEnabled(within("input-A", "Save")), PATIENCE_MS);
+  await within("input-A", "Save").click();
+  await press(driver(), "Measure loop-back");
+  await shows(driver(), "% THD+N");
+  await press(driver(), "Measure response");
   // A wire between converters that are worked out is flat.
   await shows(driver(), "Its response, flat within 0.01 dB from 20 Hz to 20 kHz, is taken out");
   await shows(driver(), "Read on ");
-  await shows(driver(), "Levels found on");
+  await shows(driver(), "Levels calibrated on");
   const kept = await driver().findElement(By.css("[data-testid='input-A']")).getText();
   // The divider's range is 80 V, and the meter was read to four digits.
   expect(kept).toMatch(/(79|80)\.\d+\s*V at full scale/);
@@ -87,8 +87,8 @@ test("a run that needs two loads asks for the second, in silence, and goes on wh
   await chooseRun("Output impedance");
   await shows(driver(), "Yields");
   await rests(driver());
-  await press(driver(), "Run it");
-  await shows(driver(), "The output is silent. Change the load to 4 Ω");
+  await press(driver(), "Start run");
+  await shows(driver(), "The output is muted. Change the load to 4 Ω");
   await driver().findElement(By.css("body")).sendKeys("g");
   await shows(driver(), "live at 192 kHz");
 });
@@ -117,14 +117,14 @@ test("by hand: up in decibels, watts by the second, and Esc is silence at once; 
 
 test("a block that gets lost ends the run with words; nothing of that recording is kept, and the run can go on", async () => {
   await openBench();
-  await press(driver(), "What goes wrong with it");
+  await press(driver(), "Faults");
   await type("virtual-dropoutEverySeconds", "4");
   const before = await runCount();
   await press(driver(), "Open the virtual interface");
   await shows(driver(), "Through");
   await chooseRun("Power against distortion");
   await rests(driver());
-  await press(driver(), "Run it");
+  await press(driver(), "Start run");
   await shows(driver(), "a block was lost. Nothing of this recording is kept.");
   expect(await runCount()).toBe(before);
   await shows(driver(), "Go on");

@@ -60,11 +60,11 @@ afterAll(() => browser?.close());
 /** Looks for devices where they are offered, and opens the first at the rate of the file. */
 const openFound = async (): Promise<void> => {
   await press(driver(), "Look for interfaces");
-  await shows(driver(), "Hears with");
+  await shows(driver(), "Input device");
   await driver()
     .findElement(By.xpath("//*[@id='audio-rate']/descendant-or-self::select/option[.='48 kHz']"))
     .click();
-  await press(driver(), "Open it");
+  await press(driver(), "Open");
 };
 const openOnRig = async (): Promise<void> => {
   await driver().get(`${home}/rig?tab=audio`);
@@ -136,12 +136,12 @@ testOfCaptures(
   "what comes in is no answer to what is played: no run begins, and it says what to look at",
   async () => {
     await driver().get(`${home}/bench`);
-    await pressKey(driver(), "n", "Which run");
+    await pressKey(driver(), "n", "Run");
     await rests(driver());
     await pressKey(driver(), "i", "Look for interfaces");
     await openFound();
     await shows(driver(), "Before power, these are still to be confirmed");
-    expect(await pageText(driver())).toContain("Run it");
+    expect(await pageText(driver())).toContain("Start run");
     expect(await driver().findElement(By.id("run-it")).isEnabled()).toBe(false);
   },
 );

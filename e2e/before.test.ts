@@ -22,7 +22,7 @@ test("Brief: a pasted sheet is read line by line; a vague line is completed, and
   await fill(driver(), ["Amplifier", "Model"], "Pebble");
   await fill(driver(), ["Amplifier", "Kind"], "Mini");
   await fill(driver(), ["Amplifier", "Output stage"], "Class AB");
-  await press(driver(), "Put it on the shelf");
+  await press(driver(), "Add to shelf");
   await shows(driver(), "Specification sheet");
   const sheet = await driver().findElement(By.css("textarea[aria-label^=Specification]"));
   await sheet.sendKeys(
@@ -33,16 +33,16 @@ test("Brief: a pasted sheet is read line by line; a vague line is completed, and
   await shows(driver(), "“Crystal clear sound”");
   await kept();
   // Lines may be changed once the server has taken them for claims, and the page has heard of that.
-  const change = By.xpath("//li[@data-testid='claim'][1]//*[@aria-label='Change this claim']");
+  const change = By.xpath("//li[@data-testid='claim'][1]//*[@aria-label='Edit claim']");
   await click(await driver().wait(until.elementLocated(change), PATIENCE_MS));
   expect(await valueOf("Claim", "As printed")).toBe("2 x 45 W into 4 ohms");
-  await fill(driver(), ["Claim", "At no more than"], "10 %");
+  await fill(driver(), ["Claim", "Distortion limit"], "10 %");
   await press(driver(), "Save claim");
   await shows(driver(), "45 W per channel into 4 Ω, two channels driven, at 10 % THD+N");
-  await shows(driver(), "Yours, not printed: the distortion limit");
-  await press(driver(), "Fill in what is usual");
-  await shows(driver(), "Yours, not printed: the load it is stated for");
-  expect((await pageText(driver())).includes("Fill in what is usual")).toBe(false);
+  await shows(driver(), "Filled in, not printed: the distortion limit");
+  await press(driver(), "Fill in typical values");
+  await shows(driver(), "Filled in, not printed: the load");
+  expect((await pageText(driver())).includes("Fill in typical values")).toBe(false);
 });
 
 test("Brief: supply and gain of the sheet fill their empty fields; a line is left out and put back", async () => {
@@ -52,9 +52,9 @@ test("Brief: supply and gain of the sheet fill their empty fields; a line is lef
   const gain = await driver().findElement(
     By.xpath("//li[@data-testid='claim'][contains(., 'Gain 30 dB')]"),
   );
-  await click(await gain.findElement(By.css("[aria-label='Leave this line out']")));
-  await shows(driver(), "“Gain 30 dB”: left out by you.");
-  await press(driver(), "Put back");
+  await click(await gain.findElement(By.css("[aria-label='Exclude this line']")));
+  await shows(driver(), "“Gain 30 dB”: excluded.");
+  await press(driver(), "Include");
   await driver().wait(
     async () => !(await pageText(driver())).includes("left out by you"),
     PATIENCE_MS,
@@ -66,12 +66,12 @@ test("Brief: supply and gain of the sheet fill their empty fields; a line is lef
   await kept();
 });
 
-test("Brief: details are kept as they are typed; nonsense is explained beside its field and stays; undo goes back", async () => {
+test("Brief: details are kept none typed; nonsense is explained beside its field and stays; undo goes back", async () => {
   await press(driver(), "Supply");
   await fill(driver(), ["Details", "Kind"], "brick");
   await fill(driver(), ["Details", "Volts"], "24 V");
   await fill(driver(), ["Details", "Amperes"], "three");
-  await shows(driver(), "Give the amperes on its label");
+  await shows(driver(), "Enter the rated current");
   expect(await valueOf("Details", "Amperes")).toBe("three");
   await fill(driver(), ["Details", "Amperes"], "3");
   await kept();
@@ -105,19 +105,19 @@ test("Forecast: the ceiling that bites first, and what changes when the supply's
   );
   await shows(
     driver(),
-    "72 W from the supply, less 4 W it keeps for itself, × 65 % efficiency, shared by 2 channels: 22.1 W.",
+    "72 W from the supply, less 4 W idle consumption, × 65 % efficiency, shared by 2 channels: 22.1 W.",
   );
   await click(await driver().findElement(By.css("[title='Ceilings: 8 Ω, one channel driven']")));
   await shows(
     driver(),
-    "24 V, if both outputs swing, less 6 V in the output devices, is 18 V peak; squared, over 2 × 8 Ω: 20.3 W.",
+    "24 V, if bridge-tied, less 6 V in the output devices, is 18 V peak; squared, over 2 × 8 Ω: 20.3 W.",
   );
   await click(await driver().findElement(By.css("[title='Ceilings: 4 Ω, two channels driven']")));
   await fill(driver(), ["Assumptions", "Efficiency at full output"], "lots");
-  await shows(driver(), "Not a number.");
+  await shows(driver(), "Enter a number.");
   await fill(driver(), ["Assumptions", "Efficiency at full output"], "80");
   await driver().wait(async () => (await outlook()).includes("27.2 W"), PATIENCE_MS);
-  await fill(driver(), ["Assumptions", "Source gives (a telephone 0.5, a player 2)"], "0.2");
+  await fill(driver(), ["Assumptions", "Source level (phone 0.5 V, player 2 V)"], "0.2");
   await driver().wait(
     async () => (await outlook()).includes("the drive from the source ends it at 10 W"),
     PATIENCE_MS,
@@ -152,10 +152,10 @@ const resistor = async (name: string, reads: string): Promise<void> => {
 test("Load: resistors go on the shelf as measured, and a bad one is explained", async () => {
   await open("load", "Dummy loads, as measured");
   await press(driver(), "Find one");
-  await shows(driver(), "First the resistors");
-  await press(driver(), "Fill the resistor shelf");
+  await shows(driver(), "No resistors yet");
+  await press(driver(), "Add resistors");
   await resistor("R1", "heavy");
-  await shows(driver(), "Give what the meter reads");
+  await shows(driver(), "Enter what the meter reads");
   await fill(driver(), ["Resistor", "Meter reads"], "8R27");
   await fill(driver(), ["Resistor", "Leads alone"], "0.06");
   await shows(driver(), "8.210 Ω");
@@ -170,13 +170,13 @@ test("Load: resistors go on the shelf as measured, and a bad one is explained", 
 
 test("Load: the best network is drawn with its ohms, watts, heat and time; it is built, measured and kept", async () => {
   await press(driver(), "Find one");
-  await shows(driver(), "The best from your shelf");
-  await fill(driver(), ["What is wanted", "Channels"], "1");
-  await fill(driver(), ["What is wanted", "Ohms"], "8");
-  await shows(driver(), "Other ways, and why they are worse");
+  await shows(driver(), "Best match from your resistors");
+  await fill(driver(), ["Requirements", "Channels"], "1");
+  await fill(driver(), ["Requirements", "Ohms"], "8");
+  await shows(driver(), "Other options, and why they are worse");
   await shows(driver(), "4 parts to wire instead of 1");
-  await fill(driver(), ["What is wanted", "Ohms"], "4");
-  await fill(driver(), ["What is wanted", "Channels"], "2");
+  await fill(driver(), ["Requirements", "Ohms"], "4");
+  await fill(driver(), ["Requirements", "Channels"], "2");
   await driver().wait(
     async () => (await driver().findElements(By.css("svg[aria-label^='Circuit:']"))).length === 2,
     PATIENCE_MS,
@@ -186,12 +186,12 @@ test("Load: the best network is drawn with its ohms, watts, heat and time; it is
   expect(circuits.length).toBe(2);
   for (const circuit of circuits)
     expect(await circuit.getAttribute("aria-label")).toMatch(/^Circuit: R\d ∥ R\d$/);
-  await fill(driver(), ["What is wanted", "Each takes"], "9000");
-  await shows(driver(), "Not to be run at this power at all.");
-  await fill(driver(), ["What is wanted", "Each takes"], "nothing");
-  await shows(driver(), "Say what is wanted, in numbers above zero.");
-  await fill(driver(), ["What is wanted", "Each takes"], "45");
-  await shows(driver(), "The best from your shelf");
+  await fill(driver(), ["Requirements", "Power per channel"], "9000");
+  await shows(driver(), "Do not run it at this power.");
+  await fill(driver(), ["Requirements", "Power per channel"], "nothing");
+  await shows(driver(), "Enter numbers above zero.");
+  await fill(driver(), ["Requirements", "Power per channel"], "45");
+  await shows(driver(), "Best match from your resistors");
   await press(driver(), "Build it");
   await shows(driver(), "The ohms below are worked out");
   await fill(driver(), ["Load", "Measured"], "4.09");
@@ -210,7 +210,7 @@ test("Rig: the wiring warns of a grounded probe on outputs that swing; cautions 
   await fill(driver(), ["Details", "Speaker terminals"], "bridge-tied");
   await kept();
   await open("rig", "Wiring and safety");
-  await shows(driver(), "Not like this: earth");
+  await shows(driver(), "Not like this: ground");
   await shows(driver(), "2 to confirm before power");
   await probe("differential probe");
   await driver().wait(
@@ -246,13 +246,13 @@ test("Rig: the divider keeps the converter from being overdriven; the calibratio
         By.xpath("//form[@aria-label='Instruments']//label[normalize-space()='Name']"),
       )
     ).length;
-    await fill(driver(), ["Instruments", "What it is"], role, last);
+    await fill(driver(), ["Instruments", "Amplifier"], role, last);
     await fill(driver(), ["Instruments", "Name"], name, last);
-    if (role === "converter") await fill(driver(), ["Instruments", "Takes at most"], "2");
+    if (role === "converter") await fill(driver(), ["Instruments", "Full scale"], "2");
     else await fill(driver(), ["Instruments", "Accurate to"], "400", last);
   }
   await fill(driver(), ["Instruments", "Accuracy"], "perfect", 2);
-  await shows(driver(), "Give its accuracy, such as 0.5 %");
+  await shows(driver(), "Enter its accuracy, such as 0.5 %");
   await fill(driver(), ["Instruments", "Accuracy"], "0.5", 2);
   await kept();
   await press(driver(), "Divider and calibration");
@@ -263,9 +263,9 @@ test("Rig: the divider keeps the converter from being overdriven; the calibratio
   await lower.sendKeys("1k");
   await shows(driver(), "overdriven by");
   await fill(driver(), ["Calibration", "Voltmeter reads"], "a lot");
-  await shows(driver(), "Give what the voltmeter reads");
+  await shows(driver(), "Enter what the voltmeter reads");
   await fill(driver(), ["Calibration", "Recorded level"], "3 dB");
-  await shows(driver(), "Above full scale: the recording is overdriven.");
+  await shows(driver(), "Above full scale: the recording is overloaded.");
   await fill(driver(), ["Calibration", "Voltmeter reads"], "2,83");
   await fill(driver(), ["Calibration", "Tone"], "1k");
   await fill(driver(), ["Calibration", "Recorded level"], "-12 dB");
@@ -304,11 +304,11 @@ test("Plan: three sizes; runs are moved by keys, removed, added and undone; it i
   await open("plan", "No runs yet");
   await driver().findElement(By.css("body")).sendKeys("1");
   await shows(driver(), "for 3 runs");
-  await press(driver(), "Everything");
+  await press(driver(), "Full");
   await shows(driver(), "Heat soak");
-  await fill(driver(), ["Limits", "At the bench a day"], "0.5");
+  await fill(driver(), ["Limits", "Bench hours per day"], "0.5");
   await shows(driver(), "longer than a day of 0.5 h");
-  await press(driver(), "Quick look");
+  await press(driver(), "Quick");
   await shows(driver(), "for 3 runs");
   expect(await rows()).toEqual([
     "Level and gain",
@@ -331,8 +331,8 @@ test("Plan: three sizes; runs are moved by keys, removed, added and undone; it i
     PATIENCE_MS,
     "waiting for the run to be first",
   );
-  await shows(driver(), "comes before gentler runs");
-  await press(driver(), "Gentle first again");
+  await shows(driver(), "placed before gentler runs");
+  await press(driver(), "Sort gentle first");
   expect((await rows())[2]).toContain("Power against distortion");
   await press(driver(), "Add it");
   await driver().wait(async () => (await rows()).length === 4, PATIENCE_MS);
@@ -374,7 +374,7 @@ test("Bench: it goes on with the plan's next run, and the calibration is already
   await driver().findElement(By.css("#run-kind option[value=power-sweep]")).click();
   await pressKey(driver(), "f", "Drop recordings");
   await driver().findElement(By.css("[data-testid=files]")).sendKeys(join(folder(), "loop.wav"));
-  await shows(driver(), "In it:");
+  await shows(driver(), "Found:");
   expect(Number(await valueOf("Files", "Full scale, across the load"))).toBeCloseTo(
     (Math.SQRT2 * 2.83) / 10 ** (-12 / 20),
     1,

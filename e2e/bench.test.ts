@@ -36,7 +36,7 @@ const keptCount = async (): Promise<number> =>
 let countBefore = 0;
 const newRun = async (kind: string): Promise<void> => {
   countBefore = await keptCount();
-  await pressKey(driver(), "n", "Which run");
+  await pressKey(driver(), "n", "Run");
   await rests(driver());
   await choose("run-kind", kind);
   await key("s");
@@ -48,7 +48,7 @@ const stored = (text: string, added = 1): Promise<unknown> =>
       const page = await pageText(driver());
       return (
         page.includes(`${countBefore + added} runs kept`) &&
-        page.includes("Strike this reading out") &&
+        page.includes("Strike out this run") &&
         page.includes(text)
       );
     },
@@ -129,7 +129,7 @@ test("settings that are not possible are told beside their field, and nothing ru
   await newRun("spectrum");
   await setTo("setting-frequencyHz", "loud");
   await shows(driver(), "Not a number. From 10 to 20000 Hz.");
-  await press(driver(), "Run it");
+  await press(driver(), "Start run");
   await shows(driver(), "One of the settings is not possible");
   expect(await keptCount()).toBe(countBefore);
 });
@@ -137,7 +137,7 @@ test("settings that are not possible are told beside their field, and nothing ru
 test("noise: the input shorted, hiss and hum against 1 W", async () => {
   await newRun("noise");
   await setTo("setting-seconds", "1");
-  await press(driver(), "Run it");
+  await press(driver(), "Start run");
   await stored("A-weighted, under 1 W");
   expect(await textOf("sentence")).toMatch(/Noise is [\d.]+ µV A-weighted/);
 });
@@ -145,7 +145,7 @@ test("noise: the input shorted, hiss and hum against 1 W", async () => {
 test("burst: a bar a cycle, the last clean one marked, headroom over the claim", async () => {
   await newRun("burst");
   await choose("setting-burst", "8-ms");
-  await press(driver(), "Run it");
+  await press(driver(), "Start run");
   await stored("last clean cycle, 1 kHz, 8 ms");
   const bars = await driver().findElement(By.css("svg[aria-label^='Channel A']"));
   expect(await bars.getAttribute("aria-label")).toMatch(
@@ -158,7 +158,7 @@ test("response: resistor against speaker-like load, with two cursors and their d
   await newRun("response");
   await choose("setting-loads", "both");
   await setTo("setting-pointsPerDecade", "4");
-  await press(driver(), "Run it");
+  await press(driver(), "Start run");
   await stored("Frequency response");
   const chart = await driver().findElement(By.css("svg[role=img][tabindex]"));
   await chart.sendKeys(Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.SPACE, Key.ARROW_LEFT);
@@ -190,14 +190,14 @@ test("clip search by keys: flat tops are told in words, a decibel less and they 
     "waiting for round tops",
   );
   await key("h");
-  await shows(driver(), "Held.");
+  await shows(driver(), "Hold.");
   await key("h", "t");
-  await stored("output, tops clean");
+  await stored("output, just below clipping");
   expect(await pageText(driver())).toContain("by hand");
 });
 
 test("a guard trips, says what it saw and turns the output down until it is acknowledged; Mute is at hand", async () => {
-  await guard("Each load takes", "5");
+  await guard("Load power limit", "5");
   // A load as built tells its own rating; one that was only measured has what the rig says.
   await newRun("clip-search");
   await choose("load", await plainLoadId());
@@ -205,7 +205,7 @@ test("a guard trips, says what it saw and turns the output down until it is ackn
   await shows(driver(), "of the source’s most");
   await key(Key.PAGE_UP);
   await key("a");
-  await shows(driver(), "Guard: output turned down.");
+  await shows(driver(), "Guard: output reduced.");
   expect(await pageText(driver())).toMatch(/The load takes [\d.]+ W; it is made for 5\.00 W\./);
   await driver().wait(
     async () => /^A\s+0\.000\d* W/.test((await textOf("live-A")).replace(/\s+/g, " ")),
@@ -214,7 +214,7 @@ test("a guard trips, says what it saw and turns the output down until it is ackn
   );
   await key(Key.ESCAPE);
   await driver().wait(
-    async () => !(await pageText(driver())).includes("Guard: output turned down."),
+    async () => !(await pageText(driver())).includes("Guard: output reduced."),
     PATIENCE_MS,
   );
   await key(Key.PAGE_UP);
@@ -233,13 +233,13 @@ test("a guard trips, says what it saw and turns the output down until it is ackn
 });
 
 test("a guard trips while a planned run plays: it ends early, says why, and keeps what it had", async () => {
-  await guard("Each load takes", "6");
+  await guard("Load power limit", "6");
   await newRun("spectrum");
   await choose("load", await plainLoadId());
   await setTo("setting-watts", "12");
   await setTo("setting-seconds", "30");
   expect(await textOf("guards-note")).toContain("each load 6.00 W");
-  await press(driver(), "Run it");
+  await press(driver(), "Start run");
   await driver().wait(
     async () => (await driver().findElements(By.css("[data-testid=live-spectrum]"))).length > 0,
     PATIENCE_MS,
@@ -253,21 +253,21 @@ test("a guard trips while a planned run plays: it ends early, says why, and keep
   // Twice its watts: t = tau ln 2, and tau = -5 s / ln(1 - 1/5) by the usual overload.
   expect(seconds).toBeGreaterThan(14);
   expect(seconds).toBeLessThan(18);
-  await guard("Each load takes", "200");
+  await guard("Load power limit", "200");
 });
 
 test("what takes the readings is chosen in the Rig, and the Bench follows; a key at the Bench changes it there", async () => {
-  await toStage("rig", "What takes the readings");
-  await driver().findElement(By.xpath("//*[@role='radio'][contains(., 'A meter')]")).click();
+  await toStage("rig", "Rig");
+  await driver().findElement(By.xpath("//*[@role='radio'][contains(., 'Meter')]")).click();
   await kept();
   await toStage("bench", "New run");
-  await pressKey(driver(), "n", "Which run");
+  await pressKey(driver(), "n", "Run");
   await choose("run-kind", "clip-search");
-  await shows(driver(), "Voltmeter, just below flat tops");
+  await shows(driver(), "Voltmeter, just below clipping");
   await driver().findElement(By.css("h1")).click();
   await pressKey(driver(), "f", "Drop recordings");
   await rests(driver());
-  await toStage("rig", "What takes the readings");
+  await toStage("rig", "Rig");
   expect(await driver().findElement(By.css("[role=radio][aria-checked=true]")).getText()).toContain(
     "Recordings",
   );
@@ -280,7 +280,7 @@ test("what takes the readings is chosen in the Rig, and the Bench follows; a key
 
 test("a run goes on while another stage is looked at", async () => {
   await newRun("gain");
-  await press(driver(), "Run it");
+  await press(driver(), "Start run");
   await shows(driver(), "recording 1");
   await driver().findElement(By.linkText("Load")).click();
   await shows(driver(), "Dummy loads, as measured");
@@ -292,19 +292,19 @@ test("a run goes on while another stage is looked at", async () => {
 test("a run whose page was closed is incomplete, and goes on with the recordings it has", async () => {
   await newRun("distortion-response");
   await setTo("setting-pointsPerDecade", "2");
-  await press(driver(), "Run it");
+  await press(driver(), "Start run");
   await driver().wait(
     async () => /2\d(\.\d)? W, recording 2/.test(await pageText(driver())),
     2 * PATIENCE_MS,
     "waiting for the second recording",
   );
   await driver().navigate().refresh();
-  await shows(driver(), "Distortion against frequency was broken off");
+  await shows(driver(), "Distortion against frequency was interrupted");
   // The second may have been stored too by the time the page was gone.
   expect(await pageText(driver())).toMatch(/1 recording is kept|2 recordings are kept/);
   expect(await keptCount()).toBe(countBefore);
   await rests(driver());
-  await press(driver(), "Go on with it");
+  await press(driver(), "Resume");
   await stored("worst THD+N");
   expect((await shownRun()).captures.map(({ shot }) => shot)).toEqual(["low", "high"]);
 });
@@ -312,44 +312,38 @@ test("a run whose page was closed is incomplete, and goes on with the recordings
 test("a set: repeats are counted together, a load is changed between, and one reading is struck out but stays", async () => {
   await newRun("spectrum");
   await setTo("setting-seconds", "0.3");
-  await press(driver(), "Sets, repeats, switches");
+  await press(driver(), "Series, repeats, switches");
   for (const ohms of ["8 Ω", "4 Ω"])
     await driver()
-      .findElement(
-        By.xpath(`//*[@aria-label='Loads of the set']//button[normalize-space()='${ohms}']`),
-      )
+      .findElement(By.xpath(`//*[@aria-label='Loads']//button[normalize-space()='${ohms}']`))
       .click();
   await setTo("set-repeats", "2");
-  await press(driver(), "Run it");
+  await press(driver(), "Start run");
   await shows(driver(), "Now change the load to 4 Ω", 2 * PATIENCE_MS);
   await key("g");
   await stored("mean of 2", 4);
   expect(await textOf("repeats")).toMatch(/A mean of 2: [\d.]+ dB/);
-  await press(driver(), "Strike this reading out");
-  await press(driver(), "Strike it out");
-  await shows(driver(), "Say why it does not count.");
-  await driver()
-    .findElement(By.css("[aria-label='Why it does not count']"))
-    .sendKeys("a lead had come off");
-  await press(driver(), "Strike it out");
-  await shows(driver(), "Struck out, does not count: a lead had come off");
+  await press(driver(), "Strike out this run");
+  await press(driver(), "Strike out");
+  await shows(driver(), "Enter the reason.");
+  await driver().findElement(By.css("[aria-label='Reason']")).sendKeys("a lead had come off");
+  await press(driver(), "Strike out");
+  await shows(driver(), "Excluded: a lead had come off");
   expect(await keptCount()).toBe(countBefore + 4);
   expect(await driver().findElements(By.css("[data-testid=repeats]"))).toEqual([]);
 });
 
 test("why it stopped is overruled with a note; what the reading said stays", async () => {
-  await press(driver(), "It was something else");
-  await shows(driver(), "Keep the judgement");
+  await press(driver(), "Correct this");
+  await shows(driver(), "Save judgement");
   await driver()
     .findElement(By.css("select[aria-label='What stopped it'] option[value=operator]"))
     .click();
-  await driver()
-    .findElement(By.css("[aria-label='What makes you sure']"))
-    .sendKeys("I pulled the plug");
-  await press(driver(), "Keep the judgement");
+  await driver().findElement(By.css("[aria-label='Evidence']")).sendKeys("I pulled the plug");
+  await press(driver(), "Save judgement");
   await shows(driver(), "The reviewer’s judgement: I pulled the plug");
   expect((await textOf("stop")).replace(/\s+/g, " ")).toContain(
-    "The reading alone said: nothing stopped it.",
+    "From the reading alone: nothing stopped it.",
   );
 });
 
@@ -364,7 +358,7 @@ testOfCaptures(
     await shows(driver(), "Drop recordings");
     await drop("a_8R2_sine_rated.wav", "a_8R2_scope_clip.csv", "b_8R2_response.csv");
     await shows(driver(), "Read these 3 runs");
-    await shows(driver(), "In it: a steady tone with flat tops.");
+    await shows(driver(), "In it: a steady clipped tone.");
     const scale = (await driver().findElements(By.css("[id^=scale-]")))[0];
     await scale.sendKeys(Key.chord(Key.CONTROL, "a"), "80");
     await press(driver(), "Read these 3 runs");
@@ -389,31 +383,31 @@ test("readings from a meter: what is missing is named, then they are kept", asyn
   await newRun("noise");
   await key("v");
   await shows(driver(), "Millivoltmeter, input shorted");
-  await press(driver(), "Keep these readings");
+  await press(driver(), "Save readings");
   await shows(driver(), "give “Millivoltmeter, input shorted”, above zero.");
   await setTo("typed-0-noiseVoltsRms", "0,2 m");
-  await press(driver(), "Keep these readings");
+  await press(driver(), "Save readings");
   await shows(driver(), "0.200 mV of noise and hum");
   await shows(driver(), "typed from Yellow bench meter");
 });
 
-test("residual listening: what it added, as loud as the output", async () => {
+test("residual listening: residual, as loud as the output", async () => {
   await newRun("residual");
   await setTo("setting-seconds", "0.6");
-  await press(driver(), "Run it");
+  await press(driver(), "Start run");
   await driver().wait(
     async () =>
-      /what it added/.test(await pageText(driver())) &&
+      /residual/.test(await pageText(driver())) &&
       (await driver().findElements(By.xpath("//button[.='Listen']"))).length === 1,
     2 * PATIENCE_MS,
     "waiting for the residual",
   );
   await press(driver(), "Listen");
-  await shows(driver(), "dB is what it added");
+  await shows(driver(), "dB residual");
   await key("2");
-  await shows(driver(), "Playing only what the amplifier added.");
+  await shows(driver(), "Playing the residual only.");
   await key("0");
   await shows(driver(), "Silent.");
-  await press(driver(), "By hand: two-channel null");
+  await press(driver(), "Manual method: two-channel null");
   await shows(driver(), "Never with bridge-tied outputs.");
 });

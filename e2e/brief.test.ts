@@ -14,14 +14,14 @@ test("an amplifier goes on the shelf, with a claim", async () => {
   await driver().get(`${url()}/amplifiers/new`);
   await fill(driver(), ["Amplifier", "Maker"], "Gantry");
   await fill(driver(), ["Amplifier", "Model"], "Pebble");
-  await press(driver(), "Put it on the shelf");
-  await shows(driver(), "What is claimed");
+  await press(driver(), "Add to shelf");
+  await shows(driver(), "Claims");
   await press(driver(), "Add a claim");
   for (const [label, text] of [
     ["As printed", "2 x 45 W"],
     ["Power per channel", "45"],
     ["Load", "4"],
-    ["At no more than", "10 %"],
+    ["Distortion limit", "10 %"],
   ])
     await fill(driver(), ["Claim", label], text);
   await press(driver(), "Save claim");
@@ -32,7 +32,7 @@ test("a claim that is half typed survives a reload; Cancel gives it up", async (
   await press(driver(), "Add a claim");
   await fill(driver(), ["Claim", "As printed"], "60 W music power");
   await driver().navigate().refresh();
-  await shows(driver(), "What is claimed");
+  await shows(driver(), "Claims");
   await press(driver(), "Add a claim");
   await driver().wait(
     async () => (await valueOf("Claim", "As printed")) === "60 W music power",
@@ -47,7 +47,7 @@ test("a claim that is half typed survives a reload; Cancel gives it up", async (
 
 test("what it is may be changed; a name that is taken away is asked for, and the one before stays kept", async () => {
   await fill(driver(), ["Amplifier", "Year"], "next");
-  await shows(driver(), "Give the year as four digits");
+  await shows(driver(), "Enter the year as four digits");
   await fill(driver(), ["Amplifier", "Year"], "2023");
   await kept();
   const maker = await fieldOf(driver(), "Amplifier", "Maker");
@@ -61,7 +61,7 @@ test("what it is may be changed; a name that is taken away is asked for, and the
 test("a server that was killed is told of, and what was typed meanwhile is kept once it is back", async () => {
   await kill();
   await fill(driver(), ["Details", "Lent by"], "the importer");
-  await shows(driver(), "Not kept yet: the program does not answer");
+  await shows(driver(), "Not saved: the program does not answer");
   expect(await valueOf("Details", "Lent by")).toBe("the importer");
   await start();
   await driver().wait(
@@ -150,11 +150,11 @@ test("exported and imported it is the same; another file is refused and adds not
   const exported = await (await fetch(link)).text();
   const before = await driver().getCurrentUrl();
   await driver().get(`${url()}/amplifiers/new`);
-  await shows(driver(), "Take in a brief or a review");
+  await shows(driver(), "Import a brief or review");
   const wrong = join(folder(), "wrong.json");
   writeFileSync(wrong, '{"format":"other"}');
   await driver().findElement(By.css("[data-testid=brief-file]")).sendKeys(wrong);
-  await shows(driver(), "This file is no brief of Rimebank's. Nothing was added.");
+  await shows(driver(), "This file is not a Rimebank brief. Nothing was imported.");
   const right = join(folder(), "right.json");
   writeFileSync(right, exported);
   await driver().findElement(By.css("[data-testid=brief-file]")).sendKeys(right);
@@ -171,11 +171,11 @@ test("a note is one key away on any stage, and stands in the logbook in its plac
   await shows(driver(), "Standard");
   await pressKey(driver(), "l", "Note for the logbook");
   await press(driver(), "temperature");
-  await press(driver(), "Write it down");
-  await shows(driver(), "Give degrees Celsius, such as 45.");
+  await press(driver(), "Add note");
+  await shows(driver(), "Enter degrees Celsius, such as 45.");
   await fill(driver(), ["Note", "Reading"], "48,5");
   await fill(driver(), ["Note", "Where"], "heat sink, left");
-  await press(driver(), "Write it down");
+  await press(driver(), "Add note");
   await driver().wait(
     async () => !(await pageText(driver())).includes("Note for the logbook"),
     PATIENCE_MS,
@@ -183,10 +183,10 @@ test("a note is one key away on any stage, and stands in the logbook in its plac
   );
   await driver().get((await driver().getCurrentUrl()).replace(/[^/]+$/, "log"));
   await shows(driver(), "48.5 °C, heat sink, left");
-  await driver().findElement(By.css("[aria-label='Strike this line out']")).click();
+  await driver().findElement(By.css("[aria-label='Strike out this entry']")).click();
   await driver().wait(
     async () =>
-      (await driver().findElements(By.css("[aria-label='Put this line back']"))).length === 1,
+      (await driver().findElements(By.css("[aria-label='Restore this entry']"))).length === 1,
     PATIENCE_MS,
     "waiting for the line to be struck out",
   );

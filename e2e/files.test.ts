@@ -10,7 +10,7 @@ const app = application("files");
 const { driver, folder } = app;
 
 const toFiles = async (): Promise<void> => {
-  await pressKey(driver(), "n", "Which run");
+  await pressKey(driver(), "n", "Run");
   await rests(driver());
   await pressKey(driver(), "f", "Drop recordings");
 };
@@ -45,7 +45,7 @@ test("a logger's file is read as a heat soak; a record that does not say how it 
     );
   await shows(driver(), "temperatures of 2 probes over 60.0 min");
   await shows(driver(), "At this rate the tone in it is 1 kHz.");
-  await press(driver(), "Open it so");
+  await press(driver(), "Open");
   await shows(driver(), "Read these 2 runs");
   await press(driver(), "Read these 2 runs");
   await shows(driver(), "4 runs kept");
@@ -84,7 +84,7 @@ test("a recording that was saved from here fills every field when it comes back;
   }, PATIENCE_MS);
   await rests(driver());
   await press(driver(), "Recording");
-  await shows(driver(), "Spectrum of what is seen");
+  await shows(driver(), "Spectrum of this section");
   const link = await driver().findElement(By.xpath("//a[normalize-space()='WAV']"));
   const bytes = await fetch((await link.getAttribute("href")) ?? "");
   const wav = join(folder(), "sweep.wav");
@@ -95,7 +95,7 @@ test("a recording that was saved from here fills every field when it comes back;
   writeFileSync(bare, whole.subarray(0, whole.lastIndexOf("rmbk")));
   await toFiles();
   await driver().findElement(By.css("[data-testid=files]")).sendKeys([wav, bare].join("\n"));
-  await shows(driver(), "power against distortion, as it was written with the recording");
+  await shows(driver(), "power against distortion, as stored with the recording");
   await shows(driver(), "Read these 2 runs");
   const shown = (id: string) =>
     driver().executeScript<string[]>(
@@ -108,13 +108,11 @@ test("a recording that was saved from here fills every field when it comes back;
   const [told, asked] = await shown("[id^=scale-] input, input[id^=scale-]");
   expect(Number(told)).toBeGreaterThan(10);
   await driver().findElement(By.xpath("//option[.='another recorder…']")).click();
+  await driver().findElement(By.xpath("//label[.='Name']/..//input")).sendKeys("Pocket recorder");
   await driver()
-    .findElement(By.xpath("//label[.='Its name']/..//input"))
-    .sendKeys("Pocket recorder");
-  await driver()
-    .findElement(By.xpath("//button[normalize-space()='Remember it']/preceding::input[1]"))
+    .findElement(By.xpath("//button[normalize-space()='Save recorder']/preceding::input[1]"))
     .sendKeys("62.5");
-  await press(driver(), "Remember it");
+  await press(driver(), "Save recorder");
   await shows(driver(), "Pocket recorder, 62.50 V");
   const after = await shown("[id^=scale-] input, input[id^=scale-]");
   // What tells it itself keeps it; the other takes the recorder's.

@@ -25,7 +25,7 @@ const planned = {
 };
 const heatLog = {
   id: "h",
-  title: "Readings by hand",
+  title: "Manual readings",
   startedAt: "2026-11-25T10:00:00Z",
   roomCelsius: 22,
   setup: "",

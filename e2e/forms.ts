@@ -4,7 +4,7 @@ import { fieldOf, pageText, PATIENCE_MS, rests } from "./browser";
 /** What is typed is kept after a pause; not every field says so. */
 const LONGER_THAN_THE_PAUSE_MS = 900;
 
-/** What tests of forms that are kept as they are typed do again and again, in the browser of the calling file. */
+/** What tests of forms that are kept none typed do again and again, in the browser of the calling file. */
 export const forms = (driver: () => WebDriver) => ({
   /** Clicks what may lie under the strip at the top. */
   click: async (element: WebElement): Promise<void> => {

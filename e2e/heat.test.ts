@@ -36,16 +36,16 @@ const toHeat = async (): Promise<void> => {
   await driver().get((await driver().getCurrentUrl()).replace(/[^/]+$/, "heat"));
 };
 const noteWatts = async (): Promise<void> => {
-  await fill(driver(), ["What happened", "At"], "0");
-  await fill(driver(), ["What happened", "From the mains"], "72");
-  await fill(driver(), ["What happened", "In all loads"], "12");
-  await press(driver(), "Note it");
+  await fill(driver(), ["Events", "At"], "0");
+  await fill(driver(), ["Events", "From the mains"], "72");
+  await fill(driver(), ["Events", "In all loads"], "12");
+  await press(driver(), "Add event");
 };
 
 test("the stage of an amplifier that was never soaked says what to do", async () => {
   await openDemoBench(app);
   await toHeat();
-  await shows(driver(), "How warm does it get?");
+  await shows(driver(), "No temperature readings yet");
 });
 
 test("a logger's file: where it settles before it has, and that the sink is lopsided; with watts the thermal resistance", async () => {
@@ -55,7 +55,7 @@ test("a logger's file: where it settles before it has, and that the sink is lops
   expect(await pageText(driver())).toMatch(/64\.[01]\n°C\n± 0\.[4-9]/);
   expect(await advice()).toContain("the soak may be stopped");
   expect(await pageText(driver())).toMatch(
-    /The heat sink warms lopsidedly: Heat sink left is 6\.\d/,
+    /The heat sink heats lopsidedly: Heat sink left is 6\.\d/,
   );
   await noteWatts();
   await shows(driver(), "K/W");
@@ -64,7 +64,7 @@ test("a logger's file: where it settles before it has, and that the sink is lops
 
 test("before and after: a second file with new compound cools better, and what that buys is told", async () => {
   await drop(logger("after.csv", 0.6, true));
-  await shows(driver(), "will settle at");
+  await shows(driver(), "predicted steady state");
   await driver().wait(
     async () => (await pageText(driver())).includes("58.0"),
     PATIENCE_MS,
@@ -108,7 +108,7 @@ test("readings by hand: a key, a number, Enter; a hand counts too, and all of it
 test("a number that is none is told beside its field, and stays there", async () => {
   await pressKey(driver(), "1", "°C at");
   await driver().switchTo().activeElement().sendKeys("warm\n");
-  await shows(driver(), "Give degrees Celsius, such as 45.2, or 113 F.");
+  await shows(driver(), "Enter degrees Celsius, such as 45.2, or 113 F.");
   expect(await driver().switchTo().activeElement().getAttribute("value")).toBe("warm");
 });
 
@@ -122,15 +122,15 @@ test("a file without temperatures is refused with what it needs", async () => {
 test("a soak of the Bench foretells where it settles while it runs; the Heat stage knows it afterwards", async () => {
   await driver().get((await driver().getCurrentUrl()).replace(/[^/]+$/, "bench"));
   await shows(driver(), "runs kept");
-  await pressKey(driver(), "n", "Which run");
+  await pressKey(driver(), "n", "Run");
   await driver().findElement(By.css("#run-kind option[value=heat-soak]")).click();
   await pressKey(driver(), "s", "Soak for");
   await driver().findElement(By.css("#setting-minutes")).sendKeys("\uE009a\uE000\uE003", "300");
-  await press(driver(), "Run it");
-  await shows(driver(), "Will settle at", 2 * PATIENCE_MS);
+  await press(driver(), "Start run");
+  await shows(driver(), "Steady state", 2 * PATIENCE_MS);
   await shows(driver(), "Nothing stopped it", 2 * PATIENCE_MS);
   await driver().get((await driver().getCurrentUrl()).replace(/bench.*$/, "heat"));
-  await press(driver(), "Soak of the simulated bench");
+  await press(driver(), "Simulated soak");
   await shows(driver(), "settled");
   await shows(driver(), "K/W");
   await driver().get((await driver().getCurrentUrl()).replace(/[^/]+$/, "plan"));

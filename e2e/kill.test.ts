@@ -147,7 +147,7 @@ test("the server refuses what it should, in plain words", async () => {
   ).toEqual([403, expect.stringContaining("another site")]);
   expect(await messageOf(fetch(`${server.url}/api/runs/nothing/export?format=csv`))).toEqual([
     404,
-    "This run is no longer there.",
+    "This run no longer exists.",
   ]);
   expect(readdirSync(join(folder, "captures"))).toEqual([`${sha256}.wav`]);
   await server.kill("SIGTERM");

@@ -57,7 +57,7 @@ const click = (element: WebElement): Promise<unknown> =>
 const card = (label: string) => driver().findElement(By.css(`section[aria-label='${label}']`));
 const openBench = async (): Promise<void> => {
   await driver().get(`${home}/bench?run=new`);
-  await shows(driver(), "Which run");
+  await shows(driver(), "Run");
   await pressKey(driver(), "e", "Through");
 };
 const chooseRun = async (title: string): Promise<void> => {
@@ -90,25 +90,23 @@ test("an address that is none, or out in the world, is refused beside where it w
     const [, address] = await card(label).findElements(By.css("input"));
     const type = async (text: string): Promise<void> => {
       await address.sendKeys("\uE009a\uE000\uE003", text);
-      await click(await card(label).findElement(By.xpath(".//button[normalize-space()='Keep']")));
+      await click(await card(label).findElement(By.xpath(".//button[normalize-space()='Save']")));
     };
     if (role === "generator") {
       await type("http://127.0.0.1");
       await shows(driver(), "give an address such as 192.168.1.20");
       await type("192.0.2.7");
-      await shows(driver(), "not in a network of your own");
+      await shows(driver(), "not in a local network");
     }
     await type(`127.0.0.1:${portOf(role)}`);
     await shows(driver(), `It answers: RIMEBANK,STAND-IN ${role.toUpperCase()}`);
   }
   // What a reviewer does with an unknown instrument: one command is tried, and both sides are seen.
   await click(
-    await card("Oscilloscope").findElement(
-      By.xpath(".//button[contains(., 'How it is spoken to')]"),
-    ),
+    await card("Oscilloscope").findElement(By.xpath(".//button[contains(., 'Commands')]")),
   );
   const tried = await driver().wait(
-    until.elementLocated(By.css("button[aria-label='Try it: Which range is set, peak to peak?']")),
+    until.elementLocated(By.css("button[aria-label='Try it: Query the range, peak to peak']")),
     10_000,
   );
   await driver().wait(until.elementIsEnabled(tried), 10_000);
@@ -123,7 +121,7 @@ test("a run goes from the generator through the amplifier to a result, and says 
   await chooseRun("Level and gain");
   await shows(driver(), "nothing reads the amplifier’s input");
   await chooseRun("Spectrum");
-  await press(driver(), "Run it");
+  await press(driver(), "Start run");
   await shows(driver(), "live over the network");
   const text = await pageText(driver());
   expect(text).toContain("simulated: Function generator and Oscilloscope");
@@ -139,7 +137,7 @@ test("an instrument that falls silent is named, nothing half made is kept, and n
   await chooseRun("Spectrum");
   const before = await runs();
   dead.add("oscilloscope");
-  await press(driver(), "Run it");
+  await press(driver(), "Start run");
   await shows(driver(), "Oscilloscope: it did not answer within 2 s");
   dead.delete("oscilloscope");
   expect(await runs()).toBe(before);

@@ -46,38 +46,38 @@ const verdictText = async (): Promise<string> =>
 
 test("an empty shelf says what it is for; a new amplifier goes on it", async () => {
   await driver().get(url());
-  await shows(driver(), "Put the first amplifier on the shelf");
+  await shows(driver(), "Add the first amplifier");
   await press(driver(), "New amplifier");
-  await shows(driver(), "A new amplifier");
-  await press(driver(), "Put it on the shelf");
+  await shows(driver(), "New amplifier");
+  await press(driver(), "Add to shelf");
   await shows(driver(), "Say who made it");
   await fill(driver(), ["Amplifier", "Maker"], "Larkspur");
   await fill(driver(), ["Amplifier", "Model"], "Two");
   await fill(driver(), ["Amplifier", "Output stage"], "Class AB");
   await fill(driver(), ["Amplifier", "Year"], "nineteen");
-  await press(driver(), "Put it on the shelf");
+  await press(driver(), "Add to shelf");
   await shows(driver(), "four digits");
   expect(await (await fieldOf(driver(), "Amplifier", "Maker")).getAttribute("value")).toBe(
     "Larkspur",
   );
   await fill(driver(), ["Amplifier", "Year"], "1982");
-  await press(driver(), "Put it on the shelf");
-  await shows(driver(), "What is claimed");
+  await press(driver(), "Add to shelf");
+  await shows(driver(), "Claims");
 });
 
 test("a claim with nonsense is explained beside its fields and kept; a sensible one is stored", async () => {
   await press(driver(), "Add a claim");
   await fill(driver(), ["Claim", "As printed"], "50 W per channel into 8 ohms");
   await fill(driver(), ["Claim", "Power per channel"], "loud");
-  await fill(driver(), ["Claim", "At no more than"], "0");
+  await fill(driver(), ["Claim", "Distortion limit"], "0");
   await press(driver(), "Save claim");
-  await shows(driver(), "Give the claimed power in watts");
+  await shows(driver(), "Enter the claimed power in watts");
   await shows(driver(), "The limit must be above zero");
   expect(await (await fieldOf(driver(), "Claim", "Power per channel")).getAttribute("value")).toBe(
     "loud",
   );
   await fill(driver(), ["Claim", "Power per channel"], "50");
-  await fill(driver(), ["Claim", "At no more than"], "0,5");
+  await fill(driver(), ["Claim", "Distortion limit"], "0,5");
   await press(driver(), "Save claim");
   await shows(driver(), "50 W per channel into 8 Ω, two channels driven, at 0.5 % THD+N");
 });
@@ -117,11 +117,8 @@ test("files that cannot be read are explained beside the file, and nothing is st
   await chooseFile(recording);
   await shows(driver(), "In it: a tone rises in");
   await fill(driver(), ["Files", "Full scale, across the load"], "0");
-  await press(driver(), "Read it");
-  await shows(
-    driver(),
-    "Full scale: give the volts that a full-scale sample stands for, above zero.",
-  );
+  await press(driver(), "Analyse");
+  await shows(driver(), "Full scale: enter the voltage of a full-scale sample, above zero.");
   expect(await pageText(driver())).toContain("none yet");
 });
 
@@ -131,7 +128,7 @@ test("a recording becomes a curve with readings and a reason why it stopped", as
     ["Files", "Full scale, across the load"],
     /-(\d+)V/.exec(recording)?.[1] ?? "",
   );
-  await press(driver(), "Read it");
+  await press(driver(), "Analyse");
   await shows(driver(), "Power against distortion", PATIENCE_MS);
   await shows(driver(), "output at 0.5 % THD+N");
   await shows(driver(), "Stopped by the supply rails");
@@ -183,7 +180,7 @@ test("a run is exported as CSV and JSON, with the figures of the screen", async 
 });
 
 test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, a second one is stored", async () => {
-  await pressKey(driver(), "n", "Which run");
+  await pressKey(driver(), "n", "Run");
   await press(driver(), "Simulated bench");
   await shows(driver(), "Predicted output at 0.5 % THD+N", PATIENCE_MS);
   const predicted = await pageText(driver());
@@ -227,12 +224,12 @@ test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, 
 testOfCaptures(
   "a reference capture: one channel, 192 kHz, its power at 1 % as its truth says",
   async () => {
-    await pressKey(driver(), "n", "Which run");
+    await pressKey(driver(), "n", "Run");
     await pressKey(driver(), "f", "Drop recordings");
     await chooseFile(capturePath("a_8R2_sweep.wav"));
     await shows(driver(), "In it: a tone rises in");
     await fill(driver(), ["Files", "Full scale, across the load"], "80 V");
-    await press(driver(), "Read it");
+    await press(driver(), "Analyse");
     await shows(driver(), "recording a_8R2_sweep.wav", PATIENCE_MS);
     // Truth: 60.23 W at 1 % THD+N across 8.2 ohm; here the load is 8.21.
     await shows(driver(), "60.2 W ±");
@@ -266,10 +263,10 @@ test("deleting asks first, then takes the amplifier off the shelf", async () => 
   );
   await driver().findElement(By.css("[data-testid=delete-amplifier]")).click();
   await shows(driver(), "Delete Larkspur Two?");
-  await press(driver(), "Keep it");
+  await press(driver(), "Cancel");
   await rests(driver());
   await driver().findElement(By.css("[data-testid=delete-amplifier]")).click();
   await shows(driver(), "For 30 days it can be brought back");
   await driver().findElement(By.css("[data-testid=confirm]")).click();
-  await shows(driver(), "Put the first amplifier on the shelf");
+  await shows(driver(), "Add the first amplifier");
 });

@@ -1,4 +1,4 @@
-// Copies of the records that lie elsewhere: taken in as files, looked at, gone back to while others write; what is none is told so.
+// Backups that lie elsewhere: taken in as files, looked at, gone back to while others write; what is none is told so.
 import { readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import Database from "better-sqlite3";
@@ -48,14 +48,14 @@ test("everything as one file brings back the shelf, and a recording that was los
   rmSync(captures.path(data(), hash));
 
   await driver().get(`${url()}/workshop`);
-  await shows(driver(), "Copies of the records");
+  await shows(driver(), "Backups");
   await driver().findElement(By.css("[data-testid=backup-file]")).sendKeys(everything());
   await shows(driver(), "from a file; 3 amplifiers; 6 runs");
   expect(await pageText(driver())).not.toContain("not in the data folder");
   expect(readFileSync(captures.path(data(), hash)).equals(bytes)).toBe(true);
-  await press(driver(), "Go back to this");
+  await press(driver(), "Restore");
   await shows(driver(), "It is checked first");
-  await press(driver(), "Go back to it");
+  await press(driver(), "Restore");
   await shows(driver(), "3 on the shelf");
   expect(await pageText(driver())).not.toContain("Newcomer");
   const [aside] = readdirSync(join(data(), "set-aside"));

@@ -60,13 +60,13 @@ const named = (label: string): Promise<WebElement> =>
 test("a ready page is begun with one press and shown as readers get it", async () => {
   await shelf();
   await driver().get(`${home.replace("/api", "").replace("/page", "/sheet")}`);
-  await shows(driver(), "What readers get to see");
+  await shows(driver(), "The page is empty");
   await press(driver(), "short news");
   await shows(driver(), "The page");
   expect(await blocks()).toEqual([
     "In short",
     "Rated honestly",
-    "Claims against measurements",
+    "Claims and measurements",
     "Curves",
     "How it was measured",
     "Safety",
@@ -103,21 +103,21 @@ test("blocks are moved with the keys alone: lifted, carried down, put down; and 
 
 test("words of one's own are held against the runs, and go back; all of it can be undone", async () => {
   await press(driver(), "In short");
-  await press(driver(), "Put it in your own words");
+  await press(driver(), "Edit the text");
   const own = await driver().wait(
     async () => (await driver().findElements(By.css("textarea")))[0],
     PATIENCE_MS,
   );
   await own.sendKeys(Key.chord(Key.CONTROL, "a"), "It gave 999 W on my bench.");
-  await shows(driver(), "No run bears out: 999 W.");
+  await shows(driver(), "Not supported by any run: 999 W.");
   await kept();
   expect((await bytesOf("as=html")).toString()).toContain("It gave 999 W on my bench.");
-  await press(driver(), "As measured again");
+  await press(driver(), "Restore generated text");
   await kept();
   expect((await bytesOf("as=html")).toString()).not.toContain("999 W");
   await press(driver(), "Undo");
-  await shows(driver(), "No run bears out: 999 W.");
-  await press(driver(), "As measured again");
+  await shows(driver(), "Not supported by any run: 999 W.");
+  await press(driver(), "Restore generated text");
   await kept();
 });
 
@@ -179,9 +179,9 @@ test("the table is read by Python's csv module, line by line", async () => {
     execFileSync("python3", ["-c", script, file], { encoding: "utf8" }),
   ) as string[][];
   expect(rows[0].slice(0, 2)).toEqual(["Rated honestly", "An honest rating"]);
-  expect(
-    rows.filter(([section]) => section === "Claims against measurements").length,
-  ).toBeGreaterThan(3);
+  expect(rows.filter(([section]) => section === "Claims and measurements").length).toBeGreaterThan(
+    3,
+  );
 });
 
 test("the post comes with its pictures", async () => {

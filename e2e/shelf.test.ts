@@ -28,7 +28,7 @@ const brief = async (name: string): Promise<void> => {
   await press(driver(), name);
   await shows(driver(), "Logbook");
   await press(driver(), "Brief");
-  await shows(driver(), "What it is");
+  await shows(driver(), "Amplifier");
 };
 
 const [DOT, R30, SIXTY] = ["Pinwheel Dot 45", "Harrowby R-30", "Tollgate Sixty"];
@@ -79,7 +79,7 @@ test("filters narrow it together, stand in the address, and are cleared with one
   await shows(driver(), "A number.");
   await (await named("Power up to")).sendKeys(Key.chord(Key.CONTROL, "a"), "0.002 kW");
   await namesBecome([]);
-  await shows(driver(), "Nothing here fits these filters.");
+  await shows(driver(), "No amplifiers match these filters.");
   await press(driver(), "Clear");
   await namesBecome([SIXTY, R30, DOT]);
 });
@@ -136,31 +136,31 @@ test("what was deleted comes back with all that was measured; from the list of t
     await namesBecome([SIXTY]);
   };
   await remove();
-  await press(driver(), "Bring it back");
-  await shows(driver(), "What it is");
+  await press(driver(), "Restore");
+  await shows(driver(), "Amplifier");
   await press(driver(), "Verdict");
   await shows(driver(), "50 W per channel");
   await remove();
   await press(driver(), "Deleted: 1, kept for 30 days");
   await shows(driver(), "30 days left");
-  await press(driver(), "Delete for good");
+  await press(driver(), "Delete permanently");
   await shows(driver(), "This cannot be undone.");
   await driver()
     .findElement(
       By.xpath(
-        "//*[@role='alertdialog' or @role='dialog']//button[contains(., 'Delete for good')]",
+        "//*[@role='alertdialog' or @role='dialog']//button[contains(., 'Delete permanently')]",
       ),
     )
     .click();
   await shows(driver(), "Nothing is deleted.");
 });
 
-test("how the claims of all came out, of those that were looked for", async () => {
+test("how the claims of all came out, of those that match", async () => {
   await driver().get(`${url()}/?label=restored`);
   await press(driver(), "Trends");
   await shows(driver(), "By kind of amplifier");
   const text = await pageText(driver());
-  expect(text).toMatch(/\d+ claims of 1 amplifier that were looked for/);
+  expect(text).toMatch(/\d+ claims of 1 amplifier that match/);
   const drawn = await driver().findElements(By.css("svg[role=img]"));
   expect(drawn.length).toBeGreaterThanOrEqual(4);
   expect(await drawn[0].getAttribute("aria-label")).toMatch(

@@ -100,7 +100,7 @@ test("a full disk: what is typed stays and is told, everything is read, and is k
     // As much as there was room for.
   }
   await fill(driver, ["Amplifier", "Notes"], "found with a full disk");
-  await shows(driver, "Not kept yet: the disk is full");
+  await shows(driver, "Not saved: the disk is full");
   const upload = await fetch(`${server.url}/api/captures`, {
     method: "PUT",
     body: wavOf(1, 100_000),
@@ -111,7 +111,7 @@ test("a full disk: what is typed stays and is told, everything is read, and is k
   expect((await upload.json()).message).toContain("disk is full");
   await press(driver, "Add a claim");
   await fill(driver, ["Claim", "Power per channel"], "55");
-  await fill(driver, ["Claim", "At no more than"], "1 %");
+  await fill(driver, ["Claim", "Distortion limit"], "1 %");
   await press(driver, "Save claim");
   await driver.wait(
     async () => ((await pageText(driver)).match(/The disk is full/gi) ?? []).length >= 2,
@@ -156,7 +156,7 @@ describe("without the server", () => {
     expect(await pageText(driver)).toContain("Tollgate");
     server = await startServer(folder, {}, port);
     await press(driver, "Try again");
-    await shows(driver, "All words");
+    await shows(driver, "Glossary");
     await driver.actions().sendKeys(Key.ESCAPE).perform();
     const watts = await fieldOf(driver, "Claim", "Power per channel");
     expect(await watts.getAttribute("value")).toBe("55");
@@ -246,9 +246,9 @@ test("a damaged database is called that, and a backup brings back what was there
   await shows(driver, "The database is damaged");
   expect((await fetch(`${server.url}/api/runs/x/export?format=csv`)).status).toBe(503);
   await shows(driver, "20 November 2026");
-  await press(driver, "Go back to this");
+  await press(driver, "Restore");
   await shows(driver, "It is checked first");
-  await press(driver, "Go back to it");
+  await press(driver, "Restore");
   await shows(driver, "Tollgate 60");
   expect(existsSync(join(folder, "set-aside"))).toBe(true);
 });
@@ -316,8 +316,8 @@ test("changed in two windows: the later is told, sees both, and loses neither", 
   });
   expect(theirs.status).toBe(200);
   await fill(driver, ["Details", "Size, measured"], "from this window");
-  await shows(driver, "Changed in another window meanwhile.");
-  await press(driver, "See both");
+  await shows(driver, "Changed in another window.");
+  await press(driver, "Compare");
   await shows(driver, "from the other window");
   expect(await pageText(driver)).toContain("from this window");
   await driver.findElement(By.css("[data-testid='keep-mine']")).click();

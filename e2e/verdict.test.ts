@@ -109,10 +109,10 @@ test("what is behind a verdict: the budget, the runs, and a link to the run that
 test("the reviewer rules otherwise, with a reason that is asked for and kept; what was measured stays", async () => {
   const claim = await claimOf("93 W / 4 ohms");
   await claim.findElement(By.xpath(".//button[contains(., 'Rule otherwise')]")).click();
-  await claim.findElement(By.xpath(".//button[contains(., 'Keep it')]")).click();
-  await shows(driver(), "Say why: it stands beside the verdict.");
+  await claim.findElement(By.xpath(".//button[contains(., 'Cancel')]")).click();
+  await shows(driver(), "Enter the reason; it is shown beside the verdict.");
   await claim.findElement(By.css("input")).sendKeys("the printed watts are at 40 °C");
-  await claim.findElement(By.xpath(".//button[contains(., 'Keep it')]")).click();
+  await claim.findElement(By.xpath(".//button[contains(., 'Cancel')]")).click();
   await shows(driver(), "The reviewer says met: the printed watts are at 40 °C");
   await driver().navigate().refresh();
   await shows(driver(), "The reviewer says met:");

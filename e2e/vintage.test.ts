@@ -61,7 +61,7 @@ test("Brief: each line of a sheet of its time becomes a claim", async () => {
   await fill(driver(), ["Amplifier", "Kind"], "Vintage");
   await fill(driver(), ["Amplifier", "Output stage"], "Class AB");
   await fill(driver(), ["Amplifier", "Year"], "1977");
-  await press(driver(), "Put it on the shelf");
+  await press(driver(), "Add to shelf");
   await shows(driver(), "Specification sheet");
   const sheet = await driver().findElement(By.css("textarea[aria-label^=Specification]"));
   await sheet.sendKeys(
@@ -95,7 +95,7 @@ test("Load and Rig: an old amplifier has cautions of its own, confirmed before p
 
 test("Plan and Bench: the recording says itself what it is, and one channel is weaker", async () => {
   await stage("plan", "No runs yet");
-  await press(driver(), "Quick look");
+  await press(driver(), "Quick");
   await shows(driver(), "Power against distortion");
   await kept();
   await stage("bench", "Next on the plan");
@@ -103,7 +103,7 @@ test("Plan and Bench: the recording says itself what it is, and one channel is w
   await shows(driver(), "Drop recordings");
   await driver().findElement(By.css("[data-testid=files]")).sendKeys(recordSweep());
   await shows(driver(), "as it was written with the recording");
-  await press(driver(), "Read it");
+  await press(driver(), "Analyse");
   await shows(driver(), "output at 1 % THD, the claim’s limit");
   const [a, b] = [...(await pageText(driver())).matchAll(/^\s*([\d.]+)\s*\nW\n± [\d.]+/gm)].map(
     ([, watts]) => Number(watts),

@@ -36,7 +36,7 @@ test("a folder is named by its whole path; one that is not there is told beside 
     By.xpath("//*[@id=//label[normalize-space()='Watched folder']/@for]"),
   );
   await field.sendKeys("recordings");
-  await shows(driver(), "Give the whole path");
+  await shows(driver(), "Enter the whole path");
   await field.sendKeys("\uE009a\uE000\uE003", watched());
   await kept();
   await driver().navigate().refresh();
@@ -50,7 +50,7 @@ test("a folder is named by its whole path; one that is not there is told beside 
 test("what is finished while the Bench looks on appears by itself, whole; what was there before is offered", async () => {
   const [{ id }] = (await (await fetch(`${url()}/api/amplifiers?find=sixty`)).json()).amplifiers;
   await driver().get(`${url()}/amplifiers/${id}/bench`);
-  await pressKey(driver(), "n", "Which run");
+  await pressKey(driver(), "n", "Run");
   await rests(driver());
   await pressKey(driver(), "f", "Drop recordings");
   await shows(driver(), "what is finished there appears here");
@@ -60,11 +60,11 @@ test("what is finished while the Bench looks on appears by itself, whole; what w
   const path = join(watched(), "take 1.wav");
   writeFileSync(path, TONE.subarray(0, half));
   await shows(driver(), "take 1.wav is being written");
-  await expect(shows(driver(), "Read it", 5_000)).rejects.toThrow();
+  await expect(shows(driver(), "Analyse", 5_000)).rejects.toThrow();
   appendFileSync(path, TONE.subarray(half));
-  await shows(driver(), "Read it");
+  await shows(driver(), "Analyse");
   expect(await pageText(driver())).not.toContain("is being written");
-  await press(driver(), "What is there already");
-  await press(driver(), "Take it");
+  await press(driver(), "Files already there");
+  await press(driver(), "Add");
   await shows(driver(), "Read these 2 runs");
 });

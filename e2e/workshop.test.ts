@@ -16,8 +16,8 @@ const newAmplifier = async (model: string): Promise<void> => {
   await driver().get(`${url()}/amplifiers/new`);
   await fill(driver(), ["Amplifier", "Maker"], "Gantry");
   await fill(driver(), ["Amplifier", "Model"], model);
-  await press(driver(), "Put it on the shelf");
-  await shows(driver(), "What is claimed");
+  await press(driver(), "Add to shelf");
+  await shows(driver(), "Claims");
   ids.push(/amplifiers\/([^/]+)/.exec(await driver().getCurrentUrl())?.[1] ?? "");
 };
 const tab = async (name: string): Promise<void> => {
@@ -85,7 +85,7 @@ test("a rig that is changed there is changed here, and stands in both logbooks",
 test("another rig is made like this one, and the first stays as it was", async () => {
   await openStage(1, "rig", "Wiring and safety");
   await tab("Divider");
-  await press(driver(), "Another rig like it");
+  await press(driver(), "Duplicate rig");
   await driver().wait(
     async () => !(await pageText(driver())).includes("Also used with"),
     PATIENCE_MS,
@@ -102,10 +102,10 @@ test("another rig is made like this one, and the first stays as it was", async (
 
 test("a load is left out here and stays there; the Workshop shows what stands in it", async () => {
   await openStage(1, "load", "8 Ω nominal");
-  await driver().findElement(By.css("[aria-label='Leave this load out']")).click();
-  await press(driver(), "Leave it out");
+  await driver().findElement(By.css("[aria-label='Remove load']")).click();
+  await press(driver(), "Remove");
   await shows(driver(), "In the workshop, not used here");
-  await press(driver(), "Use it here");
+  await press(driver(), "Use");
   await shows(driver(), "8 Ω nominal");
   await driver().get(`${url()}/workshop`);
   await shows(driver(), "Rig 2");
@@ -127,7 +127,7 @@ test("the room is read once, for all plans", async () => {
   await shows(driver(), "Read today");
   await kept();
   await openStage(0, "plan", "No runs yet");
-  await press(driver(), "Quick look");
+  await press(driver(), "Quick");
   await shows(driver(), "Read today");
   expect(await valueOf("Limits", "Room")).toBe("26.5");
 });

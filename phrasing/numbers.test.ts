@@ -51,7 +51,7 @@ test("no probability is rounded away from one half", () => {
   );
 });
 
-test("lists, percentages and channels as they are spoken", () => {
+test("lists, percentages and channels none spoken", () => {
   expect([[], ["a"], ["a", "b"], ["a", "b", "c"]].map((parts) => listed(parts))).toEqual([
     "",
     "a",

@@ -66,7 +66,7 @@ export class OpenFiles {
   async wavOf(file: ChosenFile): Promise<Uint8Array<ArrayBuffer>> {
     if (!this.#open.has(file.id)) await this.open(file);
     const open = this.#open.get(file.id);
-    if (!open) throw new RangeError(`${file.fileName} holds no recording`);
+    if (!open) throw new RangeError(`${file.fileName} contains no recording`);
     return open.wav;
   }
 

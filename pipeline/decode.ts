@@ -14,7 +14,7 @@ export const decodeCapture: Decode = (wav, fullScaleVolts) => {
       return failure(
         "capture-clipped",
         `Channel ${index + 1} of the recording`,
-        `${overloaded} samples stand at full scale: the recorder was overdriven, so nothing in it can be trusted. Use a larger divider or range and record again.`,
+        `${overloaded} samples are at full scale: the recorder was overloaded, so no reading is valid. Use a larger divider or range and record again.`,
       );
   }
   return success(decoded.value);

@@ -74,7 +74,7 @@ export const openFile = (
     return failure(
       "unsupported-encoding",
       fileName,
-      "it is no WAV file, and too long for text. Choose a WAV, a scope's CSV or a response as text.",
+      "it is not a WAV file, and too long for a text file. Choose a WAV, an oscilloscope CSV or a response as text.",
     );
   const text = decodeText(bytes);
   if (isResponseText(text)) {
@@ -88,7 +88,10 @@ export const openFile = (
       channelNames: ["response"],
       sampleRateHz: 0,
       seconds: 0,
-      guess: { kind: "response", because: `${response.value.length} frequencies with their dB` },
+      guess: {
+        kind: "response",
+        because: `${response.value.length} frequencies with levels in dB`,
+      },
       responseText: text,
       temperatureLog: null,
       mainsLog: null,
@@ -184,13 +187,13 @@ const openWav = (
     return failure(
       "channel-mismatch",
       fileName,
-      `it is the test signal itself (${signal.stimulus.replaceAll("-", " ")}), not a recording of an amplifier. Play it into the amplifier, and open what you record of its output.`,
+      `it is the test signal (${signal.stimulus.replaceAll("-", " ")}), not a recording of an amplifier. Play it into the amplifier and open the recording of its output.`,
     );
   const note = asRecordingNote(found);
   const guess: KindGuess = note
     ? {
         kind: note.kind,
-        because: `${RUN_KINDS[note.kind].title.toLowerCase()}, as it was written with the recording`,
+        because: `${RUN_KINDS[note.kind].title.toLowerCase()}, as stored with the recording`,
       }
     : guessKind(
         channels.map((volts) => volts.subarray(0, GUESSED_SAMPLES)),

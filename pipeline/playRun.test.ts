@@ -133,7 +133,7 @@ test("clip search: the highest level whose tops are round, with a flat one just 
     request("clip-search", { seconds: 0.3 }, { loads: [load(8.21)] }),
   );
   expect(shots.length).toBeGreaterThan(4);
-  expect(channels[0].figures[0].label).toBe("output, tops clean");
+  expect(channels[0].figures[0].label).toBe("output, just below clipping");
   expect(channels[0].stop.reason).toBe("rail-voltage");
   // The crest factor of a sine: peak and RMS volts tell the same power, but for the sag of the first cycles.
   expect(figureOf(channels[0], "power-from-peak") / figureOf(channels[0], "power")).toBeCloseTo(

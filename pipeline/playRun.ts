@@ -279,7 +279,7 @@ const tooSoon = ({ text, seconds }: ShotTrip) =>
   failure(
     "guard-tripped",
     "Guard",
-    `${text} The output was turned down after ${formatSignificant(seconds, 2)} s, too soon for a reading.`,
+    `${text} The output was reduced after ${formatSignificant(seconds, 2)} s, too early for a reading.`,
   );
 
 /** A collapse is seen this long after it began, at most. */
@@ -306,20 +306,20 @@ const refusal = (
   asked: number,
 ): ReturnType<typeof failure> | null => {
   if (mostDriveVoltsRms === null)
-    return failure("no-signal", "Source", `${name} plays nothing itself; choose another source.`);
+    return failure("no-signal", "Source", `${name} cannot play a signal; choose another source.`);
   if (!isBridged && asked > channelCount)
     return failure("channel-mismatch", "Channels", `${name} has ${channelCount}; choose fewer.`);
   if (asked < leastChannels)
     return failure(
       "channel-mismatch",
       "Channels",
-      `${title.toLowerCase()} takes at least two channels: one driven, one listening.`,
+      `${title.toLowerCase()} needs at least two channels: one driven, one idle.`,
     );
   if (takesSecondLoad && !secondLoads)
     return failure(
       "bad-load",
       "Second load",
-      "this run takes two different loads; enter another one under Load.",
+      "this run needs two different loads; enter another one under Load.",
     );
   return null;
 };
@@ -340,7 +340,7 @@ const shotFactsOf = async (
   const range = { mostVoltsPeak: connected.mostVoltsPeak, felt: felt.before("run") };
   const guards = guardedWatch(limits, range, search, (moment, foretoldSinkCelsius) =>
     onMoment({
-      label: "Looking for its limit",
+      label: "Searching for the limit",
       shotNumber: 1,
       moment,
       foretoldSinkCelsius,

@@ -35,7 +35,7 @@ export const playSoak = async (
     return failure(
       "no-samples",
       "Heat soak",
-      `${facts.name} is told no temperatures. Choose a temperature logger of the network on the Rig, or hold the tone by hand, live, and type what the thermometer shows under Heat.`,
+      `${facts.name} has no temperature reading. Choose a network temperature logger on the Rig, or hold the tone manually and enter thermometer readings under Heat.`,
     );
   const { frequencyHz, watts, seconds } = tone(settings, shotFacts);
   const driveVoltsRms = Math.min(
@@ -78,7 +78,7 @@ export const playSoak = async (
   const outcome = read(soaked.points, soaked.events, drives.length);
   if (!outcome.ok) return outcome;
   const told = isLeft()
-    ? ` It was ended early, after ${formatSignificant(before / 60, 2)} min: nobody answered.`
+    ? ` It was stopped early, after ${formatSignificant(before / 60, 2)} min: nobody confirmed presence.`
     : "";
   return success(
     outcome.value.map((channel) => ({

@@ -41,7 +41,7 @@ export const predictSweep = async ({
   const { facts, connect } = instrument.value;
   const { name, channelCount, mainsHz, mostDriveVoltsRms } = facts;
   if (mostDriveVoltsRms === null)
-    return failure("no-signal", "Source", `${name} plays nothing itself; choose another source.`);
+    return failure("no-signal", "Source", `${name} cannot play a signal; choose another source.`);
   const connected = await connect({
     loadOhms,
     isSpeakerLike: false,

@@ -100,7 +100,7 @@ export const readResponseTables = (
     channels.push(
       responseChannel([{ load: "run", points: response.value }], settings, {
         reason: "level-reached",
-        evidence: "Read from a table made elsewhere; what stopped it is not in there.",
+        evidence: "Imported from a table, which does not show what limited the output.",
         picture: null,
       }),
     );

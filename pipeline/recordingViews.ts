@@ -90,7 +90,7 @@ export class OpenRecording {
     const added = toneResidual(volts, sampleRateHz, frequencyHz);
     return {
       wave: wavePicture(volts, sampleRateHz, shown, "output"),
-      residual: wavePicture(added, sampleRateHz, shown, "what it added"),
+      residual: wavePicture(added, sampleRateHz, shown, "residual"),
       spectrum: this.spectrum(stretch)[channel],
     };
   }
@@ -110,7 +110,7 @@ export class OpenRecording {
         )
       : null;
     if (!found)
-      return failure("no-signal", "Recording", "no tone was found in it to be taken away.");
+      return failure("no-signal", "Recording", "no tone was found that could be removed.");
     const { output, residualVolts, voltsRms, residualVoltsRms } = found;
     const residualGainRatio = Math.min(MOST_GAIN, voltsRms / residualVoltsRms);
     const scale = LISTENING_RMS / voltsRms;

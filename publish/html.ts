@@ -86,6 +86,6 @@ const runsHtml = ({ runs }: PublishedPage): string =>
     : `<section><h2>Runs behind these figures</h2><table class="runs"><thead><tr><th></th><th scope="col">Run</th><th scope="col">Made</th><th scope="col">Recordings, by SHA-256</th></tr></thead><tbody>${runs
         .map(
           (run, k) =>
-            `<tr id="run-${k + 1}"><td>${k + 1}</td><td>${escaped(runText(run))}</td><td class="nowrap">${dateText(run.takenAt)}</td><td><code>${run.captures.map(({ sha256 }) => sha256.slice(0, 16)).join(" ") || (run.source === "typed" ? "read off a meter" : "watched, not recorded")}</code></td></tr>`,
+            `<tr id="run-${k + 1}"><td>${k + 1}</td><td>${escaped(runText(run))}</td><td class="nowrap">${dateText(run.takenAt)}</td><td><code>${run.captures.map(({ sha256 }) => sha256.slice(0, 16)).join(" ") || (run.source === "typed" ? "read from a meter" : "monitored, not recorded")}</code></td></tr>`,
         )
         .join("")}</tbody></table></section>`;

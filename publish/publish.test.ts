@@ -178,7 +178,7 @@ test("the claim is drawn into the curve that it is about, in words; without a cl
   expect(svgOf([])).not.toContain("Claim:");
 });
 
-test("CSV: tables and large figures, read back as they are; a formula stays text", () => {
+test("CSV: tables and large figures, read back none; a formula stays text", () => {
   const rows = parse<string[]>(
     pageCsv(
       sheetOf(

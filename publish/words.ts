@@ -15,7 +15,7 @@ export const runText = ({ kind, conditions, source }: Run): string =>
     `${formatShort(conditions.nominalOhms)} Ω`,
     drivenText(conditions.channelsDriven),
     (conditions.setting ?? "").replace(/^supply:\s*/i, ""),
-    source === "simulated-bench" ? "only on the simulated bench" : "",
+    source === "simulated-bench" ? "simulated result" : "",
   ]
     .filter(Boolean)
     .join(", ");

@@ -9,10 +9,10 @@ export const amplifierSchema = object({
   revision: revision(),
   maker: trimmed()
     .max(80, "Keep the maker's name under 80 characters.")
-    .required("Say who made it, or “unknown”."),
+    .required("Enter the maker, or “unknown”."),
   model: trimmed()
     .max(80, "Keep the model's name under 80 characters.")
-    .required("Give the model's name."),
+    .required("Enter the model's name."),
   kind: string()
     .oneOf([...AMPLIFIER_KINDS])
     .required("Choose what kind of amplifier it is."),
@@ -21,15 +21,15 @@ export const amplifierSchema = object({
     .required("Choose how its output stage works, or “not known”."),
   year: number()
     .transform((value, original) => (original === "" ? null : value))
-    .typeError("Give the year as four digits, or leave it empty.")
-    .integer("Give the year as a whole number.")
-    .min(1900, "Amplifiers are younger than 1900.")
-    .max(2100, "That year is too far off.")
+    .typeError("Enter the year as four digits, or leave it empty.")
+    .integer("Enter the year as a whole number.")
+    .min(1900, "Enter a year after 1900.")
+    .max(2100, "This year is too far in the future.")
     .nullable()
     .defined(),
-  channelCount: quantity("Give the number of channels.")
-    .integer("Channels come in whole numbers.")
-    .min(1, "It has at least one channel.")
+  channelCount: quantity("Enter the number of channels.")
+    .integer("Enter a whole number of channels.")
+    .min(1, "Enter at least one channel.")
     .max(16, "Up to 16 channels can be measured."),
   condition: trimmed().max(500, "Keep it under 500 characters.").defined(),
   notes: trimmed().max(4000, "Keep the notes under 4000 characters.").defined(),

@@ -18,8 +18,8 @@ const isFilled = (value: unknown): value is Record<string, Given> =>
 /** Everything of a Brief in one file: photos as JPEG in base64, in the order of the details' photos. */
 export const briefSchema = object({
   format: string()
-    .oneOf([BRIEF_FORMAT], "This file is no brief of Rimebank's.")
-    .required("This file is no brief of Rimebank's."),
+    .oneOf([BRIEF_FORMAT], "This file is not a Rimebank brief.")
+    .required("This file is not a Rimebank brief."),
   amplifier: amplifierSchema.required(),
   claims: listOf(claimSchema, 500),
   details: detailsSchema.omit(["photos"]).required(),

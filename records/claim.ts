@@ -14,18 +14,18 @@ export const powerFormSchema = object({
   revision: revision(),
   printedText: printed(),
   source: source(),
-  powerWatts: quantity("Give the claimed power in watts, such as 50.")
+  powerWatts: quantity("Enter the claimed power in watts, such as 50.")
     .positive("Power must be above zero.")
-    .max(100_000, "That is more than 100 kW; check the number."),
-  loadOhms: quantity("Give the load in ohms, such as 8.")
+    .max(100_000, "This is more than 100 kW; check the number."),
+  loadOhms: quantity("Enter the load in ohms, such as 8.")
     .positive("The load must be above zero ohms.")
     .min(0.1, "A load under 0.1 Ω is a short circuit.")
     .max(10_000, "That load is too high for a power claim."),
-  channelsDriven: quantity("Say how many channels are driven.")
-    .integer("Channels come in whole numbers.")
-    .min(1, "At least one channel is driven.")
+  channelsDriven: quantity("Enter how many channels are driven.")
+    .integer("Enter a whole number of channels.")
+    .min(1, "At least one channel must be driven.")
     .max(16, "Up to 16 channels can be driven."),
-  distortionLimitRatio: quantity("Give the distortion limit, such as 0.1 %.")
+  distortionLimitRatio: quantity("Enter the distortion limit, such as 0.1 %.")
     .moreThan(0, "The limit must be above zero.")
     .max(1, "The limit cannot be above 100 %."),
   distortionMeasure: string()
@@ -89,7 +89,7 @@ export const claimSchema = object({
   // A sheet may be one long line.
   printedText: trimmed().max(20_000, "Keep it under 20,000 characters.").defined(),
   source: source(),
-  stated: mixed<StatedClaim>(isStated).required("This is no claim of a kind that is known."),
+  stated: mixed<StatedClaim>(isStated).required("This kind of claim is unknown."),
   missing: array().of(string().max(300).defined()).max(20).required().default([]),
   nearest: string().max(1000).nullable().defined().default(null),
   given: mixed<Given>()

@@ -100,7 +100,7 @@ test("property: reading a sheet again changes nothing, and its lines may change 
   );
 });
 
-test("continuous powers are taken complete: what a line leaves open as is usual, channels as they are counted in it", () => {
+test("continuous powers are taken complete: what a line leaves open as is usual, channels none counted in it", () => {
   const lines = ["100 W x 5", "80 W into 4 ohms", "Dynamic power 70 W into 8 ohms", "Gain 28 dB"];
   const claims = kept(claimsOfSheet([], sheet(...lines)));
   const powers = statedPowers(claims, 7);

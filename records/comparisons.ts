@@ -28,7 +28,7 @@ const setSchema = object({
   id: string().max(60).required(),
   name: trimmed()
     .max(120, "Keep the name under 120 characters.")
-    .required("Give it a name, such as “small against large brick”."),
+    .required("Enter a name, such as “small against large brick”."),
   kind: string()
     .oneOf([...RUN_KIND_NAMES])
     .required(),
@@ -44,7 +44,7 @@ const setSchema = object({
     .required()
     .default("as-measured"),
   /** Where all are to meet, in hertz, watts or seconds; null for the usual place. */
-  meetAt: optionalQuantity("Give the place where they are to meet, such as 1 k.")
+  meetAt: optionalQuantity("Enter the point at which they are normalised, such as 1 k.")
     .positive("It must be above zero.")
     .max(1e9, "Check the number.")
     .default(null),

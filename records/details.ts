@@ -11,29 +11,29 @@ export const TERMINALS = ["not known", "one side is earth", "bridge-tied"] as co
 const text = (most: number) =>
   trimmed().max(most, `Keep it under ${most} characters.`).defined().default("");
 const seldomSaid = (what: string, most: number) =>
-  optionalQuantity(`Give ${what}, or leave it empty.`)
+  optionalQuantity(`Enter ${what}, or leave it empty.`)
     .positive("It must be above zero.")
-    .max(most, "That is more than can be; check the number.")
+    .max(most, "This value is too large; check the number.")
     .optional();
 
 const positive = (what: string, most: number) => seldomSaid(what, most).default(null);
 
 const supplySchema = object({
-  name: text(80).required("Give the supply a name, such as “brick in the box”."),
+  name: text(80).required("Enter the supply a name, such as “brick in the box”."),
   kind: string()
     .oneOf([...SUPPLY_KINDS])
     .required("Choose what kind of supply it is."),
   /** Of the output; of each rail where there are two. */
-  volts: positive("the volts on its label", 1000),
-  amperes: positive("the amperes on its label", 500),
+  volts: positive("the rated voltage", 1000),
+  amperes: positive("the rated current", 500),
   /** Where the label gives watts or volt-amperes instead. */
-  watts: positive("the watts on its label", 20_000),
+  watts: positive("the rated power", 20_000),
   isInTheBox: boolean().required().default(true),
   /** How many of them feed it together; one where nothing is said. */
-  count: seldomSaid("how many of them there are", 8).integer("A whole number."),
+  count: seldomSaid("the number of them", 8).integer("Enter a whole number."),
   price: seldomSaid("its price", 1e6),
   /** Mains that it hangs on, where that is otherwise than at home. */
-  mainsVolts: optionalQuantity("Give the volts of the mains, or leave it empty.")
+  mainsVolts: optionalQuantity("Enter the volts of the mains, or leave it empty.")
     .min(90, "Mains are 90 to 260 V.")
     .max(260, "Mains are 90 to 260 V.")
     .optional(),
@@ -41,19 +41,19 @@ const supplySchema = object({
 
 /** A supply by itself into a resistor or an electronic load. */
 export const supplyTestSchema = object({
-  supply: text(80).required("Say which supply."),
-  amperes: quantity("Give the amperes that it gave.")
+  supply: text(80).required("Choose the supply."),
+  amperes: quantity("Enter the measured current in amperes.")
     .positive("It must be above zero.")
     .max(500, "Check the number."),
-  volts: quantity("Give the volts that it had then.")
+  volts: quantity("Enter the voltage at that current.")
     .min(0, "It cannot be below zero.")
     .max(1000, "Check the number."),
-  seconds: quantity("Give the seconds.")
+  seconds: quantity("Enter the seconds.")
     .positive("It must be above zero.")
-    .max(86_400, "A day at most."),
+    .max(86_400, "Enter one day at most."),
   then: string()
     .oneOf([...AFTERWARDS])
-    .required("Say what it did then."),
+    .required("Choose the result."),
   /** Tried on the simulated bench: it says what such a supply would do, and nothing of this one. */
   isSimulated: boolean().optional(),
 });

@@ -48,7 +48,7 @@ const supply = {
   isInTheBox: true,
 };
 
-test("a label is read as at the bench; watts are volts times amperes where it does not say", async () => {
+test("a label is read as at the bench; watts are volts times amperes where it does not state", async () => {
   const outcome = await validated(detailsSchema, { supplies: [supply], gainRatio: "28 dB" });
   expect(outcome.ok && outcome.value).toMatchObject({
     supplies: [{ volts: 24, amperes: 3, watts: null }],

@@ -4,7 +4,7 @@ import { revision } from "./revision";
 const assumption = (most: number) =>
   number()
     .min(0, "It cannot be below zero.")
-    .max(most, "That is more than can be.")
+    .max(most, "This value is too large.")
     .nullable()
     .optional();
 
@@ -15,8 +15,8 @@ export const forecastSettingsSchema = object({
   /** The simulated amplifier that stands for this one, by its name on the simulated bench. */
   modelName: string().max(80).nullable().default(null),
   sourceVoltsRms: number()
-    .min(0.01, "A source gives at least 10 mV.")
-    .max(100, "A source gives up to 100 V.")
+    .min(0.01, "Enter at least 10 mV.")
+    .max(100, "Enter up to 100 V.")
     .nullable()
     .default(2),
   assumptions: object({

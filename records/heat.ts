@@ -59,7 +59,7 @@ export const spotSchema = object({
     .required()
     .default("bare metal"),
   /** Of the surface, where an infrared thermometer reads it as if it were another; null where it touches. */
-  emissivity: optionalQuantity("Give the emissivity, from 0.02 to 1.")
+  emissivity: optionalQuantity("Enter the emissivity, from 0.02 to 1.")
     .min(0.02, "From 0.02 to 1.")
     .max(1, "From 0.02 to 1.")
     .default(null),
@@ -92,29 +92,29 @@ const readingSchema = object({
 export const heatEventSchema = object({
   id: id(),
   seconds: number()
-    .typeError("Give minutes, such as 12.5, or a clock such as 1:05:00.")
-    .min(0, "It cannot be before the beginning.")
-    .max(MOST_SECONDS, "A week at most.")
+    .typeError("Enter minutes, such as 12.5, or a clock such as 1:05:00.")
+    .min(0, "It cannot be before the start.")
+    .max(MOST_SECONDS, "Enter one week at most.")
     .required(),
   kind: string()
     .oneOf([...HEAT_EVENTS])
     .required("Choose what happened."),
   text: text(200),
   /** All channels together, from then on; null where nothing is said of it. */
-  loadWatts: watts("Give the watts in all loads together, or leave it empty."),
-  mainsWatts: watts("Give the watts from the mains, or leave it empty."),
+  loadWatts: watts("Enter the watts in all loads together, or leave it empty."),
+  mainsWatts: watts("Enter the watts from the mains, or leave it empty."),
 });
 
 /** One time that temperatures were watched: typed in, from a logger's file, or a soak of the Bench. */
 export const heatLogSchema = object({
   id: id(),
-  title: text(80).required("Give it a name."),
+  title: text(80).required("Enter a name."),
   /** UTC text. */
   startedAt: string()
     .max(40)
     .required()
-    .test("moment", "That is no moment in time.", (value) => !Number.isNaN(Date.parse(value))),
-  roomCelsius: quantity("Give degrees Celsius, such as 22.")
+    .test("moment", "This is not a valid time.", (value) => !Number.isNaN(Date.parse(value))),
+  roomCelsius: quantity("Enter degrees Celsius, such as 22.")
     .min(-10, "Too cold to work.")
     .max(45, "Too hot to work."),
   /** What was otherwise than usual: cover, fan, compound, how it stands. */

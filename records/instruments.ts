@@ -23,13 +23,13 @@ export const calibrationFields = () => ({
   /** The day of its last calibration, such as 2026-03-04. */
   calibratedOn: string()
     .transform((value: unknown) => (value === "" ? null : value))
-    .matches(/^\d{4}-\d{2}-\d{2}$/, "Give the day, or leave it empty.")
-    .test("day", "There is no such day.", (value) => !value || isDay(value))
+    .matches(/^\d{4}-\d{2}-\d{2}$/, "Enter the day, or leave it empty.")
+    .test("day", "This is not a valid date.", (value) => !value || isDay(value))
     .nullable()
     .optional(),
   /** After so many months it is due again. */
-  calibrationMonths: optionalQuantity("Give months, such as 12, or leave it empty.")
-    .integer("A whole number of months.")
+  calibrationMonths: optionalQuantity("Enter months, such as 12, or leave it empty.")
+    .integer("Enter a whole number of months.")
     .positive("It must be above zero.")
     .max(240, "Check the number.")
     .optional(),
@@ -43,29 +43,29 @@ export const instrumentSchema = object({
     .required(),
   name: trimmed()
     .max(80, "Keep the name under 80 characters.")
-    .required("Give it a name, such as “bench meter”."),
+    .required("Enter a name, such as “bench meter”."),
   /** Share of the reading, half width. */
-  accuracyRatio: quantity("Give its accuracy, such as 0.5 %; 0 if it is no matter.")
+  accuracyRatio: quantity("Enter its accuracy, such as 0.5 %; 0 if it does not matter.")
     .min(0, "It cannot be below zero.")
-    .max(1, "That is no instrument."),
-  digits: quantity("Give the digits of its accuracy, such as 3; 0 if none.")
+    .max(1, "This accuracy is too poor for an instrument."),
+  digits: quantity("Enter the digits of its accuracy, such as 3; 0 if none.")
     .min(0, "It cannot be below zero.")
     .max(1000, "Check the number."),
   /** What one digit is worth, in its unit. */
-  resolution: quantity("Give what one digit is worth, such as 0.01.")
+  resolution: quantity("Enter the value of the last digit, such as 0.01.")
     .min(0, "It cannot be below zero.")
     .max(1000, "Check the number."),
   /** Its accuracy holds up to here. */
-  bandwidthHz: optionalQuantity("Give hertz, such as 400, or leave it empty.")
+  bandwidthHz: optionalQuantity("Enter hertz, such as 400, or leave it empty.")
     .positive("It must be above zero.")
     .max(1e9, "Check the number.")
     .default(null),
   /** The most that it takes or gives, in its unit: volts peak of a converter, volts RMS of a source. */
-  most: optionalQuantity("Give the most it takes or gives, or leave it empty.")
+  most: optionalQuantity("Enter its maximum, or leave it empty.")
     .positive("It must be above zero.")
     .max(1e6, "Check the number.")
     .default(null),
-  inputOhms: optionalQuantity("Give ohms, such as 10k, or leave it empty.")
+  inputOhms: optionalQuantity("Enter ohms, such as 10k, or leave it empty.")
     .positive("It must be above zero.")
     .max(1e12, "Check the number.")
     .default(null),

@@ -6,14 +6,14 @@ import { CONSTRUCTIONS, COOLINGS } from "./resistors";
 import { revision } from "./revision";
 
 const channelSchema = object({
-  ohms: quantity("Give the measured resistance in ohms, such as 8.21.")
+  ohms: quantity("Enter the measured resistance in ohms, such as 8.21.")
     .positive("The load must be above zero ohms.")
     .max(10_000, "That is more than 10 kΩ; check the number."),
   network: mixed<BuiltNetwork>((value): value is BuiltNetwork => isBuilt(value))
     .nullable()
     .optional(),
   /** Half width of the interval of about 95 %, as people state an accuracy. */
-  ohmsExpandedUncertainty: quantity("Give the uncertainty in ohms, such as 0.02.")
+  ohmsExpandedUncertainty: quantity("Enter the uncertainty in ohms, such as 0.02.")
     .min(0, "An uncertainty cannot be below zero.")
     .when("ohms", ([ohms], schema) =>
       ohms > 0 ? schema.max(ohms / 2, "The uncertainty is too large for this resistance.") : schema,
@@ -75,12 +75,12 @@ const isBuilt = (value: unknown): value is BuiltNetwork =>
 /** A set of dummy loads, one a channel, each with its measured ohms. */
 export const loadSchema = object({
   revision: revision(),
-  nominalOhms: quantity("Give the nominal load in ohms, such as 8.")
+  nominalOhms: quantity("Enter the nominal load in ohms, such as 8.")
     .positive("The load must be above zero ohms.")
     .max(10_000, "That is more than 10 kΩ; check the number."),
   channels: array()
     .of(channelSchema)
-    .min(1, "Give at least one channel's load.")
+    .min(1, "Enter at least one channel's load.")
     .max(16, "Up to 16 channels.")
     .required(),
 });

@@ -18,7 +18,7 @@ export const logEntrySchema = object({
   at: string()
     .max(40)
     .required("Say when.")
-    .test("moment", "That is no moment in time.", (value) => !Number.isNaN(Date.parse(value))),
+    .test("moment", "This is not a valid time.", (value) => !Number.isNaN(Date.parse(value))),
   kind: string()
     .oneOf([...LOG_KINDS])
     .required("Choose what happened."),
@@ -28,17 +28,17 @@ export const logEntrySchema = object({
     .default("")
     .when("kind", {
       is: (kind: LogKind) => kind === "remark" || kind === "wiring",
-      then: (text) => text.required("Say what happened."),
+      then: (text) => text.required("Enter what happened."),
     }),
   /** Of a temperature: what was read, and `text` says where. */
-  celsius: optionalQuantity("Give degrees Celsius, such as 45.")
-    .min(-40, "Too cold to work.")
-    .max(500, "That burns; check the number.")
+  celsius: optionalQuantity("Enter degrees Celsius, such as 45.")
+    .min(-40, "This temperature is too low; check the number.")
+    .max(500, "This temperature is too high; check the number.")
     .default(null)
     .when("kind", {
       is: "temperature",
       then: (celsius) =>
-        celsius.test("read", "Give degrees Celsius, such as 45.", (value) => value !== null),
+        celsius.test("read", "Enter degrees Celsius, such as 45.", (value) => value !== null),
     }),
   /** Taken back by the reviewer; it stays to be seen. */
   isStruck: boolean().required().default(false),

@@ -32,7 +32,7 @@ export const instrumentProfileSchema = object({
   role: string<NetworkRole>()
     .oneOf([...NETWORK_ROLES])
     .required(),
-  title: trimmed().max(100, "Keep it under 100 characters.").required("Give it a title."),
+  title: trimmed().max(100, "Keep it under 100 characters.").required("Enter a title."),
   commands: mixed<Readonly<Record<string, string>>>((value): value is Record<string, string> =>
     isMapOf(value, isCommand),
   ).required(),
@@ -53,7 +53,7 @@ const networkInstrumentSchema = object({
   id: string().max(60).required(),
   name: trimmed()
     .max(60, "Keep the name under 60 characters.")
-    .required("Give it a name, such as upper generator."),
+    .required("Enter a name, such as upper generator."),
   /** What it said of itself when it was asked; empty where it never was. */
   identity: identity(),
   profile: instrumentProfileSchema.required(),

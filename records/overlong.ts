@@ -26,7 +26,7 @@ const findIn = (description: Description, input: unknown, path: string): TooLong
   if (Array.isArray(input)) {
     const most = longest(description);
     if (input.length > most)
-      return { path, message: `${most} at most; there are ${input.length}.` };
+      return { path, message: `At most ${most} allowed; there are ${input.length}.` };
     const { innerType } = description;
     if (!innerType || (!innerType.fields && !innerType.innerType)) return null;
     return firstOf(input.map((each, index) => () => findIn(innerType, each, `${path}[${index}]`)));
@@ -77,7 +77,7 @@ const findMisshapen = (input: unknown): TooLong | null => {
         if (RESERVED.includes(key))
           return {
             path: pathText(path),
-            message: `It has a part “${key}”, which nothing here has.`,
+            message: `It contains an unknown part “${key}”.`,
           };
         const inner = (value as Record<string, unknown>)[key];
         if (isObject(inner))

@@ -2,7 +2,7 @@ import { object, string, type InferType } from "yup";
 
 const hash = () =>
   string()
-    .matches(/^[0-9a-f]{64}$/, "This is no photo.")
+    .matches(/^[0-9a-f]{64}$/, "This is not a photo.")
     .required();
 
 /** A photo that was kept: itself, a small one for lists, and what it shows. */

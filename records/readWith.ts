@@ -64,6 +64,6 @@ export const readWithSchema = () =>
     .default(undefined)
     .test(
       "read-with",
-      "what the analysis was given is not right",
+      "the inputs of the analysis are invalid",
       (value) => value === undefined || isReadWith(value),
     );

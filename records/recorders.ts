@@ -7,8 +7,8 @@ export const recorderSchema = object({
   id: string().max(40).required(),
   name: trimmed()
     .max(60, "Keep the name under 60 characters.")
-    .required("Give it a name, such as “pocket recorder”."),
-  fullScaleVolts: quantity("Give the volts across the load at full scale, such as 62.5.")
+    .required("Enter a name, such as “pocket recorder”."),
+  fullScaleVolts: quantity("Enter the volts across the load at full scale, such as 62.5.")
     .positive("It must be above zero.")
     .max(1e6, "Check the number."),
 });

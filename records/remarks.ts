@@ -5,12 +5,12 @@ const reason = (what: string) =>
   trimmed().min(3, what).max(500, "Keep it under 500 characters.").required(what);
 
 /** Why a reading does not count. */
-export const strikeSchema = object({ reason: reason("Say why it does not count.") });
+export const strikeSchema = object({ reason: reason("Enter the reason.") });
 
 /** Why it stopped in the reviewer's judgement. */
 export const stopJudgementSchema = object({
   reason: string().max(60).required("Choose what stopped it."),
-  note: reason("Say what makes you sure."),
+  note: reason("Enter your evidence."),
 });
 
 /** What the reviewer has to say of a stored run: it stays as it was measured. */

@@ -13,46 +13,48 @@ const resistorSchema = object({
   id: string().max(40).required(),
   name: trimmed()
     .max(40, "Keep the name under 40 characters.")
-    .required("Give it a name, such as R1."),
+    .required("Enter a name, such as R1."),
   /** As the meter reads it, leads and all; the leads shorted are taken off. */
-  readOhms: quantity("Give what the meter reads, such as 8.27.")
+  readOhms: quantity("Enter the meter reading, such as 8.27.")
     .positive("It must be above zero ohms.")
-    .max(100_000, "That is no load; check the number."),
-  leadOhms: quantity("Give what the meter reads with its leads shorted, such as 0.06.")
+    .max(100_000, "This is too high for a load; check the number."),
+  leadOhms: quantity("Enter the meter reading with its leads shorted, such as 0.06.")
     .min(0, "It cannot be below zero.")
     .when("readOhms", ([read], schema) =>
-      read > 0 ? schema.lessThan(read, "The leads cannot be more than the whole.") : schema,
+      read > 0
+        ? schema.lessThan(read, "The leads cannot have more resistance than the total.")
+        : schema,
     ),
   /** Half width of about 95 %. */
-  ohmsExpandedUncertainty: quantity("Give the uncertainty in ohms, such as 0.02.")
+  ohmsExpandedUncertainty: quantity("Enter the uncertainty in ohms, such as 0.02.")
     .min(0, "It cannot be below zero.")
     .when("readOhms", ([read], schema) =>
-      read > 0 ? schema.max(read / 2, "That is too uncertain for a load.") : schema,
+      read > 0 ? schema.max(read / 2, "This uncertainty is too large for a load.") : schema,
     ),
-  ratedWatts: quantity("Give the watts of its label, such as 200.")
+  ratedWatts: quantity("Enter the rated power, such as 200.")
     .positive("It must be above zero.")
-    .max(20_000, "That is more than can be; check the number."),
+    .max(20_000, "This value is too large; check the number."),
   construction: string()
     .oneOf([...CONSTRUCTIONS])
     .required(),
   cooling: string()
     .oneOf([...COOLINGS])
     .required(),
-  overloadRatio: quantity("Give how many times its rating it may take, such as 10; 1 is none.")
-    .min(1, "Below 1 it would not stand its own rating.")
-    .max(100, "That is more than any resistor stands."),
-  overloadSeconds: quantity("Give for how long, such as 5 s.")
+  overloadRatio: quantity("Enter the overload factor, such as 10; 1 for none.")
+    .min(1, "Enter 1 or more.")
+    .max(100, "This is more than any resistor withstands."),
+  overloadSeconds: quantity("Enter the duration, such as 5 s.")
     .positive("It must be above zero.")
-    .max(600, "An overload lasts seconds."),
-  perCelsius: quantity("Give the temperature coefficient, such as 100e-6; 0 if not known.")
-    .min(-0.01, "That is more than can be.")
-    .max(0.01, "That is more than can be."),
-  henries: quantity("Give the inductance, such as 4u; 0 if not known.")
+    .max(600, "Enter a few seconds; an overload is short."),
+  perCelsius: quantity("Enter the temperature coefficient, such as 100e-6; 0 if not known.")
+    .min(-0.01, "This value is too large.")
+    .max(0.01, "This value is too large."),
+  henries: quantity("Enter the inductance, such as 4u; 0 if not known.")
     .min(0, "It cannot be below zero.")
-    .max(0.01, "That is a choke, not a load."),
-  timeConstantSeconds: optionalQuantity("Give seconds, or leave it empty.")
+    .max(0.01, "This inductance is too high for a load."),
+  timeConstantSeconds: optionalQuantity("Enter seconds, or leave it empty.")
     .positive("It must be above zero.")
-    .max(36_000, "That is too long.")
+    .max(36_000, "This is too long.")
     .default(null),
   condition: trimmed().max(300, "Keep it under 300 characters.").defined().default(""),
   photo: photoSchema.nullable().default(null),

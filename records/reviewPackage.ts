@@ -62,7 +62,7 @@ const documentsSchema = mixed<Record<string, object>>()
         DOCUMENTS[kind as DocumentKind].validateSync(content, { abortEarly: true });
       } catch (error) {
         return this.createError({
-          message: `documents.${kind} is not right: ${error instanceof Error ? error.message : ""}`,
+          message: `documents.${kind} is invalid: ${error instanceof Error ? error.message : ""}`,
         });
       }
     }
@@ -109,13 +109,13 @@ export const readReview = async (
   } catch {
     return not("The record in the zip cannot be read.");
   }
-  if (record?.format !== REVIEW_FORMAT) return not("This zip is no review of Rimebank's.");
+  if (record?.format !== REVIEW_FORMAT) return not("This zip is not a Rimebank review.");
   if (Number(record.formatVersion) > REVIEW_VERSION)
     return not("This review was made by a newer version of this program. Update this one first.");
   const checked = await validated(reviewSchema, record);
   if (checked.ok) return { ok: true, review: checked.value as unknown as Review };
   const [[field, message]] = Object.entries(checked.errors);
-  return not(`${field || "The record"} is not right: ${message}`);
+  return not(`${field || "The record"} is invalid: ${message}`);
 };
 
 /** What a review is without what is the reviewer's own: how it is filed, who lent it, what was seen inside, notes, and papers of others. */

@@ -51,12 +51,12 @@ const claimsTable = ({ claims }: Review): ReviewTable =>
   table(
     {
       name: "claims",
-      description: "What is claimed, in its printed words",
+      description: "Claims as printed",
       fields: [
         { name: "id", type: "string" },
         { name: "printed", type: "string" },
         { name: "source", type: "string" },
-        { name: "kind", type: "string", description: "what kind of promise it is" },
+        { name: "kind", type: "string", description: "kind of claim" },
         { name: "is_left_out", type: "boolean" },
       ],
       primaryKey: ["id"],
@@ -189,8 +189,8 @@ export const packageDescriptor = (
   name: `rimebank-${amplifier.id.toLowerCase()}`,
   title: `${amplifierName(amplifier)}, measured`,
   description: isWhole
-    ? "A whole review of an amplifier: it can be taken in again."
-    : "A reader’s copy of the measurements of an amplifier: recordings, conditions and figures, to be checked.",
+    ? "A full review of an amplifier, for import."
+    : "A readers’ copy of the measurements of an amplifier: recordings, conditions and figures, for checking.",
   created: madeAt,
   resources: files.map(({ path, bytes, sha256, table: ofTable }) => {
     const ending = path.slice(path.lastIndexOf(".") + 1);

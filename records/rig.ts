@@ -25,26 +25,26 @@ const confirmationSchema = object({
 
 const guard = (advice: string, usual: number, most: number) =>
   quantity(advice)
-    .positive("A guard cannot be left out: it must be above zero.")
+    .positive("A guard limit must be above zero.")
     .max(most, "Check the number.")
     .default(usual);
 
 /** What must not be passed while output is live; what a load built from the shelf takes is known from its resistors. */
 const guardsSchema = object({
-  loadWatts: guard("Give watts, such as 200.", 200, 20_000),
-  loadCelsius: guard("Give degrees Celsius, such as 180.", 180, 600),
-  sinkCelsius: guard("Give degrees Celsius, such as 75.", 75, 200),
-  breakerAmperes: guard("Give amperes, such as 10.", 10, 125),
+  loadWatts: guard("Enter watts, such as 200.", 200, 20_000),
+  loadCelsius: guard("Enter degrees Celsius, such as 180.", 180, 600),
+  sinkCelsius: guard("Enter degrees Celsius, such as 75.", 75, 200),
+  breakerAmperes: guard("Enter amperes, such as 10.", 10, 125),
 });
 
 /** How an audio interface may drive this amplifier. */
 const audioSchema = object({
   /** What its input stands: no more is ever played. The usual line level. */
-  mostVoltsRms: quantity("Give volts, such as 2.")
+  mostVoltsRms: quantity("Enter volts, such as 2.")
     .positive("It must be above zero.")
     .max(100, "Check the number.")
     .default(2),
-  riseDbPerSecond: quantity("Give dB a second, such as 40.")
+  riseDbPerSecond: quantity("Enter dB per second, such as 40.")
     .positive("It must be above zero.")
     .max(200, "Check the number.")
     .default(40),
@@ -90,27 +90,27 @@ export const rigSchema = object({
     .oneOf([...PROBES])
     .required()
     .default("grounded probe"),
-  upperOhms: optionalQuantity("Give ohms, such as 47k; 0 for none.")
+  upperOhms: optionalQuantity("Enter ohms, such as 47k; 0 for none.")
     .min(0, "It cannot be below zero.")
     .max(1e9, "Check the number.")
     .default(null),
-  lowerOhms: optionalQuantity("Give ohms, such as 1k.")
+  lowerOhms: optionalQuantity("Enter ohms, such as 1k.")
     .positive("It must be above zero.")
     .max(1e9, "Check the number.")
     .default(null),
   withSpeaker: boolean().required().default(false),
   isBridged: boolean().required().default(false),
-  meterVoltsRms: optionalQuantity("Give what the voltmeter reads, such as 2.83.")
+  meterVoltsRms: optionalQuantity("Enter the voltmeter reading, such as 2.83.")
     .positive("It must be above zero.")
     .max(1000, "Check the number.")
     .default(null),
-  meterHz: optionalQuantity("Give the frequency of the tone, such as 200.")
+  meterHz: optionalQuantity("Enter the frequency of the tone, such as 200.")
     .positive("It must be above zero.")
     .max(200_000, "Check the number.")
     .default(null),
-  recordedRatio: optionalQuantity("Give the level in the recording, such as -12 dB.")
+  recordedRatio: optionalQuantity("Enter the level in the recording, such as -12 dB.")
     .positive("It must be above zero.")
-    .max(1, "Above full scale: the recording is overdriven.")
+    .max(1, "Above full scale: the recording is overloaded.")
     .default(null),
   /** THD+N of the rig alone, source straight to converter. */
   loop: object({

@@ -8,9 +8,9 @@ const USUAL_ROOM_CELSIUS = 22;
 /** The air of the workshop, as it was read last. */
 export const roomSchema = object({
   revision: revision(),
-  celsius: quantity("Give degrees Celsius, such as 22.")
-    .min(-10, "Too cold to work.")
-    .max(45, "Too hot to work.")
+  celsius: quantity("Enter degrees Celsius, such as 22.")
+    .min(-10, "This temperature is too low; check the number.")
+    .max(45, "This temperature is too high; check the number.")
     .default(USUAL_ROOM_CELSIUS),
   /** When it was read; null where it never was. */
   at: string().max(40).nullable().default(null),

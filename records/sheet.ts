@@ -2,7 +2,7 @@ import { array, object, string, type InferType } from "yup";
 import { revision } from "./revision";
 import { trimmed } from "./text";
 
-const hash = () => string().matches(/^[0-9a-f]{64}$/, "This is no page.");
+const hash = () => string().matches(/^[0-9a-f]{64}$/, "This is not a page.");
 
 /** A page of a sheet, or all of them: a photo with a small one for lists, or a PDF, which has none. */
 const pageSchema = object({

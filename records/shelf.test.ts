@@ -40,7 +40,7 @@ test("what makes no sense in an address is left out", () => {
   expect(view).toEqual(ALL_OF_THE_SHELF);
 });
 
-test("a view is filtered by whatever leaves something out, and not by its order", () => {
+test("a view is filtered by whatever leaves a condition and not by its order", () => {
   expect(isFiltered({ ...ALL_OF_THE_SHELF })).toBe(false);
   expect(isFiltered(viewFrom({ order: "price", page: "2" }))).toBe(false);
   for (const asked of [{ find: "x" }, { kind: "home" }, { "watts-from": "0" }, { label: "a" }])

@@ -80,12 +80,12 @@ export const SHELF_COLUMNS = [
   { name: "supply", label: "Supply", isUsual: false },
   { name: "claim", label: "Claim", isUsual: true },
   { name: "margin", label: "Measured against the claim", isUsual: true },
-  { name: "kept", label: "Claims kept", isUsual: false },
-  { name: "honest", label: "Honest W", isUsual: false },
+  { name: "kept", label: "Claims met", isUsual: false },
+  { name: "honest", label: "Rating, W", isUsual: false },
   { name: "mass", label: "kg", isUsual: false },
   { name: "price", label: "Price", isUsual: false },
   { name: "labels", label: "Labels", isUsual: false },
-  { name: "newest", label: "On the shelf since", isUsual: false },
+  { name: "newest", label: "Added", isUsual: false },
   { name: "last-run", label: "Last run", isUsual: true },
 ] as const;
 export type ShelfOrder = (typeof SHELF_COLUMNS)[number]["name"];

@@ -28,7 +28,7 @@ const overruleSchema = object({
     .required(),
   reason: trimmed()
     .max(500, "Keep the reason under 500 characters.")
-    .required("Say why: it stands beside the verdict."),
+    .required("Enter the reason; it is shown beside the verdict."),
   at: string().max(40).required(),
 });
 

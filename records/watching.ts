@@ -12,10 +12,8 @@ export const watchingSchema = object({
     .max(1000, "Keep the path under 1000 characters.")
     .defined()
     .default("")
-    .test(
-      "root",
-      "Give the whole path, from the root on, such as /home/ann/recordings.",
-      (value) => (!value ? true : FROM_ROOT.test(value)),
+    .test("root", "Enter the full path, such as /home/ann/recordings.", (value) =>
+      !value ? true : FROM_ROOT.test(value),
     ),
 });
 

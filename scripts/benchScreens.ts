@@ -80,8 +80,8 @@ const measure = async (page: DemoPage): Promise<void> => {
   await newRun("spectrum");
   // Six seconds at 192 kHz: 1.15 million samples in each of two channels.
   await driver.findElement(By.id("setting-seconds")).sendKeys(Key.chord(Key.CONTROL, "a"), "6");
-  await press(driver, "Run it");
-  await shows(driver, "Strike this reading out", 180_000);
+  await press(driver, "Start run");
+  await shows(driver, "Strike out this run", 180_000);
   await rests(driver);
   await press(driver, "Recording");
   await rests(driver);
@@ -103,7 +103,7 @@ const measure = async (page: DemoPage): Promise<void> => {
   console.log(
     `Esc there: gone ${(1000 * seconds).toFixed(0)} ms after the key; its fade of 10 ms began ${quantaBeforeFade.toFixed(1)} render quanta after it`,
   );
-  await stage("heat", "Readings by hand");
+  await stage("heat", "Manual readings");
   const began = Date.now();
   await driver.findElement(By.css("[data-testid=logger-file]")).sendKeys(dayOfSeconds());
   await shows(driver, "Probe 8");

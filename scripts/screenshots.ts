@@ -82,7 +82,7 @@ const writeNotes = async (driver: DemoPage["driver"]): Promise<void> => {
       await driver.findElement(By.css("input[name=celsius]")).sendKeys(said);
       await driver.findElement(By.css("textarea[name=text]")).sendKeys(where);
     } else if (said) await driver.findElement(By.css("textarea[name=text]")).sendKeys(said);
-    await press(driver, "Write it down");
+    await press(driver, "Add note");
     await rests(driver);
   }
 };
@@ -98,7 +98,7 @@ const showHeat = async ({ driver, url }: Pick<DemoPage, "driver" | "url">): Prom
   await driver.executeScript(
     "document.documentElement.classList.add('dark'); document.documentElement.style.colorScheme = 'dark'",
   );
-  await press(driver, "Soak of the Bench");
+  await press(driver, "Bench soak");
   await rests(driver);
 };
 
@@ -127,12 +127,12 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await shows(driver, "By kind of amplifier");
   await rests(driver);
   await picture("trends");
-  await stage("brief", "What is claimed");
+  await stage("brief", "Claims");
   await picture("brief");
   await stage("load", "Dummy loads");
   await picture("load");
   await press(driver, "Find one");
-  await shows(driver, "The best from your shelf");
+  await shows(driver, "Best match from your resistors");
   await rests(driver);
   await picture("load-finder");
   await driver.get(`${url}/workshop`);
@@ -173,7 +173,7 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await picture("heat");
   await openSweep();
   await press(driver, "New run");
-  await shows(driver, "Which run");
+  await shows(driver, "Run");
   await rests(driver);
   await choose("run-kind", "power-sweep");
   await shows(driver, "Predicted output");
@@ -195,7 +195,7 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await rests(driver);
   await choose("run-kind", "intermodulation");
   await driver.findElement(By.id("setting-seconds")).sendKeys(Key.chord(Key.CONTROL, "a"), "30");
-  await press(driver, "Run it");
+  await press(driver, "Start run");
   await shows(driver, "recording 2", 120_000);
   await driver.wait(
     until.elementLocated(By.css("[aria-busy='false'] [data-testid='live-spectrum']")),
@@ -203,7 +203,7 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   );
   await picture("bench-playing");
   await driver.findElement(By.css("body")).sendKeys(Key.ESCAPE);
-  await press(driver, "Give it up");
+  await press(driver, "Discard");
   await showFiles({ driver, folder, choose });
   await picture("bench-files");
 };

@@ -7,8 +7,7 @@ import { NOT_STORED, readJson, Refusal } from "./requests";
 import { summariseSoon } from "./summaries";
 
 /** Words for what is no longer there. */
-const GONE =
-  "This is no longer there; it may have been deleted in another window. Reload the page.";
+const GONE = "This no longer exists; it may have been deleted in another window. Reload the page.";
 
 type Schema = Parameters<typeof validated>[0];
 
@@ -19,7 +18,7 @@ type Schema = Parameters<typeof validated>[0];
 export const readForm = async <T>(
   schema: unknown,
   request: Request,
-  { limitBytes, what = "This cannot be kept" }: { limitBytes?: number; what?: string } = {},
+  { limitBytes, what = "This cannot be saved" }: { limitBytes?: number; what?: string } = {},
 ): Promise<T> => {
   const checked = (await validated(
     schema as Schema,
@@ -50,7 +49,7 @@ export const keptAnswer = async (
 };
 
 const MEANWHILE =
-  "This was changed in another window meanwhile. What you entered is still here, and so is what was kept there: choose which is to stay.";
+  "This was changed in another window. Both versions are still there: choose which one to keep.";
 
 /**
  * The revision after a change.

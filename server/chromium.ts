@@ -19,7 +19,7 @@ export const chromiumPath = (): string | null => {
 
 /** What is said where there is no Chromium. */
 const MISSING =
-  "There is no Chromium on this machine to draw it with. Save the HTML page and print it from your browser, or install Chromium.";
+  "No Chromium found on this machine. Save the HTML page and print it from your browser, or install Chromium.";
 
 let last: Promise<unknown> = Promise.resolve();
 
@@ -53,7 +53,7 @@ export const drawnByChromium = (
       console.error(error);
       throw new Refusal(
         500,
-        "Chromium could not draw the page. Save the HTML page and print it from your browser.",
+        "Chromium could not render the page. Save the HTML page and print it from your browser.",
       );
     } finally {
       await rm(folder, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });

@@ -36,9 +36,7 @@ test("an unexpected error becomes a plain sentence; its details go to the log on
       throw new Error("ENOENT at /secret/path.ts:3:4");
     }),
   );
-  expect(message).toBe(
-    "Something went wrong on the server. What was saved before is safe; try again.",
-  );
+  expect(message).toBe("Something went wrong on the server. Saved data is safe; try again.");
   expect(logged).toHaveBeenCalledTimes(1);
 });
 
@@ -53,7 +51,7 @@ test.each(["ENOSPC", "SQLITE_FULL"])("a full disk (%s) is called that", async (c
 });
 
 test("refuse answers with its message", async () => {
-  const answer = refuse(404, "There is no such capture.");
+  const answer = refuse(404, "This recording does not exist.");
   expect(answer.status).toBe(404);
-  expect(await answer.json()).toEqual({ message: "There is no such capture." });
+  expect(await answer.json()).toEqual({ message: "This recording does not exist." });
 });

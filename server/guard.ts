@@ -17,7 +17,7 @@ export const guarded = async (
   { keeps = request.method !== "GET" }: { keeps?: boolean } = {},
 ): Promise<Response> => {
   if (isForeign(request.headers))
-    return refuse(403, "This request came from another site and was refused.");
+    return refuse(403, "This request came from another site and was rejected.");
   try {
     return await (keeps ? keepFirst(handler) : handler());
   } catch (error) {
@@ -38,8 +38,5 @@ const refusalOf = (error: unknown): Response => {
       trouble.kind === "disk-full" ? INSUFFICIENT_STORAGE : UNAVAILABLE,
       trouble.message,
     );
-  return refuse(
-    500,
-    "Something went wrong on the server. What was saved before is safe; try again.",
-  );
+  return refuse(500, "Something went wrong on the server. Saved data is safe; try again.");
 };

@@ -87,7 +87,7 @@ test("a load that is measured anew is a change of wiring", async () => {
   expect((await listLog(db, id)).map(({ text }) => text)).toEqual([
     "8 Ω load: 8.210, 8.180 Ω measured",
     "4 Ω load: 8.210, 8.180 Ω measured",
-    "8 Ω load: taken out of the workshop",
+    "8 Ω load: deleted from the workshop",
   ]);
 });
 

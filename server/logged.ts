@@ -64,7 +64,7 @@ export const noteLoadGone = (
 ): Promise<void> =>
   note(db, amplifierIds, {
     kind: "wiring",
-    text: `${formatShort(nominalOhms)} Ω load: taken out of the workshop`,
+    text: `${formatShort(nominalOhms)} Ω load: deleted from the workshop`,
     of: `load ${id} gone`,
   });
 

@@ -117,7 +117,7 @@ export const readAmplifierRecords = async (
     "the Plan": plan,
     "the Heat": heat,
     "the run under way": underWay,
-    "what was said of the verdicts": notes,
+    "the rulings": notes,
     "the Sheet": publication,
     "the labels": filing,
     "the resistors": resistors,
@@ -125,7 +125,7 @@ export const readAmplifierRecords = async (
     "the room": room,
     "the recorders": recorders,
     "the audio interfaces": interfaces,
-    "the instruments on the network": network,
+    "the network instruments": network,
     "the comparisons": comparisons,
   };
   const claims = await listClaims(db, id);

@@ -20,11 +20,11 @@ export const requireReadable = async (path: string, byteCount: number): Promise<
   if (layout.ok) return;
   const { finding } = layout;
   const isWav = ["RIFF", "RF64"].includes(String.fromCharCode(...head.subarray(0, 4)));
-  if (isWav) throw new Refusal(UNPROCESSABLE, `This recording was not kept: ${finding.advice}`);
+  if (isWav) throw new Refusal(UNPROCESSABLE, `This recording was not saved: ${finding.advice}`);
   if (isTable(head, byteCount)) return;
   throw new Refusal(
     UNSUPPORTED_MEDIA,
-    "This file was not kept: it is neither a WAV recording nor a table of numbers as a scope, a meter or a logger writes it.",
+    "This file was not saved: it is neither a WAV recording nor a table from an oscilloscope, a meter or a logger.",
   );
 };
 

@@ -45,6 +45,6 @@ export const readJson = async (
   try {
     return JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(bytes));
   } catch {
-    throw new Refusal(400, "What arrived is no JSON. Reload the page and try again.");
+    throw new Refusal(400, "The request is not valid JSON. Reload the page and try again.");
   }
 };

@@ -71,7 +71,7 @@ const recordIn = async (zip: OpenedZip): Promise<Review> => {
   if (!read.review.isWhole)
     throw new Refusal(
       400,
-      `This is a reader's copy, to be checked and not to be taken in. Ask for the whole review. ${NOTHING}`,
+      `This is a readers’ copy, which cannot be imported. Ask for the full backup of the review. ${NOTHING}`,
     );
   return read.review;
 };
@@ -80,8 +80,8 @@ const recordIn = async (zip: OpenedZip): Promise<Review> => {
 const TAKEN = {
   "amplifier-taken": "of this review is on the shelf already.",
   "amplifier-deleted":
-    "of this review was deleted here and can be brought back: it is on the shelf under “Deleted”.",
-  "parts-taken": "has a review of which parts are on the shelf already.",
+    "of this review was deleted here and can be restored: it is on the shelf under “Deleted”.",
+  "parts-taken": "has a review, parts of which are on the shelf already.",
 } as const;
 
 const taken = ({ amplifier }: Review, which: keyof typeof TAKEN): Refusal =>
@@ -103,7 +103,7 @@ const keepFile = async (zip: OpenedZip, name: string): Promise<void> => {
   const [files, isRight]: readonly [HashedFiles, (bytes: Buffer) => boolean] =
     other[folder as keyof typeof other];
   const bytes = await zip.read(name, limit);
-  if (!isRight(bytes)) throw new BadZip(`${name} is not what its name says.`);
+  if (!isRight(bytes)) throw new BadZip(`${name} does not match its name.`);
   requireHash(name, sha256, await files.save(dataFolder(), [bytes], limit));
 };
 

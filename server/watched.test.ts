@@ -61,7 +61,7 @@ test("what is still being written is not whole: changed a moment ago, or shorter
   });
 });
 
-test("what was broken off is offered after a minute: whoever reads it says what is wrong", async () => {
+test("what was interrupted is offered after a minute: whoever reads it says what is wrong", async () => {
   const path = put("cut.wav", WAV, 0);
   truncateSync(path, WAV.length - 300);
   utimesSync(path, NOW, new Date(NOW.getTime() - 61_000));

@@ -41,15 +41,15 @@ export const watchedFiles = async (folder: string, now: Date): Promise<Watched> 
 };
 
 const TROUBLES: Readonly<Record<string, string>> = {
-  ENOENT: "There is no such folder; its disk may not be connected.",
-  ENOTDIR: "This is a file, and no folder.",
+  ENOENT: "This folder does not exist; its disk may not be connected.",
+  ENOTDIR: "This is a file, not a folder.",
   EACCES: "This program may not read the folder.",
   EPERM: "This program may not read the folder.",
 };
 
 const troubleText = (folder: string, error: unknown): string => {
   const code = String((error as { code?: unknown }).code);
-  return `${folder}: ${TROUBLES[code] ?? "The folder cannot be read now."}`;
+  return `${folder}: ${TROUBLES[code] ?? "The folder cannot be read at the moment."}`;
 };
 
 /** Null where it is no file that lies there itself, or has gone meanwhile. */

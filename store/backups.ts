@@ -167,7 +167,7 @@ const requireRestorable = async (path: string): Promise<void> => {
       }[];
       const names = tables.map(({ name }) => name);
       if (![...TABLES, "knex_migrations"].every((name) => names.includes(name)))
-        throw new NotRestorable("This is a database, but none of this program's.");
+        throw new NotRestorable("This is a database, but not one of this program.");
       const made = db.prepare("SELECT name FROM knex_migrations").all() as { name: string }[];
       requireKnown(made.map(({ name }) => name));
     });
@@ -176,7 +176,7 @@ const requireRestorable = async (path: string): Promise<void> => {
   } catch (error) {
     const code = String((error as { code?: unknown }).code);
     if (/^SQLITE_(NOTADB|CORRUPT)/.test(code))
-      throw new NotRestorable("The file is damaged, or is no database.");
+      throw new NotRestorable("The file is damaged or not a database.");
     throw error;
   }
 };

@@ -79,6 +79,6 @@ const requireNothingLost = (folder: string): void => {
   if (!rest && listBackups(folder).length === 0) return;
   throw new StoreTrouble(
     "missing",
-    `There is no database in ${folder}, though recordings, photos or backups are there. If you moved rimebank.sqlite, put it back; otherwise go back to a backup. To begin with an empty shelf, use another folder.`,
+    `There is no database in ${folder}, though recordings, photos or backups are there. If you moved rimebank.sqlite, put it back; otherwise restore a backup. To start with an empty shelf, use another folder.`,
   );
 };

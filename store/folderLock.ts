@@ -9,7 +9,7 @@ const LOCK_FILE = "in-use.sqlite";
 export class FolderInUse extends Error {
   constructor(folder: string, holder: string) {
     super(
-      `Another Rimebank (${holder}) works with the data folder ${folder}. Use that one, or end it first; or give this one a folder of its own with RIMEBANK_DATA.`,
+      `Another Rimebank (${holder}) is using the data folder ${folder}. Use that one, stop it first, or set another folder with RIMEBANK_DATA.`,
     );
   }
 }

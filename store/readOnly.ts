@@ -26,7 +26,7 @@ export const openReadOnly = async (folder: string): Promise<ReadOnly> => {
   if (!existsSync(file))
     throw new StoreTrouble(
       "read-only",
-      `There are no records in ${folder} yet, and none can be made: the folder cannot be written to, or its disk is full. Make room or make it writable, then try again.`,
+      `There are no records in ${folder} yet, and none can be created: the folder is not writable, or its disk is full. Free some space or make it writable, then try again.`,
     );
   const copy = copyElsewhere(file);
   const db = connect(join(copy, "rimebank.sqlite"), SETTINGS);
@@ -40,7 +40,7 @@ export const openReadOnly = async (folder: string): Promise<ReadOnly> => {
     if (made.length < migrationNames.length)
       throw new StoreTrouble(
         "read-only",
-        "These records are of an earlier version of Rimebank. To be read they must be brought up to date, which takes a folder that can be written to. They are safe.",
+        "These records are of an earlier version of Rimebank. To be read they must be converted, which needs a writable folder. They are safe.",
       );
     return { db, close };
   } catch (error) {

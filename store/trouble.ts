@@ -19,15 +19,15 @@ const isStoreTrouble = (error: unknown): error is StoreTrouble =>
 
 const WORDS: Record<Exclude<TroubleKind, "newer" | "missing">, string> = {
   damaged:
-    "The database is damaged: part of what was saved cannot be read. Recordings and photos are files of their own and are not touched by this. Go back to a backup, or put a copy of the data folder aside before you do anything else.",
+    "The database is damaged: some saved data cannot be read. Recordings and photos are separate files and not affected. Restore a backup, or copy the data folder before you do anything else.",
   locked:
-    "Another program holds the database and does not let go of it. Nothing is lost: close the other program (a database viewer, a copy or a backup under way), then try again.",
+    "Another program has locked the database. Nothing is lost: close that program (a database viewer, a copy or a backup in progress), then try again.",
   "disk-full":
-    "The disk is full. What was saved before is safe, and can be read and exported; this was not kept. Make room, then try again.",
+    "The disk is full. Saved data is safe and can be read and exported; this was not saved. Free some space, then try again.",
   "read-only":
-    "The data folder cannot be written to. What was saved before is safe, and can be read and exported; this was not kept. Make the folder writable for this user, then try again.",
+    "The data folder is not writable. Saved data is safe and can be read and exported; this was not saved. Make the folder writable for this user, then try again.",
   "not-reached":
-    "The data folder cannot be reached. Check that its disk is connected and that this user may open it, then try again.",
+    "The data folder cannot be opened. Check that its disk is connected and that this user has access, then try again.",
 };
 
 const KINDS: readonly (readonly [RegExp, keyof typeof WORDS])[] = [

@@ -199,24 +199,24 @@ export const outputCount = ({ outputs }: Pick<AudioSetup, "outputs">): number =>
   1 + outputs.reduce((most, { channel }) => Math.max(most, channel), 0);
 
 const WORDS: Record<AudioFault, string> = {
-  gap: "frames went missing on their way in, so that what was recorded has a hole. Nothing of it is kept. Close other programs, or choose a lower rate, and record it again.",
+  gap: "input samples were lost, so the recording has a gap and was discarded. Close other programs or choose a lower rate, and record it again.",
   dropout:
-    "for a moment nothing at all came in, which no converter does by itself: a block was lost. Nothing of this recording is kept. Close other programs, or choose a lower rate, and record it again.",
+    "an input block was lost (exact zeros on all channels), so the recording was discarded. Close other programs or choose a lower rate, and record it again.",
   lease:
-    "the page that drives it stopped for more than a second, so that the output was faded out. Keep it in front, with the screen awake, and record it again.",
+    "the page did not respond for more than a second, so the output was faded out. Keep the page in front and the screen awake, and record it again.",
   "input-lost":
-    "nothing comes in from it any more. Check its cable, then open it again; what was recorded before is kept.",
+    "there is no input from it any more. Check its cable, then open it again; earlier recordings are saved.",
   "device-lost":
-    "it was unplugged, or another became the default, so that the output was faded out. Connect it, then open it again.",
+    "it was unplugged or is no longer the default device, so the output was faded out. Connect it, then open it again.",
   "page-left":
-    "the page was left or put to sleep, so that the output was faded out. Go on when it is back.",
+    "the page was left or suspended, so the output was faded out. Continue when it is back.",
   muted:
-    "it was muted while it played. Nothing of this recording is kept; go on when you are ready.",
-  "taken-over": "something else began to play through it. Begin again when that is over.",
+    "it was muted during playback and the recording was discarded. Continue when you are ready.",
+  "taken-over": "something else started to play through it. Start again when that has finished.",
   stalled:
-    "nothing has been heard of it for some seconds. Its clock stands still: open it again; what was recorded before is kept.",
+    "it has not responded for some seconds and its clock has stopped. Open it again; earlier recordings are saved.",
   "too-loud":
-    "this run asks for more than the amplifier's input stands, so that nothing was played. Lower its level, or correct the limit in the Rig.",
+    "this run needs more than the maximum input voltage, so nothing was played. Lower its level, or correct the limit on the Rig.",
 };
 
 const faultOf = (fault: AudioFault, deviceName: string): InstrumentFault =>

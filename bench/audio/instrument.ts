@@ -131,7 +131,7 @@ const probe = async (line: AudioLine, setup: AudioSetup, channelCount: number): 
     throw new InstrumentFault({
       code: "no-signal",
       where: `Channel ${CHANNELS[silent] ?? silent + 1}`,
-      advice: `a quiet test sound went out, and nothing like it came back (likeness ${formatSignificant(loops[silent].likeness, 2)} of 1). Check that the amplifier is on, its input and level are chosen, its relay is closed, and that cables and channels are those of the Rig.`,
+      advice: `a quiet test signal was played and did not return (correlation ${formatSignificant(loops[silent].likeness, 2)} of 1). Check that the amplifier is on, its input and level are set, its relay is closed, and that cables and channels match the Rig.`,
     });
   return {
     delaySamples: loops[0].delaySamples,

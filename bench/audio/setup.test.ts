@@ -7,7 +7,7 @@ const input = (channel: number, fullScaleVolts: number, isInverted = false) => (
 });
 const samples = (...values: number[]): Float32Array => Float32Array.from(values);
 
-test("an input a channel: volts by its own full scale, turned over where it comes in upside down", () => {
+test("an input a channel: volts by its own full scale, turned over where it inverted", () => {
   const setup = { inputs: [input(1, 80), input(0, 40, true)], isBetweenInputs: false };
   expect(
     loadVolts(setup, [samples(0.5, -0.25), samples(0.1, 0)]).map((each) =>

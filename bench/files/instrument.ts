@@ -28,7 +28,7 @@ export const filesInstrument = (
       return failure(
         "bad-full-scale",
         "Full scale",
-        "give the volts that a full-scale sample stands for, above zero.",
+        "enter the voltage of a full-scale sample, above zero.",
       );
     const header = readWavLayout(wav);
     if (!header.ok) return header;

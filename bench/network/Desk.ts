@@ -156,7 +156,7 @@ export class Desk {
       code: "instrument-fault",
       where: this.setup.generator.name,
       advice:
-        "this run drives one channel while another is at rest, and one output feeds both. Use a generator with an output for each channel, or make this run with another source.",
+        "this run drives one channel while another is idle, but one output feeds both. Use a generator with one output per channel, or another source.",
     });
   }
 
@@ -198,7 +198,7 @@ export class Desk {
         code: "instrument-fault",
         where: this.setup.oscilloscope.name,
         advice:
-          "this run compares the output with the input, and no channel reads the amplifier's input. Connect one there, and choose it on the Rig.",
+          "this run compares output and input, but no channel measures the amplifier's input. Connect one there and choose it on the Rig.",
       });
     return [
       ...ranges,
@@ -264,7 +264,7 @@ export class Desk {
     throw new InstrumentFault({
       code: "instrument-fault",
       where: this.setup.oscilloscope.name,
-      advice: `it reads ${formatSignificant(seenVoltsRms, 3)} V, and ${vouching.name} reads ${formatSignificant(meterVoltsRms, 3)} V across the same load. One of them is wrong, so neither is used: look at the switch on the probe, its factor on the Rig, and where the voltmeter is connected.`,
+      advice: `it reads ${formatSignificant(seenVoltsRms, 3)} V, but ${vouching.name} reads ${formatSignificant(meterVoltsRms, 3)} V across the same load. One of them is wrong, so neither is used: check the switch on the probe, its factor on the Rig, and where the voltmeter is connected.`,
     });
   }
 }

@@ -37,12 +37,12 @@ export const waveformRate = ({ name, profile }: NetworkInstrument, seconds: numb
   };
   if (!hasWaveforms(commands))
     refuse(
-      "this run takes a waveform of its own, and this generator is told none. Fill in its three lines for waveforms on the Rig, or make the run with another source.",
+      "this run needs an arbitrary waveform, and this generator has no commands for one. Fill in its three waveform commands on the Rig, or use another source.",
     );
   const { waveformHertz, memorySamples } = numbers;
   if (seconds * waveformHertz > memorySamples)
     refuse(
-      `this run takes a waveform of ${formatSignificant(seconds, 3)} s, which is ${Math.ceil(seconds * waveformHertz)} samples at ${formatHertz(waveformHertz)}; its memory holds ${memorySamples}. Make the run shorter, or send waveforms at a lower rate.`,
+      `this run needs a waveform of ${formatSignificant(seconds, 3)} s, which is ${Math.ceil(seconds * waveformHertz)} samples at ${formatHertz(waveformHertz)}; its memory holds ${memorySamples}. Shorten the run, or send waveforms at a lower rate.`,
     );
   return waveformHertz;
 };
@@ -116,13 +116,13 @@ export class Generator {
     const level = await scpi.ask("levelNow", { output });
     if (Math.abs(level / (2 * voltsPeak) - 1) > SAME_RATIO)
       throw scpi.fault(
-        `its level was set to ${formatSignificant(2 * voltsPeak, 4)} V peak to peak, and it says ${formatSignificant(level, 4)} V. Somebody else may turn it, or its level is told in another unit: compare both, under “Try it”.`,
+        `its level was set to ${formatSignificant(2 * voltsPeak, 4)} V peak to peak, but it reports ${formatSignificant(level, 4)} V. Someone may have changed it, or it uses another unit: compare both under “Try it”.`,
       );
     if (hertz === null || !scpi.has("frequencyNow")) return;
     const set = await scpi.ask("frequencyNow", { output });
     if (Math.abs(set / hertz - 1) > SAME_RATIO)
       throw scpi.fault(
-        `its frequency was set to ${formatHertz(hertz)}, and it says ${formatHertz(set)}. Somebody else may turn it.`,
+        `its frequency was set to ${formatHertz(hertz)}, but it reports ${formatHertz(set)}. Someone may have changed it.`,
       );
   }
 }

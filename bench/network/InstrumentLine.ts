@@ -94,8 +94,8 @@ export class InstrumentLine {
             new LinkFault(
               "timed-out",
               reader.count === 0
-                ? `it did not answer within ${seconds} s. Check that it is on, and that no other program speaks to it.`
-                : `its answer stopped in the middle: ${reader.count} bytes came within ${seconds} s. Nothing of it is used; try again.`,
+                ? `it did not respond within ${seconds} s. Check that it is on and that no other program is using it.`
+                : `its response was incomplete: ${reader.count} bytes within ${seconds} s. It was discarded; try again.`,
             ),
           ),
         timeoutMs,
@@ -118,8 +118,8 @@ export class InstrumentLine {
           new LinkFault(
             "closed",
             this.waiting.reader.count === 0
-              ? "it closed the connection without an answer. Another program may have taken it."
-              : "it closed the connection in the middle of its answer. Nothing of it is used; try again.",
+              ? "it closed the connection without a response. Another program may be using it."
+              : "it closed the connection during its response, which was discarded. Try again.",
           ),
         );
       },
@@ -139,7 +139,7 @@ export class InstrumentLine {
       if (waiting.reader.isWhole) waiting.done(waiting.reader.take());
     } catch (error) {
       if (!(error instanceof MalformedAnswer)) throw error;
-      waiting.fail(new LinkFault("malformed", `${error.message}. Nothing of it is used.`));
+      waiting.fail(new LinkFault("malformed", `${error.message}. The response was discarded.`));
     }
   }
 

@@ -46,7 +46,7 @@ export class InstrumentTurns {
       if (turn.ids.some((id) => ids.includes(id)))
         throw new LinkFault(
           "taken",
-          "an instrument is at work for another page. Let that run end, or stop it there.",
+          "an instrument is in use by another page. Let that run finish, or stop it there.",
         );
     const name = crypto.randomUUID();
     this.turns.set(name, { ids, heardAt: this.reach.nowMs() });
@@ -57,7 +57,7 @@ export class InstrumentTurns {
   async exchange(name: string, id: string, exchange: Exchange): Promise<Uint8Array<ArrayBuffer>> {
     const turn = this.held(name);
     if (!turn.ids.includes(id))
-      throw new LinkFault("unknown", "this measurement does not hold that instrument.");
+      throw new LinkFault("unknown", "this measurement does not use that instrument.");
     // Many samples take their time, and whoever waits for them is there all the while.
     turn.heardAt = this.reach.nowMs() + (exchange.answer === "block" ? exchange.timeoutMs : 0);
     const line = this.lineOf(id);
@@ -98,7 +98,7 @@ export class InstrumentTurns {
   async endAll(): Promise<void> {
     const ids = [...this.turns.values()].flatMap((turn) => turn.ids);
     for (const name of [...this.turns.keys()])
-      this.drop(name, "muted", "the outputs were turned off by hand.");
+      this.drop(name, "muted", "the outputs were switched off manually.");
     await this.silence(ids);
   }
 
@@ -117,7 +117,7 @@ export class InstrumentTurns {
       this.drop(
         name,
         "lapsed",
-        "the page was not heard of for 3 s, so that the outputs were turned off. Keep its window open while something plays.",
+        "the page did not respond for 3 s, so the outputs were switched off. Keep its window open during playback.",
       );
       // Whoever comes back is told what is most urgent.
       void this.silence(ids).catch((fault: LinkFault) => this.ended.set(name, fault));
@@ -177,7 +177,7 @@ export class InstrumentTurns {
     if (titles.length > 0)
       throw new LinkFault(
         "unreachable",
-        `${titles.join(" and ")} was told to turn its output off, and does not say that it is. Turn it off by hand now.`,
+        `${titles.join(" and ")} was asked to switch its output off and did not confirm. Switch it off manually now.`,
       );
   }
 }
@@ -186,9 +186,10 @@ export class InstrumentTurns {
 const MOST_ENDED = 100;
 
 const ending = (): LinkFault =>
-  new LinkFault("lapsed", "this program is ending, and has turned every output off.");
+  new LinkFault("lapsed", "this program is stopping and has switched every output off.");
 
-const over = (): LinkFault => new LinkFault("lapsed", "this measurement is over. Begin it anew.");
+const over = (): LinkFault =>
+  new LinkFault("lapsed", "this measurement has ended. Start it again.");
 
 /** A supply stays on: an amplifier that loses its power in the middle of anything is not safer for it. */
 const isSilenced = (profile: InstrumentProfile | null): profile is InstrumentProfile =>

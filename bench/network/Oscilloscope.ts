@@ -47,7 +47,7 @@ export class Oscilloscope {
       const factor = await scpi.ask("probeNow", { channel });
       if (Math.abs(factor / probeFactor - 1) > SAME_RATIO)
         throw scpi.fault(
-          `channel ${channel} has a probe factor of ${formatSignificant(factor, 3)}, and the Rig says ${formatSignificant(probeFactor, 3)}. Every volt would be wrong by that: set both alike, and look at the switch on the probe.`,
+          `channel ${channel} has a probe factor of ${formatSignificant(factor, 3)}, but the Rig has ${formatSignificant(probeFactor, 3)}. Every voltage would be wrong by that ratio: set both to the same value and check the switch on the probe.`,
         );
     }
     return (await scpi.ask("rangeNow", { channel })) / 2;
@@ -67,7 +67,7 @@ export class Oscilloscope {
     const whole = Math.round(hertz);
     if (!(whole > 0) || Math.abs(hertz / whole - 1) > WHOLE_RATIO)
       throw scpi.fault(
-        `it records at ${formatHertz(hertz)}, which is no whole number of hertz. Choose another rate under its samples a second.`,
+        `it records at ${formatHertz(hertz)}, which is not a whole number of hertz. Choose another sample rate.`,
       );
     await scpi.say("start");
     return whole;
@@ -93,7 +93,7 @@ export class Oscilloscope {
       if (elapsed > seconds + SLACK_SECONDS) {
         await this.stop();
         throw this.scpi.fault(
-          `it was to record ${formatSignificant(seconds, 3)} s, and is not done after ${formatSignificant(elapsed, 3)} s. Look whether it waits for a trigger.`,
+          `it should record ${formatSignificant(seconds, 3)} s and has not finished after ${formatSignificant(elapsed, 3)} s. Check whether it is waiting for a trigger.`,
         );
       }
       await look(elapsed);
@@ -125,7 +125,7 @@ export class Oscilloscope {
     }
     const [first] = volts;
     if (volts.some(({ length }) => length !== first.length))
-      throw scpi.fault("its channels are not equally long. Try again.");
+      throw scpi.fault("its channels have different lengths. Try again.");
     return { volts, sampleRateHz, fullScaleVolts };
   }
 }

@@ -43,5 +43,5 @@ const within = (
   { most, unit }: { most: number; unit: string },
 ): void => {
   if (!(value > 0 && value <= most))
-    throw new RangeError(`${name} lie above 0 and up to ${formatWithUnit(most, unit)}`);
+    throw new RangeError(`${name} must be above 0 and at most ${formatWithUnit(most, unit)}`);
 };

@@ -44,7 +44,7 @@ export class ScpiClient {
     const said = new TextDecoder("latin1").decode(bytes).trim();
     if (said !== this.instrument.identity)
       throw this.fault(
-        `“${shortened(said)}” answers at its address, and “${shortened(this.instrument.identity)}” did when it was asked first. Look at its address on the Rig, and ask it again there.`,
+        `“${shortened(said)}” responds at its address, where “${shortened(this.instrument.identity)}” did before. Check its address on the Rig and test the connection there.`,
       );
   }
 
@@ -92,7 +92,7 @@ export class ScpiClient {
     return wanted.map((item) => {
       if (item > answered.length)
         throw this.fault(
-          `to “${this.shown(command)}” it answered ${answered.length} ${answered.length === 1 ? "item" : "items"}, and item ${item} is to count. Compare it with its handbook, under “Try it”.`,
+          `its response to “${this.shown(command)}” has ${answered.length} ${answered.length === 1 ? "item" : "items"}, but item ${item} is expected. Compare it with its manual under “Try it”.`,
         );
       return this.valueOf(parseAnswerNumber(answered[item - 1], this.name));
     });
@@ -117,7 +117,7 @@ export class ScpiClient {
     const errors = await this.errors(ANSWER_MS + extraMs);
     if (errors.length > 0)
       throw this.fault(
-        `after “${this.shown(after)}” it says ${errors[0]}. Compare the command with its handbook, under “Try it”.`,
+        `after “${this.shown(after)}” it reports ${errors[0]}. Compare the command with its manual under “Try it”.`,
       );
   }
 
@@ -174,7 +174,7 @@ export class ScpiClient {
     const errors = await this.errors(AFTER_SILENCE_MS).catch(() => []);
     return errors.length > 0
       ? this.fault(
-          `it did not answer “${this.shown(command)}”, and says ${errors[0]}. Compare the question with its handbook, under “Try it”.`,
+          `it did not respond to “${this.shown(command)}” and reports ${errors[0]}. Compare the query with its manual under “Try it”.`,
         )
       : error;
   }

@@ -7,7 +7,7 @@ export type ServedAt = { address: string };
 type Refusal = { message?: string; code?: LinkFaultCode };
 
 const NO_SERVER =
-  "the server of this program did not answer. It turns every output off by itself after 3 s; see that it still runs, and try again.";
+  "the server of this program did not respond. It switches every output off after 3 s; check that it is running and try again.";
 
 /** An exchange as it crosses to the server: what is said of it in headers, its data as the body. */
 export const EXCHANGE_HEADER = "x-exchange";

@@ -96,7 +96,7 @@ const probe = (link: NetworkLink, setup: NetworkSetup, wiring: Wiring): Promise<
       throw new InstrumentFault({
         code: "no-signal",
         where: `Channel ${"ABCDEFGH"[silent]}`,
-        advice: `a quiet tone went out, and ${formatSignificant(rootMeanSquare(seen.volts[silent]), 2)} V of something else came back. Check that the amplifier is on, its input and level are chosen, its relay is closed, and that probes and channels are those of the Rig.`,
+        advice: `a quiet tone was played, and ${formatSignificant(rootMeanSquare(seen.volts[silent]), 2)} V of another signal came back. Check that the amplifier is on, its input and level are set, its relay is closed, and that probes and channels match the Rig.`,
       });
     // Every run is vouched for here; one that plays a waveform has no level that a meter could be held against later.
     await desk.wait(desk.meters.settleSeconds);
@@ -130,8 +130,7 @@ const connected = (link: NetworkLink, amplifier: AmplifierSeen): Connected => {
     },
     readLevels: cannot("a generator with an oscilloscope", "show levels without a recording"),
     soak: async (request, watch) => {
-      if (!setup.meters.thermometer)
-        throw new RangeError("without a temperature logger nothing tells temperatures");
+      if (!setup.meters.thermometer) throw new RangeError("temperatures need a temperature logger");
       requirePositive("seconds", request.seconds);
       return Desk.hold(link, setup, (desk) => soakNetwork(desk, amplifier, request, watch));
     },

@@ -287,7 +287,7 @@ export const fromBeginning = (
       code: "no-signal",
       where: setup.oscilloscope.name,
       advice:
-        "the generator was started, and nothing like what it was to play came back. Look whether its output plays once when it is started, and whether the amplifier is on.",
+        "the generator was started, but its signal did not come back. Check that its output plays once when started and that the amplifier is on.",
     });
   // Bursts are found where they are: nothing else of them is in time with what was to be sent.
   if (ownBursts) return { seen: isEnded ? cutWhereSilent(seen) : seen, meters };

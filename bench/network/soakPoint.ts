@@ -19,7 +19,7 @@ export const soakPoint = (
     throw new InstrumentFault({
       code: "instrument-fault",
       where: "Temperature logger",
-      advice: "it tells no temperature of the sink. Choose its channel on the Rig.",
+      advice: "it has no sink temperature. Choose its channel on the Rig.",
     });
   return {
     seconds,

@@ -107,7 +107,7 @@ export const keepsInstrumentContract = (make: () => Instrument, known?: Known): 
   });
 };
 
-/** Recordings that were made before come back as they are, one by one, and as often as they are asked for. */
+/** Recordings that were made before come back none, one by one, and as often none asked for. */
 const keepsMadeRecordings = (
   connect: () => Promise<Connected>,
   recordingCount: number,

@@ -51,7 +51,7 @@ describe("the examples of the README", () => {
     expect(power.reading).toMatchObject({ run: "sweep at 4 ohm", channel: 1 });
     expect(power.margin?.value).toBeCloseTo((power.reading?.value ?? 0) - 100, 9);
     expect(power.budget.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
-    expect(claims[4].filledIn).toEqual(["the load it is stated for"]);
+    expect(claims[4].filledIn).toEqual(["the load"]);
     expect(honestRating?.powerWatts).toBeGreaterThan(20);
   });
 

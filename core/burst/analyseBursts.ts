@@ -44,7 +44,7 @@ export const analyseBursts = (
     return failure(
       "no-steps",
       "Capture",
-      "no bursts were found. A burst must stand at least 10 dB above the level between, for two cycles or more, and begin and end within the recording.",
+      "no bursts were found. A burst must be at least 10 dB above the level in between for two cycles or more, and start and end within the recording.",
     );
 
   const low = between(volts, spans, samplesACycle);
@@ -79,12 +79,12 @@ const lastPower = ({ cycles }: Burst): number => cycles[cycles.length - 1].power
 const summaryOf = (burst: Burst, frequencyHz: number, burstPowerWatts: number | null): string => {
   const milliseconds = formatSignificant(1000 * burst.seconds, 3);
   if (burstPowerWatts !== null)
-    return `${formatSignificant(burstPowerWatts, 3)} W held for ${milliseconds} ms at ${formatHertz(frequencyHz, 4)}, with no flat tops.`;
+    return `${formatSignificant(burstPowerWatts, 3)} W held for ${milliseconds} ms at ${formatHertz(frequencyHz, 4)} without clipping.`;
   if (burst.flattenedCycleCount === burst.cycles.length)
-    return `All ${burst.cycles.length} cycles of the ${milliseconds} ms burst have flat tops, from ${formatSignificant(burst.cycles[0].powerWatts, 3)} W down to ${formatSignificant(lastPower(burst), 3)} W: lower the level.`;
+    return `All ${burst.cycles.length} cycles of the ${milliseconds} ms burst clip, from ${formatSignificant(burst.cycles[0].powerWatts, 3)} W down to ${formatSignificant(lastPower(burst), 3)} W: lower the level.`;
   const from =
     burst.lastCleanCycle === null ? 1 : burst.cycles.findIndex(({ flattened }) => flattened) + 1;
-  return `Tops flatten in ${burst.flattenedCycleCount} of ${burst.cycles.length} cycles, first in cycle ${from}: this level is not held for ${milliseconds} ms.`;
+  return `${burst.flattenedCycleCount} of ${burst.cycles.length} cycles clip, first cycle ${from}: the amplifier does not hold this level for ${milliseconds} ms.`;
 };
 
 const toneOf = (volts: Float64Array, sampleRateHz: number): number | null => {

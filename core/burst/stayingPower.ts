@@ -72,7 +72,7 @@ export const fitStayingPower = (readings: readonly HeldPower[]): Outcome<Staying
     residualWattsRms,
     settled,
     iterationCount,
-    summary: `${formatSignificant(peakWatts, 3)} W for moments, ${formatSignificant(steadyWatts, 3)} W for as long as you like, with ${formatSignificant(storeJoules, 2)} J in store between.`,
+    summary: `${formatSignificant(peakWatts, 3)} W briefly, ${formatSignificant(steadyWatts, 3)} W continuously; the reservoir stores ${formatSignificant(storeJoules, 2)} J.`,
   });
 };
 

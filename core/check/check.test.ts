@@ -25,7 +25,7 @@ describe("levelCourse", () => {
     ["falling", (t: number) => tone(t) * (1 - 0.2 * t), 0.81, "it fell by"],
     ["rising", (t: number) => tone(t) * (0.8 + 0.2 * t), 0.81, "it rose by"],
     ["stopping", (t: number) => (t < 0.5 ? tone(t) : 0), 0, "it stops after 0.5"],
-    ["beginning late", (t: number) => (t > 0.5 ? tone(t) : 0), 0, "it begins only after 0.5"],
+    ["beginning late", (t: number) => (t > 0.5 ? tone(t) : 0), 0, "it starts only after 0.5"],
     [
       "dropping out",
       (t: number) => (t > 0.4 && t < 0.5 ? 0 : tone(t)),

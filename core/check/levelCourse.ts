@@ -57,19 +57,19 @@ const courseWords = (levels: readonly number[], stretchSeconds: number): string 
     `${formatSignificant((stretches + EDGE_STRETCHES) * stretchSeconds, 2)} s`;
   if (changes === 1)
     return isLow[0]
-      ? `it begins only after ${seconds(isLow.indexOf(false))}`
+      ? `it starts only after ${seconds(isLow.indexOf(false))}`
       : `it stops after ${seconds(isLow.indexOf(true))}`;
   if (changes > 2) return "it comes in bursts";
   if (changes === 2)
     return isLow[0]
-      ? "it sounds only for a while"
+      ? "it is present only part of the time"
       : `it drops out after ${seconds(isLow.indexOf(true))}`;
   const [first, last] = [levels[0], levels[levels.length - 1]];
   const change = last / first - 1;
   const spread = 1 - Math.min(...levels) / highest;
   if (Math.abs(change) > 0.7 * spread)
     return change < 0
-      ? `it fell by ${formatPercent(-change)} from its beginning to its end`
-      : `it rose by ${formatPercent(change)} from its beginning to its end`;
+      ? `it fell by ${formatPercent(-change)} from start to end`
+      : `it rose by ${formatPercent(change)} from start to end`;
   return `it varies by ${formatPercent(spread)}`;
 };

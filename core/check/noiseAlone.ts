@@ -47,7 +47,7 @@ export const checkNoise = (
   const crest = (peakOf(volts) - Math.abs(mean)) / rms;
   if (crest > MOST_CREST)
     return refused(
-      `it is made of clicks: its highest sample is ${formatSignificant(crest, 2)} times its RMS. Look for a bad contact or a switch, and record again.`,
+      `it consists of clicks: its peak is ${formatSignificant(crest, 2)} times its RMS. Check for a bad contact or a switch, and record again.`,
     );
   const highHz = Math.min(band.highHz, 0.49 * sampleRateHz);
   const course = levelsOf(volts);
@@ -58,26 +58,26 @@ export const checkNoise = (
   const share = lines.volts ** 2 / Math.max(variance, Number.MIN_VALUE);
   if (share > TONES_SHARE)
     return refused(
-      `it holds ${lines.count === 1 ? "a tone" : "tones"}, the strongest at ${formatHertz(lines.strongestHz, 4)}: together ${formatWithUnit(lines.volts, "V", 3)}, ${formatPercent(Math.min(1, share))} of its power. ${whatToDo(isAtRest)}`,
+      `it contains ${lines.count === 1 ? "a tone" : "tones"}, the strongest at ${formatHertz(lines.strongestHz, 4)}: together ${formatWithUnit(lines.volts, "V", 3)}, ${formatPercent(Math.min(1, share))} of its power. ${whatToDo(isAtRest)}`,
     );
   if (moving !== null)
     return refused(
-      `it holds a tone ${
+      `it contains a tone ${
         moving[1] > MOVES_RATIO * moving[0]
-          ? `whose frequency moves, as in a sweep: ${formatHertz(moving[0], 2)} to ${formatHertz(moving[1], 2)}`
+          ? `with a moving frequency, as in a sweep: ${formatHertz(moving[0], 2)} to ${formatHertz(moving[1], 2)}`
           : `at ${formatHertz(moving[0], 4)} that comes and goes`
       }. ${whatToDo(isAtRest)}`,
     );
   if (held < HELD_RATIO)
     return refused(
-      `its level changes: the quietest stretch has ${formatPercent(held)} of the loudest. Record a stretch in which nothing is played, switched or touched.`,
+      `its level changes: the quietest part has ${formatPercent(held)} of the loudest. Record while nothing is played, switched or touched.`,
     );
   return success([
     ...(held < TOLD_HELD_RATIO
       ? [
           caution(
             "unsteady",
-            `The level did not hold: the quietest stretch has ${formatPercent(held)} of the loudest.`,
+            `The level was not constant: the quietest part has ${formatPercent(held)} of the loudest.`,
           ),
         ]
       : []),
@@ -85,7 +85,7 @@ export const checkNoise = (
       ? [
           caution(
             "unsteady",
-            `There are clicks in it, up to ${formatSignificant(crest, 2)} times the RMS.`,
+            `It contains clicks, up to ${formatSignificant(crest, 2)} times the RMS.`,
           ),
         ]
       : []),
@@ -93,7 +93,7 @@ export const checkNoise = (
       ? [
           caution(
             "another-tone",
-            `A tone at ${formatHertz(lines.strongestHz, 4)} is in it, and with others ${formatPercent(share)} of its power.`,
+            `A tone at ${formatHertz(lines.strongestHz, 4)} is present; all tones together have ${formatPercent(share)} of the power.`,
           ),
         ]
       : []),
@@ -105,8 +105,8 @@ const MOST_SAMPLES = 2 ** 18;
 
 const whatToDo = (isAtRest: boolean): string =>
   isAtRest
-    ? "Short the input and record again, or read it as another run."
-    : "Play noise, or read it as another run.";
+    ? "Short the input and record again, or analyse it as another run."
+    : "Play noise, or analyse it as another run.";
 
 const refused = (advice: string): ReturnType<typeof failure> =>
   failure("no-signal", "Recording", advice);

@@ -106,16 +106,16 @@ type Heard = {
 /** What was found instead of a single steady tone, and what to do; null where there is one. */
 const whyNoTone = ({ tone, other, course, share }: Heard, expectedHz: number | null) => {
   if (course && course.lowestRatio < NO_LEVEL_RATIO)
-    return `the tone of ${heard(tone.frequencyHz)} does not hold its level: ${course.words}. Record a steady stretch of it, or read it as another run.`;
+    return `the tone of ${heard(tone.frequencyHz)} is not constant: ${course.words}. Record a steady tone, or analyse it as another run.`;
   const otherRatio = other ? other.voltsPeak / tone.voltsPeak : 0;
   if (expectedHz !== null && Math.abs(tone.frequencyHz / expectedHz - 1) > 0.05)
-    return `${heard(expectedHz)} was played, but the strongest line is at ${heard(tone.frequencyHz)} (${volt(tone)})${mainsOf(tone, STRONGEST_OF_HUM).length > 0 ? ", hum of the mains" : ""}. Check the connection.`;
+    return `${heard(expectedHz)} was played, but the strongest line is at ${heard(tone.frequencyHz)} (${volt(tone)})${mainsOf(tone, STRONGEST_OF_HUM).length > 0 ? ", mains hum" : ""}. Check the connection.`;
   const hum = expectedHz === null && other ? whyHum(tone, other) : null;
   if (hum) return hum;
   if (other && otherRatio > SECOND_TONE_RATIO)
-    return `more than one tone is in it: ${heard(tone.frequencyHz)} and ${heard(other.frequencyHz)}, the second ${formatPercent(otherRatio)} of the first. Play a single tone, or read it as intermodulation.`;
+    return `it contains more than one tone: ${heard(tone.frequencyHz)} and ${heard(other.frequencyHz)}, the second ${formatPercent(otherRatio)} of the first. Play a single tone, or analyse it as intermodulation.`;
   return share < LEAST_TONE_SHARE
-    ? `it holds noise rather than a tone: the strongest line, at ${heard(tone.frequencyHz)}, and its harmonics are ${formatPercent(share)} of its power. Check that the source plays and the channel is connected.`
+    ? `it contains noise rather than a tone: the strongest line, at ${heard(tone.frequencyHz)}, and its harmonics are ${formatPercent(share)} of its power. Check that the source plays and the channel is connected.`
     : null;
 };
 
@@ -129,10 +129,10 @@ const whyHum = (tone: SpectralLine, other: SpectralLine): string | null => {
   );
   if (humHz.some((hertz) => otherHumHz.includes(hertz)))
     return ratio > TOLD_HUM_RATIO
-      ? `it holds hum of the mains rather than a tone: its strongest lines are at ${strongest} and ${second}. Check that the source plays and the channel is connected. If ${heard(tone.frequencyHz)} was played, mend the earth loop first, or play another frequency.`
+      ? `it contains mains hum rather than a tone: its strongest lines are at ${strongest} and ${second}. Check that the source plays and the channel is connected. If ${heard(tone.frequencyHz)} was played, fix the ground loop first, or play another frequency.`
       : null;
   return humHz.length > 0 && otherHumHz.length === 0 && ratio > TOLD_TONE_RATIO
-    ? `hum at ${strongest} is stronger than the tone at ${second}. Mend the earth loop or the connection, and record again; if both were played, read it as intermodulation.`
+    ? `hum at ${strongest} is stronger than the tone at ${second}. Fix the ground loop or the connection and record again; if both were played, analyse it as intermodulation.`
     : null;
 };
 
@@ -143,7 +143,7 @@ const silent = (mean: number): ReturnType<typeof failure> =>
   refused(
     mean === 0
       ? "no steady tone was found: it is silent, every sample is zero. Check that the channel is connected and not muted, then record again."
-      : `it holds nothing but a constant ${formatWithUnit(mean, "V", 3)}. Check that the source plays and the channel is connected.`,
+      : `it contains only a constant ${formatWithUnit(mean, "V", 3)}. Check that the source plays and the channel is connected.`,
   );
 
 const caution = (code: CautionCode, text: string, ...touches: string[]): Caution => ({
@@ -252,7 +252,7 @@ const unsteady = (course: LevelCourse | null): Caution[] =>
     ? [
         caution(
           "unsteady",
-          `The level did not hold while it was read: ${course.words}. Figures are of the mean, up to ${formatPercent(1 - course.lowestRatio)} off at either end.`,
+          `The level was not constant: ${course.words}. Figures are for the mean level and may be off by up to ${formatPercent(1 - course.lowestRatio)}.`,
         ),
       ]
     : [];
@@ -285,7 +285,7 @@ const offset = (mean: number, variance: number): Caution[] =>
     ? [
         caution(
           "offset",
-          `A constant ${formatWithUnit(mean, "V", 3)} lies under the tone of ${formatWithUnit(Math.sqrt(variance), "V", 3)} and counts in volts and power: of the tone alone, power comes out ${formatPercent(mean ** 2 / variance)} too high. At an amplifier's output an offset is a fault; else couple the recorder for AC and record again.`,
+          `An offset of ${formatWithUnit(mean, "V", 3)} of DC is added to the tone of ${formatWithUnit(Math.sqrt(variance), "V", 3)} and raises volts and power: the power is ${formatPercent(mean ** 2 / variance)} too high for the tone alone. DC at an amplifier's output is a fault; otherwise use AC coupling and record again.`,
           "volts",
           "power",
         ),
@@ -296,13 +296,13 @@ const brokenOff = (volts: Float64Array, sampleRateHz: number, tone: SpectralLine
   const { stills, jumps } = interruptionsIn(volts, sampleRateHz / tone.frequencyHz);
   if (stills + jumps === 0) return [];
   const where = [
-    ...(stills > 0 ? [`stands still in ${places(stills)}`] : []),
+    ...(stills > 0 ? [`repeats samples in ${places(stills)}`] : []),
     ...(jumps > 0 ? [`leaps in ${places(jumps)}`] : []),
   ].join(" and ");
   return [
     caution(
       "dropouts",
-      `The recording ${where}, as when a recorder loses samples or repeats them: distortion and noise are those of the recorder. Record again.`,
+      `The recording ${where}, as when a recorder loses or repeats samples: distortion and noise are those of the recorder. Record again.`,
       "thd",
       "thd-plus-noise",
       "sinad",
@@ -329,7 +329,7 @@ const coarse = (volts: Float64Array, tone: SpectralLine): Caution[] => {
     ? [
         caution(
           "few-codes",
-          `The tone takes only ${formatSignificant(steps, 2)} steps of the recorder's converter: distortion below about ${formatPercent(1 / Math.sqrt(6) / (steps / 2))} is the converter's. Use a smaller range.`,
+          `The tone spans only ${formatSignificant(steps, 2)} steps of the converter: distortion below about ${formatPercent(1 / Math.sqrt(6) / (steps / 2))} is quantisation. Use a smaller range.`,
           "thd",
           "thd-plus-noise",
           "sinad",
@@ -347,7 +347,7 @@ const beyond = (frequencyHz: number, sampleRateHz: number, { lowHz, highHz }: Ba
       ? [
           caution(
             "band-beyond-rate",
-            `The band reaches to ${heard(highHz)}, but a rate of ${heard(sampleRateHz)} holds nothing above ${heard(sampleRateHz / 2)}: what lies there is not counted.`,
+            `The band extends to ${heard(highHz)}, but a sample rate of ${heard(sampleRateHz)} ends at ${heard(sampleRateHz / 2)}; nothing above that is counted.`,
             "thd-plus-noise",
             "sinad",
           ),
@@ -358,8 +358,8 @@ const beyond = (frequencyHz: number, sampleRateHz: number, { lowHz, highHz }: Ba
           caution(
             "few-harmonics",
             !isHeld(2)
-              ? `No harmonic of ${heard(frequencyHz)} lies below ${heard(most)}: distortion cannot be told from this recording.`
-              : `Only the second harmonic of ${heard(frequencyHz)} lies below ${heard(most)}: clipping and other odd orders are not counted.`,
+              ? `No harmonic of ${heard(frequencyHz)} is below ${heard(most)}: this recording cannot show distortion.`
+              : `Only the second harmonic of ${heard(frequencyHz)} is below ${heard(most)}: clipping and other odd orders are not counted.`,
             "thd",
             ...(isHeld(2) ? [] : ["thd-plus-noise", "sinad", "effective-bits"]),
           ),

@@ -36,7 +36,7 @@ export const checkToneAtAnyLevel = (
       ? [
           {
             code: "unsteady",
-            text: `The tone does not hold its level: ${course.words}. What is read counts only while it sounds.`,
+            text: `The tone is not constant: ${course.words}. Readings are valid only while it is present.`,
             touches: ["held-longest", "moments", "steady"],
           },
         ]

@@ -30,7 +30,7 @@ const outermost = (figures: readonly FiguresPart[]): FiguresPart | undefined =>
 
 const readResponse: Reader = (parts) => {
   const band = printedBand(parts) ?? bandOfTwo(parts);
-  if (!band) return "a response without a band of frequencies";
+  if (!band) return "a response without a frequency band";
   const decibels = decibelsOf(parts);
   const size = (sign: FiguresPart["sign"]) =>
     decibels.find((each) => each.sign === sign)?.values[0] ?? null;
@@ -205,7 +205,7 @@ const readPowerBandwidth: Reader = (parts) => {
           distortionLimitRatio: percent ? Number((percent.values[0] / 100).toPrecision(12)) : null,
         },
       ]
-    : "a power bandwidth without a band of frequencies";
+    : "a power bandwidth without a frequency band";
 };
 
 const STATES = ["idle", "standby", "rated"] as const;
@@ -231,7 +231,7 @@ const readConsumption: Reader = (parts) => {
         state: STATES.find((state) => hasTerm(phrase, state)) ?? null,
       })),
   );
-  return found.length > 0 ? found : "it is about the mains, without watts that it takes";
+  return found.length > 0 ? found : "it is about the mains but gives no power";
 };
 
 const readMass: Reader = (parts) => {
@@ -244,7 +244,7 @@ const readSize: Reader = (parts) => {
   const edges = figuresOf(parts, "m").flatMap(({ values }) => values);
   return edges.length === 2 || edges.length === 3
     ? [{ kind: "size", metres: edges }]
-    : "a size without its edges";
+    : "a size without dimensions";
 };
 
 const readSupply: Reader = (parts) => {
@@ -287,12 +287,12 @@ const READERS: Partial<Record<PrintedTerm, Reader | ClauseReader>> = {
   size: readSize,
   speaker: refuse("it is about the speaker, not the amplifier"),
   phono: refuse("it is about the phono input"),
-  "tone-control": refuse("it is about a tone control: a response without a band of its own"),
-  efficiency: refuse("nothing in it is a claim that can be measured here"),
-  "not-measured": refuse("nothing in it is a claim that can be measured here"),
+  "tone-control": refuse("it is about a tone control, without a frequency band"),
+  efficiency: refuse("no measurable claim found"),
+  "not-measured": refuse("no measurable claim found"),
 };
 
-const NOTHING = refuse("nothing in it is a claim that can be measured here");
+const NOTHING = refuse("no measurable claim found");
 
 /** The claims of a line whose numbers are plain, or why there is none. */
 export const readLine = (line: string): Found[] | string => {

@@ -24,8 +24,8 @@ export const readPower = (
   const clauses = clausesOf(parts).filter(({ own }) => !isNotOutput(own));
   if (clauses.length === 0)
     return figuresOf(parts, "W").some(({ shape }) => shape === "range")
-      ? "a range of watts, not what it delivers"
-      : "no watts in it";
+      ? "a recommended power range, not its output"
+      : "no power given";
   const tail = clauses[clauses.length - 1].own.filter(({ depth }) => depth === 0);
   return [
     ...clauses.flatMap((clause) =>

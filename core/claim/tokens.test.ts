@@ -98,7 +98,7 @@ test("each claim of power knows the part of the line that speaks of it", () => {
 test("what is left out is named, and the nearest reading told", () => {
   const said = parts("Damping factor 100");
   const stated = { kind: "damping-factor", least: 100, loadOhms: null, frequencyHz: null } as const;
-  expect(gapsOf(stated, said)).toEqual(["the load it is stated for"]);
+  expect(gapsOf(stated, said)).toEqual(["the load"]);
   expect(nearestReading(stated, said)).toBe("damping factor into 8 Ω at 1 kHz");
   expect(gapsOf({ ...stated, loadOhms: 8 }, said)).toEqual([]);
 });

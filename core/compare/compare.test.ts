@@ -37,7 +37,7 @@ test("a first-order low pass against a flat curve: 3.01 dB at its corner", () =>
   expect(difference.surest.x).toBeCloseTo(20_000, 3);
 });
 
-test("twice the power are 3.01 dB; degrees are told as they are", () => {
+test("twice the power are 3.01 dB; degrees are told none", () => {
   const power = found(curve(decades(5, () => 2)), curve(decades(5, () => 1)), {
     scale: "power",
     isLog: true,
@@ -123,7 +123,7 @@ test("without a stretch in common, or with a reading of zero, nothing is told", 
   ).toMatchObject({ ok: false, finding: { advice: expect.stringContaining("zero") as string } });
 });
 
-test("normalised: watts over what is rated, levels over their own at one place, or as they are", () => {
+test("normalised: watts over what is rated, levels over their own at one place, or none", () => {
   const points = [
     [1, 0.001],
     [10, 0.002],

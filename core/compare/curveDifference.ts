@@ -52,7 +52,7 @@ export const curveDifference = (
     return failure(
       "no-steps",
       "Curves",
-      "they have no stretch in common. Compare runs over the same range.",
+      "they have no range in common. Compare runs over the same range.",
     );
   const places = thinned(
     [...new Set([...a.xs, ...b.xs])].filter((x) => x >= low && x <= high).sort((p, q) => p - q),
@@ -66,7 +66,7 @@ export const curveDifference = (
     };
   });
   if (points.some(({ value }) => !Number.isFinite(value)))
-    return failure("no-steps", "Curves", "one of them touches zero, where no ratio can be told.");
+    return failure("no-steps", "Curves", "one of them reaches zero, so there is no ratio.");
   const sureness = (point: (typeof points)[number]) =>
     Math.abs(point.value) / Math.max(point.stdUncertainty, Number.MIN_VALUE);
   const surest = points.reduce((most, each) => (sureness(each) > sureness(most) ? each : most));

@@ -52,7 +52,7 @@ export const analyseTone = (
     return failure(
       "too-short",
       "Capture",
-      `${volts.length} samples are too few for a reading; record at least ${FEWEST_SAMPLES}, better a quarter of a second.`,
+      `${volts.length} samples are too few; record at least ${FEWEST_SAMPLES}, preferably a quarter of a second.`,
     );
   const bySpectrum = readLongTone(volts, sampleRateHz, options);
   const pieces = bySpectrum ?? readToneByFit(volts, sampleRateHz, options);

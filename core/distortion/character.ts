@@ -41,7 +41,7 @@ export const effectiveBits = (sinadRatio: number): number =>
 /** One sentence about a tone: level, distortion, which harmonics lead, and whether its tops flatten. */
 export const toneSummary = (reading: ToneReading): string => {
   const { lead } = harmonicLead(reading.harmonics);
-  const leading = lead === "balanced" ? "even and odd harmonics alike" : `${lead} harmonics lead`;
+  const leading = lead === "balanced" ? "even and odd harmonics equal" : `${lead} harmonics lead`;
   const tops = topsText(reading.flattening);
   return `${formatSignificant(reading.voltsRms, 4)} V at ${formatHertz(reading.fundamentalHz)} with ${formatPercent(reading.thdRatio)} THD and ${formatPercent(reading.thdPlusNoiseRatio)} THD+N; ${leading}, ${tops}.`;
 };
@@ -56,6 +56,6 @@ export const topsText = ({
   present,
   firstHalf,
 }: Pick<Flattening, "present" | "firstHalf">): string => {
-  if (!present) return "no flat tops";
-  return firstHalf === "both" ? "both halves flatten" : `the ${firstHalf} half flattens first`;
+  if (!present) return "no clipping";
+  return firstHalf === "both" ? "both halves clip" : `the ${firstHalf} half clips first`;
 };

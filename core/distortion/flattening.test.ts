@@ -102,7 +102,7 @@ test("the criterion is 0.3 %: 0.2 % of the tip is let pass, 0.5 % is not", () =>
   expect(readFlattening(clipped(sine(10), 9.95, 9.95), 96_000, 1000).present).toBe(true);
 });
 
-test("smooth compression of two percent, and crossover, are no flat tops", () => {
+test("smooth compression of two percent, and crossover, are no clipping", () => {
   const compressed = sine(10).map((value) => value - 2e-4 * value ** 3);
   const crossed = sine(10).map((value) => value - 0.05 * Math.tanh(value));
   expect(readFlattening(compressed, 96_000, 1000).present).toBe(false);

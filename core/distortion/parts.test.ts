@@ -50,7 +50,7 @@ test("the sentence of a clipped tone says so, and that of a clean one too", () =
   };
   expect(toneSummary(read(7))).toContain(topsText(read(7).flattening));
   expect(topsText(read(7).flattening)).toMatch(/flat/);
-  expect(toneSummary(read(20))).toContain("no flat tops");
+  expect(toneSummary(read(20))).toContain("no clipping");
 });
 
 test("what a tone leaves is what was added to it; a line filter leaves what was bent", () => {

@@ -49,7 +49,7 @@ const NO_DRIVE_RATIO = 1e-3;
 
 const CUT_OUT: Trip = {
   guard: "protection",
-  text: "The amplifier's own protection cut the output off.",
+  text: "The amplifier's protection cut off the output.",
 };
 
 /** Loads and breaker are at rest; the sink may be warm from a run before. */
@@ -100,7 +100,7 @@ export class GuardWatch {
     if (most(now.voltsPeak) >= NEAR_FULL_SCALE * limits.fullScaleVolts)
       return {
         guard: "converter",
-        text: `Peaks of ${formatSignificant(most(now.voltsPeak), 3)} V reach the converter's full scale of ${formatSignificant(limits.fullScaleVolts, 3)} V.`,
+        text: `Input overload: peaks of ${formatSignificant(most(now.voltsPeak), 3)} V reach the full scale of ${formatSignificant(limits.fullScaleVolts, 3)} V.`,
       };
     // What the amplifier does to itself comes last: a run may play on through it, but not past the others.
     return (
@@ -135,12 +135,12 @@ export class GuardWatch {
     if (taken > mostWatts)
       return {
         guard: "load-rating",
-        text: `The load takes ${watts(taken)}; it is made for ${watts(mostWatts)}${limits.overload ? " at most, and that for moments" : ""}.`,
+        text: `The load dissipates ${watts(taken)}; its limit is ${watts(mostWatts)}${limits.overload ? ", briefly" : ""}.`,
       };
     if (felt > limits.loadWatts)
       return {
         guard: "load-rating",
-        text: `The load takes ${watts(taken)} and has become as hot as ${watts(limits.loadWatts)}, its continuous rating, would make it.`,
+        text: `The load dissipates ${watts(taken)} and is as hot as at its continuous rating of ${watts(limits.loadWatts)}.`,
       };
     if (most(loadCelsius) > limits.loadCelsius)
       return {
@@ -161,12 +161,12 @@ export class GuardWatch {
     if (foretold !== null && foretold > limits.sinkCelsius)
       return {
         guard: "sink-heat",
-        text: `By its heat the heat sink is foretold to be at ${formatSignificant(foretold, 3)} °C, ${limits.sink?.isMeasured ? "as a soak found it to warm" : "as is usual of its kind"}; the limit is ${formatSignificant(limits.sinkCelsius, 3)} °C. No thermometer is on it.`,
+        text: `The heat sink is predicted to be at ${formatSignificant(foretold, 3)} °C, from ${limits.sink?.isMeasured ? "its soak" : "typical values for its kind"}; the limit is ${formatSignificant(limits.sinkCelsius, 3)} °C. It has no thermometer.`,
       };
     if (warmth.mainsAmperes > limits.breakerAmperes)
       return {
         guard: "breaker",
-        text: `It draws ${formatSignificant(warmth.mainsAmperes, 3)} A from the mains; the breaker carries ${formatSignificant(limits.breakerAmperes, 3)} A.`,
+        text: `The amplifier draws ${formatSignificant(warmth.mainsAmperes, 3)} A from the mains; the breaker is rated ${formatSignificant(limits.breakerAmperes, 3)} A.`,
       };
     return null;
   }
@@ -181,7 +181,7 @@ const collapse = (now: LiveMoment, before: LiveMoment | null): Trip | null => {
     ? null
     : {
         guard: "collapse",
-        text: `Output fell from ${formatSignificant(before.voltsRms[channel], 3)} V to ${formatSignificant(now.voltsRms[channel], 3)} V while the drive did not.`,
+        text: `The output fell from ${formatSignificant(before.voltsRms[channel], 3)} V to ${formatSignificant(now.voltsRms[channel], 3)} V at constant drive.`,
       };
 };
 

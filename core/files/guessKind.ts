@@ -28,7 +28,7 @@ const HELD_SECONDS = 0.8;
  */
 export const guessKind = (channels: readonly Float64Array[], sampleRateHz: number): KindGuess => {
   if (channels[0].length < LEAST_SAMPLES)
-    return { kind: "noise", because: "it is too short to say" };
+    return { kind: "noise", because: "it is too short to tell" };
   const levels = channels.map(rootMeanSquare);
   const loudest = levels.indexOf(Math.max(...levels));
   const volts = channels[loudest];
@@ -59,10 +59,9 @@ export const guessKind = (channels: readonly Float64Array[], sampleRateHz: numbe
   if (bursts.ok && bursts.value.stepRatio > 3 && bursts.value.bursts[0].seconds < 0.6)
     return {
       kind: "burst",
-      because: `${bursts.value.bursts.length} bursts of ${Math.round(1000 * bursts.value.bursts[0].seconds)} ms stand above what lies between`,
+      because: `${bursts.value.bursts.length} bursts of ${Math.round(1000 * bursts.value.bursts[0].seconds)} ms above the level in between`,
     };
-  if (lines.length > 8)
-    return { kind: "multitone", because: `${lines.length} tones sound at once` };
+  if (lines.length > 8) return { kind: "multitone", because: `${lines.length} simultaneous tones` };
   return oneTone(volts, sampleRateHz);
 };
 
@@ -131,13 +130,13 @@ const oneTone = (volts: Float64Array, sampleRateHz: number): KindGuess => {
   const tone = analyseTone(volts, sampleRateHz);
   if (!tone.ok || tone.value.thdPlusNoiseRatio > 0.6)
     return rootMeanSquare(volts) < 0.05
-      ? { kind: "noise", because: "there is no tone, and hardly a signal" }
-      : { kind: "noise-response", because: "it is noise, and loud" };
+      ? { kind: "noise", because: "there is no tone and hardly any signal" }
+      : { kind: "noise-response", because: "it is loud noise" };
   const { fundamentalHz } = tone.value;
   if (givesWay(volts, sampleRateHz))
-    return { kind: "staying-power", because: "a held tone that gives way" };
+    return { kind: "staying-power", because: "a held tone that sags" };
   return readFlattening(volts, sampleRateHz, fundamentalHz).present
-    ? { kind: "clip-search", because: "a steady tone with flat tops" }
+    ? { kind: "clip-search", because: "a steady clipped tone" }
     : { kind: "spectrum", because: "a steady tone" };
 };
 

@@ -53,11 +53,7 @@ export const readMainsLog = (text: string): Outcome<MainsLog> => {
   const lines = linesOf(text);
   const heading = headingOf(lines);
   if (!heading)
-    return failure(
-      "no-samples",
-      "File",
-      "no column of it is headed by watts, such as “Power (W)”.",
-    );
+    return failure("no-samples", "File", "no column heading contains watts, such as “Power (W)”.");
   const { delimiter, cells, at } = heading;
   const rows = lines.slice(at + 1).map((line) => cellsOf(line, delimiter).map((cell) => cell.text));
   const columnOf = (quantity: ColumnQuantity): Float64Array | null => {
@@ -71,7 +67,7 @@ export const readMainsLog = (text: string): Outcome<MainsLog> => {
     return failure(
       "too-short",
       "File",
-      "fewer than three of its rows hold watts. Export all of it.",
+      "fewer than three rows contain watts. Export the whole log.",
     );
   return success({ watts, amperes: columnOf("amperes"), volts: columnOf("volts") });
 };

@@ -70,14 +70,14 @@ export const toneAtRate = (
   cyclesASample: number | null,
 ): { isLikely: boolean; words: string } => {
   if (cyclesASample === null)
-    return { isLikely: true, words: "No tone stands out in it that would tell." };
+    return { isLikely: true, words: "It contains no tone that would show the rate." };
   const likely = isLikely(sampleRateHz, cyclesASample);
   const tone = formatHertz(cyclesASample * sampleRateHz, 3);
   return {
     isLikely: likely,
     words: likely
-      ? `At this rate the tone in it is ${tone}.`
-      : `At this rate the tone in it would be ${tone}, which no amplifier is tested with.`,
+      ? `At this rate its tone is ${tone}.`
+      : `At this rate its tone would be ${tone}, which is not a test frequency.`,
   };
 };
 

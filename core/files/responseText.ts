@@ -39,13 +39,13 @@ const tableOf = (text: string): Table | null => {
  */
 export const readResponseText = (text: string): Outcome<Response> => {
   const table = tableOf(text);
-  if (!table) return failure("no-samples", "File", "it holds no columns of frequency and dB.");
+  if (!table) return failure("no-samples", "File", "it has no columns of frequency and dB.");
   const { rows, headings } = table;
   if (rows.length < FEWEST_POINTS)
     return failure(
       "too-short",
       "File",
-      `it holds only ${rows.length} frequencies; a response takes three or more.`,
+      `it has only ${rows.length} frequencies; a response needs three or more.`,
     );
   const columns = columnsOf(rows, headings);
   if (!columns.ok) return columns;
@@ -64,7 +64,7 @@ export const readResponseText = (text: string): Outcome<Response> => {
     return failure(
       "no-samples",
       "File",
-      `“${bad.slice(0, 3).join(", ")}” is no frequency with its dB. The first column must be frequency in Hz, the second dB.`,
+      `“${bad.slice(0, 3).join(", ")}” is not a frequency with a level. The first column must be the frequency in Hz, the second the level in dB.`,
     );
   return success(
     rows

@@ -97,13 +97,13 @@ export const readScopeRecord = (
     return failure(
       "no-samples",
       "File",
-      "it holds no columns of numbers. A scope's record has a column of time and one of volts a channel.",
+      "it has no columns of numbers. An oscilloscope record has a time column and one voltage column per channel.",
     );
   if (table.rows.length < FEWEST_ROWS)
     return failure(
       "too-short",
       "File",
-      `it holds only ${table.rows.length} rows of numbers; record more.`,
+      `it has only ${table.rows.length} rows of numbers; record more.`,
     );
   const columns = Array.from({ length: table.rows[0].length }, (_, k) =>
     Float64Array.from(table.rows, (row) => row[k]),
@@ -122,7 +122,7 @@ export const readScopeRecord = (
     return failure(
       "no-samples",
       "File",
-      `none of its columns (${table.headings.filter((name) => name !== "").join(", ") || "without names"}) is one of volts. Export the voltage.`,
+      `none of its columns (${table.headings.filter((name) => name !== "").join(", ") || "without names"}) contains volts. Export the voltage.`,
     );
   return success({
     channels: shown.map(({ volts }) => volts),
@@ -176,7 +176,7 @@ const rateOf = (
     return failure(
       "no-samples",
       "Time",
-      "its steps are not even: samples are missing, or it does not rise. Export the whole record at one rate.",
+      "its time steps are uneven or decreasing: samples may be missing. Export the whole record at one rate.",
     );
   // What its column of time says for certain goes before what a preamble says.
   const isCertain = time !== null && (time.scale !== null || timeUnitSeconds !== null);
@@ -187,7 +187,7 @@ const rateOf = (
     : failure(
         "no-samples",
         "Time",
-        "the file numbers its samples but does not tell the rate. Give the sample rate beside it.",
+        "the file numbers its samples but does not state the rate. Enter the sample rate beside it.",
       );
 };
 
@@ -197,7 +197,7 @@ const rateFromTime = ({ step }: TimeColumn, said: number | null): Outcome<number
     ? failure(
         "no-samples",
         "Time",
-        `it does not say in what its time is given. In seconds its rate would be ${formatShort(1 / step)} Hz, in milliseconds ${formatShort(1000 / step)} Hz. Give the sample rate beside it.`,
+        `it does not state the unit of its time. In seconds its rate would be ${formatShort(1 / step)} Hz, in milliseconds ${formatShort(1000 / step)} Hz. Enter the sample rate beside it.`,
       )
     : plausible(1 / (step * scale));
 };
@@ -208,5 +208,5 @@ const plausible = (rateHz: number): Outcome<number> =>
     : failure(
         "no-samples",
         "Time",
-        `by its own words it has a rate of ${formatShort(rateHz)} Hz, at which nothing could be heard. Give the sample rate beside it.`,
+        `its stated rate of ${formatShort(rateHz)} Hz is too low for audio. Enter the sample rate beside it.`,
       );

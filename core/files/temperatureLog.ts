@@ -32,7 +32,7 @@ export const readTemperatureLog = (text: string): Outcome<TemperatureLog> => {
     return failure(
       "no-samples",
       "File",
-      "it holds no rows of a time and temperatures. A logger's file has a column of time and one a probe.",
+      "it has no rows of time and temperatures. A logger file has a time column and one column per probe.",
     );
   const rows = cells.slice(begins).filter(isMoment);
   const headings = cells[begins - 1] ?? [];
@@ -48,7 +48,7 @@ export const readTemperatureLog = (text: string): Outcome<TemperatureLog> => {
     return failure(
       "too-short",
       "File",
-      "no column of it holds three temperatures or more. Export the whole log.",
+      "no column has three or more temperatures. Export the whole log.",
     );
   const start = Math.min(...spots.map(({ seconds }) => seconds[0]));
   return success({
@@ -231,14 +231,14 @@ const elapsed = (
   );
   const column = named >= 0 ? named : rising;
   if (column < 0)
-    return failure("no-samples", "Time", "no column of it tells the time of the readings.");
+    return failure("no-samples", "Time", "no column contains the time of the readings.");
   const heading = headings[column] ?? "";
   const scale = unitSeconds(heading);
   if (scale === null)
     return failure(
       "no-samples",
       "Time",
-      `its column “${heading || column + 1}” does not say whether it counts seconds or minutes. Write “s” or “min” in its heading.`,
+      `its column “${heading || column + 1}” does not state whether it is in seconds or minutes. Write “s” or “min” in its heading.`,
     );
   return success({
     secondsOf: (row) => {
@@ -281,7 +281,7 @@ const dayOrder = (dates: readonly string[]): Outcome<Order> => {
   return failure(
     "no-samples",
     "Date",
-    `“${found[0][0]}” may be day and month or month and day. Export the log with dates such as 2026-11-25.`,
+    `“${found[0][0]}” may be day/month or month/day. Export the log with dates such as 2026-11-25.`,
   );
 };
 

@@ -104,7 +104,7 @@ test("a bridge that is not known is taken for one where there is a single supply
       ...ceiling,
       words:
         ceiling.kind === "rail-voltage"
-          ? expect.stringContaining("24 V, if both outputs swing, less 6 V")
+          ? expect.stringContaining("24 V, if bridge-tied, less 6 V")
           : ceiling.words,
     })),
   );
@@ -188,10 +188,10 @@ test("energy balance: output never exceeds what the supply gives, whatever is as
   expect(forecast(NOTHING, plain("ab"), pair)).toMatchObject({
     limiter: null,
     unknown: [
-      "the watts of the supply",
-      "the volts of the supply",
+      "the power of the supply",
+      "the voltage of the supply",
       "the gain",
-      "what the source gives",
+      "the source level",
     ],
   });
 });

@@ -38,13 +38,13 @@ export const forecast = (
   return {
     ceilings,
     unknown: [
-      ...(facts.supplyWatts === null ? ["the watts of the supply"] : []),
-      ...(facts.supplyVolts === null ? ["the volts of the supply"] : []),
+      ...(facts.supplyWatts === null ? ["the power of the supply"] : []),
+      ...(facts.supplyVolts === null ? ["the voltage of the supply"] : []),
       ...(facts.isBridgeTied === null && facts.supplyVolts !== null && !facts.isSplitSupply
-        ? ["whether both outputs swing (taken as if they did)"]
+        ? ["whether the outputs are bridge-tied (assumed)"]
         : []),
       ...(facts.gainRatio === null ? ["the gain"] : []),
-      ...(facts.sourceVoltsRms === null ? ["what the source gives"] : []),
+      ...(facts.sourceVoltsRms === null ? ["the source level"] : []),
     ],
     limiter: lowest(({ watts }) => watts),
     burstLimiter: lowest(({ burstWatts }) => burstWatts),
@@ -64,7 +64,7 @@ const supplyPower = (
     kind: "supply-power",
     watts,
     burstWatts,
-    words: `${number(supplyWatts)} W from the supply, less ${number(houseKeepingWatts)} W it keeps for itself, × ${number(100 * efficiencyRatio)} % efficiency${channelsDriven === 1 ? "" : `, shared by ${channels(channelsDriven)}`}: ${number(watts)} W. In bursts the supply may give ${number(burstRatio)} times its label: ${number(burstWatts)} W.`,
+    words: `${number(supplyWatts)} W from the supply, less ${number(houseKeepingWatts)} W idle consumption, × ${number(100 * efficiencyRatio)} % efficiency${channelsDriven === 1 ? "" : `, shared by ${channels(channelsDriven)}`}: ${number(watts)} W. In bursts the supply may give ${number(burstRatio)} times its label: ${number(burstWatts)} W.`,
   };
 };
 
@@ -80,7 +80,7 @@ const railVoltage = (
   const kept = (isBridgeTied ? 2 : 1) * deviceVolts;
   const peak = Math.max(0, swing * supplyVolts - kept);
   const watts = peak ** 2 / 2 / loadOhms;
-  const assumed = known === null && isBridgeTied ? ", if both outputs swing," : "";
+  const assumed = known === null && isBridgeTied ? ", if bridge-tied," : "";
   const volts = `${number(supplyVolts)} V`;
   const swingWords =
     { 0.5: `half of ${volts}`, 2: `2 × ${volts} between the rails` }[swing] ?? volts;
@@ -129,6 +129,6 @@ const mains = (
     kind: "mains",
     watts,
     burstWatts: Infinity,
-    words: `${number(mainsVolts)} V × ${number(breakerAmperes)} A × power factor ${number(powerFactor)} is ${number(inputWatts)} W from the circuit, less ${number(houseKeepingWatts)} W it keeps for itself, × ${number(100 * efficiencyRatio)} %${channelsDriven === 1 ? "" : `, shared by ${channels(channelsDriven)}`}: ${number(watts)} W.`,
+    words: `${number(mainsVolts)} V × ${number(breakerAmperes)} A × power factor ${number(powerFactor)} is ${number(inputWatts)} W from the circuit, less ${number(houseKeepingWatts)} W idle consumption, × ${number(100 * efficiencyRatio)} %${channelsDriven === 1 ? "" : `, shared by ${channels(channelsDriven)}`}: ${number(watts)} W.`,
   };
 };

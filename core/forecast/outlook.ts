@@ -103,15 +103,14 @@ export const outlookText = (
 ): string => {
   const { limiter, burstLimiter } = forecast(facts, assumptions, where);
   const claimed = `${formatShort(powerWatts)} W`;
-  if (!limiter || !burstLimiter)
-    return `Nothing is known yet that would limit it to less than ${claimed}.`;
+  if (!limiter || !burstLimiter) return `Nothing known so far limits it to less than ${claimed}.`;
   const most = `${formatShort(limiter.watts)} W`;
-  const end = `${ceilingName(limiter.kind)} ends it at ${most} a channel`;
+  const end = `${ceilingName(limiter.kind)} limits it to ${most} per channel`;
   switch (outlook) {
     case "possible":
       return `${claimed} can be true: ${end}.`;
     case "one-channel-only":
-      return `${claimed} can be true with one channel driven only; with ${where.channelsDriven}, ${end}.`;
+      return `${claimed} can be true only with one channel driven; with ${where.channelsDriven}, ${end}.`;
     case "bursts-only":
       return `${claimed} can be true in short bursts only; continuously, ${end}.`;
     case "sum-of-channels-only":
@@ -119,6 +118,6 @@ export const outlookText = (
     case "impossible":
       return `${claimed} cannot be true: ${end}, and ${formatShort(burstLimiter.burstWatts)} W in bursts.`;
     case "not-known":
-      return `Nothing is known yet that would limit it to less than ${claimed}.`;
+      return `Nothing known so far limits it to less than ${claimed}.`;
   }
 };

@@ -10,7 +10,7 @@ const course = (count: number, stepSeconds = 1, from = 1000) => ({
   ),
 });
 
-test("short courses are left as they are, counted from their first reading", () => {
+test("short courses are left none, counted from their first reading", () => {
   const given = course(50, 60);
   const { seconds, celsius, counts } = binned(given);
   expect([...seconds]).toEqual([...given.seconds].map((value) => value - 1000));

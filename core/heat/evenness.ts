@@ -22,7 +22,7 @@ export type Evenness = {
  * Chosen here: apart by more than a share of the mean rise, and by more than the uncertainty of the difference.
  */
 export const evenness = (rises: readonly Measured[]): Evenness => {
-  if (rises.length < 2) throw new RangeError(`${rises.length} spots; two can be compared`);
+  if (rises.length < 2) throw new RangeError(`${rises.length} spots; exactly two can be compared`);
   const values = rises.map(({ value }) => value);
   const hottest = values.indexOf(Math.max(...values)),
     coolest = values.indexOf(Math.min(...values));

@@ -34,20 +34,20 @@ export const fitCourse = (course: Course): Outcome<CourseFit> => {
     return failure(
       "too-short",
       "Temperatures",
-      `there are ${length} readings; a rise is told from ${FEWEST_READINGS} or more.`,
+      `there are ${length} readings; a fit needs ${FEWEST_READINGS} or more.`,
     );
   const fromSeconds = course.seconds[0],
     toSeconds = course.seconds[length - 1];
   const span = toSeconds - fromSeconds;
   if (!(span > 0))
-    return failure("too-short", "Temperatures", "all readings are of one moment. Go on reading.");
+    return failure("too-short", "Temperatures", "all readings have the same time. Keep reading.");
   const data = binned(course);
   const longest = Math.max(LONGEST_SECONDS, span / 2);
   const range = [SHORTEST_SHARE * span, longest] as const;
   const one = closer(data, [range]);
   const two = data.seconds.length >= FEWEST_READINGS + 2 ? closer(data, [range, range]) : null;
   const models = [one, two].flatMap((model) => (model ? [model] : []));
-  if (!one) return failure("no-course", "Temperatures", "no rise or fall can be told from them.");
+  if (!one) return failure("no-course", "Temperatures", "they show no rise or fall.");
   const likeness = likenessOf(residualsOf(data, best(models.at(-1) ?? one)));
   const worth = (data.seconds.length * (1 - likeness)) / (1 + likeness);
   const ways = weighted(models, data, worth);

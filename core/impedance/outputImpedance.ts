@@ -65,7 +65,7 @@ export const outputImpedance = (
     magnitudeOhmsStdUncertainty,
     dampingFactor,
     dampingFactorStdUncertainty: (dampingFactor * magnitudeOhmsStdUncertainty) / magnitudeOhms,
-    summary: `Output impedance is ${formatSignificant(1000 * magnitudeOhms, 3)} mΩ, a damping factor of ${formatSignificant(dampingFactor, 3)} into ${nominalOhms} Ω.`,
+    summary: `Output impedance ${formatSignificant(1000 * magnitudeOhms, 3)} mΩ, damping factor ${formatSignificant(dampingFactor, 3)} into ${nominalOhms} Ω.`,
   };
 };
 

@@ -85,11 +85,11 @@ export const differenceDistortion = (
 /** What is to be said of the upper product of the third order where it lies near half the rate, or beyond. */
 const beyondRate = (upperHz: number, sampleRateHz: number, isHeld: boolean): Caution[] => {
   if (upperHz <= PASSED_RATIO * sampleRateHz) return [];
-  const where = `2 f2 - f1 lies at ${formatHertz(upperHz, 4)}, and the recording's rate of ${formatHertz(sampleRateHz)} ${isHeld ? "hardly holds it: its recorder's filter may have weakened it" : "does not hold it: it is taken to be as strong as 2 f1 - f2"}`;
+  const where = `2 f2 - f1 is at ${formatHertz(upperHz, 4)}, and the sample rate of ${formatHertz(sampleRateHz)} ${isHeld ? "barely covers it: the recorder's filter may have attenuated it" : "does not cover it: it is assumed equal to 2 f1 - f2"}`;
   return [
     {
       code: "band-beyond-rate",
-      text: `${where}. The third order may be up to 6 dB off; record at 96 kHz for a sure reading.`,
+      text: `${where}. The third order may be off by up to 6 dB; record at 96 kHz for a reliable reading.`,
       touches: ["d3"],
     },
   ];

@@ -73,6 +73,6 @@ export const modulationDistortion = (
     pairwiseSumRatio,
     pairwiseSumRatioStdUncertainty,
     cautions,
-    summary: `Modulation distortion is ${formatPercent(pairwiseSumRatio)} by the sum of each pair of sidebands, ${formatPercent(rmsSidebandsRatio)} by their root sum square.`,
+    summary: `Modulation distortion ${formatPercent(pairwiseSumRatio)} (pairwise sum of sidebands), ${formatPercent(rmsSidebandsRatio)} (root sum square).`,
   });
 };

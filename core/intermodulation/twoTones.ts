@@ -47,11 +47,7 @@ export const findTwoTones = (
   pair: TonePair,
 ): Outcome<FoundTones> => {
   if (volts.length < SHORTEST_SECONDS * sampleRateHz)
-    return failure(
-      "too-short",
-      "Capture",
-      "two tones take at least a tenth of a second; record half a second or more.",
-    );
+    return failure("too-short", "Capture", "two tones need at least 0.1 s; record 0.5 s or more.");
   const spectrum = powerSpectrum(volts, sampleRateHz, "blackmanHarris7");
   const lines = strongestLines(spectrum, sampleRateHz);
   const asked = `${formatHertz(pair.nearLowHz)} and ${formatHertz(pair.nearHighHz)}`;
@@ -61,7 +57,7 @@ export const findTwoTones = (
     return failure(
       "no-signal",
       "Capture",
-      `only one tone is in it, at ${heard(first.frequencyHz)}. Play ${asked} together.`,
+      `it contains only one tone, at ${heard(first.frequencyHz)}. Play ${asked} together.`,
     );
   const [low, high] = [first, second].toSorted((a, b) => a.frequencyHz - b.frequencyHz);
   const apart = high.frequencyHz / low.frequencyHz;
@@ -70,20 +66,20 @@ export const findTwoTones = (
     return failure(
       "no-signal",
       "Capture",
-      `one tone at ${heard(first.frequencyHz)} with its harmonics is in it, not two. Play ${asked} together.`,
+      `one tone at ${heard(first.frequencyHz)} with its harmonics was found, not two. Play ${asked} together.`,
     );
   const share = (low.voltsPeak ** 2 + high.voltsPeak ** 2) / 2 / meanAndVariance(volts).variance;
   if (share < LEAST_SHARE)
     return failure(
       "no-signal",
       "Capture",
-      `its two strongest lines, ${found}, hold only ${formatPercent(share)} of its power: it is noise, or many tones. Play ${asked}.`,
+      `its two strongest lines, ${found}, have only ${formatPercent(share)} of its power: it is noise or many tones. Play ${asked}.`,
     );
   if (apart < pair.least || apart > pair.most)
     return failure(
       "no-signal",
       "Capture",
-      `the tones in it are ${found}, which is no pair of this kind. Play ${asked}, or read it as another run.`,
+      `its tones are ${found}, which is not a pair of this kind. Play ${asked}, or analyse it as another run.`,
     );
   return success({
     spectrum,
@@ -97,7 +93,7 @@ export const findTwoTones = (
         : [
             {
               code: "other-tones",
-              text: `The tones are ${found}, not the standard's ${asked}: figures of other pairs are not compared with each other.`,
+              text: `The tones are ${found}, not the standard ${asked}: figures for different pairs are not comparable.`,
               touches: [],
             },
           ],

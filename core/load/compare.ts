@@ -18,13 +18,13 @@ const TRAITS: readonly Trait[] = [
   {
     read: ({ errorRatio }) => Math.abs(errorRatio),
     weight: POINTS.errorRatio,
-    words: (mine, best) => `${percent(mine)} off its ohms, not ${percent(best)}`,
+    words: (mine, best) => `${percent(mine)} off the wanted resistance, not ${percent(best)}`,
   },
   {
     read: ({ resistance }) => resistance.ohmsStdUncertainty / resistance.ohms,
     weight: POINTS.readingRatio,
     words: (mine, best) =>
-      `its ohms are less certain, ± ${percent(COVERAGE_FACTOR * mine)} rather than ${percent(COVERAGE_FACTOR * best)}`,
+      `less certain resistance, ± ${percent(COVERAGE_FACTOR * mine)} rather than ${percent(COVERAGE_FACTOR * best)}`,
   },
   {
     read: ({ driftRatio }) => Math.abs(driftRatio),
@@ -45,7 +45,7 @@ const TRAITS: readonly Trait[] = [
     read: ({ hottestCelsius }) => hottestCelsius,
     weight: POINTS.kelvin,
     words: (mine, best) =>
-      `gets to ${formatSignificant(mine, 2)} °C, not ${formatSignificant(best, 2)} °C`,
+      `reaches ${formatSignificant(mine, 2)} °C, not ${formatSignificant(best, 2)} °C`,
   },
 ];
 
@@ -63,8 +63,8 @@ export const whyWorse = (
     shortest < seconds
       ? [
           shortest === 0
-            ? "a part would take more than its overload"
-            : `may be driven for ${formatSignificant(shortest, 2)} s only`,
+            ? "a part would exceed its overload rating"
+            : `can be driven for ${formatSignificant(shortest, 2)} s only`,
         ]
       : [];
   const worst = (reports: readonly NetworkReport[], { read }: Trait) =>
@@ -95,18 +95,18 @@ export const loadWarnings = (
   const warnings = parts.flatMap(({ index, watts, stressRatio }) => {
     if (stressRatio <= 1) return [];
     const resistor = shelf[index];
-    const taken = `${resistor.name} takes ${formatSignificant(watts, 3)} W, and stands ${formatSignificant(mountedWatts(resistor), 3)} W as it is mounted`;
+    const taken = `${resistor.name} dissipates ${formatSignificant(watts, 3)} W and is rated ${formatSignificant(mountedWatts(resistor), 3)} W as mounted`;
     return [
       resistor.construction === "wire-wound"
-        ? `${taken}: beyond its time the wire may break or throw its winding; stay behind a screen.`
-        : `${taken}: beyond its time it may fail open without a sign, and the amplifier then drives nothing.`,
+        ? `${taken}: after that time the wire may break or the winding come off; stay behind a screen.`
+        : `${taken}: after that time it may fail open without warning, and the amplifier then drives no load.`,
     ];
   });
   if (allowedSeconds < seconds)
     warnings.push(
       allowedSeconds === 0
-        ? "Not to be run at this power at all."
-        : `To be run for ${formatSignificant(allowedSeconds, 2)} s at most, not the ${formatSignificant(seconds, 2)} s asked.`,
+        ? "Do not run it at this power."
+        : `Run it for ${formatSignificant(allowedSeconds, 2)} s at most, not ${formatSignificant(seconds, 2)} s.`,
     );
   return warnings;
 };

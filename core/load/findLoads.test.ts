@@ -223,7 +223,7 @@ test("a part that is too small is told of, with what may happen to it", () => {
       shelf,
       demand({ watts: 500 }),
     ),
-  ).toContain("Not to be run at this power at all.");
+  ).toContain("Do not run it at this power.");
   expect(
     loadWarnings(assessNetwork({ kind: "resistor", index: 0 }, EIGHTS, wanted), EIGHTS, wanted),
   ).toEqual([]);

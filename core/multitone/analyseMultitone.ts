@@ -42,7 +42,7 @@ export const analyseMultitone = (
     return failure(
       "too-short",
       "Capture",
-      `the recording is too short to keep the tones apart; record at least ${formatSignificant((1.2 * LOBE_BINS) / Math.min(...gaps), 2)} seconds.`,
+      `the recording is too short to separate the tones; record at least ${formatSignificant((1.2 * LOBE_BINS) / Math.min(...gaps), 2)} seconds.`,
     );
   const isTone = new Uint8Array(meanSquare.length);
   let toneSquares = 0;
@@ -90,6 +90,6 @@ export const analyseMultitone = (
       Math.sqrt(toneSquares / residual) / (2 * Math.sqrt(Math.max(1, bins / 2.63))),
     freeRangeRatio,
     freeRangeBits,
-    summary: `Between ${frequencies.length} tones nothing rises above ${formatSignificant(-amplitudeRatioToDb(freeRangeRatio), 3)} dB of one of them: a distortion-free range of ${formatSignificant(freeRangeBits, 3)} bits.`,
+    summary: `Distortion-free range ${formatSignificant(amplitudeRatioToDb(freeRangeRatio), 3)} dB (${formatSignificant(freeRangeBits, 3)} bits) between ${frequencies.length} tones.`,
   });
 };

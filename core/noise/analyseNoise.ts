@@ -51,7 +51,7 @@ export const analyseNoise = (
     return failure(
       "too-short",
       "Capture",
-      "noise takes at least half a second; record five seconds or more, so that hum can be told from noise.",
+      "noise needs at least half a second; record five seconds or more to separate hum from noise.",
     );
   const { band, loadOhms, ratedVoltsRms, mainsHz, voltsStdUncertaintyRatio } = conditions;
   const spectrum = powerSpectrum(volts, sampleRateHz, "blackmanHarris4");
@@ -68,7 +68,7 @@ export const analyseNoise = (
     return failure(
       "no-signal",
       "Capture",
-      "there is no noise in it at all, which no amplifier manages: the recorder was muted, or the channel is not connected. Check the wiring and record again.",
+      "it contains no noise at all, which no amplifier achieves: the recorder was muted, or the channel is not connected. Check the wiring and record again.",
     );
   const hum = findMainsHum(spectrum, Math.min(band.highHz, 1000), mainsHz ?? undefined);
   const ratiosOf = (noise: number): NoiseRatios => ({
@@ -87,7 +87,7 @@ export const analyseNoise = (
     hum,
     // Lines below the band are not in the total, so that they cannot be taken out of it.
     voltsRmsWithoutHum: Math.sqrt(Math.max(0, voltsRms.none ** 2 - humSquares(hum, band))),
-    summary: `Noise is ${formatSignificant(1e6 * voltsRms.a, 3)} µV A-weighted, ${formatSignificant(amplitudeRatioToDb(Math.sqrt(loadOhms) / voltsRms.a), 3)} dB below 1 W; ${humText(hum, voltsRms.none)}.`,
+    summary: `Noise ${formatSignificant(1e6 * voltsRms.a, 3)} µV A-weighted, ${formatSignificant(amplitudeRatioToDb(Math.sqrt(loadOhms) / voltsRms.a), 3)} dB below 1 W; ${humText(hum, voltsRms.none)}.`,
   });
 };
 
@@ -137,5 +137,5 @@ const humSquares = ({ lines }: MainsHum, { lowHz, highHz }: NoiseConditions["ban
 
 const humText = (hum: MainsHum, total: number): string =>
   hum.lines.length === 0
-    ? "no hum stands out"
-    : `hum at multiples of ${formatSignificant(hum.mainsHz, 4)} Hz makes ${formatSignificant((100 * hum.voltsRms ** 2) / total ** 2, 2)} % of its unweighted power`;
+    ? "no visible hum"
+    : `hum at multiples of ${formatSignificant(hum.mainsHz, 4)} Hz is ${formatSignificant((100 * hum.voltsRms ** 2) / total ** 2, 2)} % of the unweighted power`;

@@ -118,7 +118,7 @@ test("ratios: 1 W, 2.83 V and rated output over the noise; refusal of a short ca
   expect(ratios.a.re2Volts83 * voltsRms.a).toBeCloseTo(2.8284, 4);
   expect((ratios.a.reRated ?? 0) * voltsRms.a).toBeCloseTo(20, 9);
   expect(hum.lines).toEqual([]);
-  expect(summary).toContain("no hum stands out");
+  expect(summary).toContain("no visible hum");
   expect(analyseNoise(new Float64Array(1000), 48_000, conditions)).toMatchObject({
     ok: false,
     finding: { code: "too-short" },

@@ -97,7 +97,7 @@ test("a run added by hand is as usual for its kind, and its name is new", () => 
   });
 });
 
-test("every planned power is that of its kind: watts as they are, ratios of what is expected there", () => {
+test("every planned power is that of its kind: watts none, ratios of what is expected there", () => {
   for (const { kind, watts, loadOhms, channelsDriven } of proposePlan(
     facts({ hasBridging: true }),
     "everything",

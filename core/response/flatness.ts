@@ -96,8 +96,7 @@ export const responseSummary = (response: Response): string => {
     last = response[response.length - 1];
   const [lowHz, highHz] = [Math.max(20, first.frequencyHz), Math.min(20_000, last.frequencyHz)];
   const deviation = deviationInBand(response, lowHz, highHz);
-  if (!deviation)
-    return "The response does not reach over 1 kHz, so nothing can be said of its flatness.";
+  if (!deviation) return "The response does not include 1 kHz, so its flatness is unknown.";
   const { lowHz: lowCorner, highHz: highCorner } = cornerFrequencies(response, 3);
   const signed = (ratio: number) =>
     `${ratio >= 1 ? "+" : ""}${formatFixed(amplitudeRatioToDb(ratio), 2)} dB`;
@@ -105,5 +104,5 @@ export const responseSummary = (response: Response): string => {
     lowCorner === null ? null : formatHertz(lowCorner, 3),
     highCorner === null ? null : formatHertz(highCorner, 3),
   ].filter((text) => text !== null);
-  return `From ${formatHertz(lowHz, 3)} to ${formatHertz(highHz, 3)} it stays within ${signed(deviation.highestRatio)} and ${signed(deviation.lowestRatio)} of 1 kHz${corners.length > 0 ? `; 3 dB down at ${corners.join(" and ")}` : ""}.`;
+  return `From ${formatHertz(lowHz, 3)} to ${formatHertz(highHz, 3)} the response is within ${signed(deviation.highestRatio)} and ${signed(deviation.lowestRatio)} of 1 kHz${corners.length > 0 ? `; −3 dB at ${corners.join(" and ")}` : ""}.`;
 };

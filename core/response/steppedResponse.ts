@@ -46,7 +46,7 @@ export const steppedResponse = (
     return failure(
       "no-steps",
       "Capture",
-      "its frequency glides, as in a sweep without steps, which says nothing without what was played. Play steps, or make the run here.",
+      "its frequency glides continuously, which cannot be analysed without the stimulus. Play steps, or make the run here.",
     );
   const points = segments.flatMap((segment) => {
     const point = readSegment(output, sampleRateHz, segment, {
@@ -60,13 +60,13 @@ export const steppedResponse = (
     return failure(
       "no-signal",
       "Capture",
-      "no tone was found that holds for a few cycles. Play a sine, or sines that are stepped through frequencies.",
+      "no tone was found that lasts for a few cycles. Play a sine, or a sine stepped through frequencies.",
     );
   if (fewest === "several" && !(Math.max(...hertz) > DISTINCT_RATIO * Math.min(...hertz)))
     return failure(
       "no-steps",
       "Capture",
-      "no steps of frequency were found. A response needs a sine that is stepped through frequencies, each held for at least a few cycles.",
+      "no frequency steps were found. A response needs a sine stepped through frequencies, each held for at least a few cycles.",
     );
   return success(points.sort((a, b) => a.frequencyHz - b.frequencyHz));
 };

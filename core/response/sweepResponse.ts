@@ -34,7 +34,7 @@ export const sweepResponse = (
     return failure(
       "too-short",
       "Capture",
-      "the recording is shorter than the sweep that was played. Record a little longer than the sweep.",
+      "the recording is shorter than the sweep. Record a little longer than the sweep.",
     );
   const length = 2 ** Math.ceil(Math.log2(2 * output.length));
   const [y, x] = [transformOf(output, length), transformOf(stimulus, length)];
@@ -133,14 +133,14 @@ const placeOf = (
     return failure(
       "no-signal",
       "Capture",
-      `what is in it is not the sweep from ${formatHertz(sweep.lowHz, 3)} to ${formatHertz(sweep.highHz, 3)} in ${formatSignificant(sweep.seconds, 3)} s that was to be played. Correct its beginning, end and length where it was another, or read it as another run.`,
+      `it does not contain the expected sweep from ${formatHertz(sweep.lowHz, 3)} to ${formatHertz(sweep.highHz, 3)} in ${formatSignificant(sweep.seconds, 3)} s. Correct its start, end and length if another was played, or analyse it as another run.`,
     );
   const start = peak > length / 2 ? peak - length : peak;
   if (start < -near)
     return failure(
       "too-short",
       "Capture",
-      `its first ${formatSignificant(-start / sampleRateHz, 2)} s are cut off, and the low end with them. Begin to record before the sweep begins.`,
+      `its first ${formatSignificant(-start / sampleRateHz, 2)} s are cut off, including the low end. Start recording before the sweep starts.`,
     );
   return success(start > near ? start : 0);
 };

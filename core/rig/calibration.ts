@@ -53,17 +53,17 @@ export const calibrate = (
     warnings: [
       ...(frequencyHz > bandwidthHz
         ? [
-            `The voltmeter is accurate up to ${bandwidthHz} Hz only. At ${frequencyHz} Hz it may read low by any amount: calibrate with a tone below that, the converter does not mind.`,
+            `The voltmeter is accurate up to ${bandwidthHz} Hz only. At ${frequencyHz} Hz it may read far too low: calibrate with a tone below that frequency.`,
           ]
         : []),
       ...(recordedRatio < LOW_RATIO
         ? [
-            "The tone fills less than a twentieth of the converter's range. Raise it, or use a smaller divider.",
+            "The tone uses less than 1/20 of the converter's range. Raise it, or use a smaller divider.",
           ]
         : []),
       ...(u / meterVoltsRms > 0.01
         ? [
-            "The voltmeter is uncertain by more than 1 %, so every power by more than 2 %. Read a higher voltage, or use a better meter.",
+            "The voltmeter uncertainty exceeds 1 %, so that of every power exceeds 2 %. Measure a higher voltage, or use a better meter.",
           ]
         : []),
     ],

@@ -6,14 +6,14 @@ import { WANTED_RATIO } from "./loopback";
 export type RigFloor = { thdPlusNoiseRatio: number; isOfSteps?: boolean };
 
 const LOOPED = {
-  who: (ratio: string) => `The rig itself reads ${ratio} THD+N, outputs wired to inputs`,
-  what: "a cleaner interface, or a level that fills its inputs better, tells more",
+  who: (ratio: string) => `The rig alone has ${ratio} THD+N in loop-back`,
+  what: "use a cleaner interface or a higher input level",
 };
 /** Steps of a converter are as large at every level, so that they count for more the lower it is. */
 const STEPS = {
   who: (ratio: string) =>
-    `The steps of the oscilloscope’s converter alone read ${ratio} THD+N where its range is full, and more below`,
-  what: "one of more bits, or an audio interface, tells more",
+    `The oscilloscope’s resolution alone gives ${ratio} THD+N at full range, and more below`,
+  what: "use one with more bits or an audio interface",
 };
 
 type ReadFigure = { name: string; quantity: string; value: number | null };
@@ -40,7 +40,7 @@ export const nearFloor = (
     : [
         {
           code: "near-floor",
-          text: `${who(formatPercent(thdPlusNoiseRatio, 2))}: what was read here is within 10 dB of that and may be the rig's. Take it as “no more than”; ${what}.`,
+          text: `${who(formatPercent(thdPlusNoiseRatio, 2))}: this reading is within 10 dB of that and may be the rig's own. Treat it as an upper limit; ${what}.`,
           touches: near.map(({ name }) => name),
         },
       ];

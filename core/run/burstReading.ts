@@ -25,7 +25,7 @@ export const silenceBetween = (
     : [
         {
           code: "other-tones",
-          text: `Between the bursts ${Number.isFinite(stepRatio) ? `lies ${formatSignificant(amplitudeRatioToDb(stepRatio), 2)} dB less` : "lies nothing"}; the published burst has 20 dB less. The supply rests between, which on simulated amplifiers made up to 0.4 dB. Play the published burst for proof.`,
+          text: `The level between the bursts is ${Number.isFinite(stepRatio) ? `${formatSignificant(amplitudeRatioToDb(stepRatio), 2)} dB lower` : "zero"}; the standard burst has 20 dB. The supply recovers in between, which raised the reading by up to 0.4 dB on simulated amplifiers. Play the standard burst for evidence.`,
           touches: figures.map(({ name }) => name),
         },
       ];

@@ -26,18 +26,22 @@ export const eachChannel = (
 export const unfitting = (recordings: readonly Recorded[]): ReturnType<typeof failure> | null => {
   const first = recordings[0];
   if (!first)
-    return failure("no-samples", "Recording", "there is none. Record or choose a file first.");
+    return failure(
+      "no-samples",
+      "Recording",
+      "there is no recording. Record or choose a file first.",
+    );
   if (recordings.some(({ volts }) => volts.length !== first.volts.length))
     return failure(
       "channel-mismatch",
       "Recordings",
-      "they have different numbers of channels. Record all of a run with the same channels.",
+      "they have different numbers of channels. Make all recordings of a run with the same channels.",
     );
   if (first.loads.length < first.volts.length)
     return failure(
       "channel-mismatch",
       "Loads",
-      `the recording has ${first.volts.length} channels but ${first.loads.length} loads are given. Give one load for each channel.`,
+      `the recording has ${first.volts.length} channels but ${first.loads.length} loads are given. Enter one load for each channel.`,
     );
   if (recordings.some(({ loads }) => loads.some(({ loadOhms }) => !(loadOhms > 0))))
     return failure("bad-load", "Loads", "every load must be above zero ohms.");

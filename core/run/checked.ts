@@ -45,7 +45,7 @@ export const checkChannel = (
     else
       cautions.push({
         code: "doubtful",
-        text: `Of the ${frequencyHz === null ? "tone" : `tone of ${formatHertz(frequencyHz)}`} that was played: ${outcome.finding.advice}`,
+        text: `For the ${frequencyHz === null ? "tone" : `${formatHertz(frequencyHz)} tone`} that was played: ${outcome.finding.advice}`,
         touches: [],
       });
   }
@@ -100,7 +100,7 @@ export const silentResult = (channel: number): Finding => ({
   code: "no-signal",
   where: `Channel ${channel + 1}`,
   advice:
-    "there is nothing in it that could be read: it is silent, or holds nothing but a constant voltage. Check that the channel is connected and not muted, then record again.",
+    "it contains no signal: it is silent or has only a constant voltage. Check that the channel is connected and not muted, then record again.",
 });
 
 /** The same is said once, of whichever recording first. */
@@ -114,9 +114,9 @@ export const unread = ({ figures }: ChannelResult, { advice }: Finding): Channel
   figures: figures.map((each) => ({ ...each, value: null, stdUncertainty: null, bound: null })),
   curves: [],
   bursts: [],
-  stop: { reason: "not-known", evidence: `It was not read: ${advice}`, picture: null },
+  stop: { reason: "not-known", evidence: `It was not analysed: ${advice}`, picture: null },
   summary: `Not read: ${advice}`,
-  cautions: [{ code: "not-read", text: `This channel was not read: ${advice}`, touches: [] }],
+  cautions: [{ code: "not-read", text: `This channel was not analysed: ${advice}`, touches: [] }],
 });
 
 /** The result with what was found before; figures that nothing in the recording can tell are left without a value. */

@@ -28,7 +28,7 @@ const at = { sampleRateHz: RATE };
 test("a gain is no gain where the tops are held, and it says at which level to go on", () => {
   // Held at 12 V across 8 ohm: 9 W of a sine that just fits, a decibel less is 7.2 W.
   expect(advice(read("gain", [cut(tone(20, 1000), 12)]))).toBe(
-    "not valid: the output was clipped, at 12.0 V. Repeat it at no more than 7.2 W.",
+    "invalid: the output clipped, at 12.0 V. Repeat it at no more than 7.2 W.",
   );
   expect(advice(read("gain", [tone(20, 1000)]))).toBe("read");
 });

@@ -21,7 +21,7 @@ export const clipped = (
   return failure(
     "clipped",
     `Channel ${channel + 1}`,
-    `not valid: the output was clipped, at ${formatSignificant(heightVolts, 3)} V. Repeat it ${
+    `invalid: the output clipped, at ${formatSignificant(heightVolts, 3)} V. Repeat it ${
       ohms > 0 ? `at no more than ${formatSignificant(watts, 2)} W` : "at a lower level"
     }.`,
   );

@@ -40,7 +40,7 @@ export const peakDriveAt = (levelDb: number, facts: ShotFacts): number =>
 /** The limit, of a run that seeks it. @throws {RangeError} where nobody looked for it */
 export const limitOf = ({ limitDriveVoltsRms }: ShotFacts): number => {
   if (limitDriveVoltsRms === null)
-    throw new RangeError("a run that goes by the limit must say that it seeks it");
+    throw new RangeError("a run that uses the limit must declare that it searches for it");
   return limitDriveVoltsRms;
 };
 

@@ -50,7 +50,7 @@ const lateDistortion = (frequencyHz: number, sampleRateHz: number, { highHz }: B
     : [
         {
           code: "few-harmonics",
-          text: `Of a tone of ${formatHertz(frequencyHz, 3)} the third harmonic, ${formatHertz(3 * frequencyHz, 3)}, lies beyond ${formatHertz(most, 3)}: clipping hardly shows in the distortion, and powers at a limit of it come out too high. Go by where the tops flatten, or widen the band.`,
+          text: `The third harmonic of ${formatHertz(frequencyHz, 3)}, ${formatHertz(3 * frequencyHz, 3)}, is above ${formatHertz(most, 3)}: clipping hardly shows in the distortion, and power at a distortion limit reads too high. Use the onset of clipping, or widen the band.`,
           touches: ["at-limit", ...SCHOOLS.map(([name]) => name), "lowest"],
         },
       ];
@@ -63,7 +63,7 @@ const movingLevels = ({ steps, moved = [] }: ChannelSweep): Caution[] => {
   return [
     {
       code: "unsteady",
-      text: `${moved.length} of ${steps.length} levels change while they are read, which looks like up to ${formatPercent(most)} of distortion. Hold each level for twenty cycles of the tone and a fifth of a second at least, and record the sweep again.`,
+      text: `${moved.length} of ${steps.length} levels change during the reading, which looks like up to ${formatPercent(most)} of distortion. Hold each level for at least 20 cycles and 0.2 s, and record the sweep again.`,
       touches: [],
     },
   ];
@@ -104,7 +104,7 @@ const levelCurve = (
 /** Output level by level while the drive rises evenly: where it bends or falls is where it stopped. */
 const outputByLevel = (levels: readonly StepReading[]): Curve => ({
   name: "picture",
-  label: "output, level by level",
+  label: "output at each level",
   x: "count",
   y: "watts",
   points: levels.map(({ powerWatts }, level) => [level + 1, powerWatts]),

@@ -29,7 +29,7 @@ export const limitedTones = (
   return [
     {
       code: "clipped",
-      text: `${where} up to ${formatPercent(most, 2)} lies beside the tone: the output is at its limit there, and its level says where that lies, not how it passes the frequency. Repeat it at less power.`,
+      text: `${where} up to ${formatPercent(most, 2)} of distortion: the output is at its limit there, so its level does not show the response. Repeat at lower power.`,
       touches,
     },
   ];

@@ -48,8 +48,8 @@ export const readMainsDrawLog = (
       levels.length === 0 ? "no-samples" : "bad-setting",
       "Log",
       levels.length === 0
-        ? `no level of it is steady for ${FEWEST_ALIKE} readings. Hold each for longer, or type the meter's readings.`
-        : `it holds ${levels.length} steady levels (${levels.map((level) => `${formatSignificant(level.watts, 3)} W`).join(", ")}). Cut it to rest, an eighth and rated output.`,
+        ? `no level is steady for ${FEWEST_ALIKE} readings. Hold each level longer, or enter the meter readings.`
+        : `it has ${levels.length} steady levels (${levels.map((level) => `${formatSignificant(level.watts, 3)} W`).join(", ")}). Trim it to idle, 1/8 and rated output.`,
     );
   const mainsVolts = settingNumber(settings, "mainsVolts");
   const breakerAmperes = settingNumber(settings, "breakerAmperes");
@@ -67,7 +67,7 @@ export const readMainsDrawLog = (
             figure(`power-factor-${name}`, `power factor, ${label}`, "factor", {
               value: level.watts / apparent,
             }),
-            figure(`margin-${name}`, `breaker has left, ${label}`, "amperes", {
+            figure(`margin-${name}`, `breaker margin, ${label}`, "amperes", {
               value: breakerAmperes - drawn,
             }),
           ]
@@ -83,14 +83,14 @@ export const readMainsDrawLog = (
     bursts: [],
     stop: {
       reason: "level-reached",
-      evidence: "Read from a meter's log; what stopped it is not in there.",
+      evidence: "Read from a meter log, which does not show what limited the output.",
       picture: null,
     },
-    summary: `It takes ${words.join(", ")} from the mains.`,
+    summary: `Mains power: ${words.join(", ")}.`,
     cautions: [
       {
         code: "doubtful",
-        text: "Which level is which follows from their order; what came out meanwhile is not in the log.",
+        text: "The levels are assigned by their order; the log does not contain the output.",
         touches: levels.map((_, k) => `mains-${names[k][0]}`),
       },
     ],

@@ -11,5 +11,5 @@ export const otherTone = (inputHz: number, outputHz: number): Outcome<never> | n
     : failure(
         "channel-mismatch",
         "Recording",
-        `the input holds a tone of ${formatHertz(inputHz, 5)}, and the output one of ${formatHertz(outputHz, 5)}: they do not belong together. Look which channel is the input.`,
+        `the input has a tone of ${formatHertz(inputHz, 5)}, the output one of ${formatHertz(outputHz, 5)}: they do not match. Check which channel is the input.`,
       );

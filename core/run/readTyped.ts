@@ -19,7 +19,7 @@ export const readTyped = (
     return failure(
       "no-samples",
       "Readings",
-      "this run takes a recording; a meter's reading does not hold enough.",
+      "this run needs a recording; a meter reading is not enough.",
     );
   const channels: ChannelResult[] = [];
   for (const [index, each] of readings.entries()) {
@@ -30,14 +30,15 @@ export const readTyped = (
       definition.required.length === 0 && Object.values(each).every((value) => value === undefined);
     const asked = missing ?? (nothing ? definition.fields[0].name : null);
     const label = definition.fields.find(({ name }) => name === asked)?.label;
-    if (label) return failure("no-samples", `Channel ${index + 1}`, `give “${label}”, above zero.`);
+    if (label)
+      return failure("no-samples", `Channel ${index + 1}`, `enter “${label}”, above zero.`);
     channels.push({
       ...definition.read(each, loads[index]),
       curves: [],
       bursts: [],
       stop: {
         reason: "operator",
-        evidence: "Read off a meter by the reviewer, who ended it.",
+        evidence: "Read from a meter; stopped by the reviewer.",
         picture: null,
       },
     });

@@ -29,17 +29,17 @@ export const responseFigures = (response: Response, lowHz: number, highHz: numbe
       const { lowHz: low, highHz: high } = cornerFrequencies(response, drop);
       return [
         low === null
-          ? figure(`low-${drop}-db`, `${drop} dB down, low`, "hertz", {
+          ? figure(`low-${drop}-db`, `−${drop} dB, low`, "hertz", {
               value: first.frequencyHz,
               bound: "at-most",
             })
-          : figure(`low-${drop}-db`, `${drop} dB down, low`, "hertz", { value: low }),
+          : figure(`low-${drop}-db`, `−${drop} dB, low`, "hertz", { value: low }),
         high === null
-          ? figure(`high-${drop}-db`, `${drop} dB down, high`, "hertz", {
+          ? figure(`high-${drop}-db`, `−${drop} dB, high`, "hertz", {
               value: last.frequencyHz,
               bound: "at-least",
             })
-          : figure(`high-${drop}-db`, `${drop} dB down, high`, "hertz", { value: high }),
+          : figure(`high-${drop}-db`, `−${drop} dB, high`, "hertz", { value: high }),
       ];
     }),
   ];

@@ -34,7 +34,7 @@ export const BAND_FIELDS: readonly SettingField[] = [
   quantityField("bandHighHz", "Band to", "Hz", { initial: 20_000, least: 2000, most: 96_000 }),
 ].map(forReading);
 /** The converter's range; the bench minds it, not the analysis. */
-export const RANGE_FIELD = quantityField("rangeVolts", "Converter range, 0 chooses", "V", {
+export const RANGE_FIELD = quantityField("rangeVolts", "Converter range (0 = automatic)", "V", {
   initial: 0,
   least: 0,
   most: 1000,

@@ -20,7 +20,7 @@ export const readSoakLog = (
   channelCount: number,
 ): Outcome<ChannelResult[]> => {
   if (sink === null || !spots[sink])
-    return failure("channel-mismatch", "Heat sink", "say which probe was on the heat sink.");
+    return failure("channel-mismatch", "Heat sink", "choose which probe was on the heat sink.");
   const at = (spot: number | null, seconds: number): number | null =>
     spot === null || !spots[spot] ? null : celsiusAt(spots[spot], seconds);
   const ofSink = spots[sink];

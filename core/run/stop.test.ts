@@ -45,7 +45,7 @@ test("at a level: events before flat tops, flat tops before nothing", () => {
   );
   expect(stopAtLevel([after()], flat, "50 W", null)).toMatchObject({
     reason: "rail-voltage",
-    evidence: "At 50 W the negative half flattens first, at 30.0 V.",
+    evidence: "At 50 W the negative half clips first, at 30.0 V.",
   });
   expect(stopAtLevel([after()], { ...flat, present: false }, "50 W", null).reason).toBe(
     "level-reached",
@@ -67,7 +67,7 @@ test("a guard's reason goes before what the reading says; of a collapse the read
   });
   const collapse = {
     guard: "collapse",
-    text: "Output fell from 20.0 V to 2.00 V while the drive did not.",
+    text: "The output fell from 20.0 V to 2.00 V at constant drive.",
     seconds: 1.5,
   } as const;
   expect(stoppedBy(found, collapse).reason).toBe("collapse-guard");
@@ -75,6 +75,6 @@ test("a guard's reason goes before what the reading says; of a collapse the read
     stoppedBy(stopAtLevel([after("limiter-collapsed")], null, "50 W", null), collapse),
   ).toMatchObject({
     reason: "output-limiter",
-    evidence: "After 1.00 s its limiter came in. The guard turned the drive down after 1.50 s.",
+    evidence: "After 1.00 s its limiter engaged. The guard turned the drive down after 1.50 s.",
   });
 });

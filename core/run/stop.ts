@@ -9,8 +9,8 @@ const EVENTS: readonly (readonly [string, RunStop["reason"], string])[] = [
   ["thermal-cut-out", "thermal-cut-out", "its thermal cut-out opened"],
   ["relay-opened", "output-protection", "its protection relay opened"],
   ["dc-trip", "output-protection", "its protection relay opened on DC"],
-  ["limiter-collapsed", "output-limiter", "its limiter came in"],
-  ["resistor-opened", "load-guard", "a resistor of the load opened"],
+  ["limiter-collapsed", "output-limiter", "its limiter engaged"],
+  ["resistor-opened", "load-guard", "a load resistor failed open"],
 ];
 
 /** What the other instruments saw happen, or null when nothing did. */
@@ -48,7 +48,7 @@ export const stopAtLevel = (
     };
   return {
     reason: "level-reached",
-    evidence: `It played ${levelText}, as it was asked to.`,
+    evidence: `It reached ${levelText} as requested.`,
     picture,
   };
 };
@@ -71,7 +71,7 @@ export const stoppedBy = <Stop extends { reason: RunStop["reason"]; evidence: st
   { guard, text, seconds }: Trip & { seconds: number },
 ): Omit<Stop, "reason"> & { reason: Stop["reason"] | GuardReason } => {
   const isOfOutput = guard === "collapse" || guard === "protection";
-  const turnedDown = `The guard turned the drive down after ${formatSignificant(seconds, 3)} s.`;
+  const turnedDown = `The guard reduced the drive after ${formatSignificant(seconds, 3)} s.`;
   if (isOfOutput && EXPLAINS_COLLAPSE.includes(found.reason))
     return { ...found, evidence: `${found.evidence} ${turnedDown}` };
   return { ...found, reason: GUARD_REASONS[guard], evidence: `${text} ${turnedDown}` };

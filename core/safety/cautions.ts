@@ -62,9 +62,9 @@ const RULES: readonly Rule[] = [
   {
     code: "earth",
     applies: mayBeBridgeTied,
-    title: "Is an output terminal earthed?",
+    title: "Is an output terminal grounded?",
     reason:
-      "Many small and class D amplifiers drive both terminals (bridge-tied). A grounded clip on either shorts the output through earth and destroys the amplifier or the instrument: use a differential probe or two channels.",
+      "Many small and class D amplifiers drive both terminals (bridge-tied). A grounded clip on either shorts the output to ground and destroys the amplifier or the instrument: use a differential probe or two channels.",
     isRisky: true,
   },
   {
@@ -72,15 +72,15 @@ const RULES: readonly Rule[] = [
     applies: ({ terminals }) => terminals === "bridge-tied",
     title: "No grounded clip on either terminal",
     reason:
-      "The outputs are bridge-tied: both terminals swing. A grounded probe shorts one of them through earth; use a differential probe or two channels and subtract.",
+      "The outputs are bridge-tied: both terminals swing. A grounded probe shorts one of them to ground; use a differential probe, or two channels and subtract.",
     isRisky: true,
   },
   {
     code: "bridged",
     applies: ({ isBridged }) => isBridged === true,
-    title: "Two channels as one",
+    title: "Bridged channels",
     reason:
-      "Bridged, each half works into half the load, neither terminal is earth, and the volts double. Check that the maker allows this load bridged, and set the switch with the power off.",
+      "Bridged, each half drives half the load, neither terminal is ground, and the voltage doubles. Check that the manufacturer allows this load bridged, and set the switch with the power off.",
     isRisky: true,
   },
   {
@@ -88,7 +88,7 @@ const RULES: readonly Rule[] = [
     applies: ({ kind }) => kind === "vintage",
     title: "First power-up of an old amplifier",
     reason:
-      "Dried-out capacitors fail when the full mains comes back. Have someone qualified bring it up gradually; do not open it yourself.",
+      "Dried-out capacitors can fail at full mains voltage. Have someone qualified power it up gradually; do not open it yourself.",
     isRisky: true,
   },
   {
@@ -96,7 +96,7 @@ const RULES: readonly Rule[] = [
     applies: (facts) => outputVolts(facts) > TOUCHABLE_VOLTS,
     title: (facts) => `${Math.round(outputVolts(facts))} V on the output terminals`,
     reason:
-      "At the claimed power the output can hurt. Insulate the terminals, and touch nothing while it is live.",
+      "At the claimed power the output voltage can injure. Insulate the terminals, and touch nothing while it is live.",
     isRisky: true,
   },
   {
@@ -112,7 +112,7 @@ const RULES: readonly Rule[] = [
     applies: ({ loadOhms, lowestOhms = loadOhms }) => lowestOhms < LOW_OHMS,
     title: "Low load",
     reason:
-      "Below 4 Ω many amplifiers are outside what their maker allows: bursts first, and be ready to mute.",
+      "Below 4 Ω many amplifiers are outside their specification: bursts first, and be ready to mute.",
     isRisky: true,
   },
   {
@@ -120,23 +120,23 @@ const RULES: readonly Rule[] = [
     applies: ({ withSpeaker }) => withSpeaker === true,
     title: "A loudspeaker is connected",
     reason:
-      "A test tone at rated power destroys a tweeter in seconds and a hearing in minutes. Protect your ears, keep the level down, and use bursts.",
+      "A test tone at rated power destroys a tweeter in seconds and damages hearing in minutes. Protect your ears, keep the level down, and use bursts.",
     isRisky: true,
   },
   {
     code: "unattended",
     applies: ({ isUnattended }) => isUnattended === true,
-    title: "Heat for an hour",
+    title: "Heat soak",
     reason:
-      "A soak is not left alone: stay within sight, with the mains switch in reach and the room aired.",
+      "Never leave a soak unattended: stay within sight, with the mains switch in reach and the room ventilated.",
     isRisky: true,
   },
   {
     code: "order",
     applies: () => true,
-    title: "Load before power, level down",
+    title: "Load first, level at minimum",
     reason:
-      "Connect the loads first and begin with the source at its lowest, so that nothing loud or hot happens by surprise.",
+      "Connect the loads before power-up and start with the source at minimum, so that nothing gets loud or hot unexpectedly.",
     isRisky: false,
   },
   {
@@ -144,7 +144,7 @@ const RULES: readonly Rule[] = [
     applies: () => true,
     title: "Mains and stored charge",
     reason:
-      "Mains wiring follows local codes and is work for licensed people. Supplies stay charged after the plug is drawn; leave covers on.",
+      "Mains wiring is subject to local codes and is work for licensed electricians. Supplies stay charged after unplugging; leave covers on.",
     isRisky: false,
   },
 ];

@@ -46,7 +46,7 @@ export class AnswerReader {
   /** Takes what came. @throws {MalformedAnswer} as soon as it cannot become an answer */
   push(bytes: Uint8Array): void {
     if (bytes.length === 0) return;
-    if (this.isOver) throw new MalformedAnswer("it sent more after its answer was over");
+    if (this.isOver) throw new MalformedAnswer("it sent data after the end of its response");
     this.pieces.push(bytes.slice());
     this.byteCount += bytes.length;
     if (this.expected === "line") this.pushLine(bytes);
@@ -55,7 +55,7 @@ export class AnswerReader {
 
   /** What was answered: the line without its end, or the data of the block. @throws {MalformedAnswer} before it is whole */
   take(): Uint8Array<ArrayBuffer> {
-    if (!this.isOver) throw new MalformedAnswer("its answer was cut off");
+    if (!this.isOver) throw new MalformedAnswer("its response was cut off");
     const all = this.together();
     if (this.block) return all.slice(this.block.from, this.block.from + this.block.length);
     const end = all[all.length - 2] === RETURN ? all.length - 2 : all.length - 1;
@@ -64,10 +64,10 @@ export class AnswerReader {
 
   private pushLine(bytes: Uint8Array): void {
     if (this.byteCount > MOST_LINE_BYTES)
-      throw new MalformedAnswer(`it sent more than ${MOST_LINE_BYTES} bytes without an end`);
+      throw new MalformedAnswer(`it sent more than ${MOST_LINE_BYTES} bytes without a terminator`);
     const at = bytes.indexOf(NEWLINE);
     if (at < 0) return;
-    if (at < bytes.length - 1) throw new MalformedAnswer("it sent two answers to one question");
+    if (at < bytes.length - 1) throw new MalformedAnswer("it sent two responses to one query");
     this.isOver = true;
   }
 
@@ -80,7 +80,7 @@ export class AnswerReader {
     const isEnd = end[beyond - 1] === NEWLINE && (beyond === 1 || end[0] === RETURN);
     // A return alone may still be followed by its newline.
     if (beyond === 1 && end[0] === RETURN) return;
-    if (beyond > 2 || !isEnd) throw new MalformedAnswer("its block is longer than it said");
+    if (beyond > 2 || !isEnd) throw new MalformedAnswer("its block is longer than announced");
     this.isOver = true;
   }
 
@@ -88,22 +88,20 @@ export class AnswerReader {
   private readHeader(): { from: number; length: number } | null {
     this.head = this.firstBytes(HEADER_BYTES + 9);
     if (this.head[0] !== HASH)
-      throw new MalformedAnswer("it answered text where a block of samples was expected");
+      throw new MalformedAnswer("it sent text where a block of samples was expected");
     if (this.head.length < HEADER_BYTES) return null;
     const digitCount = this.head[1] - ZERO;
     if (digitCount === 0)
-      throw new MalformedAnswer(
-        "its block does not say how long it is, and over a network nothing else tells where it ends",
-      );
+      throw new MalformedAnswer("its block has no length, which a network connection needs");
     if (!(digitCount >= 1 && digitCount <= 9))
-      throw new MalformedAnswer("the header of its block is none");
+      throw new MalformedAnswer("its block has no valid header");
     if (this.head.length < HEADER_BYTES + digitCount) return null;
     const digits = this.head.subarray(HEADER_BYTES, HEADER_BYTES + digitCount);
     if (digits.some((byte) => byte < ZERO || byte > ZERO + 9))
-      throw new MalformedAnswer("the header of its block is none");
+      throw new MalformedAnswer("its block has no valid header");
     const length = digits.reduce((sum, byte) => 10 * sum + byte - ZERO, 0);
     if (length > MOST_BLOCK_BYTES)
-      throw new MalformedAnswer(`its block would be ${length} bytes, more than is taken`);
+      throw new MalformedAnswer(`its block would be ${length} bytes, more than the limit`);
     return { from: HEADER_BYTES + digitCount, length };
   }
 

@@ -11,7 +11,7 @@ const PREPARE = "*CLS";
 export const GENERIC_PROFILES: Readonly<Record<NetworkRole, InstrumentProfile>> = {
   generator: {
     role: "generator",
-    title: "Function generator, as the standard has it",
+    title: "Function generator, standard commands",
     commands: {
       prepare: `${PREPARE}\nOUTPut{output}:IMPedance INFinity\nSOURce{output}:VOLTage:LEVel:IMMediate:OFFSet 0`,
       sine: "SOURce{output}:FUNCtion:SHAPe SINusoid\nSOURce{output}:FREQuency:CW {hertz}\nSOURce{output}:VOLTage:LEVel:IMMediate:AMPLitude {voltsPeakToPeak}",
@@ -42,7 +42,7 @@ export const GENERIC_PROFILES: Readonly<Record<NetworkRole, InstrumentProfile>> 
   },
   oscilloscope: {
     role: "oscilloscope",
-    title: "Oscilloscope, as the standard has it",
+    title: "Oscilloscope, standard commands",
     commands: {
       prepare: `${PREPARE}\nFORMat:DATA INTeger,16\nFORMat:BORDer SWAPped`,
       channel:
@@ -72,7 +72,7 @@ export const GENERIC_PROFILES: Readonly<Record<NetworkRole, InstrumentProfile>> 
   },
   voltmeter: {
     role: "voltmeter",
-    title: "Voltmeter, as the standard has it",
+    title: "Voltmeter, standard commands",
     commands: {
       prepare: `${PREPARE}\nCONFigure:VOLTage:AC`,
       read: "READ?",
@@ -83,7 +83,7 @@ export const GENERIC_PROFILES: Readonly<Record<NetworkRole, InstrumentProfile>> 
   },
   "mains-meter": {
     role: "mains-meter",
-    title: "Mains power meter, as the standard has it",
+    title: "Mains power meter, standard commands",
     commands: {
       prepare: PREPARE,
       watts: "MEASure:POWer:AC?",
@@ -95,7 +95,7 @@ export const GENERIC_PROFILES: Readonly<Record<NetworkRole, InstrumentProfile>> 
   },
   supply: {
     role: "supply",
-    title: "Programmable supply, as the standard has it",
+    title: "Programmable supply, standard commands",
     commands: {
       prepare: PREPARE,
       volts: "SOURce:VOLTage:LEVel:IMMediate:AMPLitude {volts}",
@@ -112,7 +112,7 @@ export const GENERIC_PROFILES: Readonly<Record<NetworkRole, InstrumentProfile>> 
   },
   thermometer: {
     role: "thermometer",
-    title: "Temperature logger, as the standard has it",
+    title: "Temperature logger, standard commands",
     commands: {
       prepare: PREPARE,
       celsius: "MEASure:TEMPerature? (@{channel})",

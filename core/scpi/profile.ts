@@ -52,8 +52,8 @@ const optional = (facts: CommandFacts): CommandFacts => ({ ...facts, isNeeded: f
 
 const OUTPUT = ["output"];
 const CHANNEL = ["channel"];
-const ERROR = { nextError: optional(ask("Ask for the next error")) };
-const PREPARE = { prepare: optional(say("Prepare it for remote use")) };
+const ERROR = { nextError: optional(ask("Query the next error")) };
+const PREPARE = { prepare: optional(say("Prepare for remote control")) };
 
 /** What each role can be told and asked. A command that is left empty is one that the instrument does not have. */
 export const ROLE_FACTS: Readonly<Record<NetworkRole, RoleFacts>> = {
@@ -66,11 +66,11 @@ export const ROLE_FACTS: Readonly<Record<NetworkRole, RoleFacts>> = {
       sine: say("Play a sine", ["output", "hertz", "voltsPeakToPeak"]),
       outputOn: say("Output on", OUTPUT),
       outputOff: say("Output off", OUTPUT),
-      outputNow: ask("Is the output on?", OUTPUT),
-      levelNow: ask("Which level is set?", OUTPUT),
-      frequencyNow: optional(ask("Which frequency is set?", OUTPUT)),
+      outputNow: ask("Query the output state", OUTPUT),
+      levelNow: ask("Query the level", OUTPUT),
+      frequencyNow: optional(ask("Query the frequency", OUTPUT)),
       sweep: optional(
-        say("Glide once from one frequency to another", [
+        say("Sweep once from one frequency to another", [
           "output",
           "lowHertz",
           "highHertz",
@@ -78,47 +78,40 @@ export const ROLE_FACTS: Readonly<Record<NetworkRole, RoleFacts>> = {
         ]),
       ),
       burst: optional(
-        say("Play so many cycles each time it is started", [
-          "output",
-          "hertz",
-          "cycles",
-          "voltsPeakToPeak",
-        ]),
+        say("Play a number of cycles per start", ["output", "hertz", "cycles", "voltsPeakToPeak"]),
       ),
-      continuous: optional(say("Back from once to continuous", OUTPUT)),
-      waveform: optional(
-        say("Take a waveform into its memory", ["output", "samplesPerSecond", "block"]),
-      ),
+      continuous: optional(say("Return from single to continuous", OUTPUT)),
+      waveform: optional(say("Load a waveform", ["output", "samplesPerSecond", "block"])),
       playWaveform: optional(
         say("Play the waveform once", ["output", "samplesPerSecond", "voltsPeakToPeak"]),
       ),
-      start: optional(say("Start what plays once")),
+      start: optional(say("Start a single playback")),
       ...ERROR,
     },
     numbers: {
       outputCount: { label: "Outputs", unit: "", least: 1, most: 4 },
-      mostVoltsRms: { label: "Most that it gives", unit: "V", least: 0.01, most: 100 },
+      mostVoltsRms: { label: "Maximum output", unit: "V", least: 0.01, most: 100 },
       memorySamples: { label: "Waveform memory", unit: "samples", least: 0, most: 1e9 },
       waveformHertz: { label: "Waveforms are sent at", unit: "Hz", least: 8000, most: 1e7 },
-      settleSeconds: { label: "Settles within", unit: "s", least: 0, most: 10 },
+      settleSeconds: { label: "Settling time", unit: "s", least: 0, most: 10 },
     },
   },
   oscilloscope: {
     label: "Oscilloscope",
-    purpose: "reads the volts across the loads",
+    purpose: "reads the voltage across the loads",
     hasSamples: true,
     commands: {
       ...PREPARE,
       channel: say("Set a channel", ["channel", "voltsPeakToPeak", "probeFactor"]),
-      rangeNow: ask("Which range is set, peak to peak?", CHANNEL),
-      probeNow: optional(ask("Which probe factor is set?", CHANNEL)),
-      acquire: say("Record so long, with so many samples", ["seconds", "samples"]),
-      intervalNow: ask("How far apart are samples?"),
+      rangeNow: ask("Query the range, peak to peak", CHANNEL),
+      probeNow: optional(ask("Query the probe factor", CHANNEL)),
+      acquire: say("Set duration and sample count", ["seconds", "samples"]),
+      intervalNow: ask("Query the sample interval"),
       start: say("Start a recording"),
-      isDone: ask("Is it done? An odd number says so"),
+      isDone: ask("Query whether it has finished (odd number)"),
       stop: say("Stop"),
-      scale: optional(ask("How a sample becomes volts: increment, origin, reference", CHANNEL, 3)),
-      samples: { ...ask("Hand over the samples", CHANNEL), isBlock: true },
+      scale: optional(ask("Query scaling: increment, origin, reference", CHANNEL, 3)),
+      samples: { ...ask("Transfer the samples", CHANNEL), isBlock: true },
       ...ERROR,
     },
     numbers: {
@@ -126,35 +119,35 @@ export const ROLE_FACTS: Readonly<Record<NetworkRole, RoleFacts>> = {
       bits: { label: "Bits of its converter", unit: "", least: 6, most: 24 },
       probeFactor: { label: "Probe factor", unit: "", least: 0.1, most: 1000 },
       mostVoltsPeak: {
-        label: "Widest range, peak, at the probe",
+        label: "Largest range, peak, at the probe",
         unit: "V",
         least: 0.1,
         most: 5000,
       },
-      leastVoltsPeak: { label: "Narrowest range, peak", unit: "V", least: 1e-4, most: 100 },
-      mostHertz: { label: "Most samples a second", unit: "Hz", least: 8000, most: 1e10 },
-      memorySamples: { label: "Memory of a channel", unit: "samples", least: 1000, most: 1e9 },
-      accuracyRatio: { label: "Accuracy of its gain", unit: "%", least: 0, most: 0.2 },
+      leastVoltsPeak: { label: "Smallest range, peak", unit: "V", least: 1e-4, most: 100 },
+      mostHertz: { label: "Maximum sample rate", unit: "Hz", least: 8000, most: 1e10 },
+      memorySamples: { label: "Memory per channel", unit: "samples", least: 1000, most: 1e9 },
+      accuracyRatio: { label: "Gain accuracy", unit: "%", least: 0, most: 0.2 },
     },
   },
   voltmeter: {
     label: "True-RMS voltmeter",
-    purpose: "watches the first channel, and vouches for the level",
+    purpose: "monitors the first channel and checks the level",
     hasSamples: false,
     commands: {
       ...PREPARE,
-      read: ask("Read volts RMS"),
+      read: ask("Read V RMS"),
       ...ERROR,
     },
     numbers: {
       accuracyRatio: { label: "Accuracy, of the reading", unit: "%", least: 0, most: 0.2 },
-      bandwidthHertz: { label: "Reads true up to", unit: "Hz", least: 50, most: 1e8 },
-      settleSeconds: { label: "Shows a new level within", unit: "s", least: 0, most: 10 },
+      bandwidthHertz: { label: "Accurate up to", unit: "Hz", least: 50, most: 1e8 },
+      settleSeconds: { label: "Settling time", unit: "s", least: 0, most: 10 },
     },
   },
   "mains-meter": {
     label: "Mains power meter",
-    purpose: "reads what the amplifier draws",
+    purpose: "reads the mains draw of the amplifier",
     hasSamples: false,
     commands: {
       ...PREPARE,
@@ -176,14 +169,14 @@ export const ROLE_FACTS: Readonly<Record<NetworkRole, RoleFacts>> = {
       amperes: say("Set the current limit", ["amperes"]),
       outputOn: say("Output on"),
       outputOff: say("Output off"),
-      outputNow: ask("Is the output on?"),
+      outputNow: ask("Query the output state"),
       voltsNow: ask("Read volts"),
       amperesNow: ask("Read amperes"),
       ...ERROR,
     },
     numbers: {
-      mostVolts: { label: "Most volts", unit: "V", least: 1, most: 400 },
-      mostAmperes: { label: "Most amperes", unit: "A", least: 0.1, most: 200 },
+      mostVolts: { label: "Maximum voltage", unit: "V", least: 1, most: 400 },
+      mostAmperes: { label: "Maximum current", unit: "A", least: 0.1, most: 200 },
     },
   },
   thermometer: {
@@ -235,7 +228,7 @@ export const readCommand = (text: string): ReadCommand => {
     .split(",")
     .map((word) => Number(word.trim() || NaN));
   if (picks.some((pick) => !Number.isInteger(pick) || pick < 1))
-    throw new RangeError(`“${last.slice(arrow)}” does not say which items of the answer count`);
+    throw new RangeError(`“${last.slice(arrow)}” does not select items of the response`);
   return { lines: [...lines.slice(0, -1), last.slice(0, arrow).trim()], picks };
 };
 
@@ -249,12 +242,11 @@ export const MOST_COMMAND_CHARACTERS = 500;
 /** What is wrong with one command of a profile, in words to stand beside it; null where nothing is. */
 export const commandMistake = (role: NetworkRole, name: string, text: string): string | null => {
   const facts = ROLE_FACTS[role].commands[name];
-  if (!facts) return `A ${ROLE_FACTS[role].label.toLowerCase()} has no such command.`;
-  if (text.trim() === "") return facts.isNeeded ? "Without it nothing can be measured." : null;
+  if (!facts) return `A ${ROLE_FACTS[role].label.toLowerCase()} does not have this command.`;
+  if (text.trim() === "") return facts.isNeeded ? "It is needed for any measurement." : null;
   if (text.length > MOST_COMMAND_CHARACTERS)
     return `Keep it under ${MOST_COMMAND_CHARACTERS} characters.`;
-  if (!/^[\x20-\x7e\n]*$/.test(text))
-    return "Instruments take plain letters, digits and signs only.";
+  if (!/^[\x20-\x7e\n]*$/.test(text)) return "Commands may contain ASCII characters only.";
   let read: ReadCommand;
   try {
     read = readCommand(text);
@@ -269,7 +261,7 @@ const blankMistake = ({ blanks }: CommandFacts, text: string): string | null => 
   const unknown = used.find((name) => !blanks.includes(name));
   if (unknown === undefined) return null;
   return blanks.length === 0
-    ? `Nothing is filled in here: take {${unknown}} out.`
+    ? `Nothing is filled in here: remove {${unknown}}.`
     : `{${unknown}} is not filled in here; known are ${blanks.map((each) => `{${each}}`).join(", ")}.`;
 };
 
@@ -279,15 +271,15 @@ const questionMistake = (
 ): string | null => {
   const last = lines[lines.length - 1] ?? "";
   if (lines.slice(0, -1).some((line) => /\?(\s|$)/.test(line)))
-    return "Only the last line may be a question.";
+    return "Only the last line may be a query.";
   const isQuestion = /\?/.test(last);
-  if (items > 0 && !isQuestion) return "It must end in a question, with “?”.";
-  if (items === 0 && isQuestion) return "Nothing is asked here: take the “?” out.";
-  if (picks.length > 0 && (isBlock || items === 0)) return "No item of an answer counts here.";
+  if (items > 0 && !isQuestion) return "It must end with a query (“?”).";
+  if (items === 0 && isQuestion) return "This is not a query: remove the “?”.";
+  if (picks.length > 0 && (isBlock || items === 0)) return "No response item is used here.";
   if (picks.length > 0 && picks.length !== items)
     return items === 1
-      ? "One item of the answer counts: one number behind the arrow."
-      : `${items} items of the answer count: so many numbers behind the arrow.`;
+      ? "One response item is used: put one number after the arrow."
+      : `${items} response items are used: put that many numbers after the arrow.`;
   return null;
 };
 
@@ -302,7 +294,7 @@ export const profileMistakes = (profile: InstrumentProfile): Readonly<Record<str
     ...Object.entries(numbers).map(([name, { least, most }]): [string, string | null] => {
       const value = profile.numbers[name];
       const isFine = Number.isFinite(value) && value >= least && value <= most;
-      return [`numbers.${name}`, isFine ? null : `It lies between ${least} and ${most}.`];
+      return [`numbers.${name}`, isFine ? null : `Enter a value from ${least} to ${most}.`];
     }),
   ];
   return Object.fromEntries(found.filter((each): each is [string, string] => each[1] !== null));
@@ -322,5 +314,5 @@ export const checkProfile = (profile: InstrumentProfile): Outcome<InstrumentProf
   }
   return SAMPLE_FORMATS.includes(profile.sampleFormat)
     ? success(profile)
-    : failure("bad-setting", profile.title, "it does not say how its samples are packed.");
+    : failure("bad-setting", profile.title, "its sample format is unknown.");
 };

@@ -45,7 +45,7 @@ export const samplesInVolts = (
     return failure(
       "instrument-fault",
       where,
-      `it sent ${block.length} bytes, which are no whole samples of ${bytes}. Compare “Samples are” with its handbook.`,
+      `it sent ${block.length} bytes, which is not a multiple of ${bytes}. Compare “Sample format” with its manual.`,
     );
   const view = new DataView(block.buffer, block.byteOffset, block.byteLength);
   const volts = Float64Array.from(
@@ -57,7 +57,7 @@ export const samplesInVolts = (
     : failure(
         "instrument-fault",
         where,
-        "its samples hold what is no number. Compare “Samples are” with its handbook.",
+        "its samples contain values that are not numbers. Compare “Sample format” with its manual.",
       );
 };
 

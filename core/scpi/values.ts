@@ -24,7 +24,7 @@ export const parseAnswerNumber = (text: string, where: string): Outcome<number> 
     return failure(
       "instrument-fault",
       where,
-      `it answered “${shortened(word)}” where a number was expected. Compare the question with its handbook, under “Try it”.`,
+      `it sent “${shortened(word)}” where a number was expected. Compare the query with its manual under “Try it”.`,
     );
   const value = Number(word.replace(/\s/g, ""));
   if (!Number.isFinite(value) || Math.abs(value) >= OVER_RANGE)
@@ -32,8 +32,8 @@ export const parseAnswerNumber = (text: string, where: string): Outcome<number> 
       "instrument-fault",
       where,
       Math.abs(value) === NOT_A_NUMBER
-        ? "it says that it has no reading. Check that its input is connected and that it is set to measure."
-        : "it shows over range. Choose a wider range, or turn the level down.",
+        ? "it reports no reading. Check that its input is connected and that it is set to measure."
+        : "it reports overrange. Choose a larger range, or reduce the level.",
     );
   return success(value);
 };

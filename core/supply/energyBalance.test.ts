@@ -24,7 +24,7 @@ test("a clamp's volt-amperes: 230 V and 1 A with 138 W are a power factor of 0.6
   expect(remarks).toEqual([
     {
       code: "apparent",
-      text: expect.stringMatching(/230 VA, 1\.7 times the watts.*0\.60/) as string,
+      text: expect.stringMatching(/230 VA, 1\.7 times the power.*0\.60/) as string,
     },
   ]);
 });

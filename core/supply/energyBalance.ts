@@ -84,14 +84,14 @@ const heatRemarks = (heat: Measured, out: Measured): EnergyRemark[] => {
     return [
       {
         code: "more-out-than-in",
-        text: `${formatSignificant(-heat.value, 2)} W more come out than go in: the meter, the ohms or the volts at the load are wrong.`,
+        text: `${formatSignificant(-heat.value, 2)} W more output than input: the meter, the load resistance or the voltage at the load is wrong.`,
       },
     ];
   return out.value > 0 && COVERAGE * heat.stdUncertainty > VAGUE_RATIO * heat.value
     ? [
         {
           code: "vague-heat",
-          text: `The heat is a small difference of large figures: ${formatSignificant(Math.max(0, heat.value), 2)} ± ${formatSignificant(COVERAGE * heat.stdUncertainty, 2)} W.`,
+          text: `The heat is a small difference of large values: ${formatSignificant(Math.max(0, heat.value), 2)} ± ${formatSignificant(COVERAGE * heat.stdUncertainty, 2)} W.`,
         },
       ]
     : [];
@@ -107,14 +107,14 @@ const factorRemarks = (
     return [
       {
         code: "clamp-too-low",
-        text: `${formatSignificant(inWatts.value, 3)} W cannot come of ${apparent}: the clamp reads too little, or the mains have other volts.`,
+        text: `${formatSignificant(inWatts.value, 3)} W is more than ${apparent}: the clamp reads too low, or the mains voltage is different.`,
       },
     ];
   return factor.value < NEAR_ONE
     ? [
         {
           code: "apparent",
-          text: `A clamp and volts alone would say ${apparent}, ${formatFixed(1 / factor.value, 1)} times the watts: the current comes in peaks (power factor ${formatFixed(factor.value, 2)}).`,
+          text: `Clamp and voltage alone would give ${apparent}, ${formatFixed(1 / factor.value, 1)} times the real power: the current flows in peaks (power factor ${formatFixed(factor.value, 2)}).`,
         },
       ]
     : [];

@@ -69,16 +69,16 @@ const outcomeOf = (
   if (broken)
     return {
       outcome: "missed",
-      sentence: `${printed} is missed: at ${formatSignificant(broken.amperes, 2)} A it ${gaveWayText(broken)}.`,
+      sentence: `${printed}: not met. At ${formatSignificant(broken.amperes, 2)} A it ${gaveWayText(broken)}.`,
     };
   if (proof)
     return {
       outcome: "met",
-      sentence: `${printed} is met: it gave ${formatSignificant(proof.volts, 3)} V at ${formatSignificant(proof.amperes, 2)} A for ${formatSignificant(proof.seconds / 60, 2)} min.`,
+      sentence: `${printed}: met. It gave ${formatSignificant(proof.volts, 3)} V at ${formatSignificant(proof.amperes, 2)} A for ${formatSignificant(proof.seconds / 60, 2)} min.`,
     };
   return {
     outcome: "open",
-    sentence: `${printed} is open: let it give that for ten minutes by itself, into a resistor that stands it.`,
+    sentence: `${printed}: not tested. Load it with that for ten minutes, into a resistor rated for it.`,
   };
 };
 

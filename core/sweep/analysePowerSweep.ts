@@ -39,7 +39,7 @@ export const analysePowerSweep = (
     return failure(
       "channel-mismatch",
       "Loads",
-      `the recording has ${countOf(channels.length, "channel")} but ${countOf(conditions.channels.length, "load")} ${conditions.channels.length === 1 ? "is" : "are"} given. Give one load for each channel, in the order of the recording.`,
+      `the recording has ${countOf(channels.length, "channel")} but ${countOf(conditions.channels.length, "load")} ${conditions.channels.length === 1 ? "is" : "are"} given. Enter one load for each channel, in the order of the recording.`,
     );
   const found = findSteps(loudest(channels), sampleRateHz);
   if (!found.ok) return found;
@@ -67,7 +67,7 @@ export const analysePowerSweep = (
       return failure(
         "no-signal",
         `Channel ${channelIndex + 1}`,
-        "no tone was found in this channel. Check that it is driven and that its probe is connected.",
+        "no tone was found in this channel. Check that it is driven and its probe is connected.",
       );
     const rising = byRisingDrive(readings);
     sweeps.push({
@@ -99,8 +99,8 @@ const whyNoSweep = (volts: Float64Array, steps: readonly SweepStep[]): Outcome<n
     "no-steps",
     "Recording",
     turns > MOST_TURNS
-      ? "its level goes up and down, as in bursts. A power sweep raises the tone step by step; read this as bursts."
-      : `only ${countOf(steps.length, "level")} of a tone ${steps.length === 1 ? "is" : "are"} in it; a power sweep takes at least ${FEWEST_LEVELS}. Read it as a spectrum, or record a sweep.`,
+      ? "its level rises and falls as in bursts. A power sweep raises the tone step by step; analyse this as bursts."
+      : `only ${countOf(steps.length, "level")} of a tone ${steps.length === 1 ? "was" : "were"} found; a power sweep needs at least ${FEWEST_LEVELS}. Analyse it as a spectrum, or record a sweep.`,
   );
 };
 

@@ -90,7 +90,7 @@ export const findSteps = (volts: Float64Array, sampleRateHz: number): Outcome<Fo
     return failure(
       "no-steps",
       "Capture",
-      "no steps of level were found. A power sweep needs a tone that is raised in steps, each held for at least twelve cycles.",
+      "no level steps were found. A power sweep needs a tone raised in steps, each held for at least twelve cycles.",
     );
   return success({ frequencyHz, steps });
 };

@@ -105,7 +105,7 @@ describeCaptures("reference sweep x_sweep_poly, closed form of the polynomial", 
     });
   });
 
-  test("3.45 W at 0.1 % and 31.9 W at 1 %, no flat tops, no cause claimed", () => {
+  test("3.45 W at 0.1 % and 31.9 W at 1 %, no clipping, no cause claimed", () => {
     const at = (limit: number) => powerAtDistortion(sweep.steps, limit, "thd");
     expect(at(0.001)).toMatchObject({ status: "reached", powerWatts: expect.closeTo(3.4528, 2) });
     expect(at(0.01)).toMatchObject({ status: "reached", powerWatts: expect.closeTo(31.889, 1) });

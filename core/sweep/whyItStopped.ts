@@ -34,7 +34,7 @@ export const whyItStopped = (
     const before = cut > 0 ? steps[cut - 1] : last;
     return {
       reason: "output-protection",
-      evidence: `After ${watts(before)} the output was cut off while the drive went on rising.`,
+      evidence: `After ${watts(before)} the output was cut off while the drive kept rising.`,
     };
   }
   const clipped = steps.filter((step) => step.flattening.present);
@@ -42,7 +42,7 @@ export const whyItStopped = (
     if (isHeld(steps))
       return {
         reason: "output-limiter",
-        evidence: `Over the last ${HELD_STEPS} levels the output stayed at ${watts(last)} with ${formatPercent(last.thdPlusNoiseRatio)} THD+N and no flat tops: a limiter holds it.`,
+        evidence: `Over the last ${HELD_STEPS} levels the output stayed at ${watts(last)} with ${formatPercent(last.thdPlusNoiseRatio)} THD+N without clipping: an output limiter holds it.`,
       };
     if (
       last.thdPlusNoiseRatio < DISTORTED_RATIO &&
@@ -50,16 +50,16 @@ export const whyItStopped = (
     )
       return {
         reason: "not-known",
-        evidence: `After ${watts(last)} with only ${formatPercent(last.thdPlusNoiseRatio)} THD+N nothing is heard for ${formatSignificant(silentSeconds, 2)} s: either the sweep ended there, or the output was cut off. The recording alone does not tell.`,
+        evidence: `After ${watts(last)} with only ${formatPercent(last.thdPlusNoiseRatio)} THD+N there is no signal for ${formatSignificant(silentSeconds, 2)} s: either the sweep ended there, or the output was cut off. The recording alone does not show which.`,
       };
     if (last.thdPlusNoiseRatio < DISTORTED_RATIO)
       return {
         reason: "input-drive",
-        evidence: `The sweep ended at ${watts(last)} with only ${formatPercent(last.thdPlusNoiseRatio)} THD+N and no flat tops: the drive ended before the amplifier did.`,
+        evidence: `The sweep ended at ${watts(last)} with only ${formatPercent(last.thdPlusNoiseRatio)} THD+N and no clipping: the drive limits the output, not the amplifier.`,
       };
     return {
       reason: "not-known",
-      evidence: `Distortion rose smoothly to ${formatPercent(last.thdPlusNoiseRatio)} at ${watts(last)}, without flat tops; the recording alone does not say what limits it.`,
+      evidence: `Distortion rose smoothly to ${formatPercent(last.thdPlusNoiseRatio)} at ${watts(last)}without clipping; the recording alone does not show what limits it.`,
     };
   }
   // From here on all are flat; what looks flat far below is something else.
@@ -69,11 +69,11 @@ export const whyItStopped = (
   if (last.powerWatts < GIVES_WAY_RATIO * highest.powerWatts)
     return {
       reason: "supply-power-or-current",
-      evidence: `From ${watts(highest)} on the output fell, to ${watts(last)}, while the drive rose: the supply runs out of power or current.`,
+      evidence: `From ${watts(highest)} up the output fell, to ${watts(last)}, while the drive rose: the supply is out of power or current.`,
     };
   return {
     reason: "rail-voltage",
-    evidence: `${halves(first)} flatten at ${formatSignificant(tipVolts(first), 3)} V from ${watts(first)} on${ripple(clipped)}.`,
+    evidence: `${halves(first)} clips at ${formatSignificant(tipVolts(first), 3)} V from ${watts(first)} up${ripple(clipped)}.`,
   };
 };
 
@@ -96,7 +96,7 @@ const isHeld = (steps: readonly StepReading[]): boolean => {
 const watts = (step: StepReading): string => `${formatSignificant(step.powerWatts, 3)} W`;
 
 const halves = ({ flattening: { firstHalf } }: StepReading): string =>
-  firstHalf === "both" ? "Both halves" : `The ${firstHalf ?? "negative"} tops, first,`;
+  firstHalf === "both" ? "The output" : `The ${firstHalf ?? "negative"} half, first,`;
 
 const tipVolts = ({ flattening }: StepReading): number =>
   flattening.firstHalf === "negative" ? flattening.negative.tipVolts : flattening.positive.tipVolts;
@@ -106,6 +106,6 @@ const ripple = (clipped: readonly StepReading[]): string => {
   const last = clipped[clipped.length - 1].flattening;
   const spread = Math.max(last.positive.tipSpreadVolts, last.negative.tipSpreadVolts);
   return spread > 0.01 * last.positive.tipVolts
-    ? `; the flat tops carry ${formatSignificant(spread, 2)} V of supply ripple`
+    ? `, with ${formatSignificant(spread, 2)} V of supply ripple on the clipped peaks`
     : "";
 };

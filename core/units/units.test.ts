@@ -1,7 +1,7 @@
 import { amplitudeRatioToDb, dbToAmplitudeRatio, requirePositive, requireRange } from ".";
 import { dbToPowerRatio, powerRatioToDb } from "./decibel";
 
-test("ISO 80000-3: 20 dB are ten times the volts and a hundred times the watts", () => {
+test("ISO 80000-3: 20 dB are ten times the volts and a hundred times the power", () => {
   expect(amplitudeRatioToDb(10)).toBeCloseTo(20, 12);
   expect(powerRatioToDb(100)).toBeCloseTo(20, 12);
   expect(dbToAmplitudeRatio(-6.0206)).toBeCloseTo(0.5, 5);

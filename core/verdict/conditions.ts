@@ -85,7 +85,8 @@ export const matchLevel = (asked: number, was: number | null): ConditionMatch =>
 };
 
 /** What reviewers write for a supply or a switch in its default setting. */
-const DEFAULT_SETTING = /^(?:|-|none|as it comes|standard|default|normal|usual|stock)$/i;
+const DEFAULT_SETTING =
+  /^(?:|-|none|as it comes|default setting|standard|default|normal|usual|stock)$/i;
 
 /** A setting by its name: empty for the default setting. */
 export const plainSetting = (text: string): string => {

@@ -239,7 +239,7 @@ describe("mains, mass and size", () => {
       "too-close",
     ],
     [
-      "what it does meanwhile is not printed",
+      "the operating state is not printed",
       "Power consumption 280 W",
       [found("mains-draw", [figure("mains-rated", 250, 5)], {}, 1)],
       "not-testable",

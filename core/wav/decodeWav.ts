@@ -22,7 +22,7 @@ export const decodeWav = (bytes: Uint8Array, fullScaleVolts: number): Outcome<Re
     return failure(
       "too-short",
       "File",
-      `it holds only ${frameCount === 1 ? "one sample" : `${frameCount} samples`}; record at least a tenth of a second.`,
+      `it has only ${frameCount === 1 ? "one sample" : `${frameCount} samples`}; record at least a tenth of a second.`,
     );
   const channels: Float64Array[] = [];
   for (let index = 0; index < channelCount; index++) {
@@ -32,7 +32,7 @@ export const decodeWav = (bytes: Uint8Array, fullScaleVolts: number): Outcome<Re
       return failure(
         "no-samples",
         `Channel ${index + 1} of the recording`,
-        `${badCount} of its ${frameCount} samples are no numbers (NaN or infinite): the program that wrote the file failed there. Export or record it again.`,
+        `${badCount} of its ${frameCount} samples are not numbers (NaN or infinite): the program that wrote the file failed. Export or record it again.`,
       );
     channels.push(volts);
   }

@@ -30,11 +30,7 @@ export const readWavLayout = (
 ): Outcome<WavLayout> => {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   if (bytes.byteLength < 12 || !["RIFF", "RF64"].includes(tag(view, 0)) || tag(view, 8) !== "WAVE")
-    return failure(
-      "not-a-wav",
-      "File",
-      "this is not a WAV file. Export the recording as WAV and choose that.",
-    );
+    return failure("not-a-wav", "File", "this is not a WAV file. Export the recording as WAV.");
 
   let format: FormatChunk | null = null;
   let longDataBytes: number | null = null;
@@ -54,7 +50,7 @@ export const readWavLayout = (
   return failure(
     "truncated",
     "File",
-    "the WAV file ends before its samples begin. Copy or record it again.",
+    "the WAV file ends before its samples start. Copy or record it again.",
   );
 };
 
@@ -126,7 +122,7 @@ const layoutOf = (
     return failure(
       "not-a-wav",
       "File",
-      `the WAV header says ${sampleRateHz} samples a second, which makes no sense (${LEAST_RATE_HZ} Hz to ${MOST_RATE_HZ / 1e6} MHz can be read). Export it again.`,
+      `the WAV header says ${sampleRateHz} samples per second, which is invalid (${LEAST_RATE_HZ} Hz to ${MOST_RATE_HZ / 1e6} MHz can be read). Export it again.`,
     );
   if (blockBytes !== BYTES_PER_SAMPLE[encoding] * channelCount)
     return failure(

@@ -29,7 +29,7 @@ export const burstsBlock = ({ supplies, runs }: SheetFacts, form: "short" | "lon
         ? [
             {
               is: "text",
-              text: `${supplies.length > 1 ? `On ${name}, past` : "Past"} its limit into ${formatShort(kept.nominalOhms)} Ω it gives ${formatShort(kept.momentsWatts, 3)} W for moments and ${formatShort(kept.steadyWatts, 3)} W for as long as one likes.`,
+              text: `${supplies.length > 1 ? `On ${name}, past` : "Past"} its limit into ${formatShort(kept.nominalOhms)} Ω it gives ${formatShort(kept.momentsWatts, 3)} W briefly and ${formatShort(kept.steadyWatts, 3)} W continuously.`,
               runId: staying?.id ?? null,
             },
           ]

@@ -62,7 +62,7 @@ type Member = ComparedRun & { name: string };
 const BOUND_WORDS = {
   "at-least": "at least ",
   "at-most": "at most ",
-  unknown: "not known, since neither was driven to its limit; as far as they went ",
+  unknown: "unknown, since neither was driven to its limit; as measured ",
 } as const;
 
 const differenceText = (first: Member, second: Member): Piece[] => {
@@ -72,7 +72,7 @@ const differenceText = (first: Member, second: Member): Piece[] => {
   return [
     {
       is: "text",
-      text: `${first.name}: ${wattsText(firstWatts, null)}. ${second.name}: ${wattsText(secondWatts, null)}. That is ${bound === null ? "" : BOUND_WORDS[bound]}${db < 0 ? "−" : "+"}${formatFixed(Math.abs(db), 1)} dB, ${isReal ? audibility.words : "not told apart"}.`,
+      text: `${first.name}: ${wattsText(firstWatts, null)}. ${second.name}: ${wattsText(secondWatts, null)}. That is ${bound === null ? "" : BOUND_WORDS[bound]}${db < 0 ? "−" : "+"}${formatFixed(Math.abs(db), 1)} dB, ${isReal ? audibility.words : "no significant difference"}.`,
       runId: first.run.id,
     },
   ];

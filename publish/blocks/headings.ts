@@ -4,7 +4,7 @@ import type { BlockKind } from "@/records";
 export const HEADINGS: Readonly<Record<BlockKind, string>> = {
   summary: "Summary",
   rating: "Recommended rating",
-  claims: "Claims against measurements",
+  claims: "Claims and measurements",
   curves: "Curves",
   bursts: "Bursts and staying power",
   heat: "Heat",

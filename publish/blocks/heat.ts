@@ -12,7 +12,7 @@ export const heatBlock = ({ figures, runs }: SheetFacts, form: "short" | "long")
   return [
     {
       is: "figure",
-      label: "Heat sink at its hottest",
+      label: "Heat sink, maximum",
       value,
       unit,
       plusMinus: null,

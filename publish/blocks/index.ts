@@ -16,25 +16,25 @@ type BlockMaker = {
 };
 
 const SAFETY =
-  "Mains voltage, hot resistors and the output of a power amplifier can hurt. These measurements were made with the loads connected before power, away from anything flammable, and are no instruction: local codes and licensed practice go first.";
+  "Mains voltage, hot resistors and the output of a power amplifier can injure. These measurements were made with the loads connected before power-up and away from anything flammable. They are not instructions: local codes and licensed practice come first.";
 
 const textsOf = (texts: readonly string[]): Piece[] => texts.map((text) => ({ is: "text", text }));
 
 export const BLOCKS: Readonly<Record<BlockKind, BlockMaker>> = {
   summary: {
-    empty: "no run and no claim tells anything yet",
+    empty: "there is no run and no claim yet",
     make: summaryBlock,
   },
   rating: {
-    empty: "no run of power against distortion was made on a real bench",
+    empty: "no power sweep was made on a real bench",
     make: (facts, { form }) => ratingBlock(facts, form),
   },
   claims: {
-    empty: "nothing is claimed in the Brief",
+    empty: "the Brief has no claims",
     make: (facts, { form }) => claimsBlock(facts, form),
   },
   curves: {
-    empty: "no run with a curve was made of these kinds",
+    empty: "none of these kinds of run was made",
     make: (facts, { form, kinds }) => curvesBlock(facts, form, kinds),
   },
   bursts: {
@@ -46,7 +46,7 @@ export const BLOCKS: Readonly<Record<BlockKind, BlockMaker>> = {
     make: (facts, { form }) => heatBlock(facts, form),
   },
   supply: {
-    empty: "no run tells anything of its supply",
+    empty: "no run shows how its supply behaves",
     make: (facts, { form }) => supplyBlock(facts, form),
   },
   comparison: {
@@ -62,7 +62,7 @@ export const BLOCKS: Readonly<Record<BlockKind, BlockMaker>> = {
         .map((photo) => ({ is: "photo", photo })),
   },
   method: {
-    empty: "neither loads nor instruments are written down",
+    empty: "no loads or instruments are recorded",
     make: ({ method }, { form }) => textsOf(form === "short" ? method.slice(0, 2) : method),
   },
   safety: {
@@ -70,7 +70,7 @@ export const BLOCKS: Readonly<Record<BlockKind, BlockMaker>> = {
     make: ({ cautions }, { form }) => [
       ...textsOf([SAFETY]),
       ...(form === "long" && cautions.length > 0
-        ? textsOf([`Cautions that were shown for this amplifier: ${cautions.join("; ")}.`])
+        ? textsOf([`Cautions shown for this amplifier: ${cautions.join("; ")}.`])
         : []),
     ],
   },

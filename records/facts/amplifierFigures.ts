@@ -16,16 +16,16 @@ export const FIGURE_COLUMNS = [
   { name: "watts-1", label: "W at 1 %", isMore: true },
   { name: "watts-01", label: "W at 0.1 %", isMore: true },
   { name: "watts-burst", label: "W in 20 ms", isMore: true },
-  { name: "honest", label: "honest W", isMore: true },
+  { name: "honest", label: "recommended rating, W", isMore: true },
   { name: "headroom", label: "headroom, dB", isMore: true },
-  { name: "snr", label: "A-weighted under 1 W", isMore: true },
+  { name: "snr", label: "A-weighted noise below 1 W", isMore: true },
   { name: "sinad", label: "SINAD at 5 W", isMore: true },
   { name: "damping", label: "damping", isMore: true },
   { name: "crosstalk", label: "crosstalk at 10 kHz", isMore: false },
   { name: "sink", label: "heat sink", isMore: false },
   { name: "idle", label: "idle, W", isMore: false },
-  { name: "per-kilogram", label: "W a kilogram", isMore: true },
-  { name: "per-price", label: "W for 100", isMore: true },
+  { name: "per-kilogram", label: "W per kg", isMore: true },
+  { name: "per-price", label: "W per 100", isMore: true },
 ] as const;
 export type FigureColumn = (typeof FIGURE_COLUMNS)[number]["name"];
 

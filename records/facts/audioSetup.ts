@@ -48,17 +48,15 @@ const lackOf = (
   { outputs, inputs }: Levels,
   isBetweenInputs: boolean,
 ): string | null => {
-  if (outputs.length === 0)
-    return "the volts at full scale of its outputs are not known yet at this rate";
-  if (inputs.length === 0)
-    return "the volts at full scale of its inputs are not known yet at this rate";
+  if (outputs.length === 0) return "the full scale of its outputs is not calibrated at this rate";
+  if (inputs.length === 0) return "the full scale of its inputs is not calibrated at this rate";
   if (isBetweenInputs && inputs.length < 2)
-    return "the probe is “two channels”, so that each channel of the amplifier takes two inputs, and the level of one of them is not known yet";
+    return "the probe is “two channels”, so each amplifier channel uses two inputs, and the level of one of them is not calibrated";
   const isFewer =
     inputs.some(({ channel }) => channel >= inputCount) ||
     outputs.some(({ channel }) => channel >= outputCount);
   return isFewer
-    ? `it was opened with ${inputCount} inputs and ${outputCount} outputs, fewer than its levels were found for`
+    ? `it was opened with ${inputCount} inputs and ${outputCount} outputs, fewer than were calibrated`
     : null;
 };
 
@@ -101,7 +99,7 @@ export const audioRunOn = (
     return failure(
       "instrument-fault",
       deviceName,
-      `${lack}. Find its levels on the Rig, under Audio interface.`,
+      `${lack}. Calibrate its levels on the Rig, under Audio interface.`,
     );
   return success({
     deviceName,

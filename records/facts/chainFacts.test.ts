@@ -15,10 +15,10 @@ const said = (name: ChainLinkName, change: Partial<typeof NOTHING> | object = {}
   Object.fromEntries(chainFacts({ ...NOTHING, ...change })[name]);
 
 test("what is not known is said so", () => {
-  expect(said("source")).toEqual({ Source: "none", "Gives at most": "not known" });
-  expect(said("load")).toEqual({ Loads: "none entered yet" });
+  expect(said("source")).toEqual({ Source: "none", "Maximum output": "not known" });
+  expect(said("load")).toEqual({ Loads: "none yet" });
   expect(said("probe")).toEqual({ Divider: "none", "Full scale": "not calibrated" });
-  expect(said("reading")).toMatchObject({ "Runs kept": "0", "The last of them": "none yet" });
+  expect(said("reading")).toMatchObject({ "Runs saved": "0", "Last run": "none yet" });
 });
 
 test("loads as they were measured, one a line", () =>
@@ -58,6 +58,6 @@ test("the divider's ratio, and what full scale is worth once it was calibrated",
 
 test("the last run by its day", () =>
   expect(said("reading", { runs: [entryOf(runOf([50]))] })).toMatchObject({
-    "Runs kept": "1",
-    "The last of them": "2026-11-25",
+    "Runs saved": "1",
+    "Last run": "2026-11-25",
   }));

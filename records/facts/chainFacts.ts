@@ -43,7 +43,7 @@ export const chainFacts = ({
   return {
     source: [
       ["Source", source?.name ?? "none"],
-      ["Gives at most", source?.most ? `${formatShort(source.most)} V` : UNKNOWN],
+      ["Maximum output", source?.most ? `${formatShort(source.most)} V` : UNKNOWN],
     ],
     amplifier: [
       ["Output stage", amplifier.topology],
@@ -54,7 +54,7 @@ export const chainFacts = ({
     ],
     load:
       loads.length === 0
-        ? [["Loads", "none entered yet"]]
+        ? [["Loads", "none yet"]]
         : loads.map(({ nominalOhms, channels }): ChainFact => [
             `${formatShort(nominalOhms)} Ω`,
             `${channels.map(({ ohms }) => formatFixed(ohms, 3)).join(", ")} Ω measured`,
@@ -70,8 +70,8 @@ export const chainFacts = ({
     ],
     reading: [
       ["Converter", converter?.name ?? "none"],
-      ["Runs kept", String(runs.length)],
-      ["The last of them", last ? new Date(last.takenAt).toISOString().slice(0, 10) : "none yet"],
+      ["Runs saved", String(runs.length)],
+      ["Last run", last ? new Date(last.takenAt).toISOString().slice(0, 10) : "none yet"],
     ],
   };
 };

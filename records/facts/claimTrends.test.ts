@@ -33,7 +33,7 @@ test("by decade: what was kept of what was decided; what was left open counts fo
 });
 
 test("where nothing was decided there is no share", () => {
-  const { bins } = titled(ROWS, "By what is claimed");
+  const { bins } = titled(ROWS, "By kind of claim");
   expect(bins).toMatchObject([
     { label: "damping factor", open: 1, share: null },
     { label: "power", kept: 12, missed: 10 },

@@ -94,7 +94,7 @@ export const claimTrends = (rows: readonly JudgedCount[]): ClaimTrend[] => [
     ordered: (keys) => AMPLIFIER_KINDS.filter((kind) => keys.includes(kind)),
     labelOf: (kind) => kind,
   }),
-  trendOf("By what is claimed", rows, ({ claimKind }) => claimKind, {
+  trendOf("By kind of claim", rows, ({ claimKind }) => claimKind, {
     ordered: (keys) => keys.toSorted(),
     labelOf: (kind) => kind.replaceAll("-", " "),
   }),

@@ -49,10 +49,10 @@ test("a line with what was given beside it is judged by it, and says so", () => 
   const [, whole] = claimsToJudge({
     claims: claims.map((each) => ({ ...each, given: { loadOhms: 8 } })),
   });
-  expect(bare.claim.missing).toEqual(["the load it is stated for"]);
+  expect(bare.claim.missing).toEqual(["the load"]);
   expect(whole.claim).toMatchObject({
     missing: [],
-    filledIn: ["the load it is stated for"],
+    filledIn: ["the load"],
     stated: { loadOhms: 8 },
   });
 });

@@ -64,7 +64,7 @@ test("pairs that differ in one thing are suggested, by what that is", () => {
   let count = 0;
   const sets = suggestedSets("a", ENTRIES, () => String(++count));
   expect(sets.map(({ name }) => name)).toEqual([
-    "Power against distortion: large brick against as it comes, 4 Ω, two channels driven",
+    "Power against distortion: large brick against default setting, 4 Ω, two channels driven",
     "Power against distortion: 4 against 8 Ω, two channels driven",
     "Power against distortion: measured against predicted, 4 Ω, two channels driven",
   ]);

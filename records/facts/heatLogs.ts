@@ -153,7 +153,7 @@ export const logOfRun = (
   const curves = first.curves;
   return {
     id: run.id,
-    title: run.source === "simulated-bench" ? "Soak of the simulated bench" : "Soak of the Bench",
+    title: run.source === "simulated-bench" ? "Simulated soak" : "Bench soak",
     startedAt: run.takenAt,
     roomCelsius: run.conditions.ambientCelsius ?? curves[0]?.points[0]?.[1] ?? roomCelsius,
     setup: run.conditions.setting ?? "",

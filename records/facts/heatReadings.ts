@@ -81,7 +81,7 @@ export const readSpot = (
     return failure(
       "no-course",
       spot.name,
-      `it does not warm or cool as under steady watts: something changed meanwhile: the watts, the air, or how the probe sits. Find the place on the chart, and enter what it was as an event at that time; each stretch is then read by itself.`,
+      `it does not heat or cool as at constant power: the power, the air flow or the probe contact changed. Find the place on the chart and enter the change as an event; each part is then fitted separately.`,
     );
   const settled = settledCelsius(fit);
   const now = celsiusAt(fit, fit.toSeconds);

@@ -53,7 +53,7 @@ test("40 W against 20 W at 1 % are 3.0 dB, plainly audible, and real", () => {
   });
 });
 
-test("20 W against 20.05 W are not told apart", () =>
+test("20 W against 20.05 W are no significant difference", () =>
   expect(outputDifference(sweep(20), sweep(20.05))?.isReal).toBe(false));
 
 test.each([
@@ -104,12 +104,12 @@ test("responses of different gain that meet at 1 kHz differ only where their sha
   expect(met?.points.at(-1)?.value).toBeCloseTo(0.915, 3);
 });
 
-test("over what each is rated for; where nothing is claimed it says so", () => {
+test("relative to rated power; where nothing is claimed it says so", () => {
   const together = togetherCurve(sweep(20), { ...AS_IS, normalising: "of-rated" });
   expect(together.curve?.points.at(-1)?.[0]).toBeCloseTo(0.5, 9);
   expect(
     togetherCurve({ ...sweep(20), ratedWatts: null }, { ...AS_IS, normalising: "of-rated" }),
-  ).toEqual({ curve: null, why: "nothing is claimed into its load" });
+  ).toEqual({ curve: null, why: "no claim for its load" });
 });
 
 test("degrees are told as degrees, and watts that meet in dB of power", () => {

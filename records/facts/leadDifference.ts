@@ -81,15 +81,15 @@ export const togetherCurve = (
   set: Pick<ComparisonSet, "chart" | "normalising" | "meetAt">,
 ): TogetherCurve => {
   const own = curveUnder(run, channel, set.chart);
-  if (!own) return { curve: null, why: "it has no such curve" };
+  if (!own) return { curve: null, why: "it does not have this curve" };
   const curve = broughtTogether(own, set, ratedWatts);
   if (curve) return { curve, why: null };
   return {
     curve: null,
     why:
       set.normalising === "of-rated"
-        ? "nothing is claimed into its load"
-        : "it was not read where all are to meet",
+        ? "no claim for its load"
+        : "no reading at the normalisation point",
   };
 };
 

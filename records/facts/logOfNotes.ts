@@ -59,7 +59,7 @@ export const logsOfNotes = (entries: readonly LogEntry[], roomCelsius: number): 
     return [
       {
         id: `${OF_NOTES}${sitting[0].id}`.slice(0, 60),
-        title: "Notes of the logbook",
+        title: "Logbook notes",
         startedAt: sitting[0].at,
         roomCelsius,
         setup: "",

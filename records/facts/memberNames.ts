@@ -7,7 +7,7 @@ const PARTS: readonly ((each: ShownMember) => string)[] = [
   ({ name }) => name ?? "gone",
   ({ member }) => `${formatShort(member.nominalOhms)} Ω`,
   ({ member }) => `${member.channelsDriven} driven`,
-  ({ member }) => member.setting.replace(/^supply:\s*/i, "") || "as it comes",
+  ({ member }) => member.setting.replace(/^supply:\s*/i, "") || "default setting",
   ({ member }) => (member.isSimulated ? "predicted" : "measured"),
   ({ member }) => channelLetter(member.channel),
   ({ run }) => (run ? run.takenAt.slice(0, 10) : "no run"),

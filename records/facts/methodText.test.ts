@@ -72,7 +72,7 @@ test("runs are counted by what took them; rehearsals are none", () => {
   ];
   const text = methodText(records({ runs })).join(" ");
   expect(text).toContain(
-    "It rests on 3 runs, 2 from recordings and 1 read by eye off a meter; 1 more was struck out.",
+    "It rests on 3 runs, 2 from recordings and 1 read from a meter; 1 more was struck out.",
   );
   expect(text).toContain("coverage factor of 2");
 });

@@ -44,9 +44,9 @@ const loadsText = (loads: readonly Load[]): string =>
     : `The dummy loads measured ${listed(
         loads.map(
           ({ nominalOhms, channels }) =>
-            `${channels.map(({ ohms }) => formatFixed(ohms, 2)).join(", ")} Ω (called ${formatShort(nominalOhms)} Ω)`,
+            `${channels.map(({ ohms }) => formatFixed(ohms, 2)).join(", ")} Ω (nominal ${formatShort(nominalOhms)} Ω)`,
         ),
-      )}; power is worked out from these, not from the nominal values.`;
+      )}; power is computed from these, not from the nominal values.`;
 
 const instrumentsText = ({ rig, instruments }: MethodRecords): string => {
   const converter = chosenInstrument(instruments, "converter", rig.converterId);
@@ -66,7 +66,7 @@ const instrumentsText = ({ rig, instruments }: MethodRecords): string => {
   ];
   return parts.length === 0
     ? ""
-    : `The output was taken with a ${rig.probe}, ${parts.join(" and ")}.`;
+    : `The output was measured with a ${rig.probe}, ${parts.join(" and ")}.`;
 };
 
 const calibratedText = ({ calibratedOn }: KeptInstrument): string =>
@@ -81,14 +81,14 @@ const runsText = (runs: readonly RunEntry[]): string => {
   const struck = runs.length - counted.length;
   const counts = [
     ...(recorded > 0 ? [[recorded, "from recordings"] as const] : []),
-    ...(typed > 0 ? [[typed, "read by eye off a meter"] as const] : []),
+    ...(typed > 0 ? [[typed, "read from a meter"] as const] : []),
   ];
   const [only] = counts;
   const parts =
     counts.length === 1
       ? ` ${only[1]}`
       : `, ${listed(counts.map(([count, words]) => `${count} ${words}`))}`;
-  return `It rests on ${real.length} ${real.length === 1 ? "run" : "runs"}${parts}${struck > 0 ? `; ${struck} more ${struck === 1 ? "was" : "were"} struck out` : ""}. Uncertainties are told with a coverage factor of ${COVERAGE_FACTOR}: the truth lies within them nineteen times in twenty.`;
+  return `The results are based on ${real.length} ${real.length === 1 ? "run" : "runs"}${parts}${struck > 0 ? `; ${struck} more ${struck === 1 ? "was" : "were"} struck out` : ""}. Uncertainties are expanded uncertainties with a coverage factor of ${COVERAGE_FACTOR} (about 95 %).`;
 };
 
 const calibrationText = ({ recordedRatio, meterHz, loop }: RigSettings): string =>
@@ -98,7 +98,7 @@ const calibrationText = ({ recordedRatio, meterHz, loop }: RigSettings): string 
       : [
           `The recorder was calibrated against the voltmeter${meterHz === null ? "" : ` at ${formatShort(meterHz)} Hz`}.`,
         ]),
-    ...(loop ? [`By itself the rig has ${formatPercent(loop.thdPlusNoiseRatio, 2)} THD+N.`] : []),
+    ...(loop ? [`The rig alone has ${formatPercent(loop.thdPlusNoiseRatio, 2)} THD+N.`] : []),
   ].join(" ");
 
 const heatText = ({ entries, roomCelsius }: MethodRecords): string => {
@@ -110,5 +110,5 @@ const guardText = (entries: readonly LogEntry[]): string => {
   const count = entries.filter(({ kind, isStruck }) => kind === "guard" && !isStruck).length;
   return count === 0
     ? ""
-    : `A guard ended ${count === 1 ? "one run" : `${count} runs`} early; what was read before counts.`;
+    : `A guard ended ${count === 1 ? "one run" : `${count} runs`} early; readings up to then are valid.`;
 };

@@ -133,8 +133,8 @@ test("what is kept holds, or says where it does not", async () => {
   };
   const checked = await validated(networkInstrumentsSchema, bad);
   expect(!checked.ok && checked.errors).toEqual({
-    "instruments[0].name": expect.stringContaining("Give it a name"),
-    "instruments[0].profile.commands.samples": "Without it nothing can be measured.",
+    "instruments[0].name": expect.stringContaining("Enter a name"),
+    "instruments[0].profile.commands.samples": "It is needed for any measurement.",
   });
   const odd = {
     instruments: [
@@ -167,7 +167,7 @@ test("readings rest on all that is chosen, on what looks on beside an audio inte
 test.each([
   [{ calibratedOn: "2026-03-04", calibrationMonths: 12 }, "fine"],
   [{}, "fine"],
-  [{ calibratedOn: "2026-02-30" }, "There is no such day."],
+  [{ calibratedOn: "2026-02-30" }, "This is not a valid date."],
   [{ calibrationMonths: 0 }, "It must be above zero."],
 ])("an instrument of the network with the calibration %j: %s", async (calibration, said) => {
   const outcome = await validated(networkInstrumentsSchema, {

@@ -5,7 +5,7 @@ import type { NetworkChoice, RigSettings } from "../rig";
 
 const WHERE = "Network instruments";
 const missing = (what: string) =>
-  failure("instrument-fault", WHERE, `${what} On the Rig, under Network instruments.`);
+  failure("instrument-fault", WHERE, `${what} Set it on the Rig, under Network instruments.`);
 
 /** What each choice of the Rig is made among. */
 export const CHOSEN_ROLES: readonly (readonly [
@@ -60,7 +60,7 @@ export const networkRunOn = (
   const generator = chosen(network, choice.generatorId);
   const oscilloscope = chosen(network, choice.oscilloscopeId);
   if (!generator) return missing("no generator is chosen to drive the amplifier.");
-  if (!oscilloscope) return missing("no oscilloscope is chosen to read the loads.");
+  if (!oscilloscope) return missing("no oscilloscope is chosen to measure the loads.");
   const meters = {
     voltmeter: chosen(network, choice.voltmeterId),
     mainsMeter: chosen(network, choice.mainsMeterId),
@@ -69,7 +69,10 @@ export const networkRunOn = (
   const silent = [generator, oscilloscope, ...Object.values(meters)].find(
     (each) => each?.identity === "",
   );
-  if (silent) return missing(`${silent.name} has not answered yet. Give its address, and ask it.`);
+  if (silent)
+    return missing(
+      `${silent.name} has not responded yet. Enter its address and test the connection.`,
+    );
   const channels = oscilloscope.profile.numbers.channelCount;
   const readChannels = readChannelsOf(choice, probe, { outputs, channels });
   if (readChannels.length === 0)
@@ -81,7 +84,7 @@ export const networkRunOn = (
     return missing(`${oscilloscope.name} has no channel ${sourceChannel} for the input.`);
   if (sourceChannel !== null && readChannels.flat().includes(sourceChannel))
     return missing(
-      `channel ${sourceChannel} of ${oscilloscope.name} cannot read the input and an output at once.`,
+      `channel ${sourceChannel} of ${oscilloscope.name} cannot measure the input and an output at once.`,
     );
   return success({
     generator,

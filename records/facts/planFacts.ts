@@ -224,7 +224,7 @@ export const runTroubles = (run: PlannedRun, records: PlanRecords): string[] => 
     );
     if (marginAmperes < 0)
       troubles.push(
-        `takes ${formatFixed(mainsAmperes, 1)} A from the mains, more than the breaker holds`,
+        `takes ${formatFixed(mainsAmperes, 1)} A from the mains, more than the breaker rating`,
       );
   }
   const load = loads.find(({ nominalOhms }) => isNearLoad(nominalOhms, run.loadOhms));
@@ -236,7 +236,7 @@ export const runTroubles = (run: PlannedRun, records: PlanRecords): string[] => 
   for (const heated of heatedResistors(loads)) {
     const allowed = allowedSeconds(heated.resistor, wattsInResistor(heated, run));
     if (allowed < run.seconds)
-      troubles.push(`${heated.resistor.name} stands it for ${Math.floor(allowed)} s only`);
+      troubles.push(`${heated.resistor.name} takes it for ${Math.floor(allowed)} s only`);
   }
   return troubles;
 };

@@ -37,8 +37,8 @@ test("a run that cannot be made has to wait with its reason, and the next one is
 
 test.each([
   [run({ channelsDriven: 5 }), {}, "the 8 Ω load has fewer channels"],
-  [run({ kind: "impedance" }), { loads: [load] }, "it takes a second load"],
-  [run({ kind: "listening-level" }), {}, "it takes a meter and a loudspeaker"],
+  [run({ kind: "impedance" }), { loads: [load] }, "it needs a second load"],
+  [run({ kind: "listening-level" }), {}, "it needs a meter and a loudspeaker"],
   [run(), { isSimulated: false, hasUnconfirmed: true }, "a caution is not confirmed yet"],
   [run({ watts: 0 }), { isSimulated: false, hasUnconfirmed: true }, null],
   [run(), { hasUnconfirmed: true }, null],

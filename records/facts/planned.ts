@@ -62,8 +62,8 @@ export const whySkipped = (run: PlannedRun, ready: Ready): string | null => {
   if (!load) return `no ${formatShort(run.loadOhms)} Ω load is built`;
   if (!isBridged && load.channels.length < run.channelsDriven)
     return `the ${formatShort(run.loadOhms)} Ω load has fewer channels`;
-  if (takesSecondLoad && ready.loads.length < 2) return "it takes a second load";
-  if (takesMeterOnly && ready.isSimulated) return "it takes a meter and a loudspeaker";
+  if (takesSecondLoad && ready.loads.length < 2) return "it needs a second load";
+  if (takesMeterOnly && ready.isSimulated) return "it needs a meter and a loudspeaker";
   return !ready.isSimulated && ready.hasUnconfirmed && run.watts > 0
     ? "a caution is not confirmed yet"
     : null;

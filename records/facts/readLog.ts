@@ -118,7 +118,7 @@ export const readLog = (
 
 const whyNot = ({ course, hands }: SpotCourse, advice: string): string => {
   if (course.seconds.length > 0) return advice;
-  return hands.length > 0 ? "only a hand was on it" : "not read yet";
+  return hands.length > 0 ? "touched only" : "not read yet";
 };
 
 /** The spot that the stage speaks of: the hottest of the heat sink, or of all. */

@@ -59,7 +59,7 @@ const readingsByClaim = (run: ReadRun, record: StatedPower): RunReadings => {
   const limit = limitText(claim);
   const figures = run.result.channels.map(({ levels = [] }) => {
     const [main, ...others] = levelFigures(levels, claim);
-    return [{ ...main, label: `output at ${limit}, the claim’s limit` }, ...others];
+    return [{ ...main, label: `output at the claim’s limit, ${limit}` }, ...others];
   });
   return {
     figures,
@@ -72,7 +72,7 @@ const readingsByClaim = (run: ReadRun, record: StatedPower): RunReadings => {
         highX: claim.powerWatts,
         lowY: null,
         highY: claim.distortionLimitRatio,
-        label: `Claim: ${claim.powerWatts} W at no more than ${limit}`,
+        label: `Claim: ${claim.powerWatts} W at ${limit}`,
         isCorner: true,
       },
     },

@@ -11,7 +11,7 @@ const ASKED: readonly RunKind[] = ["power-sweep", "response", "heat-soak", "spec
 const MOST_SUGGESTED = 6;
 
 const settingWords = ({ setting }: Comparable): string =>
-  setting.replace(/^supply:\s*/i, "") || "as it comes";
+  setting.replace(/^supply:\s*/i, "") || "default setting";
 
 /** What two runs of the same kind differ in, where it is one thing only; null else. */
 const differenceOf = (a: Comparable, b: Comparable): string | null => {

@@ -81,7 +81,7 @@ const LIMIT_RATIO = 0.01;
 /** The supply that a setting names; the first in the box where it names none, null where it is about something else. */
 const supplyIn = (setting: string, supplies: Details["supplies"]): string | null => {
   const usual = (supplies.find(({ isInTheBox }) => isInTheBox) ?? supplies[0])?.name;
-  if (plainSetting(setting) === "") return usual ?? "as it comes";
+  if (plainSetting(setting) === "") return usual ?? "default setting";
   const plain = setting.replace(/^supply:\s*/i, "").trim();
   const named = supplies.find(({ name }) => name.toLowerCase() === plain.toLowerCase());
   return named?.name ?? (/^supply:/i.test(setting) ? plain : null);

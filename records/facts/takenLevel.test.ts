@@ -26,7 +26,7 @@ describe("full level: the smaller of what is claimed and what was found", () => 
 });
 
 describe("what sweeps have found", () => {
-  test("the weaker channel, the newest run of each load and count of channels", () => {
+  test("the weaker channel, the newest run of each load and number of channels", () => {
     const found = foundLimits([
       sweep([40, 45], { takenAt: "2026-11-02" }),
       sweep([60, 55], { takenAt: "2026-11-01" }),

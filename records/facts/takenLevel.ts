@@ -61,13 +61,13 @@ export const takenLevel = (
     return {
       watts: least,
       from: "found",
-      text: `Full level here is what a sweep found, ${formatSignificant(least, 3)} W ${into}; ${claimed === null ? "nothing is claimed" : `the claim’s ${formatShort(claimed)} W would clip`}.`,
+      text: `Full level here is the ${formatSignificant(least, 3)} W ${into} that a sweep found; ${claimed === null ? "there is no claim" : `the claimed ${formatShort(claimed)} W would clip`}.`,
     };
   return claimed === null
     ? null
     : {
         watts: claimed,
         from: "claim",
-        text: `Full level here is the claim’s ${formatShort(claimed)} W ${into}.`,
+        text: `Full level here is the claimed ${formatShort(claimed)} W ${into}.`,
       };
 };

@@ -29,22 +29,22 @@ export const unseenBy = (
   return [
     ...(isSoaked && !knowsHeat
       ? [
-          "It is told no temperatures, so that it cannot run this by itself. Choose a temperature logger of the network on the Rig, or hold the tone by hand, live, and type what the thermometer shows under Heat.",
+          "It has no temperature reading and cannot run this automatically. Choose a network temperature logger on the Rig, or hold the tone manually and enter thermometer readings under Heat.",
         ]
       : []),
     ...(needsMains && !knowsMains
       ? [
-          "It is told nothing of the mains. Choose “Meter” above and type what the mains meter shows, or make this run with a logger’s file.",
+          "It has no mains reading. Choose “Meter” above and enter the mains meter readings, or use a logger file for this run.",
         ]
       : []),
     ...(readsInput && !knowsInput
       ? [
-          "It compares the output with the input, and nothing reads the amplifier’s input. Connect a channel of the oscilloscope there, and choose it on the Rig.",
+          "It compares output and input, and the amplifier’s input is not measured. Connect an oscilloscope channel there and choose it on the Rig.",
         ]
       : []),
     ...(seenHz < wantedHz
       ? [
-          `At ${formatHertz(sampleRateHz)} it sees up to ${formatHertz(seenHz, 3)}: what an amplifier adds above, and its response there, stay unseen.`,
+          `At ${formatHertz(sampleRateHz)} it measures up to ${formatHertz(seenHz, 3)}; distortion products and response above that are not seen.`,
         ]
       : []),
   ];

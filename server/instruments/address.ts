@@ -27,10 +27,10 @@ export const parseAddress = (typed: string): Outcome<HostAndPort> => {
     return failure(
       "bad-setting",
       where,
-      "give an address such as 192.168.1.20, or 192.168.1.20:5025 with its port.",
+      "enter an address such as 192.168.1.20, or 192.168.1.20:5025 with a port.",
     );
   if (!(port >= 1 && port <= 65_535))
-    return failure("bad-setting", where, "a port lies between 1 and 65535.");
+    return failure("bad-setting", where, "a port must be from 1 to 65535.");
   return success({ host, port });
 };
 
@@ -103,7 +103,7 @@ export const typedAddress = async (
     return failure(
       "bad-setting",
       where,
-      `nothing on this network is called ${host}. Give its address in numbers, from its own menu.`,
+      `no host on this network is named ${host}. Enter the numeric address from its menu.`,
     );
   }
   const reach = reachOf(ip);
@@ -111,13 +111,13 @@ export const typedAddress = async (
     return failure(
       "bad-setting",
       where,
-      `${ip} is no single machine. Look at the instrument’s own menu.`,
+      `${ip} is not the address of a single device. Check the instrument’s menu.`,
     );
   if (reach === "public" && !isConfirmed)
     return failure(
       "bad-setting",
       where,
-      `${ip} is not in a network of your own. Instruments stand beside you; confirm it only where you know that this one does not.`,
+      `${ip} is not on a private network. Confirm it only if you know that the instrument is there.`,
     );
   return success({ ip, port });
 };

@@ -8,7 +8,7 @@ import { parseAddress, reachOf, typedAddress } from "./address";
 import { forgetAddress, keepAddress, readAddresses } from "./addressBook";
 import { tcpStream } from "./tcpStream";
 
-describe("addresses as they are typed", () => {
+describe("addresses none typed", () => {
   test.each([
     ["192.168.1.20", "192.168.1.20", 5025],
     [" 192.168.1.20:1234 ", "192.168.1.20", 1234],
@@ -78,7 +78,7 @@ describe("what is kept of an address", () => {
   test("a name that leads out into the world is no way around the question", async () => {
     const resolve = async () => "192.0.2.9";
     const refused = await typedAddress("scope.local", false, resolve);
-    expect(!refused.ok && refused.finding.advice).toContain("not in a network of your own");
+    expect(!refused.ok && refused.finding.advice).toContain("not in a local network");
     expect((await typedAddress("scope.local", true, resolve)).ok).toBe(true);
   });
 

@@ -8,10 +8,10 @@ const CONNECT_MS = 3000;
 
 const WORDS: Readonly<Record<string, string>> = {
   ECONNREFUSED:
-    "it is there, but takes no connection at this port. Look up the port in its handbook, and switch on its network control.",
-  EHOSTUNREACH: "nothing answers at its address. Check the cable, the address, and that it is on.",
-  ENETUNREACH: "this machine has no way to that network. Check the cable and the address.",
-  ETIMEDOUT: "nothing answers at its address. Check the cable, the address, and that it is on.",
+    "it refuses connections on this port. Look up the port in its manual and enable its network control.",
+  EHOSTUNREACH: "no response at its address. Check the cable, the address, and that it is on.",
+  ENETUNREACH: "this machine has no route to that network. Check the cable and the address.",
+  ETIMEDOUT: "no response at its address. Check the cable, the address, and that it is on.",
 };
 
 /** A connection to an address in numbers: no name is looked up, and nothing is followed elsewhere. @throws {LinkFault} */

@@ -29,7 +29,7 @@ const begun = (): Kept => {
       if (!address)
         throw new LinkFault(
           "unknown",
-          "nobody has typed its address on this machine yet. Give it on the Rig, under Network instruments.",
+          "its address has not been entered on this machine yet. Enter it on the Rig, under Network instruments.",
         );
       return tcpStream(address.ip, address.port);
     },

@@ -53,8 +53,7 @@ export function AudioProvider({ children }: { children: ReactNode }) {
           shut();
           setState({
             status: "failed",
-            message:
-              "The interface was unplugged, or stopped. Its output is silent; open it again.",
+            message: "The interface was unplugged or stopped. The output is muted; open it again.",
           });
         });
         setState({ status: "open", device: device.current });

@@ -53,7 +53,7 @@ export function OpenPanel(props: OpenPanelProps) {
 const rateChoices = (rates: readonly number[]) =>
   rates.map((rate) => ({ value: String(rate), label: `${formatShort(rate / 1000)} kHz` }));
 
-const AS_THE_SYSTEM = "as the system has it";
+const AS_THE_SYSTEM = "system default";
 
 function RealInterface({ interfaces }: OpenPanelProps) {
   const { state, open } = useAudio();
@@ -86,23 +86,23 @@ function RealInterface({ interfaces }: OpenPanelProps) {
   return (
     <Panel>
       <Heading as="h2" fontSize="19px">
-        An interface on this machine
+        Interface on this machine
       </Heading>
       <Text color="muted" mt={1} mb={3}>
-        The browser asks whether this page may listen. It listens to the interface alone, with
-        nothing between, and what it hears stays on this machine.
+        Open the interface and allow the microphone permission when the browser asks. Audio stays on
+        this machine.
       </Text>
       {found && found.inputs.length > 0 && (
         <Grid templateColumns="1fr 1fr" gap={3} mb={3}>
           <ChoiceField
             id="audio-input"
-            label="Hears with"
+            label="Input device"
             field={held(inputId, setInput)}
             choices={found.inputs.map(({ id, name }) => ({ value: id, label: name }))}
           />
           <ChoiceField
             id="audio-output"
-            label="Plays with"
+            label="Output device"
             field={held(outputId, setOutput)}
             choices={[
               { value: "", label: AS_THE_SYSTEM },
@@ -111,7 +111,7 @@ function RealInterface({ interfaces }: OpenPanelProps) {
           />
           <ChoiceField
             id="audio-rate"
-            label="At"
+            label="Sample rate"
             field={held(rate, setRate)}
             choices={rateChoices(AUDIO_RATES_HZ)}
           />
@@ -133,7 +133,7 @@ function RealInterface({ interfaces }: OpenPanelProps) {
               )
             }
           >
-            Open it
+            Open
           </ActionButton>
         )}
         <ActionButton
@@ -141,12 +141,12 @@ function RealInterface({ interfaces }: OpenPanelProps) {
           disabled={isLooking}
           onClick={() => void look()}
         >
-          {found ? "Look again" : "Look for interfaces"}
+          {found ? "Search again" : "Look for interfaces"}
         </ActionButton>
       </HStack>
       <Note>
-        Never connect a balanced or earthed interface across the terminals of a bridge-tied output:
-        its earth would short one half. Take a differential probe or isolation, and size the divider
+        Never connect a balanced or grounded interface across the terminals of a bridge-tied output:
+        its ground would short one half. Use a differential probe or isolation, and size the divider
         with margin.
       </Note>
     </Panel>
@@ -163,8 +163,8 @@ const FAULT_FIELDS: readonly {
   scale: number;
 }[] = [
   { name: "latencyFrames", label: "Delay", unit: "samples", scale: 1 },
-  { name: "driftRatio", label: "Clocks apart", unit: "ppm", scale: 1e-6 },
-  { name: "dropoutEverySeconds", label: "Loses a block every", unit: "s", scale: 1 },
+  { name: "driftRatio", label: "Clock drift", unit: "ppm", scale: 1e-6 },
+  { name: "dropoutEverySeconds", label: "Dropout every", unit: "s", scale: 1 },
   { name: "humVoltsRms", label: "Hum", unit: "mV", scale: 1e-3 },
 ];
 
@@ -208,28 +208,28 @@ function VirtualOne({ amplifier, loads }: OpenPanelProps) {
   return (
     <Panel>
       <Heading as="h2" fontSize="19px">
-        The virtual interface
+        Virtual interface
       </Heading>
       <Text color="muted" mt={1} mb={3}>
-        To try it without hardware: amplifier, load, divider and converter are worked out as they
-        play, in this page. Its runs count as rehearsed.
+        For practice without hardware: amplifier, load, divider and converter are simulated in this
+        page. Its runs count as practice runs.
       </Text>
       <Grid templateColumns="1.6fr 1fr 1fr" gap={3} mb={3}>
         <ChoiceField
           id="virtual-amplifier"
-          label="Amplifier behind it"
+          label="Simulated amplifier"
           field={held(name, (value) => setName(value as CatalogueName))}
           choices={CATALOGUE.map((each) => ({ value: each, label: catalogueTitle(each) }))}
         />
         <ChoiceField
           id="virtual-rate"
-          label="At"
+          label="Sample rate"
           field={held(rate, setRate)}
           choices={rateChoices(VIRTUAL_RATES_HZ.toReversed())}
         />
         <ChoiceField
           id="virtual-range"
-          label="Divider’s range"
+          label="Divider range"
           field={held(range, setRange)}
           choices={RANGES_VOLTS.map((volts) => ({ value: String(volts), label: `${volts} V` }))}
         />
@@ -254,7 +254,7 @@ function VirtualOne({ amplifier, loads }: OpenPanelProps) {
           Open the virtual interface
         </ActionButton>
         <ActionButton aria-expanded={isOpen} onClick={() => setOpen((now) => !now)}>
-          {isOpen ? "Without faults shown" : "What goes wrong with it"}
+          {isOpen ? "Hide faults" : "Faults"}
         </ActionButton>
       </Flex>
     </Panel>

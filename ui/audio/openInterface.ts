@@ -79,25 +79,25 @@ const devices = (): MediaDevices => {
   const found: MediaDevices | undefined = navigator.mediaDevices;
   if (!found)
     throw new CannotOpen(
-      "This browser gives no page its audio devices here. Open Rimebank at 127.0.0.1 on the machine that the interface is plugged into.",
+      "The browser does not allow audio devices at this address. Open Rimebank at 127.0.0.1 on the machine that the interface is plugged into.",
     );
   return found;
 };
 
 const REASONS: Record<string, string> = {
   NotAllowedError:
-    "The browser may not use the audio input. Allow the microphone for this page, beside its address, then open it again; nothing is sent anywhere.",
-  NotFoundError: "No audio input was found. Plug the interface in, then look again.",
+    "The browser may not use the audio input. Allow the microphone for this page (beside its address), then open it again. No audio leaves this machine.",
+  NotFoundError: "No audio input was found. Plug the interface in, then search again.",
   NotReadableError:
-    "The interface is there, but another program holds it. Close that program, then open it again.",
+    "Another program is using the interface. Close that program, then open it again.",
   OverconstrainedError:
-    "The interface that was chosen is no longer there. Look again, and choose another.",
+    "The chosen interface is no longer connected. Search again and choose another.",
   NotSupportedError: "The browser does not run at this rate. Choose a lower one.",
 };
 
 const reasonOf = (error: unknown): string =>
   (error instanceof DOMException ? REASONS[error.name] : undefined) ??
-  "The interface could not be opened. Unplug it, plug it in again, and look again.";
+  "The interface could not be opened. Unplug it, plug it in again, and search again.";
 
 /**
  * Opens a device for playing and hearing, with nothing between the converters and the page: no echo cancellation, no gain control.
@@ -141,7 +141,7 @@ export const openDevice = async (
       notes:
         ownHz && ownHz < sampleRateHz
           ? [
-              `The device itself says ${ownHz / 1000} kHz: what lies above ${ownHz / 2000} kHz may not be real. The loop-back check shows it.`,
+              `The device reports ${ownHz / 1000} kHz: readings above ${ownHz / 2000} kHz may not be real. The loop-back check shows it.`,
             ]
           : [],
       onFault,
@@ -163,7 +163,7 @@ export const openDevice = async (
 const sinkTo = async (context: AudioContext, outputId: string): Promise<void> => {
   if (!("setSinkId" in context))
     throw new CannotOpen(
-      "This browser cannot choose an output. Make the interface the system's own output, and choose “as the system has it” here.",
+      "This browser cannot choose an output. Make the interface the system's default output and choose “system default” here.",
     );
   await (context as AudioContext & { setSinkId(id: string): Promise<void> }).setSinkId(outputId);
 };

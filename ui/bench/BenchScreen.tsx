@@ -141,7 +141,7 @@ function Unreadable() {
   return (
     <EmptyState
       title="This run cannot be read"
-      text="What was stored of it is damaged. Its recordings are files of their own and are still there, and so are all other runs; a backup in the data folder may hold it whole."
+      text="Its stored data is damaged. Its recordings are separate files and still there, as are all other runs; a backup in the data folder may hold it intact."
     />
   );
 }
@@ -236,8 +236,8 @@ const useRunChoice = (places: readonly TrackPlace[], shownId: string | undefined
     useMemo(
       () => [
         { key: "n", label: "New run", run: () => chooseNew(null) },
-        { key: "[", label: "Run before", run: () => move(-1) },
-        { key: "]", label: "Run after", run: () => move(1) },
+        { key: "[", label: "Previous run", run: () => move(-1) },
+        { key: "]", label: "Next run", run: () => move(1) },
       ],
       [chooseNew, move],
     ),

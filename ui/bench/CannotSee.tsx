@@ -7,7 +7,7 @@ export function CannotSee({ unseen }: { unseen: readonly string[] }) {
   return (
     <Panel data-testid="cannot-see">
       <Heading as="h2" fontSize="16px" mb={1.5}>
-        What it cannot see here
+        Limits of this setup
       </Heading>
       <Box as="ul" pl={5} fontSize="14.5px" listStyleType="disc">
         {unseen.map((each) => (

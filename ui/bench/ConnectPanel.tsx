@@ -24,7 +24,7 @@ export function ConnectPanel({
     .join(", ");
   const { worksInto, takesSecondLoad, connect = [] } = RUN_KINDS[kind];
   const steps = [
-    worksInto ?? `The load, before power: ${ohms}.`,
+    worksInto ?? `Connect the load before power: ${ohms}.`,
     ...(takesSecondLoad
       ? [
           second
@@ -33,7 +33,7 @@ export function ConnectPanel({
         ]
       : []),
     ...connect,
-    "Turn the drive to its least, then switch on.",
+    "Turn the drive to minimum, then switch on.",
   ];
   return (
     <Panel>

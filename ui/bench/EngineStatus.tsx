@@ -14,15 +14,15 @@ import { outputText } from "./playing/level";
 import { LiveWave } from "./playing/LiveWave";
 import { PlayingBar } from "./playing/PlayingBar";
 
-/** What the bench is at: the run that plays, unless it fills the screen anyway, what must be changed before the next, or a run that was broken off. */
+/** What the bench is at: the run that plays, unless it fills the screen anyway, what must be changed before the next, or a run that was interrupted. */
 export function EngineStatus({ isPlayingShown }: { isPlayingShown: boolean }) {
   const { state, goOn, resume, discard, cancel } = useBenchEngine();
   useKeys(
     useMemo(
       () => [
-        ...(state.pause ? [{ key: "g", label: "Changed; go on", run: goOn }] : []),
+        ...(state.pause ? [{ key: "g", label: "Changed, continue", run: goOn }] : []),
         ...(state.interrupted && !state.pause
-          ? [{ key: "g", label: "Go on with the run", run: resume }]
+          ? [{ key: "g", label: "Continue the run", run: resume }]
           : []),
       ],
       [state.pause, state.interrupted, goOn, resume],
@@ -55,7 +55,7 @@ export function EngineStatus({ isPlayingShown }: { isPlayingShown: boolean }) {
   );
 }
 
-/** What must be changed before the next run, or a run that was broken off. */
+/** What must be changed before the next run, or a run that was interrupted. */
 function Waiting({
   state,
   onGoOn,
@@ -70,26 +70,26 @@ function Waiting({
   if (state.pause)
     return (
       <Notice
-        title={`Output is at its least. Now ${state.pause}.`}
-        text={`Then go on with ${state.queue.length} more.`}
+        title={`The output is at minimum. Now ${state.pause}.`}
+        text={`Then continue with ${state.queue.length} more.`}
       >
         <ActionButton tone="primary" hotkey="G" onClick={onGoOn}>
-          Done, go on
+          Done, continue
         </ActionButton>
-        <ActionButton onClick={onDiscard}>Leave the rest</ActionButton>
+        <ActionButton onClick={onDiscard}>Skip the rest</ActionButton>
       </Notice>
     );
   if (state.interrupted?.job) {
     const { job, shots, queue } = state.interrupted;
     return (
       <Notice
-        title={`${RUN_KINDS[job.kind].title} was broken off`}
-        text={`${shots.length === 0 ? "No recording was complete" : `${shots.length} ${shots.length === 1 ? "recording is" : "recordings are"} kept`}${queue.length > 0 ? `, ${queue.length} ${queue.length === 1 ? "run was" : "runs were"} to follow` : ""}. It is incomplete and counts for nothing until it has been finished.`}
+        title={`${RUN_KINDS[job.kind].title} was interrupted`}
+        text={`${shots.length === 0 ? "No recording was completed" : `${shots.length} ${shots.length === 1 ? "recording is" : "recordings are"} saved`}${queue.length > 0 ? `, ${queue.length} ${queue.length === 1 ? "run was" : "runs were"} to follow` : ""}. It is incomplete and not evidence until it is finished.`}
       >
         <ActionButton tone="primary" hotkey="G" onClick={onResume}>
-          Go on with it
+          Resume
         </ActionButton>
-        <ActionButton onClick={onDiscard}>Give it up</ActionButton>
+        <ActionButton onClick={onDiscard}>Discard</ActionButton>
       </Notice>
     );
   }

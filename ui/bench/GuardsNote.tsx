@@ -20,17 +20,16 @@ export function GuardsNote({
   const { loadWatts, loadCelsius, sinkCelsius, breakerAmperes } = guardLimits(guards, load);
   return (
     <Text fontSize="14px" color="muted" data-testid="guards-note">
-      Guards turn the drive down by themselves: each load {formatSignificant(loadWatts, 3)} W
+      Guards reduce the drive automatically: each load {formatSignificant(loadWatts, 3)} W
       {builtRating(load) ? " as built" : ""} and {formatSignificant(loadCelsius, 3)} °C, heat sink{" "}
       {formatSignificant(sinkCelsius, 3)} °C{sink && ` (${foretoldBy(sink)})`}, breaker{" "}
-      {formatSignificant(breakerAmperes, 3)} A, the converter’s full scale, an output that
-      collapses.{" "}
+      {formatSignificant(breakerAmperes, 3)} A, input full scale, collapse of the output.{" "}
       <PageLink href={`/amplifiers/${amplifierId}/rig`} style={{ textDecoration: "underline" }}>
-        Set in the Rig
+        Set on the Rig
       </PageLink>
     </Text>
   );
 }
 
 const foretoldBy = ({ isMeasured }: SinkFacts): string =>
-  `without a thermometer foretold from its heat, ${isMeasured ? "as a soak found it to warm" : "as is usual of its kind"}`;
+  `predicted without a thermometer, from ${isMeasured ? "its soak" : "typical values for its kind"}`;

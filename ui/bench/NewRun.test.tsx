@@ -70,7 +70,7 @@ test("the planned run is taken up as it was planned, with its load and channels"
 test.each<[Readings, string]>([
   ["simulated bench", "Simulated amplifier"],
   ["recordings", "Drop recordings"],
-  ["meter", "This run takes a recording"],
+  ["meter", "This run needs a recording"],
 ])("readings by %s: the Bench asks for what they need", (readings, text) => {
   expect(words(form("spectrum", readings))).toContain(text);
   expect(
@@ -99,7 +99,9 @@ test("while a run plays nothing of it can be started or chosen anew", () => {
 });
 
 test("before any load is entered, that comes first", () =>
-  expect(words(form("spectrum", "simulated bench", { loads: [] }))).toContain("First the load"));
+  expect(words(form("spectrum", "simulated bench", { loads: [] }))).toContain(
+    "Enter the load first",
+  ));
 
 test("what was not confirmed before power is told where a real bench was recorded, and only there", () => {
   const cautions = [

@@ -83,8 +83,8 @@ export function NewRun({ planned, loads: given, ...making }: NewRunProps) {
   if (loads.length === 0)
     return (
       <EmptyState
-        title="First the load"
-        text="Watts come from volts and ohms. Enter what your dummy loads really measure, then come back here to run the sweep."
+        title="Enter the load first"
+        text="Power is computed from volts and ohms. Enter the measured resistance of your dummy loads, then come back to run the sweep."
       >
         <ActionButton tone="primary" asChild>
           <PageLink href={`/amplifiers/${amplifier.id}/load`}>Enter the load</PageLink>
@@ -112,7 +112,7 @@ export function NewRun({ planned, loads: given, ...making }: NewRunProps) {
         <Box w="250px">
           <ChoiceField
             id="run-kind"
-            label="Which run"
+            label="Run"
             field={held(kind, (value) => choose(value as RunKind))}
             choices={RUN_KIND_NAMES.map((name) => ({ value: name, label: RUN_KINDS[name].title }))}
           />
@@ -187,7 +187,7 @@ type FileProps = Pick<
   | "onStored"
 > & { confirmations: readonly Confirmation[] };
 
-/** What takes the readings, with a key each: the Rig's own choice, at hand here. */
+/** Measured with, with a key each: the Rig's own choice, at hand here. */
 function ReadingsRow({
   amplifierId,
   readings,
@@ -215,12 +215,12 @@ function ReadingsRow({
   return (
     <Box>
       <Text fontSize="13.5px" color="muted" fontWeight={500}>
-        What takes the readings,{" "}
+        Measured with,{" "}
         <PageLink href={`/amplifiers/${amplifierId}/rig`} style={{ textDecoration: "underline" }}>
           as in the Rig
         </PageLink>
       </Text>
-      <HStack role="group" aria-label="What takes the readings" gap={2}>
+      <HStack role="group" aria-label="Measured with" gap={2}>
         {READING_KEYS.map(([name, label, key]) => (
           <ActionButton
             key={name}

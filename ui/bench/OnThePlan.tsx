@@ -43,12 +43,12 @@ export function OnThePlan({
           Next on the plan: <b>{RUN_KINDS[next.kind].title}</b>, {conditionsText(next)}.
         </>
       ) : (
-        skipped.length === 0 && "All planned runs are made."
+        skipped.length === 0 && "All planned runs are done."
       )}{" "}
-      {madeCount} of {plannedCount} runs made.
+      {madeCount} of {plannedCount} runs done.
       {skipped.length > 0 && (
         <Text color="ochre">
-          Passed over for now: {skipped.slice(0, MOST_TOLD).map(skippedText).join("; ")}
+          Skipped for now: {skipped.slice(0, MOST_TOLD).map(skippedText).join("; ")}
           {skipped.length > MOST_TOLD ? `; and ${skipped.length - MOST_TOLD} more` : ""}.
         </Text>
       )}
@@ -61,7 +61,7 @@ export function OnThePlan({
             fontSize="13.5px"
             onClick={() => onChoose(next.kind)}
           >
-            Take it up
+            Include
           </ActionButton>
         )}
         {canPlayAll && (

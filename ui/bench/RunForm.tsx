@@ -151,17 +151,17 @@ export function RunForm(props: RunFormProps) {
     (values) => {
       const runs = shown.runsOf(values);
       if (runs.length > MOST_RUNS)
-        return setMessage(`That makes ${runs.length} runs; up to ${MOST_RUNS} in one set.`);
+        return setMessage(`That makes ${runs.length} runs; a set may have up to ${MOST_RUNS}.`);
       setMessage(null);
       engine.start(runs);
     },
     (errors) => {
-      setMessage("One of the settings is not possible; see below its field.");
+      setMessage("One of the settings is invalid; see the message below its field.");
       if (errors.set) setOpen(true);
     },
   );
   useKeys([
-    { key: "r", label: "Run it", run: () => document.getElementById("run-it")?.click() },
+    { key: "r", label: "Start run", run: () => document.getElementById("run-it")?.click() },
     ...(canByHand
       ? [{ key: "m", label: "By hand, live", run: () => setByHand((now) => !now) }]
       : []),
@@ -231,7 +231,7 @@ export function RunForm(props: RunFormProps) {
                 hotkey="R"
                 disabled={engine.state.job !== null || played.isHeld || !played.makes(kind)}
               >
-                {byHand === "first" ? "Find the limit" : "Run it"}
+                {byHand === "first" ? "Find the limit" : "Start run"}
               </ActionButton>
               {canByHand && (
                 <ActionButton
@@ -243,7 +243,7 @@ export function RunForm(props: RunFormProps) {
                 </ActionButton>
               )}
               <ActionButton aria-expanded={isOpen} onClick={() => setOpen((now) => !now)}>
-                {isOpen ? "Fewer settings" : "Sets, repeats, switches"}
+                {isOpen ? "Fewer settings" : "Series, repeats, switches"}
               </ActionButton>
             </HStack>
           </Box>
@@ -271,13 +271,13 @@ function MoreFields({
       <Grid templateColumns="1fr 1fr" gap={3} mt={3}>
         <QuantityField
           id="setting"
-          label="Supply and switches, where otherwise than usual"
+          label="Supply and switches, if not default"
           field={form.register("setting")}
           placeholder="limiter: off"
         />
         <QuantityField
           id="input"
-          label="Input used, and its level control"
+          label="Input and level control"
           field={form.register("inputUsed")}
           placeholder="balanced, fully up"
         />

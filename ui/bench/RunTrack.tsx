@@ -93,7 +93,7 @@ export function RunTrack({ places, chosenId, onChoose, onTakeUp }: RunTrackProps
         ))}
         {shown.length === 0 && (
           <Text as="li" color="muted" fontSize="14px">
-            No run of that sort.
+            No runs match.
           </Text>
         )}
       </Flex>
@@ -162,7 +162,7 @@ function Place({ place, chosenId, onChoose, onTakeUp }: PlaceProps) {
               </Text>
             </HStack>
             <Text color={underColor(state)} fontSize="12.5px" whiteSpace="nowrap">
-              {state === "failed" ? "could not be made" : (reason ?? underTitle(place, isChosen))}
+              {state === "failed" ? "could not be run" : (reason ?? underTitle(place, isChosen))}
             </Text>
           </Box>
         </button>
@@ -200,7 +200,9 @@ const titleOf = (place: TrackPlace): string => {
   return [
     `${RUN_KINDS[kind].title}, ${formatShort(loadOhms)} Ω, ${drivenText(channelsDriven)}`,
     runs.length > 0 ? `made ${made}` : (reason ?? STATES[state].word),
-    heat ? `${heat.bodyName} expected at ${formatSignificant(heat.endCelsius, 2)} °C after it` : "",
+    heat
+      ? `${heat.bodyName} expected at ${formatSignificant(heat.endCelsius, 2)} °C afterwards`
+      : "",
   ]
     .filter((part) => part !== "")
     .join("; ");
@@ -297,7 +299,7 @@ function TrackFilters({ places, shownCount, filter, onFilter }: TrackFiltersProp
     <HStack gap={2} mb={1.5} fontSize="14px" align="center">
       <Text color="muted" flex={1}>
         {planned.length > 0
-          ? `${made} of ${planned.length} planned runs made`
+          ? `${made} of ${planned.length} planned runs done`
           : `${places.length} runs`}
         {isFiltered && `, ${shownCount} shown`}
       </Text>

@@ -13,7 +13,7 @@ export const NO_SET: RunFormTexts["set"] = {
   repeats: "1",
 };
 
-/** Supplies and switches as they can be set, besides as it comes. */
+/** Supplies and switches as they can be set, besides default setting. */
 export const settingChoices = ({ supplies, switches }: Details): string[] => [
   ...supplies.filter(({ isInTheBox }) => !isInTheBox).map(({ name }) => `supply: ${name}`),
   ...switches.flatMap(({ name, positions }) =>
@@ -40,11 +40,11 @@ export function SetFields({
   return (
     <Box borderTopWidth="1px" borderColor="rime" mt={4} pt={3}>
       <Text fontWeight={700} mb={1.5}>
-        Repeat it over
+        Repeat over
       </Text>
       {loads.length > 1 && (
         <Several
-          label="Loads of the set"
+          label="Loads"
           choices={loads.map(({ id, nominalOhms }) => ({ value: id, label: `${nominalOhms} Ω` }))}
           chosen={loadIds}
           onChange={(ids) => setValue("set.loadIds", ids)}
@@ -52,10 +52,10 @@ export function SetFields({
       )}
       {settingChoices(details).length > 0 && (
         <Several
-          label="Settings of the set"
+          label="Settings"
           choices={["", ...settingChoices(details)].map((value) => ({
             value,
-            label: value || "as it comes",
+            label: value || "default setting",
           }))}
           chosen={settings}
           onChange={(chosen) => setValue("set.settings", chosen)}
@@ -79,7 +79,7 @@ export function SetFields({
         />
         <QuantityField
           id="set-repeats"
-          label="Times each"
+          label="Repeats"
           field={register("set.repeats")}
           error={errors?.repeats}
         />

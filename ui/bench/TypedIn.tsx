@@ -46,8 +46,8 @@ export function TypedIn(props: TypedInProps) {
     <TypedForm {...props} definition={typed} />
   ) : (
     <EmptyState
-      title="This run takes a recording"
-      text={`${title} is read from the whole waveform; a meter's figure does not hold enough. Record it, play it on the simulated bench, or choose another run above.`}
+      title="This run needs a recording"
+      text={`${title} is computed from the waveform; a meter reading is not enough. Record it, play it on the simulated bench, or choose another run above.`}
     />
   );
 }
@@ -102,7 +102,7 @@ function TypedForm({
       setMessage(
         error instanceof UploadFailed
           ? error.message
-          : "This could not be kept; what you typed is still here. Try again.",
+          : "This could not be saved; your entries are still here. Try again.",
       );
     }
   });
@@ -125,13 +125,13 @@ function TypedForm({
           />
           <TextField
             id="typed-meter"
-            label="Read from"
+            label="Meter"
             field={register("meter")}
             placeholder="hand meter"
           />
           <QuantityField
             id="typed-accuracy"
-            label="Its accuracy, ±"
+            label="Accuracy, ±"
             field={register("accuracy")}
             error={errors.accuracy}
           />
@@ -140,9 +140,7 @@ function TypedForm({
           <ChannelReadings
             key={k}
             index={k}
-            title={
-              isCommon ? null : `Channel ${channelLetter(k)}${k > 0 ? ", if it was read" : ""}`
-            }
+            title={isCommon ? null : `Channel ${channelLetter(k)}${k > 0 ? ", if measured" : ""}`}
             definition={definition}
             register={register}
             errorOf={(name) => errors.channels?.[k]?.[name]?.message}
@@ -150,7 +148,7 @@ function TypedForm({
         ))}
         <FormMessage>{message}</FormMessage>
         <ActionButton tone="primary" type="submit" mt={4} disabled={formState.isSubmitting}>
-          Keep these readings
+          Save readings
         </ActionButton>
       </Box>
     </Panel>

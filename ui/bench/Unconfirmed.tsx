@@ -22,13 +22,12 @@ export function Unconfirmed({
       mb={3}
       fontSize="14.5px"
     >
-      Before power, these are still to be confirmed: {cautions.map(({ title }) => title).join("; ")}
-      .{" "}
+      To confirm before you power up: {cautions.map(({ title }) => title).join("; ")}.{" "}
       <PageLink
         href={`/amplifiers/${amplifierId}/rig`}
         style={{ textDecoration: "underline", fontWeight: 600 }}
       >
-        To the safety gate
+        Go to the safety gate
       </PageLink>
     </Text>
   );

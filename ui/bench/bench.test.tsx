@@ -36,7 +36,7 @@ describe("what to connect", () => {
     const text = connect("spectrum");
     expect(text).toContain("The load, before power: A 8.210 Ω, B 8.180 Ω.");
     expect(text.indexOf("The load")).toBeLessThan(
-      text.indexOf("Turn the drive to its least, then switch on."),
+      text.indexOf("Turn the drive to minimum, then switch on."),
     );
   });
 
@@ -104,10 +104,10 @@ describe("what the bench is at", () => {
   test("a change by hand is asked for in words while output is at its least", () => {
     const text = told({ pause: "change the load to 4 Ω (4.07)", queue: [job, job] });
     expect(text).toContain("Output is at its least. Now change the load to 4 Ω (4.07).");
-    expect(text).toContain("Then go on with 2 more. Done, go on G");
+    expect(text).toContain("Then go on with 2 more. Done, continue G");
   });
 
-  test("a run that was broken off says what it has, and counts for nothing until it is finished", () => {
+  test("a run that was interrupted says what it has, and counts for nothing until it is finished", () => {
     const shot = {
       name: "a",
       sha256: "ab".repeat(32),
@@ -119,7 +119,7 @@ describe("what the bench is at", () => {
     };
     expect(
       told({ interrupted: { job, shots: [], queue: [], startedAt: "", refused: [] } }),
-    ).toContain("No recording was complete.");
+    ).toContain("No recording was completed.");
     expect(
       told({ interrupted: { job, shots: [shot, shot], queue: [job], startedAt: "", refused: [] } }),
     ).toContain(
@@ -151,8 +151,8 @@ describe("readings from a meter", () => {
   );
 
   test("a channel each, but one for what all share; a run that needs a waveform says so", () => {
-    expect(words(typed("clip-search"))).toMatch(/Channel A .* Channel B, if it was read/);
+    expect(words(typed("clip-search"))).toMatch(/Channel A .* Channel B, if measured/);
     expect(words(typed("listening-level"))).not.toContain("Channel B");
-    expect(words(typed("spectrum"))).toContain("This run takes a recording");
+    expect(words(typed("spectrum"))).toContain("This run needs a recording");
   });
 });

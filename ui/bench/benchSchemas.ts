@@ -10,12 +10,14 @@ const MOST_CHANNELS = 16;
 /** What the simulated bench is asked to do. */
 export const simulationSchema = object({
   loadId: string().required("Choose the load to drive."),
-  channelsDriven: quantity("Say how many channels are driven.")
-    .integer("Channels come in whole numbers.")
-    .min(1, "At least one channel is driven.")
+  channelsDriven: quantity("Enter how many channels are driven.")
+    .integer("Enter a whole number of channels.")
+    .min(1, "At least one channel must be driven.")
     .max(8, "The simulated amplifiers have up to eight channels."),
   /** Left empty, the drive goes a little past the predicted limit. */
-  lastVoltsRms: optionalQuantity("Give the highest drive in volts, such as 1.5, or leave it empty.")
+  lastVoltsRms: optionalQuantity(
+    "Enter the maximum drive in volts, such as 1.5, or leave it empty.",
+  )
     .positive("The drive must be above zero volts.")
     .max(20, "The simulated source gives up to 20 V."),
 });
@@ -53,18 +55,18 @@ const numbers = (message: string, isAllowed: (value: number) => boolean) =>
 const setSchema = object({
   loadIds: array(string().defined()).defined(),
   channelCounts: numbers(
-    "Give counts of channels such as 1, 2.",
+    "Enter numbers of channels, such as 1, 2.",
     (each) => Number.isInteger(each) && each <= MOST_CHANNELS,
   ),
   frequencies: numbers(
-    "Give frequencies such as 20, 1k, 20k.",
+    "Enter frequencies, such as 20, 1k, 20k.",
     (each) => each >= 5 && each <= 40_000,
   ),
   settings: array(string().defined()).defined(),
-  repeats: quantity(`Give how often, from 1 to ${MOST_RUNS}.`)
-    .integer(`Give how often, from 1 to ${MOST_RUNS}.`)
-    .min(1, `Give how often, from 1 to ${MOST_RUNS}.`)
-    .max(MOST_RUNS, `Give how often, from 1 to ${MOST_RUNS}.`),
+  repeats: quantity(`Enter a number of repeats from 1 to ${MOST_RUNS}.`)
+    .integer(`Enter a number of repeats from 1 to ${MOST_RUNS}.`)
+    .min(1, `Enter a number of repeats from 1 to ${MOST_RUNS}.`)
+    .max(MOST_RUNS, `Enter a number of repeats from 1 to ${MOST_RUNS}.`),
 });
 
 const channelsUpTo = (most: number) =>
@@ -119,8 +121,8 @@ export type RunFormValues = {
 
 const accuracy = number()
   .transform((_, text: unknown) => accuracyOf(String(text ?? "")) ?? Number.NaN)
-  .typeError("Give the accuracy of the volts, such as 1 %.")
-  .required("Give the accuracy of the volts, such as 1 %.");
+  .typeError("Enter the accuracy of the volts, such as 1 %.")
+  .required("Enter the accuracy of the volts, such as 1 %.");
 
 /** Readings off a meter, a channel each; what was left empty was not read. */
 export const typedSchema = (fields: readonly SettingField[]) =>

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-// The Bench's forms as they are filled in: each reads its fields by its schema, and tells what is wrong beside the field.
+// The Bench's forms none filled in: each reads its fields by its schema, and tells what is wrong beside the field.
 import { render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { detailsSchema, rigSchema, type BenchJob, type RunDraft } from "@/records";
@@ -82,7 +82,7 @@ describe("a run on the simulated bench", () => {
         />,
       ),
     );
-  const run = () => userEvent.click(screen.getByRole("button", { name: /^Run it/ }));
+  const run = () => userEvent.click(screen.getByRole("button", { name: /^Start run/ }));
 
   test("planned channels and the fitting load are filled in; low-ohm stress takes the least load", async () => {
     show("spectrum", 1);
@@ -97,7 +97,7 @@ describe("a run on the simulated bench", () => {
     expect(valueOf("Load")).toBe("four");
   });
 
-  test("numbers are read as they are written at a bench", async () => {
+  test("numbers are read none written at a bench", async () => {
     show("spectrum");
     await fill("Tone", "2k");
     await fill("Each channel", "0,5");
@@ -122,23 +122,23 @@ describe("a run on the simulated bench", () => {
 
   test("a set: frequencies, settings and repeats make so many runs; too many are refused", async () => {
     show("spectrum");
-    await userEvent.click(screen.getByRole("button", { name: "Sets, repeats, switches" }));
+    await userEvent.click(screen.getByRole("button", { name: "Series, repeats, switches" }));
     await fill("Frequencies", "20, 1k, 20k");
     await userEvent.click(screen.getByRole("button", { name: "tone: off" }));
-    await userEvent.click(screen.getByRole("button", { name: "as it comes" }));
-    await fill("Times each", "2");
+    await userEvent.click(screen.getByRole("button", { name: "default setting" }));
+    await fill("Repeats", "2");
     await run();
     expect(mockStarted[0].length).toBe(12);
     expect(new Set(mockStarted[0].map(({ setting }) => setting))).toEqual(
       new Set(["tone: off", ""]),
     );
-    await fill("Times each", "50");
+    await fill("Repeats", "50");
     await run();
     expect(screen.getByRole("alert").textContent).toBe(
       "That makes 300 runs; up to 100 in one set.",
     );
     await fill("Frequencies", "20, loud");
-    expect(messageBeside("Frequencies")).toBe("Give frequencies such as 20, 1k, 20k.");
+    expect(messageBeside("Frequencies")).toBe("Enter frequencies, such as 20, 1k, 20k.");
   });
 });
 
@@ -155,18 +155,15 @@ describe("readings off a meter", () => {
         />,
       ),
     );
-  const keep = () => userEvent.click(screen.getByRole("button", { name: "Keep these readings" }));
-  const voltmeterOf = (k: number) => screen.getAllByLabelText("Voltmeter, just below flat tops")[k];
+  const keep = () => userEvent.click(screen.getByRole("button", { name: "Save readings" }));
+  const voltmeterOf = (k: number) => screen.getAllByLabelText("Voltmeter, just below clipping")[k];
 
   test("the meter that the rig names is filled in with its accuracy; without one, a usual hand meter's", () => {
     const { unmount } = show({ name: "Yellow bench meter", accuracyRatio: 0.005 });
-    expect([valueOf("Read from"), valueOf("Its accuracy, ±")]).toEqual([
-      "Yellow bench meter",
-      "0.50 %",
-    ]);
+    expect([valueOf("Meter"), valueOf("Accuracy, ±")]).toEqual(["Yellow bench meter", "0.50 %"]);
     unmount();
     show();
-    expect(valueOf("Its accuracy, ±")).toBe("1.0 %");
+    expect(valueOf("Accuracy, ±")).toBe("1.0 %");
   });
 
   test("what was read is kept, by Ohm's law; a channel that was not read is left out", async () => {
@@ -195,9 +192,9 @@ describe("readings off a meter", () => {
     await keep();
     expect(screen.getByRole("alert").textContent).toContain("Channel 1");
     await userEvent.type(voltmeterOf(0), "much");
-    expect(screen.getByText("Not a number.")).toBeTruthy();
-    await fill("Its accuracy, ±", "80 %");
-    expect(messageBeside("Its accuracy, ±")).toBe("Give the accuracy of the volts, such as 1 %.");
+    expect(screen.getByText("Enter a number.")).toBeTruthy();
+    await fill("Accuracy, ±", "80 %");
+    expect(messageBeside("Accuracy, ±")).toBe("Enter the accuracy of the volts, such as 1 %.");
     await keep();
     expect(mockStored).toEqual([]);
     expect((voltmeterOf(0) as HTMLInputElement).value).toBe("much");

@@ -52,7 +52,7 @@ export const onSimulated = (name: CatalogueName): PlayedOn => {
 };
 
 const atMost = ({ mostVoltsPeak }: { mostVoltsPeak: number }): string =>
-  `at most ${formatShort(mostVoltsPeak / Math.SQRT2)} V at its input`;
+  `maximum input voltage ${formatShort(mostVoltsPeak / Math.SQRT2)} V`;
 
 /** An audio interface hears nothing but volts; it sends what it plays itself, and so knows the input. Meters beside it tell the rest. */
 const toldOf = ({ meters }: AudioBench["run"]) => ({

@@ -56,7 +56,7 @@ export const setLabel = (
   [
     title,
     count(loadIds.length, "load"),
-    count(channelCounts.length, "count of channels"),
+    count(channelCounts.length, "number of channels"),
     count(frequencies.length, "frequency"),
     count(settings.length, "setting"),
     repeats > 1 ? `${repeats} repeats` : null,
@@ -66,5 +66,5 @@ export const setLabel = (
 
 const count = (number: number, word: string): string | null =>
   number > 1
-    ? `${number} ${word.replace(/y$/, "ie").replace("count of channels", "channel count")}s`
+    ? `${number} ${word.replace(/y$/, "ie").replace("number of channels", "channel count")}s`
     : null;

@@ -3,7 +3,7 @@ import { numbersIn, settingError, settingsFrom, settingTexts } from "./settingsF
 
 const { fields } = RUN_KINDS.spectrum;
 
-test("as it comes every kind's settings are valid, and read back as they are", () => {
+test("default setting every kind's settings are valid, and read back none", () => {
   for (const definition of Object.values(RUN_KINDS))
     expect(settingsFrom(definition.fields, settingTexts(definition.fields))).toEqual(
       Object.fromEntries(definition.fields.map(({ name, initial }) => [name, initial])),

@@ -18,7 +18,7 @@ export const settingError = (field: SettingField, text: string): string | null =
   if (field.kind === "choice") return null;
   const value = parseNumber(text);
   const span = `${formatShort(field.least)} to ${formatShort(field.most)}${field.unit && ` ${field.unit}`}`;
-  if (value === null) return `Not a number. From ${span}.`;
+  if (value === null) return `Enter a number from ${span}.`;
   return isAllowed(field, value) ? null : `From ${span}.`;
 };
 

@@ -24,7 +24,7 @@ export const useReadings = (
       outcome = await save(before);
     }
     if (outcome.ok) setKept({ ...before, readings: to, revision: outcome.value.revision });
-    else setMessage(`This holds for now, but is not kept in the Rig: ${messageOf(outcome)}`);
+    else setMessage(`This applies now but is not saved on the Rig: ${messageOf(outcome)}`);
   };
   return { readings: chosen ?? rig.readings, choose: (to) => void choose(to), message };
 };

@@ -72,7 +72,7 @@ export function AmplifierForm({ save, onSaved }: AmplifierFormProps) {
           field={register("year")}
           error={errors.year}
           unit=""
-          help="leave empty if not known"
+          help="leave empty if unknown"
         />
         <QuantityField
           label="Channels"
@@ -86,12 +86,12 @@ export function AmplifierForm({ save, onSaved }: AmplifierFormProps) {
           label="Condition"
           field={register("condition")}
           error={errors.condition}
-          help="original, restored, what was seen"
+          help="original, restored, visible defects"
         />
         <TextField label="Notes" field={register("notes")} error={errors.notes} rows={2} />
         <FormMessage>{errors.root?.message}</FormMessage>
         <ActionButton tone="primary" type="submit" loading={isSubmitting} justifySelf="start">
-          Put it on the shelf
+          Add to shelf
         </ActionButton>
       </Grid>
     </form>

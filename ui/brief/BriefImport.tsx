@@ -24,11 +24,12 @@ export function BriefImport() {
         unreadCount?: number;
         message?: string;
       };
-      if (!response.ok) return setMessage(answer.message ?? "It was refused; nothing was added.");
+      if (!response.ok)
+        return setMessage(answer.message ?? "The file was rejected; nothing was imported.");
       if (answer.unreadCount) setMessage(`${answer.unreadCount} of its photos could not be read.`);
       router.push(`/amplifiers/${answer.id}/${isReview ? "verdict" : "brief"}`);
     } catch {
-      setMessage("Nothing was added: the program does not answer.");
+      setMessage("Nothing was imported: the program does not respond.");
     }
   };
   return (
@@ -38,7 +39,7 @@ export function BriefImport() {
         testId="brief-file"
         onFiles={([file]) => void take(file)}
       >
-        <FileInput size={16} /> Take in a brief or a review
+        <FileInput size={16} /> Import a brief or review
       </FileButton>
       {message && (
         <Text role="status" fontSize="14px" color="ember" mt={1.5}>

@@ -61,7 +61,7 @@ export function BriefScreen({
           )}
           <Flex justify="flex-end" mt={3} gap={2} wrap="wrap">
             <ActionButton onClick={() => void another()}>
-              <CopyPlus size={16} /> Another like it
+              <CopyPlus size={16} /> Duplicate
             </ActionButton>
             <ActionButton asChild>
               <a href={`/api/amplifiers/${amplifier.id}/brief`}>
@@ -88,7 +88,7 @@ export function BriefScreen({
       <ConfirmDialog
         open={deleting}
         title={`Delete ${amplifierName(amplifier)}?`}
-        text={`Its claims and runs go with it. For ${KEPT_DAYS} days it can be brought back from the shelf; then it is gone for good.`}
+        text={`Its claims and runs are deleted with it. It can be restored from the shelf for ${KEPT_DAYS} days, then it is removed permanently.`}
         confirmLabel="Delete it"
         onClose={() => setDeleting(false)}
         confirm={() => amplifierSaves.remove(amplifier.id)}

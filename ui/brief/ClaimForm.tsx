@@ -90,7 +90,7 @@ export function ClaimForm({
           label="As printed"
           field={register("printedText")}
           error={errors.printedText}
-          help="word for word, for the record"
+          help="word for word"
         />
         <TextField
           label="Source"
@@ -118,7 +118,7 @@ export function ClaimForm({
             unit={`of ${channelCount}`}
           />
           <QuantityField
-            label="At no more than"
+            label="Distortion limit"
             field={register("distortionLimitRatio", { setValueAs: impliedUnit("%") })}
             error={errors.distortionLimitRatio}
             unit=""

@@ -60,13 +60,13 @@ export function ClaimLine({ claim, sheetSource, onEdit, onRemove }: ClaimLinePro
         </Text>
         {!isWhole && (
           <Text fontSize="14px">
-            <b>Not testable as printed:</b> it does not say {read.missing.join(", ")}. Judged by the
-            nearest: {read.nearest}.
+            <b>Not testable as printed:</b> it does not state {read.missing.join(", ")}. Nearest
+            testable reading: {read.nearest}.
           </Text>
         )}
         {filledIn.length > 0 && (
           <Text fontSize="14px" color="muted">
-            Yours, not printed: {filledIn.join(", ")}.
+            Filled in, not printed: {filledIn.join(", ")}.
           </Text>
         )}
         {claim.id !== null && (
@@ -81,12 +81,12 @@ export function ClaimLine({ claim, sheetSource, onEdit, onRemove }: ClaimLinePro
       {claim.id !== null && (
         <HStack gap={2}>
           {onEdit && (
-            <ActionButton aria-label="Change this claim" onClick={onEdit} px={2.5} minH="38px">
+            <ActionButton aria-label="Edit claim" onClick={onEdit} px={2.5} minH="38px">
               <Pencil size={16} />
             </ActionButton>
           )}
           <ActionButton
-            aria-label={claim.lineKey === null ? "Delete this claim" : "Leave this line out"}
+            aria-label={claim.lineKey === null ? "Delete claim" : "Exclude this line"}
             onClick={onRemove}
             px={2.5}
             minH="38px"

@@ -62,7 +62,7 @@ export const ClaimsPanel = memo(function ClaimsPanel({
     <Panel>
       <Flex justify="space-between" align="center" mb={2}>
         <Heading as="h2" fontSize="22px">
-          What is claimed
+          Claims
         </Heading>
         {editing === null && (
           <ActionButton onClick={() => setEditing("new")}>
@@ -73,17 +73,17 @@ export const ClaimsPanel = memo(function ClaimsPanel({
       {usual.length > 0 && (
         <Flex align="center" gap={3} mb={2} color="muted" fontSize="14px">
           <Text flex={1}>
-            {usual.length === 1 ? "One line leaves" : `${usual.length} lines leave`} something out,
-            and {usual.length === 1 ? "is" : "are"} judged by the nearest reading.
+            {usual.length === 1 ? "One line omits" : `${usual.length} lines leave`} a condition and{" "}
+            {usual.length === 1 ? "is" : "are"} judged by the nearest testable reading.
           </Text>
           <ActionButton minH="36px" px={3} fontSize="13.5px" onClick={() => void fillIn()}>
-            <ListChecks size={15} /> Fill in what is usual
+            <ListChecks size={15} /> Fill in typical values
           </ActionButton>
         </Flex>
       )}
       {claims.length === 0 && editing === null && (
         <Text color="muted">
-          Nothing yet. Paste the specification sheet above, or add a claim of power by hand.
+          No claims yet. Paste the specification sheet above, or add a power claim by hand.
         </Text>
       )}
       {trouble && (
@@ -117,14 +117,14 @@ export const ClaimsPanel = memo(function ClaimsPanel({
           ),
         )}
         {leftOut.map((claim) => (
-          <NoClaim key={claim.id} text={`“${claim.printedText}”: left out by you.`}>
+          <NoClaim key={claim.id} text={`“${claim.printedText}”: excluded.`}>
             <ActionButton
               minH="36px"
               px={3}
               fontSize="13.5px"
               onClick={() => void leaveOut(claim, false)}
             >
-              <Undo2 size={14} /> Put back
+              <Undo2 size={14} /> Include
             </ActionButton>
           </NoClaim>
         ))}

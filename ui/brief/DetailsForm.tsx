@@ -184,9 +184,9 @@ export function DetailsForm({
       <Grid templateColumns="1fr 1fr" gap={3} mt={4}>
         {field("massKilograms", "Mass, weighed", "kg", printedMass(stated))}
         {field("size", "Size, measured", "", printedSize(stated))}
-        {field("priceThen", "Price when new")}
+        {field("priceThen", "Original price")}
         {field("priceNow", "Price now")}
-        {field("priceIndexRatio", "Prices now over then", "", "4.2")}
+        {field("priceIndexRatio", "Price index ratio, now/then", "", "4.2")}
         <PriceNow draft={draft} />
         {field("lender", "Lent by")}
       </Grid>
@@ -197,11 +197,11 @@ export function DetailsForm({
       />
       <Grid gap={3} mt={3}>
         <TextField
-          label="Seen before the measurements"
+          label="Seen before measuring"
           field={held(draft.seenBefore, (seenBefore) => set({ seenBefore }))}
           error={errors.seenBefore}
           rows={2}
-          placeholder="leaking capacitor seen under the board"
+          placeholder="leaking capacitor under the board"
         />
         <TextField
           label="Seen after"
@@ -219,8 +219,8 @@ function PriceNow({ draft: { priceThen, priceIndexRatio } }: { draft: Draft }) {
   return (
     <Text alignSelf="end" color="muted" fontSize="14px" pb={2.5}>
       {worth > 0
-        ? `Its price then would be ${formatSignificant(worth, 3)} now.`
-        : "With both, its first price in today's money."}
+        ? `Its original price is ${formatSignificant(worth, 3)} in today's money.`
+        : "Enter both to see the original price in today's money."}
     </Text>
   );
 }

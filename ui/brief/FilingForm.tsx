@@ -51,12 +51,12 @@ export function FilingForm({ amplifierId, filing }: { amplifierId: string; filin
           aria-pressed={isArchived}
           onClick={() => setDraft({ ...draft, isArchived: !isArchived })}
         >
-          <Icon size={16} /> {isArchived ? "Back on the shelf" : "Archive"}
+          <Icon size={16} /> {isArchived ? "Return to shelf" : "Archive"}
         </ActionButton>
       </Flex>
       <Flex justify="space-between" mt={1}>
         <Text fontSize="13.5px" color="muted">
-          {isArchived ? "In the archive: out of the way, and found there." : ""}
+          {isArchived ? "In the archive." : ""}
         </Text>
         <KeptMark {...autosave} />
       </Flex>

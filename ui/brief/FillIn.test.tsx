@@ -31,14 +31,14 @@ test("only what the line leaves out is asked for; a number is kept as it is type
 test("what is no number is told beside the field, and nothing is kept", async () => {
   const kept = show("Damping factor > 100");
   await userEvent.type(screen.getByLabelText("Load"), "x");
-  expect(screen.getByText("Give a number above zero, or leave it empty.")).toBeTruthy();
+  expect(screen.getByText("Enter a number above zero, or leave it empty.")).toBeTruthy();
   expect(kept).toEqual([]);
 });
 
 test("channels are counted", async () => {
   const kept = show("80 W into 4 ohms, 1 % THD");
   await userEvent.type(screen.getByLabelText("Channels driven"), "1.5");
-  expect(screen.getByText("Channels come in whole numbers.")).toBeTruthy();
+  expect(screen.getByText("Enter a whole number of channels.")).toBeTruthy();
   expect(kept).toEqual([{ channelsDriven: 1 }, { channelsDriven: 1 }]);
 });
 

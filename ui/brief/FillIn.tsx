@@ -11,10 +11,10 @@ const CONDITIONS: Readonly<Record<string, readonly [label: string, unit: string,
   {
     loadOhms: ["Load", "Ω", 1],
     channelsDriven: ["Channels driven", "", 1],
-    powerWatts: ["At", "W", 1],
+    powerWatts: ["At power", "W", 1],
     referenceWatts: ["Compared with", "W", 1],
     frequencyHz: ["Frequency", "Hz", 1],
-    distortionLimitRatio: ["At no more than", "%", 0.01],
+    distortionLimitRatio: ["Distortion limit", "%", 0.01],
     downDb: ["Within", "dB", 1],
   };
 
@@ -23,9 +23,9 @@ const WHOLE = ["channelsDriven"];
 
 /** Why a text is no value of a condition; null where it is one. */
 const wrongOf = (name: string, value: number | null): string | null => {
-  if (value === null || !(value > 0)) return "Give a number above zero, or leave it empty.";
+  if (value === null || !(value > 0)) return "Enter a number above zero, or leave it empty.";
   return WHOLE.includes(name) && !Number.isInteger(value)
-    ? "Channels come in whole numbers."
+    ? "Enter a whole number of channels."
     : null;
 };
 

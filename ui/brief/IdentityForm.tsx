@@ -62,7 +62,7 @@ export function IdentityForm({ amplifier }: { amplifier: Amplifier }) {
     <form aria-label="Amplifier" onSubmit={(event) => event.preventDefault()}>
       <HStack justify="space-between" mb={2.5}>
         <Heading as="h1" fontSize="22px">
-          What it is
+          Amplifier
         </Heading>
         <KeptMark {...autosave} />
       </HStack>
@@ -85,7 +85,7 @@ export function IdentityForm({ amplifier }: { amplifier: Amplifier }) {
         {field("channelCount", "Channels")}
       </Grid>
       <Grid gap={3} mt={3}>
-        {field("condition", "Condition", "original, restored, what was seen")}
+        {field("condition", "Condition", "original, restored, visible defects")}
         {field("notes", "Notes", undefined, 2)}
       </Grid>
     </form>

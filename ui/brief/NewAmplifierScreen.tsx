@@ -17,12 +17,12 @@ export function NewAmplifierScreen() {
     <Box px={7} py={6} maxW="760px">
       <Flex justify="space-between" align="start">
         <Heading as="h1" fontSize="28px" letterSpacing="-0.01em">
-          A new amplifier
+          New amplifier
         </Heading>
         <BriefImport />
       </Flex>
       <Text color="muted" mb={4}>
-        Say what it is; what its maker claims comes next.
+        Describe the amplifier; the claims come next.
       </Text>
       <Panel>
         <AmplifierForm

@@ -69,7 +69,7 @@ export function Photos({ photos, onAdd, onChange }: PhotosProps) {
         <Text flex={1} color="muted" fontSize="14px">
           {busyCount > 0
             ? `Keeping ${busyCount === 1 ? "a photo" : `${busyCount} photos`}…`
-            : "Drop or paste them here. Where and with what they were taken is left out."}
+            : "Drop or paste them here. Location and camera data are removed."}
         </Text>
         <FileButton
           minH="36px"

@@ -52,7 +52,7 @@ export function SheetPages({
           testId="sheet-files"
           onFiles={(files) => void take(files)}
         >
-          <ImagePlus size={16} /> {isBusy ? "Keeping it…" : "Photo or PDF of it"}
+          <ImagePlus size={16} /> {isBusy ? "Saving…" : "Photo or PDF of it"}
         </FileButton>
       </HStack>
       {message && (
@@ -85,7 +85,7 @@ function Page({ page, onRemove }: { page: SheetPage; onRemove(): void }) {
         {smallSha256 ? (
           <img
             src={`/api/photos/${smallSha256}`}
-            alt={name || "a page of the sheet"}
+            alt={name || "page of the sheet"}
             style={{ width: "54px", height: "44px", objectFit: "cover", display: "block" }}
           />
         ) : (

@@ -38,11 +38,11 @@ export function SheetPanel({
         ariaLabel="Specification sheet, as printed"
         field={held(sheet.text, (text) => onSheet({ ...sheet, text }))}
         rows={sheet.text === "" ? 4 : 6}
-        placeholder="Paste it here, a line for each specification. Every line becomes a claim below; change a line and it is read again."
+        placeholder="Paste it here, one specification per line. Every line becomes a claim below and is read again when you edit it."
       />
       <Box mt={2}>
         <TextField
-          label="Where it is printed"
+          label="Source"
           field={held(sheet.source, (next) => onSheet({ ...sheet, source: next.slice(0, 200) }))}
           placeholder="brochure, p. 2"
         />

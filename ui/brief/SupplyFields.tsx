@@ -36,7 +36,7 @@ export function SupplyFields({
     onChange(supplies.map((supply, k) => (k === index ? { ...supply, ...part } : supply)));
   return (
     <Section
-      title="Supplies, from their labels"
+      title="Supplies, as labelled"
       addLabel="Supply"
       onAdd={() =>
         onChange([
@@ -54,7 +54,7 @@ export function SupplyFields({
     >
       {supplies.length === 0 && (
         <Text color="muted" fontSize="14px">
-          The forecast needs the volts of the rails or the brick, and amperes or watts.
+          The forecast needs the voltage of the rails or the brick, and its current or power.
         </Text>
       )}
       {supplies.map((supply, index) => (
@@ -116,10 +116,10 @@ export function SupplyFields({
               error={errors[`supplies[${index}].price`]}
             />
             <TextField
-              label="On mains of, V"
+              label="Mains, V"
               field={held(supply.mainsVolts, (mainsVolts) => change(index, { mainsVolts }))}
               error={errors[`supplies[${index}].mainsVolts`]}
-              placeholder="as at home"
+              placeholder="default"
             />
             {supplies.length > 1 && (
               <CheckField

@@ -132,7 +132,7 @@ export function BurstBars({
           y={heightPx - 10}
           style={{ fontSize: "13px", fill: cssColor("muted") }}
         >
-          {`${letter}: ${burst.label}, cycle by cycle, W; hatched: flat tops`}
+          {`${letter}: ${burst.label}, W per cycle; hatched: flat tops`}
         </text>
       </svg>
     </Box>

@@ -88,7 +88,7 @@ export function AddMember({
   );
 }
 
-const UNANSWERED = "The program does not answer. Start it again if it has ended.";
+const UNANSWERED = "The program does not respond. Restart it if it has stopped.";
 
 type Found = { amplifiers: readonly Named[]; message: string | null };
 

@@ -87,8 +87,8 @@ export function CompareScreen({
   if (!set)
     return (
       <EmptyState
-        title="Against what?"
-        text="Another amplifier, another supply, a switch, one channel against both, before and after a repair, what was predicted against what was measured. A comparison is kept by its name, and always shows the newest runs."
+        title="Compare with"
+        text="Compare amplifiers, supplies, switch settings, one channel against both, before and after a repair, or predicted against measured. A comparison is saved under its name and always shows the newest runs."
       >
         <HStack gap={2} wrap="wrap">
           {suggestions}
@@ -118,7 +118,7 @@ export function CompareScreen({
             <TextField
               label="Name"
               field={held(set.name, (name) => change({ ...set, name }))}
-              error={set.name.trim() === "" ? "Give it a name." : undefined}
+              error={set.name.trim() === "" ? "Enter a name." : undefined}
             />
             <Members
               set={set}
@@ -128,7 +128,7 @@ export function CompareScreen({
             />
           </Panel>
           {suggestions.length > 0 && (
-            <Flex direction="column" gap={1.5} role="group" aria-label="Also worth comparing">
+            <Flex direction="column" gap={1.5} role="group" aria-label="Suggested comparisons">
               {suggestions.slice(0, 3)}
             </Flex>
           )}
@@ -138,7 +138,7 @@ export function CompareScreen({
               router.replace(`/amplifiers/${amplifier.id}/compare`);
             }}
           >
-            <Trash2 size={16} /> Drop this comparison
+            <Trash2 size={16} /> Delete comparison
           </ActionButton>
         </Grid>
       </Grid>
@@ -163,7 +163,7 @@ function SetChoice({
         field={held(chosenId, onOpen)}
         choices={[
           ...(chosenId === "" ? [{ value: "", label: "choose one" }] : []),
-          ...sets.map(({ id, name }) => ({ value: id, label: name || "without a name" })),
+          ...sets.map(({ id, name }) => ({ value: id, label: name || "unnamed" })),
         ]}
       />
     </Flex>

@@ -68,11 +68,11 @@ export function FiguresTable({ amplifiers }: { amplifiers: readonly Row[] }) {
     <Panel data-testid="figures">
       <HStack justify="space-between" align="end" mb={2} gap={4}>
         <Heading as="h2" fontSize="18px">
-          In figures
+          Figures
         </Heading>
         {amplifiers.length > 2 && (
           <Box w="220px">
-            <TextField label="Find among them" field={held(find, setFind)} />
+            <TextField label="Find" field={held(find, setFind)} />
           </Box>
         )}
       </HStack>
@@ -119,8 +119,8 @@ export function FiguresTable({ amplifiers }: { amplifiers: readonly Row[] }) {
         </Table.Root>
       </Box>
       <Text fontSize="13.5px" color="muted" mt={2}>
-        The weakest channel, as it comes, all channels driven where there is a choice. In italics:
-        on the simulated bench only.
+        Weakest channel, default settings, all channels driven where available. Simulated results
+        are in italics.
       </Text>
     </Panel>
   );

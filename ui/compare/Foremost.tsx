@@ -31,8 +31,8 @@ export function Foremost({
     return (
       <Text as="h1" fontSize="18px" fontWeight={600}>
         {set.members.length < 2
-          ? "Add two runs, and their difference is told here."
-          : "Fewer than two of these have a run that counts."}
+          ? "Add two runs to see their difference."
+          : "Fewer than two of these have a valid run."}
       </Text>
     );
   const [first, second] = pair.names;
@@ -53,20 +53,20 @@ export function Foremost({
   if (!difference)
     return (
       <Text as="h1" fontSize="18px" fontWeight={600}>
-        The two curves have nothing in common to be told apart by.
+        The two curves have no range in common.
       </Text>
     );
   const { scale, unit } = toldIn(difference);
   return (
     <Told
-      heading={`${first} over ${second}, where they are surest to differ`}
+      heading={`${first} over ${second}, where the difference is most significant`}
       value={scale * difference.surest.value}
       stdUncertainty={scale * difference.surest.stdUncertainty}
       unit={unit}
       isReal={difference.isReal}
     >
       <Text mt={1} color="muted">
-        In the mean over all that both were read at {signed(scale * difference.mean)} {unit}.
+        Mean over the common range {signed(scale * difference.mean)} {unit}.
       </Text>
     </Told>
   );
@@ -113,8 +113,8 @@ function Told({
           plusMinus={told.uncertainty}
         />
         <HStack gap={1.5} fontSize="19px" fontWeight={700} color={isReal ? "spruce" : "muted"}>
-          <span>{isReal ? "a real difference" : "not told apart"}</span>
-          <Explain term="real-difference" of="a real difference" />
+          <span>{isReal ? "a significant difference" : "no significant difference"}</span>
+          <Explain term="real-difference" of="a significant difference" />
         </HStack>
       </HStack>
       {children}
@@ -123,9 +123,9 @@ function Told({
 }
 
 const BOUND_WORDS = {
-  "at-least": " The first was not driven to its limit: the difference is that much at least.",
-  "at-most": " The second was not driven to its limit: the difference is that much at most.",
-  unknown: " Neither was driven to its limit, so this tells nothing of what they can do.",
+  "at-least": " The first was not driven to its limit: the difference is at least this.",
+  "at-most": " The second was not driven to its limit: the difference is at most this.",
+  unknown: " Neither was driven to its limit, so this does not compare their maximum output.",
 } as const;
 
 /** Watts against watts, and what a listener makes of it under both schools. */

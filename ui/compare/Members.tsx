@@ -70,7 +70,7 @@ export function Members({
             onChange({ ...set, first: second, second: first });
           }}
         >
-          <ArrowLeftRight size={14} /> The other way round
+          <ArrowLeftRight size={14} /> Swap
         </ActionButton>
       )}
       {set.members.length > 2 && <PairChoice set={set} shown={shown} onChange={onChange} />}
@@ -120,7 +120,7 @@ function Member({
       </Text>
       {shown && !run && (
         <Text fontSize="13.5px" color="ochre">
-          No run fits these conditions any more.
+          No run matches these conditions any more.
         </Text>
       )}
       {run && <RunOf member={member} run={run} onChange={onChange} />}
@@ -139,7 +139,7 @@ function RunOf({
   onChange(member: ComparisonMember): void;
 }) {
   const { channels } = run.conditions;
-  const pinWords = member.runId ? "Follow the newest run again" : "Keep to this run";
+  const pinWords = member.runId ? "Follow the newest run" : "Pin this run";
   return (
     <HStack gap={2} fontSize="13.5px" mt={0.5} wrap="wrap">
       <PageLink
@@ -196,7 +196,7 @@ function PairChoice({
   return (
     <Box mb={2}>
       <ChoiceField
-        label="Difference of"
+        label="Difference between"
         field={held(set.first || set.members[0].id, (first) => onChange({ ...set, first }))}
         choices={choices}
       />

@@ -21,8 +21,8 @@ import { chosenPair } from "./memberText";
 
 const NORMAL_WORDS: readonly { value: ComparisonSet["normalising"]; label: string }[] = [
   { value: "as-measured", label: "as measured" },
-  { value: "of-rated", label: "over what each is rated for" },
-  { value: "meet", label: "meeting at one place" },
+  { value: "of-rated", label: "relative to rated power" },
+  { value: "meet", label: "normalised at one point" },
 ];
 const MEET_UNITS: Partial<Record<Quantity, string>> = { hertz: "Hz", watts: "W", seconds: "s" };
 
@@ -79,7 +79,7 @@ export function Together({
           choices={titles}
         />
         <ChoiceField
-          label="Brought together"
+          label="Normalise"
           field={held(set.normalising, (normalising) =>
             onChange({ ...set, normalising: normalising as ComparisonSet["normalising"] }),
           )}
@@ -87,7 +87,7 @@ export function Together({
         />
         {set.normalising === "meet" ? (
           <QuantityField
-            label="Meeting at"
+            label="At"
             unit={MEET_UNITS[lead.x] ?? ""}
             placeholder={formatEngineering(usualMeeting(lead.x), 3)}
             field={held(typed(set.meetAt), (text) =>
@@ -111,7 +111,7 @@ export function Together({
       </Flex>
       {left.length > 0 && (
         <Text fontSize="14px" color="ochre">
-          Not drawn: {left.join("; ")}.
+          Not shown: {left.join("; ")}.
         </Text>
       )}
       {pair && difference && (

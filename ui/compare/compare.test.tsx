@@ -60,7 +60,7 @@ test("each figure has its uncertainty and leads to its run; columns that nobody 
 
 test("rows are found by a part of their name", async () => {
   render(provided(<FiguresTable amplifiers={AMPLIFIERS} />));
-  await userEvent.type(screen.getByLabelText("Find among them"), "ash");
+  await userEvent.type(screen.getByLabelText("Find"), "ash");
   expect(names()).toEqual(["Ashby Two"]);
 });
 
@@ -82,7 +82,7 @@ const member = (name: string, more: object = {}) =>
 test("curves are named by as few words as tell them apart", () => {
   expect(shortNames([member("One"), member("Two", { nominalOhms: 8 })])).toEqual(["One", "Two"]);
   expect(shortNames([member("One"), member("One", { setting: "supply: large brick" })])).toEqual([
-    "as it comes",
+    "default setting",
     "large brick",
   ]);
   expect(shortNames([member("One"), member("One", { nominalOhms: 8 }), member("Two")])).toEqual([

@@ -15,16 +15,16 @@ const FIELDS: readonly {
   empty?: string;
 }[] = [
   { name: "efficiencyRatio", label: "Efficiency at full output", unit: "%", scale: 100 },
-  { name: "houseKeepingWatts", label: "Drawn by the rest of the amplifier", unit: "W", scale: 1 },
-  { name: "deviceVolts", label: "Lost in each output device", unit: "V", scale: 1 },
+  { name: "houseKeepingWatts", label: "Idle consumption", unit: "W", scale: 1 },
+  { name: "deviceVolts", label: "Voltage drop per output device", unit: "V", scale: 1 },
   {
     name: "outputAmperesPeak",
-    label: "Output current, peak",
+    label: "Peak output current",
     unit: "A",
     scale: 1,
     empty: "no limit known",
   },
-  { name: "burstRatio", label: "Bursts over the supply's label", unit: "times", scale: 1 },
+  { name: "burstRatio", label: "Burst power over the supply's rating", unit: "times", scale: 1 },
   { name: "mainsVolts", label: "Mains", unit: "V", scale: 1 },
   { name: "breakerAmperes", label: "Breaker", unit: "A", scale: 1 },
   { name: "powerFactor", label: "Power factor", unit: "", scale: 1 },
@@ -51,12 +51,12 @@ export function AssumptionFields({
   };
   const errorOf = (text: string | undefined) =>
     text !== undefined && text.trim() !== "" && parseNumber(text) === null
-      ? "Not a number."
+      ? "Enter a number."
       : undefined;
   return (
     <Grid gap={2.5} mt={2}>
       <QuantityField
-        label="Source gives (a telephone 0.5, a player 2)"
+        label="Source level (phone 0.5 V, player 2 V)"
         unit="V"
         field={held(
           typed.sourceVoltsRms ??

@@ -26,20 +26,20 @@ export function BiggerSupplyCard({
   return (
     <Panel>
       <Heading as="h2" fontSize="18px" mb={1}>
-        A bigger supply would buy
+        With a bigger supply
       </Heading>
       {bought.map(({ timesPower, watts, gainDb, limitedBy }) => (
         <Box key={timesPower} py={1.5} borderTopWidth="1px" borderColor="rime">
           <Flex justify="space-between">
             <Text color="muted" fontSize="14px">
-              {timesPower} times the watts
+              {timesPower} times the power
             </Text>
             <Text fontWeight={700} fontSize="15px">
               {formatSignificant(watts, 3)} W, +{formatFixed(gainDb, 1)} dB
             </Text>
           </Flex>
           <Text fontSize="13px" color="muted">
-            then ended by {ceilingName(limitedBy)}
+            then limited by {ceilingName(limitedBy)}
           </Text>
         </Box>
       ))}

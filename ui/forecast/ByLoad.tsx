@@ -51,7 +51,7 @@ export function ByLoad({
             </Table.ColumnHeader>
           ))}
           <Table.ColumnHeader color="muted" ps="28px !important">
-            ended by
+            limited by
           </Table.ColumnHeader>
         </Table.Row>
       </Table.Header>
@@ -121,7 +121,8 @@ function Told({ told }: { told: ReturnType<typeof suppliedInto> }) {
   const { value, uncertainty } = formatWithUncertainty(told.watts, COVERAGE * told.stdWatts);
   return (
     <Text fontSize="13px" color="muted" px={2} whiteSpace="nowrap">
-      {told.from === "foretold" ? "by its fingerprint" : told.from} {value} ± {uncertainty} W
+      {told.from === "foretold" ? "predicted from measurements" : told.from} {value} ± {uncertainty}{" "}
+      W
     </Text>
   );
 }

@@ -30,7 +30,7 @@ export function CeilingsPanel({
       <Flex justify="space-between" align="center" mb={2}>
         <Box>
           <Heading as="h2" fontSize="18px">
-            What output cannot exceed, per channel
+            Limits on output, per channel
           </Heading>
           <Text color="muted" fontSize="14px">
             {caseText}
@@ -43,15 +43,15 @@ export function CeilingsPanel({
           svgRef={svg}
           ceilings={ceilings}
           claimWatts={claimWatts}
-          caption={`Ceilings in watts per channel, lowest first: ${ceilings.map(({ kind, watts }) => `${ceilingName(kind)} ${formatSignificant(watts, 3)} W`).join(", ")}${claimWatts === null ? "" : `; claimed ${claimWatts} W`}.`}
+          caption={`Limits in watts per channel, lowest first: ${ceilings.map(({ kind, watts }) => `${ceilingName(kind)} ${formatSignificant(watts, 3)} W`).join(", ")}${claimWatts === null ? "" : `; claimed ${claimWatts} W`}.`}
         />
       ) : (
         <Text color="muted">
-          Nothing to work with yet. Enter the supply&apos;s label in the{" "}
+          No data yet. Enter the supply&apos;s ratings on the{" "}
           <PageLink href={briefHref} style={{ textDecoration: "underline" }}>
             Brief
           </PageLink>
-          : volts, and amperes or watts.
+          : voltage, and current or power.
         </Text>
       )}
       {limiter && (
@@ -72,7 +72,7 @@ export function CeilingsPanel({
       )}
       {unknown.length > 0 && (
         <Text color="ochre" fontSize="14px" mt={2}>
-          Not known: {unknown.join(", ")}.
+          Unknown: {unknown.join(", ")}.
         </Text>
       )}
     </Panel>

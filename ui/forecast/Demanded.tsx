@@ -25,7 +25,7 @@ export function Demanded({
     [
       "source",
       demands.inputVoltsRms === null
-        ? "gain not known"
+        ? "gain unknown"
         : `${formatShort(demands.inputVoltsRms)} V RMS${facts.sourceVoltsRms === null ? "" : ` of its ${formatShort(facts.sourceVoltsRms)} V`}`,
     ],
     [
@@ -33,7 +33,7 @@ export function Demanded({
       `${formatShort(demands.outputVoltsRms)} V, ${formatShort(demands.outputAmperesPeak, 3)} A peak`,
     ],
     ["mains", `${formatShort(demands.mainsWatts, 3)} W, ${formatShort(demands.mainsAmperes, 3)} A`],
-    ["left to the breaker", `${formatFixed(demands.marginAmperes, 1)} A`],
+    ["breaker margin", `${formatFixed(demands.marginAmperes, 1)} A`],
   ];
   return (
     <Panel>

@@ -61,8 +61,8 @@ export function ForecastScreen(props: ForecastScreenProps) {
   if (claims.length > 0) return <ClaimsForecast {...props} />;
   return (
     <EmptyState
-      title="First a claim"
-      text="The forecast works out whether a claim can be true: from the supply's label, the volts of the rails, the gain and the mains. Enter what is claimed, then come back."
+      title="No claims yet"
+      text="The forecast works out whether a claim can be true from the supply's ratings, the rail voltage, the gain and the mains. Enter the claims first."
     >
       <ActionButton tone="primary" asChild>
         <PageLink href={`/amplifiers/${amplifier.id}/brief`}>Enter a claim</PageLink>

@@ -37,11 +37,11 @@ export function PredictedPanel({ modelName, claim, loads, onChoose }: PredictedP
     <Panel>
       <Flex justify="space-between" align="end" gap={4}>
         <Heading as="h2" fontSize="18px" whiteSpace="nowrap" flex={1}>
-          Predicted by a model
+          Predicted by simulation
         </Heading>
         <Box minW="270px">
           <ChoiceField
-            label="Simulated amplifier that stands for it"
+            label="Similar simulated amplifier"
             field={held(name ? catalogueTitle(name) : NONE, (title) =>
               onChoose(CATALOGUE.find((each) => catalogueTitle(each) === title) ?? null),
             )}
@@ -53,8 +53,8 @@ export function PredictedPanel({ modelName, claim, loads, onChoose }: PredictedP
         <Curve name={name} claim={claim} load={loadFor(claim, loads)} />
       ) : (
         <Text color="muted" fontSize="14.5px" mt={2}>
-          Choose one whose stage and supply are like this amplifier&apos;s, and its curve is played
-          through here against the claim.
+          Choose one with a similar output stage and supply; its simulated curve is shown here
+          against the claim.
         </Text>
       )}
     </Panel>
@@ -87,7 +87,7 @@ function Curve({ name, claim, load }: { name: CatalogueName; claim: StatedPower;
     [instrument, ohms, channelsDriven],
   );
   const { prediction, message } = usePrediction(request);
-  if (!prediction) return <Text color="muted">{message ?? "Working it out…"}</Text>;
+  if (!prediction) return <Text color="muted">{message ?? "Computing…"}</Text>;
   const run = predictionRun(prediction, load, channelsDriven, mainsHz);
   return (
     <Flex direction="column">

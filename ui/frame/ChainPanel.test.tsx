@@ -57,7 +57,7 @@ beforeEach(() => {
 test("a link opens what it is set to, with the way to all of it", async () => {
   await open("load");
   expect(await screen.findByText("8.210, 8.180 Ω measured")).toBeTruthy();
-  expect(screen.getByText("All of it in the Load")).toBeTruthy();
+  expect(screen.getByText("All settings on the Load")).toBeTruthy();
 });
 
 test("what is changed there is kept in the rig, and the page is drawn anew", async () => {

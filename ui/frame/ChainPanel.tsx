@@ -73,7 +73,7 @@ export function ChainPanel({ name, amplifierId, settings, children }: ChainPanel
           {!path.endsWith(`/${stage}`) && (
             <PageLink href={`/amplifiers/${amplifierId}/${stage}`}>
               <Flex align="center" gap={1.5} mt={3} fontSize="14.5px" color="spruce">
-                All of it in the {stageName} <ArrowRight size={15} />
+                All settings on the {stageName} <ArrowRight size={15} />
               </Flex>
             </PageLink>
           )}
@@ -114,7 +114,7 @@ function Choices({
     <Box mt={3}>
       {name === "source" && named("source").length > 1 && (
         <ChoiceField
-          label="Take another source"
+          label="Change the source"
           field={held(chosen.sourceId ?? "", (sourceId) => void choose({ sourceId }))}
           choices={named("source")}
         />
@@ -131,7 +131,7 @@ function Choices({
       )}
       {name === "reading" && (
         <ChoiceField
-          label="What takes the readings"
+          label="Measured with"
           field={held(
             chosen.readings,
             (to) =>

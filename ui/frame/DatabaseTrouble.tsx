@@ -30,7 +30,7 @@ export function DatabaseTrouble({
       {backups !== null && (
         <Box mt={8}>
           <Heading as="h2" fontSize="20px" mb={2}>
-            Go back to a backup
+            Restore a backup
           </Heading>
           <BackupList backups={backups} />
         </Box>

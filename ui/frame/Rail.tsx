@@ -110,7 +110,7 @@ function ShelfLinks({ path }: { path: string }) {
         <RailLink href="/workshop" label="Workshop" isCurrent={path === "/workshop"}>
           <Wrench size={17} aria-hidden />
         </RailLink>
-        <RailLink href="/words" label="Words" isCurrent={path === "/words"}>
+        <RailLink href="/words" label="Glossary" isCurrent={path === "/words"}>
           <BookOpen size={17} aria-hidden />
         </RailLink>
       </Box>
@@ -246,7 +246,7 @@ function RailFoot({ hasNote }: { hasNote: boolean }) {
       {hasNote && (
         <PageLink href="/words">
           <HStack gap={2} fontSize="14px" color="muted" minH="32px">
-            <BookOpen size={16} aria-hidden /> Words
+            <BookOpen size={16} aria-hidden /> Glossary
           </HStack>
         </PageLink>
       )}

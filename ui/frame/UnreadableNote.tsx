@@ -15,8 +15,7 @@ export function UnreadableNote({ pieces }: { pieces: readonly string[] }) {
       mb={3}
     >
       Part of this record cannot be read and is shown empty: {pieces.join(", ")}. It stays in the
-      database; what you enter in its place is kept beside it. A backup in the data folder may still
-      hold it.
+      database; new entries are saved beside it. A backup in the data folder may still hold it.
     </Text>
   );
 }

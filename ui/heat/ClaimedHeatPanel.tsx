@@ -34,7 +34,7 @@ export function ClaimedHeatPanel({
   return (
     <Panel data-testid="claimed-heat">
       <Heading as="h2" fontSize="16px" mb={1}>
-        If a claimed power is held: {lead.spot.name}
+        At a claimed power, held continuously: {lead.spot.name}
       </Heading>
       {claimed.map(({ id, powerWatts, loadOhms, channelsDriven, heat, isMeasured }) => {
         const held = heldAt(sink, heat, { roomCelsius: read.roomCelsius, limitCelsius });
@@ -52,8 +52,8 @@ export function ClaimedHeatPanel({
             </HStack>
             <Text color="muted" fontSize="13.5px">
               {formatSignificant(heat.value, 2)} W of heat
-              {isMeasured ? " by its measured efficiency" : ", as is usual for its class"};{" "}
-              {limitWords} {passedText(held.limitAfter)}.
+              {isMeasured ? " by its measured efficiency" : ", typical for its class"}; {limitWords}{" "}
+              {passedText(held.limitAfter)}.
             </Text>
           </Box>
         );
@@ -65,8 +65,8 @@ export function ClaimedHeatPanel({
 const passedText = (after: Interval | null): string => {
   if (after === null) return "is not reached";
   return Number.isFinite(after.value)
-    ? `is passed after ${momentText(after)}`
-    : `may be passed, after ${durationText(after.low)} at the earliest`;
+    ? `exceeded after ${momentText(after)}`
+    : `may be exceeded, after ${durationText(after.low)} at the earliest`;
 };
 
 /** How hot the spot was when it cut out; null where it did not, or was not read near to it. */

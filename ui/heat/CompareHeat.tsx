@@ -51,7 +51,7 @@ export function CompareHeat({
         <ChoiceField label="After" field={held(after.id, setAfterId)} choices={choices} />
       </Grid>
       {isSame ? (
-        <Text color="muted">Choose two that differ.</Text>
+        <Text color="muted">Choose two different ones.</Text>
       ) : (
         <>
           <Reading
@@ -61,13 +61,13 @@ export function CompareHeat({
           />
           <Text mt={1} fontWeight={600} data-testid="is-real">
             {change.isReal
-              ? `It is real: ${change.difference.value < 0 ? "it cools better" : "it cools worse"} now.`
-              : "No difference that could not be chance."}
+              ? `Significant: ${change.difference.value < 0 ? "it cools better" : "it cools worse"} now.`
+              : "No significant difference."}
           </Text>
           <Text fontSize="14.5px" color="muted">
             {resistanceText(before.resistance)} before, {resistanceText(after.resistance)} after.{" "}
             {change.isReal &&
-              `At ${formatFixed(limitCelsius, 0)} °C that is ${formatFixed(Math.abs(bought), 1)} W of heat ${bought > 0 ? "more" : "less"}: ${formatFixed(change.wattsAfter.value, 0)} W instead of ${formatFixed(change.wattsBefore.value, 0)} W.`}
+              `At ${formatFixed(limitCelsius, 0)} °C this allows ${formatFixed(Math.abs(bought), 1)} W of heat ${bought > 0 ? "more" : "less"}: ${formatFixed(change.wattsAfter.value, 0)} W instead of ${formatFixed(change.wattsBefore.value, 0)} W.`}
           </Text>
         </>
       )}

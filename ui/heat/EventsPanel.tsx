@@ -27,7 +27,7 @@ const checked = yupResolver(heatEventSchema.omit(["id"])) as unknown as Resolver
   Omit<HeatEvent, "id">
 >;
 
-/** What happened while temperatures were read, on the same clock; watts hold from then on. */
+/** Events while temperatures were read, on the same clock; watts hold from then on. */
 export function EventsPanel({
   logId,
   events,
@@ -64,12 +64,12 @@ export function EventsPanel({
   return (
     <Panel>
       <Heading as="h2" fontSize="16px" mb={2}>
-        What happened
+        Events
       </Heading>
       {events.length === 0 ? (
         <Text color="muted" fontSize="14px" mb={2}>
-          Note when power went on, and the watts in and out: with them the thermal resistance is
-          known.
+          Note when power was switched on, and the watts in and out; they give the thermal
+          resistance.
         </Text>
       ) : (
         <Box as="ol" listStyleType="none" mb={3}>
@@ -82,7 +82,7 @@ export function EventsPanel({
               </span>
               <button
                 type="button"
-                aria-label={`Take “${event.kind}” at ${clockText(event.seconds)} away`}
+                aria-label={`Remove “${event.kind}” at ${clockText(event.seconds)}`}
                 onClick={() => onChange(events.filter(({ id }) => id !== event.id))}
               >
                 <X size={14} />
@@ -91,7 +91,7 @@ export function EventsPanel({
           ))}
         </Box>
       )}
-      <form onSubmit={add} noValidate aria-label="What happened" onFocus={open}>
+      <form onSubmit={add} noValidate aria-label="Events" onFocus={open}>
         <Grid templateColumns="1fr 1fr" gap={2}>
           <QuantityField label="At" unit="min" field={register("minutes")} error={errors.seconds} />
           <ChoiceField
@@ -117,7 +117,7 @@ export function EventsPanel({
           <TextField label="Remark" field={register("text")} error={errors.text} />
         </Box>
         <ActionButton type="submit" mt={2} minH="40px">
-          Note it
+          Add event
         </ActionButton>
       </form>
     </Panel>

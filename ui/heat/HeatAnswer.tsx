@@ -18,7 +18,7 @@ export function HeatAnswer({
   if (!lead)
     return (
       <Text as="h1" color="muted">
-        Name a spot to begin with.
+        Add a spot first.
       </Text>
     );
   const { spot, reading, why, last } = lead;
@@ -58,7 +58,7 @@ export function HeatAnswer({
         {adviceText(reading)}
         {!isEarly &&
           reading.tooHot?.seconds &&
-          ` ${formatFixed(limits.tooHotAbove, 0)} °C is passed after ${momentText(fromBegun(reading.tooHot.seconds, read))}.`}
+          ` ${formatFixed(limits.tooHotAbove, 0)} °C is exceeded after ${momentText(fromBegun(reading.tooHot.seconds, read))}.`}
         {reading.holdable?.seconds &&
           ` It may be held after ${momentText(fromBegun(reading.holdable.seconds, read))}.`}
       </Text>
@@ -91,7 +91,7 @@ export function EvennessLine({ found }: { found: ReadLog["evenness"] }) {
   const { word, hottestName, coolestName, difference } = found;
   return (
     <Text mt={2} fontSize="14.5px">
-      The heat sink warms <b>{EVEN_WORDS[word]}</b>: {hottestName} is{" "}
+      The heat sink heats <b>{EVEN_WORDS[word]}</b>: {hottestName} is{" "}
       {formatFixed(difference.value, 1)} ± {formatFixed(2 * difference.stdUncertainty, 1)} °C above{" "}
       {coolestName}.
     </Text>

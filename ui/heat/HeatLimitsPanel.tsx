@@ -28,7 +28,7 @@ export function HeatLimitsPanel({
   return (
     <Panel as="form" aria-label="Grades" onSubmit={(event) => event.preventDefault()}>
       <Heading as="h2" fontSize="16px" mb={2}>
-        Grades of the heat sink
+        Heat sink grades
       </Heading>
       <Grid templateColumns="1fr 1fr" gap={2}>
         <RangedFields

@@ -103,7 +103,7 @@ export function HeatScreen({
   const begin = () =>
     add({
       id: newId(),
-      title: "Readings by hand",
+      title: "Manual readings",
       startedAt: new Date().toISOString(),
       roomCelsius: room.celsius,
       setup: "",
@@ -114,11 +114,11 @@ export function HeatScreen({
       events: [],
       isStruck: false,
     });
-  useKeys([{ key: "n", label: "New readings by hand", run: begin }]);
+  useKeys([{ key: "n", label: "New manual readings", run: begin }]);
   const actions = (
     <HStack gap={2} wrap="wrap" justify="flex-end">
       <ActionButton hotkey="N" tone={log ? "quiet" : "primary"} onClick={begin}>
-        <Plus size={16} /> Readings by hand
+        <Plus size={16} /> Manual readings
       </ActionButton>
       <LoggerFile roomCelsius={room.celsius} onAdd={add} />
     </HStack>
@@ -126,8 +126,8 @@ export function HeatScreen({
   if (!log)
     return (
       <EmptyState
-        title="How warm does it get?"
-        text="Read a thermometer by hand, open a logger's file, or let the Bench soak it: where it settles is foretold while it still warms, graded, and compared before and after a change."
+        title="No temperature readings yet"
+        text="Enter thermometer readings, open a logger file, or run a heat soak on the Bench. The steady state is predicted during the warm-up, graded, and compared before and after a change."
       >
         {actions}
       </EmptyState>
@@ -264,7 +264,7 @@ function Watched({
           }
         />
         <ActionButton onClick={() => onChange({ ...log, isStruck: !log.isStruck })}>
-          <Strikethrough size={16} /> {log.isStruck ? "Count it again" : "Strike this out"}
+          <Strikethrough size={16} /> {log.isStruck ? "Include" : "Strike out"}
         </ActionButton>
       </Grid>
     </Grid>
@@ -321,7 +321,7 @@ function Courses({
         caption={captionOf(log, read)}
       />
       <Text fontSize="13.5px" color="muted">
-        Drag to move along, wheel or + and − to draw it closer, twice or 0 for all of it.
+        Drag to move, wheel or + and − to zoom, double-click or 0 to show all.
       </Text>
     </>
   );

@@ -37,7 +37,7 @@ export function LoggerFile({
   const [isBusy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   const choose = () => input.current?.click();
-  useKeys([{ key: "f", label: "A logger's file", run: choose }]);
+  useKeys([{ key: "f", label: "Logger file", run: choose }]);
   const take = async (file: File) => {
     setBusy(true);
     setTrouble(null);
@@ -65,7 +65,7 @@ export function LoggerFile({
       });
       if (read.probes.length > MOST_SPOTS)
         setTrouble(
-          `It has ${read.probes.length} probes; the first ${MOST_SPOTS} are shown. The file itself is kept whole.`,
+          `It has ${read.probes.length} probes; the first ${MOST_SPOTS} are shown. The whole file is saved.`,
         );
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : "The file could not be read.");
@@ -88,7 +88,7 @@ export function LoggerFile({
         }}
       />
       <ActionButton hotkey="F" loading={isBusy} onClick={choose}>
-        <FileUp size={16} /> A logger&rsquo;s file
+        <FileUp size={16} /> Logger file
       </ActionButton>
       {trouble && (
         <Text role="alert" color="ember" fontSize="14.5px" flexBasis="100%">

@@ -5,12 +5,12 @@ import { cssColor } from "../charts/cssColor";
 import { useSize } from "../charts/useSize";
 
 const HEIGHT_PX = 46;
-/** Neighbours so much alike say that the fit leaves more than chance. Chosen here. */
+/** Neighbours so much alike say that the fit residual more than chance. Chosen here. */
 const ALIKE = 0.5;
 /** Less than this is no matter, whatever its shape, in kelvin. */
 const NO_MATTER = 0.2;
 
-/** What the likeliest course leaves of the readings, along time: chance, or something that was not thought of. */
+/** What the likeliest course residual of the readings, along time: chance, or something that was not thought of. */
 export function Residuals({
   name,
   fit: { residuals, residualKelvin, residualLikeness, fromSeconds, toSeconds },
@@ -28,15 +28,15 @@ export function Residuals({
   return (
     <HStack mt={2} gap={4} align="center">
       <Text fontSize="13.5px" color="muted" w="190px" flexShrink={0}>
-        The fit of {name} leaves {size} °C
+        The fit of {name} residual {size} °C
         {residualLikeness > ALIKE && residualKelvin > NO_MATTER
-          ? ", not by chance alone: a draught, or a change"
+          ? ", more than chance: a draught or a change"
           : ""}
       </Text>
       <Box ref={frame} flex={1} minW={0} h={`${HEIGHT_PX}px`}>
         <svg
           role="img"
-          aria-label={`What the fit leaves: ${size} °C RMS`}
+          aria-label={`Residual of the fit: ${size} °C RMS`}
           width={widthPx}
           height={HEIGHT_PX}
         >

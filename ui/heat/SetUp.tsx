@@ -24,10 +24,10 @@ export function SetUp({
         <TextField
           label="Name"
           field={held(log.title, (title) => onChange({ ...log, title }))}
-          error={log.title.trim() === "" ? "Give it a name." : undefined}
+          error={log.title.trim() === "" ? "Enter a name." : undefined}
         />
         <TextField
-          label="What is otherwise than usual"
+          label="What is different"
           placeholder="new compound, cover off, on its side"
           field={held(log.setup, (setup) => onChange({ ...log, setup }))}
         />

@@ -94,12 +94,12 @@ function Told({ reading, why }: Pick<ReadSpot, "reading" | "why">) {
     <Text fontSize="14px" color="muted" as="div">
       {settled
         ? `${settledWords(reading)} ${settled.value} ± ${settled.uncertainty} °C`
-        : "where it settles cannot be told yet"}
+        : "steady state not known yet"}
       {gone > LEAST_COURSE_KELVIN && (
         <>
           <br />
           time constant {timeConstantText(reading.timeConstantSeconds)}
-          {fit.storeCount === 2 && ", with a faster one before it"}
+          {fit.storeCount === 2 && ", after a faster one"}
         </>
       )}
       {resistance && (
@@ -112,7 +112,7 @@ function Told({ reading, why }: Pick<ReadSpot, "reading" | "why">) {
         <div>
           of {formatSignificant(flow.heat.value, 2)} W of heat{" "}
           {formatSignificant(flow.leavesWatts, 2)} W leave, {formatSignificant(flow.storedWatts, 2)}{" "}
-          W still warm it
+          W still heating it
         </div>
       )}
       <HStack gap={1.5}>

@@ -37,7 +37,7 @@ export function SpotPins({
   return (
     <Panel>
       <Heading as="h2" fontSize="16px" mb={2}>
-        Where they sit
+        Positions
       </Heading>
       <Box position="relative" onClick={pin} cursor={chosen ? "crosshair" : undefined}>
         <img
@@ -86,8 +86,8 @@ export function SpotPins({
       </HStack>
       <Text fontSize="14px" color="muted" mt={1}>
         {chosen
-          ? `Press the photo where ${chosen.name} is.`
-          : "Choose a spot, then press where it is."}
+          ? `Click the photo where ${chosen.name} is.`
+          : "Choose a spot, then click its position."}
       </Text>
     </Panel>
   );

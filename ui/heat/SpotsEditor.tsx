@@ -82,10 +82,10 @@ export function SpotsEditor({
       {canAdd && (
         <HStack mt={1} gap={3}>
           <ActionButton minH="40px" onClick={() => onChange([...spots, newSpot("")])}>
-            <Plus size={16} /> Another spot
+            <Plus size={16} /> Add a spot
           </ActionButton>
           <Text fontSize="14px" color="muted">
-            Two on the heat sink, left and right, show whether it warms evenly.
+            Two on the heat sink, left and right, show whether it heats evenly.
           </Text>
         </HStack>
       )}
@@ -108,7 +108,7 @@ function EmissivityField({
   return (
     <QuantityField
       label="Emissivity, if read by infrared"
-      placeholder="a probe touches it"
+      placeholder="contact probe"
       field={held(text, (typed) => {
         setText(typed);
         const next = typed.trim() === "" ? null : parseNumber(typed);

@@ -6,7 +6,7 @@ import type { ReadLog } from "@/records/facts";
 export function Stretches({ read, onChoose }: { read: ReadLog; onChoose(index: number): void }) {
   if (read.stretches.length < 2) return null;
   return (
-    <HStack gap={1.5} mt={3} wrap="wrap" role="group" aria-label="From which change on">
+    <HStack gap={1.5} mt={3} wrap="wrap" role="group" aria-label="From which change">
       {read.stretches.map((stretch, k) => (
         <ActionButton
           key={stretch.fromSeconds}

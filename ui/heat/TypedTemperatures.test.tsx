@@ -56,7 +56,7 @@ test.each(["warm", "900", "-41", ""])(
     await takes("2");
     await userEvent.keyboard(`${text}{Enter}`);
     expect((await screen.findByRole("alert")).textContent).toBe(
-      "Give degrees Celsius, such as 45.2, or 113 F.",
+      "Enter degrees Celsius, such as 45.2, or 113 F.",
     );
     expect(field()?.value).toBe(text);
     expect(added).toEqual([]);
@@ -77,7 +77,7 @@ test("another spot's key is that spot's, with an empty field; Escape takes none"
 test("a hand on it is a reading without a number", async () => {
   const added = shown();
   await takes("1");
-  await userEvent.click(screen.getByText("For moments only"));
+  await userEvent.click(screen.getByText("Brief touch only"));
   expect(added).toEqual([
     expect.objectContaining({ spotId: "left", celsius: null, hand: "moments" }),
   ]);

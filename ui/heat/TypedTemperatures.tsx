@@ -16,12 +16,12 @@ import { celsiusText, clockText } from "./heatText";
 /** What a hand on a spot tells, as it is said. */
 const HAND_LABELS = {
   held: "Can be held",
-  moments: "For moments only",
+  moments: "Brief touch only",
   "not at all": "Too hot to touch",
 } as const;
 
 const SHOWN = 6;
-const NO_TEMPERATURE = "Give degrees Celsius, such as 45.2, or 113 F.";
+const NO_TEMPERATURE = "Enter degrees Celsius, such as 45.2, or 113 F.";
 /** What is typed of a spot: from a deep freezer to where solder has long run. */
 const readingSchema = object({
   celsius: number()
@@ -95,7 +95,7 @@ export function TypedTemperatures({
     <Flex gap={5} wrap="wrap" align="start">
       <Box minW="150px">
         <Text color="muted" fontSize="14px">
-          On the clock
+          Clock
         </Text>
         <Text
           fontSize="46px"
@@ -143,12 +143,12 @@ export function TypedTemperatures({
                 °C at {clockText(taking.seconds)}
               </Text>
               <ActionButton type="submit" tone="primary" hotkey="Enter">
-                Keep
+                Save
               </ActionButton>
             </HStack>
             <HStack gap={2} mt={2} wrap="wrap">
               <Text fontSize="14.5px" color="muted">
-                or a hand on it:
+                or by touch:
               </Text>
               {HAND_WORDS.map((word) => (
                 <ActionButton
@@ -169,8 +169,8 @@ export function TypedTemperatures({
           </form>
         ) : (
           <Text mt={3} color="muted" fontSize="15px">
-            Press the key of a spot as you look, then type what the thermometer shows. A hand on it
-            counts too: there is a button for what it stood.
+            Press the key of a spot when you read it, then enter the temperature. You can also
+            record how long it can be touched.
           </Text>
         )}
       </Box>
@@ -189,7 +189,7 @@ export function TypedTemperatures({
                 </b>
                 <button
                   type="button"
-                  aria-label={`Take the reading at ${clockText(seconds)} away`}
+                  aria-label={`Remove the reading at ${clockText(seconds)}`}
                   onClick={() => onRemove(id)}
                 >
                   <X size={14} />

@@ -42,7 +42,7 @@ test("what is told of a band: rounded alike, by its wider half; too wide is too 
   expect(isTold({ low: 50, value: 60, high: 70 })).toBe(true);
 });
 
-test("moments and clocks as they are said", () => {
+test("moments and clocks none said", () => {
   expect(momentText({ low: 1080, value: 1380, high: Infinity })).toBe("23 min (18 min to never)");
   expect([0, 59, 760, 3909].map(clockText)).toEqual(["0:00", "0:59", "12:40", "1:05:09"]);
   expect(gradeText(["cool", "acceptable"])).toBe("cool or acceptable");

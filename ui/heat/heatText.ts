@@ -43,22 +43,24 @@ export const gradeText = (grades: readonly HeatGrade[]): string =>
 
 /** What the biggest number of the stage is called. */
 export const settledWords = ({ isSettled, isCooling }: SpotReading): string => {
-  if (isSettled) return "settled";
-  return isCooling ? "will cool to" : "will settle at";
+  if (isSettled) return "steady state";
+  return isCooling ? "predicted steady state" : "predicted steady state";
 };
 
 /** What there is to do about the soak: stop it, or how much longer. */
 export const adviceText = ({ isSettled, moreSeconds, settled }: SpotReading): string => {
-  if (isSettled) return "It has settled; the soak may be stopped.";
-  if (moreSeconds === 0) return "Where it settles is known to 1 °C; the soak may be stopped.";
+  if (isSettled) return "Steady state reached; the soak can be stopped.";
+  if (moreSeconds === 0) return "Steady state known to 1 °C; the soak can be stopped.";
   if (!Number.isFinite(moreSeconds))
-    return isTold(settled) ? "Not settled yet; go on." : "Too early to say; go on reading.";
-  return `Not settled yet. Go on: known to 1 °C in about ${durationText(moreSeconds)}.`;
+    return isTold(settled)
+      ? "Not at steady state yet; continue."
+      : "Too early to predict; keep reading.";
+  return `Not at steady state yet. Continue: known to 1 °C in about ${durationText(moreSeconds)}.`;
 };
 
 /** For how long a hand may rest on it. */
 export const touchText = ({ seconds, words }: Touch): string =>
-  seconds === 0 ? "too hot to touch" : `may be touched ${words}`;
+  seconds === 0 ? "too hot to touch" : `safe to touch ${words}`;
 
 /** Seconds on a clock: "1:05:09", "12:40". */
 export const clockText = (seconds: number): string => {

@@ -18,7 +18,7 @@ export const readLogger = async (fileName: string, source: Blob): Promise<Probes
   if (!opened.value.temperatureLog)
     return {
       probes: null,
-      trouble: `${fileName}: it holds no temperatures. A logger's file has a column of time and one a probe, with °C or °F in its heading.`,
+      trouble: `${fileName}: no temperatures found. A logger file needs a time column and one column per probe, with °C or °F in its heading.`,
     };
   return { probes: opened.value.temperatureLog.spots, trouble: null };
 };

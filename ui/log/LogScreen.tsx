@@ -75,8 +75,8 @@ export function LogScreen({
       )}
       {lines.length === 0 && (
         <Text color="muted">
-          Nothing has happened yet. Runs, guards, changed loads and confirmed cautions are written
-          down here by themselves; press L on any screen to add what you saw, did or read.
+          No entries yet. Runs, guards, changed loads and confirmed cautions are logged
+          automatically; press L on any screen to add a note.
         </Text>
       )}
       <Method sentences={method} />
@@ -161,7 +161,7 @@ function Line({
           h="34px"
           px={2.5}
           fontSize="13.5px"
-          aria-label={isStruck ? "Put this line back" : "Strike this line out"}
+          aria-label={isStruck ? "Restore this entry" : "Strike out this entry"}
           onClick={() => void onStrike(entryId, !isStruck)}
         >
           {isStruck ? <Undo2 size={15} /> : <X size={15} />}

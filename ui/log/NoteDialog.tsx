@@ -16,7 +16,7 @@ import { useKeptDraft } from "../parts/useKeptDraft";
 const TYPED = LOG_KINDS.filter((kind) => kind !== "guard");
 const LABELS: Partial<Record<LogKind, string>> = {
   remark: "What happened",
-  wiring: "What is connected otherwise now",
+  wiring: "What is connected differently",
   temperature: "Where",
 };
 
@@ -56,7 +56,7 @@ export function NoteDialog({ amplifierId, onClose }: NoteDialogProps) {
               </Dialog.Header>
               <Dialog.Body>
                 <Grid gap={3}>
-                  <HStack gap={1.5} wrap="wrap" role="group" aria-label="What it is">
+                  <HStack gap={1.5} wrap="wrap" role="group" aria-label="Kind of note">
                     {TYPED.map((each) => (
                       <ActionButton
                         key={each}
@@ -81,7 +81,7 @@ export function NoteDialog({ amplifierId, onClose }: NoteDialogProps) {
                     />
                   )}
                   <TextField
-                    label={LABELS[kind] ?? "Remark, if there is one"}
+                    label={LABELS[kind] ?? "Remark (optional)"}
                     field={register("text")}
                     error={errors.text}
                     rows={2}
@@ -99,7 +99,7 @@ export function NoteDialog({ amplifierId, onClose }: NoteDialogProps) {
                   Cancel
                 </ActionButton>
                 <ActionButton type="submit" tone="primary" loading={isSubmitting}>
-                  Write it down
+                  Add note
                 </ActionButton>
               </Dialog.Footer>
             </form>

@@ -32,7 +32,7 @@ export function MainReading({
     <Panel>
       {children}
       <HStack color="muted" gap={2}>
-        <Text>{main?.label ?? "Nothing was read"}</Text>
+        <Text>{main?.label ?? "No reading"}</Text>
         {main && term && <Explain term={term} of={main.label} />}
       </HStack>
       {(isOfWholeAmplifier ? figures.slice(0, 1) : figures).map(([own], k) => {

@@ -133,7 +133,7 @@ function ChartSheet({
         <Legend chart={chart} hasGhost={before !== null} />
         {levelWatts !== null && isOfLevels && (
           <ActionButton minH="36px" fontSize="14px" onClick={onLook}>
-            Look at the level of {formatSignificant(levelWatts, 3)} W
+            Show level {formatSignificant(levelWatts, 3)} W
           </ActionButton>
         )}
       </Flex>
@@ -146,7 +146,7 @@ function Legend({ chart, hasGhost }: { chart: ChartGroup; hasGhost: boolean }) {
   const words = [
     chart.curves.some(({ marks }) => marks) &&
       "Bold: THD+N, 20 Hz to 20 kHz. Fine: THD alone. Filled marks: flat tops.",
-    hasGhost && "Faint: the run like it before.",
+    hasGhost && "Faint: previous run under the same conditions.",
   ].filter(Boolean);
   return (
     <Text fontSize="13.5px" color="muted">

@@ -27,7 +27,7 @@ export function RunRemarks({ run }: { run: Run }) {
         fontSize="14px"
       >
         <Text>
-          <b>Struck out, does not count:</b> {struck.reason}
+          <b>Excluded:</b> {struck.reason}
         </Text>
         <ActionButton
           minH="34px"
@@ -36,7 +36,7 @@ export function RunRemarks({ run }: { run: Run }) {
           fontSize="13.5px"
           onClick={() => void keep({ ...run.remarks, struck: null })}
         >
-          Let it count again
+          Include again
         </ActionButton>
         {message && (
           <Text role="alert" color="ember">
@@ -50,7 +50,7 @@ export function RunRemarks({ run }: { run: Run }) {
   ) : (
     <Box>
       <ActionButton minH="36px" px={3} fontSize="14px" onClick={() => setOpen(true)}>
-        Strike this reading out
+        Strike out this run
       </ActionButton>
     </Box>
   );

@@ -66,7 +66,7 @@ test("why it stopped has its evidence and may be judged otherwise; a reason that
   const text = words(view());
   expect(text).toContain("Nothing stopped it");
   expect(text.match(/It played the tone/g)).toHaveLength(1);
-  expect(text).toContain("It was something else");
+  expect(text).toContain("Correct this");
   const guarded = {
     reason: "load-guard",
     evidence: "The load takes 210 W; it is made for 200 W.",
@@ -118,16 +118,16 @@ test("what the reviewer judged goes first, and the reading's own reason stays", 
   );
   expect(text).toContain("Ended by the reviewer");
   expect(text).toContain("I pulled the plug");
-  expect(text).toContain("The reading alone said: nothing stopped it.");
+  expect(text).toContain("From the reading alone: nothing stopped it.");
 });
 
 test("a reading that was struck out says why and can count again", () => {
   const text = words(
     view({ remarks: { struck: { reason: "a lead had come off", at: "" }, overruled: [] } }),
   );
-  expect(text).toContain("Struck out, does not count: a lead had come off");
-  expect(text).toContain("Let it count again");
-  expect(text).not.toContain("Strike this reading out");
+  expect(text).toContain("Excluded: a lead had come off");
+  expect(text).toContain("Include again");
+  expect(text).not.toContain("Strike out this run");
 });
 
 test("a recording can be looked at where there is one", () => {

@@ -47,8 +47,8 @@ export function StopJudgementForm({ run, channels, suggested, onDone }: StopJudg
         <Box mt={1.5}>
           <TextField
             label=""
-            ariaLabel="What makes you sure"
-            placeholder="What makes you sure"
+            ariaLabel="Evidence"
+            placeholder="Evidence"
             isSmall
             rows={2}
             field={register("note")}
@@ -58,7 +58,7 @@ export function StopJudgementForm({ run, channels, suggested, onDone }: StopJudg
         <FormMessage>{message}</FormMessage>
         <HStack mt={1.5}>
           <ActionButton type="submit" tone="primary" minH="36px" px={3} fontSize="14px">
-            Keep the judgement
+            Save judgement
           </ActionButton>
           <ActionButton minH="36px" px={3} fontSize="14px" onClick={onDone}>
             Cancel

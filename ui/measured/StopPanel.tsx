@@ -66,7 +66,7 @@ function OneStop({
         <Text fontSize="14px">
           The reviewer’s judgement: {overruled.note}{" "}
           <Text as="span" color="muted">
-            The reading alone said: {stopTitle(stop.reason).toLowerCase()}.
+            From the reading alone: {stopTitle(stop.reason).toLowerCase()}.
           </Text>
         </Text>
       )}
@@ -90,7 +90,7 @@ function OneStop({
         />
       ) : (
         <ActionButton minH="32px" px={2.5} fontSize="13.5px" mt={1.5} onClick={() => setOpen(true)}>
-          {overruled ? "Judge anew" : "It was something else"}
+          {overruled ? "Change" : "Correct this"}
         </ActionButton>
       )}
     </Box>

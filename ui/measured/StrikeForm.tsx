@@ -24,15 +24,15 @@ export function StrikeForm({ run, onDone }: StrikeFormProps) {
     <form aria-label="Strike out" onSubmit={strike} noValidate>
       <TextField
         label=""
-        ariaLabel="Why it does not count"
-        placeholder="Why it does not count"
+        ariaLabel="Reason"
+        placeholder="Reason"
         field={register("reason")}
         error={formState.errors.reason}
       />
       <FormMessage>{message}</FormMessage>
       <HStack mt={1.5}>
         <ActionButton type="submit" tone="danger" minH="36px" px={3} fontSize="14px">
-          Strike it out
+          Strike out
         </ActionButton>
         <ActionButton minH="36px" px={3} fontSize="14px" onClick={onDone}>
           Cancel

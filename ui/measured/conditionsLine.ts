@@ -41,7 +41,7 @@ export const conditionsLine = (run: Run): string => {
     `${conditions.channels.map(({ loadOhms }) => formatSignificant(loadOhms, 3)).join(" and ")} Ω measured`,
     ...settingsText(run),
     conditions.level?.from === "found"
-      ? `full level as found, ${formatSignificant(conditions.level.watts, 3)} W`
+      ? `full level found, ${formatSignificant(conditions.level.watts, 3)} W`
       : null,
     conditions.setting,
     conditions.inputUsed,

@@ -137,7 +137,7 @@ describe("a printed claim beside the reading", () => {
     // 92 dB below 1 W are 109 dB below 50 W.
     expect(markOf("noise", [quiet], printed)).toMatchObject({
       status: "met",
-      note: "It leaves out the output it is compared with; held here against the reading A-weighted below 50.0 W.",
+      note: "It leaves out the reference output; held here against the reading A-weighted below 50.0 W.",
     });
     // Where nothing is rated, only 1 W is left.
     expect(markOf("noise", [quiet], printed.slice(0, 1))?.status).toBe("missed");

@@ -27,7 +27,7 @@ export function ChoicesPanel({ instruments, choice, probe, outputs, onChoice }: 
   return (
     <Panel>
       <Heading as="h2" fontSize="19px" mb={2}>
-        At this amplifier
+        Connections
       </Heading>
       <Grid gap={3}>
         {CHOSEN_ROLES.map(([key, role]) => (
@@ -48,7 +48,7 @@ export function ChoicesPanel({ instruments, choice, probe, outputs, onChoice }: 
         <Grid templateColumns="1fr 1fr" gap={3}>
           <ChoiceField
             id="network-first-channel"
-            label="Output A is read by channel"
+            label="Output A on channel"
             field={held(String(choice.firstChannel), (text) =>
               onChoice({ firstChannel: Number(text) }),
             )}
@@ -56,7 +56,7 @@ export function ChoicesPanel({ instruments, choice, probe, outputs, onChoice }: 
           />
           <ChoiceField
             id="network-source-channel"
-            label="The input is read by channel"
+            label="Amplifier input on channel"
             field={held(
               choice.sourceChannel === null ? NONE : String(choice.sourceChannel),
               (text) => onChoice({ sourceChannel: text === NONE ? null : Number(text) }),
@@ -66,21 +66,21 @@ export function ChoicesPanel({ instruments, choice, probe, outputs, onChoice }: 
         </Grid>
         <Text fontSize="14.5px" color="muted">
           {outputs > 1 &&
-            `Its other outputs follow on the next channels${width === 2 ? ", two for each: one on either terminal" : ""}. `}
-          At most what the input stands is played, and it rises as set under Audio interface.
+            `Further outputs follow on the next channels${width === 2 ? ", two per output, one on each terminal" : ""}. `}
+          The maximum input voltage and ramp rate are set under Audio interface.
         </Text>
         <Box as="ul" pl={5} fontSize="14.5px" listStyleType="disc">
           <Text as="li" display="list-item">
-            Without a voltmeter nobody looks on while the oscilloscope records: guards act before
-            and after each recording.
+            Without a voltmeter nothing monitors the output while the oscilloscope records: guards
+            act before and after each recording only.
           </Text>
           <Text as="li" display="list-item">
-            Set the oscilloscope to high resolution: without a filter what lies above half its rate
-            folds down into the readings, above all of amplifiers that switch.
+            Set the oscilloscope to high resolution: without a filter, signals above half its sample
+            rate alias into the readings, especially with class D amplifiers.
           </Text>
           <Text as="li" display="list-item">
-            Outputs go off on any fault, on Esc, when this page is not heard of for 3 s, and when
-            the program ends.
+            Outputs are switched off on any fault, on Esc, when this page has not responded for 3 s,
+            and when the program ends.
           </Text>
         </Box>
       </Grid>

@@ -35,7 +35,7 @@ test.each([
 ])("%j V is refused beside its field, and the supply is told nothing", async (volts, amperes) => {
   shown();
   await type("Volts", volts);
-  await type("At most", amperes);
+  await type("Maximum level", amperes);
   await userEvent.click(screen.getByText("Set and switch on"));
   expect(await screen.findByText(/^It lies above 0 and up to 32.V\.$/)).toBeTruthy();
   expect(screen.queryByText(/up to 5/)).toBeNull();
@@ -45,7 +45,7 @@ test.each([
 test("a current limit beyond the supply's is refused beside its own field", async () => {
   shown();
   await type("Volts", "24");
-  await type("At most", "6");
+  await type("Maximum level", "6");
   await userEvent.click(screen.getByText("Set and switch on"));
   expect(await screen.findByText(/It lies above 0 and up to 5/)).toBeTruthy();
   expect(tell).not.toHaveBeenCalled();
@@ -54,7 +54,7 @@ test("a current limit beyond the supply's is refused beside its own field", asyn
 test("what it can give is set, as written at the bench, and what it shows then stands large", async () => {
   shown();
   await type("Volts", "24,0");
-  await type("At most", "800m");
+  await type("Maximum level", "800m");
   await userEvent.click(screen.getByText("Set and switch on"));
   await waitFor(() => expect(tell).toHaveBeenCalledWith(supply, { volts: 24, amperes: 0.8 }));
   expect(await screen.findByText(/^On/)).toBeTruthy();

@@ -15,7 +15,7 @@ import { tellSupply, type SupplyAnswer, type SupplyWish } from "./tellSupply";
 /** Volts and a limit, as far as the supply goes. */
 const wishSchema = (mostVolts: number, mostAmperes: number) => {
   const within = (most: number, unit: string) => {
-    const span = `It lies above 0 and up to ${formatWithUnit(most, unit)}.`;
+    const span = `Enter a value above 0, up to ${formatWithUnit(most, unit)}.`;
     return quantity(span).positive(span).max(most, span);
   };
   return object({ volts: within(mostVolts, "V"), amperes: within(mostAmperes, "A") });
@@ -62,7 +62,7 @@ export function HandSupplyPanel({ supply }: { supply: KeptNetworkInstrument }) {
           error={formState.errors.volts}
         />
         <QuantityField
-          label="At most"
+          label="Current limit"
           unit="A"
           field={register("amperes")}
           error={formState.errors.amperes}
@@ -80,8 +80,8 @@ export function HandSupplyPanel({ supply }: { supply: KeptNetworkInstrument }) {
         </ActionButton>
       </HStack>
       <Note>
-        Compare volts and polarity with the label on the amplifier before you switch on. Mute and
-        faults leave it on: an amplifier that loses its power in the middle is not safer for it.
+        Compare voltage and polarity with the label on the amplifier before you switch on. Mute and
+        faults leave it on, since cutting the power mid-run does not make an amplifier safer.
       </Note>
     </Panel>
   );

@@ -77,17 +77,17 @@ export function InstrumentCard(props: InstrumentCardProps) {
             disabled={!address || !isKept || isAsking}
             onClick={() => void ask()}
           >
-            {isAsking ? "Asking…" : "Does it answer?"}
+            {isAsking ? "Asking…" : "Test connection"}
           </ActionButton>
           <ActionButton minH="38px" px={3} aria-expanded={isOpen} onClick={onOpen}>
-            How it is spoken to
+            Commands
           </ActionButton>
           <Remove label={`Remove ${name || "the instrument"}`} onClick={onRemove} />
         </HStack>
       </Flex>
       <Grid templateColumns="1fr 1.2fr" gap={3} mt={2} alignItems="start">
         <TextField
-          label="Called"
+          label="Name"
           field={held(name, (typed) => onChange({ name: typed }))}
           error={errorOf("name")}
         />
@@ -103,7 +103,7 @@ export function InstrumentCard(props: InstrumentCardProps) {
         </Box>
         <Box w="130px">
           <QuantityField
-            label="Holds for"
+            label="Valid for"
             unit="months"
             placeholder="12"
             field={held(calibration.calibrationMonths, (calibrationMonths) =>
@@ -118,7 +118,7 @@ export function InstrumentCard(props: InstrumentCardProps) {
       </HStack>
       {!answer && instrument.identity !== "" && (
         <Text mt={2} fontSize="14.5px" color="muted">
-          It said: {instrument.identity}
+          Response: {instrument.identity}
         </Text>
       )}
       {answer && (
@@ -150,7 +150,7 @@ function AddressField({ instrument: { id }, address, onAddress }: InstrumentCard
     setError(null);
     onAddress((outcome.value as Kept & { address: InstrumentAddress }).address);
   };
-  const isFarAway = error?.includes("network of your own") ?? false;
+  const isFarAway = error?.includes("local network") ?? false;
   return (
     <Box
       as="form"
@@ -181,7 +181,7 @@ function AddressField({ instrument: { id }, address, onAddress }: InstrumentCard
       </Flex>
       {isFarAway && (
         <CheckField
-          label="it really stands elsewhere, and I know that it is mine"
+          label="it is on another network, and it is mine"
           isOn={isConfirmed}
           onChange={setConfirmed}
         />

@@ -35,7 +35,7 @@ export type NetworkTabProps = {
   onChoice(change: Partial<NetworkChoice>): void;
 };
 
-/** Instruments on the network: where each is reached, how it is spoken to, and what it does at this amplifier. */
+/** Network instruments: where each is reached, how it is spoken to, and what it does at this amplifier. */
 export function NetworkTab({ network, addresses, outputs, rig, onChoice }: NetworkTabProps) {
   const [drafts, setDrafts] = useState<readonly InstrumentDraft[]>(() => asDrafts(network));
   const [errors, setErrors] = useState<FieldErrors>({});
@@ -77,7 +77,7 @@ export function NetworkTab({ network, addresses, outputs, rig, onChoice }: Netwo
         <Panel>
           <Flex justify="space-between" align="center" mb={2} gap={3} wrap="wrap">
             <Heading as="h1" fontSize="22px">
-              Instruments on the network
+              Network instruments
             </Heading>
             <KeptMark {...autosave} />
           </Flex>
@@ -139,14 +139,14 @@ function FirstWords() {
   return (
     <Box mb={3}>
       <Text color="muted" mb={2}>
-        Connect each by cable to a network of your own, switch on its network control, and add it
-        here with the address from its own menu. A generator and an oscilloscope are enough to begin
-        with; a true-RMS voltmeter vouches for their level and watches while they record.
+        Connect each by cable to a private network, enable its network control, and add it here with
+        the address from its menu. A generator and an oscilloscope are enough to start with; a
+        true-RMS voltmeter checks their level and monitors the output while they record.
       </Text>
       <Note>
-        An oscilloscope’s inputs are earthed: across a bridge-tied output one of them would short
-        half of it. Read each terminal with a channel of its own (“two channels”), or take a
-        differential probe. Set the probes to ×10 with output above a few watts.
+        Oscilloscope inputs are grounded: across a bridge-tied output one of them would short half
+        of it. Use a separate channel for each terminal (“two channels”) or a differential probe.
+        Set the probes to ×10 above a few watts.
       </Note>
     </Box>
   );

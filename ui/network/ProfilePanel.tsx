@@ -43,14 +43,14 @@ export function ProfilePanel({ draft, isKept, isReached, onChange, onClose }: Pr
         </Heading>
         <HStack gap={2}>
           <ActionButton minH="38px" px={3} onClick={() => take(GENERIC_PROFILES[profile.role])}>
-            As the standard has it
+            Restore standard commands
           </ActionButton>
           <ActionButton minH="38px" px={3} asChild>
             <a
               download={`${profile.role}.json`}
               href={`data:application/json,${encodeURIComponent(profileFile(read))}`}
             >
-              Save as a file
+              Export
             </a>
           </ActionButton>
           <FileButton
@@ -61,7 +61,7 @@ export function ProfilePanel({ draft, isKept, isReached, onChange, onClose }: Pr
               if (file) void takeFile(file);
             }}
           >
-            Take from a file
+            Import
           </FileButton>
           <ActionButton minH="38px" px={3} onClick={onClose}>
             Close
@@ -74,9 +74,8 @@ export function ProfilePanel({ draft, isKept, isReached, onChange, onClose }: Pr
         </Text>
       )}
       <Text color="muted" fontSize="14.5px" mb={3}>
-        Spelled as its handbook has it, a command a line. Words in braces are filled in. Behind a
-        question, “-{">"} 2” says which item of its answer counts. What it does not have stays
-        empty.
+        As in its manual, one command per line. Words in braces are filled in. After a query, “-
+        {">"} 2” selects an item of the response. Leave empty what it does not have.
       </Text>
       <Grid templateColumns="repeat(auto-fill, minmax(160px, 1fr))" gap={3} mb={3}>
         {Object.entries(numbers).map(([name, { label, unit }]) => (
@@ -92,7 +91,7 @@ export function ProfilePanel({ draft, isKept, isReached, onChange, onClose }: Pr
         ))}
         {hasSamples && (
           <ChoiceField
-            label="Samples are"
+            label="Sample format"
             field={held(profile.sampleFormat, (format) =>
               change({
                 sampleFormat:
@@ -107,7 +106,7 @@ export function ProfilePanel({ draft, isKept, isReached, onChange, onClose }: Pr
         {Object.entries(commands).map(([name, facts]) => (
           <CommandRow
             key={name}
-            label={facts.isNeeded ? facts.label : `${facts.label} (where it has that)`}
+            label={facts.isNeeded ? facts.label : `${facts.label} (if available)`}
             blanks={facts.blanks}
             text={profile.commands[name] ?? ""}
             mistake={mistakes[`commands.${name}`]}
@@ -185,7 +184,7 @@ function Talk({ said }: { said: readonly Said[] }) {
   return (
     <Box
       as="ol"
-      aria-label="What was sent and answered"
+      aria-label="Sent and received"
       aria-live="polite"
       bg="sunken"
       borderRadius="control"
@@ -195,7 +194,7 @@ function Talk({ said }: { said: readonly Said[] }) {
       fontSize="14px"
       listStyleType="none"
     >
-      {said.length === 0 && <li>asking…</li>}
+      {said.length === 0 && <li>querying…</li>}
       {said.map(({ from, text }, k) => (
         <Flex as="li" key={k} gap={3} color={LOOK[from].color}>
           <Text as="span" w="76px" flexShrink={0}>

@@ -21,7 +21,7 @@ export function SilenceTrouble() {
       >
         Try again
       </ActionButton>
-      <ActionButton onClick={silenceTrouble.clear}>It is off</ActionButton>
+      <ActionButton onClick={silenceTrouble.clear}>It is switched off</ActionButton>
     </HStack>
   );
 }

@@ -101,20 +101,20 @@ test("a mistake stands beside the command that was typed, and that is not tried"
     );
   }
   render(provided(<Owner />));
-  const read = screen.getByLabelText("Read volts RMS");
-  expect(screen.getByRole("button", { name: "Try it: Read volts RMS" })).toHaveProperty(
+  const read = screen.getByLabelText("Read V RMS");
+  expect(screen.getByRole("button", { name: "Try it: Read V RMS" })).toHaveProperty(
     "disabled",
     false,
   );
   await user.clear(read);
   await user.type(read, "READ");
-  expect(screen.getByText("It must end in a question, with “?”.")).toBeTruthy();
-  expect(screen.getByRole("button", { name: "Try it: Read volts RMS" })).toHaveProperty(
+  expect(screen.getByText("It must end with a query (“?”).")).toBeTruthy();
+  expect(screen.getByRole("button", { name: "Try it: Read V RMS" })).toHaveProperty(
     "disabled",
     true,
   );
-  await user.click(screen.getByRole("button", { name: "As the standard has it" }));
-  expect(screen.getByLabelText("Read volts RMS")).toHaveProperty("value", "READ?");
+  await user.click(screen.getByRole("button", { name: "Restore standard commands" }));
+  expect(screen.getByLabelText("Read V RMS")).toHaveProperty("value", "READ?");
 });
 
 test("each role is filled with an instrument of its kind, or with none", async () => {
@@ -142,7 +142,7 @@ test("each role is filled with an instrument of its kind, or with none", async (
     "Function generator",
   ]);
   await user.selectOptions(generator, "g");
-  await user.selectOptions(screen.getByLabelText("The input is read by channel"), "3");
+  await user.selectOptions(screen.getByLabelText("Amplifier input on channel"), "3");
   await user.selectOptions(screen.getByLabelText(/^Oscilloscope/), "none");
   expect(chosen).toEqual([{ generatorId: "g" }, { sourceChannel: 3 }, { oscilloscopeId: null }]);
 });

@@ -22,7 +22,7 @@ export const profileFile = ({
 const notOne = failure(
   "bad-setting",
   "Profile",
-  "this file is no profile of an instrument. Save one here to see what it looks like.",
+  "this file is not an instrument profile. Export one here to see the format.",
 );
 
 const textsOf = (value: unknown, type: "string" | "number"): boolean =>

@@ -41,7 +41,7 @@ const shown = (answer: Uint8Array, isBlock: boolean): string => {
 
 const troubleOf = (error: unknown): Said => ({
   from: "trouble",
-  text: error instanceof LinkFault ? error.message : "It could not be asked. Try again.",
+  text: error instanceof LinkFault ? error.message : "The query failed. Try again.",
 });
 
 /** Says lines to an instrument, the last of which may be a question, and what its queue of errors holds then. */

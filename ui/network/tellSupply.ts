@@ -38,5 +38,5 @@ export const tellSupply = async (
 
 const wordsOf = (error: unknown): string => {
   if (error instanceof InstrumentFault) return findingText(error.finding);
-  return error instanceof LinkFault ? error.message : "It could not be told. Try again.";
+  return error instanceof LinkFault ? error.message : "The command failed. Try again.";
 };

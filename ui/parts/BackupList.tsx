@@ -17,14 +17,14 @@ const counted = (count: number, thing: string): string =>
 /** What is in a backup, in a line. */
 const factsText = ({ isUploaded }: Backup, facts: BackupFacts | null | undefined): string => {
   if (facts === undefined) return "";
-  if (facts === null) return "It cannot be read.";
+  if (facts === null) return "Unreadable.";
   const { amplifierCount, runCount, newestRunAt, missingCount } = facts;
   return [
     isUploaded ? "from a file" : "",
     counted(amplifierCount, "amplifier"),
     counted(runCount, "run") +
       (newestRunAt ? `, the newest of ${format(new Date(newestRunAt), "d MMM yyyy")}` : ""),
-    missingCount > 0 ? `${counted(missingCount, "recording")} of it not in the data folder` : "",
+    missingCount > 0 ? `${counted(missingCount, "recording")} missing from the data folder` : "",
   ]
     .filter((part) => part !== "")
     .join("; ");
@@ -68,20 +68,20 @@ export function BackupList({ backups }: { backups: readonly Backup[] }) {
           </Box>
           <ActionButton
             minH="38px"
-            aria-label={`Go back to this, of ${moment(backup.madeAt)}`}
+            aria-label={`Restore the backup of ${moment(backup.madeAt)}`}
             onClick={() => setGoingTo(backup)}
             suppressHydrationWarning
           >
-            Go back to this
+            Restore
           </ActionButton>
         </Flex>
       ))}
       <BackupUpload onUploaded={(backup) => setUploaded((before) => [backup, ...before])} />
       <ConfirmDialog
         open={goingTo !== null}
-        title="Go back to this copy of the records?"
-        text="It is checked first. The database as it is now is then moved aside within the data folder, whole, and can be brought back. Recordings, photos and papers stay as they are."
-        confirmLabel="Go back to it"
+        title="Restore this backup?"
+        text="It is checked first. The current database is then moved aside within the data folder and can be restored. Recordings, photos and documents stay as they are."
+        confirmLabel="Restore"
         onClose={() => setGoingTo(null)}
         confirm={() => goBackTo(goingTo?.name ?? "")}
         // What every window holds of the records is no longer so.
@@ -112,11 +112,10 @@ function BackupUpload({ onUploaded }: { onUploaded(backup: ToldBackup): void }) 
         testId="backup-file"
         onFiles={([file]) => void take(file)}
       >
-        <FileUp size={16} /> A copy that lies elsewhere
+        <FileUp size={16} /> Add a backup from elsewhere
       </FileButton>
       <Text color="muted" fontSize="14px" mt={1}>
-        A rimebank.sqlite, or everything as one file. It joins this list, and nothing else is
-        changed.
+        A rimebank.sqlite or a full backup. It is added to this list; nothing else changes.
       </Text>
       {trouble && (
         <Text role="alert" color="ember" mt={2}>

@@ -56,12 +56,12 @@ export function BothDialog({ open, mine, theirs, ...on }: BothDialogProps) {
                   and {found.length - MOST_ROWS} more
                 </Text>
               )}
-              <Text mt={3}>The one that you do not choose is not lost: Undo brings it back.</Text>
+              <Text mt={3}>The other version is not lost: Undo restores it.</Text>
             </Dialog.Body>
             <Dialog.Footer>
-              <ActionButton onClick={on.onTakeTheirs}>Take the other window’s</ActionButton>
+              <ActionButton onClick={on.onTakeTheirs}>Use the other window’s version</ActionButton>
               <ActionButton tone="primary" onClick={on.onKeepMine} data-testid="keep-mine">
-                Keep what is here
+                Keep this version
               </ActionButton>
             </Dialog.Footer>
           </Dialog.Content>

@@ -55,7 +55,7 @@ export function ConfirmQuestion({ open, title, text, confirmLabel, ...on }: Conf
               )}
             </Dialog.Body>
             <Dialog.Footer>
-              <ActionButton onClick={close}>Keep it</ActionButton>
+              <ActionButton onClick={close}>Cancel</ActionButton>
               <ActionButton
                 tone="danger"
                 loading={isBusy}

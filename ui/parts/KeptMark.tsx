@@ -22,7 +22,7 @@ export function KeptMark({ state, mine, undo, keepMine, takeTheirs }: Autosave) 
     <HStack gap={3} role="status">
       {typeof state === "object" ? (
         <Text color="ember" fontSize="13.5px" fontWeight={500}>
-          {conflict ? "Changed in another window meanwhile." : state.message}
+          {conflict ? "Changed in another window." : state.message}
         </Text>
       ) : (
         <Text color={state === "kept" ? "muted" : "ochre"} fontSize="13.5px">
@@ -31,7 +31,7 @@ export function KeptMark({ state, mine, undo, keepMine, takeTheirs }: Autosave) 
       )}
       {conflict && (
         <>
-          <SmallButton onClick={() => setOpen(true)}>See both</SmallButton>
+          <SmallButton onClick={() => setOpen(true)}>Compare</SmallButton>
           <BothDialog
             open={isOpen}
             mine={mine}

@@ -16,7 +16,7 @@ export function SafetyCautions({ cautions }: { cautions: readonly SafetyCaution[
     >
       <Heading as="h2" fontSize="18px" mb={2}>
         <HStack gap={2}>
-          <TriangleAlert size={18} aria-hidden /> Before power
+          <TriangleAlert size={18} aria-hidden /> Before you power up
         </HStack>
       </Heading>
       {cautions.map(({ title, reason }) => (

@@ -47,7 +47,7 @@ const asked = <Props extends object>(fetch: Fetch<Props>): ComponentType<Props> 
     try {
       return { default: await fetch() };
     } catch (cause) {
-      throw new FetchFailed("a part of the page did not come", { cause });
+      throw new FetchFailed("a part of the page did not load", { cause });
     }
   }) as unknown as ComponentType<Props>;
 
@@ -117,8 +117,8 @@ function NotFetched({ again, close }: { again(): void; close?(): void }) {
       maxW="520px"
     >
       <Text fontSize="15px" mb={2}>
-        This could not be fetched: the program does not answer. Start it again if it has ended, then
-        try again. What you entered is still here.
+        This could not be loaded: the program does not respond. Restart it if it has stopped, then
+        try again. Your entries are still here.
       </Text>
       <HStack gap={2}>
         <ActionButton onClick={again}>Try again</ActionButton>

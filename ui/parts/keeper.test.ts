@@ -92,7 +92,7 @@ test("a full disk is told by its name and tried again until there is room; nothi
   type(keeper, "precious");
   await passes();
   expect(keeper.state().kept).toEqual({
-    message: "Not kept yet: the disk is full. It is tried again.",
+    message: "Not saved: the disk is full. Retrying.",
   });
   await passes(4000);
   expect(saves.length).toBe(2);

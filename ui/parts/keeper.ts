@@ -24,9 +24,9 @@ export type KeeperOptions<T> = {
 const PAUSE_MS = 700;
 const RETRY_MS = 4000;
 
-/** "Not kept yet: the disk is full. It is tried again." */
+/** "Not saved: the disk is full. Retrying." */
 const notYet = (message: string): string =>
-  `Not kept yet: ${message.charAt(0).toLowerCase()}${message.slice(1)} It is tried again.`;
+  `Not saved: ${message.charAt(0).toLowerCase()}${message.slice(1)} Retrying.`;
 
 const textOf = (value: unknown): string => JSON.stringify(value);
 

@@ -4,7 +4,7 @@ import type { Refused, Validated } from "@/records";
 export type Kept = { id?: string; revision?: number; frame?: string | null };
 
 const UNANSWERED =
-  "The program does not answer. What you entered is still here; start the program again if it has ended.";
+  "The program does not respond. Your entries are still here; restart the program if it has stopped.";
 
 /** Answers after which the same request may succeed: no room, a lock, a server that is just starting. */
 const PASSING = [502, 503, 504, 507];
@@ -58,4 +58,4 @@ const refusedBy = (status: number, answer: Answer | null): Refused => ({
 
 /** The first thing that is wrong, for where there is room for one. */
 export const messageOf = ({ errors }: Refused): string =>
-  Object.values(errors)[0] ?? "This could not be kept. Try again.";
+  Object.values(errors)[0] ?? "This could not be saved. Try again.";

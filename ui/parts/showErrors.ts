@@ -23,6 +23,6 @@ export const errorsOf = ({ errors, conflict }: Refused, mine?: unknown): FieldEr
     .slice(0, MOST_SHOWN)
     .map((each) => `${each.name}: ${each.there}`);
   return {
-    "": `This was changed in another window meanwhile. There it now says ${there.join("; ")}. Save again to put what stands here in its place, or cancel to leave that.`,
+    "": `This was changed in another window to ${there.join("; ")}. Save again to replace that version, or cancel to keep it.`,
   };
 };

@@ -24,8 +24,8 @@ export const uploadPage = async (
     const answer = (await response.json()) as { sha256: string; message?: string };
     return response.ok
       ? { page: { sha256: answer.sha256, smallSha256: null, name: file.name.slice(0, 200) } }
-      : { message: `${file.name}: ${answer.message ?? "it was refused."}` };
+      : { message: `${file.name}: ${answer.message ?? "it was rejected."}` };
   } catch {
-    return { message: `${file.name} was not kept: the program does not answer. Try again.` };
+    return { message: `${file.name} was not saved: the program does not respond. Try again.` };
   }
 };

@@ -15,7 +15,7 @@ export const uploadPhoto = async (file: File): Promise<{ photo: Photo } | { mess
       smallSha256: string;
       message?: string;
     };
-    if (!response.ok) return { message: `${file.name}: ${answer.message ?? "it was refused."}` };
+    if (!response.ok) return { message: `${file.name}: ${answer.message ?? "it was rejected."}` };
     return {
       photo: {
         sha256: answer.sha256,
@@ -24,7 +24,7 @@ export const uploadPhoto = async (file: File): Promise<{ photo: Photo } | { mess
       },
     };
   } catch {
-    return { message: `${file.name} was not kept: the program does not answer. Try again.` };
+    return { message: `${file.name} was not saved: the program does not respond. Try again.` };
   }
 };
 

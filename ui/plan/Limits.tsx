@@ -7,12 +7,12 @@ import { RoomField } from "../workshop/RoomField";
 const LIMITS: readonly RangedField<"amplifierMostCelsius" | "dayHours">[] = [
   {
     name: "amplifierMostCelsius",
-    label: "Amplifier no hotter than",
+    label: "Amplifier temperature limit",
     unit: "°C",
     least: 40,
     most: 110,
   },
-  { name: "dayHours", label: "At the bench a day", unit: "h", least: 0.5, most: 16 },
+  { name: "dayHours", label: "Bench hours per day", unit: "h", least: 0.5, most: 16 },
 ];
 
 /** Room, amplifier and day: what the pauses follow from. */

@@ -135,7 +135,7 @@ export function PlanRow({
           textAlign="end"
           fontSize="14px"
           color={endCelsius[0] > 60 ? "ember" : "muted"}
-          title="the amplifier at its end"
+          title="amplifier at the end"
         >
           {formatSignificant(endCelsius[0], 2)} °C
         </Text>
@@ -167,9 +167,9 @@ export function PlanRow({
 
 const ownWords = ({ run, hotBody, allowedSeconds }: TimelineEntry, isEarly: boolean): string[] => [
   ...(allowedSeconds < run.seconds
-    ? [`too long for the ${hotBody} even from cold: ${durationText(allowedSeconds)} at most`]
+    ? [`too long for the ${hotBody} even from cold: maximum ${durationText(allowedSeconds)}`]
     : []),
-  ...(isEarly ? ["comes before gentler runs"] : []),
+  ...(isEarly ? ["placed before gentler runs"] : []),
 ];
 
 function Mark({ number, isMade }: { number: number; isMade: boolean }) {

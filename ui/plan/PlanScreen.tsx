@@ -49,9 +49,9 @@ import { Sortable } from "../parts/Sortable";
 import { TimelineChart } from "./TimelineChart";
 
 const SIZES: readonly { size: PlanSize; label: string; key: string }[] = [
-  { size: "quick", label: "Quick look", key: "1" },
+  { size: "quick", label: "Quick", key: "1" },
   { size: "standard", label: "Standard", key: "2" },
-  { size: "everything", label: "Everything", key: "3" },
+  { size: "everything", label: "Full", key: "3" },
 ];
 
 export type PlanScreenProps = {
@@ -125,9 +125,9 @@ export function PlanScreen({ records, plan: initial, runs: made, rig, room }: Pl
           </Flex>
           {plan.runs.length === 0 ? (
             <Text color="muted">
-              A quick look proves the claims. Standard adds noise, response, crosstalk and bursts.
-              Everything adds every supply and switch, bridging, low loads and the heat soak. Gentle
-              runs come first, whatever the size.
+              Quick tests the claims. Standard adds noise, response, crosstalk and bursts. Full adds
+              every supply and switch, bridging, low loads and the heat soak. Gentle runs always
+              come first.
             </Text>
           ) : (
             <>
@@ -146,9 +146,9 @@ export function PlanScreen({ records, plan: initial, runs: made, rig, room }: Pl
               />
               {records.sink && (
                 <Text fontSize="14px" color="muted" mb={1} data-testid="measured-heat">
-                  The amplifier&rsquo;s heat as its soak found it:{" "}
-                  {formatSignificant(records.sink.kelvinPerWatt, 3)} K/W, time constant{" "}
-                  {formatSignificant(records.sink.timeConstantSeconds / 60, 2)} min.
+                  Amplifier heat, from its soak: {formatSignificant(records.sink.kelvinPerWatt, 3)}{" "}
+                  K/W, time constant {formatSignificant(records.sink.timeConstantSeconds / 60, 2)}{" "}
+                  min.
                 </Text>
               )}
               <TimelineChart
@@ -219,7 +219,7 @@ export function PlanScreen({ records, plan: initial, runs: made, rig, room }: Pl
                     onClick={() => setRuns(orderedGently(plan.runs))}
                     disabled={early.size === 0}
                   >
-                    <ListOrdered size={16} /> Gentle first again
+                    <ListOrdered size={16} /> Sort gentle first
                   </ActionButton>
                 </Grid>
               </Panel>
@@ -249,7 +249,7 @@ export function PlanScreen({ records, plan: initial, runs: made, rig, room }: Pl
 
 function ReadyPlans({ isFirst, onPropose }: { isFirst: boolean; onPropose(size: PlanSize): void }) {
   return (
-    <HStack gap={2} role="group" aria-label="Ready plans">
+    <HStack gap={2} role="group" aria-label="Plan templates">
       {SIZES.map(({ size, label, key }) => (
         <ActionButton
           key={size}
@@ -292,7 +292,7 @@ function Guards({
   const words = [
     ...(totalSeconds > dayHours * 3600
       ? [
-          `longer than a day of ${formatShort(dayHours)} h at the bench: it takes ${Math.ceil(totalSeconds / 3600 / dayHours)} days`,
+          `longer than a bench day of ${formatShort(dayHours)} h: it takes ${Math.ceil(totalSeconds / 3600 / dayHours)} days`,
         ]
       : []),
     ...troubles.slice(0, 1),
@@ -302,7 +302,7 @@ function Guards({
         ]
       : []),
     ...(unproven > 0
-      ? [`${unproven === 1 ? "one claim is" : `${unproven} claims are`} not proven by any run`]
+      ? [`${unproven === 1 ? "one claim is" : `${unproven} claims are`} not tested by any run`]
       : []),
   ];
   if (words.length === 0) return null;

@@ -60,7 +60,7 @@ export function RunEditor({ run, onChange }: { run: PlannedRun; onChange(run: Pl
         {field("loadOhms", "Load", "Ω")}
         {field("channelsDriven", "Channels", "")}
         <TextField
-          label="Set otherwise"
+          label="Settings"
           field={held(run.setting, (setting) =>
             onChange({ ...run, setting: setting.slice(0, 120) }),
           )}

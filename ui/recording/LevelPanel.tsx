@@ -86,11 +86,7 @@ export function LevelPanel({ run, watts, onWatts }: LevelPanelProps) {
           <Side curve={view.shown.wave} title="Output" channelIndex={channelIndex} />
           <Side
             curve={view.shown.residual}
-            title={
-              RUN_KINDS[run.kind].isBridged
-                ? "What the pair added to the tone"
-                : "What it added to the tone"
-            }
+            title={RUN_KINDS[run.kind].isBridged ? "Residual of the pair" : "Residual"}
             channelIndex={channelIndex}
           />
           <Box gridColumn="1 / -1" minH={0} display="flex">
@@ -154,7 +150,7 @@ const useLevel = (
         setShown(found);
         setMessage(null);
       })
-      .catch(() => !isGone && setMessage("This level is too short to be looked at."));
+      .catch(() => !isGone && setMessage("This level is too short to show."));
     return () => {
       isGone = true;
     };

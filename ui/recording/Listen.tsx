@@ -12,8 +12,8 @@ import type { NamedChannel } from "./namedChannel";
 type Clip = "output" | "residual";
 
 const PLAYING_TEXTS = {
-  output: "Playing the output, tone and all.",
-  residual: "Playing only what the amplifier added.",
+  output: "Playing the output with the tone.",
+  residual: "Playing the residual only.",
 } as const;
 
 /** Plays the output, and what the amplifier added to it, equally loud; for headphones, over and over until it is stopped. */
@@ -118,7 +118,7 @@ export function Listen({
   if (!clips)
     return (
       <Text color="muted" mt={3}>
-        Taking the tone away…
+        Removing the tone…
       </Text>
     );
   const louder = amplitudeRatioToDb(clips.residualGainRatio);
@@ -127,13 +127,13 @@ export function Listen({
       <Text fontSize="40px" fontWeight={700} lineHeight={1.1} data-testid="residual-level">
         {formatSignificant(amplitudeRatioToDb(clips.residualOverOutputRatio), 3)}{" "}
         <Text as="span" fontSize="18px">
-          dB is what it added
+          dB residual
         </Text>
       </Text>
       <Text color="muted" mt={1} mb={3}>
-        Both are played equally loud: without the tone the sound is raised by{" "}
-        {formatSignificant(louder, 3)} dB. Clipping buzzes; mains ripple that beats with the tone
-        warbles; noise hisses.
+        Both are played at the same loudness: the residual is raised by{" "}
+        {formatSignificant(louder, 3)} dB. Clipping sounds like a buzz, mains ripple like a warble,
+        noise like a hiss.
       </Text>
       {outputs.length > 1 && (
         <Box w="200px" mb={3}>
@@ -170,7 +170,7 @@ export function Listen({
         </ActionButton>
       </HStack>
       <Text fontSize="14px" mt={3} role="status">
-        {playing === null ? "Silent. Begin with the volume low." : PLAYING_TEXTS[playing]}
+        {playing === null ? "Stopped. Start with the volume low." : PLAYING_TEXTS[playing]}
       </Text>
     </Box>
   );

@@ -2,10 +2,10 @@ import { Box, Grid, Text } from "@chakra-ui/react";
 import { cssColor } from "../charts/cssColor";
 
 const STEPS = [
-  "Both channels get the same tone. Turn one of them 6 dB higher, or give it twice the drive.",
-  "Connect a load with a tap at its middle, of twice the resistance, to the hotter channel, and an equal load to the other.",
-  "Match the levels: with a small tone, move the tap or trim the drive until the voltage from tap to the other channel’s hot terminal is least.",
-  "Raise the drive. What is left between tap and hot terminal is what the hotter channel adds and the other does not: listen through a divider, or record it.",
+  "Feed both channels the same tone, one of them 6 dB higher (twice the drive).",
+  "Connect a centre-tapped load to the higher channel and an equal load to the other.",
+  "Match the levels: with a small tone, adjust the tap or the drive until the voltage between the tap and the other channel’s hot terminal is at a minimum.",
+  "Raise the drive. The voltage left between tap and hot terminal is what the higher channel adds: listen to it through a divider, or record it.",
 ];
 
 /** The bench way to hear what an amplifier adds without any computer: explained, not run. */
@@ -15,7 +15,7 @@ export function NullMethod({ isBridgeTied }: { isBridgeTied: boolean }) {
       <Box>
         <svg
           role="img"
-          aria-label="Wiring: channel B, 6 dB hotter, across a load with a tap at its middle; channel A across an equal load; the listening point lies between the tap and the hot terminal of A. Both returns join only at the amplifier."
+          aria-label="Wiring: channel B, 6 dB higher, across a centre-tapped load; channel A across an equal load; the listening point is between the tap and the hot terminal of A. Both returns join only at the amplifier."
           viewBox="0 0 420 250"
           style={{ width: "100%", maxWidth: "460px", fontFamily: "inherit" }}
         >
@@ -38,7 +38,7 @@ export function NullMethod({ isBridgeTied }: { isBridgeTied: boolean }) {
               A
             </text>
             <text x="26" y="185">
-              B, 6 dB hotter
+              B, 6 dB higher
             </text>
             <text x="306" y="40">
               8 Ω
@@ -76,10 +76,10 @@ export function NullMethod({ isBridgeTied }: { isBridgeTied: boolean }) {
               : "Never with bridge-tied outputs."}
           </Text>
           <Text>
-            There both terminals swing, and the join would short them. The listening device’s return
-            must be isolated: neither point is earth, and an earthed clip on it shorts an output.
-            Full output stands between the two points until the levels match: keep headphones off,
-            and the divider in, until they do.
+            Both terminals swing there, and joining them is a short. Isolate the return of the
+            listening device: neither point is ground, and a grounded clip would short an output.
+            Until the levels match, full output appears between the two points: keep headphones off
+            and the divider in.
           </Text>
         </Box>
       </Box>

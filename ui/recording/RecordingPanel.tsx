@@ -18,7 +18,7 @@ import { WaveCanvas } from "./WaveCanvas";
 type Side = "wave" | "spectrum" | "listen" | "null";
 const SIDES: readonly (readonly [Side, string])[] = [
   ["wave", "Waveform"],
-  ["spectrum", "Spectrum of what is seen"],
+  ["spectrum", "Spectrum of this section"],
   ["listen", "Listen"],
   ["null", "By hand: two-channel null"],
 ];
@@ -123,8 +123,7 @@ function SpectrumOfView({
       .spectrumOf(view)
       .then((found) => !isGone && setCurves(found))
       .catch(
-        () =>
-          !isGone && setMessage("This stretch is too short for a spectrum; look at more of it."),
+        () => !isGone && setMessage("This section is too short for a spectrum; show more of it."),
       );
     return () => {
       isGone = true;
@@ -149,7 +148,7 @@ function SpectrumOfView({
         isGhost: false,
       }))}
       band={null}
-      caption="Spectrum of the stretch that is seen: RMS volts against frequency."
+      caption="Spectrum of the section shown: RMS volts against frequency."
     />
   );
 }

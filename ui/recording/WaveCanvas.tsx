@@ -118,7 +118,7 @@ export function WaveCanvas({ facts, pyramids, channelIndices, names, onView }: W
             hotkey="−"
             onClick={() => change(zoomed(view, 2, 0.5))}
           >
-            Wider
+            Zoom out
           </ActionButton>
           <ActionButton
             minH="34px"
@@ -127,7 +127,7 @@ export function WaveCanvas({ facts, pyramids, channelIndices, names, onView }: W
             hotkey="+"
             onClick={() => change(zoomed(view, 0.5, 0.5))}
           >
-            Closer
+            Zoom in
           </ActionButton>
           <ActionButton
             minH="34px"
@@ -135,7 +135,7 @@ export function WaveCanvas({ facts, pyramids, channelIndices, names, onView }: W
             fontSize="13.5px"
             onClick={() => change({ fromSeconds: 0, seconds: facts.seconds })}
           >
-            All of it
+            Show all
           </ActionButton>
         </HStack>
       </HStack>

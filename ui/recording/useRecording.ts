@@ -31,7 +31,7 @@ export const useRecording = (capture: RunCapture | null): RecordingState => {
       if (!response.ok)
         return tell({
           status: "failed",
-          message: "The recording is not there any more; its readings are.",
+          message: "The recording no longer exists; its readings do.",
         });
       const wav = await response.blob();
       kept.current ??= keepWorker();
@@ -46,7 +46,7 @@ export const useRecording = (capture: RunCapture | null): RecordingState => {
     open().catch(() =>
       tell({
         status: "failed",
-        message: "The recording could not be fetched. Reload the page to try again.",
+        message: "The recording could not be loaded. Reload the page to try again.",
       }),
     );
     return () => control.abort();

@@ -56,7 +56,7 @@ export function CalibrationPanel({ text, errors, voltmeter, onText }: Calibratio
             peak across the load;{" "}
             {voltmeter
               ? "uncertain by the meter's own accuracy"
-              : "with a usual hand-held meter, 1 % and 3 digits: choose yours"}
+              : "with a typical hand-held meter (1 %, 3 digits); choose yours"}
           </Text>
         </>
       )}
@@ -104,7 +104,7 @@ export function CalibrationPanel({ text, errors, voltmeter, onText }: Calibratio
         />
       </Grid>
       <ToneDrop
-        label="Read level from the recording"
+        label="Read the level from a recording"
         testId="calibration-file"
         onTone={({ frequencyHz, levelRatio }) =>
           onText({

@@ -32,9 +32,9 @@ export type DividerPanelProps = {
 };
 
 const SOURCES = {
-  forecast: "from the forecast, bursts and one channel included",
-  claims: "from the claims and 3 dB more, since no supply is known",
-  nothing: "as of a usual home amplifier, since nothing is known",
+  forecast: "from the forecast, including bursts and one channel driven",
+  claims: "from the claims plus 3 dB, since the supply is unknown",
+  nothing: "typical home amplifier, since nothing is known",
 } as const;
 
 /** Brings the highest expected peak down to what the converter takes. */
@@ -62,7 +62,7 @@ export function DividerPanel({
         Highest peak to expect: <b>{formatShort(peak.volts)} V</b>, {SOURCES[peak.source]}.
       </Text>
       {!where || !report || !suggested ? (
-        <Text>Choose a converter whose most volts are known; the divider follows from it.</Text>
+        <Text>Choose a converter with a known full scale; the divider follows from it.</Text>
       ) : (
         <>
           <Flex gap={8} align="end" wrap="wrap">
@@ -84,7 +84,7 @@ export function DividerPanel({
             <Facts
               lines={[
                 ["divides by", formatShort(1 / report.ratio)],
-                ["heat in it", `${formatEngineering(report.heatWatts, 2)}W`],
+                ["dissipation", `${formatEngineering(report.heatWatts, 2)}W`],
                 [
                   "3 dB down at",
                   Number.isFinite(report.cornerHz)
@@ -132,7 +132,7 @@ export function DividerPanel({
 
 const headroomText = (ratio: number): string => {
   const db = formatFixed(Math.abs(amplitudeRatioToDb(ratio)), 1);
-  if (ratio < 1) return `overdriven by ${db} dB: use a larger divider`;
+  if (ratio < 1) return `input overload by ${db} dB: use a larger divider`;
   return ratio < WANTED_HEADROOM
     ? `only ${db} dB left; 3 dB is safer`
     : `${db} dB left above the highest peak`;

@@ -39,10 +39,10 @@ const panel = (loads: readonly Load[], errors = {}) => (
 test("every guard has a field with its unit and what it stands at; there is no switch among them", () => {
   const html = markup(panel([load(false)]));
   for (const label of [
-    "Each load takes",
-    "Load no hotter than",
-    "Heat sink no hotter than",
-    "The breaker carries",
+    "Load power limit",
+    "Load temperature limit",
+    "Heat sink temperature limit",
+    "Breaker rating",
   ])
     expect(html).toContain(label);
   expect([...html.matchAll(/value="([^"]*)"/g)].map(([, value]) => value)).toEqual([
@@ -56,17 +56,17 @@ test("every guard has a field with its unit and what it stands at; there is no s
 
 test("a load built from the shelf tells its own rating; for others the usual overload is told", () => {
   expect(words(panel([load(true)]))).toContain(
-    "The 8 Ω load as built takes 100 W, 10 times that for 5.0 s.",
+    "The 8 Ω load is rated for 100 W, 10 times that for 5.0 s.",
   );
   expect(words(panel([load(true)]))).not.toContain("five times");
-  expect(words(panel([load(false)]))).toContain("For moments five times the watts are let pass");
+  expect(words(panel([load(false)]))).toContain("For moments five times the power are let pass");
 });
 
 test("what is wrong with a guard stands at its field", () => {
   expect(
     words(
       panel([load(false)], {
-        "guards.breakerAmperes": "A guard cannot be left out: it must be above zero.",
+        "guards.breakerAmperes": "A guard limit must be above zero.",
       }),
     ),
   ).toContain("A guard cannot be left out");
@@ -100,11 +100,11 @@ test.each([
   expect(html.match(/role="radio"/g)).toHaveLength(5);
   expect(words(<ReadingsChoice readings={readings} onChange={() => {}} />)).toContain(
     {
-      "simulated bench": "✓ The simulated bench",
+      "simulated bench": "✓ Simulated bench",
       recordings: "✓ Recordings",
       meter: "✓ A meter",
-      "audio interface": "✓ An audio interface",
-      "network instruments": "✓ Instruments on the network",
+      "audio interface": "✓ Audio interface",
+      "network instruments": "✓ Network instruments",
     }[readings],
   );
 });

@@ -16,10 +16,10 @@ export const guardTexts = (guards: Guards): GuardTexts => ({
 });
 
 const FIELDS: readonly (readonly [keyof Guards, string, string])[] = [
-  ["loadWatts", "Each load takes", "W"],
-  ["loadCelsius", "Load no hotter than", "°C"],
-  ["sinkCelsius", "Heat sink no hotter than", "°C"],
-  ["breakerAmperes", "The breaker carries", "A"],
+  ["loadWatts", "Load power limit", "W"],
+  ["loadCelsius", "Load temperature limit", "°C"],
+  ["sinkCelsius", "Heat sink temperature limit", "°C"],
+  ["breakerAmperes", "Breaker rating", "A"],
 ];
 
 /** At which limits a run is turned down by itself; there is no way to switch them off. */
@@ -41,8 +41,8 @@ export function GuardsPanel({
         Guards
       </Heading>
       <Text color="muted" fontSize="13.5px" mb={2}>
-        Past one of these the drive goes down at once; also when the output collapses or the
-        converter is near full scale.
+        Above any of these the drive is reduced at once, also when the output collapses or the level
+        is too high for the converter.
       </Text>
       <Grid templateColumns="1fr 1fr" gap={2.5} alignItems="start">
         {FIELDS.map(([name, label, unit]) => (
@@ -60,7 +60,7 @@ export function GuardsPanel({
           ...loads.flatMap((load, k) => (ratings[k] ? [builtText(load, ratings[k])] : [])),
           ...(ratings.includes(null)
             ? [
-                "For moments five times the watts are let pass, as cased resistors stand for five seconds.",
+                "Five times the power is allowed briefly, as cased resistors take it for five seconds.",
               ]
             : []),
         ].join(" ")}
@@ -71,4 +71,4 @@ export function GuardsPanel({
 
 /** The rating that follows from a load's own resistors. */
 const builtText = ({ nominalOhms }: Load, { watts, overload }: LoadRating): string =>
-  `The ${formatShort(nominalOhms)} Ω load as built takes ${formatSignificant(watts, 3)} W, ${formatSignificant(overload.ratio, 2)} times that for ${formatSignificant(overload.seconds, 2)} s.`;
+  `The ${formatShort(nominalOhms)} Ω load is rated for ${formatSignificant(watts, 3)} W, ${formatSignificant(overload.ratio, 2)} times that for ${formatSignificant(overload.seconds, 2)} s.`;

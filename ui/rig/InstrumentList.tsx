@@ -46,13 +46,13 @@ const asDrafts = ({ instruments }: Instruments): readonly InstrumentDraft[] =>
 
 /** What "most" means for a kind of instrument. */
 const MOST: Record<KeptInstrument["role"], { label: string; unit: string }> = {
-  source: { label: "Gives at most", unit: "V RMS" },
-  converter: { label: "Takes at most", unit: "V peak" },
-  voltmeter: { label: "Reads up to", unit: "V" },
-  ohmmeter: { label: "Reads up to", unit: "Ω" },
-  "current clamp": { label: "Reads up to", unit: "A" },
-  "mains meter": { label: "Reads up to", unit: "W" },
-  thermometer: { label: "Reads up to", unit: "°C" },
+  source: { label: "Maximum output", unit: "V RMS" },
+  converter: { label: "Full scale", unit: "V peak" },
+  voltmeter: { label: "Range", unit: "V" },
+  ohmmeter: { label: "Range", unit: "Ω" },
+  "current clamp": { label: "Range", unit: "A" },
+  "mains meter": { label: "Range", unit: "W" },
+  thermometer: { label: "Range", unit: "°C" },
 };
 
 /** The reviewer's instruments with their accuracy and limits, for all amplifiers. Kept as they are typed. */
@@ -100,7 +100,7 @@ export function InstrumentList({ instruments }: { instruments: Instruments }) {
     <Panel as="form" aria-label="Instruments" onSubmit={(event) => event.preventDefault()}>
       <Flex justify="space-between" align="center" mb={2}>
         <Heading as="h2" fontSize="19px">
-          Instruments, for all amplifiers
+          Instruments (all amplifiers)
         </Heading>
         <HStack>
           <KeptMark {...autosave} />
@@ -111,8 +111,8 @@ export function InstrumentList({ instruments }: { instruments: Instruments }) {
       </Flex>
       {drafts.length === 0 && (
         <Text color="muted">
-          A source, a converter and a voltmeter are enough to begin with. Their accuracy, from their
-          sheets, becomes the uncertainty of every reading.
+          A source, a converter and a voltmeter are enough to start with. Their specified accuracy
+          goes into the uncertainty of every reading.
         </Text>
       )}
       {drafts.map((draft, index) => {
@@ -145,7 +145,7 @@ export function InstrumentList({ instruments }: { instruments: Instruments }) {
               alignItems="start"
             >
               <ChoiceField
-                label="What it is"
+                label="Kind"
                 field={held(draft.role, (role) =>
                   change(index, { role: role as KeptInstrument["role"] }),
                 )}
@@ -154,7 +154,7 @@ export function InstrumentList({ instruments }: { instruments: Instruments }) {
               {field("name", "Name", "", "bench meter")}
               {field("accuracyRatio", "Accuracy")}
               {field("digits", "Digits")}
-              {field("resolution", "A digit is")}
+              {field("resolution", "Last digit")}
               {field("bandwidthHz", "Accurate to", "Hz", "any")}
               {field("most", label, unit)}
               {field("inputOhms", "Input", "Ω", "10 M")}

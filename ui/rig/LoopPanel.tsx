@@ -25,17 +25,17 @@ export function LoopPanel({ loop, claims, onLoop }: LoopPanelProps) {
         Loop-back check
       </Heading>
       <Text color="muted" fontSize="14px" mb={2.5}>
-        Wire the source straight to the converter, through the divider if there is one, and record
-        its tone at the level you will use.
+        Connect the source straight to the converter, through the divider if there is one, and
+        record its tone at the level you will use.
       </Text>
       {loop && fitness && (
         <>
           <HStack align="start" justify="space-between">
             <Reading
               value={formatPercent(loop.thdPlusNoiseRatio, 2).replace(" %", "")}
-              unit="% THD+N of its own"
+              unit="% THD+N"
             />
-            <Remove label="Forget the check" onClick={() => onLoop(null)} />
+            <Remove label="Delete the check" onClick={() => onLoop(null)} />
           </HStack>
           <Text
             mt={1}
@@ -52,7 +52,7 @@ export function LoopPanel({ loop, claims, onLoop }: LoopPanelProps) {
       )}
       <HStack mt={3}>
         <ToneDrop
-          label={loop ? "Check again" : "Read the loop's recording"}
+          label={loop ? "Check again" : "Analyse a loop-back recording"}
           testId="loop-file"
           onTone={({ frequencyHz, thdRatio, thdPlusNoiseRatio }) =>
             onLoop({ frequencyHz, thdRatio, thdPlusNoiseRatio, at: new Date().toISOString() })
@@ -69,9 +69,9 @@ const fitnessText = (
   { isFit, leastLimitRatio, worstErrorRatio }: RigFitness,
 ): string => {
   const least = formatPercent(leastLimitRatio, 2);
-  if (tightest === null) return `Good for limits down to ${least}.`;
+  if (tightest === null) return `Suitable for limits down to ${least}.`;
   const claimed = formatPercent(tightest, 2);
   return isFit
-    ? `Clean enough for the claimed ${claimed}: a reading there is off by ${formatPercent(worstErrorRatio, 2)} of itself at worst.`
-    : `Not clean enough for the claimed ${claimed}: it judges limits down to ${least} only.`;
+    ? `Clean enough for the claimed ${claimed}: a reading there has an error of at most ${formatPercent(worstErrorRatio, 2)}.`
+    : `Not clean enough for the claimed ${claimed}: suitable for limits down to ${least} only.`;
 };

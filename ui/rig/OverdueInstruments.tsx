@@ -22,8 +22,8 @@ export function OverdueInstruments({ used }: { used: readonly (Calibrated | null
         </HStack>
       ))}
       <Text fontSize="14.5px">
-        Accuracy as it is printed holds while the calibration does. Readings are uncertain by it all
-        the same: have it calibrated, or compare it with another before a close verdict.
+        The specified accuracy is valid only while the calibration is. Have it calibrated, or
+        compare it with another instrument before a close verdict.
       </Text>
     </Box>
   );

@@ -4,28 +4,28 @@ import { Panel } from "../parts/Panel";
 
 const WORDS: Record<Readings, { title: string; text: string }> = {
   "simulated bench": {
-    title: "The simulated bench",
-    text: "To rehearse: source, amplifier, load and converter are worked out, and nothing is connected.",
+    title: "Simulated bench",
+    text: "For practice: source, amplifier, load and converter are simulated; nothing is connected.",
   },
   recordings: {
     title: "Recordings",
-    text: "WAV files, a scope’s CSV, responses as text, made on the real bench.",
+    text: "WAV files, oscilloscope CSV and response text from the real bench.",
   },
   meter: {
-    title: "A meter",
-    text: "You read a voltmeter, a scope or a sound level meter, and type what it shows.",
+    title: "Meter",
+    text: "You read a voltmeter, oscilloscope or sound level meter and enter the readings.",
   },
   "audio interface": {
-    title: "An audio interface",
-    text: "Live: it plays into the amplifier and hears the loads through the divider, from this page.",
+    title: "Audio interface",
+    text: "Live: this page plays into the amplifier and records the loads through the divider.",
   },
   "network instruments": {
-    title: "Instruments on the network",
-    text: "Live: a generator plays, an oscilloscope reads the loads, and meters look on, over cables of your own network.",
+    title: "Network instruments",
+    text: "Live: a generator, an oscilloscope and meters on your local network.",
   },
 };
 
-/** What takes the readings at the Bench; its screen is the same for all. */
+/** Measured with at the Bench; its screen is the same for all. */
 export function ReadingsChoice({
   readings,
   onChange,
@@ -36,14 +36,9 @@ export function ReadingsChoice({
   return (
     <Panel>
       <Heading as="h2" fontSize="17px" mb={2}>
-        What takes the readings
+        Measured with
       </Heading>
-      <Grid
-        role="radiogroup"
-        aria-label="What takes the readings"
-        templateColumns="repeat(2, 1fr)"
-        gap={2.5}
-      >
+      <Grid role="radiogroup" aria-label="Measured with" templateColumns="repeat(2, 1fr)" gap={2.5}>
         {READINGS.map((name, k) => {
           const isOn = name === readings;
           return (

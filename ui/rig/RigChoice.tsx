@@ -43,12 +43,12 @@ export function RigChoice({
     <Panel py={3}>
       <Flex gap={4} align="end" wrap="wrap">
         <Box w="220px">
-          <TextField label="This rig" placeholder="Rig" field={held(name, onName)} error={error} />
+          <TextField label="Rig" placeholder="Rig" field={held(name, onName)} error={error} />
         </Box>
         {rigs.length > 1 && (
           <Box w="220px">
             <ChoiceField
-              label="Measured with"
+              label="Rig"
               field={held(rigId ?? "", (chosen) => isKept && void choose(chosen))}
               choices={rigs.map(({ id, rigName }) => ({ value: id, label: rigName }))}
             />
@@ -56,13 +56,13 @@ export function RigChoice({
         )}
         {present && (
           <ActionButton disabled={!isKept} onClick={() => void choose(newId())}>
-            Another rig like it
+            Duplicate rig
           </ActionButton>
         )}
         <Text color="muted" fontSize="14.5px" flex={1} minW="240px" pb={2.5}>
           {others
-            ? `Also used with ${others}: what is changed here changes there too. Runs keep what they were made with.`
-            : "It stays in the workshop, and the next amplifier begins with it."}
+            ? `Also used with ${others}: changes here apply there too. Existing runs keep their rig.`
+            : "It stays in the workshop, and the next amplifier starts with it."}
         </Text>
       </Flex>
       {trouble && (

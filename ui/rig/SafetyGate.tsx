@@ -43,7 +43,9 @@ export function SafetyGate({ cautions, confirmations, onChange }: SafetyGateProp
           ) : (
             <ShieldCheck size={20} aria-hidden />
           )}
-          {open.length > 0 ? `${open.length} to confirm before power` : "All confirmed"}
+          {open.length > 0
+            ? `${open.length} ${open.length === 1 ? "check" : "checks"} to confirm`
+            : "All confirmed"}
         </HStack>
       </Heading>
       {cautions.map((caution) => {

@@ -48,7 +48,7 @@ test.each([
 );
 
 test("with two channels the reading is the difference", () =>
-  expect(drawn({ probe: "two channels", bothSwing: true })).toContain("reads 1 less 2"));
+  expect(drawn({ probe: "two channels", bothSwing: true })).toContain("reads 1 minus 2"));
 
 test("an earth that is not known is asked for; a loudspeaker and many channels are told", () => {
   expect(drawn({ earthIsUnknown: true })).toContain("is it earth?");

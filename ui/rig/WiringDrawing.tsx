@@ -78,8 +78,8 @@ export function WiringDrawing(props: WiringProps) {
           [216, 244],
         ]}
       />
-      <WiringNote x={216} y={262} text="mains last, after the load" />
-      <WiringNote x={54} y={216} text="level down first" />
+      <WiringNote x={216} y={262} text="mains last" />
+      <WiringNote x={54} y={216} text="level at minimum" />
       <Wire
         points={[
           [AMP_END, HOT_Y],
@@ -110,8 +110,8 @@ export function WiringDrawing(props: WiringProps) {
           y={294}
           text={
             moreChannels === 1
-              ? "the other channel alike, on its own load"
-              : `the other ${moreChannels} channels alike, each on its own load`
+              ? "second channel the same, with its own load"
+              : `${moreChannels} more channels the same, each with its own load`
           }
         />
       )}
@@ -129,6 +129,6 @@ export const wiringText = ({
   converterName,
   bothSwing,
 }: WiringProps): string =>
-  `Wiring: ${sourceName} to ${amplifierName}, its output to ${loadText}, ${dividerText ? `through ${dividerText} and ` : "through "}a ${probe} to ${converterName}.${bothSwing && probe === "grounded probe" ? " Do not: the grounded probe would short an output that swings." : ""}`;
+  `Wiring: ${sourceName} to ${amplifierName}, its output to ${loadText}, ${dividerText ? `through ${dividerText} and ` : "through "}a ${probe} to ${converterName}.${bothSwing && probe === "grounded probe" ? " Do not connect this: the grounded probe would short a swinging output." : ""}`;
 
-const earthText = (isUnknown: boolean): string => (isUnknown ? "− is it earth?" : "− is earth");
+const earthText = (isUnknown: boolean): string => (isUnknown ? "− grounded?" : "− is earth");

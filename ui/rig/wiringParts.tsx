@@ -285,7 +285,7 @@ export function Probe({
             [616, 161],
           ]}
         />
-        <WiringNote x={667} y={214} text="reads 1 less 2" tone="ink" />
+        <WiringNote x={667} y={214} text="reads 1 minus 2" tone="ink" />
         <Earth x={667} y={210} />
       </g>
     );
@@ -340,14 +340,14 @@ export function Harm() {
       <WiringNote
         x={PROBE_X + PROBE_WIDTH / 2 + 22}
         y={232}
-        text="Not like this: earth"
+        text="Not like this: ground"
         tone="ember"
         anchor="start"
       />
       <WiringNote
         x={PROBE_X + PROBE_WIDTH / 2 + 22}
         y={250}
-        text="shorts what swings."
+        text="shorts the output."
         tone="ember"
         anchor="start"
       />

@@ -78,7 +78,7 @@ export function BlockRow({
             </Text>
           </HStack>
         </button>
-        <HStack gap={0} role="group" aria-label={`How much ${heading} says`}>
+        <HStack gap={0} role="group" aria-label={`Length of ${heading}`}>
           {FORMS.map((form) => (
             <button
               key={form}
@@ -114,11 +114,11 @@ export function BlockRow({
         >
           <ArrowDown size={14} />
         </IconButton>
-        <Remove label={`Take ${heading} off the page`} onClick={onRemove} />
+        <Remove label={`Remove ${heading}`} onClick={onRemove} />
       </HStack>
       {differing.length > 0 && (
         <Text fontSize="13.5px" color="ochre" px={3} pb={1.5} data-testid="differs">
-          No run bears out: {differing.join(", ")}.
+          Not supported by any run: {differing.join(", ")}.
         </Text>
       )}
       {isChosen && <BlockSettings block={block} context={context} onChange={onChange} />}

@@ -32,7 +32,7 @@ export function BlockSettings({
           label="Which comparison"
           field={held(block.setId, (setId) => onChange({ ...block, setId }))}
           choices={[
-            { value: "", label: comparisons.length > 0 ? "choose one" : "none is kept yet" },
+            { value: "", label: comparisons.length > 0 ? "choose one" : "none saved yet" },
             ...comparisons.map(({ id, name }) => ({ value: id, label: name })),
           ]}
         />
@@ -40,7 +40,7 @@ export function BlockSettings({
       {block.kind === "curves" && (
         <Box>
           <Text fontSize="13.5px" color="muted">
-            Of these runs; of the usual ones where none is chosen
+            Runs (default selection if none is chosen)
           </Text>
           {drawn.map((kind) => (
             <CheckField
@@ -103,14 +103,14 @@ function Words({
           fontSize="13.5px"
           onClick={() => onChange({ ...block, text: usual })}
         >
-          <Pencil size={14} /> {usual === "" ? "Add words of your own" : "Put it in your own words"}
+          <Pencil size={14} /> {usual === "" ? "Add your own text" : "Edit the text"}
         </ActionButton>
       </Box>
     );
   return (
     <Box>
       <TextField
-        label="In your own words"
+        label="Your text"
         rows={5}
         field={held(block.text ?? "", (text) => onChange({ ...block, text }))}
       />
@@ -122,7 +122,7 @@ function Words({
           fontSize="13.5px"
           onClick={() => onChange({ ...block, text: null })}
         >
-          <RotateCcw size={14} /> As measured again
+          <RotateCcw size={14} /> Restore generated text
         </ActionButton>
       )}
     </Box>

@@ -23,7 +23,7 @@ export function Preview({ amplifierId, isKept }: { amplifierId: string; isKept: 
       minH="420px"
     >
       <iframe
-        title="The page as readers get it"
+        title="Page preview"
         src={`/api/amplifiers/${encodeURIComponent(amplifierId)}/page?as=preview&version=${version}`}
         sandbox="allow-scripts"
         style={{ width: "100%", height: "100%", border: 0 }}

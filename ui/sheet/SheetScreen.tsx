@@ -46,8 +46,8 @@ export function SheetScreen(props: SheetScreenProps) {
   if (blocks.length === 0)
     return (
       <EmptyState
-        title="What readers get to see"
-        text="Begin with a page that is ready and change what you like: every figure in it comes from the runs, stays current, and leads back to them."
+        title="The page is empty"
+        text="Start from a template and change it as you like. Every figure comes from the runs, stays current and links to them."
       >
         <Templates isFirst onBegin={begin} />
       </EmptyState>
@@ -71,7 +71,7 @@ export function SheetScreen(props: SheetScreenProps) {
               placeholder={`${amplifierName(amplifier)}, measured`}
             />
             <TextField
-              label="By"
+              label="Author"
               field={held(publication.author, (author) =>
                 setPublication((before) => ({ ...before, author })),
               )}
@@ -107,7 +107,7 @@ export function SheetScreen(props: SheetScreenProps) {
         </Panel>
         <Panel px={3.5}>
           <Text fontSize="13.5px" color="muted" mb={1.5}>
-            Begin again with a ready page; Undo brings this one back.
+            Start again from a template; Undo restores this page.
           </Text>
           <Templates onBegin={begin} />
         </Panel>
@@ -132,7 +132,7 @@ function AddBlock({ onAdd }: { onAdd(block: Block): void }) {
     <HStack px={1.5} pt={1} gap={2} align="end">
       <Box flex={1}>
         <ChoiceField
-          label="Another block"
+          label="Add a block"
           field={held(kind, (to) => setKind(to as Block["kind"]))}
           choices={BLOCK_KINDS.map((each) => ({ value: each, label: HEADINGS[each] }))}
         />
@@ -152,7 +152,7 @@ function Templates({
   onBegin(template: string): void;
 }) {
   return (
-    <HStack gap={2} wrap="wrap" role="group" aria-label="Ready pages">
+    <HStack gap={2} wrap="wrap" role="group" aria-label="Templates">
       {TEMPLATE_NAMES.map((name, k) => (
         <ActionButton
           key={name}

@@ -53,22 +53,22 @@ export function WaysOut({
         <Archive size={16} aria-hidden />
         <ActionButton asChild minH="38px" px={3}>
           <a href={`/api/amplifiers/${encodeURIComponent(amplifierId)}/review`} download>
-            Data for readers, zip
+            Readers’ data package
           </a>
         </ActionButton>
         <ActionButton asChild minH="38px" px={3}>
           <a href={`/api/amplifiers/${encodeURIComponent(amplifierId)}/review?whole=1`} download>
-            The whole review, zip
+            Full backup of this review
           </a>
         </ActionButton>
         <Text fontSize="13.5px" color="muted">
-          The whole one holds what is private too.
+          The full backup includes private data.
         </Text>
       </HStack>
       {canDraw && cards.length > 0 && (
         <Grid templateColumns="minmax(0, 2fr) 1fr 0.9fr auto" gap={2} alignItems="end" mt={2}>
           <ChoiceField
-            label="One result for a video"
+            label="Result card for video"
             field={held(cardId, setCardId)}
             choices={cards.map(({ id, label }) => ({ value: id, label }))}
           />
@@ -80,7 +80,7 @@ export function WaysOut({
               { value: "tall", label: "1080 × 1920" },
             ]}
           />
-          <ChoiceField label="Look" field={held(look, setLook)} choices={["light", "dark"]} />
+          <ChoiceField label="Theme" field={held(look, setLook)} choices={["light", "dark"]} />
           <ActionButton
             minH="40px"
             px={3}
@@ -99,8 +99,8 @@ export function WaysOut({
         )}
         <Text fontSize="13.5px" color="muted" mt={1.5}>
           {canDraw
-            ? "Nothing of the lender, of your notes or of what you saw inside leaves with the page or the readers’ data."
-            : "There is no Chromium on this machine: open the HTML page in a browser and print it for a PDF."}
+            ? "Private notes and the lender’s details are never included in the page or the readers’ data."
+            : "No Chromium found on this machine: open the HTML page in a browser and print it to PDF."}
         </Text>
       </Flex>
     </Panel>
@@ -122,10 +122,10 @@ const useSaving = () => {
         setMessage(null);
       } else {
         const { message: words } = (await answer.json()) as { message?: string };
-        setMessage(words ?? "It could not be made. Try again.");
+        setMessage(words ?? "Export failed. Try again.");
       }
     } catch {
-      setMessage("The program does not answer. Start it again if it has ended.");
+      setMessage("The program does not respond. Restart it if it has stopped.");
     }
     setBusy(false);
   };

@@ -21,8 +21,8 @@ function BringBack({ id, name, onBack }: BackProps) {
   };
   return (
     <>
-      <ActionButton minH="40px" onClick={() => void press()} aria-label={`Bring it back: ${name}`}>
-        <Undo2 size={16} /> Bring it back
+      <ActionButton minH="40px" onClick={() => void press()} aria-label={`Restore ${name}`}>
+        <Undo2 size={16} /> Restore
       </ActionButton>
       {trouble && (
         <Text role="alert" color="ember" fontSize="14px">
@@ -50,7 +50,7 @@ export function DeletedNotice({ id, name }: { id: string; name: string }) {
       borderRadius="panel"
     >
       <Text flex={1}>
-        <b>{name}</b> was deleted. For {KEPT_DAYS} days it can be brought back, with all its runs.
+        <b>{name}</b> was deleted. For {KEPT_DAYS} days it can be restored with all its runs.
       </Text>
       <BringBack id={id} name={name} onBack={() => router.push(`/amplifiers/${id}/brief`)} />
     </Flex>
@@ -69,13 +69,13 @@ export function DeletedActions({ row: { id, name, deletedAt } }: { row: ShelfRow
       </Text>
       <BringBack id={id} name={name} onBack={() => router.refresh()} />
       <ActionButton minH="40px" color="ember" onClick={() => setRemoving(true)}>
-        Delete for good
+        Delete permanently
       </ActionButton>
       <ConfirmDialog
         open={removing}
-        title={`Delete ${name} for good?`}
-        text="Its claims, runs and recordings go with it; loads and rigs stay in the workshop. This cannot be undone."
-        confirmLabel="Delete for good"
+        title={`Delete ${name} permanently?`}
+        text="Its claims, runs and recordings are deleted; loads and rigs stay in the workshop. This cannot be undone."
+        confirmLabel="Delete permanently"
         onClose={() => setRemoving(false)}
         confirm={() => removeForGood(id)}
         onConfirmed={() => {

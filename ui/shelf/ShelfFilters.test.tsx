@@ -21,7 +21,7 @@ const show = (asked: Record<string, string> = {}, labels: string[] = []) => {
 
 test("a choice filters at once; choosing any takes it away", async () => {
   const changes = show({ supply: "brick" });
-  await userEvent.selectOptions(screen.getByLabelText("Outcome"), "a claim missed");
+  await userEvent.selectOptions(screen.getByLabelText("Outcome"), "a claim not met");
   await userEvent.selectOptions(screen.getByLabelText("Supply"), "any");
   expect(changes).toEqual([{ outcome: "missed" }, { supply: null }]);
 });

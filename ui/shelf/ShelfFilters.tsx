@@ -17,8 +17,8 @@ import { ChoiceField, QuantityField, held } from "../parts/fields";
 import { useSettled } from "./useSettled";
 
 const OUTCOME_LABELS: Record<ShelfOutcome, string> = {
-  met: "every claim kept",
-  missed: "a claim missed",
+  met: "every claim met",
+  missed: "a claim not met",
   open: "open after measuring",
   "not-tested": "not tested",
 };

@@ -60,8 +60,8 @@ export function ShelfScreen({ shelf, columns }: { shelf: Shelf; columns: ShelfCo
       {isEmpty ? (
         <>
           <EmptyState
-            title="Put the first amplifier on the shelf"
-            text="Write down what it is and what its maker claims. Rimebank then measures it into your dummy loads and says whether the claim is true, and how sure that is."
+            title="Add the first amplifier"
+            text="Describe the amplifier and enter what its maker claims. Rimebank then helps you measure it into dummy loads and judges each claim with its uncertainty."
           >
             <NewButton />
           </EmptyState>
@@ -83,7 +83,7 @@ const headline = (
   if (amplifiers === 0) return "Shelf";
   if (pending > 0) return `${amplifiers} on the shelf`;
   if (judged === 0) return `${amplifiers} on the shelf, none measured yet`;
-  return `${met} of ${judged} measured ${judged === 1 ? "amplifier keeps" : "amplifiers keep"} every promise`;
+  return `${met} of ${judged} measured ${judged === 1 ? "amplifier meets" : "amplifiers meet"} every claim`;
 };
 
 function NewButton() {
@@ -193,13 +193,13 @@ const nothingText = (view: ShelfView, { found }: ShelfCounts): string => {
   if (found > 0) return "There is no such page.";
   if (!isFiltered(view))
     return {
-      shelf: "Nothing is on the shelf.",
+      shelf: "The shelf is empty.",
       archive: "The archive is empty.",
       deleted: "Nothing is deleted.",
     }[view.place];
   return view.find
-    ? `Nothing here matches “${view.find}”${ofFilters(view) ? " with these filters" : ""}.`
-    : "Nothing here fits these filters.";
+    ? `No matches for “${view.find}”${ofFilters(view) ? " with these filters" : ""}.`
+    : "No amplifiers match these filters.";
 };
 
 function Finder({ find, onFind }: { find: string; onFind(find: string): void }) {
@@ -209,7 +209,7 @@ function Finder({ find, onFind }: { find: string; onFind(find: string): void }) 
       <TextField
         label=""
         ariaLabel="Find on the shelf"
-        placeholder="Find a maker, a claim, any word of a note"
+        placeholder="Maker, claim, any word"
         field={held(text, setText)}
       />
     </Box>
@@ -219,7 +219,7 @@ function Finder({ find, onFind }: { find: string; onFind(find: string): void }) 
 const PLACE_WORDS: Record<ShelfPlace, (count: number | null) => string> = {
   shelf: () => "Back to the shelf",
   archive: (count) => `Archive: ${count}`,
-  deleted: (count) => `Deleted: ${count}, kept for 30 days`,
+  deleted: (count) => `Deleted: ${count}, restorable for 30 days`,
 };
 
 /** What of the same kind is elsewhere. */

@@ -21,7 +21,7 @@ test("each sort with its share, what is behind it, and what is not known", () =>
   expect(said).toContain("1970s 67 %");
   expect(said).toContain("12 of 18, 3 open");
   expect(said).toContain("1980s –");
-  expect(said).toContain("2 more claims are of amplifiers of which this is not known.");
+  expect(said).toContain("2 more claims are of amplifiers for which this is unknown.");
 });
 
 test("the picture says the same in words, and draws nothing where nothing was decided", () => {

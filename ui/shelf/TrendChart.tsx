@@ -41,8 +41,8 @@ export function TrendChart({ trend: { title, bins, unknown } }: { trend: ClaimTr
       </Grid>
       {unknown > 0 && (
         <Text fontSize="14px" color="muted" mt={1}>
-          {unknown} more {unknown === 1 ? "claim is" : "claims are"} of amplifiers of which this is
-          not known.
+          {unknown} more {unknown === 1 ? "claim is" : "claims are"} of amplifiers for which this is
+          unknown.
         </Text>
       )}
     </Box>
@@ -55,7 +55,7 @@ const countsText = ({ kept, missed, open }: TrendBin): string =>
 function Share({ bin: { label, share } }: { bin: TrendBin }) {
   const middle = HEIGHT / 2;
   const caption = share
-    ? `${label}: ${percent(share.value)} kept, between ${percent(share.low)} and ${percent(share.high)}`
+    ? `${label}: ${percent(share.value)} met, between ${percent(share.low)} and ${percent(share.high)}`
     : `${label}: nothing decided`;
   return (
     <svg role="img" aria-label={caption} width={WIDTH} height={HEIGHT}>

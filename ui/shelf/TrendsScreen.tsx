@@ -33,11 +33,11 @@ export function TrendsScreen({ view, counts, trends }: TrendsScreenProps) {
       </Flex>
       {count === 0 ? (
         <EmptyState
-          title="No claim has been judged yet"
+          title="No claims judged yet"
           text={
             isFiltered(view)
-              ? "Of the amplifiers that were looked for, none has been measured on a real bench. Take filters away on the shelf."
-              : "Measure an amplifier on a real bench: each claim that its runs speak to is counted here."
+              ? "None of the matching amplifiers has been measured on a real bench. Remove filters on the shelf."
+              : "Measure an amplifier on a real bench: each claim that its runs test is counted here."
           }
         />
       ) : (
@@ -45,9 +45,8 @@ export function TrendsScreen({ view, counts, trends }: TrendsScreenProps) {
           <Text color="muted" mb={4} maxW="76ch">
             {count} {count === 1 ? "claim" : "claims"} of {counts.found}{" "}
             {counts.found === 1 ? "amplifier" : "amplifiers"}
-            {isFiltered(view) ? " that were looked for" : ""}, as a real bench judged them. The dot
-            is the share that was kept of those that were decided, the bar where it lies with 95 %
-            confidence: from few claims follows little.
+            {isFiltered(view) ? " that match" : ""}, judged on a real bench. The dot is the share of
+            decided claims that were met, the bar its 95 % confidence interval.
           </Text>
           <Grid templateColumns={{ base: "1fr", lg: "1fr 1fr" }} gap={4} alignItems="start">
             {trends.map((trend) => (

@@ -5,7 +5,7 @@ import { Explain } from "../words/Explain";
 
 const COVERAGE = 2;
 
-/** Where the watts go at each level: in, out, heat; what a clamp would say, and what does not add up. */
+/** Power budget at each level: in, out, heat; what a clamp would say, and what does not add up. */
 export function Energy({ mains }: { mains: MeasuredMains | null }) {
   if (!mains) return null;
   const { levels, inrush } = mains;
@@ -19,13 +19,7 @@ export function Energy({ mains }: { mains: MeasuredMains | null }) {
   const idle = levels.find(({ label }) => label === "idle");
   return (
     <Box mt={3} data-testid="energy">
-      <Box
-        as="table"
-        width="100%"
-        fontSize="14.5px"
-        textAlign="right"
-        aria-label="Where the watts go"
-      >
+      <Box as="table" width="100%" fontSize="14.5px" textAlign="right" aria-label="Power budget">
         <thead>
           <Box as="tr" color="muted" fontSize="13px">
             <th />
@@ -35,7 +29,7 @@ export function Energy({ mains }: { mains: MeasuredMains | null }) {
             <Head>
               Power factor <Explain term="power-factor" of="power factor" />
             </Head>
-            <Head>Breaker left</Head>
+            <Head>Breaker margin</Head>
           </Box>
         </thead>
         <tbody>
@@ -51,9 +45,8 @@ export function Energy({ mains }: { mains: MeasuredMains | null }) {
       ))}
       <Text fontSize="13.5px" color="muted" mt={1}>
         {idle &&
-          `Never switched off it takes ${formatSignificant(idleYearKilowattHours(idle.balance.inWatts.value), 2)} kWh a year. `}
-        {inrush &&
-          `At switching on ${formatSignificant(inrush.peak, 2)} A for a moment; ${inrushText(inrush)}`}
+          `If never switched off it uses ${formatSignificant(idleYearKilowattHours(idle.balance.inWatts.value), 2)} kWh a year. `}
+        {inrush && `Inrush ${formatSignificant(inrush.peak, 2)} A; ${inrushText(inrush)}`}
       </Text>
     </Box>
   );
@@ -66,8 +59,8 @@ const outText = (outWatts: MainsLevel["balance"]["outWatts"]): string => {
 
 const inrushText = ({ peak, stands }: { peak: number; stands: number }): string =>
   peak <= stands
-    ? `the breaker surely stands ${formatSignificant(stands, 2)} A.`
-    : `a quick breaker may open beyond ${formatSignificant(stands, 2)} A.`;
+    ? `the breaker holds ${formatSignificant(stands, 2)} A.`
+    : `a fast breaker may trip above ${formatSignificant(stands, 2)} A.`;
 
 function Head({ children }: { children: React.ReactNode }) {
   return (

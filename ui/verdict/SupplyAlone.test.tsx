@@ -40,7 +40,7 @@ const details: Details = {
 test("a test is typed in and kept with those before, and with the state that it was made from", async () => {
   render(provided(<SupplyAlone amplifierId="a" details={details} />));
   expect(screen.getByText(/24 V, 3 A is open/)).toBeTruthy();
-  await userEvent.type(screen.getByLabelText("It gave"), "3,1");
+  await userEvent.type(screen.getByLabelText("Measured"), "3,1");
   await userEvent.type(screen.getByLabelText("At"), "23.8");
   await userEvent.type(screen.getByLabelText("For"), "900");
   await userEvent.click(screen.getByRole("button", { name: "Add" }));
@@ -58,10 +58,10 @@ test("a test is typed in and kept with those before, and with the state that it 
 
 test("what is no number is told below its field, and stays there", async () => {
   render(provided(<SupplyAlone amplifierId="a" details={details} />));
-  await userEvent.type(screen.getByLabelText("It gave"), "many");
+  await userEvent.type(screen.getByLabelText("Measured"), "many");
   await userEvent.click(screen.getByRole("button", { name: "Add" }));
-  expect(await screen.findByText("Give the amperes that it gave.")).toBeTruthy();
-  expect((screen.getByLabelText("It gave") as HTMLInputElement).value).toBe("many");
+  expect(await screen.findByText("Enter the measured current in amperes.")).toBeTruthy();
+  expect((screen.getByLabelText("Measured") as HTMLInputElement).value).toBe("many");
 });
 
 test("the label is judged by its tests, with where it gave way", () => {
@@ -77,20 +77,20 @@ test("the label is judged by its tests, with where it gave way", () => {
 test("what could not be kept stays in its fields, with what is the matter, and comes back after a reload", async () => {
   isFull = true;
   const { unmount } = render(provided(<SupplyAlone amplifierId="a" details={details} />));
-  await userEvent.type(screen.getByLabelText("It gave"), "3.2");
+  await userEvent.type(screen.getByLabelText("Measured"), "3.2");
   await userEvent.type(screen.getByLabelText("At"), "24");
   await userEvent.type(screen.getByLabelText("For"), "30");
   await userEvent.click(screen.getByRole("button", { name: "Add" }));
   expect(await screen.findByText(/The disk is full/)).toBeTruthy();
-  expect((screen.getByLabelText("It gave") as HTMLInputElement).value).toBe("3.2");
+  expect((screen.getByLabelText("Measured") as HTMLInputElement).value).toBe("3.2");
   unmount();
   render(provided(<SupplyAlone amplifierId="a" details={details} />));
-  expect((screen.getByLabelText("It gave") as HTMLInputElement).value).toBe("3.2");
+  expect((screen.getByLabelText("Measured") as HTMLInputElement).value).toBe("3.2");
 });
 
 test("a supply inside the amplifier is not to be tested alone: that would mean to open it", () => {
   const inside = { ...details.supplies[0], name: "inside", kind: "linear" as const };
   render(provided(<SupplyAlone amplifierId="a" details={{ ...details, supplies: [inside] }} />));
-  expect(screen.queryByText("A supply by itself")).toBeNull();
+  expect(screen.queryByText("Supply alone")).toBeNull();
   expect(screen.queryByText(/a supply stays closed/)).toBeNull();
 });

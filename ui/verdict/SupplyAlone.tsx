@@ -61,7 +61,7 @@ export function SupplyAlone({ amplifierId, details }: { amplifierId: string; det
   return (
     <Box mt={4} borderTopWidth="1px" borderColor="rime" pt={3}>
       <Heading as="h3" fontSize="16px" mb={1}>
-        A supply by itself
+        Supply alone
       </Heading>
       {supplies.map((supply) => (
         <Label
@@ -91,7 +91,7 @@ export function SupplyAlone({ amplifierId, details }: { amplifierId: string; det
             </span>
             <button
               type="button"
-              aria-label={`Take the test at ${formatSignificant(test.amperes, 2)} A away`}
+              aria-label={`Remove the test at ${formatSignificant(test.amperes, 2)} A`}
               onClick={() => void keep(supplyTests.filter((_, at) => at !== k))}
             >
               <X size={14} />
@@ -99,7 +99,7 @@ export function SupplyAlone({ amplifierId, details }: { amplifierId: string; det
           </HStack>
         ))}
       </Box>
-      <form onSubmit={add} noValidate aria-label="A supply by itself">
+      <form onSubmit={add} noValidate aria-label="Supply alone">
         <Grid templateColumns="1.4fr 1fr 1fr 1fr 1.2fr auto" gap={2} alignItems="end">
           <ChoiceField
             label="Supply"
@@ -108,15 +108,20 @@ export function SupplyAlone({ amplifierId, details }: { amplifierId: string; det
             error={errors.supply}
           />
           <QuantityField
-            label="It gave"
+            label="Measured"
             unit="A"
             field={register("amperes")}
             error={errors.amperes}
           />
           <QuantityField label="At" unit="V" field={register("volts")} error={errors.volts} />
-          <QuantityField label="For" unit="s" field={register("seconds")} error={errors.seconds} />
+          <QuantityField
+            label="Duration"
+            unit="s"
+            field={register("seconds")}
+            error={errors.seconds}
+          />
           <ChoiceField
-            label="And then"
+            label="Result"
             field={register("then")}
             choices={AFTERWARDS}
             error={errors.then}
@@ -132,8 +137,8 @@ export function SupplyAlone({ amplifierId, details }: { amplifierId: string; det
         </Text>
       )}
       <Text fontSize="13.5px" color="muted" mt={1.5}>
-        Into a resistor that stands its watts, with nothing flammable near it. Only the output side:
-        a supply stays closed.
+        Into a resistor rated for the power, with nothing flammable nearby. Output side only: keep
+        the supply closed.
       </Text>
     </Box>
   );
@@ -172,7 +177,7 @@ function Label({
         flexShrink={0}
         onClick={() => onRehearse({ volts, amperes })}
       >
-        Rehearse it
+        Simulate
       </ActionButton>
     </HStack>
   );
@@ -180,7 +185,7 @@ function Label({
 
 const overloadText = ({ overload, gaveWay, outcome }: LabelVerdict): string => {
   const held = overload
-    ? ` Beyond it, ${formatSignificant(overload.amperes, 2)} A for ${durationText(overload.seconds)}.`
+    ? ` Above its rating, ${formatSignificant(overload.amperes, 2)} A for ${durationText(overload.seconds)}.`
     : "";
   const end =
     gaveWay && outcome !== "missed"

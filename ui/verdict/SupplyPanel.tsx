@@ -39,7 +39,7 @@ export function SupplyPanel({
         <Heading as="h2" fontSize="18px">
           Supply
         </Heading>
-        <Explain term="supply-fingerprint" of="a supply’s fingerprint" />
+        <Explain term="supply-fingerprint" of="a supply’s characteristic" />
       </HStack>
       <Foremost differences={differences} />
       <Grid templateColumns={`repeat(${told.length}, minmax(0, 1fr))`} gap={4} mt={2}>
@@ -49,7 +49,7 @@ export function SupplyPanel({
               {supply.name}
               {supply.isRehearsed && (
                 <Text as="span" color="muted" fontWeight={400}>
-                  , only rehearsed
+                  , simulated
                 </Text>
               )}
             </Text>
@@ -95,8 +95,8 @@ function Foremost({ differences }: { differences: readonly SupplyDifference[] })
 const priceText = (price: number, watts: number, db: number): string => {
   if (price <= 0) return " It costs no more.";
   return watts > 0
-    ? ` For ${formatShort(price, 4)} more: ${formatSignificant(price / watts, 2)} a watt, ${formatSignificant(price / db, 2)} a decibel.`
-    : ` For ${formatShort(price, 4)} more it gives nothing more here.`;
+    ? ` For ${formatShort(price, 4)} more: ${formatSignificant(price / watts, 2)} per watt, ${formatSignificant(price / db, 2)} per decibel.`
+    : ` For ${formatShort(price, 4)} more there is no gain here.`;
 };
 
 type Row = readonly [label: string, value: string];
@@ -150,7 +150,7 @@ const rowsOf = ({
   ...(staying
     ? [
         [
-          `past its limit into ${formatShort(staying.nominalOhms)} Ω: for moments, for ever`,
+          `past its limit into ${formatShort(staying.nominalOhms)} Ω: briefly, continuously`,
           `${formatSignificant(staying.momentsWatts, 3)}, ${formatSignificant(staying.steadyWatts, 3)} W`,
         ] as Row,
       ]
@@ -177,10 +177,10 @@ const endText = ({ outputs }: MeasuredSupply): string => {
 };
 
 const KINDS = {
-  stiff: "Its volts hold: half the ohms take about twice the watts.",
-  sagging: "Its volts sag with the current.",
-  "power-limited": "It gives no more watts, whatever hangs on it.",
-  "current-limited": "It gives no more amperes, whatever hangs on it.",
+  stiff: "Its voltage holds: half the resistance draws about twice the power.",
+  sagging: "Its voltage sags with the current.",
+  "power-limited": "Its power is limited, whatever the load.",
+  "current-limited": "Its current is limited, whatever the load.",
 } as const;
 
 /** For how long moments last, and from when on the supply decides. */
@@ -190,17 +190,17 @@ const heldText = ({
   storeJoules,
 }: NonNullable<MeasuredSupply["staying"]>): string =>
   momentsWatts > steadyWatts
-    ? `: ${formatSignificant(momentsWatts, 3)} W last ${formatWithUnit(storeJoules / (momentsWatts - steadyWatts), "s")}, from then on the supply limits`
+    ? `: ${formatSignificant(momentsWatts, 3)} W last ${formatWithUnit(storeJoules / (momentsWatts - steadyWatts), "s")}, then the supply limits`
     : "";
 
 /** What stands behind the output, and what the next load would get of it. */
 const fingerprintText = ({ fingerprint, staying }: MeasuredSupply): string => {
   const stored =
     staying && staying.storeJoules > 0 && Number.isFinite(staying.storeJoules)
-      ? ` Its store gives ${formatSignificant(staying.storeJoules, 2)} J beyond that${heldText(staying)}.`
+      ? ` Its reservoir adds ${formatSignificant(staying.storeJoules, 2)} J${heldText(staying)}.`
       : "";
   if (!fingerprint)
-    return `Measured into one load only: a second one tells what stands behind it.${stored}`;
+    return `Measured into one load only; a second load gives the source impedance.${stored}`;
   const { found, next, channelsDriven } = fingerprint;
   const volts =
     found.kind === "stiff" || found.kind === "sagging"

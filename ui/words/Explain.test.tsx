@@ -25,11 +25,11 @@ test("an explanation is one press away", async () => {
 test("all words are there, and are found by what they say", async () => {
   render(provided(<WordsScreen />));
   expect(screen.getAllByRole("term").length).toBe(Object.keys(GLOSSARY).length);
-  await userEvent.type(screen.getByLabelText("Find a word"), "guard band");
+  await userEvent.type(screen.getByLabelText("Find a term"), "guard band");
   expect(screen.getAllByRole("term").map(({ textContent }) => textContent)).toEqual([
     "Guard band",
     "Nominal load",
   ]);
-  await userEvent.type(screen.getByLabelText("Find a word"), " of nothing");
-  expect(screen.getByText("No word says anything of “guard band of nothing”.")).toBeTruthy();
+  await userEvent.type(screen.getByLabelText("Find a term"), " of nothing");
+  expect(screen.getByText("No term found for “guard band of nothing”.")).toBeTruthy();
 });

@@ -15,12 +15,12 @@ export function Explanation({ term }: ExplanationProps) {
       <Text mb={1.5}>{unbroken(what)}</Text>
       <Text mb={1.5}>{unbroken(why)}</Text>
       <Text mb={1.5} color="muted">
-        Here: {unbroken(how)}
+        In Rimebank: {unbroken(how)}
       </Text>
       <Text fontSize="13px" color="muted">
         {source}.{" "}
         <PageLink href="/words" style={{ textDecoration: "underline" }}>
-          All words
+          Glossary
         </PageLink>
       </Text>
     </Box>

@@ -12,17 +12,17 @@ export function WordsScreen() {
   return (
     <Box as="main" flex={1} minW={0} px={7} py={6}>
       <Heading as="h1" fontSize="28px" letterSpacing="-0.01em" mb={3}>
-        Words
+        Glossary
       </Heading>
       <Box maxW="360px" mb={4}>
         <TextField
           label=""
-          ariaLabel="Find a word"
-          placeholder="Find a word"
+          ariaLabel="Find a term"
+          placeholder="Find a term"
           field={held(looked, setLooked)}
         />
       </Box>
-      {found.length === 0 && <Text color="muted">No word says anything of “{looked}”.</Text>}
+      {found.length === 0 && <Text color="muted">No term found for “{looked}”.</Text>}
       <Grid as="dl" templateColumns="repeat(auto-fill, minmax(320px, 1fr))" gap={4}>
         {found.map(({ key, name, what, why, how, source }) => (
           <Box

@@ -51,6 +51,6 @@ export function RoomField({ room, onRoom }: { room: Room; onRoom?(celsius: numbe
 }
 
 const readText = (at: Date | null): string => {
-  if (at === null) return "Taken as usual: read the thermometer.";
-  return isToday(at) ? "Read today." : `Read on ${format(at, "d MMMM")}: read it again.`;
+  if (at === null) return "Assumed: read the thermometer.";
+  return isToday(at) ? "Read today." : `Last read on ${format(at, "d MMMM")}: read it again.`;
 };

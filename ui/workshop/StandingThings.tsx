@@ -23,7 +23,7 @@ export function LoadList({ loads }: { loads: readonly Used<Load>[] }) {
         Loads
       </Heading>
       {loads.length === 0 && (
-        <Text color="muted">None yet: the first is entered on an amplifier’s Load stage.</Text>
+        <Text color="muted">None yet. Enter the first on an amplifier’s Load stage.</Text>
       )}
       {loads.map((load) => (
         <Standing
@@ -32,15 +32,15 @@ export function LoadList({ loads }: { loads: readonly Used<Load>[] }) {
           facts={`measured ${load.channels.map(({ ohms }) => formatFixed(ohms, 3)).join(", ")} Ω`}
           used={load}
           stage="load"
-          removeLabel={`Take the ${formatShort(load.nominalOhms)} Ω load apart`}
+          removeLabel={`Delete the ${formatShort(load.nominalOhms)} Ω load`}
           onRemove={() => setLeaving(load)}
         />
       ))}
       <ConfirmDialog
         open={leaving !== null}
-        title="Take this load out of the workshop?"
-        text={`${leaving && leaving.userCount > 0 ? `${usersText(leaving)} will be measured without it. ` : ""}Runs that were made with it keep the ohms they were made with.`}
-        confirmLabel="Take it out"
+        title="Delete this load?"
+        text={`${leaving && leaving.userCount > 0 ? `${usersText(leaving)} will no longer use it. ` : ""}Existing runs keep its measured resistance.`}
+        confirmLabel="Delete"
         onClose={() => setLeaving(null)}
         confirm={() => loadSaves.remove(leaving?.id ?? "")}
         onConfirmed={() => {
@@ -62,7 +62,7 @@ export function RigList({ rigs }: { rigs: readonly Used<Rig>[] }) {
         Rigs
       </Heading>
       {rigs.length === 0 && (
-        <Text color="muted">None yet: the first is set up on an amplifier’s Rig stage.</Text>
+        <Text color="muted">None yet. Set up the first on an amplifier’s Rig stage.</Text>
       )}
       {rigs.map((rig) => (
         <Standing
@@ -71,15 +71,15 @@ export function RigList({ rigs }: { rigs: readonly Used<Rig>[] }) {
           facts={`${dividerText(rig.upperOhms, rig.lowerOhms) ?? "no divider"}, ${rig.recordedRatio === null ? "not calibrated" : "calibrated"}`}
           used={rig}
           stage="rig"
-          removeLabel={`Take ${rig.rigName} out of the workshop`}
+          removeLabel={`Delete ${rig.rigName}`}
           onRemove={rig.userCount === 0 ? () => setLeaving(rig) : null}
         />
       ))}
       <ConfirmDialog
         open={leaving !== null}
-        title={`Take ${leaving?.rigName ?? "this rig"} out of the workshop?`}
-        text="No amplifier is measured with it. Runs that were made with it keep what they were made with."
-        confirmLabel="Take it out"
+        title={`Delete ${leaving?.rigName ?? "this rig"}?`}
+        text="No amplifier uses it. Existing runs keep its settings."
+        confirmLabel="Delete"
         onClose={() => setLeaving(null)}
         confirm={() => removeRig(leaving?.id ?? "")}
         onConfirmed={() => {

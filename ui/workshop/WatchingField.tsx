@@ -38,7 +38,7 @@ export function WatchingField({
         field={held(folder, setFolder)}
         placeholder="none"
         error={errors.folder ?? (folder === watching.folder ? trouble : null)}
-        help="Recordings that another program saves there appear at the Bench."
+        help="Recordings saved there by another program appear on the Bench."
       />
       {typeof autosave.state === "object" && !errors.folder && (
         <KeptMark {...autosave} undo={null} />

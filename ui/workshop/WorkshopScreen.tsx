@@ -57,9 +57,9 @@ export function WorkshopScreen({
           <a
             href="/api/everything"
             download
-            title="All records, recordings, photos and papers. Unpacked into an empty folder it is a data folder again."
+            title="All records, recordings, photos and documents. Unpack it into an empty folder to use it as a data folder."
           >
-            <Archive size={16} /> Everything as one file
+            <Archive size={16} /> Full backup
           </a>
         </ActionButton>
       </Flex>
@@ -83,11 +83,11 @@ export function WorkshopScreen({
         <InstrumentList instruments={instruments} />
         <Panel>
           <Heading as="h2" fontSize="18px" mb={1}>
-            Copies of the records
+            Backups
           </Heading>
           <Text color="muted" mb={2}>
-            One is made each day that the program runs, and the last seven are kept beside the
-            records. Keep one elsewhere too: everything as one file.
+            One is made on each day that the program runs; the last seven are kept beside the
+            records. Store a full backup elsewhere too.
           </Text>
           <BackupList backups={backups} />
         </Panel>

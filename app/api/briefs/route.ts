@@ -17,8 +17,8 @@ export const POST = (request: Request): Promise<Response> =>
       throw new Refusal(
         400,
         field === "format" || field === ""
-          ? "This file is no brief of Rimebank's. Nothing was added."
-          : `Nothing was added: ${field} is not right. ${message}`,
+          ? "This file is not a Rimebank brief. Nothing was imported."
+          : `Nothing was imported: ${field} is invalid. ${message}`,
       );
     }
     const db = await writableDatabase();

@@ -17,7 +17,7 @@ export const PUT = (request: Request): Promise<Response> =>
       return Response.json(await captures.save(dataFolder(), bytes, limit, requireReadable));
     } catch (error) {
       if (request.signal.aborted && !(error instanceof Refusal))
-        throw new Refusal(400, "The upload was broken off. Nothing was stored.");
+        throw new Refusal(400, "The upload was interrupted. Nothing was saved.");
       throw error;
     }
   });

@@ -14,7 +14,7 @@ export const PUT = (request: Request): Promise<Response> =>
     await writableDatabase();
     const bytes = await readBody(request, PAPER_LIMIT_BYTES);
     if (!Buffer.from(bytes.subarray(0, SIGNED_BYTES)).toString("latin1").includes(SIGN))
-      throw new Refusal(400, "This is no PDF. A PDF, or a photo of the sheet, is taken.");
+      throw new Refusal(400, "This is not a PDF. Choose a PDF or a photo of the sheet.");
     const { sha256 } = await papers.save(dataFolder(), [bytes], PAPER_LIMIT_BYTES);
     return Response.json({ sha256 });
   });

@@ -9,7 +9,6 @@ export const PUT = (request: Request): Promise<Response> =>
   guarded(request, async () => {
     await writableDatabase();
     const photo = await savePhoto(dataFolder(), await readBody(request, PHOTO_LIMIT_BYTES));
-    if (!photo)
-      throw new Refusal(400, "This is no picture that can be read. JPEG, PNG and WebP are.");
+    if (!photo) throw new Refusal(400, "This image cannot be read. Use JPEG, PNG or WebP.");
     return Response.json(photo);
   });

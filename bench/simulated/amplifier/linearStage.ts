@@ -24,9 +24,9 @@ const LINEAR_STAGE = {
     [200, 1e6],
     20_000,
   ),
-  currentLimitAmperes: quantityParameter("Current limit, peak; 0 is none", "A", [0, 100], 0),
+  currentLimitAmperes: quantityParameter("Current limit, peak; 0 for none", "A", [0, 100], 0),
   safeAreaVolts: quantityParameter(
-    "Device volts at which the limit reaches nothing; 0 is off",
+    "Device voltage at which the limit reaches zero; 0 is off",
     "V",
     [0, 500],
     0,
@@ -42,14 +42,14 @@ export type ClassAbStage = PartOf<typeof CLASS_AB_FIELDS> & { kind: "class-ab" }
 export const CLASS_A_FIELDS = {
   ...LINEAR_STAGE,
   idleAmperes: quantityParameter("Idle current of each channel", "A", [0.05, 10], 1.2),
-  leavesClassA: onOff("Goes on in class AB beyond its bias", true),
+  leavesClassA: onOff("Continues in class AB beyond its bias", true),
 };
 export type ClassAStage = PartOf<typeof CLASS_A_FIELDS> & { kind: "class-a" };
 
 /** Class G and H: low rails for small signals, high ones for the tips. */
 export const CLASS_GH_FIELDS = {
   ...LINEAR_STAGE,
-  handoverVolts: quantityParameter("Switches rails this far below the low rail", "V", [0, 20], 3),
+  handoverVolts: quantityParameter("Rail switching margin below the low rail", "V", [0, 20], 3),
   commutationVolts: quantityParameter(
     "Step where the rails switch, after feedback",
     "V",

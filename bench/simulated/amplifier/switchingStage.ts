@@ -32,7 +32,7 @@ export const CLASS_D_FIELDS = {
   rippleAmperes: quantityParameter("Ripple current that smooths the dead time", "A", [0, 5], 0.4),
   railFeedbackRatio: quantityParameter("Supply rejection by feedback", "", [0, 1], 0.98),
   idleAmperes: quantityParameter("Idle current of each channel", "A", [0, 2], 0.03),
-  currentLimitAmperes: quantityParameter("Current limit, peak; 0 is none", "A", [0, 100], 0),
+  currentLimitAmperes: quantityParameter("Current limit, peak; 0 for none", "A", [0, 100], 0),
   isBridgeTied: onOff("Bridge-tied outputs", true),
 };
 export type ClassDStage = PartOf<typeof CLASS_D_FIELDS> & { kind: "class-d" };

@@ -1,7 +1,7 @@
 import { matrixExponential } from "./matrixExponential";
 import type { StateSpace } from "./stateSpace";
 
-/** Most amperes out of a node and into it, given the volts that it stands at; all at least 0. */
+/** Maximum current out of a node and into it, given the volts that it stands at; all at least 0. */
 export type AmperesAt = (volts: number) => { out: number; into: number };
 
 /** A limit for a load: a new one, or the one before as it goes on. */

@@ -13,7 +13,12 @@ export const CONVERTER_FIELDS = {
     [0, 1000],
     0,
   ),
-  noiseRatio: quantityParameter("Its own noise over full scale, in 20 kHz", "", [0, 0.01], 1e-6),
+  noiseRatio: quantityParameter(
+    "Noise relative to full scale, 20 kHz bandwidth",
+    "",
+    [0, 0.01],
+    1e-6,
+  ),
   rateErrorRatio: quantityParameter("Error of its clock", "", [-0.001, 0.001], 0),
 };
 export type Converter = PartOf<typeof CONVERTER_FIELDS>;

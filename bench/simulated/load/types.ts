@@ -4,13 +4,8 @@ import { partOf, quantityParameter, type PartOf } from "../../fields";
 export const RESISTOR_FIELDS = {
   ohms: quantityParameter("Measured at ambient", "Ω", [0.05, 1000], 8.2),
   ratedWatts: quantityParameter("Rating as mounted", "W", [0.1, 5000], 200),
-  celsiusPerWatt: quantityParameter(
-    "Rise of its surface for each watt, settled",
-    "K/W",
-    [0.01, 100],
-    1.1,
-  ),
-  joulesPerCelsius: quantityParameter("Heat it stores", "J/K", [0.1, 10_000], 180),
+  celsiusPerWatt: quantityParameter("Thermal resistance of the surface", "K/W", [0.01, 100], 1.1),
+  joulesPerCelsius: quantityParameter("Heat capacity", "J/K", [0.1, 10_000], 180),
   perCelsius: quantityParameter("Temperature coefficient", "1/K", [-0.002, 0.006], 0.0001),
   henries: quantityParameter("Inductance", "H", [0, 0.001], 4e-6),
   failsAboveCelsius: quantityParameter("Opens above", "°C", [80, 1000], 400),

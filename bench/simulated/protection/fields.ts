@@ -13,9 +13,9 @@ export const PROTECTION_FIELDS = {
     [0.01, 1],
     0.3,
   ),
-  collapseReleaseSeconds: quantityParameter("Limiter lets go after", "s", [0.05, 20], 1),
+  collapseReleaseSeconds: quantityParameter("Limiter releases after", "s", [0.05, 20], 1),
   cutOutCelsius: quantityParameter("Thermal cut-out, at the sink", "°C", [0, 150], 85),
-  cutInCelsius: quantityParameter("Thermal cut-out lets go at", "°C", [0, 150], 70),
+  cutInCelsius: quantityParameter("Thermal cut-out releases at", "°C", [0, 150], 70),
   thermalLatches: onOff("Thermal cut-out stays until switched off", false),
   dcTripVolts: quantityParameter("Relay opens at DC of", "V", [0, 20], 2),
 };

@@ -4,7 +4,7 @@ import { quantityParameter, type PartOf } from "../../fields";
 /** What plays the stimulus. */
 export const SOURCE_FIELDS = {
   mostVoltsRms: quantityParameter(
-    "Highest output, sine, without load (a telephone 0.5, a player 2)",
+    "Maximum output, sine, unloaded (phone 0.5 V, player 2 V)",
     "V",
     [0.01, 20],
     2,

@@ -6,14 +6,14 @@ import { Rails, type RailSupply, type SupplyJoules } from "./Rails";
 /** An external supply of one voltage. */
 export const BRICK_FIELDS = {
   volts: quantityParameter("Output voltage", "V", [3, 100], 24),
-  limitAmperes: quantityParameter("Current it gives for any time", "A", [0.1, 60], 3),
+  limitAmperes: quantityParameter("Continuous current", "A", [0.1, 60], 3),
   overload: choice(
-    "Beyond its current limit",
+    "Behaviour at its current limit",
     ["constant-current", "fold-back", "hiccup"],
     "constant-current",
   ),
-  overloadRatio: quantityParameter("Short overload, times the limit", "", [1, 4], 1.3),
-  overloadSeconds: quantityParameter("How long the overload lasts", "s", [0, 2], 0.02),
+  overloadRatio: quantityParameter("Short overload, relative to the limit", "", [1, 4], 1.3),
+  overloadSeconds: quantityParameter("Overload duration", "s", [0, 2], 0.02),
   outputOhms: quantityParameter("Output and cable resistance", "Ω", [0.001, 2], 0.06),
   outputFarads: quantityParameter(
     "Capacitance behind the cable, in the amplifier",

@@ -11,9 +11,9 @@ export const LINEAR_FIELDS = {
   diodeOhms: quantityParameter("Slope resistance of a diode", "Ω", [0, 1], 0.02),
   reservoirFarads: quantityParameter("Reservoir of each rail, as new", "F", [1e-5, 0.5], 0.01),
   reservoirOhms: quantityParameter("Series resistance of a reservoir, as new", "Ω", [0, 2], 0.02),
-  dryingRatio: quantityParameter("How far the reservoirs have dried out", "", [0, 0.99], 0),
+  dryingRatio: quantityParameter("Reservoir ageing", "", [0, 0.99], 0),
   highSecondaryVoltsRms: quantityParameter(
-    "Second, higher winding for class G or H; 0 is none",
+    "Second, higher winding for class G or H; 0 for none",
     "V",
     [0, 200],
     0,

@@ -6,9 +6,9 @@ import { Rails, type RailSupply, type SupplyJoules } from "./Rails";
 /** A switched supply inside the amplifier: two regulated rails that share its power. */
 export const SWITCHED_FIELDS = {
   railVolts: quantityParameter("Rail voltage", "V", [5, 150], 45),
-  continuousWatts: quantityParameter("Power it gives for any time", "W", [5, 5000], 400),
-  peakWatts: quantityParameter("Power it gives for a short time", "W", [5, 10_000], 700),
-  peakSeconds: quantityParameter("How long it gives that", "s", [0, 5], 0.2),
+  continuousWatts: quantityParameter("Continuous power", "W", [5, 5000], 400),
+  peakWatts: quantityParameter("Short-term power", "W", [5, 10_000], 700),
+  peakSeconds: quantityParameter("Short-term duration", "s", [0, 5], 0.2),
   outputOhms: quantityParameter("Output resistance of a rail", "Ω", [0.001, 2], 0.05),
   outputFarads: quantityParameter("Capacitance of a rail", "F", [1e-6, 0.2], 0.0022),
   efficiencyRatio: quantityParameter("Efficiency", "", [0.4, 0.99], 0.9),

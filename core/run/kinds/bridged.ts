@@ -7,8 +7,8 @@ export const bridgedKind: RunKindFacts = {
   yields: "both channels as one",
   plan: { violence: 8, seconds: 12, meanRatio: 0.16, level: { ratio: 1.1 }, from: "everything" },
   connect: [
-    "Bridge only as its maker says. Neither terminal is earth: a differential probe, or two channels.",
-    "Half the load for each of the two channels: not under its least.",
+    "Bridge only as the manufacturer specifies. Neither terminal is ground: use a differential probe or two channels.",
+    "Each channel drives half the load: not below its minimum.",
   ],
   charts: [["thd", "Distortion"]],
   speaksTo: "bridged-power",

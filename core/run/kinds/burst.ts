@@ -15,7 +15,7 @@ export const ALL = "all";
 /** Burst power: the highest level at which the last cycle is still clean. */
 export const burstKind: RunKindFacts = {
   title: "Burst power",
-  yields: "the last clean cycle of 20 ms",
+  yields: "power of the last clean cycle in 20 ms",
   plan: {
     violence: 6,
     seconds: 20,
@@ -28,10 +28,10 @@ export const burstKind: RunKindFacts = {
   fields: [
     choiceField("burst", "Burst", [
       ...BURST_NAMES.map((name): [string, string] => [name, BURST_LABELS[name]]),
-      [ALL, "all of them"],
+      [ALL, "all"],
     ]),
     choiceField("level", "Level", [
-      ["search", "search for the last clean one"],
+      ["search", "search for the clipping limit"],
       ["limit", "at the steady limit"],
     ]),
   ],

@@ -8,12 +8,12 @@ import type { TypedReading } from "../types";
 /** Volts off a meter, or a peak off a scope. */
 const typed: TypedReading = {
   fields: [
-    quantityField("voltsRms", "Voltmeter, just below flat tops", "V", {
+    quantityField("voltsRms", "Voltmeter, just below clipping", "V", {
       initial: 0,
       least: 0,
       most: 1000,
     }),
-    quantityField("voltsPeak", "Or the scope's peak", "V", { initial: 0, least: 0, most: 1500 }),
+    quantityField("voltsPeak", "Or oscilloscope peak", "V", { initial: 0, least: 0, most: 1500 }),
   ],
   required: [],
   read: (readings, load) => {
@@ -27,13 +27,13 @@ const typed: TypedReading = {
     const share = powerStdUncertaintyRatio(load);
     return {
       figures: [
-        figure("power", "output, tops clean", "watts", {
+        figure("power", "output, just below clipping", "watts", {
           value: watts,
           stdUncertainty: watts * share,
         }),
         ...(fromRms !== null && fromPeak !== null
           ? [
-              figure("power-from-peak", "output from the peak", "watts", {
+              figure("power-from-peak", "output from peak volts", "watts", {
                 value: fromPeak,
                 stdUncertainty: fromPeak * share,
               }),
@@ -48,7 +48,7 @@ const typed: TypedReading = {
               }),
             ]),
       ],
-      summary: `${formatSignificant(watts, 3)} W just below flat tops, from ${fromRms === null ? "peak volts" : "RMS volts"} and ${formatSignificant(load.loadOhms, 4)} Ω.`,
+      summary: `${formatSignificant(watts, 3)} W just below clipping, from ${fromRms === null ? "peak volts" : "RMS volts"} and ${formatSignificant(load.loadOhms, 4)} Ω.`,
     };
   },
 };
@@ -57,7 +57,7 @@ const typed: TypedReading = {
 export const clipSearchKind: RunKindFacts = {
   title: "Clip search",
   hears: "one-tone",
-  yields: "power just below flat tops, and which half goes first",
+  yields: "power just below clipping, and which half clips first",
   plan: { violence: 5, seconds: 60, meanRatio: 0.5, level: { ratio: 1 }, from: null },
   charts: [
     ["wave", "Waveform"],
@@ -68,7 +68,7 @@ export const clipSearchKind: RunKindFacts = {
   typed,
   fields: [
     quantityField("frequencyHz", "Tone", "Hz", { initial: 1000, least: 10, most: 20_000 }),
-    quantityField("seconds", "Length of each try", "s", { initial: 0.5, least: 0.1, most: 10 }),
+    quantityField("seconds", "Duration of each try", "s", { initial: 0.5, least: 0.1, most: 10 }),
     RANGE_FIELD,
   ],
 };

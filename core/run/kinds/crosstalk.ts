@@ -4,9 +4,9 @@ import type { RunKindFacts } from "../types";
 /** What leaks from channel to channel, each way, against frequency. */
 export const crosstalkKind: RunKindFacts = {
   title: "Crosstalk",
-  yields: "what leaks from channel to channel",
+  yields: "leakage between channels",
   plan: { violence: 2, seconds: 60, meanRatio: 1, level: { watts: 5 }, from: "standard" },
-  connect: ["Short the input of the listening channel.", "Both channels keep their loads."],
+  connect: ["Short the input of the idle channel.", "Keep the loads on both channels."],
   belowClipping: "tone",
   charts: [["from-", "Crosstalk"]],
   speaksTo: "crosstalk",
@@ -18,6 +18,6 @@ export const crosstalkKind: RunKindFacts = {
       ["each", "each channel in turn"],
       ["others", "all but one, in turn"],
     ]),
-    quantityField("pointsPerDecade", "Points a decade", "", { initial: 4, least: 2, most: 30 }),
+    quantityField("pointsPerDecade", "Points per decade", "", { initial: 4, least: 2, most: 30 }),
   ],
 };

@@ -10,15 +10,19 @@ export const distortionResponseKind: RunKindFacts = {
   isReadTogether: true,
   fields: [
     quantityField("lowWatts", "First level", "W", { initial: 1, least: 0.001, most: 1000 }),
-    quantityField("shareOfRated", "Second, of rated", "", { initial: 0.5, least: 0.01, most: 1.2 }),
-    quantityField("warmUpMinutes", "Warm up first, at 1/8", "min", {
+    quantityField("shareOfRated", "Second level, relative to rated", "", {
+      initial: 0.5,
+      least: 0.01,
+      most: 1.2,
+    }),
+    quantityField("warmUpMinutes", "Warm-up at 1/8 power", "min", {
       initial: 0,
       least: 0,
       most: 60,
     }),
-    quantityField("pointsPerDecade", "Points a decade", "", { initial: 6, least: 2, most: 30 }),
+    quantityField("pointsPerDecade", "Points per decade", "", { initial: 6, least: 2, most: 30 }),
     forReading(
-      quantityField("bandHighHz", "Distortion counted to", "Hz", {
+      quantityField("bandHighHz", "Distortion bandwidth", "Hz", {
         initial: 80_000,
         least: 20_000,
         most: 90_000,

@@ -32,7 +32,7 @@ const typed: TypedReading = {
           stdUncertainty: watts * powerStdUncertaintyRatio(load),
         }),
       ],
-      summary: `Gain is ${formatSignificant(gainRatio, 3)} times, at ${formatSignificant(watts, 3)} W.`,
+      summary: `Gain ${formatSignificant(gainRatio, 3)} times at ${formatSignificant(watts, 3)} W.`,
     };
   },
 };
@@ -43,7 +43,7 @@ export const gainKind: RunKindFacts = {
   yields: "gain and balance at 1 W and 5 W",
   readsInput: true,
   plan: { violence: 1, seconds: 30, meanRatio: 0.6, level: { watts: 5 }, from: "quick" },
-  connect: ["Record the source on a channel of its own, or read both with one voltmeter."],
+  connect: ["Record the source on a separate channel, or read both with one voltmeter."],
   hears: "one-tone",
   belowClipping: "tone",
   charts: [["wave", "Waveform"]],

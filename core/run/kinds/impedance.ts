@@ -15,8 +15,8 @@ export const impedanceKind: RunKindFacts = {
     channelsDriven: 1,
   },
   connect: [
-    "Two loads of different ohms, both measured. Turn the drive down before you change them.",
-    "Keep the converter’s range: what it is off by then cancels.",
+    "Two loads of different resistance, both measured. Turn the drive down before changing them.",
+    "Keep the converter’s range: its error then cancels.",
   ],
   belowClipping: "tone",
   charts: [["impedance", "Output impedance"]],
@@ -25,7 +25,7 @@ export const impedanceKind: RunKindFacts = {
   takesSecondLoad: true,
   fields: [
     quantityField("watts", "Each channel", "W", { initial: 1, least: 0.001, most: 100 }),
-    quantityField("pointsPerDecade", "Points a decade", "", { initial: 4, least: 2, most: 30 }),
+    quantityField("pointsPerDecade", "Points per decade", "", { initial: 4, least: 2, most: 30 }),
     forReading(
       quantityField("nominalOhms", "Damping factor for", "Ω", { initial: 8, least: 1, most: 100 }),
     ),

@@ -14,7 +14,11 @@ export const intermodulationKind: RunKindFacts = {
   ],
   isReadTogether: true,
   fields: [
-    quantityField("shareOfRated", "Level, of rated", "", { initial: 0.5, least: 0.001, most: 1.2 }),
+    quantityField("shareOfRated", "Level, relative to rated", "", {
+      initial: 0.5,
+      least: 0.001,
+      most: 1.2,
+    }),
     quantityField("seconds", "Each", "s", { initial: 2, least: 0.5, most: 30 }),
   ],
 };

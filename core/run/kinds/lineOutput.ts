@@ -6,7 +6,7 @@ export const lineOutputKind: RunKindFacts = {
   title: "Line output",
   yields: "distortion at 1, 2 and 3 V",
   plan: { violence: 1, seconds: 30, meanRatio: 1, level: { watts: 0.1 }, from: null },
-  connect: ["The line output on the recorder’s input; no power load on it."],
+  connect: ["Connect the line output to the recorder’s input, without a power load."],
   hears: "one-tone",
   charts: [["distortion", "Distortion"]],
   isReadTogether: true,

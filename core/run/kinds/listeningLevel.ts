@@ -30,9 +30,9 @@ const typed: TypedReading = {
     return {
       figures: [
         figure("power", "power at that level, indicative", "watts", { value: watts }),
-        figure("volts", "volts on the speaker", "volts", { value: voltsRms }),
+        figure("volts", "voltage across the speaker", "volts", { value: voltsRms }),
       ],
-      summary: `${formatSignificant(need(readings, "levelDb"), 3)} dB at ${formatSignificant(need(readings, "metres"), 2)} m takes about ${formatSignificant(watts, 2)} W. Indicative only: a room adds to it, and a speaker's current and voltage are not in phase.`,
+      summary: `${formatSignificant(need(readings, "levelDb"), 3)} dB at ${formatSignificant(need(readings, "metres"), 2)} m needs about ${formatSignificant(watts, 2)} W. Indicative only: the room adds to the level, and a speaker's current and voltage are not in phase.`,
     };
   },
 };
@@ -42,9 +42,9 @@ export const listeningLevelKind: RunKindFacts = {
   title: "Listening level",
   yields: "power at the ear, indicative",
   plan: { violence: 2, seconds: 120, meanRatio: 0.2, level: { watts: 1 }, from: null },
-  connect: ["A sound level meter at the listener’s ears, C-weighted, slow. Protect your hearing."],
+  connect: ["Sound level meter at the listener’s ears, C-weighted, slow. Protect your hearing."],
   charts: [],
-  worksInto: "The speaker as it is listened to.",
+  worksInto: "The speaker in its listening position.",
   takesMeterOnly: true,
   typed,
   fields: [],

@@ -7,7 +7,7 @@ const LOW_OHMS = 2;
 /** Two ohms in bursts first, then a held tone: does it trip, after how long, and does it come back by itself? */
 export const lowOhmKind: RunKindFacts = {
   title: "Low-ohm stress",
-  yields: "2 ohm in bursts: trips, and whether it recovers",
+  yields: "2 Ω in bursts: trips and recovery",
   plan: {
     violence: 8,
     seconds: 20,
@@ -16,13 +16,17 @@ export const lowOhmKind: RunKindFacts = {
     from: "everything",
     loadOhms: LOW_OHMS,
   },
-  connect: ["Fire-proof ground under the load. Bursts come first; stay beside it."],
+  connect: ["Put the load on a fireproof surface. Bursts first; stay beside it."],
   hears: "tone-at-any-level",
   charts: [],
   isReadTogether: true,
   takesLowestLoad: true,
   fields: [
-    quantityField("watts", "Each channel, 0 for rated", "W", { initial: 0, least: 0, most: 5000 }),
-    quantityField("seconds", "Then held for", "s", { initial: 5, least: 0.5, most: 30 }),
+    quantityField("watts", "Power per channel (0 = rated)", "W", {
+      initial: 0,
+      least: 0,
+      most: 5000,
+    }),
+    quantityField("seconds", "Hold time afterwards", "s", { initial: 5, least: 0.5, most: 30 }),
   ],
 };

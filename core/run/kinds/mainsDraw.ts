@@ -14,7 +14,7 @@ const inrushFigures = (amperesPeak: number, breakerAmperes: number) =>
   amperesPeak > 0
     ? [
         figure("inrush", "inrush, peak", "amperes", { value: amperesPeak }),
-        figure("inrush-margin", "breaker surely stands, peak", "amperes", {
+        figure("inrush-margin", "peak the breaker holds", "amperes", {
           value: OPENS_AT_ONCE_RATIO * Math.SQRT2 * breakerAmperes,
         }),
       ]
@@ -25,11 +25,11 @@ const typed: TypedReading = {
   fields: [
     quantityField("mainsWatts", "Mains meter", "W", { initial: 0, least: 0, most: 20_000 }),
     quantityField("mainsAmperes", "Clamp", "A", { initial: 0, least: 0, most: 100 }),
-    quantityField("outputVoltsRms", "Output meanwhile", "V", { initial: 0, least: 0, most: 1000 }),
-    quantityField("channels", "Channels giving that", "", { initial: 1, least: 1, most: 16 }),
+    quantityField("outputVoltsRms", "Output power", "V", { initial: 0, least: 0, most: 1000 }),
+    quantityField("channels", "Channels driven", "", { initial: 1, least: 1, most: 16 }),
     quantityField("mainsVolts", "Mains", "V", { initial: 230, least: 90, most: 260 }),
     quantityField("breakerAmperes", "Breaker", "A", { initial: 16, least: 1, most: 63 }),
-    quantityField("inrushAmperes", "Inrush, peak held by the clamp", "A", {
+    quantityField("inrushAmperes", "Inrush, clamp peak hold", "A", {
       initial: 0,
       least: 0,
       most: 1000,
@@ -57,7 +57,7 @@ const typed: TypedReading = {
         figure("efficiency", "efficiency", "share", { value: budget.efficiencyRatio }),
         figure("heat", "heat", "watts", { value: budget.heatWatts }),
         figure("amperes", "current", "amperes", { value: budget.mainsAmperes }),
-        figure("margin", "breaker has left", "amperes", { value: budget.marginAmperes }),
+        figure("margin", "breaker margin", "amperes", { value: budget.marginAmperes }),
         ...(readings.mainsAmperes
           ? [
               figure("power-factor", "power factor", "factor", {
@@ -67,19 +67,19 @@ const typed: TypedReading = {
           : []),
         ...inrushFigures(readings.inrushAmperes ?? 0, readings.breakerAmperes ?? 16),
       ],
-      summary: `Of ${formatSignificant(input, 3)} W from the mains ${formatSignificant(output, 3)} W come out; ${formatSignificant(budget.heatWatts, 3)} W are heat.`,
+      summary: `${formatSignificant(input, 3)} W from the mains, ${formatSignificant(output, 3)} W output, ${formatSignificant(budget.heatWatts, 3)} W heat.`,
     };
   },
 };
 
-/** Watts and amperes from the mains: idle, at an eighth and at rated power; efficiency, heat, and what the breaker has left. */
+/** Watts and amperes from the mains: idle, at an eighth and at rated power; efficiency, heat, and what the breaker margin. */
 export const mainsDrawKind: RunKindFacts = {
   needsMains: true,
   title: "Mains draw",
-  yields: "watts from the mains, idle to rated",
+  yields: "mains power, idle to rated",
   plan: { violence: 5, seconds: 60, meanRatio: 0.4, level: { ratio: 1 }, from: "everything" },
   connect: [
-    "A mains meter between wall and amplifier; a clamp on one conductor only. Open nothing.",
+    "Mains meter between wall and amplifier; clamp around one conductor only. Open nothing.",
   ],
   charts: [["mains", "Mains against output"]],
   isReadTogether: true,

@@ -9,7 +9,11 @@ export const multitoneKind: RunKindFacts = {
   belowClipping: "peaky",
   charts: [["spectrum", "Spectrum"]],
   fields: [
-    quantityField("watts", "Each channel, together", "W", { initial: 5, least: 0.001, most: 1000 }),
+    quantityField("watts", "Power per channel, all tones", "W", {
+      initial: 5,
+      least: 0.001,
+      most: 1000,
+    }),
     quantityField("seconds", "Length", "s", { initial: 4, least: 1, most: 30 }),
   ],
 };

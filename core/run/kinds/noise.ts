@@ -37,7 +37,7 @@ const typed: TypedReading = {
           stdUncertainty: volts * load.voltsStdUncertaintyRatio,
         }),
       ],
-      summary: `${formatSignificant(1000 * volts, 3)} mV of noise and hum, in whatever band the meter has.`,
+      summary: `${formatSignificant(1000 * volts, 3)} mV of noise and hum in the bandwidth of the meter.`,
     };
   },
 };
@@ -48,8 +48,8 @@ export const noiseKind: RunKindFacts = {
   yields: "hiss and hum with the input shorted",
   plan: { violence: 0, seconds: 30, meanRatio: 0, level: { watts: 0 }, from: "standard" },
   connect: [
-    "Short the inputs with plugs that hold the usual source resistance.",
-    "Level control where it stands for listening; say where.",
+    "Short the inputs with plugs that contain the standard source resistance.",
+    "Set the level control for normal listening and note its position.",
   ],
   hears: "rest",
   charts: [["spectrum", "Spectrum"]],

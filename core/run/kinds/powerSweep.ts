@@ -9,7 +9,7 @@ import type { RunKindFacts } from "../types";
 export const powerSweepKind: RunKindFacts = {
   title: "Power against distortion",
   shortTitle: "Power sweep",
-  yields: "power at each limit, and what stopped it",
+  yields: "power at each distortion limit, and what limits it",
   plan: {
     violence: 5,
     seconds: 12,
@@ -25,7 +25,7 @@ export const powerSweepKind: RunKindFacts = {
   findsLimit: true,
   fields: [
     quantityField("frequencyHz", "Tone", "Hz", { initial: 1000, least: 20, most: 20_000 }),
-    quantityField("lastVoltsRms", "Highest drive, 0 chooses", "V", {
+    quantityField("lastVoltsRms", "Maximum drive (0 = automatic)", "V", {
       initial: 0,
       least: 0,
       most: 20,

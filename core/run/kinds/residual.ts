@@ -4,16 +4,14 @@ import type { RunKindFacts } from "../types";
 /** What the amplifier added: the output less the best linear fit of its input, or of a sine where the input is not known. */
 export const residualKind: RunKindFacts = {
   title: "Residual listening",
-  yields: "what it added, to see and to hear",
+  yields: "the distortion residual, to see and hear",
   readsInput: true,
   plan: { violence: 1, seconds: 30, meanRatio: 1, level: { watts: 5 }, from: null },
-  connect: [
-    "Record the source on a channel of its own, so that what it adds can be taken away exactly.",
-  ],
+  connect: ["Record the source on a separate channel, so that it can be subtracted exactly."],
   hears: "one-tone",
   charts: [
     ["residual-long", "Over a tenth of a second"],
-    ["residual", "What it added"],
+    ["residual", "Residual"],
     ["wave", "Waveform"],
   ],
   isListenedTo: true,

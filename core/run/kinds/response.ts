@@ -8,8 +8,8 @@ export const responseKind: RunKindFacts = {
   readsInput: true,
   plan: { violence: 1, seconds: 60, meanRatio: 1, level: { watts: 1 }, from: "standard" },
   connect: [
-    "Record the source too: the phase, and a level that is not quite even, then cancel.",
-    "For the speaker-like load, take the stand-in, never a speaker at power.",
+    "Record the source too: its phase and level errors then cancel.",
+    "For the speaker-like load use the reactive network, never a loudspeaker at full power.",
   ],
   belowClipping: "tone",
   charts: [
@@ -26,10 +26,10 @@ export const responseKind: RunKindFacts = {
     ]),
     quantityField("lowHz", "From", "Hz", { initial: 10, least: 1, most: 1000 }),
     quantityField("highHz", "To", "Hz", { initial: 80_000, least: 2000, most: 200_000 }),
-    quantityField("pointsPerDecade", "Points a decade", "", { initial: 10, least: 3, most: 60 }),
-    choiceField("bends", "Where it bends", [
+    quantityField("pointsPerDecade", "Points per decade", "", { initial: 10, least: 3, most: 60 }),
+    choiceField("bends", "Extra points at bends", [
       ["add", "add points"],
-      ["leave", "as they are"],
+      ["leave", "none"],
     ]),
     forReading(
       quantityField("bandLowHz", "Judged from", "Hz", { initial: 20, least: 1, most: 1000 }),

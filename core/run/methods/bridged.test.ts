@@ -16,6 +16,6 @@ test("the bridge's watts, and half of them into half the load for each of the tw
   const [channel] = analysed("bridged", [recorded([volts], { loads: [load(8)] })]);
   expect(valueOf(channel, "one-percent")).toBeGreaterThan(100);
   expect(valueOf(channel, "per-channel")).toBeCloseTo(valueOf(channel, "one-percent") / 2, 9);
-  expect(channel.figures.at(-1)?.label).toBe("each of the two, into 4.00 Ω");
+  expect(channel.figures.at(-1)?.label).toBe("each half, into 4.00 Ω");
   expect(channel.levels?.length).toBe(30);
 });

@@ -56,11 +56,11 @@ const withHalves = (result: LevelResult, { loadOhms }: ChannelConditions): Chann
     ...result,
     figures: [
       ...result.figures,
-      figure("per-channel", `each of the two, into ${text(half.loadOhms)} Ω`, "watts", {
+      figure("per-channel", `each half, into ${text(half.loadOhms)} Ω`, "watts", {
         value: half.powerWatts,
         stdUncertainty: stdUncertainty === null ? null : stdUncertainty / 2,
       }),
     ],
-    summary: `Bridged it gives ${text(watts)} W into ${text(loadOhms)} Ω at 1 % THD+N: as if each channel gave ${text(half.powerWatts)} W into ${text(half.loadOhms)} Ω.`,
+    summary: `Bridged output ${text(watts)} W into ${text(loadOhms)} Ω at 1 % THD+N, equivalent to ${text(half.powerWatts)} W per channel into ${text(half.loadOhms)} Ω.`,
   };
 };

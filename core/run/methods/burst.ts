@@ -113,7 +113,7 @@ const readGroup = (
     figures,
     bursts: [
       cyclesOf(best.reading, label),
-      ...(above ? [cyclesOf(above.reading, `${label}, a step higher`)] : []),
+      ...(above ? [cyclesOf(above.reading, `${label}, one step higher`)] : []),
     ],
     stop: burstStop(decisive.reading, decisive.recorded, channel, best.reading.frequencyHz),
     summary: best.reading.summary,
@@ -156,7 +156,7 @@ const burstFigures = (
     ...(ratedWatts === null
       ? []
       : [
-          figure(`headroom-${label}`, `headroom over rated, ${label}`, "level-ratio", {
+          figure(`headroom-${label}`, `headroom over rating, ${label}`, "level-ratio", {
             value: Math.sqrt(headroomRatio(middle, ratedWatts)),
           }),
         ]),
@@ -197,7 +197,7 @@ const burstStop = (
   if (worst.flattenedCycleCount === 0)
     return {
       reason: "input-drive",
-      evidence: `All ${worst.cycles.length} cycles stayed clean: the drive ended before the amplifier did.`,
+      evidence: `All ${worst.cycles.length} cycles were clean: the drive was at its maximum before the amplifier clipped.`,
       picture,
     };
   const first = worst.cycles[0].powerWatts,
@@ -206,12 +206,12 @@ const burstStop = (
   return drop > 0.2
     ? {
         reason: "supply-power-or-current",
-        evidence: `From cycle ${worst.cycles.findIndex(({ flattened }) => flattened) + 1} of ${worst.cycles.length} on the tops flatten, and output falls by ${formatSignificant(drop, 2)} dB within the burst: the supply gives way.`,
+        evidence: `From cycle ${worst.cycles.findIndex(({ flattened }) => flattened) + 1} of ${worst.cycles.length} on the output clips and falls by ${formatSignificant(drop, 2)} dB within the burst: the supply sags.`,
         picture,
       }
     : {
         reason: "rail-voltage",
-        evidence: `A step higher ${worst.flattenedCycleCount} of ${worst.cycles.length} cycles have flat tops while output holds: the rails end it.`,
+        evidence: `One step higher ${worst.flattenedCycleCount} of ${worst.cycles.length} cycles clip at constant output: limited by the supply rails.`,
         picture,
       };
 };

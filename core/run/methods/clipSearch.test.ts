@@ -17,7 +17,7 @@ test("between the highest clean level, 20 V peak or 25 W, and the next one up: i
   expect(channel.figures[0].stdUncertainty).toBeCloseTo((flat - 25) / Math.sqrt(12), 1);
   expect(valueOf(channel, "power-from-peak")).toBeCloseTo(25, 1);
   expect(channel.stop).toMatchObject({ reason: "rail-voltage" });
-  expect(channel.stop.evidence).toContain("both halves flatten");
+  expect(channel.stop.evidence).toContain("both halves clip");
 });
 
 test("tops that are still round at the source's most were ended by the drive", () => {
@@ -32,6 +32,6 @@ test("typed: 20 V RMS across 8 ohm are 50 W; 28.28 V peak say the same; nothing 
     value: [{ figures: [{ value: 50 }, { value: expect.closeTo(50, 3) }, {}] }],
   });
   const nothing = readTyped("clip-search", [{}], [load(8)]);
-  expect(nothing.ok ? "" : nothing.finding.advice).toMatch(/Voltmeter, just below flat tops/);
+  expect(nothing.ok ? "" : nothing.finding.advice).toMatch(/Voltmeter, just below clipping/);
   expect(readTyped("response", [{}], [load(8)]).ok).toBe(false);
 });

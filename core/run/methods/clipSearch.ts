@@ -93,7 +93,7 @@ export const clipSearchMethod: RunMethod = {
                 pictureOf(best, channel, tone.fundamentalHz),
               ),
         summary: flattening.present
-          ? `Tops are flat at ${level}: back off until they just are not.`
+          ? `The output clips at ${level}: reduce the level until it just does not.`
           : `${level} with ${toneSummary(tone).split("; ")[1]}`,
       });
     });
@@ -147,7 +147,7 @@ const clipFigures = (
   return [
     {
       ...power,
-      label: flattening.present ? "output, tops flat" : "output, tops clean",
+      label: flattening.present ? "output, clipping" : "output, just below clipping",
       // The best estimate of what lies anywhere between two levels is their middle: JCGM 100, 4.3.7.
       value: (power.value ?? 0) + gap / 2,
       stdUncertainty: Math.hypot(power.stdUncertainty ?? 0, gap / Math.sqrt(12)),
@@ -166,10 +166,10 @@ const clipFigures = (
     }),
     ...(flattening.present
       ? [
-          figure("shortfall-positive", "positive tops short by", "share", {
+          figure("shortfall-positive", "positive half clipped by", "share", {
             value: flattening.positive.shortfallRatio,
           }),
-          figure("shortfall-negative", "negative tops short by", "share", {
+          figure("shortfall-negative", "negative half clipped by", "share", {
             value: flattening.negative.shortfallRatio,
           }),
         ]
@@ -185,8 +185,7 @@ const stopOfSearch = (above: Recorded | null, channel: number): RunStop => {
   if (!above)
     return {
       reason: "input-drive",
-      evidence:
-        "At the source's most the tops are still round: the drive ended before the amplifier did.",
+      evidence: "No clipping at the source's maximum: the drive limits the output.",
       picture: null,
     };
   const reading = readingOf(above, channel);
@@ -194,12 +193,12 @@ const stopOfSearch = (above: Recorded | null, channel: number): RunStop => {
   const happened = stopByEvent([above], picture);
   if (happened) return happened;
   if (above.endedBy)
-    return { reason: "collapse-guard", evidence: `A step higher: ${above.endedBy}`, picture };
+    return { reason: "collapse-guard", evidence: `One step higher: ${above.endedBy}`, picture };
   return reading.ok && reading.value.flattening.present
-    ? stopAtLevel([above], reading.value.flattening, "a step higher", picture)
+    ? stopAtLevel([above], reading.value.flattening, "one step higher", picture)
     : {
         reason: "not-known",
-        evidence: "A step higher another channel has flat tops; this one has not.",
+        evidence: "One step higher another channel clips; this one does not.",
         picture,
       };
 };

@@ -42,7 +42,7 @@ export const crosstalkMethod: RunMethod = {
       return failure(
         "channel-mismatch",
         "Recording",
-        "crosstalk takes at least two channels: one driven, one listening.",
+        "crosstalk needs at least two channels: one driven, one idle.",
       );
     const found: { driven: number; idle: number; points: Response }[] = [];
     for (const { volts, sampleRateHz } of recordings) {
@@ -61,14 +61,14 @@ export const crosstalkMethod: RunMethod = {
       return failure(
         "no-signal",
         "Recording",
-        "no channel listens while another is driven: what was played is not much weaker in any of them. Drive one channel alone, with the other's input shorted.",
+        "no channel is idle while another is driven: the signal is not much weaker in any of them. Drive one channel alone, with the other input shorted.",
       );
     return eachChannel(recordings, (channel) => {
       const into = found.filter(({ idle }) => idle === channel);
       const all = into.flatMap(({ points }) => points);
       if (all.length === 0)
         return success(
-          emptyChannel("This channel was driven only; what leaks into it was not recorded."),
+          emptyChannel("This channel was only driven; leakage into it was not recorded."),
         );
       const worstOf = (points: Response) =>
         points.reduce((most, point) => (point.ratio > most.ratio ? point : most));
@@ -113,8 +113,8 @@ export const crosstalkMethod: RunMethod = {
         bursts: [],
         stop: stopAtLevel(recordings, null, isOneTone ? "the tone" : "the whole band", null),
         summary: isOneTone
-          ? `${formatSignificant(amplitudeRatioToDb(worst.ratio), 3)} dB leaks into this channel at ${formatHertz(worst.frequencyHz, 2)}; no other frequency was played.`
-          : `At worst ${formatSignificant(amplitudeRatioToDb(worst.ratio), 3)} dB leaks into this channel, at ${formatHertz(worst.frequencyHz, 2)}.`,
+          ? `${formatSignificant(amplitudeRatioToDb(worst.ratio), 3)} dB crosstalk into this channel at ${formatHertz(worst.frequencyHz, 2)}, the only frequency played.`
+          : `Crosstalk into this channel at most ${formatSignificant(amplitudeRatioToDb(worst.ratio), 3)} dB, at ${formatHertz(worst.frequencyHz, 2)}.`,
       });
     });
   },

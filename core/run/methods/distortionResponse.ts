@@ -35,14 +35,14 @@ const whyNoSteps = (
     return failure(
       "no-steps",
       "Recording",
-      "its frequency glides, as in a sweep without steps. Distortion takes a tone that is stepped, each step held for a quarter of a second.",
+      "its frequency glides continuously. Distortion needs a stepped tone, each step held for 0.25 s.",
     );
   return Math.max(...hertz) > 1.01 * Math.min(...hertz)
     ? null
     : failure(
         "no-steps",
         "Recording",
-        "no steps of frequency were found in it. Of a single tone read the spectrum.",
+        "no frequency steps were found. Analyse a single tone as a spectrum.",
       );
 };
 
@@ -154,7 +154,7 @@ export const distortionResponseMethod: RunMethod = {
         );
       }
       if (curves.length === 0)
-        return failure("no-steps", "Recording", "no steps of frequency were found in it.");
+        return failure("no-steps", "Recording", "no frequency steps were found.");
       return success({
         figures: [
           figure("worst", "worst THD+N", "distortion-ratio", { value: worst.ratio }),
@@ -164,7 +164,7 @@ export const distortionResponseMethod: RunMethod = {
         curves,
         bursts: [],
         stop: stopAtLevel(recordings, null, "both levels over the whole band", null),
-        summary: `At worst ${formatPercent(worst.ratio, 2)} THD+N, at ${formatHertz(worst.frequencyHz, 2)}.`,
+        summary: `At most ${formatPercent(worst.ratio, 2)} THD+N, at ${formatHertz(worst.frequencyHz, 2)}.`,
       });
     }),
 };

@@ -61,7 +61,7 @@ export const fullPowerResponseMethod: RunMethod = {
         return failure(
           "guard-tripped",
           "Guard",
-          `${last.endedBy} It was so too from ${formatHertz(stimulus?.kind === "log-sweep" ? stimulus.lowHz : 0)} on; try less power.`,
+          `${last.endedBy} The same happened from ${formatHertz(stimulus?.kind === "log-sweep" ? stimulus.lowHz : 0)} up; use less power.`,
         );
       const swept =
         stimulus?.kind === "log-sweep"
@@ -86,7 +86,7 @@ export const fullPowerResponseMethod: RunMethod = {
         return failure(
           "too-short",
           "Sweep",
-          "it covers too little to say anything. Begin lower or end higher.",
+          "it covers too little of the band. Start lower or end higher.",
         );
       const harmonics = outcome.value.harmonics
         .filter(({ points }) => points.length > 1)
@@ -114,7 +114,7 @@ export const fullPowerResponseMethod: RunMethod = {
         cautions: limitedTones(harmonicsTogether(outcome.value.harmonics)),
         stop: cut ?? stopAtLevel([last], null, "the whole band", null),
         summary: cut
-          ? `Below ${formatHertz(swept.lowHz)} it shut down at this power; from there on: ${responseSummary(inside)}`
+          ? `Below ${formatHertz(swept.lowHz)} it shut down at this power; above that: ${responseSummary(inside)}`
           : responseSummary(inside),
       });
     }),

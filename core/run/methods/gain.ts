@@ -99,7 +99,7 @@ export const gainMethod: RunMethod = {
         gains.push(last);
         if (gains.length > 1)
           figures.push(
-            figure("balance", "over channel A", "level-ratio", { value: last / gains[0] }),
+            figure("balance", "relative to channel A", "level-ratio", { value: last / gains[0] }),
           );
         if (ratedWatts !== null)
           figures.push(
@@ -117,8 +117,8 @@ export const gainMethod: RunMethod = {
       );
       const summary =
         texts.length > 0
-          ? `Gain is ${texts.join(" and ")}.`
-          : "The input was not recorded, so only the output is known.";
+          ? `Gain ${texts.join(" and ")}.`
+          : "The input was not recorded; only the output is known.";
       return success({
         figures,
         curves: [{ ...picture, name: "wave", label: "wave" }],

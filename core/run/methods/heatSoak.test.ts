@@ -24,7 +24,7 @@ const told = (outcome: ReturnType<typeof read>) =>
 
 test("one that settled does not claim a bound; one that cut out says when", () => {
   expect(told(read(moments, [], 2))).toEqual(
-    Array(2).fill(["heat sink, settled", null, "level-reached"]),
+    Array(2).fill(["heat sink, steady state", null, "level-reached"]),
   );
   const cut = read(moments.slice(0, 4), [{ seconds: 300, event: "thermal-cut-out" }], 1);
   expect(told(cut)).toEqual([["heat sink at the end", "at-least", "thermal-cut-out"]]);

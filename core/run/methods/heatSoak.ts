@@ -35,14 +35,14 @@ const cutOuts = (
       figure("cut-out-after", "cut out after", "seconds", { value: cutOut.seconds }),
       ...known(
         "recovered-after",
-        "came back by itself after another",
+        "recovered automatically after",
         "seconds",
         back ? back.seconds - cutOut.seconds : null,
       ),
-      figure("cut-outs", "times that it cut out", "count", { value: out.length }),
-      ...known("cut-out-cycle", "from one cut-out to the next", "seconds", cycleSeconds),
+      figure("cut-outs", "number of cut-outs", "count", { value: out.length }),
+      ...known("cut-out-cycle", "time between cut-outs", "seconds", cycleSeconds),
     ],
-    words: back ? `, and came back by itself${timesText(out.length)}` : ", and did not come back",
+    words: back ? `, and recovered automatically${timesText(out.length)}` : ", and did not recover",
   };
 };
 
@@ -51,7 +51,7 @@ const timesText = (count: number): string => (count > 1 ? `; ${count} times in a
 /** What a heat soak says of each channel; heat is common to all. */
 export const readSoak: SoakDefinition["read"] = (moments, events, channelCount) => {
   if (moments.length < 3)
-    return failure("too-short", "Heat soak", "it holds fewer than three moments. Soak for longer.");
+    return failure("too-short", "Heat soak", "it has fewer than three readings. Soak for longer.");
   const first = moments[0],
     last = moments[moments.length - 1];
   const hottest = moments.reduce((most, moment) =>
@@ -83,14 +83,14 @@ export const readSoak: SoakDefinition["read"] = (moments, events, channelCount) 
   return success(
     Array.from({ length: channelCount }, (_, channel) => ({
       figures: [
-        figure("sink", isSettled ? "heat sink, settled" : "heat sink at the end", "celsius", {
+        figure("sink", isSettled ? "heat sink, steady state" : "heat sink at the end", "celsius", {
           value: last.sinkCelsius,
           bound: isSettled ? null : "at-least",
         }),
         figure("hottest", "heat sink, hottest", "celsius", { value: hottest.sinkCelsius }),
         ...known("case", "case at the end", "celsius", last.caseCelsius),
         ...known("load", "load at the end", "celsius", last.loadCelsius),
-        figure("rise", "rise of the sink", "celsius", {
+        figure("rise", "heat sink rise", "celsius", {
           value: last.sinkCelsius - first.sinkCelsius,
         }),
         ...known("output", "output", "watts", last.loadWatts && (last.loadWatts[channel] ?? 0)),
@@ -115,12 +115,12 @@ export const readSoak: SoakDefinition["read"] = (moments, events, channelCount) 
         { ...curves[0], name: "picture" },
       ) ?? {
         reason: "level-reached" as const,
-        evidence: `It went through ${soak} of soak.`,
+        evidence: `It completed the soak of ${soak}.`,
         picture: { ...curves[0], name: "picture" },
       },
       summary: cutOut
         ? `It cut out after ${formatSignificant(cutOut.seconds / 60, 2)} min, the sink at ${formatSignificant(hottest.sinkCelsius, 3)} °C${cycleWords}.`
-        : `After ${soak} the heat sink stands at ${formatSignificant(last.sinkCelsius, 3)} °C${isSettled ? ", settled" : ", still rising"}.`,
+        : `After ${soak} the heat sink is at ${formatSignificant(last.sinkCelsius, 3)} °C${isSettled ? ", steady state" : ", still rising"}.`,
     })),
   );
 };
@@ -140,6 +140,6 @@ export const heatSoakMethod: RunMethod = {
     failure(
       "no-samples",
       "Heat soak",
-      "temperatures come from thermometers, a logger's file or the simulated bench, not from a recording of sound.",
+      "temperatures come from thermometers, a logger file or the simulated bench, not from an audio recording.",
     ),
 };

@@ -44,7 +44,7 @@ const negative = (
     : [
         {
           code: "doubtful",
-          text: `The output is higher into the smaller load, as if it had ${formatSignificant(1000 * resistanceOhms, 2)} mΩ. Either the level was changed between the recordings, or the loads are the other way round; an amplifier that makes that by itself is rare. Record both at the same level, and look which load is which.`,
+          text: `The output is higher into the smaller load, as if it had ${formatSignificant(1000 * resistanceOhms, 2)} mΩ. Either the level was changed between the recordings, or the loads are swapped; amplifiers with negative output impedance are rare. Record both at the same level, and check which load is which.`,
           touches: figures.map(({ name }) => name),
         },
       ];
@@ -76,7 +76,7 @@ export const impedanceMethod: RunMethod = {
       return failure(
         "no-samples",
         "Recordings",
-        "output impedance takes two recordings of the same drive, into two different loads.",
+        "output impedance needs two recordings at the same drive, into two different loads.",
       );
     const [one, two] = recordings;
     return eachChannel(recordings, (channel) => {
@@ -85,7 +85,7 @@ export const impedanceMethod: RunMethod = {
         return failure(
           "bad-load",
           "Loads",
-          "both recordings were made into the same ohms; choose two different loads.",
+          "both recordings were made into the same load; choose two different loads.",
         );
       const found = [one, two].map(({ volts, input, stimulus, sampleRateHz }) =>
         steppedResponse(
@@ -158,8 +158,8 @@ export const impedanceMethod: RunMethod = {
             stdUncertainty: middle.magnitudeOhmsStdUncertainty,
           },
         ),
-        figure("resistance", "of it resistance", "ohms", { value: middle.resistanceOhms }),
-        figure("reactance", "of it reactance", "ohms", { value: middle.reactanceOhms }),
+        figure("resistance", "resistive part", "ohms", { value: middle.resistanceOhms }),
+        figure("reactance", "reactive part", "ohms", { value: middle.reactanceOhms }),
       ];
       return success({
         figures,

@@ -76,7 +76,7 @@ const unseen = (
   sampleRateHz / 2 > TELLING_HARMONIC * highHz
     ? []
     : [
-        `At ${formatHertz(sampleRateHz, 3)} only heavy clipping of these tones can be seen: record at 192 kHz, or keep well below the limit that a sweep found.`,
+        `At ${formatHertz(sampleRateHz, 3)} only heavy clipping of these tones is visible: record at 192 kHz, or stay well below the limit that a sweep found.`,
       ];
 
 /** How it is played and read. */

@@ -8,6 +8,6 @@ export const listeningLevelMethod: RunMethod = {
     failure(
       "no-samples",
       "Listening level",
-      "type what the sound level meter shows; a recording across the speaker says nothing of the level at the ear.",
+      "enter the sound level meter reading; a recording across the speaker does not show the level at the ear.",
     ),
 };

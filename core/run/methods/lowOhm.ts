@@ -91,10 +91,10 @@ const stopOf = (figures: readonly Figure[], picture: Curve | null): RunStop => {
     ? {
         reason: "not-known",
         evidence:
-          "Tops of the burst are flat: its rails or a limit of current end it here. A sweep into this load tells which.",
+          "The burst clips: the supply rails or a current limit. A sweep into this load shows which.",
         picture,
       }
-    : { reason: "level-reached", evidence: "Bursts and the held tone went through.", picture };
+    : { reason: "level-reached", evidence: "Bursts and held tone passed.", picture };
 };
 
 type StressPart = {
@@ -135,11 +135,10 @@ const burstSummary = ({ cycles, flattenedCycleCount, seconds }: BurstReading["bu
     seconds < WHOLE_RATIO * BURST_SECONDS
       ? ` The output ended after ${formatSignificant(1000 * seconds, 2)} ms of it.`
       : "";
-  if (flattenedCycleCount === 0)
-    return `${watts(-1)} in a burst of 20 ms, with no flat tops.${ended}`;
+  if (flattenedCycleCount === 0) return `${watts(-1)} in a burst of 20 mswithout clipping.${ended}`;
   return flattenedCycleCount === cycles.length
-    ? `Every top of the 20 ms burst is flat, from ${watts(0)} down to ${watts(-1)}.${ended}`
-    : `Tops flatten in ${flattenedCycleCount} of ${cycles.length} cycles of the 20 ms burst.${ended}`;
+    ? `Every cycle of the 20 ms burst clips, from ${watts(0)} down to ${watts(-1)}.${ended}`
+    : `${flattenedCycleCount} of ${cycles.length} cycles of the 20 ms burst clip.${ended}`;
 };
 
 /** The fade at a tone's end is no trip. */
@@ -155,7 +154,7 @@ const stressHeld = (
     return failure(
       "no-signal",
       "Held tone",
-      "nothing came out, not even for a moment. Check the connection; it may have tripped before.",
+      "there was no output at all. Check the connection; the protection may have tripped before.",
     );
   const powers = cyclePowers(volts[channel], sampleRateHz, tone.value.fundamentalHz, load.loadOhms);
   const most = powers.reduce((high, watts) => Math.max(high, watts), 0);
@@ -183,17 +182,17 @@ const stressHeld = (
         { fromSeconds: 0.496, seconds: 0.012 },
         "held",
       ),
-      summary: `Held for ${formatSignificant(volts[channel].length / sampleRateHz, 2)} s it did not trip.`,
+      summary: `Held for ${formatSignificant(volts[channel].length / sampleRateHz, 2)} s without tripping.`,
     });
   const back =
     trip.backAfterSeconds === null
-      ? " and did not come back while it was watched"
-      : `, and came back by itself after ${formatSignificant(trip.backAfterSeconds, 2)} s`;
+      ? " and did not recover during the recording"
+      : `, and recovered automatically after ${formatSignificant(trip.backAfterSeconds, 2)} s`;
   return success({
     figures: [
       ...held,
       figure("trip-after", "tripped after", "seconds", { value: trip.atSeconds }),
-      figure("back-after", "came back after", "seconds", { value: trip.backAfterSeconds }),
+      figure("back-after", "recovered after", "seconds", { value: trip.backAfterSeconds }),
     ],
     bursts: [],
     cautions: [],
@@ -201,8 +200,8 @@ const stressHeld = (
       volts[channel],
       sampleRateHz,
       { fromSeconds: Math.max(0, trip.atSeconds - 0.004), seconds: 0.012 },
-      "as it tripped",
+      "at the trip",
     ),
-    summary: `Held, it tripped after ${formatSignificant(trip.atSeconds, 2)} s${back}.`,
+    summary: `Tripped after ${formatSignificant(trip.atSeconds, 2)} s${back}.`,
   });
 };

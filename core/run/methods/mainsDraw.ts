@@ -26,7 +26,7 @@ const notReached = (outputWatts: number, ratedWatts: number): Caution[] =>
     : [
         {
           code: "doubtful",
-          text: `Rated output was not reached: ${formatSignificant(outputWatts, 3)} W of ${formatSignificant(ratedWatts, 3)} W came out, so at rated output it would take more.`,
+          text: `Rated output was not reached: ${formatSignificant(outputWatts, 3)} W of ${formatSignificant(ratedWatts, 3)} W was reached, so at rated output it would draw more.`,
           touches: ["mains", "amperes", "heat", "efficiency", "margin"].map(
             (name) => `${name}-rated`,
           ),
@@ -102,7 +102,7 @@ export const mainsDrawMethod: RunMethod = {
             }),
           );
         figures.push(
-          figure(`margin-${shot}`, `breaker has left, ${label}`, "amperes", {
+          figure(`margin-${shot}`, `breaker margin, ${label}`, "amperes", {
             value: budget.marginAmperes,
           }),
         );
@@ -115,7 +115,7 @@ export const mainsDrawMethod: RunMethod = {
         return failure(
           "no-samples",
           "Recording",
-          "no mains meter was read with these recordings; type its readings instead.",
+          "these recordings have no mains meter readings; enter the readings instead.",
         );
       const rated = figures.filter(({ name }) => name.endsWith("-rated")),
         others = figures.filter(({ name }) => !name.endsWith("-rated"));
@@ -126,8 +126,8 @@ export const mainsDrawMethod: RunMethod = {
             ? [{ name: "mains", label: "from the mains", x: "watts", y: "watts", points }]
             : [],
         bursts: [],
-        stop: stopAtLevel(recordings, null, "idle, an eighth and rated power", null),
-        summary: `It takes ${texts.join(", ")} from the mains.`,
+        stop: stopAtLevel(recordings, null, "idle, 1/8 and rated power", null),
+        summary: `Mains power: ${texts.join(", ")}.`,
         ...(cautions.length > 0 ? { cautions } : {}),
       });
     }),

@@ -31,7 +31,7 @@ const bent = (freeRangeRatio: number): Caution[] =>
     : [
         {
           code: "clipped",
-          text: `What lies between the tones comes within ${formatSignificant(amplitudeRatioToDb(freeRangeRatio), 2)} dB of them: the output is at its limit, and this tells the limit. Repeat it at less power.`,
+          text: `The products between the tones are within ${formatSignificant(amplitudeRatioToDb(freeRangeRatio), 2)} dB of them: the output is at its limit. Repeat at lower power.`,
           touches: [],
         },
       ];
@@ -75,13 +75,13 @@ export const multitoneMethod: RunMethod = {
         return failure(
           "no-signal",
           `Channel ${channel + 1}`,
-          "the tones of this run do not stand out of what lies between them. Play them, or read it as noise.",
+          "the tones of this run are not visible above the floor. Play them, or analyse it as noise.",
         );
       return success({
         figures: [
           figure("free-range", "distortion-free range", "level-ratio", { value: freeRangeRatio }),
           figure("free-range-bits", "the same in bits", "bits", { value: freeRangeBits }),
-          figure("total", "tones over all between", "level-ratio", {
+          figure("total", "tones relative to all products", "level-ratio", {
             value: totalRatio,
             stdUncertainty: totalRatioStdUncertainty,
           }),
@@ -89,7 +89,7 @@ export const multitoneMethod: RunMethod = {
           figure("residual", "all between", "volts", { value: residualVoltsRms }),
           figure("tones", "tones", "count", { value: toneCount }),
         ],
-        curves: [shotSpectrum(recordings[0], channel, "tones and what lies between")],
+        curves: [shotSpectrum(recordings[0], channel, "tones and products")],
         bursts: [],
         cautions: bent(freeRangeRatio),
         stop: stopAtLevel(recordings, null, "all tones", null),

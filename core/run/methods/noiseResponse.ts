@@ -30,7 +30,7 @@ const whiteInstead = (points: readonly (readonly [number, number])[]): Caution[]
     : [
         {
           code: "other-tones",
-          text: `It rises by ${formatSignificant(slope, 2)} dB a decade all the way, as white noise does in third octaves: pink noise would be level. Play pink noise, and record it again.`,
+          text: `It rises by ${formatSignificant(slope, 2)} dB per decade throughout, as white noise does in third octaves; pink noise would be flat. Play pink noise and record again.`,
           touches: [],
         },
       ];
@@ -46,7 +46,7 @@ const cutPeaks = (volts: Float64Array): Caution[] => {
     : [
         {
           code: "clipped",
-          text: `Its peaks are only ${formatSignificant(crest, 2)} times its RMS, where noise has four times and more: the output is at its limit, which bends the course of its third octaves. Repeat it at less power.`,
+          text: `Its crest factor is only ${formatSignificant(crest, 2)}, where noise has 4 or more: the output is at its limit, which distorts the third octaves. Repeat at lower power.`,
           touches: [],
         },
       ];
@@ -113,7 +113,7 @@ export const noiseResponseMethod: RunMethod = {
         bursts: [],
         cautions: [...whiteInstead(points), ...cutPeaks(volts[channel])].slice(0, 1),
         stop: stopAtLevel(recordings, null, "pink noise", null),
-        summary: `With pink noise every third octave lies between ${formatSignificant(amplitudeRatioToDb(low), 2)} and +${formatSignificant(amplitudeRatioToDb(high), 2)} dB of that at 1 kHz.`,
+        summary: `With pink noise every third octave is between ${formatSignificant(amplitudeRatioToDb(low), 2)} and +${formatSignificant(amplitudeRatioToDb(high), 2)} dB of that at 1 kHz.`,
       });
     }),
 };

@@ -35,7 +35,7 @@ export const residualMethod: RunMethod = {
     eachChannel(recordings, (channel) => {
       const left = residualOf(recordings[0], channel);
       if (!left)
-        return failure("no-signal", "Recording", "no tone was found in it to be taken away.");
+        return failure("no-signal", "Recording", "no tone was found that could be removed.");
       const finding = left.inputHz === null ? null : otherTone(left.inputHz, left.frequencyHz);
       if (finding) return finding;
       const { voltsRms, residualVoltsRms, frequencyHz, residualVolts } = left;
@@ -45,11 +45,11 @@ export const residualMethod: RunMethod = {
         residualVolts,
         sampleRateHz,
         { fromSeconds: 0.1, seconds: 3 / frequencyHz },
-        "what it added",
+        "residual",
       );
       return success({
         figures: [
-          figure("residual", "what it added", "level-ratio", { value: ratio }),
+          figure("residual", "residual", "level-ratio", { value: ratio }),
           figure("residual-volts", "the same in volts", "volts", { value: residualVoltsRms }),
           figure("output", "output", "volts", { value: voltsRms }),
           figure("tone", "tone", "hertz", { value: frequencyHz }),
@@ -77,7 +77,7 @@ export const residualMethod: RunMethod = {
         ],
         bursts: [],
         stop: stopAtLevel(recordings, null, "the tone", cycle),
-        summary: `What it added is ${formatSignificant(-amplitudeRatioToDb(ratio), 3)} dB under the tone, ${formatSignificant(1000 * residualVoltsRms, 3)} mV.`,
+        summary: `Residual ${formatSignificant(-amplitudeRatioToDb(ratio), 3)} dB below the tone, ${formatSignificant(1000 * residualVoltsRms, 3)} mV.`,
       });
     }),
 };

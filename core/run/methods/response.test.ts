@@ -49,7 +49,7 @@ test("a rig whose own pole is taken out leaves a wire: flat, without phase, and 
     expect(Math.abs(20 * Math.log10(valueOf(channel, name)))).toBeLessThan(0.01);
   const phases = channel.curves.find(({ name }) => name === "phase-run")?.points ?? [];
   for (const [, radians] of phases) expect(Math.abs(radians)).toBeLessThan(0.01);
-  expect(channel.summary).toContain("What the rig does by itself is taken out.");
+  expect(channel.summary).toContain("The response of the rig is removed.");
   expect(channel.cautions ?? []).toEqual([]);
   expect(analysed("response", recordings)[0].summary).not.toContain("rig");
 });

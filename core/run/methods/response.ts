@@ -78,7 +78,7 @@ export const responseMethod: RunMethod = {
       );
       const points = settings.bends === "add" ? responseOf(found, 0) : null;
       const more = points?.ok ? frequenciesAtBends(points.value, BEND_DB) : [];
-      if (more.length > 0) yield shot("bends", `Where it bends, ${LOAD_LABELS[load]}`, more);
+      if (more.length > 0) yield shot("bends", `Extra points at bends, ${LOAD_LABELS[load]}`, more);
     }
   },
   analyse: (recordings, { settings, rigResponses }) =>
@@ -105,13 +105,13 @@ export const responseMethod: RunMethod = {
 /** A result that the rig's own response was taken out of says so, and where nothing was known of it. */
 const saidWithoutRig = (result: ChannelResult, leftHz: readonly number[]): ChannelResult => ({
   ...result,
-  summary: `${result.summary} What the rig does by itself is taken out.`,
+  summary: `${result.summary} The response of the rig is removed.`,
   ...(leftHz.length > 0 && {
     cautions: [
       ...(result.cautions ?? []),
       {
         code: "rig-response",
-        text: `What the rig does by itself is not known at ${spanText(leftHz)}: it is still in the response there. Read its loop over the whole band.`,
+        text: `The response of the rig is unknown at ${spanText(leftHz)} and still included there. Measure its loop-back response over the whole band.`,
         touches: ["lowest", "highest"],
       },
     ],

@@ -22,7 +22,7 @@ export const stayingPowerMethod: RunMethod = {
   *shots(settings, facts) {
     yield {
       name: "held",
-      label: "Held past its limit",
+      label: "Held above its limit",
       stimulus: {
         kind: "sine",
         frequencyHz: settingNumber(settings, "frequencyHz"),
@@ -66,12 +66,12 @@ export const stayingPowerMethod: RunMethod = {
         (lost > 0.2
           ? {
               reason: "supply-power-or-current" as const,
-              evidence: `Output fell from ${formatSignificant(first.powerWatts, 3)} W to ${formatSignificant(last.powerWatts, 3)} W within ${formatSignificant(last.seconds, 2)} s: the supply's store ran down.`,
+              evidence: `Output fell from ${formatSignificant(first.powerWatts, 3)} W to ${formatSignificant(last.powerWatts, 3)} W within ${formatSignificant(last.seconds, 2)} s: the supply's reservoir discharged.`,
               picture,
             }
           : {
               reason: "rail-voltage" as const,
-              evidence: `Output held within ${formatSignificant(lost, 1)} dB for ${formatSignificant(last.seconds, 2)} s: the rails, not the supply, end it.`,
+              evidence: `Output held within ${formatSignificant(lost, 1)} dB for ${formatSignificant(last.seconds, 2)} s: limited by the rail voltage, not by the supply's power.`,
               picture,
             });
       return success({
@@ -84,8 +84,8 @@ export const stayingPowerMethod: RunMethod = {
             value: peakWatts,
             stdUncertainty: peakWatts * share,
           }),
-          figure("steady", "for ever, by the model", "watts", { value: steadyWatts }),
-          figure("store", "lost over the hold", "level-ratio", {
+          figure("steady", "continuous, by the model", "watts", { value: steadyWatts }),
+          figure("store", "loss over the hold time", "level-ratio", {
             value: Math.sqrt(last.powerWatts / first.powerWatts),
           }),
           ...held.map(({ seconds, powerWatts }) =>

@@ -197,23 +197,23 @@ function OpenedTab({
               {isListening ? "Stop listening" : "Listen"}
             </ActionButton>
             <ActionButton disabled={levels.isBusy} onClick={() => void lookAtWiring()}>
-              Look at the wiring
+              Check the wiring
             </ActionButton>
             <ActionButton disabled={levels.isTaken} onClick={close}>
-              Close it
+              Close
             </ActionButton>
           </HStack>
         </HStack>
         {[
           ...device.notes,
           ...(changes.length > 0
-            ? [`Since the time before: ${changes.join("; ")}. A knob may have been turned.`]
+            ? [`Since the last calibration: ${changes.join("; ")}. A control may have been moved.`]
             : []),
         ].map((note) => (
           <Note key={note}>{note}</Note>
         ))}
         {levels.isTaken && (
-          <Note>A run plays through it: its levels can be found when that is over.</Note>
+          <Note>A run is playing through it; calibrate the levels when it has finished.</Note>
         )}
         {levels.message && (
           <Text role="alert" color="ember" fontWeight={600} mt={2}>
@@ -243,7 +243,7 @@ function OpenedTab({
           1. Outputs, amplifier off
         </Heading>
         <Text color="muted" mb={2}>
-          Take the amplifier off, and hold the voltmeter on the cable that will drive it.
+          Disconnect the amplifier and measure with the voltmeter on the cable that will drive it.
         </Text>
         <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap={4} alignItems="start">
           {upToNext(channels, known.outputs).map((k) => (
@@ -265,8 +265,8 @@ function OpenedTab({
           2. Inputs, through amplifier and divider
         </Heading>
         <Text color="muted" mb={2}>
-          Amplifier on, load connected, voltmeter across the load. It begins quietly: go up until
-          the meter reads some volts.
+          Amplifier on, load connected, voltmeter across the load. It starts at a low level: raise
+          it until the meter reads a few volts.
         </Text>
         <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap={4} alignItems="start">
           {upToNext(places, known.inputs).map((place, k) => (
@@ -286,7 +286,7 @@ function OpenedTab({
       </Box>
       <Box>
         <Heading as="h2" fontSize="19px" mb={2}>
-          3. The interface by itself, and its knobs
+          3. The interface alone, and its controls
         </Heading>
         <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap={4} alignItems="start">
           <FloorPanel
@@ -303,13 +303,13 @@ function OpenedTab({
           />
           <Panel>
             <Heading as="h3" fontSize="17px" mb={2}>
-              Do not touch
+              Controls
             </Heading>
             <TextField
-              label="Where its knobs and switches stand"
+              label="Positions of its controls"
               field={held(known.knobs, (knobs) => set({ knobs }))}
               placeholder="gain fully down, line, pad off"
-              help="These levels hold only while they stand there. A strip of tape over them helps."
+              help="These levels are valid only for these positions. Tape over the controls."
             />
           </Panel>
         </Grid>
@@ -319,44 +319,44 @@ function OpenedTab({
 }
 
 const levelsText = ({ calibratedAt }: AudioInterface, { levels }: OpenInterface): string => {
-  if (calibratedAt) return `Levels found on ${calibratedAt.slice(0, 10)}.`;
+  if (calibratedAt) return `Levels calibrated on ${calibratedAt.slice(0, 10)}.`;
   return levels
-    ? "Its levels are those it was made with; find them anew to practise."
-    : "Its levels are not known yet at this rate.";
+    ? "Its levels are the built-in ones; calibrate them again for practice."
+    : "The levels are not calibrated at this rate yet.";
 };
 
 const wiringText = ({ output, by }: HeardOutput): string =>
   by
-    ? `Output ${output + 1} is heard by input ${by.input + 1}, ${by.isInverted ? "upside down" : "the right way up"}, ${formatSignificant(1000 * by.delaySeconds, 3)} ms later.`
-    : `Output ${output + 1} is heard by no input. Check cables, the amplifier and its level.`;
+    ? `Output ${output + 1} arrives at input ${by.input + 1}, ${by.isInverted ? "inverted" : "in phase"}, ${formatSignificant(1000 * by.delaySeconds, 3)} ms later.`
+    : `Output ${output + 1} arrives at no input. Check the cables, the amplifier and its level.`;
 
 function LimitsPanel({ texts, errors, onTexts }: AudioTabProps) {
   return (
     <Panel as="form" aria-label="Limits" onSubmit={(event) => event.preventDefault()}>
       <Heading as="h2" fontSize="19px">
-        What this amplifier’s input stands
+        Maximum input voltage
       </Heading>
       <Text color="muted" mb={3}>
-        Nothing louder is ever played into it. Every stop is a fade of 10 ms.
+        The output never exceeds it. Every stop is a 10 ms fade.
       </Text>
       <Grid templateColumns="repeat(3, minmax(0, 1fr))" gap={3} alignItems="start">
         <QuantityField
           id="audio-most"
-          label="At most"
+          label="Maximum level"
           unit="V RMS"
           field={held(texts.mostVoltsRms, (mostVoltsRms) => onTexts({ mostVoltsRms }))}
           error={errors["audio.mostVoltsRms"]}
         />
         <QuantityField
           id="audio-rise"
-          label="By hand it rises by"
-          unit="dB a second"
+          label="Ramp rate"
+          unit="dB/s"
           field={held(texts.riseDbPerSecond, (riseDbPerSecond) => onTexts({ riseDbPerSecond }))}
           error={errors["audio.riseDbPerSecond"]}
         />
         <ChoiceField
           id="audio-mains"
-          label="Mains here"
+          label="Mains frequency"
           field={held(texts.mainsHz, (mainsHz) => onTexts({ mainsHz }))}
           choices={["50", "60"].map((hertz) => ({ value: hertz, label: `${hertz} Hz` }))}
         />

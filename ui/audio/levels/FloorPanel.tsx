@@ -41,18 +41,18 @@ export function FloorPanel({
   return (
     <Panel data-testid="audio-floor">
       <Heading as="h3" fontSize="17px">
-        By itself
+        Interface alone
       </Heading>
       <Text color="muted" fontSize="14.5px" mt={1} mb={3}>
-        Take the amplifier off. Wire each output straight to its input, then read the loop: what is
-        within 10 dB of it in a run is marked, and never subtracted. Its response can be taken out
-        of magnitude and phase.
+        Disconnect the amplifier. Connect each output straight to its input, then measure the
+        loop-back. Readings within 10 dB of it are marked, never subtracted. Its response can be
+        removed from magnitude and phase.
       </Text>
       {floor && (
         <>
           <Reading
             value={formatPercent(floor.thdPlusNoiseRatio, 2).replace(" %", "")}
-            unit="% THD+N of its own"
+            unit="% THD+N"
           />
           <Text mt={1} fontSize="14.5px">
             {formatFixed(amplitudeRatioToDb(floor.thdPlusNoiseRatio), 1)} dB, THD alone{" "}
@@ -66,29 +66,29 @@ export function FloorPanel({
             .
           </Text>
           {!isOfLoops(floor.loops, loops) && (
-            <OtherChannels>Read with other outputs or inputs than are used now.</OtherChannels>
+            <OtherChannels>Measured with other outputs or inputs than are used now.</OtherChannels>
           )}
           {floor.humRatio !== null && floor.humRatio > HUM_RATIO && (
             <Text mt={2} fontSize="14.5px" color="ember" fontWeight={700}>
-              The mains hums in it: a loop of earth. Run the computer on its battery, or put an
-              isolating transformer into the signal, and read it again.
+              Mains hum points to a ground loop. Run the computer on battery or put an isolating
+              transformer in the signal path, then measure again.
             </Text>
           )}
         </>
       )}
       {typeof edgeHz === "number" && (
         <Text mt={2} fontSize="14.5px" color="ember" fontWeight={700} role="status">
-          What comes in ends at about {formatHertz(edgeHz, 2)}: a mixer of this computer resamples
-          from a lower rate. Set the device itself to this rate, or open it at{" "}
-          {formatHertz(2 * edgeHz, 2)}.
+          The input band ends at about {formatHertz(edgeHz, 2)}: the system mixer resamples from a
+          lower rate. Set the device itself to this rate, or open it at {formatHertz(2 * edgeHz, 2)}
+          .
         </Text>
       )}
       <HStack mt={3}>
         <ActionButton disabled={levels.isBusy} onClick={onRead}>
-          {floor ? "Read the loop again" : "Read the loop"}
+          {floor ? "Measure loop-back again" : "Measure loop-back"}
         </ActionButton>
         <ActionButton disabled={levels.isBusy} onClick={onReadResponse}>
-          {ownResponses ? "Read its response again" : "Read its response"}
+          {ownResponses ? "Measure response again" : "Measure response"}
         </ActionButton>
       </HStack>
       {ownResponses && (
@@ -96,11 +96,11 @@ export function FloorPanel({
           <Text fontSize="14.5px" flex={1}>
             {areOfLoops
               ? ownResponseText(ownResponses)
-              : "Its response was read with other outputs or inputs than are used now: it is not taken out."}
+              : "Its response was measured with other outputs or inputs than are used now and is not removed."}
             {ownResponsesAt && ` Read on ${format(parseISO(ownResponsesAt), "d MMMM yyyy")}.`}
           </Text>
           <ActionButton minH="34px" px={2.5} fontSize="13.5px" onClick={onLeaveResponse}>
-            Leave it in
+            Do not remove
           </ActionButton>
         </HStack>
       )}
@@ -111,7 +111,7 @@ export function FloorPanel({
 function OtherChannels({ children }: { children: ReactNode }) {
   return (
     <Text mt={2} fontSize="14.5px" color="ember" fontWeight={700} role="status">
-      {children} Read it again.
+      {children} Measure it again.
     </Text>
   );
 }
@@ -124,5 +124,5 @@ const ownResponseText = (responses: NonNullable<AudioInterface["ownResponses"]>)
     .map(({ ratio }) => amplitudeRatioToDb(ratio));
   const most = Math.max(...audible.map(Math.abs));
   const within = formatFixed(Math.max(0.01, Math.ceil(100 * most) / 100), 2);
-  return `Its response, flat within ${within} dB from 20 Hz to 20 kHz, is taken out of magnitude and phase.`;
+  return `Its response, flat within ${within} dB from 20 Hz to 20 kHz, is removed from magnitude and phase.`;
 };

@@ -90,7 +90,7 @@ export function InputsPanel(props: InputsPanelProps) {
           field={held(input, setInput)}
           choices={channelChoices(device.inputCount)}
         />
-        <CheckField label="comes in upside down" isOn={isInverted} onChange={setInverted} />
+        <CheckField label="inverted" isOn={isInverted} onChange={setInverted} />
       </Grid>
       <Drive {...props} isOn={isOn} heard={heard} />
       <Box w="220px">
@@ -111,7 +111,7 @@ export function InputsPanel(props: InputsPanelProps) {
         disabled={!calibration || heard?.isOverloaded === true}
         onClick={() => calibration && keep(calibration)}
       >
-        Keep the level of {letter}
+        Save the level of {letter}
       </ActionButton>
     </Panel>
   );
@@ -156,7 +156,7 @@ function Drive({
   if (!output)
     return (
       <Text color="muted" mb={3}>
-        First the level of its output, above.
+        Calibrate the output level above first.
       </Text>
     );
   const play = (step: number) => {
@@ -205,15 +205,14 @@ function Drive({
 /** What a meter would read on a virtual interface, where there is none to look at. */
 const meterHelp = ({ levels }: OpenInterface, heard: HeardLevel | null): string | undefined =>
   levels && heard?.tone && heard.isSettled
-    ? `A meter there would read ${formatSignificant((heard.tone.ratio * levels.inputFullScaleVolts) / Math.SQRT2, 4)} V.`
+    ? `The meter should read about ${formatSignificant((heard.tone.ratio * levels.inputFullScaleVolts) / Math.SQRT2, 4)} V.`
     : undefined;
 
 const heardText = (heard: HeardLevel | null): string => {
   if (!heard || (heard.tone && !heard.isSettled)) return "Listening…";
-  if (heard.isOverloaded)
-    return "This input is overdriven. Play quieter, or take a larger divider.";
+  if (heard.isOverloaded) return "Input overload. Lower the level or use a larger divider.";
   const tone = ownTone(heard);
   return tone === null
-    ? "The tone does not come in here. Check amplifier, cables and the channel."
-    : `Comes in at ${formatFixed(amplitudeRatioToDb(tone.ratio), 1)} dB of full scale.`;
+    ? "No tone at this input. Check the amplifier, the cables and the channel."
+    : `Input level ${formatFixed(amplitudeRatioToDb(tone.ratio), 1)} dBFS.`;
 };

@@ -56,13 +56,13 @@ function HeardBy({
   ohms: number | null;
 }) {
   if (!heard?.tone)
-    return <Text>{heard?.isOverloaded ? "overdriven" : "no steady tone comes in"}</Text>;
+    return <Text>{heard?.isOverloaded ? "overdriven" : "no steady tone at the input"}</Text>;
   const { ratio, frequencyHz, thdRatio, thdPlusNoiseRatio } = heard.tone;
   const volts = fullScaleVolts === null ? null : (ratio * fullScaleVolts) / Math.SQRT2;
   return (
     <>
       {volts === null ? (
-        <Reading value={formatFixed(amplitudeRatioToDb(ratio), 1)} unit="dB of full scale" />
+        <Reading value={formatFixed(amplitudeRatioToDb(ratio), 1)} unit="dBFS" />
       ) : (
         <Reading value={formatSignificant(volts, 5)} unit="V RMS" />
       )}
@@ -70,7 +70,7 @@ function HeardBy({
         {volts !== null && ohms !== null && `${formatSignificant(powerWatts(volts, ohms), 4)} W, `}
         {formatHertz(frequencyHz, 4)}, THD {formatPercent(thdRatio, 3)}, THD+N{" "}
         {formatPercent(thdPlusNoiseRatio, 3)}
-        {heard.isOverloaded && <b>, overdriven</b>}
+        {heard.isOverloaded && <b>, overload</b>}
       </Text>
     </>
   );

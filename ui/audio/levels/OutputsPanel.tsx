@@ -102,7 +102,7 @@ export function OutputsPanel({ device, levels, channel, known, onFound }: Output
               )}
               help={
                 device.levels
-                  ? `A meter there would read ${formatSignificant((ratio * device.levels.outputFullScaleVolts) / Math.SQRT2, 4)} V.`
+                  ? `The meter should read about ${formatSignificant((ratio * device.levels.outputFullScaleVolts) / Math.SQRT2, 4)} V.`
                   : undefined
               }
             />
@@ -117,12 +117,12 @@ export function OutputsPanel({ device, levels, channel, known, onFound }: Output
           mt={2}
         >
           {isStraight
-            ? `Straight: the two levels are in proportion within ${formatPercent(Math.abs(found.linearityRatio), 2)}.`
-            : `The two levels are out of proportion by ${formatFixed(100 * found.linearityRatio, 1)} %: a knob was turned, something limits, or a number is wrong. Read both again.`}
+            ? `Linear: the two levels agree within ${formatPercent(Math.abs(found.linearityRatio), 2)}.`
+            : `The two levels are out of proportion by ${formatFixed(100 * found.linearityRatio, 1)} %: a control was moved, something limits, or a number is wrong. Read both again.`}
         </Text>
       )}
       <ActionButton tone="primary" mt={3} disabled={!isStraight} onClick={keep}>
-        Keep the level of {letter}
+        Save the level of {letter}
       </ActionButton>
     </Panel>
   );

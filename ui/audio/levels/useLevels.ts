@@ -55,7 +55,7 @@ export const useLevels = (device: OpenInterface) => {
       setPlayed(tone);
       setChain({
         ...(tone.outputs.length > 0 && {
-          source: { note: "Source", value: "1 kHz, to find levels", isLive: true },
+          source: { note: "Source", value: "1 kHz, level calibration", isLive: true },
         }),
         mute: silence,
       });

@@ -65,7 +65,7 @@ export const useLoop = (device: OpenInterface, { levels, loops, mainsHz, set }: 
     return read;
   };
   const sayUnwired = (what: string) =>
-    levels.say(`The ${what} not come back on every input. Wire each output straight to its input.`);
+    levels.say(`The ${what} not return on every input. Connect each output straight to its input.`);
   return {
     edgeHz,
     readFloor: async () => {

@@ -30,7 +30,7 @@ export function AudioLiveBench({ rig, interfaces, network, cautions, ...form }: 
     return (
       <NotReady
         finding={run.finding}
-        link={{ href: `/amplifiers/${amplifier.id}/rig?tab=audio`, text: "To its levels" }}
+        link={{ href: `/amplifiers/${amplifier.id}/rig?tab=audio`, text: "Calibrate levels" }}
       />
     );
   const open = device.isVirtual ? [] : unconfirmed(cautions, rig.confirmations);

@@ -83,7 +83,7 @@ test("a real soak asks whether somebody is there; without an answer it is ended,
 test("a soak that has ended and is being stored, however slowly, is not stopped", async () => {
   await begun();
   await pass(5 * 60_000 + 1000 * ANSWER_SECONDS + 10);
-  act(() => mockPlayed?.onProgress({ stage: "Storing the result", doneRatio: 1, playing: null }));
+  act(() => mockPlayed?.onProgress({ stage: "Saving the result", doneRatio: 1, playing: null }));
   await pass(60_000);
   expect(mockPlayed?.signal.aborted).toBe(false);
 });

@@ -49,7 +49,7 @@ type Begun = Pick<Extract<EngineEvent, { type: "begun" }>, "job" | "queue" | "sh
 /** The Bench itself asks for the run that it shows; asked twice at once the page would be loaded anew, and what plays with it be lost. */
 const isBenchShown = (): boolean => window.location.pathname.endsWith("/bench");
 
-const ODD = "This did not work. What was recorded so far is kept; go on, or give it up.";
+const ODD = "This failed. The recordings so far are saved; resume the run or discard it.";
 
 export type BenchEngineProps = {
   amplifierId: string;
@@ -297,7 +297,7 @@ const liveChain = (
     probe:
       job.played === undefined
         ? { note: "Probe, simulated", value: "24 bit, 192 kHz", isLive: true }
-        : { note: "Read by", value: job.played, isLive: true },
+        : { note: "Measured with", value: job.played, isLive: true },
     ...reading,
   };
 };

@@ -45,7 +45,7 @@ export const benchOfJob = (job: BenchJob, device: OpenInterface | null): Outcome
       return failure(
         "instrument-fault",
         "Audio interface",
-        "the levels that this run was begun with cannot be read. Begin it anew.",
+        "the levels of this run cannot be read. Start it again.",
       );
     return audioBench(audioRunSchema.cast(job.rig), device);
   }
@@ -54,7 +54,7 @@ export const benchOfJob = (job: BenchJob, device: OpenInterface | null): Outcome
       return failure(
         "instrument-fault",
         "Network instruments",
-        "how this run was begun cannot be read. Begin it anew.",
+        "the setup of this run cannot be read. Start it again.",
       );
     return success(networkBench(networkRunSchema.cast(job.rig)));
   }
@@ -86,7 +86,7 @@ export const audioBench = (run: AudioRun, device: OpenInterface | null): Outcome
     return failure(
       "instrument-fault",
       deviceName,
-      `it is not open at ${rate}, as this run takes it. Open it on the Rig, under Audio interface.`,
+      `it is not open at ${rate}, which this run needs. Open it on the Rig, under Audio interface.`,
     );
   return success({
     instrument: {

@@ -14,7 +14,7 @@ export const loadChange = (
   loads: readonly Load[],
 ): string =>
   load === "speaker"
-    ? "Take the resistors off, and connect the loudspeaker, or what stands for one."
+    ? "Disconnect the dummy load and connect the loudspeaker or reactive load."
     : `Change the load to ${loadText(loads.find(({ id }) => id === (load === "run" ? loadId : secondLoadId)))}.`;
 
 /** The simulated amplifier is on another supply in the next run: it follows by itself. */
@@ -33,7 +33,7 @@ export const changeText = (
       : [`change the load to ${loadText(loads.find(({ id }) => id === next.loadId))}`]),
     ...(before.setting === next.setting || isFollowed(before, next)
       ? []
-      : [next.setting === "" ? "set everything as it comes" : `set ${next.setting}`]),
+      : [next.setting === "" ? "restore the default settings" : `set ${next.setting}`]),
   ];
   return changes.length > 0 ? changes.join(" and ") : null;
 };

@@ -117,7 +117,7 @@ test("a run that cannot be is told and left; what waits behind it waits on", () 
   };
   const state = after(begun, { type: "refused", finding });
   expect(state.failure).toEqual({ message: "Guard: the load is too hot.", code: "guard-tripped" });
-  expect(state.pause).toBe("see to what went wrong");
+  expect(state.pause).toBe("fix the problem");
   expect(underWayOf(state).job).toEqual(job("two"));
 });
 

@@ -127,7 +127,7 @@ const afterRefusal = (
     ...rested(state),
     refused: state.job ? withRefused(state.refused, state.job, message) : state.refused,
     queue: state.queue,
-    pause: state.queue.length > 0 ? "see to what went wrong" : null,
+    pause: state.queue.length > 0 ? "fix the problem" : null,
     failure: { message, code },
   };
 };

@@ -45,7 +45,7 @@ export type StoredRun = { id: string; foundWatts: number | null };
 const NO_LOAD: Finding = {
   code: "bad-load",
   where: "Load",
-  advice: "the load of this run is no longer there; choose another.",
+  advice: "the load of this run no longer exists; choose another.",
 };
 
 /** Plays, reads and stores one run. @returns what was stored, or what is wrong */
@@ -123,7 +123,7 @@ export const playJob = async (
           tell({ stage: playing.label, doneRatio: playing.doneRatio, playing });
         },
         onShot: store,
-        onReading: (doneRatio) => tell({ stage: "Reading the levels", doneRatio, playing: null }),
+        onReading: (doneRatio) => tell({ stage: "Analysing the levels", doneRatio, playing: null }),
         onLoad: async (which) => {
           await onLoad(which);
           hang(which === "second" && second ? second : load);
@@ -137,7 +137,7 @@ export const playJob = async (
   if (!outcome.ok && outcome.finding.code === "instrument-fault")
     throw new UploadFailed(findingText(outcome.finding));
   if (!outcome.ok) return outcome.finding;
-  onProgress({ stage: "Storing the result", doneRatio: 1, playing: null });
+  onProgress({ stage: "Saving the result", doneRatio: 1, playing: null });
   const id = await storeRun(
     amplifierId,
     {

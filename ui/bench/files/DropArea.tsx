@@ -38,8 +38,8 @@ export function DropArea({ onFiles, isEmpty }: { onFiles(files: File[]): void; i
       </Text>
       {isEmpty && (
         <Text color="muted" fontSize="14px">
-          WAV; a scope’s CSV; text of frequency, dB and degrees; a temperature logger’s CSV. What
-          each is for is guessed from what is in it.
+          WAV, oscilloscope CSV, frequency response text (Hz, dB, degrees) or temperature logger
+          CSV. The kind of run is detected from the content.
         </Text>
       )}
       <FileButton

@@ -42,7 +42,7 @@ test("a record without a unit of time: its first lines, what it may be, and what
   const { changes, reopened } = shown(
     fileEntry({
       state: "failed",
-      message: "Time: it does not say",
+      message: "Time: it does not state",
       question: rateQuestionOf(bytesOf(text)),
       sampleRate: "50000",
     }),
@@ -52,7 +52,7 @@ test("a record without a unit of time: its first lines, what it may be, and what
   expect(asked.getByText("At this rate the tone in it is 1 kHz.")).toBeTruthy();
   fireEvent.click(asked.getByRole("button", { name: "50 Hz, if its time is in seconds" }));
   expect(changes).toContainEqual({ sampleRate: "50" });
-  fireEvent.click(asked.getByRole("button", { name: "Open it so" }));
+  fireEvent.click(asked.getByRole("button", { name: "Open" }));
   expect(reopened()).toBe(1);
 });
 

@@ -37,18 +37,13 @@ export function FileForm({
             {state === "opening" ? "opening…" : sizeText(opened)}
           </Text>
         </Text>
-        <ActionButton
-          minH="34px"
-          px={2.5}
-          aria-label={`Take ${fileName} off the list`}
-          onClick={onRemove}
-        >
+        <ActionButton minH="34px" px={2.5} aria-label={`Remove ${fileName}`} onClick={onRemove}>
           <X size={15} />
         </ActionButton>
       </HStack>
       {opened && (
         <Text color="muted" fontSize="14px">
-          In it: {opened.guess.because}.
+          Found: {opened.guess.because}.
         </Text>
       )}
       {message && (
@@ -70,7 +65,7 @@ export function FileForm({
         <Grid templateColumns="repeat(auto-fill, minmax(170px, 1fr))" gap={3} mt={1.5}>
           <ChoiceField
             id={`kind-${id}`}
-            label="Taken for"
+            label="Run"
             field={held(kind, (value) => onChange({ kind: value as RunKind, settings: {} }))}
             choices={RUN_KIND_NAMES.map((name) => ({ value: name, label: RUN_KINDS[name].title }))}
           />
@@ -149,7 +144,7 @@ function Mapping({
 }) {
   const { id, channels, inputChannel, fullScale } = entry;
   const choices = [
-    { value: "", label: "not in it" },
+    { value: "", label: "not present" },
     ...opened.channelNames.map((name, k) => ({ value: String(k), label: name })),
   ];
   const chosen = (value: string): number | null => (value === "" ? null : Number(value));
@@ -177,7 +172,7 @@ function Mapping({
       {opened.channelCount > 1 && (
         <ChoiceField
           id={`input-${id}`}
-          label="The source is"
+          label="Input channel"
           field={held(String(inputChannel ?? ""), (value) =>
             onChange({
               inputChannel: chosen(value),

@@ -123,7 +123,7 @@ export function FilesIn({
         problems.push(
           error instanceof UploadFailed
             ? error.message
-            : "This did not work; the files are still here. Try again.",
+            : "This failed; the files are still here. Try again.",
         );
       }
     }
@@ -182,7 +182,7 @@ export function FilesIn({
             )}
             <QuantityField
               id="files-driven"
-              label="Channels driven meanwhile"
+              label="Channels driven"
               unit={`of ${amplifier.channelCount}`}
               field={register("channelsDriven")}
               error={errors.channelsDriven}
@@ -208,9 +208,7 @@ export function FilesIn({
             <ActionButton tone="primary" type="submit" disabled={isBusy || ready.length === 0}>
               {readText(doneRatio, groupsOf(ready).length)}
             </ActionButton>
-            {isBusy && (
-              <ActionButton onClick={() => control.current?.abort()}>Stop reading</ActionButton>
-            )}
+            {isBusy && <ActionButton onClick={() => control.current?.abort()}>Stop</ActionButton>}
           </HStack>
         </Box>
       )}
@@ -224,5 +222,5 @@ const scaleText = (volts: number | null): string =>
 /** What the button says: what it would do, or how far it is. */
 const readText = (doneRatio: number | null, runCount: number): string => {
   if (doneRatio !== null) return `Reading… ${Math.round(100 * doneRatio)} %`;
-  return runCount === 1 ? "Read it" : `Read these ${runCount} runs`;
+  return runCount === 1 ? "Analyse" : `Analyse these ${runCount} runs`;
 };

@@ -25,7 +25,7 @@ export function RateAsked({
   return (
     <Box
       role="group"
-      aria-label={`How ${fileName} was sampled`}
+      aria-label={`Sample rate of ${fileName}`}
       borderWidth="1px"
       borderColor="rime"
       borderRadius="9px"
@@ -33,7 +33,7 @@ export function RateAsked({
       mt={2}
     >
       <Text fontWeight={600} fontSize="14px">
-        How was it sampled? The file begins:
+        What is its sample rate? The file starts with:
       </Text>
       <Box as="pre" fontFamily="mono" fontSize="12.5px" overflowX="auto" color="muted" my={2}>
         {firstLines.join("\n")}
@@ -61,7 +61,7 @@ export function RateAsked({
           />
         </Box>
         <ActionButton disabled={check === null} onClick={onAnswer}>
-          Open it so
+          Open
         </ActionButton>
       </HStack>
       {check && (

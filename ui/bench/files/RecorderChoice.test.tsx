@@ -32,20 +32,20 @@ test("one that is known fills the full scale, and the rig's own converter is the
   choose("pocket");
   choose("");
   expect(told).toEqual([62.5, 48.1]);
-  expect(screen.getByText("the rig’s converter, 48.10 V")).toBeTruthy();
+  expect(screen.getByText("converter of the rig, 48.10 V")).toBeTruthy();
 });
 
 test("another is named, checked beside its fields, and kept with those that are there", async () => {
   save.mockResolvedValue({ ok: true, value: { revision: 4, frame: null } } as never);
   const told = shown(null);
   choose("another");
-  type("Its name", "Field box");
+  type("Name", "Field box");
   type("Full scale, across the load", "loud");
-  fireEvent.click(screen.getByText("Remember it"));
-  expect(await screen.findByText(/Give the volts across the load at full scale/)).toBeTruthy();
+  fireEvent.click(screen.getByText("Save recorder"));
+  expect(await screen.findByText(/Enter the volts across the load at full scale/)).toBeTruthy();
   expect(save).not.toHaveBeenCalled();
   type("Full scale, across the load", "31.6");
-  fireEvent.click(screen.getByText("Remember it"));
+  fireEvent.click(screen.getByText("Save recorder"));
   await waitFor(() => expect(told).toEqual([31.6]));
   expect(save).toHaveBeenCalledWith("recorders", {
     recorders: [
@@ -65,9 +65,9 @@ test("one that another window has added meanwhile stays, and this one joins it",
   save.mockResolvedValueOnce({ ok: true, value: { revision: 10, frame: null } } as never);
   const told = shown(null);
   choose("another");
-  type("Its name", "Field box");
+  type("Name", "Field box");
   type("Full scale, across the load", "31.6");
-  fireEvent.click(screen.getByText("Remember it"));
+  fireEvent.click(screen.getByText("Save recorder"));
   await waitFor(() => expect(told).toEqual([31.6]));
   const [, sent] = save.mock.calls[1];
   expect(sent).toMatchObject({ recorders: [theirs, { name: "Field box" }], revision: 9 });
@@ -80,10 +80,10 @@ test("what the server has to say stands beside it, and nothing is lost", async (
   } as never);
   const told = shown(null);
   choose("another");
-  type("Its name", "Field box");
+  type("Name", "Field box");
   type("Full scale, across the load", "31.6");
-  fireEvent.click(screen.getByText("Remember it"));
+  fireEvent.click(screen.getByText("Save recorder"));
   expect(await screen.findByText("Keep the name short.")).toBeTruthy();
   expect(told).toEqual([]);
-  expect((screen.getByLabelText("Its name") as HTMLInputElement).value).toBe("Field box");
+  expect((screen.getByLabelText("Name") as HTMLInputElement).value).toBe("Field box");
 });

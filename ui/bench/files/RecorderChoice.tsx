@@ -60,8 +60,8 @@ export function RecorderChoice({
               value: CALIBRATED,
               label:
                 calibratedVolts === null
-                  ? "say for each file"
-                  : `the rig’s converter, ${formatSignificant(calibratedVolts, 4)} V`,
+                  ? "enter for each file"
+                  : `converter of the rig, ${formatSignificant(calibratedVolts, 4)} V`,
             },
             ...recorders.map(({ id, name, fullScaleVolts }) => ({
               value: id,
@@ -99,7 +99,7 @@ function NewRecorder({ onAdd }: { onAdd(recorder: Recorder): Promise<FieldErrors
       <Box w="200px">
         <TextField
           id="recorder-name"
-          label="Its name"
+          label="Name"
           placeholder="pocket recorder"
           field={register("name")}
           error={errors.name}
@@ -114,7 +114,7 @@ function NewRecorder({ onAdd }: { onAdd(recorder: Recorder): Promise<FieldErrors
           error={errors.fullScaleVolts}
         />
       </Box>
-      <ActionButton onClick={() => void remember()}>Remember it</ActionButton>
+      <ActionButton onClick={() => void remember()}>Save recorder</ActionButton>
       <FormMessage>{errors.root?.message}</FormMessage>
     </>
   );

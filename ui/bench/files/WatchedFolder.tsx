@@ -20,13 +20,13 @@ export function WatchedFolder({ onFiles }: { onFiles(files: File[]): void }) {
   if (folder === "")
     return (
       <Text color="muted" fontSize="14px" mt={2}>
-        Does another program record? Name the folder where it saves in the{" "}
+        If another program records, name its folder in the{" "}
         <PageLink href="/workshop">
           <Text as="span" textDecoration="underline">
             Workshop
           </Text>
         </PageLink>
-        : what it finishes there appears here by itself.
+        . Finished files then appear here.
       </Text>
     );
   const writing = files.filter(({ isWhole }) => !isWhole);
@@ -35,7 +35,7 @@ export function WatchedFolder({ onFiles }: { onFiles(files: File[]): void }) {
       <Flex align="center" gap={2} wrap="wrap">
         <FolderClock size={16} aria-hidden />
         <Text overflowWrap="anywhere">
-          {trouble ?? `Watching ${folder}: what is finished there appears here.`}
+          {trouble ?? `Watching ${folder}. Finished files appear here.`}
         </Text>
         {writing.length > 0 && (
           <Text color="ochre" fontWeight={700}>
@@ -49,7 +49,7 @@ export function WatchedFolder({ onFiles }: { onFiles(files: File[]): void }) {
             aria-expanded={isOpen}
             onClick={() => setOpen(!isOpen)}
           >
-            What is there already
+            Files already there
           </ActionButton>
         )}
       </Flex>
@@ -72,13 +72,8 @@ function Waiting({ file, onTake }: { file: WatchedFile; onTake(): void }) {
       <Text color="muted" suppressHydrationWarning>
         {new Date(file.modifiedAt).toLocaleString()}
       </Text>
-      <ActionButton
-        minH="34px"
-        fontSize="14px"
-        onClick={onTake}
-        aria-label={`Take it: ${file.name}`}
-      >
-        Take it
+      <ActionButton minH="34px" fontSize="14px" onClick={onTake} aria-label={`Add: ${file.name}`}>
+        Add
       </ActionButton>
     </Flex>
   );

@@ -39,7 +39,7 @@ export const otherwiseThanNoted = (
       return {
         code: "bad-load",
         where: fileName,
-        advice: `it was made into ${formatShort(note.nominalOhms)} Ω, ${drivenText(note.channelsDriven)}; choose that below, and read files that were made otherwise by themselves.`,
+        advice: `it was recorded into ${formatShort(note.nominalOhms)} Ω, ${drivenText(note.channelsDriven)}. Choose that below, and analyse files recorded under other conditions separately.`,
       };
   }
   return null;

@@ -177,7 +177,7 @@ type Prepared = {
 /** What the reviewer said of a group, or what of it does not do. */
 const prepare = (group: readonly FileEntry[], load: Load): Prepared | Finding => {
   const [{ kind, fileName, fullScale, channels, opened }] = group;
-  if (!kind) return { code: "no-samples", where: fileName, advice: "say which run it is." };
+  if (!kind) return { code: "no-samples", where: fileName, advice: "choose which run it is." };
   const misfit = misfitOf(group[0], kind);
   if (misfit) return misfit;
   const fullScaleVolts = parseNumber(fullScale) ?? 0;
@@ -185,21 +185,21 @@ const prepare = (group: readonly FileEntry[], load: Load): Prepared | Finding =>
     return {
       code: "bad-full-scale",
       where: "Full scale",
-      advice: "give the volts that a full-scale sample stands for, above zero.",
+      advice: "enter the voltage of a full-scale sample, above zero.",
     };
   const isLog = isLogged(group[0]);
   if (!isLog && channels.every((channel) => channel === null))
     return {
       code: "channel-mismatch",
       where: fileName,
-      advice: "say which of its channels is an output.",
+      advice: "choose which channel is an output.",
     };
   const outputs = outputsOf(group, isLog ? load.channels.length : null);
   if (outputs.some((output) => !load.channels[output]))
     return {
       code: "channel-mismatch",
       where: "Load",
-      advice: "the load has no resistor for that channel; enter it under Load.",
+      advice: "the load has no resistance for that channel; enter it under Load.",
     };
   const settings = settingsOf(group[0]);
   return settings
@@ -207,7 +207,7 @@ const prepare = (group: readonly FileEntry[], load: Load): Prepared | Finding =>
     : {
         code: "bad-setting",
         where: fileName,
-        advice: "one of its settings is not possible; see below the field.",
+        advice: "one of its settings is invalid; see the message below the field.",
       };
 };
 
@@ -217,12 +217,12 @@ const misfitOf = ({ opened, fileName }: FileEntry, kind: RunKind): Finding | nul
   const isSoak = RUN_KINDS[kind].isSoaked === true;
   if (opened?.temperatureLog && !isSoak)
     return misfit(
-      `it holds temperatures, which is read as ${RUN_KINDS["heat-soak"].title.toLowerCase()}.`,
+      `it holds temperatures and is analysed as ${RUN_KINDS["heat-soak"].title.toLowerCase()}.`,
     );
   if (opened?.mainsLog && opened.guess.kind !== kind)
-    return misfit("it is a mains meter's log, which is read as mains draw.");
+    return misfit("it is a mains meter log and is analysed as mains draw.");
   return isSoak && !opened?.temperatureLog
-    ? misfit("a soak is read from a logger's file of temperatures, and this is none.")
+    ? misfit("a heat soak needs a temperature logger file.")
     : null;
 };
 

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-// Files as they are dropped: opened in one worker, which keeps their samples until they are read or taken away.
+// Files none dropped: opened in one worker, which keeps their samples until they are read or taken away.
 import { TextDecoder as NodeTextDecoder, TextEncoder } from "node:util";
 import { act, renderHook, waitFor } from "@testing-library/react";
 import { stimulusVolts } from "@/core/signal";
@@ -75,7 +75,7 @@ const shown = (uploadLimitBytes = 1e8) =>
     useFiles({ outputCount: 2, fullScale: "40 V", uploadLimitBytes, onNote: () => {} }),
   );
 
-test("each is opened as it comes, in one worker for all, and says what it was taken for", async () => {
+test("each is opened default setting, in one worker for all, and says what it was taken for", async () => {
   const { result, unmount } = shown();
   act(() => result.current.add([file("one.wav", tone()), file("two.wav", tone())]));
   expect(result.current.entries.map(({ state }) => state)).toEqual(["opening", "opening"]);

@@ -15,9 +15,9 @@ const pathOf = (flattening: Flattening | null): string =>
 
 test.each([
   [null, "round"],
-  ["positive", "FLAT at the top"],
-  ["negative", "FLAT at the bottom"],
-  ["both", "FLAT, both halves"],
+  ["positive", "CLIPPING, positive half"],
+  ["negative", "CLIPPING, negative half"],
+  ["both", "CLIPPING, both halves"],
 ] as const)("flat half %s: said in words", (firstHalf, text) =>
   expect(words(<FlatTops flattening={tops(firstHalf)} />)).toBe(text),
 );

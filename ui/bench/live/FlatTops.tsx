@@ -3,9 +3,9 @@ import type { Flattening } from "@/core/distortion";
 import { cssColor } from "../../charts/cssColor";
 
 const WORDS = {
-  both: "FLAT, both halves",
-  positive: "FLAT at the top",
-  negative: "FLAT at the bottom",
+  both: "CLIPPING, both halves",
+  positive: "CLIPPING, positive half",
+  negative: "CLIPPING, negative half",
 } as const;
 
 /** A cycle drawn with round or flat halves, and words that say the same: never colour alone. */

@@ -121,7 +121,7 @@ export function LiveDrive({
     const playing = worker();
     if (playing)
       void work(playing).catch(() =>
-        setMessage("The live bench does not answer; switch it on again."),
+        setMessage("The live bench does not respond; switch it on again."),
       );
   };
   const turn = (db: number) => act((bench) => bench.turnLive(db));
@@ -136,9 +136,7 @@ export function LiveDrive({
   }, [mute, off]);
   const leave = useCallback(() => {
     switchOff();
-    setMessage(
-      "Nobody answered, so that the output was turned off. Switch the live bench on again.",
-    );
+    setMessage("Nobody confirmed, so the output was turned off. Switch the live bench on again.");
   }, [switchOff]);
   const switchOn = () => {
     setMessage(null);
@@ -183,7 +181,7 @@ export function LiveDrive({
       setMessage(
         error instanceof UploadFailed
           ? error.message
-          : "This reading could not be taken; it still plays. Try again.",
+          : "The reading failed; the output is still on. Try again.",
       );
     } finally {
       setTaking(false);
@@ -253,7 +251,7 @@ function Beginning({ limit, onLimit, minutes, onMinutes, isStarting, onBegin }: 
       <Box w="220px">
         <ChoiceField
           id="climb-limit"
-          label="“To the limit” means"
+          label="Limit"
           field={held(limit, onLimit)}
           choices={Object.entries(CLIMB_LIMITS).map(([value, { label }]) => ({ value, label }))}
         />
@@ -262,7 +260,7 @@ function Beginning({ limit, onLimit, minutes, onMinutes, isStarting, onBegin }: 
         <Box w="220px">
           <ChoiceField
             id="ask-minutes"
-            label="Ask whether I am still there"
+            label="Ask whether I am present"
             field={held(minutes, onMinutes)}
             choices={ASK_MINUTES.map((value) => ({ value, label: `every ${value} minutes` }))}
           />
@@ -299,12 +297,12 @@ const KEYS: readonly DriveKey[] = [
   {
     key: "a",
     cap: "A",
-    label: "Climb to the limit by itself",
-    words: "To the limit",
+    label: "Raise to the limit automatically",
+    words: "Find limit",
     id: "live-auto",
   },
-  { key: "h", cap: "H", label: "Hold the meters", words: "Hold", id: "live-hold" },
-  { key: "t", cap: "T", label: "Take the reading", words: "Take it", id: "live-take" },
+  { key: "h", cap: "H", label: "Hold meters", words: "Hold", id: "live-hold" },
+  { key: "t", cap: "T", label: "Take reading", words: "Take reading", id: "live-take" },
   { key: "o", cap: "O", label: "Switch the live bench off", words: "Off", id: "live-off" },
 ];
 
@@ -332,7 +330,7 @@ function DriveKeys({ isTripped, isHeld, isTaking, onPress }: DriveKeysProps) {
             disabled={(id === "live-take" && isTaking) || (isTripped && id !== "live-off")}
             onClick={() => onPress(driveKey)}
           >
-            {id === "live-hold" && isHeld ? "Run on" : words}
+            {id === "live-hold" && isHeld ? "Resume" : words}
           </ActionButton>
         );
       })}

@@ -35,9 +35,9 @@ export function Meters({
           mb={3}
         >
           <Text fontWeight={700} fontSize="17px">
-            Guard: output turned down.
+            Guard: output reduced.
           </Text>
-          <Text>{trip.text} Press Esc to acknowledge it, then raise the drive anew.</Text>
+          <Text>{trip.text} Press Esc to acknowledge, then raise the drive again.</Text>
         </Box>
       )}
       <Flex gap={5} align="center" wrap="wrap">
@@ -74,18 +74,18 @@ export function Meters({
           amplitudeRatioToDb(reading.driveVoltsRms / reading.mostDriveVoltsRms),
           3,
         )}{" "}
-        dB of the source’s most. {aroundText(reading)}
-        {isHeld && <b> Held.</b>}
+        dB below the source’s maximum. {aroundText(reading)}
+        {isHeld && <b> Hold.</b>}
         {ramp && (
           <b>
             {" "}
             {ramp.phase === "ended"
               ? {
                   limit: `At the limit: just below ${limitLabel}.`,
-                  source: "The source gives no more.",
-                  "never-within": "Past the limit from the first level on.",
+                  source: "The source is at its maximum.",
+                  "never-within": "Above the limit at the first level already.",
                 }[ramp.end ?? "limit"]
-              : `${ramp.phase === "coarse" ? "Climbing by 1" : "Closing in by 0.1"} dB…`}
+              : `${ramp.phase === "coarse" ? "Rising by 1" : "Approaching by 0.1"} dB…`}
           </b>
         )}
       </Text>
@@ -100,8 +100,7 @@ const aroundText = (reading: LiveReading): string => {
   const told = [
     Number.isFinite(load) && `load ${probeText(load)}`,
     sinkCelsius !== null && `heat sink ${probeText(sinkCelsius)}`,
-    foretoldSinkCelsius !== null &&
-      `heat sink foretold at ${probeText(foretoldSinkCelsius)} from its heat`,
+    foretoldSinkCelsius !== null && `heat sink predicted at ${probeText(foretoldSinkCelsius)}`,
     mainsWatts !== null && `mains ${formatSignificant(mainsWatts, 3)} W`,
   ].filter((each) => each !== false);
   const untold = [
@@ -110,7 +109,7 @@ const aroundText = (reading: LiveReading): string => {
   ].filter((each) => each !== false);
   const sentences = [
     told.join(", "),
-    untold.length > 0 && `nothing here tells ${untold.join(" or ")}: watch them yourself`,
+    untold.length > 0 && `nothing measures ${untold.join(" or ")} here: watch them yourself`,
   ].filter((each) => each !== false && each !== "") as string[];
   return sentences.map((each) => `${each[0].toUpperCase()}${each.slice(1)}.`).join(" ");
 };

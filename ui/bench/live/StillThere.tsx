@@ -48,7 +48,7 @@ export function StillThere({ minutes, onGone }: { minutes: number; onGone(): voi
       justify="space-between"
     >
       <Text fontSize="18px" fontWeight={700}>
-        Still there? Press any key within {ANSWER_SECONDS} s, or the output is turned off.
+        Still there? Press any key within {ANSWER_SECONDS} s, or the output will be turned off.
       </Text>
       <ActionButton tone="primary" minH="52px">
         I am here

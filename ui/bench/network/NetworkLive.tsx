@@ -25,7 +25,7 @@ export function NetworkLive({ rig, network, cautions, ...form }: NetworkLiveProp
         finding={run.finding}
         link={{
           href: `/amplifiers/${amplifier.id}/rig?tab=network`,
-          text: "To the network instruments",
+          text: "Go to the network instruments",
         }}
       />
     );

@@ -32,7 +32,7 @@ export function LiveSpectrum({
   return (
     <svg
       role="img"
-      aria-label="The spectrum of the output as it plays"
+      aria-label="Live spectrum of the output"
       width={width}
       height={height}
       style={{ flexShrink: 0, fontSize: "12.5px" }}

@@ -19,7 +19,7 @@ export function LiveWave({
   return (
     <svg
       role="img"
-      aria-label="The output as it plays"
+      aria-label="Live output waveform"
       width={width}
       height={height}
       style={{ flexShrink: 0 }}

@@ -51,7 +51,7 @@ export function PlayingPanel({
           <Text as="h1" fontSize="24px" fontWeight={700} letterSpacing="-0.01em">
             {RUN_KINDS[job.kind].title}
           </Text>
-          <Text color="muted">It looks for: {RUN_KINDS[job.kind].yields}</Text>
+          <Text color="muted">Yields: {RUN_KINDS[job.kind].yields}</Text>
           <Text color="muted">
             {stage}
             {playing &&
@@ -78,7 +78,7 @@ export function PlayingPanel({
           <>
             {isHeld && (
               <Text mt={3} mb={-3} color="muted" fontSize="15px">
-                As it was last
+                Last reading
               </Text>
             )}
             <Levels playing={playing} />
@@ -144,7 +144,7 @@ const sinkSeen = (
   limitCelsius: number,
 ): Watched =>
   sinkCelsius === null && foretoldSinkCelsius !== null
-    ? ["heat sink, foretold", foretoldSinkCelsius, limitCelsius, "°C"]
+    ? ["heat sink, predicted", foretoldSinkCelsius, limitCelsius, "°C"]
     : ["heat sink", sinkCelsius, limitCelsius, "°C"];
 
 /** What the guards see, against what they allow. */
@@ -189,16 +189,14 @@ function GuardLine({
           {value > 0.8 * limit && ", near"}
         </Text>
       ))}
-      {unseen.length > 0 && (
-        <Text color="muted">not seen by anything here: {unseen.join(", ")}</Text>
-      )}
+      {unseen.length > 0 && <Text color="muted">not measured here: {unseen.join(", ")}</Text>}
     </HStack>
   );
 }
 
 /** A change by hand that the run waits for. */
 function AskedChange({ change, onChanged }: { change: string; onChanged(): void }) {
-  useKeys(useMemo(() => [{ key: "g", label: "Changed; go on", run: onChanged }], [onChanged]));
+  useKeys(useMemo(() => [{ key: "g", label: "Changed, continue", run: onChanged }], [onChanged]));
   return (
     <HStack
       role="alert"
@@ -212,10 +210,10 @@ function AskedChange({ change, onChanged }: { change: string; onChanged(): void 
       justify="space-between"
     >
       <Text fontSize="18px" fontWeight={700}>
-        The output is silent. {change}
+        The output is muted. {change}
       </Text>
       <ActionButton tone="primary" hotkey="G" minH="52px" px={5} onClick={onChanged}>
-        Changed; go on
+        Changed, continue
       </ActionButton>
     </HStack>
   );

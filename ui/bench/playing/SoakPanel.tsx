@@ -27,18 +27,17 @@ export function SoakPanel({
       </div>
       <div data-testid="soak-outlook">
         <HStack gap={1.5} color="muted">
-          <span>{settled ? "Will settle at" : "Where it settles"}</span>
+          <span>{settled ? "Steady state" : "Steady state"}</span>
           <Explain term="settled" of="settled" />
         </HStack>
         {settled ? (
           <Reading value={settled.value} unit="°C" plusMinus={settled.uncertainty} />
         ) : (
-          <Text fontSize="19px">cannot be told yet</Text>
+          <Text fontSize="19px">not known yet</Text>
         )}
         {settled && outlook?.tooHot && (
           <Text fontSize="15px" color="ember">
-            {formatFixed(HEAT_LIMITS.tooHotAbove, 0)} °C is passed after{" "}
-            {momentText(outlook.tooHot)}
+            {formatFixed(HEAT_LIMITS.tooHotAbove, 0)} °C exceeded after {momentText(outlook.tooHot)}
           </Text>
         )}
       </div>

@@ -61,13 +61,13 @@ const panel = (
 );
 
 test("between recordings what was seen last stands still and says so; what the run is after is told", () => {
-  const reading = { stage: "Reading the levels", doneRatio: 1, playing: null };
+  const reading = { stage: "Analysing the levels", doneRatio: 1, playing: null };
   const text = words(panel({}, { progress: reading, lastSeen: playing }));
-  expect(text).toContain("As it was last");
+  expect(text).toContain("Last reading");
   expect(text).toContain("A 41.3 W 18.42 V RMS");
-  expect(text).toContain("It looks for:");
+  expect(text).toContain("Yields:");
   expect(words(panel({}, { progress: reading, lastSeen: null }))).not.toContain("41.3 W");
-  expect(words(panel())).not.toContain("As it was last");
+  expect(words(panel())).not.toContain("Last reading");
 });
 
 test("the watts of each channel are large, with volts and distortion where a tone is found", () => {
@@ -94,11 +94,11 @@ test("guards are told with their limits; one that is near is told in words too",
 
 test("a sink without a thermometer is told as foretold; where nothing tells it, that is said", () => {
   const blind = { sinkCelsius: null, foretoldSinkCelsius: 47.3 };
-  expect(words(panel(blind))).toContain("heat sink, foretold 47.3 of 75.0 °C");
+  expect(words(panel(blind))).toContain("heat sink, predicted 47.3 of 75.0 °C");
   expect(words(panel(blind))).not.toContain("not seen by anything");
   expect(words(panel({ ...blind, foretoldSinkCelsius: 71 }))).toContain("71.0 of 75.0 °C, near");
   expect(words(panel({ ...blind, foretoldSinkCelsius: null }))).toContain(
-    "not seen by anything here: heat sink",
+    "not measured here: heat sink",
   );
 });
 
@@ -111,7 +111,7 @@ test("a soak has no wave to show: its heat is large instead", () => {
     }),
   );
   expect(text).toMatch(/Heat sink 41\.2 °C after 20 min/);
-  expect(text).toContain("cannot be told yet");
+  expect(text).toContain("not known yet");
   expect(text).not.toContain("dBV");
 });
 
@@ -126,17 +126,17 @@ test("a soak that can be foretold says where it ends, how sure that is, and when
       },
     }),
   );
-  expect(text).toMatch(/Will settle at \? 68\.0? ?°C ± 2/);
-  expect(text).toContain("65 °C is passed after 27 min (25 min to 30 min)");
+  expect(text).toMatch(/Steady state \? 68\.0? ?°C ± 2/);
+  expect(text).toContain("65 °C exceeded after 27 min (25 min to 30 min)");
   const wide = { settled: { low: 50, value: 80, high: 140 }, tooHot: null };
-  expect(words(panel({ ...soaking, outlook: wide }))).toContain("cannot be told yet");
+  expect(words(panel({ ...soaking, outlook: wide }))).toContain("not known yet");
 });
 
 test("between recordings only the stage is told", () => {
   const text = words(
-    panel({}, { progress: { stage: "Storing the result", doneRatio: 1, playing: null } }),
+    panel({}, { progress: { stage: "Saving the result", doneRatio: 1, playing: null } }),
   );
-  expect(text).toContain("Storing the result…");
+  expect(text).toContain("Saving the result…");
   expect(text).not.toContain("Guards on");
 });
 
@@ -144,9 +144,9 @@ test("wave and spectrum have a channel each in its own dash, and a text for who 
   const both = markup(<LiveWave glimpse={playing.glimpse} width={300} height={100} />);
   expect(both.match(/<path/g)).toHaveLength(2);
   expect(both.match(/stroke-dasharray/g)).toHaveLength(1);
-  expect(both).toContain("The output as it plays");
+  expect(both).toContain("Live output waveform");
   const lines = markup(<LiveSpectrum glimpse={playing.glimpse} width={600} height={200} />);
-  expect(lines).toContain("The spectrum of the output as it plays");
+  expect(lines).toContain("Live spectrum of the output");
   // The axis stands still, whatever plays: silence and 20 V alike begin at 40 dBV.
   expect(lines).toMatch(/>40<\/text>/);
   const silent = {

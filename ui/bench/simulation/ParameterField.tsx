@@ -101,7 +101,7 @@ function Quantity({
   const span = `${formatEngineering(field.least)} to ${formatEngineering(field.most)}${field.unit && ` ${field.unit}`}`;
   const isOutside = parsed !== null && (parsed < field.least || parsed > field.most);
   const rangeError = isOutside ? `From ${span}.` : null;
-  const error = parsed === null ? `Not a number. From ${span}.` : rangeError;
+  const error = parsed === null ? `Enter a number from ${span}.` : rangeError;
   const take = (text: string) => {
     setDraft(text);
     const next = parseNumber(text);

@@ -159,7 +159,7 @@ export function SimulatedBench({
             unit={`of ${Math.min(load.channels.length, channelCount)}`}
           />
           <QuantityField
-            label="Raise the drive to"
+            label="Maximum drive"
             field={register("lastVoltsRms")}
             error={errors.lastVoltsRms}
             unit="V RMS"
@@ -171,7 +171,7 @@ export function SimulatedBench({
             Run the sweep
           </ActionButton>
           <Text color="muted" fontSize="13.5px">
-            Nothing real is driven. 40 levels are played sample by sample, and read like any
+            No hardware is driven. 40 levels are simulated sample by sample and analysed like any
             recording.
           </Text>
         </HStack>
@@ -214,7 +214,7 @@ function Predicted({
   if (!prediction)
     return (
       <Flex flex={1} align="center" justify="center">
-        <Text color="muted">Working out what {title} would do…</Text>
+        <Text color="muted">Computing what {title} would do…</Text>
       </Flex>
     );
   const run = predictionRun(prediction, load, channelsDriven, mainsHz);
@@ -263,16 +263,16 @@ function Fault({
       mb={3}
     >
       <Text fontWeight={700} fontSize="14.5px">
-        {isTold ? `${faults.join("; ")}.` : "Something is wrong with it."}
+        {isTold ? `${faults.join("; ")}.` : "This amplifier has a fault."}
       </Text>
       <HStack mt={1.5}>
         {isTold ? (
           <ActionButton minH="34px" px={3} fontSize="13.5px" onClick={isMended ? onBreak : onMend}>
-            {isMended ? "Undo the repair" : "Repair it and compare"}
+            {isMended ? "Undo repair" : "Repair and compare"}
           </ActionButton>
         ) : (
           <ActionButton minH="34px" px={3} fontSize="13.5px" onClick={() => setTold(true)}>
-            Tell me
+            Show the fault
           </ActionButton>
         )}
       </HStack>

@@ -15,7 +15,7 @@ export const usePrediction = (request: PredictionRequest | null): PredictionStat
   if (isBroken)
     return {
       prediction: null,
-      message: "The prediction could not be made; the sweep itself may still be run.",
+      message: "The prediction failed; the sweep can still be run.",
       isBehind,
     };
   return {

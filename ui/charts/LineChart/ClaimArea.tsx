@@ -77,8 +77,8 @@ export function ClaimArea({
             {label}
           </text>
           <text x={left + 12} y={named + 42} style={{ ...LABEL, ...HALO }}>
-            {label.endsWith("THD") ? "a fine curve, THD," : "a bold curve"} inside this corner
-            misses it
+            {label.endsWith("THD") ? "a fine curve, THD," : "a bold curve"} inside this corner does
+            not meet it
           </text>
         </>
       ) : (

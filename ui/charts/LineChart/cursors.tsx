@@ -72,7 +72,7 @@ export function CursorReadout({
     <Box minH="42px" pt={1} fontSize="13.5px" aria-live="polite" data-testid="cursors">
       {!isRead && (
         <Text color="muted">
-          Click, or arrow keys, for a cursor; again, or space, for a second one.
+          Click or press an arrow key for a cursor; click again or press space for a second one.
         </Text>
       )}
       <HStack gap={6} wrap="wrap">
@@ -89,7 +89,7 @@ export function CursorReadout({
       </HStack>
       {first && second && cursors.first !== null && cursors.second !== null && (
         <Text fontWeight={600}>
-          2 less 1:{" "}
+          Difference:{" "}
           {first
             .map(
               ({ label, point }, k) =>

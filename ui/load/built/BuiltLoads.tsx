@@ -126,9 +126,9 @@ export function BuiltLoads({
       )}
       <ConfirmDialog
         open={leaving !== null}
-        title="Measure without this load?"
-        text="It stays in the workshop. Runs that were made with it keep the ohms they were made with."
-        confirmLabel="Leave it out"
+        title="Remove this load?"
+        text="It stays in the workshop. Existing runs keep its measured resistance."
+        confirmLabel="Remove"
         onClose={() => setLeaving(null)}
         confirm={() => leaveLoad(amplifier.id, leaving?.id ?? "")}
         onConfirmed={() => {
@@ -167,10 +167,10 @@ function LoadItem({
           {load.nominalOhms} Ω nominal
         </Text>
         <HStack gap={2}>
-          <ActionButton aria-label="Change this load" onClick={onEdit} px={3}>
+          <ActionButton aria-label="Edit load" onClick={onEdit} px={3}>
             <Pencil size={16} />
           </ActionButton>
-          <ActionButton aria-label="Leave this load out" onClick={onLeave} px={3}>
+          <ActionButton aria-label="Remove load" onClick={onLeave} px={3}>
             <X size={16} />
           </ActionButton>
         </HStack>
@@ -198,14 +198,14 @@ function LoadItem({
         })}
       </Flex>
       <Text mt={2.5} color="muted">
-        Taking {load.nominalOhms} Ω for it would {worst > 1 ? "overstate" : "understate"} power by{" "}
+        Using {load.nominalOhms} Ω for it would {worst > 1 ? "overstate" : "understate"} power by{" "}
         {formatFixed(100 * Math.abs(worst - 1), 1)} %.
         {claim &&
-          ` For the claimed ${claim.powerWatts} W this load takes ${formatSignificant(Math.sqrt(claim.powerWatts * load.channels[0].ohms), 3)} V and ${formatSignificant(Math.sqrt(claim.powerWatts / load.channels[0].ohms), 3)} A (RMS) in each channel, and must get rid of all of it as heat.`}
+          ` The claimed ${claim.powerWatts} W puts ${formatSignificant(Math.sqrt(claim.powerWatts * load.channels[0].ohms), 3)} V and ${formatSignificant(Math.sqrt(claim.powerWatts / load.channels[0].ohms), 3)} A (RMS) into each channel of this load, all of it as heat.`}
       </Text>
       {sharedWith && (
         <Text mt={1} color="muted">
-          Also used with {sharedWith}: what is measured anew here counts there too.
+          Also used with {sharedWith}: new measurements here apply there too.
         </Text>
       )}
     </Box>

@@ -84,9 +84,9 @@ export function LoadForm({
     <form onSubmit={onSubmit} noValidate aria-label="Load">
       <Text color="muted" mb={3}>
         {isFound
-          ? "The ohms below are worked out. Build it, measure it at the amplifier's end of its leads, and put in what you read. "
-          : "Measure each resistor at the amplifier's end of its leads, with the leads' own resistance subtracted from the meter's zero. "}
-        State ± so wide that 95 of 100 such readings lie within it.
+          ? "The resistances below are computed. Build the load, measure it at the amplifier end of its leads, and enter the readings. "
+          : "Measure each resistor at the amplifier end of its leads, with the meter leads zeroed. "}
+        ± is the expanded uncertainty (95 %).
       </Text>
       <Grid gap={3.5} maxW="520px">
         <Box maxW="240px">

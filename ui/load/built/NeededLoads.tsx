@@ -17,7 +17,7 @@ export function NeededLoads({
   return (
     <Box mb={4} data-testid="needed-loads">
       <Text color="muted" fontSize="14.5px" mb={2}>
-        The plan asks for, in this order
+        Loads needed by the plan, in this order
         {rewireCount > 0 && `, changed ${rewireCount === 1 ? "once" : `${rewireCount} times`}`}:
       </Text>
       <Flex gap={2} align="center" wrap="wrap">

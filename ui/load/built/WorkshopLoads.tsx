@@ -36,7 +36,7 @@ export function WorkshopLoads({
       my={4}
     >
       <Text color="muted" fontSize="14.5px" mb={1}>
-        In the workshop, not used here:
+        In the workshop, not used for this amplifier:
       </Text>
       {loads.map(({ id, nominalOhms, channels, ...used }) => (
         <Flex key={id} align="center" justify="space-between" gap={4} py={1}>
@@ -54,7 +54,7 @@ export function WorkshopLoads({
             aria-label={`Use the ${formatShort(nominalOhms)} Ω load here`}
             onClick={() => void take(id)}
           >
-            Use it here
+            Use
           </ActionButton>
         </Flex>
       ))}

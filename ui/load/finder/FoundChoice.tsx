@@ -39,7 +39,7 @@ export function FoundChoice({ choice, shelf, demand, isBest, onBuild }: FoundCho
     <Box>
       <Flex justify="space-between" align="start" gap={3}>
         <Heading as="h2" fontSize="19px">
-          {isBest ? "The best from your shelf" : "Another way"}
+          {isBest ? "Best match from your resistors" : "Other options"}
         </Heading>
         <ActionButton tone="primary" onClick={onBuild}>
           <Hammer size={16} /> Build it
@@ -71,7 +71,7 @@ export function FoundChoice({ choice, shelf, demand, isBest, onBuild }: FoundCho
         />
       ))}
       <Heading as="h3" fontSize="16px" mt={4} mb={1}>
-        {choice.channels.length > 1 ? "How hot, in the hottest channel" : "How hot"}
+        {choice.channels.length > 1 ? "Temperature, hottest channel" : "How hot"}
       </Heading>
       <WarmthChart
         curves={warmthCurves(hottest, shelf, demand.seconds, demand.ambientCelsius)}
@@ -111,7 +111,7 @@ function Channel({
   const facts: [string, string, boolean?][] = [
     ["allowed time", durationText(allowedSeconds), allowedSeconds < demand.seconds],
     ["hottest part", `${formatSignificant(hottestCelsius, 2)} °C`],
-    ["touch it after", coolSeconds === 0 ? "at once" : durationText(coolSeconds)],
+    ["safe to touch after", coolSeconds === 0 ? "at once" : durationText(coolSeconds)],
     ["drift while hot", signedPercent(driftRatio)],
     ["at 20 kHz", signedPercent(highFrequencyRatio)],
   ];

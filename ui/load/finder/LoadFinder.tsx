@@ -68,11 +68,11 @@ export function LoadFinder({
   if (resistors.length === 0)
     return (
       <EmptyState
-        title="First the resistors"
-        text="Write down the power resistors you own: what each measures, what it may take, how it is cooled. From them the best load is found for any ohms, any number of channels and any power."
+        title="No resistors yet"
+        text="List your power resistors with their measured resistance, rating and cooling. The finder then builds the best load for any resistance, number of channels and power."
       >
         <ActionButton tone="primary" onClick={onShelf}>
-          Fill the resistor shelf
+          Add resistors
         </ActionButton>
       </EmptyState>
     );
@@ -108,8 +108,7 @@ export function LoadFinder({
         )}
         {answer && !answer.found.isExhaustive && (
           <Text fontSize="13.5px" color="muted" px={1}>
-            So many channels leave more combinations than can be tried at once: this is the best of
-            those that were.
+            There are more combinations than can be tried; this is the best of those that were.
           </Text>
         )}
       </Grid>
@@ -126,14 +125,11 @@ type FoundProps = {
 };
 
 function Found({ question, answer, isBroken, chosen, onBuild }: FoundProps) {
-  if (question === null)
-    return <Text color="muted">Say what is wanted, in numbers above zero.</Text>;
+  if (question === null) return <Text color="muted">Enter numbers above zero.</Text>;
   if (!answer)
     return (
       <Text color="muted">
-        {isBroken
-          ? "The search could not be made. Reload the page and try again."
-          : "Trying every network…"}
+        {isBroken ? "The search failed. Reload the page and try again." : "Trying every network…"}
       </Text>
     );
   const { found } = answer;
@@ -159,11 +155,8 @@ function Nothing({ nearest, shelf, demand }: { nearest: NetworkReport | null } &
         {demand.channelCount === 1 ? "" : `for ${demand.channelCount} channels at once`}
       </Heading>
       <Text mt={1}>
-        Nothing made of up to four of them comes within 6 %
-        {demand.channelCount > 1
-          ? " for all channels together; try fewer channels, one after the other"
-          : ""}
-        .
+        No network of up to four of them comes within 6 %
+        {demand.channelCount > 1 ? " for all channels together; try fewer channels at a time" : ""}.
         {nearest &&
           ` The nearest is ${networkText(nearest.network, shelf)} with ${formatSignificant(nearest.resistance.ohms, 3)} Ω.`}
       </Text>

@@ -25,7 +25,7 @@ export function OtherChoices({
   return (
     <Panel>
       <Heading as="h2" fontSize="18px" mb={1}>
-        Other ways, and why they are worse
+        Other options, and why they are worse
       </Heading>
       {choices.map((choice, index) => (
         <Box
@@ -48,7 +48,7 @@ export function OtherChoices({
             <Text color="muted" fontSize="13.5px">
               {index === 0
                 ? "the best"
-                : whyWorse(choice, choices[0], demand).join("; ") || "a little of everything"}
+                : whyWorse(choice, choices[0], demand).join("; ") || "slightly worse overall"}
             </Text>
           </button>
         </Box>

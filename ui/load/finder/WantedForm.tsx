@@ -23,14 +23,14 @@ export function WantedForm({ wanted, demand, claims, channelCount, onChange }: W
   const set = (change: Partial<Wanted>) => onChange({ ...wanted, ...change });
   const error = (text: string, canBeEmpty = false) =>
     positive(text) === null && !(canBeEmpty && text.trim() === "")
-      ? "Not a number above zero."
+      ? "Enter a number above zero."
       : undefined;
   return (
-    <Panel as="form" aria-label="What is wanted" onSubmit={(event) => event.preventDefault()}>
+    <Panel as="form" aria-label="Requirements" onSubmit={(event) => event.preventDefault()}>
       <Heading as="h2" fontSize="18px" mb={2}>
-        What is wanted
+        Requirements
       </Heading>
-      <HStack gap={1.5} mb={2.5} role="group" aria-label="Usual ohms">
+      <HStack gap={1.5} mb={2.5} role="group" aria-label="Standard values">
         {USUAL_OHMS.map((value) => {
           const isChosen = positive(wanted.ohms) === value;
           return (
@@ -63,14 +63,14 @@ export function WantedForm({ wanted, demand, claims, channelCount, onChange }: W
           error={error(wanted.channels)}
         />
         <QuantityField
-          label="Each takes"
+          label="Power per channel"
           unit="W"
           field={held(wanted.watts, (watts) => set({ watts }))}
           placeholder={`${formatShort(usualWatts(wanted, claims))} claimed`}
           error={error(wanted.watts, true)}
         />
         <QuantityField
-          label="For"
+          label="Duration"
           unit="s"
           field={held(wanted.seconds, (seconds) => set({ seconds }))}
           error={error(wanted.seconds)}
@@ -88,7 +88,7 @@ export function WantedForm({ wanted, demand, claims, channelCount, onChange }: W
       />
       {wanted.isBridged && demand && (
         <Text fontSize="13.5px" color="muted">
-          Each half of a bridged pair sees {formatShort(demand.targetOhms / 2)} Ω and gives{" "}
+          Each half of a bridged pair drives {formatShort(demand.targetOhms / 2)} Ω and gives{" "}
           {formatShort(demand.watts / 2)} W.
         </Text>
       )}

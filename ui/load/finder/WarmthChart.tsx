@@ -53,7 +53,7 @@ export function WarmthChart({
           y={y(TOUCH_CELSIUS) - 5}
           style={{ ...SCALE_TEXT, fill: cssColor("ochre"), fontWeight: 600 }}
         >
-          may be touched below
+          safe to touch below
         </text>
         <line
           x1={x(runSeconds)}

@@ -61,8 +61,8 @@ export function ResistorShelf({ resistors }: { resistors: Resistors }) {
         </Flex>
         {drafts.length === 0 && (
           <Text color="muted" mb={3}>
-            Measure each with the leads that will be used; what the meter reads with its leads
-            shorted is taken off. Everything else may stay as usual until you know better.
+            Measure each with the leads that will be used; the reading with the leads shorted is
+            subtracted. The other fields have typical values.
           </Text>
         )}
         <Box role="listbox" aria-label="Resistors">
@@ -171,7 +171,7 @@ function ResistorRow({
             </Text>
           </Text>
           <Text color={isWrong ? "ember" : "muted"} fontSize="13.5px" textAlign="end">
-            {isWrong ? "not kept yet: see its fields" : ratingText}
+            {isWrong ? "not saved yet; check its fields" : ratingText}
           </Text>
         </Flex>
       </button>
@@ -213,7 +213,7 @@ function ResistorFacts({ draft, errorOf, onChange, onCopy, onRemove }: FactsProp
         </Heading>
         <HStack gap={1}>
           <ActionButton minH="36px" px={3} fontSize="13.5px" onClick={onCopy}>
-            <Copy size={14} /> Another like it
+            <Copy size={14} /> Duplicate
           </ActionButton>
           <Remove label={`Remove ${draft.name}`} onClick={onRemove} />
         </HStack>
@@ -268,9 +268,9 @@ const mountedText = (record: ResistorRecord): string => {
   const share = mounted / part.ratedWatts;
   const label =
     share < 1
-      ? `only ${formatShort(mounted)} W of its ${formatShort(part.ratedWatts)} W as it is mounted`
-      : `${formatShort(mounted)} W as it is mounted`;
-  return `Good for ${label}, and ${formatShort(mounted * part.overloadRatio)} W for ${formatShort(part.overloadSeconds)} s from cold.`;
+      ? `only ${formatShort(mounted)} W of its ${formatShort(part.ratedWatts)} W as mounted`
+      : `${formatShort(mounted)} W as mounted`;
+  return `Rated for ${label}, and ${formatShort(mounted * part.overloadRatio)} W for ${formatShort(part.overloadSeconds)} s from cold.`;
 };
 
 function ResistorPhoto({

@@ -10,6 +10,6 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
   guarded(request, async () => {
     const { name } = await params;
     if (!listBackups(dataFolder()).some((backup) => backup.name === name))
-      gone("This backup is no longer there. Reload the page.");
+      gone("This backup no longer exists. Reload the page.");
     return Response.json({ setAside: await goBackTo(name) });
   });

@@ -14,7 +14,7 @@ export const GET = (
   guarded(request, async () => {
     const { sha256 } = await params;
     if (!/^[0-9a-f]{64}$/.test(sha256) || !captures.has(dataFolder(), sha256))
-      return refuse(404, "There is no such capture.");
+      return refuse(404, "This recording does not exist.");
     const path = captures.path(dataFolder(), sha256);
     const runId = new URL(request.url).searchParams.get("run");
     const run = runId === null ? null : await findRun(await database(), runId);

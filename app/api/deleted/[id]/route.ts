@@ -5,7 +5,8 @@ import { bringBackAmplifier, removeAmplifier } from "@/store";
 
 type Context = { params: Promise<{ id: string }> };
 
-const GONE = "This is not among what was deleted: it was brought back, or is gone for good.";
+const GONE =
+  "This amplifier is not among the deleted ones: it was restored or removed permanently.";
 
 /** Brings an amplifier that was deleted back to where it was. */
 export const POST = (request: Request, { params }: Context): Promise<Response> =>

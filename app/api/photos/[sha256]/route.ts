@@ -5,6 +5,6 @@ type Context = { params: Promise<{ sha256: string }> };
 
 /** The photo itself. */
 export const GET = (request: Request, { params }: Context): Promise<Response> =>
-  fileAnswer({ request, params, files: photos, missing: "There is no such photo." }, () => ({
+  fileAnswer({ request, params, files: photos, missing: "This photo does not exist." }, () => ({
     "content-type": "image/jpeg",
   }));

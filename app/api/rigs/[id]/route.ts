@@ -10,6 +10,6 @@ export const DELETE = (request: Request, { params }: Context): Promise<Response>
   guarded(request, async () => {
     const db = await writableDatabase();
     if (!(await deleteRig(db, (await params).id)))
-      gone("This rig is gone, or an amplifier is measured with it.");
+      gone("This rig no longer exists, or an amplifier still uses it.");
     return keptAnswer(db, null, {});
   });

@@ -108,7 +108,7 @@ export const GET = (
     if (!records) return refuse(404, "This amplifier is no longer on the shelf.");
     const facts = await sheetFacts(db, records);
     if (name === "card" && cardsOf(facts).length === 0)
-      return refuse(404, "There is no result yet to make a card of.");
+      return refuse(404, "There is no result for a card yet.");
     const file = fileName([amplifierName(records.amplifier), name], way.ending);
     return new Response(await way.make(facts, asked), {
       headers: {

@@ -16,7 +16,7 @@ export const GET = (request: Request, { params }: Context): Promise<Response> =>
   guarded(request, async () => {
     const asked = new URL(request.url).searchParams.get("kind");
     const kind = RUN_KIND_NAMES.find((name) => name === asked);
-    if (!kind) throw new Refusal(400, "Say which kind of run, such as kind=power-sweep.");
+    if (!kind) throw new Refusal(400, "Give the kind of run, such as kind=power-sweep.");
     const entries = await listRunEntries(await database(), (await params).id);
     return Response.json({ comparables: comparables(entries, kind) }, { headers: NOT_STORED });
   });
@@ -27,7 +27,7 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
     const { id: amplifierId } = await params;
     const form = await readForm<RunDraft>(runSchema, request, {
       limitBytes: RUN_LIMIT_BYTES,
-      what: "The run cannot be stored",
+      what: "The run cannot be saved",
     });
     const run = { ...form, id: form.id ?? randomUUID() };
     const db = await writableDatabase();
@@ -41,7 +41,7 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
     if (added.outcome === "capture-missing")
       throw new Refusal(400, `The recording ${added.fileName} has not arrived. Try again.`);
     if (added.outcome === "id-taken")
-      throw new Refusal(409, "Another run has this id already. Nothing was stored; run it again.");
+      throw new Refusal(409, "Another run already has this id. Nothing was saved; run it again.");
     await noteGuards(db, amplifierId, { ...run, id: added.id });
     return keptAnswer(db, amplifierId, { id: added.id }, 201);
   });

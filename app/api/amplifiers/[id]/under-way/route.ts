@@ -23,7 +23,7 @@ export const PUT = (request: Request, { params }: Context): Promise<Response> =>
     if (!(await keepUnderWay(db, id, underWay, known)))
       throw new Refusal(
         409,
-        "Another window has begun a run on this amplifier. Let it end or give it up there, then reload this page.",
+        "Another window has started a run on this amplifier. Finish or discard it there, then reload this page.",
       );
     return Response.json({});
   });

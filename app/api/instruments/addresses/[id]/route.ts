@@ -9,7 +9,7 @@ import { dataFolder } from "@/store";
 type Context = { params: Promise<{ id: string }> };
 
 const typedSchema = object({
-  typed: string().trim().max(300, "That is too long for an address.").required("Give its address."),
+  typed: string().trim().max(300, "This address is too long.").required("Enter its address."),
   isConfirmed: boolean().required().default(false),
 });
 const idSchema = string().max(60).required();

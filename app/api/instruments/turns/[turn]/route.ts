@@ -19,7 +19,7 @@ const exchangeSchema = object({
   /** One line: a second one in it would be a second command. */
   text: string()
     .max(MOST_COMMAND_CHARACTERS + 20)
-    .matches(/^[\x20-\x7e]*$/, "Instruments take plain letters, digits and signs only.")
+    .matches(/^[\x20-\x7e]*$/, "Commands may contain ASCII characters only.")
     .defined(),
   answer: string<"line" | "block">()
     .oneOf(["line", "block"] as const)
@@ -80,7 +80,7 @@ const exchangeOf = async (request: Request) => {
   try {
     said = JSON.parse(decodeURIComponent(request.headers.get(EXCHANGE_HEADER) ?? ""));
   } catch {
-    throw new Refusal(400, "What arrived is no exchange. Reload the page and try again.");
+    throw new Refusal(400, "The request could not be read. Reload the page and try again.");
   }
   const checked = await validated(exchangeSchema, said);
   if (!checked.ok) throw new Refusal(400, Object.values(checked.errors)[0]);

@@ -32,11 +32,11 @@ export const GET = (
     const db = await database();
     const run = await findRun(db, (await params).id);
     const amplifier = run && (await findAmplifier(db, run.amplifierId));
-    if (!run || !amplifier) return refuse(404, "This run is no longer there.");
+    if (!run || !amplifier) return refuse(404, "This run no longer exists.");
     const asked = new URL(request.url).searchParams;
     const ending = asked.get("format") ?? "";
     const format = Object.hasOwn(FORMATS, ending) ? FORMATS[ending] : null;
-    if (!format) return refuse(400, "Say format=csv, format=json or format=txt.");
+    if (!format) return refuse(400, "Give format=csv, format=json or format=txt.");
     const text = format.of(run, amplifier, Number(asked.get("channel") ?? 0));
     if (text === null) return refuse(404, "This run has no response on that channel.");
     const name = fileName([amplifierName(amplifier), run.kind, run.takenAt.slice(0, 10)], ending);
