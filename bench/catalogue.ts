@@ -84,7 +84,7 @@ type SupplyLabel = {
   watts?: number | null;
   /** How many feed it together. */
   count?: number | null;
-  /** Mains that it hangs on, where they are otherwise than at home. */
+  /** Mains that it is connected to, where they are differently than at home. */
   mainsVolts?: number | null;
 };
 

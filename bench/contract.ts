@@ -96,7 +96,7 @@ export type InstrumentFacts = {
   /** Whether it shows values of its own, as a meter does. */
   readsLevels: boolean;
   mainsHz: number;
-  /** Whether it is told temperatures, so that it can watch a soak. */
+  /** Whether it is reported temperatures, so that it can watch a soak. */
   knowsHeat: boolean;
   /** Whether a tone can be turned by hand while it is watched. */
   isLive: boolean;
@@ -104,7 +104,7 @@ export type InstrumentFacts = {
   changesLoads: boolean;
 };
 
-/** What hangs on the amplifier's outputs, and how. */
+/** What is connected to the amplifier's outputs, and how. */
 export type Wiring = {
   /** A channel each. */
   loadOhms: readonly number[];
@@ -157,7 +157,7 @@ export type Connected = {
   /** Output over input, at small signals; not a number where it does not know the input. */
   gainRatio: number;
   /**
-   * Volts RMS at the input at which the first channel is about at its limit: foretold, or tried.
+   * Volts RMS at the input at which the first channel is about at its limit: predicted, or tried.
    * @param watch is asked where it is tried
    */
   limitDriveVoltsRms(drives: readonly boolean[], watch?: Watch): number | Promise<number>;
@@ -178,7 +178,7 @@ export type Connected = {
     watch: (point: SoakPoint) => "go-on" | "end",
   ): SoakRecording | Promise<SoakRecording>;
   /**
-   * Holds a tone without a gap where it is told no temperatures itself, so that meters beside it can watch a soak; absent where it cannot.
+   * Holds a tone without a gap where it is reported no temperatures itself, so that meters beside it can watch a soak; absent where it cannot.
    * @throws {InstrumentFault} when something fails meanwhile; the tone is off then
    */
   hold?(request: HoldRequest, look: HeldLook): Promise<void>;

@@ -15,7 +15,7 @@ export const parseCommandLine = (
     args: [...words],
     options: Object.fromEntries(known.map((name) => [name, { type: "string" as const }])),
     allowPositionals: true,
-    // What is wrong is told below, in the words of this program.
+    // What is wrong is reported below, in the words of this program.
     strict: false,
     tokens: true,
   });

@@ -168,7 +168,7 @@ test("a form that there is not, one without a kind, and a scope's record in it a
   );
 });
 
-test("settings of a run are given by name, and what it does not have is told", async () => {
+test("settings of a run are given by name, and what it does not have is reported", async () => {
   const { conditions } = (await play("staying-power", "--set", "frequencyHz=200")) as Played & {
     conditions: { settings: Record<string, unknown> };
   };

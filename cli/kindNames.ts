@@ -17,12 +17,12 @@ export const runKindOf = (name: string): RunKind => OTHERWISE_CALLED[name] ?? (n
 const documentedName = (name: string | undefined): string | undefined =>
   name === OTHERWISE_CALLED.sweep ? "sweep" : name;
 
-/** The option that has every kind read, or played, as the application does, and told in the one form. */
+/** The option that has every kind analysed or played as in the application, with the result in the common form. */
 export const FORM_OPTION = "form";
 const ONE_FORM = "run";
 
 /**
- * The kind that an option names, and whether it is told in the one form of all runs: asked for, or for want of a documented form of its own.
+ * The kind that an option names, and whether it is reported in the one form of all runs: asked for, or for want of a documented form of its own.
  * @param documented kinds that have one, and the options that only these take
  * @throws {UsageError} on a form that there is not, one without a kind, or with an option that it would pass over
  */

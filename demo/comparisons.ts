@@ -46,5 +46,5 @@ export const addComparisons = async (db: Knex, amplifierIds: readonly string[]):
   });
 };
 
-/** More curves than channels have looks are not told apart. */
+/** More curves than channels have looks are not distinguished. */
 const MOST_ACROSS = 4;

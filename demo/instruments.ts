@@ -53,7 +53,7 @@ const faultOf = (text: string): [NetworkRole, StandInFault] => {
   const [role, fault] = text.split("=");
   const known = NETWORK_ROLES.find((each) => each === role);
   const kind = STAND_IN_FAULTS.find((each) => each === fault);
-  return known && kind ? [known, kind] : refuse(`“${text}” is no fault of a stand-in.`);
+  return known && kind ? [known, kind] : refuse(`“${text}” is not a fault of a stand-in.`);
 };
 
 /** Puts a stand-in behind a port of this machine. */
@@ -67,7 +67,7 @@ const serve = (standIn: StandIn): Server =>
     });
     socket.on("data", (bytes) => stream.send(bytes));
     socket.on("close", () => stream.close());
-    // Whoever goes away in the middle is no fault of the stand-in.
+    // Whoever goes away in the middle is not a fault of the stand-in.
     socket.on("error", () => stream.close());
   });
 
@@ -90,7 +90,7 @@ const { bench, instruments } = standInsOn(
   },
   options.fast ? leapingClock : realClock,
 );
-bench.hang(loads);
+bench.connectLoad(loads);
 console.log(`An amplifier “${name}” into ${loads.join(" and ")} Ω. On this machine alone:\n`);
 NETWORK_ROLES.forEach((role, k) => {
   const port = firstPort + k;

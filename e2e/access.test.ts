@@ -99,7 +99,7 @@ describe.each(["light", "dark"])("%s", (mode) => {
     await pressKey(driver(), "n", "Clock");
     await driver().findElement(By.css("body")).sendKeys("1");
     await shows(driver(), "or a hand on it");
-    // What was begun is kept, the frame around it is drawn anew, and colours come to rest.
+    // What was begun is kept, the frame around it is redrawn, and colours come to rest.
     await kept();
     await driver().wait(async () => (await driver().getTitle()) !== "", PATIENCE_MS);
     expect(await driver().findElements(By.css("h1"))).not.toHaveLength(0);

@@ -25,7 +25,7 @@ import { putOnShelf } from "./putOnShelf";
 
 const app = application("audio-device");
 const CAPTURE = "a_8R2_sine_rated_48k24";
-/** A whole number of periods of 50 Hz, so that the file goes on without a seam when it begins anew. */
+/** A whole number of periods of 50 Hz, so that the file goes on without a seam when it starts again. */
 const PERIOD = 960;
 
 let browser: Browser, home: string;

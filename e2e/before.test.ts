@@ -353,7 +353,7 @@ test("Plan: three sizes; runs are moved by keys, removed, added and undone; it i
   expect(await rows()).toEqual(shown);
 });
 
-test("Plan: a run's own figures are changed; nonsense is told and not taken", async () => {
+test("Plan: a run's own figures are changed; nonsense is reported and not taken", async () => {
   await click(await driver().findElement(By.css("main ol li button[aria-expanded]")));
   const watts = await driver().findElement(
     By.xpath("//section[@aria-label='This run']//label[.='Each channel']/..//input"),

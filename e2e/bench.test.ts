@@ -125,7 +125,7 @@ test("spectrum: one key runs it; the figures on screen are the core's for the sa
   });
 });
 
-test("settings that are not possible are told beside their field, and nothing runs", async () => {
+test("settings that are not possible are reported beside their field, and nothing runs", async () => {
   await newRun("spectrum");
   await setTo("setting-frequencyHz", "loud");
   await shows(driver(), "Not a number. From 10 to 20000 Hz.");
@@ -169,7 +169,7 @@ test("response: resistor against speaker-like load, with two cursors and their d
   expect(text).toContain("speaker-like");
 });
 
-test("clip search by keys: flat tops are told in words, a decibel less and they are round; it is taken", async () => {
+test("clip search by keys: flat tops are reported in words, a decibel less and they are round; it is taken", async () => {
   await newRun("clip-search");
   await press(driver(), "Switch the live bench on");
   await shows(driver(), "of the source’s most");

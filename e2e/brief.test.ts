@@ -1,4 +1,4 @@
-// The Brief through the real interface, where things go otherwise than planned: half-typed claims, a killed server, photos, files.
+// The Brief through the real interface, where things go differently than planned: half-typed claims, a killed server, photos, files.
 import { writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { By, Key } from "selenium-webdriver";
@@ -58,7 +58,7 @@ test("what it is may be changed; a name that is taken away is asked for, and the
   await kept();
 });
 
-test("a server that was killed is told of, and what was typed meanwhile is kept once it is back", async () => {
+test("a server that was killed is reported from, and what was typed meanwhile is kept once it is back", async () => {
   await kill();
   await fill(driver(), ["Details", "Lent by"], "the importer");
   await shows(driver(), "Not saved: the program does not answer");

@@ -81,7 +81,7 @@ export const byText = (driver: WebDriver, text: string, tag = "*"): Promise<WebE
     `waiting for “${text}”`,
   );
 
-/** Clicks the button or link that carries the text; one that is drawn anew meanwhile is looked for again. */
+/** Clicks the button or link that carries the text; one that is redrawn meanwhile is looked for again. */
 export const press = async (driver: WebDriver, text: string): Promise<void> => {
   const locator = By.xpath(
     `//*[self::button or self::a][contains(normalize-space(string()), ${quoted(text)})]`,
@@ -184,18 +184,18 @@ export const rests = async (driver: WebDriver, quietMs = 250): Promise<void> => 
   );
 };
 
-/** Sends a key that lifts, carries or puts down what is moved by keys, and waits until the page has told what that did. */
+/** Sends a key that lifts, carries or puts down what is moved by keys, and waits until the page has announced what that did. */
 export const carries = async (driver: WebDriver, key: string): Promise<void> => {
-  const told = (): Promise<string> =>
+  const announced = (): Promise<string> =>
     driver.executeScript("return document.querySelector('[id^=DndLiveRegion]').textContent");
-  const before = await told();
+  const before = await announced();
   await driver.actions().sendKeys(key).perform();
   await driver.wait(
-    async () => (await told()) !== before,
+    async () => (await announced()) !== before,
     PATIENCE_MS,
     "waiting for the page to tell what is carried",
   );
-  // Where everything lies now is measured anew before it goes on.
+  // Where everything lies now is measured again before it goes on.
   await rests(driver);
 };
 

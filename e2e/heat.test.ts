@@ -1,4 +1,4 @@
-// Heat through the real interface: a logger's file, readings by hand, a soak that foretells itself, before and after a change.
+// Heat through the real interface: a logger's file, readings by hand, a soak that predicts itself, before and after a change.
 import { writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { By } from "selenium-webdriver";
@@ -62,7 +62,7 @@ test("a logger's file: where it settles before it has, and that the sink is lops
   expect(await pageText(driver())).toMatch(/0\.70[0-9]? ± 0\.0\d+ K\/W/);
 });
 
-test("before and after: a second file with new compound cools better, and what that buys is told", async () => {
+test("before and after: a second file with new compound cools better, and what that buys is reported", async () => {
   await drop(logger("after.csv", 0.6, true));
   await shows(driver(), "predicted steady state");
   await driver().wait(
@@ -105,7 +105,7 @@ test("readings by hand: a key, a number, Enter; a hand counts too, and all of it
   await shows(driver(), "Only a hand was on it");
 });
 
-test("a number that is none is told beside its field, and stays there", async () => {
+test("a number that is none is reported beside its field, and stays there", async () => {
   await pressKey(driver(), "1", "°C at");
   await driver().switchTo().activeElement().sendKeys("warm\n");
   await shows(driver(), "Enter degrees Celsius, such as 45.2, or 113 F.");
@@ -119,7 +119,7 @@ test("a file without temperatures is refused with what it needs", async () => {
   await shows(driver(), "poem.csv");
 });
 
-test("a soak of the Bench foretells where it settles while it runs; the Heat stage knows it afterwards", async () => {
+test("a soak of the Bench predicts where it settles while it runs; the Heat stage knows it afterwards", async () => {
   await driver().get((await driver().getCurrentUrl()).replace(/[^/]+$/, "bench"));
   await shows(driver(), "runs kept");
   await pressKey(driver(), "n", "Run");

@@ -32,7 +32,7 @@ beforeAll(async () => {
     { amplifier: fromCatalogue("home-class-ab").amplifier, seed: 1, faults: {}, slowMs: 0 },
     realClock,
   );
-  standIns.bench.hang([8.2, 8.2]);
+  standIns.bench.connectLoad([8.2, 8.2]);
   for (const [role] of ROLES) {
     const server = createServer((socket) => {
       const stream = standIns.instruments[role].connect();

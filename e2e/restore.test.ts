@@ -1,4 +1,4 @@
-// Backups that lie elsewhere: taken in as files, looked at, gone back to while others write; what is none is told so.
+// Backups that lie elsewhere: taken in as files, looked at, gone back to while others write; what is none is reported so.
 import { readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import Database from "better-sqlite3";
@@ -104,7 +104,7 @@ const zipWith = async (name: string, content: Buffer): Promise<Buffer> => {
   return Buffer.concat(chunks);
 };
 
-test("what is no copy of the records is refused in plain words, and nothing is changed", async () => {
+test("what is not a copy of the records is refused in plain words, and nothing is changed", async () => {
   const before = readdirSync(join(data(), "backups"));
   // Names that climb are none that this program writes; the library refuses them besides.
   const climbing = Buffer.from(

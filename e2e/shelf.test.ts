@@ -126,7 +126,7 @@ test("labels are given on the Brief, and the archive takes what is out of the wa
   );
 });
 
-test("what was deleted comes back with all that was measured; from the list of the deleted it goes for good", async () => {
+test("what was deleted comes back with all that was measured; from the list of the deleted it goes permanently", async () => {
   const remove = async (): Promise<void> => {
     await brief(R30);
     await driver().findElement(By.css("[data-testid=delete-amplifier]")).click();

@@ -1,4 +1,4 @@
-// A full disk, a folder that cannot be written to, a damaged database, another site's page: what is safe, what is told, and the way back.
+// A full disk, a folder that cannot be written to, a damaged database, another site's page: what is safe, what is reported, and the way back.
 import { execFileSync, spawnSync } from "node:child_process";
 import {
   appendFileSync,
@@ -85,7 +85,7 @@ const withOne = async (): Promise<{ id: string; runId: string }> => {
   return { id, runId: run.id };
 };
 
-test("a full disk: what is typed stays and is told, everything is read, and is kept once there is room", async () => {
+test("a full disk: what is typed stays and is reported, everything is read, and is kept once there is room", async () => {
   if (!mount("-t", "tmpfs", "-o", "size=3m", "tmpfs")) return cannotMount();
   const { id } = await withOne();
   server = await startServer(folder);
@@ -145,7 +145,7 @@ describe("without the server", () => {
     return { driver, port: Number(new URL(server.url).port) };
   };
 
-  test("what a press would open is told over the page, and opens once the server is back; what was typed stays", async () => {
+  test("what a press would open is reported over the page, and opens once the server is back; what was typed stays", async () => {
     const { driver, port } = await orphaned("brief");
     await press(driver, "Add a claim");
     await fill(driver, ["Claim", "Power per channel"], "55");
@@ -302,7 +302,7 @@ test("numbers that no axis can show do not hold a page up", async () => {
   }
 });
 
-test("changed in two windows: the later is told, sees both, and loses neither", async () => {
+test("changed in two windows: the later is reported, sees both, and loses neither", async () => {
   const { id } = await withOne();
   server = await startServer(folder);
   const { driver } = browser;

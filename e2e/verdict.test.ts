@@ -83,7 +83,7 @@ test("a sheet is pasted, and every line of it has its verdict", async () => {
 
 test("the count, the groups and the worst sentence stand first", async () => {
   expect(await driver().findElement(By.css("[data-testid=count]")).getText()).toMatch(
-    /^\d+ of 21 claims kept, 4 broken, \d+ open\. Foremost:/,
+    /^\d+ of 21 claims kept, 4 broken, \d+ open\. LeadingDifference:/,
   );
   expect(await driver().findElement(By.css("[data-testid=verdict]")).getText()).toMatch(
     /^It misses its promise/,

@@ -30,7 +30,7 @@ const TONE = encodeWav(
 
 beforeAll(() => putOnShelf(app, SWEPT));
 
-test("a folder is named by its whole path; one that is not there is told beside the field", async () => {
+test("a folder is named by its whole path; one that is not there is reported beside the field", async () => {
   await driver().get(`${url()}/workshop`);
   const field = await driver().findElement(
     By.xpath("//*[@id=//label[normalize-space()='Watched folder']/@for]"),

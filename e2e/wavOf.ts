@@ -1,6 +1,6 @@
 import { encodeWav } from "@/core/wav";
 
-/** A short recording that can be told from others by its number. */
+/** A short recording that can be determined from others by its number. */
 export const wavOf = (number: number, samples = 2000): Uint8Array<ArrayBuffer> =>
   encodeWav(
     [

@@ -66,7 +66,7 @@ test("what was opened is read without another look at its bytes, to the last dig
       guess: { kind: "spectrum" },
     },
   });
-  // Were the samples decoded anew, there would be silence.
+  // Were the samples decoded again, there would be silence.
   wav.fill(0, 64);
   const read = await open.read(request(chosen));
   expect(read).toEqual(await directly(tone()));
@@ -90,7 +90,7 @@ test("a file that is closed, or opened otherwise, while its bytes are on their w
   open.close("it");
   expect((await opening).ok).toBe(true);
   await open.wavOf(chosen);
-  // Asked for anew: nothing was held of the first time.
+  // Asked for again: nothing was held of the first time.
   expect(asked()).toBe(2);
 
   let hand: (bytes: Uint8Array<ArrayBuffer>) => void = () => {};
@@ -106,7 +106,7 @@ test("a file that is closed, or opened otherwise, while its bytes are on their w
   expect(await open.wavOf(chosen)).toBe(kept);
 });
 
-test("beyond what there is room for the oldest is decoded anew, and reads alike", async () => {
+test("beyond what there is room for the oldest is decoded again, and reads alike", async () => {
   const first = file("first", tone);
   const second = file("second", tone);
   const open = new OpenFiles(3 * toneOf(1).length);

@@ -21,7 +21,7 @@ export type FilesRequest = Omit<ReadRequest, "instrument"> & {
   files: readonly (ChosenFile & Pick<RecordedFile, "fullScaleVolts" | "layout">)[];
 };
 
-/** Decoded samples that are kept: 400 MB of them. Beyond that the oldest go, and are decoded anew where they are read after all. */
+/** Decoded samples that are kept: 400 MB of them. Beyond that the oldest go, and are decoded again where they are read after all. */
 const MOST_SAMPLES = 50_000_000;
 
 type Open = { wav: Uint8Array<ArrayBuffer>; ratios: Recording | null };

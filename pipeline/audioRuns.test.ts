@@ -56,7 +56,7 @@ test.each(
       settings,
       { kind: "audio", setup: setupOf(device), link },
       {
-        onLoad: (ohms) => link.hang(device.loadOhms.map(() => ohms)),
+        onLoad: (ohms) => link.connectLoad(device.loadOhms.map(() => ohms)),
         // Left in, its filters would cost the amplifier a twentieth of its band.
         rigResponses: kind === "response" ? await ownResponses() : null,
       },

@@ -42,7 +42,7 @@ test("a tone with one percent of a third harmonic, on an offset: its line, its d
   expect(Math.max(...wave) + Math.min(...wave)).toBeCloseTo(0, 1);
 });
 
-test("a level that has just changed is no distortion: none is told until it holds", () => {
+test("a level that has just changed is no distortion: none is reported until it holds", () => {
   const volts = tone(0.4);
   const stepped = (before: number) =>
     volts.map((value, n) => (n < volts.length - before ? 0.8 : 1) * (value - 2));
@@ -50,7 +50,7 @@ test("a level that has just changed is no distortion: none is told until it hold
   expect(glanceOf(momentOf(stepped(40_000)), true).thdPlusNoiseRatio[0]).toBeLessThan(1e-5);
 });
 
-test("what is no tone has no distortion to be told, and a beginning too short has no spectrum yet", () => {
+test("what is no tone has no distortion to be determined, and a beginning too short has no spectrum yet", () => {
   let seed = 1;
   const noise = Float64Array.from(
     { length: RATE_HZ / 4 },

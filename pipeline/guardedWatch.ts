@@ -25,13 +25,13 @@ export const guardedWatch = (
     stimulus,
     afterCollapse,
   }: Pick<Shot, "afterCollapse"> & { stimulus: Pick<Shot["stimulus"], "kind"> },
-  onMoment: (moment: RecordingMoment, foretoldSinkCelsius: number | null) => void,
+  onMoment: (moment: RecordingMoment, predictedSinkCelsius: number | null) => void,
 ): { watch: Watch; trip(): ShotTrip | null; felt(): Warmth } => {
   const guards = guardsOf(limits, range);
   let before = 0;
   let trip: ShotTrip | null = null;
   const watch: Watch = (moment) => {
-    onMoment(moment, guards.foretoldSinkCelsius);
+    onMoment(moment, guards.predictedSinkCelsius);
     if (trip) return "end";
     // A warm-up before the recording counts from its own beginning.
     const found = guards.look(moment, moment.seconds - (moment.seconds < before ? 0 : before));

@@ -40,8 +40,8 @@ export type LiveReading = {
     loadCelsius: number | null;
   }[];
   sinkCelsius: number | null;
-  /** The same as its heat foretells it, where no thermometer is on it; null where nothing does. */
-  foretoldSinkCelsius: number | null;
+  /** The same as its heat predicts it, where no thermometer is on it; null where nothing does. */
+  predictedSinkCelsius: number | null;
   mainsAmperes: number | null;
   mainsWatts: number | null;
   glimpse: WaveGlimpse;
@@ -49,7 +49,7 @@ export type LiveReading = {
   trip: Trip | null;
 };
 
-/** How the limit of an automatic ramp is told. */
+/** How the limit of an automatic ramp is reported. */
 export type RampLimit = { kind: "flat-tops" } | { kind: "distortion"; ratio: number };
 
 /** Length of a step of time: twenty readings a second. */
@@ -189,7 +189,7 @@ export class LiveRun {
       mostDriveVoltsRms: this.bench.mostDriveVoltsRms,
       channels,
       sinkCelsius: state.sinkCelsius,
-      foretoldSinkCelsius: state.sinkCelsius === null ? this.guards.foretoldSinkCelsius : null,
+      predictedSinkCelsius: state.sinkCelsius === null ? this.guards.predictedSinkCelsius : null,
       mainsAmperes: state.mainsAmperes,
       mainsWatts: state.mainsWatts,
       glimpse: glimpseOf(this.bench.lastVolts(GLIMPSE_SECONDS), this.bench.sampleRateHz),

@@ -9,14 +9,14 @@ test.each(RUNS)(
   async (...run) => {
     const [kind, settings] = run;
     const { link, standIns, turns } = standInLink();
-    const hang = (loadOhms: number) =>
-      standIns.bench.hang([loadOhms, loadOhms], RUN_KINDS[kind].isBridged);
-    hang(8);
+    const connectLoad = (loadOhms: number) =>
+      standIns.bench.connectLoad([loadOhms, loadOhms], RUN_KINDS[kind].isBridged);
+    connectLoad(8);
     const network = await play(
       kind,
       settings,
       { kind: "network", setup: SETUP, link },
-      { onLoad: hang },
+      { onLoad: connectLoad },
     );
     await expectAgreement(run, network);
     // Whatever was played, nothing plays any more, and nobody holds anything.
@@ -60,7 +60,7 @@ describe.each([
     async (...run) => {
       const [kind, settings] = run;
       const { link, standIns } = standInLink();
-      standIns.bench.hang([8, 8], false);
+      standIns.bench.connectLoad([8, 8], false);
       const network = await play(
         kind,
         settings,

@@ -29,7 +29,7 @@ import {
 import { analyseRun, RUN_METHODS } from "@/core/run/reading";
 import type { ChannelConditions } from "@/core/power";
 import { formatSignificant } from "@/core/units";
-import { FeltWarmth } from "./FeltWarmth";
+import { AccumulatedHeat } from "./AccumulatedHeat";
 import { guardedWatch, type ShotTrip } from "./guardedWatch";
 import { playSoak } from "./playSoak";
 import { recordedFrom } from "./recorded";
@@ -73,10 +73,10 @@ export type PlayMoment = {
   label: string;
   /** From 1. */ shotNumber: number;
   moment: RecordingMoment;
-  /** Of the heat sink, where no thermometer is on it; null where nothing foretells it. */ foretoldSinkCelsius:
+  /** Of the heat sink, where no thermometer is on it; null where nothing predicts it. */ predictedSinkCelsius:
     number | null;
   /** One steady tone at a time. */ isTone: boolean;
-  /** Of a soak: where it ends, as far as can be told by now. */ outlook?(): SoakOutlook | null;
+  /** Of a soak: where it ends, as far as can be determined by now. */ outlook?(): SoakOutlook | null;
 };
 export type PlayListener = {
   onMoment(moment: PlayMoment): void;
@@ -108,7 +108,7 @@ type Bench = {
   request: PlayRequest;
   /** With each set of loads, once it was hung there. */
   connected: Map<Shot["load"], Connected>;
-  felt: FeltWarmth;
+  felt: AccumulatedHeat;
 };
 
 /**
@@ -134,7 +134,7 @@ export const playRun = async (
     kind,
     request,
     connected: new Map(),
-    felt: new FeltWarmth(request.limits.sink?.startKelvin ?? 0),
+    felt: new AccumulatedHeat(request.limits.sink?.startKelvin ?? 0),
   };
   let played: Outcome<Played>;
   try {
@@ -148,7 +148,7 @@ export const playRun = async (
           listener.onMoment({
             label: "Soaking",
             shotNumber: 1,
-            foretoldSinkCelsius: null,
+            predictedSinkCelsius: null,
             isTone: false,
             ...seen,
           }),
@@ -192,7 +192,7 @@ const connectedTo = async (
   return connected;
 };
 
-/** How loads hang on the outputs for a shot. */
+/** Which loads are connected to the outputs for a shot. */
 const wiringOf = (
   { kind, request: { settings } }: Bench,
   loads: readonly ChannelConditions[],
@@ -336,14 +336,14 @@ const shotFactsOf = async (
   // It takes a while to find, and most runs have no use for it.
   const { seeksLimit } = RUN_METHODS[kind];
   const isSought =
-    seeksLimit === "always" || (seeksLimit === "unless-foretold" && !facts.changesLoads);
+    seeksLimit === "always" || (seeksLimit === "unless-predicted" && !facts.changesLoads);
   const range = { mostVoltsPeak: connected.mostVoltsPeak, felt: felt.before("run") };
-  const guards = guardedWatch(limits, range, search, (moment, foretoldSinkCelsius) =>
+  const guards = guardedWatch(limits, range, search, (moment, predictedSinkCelsius) =>
     onMoment({
       label: "Searching for the limit",
       shotNumber: 1,
       moment,
-      foretoldSinkCelsius,
+      predictedSinkCelsius,
       isTone: true,
     }),
   );
@@ -376,12 +376,12 @@ const recordShot = async (
     (shot.load === "second" ? request.secondLimits : null) ?? request.limits,
     { mostVoltsPeak: connected.mostVoltsPeak, felt: bench.felt.before(shot.load) },
     shot,
-    (moment, foretoldSinkCelsius) =>
+    (moment, predictedSinkCelsius) =>
       onMoment({
         label: momentLabel(shot, moment),
         shotNumber,
         moment,
-        foretoldSinkCelsius,
+        predictedSinkCelsius,
         isTone: TONES.includes(shot.stimulus.kind),
       }),
   );

@@ -4,7 +4,7 @@ import { NO_LIMITS, playRun } from "./playRun";
 /** Ten minutes of soak between stand-ins of the network, left after so many looks. */
 const soaked = async (leftAfter: number) => {
   const { link, standIns } = standInLink();
-  standIns.bench.hang([8, 8], false);
+  standIns.bench.connectLoad([8, 8], false);
   const looks: number[] = [];
   const load = { loadOhms: 8, loadOhmsStdUncertainty: 0.02, voltsStdUncertaintyRatio: 0.005 };
   const outcome = await playRun(

@@ -77,13 +77,13 @@ export const playSoak = async (
   );
   const outcome = read(soaked.points, soaked.events, drives.length);
   if (!outcome.ok) return outcome;
-  const told = isLeft()
+  const endedText = isLeft()
     ? ` It was stopped early, after ${formatSignificant(before / 60, 2)} min: nobody confirmed presence.`
     : "";
   return success(
     outcome.value.map((channel) => ({
       ...channel,
-      summary: `${channel.summary}${told}`,
+      summary: `${channel.summary}${endedText}`,
       ...(trip && { stop: stoppedBy(channel.stop, trip) }),
     })),
   );

@@ -143,7 +143,7 @@ describe("read from a file", () => {
     Math.max(-1, Math.min(1, (0.2 + n / 24_000) * Math.sin((2 * Math.PI * n) / 48))),
   );
 
-  test("every level is there, and how far it has been read is told", async () => {
+  test("every level is there, and how far it has been read is reported", async () => {
     const told: number[] = [];
     const [{ levels }] = valueOf(await readRun(request(capture.wav), (done) => told.push(done)));
     expect(levels?.length).toBe(8);

@@ -12,7 +12,7 @@ test("closed form: it settles at 72 °C, and is too hot after 900 s ln(50 / 7)",
   expect((outlook?.tooHot?.value ?? 0) / (900 * Math.log(50 / 7))).toBeCloseTo(1, 1);
 });
 
-test("too few moments foretell nothing, nor does anything after a cut-out", () => {
+test("too few moments predict nothing, nor does anything after a cut-out", () => {
   expect(watched(90).outlook()).toBeNull();
   const soak = watched(1200);
   soak.see(1230, 60, true);

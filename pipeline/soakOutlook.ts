@@ -14,7 +14,7 @@ export const followSoak = () => {
     celsius: number[] = [];
   let isSteady = true;
   return {
-    /** @param isCutOut from then on the watts are no longer those of the soak, and nothing more is foretold */
+    /** @param isCutOut from then on the watts are no longer those of the soak, and nothing more is predicted */
     see: (at: number, sinkCelsius: number, isCutOut: boolean): void => {
       isSteady &&= !isCutOut;
       seconds.push(at);

@@ -61,7 +61,7 @@ export type Piece =
   | { is: "chart"; chart: SheetChart }
   | { is: "photo"; photo: SheetPhoto };
 
-/** A block as it comes out: its heading and its pieces. An empty one has nothing to tell, and says why. */
+/** A block as it results: its heading and its pieces. An empty one has nothing to tell, and says why. */
 export type SheetSection = {
   id: string;
   heading: string;

@@ -2,7 +2,7 @@
 export type Backup = { name: string; madeAt: string; isUploaded: boolean };
 
 /** A backup with what is in it; null where that cannot be read. */
-export type ToldBackup = Backup & { facts: BackupFacts | null };
+export type ListedBackup = Backup & { facts: BackupFacts | null };
 
 /** What is in one. */
 export type BackupFacts = {

@@ -46,12 +46,12 @@ test.each([
   expect(milliseconds).toBeLessThan(HANGS_MILLISECONDS);
 });
 
-test("a list that is too long is told by its own length, and nothing else", async () =>
+test("a list that is too long is reported by its own length, and nothing else", async () =>
   expect(await errorsOf(runSchema, { ...sweep, captures: empties(100) })).toEqual({
     captures: "captures must have 0 to 64 entries; it has 100",
   }));
 
-test("of a list that programs make the first wrong entry is told, and no further one", async () => {
+test("of a list that programs make the first wrong entry is reported, and no further one", async () => {
   const [right] = sweep.result.channels[0].levels ?? [];
   const errors = await errorsOf(runSchema, withLevels([right, { startSeconds: -1 }, {}, {}]));
   const [path, ...more] = Object.keys(errors).filter((each) => each.includes("channels[0]"));
@@ -76,7 +76,7 @@ test.each([
   ).toContain(`result.channels[0].levels[0].${Object.keys(change)[0]}`),
 );
 
-test("a text where there should be a list, and an object where there should be a text, are told", async () => {
+test("a text where there should be a list, and an object where there should be a text, are reported", async () => {
   expect(await errorsOf(runSchema, { ...sweep, captures: "many" })).toHaveProperty("captures");
   expect(await errorsOf(DOCUMENTS.details, { size: { trim: 1 } })).toHaveProperty("size");
   expect(await errorsOf(DOCUMENTS.details, { supplies: [{ name: [] }] })).not.toEqual({});

@@ -14,9 +14,9 @@ const memberSchema = object({
   amplifierId: string().max(60).required("Choose an amplifier."),
   nominalOhms: above0(MOST.ohms),
   channelsDriven: number().integer().min(1).max(16).required(),
-  /** Supply, switches and the like; empty as it comes. */
+  /** Supply, switches and the like; Empty for the default setting. */
   setting: trimmed().max(200).defined().default(""),
-  /** Made on the simulated bench: what was foretold, against what was measured. */
+  /** Made on the simulated bench: what was predicted, against what was measured. */
   isSimulated: boolean().required().default(false),
   /** Channel of the run that is drawn, from 0. */
   channel: number().integer().min(0).max(15).required().default(0),
@@ -48,7 +48,7 @@ const setSchema = object({
     .positive("It must be above zero.")
     .max(1e9, "Check the number.")
     .default(null),
-  /** Two members whose difference is told; the first two where nothing is chosen. */
+  /** Two members whose difference is reported; the first two where nothing is chosen. */
   first: string().max(60).defined().default(""),
   second: string().max(60).defined().default(""),
 });

@@ -5,7 +5,7 @@ import type { Run } from "./run";
 
 /** Curves that a claim is held against; the rest, spectra and waves, are pictures. */
 const TOLD = ["magnitude", "from-", "impedance", "distortion-", "harmonic-"];
-const isTold = ({ name }: Curve): boolean => TOLD.some((begins) => name.startsWith(begins));
+const isKnown = ({ name }: Curve): boolean => TOLD.some((begins) => name.startsWith(begins));
 
 const sourceOf = ({ kind, source }: Pick<Run, "kind" | "source">): EvidenceSource => {
   if (source === "simulated-bench") return "simulated";
@@ -43,7 +43,7 @@ export const runEvidence = (run: Omit<Run, "remarks">): Evidence => {
     channels: result.channels.map(({ figures, curves, levels, cautions, stop }, k) => ({
       ...conditions.channels[k],
       figures,
-      curves: curves.filter(isTold),
+      curves: curves.filter(isKnown),
       stopReason: stop.reason,
       ...(levels && { levels }),
       ...(cautions && { cautions }),

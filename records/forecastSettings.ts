@@ -32,6 +32,6 @@ export const forecastSettingsSchema = object({
 });
 
 export type ForecastSettings = InferType<typeof forecastSettingsSchema> & {
-  /** What the sheet says instead of what is usual; read from its lines each time, and kept nowhere else. */
+  /** What the sheet says instead of typical values; read from its lines each time, and kept nowhere else. */
   printed?: { houseKeepingWatts?: number };
 };

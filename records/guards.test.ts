@@ -54,7 +54,7 @@ test("of a load built from the shelf its resistors tell; the weakest sets the ov
   });
 });
 
-test("a load's own rating is told only where all of it is known part by part", () => {
+test("a load's own rating is reported only where all of it is known part by part", () => {
   expect(builtRating({ channels: [pair] })).toEqual({
     watts: 200,
     overload: { ratio: 4, seconds: 3 },

@@ -117,7 +117,7 @@ export const heatLogSchema = object({
   roomCelsius: quantity("Enter degrees Celsius, such as 22.")
     .min(-10, "Too cold to work.")
     .max(45, "Too hot to work."),
-  /** What was otherwise than usual: cover, fan, compound, how it stands. */
+  /** What was not in its default setting: cover, fan, compound, how it stands. */
   setup: text(200),
   file: object({
     sha256: string()

@@ -7,7 +7,7 @@ export {
   type Amplifier,
   type AmplifierDraft,
 } from "./amplifier";
-export type { Backup, BackupFacts, ToldBackup } from "./backup";
+export type { Backup, BackupFacts, ListedBackup } from "./backup";
 export {
   BLOCK_KINDS,
   publicationSchema,

@@ -34,7 +34,7 @@ const marksIn = (text: string, sought: readonly string[]): [number, number][] =>
   return all.filter(([from, to]) => from >= end && (end = to) > 0);
 };
 
-/** So many letters are told before what was found, and after it. */
+/** So many letters are reported before what was found, and after it. */
 const BEFORE = 30;
 const AFTER = 60;
 
@@ -65,12 +65,14 @@ export const passageOf = (
   written: readonly { place: WrittenPlace; text: string }[],
   sought: readonly string[],
 ): Passage | null => {
-  const told = written.map(({ place, text }) => ({
+  const places = written.map(({ place, text }) => ({
     place,
     text,
     marks: marksIn(text, sought),
     kinds: sought.filter((word) => marksIn(text, [word]).length > 0).length,
   }));
-  const [best] = told.filter(({ marks }) => marks.length > 0).toSorted((a, b) => b.kinds - a.kinds);
+  const [best] = places
+    .filter(({ marks }) => marks.length > 0)
+    .toSorted((a, b) => b.kinds - a.kinds);
   return best ? { place: best.place, parts: partsAround(best.text, best.marks) } : null;
 };

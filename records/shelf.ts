@@ -167,7 +167,7 @@ export const viewFrom = (asked: Record<string, string | string[] | undefined>): 
   };
 };
 
-/** What an address asks for, of a view; what is as usual is left out. */
+/** What an address asks for, of a view; what is by default is left out. */
 export const askedFor = (view: ShelfView): URLSearchParams => {
   const asked = new URLSearchParams();
   const { find, place, kind, outcome, supply, label, bounds, order, descending, page } = view;

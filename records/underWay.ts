@@ -16,7 +16,7 @@ export type BenchJob = {
   kind: RunKind;
   /** What plays it, where it is not the simulated bench. */
   played?: "audio interface" | "network instruments";
-  /** The simulated amplifier as it was chosen; the bench checks it anew before it plays. Nothing of a real one. */
+  /** The simulated amplifier as it was chosen; the bench checks it again before it plays. Nothing of a real one. */
   rig: object;
   loadId: string;
   secondLoadId: string | null;
@@ -29,7 +29,7 @@ export type BenchJob = {
   level?: { watts: number; from: "claim" | "found" } | null;
   seed: number;
   set: { id: string; label: string } | null;
-  /** What its heat sink is foretold by where no thermometer is on it; null and absent where nothing is. */
+  /** What its heat sink is predicted by where no thermometer is on it; null and absent where nothing is. */
   sink?: SinkFacts | null;
   confirmations?: readonly Confirmation[];
 };

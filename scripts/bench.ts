@@ -83,7 +83,7 @@ if (isWanted("heat")) {
   const { spots } = log.value;
   const fit = bestSeconds(() => spots.map(fitCourse));
   const fits = spots.map(fitCourse);
-  const told = bestSeconds(() => fits.map((each) => each.ok && settledCelsius(each.value)));
+  const predicting = bestSeconds(() => fits.map((each) => each.ok && settledCelsius(each.value)));
   const draw = bestSeconds(() =>
     spots.map((spot) =>
       linePixels(
@@ -96,7 +96,7 @@ if (isWanted("heat")) {
   );
   report("read a log of 24 h at 1 s, 8 probes", read, `${(text.length / 1e6).toFixed(1)} MB`);
   report("fit all its probes", fit, `${(fit / read).toFixed(2)} of reading it`);
-  report("tell where they settle", told);
+  report("tell where they settle", predicting);
   report("work out their lines for one picture", draw);
 }
 
@@ -373,7 +373,7 @@ if (isWanted("plan")) {
     wattsInto: (run: { watts: number }) => bodies.map(() => run.watts / 4),
   };
   report(
-    `plan of ${runs.length} runs over ${bodies.length} warm bodies, anew`,
+    `plan of ${runs.length} runs over ${bodies.length} warm bodies`,
     bestSeconds(() => timelineOf(runs, model)),
     "a frame lasts 16.7 ms",
   );

@@ -1,5 +1,5 @@
 // How smoothly the Bench moves, in a headless browser: npm run bench:screens
-// What is counted is what a person sees: pictures drawn anew, and readings that change. A machine without a graphics card is the worst case.
+// What is counted is what a person sees: pictures redrawn, and readings that change. A machine without a graphics card is the worst case.
 import { By, Key, type WebDriver } from "selenium-webdriver";
 import { press, rests, shows } from "@/e2e/browser";
 import { dayOfSeconds } from "./dayOfSeconds";
@@ -27,7 +27,7 @@ const PACE = `
 const paceOf = (driver: WebDriver, begin: string): Promise<Pace> =>
   driver.executeAsyncScript(`const begin = ${begin};${PACE}`, 6);
 
-/** Zooms in and out again, a step each frame; a change is a picture drawn anew. */
+/** Zooms in and out again, a step each frame; a change is a picture redrawn. */
 const ZOOMING = `(changed) => {
   const canvas = document.querySelector("[data-testid=wave]"), box = canvas.getBoundingClientRect(), context = canvas.getContext("2d");
   const clear = context.clearRect.bind(context);
@@ -45,7 +45,7 @@ const WATCHING = `(changed) => {
   };
 }`;
 
-/** Drags the chart of temperatures to and fro; a change is a picture drawn anew. */
+/** Drags the chart of temperatures to and fro; a change is a picture redrawn. */
 const PANNING = `(changed) => {
   const svg = document.querySelector("[data-testid=heat-chart] svg"), box = svg.getBoundingClientRect();
   const context = document.querySelector("[data-testid=heat-chart] canvas").getContext("2d");

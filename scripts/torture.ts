@@ -1,4 +1,4 @@
-// npm run torture [KILLS]: kills the built server again and again while it stores, 1000 times unless told otherwise.
+// npm run torture [KILLS]: kills the built server again and again while it stores, 1000 times by default.
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";

@@ -4,7 +4,7 @@ import { rm } from "node:fs/promises";
 import { join } from "node:path";
 import { pipeline } from "node:stream/promises";
 import { BadZip, readZip } from "@/archive/readZip";
-import type { Backup, ToldBackup } from "@/records";
+import type { Backup, ListedBackup } from "@/records";
 import {
   addUploaded,
   backupFacts,
@@ -25,16 +25,16 @@ import { whileClosed } from "./records";
 import { Refusal } from "./requests";
 
 /** All backups, newest first, with what is in each. Reading that of a large one takes a while; others get their turn between. */
-export const toldBackups = async (): Promise<ToldBackup[]> => {
-  const all: ToldBackup[] = [];
+export const listedBackups = async (): Promise<ListedBackup[]> => {
+  const all: ListedBackup[] = [];
   for (const backup of listBackups(dataFolder())) {
-    all.push(told(backup));
+    all.push(shownBackup(backup));
     await new Promise((others) => setImmediate(others));
   }
   return all;
 };
 
-const told = (backup: Backup): ToldBackup => {
+const shownBackup = (backup: Backup): ListedBackup => {
   try {
     return { ...backup, facts: backupFacts(dataFolder(), backup.name) };
   } catch {
@@ -79,10 +79,10 @@ export const backupLimitBytes = (): number => {
  * it. Recordings, photos and papers of it that are not here yet are kept beside the others.
  * @throws {Refusal} in plain words, with nothing changed
  */
-export const takeBackup = async (body: ReadableStream): Promise<ToldBackup> => {
+export const takeBackup = async (body: ReadableStream): Promise<ListedBackup> => {
   try {
     return await arrived(body, backupLimitBytes(), async (path) =>
-      isZip(path) ? takeZip(path) : told(await addUploaded(dataFolder(), path, new Date())),
+      isZip(path) ? takeZip(path) : shownBackup(await addUploaded(dataFolder(), path, new Date())),
     );
   } catch (error) {
     throw refused(error);
@@ -101,7 +101,7 @@ const isZip = (path: string): boolean => {
   }
 };
 
-const takeZip = async (path: string): Promise<ToldBackup> => {
+const takeZip = async (path: string): Promise<ListedBackup> => {
   const folder = passingFolder(dataFolder());
   const zip = await readZip(path, { count: MOST_FILES, bytes: backupLimitBytes(), name: NAMES });
   try {
@@ -109,7 +109,7 @@ const takeZip = async (path: string): Promise<ToldBackup> => {
     await pipeline(zip.stream(DATABASE), createWriteStream(database, { flags: "wx" }));
     // It joins the list last: what is damaged among its files has it refused as a whole.
     for (const name of zip.names) await keepFile(name, () => zip.stream(name));
-    return told(await addUploaded(dataFolder(), database, new Date()));
+    return shownBackup(await addUploaded(dataFolder(), database, new Date()));
   } finally {
     zip.close();
     await rm(folder, { recursive: true, force: true });

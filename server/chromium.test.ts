@@ -18,7 +18,7 @@ test.each(["", "/nowhere/chromium"])(
   },
 );
 
-test("a program that draws nothing is told in words, and nothing of it stays on the disk", async () => {
+test("a program that draws nothing is reported in words, and nothing of it stays on the disk", async () => {
   const before = leftBehind();
   jest.spyOn(console, "error").mockImplementation(() => {});
   process.env.RIMEBANK_CHROMIUM = ["/bin/false", "/usr/bin/false"].find(existsSync);

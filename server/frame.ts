@@ -83,13 +83,13 @@ export const frameOf = (records: AmplifierRecords, { counts }: AmplifierSummary)
   };
 };
 
-/** Tells one frame from another in a few letters, so that a page is drawn anew only when what stands around it has changed. */
+/** Tells one frame from another in a few letters, so that a page is redrawn only when what stands around it has changed. */
 export const frameMark = (frame: StageFrame): string =>
   createHash("sha256").update(JSON.stringify(frame)).digest("base64url").slice(0, 12);
 
 /**
  * The mark of an amplifier's frame as it is now; null when it is not on the shelf. Whoever saves something waits for it: so it goes by
- * what the judge said last, and a page that is drawn anew has him look again.
+ * what the judge said last, and a page that is redrawn has him look again.
  */
 export const frameMarkOf = async (db: Knex, amplifierId: string): Promise<string | null> => {
   const records = await readAmplifierRecords(db, amplifierId);

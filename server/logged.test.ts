@@ -78,7 +78,7 @@ test("a guard that ended a run is written down with what it saw, once; other sto
   ]);
 });
 
-test("a load that is measured anew is a change of wiring", async () => {
+test("a load that is measured again is a change of wiring", async () => {
   const load = { ...loadDraft, id: "load", revision: 1 };
   await noteLoad(db, [id], load);
   await noteLoad(db, [id], load);
@@ -91,7 +91,7 @@ test("a load that is measured anew is a change of wiring", async () => {
   ]);
 });
 
-test("a rig that is set otherwise is told to all who are measured with it, in one line while it is being set", async () => {
+test("a rig that is set otherwise is reported to all who are measured with it, in one line while it is being set", async () => {
   const other = (await addAmplifier(db, { ...amplifierDraft, model: "61" }, "2026-01-02")).id;
   const set = (change: Partial<RigSettings>) =>
     notingRig(db, id, async () => {
@@ -109,7 +109,7 @@ test("a rig that is set otherwise is told to all who are measured with it, in on
     ]);
 });
 
-test("what a whole shelf is measured with is told to all of it at once", async () => {
+test("what a whole shelf is measured with is reported to all of it at once", async () => {
   const many = await Promise.all(
     Array.from({ length: 230 }, async (_, k) => {
       const draft = { ...amplifierDraft, model: String(k) };

@@ -44,7 +44,7 @@ const BY_GUARDS = new Set<string>(Object.values(GUARD_REASONS));
 const loadText = ({ nominalOhms, channels }: Pick<Load, "nominalOhms" | "channels">): string =>
   `${formatShort(nominalOhms)} Ω load: ${channels.map(({ ohms }) => formatFixed(ohms, 3)).join(", ")} Ω measured`;
 
-/** A load stands at the bench of some amplifiers: entered, taken or measured anew. */
+/** A load stands at the bench of some amplifiers: entered, taken or measured again. */
 export const noteLoad = (
   db: Knex,
   amplifierIds: readonly string[],

@@ -71,7 +71,7 @@ export const writableDatabase = async (): Promise<Knex> => {
 };
 
 /**
- * Closes the records, does something with their file, and opens them anew; requests that come meanwhile wait for that.
+ * Closes the records, does something with their file, and opens them again; requests that come meanwhile wait for that.
  * @throws what the work throws, once the records are open again
  */
 export const whileClosed = async <T>(work: () => T): Promise<T> => {

@@ -47,7 +47,7 @@ export const takeReview = (db: Knex, body: ReadableStream): Promise<{ id: string
         name: PACKAGE_NAMES,
       });
       const review = await recordIn(zip);
-      // Told before any recording is unpacked; looked at once more as it is stored.
+      // Reported before any recording is unpacked; looked at once more as it is stored.
       const there = await isReviewThere(db, review);
       if (there) throw taken(review, there);
       for (const name of zip.names) await keepFile(zip, name);

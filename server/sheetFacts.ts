@@ -45,7 +45,7 @@ export const sheetFacts = async (db: Knex, records: AmplifierRecords): Promise<S
   };
 };
 
-/** Of each kind the run that readers ask for: of a real bench, as it comes, with the most channels driven, the newest. */
+/** Of each kind the run that readers ask for: of a real bench, in its default setting, with the most channels driven, the newest. */
 const leadingRuns = (runs: readonly RunEntry[]): string[] => {
   const ordered = runs
     .filter(({ isStruck }) => !isStruck)

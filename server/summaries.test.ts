@@ -143,7 +143,7 @@ test("a summary follows what it depends on: a claim, a run, a reading that is st
   expect(await summaryOf(db, id)).toMatchObject({ counts: { claims: 2, judged: 0 } });
 });
 
-test("a load that is measured anew has the verdicts worked out anew", async () => {
+test("a load that is measured again has the verdicts recomputed", async () => {
   await addClaim(db, id, claimDraft);
   const load = await addLoad(db, id, loadDraft);
   const stands = new Set([await evidenceRevision(db, id)]);

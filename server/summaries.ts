@@ -20,7 +20,7 @@ export type AmplifierSummary = { claim: ShelfClaim | null; counts: ClaimCounts }
 
 const NOTHING: AmplifierSummary = { claim: null, counts: { claims: 0, judged: 0, kept: 0 } };
 
-/** Summaries of some amplifiers by their ids; those that are out of date are made anew, and kept where that is possible. */
+/** Summaries of some amplifiers by their ids; those that are out of date are rebuilt, and kept where that is possible. */
 export const summariesOf = async (
   db: Knex,
   amplifierIds: readonly string[],
@@ -78,7 +78,7 @@ const summarise = async (db: Knex, id: string): Promise<Summary<AmplifierSummary
       .map(({ claimKind, outcome }) => ({ kind: claimKind, outcome })),
     content: { claim: worst && shelfClaim(worst), counts: countsOf(verdicts) },
   };
-  // Records that can only be read keep none; it is made anew each time then.
+  // Records that can only be read keep none; it is rebuilt each time then.
   await keepSummary(db, id, summary, stand).catch(() => {});
   return summary;
 };

@@ -20,8 +20,8 @@ const kept = globalThis as typeof globalThis & {
 };
 
 /**
- * What the records need now and then, beside whatever else is done: amplifiers that were deleted long ago go for good, files that nothing
- * refers to are cleared away, a backup is made once a day, and what lists go by is made anew where it is out of date.
+ * What the records need now and then, beside whatever else is done: amplifiers that were deleted long ago go permanently, files that nothing
+ * refers to are cleared away, a backup is made once a day, and what lists go by is rebuilt where it is out of date.
  */
 export const startUpkeep = (db: Knex, folder: string): void => {
   clearInterval(kept.rimebankUpkeep);

@@ -68,7 +68,7 @@ test("what was interrupted is offered after a minute: whoever reads it says what
   expect(await seen()).toEqual([["cut.wav", true]]);
 });
 
-test("no folder is watched until one is named; one that is not there is told", async () => {
+test("no folder is watched until one is named; one that is not there is reported", async () => {
   expect(await watchedFiles("", NOW)).toEqual({ folder: "", trouble: null, files: [] });
   expect((await watchedFiles(join(folder, "none"), NOW)).trouble).toMatch(
     /There is no such folder/,

@@ -89,16 +89,16 @@ export const deleteAmplifier = async (db: Knex, id: string, at: Date): Promise<b
     .whereNull("deleted_at")
     .update({ deleted_at: at.toISOString() })) > 0;
 
-/** Puts one that was deleted where it was. @returns false when it is gone for good, or was never deleted */
+/** Puts one that was deleted where it was. @returns false when it is gone permanently, or was never deleted */
 export const bringBackAmplifier = async (db: Knex, id: string): Promise<boolean> =>
   (await db("amplifiers").where({ id }).whereNotNull("deleted_at").update({ deleted_at: null })) >
   0;
 
-/** Removes one that was deleted with its claims and runs, for good; its loads stay in the workshop. @returns false when there is none */
+/** Removes one that was deleted with its claims and runs, permanently; its loads stay in the workshop. @returns false when there is none */
 export const removeAmplifier = async (db: Knex, id: string): Promise<boolean> =>
   (await db("amplifiers").where({ id }).whereNotNull("deleted_at").delete()) > 0;
 
-/** Removes for good what was deleted longer ago than it is kept. @returns how many amplifiers that were */
+/** Removes permanently what was deleted longer ago than it is kept. @returns how many amplifiers that were */
 export const removeLongDeleted = (db: Knex, now: Date): Promise<number> =>
   db("amplifiers")
     .where("deleted_at", "<", new Date(now.getTime() - KEPT_DAYS * DAY_MILLISECONDS).toISOString())

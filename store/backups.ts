@@ -77,7 +77,7 @@ export const makeBackup = async (folder: string, moment: Date): Promise<Backup> 
 /**
  * Puts a database that came as a file among the backups, once it is seen that it can take the place of the one in use.
  * @param path of a file on the same disk, which is moved
- * @throws {StoreTrouble} when it is of a newer version; {NotRestorable} when it is no database of this program, or damaged
+ * @throws {StoreTrouble} when it is of a newer version; {NotRestorable} when it is not a database of this program, or damaged
  */
 export const addUploaded = async (folder: string, path: string, moment: Date): Promise<Backup> => {
   await requireRestorable(path);

@@ -2,7 +2,7 @@ import { Worker } from "node:worker_threads";
 
 /**
  * What takes seconds with a large database, away from the thread that answers. A copy is made in one go: readers of a database with a
- * write-ahead log hold nobody up, and a copy that is made a little at a time begins anew whenever something is written.
+ * write-ahead log hold nobody up, and a copy that is made a little at a time starts again whenever something is written.
  */
 const SCRIPT = `
 const { parentPort, workerData: { copyFrom, check } } = require("node:worker_threads");

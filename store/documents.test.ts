@@ -70,7 +70,7 @@ test("fields that are newer than a document have their defaults", async () => {
   expect(await findDocument(db, id, "plan")).toEqual({ ...emptyDocument("plan"), revision: 1 });
 });
 
-test("a change made from an older revision is told of the newer one, and changes nothing", async () => {
+test("a change made from an older revision is reported from the newer one, and changes nothing", async () => {
   const { id } = await someAmplifier();
   const plan = await findDocument(db, id, "plan");
   const mine = { ...plan, amplifierMostCelsius: 58 };
@@ -86,7 +86,7 @@ test("a change made from an older revision is told of the newer one, and changes
   expect((await findDocument(db, id, "plan")).amplifierMostCelsius).toBe(58);
 });
 
-test("a document that cannot be read is told, shown empty, and put aside before another takes its place", async () => {
+test("a document that cannot be read is reported, shown empty, and put aside before another takes its place", async () => {
   const { id } = await someAmplifier();
   const broken = '{"runs": [{"id": "one", ';
   await db("documents").insert({ amplifier_id: id, kind: "plan", content: broken });

@@ -8,7 +8,7 @@ const LARGE_PX = 2400;
 const SMALL_PX = 320;
 
 /**
- * Keeps a photo, and a small one for lists. Both are drawn anew from its pixels, upright, so that nothing else of the file
+ * Keeps a photo, and a small one for lists. Both are redrawn from its pixels, upright, so that nothing else of the file
  * remains: no place, no camera, no owner.
  * @returns null when the bytes are no picture
  */

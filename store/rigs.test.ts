@@ -60,7 +60,7 @@ test("what is one amplifier's own stays its own", async () => {
   expect(await rigOf(one)).toMatchObject({ readings: "meter", withSpeaker: false });
 });
 
-test("a window that shows what the rig was before is told, and takes nothing back", async () => {
+test("a window that shows what the rig was before is reported, and takes nothing back", async () => {
   await keep(one, { upperOhms: 47e3, lowerOhms: 1e3 });
   await takeRig(db, two, (await rigOf(one)).rigId ?? "");
   const shown = await rigOf(two);
@@ -113,7 +113,7 @@ test("a load is one thing for all who use it, outlives them, and is taken from a
   });
 });
 
-test("of many who use a thing the first few are told, and all are counted", async () => {
+test("of many who use a thing the first few are reported, and all are counted", async () => {
   const load = await addLoad(db, one, loadDraft);
   await takeLoad(db, two, load.id);
   for (let k = 0; k < 6; k++) {
@@ -132,7 +132,7 @@ test("of many who use a thing the first few are told, and all are counted", asyn
   expect(await workshopUsers(db, "rig")).toEqual(new Map());
 });
 
-test("a divider is no evidence: only what the rig distorts by itself has verdicts worked out anew", async () => {
+test("a divider is no evidence: only what the rig distorts by itself has verdicts recomputed", async () => {
   await keep(one, { upperOhms: 47e3, lowerOhms: 1e3 });
   await takeRig(db, two, (await rigOf(one)).rigId ?? "");
   const stand = await evidenceRevision(db, two);

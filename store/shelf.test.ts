@@ -287,7 +287,7 @@ test("what was deleted is out of sight for thirty days, and comes back as it was
   expect(await modelsOf({ place: "deleted" })).toEqual([]);
 });
 
-test("the version before has none of it; brought up again, everything is found anew", async () => {
+test("the version before has none of it; brought up again, everything is found again", async () => {
   await deleteAmplifier(db, ids["100 %_off"], new Date());
   await db.migrate.down({ migrationSource, name: "2026-11-29-ninth" });
   expect(await db.schema.hasTable("shelf_entries")).toBe(false);

@@ -125,7 +125,7 @@ export const shelfPage = async (
   const direction = descending ? "DESC" : "ASC";
   const column =
     order === "newest" && query.place === "deleted" ? "amplifiers.deleted_at" : COLUMNS[order];
-  // What is sorted is carried along: so first the page's amplifiers are found, and then what is told of them is read.
+  // What is sorted is carried along: so first the page's amplifiers are found, and then what is known of them is read.
   const found: { id: string }[] = await foundBy(db, query)
     .select("amplifiers.id as id")
     .orderByRaw(`${column} IS NULL, ${column} ${direction}, amplifiers.id`)

@@ -15,7 +15,7 @@ import { readable } from "./readable";
 /** So many entries are made at once; others get their turn between. */
 const AT_ONCE = 20;
 
-/** Makes anew what the shelf is found and filed by, of all amplifiers that have changed. @returns how many those were */
+/** Rebuilds what the shelf is found and filed by, of all amplifiers that have changed. @returns how many those were */
 export const refreshShelf = async (db: Knex): Promise<number> => {
   for (let count = 0; ;) {
     const due: { amplifier_id: string }[] = await db("shelf_due").limit(AT_ONCE);
@@ -27,7 +27,7 @@ export const refreshShelf = async (db: Knex): Promise<number> => {
   }
 };
 
-/** Has all entries made anew when a newer version of the program takes words from more of the records. */
+/** Has all entries rebuilt when a newer version of the program takes words from more of the records. */
 export const outdateEntries = (db: Knex): Promise<void> =>
   db.raw(
     "INSERT INTO shelf_due SELECT amplifier_id FROM shelf_entries WHERE words_version <> ? ON CONFLICT DO NOTHING",

@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 
-/** What the lists say of an amplifier; worked out anew after anything that it depends on has changed. */
+/** What the lists say of an amplifier; recomputed after anything that it depends on has changed. */
 export type Summary<Content> = {
   /** The claim that the shelf shows, in words to be found by; empty where there is none. */
   claimText: string;

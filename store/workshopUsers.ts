@@ -6,8 +6,8 @@ export type WorkshopUsers = {
   count: number;
 };
 
-/** Names that are told of each; the rest is counted. */
-const MOST_TOLD = 5;
+/** Names that are reported from each; the rest is counted. */
+const MOST_SHOWN = 5;
 
 /** Of all loads, or of all rigs, by their ids; what is not used is not among them. */
 export const workshopUsers = async (
@@ -29,7 +29,7 @@ export const workshopUsers = async (
     model: string;
     deleted_at: string | null;
     total: number;
-  }[] = await db.from(uses.as("told")).where("place", "<=", MOST_TOLD).orderBy(["of", "place"]);
+  }[] = await db.from(uses.as("told")).where("place", "<=", MOST_SHOWN).orderBy(["of", "place"]);
   const users = new Map<string, WorkshopUsers>();
   for (const { of: thing, total, id, maker, model, deleted_at } of rows) {
     const known = users.get(thing) ?? { first: [], count: total };

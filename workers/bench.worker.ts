@@ -13,15 +13,15 @@ import { readTone } from "@/pipeline/readTone";
 import { OpenRecording } from "@/pipeline/recordingViews";
 import type { BenchWorker, SentFile } from "./protocol";
 
-/** Progress is told no more often than a screen needs it. */
+/** Progress is reported no more often than a screen needs it. */
 const PROGRESS_MILLISECONDS = 70;
 /** Time of the live bench runs with the clock; when the machine cannot keep up it runs as fast as it can. */
 const LIVE_STEP_MILLISECONDS = 50;
 
 /** Looks, and tells, only now and then: a glance takes longer than a moment of the bench. */
-const seldom = <Moment, Told>(
-  look: (moment: Moment) => Told,
-  tell: (told: Told) => void,
+const seldom = <Moment, Progress>(
+  look: (moment: Moment) => Progress,
+  tell: (progress: Progress) => void,
 ): ((moment: Moment) => void) => {
   let last = -Infinity;
   return (moment) => {

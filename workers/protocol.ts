@@ -14,7 +14,7 @@ import type { ReadRequest } from "@/pipeline/readRun";
 import type { AudioClips, LevelView, OpenedRecording, Stretch } from "@/pipeline/recordingViews";
 
 /** A moment of a run that plays. */
-export type PlayProgress = Pick<PlayMoment, "label" | "shotNumber" | "foretoldSinkCelsius"> &
+export type PlayProgress = Pick<PlayMoment, "label" | "shotNumber" | "predictedSinkCelsius"> &
   Glance & { outlook: SoakOutlook | null };
 
 /** What a run tells while it plays, and asks. */

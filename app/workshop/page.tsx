@@ -6,7 +6,7 @@ import { dataFolder, listBackups, readWorkshopDocument } from "@/store";
 import { Rail } from "@/ui/frame/Rail";
 import { WorkshopScreen } from "@/ui/workshop/WorkshopScreen";
 
-/** Read anew each time: it is kept in the data folder, not in the build. */
+/** Read again each time: it is kept in the data folder, not in the build. */
 export const dynamic = "force-dynamic";
 
 export default async function WorkshopPage() {

@@ -15,7 +15,7 @@ type Recording = {
   id: number;
   heard: { channels: Float32Array[]; count: number };
   firstFrame: number | null;
-  /** Frames after which it is whole; fewer once it is told to end. */
+  /** Frames after which it is whole; fewer once it is reported to end. */
   end: number;
   look(heard: Heard): number | null;
   done(heard: Heard): void;
@@ -98,7 +98,7 @@ export class AudioLine {
     this.link.postMessage({ type: "fade" }, []);
   }
 
-  /** Silence, for good: whoever still waits, or asks for more, is told that it was muted. */
+  /** Silence, permanently: whoever still waits, or asks for more, is reported that it was muted. */
   end(): void {
     this.fade();
     this.fail("muted");

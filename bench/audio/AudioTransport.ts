@@ -1,17 +1,17 @@
 import type { AudioFault, FromTransport, ToTransport } from "./messages";
 
-/** Frames that are heard before they are told: 21 ms at 48 kHz. */
+/** Frames that are heard before they are reported: 21 ms at 48 kHz. */
 const TOLD_FRAMES = 1024;
 /** Every stop. */
 const FADE_SECONDS = 0.01;
-/** A tone glides down about so fast; up it goes no faster than it is told. */
+/** A tone glides down about so fast; up it goes no faster than it is reported. */
 const GLIDE_SECONDS = 0.004;
 /** Whoever plays must be heard of this often. */
 const LEASE_SECONDS = 1;
 /** Where a tone begins, under the most that may be played: −60 dB. */
 const FIRST_RATIO = 1e-3;
 const ROUNDING_RATIO = 1e-6;
-/** A converter's own noise never leaves so many samples of every channel at exactly nought: a block got lost. */
+/** A converter's own noise never leaves so many samples of every channel at exactly zero: a block got lost. */
 const LOST_FRAMES = 64;
 
 type Playing =
@@ -20,7 +20,7 @@ type Playing =
   | { kind: "tone"; turn: number; phase: number; ratios: Float64Array; targets: readonly number[] };
 
 /**
- * What plays and hears between two converters, one render quantum after another. It is silent unless it is told otherwise, and falls
+ * What plays and hears between two converters, one render quantum after another. It is silent unless it is reported otherwise, and falls
  * silent by itself when frames are missing, when what comes in stops, or when nobody says any more that he is there.
  * It knows nothing of volts: that is the instrument's.
  */

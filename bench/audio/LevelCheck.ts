@@ -100,7 +100,7 @@ export class LevelCheck {
     );
   }
 
-  /** Silence, for good: what is still under way ends, and nothing more is played. */
+  /** Silence, permanently: what is still under way ends, and nothing more is played. */
   end(): void {
     this.line.end();
   }
@@ -154,7 +154,7 @@ export class LevelCheck {
     for (const output of outputs) {
       const loops = (await this.playOn(output, [glide]))
         .map((channel, input) => ({ input, ...findLoop(glide, channel) }))
-        .filter(({ likeness }) => likeness >= LEAST_LIKENESS)
+        .filter(({ correlation }) => correlation >= LEAST_LIKENESS)
         .toSorted((a, b) => Math.abs(b.gainRatio) - Math.abs(a.gainRatio));
       const [loop] = loops;
       found.push({
@@ -196,7 +196,7 @@ export class LevelCheck {
     for (const { output, input } of loops) {
       // The glide tells the delay; the steps follow it at once.
       const heard = (await this.playOn(output, [glide, steps]))[input];
-      const { delaySamples, likeness } = findLoop(
+      const { delaySamples, correlation } = findLoop(
         glide,
         heard.subarray(0, glide.length + Math.round(LONGEST_DELAY_SECONDS * sampleRateHz)),
       );
@@ -206,7 +206,7 @@ export class LevelCheck {
         voltsPeak: STEPS.ratio,
         segments: stepsOfFrequencies(frequencies),
       });
-      found.push(likeness >= LEAST_LIKENESS && outcome.ok ? ownResponse(outcome.value) : null);
+      found.push(correlation >= LEAST_LIKENESS && outcome.ok ? ownResponse(outcome.value) : null);
     }
     return found;
   }

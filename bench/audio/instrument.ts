@@ -28,7 +28,7 @@ import { loadPeaks, loadVolts, mostReadVolts, readInputs, type AudioSetup } from
 const PROBE_RATIO = 0.01;
 /** Buffers on both ways of an interface are shorter than this. */
 const LONGEST_DELAY_SECONDS = 0.6;
-/** Below this likeness what came back is something else: hum, noise, another programme. */
+/** Below this correlation what came back is something else: hum, noise, another programme. */
 const LEAST_LIKENESS = 0.5;
 /** Guards look on twenty times a second, at the tenth of a second before. */
 const LOOK_SECONDS = 0.05;
@@ -126,12 +126,12 @@ const probe = async (line: AudioLine, setup: AudioSetup, channelCount: number): 
   const loops = voltsOf(setup, heard, { from: 0, to: frames })
     .slice(0, channelCount)
     .map((each) => findLoop(volts, each));
-  const silent = loops.findIndex(({ likeness }) => !(likeness >= LEAST_LIKENESS));
+  const silent = loops.findIndex(({ correlation }) => !(correlation >= LEAST_LIKENESS));
   if (silent >= 0)
     throw new InstrumentFault({
       code: "no-signal",
       where: `Channel ${CHANNELS[silent] ?? silent + 1}`,
-      advice: `a quiet test signal was played and did not return (correlation ${formatSignificant(loops[silent].likeness, 2)} of 1). Check that the amplifier is on, its input and level are set, its relay is closed, and that cables and channels match the Rig.`,
+      advice: `a quiet test signal was played and did not return (correlation ${formatSignificant(loops[silent].correlation, 2)} of 1). Check that the amplifier is on, its input and level are set, its relay is closed, and that cables and channels match the Rig.`,
     });
   return {
     delaySamples: loops[0].delaySamples,

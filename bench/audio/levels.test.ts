@@ -50,7 +50,7 @@ test("in silence no tone is made up of hum and noise", async () => {
   expect((await level.read()).map(({ tone }) => tone)).toEqual([null, null]);
 });
 
-test("never louder than half of full scale, whatever is asked for; an input that is too small for it is told", async () => {
+test("never louder than half of full scale, whatever is asked for; an input that is too small for it is reported", async () => {
   const { level, link } = check({ inputFullScaleVolts: 10 });
   level.play([0, 1], 1);
   let peak = 0;
@@ -81,7 +81,7 @@ test("the wiring: each output is found by the input that hears it, with its dela
   expect((await level.wiring([1]))[0].by).toBeNull();
 });
 
-test("ended, it is silent for good: what is under way is told, and nothing more is played", async () => {
+test("ended, it is silent permanently: what is under way is reported, and nothing more is played", async () => {
   const { level, link } = check();
   level.play([0], 0.02);
   await level.read();

@@ -1,7 +1,7 @@
 import { inverseTransform, transformOf } from "@/core/spectrum";
 import { logSweep } from "@/core/signal";
 
-/** A short glide over the middle of the band: its delay is told by one sharp peak, a tone's by many. */
+/** A short glide over the middle of the band: its delay is reported by one sharp peak, a tone's by many. */
 const GLIDE = { lowHz: 200, highHz: 4000, seconds: 0.15 };
 
 /** What is played to find the way through an amplifier, in volts. */
@@ -14,7 +14,7 @@ export type LoopReading = {
   /** Output over input; below zero where it comes back upside down. */
   gainRatio: number;
   /** 1 where what came back is nothing but what was played, 0 where it has nothing to do with it. */
-  likeness: number;
+  correlation: number;
 };
 
 /**
@@ -36,7 +36,7 @@ export const findLoop = (played: Float64Array, heard: Float64Array): LoopReading
   return {
     delaySamples,
     gainRatio: correlation[delaySamples] / energy,
-    likeness:
+    correlation:
       backEnergy > 0 ? Math.abs(correlation[delaySamples]) / Math.sqrt(energy * backEnergy) : 0,
   };
 };

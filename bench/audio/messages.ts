@@ -1,7 +1,7 @@
 // bench/audio: an audio interface as an instrument. The transport runs beside the converters, block by block; the instrument tells it
 // what to play and hears what came in, over a port.
 
-/** Why it fell silent without having been told to by whoever plays. */
+/** Why it fell silent without having been asked to by whoever plays. */
 export const AUDIO_FAULTS = [
   "gap",
   "dropout",
@@ -16,16 +16,16 @@ export const AUDIO_FAULTS = [
 ] as const;
 export type AudioFault = (typeof AUDIO_FAULTS)[number];
 
-/** What the transport is told. Samples and levels are shares of full scale, one an output. */
+/** What the transport is reported. Samples and levels are shares of full scale, one an output. */
 export type ToTransport =
-  /** Begins anew, silent. Nothing louder than `mostRatios` is ever played; a tone rises no faster than `riseDbPerSecond`. */
+  /** Starts again, silent. Nothing louder than `mostRatios` is ever played; a tone rises no faster than `riseDbPerSecond`. */
   | { type: "arm"; mostRatios: readonly number[]; riseDbPerSecond: number }
   | { type: "play"; id: number; samples: readonly Float32Array[] }
   /** A steady tone at peak levels; it glides there from where it is. */
   | { type: "tone"; frequencyHz: number; ratios: readonly number[] }
   /** Down to silence within ten milliseconds: whoever plays has ended it. */
   | { type: "fade" }
-  /** The same, by somebody else: a tone may be turned up again, anything else is broken off, and nothing begins before it is armed anew. */
+  /** The same, by somebody else: a tone may be turned up again, anything else is broken off, and nothing begins before it is armed again. */
   | { type: "mute" }
   /** Whoever plays is still there. */
   | { type: "alive" }

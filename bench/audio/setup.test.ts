@@ -29,7 +29,7 @@ test("two inputs a channel: the difference of the two terminals, so that a bridg
   // 10 V on one terminal and −10 V on the other, about an offset of 6 V that both have.
   const [bridge] = loadVolts(setup, [samples(0.4), samples(-0.1), samples(0), samples(0)]);
   expect(bridge[0]).toBeCloseTo(20, 5);
-  // One terminal at its full scale is as good as overdriven, though the difference of the two is nought.
+  // One terminal at its full scale is as good as overdriven, though the difference of the two is zero.
   expect(loadPeaks(setup, [samples(1), samples(1), samples(0), samples(0)])[0]).toBe(80);
   // The smaller of a pair is overdriven first, and both swing alike.
   expect(mostReadVolts(setup)).toBe(60);

@@ -18,7 +18,7 @@ type Waiting = {
 };
 
 /**
- * The line to one instrument: one exchange after another, each with its time. After an answer that failed the connection is made anew, so
+ * The line to one instrument: one exchange after another, each with its time. After an answer that failed the connection is rebuilt, so
  * that what comes late is never taken for the answer to the next question.
  */
 export class InstrumentLine {

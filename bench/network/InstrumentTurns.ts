@@ -21,7 +21,7 @@ type Line = {
   line: InstrumentLine;
   usedAt: number;
   mayBeOn: boolean;
-  /** When it was told in vain to turn its output off; null where it was not. */
+  /** When it was asked in vain to turn its output off; null where it was not. */
   unsureSince: number | null;
 };
 
@@ -102,7 +102,7 @@ export class InstrumentTurns {
     await this.silence(ids);
   }
 
-  /** The program ends: every output that may be on is told to go off, without waiting for anything, and nothing is said after that. */
+  /** The program ends: every output that may be on is reported to go off, without waiting for anything, and nothing is said after that. */
   silenceForGood(): void {
     this.isOver = true;
     for (const [id, { line, mayBeOn }] of this.lines)
@@ -119,14 +119,14 @@ export class InstrumentTurns {
         "lapsed",
         "the page did not respond for 3 s, so the outputs were switched off. Keep its window open during playback.",
       );
-      // Whoever comes back is told what is most urgent.
+      // Whoever comes back is reported what is most urgent.
       void this.silence(ids).catch((fault: LinkFault) => this.ended.set(name, fault));
     }
     for (const [id, { line, usedAt, unsureSince }] of this.lines) {
       const isHeld = [...this.turns.values()].some(({ ids }) => ids.includes(id));
       if (isHeld) continue;
       if (unsureSince !== null) {
-        // It is told again until it says that it is off.
+        // It is reported again until it says that it is off.
         if (now - unsureSince > LEASE_MS) void this.silence([id]).catch(() => {});
       } else if (now - usedAt > IDLE_MS) {
         line.close();

@@ -1,6 +1,6 @@
 import { dbToAmplitudeRatio, requireRange } from "@/core/units";
 import type { LiveState, LiveTone, Wiring } from "../contract";
-import { Desk, type Seen } from "./Desk";
+import { InstrumentSession, type Seen } from "./InstrumentSession";
 import type { NetworkLink } from "./link";
 import { loadsIn } from "./moments";
 import { lookAt, type AmplifierSeen } from "./rise";
@@ -12,7 +12,7 @@ const LEAST_DRIVE_RATIO = 1e-3;
 /** A steady tone of a generator, turned by hand while an oscilloscope looks at the loads again and again. */
 export class NetworkTone implements LiveTone {
   readonly mostDriveVoltsRms: number;
-  private desk: Desk | null = null;
+  private desk: InstrumentSession | null = null;
   private target: number;
   private played: number;
   private seen: Seen | null = null;
@@ -63,7 +63,7 @@ export class NetworkTone implements LiveTone {
 
   /** Waits so long at least, and looks. @throws {InstrumentFault} */
   async advance(seconds: number): Promise<LiveState> {
-    this.desk ??= await Desk.take(this.link, this.setup);
+    this.desk ??= await InstrumentSession.take(this.link, this.setup);
     const { desk } = this;
     const before = desk.now();
     if (Number.isNaN(this.begun)) this.begun = before;

@@ -1,6 +1,6 @@
 import { InstrumentFault, type RecordingRequest } from "../contract";
 import { EXAMPLE_RIGS } from "../simulated";
-import { Desk } from "./Desk";
+import { InstrumentSession } from "./InstrumentSession";
 import { networkInstrument } from "./instrument";
 import { SETUP, standInLink } from "./testing/standInLink";
 import type { StandInFault } from "./standIns/StandIn";
@@ -75,7 +75,7 @@ describe("a wrong scale is no figure", () => {
       ...oscilloscope,
       profile: {
         ...oscilloscope.profile,
-        // This one keeps what it has, whatever it is told.
+        // This one keeps what it has, whatever it is reported.
         commands: {
           ...oscilloscope.profile.commands,
           channel: "SENSe{channel}:VOLTage:DC:RANGe:PTPeak {voltsPeakToPeak}",
@@ -191,7 +191,7 @@ test.each([
 ])("what was too much for the range (ended: %j) %s", async (isEnded) => {
   const { link } = standInLink();
   let begun = 0;
-  const seen = await Desk.hold(link, SETUP, (desk) =>
+  const seen = await InstrumentSession.hold(link, SETUP, (desk) =>
     desk.record({
       seconds: 0.1,
       sampleRateHz: 96_000,
@@ -222,7 +222,7 @@ test("a guard that speaks while the limit is looked for ends the search: nothing
   expect(standIns.bench.voltsRms()).toBeLessThan(0.1);
 });
 
-test("the voltmeter hangs on the first channel, and says nothing of one that plays alone beside it", async () => {
+test("the voltmeter is connected to the first channel, and says nothing of one that plays alone beside it", async () => {
   const { link } = standInLink();
   const connected = await networkInstrument(SETUP, link).connect(WIRING);
   const seen: number[] = [];

@@ -1,6 +1,6 @@
 import { rootMeanSquare } from "@/core/numeric";
 import type { HeldTone, SoakPoint, SoakRecording, SoakRequest, Watch } from "../contract";
-import type { Desk, Seen } from "./Desk";
+import type { InstrumentSession, Seen } from "./InstrumentSession";
 import { soakPoint, soakStep } from "./soakPoint";
 import { momentSeen } from "./moments";
 import { lookAt, rise, type AmplifierSeen } from "./rise";
@@ -10,7 +10,7 @@ const LOOK_EVERY_SECONDS = 0.25;
 
 /** Holds a tone so that the amplifier is warm, unrecorded. @returns what was seen last where somebody who watches ended it; else null */
 export const warmUp = async (
-  desk: Desk,
+  desk: InstrumentSession,
   amplifier: AmplifierSeen,
   { tone: { frequencyHz: hertz, voltsPeak, seconds }, drives, watch }: Held,
 ): Promise<Seen | null> => {
@@ -44,14 +44,14 @@ type Held = { tone: HeldTone; drives: readonly boolean[]; watch: Watch };
 
 /** A tone that is held while thermometers are watched. @throws {InstrumentFault} where none tells the sink's temperature */
 export const soakNetwork = async (
-  desk: Desk,
+  desk: InstrumentSession,
   amplifier: AmplifierSeen,
   { frequencyHz: hertz, voltsPeak, seconds, drives }: SoakRequest,
   watch: (point: SoakPoint) => "go-on" | "end",
 ): Promise<SoakRecording> => {
   const tone = { hertz, voltsPeak, drives };
   const points: SoakPoint[] = [];
-  // A soak's own watch is told points; on the way up nobody is hurt at levels that the guards of the level allow.
+  // A soak's own watch is reported points; on the way up nobody is hurt at levels that the guards of the level allow.
   await rise(desk, amplifier, tone, () => "go-on");
   const begun = desk.now();
   for (;;) {

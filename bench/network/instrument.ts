@@ -16,7 +16,7 @@ import {
 } from "../contract";
 import { heldToSource } from "../heldToSource";
 import { pastLimit } from "../pastLimit";
-import { Desk, type Seen } from "./Desk";
+import { InstrumentSession, type Seen } from "./InstrumentSession";
 import { soakNetwork, warmUp } from "./holdTone";
 import type { NetworkLink } from "./link";
 import { NetworkTone } from "./NetworkTone";
@@ -80,7 +80,7 @@ const probe = (link: NetworkLink, setup: NetworkSetup, wiring: Wiring): Promise<
     highestSeen: voltsPeak,
     lastSeen: null,
   };
-  return Desk.hold(link, setup, async (desk) => {
+  return InstrumentSession.hold(link, setup, async (desk) => {
     const drives = setup.readChannels.map(() => true);
     const tone = { hertz: PROBE.hertz, voltsPeak, drives };
     const first = await lookAt(desk, amplifier, tone);
@@ -120,7 +120,7 @@ const connected = (link: NetworkLink, amplifier: AmplifierSeen): Connected => {
     mostVoltsPeak: wiring.rangeVolts || fullAcrossLoad(setup, mostVoltsPeak),
     gainRatio,
     limitDriveVoltsRms: (drives, watch = goOn) =>
-      Desk.hold(link, setup, (desk) => findLimit(desk, amplifier, drives, watch)),
+      InstrumentSession.hold(link, setup, (desk) => findLimit(desk, amplifier, drives, watch)),
     record: async (request, watch = goOn) => {
       const { stimulus, sampleRateHz } = request;
       if (!stimulus) throw new RangeError("a generator records nothing but what it plays");
@@ -132,7 +132,9 @@ const connected = (link: NetworkLink, amplifier: AmplifierSeen): Connected => {
     soak: async (request, watch) => {
       if (!setup.meters.thermometer) throw new RangeError("temperatures need a temperature logger");
       requirePositive("seconds", request.seconds);
-      return Desk.hold(link, setup, (desk) => soakNetwork(desk, amplifier, request, watch));
+      return InstrumentSession.hold(link, setup, (desk) =>
+        soakNetwork(desk, amplifier, request, watch),
+      );
     },
     live: (drives, frequencyHz) =>
       new NetworkTone(link, setup, { drives, frequencyHz, gainRatio, wiring }),
@@ -147,8 +149,8 @@ const play = async (
   asked: AskedRecording,
 ): Promise<PlayedRecording> => {
   const { drives } = asked.request;
-  const held = <T>(work: (desk: Desk) => Promise<T>): Promise<T> =>
-    Desk.hold(link, amplifier.setup, work);
+  const held = <T>(work: (desk: InstrumentSession) => Promise<T>): Promise<T> =>
+    InstrumentSession.hold(link, amplifier.setup, work);
   if (stimulus.kind === "sine" || stimulus.kind === "silence")
     return held(
       async (desk) =>
@@ -168,7 +170,7 @@ const play = async (
 
 /** Warms up, and goes up to the level of a stimulus. @returns what was seen where somebody who watches ended it */
 const approach = async (
-  desk: Desk,
+  desk: InstrumentSession,
   amplifier: AmplifierSeen,
   stimulus: Stimulus,
   { request: { drives, warmUp: tone }, watch }: AskedRecording,
@@ -202,7 +204,7 @@ const levelOf = (stimulus: Stimulus): { hertz: number; voltsPeak: number } => {
  * @returns RMS volts of the drive at the last level that was good
  */
 const findLimit = async (
-  desk: Desk,
+  desk: InstrumentSession,
   amplifier: AmplifierSeen,
   drives: readonly boolean[],
   watch: Watch,

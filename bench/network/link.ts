@@ -25,7 +25,7 @@ export class LinkFault extends Error {
   }
 }
 
-/** Instruments that are held for one measurement: nobody else speaks to them meanwhile. */
+/** Instruments that are held for one measurement: nobody else tests them meanwhile. */
 export type NetworkTurn = {
   /** @returns what was answered, empty where nothing was asked @throws {LinkFault} */
   exchange(id: string, exchange: Exchange): Promise<Uint8Array<ArrayBuffer>>;

@@ -1,6 +1,6 @@
 import { peakOf, rootMeanSquare } from "@/core/numeric";
 import type { RecordingMoment } from "../contract";
-import type { Seen } from "./Desk";
+import type { Seen } from "./InstrumentSession";
 import type { MeterGlance, ProbeTemperatures } from "./NetworkMeters";
 
 /** What a moment is part of. */
@@ -13,7 +13,7 @@ export type At = {
 
 const NO_METERS: MeterGlance = { voltsRms: null, mains: null, temperatures: null };
 
-/** What is told of the loads, as guards take it. */
+/** What is reported from the loads, as guards take it. */
 export const loadsIn = (temperatures: ProbeTemperatures | null): number[] =>
   temperatures && temperatures.loadCelsius !== null ? [temperatures.loadCelsius] : [];
 

@@ -2,7 +2,7 @@ import { peakOf, rootMeanSquare } from "@/core/numeric";
 import { BURST_KINDS, halveRate, stimulusVolts, type Stimulus } from "@/core/signal";
 import { InstrumentFault, type RecordingRequest, type Watch } from "../contract";
 import { beginningOf, silentFrom } from "./alignOnce";
-import type { Desk, Seen } from "./Desk";
+import type { InstrumentSession, Seen } from "./InstrumentSession";
 import type { MeterGlance } from "./NetworkMeters";
 import {
   burstsByItself,
@@ -38,7 +38,7 @@ type Drive = {
   seconds: number;
   /** RMS volts at a time; null where the level comes and goes faster than a meter follows. */
   at: ((seconds: number) => number) | null;
-  /** The voltmeter hangs on the first channel: where that is at rest it tells nothing of what plays. */
+  /** The voltmeter is connected to the first channel: where that is at rest it tells nothing of what plays. */
   isMetered: boolean;
 };
 
@@ -49,7 +49,7 @@ class Watcher {
   private readonly shares: readonly number[];
 
   constructor(
-    private readonly desk: Desk,
+    private readonly desk: InstrumentSession,
     private readonly amplifier: AmplifierSeen,
     private readonly drive: Drive,
     private readonly watch: Watch,
@@ -91,7 +91,7 @@ class Watcher {
 
 /** Records a steady sine that holds, or the output at rest. @throws {InstrumentFault} */
 export const recordHeld = async (
-  desk: Desk,
+  desk: InstrumentSession,
   amplifier: AmplifierSeen,
   stimulus: Extract<Stimulus, { kind: "sine" | "silence" }>,
   { request, watch }: AskedRecording,
@@ -186,7 +186,7 @@ const sentAt = ({ stimulus, wave }: Once, sampleRateHz: number): Float64Array =>
 
 /** Records something that plays once, with a margin on both sides. @throws {InstrumentFault} */
 export const recordOnce = async (
-  desk: Desk,
+  desk: InstrumentSession,
   amplifier: AmplifierSeen,
   once: Once,
   { request, watch }: AskedRecording,

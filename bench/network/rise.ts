@@ -1,6 +1,6 @@
 import { dbToAmplitudeRatio } from "@/core/units";
 import type { RecordingMoment, Watch, Wiring } from "../contract";
-import type { Desk, Seen } from "./Desk";
+import type { InstrumentSession, Seen } from "./InstrumentSession";
 import { momentSeen } from "./moments";
 import type { NetworkSetup } from "./setup";
 
@@ -40,7 +40,7 @@ export const rangeFor = (
 
 /** A short look at a tone, which goes on playing. @throws {InstrumentFault} */
 export const lookAt = async (
-  desk: Desk,
+  desk: InstrumentSession,
   amplifier: AmplifierSeen,
   tone: SoughtTone,
 ): Promise<Seen> => {
@@ -50,7 +50,7 @@ export const lookAt = async (
     seconds: LOOK_SECONDS,
     sampleRateHz: LOOK_HERTZ,
   });
-  // How the channels stand to each other is told by all of them playing.
+  // How the channels stand to each other is reported by all of them playing.
   if (tone.drives.every(Boolean)) amplifier.lastSeen = seen;
   return seen;
 };
@@ -75,7 +75,7 @@ export const lookMoment = (
  * @returns what was seen where somebody who watches ended it, the outputs being off then; null where it got there
  */
 export const rise = async (
-  desk: Desk,
+  desk: InstrumentSession,
   amplifier: AmplifierSeen,
   tone: SoughtTone,
   watch: Watch,

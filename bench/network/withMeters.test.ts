@@ -97,13 +97,13 @@ test("another meter at the address than the one that answered first is not belie
   ).rejects.toThrow("“MAKER,METER,7,1” did when it was asked first");
 });
 
-test("a meter that falls silent ends the recording with words: guards that are told nothing cannot guard", async () => {
+test("a meter that falls silent ends the recording with words: guards that are reported nothing cannot guard", async () => {
   await expect(play({ faults: { "mains-meter": "dead" } })).rejects.toMatchObject({
     finding: { advice: expect.stringContaining("did not answer") },
   });
 });
 
-/** Something that holds a tone and is told no temperatures; each look lies a second after the one before. */
+/** Something that holds a tone and is reported no temperatures; each look lies a second after the one before. */
 const holder = (): Instrument => {
   const { facts, connect } = unhurried();
   return {

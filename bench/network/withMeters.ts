@@ -98,7 +98,7 @@ const lookingOn = (
   };
   return {
     watch: (moment: RecordingMoment) => {
-      // A guard that is told nothing more cannot guard.
+      // A guard that is reported nothing more cannot guard.
       if (fault) return "end";
       ask();
       const { mains, temperatures } = glance;

@@ -6,7 +6,7 @@ import type { Session } from "./session";
 import type { LiveState, LiveTone } from "../contract";
 import { playSource } from "./source/source";
 
-/** Half of it lies far above every harmonic that is told. */
+/** Half of it lies far above every harmonic that is reported. */
 const CAPTURE_RATE_HZ = 192_000;
 /** The drive glides to a new level over about so long: a step would click, and look like distortion. */
 const GLIDE_SECONDS = 0.004;

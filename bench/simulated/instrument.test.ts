@@ -29,7 +29,7 @@ test("a bridge doubles the gain; a speaker-like load takes the place of the resi
   expect((await into(true)).equals(await into(false))).toBe(false);
 });
 
-test("the same asked twice gives the same bytes; a description that is none is told", async () => {
+test("the same asked twice gives the same bytes; a description that is none is reported", async () => {
   const wiring = { loadOhms: [8], isSpeakerLike: false, isBridged: false, rangeVolts: 0 };
   const asked = {
     stimulus: { kind: "sine", frequencyHz: 1000, voltsPeak: 0.1, seconds: 0.1 },

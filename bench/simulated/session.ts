@@ -22,7 +22,7 @@ const LATENCY_SAMPLES = OUTPUT_LATENCY_SAMPLES;
 
 /** The supply moves in steps of at most this; the limits it sets glide from one to the next. */
 const SUPPLY_SECONDS = 42e-6;
-/** Protection looks on, the level control turns, and progress is told, block by block. */
+/** Protection looks on, the level control turns, and progress is reported, block by block. */
 const BLOCK_SECONDS = 0.002;
 /** Heat moves on this often; a junction takes ten times longer to follow. */
 const HEAT_SECONDS = 0.05;
@@ -172,7 +172,7 @@ export class Session {
 
   /**
    * Plays source volts and returns the volts across each load, as many and in time with them.
-   * @param onBlock is told after each block how many samples of the output are there; it may answer at which sample to end early
+   * @param onBlock is reported after each block how many samples of the output are there; it may answer at which sample to end early
    */
   play(
     source: Float64Array,

@@ -50,7 +50,7 @@ export type Known = {
 
 /**
  * Runs the contract's tests on an instrument with two channels at least.
- * @param make makes it anew
+ * @param make makes it again
  * @param known what its recordings hold, where they were made before
  */
 export const keepsInstrumentContract = (make: () => Instrument, known?: Known): void => {
@@ -152,7 +152,7 @@ const keepsPlaying = (
     expect(Math.abs(rmsOf(high) / rmsOf(low) / 2 - 1)).toBeLessThan(SMALL_SIGNAL_RATIO);
   });
 
-  test("a channel that is not driven is as good as silent; the source is told apart where it is recorded", async () => {
+  test("a channel that is not driven is as good as silent; the source is separate where it is recorded", async () => {
     const [driven, idle, source] = voltsOf(
       await (await connect()).record({ ...PLAYED, drives: [true, false], recordsInput: true }),
     );
@@ -197,7 +197,7 @@ const keepsPlaying = (
 
   const { knowsHeat, isLive } = make().facts;
   if (knowsHeat)
-    test("held for minutes it tells temperatures that rise, and ends when it is told to", async () => {
+    test("held for minutes it tells temperatures that rise, and ends when it is asked to", async () => {
       const soaked = await (
         await connect()
       ).soak({ frequencyHz: 1000, voltsPeak: 0.3, seconds: 300, drives: [true, true] }, (point) =>

@@ -66,7 +66,7 @@ const between = (volts: Float64Array): Float64Array => {
   return dense;
 };
 
-/** Heights that are told apart, from nought to the peak. */
+/** Heights that are distinguished, from zero to the peak. */
 const BINS = 4096;
 
 const heightOf = (volts: Float64Array, sign: number, mostRatio: number): number | null => {

@@ -12,7 +12,7 @@ export type ExpectedNoise = { band: Band; isAtRest: boolean };
 const HUM_ENDS_HZ = 620;
 const MAINS_HZ = [50, 60];
 const MAINS_TOLERANCE_HZ = 3;
-/** Lines that together hold more than this part of the power make it tones, and no noise; of more than the other they are told. */
+/** Lines that together hold more than this part of the power make it tones, and no noise; of more than the other they are reported. */
 const TONES_SHARE = 0.5;
 const TOLD_SHARE = 0.03;
 /** So many of the strongest lines are looked at. */

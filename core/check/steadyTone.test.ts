@@ -139,7 +139,7 @@ describe.each(RATES)("at %d Hz", (rateHz) => {
     });
   });
 
-  test("another line than the one that was played is no reading of it", () => {
+  test("another line than the one that was played is not a reading of it", () => {
     const made = of(rateHz, 1, (t) => sine(50)(t) + sine(1000, 0.01)(t));
     expect(said(made, 1000)).toMatch(
       /1 kHz was played, but the strongest line is at 50 Hz.*hum of the mains/,
@@ -169,7 +169,7 @@ test.each([10_000 * (1 + 2e-5), 10_000])(
   },
 );
 
-test("a band that the rate cannot hold is told", () => {
+test("a band that the rate cannot hold is reported", () => {
   expect(said(of(32_000, 1, sine(997)))).toBe("band-beyond-rate");
 });
 

@@ -27,10 +27,10 @@ export type ExpectedTone = {
 const MOST_SAMPLES = 2 ** 18;
 /** The share of all power that the tone with its harmonics must hold. A square wave's fundamental alone holds 81 %. */
 const LEAST_TONE_SHARE = 0.5;
-/** A second tone of more than this part of the first makes it no single tone; of more than the other it is told. */
+/** A second tone of more than this part of the first makes it no single tone; of more than the other it is reported. */
 const SECOND_TONE_RATIO = 0.3;
 const TOLD_TONE_RATIO = 0.003;
-/** Mains lines are told from this part of the tone on: below it they are read as hum, which has its own run. */
+/** Mains lines are reported from this part of the tone on: below it they are read as hum, which has its own run. */
 const TOLD_HUM_RATIO = 0.03;
 const STANDS_OUT = 30;
 /** Supply ripple is weaker than this part of the tone, and of low order. */
@@ -48,12 +48,12 @@ const MOST_OF_HUM = 10;
 const HARMONIC_BINS = 1.5;
 /** Lines that are looked at, from the tallest on. */
 const MOST_PEAKS = 400;
-/** An offset is told from this part of the tone's RMS volts on. */
+/** An offset is reported from this part of the tone's RMS volts on. */
 const TOLD_OFFSET_RATIO = 0.2;
 /** The level counts as held within the first, and as no level at all beyond the second. */
 const HELD_RATIO = 0.99;
 const NO_LEVEL_RATIO = 0.6;
-/** Fewer steps of the converter than this from tip to tip are told: their own distortion lies near a tenth of a percent. */
+/** Fewer steps of the converter than this from tip to tip are reported: their own distortion lies near a tenth of a percent. */
 const ENOUGH_STEPS = 500;
 
 /**
@@ -175,7 +175,7 @@ const otherTone = (spectrum: Spectrum, tone: SpectralLine): SpectralLine | null 
     seen.push(bin);
     const line = strongestLine(spectrum, (bin - 1) * binHz, (bin + 1) * binHz);
     if (!line || isHarmonicOf(tone, line, binHz) || isRipple(tone, line, binHz)) continue;
-    // The skirt of a tone that wanders a little is no tone of its own.
+    // The skirt of a tone that wanders a little is not a tone of its own.
     if (Math.abs(line.frequencyHz / tone.frequencyHz - 1) < 0.02) continue;
     return standsOut(spectrum, line, STANDS_OUT) ? line : null;
   }

@@ -9,7 +9,7 @@ import { checkSteadyTone } from "./steadyTone";
 const STRETCH_SECONDS = 0.1;
 const LONG_STRETCH_SECONDS = 1;
 const LOW_HZ = 200;
-/** A level that falls by more is told. */
+/** A level that falls by more is reported. */
 const TOLD_RATIO = 0.6;
 
 /**

@@ -29,7 +29,7 @@ const powerGaps = (stated: {
     stated.rating !== undefined && stated.rating !== "burst",
   ],
   ["the load", stated.loadOhms === null],
-  // A burst is told at its last clean cycle.
+  // A burst is reported at its last clean cycle.
   ["the distortion limit", stated.distortionLimitRatio === null && stated.rating !== "burst"],
 ];
 

@@ -1,6 +1,6 @@
 import { readClaims } from ".";
 
-// What is no output is told apart from it, each in its own unit.
+// What is no output is distinguished from it, each in its own unit.
 test.each([
   ["Weight 12.4 kg", [{ kind: "mass", kilograms: 12.4 }]],
   ["Weight 22 lbs", [{ kind: "mass", kilograms: expect.closeTo(9.979, 3) }]],

@@ -38,7 +38,7 @@ export const readPower = (
 const isOutput = (part: Part): part is FiguresPart =>
   isFigures(part, "W") && part.shape !== "range" && part.values.every((watts) => watts > 0);
 
-/** "50 W into 8 ohm, 0.1 % THD at 1 W": behind the first watts such a distortion has watts of its own, and is no limit of theirs. */
+/** "50 W into 8 ohm, 0.1 % THD at 1 W": behind the first watts such a distortion has watts of its own, and is not a limit of theirs. */
 const withoutAside = (parts: readonly Part[]): readonly Part[] => {
   const at = parts.findIndex(
     (part, k) =>

@@ -12,10 +12,10 @@ export type PowerClaim = {
   distortionMeasure: DistortionMeasure;
 };
 
-/** A limit of distortion, at which output is told. */
+/** A limit of distortion, at which output is reported. */
 export type PowerLimit = Pick<PowerClaim, "distortionLimitRatio" | "distortionMeasure">;
 
-/** What a printed power is said to be where it is no continuous one: each is told at something else. */
+/** What a printed power is said to be where it is no continuous one: each is reported at something else. */
 export type PowerRating = "burst" | "music" | "peak" | "maximum" | "total";
 
 /** What a line of a specification says, as far as it says it: null where it is silent. */

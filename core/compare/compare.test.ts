@@ -37,7 +37,7 @@ test("a first-order low pass against a flat curve: 3.01 dB at its corner", () =>
   expect(difference.surest.x).toBeCloseTo(20_000, 3);
 });
 
-test("twice the power are 3.01 dB; degrees are told none", () => {
+test("twice the power are 3.01 dB; degrees are reported none", () => {
   const power = found(curve(decades(5, () => 2)), curve(decades(5, () => 1)), {
     scale: "power",
     isLog: true,
@@ -101,7 +101,7 @@ test("what is only chance is seldom called real, what is three times as much nea
   expect(realOf(1.06)).toBeGreaterThan(0.9);
 });
 
-test("without a stretch in common, or with a reading of zero, nothing is told", () => {
+test("without a stretch in common, or with a reading of zero, nothing is reported", () => {
   const low = curve([
     [20, 1],
     [200, 1],

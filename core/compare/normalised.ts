@@ -11,7 +11,7 @@ export type Normalising =
   | { how: "of-rated"; rated: number }
   /**
    * Each over its own value at one place, where all then meet: an amplitude as a ratio, a power as the ratio of amplitudes that makes it, so
-   * that both are levels; what is told plainly (degrees, temperatures) less its own value.
+   * that both are levels; what is reported plainly (degrees, temperatures) less its own value.
    */
   | { how: "meet"; at: number; scale: DifferenceScale };
 

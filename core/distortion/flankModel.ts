@@ -132,7 +132,7 @@ const flankSums = (
 };
 
 /**
- * Sums of cosines and sines of the orders nought to six. A product of two columns is half a sum and half a difference of them,
+ * Sums of cosines and sines of the orders zero to six. A product of two columns is half a sum and half a difference of them,
  * so that these serve for all 36 products, at half the work of each product by itself.
  */
 class WaveSums {

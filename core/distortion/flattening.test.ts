@@ -182,7 +182,7 @@ test.each([
   },
 );
 
-test("half a percent less on one side is told", () => {
+test("half a percent less on one side is reported", () => {
   const volts = Float64Array.from({ length: 192_000 }, (_, n) =>
     Math.max(-20, Math.min(19.9, 30 * Math.sin((2 * Math.PI * 997 * n) / 192_000))),
   );

@@ -12,7 +12,7 @@ export type GuardLimits = {
   loadCelsius: number;
   /** Heat sink of the amplifier that is still allowed. */
   sinkCelsius: number;
-  /** What the sink is foretold by where no thermometer is on it; null or absent where nothing foretells it. */
+  /** What the sink is predicted by where no thermometer is on it; null or absent where nothing predicts it. */
   sink?: SinkForecast | null;
   /** What the mains breaker carries. */
   breakerAmperes: number;
@@ -116,8 +116,8 @@ export class GuardWatch {
     return this.warmth;
   }
 
-  /** Where the heat sink is by now as far as its heat foretells it; null where nothing does. */
-  get foretoldSinkCelsius(): number | null {
+  /** Where the heat sink is by now as far as its heat predicts it; null where nothing does. */
+  get predictedSinkCelsius(): number | null {
     const { sink } = this.limits;
     return sink ? sink.roomCelsius + this.warmth.sinkKelvin : null;
   }
@@ -157,11 +157,11 @@ export class GuardWatch {
         guard: "sink-heat",
         text: `The heat sink is at ${formatSignificant(sinkCelsius, 3)} °C; the limit is ${formatSignificant(limits.sinkCelsius, 3)} °C.`,
       };
-    const foretold = sinkCelsius === null ? this.foretoldSinkCelsius : null;
-    if (foretold !== null && foretold > limits.sinkCelsius)
+    const predicted = sinkCelsius === null ? this.predictedSinkCelsius : null;
+    if (predicted !== null && predicted > limits.sinkCelsius)
       return {
         guard: "sink-heat",
-        text: `The heat sink is predicted to be at ${formatSignificant(foretold, 3)} °C, from ${limits.sink?.isMeasured ? "its soak" : "typical values for its kind"}; the limit is ${formatSignificant(limits.sinkCelsius, 3)} °C. It has no thermometer.`,
+        text: `The heat sink is predicted to be at ${formatSignificant(predicted, 3)} °C, from ${limits.sink?.isMeasured ? "its soak" : "typical values for its kind"}; the limit is ${formatSignificant(limits.sinkCelsius, 3)} °C. It has no thermometer.`,
       };
     if (warmth.mainsAmperes > limits.breakerAmperes)
       return {

@@ -49,7 +49,7 @@ test("without a thermometer the guard of the sink trips when its heat brings it 
   expect(Math.abs((found?.seconds ?? 0) - expected)).toBeLessThan(1);
   expect(found?.trip.guard).toBe("sink-heat");
   expect(found?.trip.text).toMatch(
-    /foretold to be at 75.* as is usual of its kind.*No thermometer/,
+    /predicted to be at 75.* as is usual of its kind.*No thermometer/,
   );
 });
 
@@ -59,11 +59,11 @@ test("what a soak found is said as that; half the output at rest of one channel 
   expect(untilTrip(new GuardWatch(limits), { ...playing, loadWatts: [50, 0] })).toBeNull();
 });
 
-test("a thermometer is believed, not what is foretold; without anything to foretell by nothing is", () => {
+test("a thermometer is believed, not what is predicted; without anything to predict by nothing is", () => {
   expect(untilTrip(new GuardWatch(limits), { ...playing, sinkCelsius: 60 })).toBeNull();
   const blind = new GuardWatch({ ...limits, sink: null });
   expect(untilTrip(blind, playing)).toBeNull();
-  expect(blind.foretoldSinkCelsius).toBeNull();
+  expect(blind.predictedSinkCelsius).toBeNull();
 });
 
 test("a sink that is warm from the run before trips so much sooner, as one that never paused", () => {
@@ -72,7 +72,7 @@ test("a sink that is warm from the run before trips so much sooner, as one that 
   expect(untilTrip(first, playing, 300)).toBeNull();
   const { sinkKelvin } = first.felt;
   const second = new GuardWatch({ ...limits, sink: { ...sink, startKelvin: sinkKelvin } });
-  expect(second.foretoldSinkCelsius).toBeCloseTo(22 + sinkKelvin, 9);
+  expect(second.predictedSinkCelsius).toBeCloseTo(22 + sinkKelvin, 9);
   expect(untilTrip(second, playing)?.seconds).toBeCloseTo(whole - 300, 0);
 });
 

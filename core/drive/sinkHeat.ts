@@ -11,11 +11,11 @@ export type SinkFacts = {
   kelvinPerWatt: number;
   timeConstantSeconds: number;
   roomCelsius: number;
-  /** Whether a soak of this amplifier found how it warms; else it is what is usual. */
+  /** Whether a soak of this amplifier found how it warms; else it is typical values. */
   isMeasured: boolean;
 };
 
-/** What it is foretold by: how far it is above the room as a run begins, too. */
+/** What it is predicted by: how far it is above the room as a run begins, too. */
 export type SinkForecast = SinkFacts & { startKelvin: number };
 
 /**

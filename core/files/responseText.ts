@@ -6,7 +6,7 @@ import { readTable, type Table } from "./table";
 
 /** Fewer are no curve. */
 const FEWEST_POINTS = 3;
-/** Beyond it a number is no frequency of an audio response. */
+/** Beyond it a number is not a frequency of an audio response. */
 const MOST_HZ = 1e7;
 /** Beyond it a number is no level. */
 const MOST_DB = 300;

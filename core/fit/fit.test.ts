@@ -59,7 +59,7 @@ test("fitHarmonics separates harmonics in 3.3 cycles, with a drift beneath them"
   expect(Math.max(...(fit?.residualVolts ?? [1]))).toBeLessThan(1e-9);
 });
 
-test("refusal: too few samples, and orders that cannot be told apart", () => {
+test("refusal: too few samples, and orders that cannot be distinguished", () => {
   expect(() => fitSine(new Float64Array(4), 48_000, 1000)).toThrow("at least 8");
   expect(
     fitHarmonics(new Float64Array(100), 48_000, 12_000, { orderCount: 5, driftDegree: 1 }),

@@ -24,7 +24,7 @@ const DEVICE_VOLTS: Record<ForecastClass, number> = {
 };
 
 /**
- * The assumptions as usual for a class, with what was changed.
+ * The assumptions typical for a class, with what was changed.
  * The usual values are common practice; each has its own source in this file.
  */
 export const assumptionsFor = (

@@ -10,7 +10,7 @@ const LEAST_SCATTER_KELVIN = 0.02;
 /** Time constants that are thought of: from a few thousandths of the course, and no more than the slowest cabinet takes. Chosen here. */
 const SHORTEST_SHARE = 0.004;
 const LONGEST_SECONDS = 4 * 3600;
-/** Of two stores the slower has at least so many times the time constant of the faster; closer ones cannot be told apart. */
+/** Of two stores the slower has at least so many times the time constant of the faster; closer ones cannot be distinguished. */
 const LEAST_SPREAD = 1.5;
 const POINTS = { one: 40, two: 16 };
 /** The grid is laid closer about what is likely so many times. */
@@ -48,8 +48,8 @@ export const fitCourse = (course: Course): Outcome<CourseFit> => {
   const two = data.seconds.length >= FEWEST_READINGS + 2 ? closer(data, [range, range]) : null;
   const models = [one, two].flatMap((model) => (model ? [model] : []));
   if (!one) return failure("no-course", "Temperatures", "they show no rise or fall.");
-  const likeness = likenessOf(residualsOf(data, best(models.at(-1) ?? one)));
-  const worth = (data.seconds.length * (1 - likeness)) / (1 + likeness);
+  const correlation = correlationOf(residualsOf(data, best(models.at(-1) ?? one)));
+  const worth = (data.seconds.length * (1 - correlation)) / (1 + correlation);
   const ways = weighted(models, data, worth);
   const likeliest = ways.reduce((most, way) => (way.weight > most.weight ? way : most));
   const residuals = residualsOf(data, likeliest);
@@ -60,7 +60,7 @@ export const fitCourse = (course: Course): Outcome<CourseFit> => {
     ways,
     storeCount: likeliest.timeConstantsSeconds.length === 1 ? 1 : 2,
     residualKelvin: rootMeanSquare(residuals),
-    residualLikeness: likeness,
+    residualCorrelation: correlation,
     residuals: { seconds: data.seconds.map((at) => fromSeconds + at), kelvin: residuals },
   });
 };
@@ -261,8 +261,8 @@ const residualsOf = (
       ),
   );
 
-/** Correlation of each reading's rest with the next one's, none below nought and none of one. */
-const likenessOf = (residuals: Float64Array): number => {
+/** Correlation of each reading's rest with the next one's, none below zero and none of one. */
+const correlationOf = (residuals: Float64Array): number => {
   let together = 0,
     squares = 0;
   for (let k = 0; k < residuals.length; k++) {

@@ -59,7 +59,7 @@ test("closed form, Newton's law: one store comes back, with its time constant", 
   expect(stillToGo(fit).value).toBeCloseTo(38 * Math.exp(-6), 1);
 });
 
-test("closed form: cooling is the same course downwards; when a hand may touch it is told", () => {
+test("closed form: cooling is the same course downwards; when a hand may touch it is reported", () => {
   const cooling = (seconds: number) => 20 + 50 * Math.exp(-seconds / 600);
   const fit = fitted(read(cooling, [900, 60]));
   expect(settledCelsius(fit).value).toBeCloseTo(20, 0);
@@ -73,7 +73,7 @@ test.each([
   ["for one and a third", 1200, 60],
   ["for two thirds", 600, 40],
 ])(
-  "95 of 100 noisy trials hold the truth, %s: settled, time constant, and what is foretold for an hour",
+  "95 of 100 noisy trials hold the truth, %s: settled, time constant, and what is predicted for an hour",
   (_, span, count) => {
     const random = seededNormal(span);
     const course = oneStore(60, 900);

@@ -3,7 +3,7 @@ import { requireRange } from "../units";
 /** Of the freezing point. @see the definition of the degree Celsius */
 const KELVIN = 273.15;
 
-/** What an infrared thermometer was told, and what the surface is like. */
+/** What an infrared thermometer was asked, and what the surface is like. */
 export type Radiation = {
   /** As the thermometer is set; many are fixed to 0.95. */
   assumedEmissivity: number;

@@ -45,9 +45,9 @@ export const slowestSeconds = ({ ways }: CourseFit): Interval =>
 /** When a limit is passed: how likely ever, and when, where that is more likely than not. */
 export type Passing = { probability: number; seconds: Interval | null };
 
-/** Nothing is foretold beyond so many times the span that was watched. Chosen here. */
+/** Nothing is predicted beyond so many times the span that was watched. Chosen here. */
 const FORESEEN_SPANS = 60;
-/** Moments are told to half a second. */
+/** Moments are reported to half a second. */
 const WITHIN_SECONDS = 0.5;
 
 /**
@@ -84,7 +84,7 @@ export const passing = (fit: CourseFit, limitCelsius: number, way: "up" | "down"
   };
 };
 
-/** Draughts and a probe's own wandering, in kelvin: no better is any temperature foretold. Chosen here. */
+/** Draughts and a probe's own wandering, in kelvin: no better is any temperature predicted. Chosen here. */
 const WANDERING_KELVIN = 0.05;
 
 /** The same way's temperature, so long after the first reading. */

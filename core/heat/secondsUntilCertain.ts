@@ -31,14 +31,14 @@ const MOMENTS = 200;
 
 /** Standard uncertainty of the settled temperature once the course was watched for so long, in kelvin. */
 const uncertaintyAfter = (
-  { fromSeconds, toSeconds, residuals, residualKelvin, residualLikeness }: CourseFit,
+  { fromSeconds, toSeconds, residuals, residualKelvin, residualCorrelation }: CourseFit,
   { timeConstantsSeconds, sizes }: CourseWay,
   seconds: number,
 ): number => {
   const size = 1 + 2 * timeConstantsSeconds.length;
   const information = new Float64Array(size * size);
   const perSecond = residuals.kelvin.length / (toSeconds - fromSeconds);
-  const worth = (1 - residualLikeness) / (1 + residualLikeness);
+  const worth = (1 - residualCorrelation) / (1 + residualCorrelation);
   const each = ((perSecond * seconds) / MOMENTS) * worth;
   for (let k = 0; k < MOMENTS; k++) {
     const elapsed = (seconds * (k + 0.5)) / MOMENTS;

@@ -29,7 +29,7 @@ export type CourseFit = {
   /** Root mean square of what the best way leaves, in kelvin. */
   residualKelvin: number;
   /** How far a reading is like the one before it, from 0: what is left is then worth fewer readings. */
-  residualLikeness: number;
+  residualCorrelation: number;
   /** What the best way leaves at each moment that was fitted, in kelvin. */
   residuals: { seconds: Float64Array; kelvin: Float64Array };
 };

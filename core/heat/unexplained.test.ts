@@ -33,6 +33,6 @@ test.each<[string, Course]>([
   ["a log that began 10 min before the watts", course((at) => warmed(at, 40, 600))],
   ["a fan that cut in at 30 min", course((at) => warmed(at) - warmed(at, 30, 1800))],
   ["the same, read now and then", course((at) => warmed(at) + warmed(at, 25, 1200), 0.3, 120)],
-])("%s: something changed, and nothing is foretold from the whole", (_, given) => {
+])("%s: something changed, and nothing is predicted from the whole", (_, given) => {
   expect(told(given)).toBe(true);
 });

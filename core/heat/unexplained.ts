@@ -6,7 +6,7 @@ const LEAST_KELVIN = 0.6;
 const COURSE_RATIO = 2;
 
 /**
- * Whether a course is none of steady watts: something changed while it was read, and nothing that is foretold from it holds.
+ * Whether a course is none of steady watts: something changed while it was read, and nothing that is predicted from it holds.
  * Common practice: residuals that run together are no scatter.
  */
 export const isUnexplained = ({ residualKelvin, residuals: { kelvin } }: CourseFit): boolean => {

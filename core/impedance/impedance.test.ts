@@ -39,7 +39,7 @@ test("common practice: a damping factor of 320 into 8 ohm is 25 milliohm; the un
   expect(() => outputImpedance(across(8, 1, 0), across(8, 1, 0))).toThrow("must differ");
 });
 
-test("near nought the magnitude is known no better than the ohms are: a difference of folded magnitudes would say nought", () => {
+test("near zero the magnitude is known no better than the ohms are: a difference of folded magnitudes would say zero", () => {
   const nothing = (loadOhms: number) => ({ ...across(loadOhms, 0, 0), voltsRepeatRatio: 1e-3 });
   const { magnitudeOhms, magnitudeOhmsStdUncertainty } = outputImpedance(nothing(8), nothing(4));
   expect(magnitudeOhms).toBeCloseTo(0, 9);

@@ -74,8 +74,8 @@ type Complex = { re: number; im: number };
 /**
  * Standard uncertainty of the magnitude of a complex quantity. Each input moves it along some direction: what counts is the part along
  * the quantity itself; where the quantity is no larger than it moves altogether its direction is not known, and all of it counts. So
- * near nought the magnitude does not seem better known than it is, as it would by differences of the folded magnitude.
- * @see JCGM 102:2011, 6.2 (propagation for complex quantities); the bound near nought is chosen here
+ * near zero the magnitude does not seem better known than it is, as it would by differences of the folded magnitude.
+ * @see JCGM 102:2011, 6.2 (propagation for complex quantities); the bound near zero is chosen here
  */
 const magnitudeStdUncertainty =
   ({ re, im }: Complex, of: (inputs: readonly number[]) => Complex) =>

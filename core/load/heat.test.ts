@@ -60,7 +60,7 @@ test("closed form: at its rating a surface settles at the most that it may have;
   );
 });
 
-test("round trip: cooling for the time that is told ends where it may be touched", () => {
+test("round trip: cooling for the time that is reported ends where it may be touched", () => {
   fc.assert(
     fc.property(
       parts,
@@ -77,7 +77,7 @@ test("round trip: cooling for the time that is told ends where it may be touched
   );
 });
 
-test("what was timed goes before what is usual", () =>
+test("what was timed goes before typical values", () =>
   expect(bodySeconds(powerResistor({ timeConstantSeconds: 90 }))).toBe(90));
 
 test("refusal", () => {

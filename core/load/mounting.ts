@@ -26,7 +26,7 @@ const BODY_SECONDS: Record<Construction, Record<Cooling, number>> = {
 };
 
 /**
- * Watts that it may take for good, as it is mounted.
+ * Watts that it may take continuously, as it is mounted.
  * Common practice: the maker’s derating in free air and on a sink.
  */
 export const mountedWatts = ({ ratedWatts, construction, cooling }: PowerResistor): number =>
@@ -37,7 +37,7 @@ export const surfaceKelvinPerWatt = (resistor: PowerResistor): number =>
   RISE_KELVIN[resistor.construction] / mountedWatts(resistor);
 
 /**
- * Time constant of the body: as timed, else as usual for its kind.
+ * Time constant of the body: as timed, else typical for its kind.
  * The usual values are common practice.
  */
 export const bodySeconds = ({

@@ -2,7 +2,7 @@ import { mountedWatts } from "./mounting";
 import { networkShares } from "./tree";
 import type { Network, PowerResistor } from "./types";
 
-/** Watts that a load takes for good, and how many times that for how many seconds from cold. */
+/** Watts that a load takes continuously, and how many times that for how many seconds from cold. */
 export type LoadRating = { watts: number; overload: { ratio: number; seconds: number } };
 
 /**

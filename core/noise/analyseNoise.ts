@@ -30,7 +30,7 @@ export type NoiseReading = {
   summary: string;
 };
 
-/** Shorter, lines of the mains are hardly told from the noise beside them. */
+/** Shorter, mains lines cannot be separated from the noise beside them. */
 const SHORTEST_SECONDS = 0.5;
 /** Under this share of the largest sample it is rounding of the arithmetic, far below any converter. */
 const LEAST_NOISE_RATIO = 1e-13;

@@ -32,6 +32,6 @@ test("solveSymmetric, invariance: A x gives back b for A = M M' + 1", () => {
   );
 });
 
-test("solveSymmetric refuses unknowns that cannot be told apart", () => {
+test("solveSymmetric refuses unknowns that cannot be distinguished", () => {
   expect(solveSymmetric(Float64Array.of(1, 1, 1, 1), Float64Array.of(1, 1))).toBeNull();
 });

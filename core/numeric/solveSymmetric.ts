@@ -2,7 +2,7 @@
  * Solves A x = b for a symmetric positive definite A by Cholesky factors.
  * @param a row-major, size x size; only its lower triangle is read
  * @param b of length size
- * @param leastPivotRatio a pivot below this share of its diagonal means that the unknowns cannot be told apart
+ * @param leastPivotRatio a pivot below this share of its diagonal means that the unknowns cannot be distinguished
  * @returns x, or null when A is not positive definite so
  * @see G. H. Golub, C. F. Van Loan, Matrix Computations, 4th ed., 2013, section 4.2
  */

@@ -42,7 +42,7 @@ test("NIST's handbook, 1.3.5.6, the deviation of a set about its mean: an offset
   expect(shifted.variance).toBeCloseTo(35 / 12, 8);
 });
 
-test("a constant has no variance, not even one below nought by rounding", () => {
+test("a constant has no variance, not even one below zero by rounding", () => {
   for (const value of [0.1, 1 / 3, 1e9 + 0.1, -7.7])
     expect(meanAndVariance(new Float64Array(1001).fill(value)).variance).toBeGreaterThanOrEqual(0);
 });

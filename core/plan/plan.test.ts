@@ -79,7 +79,7 @@ test("what is set otherwise proves no claim as it is printed", () => {
     if (setting !== "" || kind !== "power-sweep") expect(proves).toEqual([]);
 });
 
-test("a run added by hand is as usual for its kind, and its name is new", () => {
+test("a run added by hand is typical for its kind, and its name is new", () => {
   const runs = proposePlan(facts(), "quick");
   const sweep = newRun("power-sweep", facts(), runs);
   expect(sweep).toMatchObject({
@@ -112,7 +112,7 @@ test("every planned power is that of its kind: watts none, ratios of what is exp
   }
 });
 
-test("gentle before violent, and one channel before both; a run put too early is told", () => {
+test("gentle before violent, and one channel before both; a run put too early is reported", () => {
   const runs = proposePlan(facts({ hasBridging: true }), "everything");
   expect(
     orderedGently([...runs].reverse()).map(({ kind }) => RUN_KINDS[kind].plan.violence),
@@ -148,7 +148,7 @@ test("a pause is put in, just long enough for the next run to end at the limit",
   expect(entries[1].startSeconds).toBeCloseTo(600 + HANDLING_SECONDS + entries[1].coolSeconds, 6);
 });
 
-test("a run that is too long even from cold is told how long it may be", () => {
+test("a run that is too long even from cold is reported how long it may be", () => {
   const {
     entries: [entry],
   } = timelineOf([run({ seconds: 3600 })], model(100));

@@ -50,11 +50,11 @@ export const glides = (
   sampleRateHz: number,
   segments: readonly FrequencyStep[],
 ): boolean => {
-  const told = segments.filter(
+  const known = segments.filter(
     ({ frequencyHz, seconds }) =>
       frequencyHz * seconds >= CYCLES_TO_TELL && 0.4 * seconds * sampleRateHz >= SAMPLES_TO_TELL,
   );
-  const gliding = told.filter(({ frequencyHz, startSeconds, seconds }) => {
+  const gliding = known.filter(({ frequencyHz, startSeconds, seconds }) => {
     const [early, late] = [0.1, 0.5].map((from) => {
       const part = volts.subarray(
         Math.round((startSeconds + from * seconds) * sampleRateHz),
@@ -68,7 +68,7 @@ export const glides = (
       Math.abs(late.frequencyHz / early.frequencyHz - 1) > GLIDE_RATIO
     );
   });
-  return told.length > 2 && gliding.length > told.length / 2;
+  return known.length > 2 && gliding.length > known.length / 2;
 };
 
 /** Does the period that ends at crossing k fit those since the first crossing of the segment? */

@@ -12,7 +12,7 @@ const DELAY_BAND = { lowHz: 300, highHz: 6000 };
  * delay, which is another each time that an interface is opened.
  * @param measured points of rising frequency on both sides of 1 kHz
  * @returns null where they are not on both sides
- * Definition: a delay is phase in proportion to frequency; it is fitted through nought by least squares where the rest is flat.
+ * Definition: a delay is phase in proportion to frequency; it is fitted through zero by least squares where the rest is flat.
  */
 export const ownResponse = (measured: Response): ResponsePoint[] | null => {
   const points = unwrappedPhases(measured);

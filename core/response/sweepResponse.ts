@@ -101,7 +101,7 @@ const NEAR_SECONDS = 0.01;
 const NEAR_SHARE = 0.9;
 
 /**
- * Where the sweep begins in the recording, in samples: nought unless there is more before it than an amplifier takes.
+ * Where the sweep begins in the recording, in samples: zero unless there is more before it than an amplifier takes.
  * @returns a finding where it is not that sweep, or its beginning is cut off
  * Definition: a recording that is divided by what was played has its power in one place; divided by something else it is spread.
  */

@@ -3,7 +3,7 @@ import { requirePositive, requireRange } from "../units";
 /** Two resistors that bring the volts of a load down to what a converter takes. */
 export type Divider = { upperOhms: number; lowerOhms: number };
 
-/** What hangs on the divider: the highest peak that is to be expected, and the converter. */
+/** What is connected to the divider: the highest peak that is to be expected, and the converter. */
 export type DividerCase = { peakVolts: number; fullScaleVolts: number; inputOhms: number };
 
 export type DividerReport = {

@@ -32,7 +32,7 @@ const LEVELS: readonly (readonly (readonly [name: string, label: string])[])[] =
 
 /**
  * Reads a mains draw from a meter's log. Steady levels are found and taken in order of their watts for idle, an eighth and rated output;
- * what came out meanwhile is not in the log, so neither heat nor efficiency is told.
+ * what came out meanwhile is not in the log, so neither heat nor efficiency is reported.
  * @returns a finding where no level is steady, or more than three are
  * Chosen here, because nothing in the log says which level was which, and watts from the mains rise with the output.
  */

@@ -15,7 +15,7 @@ describe("settings", () => {
     expect(() => completeSettings(spectrum.fields, { frequencyHz: 1e6 })).toThrow(RangeError);
     expect(() => completeSettings(noise.fields, { weighting: "z" })).toThrow(RangeError);
   });
-  test("what is given takes the place of what is usual", () =>
+  test("what is given takes the place of typical values", () =>
     expect(initialSettings(RUN_KINDS.gain.fields, { highWatts: 9 })).toEqual({
       lowWatts: 1,
       highWatts: 9,
@@ -24,7 +24,7 @@ describe("settings", () => {
 });
 
 describe("what kinds say of themselves", () => {
-  test("names are told apart, and each says what it yields", () => {
+  test("names are distinguished, and each says what it yields", () => {
     const titles = RUN_KIND_NAMES.map((kind) => RUN_KINDS[kind].title);
     expect(new Set(titles).size).toBe(22);
     for (const kind of RUN_KIND_NAMES) expect(RUN_KINDS[kind].yields).not.toBe("");

@@ -121,7 +121,7 @@ export type SettingField = {
     }
 );
 
-/** Which load hangs on the outputs during a shot: that of the run, another resistor, or a stand-in for a loudspeaker. */
+/** Which load is connected to the outputs during a shot: that of the run, another resistor, or a stand-in for a loudspeaker. */
 export type ShotLoad = "run" | "second" | "speaker";
 
 /** One recording that a run asks for. `drives` says which channels get the stimulus; the others only listen. */
@@ -265,7 +265,7 @@ export type RunKindFacts = {
   /** One reading for all channels: heat and mains belong to the whole amplifier. */ isOfWholeAmplifier?: true;
   /** Its recording is there to be listened to. */ isListenedTo?: true;
   /** It is compared only with one into the same load with as many channels driven. */ isComparedByLoad?: true;
-  /** A quick sweep foretells it, and every parameter of the simulated amplifier may be turned. */ isForetold?: true;
+  /** A quick sweep predicts it, and every parameter of the simulated amplifier may be turned. */ isPredicted?: true;
   /** The level may be turned by hand, live: before anything else, or as well. */ byHand?:
     "first" | "too";
   /** What a meter's readings are enough for. */ typed?: TypedReading;
@@ -273,7 +273,7 @@ export type RunKindFacts = {
   /** Watched with thermometers instead of recorded. */ isSoaked?: true;
   /** How long output past the limit is held: what stands behind it follows from this. */ tellsHowLong?: true;
   /** Where the output ends: runs at full level go by what it found. */ findsLimit?: true;
-  /** Nothing of it can be told without what a mains meter shows meanwhile. */ needsMains?: true;
+  /** Nothing of it can be determined without what a mains meter shows meanwhile. */ needsMains?: true;
   /** The amplifier's input is recorded beside its output, in time with it. */ readsInput?: true;
 };
 
@@ -286,10 +286,10 @@ export type Hearing = "one-tone" | "tone-at-any-level" | "rest" | "noise";
  */
 export type RunMethod = {
   soak?: SoakDefinition;
-  /** Its shots go by the drive at which the amplifier is at its limit, which is looked for before the first: always, or where nothing foretells it. */
-  seeksLimit?: "always" | "unless-foretold";
+  /** Its shots go by the drive at which the amplifier is at its limit, which is looked for before the first: always, or where nothing predicts it. */
+  seeksLimit?: "always" | "unless-predicted";
   shots(settings: Settings, facts: ShotFacts): Generator<Shot, void, Recorded>;
-  /** @param onProgress told the share that is read, 0 to 1, where reading takes a while */
+  /** @param onProgress called with the share that is read, 0 to 1, where reading takes a while */
   analyse(
     recordings: readonly Recorded[],
     conditions: AnalysisConditions,

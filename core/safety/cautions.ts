@@ -166,7 +166,7 @@ export const cautionsFor = (facts: SafetyFacts): SafetyCaution[] =>
 export type Confirmed = { code: string; title: string };
 
 /**
- * More watts or volts than were confirmed are to be confirmed anew.
+ * More watts or volts than were confirmed are to be confirmed again.
  * Chosen here, because more volts are another danger.
  */
 export const isConfirmed = (caution: SafetyCaution, confirmed: readonly Confirmed[]): boolean =>

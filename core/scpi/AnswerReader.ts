@@ -1,7 +1,7 @@
-/** What an answer is: a line of text, or a block of bytes whose length is told before it. */
+/** What an answer is: a line of text, or a block of bytes whose length is reported before it. */
 export type AnswerForm = "line" | "block";
 
-/** What came is no answer: nothing after it can be trusted until the connection is made anew. */
+/** What came is no answer: nothing after it can be trusted until the connection is rebuilt. */
 export class MalformedAnswer extends Error {}
 
 /** @see ISO/IEC 646 */

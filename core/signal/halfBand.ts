@@ -29,8 +29,8 @@ const TAPS = (() => {
 })();
 
 /**
- * All taps of the filter, the even ones that are nought included: for a filter that runs block by block. They sum to one.
- * Closed form: a windowed sinc at half the band, whose even taps are nought but for the middle one.
+ * All taps of the filter, the even ones that are zero included: for a filter that runs block by block. They sum to one.
+ * Closed form: a windowed sinc at half the band, whose even taps are zero but for the middle one.
  */
 export const halfBandTaps = (): Float64Array => {
   const taps = new Float64Array(2 * TAPS_A_SIDE + 1);

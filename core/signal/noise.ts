@@ -49,7 +49,7 @@ const LOWEST_POLE_HZ = 4;
 /** Close enough that their sum falls nearly straight. */
 const POLE_SPACING = 3;
 
-/** Nothing at all, for noise measurements. Definition: nought volts. */
+/** Nothing at all, for noise measurements. Definition: zero volts. */
 export const silence = ({
   seconds,
   sampleRateHz,

@@ -3,7 +3,7 @@ import { halveRate, stepsOfFrequencies, stepsOfStimulus, stimulusVolts, withoutO
 import { fadeInto, raisedCosine } from "./fade";
 import { seededNormal, seededUniform } from "./seededRandom";
 
-test("a raised cosine rises from nought to one, half way at a half, and without a corner at either end", () => {
+test("a raised cosine rises from zero to one, half way at a half, and without a corner at either end", () => {
   expect([0, 0.5, 1].map(raisedCosine)).toEqual([
     0,
     expect.closeTo(0.5, 12),
@@ -32,7 +32,7 @@ test("half the rate: flat to 0.2 of it, and nothing of what would fold back", ()
   expect(halveRate(tone(0.1))).toHaveLength(4096);
 });
 
-test("without its offset a stretch has the mean nought and the same shape", () => {
+test("without its offset a stretch has the mean zero and the same shape", () => {
   const left = withoutOffset(Float64Array.from([3, 4, 5]));
   expect([...left]).toEqual([-1, 0, 1]);
 });

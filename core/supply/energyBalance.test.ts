@@ -59,7 +59,7 @@ test("readings within their uncertainty of each other are no trouble: 101 W out 
     ),
   ).toEqual(["vague-heat"]));
 
-test("where nobody read what came out, neither heat nor efficiency is told", () =>
+test("where nobody read what came out, neither heat nor efficiency is reported", () =>
   expect(energyBalance({ inWatts: of(240), outWatts: null, apparent: clamp(1.5) })).toMatchObject({
     outWatts: null,
     heatWatts: null,

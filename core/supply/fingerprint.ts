@@ -10,7 +10,7 @@ type Measured = { value: number; stdUncertainty: number };
 export type Fingerprint = {
   /**
    * What decides from load to load: the volts of the rails alone, volts that sag with the current, or a supply that gives no more
-   * watts, or no more amperes, whatever hangs on it.
+   * watts, or no more amperes, whatever the load.
    */
   kind: "stiff" | "sagging" | "power-limited" | "current-limited";
   /** Peak volts that it would give into nothing. */

@@ -1,4 +1,4 @@
-// core/supply: what feeds an amplifier, told from what comes out of it.
+// core/supply: what feeds an amplifier, derived from its output.
 export { audibilityOf, type Audibility } from "./audible";
 export { energyBalance, type EnergyBalance, type EnergyReadings } from "./energyBalance";
 export { supplyFingerprint, wattsInto, type CleanOutput, type Fingerprint } from "./fingerprint";

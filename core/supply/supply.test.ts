@@ -14,7 +14,7 @@ const behind = (volts: number, ohms: number, loadOhms: number): CleanOutput => {
   return { loadOhms, watts, stdWatts: 0.01 * watts };
 };
 
-test("Thévenin: 40 V behind 0.5 ohm come back from 8, 4 and 2 ohm, and foretell 6 ohm", () => {
+test("Thévenin: 40 V behind 0.5 ohm come back from 8, 4 and 2 ohm, and predict 6 ohm", () => {
   const outputs = [8, 4, 2].map((ohms) => behind(40, 0.5, ohms));
   const found = supplyFingerprint(outputs);
   if (!found) throw new Error("nothing was told");

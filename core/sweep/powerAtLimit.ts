@@ -14,7 +14,7 @@ export const distortionRatio = (step: StepReading, measure: DistortionMeasure): 
 
 /**
  * Output power at a limit of distortion: the upward crossing nearest the top of the sweep. Where the step above it is cut
- * like a sine (its distortion is what its own flat tops and level foretell), the limit lies where a sine cut at that height
+ * like a sine (its distortion is what its own flat tops and level predict), the limit lies where a sine cut at that height
  * distorts so much, however far apart the steps are; else between the logarithms of power and distortion of the two steps
  * around it. What remains open between the steps enters the uncertainty as a rectangular distribution.
  * @param steps in order of rising drive
@@ -116,7 +116,7 @@ export const powerAtClipOnset = (steps: readonly StepReading[]): PowerAtLimit =>
   return clean.length > 0 ? { status: "at-least", ...highestOf(clean) } : { status: "never-below" };
 };
 
-/** Measured distortion may differ by this much from what the flat tops foretell for the model of a cut sine to hold. */
+/** Measured distortion may differ by this much from what the flat tops predict for the model of a cut sine to hold. */
 const MODEL_HOLDS_RATIO = 0.25;
 /** Tops give in further as the drive rises; towards the limit they may stand higher by this part. */
 const MOST_SAG_RATIO = 0.1;
@@ -134,8 +134,8 @@ const cutBetween = (
   // Where power falls as the drive rises the supply gives in, and no height of the tops holds.
   if (tops === null || !(above.powerWatts > below.powerWatts)) return null;
   const ohms = above.voltsRms ** 2 / above.powerWatts;
-  const foretold = distortionAtLevel(above.voltsRms ** 2 / tops ** 2);
-  if (foretold === null || Math.abs(foretold / high - 1) > MODEL_HOLDS_RATIO) return null;
+  const predicted = distortionAtLevel(above.voltsRms ** 2 / tops ** 2);
+  if (predicted === null || Math.abs(predicted / high - 1) > MODEL_HOLDS_RATIO) return null;
   const ofCutting = Math.sqrt(Math.max(0, limitRatio ** 2 - low ** 2));
   const { meanSquare } = clippedSine(overdriveAt(ofCutting));
   // With more of the sweep above it, how fast the tops sink as the drive rises is known too.
@@ -147,9 +147,9 @@ const cutBetween = (
     Math.min(above.powerWatts, (height ** 2 * meanSquare) / ohms),
   );
   const ofReading = powerWatts * (below.powerWattsStdUncertainty / below.powerWatts);
-  // The tops' height is known to how far they sink from here to the next step, and to how well the model foretells.
+  // The tops' height is known to how far they sink from here to the next step, and to how well the model predicts.
   const ofTops = (2 * powerWatts * Math.max(slope / 2, tops * LEAST_TOPS_RATIO)) / tops;
-  const ofModel = (Math.abs(above.powerWatts - powerWatts) * Math.abs(foretold / high - 1)) / 2;
+  const ofModel = (Math.abs(above.powerWatts - powerWatts) * Math.abs(predicted / high - 1)) / 2;
   return {
     status: "reached",
     powerWatts,

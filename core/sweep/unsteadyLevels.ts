@@ -16,7 +16,7 @@ const FEWEST_CYCLES = 6;
 
 /**
  * Levels that changed while they were read, so that the change was read as distortion: a knob that is turned, steps that are too short to
- * be told apart.
+ * be distinguished.
  * @param volts the channel that they were read from
  * @returns those of the lower half of its volts; empty where hardly one moved
  * Definition: about its mean a level that steps up by d half way leaves d/2 beside the tone, one that grows evenly by d leaves d over the root of 12.

@@ -1,7 +1,7 @@
 import { requireRange } from "../units";
 
 /**
- * Standard normal distribution function, to about 1e-15 of one: the series about nought, beyond 7 nought or one.
+ * Standard normal distribution function, to about 1e-15 of one: the series about zero, beyond 7 zero or one.
  * @see G. Marsaglia, Evaluating the Normal Distribution, Journal of Statistical Software 11 (4), 2004
  */
 export const normalCdf = (z: number): number => {

@@ -107,7 +107,7 @@ const readRun = (
   };
   const readingsOf = (channel: EvidenceChannel, others: readonly Evidence[]) =>
     question.read(stated, { evidence: run, channel, facts, others }).filter(isSensible);
-  // Of a run that is no evidence of this claim it matters only whether it is of a kind that tests it.
+  // Of a run that is not evidence of this claim it matters only whether it is of a kind that tests it.
   if (other)
     return run.channels.some((channel) => readingsOf(channel, []).length > 0)
       ? [{ ...about, readings: [] }]

@@ -30,7 +30,7 @@ import type {
   Verdict,
 } from "./types";
 
-/** Raise it when verdicts change, so that those that were kept are made anew. */
+/** Raise it when verdicts change, so that those that were kept are rebuilt. */
 export const JUDGE_VERSION = 7;
 
 /**

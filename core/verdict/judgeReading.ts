@@ -45,12 +45,12 @@ export const holdAgainst = (
  */
 export const judgeReading = (reading: ClaimReading, limit: ClaimLimit): Judged => {
   const held = holdAgainst(reading, limit);
-  const isTold = reading.bound === null || held.status !== "open";
+  const isKnown = reading.bound === null || held.status !== "open";
   // Few repeats widen the distribution as they widen the interval.
   const wide = held.expandedUncertainty / 2;
   return {
     ...held,
-    probability: isTold ? probabilityOf(reading.between, wide, limit) : null,
+    probability: isKnown ? probabilityOf(reading.between, wide, limit) : null,
   };
 };
 
@@ -83,7 +83,7 @@ const probabilityOf = (
   }
 };
 
-/** By how much a reading meets its limit: below nought it misses it. */
+/** By how much a reading meets its limit: below zero it misses it. */
 export const marginOf = (value: number, limit: ClaimLimit): number => {
   if (limit.direction === "about") return limit.tolerance - Math.abs(value - limit.value);
   return limit.direction === "at-least" ? value - limit.value : limit.value - value;

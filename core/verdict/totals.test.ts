@@ -67,7 +67,7 @@ test("watts add up, and so does what they are off by alike, source by source", (
   expect(total.status).toBe("met");
 });
 
-test("there is no total of one channel, nor of a channel that was read twice", () => {
+test("there is not a total of one channel, nor of a channel that was read twice", () => {
   expect(totalsOf([findingsOf([60])], { powerWatts: 50 })).toEqual([]);
   const run = findingsOf([60, 40]);
   const twice = { ...run, findings: run.findings.map((each) => ({ ...each, channelIndex: 0 })) };

@@ -39,7 +39,7 @@ export type Evidence = {
   isWarm?: boolean;
   /** THD+N of the rig itself, its output looped back; absent where it was not read. */
   rigFloorRatio?: number;
-  /** Empty as it comes. */
+  /** Empty for the default setting. */
   supply: string;
   setting: string;
   channels: readonly EvidenceChannel[];
@@ -224,12 +224,12 @@ export type EvidenceNote = {
   source: EvidenceSource;
   takenAt: string;
   matches: readonly ConditionMatch[];
-  /** `decides`, `agrees` or `open` as it was used; `none` where it is no evidence of this claim, and `why`. */
+  /** `decides`, `agrees` or `open` as it was used; `none` where it is not evidence of this claim, and `why`. */
   use: "decides" | "agrees" | "contradicts" | "open" | "rehearsal" | "none";
   why: EvidenceReason | null;
 };
 
-/** Why a run is no evidence of a claim, or leaves it open. */
+/** Why a run is not evidence of a claim, or leaves it open. */
 export type EvidenceReason =
   | { code: "other-condition"; match: ConditionMatch }
   /** Its conditions are weaker than the claim's, so that it can only refute; or stronger, so that it can only prove. */
@@ -266,13 +266,17 @@ export type Improvement =
 
 /** What a run that would decide a claim is like; null for half the rated output. */
 export type SettlingRun =
-  | { code: "sweep" | "bridged-sweep"; loadOhms: number }
+  | { code: "sweep"; loadOhms: number }
+  | { code: "bridged-sweep"; loadOhms: number }
   | { code: "burst"; loadOhms: number }
   | { code: "distortion-over-band"; band: Band; powerWatts: number | null; loadOhms: number | null }
   | { code: "spectrum"; powerWatts: number | null; frequencyHz: number }
   | { code: "noise"; weighting: StatedOf<"noise">["weighting"] }
   | { code: "crosstalk"; frequencyHz: number }
-  | { code: "gain" | "balance" | "mains" | "full-power-response" }
+  | { code: "gain" }
+  | { code: "balance" }
+  | { code: "mains" }
+  | { code: "full-power-response" }
   | { code: "output-impedance"; frequencyHz: number }
   | { code: "intermodulation"; powerWatts: number | null }
   | { code: "response"; band: Band; powerWatts: number };

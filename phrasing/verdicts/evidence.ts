@@ -66,7 +66,7 @@ const DIFFERENCES: Record<ConditionMatch["condition"], string> = {
   source: "a loudspeaker, which is only indicative",
 };
 
-/** Why a run is no evidence of a claim, or leaves it open. */
+/** Why a run is not evidence of a claim, or leaves it open. */
 export const evidenceReasonText = (reason: EvidenceReason): string => {
   switch (reason.code) {
     case "other-condition": {

@@ -5,39 +5,36 @@ import { bandText } from "./reading";
 const wattsText = (watts: number | null): string =>
   watts === null ? "half the rated output" : `${formatShort(watts, 4)} W`;
 
-/** The run that would settle a claim, as the beginning of a sentence: "A burst run into 4 Ω". */
-export const settlingText = (run: SettlingRun): string => {
-  switch (run.code) {
-    case "sweep":
-      return `A power sweep into ${formatShort(run.loadOhms)} Ω`;
-    case "bridged-sweep":
-      return `A bridged power sweep into ${formatShort(run.loadOhms)} Ω`;
-    case "burst":
-      return `A burst run into ${formatShort(run.loadOhms)} Ω`;
-    case "distortion-over-band":
-      return `Distortion against frequency, ${bandText(run.band)}, at ${wattsText(run.powerWatts)}${run.loadOhms === null ? "" : ` into ${formatShort(run.loadOhms)} Ω`}`;
-    case "spectrum":
-      return `A spectrum at ${wattsText(run.powerWatts)} and ${formatHertz(run.frequencyHz)}`;
-    case "noise":
-      return `A noise run with the input shorted${run.weighting === "a" ? ", A-weighted" : ""}`;
-    case "crosstalk":
-      return `A crosstalk run in both directions at ${formatHertz(run.frequencyHz)}`;
-    case "gain":
-      return "A gain run at 1 W";
-    case "balance":
-      return "A gain run on both channels at 1 W";
-    case "mains":
-      return "A mains draw run with a mains meter";
-    case "full-power-response":
-      return "A full-power response up to a high frequency";
-    case "output-impedance":
-      return `An output impedance run with two loads at ${formatHertz(run.frequencyHz)}`;
-    case "intermodulation":
-      return `An intermodulation run at ${wattsText(run.powerWatts)}`;
-    case "response":
-      return `A frequency response, ${bandText(run.band)}, at ${wattsText(run.powerWatts)}`;
-  }
+const ohmsText = (ohms: number): string => `${formatShort(ohms)} Ω`;
+
+const RUNS: {
+  [Code in SettlingRun["code"]]: (run: Extract<SettlingRun, { code: Code }>) => string;
+} = {
+  sweep: ({ loadOhms }) => `A power sweep into ${ohmsText(loadOhms)}`,
+  "bridged-sweep": ({ loadOhms }) => `A bridged power sweep into ${ohmsText(loadOhms)}`,
+  burst: ({ loadOhms }) => `A burst run into ${ohmsText(loadOhms)}`,
+  "distortion-over-band": ({ band, powerWatts, loadOhms }) =>
+    `Distortion against frequency, ${bandText(band)}, at ${wattsText(powerWatts)}${loadOhms === null ? "" : ` into ${ohmsText(loadOhms)}`}`,
+  spectrum: ({ powerWatts, frequencyHz }) =>
+    `A spectrum at ${wattsText(powerWatts)} and ${formatHertz(frequencyHz)}`,
+  noise: ({ weighting }) =>
+    `A noise run with the input shorted${weighting === "a" ? ", A-weighted" : ""}`,
+  crosstalk: ({ frequencyHz }) =>
+    `A crosstalk run in both directions at ${formatHertz(frequencyHz)}`,
+  gain: () => "A gain run at 1 W",
+  balance: () => "A gain run on both channels at 1 W",
+  mains: () => "A mains draw run with a mains meter",
+  "full-power-response": () => "A full-power response up to a high frequency",
+  "output-impedance": ({ frequencyHz }) =>
+    `An output impedance run with two loads at ${formatHertz(frequencyHz)}`,
+  intermodulation: ({ powerWatts }) => `An intermodulation run at ${wattsText(powerWatts)}`,
+  response: ({ band, powerWatts }) =>
+    `A frequency response, ${bandText(band)}, at ${wattsText(powerWatts)}`,
 };
+
+/** The run that would settle a claim, as the beginning of a sentence: "A burst run into 4 Ω". */
+export const settlingText = (run: SettlingRun): string =>
+  (RUNS[run.code] as (run: SettlingRun) => string)(run);
 
 /** The one improvement that would settle an inconclusive reading, as the beginning of a sentence. */
 export const improvementText = (improvement: Improvement): string => {

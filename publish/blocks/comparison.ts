@@ -79,16 +79,16 @@ const differenceText = (first: Member, second: Member): Piece[] => {
 };
 
 const figuresTable = ({ amplifiers }: ShownComparison): Piece[] => {
-  const told = FIGURE_COLUMNS.flatMap(({ label }, k) =>
+  const columns = FIGURE_COLUMNS.flatMap(({ label }, k) =>
     amplifiers.some(({ figures }) => figures[k].value !== null) ? [{ label, k }] : [],
   );
-  return told.length === 0
+  return columns.length === 0
     ? []
     : [
         {
           is: "table",
           head: ["", ...amplifiers.map(({ name }) => name)],
-          rows: told.map(({ label, k }) => [
+          rows: columns.map(({ label, k }) => [
             { text: label },
             ...amplifiers.map(({ figures }) => ({
               text: figureText(figures[k]),

@@ -80,18 +80,18 @@ type Choice = (values: readonly Figure[]) => Figure | undefined;
 const least: Choice = (figures) => figures.toSorted((a, b) => (a.value ?? 0) - (b.value ?? 0))[0];
 const most: Choice = (figures) => figures.toSorted((a, b) => (b.value ?? 0) - (a.value ?? 0))[0];
 
-/** Of the first run that tells it; one under a special setting tells nothing of the amplifier as it comes. */
+/** Of the first run that tells it; one under a special setting tells nothing of the amplifier in its default setting. */
 const readOf = (
   runs: readonly Evidence[],
   { kind, figure, pick }: { kind: RunKind; figure: string; pick: Choice },
 ): AmplifierFigure => {
   for (const run of runs) {
     if (run.kind !== kind || run.setting.trim() !== "") continue;
-    const told = run.channels.flatMap((channel) => {
+    const figures = run.channels.flatMap((channel) => {
       const found = figureNamed(channel, figure);
       return found && isSound(channel, figure) ? [found] : [];
     });
-    const found = pick(told);
+    const found = pick(figures);
     if (found) return { ...found, runId: run.id, isRehearsed: run.source === "simulated" };
   }
   return { ...NOTHING, name: figure, label: figure, quantity: "factor", value: null };
@@ -134,7 +134,7 @@ const sinadAt = (runs: readonly Evidence[], watts: number): AmplifierFigure =>
     { kind: "spectrum", figure: "sinad", pick: least },
   );
 
-/** Both powers are of the same ratings' conditions; the ratio is told as a level. */
+/** Both powers are of the same ratings' conditions; the ratio is reported as a level. */
 const headroomOf = (burst: AmplifierFigure, steady: AmplifierFigure): AmplifierFigure => {
   // Where neither was driven to its limit their ratio tells nothing.
   const isOpen = burst.bound === "at-least" && steady.bound === "at-least";

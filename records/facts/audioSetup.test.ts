@@ -2,7 +2,7 @@ import { interfacesSchema, rigSchema, type AudioInterface } from "..";
 import { audioRunOn, changedLevels, knownInterface, type OpenedDevice } from "./audioSetup";
 
 const device: OpenedDevice = {
-  deviceName: "Desk interface",
+  deviceName: "InstrumentSession interface",
   isVirtual: false,
   sampleRateHz: 96_000,
   inputCount: 2,
@@ -14,7 +14,7 @@ const kept = (change: Partial<AudioInterface> = {}): AudioInterface =>
     interfaces: [
       {
         id: "one",
-        deviceName: "Desk interface",
+        deviceName: "InstrumentSession interface",
         sampleRateHz: 96_000,
         outputs: [{ channel: 0, fullScaleVolts: 4 }],
         inputs: [{ channel: 1, fullScaleVolts: 62, stdUncertaintyRatio: 0.004 }],
@@ -85,7 +85,7 @@ describe("the response of the rig belongs to the loops it was read in", () => {
   });
 });
 
-test("a level that is another than the time before is told, by how much", () => {
+test("a level that is another than the time before is reported, by how much", () => {
   const before = { at: "2026-11-20T10:00:00Z", outputVolts: [4.02], inputVolts: [80] };
   expect(changedLevels(kept({ before }))).toEqual(["input 1 is down by 22.5 %"]);
   expect(changedLevels(kept())).toEqual([]);

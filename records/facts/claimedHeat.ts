@@ -10,13 +10,13 @@ export type ClaimedHeat = {
   loadOhms: number;
   channelsDriven: number;
   heat: Measured;
-  /** The efficiency was measured; else it is what is usual for the class. */
+  /** The efficiency was measured; else it is typical values for the class. */
   isMeasured: boolean;
 };
 
-/** How far the efficiency of an amplifier is off what is usual for its class; standard uncertainty of its heat. Chosen here. */
+/** How far the efficiency of an amplifier is off typical values for its class; standard uncertainty of its heat. Chosen here. */
 const USUAL_STD_RATIO = 0.15;
-/** The same with the efficiency as its mains draw told it. Chosen here: meters, and the step from one load to another. */
+/** The same with the efficiency from its mains draw: the meters, and the step from one load to another. */
 const MEASURED_STD_RATIO = 0.05;
 
 /** The heat of every claimed power, by the efficiency that was measured at rated output where one was. */

@@ -35,7 +35,7 @@ test("a line that the reviewer left out is not judged", () => {
   expect(found.map(({ claim: { stated } }) => stated.kind)).toEqual(["power", "mass"]);
 });
 
-test("what the reviewer filled in is told apart from what is printed", () => {
+test("what the reviewer filled in is distinguished from what is printed", () => {
   const [own] = claimsToJudge(records(""));
   expect(own.claim).toMatchObject({
     missing: [],

@@ -29,7 +29,7 @@ const filledInOf = (claim: ClaimDraft): readonly string[] => {
   return printed?.missing ?? [];
 };
 
-/** A claim as the judge takes it: what was read, with what the reviewer gives, told apart from what is printed. */
+/** A claim as the judge takes it: what was read, with what the reviewer gives, distinguished from what is printed. */
 export const claimToJudge = (claim: ClaimDraft): ClaimToJudge => {
   const completed = completedClaim(claim, claim.given);
   const { printedText, stated, missing, nearest } = completed;

@@ -315,7 +315,7 @@ test("a probe in the air tells the room better than what was typed", () => {
   expect(read.spots[0].reading?.resistance?.value).toBeCloseTo(34.1 / 63.5, 2);
 });
 
-test("a change that nobody wrote down is told, and no settled temperature; written down, each stretch is read", () => {
+test("a change that nobody wrote down is reported, and no settled temperature; written down, each stretch is read", () => {
   const rise = (seconds: number, kelvin: number) => kelvin * (1 - Math.exp(-seconds / 600));
   const readings = Array.from({ length: 60 }, (_, k) => ({
     id: `r${k}`,

@@ -3,7 +3,7 @@ import type { ProbeLog } from "@/core/files";
 import type { HeatEvent, HeatLog, HeatReading, HeatSpot, SpotPlace } from "../heat";
 import type { Run } from "../run";
 
-/** What was read at one spot: its temperatures, and what a hand told. */
+/** What was read at one spot: its temperatures, and what touching it showed. */
 export type SpotCourse = {
   spot: HeatSpot;
   course: Course;
@@ -12,7 +12,7 @@ export type SpotCourse = {
   radiationKelvin: number;
 };
 
-/** An infrared thermometer takes surfaces for these, if it cannot be told otherwise. Common practice. */
+/** An infrared thermometer takes surfaces for these, if it cannot be determined otherwise. Common practice. */
 const ASSUMED_EMISSIVITY = 0.95;
 /** How well an emissivity from a table is known. Common practice. */
 const EMISSIVITY_STD = 0.03;
@@ -83,7 +83,7 @@ export type SteadyStretch = {
 const changesHeat = ({ kind }: HeatEvent): boolean => kind !== "remark";
 
 /**
- * The times between what was changed, in order; watts that were not told again hold on.
+ * The times between what was changed, in order; watts hold until they are entered again.
  * @param endSeconds of the last reading
  */
 export const stretchesOf = (

@@ -103,7 +103,7 @@ export {
 } from "./heatLogs";
 export { CERTAIN_KELVIN, heatOf, readSpot, sinkEvenness, type SpotReading } from "./heatReadings";
 export {
-  isTold,
+  isKnown,
   leadSpot,
   readLog,
   sinkOf,

@@ -40,11 +40,11 @@ const spotOf = (name: string): HeatSpot => ({
  * taken back counts for nothing.
  */
 export const logsOfNotes = (entries: readonly LogEntry[], roomCelsius: number): HeatLog[] => {
-  const told = entries
+  const notes = entries
     .filter(({ kind, isStruck }) => !isStruck && (kind === "temperature" || POWER[kind]))
     .toSorted((a, b) => Date.parse(a.at) - Date.parse(b.at));
   const sittings: LogEntry[][] = [];
-  for (const entry of told) {
+  for (const entry of notes) {
     const sitting = sittings[sittings.length - 1];
     const last = sitting?.[sitting.length - 1];
     if (last && Date.parse(entry.at) - Date.parse(last.at) < APART_MS) sitting.push(entry);

@@ -2,7 +2,7 @@ import { formatShort } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import type { ShownMember } from "./shownComparison";
 
-/** What members may be told apart by, the name first. */
+/** What members may be distinguished by, the name first. */
 const PARTS: readonly ((each: ShownMember) => string)[] = [
   ({ name }) => name ?? "gone",
   ({ member }) => `${formatShort(member.nominalOhms)} Ω`,
@@ -17,10 +17,10 @@ const PARTS: readonly ((each: ShownMember) => string)[] = [
 export const shortNames = (members: readonly ShownMember[]): string[] => {
   let names = members.map(() => [] as string[]);
   for (const part of PARTS) {
-    const told = members.map(part);
+    const parts = members.map(part);
     // What all have in common tells nothing, and once all differ no more is needed.
     if (new Set(names.map(String)).size === members.length && names[0]?.length) break;
-    if (new Set(told).size > 1) names = names.map((name, k) => [...name, told[k]]);
+    if (new Set(parts).size > 1) names = names.map((name, k) => [...name, parts[k]]);
   }
   return members.map((each, k) => names[k].join(", ") || (each.name ?? "gone"));
 };

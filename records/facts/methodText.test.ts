@@ -43,7 +43,7 @@ test("loads as measured, and the room; of what nobody wrote down nothing is said
   expect(text).not.toMatch(/recorded with|calibrated|runs|guard/);
 });
 
-test("an instrument is told with the day of its calibration, where that is known", () => {
+test("an instrument is reported with the day of its calibration, where that is known", () => {
   const voltmeter = {
     id: "meter",
     role: "voltmeter" as const,

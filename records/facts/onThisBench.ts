@@ -15,7 +15,7 @@ const loadChannelOf = ({ loadOhms }: EvidenceChannel, loads: readonly Load[]): L
     .flatMap(({ channels }) => channels)
     .find(({ ohms, network }) => network && Math.abs(ohms / loadOhms - 1) < 1e-6) ?? null;
 
-/** The most that the channel gave in this run, in watts; 0 where it is not told. */
+/** The most that the channel gave in this run, in watts; 0 where it is unknown. */
 const mostWatts = ({ levels = [], figures = [] }: EvidenceChannel): number =>
   Math.max(
     0,

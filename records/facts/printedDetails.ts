@@ -10,7 +10,7 @@ export type PrintedDetails = {
   size: readonly number[] | null;
 };
 
-/** Into what a sensitivity is told where its power is. Common practice. */
+/** Into what a sensitivity is reported where its power is. Common practice. */
 const USUAL_OHMS = 8;
 
 const isOf = <Kind extends ClaimDraft["stated"]["kind"]>(

@@ -15,7 +15,7 @@ import { readSpot, sinkEvenness, type SpotReading } from "./heatReadings";
 /** What one spot comes to in the stretch that is looked at. */
 export type ReadSpot = {
   spot: HeatSpot;
-  /** Null where nothing can be told yet; `why` then says it. */
+  /** Null where nothing can be determined yet; `why` then says it. */
   reading: SpotReading | null;
   why: string | null;
   /** The last temperature that was read, in degrees Celsius. */
@@ -42,11 +42,11 @@ const roomIn = (courses: readonly SpotCourse[], stretch: SteadyStretch): number 
   return celsius.length > 0 ? meanOf(celsius) : null;
 };
 
-/** Half of a band beyond which nothing is told of where a spot settles, in kelvin. Chosen here. */
+/** Half of a band beyond which nothing is reported from where a spot settles, in kelvin. Chosen here. */
 const WIDEST_KELVIN = 15;
 
 /** Whether a band is narrow enough to be of use. */
-export const isTold = ({ low, high }: Interval): boolean => (high - low) / 2 <= WIDEST_KELVIN;
+export const isKnown = ({ low, high }: Interval): boolean => (high - low) / 2 <= WIDEST_KELVIN;
 
 /** Readings that a stretch needs to be chosen by itself. */
 const ENOUGH = 8;
@@ -101,7 +101,7 @@ export const readLog = (
     };
   });
   const settled = spots.flatMap(({ spot: { name, place }, reading }) =>
-    reading && !reading.isCooling && isTold(reading.settled)
+    reading && !reading.isCooling && isKnown(reading.settled)
       ? [{ name, place, settled: reading.settled }]
       : [],
   );
@@ -132,25 +132,25 @@ export const leadSpot = ({ spots }: ReadLog): ReadSpot | null => {
   return hottest(sinks.length > 0 ? sinks : spots);
 };
 
-/** Whether a log says anywhere what came from the mains: without it no thermal resistance can be told. */
+/** Whether a log says anywhere what came from the mains: without it no thermal resistance can be determined. */
 export const tellsWatts = ({ events }: Pick<HeatLog, "events">): boolean =>
   events.some(({ mainsWatts }) => mainsWatts !== null && mainsWatts !== undefined);
 
 /**
  * What a log says of the amplifier's cooling: thermal resistance and time constant of the hottest spot of its heat sink. Null where
- * the watts are not known, or another change came before it could be told.
+ * the watts are not known, or another change came before it could be determined.
  */
 export const sinkOf = (
   log: HeatLog,
   probes: readonly ProbeLog[] | null,
   limits: HeatLimits,
 ): MeasuredSink | null => {
-  // Without watts from the mains there is nothing to be told, however long the fits would take.
+  // Without watts from the mains there is nothing to be determined, however long the fits would take.
   if (!tellsWatts(log)) return null;
   const lead = leadSpot(readLog(log, probes, limits));
   if (lead?.spot.place !== "heat sink" || !lead.reading?.resistance) return null;
   const { resistance, timeConstantSeconds } = lead.reading;
-  // What is known to a third and worse is no better than what is usual.
+  // What is known to a third and worse is no better than typical values.
   if (resistance.stdUncertainty > resistance.value / 6) return null;
   return { kelvinPerWatt: resistance.value, timeConstantSeconds: timeConstantSeconds.value };
 };

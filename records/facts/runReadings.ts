@@ -10,7 +10,7 @@ type ReadRun = Pick<Run, "kind" | "conditions" | "result">;
 /** Where a channel's curve passes the limit, with the half width of about 95 %. */
 export type Crossing = { channelIndex: number; x: number; expandedUncertainty: number; y: number };
 
-/** Everything the screen shows of a run's readings, told by one claim where it is held against one. */
+/** Everything the screen shows of a run's readings, at the limit of a claim where there is one. */
 export type RunReadings = {
   /** A list a channel; the first is the main reading. */
   figures: readonly (readonly Figure[])[];
@@ -31,7 +31,7 @@ export const fittingClaims = (
 
 /**
  * What a run says, and how the claim comes out by it.
- * @param claim of power, one of `fittingClaims`; output is then told at its limit
+ * @param claim of power, one of `fittingClaims`; output is then given at its limit
  * @param stated printed claims of any other kind
  */
 export const runReadings = (

@@ -7,7 +7,7 @@ import { whySkipped, type Ready } from "./planned";
 /** How a place on the track stands: made; the next to make; open; one that has to wait; one that was tried and could not be; only runs that were struck out. */
 export type TrackState = "made" | "next" | "open" | "waits" | "failed" | "struck";
 
-/** What a run warms: how far the hottest body gets towards its limit, nought at rest and one at the limit. */
+/** What a run warms: how far the hottest body gets towards its limit, zero at rest and one at the limit. */
 export type TrackHeat = { bodyName: string; endCelsius: number; ratio: number };
 
 /** One place on the track: a planned run, what was made of it, and its repeats; or runs that no plan asked for. */
@@ -24,7 +24,7 @@ export type TrackPlace = {
   runs: readonly RunEntry[];
   plannedId: string | null;
   heat: TrackHeat | null;
-  /** Pause before it that the heat asks for; nought for what is made. */
+  /** Pause before it that the heat asks for; zero for what is made. */
   coolSeconds: number;
 };
 

@@ -20,7 +20,7 @@ test("100 W into 8 ohm are 28 V, whatever other load is there", () => {
   expect(titles([[100, 8]], [8, 4])).toContain("28 V on the output terminals");
 });
 
-test("the claim with the highest volts counts, the most watts heat the loads, the lowest load is told", () => {
+test("the claim with the highest volts counts, the most watts heat the loads, the lowest load is reported", () => {
   const found = titles(
     [
       [100, 8],

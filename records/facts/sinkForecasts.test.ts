@@ -44,13 +44,13 @@ test("a soak takes its place, and what a sweep found the place of the claim", ()
   });
 });
 
-test("of a load that is not there nothing is foretold; more channels than it has count as all", () => {
+test("of a load that is not there nothing is predicted; more channels than it has count as all", () => {
   const found = sinkForecasts(records, plan);
   expect(sinkOn(found, "another", 1)).toBeNull();
   expect(sinkOn(found, load.id, 9)).toEqual(sinkOn(found, load.id, amplifier.channelCount));
 });
 
-test("a run under way keeps it, and one from before the guards foretold anything is read as it is", () => {
+test("a run under way keeps it, and one from before the guards predicted anything is read as it is", () => {
   const sink = sinkOn(sinkForecasts(records, plan), load.id, 2);
   const kept = (change: object) =>
     underWaySchema.isValidSync({

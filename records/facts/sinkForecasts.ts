@@ -3,7 +3,7 @@ import type { Plan } from "@/records";
 import { assumptionsOf, classOf } from "./forecastFacts";
 import { expectedWatts, sinkBody, type PlanRecords } from "./planFacts";
 
-/** What an amplifier's heat sink is foretold by, with each load and number of channels. Plain data. */
+/** What an amplifier's heat sink is predicted by, with each load and number of channels. Plain data. */
 export type SinkForecasts = {
   sink: Omit<SinkFacts, "fullWatts">;
   /** Full output of a channel, by load; with one channel driven, with two, and so on. */

@@ -28,7 +28,7 @@ const differenceOf = (a: Comparable, b: Comparable): string | null => {
   return differ.length === 1 ? differ[0] : null;
 };
 
-/** The conditions that both have, so that like pairs are told apart. */
+/** The conditions that both have, so that like pairs are distinguished. */
 const commonText = (a: Comparable, b: Comparable): string =>
   [
     isNearLoad(a.nominalOhms, b.nominalOhms) ? `${formatShort(a.nominalOhms)} Ω` : "",

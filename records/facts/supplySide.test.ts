@@ -49,7 +49,7 @@ const swept = (id: string, loadOhms: number, watts: number, more: Partial<Eviden
 
 const BIG = { setting: "supply: 32 V brick" };
 
-test("runs are told apart by the supply that their setting names; of channels the weakest counts", () => {
+test("runs are distinguished by the supply that their setting names; of channels the weakest counts", () => {
   const found = measuredSupplies(
     [
       swept("a", 8, 20),
@@ -84,18 +84,18 @@ test("what the bigger one buys: half as much again is 1.8 dB, hardly audible", (
   expect(difference.audibility.db).toBeCloseTo(10 * Math.log10(1.5), 6);
 });
 
-test("the same watts into both loads: as many are foretold for the next", () => {
+test("the same watts into both loads: as many are predicted for the next", () => {
   const [supply] = measuredSupplies([swept("a", 8, 30), swept("b", 4, 30.5)], SUPPLIES);
   expect(supply.fingerprint?.found.kind).toBe("power-limited");
   expect(supply.fingerprint?.next.map(({ loadOhms }) => loadOhms)).toEqual([16, 6, 2]);
 });
 
-test("into a load that was measured what was measured, into another what the fingerprint foretells", () => {
+test("into a load that was measured what was measured, into another what the fingerprint predicts", () => {
   const supplies = measuredSupplies([swept("a", 8, 30), swept("b", 4, 30.5)], SUPPLIES);
   const told = (loadOhms: number, channelsDriven = 2) =>
     suppliedInto(supplies, "brick in the box", { loadOhms, channelsDriven });
   expect(told(8)?.from).toBe("measured");
-  expect(told(2)).toMatchObject({ from: "foretold", watts: told(4)?.watts });
+  expect(told(2)).toMatchObject({ from: "predicted", watts: told(4)?.watts });
   expect([
     told(1),
     told(2, 1),
@@ -103,7 +103,7 @@ test("into a load that was measured what was measured, into another what the fin
   ]).toEqual([null, null, null]);
 });
 
-test("a channel that is dead into one load breaks nothing, and is no part of a fingerprint", () => {
+test("a channel that is dead into one load breaks nothing, and is not a part of a fingerprint", () => {
   const dead = {
     ...swept("a", 8, 30),
     channels: swept("a", 8, 30).channels.map((channel) => ({
@@ -187,7 +187,7 @@ test("bursts, staying power and mains of a supply come from the newest run that 
 
 test("10 W all year are 88 kWh", () => expect(idleYearKilowattHours(10)).toBeCloseTo(87.66, 2));
 
-test("a meter's log says nothing of what came out: no heat is made of its watts, and its doubt is told", () => {
+test("a meter's log says nothing of what came out: no heat is made of its watts, and its doubt is reported", () => {
   const logged = {
     ...swept("x", 4, 1),
     kind: "mains-draw",

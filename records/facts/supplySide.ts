@@ -51,7 +51,7 @@ export type MeasuredSupply = {
   fingerprint: {
     channelsDriven: number;
     found: Fingerprint;
-    /** Foretold for loads that were not measured. */
+    /** Predicted for loads that were not measured. */
     next: readonly { loadOhms: number; watts: number; stdWatts: number }[];
   } | null;
 };
@@ -88,7 +88,7 @@ const supplyIn = (setting: string, supplies: Details["supplies"]): string | null
 };
 
 /**
- * What was measured on each supply, the one in the box first. Recordings of a real bench go before rehearsals; of runs alike the
+ * What was measured on each supply, the one in the box first. Recordings of a real bench go before rehearsals; of runs under the same conditions the
  * newest counts.
  */
 export const measuredSupplies = (
@@ -268,10 +268,10 @@ const fromOf = ({ isAtLeast }: SuppliedOutput, { isRehearsed }: MeasuredSupply) 
 export type SuppliedThere = {
   watts: number;
   stdWatts: number;
-  from: "measured" | "at least" | "rehearsed" | "foretold";
+  from: "measured" | "at least" | "rehearsed" | "predicted";
 };
 
-/** What a supply was measured to let through into a load, or is foretold to by what it did into others; null where neither tells. */
+/** What a supply was measured to let through into a load, or is predicted to by what it did into others; null where neither tells. */
 export const suppliedInto = (
   supplies: readonly MeasuredSupply[],
   name: string,
@@ -291,7 +291,7 @@ export const suppliedInto = (
     fingerprint?.channelsDriven === channelsDriven
       ? fingerprint.next.find((each) => each.loadOhms === loadOhms)
       : undefined;
-  return next ? { watts: next.watts, stdWatts: next.stdWatts, from: "foretold" } : null;
+  return next ? { watts: next.watts, stdWatts: next.stdWatts, from: "predicted" } : null;
 };
 
 /** Every supply against the first, wherever both were measured alike. */

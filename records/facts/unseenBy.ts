@@ -6,8 +6,8 @@ const SEEN_SHARE = 0.45;
 /** To here a response or a spectrum is usually wanted. */
 const WANTED_HZ = 80_000;
 
-/** What is told of an amplifier beside the volts across its loads. */
-export type Told = {
+/** What is reported from an amplifier beside the volts across its loads. */
+export type Sensed = {
   /** What it draws. */
   knowsMains: boolean;
   /** How warm its sink is. */
@@ -19,7 +19,7 @@ export type Told = {
 /** What a run cannot tell when it is played and read live, and why, in words for the screen. */
 export const unseenBy = (
   kind: RunKind,
-  { knowsMains, knowsHeat, knowsInput, sampleRateHz }: Told & { sampleRateHz: number },
+  { knowsMains, knowsHeat, knowsInput, sampleRateHz }: Sensed & { sampleRateHz: number },
 ): string[] => {
   const { isSoaked, needsMains, readsInput, fields, takesMeterOnly } = RUN_KINDS[kind];
   if (takesMeterOnly) return [];
@@ -50,8 +50,11 @@ export const unseenBy = (
   ];
 };
 
-/** Whether it can be made at all live, with what is told. */
-export const isMadeLive = (kind: RunKind, { knowsMains, knowsHeat, knowsInput }: Told): boolean => {
+/** Whether it can be made at all live, with what is reported. */
+export const isMadeLive = (
+  kind: RunKind,
+  { knowsMains, knowsHeat, knowsInput }: Sensed,
+): boolean => {
   const { isSoaked, needsMains, readsInput, takesMeterOnly } = RUN_KINDS[kind];
   return (
     !takesMeterOnly &&

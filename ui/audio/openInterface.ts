@@ -24,7 +24,7 @@ export type OpenInterface = {
   /** Wires the outputs of a virtual one straight to its inputs, or back to its amplifier; of a real one somebody does it by hand. */
   wireThrough(isThrough: boolean): void;
   /** Hangs loads on the outputs of a virtual one; of a real one somebody does it by hand. */
-  hang(loadOhms: readonly number[]): void;
+  connectLoad(loadOhms: readonly number[]): void;
   /** A port for whoever plays next; who played before is heard no more. */
   link(): MessagePort;
   /** Down to silence within ten milliseconds, whoever plays. */
@@ -135,7 +135,7 @@ export const openDevice = async (
       isVirtual: false,
       levels: null,
       wireThrough: () => {},
-      hang: () => {},
+      connectLoad: () => {},
       inputCount: channelCount,
       outputCount,
       notes:
@@ -219,7 +219,7 @@ export const openVirtual = async (
       isVirtual: true,
       levels: { outputFullScaleVolts, inputFullScaleVolts },
       wireThrough: (isThrough) => device.port.postMessage({ isThrough } satisfies Rewired),
-      hang: (loads) => device.port.postMessage({ loadOhms: loads } satisfies Rewired),
+      connectLoad: (loads) => device.port.postMessage({ loadOhms: loads } satisfies Rewired),
       inputCount: count,
       outputCount: count,
       notes: [],
@@ -264,7 +264,7 @@ type Parts = Pick<
   | "deviceName"
   | "isVirtual"
   | "levels"
-  | "hang"
+  | "connectLoad"
   | "wireThrough"
   | "inputCount"
   | "outputCount"
@@ -295,7 +295,7 @@ const interfaceOf = (
     },
     mute: () => tell({ type: "mute" }),
     close: () => {
-      // Whoever still plays is told; the page knows.
+      // Whoever still plays is reported; the page knows.
       transport.port.onmessage = null;
       tell({ type: "fail", fault: "device-lost" });
       window.removeEventListener("pagehide", leave);

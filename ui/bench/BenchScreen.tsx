@@ -70,7 +70,7 @@ export type BenchScreenProps = {
   cautions: readonly SafetyCaution[];
   /** What sweeps have found the amplifier to give. */
   found: readonly FoundLimit[];
-  /** What its heat sink is foretold by where no thermometer is on it. */
+  /** What its heat sink is predicted by where no thermometer is on it. */
   sinks: SinkForecasts;
   /** What runs tell of each supply. */
   supplies: readonly MeasuredSupply[];

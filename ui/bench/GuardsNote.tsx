@@ -14,7 +14,7 @@ export function GuardsNote({
   amplifierId: string;
   load: Load;
   guards: Guards;
-  /** What the heat sink is foretold by where no thermometer is on it; null where one is sure to be. */
+  /** What the heat sink is predicted by where no thermometer is on it; null where one is sure to be. */
   sink: SinkFacts | null;
 }) {
   const { loadWatts, loadCelsius, sinkCelsius, breakerAmperes } = guardLimits(guards, load);
@@ -22,7 +22,7 @@ export function GuardsNote({
     <Text fontSize="14px" color="muted" data-testid="guards-note">
       Guards reduce the drive automatically: each load {formatSignificant(loadWatts, 3)} W
       {builtRating(load) ? " as built" : ""} and {formatSignificant(loadCelsius, 3)} °C, heat sink{" "}
-      {formatSignificant(sinkCelsius, 3)} °C{sink && ` (${foretoldBy(sink)})`}, breaker{" "}
+      {formatSignificant(sinkCelsius, 3)} °C{sink && ` (${predictedBy(sink)})`}, breaker{" "}
       {formatSignificant(breakerAmperes, 3)} A, input full scale, collapse of the output.{" "}
       <PageLink href={`/amplifiers/${amplifierId}/rig`} style={{ textDecoration: "underline" }}>
         Set on the Rig
@@ -31,5 +31,5 @@ export function GuardsNote({
   );
 }
 
-const foretoldBy = ({ isMeasured }: SinkFacts): string =>
+const predictedBy = ({ isMeasured }: SinkFacts): string =>
   `predicted without a thermometer, from ${isMeasured ? "its soak" : "typical values for its kind"}`;

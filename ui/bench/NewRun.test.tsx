@@ -90,7 +90,7 @@ test("listening level is typed, whatever the rig says, and nothing else can be c
   ).toHaveLength(5);
 });
 
-test("while a run plays nothing of it can be started or chosen anew", () => {
+test("while a run plays nothing of it can be started or chosen again", () => {
   mockState.value = { job: { kind: "spectrum" } as never };
   const html = markup(form("spectrum", "simulated bench"));
   expect(html).toMatch(
@@ -103,7 +103,7 @@ test("before any load is entered, that comes first", () =>
     "Enter the load first",
   ));
 
-test("what was not confirmed before power is told where a real bench was recorded, and only there", () => {
+test("what was not confirmed before power is reported where a real bench was recorded, and only there", () => {
   const cautions = [
     { code: "heat", title: "186 W of heat in the loads", text: "Resistors burn.", isRisky: true },
   ] as never;

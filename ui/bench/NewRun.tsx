@@ -263,7 +263,7 @@ type SimulatedProps = Pick<
   "amplifier" | "claims" | "loads" | "details" | "found" | "sinks" | "onStored"
 > & { kind: RunKind; guards: Guards; channelsDriven: number | null };
 
-/** What can be foretold has a bench of its own, with every parameter; the other runs share one form. */
+/** What can be predicted has a bench of its own, with every parameter; the other runs share one form. */
 function Simulated({
   kind,
   amplifier,
@@ -277,7 +277,7 @@ function Simulated({
   onStored,
 }: SimulatedProps) {
   const engine = useBenchEngine();
-  if (!RUN_KINDS[kind].isForetold)
+  if (!RUN_KINDS[kind].isPredicted)
     return (
       <RunForm
         key={kind}

@@ -48,8 +48,8 @@ export function OnThePlan({
       {madeCount} of {plannedCount} runs done.
       {skipped.length > 0 && (
         <Text color="ochre">
-          Skipped for now: {skipped.slice(0, MOST_TOLD).map(skippedText).join("; ")}
-          {skipped.length > MOST_TOLD ? `; and ${skipped.length - MOST_TOLD} more` : ""}.
+          Skipped for now: {skipped.slice(0, MOST_SHOWN).map(skippedText).join("; ")}
+          {skipped.length > MOST_SHOWN ? `; and ${skipped.length - MOST_SHOWN} more` : ""}.
         </Text>
       )}
       <HStack gap={2} mt={1}>
@@ -74,6 +74,6 @@ export function OnThePlan({
   );
 }
 
-const MOST_TOLD = 3;
+const MOST_SHOWN = 3;
 const skippedText = ({ run, reason }: SkippedRun): string =>
   `${RUN_KINDS[run.kind].title} (${reason})`;

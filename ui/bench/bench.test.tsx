@@ -127,7 +127,7 @@ describe("what the bench is at", () => {
     );
   });
 
-  test("what went wrong is told with what to do", () => {
+  test("what went wrong is reported with what to do", () => {
     expect(
       told({
         failure: {

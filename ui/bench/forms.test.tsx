@@ -187,7 +187,7 @@ describe("readings off a meter", () => {
     ]);
   });
 
-  test("nothing typed, nonsense, and an impossible accuracy are told; what was typed stays", async () => {
+  test("nothing typed, nonsense, and an impossible accuracy are reported; what was typed stays", async () => {
     show();
     await keep();
     expect(screen.getByRole("alert").textContent).toContain("Channel 1");

@@ -30,7 +30,7 @@ export type PlayedOn = {
     setting: string,
     supplies: Details["supplies"],
   ): Pick<BenchJob, "played" | "rig" | "confirmations">;
-  /** For a tone by hand, with this load on the outputs; made anew each time. */
+  /** For a tone by hand, with this load on the outputs; rebuilt each time. */
   bench(load: Load): Outcome<JobBench>;
 };
 
@@ -61,7 +61,7 @@ const toldOf = ({ meters }: AudioBench["run"]) => ({
   knowsInput: true,
 });
 
-/** What hangs on an audio interface. */
+/** What is connected to an audio interface. */
 export const onAudio = ({ run, device, confirmations, isHeld }: AudioBench): PlayedOn => ({
   isSimulated: false,
   channelCount: readInputs(run).length,
@@ -76,7 +76,7 @@ export const onAudio = ({ run, device, confirmations, isHeld }: AudioBench): Pla
   confirmations,
   job: () => ({ played: "audio interface", rig: run, confirmations }),
   bench: ({ channels }) => {
-    device.hang(channels.map(({ ohms }) => ohms));
+    device.connectLoad(channels.map(({ ohms }) => ohms));
     return audioBench(run, device);
   },
 });

@@ -10,7 +10,7 @@ test("default setting every kind's settings are valid, and read back none", () =
     );
 });
 
-test("numbers as people at a bench write them; nonsense and what is out of range are told", () => {
+test("numbers as people at a bench write them; nonsense and what is out of range are reported", () => {
   const texts = { ...settingTexts(fields), frequencyHz: "1k", watts: "0,5" };
   expect(settingsFrom(fields, texts)).toMatchObject({ frequencyHz: 1000, watts: 0.5 });
   const frequency = fields.find(({ name }) => name === "frequencyHz");

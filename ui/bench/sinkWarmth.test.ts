@@ -7,7 +7,7 @@ const sink: SinkFacts = { ...sinks.sink, timeConstantSeconds: 600, fullWatts: 50
 const NOON = Date.UTC(2026, 10, 20, 12);
 /** A run that left the sink so far above the room, without a thermometer on it. */
 const leftAt = (kelvin: number) =>
-  rememberSink("one", sink, { sinkCelsius: null, foretoldSinkCelsius: 22 + kelvin }, NOON);
+  rememberSink("one", sink, { sinkCelsius: null, predictedSinkCelsius: 22 + kelvin }, NOON);
 const minutesLater = (minutes: number) => NOON + 60_000 * minutes;
 
 beforeEach(() => localStorage.clear());
@@ -21,11 +21,11 @@ test("a run begins with the sink as warm as the one before left it, less what it
   expect(warmSink("another", sink, NOON)?.startKelvin).toBe(0);
 });
 
-test("a thermometer is remembered rather than what was foretold; what nothing tells changes nothing", () => {
-  rememberSink("one", sink, { sinkCelsius: 40, foretoldSinkCelsius: 60 }, NOON);
+test("a thermometer is remembered rather than what was predicted; what nothing tells changes nothing", () => {
+  rememberSink("one", sink, { sinkCelsius: 40, predictedSinkCelsius: 60 }, NOON);
   expect(warmSink("one", sink, NOON)?.startKelvin).toBe(18);
-  rememberSink("one", sink, { sinkCelsius: null, foretoldSinkCelsius: null }, NOON);
-  rememberSink("one", null, { sinkCelsius: 90, foretoldSinkCelsius: null }, NOON);
+  rememberSink("one", sink, { sinkCelsius: null, predictedSinkCelsius: null }, NOON);
+  rememberSink("one", null, { sinkCelsius: 90, predictedSinkCelsius: null }, NOON);
   expect(warmSink("one", sink, NOON)?.startKelvin).toBe(18);
 });
 
@@ -43,7 +43,7 @@ test("a clock that was set back cools nothing and warms nothing", () => {
   expect(warmSink("one", sink, minutesLater(-60))?.startKelvin).toBe(30);
 });
 
-test("nothing is foretold where nothing is known, and a browser that keeps nothing stops no run", () => {
+test("nothing is predicted where nothing is known, and a browser that keeps nothing stops no run", () => {
   expect(warmSink("one", null)).toBeNull();
   const full = jest.spyOn(Storage.prototype, "setItem").mockImplementation(() => {
     throw new Error("full");

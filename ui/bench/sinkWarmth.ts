@@ -1,10 +1,10 @@
 import { restedRise, type SinkFacts, type SinkForecast } from "@/core/drive";
 
-/** How far a sink was foretold to be above the room, and when; kept in this browser, through a reload and for other pages. */
+/** How far a sink was predicted to be above the room, and when; kept in this browser, through a reload and for other pages. */
 type Remembered = { kelvin: number; at: number };
 
 /** By a thermometer, or by its heat where there is none. */
-type SinkSeen = { sinkCelsius: number | null; foretoldSinkCelsius: number | null };
+type SinkSeen = { sinkCelsius: number | null; predictedSinkCelsius: number | null };
 
 const keyOf = (amplifierId: string): string => `sink warmth of ${amplifierId}`;
 
@@ -18,7 +18,7 @@ const remembered = (amplifierId: string): Remembered | null => {
 };
 
 /**
- * The sink as it is now: as warm as the last run is foretold to have left it, less what it lost since.
+ * The sink as it is now: as warm as the last run is predicted to have left it, less what it lost since.
  * @param now milliseconds, as Date.now gives them
  */
 export const warmSink = (
@@ -34,14 +34,14 @@ export const warmSink = (
   return { ...sink, startKelvin };
 };
 
-/** What a run has brought it to by now, read or foretold. A browser that keeps nothing lets the next begin from cold. */
+/** What a run has brought it to by now, read or predicted. A browser that keeps nothing lets the next begin from cold. */
 export const rememberSink = (
   amplifierId: string,
   sink: SinkFacts | null,
-  { sinkCelsius, foretoldSinkCelsius }: SinkSeen,
+  { sinkCelsius, predictedSinkCelsius }: SinkSeen,
   now = Date.now(),
 ): void => {
-  const celsius = sinkCelsius ?? foretoldSinkCelsius;
+  const celsius = sinkCelsius ?? predictedSinkCelsius;
   if (!sink || celsius === null) return;
   try {
     const kept: Remembered = { kelvin: celsius - sink.roomCelsius, at: now };

@@ -14,7 +14,7 @@ import { FillIn } from "./FillIn";
 
 export type ClaimLineProps = {
   claim: PlacedClaim;
-  /** Where the sheet is printed; it is told of what is printed elsewhere alone. */
+  /** Where the sheet is printed; it is reported from what is printed elsewhere alone. */
   sheetSource: string;
   /** Absent where no form takes this kind of claim. */
   onEdit: (() => void) | undefined;
@@ -103,7 +103,7 @@ const isSame = (one: Given, other: Given): boolean => JSON.stringify(one) === JS
 
 /**
  * What is given here, and what comes from elsewhere: that takes its place where nothing was typed since, and then the fields, which hold
- * what is typed, are made anew; `version` counts how often.
+ * what is typed, are rebuilt; `version` counts how often.
  */
 const useGiven = (kept: Given) => {
   const [given, setGiven] = useState(kept);

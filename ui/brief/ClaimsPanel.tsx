@@ -25,7 +25,7 @@ export type ClaimsPanelProps = {
 };
 
 /**
- * Everything that is claimed: lines of the sheet with what they leave out, and what was written down by itself. Drawn anew with other
+ * Everything that is claimed: lines of the sheet with what they leave out, and what was written down by itself. Drawn again with other
  * claims only, and not with every key that is pressed in the sheet.
  */
 export const ClaimsPanel = memo(function ClaimsPanel({

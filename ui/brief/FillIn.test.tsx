@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-// What a line of the sheet leaves out is filled in beside it, and told apart from what is printed.
+// What a line of the sheet leaves out is filled in beside it, and distinguished from what is printed.
 import { render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { readClaims } from "@/core/claim";
@@ -28,7 +28,7 @@ test("only what the line leaves out is asked for; a number is kept as it is type
   expect(kept).toEqual([{ powerWatts: 5 }, { loadOhms: 8 }]);
 });
 
-test("what is no number is told beside the field, and nothing is kept", async () => {
+test("what is no number is reported beside the field, and nothing is kept", async () => {
   const kept = show("Damping factor > 100");
   await userEvent.type(screen.getByLabelText("Load"), "x");
   expect(screen.getByText("Enter a number above zero, or leave it empty.")).toBeTruthy();

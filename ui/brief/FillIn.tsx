@@ -21,7 +21,7 @@ const CONDITIONS: Readonly<Record<string, readonly [label: string, unit: string,
 /** What is counted comes in whole numbers. */
 const WHOLE = ["channelsDriven"];
 
-/** Why a text is no value of a condition; null where it is one. */
+/** Why a text is not a value of a condition; null where it is one. */
 const wrongOf = (name: string, value: number | null): string | null => {
   if (value === null || !(value > 0)) return "Enter a number above zero, or leave it empty.";
   return WHOLE.includes(name) && !Number.isInteger(value)
@@ -29,7 +29,7 @@ const wrongOf = (name: string, value: number | null): string | null => {
     : null;
 };
 
-/** What a line leaves out, to be filled in by the reviewer: it is told apart from what is printed. */
+/** What a line leaves out, to be filled in by the reviewer: it is distinguished from what is printed. */
 export function FillIn({
   claim,
   filledIn,

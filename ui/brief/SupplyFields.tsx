@@ -22,7 +22,7 @@ export const asSupplyDraft = ({ name, kind, isInTheBox, ...numbers }: Supply): S
   mainsVolts: typed(numbers.mainsVolts),
 });
 
-/** Supplies with what stands on their labels, what they cost and what they hang on. */
+/** Supplies with what stands on their labels, what they cost and what they are connected to. */
 export function SupplyFields({
   supplies,
   errors,

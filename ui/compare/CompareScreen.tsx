@@ -21,7 +21,7 @@ import { useKeys } from "../parts/keys";
 import { newId } from "../parts/newId";
 import { Panel } from "../parts/Panel";
 import { FiguresTable } from "./FiguresTable";
-import { Foremost } from "./Foremost";
+import { LeadingDifference } from "./LeadingDifference";
 import { Members } from "./Members";
 import { Together } from "./Together";
 import { useComparisons } from "./useComparisons";
@@ -109,7 +109,7 @@ export function CompareScreen({
       <Grid templateColumns="minmax(0, 1fr) 318px" gap={4} alignItems="start">
         <Grid templateColumns="minmax(0, 1fr)" gap={4}>
           <Panel>
-            <Foremost set={set} shown={shown} ownId={amplifier.id} />
+            <LeadingDifference set={set} shown={shown} ownId={amplifier.id} />
             <Together set={set} shown={shown} ownId={amplifier.id} onChange={change} />
           </Panel>
         </Grid>

@@ -25,7 +25,7 @@ export function FiguresTable({ amplifiers }: { amplifiers: readonly Row[] }) {
   const [sorting, setSorting] = useState<SortingState>([]);
   const [find, setFind] = useState("");
   // What is known of none of them is no column.
-  const told = useMemo(
+  const withColumns = useMemo(
     () =>
       FIGURE_COLUMNS.filter((_, k) => amplifiers.some(({ figures }) => figures[k].value !== null)),
     [amplifiers],
@@ -40,7 +40,7 @@ export function FiguresTable({ amplifiers }: { amplifiers: readonly Row[] }) {
           </PageLink>
         ),
       }),
-      ...told.map(({ name, label, isMore }) => {
+      ...withColumns.map(({ name, label, isMore }) => {
         const place = FIGURE_COLUMNS.findIndex((each) => each.name === name);
         return column.accessor((row) => row.figures[place].value ?? undefined, {
           id: name,
@@ -51,7 +51,7 @@ export function FiguresTable({ amplifiers }: { amplifiers: readonly Row[] }) {
         });
       }),
     ],
-    [told],
+    [withColumns],
   );
   const table = useReactTable({
     data: amplifiers as Row[],

@@ -179,7 +179,7 @@ function RunOf({
   );
 }
 
-/** With more than two, which of them are told apart. */
+/** With more than two, which of them are distinguished. */
 function PairChoice({
   set,
   shown,

@@ -7,7 +7,7 @@ import { useAutosave } from "../parts/useAutosave";
 
 type Kept = Omit<Comparisons, "revision">;
 
-/** The comparisons of the workshop, kept as they are changed; what they stand for is read anew once a change of members is kept. */
+/** The comparisons of the workshop, kept as they are changed; what they stand for is read again once a change of members is kept. */
 export const useComparisons = (initial: Comparisons) => {
   const router = useRouter();
   const [comparisons, setComparisons] = useState<Kept>(() => unrevised<Comparisons>(initial));

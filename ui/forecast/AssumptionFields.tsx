@@ -30,7 +30,7 @@ const FIELDS: readonly {
   { name: "powerFactor", label: "Power factor", unit: "", scale: 1 },
 ];
 
-/** What is taken for granted: empty is as usual for the class. */
+/** What is taken for granted: empty is typical for the class. */
 export function AssumptionFields({
   settings,
   assumptions,
@@ -69,7 +69,7 @@ export function AssumptionFields({
         const own = settings.assumptions?.[name];
         const usual = assumptions[name];
         const isPrinted = Object.hasOwn(settings.printed ?? {}, name);
-        const from = isPrinted ? "as printed" : "as usual";
+        const from = isPrinted ? "as printed" : "typical";
         return (
           <QuantityField
             key={name}

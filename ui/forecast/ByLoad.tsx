@@ -11,7 +11,7 @@ export type ByLoadProps = {
   loads: readonly Load[];
   channelCount: number;
   supplies: readonly OnSupply[];
-  /** What runs have told of them already. */
+  /** What runs have shown of them so far. */
   measured: readonly MeasuredSupply[];
   assumptions: Assumptions;
   looked: Looked;
@@ -95,7 +95,9 @@ export function ByLoad({
                             {limiter ? `${formatShort(limiter.watts)} W` : "–"}
                           </button>
                         </Box>
-                        <Told told={suppliedInto(measured, name, { loadOhms, channelsDriven })} />
+                        <SuppliedWatts
+                          supplied={suppliedInto(measured, name, { loadOhms, channelsDriven })}
+                        />
                       </Table.Cell>
                     );
                   })}
@@ -116,13 +118,16 @@ export function ByLoad({
 const COVERAGE = 2;
 
 /** What a run found there, or what others let expect. */
-function Told({ told }: { told: ReturnType<typeof suppliedInto> }) {
-  if (!told) return null;
-  const { value, uncertainty } = formatWithUncertainty(told.watts, COVERAGE * told.stdWatts);
+function SuppliedWatts({ supplied }: { supplied: ReturnType<typeof suppliedInto> }) {
+  if (!supplied) return null;
+  const { value, uncertainty } = formatWithUncertainty(
+    supplied.watts,
+    COVERAGE * supplied.stdWatts,
+  );
   return (
     <Text fontSize="13px" color="muted" px={2} whiteSpace="nowrap">
-      {told.from === "foretold" ? "predicted from measurements" : told.from} {value} ± {uncertainty}{" "}
-      W
+      {supplied.from === "predicted" ? "predicted from measurements" : supplied.from} {value} ±{" "}
+      {uncertainty} W
     </Text>
   );
 }

@@ -161,7 +161,7 @@ function Words({
           fill: cssColor(isLowest ? "ink" : "muted"),
         }}
       >
-        {isLowest ? `${ceilingName(kind)}: bites first` : ceilingName(kind)}
+        {isLowest ? `${ceilingName(kind)}: limits first` : ceilingName(kind)}
       </text>
       <text
         x={end + 8}

@@ -51,7 +51,7 @@ export type ForecastScreenProps = {
   loads: readonly Load[];
   details: Details;
   settings: ForecastSettings;
-  /** What runs have told of its supplies already. */
+  /** What runs have shown of its supplies so far. */
   measured: readonly MeasuredSupply[];
 };
 

@@ -60,7 +60,7 @@ test("a link opens what it is set to, with the way to all of it", async () => {
   expect(screen.getByText("All settings on the Load")).toBeTruthy();
 });
 
-test("what is changed there is kept in the rig, and the page is drawn anew", async () => {
+test("what is changed there is kept in the rig, and the page is redrawn", async () => {
   answer(200, { revision: 1, frame: null });
   await open("probe");
   await userEvent.selectOptions(
@@ -71,7 +71,7 @@ test("what is changed there is kept in the rig, and the page is drawn anew", asy
   expect(refresh).toHaveBeenCalled();
 });
 
-test("a refusal is told there, and what was set before stays", async () => {
+test("a refusal is reported there, and what was set before stays", async () => {
   answer(507, { message: "The disk is full." });
   await open("probe");
   const choice = await screen.findByLabelText<HTMLSelectElement>("How it is connected");

@@ -11,7 +11,7 @@ const FrameContext = createContext<FrameSight>({ seen: () => {} });
 
 /**
  * Knows which frame (name, stages, chain) is drawn. What is kept while it is typed changes it now and then; only then is the page
- * drawn anew.
+ * redrawn.
  */
 export function FrameMark({ mark, children }: { mark: string; children: ReactNode }) {
   const router = useRouter();

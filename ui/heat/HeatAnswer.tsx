@@ -3,7 +3,7 @@ import type { HeatLimits } from "@/core/heat";
 import { formatFixed } from "@/core/units";
 import { Reading } from "../parts/Reading";
 import { adviceText, intervalText, gradeText, momentText, settledWords } from "./heatText";
-import { isTold, type ReadLog, type ReadSpot } from "@/records/facts";
+import { isKnown, type ReadLog, type ReadSpot } from "@/records/facts";
 
 /** The number that matters: where the hottest spot settles, how sure that is, and what to do. */
 export function HeatAnswer({
@@ -35,7 +35,7 @@ export function HeatAnswer({
       </div>
     );
   const grade = gradeText(reading.grades);
-  const isEarly = !isTold(reading.settled);
+  const isEarly = !isKnown(reading.settled);
   const settled = intervalText(reading.settled);
   return (
     <div>

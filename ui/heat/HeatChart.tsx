@@ -28,8 +28,8 @@ export type DrawnSpot = {
   name: string;
   course: Course;
   hands: readonly { seconds: number; word: HandWord }[];
-  /** What its fit says, from the beginning of the stretch to as far as is foretold; empty without one. */
-  foretold: readonly (Interval & { seconds: number })[];
+  /** What its fit says, from the beginning of the stretch to as far as is predicted; empty without one. */
+  predicted: readonly (Interval & { seconds: number })[];
 };
 
 export type HeatChartProps = {
@@ -52,7 +52,7 @@ const PAN_SHARE = 0.1;
 
 type View = readonly [from: number, to: number];
 
-/** Temperatures along time, with what is foretold of the chosen spot as a band; dragged along, and drawn closer with the wheel or keys. */
+/** Temperatures along time, with what is predicted of the chosen spot as a band; dragged along, and drawn closer with the wheel or keys. */
 export function HeatChart({
   spots,
   chosenId,
@@ -165,12 +165,12 @@ const scaleOf = (
 ): Scale => {
   let low = roomCelsius,
     high = Math.max(roomCelsius + 20, ...limits.slice(0, 1).map(({ celsius }) => celsius));
-  for (const { course, foretold } of spots) {
+  for (const { course, predicted } of spots) {
     for (const celsius of course.celsius) {
       if (celsius < low) low = celsius;
       if (celsius > high) high = celsius;
     }
-    for (const { value } of foretold) high = Math.max(high, value);
+    for (const { value } of predicted) high = Math.max(high, value);
   }
   return scaleLinear([low - 2, high + 4], [HEIGHT_PX - MARGIN.bottom, MARGIN.top]);
 };
@@ -269,15 +269,15 @@ const dots = (
 
 const fillBand = (
   context: CanvasRenderingContext2D,
-  { foretold }: DrawnSpot,
+  { predicted }: DrawnSpot,
   { x, y, ink }: Pen,
 ): void => {
-  if (foretold.length === 0) return;
+  if (predicted.length === 0) return;
   context.fillStyle = ink;
   context.globalAlpha = 0.16;
   context.beginPath();
-  for (const { seconds, high } of foretold) context.lineTo(x(seconds), y(high));
-  for (const { seconds, low } of foretold.toReversed()) context.lineTo(x(seconds), y(low));
+  for (const { seconds, high } of predicted) context.lineTo(x(seconds), y(high));
+  for (const { seconds, low } of predicted.toReversed()) context.lineTo(x(seconds), y(low));
   context.fill();
   context.globalAlpha = 0.9;
   context.strokeStyle = ink;
@@ -285,7 +285,7 @@ const fillBand = (
   context.setLineDash([5, 4]);
   stroke(
     context,
-    foretold.map(({ seconds, value }) => [x(seconds), y(value)] as const),
+    predicted.map(({ seconds, value }) => [x(seconds), y(value)] as const),
   );
   context.setLineDash([]);
   context.globalAlpha = 1;

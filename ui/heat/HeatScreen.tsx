@@ -35,7 +35,7 @@ import { Stretches } from "./Stretches";
 import { TypedTemperatures } from "./TypedTemperatures";
 import { useProbes, type ProbesOf } from "./useProbes";
 
-/** A soak of the Bench as it comes to this stage. */
+/** A soak of the Bench in its default setting to this stage. */
 export type Soak = { log: HeatLog; probes: readonly ProbeLog[] };
 
 export type HeatScreenProps = {
@@ -308,7 +308,7 @@ function Courses({
     ],
     [limits.acceptableUpTo, limits.tooHotAbove],
   );
-  const foretold = drawn.flatMap((spot) => spot.foretold.slice(-1).map(({ seconds }) => seconds));
+  const predicted = drawn.flatMap((spot) => spot.predicted.slice(-1).map(({ seconds }) => seconds));
   return (
     <>
       <HeatChart
@@ -316,7 +316,7 @@ function Courses({
         chosenId={leadId}
         events={log.events}
         limits={across}
-        endSeconds={Math.max(read.endSeconds, ...foretold)}
+        endSeconds={Math.max(read.endSeconds, ...predicted)}
         roomCelsius={read.roomCelsius}
         caption={captionOf(log, read)}
       />

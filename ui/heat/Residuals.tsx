@@ -13,7 +13,7 @@ const NO_MATTER = 0.2;
 /** What the likeliest course residual of the readings, along time: chance, or something that was not thought of. */
 export function Residuals({
   name,
-  fit: { residuals, residualKelvin, residualLikeness, fromSeconds, toSeconds },
+  fit: { residuals, residualKelvin, residualCorrelation, fromSeconds, toSeconds },
 }: {
   name: string;
   fit: CourseFit;
@@ -29,7 +29,7 @@ export function Residuals({
     <HStack mt={2} gap={4} align="center">
       <Text fontSize="13.5px" color="muted" w="190px" flexShrink={0}>
         The fit of {name} residual {size} °C
-        {residualLikeness > ALIKE && residualKelvin > NO_MATTER
+        {residualCorrelation > ALIKE && residualKelvin > NO_MATTER
           ? ", more than chance: a draught or a change"
           : ""}
       </Text>

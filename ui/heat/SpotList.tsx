@@ -11,7 +11,7 @@ import {
   settledWords,
   touchText,
 } from "./heatText";
-import { isTold, type ReadSpot } from "@/records/facts";
+import { isKnown, type ReadSpot } from "@/records/facts";
 
 /** What is known of each spot; pressing one has the stage speak of it. */
 export function SpotList({
@@ -69,7 +69,7 @@ function Spot({
           </Text>
         </HStack>
       </button>
-      {spot.place !== "air" && <Told reading={reading} why={why} />}
+      {spot.place !== "air" && <SuppliedWatts reading={reading} why={why} />}
     </Box>
   );
 }
@@ -80,14 +80,14 @@ const LEAST_COURSE_KELVIN = 1;
 /** Less than this of its heat no longer warms it to speak of. */
 const FLOW_TOLD = 0.02;
 
-function Told({ reading, why }: Pick<ReadSpot, "reading" | "why">) {
+function SuppliedWatts({ reading, why }: Pick<ReadSpot, "reading" | "why">) {
   if (!reading)
     return (
       <Text fontSize="14px" color="muted" _firstLetter={{ textTransform: "uppercase" }}>
         {why}
       </Text>
     );
-  const settled = isTold(reading.settled) ? intervalText(reading.settled) : null;
+  const settled = isKnown(reading.settled) ? intervalText(reading.settled) : null;
   const { fit, resistance, flow, touch } = reading;
   const gone = Math.abs(reading.settled.value - celsiusAt(fit, fit.fromSeconds).value);
   return (

@@ -2,26 +2,26 @@ import { celsiusAt } from "@/core/heat";
 import type { ReadLog, SpotReading, SteadyStretch } from "@/records/facts";
 import type { DrawnSpot } from "./HeatChart";
 
-/** Moments at which the foretold band is drawn. */
+/** Moments at which the predicted band is drawn. */
 const FORETOLD_POINTS = 36;
-/** Foretold so much further than was watched, in the drawing. */
+/** Predicted so much further than was watched, in the drawing. */
 const FURTHER = 1.6;
 
-/** Spots as they are drawn; the chosen one with what is foretold of it. */
+/** Spots as they are drawn; the chosen one with what is predicted of it. */
 export const drawnSpots = (
   { courses, spots, stretch }: ReadLog,
   chosenId: string | null,
 ): DrawnSpot[] =>
   courses.map(({ spot, course, hands }, k) => {
     const reading = spots[k].reading;
-    const isTold = reading !== null && spot.id === chosenId;
-    const to = isTold ? foretoldUntil(reading, stretch) : 0;
+    const isKnown = reading !== null && spot.id === chosenId;
+    const to = isKnown ? predictedUntil(reading, stretch) : 0;
     return {
       id: spot.id,
       name: spot.name,
       course,
       hands,
-      foretold: isTold
+      predicted: isKnown
         ? Array.from({ length: FORETOLD_POINTS }, (_, n) => {
             const seconds =
               reading.fit.fromSeconds +
@@ -32,8 +32,8 @@ export const drawnSpots = (
     };
   });
 
-/** Where the foretold band ends: a little further than was watched, and not past the next change. */
-const foretoldUntil = ({ fit, isSettled }: SpotReading, { toSeconds }: SteadyStretch): number => {
+/** Where the predicted band ends: a little further than was watched, and not past the next change. */
+const predictedUntil = ({ fit, isSettled }: SpotReading, { toSeconds }: SteadyStretch): number => {
   const watched = fit.toSeconds - fit.fromSeconds;
   const isChangedLater = toSeconds > fit.toSeconds + 1;
   return isSettled || isChangedLater ? fit.toSeconds : fit.fromSeconds + FURTHER * watched;

@@ -1,5 +1,5 @@
 import { linePixels, firstAtOrAfter } from "./columns";
-import { isTold } from "@/records/facts";
+import { isKnown } from "@/records/facts";
 import { intervalText, clockText, gradeText, momentText } from "./heatText";
 
 const day = {
@@ -33,13 +33,13 @@ test.each([
   expect(firstAtOrAfter(Float64Array.of(0, 1, 2), moment)).toBe(place),
 );
 
-test("what is told of a band: rounded alike, by its wider half; too wide is too early", () => {
+test("what is reported from a band: rounded alike, by its wider half; too wide is too early", () => {
   expect(intervalText({ low: 60.1, value: 60.4, high: 61.6 })).toEqual({
     value: "60.4",
     uncertainty: "1.2",
   });
-  expect(isTold({ low: 40, value: 60, high: 90 })).toBe(false);
-  expect(isTold({ low: 50, value: 60, high: 70 })).toBe(true);
+  expect(isKnown({ low: 40, value: 60, high: 90 })).toBe(false);
+  expect(isKnown({ low: 50, value: 60, high: 70 })).toBe(true);
 });
 
 test("moments and clocks none said", () => {

@@ -1,6 +1,6 @@
 import type { Interval, HeatGrade, Touch } from "@/core/heat";
 import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
-import { isTold, type SpotReading } from "@/records/facts";
+import { isKnown, type SpotReading } from "@/records/facts";
 import { durationText } from "../parts/durationText";
 
 /** No thermometer is worth more than a tenth of a degree. */
@@ -52,7 +52,7 @@ export const adviceText = ({ isSettled, moreSeconds, settled }: SpotReading): st
   if (isSettled) return "Steady state reached; the soak can be stopped.";
   if (moreSeconds === 0) return "Steady state known to 1 °C; the soak can be stopped.";
   if (!Number.isFinite(moreSeconds))
-    return isTold(settled)
+    return isKnown(settled)
       ? "Not at steady state yet; continue."
       : "Too early to predict; keep reading.";
   return `Not at steady state yet. Continue: known to 1 °C in about ${durationText(moreSeconds)}.`;

@@ -47,7 +47,7 @@ test("closed form: 0.6 and 0.5 K/W, oldest first; without watts, or struck out, 
   expect(known[1].resistance.value).toBeCloseTo(0.5, 2);
 });
 
-test("a log that is the same is not fitted anew; one that was changed is", () => {
+test("a log that is the same is not fitted again; one that was changed is", () => {
   const one = log("one", 0.6, 72);
   const [first] = knownResistances([one], probesOf, HEAT_LIMITS);
   expect(knownResistances([one], probesOf, HEAT_LIMITS)[0]).toBe(first);

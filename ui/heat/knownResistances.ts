@@ -5,10 +5,14 @@ import { leadSpot, readLog, tellsWatts } from "@/records/facts";
 import type { KnownResistance } from "./CompareHeat";
 import type { ProbesOf } from "./useProbes";
 
-type Told = { probes: readonly ProbeLog[] | null; limits: HeatLimits; known: KnownResistance[] };
+type KnownProbes = {
+  probes: readonly ProbeLog[] | null;
+  limits: HeatLimits;
+  known: KnownResistance[];
+};
 
 /** A log that is not changed is fitted once, however often another is typed into. */
-const TOLD = new WeakMap<HeatLog, Told>();
+const KNOWN = new WeakMap<HeatLog, KnownProbes>();
 
 /**
  * Stretches whose thermal resistance is known, by the hottest spot of the sink; oldest first, so that a fan turned on can be compared
@@ -24,10 +28,10 @@ export const knownResistances = (
     .toReversed()
     .flatMap((log) => {
       const { probes } = probesOf(log);
-      const before = TOLD.get(log);
+      const before = KNOWN.get(log);
       if (before?.probes === probes && before.limits === limits) return before.known;
       const known = resistancesOf(log, probes, limits);
-      TOLD.set(log, { probes, limits, known });
+      KNOWN.set(log, { probes, limits, known });
       return known;
     });
 

@@ -50,7 +50,7 @@ test("the main reading of each channel is large; the other readings stand in a t
   expect(text).toMatch(/A B highest 0\.00 dB 0\.00 dB low-3-db 9\.2 Hz/);
 });
 
-test("the printed claim is told with how it comes out", () => {
+test("the printed claim is reported with how it comes out", () => {
   expect(
     words(view({}, readClaims("Frequency response 20 Hz - 20 kHz +0.5/-0.5 dB").claims)),
   ).toContain("Claim “Frequency response 20 Hz - 20 kHz +0.5/-0.5 dB”: met");
@@ -62,7 +62,7 @@ test("the printed claim is told with how it comes out", () => {
   ).toContain(": not tested");
 });
 
-test("why it stopped has its evidence and may be judged otherwise; a reason that both channels share is told once", () => {
+test("why it stopped has its evidence and may be judged otherwise; a reason that both channels share is reported once", () => {
   const text = words(view());
   expect(text).toContain("Nothing stopped it");
   expect(text.match(/It played the tone/g)).toHaveLength(1);
@@ -84,7 +84,7 @@ test("why it stopped has its evidence and may be judged otherwise; a reason that
   expect(stopped).toContain('aria-label="Evidence: resistor"');
 });
 
-test("channels that stopped for different reasons are told apart", () => {
+test("channels that stopped for different reasons are distinguished", () => {
   const [one, two] = run.result.channels;
   const text = words(
     view({

@@ -9,7 +9,7 @@ const SOURCES: Record<Run["source"], string> = {
   typed: "typed from",
 };
 
-/** What was set otherwise than usual: "each channel 50 W, length 30 s". */
+/** What was set not in its default setting: "each channel 50 W, length 30 s". */
 const settingsText = (run: Run): string[] => {
   const { settings } = run.conditions;
   if (run.source === "typed" || !settings) return [];
@@ -20,7 +20,7 @@ const settingsText = (run: Run): string[] => {
       field.kind === "choice"
         ? field.choices.find((choice) => choice.value === value)?.label
         : `${formatShort(Number(value))} ${field.unit}`.trim();
-    // What nought stands for is said where it is set; here something else was.
+    // What zero stands for is said where it is set; here something else was.
     const label = field.label.toLowerCase().replace(/, 0 .*$/, "");
     return [`${label} ${words ?? value}`];
   });

@@ -68,7 +68,7 @@ test("spectra of two pairs of tones are two charts; one from a file stays by its
   ]);
 });
 
-/** How the first claim that a run speaks to comes out by it. */
+/** How the first claim that a run tests comes out by it. */
 const markOf = (
   kind: Run["kind"],
   channels: Parameters<typeof measuredRun>[1],
@@ -128,7 +128,7 @@ describe("a printed claim beside the reading", () => {
     expect(markOf("crosstalk", [at(-70), at(-65)], claims)?.status).toBe("met");
     expect(markOf("crosstalk", [at(-70), at(-55)], claims)?.status).toBe("missed");
   });
-  test("a ratio printed without its reference is held against rated output, and what it leaves out is told", () => {
+  test("a ratio printed without its reference is held against rated output, and what it leaves out is reported", () => {
     const { claims: printed } = readClaims(
       "Signal to noise ratio 104 dB, A-weighted\n50 W per channel into 8 ohms, both channels driven, 1 % THD",
     );
@@ -201,9 +201,9 @@ describe("what a run was made under", () => {
       conditions: { ...run.conditions, settings: { ...settings, ...change } },
     });
   };
-  test("as usual it names channels, ohms and source", () =>
+  test("by default it names channels, ohms and source", () =>
     expect(lineOf({})).toBe("one channel driven, 8.20 Ω measured, simulated: bench"));
-  test("what was set otherwise is told in the words of its field", () => {
+  test("what was set otherwise is reported in the words of its field", () => {
     expect(lineOf({ watts: 50, averaging: "mean" })).toBe(
       "one channel driven, 8.20 Ω measured, each channel 50 W, averaging mean of many, simulated: bench",
     );

@@ -5,7 +5,7 @@ import type { Remarks, Run } from "@/records";
 import { saveRemarks } from "../parts/saves";
 import { messageOf } from "../parts/send";
 
-/** Keeps remarks on a run; what is wrong with them is told, and they stay on the screen. */
+/** Keeps remarks on a run; what is wrong with them is reported, and they stay on the screen. */
 export const useRemarks = (
   run: Run,
 ): { keep(remarks: Remarks): Promise<boolean>; message: string | null } => {

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-// A programmable supply by hand: nothing is sent that it cannot give, and what it shows is told large.
+// A programmable supply by hand: nothing is sent that it cannot give, and what it shows is reported large.
 import { render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { newNetworkInstrument } from "@/records";
@@ -61,7 +61,7 @@ test("what it can give is set, as written at the bench, and what it shows then s
   expect(screen.getByText(/^On/).textContent).toMatch(/^On: 24.V, 0\.3.A$/);
 });
 
-test("it is switched off and read without a look at the fields; trouble is told and nothing else", async () => {
+test("it is switched off and read without a look at the fields; trouble is reported and nothing else", async () => {
   shown();
   await userEvent.click(screen.getByText("Switch off"));
   await waitFor(() => expect(tell).toHaveBeenLastCalledWith(supply, "off"));

@@ -31,11 +31,11 @@ export function HandSupplyPanel({ supply }: { supply: KeptNetworkInstrument }) {
     defaultValues: { volts: "", amperes: "" },
   });
   const [answer, setAnswer] = useState<SupplyAnswer | null>(null);
-  const [isTold, setTold] = useState(false);
+  const [isKnown, setBackups] = useState(false);
   const tell = async (wish: SupplyWish) => {
-    setTold(true);
+    setBackups(true);
     setAnswer(await tellSupply(supply, wish));
-    setTold(false);
+    setBackups(false);
   };
   const switchOn = handleSubmit((wish) => tell(wish));
   return (
@@ -69,13 +69,13 @@ export function HandSupplyPanel({ supply }: { supply: KeptNetworkInstrument }) {
         />
       </Grid>
       <HStack gap={2}>
-        <ActionButton tone="primary" disabled={isTold} onClick={() => void switchOn()}>
+        <ActionButton tone="primary" disabled={isKnown} onClick={() => void switchOn()}>
           Set and switch on
         </ActionButton>
-        <ActionButton disabled={isTold} onClick={() => void tell("off")}>
+        <ActionButton disabled={isKnown} onClick={() => void tell("off")}>
           Switch off
         </ActionButton>
-        <ActionButton disabled={isTold} onClick={() => void tell("read")}>
+        <ActionButton disabled={isKnown} onClick={() => void tell("read")}>
           Read
         </ActionButton>
       </HStack>

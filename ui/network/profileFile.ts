@@ -1,7 +1,7 @@
 import { failure, success, type Outcome } from "@/core/outcome";
 import { checkProfile, ROLE_FACTS, type InstrumentProfile, type NetworkRole } from "@/core/scpi";
 
-/** Told in the file, so that another file is not taken for one. */
+/** Stated in the file, so that another file is not taken for one. */
 const FORMAT = "rimebank-instrument-profile";
 const VERSION = 1;
 

@@ -7,13 +7,13 @@ import { findingText } from "@/core/outcome";
 import type { KeptNetworkInstrument } from "@/records";
 import { TURNS } from "./turns";
 
-/** What a supply is told. */
+/** What a supply is reported. */
 export type SupplyWish = { volts: number; amperes: number } | "off" | "read";
 
-/** What it shows after that, or why it was not told. */
+/** What it shows after that, or why the command failed. */
 export type SupplyAnswer = { reading: SupplyReading } | { trouble: string };
 
-/** Tells a supply something, and reads it; one page speaks to it at a time. Never rejects. */
+/** Tells a supply something, and reads it; one page tests it at a time. Never rejects. */
 export const tellSupply = async (
   instrument: KeptNetworkInstrument,
   wish: SupplyWish,

@@ -3,11 +3,11 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { format } from "date-fns";
 import { FileUp } from "lucide-react";
 import { useEffect, useState } from "react";
-import type { Backup, BackupFacts, ToldBackup } from "@/records";
+import type { Backup, BackupFacts, ListedBackup } from "@/records";
 import { ActionButton } from "./ActionButton";
 import { ConfirmDialog } from "./ConfirmDialog";
 import { FileButton } from "./FileButton";
-import { goBackTo, toldBackups, uploadBackup } from "./saves";
+import { goBackTo, listedBackups, uploadBackup } from "./saves";
 import { messageOf } from "./send";
 
 const moment = (at: string): string => format(new Date(at), "EEEE d MMMM yyyy, HH:mm");
@@ -32,19 +32,19 @@ const factsText = ({ isUploaded }: Backup, facts: BackupFacts | null | undefined
 
 /** Copies of the records, what is in each, and the way back to one; a copy that lies elsewhere is taken in first. */
 export function BackupList({ backups }: { backups: readonly Backup[] }) {
-  const [uploaded, setUploaded] = useState<readonly ToldBackup[]>([]);
-  const [told, setTold] = useState<readonly ToldBackup[]>([]);
+  const [uploaded, setUploaded] = useState<readonly ListedBackup[]>([]);
+  const [listed, setListed] = useState<readonly ListedBackup[]>([]);
   const [goingTo, setGoingTo] = useState<Backup | null>(null);
   // What is in a large one takes a while to read: the page does not wait for it.
   useEffect(() => {
     let isLeft = false;
-    void toldBackups().then((all) => !isLeft && setTold(all));
+    void listedBackups().then((all) => !isLeft && setListed(all));
     return () => {
       isLeft = true;
     };
   }, []);
   const factsOf = ({ name }: Backup) =>
-    [...uploaded, ...told].find((each) => each.name === name)?.facts;
+    [...uploaded, ...listed].find((each) => each.name === name)?.facts;
   const known = new Set(backups.map(({ name }) => name));
   const all = [...uploaded.filter(({ name }) => !known.has(name)), ...backups];
   return (
@@ -91,7 +91,7 @@ export function BackupList({ backups }: { backups: readonly Backup[] }) {
   );
 }
 
-function BackupUpload({ onUploaded }: { onUploaded(backup: ToldBackup): void }) {
+function BackupUpload({ onUploaded }: { onUploaded(backup: ListedBackup): void }) {
   const [isBusy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   const take = async (file: File | undefined) => {

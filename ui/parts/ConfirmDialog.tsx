@@ -2,7 +2,7 @@
 import { fetchedWhenOpen } from "./fetched";
 import type { ConfirmQuestionProps } from "./ConfirmQuestion";
 
-/** Asks before something is lost for good. */
+/** Asks before something is lost permanently. */
 export const ConfirmDialog = fetchedWhenOpen<ConfirmQuestionProps>(() =>
   import("./ConfirmQuestion").then((module) => module.ConfirmQuestion),
 );

@@ -7,7 +7,7 @@ type Fetch<Props> = () => Promise<ComponentType<Props>>;
 
 /**
  * A part of a page whose code comes when it is shown for the first time: most visits need none of it. Where it does not come, words
- * and a way to ask again stand in its place; it is asked for again whenever it is shown anew, too.
+ * and a way to ask again stand in its place; it is asked for again whenever it is shown again, too.
  * @param withPage the same by the framework's own means, which sends the code along with a page that begins with the part
  */
 export const fetched = <Props extends object>(
@@ -69,7 +69,7 @@ const shownOr = <Props extends object>(
       <FetchBoundary
         key={tries}
         instead={instead(again, props)}
-        // React keeps a refusal for good: the next to ask is given something new.
+        // React keeps a refusal permanently: the next to ask is given something new.
         onFailed={() => {
           if (latest === Part) latest = asked(fetch);
         }}

@@ -15,7 +15,7 @@ export type KeyAction = { key: string; label: string; run(): void };
 
 type Add = (actions: readonly KeyAction[]) => () => void;
 
-// Apart, so that who adds a key is not drawn anew whenever another is added.
+// Apart, so that who adds a key is not redrawn whenever another is added.
 const AddContext = createContext<Add | null>(null);
 const KnownContext = createContext<readonly KeyAction[]>([]);
 

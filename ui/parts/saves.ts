@@ -5,7 +5,7 @@ import type {
   LoadDraft,
   LogEntryDraft,
   Remarks,
-  ToldBackup,
+  ListedBackup,
   Validated,
   WorkshopKind,
 } from "@/records";
@@ -80,7 +80,7 @@ export const strikeLogEntry = (id: string, isStruck: boolean): Saved =>
 export const bringBack = (amplifierId: string): Saved =>
   send("POST", at("deleted", amplifierId), {});
 
-/** Removes one that was deleted for good. */
+/** Removes one that was deleted permanently. */
 export const removeForGood = (amplifierId: string): Saved =>
   send("DELETE", at("deleted", amplifierId));
 
@@ -88,12 +88,12 @@ export const removeForGood = (amplifierId: string): Saved =>
 export const goBackTo = (backup: string): Saved => send("POST", at("backups", backup));
 
 /** Takes a copy of the records in as a file; it joins the backups, with what is in it. */
-export const uploadBackup = (file: File): Promise<Validated<ToldBackup>> =>
-  sendFile<ToldBackup>("/api/backups", file);
+export const uploadBackup = (file: File): Promise<Validated<ListedBackup>> =>
+  sendFile<ListedBackup>("/api/backups", file);
 
 /** Copies of the records with what is in each; none where that cannot be had. */
-export const toldBackups = async (): Promise<ToldBackup[]> => {
+export const listedBackups = async (): Promise<ListedBackup[]> => {
   const answer = await fetch(at("backups")).catch(() => null);
   if (!answer?.ok) return [];
-  return ((await answer.json()) as { backups: ToldBackup[] }).backups;
+  return ((await answer.json()) as { backups: ListedBackup[] }).backups;
 };

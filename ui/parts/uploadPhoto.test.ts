@@ -22,7 +22,7 @@ test("what the server says is what the reviewer reads, with the file's name", as
   });
 });
 
-test("a server that is gone, or answers with no JSON, is told in plain words", async () => {
+test("a server that is gone, or answers with no JSON, is reported in plain words", async () => {
   answering(() => Promise.reject(new TypeError("fetch failed")));
   expect(await uploadPhoto(file("a.jpg"))).toEqual({
     message: "a.jpg was not kept: the program does not answer. Try again.",

@@ -43,7 +43,7 @@ export const useLatestAnswer = <Q, A>(
         const asked: Q = wanted.current;
         wanted.current = null;
         const answer = await latestAsk.current(worker, asked);
-        // What crosses an await may have been asked anew; the ref is read afresh.
+        // What crosses an await may have been asked again; the ref is read afresh.
         const isBehind = (wanted.current as Q | null) !== null;
         setState({ answer, isBehind, isBroken: false });
       }

@@ -21,7 +21,7 @@ const MOST: Record<NumberName, number> = {
   channelsDriven: 16,
 };
 
-/** Changes one run of the plan; what makes no sense is told beside its field and not taken. */
+/** Changes one run of the plan; what makes no sense is reported beside its field and not taken. */
 export function RunEditor({ run, onChange }: { run: PlannedRun; onChange(run: PlannedRun): void }) {
   const [texts, setTexts] = useState<Partial<Record<NumberName, string>>>({});
   const valueOf = (name: NumberName, text: string): number | null => {

@@ -17,7 +17,7 @@ import { timeTicks } from "./timeTicks";
 const MARGIN = { top: 30, right: 92, bottom: 26, left: 50 };
 const HEIGHT_PX = 220;
 const POINTS = 600;
-/** More curves than this cannot be told apart: the hottest are drawn. */
+/** More curves than this cannot be distinguished: the hottest are drawn. */
 const MOST_CURVES = 4;
 
 export type TimelineProps = {

@@ -26,7 +26,7 @@ const LINE_PX = 1.4;
 /** Pixels of the canvas for each of the page. */
 const density = (): number => Math.min(2, window.devicePixelRatio || 1);
 
-/** The waveform of a recording of any length: zoomed by wheel or + and −, moved by dragging or the arrow keys. What is seen is thinned and drawn anew each frame. */
+/** The waveform of a recording of any length: zoomed by wheel or + and −, moved by dragging or the arrow keys. What is seen is thinned and redrawn each frame. */
 export function WaveCanvas({ facts, pyramids, channelIndices, names, onView }: WaveCanvasProps) {
   const [frameRef, { widthPx, heightPx }] = useSize<HTMLDivElement>({
     widthPx: 700,
@@ -49,7 +49,7 @@ export function WaveCanvas({ facts, pyramids, channelIndices, names, onView }: W
     [pyramids, view, facts, widthPx],
   );
 
-  // Whoever follows the view has more to do than a frame allows; it is told once the view rests.
+  // Whoever follows the view has more to do than a frame allows; it is reported once the view rests.
   useEffect(() => {
     const timer = setTimeout(() => onView?.(view), RESTS_MS);
     return () => clearTimeout(timer);

@@ -54,7 +54,7 @@ test("every guard has a field with its unit and what it stands at; there is no s
   expect(html).not.toMatch(/type="checkbox"/);
 });
 
-test("a load built from the shelf tells its own rating; for others the usual overload is told", () => {
+test("a load built from the shelf tells its own rating; for others the usual overload is reported", () => {
   expect(words(panel([load(true)]))).toContain(
     "The 8 Ω load is rated for 100 W, 10 times that for 5.0 s.",
   );
@@ -82,7 +82,9 @@ test("the Bench says at which limits it turns down, by the load that is chosen, 
   const sink = { isMeasured: true } as SinkFacts;
   expect(
     words(<GuardsNote amplifierId="a" load={load(true)} guards={guards} sink={sink} />),
-  ).toContain("75.0 °C (without a thermometer foretold from its heat, as a soak found it to warm)");
+  ).toContain(
+    "75.0 °C (without a thermometer predicted from its heat, as a soak found it to warm)",
+  );
   expect(
     markup(<GuardsNote amplifierId="a" load={load(true)} guards={guards} sink={null} />),
   ).toContain('href="/amplifiers/a/rig"');

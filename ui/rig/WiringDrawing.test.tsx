@@ -50,7 +50,7 @@ test.each([
 test("with two channels the reading is the difference", () =>
   expect(drawn({ probe: "two channels", bothSwing: true })).toContain("reads 1 minus 2"));
 
-test("an earth that is not known is asked for; a loudspeaker and many channels are told", () => {
+test("an earth that is not known is asked for; a loudspeaker and many channels are reported", () => {
   expect(drawn({ earthIsUnknown: true })).toContain("is it earth?");
   expect(drawn({ bothSwing: true, earthIsUnknown: true })).toContain("swings too");
   expect(drawn({ withSpeaker: true })).toContain("and a loudspeaker");

@@ -1,7 +1,7 @@
 import { Box } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 
-/** The page as readers will get it, drawn anew once a change of it is kept. */
+/** The page as readers will get it, redrawn once a change of it is kept. */
 export function Preview({ amplifierId, isKept }: { amplifierId: string; isKept: boolean }) {
   const [version, setVersion] = useState(0);
   const wasKept = useRef(isKept);

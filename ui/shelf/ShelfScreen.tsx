@@ -96,7 +96,7 @@ function NewButton() {
   );
 }
 
-/** Of what was deleted no more is told than what it was. */
+/** Of what was deleted no more is reported than what it was. */
 const DELETED_COLUMNS: readonly ShelfOrder[] = ["kind", "last-run"];
 
 const ofFilters = ({ kind: _, find: __, ...view }: ShelfView): boolean =>

@@ -9,7 +9,7 @@ const COVERAGE = 2;
 export function Energy({ mains }: { mains: MeasuredMains | null }) {
   if (!mains) return null;
   const { levels, inrush } = mains;
-  // Of remarks that are alike the one of the highest level, which stands last.
+  // Of several equal remarks the one at the highest level, which stands last.
   const remarks = new Map(
     levels.flatMap(({ balance }) =>
       balance.remarks.map(({ code, text }) => [code as string, text]),

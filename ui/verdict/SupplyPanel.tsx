@@ -27,12 +27,12 @@ export function SupplyPanel({
   details: Details;
   supplies: readonly MeasuredSupply[];
 }) {
-  const told = supplies.filter(
+  const measured = supplies.filter(
     ({ outputs, fingerprint, staying, mains }) =>
       supplies.length > 1 || (outputs.length > 0 && (fingerprint ?? staying ?? mains) !== null),
   );
-  if (told.length === 0) return null;
-  const differences = supplyDifferences(told, details.supplies);
+  if (measured.length === 0) return null;
+  const differences = supplyDifferences(measured, details.supplies);
   return (
     <Panel data-testid="supply">
       <HStack gap={1.5} mb={1}>
@@ -41,9 +41,9 @@ export function SupplyPanel({
         </Heading>
         <Explain term="supply-fingerprint" of="a supply’s characteristic" />
       </HStack>
-      <Foremost differences={differences} />
-      <Grid templateColumns={`repeat(${told.length}, minmax(0, 1fr))`} gap={4} mt={2}>
-        {told.map((supply) => (
+      <LeadingDifference differences={differences} />
+      <Grid templateColumns={`repeat(${measured.length}, minmax(0, 1fr))`} gap={4} mt={2}>
+        {measured.map((supply) => (
           <Box key={supply.name}>
             <Text fontWeight={700} fontSize="15.5px">
               {supply.name}
@@ -68,7 +68,7 @@ export function SupplyPanel({
 }
 
 /** The largest difference in a sentence: watts, decibels, whether it is heard, and what ends it there. */
-function Foremost({ differences }: { differences: readonly SupplyDifference[] }) {
+function LeadingDifference({ differences }: { differences: readonly SupplyDifference[] }) {
   if (differences.length === 0) return null;
   const largest = differences.reduce((most, each) =>
     Math.abs(each.audibility.db) > Math.abs(most.audibility.db) ? each : most,
@@ -206,8 +206,8 @@ const fingerprintText = ({ fingerprint, staying }: MeasuredSupply): string => {
     found.kind === "stiff" || found.kind === "sagging"
       ? ` As ${formatSignificant(found.openVolts.value, 3)} V peak behind ${formatSignificant(found.sourceOhms.value, 2)} Ω, ${drivenText(channelsDriven)}.`
       : "";
-  const foretold = next
+  const predicted = next
     .map(({ loadOhms, watts, stdWatts }) => `${wattsText(watts, stdWatts)} into ${loadOhms} Ω`)
     .join(", ");
-  return `${KINDS[found.kind]}${volts}${foretold ? ` It would give about ${foretold}.` : ""}${stored}`;
+  return `${KINDS[found.kind]}${volts}${predicted ? ` It would give about ${predicted}.` : ""}${stored}`;
 };

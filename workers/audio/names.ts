@@ -11,7 +11,7 @@ export const WORKLET_FILES = {
 /** Hands a port to the transport, for whoever plays from now on. */
 export type NewPlayer = { type: "player" };
 
-/** What hangs on the outputs of a virtual interface from now on, a channel each; or that they are wired straight to its inputs. */
+/** What is connected to the outputs of a virtual interface from now on, a channel each; or that they are wired straight to its inputs. */
 export type Rewired = { loadOhms: readonly number[] } | { isThrough: boolean };
 
 export type TransportOptions = {

@@ -12,7 +12,7 @@ class VirtualProcessor extends AudioWorkletProcessor {
     this.port.onmessage = ({ data }: MessageEvent<Rewired>) =>
       "isThrough" in data
         ? this.device.wireThrough(data.isThrough)
-        : this.device.hang(data.loadOhms);
+        : this.device.connectLoad(data.loadOhms);
   }
 
   process(

@@ -1,4 +1,4 @@
-import { backupLimitBytes, takeBackup, toldBackups } from "@/server/backups";
+import { backupLimitBytes, takeBackup, listedBackups } from "@/server/backups";
 import { guarded } from "@/server/guard";
 import { NOT_STORED, Refusal } from "@/server/requests";
 import { UploadTooLarge } from "@/store";
@@ -6,7 +6,7 @@ import { UploadTooLarge } from "@/store";
 /** All copies of the records, with what is in each. */
 export const GET = (request: Request): Promise<Response> =>
   guarded(request, async () =>
-    Response.json({ backups: await toldBackups() }, { headers: NOT_STORED }),
+    Response.json({ backups: await listedBackups() }, { headers: NOT_STORED }),
   );
 
 /** Takes a database, or everything as one file, and puts it among the backups; nothing else is changed by that. */

@@ -19,7 +19,7 @@ export type VirtualLink = AudioLink & {
     ((input: Float32Array[], frame: number) => { input: Float32Array[]; frame: number }) | null;
   tell(message: ToTransport): void;
   /** Hangs other loads on its amplifier. */
-  hang(loadOhms: readonly number[]): void;
+  connectLoad(loadOhms: readonly number[]): void;
   /** Wires its outputs straight to its inputs. */
   wireThrough(isThrough: boolean): void;
   /** Lets time pass with nobody there. */
@@ -32,9 +32,9 @@ export const virtualLink = (settings: VirtualSettings): VirtualLink => {
   const { channelCount } = device;
   const played = () => Array.from({ length: channelCount }, () => new Float32Array(QUANTUM));
   let onmessage: AudioLink["onmessage"] = null;
-  const told: FromTransport[] = [];
+  const pending: FromTransport[] = [];
   const transport = new AudioTransport(channelCount, settings.sampleRateHz, (message) =>
-    told.push(message),
+    pending.push(message),
   );
   let frame = 0,
     quietQuanta = 0,
@@ -52,7 +52,7 @@ export const virtualLink = (settings: VirtualSettings): VirtualLink => {
     quietQuanta++;
   };
   const deliver = (): void => {
-    for (const message of told.splice(0))
+    for (const message of pending.splice(0))
       onmessage?.(new MessageEvent("message", { data: message }));
   };
   const turn = (): void => {
@@ -81,7 +81,7 @@ export const virtualLink = (settings: VirtualSettings): VirtualLink => {
       Math.max(...before.map((each) => each.reduce((m, v) => Math.max(m, Math.abs(v)), 0))),
     seconds: () => frame / settings.sampleRateHz,
     tell: (message) => transport.hear(message),
-    hang: (loadOhms) => device.hang(loadOhms),
+    connectLoad: (loadOhms) => device.connectLoad(loadOhms),
     wireThrough: (isThrough) => device.wireThrough(isThrough),
     run: (seconds) => {
       for (const end = frame + seconds * settings.sampleRateHz; frame < end;) quantum();

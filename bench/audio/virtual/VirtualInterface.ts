@@ -64,7 +64,7 @@ export class VirtualInterface {
   }
 
   /** Hangs other loads on the outputs: the amplifier is switched off for it, and is cold again. Channels without one keep the last. */
-  hang(loadOhms: readonly number[]): void {
+  connectLoad(loadOhms: readonly number[]): void {
     this.session = this.switchedOn(loadOhms);
   }
 

@@ -57,7 +57,7 @@ test("a clock that runs faster hears a lower tone; hum is heard as loud as it is
   expect(80 * rootMeanSquare(hum)).toBeCloseTo(0.5, 2);
 });
 
-test("what exceeds the range is held there, and a lost block is a hole of exact noughts", () => {
+test("what exceeds the range is held there, and a lost block is a hole of exact zeros", () => {
   const loud = heardOf(0.1, { inputFullScaleVolts: 5 });
   expect(Math.max(...loud)).toBe(1);
   expect(loud.filter((value) => value === 1).length).toBeGreaterThan(100);
@@ -87,7 +87,7 @@ test("other loads are other volts: into four ohms the rails sag sooner", () => {
     return rootMeanSquare(Float64Array.from(kept.slice(0.1 * RATE_HZ)));
   };
   const eight = rms();
-  device.hang([4, 4]);
+  device.connectLoad([4, 4]);
   expect(rms()).toBeLessThan(0.98 * eight);
 });
 

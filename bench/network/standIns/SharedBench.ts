@@ -70,7 +70,7 @@ export class SharedBench {
   }
 
   /** Hangs other loads on the outputs, or one between two of them: the amplifier is switched off for it, and is cold again. */
-  hang(loadOhms: readonly number[], isBridged = false): void {
+  connectLoad(loadOhms: readonly number[], isBridged = false): void {
     const rig = onLoads(this.rig, loadOhms);
     this.session = this.switchedOn(isBridged ? { ...rig, connection: "bridged" } : rig);
   }

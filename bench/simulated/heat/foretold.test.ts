@@ -1,4 +1,4 @@
-// What a soak foretells of itself, on every amplifier that ships: the band that is told must hold where the soak ends.
+// What a soak predicts of itself, on every amplifier that ships: the band that is reported must hold where the soak ends.
 import { celsiusAt, fitCourse } from "@/core/heat";
 import { seededNormal } from "@/core/signal";
 import { EXAMPLE_RIGS, simulatedInstrument } from "..";

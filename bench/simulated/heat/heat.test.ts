@@ -98,7 +98,7 @@ test("bias follows the sink, and a load's ohms its own temperature", () => {
   expect(state.kind === "resistive" && state.ohms).toBeCloseTo(8 * 1.1, 3);
 });
 
-test("a network shares its watts out, and an overloaded part opens for good", () => {
+test("a network shares its watts out, and an overloaded part opens permanently", () => {
   const small = {
     ...resistor(8),
     ratedWatts: 5,

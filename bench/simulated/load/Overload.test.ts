@@ -14,7 +14,7 @@ test("common practice for wire-wound parts: ten times the rating for five second
   expect(stood.driftRatio).toBe(0);
 });
 
-test("its rating may last for any time; three times drifts for good, ten times for half a minute burns", () => {
+test("its rating may last for any time; three times drifts permanently, ten times for half a minute burns", () => {
   expect(taken(1, 36_000).driftRatio).toBe(0);
   const drifted = taken(3, 300, 3000);
   expect(drifted.isBurnt).toBe(false);
@@ -24,7 +24,7 @@ test("its rating may last for any time; three times drifts for good, ten times f
   expect(taken(10, 30, 300).isBurnt).toBe(true);
 });
 
-test("it foretells when it burns, and that is when it does", () => {
+test("it predicts when it burns, and that is when it does", () => {
   const overload = new Overload(10);
   overload.take(20, 7);
   const seconds = overload.secondsToBurn(80);

@@ -4,7 +4,7 @@ import { secondsUntil } from "../heat/settling";
 const WIRE_SECONDS = 25;
 /**
  * Wire-wound parts stand ten times their rating for five seconds, which brings the wire to 1.8 times what its rating holds it at
- * (common practice in makers' sheets; IEC 60115-1 tests overload so). From twice on they drift for good, and at four times
+ * (common practice in makers' sheets; IEC 60115-1 tests overload so). From twice on they drift permanently, and at four times
  * they open: chosen here.
  */
 const DRIFTS_FROM = 2;
@@ -14,7 +14,7 @@ const DRIFT_A_SECOND = 0.002;
 
 /** What power beyond its rating does to a resistor or a voice coil. */
 export class Overload {
-  /** Change of its ohms for good. */
+  /** Change of its ohms permanently. */
   driftRatio = 0;
   /** Over what the rating would hold it at. */
   private wire = 0;

@@ -5,7 +5,7 @@ import type { SpeakerPart } from "./types";
 export type LoadState =
   { kind: "resistive"; ohms: number; henries: number } | { kind: "speaker"; part: SpeakerPart };
 
-/** Below this an inductance is no state of its own, only rounding. */
+/** Below this an inductance is not a state of its own, only rounding. */
 const LEAST_HENRIES = 1e-12;
 
 /**

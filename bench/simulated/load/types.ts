@@ -25,7 +25,7 @@ export type SpeakerPart = PartOf<typeof SPEAKER_FIELDS> & { kind: "speaker" };
 
 export type NetworkPart = { kind: "series" | "parallel"; parts: readonly ResistiveLoad[] };
 export type ResistiveLoad = ResistorPart | NetworkPart;
-/** What hangs on one channel, or between two that are bridged. */
+/** What is connected to one channel, or between two that are bridged. */
 export type SimulatedLoad = ResistiveLoad | SpeakerPart;
 
 /** A resistor with usual values but for its ohms. */

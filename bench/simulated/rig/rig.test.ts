@@ -99,7 +99,7 @@ test.each<[string, unknown, string]>([
   ],
 ])("refusal: %s", (_, json, text) => expect(advice(json)).toContain(text));
 
-test("whatever is left out is as usual", () => {
+test("whatever is left out is by default", () => {
   expect(rigOf({})).toMatchObject({
     stage: { kind: "class-ab", idleAmperes: 0.06 },
     supply: { kind: "linear" },

@@ -25,7 +25,7 @@ const OFF_RATIO = 0.2;
 const SHARES = [0.5, 1, 1.1, 1.25, 1.5, 2];
 
 /**
- * Loads a brick with resistors, each heavier than the one before, up to the first at which it folds back or starts anew.
+ * Loads a brick with resistors, each heavier than the one before, up to the first at which it folds back or starts again.
  * @param supply its parameters; its label is its volts and the amperes that it gives for any time
  */
 export const loadAlone = (supply: Omit<BrickSupply, "kind">): AloneTest[] => {
@@ -63,7 +63,7 @@ const intoResistor = (supply: Omit<BrickSupply, "kind">, ohms: number): AloneTes
     : { volts: mean, amperes: given, seconds: ANY_SECONDS, then: "held" };
 };
 
-/** The same of a brick of which only the label is known; the rest of it is as usual. @throws {RangeError} on a label that is not above zero */
+/** The same of a brick of which only the label is known; the rest of it is by default. @throws {RangeError} on a label that is not above zero */
 export const trySupply = ({ volts, amperes }: { volts: number; amperes: number }): AloneTest[] =>
   loadAlone(
     partOf(BRICK_FIELDS, {

@@ -1,7 +1,7 @@
 import { secondsUntil } from "../heat/settling";
 import { choice, quantityParameter, type PartOf } from "../../fields";
 
-/** The socket that everything hangs on. */
+/** The socket that everything is connected to. */
 export const MAINS_FIELDS = {
   nominalVoltsRms: quantityParameter("Voltage the amplifier is set to", "V", [90, 250], 230),
   voltsRms: quantityParameter("Voltage at the socket, without load", "V", [50, 300], 230),

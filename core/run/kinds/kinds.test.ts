@@ -24,7 +24,7 @@ test("gentle before violent: what strains an amplifier more comes later in a pla
   for (const { plan } of Object.values(RUN_KINDS)) expect(plan.seconds).toBeGreaterThan(0);
 });
 
-test("a sweep of power speaks to claims of power; a response at full power to those of response", () => {
+test("a sweep of power tests claims of power; a response at full power to those of response", () => {
   expect(powerSweepKind.speaksTo).toBe("power");
   expect([fullPowerResponseKind.speaksTo ?? "response", noiseResponseKind.hears]).toEqual([
     "response",
@@ -46,7 +46,7 @@ test("a search for flat tops wants a steady tone; what becomes of a tone is what
   ]);
 });
 
-test("titles are told apart, and each says in a few words what it yields", () => {
+test("titles are distinguished, and each says in a few words what it yields", () => {
   const kinds = Object.values(RUN_KINDS);
   expect(new Set(kinds.map(({ title }) => title)).size).toBe(kinds.length);
   for (const { title, yields } of kinds) {

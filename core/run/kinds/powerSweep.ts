@@ -21,7 +21,7 @@ export const powerSweepKind: RunKindFacts = {
   charts: [["thd", "Distortion"]],
   speaksTo: "power",
   isComparedByLoad: true,
-  isForetold: true,
+  isPredicted: true,
   findsLimit: true,
   fields: [
     quantityField("frequencyHz", "Tone", "Hz", { initial: 1000, least: 20, most: 20_000 }),

@@ -36,7 +36,7 @@ describe("of one tone", () => {
     return analysed("crosstalk", [recorded([volts, volts.map((value) => 1e-4 * value)])])[1];
   };
 
-  test("it is told at that tone, and nothing is called the worst", () => {
+  test("it is reported at that tone, and nothing is called the worst", () => {
     const listening = of(1000);
     expect(amplitudeRatioToDb(valueOf(listening, "at-1000"))).toBeCloseTo(-80, 3);
     expect(listening.figures.map(({ name }) => name)).toEqual(["at-1000"]);
@@ -45,7 +45,7 @@ describe("of one tone", () => {
     );
   });
 
-  test("a tone that no standard names is told as the tone that it is", () => {
+  test("a tone that no standard names is reported as the tone that it is", () => {
     const listening = of(3300);
     expect(listening.figures.map(({ label }) => label)).toEqual(["at the tone", "the tone"]);
     expect(valueOf(listening, "worst-at")).toBeCloseTo(3300, 1);

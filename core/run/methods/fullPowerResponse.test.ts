@@ -118,7 +118,7 @@ describe("an output that is at its limit tells where that lies, not how it passe
   const heldTo = (most: number) => (value: number) => Math.max(-most, Math.min(most, value));
 
   // The height sinks as the sweep goes on, as a supply does that runs out: no two tops are alike.
-  test("a limit that sinks meanwhile is told, with where", () => {
+  test("a limit that sinks meanwhile is reported, with where", () => {
     const { cautions = [] } = read((value, seconds) => heldTo(28 - 4 * seconds)(value));
     expect(cautions).toMatchObject([
       { code: "clipped", text: expect.stringMatching(/^From \d+ Hz to .*less power\.$/) },

@@ -15,7 +15,7 @@ import type { RunStop, Recorded, RunMethod } from "../types";
 const HIGHER_RATIO = 2;
 const MOST_ATTEMPTS = 5;
 
-/** Second and third harmonic together, at each frequency where the second is told. */
+/** Second and third harmonic together, at each frequency where the second is reported. */
 const harmonicsTogether = (harmonics: SweepResponse["harmonics"]) => {
   const [second, third] = [2, 3].map(
     (wanted) => harmonics.find(({ order }) => order === wanted)?.points ?? [],

@@ -15,7 +15,7 @@ test("26 dB is 26 dB, a second channel that is 0.2 dB lower shows it, and rated 
   expect(valueOf(channels[0], "input-for-rated")).toBeCloseTo(Math.sqrt(400) / ratio, 6);
 });
 
-test("without its input only the output is told, and that it is so", () => {
+test("without its input only the output is reported, and that it is so", () => {
   const [channel] = analysed("gain", [recorded([tone(2, 1000)])]);
   expect(channel.figures.map(({ quantity }) => quantity)).toEqual(["volts"]);
   expect(valueOf(channel, "output-0")).toBeCloseTo(Math.SQRT2, 6);
@@ -31,7 +31,7 @@ test("an input with another tone than the output does not belong to it: refused,
   expect(valueOf(analysed("gain", [same])[0], "gain-file-1")).toBeCloseTo(20, 6);
 });
 
-test("gain at a level that the output does not reach is no gain of the amplifier, and what follows from it neither", () => {
+test("gain at a level that the output does not reach is not a gain of the amplifier, and what follows from it neither", () => {
   const recordings = [2, 30].map((peak, k) => {
     const input = tone(peak / 10, 1000);
     const volts = input.map((value) => Math.max(-20, Math.min(20, 10 * value)));

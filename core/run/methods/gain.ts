@@ -66,9 +66,9 @@ export const gainMethod: RunMethod = {
       const cautions: Caution[] = [];
       let last = 0;
       for (const recorded of recordings) {
-        const told = toneThrough(recorded, channel, band);
-        if (!told.ok) return told;
-        const { inputVolts, outputVolts, tone } = told.value;
+        const through = toneThrough(recorded, channel, band);
+        if (!through.ok) return through;
+        const { inputVolts, outputVolts, tone } = through.value;
         const watts = powerWatts(outputVolts, load.loadOhms);
         if (inputVolts === null) {
           figures.push(

@@ -32,7 +32,7 @@ test("one that settled does not claim a bound; one that cut out says when", () =
   expect(told(read(moments.slice(0, 2), [], 1))).toBe("too-short");
 });
 
-test("an eighth of 50 W for an hour, as usual", () => {
+test("an eighth of 50 W for an hour, by default", () => {
   const facts = { ...FACTS, ratedWatts: 50 };
   expect(soak?.tone(initialSettings(fields), facts)).toEqual({
     frequencyHz: 1000,

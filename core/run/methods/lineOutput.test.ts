@@ -1,6 +1,6 @@
 import { analysed, recorded, sum, tone, valueOf } from "../testing/recordings";
 
-test("each level has its own distortion, and the worst is told", () => {
+test("each level has its own distortion, and the worst is reported", () => {
   const at = (volts: number, share: number) =>
     recorded([sum(tone(volts * Math.SQRT2, 1000), tone(share * volts * Math.SQRT2, 3000))]);
   const [channel] = analysed("line-output", [at(1, 1e-4), at(2, 1e-3), at(3, 1e-2)]);

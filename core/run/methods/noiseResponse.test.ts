@@ -18,7 +18,7 @@ describe("white noise in the place of pink", () => {
     return Float64Array.from({ length: 20 * RATE_HZ }, () => (before = bend(normal(), before)));
   };
 
-  test("rises by 10 dB a decade, which is told, and proves nothing of the amplifier", () => {
+  test("rises by 10 dB a decade, which is reported, and proves nothing of the amplifier", () => {
     const { cautions = [] } = analysed("noise-response", [recorded([white()])])[0];
     expect(cautions).toMatchObject([
       { code: "other-tones", text: expect.stringMatching(/rises by (9\.\d|10\.?\d?) dB a decade/) },

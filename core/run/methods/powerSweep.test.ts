@@ -100,11 +100,11 @@ test("a sweep of 7 kHz whose third harmonic lies beyond the band says that its l
   expect(high.cautions).toMatchObject([{ code: "few-harmonics" }]);
   expect(high.cautions?.[0].touches).toContain("one-percent");
   expect(high.summary).toContain("third harmonic, 21 kHz, lies beyond 20 kHz");
-  // Where the tops flatten it is told all the same.
+  // Where the tops flatten it is reported all the same.
   expect(Math.abs(valueOf(high, "tops") / valueOf(usual, "tops") - 1)).toBeLessThan(0.02);
 });
 
-test("levels that are held too shortly to be told apart make figures that are no evidence, and the sweep says so", () => {
+test("levels that are held too shortly to be distinguished make figures that are no evidence, and the sweep says so", () => {
   const volts = Float64Array.from({ length: 15 * RATE_HZ }, (_, n) => {
     const seconds = n / RATE_HZ;
     return 0.5 * 72 ** (Math.floor(seconds / 0.5) / 29) * Math.sin(2 * Math.PI * 20 * seconds);
@@ -115,7 +115,7 @@ test("levels that are held too shortly to be told apart make figures that are no
   expect(isDoubtful(channel.cautions ?? [], "one-percent")).toBe(true);
 });
 
-test("the stop is told from where the tops stay flat, not from what looks flat far below it", () => {
+test("the stop is reported from where the tops stay flat, not from what looks flat far below it", () => {
   // Turned up evenly from nothing: the very first moments bend like a held top.
   const volts = Float64Array.from({ length: 20 * RATE_HZ }, (_, n) => {
     const seconds = n / RATE_HZ;

@@ -13,7 +13,7 @@ const LAST_DISTORTION_RATIO = 0.15;
 
 /** How it is played and read. */
 export const powerSweepMethod: RunMethod = {
-  seeksLimit: "unless-foretold",
+  seeksLimit: "unless-predicted",
   *shots(settings, facts) {
     const usual =
       facts.limitDriveVoltsRms === null

@@ -26,7 +26,7 @@ test("a fiftieth beyond an end it is as at that end, and farther out nothing", (
   expect(curveAt(curve([]), 1000)).toBeNull();
 });
 
-test("beside nothing at all the other reading holds: a logarithm has no way to nought", () => {
+test("beside nothing at all the other reading holds: a logarithm has no way to zero", () => {
   const silent = curve([
     [100, 0],
     [1000, 0.004],

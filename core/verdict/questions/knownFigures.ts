@@ -28,7 +28,7 @@ export const knownFigure = (
 const END_RATIO = 0.02;
 
 /**
- * A curve at one place, between its two neighbours on logarithmic scales; null beyond its ends. Where one of the two is nought it is the
+ * A curve at one place, between its two neighbours on logarithmic scales; null beyond its ends. Where one of the two is zero it is the
  * other. Closed form: linear between logarithms.
  */
 export const curveAt = ({ points }: Curve, x: number): number | null => {

@@ -36,7 +36,7 @@ const impedanceReading = (channel: EvidenceChannel, hertz: number): ClaimReading
 };
 
 /**
- * A damping factor is judged in ohms, where readings are spread evenly: near nought its own value runs away.
+ * A damping factor is judged in ohms, where readings are spread evenly: near zero its own value runs away.
  * Definition: the stated load over the magnitude of the output impedance.
  */
 export const dampingFactorQuestion: Question<"damping-factor"> = {

@@ -30,7 +30,7 @@ import type { Asked, Question } from "./types";
 type Power = StatedOf<"power">;
 type Bridged = StatedOf<"bridged-power">;
 
-/** The limit that output is told at where a claim is silent. Common practice. */
+/** The limit that output is reported at where a claim is silent. Common practice. */
 const USUAL: PowerLimit = { distortionLimitRatio: 0.01, distortionMeasure: "thd-plus-noise" };
 
 export const limitOfPower = ({
@@ -192,9 +192,9 @@ const provesOf = (
   const { highHz } = evidence.band;
   const tone = hertz ?? levels[0].fundamentalHz;
   const isBlind = !isInBand(3 * tone, { lowHz: 0, highHz });
-  const isTold =
+  const isKnown =
     isDoubtful(cautions, "at-limit") || isDoubtful(cautions, schoolName(distortionLimitRatio));
-  return isBlind || isTold ? { proves: false, refutes: false } : {};
+  return isBlind || isKnown ? { proves: false, refutes: false } : {};
 };
 
 /** The name that a sweep's own figure at a limit has. */
@@ -223,7 +223,7 @@ const topsReading = (limit: PowerLimit, askedOhms: number, { channel }: Asked): 
   const figure = knownFigure(channel, ({ name }) => name === "power");
   if (!figure) return [];
   const most = figure.value * 2 * clippedSine(overdriveAt(limit.distortionLimitRatio)).meanSquare;
-  const isTold = limit.distortionLimitRatio >= CLEAN_TOPS_RATIO;
+  const isKnown = limit.distortionLimitRatio >= CLEAN_TOPS_RATIO;
   const [low] = intoLoad(figure.value, channel.loadOhms, askedOhms, null);
   const [, high] = intoLoad(most, channel.loadOhms, askedOhms, null);
   return [
@@ -235,7 +235,7 @@ const topsReading = (limit: PowerLimit, askedOhms: number, { channel }: Asked): 
       bound: null,
       place: { code: "clip-onset" },
       notes: [{ code: "most-at-limit", limit, powerWatts: most }],
-      proves: isTold && !figure.isDoubtful,
+      proves: isKnown && !figure.isDoubtful,
       refutes: !figure.isDoubtful,
     },
   ];

@@ -123,7 +123,7 @@ const shareOf = (volts: number | null, share: number): number | null =>
 const heardBy = ({ heard }: LevelsTab, input: number | null): HeardLevel | null =>
   input === null ? null : (heard?.[input] ?? null);
 
-/** The full scale as it comes out now, or as it is known. */
+/** The full scale as it results now, or as it is known. */
 function Scale({ calibration, known }: { calibration: Calibration | null; known: Input | null }) {
   const shown = calibration
     ? formatWithUncertainty(

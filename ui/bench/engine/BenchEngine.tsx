@@ -46,7 +46,7 @@ type Engine = {
 const EngineContext = createContext<Engine | null>(null);
 type Begun = Pick<Extract<EngineEvent, { type: "begun" }>, "job" | "queue" | "shots">;
 
-/** The Bench itself asks for the run that it shows; asked twice at once the page would be loaded anew, and what plays with it be lost. */
+/** The Bench itself asks for the run that it shows; asked twice at once the page would be loaded again, and what plays with it be lost. */
 const isBenchShown = (): boolean => window.location.pathname.endsWith("/bench");
 
 const ODD = "This failed. The recordings so far are saved; resume the run or discard it.";
@@ -244,7 +244,7 @@ export const useBenchEngine = (): Engine => {
 /** Before this share is done a guess of the time left is worth nothing. */
 const FIRST_GUESS_RATIO = 0.1;
 
-/** Tells the time left of each recording; a new one starts it anew. */
+/** Tells the time left of each recording; a new one starts it again. */
 const shotClock = (): ((progress: JobProgress) => number | null) => {
   let stage = "",
     begun = 0;

@@ -5,7 +5,7 @@ import { benchOfJob } from "./benchOfJob";
 import { benchJob } from "@/records/testing/job";
 
 const run: AudioRun = {
-  deviceName: "Desk interface",
+  deviceName: "InstrumentSession interface",
   isVirtual: false,
   sampleRateHz: 96_000,
   channelCount: 2,
@@ -20,7 +20,7 @@ const run: AudioRun = {
 };
 const device = (change: Partial<OpenInterface> = {}): OpenInterface =>
   ({
-    deviceName: "Desk interface",
+    deviceName: "InstrumentSession interface",
     sampleRateHz: 96_000,
     link: () => "the port",
     ...change,
@@ -32,7 +32,7 @@ test("through an audio interface it is a recording, as accurate as its levels; t
     ok: true,
     value: {
       source: "recording",
-      sourceDetail: "Desk interface, live at 96 kHz",
+      sourceDetail: "InstrumentSession interface, live at 96 kHz",
       sampleRateHz: 96_000,
       mainsHz: 60,
       voltsAccuracyRatio: 0.008,

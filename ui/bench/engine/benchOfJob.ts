@@ -21,7 +21,7 @@ import type { OpenInterface } from "../../audio/openInterface";
 const SIMULATED_ACCURACY_RATIO = 0.005;
 const SIMULATED_RATE_HZ = 192_000;
 
-/** What a job is played on, and how a run of it is told. */
+/** What a job is played on, and how a run of it is reported. */
 export type JobBench = {
   instrument: InstrumentDescription;
   mainsHz: number;
@@ -36,7 +36,7 @@ export type JobBench = {
 };
 
 /**
- * The bench of a job; one from the store is checked anew, for it may have lain there since a run was broken off.
+ * The bench of a job; one from the store is checked again, for it may have lain there since a run was broken off.
  * @param device the audio interface that is open, if any
  */
 export const benchOfJob = (job: BenchJob, device: OpenInterface | null): Outcome<JobBench> => {

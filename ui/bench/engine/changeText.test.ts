@@ -44,7 +44,7 @@ test.each<[string, BenchJob, BenchJob, string | null]>([
   ],
 ])("%s", (_, before, next, text) => expect(changeText(before, next, loads)).toBe(text));
 
-test("what has to hang on the outputs for the next recording of a run", () => {
+test("what must be connected to the outputs for the next recording of a run", () => {
   const run = { loadId: "load-8", secondLoadId: "load-4" };
   expect(loadChange("second", run, loads)).toBe("Change the load to 4 Ω (4.08).");
   expect(loadChange("run", run, loads)).toBe("Change the load to 8 Ω (8.16).");

@@ -7,7 +7,7 @@ const loadText = (load: Load | undefined): string =>
     ? `${load.nominalOhms} Ω (${load.channels.map(({ ohms }) => formatSignificant(ohms, 3)).join(", ")})`
     : "the load of the run";
 
-/** What has to hang on the outputs for the next recording of a run under way. */
+/** What must be connected to the outputs for the next recording of a run under way. */
 export const loadChange = (
   load: ShotLoad,
   { loadId, secondLoadId }: Pick<BenchJob, "loadId" | "secondLoadId">,

@@ -109,7 +109,7 @@ test("what a sweep found lowers the level of runs that follow into the same load
   ]);
 });
 
-test("a run that cannot be is told and left; what waits behind it waits on", () => {
+test("a run that cannot be is reported and left; what waits behind it waits on", () => {
   const finding = {
     code: "guard-tripped" as const,
     where: "Guard",
@@ -157,7 +157,7 @@ test("what fails after the run was stored breaks nothing off: it stays stored, a
   expect(failed.failure?.message).toBe("The disk is full.");
 });
 
-test("given up, nothing of it is left; cleared, only what was told", () => {
+test("given up, nothing of it is left; cleared, only what was asked", () => {
   const muted = after(begun, { type: "muted" });
   expect(engineAfter(muted, { type: "given-up" })).toEqual(IDLE);
   const failed = after(begun, { type: "failed", message: "x" });

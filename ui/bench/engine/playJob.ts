@@ -39,7 +39,7 @@ export type JobContext = {
   onLeavable(leave: () => void): void;
 };
 
-/** A run that is stored, and what it found the amplifier to give; null where it is no sweep of that. */
+/** A run that is stored, and what it found the amplifier to give; null where it is not a sweep of that. */
 export type StoredRun = { id: string; foundWatts: number | null };
 
 const NO_LOAD: Finding = {
@@ -79,8 +79,9 @@ export const playJob = async (
     });
   const second = loads.find(({ id }) => id === job.secondLoadId) ?? null;
   const channelsOf = (each: Load) => conditionsOf(each, 1).channels;
-  const hang = ({ channels }: Load) => device()?.hang(channels.map(({ ohms }) => ohms));
-  hang(load);
+  const connectLoad = ({ channels }: Load) =>
+    device()?.connectLoad(channels.map(({ ohms }) => ohms));
+  connectLoad(load);
   const sink = warmSink(amplifierId, job.sink);
   const kept = await keptShots(shots, signal);
   const readShots = kept.flatMap(readShotOf);
@@ -126,7 +127,7 @@ export const playJob = async (
         onReading: (doneRatio) => tell({ stage: "Analysing the levels", doneRatio, playing: null }),
         onLoad: async (which) => {
           await onLoad(which);
-          hang(which === "second" && second ? second : load);
+          connectLoad(which === "second" && second ? second : load);
         },
       }),
     );

@@ -24,7 +24,7 @@ test.each([
   expect(loadOfNote({ nominalOhms, loadOhms }, loads)?.id ?? null).toBe(id),
 );
 
-test("a recording that says otherwise than the reviewer is not read: two of different loads must not become one", () => {
+test("a recording that says differently than the reviewer is not read: two of different loads must not become one", () => {
   const note = recordingNote({
     kind: "power-sweep",
     fullScaleVolts: 80,

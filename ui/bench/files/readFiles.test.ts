@@ -34,7 +34,7 @@ test("of a file only what counts in reading may be set: neither level nor length
   expect(names("power-sweep")).toEqual([]);
 });
 
-test("settings of a file are as usual but for what was typed; what is not possible is none", () => {
+test("settings of a file are by default but for what was typed; what is not possible is none", () => {
   expect(settingsOf({ kind: "spectrum", settings: { bandHighHz: "22k" } })).toEqual({
     averaging: "none",
     bandLowHz: 20,

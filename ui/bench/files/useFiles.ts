@@ -28,7 +28,7 @@ export type FileEntry = {
   question: RateQuestion | null;
   /** Where the probes of a logger were. */
   places: ProbePlaces;
-  /** How it is to be read; what is not in here is as usual. */
+  /** How it is to be read; what is not in here is by default. */
   settings: SettingTexts;
 };
 
@@ -84,7 +84,7 @@ const useKeptWorker = (): { of(): KeptWorker; ifAny(): KeptWorker | null } => {
   return { of: () => (kept.current ??= keepWorker()), ifAny: () => kept.current };
 };
 
-/** Files that were dropped, each opened as it comes in a worker that keeps their samples until they are read, or taken away. */
+/** Files that were dropped, each opened as it arrives in a worker that keeps their samples until they are read, or taken away. */
 export const useFiles = ({
   outputCount,
   fullScale,

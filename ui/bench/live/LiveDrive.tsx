@@ -28,7 +28,7 @@ export type LiveDriveProps = {
   played: PlayedOn;
   load: Load;
   guards: Guards;
-  /** What its heat sink is foretold by where no thermometer is on it; null where it is simulated. */
+  /** What its heat sink is predicted by where no thermometer is on it; null where it is simulated. */
   sink: SinkFacts | null;
   channelsDriven: number;
   frequencyHz: number;
@@ -45,7 +45,7 @@ const CLIMB_LIMITS: Record<string, { label: string; limit: RampLimit }> = {
 /** For a tone that is held: how often it asks whether somebody is there. */
 const ASK_MINUTES = ["5", "15", "30", "60"] as const satisfies readonly string[];
 
-/** Silence of what plays now; it stays the same thing while all around is drawn anew. */
+/** Silence of what plays now; it stays the same thing while all around is redrawn. */
 const useSilence = ({ silence }: PlayedOn): (() => void) => {
   const latest = useRef(silence);
   useEffect(() => {

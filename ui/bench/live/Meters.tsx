@@ -93,14 +93,14 @@ export function Meters({
   );
 }
 
-/** What is told of load, heat sink and mains, and what nobody tells. */
+/** What is reported from load, heat sink and mains, and what nobody tells. */
 const aroundText = (reading: LiveReading): string => {
-  const { sinkCelsius, foretoldSinkCelsius, mainsWatts } = reading;
+  const { sinkCelsius, predictedSinkCelsius, mainsWatts } = reading;
   const load = hottest(reading);
-  const told = [
+  const readings = [
     Number.isFinite(load) && `load ${probeText(load)}`,
     sinkCelsius !== null && `heat sink ${probeText(sinkCelsius)}`,
-    foretoldSinkCelsius !== null && `heat sink predicted at ${probeText(foretoldSinkCelsius)}`,
+    predictedSinkCelsius !== null && `heat sink predicted at ${probeText(predictedSinkCelsius)}`,
     mainsWatts !== null && `mains ${formatSignificant(mainsWatts, 3)} W`,
   ].filter((each) => each !== false);
   const untold = [
@@ -108,7 +108,7 @@ const aroundText = (reading: LiveReading): string => {
     mainsWatts === null && "the mains",
   ].filter((each) => each !== false);
   const sentences = [
-    told.join(", "),
+    readings.join(", "),
     untold.length > 0 && `nothing measures ${untold.join(" or ")} here: watch them yourself`,
   ].filter((each) => each !== false && each !== "") as string[];
   return sentences.map((each) => `${each[0].toUpperCase()}${each.slice(1)}.`).join(" ");

@@ -138,13 +138,13 @@ function Levels({
 /** A name, what is seen of it, its limit, and their unit. */
 type Watched = readonly [name: string, value: number | null, limit: number, unit: string];
 
-/** By a thermometer, or foretold from its heat. */
+/** By a thermometer, or predicted from its heat. */
 const sinkSeen = (
-  { sinkCelsius, foretoldSinkCelsius }: PlayProgress,
+  { sinkCelsius, predictedSinkCelsius }: PlayProgress,
   limitCelsius: number,
 ): Watched =>
-  sinkCelsius === null && foretoldSinkCelsius !== null
-    ? ["heat sink, predicted", foretoldSinkCelsius, limitCelsius, "°C"]
+  sinkCelsius === null && predictedSinkCelsius !== null
+    ? ["heat sink, predicted", predictedSinkCelsius, limitCelsius, "°C"]
     : ["heat sink", sinkCelsius, limitCelsius, "°C"];
 
 /** What the guards see, against what they allow. */

@@ -1,7 +1,7 @@
 import { HStack, Text } from "@chakra-ui/react";
 import { HEAT_LIMITS } from "@/core/heat";
 import { formatFixed } from "@/core/units";
-import { isTold } from "@/records/facts";
+import { isKnown } from "@/records/facts";
 import type { PlayProgress } from "@/workers/protocol";
 import { intervalText, momentText } from "../../heat/heatText";
 import { durationText } from "../../parts/durationText";
@@ -15,7 +15,7 @@ export function SoakPanel({
   outlook,
 }: Pick<PlayProgress, "seconds" | "sinkCelsius" | "outlook">) {
   if (sinkCelsius === null) return null;
-  const settled = outlook && isTold(outlook.settled) ? intervalText(outlook.settled) : null;
+  const settled = outlook && isKnown(outlook.settled) ? intervalText(outlook.settled) : null;
   return (
     <HStack mt={6} mb={4} gap={12} align="start" wrap="wrap">
       <div>

@@ -1,6 +1,6 @@
 import { formatSignificant, formatWithUnit } from "@/core/units";
 
-/** Below this a level is better told in volts: noise, and idle channels. */
+/** Below this a level is better shown in volts: noise, and idle channels. */
 const LEAST_WATTS = 1e-3;
 
 /** A level as it is shown while it plays: watts of a load at work, else volts. */

@@ -33,7 +33,7 @@ const playing: PlayProgress = {
   loadWatts: [41.3, 40.9],
   loadCelsius: [64, 61],
   sinkCelsius: 38,
-  foretoldSinkCelsius: null,
+  predictedSinkCelsius: null,
   mainsAmperes: 0.9,
   isCutOut: false,
   glimpse: { seconds: 0.004, volts: [wave, wave], spectra: [spectrum, spectrum] },
@@ -60,7 +60,7 @@ const panel = (
   />
 );
 
-test("between recordings what was seen last stands still and says so; what the run is after is told", () => {
+test("between recordings what was seen last stands still and says so; what the run is after is reported", () => {
   const reading = { stage: "Analysing the levels", doneRatio: 1, playing: null };
   const text = words(panel({}, { progress: reading, lastSeen: playing }));
   expect(text).toContain("Last reading");
@@ -79,11 +79,11 @@ test("the watts of each channel are large, with volts and distortion where a ton
   expect(text).toContain("1 more after this.");
 });
 
-test("an idle output is told in volts", () => {
+test("an idle output is reported in volts", () => {
   expect(words(panel({ loadWatts: [0, 0], voltsRms: [71e-6, 70e-6] }))).toContain("A 71 µV RMS");
 });
 
-test("guards are told with their limits; one that is near is told in words too", () => {
+test("guards are reported with their limits; one that is near is reported in words too", () => {
   const calm = words(panel());
   expect(calm).toContain("load 41.3 of 200 W");
   expect(calm).toContain("heat sink 38.0 of 75.0 °C");
@@ -92,12 +92,12 @@ test("guards are told with their limits; one that is near is told in words too",
   expect(words(panel({ sinkCelsius: 70 }))).toContain("heat sink 70.0 of 75.0 °C, near");
 });
 
-test("a sink without a thermometer is told as foretold; where nothing tells it, that is said", () => {
-  const blind = { sinkCelsius: null, foretoldSinkCelsius: 47.3 };
+test("a sink without a thermometer is reported as predicted; where nothing tells it, that is said", () => {
+  const blind = { sinkCelsius: null, predictedSinkCelsius: 47.3 };
   expect(words(panel(blind))).toContain("heat sink, predicted 47.3 of 75.0 °C");
   expect(words(panel(blind))).not.toContain("not seen by anything");
-  expect(words(panel({ ...blind, foretoldSinkCelsius: 71 }))).toContain("71.0 of 75.0 °C, near");
-  expect(words(panel({ ...blind, foretoldSinkCelsius: null }))).toContain(
+  expect(words(panel({ ...blind, predictedSinkCelsius: 71 }))).toContain("71.0 of 75.0 °C, near");
+  expect(words(panel({ ...blind, predictedSinkCelsius: null }))).toContain(
     "not measured here: heat sink",
   );
 });
@@ -115,7 +115,7 @@ test("a soak has no wave to show: its heat is large instead", () => {
   expect(text).not.toContain("dBV");
 });
 
-test("a soak that can be foretold says where it ends, how sure that is, and when it is too hot", () => {
+test("a soak that can be predicted says where it ends, how sure that is, and when it is too hot", () => {
   const soaking = { glimpse: { seconds: 0.004, volts: [], spectra: [] }, sinkCelsius: 50 };
   const text = words(
     panel({
@@ -132,7 +132,7 @@ test("a soak that can be foretold says where it ends, how sure that is, and when
   expect(words(panel({ ...soaking, outlook: wide }))).toContain("not known yet");
 });
 
-test("between recordings only the stage is told", () => {
+test("between recordings only the stage is reported", () => {
   const text = words(
     panel({}, { progress: { stage: "Saving the result", doneRatio: 1, playing: null } }),
   );

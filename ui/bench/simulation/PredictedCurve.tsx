@@ -12,7 +12,7 @@ import { unbroken } from "../../parts/unbroken";
 
 type Predicted = Pick<Run, "kind" | "conditions" | "result">;
 
-/** The main reading of each channel as it is foretold, and at which limit. */
+/** The main reading of each channel as it is predicted, and at which limit. */
 export function PredictedReadings({
   run,
   claim,
@@ -41,11 +41,11 @@ export function PredictedReadings({
   );
 }
 
-/** At which limit the readings are told: "output at 0.5 % THD+N, the claim’s limit". */
+/** At which limit the readings are reported: "output at 0.5 % THD+N, the claim’s limit". */
 export const predictedLabel = (run: Predicted, claim: StatedPower | null): string =>
   runReadings(run, claim, []).figures[0][0].label;
 
-/** The curve that is foretold, with the claim on it, and what would stop it. */
+/** The curve that is predicted, with the claim on it, and what would stop it. */
 export function PredictedCurve({
   run,
   claim,

@@ -38,7 +38,7 @@ export type Simulation = {
 };
 export type SimulatedBenchProps = {
   amplifier: Amplifier;
-  /** As planned; null is as usual. */ channelsDriven: number | null;
+  /** As planned; null is by default. */ channelsDriven: number | null;
   claims: readonly StatedPower[];
   loads: readonly Load[];
   busy: boolean;
@@ -239,7 +239,7 @@ function Predicted({
   );
 }
 
-/** One with something wrong: to be found first, then told, then mended to see the difference. */
+/** One with something wrong: to be found first, then shown, then repaired to see the difference. */
 function Fault({
   faults,
   isMended,
@@ -251,7 +251,7 @@ function Fault({
   onMend(): void;
   onBreak(): void;
 }) {
-  const [isTold, setTold] = useState(false);
+  const [isKnown, setBackups] = useState(false);
   return (
     <Box
       bg="ochreWash"
@@ -263,15 +263,15 @@ function Fault({
       mb={3}
     >
       <Text fontWeight={700} fontSize="14.5px">
-        {isTold ? `${faults.join("; ")}.` : "This amplifier has a fault."}
+        {isKnown ? `${faults.join("; ")}.` : "This amplifier has a fault."}
       </Text>
       <HStack mt={1.5}>
-        {isTold ? (
+        {isKnown ? (
           <ActionButton minH="34px" px={3} fontSize="13.5px" onClick={isMended ? onBreak : onMend}>
             {isMended ? "Undo repair" : "Repair and compare"}
           </ActionButton>
         ) : (
-          <ActionButton minH="34px" px={3} fontSize="13.5px" onClick={() => setTold(true)}>
+          <ActionButton minH="34px" px={3} fontSize="13.5px" onClick={() => setBackups(true)}>
             Show the fault
           </ActionButton>
         )}

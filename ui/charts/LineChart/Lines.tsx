@@ -7,7 +7,7 @@ import { HALO } from "./texts";
 
 /** Spectra are drawn finer. */
 const MANY_POINTS = 500;
-/** Variants of one channel's curve are told apart by their dash. */
+/** Variants of one channel's curve are distinguished by their dash. */
 const VARIANT_DASHES = [undefined, "2 5", "12 4 2 4", "1 3"];
 
 const widthOf = ({ isGhost, isFine, marks, points }: DrawnCurve): number => {

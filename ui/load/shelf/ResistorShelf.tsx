@@ -252,7 +252,7 @@ function ResistorFacts({ draft, errorOf, onChange, onCopy, onRemove }: FactsProp
           "Time constant, if timed",
           "s",
           record
-            ? `${formatSignificant(bodySeconds({ ...powerResistor(record), timeConstantSeconds: null }), 3)}, as usual`
+            ? `${formatSignificant(bodySeconds({ ...powerResistor(record), timeConstantSeconds: null }), 3)} (typical)`
             : "",
         )}
       </Grid>

@@ -53,7 +53,7 @@ const USUAL = {
   },
 } as const;
 
-/** A new resistor, as usual for its kind, named after those there are. */
+/** A new resistor, typical for its kind, named after those there are. */
 export const newResistor = (
   id: string,
   names: readonly string[],

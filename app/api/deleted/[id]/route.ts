@@ -17,7 +17,7 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
     return keptAnswer(db, id, { id });
   });
 
-/** Removes one that was deleted with everything that belongs to it, for good. */
+/** Removes one that was deleted with everything that belongs to it, permanently. */
 export const DELETE = (request: Request, { params }: Context): Promise<Response> =>
   guarded(request, async () => {
     const db = await writableDatabase();

@@ -9,7 +9,7 @@ type Context = { params: Promise<{ id: string }> };
 
 /**
  * Keeps how far the bench has got, so that a run can go on after the page was closed. `?after=JOB` names the run that this window
- * knows of; where another window has begun one meanwhile, its recordings are not put out of sight. Screens need not be drawn anew.
+ * knows of; where another window has begun one meanwhile, its recordings are not put out of sight. Screens need not be redrawn.
  */
 export const PUT = (request: Request, { params }: Context): Promise<Response> =>
   guarded(request, async () => {

@@ -1,4 +1,4 @@
-// The heat sink as guards foretell it, against the sink of the simulated amplifier, which warms by its circuit, junctions and cases.
+// The heat sink as guards predict it, against the sink of the simulated amplifier, which warms by its circuit, junctions and cases.
 import { setupOf, VIRTUAL, virtualLink } from "@/bench/audio/testing/virtualLink";
 import { SETUP, standInLink } from "@/bench/network/testing/standInLink";
 import { instrumentOf } from "@/bench/instruments";
@@ -67,7 +67,7 @@ const foundBySoak = (points: SoakRecording["points"]): SinkForecast => {
   };
 };
 
-/** Rises over the room along a soak: as it was, and as the guards foretold it without looking at a thermometer. */
+/** Rises over the room along a soak: as it was, and as the guards predicted it without looking at a thermometer. */
 const risesOf = (points: SoakRecording["points"], sink: SinkForecast) => {
   const guards = new GuardWatch({ ...NO_LIMITS, sink, fullScaleVolts: 1e9 });
   return points.slice(1).map((point, k) => {
@@ -87,12 +87,12 @@ const risesOf = (points: SoakRecording["points"], sink: SinkForecast) => {
     return {
       seconds: point.seconds,
       was: point.sinkCelsius - ROOM,
-      foretold: (guards.foretoldSinkCelsius ?? 0) - ROOM,
+      predicted: (guards.predictedSinkCelsius ?? 0) - ROOM,
     };
   });
 };
 
-test("with what one soak found, the sink is foretold at other levels: hardly ever cooler than it is, and hotter near full output, where rails sag", async () => {
+test("with what one soak found, the sink is predicted at other levels: hardly ever cooler than it is, and hotter near full output, where rails sag", async () => {
   const sink = foundBySoak(await soakAt(Math.sqrt(1 / 8)));
   for (const [share, mostRatio] of [
     [0.1, 1.3],
@@ -101,13 +101,13 @@ test("with what one soak found, the sink is foretold at other levels: hardly eve
   ] as const) {
     const late = risesOf(await soakAt(share), sink).filter(({ seconds }) => seconds > 600);
     expect(late.length).toBeGreaterThan(10);
-    const ratios = late.map(({ was, foretold }) => foretold / was);
+    const ratios = late.map(({ was, predicted }) => predicted / was);
     expect(Math.min(...ratios)).toBeGreaterThan(0.9);
     expect(Math.max(...ratios)).toBeLessThan(mostRatio);
   }
 }, 60_000);
 
-/** A run through an audio interface, which is told no temperature. */
+/** A run through an audio interface, which is reported no temperature. */
 const runWith = async (sink: SinkForecast, sinkCelsius: number) => {
   const settings = { ...VIRTUAL, loadOhms: [8, 8], sampleRateHz: 48_000 };
   const link = virtualLink({ ...settings, amplifier: AMPLIFIER });
@@ -134,24 +134,24 @@ const runWith = async (sink: SinkForecast, sinkCelsius: number) => {
   );
   link.run(0.1);
   expect(link.lastPeak()).toBe(0);
-  return { outcome, foretold: moments.map((each) => each.foretoldSinkCelsius ?? NaN) };
+  return { outcome, predicted: moments.map((each) => each.predictedSinkCelsius ?? NaN) };
 };
 
-test("a run through an audio interface tells where the sink is foretold to be, from where the run before left it", async () => {
-  const { outcome, foretold } = await runWith({ ...usual, startKelvin: 10 }, 75);
+test("a run through an audio interface tells where the sink is predicted to be, from where the run before left it", async () => {
+  const { outcome, predicted } = await runWith({ ...usual, startKelvin: 10 }, 75);
   expect(outcome.ok).toBe(true);
-  expect(foretold[0]).toBeCloseTo(ROOM + 10, 1);
-  expect(foretold[foretold.length - 1]).toBeGreaterThan(ROOM + 10);
-  expect(foretold.every((celsius) => celsius < ROOM + 12)).toBe(true);
+  expect(predicted[0]).toBeCloseTo(ROOM + 10, 1);
+  expect(predicted[predicted.length - 1]).toBeGreaterThan(ROOM + 10);
+  expect(predicted.every((celsius) => celsius < ROOM + 12)).toBe(true);
 }, 60_000);
 
-test("where it is foretold past the limit the run is turned down, and says that it is foretold", async () => {
+test("where it is predicted past the limit the run is turned down, and says that it is predicted", async () => {
   const { outcome } = await runWith({ ...usual, startKelvin: 54 }, 75);
   expect(!outcome.ok && outcome.finding.code).toBe("guard-tripped");
-  expect(!outcome.ok && outcome.finding.advice).toMatch(/foretold to be at 76.*No thermometer/);
+  expect(!outcome.ok && outcome.finding.advice).toMatch(/predicted to be at 76.*No thermometer/);
 }, 60_000);
 
-test("by hand it is foretold where no thermometer is, and read where one is", async () => {
+test("by hand it is predicted where no thermometer is, and read where one is", async () => {
   const loggerless = { ...SETUP, meters: { ...SETUP.meters, thermometer: null } };
   const readings = async (setup: typeof SETUP) => {
     const { link } = standInLink();
@@ -166,8 +166,8 @@ test("by hand it is foretold where no thermometer is, and read where one is", as
   };
   const blind = await readings(loggerless);
   expect(blind.sinkCelsius).toBeNull();
-  expect(blind.foretoldSinkCelsius).toBeCloseTo(ROOM + 8, 0);
+  expect(blind.predictedSinkCelsius).toBeCloseTo(ROOM + 8, 0);
   const seeing = await readings(SETUP);
   expect(seeing.sinkCelsius).toBeGreaterThan(15);
-  expect(seeing.foretoldSinkCelsius).toBeNull();
+  expect(seeing.predictedSinkCelsius).toBeNull();
 }, 60_000);

@@ -19,7 +19,7 @@ export type Seen = {
 };
 
 /** How a stretch is recorded. */
-export type DeskRequest = {
+export type SessionRequest = {
   seconds: number;
   sampleRateHz: number;
   /** Range across a load; it is widened where that is too little, unless it is fixed. */
@@ -56,7 +56,7 @@ const APART_RATIO = 0.02;
 const TRUE_BELOW_SHARE = 0.3;
 
 /** The instruments while they are held for one measurement: taken, used, and let go with every output off. */
-export class Desk {
+export class InstrumentSession {
   readonly generator: Generator;
   readonly meters: NetworkMeters;
   private readonly oscilloscope: Oscilloscope;
@@ -83,9 +83,9 @@ export class Desk {
   static async hold<T>(
     link: NetworkLink,
     setup: NetworkSetup,
-    work: (desk: Desk) => Promise<T>,
+    work: (desk: InstrumentSession) => Promise<T>,
   ): Promise<T> {
-    const desk = await Desk.take(link, setup);
+    const desk = await InstrumentSession.take(link, setup);
     let done: T;
     try {
       done = await work(desk);
@@ -97,12 +97,12 @@ export class Desk {
   }
 
   /** @throws {InstrumentFault} where one does not answer, or is held by another page */
-  static async take(link: NetworkLink, setup: NetworkSetup): Promise<Desk> {
+  static async take(link: NetworkLink, setup: NetworkSetup): Promise<InstrumentSession> {
     const { generator, oscilloscope, meters } = setup;
     const turn = await asFault("Instruments", () =>
       link.begin([generator, oscilloscope, ...metersIn(meters)].map(({ id }) => id)),
     );
-    const desk = new Desk(turn, link, setup);
+    const desk = new InstrumentSession(turn, link, setup);
     try {
       for (const instrument of [generator, oscilloscope])
         await new ScpiClient(turn, instrument).identify();
@@ -172,7 +172,7 @@ export class Desk {
   }
 
   /** Records a stretch, in wider ranges where those that were chosen are too narrow. @throws {InstrumentFault} */
-  async record(stretch: DeskRequest): Promise<Seen> {
+  async record(stretch: SessionRequest): Promise<Seen> {
     const ranges = this.rangesOf(stretch);
     for (let tried = 1; ; tried++) {
       const scoped = await this.recordOnce(ranges, stretch);
@@ -186,7 +186,7 @@ export class Desk {
     }
   }
 
-  private rangesOf({ rangeVolts, isFixed = false, sourceVolts }: DeskRequest): Range[] {
+  private rangesOf({ rangeVolts, isFixed = false, sourceVolts }: SessionRequest): Range[] {
     const { readChannels, sourceChannel } = this.setup;
     const pair = fullAcrossLoad(this.setup, 1);
     const ranges = [...new Set(readChannels.flat())].map((channel) =>
@@ -216,7 +216,7 @@ export class Desk {
 
   private async recordOnce(
     ranges: readonly Range[],
-    { seconds, sampleRateHz, before, onBegun, onDone, look }: DeskRequest,
+    { seconds, sampleRateHz, before, onBegun, onDone, look }: SessionRequest,
   ): Promise<Scoped> {
     const { oscilloscope } = this;
     const fullScaleVolts: number[] = [];
@@ -248,7 +248,7 @@ export class Desk {
   }
 
   /**
-   * Holds a tone's volts against the voltmeter's: a probe that is switched otherwise than it was told makes every figure wrong, and
+   * Holds a tone's volts against the voltmeter's: a probe that is switched differently than it was asked makes every figure wrong, and
    * nothing else would say so.
    * @throws {InstrumentFault} where they are further apart than both are worth
    */

@@ -1,7 +1,7 @@
-import { FeltWarmth } from "./FeltWarmth";
+import { AccumulatedHeat } from "./AccumulatedHeat";
 
-test("each load is as warm as it was left; breaker and sink are the amplifier's, whatever hangs on it", () => {
-  const felt = new FeltWarmth(12);
+test("each load is as warm as it was left; breaker and sink are the amplifier's, whatever the load", () => {
+  const felt = new AccumulatedHeat(12);
   expect(felt.before("run")).toEqual({ loadWatts: [], mainsAmperes: 0, sinkKelvin: 12 });
   felt.after("run", { loadWatts: [40, 41], mainsAmperes: 2, sinkKelvin: 20 });
   expect(felt.before("second")).toEqual({ loadWatts: [], mainsAmperes: 2, sinkKelvin: 20 });

@@ -17,7 +17,7 @@ import { chosenPair } from "./memberText";
 const COVERAGE = 2;
 
 /** The number that matters: how far the two are apart, whether that is more than chance, and whether it is heard. */
-export function Foremost({
+export function LeadingDifference({
   set,
   shown,
   ownId,
@@ -39,7 +39,7 @@ export function Foremost({
   const output = outputDifference(...pair.runs);
   if (output)
     return (
-      <Told
+      <BigDifference
         heading={`${first} over ${second}, at 1 % THD+N`}
         value={output.db}
         stdUncertainty={output.stdDb}
@@ -47,7 +47,7 @@ export function Foremost({
         isReal={output.isReal}
       >
         <OutputText output={output} />
-      </Told>
+      </BigDifference>
     );
   const difference = togetherDifference(...pair.runs, set);
   if (!difference)
@@ -56,9 +56,9 @@ export function Foremost({
         The two curves have no range in common.
       </Text>
     );
-  const { scale, unit } = toldIn(difference);
+  const { scale, unit } = unitOf(difference);
   return (
-    <Told
+    <BigDifference
       heading={`${first} over ${second}, where the difference is most significant`}
       value={scale * difference.surest.value}
       stdUncertainty={scale * difference.surest.stdUncertainty}
@@ -68,24 +68,24 @@ export function Foremost({
       <Text mt={1} color="muted">
         Mean over the common range {signed(scale * difference.mean)} {unit}.
       </Text>
-    </Told>
+    </BigDifference>
   );
 }
 
-/** What plain differences are told in. */
+/** What plain differences are reported in. */
 const PLAIN: Partial<Record<Quantity, { scale: number; unit: string }>> = {
   celsius: { scale: 1, unit: "°C" },
   radians: { scale: 180 / Math.PI, unit: "°" },
   seconds: { scale: 1, unit: "s" },
 };
 
-const toldIn = ({ isPlain, y }: TogetherDifference): { scale: number; unit: string } =>
+const unitOf = ({ isPlain, y }: TogetherDifference): { scale: number; unit: string } =>
   isPlain ? (PLAIN[y] ?? { scale: 1, unit: "" }) : { scale: 1, unit: "dB" };
 
 const signed = (value: number): string =>
   `${value < 0 ? "−" : "+"}${formatFixed(Math.abs(value), 2)}`;
 
-function Told({
+function BigDifference({
   heading,
   value,
   stdUncertainty,
@@ -100,7 +100,7 @@ function Told({
   isReal: boolean;
   children: React.ReactNode;
 }) {
-  const told = formatWithUncertainty(Math.abs(value), COVERAGE * stdUncertainty);
+  const formatted = formatWithUncertainty(Math.abs(value), COVERAGE * stdUncertainty);
   return (
     <Box data-testid="difference">
       <Text as="h1" color="muted">
@@ -108,9 +108,9 @@ function Told({
       </Text>
       <HStack gap={4} align="baseline" wrap="wrap">
         <Reading
-          value={`${value < 0 ? "−" : "+"}${told.value}`}
+          value={`${value < 0 ? "−" : "+"}${formatted.value}`}
           unit={unit}
-          plusMinus={told.uncertainty}
+          plusMinus={formatted.uncertainty}
         />
         <HStack gap={1.5} fontSize="19px" fontWeight={700} color={isReal ? "spruce" : "muted"}>
           <span>{isReal ? "a significant difference" : "no significant difference"}</span>
