@@ -80,7 +80,15 @@ export const chartsOf = (run: Drawable, before: Drawable | null): ChartGroup[] =
         curves: [line],
       });
   }
-  return [...groups.values()];
+  return [...groups.values()].map(withOwnLooks);
+};
+
+/** Several curves of one channel would share its look: each has one of its own then. */
+const withOwnLooks = (group: ChartGroup): ChartGroup => {
+  const own = group.curves.filter(({ isGhost, isFine }) => !isGhost && !isFine);
+  const isOfOneChannel = new Set(own.map(({ channelIndex }) => channelIndex)).size === 1;
+  if (own.length < 2 || !isOfOneChannel) return group;
+  return { ...group, curves: group.curves.map((curve) => ({ ...curve, look: curve.variant })) };
 };
 
 /** Claims are drawn where levels are: over frequency, or where distortion stands against output. */

@@ -3,6 +3,7 @@ import type { Curve, Quantity } from "@/core/run";
 import type { ClaimBand } from "@/records/facts";
 import { decadeDomain, decadeTicks } from "./decadeTicks";
 import { axisOf, type Axis } from "./axis";
+import { columnWidthPx, fitsBeside, LABEL_LINE_PX, legendPlaces, type Place } from "./endLabels";
 
 /** A curve with how it is drawn. A ghost is an earlier reading, for comparison. */
 export type DrawnCurve = Pick<Curve, "label" | "points" | "named"> & {
@@ -11,12 +12,23 @@ export type DrawnCurve = Pick<Curve, "label" | "points" | "named"> & {
   isGhost: boolean;
   /** Drawn thin beside the one that counts, and not labelled. */ isFine?: boolean;
   /** A mark at each point, filled where true. */ marks?: readonly boolean[];
+  /** Which look it has, where that is not its channel's. */ look?: number;
 };
 
-/** What curves are drawn by: two axes, with the scale of each. */
-export type Frame = { xAxis: Axis; yAxis: Axis; xScale: Scale; yScale: Scale };
+/** Where a chart is drawn within its picture. Pixels from each edge. */
+export type Margin = { top: number; right: number; bottom: number; left: number };
 
-export const MARGIN = { top: 26, right: 22, bottom: 38, left: 62 };
+/** What curves are drawn by: two axes with the scale of each, the margins, and where its legend stands; null where labels stand beside the curves. */
+export type Frame = {
+  xAxis: Axis;
+  yAxis: Axis;
+  xScale: Scale;
+  yScale: Scale;
+  margin: Margin;
+  legend: readonly Place[] | null;
+};
+
+const MARGIN: Margin = { top: 26, right: 22, bottom: 38, left: 62 };
 /** Curves of level are never drawn over a narrower span than this, or noise would look like a response. */
 const LEAST_SPAN_DB = 0.2;
 
@@ -91,6 +103,31 @@ export type Charted = {
   band: ClaimBand | null;
 };
 
+/** Curves that have a label: not those that are drawn faintly beside them. */
+export const labelled = (curves: readonly DrawnCurve[]): DrawnCurve[] =>
+  curves.filter(
+    ({ label, isGhost, isFine, points }) =>
+      label !== "" && !isGhost && !isFine && points.length > 0,
+  );
+
+/** Room for labels beside the curves, or above them for a legend. */
+const roomForLabels = (
+  curves: readonly DrawnCurve[],
+  { widthPx, heightPx }: { widthPx: number; heightPx: number },
+): Pick<Frame, "margin" | "legend"> => {
+  const labels = labelled(curves).map(({ label }) => label);
+  if (labels.length === 0) return { margin: MARGIN, legend: null };
+  if (fitsBeside(labels, { widthPx, heightPx: heightPx - MARGIN.top - MARGIN.bottom }))
+    return { margin: { ...MARGIN, right: columnWidthPx(labels) + 6 }, legend: null };
+  const legend = legendPlaces(labels, {
+    left: MARGIN.left,
+    right: widthPx - MARGIN.right,
+    top: MARGIN.top - 6,
+  });
+  const rows = 1 + Math.round((legend[legend.length - 1].y - legend[0].y) / LABEL_LINE_PX);
+  return { margin: { ...MARGIN, top: MARGIN.top + rows * LABEL_LINE_PX + 4 }, legend };
+};
+
 /** Axes and scales that hold all of a chart, the claim included, in so many pixels. */
 export const frameFor = (
   { x, y, curves, band }: Charted,
@@ -103,11 +140,14 @@ export const frameFor = (
     ...(band ? [band.lowY, band.highY].filter((each) => each !== null) : []),
   ];
   const [xAxis, yAxis] = [axisOf(x, y, xs), axisOf(y, x, ys)];
+  const { margin, legend } = roomForLabels(curves, { widthPx, heightPx });
   return {
     xAxis,
     yAxis,
-    xScale: scaleFor(xAxis, xs, [MARGIN.left, widthPx - MARGIN.right], true),
-    yScale: scaleFor(yAxis, ys, [heightPx - MARGIN.bottom, MARGIN.top], false),
+    xScale: scaleFor(xAxis, xs, [margin.left, widthPx - margin.right], true),
+    yScale: scaleFor(yAxis, ys, [heightPx - margin.bottom, margin.top], false),
+    margin,
+    legend,
   };
 };
 
@@ -126,7 +166,7 @@ export const nearestPoint = (
 /** The path through the points in their order, with a gap where there is no reading, or none that the axes can show. */
 export const pathOf = (
   points: Curve["points"],
-  { xAxis, yAxis, xScale, yScale }: Frame,
+  { xAxis, yAxis, xScale, yScale }: Pick<Frame, "xAxis" | "yAxis" | "xScale" | "yScale">,
 ): string => {
   const isShown = (value: number, { isLog }: Axis) =>
     Number.isFinite(value) && (!isLog || value > 0);

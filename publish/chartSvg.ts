@@ -1,5 +1,5 @@
-import { channelLook } from "@/drawing/channelLook";
-import { frameFor, MARGIN, pathOf, type DrawnCurve, type Frame } from "@/drawing/geometry";
+import { curveLabels, curveLook } from "@/drawing/curveLabels";
+import { frameFor, pathOf, type DrawnCurve, type Frame } from "@/drawing/geometry";
 import type { ClaimBand } from "@/records/facts";
 import { escaped } from "./escaped";
 import { LIGHT, type Ink } from "./ink";
@@ -28,28 +28,28 @@ const thinned = (points: readonly Point[]): readonly Point[] => {
 const frameOf = (chart: SheetChart): Frame =>
   frameFor(chart, { widthPx: CHART_PX.width, heightPx: CHART_PX.height });
 
-const colorOf = ({ channelIndex }: DrawnCurve, ink: Ink): string =>
-  ink[channelLook(channelIndex).color as keyof Ink] ?? ink.ink;
+const colorOf = ({ color }: { color: string }, ink: Ink): string =>
+  ink[color as keyof Ink] ?? ink.ink;
 
 const text = (x: number, y: number, words: string, style: string): string =>
   `<text x="${x.toFixed(1)}" y="${y.toFixed(1)}" ${style}>${escaped(words)}</text>`;
 
-const gridSvg = ({ xAxis, yAxis, xScale, yScale }: Frame, ink: Ink): string => {
+const gridSvg = ({ xAxis, yAxis, xScale, yScale, margin }: Frame, ink: Ink): string => {
   const { width, height } = CHART_PX;
-  const bottom = height - MARGIN.bottom;
+  const bottom = height - margin.bottom;
   const small = `font-size="12.5" fill="${ink.muted}"`;
   const down = xScale.ticks.map((tick) => {
     const x = xScale.place(tick);
-    return `<path d="M${x.toFixed(1)} ${MARGIN.top}V${bottom}" stroke="${ink.rime}" fill="none"/>${text(x, bottom + 17, xAxis.tick(tick), `${small} text-anchor="middle"`)}`;
+    return `<path d="M${x.toFixed(1)} ${margin.top}V${bottom}" stroke="${ink.rime}" fill="none"/>${text(x, bottom + 17, xAxis.tick(tick), `${small} text-anchor="middle"`)}`;
   });
   const across = yScale.ticks.map((tick) => {
     const y = yScale.place(tick);
-    return `<path d="M${MARGIN.left} ${y.toFixed(1)}H${width - MARGIN.right}" stroke="${ink.rime}" fill="none"/>${text(MARGIN.left - 8, y + 4, yAxis.tick(tick), `${small} text-anchor="end"`)}`;
+    return `<path d="M${margin.left} ${y.toFixed(1)}H${width - margin.right}" stroke="${ink.rime}" fill="none"/>${text(margin.left - 8, y + 4, yAxis.tick(tick), `${small} text-anchor="end"`)}`;
   });
   return [
     ...down,
     ...across,
-    text(width - MARGIN.right, height - 4, xAxis.title, `${small} text-anchor="end"`),
+    text(width - margin.right, height - 4, xAxis.title, `${small} text-anchor="end"`),
     text(4, 14, yAxis.title, small),
   ].join("");
 };
@@ -57,13 +57,13 @@ const gridSvg = ({ xAxis, yAxis, xScale, yScale }: Frame, ink: Ink): string => {
 /** The sides where the claim is missed, tinted; a claim that ends at some x ends in a corner. */
 const bandSvg = (
   { lowX, highX, lowY, highY, label, isCorner }: ClaimBand,
-  { xAxis, yAxis, xScale, yScale }: Frame,
+  { xAxis, yAxis, xScale, yScale, margin }: Frame,
   ink: Ink,
 ): string => {
   const [left, right] = [lowX, highX].map((x) =>
-    Math.min(CHART_PX.width - MARGIN.right, Math.max(MARGIN.left, xScale.place(xAxis.shown(x)))),
+    Math.min(CHART_PX.width - margin.right, Math.max(margin.left, xScale.place(xAxis.shown(x)))),
   );
-  const bottom = CHART_PX.height - MARGIN.bottom;
+  const bottom = CHART_PX.height - margin.bottom;
   const side = (from: number, to: number): string =>
     `<rect x="${left.toFixed(1)}" y="${from.toFixed(1)}" width="${Math.max(0, right - left).toFixed(1)}" height="${Math.max(0, to - from).toFixed(1)}" fill="${ink.ember}" opacity="0.1"/>`;
   const edge = (path: string): string =>
@@ -75,53 +75,42 @@ const bandSvg = (
   return [
     ...sides.map(({ y, isUpper }) =>
       [
-        isUpper ? side(MARGIN.top, y) : side(y, bottom),
+        isUpper ? side(margin.top, y) : side(y, bottom),
         edge(`M${left.toFixed(1)} ${y.toFixed(1)}H${right.toFixed(1)}`),
-        isCorner && isUpper ? edge(`M${right.toFixed(1)} ${MARGIN.top}V${y.toFixed(1)}`) : "",
+        isCorner && isUpper ? edge(`M${right.toFixed(1)} ${margin.top}V${y.toFixed(1)}`) : "",
       ].join(""),
     ),
     text(
       left + 8,
-      MARGIN.top + 14,
+      margin.top + 14,
       label,
       `font-size="12.5" font-weight="700" fill="${ink.ember}" stroke="${ink.paper}" stroke-width="4" paint-order="stroke"`,
     ),
   ].join("");
 };
 
-/** Names beside their curves, moved down where one would lie on another. */
-const labelsSvg = (curves: readonly DrawnCurve[], frame: Frame, ink: Ink): string => {
-  const placed: { x: number; y: number }[] = [];
-  return curves
-    .flatMap((curve) => {
-      const at = curve.points[Math.floor((curve.marks ? 0.2 : 0.82) * (curve.points.length - 1))];
-      if (!at || curve.isGhost || curve.isFine) return [];
-      const x = Math.min(
-        CHART_PX.width - 90,
-        Math.max(MARGIN.left + 60, frame.xScale.place(frame.xAxis.shown(at[0]))),
-      );
-      let y = Math.max(MARGIN.top + 12, frame.yScale.place(frame.yAxis.shown(at[1])) - 9);
-      while (placed.some((other) => Math.abs(other.y - y) < 16 && Math.abs(other.x - x) < 150))
-        y += 16;
-      placed.push({ x, y });
-      return text(
-        x,
-        y,
-        curve.label,
-        `font-size="13.5" font-weight="700" text-anchor="middle" fill="${colorOf(curve, ink)}" stroke="${ink.paper}" stroke-width="4" paint-order="stroke"`,
-      );
+/** A label for each curve: at its end, with a leader where labels crowd, or in a legend. */
+const labelsSvg = (curves: readonly DrawnCurve[], frame: Frame, ink: Ink): string =>
+  curveLabels(curves, frame, { widthPx: CHART_PX.width, heightPx: CHART_PX.height })
+    .map(({ text: words, look, x, y, leader, sample }) => {
+      const color = colorOf(look, ink);
+      const [from, to] = leader ?? sample ?? [];
+      const line =
+        from && to
+          ? `<path d="M${from.x.toFixed(1)} ${from.y.toFixed(1)}L${to.x.toFixed(1)} ${to.y.toFixed(1)}" stroke="${color}" stroke-width="${sample ? 2.2 : 1}"${sample && look.dash ? ` stroke-dasharray="${look.dash}"` : ""} fill="none"/>`
+          : "";
+      return `${line}${text(x, y, words, `dy="0.35em" font-size="13.5" font-weight="700" fill="${color}" stroke="${ink.paper}" stroke-width="4" paint-order="stroke"`)}`;
     })
     .join("");
-};
 
 /** A chart as a picture of its own: every colour is in it, and its words are text. */
 export const chartSvg = (chart: SheetChart, ink: Ink = LIGHT, attributes = ""): string => {
   const frame = frameOf(chart);
   const { width, height } = CHART_PX;
   const lines = chart.curves.map((curve) => {
-    const { dash } = channelLook(curve.channelIndex);
+    const look = curveLook(curve);
     const points = thinned(curve.points);
-    return `<path d="${pathOf(points, frame)}" fill="none" stroke="${colorOf(curve, ink)}" stroke-width="${curve.isFine || points.length > 300 ? 1.2 : 2.2}"${dash ? ` stroke-dasharray="${dash}"` : ""}${curve.isGhost || curve.isFine ? ' opacity="0.6"' : ""}/>`;
+    return `<path d="${pathOf(points, frame)}" fill="none" stroke="${colorOf(look, ink)}" stroke-width="${curve.isFine || points.length > 300 ? 1.2 : 2.2}"${look.dash ? ` stroke-dasharray="${look.dash}"` : ""}${curve.isGhost || curve.isFine ? ' opacity="0.6"' : ""}/>`;
   });
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" role="img" aria-label="${escaped(chart.caption)}" font-family="'Atkinson Hyperlegible Next', 'Atkinson Hyperlegible Next Variable', sans-serif"${attributes}><rect width="${width}" height="${height}" fill="${ink.paper}"/>${gridSvg(frame, ink)}${chart.band ? bandSvg(chart.band, frame, ink) : ""}${lines.join("")}${labelsSvg(chart.curves, frame, ink)}</svg>`;
 };

@@ -13,7 +13,7 @@ import {
 import type { HandWord, Interval, Course } from "@/core/heat";
 import { HAND_SPANS } from "@/core/heat";
 import type { HeatEvent } from "@/records";
-import { apart } from "../charts/apart";
+import { LineNames } from "../charts/LineNames";
 import { CelsiusGrid, SCALE_TEXT } from "../charts/CelsiusGrid";
 import { channelLook } from "@/drawing/channelLook";
 import { cssColor } from "../charts/cssColor";
@@ -147,6 +147,7 @@ export function HeatChart({
         <Names
           spots={spots}
           chosenId={chosenId}
+          x={x}
           y={y}
           view={[from, to]}
           left={widthPx - MARGIN.right + 8}
@@ -383,12 +384,14 @@ function Events({
 function Names({
   spots,
   chosenId,
+  x,
   y,
   view: [from, to],
   left,
 }: {
   spots: readonly DrawnSpot[];
   chosenId: string | null;
+  x: Scale;
   y: Scale;
   view: View;
   left: number;
@@ -396,21 +399,19 @@ function Names({
   const named = spots.flatMap((spot, k) => {
     const { seconds, celsius } = spot.course;
     const at = seconds.findLastIndex((each) => each >= from && each <= to);
-    return at < 0 ? [] : [{ spot, color: channelLook(k).color, at: y(celsius[at]) }];
+    return at < 0
+      ? []
+      : [{ spot, color: channelLook(k).color, atX: x(seconds[at]), at: y(celsius[at]) }];
   });
-  const places = apart(named.map(({ at }) => at));
-  return named.map(({ spot, color }, k) => (
-    <text
-      key={spot.id}
-      x={left}
-      y={places[k] + 4}
-      style={{
-        ...SCALE_TEXT,
-        fontWeight: spot.id === chosenId ? 700 : 500,
-        fill: cssColor(color),
-      }}
-    >
-      {spot.name.length > 17 ? `${spot.name.slice(0, 16)}…` : spot.name}
-    </text>
-  ));
+  return (
+    <LineNames
+      column={{ x: left, top: MARGIN.top, bottom: HEIGHT_PX - MARGIN.bottom }}
+      lines={named.map(({ spot, color, atX, at }) => ({
+        name: spot.name.length > 17 ? `${spot.name.slice(0, 16)}…` : spot.name,
+        end: { x: atX, y: at },
+        color,
+        isBold: spot.id === chosenId,
+      }))}
+    />
+  );
 }

@@ -5,7 +5,7 @@ import { useId, useMemo } from "react";
 import { heatAlong, type HeatModel, type Timeline } from "@/core/plan";
 import { RUN_KINDS } from "@/core/run";
 import { formatSignificant } from "@/core/units";
-import { apart } from "../charts/apart";
+import { LineNames } from "../charts/LineNames";
 import { CelsiusGrid, SCALE_TEXT } from "../charts/CelsiusGrid";
 import { channelLook } from "@/drawing/channelLook";
 import { cssColor } from "../charts/cssColor";
@@ -127,16 +127,18 @@ export function TimelineChart({ timeline, model, chosenId, onChoose }: TimelineP
             look={n}
           />
         ))}
-        {apart(shown.map((k) => y(drawn[drawn.length - 1].celsius[k]))).map((labelY, n) => (
-          <text
-            key={shown[n]}
-            x={widthPx - MARGIN.right + 6}
-            y={labelY + 4}
-            style={{ fontSize: "12.5px", fontWeight: 600, fill: cssColor(channelLook(n).color) }}
-          >
-            {model.bodies[shown[n]].name}
-          </text>
-        ))}
+        <LineNames
+          column={{
+            x: widthPx - MARGIN.right + 8,
+            top: MARGIN.top,
+            bottom: HEIGHT_PX - MARGIN.bottom,
+          }}
+          lines={shown.map((k, n) => ({
+            name: model.bodies[k].name,
+            end: { x: widthPx - MARGIN.right, y: y(drawn[drawn.length - 1].celsius[k]) },
+            color: channelLook(n).color,
+          }))}
+        />
       </svg>
     </Box>
   );

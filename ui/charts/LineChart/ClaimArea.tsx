@@ -2,7 +2,7 @@ import { useId } from "react";
 import type { ClaimBand } from "@/records/facts";
 import { cssColor } from "../cssColor";
 import { Hatch } from "../Hatch";
-import { MARGIN, type Frame } from "@/drawing/geometry";
+import type { Frame } from "@/drawing/geometry";
 import { HALO, LABEL } from "./texts";
 
 const NAME = { ...HALO, fontSize: "14.5px", fontWeight: 700, fill: cssColor("ember") } as const;
@@ -17,11 +17,12 @@ export function ClaimArea({
   yAxis,
   xScale,
   yScale,
+  margin,
 }: { band: ClaimBand } & Frame) {
   const hatch = useId();
   const left = xScale.place(xAxis.shown(lowX)),
     right = xScale.place(xAxis.shown(highX));
-  const [top, bottom] = [MARGIN.top, yScale.place(yScale.ticks[0] ?? 0) + 4];
+  const [top, bottom] = [margin.top, yScale.place(yScale.ticks[0] ?? 0) + 4];
   const upper = highY === null ? null : yScale.place(yAxis.shown(highY)),
     lower = lowY === null ? null : yScale.place(yAxis.shown(lowY));
   // A corner that is too low for its name has it below.

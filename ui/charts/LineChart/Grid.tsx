@@ -1,5 +1,5 @@
 import { cssColor } from "../cssColor";
-import { MARGIN, type Frame } from "@/drawing/geometry";
+import type { Frame } from "@/drawing/geometry";
 import { LABEL } from "./texts";
 
 /** Ticks with their lines, and what the axes are. */
@@ -8,6 +8,7 @@ export function Grid({
   yAxis,
   xScale,
   yScale,
+  margin,
   widthPx,
   heightPx,
 }: Frame & { widthPx: number; heightPx: number }) {
@@ -16,14 +17,14 @@ export function Grid({
       {yScale.ticks.map((tick) => (
         <g key={tick}>
           <line
-            x1={MARGIN.left}
-            x2={widthPx - MARGIN.right}
+            x1={margin.left}
+            x2={widthPx - margin.right}
             y1={yScale.place(tick)}
             y2={yScale.place(tick)}
             stroke={cssColor("rime")}
             strokeWidth={tick === 0 ? 1.4 : 0.7}
           />
-          <text x={MARGIN.left - 8} y={yScale.place(tick) + 4.5} textAnchor="end" style={LABEL}>
+          <text x={margin.left - 8} y={yScale.place(tick) + 4.5} textAnchor="end" style={LABEL}>
             {yAxis.tick(tick)}
           </text>
         </g>
@@ -33,14 +34,14 @@ export function Grid({
           <line
             x1={xScale.place(tick)}
             x2={xScale.place(tick)}
-            y1={MARGIN.top}
-            y2={heightPx - MARGIN.bottom}
+            y1={margin.top}
+            y2={heightPx - margin.bottom}
             stroke={cssColor("rime")}
             strokeWidth="0.7"
           />
           <text
             x={xScale.place(tick)}
-            y={heightPx - MARGIN.bottom + 17}
+            y={heightPx - margin.bottom + 17}
             textAnchor="middle"
             style={LABEL}
           >
@@ -48,10 +49,10 @@ export function Grid({
           </text>
         </g>
       ))}
-      <text x={widthPx - MARGIN.right} y={heightPx - 4} textAnchor="end" style={LABEL}>
+      <text x={widthPx - margin.right} y={heightPx - 4} textAnchor="end" style={LABEL}>
         {xAxis.title}
       </text>
-      <text x={4} y={MARGIN.top - 11} style={LABEL}>
+      <text x={4} y={15} style={LABEL}>
         {yAxis.title}
       </text>
     </g>

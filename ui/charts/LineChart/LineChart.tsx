@@ -116,7 +116,7 @@ export function LineChart({
               frame={frame}
             />
           ))}
-          <CurveLabels curves={curves} {...frame} />
+          <CurveLabels curves={curves} frame={frame} {...size} />
           <PlaceNames curves={curves} frame={frame} />
           {crossings.map((crossing) => (
             <CrossingMark key={crossing.channelIndex} crossing={crossing} frame={frame} />
@@ -130,6 +130,7 @@ export function LineChart({
                   name={name === "first" ? "1" : "2"}
                   isActive={cursors.active === name}
                   heightPx={size.heightPx}
+                  margin={frame.margin}
                 />
               ),
           )}

@@ -1,7 +1,7 @@
 import type { Crossing } from "@/records/facts";
-import { channelLook } from "@/drawing/channelLook";
 import { cssColor } from "../cssColor";
-import { MARGIN, pathOf, type DrawnCurve, type Frame } from "@/drawing/geometry";
+import { curveLabels, curveLook } from "@/drawing/curveLabels";
+import { pathOf, type DrawnCurve, type Frame } from "@/drawing/geometry";
 import { CurveMark } from "./CurveMark";
 import { HALO } from "./texts";
 
@@ -22,8 +22,8 @@ const opacityOf = ({ isGhost, isFine }: DrawnCurve): number => {
 
 /** A curve, with a mark for each reading where it has marks; a filled one tells of flat tops. */
 export function CurveLine({ curve, frame }: { curve: DrawnCurve; frame: Frame }) {
-  const { channelIndex, variant, isFine, marks, points } = curve;
-  const look = channelLook(channelIndex);
+  const { variant, isFine, marks, points } = curve;
+  const look = curveLook(curve);
   const color = cssColor(look.color);
   const { xAxis, yAxis, xScale, yScale } = frame;
   return (
@@ -34,7 +34,9 @@ export function CurveLine({ curve, frame }: { curve: DrawnCurve; frame: Frame })
         stroke={color}
         strokeWidth={widthOf(curve)}
         strokeDasharray={
-          variant > 0 && !isFine ? VARIANT_DASHES[variant % VARIANT_DASHES.length] : look.dash
+          variant > 0 && !isFine && curve.look === undefined
+            ? VARIANT_DASHES[variant % VARIANT_DASHES.length]
+            : look.dash
         }
         opacity={opacityOf(curve)}
         strokeLinejoin="round"
@@ -53,53 +55,48 @@ export function CurveLine({ curve, frame }: { curve: DrawnCurve; frame: Frame })
   );
 }
 
-/** Half the width that a name takes on a spectrum, and its air. */
-const NAME_PX = 56;
-
-/**
- * Names at the curves, towards their right ends or, where they rise steeply there, towards the left, pushed apart where
- * they would cover each other. Above a spectrum they stand clear of the lines that rise from it.
- */
+/** A label for each curve, in its colour: at its end, with a leader where labels crowd, or in a legend. */
 export function CurveLabels({
   curves,
-  xAxis,
-  yAxis,
-  xScale,
-  yScale,
-}: { curves: readonly DrawnCurve[] } & Frame) {
-  const placed: { text: string; x: number; y: number; color: string }[] = [];
-  for (const { label, points, channelIndex, isGhost, isFine, marks } of curves) {
-    const at = points[Math.floor((marks ? 0.2 : 0.82) * (points.length - 1))];
-    if (!at || isGhost || isFine) continue;
-    const isSpectrum = points.length > MANY_POINTS;
-    const x = xScale.place(xAxis.shown(at[0]));
-    const beside = isSpectrum
-      ? points.filter(([each]) => Math.abs(xScale.place(xAxis.shown(each)) - x) < NAME_PX)
-      : [at];
-    const top = Math.min(...beside.map(([, value]) => yScale.place(yAxis.shown(value))));
-    const spot = {
-      text: label,
-      x,
-      y: top - (marks ? 12 : 9),
-      color: cssColor(channelLook(channelIndex).color),
-    };
-    while (
-      placed.some((other) => Math.abs(other.y - spot.y) < 16 && Math.abs(other.x - spot.x) < 140)
-    )
-      spot.y += isSpectrum ? -16 : 16;
-    placed.push(spot);
-  }
-  return placed.map(({ text, x, y, color }) => (
-    <text
-      key={text}
-      x={x}
-      y={Math.max(MARGIN.top + 12, y)}
-      textAnchor="middle"
-      style={{ ...HALO, fontSize: "14px", fontWeight: 700, fill: color }}
-    >
-      {text}
-    </text>
-  ));
+  frame,
+  widthPx,
+  heightPx,
+}: {
+  curves: readonly DrawnCurve[];
+  frame: Frame;
+  widthPx: number;
+  heightPx: number;
+}) {
+  return curveLabels(curves, frame, { widthPx, heightPx }).map(
+    ({ text, look, x, y, leader, sample }, k) => {
+      const color = cssColor(look.color);
+      const joined = leader ?? sample;
+      return (
+        <g key={k} pointerEvents="none">
+          {joined && (
+            <line
+              x1={joined[0].x}
+              y1={joined[0].y}
+              x2={joined[1].x}
+              y2={joined[1].y}
+              stroke={color}
+              strokeWidth={sample ? 2.4 : 1}
+              strokeDasharray={sample ? look.dash : undefined}
+              opacity={sample ? 1 : 0.7}
+            />
+          )}
+          <text
+            x={x}
+            y={y}
+            dy="0.35em"
+            style={{ ...HALO, fontSize: "14px", fontWeight: 700, fill: color }}
+          >
+            {text}
+          </text>
+        </g>
+      );
+    },
+  );
 }
 
 /** Where a curve passes the claim's limit, with how well that is known. */

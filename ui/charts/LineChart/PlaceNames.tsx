@@ -1,5 +1,5 @@
 import { cssColor } from "../cssColor";
-import { MARGIN, type DrawnCurve, type Frame } from "@/drawing/geometry";
+import type { DrawnCurve, Frame } from "@/drawing/geometry";
 import { HALO } from "./texts";
 
 /** Room that a name takes: a letter's width, and a line's height. */
@@ -20,7 +20,7 @@ const overlaps = (one: Box, other: Box): boolean =>
  */
 export const placeNames = (
   curves: readonly Pick<DrawnCurve, "points" | "named">[],
-  { xAxis, yAxis, xScale, yScale }: Frame,
+  { xAxis, yAxis, xScale, yScale, margin }: Frame,
 ): (Box & { label: string; tipY: number })[] => {
   const placed: (Box & { label: string; tipY: number })[] = [];
   // Channels share their places: the names stand once, above the higher of their lines.
@@ -35,7 +35,7 @@ export const placeNames = (
     const y = [0, 1, 2]
       .map((line) => tipY - 8 - line * LINE_PX)
       .find((each) => !placed.some((other) => overlaps({ ...box, y: each }, other)));
-    if (y !== undefined && y > MARGIN.top) placed.push({ ...box, y, label, tipY });
+    if (y !== undefined && y > margin.top) placed.push({ ...box, y, label, tipY });
   }
   return placed;
 };

@@ -1,7 +1,7 @@
 import { Box, HStack, Text } from "@chakra-ui/react";
 import { cssColor } from "../cssColor";
 import type { Axis } from "@/drawing/axis";
-import { MARGIN, nearestPoint, type DrawnCurve } from "@/drawing/geometry";
+import { nearestPoint, type DrawnCurve, type Margin } from "@/drawing/geometry";
 
 /** Where both cursors stand on the x axis, and which moves next. */
 export type Cursors = { first: number | null; second: number | null; active: "first" | "second" };
@@ -12,27 +12,29 @@ export function CursorLine({
   name,
   isActive,
   heightPx,
+  margin,
 }: {
   at: number;
   name: string;
   isActive: boolean;
   heightPx: number;
+  margin: Margin;
 }) {
   return (
     <g data-transient pointerEvents="none">
       <line
         x1={at}
         x2={at}
-        y1={MARGIN.top}
-        y2={heightPx - MARGIN.bottom}
+        y1={margin.top}
+        y2={heightPx - margin.bottom}
         stroke={cssColor("ink")}
         strokeWidth={isActive ? 1.6 : 1}
         strokeDasharray={name === "1" ? "4 3" : "1 3"}
       />
-      <circle cx={at} cy={MARGIN.top} r="8" fill={cssColor("ink")} />
+      <circle cx={at} cy={margin.top} r="8" fill={cssColor("ink")} />
       <text
         x={at}
-        y={MARGIN.top + 4}
+        y={margin.top + 4}
         textAnchor="middle"
         style={{ fontSize: "11px", fontWeight: 700, fill: cssColor("surface") }}
       >

@@ -3,7 +3,7 @@ import { Box } from "@chakra-ui/react";
 import { scaleLinear } from "d3";
 import { TOUCH_CELSIUS } from "@/core/load";
 import { formatSignificant } from "@/core/units";
-import { apart } from "../../charts/apart";
+import { LineNames } from "../../charts/LineNames";
 import { CelsiusGrid, SCALE_TEXT } from "../../charts/CelsiusGrid";
 import { channelLook } from "@/drawing/channelLook";
 import { cssColor } from "../../charts/cssColor";
@@ -83,18 +83,18 @@ export function WarmthChart({
             strokeDasharray={channelLook(k).dash}
           />
         ))}
-        {apart(curves.map(({ points }) => y(points[points.length - 1].celsius))).map(
-          (labelY, k) => (
-            <text
-              key={curves[k].name}
-              x={widthPx - MARGIN.right + 6}
-              y={labelY + 4}
-              style={{ fontSize: "12.5px", fontWeight: 600, fill: cssColor(channelLook(k).color) }}
-            >
-              {curves[k].name}
-            </text>
-          ),
-        )}
+        <LineNames
+          column={{
+            x: widthPx - MARGIN.right + 8,
+            top: MARGIN.top,
+            bottom: HEIGHT_PX - MARGIN.bottom,
+          }}
+          lines={curves.map(({ name, points }, k) => ({
+            name,
+            end: { x: x(lastSeconds), y: y(points[points.length - 1].celsius) },
+            color: channelLook(k).color,
+          }))}
+        />
       </svg>
     </Box>
   );
