@@ -32,10 +32,10 @@ const STAGES = [
   ["load", "Dummy loads, as measured"],
   ["rig", "Wiring and safety"],
   ["plan", "pauses included"],
-  ["bench", "runs kept"],
+  ["bench", "runs saved"],
   ["bench?run=new", "Run"],
   ["heat", "Manual readings"],
-  ["verdict", "An honest rating"],
+  ["verdict", "Recommended rating"],
   ["compare", "Comparison"],
   ["sheet", "The page"],
   ["log", "Logbook"],
@@ -98,7 +98,7 @@ describe.each(["light", "dark"])("%s", (mode) => {
     await open("heat", "Manual readings");
     await pressKey(driver(), "n", "Clock");
     await driver().findElement(By.css("body")).sendKeys("1");
-    await shows(driver(), "or a hand on it");
+    await shows(driver(), "or by touch");
     // What was begun is kept, the frame around it is redrawn, and colours come to rest.
     await kept();
     await driver().wait(async () => (await driver().getTitle()) !== "", PATIENCE_MS);

@@ -35,16 +35,16 @@ const openBench = async (): Promise<void> => {
   await pressKey(driver(), "i", "Virtual interface");
 };
 const runCount = async (): Promise<number> =>
-  Number(/(\d+) runs kept/.exec(await pageText(driver()))?.[1]);
+  Number(/(\d+) runs saved/.exec(await pageText(driver()))?.[1]);
 /** Whether the strip at the top shows a source that plays. */
 const isLive = async (): Promise<boolean> => /^Source [\d.]+ V$/m.test(await pageText(driver()));
 
 test("levels are found with a meter, in order, and are kept with the device; the loop shows the interface by itself", async () => {
   await driver().get(`${home}/rig?tab=audio`);
   await press(driver(), "Open the virtual interface");
-  await shows(driver(), "Its levels are those it was made with");
+  await shows(driver(), "Its levels are the built-in ones");
   await press(driver(), "Check the wiring");
-  await shows(driver(), "Output 2 is heard by input 2, the right way up");
+  await shows(driver(), "Output 2 arrives at input 2, in phase");
   await type("output-A-meter-0", "0.2828");
   await type("output-A-meter-1", "1.2");
   await shows(driver(), "out of proportion by 17");
@@ -53,9 +53,9 @@ test("levels are found with a meter, in order, and are kept with the device; the
   await shows(driver(), "Straight");
   await within("output-A", "Save").click();
   await within("input-A", "Play 0.02 V").click();
-  await shows(driver(), "Comes in at −42");
+  await shows(driver(), "Input level −42");
   await within("input-A", "Louder").click();
-  await shows(driver(), "Comes in at −34");
+  await shows(driver(), "Input level −34");
   const reads = /The meter should read about ([\d.]+) V\.[^.]*Save the level of A\s*$/m;
   const [, volts] =
     reads.exec(
@@ -70,7 +70,7 @@ test("levels are found with a meter, in order, and are kept with the device; the
   await shows(driver(), "% THD+N");
   await press(driver(), "Measure response");
   // A wire between converters that are worked out is flat.
-  await shows(driver(), "Its response, flat within 0.01 dB from 20 Hz to 20 kHz, is taken out");
+  await shows(driver(), "Its response, flat within 0.01 dB from 20 Hz to 20 kHz, is removed");
   await shows(driver(), "Read on ");
   await shows(driver(), "Levels calibrated on");
   const kept = await driver().findElement(By.css("[data-testid='input-A']")).getText();
@@ -101,7 +101,7 @@ test("by hand: up in decibels, watts by the second, and Esc is silence at once; 
   await rests(driver());
   await pressKey(driver(), "m", "Switch the live bench on");
   await press(driver(), "Switch the live bench on");
-  await shows(driver(), "Nothing here tells temperatures");
+  await shows(driver(), "Nothing measures temperatures here");
   for (let k = 0; k < 8; k++) await press(driver(), "+1 dB");
   await driver().wait(
     async () => Number(/A\s+([\d.]+)\s*W/.exec(await pageText(driver()))?.[1]) > 0.1,
@@ -125,7 +125,7 @@ test("a block that gets lost ends the run with words; nothing of that recording 
   await chooseRun("Power against distortion");
   await rests(driver());
   await press(driver(), "Start run");
-  await shows(driver(), "a block was lost. Nothing of this recording is kept.");
+  await shows(driver(), "an input block was lost");
   expect(await runCount()).toBe(before);
   await shows(driver(), "Go on");
 });

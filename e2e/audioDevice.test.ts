@@ -77,7 +77,7 @@ testOfCaptures(
   async () => {
     await openOnRig();
     const deviceName = await driver().findElement(By.xpath("//h1")).getText();
-    await shows(driver(), "Its levels are not known yet at this rate");
+    await shows(driver(), "The levels are not calibrated at this rate yet");
     const { full_scale_volts: fullScaleVolts, truth } = truthOf(CAPTURE);
     const input = (channel: number) => ({
       channel,
@@ -140,7 +140,7 @@ testOfCaptures(
     await rests(driver());
     await pressKey(driver(), "i", "Look for interfaces");
     await openFound();
-    await shows(driver(), "Before power, these are still to be confirmed");
+    await shows(driver(), "To confirm before you power up");
     expect(await pageText(driver())).toContain("Start run");
     expect(await driver().findElement(By.id("run-it")).isEnabled()).toBe(false);
   },

@@ -56,7 +56,7 @@ test("Brief: supply and gain of the sheet fill their empty fields; a line is lef
   await shows(driver(), "“Gain 30 dB”: excluded.");
   await press(driver(), "Include");
   await driver().wait(
-    async () => !(await pageText(driver())).includes("left out by you"),
+    async () => !(await pageText(driver())).includes(": excluded"),
     PATIENCE_MS,
     "waiting for the line to be back",
   );
@@ -99,9 +99,9 @@ test("Brief: details are kept none typed; nonsense is explained beside its field
 });
 
 test("Forecast: the ceiling that bites first, and what changes when the supply's efficiency or the source does", async () => {
-  await open("forecast", "What output cannot exceed");
+  await open("forecast", "Limits on output");
   expect(await outlook()).toBe(
-    "45 W cannot be true: the supply's power ends it at 22.1 W a channel, and 36.1 W in bursts.",
+    "45 W cannot be true: the supply's power limits it to 22.1 W per channel, and 36.1 W in bursts.",
   );
   await shows(
     driver(),
@@ -119,7 +119,7 @@ test("Forecast: the ceiling that bites first, and what changes when the supply's
   await driver().wait(async () => (await outlook()).includes("27.2 W"), PATIENCE_MS);
   await fill(driver(), ["Assumptions", "Source level (phone 0.5 V, player 2 V)"], "0.2");
   await driver().wait(
-    async () => (await outlook()).includes("the drive from the source ends it at 10 W"),
+    async () => (await outlook()).includes("the drive from the source limits it to 10 W"),
     PATIENCE_MS,
     "waiting for the source to limit it",
   );
@@ -127,7 +127,7 @@ test("Forecast: the ceiling that bites first, and what changes when the supply's
   await press(driver(), "Undo");
   await kept();
   await driver().navigate().refresh();
-  await shows(driver(), "What output cannot exceed");
+  await shows(driver(), "Limits on output");
   expect(await outlook()).not.toContain("10 W");
 });
 
@@ -139,7 +139,7 @@ test("Forecast: a model that stands for it plays its curve against the claim", a
     PATIENCE_MS,
   );
   await choice.findElement(By.xpath("./option[.='Pinwheel Dot 45']")).click();
-  await shows(driver(), "Stopped by the supply: out of power or current", PATIENCE_MS);
+  await shows(driver(), "Limited by the supply’s power or current", PATIENCE_MS);
   await kept();
 });
 
@@ -155,7 +155,7 @@ test("Load: resistors go on the shelf as measured, and a bad one is explained", 
   await shows(driver(), "No resistors yet");
   await press(driver(), "Add resistors");
   await resistor("R1", "heavy");
-  await shows(driver(), "Enter what the meter reads");
+  await shows(driver(), "Enter the meter reading");
   await fill(driver(), ["Resistor", "Meter reads"], "8R27");
   await fill(driver(), ["Resistor", "Leads alone"], "0.06");
   await shows(driver(), "8.210 Ω");
@@ -193,7 +193,7 @@ test("Load: the best network is drawn with its ohms, watts, heat and time; it is
   await fill(driver(), ["Requirements", "Power per channel"], "45");
   await shows(driver(), "Best match from your resistors");
   await press(driver(), "Build it");
-  await shows(driver(), "The ohms below are worked out");
+  await shows(driver(), "The resistances below are computed");
   await fill(driver(), ["Load", "Measured"], "4.09");
   await press(driver(), "Save load");
   await shows(driver(), "4.090");
@@ -211,7 +211,7 @@ test("Rig: the wiring warns of a grounded probe on outputs that swing; cautions 
   await kept();
   await open("rig", "Wiring and safety");
   await shows(driver(), "Not like this: ground");
-  await shows(driver(), "2 to confirm before power");
+  await shows(driver(), "2 checks to confirm");
   await probe("differential probe");
   await driver().wait(
     async () => !(await pageText(driver())).includes("Not like this"),
@@ -263,7 +263,7 @@ test("Rig: the divider keeps the converter from being overdriven; the calibratio
   await lower.sendKeys("1k");
   await shows(driver(), "overdriven by");
   await fill(driver(), ["Calibration", "Voltmeter reads"], "a lot");
-  await shows(driver(), "Enter what the voltmeter reads");
+  await shows(driver(), "Enter the voltmeter reading");
   await fill(driver(), ["Calibration", "Recorded level"], "3 dB");
   await shows(driver(), "Above full scale: the recording is overloaded.");
   await fill(driver(), ["Calibration", "Voltmeter reads"], "2,83");
@@ -307,7 +307,7 @@ test("Plan: three sizes; runs are moved by keys, removed, added and undone; it i
   await press(driver(), "Full");
   await shows(driver(), "Heat soak");
   await fill(driver(), ["Limits", "Bench hours per day"], "0.5");
-  await shows(driver(), "longer than a day of 0.5 h");
+  await shows(driver(), "longer than a bench day of 0.5 h");
   await press(driver(), "Quick");
   await shows(driver(), "for 3 runs");
   expect(await rows()).toEqual([
@@ -359,7 +359,7 @@ test("Plan: a run's own figures are changed; nonsense is reported and not taken"
     By.xpath("//section[@aria-label='This run']//label[.='Each channel']/..//input"),
   );
   await watts.sendKeys(Key.chord(Key.CONTROL, "a"), "loud");
-  await shows(driver(), "From 0 to 100000.");
+  await shows(driver(), "Enter a number from 0 to 100000");
   await watts.sendKeys(Key.chord(Key.CONTROL, "a"), "7");
   await shows(driver(), "up to 7 W");
   await kept();

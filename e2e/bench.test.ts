@@ -32,7 +32,7 @@ const choose = async (id: string, value: string): Promise<void> =>
     .findElement(By.css(`#${id} option[value='${value}']`))
     .click();
 const keptCount = async (): Promise<number> =>
-  Number(/(\d+) runs kept/.exec(await pageText(driver()))?.[1] ?? 0);
+  Number(/(\d+) runs saved/.exec(await pageText(driver()))?.[1] ?? 0);
 let countBefore = 0;
 const newRun = async (kind: string): Promise<void> => {
   countBefore = await keptCount();
@@ -47,7 +47,7 @@ const stored = (text: string, added = 1): Promise<unknown> =>
     async () => {
       const page = await pageText(driver());
       return (
-        page.includes(`${countBefore + added} runs kept`) &&
+        page.includes(`${countBefore + added} runs saved`) &&
         page.includes("Strike out this run") &&
         page.includes(text)
       );
@@ -128,9 +128,9 @@ test("spectrum: one key runs it; the figures on screen are the core's for the sa
 test("settings that are not possible are reported beside their field, and nothing runs", async () => {
   await newRun("spectrum");
   await setTo("setting-frequencyHz", "loud");
-  await shows(driver(), "Not a number. From 10 to 20000 Hz.");
+  await shows(driver(), "Enter a number from 10 to 20000 Hz.");
   await press(driver(), "Start run");
-  await shows(driver(), "One of the settings is not possible");
+  await shows(driver(), "One of the settings is invalid");
   expect(await keptCount()).toBe(countBefore);
 });
 
@@ -151,7 +151,7 @@ test("burst: a bar a cycle, the last clean one marked, headroom over the claim",
   expect(await bars.getAttribute("aria-label")).toMatch(
     /8 cycles, 0 with flat tops\. The last clean cycle is number 8/,
   );
-  expect(await pageText(driver())).toContain("headroom over rated");
+  expect(await pageText(driver())).toContain("headroom over rating");
 });
 
 test("response: resistor against speaker-like load, with two cursors and their difference", async () => {
@@ -172,22 +172,22 @@ test("response: resistor against speaker-like load, with two cursors and their d
 test("clip search by keys: flat tops are reported in words, a decibel less and they are round; it is taken", async () => {
   await newRun("clip-search");
   await press(driver(), "Switch the live bench on");
-  await shows(driver(), "of the source’s most");
+  await shows(driver(), "below the source’s maximum");
   await key("a");
-  await shows(driver(), "At the limit: just below flat tops.");
+  await shows(driver(), "At the limit: just below clipping.");
   expect(await textOf("live-A")).toContain("round");
   await key(Key.PAGE_UP);
   await driver().wait(
     async () => (await textOf("live-A")).includes("FLAT"),
     PATIENCE_MS,
-    "waiting for flat tops",
+    "waiting for clipping",
   );
   for (let k = 0; k < 10; k++) await key(Key.ARROW_DOWN);
   await key(Key.PAGE_DOWN);
   await driver().wait(
     async () => (await textOf("live-A")).includes("round"),
     PATIENCE_MS,
-    "waiting for round tops",
+    "waiting for clean tops",
   );
   await key("h");
   await shows(driver(), "Hold.");
@@ -202,7 +202,7 @@ test("a guard trips, says what it saw and turns the output down until it is ackn
   await newRun("clip-search");
   await choose("load", await plainLoadId());
   await press(driver(), "Switch the live bench on");
-  await shows(driver(), "of the source’s most");
+  await shows(driver(), "below the source’s maximum");
   await key(Key.PAGE_UP);
   await key("a");
   await shows(driver(), "Guard: output reduced.");
@@ -245,7 +245,7 @@ test("a guard trips while a planned run plays: it ends early, says why, and keep
     PATIENCE_MS,
     "waiting for the spectrum as it plays",
   );
-  await stored("Stopped by the load’s rating");
+  await stored("Stopped by the load guard");
   expect(await textOf("stop")).toMatch(
     /The load takes 1[12]\.\d W and has become as hot as 6\.00 W, its continuous rating, would make it/,
   );
@@ -284,7 +284,7 @@ test("a run goes on while another stage is looked at", async () => {
   await shows(driver(), "recording 1");
   await driver().findElement(By.linkText("Load")).click();
   await shows(driver(), "Dummy loads, as measured");
-  await shows(driver(), `${countBefore + 1} runs kept`, 2 * PATIENCE_MS);
+  await shows(driver(), `${countBefore + 1} runs saved`, 2 * PATIENCE_MS);
   await driver().findElement(By.linkText("Bench")).click();
   await stored("gain at");
 });
@@ -301,7 +301,7 @@ test("a run whose page was closed is incomplete, and goes on with the recordings
   await driver().navigate().refresh();
   await shows(driver(), "Distortion against frequency was interrupted");
   // The second may have been stored too by the time the page was gone.
-  expect(await pageText(driver())).toMatch(/1 recording is kept|2 recordings are kept/);
+  expect(await pageText(driver())).toMatch(/1 recording is saved|2 recordings are saved/);
   expect(await keptCount()).toBe(countBefore);
   await rests(driver());
   await press(driver(), "Resume");
@@ -343,7 +343,7 @@ test("why it stopped is overruled with a note; what the reading said stays", asy
   await press(driver(), "Save judgement");
   await shows(driver(), "The reviewer’s judgement: I pulled the plug");
   expect((await textOf("stop")).replace(/\s+/g, " ")).toContain(
-    "From the reading alone: nothing stopped it.",
+    "From the reading alone: requested level reached.",
   );
 });
 
@@ -357,11 +357,11 @@ testOfCaptures(
     await key("f");
     await shows(driver(), "Drop recordings");
     await drop("a_8R2_sine_rated.wav", "a_8R2_scope_clip.csv", "b_8R2_response.csv");
-    await shows(driver(), "Read these 3 runs");
-    await shows(driver(), "In it: a steady clipped tone.");
+    await shows(driver(), "Analyse these 3 runs");
+    await shows(driver(), "Found: a steady clipped tone.");
     const scale = (await driver().findElements(By.css("[id^=scale-]")))[0];
     await scale.sendKeys(Key.chord(Key.CONTROL, "a"), "80");
-    await press(driver(), "Read these 3 runs");
+    await press(driver(), "Analyse these 3 runs");
     await stored("Frequency response", 3);
     await shows(driver(), "recording b_8R2_response.csv");
     // No plan asks for a clip search: it stands behind what is planned.
@@ -384,7 +384,7 @@ test("readings from a meter: what is missing is named, then they are kept", asyn
   await key("v");
   await shows(driver(), "Millivoltmeter, input shorted");
   await press(driver(), "Save readings");
-  await shows(driver(), "give “Millivoltmeter, input shorted”, above zero.");
+  await shows(driver(), "enter “Millivoltmeter, input shorted”, above zero.");
   await setTo("typed-0-noiseVoltsRms", "0,2 m");
   await press(driver(), "Save readings");
   await shows(driver(), "0.200 mV of noise and hum");
@@ -407,7 +407,7 @@ test("residual listening: residual, as loud as the output", async () => {
   await key("2");
   await shows(driver(), "Playing the residual only.");
   await key("0");
-  await shows(driver(), "Silent.");
+  await shows(driver(), "Stopped.");
   await press(driver(), "Manual method: two-channel null");
   await shows(driver(), "Never with bridge-tied outputs.");
 });

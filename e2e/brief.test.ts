@@ -52,7 +52,7 @@ test("what it is may be changed; a name that is taken away is asked for, and the
   await kept();
   const maker = await fieldOf(driver(), "Amplifier", "Maker");
   await maker.sendKeys(Key.chord(Key.CONTROL, "a"), Key.DELETE);
-  await shows(driver(), "Say who made it");
+  await shows(driver(), "Enter the maker");
   await click(await undoOf("Amplifier"));
   expect(await valueOf("Amplifier", "Maker")).toBe("Gantry");
   await kept();
@@ -61,11 +61,11 @@ test("what it is may be changed; a name that is taken away is asked for, and the
 test("a server that was killed is reported from, and what was typed meanwhile is kept once it is back", async () => {
   await kill();
   await fill(driver(), ["Details", "Lent by"], "the importer");
-  await shows(driver(), "Not saved: the program does not answer");
+  await shows(driver(), "Not saved: the program does not respond");
   expect(await valueOf("Details", "Lent by")).toBe("the importer");
   await start();
   await driver().wait(
-    async () => !(await pageText(driver())).includes("Not kept yet"),
+    async () => !(await pageText(driver())).includes("Not saved:"),
     PATIENCE_MS,
     "waiting for it to be kept",
   );
@@ -142,7 +142,7 @@ test("a photo is kept without what the camera wrote; what is none is refused", a
   const text = join(folder(), "note.jpg");
   writeFileSync(text, "not a picture");
   await (await input()).sendKeys(text);
-  await shows(driver(), "This is no picture that can be read");
+  await shows(driver(), "This image cannot be read");
 });
 
 test("exported and imported it is the same; another file is refused and adds nothing", async () => {

@@ -29,5 +29,5 @@ export const openDemoBench = async (
   const href =
     (await driver().findElement(By.partialLinkText("Tollgate Sixty")).getAttribute("href")) ?? "";
   await driver().get(href.replace(/[^/]+$/, "bench"));
-  await shows(driver(), "2 runs kept");
+  await shows(driver(), "2 runs saved");
 };

@@ -44,17 +44,17 @@ test("a logger's file is read as a heat soak; a record that does not say how it 
         .join("\n"),
     );
   await shows(driver(), "temperatures of 2 probes over 60.0 min");
-  await shows(driver(), "At this rate the tone in it is 1 kHz.");
+  await shows(driver(), "At this rate its tone is 1 kHz.");
   await press(driver(), "Open");
-  await shows(driver(), "Read these 2 runs");
-  await press(driver(), "Read these 2 runs");
-  await shows(driver(), "4 runs kept");
+  await shows(driver(), "Analyse these 2 runs");
+  await press(driver(), "Analyse these 2 runs");
+  await shows(driver(), "4 runs saved");
   await shows(driver(), "recording scope.csv");
   await driver()
     .findElement(By.xpath("//ol[@aria-label='Runs']//button[contains(., 'Heat soak')]"))
     .click();
   await shows(driver(), "recording soak.csv");
-  await shows(driver(), "the heat sink stands at 51.9 °C");
+  await shows(driver(), "the heat sink is at 51.9 °C");
 });
 
 test("what is no recording is refused beside its name; the rest of the list stays", async () => {
@@ -96,7 +96,7 @@ test("a recording that was saved from here fills every field when it comes back;
   await toFiles();
   await driver().findElement(By.css("[data-testid=files]")).sendKeys([wav, bare].join("\n"));
   await shows(driver(), "power against distortion, as stored with the recording");
-  await shows(driver(), "Read these 2 runs");
+  await shows(driver(), "Analyse these 2 runs");
   const shown = (id: string) =>
     driver().executeScript<string[]>(
       "return [...document.querySelectorAll(arguments[0])].map((field) => field.options ? field.options[field.selectedIndex].text : field.value)",

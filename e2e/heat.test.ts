@@ -51,9 +51,9 @@ test("the stage of an amplifier that was never soaked says what to do", async ()
 test("a logger's file: where it settles before it has, and that the sink is lopsided; with watts the thermal resistance", async () => {
   await drop(logger("before.csv", 0.7, false));
   // 22 + 42 °C.
-  await shows(driver(), "Heat sink left will settle at");
+  await shows(driver(), "Heat sink left predicted steady state");
   expect(await pageText(driver())).toMatch(/64\.[01]\n°C\n± 0\.[4-9]/);
-  expect(await advice()).toContain("the soak may be stopped");
+  expect(await advice()).toContain("the soak can be stopped");
   expect(await pageText(driver())).toMatch(
     /The heat sink heats lopsidedly: Heat sink left is 6\.\d/,
   );
@@ -71,7 +71,7 @@ test("before and after: a second file with new compound cools better, and what t
     "waiting for the second file",
   );
   await noteWatts();
-  await shows(driver(), "It is real: it cools better now.");
+  await shows(driver(), "Significant: it cools better now.");
   // At 60 °C: 38 K over 0.6 and over 0.7 K/W, 63 and 54 W.
   await shows(driver(), "63 W instead of 54 W");
 });
@@ -98,11 +98,11 @@ test("readings by hand: a key, a number, Enter; a hand counts too, and all of it
   await driver().findElement(By.css("body")).sendKeys("2");
   await press(driver(), "Can be held");
   await shows(driver(), "can be held");
-  await shows(driver(), "Only a hand was on it");
+  await shows(driver(), "Touched only");
   await kept();
   await driver().navigate().refresh();
   await shows(driver(), "34.0 °C");
-  await shows(driver(), "Only a hand was on it");
+  await shows(driver(), "Touched only");
 });
 
 test("a number that is none is reported beside its field, and stays there", async () => {
@@ -121,18 +121,18 @@ test("a file without temperatures is refused with what it needs", async () => {
 
 test("a soak of the Bench predicts where it settles while it runs; the Heat stage knows it afterwards", async () => {
   await driver().get((await driver().getCurrentUrl()).replace(/[^/]+$/, "bench"));
-  await shows(driver(), "runs kept");
+  await shows(driver(), "runs saved");
   await pressKey(driver(), "n", "Run");
   await driver().findElement(By.css("#run-kind option[value=heat-soak]")).click();
   await pressKey(driver(), "s", "Soak for");
   await driver().findElement(By.css("#setting-minutes")).sendKeys("\uE009a\uE000\uE003", "300");
   await press(driver(), "Start run");
   await shows(driver(), "Steady state", 2 * PATIENCE_MS);
-  await shows(driver(), "Nothing stopped it", 2 * PATIENCE_MS);
+  await shows(driver(), "Requested level reached", 2 * PATIENCE_MS);
   await driver().get((await driver().getCurrentUrl()).replace(/bench.*$/, "heat"));
   await press(driver(), "Simulated soak");
   await shows(driver(), "settled");
   await shows(driver(), "K/W");
   await driver().get((await driver().getCurrentUrl()).replace(/[^/]+$/, "plan"));
-  await shows(driver(), "The amplifier’s heat as its soak found it:");
+  await shows(driver(), "Amplifier heat, from its soak:");
 });

@@ -94,9 +94,9 @@ test("an address that is none, or out in the world, is refused beside where it w
     };
     if (role === "generator") {
       await type("http://127.0.0.1");
-      await shows(driver(), "give an address such as 192.168.1.20");
+      await shows(driver(), "enter an address such as 192.168.1.20");
       await type("192.0.2.7");
-      await shows(driver(), "not in a local network");
+      await shows(driver(), "not on a private network");
     }
     await type(`127.0.0.1:${portOf(role)}`);
     await shows(driver(), `It answers: RIMEBANK,STAND-IN ${role.toUpperCase()}`);
@@ -119,7 +119,7 @@ test("an address that is none, or out in the world, is refused beside where it w
 test("a run goes from the generator through the amplifier to a result, and says what it was made with", async () => {
   await openBench();
   await chooseRun("Level and gain");
-  await shows(driver(), "nothing reads the amplifier’s input");
+  await shows(driver(), "the amplifier’s input is not measured");
   await chooseRun("Spectrum");
   await press(driver(), "Start run");
   await shows(driver(), "live over the network");
@@ -132,13 +132,13 @@ test("a run goes from the generator through the amplifier to a result, and says 
 });
 
 test("an instrument that falls silent is named, nothing half made is kept, and nothing plays on", async () => {
-  const runs = async () => Number(/(\d+) runs kept/.exec(await pageText(driver()))?.[1]);
+  const runs = async () => Number(/(\d+) runs saved/.exec(await pageText(driver()))?.[1]);
   await openBench();
   await chooseRun("Spectrum");
   const before = await runs();
   dead.add("oscilloscope");
   await press(driver(), "Start run");
-  await shows(driver(), "Oscilloscope: it did not answer within 2 s");
+  await shows(driver(), "Oscilloscope: it did not respond within 2 s");
   dead.delete("oscilloscope");
   expect(await runs()).toBe(before);
   standIns.bench.advance(0.2);

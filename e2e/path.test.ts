@@ -50,7 +50,7 @@ test("an empty shelf says what it is for; a new amplifier goes on it", async () 
   await press(driver(), "New amplifier");
   await shows(driver(), "New amplifier");
   await press(driver(), "Add to shelf");
-  await shows(driver(), "Say who made it");
+  await shows(driver(), "Enter the maker");
   await fill(driver(), ["Amplifier", "Maker"], "Larkspur");
   await fill(driver(), ["Amplifier", "Model"], "Two");
   await fill(driver(), ["Amplifier", "Output stage"], "Class AB");
@@ -84,7 +84,7 @@ test("a claim with nonsense is explained beside its fields and kept; a sensible 
 
 test("the load takes measured ohms, and refuses zero", async () => {
   await press(driver(), "Next: the forecast");
-  await shows(driver(), "Nothing is known yet that would limit it");
+  await shows(driver(), "Nothing known so far limits it");
   await press(driver(), "Next: the load");
   await shows(driver(), "Dummy loads, as measured");
   await fill(driver(), ["Load", "Measured"], "0");
@@ -115,7 +115,7 @@ test("files that cannot be read are explained beside the file, and nothing is st
   await chooseFile(cut);
   await shows(driver(), "cut short");
   await chooseFile(recording);
-  await shows(driver(), "In it: a tone rises in");
+  await shows(driver(), "Found: a tone rises in");
   await fill(driver(), ["Files", "Full scale, across the load"], "0");
   await press(driver(), "Analyse");
   await shows(driver(), "Full scale: enter the voltage of a full-scale sample, above zero.");
@@ -131,10 +131,10 @@ test("a recording becomes a curve with readings and a reason why it stopped", as
   await press(driver(), "Analyse");
   await shows(driver(), "Power against distortion", PATIENCE_MS);
   await shows(driver(), "output at 0.5 % THD+N");
-  await shows(driver(), "Stopped by the supply rails");
+  await shows(driver(), "Limited by the supply rails");
   await shows(driver(), "tops flatten");
   const chart = await driver().findElement(By.css("svg[role=img][tabindex]"));
-  expect(await chart.getText()).toContain("Claim: 50 W at no more than 0.5 % THD+N");
+  expect(await chart.getText()).toContain("Claim: 50 W at 0.5 % THD+N");
   await chart.sendKeys(Key.ARROW_RIGHT, Key.ARROW_RIGHT);
   expect(await driver().findElement(By.css("[data-testid=cursors]")).getText()).toMatch(
     /1 at [\d.]+ W: A THD\+N [\d.]+ %/,
@@ -143,7 +143,7 @@ test("a recording becomes a curve with readings and a reason why it stopped", as
 
 test("the verdict is one sentence with the margin in watts, percent and dB", async () => {
   await driver().get(await stageUrl("verdict"));
-  await shows(driver(), "by each school");
+  await shows(driver(), "by rating method");
   expect(await verdictText()).toMatch(
     /^It keeps its promise: [\d.]+ W ± [\d.]+ W at 0\.5 % THD\+N into 8\.\d\d Ω measured, on channel [AB], two channels driven \(into 8\.00 Ω that is .*\), [\d.]+ W \([\d.]+ %, [\d.]+ dB\) more than the 50 W claimed; sure to [\d]+ in [\d]+\.$/,
   );
@@ -154,7 +154,7 @@ test("after a restart everything is as it was", async () => {
   await kill();
   await start();
   await driver().get(url() + path);
-  await shows(driver(), "by each school");
+  await shows(driver(), "by rating method");
   expect(await verdictText()).toBe(before);
 });
 
@@ -194,7 +194,7 @@ test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, 
   );
   expect(await pageText(driver())).not.toBe(predicted);
   await fill(driver(), ["Simulated bench", "Idle current of each channel"], "much");
-  await shows(driver(), "Not a number. From 50 m to 10 A.");
+  await shows(driver(), "Enter a number from 50 m to 10 A.");
   await fill(driver(), ["Simulated bench", "Idle current of each channel"], "0,4");
   await shows(driver(), "Undo the change");
   await driver()
@@ -215,10 +215,10 @@ test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, 
     PATIENCE_MS,
     "waiting for Mute to rest",
   );
-  expect(await pageText(driver())).toContain("1 run kept");
+  expect(await pageText(driver())).toContain("1 run saved");
   await press(driver(), "Run the sweep");
   await shows(driver(), "simulated: Tollgate Sixty", 2 * PATIENCE_MS);
-  await shows(driver(), "2 runs kept");
+  await shows(driver(), "2 runs saved");
 });
 
 testOfCaptures(
@@ -227,7 +227,7 @@ testOfCaptures(
     await pressKey(driver(), "n", "Run");
     await pressKey(driver(), "f", "Drop recordings");
     await chooseFile(capturePath("a_8R2_sweep.wav"));
-    await shows(driver(), "In it: a tone rises in");
+    await shows(driver(), "Found: a tone rises in");
     await fill(driver(), ["Files", "Full scale, across the load"], "80 V");
     await press(driver(), "Analyse");
     await shows(driver(), "recording a_8R2_sweep.wav", PATIENCE_MS);
@@ -266,7 +266,7 @@ test("deleting asks first, then takes the amplifier off the shelf", async () => 
   await press(driver(), "Cancel");
   await rests(driver());
   await driver().findElement(By.css("[data-testid=delete-amplifier]")).click();
-  await shows(driver(), "For 30 days it can be brought back");
+  await shows(driver(), "can be restored");
   await driver().findElement(By.css("[data-testid=confirm]")).click();
   await shows(driver(), "Add the first amplifier");
 });

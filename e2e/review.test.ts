@@ -101,12 +101,12 @@ test("what is no review is refused in words, and nothing is changed", async () =
     packed({ ...files, "review.json": JSON.stringify({ ...record, ...change }) });
   const recording = Object.keys(files).find((name) => name.endsWith(".wav")) ?? "";
   const bad: [string, Buffer, RegExp][] = [
-    ["no zip", Buffer.from("hello"), /damaged, or is no zip/],
+    ["no zip", Buffer.from("hello"), /damaged or not a zip/],
     ["nothing", Buffer.from(""), /damaged|arrived/],
     ["cut off", (await zipFrom(from, true)).subarray(0, 50_000), /damaged/],
     ["a strange file", await packed({ ...files, "run.sh": "rm" }), /“run\.sh”, which is none/],
     ["a newer version", await withRecord({ formatVersion: 99 }), /newer version/],
-    ["another format", await withRecord({ format: "something" }), /no review of Rimebank/],
+    ["another format", await withRecord({ format: "something" }), /not a Rimebank review/],
     ["a record that is none", await packed({ ...files, "review.json": "{" }), /cannot be read/],
     [
       "units mixed up",

@@ -64,8 +64,8 @@ test("a ready page is begun with one press and shown as readers get it", async (
   await press(driver(), "short news");
   await shows(driver(), "The page");
   expect(await blocks()).toEqual([
-    "In short",
-    "Rated honestly",
+    "Summary",
+    "Recommended rating",
     "Claims and measurements",
     "Curves",
     "How it was measured",
@@ -89,20 +89,20 @@ test("a ready page is begun with one press and shown as readers get it", async (
 });
 
 test("blocks are moved with the keys alone: lifted, carried down, put down; and by their arrows", async () => {
-  const handle = await named("Drag In short");
+  const handle = await named("Drag Summary");
   await click(handle);
   for (const key of [Key.SPACE, Key.ARROW_DOWN, Key.SPACE]) await carries(driver(), key);
   await driver().wait(
-    async () => (await blocks())[1] === "In short",
+    async () => (await blocks())[1] === "Summary",
     PATIENCE_MS,
     "waiting for the block to be moved",
   );
-  await click(await named("Move In short up"));
-  expect((await blocks())[0]).toBe("In short");
+  await click(await named("Move Summary up"));
+  expect((await blocks())[0]).toBe("Summary");
 });
 
 test("words of one's own are held against the runs, and go back; all of it can be undone", async () => {
-  await press(driver(), "In short");
+  await press(driver(), "Summary");
   await press(driver(), "Edit the text");
   const own = await driver().wait(
     async () => (await driver().findElements(By.css("textarea")))[0],
@@ -149,7 +149,7 @@ test("the PDF holds the same words, with numbered pages; nothing is too wide for
   const file = join(folder(), "page.pdf");
   writeFileSync(file, await bytesOf("as=pdf"));
   const text = execFileSync("pdftotext", ["-layout", file, "-"], { encoding: "utf8" });
-  for (const words of ["Tollgate Sixty, measured", "Rated honestly", "Runs behind these figures"])
+  for (const words of ["Tollgate Sixty, measured", "Recommended rating", "Runs behind these figures"])
     expect(text).toContain(words);
   expect(text).toMatch(/\b1\s?\/\s?\d+/);
   for (const each of PRIVATE) expect(text).not.toContain(each);
@@ -178,7 +178,7 @@ test("the table is read by Python's csv module, line by line", async () => {
   const rows = JSON.parse(
     execFileSync("python3", ["-c", script, file], { encoding: "utf8" }),
   ) as string[][];
-  expect(rows[0].slice(0, 2)).toEqual(["Rated honestly", "An honest rating"]);
+  expect(rows[0].slice(0, 2)).toEqual(["Recommended rating", "Recommended rating"]);
   expect(rows.filter(([section]) => section === "Claims and measurements").length).toBeGreaterThan(
     3,
   );

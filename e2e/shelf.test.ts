@@ -130,7 +130,7 @@ test("what was deleted comes back with all that was measured; from the list of t
   const remove = async (): Promise<void> => {
     await brief(R30);
     await driver().findElement(By.css("[data-testid=delete-amplifier]")).click();
-    await shows(driver(), "For 30 days it can be brought back");
+    await shows(driver(), "can be restored");
     await press(driver(), "Delete it");
     await shows(driver(), "Harrowby R-30 was deleted.");
     await namesBecome([SIXTY]);
@@ -141,7 +141,7 @@ test("what was deleted comes back with all that was measured; from the list of t
   await press(driver(), "Verdict");
   await shows(driver(), "50 W per channel");
   await remove();
-  await press(driver(), "Deleted: 1, kept for 30 days");
+  await press(driver(), "Deleted: 1, restorable for 30 days");
   await shows(driver(), "30 days left");
   await press(driver(), "Delete permanently");
   await shows(driver(), "This cannot be undone.");

@@ -126,7 +126,7 @@ test("a full disk: what is typed stays and is reported, everything is read, and 
 });
 
 describe("without the server", () => {
-  const UNFETCHED = "This could not be fetched: the program does not answer";
+  const UNFETCHED = "This could not be loaded: the program does not respond";
   /** A page of an amplifier whose server has ended since. */
   const orphaned = async (
     stage: string,
@@ -173,7 +173,7 @@ describe("without the server", () => {
     await shows(driver, "The live bench could not be started");
     server = await startServer(folder, {}, port);
     await press(driver, "Switch the live bench on");
-    await shows(driver, "of the source’s most");
+    await shows(driver, "below the source’s maximum");
   });
 
   test("a tab of the Rig that cannot come says so in its place", async () => {
@@ -261,7 +261,7 @@ test("a database that another program holds is waited for: the next page after i
   server = await startServer(folder);
   const { driver } = browser;
   await driver.get(server.url);
-  await shows(driver, "Another program holds the database");
+  await shows(driver, "Another program has locked the database");
   holder.close();
   await driver.get(server.url);
   await shows(driver, "Tollgate 60");
@@ -344,11 +344,11 @@ test("the delete dialog says when the program is gone, and stays", async () => {
   await shows(driver, "Supply and connections");
   await rests(driver);
   await driver.findElement(By.css("[data-testid='delete-amplifier']")).click();
-  await shows(driver, "For 30 days it can be brought back");
+  await shows(driver, "can be restored");
   await server.kill("SIGKILL");
   server = null;
   await driver.findElement(By.css("[data-testid='confirm']")).click();
-  await shows(driver, "The program does not answer");
+  await shows(driver, "The program does not respond");
   const db = await openDatabase(folder);
   expect((await listRuns(db, id)).length).toBe(1);
   await db.destroy();

@@ -59,7 +59,7 @@ test("a sheet is pasted, and every line of it has its verdict", async () => {
   await driver().get(url());
   await shows(driver(), "Tollgate Sixty");
   await press(driver(), "Tollgate Sixty");
-  await shows(driver(), "An honest rating");
+  await shows(driver(), "Recommended rating");
   await home("brief");
   await shows(driver(), "Specification sheet");
   const sheet = await driver().findElement(
@@ -74,7 +74,7 @@ test("a sheet is pasted, and every line of it has its verdict", async () => {
   );
   await kept();
   await home("verdict");
-  await shows(driver(), "An honest rating");
+  await shows(driver(), "Recommended rating");
   for (const [line, word] of LINES) {
     const text = await (await claimOf(line)).getText();
     expect([line, text.split("\n").includes(word)]).toEqual([line, true]);
@@ -99,7 +99,7 @@ test("the count, the groups and the worst sentence stand first", async () => {
 test("what is behind a verdict: the budget, the runs, and a link to the run that decides", async () => {
   const claim = await claimOf("93 W / 4 ohms");
   await claim.findElement(By.xpath(".//button[contains(., 'What is behind it')]")).click();
-  await byText(driver(), "Where the uncertainty comes from");
+  await byText(driver(), "Uncertainty budget");
   const text = await claim.getText();
   expect(text).toContain("ohms of the load");
   expect(text).toMatch(/decides\s+Power sweep/);
@@ -113,9 +113,9 @@ test("the reviewer rules otherwise, with a reason that is asked for and kept; wh
   await shows(driver(), "Enter the reason; it is shown beside the verdict.");
   await claim.findElement(By.css("input")).sendKeys("the printed watts are at 40 °C");
   await claim.findElement(By.xpath(".//button[contains(., 'Cancel')]")).click();
-  await shows(driver(), "The reviewer says met: the printed watts are at 40 °C");
+  await shows(driver(), "Reviewer’s ruling, met: the printed watts are at 40 °C");
   await driver().navigate().refresh();
-  await shows(driver(), "The reviewer says met:");
+  await shows(driver(), "Reviewer’s ruling, met:");
   expect(await (await claimOf("93 W / 4 ohms")).getText()).toMatch(/\d W ± \d/);
 });
 
@@ -123,7 +123,7 @@ test("one press plans the run that would settle it", async () => {
   const claim = await claimOf("Idle consumption 20 W");
   await claim.findElement(By.xpath(".//button[contains(., 'Plan it')]")).click();
   await driver().wait(
-    async () => (await (await claimOf("Idle consumption 20 W")).getText()).includes("in the plan"),
+    async () => (await (await claimOf("Idle consumption 20 W")).getText()).includes("In the plan"),
     PATIENCE_MS,
   );
   await home("plan");
@@ -132,7 +132,7 @@ test("one press plans the run that would settle it", async () => {
 
 test("the house's own school proposes the rating", async () => {
   await home("verdict");
-  await shows(driver(), "An honest rating");
+  await shows(driver(), "Recommended rating");
   // Forms answer a moment after they are seen.
   await rests(driver());
   const before = await driver().findElement(By.css("[data-testid=honest]")).getText();

@@ -84,7 +84,7 @@ test("Load and Rig: an old amplifier has cautions of its own, confirmed before p
   await fill(driver(), ["Load", "Measured"], "8.18", 2);
   await press(driver(), "Save load");
   await shows(driver(), "8 Ω nominal");
-  await stage("rig", "to confirm before power");
+  await stage("rig", "to confirm");
   for (const box of await driver().findElements(
     By.xpath("//aside[@aria-label='Safety gate']//label"),
   ))
@@ -102,9 +102,9 @@ test("Plan and Bench: the recording says itself what it is, and one channel is w
   await press(driver(), "Recordings");
   await shows(driver(), "Drop recordings");
   await driver().findElement(By.css("[data-testid=files]")).sendKeys(recordSweep());
-  await shows(driver(), "as it was written with the recording");
+  await shows(driver(), "as stored with the recording");
   await press(driver(), "Analyse");
-  await shows(driver(), "output at 1 % THD, the claim’s limit");
+  await shows(driver(), "output at the claim’s limit, 1 % THD");
   const [a, b] = [...(await pageText(driver())).matchAll(/^\s*([\d.]+)\s*\nW\n± [\d.]+/gm)].map(
     ([, watts]) => Number(watts),
   );
@@ -112,7 +112,7 @@ test("Plan and Bench: the recording says itself what it is, and one channel is w
 });
 
 test("Verdict: the claim is missed on the weak channel, and on no other", async () => {
-  await stage("verdict", "by each school");
+  await stage("verdict", "by rating method");
   const said = await (await driver().findElement(By.css("[data-testid=verdict]"))).getText();
   expect(said).toMatch(/^It misses its promise: [\d.]+ W ± [\d.]+ W at 1 % THD .* on channel B/);
   expect(await pageText(driver())).toContain("not tested");

@@ -40,11 +40,11 @@ test("a folder is named by its whole path; one that is not there is reported bes
   await field.sendKeys("\uE009a\uE000\uE003", watched());
   await kept();
   await driver().navigate().refresh();
-  await shows(driver(), "There is no such folder");
+  await shows(driver(), "This folder does not exist");
   mkdirSync(watched());
   writeFileSync(join(watched(), "before.wav"), TONE);
   await driver().navigate().refresh();
-  await shows(driver(), "appear at the Bench");
+  await shows(driver(), "appear on the Bench");
 });
 
 test("what is finished while the Bench looks on appears by itself, whole; what was there before is offered", async () => {
@@ -53,7 +53,7 @@ test("what is finished while the Bench looks on appears by itself, whole; what w
   await pressKey(driver(), "n", "Run");
   await rests(driver());
   await pressKey(driver(), "f", "Drop recordings");
-  await shows(driver(), "what is finished there appears here");
+  await shows(driver(), "Finished files appear here");
   // Its first look has been answered: whatever comes now is new.
   await driver().wait(() => driver().executeScript<boolean>(LOOKED), PATIENCE_MS);
   const half = Math.floor(TONE.length / 2);
@@ -66,5 +66,5 @@ test("what is finished while the Bench looks on appears by itself, whole; what w
   expect(await pageText(driver())).not.toContain("is being written");
   await press(driver(), "Files already there");
   await press(driver(), "Add");
-  await shows(driver(), "Read these 2 runs");
+  await shows(driver(), "Analyse these 2 runs");
 });

@@ -104,7 +104,7 @@ test("a load is left out here and stays there; the Workshop shows what stands in
   await openStage(1, "load", "8 Ω nominal");
   await driver().findElement(By.css("[aria-label='Remove load']")).click();
   await press(driver(), "Remove");
-  await shows(driver(), "In the workshop, not used here");
+  await shows(driver(), "In the workshop, not used for this amplifier");
   await press(driver(), "Use");
   await shows(driver(), "8 Ω nominal");
   await driver().get(`${url()}/workshop`);
@@ -120,7 +120,7 @@ test("a load is left out here and stays there; the Workshop shows what stands in
 });
 
 test("the room is read once, for all plans", async () => {
-  await shows(driver(), "Taken as usual");
+  await shows(driver(), "Assumed");
   const room = await driver().findElement(By.xpath("//label[.='Room']/..//input"));
   await room.clear();
   await room.sendKeys("26.5");

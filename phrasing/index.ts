@@ -32,3 +32,5 @@ export {
 } from "./verdicts/shownVerdict";
 export { figureText, shownFigure, type ShownFigure } from "./figures";
 export { STOP_TITLES, stopTitle } from "./stops";
+export { cautionReason, cautionTitle } from "./safety";
+export { ceilingName, ceilingText, forecastGapText, outlookText } from "./forecast";

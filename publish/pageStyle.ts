@@ -18,7 +18,9 @@ sup a{color:${muted};text-decoration:none;font-size:12px;padding-left:2px}
 table{border-collapse:collapse;width:100%;font-size:14.5px;margin:10px 0}
 th,td{text-align:left;vertical-align:top;padding:7px 10px 7px 0;border-bottom:1px solid ${rime}}
 th{color:${muted};font-weight:500;font-size:13px}
-tr,figure,.big{break-inside:avoid}
+table,tr,figure,.big,p{break-inside:avoid}
+.runs{break-inside:auto}
+p{orphans:3;widows:3}
 thead{display:table-header-group}
 .good{color:${lichen};font-weight:700}.bad{color:${ember};font-weight:700}.open{color:${ochre};font-weight:700}
 .nowrap{white-space:nowrap}

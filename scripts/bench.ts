@@ -96,7 +96,7 @@ if (isWanted("heat")) {
   );
   report("read a log of 24 h at 1 s, 8 probes", read, `${(text.length / 1e6).toFixed(1)} MB`);
   report("fit all its probes", fit, `${(fit / read).toFixed(2)} of reading it`);
-  report("tell where they settle", predicting);
+  report("predict the steady state", predicting);
   report("work out their lines for one picture", draw);
 }
 

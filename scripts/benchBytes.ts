@@ -11,8 +11,8 @@ const PAGES: readonly (readonly [string, string])[] = [
   ["load", "Dummy loads"],
   ["rig", "Wiring and safety"],
   ["plan", "pauses included"],
-  ["bench", "runs kept"],
-  ["verdict", "by each school"],
+  ["bench", "runs saved"],
+  ["verdict", "by rating method"],
   ["compare", "Comparison"],
   ["sheet", "The page"],
 ];

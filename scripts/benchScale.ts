@@ -46,7 +46,7 @@ const sweepResult = (watts: number): string =>
             ratio: 1.234_567_89e-4 / (h + 1),
           })),
         })),
-        stop: { reason: "rail-voltage", evidence: "Both halves flatten." },
+        stop: { reason: "rail-voltage", evidence: "Both halves clip." },
       }),
     ),
   });

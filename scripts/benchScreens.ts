@@ -76,7 +76,7 @@ const measure = async (page: DemoPage): Promise<void> => {
     await choose("run-kind", kind);
     await rests(driver);
   };
-  await stage("bench", "runs kept");
+  await stage("bench", "runs saved");
   await newRun("spectrum");
   // Six seconds at 192 kHz: 1.15 million samples in each of two channels.
   await driver.findElement(By.id("setting-seconds")).sendKeys(Key.chord(Key.CONTROL, "a"), "6");
@@ -91,7 +91,7 @@ const measure = async (page: DemoPage): Promise<void> => {
   );
   await newRun("clip-search");
   await press(driver, "Switch the live bench on");
-  await shows(driver, "of the source’s most");
+  await shows(driver, "below the source’s maximum");
   await driver.findElement(By.css("body")).sendKeys(Key.PAGE_UP);
   report("the live bench, two channels", await paceOf(driver, WATCHING));
   await playLive(page, LIVE_RATE_HZ);

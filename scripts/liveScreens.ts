@@ -54,10 +54,10 @@ export const playLive = async (
   await (driver as ChromiumWebDriver).sendDevToolsCommand("Page.addScriptToEvaluateOnNewDocument", {
     source: KEEP_NODES,
   });
-  await stage("bench", "runs kept");
+  await stage("bench", "runs saved");
   await pressKey(driver, "n", "Which run");
   await rests(driver);
-  await pressKey(driver, "i", "The virtual interface");
+  await pressKey(driver, "i", "Virtual interface");
   await choose("virtual-rate", String(sampleRateHz));
   await press(driver, "Open the virtual interface");
   await shows(driver, "Through");
@@ -65,7 +65,7 @@ export const playLive = async (
   await rests(driver);
   await pressKey(driver, "m", "Switch the live bench on");
   await press(driver, "Switch the live bench on");
-  await shows(driver, "Nothing here tells temperatures");
+  await shows(driver, "Nothing measures temperatures here");
   for (let k = 0; k < 30; k++) await press(driver, "+1 dB");
 };
 
@@ -83,7 +83,7 @@ export const escapeFrom = async (
 
 /** Seconds from the key of a planned sweep to its result, kept and on the screen. */
 export const sweepSeconds = async ({ driver, stage, choose }: DemoPage): Promise<number> => {
-  await stage("bench", "runs kept");
+  await stage("bench", "runs saved");
   await pressKey(driver, "n", "Which run");
   await rests(driver);
   await choose("run-kind", "power-sweep");
@@ -92,7 +92,7 @@ export const sweepSeconds = async ({ driver, stage, choose }: DemoPage): Promise
   await rests(driver);
   return driver.executeAsyncScript<number>(`
     const [done] = arguments;
-    const kept = () => Number(/(\\d+) runs kept/.exec(document.body.innerText)?.[1] ?? NaN);
+    const kept = () => Number(/(\\d+) runs saved/.exec(document.body.innerText)?.[1] ?? NaN);
     const before = kept(), began = performance.now();
     document.body.dispatchEvent(new KeyboardEvent("keydown", { key: "r", bubbles: true }));
     const look = () => kept() > before ? done((performance.now() - began) / 1000) : setTimeout(look, 20);

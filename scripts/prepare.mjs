@@ -43,6 +43,7 @@ const BUILT_FROM = [
   "bench",
   "core",
   "drawing",
+  "phrasing",
   "pipeline",
   "publish",
   "records",

@@ -62,8 +62,8 @@ const showFiles = async ({
   await driver
     .findElement(By.css("[data-testid=files]"))
     .sendKeys(made.map(([name]) => join(folder, name)).join("\n"));
-  await shows(driver, "Read these 2 runs", 60_000);
-  await shows(driver, "How was it sampled?", 60_000);
+  await shows(driver, "Analyse these 2 runs", 60_000);
+  await shows(driver, "What is its sample rate?", 60_000);
 };
 
 /** What a reviewer writes down beside the runs. */
@@ -167,7 +167,7 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   };
   await openSweep();
   await picture("bench");
-  await stage("verdict", "by each school");
+  await stage("verdict", "by rating method");
   await picture("verdict");
   await showHeat({ driver, url });
   await picture("heat");
@@ -184,7 +184,7 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await press(driver, "Open the virtual interface");
   await shows(driver, "Through");
   await press(driver, "Switch the live bench on");
-  await shows(driver, "of the source’s most");
+  await shows(driver, "below the source’s maximum");
   await driver.findElement(By.css("body")).sendKeys("a");
   await shows(driver, "At the limit", 120_000);
   await driver.findElement(By.css("body")).sendKeys(Key.PAGE_UP);

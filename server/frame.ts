@@ -76,7 +76,7 @@ export const frameOf = (records: AmplifierRecords, { counts }: AmplifierSummary)
         value:
           runs.length === 0
             ? "none yet"
-            : `${runs.length} ${runs.length === 1 ? "run" : "runs"} kept`,
+            : `${runs.length} ${runs.length === 1 ? "run" : "runs"} saved`,
       },
     },
     unreadable,

@@ -1,5 +1,6 @@
 import "server-only";
 import type { Knex } from "knex";
+import { cautionTitle } from "@/phrasing";
 import { cautionsFor } from "@/core/safety";
 import type { SheetFacts } from "@/publish";
 import type { RunEntry } from "@/records";
@@ -41,7 +42,7 @@ export const sheetFacts = async (db: Knex, records: AmplifierRecords): Promise<S
     }),
     cautions: cautionsFor(
       safetyFacts({ amplifier, claims: powers, loads, details, plan }, rig),
-    ).map(({ title }) => title),
+    ).map(cautionTitle),
   };
 };
 

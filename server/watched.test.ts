@@ -71,7 +71,7 @@ test("what was interrupted is offered after a minute: whoever reads it says what
 test("no folder is watched until one is named; one that is not there is reported", async () => {
   expect(await watchedFiles("", NOW)).toEqual({ folder: "", trouble: null, files: [] });
   expect((await watchedFiles(join(folder, "none"), NOW)).trouble).toMatch(
-    /There is no such folder/,
+    /This folder does not exist/,
   );
   expect((await watchedFiles(put("a.wav", WAV, 9), NOW)).trouble).toMatch(/a file, and no folder/);
 });

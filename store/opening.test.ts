@@ -240,7 +240,7 @@ describe("a database that comes as a file", () => {
   });
 
   test.each([
-    ["no database", () => writeFileSync(arrived, "dear diary"), /damaged, or is no database/],
+    ["no database", () => writeFileSync(arrived, "dear diary"), /damaged or not a database/],
     [
       "one of another program",
       () => change("DROP TABLE captures"),

@@ -22,7 +22,7 @@ test("a time without a unit: what it would be in each, the likeliest first, with
   });
   expect(toneAtRate(50_000, cyclesASample)).toEqual({
     isLikely: true,
-    words: "At this rate the tone in it is 1 kHz.",
+    words: "At this rate its tone is 1 kHz.",
   });
   expect(toneAtRate(50, cyclesASample)).toMatchObject({ isLikely: false });
 });

@@ -1,12 +1,9 @@
-import { formatShort, requirePositive } from "../units";
+import { requirePositive } from "../units";
 import type { Assumptions, Ceiling, Forecast, ForecastCase, ForecastFacts } from "./types";
 
-const number = (value: number): string => formatShort(value);
-const channels = (count: number): string => (count === 1 ? "one channel" : `${count} channels`);
-
 /**
- * Works out what output cannot exceed, before anything is connected. Each ceiling is per channel, with all driven at once;
- * the lowest one names what will stop the amplifier.
+ * The limits on output before anything is connected, per channel with all driven at once. The lowest one names what will limit the
+ * amplifier.
  * @param facts what is known; unknown facts leave their ceiling out, and are listed
  * @throws {RangeError} on a load or a count of channels that is not above zero
  * @see common practice of the trade, by energy balance and Ohm's law; class ceilings: Gray et al., Analysis and Design of
@@ -38,13 +35,13 @@ export const forecast = (
   return {
     ceilings,
     unknown: [
-      ...(facts.supplyWatts === null ? ["the power of the supply"] : []),
-      ...(facts.supplyVolts === null ? ["the voltage of the supply"] : []),
+      ...(facts.supplyWatts === null ? ["supply-power" as const] : []),
+      ...(facts.supplyVolts === null ? ["supply-voltage" as const] : []),
       ...(facts.isBridgeTied === null && facts.supplyVolts !== null && !facts.isSplitSupply
-        ? ["whether the outputs are bridge-tied (assumed)"]
+        ? ["bridge-tied" as const]
         : []),
-      ...(facts.gainRatio === null ? ["the gain"] : []),
-      ...(facts.sourceVoltsRms === null ? ["the source level"] : []),
+      ...(facts.gainRatio === null ? ["gain" as const] : []),
+      ...(facts.sourceVoltsRms === null ? ["source-level" as const] : []),
     ],
     limiter: lowest(({ watts }) => watts),
     burstLimiter: lowest(({ burstWatts }) => burstWatts),
@@ -64,7 +61,11 @@ const supplyPower = (
     kind: "supply-power",
     watts,
     burstWatts,
-    words: `${number(supplyWatts)} W from the supply, less ${number(houseKeepingWatts)} W idle consumption, × ${number(100 * efficiencyRatio)} % efficiency${channelsDriven === 1 ? "" : `, shared by ${channels(channelsDriven)}`}: ${number(watts)} W. In bursts the supply may give ${number(burstRatio)} times its label: ${number(burstWatts)} W.`,
+    supplyWatts,
+    houseKeepingWatts,
+    efficiencyRatio,
+    channelsDriven,
+    burstRatio,
   };
 };
 
@@ -80,15 +81,16 @@ const railVoltage = (
   const kept = (isBridgeTied ? 2 : 1) * deviceVolts;
   const peak = Math.max(0, swing * supplyVolts - kept);
   const watts = peak ** 2 / 2 / loadOhms;
-  const assumed = known === null && isBridgeTied ? ", if bridge-tied," : "";
-  const volts = `${number(supplyVolts)} V`;
-  const swingWords =
-    { 0.5: `half of ${volts}`, 2: `2 × ${volts} between the rails` }[swing] ?? volts;
   return {
     kind: "rail-voltage",
     watts,
     burstWatts: watts,
-    words: `${swingWords}${assumed || ","} less ${number(kept)} V in the output devices, is ${number(peak)} V peak; squared, over 2 × ${number(loadOhms)} Ω: ${number(watts)} W.`,
+    supplyVolts,
+    swingRatio: swing,
+    isAssumed: known === null && isBridgeTied,
+    deviceVolts: kept,
+    peakVolts: peak,
+    loadOhms,
   };
 };
 
@@ -99,7 +101,8 @@ const outputCurrent = ({ outputAmperesPeak }: Assumptions, loadOhms: number): Ce
     kind: "output-current",
     watts,
     burstWatts: watts,
-    words: `${number(outputAmperesPeak)} A peak, squared, × ${number(loadOhms)} Ω, over 2: ${number(watts)} W.`,
+    amperesPeak: outputAmperesPeak,
+    loadOhms,
   };
 };
 
@@ -114,7 +117,10 @@ const inputDrive = (
     kind: "input-drive",
     watts,
     burstWatts: watts,
-    words: `${number(sourceVoltsRms)} V from the source, × ${number(gainRatio)} gain, is ${number(volts)} V; squared, over ${number(loadOhms)} Ω: ${number(watts)} W.`,
+    sourceVoltsRms,
+    gainRatio,
+    outputVoltsRms: volts,
+    loadOhms,
   };
 };
 
@@ -129,6 +135,12 @@ const mains = (
     kind: "mains",
     watts,
     burstWatts: Infinity,
-    words: `${number(mainsVolts)} V × ${number(breakerAmperes)} A × power factor ${number(powerFactor)} is ${number(inputWatts)} W from the circuit, less ${number(houseKeepingWatts)} W idle consumption, × ${number(100 * efficiencyRatio)} %${channelsDriven === 1 ? "" : `, shared by ${channels(channelsDriven)}`}: ${number(watts)} W.`,
+    mainsVolts,
+    breakerAmperes,
+    powerFactor,
+    inputWatts,
+    houseKeepingWatts,
+    efficiencyRatio,
+    channelsDriven,
   };
 };

@@ -2,10 +2,8 @@
 export { assumptionsFor } from "./assumptions";
 export { forecast } from "./forecast";
 export {
-  ceilingName,
   demandsAt,
   outlookFor,
-  outlookText,
   withBiggerSupply,
   type BiggerSupply,
   type Demands,
@@ -19,5 +17,6 @@ export type {
   ForecastCase,
   ForecastClass,
   ForecastFacts,
+  ForecastGap,
   Outlook,
 } from "./types";

@@ -1,7 +1,7 @@
 import { voltsForPower } from "../power";
-import { amplitudeRatioToDb, formatShort } from "../units";
+import { amplitudeRatioToDb } from "../units";
 import { forecast } from "./forecast";
-import type { Assumptions, ForecastCase, ForecastFacts, Outlook } from "./types";
+import type { Assumptions, CeilingKind, ForecastCase, ForecastFacts, Outlook } from "./types";
 
 /**
  * Can the claim be true? It is tried as claimed, then with less and less asked of it: in bursts only, with one channel, or
@@ -27,7 +27,12 @@ export const outlookFor = (
 };
 
 /** What a supply of so many times the power would buy, up to the next ceiling. */
-export type BiggerSupply = { timesPower: number; watts: number; gainDb: number; limitedBy: string };
+export type BiggerSupply = {
+  timesPower: number;
+  watts: number;
+  gainDb: number;
+  limitedBy: CeilingKind;
+};
 
 /** Definition: the same forecast, the supply apart. */
 export const withBiggerSupply = (
@@ -81,43 +86,4 @@ export const demandsAt = (
     mainsAmperes,
     marginAmperes: breakerAmperes - mainsAmperes,
   };
-};
-
-const NAMES: Record<string, string> = {
-  "supply-power": "the supply's power",
-  "rail-voltage": "the supply's voltage",
-  "output-current": "the output current",
-  "input-drive": "the drive from the source",
-  mains: "the mains circuit",
-};
-
-/** "the supply's power" */
-export const ceilingName = (kind: string): string => NAMES[kind] ?? kind;
-
-/** The forecast in one sentence. */
-export const outlookText = (
-  outlook: Outlook,
-  powerWatts: number,
-  { facts, assumptions }: { facts: ForecastFacts; assumptions: Assumptions },
-  where: ForecastCase,
-): string => {
-  const { limiter, burstLimiter } = forecast(facts, assumptions, where);
-  const claimed = `${formatShort(powerWatts)} W`;
-  if (!limiter || !burstLimiter) return `Nothing known so far limits it to less than ${claimed}.`;
-  const most = `${formatShort(limiter.watts)} W`;
-  const end = `${ceilingName(limiter.kind)} limits it to ${most} per channel`;
-  switch (outlook) {
-    case "possible":
-      return `${claimed} can be true: ${end}.`;
-    case "one-channel-only":
-      return `${claimed} can be true only with one channel driven; with ${where.channelsDriven}, ${end}.`;
-    case "bursts-only":
-      return `${claimed} can be true in short bursts only; continuously, ${end}.`;
-    case "sum-of-channels-only":
-      return `${claimed} can be true only as the total of all channels: ${end}.`;
-    case "impossible":
-      return `${claimed} cannot be true: ${end}, and ${formatShort(burstLimiter.burstWatts)} W in bursts.`;
-    case "not-known":
-      return `Nothing known so far limits it to less than ${claimed}.`;
-  }
 };

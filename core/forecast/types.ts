@@ -5,7 +5,7 @@ export type ForecastClass = (typeof FORECAST_CLASSES)[number];
 /** What is known of the amplifier and what feeds and drives it. Null is not known. */
 export type ForecastFacts = {
   stageClass: ForecastClass;
-  /** Both outputs of a channel swing. Where it is not known, one supply is taken to feed a bridge: nothing is called impossible for want of knowing. */
+  /** Both outputs of a channel swing. Where it is not known, one supply is taken to feed a bridge: so that nothing is called impossible without cause. */
   isBridgeTied: boolean | null;
   /** Volts of each rail, or of the one supply. */
   supplyVolts: number | null;
@@ -17,13 +17,13 @@ export type ForecastFacts = {
   sourceVoltsRms: number | null;
 };
 
-/** What is taken for granted; each has a usual value for the class, and may be changed. */
+/** Each has a typical value for the class and may be changed. */
 export type Assumptions = {
   /** Output over supply power at full output. */
   efficiencyRatio: number;
-  /** What the amplifier takes for itself. */
+  /** Idle consumption of the amplifier. */
   houseKeepingWatts: number;
-  /** What each output device keeps of the supply at full output. */
+  /** Voltage drop of each output device at full output. */
   deviceVolts: number;
   /** Peak current of each channel; null is not limited. */
   outputAmperesPeak: number | null;
@@ -35,17 +35,53 @@ export type Assumptions = {
   powerFactor: number;
 };
 
-export type CeilingKind =
-  "supply-power" | "rail-voltage" | "output-current" | "input-drive" | "mains";
+export type CeilingKind = Ceiling["kind"];
 
-/** One thing that output cannot exceed, with its arithmetic in words. */
-export type Ceiling = {
-  kind: CeilingKind;
-  /** Per channel, continuous and in a 20 ms burst. */
-  watts: number;
-  burstWatts: number;
-  words: string;
-};
+/** A limit on output with the values that it follows from. Watts are per channel, continuous and in a 20 ms burst. */
+export type Ceiling = { watts: number; burstWatts: number } & CeilingTerms;
+
+type CeilingTerms =
+  | {
+      kind: "supply-power";
+      supplyWatts: number;
+      houseKeepingWatts: number;
+      efficiencyRatio: number;
+      channelsDriven: number;
+      burstRatio: number;
+    }
+  | {
+      kind: "rail-voltage";
+      supplyVolts: number;
+      /** Peak swing over the volts of the supply. */
+      swingRatio: number;
+      /** The outputs are assumed to be bridge-tied. */
+      isAssumed: boolean;
+      deviceVolts: number;
+      peakVolts: number;
+      loadOhms: number;
+    }
+  | { kind: "output-current"; amperesPeak: number; loadOhms: number }
+  | {
+      kind: "input-drive";
+      sourceVoltsRms: number;
+      gainRatio: number;
+      outputVoltsRms: number;
+      loadOhms: number;
+    }
+  | {
+      kind: "mains";
+      mainsVolts: number;
+      breakerAmperes: number;
+      powerFactor: number;
+      inputWatts: number;
+      houseKeepingWatts: number;
+      efficiencyRatio: number;
+      channelsDriven: number;
+    };
+
+/** A fact that is missing, so that its limit is too. */
+export type ForecastGap =
+  "supply-power" | "supply-voltage" | "bridge-tied" | "gain" | "source-level";
 
 /** Where and how a claim is to hold. */
 export type ForecastCase = { loadOhms: number; channelsDriven: number };
@@ -53,8 +89,7 @@ export type ForecastCase = { loadOhms: number; channelsDriven: number };
 export type Forecast = {
   /** Lowest first. */
   ceilings: readonly Ceiling[];
-  /** What is not known, so that its ceiling is missing. */
-  unknown: readonly string[];
+  unknown: readonly ForecastGap[];
   /** Lowest of all, continuous and in bursts; null where nothing is known. */
   limiter: Ceiling | null;
   burstLimiter: Ceiling | null;

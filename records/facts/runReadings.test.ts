@@ -21,7 +21,7 @@ test("with a claim: main readings at its limit, its corner on the chart, a dot w
   ]);
   expect(mark).toMatchObject({
     status: "met",
-    band: { highX: 50, highY: 0.005, label: "Claim: 50 W at no more than 0.5 % THD+N" },
+    band: { highX: 50, highY: 0.005, label: "Claim: 50 W at 0.5 % THD+N" },
   });
   expect(crossings.map(({ channelIndex, y }) => [channelIndex, y])).toEqual([
     [0, 0.005],
@@ -45,7 +45,7 @@ test("without one: the 1 % school, the other schools, and no corner", () => {
 test("a claim by THD is read by THD", () => {
   const byThd = { ...power, distortionMeasure: "thd", distortionLimitRatio: 0.01 } as const;
   const [figures] = runReadings(runOf([60]), byThd, []).figures;
-  expect(figures[0].label).toBe("output at 1 % THD, the claim’s limit");
+  expect(figures[0].label).toBe("output at the claim’s limit, 1 % THD");
   expect(figures[1].label).toBe("at 0.1 % THD");
 });
 

@@ -78,7 +78,7 @@ describe("what is kept of an address", () => {
   test("a name that leads out into the world is no way around the question", async () => {
     const resolve = async () => "192.0.2.9";
     const refused = await typedAddress("scope.local", false, resolve);
-    expect(!refused.ok && refused.finding.advice).toContain("not in a local network");
+    expect(!refused.ok && refused.finding.advice).toContain("not on a private network");
     expect((await typedAddress("scope.local", true, resolve)).ok).toBe(true);
   });
 

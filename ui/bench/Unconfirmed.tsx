@@ -1,3 +1,4 @@
+import { cautionTitle } from "@/phrasing";
 import { Text } from "@chakra-ui/react";
 import type { SafetyCaution } from "@/core/safety";
 import { PageLink } from "../parts/PageLink";
@@ -22,7 +23,7 @@ export function Unconfirmed({
       mb={3}
       fontSize="14.5px"
     >
-      To confirm before you power up: {cautions.map(({ title }) => title).join("; ")}.{" "}
+      To confirm before you power up: {cautions.map(cautionTitle).join("; ")}.{" "}
       <PageLink
         href={`/amplifiers/${amplifierId}/rig`}
         style={{ textDecoration: "underline", fontWeight: 600 }}

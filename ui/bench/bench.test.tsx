@@ -123,7 +123,7 @@ describe("what the bench is at", () => {
     expect(
       told({ interrupted: { job, shots: [shot, shot], queue: [job], startedAt: "", refused: [] } }),
     ).toContain(
-      "2 recordings are kept, 1 run was to follow. It is incomplete and counts for nothing",
+      "2 recordings are saved, 1 run was to follow. It is incomplete and counts for nothing",
     );
   });
 

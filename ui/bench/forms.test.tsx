@@ -106,7 +106,7 @@ describe("a run on the simulated bench", () => {
   });
 
   test.each([
-    ["Tone", "loud", "Not a number. From 10 to 20000 Hz."],
+    ["Tone", "loud", "Enter a number from 10 to 20000 Hz."],
     ["Tone", "50k", "From 10 to 20000 Hz."],
     ["Channels driven", "3", "From 1 to 2."],
     ["Channels driven", "1,5", "From 1 to 2."],

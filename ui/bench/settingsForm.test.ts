@@ -15,7 +15,7 @@ test("numbers as people at a bench write them; nonsense and what is out of range
   expect(settingsFrom(fields, texts)).toMatchObject({ frequencyHz: 1000, watts: 0.5 });
   const frequency = fields.find(({ name }) => name === "frequencyHz");
   if (!frequency) throw new Error("the field is gone");
-  expect(settingError(frequency, "loud")).toBe("Not a number. From 10 to 20000 Hz.");
+  expect(settingError(frequency, "loud")).toBe("Enter a number from 10 to 20000 Hz.");
   expect(settingError(frequency, "50k")).toBe("From 10 to 20000 Hz.");
   expect(settingsFrom(fields, { ...texts, frequencyHz: "loud" })).toBeNull();
 });

@@ -1,6 +1,6 @@
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
+import { ceilingName } from "@/phrasing";
 import {
-  ceilingName,
   withBiggerSupply,
   type Assumptions,
   type ForecastCase,

@@ -1,7 +1,8 @@
 import { Box, Table, Text } from "@chakra-ui/react";
 import { Fragment } from "react";
+import { ceilingName } from "@/phrasing";
 import { drivenText } from "@/core/claim";
-import { ceilingName, forecast, type Assumptions } from "@/core/forecast";
+import { forecast, type Assumptions } from "@/core/forecast";
 import { formatShort, formatWithUncertainty } from "@/core/units";
 import type { StatedPower, Load } from "@/records";
 import { suppliedInto, type Looked, type MeasuredSupply, type OnSupply } from "@/records/facts";

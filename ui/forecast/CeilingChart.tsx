@@ -2,7 +2,8 @@
 import { Box } from "@chakra-ui/react";
 import { scaleLinear } from "d3";
 import { useId, type Ref } from "react";
-import { ceilingName, type Ceiling } from "@/core/forecast";
+import { ceilingName } from "@/phrasing";
+import { type Ceiling } from "@/core/forecast";
 import { formatShort } from "@/core/units";
 import { cssColor } from "../charts/cssColor";
 import { useSize } from "../charts/useSize";

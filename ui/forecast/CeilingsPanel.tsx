@@ -2,7 +2,8 @@
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import { PageLink } from "../parts/PageLink";
 import { useRef } from "react";
-import { ceilingName, type Forecast } from "@/core/forecast";
+import { ceilingName, ceilingText, forecastGapText } from "@/phrasing";
+import { type Forecast } from "@/core/forecast";
 import { formatSignificant } from "@/core/units";
 import { SaveChart } from "../charts/SaveChart";
 import { Panel } from "../parts/Panel";
@@ -56,23 +57,23 @@ export function CeilingsPanel({
       )}
       {limiter && (
         <Box as="ul" listStyleType="none" mt={3}>
-          {ceilings.map(({ kind, words }) => (
+          {ceilings.map((ceiling) => (
             <Text
               as="li"
-              key={kind}
+              key={ceiling.kind}
               fontSize="14.5px"
               py={1.5}
               borderTopWidth="1px"
               borderColor="rime"
             >
-              <b>{ceilingName(kind)}:</b> {words}
+              <b>{ceilingName(ceiling.kind)}:</b> {ceilingText(ceiling)}
             </Text>
           ))}
         </Box>
       )}
       {unknown.length > 0 && (
         <Text color="ochre" fontSize="14px" mt={2}>
-          Unknown: {unknown.join(", ")}.
+          Unknown: {unknown.map(forecastGapText).join(", ")}.
         </Text>
       )}
     </Panel>

@@ -1,9 +1,9 @@
 import { Box, Heading, HStack, Text } from "@chakra-ui/react";
+import { outlookText } from "@/phrasing";
 import { claimText, drivenText } from "@/core/claim";
 import {
   forecast,
   outlookFor,
-  outlookText,
   type Assumptions,
   type ForecastCase,
   type ForecastFacts,

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-// Readings by eye, with both hands busy: a key a spot, a number, Enter; or a hand on it.
+// Readings by eye, with both hands busy: a key a spot, a number, Enter; or by touch.
 import { render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { heatLogSchema, type HeatLog, type HeatReading } from "@/records";

@@ -64,7 +64,7 @@ test("the printed claim is reported with how it comes out", () => {
 
 test("why it stopped has its evidence and may be judged otherwise; a reason that both channels share is reported once", () => {
   const text = words(view());
-  expect(text).toContain("Nothing stopped it");
+  expect(text).toContain("Requested level reached");
   expect(text.match(/It played the tone/g)).toHaveLength(1);
   expect(text).toContain("Correct this");
   const guarded = {
@@ -80,7 +80,7 @@ test("why it stopped has its evidence and may be judged otherwise; a reason that
       },
     }),
   );
-  expect(stopped).toContain("Stopped by the load’s rating");
+  expect(stopped).toContain("Stopped by the load guard");
   expect(stopped).toContain('aria-label="Evidence: resistor"');
 });
 
@@ -100,7 +100,7 @@ test("channels that stopped for different reasons are distinguished", () => {
       },
     }),
   );
-  expect(text).toContain("Nothing stopped it");
+  expect(text).toContain("Requested level reached");
   expect(text).toContain("B: Its relay opened.");
 });
 
@@ -118,7 +118,7 @@ test("what the reviewer judged goes first, and the reading's own reason stays", 
   );
   expect(text).toContain("Ended by the reviewer");
   expect(text).toContain("I pulled the plug");
-  expect(text).toContain("From the reading alone: nothing stopped it.");
+  expect(text).toContain("From the reading alone: requested level reached.");
 });
 
 test("a reading that was struck out says why and can count again", () => {

@@ -70,7 +70,7 @@ describe("a reading that does not count", () => {
 });
 
 describe("what stopped it after all", () => {
-  const stop = { reason: "rail-voltage", evidence: "Both halves flatten.", picture: null } as const;
+  const stop = { reason: "rail-voltage", evidence: "Both halves clip.", picture: null } as const;
   const open = async (stops = [stop, stop]) => {
     render(provided(<StopPanel run={run} stops={stops} />));
     await userEvent.click(screen.getAllByText("Correct this")[0]);

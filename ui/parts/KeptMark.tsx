@@ -26,7 +26,7 @@ export function KeptMark({ state, mine, undo, keepMine, takeTheirs }: Autosave) 
         </Text>
       ) : (
         <Text color={state === "kept" ? "muted" : "ochre"} fontSize="13.5px">
-          {state === "kept" ? "kept" : "keeping…"}
+          {state === "kept" ? "Saved" : "Saving…"}
         </Text>
       )}
       {conflict && (

@@ -1,6 +1,7 @@
 import { Box, Heading, HStack, Text } from "@chakra-ui/react";
 import { TriangleAlert } from "lucide-react";
 import type { SafetyCaution } from "@/core/safety";
+import { cautionReason, cautionTitle } from "@/phrasing";
 
 /** The cautions that fit, each with its reason. */
 export function SafetyCautions({ cautions }: { cautions: readonly SafetyCaution[] }) {
@@ -19,10 +20,10 @@ export function SafetyCautions({ cautions }: { cautions: readonly SafetyCaution[
           <TriangleAlert size={18} aria-hidden /> Before you power up
         </HStack>
       </Heading>
-      {cautions.map(({ title, reason }) => (
-        <Box key={title} mb={2.5}>
-          <Text fontWeight={700}>{title}</Text>
-          <Text fontSize="14.5px">{reason}</Text>
+      {cautions.map((caution) => (
+        <Box key={caution.code} mb={2.5}>
+          <Text fontWeight={700}>{cautionTitle(caution)}</Text>
+          <Text fontSize="14.5px">{cautionReason(caution)}</Text>
         </Box>
       ))}
     </Box>

@@ -18,10 +18,10 @@ test("what was kept comes back with its revision and the frame", async () => {
 });
 
 test("what is wrong comes back beside its field, and is not worth another try", async () => {
-  answering(400, { message: "no", errors: { maker: "Say who made it." } });
+  answering(400, { message: "no", errors: { maker: "Enter the maker." } });
   expect(await send("PUT", "/x", {})).toEqual({
     ok: false,
-    errors: { maker: "Say who made it." },
+    errors: { maker: "Enter the maker." },
     mayRetry: false,
   });
 });

@@ -14,11 +14,9 @@ test("a kept photo has its hashes, and its name for a caption", async () => {
 });
 
 test("what the server says is what the reviewer reads, with the file's name", async () => {
-  answering(async () =>
-    Response.json({ message: "This is no picture that can be read." }, { status: 400 }),
-  );
+  answering(async () => Response.json({ message: "This image cannot be read." }, { status: 400 }));
   expect(await uploadPhoto(file("notes.jpg"))).toEqual({
-    message: "notes.jpg: This is no picture that can be read.",
+    message: "notes.jpg: This image cannot be read.",
   });
 });
 

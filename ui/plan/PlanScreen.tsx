@@ -1,4 +1,5 @@
 "use client";
+import { cautionReason, cautionTitle } from "@/phrasing";
 import { arrayMove } from "@dnd-kit/sortable";
 import { Box, Flex, Grid, HStack, Text } from "@chakra-ui/react";
 import { ArrowRight, ListOrdered, Printer } from "lucide-react";
@@ -239,7 +240,7 @@ export function PlanScreen({ records, plan: initial, runs: made, rig, room }: Pl
         title={`${amplifierName(amplifier)}: plan`}
         timeline={timeline}
         cautions={cautionsFor(safetyFacts({ ...records, amplifier, claims, plan }, rig)).map(
-          ({ title, reason }) => `${title}. ${reason}`,
+          (caution) => `${cautionTitle(caution)}. ${cautionReason(caution)}`,
         )}
         provesOf={(id) => provesOf(id).join(", ")}
       />

@@ -3,6 +3,7 @@ import { Box, Flex, Heading, HStack, Text } from "@chakra-ui/react";
 import { format } from "date-fns";
 import { ShieldCheck, TriangleAlert } from "lucide-react";
 import { isConfirmed, unconfirmed, type SafetyCaution } from "@/core/safety";
+import { cautionReason, cautionTitle } from "@/phrasing";
 import type { Confirmation } from "@/records";
 import { CheckField } from "../parts/fields";
 
@@ -19,7 +20,10 @@ export function SafetyGate({ cautions, confirmations, onChange }: SafetyGateProp
     const others = confirmations.filter(({ code }) => code !== caution.code);
     onChange(
       isOn
-        ? [...others, { code: caution.code, title: caution.title, at: new Date().toISOString() }]
+        ? [
+            ...others,
+            { code: caution.code, title: cautionTitle(caution), at: new Date().toISOString() },
+          ]
         : others,
     );
   };
@@ -51,9 +55,9 @@ export function SafetyGate({ cautions, confirmations, onChange }: SafetyGateProp
       {cautions.map((caution) => {
         const confirmed = confirmations.find((each) => isConfirmed(caution, [each]));
         return (
-          <Box key={caution.title} borderTopWidth="1px" borderColor="rime" mt={2.5} pt={2}>
-            <Text fontWeight={700}>{caution.title}</Text>
-            <Text fontSize="14px">{caution.reason}</Text>
+          <Box key={caution.code} borderTopWidth="1px" borderColor="rime" mt={2.5} pt={2}>
+            <Text fontWeight={700}>{cautionTitle(caution)}</Text>
+            <Text fontSize="14px">{cautionReason(caution)}</Text>
             {caution.isRisky && (
               <Flex align="center" gap={3}>
                 <CheckField

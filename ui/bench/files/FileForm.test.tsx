@@ -49,7 +49,7 @@ test("a record without a unit of time: its first lines, what it may be, and what
   );
   const asked = within(screen.getByRole("group", { name: "How one.csv was sampled" }));
   expect(asked.getByText(/0\.02;/)).toBeTruthy();
-  expect(asked.getByText("At this rate the tone in it is 1 kHz.")).toBeTruthy();
+  expect(asked.getByText("At this rate its tone is 1 kHz.")).toBeTruthy();
   fireEvent.click(asked.getByRole("button", { name: "50 Hz, if its time is in seconds" }));
   expect(changes).toContainEqual({ sampleRate: "50" });
   fireEvent.click(asked.getByRole("button", { name: "Open" }));
