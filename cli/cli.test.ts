@@ -117,6 +117,6 @@ test("analyse says in plain words that three samples are too few", () => {
   const { status, stderr } = run("analyse", path);
   expect(status).toBe(2);
   expect(stderr).toBe(
-    "rimebank: File: it holds only 3 samples; record at least a tenth of a second.\n",
+    "rimebank: File: it has only 3 samples; record at least a tenth of a second.\n",
   );
 });

@@ -179,7 +179,7 @@ test.each([
     expect(opened).toMatchObject({
       ok: true,
       value: {
-        guess: { kind: opensAs, because: expect.stringContaining("as it was written") },
+        guess: { kind: opensAs, because: expect.stringContaining("as stored with the recording") },
         fullScaleVolts: conditions.fullScaleVolts,
         note: {
           loadOhms: conditions.loadOhms,

@@ -35,7 +35,7 @@ test("a scope's record is read as a clipped tone, its channel by its name", asyn
 test("a unit that is not certain is asked for, and given with --unit or --rate", async () => {
   const path = file("unit.csv", record("Time,Output A", 1000));
   await expect(analyse([path, "--as", "clip"])).rejects.toThrow(
-    "does not say in what its time is given",
+    "does not state the unit of its time",
   );
   const withUnit = (await analyse([path, "--as", "clip", "--unit", "ms"])) as {
     sampleRateHz: number;

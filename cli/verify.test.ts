@@ -46,9 +46,9 @@ const ofRecord = (content: object): Promise<string> =>
 
 test.each<[string, () => Promise<string> | string, RegExp]>([
   ["no file of that name", () => "nowhere.zip", /there is no file nowhere\.zip/],
-  ["no record in it", () => packed({ "README.md": "" }), /no review\.json/],
+  ["no record in it", () => packed({ "README.md": "" }), /does not contain review\.json/],
   ["a record that is none", () => packed({ "review.json": "{" }), /cannot be read/],
-  ["a record of something else", () => ofRecord({ format: "x" }), /no review/],
+  ["a record of something else", () => ofRecord({ format: "x" }), /not a Rimebank review/],
   ["a newer one", () => ofRecord({ ...record, formatVersion: 9 }), /newer version/],
   ["runs that are none", () => ofRecord({ ...record, runs: [null] }), /runs/],
   [
@@ -81,7 +81,7 @@ test("a run whose recording is not in the package, or that is from before, is sa
   });
   const typed = { ...run, source: "typed", captures: [] };
   expect(await verify([await ofRecord({ ...record, runs: [typed] })])).toMatchObject({
-    runs: [{ because: "it was read from a meter" }],
+    runs: [{ because: "it was read off a meter" }],
   });
 });
 

@@ -33,4 +33,6 @@ export {
 export { figureText, shownFigure, type ShownFigure } from "./figures";
 export { STOP_TITLES, stopTitle } from "./stops";
 export { cautionReason, cautionTitle } from "./safety";
+export { drawbackText, loadWarningText } from "./load";
 export { ceilingName, ceilingText, forecastGapText, outlookText } from "./forecast";
+export { energyRemarkText, labelVerdictText, overloadText, SUPPLY_RESULTS } from "./supply";

@@ -23,13 +23,13 @@ test("every caution has a title and a reason with something to do", () => {
 });
 
 test("what was confirmed with the title that was shown is confirmed; with more volts it is not", () => {
-  const cautions = cautionsFor(FACTS);
+  const cautions = cautionsFor({ ...FACTS, powerWatts: 400 });
   const confirmed = cautions.map((caution) => ({
     code: caution.code,
     title: cautionTitle(caution),
   }));
   expect(unconfirmed(cautions, confirmed)).toEqual([]);
-  const stronger = cautionsFor({ ...FACTS, powerWatts: 300 });
+  const stronger = cautionsFor({ ...FACTS, powerWatts: 800 });
   expect(unconfirmed(stronger, confirmed).map(({ code }) => code)).toEqual([
     "high-volts",
     "hot-load",

@@ -134,6 +134,6 @@ test("a scope's record is kept as a recording; what holds no samples hands none 
   ]);
   expect(String.fromCharCode(...(await open.wavOf(scope)).subarray(0, 4))).toBe("RIFF");
   await expect(open.wavOf({ ...response, fileName: "response.csv" })).rejects.toThrow(
-    "response.csv holds no recording",
+    "response.csv contains no recording",
   );
 });

@@ -96,7 +96,7 @@ test("a guard trips, turns the drive down, and stays until it is acknowledged", 
   const tripped = await stepUntil(run, ({ trip }) => trip !== null);
   expect(tripped.trip).toMatchObject({
     guard: "load-rating",
-    text: expect.stringContaining("made for 5.00 W"),
+    text: expect.stringContaining("limit is 5.00 W"),
   });
   run.turn(6);
   run.climb({ kind: "flat-tops" });

@@ -70,7 +70,7 @@ describe.each([
       await expectAgreement(run, network);
       expect(network.cautions).toMatchObject([{ code: "other-tones" }]);
       const [caution] = network.cautions ?? [];
-      expect(caution.text).toMatch(/^Between the bursts lies \d+ dB less; the published/);
+      expect(caution.text).toMatch(/^The level between the bursts is \d+ dB lower; the standard burst/);
       expect(caution.touches).toContain(network.figures[0].name);
       const { highCycles } = BURST_KINDS[(settings.burst ?? "20-ms") as BurstName];
       expect(network.bursts[0].powerWatts).toHaveLength(highCycles);
@@ -85,5 +85,5 @@ test("a generator with neither memory nor bursts is refused, with what it lacks"
   const { link } = standInLink();
   const setup = generatorWith({ commands: { waveform: "", burst: "" } });
   const played = play("burst", {}, { kind: "network", setup, link }, { onLoad: () => {} });
-  await expect(played).rejects.toThrow(/waveform of its own.*Fill in/);
+  await expect(played).rejects.toThrow(/arbitrary waveform.*Fill in/);
 });

@@ -16,7 +16,7 @@ test("a test signal that is opened as if it were a recording is refused, with wh
     ok: false,
     finding: {
       where: "sweep.wav",
-      advice: expect.stringContaining("test signal itself (log sweep)"),
+      advice: expect.stringContaining("the test signal (log sweep)"),
     },
   });
   expect(openFile("sweep.wav", tone, null).ok).toBe(true);

@@ -213,7 +213,7 @@ describe("guards while a run plays", () => {
     expect(shots.map(({ trip }) => trip?.guard)).toEqual(["load-rating"]);
     expect(channels[0].stop.reason).toBe("load-guard");
     expect(channels[0].stop.evidence).toMatch(
-      /The load takes [78]\.\d+ W and has become as hot as 5\.00 W, its continuous rating, would make it.*turned the drive down after 0\.\d+ s/,
+      /The load dissipates [78]\.\d+ W and is as hot as at its continuous rating of 5\.00 W.*reduced the drive after 0\.\d+ s/,
     );
     // 5 W at twice that for 0.3 s: at P it lasts -tau ln(1 - 5/P), tau = 0.3 / ln 2.
     const watts = figureOf(channels[0], "power");
@@ -247,7 +247,7 @@ describe("guards while a run plays", () => {
     );
     expect(outcome).toMatchObject({
       ok: false,
-      finding: { code: "guard-tripped", advice: expect.stringMatching(/it is made for 0\.100 W/) },
+      finding: { code: "guard-tripped", advice: expect.stringMatching(/its limit is 0\.100 W/) },
     });
   });
 
@@ -264,7 +264,7 @@ describe("guards while a run plays", () => {
       ok: false,
       finding: {
         code: "guard-tripped",
-        advice: expect.stringMatching(/The load takes .* too soon for a reading/),
+        advice: expect.stringMatching(/The load dissipates .* too early for a reading/),
       },
     });
   });
@@ -276,7 +276,7 @@ describe("guards while a run plays", () => {
     });
     expect(near).toMatchObject({
       ok: false,
-      finding: { advice: expect.stringContaining("converter's full scale of 20.0 V") },
+      finding: { advice: expect.stringContaining("full scale of 20.0 V") },
     });
     const { channels } = await play(
       request(

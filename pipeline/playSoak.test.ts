@@ -36,7 +36,7 @@ test("a soak that nobody watches any more ends where it is: silent, with what wa
   expect(seconds).toBeGreaterThan(20);
   expect(seconds).toBeLessThan(550);
   expect(standIns.bench.voltsRms()).toBeLessThan(0.1);
-  expect(channel.summary).toMatch(/ended early, after [\d.]+ min: nobody answered\.$/);
+  expect(channel.summary).toMatch(/stopped early, after [\d.]+ min: nobody confirmed presence\.$/);
   const sink = channel.curves.find(({ name }) => name === "sink")?.points ?? [];
   expect(sink.length).toBeGreaterThan(20);
   expect(sink[sink.length - 1][1]).toBeGreaterThan(sink[0][1] + 1);
@@ -45,5 +45,5 @@ test("a soak that nobody watches any more ends where it is: silent, with what wa
 test("one that is watched goes on to its end", async () => {
   const { channel, seconds } = await soaked(Infinity);
   expect(seconds).toBeGreaterThan(590);
-  expect(channel.summary).not.toContain("nobody answered");
+  expect(channel.summary).not.toContain("nobody confirmed presence");
 }, 60_000);

@@ -148,7 +148,7 @@ test("a run through an audio interface tells where the sink is predicted to be, 
 test("where it is predicted past the limit the run is turned down, and says that it is predicted", async () => {
   const { outcome } = await runWith({ ...usual, startKelvin: 54 }, 75);
   expect(!outcome.ok && outcome.finding.code).toBe("guard-tripped");
-  expect(!outcome.ok && outcome.finding.advice).toMatch(/predicted to be at 76.*No thermometer/);
+  expect(!outcome.ok && outcome.finding.advice).toMatch(/predicted to be at 76.*no thermometer/);
 }, 60_000);
 
 test("by hand it is predicted where no thermometer is, and read where one is", async () => {

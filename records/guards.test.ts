@@ -80,7 +80,7 @@ test("a guard is read as people write it", async () => {
 
 test("a guard cannot be left out", () => {
   expect(() => rigSchema.validateSync({ guards: { ...guards, breakerAmperes: 0 } })).toThrow(
-    "A guard cannot be left out",
+    "A guard limit must be above zero",
   );
   expect(rigSchema.validateSync({}).guards).toEqual(guards);
   expect(rigSchema.validateSync({}).readings).toBe("simulated bench");

@@ -24,7 +24,7 @@ test("a program that draws nothing is reported in words, and nothing of it stays
   process.env.RIMEBANK_CHROMIUM = ["/bin/false", "/usr/bin/false"].find(existsSync);
   await expect(drawnByChromium("<p>", { to: "png", width: 10, height: 10 })).rejects.toMatchObject({
     status: 500,
-    message: expect.stringContaining("could not draw the page") as string,
+    message: expect.stringContaining("could not render the page") as string,
   });
   expect(leftBehind()).toEqual(before);
 });

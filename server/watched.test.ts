@@ -73,7 +73,7 @@ test("no folder is watched until one is named; one that is not there is reported
   expect((await watchedFiles(join(folder, "none"), NOW)).trouble).toMatch(
     /This folder does not exist/,
   );
-  expect((await watchedFiles(put("a.wav", WAV, 9), NOW)).trouble).toMatch(/a file, and no folder/);
+  expect((await watchedFiles(put("a.wav", WAV, 9), NOW)).trouble).toMatch(/a file, not a folder/);
 });
 
 test("a file is opened by its plain name alone, and never by way of a link", async () => {

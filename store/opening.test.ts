@@ -244,7 +244,7 @@ describe("a database that comes as a file", () => {
     [
       "one of another program",
       () => change("DROP TABLE captures"),
-      /a database, but none of this program's/,
+      /a database, but not one of this program/,
     ],
     [
       "one from a newer version",

@@ -1,112 +1,104 @@
-import { formatFixed, formatSignificant } from "../units";
-import { COVERAGE_FACTOR } from "../power";
 import { POINTS } from "./assess";
 import { mountedWatts } from "./mounting";
 import type { LoadChoice } from "./findLoads";
 import type { LoadDemand, NetworkReport, PowerResistor } from "./types";
 
-type Trait = {
-  read(report: NetworkReport): number;
-  weight: number;
-  words(mine: number, best: number): string;
-};
+/** In what a load is worse than the best one: ratios, number of parts, or degrees Celsius; the duration in seconds. */
+export type LoadDrawback =
+  | { code: "overload" }
+  | { code: "duration"; seconds: number }
+  | { code: TraitCode; own: number; best: number };
 
-const percent = (ratio: number): string => `${formatFixed(100 * Math.abs(ratio), 1)} %`;
+/** What to be careful about with a load. */
+export type LoadWarning =
+  | {
+      code: "overloaded-part";
+      name: string;
+      watts: number;
+      ratedWatts: number;
+      isWireWound: boolean;
+    }
+  | { code: "never" }
+  | { code: "duration"; allowedSeconds: number; wantedSeconds: number };
+
+type TraitCode =
+  "resistance" | "uncertainty" | "drift" | "high-frequency" | "parts" | "temperature";
+type Trait = { code: TraitCode; read(report: NetworkReport): number; weight: number };
 
 /** What one load may be worse in, each in the points of its cost. */
 const TRAITS: readonly Trait[] = [
   {
+    code: "resistance",
     read: ({ errorRatio }) => Math.abs(errorRatio),
     weight: POINTS.errorRatio,
-    words: (mine, best) => `${percent(mine)} off the wanted resistance, not ${percent(best)}`,
   },
   {
+    code: "uncertainty",
     read: ({ resistance }) => resistance.ohmsStdUncertainty / resistance.ohms,
     weight: POINTS.readingRatio,
-    words: (mine, best) =>
-      `less certain resistance, ± ${percent(COVERAGE_FACTOR * mine)} rather than ${percent(COVERAGE_FACTOR * best)}`,
   },
   {
+    code: "drift",
     read: ({ driftRatio }) => Math.abs(driftRatio),
     weight: POINTS.readingRatio,
-    words: (mine, best) => `drifts ${percent(mine)} while hot, not ${percent(best)}`,
   },
   {
+    code: "high-frequency",
     read: ({ highFrequencyRatio }) => Math.abs(highFrequencyRatio),
     weight: POINTS.readingRatio,
-    words: (mine, best) => `${percent(mine)} off at 20 kHz, not ${percent(best)}`,
   },
-  {
-    read: ({ parts }) => parts.length,
-    weight: POINTS.part,
-    words: (mine, best) => `${mine} parts to wire instead of ${best}`,
-  },
-  {
-    read: ({ hottestCelsius }) => hottestCelsius,
-    weight: POINTS.kelvin,
-    words: (mine, best) =>
-      `reaches ${formatSignificant(mine, 2)} °C, not ${formatSignificant(best, 2)} °C`,
-  },
+  { code: "parts", read: ({ parts }) => parts.length, weight: POINTS.part },
+  { code: "temperature", read: ({ hottestCelsius }) => hottestCelsius, weight: POINTS.kelvin },
 ];
 
-/**
- * Why a choice is worse than the best one: its weightiest reasons first.
- * Chosen here, because the weightiest reason must come first.
- */
+/** Why a choice is worse than the best one: its three weightiest reasons at most, the weightiest first. */
 export const whyWorse = (
   choice: LoadChoice,
   best: LoadChoice,
   { seconds }: LoadDemand,
-): string[] => {
+): LoadDrawback[] => {
   const shortest = Math.min(...choice.channels.map(({ allowedSeconds }) => allowedSeconds));
-  const tooShort =
+  const tooShort: LoadDrawback[] =
     shortest < seconds
-      ? [
-          shortest === 0
-            ? "a part would exceed its overload rating"
-            : `can be driven for ${formatSignificant(shortest, 2)} s only`,
-        ]
+      ? [shortest === 0 ? { code: "overload" } : { code: "duration", seconds: shortest }]
       : [];
   const worst = (reports: readonly NetworkReport[], { read }: Trait) =>
     Math.max(...reports.map(read));
   const reasons = TRAITS.map((trait) => ({
     trait,
-    mine: worst(choice.channels, trait),
-    other: worst(best.channels, trait),
+    own: worst(choice.channels, trait),
+    best: worst(best.channels, trait),
   }))
-    .map((each) => ({ ...each, points: each.trait.weight * (each.mine - each.other) }))
+    .map((each) => ({ ...each, points: each.trait.weight * (each.own - each.best) }))
     .filter(({ points }) => points > 0.05)
-    .sort((left, right) => right.points - left.points);
-  return [...tooShort, ...reasons.map(({ trait, mine, other }) => trait.words(mine, other))].slice(
-    0,
-    3,
-  );
+    .sort((left, right) => right.points - left.points)
+    .map(({ trait: { code }, own, best }) => ({ code, own, best }));
+  return [...tooShort, ...reasons].slice(0, 3);
 };
 
-/**
- * What to be careful about with a network, each with its reason.
- * Common practice of power resistors and their mounting.
- */
+/** What to be careful about with a network. Common practice of power resistors and their mounting. */
 export const loadWarnings = (
   { parts, allowedSeconds }: NetworkReport,
   shelf: readonly PowerResistor[],
   { seconds }: LoadDemand,
-): string[] => {
-  const warnings = parts.flatMap(({ index, watts, stressRatio }) => {
-    if (stressRatio <= 1) return [];
-    const resistor = shelf[index];
-    const taken = `${resistor.name} dissipates ${formatSignificant(watts, 3)} W and is rated ${formatSignificant(mountedWatts(resistor), 3)} W as mounted`;
-    return [
-      resistor.construction === "wire-wound"
-        ? `${taken}: after that time the wire may break or the winding come off; stay behind a screen.`
-        : `${taken}: after that time it may fail open without warning, and the amplifier then drives no load.`,
-    ];
-  });
-  if (allowedSeconds < seconds)
-    warnings.push(
-      allowedSeconds === 0
-        ? "Do not run it at this power."
-        : `Run it for ${formatSignificant(allowedSeconds, 2)} s at most, not ${formatSignificant(seconds, 2)} s.`,
-    );
-  return warnings;
+): LoadWarning[] => {
+  const warnings = parts
+    .filter(({ stressRatio }) => stressRatio > 1)
+    .map(({ index, watts }): LoadWarning => {
+      const { name, construction } = shelf[index];
+      return {
+        code: "overloaded-part",
+        name,
+        watts,
+        ratedWatts: mountedWatts(shelf[index]),
+        isWireWound: construction === "wire-wound",
+      };
+    });
+  if (allowedSeconds >= seconds) return warnings;
+  return [
+    ...warnings,
+    allowedSeconds === 0
+      ? { code: "never" }
+      : { code: "duration", allowedSeconds, wantedSeconds: seconds },
+  ];
 };

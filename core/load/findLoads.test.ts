@@ -214,8 +214,14 @@ test("a part that is too small is reported from, with what may happen to it", ()
   ] = findLoads(shelf, wanted).choices;
   expect(report.allowedSeconds).toBeLessThan(60);
   expect(loadWarnings(report, shelf, wanted)).toEqual([
-    expect.stringContaining("small takes 40.0 W, and stands 17.5 W as it is mounted"),
-    expect.stringContaining("s at most"),
+    {
+      code: "overloaded-part",
+      name: "small",
+      watts: expect.closeTo(40, 6) as number,
+      ratedWatts: expect.closeTo(17.5, 6) as number,
+      isWireWound: false,
+    },
+    { code: "duration", allowedSeconds: report.allowedSeconds, wantedSeconds: 60 },
   ]);
   expect(
     loadWarnings(
@@ -223,7 +229,7 @@ test("a part that is too small is reported from, with what may happen to it", ()
       shelf,
       demand({ watts: 500 }),
     ),
-  ).toContain("Do not run it at this power.");
+  ).toContainEqual({ code: "never" });
   expect(
     loadWarnings(assessNetwork({ kind: "resistor", index: 0 }, EIGHTS, wanted), EIGHTS, wanted),
   ).toEqual([]);

@@ -1,6 +1,6 @@
 // core/load: dummy loads from the resistors at hand: series and parallel networks, their heat, and the best of them.
 export { assessNetwork } from "./assess";
-export { loadWarnings, whyWorse } from "./compare";
+export { loadWarnings, whyWorse, type LoadDrawback, type LoadWarning } from "./compare";
 export {
   FIND_DEFAULTS,
   findLoads,

@@ -1,5 +1,5 @@
 import { dissipatedWatts, type Measured } from "../heat";
-import { formatFixed, formatSignificant, requirePositive } from "../units";
+import { requirePositive } from "../units";
 
 /** What was read of one level: watts in and out, and what a clamp said of the mains. */
 export type EnergyReadings = {
@@ -10,10 +10,12 @@ export type EnergyReadings = {
   apparent: { volts: number; amperes: Measured } | null;
 };
 
-export type EnergyRemark = {
-  code: "more-out-than-in" | "vague-heat" | "clamp-too-low" | "apparent";
-  text: string;
-};
+/** What does not add up, or is easily misread. Watts and volt-amperes are above zero. */
+export type EnergyRemark =
+  | { code: "more-out-than-in"; watts: number }
+  | { code: "vague-heat"; watts: number; expandedUncertainty: number }
+  | { code: "clamp-too-low"; inWatts: number; voltAmperes: number }
+  | { code: "apparent"; voltAmperes: number; powerFactor: number };
 
 /** Where the watts of one level go. */
 export type EnergyBalance = {
@@ -25,7 +27,6 @@ export type EnergyBalance = {
   efficiencyRatio: Measured | null;
   /** Real over apparent power; null without a clamp. */
   powerFactor: Measured | null;
-  /** What does not add up, or is easily misread, each in a sentence. */
   remarks: readonly EnergyRemark[];
 };
 
@@ -81,17 +82,13 @@ const quotient = (above: Measured, below: Measured): Measured => {
 
 const heatRemarks = (heat: Measured, out: Measured): EnergyRemark[] => {
   if (heat.value < -COVERAGE * heat.stdUncertainty)
-    return [
-      {
-        code: "more-out-than-in",
-        text: `${formatSignificant(-heat.value, 2)} W more output than input: the meter, the load resistance or the voltage at the load is wrong.`,
-      },
-    ];
+    return [{ code: "more-out-than-in", watts: -heat.value }];
   return out.value > 0 && COVERAGE * heat.stdUncertainty > VAGUE_RATIO * heat.value
     ? [
         {
           code: "vague-heat",
-          text: `The heat is a small difference of large values: ${formatSignificant(Math.max(0, heat.value), 2)} ± ${formatSignificant(COVERAGE * heat.stdUncertainty, 2)} W.`,
+          watts: Math.max(0, heat.value),
+          expandedUncertainty: COVERAGE * heat.stdUncertainty,
         },
       ]
     : [];
@@ -102,20 +99,10 @@ const factorRemarks = (
   { volts, amperes }: NonNullable<EnergyReadings["apparent"]>,
   factor: Measured,
 ): EnergyRemark[] => {
-  const apparent = `${formatSignificant(volts * amperes.value, 3)} VA`;
+  const voltAmperes = volts * amperes.value;
   if (factor.value - COVERAGE * factor.stdUncertainty > 1)
-    return [
-      {
-        code: "clamp-too-low",
-        text: `${formatSignificant(inWatts.value, 3)} W is more than ${apparent}: the clamp reads too low, or the mains voltage is different.`,
-      },
-    ];
+    return [{ code: "clamp-too-low", inWatts: inWatts.value, voltAmperes }];
   return factor.value < NEAR_ONE
-    ? [
-        {
-          code: "apparent",
-          text: `Clamp and voltage alone would give ${apparent}, ${formatFixed(1 / factor.value, 1)} times the real power: the current flows in peaks (power factor ${formatFixed(factor.value, 2)}).`,
-        },
-      ]
+    ? [{ code: "apparent", voltAmperes, powerFactor: factor.value }]
     : [];
 };

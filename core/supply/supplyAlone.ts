@@ -1,5 +1,3 @@
-import { formatSignificant, formatShort } from "../units";
-
 /** What a supply did while it was loaded by itself. */
 export const AFTERWARDS = ["held", "folded back", "started anew", "switched off"] as const;
 
@@ -15,7 +13,8 @@ export type SupplyTest = {
 export type LabelVerdict = {
   /** Whether it gives what is printed for any time; open where no test tells. */
   outcome: "met" | "missed" | "open";
-  sentence: string;
+  /** The test that shows it; null where it is open. */
+  decidedBy: SupplyTest | null;
   /** The most that it held for a short time beyond its label; null where that was not tried. */
   overload: { amperes: number; seconds: number } | null;
   /** The least at which it gave way, and how; null where it never did. */
@@ -53,36 +52,10 @@ export const judgeLabel = (
   const beyond = tests
     .filter((test) => isHeld(test) && !isBelow(test))
     .toSorted((a, b) => b.amperes - a.amperes)[0];
-  const printed = `${formatShort(label.volts)} V, ${formatShort(label.amperes)} A`;
   return {
-    ...outcomeOf(printed, broken ?? null, proof ?? null),
+    outcome: broken ? "missed" : proof ? "met" : "open",
+    decidedBy: broken ?? proof ?? null,
     overload: beyond ? { amperes: beyond.amperes, seconds: beyond.seconds } : null,
     gaveWay: failed[0] ?? null,
   };
 };
-
-const outcomeOf = (
-  printed: string,
-  broken: SupplyTest | null,
-  proof: SupplyTest | null,
-): Pick<LabelVerdict, "outcome" | "sentence"> => {
-  if (broken)
-    return {
-      outcome: "missed",
-      sentence: `${printed}: not met. At ${formatSignificant(broken.amperes, 2)} A it ${gaveWayText(broken)}.`,
-    };
-  if (proof)
-    return {
-      outcome: "met",
-      sentence: `${printed}: met. It gave ${formatSignificant(proof.volts, 3)} V at ${formatSignificant(proof.amperes, 2)} A for ${formatSignificant(proof.seconds / 60, 2)} min.`,
-    };
-  return {
-    outcome: "open",
-    sentence: `${printed}: not tested. Load it with that for ten minutes, into a resistor rated for it.`,
-  };
-};
-
-const gaveWayText = ({ then, volts, seconds }: SupplyTest): string =>
-  then === "held"
-    ? `gave ${formatSignificant(volts, 3)} V only`
-    : `${then} after ${formatSignificant(seconds, 2)} s`;

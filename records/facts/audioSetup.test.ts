@@ -51,8 +51,8 @@ test("one whose volts are known because it was made with them needs no meter", (
 });
 
 test.each<[string, AudioInterface | null, Partial<OpenedDevice>, string]>([
-  ["nothing known", null, {}, "of its outputs are not known"],
-  ["no inputs yet", kept({ inputs: [] }), {}, "of its inputs are not known"],
+  ["nothing known", null, {}, "of its outputs is not calibrated"],
+  ["no inputs yet", kept({ inputs: [] }), {}, "of its inputs is not calibrated"],
   ["fewer channels than before", kept(), { inputCount: 1 }, "opened with 1 inputs"],
 ])("%s: refused, with where to go", (_, known, change, text) => {
   const run = audioRunOn({ ...device, ...change }, known, rig);
@@ -63,7 +63,7 @@ test.each<[string, AudioInterface | null, Partial<OpenedDevice>, string]>([
 test("a probe of two channels reads each load between two inputs, and waits for the second level", () => {
   const probe = { ...rig, probe: "two channels" as const };
   const one = audioRunOn(device, kept(), probe);
-  expect(!one.ok && one.finding.advice).toContain("takes two inputs");
+  expect(!one.ok && one.finding.advice).toContain("uses two inputs");
   const [input] = kept().inputs;
   const two = audioRunOn(device, kept({ inputs: [input, { ...input, channel: 0 }] }), probe);
   expect(two.ok && two.value.isBetweenInputs).toBe(true);

@@ -326,7 +326,7 @@ test("a change that nobody wrote down is reported, and no settled temperature; w
   }));
   const [unsaid] = readLog(log({ readings }), null, HEAT_LIMITS).spots;
   expect(unsaid.reading).toBeNull();
-  expect(unsaid.why).toMatch(/something changed meanwhile.*enter what it was as an event/);
+  expect(unsaid.why).toMatch(/contact changed.*enter the change as an event/);
   const events = [event(0, "level", { loadWatts: 20 }), event(1800, "level", { loadWatts: 40 })];
   const said = log({ readings, events });
   const settled = [0, 1].map(

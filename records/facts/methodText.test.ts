@@ -38,7 +38,7 @@ const run = (id: string, source: "recording" | "typed" | "simulated-bench", isSt
 
 test("loads as measured, and the room; of what nobody wrote down nothing is said", () => {
   const text = methodText(records()).join(" ");
-  expect(text).toContain(`(called ${load.nominalOhms} Ω)`);
+  expect(text).toContain(`(nominal ${load.nominalOhms} Ω)`);
   expect(text).toContain("The room was at 22 °C.");
   expect(text).not.toMatch(/recorded with|calibrated|runs|guard/);
 });
@@ -72,7 +72,7 @@ test("runs are counted by what took them; rehearsals are none", () => {
   ];
   const text = methodText(records({ runs })).join(" ");
   expect(text).toContain(
-    "It rests on 3 runs, 2 from recordings and 1 read from a meter; 1 more was struck out.",
+    "The results are based on 3 runs, 2 from recordings and 1 read from a meter; 1 more was excluded.",
   );
   expect(text).toContain("coverage factor of 2");
 });
@@ -80,7 +80,7 @@ test("runs are counted by what took them; rehearsals are none", () => {
 test("runs that are all alike are counted once", () =>
   expect(
     methodText(records({ runs: [run("a", "recording"), run("b", "recording")] })).join(" "),
-  ).toContain("It rests on 2 runs from recordings."));
+  ).toContain("The results are based on 2 runs from recordings."));
 
 test("what the logbook holds: temperatures and guards, those taken back left out", () => {
   const entries = [

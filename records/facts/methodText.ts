@@ -88,7 +88,7 @@ const runsText = (runs: readonly RunEntry[]): string => {
     counts.length === 1
       ? ` ${only[1]}`
       : `, ${listed(counts.map(([count, words]) => `${count} ${words}`))}`;
-  return `The results are based on ${real.length} ${real.length === 1 ? "run" : "runs"}${parts}${struck > 0 ? `; ${struck} more ${struck === 1 ? "was" : "were"} struck out` : ""}. Uncertainties are expanded uncertainties with a coverage factor of ${COVERAGE_FACTOR} (about 95 %).`;
+  return `The results are based on ${real.length} ${real.length === 1 ? "run" : "runs"}${parts}${struck > 0 ? `; ${struck} more ${struck === 1 ? "was" : "were"} excluded` : ""}. Uncertainties are expanded uncertainties with a coverage factor of ${COVERAGE_FACTOR} (about 95 %).`;
 };
 
 const calibrationText = ({ recordedRatio, meterHz, loop }: RigSettings): string =>

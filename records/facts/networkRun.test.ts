@@ -75,14 +75,14 @@ test("both terminals of an output take two channels each, and no more outputs th
 test.each([
   [{ generatorId: null }, "no generator is chosen"],
   [{ oscilloscopeId: "gone" }, "no oscilloscope is chosen"],
-  [{ sourceChannel: 2 }, "cannot read the input and an output at once"],
+  [{ sourceChannel: 2 }, "cannot measure the input and an output at once"],
   [{ sourceChannel: 7 }, "has no channel 7"],
   [{ firstChannel: 6 }, "too few from channel 6"],
 ] as const)("%j: %s", (change, words) => expect(advice(run(rig(change)))).toContain(words));
 
 test("one that never answered cannot be used, and one that stands in for another makes a rehearsal", () => {
   const silent = { instruments: [...ALL.instruments.slice(0, 2), of("voltmeter", "")] };
-  expect(advice(run(rig(), 2, silent))).toContain("my voltmeter has not answered yet");
+  expect(advice(run(rig(), 2, silent))).toContain("my voltmeter has not responded yet");
   const stood = {
     instruments: [...ALL.instruments.slice(0, 2), of("voltmeter", `${STAND_IN} VOLTMETER,0,1`)],
   };

@@ -9,12 +9,12 @@ test("with a claim: main readings at its limit, its corner on the chart, a dot w
   const { mark, crossings } = runReadings(run, power, []);
   expect(mainOf(run, power, [])).toEqual([
     {
-      label: "output at 0.5 % THD+N, the claim’s limit",
+      label: "output at the claim’s limit, 0.5 % THD+N",
       value: expect.closeTo(60.3, 0),
       bound: null,
     },
     {
-      label: "output at 0.5 % THD+N, the claim’s limit",
+      label: "output at the claim’s limit, 0.5 % THD+N",
       value: expect.closeTo(55.3, 0),
       bound: null,
     },

@@ -9,7 +9,7 @@ describe("full level: the smaller of what is claimed and what was found", () => 
     expect(takenLevel(8, claims, at(12))).toEqual({
       watts: 12,
       from: "found",
-      text: "Full level here is what a sweep found, 12.0 W into 8 Ω; the claim’s 100 W would clip.",
+      text: "Full level here is the 12.0 W into 8 Ω that a sweep found; the claimed 100 W would clip.",
     });
   });
   test("an amplifier that gives more than is claimed is driven as claimed", () =>
@@ -20,7 +20,7 @@ describe("full level: the smaller of what is claimed and what was found", () => 
     expect(takenLevel(8, [], [])).toBeNull();
     expect(takenLevel(8, [], at(12))).toMatchObject({
       watts: 12,
-      text: expect.stringContaining("nothing is claimed"),
+      text: expect.stringContaining("there is no claim"),
     });
   });
 });

@@ -14,11 +14,11 @@ test("a rate that is too low for a run says how far it sees; a high one sees all
 test("heat, mains and the input are reported by other instruments: without them such a run is not made, and says what to do instead", () => {
   const told = { ...ALONE, knowsInput: false, sampleRateHz: 192_000 };
   expect(unseenBy("heat-soak", told)).toEqual([
-    expect.stringContaining("type what the thermometer shows"),
+    expect.stringContaining("enter thermometer readings"),
   ]);
   expect(unseenBy("mains-draw", told)).toEqual([expect.stringContaining("mains meter")]);
   expect(unseenBy("gain", told)).toEqual([
-    expect.stringContaining("nothing reads the amplifier’s"),
+    expect.stringContaining("the amplifier’s input is not measured"),
   ]);
   const kinds = ["heat-soak", "mains-draw", "gain", "listening-level"] as const;
   expect(kinds.filter((kind) => isMadeLive(kind, told))).toEqual([]);

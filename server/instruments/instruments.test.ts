@@ -88,7 +88,7 @@ describe("what is kept of an address", () => {
   test("a name that nobody knows is said", async () => {
     const unknown = async () => Promise.reject(new Error("ENOTFOUND"));
     const refused = await typedAddress("nowhere", false, unknown);
-    expect(!refused.ok && refused.finding.advice).toContain("nothing on this network is called");
+    expect(!refused.ok && refused.finding.advice).toContain("no host on this network is named");
   });
 });
 
@@ -165,7 +165,7 @@ describe("over a real connection", () => {
       setTimeout(() => socket.write(`${said.trim()}\n`), said.startsWith("slow") ? 150 : 0);
     };
     const to = line();
-    await expect(to.exchange(ask("slow", 50))).rejects.toThrow("did not answer within 0.05 s");
+    await expect(to.exchange(ask("slow", 50))).rejects.toThrow("did not respond within 0.05 s");
     expect(text(await to.exchange(ask("quick")))).toBe("quick");
     to.close();
   });
@@ -194,7 +194,7 @@ describe("over a real connection", () => {
     await new Promise<void>((done) => void server.close(() => done()));
     const failed = await tcpStream("127.0.0.1", port).catch((error: unknown) => error);
     expect(failed).toBeInstanceOf(LinkFault);
-    expect((failed as LinkFault).message).toContain("takes no connection at this port");
+    expect((failed as LinkFault).message).toContain("refuses connections on this port");
     server = createServer().listen(0, "127.0.0.1");
   });
 });

@@ -64,7 +64,7 @@ afterEach(() => (mockState.value = {}));
 test("the planned run is taken up as it was planned, with its load and channels", () => {
   const text = words(form("spectrum", "simulated bench"));
   expect(text).toMatch(/^Spectrum Next on the plan: Spectrum/);
-  expect(text).toContain("2 of 5 runs made.");
+  expect(text).toContain("2 of 5 runs done.");
 });
 
 test.each<[Readings, string]>([
@@ -104,11 +104,9 @@ test("before any load is entered, that comes first", () =>
   ));
 
 test("what was not confirmed before power is reported where a real bench was recorded, and only there", () => {
-  const cautions = [
-    { code: "heat", title: "186 W of heat in the loads", text: "Resistors burn.", isRisky: true },
-  ] as never;
+  const cautions = [{ code: "hot-load", amount: 186, isRisky: true }] as never;
   expect(words(form("spectrum", "recordings", { cautions }))).toContain(
-    "still to be confirmed: 186 W of heat in the loads.",
+    "To confirm before you power up: 186 W of heat in the loads.",
   );
   expect(words(form("spectrum", "simulated bench", { cautions }))).not.toContain(
     "still to be confirmed",

@@ -108,7 +108,7 @@ const STATES: Record<TrackState, { Icon: typeof Check; word: string; color: stri
   open: { Icon: Circle, word: "planned", color: "muted" },
   failed: { Icon: TriangleAlert, word: "failed", color: "ember" },
   waits: { Icon: Clock, word: "waits", color: "ochre" },
-  struck: { Icon: Strikethrough, word: "struck out", color: "ember" },
+  struck: { Icon: Strikethrough, word: "excluded", color: "ember" },
 };
 
 type PlaceProps = Omit<RunTrackProps, "places"> & { place: TrackPlace };
@@ -221,7 +221,7 @@ function Repeats({
           key={run.id}
           type="button"
           onClick={() => onChoose(run.id)}
-          aria-label={`Repeat ${k + 1}${run.isStruck ? ", struck out" : ""}`}
+          aria-label={`Repeat ${k + 1}${run.isStruck ? ", excluded" : ""}`}
           aria-pressed={run.id === chosenId}
         >
           <Box

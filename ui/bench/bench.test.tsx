@@ -34,15 +34,15 @@ describe("what to connect", () => {
 
   test("the load comes first, the drive last, with the ohms that were measured", () => {
     const text = connect("spectrum");
-    expect(text).toContain("The load, before power: A 8.210 Ω, B 8.180 Ω.");
-    expect(text.indexOf("The load")).toBeLessThan(
+    expect(text).toContain("Connect the load before power: A 8.210 Ω, B 8.180 Ω.");
+    expect(text.indexOf("Connect the load")).toBeLessThan(
       text.indexOf("Turn the drive to minimum, then switch on."),
     );
   });
 
   test("each kind asks for what it needs", () => {
     expect(connect("noise")).toContain("Short the inputs");
-    expect(connect("bridged")).toContain("Neither terminal is earth");
+    expect(connect("bridged")).toContain("Neither terminal is ground");
     expect(connect("mains-draw")).toContain("Open nothing.");
     expect(connect("listening-level")).toContain("Protect your hearing.");
     expect(connect("impedance", four)).toContain("Then 4.070 Ω.");
@@ -63,7 +63,7 @@ describe("settings", () => {
     );
     expect(text).toContain("Main reading");
     expect(text).toContain("rated output");
-    expect(text).toMatch(/Length \? s Not a number\. From 0\.5 to 60 s\./);
+    expect(text).toMatch(/Length \? s Enter a number from 0\.5 to 60 s\./);
   });
   test("several forms on one screen have ids of their own", () => {
     const html = markup(
@@ -103,11 +103,11 @@ describe("what the bench is at", () => {
 
   test("a change by hand is asked for in words while output is at its least", () => {
     const text = told({ pause: "change the load to 4 Ω (4.07)", queue: [job, job] });
-    expect(text).toContain("Output is at its least. Now change the load to 4 Ω (4.07).");
-    expect(text).toContain("Then go on with 2 more. Done, continue G");
+    expect(text).toContain("The output is at minimum. Now change the load to 4 Ω (4.07).");
+    expect(text).toContain("Then continue with 2 more. Done, continue G");
   });
 
-  test("a run that was interrupted says what it has, and counts for nothing until it is finished", () => {
+  test("a run that was interrupted says what it has, and not evidence until it is finished until it is finished", () => {
     const shot = {
       name: "a",
       sha256: "ab".repeat(32),
@@ -123,7 +123,7 @@ describe("what the bench is at", () => {
     expect(
       told({ interrupted: { job, shots: [shot, shot], queue: [job], startedAt: "", refused: [] } }),
     ).toContain(
-      "2 recordings are saved, 1 run was to follow. It is incomplete and counts for nothing",
+      "2 recordings are saved, 1 run was to follow. It is incomplete and not evidence until it is finished",
     );
   });
 

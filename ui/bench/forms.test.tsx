@@ -117,7 +117,7 @@ describe("a run on the simulated bench", () => {
     expect(valueOf(label)).toBe(text);
     await run();
     expect(mockStarted).toEqual([]);
-    expect(screen.getByRole("alert").textContent).toContain("see below its field");
+    expect(screen.getByRole("alert").textContent).toContain("see the message below its field");
   });
 
   test("a set: frequencies, settings and repeats make so many runs; too many are refused", async () => {
@@ -135,7 +135,7 @@ describe("a run on the simulated bench", () => {
     await fill("Repeats", "50");
     await run();
     expect(screen.getByRole("alert").textContent).toBe(
-      "That makes 300 runs; up to 100 in one set.",
+      "That makes 300 runs; a set may have up to 100.",
     );
     await fill("Frequencies", "20, loud");
     expect(messageBeside("Frequencies")).toBe("Enter frequencies, such as 20, 1k, 20k.");
@@ -192,7 +192,7 @@ describe("readings off a meter", () => {
     await keep();
     expect(screen.getByRole("alert").textContent).toContain("Channel 1");
     await userEvent.type(voltmeterOf(0), "much");
-    expect(screen.getByText("Enter a number.")).toBeTruthy();
+    expect(screen.getByText("Enter a number, or leave it empty.")).toBeTruthy();
     await fill("Accuracy, ±", "80 %");
     expect(messageBeside("Accuracy, ±")).toBe("Enter the accuracy of the volts, such as 1 %.");
     await keep();

@@ -27,16 +27,16 @@ test("what was filled in elsewhere stands in the fields, where nothing was typed
   const { rerender } = render(line({}, 1));
   expect(field("Load").value).toBe("");
   rerender(line({ loadOhms: 8, powerWatts: 25 }, 2));
-  expect([field("Load").value, field("At").value]).toEqual(["8", "25"]);
-  expect(screen.getByText(/Yours, not printed/)).toBeTruthy();
+  expect([field("Load").value, field("At power").value]).toEqual(["8", "25"]);
+  expect(screen.getByText(/Filled in, not printed/)).toBeTruthy();
 });
 
 test("what is being typed stays, whatever comes back of it", async () => {
   const { rerender } = render(line({}, 1));
   await userEvent.type(field("Load"), "8");
   rerender(line({ loadOhms: 8 }, 2));
-  await userEvent.type(field("At"), "5");
-  expect(document.activeElement).toBe(field("At"));
+  await userEvent.type(field("At power"), "5");
+  expect(document.activeElement).toBe(field("At power"));
   rerender(line({ loadOhms: 8 }, 2));
-  expect([field("Load").value, field("At").value]).toEqual(["8", "5"]);
+  expect([field("Load").value, field("At power").value]).toEqual(["8", "5"]);
 });

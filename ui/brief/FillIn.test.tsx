@@ -23,7 +23,7 @@ const show = (line: string, filledIn: Record<string, number> = {}) => {
 test("only what the line leaves out is asked for; a number is kept as it is typed, in SI units", async () => {
   const kept = show("THD 0.1 %");
   expect(screen.getAllByRole("textbox")).toHaveLength(2);
-  await userEvent.type(screen.getByLabelText("At"), "5");
+  await userEvent.type(screen.getByLabelText("At power"), "5");
   await userEvent.type(screen.getByLabelText("Load"), "8");
   expect(kept).toEqual([{ powerWatts: 5 }, { loadOhms: 8 }]);
 });

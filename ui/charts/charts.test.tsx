@@ -141,7 +141,7 @@ describe("curves", () => {
     const html = markup(chart([curve(0, "A")]));
     expect(html).toMatch(/role="img"[^>]*aria-label="Magnitude of the response\."/);
     expect(html).toContain('tabindex="0"');
-    expect(words(chart([curve(0, "A")]))).toContain("arrow keys");
+    expect(words(chart([curve(0, "A")]))).toContain("press an arrow key");
   });
 });
 

@@ -56,7 +56,7 @@ test("the printed claim is reported with how it comes out", () => {
   ).toContain("Claim “Frequency response 20 Hz - 20 kHz +0.5/-0.5 dB”: met");
   expect(
     words(view({}, readClaims("Frequency response 20 Hz - 20 kHz +0.1/-0.1 dB").claims)),
-  ).toContain(": missed");
+  ).toContain("not met");
   expect(
     words(view({}, readClaims("Frequency response 2 Hz - 20 kHz +0.5/-0.5 dB").claims)),
   ).toContain(": not tested");
@@ -116,7 +116,7 @@ test("what the reviewer judged goes first, and the reading's own reason stays", 
       },
     }),
   );
-  expect(text).toContain("Ended by the reviewer");
+  expect(text).toContain("Stopped by the reviewer");
   expect(text).toContain("I pulled the plug");
   expect(text).toContain("From the reading alone: requested level reached.");
 });

@@ -35,9 +35,9 @@ test.each([
 ])("%j V is refused beside its field, and the supply is told nothing", async (volts, amperes) => {
   shown();
   await type("Volts", volts);
-  await type("Maximum level", amperes);
+  await type("Current limit", amperes);
   await userEvent.click(screen.getByText("Set and switch on"));
-  expect(await screen.findByText(/^It lies above 0 and up to 32.V\.$/)).toBeTruthy();
+  expect(await screen.findByText(/^Enter a value above 0, up to 32.V\.$/)).toBeTruthy();
   expect(screen.queryByText(/up to 5/)).toBeNull();
   expect(tell).not.toHaveBeenCalled();
 });
@@ -45,16 +45,16 @@ test.each([
 test("a current limit beyond the supply's is refused beside its own field", async () => {
   shown();
   await type("Volts", "24");
-  await type("Maximum level", "6");
+  await type("Current limit", "6");
   await userEvent.click(screen.getByText("Set and switch on"));
-  expect(await screen.findByText(/It lies above 0 and up to 5/)).toBeTruthy();
+  expect(await screen.findByText(/Enter a value above 0, up to 5/)).toBeTruthy();
   expect(tell).not.toHaveBeenCalled();
 });
 
 test("what it can give is set, as written at the bench, and what it shows then stands large", async () => {
   shown();
   await type("Volts", "24,0");
-  await type("Maximum level", "800m");
+  await type("Current limit", "800m");
   await userEvent.click(screen.getByText("Set and switch on"));
   await waitFor(() => expect(tell).toHaveBeenCalledWith(supply, { volts: 24, amperes: 0.8 }));
   expect(await screen.findByText(/^On/)).toBeTruthy();

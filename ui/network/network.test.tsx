@@ -46,12 +46,12 @@ describe("profiles as files", () => {
     ]);
   });
   test.each([
-    ["", "no profile"],
-    ["{}", "no profile"],
-    ["null", "no profile"],
-    [file.replace('"version": 1', '"version": 2'), "no profile"],
-    [file.replace('"outputCount": 2', '"outputCount": "2"'), "no profile"],
-    [file.replace('"*TRG"', '"*TRG?"'), "Nothing is asked"],
+    ["", "not an instrument profile"],
+    ["{}", "not an instrument profile"],
+    ["null", "not an instrument profile"],
+    [file.replace('"version": 1', '"version": 2'), "not an instrument profile"],
+    [file.replace('"outputCount": 2', '"outputCount": "2"'), "not an instrument profile"],
+    [file.replace('"*TRG"', '"*TRG?"'), "This is not a query"],
   ])("%j is refused: %s", (text, words) => {
     const taken = readProfileFile(text, "generator");
     expect(!taken.ok && taken.finding.advice).toContain(words);

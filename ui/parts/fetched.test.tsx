@@ -58,7 +58,7 @@ test.each<Way>([{ way: "in its place", make: fetched }, ...OVER])(
     render(provided(<Page part={make(fetch)} isAlwaysThere={isAlwaysThere} />));
     await userEvent.type(screen.getByLabelText("Remark"), "hum at low level");
     await press("the button");
-    expect((await screen.findByRole("alert")).textContent).toContain("does not answer");
+    expect((await screen.findByRole("alert")).textContent).toContain("does not respond");
     await press("Try again");
     expect(await screen.findByRole("alert")).toBeTruthy();
     expect(source.asked).toBe(2);

@@ -51,7 +51,7 @@ test("no answer, or one that is no JSON, is still a plain sentence", async () =>
   });
   const gone = await send("DELETE", "/x");
   expect(gone).toMatchObject({ ok: false, mayRetry: true });
-  expect(gone.ok || messageOf(gone)).toContain("does not answer");
+  expect(gone.ok || messageOf(gone)).toContain("does not respond");
   answering(500, "<html>at Server.handle (server.js:1:2)</html>");
   const odd = await send("DELETE", "/x");
   expect(odd.ok || messageOf(odd)).toBe(

@@ -23,11 +23,11 @@ test("what the server says is what the reviewer reads, with the file's name", as
 test("a server that is gone, or answers with no JSON, is reported in plain words", async () => {
   answering(() => Promise.reject(new TypeError("fetch failed")));
   expect(await uploadPhoto(file("a.jpg"))).toEqual({
-    message: "a.jpg was not kept: the program does not answer. Try again.",
+    message: "a.jpg was not saved: the program does not respond. Try again.",
   });
   answering(async () => new Response("<html>"));
   expect(await uploadPhoto(file("a.jpg"))).toEqual({
-    message: expect.stringContaining("was not kept"),
+    message: expect.stringContaining("was not saved"),
   });
 });
 

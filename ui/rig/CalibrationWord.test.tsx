@@ -43,6 +43,6 @@ test("only what is past its day is reported from, by its name, with what that me
   );
   expect(said).toContain("old");
   expect(said).not.toContain("new Calibration");
-  expect(said).toContain("have it calibrated");
+  expect(said).toContain("Have it calibrated");
   expect(words(<OverdueInstruments used={[instrument("new", "2026-10-01")]} />)).toBe("");
 });

@@ -33,7 +33,7 @@ const screen = (rig: Partial<RigSettings> = {}, details: Partial<Details> = {}) 
 
 test("one view: what takes the readings, the wiring, the safety gate, the guards, and the next stage", () => {
   const text = words(screen());
-  for (const part of ["Rig", "Wiring", "to confirm", "Guards", "Next: the plan"])
+  for (const part of ["Wiring", "to confirm", "Guards", "Next: the plan"])
     expect(text).toContain(part);
   expect(text.indexOf("to confirm")).toBeLessThan(text.indexOf("Guards"));
 });
@@ -45,7 +45,7 @@ test("what was set is what is shown", () => {
     probe: "differential probe",
   });
   const html = markup(set);
-  expect(words(set)).toContain("✓ A meter");
+  expect(words(set)).toContain("✓ Meter");
   expect(["120", "150", "60", "13"].every((value) => html.includes(`value="${value}"`))).toBe(true);
   expect(html).toMatch(/<option value="differential probe" selected="">/);
 });

@@ -28,7 +28,7 @@ test("what is connected is named: source, amplifier, load, divider, converter, v
     "7.5 k : 1 k",
     "Recorder",
     "Hand meter",
-    "the other channel alike",
+    "second channel the same",
   ])
     expect(picture).toContain(name);
   expect(picture).not.toContain("Not like this");
@@ -51,11 +51,11 @@ test("with two channels the reading is the difference", () =>
   expect(drawn({ probe: "two channels", bothSwing: true })).toContain("reads 1 minus 2"));
 
 test("an earth that is not known is asked for; a loudspeaker and many channels are reported", () => {
-  expect(drawn({ earthIsUnknown: true })).toContain("is it earth?");
+  expect(drawn({ earthIsUnknown: true })).toContain("grounded?");
   expect(drawn({ bothSwing: true, earthIsUnknown: true })).toContain("swings too");
   expect(drawn({ withSpeaker: true })).toContain("and a loudspeaker");
-  expect(drawn({ moreChannels: 6 })).toContain("the other 6 channels alike");
-  expect(drawn({ moreChannels: 0 })).not.toContain("alike");
+  expect(drawn({ moreChannels: 6 })).toContain("6 more channels the same");
+  expect(drawn({ moreChannels: 0 })).not.toContain("the same");
 });
 
 test("long names take two lines and end in dots, never more", () => {

@@ -131,4 +131,4 @@ export const wiringText = ({
 }: WiringProps): string =>
   `Wiring: ${sourceName} to ${amplifierName}, its output to ${loadText}, ${dividerText ? `through ${dividerText} and ` : "through "}a ${probe} to ${converterName}.${bothSwing && probe === "grounded probe" ? " Do not connect this: the grounded probe would short a swinging output." : ""}`;
 
-const earthText = (isUnknown: boolean): string => (isUnknown ? "− grounded?" : "− is earth");
+const earthText = (isUnknown: boolean): string => (isUnknown ? "− grounded?" : "− grounded");

@@ -26,7 +26,7 @@ test("each sort with its share, what is behind it, and what is not known", () =>
 
 test("the picture says the same in words, and draws nothing where nothing was decided", () => {
   const drawn = markup(<TrendChart trend={trend} />);
-  expect(drawn).toContain('aria-label="1970s: 67 % kept, between 44 % and 84 %"');
+  expect(drawn).toContain('aria-label="1970s: 67 % met, between 44 % and 84 %"');
   expect(drawn).toContain('aria-label="1980s: nothing decided"');
   expect(drawn.match(/<circle/g)).toHaveLength(1);
 });

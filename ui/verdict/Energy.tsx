@@ -1,5 +1,6 @@
 import { Box, Text } from "@chakra-ui/react";
 import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
+import { energyRemarkText } from "@/phrasing";
 import { idleYearKilowattHours, type MainsLevel, type MeasuredMains } from "@/records/facts";
 import { Explain } from "../words/Explain";
 
@@ -12,7 +13,7 @@ export function Energy({ mains }: { mains: MeasuredMains | null }) {
   // Of several equal remarks the one at the highest level, which stands last.
   const remarks = new Map(
     levels.flatMap(({ balance }) =>
-      balance.remarks.map(({ code, text }) => [code as string, text]),
+      balance.remarks.map((remark) => [remark.code as string, energyRemarkText(remark)]),
     ),
   );
   for (const doubt of levels.flatMap(({ doubts }) => doubts)) remarks.set(doubt, doubt);

@@ -39,10 +39,10 @@ const details: Details = {
 
 test("a test is typed in and kept with those before, and with the state that it was made from", async () => {
   render(provided(<SupplyAlone amplifierId="a" details={details} />));
-  expect(screen.getByText(/24 V, 3 A is open/)).toBeTruthy();
+  expect(screen.getByText(/24 V, 3 A: not tested/)).toBeTruthy();
   await userEvent.type(screen.getByLabelText("Measured"), "3,1");
   await userEvent.type(screen.getByLabelText("At"), "23.8");
-  await userEvent.type(screen.getByLabelText("For"), "900");
+  await userEvent.type(screen.getByLabelText("Duration"), "900");
   await userEvent.click(screen.getByRole("button", { name: "Add" }));
   expect(sent).toEqual([
     [
@@ -70,8 +70,8 @@ test("the label is judged by its tests, with where it gave way", () => {
     { supply: "brick", amperes: 4.5, volts: 12, seconds: 0.2, then: "started anew" as const },
   ];
   render(provided(<SupplyAlone amplifierId="a" details={{ ...details, supplyTests: tests }} />));
-  expect(screen.getByText(/24 V, 3 A is met/)).toBeTruthy();
-  expect(screen.getByText(/At 4\.5 A it started anew/)).toBeTruthy();
+  expect(screen.getByText(/24 V, 3 A: met/)).toBeTruthy();
+  expect(screen.getByText(/At 4\.5 A it restarted/)).toBeTruthy();
 });
 
 test("what could not be kept stays in its fields, with what is the matter, and comes back after a reload", async () => {
@@ -79,7 +79,7 @@ test("what could not be kept stays in its fields, with what is the matter, and c
   const { unmount } = render(provided(<SupplyAlone amplifierId="a" details={details} />));
   await userEvent.type(screen.getByLabelText("Measured"), "3.2");
   await userEvent.type(screen.getByLabelText("At"), "24");
-  await userEvent.type(screen.getByLabelText("For"), "30");
+  await userEvent.type(screen.getByLabelText("Duration"), "30");
   await userEvent.click(screen.getByRole("button", { name: "Add" }));
   expect(await screen.findByText(/The disk is full/)).toBeTruthy();
   expect((screen.getByLabelText("Measured") as HTMLInputElement).value).toBe("3.2");

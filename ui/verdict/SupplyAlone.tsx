@@ -6,8 +6,9 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { rehearsedSupply } from "@/bench/catalogue";
-import { AFTERWARDS, judgeLabel, type LabelVerdict } from "@/core/supply";
+import { AFTERWARDS, judgeLabel } from "@/core/supply";
 import { formatSignificant } from "@/core/units";
+import { labelVerdictText, overloadText, SUPPLY_RESULTS } from "@/phrasing";
 import { supplyTestSchema, type Details } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { ChoiceField, QuantityField } from "../parts/fields";
@@ -87,7 +88,7 @@ export function SupplyAlone({ amplifierId, details }: { amplifierId: string; det
               {test.isSimulated && "rehearsed, "}
               {test.supply}: {formatSignificant(test.volts, 3)} V at{" "}
               {formatSignificant(test.amperes, 2)} A for {durationText(test.seconds)}, then{" "}
-              {test.then}
+              {SUPPLY_RESULTS[test.then]}
             </span>
             <button
               type="button"
@@ -123,7 +124,7 @@ export function SupplyAlone({ amplifierId, details }: { amplifierId: string; det
           <ChoiceField
             label="Result"
             field={register("then")}
-            choices={AFTERWARDS}
+            choices={AFTERWARDS.map((value) => ({ value, label: SUPPLY_RESULTS[value] }))}
             error={errors.then}
           />
           <ActionButton type="submit" minH="40px" loading={isSubmitting}>
@@ -165,8 +166,8 @@ function Label({
       <Text fontSize="15px">
         <b>{name}:</b> {isRehearsed && "rehearsed: "}
         <Text as="span" color={isRehearsed ? "muted" : INKS[verdict.outcome]} fontWeight={600}>
-          {verdict.sentence}
-        </Text>
+          {labelVerdictText({ volts, amperes }, verdict)}
+        </Text>{" "}
         {overloadText(verdict)}
       </Text>
       <ActionButton
@@ -182,14 +183,3 @@ function Label({
     </HStack>
   );
 }
-
-const overloadText = ({ overload, gaveWay, outcome }: LabelVerdict): string => {
-  const held = overload
-    ? ` Above its rating, ${formatSignificant(overload.amperes, 2)} A for ${durationText(overload.seconds)}.`
-    : "";
-  const end =
-    gaveWay && outcome !== "missed"
-      ? ` At ${formatSignificant(gaveWay.amperes, 2)} A it ${gaveWay.then === "held" ? "sagged" : gaveWay.then}.`
-      : "";
-  return held + end;
-};

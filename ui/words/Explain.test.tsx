@@ -19,7 +19,7 @@ test("an explanation is one press away", async () => {
   render(provided(<Explain term="knee" of="Knee" />));
   await userEvent.click(screen.getByRole("button", { name: "What is Knee?" }));
   expect(await screen.findByText(GLOSSARY.knee.what)).toBeTruthy();
-  expect(screen.getByText(/Where distortion passes/)).toBeTruthy();
+  expect(screen.getByText(/Where distortion exceeds/)).toBeTruthy();
 });
 
 test("all words are there, and are found by what they say", async () => {

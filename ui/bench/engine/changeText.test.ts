@@ -40,7 +40,7 @@ test.each<[string, BenchJob, BenchJob, string | null]>([
     "a switch back, and another load",
     job("load-4", "limiter: off"),
     job("load-8"),
-    "change the load to 8 Ω (8.16) and set everything default setting",
+    "change the load to 8 Ω (8.16) and restore the default settings",
   ],
 ])("%s", (_, before, next, text) => expect(changeText(before, next, loads)).toBe(text));
 

@@ -79,8 +79,7 @@ export const playJob = async (
     });
   const second = loads.find(({ id }) => id === job.secondLoadId) ?? null;
   const channelsOf = (each: Load) => conditionsOf(each, 1).channels;
-  const connectLoad = ({ channels }: Load) =>
-    device()?.connectLoad(channels.map(({ ohms }) => ohms));
+  const connectLoad = (to: Load) => device()?.connectLoad(to.channels.map(({ ohms }) => ohms));
   connectLoad(load);
   const sink = warmSink(amplifierId, job.sink);
   const kept = await keptShots(shots, signal);

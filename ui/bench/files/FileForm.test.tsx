@@ -47,7 +47,7 @@ test("a record without a unit of time: its first lines, what it may be, and what
       sampleRate: "50000",
     }),
   );
-  const asked = within(screen.getByRole("group", { name: "How one.csv was sampled" }));
+  const asked = within(screen.getByRole("group", { name: "Sample rate of one.csv" }));
   expect(asked.getByText(/0\.02;/)).toBeTruthy();
   expect(asked.getByText("At this rate its tone is 1 kHz.")).toBeTruthy();
   fireEvent.click(asked.getByRole("button", { name: "50 Hz, if its time is in seconds" }));
@@ -64,7 +64,7 @@ test("a rate at which no amplifier is tested is named as that, beside the field"
       sampleRate: "50",
     }),
   );
-  expect(screen.getByText(/would be 1 Hz, which no amplifier is tested with/)).toBeTruthy();
+  expect(screen.getByText(/would be 1 Hz, which is not a test frequency/)).toBeTruthy();
 });
 
 test("a logger's file: its probes are where their names say, and can be moved", () => {

@@ -41,7 +41,7 @@ test("a recording that says differently than the reviewer is not read: two of di
   expect(otherwiseThanNoted(group, { load: four, channelsDriven: 2 })).toBeNull();
   expect(otherwiseThanNoted(group, { load: eight, channelsDriven: 2 })).toMatchObject({
     where: "four.wav",
-    advice: expect.stringContaining("made into 4 Ω, two channels driven"),
+    advice: expect.stringContaining("recorded into 4 Ω, two channels driven"),
   });
   expect(otherwiseThanNoted(group, { load: four, channelsDriven: 1 })).not.toBeNull();
   const silent = [{ fileName: "scope.csv", opened: { note: null } as FileFacts }];

@@ -27,7 +27,7 @@ export function SoakPanel({
       </div>
       <div data-testid="soak-outlook">
         <HStack gap={1.5} color="muted">
-          <span>{settled ? "Steady state" : "Steady state"}</span>
+          <span>Steady state</span>
           <Explain term="settled" of="settled" />
         </HStack>
         {settled ? (

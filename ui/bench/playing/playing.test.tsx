@@ -126,7 +126,7 @@ test("a soak that can be predicted says where it ends, how sure that is, and whe
       },
     }),
   );
-  expect(text).toMatch(/Steady state \? 68\.0? ?°C ± 2/);
+  expect(text).toMatch(/Steady state \? 68\.0 ± 2\.0 °C/);
   expect(text).toContain("65 °C exceeded after 27 min (25 min to 30 min)");
   const wide = { settled: { low: 50, value: 80, high: 140 }, tooHot: null };
   expect(words(panel({ ...soaking, outlook: wide }))).toContain("not known yet");

@@ -8,6 +8,7 @@ import {
   type NetworkReport,
   type PowerResistor,
 } from "@/core/load";
+import { loadWarningText } from "@/phrasing";
 import { COVERAGE_FACTOR } from "@/core/power";
 import { formatFixed, formatSignificant, formatWithUncertainty } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
@@ -33,7 +34,9 @@ export function FoundChoice({ choice, shelf, demand, isBest, onBuild }: FoundCho
     report.hottestCelsius > most.hottestCelsius ? report : most,
   );
   const warnings = [
-    ...new Set(choice.channels.flatMap((report) => loadWarnings(report, shelf, demand))),
+    ...new Set(
+      choice.channels.flatMap((report) => loadWarnings(report, shelf, demand)).map(loadWarningText),
+    ),
   ];
   return (
     <Box>

@@ -6,6 +6,7 @@ import {
   type LoadDemand,
   type PowerResistor,
 } from "@/core/load";
+import { drawbackText } from "@/phrasing";
 import { Panel } from "../../parts/Panel";
 
 /** All choices, best first, each with why it is worse. */
@@ -48,7 +49,8 @@ export function OtherChoices({
             <Text color="muted" fontSize="13.5px">
               {index === 0
                 ? "the best"
-                : whyWorse(choice, choices[0], demand).join("; ") || "slightly worse overall"}
+                : whyWorse(choice, choices[0], demand).map(drawbackText).join("; ") ||
+                  "slightly worse overall"}
             </Text>
           </button>
         </Box>
