@@ -151,7 +151,9 @@ test.each([
 ])(
   "an option of the documented form is not passed over in the one form (%#)",
   async (call, option) => {
-    await expect(async () => call()).rejects.toThrow(`${option} applies to the documented form only`);
+    await expect(async () => call()).rejects.toThrow(
+      `${option} applies to the documented form only`,
+    );
   },
 );
 

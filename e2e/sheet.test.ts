@@ -149,7 +149,11 @@ test("the PDF holds the same words, with numbered pages; nothing is too wide for
   const file = join(folder(), "page.pdf");
   writeFileSync(file, await bytesOf("as=pdf"));
   const text = execFileSync("pdftotext", ["-layout", file, "-"], { encoding: "utf8" });
-  for (const words of ["Tollgate Sixty, measured", "Recommended rating", "Runs behind these figures"])
+  for (const words of [
+    "Tollgate Sixty, measured",
+    "Recommended rating",
+    "Runs behind these figures",
+  ])
     expect(text).toContain(words);
   expect(text).toMatch(/\b1\s?\/\s?\d+/);
   for (const each of PRIVATE) expect(text).not.toContain(each);

@@ -17,8 +17,7 @@ const VALUES: Record<
   drift: (own, best) => `drifts ${percent(own)} while hot, not ${percent(best)}`,
   "high-frequency": (own, best) => `${percent(own)} off at 20 kHz, not ${percent(best)}`,
   parts: (own, best) => `${own} parts to wire instead of ${best}`,
-  temperature: (own, best) =>
-    `reaches ${formatFixed(own, 0)} °C, not ${formatFixed(best, 0)} °C`,
+  temperature: (own, best) => `reaches ${formatFixed(own, 0)} °C, not ${formatFixed(best, 0)} °C`,
 };
 
 /** In what a load is worse than the best one. */

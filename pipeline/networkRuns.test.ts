@@ -70,7 +70,9 @@ describe.each([
       await expectAgreement(run, network);
       expect(network.cautions).toMatchObject([{ code: "other-tones" }]);
       const [caution] = network.cautions ?? [];
-      expect(caution.text).toMatch(/^The level between the bursts is \d+ dB lower; the standard burst/);
+      expect(caution.text).toMatch(
+        /^The level between the bursts is \d+ dB lower; the standard burst/,
+      );
       expect(caution.touches).toContain(network.figures[0].name);
       const { highCycles } = BURST_KINDS[(settings.burst ?? "20-ms") as BurstName];
       expect(network.bursts[0].powerWatts).toHaveLength(highCycles);

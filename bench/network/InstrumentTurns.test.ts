@@ -59,7 +59,7 @@ test("whoever ends a turn leaves every output off, and asks whether it is", asyn
 test("one at a time: a second page is refused until the first lets go", async () => {
   const { turns } = withGenerator();
   const first = turns.begin(["g", "s"]);
-  expect(() => turns.begin(["s"])).toThrow("at work for another page");
+  expect(() => turns.begin(["s"])).toThrow("in use by another page");
   await turns.end(first);
   expect(() => turns.begin(["s"])).not.toThrow();
 });
@@ -76,7 +76,7 @@ test("after 3 s without a word the outputs go off, and whoever comes back is rep
   turns.lapse();
   expect(told.slice(2, 4)).toEqual(OFF);
   await expect(turns.exchange(turn, "g", say("OUTPut1:STATe ON"))).rejects.toThrow(
-    "not heard of for 3 s",
+    "did not respond for 3 s",
   );
   expect(told).not.toContain("OUTPut1:STATe ON\n");
 });
@@ -156,7 +156,7 @@ test("one that does not go off keeps no other from being told, and is reported a
   const { turns, told, silent, pass } = withGenerators();
   const turn = turns.begin(["a", "b"]);
   for (const id of ["a", "b"]) await turns.exchange(turn, id, say("OUTPut1:STATe ON"));
-  await expect(turns.endAll()).rejects.toThrow("Turn it off by hand now");
+  await expect(turns.endAll()).rejects.toThrow("Switch it off manually now");
   for (const id of ["a", "b"]) expect(told[id]).toEqual(expect.arrayContaining(OFF));
   const settled = async (): Promise<number> => {
     turns.lapse();
@@ -181,7 +181,9 @@ test("a page that comes back too late is reported first that an output may still
   pass(LEASE_MS + 1);
   turns.lapse();
   await new Promise((resolve) => setTimeout(resolve, 20));
-  await expect(turns.exchange(turn, "a", say("*CLS"))).rejects.toThrow("Turn it off by hand now");
+  await expect(turns.exchange(turn, "a", say("*CLS"))).rejects.toThrow(
+    "Switch it off manually now",
+  );
 });
 
 test("whoever waits without a word says now and then that he is there", async () => {
@@ -195,7 +197,7 @@ test("whoever waits without a word says now and then that he is there", async ()
   turns.lapse();
   expect(told).toEqual(["OUTPut1:STATe ON"]);
   pass(LEASE_MS + 1);
-  expect(() => turns.renew(turn)).toThrow("not heard of for 3 s");
+  expect(() => turns.renew(turn)).toThrow("did not respond for 3 s");
 });
 
 test("at the end of the program they are reported to go off without waiting", async () => {
@@ -205,8 +207,8 @@ test("at the end of the program they are reported to go off without waiting", as
   turns.silenceForGood();
   expect(told.slice(1)).toEqual(OFF);
   // Pages that are still connected ask in vain.
-  await expect(turns.exchange(turn, "g", say("OUTPut1:STATe ON"))).rejects.toThrow("is ending");
-  expect(() => turns.begin(["g"])).toThrow("is ending");
+  await expect(turns.exchange(turn, "g", say("OUTPut1:STATe ON"))).rejects.toThrow("is stopping");
+  expect(() => turns.begin(["g"])).toThrow("is stopping");
 });
 
 test("a turn tests what it holds, and to nothing else", async () => {
@@ -223,7 +225,7 @@ test("an output that does not say that it is off is said loudly", async () => {
   });
   const turn = turns.begin(["g"]);
   await turns.exchange(turn, "g", say("OUTPut1:STATe ON"));
-  await expect(turns.end(turn)).rejects.toThrow("Turn it off by hand now");
+  await expect(turns.end(turn)).rejects.toThrow("Switch it off manually now");
 });
 
 test("muted in the middle of a recording: it is refused with words, and nothing plays", async () => {
@@ -247,7 +249,7 @@ test("muted in the middle of a recording: it is refused with words, and nothing 
       return "go-on";
     },
   );
-  await expect(recording).rejects.toThrow("turned off by hand");
+  await expect(recording).rejects.toThrow("switched off manually");
   standIns.bench.advance(0.2);
   expect(standIns.bench.voltsRms()).toBeLessThan(0.01);
 });

@@ -36,10 +36,10 @@ test("volts that it does not take are never switched on: what stood there before
 });
 
 test.each([
-  [{ volts: 61, amperes: 1 }, "volts lie above 0 and up to 60"],
-  [{ volts: 0, amperes: 1 }, "volts lie above 0"],
-  [{ volts: 12, amperes: 11 }, "amperes lie above 0 and up to 10"],
-  [{ volts: NaN, amperes: 1 }, "volts lie above 0"],
+  [{ volts: 61, amperes: 1 }, "volts must be above 0 and at most 60"],
+  [{ volts: 0, amperes: 1 }, "volts must be above 0"],
+  [{ volts: 12, amperes: 11 }, "amperes must be above 0 and at most 10"],
+  [{ volts: NaN, amperes: 1 }, "volts must be above 0"],
 ])("%j is refused before anything is said", async (wish, words) => {
   const { supply } = await supplyWith();
   await expect(supply.on(wish)).rejects.toThrow(words);
@@ -50,5 +50,5 @@ test("it stays on when the turn ends", async () => {
   const { supply, turn } = await supplyWith();
   await supply.on({ volts: 12, amperes: 1 });
   await turn.end();
-  await expect(supply.read()).rejects.toThrow("this measurement is over");
+  await expect(supply.read()).rejects.toThrow("this measurement has ended");
 });

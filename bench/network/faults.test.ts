@@ -40,14 +40,14 @@ jest.setTimeout(60_000);
 
 describe("whatever fails, it is said in words, nothing half heard is kept, and nothing plays on", () => {
   test.each([
-    ["oscilloscope", "cut-off", /oscilloscope: .*stopped in the middle/],
-    ["oscilloscope", "closes", /oscilloscope: .*closed the connection in the middle/],
-    ["oscilloscope", "dead", /oscilloscope: .*did not answer within 2 s/],
-    ["oscilloscope", "talkative", /oscilloscope: .*two answers to one question/],
-    ["generator", "dead", /generator: .*did not answer within 2 s.*Turn it off by hand now/],
-    ["voltmeter", "dead", /voltmeter: .*did not answer/],
-    ["mains-meter", "dead", /mains-meter: .*did not answer/],
-    ["thermometer", "dead", /thermometer: .*did not answer/],
+    ["oscilloscope", "cut-off", /oscilloscope: .*response was incomplete/],
+    ["oscilloscope", "closes", /oscilloscope: .*closed the connection during its response/],
+    ["oscilloscope", "dead", /oscilloscope: .*did not respond within 2 s/],
+    ["oscilloscope", "talkative", /oscilloscope: .*two responses to one query/],
+    ["generator", "dead", /generator: .*did not respond within 2 s.*Switch it off manually now/],
+    ["voltmeter", "dead", /voltmeter: .*did not respond/],
+    ["mains-meter", "dead", /mains-meter: .*did not respond/],
+    ["thermometer", "dead", /thermometer: .*did not respond/],
   ] as const)("%s, %s", async (role, fault, words) => {
     const failed = await failing(role, fault);
     expect(wordsOf(failed)).toMatch(words);
@@ -65,7 +65,7 @@ describe("a wrong scale is no figure", () => {
   test("the voltmeter vouches for the oscilloscope", async () => {
     const failed = await failing("oscilloscope", "wrong-scale");
     expect(wordsOf(failed)).toMatch(
-      /it reads 0\.04\d+ V, and The voltmeter reads 0\.4\d+ V across the same load/,
+      /it reads 0\.04\d+ V, but The voltmeter reads 0\.4\d+ V across the same load/,
     );
   });
 
@@ -85,7 +85,7 @@ describe("a wrong scale is no figure", () => {
     };
     expect(
       wordsOf(await failing("voltmeter", "none", { setup: { ...SETUP, oscilloscope: other } })),
-    ).toMatch(/probe factor of 10.*the Rig says 1/);
+    ).toMatch(/probe factor of 10.*the Rig has 1/);
   });
 });
 
@@ -109,13 +109,13 @@ describe("a profile that does not fit says which line", () => {
     [
       "generator",
       { outputNow: "OUTPut{output}:STATe?", levelNow: "SOURce{output}:FREQuency:CW?" },
-      /told in another unit/,
+      /uses another unit/,
     ],
-    ["oscilloscope", { rangeNow: "RANGe?" }, /did not answer “RANGe\?”, and says -113/],
+    ["oscilloscope", { rangeNow: "RANGe?" }, /did not respond to “RANGe\?” and reports -113/],
     [
       "oscilloscope",
       { scale: "TRACe:PREamble? CHANnel{channel} -> 2, 3, 4" },
-      /answered 3 items, and item 4/,
+      /has 3 items, but item 4/,
     ],
     ["oscilloscope", { intervalNow: "*IDN?" }, /where a number was expected/],
   ] as const)("%s: %j", async (role, commands, words) => {
@@ -136,7 +136,7 @@ describe("a profile that does not fit says which line", () => {
           request,
         }),
       ),
-    ).toMatch(/takes a waveform of its own/);
+    ).toMatch(/needs an arbitrary waveform/);
     // A glide of its own takes the place of one from memory.
     const gliding = spelled("generator", { waveform: "" });
     const { outcome } = await failing("voltmeter", "none", { setup: gliding, request });
@@ -164,7 +164,7 @@ describe("a profile that does not fit says which line", () => {
           request: { ...PLAYED, recordsInput: true },
         }),
       ),
-    ).toMatch(/no channel reads the amplifier’s input|no channel reads the amplifier's input/);
+    ).toMatch(/no channel measures the amplifier's input/);
   });
 
   test("one output feeds both channels, and cannot leave one at rest", async () => {
@@ -260,5 +260,5 @@ test("an amplifier that does not answer is played nothing louder", async () => {
     networkInstrument({ ...SETUP, mostVoltsPeak: 1e-3 }, link).connect(WIRING))().catch(
     (error: unknown) => error,
   );
-  expect(wordsOf({ outcome })).toMatch(/Channel A: a quiet tone went out/);
+  expect(wordsOf({ outcome })).toMatch(/Channel A: a quiet tone was played/);
 });

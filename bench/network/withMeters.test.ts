@@ -94,12 +94,12 @@ test("another meter at the address than the one that answered first is not belie
         drives: [true],
         number: 1,
       }))(),
-  ).rejects.toThrow("“MAKER,METER,7,1” did when it was asked first");
+  ).rejects.toThrow("“MAKER,METER,7,1” did before");
 });
 
 test("a meter that falls silent ends the recording with words: guards that are reported nothing cannot guard", async () => {
   await expect(play({ faults: { "mains-meter": "dead" } })).rejects.toMatchObject({
-    finding: { advice: expect.stringContaining("did not answer") },
+    finding: { advice: expect.stringContaining("did not respond") },
   });
 });
 

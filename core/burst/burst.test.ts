@@ -84,7 +84,7 @@ test("clipping from the seventh cycle on: the last clean cycle is the sixth", ()
   const { bursts: found, burstPowerWatts, summary } = readingOf(volts, 96_000, 8);
   expect(found[0]).toMatchObject({ lastCleanCycle: 5, flattenedCycleCount: 14 });
   expect(burstPowerWatts).toBeNull();
-  expect(summary).toContain("first in cycle 7");
+  expect(summary).toContain("first cycle 7");
 });
 
 test("a burst that breaks off within a cycle: the part of a cycle is no power that was held", () => {

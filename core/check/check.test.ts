@@ -69,10 +69,10 @@ describe("checkNoise, of an input at rest", () => {
   });
 
   test.each([
-    ["a tone", sine(1, 1000), "it holds a tone, the strongest at 1 kHz"],
-    ["a tone at 440 Hz, which is no hum", sine(1, 440), "it holds a tone"],
+    ["a tone", sine(1, 1000), "it contains a tone, the strongest at 1 kHz"],
+    ["a tone at 440 Hz, which is no hum", sine(1, 440), "it contains a tone"],
     ["a tone that comes and goes", (t: number) => (t % 0.3 < 0.1 ? sine(1, 3000)(t) : 0), "tone"],
-    ["clicks", (t: number) => (Math.round(t * RATE_HZ) % 9600 === 0 ? 1 : 0), "made of clicks"],
+    ["clicks", (t: number) => (Math.round(t * RATE_HZ) % 9600 === 0 ? 1 : 0), "consists of clicks"],
   ])("%s is refused", (_, value, words) => {
     const noise = hiss(1e-4);
     expect(

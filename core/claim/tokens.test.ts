@@ -91,7 +91,7 @@ test("each claim of power knows the part of the line that speaks of it", () => {
   const found = readPower(parts("2 x 50 W RMS into 8 ohm, 120 W max."));
   if (typeof found === "string") throw new Error(found);
   expect(found.map(({ said }) => hasTerm(said, "maximum"))).toEqual([false, true]);
-  expect(readPower(parts("20-100 W"))).toContain("a range of watts");
+  expect(readPower(parts("20-100 W"))).toContain("a recommended power range");
   expect(readLine("Sensitivity high")).toContain("sensitivity");
 });
 

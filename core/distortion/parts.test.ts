@@ -49,7 +49,7 @@ test("the sentence of a clipped tone says so, and that of a clean one too", () =
     return outcome.value;
   };
   expect(toneSummary(read(7))).toContain(topsText(read(7).flattening));
-  expect(topsText(read(7).flattening)).toMatch(/flat/);
+  expect(topsText(read(7).flattening)).toMatch(/clip/);
   expect(toneSummary(read(20))).toContain("no clipping");
 });
 

@@ -66,12 +66,12 @@ test("nothing is said while everything is within its limits, also when the drive
 });
 
 test.each<[string, Partial<LiveMoment>, RegExp]>([
-  ["load-rating", { loadWatts: [50, 210] }, /210 W; it is made for 200 W/],
+  ["load-rating", { loadWatts: [50, 210] }, /210 W; its limit is 200 W/],
   ["load-heat", { loadCelsius: [190, 60] }, /190 °C; the limit is 180 °C/],
   ["sink-heat", { sinkCelsius: 80 }, /heat sink is at 80.0 °C; the limit is 75.0 °C/],
   ["converter", { voltsPeak: [79, 20] }, /full scale of 80.0 V/],
   ["collapse", { voltsRms: [20, 4] }, /from 20.0 V to 4.00 V/],
-  ["protection", { isCutOut: true }, /own protection/],
+  ["protection", { isCutOut: true }, /protection cut off/],
 ])("the guard %s names what it saw", (guard, change, text) => {
   const trip = watched([calm, { ...calm, ...change }]);
   expect(trip?.guard).toBe(guard);
@@ -99,7 +99,7 @@ test("a breaker lets a moment of current pass, but not seconds of it", () => {
   expect(watched([calm, drawing, drawing, calm])).toBeNull();
   expect(secondsToTrip(drawing)).toBeLessThan(1);
   expect(watched(Array<LiveMoment>(40).fill(drawing))?.text).toMatch(
-    /A from the mains; the breaker carries 16.0 A/,
+    /A from the mains; the breaker is rated 16.0 A/,
   );
 });
 

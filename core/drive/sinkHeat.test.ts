@@ -49,13 +49,13 @@ test("without a thermometer the guard of the sink trips when its heat brings it 
   expect(Math.abs((found?.seconds ?? 0) - expected)).toBeLessThan(1);
   expect(found?.trip.guard).toBe("sink-heat");
   expect(found?.trip.text).toMatch(
-    /predicted to be at 75.* as is usual of its kind.*No thermometer/,
+    /predicted to be at 75.* typical values for its kind.*no thermometer/,
   );
 });
 
 test("what a soak found is said as that; half the output at rest of one channel stays below for ever", () => {
   const measured = { ...limits, sink: { ...sink, isMeasured: true } };
-  expect(untilTrip(new GuardWatch(measured), playing)?.trip.text).toContain("as a soak found it");
+  expect(untilTrip(new GuardWatch(measured), playing)?.trip.text).toContain("from its soak");
   expect(untilTrip(new GuardWatch(limits), { ...playing, loadWatts: [50, 0] })).toBeNull();
 });
 

@@ -85,7 +85,7 @@ describe("a scope's record, in the common shapes", () => {
   const numbered = ["sample,volts", ...wave.map(([, v], n) => `${n},${v}`)].join("\n");
   test("sample numbers without a rate are asked for, and taken when given", () => {
     const outcome = readScopeRecord(numbered);
-    expect(outcome.ok ? "" : outcome.finding.advice).toMatch(/Give the sample rate/);
+    expect(outcome.ok ? "" : outcome.finding.advice).toMatch(/Enter the sample rate/);
     expect(recordOf(numbered, 50_000).sampleRateHz).toBe(50_000);
   });
 
@@ -95,7 +95,7 @@ describe("a scope's record, in the common shapes", () => {
     [
       "a gap in time",
       [...wave.slice(0, 100), ...wave.slice(200)].map((row) => row.join(",")).join("\n"),
-      /not even/,
+      /uneven/,
     ],
   ])("refusal: %s", (_, text, message) => {
     const outcome = readScopeRecord(text);
@@ -119,7 +119,7 @@ describe("a response as text", () => {
   });
   test("what is no response says which line", () => {
     const outcome = readResponseText("0,1\n-3,2\n5,3\n");
-    expect(outcome.ok ? "" : outcome.finding.advice).toMatch(/“0, 1” is no frequency/);
+    expect(outcome.ok ? "" : outcome.finding.advice).toMatch(/“0, 1” is not a frequency/);
   });
   test("a response is reported from a scope's record", () => {
     expect(isResponseText("20\t-1\n50\t-0.5\n200\t0\n20000\t-3\n")).toBe(true);

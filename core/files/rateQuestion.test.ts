@@ -30,7 +30,7 @@ test("a time without a unit: what it would be in each, the likeliest first, with
 test("samples that are only numbered suggest nothing; a tone still tells whether an answer can be", () => {
   const { suggestions, cyclesASample } = rateQuestion(table((k) => String(k), 0.05));
   expect(suggestions).toEqual([]);
-  expect(toneAtRate(48_000, cyclesASample).words).toBe("At this rate the tone in it is 2.4 kHz.");
+  expect(toneAtRate(48_000, cyclesASample).words).toBe("At this rate its tone is 2.4 kHz.");
 });
 
 test("of no table, and of one without a tone, nothing is made up", () => {

@@ -124,18 +124,22 @@ describe("scopes' records", () => {
     [
       "a unit that is not said, and could be two",
       lines(["Time,CH1"], (n) => `${1000 * t(n)},${volts(n)}`),
-      /does not say in what its time is given/,
+      /does not state the unit of its time/,
     ],
     [
       "sample numbers without a rate",
       lines(["n,CH1"], (n) => `${n},${volts(n)}`),
-      /Give the sample rate/,
+      /Enter the sample rate/,
     ],
-    ["one column without a rate", lines(["CH1 (V)"], (n) => `${volts(n)}`), /Give the sample rate/],
+    [
+      "one column without a rate",
+      lines(["CH1 (V)"], (n) => `${volts(n)}`),
+      /Enter the sample rate/,
+    ],
     [
       "a rate at which nothing could be heard",
       lines(["Time (s),CH1 (V)"], (n) => `${n * 60},${volts(n)}`),
-      /nothing could be heard/,
+      /too low for audio/,
     ],
     [
       "currents only",
@@ -145,12 +149,12 @@ describe("scopes' records", () => {
     [
       "a gap",
       lines(["Time (s),CH1 (V)"], (n) => `${t(n < 100 ? n : n + 50)},${volts(n)}`),
-      /not even/,
+      /uneven/,
     ],
     [
       "a rising voltage, and numbers",
       lines(["n,CH1 (V)"], (n) => `${n},${0.01 * n}`),
-      /Give the sample rate/,
+      /Enter the sample rate/,
     ],
     ["prose", "there is nothing here\nbut words", /no columns of numbers/],
   ])("asked for or refused: %s", (_, text, words) => {

@@ -102,15 +102,15 @@ test("a product beyond half the rate is taken to be its twin's equal, and told",
   );
   if (!outcome.ok) throw new Error(outcome.finding.advice);
   expect(outcome.value.d3Ratio).toBeCloseTo(0.01, 4);
-  expect(outcome.value.cautions[0].text).toContain("does not hold it");
+  expect(outcome.value.cautions[0].text).toContain("does not cover it");
 });
 
 test.each<[string, Float64Array, RegExp]>([
-  ["a single tone", tones(48_000, [19_000, 1]), /only one tone is in it, at 19 kHz/],
+  ["a single tone", tones(48_000, [19_000, 1]), /contains only one tone, at 19 kHz/],
   [
     "a tone with its harmonics",
     tones(48_000, [1000, 1], [3000, 0.4]),
-    /with its harmonics is in it, not two/,
+    /with its harmonics was found, not two/,
   ],
   ["silence", new Float64Array(48_000), /silent/],
   [
@@ -118,7 +118,7 @@ test.each<[string, Float64Array, RegExp]>([
     ((normal) => Float64Array.from({ length: 48_000 }, normal))(seededNormal(5)),
     /only one tone|noise|silent/,
   ],
-  ["the pair of the other kind", tones(48_000, [60, 4], [7000, 1]), /is no pair of this kind/],
+  ["the pair of the other kind", tones(48_000, [60, 4], [7000, 1]), /is not a pair of this kind/],
 ])("%s gives no difference tones, but says what is there", (_, volts, words) => {
   const outcome = differenceDistortion(volts, 48_000);
   expect(outcome.ok ? JSON.stringify(outcome.value.d3Ratio) : outcome.finding.advice).toMatch(
@@ -128,7 +128,7 @@ test.each<[string, Float64Array, RegExp]>([
 
 test("19 and 20 kHz are no pair for modulation", () => {
   const outcome = modulationDistortion(tones(48_000, [19_000, 1], [20_000, 1]), 48_000);
-  expect(outcome.ok ? "" : outcome.finding.advice).toMatch(/no pair of this kind/);
+  expect(outcome.ok ? "" : outcome.finding.advice).toMatch(/not a pair of this kind/);
 });
 
 test("refusal: a missing tone, too short a capture", () => {

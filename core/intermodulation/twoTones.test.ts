@@ -29,7 +29,7 @@ test.each([
   ["silence", made(), "it is silent"],
   ["one tone", made([1000, 1]), "only one tone"],
   ["a tone with its harmonic", made([1000, 1], [2000, 0.4]), "with its harmonics"],
-  ["a pair of another kind", made([700, 1], [3100, 1]), "no pair of this kind"],
+  ["a pair of another kind", made([700, 1], [3100, 1]), "not a pair of this kind"],
 ])("%s is refused with what is there", (_, volts, words) =>
   expect(adviceOf(findTwoTones(volts, RATE_HZ, DIFFERENCE))).toContain(words),
 );

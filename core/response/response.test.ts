@@ -70,7 +70,7 @@ describe("figures, closed form of a one-pole low pass at 20 kHz", () => {
 
   test("interpolation, and the whole in one sentence", () => {
     expect(ratioAt(response, 20_000)).toBeCloseTo(Math.SQRT1_2, 4);
-    expect(responseSummary(response)).toContain("3 dB down at");
+    expect(responseSummary(response)).toContain("−3 dB at");
   });
 });
 

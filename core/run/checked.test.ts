@@ -52,7 +52,7 @@ test("a file that is no single tone is refused with what is in it; played on pur
     }),
   );
   expect(played.cautions).toMatchObject([{ code: "doubtful" }]);
-  expect(played.cautions?.[0].text).toContain("1 kHz that was played");
+  expect(played.cautions?.[0].text).toContain("1 kHz tone that was played");
 });
 
 test("distortion that no harmonic in the band could tell is no figure, and the sentence says so", () => {

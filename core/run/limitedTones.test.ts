@@ -8,7 +8,7 @@ test("tones with more than three percent beside them are held; from where to whe
   const [caution, ...others] = limitedTones(tones, ["gain"]);
   expect(others).toEqual([]);
   expect(caution).toMatchObject({ code: "clipped", touches: ["gain"] });
-  expect(caution.text).toMatch(/^From 200 Hz to 400 Hz up to 12 % lies beside the tone/);
+  expect(caution.text).toMatch(/^From 200 Hz to 400 Hz up to 12 % of distortion/);
   expect(limitedTones([tones[1]])[0].text).toMatch(/^At 200 Hz up to 5.0 %/);
   expect(limitedTones([tones[0], tones[3]])).toEqual([]);
 });

@@ -54,11 +54,11 @@ test("a day of seconds is read in one pass", () => {
 });
 
 test.each([
-  ["nothing steady", [1, 20, 40, 60, 80, 100], /no level of it is steady/],
+  ["nothing steady", [1, 20, 40, 60, 80, 100], /no level is steady/],
   [
     "more than three levels",
     [30, 60, 120, 240].flatMap((watts) => held(watts, 8)),
-    /4 steady levels .*Cut it/,
+    /4 steady levels .*Trim it/,
   ],
 ])("%s is refused, with what to do", (_, watts, words) => {
   const outcome = readMainsDrawLog(log(watts), SETTINGS, 1);

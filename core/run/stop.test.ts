@@ -62,7 +62,7 @@ test("a guard's reason goes before what the reading says; of a collapse the read
   expect(stoppedBy(found, watts)).toEqual({
     reason: "load-guard",
     evidence:
-      "The load takes 210 W; it is made for 200 W. The guard turned the drive down after 1.50 s.",
+      "The load takes 210 W; it is made for 200 W. The guard reduced the drive after 1.50 s.",
     picture: null,
   });
   const collapse = {
@@ -75,6 +75,6 @@ test("a guard's reason goes before what the reading says; of a collapse the read
     stoppedBy(stopAtLevel([after("limiter-collapsed")], null, "50 W", null), collapse),
   ).toMatchObject({
     reason: "output-limiter",
-    evidence: "After 1.00 s its limiter engaged. The guard turned the drive down after 1.50 s.",
+    evidence: "After 1.00 s its limiter engaged. The guard reduced the drive after 1.50 s.",
   });
 });

@@ -43,10 +43,10 @@ describe("numbers as instruments answer them", () => {
 
   // SCPI-99, volume 1, section 7.2.1: infinity is 9.9E37, what is not a number 9.91E37.
   test.each([
-    ["9.9E37", "over range"],
-    ["-9.9E+37", "over range"],
+    ["9.9E37", "overrange"],
+    ["-9.9E+37", "overrange"],
     ["9.91E37", "no reading"],
-    ["1e999", "over range"],
+    ["1e999", "overrange"],
     ["", "where a number was expected"],
     ["OVLD", "“OVLD” where a number"],
     ["1,2", "where a number was expected"],
@@ -107,15 +107,15 @@ describe("answers put together from pieces", () => {
   });
 
   test.each([
-    ["line", "1\n2\n", "two answers"],
-    ["line", "x".repeat(70_000), "without an end"],
+    ["line", "1\n2\n", "two responses"],
+    ["line", "x".repeat(70_000), "without a terminator"],
     ["block", "1.5\n", "text where a block"],
-    ["block", "#0abc\n", "does not say how long"],
-    ["block", "#A12\n", "header of its block is none"],
-    ["block", "#2x1ab\n", "header of its block is none"],
-    ["block", "#9999999999", "more than is taken"],
-    ["block", "#13abcd\n", "longer than it said"],
-    ["block", "#13abc\n\n", "longer than it said"],
+    ["block", "#0abc\n", "has no length"],
+    ["block", "#A12\n", "no valid header"],
+    ["block", "#2x1ab\n", "no valid header"],
+    ["block", "#9999999999", "more than the limit"],
+    ["block", "#13abcd\n", "longer than announced"],
+    ["block", "#13abc\n\n", "longer than announced"],
     ["block", "#13abc", "cut off"],
     ["line", "1.5", "cut off"],
   ] as const)("as %s, %j is refused", (expected, sent, words) => {
@@ -208,8 +208,8 @@ describe("samples", () => {
   );
 
   test("half a sample, none, or what is no number are refused", () => {
-    expect(volts([1, 2, 3], "16 bits, signed, low byte first")).toContain("no whole samples");
-    expect(volts([], "8 bits, signed")).toContain("no whole samples");
+    expect(volts([1, 2, 3], "16 bits, signed, low byte first")).toContain("not a multiple of");
+    expect(volts([], "8 bits, signed")).toContain("not a multiple of");
     expect(volts([0, 0, 0xc0, 0x7f], "float, 4 bytes, low byte first")).toContain("no number");
   });
 
@@ -241,20 +241,20 @@ describe("profiles", () => {
   });
 
   test.each([
-    ["generator", "sine", "", "nothing can be measured"],
+    ["generator", "sine", "", "needed for any measurement"],
     ["generator", "sweep", "", null],
     ["generator", "sine", "FREQ {hertz}\nVOLT {volts}", "{volts} is not filled in"],
-    ["generator", "start", "*TRG {output}", "take {output} out"],
-    ["generator", "outputOn", "OUTP{output}?", "Nothing is asked"],
-    ["generator", "outputNow", "OUTP{output}", "must end in a question"],
+    ["generator", "start", "*TRG {output}", "remove {output}"],
+    ["generator", "outputOn", "OUTP{output}?", "This is not a query"],
+    ["generator", "outputNow", "OUTP{output}", "must end with a query"],
     ["generator", "outputNow", "OUTP{output}?\nOUTP{output}?", "Only the last line"],
-    ["oscilloscope", "scale", "PRE? -> 8, 9", "3 items"],
-    ["oscilloscope", "rangeNow", "RANG? -> 2, 3", "One item"],
-    ["oscilloscope", "samples", "DATA? -> 1", "No item"],
-    ["oscilloscope", "scale", "PRE? -> a", "does not say which items"],
-    ["voltmeter", "read", "REÄD?", "plain letters"],
+    ["oscilloscope", "scale", "PRE? -> 8, 9", "3 response items"],
+    ["oscilloscope", "rangeNow", "RANG? -> 2, 3", "One response item"],
+    ["oscilloscope", "samples", "DATA? -> 1", "No response item"],
+    ["oscilloscope", "scale", "PRE? -> a", "does not select items"],
+    ["voltmeter", "read", "REÄD?", "ASCII characters"],
     ["voltmeter", "read", `READ?${" ".repeat(600)}`, "under 500"],
-    ["voltmeter", "fly", "FLY", "no such command"],
+    ["voltmeter", "fly", "FLY", "does not have this command"],
   ] as const)("%s, %s: %j", (role, name, command, words) => {
     const mistake = commandMistake(role, name, command);
     if (words === null) expect(mistake).toBeNull();

@@ -133,7 +133,9 @@ export const typedSchema = (fields: readonly SettingField[]) =>
     accuracy,
     channels: array(
       object(
-        Object.fromEntries(fields.map(({ name }) => [name, optionalQuantity("Enter a number, or leave it empty.")])),
+        Object.fromEntries(
+          fields.map(({ name }) => [name, optionalQuantity("Enter a number, or leave it empty.")]),
+        ),
       ),
     ).defined(),
   });

@@ -31,7 +31,7 @@ describe("what lies between the bursts", () => {
       const silent = between(-60, kind);
       expect(silent.figures[0].value).toBeCloseTo(value ?? 0, 2);
       expect(silent.cautions).toMatchObject([
-        { code: "other-tones", text: expect.stringContaining("lies 60 dB less") },
+        { code: "other-tones", text: expect.stringContaining("is 60 dB lower") },
       ]);
       expect(isDoubtful(silent.cautions ?? [], name)).toBe(true);
       expect(between(-200, kind).cautions).toHaveLength(1);

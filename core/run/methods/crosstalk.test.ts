@@ -23,7 +23,7 @@ test("a channel that only played has nothing to tell, and says so", () => {
     recorded([driven, driven.map((value) => 0.001 * value)], { stimulus }),
   ]);
   expect(channels[0].figures).toEqual([]);
-  expect(channels[0].summary).toContain("driven only");
+  expect(channels[0].summary).toContain("only driven");
 });
 
 test("one channel alone cannot leak", () =>
@@ -41,7 +41,7 @@ describe("of one tone", () => {
     expect(amplitudeRatioToDb(valueOf(listening, "at-1000"))).toBeCloseTo(-80, 3);
     expect(listening.figures.map(({ name }) => name)).toEqual(["at-1000"]);
     expect(listening.summary).toBe(
-      "−80.0 dB leaks into this channel at 1 kHz; no other frequency was played.",
+      "−80.0 dB crosstalk into this channel at 1 kHz, the only frequency played.",
     );
   });
 

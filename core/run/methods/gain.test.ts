@@ -25,7 +25,7 @@ test("without its input only the output is reported, and that it is so", () => {
 test("an input with another tone than the output does not belong to it: refused, with both", () => {
   const other = recorded([tone(2, 997)], { input: tone(0.1, 1000) });
   expect(findingOf("gain", [other])).toBe("channel-mismatch");
-  expect(() => analysed("gain", [other])).toThrow(/input holds a tone of 1 kHz.*output one of 997/);
+  expect(() => analysed("gain", [other])).toThrow(/input has a tone of 1 kHz.*output one of 997/);
   // The two channels of a recorder may hear the same tone with a little noise each.
   const same = recorded([tone(2, 997.1)], { input: tone(0.1, 997.1) });
   expect(valueOf(analysed("gain", [same])[0], "gain-file-1")).toBeCloseTo(20, 6);

@@ -20,7 +20,7 @@ test.each([
   );
   const made = { ...recorded([sum(pair[0], pair[1])], { shot: "difference" }), sampleRateHz };
   const [{ summary }] = analysed("intermodulation", [made]);
-  expect(summary.includes("only heavy clipping of these tones can be seen")).toBe(isSaid);
+  expect(summary.includes("only heavy clipping of these tones is visible")).toBe(isSaid);
 });
 
 testOfCaptures(

@@ -135,7 +135,8 @@ const burstSummary = ({ cycles, flattenedCycleCount, seconds }: BurstReading["bu
     seconds < WHOLE_RATIO * BURST_SECONDS
       ? ` The output ended after ${formatSignificant(1000 * seconds, 2)} ms of it.`
       : "";
-  if (flattenedCycleCount === 0) return `${watts(-1)} in a burst of 20 mswithout clipping.${ended}`;
+  if (flattenedCycleCount === 0)
+    return `${watts(-1)} in a burst of 20 ms, without clipping.${ended}`;
   return flattenedCycleCount === cycles.length
     ? `Every cycle of the 20 ms burst clips, from ${watts(0)} down to ${watts(-1)}.${ended}`
     : `${flattenedCycleCount} of ${cycles.length} cycles of the 20 ms burst clip.${ended}`;

@@ -36,7 +36,7 @@ test("where rated output was not reached the figures at it are doubtful, and say
   const [short, whole] = [at(30), at(48)];
   expect(short.cautions).toMatchObject([
     {
-      text: expect.stringContaining("Rated output was not reached: 30.0 W of 50.0 W came out"),
+      text: expect.stringContaining("Rated output was not reached: 30.0 W of 50.0 W was reached"),
       touches: expect.arrayContaining(["mains-rated", "efficiency-rated"]),
     },
   ]);

@@ -21,7 +21,10 @@ describe("white noise in the place of pink", () => {
   test("rises by 10 dB a decade, which is reported, and proves nothing of the amplifier", () => {
     const { cautions = [] } = analysed("noise-response", [recorded([white()])])[0];
     expect(cautions).toMatchObject([
-      { code: "other-tones", text: expect.stringMatching(/rises by (9\.\d|10\.?\d?) dB a decade/) },
+      {
+        code: "other-tones",
+        text: expect.stringMatching(/rises by (9\.\d|10\.?\d?) dB per decade/),
+      },
     ]);
     expect(isDoubtful(cautions, "spread")).toBe(true);
   });

@@ -72,7 +72,9 @@ test("a clean sweep that ends in silence is not blamed on the drive; what the ot
   const stopOf = (change: Parameters<typeof recorded>[1]) =>
     analysed("power-sweep", [recorded([volts], change)])[0].stop;
   expect(stopOf({}).reason).toBe("not-known");
-  expect(stopOf({}).evidence).toMatch(/nothing is heard for 2\.0 s: either the sweep ended there/);
+  expect(stopOf({}).evidence).toMatch(
+    /there is no signal for 2\.0 s: either the sweep ended there/,
+  );
   const events = [{ seconds: 8, event: "thermal-cut-out" }];
   expect(stopOf({ events }).reason).toBe("thermal-cut-out");
 });
@@ -99,7 +101,7 @@ test("a sweep of 7 kHz whose third harmonic lies beyond the band says that its l
   const [high] = analysed("power-sweep", [recorded([sweep(7000)])]);
   expect(high.cautions).toMatchObject([{ code: "few-harmonics" }]);
   expect(high.cautions?.[0].touches).toContain("one-percent");
-  expect(high.summary).toContain("third harmonic, 21 kHz, lies beyond 20 kHz");
+  expect(high.summary).toContain("21 kHz, is above 20 kHz");
   // Where the tops flatten it is reported all the same.
   expect(Math.abs(valueOf(high, "tops") / valueOf(usual, "tops") - 1)).toBeLessThan(0.02);
 });
@@ -111,7 +113,7 @@ test("levels that are held too shortly to be distinguished make figures that are
   });
   const [channel] = analysed("power-sweep", [recorded([volts])]);
   expect(channel.cautions).toMatchObject([{ code: "unsteady", touches: [] }]);
-  expect(channel.summary).toMatch(/levels change while they are read.*Hold each level/);
+  expect(channel.summary).toMatch(/levels change during the reading.*Hold each level/);
   expect(isDoubtful(channel.cautions ?? [], "one-percent")).toBe(true);
 });
 
@@ -123,5 +125,5 @@ test("the stop is reported from where the tops stay flat, not from what looks fl
   });
   const { stop } = analysed("power-sweep", [recorded([volts])])[0];
   expect(stop.reason).toBe("rail-voltage");
-  expect(stop.evidence).toMatch(/flatten at 2[78].* V from (4[89]|5\d)/);
+  expect(stop.evidence).toMatch(/clips at 2[78].* V from (4[89]|5\d)/);
 });

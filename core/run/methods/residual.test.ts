@@ -20,5 +20,5 @@ test("what came in at the input is taken away, however late and whichever way up
   }
   const other = recorded([tone(20, 997, 2)], { input });
   expect(findingOf("residual", [other])).toBe("channel-mismatch");
-  expect(() => analysed("residual", [other])).toThrow(/they do not belong together/);
+  expect(() => analysed("residual", [other])).toThrow(/they do not match/);
 });
