@@ -10,6 +10,7 @@ export type SafetyFacts = {
   lowestOhms?: number;
   channelsDriven: number;
   /** Whether a speaker terminal is grounded, as far as known. */
+  // eslint-disable-next-line no-restricted-syntax -- values that kept shelves hold
   terminals?: "not known" | "one side is earth" | "bridge-tied";
   /** Two channels are bridged. */
   isBridged?: boolean;

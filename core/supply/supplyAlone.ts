@@ -52,8 +52,9 @@ export const judgeLabel = (
   const beyond = tests
     .filter((test) => isHeld(test) && !isBelow(test))
     .toSorted((a, b) => b.amperes - a.amperes)[0];
+  const held = proof ? "met" : "open";
   return {
-    outcome: broken ? "missed" : proof ? "met" : "open",
+    outcome: broken ? "missed" : held,
     decidedBy: broken ?? proof ?? null,
     overload: beyond ? { amperes: beyond.amperes, seconds: beyond.seconds } : null,
     gaveWay: failed[0] ?? null,

@@ -286,6 +286,7 @@ export const bandReading = (
 };
 
 /** Bursts of 20 ms first: the customary ones. @see CTA-2006; from memory */
+// eslint-disable-next-line no-restricted-syntax -- the name of a stored figure
 const BURST_NAMES = ["burst-1 kHz, 20 ms", "burst-"];
 
 const burstFigure = (channel: EvidenceChannel) =>
