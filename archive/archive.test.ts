@@ -25,7 +25,7 @@ test.each<[string, () => Promise<Buffer>, RegExp]>([
     async () => (await zipOf({ "a.txt": "x".repeat(500) })).subarray(0, 40),
     /damaged/,
   ],
-  ["a name that nobody expects", () => zipOf({ "c.txt": "" }), /“c\.txt”, which is none/],
+  ["a name that nobody expects", () => zipOf({ "c.txt": "" }), /“c\.txt”, which this program does not write/],
   ["too much unpacked", () => zipOf({ "a.txt": "x".repeat(2000) }), /larger than the limit/],
   [
     "too many files",
@@ -63,7 +63,7 @@ test("a zip that says less of itself than it unpacks to is broken off", async ()
 test("a file that is larger than asked for is not unpacked; one that is not there is named", async () => {
   const zip = await readZip(await zipOf({ "a.txt": "x".repeat(500) }), LIMITS);
   await expect(zip.read("a.txt", 100)).rejects.toThrow(/a\.txt is larger/);
-  await expect(zip.read("b.txt", 100)).rejects.toThrow(/no b\.txt/);
+  await expect(zip.read("b.txt", 100)).rejects.toThrow(/not contain b\.txt/);
   zip.close();
 });
 

@@ -68,7 +68,7 @@ test("a meter beyond its bandwidth, a faint tone and a coarse meter are warned o
       { meterVoltsRms: 10, frequencyHz: 100, recordedRatio: 0.5 },
       { ...meter, accuracyRatio: 0.03 },
     ).warnings,
-  ).toEqual([expect.stringContaining("more than 2 %")]);
+  ).toEqual([expect.stringContaining("exceeds 2 %")]);
   expect(() =>
     calibrate({ meterVoltsRms: 10, frequencyHz: 100, recordedRatio: 1.2 }, meter),
   ).toThrow("recordedRatio is 1.2");

@@ -210,7 +210,7 @@ describe("samples", () => {
   test("half a sample, none, or what is no number are refused", () => {
     expect(volts([1, 2, 3], "16 bits, signed, low byte first")).toContain("not a multiple of");
     expect(volts([], "8 bits, signed")).toContain("not a multiple of");
-    expect(volts([0, 0, 0xc0, 0x7f], "float, 4 bytes, low byte first")).toContain("no number");
+    expect(volts([0, 0, 0xc0, 0x7f], "float, 4 bytes, low byte first")).toContain("not numbers");
   });
 
   test("a waveform is sent so that it is read back", () =>

@@ -4,7 +4,7 @@ import { RUN_KINDS } from "@/core/run";
 import { channelsDrivenText, likelihoodText, listed } from "../numbers";
 import { SOURCE_LABELS } from "./evidence";
 import { loadText, settingName, type JudgedClaim } from "./headline";
-import { findingText, limitValueText, marginText, quantityText, rangeText } from "./quantity";
+import { claimFindingText, limitValueText, marginText, quantityText, rangeText } from "./quantity";
 import { noteText } from "./reading";
 
 /** A row of the table that explains a verdict. */
@@ -31,7 +31,7 @@ const readingRows = (finding: ClaimFinding, { channelCount }: JudgedClaim): (Det
   const { reading, limit, evidence } = finding;
   const isOfRun = evidence.channels.length > 0;
   return [
-    { label: "Measured", text: findingText(finding) },
+    { label: "Measured", text: claimFindingText(finding) },
     {
       label: "Claimed",
       text: `${LIMITS[limit.direction]}${limitValueText(limit, reading.quantity)}${limit.direction === "about" ? `, within ${limitValueText({ ...limit, value: limit.tolerance }, reading.quantity)}` : ""}`,

@@ -11,7 +11,7 @@ import type {
 } from "@/core/verdict";
 import { channelsDrivenText, listed } from "../numbers";
 import { settingName } from "./headline";
-import { findingText } from "./quantity";
+import { claimFindingText } from "./quantity";
 import { bandText } from "./reading";
 
 /** What took a run. */
@@ -121,7 +121,7 @@ export const differencesText = (differs: readonly RunDifference[]): string =>
 
 /** "Two runs disagree: 80.2 ± 0.6 W and 75.1 ± 0.6 W, further apart than their uncertainties. They differ in: ..." */
 export const contradictionText = ({ readings, differs }: Contradiction): string =>
-  `Two runs disagree: ${findingText(readings[0])} and ${findingText(readings[1])}, further apart than their uncertainties. ${differs.length > 0 ? `They differ in: ${differencesText(differs)}` : "Their recorded conditions are the same"}.`;
+  `Two runs disagree: ${claimFindingText(readings[0])} and ${claimFindingText(readings[1])}, further apart than their uncertainties. ${differs.length > 0 ? `They differ in: ${differencesText(differs)}` : "Their recorded conditions are the same"}.`;
 
 const BUDGET_SOURCES: Record<BudgetSource, string> = {
   volts: "voltage",

@@ -2,7 +2,7 @@ import { formatShort } from "@/core/units";
 import type { ClaimFinding, ClaimOutcome, ClaimToJudge, Decision, Verdict } from "@/core/verdict";
 import { capital, channelsDrivenText, countText, listed } from "../numbers";
 import { improvementText, settlingText } from "./nextStep";
-import { findingText, limitValueText } from "./quantity";
+import { claimFindingText, limitValueText } from "./quantity";
 import { comparedText, noteText, readingText } from "./reading";
 
 /** An outcome as a label. */
@@ -124,7 +124,7 @@ const partlyMet = ({
 }): Headline => {
   const { only } = decision;
   const own = comparison(asPrinted, judged);
-  const value = findingText(finding);
+  const value = claimFindingText(finding);
   switch (only?.code) {
     case "total":
       return {
@@ -155,7 +155,7 @@ export const otherReadingText = (
   channelCount: number | null,
 ): string | null => {
   if (only === null || finding === null) return null;
-  const value = findingText(finding);
+  const value = claimFindingText(finding);
   switch (only.code) {
     case "total":
       return `${value} for the ${countText(only.channelCount)} channels added together`;
@@ -178,7 +178,7 @@ const onlyText = ({ only, finding }: Decision, { channelCount }: JudgedClaim): s
   if (only?.code === "setting")
     return `That is with “${settingName(only.setting)}”; it has not been tested as supplied.`;
   if (only?.code === "fewer-channels")
-    return `It holds with ${channelsDrivenText(only.channelsDriven, null)}${finding ? ` (${findingText(finding)})` : ""}; the claim is for ${channelCount === 2 ? "both" : "all"} channels driven.`;
+    return `It holds with ${channelsDrivenText(only.channelsDriven, null)}${finding ? ` (${claimFindingText(finding)})` : ""}; the claim is for ${channelCount === 2 ? "both" : "all"} channels driven.`;
   return "";
 };
 

@@ -37,7 +37,7 @@ export const amountText = (value: number, quantity: ReadingQuantity): string => 
 };
 
 /** "57.0 ± 0.6 W", "at least 30.0 ± 0.3 W" */
-export const findingText = ({ reading, expandedUncertainty }: ClaimFinding): string =>
+export const claimFindingText = ({ reading, expandedUncertainty }: ClaimFinding): string =>
   `${reading.bound === null ? "" : `${reading.bound.replace("-", " ")} `}${quantityText(reading.value, expandedUncertainty, reading.quantity)}`;
 
 /** The value of a limit as it is printed: "50 W", "0.1 %", "−3 dB". */

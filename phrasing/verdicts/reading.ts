@@ -4,7 +4,7 @@ import { RUN_KINDS } from "@/core/run";
 import { formatHertz, formatPercent, formatShort, formatSignificant } from "@/core/units";
 import type { ClaimFinding, ReadingNote, ReadingPlace } from "@/core/verdict";
 import { channelsDrivenText, listed, percentText } from "../numbers";
-import { findingText, limitValueText, quantityText } from "./quantity";
+import { claimFindingText, limitValueText, quantityText } from "./quantity";
 
 export const bandText = ({ lowHz, highHz }: Band): string =>
   `${formatHertz(lowHz)} to ${formatHertz(highHz)}`;
@@ -70,7 +70,9 @@ const dampingOf = ({ reading }: ClaimFinding) =>
 /** The number that is shown large: "57.0 ± 0.6 W"; for a damping factor the factor. */
 export const shownReading = (finding: ClaimFinding): string => {
   const damping = dampingOf(finding);
-  return damping ? `damping factor ${formatSignificant(damping.value, 3)}` : findingText(finding);
+  return damping
+    ? `damping factor ${formatSignificant(damping.value, 3)}`
+    : claimFindingText(finding);
 };
 
 /** The reading with its conditions: "57.0 ± 0.6 W at 1 % THD+N into 8 Ω, both channels driven". */
@@ -78,12 +80,12 @@ export const readingText = (finding: ClaimFinding, channelCount: number | null):
   const { evidence, reading } = finding;
   const damping = dampingOf(finding);
   if (damping)
-    return `Damping factor ${formatSignificant(damping.value, 3)} into ${formatShort(damping.loadOhms)} Ω (${placed(finding, findingText(finding))})`;
+    return `Damping factor ${formatSignificant(damping.value, 3)} into ${formatShort(damping.loadOhms)} Ω (${placed(finding, claimFindingText(finding))})`;
   const isPowerOfChannels =
     reading.quantity === "watts" && !RUN_KINDS[evidence.kind].isOfWholeAmplifier;
   const driven = isPowerOfChannels ? channelsDrivenText(evidence.channelsDriven, channelCount) : "";
   const total = reading.isTotal ? `, ${evidence.channels.length} channels added together` : "";
-  return `${placed(finding, findingText(finding))}${driven === "" ? "" : `, ${driven}`}${total}`;
+  return `${placed(finding, claimFindingText(finding))}${driven === "" ? "" : `, ${driven}`}${total}`;
 };
 
 /** From this on a ratio says more than a percentage. */

@@ -2,7 +2,7 @@ import { Text } from "@chakra-ui/react";
 import { CalendarPlus } from "lucide-react";
 import { RUN_KINDS } from "@/core/run";
 import { ActionButton } from "../parts/ActionButton";
-import type { PlanIt, PlannedRun } from "./usePlanIt";
+import type { PlanIt, RunToPlan } from "./usePlanIt";
 
 /** One press puts the run that would settle it into the plan. */
 export function PlanItButton({
@@ -10,7 +10,7 @@ export function PlanItButton({
   text,
   plan,
 }: {
-  settling: PlannedRun;
+  settling: RunToPlan;
   /** The run in words. */
   text: string;
   plan: PlanIt;

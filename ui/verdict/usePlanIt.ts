@@ -8,20 +8,20 @@ import { planFacts, type PlanRecords } from "@/records/facts";
 import { saveDocument } from "../parts/saves";
 
 /** What a run must be like to settle a claim. */
-export type PlannedRun = Pick<Settling, "kind" | "loadOhms" | "channelsDriven">;
+export type RunToPlan = Pick<Settling, "kind" | "loadOhms" | "channelsDriven">;
 
 /** Adds a run to the plan unless it is there already; `message` is why that failed. */
 export const usePlanIt = (records: PlanRecords, plan: Plan) => {
   const router = useRouter();
   const [message, setMessage] = useState<string | null>(null);
-  const isPlanned = ({ kind, loadOhms, channelsDriven }: PlannedRun): boolean =>
+  const isPlanned = ({ kind, loadOhms, channelsDriven }: RunToPlan): boolean =>
     plan.runs.some(
       (run) =>
         run.kind === kind &&
         (loadOhms === null || run.loadOhms === loadOhms) &&
         (channelsDriven === null || run.channelsDriven === channelsDriven),
     );
-  const planIt = async ({ kind, loadOhms, channelsDriven }: PlannedRun) => {
+  const planIt = async ({ kind, loadOhms, channelsDriven }: RunToPlan) => {
     const made = newRun(kind, planFacts(records), plan.runs);
     const run = {
       ...made,

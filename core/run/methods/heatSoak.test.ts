@@ -61,6 +61,6 @@ test("after a cut-out: whether it came back by itself, how often, and how long a
   ]);
   expect(summary).toContain("recovered automatically; 3 times in all");
   const stuck = read(moments, events.slice(0, 1), 1);
-  expect(stuck.ok && stuck.value[0].summary).toContain("did not come back");
+  expect(stuck.ok && stuck.value[0].summary).toContain("did not recover");
   expect(stuck.ok && stuck.value[0].figures.map(({ name }) => name)).not.toContain("cut-out-cycle");
 });
