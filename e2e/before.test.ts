@@ -246,7 +246,7 @@ test("Rig: the divider keeps the converter from being overdriven; the calibratio
         By.xpath("//form[@aria-label='Instruments']//label[normalize-space()='Name']"),
       )
     ).length;
-    await fill(driver(), ["Instruments", "Amplifier"], role, last);
+    await fill(driver(), ["Instruments", "Kind"], role, last);
     await fill(driver(), ["Instruments", "Name"], name, last);
     if (role === "converter") await fill(driver(), ["Instruments", "Full scale"], "2");
     else await fill(driver(), ["Instruments", "Accurate to"], "400", last);
@@ -261,7 +261,7 @@ test("Rig: the divider keeps the converter from being overdriven; the calibratio
   const lower = await driver().findElement(By.xpath("//label[.='Lower']/..//input"));
   await upper.sendKeys("1k");
   await lower.sendKeys("1k");
-  await shows(driver(), "overdriven by");
+  await shows(driver(), "input overload by");
   await fill(driver(), ["Calibration", "Voltmeter reads"], "a lot");
   await shows(driver(), "Enter the voltmeter reading");
   await fill(driver(), ["Calibration", "Recorded level"], "3 dB");

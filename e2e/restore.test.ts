@@ -55,7 +55,7 @@ test("everything as one file brings back the shelf, and a recording that was los
   expect(readFileSync(captures.path(data(), hash)).equals(bytes)).toBe(true);
   await press(driver(), "Restore");
   await shows(driver(), "It is checked first");
-  await press(driver(), "Restore");
+  await press(driver(), "Restore this backup");
   await shows(driver(), "3 on the shelf");
   expect(await pageText(driver())).not.toContain("Newcomer");
   const [aside] = readdirSync(join(data(), "set-aside"));

@@ -203,7 +203,7 @@ test.each(["full", "read-only"] as const)(
   async (what) => {
     if (!mount("-t", "tmpfs", "-o", "size=8m", "tmpfs")) return cannotMount();
     const { id, runId } = await withOne();
-    const reason = what === "full" ? "The disk is full" : "cannot be written to";
+    const reason = what === "full" ? "The disk is full" : "is not writable";
     const ballast = what === "full" ? fillUp() : null;
     if (what === "read-only") expect(mount("-o", "remount,ro")).toBe(true);
     server = await startServer(folder);
@@ -248,7 +248,7 @@ test("a damaged database is called that, and a backup brings back what was there
   await shows(driver, "20 November 2026");
   await press(driver, "Restore");
   await shows(driver, "It is checked first");
-  await press(driver, "Restore");
+  await press(driver, "Restore this backup");
   await shows(driver, "Tollgate 60");
   expect(existsSync(join(folder, "set-aside"))).toBe(true);
 });
@@ -317,7 +317,7 @@ test("changed in two windows: the later is reported, sees both, and loses neithe
   expect(theirs.status).toBe(200);
   await fill(driver, ["Details", "Size, measured"], "from this window");
   await shows(driver, "Changed in another window.");
-  await press(driver, "Compare");
+  await press(driver, "Compare versions");
   await shows(driver, "from the other window");
   expect(await pageText(driver)).toContain("from this window");
   await driver.findElement(By.css("[data-testid='keep-mine']")).click();

@@ -81,7 +81,7 @@ export function BackupList({ backups }: { backups: readonly Backup[] }) {
         open={goingTo !== null}
         title="Restore this backup?"
         text="It is checked first. The current database is then moved aside within the data folder and can be restored. Recordings, photos and documents stay as they are."
-        confirmLabel="Restore"
+        confirmLabel="Restore this backup"
         onClose={() => setGoingTo(null)}
         confirm={() => goBackTo(goingTo?.name ?? "")}
         // What every window holds of the records is no longer so.

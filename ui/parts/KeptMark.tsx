@@ -31,7 +31,7 @@ export function KeptMark({ state, mine, undo, keepMine, takeTheirs }: Autosave) 
       )}
       {conflict && (
         <>
-          <SmallButton onClick={() => setOpen(true)}>Compare</SmallButton>
+          <SmallButton onClick={() => setOpen(true)}>Compare versions</SmallButton>
           <BothDialog
             open={isOpen}
             mine={mine}

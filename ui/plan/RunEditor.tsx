@@ -45,7 +45,7 @@ export function RunEditor({ run, onChange }: { run: PlannedRun; onChange(run: Pl
         label={label}
         unit={unit}
         field={held(text, (typed) => take(name, typed))}
-        error={valueOf(name, text) === null ? `From ${LEAST[name]} to ${MOST[name]}.` : undefined}
+        error={valueOf(name, text) === null ? `Enter a number from ${LEAST[name]} to ${MOST[name]}.` : undefined}
       />
     );
   };
@@ -56,7 +56,7 @@ export function RunEditor({ run, onChange }: { run: PlannedRun; onChange(run: Pl
       </Text>
       <Grid templateColumns="repeat(4, 1fr) 1.6fr" gap={2.5} alignItems="start">
         {field("watts", "Each channel", "W")}
-        {field("seconds", "For", "s")}
+        {field("seconds", "Duration", "s")}
         {field("loadOhms", "Load", "Ω")}
         {field("channelsDriven", "Channels", "")}
         <TextField
