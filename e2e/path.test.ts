@@ -130,7 +130,7 @@ test("a recording becomes a curve with readings and a reason why it stopped", as
   );
   await press(driver(), "Analyse");
   await shows(driver(), "Power against distortion", PATIENCE_MS);
-  await shows(driver(), "output at 0.5 % THD+N");
+  await shows(driver(), "output at the claim’s limit, 0.5 % THD+N");
   await shows(driver(), "Limited by the supply rails");
   await shows(driver(), "tops flatten");
   const chart = await driver().findElement(By.css("svg[role=img][tabindex]"));
@@ -141,11 +141,11 @@ test("a recording becomes a curve with readings and a reason why it stopped", as
   );
 });
 
-test("the verdict is one sentence with the margin in watts, percent and dB", async () => {
+test("the verdict is a headline with the reading, its uncertainty and the margin", async () => {
   await driver().get(await stageUrl("verdict"));
   await shows(driver(), "by rating method");
   expect(await verdictText()).toMatch(
-    /^It keeps its promise: [\d.]+ W ± [\d.]+ W at 0\.5 % THD\+N into 8\.\d\d Ω measured, on channel [AB], two channels driven \(into 8\.00 Ω that is .*\), [\d.]+ W \([\d.]+ %, [\d.]+ dB\) more than the 50 W claimed; sure to [\d]+ in [\d]+\.$/,
+    /^Met\. [\d.]+ ± [\d.]+ W at 0\.5 % THD\+N into 8 Ω, both channels driven: [\d.]+ % above the 50 W claimed\.$/,
   );
 });
 
@@ -160,7 +160,7 @@ test("after a restart everything is as it was", async () => {
 
 test("a run is exported as CSV and JSON, with the figures of the screen", async () => {
   await driver().get(await stageUrl("bench"));
-  await shows(driver(), "output at 0.5 % THD+N");
+  await shows(driver(), "output at the claim’s limit, 0.5 % THD+N");
   const link = async (label: string) =>
     (await driver().findElement(By.linkText(label)).getAttribute("href")) ?? "";
   const csv = await fetch(await link("CSV"));
@@ -182,7 +182,7 @@ test("a run is exported as CSV and JSON, with the figures of the screen", async 
 test("the simulated bench plays a sweep, the chain shows it live, Mute ends it, a second one is stored", async () => {
   await pressKey(driver(), "n", "Run");
   await press(driver(), "Simulated bench");
-  await shows(driver(), "Predicted output at 0.5 % THD+N", PATIENCE_MS);
+  await shows(driver(), "Predicted output at the claim’s limit, 0.5 % THD+N", PATIENCE_MS);
   const predicted = await pageText(driver());
   await driver()
     .findElement(By.css("input[name=simulated-amplifier][value=warm-class-a]"))

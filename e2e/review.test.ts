@@ -104,7 +104,11 @@ test("what is no review is refused in words, and nothing is changed", async () =
     ["no zip", Buffer.from("hello"), /damaged or not a zip/],
     ["nothing", Buffer.from(""), /damaged|arrived/],
     ["cut off", (await zipFrom(from, true)).subarray(0, 50_000), /damaged/],
-    ["a strange file", await packed({ ...files, "run.sh": "rm" }), /“run\.sh”, which is none/],
+    [
+      "a strange file",
+      await packed({ ...files, "run.sh": "rm" }),
+      /“run\.sh”, which this program does not write/,
+    ],
     ["a newer version", await withRecord({ formatVersion: 99 }), /newer version/],
     ["another format", await withRecord({ format: "something" }), /not a Rimebank review/],
     ["a record that is none", await packed({ ...files, "review.json": "{" }), /cannot be read/],
