@@ -178,7 +178,7 @@ test("clip search by keys: flat tops are reported in words, a decibel less and t
   expect(await textOf("live-A")).toContain("round");
   await key(Key.PAGE_UP);
   await driver().wait(
-    async () => (await textOf("live-A")).includes("FLAT"),
+    async () => (await textOf("live-A")).includes("CLIPPING"),
     PATIENCE_MS,
     "waiting for clipping",
   );

@@ -117,7 +117,7 @@ test("what is no review is refused in words, and nothing is changed", async () =
       await withRecord({ loads: [{ id: "x", nominalOhms: "8 V", channels: [] }] }),
       /loads/,
     ],
-    ["a reader's copy", await zipFrom(from, false), /reader's copy/],
+    ["a reader's copy", await zipFrom(from, false), /readers’ copy/],
     [
       "a recording that was changed",
       await packed({

@@ -188,7 +188,7 @@ const takeAll = async ({ driver, url, folder, stage, choose }: DemoPage): Promis
   await driver.findElement(By.css("body")).sendKeys("a");
   await shows(driver, "At the limit", 120_000);
   await driver.findElement(By.css("body")).sendKeys(Key.PAGE_UP);
-  await shows(driver, "FLAT");
+  await shows(driver, "CLIPPING");
   await picture("bench-live");
   await driver.findElement(By.css("body")).sendKeys(Key.ESCAPE, "o", "s");
   await driver.findElement(By.css("body")).sendKeys("n");

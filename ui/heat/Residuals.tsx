@@ -28,7 +28,7 @@ export function Residuals({
   return (
     <HStack mt={2} gap={4} align="center">
       <Text fontSize="13.5px" color="muted" w="190px" flexShrink={0}>
-        The fit of {name} residual {size} °C
+        Fit residual, {name}: {size} °C
         {residualCorrelation > ALIKE && residualKelvin > NO_MATTER
           ? ", more than chance: a draught or a change"
           : ""}

@@ -76,9 +76,17 @@ function Labelled({
       display="grid"
       gridTemplateColumns={`minmax(0, max-content) minmax(${term ? "24px" : "0"}, 1fr)`}
       alignItems="center"
+      // A field is as high as its content, and its label line as high as one with an explanation: fields beside each other stand in line.
+      alignContent="start"
     >
       {label && (
-        <Field.Label fontSize="13.5px" color="muted" fontWeight={500} gridColumn={term ? 1 : WHOLE}>
+        <Field.Label
+          fontSize="13.5px"
+          color="muted"
+          fontWeight={500}
+          minH="22px"
+          gridColumn={term ? 1 : WHOLE}
+        >
           {label}
         </Field.Label>
       )}

@@ -44,7 +44,7 @@ export function GuardsPanel({
         Above any of these the drive is reduced at once, also when the output collapses or the level
         is too high for the converter.
       </Text>
-      <Grid templateColumns="1fr 1fr" gap={2.5} alignItems="start">
+      <Grid templateColumns="1fr 1fr" gap={2.5} alignItems="end">
         {FIELDS.map(([name, label, unit]) => (
           <QuantityField
             key={name}

@@ -169,7 +169,7 @@ export function VerdictCell({ row: { claim } }: { row: ShelfRow }) {
     );
   return (
     <Flex gap={5} align="center">
-      <Box minW="150px">
+      <Box w="176px" flexShrink={0}>
         <ShownNumber text={reading} />
         <VerdictWord status={outcome} />
         {otherReading && (
