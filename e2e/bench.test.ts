@@ -139,7 +139,7 @@ test("noise: the input shorted, hiss and hum against 1 W", async () => {
   await setTo("setting-seconds", "1");
   await press(driver(), "Start run");
   await stored("A-weighted, under 1 W");
-  expect(await textOf("sentence")).toMatch(/Noise is [\d.]+ µV A-weighted/);
+  expect(await textOf("sentence")).toMatch(/Noise [\d.]+ µV A-weighted/);
 });
 
 test("burst: a bar a cycle, the last clean one marked, headroom over the claim", async () => {
@@ -165,7 +165,7 @@ test("response: resistor against speaker-like load, with two cursors and their d
   const text = await textOf("cursors");
   expect(text).toMatch(/1 at [\d.]+ Hz: A resistor −?[\d.]+ dB/);
   expect(text).toMatch(/2 at [\d.]+ kHz/);
-  expect(text).toMatch(/2 less 1: A resistor [+−][\d.]+ dB/);
+  expect(text).toMatch(/Difference: A resistor [+−][\d.]+ dB/);
   expect(text).toContain("speaker-like");
 });
 
@@ -206,7 +206,7 @@ test("a guard trips, says what it saw and turns the output down until it is ackn
   await key(Key.PAGE_UP);
   await key("a");
   await shows(driver(), "Guard: output reduced.");
-  expect(await pageText(driver())).toMatch(/The load takes [\d.]+ W; it is made for 5\.00 W\./);
+  expect(await pageText(driver())).toMatch(/The load dissipates [\d.]+ W; its limit is 5\.00 W\./);
   await driver().wait(
     async () => /^A\s+0\.000\d* W/.test((await textOf("live-A")).replace(/\s+/g, " ")),
     PATIENCE_MS,
@@ -247,7 +247,7 @@ test("a guard trips while a planned run plays: it ends early, says why, and keep
   );
   await stored("Stopped by the load guard");
   expect(await textOf("stop")).toMatch(
-    /The load takes 1[12]\.\d W and has become as hot as 6\.00 W, its continuous rating, would make it/,
+    /The load dissipates 1[12]\.\d W and is as hot as at its continuous rating of 6\.00 W/,
   );
   const { seconds } = await recordingOf(await shownRun());
   // Twice its watts: t = tau ln 2, and tau = -5 s / ln(1 - 1/5) by the usual overload.
@@ -272,7 +272,7 @@ test("what takes the readings is chosen in the Rig, and the Bench follows; a key
     "Recordings",
   );
   await driver()
-    .findElement(By.xpath("//*[@role='radio'][contains(., 'simulated bench')]"))
+    .findElement(By.xpath("//*[@role='radio'][contains(., 'Simulated bench')]"))
     .click();
   await kept();
   await toStage("bench", "New run");

@@ -130,7 +130,7 @@ test("the server refuses what it should, in plain words", async () => {
         body: "{not json",
       }),
     ),
-  ).toEqual([400, expect.stringContaining("no JSON")]);
+  ).toEqual([400, expect.stringContaining("not valid JSON")]);
   const sha256 = await upload(server, wavOf(3));
   expect(await messageOf(save(server, "nobody", sha256))).toEqual([
     404,

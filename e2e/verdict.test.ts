@@ -14,14 +14,14 @@ const { kept } = forms(driver);
 
 /** A line of the sheet for each kind of claim, and the word that its verdict has. */
 const LINES: readonly (readonly [string, string])[] = [
-  ["Output: 100 W per channel into 8 ohms, both channels driven, 1 % THD", "missed"],
+  ["Output: 100 W per channel into 8 ohms, both channels driven, 1 % THD", "not met"],
   ["Dynamic power 54 W into 8 ohms", "met"],
-  ["Dynamic headroom 2.5 dB", "missed"],
+  ["Dynamic headroom 2.5 dB", "not met"],
   ["THD 0.5 % at 5 W into 8 ohms", "met"],
   ["Frequency response: 20 Hz - 40 kHz, +0/-1 dB", "met"],
-  ["Signal to noise ratio 130 dB (A-weighted, ref. 50 W)", "missed"],
+  ["Signal to noise ratio 130 dB (A-weighted, ref. 50 W)", "not met"],
   ["Crosstalk: 60 dB at 1 kHz", "met"],
-  ["Damping factor > 2000 at 8 ohms", "missed"],
+  ["Damping factor > 2000 at 8 ohms", "not met"],
   ["Output impedance 0.1 ohm", "met"],
   ["Gain 27 dB", "met"],
   ["Input sensitivity 0.9 V for 50 W", "met"],
@@ -83,10 +83,10 @@ test("a sheet is pasted, and every line of it has its verdict", async () => {
 
 test("the count, the groups and the worst sentence stand first", async () => {
   expect(await driver().findElement(By.css("[data-testid=count]")).getText()).toMatch(
-    /^\d+ of 21 claims kept, 4 broken, \d+ open\. LeadingDifference:/,
+    /^Claims met: \d+ of 21\. Not met: 4\. Open: \d+\. The claim in question:/,
   );
   expect(await driver().findElement(By.css("[data-testid=verdict]")).getText()).toMatch(
-    /^It misses its promise/,
+    /^Not met\. /,
   );
   for (const group of ["missed", "met", "open"])
     expect(
@@ -98,30 +98,30 @@ test("the count, the groups and the worst sentence stand first", async () => {
 
 test("what is behind a verdict: the budget, the runs, and a link to the run that decides", async () => {
   const claim = await claimOf("93 W / 4 ohms");
-  await claim.findElement(By.xpath(".//button[contains(., 'What is behind it')]")).click();
+  await claim.findElement(By.xpath(".//button[contains(., 'Why this verdict')]")).click();
   await byText(driver(), "Uncertainty budget");
   const text = await claim.getText();
-  expect(text).toContain("ohms of the load");
+  expect(text).toContain("resistance of the load");
   expect(text).toMatch(/decides\s+Power sweep/);
   expect(await claim.findElements(By.css("a[href*='bench?run=']"))).not.toHaveLength(0);
 });
 
-test("the reviewer rules otherwise, with a reason that is asked for and kept; what was measured stays", async () => {
+test("the reviewer overrules, with a reason that is asked for and kept; what was measured stays", async () => {
   const claim = await claimOf("93 W / 4 ohms");
-  await claim.findElement(By.xpath(".//button[contains(., 'Rule otherwise')]")).click();
-  await claim.findElement(By.xpath(".//button[contains(., 'Cancel')]")).click();
+  await claim.findElement(By.xpath(".//button[contains(., 'Overrule')]")).click();
+  await claim.findElement(By.xpath(".//button[contains(., 'Save')]")).click();
   await shows(driver(), "Enter the reason; it is shown beside the verdict.");
   await claim.findElement(By.css("input")).sendKeys("the printed watts are at 40 °C");
-  await claim.findElement(By.xpath(".//button[contains(., 'Cancel')]")).click();
+  await claim.findElement(By.xpath(".//button[contains(., 'Save')]")).click();
   await shows(driver(), "Reviewer’s ruling, met: the printed watts are at 40 °C");
   await driver().navigate().refresh();
   await shows(driver(), "Reviewer’s ruling, met:");
-  expect(await (await claimOf("93 W / 4 ohms")).getText()).toMatch(/\d W ± \d/);
+  expect(await (await claimOf("93 W / 4 ohms")).getText()).toMatch(/\d\s± \d\sW/);
 });
 
 test("one press plans the run that would settle it", async () => {
   const claim = await claimOf("Idle consumption 20 W");
-  await claim.findElement(By.xpath(".//button[contains(., 'Plan it')]")).click();
+  await claim.findElement(By.xpath(".//button[contains(., 'Add to plan')]")).click();
   await driver().wait(
     async () => (await (await claimOf("Idle consumption 20 W")).getText()).includes("In the plan"),
     PATIENCE_MS,
@@ -130,15 +130,16 @@ test("one press plans the run that would settle it", async () => {
   await shows(driver(), "Mains draw");
 });
 
-test("the house's own school proposes the rating", async () => {
+test("the house's own rating method sets the recommended rating", async () => {
   await home("verdict");
   await shows(driver(), "Recommended rating");
   // Forms answer a moment after they are seen.
   await rests(driver());
-  const before = await driver().findElement(By.css("[data-testid=honest]")).getText();
+  const before = await driver().findElement(By.css("[data-testid=recommended]")).getText();
   await driver().findElement(By.xpath("//option[@value='one-percent']")).click();
   await driver().wait(
-    async () => (await driver().findElement(By.css("[data-testid=honest]")).getText()) !== before,
+    async () =>
+      (await driver().findElement(By.css("[data-testid=recommended]")).getText()) !== before,
     PATIENCE_MS,
   );
 });

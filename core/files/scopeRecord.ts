@@ -187,7 +187,7 @@ const rateOf = (
     : failure(
         "no-samples",
         "Time",
-        "the file numbers its samples but does not state the rate. Enter the sample rate beside it.",
+        "the file numbers its samples but does not state the rate. Enter the sample rate.",
       );
 };
 
@@ -197,7 +197,7 @@ const rateFromTime = ({ step }: TimeColumn, said: number | null): Outcome<number
     ? failure(
         "no-samples",
         "Time",
-        `it does not state the unit of its time. In seconds its rate would be ${formatShort(1 / step)} Hz, in milliseconds ${formatShort(1000 / step)} Hz. Enter the sample rate beside it.`,
+        `it does not state the unit of its time. In seconds its rate would be ${formatShort(1 / step)} Hz, in milliseconds ${formatShort(1000 / step)} Hz. Enter the sample rate.`,
       )
     : plausible(1 / (step * scale));
 };
@@ -208,5 +208,5 @@ const plausible = (rateHz: number): Outcome<number> =>
     : failure(
         "no-samples",
         "Time",
-        `its stated rate of ${formatShort(rateHz)} Hz is too low for audio. Enter the sample rate beside it.`,
+        `its stated rate of ${formatShort(rateHz)} Hz is too low for audio. Enter the sample rate.`,
       );

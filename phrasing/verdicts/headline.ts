@@ -11,7 +11,7 @@ export const OUTCOME_LABELS: Readonly<Record<ClaimOutcome, string>> = {
   missed: "not met",
   "too-close": "inconclusive",
   "met-in-bursts": "not met continuously",
-  "met-fewer-channels": "met with fewer channels only",
+  "met-fewer-channels": "not met with all driven",
   "met-other-setting": "not met as supplied",
   "met-as-total": "not met per channel",
   "not-tested": "not tested",

@@ -37,7 +37,7 @@ export type LiveDriveProps = {
 
 /** Where an automatic climb ends. */
 const CLIMB_LIMITS: Record<string, { label: string; limit: RampLimit }> = {
-  "flat-tops": { label: "flat tops", limit: { kind: "flat-tops" } },
+  "flat-tops": { label: "clipping", limit: { kind: "flat-tops" } },
   "1": { label: "1 % THD+N", limit: { kind: "distortion", ratio: 0.01 } },
   "0.1": { label: "0.1 % THD+N", limit: { kind: "distortion", ratio: 0.001 } },
 };

@@ -71,7 +71,7 @@ export function Meters({
       <Text fontSize="15px" mt={1} data-testid="live-drive">
         Drive <b>{formatSignificant(reading.driveVoltsRms, 4)} V</b>,{" "}
         {formatSignificant(
-          amplitudeRatioToDb(reading.driveVoltsRms / reading.mostDriveVoltsRms),
+          amplitudeRatioToDb(reading.mostDriveVoltsRms / reading.driveVoltsRms),
           3,
         )}{" "}
         dB below the source’s maximum. {aroundText(reading)}
