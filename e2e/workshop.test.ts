@@ -1,7 +1,7 @@
 // What belongs to the workshop: the next review begins with yesterday's loads and rig, and what is changed there is reported to both.
 import { By } from "selenium-webdriver";
 import { application } from "./application";
-import { fill, pageText, PATIENCE_MS, press, shows } from "./browser";
+import { fill, pageText, PATIENCE_MS, press, rests, shows } from "./browser";
 import { forms } from "./forms";
 
 const { driver, url } = application("workshop");
@@ -121,6 +121,8 @@ test("a load is left out here and stays there; the Workshop shows what stands in
 
 test("the room is read once, for all plans", async () => {
   await shows(driver(), "Assumed");
+  // What is typed before the form is ready is lost.
+  await rests(driver());
   const room = await driver().findElement(By.xpath("//label[.='Room']/..//input"));
   await room.clear();
   await room.sendKeys("26.5");
