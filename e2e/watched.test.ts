@@ -36,7 +36,7 @@ test("a folder is named by its whole path; one that is not there is reported bes
     By.xpath("//*[@id=//label[normalize-space()='Watched folder']/@for]"),
   );
   await field.sendKeys("recordings");
-  await shows(driver(), "Enter the whole path");
+  await shows(driver(), "Enter the full path");
   await field.sendKeys("\uE009a\uE000\uE003", watched());
   await kept();
   await driver().navigate().refresh();
