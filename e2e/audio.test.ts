@@ -50,7 +50,7 @@ test("levels are found with a meter, in order, and are kept with the device; the
   await shows(driver(), "out of proportion by 17");
   expect(await within("output-A", "Save").isEnabled()).toBe(false);
   await type("output-A-meter-1", "1.414");
-  await shows(driver(), "Straight");
+  await shows(driver(), "Linear");
   await within("output-A", "Save").click();
   await within("input-A", "Play 0.02 V").click();
   await shows(driver(), "Input level −42");
@@ -101,7 +101,7 @@ test("by hand: up in decibels, watts by the second, and Esc is silence at once; 
   await rests(driver());
   await pressKey(driver(), "m", "Switch the live bench on");
   await press(driver(), "Switch the live bench on");
-  await shows(driver(), "Nothing measures temperatures here");
+  await shows(driver(), "Nothing measures temperatures");
   for (let k = 0; k < 8; k++) await press(driver(), "+1 dB");
   await driver().wait(
     async () => Number(/A\s+([\d.]+)\s*W/.exec(await pageText(driver()))?.[1]) > 0.1,
@@ -127,5 +127,5 @@ test("a block that gets lost ends the run with words; nothing of that recording 
   await press(driver(), "Start run");
   await shows(driver(), "an input block was lost");
   expect(await runCount()).toBe(before);
-  await shows(driver(), "Go on");
+  await shows(driver(), "Resume");
 });

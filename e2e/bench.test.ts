@@ -322,7 +322,7 @@ test("a set: repeats are counted together, a load is changed between, and one re
   await shows(driver(), "Now change the load to 4 Ω", 2 * PATIENCE_MS);
   await key("g");
   await stored("mean of 2", 4);
-  expect(await textOf("repeats")).toMatch(/A mean of 2: [\d.]+ dB/);
+  expect(await textOf("repeats")).toMatch(/A mean of 2: [\d.]+ ± [\d.]+ dB/);
   await press(driver(), "Strike out this run");
   await press(driver(), "Strike out");
   await shows(driver(), "Enter the reason.");
@@ -408,6 +408,6 @@ test("residual listening: residual, as loud as the output", async () => {
   await shows(driver(), "Playing the residual only.");
   await key("0");
   await shows(driver(), "Stopped.");
-  await press(driver(), "Manual method: two-channel null");
+  await press(driver(), "By hand: two-channel null");
   await shows(driver(), "Never with bridge-tied outputs.");
 });

@@ -132,7 +132,7 @@ test("a recording becomes a curve with readings and a reason why it stopped", as
   await shows(driver(), "Power against distortion", PATIENCE_MS);
   await shows(driver(), "output at the claim’s limit, 0.5 % THD+N");
   await shows(driver(), "Limited by the supply rails");
-  await shows(driver(), "tops flatten");
+  await shows(driver(), "onset of clipping");
   const chart = await driver().findElement(By.css("svg[role=img][tabindex]"));
   expect(await chart.getText()).toContain("Claim: 50 W at 0.5 % THD+N");
   await chart.sendKeys(Key.ARROW_RIGHT, Key.ARROW_RIGHT);
@@ -232,7 +232,7 @@ testOfCaptures(
     await press(driver(), "Analyse");
     await shows(driver(), "recording a_8R2_sweep.wav", PATIENCE_MS);
     // Truth: 60.23 W at 1 % THD+N across 8.2 ohm; here the load is 8.21.
-    await shows(driver(), "60.2 W ±");
+    await shows(driver(), "60.2 ± ");
   },
 );
 

@@ -42,7 +42,7 @@ export const levelFigures = (levels: readonly StepReading[], limit: PowerLimit):
         at(ratio),
       ),
     ),
-    powerFigure("tops", "tops flatten", powerAtClipOnset(levels)),
+    powerFigure("tops", "onset of clipping", powerAtClipOnset(levels)),
     lowest < LEAST_RATIO
       ? figure("lowest", "lowest THD+N", "distortion-ratio", {
           value: LEAST_RATIO,

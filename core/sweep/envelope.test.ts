@@ -20,5 +20,5 @@ test("the sentence of a sweep has the power at 1 %, how sure, and why it stopped
     steps,
     stop: { reason: "supply-rails", evidence: "Tops are flat." } as never,
   });
-  expect(text).toMatch(/^\d+(\.\d+)? W ± \d+(\.\d+)? W at 1 % THD\+N\. Tops are flat\.$/);
+  expect(text).toMatch(/^\d+(\.\d+)? ± \d+(\.\d+)? W at 1 % THD\+N\. Tops are flat\.$/);
 });

@@ -14,5 +14,5 @@ export const sweepSummary = ({ steps, stop }: ChannelSweep): string => {
     reading.powerWatts,
     COVERAGE_FACTOR * reading.powerWattsStdUncertainty,
   );
-  return `${value} W ± ${uncertainty} W at 1 % THD+N. ${stop.evidence}`;
+  return `${value} ± ${uncertainty} W at 1 % THD+N. ${stop.evidence}`;
 };

@@ -36,7 +36,7 @@ test("without one: the 1 % school, the other schools, and no corner", () => {
     "output at 1 % THD+N",
     "at 0.1 % THD+N",
     "at 10 % THD+N",
-    "tops flatten",
+    "onset of clipping",
     "lowest THD+N",
     "highest output",
   ]);

@@ -175,7 +175,7 @@ function AddressField({ instrument: { id }, address, onAddress }: InstrumentCard
         </Box>
         {isChanged && (
           <ActionButton type="submit" minH="40px" px={3} mb={error ? "46px" : 0}>
-            Keep
+            Save
           </ActionButton>
         )}
       </Flex>

@@ -9,7 +9,7 @@ export const FIELD_TERMS = {
   "Meter reads": "measured-load",
   "Leads alone": "measured-load",
   "±": "uncertainty",
-  "±, 95 in 100": "uncertainty",
+  "±, 95 %": "uncertainty",
   "Power per channel": "power",
   "Channels driven": "drive-level",
 

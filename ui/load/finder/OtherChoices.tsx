@@ -8,6 +8,7 @@ import {
 } from "@/core/load";
 import { drawbackText } from "@/phrasing";
 import { Panel } from "../../parts/Panel";
+import { unbroken } from "../../parts/unbroken";
 
 /** All choices, best first, each with why it is worse. */
 export function OtherChoices({
@@ -49,7 +50,7 @@ export function OtherChoices({
             <Text color="muted" fontSize="13.5px">
               {index === 0
                 ? "the best"
-                : whyWorse(choice, choices[0], demand).map(drawbackText).join("; ") ||
+                : unbroken(whyWorse(choice, choices[0], demand).map(drawbackText).join("; ")) ||
                   "slightly worse overall"}
             </Text>
           </button>

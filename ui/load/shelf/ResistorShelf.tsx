@@ -227,7 +227,7 @@ function ResistorFacts({ draft, errorOf, onChange, onCopy, onRemove }: FactsProp
         {field("name", "Name")}
         {field("readOhms", "Meter reads", "Ω", "8.27")}
         {field("leadOhms", "Leads alone", "Ω", "0.06")}
-        {field("ohmsExpandedUncertainty", "±, 95 in 100", "Ω")}
+        {field("ohmsExpandedUncertainty", "±, 95 %", "Ω")}
         {field("ratedWatts", "Label", "W")}
         <ChoiceField
           label="Kind"
