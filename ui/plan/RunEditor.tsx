@@ -45,7 +45,11 @@ export function RunEditor({ run, onChange }: { run: PlannedRun; onChange(run: Pl
         label={label}
         unit={unit}
         field={held(text, (typed) => take(name, typed))}
-        error={valueOf(name, text) === null ? `Enter a number from ${LEAST[name]} to ${MOST[name]}.` : undefined}
+        error={
+          valueOf(name, text) === null
+            ? `Enter a number from ${LEAST[name]} to ${MOST[name]}.`
+            : undefined
+        }
       />
     );
   };
