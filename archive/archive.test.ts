@@ -25,7 +25,11 @@ test.each<[string, () => Promise<Buffer>, RegExp]>([
     async () => (await zipOf({ "a.txt": "x".repeat(500) })).subarray(0, 40),
     /damaged/,
   ],
-  ["a name that nobody expects", () => zipOf({ "c.txt": "" }), /“c\.txt”, which this program does not write/],
+  [
+    "a name that nobody expects",
+    () => zipOf({ "c.txt": "" }),
+    /“c\.txt”, which this program does not write/,
+  ],
   ["too much unpacked", () => zipOf({ "a.txt": "x".repeat(2000) }), /larger than the limit/],
   [
     "too many files",

@@ -84,7 +84,7 @@ type SupplyLabel = {
   watts?: number | null;
   /** How many feed it together. */
   count?: number | null;
-  /** Mains that it is connected to, where they are differently than at home. */
+  /** Mains that it is connected to, where they differ from the mains at home. */
   mainsVolts?: number | null;
 };
 

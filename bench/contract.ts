@@ -96,7 +96,7 @@ export type InstrumentFacts = {
   /** Whether it shows values of its own, as a meter does. */
   readsLevels: boolean;
   mainsHz: number;
-  /** Whether it is reported temperatures, so that it can watch a soak. */
+  /** Whether it receives temperatures, so that it can watch a soak. */
   knowsHeat: boolean;
   /** Whether a tone can be turned by hand while it is watched. */
   isLive: boolean;
@@ -178,7 +178,7 @@ export type Connected = {
     watch: (point: SoakPoint) => "go-on" | "end",
   ): SoakRecording | Promise<SoakRecording>;
   /**
-   * Holds a tone without a gap where it is reported no temperatures itself, so that meters beside it can watch a soak; absent where it cannot.
+   * Holds a tone without a gap where it receives no temperatures itself, so that meters beside it can watch a soak; absent where it cannot.
    * @throws {InstrumentFault} when something fails meanwhile; the tone is off then
    */
   hold?(request: HoldRequest, look: HeldLook): Promise<void>;
@@ -189,7 +189,7 @@ export type Connected = {
 /** What may look at an amplifier: the simulated bench, files, a meter read by eye, an audio interface. */
 export type Instrument = {
   readonly facts: InstrumentFacts;
-  /** Hangs loads on the outputs, or has it done. @throws {InstrumentFault} where what hangs there does not answer */
+  /** Connects loads to the outputs, or has it done. @throws {InstrumentFault} where what is connected does not answer */
   connect(wiring: Wiring): Connected | Promise<Connected>;
 };
 

@@ -42,7 +42,7 @@ export const onOff = (label: string, usual: boolean): SwitchField => ({
   usual,
 });
 
-/** A part with every field by default, but for those given. */
+/** A part with default fields, except those given. */
 export const partOf = <F extends Fields>(fields: F, given: Partial<PartOf<F>> = {}): PartOf<F> => ({
   ...(Object.fromEntries(
     Object.entries(fields).map(([name, { usual }]) => [name, usual]),

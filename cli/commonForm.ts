@@ -18,7 +18,7 @@ import { valueOrUsageError } from "./documentedForms";
 export const COMMON_OPTIONS = ["set", "second-load-ohms", "rated-watts", "mains-hz"];
 
 /**
- * "--set frequencyHz=60,seconds=2": the run's own settings, the others by default. A band that is given holds for those that name its ends.
+ * "--set frequencyHz=60,seconds=2": these settings of the run, the rest at their defaults. A band that is given holds for those that name its ends.
  * @throws {UsageError} on a name or a value that the run does not have
  */
 export const settingsOfLine = (line: CommandLine, kind: RunKind): Settings => {

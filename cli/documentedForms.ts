@@ -258,7 +258,7 @@ const sweptResponse = ({ line, channels, sampleRateHz }: RunInput): object => {
   };
 };
 
-/** What is reported from a response, whatever it was read from. */
+/** The fields of a response, whatever it was read from. */
 export const responseFields = (points: Response): object => {
   const unwrapped = unwrappedPhases(points);
   const reference = points.reduce((best, point) =>

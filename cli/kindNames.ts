@@ -22,7 +22,7 @@ export const FORM_OPTION = "form";
 const ONE_FORM = "run";
 
 /**
- * The kind that an option names, and whether it is reported in the one form of all runs: asked for, or for want of a documented form of its own.
+ * The kind that an option names, and whether it is printed in the form that all runs share: on request, or where it has no documented form.
  * @param documented kinds that have one, and the options that only these take
  * @throws {UsageError} on a form that there is not, one without a kind, or with an option that it would pass over
  */

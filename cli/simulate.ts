@@ -121,7 +121,7 @@ const DOCUMENTED = [
   ...RUN_KIND_NAMES.filter((kind) => RUN_KINDS[kind].isSoaked),
 ];
 
-/** Runs that go to the source's limit by default; the others play about 1 W into 8 ohm. */
+/** Runs that go up to the source's limit; the others play about 1 W into 8 ohm. */
 const FULL_LEVEL_RUNS = ["sweep", "clip", "burst"];
 
 /** The `simulate` command: plays a run on the simulated bench, writes its captures, conditions and result. @returns what was written, and the result */

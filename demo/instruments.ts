@@ -67,7 +67,7 @@ const serve = (standIn: StandIn): Server =>
     });
     socket.on("data", (bytes) => stream.send(bytes));
     socket.on("close", () => stream.close());
-    // Whoever goes away in the middle is not a fault of the stand-in.
+    // A client that disconnects is not a fault of the stand-in.
     socket.on("error", () => stream.close());
   });
 

@@ -32,7 +32,7 @@ export type DemoAmplifier = {
 
 export type DemoLoad = keyof typeof DEMO_LOADS;
 
-/** A run of the demo: its kind, which load, how many channels, and what is not in its default setting. */
+/** A run of the demo: its kind, which load, how many channels, and the setting where it is not the default. */
 export type DemoRun = {
   kind: RunKind;
   load: DemoLoad;

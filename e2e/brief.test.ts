@@ -58,7 +58,7 @@ test("what it is may be changed; a name that is taken away is asked for, and the
   await kept();
 });
 
-test("a server that was killed is reported from, and what was typed meanwhile is kept once it is back", async () => {
+test("when the server was killed the page says so, and what was typed meanwhile is kept once it is back", async () => {
   await kill();
   await fill(driver(), ["Details", "Lent by"], "the importer");
   await shows(driver(), "Not saved: the program does not respond");

@@ -1,4 +1,4 @@
-// Runs over one another, through the real interface: a suggested pair, another amplifier found by its name, what is reported from two, the
+// Runs over one another, through the real interface: a suggested pair, another amplifier found by its name, the difference of two, the
 // table, and that it is kept.
 import { join } from "node:path";
 import { By, Key } from "selenium-webdriver";

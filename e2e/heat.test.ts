@@ -105,7 +105,7 @@ test("readings by hand: a key, a number, Enter; a hand counts too, and all of it
   await shows(driver(), "Touched only");
 });
 
-test("a number that is none is reported beside its field, and stays there", async () => {
+test("an invalid number is reported beside its field, and stays there", async () => {
   await pressKey(driver(), "1", "°C at");
   await driver().switchTo().activeElement().sendKeys("warm\n");
   await shows(driver(), "Enter degrees Celsius, such as 45.2, or 113 F.");

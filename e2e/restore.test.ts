@@ -1,4 +1,4 @@
-// Backups that lie elsewhere: taken in as files, looked at, gone back to while others write; what is none is reported so.
+// Backups that lie elsewhere: taken in as files, looked at, restored while others write; a file that is not a backup is refused.
 import { readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import Database from "better-sqlite3";

@@ -145,7 +145,7 @@ describe("without the server", () => {
     return { driver, port: Number(new URL(server.url).port) };
   };
 
-  test("what a press would open is reported over the page, and opens once the server is back; what was typed stays", async () => {
+  test("a panel that cannot load says so over the page, and opens once the server is back; what was typed stays", async () => {
     const { driver, port } = await orphaned("brief");
     await press(driver, "Add a claim");
     await fill(driver, ["Claim", "Power per channel"], "55");

@@ -1,4 +1,4 @@
-// What belongs to the workshop: the next review begins with yesterday's loads and rig, and what is changed there is reported to both.
+// What belongs to the workshop: the next review begins with yesterday's loads and rig, and both are informed of a change there.
 import { By } from "selenium-webdriver";
 import { application } from "./application";
 import { fill, pageText, PATIENCE_MS, press, rests, shows } from "./browser";
@@ -62,7 +62,7 @@ test("the first review measures its load and sets up its rig", async () => {
   await kept();
 });
 
-test("the second begins with both, and is reported who else uses them", async () => {
+test("the second begins with both, and shows who else uses them", async () => {
   await newAmplifier("Boulder");
   await openStage(1, "load", "8 Ω nominal");
   expect(await pageText(driver())).toContain("Also used with Gantry Pebble");

@@ -23,6 +23,9 @@ const ENGINEERING: Partial<Record<Quantity, string>> = {
 const PLAIN_UNITS: Partial<Record<Quantity, string>> = { watts: "W", bits: "bit" };
 const BOUNDS = { "at-least": "≥", "at-most": "≤" } as const;
 
+/** An uncertainty of less than this share of a distortion is not shown: distortion is read to two digits. */
+const LEAST_SPREAD = 0.01;
+
 /** Decibels are shown with their uncertainty turned into decibels too. */
 const decibels = (value: number, expanded: number | null): ShownFigure => {
   const db = amplitudeRatioToDb(value);
@@ -62,13 +65,9 @@ export const shownFigure = ({
     if (quantity === "level-ratio")
       return value > 0 ? decibels(value, expanded) : { value: "–", unit: "dB" };
     if (quantity === "distortion-ratio")
-      return {
-        value: formatPercent(value, 2).replace(" %", ""),
-        unit: "%",
-        ...(expanded !== null && expanded > 0.01 * value
-          ? { plusMinus: formatPercent(expanded, 1).replace(" %", "") }
-          : {}),
-      };
+      return expanded !== null && expanded > LEAST_SPREAD * value
+        ? plain(100 * value, "%", 100 * expanded)
+        : { value: formatPercent(value, 2).replace(" %", ""), unit: "%" };
     if (quantity === "share")
       return plain(100 * value, "%", expanded === null ? null : 100 * expanded);
     if (quantity === "celsius") return { value: formatFixed(value, 1), unit: "°C" };

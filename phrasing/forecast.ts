@@ -8,9 +8,8 @@ import {
   type ForecastGap,
   type Outlook,
 } from "@/core/forecast";
-import { formatShort } from "@/core/units";
+import { formatShort as number } from "@/core/units";
 
-const number = (value: number): string => formatShort(value);
 const NAMES: Record<CeilingKind, string> = {
   "supply-power": "the supply's power",
   "rail-voltage": "the supply's voltage",
@@ -74,7 +73,7 @@ export const outlookText = (
     case "possible":
       return `${claimed} can be true: ${limit}.`;
     case "one-channel-only":
-      return `${claimed} can be true only with one channel driven; with ${where.channelsDriven}, ${limit}.`;
+      return `${claimed} can be true only with one channel driven; with ${where.channelsDriven} driven, ${limit}.`;
     case "bursts-only":
       return `${claimed} can be true in short bursts only; continuously, ${limit}.`;
     case "sum-of-channels-only":

@@ -1,4 +1,4 @@
-// phrasing: codes and numbers in, English out. The only room with sentences.
+// phrasing: codes and numbers in, English out. Sentences belong here and nowhere else.
 export * from "./numbers";
 export {
   ratingMethodLabel,
@@ -31,7 +31,7 @@ export {
   type ShownVerdict,
 } from "./verdicts/shownVerdict";
 export { figureText, shownFigure, type ShownFigure } from "./figures";
-export { STOP_TITLES, stopTitle } from "./stops";
+export { STOP_TITLES } from "./stops";
 export { cautionReason, cautionTitle } from "./safety";
 export { drawbackText, loadWarningText } from "./load";
 export { ceilingName, ceilingText, forecastGapText, outlookText } from "./forecast";

@@ -24,8 +24,8 @@ const METHODS: Record<RatingMethodName, MethodText> = {
   },
   knee: {
     label: () => "at the knee",
-    source: "core/sweep/knee.ts",
-    condition: "where distortion begins to rise steeply with power",
+    source: "common practice",
+    condition: "where THD+N reaches three times its floor",
   },
   "flat-tops": {
     label: () => "onset of clipping",

@@ -1,5 +1,6 @@
 import type { RunStopReason } from "@/core/run";
 
+/** Why a run stopped, in a few words. */
 export const STOP_TITLES: Record<RunStopReason, string> = {
   "level-reached": "Requested level reached",
   "rail-voltage": "Limited by the supply rails",
@@ -17,6 +18,3 @@ export const STOP_TITLES: Record<RunStopReason, string> = {
   operator: "Stopped by the reviewer",
   "not-known": "Cause not visible in this recording",
 };
-
-/** Why a run stopped, in a few words. */
-export const stopTitle = (reason: RunStopReason): string => STOP_TITLES[reason];

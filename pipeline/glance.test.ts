@@ -42,7 +42,7 @@ test("a tone with one percent of a third harmonic, on an offset: its line, its d
   expect(Math.max(...wave) + Math.min(...wave)).toBeCloseTo(0, 1);
 });
 
-test("a level that has just changed is no distortion: none is reported until it holds", () => {
+test("a level that has just changed is not distortion: none is shown until it holds", () => {
   const volts = tone(0.4);
   const stepped = (before: number) =>
     volts.map((value, n) => (n < volts.length - before ? 0.8 : 1) * (value - 2));

@@ -60,7 +60,7 @@ export const glimpseOf = (volts: readonly Float64Array[], sampleRateHz: number):
   };
 };
 
-/** What the screen gets of a moment. @param isTone whether a single tone plays, whose distortion can be determined */
+/** What the screen gets of a moment. @param isTone whether a single tone plays, whose distortion can be read */
 export const glanceOf = ({ last, ...moment }: RecordingMoment, isTone: boolean): Glance => {
   const { volts, sampleRateHz } = last(TONE_SECONDS);
   const count = powerOfTwoIn(TONE_READ_SECONDS, sampleRateHz);

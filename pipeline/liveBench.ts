@@ -49,7 +49,7 @@ export type LiveReading = {
   trip: Trip | null;
 };
 
-/** How the limit of an automatic ramp is reported. */
+/** The label of the limit of an automatic ramp. */
 export type RampLimit = { kind: "flat-tops" } | { kind: "distortion"; ratio: number };
 
 /** Length of a step of time: twenty readings a second. */

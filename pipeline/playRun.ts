@@ -76,7 +76,7 @@ export type PlayMoment = {
   /** Of the heat sink, where no thermometer is on it; null where nothing predicts it. */ predictedSinkCelsius:
     number | null;
   /** One steady tone at a time. */ isTone: boolean;
-  /** Of a soak: where it ends, as far as can be determined by now. */ outlook?(): SoakOutlook | null;
+  /** Of a soak: where it ends, as far as it can be predicted by now. */ outlook?(): SoakOutlook | null;
 };
 export type PlayListener = {
   onMoment(moment: PlayMoment): void;

@@ -107,7 +107,7 @@ test("with what one soak found, the sink is predicted at other levels: hardly ev
   }
 }, 60_000);
 
-/** A run through an audio interface, which is reported no temperature. */
+/** A run through an audio interface, which receives no temperature. */
 const runWith = async (sink: SinkForecast, sinkCelsius: number) => {
   const settings = { ...VIRTUAL, loadOhms: [8, 8], sampleRateHz: 48_000 };
   const link = virtualLink({ ...settings, amplifier: AMPLIFIER });

@@ -1,7 +1,7 @@
 /** A number with its unit, as it stands in a text. */
 type Stated = { text: string; value: number; unit: string; places: number };
 
-/** Units that measurements are reported in. */
+/** Units of measurements. */
 const NUMBER =
   /([−-]?\d{1,3}(?:[ \u00a0\u202f']\d{3})+|[−-]?\d+)((?:[.,]\d+)?)\s?(%|dB(?:A)?|kW|mW|W|V|A|kHz|Hz|Ω|ohms?|°C|K\/W|kg|ms|s|min)(?![\wµ])/g;
 const WATTS: Readonly<Record<string, number>> = { kW: 1000, mW: 1e-3 };

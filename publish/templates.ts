@@ -34,7 +34,7 @@ const TEMPLATES: Readonly<
 
 export const TEMPLATE_NAMES: readonly string[] = Object.keys(TEMPLATES);
 
-/** A block in its default setting, before the reviewer changes anything. */
+/** A block before the reviewer changes anything. */
 export const newBlock = (kind: BlockKind, id: string, form: "short" | "long" = "short"): Block => ({
   id,
   kind,

@@ -14,7 +14,7 @@ const memberSchema = object({
   amplifierId: string().max(60).required("Choose an amplifier."),
   nominalOhms: above0(MOST.ohms),
   channelsDriven: number().integer().min(1).max(16).required(),
-  /** Supply, switches and the like; Empty for the default setting. */
+  /** Supply, switches and the like; empty for the default setting. */
   setting: trimmed().max(200).defined().default(""),
   /** Made on the simulated bench: what was predicted, against what was measured. */
   isSimulated: boolean().required().default(false),
@@ -48,7 +48,7 @@ const setSchema = object({
     .positive("It must be above zero.")
     .max(1e9, "Check the number.")
     .default(null),
-  /** Two members whose difference is reported; the first two where nothing is chosen. */
+  /** Two members whose difference is shown; the first two where nothing is chosen. */
   first: string().max(60).defined().default(""),
   second: string().max(60).defined().default(""),
 });

@@ -32,7 +32,7 @@ const supplySchema = object({
   /** How many of them feed it together; one where nothing is said. */
   count: seldomSaid("the number of them", 8).integer("Enter a whole number."),
   price: seldomSaid("its price", 1e6),
-  /** Mains that it is connected to, where that is differently than at home. */
+  /** Mains that it is connected to, where it differs from the mains at home. */
   mainsVolts: optionalQuantity("Enter the volts of the mains, or leave it empty.")
     .min(90, "Mains are 90 to 260 V.")
     .max(260, "Mains are 90 to 260 V.")

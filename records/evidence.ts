@@ -4,8 +4,9 @@ import type { Evidence, EvidenceSource } from "@/core/verdict";
 import type { Run } from "./run";
 
 /** Curves that a claim is held against; the rest, spectra and waves, are pictures. */
-const TOLD = ["magnitude", "from-", "impedance", "distortion-", "harmonic-"];
-const isKnown = ({ name }: Curve): boolean => TOLD.some((begins) => name.startsWith(begins));
+const KNOWN_CURVES = ["magnitude", "from-", "impedance", "distortion-", "harmonic-"];
+const isKnown = ({ name }: Curve): boolean =>
+  KNOWN_CURVES.some((begins) => name.startsWith(begins));
 
 const sourceOf = ({ kind, source }: Pick<Run, "kind" | "source">): EvidenceSource => {
   if (source === "simulated-bench") return "simulated";

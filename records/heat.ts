@@ -117,7 +117,7 @@ export const heatLogSchema = object({
   roomCelsius: quantity("Enter degrees Celsius, such as 22.")
     .min(-10, "Too cold to work.")
     .max(45, "Too hot to work."),
-  /** What was not in its default setting: cover, fan, compound, how it stands. */
+  /** What differed from normal use: cover, fan, compound, position. */
   setup: text(200),
   file: object({
     sha256: string()

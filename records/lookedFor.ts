@@ -34,7 +34,7 @@ const marksIn = (text: string, sought: readonly string[]): [number, number][] =>
   return all.filter(([from, to]) => from >= end && (end = to) > 0);
 };
 
-/** So many letters are reported before what was found, and after it. */
+/** So many letters are shown before the match, and after it. */
 const BEFORE = 30;
 const AFTER = 60;
 

@@ -27,7 +27,7 @@ const isMapOf = (value: unknown, isFine: (entry: unknown) => boolean): boolean =
 const isCommand = (entry: unknown): boolean =>
   typeof entry === "string" && entry.length <= MOST_COMMAND_CHARACTERS;
 
-/** How an instrument is spoken to; what does not hold is reported by where it is. */
+/** The commands of an instrument; an invalid command is named by its place. */
 export const instrumentProfileSchema = object({
   role: string<NetworkRole>()
     .oneOf([...NETWORK_ROLES])

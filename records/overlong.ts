@@ -57,7 +57,7 @@ const longest = ({ tests }: Description): number => {
 type Branch = { path: readonly string[]; value: object };
 
 /** So much of a path tells where something is. */
-const TOLD_STEPS = 3;
+const SHOWN_STEPS = 3;
 
 /** Names that JavaScript looks for in every object: with one of them in its way, looking at a value fails. */
 const RESERVED = ["toString", "valueOf", "toJSON", "constructor", "__proto__"];
@@ -81,7 +81,7 @@ const findMisshapen = (input: unknown): TooLong | null => {
           };
         const inner = (value as Record<string, unknown>)[key];
         if (isObject(inner))
-          next.push({ path: depth < TOLD_STEPS ? [...path, key] : path, value: inner });
+          next.push({ path: depth < SHOWN_STEPS ? [...path, key] : path, value: inner });
       }
     level = next;
   }

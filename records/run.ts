@@ -67,7 +67,7 @@ const conditionsSchema = object({
     .optional(),
   /** What the run took for its full level, and from where. */
   level: levelSchema().optional().default(undefined),
-  /** Supply, switches and the like where they are not in its default setting. */
+  /** Supply, switches and the like where they are not at their default. */
   setting: trimmed().max(200).optional(),
   /** Input that was used, and where its level control stood. */
   inputUsed: trimmed().max(120).optional(),
@@ -148,7 +148,7 @@ export type RunEntry = {
   /** As measured, a channel each. */
   loadOhms: readonly number[];
   channelsDriven: number;
-  /** Supply, switches and the like where they were not in its default setting; Empty for the default setting. */
+  /** Supply, switches and the like; empty for the default setting. */
   setting: string;
   setId: string | null;
   isStruck: boolean;

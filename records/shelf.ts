@@ -167,7 +167,7 @@ export const viewFrom = (asked: Record<string, string | string[] | undefined>): 
   };
 };
 
-/** What an address asks for, of a view; what is by default is left out. */
+/** The query of an address for a view; defaults are left out. */
 export const askedFor = (view: ShelfView): URLSearchParams => {
   const asked = new URLSearchParams();
   const { find, place, kind, outcome, supply, label, bounds, order, descending, page } = view;

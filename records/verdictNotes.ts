@@ -36,7 +36,7 @@ const overruleSchema = object({
 export const verdictNotesSchema = object({
   revision: revision(),
   overrules: listOf(overruleSchema, 400).default([]),
-  /** The school of stating power that goes first in this house; the strictest where none is chosen. */
+  /** The rating method that the reviewer prefers; the strictest where none is chosen. */
   house: string()
     .nullable()
     .oneOf([...RATING_METHODS, null] as const)

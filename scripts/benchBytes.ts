@@ -1,4 +1,4 @@
-// How much JavaScript a first view of each page takes, default setting over the wire: npm run bench:bytes
+// How much JavaScript a first view of each page takes over the wire: npm run bench:bytes
 // Ends with a failure when a page takes more than is allowed.
 import { shows } from "@/e2e/browser";
 import { withDemo } from "./withDemo";

@@ -65,7 +65,7 @@ export const playLive = async (
   await rests(driver);
   await pressKey(driver, "m", "Switch the live bench on");
   await press(driver, "Switch the live bench on");
-  await shows(driver, "Nothing measures temperatures here");
+  await shows(driver, "Nothing measures temperatures");
   for (let k = 0; k < 30; k++) await press(driver, "+1 dB");
 };
 

@@ -91,7 +91,7 @@ test("a load that is measured again is a change of wiring", async () => {
   ]);
 });
 
-test("a rig that is set otherwise is reported to all who are measured with it, in one line while it is being set", async () => {
+test("a change of the rig is logged for every amplifier that uses it, in one entry while it is being edited", async () => {
   const other = (await addAmplifier(db, { ...amplifierDraft, model: "61" }, "2026-01-02")).id;
   const set = (change: Partial<RigSettings>) =>
     notingRig(db, id, async () => {
@@ -109,7 +109,7 @@ test("a rig that is set otherwise is reported to all who are measured with it, i
     ]);
 });
 
-test("what a whole shelf is measured with is reported to all of it at once", async () => {
+test("a change of equipment that all amplifiers use is logged for all at once", async () => {
   const many = await Promise.all(
     Array.from({ length: 230 }, async (_, k) => {
       const draft = { ...amplifierDraft, model: String(k) };

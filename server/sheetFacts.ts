@@ -46,7 +46,7 @@ export const sheetFacts = async (db: Knex, records: AmplifierRecords): Promise<S
   };
 };
 
-/** Of each kind the run that readers ask for: of a real bench, in its default setting, with the most channels driven, the newest. */
+/** Of each kind the run that readers ask for: of a real bench, at the default setting, with the most channels driven, the newest. */
 const leadingRuns = (runs: readonly RunEntry[]): string[] => {
   const ordered = runs
     .filter(({ isStruck }) => !isStruck)

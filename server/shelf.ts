@@ -80,7 +80,7 @@ const passagesOf = async (
   { find }: Pick<ShelfFilter, "find">,
 ) => {
   const sought = soughtWords(find);
-  // The name stands there anyway: what is reported is where the rest was found.
+  // The name stands there anyway: the match is shown from the other texts.
   const beyond = new Map(
     entries.map((entry) => {
       const name = folded(amplifierName(entry));

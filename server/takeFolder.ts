@@ -21,7 +21,7 @@ export const takeFolder = async (): Promise<void> => {
     for (const files of [captures, photos, papers]) await files.clearPartial(dataFolder());
     clearPassing(dataFolder());
   } catch (error) {
-    // What is the matter with the folder is reported by every page.
+    // Every page shows what is wrong with the folder.
     if (troubleOf(error)) return;
     if (!(error instanceof FolderInUse)) throw error;
     console.error(error.message);

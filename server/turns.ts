@@ -5,7 +5,7 @@ import { after } from "next/server";
 const AT_ONCE = 2;
 /** A page waits no longer than this for what is being kept. */
 const MOST_WAIT_MILLISECONDS = 1500;
-/** A page whose end is not heard of does not hold others up permanently. */
+/** A page that closes without notice does not hold up the others for long. */
 const LONGEST_PAGE_MILLISECONDS = 10_000;
 
 type Turns = { drawing: number; keeping: number; waiting: (() => void)[] };

@@ -77,7 +77,7 @@ const hasAllSamples = async (path: string, bytes: number): Promise<boolean> => {
       position: 0,
     });
     const layout = readWavLayout(buffer.subarray(0, bytesRead), bytes);
-    // What is wrong with it otherwise is reported by whoever reads it.
+    // Any other problem is found when the file is read.
     return layout.ok || !["truncated", "no-samples"].includes(layout.finding.code);
   } catch {
     return false;

@@ -89,7 +89,7 @@ export const deleteAmplifier = async (db: Knex, id: string, at: Date): Promise<b
     .whereNull("deleted_at")
     .update({ deleted_at: at.toISOString() })) > 0;
 
-/** Puts one that was deleted where it was. @returns false when it is gone permanently, or was never deleted */
+/** Restores one that was deleted. @returns false when it is gone permanently, or was never deleted */
 export const bringBackAmplifier = async (db: Knex, id: string): Promise<boolean> =>
   (await db("amplifiers").where({ id }).whereNotNull("deleted_at").update({ deleted_at: null })) >
   0;

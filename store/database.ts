@@ -19,7 +19,7 @@ export const connect = (filename: string, settings: readonly string[]): Knex =>
     client: "better-sqlite3",
     connection: { filename },
     useNullAsDefault: true,
-    // Whoever asked is reported what went wrong, and says it in words.
+    // The error goes to the caller, who words it.
     log: { error: () => {}, warn: () => {}, debug: () => {} },
     pool: {
       min: 1,

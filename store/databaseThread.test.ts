@@ -46,7 +46,7 @@ test("a copy is whole as of one moment while others write, and nobody waits for 
   expect(countIn(copy)).toBeLessThanOrEqual(20_000 + written);
 }, 60_000);
 
-test("what is damaged, cut short or none is reported with SQLite's code", async () => {
+test("a file that is damaged, cut short or not a database is reported with SQLite's code", async () => {
   const { path, db } = filled(5000);
   db.close();
   await expect(checkDatabase(path)).resolves.toBeUndefined();

@@ -70,7 +70,7 @@ test("fields that are newer than a document have their defaults", async () => {
   expect(await findDocument(db, id, "plan")).toEqual({ ...emptyDocument("plan"), revision: 1 });
 });
 
-test("a change made from an older revision is reported from the newer one, and changes nothing", async () => {
+test("a change made from an older revision is refused with the newer one, and changes nothing", async () => {
   const { id } = await someAmplifier();
   const plan = await findDocument(db, id, "plan");
   const mine = { ...plan, amplifierMostCelsius: 58 };

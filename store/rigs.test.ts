@@ -60,7 +60,7 @@ test("what is one amplifier's own stays its own", async () => {
   expect(await rigOf(one)).toMatchObject({ readings: "meter", withSpeaker: false });
 });
 
-test("a window that shows what the rig was before is reported, and takes nothing back", async () => {
+test("a window that shows an earlier rig is warned, and overwrites nothing", async () => {
   await keep(one, { upperOhms: 47e3, lowerOhms: 1e3 });
   await takeRig(db, two, (await rigOf(one)).rigId ?? "");
   const shown = await rigOf(two);
@@ -113,7 +113,7 @@ test("a load is one thing for all who use it, outlives them, and is taken from a
   });
 });
 
-test("of many who use a thing the first few are reported, and all are counted", async () => {
+test("of many amplifiers that use a thing the first few are named, and all are counted", async () => {
   const load = await addLoad(db, one, loadDraft);
   await takeLoad(db, two, load.id);
   for (let k = 0; k < 6; k++) {

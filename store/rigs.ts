@@ -62,7 +62,7 @@ const freeName = async (db: Knex): Promise<string> => {
 const isSame = (one: SharedRig, other: SharedRig): boolean =>
   JSON.stringify(sharedRig(one as RigSettings)) === JSON.stringify(sharedRig(other as RigSettings));
 
-/** What stands in their rig has changed for those who had read it: windows that show it are reported when they keep theirs. */
+/** What stands in their rig has changed for those who had read it: windows that show an older state are warned when they save. */
 const rigChanged = async (db: Knex, amplifierIds: readonly string[]): Promise<void> => {
   await db("documents")
     .where({ kind: "rig" })

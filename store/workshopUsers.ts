@@ -6,7 +6,7 @@ export type WorkshopUsers = {
   count: number;
 };
 
-/** Names that are reported from each; the rest is counted. */
+/** So many names are listed for each; the rest is counted. */
 const MOST_SHOWN = 5;
 
 /** Of all loads, or of all rigs, by their ids; what is not used is not among them. */

@@ -1,7 +1,7 @@
 // How work goes to a worker and comes back: what is broken off, what fails, and what is handed over. The worker itself is a stand-in.
 import { Cancelled, handedOver, keepWorker, startJob } from "./benchClient";
 
-/** Answers what it is reported to; anything else it is asked stays without an answer. */
+/** Answers what it is set up to answer, and nothing else. */
 class StandIn extends EventTarget {
   static opened: StandIn[] = [];
   static answers = new Map<string, unknown>();

@@ -15,7 +15,7 @@ type Recording = {
   id: number;
   heard: { channels: Float32Array[]; count: number };
   firstFrame: number | null;
-  /** Frames after which it is whole; fewer once it is reported to end. */
+  /** Frames after which it is whole; fewer once the end is known. */
   end: number;
   look(heard: Heard): number | null;
   done(heard: Heard): void;
@@ -98,7 +98,7 @@ export class AudioLine {
     this.link.postMessage({ type: "fade" }, []);
   }
 
-  /** Silence, permanently: whoever still waits, or asks for more, is reported that it was muted. */
+  /** Mutes permanently: every pending or later request fails with "muted". */
   end(): void {
     this.fade();
     this.fail("muted");

@@ -3,7 +3,7 @@ import type { AudioFault, FromTransport, ToTransport } from "./messages";
 
 const RATE_HZ = 48_000;
 const QUANTUM = 128;
-/** Ten milliseconds, and the quantum in which it is reported. */
+/** Ten milliseconds, and the block size of the input. */
 const FADE_QUANTA = Math.ceil((0.01 * RATE_HZ) / QUANTUM) + 1;
 
 /** A transport with something to hear, on a clock that is turned by hand. */
@@ -40,7 +40,7 @@ const peakOf = (samples: Float32Array): number => Math.max(...samples.map(Math.a
 const constant = (value: number, length: number): Float32Array =>
   new Float32Array(length).fill(value);
 
-test("it is silent until it is reported to play, plays what it is reported to the sample, and says at which frame that began", () => {
+test("it is silent until it is asked to play, plays the signal sample for sample, and gives the frame at which it began", () => {
   const { hear, turn, turns, told } = bench();
   expect(peakOf(turns(3)[2])).toBe(0);
   const samples = Float32Array.from({ length: 200 }, (_, n) => (n + 1) / 1000);
@@ -79,7 +79,7 @@ test("nothing louder than the amplifier's input stands is ever played: not a par
   expect(Math.max(...other.turns(2000).map(peakOf))).toBeLessThanOrEqual(0.5);
 });
 
-test("a tone begins at its least and rises no faster than it is reported, but falls at once", () => {
+test("a tone begins at its minimum and rises no faster than asked, but falls at once", () => {
   const { hear, turns } = bench();
   hear({ type: "arm", mostRatios: [0.5], riseDbPerSecond: 40 });
   hear({ type: "tone", frequencyHz: 1000, ratios: [0.5] });

@@ -1,10 +1,10 @@
 import type { AudioFault, FromTransport, ToTransport } from "./messages";
 
-/** Frames that are heard before they are reported: 21 ms at 48 kHz. */
-const TOLD_FRAMES = 1024;
+/** Frames in a block that the input hands over: 21 ms at 48 kHz. */
+const BLOCK_FRAMES = 1024;
 /** Every stop. */
 const FADE_SECONDS = 0.01;
-/** A tone glides down about so fast; up it goes no faster than it is reported. */
+/** A tone glides down about so fast; up it goes no faster than asked. */
 const GLIDE_SECONDS = 0.004;
 /** Whoever plays must be heard of this often. */
 const LEASE_SECONDS = 1;
@@ -20,7 +20,7 @@ type Playing =
   | { kind: "tone"; turn: number; phase: number; ratios: Float64Array; targets: readonly number[] };
 
 /**
- * What plays and hears between two converters, one render quantum after another. It is silent unless it is reported otherwise, and falls
+ * What plays and hears between two converters, one render quantum after another. It is silent unless asked to play, and falls
  * silent by itself when frames are missing, when what comes in stops, or when nobody says any more that he is there.
  * It knows nothing of volts: that is the instrument's.
  */
@@ -232,16 +232,16 @@ export class AudioTransport {
   private keep(input: readonly Float32Array[], length: number): void {
     let from = 0;
     while (from < length) {
-      const count = Math.min(length - from, TOLD_FRAMES - this.heardCount);
+      const count = Math.min(length - from, BLOCK_FRAMES - this.heardCount);
       this.heard.forEach((kept, k) => {
         if (input[k]) kept.set(input[k].subarray(from, from + count), this.heardCount);
       });
       this.heardCount += count;
       from += count;
-      if (this.heardCount < TOLD_FRAMES) continue;
+      if (this.heardCount < BLOCK_FRAMES) continue;
       this.tell({
         type: "heard",
-        firstFrame: this.frame + from - TOLD_FRAMES,
+        firstFrame: this.frame + from - BLOCK_FRAMES,
         channels: this.heard,
       });
       this.heard = this.emptyBlock();
@@ -250,7 +250,7 @@ export class AudioTransport {
   }
 
   private emptyBlock(): Float32Array[] {
-    return Array.from({ length: this.channelCount }, () => new Float32Array(TOLD_FRAMES));
+    return Array.from({ length: this.channelCount }, () => new Float32Array(BLOCK_FRAMES));
   }
 }
 

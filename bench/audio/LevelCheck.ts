@@ -46,10 +46,10 @@ const RISE_DB_PER_SECOND = 60;
 const READ_SECONDS = 0.5;
 /** The glide, under full scale: −40 dB. */
 const PROBE_RATIO = 0.01;
-/** Steps of the rig’s own response: 30 dB under full scale, in case the amplifier still hangs there, as close as its filters bend, to where its rate still has room. */
+/** Steps of the rig’s own response: 30 dB under full scale, in case the amplifier is still connected, as close as its filters bend, to where its rate still has room. */
 const STEPS = { ratio: 0.03, lowHz: 10, ofRate: 0.45, pointsPerDecade: 16 };
 const LONGEST_DELAY_SECONDS = 0.6;
-const LEAST_LIKENESS = 0.5;
+const LEAST_CORRELATION = 0.5;
 const OVERLOAD_RATIO = 0.98;
 const MAINS_LINES = 3;
 /** What has less than this of one tone in it, over the total, is noise or music. */
@@ -100,7 +100,7 @@ export class LevelCheck {
     );
   }
 
-  /** Silence, permanently: what is still under way ends, and nothing more is played. */
+  /** Mutes permanently: what is under way ends, and nothing more is played. */
   end(): void {
     this.line.end();
   }
@@ -154,7 +154,7 @@ export class LevelCheck {
     for (const output of outputs) {
       const loops = (await this.playOn(output, [glide]))
         .map((channel, input) => ({ input, ...findLoop(glide, channel) }))
-        .filter(({ correlation }) => correlation >= LEAST_LIKENESS)
+        .filter(({ correlation }) => correlation >= LEAST_CORRELATION)
         .toSorted((a, b) => Math.abs(b.gainRatio) - Math.abs(a.gainRatio));
       const [loop] = loops;
       found.push({
@@ -206,7 +206,9 @@ export class LevelCheck {
         voltsPeak: STEPS.ratio,
         segments: stepsOfFrequencies(frequencies),
       });
-      found.push(correlation >= LEAST_LIKENESS && outcome.ok ? ownResponse(outcome.value) : null);
+      found.push(
+        correlation >= LEAST_CORRELATION && outcome.ok ? ownResponse(outcome.value) : null,
+      );
     }
     return found;
   }

@@ -61,7 +61,7 @@ test("frames that are missing in the count; a device that is gone", async () => 
   const gone = await bench();
   gone.link.disturb = (_, frame) => ({ input: [], frame });
   expect(await faultOf(() => gone.connected.record(TONE))).toContain("nothing comes in");
-  // Whoever asks again without opening it again is reported the same.
+  // Another request without opening it again fails with the same reason.
   expect(await faultOf(() => gone.connected.record(TONE))).toContain("nothing comes in");
 });
 

@@ -60,7 +60,7 @@ test("a thermometer that takes its time does not make it stutter: somebody is th
   expect(Math.min(...peaks) / Math.max(...peaks)).toBeGreaterThan(0.97);
 });
 
-test("a look that fails ends the tone, and its words are what is reported", async () => {
+test("a look that fails ends the tone, and its message is passed on", async () => {
   const { link, hold } = await holding();
   const fault = new InstrumentFault({
     code: "instrument-fault",

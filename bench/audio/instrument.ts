@@ -29,7 +29,7 @@ const PROBE_RATIO = 0.01;
 /** Buffers on both ways of an interface are shorter than this. */
 const LONGEST_DELAY_SECONDS = 0.6;
 /** Below this correlation what came back is something else: hum, noise, another programme. */
-const LEAST_LIKENESS = 0.5;
+const LEAST_CORRELATION = 0.5;
 /** Guards look on twenty times a second, at the tenth of a second before. */
 const LOOK_SECONDS = 0.05;
 const LOOK_BACK_SECONDS = 0.1;
@@ -126,7 +126,7 @@ const probe = async (line: AudioLine, setup: AudioSetup, channelCount: number): 
   const loops = voltsOf(setup, heard, { from: 0, to: frames })
     .slice(0, channelCount)
     .map((each) => findLoop(volts, each));
-  const silent = loops.findIndex(({ correlation }) => !(correlation >= LEAST_LIKENESS));
+  const silent = loops.findIndex(({ correlation }) => !(correlation >= LEAST_CORRELATION));
   if (silent >= 0)
     throw new InstrumentFault({
       code: "no-signal",

@@ -81,7 +81,7 @@ test("the wiring: each output is found by the input that hears it, with its dela
   expect((await level.wiring([1]))[0].by).toBeNull();
 });
 
-test("ended, it is silent permanently: what is under way is reported, and nothing more is played", async () => {
+test("ended, it is silent permanently: what is under way fails, and nothing more is played", async () => {
   const { level, link } = check();
   level.play([0], 0.02);
   await level.read();

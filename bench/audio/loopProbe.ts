@@ -1,7 +1,7 @@
 import { inverseTransform, transformOf } from "@/core/spectrum";
 import { logSweep } from "@/core/signal";
 
-/** A short glide over the middle of the band: its delay is reported by one sharp peak, a tone's by many. */
+/** A short glide over the middle of the band: its delay shows as one sharp peak, that of a tone as many. */
 const GLIDE = { lowHz: 200, highHz: 4000, seconds: 0.15 };
 
 /** What is played to find the way through an amplifier, in volts. */

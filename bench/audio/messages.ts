@@ -1,7 +1,7 @@
 // bench/audio: an audio interface as an instrument. The transport runs beside the converters, block by block; the instrument tells it
 // what to play and hears what came in, over a port.
 
-/** Why it fell silent without having been asked to by whoever plays. */
+/** Why it fell silent without being asked to. */
 export const AUDIO_FAULTS = [
   "gap",
   "dropout",
@@ -16,7 +16,7 @@ export const AUDIO_FAULTS = [
 ] as const;
 export type AudioFault = (typeof AUDIO_FAULTS)[number];
 
-/** What the transport is reported. Samples and levels are shares of full scale, one an output. */
+/** Commands to the transport. Samples and levels are shares of full scale, one an output. */
 export type ToTransport =
   /** Starts again, silent. Nothing louder than `mostRatios` is ever played; a tone rises no faster than `riseDbPerSecond`. */
   | { type: "arm"; mostRatios: readonly number[]; riseDbPerSecond: number }
@@ -25,7 +25,7 @@ export type ToTransport =
   | { type: "tone"; frequencyHz: number; ratios: readonly number[] }
   /** Down to silence within ten milliseconds: whoever plays has ended it. */
   | { type: "fade" }
-  /** The same, by somebody else: a tone may be turned up again, anything else is broken off, and nothing begins before it is armed again. */
+  /** The same from elsewhere: a tone may be turned up again, anything else is broken off, and nothing begins before it is armed again. */
   | { type: "mute" }
   /** Whoever plays is still there. */
   | { type: "alive" }

@@ -64,7 +64,7 @@ test("one at a time: a second page is refused until the first lets go", async ()
   expect(() => turns.begin(["s"])).not.toThrow();
 });
 
-test("after 3 s without a word the outputs go off, and whoever comes back is reported why", async () => {
+test("after 3 s without a word the outputs go off, and a page that comes back gets the reason", async () => {
   const { turns, told, pass } = withGenerator();
   const turn = turns.begin(["g"]);
   await turns.exchange(turn, "g", say("OUTPut1:STATe ON"));
@@ -152,7 +152,7 @@ const withGenerators = () => {
   return { turns, told, silent, pass: (ms: number) => (now += ms) };
 };
 
-test("one that does not go off keeps no other from being told, and is reported again until it is", async () => {
+test("one that does not switch off keeps no other from the command, and gets it again until it does", async () => {
   const { turns, told, silent, pass } = withGenerators();
   const turn = turns.begin(["a", "b"]);
   for (const id of ["a", "b"]) await turns.exchange(turn, id, say("OUTPut1:STATe ON"));
@@ -174,7 +174,7 @@ test("one that does not go off keeps no other from being told, and is reported a
   expect(told.b.filter((line) => line === OFF[0])).toHaveLength(1);
 });
 
-test("a page that comes back too late is reported first that an output may still be on", async () => {
+test("a page that comes back too late is warned first that an output may still be on", async () => {
   const { turns, pass } = withGenerators();
   const turn = turns.begin(["a"]);
   await turns.exchange(turn, "a", say("OUTPut1:STATe ON"));
@@ -200,7 +200,7 @@ test("whoever waits without a word says now and then that he is there", async ()
   expect(() => turns.renew(turn)).toThrow("did not respond for 3 s");
 });
 
-test("at the end of the program they are reported to go off without waiting", async () => {
+test("when the program ends, outputs are switched off without waiting", async () => {
   const { turns, told } = withGenerator();
   const turn = turns.begin(["g"]);
   await turns.exchange(turn, "g", say("OUTPut1:STATe ON"));

@@ -102,7 +102,7 @@ export class InstrumentTurns {
     await this.silence(ids);
   }
 
-  /** The program ends: every output that may be on is reported to go off, without waiting for anything, and nothing is said after that. */
+  /** The program ends: every output that may be on is switched off without waiting, and no command is sent after that. */
   silenceForGood(): void {
     this.isOver = true;
     for (const [id, { line, mayBeOn }] of this.lines)
@@ -119,14 +119,14 @@ export class InstrumentTurns {
         "lapsed",
         "the page did not respond for 3 s, so the outputs were switched off. Keep its window open during playback.",
       );
-      // Whoever comes back is reported what is most urgent.
+      // A page that comes back gets the most urgent message.
       void this.silence(ids).catch((fault: LinkFault) => this.ended.set(name, fault));
     }
     for (const [id, { line, usedAt, unsureSince }] of this.lines) {
       const isHeld = [...this.turns.values()].some(({ ids }) => ids.includes(id));
       if (isHeld) continue;
       if (unsureSince !== null) {
-        // It is reported again until it says that it is off.
+        // The command is repeated until it confirms that it is off.
         if (now - unsureSince > LEASE_MS) void this.silence([id]).catch(() => {});
       } else if (now - usedAt > IDLE_MS) {
         line.close();

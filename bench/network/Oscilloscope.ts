@@ -15,7 +15,7 @@ const SAME_RATIO = 0.01;
 const FULL_RATIO = 0.995;
 /** Samples in bytes, at most. */
 const MOST_SAMPLE_BYTES = 4;
-/** Volts as they are reported by an instrument that hands over volts. */
+/** Volts as an instrument reports them that sends volts. */
 const AS_IT_IS = [1, 0, 0];
 /** The longest wait beyond the recording itself. */
 const SLACK_SECONDS = 5;
@@ -82,7 +82,7 @@ export class Oscilloscope {
     await this.scpi.say("stop");
   }
 
-  /** Waits until it is over. @param look is reported while it waits, and takes a moment itself @throws {InstrumentFault} where it never is */
+  /** Waits until it is over. @param look is called while it waits, and takes a moment itself @throws {InstrumentFault} where it never is */
   async wait(
     seconds: number,
     { now, look }: { now(): number; look(elapsed: number): Promise<void> },

@@ -3,7 +3,7 @@ import { findLoop } from "../audio/loopProbe";
 /** What is compared of a long recording: enough to find its beginning, and little enough to be quick. */
 const COMPARED_SECONDS = 1.5;
 /** Below this correlation what came back is something else. Bent and filtered it is still far above. */
-const LEAST_LIKENESS = 0.3;
+const LEAST_CORRELATION = 0.3;
 
 /**
  * Where something that was played once begins in a recording that began before it, by cross-correlation.
@@ -22,7 +22,7 @@ export const beginningOf = (
     played.subarray(0, count),
     heard.subarray(0, count + spare),
   );
-  return correlation >= LEAST_LIKENESS ? delaySamples : null;
+  return correlation >= LEAST_CORRELATION ? delaySamples : null;
 };
 
 /** Of the loudest stretch a tone that was turned down keeps less than this. */
@@ -31,7 +31,7 @@ const STRETCH_SECONDS = 0.01;
 /** What is kept after it fell silent. */
 const REST_SECONDS = 0.05;
 
-/** Where a recording whose drive was turned off falls silent permanently, with a little rest after it; its whole length where it does not. */
+/** Where a recording whose drive was turned off falls silent for the rest, with a little rest after it; its whole length where it does not. */
 export const silentFrom = (volts: Float64Array, sampleRateHz: number): number => {
   const stretch = Math.max(1, Math.round(STRETCH_SECONDS * sampleRateHz));
   const peaks: number[] = [];

@@ -75,7 +75,7 @@ describe("a wrong scale is no figure", () => {
       ...oscilloscope,
       profile: {
         ...oscilloscope.profile,
-        // This one keeps what it has, whatever it is reported.
+        // This one keeps its setting, whatever it is sent.
         commands: {
           ...oscilloscope.profile.commands,
           channel: "SENSe{channel}:VOLTage:DC:RANGe:PTPeak {voltsPeakToPeak}",

@@ -51,7 +51,7 @@ export const soakNetwork = async (
 ): Promise<SoakRecording> => {
   const tone = { hertz, voltsPeak, drives };
   const points: SoakPoint[] = [];
-  // A soak's own watch is reported points; on the way up nobody is hurt at levels that the guards of the level allow.
+  // A soak watches its own points; on the way up the guards of the level are enough.
   await rise(desk, amplifier, tone, () => "go-on");
   const begun = desk.now();
   for (;;) {

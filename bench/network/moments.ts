@@ -13,7 +13,7 @@ export type At = {
 
 const NO_METERS: MeterGlance = { voltsRms: null, mains: null, temperatures: null };
 
-/** What is reported from the loads, as guards take it. */
+/** Readings of the loads, in the form that the guards take. */
 export const loadsIn = (temperatures: ProbeTemperatures | null): number[] =>
   temperatures && temperatures.loadCelsius !== null ? [temperatures.loadCelsius] : [];
 

@@ -38,7 +38,7 @@ type Drive = {
   seconds: number;
   /** RMS volts at a time; null where the level comes and goes faster than a meter follows. */
   at: ((seconds: number) => number) | null;
-  /** The voltmeter is connected to the first channel: where that is at rest it tells nothing of what plays. */
+  /** The voltmeter is connected to the first channel: while that is idle it does not read what plays. */
   isMetered: boolean;
 };
 

@@ -50,7 +50,7 @@ export const lookAt = async (
     seconds: LOOK_SECONDS,
     sampleRateHz: LOOK_HERTZ,
   });
-  // How the channels stand to each other is reported by all of them playing.
+  // The ratio between the channels is read with all of them playing.
   if (tone.drives.every(Boolean)) amplifier.lastSeen = seen;
   return seen;
 };

@@ -97,13 +97,13 @@ test("another meter at the address than the one that answered first is not belie
   ).rejects.toThrow("“MAKER,METER,7,1” did before");
 });
 
-test("a meter that falls silent ends the recording with words: guards that are reported nothing cannot guard", async () => {
+test("a meter that falls silent ends the recording with a message: a guard without readings cannot guard", async () => {
   await expect(play({ faults: { "mains-meter": "dead" } })).rejects.toMatchObject({
     finding: { advice: expect.stringContaining("did not respond") },
   });
 });
 
-/** Something that holds a tone and is reported no temperatures; each look lies a second after the one before. */
+/** Something that holds a tone and receives no temperatures; each look lies a second after the one before. */
 const holder = (): Instrument => {
   const { facts, connect } = unhurried();
   return {

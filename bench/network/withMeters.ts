@@ -98,7 +98,7 @@ const lookingOn = (
   };
   return {
     watch: (moment: RecordingMoment) => {
-      // A guard that is reported nothing more cannot guard.
+      // A guard without readings cannot guard.
       if (fault) return "end";
       ask();
       const { mains, temperatures } = glance;

@@ -31,7 +31,7 @@ const endingAt =
 
 const whole = record(rig, request(), 1);
 
-test("whoever watches is reported about twenty times a second, in order, up to the end", () => {
+test("a watcher is called about twenty times a second, in order, up to the end", () => {
   const moments: RecordingMoment[] = [];
   record(rig, request(), 1, (moment) => {
     moments.push(moment);
@@ -90,7 +90,7 @@ test("a watch that never ends it changes nothing", () => {
   expect(Buffer.from(watched.capture.wav).equals(Buffer.from(whole.capture.wav))).toBe(true);
 });
 
-test("a soak ends when it is reported to, with the moments up to there", () => {
+test("a soak ends when asked to, with the points up to there", () => {
   const asked = { frequencyHz: 1000, voltsPeak: 0.5, seconds: 600, drives: [true, true] };
   const all = soak(rig, asked, 1);
   const ended = soak(rig, asked, 1, ({ sinkCelsius }) => (sinkCelsius > 30 ? "end" : "go-on"));

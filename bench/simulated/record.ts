@@ -27,7 +27,7 @@ const LEAST_RATE_OF_FILTERS_HZ = 352_800;
 export const SAMPLE_RATES_HZ = { least: 8000, most: 384_000 };
 /** Longer ones would not fit in a browser. */
 const MOST_SECONDS = 180;
-/** Whoever watches is reported every so many blocks, a twentieth of a second, of the levels since the time before the last. */
+/** A watcher gets the levels since its last call every so many blocks, a twentieth of a second. */
 const WATCH_BLOCKS = 25;
 /** A drive that is turned down fades, so that no click looks like a fault; a little rest shows what the output does then. */
 const TURN_DOWN = { fadeSeconds: 0.005, restSeconds: 0.1 };

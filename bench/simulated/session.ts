@@ -172,7 +172,7 @@ export class Session {
 
   /**
    * Plays source volts and returns the volts across each load, as many and in time with them.
-   * @param onBlock is reported after each block how many samples of the output are there; it may answer at which sample to end early
+   * @param onBlock receives the number of output samples after each block; it may return the sample to end at
    */
   play(
     source: Float64Array,

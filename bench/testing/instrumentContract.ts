@@ -107,7 +107,7 @@ export const keepsInstrumentContract = (make: () => Instrument, known?: Known): 
   });
 };
 
-/** Recordings that were made before come back none, one by one, and as often none asked for. */
+/** Recordings that were made before, one by one, and none when there are no more. */
 const keepsMadeRecordings = (
   connect: () => Promise<Connected>,
   recordingCount: number,

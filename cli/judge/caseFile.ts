@@ -60,7 +60,7 @@ const runSchema = object({
     ({ path }) => `${path} must be the name of a recording, or of several`,
     (value) => value === undefined || [value].flat().every((name) => typeof name === "string"),
   ),
-  // What analyses print is taken in its default setting; what of it is used is looked at where it is.
+  // Results are taken as `analyse` prints them; each field is checked where it is used.
   result: mixed<Record<string, unknown>>().test(
     "result",
     ({ path }) => `${path} must be what \`analyse --as KIND\` prints`,

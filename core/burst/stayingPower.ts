@@ -22,7 +22,7 @@ export type StayingPower = {
 
 /**
  * Fits a store and a steady supply to held powers: for a time t the load can have the steady power and the store's
- * energy spread over t, but never more than the rails allow. Readings at the rails are reported from those on the slope by
+ * energy spread over t, but never more than the rails allow. Readings at the rails are separated from those on the slope by
  * fitting in turn until the division no longer changes.
  * @param readings at least three, of different durations above zero
  * @see energy balance; the model is this program's own

@@ -113,7 +113,7 @@ describe("checkToneAtAnyLevel", () => {
     expect(checkToneAtAnyLevel(made(2, value), RATE_HZ)).toEqual({ ok: true, value: [] }),
   );
 
-  test("one that stops is accepted, and that is reported from what counts on it", () => {
+  test("one that stops is accepted, and a run that relies on it can see that", () => {
     const volts = made(2, (t) => (t < 1 ? sine(1, 1000)(t) : 0));
     expect(checkToneAtAnyLevel(volts, RATE_HZ)).toMatchObject({
       ok: true,

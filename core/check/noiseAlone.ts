@@ -12,9 +12,9 @@ export type ExpectedNoise = { band: Band; isAtRest: boolean };
 const HUM_ENDS_HZ = 620;
 const MAINS_HZ = [50, 60];
 const MAINS_TOLERANCE_HZ = 3;
-/** Lines that together hold more than this part of the power make it tones, and no noise; of more than the other they are reported. */
+/** Lines that together hold more than the first share of the power make it tones rather than noise; above the second they get a caution. */
 const TONES_SHARE = 0.5;
-const TOLD_SHARE = 0.03;
+const CAUTION_SHARE = 0.03;
 /** So many of the strongest lines are looked at. */
 const MOST_LINES = 40;
 /** A line holds this many times what its neighbours would make of it. */
@@ -27,9 +27,9 @@ const BLOCKS = 20;
 const BLOCK_SAMPLES = 4096;
 /** The quietest block over the loudest. */
 const HELD_RATIO = 0.35;
-const TOLD_HELD_RATIO = 0.7;
+const CAUTION_HELD_RATIO = 0.7;
 /** Peak over RMS: of normal noise 4 to 5.5; beyond the first there are clicks, beyond the second it is made of them. */
-const TOLD_CREST = 8;
+const CAUTION_CREST = 8;
 const MOST_CREST = 20;
 
 /**
@@ -73,7 +73,7 @@ export const checkNoise = (
       `its level changes: the quietest part has ${formatPercent(held)} of the loudest. Record while nothing is played, switched or touched.`,
     );
   return success([
-    ...(held < TOLD_HELD_RATIO
+    ...(held < CAUTION_HELD_RATIO
       ? [
           caution(
             "unsteady",
@@ -81,7 +81,7 @@ export const checkNoise = (
           ),
         ]
       : []),
-    ...(crest > TOLD_CREST
+    ...(crest > CAUTION_CREST
       ? [
           caution(
             "unsteady",
@@ -89,7 +89,7 @@ export const checkNoise = (
           ),
         ]
       : []),
-    ...(share > TOLD_SHARE
+    ...(share > CAUTION_SHARE
       ? [
           caution(
             "another-tone",

@@ -27,11 +27,11 @@ export type ExpectedTone = {
 const MOST_SAMPLES = 2 ** 18;
 /** The share of all power that the tone with its harmonics must hold. A square wave's fundamental alone holds 81 %. */
 const LEAST_TONE_SHARE = 0.5;
-/** A second tone of more than this part of the first makes it no single tone; of more than the other it is reported. */
+/** A second tone of more than this part of the first makes it more than a single tone; above the second share it gets a caution. */
 const SECOND_TONE_RATIO = 0.3;
-const TOLD_TONE_RATIO = 0.003;
-/** Mains lines are reported from this part of the tone on: below it they are read as hum, which has its own run. */
-const TOLD_HUM_RATIO = 0.03;
+const CAUTION_TONE_RATIO = 0.003;
+/** From this share of the tone on mains lines get a caution; below it they are read as hum, which has its own run. */
+const CAUTION_HUM_RATIO = 0.03;
 const STANDS_OUT = 30;
 /** Supply ripple is weaker than this part of the tone, and of low order. */
 const RIPPLE_RATIO = 0.1;
@@ -48,12 +48,12 @@ const MOST_OF_HUM = 10;
 const HARMONIC_BINS = 1.5;
 /** Lines that are looked at, from the tallest on. */
 const MOST_PEAKS = 400;
-/** An offset is reported from this part of the tone's RMS volts on. */
-const TOLD_OFFSET_RATIO = 0.2;
+/** From this share of the tone's RMS voltage on an offset gets a caution. */
+const CAUTION_OFFSET_RATIO = 0.2;
 /** The level counts as held within the first, and as no level at all beyond the second. */
 const HELD_RATIO = 0.99;
 const NO_LEVEL_RATIO = 0.6;
-/** Fewer steps of the converter than this from tip to tip are reported: their own distortion lies near a tenth of a percent. */
+/** Fewer converter steps than this from peak to peak get a caution: their own distortion lies near a tenth of a percent. */
 const ENOUGH_STEPS = 500;
 
 /**
@@ -128,10 +128,10 @@ const whyHum = (tone: SpectralLine, other: SpectralLine): string | null => {
     (line) => `${heard(line.frequencyHz)} (${volt(line)})`,
   );
   if (humHz.some((hertz) => otherHumHz.includes(hertz)))
-    return ratio > TOLD_HUM_RATIO
+    return ratio > CAUTION_HUM_RATIO
       ? `it contains mains hum rather than a tone: its strongest lines are at ${strongest} and ${second}. Check that the source plays and the channel is connected. If ${heard(tone.frequencyHz)} was played, fix the ground loop first, or play another frequency.`
       : null;
-  return humHz.length > 0 && otherHumHz.length === 0 && ratio > TOLD_TONE_RATIO
+  return humHz.length > 0 && otherHumHz.length === 0 && ratio > CAUTION_TONE_RATIO
     ? `hum at ${strongest} is stronger than the tone at ${second}. Fix the ground loop or the connection and record again; if both were played, analyse it as intermodulation.`
     : null;
 };
@@ -261,7 +261,7 @@ const besideTone = (other: SpectralLine | null, tone: SpectralLine): Caution[] =
   if (!other) return [];
   const ratio = other.voltsPeak / tone.voltsPeak;
   const isHum = mainsOf(other, MOST_OF_HUM).length > 0;
-  if (ratio < (isHum ? TOLD_HUM_RATIO : TOLD_TONE_RATIO)) return [];
+  if (ratio < (isHum ? CAUTION_HUM_RATIO : CAUTION_TONE_RATIO)) return [];
   return [
     isHum
       ? caution(
@@ -281,7 +281,7 @@ const besideTone = (other: SpectralLine | null, tone: SpectralLine): Caution[] =
 
 /** Volts and power are those that heat the load, an offset among them; of distortion it is no part. */
 const offset = (mean: number, variance: number): Caution[] =>
-  Math.abs(mean) > TOLD_OFFSET_RATIO * Math.sqrt(variance)
+  Math.abs(mean) > CAUTION_OFFSET_RATIO * Math.sqrt(variance)
     ? [
         caution(
           "offset",

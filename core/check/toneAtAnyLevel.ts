@@ -9,8 +9,8 @@ import { checkSteadyTone } from "./steadyTone";
 const STRETCH_SECONDS = 0.1;
 const LONG_STRETCH_SECONDS = 1;
 const LOW_HZ = 200;
-/** A level that falls by more is reported. */
-const TOLD_RATIO = 0.6;
+/** A level that falls by more gets a caution. */
+const CAUTION_RATIO = 0.6;
 
 /**
  * Looks whether a recording holds a single tone where it is loudest, whatever its level does meanwhile: it may fall, come in
@@ -32,7 +32,7 @@ export const checkToneAtAnyLevel = (
   if (!outcome.ok) return outcome;
   const course = toneHz === null ? null : levelCourse(volts, sampleRateHz, toneHz);
   return success(
-    course && course.lowestRatio < TOLD_RATIO
+    course && course.lowestRatio < CAUTION_RATIO
       ? [
           {
             code: "unsteady",

@@ -12,10 +12,10 @@ export type PowerClaim = {
   distortionMeasure: DistortionMeasure;
 };
 
-/** A limit of distortion, at which output is reported. */
+/** A limit of distortion, at which output is read. */
 export type PowerLimit = Pick<PowerClaim, "distortionLimitRatio" | "distortionMeasure">;
 
-/** What a printed power is said to be where it is no continuous one: each is reported at something else. */
+/** The rating of a printed power that is not continuous: each is judged by another run. */
 export type PowerRating = "burst" | "music" | "peak" | "maximum" | "total";
 
 /** What a line of a specification says, as far as it says it: null where it is silent. */

@@ -37,7 +37,7 @@ test("a first-order low pass against a flat curve: 3.01 dB at its corner", () =>
   expect(difference.surest.x).toBeCloseTo(20_000, 3);
 });
 
-test("twice the power are 3.01 dB; degrees are reported none", () => {
+test("twice the power is 3.01 dB; degrees have no dB", () => {
   const power = found(curve(decades(5, () => 2)), curve(decades(5, () => 1)), {
     scale: "power",
     isLog: true,

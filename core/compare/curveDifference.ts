@@ -37,7 +37,7 @@ const MOST_PLACES = 400;
  * The difference of two curves where both were read: at all places of either, between which they are taken as straight (over the logarithm
  * of x, and of y where the difference is in dB). What an unsure x does to a steep curve counts as well.
  * @param isLog whether x is looked at as a logarithm
- * @returns a finding where the curves have no stretch in common, or a reading is not above zero where dB are reported
+ * @returns a finding where the curves have no stretch in common, or a reading is not above zero where the difference is in dB
  * @see JCGM 100:2008, 5.1.2
  */
 export const curveDifference = (

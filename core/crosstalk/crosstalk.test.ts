@@ -20,7 +20,7 @@ test("the driven channel is the one with the tone, however strong the hum on the
   expect(amplitudeRatioToDb(reading.value.ratio)).toBeCloseTo(-40, 1);
 });
 
-test("a tone among the mains lines is reported by the level of everything", () => {
+test("a tone among the mains lines is found by the total level", () => {
   expect(loudestChannel([sum([100, 0.01]), sum([100, 1])], RATE_HZ)).toBe(1);
   const [quiet, loud] = drivenStrengths([sum([100, 0.01]), sum([100, 1])], RATE_HZ);
   expect(loud / quiet).toBeCloseTo(100, 1);

@@ -11,11 +11,11 @@ export type SinkFacts = {
   kelvinPerWatt: number;
   timeConstantSeconds: number;
   roomCelsius: number;
-  /** Whether a soak of this amplifier found how it warms; else it is typical values. */
+  /** Whether a soak of this amplifier measured it; else the values are typical. */
   isMeasured: boolean;
 };
 
-/** What it is predicted by: how far it is above the room as a run begins, too. */
+/** What it is predicted from, with its rise above the room as a run begins. */
 export type SinkForecast = SinkFacts & { startKelvin: number };
 
 /**

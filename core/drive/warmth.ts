@@ -4,7 +4,7 @@ import { nextSinkRise, type SinkForecast } from "./sinkHeat";
 /** So many times its steady watts, for how many seconds from cold. */
 export type OverloadRating = { ratio: number; seconds: number };
 
-/** What loads and breaker feel: watts and amperes as their own warmth smooths them; and how far the sink is predicted to be above the room. */
+/** Watts and amperes as loads and breaker accumulate their heat, and the predicted rise of the sink above the room. */
 export type Warmth = { loadWatts: readonly number[]; mainsAmperes: number; sinkKelvin: number };
 
 /** A household breaker lets a moment pass: well over its rating it opens in the order of seconds. @see IEC 60898-1, time-current zone (from memory) */

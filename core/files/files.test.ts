@@ -121,7 +121,7 @@ describe("a response as text", () => {
     const outcome = readResponseText("0,1\n-3,2\n5,3\n");
     expect(outcome.ok ? "" : outcome.finding.advice).toMatch(/“0, 1” is not a frequency/);
   });
-  test("a response is reported from a scope's record", () => {
+  test("a response is distinguished from a scope record", () => {
     expect(isResponseText("20\t-1\n50\t-0.5\n200\t0\n20000\t-3\n")).toBe(true);
     expect(isResponseText(wave.map((row) => row.join(",")).join("\n"))).toBe(false);
   });

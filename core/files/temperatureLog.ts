@@ -171,7 +171,7 @@ type Clock = {
   columns: readonly number[];
 };
 
-/** How moments are reported: by date and time, by time alone, or as elapsed seconds, minutes or hours. */
+/** How times are written: by date and time, by time alone, or as elapsed seconds, minutes or hours. */
 const readClock = (
   rows: readonly (readonly string[])[],
   headings: readonly string[],

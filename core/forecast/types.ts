@@ -5,7 +5,7 @@ export type ForecastClass = (typeof FORECAST_CLASSES)[number];
 /** What is known of the amplifier and what feeds and drives it. Null is not known. */
 export type ForecastFacts = {
   stageClass: ForecastClass;
-  /** Both outputs of a channel swing. Where it is not known, one supply is taken to feed a bridge: so that nothing is called impossible without cause. */
+  /** Both outputs of a channel swing. Where it is not known, one supply is assumed to feed a bridge, so that nothing is called impossible without cause. */
   isBridgeTied: boolean | null;
   /** Volts of each rail, or of the one supply. */
   supplyVolts: number | null;

@@ -261,7 +261,7 @@ const residualsOf = (
       ),
   );
 
-/** Correlation of each reading's rest with the next one's, none below zero and none of one. */
+/** Correlation of each residual with the next one, from 0 to `MOST_CORRELATION`. */
 const correlationOf = (residuals: Float64Array): number => {
   let together = 0,
     squares = 0;
@@ -269,7 +269,7 @@ const correlationOf = (residuals: Float64Array): number => {
     squares += residuals[k] ** 2;
     if (k > 0) together += residuals[k] * residuals[k - 1];
   }
-  return squares > 0 ? Math.min(MOST_LIKENESS, Math.max(0, together / squares)) : 0;
+  return squares > 0 ? Math.min(MOST_CORRELATION, Math.max(0, together / squares)) : 0;
 };
 /** Nearer to one a course would tell nothing at all. */
-const MOST_LIKENESS = 0.95;
+const MOST_CORRELATION = 0.95;

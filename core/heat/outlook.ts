@@ -47,7 +47,7 @@ export type Passing = { probability: number; seconds: Interval | null };
 
 /** Nothing is predicted beyond so many times the span that was watched. Chosen here. */
 const FORESEEN_SPANS = 60;
-/** Moments are reported to half a second. */
+/** Times are found to half a second. */
 const WITHIN_SECONDS = 0.5;
 
 /**
@@ -84,7 +84,7 @@ export const passing = (fit: CourseFit, limitCelsius: number, way: "up" | "down"
   };
 };
 
-/** Draughts and a probe's own wandering, in kelvin: no better is any temperature predicted. Chosen here. */
+/** Draughts and drift of a probe, in kelvin: no temperature is predicted better than this. */
 const WANDERING_KELVIN = 0.05;
 
 /** The same way's temperature, so long after the first reading. */

@@ -4,7 +4,7 @@ const HELD_RATIO = 0.944;
 
 /**
  * The height at which a sum of two tones is held, in volts: where its samples never come as high as their amplitudes together, by
- * more than falling between samples explains. Null where they do. The lower the rate, the less can be determined.
+ * more than falling between samples explains. Null where they do. The lower the rate, the less can be seen.
  * @param voltsPeaks amplitudes of both tones
  * @param highHz the higher of them
  * Closed form: the peak of two tones of different frequency is the sum of their amplitudes; half a sample from it a tone has fallen by

@@ -195,7 +195,7 @@ test("choices are built differently, best first, and say why they are worse", ()
   });
 });
 
-test("a part that is too small is reported from, with what may happen to it", () => {
+test("a part that is too small gets a warning with what may happen to it", () => {
   const shelf = [
     powerResistor({
       name: "small",

@@ -14,7 +14,7 @@ export const windingSeconds = (overloadRatio: number, overloadSeconds: number): 
   -overloadSeconds / Math.log(1 - 1 / overloadRatio);
 
 /**
- * How long a resistor may take continuously, from cold. Up to its rating as mounted: permanently. Beyond, its winding warms like
+ * How long a resistor may take a power from cold. Up to its rating as mounted: without limit. Beyond, its winding warms like
  * one heat store whose time constant follows from its overload allowance: t = -tau ln(1 - rated/P). More than the overload: not at all.
  * Ten times for five seconds, the usual wire-wound tube, makes tau 47 s.
  * @see closed form of one store, one way out; the allowance itself is the maker's

@@ -39,7 +39,7 @@ export type PartReport = {
   watts: number;
   /** Watts over its rating as it is mounted. */
   stressRatio: number;
-  /** How long it may take these watts from cold; Infinity is permanently, 0 not at all. */
+  /** How long it may take these watts from cold; Infinity is without limit, 0 not at all. */
   allowedSeconds: number;
   endCelsius: number;
   /** From the end of the run until it may be touched. */

@@ -148,7 +148,7 @@ test("a pause is put in, just long enough for the next run to end at the limit",
   expect(entries[1].startSeconds).toBeCloseTo(600 + HANDLING_SECONDS + entries[1].coolSeconds, 6);
 });
 
-test("a run that is too long even from cold is reported how long it may be", () => {
+test("a run that is too long even from cold gets its longest duration", () => {
   const {
     entries: [entry],
   } = timelineOf([run({ seconds: 3600 })], model(100));

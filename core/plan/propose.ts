@@ -93,7 +93,7 @@ const forEachClaim = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] 
 };
 
 /**
- * A run of some kind by default: at the first claim's load, all channels driven. Its id is not among those of `runs`.
+ * A run of some kind with its defaults: at the first claim's load, all channels driven. Its id is not among those of `runs`.
  * Chosen here, because most claims are for all channels.
  */
 export const newRun = (
@@ -146,7 +146,7 @@ const wattsOf = (
     : Number((level.ratio * expectedWatts(ohms, channelsDriven)).toPrecision(2));
 };
 
-/** A run that tests claims of power proves the claims of its load and channels, as long as nothing is set not in its default setting. */
+/** A run that tests claims of power proves the claims of its load and channels, as long as every setting is at its default. */
 const provenBy = (
   kind: RunKind,
   claims: readonly PlannedClaim[],
@@ -162,7 +162,7 @@ const provenBy = (
     : [];
 
 /**
- * Gentle before violent, and among equals one channel before all, high ohms before low, in its default setting before anything is set
+ * Gentle before violent, and among equals one channel before all, high ohms before low, default settings before any other
  * otherwise. Equal runs keep their order.
  * Common practice: what may harm comes last.
  */

@@ -9,7 +9,7 @@ export type PlannedRun = {
   /** Watts of each channel while it plays at its loudest. */
   watts: number;
   seconds: number;
-  /** What is set not in its default setting: a supply or a switch; empty for in its default setting. */
+  /** A supply or a switch that is not at its default; empty for the default setting. */
   setting: string;
   /** Claims that it can prove, by their id. */
   proves: readonly string[];

@@ -128,13 +128,13 @@ export const withCautions = (
   const telling = cautions.filter(
     ({ code, touches }) => code === "few-harmonics" && touches.includes("thd-plus-noise"),
   );
-  const untold = telling.flatMap(({ touches }) => touches);
+  const unread = telling.flatMap(({ touches }) => touches);
   return {
     ...channel,
     // A sentence about distortion would say it all the same.
     summary: telling[0]?.text ?? channel.summary,
     figures: channel.figures.map((each) =>
-      untold.includes(each.name) ? { ...each, value: null, stdUncertainty: null } : each,
+      unread.includes(each.name) ? { ...each, value: null, stdUncertainty: null } : each,
     ),
     cautions: [...(channel.cautions ?? []), ...cautions],
   };

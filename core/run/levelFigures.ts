@@ -3,7 +3,7 @@ import { outputWithin, powerAtClipOnset, type PowerAtLimit, type StepReading } f
 import { figure } from "./figures";
 import type { Figure } from "./types";
 
-/** The limit by which output is reported where nothing is claimed. Common practice. */
+/** The limit at which output is read where nothing is claimed. Common practice. */
 export const USUAL_LIMIT: PowerLimit = {
   distortionLimitRatio: 0.01,
   distortionMeasure: "thd-plus-noise",

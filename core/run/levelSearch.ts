@@ -11,7 +11,7 @@ export type LevelSearch = {
 
 /**
  * Raises the level until it is no longer clean, then halves the step, as one does by hand; ends also at the source's most.
- * Yields levels in dB and is reported from each whether it was clean.
+ * Yields levels in dB and is given for each whether it was clean.
  */
 export function* searchLevels(
   { firstDb, coarseDb, finestDb, mostShots }: LevelSearch,

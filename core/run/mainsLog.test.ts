@@ -34,7 +34,7 @@ test("three levels with ramps between them are idle, an eighth and rated, in wha
   expect(read["margin-rated"]).toBeCloseTo(16 - 240 / 138, 1);
 });
 
-test("what came out is not in the log: no heat and no efficiency are reported, and the doubt is said", () => {
+test("what came out is not in the log: there is no heat and no efficiency, and a caution says why", () => {
   const outcome = readMainsDrawLog(log([...held(30, 9), ...held(200, 9)]), SETTINGS, 1);
   if (!outcome.ok) throw new Error(outcome.finding.advice);
   const [{ figures, cautions }] = outcome.value;

@@ -52,12 +52,12 @@ export const bandOf = (settings: Settings, usual: Band, sampleRateHz: number): B
   return { lowHz, highHz: Math.min(highHz, 0.48 * sampleRateHz) };
 };
 
-/** Settings by default, so that one key runs it, but for what is given. */
+/** Default settings, so that one key runs it, except those given. */
 export const initialSettings = (fields: readonly SettingField[], given: Settings = {}): Settings =>
   Object.fromEntries(fields.map(({ name, initial }) => [name, given[name] ?? initial]));
 
 /**
- * Settings with what is missing filled in by default.
+ * Settings, with defaults for what is missing.
  * @throws {RangeError} on a value out of its range or not among its choices
  */
 export const completeSettings = (fields: readonly SettingField[], given: Settings): Settings =>

@@ -273,7 +273,7 @@ export type RunKindFacts = {
   /** Watched with thermometers instead of recorded. */ isSoaked?: true;
   /** How long output past the limit is held: what stands behind it follows from this. */ tellsHowLong?: true;
   /** Where the output ends: runs at full level go by what it found. */ findsLimit?: true;
-  /** Nothing of it can be determined without what a mains meter shows meanwhile. */ needsMains?: true;
+  /** It needs the readings of a mains meter. */ needsMains?: true;
   /** The amplifier's input is recorded beside its output, in time with it. */ readsInput?: true;
 };
 
@@ -286,7 +286,7 @@ export type Hearing = "one-tone" | "tone-at-any-level" | "rest" | "noise";
  */
 export type RunMethod = {
   soak?: SoakDefinition;
-  /** Its shots go by the drive at which the amplifier is at its limit, which is looked for before the first: always, or where nothing predicts it. */
+  /** Its levels refer to the drive at which the amplifier clips, which is searched for before the first: always, or where nothing predicts it. */
   seeksLimit?: "always" | "unless-predicted";
   shots(settings: Settings, facts: ShotFacts): Generator<Shot, void, Recorded>;
   /** @param onProgress called with the share that is read, 0 to 1, where reading takes a while */

@@ -1,4 +1,4 @@
-/** What an answer is: a line of text, or a block of bytes whose length is reported before it. */
+/** What an answer is: a line of text, or a block of bytes that begins with its length. */
 export type AnswerForm = "line" | "block";
 
 /** What came is no answer: nothing after it can be trusted until the connection is rebuilt. */

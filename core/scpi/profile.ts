@@ -55,7 +55,7 @@ const CHANNEL = ["channel"];
 const ERROR = { nextError: optional(ask("Query the next error")) };
 const PREPARE = { prepare: optional(say("Prepare for remote control")) };
 
-/** What each role can be determined and asked. A command that is left empty is one that the instrument does not have. */
+/** The commands and queries of each role. One that is left empty is one that the instrument does not have. */
 export const ROLE_FACTS: Readonly<Record<NetworkRole, RoleFacts>> = {
   generator: {
     label: "Function generator",
@@ -196,7 +196,7 @@ export const ROLE_FACTS: Readonly<Record<NetworkRole, RoleFacts>> = {
   },
 };
 
-/** Fits an instrument to its role: how it spells what it is reported and asked, and what is known of it. Plain data, to be kept and handed on. */
+/** Fits an instrument to its role: its commands and queries, and its specification. Plain data, to be kept and handed on. */
 export type InstrumentProfile = {
   role: NetworkRole;
   title: string;

@@ -2,7 +2,7 @@ import { logShare } from "../numeric";
 import { distortionRatio, powerBetween, type DistortionMeasure } from "./powerAtLimit";
 import type { PowerAtLimit, StepReading } from "./types";
 
-/** Distortion this many times its floor is past the knee: where the curve turns permanently. */
+/** Distortion this many times its floor is past the knee, where the curve turns up and stays up. */
 const KNEE_FACTOR = 3;
 /** The floor is the lowest third of the readings above a tenth of the highest power. */
 const FLOOR_SHARE = 1 / 3;

@@ -35,7 +35,7 @@ const noisy = (normal: Normal, seconds: number, deviation: number, of: (t: numbe
     (_, n) => of(n / RATE_HZ) + deviation * normal(),
   );
 
-/** A load and a converter none taken for, off by chance as their uncertainties say; and the factor that the volts are read with. */
+/** A load and a converter that differ from their stated values by chance, within their uncertainties; and the factor of the voltage reading. */
 const calibrated = (normal: Normal): { channel: ChannelConditions; gain: number } => ({
   channel: {
     loadOhms: OHMS * (1 + OHMS_RATIO * normal()),

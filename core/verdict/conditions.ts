@@ -14,7 +14,7 @@ const NEAR_TONE_RATIO = 2;
 
 /** A frequency that a claim is silent of is 1 kHz. @see IEC 60268-3 (standard reference frequency) */
 export const USUAL_HZ = 1000;
-/** A load that a claim is silent of. */
+/** The load of a claim that states none. */
 export const USUAL_OHMS = 8;
 
 /** The load of a run, the worst of its channels. Ohms above zero. */
@@ -84,7 +84,7 @@ export const matchLevel = (asked: number, was: number | null): ConditionMatch =>
   };
 };
 
-/** What reviewers write for a supply or a switch in its default setting. */
+/** What reviewers write for the default setting of a supply or a switch. */
 const DEFAULT_SETTING =
   /^(?:|-|none|as it comes|default setting|standard|default|normal|usual|stock)$/i;
 
@@ -94,11 +94,11 @@ export const plainSetting = (text: string): string => {
   return DEFAULT_SETTING.test(trimmed) ? "" : trimmed;
 };
 
-/** Supply and switches together, as far as they are not in their default setting. */
+/** Supply and switches together, where they are not at their default. */
 export const settingOf = ({ supply, setting }: Pick<Evidence, "supply" | "setting">): string =>
   [supply, setting].filter((part) => part !== "").join(", ");
 
-/** A claim that names no setting is about the amplifier in its default setting. */
+/** A claim that names no setting is about the amplifier at its default settings. */
 export const matchSetting = (evidence: Evidence): ConditionMatch => {
   const was = settingOf(evidence);
   return {

@@ -31,7 +31,7 @@ import type {
 } from "./types";
 
 /** Raise it when verdicts change, so that those that were kept are rebuilt. */
-export const JUDGE_VERSION = 7;
+export const JUDGE_VERSION = 8;
 
 /**
  * Judges one claim by all the evidence there is. Runs of a real bench decide; those of the simulated bench are practice. Conditions are
@@ -209,6 +209,10 @@ const TYPED: Evidence = {
 
 const OPEN: readonly ClaimOutcome[] = ["not-tested", "too-close"];
 
+/** What holds under other conditions only, with nothing that counts under its own, is to be tested under its own. */
+const isOpen = ({ outcome, only, asPrinted }: Decision): boolean =>
+  OPEN.includes(outcome) || (only !== null && asPrinted === null);
+
 const verdictOf = (
   claim: ClaimToJudge,
   settled: Settling,
@@ -225,6 +229,6 @@ const verdictOf = (
       ? null
       : { reading: claim.nearest ?? "", missing: claim.missing, outcome: decision.outcome },
     lever: decision.outcome === "too-close" && decision.finding ? leverOf(decision.finding) : null,
-    wouldSettle: OPEN.includes(decision.outcome) ? settled : null,
+    wouldSettle: isOpen(decision) ? settled : null,
   };
 };

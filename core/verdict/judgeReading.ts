@@ -83,7 +83,7 @@ const probabilityOf = (
   }
 };
 
-/** By how much a reading meets its limit: below zero it misses it. */
+/** The margin of a reading to its limit; below zero the limit is not met. */
 export const marginOf = (value: number, limit: ClaimLimit): number => {
   if (limit.direction === "about") return limit.tolerance - Math.abs(value - limit.value);
   return limit.direction === "at-least" ? value - limit.value : limit.value - value;

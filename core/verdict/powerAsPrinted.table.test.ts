@@ -159,7 +159,7 @@ describe("supply and switches", () =>
       [sweep([60, 60], { supply: "48 V" }), sweep([58, 58], { supply: "46 V" })],
       "met",
     ],
-    ["“standard” is default setting", BOTH, [sweep([60, 60], { setting: "standard" })], "met"],
+    ["“standard” is the default setting", BOTH, [sweep([60, 60], { setting: "standard" })], "met"],
   ]));
 
 describe("bursts, and what a printed power is said to be (fault t)", () =>

@@ -27,7 +27,8 @@ export const softened = (asPrinted: Decision, ways: Ways): Decision => {
     withFewerChannels(asPrinted, ways) ??
     withOtherSetting(ways) ??
     (asPrinted.outcome === "missed" ? (inBursts(ways) ?? asTotal(ways)) : null);
-  return other ? { ...other, asPrinted: asPrinted.finding } : asPrinted;
+  if (!other) return asPrinted;
+  return { ...other, asPrinted: asPrinted.outcome === "missed" ? asPrinted.finding : null };
 };
 
 const decisionUnder = ({ question, scope, evidence }: Omit<Ways, "runs">): Decision =>

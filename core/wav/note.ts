@@ -1,6 +1,6 @@
 /** The name of the chunk that a note lies in. */
 const NAME = "rmbk";
-/** More is not a note of ours. */
+/** A longer note is not one of this program. */
 const MOST_BYTES = 64 * 1024;
 const HEADER_BYTES = 8;
 

@@ -77,7 +77,7 @@ test("a float file above 1.0 has no limit there; an amplifier's flat tops below 
   ).toBe(0);
 });
 
-test("noise and two tones that are cut are reported as well", () => {
+test("clipped noise and two clipped tones are found too", () => {
   const normal = seededNormal(3);
   const noise = Float64Array.from({ length: 48_000 }, () => Math.max(-1, Math.min(1, normal())));
   expect(overloadedSampleCount(noise, 1)).toBeGreaterThan(10_000);

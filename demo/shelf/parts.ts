@@ -5,7 +5,7 @@ import type { DemoLoad, DemoRun } from "../types";
 /** Forty levels of 0.15 s. */
 const SWEEP_SECONDS = 6;
 
-/** What is set not in its default setting, in words, and the bench as it is then. */
+/** A setting that is not the default, by its name, and the bench with it. */
 type Otherwise = { setting: string; bench: AdjustableDescription };
 
 export const sweep = (load: DemoLoad, channelsDriven: number, otherwise?: Otherwise): DemoRun => ({

@@ -91,8 +91,6 @@ const correctionRow = ({ reading, matches }: ClaimFinding): Detail | null => {
   return { label: `Into exactly ${formatShort(load.asked)} Ω`, text };
 };
 
-/** A simulated result is no evidence and has no probability. */
-const probabilityRow = ({ probability, asPrinted }: Verdict): Detail | null =>
-  probability === null || asPrinted
-    ? null
-    : { label: "The claim is", text: likelihoodText(probability) };
+/** A simulated result has no probability, nor has one under other conditions than printed. */
+const probabilityRow = ({ probability, only }: Verdict): Detail | null =>
+  probability === null || only ? null : { label: "Probability", text: likelihoodText(probability) };

@@ -70,6 +70,24 @@ describe("a verdict first, then the number that decides, then the reason", () =>
       /^Not met\. 44\.1 ± 0\.9 W .*both channels driven: .* It holds with one channel driven \(58\.\d ± 1\.\d W\); the claim is for both channels driven\.$/,
     ));
 
+  test("what holds with another supply, and was never tested as supplied, is no verdict", () => {
+    const verdict = shown(EACH, sweep([58, 58], { setting: "supply: 32 V brick" }));
+    expect([verdict.outcome, verdict.reading]).toEqual(["not-tested", null]);
+    expect(verdict.sentence).toMatch(
+      /^Not tested as supplied\. With “32 V brick” it gives 58\.\d ± 1\.\d W .* above the 50 W claimed\. A power sweep into 8 Ω would settle it\.$/,
+    );
+    expect(verdict.otherReading).toMatch(/^58\.\d ± 1\.\d W with “32 V brick”$/);
+    expect(verdict.details.map(({ label }) => label)).not.toContain("Probability");
+  });
+
+  test("what holds with one channel driven, and was never tested with both, is no verdict", () => {
+    const verdict = shown(EACH, sweep([58], { channelsDriven: 1 }));
+    expect([verdict.outcome, verdict.reading]).toEqual(["not-tested", null]);
+    expect(verdict.sentence).toMatch(
+      /^Not tested with both channels driven\. 58\.\d ± 1\.\d W .*, one channel driven: 1\d % above the 50 W claimed\. A power sweep into 8 Ω would settle it\.$/,
+    );
+  });
+
   test("inconclusive, and what would settle it; the correction to the claimed load stands in the table", () => {
     const verdict = shown(EACH, sweep([53, 54], { ohms: 8.7 }));
     expect(verdict.sentence).toMatch(
@@ -141,7 +159,7 @@ test("what the headline leaves out stands in the table", () => {
     Load: "8 Ω",
     Channel: "B, the weakest of 2",
     Driven: "both channels driven",
-    "The claim is": "more than 99.9 % likely to be true",
+    Probability: "more than 99.9 % likely to be true",
   });
 });
 

@@ -94,60 +94,74 @@ const decided = (judged: JudgedClaim, decision: Decision & Partial<Verdict>): He
     default:
       return asPrinted
         ? partlyMet({ finding, asPrinted, judged, decision })
-        : {
-            outcome: "Met only in part",
-            text: `${comparison(finding, judged)} ${onlyText(decision, judged)}`,
-          };
+        : untestedAsPrinted(finding, judged, decision);
   }
 };
 
 /** "56.0 ± 1.2 W at 0.1 % THD into 8 Ω, both channels driven: 12 % above the 50 W claimed." with what else must be known. */
-const comparison = (finding: ClaimFinding, { channelCount }: JudgedClaim): string => {
+const comparison = (finding: ClaimFinding, { channelCount }: JudgedClaim, share = ""): string => {
   const { notes } = finding.reading;
   const never = notes.find((note) => note.code === "never-below-limit");
   if (never) return noteText(never) ?? "";
   const bump = notes.find((note) => note.code === "bump-below");
-  return `${readingText(finding, channelCount)}: ${comparedText(finding)}.${bump ? ` ${noteText(bump)}` : ""}`;
+  return `${readingText(finding, channelCount, share)}: ${comparedText(finding)}.${bump ? ` ${noteText(bump)}` : ""}`;
 };
 
-/** A claim that holds under other conditions only: first the reading under its own. */
-const partlyMet = ({
-  finding,
-  asPrinted,
-  judged,
-  decision,
-}: {
+type PartlyMet = {
   finding: ClaimFinding;
   asPrinted: ClaimFinding;
   judged: JudgedClaim;
   decision: Decision;
-}): Headline => {
-  const { only } = decision;
-  const own = comparison(asPrinted, judged);
+};
+
+/** A claim that is missed, and holds under other conditions: first the reading under its own. */
+const partlyMet = ({ finding, asPrinted, judged, decision: { only } }: PartlyMet): Headline => {
+  const own = (share?: string) => comparison(asPrinted, judged, share);
   const value = claimFindingText(finding);
   switch (only?.code) {
     case "total":
       return {
         outcome: "Not met",
-        text: `${own.replace(/(^[^:]*?W) at /, "$1 per channel at ")} The claim holds only for the ${countText(only.channelCount)} channels added together (${value}).`,
+        text: `${own(" per channel")} The claim holds only for the ${countText(only.channelCount)} channels added together (${value}).`,
       };
     case "bursts":
       return {
         outcome: "Not met continuously",
-        text: `${own} It holds only in ${burstOf(finding)} bursts (${value}).`,
+        text: `${own()} It holds only in ${burstOf(finding)} bursts (${value}).`,
       };
     case "setting":
       return {
         outcome: "Not met as supplied",
-        text: `${own} With “${settingName(only.setting)}” it reaches ${value}.`,
+        text: `${own()} With “${settingName(only.setting)}” it reaches ${value}.`,
+      };
+    case "fewer-channels":
+      return {
+        outcome: "Not met",
+        text: `${own()} It holds with ${channelsDrivenText(only.channelsDriven, null)} (${value}); the claim is for ${allDriven(judged)}.`,
       };
     default:
-      return {
-        outcome: asPrinted.status === "missed" ? "Not met" : "Inconclusive",
-        text: `${own} ${onlyText(decision, judged)}`,
-      };
+      return { outcome: "Not met", text: own() };
   }
 };
+
+/** A claim that holds under other conditions, and was not tested under its own: no verdict, whatever the others say. */
+const untestedAsPrinted = (
+  finding: ClaimFinding,
+  judged: JudgedClaim,
+  { only, wouldSettle }: Decision & Partial<Verdict>,
+): Headline => {
+  const next = wouldSettle ? ` ${settlingText(wouldSettle.run)} would settle it.` : "";
+  const other = comparison(finding, judged);
+  return only?.code === "setting"
+    ? {
+        outcome: "Not tested as supplied",
+        text: `With “${settingName(only.setting)}” it gives ${other}${next}`,
+      }
+    : { outcome: `Not tested with ${allDriven(judged)}`, text: `${other}${next}` };
+};
+
+const allDriven = ({ channelCount }: JudgedClaim): string =>
+  `${channelCount === 2 ? "both" : "all"} channels driven`;
 
 /** The reading under the conditions under which the claim does hold: "13.2 ± 0.3 W in 20 ms bursts"; null where there is none. */
 export const otherReadingText = (
@@ -173,14 +187,6 @@ const burstOf = ({ reading: { place } }: ClaimFinding): string =>
 
 /** Names of settings may repeat that they are of the supply. */
 export const settingName = (setting: string): string => setting.replace(/^supply:\s*/i, "");
-
-const onlyText = ({ only, finding }: Decision, { channelCount }: JudgedClaim): string => {
-  if (only?.code === "setting")
-    return `That is with “${settingName(only.setting)}”; it has not been tested as supplied.`;
-  if (only?.code === "fewer-channels")
-    return `It holds with ${channelsDrivenText(only.channelsDriven, null)}${finding ? ` (${claimFindingText(finding)})` : ""}; the claim is for ${channelCount === 2 ? "both" : "all"} channels driven.`;
-  return "";
-};
 
 /** A reading that could not decide, and why. */
 const undecidedText = (

@@ -1,5 +1,11 @@
 import type { ClaimFinding, ClaimLimit, ReadingQuantity } from "@/core/verdict";
-import { formatFixed, formatShort, formatSignificant, powerRatioToDb } from "@/core/units";
+import {
+  decimalsForUncertainty,
+  formatFixed,
+  formatShort,
+  formatSignificant,
+  powerRatioToDb,
+} from "@/core/units";
 import { percentText, uncertainText } from "../numbers";
 
 /** How a quantity is printed: its unit, and the factor to it from the SI unit. */
@@ -58,7 +64,7 @@ export const marginText = ({
   const size = Math.abs(margin);
   const text =
     expandedUncertainty > 0
-      ? uncertainText(scale * size, scale * expandedUncertainty, "").split(" ")[0]
+      ? formatFixed(scale * size, decimalsForUncertainty(scale * expandedUncertainty))
       : formatSignificant(scale * size, 3);
   if (reading.quantity !== "watts" || limit.direction === "about" || !(limit.value > 0))
     return `${sign}${text} ${unit}`;

@@ -75,8 +75,12 @@ export const shownReading = (finding: ClaimFinding): string => {
     : claimFindingText(finding);
 };
 
-/** The reading with its conditions: "57.0 ± 0.6 W at 1 % THD+N into 8 Ω, both channels driven". */
-export const readingText = (finding: ClaimFinding, channelCount: number | null): string => {
+/** The reading with its conditions: "57.0 ± 0.6 W at 1 % THD+N into 8 Ω, both channels driven"; `share` stands behind the value: " per channel". */
+export const readingText = (
+  finding: ClaimFinding,
+  channelCount: number | null,
+  share = "",
+): string => {
   const { evidence, reading } = finding;
   const damping = dampingOf(finding);
   if (damping)
@@ -85,7 +89,7 @@ export const readingText = (finding: ClaimFinding, channelCount: number | null):
     reading.quantity === "watts" && !RUN_KINDS[evidence.kind].isOfWholeAmplifier;
   const driven = isPowerOfChannels ? channelsDrivenText(evidence.channelsDriven, channelCount) : "";
   const total = reading.isTotal ? `, ${evidence.channels.length} channels added together` : "";
-  return `${placed(finding, claimFindingText(finding))}${driven === "" ? "" : `, ${driven}`}${total}`;
+  return `${placed(finding, `${claimFindingText(finding)}${share}`)}${driven === "" ? "" : `, ${driven}`}${total}`;
 };
 
 /** From this on a ratio says more than a percentage. */

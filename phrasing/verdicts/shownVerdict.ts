@@ -78,7 +78,7 @@ export type ShownReading = {
   quantity: ReadingQuantity;
 };
 
-/** Nobody reads more runs behind one claim; with hundreds of them a page would take longer to send than to judge. */
+/** More runs of evidence than anybody reads would only make the page slow to send. */
 const MOST_EVIDENCE = 8;
 const BY_USE: readonly EvidenceNote["use"][] = [
   "decides",
@@ -151,21 +151,24 @@ export const shownVerdict = (
 ): ShownVerdict => {
   const judged = { claim, channelCount };
   const headline = verdictHeadline(judged, verdict);
-  const { finding, asPrinted, rehearsed, lever, wouldSettle } = verdict;
-  const deciding = asPrinted ?? finding;
+  const { finding, asPrinted, only, rehearsed, lever, wouldSettle, nearest } = verdict;
+  const isOnlyOther = only !== null && asPrinted === null;
+  const deciding = asPrinted ?? (isOnlyOther ? null : finding);
+  // What holds under other conditions only tests nothing under its own.
+  const shownOutcome = (outcome: ClaimOutcome) => (isOnlyOther ? "not-tested" : outcome);
   return {
     key,
     words,
     source,
     claimKind: claim.stated.kind,
     printedText: claim.printedText,
-    missing: verdict.nearest?.missing ?? [],
-    outcome: verdict.outcome,
+    missing: nearest?.missing ?? [],
+    outcome: nearest ? verdict.outcome : shownOutcome(verdict.outcome),
     headline,
     sentence: headlineText(headline),
-    nearest: verdict.nearest,
+    nearest: nearest && { ...nearest, outcome: shownOutcome(nearest.outcome) },
     reading: deciding && shownReadingOf(deciding),
-    otherReading: asPrinted && otherReadingText(verdict, channelCount),
+    otherReading: otherReadingText(verdict, channelCount),
     details: verdictDetails(judged, verdict),
     conflicts: verdict.conflicts.map((conflict) => ({
       runIds: conflict.runIds,

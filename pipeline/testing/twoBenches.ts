@@ -5,7 +5,7 @@ import type { Response } from "@/core/response";
 import type { ChannelResult, RunKind, Settings } from "@/core/run";
 import { NO_LIMITS, playRun } from "../playRun";
 
-/** The amplifier that is played on two benches: what both tell must agree as far none worth. */
+/** The amplifier that is played on two benches, whose readings must agree within their uncertainties. */
 export const AMPLIFIER = EXAMPLE_RIGS["home-class-ab"];
 const channelsOf = (loadOhms: number) =>
   [loadOhms, loadOhms].map((ohms) => ({
@@ -74,7 +74,7 @@ export const RUNS: readonly (readonly [
   ["line-output", {}, { "thd-plus-noise-1": 1.2 }],
   ["distortion-response", { pointsPerDecade: 3 }, { "thd-plus-noise-low-1000": 1.3 }],
   ["full-power-response", {}, { lowest: 1.02, "high-0.5-db": 1.01 }],
-  // Simulated bench tells its limit about a decibel further on, so that it is held harder there: up to a decibel and a half of power.
+  // The simulated bench finds its limit about a decibel higher, so that the tolerance is wider there: up to 1.5 dB of power.
   ["staying-power", {}, { steady: 1.4, "held-longest": 1.4 }],
   ["bridged", {}, { "one-percent": 1.02, tops: 1.03 }],
   ["heat-soak", { minutes: 5 }, { rise: 1.05 }],

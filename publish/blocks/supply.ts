@@ -4,7 +4,7 @@ import type { MainsLevel } from "@/records/facts";
 import type { Piece, SheetFacts } from "../types";
 import { wattsText } from "../words";
 
-/** Watts with their expanded uncertainty; nothing is reported from what is not known, or of nothing. */
+/** Watts with their expanded uncertainty; null where the watts are not known or zero. */
 const measuredText = (watts: MainsLevel["balance"]["outWatts"]): string =>
   watts && watts.value > 0 ? wattsText(watts.value, 2 * watts.stdUncertainty) : "–";
 

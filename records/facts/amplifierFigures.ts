@@ -80,7 +80,7 @@ type Choice = (values: readonly Figure[]) => Figure | undefined;
 const least: Choice = (figures) => figures.toSorted((a, b) => (a.value ?? 0) - (b.value ?? 0))[0];
 const most: Choice = (figures) => figures.toSorted((a, b) => (b.value ?? 0) - (a.value ?? 0))[0];
 
-/** Of the first run that tells it; one under a special setting tells nothing of the amplifier in its default setting. */
+/** From the first run that has it; a run at a special setting says nothing about the amplifier at its default. */
 const readOf = (
   runs: readonly Evidence[],
   { kind, figure, pick }: { kind: RunKind; figure: string; pick: Choice },
@@ -134,7 +134,7 @@ const sinadAt = (runs: readonly Evidence[], watts: number): AmplifierFigure =>
     { kind: "spectrum", figure: "sinad", pick: least },
   );
 
-/** Both powers are of the same ratings' conditions; the ratio is reported as a level. */
+/** Both powers are rated under the same conditions; their ratio is given as a level. */
 const headroomOf = (burst: AmplifierFigure, steady: AmplifierFigure): AmplifierFigure => {
   // Where neither was driven to its limit their ratio tells nothing.
   const isOpen = burst.bound === "at-least" && steady.bound === "at-least";

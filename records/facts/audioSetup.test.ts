@@ -85,7 +85,7 @@ describe("the response of the rig belongs to the loops it was read in", () => {
   });
 });
 
-test("a level that is another than the time before is reported, by how much", () => {
+test("a level that differs from the last time is reported, with the difference", () => {
   const before = { at: "2026-11-20T10:00:00Z", outputVolts: [4.02], inputVolts: [80] };
   expect(changedLevels(kept({ before }))).toEqual(["input 1 is down by 22.5 %"]);
   expect(changedLevels(kept())).toEqual([]);

@@ -4,7 +4,7 @@ import type { KeptInstrument } from "../instruments";
 /** When an instrument is to be calibrated next, and how many days are left till then; below zero where that is past. */
 export type CalibrationDue = { on: Date; daysLeft: number };
 
-/** From so many days before it is due on, it is reported. Chosen here. */
+/** From so many days before it is due on, a reminder is shown. */
 const SOON_DAYS = 30;
 
 /** Null where nobody said when it was calibrated, or for how long that holds. */

@@ -10,11 +10,11 @@ export type ClaimedHeat = {
   loadOhms: number;
   channelsDriven: number;
   heat: Measured;
-  /** The efficiency was measured; else it is typical values for the class. */
+  /** The efficiency was measured; else it is a typical value for the class. */
   isMeasured: boolean;
 };
 
-/** How far the efficiency of an amplifier is off typical values for its class; standard uncertainty of its heat. Chosen here. */
+/** How far the efficiency of an amplifier may be off the typical value for its class: the standard uncertainty of its heat. */
 const USUAL_STD_RATIO = 0.15;
 /** The same with the efficiency from its mains draw: the meters, and the step from one load to another. */
 const MEASURED_STD_RATIO = 0.05;

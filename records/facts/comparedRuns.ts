@@ -75,7 +75,7 @@ export const curveUnder = (
   return curves.find(({ name }) => name === "thd-plus-noise") ?? curves[0] ?? null;
 };
 
-/** In which terms curves over these axes are distinguished. */
+/** How curves over these axes are subtracted. */
 export const scaleOf = (y: Quantity): DifferenceScale => {
   if (y === "watts") return "power";
   return y === "celsius" || y === "radians" || y === "seconds" || y === "count"

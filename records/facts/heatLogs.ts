@@ -12,7 +12,7 @@ export type SpotCourse = {
   radiationKelvin: number;
 };
 
-/** An infrared thermometer takes surfaces for these, if it cannot be determined otherwise. Common practice. */
+/** Emissivity that an infrared thermometer without a setting assumes. Common practice. */
 const ASSUMED_EMISSIVITY = 0.95;
 /** How well an emissivity from a table is known. Common practice. */
 const EMISSIVITY_STD = 0.03;

@@ -139,7 +139,7 @@ const warmedBy = (
   };
 };
 
-/** Three times as much as may be chance: of less no ratio can be determined. Chosen here. */
+/** Three times as much as may be chance: below it there is no ratio. */
 const isSure = ({ value, stdUncertainty }: Measured): boolean => value > 3 * stdUncertainty;
 
 /** When it is too hot, counted from the beginning of the stretch. */

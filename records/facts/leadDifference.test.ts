@@ -112,7 +112,7 @@ test("relative to rated power; where nothing is claimed it says so", () => {
   ).toEqual({ curve: null, why: "no claim for its load" });
 });
 
-test("degrees are reported as degrees, and watts that meet in dB of power", () => {
+test("a difference of degrees is in degrees, that of watts in dB of power", () => {
   const soak = (name: string, y: Curve["y"], values: readonly number[]): ComparedRun => {
     const { run, ...rest } = response(
       [0, 60, 120].map((seconds, k) => [seconds, values[k]] as const),

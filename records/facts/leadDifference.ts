@@ -93,10 +93,10 @@ export const togetherCurve = (
   };
 };
 
-/** A difference with what it is reported in: dB, or plainly in the quantity of the curves. */
+/** A difference with its unit: dB, or that of the curves. */
 export type TogetherDifference = CurveDifference & { isPlain: boolean; y: Quantity };
 
-/** The difference of two curves of a set; null where it cannot be determined. */
+/** The difference of two curves of a set; null where there is none. */
 export const togetherDifference = (
   first: ComparedRun,
   second: ComparedRun,

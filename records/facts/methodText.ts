@@ -9,7 +9,7 @@ import type { RunEntry } from "../run";
 import { chosenInstrument } from "./rigCalibration";
 import { dividerText } from "./dividerText";
 
-/** The records that the method is reported from. */
+/** The records that the description of the method is made from. */
 export type MethodRecords = {
   loads: readonly Load[];
   rig: RigSettings;

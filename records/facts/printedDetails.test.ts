@@ -25,7 +25,7 @@ test("what is not printed stays unknown", () =>
     size: null,
   }));
 
-test("mass and size are reported none printed, to stand beside what is weighed", () => {
+test("a printed mass and size stand beside those that were measured", () => {
   const found = of("Weight 12.5 kg", "Dimensions 430 x 140 x 360 mm");
   expect(found.massKilograms).toBe(12.5);
   expect(found.size).toEqual([0.43, 0.14, 0.36]);

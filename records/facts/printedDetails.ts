@@ -10,7 +10,7 @@ export type PrintedDetails = {
   size: readonly number[] | null;
 };
 
-/** Into what a sensitivity is reported where its power is. Common practice. */
+/** The load of a sensitivity that states a power and no load. Common practice. */
 const USUAL_OHMS = 8;
 
 const isOf = <Kind extends ClaimDraft["stated"]["kind"]>(

@@ -15,7 +15,7 @@ import { readSpot, sinkEvenness, type SpotReading } from "./heatReadings";
 /** What one spot comes to in the stretch that is looked at. */
 export type ReadSpot = {
   spot: HeatSpot;
-  /** Null where nothing can be determined yet; `why` then says it. */
+  /** Null where it is too early; `why` then says so. */
   reading: SpotReading | null;
   why: string | null;
   /** The last temperature that was read, in degrees Celsius. */
@@ -42,7 +42,7 @@ const roomIn = (courses: readonly SpotCourse[], stretch: SteadyStretch): number 
   return celsius.length > 0 ? meanOf(celsius) : null;
 };
 
-/** Half of a band beyond which nothing is reported from where a spot settles, in kelvin. Chosen here. */
+/** A steady state less certain than this, in kelvin, is not reported. */
 const WIDEST_KELVIN = 15;
 
 /** Whether a band is narrow enough to be of use. */
@@ -132,25 +132,25 @@ export const leadSpot = ({ spots }: ReadLog): ReadSpot | null => {
   return hottest(sinks.length > 0 ? sinks : spots);
 };
 
-/** Whether a log says anywhere what came from the mains: without it no thermal resistance can be determined. */
+/** Whether a log says anywhere what came from the mains: without it there is no thermal resistance. */
 export const tellsWatts = ({ events }: Pick<HeatLog, "events">): boolean =>
   events.some(({ mainsWatts }) => mainsWatts !== null && mainsWatts !== undefined);
 
 /**
  * What a log says of the amplifier's cooling: thermal resistance and time constant of the hottest spot of its heat sink. Null where
- * the watts are not known, or another change came before it could be determined.
+ * the watts are not known, or another change came first.
  */
 export const sinkOf = (
   log: HeatLog,
   probes: readonly ProbeLog[] | null,
   limits: HeatLimits,
 ): MeasuredSink | null => {
-  // Without watts from the mains there is nothing to be determined, however long the fits would take.
+  // Without watts from the mains there is nothing to find, however long the fits would take.
   if (!tellsWatts(log)) return null;
   const lead = leadSpot(readLog(log, probes, limits));
   if (lead?.spot.place !== "heat sink" || !lead.reading?.resistance) return null;
   const { resistance, timeConstantSeconds } = lead.reading;
-  // What is known to a third and worse is no better than typical values.
+  // What is known no better than to a third is no better than a typical value.
   if (resistance.stdUncertainty > resistance.value / 6) return null;
   return { kelvinPerWatt: resistance.value, timeConstantSeconds: timeConstantSeconds.value };
 };

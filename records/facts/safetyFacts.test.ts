@@ -20,7 +20,7 @@ test("100 W into 8 ohm are 28 V, whatever other load is there", () => {
   expect(found([[100, 8]], [8, 4])).toContainEqual(["high-volts", 28]);
 });
 
-test("the claim with the highest volts counts, the most watts heat the loads, the lowest load is reported", () => {
+test("the claim with the highest volts counts, the most watts heat the loads, the lowest load gets a caution", () => {
   const cautions = found(
     [
       [100, 8],

@@ -11,7 +11,7 @@ test("a rate that is too low for a run says how far it sees; a high one sees all
   expect(unseenBy("listening-level", { ...ALONE, sampleRateHz: 48_000 })).toEqual([]);
 });
 
-test("heat, mains and the input are reported by other instruments: without them such a run is not made, and says what to do instead", () => {
+test("heat, mains and the input need other instruments: without them such a run is refused, with what to do instead", () => {
   const told = { ...ALONE, knowsInput: false, sampleRateHz: 192_000 };
   expect(unseenBy("heat-soak", told)).toEqual([
     expect.stringContaining("enter thermometer readings"),

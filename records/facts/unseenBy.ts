@@ -6,7 +6,7 @@ const SEEN_SHARE = 0.45;
 /** To here a response or a spectrum is usually wanted. */
 const WANTED_HZ = 80_000;
 
-/** What is reported from an amplifier beside the volts across its loads. */
+/** What can be measured of an amplifier beside the voltage across its loads. */
 export type Sensed = {
   /** What it draws. */
   knowsMains: boolean;
@@ -50,7 +50,7 @@ export const unseenBy = (
   ];
 };
 
-/** Whether it can be made at all live, with what is reported. */
+/** Whether it can be made live at all, with what is measured. */
 export const isMadeLive = (
   kind: RunKind,
   { knowsMains, knowsHeat, knowsInput }: Sensed,

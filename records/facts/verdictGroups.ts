@@ -6,7 +6,7 @@ const GROUPS: Record<ClaimOutcome, VerdictGroup> = {
   met: "met",
   missed: "missed",
   "met-in-bursts": "missed",
-  "met-fewer-channels": "open",
+  "met-fewer-channels": "missed",
   "met-other-setting": "missed",
   "met-as-total": "missed",
   "too-close": "open",

@@ -37,7 +37,7 @@ const begun = (): Kept => {
     nowMs: () => performance.now(),
   });
   setInterval(() => turns.lapse(), LOOK_MS).unref();
-  // However the program ends, as long as it is reported: what is written here still leaves the machine.
+  // However the program ends, as long as it is signalled: what is written here still leaves the machine.
   for (const signal of ["SIGTERM", "SIGINT"] as const)
     process.once(signal, () => turns.silenceForGood());
   process.once("exit", () => turns.silenceForGood());

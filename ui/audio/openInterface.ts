@@ -295,7 +295,7 @@ const interfaceOf = (
     },
     mute: () => tell({ type: "mute" }),
     close: () => {
-      // Whoever still plays is reported; the page knows.
+      // A run that still plays is refused; the page knows.
       transport.port.onmessage = null;
       tell({ type: "fail", fault: "device-lost" });
       window.removeEventListener("pagehide", leave);

@@ -187,7 +187,7 @@ type FileProps = Pick<
   | "onStored"
 > & { confirmations: readonly Confirmation[] };
 
-/** Measured with, with a key each: the Rig's own choice, at hand here. */
+/** What measures, with a key each: the choice of the Rig, at hand here. */
 function ReadingsRow({
   amplifierId,
   readings,

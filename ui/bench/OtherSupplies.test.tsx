@@ -11,7 +11,7 @@ const supply = (name: string, runId: string, watts: number) =>
   }) as unknown as MeasuredSupply;
 const SUPPLIES = [supply("small", "a", 20), supply("big", "b", 40)];
 
-test("a run on one supply is reported beside the same on the other", () => {
+test("a run on one supply is shown beside the same run on the other", () => {
   render(provided(<OtherSupplies run={{ id: "a" }} supplies={SUPPLIES} labels={[]} />));
   // Twice the watts are 3.0 dB.
   expect(screen.getByTestId("other-supplies").textContent).toBe(

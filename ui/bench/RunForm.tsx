@@ -136,7 +136,7 @@ const useRunForm = ({
   };
 };
 
-/** One run on a bench that plays: by default at once with one key, or with other settings, by hand, or over a set. */
+/** One run on a bench that plays: at once with one key at the defaults, or with other settings, by hand, or over a set. */
 export function RunForm(props: RunFormProps) {
   const { kind, amplifier, loads, details, guards, onStored } = props;
   const engine = useBenchEngine();
@@ -261,7 +261,7 @@ export function RunForm(props: RunFormProps) {
   );
 }
 
-/** Switches, input, repeats and sets: seldom not in its default setting. */
+/** Switches, input, repeats and sets, which are seldom changed. */
 function MoreFields({
   form,
   ...set

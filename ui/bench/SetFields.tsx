@@ -13,7 +13,7 @@ export const NO_SET: RunFormTexts["set"] = {
   repeats: "1",
 };
 
-/** Supplies and switches as they can be set, besides default setting. */
+/** Settings of supplies and switches, besides the default. */
 export const settingChoices = ({ supplies, switches }: Details): string[] => [
   ...supplies.filter(({ isInTheBox }) => !isInTheBox).map(({ name }) => `supply: ${name}`),
   ...switches.flatMap(({ name, positions }) =>

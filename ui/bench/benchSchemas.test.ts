@@ -1,6 +1,6 @@
 import { validated } from "@/records";
 import { simulationSchema } from "./benchSchemas";
-import { stopTitle } from "@/phrasing";
+import { STOP_TITLES } from "@/phrasing";
 
 test.each([
   ["lastVoltsRms", "0"],
@@ -33,5 +33,5 @@ test("every reason to stop has its words", () => {
     "input-drive",
     "not-known",
   ] as const;
-  expect(new Set(reasons.map(stopTitle)).size).toBe(reasons.length);
+  expect(new Set(reasons.map((reason) => STOP_TITLES[reason])).size).toBe(reasons.length);
 });

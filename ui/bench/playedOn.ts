@@ -55,7 +55,7 @@ const atMost = ({ mostVoltsPeak }: { mostVoltsPeak: number }): string =>
   `maximum input voltage ${formatShort(mostVoltsPeak / Math.SQRT2)} V`;
 
 /** An audio interface hears nothing but volts; it sends what it plays itself, and so knows the input. Meters beside it tell the rest. */
-const toldOf = ({ meters }: AudioBench["run"]) => ({
+const knownOf = ({ meters }: AudioBench["run"]) => ({
   knowsMains: Boolean(meters?.mainsMeter),
   knowsHeat: Boolean(meters?.thermometer),
   knowsInput: true,
@@ -70,8 +70,8 @@ export const onAudio = ({ run, device, confirmations, isHeld }: AudioBench): Pla
     name: run.deviceName,
     text: `${formatShort(run.sampleRateHz / 1000)} kHz, ${atMost(run)}`,
   },
-  makes: (kind) => isMadeLive(kind, toldOf(run)),
-  unseen: (kind) => unseenBy(kind, { ...toldOf(run), sampleRateHz: run.sampleRateHz }),
+  makes: (kind) => isMadeLive(kind, knownOf(run)),
+  unseen: (kind) => unseenBy(kind, { ...knownOf(run), sampleRateHz: run.sampleRateHz }),
   silence: () => device.mute(),
   confirmations,
   job: () => ({ played: "audio interface", rig: run, confirmations }),

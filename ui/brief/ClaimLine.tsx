@@ -14,7 +14,7 @@ import { FillIn } from "./FillIn";
 
 export type ClaimLineProps = {
   claim: PlacedClaim;
-  /** Where the sheet is printed; it is reported from what is printed elsewhere alone. */
+  /** Where the sheet was printed; shown only for lines from another source. */
   sheetSource: string;
   /** Absent where no form takes this kind of claim. */
   onEdit: (() => void) | undefined;

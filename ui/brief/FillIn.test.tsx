@@ -28,7 +28,7 @@ test("only what the line leaves out is asked for; a number is kept as it is type
   expect(kept).toEqual([{ powerWatts: 5 }, { loadOhms: 8 }]);
 });
 
-test("what is no number is reported beside the field, and nothing is kept", async () => {
+test("an invalid number is reported beside the field, and nothing is kept", async () => {
   const kept = show("Damping factor > 100");
   await userEvent.type(screen.getByLabelText("Load"), "x");
   expect(screen.getByText("Enter a number above zero, or leave it empty.")).toBeTruthy();

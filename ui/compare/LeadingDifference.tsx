@@ -72,7 +72,7 @@ export function LeadingDifference({
   );
 }
 
-/** What plain differences are reported in. */
+/** Units of differences that are not ratios. */
 const PLAIN: Partial<Record<Quantity, { scale: number; unit: string }>> = {
   celsius: { scale: 1, unit: "°C" },
   radians: { scale: 180 / Math.PI, unit: "°" },

@@ -23,7 +23,7 @@ export const memberText = ({
     .join(", ");
 
 /**
- * The two members whose difference is reported; null where there are not two with runs.
+ * The two members whose difference is shown; null where there are not two with runs.
  * @param ownId the amplifier that the page is of: its runs go first where nothing is chosen
  */
 export const chosenPair = (

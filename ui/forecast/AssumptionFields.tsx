@@ -30,7 +30,7 @@ const FIELDS: readonly {
   { name: "powerFactor", label: "Power factor", unit: "", scale: 1 },
 ];
 
-/** What is taken for granted: empty is typical for the class. */
+/** Assumptions; empty for the typical value of the class. */
 export function AssumptionFields({
   settings,
   assumptions,

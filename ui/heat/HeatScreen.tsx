@@ -35,7 +35,7 @@ import { Stretches } from "./Stretches";
 import { TypedTemperatures } from "./TypedTemperatures";
 import { useProbes, type ProbesOf } from "./useProbes";
 
-/** A soak of the Bench in its default setting to this stage. */
+/** A soak of the Bench as this stage receives it. */
 export type Soak = { log: HeatLog; probes: readonly ProbeLog[] };
 
 export type HeatScreenProps = {

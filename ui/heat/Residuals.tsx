@@ -5,12 +5,12 @@ import { cssColor } from "../charts/cssColor";
 import { useSize } from "../charts/useSize";
 
 const HEIGHT_PX = 46;
-/** Neighbours so much alike say that the fit residual more than chance. Chosen here. */
+/** From this correlation of neighbours on the residual is more than chance. */
 const ALIKE = 0.5;
 /** Less than this is no matter, whatever its shape, in kelvin. */
 const NO_MATTER = 0.2;
 
-/** What the likeliest course residual of the readings, along time: chance, or something that was not thought of. */
+/** The residual of the readings from the best fit, along time: chance, or something that the model leaves out. */
 export function Residuals({
   name,
   fit: { residuals, residualKelvin, residualCorrelation, fromSeconds, toSeconds },

@@ -6,7 +6,7 @@ import type { HeatLog } from "@/records";
 import { held, QuantityField, TextField } from "../parts/fields";
 import { SpotsEditor } from "./SpotsEditor";
 
-/** What a log is called, what was not in its default setting, the room, and where its spots are. */
+/** The title of a log, the setup, the room, and where its spots are. */
 export function SetUp({
   log,
   isTyped,

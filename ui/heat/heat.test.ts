@@ -33,7 +33,7 @@ test.each([
   expect(firstAtOrAfter(Float64Array.of(0, 1, 2), moment)).toBe(place),
 );
 
-test("what is reported from a band: rounded alike, by its wider half; too wide is too early", () => {
+test("a band as value and uncertainty: the same decimals, by its wider half; too wide is too early", () => {
   expect(intervalText({ low: 60.1, value: 60.4, high: 61.6 })).toEqual({
     value: "60.4",
     uncertainty: "1.2",

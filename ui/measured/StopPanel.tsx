@@ -9,7 +9,7 @@ import { channelLook } from "@/drawing/channelLook";
 import { ActionButton } from "../parts/ActionButton";
 import { fetched } from "../parts/fetched";
 import { unbroken } from "../parts/unbroken";
-import { stopTitle } from "@/phrasing";
+import { STOP_TITLES } from "@/phrasing";
 import type { StopJudgementFormProps } from "./StopJudgementForm";
 
 const StopJudgementForm = fetched<StopJudgementFormProps>(() =>
@@ -61,12 +61,12 @@ function OneStop({
       py={2.5}
       data-testid="stop"
     >
-      <Text fontWeight={700}>{stopTitle(reason)}</Text>
+      <Text fontWeight={700}>{STOP_TITLES[reason]}</Text>
       {overruled && (
         <Text fontSize="14px">
           The reviewer’s judgement: {overruled.note}{" "}
           <Text as="span" color="muted">
-            From the reading alone: {stopTitle(stop.reason).toLowerCase()}.
+            From the reading alone: {STOP_TITLES[stop.reason].toLowerCase()}.
           </Text>
         </Text>
       )}

@@ -9,7 +9,7 @@ const SOURCES: Record<Run["source"], string> = {
   typed: "typed from",
 };
 
-/** What was set not in its default setting: "each channel 50 W, length 30 s". */
+/** Settings that were changed: "each channel 50 W, length 30 s". */
 const settingsText = (run: Run): string[] => {
   const { settings } = run.conditions;
   if (run.source === "typed" || !settings) return [];

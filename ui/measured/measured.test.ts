@@ -15,6 +15,7 @@ describe("readings as text", () => {
     [figureOf("x", "level-ratio", dbToAmplitudeRatio(-0.07)), "−0.07 dB"],
     [figureOf("x", "level-ratio", 1e4, 1e4 * 0.01), "80.00 ± 0.17 dB"],
     [figureOf("x", "distortion-ratio", 0.000123), "0.012 %"],
+    [figureOf("x", "distortion-ratio", 0.0123, 0.00031), "1.23 ± 0.06 %"],
     [figureOf("x", "volts", 0.000675), "675 µV"],
     [figureOf("x", "hertz", 50_800), "50.8 kHz"],
     [figureOf("x", "celsius", 56.24), "56.2 °C"],
@@ -203,7 +204,7 @@ describe("what a run was made under", () => {
   };
   test("by default it names channels, ohms and source", () =>
     expect(lineOf({})).toBe("one channel driven, 8.20 Ω measured, simulated: bench"));
-  test("what was set otherwise is reported in the words of its field", () => {
+  test("a changed setting is shown by the label of its field", () => {
     expect(lineOf({ watts: 50, averaging: "mean" })).toBe(
       "one channel driven, 8.20 Ω measured, each channel 50 W, averaging mean of many, simulated: bench",
     );

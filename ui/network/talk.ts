@@ -14,7 +14,7 @@ import { TURNS } from "./turns";
 export type Said = { from: "page" | "instrument" | "trouble"; text: string };
 
 const ANSWER_MS = 2000;
-/** A block is reported by its length: its bytes say nothing to a reader. */
+/** A block is shown by its length: its bytes say nothing to a reader. */
 const SHOWN_CHARACTERS = 300;
 
 /** What stands in the blanks while a command is only tried: little enough to hurt nothing. */
@@ -91,7 +91,7 @@ const talk = async (id: string, work: (turn: NetworkTurn) => Promise<Said[]>): P
 export const askWho = (id: string): Promise<Said[]> =>
   talk(id, (turn) => say(turn, id, ["*IDN?"], { isBlock: false, nextError: "" }));
 
-/** What must be determined before an output goes on, so that it goes on with next to nothing; and what turns it off again. */
+/** The commands before an output goes on, so that it goes on at minimum; and the one that turns it off. */
 const AROUND_OUTPUT_ON: Partial<
   Record<NetworkRole, { before: readonly string[]; after: readonly string[] }>
 > = {

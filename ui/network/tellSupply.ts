@@ -7,7 +7,7 @@ import { findingText } from "@/core/outcome";
 import type { KeptNetworkInstrument } from "@/records";
 import { TURNS } from "./turns";
 
-/** What a supply is reported. */
+/** Settings of a supply. */
 export type SupplyWish = { volts: number; amperes: number } | "off" | "read";
 
 /** What it shows after that, or why the command failed. */

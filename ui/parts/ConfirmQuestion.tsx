@@ -16,7 +16,7 @@ export type ConfirmQuestionProps = {
   onClose(): void;
 };
 
-/** Asks before something is lost permanently. */
+/** Asks before something is deleted permanently. */
 export function ConfirmQuestion({ open, title, text, confirmLabel, ...on }: ConfirmQuestionProps) {
   const [failure, setFailure] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);

@@ -69,7 +69,7 @@ const shownOr = <Props extends object>(
       <FetchBoundary
         key={tries}
         instead={instead(again, props)}
-        // React keeps a refusal permanently: the next to ask is given something new.
+        // React caches a rejection: the next request gets a new promise.
         onFailed={() => {
           if (latest === Part) latest = asked(fetch);
         }}

@@ -7,7 +7,7 @@ type Doc = { text: string };
 beforeEach(() => jest.useFakeTimers());
 afterEach(() => jest.useRealTimers());
 
-/** A server that holds one document and its revision, and answers when it is reported to. */
+/** A server that holds one document and its revision, and answers when asked to. */
 const setting = (answers: (() => Validated<Kept>)[] = []) => {
   const server = { value: { text: "first" }, revision: 1 };
   const shown: Doc[] = [];
@@ -82,7 +82,7 @@ test("what is typed while a save is on its way goes with the next, from its revi
   expect(keeper.state().kept).toBe("kept");
 });
 
-test("a full disk is reported by its name and tried again until there is room; nothing typed is lost", async () => {
+test("a full disk is named, and saving is tried again until there is room; nothing typed is lost", async () => {
   const full = (): Validated<Kept> => ({
     ok: false,
     errors: { "": "The disk is full." },

@@ -77,7 +77,7 @@ export const useAutosave = <T, Doc>({
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `restore` is new with every drawing
   }, [keeper, value]);
 
-  // Leaving the screen keeps what was typed last; pages that were made before are rebuilt when they are come back to.
+  // Leaving the screen keeps what was typed last; pages that were made before are rebuilt when they are opened again.
   useEffect(
     () => () => {
       keeper.leave();

@@ -49,7 +49,7 @@ export function WaveCanvas({ facts, pyramids, channelIndices, names, onView }: W
     [pyramids, view, facts, widthPx],
   );
 
-  // Whoever follows the view has more to do than a frame allows; it is reported once the view rests.
+  // Whoever follows the view has more to do than a frame allows; it is called once the view rests.
   useEffect(() => {
     const timer = setTimeout(() => onView?.(view), RESTS_MS);
     return () => clearTimeout(timer);

@@ -35,7 +35,7 @@ const instrument = (name: string, calibratedOn: string | null) => ({
   calibrationMonths: 12,
 });
 
-test("only what is past its day is reported from, by its name, with what that means", () => {
+test("only an instrument past its calibration date is named, with what that means", () => {
   const said = words(
     <OverdueInstruments
       used={[instrument("old", "2025-01-01"), null, instrument("new", "2026-10-01")]}

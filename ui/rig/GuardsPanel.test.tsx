@@ -54,7 +54,7 @@ test("every guard has a field with its unit and what it stands at; there is no s
   expect(html).not.toMatch(/type="checkbox"/);
 });
 
-test("a load built from the shelf tells its own rating; for others the usual overload is reported", () => {
+test("a load built from the shelf has its own rating; for others a typical overload is stated", () => {
   expect(words(panel([load(true)]))).toContain(
     "The 8 Ω load is rated for 100 W, 10 times that for 5.0 s.",
   );

@@ -25,7 +25,7 @@ const WORDS: Record<Readings, { title: string; text: string }> = {
   },
 };
 
-/** Measured with at the Bench; its screen is the same for all. */
+/** What measures at the Bench; its screen is the same for all. */
 export function ReadingsChoice({
   readings,
   onChange,

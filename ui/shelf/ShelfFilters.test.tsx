@@ -46,7 +46,7 @@ test("a bound is taken when the typing pauses, as it is written at the bench, be
   });
 });
 
-test("what is no number is reported beside its field, and filters nothing", async () => {
+test("an invalid number is reported beside its field, and filters nothing", async () => {
   const changes = show();
   await userEvent.type(screen.getByLabelText("Year from"), "old");
   await screen.findByText("A number.");

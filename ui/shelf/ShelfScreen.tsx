@@ -96,7 +96,7 @@ function NewButton() {
   );
 }
 
-/** Of what was deleted no more is reported than what it was. */
+/** Of what was deleted only its name is shown. */
 const DELETED_COLUMNS: readonly ShelfOrder[] = ["kind", "last-run"];
 
 const ofFilters = ({ kind: _, find: __, ...view }: ShelfView): boolean =>

@@ -15,7 +15,7 @@ type TrendsScreenProps = {
   trends: readonly ClaimTrend[];
 };
 
-/** How many of the claims that a real bench has judged were kept, by whatever amplifiers are distinguished by. */
+/** How many of the claims that a real bench has judged were met, by a property of the amplifiers. */
 export function TrendsScreen({ view, counts, trends }: TrendsScreenProps) {
   const [{ bins, unknown }] = trends;
   const count = bins.reduce((sum, { kept, missed, open }) => sum + kept + missed + open, unknown);

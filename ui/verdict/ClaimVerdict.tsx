@@ -163,10 +163,15 @@ function ReadingLine({ verdict, amplifierId }: { verdict: ShownVerdict; amplifie
 }
 
 /** Where nothing was measured on a real bench. */
-function OpenLine({ verdict: { wouldSettle, simulated, missing } }: { verdict: ShownVerdict }) {
+function OpenLine({
+  verdict: { wouldSettle, simulated, missing, otherReading },
+}: {
+  verdict: ShownVerdict;
+}) {
   return (
     <Box fontSize="14.5px" mt={1}>
       {missing.length > 0 && <Text>It does not state {listed(missing, "or")}.</Text>}
+      {otherReading && <Text>{unbroken(otherReading)}</Text>}
       {simulated && <Text>{unbroken(simulated)}</Text>}
       {!simulated && wouldSettle && (
         <Text color="muted">{unbroken(`${wouldSettle.text} would settle it.`)}</Text>

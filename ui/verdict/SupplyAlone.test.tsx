@@ -56,7 +56,7 @@ test("a test is typed in and kept with those before, and with the state that it 
   ]);
 });
 
-test("what is no number is reported below its field, and stays there", async () => {
+test("an invalid number is reported below its field, and stays there", async () => {
   render(provided(<SupplyAlone amplifierId="a" details={details} />));
   await userEvent.type(screen.getByLabelText("Measured"), "many");
   await userEvent.click(screen.getByRole("button", { name: "Add" }));

@@ -8,7 +8,7 @@ const LOOKS = {
   missed: { color: "ember", Icon: X },
   "too-close": { color: "ochre", Icon: Equal },
   "met-in-bursts": { color: "ember", Icon: X },
-  "met-fewer-channels": { color: "ochre", Icon: Equal },
+  "met-fewer-channels": { color: "ember", Icon: X },
   "met-other-setting": { color: "ember", Icon: X },
   "met-as-total": { color: "ember", Icon: X },
   "not-tested": { color: "muted", Icon: CircleDashed },

@@ -63,7 +63,7 @@ export class VirtualInterface {
     this.answered = drives.map(() => Array<number>(ahead).fill(0));
   }
 
-  /** Hangs other loads on the outputs: the amplifier is switched off for it, and is cold again. Channels without one keep the last. */
+  /** Connects other loads to the outputs: the amplifier is switched off for it, and is cold again. Channels without one keep the last. */
   connectLoad(loadOhms: readonly number[]): void {
     this.session = this.switchedOn(loadOhms);
   }

@@ -69,7 +69,7 @@ export class SharedBench {
     return this.frame;
   }
 
-  /** Hangs other loads on the outputs, or one between two of them: the amplifier is switched off for it, and is cold again. */
+  /** Connects other loads to the outputs, or one between two of them: the amplifier is switched off for it, and is cold again. */
   connectLoad(loadOhms: readonly number[], isBridged = false): void {
     const rig = onLoads(this.rig, loadOhms);
     this.session = this.switchedOn(isBridged ? { ...rig, connection: "bridged" } : rig);

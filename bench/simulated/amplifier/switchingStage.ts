@@ -40,7 +40,7 @@ export type ClassDStage = PartOf<typeof CLASS_D_FIELDS> & { kind: "class-d" };
 /**
  * The mean output of a switching stage: it is held by its longest pulse times the supply, its gain follows the supply as
  * far as feedback lets it, and the energy that its coil hands back goes into the other rail (pumping, where a
- * half bridge hangs between two). The carrier itself lies above any converter here and is left out.
+ * load of a half bridge is connected between two). The carrier itself lies above any converter here and is left out.
  * @see R. W. Erickson, D. Maksimovic, Fundamentals of Power Electronics, state-space averaging. From memory.
  */
 export class SwitchingStage implements OutputStage {

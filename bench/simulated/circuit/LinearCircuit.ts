@@ -61,7 +61,7 @@ export class LinearCircuit {
   /** The same circuit with other values (a load that has warmed up), going on from where this one stands. */
   become(system: StateSpace, stepSeconds: number): LinearCircuit {
     const other = new LinearCircuit(system, stepSeconds);
-    // A part that has opened permanently leaves another network, at rest.
+    // A part that has opened leaves another network, at rest.
     if (other.size === this.size) other.state = this.state;
     other.earlier = this.earlier;
     other.before = this.before;

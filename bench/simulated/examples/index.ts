@@ -34,7 +34,7 @@ const FILES = {
 
 export type ExampleName = keyof typeof FILES;
 
-/** The amplifiers that ship with the bench, all invented: any correlation to a real one is chance. Three have a fault to find. */
+/** The amplifiers that ship with the bench, all invented: any likeness to a real one is chance. Three have a fault to find. */
 export const EXAMPLE_RIGS = Object.fromEntries(
   Object.entries(FILES).map(([name, file]) => [name, checked(checkRig(file))]),
 ) as Record<ExampleName, SimulatedRig>;

@@ -14,7 +14,7 @@ const DRIFT_A_SECOND = 0.002;
 
 /** What power beyond its rating does to a resistor or a voice coil. */
 export class Overload {
-  /** Change of its ohms permanently. */
+  /** Permanent change of its resistance. */
   driftRatio = 0;
   /** Over what the rating would hold it at. */
   private wire = 0;

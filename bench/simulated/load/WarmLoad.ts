@@ -13,7 +13,7 @@ type ResistorState = {
 };
 
 /**
- * A load that warms up: each resistor gathers its share of the power, loses heat to the room, changes its ohms, and opens permanently
+ * A load that warms up: each resistor gathers its share of the power, loses heat to the room, changes its resistance, and may open
  * above its limit, or where its wire is overloaded for too long. The coil of a speaker-like load opens likewise.
  */
 export class WarmLoad {

@@ -22,7 +22,7 @@ const KNOWN = [
 ];
 
 /**
- * A rig from what a file holds. Whatever is left out is by default; what is there must be known and within its span.
+ * A rig from what a file holds. Whatever is left out has its default; what is there must be known and within its span.
  * @returns a finding that names the field, its value and what it may be
  */
 export const checkRig = (json: unknown): Outcome<SimulatedRig> => {

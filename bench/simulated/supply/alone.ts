@@ -63,7 +63,7 @@ const intoResistor = (supply: Omit<BrickSupply, "kind">, ohms: number): AloneTes
     : { volts: mean, amperes: given, seconds: ANY_SECONDS, then: "held" };
 };
 
-/** The same of a brick of which only the label is known; the rest of it is by default. @throws {RangeError} on a label that is not above zero */
+/** The same of a brick of which only the label is known; the rest has its defaults. @throws {RangeError} on a label that is not above zero */
 export const trySupply = ({ volts, amperes }: { volts: number; amperes: number }): AloneTest[] =>
   loadAlone(
     partOf(BRICK_FIELDS, {

@@ -72,7 +72,7 @@ const typed: TypedReading = {
   },
 };
 
-/** Watts and amperes from the mains: idle, at an eighth and at rated power; efficiency, heat, and what the breaker margin. */
+/** Watts and amperes from the mains: idle, at an eighth and at rated power; efficiency, heat, and the margin to the breaker. */
 export const mainsDrawKind: RunKindFacts = {
   needsMains: true,
   title: "Mains draw",

@@ -45,7 +45,7 @@ describe("of one tone", () => {
     );
   });
 
-  test("a tone that no standard names is reported as the tone that it is", () => {
+  test("a tone that no standard names is labelled with its own frequency", () => {
     const listening = of(3300);
     expect(listening.figures.map(({ label }) => label)).toEqual(["at the tone", "the tone"]);
     expect(valueOf(listening, "worst-at")).toBeCloseTo(3300, 1);

@@ -15,7 +15,7 @@ test("26 dB is 26 dB, a second channel that is 0.2 dB lower shows it, and rated 
   expect(valueOf(channels[0], "input-for-rated")).toBeCloseTo(Math.sqrt(400) / ratio, 6);
 });
 
-test("without its input only the output is reported, and that it is so", () => {
+test("without its input only the output is given, and the summary says so", () => {
   const [channel] = analysed("gain", [recorded([tone(2, 1000)])]);
   expect(channel.figures.map(({ quantity }) => quantity)).toEqual(["volts"]);
   expect(valueOf(channel, "output-0")).toBeCloseTo(Math.SQRT2, 6);

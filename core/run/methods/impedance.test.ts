@@ -74,7 +74,7 @@ describe("of a plain tone into each load", () => {
   });
 });
 
-test("into a load that the output does not hold up nothing is reported from its impedance", () => {
+test("into a load that the output cannot drive there is no output impedance", () => {
   const bent = (ohms: number, most: number) =>
     recorded([tone(10, 1000).map((value) => Math.max(-most, Math.min(most, value)))], {
       shot: `into ${ohms}`,

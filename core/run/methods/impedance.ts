@@ -31,7 +31,7 @@ const loadedOutput = (
   voltsRepeatRatio: SAME_RANGE_REPEAT_RATIO,
 });
 
-/** Further below zero than so many standard uncertainties is no chance. */
+/** Further below zero than so many standard uncertainties is not chance. */
 const SURE = 3;
 
 /** An output that rises as more is drawn from it: hardly ever the amplifier's own doing. */

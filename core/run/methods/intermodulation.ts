@@ -65,7 +65,7 @@ const ifHeld = (
   return height === null ? null : clipped(channel, height, 2, loads[channel]);
 };
 
-/** Flat tops of two high tones are reported by harmonics, of which the first that matters is the third. */
+/** Clipping of two high tones shows in their harmonics, of which the first that matters is the third. */
 const TELLING_HARMONIC = 3;
 
 /** What the rate of a recording keeps from being seen, in a sentence. The products are what they are all the same. */

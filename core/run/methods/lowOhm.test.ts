@@ -5,7 +5,7 @@ const tripping = (from: number, to: number) =>
   tone(10, 1000, 3).map((value, n) => (n > from * RATE_HZ && n < to * RATE_HZ ? 0 : value));
 const into2 = (volts: Float64Array) => recorded([volts], { shot: "held", loads: [load(2)] });
 
-test("a trip after one second that comes back half a second later is reported so", () => {
+test("a trip after one second and a recovery half a second later are both found", () => {
   const [channel] = analysed("low-ohm", [into2(tripping(1, 1.5))]);
   expect(valueOf(channel, "trips")).toBe(1);
   expect(valueOf(channel, "trip-after")).toBeCloseTo(1, 2);

@@ -117,7 +117,7 @@ test("levels that are held too shortly to be distinguished make figures that are
   expect(isDoubtful(channel.cautions ?? [], "one-percent")).toBe(true);
 });
 
-test("the stop is reported from where the tops stay flat, not from what looks flat far below it", () => {
+test("clipping is stated from where the tops stay flat, not from what looks flat far below it", () => {
   // Turned up evenly from nothing: the very first moments bend like a held top.
   const volts = Float64Array.from({ length: 20 * RATE_HZ }, (_, n) => {
     const seconds = n / RATE_HZ;

@@ -30,7 +30,7 @@ import type { Asked, Question } from "./types";
 type Power = StatedOf<"power">;
 type Bridged = StatedOf<"bridged-power">;
 
-/** The limit that output is reported at where a claim is silent. Common practice. */
+/** The limit at which output is read where a claim is silent. Common practice. */
 const USUAL: PowerLimit = { distortionLimitRatio: 0.01, distortionMeasure: "thd-plus-noise" };
 
 export const limitOfPower = ({
@@ -76,7 +76,7 @@ export const toneOf = ({ frequencyHz, channels }: Evidence): number | null =>
   channels.find(({ levels }) => levels && levels.length > 0)?.levels?.[0].fundamentalHz ??
   frequencyHz;
 
-/** A tone within this of 1 kHz is the usual one. */
+/** A tone within this of 1 kHz counts as 1 kHz. */
 const USUAL_TONE_RATIO = 0.06;
 
 const placeAt = (limit: PowerLimit, hertz: number | null): ReadingPlace => ({

@@ -101,7 +101,7 @@ const harmonicsAt = ({ curves = [] }: EvidenceChannel, hertz: number): number | 
   return known.length > 1 && known.length === ratios.length ? Math.hypot(...known) : null;
 };
 
-/** The limit that output is reported at where a claim is silent. Common practice. */
+/** The limit at which output is read where a claim is silent. Common practice. */
 const USUAL_LIMIT_RATIO = 0.01;
 
 /** Harmonics begin and end a little inside of a sweep. Chosen here. */

@@ -21,7 +21,7 @@ import type { OpenInterface } from "../../audio/openInterface";
 const SIMULATED_ACCURACY_RATIO = 0.005;
 const SIMULATED_RATE_HZ = 192_000;
 
-/** What a job is played on, and how a run of it is reported. */
+/** What a job is played on, and how its source is named. */
 export type JobBench = {
   instrument: InstrumentDescription;
   mainsHz: number;

@@ -90,7 +90,7 @@ test("each is opened default setting, in one worker for all, and says what it wa
   expect(mockSeen.ended).toBe(1);
 });
 
-test("what is larger than can be taken is reported so, and never opened", () => {
+test("a file above the limit is refused with its size, and never opened", () => {
   const { result } = shown(1000);
   act(() => result.current.add([file("long.wav", tone())]));
   expect(result.current.entries[0].state).toBe("failed");

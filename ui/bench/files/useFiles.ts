@@ -28,7 +28,7 @@ export type FileEntry = {
   question: RateQuestion | null;
   /** Where the probes of a logger were. */
   places: ProbePlaces;
-  /** How it is to be read; what is not in here is by default. */
+  /** How it is to be read; what is not in here has its default. */
   settings: SettingTexts;
 };
 

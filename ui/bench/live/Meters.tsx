@@ -93,7 +93,7 @@ export function Meters({
   );
 }
 
-/** What is reported from load, heat sink and mains, and what nobody tells. */
+/** Readings of load, heat sink and mains, and what is not measured. */
 const aroundText = (reading: LiveReading): string => {
   const { sinkCelsius, predictedSinkCelsius, mainsWatts } = reading;
   const load = hottest(reading);
@@ -103,13 +103,14 @@ const aroundText = (reading: LiveReading): string => {
     predictedSinkCelsius !== null && `heat sink predicted at ${probeText(predictedSinkCelsius)}`,
     mainsWatts !== null && `mains ${formatSignificant(mainsWatts, 3)} W`,
   ].filter((each) => each !== false);
-  const untold = [
+  const unmeasured = [
     sinkCelsius === null && "temperatures",
     mainsWatts === null && "the mains",
   ].filter((each) => each !== false);
   const sentences = [
     readings.join(", "),
-    untold.length > 0 && `nothing measures ${untold.join(" or ")} here: watch them yourself`,
+    unmeasured.length > 0 &&
+      `nothing measures ${unmeasured.join(" or ")} here: watch them yourself`,
   ].filter((each) => each !== false && each !== "") as string[];
   return sentences.map((each) => `${each[0].toUpperCase()}${each.slice(1)}.`).join(" ");
 };

@@ -79,11 +79,11 @@ test("the watts of each channel are large, with volts and distortion where a ton
   expect(text).toContain("1 more after this.");
 });
 
-test("an idle output is reported in volts", () => {
+test("an idle output is shown in volts", () => {
   expect(words(panel({ loadWatts: [0, 0], voltsRms: [71e-6, 70e-6] }))).toContain("A 71 µV RMS");
 });
 
-test("guards are reported with their limits; one that is near is reported in words too", () => {
+test("guards are shown with their limits; one that is near its limit says so", () => {
   const calm = words(panel());
   expect(calm).toContain("load 41.3 of 200 W");
   expect(calm).toContain("heat sink 38.0 of 75.0 °C");
@@ -92,7 +92,7 @@ test("guards are reported with their limits; one that is near is reported in wor
   expect(words(panel({ sinkCelsius: 70 }))).toContain("heat sink 70.0 of 75.0 °C, near");
 });
 
-test("a sink without a thermometer is reported as predicted; where nothing tells it, that is said", () => {
+test("a sink without a thermometer is shown as predicted; where nothing measures it, that is said", () => {
   const blind = { sinkCelsius: null, predictedSinkCelsius: 47.3 };
   expect(words(panel(blind))).toContain("heat sink, predicted 47.3 of 75.0 °C");
   expect(words(panel(blind))).not.toContain("not seen by anything");

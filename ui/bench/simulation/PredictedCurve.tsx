@@ -6,7 +6,7 @@ import { channelLook } from "@/drawing/channelLook";
 import { LineChart } from "../../charts/LineChart";
 import { chartsOf } from "@/drawing/chartsOf";
 import { shownFigure } from "@/phrasing";
-import { stopTitle } from "@/phrasing";
+import { STOP_TITLES } from "@/phrasing";
 import { Reading } from "../../parts/Reading";
 import { unbroken } from "../../parts/unbroken";
 
@@ -41,7 +41,7 @@ export function PredictedReadings({
   );
 }
 
-/** At which limit the readings are reported: "output at 0.5 % THD+N, the claim’s limit". */
+/** The limit of the readings: "output at the claim’s limit, 0.5 % THD+N". */
 export const predictedLabel = (run: Predicted, claim: StatedPower | null): string =>
   runReadings(run, claim, []).figures[0][0].label;
 
@@ -70,7 +70,7 @@ export function PredictedCurve({
         isReadAlone
       />
       <Box fontSize="14px" mt={1} lineClamp={2} flexShrink={0}>
-        <b>{stopTitle(stop.reason)}.</b> {unbroken(stop.evidence)}
+        <b>{STOP_TITLES[stop.reason]}.</b> {unbroken(stop.evidence)}
       </Box>
     </>
   );

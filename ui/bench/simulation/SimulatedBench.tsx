@@ -38,7 +38,7 @@ export type Simulation = {
 };
 export type SimulatedBenchProps = {
   amplifier: Amplifier;
-  /** As planned; null is by default. */ channelsDriven: number | null;
+  /** As planned; null for the default. */ channelsDriven: number | null;
   claims: readonly StatedPower[];
   loads: readonly Load[];
   busy: boolean;

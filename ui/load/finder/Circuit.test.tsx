@@ -22,7 +22,7 @@ const network: Network = {
   ],
 };
 
-test("each resistor has its name and ohms; the whole is reported in words", () => {
+test("each resistor has its name and ohms; the whole circuit has a text", () => {
   const picture = renderToStaticMarkup(<Circuit network={network} resistors={shelf} />);
   expect(picture).toContain('aria-label="Circuit: R1 ∥ (R2 + C1)"');
   for (const text of ["R1", "8.21 Ω", "R2", "16.4 Ω", "C1", "4.02 Ω"])
