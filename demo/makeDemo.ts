@@ -13,7 +13,7 @@ import {
   type RunDraft,
   type StatedPower,
 } from "@/records";
-import { foundIn, takenLevel, type FoundLimit } from "@/records/facts";
+import { foundIn, madeForText, takenLevel, type FoundLimit } from "@/records/facts";
 import {
   addAmplifier,
   addClaim,
@@ -148,6 +148,7 @@ const taskOf = (
   const level = takenLevel(load.nominalOhms, powers, found);
   return {
     run: RUN_KINDS[run.kind].findsLimit ? sweptTo(run, demo.sweepVoltsRms) : run,
+    details: { supplies: demo.details.supplies, switches: demo.details.switches },
     bench: run.bench ?? demo.bench,
     load,
     secondLoad: loads.find((each) => each !== load) ?? null,
@@ -191,7 +192,9 @@ const review = async (
     await takeLoad(db, id, load.id);
     loads.push(load);
   }
-  const powers = statedPowers(await listClaims(db, id), demo.draft.channelCount);
+  const powers = statedPowers(await listClaims(db, id), demo.draft.channelCount, (madeFor) =>
+    madeForText(madeFor, demo.details),
+  );
   const planned = standardPlan(demo, powers, loads);
   await keepDocument(db, id, "plan", { ...emptyDocument("plan"), runs: planned });
   for (const { minute, ...entry } of demo.log ?? [])

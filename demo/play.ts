@@ -8,11 +8,11 @@ import { readRun } from "@/pipeline/readRun";
 import {
   ANALYSIS_VERSION,
   runConditions,
-  type Load,
   type RunCapture,
   type RunConditions,
   type RunDraft,
 } from "@/records";
+import { namedSetup, setupFromText } from "@/records/facts";
 import { captures } from "@/store";
 import type { DemoRun, DemoTask } from "./types";
 
@@ -115,7 +115,7 @@ const requestOf = (
 });
 
 const conditionsOf = (
-  { run, load, levelWatts }: { run: DemoTask["run"]; load: Load; levelWatts: number | null },
+  { run, load, levelWatts, details }: Pick<DemoTask, "run" | "load" | "levelWatts" | "details">,
   fullScaleVolts: number,
   mainsHz: number,
 ): RunConditions =>
@@ -131,7 +131,7 @@ const conditionsOf = (
       string,
       number | string
     >,
-    setting: run.setting,
+    setUp: namedSetup(setupFromText(run.setting ?? "", details), details),
     level: levelWatts === null ? null : { watts: levelWatts, from: "found" },
   });
 

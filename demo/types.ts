@@ -48,6 +48,8 @@ export type DemoRun = {
 /** A run with all that playing it takes: plain data, so that another process can do it. */
 export type DemoTask = {
   run: DemoRun;
+  /** What the Brief says of supplies and switches. */
+  details: Pick<Details, "supplies" | "switches">;
   bench: AdjustableDescription;
   load: Load;
   secondLoad: Load | null;

@@ -23,7 +23,7 @@ export {
 export { markNoteText } from "./verdicts/claimMark";
 export { improvementText, settlingText } from "./verdicts/nextStep";
 export { amountText, quantityText } from "./verdicts/quantity";
-export { noteText, placeText, readingText } from "./verdicts/reading";
+export { noteText, placeText, readingText, settingName } from "./verdicts/reading";
 export {
   budgetShares,
   shownVerdict,

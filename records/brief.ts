@@ -3,6 +3,7 @@ import { amplifierSchema } from "./amplifier";
 import { readClaims } from "@/core/claim";
 import { claimSchema, type ClaimDraft, type Given } from "./claim";
 import { lineKeyOf } from "./claimsOfSheet";
+import { printedAsSetup } from "./setup";
 import { listOf } from "./listOf";
 import { detailsSchema } from "./details";
 import { sheetSchema } from "./sheet";
@@ -46,7 +47,16 @@ export const claimsOfBrief = ({
   const lines = readClaims(text).claims.flatMap((line) => {
     const lineKey = lineKeyOf(line);
     const { [lineKey]: given } = filledIn;
-    const draft = { ...line, missing: [...line.missing], source, given, lineKey, isLeftOut: false };
+    const { setup, ...read } = line;
+    const draft = {
+      ...read,
+      missing: [...line.missing],
+      source,
+      given,
+      lineKey,
+      ...(setup && { madeFor: printedAsSetup(setup) }),
+      isLeftOut: false,
+    };
     return given && claimSchema.isValidSync(draft) ? [draft] : [];
   });
   return [...claims, ...lines];

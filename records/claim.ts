@@ -1,15 +1,32 @@
 import { array, mixed, object, string, type InferType } from "yup";
 import { multiplierIn, type PowerClaim, type ReadClaim, type StatedClaim } from "@/core/claim";
 import { MOST } from "./limits";
-import { quantity } from "./quantity";
+import { optionalQuantity, quantity } from "./quantity";
 import { revision } from "./revision";
+import { setupSchema, type Setup } from "./setup";
 import { isStated } from "./stated";
 import { trimmed } from "./text";
 
 const printed = () => trimmed().max(1000, "Keep it under 1000 characters.").defined();
 const source = () => trimmed().max(200, "Keep the source under 200 characters.").defined();
 
-/** A continuous power with all that makes it testable, as the form takes it. */
+/** What a printed power is, as the form names it: each is tested by another run. */
+export const POWER_KINDS = [
+  "continuous",
+  "burst",
+  "music",
+  "peak",
+  "maximum",
+  "total",
+  "bridged",
+] as const;
+
+const bandEdge = (what: string) =>
+  optionalQuantity(`Enter the ${what} frequency in hertz, or leave both empty.`)
+    .positive("It must be above zero.")
+    .max(MOST.hertz, "Check the number.");
+
+/** A power with all that makes it testable, as the form takes it. */
 export const powerFormSchema = object({
   revision: revision(),
   printedText: printed(),
@@ -31,31 +48,94 @@ export const powerFormSchema = object({
   distortionMeasure: string()
     .oneOf(["thd", "thd-plus-noise"] as const)
     .required("Choose THD or THD+N."),
+  powerKind: string()
+    .oneOf([...POWER_KINDS])
+    .optional(),
+  bandLowHz: bandEdge("lowest"),
+  bandHighHz: bandEdge("highest").when("bandLowHz", ([low], schema) =>
+    typeof low === "number"
+      ? schema
+          .required("Enter the highest frequency in hertz, or leave both empty.")
+          .moreThan(low, "It must be above the lowest frequency.")
+      : schema.test(
+          "both",
+          "Enter the lowest frequency in hertz, or leave both empty.",
+          (value) => value === null || value === undefined,
+        ),
+  ),
+  madeFor: setupSchema.nullable().optional().default(undefined),
 });
 
-export type PowerForm = InferType<typeof powerFormSchema>;
+type WholePowerForm = InferType<typeof powerFormSchema>;
+/** What was added to the form later may be left out: a continuous power of the amplifier as supplied. */
+type Added = "powerKind" | "bandLowHz" | "bandHighHz" | "madeFor";
+export type PowerForm = Omit<WholePowerForm, Added> & Partial<Pick<WholePowerForm, Added>>;
 
 /** The claim that a form of a power makes. @param lineKey the line of the sheet that it completes */
-export const powerDraft = (form: PowerForm, lineKey: string | null = null): ClaimDraft => {
-  const { powerWatts, loadOhms, channelsDriven, distortionLimitRatio, distortionMeasure } = form;
+export const powerDraft = (form: PowerForm, lineKey: string | null = null): ClaimDraft => ({
+  ...(form.revision === undefined ? {} : { revision: form.revision }),
+  printedText: form.printedText,
+  source: form.source,
+  stated: statedIn(form),
+  missing: [],
+  nearest: null,
+  given: {},
+  lineKey,
+  ...(form.madeFor === undefined ? {} : { madeFor: form.madeFor }),
+  isLeftOut: false,
+});
+
+const statedIn = ({
+  powerWatts,
+  loadOhms,
+  channelsDriven,
+  distortionLimitRatio,
+  distortionMeasure,
+  powerKind = "continuous",
+  bandLowHz,
+  bandHighHz,
+}: PowerForm): StatedClaim => {
+  const common = { powerWatts, loadOhms, distortionLimitRatio, distortionMeasure };
+  if (powerKind === "bridged") return { kind: "bridged-power", ...common };
   return {
-    ...(form.revision === undefined ? {} : { revision: form.revision }),
-    printedText: form.printedText,
-    source: form.source,
-    stated: {
-      kind: "power",
-      powerWatts,
-      loadOhms,
-      channelsDriven,
-      distortionLimitRatio,
-      distortionMeasure,
-      band: null,
-    },
-    missing: [],
-    nearest: null,
-    given: {},
-    lineKey,
-    isLeftOut: false,
+    kind: "power",
+    ...common,
+    channelsDriven,
+    band: bandLowHz && bandHighHz ? { lowHz: bandLowHz, highHz: bandHighHz } : null,
+    ...(powerKind === "continuous" ? {} : { rating: powerKind }),
+  };
+};
+
+/**
+ * A claim of a power as its form takes it, what is missing filled in as is usual; null for every other kind of claim.
+ * @param channelCount of the amplifier
+ */
+export const powerFormOf = (
+  { stated, given, printedText, source, madeFor, revision: kept }: ClaimDraft,
+  channelCount: number,
+): PowerForm | null => {
+  if (stated.kind !== "power" && stated.kind !== "bridged-power") return null;
+  const { powerWatts, loadOhms, distortionLimitRatio, distortionMeasure } = stated;
+  const isPerChannel = stated.kind === "power";
+  const driven = isPerChannel ? stated.channelsDriven : null;
+  const band = isPerChannel ? stated.band : null;
+  return {
+    revision: kept,
+    printedText,
+    source,
+    powerWatts,
+    loadOhms: loadOhms ?? given.loadOhms ?? USUAL.loadOhms,
+    channelsDriven: Math.min(
+      channelCount,
+      driven ?? given.channelsDriven ?? multiplierIn(printedText) ?? channelCount,
+    ),
+    distortionLimitRatio:
+      distortionLimitRatio ?? given.distortionLimitRatio ?? USUAL.distortionLimitRatio,
+    distortionMeasure: distortionMeasure ?? "thd-plus-noise",
+    powerKind: isPerChannel ? (stated.rating ?? "continuous") : "bridged",
+    bandLowHz: band?.lowHz ?? null,
+    bandHighHz: band?.highHz ?? null,
+    madeFor,
   };
 };
 
@@ -98,18 +178,21 @@ export const claimSchema = object({
     .default({}),
   /** Names its line of the sheet; null where it was written down by itself. */
   lineKey: string().max(21_000).nullable().defined().default(null),
+  /** Supply, switches and connection that it is made for; null for the amplifier as supplied. */
+  madeFor: setupSchema.nullable().optional().default(undefined),
   /** A line that the reviewer takes for no claim to be judged. */
   isLeftOut: mixed<boolean>((value): value is boolean => typeof value === "boolean")
     .defined()
     .default(false),
 }).transform(ofFormerBrief);
 
-export type ClaimDraft = Omit<ReadClaim, "missing"> & {
+export type ClaimDraft = Omit<ReadClaim, "missing" | "setup"> & {
   revision?: number;
   source: string;
   missing: string[];
   given: Given;
   lineKey: string | null;
+  madeFor?: Setup | null;
   isLeftOut: boolean;
 };
 export type Claim = ClaimDraft & { id: string; amplifierId: string };
@@ -120,12 +203,23 @@ export type StatedPower = PowerClaim & Pick<Claim, "id" | "printedText" | "sourc
 /** Where nothing is said. Common practice. */
 const USUAL = { loadOhms: 8, distortionLimitRatio: 0.01 };
 
-/** The continuous powers among claims, as forecast, load and plan take them. @param channelCount of the amplifier */
-export const statedPowers = (claims: readonly Claim[], channelCount: number): StatedPower[] =>
-  claims.flatMap(({ id, printedText, source, stated, given, isLeftOut }) => {
-    if (isLeftOut || stated.kind !== "power" || stated.rating !== undefined) return [];
-    const { powerWatts, loadOhms, channelsDriven, distortionLimitRatio, distortionMeasure } =
-      stated;
+/**
+ * The continuous powers among claims, as forecast, load and plan take them.
+ * @param channelCount of the amplifier
+ * @param settingOf a claim by the names of the Brief: what it is made for, empty for the amplifier as supplied
+ */
+export const statedPowers = (
+  claims: readonly Claim[],
+  channelCount: number,
+  settingOf: (madeFor: Setup) => string,
+): StatedPower[] =>
+  claims.flatMap((claim) => {
+    const { id, isLeftOut, madeFor } = claim;
+    const form = isLeftOut ? null : powerFormOf(claim, channelCount);
+    if (form?.powerKind !== "continuous") return [];
+    const { printedText, source, powerWatts, loadOhms, channelsDriven } = form;
+    const { distortionLimitRatio, distortionMeasure } = form;
+    const setting = madeFor ? settingOf(madeFor) : "";
     return [
       {
         kind: "power" as const,
@@ -133,14 +227,11 @@ export const statedPowers = (claims: readonly Claim[], channelCount: number): St
         printedText,
         source,
         powerWatts,
-        loadOhms: loadOhms ?? given.loadOhms ?? USUAL.loadOhms,
-        channelsDriven: Math.min(
-          channelCount,
-          channelsDriven ?? given.channelsDriven ?? multiplierIn(printedText) ?? channelCount,
-        ),
-        distortionLimitRatio:
-          distortionLimitRatio ?? given.distortionLimitRatio ?? USUAL.distortionLimitRatio,
-        distortionMeasure: distortionMeasure ?? "thd-plus-noise",
+        loadOhms,
+        channelsDriven,
+        distortionLimitRatio,
+        distortionMeasure,
+        ...(setting !== "" && { setting }),
       },
     ];
   });

@@ -103,7 +103,7 @@ test("property: reading a sheet again changes nothing, and its lines may change 
 test("continuous powers are taken complete: what a line leaves open as is usual, channels none counted in it", () => {
   const lines = ["100 W x 5", "80 W into 4 ohms", "Dynamic power 70 W into 8 ohms", "Gain 28 dB"];
   const claims = kept(claimsOfSheet([], sheet(...lines)));
-  const powers = statedPowers(claims, 7);
+  const powers = statedPowers(claims, 7, () => "");
   expect(
     powers.map(({ powerWatts, loadOhms, channelsDriven, distortionLimitRatio }) => [
       powerWatts,
@@ -115,11 +115,12 @@ test("continuous powers are taken complete: what a line leaves open as is usual,
     [100, 8, 5, 0.01],
     [80, 4, 7, 0.01],
   ]);
-  expect(statedPowers(claims, 2)[0].channelsDriven).toBe(2);
+  expect(statedPowers(claims, 2, () => "")[0].channelsDriven).toBe(2);
   expect(
     statedPowers(
       claims.map((claim) => ({ ...claim, isLeftOut: true })),
       7,
+      () => "",
     ),
   ).toEqual([]);
 });

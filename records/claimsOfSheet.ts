@@ -1,5 +1,6 @@
 import { readClaims, statedText, type ReadClaim } from "@/core/claim";
 import type { Claim, ClaimDraft } from "./claim";
+import { printedAsSetup } from "./setup";
 import type { Sheet } from "./sheet";
 
 /** Names a claim of the sheet by what is printed of it, the same after each reading. */
@@ -39,6 +40,7 @@ export const claimsOfSheet = (
     if (!found) return { ...read(line, source), id: null, lineKey: key, position };
     return {
       ...found,
+      madeFor: found.madeFor === undefined ? read(line, source).madeFor : found.madeFor,
       source: isInHand(found) ? found.source : source,
       lineKey: key,
       position,
@@ -50,13 +52,17 @@ export const claimsOfSheet = (
   return [...byThemselves, ...ofSheet];
 };
 
-const read = ({ printedText, stated, missing, nearest }: ReadClaim, source: string) => ({
+const read = (
+  { printedText, stated, missing, nearest, setup }: ReadClaim,
+  source: string,
+): Omit<ClaimDraft, "lineKey"> => ({
   printedText,
   source,
   stated,
   missing: [...missing],
   nearest,
   given: {},
+  ...(setup && { madeFor: printedAsSetup(setup) }),
   isLeftOut: false,
 });
 

@@ -39,6 +39,7 @@ export const runEvidence = (run: Omit<Run, "remarks">): Evidence => {
     levelWatts: levelOf(conditions),
     isWarm: numberIn(conditions.settings, "warmUpMinutes") !== null,
     ...(conditions.set && { setId: conditions.set.id }),
+    // @see asSetUp, which names them as the Brief does.
     supply: "",
     setting: conditions.setting ?? "",
     channels: result.channels.map(({ figures, curves, levels, cautions, stop }, k) => ({

@@ -26,7 +26,9 @@ export {
 export { BRIEF_FORMAT, BRIEF_LIMIT_BYTES, briefSchema, claimsOfBrief, type Brief } from "./brief";
 export {
   claimSchema,
+  POWER_KINDS,
   powerDraft,
+  powerFormOf,
   powerFormSchema,
   statedPowers,
   type Claim,
@@ -149,10 +151,21 @@ export {
   remarksSchema,
   stopJudgementSchema,
   strikeSchema,
+  type Correctable,
   type Remarks,
 } from "./remarks";
 export {
+  CONNECTIONS,
+  NO_SETUP,
+  printedAsSetup,
+  setupSchema,
+  type Positions,
+  type Setup,
+} from "./setup";
+export {
   ANALYSIS_VERSION,
+  conditionsInForce,
+  correctableOf,
   DEFAULT_UPLOAD_LIMIT_BYTES,
   entryOf,
   RUN_LIMIT_BYTES,

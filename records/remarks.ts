@@ -1,4 +1,5 @@
-import { array, object, string, type InferType } from "yup";
+import { array, number, object, string, type InferType } from "yup";
+import { setupSchema } from "./setup";
 import { trimmed } from "./text";
 
 const reason = (what: string) =>
@@ -12,6 +13,15 @@ export const stopJudgementSchema = object({
   reason: string().max(60).required("Choose what stopped it."),
   note: reason("Enter your evidence."),
 });
+
+/** The conditions of a run that may be corrected afterwards: none of them changes its figures. */
+const correctableSchema = object({
+  setup: setupSchema.optional().default(undefined),
+  setting: trimmed().max(200).optional(),
+  inputUsed: trimmed().max(120).optional(),
+  channelsDriven: number().required().integer().min(1).max(16),
+});
+export type Correctable = InferType<typeof correctableSchema>;
 
 /** What the reviewer has to say of a stored run: it stays as it was measured. */
 export const remarksSchema = object({
@@ -32,6 +42,17 @@ export const remarksSchema = object({
     .max(64)
     .default([])
     .required(),
+  /** Corrections of its conditions, the last of which is in force, each with what was there before. */
+  corrected: array()
+    .of(
+      object({
+        at: string().max(40).required(),
+        was: correctableSchema.required(),
+        now: correctableSchema.required(),
+      }),
+    )
+    .max(40, "A reading may be corrected up to 40 times.")
+    .optional(),
 });
 export type Remarks = InferType<typeof remarksSchema>;
 

@@ -2,10 +2,11 @@ import { array, mixed, number, object, string, type InferType } from "yup";
 import { RUN_KIND_NAMES, type RunKind } from "@/core/run";
 import { readWithSchema } from "./readWith";
 import { runResultSchema, type RunResult } from "./runResult";
-import type { Remarks } from "./remarks";
+import type { Correctable, Remarks } from "./remarks";
 import { above0, MOST, upTo } from "./limits";
 import { levelSchema } from "./level";
 import { listOf } from "./listOf";
+import { setupSchema } from "./setup";
 import { trimmed } from "./text";
 
 /** Version of the analysis; a stored result says which one made it. Raise it when readings change. */
@@ -67,9 +68,11 @@ const conditionsSchema = object({
     .optional(),
   /** What the run took for its full level, and from where. */
   level: levelSchema().optional().default(undefined),
-  /** Supply, switches and the like where they are not at their default. */
+  /** Supply, switches, input and connection; runs from before it was kept lack it. */
+  setup: setupSchema.optional().default(undefined),
+  /** Of these, what is not at its default, in words. */
   setting: trimmed().max(200).optional(),
-  /** Input that was used, and where its level control stood. */
+  /** Input that was used, and where its level control stood, in words. */
   inputUsed: trimmed().max(120).optional(),
   ambientCelsius: number().min(-30).max(60).optional(),
   /** What the analysis was given beside the recordings; runs from before this was kept lack it. */
@@ -118,6 +121,26 @@ export const runSchema = object({
 });
 
 export type RunConditions = InferType<typeof conditionsSchema>;
+
+/** What of a run's conditions may be corrected. */
+export const correctableOf = ({
+  setup,
+  setting,
+  inputUsed,
+  channelsDriven,
+}: RunConditions): Correctable => ({ setup, setting, inputUsed, channelsDriven });
+
+/** A run's conditions with the last correction in force. */
+export const conditionsInForce = (
+  conditions: RunConditions,
+  { corrected }: Pick<Remarks, "corrected">,
+): RunConditions => {
+  const last = corrected?.at(-1);
+  return last ? { ...conditions, ...NOTHING_NAMED, ...last.now } : conditions;
+};
+
+/** A correction may take away what was there. */
+const NOTHING_NAMED = { setup: undefined, setting: undefined, inputUsed: undefined };
 export type RunCapture = {
   sha256: string;
   fileName: string;
@@ -150,6 +173,7 @@ export type RunEntry = {
   channelsDriven: number;
   /** Supply, switches and the like; empty for the default setting. */
   setting: string;
+  setup?: RunConditions["setup"];
   setId: string | null;
   isStruck: boolean;
 };
@@ -171,6 +195,7 @@ export const entryOf = ({
   loadOhms: conditions.channels.map(({ loadOhms }) => loadOhms),
   channelsDriven: conditions.channelsDriven,
   setting: conditions.setting ?? "",
+  ...(conditions.setup && { setup: conditions.setup }),
   setId: conditions.set?.id ?? null,
   isStruck: remarks.struck !== null,
 });

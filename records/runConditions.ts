@@ -15,8 +15,8 @@ export type ConditionFacts = {
   voltsAccuracyRatio: number;
   /** Risky cautions confirmed before power; nothing real is driven on the simulated bench. */ confirmations?: readonly Confirmation[];
   settings?: RunConditions["settings"];
-  setting?: string;
-  inputUsed?: string;
+  /** Supply, switches, input and connection, with the words for them. */
+  setUp?: Pick<RunConditions, "setup" | "setting" | "inputUsed">;
   set?: RunConditions["set"] | null;
   level?: RunConditions["level"] | null;
   readWith?: ReadWith;
@@ -36,8 +36,7 @@ export const runConditions = ({
   voltsAccuracyRatio,
   confirmations,
   settings,
-  setting,
-  inputUsed,
+  setUp,
   set,
   level,
   readWith,
@@ -49,8 +48,9 @@ export const runConditions = ({
   channelsDriven,
   ...(confirmations && confirmations.length > 0 ? { confirmations: [...confirmations] } : {}),
   ...(settings ? { settings } : {}),
-  ...(setting ? { setting } : {}),
-  ...(inputUsed ? { inputUsed } : {}),
+  ...(setUp?.setup ? { setup: setUp.setup } : {}),
+  ...(setUp?.setting ? { setting: setUp.setting } : {}),
+  ...(setUp?.inputUsed ? { inputUsed: setUp.inputUsed } : {}),
   ...(set ? { set } : {}),
   ...(level ? { level } : {}),
   ...(readWith ? { readWith } : {}),

@@ -9,6 +9,7 @@ import type { Confirmation } from "./rig";
 import { above0, MOST, within } from "./limits";
 import { levelSchema } from "./level";
 import { listOf } from "./listOf";
+import { setupSchema, type Setup } from "./setup";
 
 /** A run on a bench that plays, as it is asked for. */
 export type BenchJob = {
@@ -22,6 +23,8 @@ export type BenchJob = {
   secondLoadId: string | null;
   channelsDriven: number;
   settings: Settings;
+  /** Supply, switches, input and connection; jobs from before it was kept have the words alone. */
+  setup?: Setup;
   setting: string;
   inputUsed: string;
   ratedWatts: number | null;
@@ -101,6 +104,7 @@ const jobSchema = object({
   secondLoadId: string().max(60).nullable().defined(),
   channelsDriven: number().integer().min(1).max(16).required(),
   settings: plainObject("the settings"),
+  setup: setupSchema.optional().default(undefined),
   setting: string().max(200).defined(),
   inputUsed: string().max(120).defined(),
   ratedWatts: above0(MOST.watts).nullable().defined(),

@@ -13,8 +13,10 @@ import { runEvidence, type RunEntry } from "@/records";
 import {
   amplifierFacts,
   amplifierFigures,
+  asSetUp,
   claimsToJudge,
   onThisBench,
+  setupOfRun,
   foundLimits,
   measuredSupplies,
   type AmplifierFigure,
@@ -35,7 +37,7 @@ export type Judgement = {
   figures: readonly AmplifierFigure[];
 };
 
-/** Runs never change: what was taken from them once is kept for the next judgement, as far as memory should go. */
+/** Runs change by correction only: what was taken from them once is kept for the next judgement, as far as memory should go. */
 const MOST_KEPT = 4000;
 const kept = new Map<string, Evidence>();
 
@@ -43,12 +45,15 @@ const kept = new Map<string, Evidence>();
 const AT_ONCE = 50;
 
 /** Every run that was not struck out, as evidence. */
-const evidenceOf = async (db: Knex, entries: readonly RunEntry[]): Promise<Evidence[]> => {
-  const counted = entries.filter(({ isStruck }) => !isStruck).map(({ id }) => id);
-  const missing = counted.filter((id) => !kept.has(id));
+const evidenceOf = async (
+  db: Knex,
+  { runs, details }: Pick<AmplifierRecords, "runs" | "details">,
+): Promise<Evidence[]> => {
+  const counted = runs.filter(({ isStruck }) => !isStruck);
+  const missing = counted.filter((entry) => !isKept(entry)).map(({ id }) => id);
   if (kept.size + missing.length > MOST_KEPT) kept.clear();
   const own = new Map(
-    counted.flatMap((id) => (kept.has(id) ? [[id, kept.get(id) as Evidence]] : [])),
+    counted.flatMap((entry) => (isKept(entry) ? [[entry.id, kept.get(entry.id) as Evidence]] : [])),
   );
   for (let at = 0; at < missing.length; at += AT_ONCE)
     for (const run of await findRuns(db, missing.slice(at, at + AT_ONCE))) {
@@ -56,8 +61,14 @@ const evidenceOf = async (db: Knex, entries: readonly RunEntry[]): Promise<Evide
       kept.set(run.id, evidence);
       own.set(run.id, evidence);
     }
-  return counted.flatMap((id) => own.get(id) ?? []);
+  return counted.flatMap((entry) => {
+    const evidence = own.get(entry.id);
+    return evidence ? [asSetUp(evidence, setupOfRun(entry, details), details)] : [];
+  });
 };
+
+const isKept = ({ id, channelsDriven }: RunEntry): boolean =>
+  kept.get(id)?.channelsDriven === channelsDriven;
 
 /** The last judgements of a few amplifiers, each as of the state of its evidence in the database that is open. */
 const MOST_JUDGEMENTS = 20;
@@ -65,14 +76,14 @@ const judgementsIn = new WeakMap<Knex, Map<string, { stand: string; judgement: J
 
 /** Judges all claims of an amplifier by all its runs. */
 export const judgementOf = async (db: Knex, records: AmplifierRecords): Promise<Judgement> => {
-  const { amplifier, runs, verdictNotes, loads, rig, details } = records;
+  const { amplifier, verdictNotes, runs, loads, rig, details } = records;
   const bench = `${rig.revision}/${loads.map(({ id, revision }) => `${id}:${revision}`).join()}`;
   const stand = `${await evidenceRevision(db, amplifier.id)}/${runs.length}/${JUDGE_VERSION}/${details.revision}/${bench}`;
   const judgements = judgementsIn.get(db) ?? new Map();
   judgementsIn.set(db, judgements);
   const known = judgements.get(amplifier.id);
   if (known?.stand === stand) return known.judgement;
-  const evidence = (await evidenceOf(db, runs)).map((run) => onThisBench(run, records));
+  const evidence = (await evidenceOf(db, records)).map((run) => onThisBench(run, records));
   const facts = amplifierFacts(records);
   const ratings = ratingsByMethod(evidence, facts);
   const recommended = recommendedRating(ratings, amplifier.channelCount, verdictNotes.house);

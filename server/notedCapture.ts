@@ -45,6 +45,7 @@ export const notedCapture = async (
       settings: conditions.settings ?? {},
       outputs,
       input,
+      ...(conditions.setup && { setting: conditions.setting ?? "" }),
     }),
   );
   if (!parts) return null;

@@ -25,7 +25,7 @@ import {
   type UnderWay,
   type VerdictNotes,
 } from "@/records";
-import { printedAssumptions } from "@/records/facts";
+import { madeForText, printedAssumptions } from "@/records/facts";
 import {
   findAmplifier,
   listClaims,
@@ -132,7 +132,9 @@ export const readAmplifierRecords = async (
   return {
     amplifier,
     claims,
-    powers: statedPowers(claims, amplifier.channelCount),
+    powers: statedPowers(claims, amplifier.channelCount, (madeFor) =>
+      madeForText(madeFor, details.document),
+    ),
     loads,
     runs: await listRunEntries(db, id),
     details: details.document,

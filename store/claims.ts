@@ -21,6 +21,7 @@ type ClaimRow = {
   nearest: string | null;
   given: string;
   line_key: string | null;
+  made_for: string | null;
   is_left_out: number;
   revision: number;
 };
@@ -39,6 +40,8 @@ const fromRow = (row: ClaimRow): Claim | null => {
       nearest: row.nearest,
       given: readable<Claim["given"]>(row.given) ?? {},
       lineKey: row.line_key,
+      // Null is the text "null": the reviewer has taken away what the line names.
+      ...(row.made_for !== null && { madeFor: readable<Claim["madeFor"]>(row.made_for) }),
       isLeftOut: row.is_left_out === 1,
       revision: row.revision,
     }
@@ -53,6 +56,7 @@ const toColumns = (draft: ClaimDraft) => ({
   nearest: draft.nearest,
   given: JSON.stringify(draft.given),
   line_key: draft.lineKey,
+  made_for: draft.madeFor === undefined ? null : JSON.stringify(draft.madeFor),
   is_left_out: draft.isLeftOut ? 1 : 0,
 });
 
@@ -145,7 +149,12 @@ const keepClaims = async (
     else
       await db("claims")
         .where({ id })
-        .update({ source: draft.source, line_key: draft.lineKey, position });
+        .update({
+          source: draft.source,
+          line_key: draft.lineKey,
+          made_for: toColumns(draft).made_for,
+          position,
+        });
   }
 };
 

@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
 import {
+  conditionsInForce,
   entryOf,
   NO_REMARKS,
   NOTHING_UNDER_WAY,
@@ -54,6 +55,7 @@ const fromRow = (
   const conditions = readable<Run["conditions"]>(row.conditions);
   const result = readable<object>(row.content);
   if (conditions === null || result === null) return null;
+  const remarks = remarksOf(row);
   return {
     id: row.id,
     amplifierId: row.amplifier_id,
@@ -61,11 +63,11 @@ const fromRow = (
     source: row.source,
     sourceDetail: row.source_detail,
     takenAt: row.taken_at,
-    conditions,
+    conditions: conditionsInForce(conditions, remarks),
     result,
     analysisVersion: row.analysis_version,
     captures: captureRows.map(captureFrom),
-    remarks: remarksOf(row),
+    remarks,
   } as unknown as Run;
 };
 
@@ -105,13 +107,14 @@ export const listRunEntries = async (db: Knex, amplifierId: string): Promise<Run
   return rows.flatMap((row) => {
     const conditions = readable<Run["conditions"]>(row.conditions);
     if (!conditions) return [];
+    const remarks = remarksOf(row);
     return entryOf({
       id: row.id,
       kind: row.kind,
       source: row.source,
       takenAt: row.taken_at,
-      conditions,
-      remarks: remarksOf(row),
+      conditions: conditionsInForce(conditions, remarks),
+      remarks,
     });
   });
 };

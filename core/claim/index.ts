@@ -4,6 +4,7 @@ export { completedClaim, isOpenCondition, type FilledIn } from "./completed";
 export { claimedWatts } from "./claimedWatts";
 export { CHANNELS_GAP } from "./gaps";
 export { isPerChannel, multiplierIn } from "./readLine";
+export type { PrintedSetup } from "./printedSetup";
 export { readClaims, testablePower } from "./readClaims";
 export { statedText } from "./statedText";
 export type { PowerClaim, PowerLimit, ReadClaim, StatedClaim, UnreadLine } from "./types";

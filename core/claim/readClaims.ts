@@ -1,5 +1,6 @@
 import { gapsOf, nearestReading } from "./gaps";
 import { clarified, numberHabit } from "./numberHabit";
+import { printedSetup, type PrintedSetup } from "./printedSetup";
 import { readLine, type Found } from "./readLine";
 import type { ReadClaim, UnreadLine } from "./types";
 
@@ -16,11 +17,28 @@ export const readClaims = (sheet: string): { claims: ReadClaim[]; unread: Unread
     .map((line) => line.trim())
     .filter((line) => line !== "")) {
     const { text, ambiguous } = clarified(printedText, habit);
-    const reading = readLine(text);
+    const { reading, setup } = readWithSetup(text);
     if (typeof reading === "string") unread.push({ printedText, reason: reading });
-    else claims.push(...reading.map((found) => withGaps(printedText, found, ambiguous)));
+    else
+      claims.push(
+        ...reading.map((found) => ({
+          ...withGaps(printedText, found, ambiguous),
+          ...(setup && { setup }),
+        })),
+      );
   }
   return { claims, unread };
+};
+
+/** What a line claims, and what for; where nothing but a supply or switch is named, that is what it is about. */
+const readWithSetup = (
+  text: string,
+): { reading: ReturnType<typeof readLine>; setup: PrintedSetup | null } => {
+  const { setup, rest } = printedSetup(text);
+  const reading = readLine(rest);
+  return typeof reading === "string" && setup
+    ? { reading: readLine(text), setup: null }
+    : { reading, setup };
 };
 
 const withGaps = (

@@ -1,5 +1,6 @@
 import type { Band } from "../distortion";
 import type { DistortionMeasure } from "../sweep";
+import type { PrintedSetup } from "./printedSetup";
 
 /** A published claim of continuous power with the conditions that make it testable. */
 export type PowerClaim = {
@@ -10,6 +11,8 @@ export type PowerClaim = {
   channelsDriven: number;
   distortionLimitRatio: number;
   distortionMeasure: DistortionMeasure;
+  /** Supply and switches that it is made for, where that is not the amplifier as supplied. */
+  setting?: string;
 };
 
 /** A limit of distortion, at which output is read. */
@@ -85,6 +88,8 @@ export type ReadClaim = {
   missing: readonly string[];
   /** The nearest reading that can be tested, where something is missing. */
   nearest: string | null;
+  /** The supply and switches that the line names; absent where it names none. */
+  setup?: PrintedSetup;
 };
 
 /** A line that was not read as a claim, and why: never guessed. */

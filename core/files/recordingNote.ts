@@ -18,6 +18,8 @@ export type RecordingNote = {
   /** Channels of the file, from 0: of each output, and of the amplifier's input where it holds that. */
   outputs: readonly number[];
   input: number | null;
+  /** Supply, switches and the like, in words; empty for the amplifier as supplied, absent where that was not recorded. */
+  setting?: string;
 };
 
 /** A note to go with a recording. Definition: a format of this program's own. */
@@ -32,6 +34,8 @@ const MOST_CHANNELS = 16;
 const MOST_FILE_CHANNELS = 64;
 /** No kind has as many. */
 const MOST_SETTINGS = 40;
+/** As long as the setting of a run may be. */
+const MOST_LETTERS = 200;
 
 const isWithin = (value: unknown, low: number, high: number): value is number =>
   typeof value === "number" && value > low && value <= high;
@@ -83,5 +87,8 @@ export const asRecordingNote = (found: unknown): RecordingNote | null => {
     settings: Object.fromEntries(entries.slice(0, MOST_SETTINGS).filter(isSetting)),
     outputs: [...note.outputs],
     input: note.input,
+    ...(typeof note.setting === "string" && note.setting.length <= MOST_LETTERS
+      ? { setting: note.setting }
+      : {}),
   };
 };

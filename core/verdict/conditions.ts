@@ -1,7 +1,8 @@
 import type { Band } from "../distortion";
 import { isNearLoad } from "../power";
+import { RUN_KINDS } from "../run";
 import { powerRatioToDb } from "../units";
-import type { ConditionMatch, Evidence } from "./types";
+import type { ConditionMatch, Connection, Evidence, MadeFor } from "./types";
 
 /** A load that is off by no more than this is the load that is meant. */
 const SAME_LOAD_RATIO = 0.01;
@@ -98,15 +99,49 @@ export const plainSetting = (text: string): string => {
 export const settingOf = ({ supply, setting }: Pick<Evidence, "supply" | "setting">): string =>
   [supply, setting].filter((part) => part !== "").join(", ");
 
-/** A claim that names no setting is about the amplifier at its default settings. */
-export const matchSetting = (evidence: Evidence): ConditionMatch => {
-  const was = settingOf(evidence);
-  return {
-    condition: evidence.setting === "" && evidence.supply !== "" ? "supply" : "setting",
-    asked: "",
-    was,
-    match: was === "" ? "same" : "different",
-  };
+/** What a claim is made for that names no supply, no switch and no connection: the amplifier as supplied. */
+export const AS_SUPPLIED: MadeFor = { supply: "", setting: "", connection: "normal" };
+
+/** Whether it names neither a supply nor a switch nor a connection. */
+export const isAsSupplied = ({ supply, setting, connection }: MadeFor): boolean =>
+  supply === AS_SUPPLIED.supply &&
+  setting === AS_SUPPLIED.setting &&
+  connection === AS_SUPPLIED.connection;
+
+/** How the outputs of a run were joined. */
+export const connectionOf = ({
+  kind,
+  connection,
+}: Pick<Evidence, "kind" | "connection">): Connection =>
+  connection ?? (RUN_KINDS[kind].isBridged ? "bridged" : "normal");
+
+/** Supply, switches and connection of a run against those that a claim is made for. The supply is said only where one is named. */
+export const matchMadeFor = (asked: MadeFor, evidence: Evidence): ConditionMatch[] => {
+  const supply = matchNamed("supply", asked, evidence);
+  const was = connectionOf(evidence);
+  return [
+    ...(supply.asked === "" && supply.was === "" ? [] : [supply]),
+    matchNamed("setting", asked, evidence),
+    ...(was === asked.connection
+      ? []
+      : [
+          {
+            condition: "connection" as const,
+            asked: asked.connection,
+            was,
+            match: "different" as const,
+          },
+        ]),
+  ];
+};
+
+const matchNamed = (
+  condition: "supply" | "setting",
+  { [condition]: asked }: MadeFor,
+  { [condition]: was, unrecorded = [] }: Evidence,
+): ConditionMatch => {
+  if (unrecorded.includes(condition)) return { condition, asked, was: null, match: "unknown" };
+  return { condition, asked, was, match: asked === was ? "same" : "different" };
 };
 
 /** Measured on what. A loudspeaker's volts and amperes are not in phase, so that it only indicates. @see IEC 60268-3 (rated load impedance) */

@@ -65,6 +65,8 @@ const differences = (a: Evidence, b: Evidence): RunDifference[] => {
     { condition: "loads", values: [loadsOf(a), loadsOf(b)] },
     { condition: "channels", values: [a.channelsDriven, b.channelsDriven] },
     { condition: "frequency", values: [a.frequencyHz, b.frequencyHz] },
+    { condition: "supply", values: [a.supply, b.supply] },
+    { condition: "setting", values: [a.setting, b.setting] },
   ];
   return all.filter(({ values: [one, other] }) => String(one) !== String(other));
 };

@@ -1,5 +1,5 @@
 import type { StatedClaim } from "../claim";
-import { matchSetting, matchSource } from "./conditions";
+import { matchMadeFor, matchSource } from "./conditions";
 import { combined, holdAgainst } from "./judgeReading";
 import type { Question } from "./questions";
 import { remembered } from "./remembered";
@@ -13,15 +13,16 @@ import type {
   EvidenceReason,
   ClaimFinding,
   LimitStatus,
+  MadeFor,
   ClaimReading,
 } from "./types";
 
-/** What is judged, and by which runs: those in the default setting, or in one other. */
+/** What is judged, and by which runs: those with this supply, setting and connection. */
 export type JudgingScope = {
   stated: StatedClaim;
   printedText: string;
   facts: AmplifierFacts;
-  isAnySetting: boolean;
+  madeFor: MadeFor;
 };
 
 /** What one run shows about a claim, channel by channel, or why it shows nothing. */
@@ -66,7 +67,7 @@ const readsOf = (
   const conditions = Object.entries(scope.stated).filter(
     ([name]) => !question.promise.includes(name),
   );
-  const key = JSON.stringify([conditions, scope.isAnySetting]);
+  const key = JSON.stringify([conditions, scope.madeFor]);
   const found =
     known.get(key) ??
     evidence.flatMap((run) =>
@@ -88,13 +89,13 @@ const isSensible = ({ value, between, budget }: ClaimReading): boolean =>
 
 const readRun = (
   question: Question<StatedClaim["kind"]>,
-  { stated, facts, isAnySetting }: Omit<JudgingScope, "printedText">,
+  { stated, facts, madeFor }: Omit<JudgingScope, "printedText">,
   run: Evidence,
   evidence: readonly Evidence[],
 ): Reads[] => {
   const matches = [
     ...question.matches(stated, run, facts),
-    ...(isAnySetting ? [] : [matchSetting(run)]),
+    ...matchMadeFor(madeFor, run),
     matchSource(run),
   ];
   const other = differing(matches);
@@ -102,8 +103,8 @@ const readRun = (
     evidence: run,
     matches,
     other,
-    canProve: !matches.some(({ match }) => match === "weaker"),
-    canRefute: !matches.some(({ match }) => match === "stronger"),
+    canProve: !matches.some(({ match }) => match === "weaker" || match === "unknown"),
+    canRefute: !matches.some(({ match }) => match === "stronger" || match === "unknown"),
   };
   const readingsOf = (channel: EvidenceChannel, others: readonly Evidence[]) =>
     question.read(stated, { evidence: run, channel, facts, others }).filter(isSensible);

@@ -1,6 +1,6 @@
 // core/verdict: every claim against all the evidence, with the uncertainty of both sides in mind.
 export { channelLetter } from "./channelLetter";
-export { plainSetting, settingOf } from "./conditions";
+export { AS_SUPPLIED, plainSetting, settingOf } from "./conditions";
 export { JUDGE_VERSION, judge } from "./judge";
 export { combined, judgeReading } from "./judgeReading";
 export { ratedWatts } from "./rated";
@@ -18,6 +18,7 @@ export type {
   ClaimLimit,
   ClaimToJudge,
   ConditionMatch,
+  Connection,
   Contradiction,
   Decision,
   Evidence,
@@ -29,6 +30,7 @@ export type {
   ClaimOutcome,
   ClaimReading,
   Improvement,
+  MadeFor,
   ReadingNote,
   ReadingPlace,
   ReadingQuantity,

@@ -1,5 +1,5 @@
 import { CHANNELS_GAP, type StatedClaim } from "../claim";
-import { plainSetting } from "./conditions";
+import { AS_SUPPLIED, plainSetting } from "./conditions";
 import { conflictsIn } from "./conflicts";
 import {
   byAge,
@@ -31,7 +31,7 @@ import type {
 } from "./types";
 
 /** Raise it when verdicts change, so that those that were kept are rebuilt. */
-export const JUDGE_VERSION = 8;
+export const JUDGE_VERSION = 9;
 
 /**
  * Judges one claim by all the evidence there is. Runs of a real bench decide; those of the simulated bench are practice. Conditions are
@@ -50,7 +50,8 @@ export const judge = (
   if (typed) return typed;
   const question = questionOf(claim.stated.kind);
   if (question === null) return { ...UNTESTED, outcome: "not-testable" };
-  const { real, simulated } = sorted(evidence);
+  const namesSupply = facts.knowsSupplies || Boolean(claim.madeFor?.supply);
+  const { real, simulated } = (namesSupply ? sorted : sortedByOneSupply)(evidence);
   const decided = decide(question, claim, real, facts);
   const rehearsed = simulated.length > 0 ? decide(question, claim, simulated, facts) : null;
   const isDecided = rehearsed !== null && rehearsed.decision.outcome !== "not-tested";
@@ -70,11 +71,12 @@ type Decided = { decision: Decision; runs: readonly RunFindings[]; notes: Eviden
 
 const decide = (
   question: Question<StatedClaim["kind"]>,
-  { stated, printedText }: ClaimToJudge,
+  { stated, printedText, madeFor = AS_SUPPLIED }: ClaimToJudge,
   evidence: readonly Evidence[],
   facts: AmplifierFacts,
 ): Decided => {
-  const scope: JudgingScope = { stated, printedText, facts, isAnySetting: false };
+  const connection = stated.kind === "bridged-power" ? "bridged" : madeFor.connection;
+  const scope: JudgingScope = { stated, printedText, facts, madeFor: { ...madeFor, connection } };
   if (isOfTotal(stated)) {
     const runs = asTotals(runFindings(question, scope, evidence), stated, facts);
     const decision = decisionOf(channelsOf(runs), 1);
@@ -93,13 +95,20 @@ const ofOneChannel = (claim: ClaimToJudge): ClaimToJudge => {
 };
 
 /** Runs of a real bench and of the simulated one, with their settings by name. */
-const sorted = remembered((evidence: readonly Evidence[]) => {
-  const plain = withDefaultSupply(evidence.map(withPlainSettings)).sort(byAge);
+const sorted = remembered((evidence: readonly Evidence[]) =>
+  bySource(evidence.map(withPlainSettings)),
+);
+const sortedByOneSupply = remembered((evidence: readonly Evidence[]) =>
+  bySource(withDefaultSupply(evidence.map(withPlainSettings))),
+);
+
+const bySource = (evidence: Evidence[]) => {
+  const newestFirst = evidence.sort(byAge);
   return {
-    real: plain.filter(({ source }) => source !== "simulated"),
-    simulated: plain.filter(({ source }) => source === "simulated"),
+    real: newestFirst.filter(({ source }) => source !== "simulated"),
+    simulated: newestFirst.filter(({ source }) => source === "simulated"),
   };
-});
+};
 
 const withPlainSettings = (run: Evidence): Evidence => ({
   ...run,
@@ -107,7 +116,7 @@ const withPlainSettings = (run: Evidence): Evidence => ({
   setting: plainSetting(run.setting),
 });
 
-/** Where every run names the same supply, that is the default one. */
+/** Where every run names the same supply and nothing more is known, that is the default one. */
 const withDefaultSupply = (evidence: readonly Evidence[]): Evidence[] => {
   const supplies = new Set(evidence.map(({ supply }) => supply));
   return supplies.size === 1 ? evidence.map((run) => ({ ...run, supply: "" })) : [...evidence];
@@ -147,6 +156,8 @@ const useOf = (
 const whyOpen = (findings: readonly ClaimFinding[]): EvidenceReason | null => {
   const open = weightiest(findings, (finding) => !isConclusive(finding));
   if (!open) return null;
+  const unknown = open.matches.find(({ match }) => match === "unknown");
+  if (unknown) return { code: "not-recorded", match: unknown };
   const [cannot] = open.matches.filter(({ match }) => match === "weaker" || match === "stronger");
   if (open.status !== "open" && cannot) return { code: "one-sided", match: cannot };
   if (!open.proves && !open.refutes) return { code: "doubtful" };

@@ -1,14 +1,19 @@
 import { isNearLoad } from "../power";
 import { remembered } from "./remembered";
-import type { AmplifierFacts, StatedOf } from "./types";
+import { isAsSupplied } from "./conditions";
+import type { AmplifierFacts, ClaimToJudge, StatedOf } from "./types";
 
 type Power = StatedOf<"power">;
 
-const continuous = remembered(({ claims }: Pick<AmplifierFacts, "claims">): Power[] =>
-  claims.flatMap(({ stated }) =>
-    stated.kind === "power" && stated.rating === undefined ? [stated] : [],
-  ),
-);
+/** Those of the amplifier as supplied; only where there is none, those with another supply or setting. */
+const continuous = remembered(({ claims }: Pick<AmplifierFacts, "claims">): Power[] => {
+  const powersOf = (some: readonly ClaimToJudge[]) =>
+    some.flatMap(({ stated }) =>
+      stated.kind === "power" && stated.rating === undefined ? [stated] : [],
+    );
+  const asSupplied = powersOf(claims.filter(({ madeFor }) => !madeFor || isAsSupplied(madeFor)));
+  return asSupplied.length > 0 ? asSupplied : powersOf(claims);
+});
 
 /**
  * Rated output of a channel into a load: the largest continuous power that is claimed near those ohms, or without ohms at all.

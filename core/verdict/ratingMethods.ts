@@ -8,7 +8,7 @@ import {
   type PowerAtLimit,
   type StepReading,
 } from "../sweep";
-import { plainSetting, USUAL_HZ } from "./conditions";
+import { connectionOf, isAsSupplied, plainSetting, USUAL_HZ } from "./conditions";
 import { combined } from "./judgeReading";
 import { bandReading, burstReading, levelsOf, limitOfPower, toneOf } from "./questions/power";
 import { knownFigure } from "./questions/knownFigures";
@@ -161,8 +161,10 @@ const drives = (
 
 /** The claim that names the load and the limit of a rating: the first of continuous power. */
 const leadingPower = ({ claims }: AmplifierFacts) =>
-  claims.flatMap(({ stated }) =>
-    stated.kind === "power" && stated.rating === undefined ? [stated] : [],
+  claims.flatMap(({ stated, madeFor }) =>
+    stated.kind === "power" && stated.rating === undefined && (!madeFor || isAsSupplied(madeFor))
+      ? [stated]
+      : [],
   )[0] ?? null;
 
 /**
@@ -179,11 +181,13 @@ export const ratingsByMethod = (
   const loadOhms = claim?.loadOhms ?? 8;
   const usual = evidence
     .filter(
-      ({ setting, supply, channels, source }) =>
-        plainSetting(setting) === "" &&
-        plainSetting(supply) === "" &&
-        source !== "loudspeaker" &&
-        channels.every((channel) => isNearLoad(channel.loadOhms, loadOhms)),
+      (run) =>
+        plainSetting(run.setting) === "" &&
+        plainSetting(run.supply) === "" &&
+        !run.unrecorded?.length &&
+        connectionOf(run) === "normal" &&
+        run.source !== "loudspeaker" &&
+        run.channels.every((channel) => isNearLoad(channel.loadOhms, loadOhms)),
     )
     .toSorted(byWeight);
   return methodsFor(own, loadOhms).flatMap((method) =>

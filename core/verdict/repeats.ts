@@ -12,13 +12,13 @@ export const withRepeats = (findings: readonly ClaimFinding[]): ClaimFinding[] =
   const alone: ClaimFinding[] = [];
   const sets = new Map<string, ClaimFinding[]>();
   for (const finding of findings) {
-    const { setId, channelsDriven, setting, nominalOhms } = finding.evidence;
+    const { setId, channelsDriven, supply, setting, nominalOhms } = finding.evidence;
     // A bound has no mean.
     if (setId === undefined || finding.reading.bound !== null) {
       alone.push(finding);
       continue;
     }
-    const key = [setId, channelsDriven, setting, nominalOhms].join(" ");
+    const key = [setId, channelsDriven, supply, setting, nominalOhms].join("\n");
     sets.set(key, [...(sets.get(key) ?? []), finding]);
   }
   const means = [...sets.values()].flatMap((repeats) =>

@@ -1,5 +1,5 @@
 import { isPerChannel, type StatedClaim } from "../claim";
-import { settingOf } from "./conditions";
+import { AS_SUPPLIED, settingOf } from "./conditions";
 import { channelsOf, runFindings, type JudgingScope, type RunFindings } from "./findings";
 import { decisionOf, probabilityBy } from "./decision";
 import type { Question } from "./questions";
@@ -37,12 +37,13 @@ const decisionUnder = ({ question, scope, evidence }: Omit<Ways, "runs">): Decis
     question.channelsAsked(scope.stated, scope.facts),
   );
 
-/** The runs of each setting other than the default, by its name. */
+/** The runs of each setting other than the default, by its name; what was not recorded is no setting. */
 const bySetting = remembered((evidence: readonly Evidence[]): Map<string, Evidence[]> => {
   const groups = new Map<string, Evidence[]>();
   for (const run of evidence) {
     const name = settingOf(run);
-    if (name !== "") groups.set(name, [...(groups.get(name) ?? []), run]);
+    if (name !== "" && !run.unrecorded?.length)
+      groups.set(name, [...(groups.get(name) ?? []), run]);
   }
   return groups;
 });
@@ -52,10 +53,19 @@ const withSettings = ({
   scope,
   evidence,
 }: Ways): { name: string; decision: Decision }[] =>
-  [...bySetting(evidence)].map(([name, runs]) => ({
-    name,
-    decision: decisionUnder({ question, scope: { ...scope, isAnySetting: true }, evidence: runs }),
-  }));
+  namesNoSetting(scope)
+    ? [...bySetting(evidence)].map(([name, runs]) => {
+        const madeFor = { ...scope.madeFor, supply: runs[0].supply, setting: runs[0].setting };
+        return {
+          name,
+          decision: decisionUnder({ question, scope: { ...scope, madeFor }, evidence: runs }),
+        };
+      })
+    : [];
+
+/** A claim that names its supply or a switch is about nothing else. */
+const namesNoSetting = ({ madeFor }: JudgingScope): boolean =>
+  madeFor.supply === AS_SUPPLIED.supply && madeFor.setting === AS_SUPPLIED.setting;
 
 /** Two supplies and neither of them the default: where the outcome is the same with both, it does not depend on them. */
 const withoutDefaultSetting = (asPrinted: Decision, ways: Ways): Decision | null => {

@@ -42,11 +42,27 @@ export type Evidence = {
   /** Empty for the default setting. */
   supply: string;
   setting: string;
+  /** Which of them the run does not record, though the amplifier has several. */
+  unrecorded?: readonly ("supply" | "setting")[];
+  /** How its outputs were joined; normal where it is absent. */
+  connection?: Connection;
   channels: readonly EvidenceChannel[];
 };
 
-/** A claim to be judged: as it was read, and which of its conditions the reviewer filled in. */
-export type ClaimToJudge = ReadClaim & { filledIn?: readonly string[] };
+/** Each output with a load of its own, two with one load between them, or several side by side into one load. */
+export type Connection = "normal" | "bridged" | "parallel";
+
+/** The supply, switches and connection that a claim is made for; a supply or setting is empty for the default one. */
+export type MadeFor = Pick<Evidence, "supply" | "setting"> & { connection: Connection };
+
+/**
+ * A claim to be judged: as it was read, which of its conditions the reviewer filled in, and what it is made for; absent, for the
+ * amplifier as supplied.
+ */
+export type ClaimToJudge = Omit<ReadClaim, "setup"> & {
+  filledIn?: readonly string[];
+  madeFor?: MadeFor;
+};
 
 /** What is known of the amplifier beside its runs. */
 export type AmplifierFacts = {
@@ -55,6 +71,8 @@ export type AmplifierFacts = {
   massKilograms: number | null;
   /** Edges in metres; empty where they were not measured. */
   sizeMetres: readonly number[];
+  /** The supplies of the amplifier are known, so that a run that names one was not taken on the default one. */
+  knowsSupplies?: true;
   /** All claims of the sheet: a rated output is the largest continuous power at a load. */
   claims: readonly ClaimToJudge[];
 };
@@ -169,7 +187,7 @@ export type ReadingNote =
 
 /** How one condition of a run stands to that of the claim. */
 export type ConditionMatch = ConditionValues & {
-  match: "same" | "stronger" | "near" | "weaker" | "different";
+  match: "same" | "stronger" | "near" | "weaker" | "different" | "unknown";
 };
 
 /** What the claim asks for and what the run had; null where the run does not record it. */
@@ -178,8 +196,9 @@ type ConditionValues =
   | { condition: "channels"; asked: number; was: number }
   | { condition: "frequency"; asked: number | Band; was: number | Band | null }
   | { condition: "level"; asked: number; was: number | null }
-  /** Empty for the default setting. */
-  | { condition: "setting" | "supply"; asked: ""; was: string }
+  /** Empty for the default setting, null where it was not recorded. */
+  | { condition: "setting" | "supply"; asked: string; was: string | null }
+  | { condition: "connection"; asked: Connection; was: Connection }
   | { condition: "source"; asked: "dummy-load"; was: "dummy-load" | "loudspeaker" };
 
 export type LimitStatus = "met" | "missed" | "open";
@@ -234,6 +253,8 @@ export type EvidenceReason =
   | { code: "other-condition"; match: ConditionMatch }
   /** Its conditions are weaker than the claim's, so that it can only refute; or stronger, so that it can only prove. */
   | { code: "one-sided"; match: ConditionMatch }
+  /** A condition that matters was not recorded, so that it can do neither. */
+  | { code: "not-recorded"; match: ConditionMatch }
   | { code: "no-total" }
   | { code: "doubtful" }
   | { code: "within-uncertainty" }
@@ -252,7 +273,8 @@ export type RunDifference =
   | { condition: "source"; values: readonly [EvidenceSource, EvidenceSource] }
   | { condition: "loads"; values: readonly [readonly number[], readonly number[]] }
   | { condition: "channels"; values: readonly [number, number] }
-  | { condition: "frequency"; values: readonly [number | null, number | null] };
+  | { condition: "frequency"; values: readonly [number | null, number | null] }
+  | { condition: "supply" | "setting"; values: readonly [string, string] };
 
 /** The one improvement that would decide an open reading. */
 export type Improvement =

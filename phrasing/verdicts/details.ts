@@ -3,9 +3,9 @@ import { formatHertz, formatShort } from "@/core/units";
 import { RUN_KINDS } from "@/core/run";
 import { channelsDrivenText, likelihoodText, listed } from "../numbers";
 import { SOURCE_LABELS } from "./evidence";
-import { loadText, settingName, type JudgedClaim } from "./headline";
+import { loadText, type JudgedClaim } from "./headline";
 import { claimFindingText, limitValueText, marginText, quantityText, rangeText } from "./quantity";
-import { noteText } from "./reading";
+import { noteText, settingName } from "./reading";
 
 /** A row of the table that explains a verdict. */
 export type Detail = { label: string; text: string };

@@ -4,15 +4,15 @@ import type {
   BudgetLine,
   BudgetSource,
   ConditionMatch,
+  Connection,
   Contradiction,
   EvidenceReason,
   EvidenceSource,
   RunDifference,
 } from "@/core/verdict";
 import { channelsDrivenText, listed } from "../numbers";
-import { settingName } from "./headline";
 import { claimFindingText } from "./quantity";
-import { bandText } from "./reading";
+import { bandText, settingName } from "./reading";
 
 /** What took a run. */
 export const SOURCE_LABELS: Readonly<Record<EvidenceSource, string>> = {
@@ -28,8 +28,17 @@ const frequencyText = (value: ConditionMatch["asked"] | ConditionMatch["was"]): 
   if (typeof value === "number") return formatHertz(value, 3);
   return value && typeof value === "object" && "lowHz" in value ? bandText(value) : "not recorded";
 };
-const settingText = (setting: string): string =>
-  setting === "" ? "default setting" : settingName(setting);
+const USUAL = { supply: "supply in the box", setting: "default setting" } as const;
+const settingText = (condition: keyof typeof USUAL, name: string | null): string => {
+  if (name === null) return `${condition} not recorded`;
+  return name === "" ? USUAL[condition] : settingName(name);
+};
+
+const CONNECTIONS: Readonly<Record<Connection, string>> = {
+  normal: "each channel by itself",
+  bridged: "bridged",
+  parallel: "in parallel",
+};
 
 /** The two sides of a condition in words: what the claim asks for, and what the run had. */
 export const conditionTexts = (match: ConditionMatch): { asked: string; was: string } => {
@@ -50,7 +59,12 @@ export const conditionTexts = (match: ConditionMatch): { asked: string; was: str
       };
     case "setting":
     case "supply":
-      return { asked: settingText(match.asked), was: settingText(match.was) };
+      return {
+        asked: settingText(match.condition, match.asked),
+        was: settingText(match.condition, match.was),
+      };
+    case "connection":
+      return { asked: CONNECTIONS[match.asked], was: CONNECTIONS[match.was] };
     case "source":
       return { asked: "dummy load", was: match.was === "dummy-load" ? "dummy load" : match.was };
   }
@@ -63,7 +77,14 @@ const DIFFERENCES: Record<ConditionMatch["condition"], string> = {
   level: "another level",
   setting: "another setting",
   supply: "another supply",
+  connection: "another connection",
   source: "a loudspeaker, which is only indicative",
+};
+
+/** Conditions that a run may leave open. */
+const UNRECORDED: Readonly<Partial<Record<ConditionMatch["condition"], string>>> = {
+  supply: "the supply",
+  setting: "the position of the switches",
 };
 
 /** Why a run is not evidence of a claim, or leaves it open. */
@@ -77,6 +98,8 @@ export const evidenceReasonText = (reason: EvidenceReason): string => {
       const { asked, was } = conditionTexts(reason.match);
       return `${was} instead of ${asked}: it can ${reason.match.match === "weaker" ? "disprove the claim but not prove it" : "prove the claim but not disprove it"}`;
     }
+    case "not-recorded":
+      return `${UNRECORDED[reason.match.condition] ?? "a condition"} was not recorded; enter it beside the reading`;
     case "no-total":
       return "not every channel was recorded, so there is no total";
     case "doubtful":
@@ -91,7 +114,7 @@ export const evidenceReasonText = (reason: EvidenceReason): string => {
 /** A condition as a run had it, with how it compares: "8.21 Ω (near)". */
 export const matchText = (match: ConditionMatch): string => {
   const { was } = conditionTexts(match);
-  return match.match === "same" ? was : `${was} (${match.match})`;
+  return match.match === "same" || match.match === "unknown" ? was : `${was} (${match.match})`;
 };
 
 const differenceText = (difference: RunDifference): string => {
@@ -110,6 +133,14 @@ const differenceText = (difference: RunDifference): string => {
         ];
       case "frequency":
         return [frequencyText(difference.values[0]), frequencyText(difference.values[1])];
+      case "supply":
+      case "setting": {
+        const [first, second] = difference.values;
+        return [
+          settingText(difference.condition, first),
+          settingText(difference.condition, second),
+        ];
+      }
     }
   })();
   return `${one} and ${other}`;

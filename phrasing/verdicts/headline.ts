@@ -1,9 +1,10 @@
 import { formatShort } from "@/core/units";
 import type { ClaimFinding, ClaimOutcome, ClaimToJudge, Decision, Verdict } from "@/core/verdict";
 import { capital, channelsDrivenText, countText, listed } from "../numbers";
+import { evidenceReasonText } from "./evidence";
 import { improvementText, settlingText } from "./nextStep";
 import { claimFindingText, limitValueText } from "./quantity";
-import { comparedText, noteText, readingText } from "./reading";
+import { comparedText, noteText, readingText, settingName } from "./reading";
 
 /** An outcome as a label. */
 export const OUTCOME_LABELS: Readonly<Record<ClaimOutcome, string>> = {
@@ -185,9 +186,6 @@ export const otherReadingText = (
 const burstOf = ({ reading: { place } }: ClaimFinding): string =>
   place.code === "burst" ? place.burst : "short";
 
-/** Names of settings may repeat that they are of the supply. */
-export const settingName = (setting: string): string => setting.replace(/^supply:\s*/i, "");
-
 /** A reading that could not decide, and why. */
 const undecidedText = (
   finding: ClaimFinding,
@@ -195,6 +193,9 @@ const undecidedText = (
   { unrecorded, wouldSettle }: Decision & Partial<Verdict>,
 ): string => {
   const { reading, limit } = finding;
+  const unknown = finding.matches.find(({ match }) => match === "unknown");
+  if (unknown)
+    return `${readingText(finding, judged.channelCount)}; ${evidenceReasonText({ code: "not-recorded", match: unknown })}.`;
   const next = wouldSettle ? ` ${settlingText(wouldSettle.run)} would settle it.` : "";
   if (reading.bound !== null && finding.status === "open")
     return `${capital(readingText(finding, judged.channelCount))}; the run ended before the ${limitValueText(limit, reading.quantity)} claimed.${next}`;

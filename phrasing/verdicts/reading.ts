@@ -154,3 +154,6 @@ export const noteText = (note: ReadingNote): string | null => {
       return null;
   }
 };
+
+/** Names of settings may repeat that they are of the supply. */
+export const settingName = (setting: string): string => setting.replace(/^supply:\s*/i, "");

@@ -28,8 +28,9 @@ test("claims of every kind are judged, in the words of the job; a supply is a co
 });
 
 test("a line that the reviewer left out is not judged", () => {
-  const { claims } = records("Gain 28 dB\nWeight 8 kg");
+  const { claims, details } = records("Gain 28 dB\nWeight 8 kg");
   const found = claimsToJudge({
+    details,
     claims: claims.map((each) => ({ ...each, isLeftOut: each.stated.kind === "gain" })),
   });
   expect(found.map(({ claim: { stated } }) => stated.kind)).toEqual(["power", "mass"]);
@@ -44,9 +45,10 @@ test("what the reviewer filled in is distinguished from what is printed", () => 
 });
 
 test("a line with what was given beside it is judged by it, and says so", () => {
-  const { claims } = records("Damping factor > 100");
-  const [, bare] = claimsToJudge({ claims });
+  const { claims, details } = records("Damping factor > 100");
+  const [, bare] = claimsToJudge({ claims, details });
   const [, whole] = claimsToJudge({
+    details,
     claims: claims.map((each) => ({ ...each, given: { loadOhms: 8 } })),
   });
   expect(bare.claim.missing).toEqual(["the load"]);

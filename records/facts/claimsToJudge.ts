@@ -1,6 +1,7 @@
 import { claimText, completedClaim, readClaims, statedText } from "@/core/claim";
 import type { AmplifierFacts, ClaimToJudge } from "@/core/verdict";
 import { lineKeyOf, type Amplifier, type Claim, type ClaimDraft, type Details } from "@/records";
+import { madeForOf } from "./setup";
 
 /** A claim with what the screens say of it. */
 export type JudgedText = {
@@ -16,7 +17,7 @@ export type JudgedText = {
 export type ClaimRecords = {
   amplifier: Pick<Amplifier, "channelCount">;
   claims: readonly Claim[];
-  details: Pick<Details, "massKilograms" | "size">;
+  details: Pick<Details, "massKilograms" | "size" | "supplies" | "switches">;
 };
 
 /** Conditions of a power that was written down in a form, and that its printed line does not say: the reviewer's own. */
@@ -30,13 +31,23 @@ const filledInOf = (claim: ClaimDraft): readonly string[] => {
 };
 
 /** A claim as the judge takes it: what was read, with what the reviewer gives, distinguished from what is printed. */
-export const claimToJudge = (claim: ClaimDraft): ClaimToJudge => {
+export const claimToJudge = (
+  claim: ClaimDraft,
+  details: Pick<Details, "supplies" | "switches">,
+): ClaimToJudge => {
   const completed = completedClaim(claim, claim.given);
   const { printedText, stated, missing, nearest } = completed;
   const filledIn = [...new Set([...completed.filledIn, ...filledInOf(claim)])].filter(
     (condition) => !missing.includes(condition),
   );
-  return { printedText, stated, missing, nearest, filledIn };
+  return {
+    printedText,
+    stated,
+    missing,
+    nearest,
+    filledIn,
+    ...(claim.madeFor && { madeFor: madeForOf(claim.madeFor, details) }),
+  };
 };
 
 /** A continuous power in the words of the job where it is complete; anything else as far as it is stated. */
@@ -57,11 +68,14 @@ export const claimWords = ({ stated }: Pick<ClaimToJudge, "stated">): string => 
 };
 
 /** Every claim of an amplifier that is to be judged; a supply is a condition of the others. */
-export const claimsToJudge = ({ claims }: Pick<ClaimRecords, "claims">): JudgedText[] =>
+export const claimsToJudge = ({
+  claims,
+  details,
+}: Pick<ClaimRecords, "claims" | "details">): JudgedText[] =>
   claims
     .filter(({ isLeftOut, stated }) => !isLeftOut && stated.kind !== "supply")
     .map((each) => {
-      const claim = claimToJudge(each);
+      const claim = claimToJudge(each, details);
       return { key: each.id, words: claimWords(claim), source: each.source, claim };
     });
 
@@ -76,5 +90,6 @@ export const amplifierFacts = (records: ClaimRecords): AmplifierFacts => ({
   channelCount: records.amplifier.channelCount,
   massKilograms: records.details.massKilograms,
   sizeMetres: sizeIn(records.details.size),
+  ...(records.details.supplies.length > 0 && { knowsSupplies: true as const }),
   claims: claimsToJudge(records).map(({ claim }) => claim),
 });

@@ -23,6 +23,23 @@ export {
   type TogetherDifference,
 } from "./leadDifference";
 export { shortNames } from "./memberNames";
+export {
+  asSetUp,
+  byBriefNames,
+  madeForOf,
+  madeForText,
+  madeForTrouble,
+  namedSetup,
+  setupChoices,
+  setupFromText,
+  setupOfRun,
+  supplyNamed,
+  unrecordedIn,
+  usualSetup,
+  usualSupply,
+  type NamedSetup,
+  type SetupChoices,
+} from "./setup";
 export type { ShownComparison, ShownMember } from "./shownComparison";
 export { memberOf, suggestedSets } from "./suggestedSets";
 export { claimMark, type ClaimBand, type ClaimMark, type MarkNote } from "./claimMark";
@@ -49,7 +66,14 @@ export {
   type Ready,
   type SkippedRun,
 } from "./planned";
-export { foundIn, foundLimits, takenLevel, type FoundLimit, type TakenLevel } from "./takenLevel";
+export {
+  claimsMadeFor,
+  foundIn,
+  foundLimits,
+  takenLevel,
+  type FoundLimit,
+  type TakenLevel,
+} from "./takenLevel";
 export { loadsNeeded, type LoadsNeeded } from "./loadsNeeded";
 export { logbook, type LogLine } from "./logbook";
 export { dividerText } from "./dividerText";

@@ -24,7 +24,10 @@ const details = {
       isInTheBox: false,
     },
   ],
-  switches: [{ name: "mode", positions: "stereo, bridged" }],
+  switches: [
+    { name: "mode", positions: "stereo, bridged" },
+    { name: "tone", positions: "on, off" },
+  ],
 };
 const records: PlanRecords = {
   amplifier,
@@ -51,13 +54,13 @@ test("the records become facts: other supplies, switches with their positions, b
   const facts = planFacts(records);
   expect(facts).toMatchObject({
     otherSupplies: ["bench supply"],
-    switches: [{ name: "mode", positions: ["stereo", "bridged"] }],
+    switches: [{ name: "tone", positions: ["on", "off"] }],
     hasBridging: true,
     loadOhms: [8],
   });
   expect(facts.expectedWatts(8, 2)).toBeCloseTo((36 - 3) ** 2 / 16, 6);
   expect(proposePlan(facts, "everything").map(({ setting }) => setting)).toEqual(
-    expect.arrayContaining(["supply: bench supply", "mode: bridged", "bridged"]),
+    expect.arrayContaining(["supply: bench supply", "tone: off", "bridged"]),
   );
 });
 

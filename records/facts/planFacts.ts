@@ -24,6 +24,7 @@ import { channelLetter } from "@/core/verdict";
 import type { Amplifier, StatedPower, Details, ForecastSettings, Load, Plan } from "@/records";
 import { assumptionsOf, classOf, forecastFacts, supplyFor } from "./forecastFacts";
 import { isNearLoad } from "@/core/power";
+import { setupChoices } from "./setup";
 import { takenLevel, type FoundLimit } from "./takenLevel";
 
 /** The records that a plan is made from. */
@@ -71,26 +72,16 @@ export const expectedWatts = ({
   };
 };
 
-const positionsOf = (text: string): string[] =>
-  text
-    .split(/[,/;]/)
-    .map((each) => each.trim())
-    .filter((each) => each !== "");
-
 export const planFacts = (records: PlanRecords): PlanFacts => {
   const { amplifier, claims, loads, details, isBridged } = records;
+  const { supplies, switches, canBridge } = setupChoices(details);
   return {
     claims,
     channelCount: amplifier.channelCount,
     loadOhms: loads.map(({ nominalOhms }) => nominalOhms),
-    otherSupplies: details.supplies.filter(({ isInTheBox }) => !isInTheBox).map(({ name }) => name),
-    switches: details.switches.map(({ name, positions }) => ({
-      name,
-      positions: positionsOf(positions),
-    })),
-    hasBridging:
-      isBridged ||
-      details.switches.some(({ name, positions }) => /bridg/i.test(`${name} ${positions}`)),
+    otherSupplies: supplies.slice(1),
+    switches,
+    hasBridging: isBridged || canBridge,
     expectedWatts: expectedWatts(records),
   };
 };

@@ -47,9 +47,9 @@ const swept = (id: string, loadOhms: number, watts: number, more: Partial<Eviden
     ...more,
   }) as unknown as Evidence;
 
-const BIG = { setting: "supply: 32 V brick" };
+const BIG = { supply: "32 V brick" };
 
-test("runs are distinguished by the supply that their setting names; of channels the weakest counts", () => {
+test("runs are distinguished by their supply; of channels the weakest counts", () => {
   const found = measuredSupplies(
     [
       swept("a", 8, 20),

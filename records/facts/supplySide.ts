@@ -12,6 +12,7 @@ import {
 import { plainSetting, type Evidence, type EvidenceChannel } from "@/core/verdict";
 import type { Details } from "../details";
 import { figureNamed } from "./figureNamed";
+import { usualSupply } from "./setup";
 import { mainsOf, type MeasuredMains } from "./supplyMains";
 
 /** The most that the weakest channel gave within 1 % THD+N, or as far as it went. */
@@ -78,13 +79,13 @@ export type SupplyDifference = {
 const NEXT_OHMS = [16, 8, 6, 4, 2];
 const LIMIT_RATIO = 0.01;
 
-/** The supply that a setting names; the first in the box where it names none, null where it is about something else. */
-const supplyIn = (setting: string, supplies: Details["supplies"]): string | null => {
-  const usual = (supplies.find(({ isInTheBox }) => isInTheBox) ?? supplies[0])?.name;
-  if (plainSetting(setting) === "") return usual ?? "default setting";
-  const plain = setting.replace(/^supply:\s*/i, "").trim();
-  const named = supplies.find(({ name }) => name.toLowerCase() === plain.toLowerCase());
-  return named?.name ?? (/^supply:/i.test(setting) ? plain : null);
+/** The supply of a run with every switch as usual; null where that is not known or something else was different. */
+const supplyOf = (
+  { supply, setting, unrecorded = [] }: Evidence,
+  supplies: Details["supplies"],
+): string | null => {
+  if (plainSetting(setting) !== "" || unrecorded.length > 0) return null;
+  return supply || (usualSupply({ supplies }) ?? "default setting");
 };
 
 /**
@@ -102,7 +103,7 @@ export const measuredSupplies = (
     .toSorted((a, b) => (a.takenAt < b.takenAt ? 1 : -1));
   const byName = new Map<string, Evidence[]>();
   for (const run of counted) {
-    const name = supplyIn([run.supply, run.setting].filter(Boolean).join(", "), supplies);
+    const name = supplyOf(run, supplies);
     if (name !== null) byName.set(name, [...(byName.get(name) ?? []), run]);
   }
   const order = (name: string) => supplies.findIndex((supply) => supply.name === name);

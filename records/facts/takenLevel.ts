@@ -35,14 +35,27 @@ const limitOf = ({ levels = [] }: Pick<EvidenceChannel, "levels">): number | nul
  */
 export const foundLimits = (evidence: readonly Evidence[]): FoundLimit[] => {
   const found = new Map<string, FoundLimit>();
-  for (const { kind, nominalOhms, channelsDriven, setting, channels } of evidence.toSorted(
-    (a, b) => (a.takenAt < b.takenAt ? -1 : 1),
-  )) {
+  for (const run of evidence.toSorted((a, b) => (a.takenAt < b.takenAt ? -1 : 1))) {
+    const { kind, nominalOhms, channelsDriven, channels } = run;
     const watts = foundIn(channels);
-    if (RUN_KINDS[kind].isBridged || setting !== "" || watts === null) continue;
+    const isUsual = run.setting === "" && run.supply === "" && !run.connection && !run.unrecorded;
+    if (RUN_KINDS[kind].isBridged || !isUsual || watts === null) continue;
     found.set(`${nominalOhms}/${channelsDriven}`, { nominalOhms, channelsDriven, watts });
   }
   return [...found.values()];
+};
+
+/**
+ * The claims that are about an amplifier set up so; where none is, those about it as supplied, and without any of these all.
+ * @param setting as lists name it
+ */
+export const claimsMadeFor = <Power extends Pick<StatedPower, "setting">>(
+  setting: string,
+  claims: readonly Power[],
+): readonly Power[] => {
+  const own = claims.filter((claim) => (claim.setting ?? "") === setting);
+  const asSupplied = claims.filter((claim) => claim.setting === undefined);
+  return [own, asSupplied, claims].find((some) => some.length > 0) ?? [];
 };
 
 /** The full level of a run into a load: the smaller of what is claimed and what was found. Null where neither is known. */

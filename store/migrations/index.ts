@@ -9,6 +9,7 @@ import * as sixth from "./2026-11-28-sixth";
 import * as seventh from "./2026-11-28-seventh";
 import * as eighth from "./2026-11-29-eighth";
 import * as ninth from "./2026-11-29-ninth";
+import * as tenth from "./2026-12-02-tenth";
 
 /** All migrations by name; names begin with their date so that they sort. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -21,6 +22,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "2026-11-28-seventh": seventh,
   "2026-11-29-eighth": eighth,
   "2026-11-29-ninth": ninth,
+  "2026-12-02-tenth": tenth,
 };
 
 /** Names of all migrations, oldest first. */

@@ -186,6 +186,7 @@ function Making({ plan, runs, ready, wantedId, ...rest }: MakingProps) {
           {...rest}
           key={wantedId}
           planned={wantedFirst(nextPlanned(plan.runs, runs, ready), wantedId)}
+          lastSetup={runs.find(({ setup }) => setup)?.setup ?? null}
         />
       </Flex>
     </>

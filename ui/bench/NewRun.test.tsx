@@ -27,7 +27,7 @@ const four = {
   channels: [4.07, 4.11].map((ohms) => ({ ohms, ohmsExpandedUncertainty: 0.02 })),
 };
 const planned = (kind: "spectrum" | "low-ohm" | "listening-level"): NewRunProps["planned"] => ({
-  next: { id: "p", kind, loadOhms: 8, channelsDriven: 1 } as never,
+  next: { id: "p", kind, loadOhms: 8, channelsDriven: 1, setting: "" } as never,
   open: [],
   skipped: [],
   madeCount: 2,
@@ -51,6 +51,7 @@ const form = (
     calibration={null}
     recorders={{ recorders: [] }}
     voltmeter={null}
+    lastSetup={null}
     cautions={[]}
     found={[]}
     sinks={sinks}

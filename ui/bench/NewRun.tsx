@@ -11,7 +11,6 @@ import type {
   Amplifier,
   AudioInterfaces,
   StatedPower,
-  Confirmation,
   Details,
   Guards,
   KeptInstrument,
@@ -20,14 +19,23 @@ import type {
   Readings,
   RigSettings,
   Recorders,
+  Setup,
 } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
 import { newId } from "../parts/newId";
-import { type FoundLimit, type NextPlanned, type SinkForecasts } from "@/records/facts";
+import {
+  namedSetup,
+  setupFromText,
+  usualSetup,
+  type FoundLimit,
+  type NextPlanned,
+  type SinkForecasts,
+} from "@/records/facts";
+import { firstSetup } from "../parts/SetupFields";
 import { useBenchEngine } from "./engine/BenchEngine";
-import { FilesIn } from "./files/FilesIn";
+import { FilesIn, type FilesInProps } from "./files/FilesIn";
 import { OnThePlan } from "./OnThePlan";
 import { RunForm } from "./RunForm";
 import { ChoiceField, held } from "../parts/fields";
@@ -44,6 +52,8 @@ export type NewRunProps = {
   details: Details;
   uploadLimitBytes: number;
   planned: NextPlanned | null;
+  /** How the last reading was taken; null before the first. */
+  lastSetup: Setup | null;
   rig: RigSettings;
   interfaces: AudioInterfaces;
   network: NetworkInstruments;
@@ -66,7 +76,7 @@ const READING_KEYS: readonly (readonly [Readings, string, string])[] = [
 ];
 
 /** Any run of the job: from the simulated bench, from files, typed off a meter, or live through an audio interface or instruments of the network. */
-export function NewRun({ planned, loads: given, ...making }: NewRunProps) {
+export function NewRun({ planned, lastSetup, loads: given, ...making }: NewRunProps) {
   const { amplifier, claims, details, rig, found } = making;
   const engine = useBenchEngine();
   const next = planned?.next ?? null;
@@ -91,7 +101,8 @@ export function NewRun({ planned, loads: given, ...making }: NewRunProps) {
         </ActionButton>
       </EmptyState>
     );
-  const channelsDriven = next?.kind === kind ? next.channelsDriven : null;
+  const meant = next?.kind === kind ? next : null;
+  const setup = firstSetup(details, meant && setupFromText(meant.setting, details), lastSetup);
   return (
     <Flex direction="column" flex={1} minH={0}>
       <Flex justify="space-between" align="end" mb={3} gap={4} wrap="wrap">
@@ -105,7 +116,7 @@ export function NewRun({ planned, loads: given, ...making }: NewRunProps) {
               onChoose={choose}
               kind={kind}
               isSimulated={readings === "simulated bench"}
-              bench={{ amplifier, loads, claims, found, supplies: details.supplies }}
+              bench={{ amplifier, loads, claims, found, details }}
             />
           )}
         </Box>
@@ -134,16 +145,18 @@ export function NewRun({ planned, loads: given, ...making }: NewRunProps) {
         kind={kind}
         readings={readings}
         loads={loads}
-        channelsDriven={channelsDriven}
+        channelsDriven={meant?.channelsDriven ?? null}
+        firstSetup={setup}
       />
     </Flex>
   );
 }
 
-type ReadByProps = Omit<NewRunProps, "planned"> & {
+type ReadByProps = Omit<NewRunProps, "planned" | "lastSetup"> & {
   kind: RunKind;
   readings: Readings;
   channelsDriven: number | null;
+  firstSetup: Setup;
 };
 
 /** The form that goes with what takes the readings. */
@@ -152,15 +165,26 @@ function ReadBy({ readings, rig, ...props }: ReadByProps) {
     case "simulated bench":
       return <Simulated {...props} guards={rig.guards} />;
     case "recordings":
-      return <FromFiles {...props} confirmations={rig.confirmations} />;
+      return <FromFiles {...props} first={firstOf(props)} confirmations={rig.confirmations} />;
     case "audio interface":
       return <LiveBench {...props} rig={rig} />;
     case "network instruments":
       return <NetworkLive {...props} rig={rig} />;
     case "meter":
-      return <TypedIn key={props.kind} {...props} />;
+      return <TypedIn key={props.kind} {...props} first={firstOf(props)} />;
   }
 }
+
+/** What a reading that was taken elsewhere begins with. */
+const firstOf = ({
+  amplifier,
+  loads,
+  channelsDriven,
+  firstSetup: setup,
+}: Pick<ReadByProps, "amplifier" | "loads" | "channelsDriven" | "firstSetup">) => ({
+  channelsDriven: channelsDriven ?? Math.min(amplifier.channelCount, loads[0].channels.length),
+  setup,
+});
 
 /** Fetched when an audio interface is chosen: most benches begin without. */
 const LiveBench = fetched(
@@ -180,12 +204,14 @@ type FileProps = Pick<
   | "amplifier"
   | "claims"
   | "loads"
+  | "details"
   | "calibration"
   | "recorders"
   | "cautions"
   | "uploadLimitBytes"
   | "onStored"
-> & { confirmations: readonly Confirmation[] };
+> &
+  Pick<FilesInProps, "first" | "confirmations">;
 
 /** What measures, with a key each: the choice of the Rig, at hand here. */
 function ReadingsRow({
@@ -261,7 +287,7 @@ function FromFiles({ cautions, ...rest }: FileProps) {
 type SimulatedProps = Pick<
   NewRunProps,
   "amplifier" | "claims" | "loads" | "details" | "found" | "sinks" | "onStored"
-> & { kind: RunKind; guards: Guards; channelsDriven: number | null };
+> & { kind: RunKind; guards: Guards; channelsDriven: number | null; firstSetup: Setup };
 
 /** What can be predicted has a bench of its own, with every parameter; the other runs share one form. */
 function Simulated({
@@ -274,6 +300,7 @@ function Simulated({
   found,
   sinks,
   channelsDriven,
+  firstSetup: setup,
   onStored,
 }: SimulatedProps) {
   const engine = useBenchEngine();
@@ -291,6 +318,7 @@ function Simulated({
         sinks={sinks}
         real={null}
         channelsDriven={channelsDriven}
+        firstSetup={setup}
         onStored={onStored}
       />
     );
@@ -311,8 +339,7 @@ function Simulated({
             secondLoadId: null,
             channelsDriven: asked.channelsDriven,
             settings: initialSettings(RUN_KINDS[kind].fields, { lastVoltsRms: asked.lastVoltsRms }),
-            setting: "",
-            inputUsed: "",
+            ...namedSetup(usualSetup(details), details),
             ratedWatts: null,
             seed: 1,
             set: null,

@@ -8,7 +8,7 @@ import { claimedWatts } from "@/core/claim";
 import type { SinkFacts } from "@/core/drive";
 import { RUN_KINDS, type RunKind } from "@/core/run";
 import { parseNumber } from "@/core/units";
-import type { Amplifier, BenchJob, StatedPower, Details, Guards, Load } from "@/records";
+import type { Amplifier, BenchJob, StatedPower, Details, Guards, Load, Setup } from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { useKeys } from "../parts/keys";
 import { newId } from "../parts/newId";
@@ -16,7 +16,15 @@ import { Panel } from "../parts/Panel";
 import { ChoiceField, FormMessage, QuantityField } from "../parts/fields";
 import { runFormSchema, type RunFormTexts, type RunFormValues } from "./benchSchemas";
 import { GuardsNote } from "./GuardsNote";
-import { sinkOn, takenLevel, type FoundLimit, type SinkForecasts } from "@/records/facts";
+import {
+  claimsMadeFor,
+  namedSetup,
+  setupFromText,
+  sinkOn,
+  takenLevel,
+  type FoundLimit,
+  type SinkForecasts,
+} from "@/records/facts";
 import { ConnectPanel } from "./ConnectPanel";
 import { useBenchEngine } from "./engine/BenchEngine";
 import { CannotSee } from "./CannotSee";
@@ -28,6 +36,7 @@ import { runsOfSet, setLabel, MOST_RUNS } from "./runSets";
 import { NO_SET, SetFields } from "./SetFields";
 import { settingTexts } from "./settingsForm";
 import { SettingsFields } from "./SettingsFields";
+import { SetupChoices, SetupTexts } from "../parts/SetupFields";
 import { NEAREST } from "./simulation/nearest";
 
 export type RunFormProps = {
@@ -38,6 +47,8 @@ export type RunFormProps = {
   details: Details;
   guards: Guards;
   channelsDriven: number | null;
+  /** As planned, else as the last reading was taken. */
+  firstSetup: Setup;
   /** What sweeps have found. */
   found: readonly FoundLimit[];
   sinks: SinkForecasts;
@@ -63,7 +74,9 @@ const useRunForm = ({
   sinks,
   real,
   channelsDriven: planned,
+  firstSetup,
 }: RunFormProps) => {
+  const [setup, setSetup] = useState(firstSetup);
   const { fields } = RUN_KINDS[kind];
   const loadOf = (loadId: string): Load => loads.find(({ id }) => id === loadId) ?? loads[0];
   const playedOn = (simulated: string): PlayedOn => real ?? onSimulated(simulated as CatalogueName);
@@ -83,8 +96,6 @@ const useRunForm = ({
         ),
       ),
       settings: settingTexts(fields),
-      setting: "",
-      inputUsed: "",
       set: NO_SET,
     },
   });
@@ -95,11 +106,14 @@ const useRunForm = ({
   const load = loadOf(loadId);
   const second = loads.find(({ id }) => id !== load.id) ?? null;
   const mostChannels = mostChannelsOf(simulated, loadId);
-  const ratedWatts = claimedWatts(load.nominalOhms, claims, false);
-  const level = takenLevel(load.nominalOhms, claims, found);
+  const { isBridged } = RUN_KINDS[kind];
+  const setUp = namedSetup(isBridged ? { ...setup, connection: "bridged" } : setup, details);
+  const meant = claimsMadeFor(setUp.setting, claims);
+  const ratedWatts = claimedWatts(load.nominalOhms, meant, false);
+  const level = takenLevel(load.nominalOhms, meant, found);
   // The simulated bench knows how warm its own is.
   const sinkOf = (driven: number) => real && sinkOn(sinks, load.id, driven);
-  const runsOf = ({ set, channelsDriven, settings, setting, inputUsed }: RunFormValues) => {
+  const runsOf = ({ set, channelsDriven, settings }: RunFormValues) => {
     const one: BenchJob = {
       id: newId(),
       kind,
@@ -108,8 +122,7 @@ const useRunForm = ({
       secondLoadId: second?.id ?? null,
       channelsDriven,
       settings,
-      setting,
-      inputUsed,
+      ...setUp,
       ratedWatts,
       level: level && { watts: level.watts, from: level.from },
       seed: 1,
@@ -118,6 +131,7 @@ const useRunForm = ({
     };
     return runsOfSet(one, set, setLabel(RUN_KINDS[kind].title, set), newId).map((job) => ({
       ...job,
+      ...setUpAs(job, setup, details),
       ...playedOn(simulated).job(job.setting, details.supplies),
     }));
   };
@@ -129,6 +143,9 @@ const useRunForm = ({
     second,
     mostChannels,
     level,
+    setup,
+    setSetup,
+    setUp,
     runsOf,
     sinkOf,
     channelsDriven: Math.max(1, Math.min(mostChannels, Math.round(parseNumber(channelsText) ?? 1))),
@@ -183,6 +200,7 @@ export function RunForm(props: RunFormProps) {
               load={load}
               guards={guards}
               sink={shown.sinkOf(channelsDriven)}
+              setUp={shown.setUp}
               channelsDriven={channelsDriven}
               frequencyHz={shown.frequencyHz}
               onStored={onStored}
@@ -215,13 +233,27 @@ export function RunForm(props: RunFormProps) {
                 field={register("channelsDriven")}
                 error={formState.errors.channelsDriven}
               />
+              <SetupChoices
+                id="setup"
+                details={details}
+                channelCount={RUN_KINDS[kind].isBridged ? 1 : amplifier.channelCount}
+                setup={shown.setup}
+                onChange={shown.setSetup}
+              />
             </Grid>
             <SettingsFields
               fields={fields}
               bind={(name) => register(`settings.${name}`)}
               errorOf={(name) => formState.errors.settings?.[name]}
             />
-            {isOpen && <MoreFields form={form} loads={loads} details={details} />}
+            {isOpen && (
+              <>
+                <Grid templateColumns="repeat(3, minmax(0, 1fr))" gap={3} mt={3}>
+                  <SetupTexts id="setup" setup={shown.setup} onChange={shown.setSetup} />
+                </Grid>
+                <SetFields form={form} loads={loads} details={details} />
+              </>
+            )}
             <FormMessage>{message ?? undefined}</FormMessage>
             <HStack mt={4} gap={2} wrap="wrap">
               <ActionButton
@@ -243,7 +275,7 @@ export function RunForm(props: RunFormProps) {
                 </ActionButton>
               )}
               <ActionButton aria-expanded={isOpen} onClick={() => setOpen((now) => !now)}>
-                {isOpen ? "Fewer settings" : "Series, repeats, switches"}
+                {isOpen ? "Fewer settings" : "Input, series, repeats"}
               </ActionButton>
             </HStack>
           </Box>
@@ -261,31 +293,13 @@ export function RunForm(props: RunFormProps) {
   );
 }
 
-/** Switches, input, repeats and sets, which are seldom changed. */
-function MoreFields({
-  form,
-  ...set
-}: { form: ReturnType<typeof useRunForm>["form"] } & Pick<RunFormProps, "loads" | "details">) {
-  return (
-    <>
-      <Grid templateColumns="1fr 1fr" gap={3} mt={3}>
-        <QuantityField
-          id="setting"
-          label="Supply and switches, if not default"
-          field={form.register("setting")}
-          placeholder="limiter: off"
-        />
-        <QuantityField
-          id="input"
-          label="Input and level control"
-          field={form.register("inputUsed")}
-          placeholder="balanced, fully up"
-        />
-      </Grid>
-      <SetFields form={form} {...set} />
-    </>
-  );
-}
+/** Of a set over settings each run has its own; input and level control stay as they are. */
+const setUpAs = ({ setting }: BenchJob, setup: Setup, details: Details) => {
+  const own = namedSetup(setup, details);
+  if (setting === own.setting || setup.connection !== "normal") return {};
+  const { input, levelControl } = setup;
+  return namedSetup({ ...setupFromText(setting, details), input, levelControl }, details);
+};
 
 type BesideProps = Pick<RunFormProps, "kind" | "amplifier" | "guards" | "real"> & {
   sink: SinkFacts | null;

@@ -1,6 +1,7 @@
 import { Box, Grid, HStack, Text } from "@chakra-ui/react";
 import { useWatch, type UseFormReturn } from "react-hook-form";
 import type { Details, Load } from "@/records";
+import { setupChoices } from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
 import { QuantityField } from "../parts/fields";
 import type { RunFormTexts, RunFormValues } from "./benchSchemas";
@@ -14,16 +15,15 @@ export const NO_SET: RunFormTexts["set"] = {
 };
 
 /** Settings of supplies and switches, besides the default. */
-export const settingChoices = ({ supplies, switches }: Details): string[] => [
-  ...supplies.filter(({ isInTheBox }) => !isInTheBox).map(({ name }) => `supply: ${name}`),
-  ...switches.flatMap(({ name, positions }) =>
-    positions
-      .split(/[,/;]/)
-      .map((each) => each.trim())
-      .filter((each) => each !== "")
-      .map((position) => `${name}: ${position}`),
-  ),
-];
+export const settingChoices = (details: Details): string[] => {
+  const { supplies, switches } = setupChoices(details);
+  return [
+    ...supplies.slice(1).map((name) => `supply: ${name}`),
+    ...switches.flatMap(({ name, positions }) =>
+      positions.slice(1).map((position) => `${name}: ${position}`),
+    ),
+  ];
+};
 
 /** Repeats a run over loads, channels, settings and frequencies, and for statistics. */
 export function SetFields({

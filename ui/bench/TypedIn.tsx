@@ -10,15 +10,19 @@ import {
   ANALYSIS_VERSION,
   runConditions,
   type Amplifier,
+  type Details,
   type KeptInstrument,
   type Load,
   type RunDraft,
+  type Setup,
 } from "@/records";
+import { namedSetup, type NamedSetup } from "@/records/facts";
 import { callback, startJob } from "@/workers/benchClient";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { ChoiceField, FormMessage, QuantityField, TextField } from "../parts/fields";
 import { Panel } from "../parts/Panel";
+import { SetupChoices, SetupTexts } from "../parts/SetupFields";
 import { typedSchema, type TypedTexts, type TypedValues } from "./benchSchemas";
 import { loadChoice } from "./loadChoice";
 import { settingTexts } from "./settingsForm";
@@ -29,6 +33,9 @@ export type TypedInProps = {
   kind: RunKind;
   amplifier: Amplifier;
   loads: readonly Load[];
+  details: Details;
+  /** As planned, else as the last reading was taken. */
+  first: { channelsDriven: number; setup: Setup };
   /** The one that the rig names. */ voltmeter: Pick<
     KeptInstrument,
     "name" | "accuracyRatio"
@@ -62,12 +69,15 @@ function TypedForm({
   kind,
   amplifier,
   loads,
+  details,
+  first,
   voltmeter,
   onStored,
   definition,
 }: TypedInProps & { definition: TypedReading }) {
   const runId = useRunId();
   const [message, setMessage] = useState<string | null>(null);
+  const [setup, setSetup] = useState(first.setup);
   const usual = usualTexts(definition);
   const mostChannels = Math.max(...loads.map(({ channels }) => channels.length));
   const { register, handleSubmit, control, formState } = useForm<TypedTexts, unknown, TypedValues>({
@@ -75,7 +85,7 @@ function TypedForm({
     mode: "onChange",
     defaultValues: {
       loadId: loads[0].id,
-      channelsDriven: String(Math.min(amplifier.channelCount, loads[0].channels.length)),
+      channelsDriven: String(first.channelsDriven),
       meter: voltmeter?.name ?? "",
       accuracy: formatPercent(voltmeter?.accuracyRatio ?? USUAL_ACCURACY_RATIO, 2),
       channels: Array.from({ length: mostChannels }, () => usual),
@@ -90,7 +100,7 @@ function TypedForm({
     setMessage(null);
     try {
       const run = await runFromReadings(
-        { id: runId.current(), kind, load },
+        { id: runId.current(), kind, load, setUp: namedSetup(setup, details) },
         { ...values, channels: values.channels.slice(0, isCommon ? 1 : load.channels.length) },
         usual,
       );
@@ -135,6 +145,14 @@ function TypedForm({
             field={register("accuracy")}
             error={errors.accuracy}
           />
+          <SetupChoices
+            id="typed-setup"
+            details={details}
+            channelCount={amplifier.channelCount}
+            setup={setup}
+            onChange={setSetup}
+          />
+          <SetupTexts id="typed-setup" setup={setup} onChange={setSetup} />
         </Grid>
         {load.channels.slice(0, isCommon ? 1 : undefined).map((_, k) => (
           <ChannelReadings
@@ -189,7 +207,7 @@ function ChannelReadings({
 
 /** The run that the readings make, or what is missing. Channels that were not read are left out; the first always counts. */
 const runFromReadings = async (
-  { id, kind, load }: { id: string; kind: RunKind; load: Load },
+  { id, kind, load, setUp }: { id: string; kind: RunKind; load: Load; setUp: NamedSetup },
   { channels, channelsDriven, accuracy, meter }: TypedValues,
   usual: Readonly<Record<string, string>>,
 ): Promise<RunDraft | string> => {
@@ -207,6 +225,7 @@ const runFromReadings = async (
     channelCount: load.channels.length,
     firstChannel: 0,
     channelsDriven,
+    setUp,
     fullScaleVolts: 1,
     mainsHz: 50,
     voltsAccuracyRatio: accuracy,

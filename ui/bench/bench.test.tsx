@@ -1,4 +1,5 @@
 import { RUN_KINDS } from "@/core/run";
+import { detailsSchema, NO_SETUP } from "@/records";
 import { amplifier, load } from "@/records/testing/run";
 import { markup, words } from "../testing/shown";
 import { ConnectPanel } from "./ConnectPanel";
@@ -145,6 +146,8 @@ describe("readings from a meter", () => {
       kind={kind}
       amplifier={amplifier}
       loads={[load]}
+      details={detailsSchema.getDefault()}
+      first={{ channelsDriven: 2, setup: NO_SETUP }}
       voltmeter={null}
       onStored={() => {}}
     />

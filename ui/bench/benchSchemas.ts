@@ -1,5 +1,6 @@
 import { array, mixed, number, object, string, type InferType, type Schema } from "yup";
 import type { SettingField, Settings } from "@/core/run";
+import { parseNumber } from "@/core/units";
 import { optionalQuantity, quantity } from "@/records";
 import { accuracyOf } from "@/records/facts";
 import { MOST_RUNS } from "./runSets";
@@ -87,8 +88,6 @@ export const runFormSchema = (
       channelsUpTo(mostChannelsOf(simulated as string, loadId as string)),
     ),
     settings: settingsSchema(fields),
-    setting: string().defined(),
-    inputUsed: string().defined(),
     set: setSchema,
   });
 
@@ -98,8 +97,6 @@ export type RunFormTexts = {
   loadId: string;
   channelsDriven: string;
   settings: SettingTexts;
-  setting: string;
-  inputUsed: string;
   set: {
     loadIds: string[];
     channelCounts: string;
@@ -114,8 +111,6 @@ export type RunFormValues = {
   loadId: string;
   channelsDriven: number;
   settings: Settings;
-  setting: string;
-  inputUsed: string;
   set: InferType<typeof setSchema>;
 };
 
@@ -156,11 +151,17 @@ export type TypedValues = {
   channels: Record<string, number | null | undefined>[];
 };
 
-/** What holds for all files that are read together. */
+/** What is wrong with a number of channels as it was typed; null where nothing is. */
+export const wrongChannels = (text: string): string | null => {
+  const count = parseNumber(text);
+  return count !== null && Number.isInteger(count) && count >= 1 && count <= MOST_CHANNELS
+    ? null
+    : `From 1 to ${MOST_CHANNELS}.`;
+};
+
+/** What holds for all files, whatever they were recorded under. */
 export const filesSchema = object({
-  loadId: string().required(),
   secondId: string().defined(),
-  channelsDriven: channelsUpTo(MOST_CHANNELS),
   accuracy,
   mainsHz: number().oneOf([50, 60]).required(),
 });

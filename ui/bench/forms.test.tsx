@@ -2,7 +2,8 @@
 // The Bench's forms none filled in: each reads its fields by its schema, and tells what is wrong beside the field.
 import { render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { detailsSchema, rigSchema, type BenchJob, type RunDraft } from "@/records";
+import { detailsSchema, NO_SETUP, rigSchema, type BenchJob, type RunDraft } from "@/records";
+import { usualSetup } from "@/records/facts";
 import { amplifier, power, load } from "@/records/testing/run";
 import { sinks } from "@/records/testing/sinks";
 import { provided } from "../testing/provided";
@@ -41,6 +42,10 @@ beforeEach(() => {
   mockStored.length = 0;
 });
 
+const details = {
+  ...detailsSchema.getDefault(),
+  switches: [{ name: "tone", positions: "on, off" }],
+};
 const four = {
   ...load,
   id: "four",
@@ -69,10 +74,8 @@ describe("a run on the simulated bench", () => {
           amplifier={amplifier}
           claims={[power]}
           loads={[load, four]}
-          details={{
-            ...detailsSchema.getDefault(),
-            switches: [{ name: "tone", positions: "on, off" }],
-          }}
+          details={details}
+          firstSetup={usualSetup(details)}
           guards={rigSchema.getDefault().guards}
           channelsDriven={channelsDriven}
           real={null}
@@ -122,7 +125,7 @@ describe("a run on the simulated bench", () => {
 
   test("a set: frequencies, settings and repeats make so many runs; too many are refused", async () => {
     show("spectrum");
-    await userEvent.click(screen.getByRole("button", { name: "Series, repeats, switches" }));
+    await userEvent.click(screen.getByRole("button", { name: "Input, series, repeats" }));
     await fill("Frequencies", "20, 1k, 20k");
     await userEvent.click(screen.getByRole("button", { name: "tone: off" }));
     await userEvent.click(screen.getByRole("button", { name: "default setting" }));
@@ -150,6 +153,8 @@ describe("readings off a meter", () => {
           kind="clip-search"
           amplifier={amplifier}
           loads={[load]}
+          details={detailsSchema.getDefault()}
+          first={{ channelsDriven: 2, setup: NO_SETUP }}
           voltmeter={voltmeter}
           onStored={() => {}}
         />,

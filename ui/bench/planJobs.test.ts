@@ -1,4 +1,5 @@
 import type { PlannedRun } from "@/core/plan";
+import { detailsSchema } from "@/records";
 import { amplifier, power, load } from "@/records/testing/run";
 import { planJobs } from "./planJobs";
 
@@ -14,7 +15,13 @@ const planned = (change: Partial<PlannedRun>): PlannedRun => ({
   ...change,
 });
 const four = { ...load, id: "four", nominalOhms: 4 };
-const bench = { amplifier, loads: [load, four], claims: [power], found: [], supplies: [] };
+const bench = {
+  amplifier,
+  loads: [load, four],
+  claims: [power],
+  found: [],
+  details: detailsSchema.getDefault(),
+};
 
 test("runs of a plan become jobs in their order, each into its load", () => {
   const jobs = planJobs([planned({ kind: "noise" }), planned({ loadOhms: 4 })], bench);

@@ -84,7 +84,13 @@ export function BriefScreen({
           stated={printed ?? printedDetails(claims)}
         />
       </Grid>
-      <ClaimsColumn amplifier={amplifier} claims={claims} sheet={sheet} onPrinted={setPrinted} />
+      <ClaimsColumn
+        amplifier={amplifier}
+        claims={claims}
+        sheet={sheet}
+        details={details}
+        onPrinted={setPrinted}
+      />
       <ConfirmDialog
         open={deleting}
         title={`Delete ${amplifierName(amplifier)}?`}

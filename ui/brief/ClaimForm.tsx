@@ -4,18 +4,24 @@ import { yupResolver } from "@hookform/resolvers/yup";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import {
+  NO_SETUP,
+  POWER_KINDS,
   powerDraft,
   powerFormSchema,
   type ClaimDraft,
+  type Details,
   type PowerForm,
+  type Setup,
   type Validated,
 } from "@/records";
+import { byBriefNames } from "@/records/facts";
+import { SetupChoices } from "../parts/SetupFields";
 import { impliedUnit } from "../parts/impliedUnit";
 import { newId as makeId } from "../parts/newId";
 import { SaveOrCancel } from "../parts/SaveOrCancel";
 import type { Kept } from "../parts/send";
 import { errorsOf, showErrors } from "../parts/showErrors";
-import { ChoiceField, QuantityField, TextField } from "../parts/fields";
+import { ChoiceField, held, QuantityField, TextField } from "../parts/fields";
 import { useKeptDraft } from "../parts/useKeptDraft";
 
 export type ClaimFormProps = {
@@ -24,17 +30,36 @@ export type ClaimFormProps = {
   /** The line of the sheet that it completes. */
   lineKey?: string | null;
   channelCount: number;
+  details: Pick<Details, "supplies" | "switches">;
   /** @param id of what is new, the same however often it is sent */
   save(draft: ClaimDraft, id: string): Promise<Validated<Kept>>;
   onDone(): void;
 };
 
 /** What is typed: the limit as text with its percent sign, the rest as it stands. */
-type ClaimText = Omit<PowerForm, "distortionLimitRatio" | "powerWatts" | "loadOhms"> & {
+type ClaimText = Omit<
+  PowerForm,
+  "distortionLimitRatio" | "powerWatts" | "loadOhms" | "bandLowHz" | "bandHighHz" | "madeFor"
+> & {
   distortionLimitRatio: string;
   powerWatts: string;
   loadOhms: string;
+  bandLowHz: string;
+  bandHighHz: string;
 };
+
+const KIND_LABELS: Readonly<Record<(typeof POWER_KINDS)[number], string>> = {
+  continuous: "continuous, per channel",
+  burst: "in bursts of 20 ms, per channel",
+  music: "music power, per channel",
+  peak: "peak, per channel",
+  maximum: "maximum, not explained",
+  total: "total of all channels",
+  bridged: "bridged",
+};
+
+const hertzText = (hertz: number | null | undefined): string =>
+  typeof hertz === "number" ? String(hertz) : "";
 
 const asText = (draft: PowerForm | undefined, channelCount: number): ClaimText =>
   draft
@@ -42,6 +67,8 @@ const asText = (draft: PowerForm | undefined, channelCount: number): ClaimText =
         ...draft,
         powerWatts: String(draft.powerWatts),
         loadOhms: String(draft.loadOhms),
+        bandLowHz: hertzText(draft.bandLowHz),
+        bandHighHz: hertzText(draft.bandHighHz),
         distortionLimitRatio: `${Number((100 * draft.distortionLimitRatio).toPrecision(6))} %`,
       }
     : {
@@ -52,6 +79,9 @@ const asText = (draft: PowerForm | undefined, channelCount: number): ClaimText =
         channelsDriven: channelCount,
         distortionLimitRatio: "1 %",
         distortionMeasure: "thd-plus-noise",
+        powerKind: "continuous",
+        bandLowHz: "",
+        bandHighHz: "",
       };
 
 /** One published claim of power: the words as printed, and the conditions that make it testable. */
@@ -60,9 +90,13 @@ export function ClaimForm({
   initial,
   lineKey = null,
   channelCount,
+  details,
   save,
   onDone,
 }: ClaimFormProps) {
+  const [madeFor, setMadeFor] = useState<Setup>(() =>
+    byBriefNames(initial?.madeFor ?? NO_SETUP, details),
+  );
   const form = useForm<ClaimText, unknown, PowerForm>({
     resolver: yupResolver(powerFormSchema) as never,
     defaultValues: asText(initial, channelCount),
@@ -73,7 +107,8 @@ export function ClaimForm({
   const forget = useKeptDraft(draftKey, form);
   const { errors, isSubmitting } = formState;
   const onSubmit = handleSubmit(async (form) => {
-    const draft = powerDraft({ ...form, revision }, lineKey);
+    const isNamed = JSON.stringify(madeFor) !== JSON.stringify(NO_SETUP);
+    const draft = powerDraft({ ...form, revision, madeFor: isNamed ? madeFor : null }, lineKey);
     const outcome = await save(draft, newId);
     if (!outcome.ok) {
       // Saved once more, what stands here takes the place of what another window saved meanwhile.
@@ -99,8 +134,14 @@ export function ClaimForm({
           help="brochure, manual, badge; with the page"
         />
         <Grid templateColumns="1fr 1fr" gap={3.5}>
+          <ChoiceField
+            label="Kind of power"
+            field={register("powerKind")}
+            error={errors.powerKind}
+            choices={POWER_KINDS.map((value) => ({ value, label: KIND_LABELS[value] }))}
+          />
           <QuantityField
-            label="Power per channel"
+            label="Power"
             field={register("powerWatts")}
             error={errors.powerWatts}
             unit="W"
@@ -133,6 +174,34 @@ export function ClaimForm({
             { value: "thd", label: "THD (harmonics only)" },
           ]}
         />
+        <Grid templateColumns="1fr 1fr" gap={3.5}>
+          <QuantityField
+            label="From"
+            field={register("bandLowHz")}
+            error={errors.bandLowHz}
+            unit="Hz"
+            placeholder="1 kHz only"
+          />
+          <QuantityField
+            label="To"
+            field={register("bandHighHz")}
+            error={errors.bandHighHz}
+            unit="Hz"
+          />
+          <SetupChoices
+            id="made-for"
+            details={details}
+            channelCount={1}
+            setup={madeFor}
+            unsaid="as supplied"
+            onChange={setMadeFor}
+          />
+          <TextField
+            label="Made for, otherwise"
+            field={held(madeFor.other, (other) => setMadeFor({ ...madeFor, other }))}
+            placeholder="as supplied"
+          />
+        </Grid>
         <SaveOrCancel
           saveLabel="Save claim"
           isSubmitting={isSubmitting}

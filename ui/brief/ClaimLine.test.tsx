@@ -16,6 +16,7 @@ const line = (given: Given, revision: number) => {
     <ClaimLine
       claim={{ ...claim, id: "claim", given, revision }}
       sheetSource=""
+      details={{ supplies: [], switches: [] }}
       onEdit={undefined}
       onRemove={() => {}}
     />,

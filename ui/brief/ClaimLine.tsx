@@ -3,8 +3,9 @@ import { Box, Flex, HStack, Text } from "@chakra-ui/react";
 import { Check, CircleHelp, Pencil, Trash2 } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { Claim, Given, PlacedClaim } from "@/records";
-import { claimToJudge, claimWords } from "@/records/facts";
+import type { Claim, Details, Given, PlacedClaim } from "@/records";
+import { claimToJudge, claimWords, madeForTrouble, madeForText } from "@/records/facts";
+import { settingName } from "@/phrasing";
 import { ActionButton } from "../parts/ActionButton";
 import { KeptMark } from "../parts/KeptMark";
 import { claimSaves } from "../parts/saves";
@@ -16,6 +17,7 @@ export type ClaimLineProps = {
   claim: PlacedClaim;
   /** Where the sheet was printed; shown only for lines from another source. */
   sheetSource: string;
+  details: Pick<Details, "supplies" | "switches">;
   /** Absent where no form takes this kind of claim. */
   onEdit: (() => void) | undefined;
   onRemove(): void;
@@ -24,9 +26,12 @@ export type ClaimLineProps = {
 const FIRST_LETTER = { "&::first-letter": { textTransform: "uppercase" } };
 
 /** One claim: what it says, what it leaves out, and how it is judged all the same. */
-export function ClaimLine({ claim, sheetSource, onEdit, onRemove }: ClaimLineProps) {
+export function ClaimLine({ claim, sheetSource, details, onEdit, onRemove }: ClaimLineProps) {
   const { given, setGiven, version } = useGiven(claim.given);
-  const read = claimToJudge({ ...claim, given });
+  const read = claimToJudge({ ...claim, given }, details);
+  const { madeFor } = claim;
+  const setting = madeFor ? madeForText(madeFor, details) : "";
+  const trouble = madeFor ? madeForTrouble(madeFor, details) : null;
   const isWhole = read.missing.length === 0;
   const filledIn = read.filledIn ?? [];
   return (
@@ -58,6 +63,16 @@ export function ClaimLine({ claim, sheetSource, onEdit, onRemove }: ClaimLinePro
             .filter((part) => part !== "")
             .join(", ")}
         </Text>
+        {setting !== "" && (
+          <Text fontSize="14px">
+            Made for: <b>{settingName(setting)}</b>. Only readings taken that way count.
+          </Text>
+        )}
+        {trouble && (
+          <Text fontSize="14px" color="ochre">
+            {trouble}
+          </Text>
+        )}
         {!isWhole && (
           <Text fontSize="14px">
             <b>Not testable as printed:</b> it does not state {read.missing.join(", ")}. Nearest

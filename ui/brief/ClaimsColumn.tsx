@@ -3,7 +3,7 @@ import { Grid } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { readClaims } from "@/core/claim";
-import { claimsOfSheet, type Amplifier, type Claim, type Sheet } from "@/records";
+import { claimsOfSheet, type Amplifier, type Claim, type Details, type Sheet } from "@/records";
 import { printedDetails, type PrintedDetails } from "@/records/facts";
 import { saveDocument } from "../parts/saves";
 import { useAutosave } from "../parts/useAutosave";
@@ -17,11 +17,13 @@ export function ClaimsColumn({
   amplifier,
   claims,
   sheet,
+  details,
   onPrinted,
 }: {
   amplifier: Amplifier;
   claims: readonly Claim[];
   sheet: Sheet;
+  details: Pick<Details, "supplies" | "switches">;
   /** What the sheet says of supply and gain, whenever that changes while it is typed. */
   onPrinted(printed: PrintedDetails): void;
 }) {
@@ -62,7 +64,7 @@ export function ClaimsColumn({
         }
         autosave={autosave}
       />
-      <ClaimsPanel amplifier={amplifier} sheetSource={read.source} {...claimed} />
+      <ClaimsPanel amplifier={amplifier} sheetSource={read.source} details={details} {...claimed} />
     </Grid>
   );
 }

@@ -4,7 +4,7 @@ import { ArrowRight, ListChecks, Minus, Plus, Undo2 } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { memo, useMemo, useState, type ReactNode } from "react";
 import { statedText, type UnreadLine } from "@/core/claim";
-import { statedPowers, type Amplifier, type PlacedClaim, type PowerForm } from "@/records";
+import { powerFormOf, type Amplifier, type Details, type PlacedClaim } from "@/records";
 import { usualConditions } from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
 import { ConfirmDialog } from "../parts/ConfirmDialog";
@@ -22,6 +22,7 @@ export type ClaimsPanelProps = {
   /** Where the sheet is printed. */
   sheetSource: string;
   unread: readonly UnreadLine[];
+  details: Pick<Details, "supplies" | "switches">;
 };
 
 /**
@@ -33,6 +34,7 @@ export const ClaimsPanel = memo(function ClaimsPanel({
   claims,
   sheetSource,
   unread,
+  details,
 }: ClaimsPanelProps) {
   const router = useRouter();
   const [editing, setEditing] = useState<string | "new" | null>(null);
@@ -41,7 +43,10 @@ export const ClaimsPanel = memo(function ClaimsPanel({
     setEditing(null);
     router.refresh();
   };
-  const usual = useMemo(() => usualConditions(claims, amplifier), [claims, amplifier]);
+  const usual = useMemo(
+    () => usualConditions(claims, amplifier, details),
+    [claims, amplifier, details],
+  );
   const [trouble, setTrouble] = useState<string | null>(null);
   const leaveOut = async (claim: PlacedClaim, isLeftOut: boolean) => {
     const saved = await claimSaves.change(claim.id ?? "", { ...claim, isLeftOut });
@@ -97,7 +102,8 @@ export const ClaimsPanel = memo(function ClaimsPanel({
             <Box as="li" key={claim.id} py={3} borderTopWidth="1px" borderColor="rime">
               <ClaimForm
                 draftKey={`claim ${claim.id}`}
-                initial={formOf(claim, amplifier.channelCount)}
+                initial={powerFormOf(claim, amplifier.channelCount) ?? undefined}
+                details={details}
                 lineKey={claim.lineKey}
                 channelCount={amplifier.channelCount}
                 save={(draft) => claimSaves.change(claim.id ?? "", draft)}
@@ -109,7 +115,12 @@ export const ClaimsPanel = memo(function ClaimsPanel({
               key={claim.id ?? claim.lineKey}
               claim={claim}
               sheetSource={sheetSource}
-              onEdit={formOf(claim, amplifier.channelCount) && (() => setEditing(claim.id))}
+              details={details}
+              onEdit={
+                claim.id !== null && powerFormOf(claim, amplifier.channelCount)
+                  ? () => setEditing(claim.id)
+                  : undefined
+              }
               onRemove={() =>
                 claim.lineKey === null ? setDeleting(claim) : void leaveOut(claim, true)
               }
@@ -135,6 +146,7 @@ export const ClaimsPanel = memo(function ClaimsPanel({
       {editing === "new" && (
         <ClaimForm
           draftKey={`new claim of ${amplifier.id}`}
+          details={details}
           channelCount={amplifier.channelCount}
           save={(draft, id) => claimSaves.add(amplifier.id, draft, id)}
           onDone={done}
@@ -175,11 +187,3 @@ function NoClaim({ text, children }: { text: string; children?: ReactNode }) {
     </Flex>
   );
 }
-
-/** A continuous power as its form takes it, what is missing filled in as is usual; undefined for every other claim. */
-const formOf = (claim: PlacedClaim, channelCount: number): PowerForm | undefined => {
-  const { id, revision } = claim;
-  if (id === null) return undefined;
-  const [power] = statedPowers([{ ...claim, id, amplifierId: "" }], channelCount);
-  return power && { ...power, revision };
-};

@@ -11,7 +11,14 @@ import {
   type PowerAtLimit,
   type StepReading,
 } from "../../sweep";
-import { matchChannels, matchLoad, matchTone, USUAL_HZ, USUAL_OHMS } from "../conditions";
+import {
+  connectionOf,
+  matchChannels,
+  matchLoad,
+  matchTone,
+  USUAL_HZ,
+  USUAL_OHMS,
+} from "../conditions";
 import type {
   AmplifierFacts,
   Evidence,
@@ -87,7 +94,8 @@ const placeAt = (limit: PowerLimit, hertz: number | null): ReadingPlace => ({
 
 /**
  * Where the power would lie into the claim's own ohms: with volts held, power times ohms stays; with current held, power over ohms.
- * With a sweep on the other side of the claim's ohms it lies on the line between the two, on logarithmic scales.
+ * With a sweep on the other side of the claim's ohms the range narrows: into more ohms an amplifier gives no fewer volts and no more
+ * current, so that both lie between those of the two sweeps.
  * @see Joule’s law; the bracket is chosen here
  */
 const intoLoad = (
@@ -96,21 +104,37 @@ const intoLoad = (
   askedOhms: number,
   beyond: { powerWatts: number; loadOhms: number } | null,
 ): readonly [number, number] => {
-  const ratio = measuredOhms / askedOhms;
-  if (beyond) {
-    const slope =
-      Math.log(beyond.powerWatts / powerWatts) / Math.log(beyond.loadOhms / measuredOhms);
-    const between = powerWatts * ratio ** -Math.min(1, Math.max(-1, slope));
-    return [between, between];
-  }
-  const ends = [powerWatts * ratio, powerWatts / ratio];
-  return [Math.min(...ends), Math.max(...ends)];
+  const endsOf = (watts: number, ohms: number): [number, number] => {
+    const ends = [(watts * ohms) / askedOhms, (watts * askedOhms) / ohms];
+    return [Math.min(...ends), Math.max(...ends)];
+  };
+  const [low, high] = endsOf(powerWatts, measuredOhms);
+  if (beyond === null) return [low, high];
+  const [otherLow, otherHigh] = endsOf(beyond.powerWatts, beyond.loadOhms);
+  const both = [Math.max(low, otherLow), Math.min(high, otherHigh)] as const;
+  // Readings that are off by their uncertainty may leave nothing between them: then each by itself holds.
+  return both[0] <= both[1] ? both : [Math.min(low, otherLow), Math.max(high, otherHigh)];
 };
 
 /** Sweeps among runs, by channel: what can tell how output follows the load. */
 const sweepsIn = remembered((runs: readonly Evidence[]) =>
   runs.filter(({ channels }) => channels.some(({ levels = [] }) => levels.length > 1)),
 );
+
+/** Two runs that differ in nothing but their load, as far as they record it. */
+const isAlikeButForLoad = (one: Evidence, other: Evidence): boolean =>
+  one.kind === other.kind &&
+  one.source === other.source &&
+  one.channelsDriven === other.channelsDriven &&
+  one.supply === other.supply &&
+  one.setting === other.setting &&
+  !one.unrecorded?.length &&
+  !other.unrecorded?.length &&
+  connectionOf(one) === connectionOf(other) &&
+  isSameTone(toneOf(one), toneOf(other));
+
+const isSameTone = (one: number | null, other: number | null): boolean =>
+  Math.abs((one ?? USUAL_HZ) / (other ?? USUAL_HZ) - 1) < USUAL_TONE_RATIO;
 
 /** Output of the same channel into a load on the other side of the claim's, under otherwise the same conditions. */
 const beyondLoad = (
@@ -120,11 +144,7 @@ const beyondLoad = (
 ): { powerWatts: number; loadOhms: number } | null => {
   const isBelow = channel.loadOhms < askedOhms;
   for (const other of sweepsIn(others)) {
-    const isLike =
-      other.source === evidence.source &&
-      other.channelsDriven === evidence.channelsDriven &&
-      other.kind === evidence.kind;
-    const same = isLike
+    const same = isAlikeButForLoad(other, evidence)
       ? other.channels.find(({ channelIndex }) => channelIndex === channel.channelIndex)
       : null;
     if (!same || same.loadOhms < askedOhms === isBelow) continue;
@@ -316,18 +336,23 @@ export const burstReading = (askedOhms: number, channel: EvidenceChannel): Claim
   ];
 };
 
-const isBridgedKind = ({ kind }: Evidence): boolean => RUN_KINDS[kind].isBridged ?? false;
+const isBridged = (evidence: Evidence): boolean => connectionOf(evidence) === "bridged";
 /** Only bursts are read of a kind that raises no level. */
 const isBurstClaim = ({ rating }: Power): boolean =>
   rating === "burst" || rating === "music" || rating === "peak";
 
 const readPower = (stated: Power, asked: Asked): ClaimReading[] => {
-  if (isBridgedKind(asked.evidence)) return [];
+  if (RUN_KINDS[asked.evidence.kind].isBridged) return [];
   const ohms = stated.loadOhms ?? USUAL_OHMS;
   if (isBurstClaim(stated)) return burstReading(ohms, asked.channel);
   const limit = limitOfPower(stated);
   const whole = stated.band ? bandReading(limit, stated.band, asked.channel) : [];
   if (whole.length > 0) return whole;
+  return continuousReading(limit, ohms, asked);
+};
+
+/** A sweep of levels is read at the limit, a search for flat tops where it ended. */
+const continuousReading = (limit: PowerLimit, ohms: number, asked: Asked): ClaimReading[] => {
   const swept = sweptReading(limit, ohms, asked);
   return swept.length > 0 || !RUN_KINDS[asked.evidence.kind].endsAtCleanTops
     ? swept
@@ -375,7 +400,7 @@ const toneMatch = (band: Band | null, evidence: Evidence) =>
 
 /** Two channels that drive one load between them. */
 export const bridgedPowerQuestion: Question<"bridged-power"> = {
-  kinds: ["bridged"],
+  kinds: ["bridged", "power-sweep", "clip-search"],
   promise: ["powerWatts"],
   limit: ({ powerWatts }) => ({ direction: "at-least", value: powerWatts }),
   matches: (stated: Bridged, evidence) => [
@@ -383,8 +408,8 @@ export const bridgedPowerQuestion: Question<"bridged-power"> = {
     matchTone(null, { frequencyHz: toneOf(evidence) }),
   ],
   read: (stated, asked) =>
-    isBridgedKind(asked.evidence)
-      ? sweptReading(limitOfPower(stated), stated.loadOhms ?? USUAL_OHMS, asked)
+    isBridged(asked.evidence)
+      ? continuousReading(limitOfPower(stated), stated.loadOhms ?? USUAL_OHMS, asked)
       : [],
   channelsAsked: () => null,
   settledBy: (stated) => ({

@@ -72,8 +72,7 @@ export const playJob = async (
       voltsAccuracyRatio: bench.voltsAccuracyRatio,
       confirmations: job.confirmations,
       settings: job.settings as Record<string, number | string>,
-      setting: job.setting,
-      inputUsed: job.inputUsed,
+      setUp: job,
       set: job.set,
       level: job.level,
     });

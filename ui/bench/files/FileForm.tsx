@@ -1,5 +1,6 @@
 import { Box, Grid, HStack, Text } from "@chakra-ui/react";
 import { X } from "lucide-react";
+import type { ReactNode } from "react";
 import { RUN_KIND_NAMES, RUN_KINDS, type ProbePlaces, type RunKind } from "@/core/run";
 import { formatHertz, formatWithUnit } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
@@ -16,12 +17,15 @@ import type { FileFacts } from "@/pipeline/openFile";
 export function FileForm({
   entry,
   outputCount,
+  conditions,
   onChange,
   onReopen,
   onRemove,
 }: {
   entry: FileEntry;
   outputCount: number;
+  /** Its load, channels, supply and switches, where it is one of several files. */
+  conditions?: ReactNode;
   onChange(to: Partial<FileEntry>): void;
   onReopen(): void;
   onRemove(): void;
@@ -69,6 +73,7 @@ export function FileForm({
             field={held(kind, (value) => onChange({ kind: value as RunKind, settings: {} }))}
             choices={RUN_KIND_NAMES.map((name) => ({ value: name, label: RUN_KINDS[name].title }))}
           />
+          {conditions}
           {opened.temperatureLog && (
             <Probes names={opened.channelNames} places={entry.places} id={id} onChange={onChange} />
           )}

@@ -1,32 +1,47 @@
 "use client";
-import { Box, Grid, HStack } from "@chakra-ui/react";
+import { Box, Grid, HStack, Text } from "@chakra-ui/react";
 import { yupResolver } from "@hookform/resolvers/yup";
 import { useEffect, useRef, useState } from "react";
-import { useForm, useWatch } from "react-hook-form";
+import { useForm } from "react-hook-form";
 import { RUN_KINDS } from "@/core/run";
 import { COVERAGE_FACTOR } from "@/core/power";
 import type { Calibration } from "@/core/rig";
 import { claimedWatts } from "@/core/claim";
-import { formatPercent, formatSignificant } from "@/core/units";
-import type { Amplifier, StatedPower, Confirmation, Load, Recorders } from "@/records";
+import { formatPercent, formatSignificant, parseNumber } from "@/core/units";
+import type {
+  Amplifier,
+  Confirmation,
+  Details,
+  Load,
+  Recorders,
+  Setup,
+  StatedPower,
+} from "@/records";
+import { claimsMadeFor, namedSetup, setupFromText } from "@/records/facts";
 import { ActionButton } from "../../parts/ActionButton";
 import { Panel } from "../../parts/Panel";
-import { filesSchema, type FilesTexts, type FilesValues } from "../benchSchemas";
+import { filesSchema, wrongChannels, type FilesTexts, type FilesValues } from "../benchSchemas";
 import { loadChoice } from "../loadChoice";
 import { ChoiceField, FormMessage, QuantityField } from "../../parts/fields";
 import { UploadFailed } from "../uploadRun";
 import { DropArea } from "./DropArea";
+import { conditionsOfFile, FileConditions, type FileConditionsValue } from "./FileConditions";
 import { FileForm } from "./FileForm";
+import { conditionsInName, type OwnConditions } from "./nameConditions";
 import { loadOfNote } from "./noteOf";
 import { RecorderChoice } from "./RecorderChoice";
 import { groupsOf, readFiles } from "./readFiles";
-import { useFiles } from "./useFiles";
+import { useFiles, type FileEntry } from "./useFiles";
+import { SetupTexts } from "../../parts/SetupFields";
 import { WatchedFolder } from "./WatchedFolder";
 
 export type FilesInProps = {
   amplifier: Amplifier;
   claims: readonly StatedPower[];
   loads: readonly Load[];
+  details: Details;
+  /** As planned, else as the last reading was taken. */
+  first: { channelsDriven: number; setup: Setup };
   calibration: Calibration | null;
   recorders: Recorders;
   confirmations: readonly Confirmation[];
@@ -39,45 +54,53 @@ export function FilesIn({
   amplifier,
   claims,
   loads,
+  details,
+  first,
   calibration,
   recorders,
   confirmations,
   uploadLimitBytes,
   onStored,
 }: FilesInProps) {
-  const {
-    register,
-    handleSubmit,
-    control: form,
-    setValue,
-    formState,
-  } = useForm<FilesTexts, unknown, FilesValues>({
-    resolver: yupResolver(filesSchema) as never,
-    mode: "onChange",
-    defaultValues: {
-      loadId: loads[0].id,
-      secondId: loads[1]?.id ?? "",
-      channelsDriven: String(amplifier.channelCount),
-      accuracy: calibration
-        ? formatPercent(COVERAGE_FACTOR * calibration.voltsStdUncertaintyRatio, 2)
-        : "1 %",
-      mainsHz: "50",
+  const { register, handleSubmit, setValue, formState } = useForm<FilesTexts, unknown, FilesValues>(
+    {
+      resolver: yupResolver(filesSchema) as never,
+      mode: "onChange",
+      defaultValues: {
+        secondId: loads[1]?.id ?? "",
+        accuracy: calibration
+          ? formatPercent(COVERAGE_FACTOR * calibration.voltsStdUncertaintyRatio, 2)
+          : "1 %",
+        mainsHz: "50",
+      },
     },
-  });
+  );
   const { errors } = formState;
-  const loadId = useWatch({ control: form, name: "loadId" });
-  const load = loads.find(({ id }) => id === loadId) ?? loads[0];
+  const [common, setCommon] = useState<FileConditionsValue>({
+    loadId: loads[0].id,
+    channelsDriven: String(first.channelsDriven),
+    setup: first.setup,
+  });
+  const loadOf = (loadId: string): Load => loads.find(({ id }) => id === loadId) ?? loads[0];
+  const conditionsOf = ({ own }: FileEntry) => conditionsOfFile(own, common);
   const [fullScale, setFullScale] = useState(scaleText(calibration?.fullScaleVolts ?? null));
   const files = useFiles({
-    outputCount: load.channels.length,
+    outputCount: loadOf(common.loadId).channels.length,
     fullScale,
     uploadLimitBytes,
-    onNote: (note) => {
+    ownOf: (fileName, note): OwnConditions => {
+      const { setup } = common;
+      const named = conditionsInName(fileName, { ...amplifier, loads, details, setup });
+      if (!note) return named;
       const made = loadOfNote(note, loads);
-      if (made) setValue("loadId", made.id);
-      setValue("channelsDriven", String(note.channelsDriven));
-      setValue("mainsHz", String(note.mainsHz));
+      return {
+        ...named,
+        ...(made && { loadId: made.id }),
+        channelsDriven: String(note.channelsDriven),
+        ...(note.setting !== undefined && { setup: setupFromText(note.setting, details) }),
+      };
     },
+    onNote: (note) => setValue("mainsHz", String(note.mainsHz)),
   });
   const [doneRatio, setDoneRatio] = useState<number | null>(null);
   const isBusy = doneRatio !== null;
@@ -85,25 +108,45 @@ export function FilesIn({
   useEffect(() => () => control.current?.abort(), []);
   const [message, setMessage] = useState<string | null>(null);
   const ready = files.entries.filter(({ state }) => state === "open");
+  /** One file alone has its conditions where they are asked for all. */
+  const single = files.entries.length === 1 ? files.entries[0] : null;
   const needsSecond = ready.some(({ kind }) => kind && RUN_KINDS[kind].takesSecondLoad);
 
-  const read = async ({ secondId, channelsDriven, accuracy, mainsHz }: FilesValues) => {
+  const groups = groupsOf(ready, (entry) => {
+    const { loadId, channelsDriven, setup } = conditionsOf(entry);
+    const isOfLoad = entry.kind !== null && !RUN_KINDS[entry.kind].takesSecondLoad;
+    return JSON.stringify([isOfLoad && loadId, channelsDriven, setup]);
+  });
+  const isWrong = ready.some((entry) => wrongChannels(conditionsOf(entry).channelsDriven) !== null);
+
+  const read = async ({ secondId, accuracy, mainsHz }: FilesValues) => {
+    if (isWrong) return setMessage("Enter how many channels were driven, beside the file.");
     const mine = new AbortController();
     control.current = mine;
     setDoneRatio(0);
     setMessage(null);
     let last: string | null = null;
     const problems: string[] = [];
-    for (const group of groupsOf(ready)) {
+    for (const group of groups) {
       try {
+        const { loadId, channelsDriven, setup } = conditionsOf(group[0]);
+        const load = loadOf(loadId);
+        const setUp = namedSetup(setup, details);
+        // Of two files with a load each, the second says which is the second.
+        const other = group.map((entry) => conditionsOf(entry).loadId).find((id) => id !== loadId);
         const outcome = await readFiles(group, {
           amplifierId: amplifier.id,
           load,
-          secondLoad: loads.find(({ id }) => id === secondId) ?? null,
-          channelsDriven,
+          secondLoad: loads.find(({ id }) => id === (other ?? secondId)) ?? null,
+          channelsDriven: parseNumber(channelsDriven) ?? 1,
+          setUp,
           voltsAccuracyRatio: accuracy,
           mainsHz,
-          ratedWatts: claimedWatts(load.nominalOhms, claims, false),
+          ratedWatts: claimedWatts(
+            load.nominalOhms,
+            claimsMadeFor(setUp.setting, claims),
+            setup.connection === "bridged",
+          ),
           confirmations,
           desk: files.desk(),
           signal: mine.signal,
@@ -157,7 +200,18 @@ export function FilesIn({
         <FileForm
           key={entry.id}
           entry={entry}
-          outputCount={load.channels.length}
+          outputCount={loadOf(conditionsOf(entry).loadId).channels.length}
+          conditions={
+            single ? undefined : (
+              <FileConditions
+                id={`file-${entry.id}`}
+                own={entry.own}
+                common={common}
+                {...{ amplifier, loads, details }}
+                onChange={(own) => files.change(entry.id, { own })}
+              />
+            )
+          }
           onChange={(to) => files.change(entry.id, to)}
           onReopen={() => files.reopen(entry)}
           onRemove={() => files.remove(entry.id)}
@@ -165,12 +219,29 @@ export function FilesIn({
       ))}
       {files.entries.length > 0 && (
         <Box>
+          {!single && (
+            <Text fontWeight={700} mt={4}>
+              For all files that do not say otherwise
+            </Text>
+          )}
           <Grid templateColumns="repeat(auto-fill, minmax(170px, 1fr))" gap={3} mt={3}>
-            <ChoiceField
-              id="files-load"
-              label="Load"
-              field={register("loadId")}
-              choices={loads.map(loadChoice)}
+            <FileConditions
+              id="files"
+              own={single ? single.own : common}
+              common={common}
+              {...{ amplifier, loads, details }}
+              onChange={(own) =>
+                single ? files.change(single.id, { own }) : setCommon({ ...common, ...own })
+              }
+            />
+            <SetupTexts
+              id="files"
+              setup={single ? conditionsOf(single).setup : common.setup}
+              onChange={(setup) =>
+                single
+                  ? files.change(single.id, { own: { ...single.own, setup } })
+                  : setCommon({ ...common, setup })
+              }
             />
             {needsSecond && (
               <ChoiceField
@@ -180,13 +251,6 @@ export function FilesIn({
                 choices={loads.map(loadChoice)}
               />
             )}
-            <QuantityField
-              id="files-driven"
-              label="Channels driven"
-              unit={`of ${amplifier.channelCount}`}
-              field={register("channelsDriven")}
-              error={errors.channelsDriven}
-            />
             <QuantityField
               id="files-accuracy"
               label="Accuracy of the volts, ±"
@@ -206,7 +270,7 @@ export function FilesIn({
           <FormMessage>{message}</FormMessage>
           <HStack mt={3} gap={2}>
             <ActionButton tone="primary" type="submit" disabled={isBusy || ready.length === 0}>
-              {readText(doneRatio, groupsOf(ready).length)}
+              {readText(doneRatio, groups.length)}
             </ActionButton>
             {isBusy && <ActionButton onClick={() => control.current?.abort()}>Stop</ActionButton>}
           </HStack>

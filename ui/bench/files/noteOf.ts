@@ -39,7 +39,7 @@ export const otherwiseThanNoted = (
       return {
         code: "bad-load",
         where: fileName,
-        advice: `it was recorded into ${formatShort(note.nominalOhms)} Ω, ${drivenText(note.channelsDriven)}. Choose that below, and analyse files recorded under other conditions separately.`,
+        advice: `it was recorded into ${formatShort(note.nominalOhms)} Ω, ${drivenText(note.channelsDriven)}. Choose that beside the file.`,
       };
   }
   return null;

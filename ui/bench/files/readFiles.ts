@@ -10,6 +10,7 @@ import {
   type RunConditions,
   type Confirmation,
 } from "@/records";
+import type { NamedSetup } from "@/records/facts";
 import { callback, type KeptWorker } from "@/workers/benchClient";
 import type { SentFiles } from "@/workers/protocol";
 import { settingsFrom, settingTexts } from "../settingsForm";
@@ -18,13 +19,19 @@ import { fieldsOf } from "./fieldsOf";
 import { otherwiseThanNoted } from "./noteOf";
 import { sentFile, type FileEntry } from "./useFiles";
 
-/** Files that make one run, in the order in which they were dropped. */
-export const groupsOf = (entries: readonly FileEntry[]): FileEntry[][] => {
+/**
+ * Files that make one run, in the order in which they were dropped.
+ * @param sortOf what files of one run have in common beside their kind: the conditions under which they were recorded
+ */
+export const groupsOf = (
+  entries: readonly FileEntry[],
+  sortOf: (entry: FileEntry) => string = () => "",
+): FileEntry[][] => {
   const groups: FileEntry[][] = [];
   for (const entry of entries) {
     const mates =
       entry.kind && RUN_KINDS[entry.kind].isReadTogether
-        ? groups.find(([first]) => first.kind === entry.kind)
+        ? groups.find(([first]) => first.kind === entry.kind && sortOf(first) === sortOf(entry))
         : undefined;
     if (mates) mates.push(entry);
     else groups.push([entry]);
@@ -43,6 +50,7 @@ export type FilesContext = {
   load: Load;
   secondLoad: Load | null;
   channelsDriven: number;
+  setUp: NamedSetup;
   mainsHz: number;
   voltsAccuracyRatio: number;
   ratedWatts: number | null;

@@ -72,7 +72,13 @@ const file = (name: string, content: Uint8Array<ArrayBuffer> | string): File => 
 
 const shown = (uploadLimitBytes = 1e8) =>
   renderHook(() =>
-    useFiles({ outputCount: 2, fullScale: "40 V", uploadLimitBytes, onNote: () => {} }),
+    useFiles({
+      outputCount: 2,
+      fullScale: "40 V",
+      uploadLimitBytes,
+      ownOf: () => ({}),
+      onNote: () => {},
+    }),
   );
 
 test("each is opened default setting, in one worker for all, and says what it was taken for", async () => {

@@ -8,6 +8,7 @@ import type { SentFile } from "@/workers/protocol";
 import type { SettingTexts } from "../settingsForm";
 import { fieldsOf } from "./fieldsOf";
 import { newId } from "../../parts/newId";
+import type { OwnConditions } from "./nameConditions";
 import type { FileFacts } from "@/pipeline/openFile";
 
 /** A file as it was dropped, what it was taken for, and what the reviewer says of it. */
@@ -30,6 +31,8 @@ export type FileEntry = {
   places: ProbePlaces;
   /** How it is to be read; what is not in here has its default. */
   settings: SettingTexts;
+  /** What it was recorded under, where that is not what holds for all files. */
+  own: OwnConditions;
 };
 
 const NOWHERE: ProbePlaces = { sink: null, casing: null, load: null };
@@ -89,12 +92,15 @@ export const useFiles = ({
   outputCount,
   fullScale,
   uploadLimitBytes,
+  ownOf,
   onNote,
 }: {
   outputCount: number;
   /** Of files that do not tell it themselves. */
   fullScale: string;
   uploadLimitBytes: number;
+  /** What a file says of its conditions by its note and its name. */
+  ownOf(fileName: string, note: RecordingNote | null): OwnConditions;
   /** A recording says how it was made. */
   onNote(note: RecordingNote): void;
 }) => {
@@ -131,6 +137,7 @@ export const useFiles = ({
         question: null,
         places: opened.temperatureLog ? guessPlaces(opened.channelNames) : NOWHERE,
         ...channelsIn(opened, outputCount),
+        own: ownOf(file.fileName, opened.note ?? null),
         settings: opened.note ? noteTexts(opened.note) : {},
         ...(opened.fullScaleVolts === null
           ? {}
@@ -169,6 +176,7 @@ export const useFiles = ({
           question: null,
           places: NOWHERE,
           settings: {},
+          own: {},
         },
       ]);
       if (!tooLarge) void open({ id, fileName: source.name, source, givenRateHz: null });

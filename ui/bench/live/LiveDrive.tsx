@@ -6,6 +6,7 @@ import { findingText } from "@/core/outcome";
 import type { RunKind } from "@/core/run";
 import { formatHertz, formatSignificant } from "@/core/units";
 import { guardLimits, type Amplifier, type Guards, type Load } from "@/records";
+import type { NamedSetup } from "@/records/facts";
 import type { RampLimit } from "@/pipeline/liveBench";
 import { useChain } from "../../frame/chainState";
 import { ActionButton } from "../../parts/ActionButton";
@@ -30,6 +31,7 @@ export type LiveDriveProps = {
   guards: Guards;
   /** What its heat sink is predicted by where no thermometer is on it; null where it is simulated. */
   sink: SinkFacts | null;
+  setUp: NamedSetup;
   channelsDriven: number;
   frequencyHz: number;
   onStored(runId: string): void;
@@ -62,6 +64,7 @@ export function LiveDrive({
   load,
   guards,
   sink,
+  setUp,
   channelsDriven,
   frequencyHz,
   onStored,
@@ -170,6 +173,7 @@ export function LiveDrive({
         bench: playedOn.current,
         confirmations: played.confirmations,
         load,
+        setUp,
         channelsDriven,
         frequencyHz,
       });

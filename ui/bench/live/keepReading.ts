@@ -2,6 +2,7 @@ import type { Capture } from "@/bench/contract";
 import type { Finding } from "@/core/outcome";
 import type { RunKind } from "@/core/run";
 import { ANALYSIS_VERSION, runConditions, type Confirmation, type Load } from "@/records";
+import type { NamedSetup } from "@/records/facts";
 import { callback, handedOver, startJob } from "@/workers/benchClient";
 import type { JobBench } from "../engine/benchOfJob";
 import { markedNearFloor } from "../engine/markedNearFloor";
@@ -15,6 +16,7 @@ export type TakenByHand = {
   bench: JobBench;
   confirmations: readonly Confirmation[];
   load: Load;
+  setUp: NamedSetup;
   channelsDriven: number;
   frequencyHz: number;
 };
@@ -25,7 +27,17 @@ export type TakenByHand = {
  */
 export const keepReading = async (
   taken: Capture,
-  { id, kind, amplifierId, bench, confirmations, load, channelsDriven, frequencyHz }: TakenByHand,
+  {
+    id,
+    kind,
+    amplifierId,
+    bench,
+    confirmations,
+    load,
+    setUp,
+    channelsDriven,
+    frequencyHz,
+  }: TakenByHand,
 ): Promise<string | Finding> => {
   const conditions = runConditions({
     load,
@@ -36,6 +48,7 @@ export const keepReading = async (
     mainsHz: bench.mainsHz,
     voltsAccuracyRatio: bench.voltsAccuracyRatio,
     confirmations,
+    setUp,
     settings: { frequencyHz },
   });
   const bytes = new Blob([taken.wav]);

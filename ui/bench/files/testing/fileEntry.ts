@@ -14,6 +14,7 @@ export const fileEntry = (change: Partial<FileEntry>): FileEntry => ({
   inputChannel: null,
   sampleRate: "",
   settings: {},
+  own: {},
   question: null,
   places: { sink: null, casing: null, load: null },
   ...change,

@@ -1,0 +1,218 @@
+import { plainSetting, type Connection, type Evidence, type MadeFor } from "@/core/verdict";
+import { NO_SETUP, type Details, type RunEntry, type Setup } from "@/records";
+
+/** What of an amplifier has more than one of a kind, so that a reading must say which: nothing is asked of the rest. */
+export type SetupChoices = {
+  /** The default one first. */
+  supplies: readonly string[];
+  /** Each with its usual position first. */
+  switches: readonly { name: string; positions: readonly string[] }[];
+  canBridge: boolean;
+};
+
+type Known = Pick<Details, "supplies" | "switches">;
+
+const BRIDGING = /bridg|btl/i;
+
+/** Positions as they are written down: "on, off". */
+const positionsOf = (text: string): string[] =>
+  text
+    .split(/[,/;]/)
+    .map((each) => each.trim())
+    .filter((each) => each !== "");
+
+/** The supply that claims mean that name none: the one in the box. Null where no supply is written down. */
+export const usualSupply = ({ supplies }: Pick<Details, "supplies">): string | null =>
+  (supplies.find(({ isInTheBox }) => isInTheBox) ?? supplies[0])?.name ?? null;
+
+/** @see SetupChoices */
+export const setupChoices = (details: Known): SetupChoices => {
+  const usual = usualSupply(details);
+  const names = details.supplies.map(({ name }) => name);
+  const switches = details.switches.map(({ name, positions }) => ({
+    name,
+    positions: positionsOf(positions),
+  }));
+  const bridges = ({ name, positions }: (typeof switches)[number]) =>
+    BRIDGING.test([name, ...positions].join(" "));
+  return {
+    supplies:
+      usual === null || names.length < 2 ? [] : [usual, ...names.filter((name) => name !== usual)],
+    // A switch that bridges is asked for as the connection.
+    switches: switches.filter((each) => each.positions.length > 1 && !bridges(each)),
+    canBridge: switches.some(bridges),
+  };
+};
+
+/** The amplifier as supplied, every switch in its usual position. */
+export const usualSetup = (details: Known): Setup => ({
+  ...NO_SETUP,
+  supply: usualSupply(details),
+  switches: Object.fromEntries(
+    setupChoices(details).switches.map(({ name, positions }) => [name, positions[0]]),
+  ),
+});
+
+const isSame = (one: string, other: string): boolean => one.toLowerCase() === other.toLowerCase();
+
+/** What a text says of the setup, the rest as usual: "supply: 48 V brick, limiter: off", "bridged", "cover off". */
+export const setupFromText = (text: string, details: Known): Setup => {
+  const { switches } = setupChoices(details);
+  const other: string[] = [];
+  let setup = usualSetup(details);
+  for (const part of text.split(",").map((each) => each.trim())) {
+    if (plainSetting(part) === "") continue;
+    const supply = supplyNamed(part.replace(/^supply:\s*/i, ""), details);
+    const [, name = "", position = ""] = /^([^:]+):\s*(.+)$/.exec(part) ?? [];
+    const known = switches.find((each) => isSame(each.name, name));
+    if (supply) setup = { ...setup, supply };
+    else if (/^supply:/i.test(part)) setup = { ...setup, supply: position };
+    else if (known)
+      setup = {
+        ...setup,
+        switches: {
+          ...setup.switches,
+          [known.name]: known.positions.find((each) => isSame(each, position)) ?? position,
+        },
+      };
+    else if (isSame(part, "bridged") || isSame(part, "parallel"))
+      setup = { ...setup, connection: part.toLowerCase() as Connection };
+    else other.push(part);
+  }
+  return { ...setup, other: other.join(", ") };
+};
+
+/** A supply by its name, or by volts that only one of them has: "48 V adapter". Null where none is meant for sure. */
+export const supplyNamed = (
+  text: string,
+  { supplies }: Pick<Details, "supplies">,
+): string | null => {
+  const exact = supplies.find(({ name }) => isSame(name, text.trim()));
+  if (exact) return exact.name;
+  const [, volts] = /(?:^|[^\d.,])(\d+(?:[.,]\d+)?)\s*v\b/i.exec(` ${text}`) ?? [];
+  if (volts === undefined) return null;
+  const meant = Number(volts.replace(",", "."));
+  const fitting = supplies.filter(
+    (each) => each.volts === meant || new RegExp(`(?:^|\\D)${meant}\\s*v\\b`, "i").test(each.name),
+  );
+  return fitting.length === 1 ? fitting[0].name : null;
+};
+
+/** Switches away from their usual position, and whatever else is not as usual. */
+const settingParts = ({ switches, other }: Setup, details: Known): string[] => [
+  ...setupChoices(details).switches.flatMap(({ name, positions: [usual] }) => {
+    const { [name]: position = usual } = switches;
+    return isSame(position, usual) ? [] : [`${name}: ${position}`];
+  }),
+  ...(other === "" ? [] : [other]),
+];
+
+const supplyPart = ({ supply }: Setup, details: Known): string =>
+  supply === null || supply === usualSupply(details) ? "" : supply;
+
+/** What a claim is made for, in the words that lists name settings by; empty for the amplifier as supplied. */
+export const madeForText = (madeFor: Setup, details: Known): string =>
+  settingText(byBriefNames(madeFor, details), details);
+
+/** What of a setup is not as usual, as lists and comparisons name it; empty for the amplifier as supplied. */
+export const settingText = (setup: Setup, details: Known): string => {
+  const supply = supplyPart(setup, details);
+  return [
+    ...(supply === "" ? [] : [`supply: ${supply}`]),
+    ...settingParts(setup, details),
+    ...(setup.connection === "normal" ? [] : [setup.connection]),
+  ]
+    .join(", ")
+    .slice(0, 200);
+};
+
+/** A setup with the texts that lists, comparisons and packages name it by. */
+export type NamedSetup = { setup: Setup; setting: string; inputUsed: string };
+
+export const namedSetup = (setup: Setup, details: Known): NamedSetup => ({
+  setup,
+  setting: settingText(setup, details),
+  inputUsed: [setup.input, setup.levelControl].filter(Boolean).join(", ").slice(0, 120),
+});
+
+/** What a setup leaves open of an amplifier that has several of a kind. */
+export const unrecordedIn = (setup: Setup, details: Known): NonNullable<Evidence["unrecorded"]> => {
+  const { supplies, switches } = setupChoices(details);
+  return [
+    ...(supplies.length > 0 && setup.supply === null ? (["supply"] as const) : []),
+    ...(switches.some(({ name }) => setup.switches[name] === undefined)
+      ? (["setting"] as const)
+      : []),
+  ];
+};
+
+/**
+ * The setup that a run was taken on. A run from before setups were kept has what its text names; without any text nothing was asked, so
+ * that what the amplifier has several of is not recorded. The simulated bench plays what it is told.
+ */
+export const setupOfRun = (
+  { source, setup, setting }: Pick<RunEntry, "source" | "setup" | "setting">,
+  details: Known,
+): Setup => {
+  if (setup) return setup;
+  if (plainSetting(setting) !== "" || source === "simulated-bench")
+    return setupFromText(setting, details);
+  return NO_SETUP;
+};
+
+/** A run as the judge takes it, with its setup by the names of the Brief. */
+export const asSetUp = (evidence: Evidence, setup: Setup, details: Known): Evidence => {
+  const unrecorded = unrecordedIn(setup, details);
+  return {
+    ...evidence,
+    supply: supplyPart(setup, details),
+    setting: settingParts(setup, details).join(", "),
+    ...(unrecorded.length > 0 && { unrecorded }),
+    ...(setup.connection !== "normal" && { connection: setup.connection }),
+  };
+};
+
+const plain = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]+/g, "");
+
+/** Words of a claim by the names of the Brief, where they can mean one thing only: "soft clip: off" and "tap: 4 Ω" name a switch. */
+export const byBriefNames = (setup: Setup, details: Known): Setup => {
+  const { switches } = setupChoices(details);
+  const left: string[] = [];
+  const found: Record<string, string> = { ...setup.switches };
+  for (const part of setup.other.split(",").map((each) => each.trim())) {
+    const [, name = "", position = ""] = /^([^:]+):\s*(.+)$/.exec(part) ?? [];
+    const fitting = switches.filter(
+      (each) =>
+        name !== "" &&
+        (plain(each.name).includes(plain(name)) || plain(name).includes(plain(each.name))),
+    );
+    const known = fitting.length === 1 ? fitting[0] : null;
+    const meant = known?.positions.find((each) => plain(each) === plain(position));
+    if (known && meant !== undefined) found[known.name] = meant;
+    else if (part !== "") left.push(part);
+  }
+  return {
+    ...setup,
+    supply: setup.supply && (supplyNamed(setup.supply, details) ?? setup.supply),
+    switches: found,
+    other: left.join(", "),
+  };
+};
+
+/** Why no reading can be taken for a claim: it names a supply that the Brief does not have. Null where there is none. */
+export const madeForTrouble = (madeFor: Setup, details: Known): string | null => {
+  const { supply } = byBriefNames(madeFor, details);
+  return supply === null || details.supplies.some(({ name }) => isSame(name, supply))
+    ? null
+    : `The supply “${supply}” is not in the Brief. Add it under Supplies, or choose another for this claim.`;
+};
+
+/** What a claim is made for, as the judge takes it: what it does not name is as usual. */
+export const madeForOf = (setup: Setup, details: Known): MadeFor => {
+  const named = byBriefNames(setup, details);
+  return {
+    supply: supplyPart(named, details),
+    setting: settingParts(named, details).join(", "),
+    connection: named.connection,
+  };
+};

@@ -1,0 +1,53 @@
+import { detailsSchema, NO_SETUP, type Load } from "@/records";
+import { load } from "@/records/testing/run";
+import { conditionsInName } from "./nameConditions";
+
+const loadOf = (nominalOhms: number): Load => ({ ...load, id: `${nominalOhms}`, nominalOhms });
+const known = {
+  loads: [loadOf(8), loadOf(4), loadOf(2.67)],
+  details: {
+    ...detailsSchema.getDefault(),
+    supplies: [
+      {
+        name: "32 V brick",
+        kind: "brick" as const,
+        volts: 32,
+        amperes: 5,
+        watts: null,
+        isInTheBox: true,
+      },
+      {
+        name: "48 V brick",
+        kind: "brick" as const,
+        volts: 48,
+        amperes: 5,
+        watts: null,
+        isInTheBox: false,
+      },
+    ],
+    switches: [{ name: "Soft clip", positions: "on, off" }],
+  },
+  channelCount: 2,
+  setup: { ...NO_SETUP, supply: "32 V brick", switches: { "Soft clip": "on" } },
+};
+
+test.each([
+  ["sweep_48V_4ohm_1ch.wav", "4", "1", "48 V brick", "on", "normal"],
+  ["32V brick 2R67 both burst.wav", "2.67", "2", "32 V brick", "on", "normal"],
+  ["soft-clip-off_8ohms_2ch.csv", "8", "2", "32 V brick", "off", "normal"],
+  ["bridged 8R.wav", "8", undefined, "32 V brick", "on", "bridged"],
+])("%s", (name, loadId, channelsDriven, supply, clip, connection) => {
+  const found = conditionsInName(name, known);
+  expect(found).toMatchObject({
+    loadId,
+    setup: { supply, switches: { "Soft clip": clip }, connection },
+  });
+  expect(found.channelsDriven).toBe(channelsDriven);
+});
+
+test.each([
+  ["a name that says nothing", "take 3.wav"],
+  ["a load that is not built", "16ohm.wav"],
+  ["more channels than there are", "7ch.wav"],
+  ["numbers of something else", "1048 Hz 24bit 96k.wav"],
+])("%s is taken for nothing: %s", (_, name) => expect(conditionsInName(name, known)).toEqual({}));

@@ -1,0 +1,122 @@
+import { CONNECTIONS, type Details, type Setup } from "@/records";
+import { setupChoices, usualSetup } from "@/records/facts";
+import { ChoiceField, held, TextField } from "./fields";
+
+/** How the outputs are joined, as it is chosen. */
+const CONNECTION_LABELS: Readonly<Record<Setup["connection"], string>> = {
+  normal: "each channel by itself",
+  bridged: "bridged",
+  parallel: "in parallel",
+};
+
+export type SetupFieldsProps = {
+  /** Begins the id of each field. */
+  id: string;
+  details: Pick<Details, "supplies" | "switches">;
+  channelCount: number;
+  setup: Setup;
+  /** In place of a supply or position that nobody wrote down. */
+  unsaid?: string;
+  onChange(setup: Setup): void;
+};
+
+/** The supply, each switch and the connection of a reading or a claim; nothing is asked of which the amplifier has one only. */
+export function SetupChoices({
+  id,
+  details,
+  channelCount,
+  setup,
+  unsaid = "not recorded",
+  onChange,
+}: SetupFieldsProps) {
+  const { supplies, switches } = setupChoices(details);
+  return (
+    <>
+      {supplies.length > 0 && (
+        <ChoiceField
+          id={`${id}-supply`}
+          label="Supply"
+          field={held(setup.supply ?? "", (supply) =>
+            onChange({ ...setup, supply: supply === "" ? null : supply }),
+          )}
+          choices={choicesOf(supplies, setup.supply, unsaid)}
+        />
+      )}
+      {switches.map(({ name, positions }, k) => (
+        <ChoiceField
+          key={name}
+          id={`${id}-switch-${k}`}
+          label={name}
+          field={held(setup.switches[name] ?? "", (position) =>
+            onChange({ ...setup, switches: positionsWith(setup.switches, name, position) }),
+          )}
+          choices={choicesOf(positions, setup.switches[name] ?? null, unsaid)}
+        />
+      ))}
+      {channelCount > 1 && (
+        <ChoiceField
+          id={`${id}-connection`}
+          label="Outputs"
+          field={held(setup.connection, (connection) =>
+            onChange({ ...setup, connection: connection as Setup["connection"] }),
+          )}
+          choices={CONNECTIONS.map((value) => ({ value, label: CONNECTION_LABELS[value] }))}
+        />
+      )}
+    </>
+  );
+}
+
+/** The rest of a reading's setup, in the reviewer's own words. */
+export function SetupTexts({
+  id,
+  setup,
+  onChange,
+}: Pick<SetupFieldsProps, "id" | "setup" | "onChange">) {
+  return (
+    <>
+      <TextField
+        id={`${id}-input`}
+        label="Input"
+        field={held(setup.input, (input) => onChange({ ...setup, input }))}
+        placeholder="line, balanced"
+      />
+      <TextField
+        id={`${id}-level`}
+        label="Level control"
+        field={held(setup.levelControl, (levelControl) => onChange({ ...setup, levelControl }))}
+        placeholder="fully up"
+      />
+      <TextField
+        id={`${id}-other`}
+        label="Anything else, if not as usual"
+        field={held(setup.other, (other) => onChange({ ...setup, other }))}
+        placeholder="cover off"
+      />
+    </>
+  );
+}
+
+/** What was written down under a name that the Brief no longer has can still be chosen. */
+const choicesOf = (names: readonly string[], chosen: string | null, unsaid: string) => [
+  ...(chosen !== null && !names.includes(chosen) ? [...names, chosen] : names).map((value) => ({
+    value,
+    label: value,
+  })),
+  { value: "", label: unsaid },
+];
+
+const positionsWith = (
+  switches: Setup["switches"],
+  name: string,
+  position: string,
+): Setup["switches"] =>
+  position === ""
+    ? Object.fromEntries(Object.entries(switches).filter(([each]) => each !== name))
+    : { ...switches, [name]: position };
+
+/** The setup that a form begins with: as planned, else as it was last, else as usual. */
+export const firstSetup = (
+  details: Pick<Details, "supplies" | "switches">,
+  ...before: readonly (Setup | null | undefined)[]
+): Setup => before.find((each) => each) ?? usualSetup(details);
