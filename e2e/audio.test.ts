@@ -126,6 +126,7 @@ test("a block that gets lost ends the run with words; nothing of that recording 
   await rests(driver());
   await press(driver(), "Start run");
   await shows(driver(), "an input block was lost");
-  expect(await runCount()).toBe(before);
   await shows(driver(), "Resume");
+  await shows(driver(), "runs saved");
+  expect(await runCount()).toBe(before);
 });

@@ -1,10 +1,10 @@
 import type { RecommendedRating, MethodReading } from "@/core/verdict";
 import type { Charted } from "@/drawing/geometry";
 import type { Amplifier, Publication, Run, StatedPower } from "@/records";
-import type { ReadClaim } from "@/core/claim";
 import type {
   AmplifierFigure,
   MeasuredSupply,
+  SetClaim,
   ShownComparison,
   SupplyDifference,
 } from "@/records/facts";
@@ -23,7 +23,7 @@ export type SheetFacts = {
   verdicts: readonly ShownVerdict[];
   /** Claims of continuous power, and all that is printed. */
   powers: readonly StatedPower[];
-  stated: readonly ReadClaim[];
+  stated: readonly SetClaim[];
   ratings: readonly MethodReading[];
   recommended: RecommendedRating | null;
   figures: readonly AmplifierFigure[];

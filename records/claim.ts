@@ -110,32 +110,34 @@ const statedIn = ({
  * A claim of a power as its form takes it, what is missing filled in as is usual; null for every other kind of claim.
  * @param channelCount of the amplifier
  */
-export const powerFormOf = (
-  { stated, given, printedText, source, madeFor, revision: kept }: ClaimDraft,
-  channelCount: number,
-): PowerForm | null => {
+export const powerFormOf = (claim: ClaimDraft, channelCount: number): PowerForm | null => {
+  const { stated, given, printedText, source, madeFor, revision: kept } = claim;
   if (stated.kind !== "power" && stated.kind !== "bridged-power") return null;
   const { powerWatts, loadOhms, distortionLimitRatio, distortionMeasure } = stated;
-  const isPerChannel = stated.kind === "power";
-  const driven = isPerChannel ? stated.channelsDriven : null;
-  const band = isPerChannel ? stated.band : null;
   return {
     revision: kept,
     printedText,
     source,
     powerWatts,
     loadOhms: loadOhms ?? given.loadOhms ?? USUAL.loadOhms,
-    channelsDriven: Math.min(
-      channelCount,
-      driven ?? given.channelsDriven ?? multiplierIn(printedText) ?? channelCount,
-    ),
     distortionLimitRatio:
       distortionLimitRatio ?? given.distortionLimitRatio ?? USUAL.distortionLimitRatio,
     distortionMeasure: distortionMeasure ?? "thd-plus-noise",
-    powerKind: isPerChannel ? (stated.rating ?? "continuous") : "bridged",
-    bandLowHz: band?.lowHz ?? null,
-    bandHighHz: band?.highHz ?? null,
+    ...perChannel(claim, channelCount),
     madeFor,
+  };
+};
+
+/** What a power has that is said of each channel; of a bridged pair the rest. */
+const perChannel = ({ stated, given, printedText }: ClaimDraft, channelCount: number) => {
+  const power = stated.kind === "power" ? stated : null;
+  const driven =
+    power?.channelsDriven ?? given.channelsDriven ?? multiplierIn(printedText) ?? channelCount;
+  return {
+    channelsDriven: Math.min(channelCount, driven),
+    powerKind: power ? (power.rating ?? ("continuous" as const)) : ("bridged" as const),
+    bandLowHz: power?.band?.lowHz ?? null,
+    bandHighHz: power?.band?.highHz ?? null,
   };
 };
 

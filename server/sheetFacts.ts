@@ -24,7 +24,7 @@ export const sheetFacts = async (db: Knex, records: AmplifierRecords): Promise<S
     at: new Date().toISOString(),
     verdicts,
     powers,
-    stated: claimsToJudge(records).map(({ claim }) => claim),
+    stated: claimsToJudge(records).map(({ claim, setting }) => ({ ...claim, setting })),
     ratings,
     recommended,
     figures,

@@ -53,7 +53,15 @@ export { deleteRig, lastRig, listRigs, takeRig, usersOfRig } from "./rigs";
 export { clearUnusedFiles, referredFiles } from "./referred";
 export type { Changed } from "./revised";
 export { addReview, isReviewThere, type AddedReview } from "./reviews";
-export { addRun, findRun, findRuns, keepRemarks, listRunEntries, type AddedRun } from "./runs";
+export {
+  addRun,
+  findRun,
+  findRuns,
+  correctRuns,
+  keepRemarks,
+  listRunEntries,
+  type AddedRun,
+} from "./runs";
 export {
   countJudged,
   findWritten,

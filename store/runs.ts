@@ -1,9 +1,11 @@
 import type { Knex } from "knex";
 import {
   conditionsInForce,
+  correctableOf,
   entryOf,
   NO_REMARKS,
   NOTHING_UNDER_WAY,
+  type Correctable,
   type Remarks,
   type Run,
   type RunCapture,
@@ -210,4 +212,37 @@ export const keepRemarks = (db: Knex, id: string, remarks: Remarks): Promise<boo
       .update({ remarks: JSON.stringify(remarks) });
     await evidenceChanged(trx, row.amplifier_id);
     return true;
+  });
+
+/**
+ * Corrects conditions of an amplifier's runs, all or none. The run itself stays as it was stored: what was there before and what is in force
+ * now are kept with the remarks.
+ * @param correct what a run's conditions should be; null where they stay
+ * @returns how many were corrected
+ */
+export const correctRuns = (
+  db: Knex,
+  amplifierId: string,
+  at: string,
+  correct: (entry: RunEntry, conditions: Run["conditions"]) => Correctable | null,
+): Promise<number> =>
+  db.transaction(async (trx) => {
+    const rows: RunRow[] = await trx("runs").where({ amplifier_id: amplifierId });
+    let count = 0;
+    for (const row of rows) {
+      const stored = readable<Run["conditions"]>(row.conditions);
+      if (!stored) continue;
+      const remarks = remarksOf(row);
+      const conditions = conditionsInForce(stored, remarks);
+      const { id, kind, source, taken_at: takenAt } = row;
+      const now = correct(entryOf({ id, kind, source, takenAt, conditions, remarks }), conditions);
+      if (now === null) continue;
+      const corrected = [...(remarks.corrected ?? []), { at, was: correctableOf(conditions), now }];
+      await trx("runs")
+        .where({ id })
+        .update({ remarks: JSON.stringify({ ...remarks, corrected }) });
+      count++;
+    }
+    if (count > 0) await evidenceChanged(trx, amplifierId);
+    return count;
   });

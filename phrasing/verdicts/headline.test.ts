@@ -16,7 +16,7 @@ const shown = (line: string, ...evidence: Evidence[]) => {
   const { claims, facts } = sheet(line);
   const both = { ...facts, channelCount: 2 };
   return shownVerdict(
-    { key: "claim", words: line, source: "", claim: claims[0] },
+    { key: "claim", words: line, source: "", setting: "", claim: claims[0] },
     judge(claims[0], evidence, both),
     both.channelCount,
   );

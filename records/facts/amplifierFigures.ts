@@ -86,8 +86,7 @@ const readOf = (
   { kind, figure, pick }: { kind: RunKind; figure: string; pick: Choice },
 ): AmplifierFigure => {
   for (const run of runs) {
-    if (run.kind !== kind || run.setting.trim() !== "" || run.supply || run.unrecorded)
-      continue;
+    if (run.kind !== kind || run.setting.trim() !== "" || run.supply || run.unrecorded) continue;
     const figures = run.channels.flatMap((channel) => {
       const found = figureNamed(channel, figure);
       return found && isSound(channel, figure) ? [found] : [];

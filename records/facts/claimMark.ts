@@ -4,6 +4,7 @@ import { RUN_KINDS } from "@/core/run";
 import { dbToAmplitudeRatio } from "@/core/units";
 import {
   judge,
+  plainSetting,
   type AmplifierFacts,
   type ClaimFinding,
   type ClaimOutcome,
@@ -63,10 +64,23 @@ export const factsOfRun = (
   claims,
 });
 
+/** A claim with what it is made for, as lists name settings. */
+export type SetClaim = ClaimToJudge & { setting?: string };
+
+/** Whether a claim is about an amplifier set up as this run had it. */
+export const isMadeForRun = (
+  { setting = "" }: { setting?: string },
+  { conditions }: Pick<Run, "conditions">,
+): boolean => plainSetting(setting) === plainSetting(conditions.setting ?? "");
+
 /** The first printed claim that this run tests, or null. All channels must meet it. */
-export const claimMark = (run: MarkedRun, claims: readonly ClaimToJudge[]): ClaimMark | null => {
-  const read = claims.find(({ stated }) => stated.kind === RUN_KINDS[run.kind].speaksTo);
-  if (!read) return null;
+export const claimMark = (run: MarkedRun, claims: readonly SetClaim[]): ClaimMark | null => {
+  const found = claims.find(
+    (claim) => claim.stated.kind === RUN_KINDS[run.kind].speaksTo && isMadeForRun(claim, run),
+  );
+  if (!found) return null;
+  // It is made for just what the run had.
+  const read = { ...found, madeFor: undefined };
   const verdict = judge(read, [aloneAsEvidence(run)], factsOfRun(run, claims));
   const outcome = verdict.nearest?.outcome ?? verdict.outcome;
   return {

@@ -1,7 +1,7 @@
 import { claimText, completedClaim, readClaims, statedText } from "@/core/claim";
 import type { AmplifierFacts, ClaimToJudge } from "@/core/verdict";
 import { lineKeyOf, type Amplifier, type Claim, type ClaimDraft, type Details } from "@/records";
-import { madeForOf } from "./setup";
+import { madeForOf, madeForText } from "./setup";
 
 /** A claim with what the screens say of it. */
 export type JudgedText = {
@@ -10,6 +10,8 @@ export type JudgedText = {
   /** In the words of the job. */
   words: string;
   source: string;
+  /** What it is made for, as lists name settings; empty for the amplifier as supplied. */
+  setting: string;
   claim: ClaimToJudge;
 };
 
@@ -76,7 +78,9 @@ export const claimsToJudge = ({
     .filter(({ isLeftOut, stated }) => !isLeftOut && stated.kind !== "supply")
     .map((each) => {
       const claim = claimToJudge(each, details);
-      return { key: each.id, words: claimWords(claim), source: each.source, claim };
+      const setting = each.madeFor ? madeForText(each.madeFor, details) : "";
+      const words = [claimWords(claim), setting].filter(Boolean).join(", ");
+      return { key: each.id, words, source: each.source, setting, claim };
     });
 
 /** Edges of a size as it was typed, in metres: "430 × 120 × 310 mm". Empty where it does not say them. */

@@ -31,6 +31,7 @@ export {
   madeForTrouble,
   namedSetup,
   setupChoices,
+  setupFacts,
   setupFromText,
   setupOfRun,
   supplyNamed,
@@ -42,7 +43,13 @@ export {
 } from "./setup";
 export type { ShownComparison, ShownMember } from "./shownComparison";
 export { memberOf, suggestedSets } from "./suggestedSets";
-export { claimMark, type ClaimBand, type ClaimMark, type MarkNote } from "./claimMark";
+export {
+  claimMark,
+  type ClaimBand,
+  type ClaimMark,
+  type MarkNote,
+  type SetClaim,
+} from "./claimMark";
 export {
   amplifierFacts,
   claimsToJudge,

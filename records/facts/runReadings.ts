@@ -1,9 +1,16 @@
-import { limitText, type ReadClaim } from "@/core/claim";
+import { limitText } from "@/core/claim";
 import { COVERAGE_FACTOR, isNearLoad } from "@/core/power";
 import { levelFigures, RUN_KINDS, type Figure } from "@/core/run";
 import { judge } from "@/core/verdict";
 import type { StatedPower, Run } from "@/records";
-import { aloneAsEvidence, claimMark, factsOfRun, type ClaimMark } from "./claimMark";
+import {
+  aloneAsEvidence,
+  claimMark,
+  factsOfRun,
+  isMadeForRun,
+  type ClaimMark,
+  type SetClaim,
+} from "./claimMark";
 
 type ReadRun = Pick<Run, "kind" | "conditions" | "result">;
 
@@ -18,14 +25,16 @@ export type RunReadings = {
   crossings: readonly Crossing[];
 };
 
-/** Claims of power that a run is held against: those near whose load it was made. */
+/** Claims of power that a run is held against: those near whose load, and with whose supply and settings, it was made. */
 export const fittingClaims = (
   { kind, conditions }: Pick<Run, "kind" | "conditions">,
   claims: readonly StatedPower[],
 ): StatedPower[] =>
   RUN_KINDS[kind].speaksTo === "power"
-    ? claims.filter(({ loadOhms }) =>
-        conditions.channels.every((channel) => isNearLoad(channel.loadOhms, loadOhms)),
+    ? claims.filter(
+        (claim) =>
+          isMadeForRun(claim, { conditions }) &&
+          conditions.channels.every((channel) => isNearLoad(channel.loadOhms, claim.loadOhms)),
       )
     : [];
 
@@ -37,7 +46,7 @@ export const fittingClaims = (
 export const runReadings = (
   run: ReadRun,
   claim: StatedPower | null,
-  stated: readonly ReadClaim[],
+  stated: readonly SetClaim[],
 ): RunReadings => {
   const { result } = run;
   if (claim) return readingsByClaim(run, claim);

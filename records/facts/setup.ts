@@ -146,12 +146,37 @@ export const unrecordedIn = (setup: Setup, details: Known): NonNullable<Evidence
   ];
 };
 
+/** A setup in lines, as a reading shows it: null where it was not recorded, and nothing of which the amplifier has one only. */
+export const setupFacts = (
+  setup: Setup,
+  details: Known,
+): (readonly [label: string, value: string | null])[] => {
+  const { supplies, switches } = setupChoices(details);
+  const written: [string, string][] = [
+    ["Outputs", setup.connection === "normal" ? "" : setup.connection],
+    ["Input", setup.input],
+    ["Level control", setup.levelControl],
+    ["Otherwise", setup.other],
+  ];
+  return [
+    ...(supplies.length > 0 || (setup.supply !== null && setup.supply !== usualSupply(details))
+      ? [["Supply", setup.supply] as const]
+      : []),
+    ...switches.map(({ name }) => [name, setup.switches[name] ?? null] as const),
+    ...written.filter(([, value]) => value !== ""),
+  ];
+};
+
 /**
  * The setup that a run was taken on. A run from before setups were kept has what its text names; without any text nothing was asked, so
  * that what the amplifier has several of is not recorded. The simulated bench plays what it is told.
  */
 export const setupOfRun = (
-  { source, setup, setting }: Pick<RunEntry, "source" | "setup" | "setting">,
+  {
+    source,
+    setup,
+    setting = "",
+  }: Pick<RunEntry, "source" | "setup"> & Partial<Pick<RunEntry, "setting">>,
   details: Known,
 ): Setup => {
   if (setup) return setup;

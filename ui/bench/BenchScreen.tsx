@@ -4,7 +4,7 @@ import { Plus } from "lucide-react";
 import dynamic from "next/dynamic";
 import { useRouter, useSearchParams } from "next/navigation";
 import { useCallback, useEffect, useMemo, useRef, useTransition } from "react";
-import { claimedWatts, type ReadClaim } from "@/core/claim";
+import { claimedWatts } from "@/core/claim";
 import type { Calibration } from "@/core/rig";
 import { unconfirmed, type SafetyCaution } from "@/core/safety";
 import type { NetworkInstruments } from "@/records";
@@ -37,6 +37,7 @@ import {
   type TrackPlace,
   type TrackSchedule,
   type FailedRun,
+  type SetClaim,
 } from "@/records/facts";
 import { EngineStatus } from "./EngineStatus";
 import { useBenchEngine } from "./engine/BenchEngine";
@@ -53,7 +54,7 @@ const NewRun = fetched(
 export type BenchScreenProps = {
   amplifier: Amplifier;
   claims: readonly StatedPower[];
-  stated: readonly ReadClaim[];
+  stated: readonly SetClaim[];
   loads: readonly Load[];
   details: Details;
   runs: readonly RunEntry[];
@@ -107,7 +108,14 @@ export function BenchScreen({ shown, stated, schedule, supplies, ...making }: Be
       {!isNew && !run && <Unreadable />}
       {run && shown && (
         <Flex direction="column" flex={1} minH={0} opacity={isPending ? 0.6 : 1}>
-          <Shown key={run.id} shown={shown} amplifier={amplifier} claims={claims} stated={stated} />
+          <Shown
+            key={run.id}
+            shown={shown}
+            amplifier={amplifier}
+            details={making.details}
+            claims={claims}
+            stated={stated}
+          />
           <OtherSupplies run={run} supplies={supplies} labels={making.details.supplies} />
         </Flex>
       )}
@@ -256,7 +264,9 @@ const useShownOnce = (storedId: string | null, show: (id: string) => void): void
   }, [storedId, show]);
 };
 
-type ShownProps = Pick<BenchScreenProps, "amplifier" | "claims" | "stated"> & { shown: ShownRun };
+type ShownProps = Pick<BenchScreenProps, "amplifier" | "details" | "claims" | "stated"> & {
+  shown: ShownRun;
+};
 
 function Shown({ shown: { run, before, setMates }, ...rest }: ShownProps) {
   return (

@@ -146,6 +146,8 @@ const useRunForm = ({
     setup,
     setSetup,
     setUp,
+    /** A bridged run joins them whatever is chosen. */
+    joinableCount: isBridged ? 1 : amplifier.channelCount,
     runsOf,
     sinkOf,
     channelsDriven: Math.max(1, Math.min(mostChannels, Math.round(parseNumber(channelsText) ?? 1))),
@@ -236,7 +238,7 @@ export function RunForm(props: RunFormProps) {
               <SetupChoices
                 id="setup"
                 details={details}
-                channelCount={RUN_KINDS[kind].isBridged ? 1 : amplifier.channelCount}
+                channelCount={shown.joinableCount}
                 setup={shown.setup}
                 onChange={shown.setSetup}
               />
@@ -246,14 +248,7 @@ export function RunForm(props: RunFormProps) {
               bind={(name) => register(`settings.${name}`)}
               errorOf={(name) => formState.errors.settings?.[name]}
             />
-            {isOpen && (
-              <>
-                <Grid templateColumns="repeat(3, minmax(0, 1fr))" gap={3} mt={3}>
-                  <SetupTexts id="setup" setup={shown.setup} onChange={shown.setSetup} />
-                </Grid>
-                <SetFields form={form} loads={loads} details={details} />
-              </>
-            )}
+            {isOpen && <MoreFields form={form} {...shown} {...{ loads, details }} />}
             <FormMessage>{message ?? undefined}</FormMessage>
             <HStack mt={4} gap={2} wrap="wrap">
               <ActionButton
@@ -290,6 +285,24 @@ export function RunForm(props: RunFormProps) {
         channels={channelsDriven}
       />
     </Grid>
+  );
+}
+
+/** Input, level control, repeats and sets, which are seldom changed. */
+function MoreFields({
+  form,
+  setup,
+  setSetup,
+  ...set
+}: Pick<ReturnType<typeof useRunForm>, "form" | "setup" | "setSetup"> &
+  Pick<RunFormProps, "loads" | "details">) {
+  return (
+    <>
+      <Grid templateColumns="repeat(3, minmax(0, 1fr))" gap={3} mt={3}>
+        <SetupTexts id="setup" setup={setup} onChange={setSetup} />
+      </Grid>
+      <SetFields form={form} loads={set.loads} details={set.details} />
+    </>
   );
 }
 

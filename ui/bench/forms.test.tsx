@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-// The Bench's forms none filled in: each reads its fields by its schema, and tells what is wrong beside the field.
+// The Bench's forms as they are filled in: each reads its fields by its schema, and says what is wrong beside the field.
 import { render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { detailsSchema, NO_SETUP, rigSchema, type BenchJob, type RunDraft } from "@/records";
@@ -100,7 +100,7 @@ describe("a run on the simulated bench", () => {
     expect(valueOf("Load")).toBe("four");
   });
 
-  test("numbers are read none written at a bench", async () => {
+  test("numbers are read as they are written at a bench", async () => {
     show("spectrum");
     await fill("Tone", "2k");
     await fill("Each channel", "0,5");

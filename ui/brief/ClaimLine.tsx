@@ -3,7 +3,7 @@ import { Box, Flex, HStack, Text } from "@chakra-ui/react";
 import { Check, CircleHelp, Pencil, Trash2 } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { Claim, Details, Given, PlacedClaim } from "@/records";
+import type { Claim, Details, Given, PlacedClaim, Setup } from "@/records";
 import { claimToJudge, claimWords, madeForTrouble, madeForText } from "@/records/facts";
 import { settingName } from "@/phrasing";
 import { ActionButton } from "../parts/ActionButton";
@@ -29,9 +29,7 @@ const FIRST_LETTER = { "&::first-letter": { textTransform: "uppercase" } };
 export function ClaimLine({ claim, sheetSource, details, onEdit, onRemove }: ClaimLineProps) {
   const { given, setGiven, version } = useGiven(claim.given);
   const read = claimToJudge({ ...claim, given }, details);
-  const { madeFor } = claim;
-  const setting = madeFor ? madeForText(madeFor, details) : "";
-  const trouble = madeFor ? madeForTrouble(madeFor, details) : null;
+
   const isWhole = read.missing.length === 0;
   const filledIn = read.filledIn ?? [];
   return (
@@ -63,16 +61,7 @@ export function ClaimLine({ claim, sheetSource, details, onEdit, onRemove }: Cla
             .filter((part) => part !== "")
             .join(", ")}
         </Text>
-        {setting !== "" && (
-          <Text fontSize="14px">
-            Made for: <b>{settingName(setting)}</b>. Only readings taken that way count.
-          </Text>
-        )}
-        {trouble && (
-          <Text fontSize="14px" color="ochre">
-            {trouble}
-          </Text>
-        )}
+        {claim.madeFor && <MadeFor madeFor={claim.madeFor} details={details} />}
         {!isWhole && (
           <Text fontSize="14px">
             <b>Not testable as printed:</b> it does not state {read.missing.join(", ")}. Nearest
@@ -111,6 +100,26 @@ export function ClaimLine({ claim, sheetSource, details, onEdit, onRemove }: Cla
         </HStack>
       )}
     </Flex>
+  );
+}
+
+/** The supply and switches that a claim names, and what keeps it from being tested with them. */
+function MadeFor({ madeFor, details }: { madeFor: Setup; details: ClaimLineProps["details"] }) {
+  const setting = madeForText(madeFor, details);
+  const trouble = madeForTrouble(madeFor, details);
+  return (
+    <>
+      {setting !== "" && (
+        <Text fontSize="14px">
+          Made for: <b>{settingName(setting)}</b>. Only readings taken that way count.
+        </Text>
+      )}
+      {trouble && (
+        <Text fontSize="14px" color="ochre">
+          {trouble}
+        </Text>
+      )}
+    </>
   );
 }
 

@@ -38,6 +38,7 @@ const view = (change: Partial<Run> = {}, claims: ReturnType<typeof readClaims>["
     runs={[]}
     before={null}
     amplifier={amplifier}
+    details={{ supplies: [], switches: [] }}
     claims={[]}
     stated={claims}
     claimedWatts={null}

@@ -1,10 +1,15 @@
 "use client";
 import { Flex, Grid, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import type { ReadClaim } from "@/core/claim";
 import { channelLetter } from "@/core/verdict";
-import type { Amplifier, StatedPower, Run } from "@/records";
-import { fittingClaims, repeatStatistics, runReadings, type Statistic } from "@/records/facts";
+import type { Amplifier, Details, StatedPower, Run } from "@/records";
+import {
+  fittingClaims,
+  repeatStatistics,
+  runReadings,
+  type SetClaim,
+  type Statistic,
+} from "@/records/facts";
 import { Panel } from "../parts/Panel";
 import { Cautions } from "./Cautions";
 import { FigureTable } from "./FigureTable";
@@ -12,6 +17,7 @@ import { ClaimChoice, MainReading } from "./MainReading";
 import { figureText } from "@/phrasing";
 import { RunPictures } from "./RunPictures";
 import { RunRemarks } from "./RunRemarks";
+import { RunSetup } from "./RunSetup";
 import { StopPanel } from "./StopPanel";
 
 export type RunViewProps = {
@@ -19,9 +25,10 @@ export type RunViewProps = {
   /** Those of the same set, itself among them. */ runs: readonly Run[];
   before: Run | null;
   amplifier: Amplifier;
+  details: Pick<Details, "supplies" | "switches">;
   /** Claims of power, and all that is printed. */
   claims: readonly StatedPower[];
-  stated: readonly ReadClaim[];
+  stated: readonly SetClaim[];
   claimedWatts: number | null;
 };
 
@@ -31,6 +38,7 @@ export function RunView({
   runs,
   before,
   amplifier,
+  details,
   claims,
   stated,
   claimedWatts,
@@ -59,6 +67,7 @@ export function RunView({
         <Panel py={2} maxH="40vh" overflow="auto">
           <FigureTable run={run} figures={readings.figures} />
         </Panel>
+        <RunSetup {...{ run, amplifier, details }} />
         <StopPanel run={run} stops={run.result.channels.map(({ stop }) => stop)} />
         <RunRemarks run={run} />
       </Flex>

@@ -6,6 +6,7 @@ import type {
   LogEntryDraft,
   Remarks,
   ListedBackup,
+  Setup,
   Validated,
   WorkshopKind,
 } from "@/records";
@@ -63,6 +64,10 @@ export const saveWorkshopDocument = (kind: WorkshopKind, content: unknown): Save
 /** Keeps what the reviewer has to say of a stored run. */
 export const saveRemarks = (runId: string, remarks: Remarks): Saved =>
   send("PUT", at("runs", runId, "remarks"), remarks);
+
+/** Fills in the supply and switches of every run of an amplifier that does not record them. */
+export const saveSetups = (amplifierId: string, setup: Setup): Saved =>
+  send("PUT", at("amplifiers", amplifierId, "setups"), setup);
 
 /** Puts another amplifier like this one on the shelf. @param id of what is new */
 export const addAnother = (amplifierId: string, id: string): Saved =>

@@ -15,6 +15,7 @@ import { unbroken } from "../parts/unbroken";
 import { ClaimVerdict } from "./ClaimVerdict";
 import { RatingMethods } from "./RatingMethods";
 import { SupplyPanel } from "./SupplyPanel";
+import { UnrecordedSetups } from "./UnrecordedSetups";
 import { usePlanIt } from "./usePlanIt";
 import { outcomeColor } from "./VerdictWord";
 
@@ -26,6 +27,8 @@ export type VerdictScreenProps = {
   recommended: RecommendedRating | null;
   notes: VerdictNotes;
   supplies: readonly MeasuredSupply[];
+  /** How many readings do not record what they were taken on. */
+  unrecordedCount: number;
   /** The claim that the amplifier is known by. */
   leadingKey: string | null;
 };
@@ -77,6 +80,11 @@ export function VerdictScreen(props: VerdictScreenProps) {
               {message ?? planIt.message}
             </Text>
           )}
+          <UnrecordedSetups
+            amplifierId={id}
+            details={records.details}
+            count={props.unrecordedCount}
+          />
           <Conflicts verdicts={verdicts} />
           {GROUPS.map(([group, title]) => {
             const own = verdicts.filter(({ outcome }) => groupOf(outcome) === group);

@@ -112,8 +112,8 @@ const intoLoad = (
   if (beyond === null) return [low, high];
   const [otherLow, otherHigh] = endsOf(beyond.powerWatts, beyond.loadOhms);
   const both = [Math.max(low, otherLow), Math.min(high, otherHigh)] as const;
-  // Readings that are off by their uncertainty may leave nothing between them: then each by itself holds.
-  return both[0] <= both[1] ? both : [Math.min(low, otherLow), Math.max(high, otherHigh)];
+  // A limiter that folds back gives less current into fewer ohms: then the other load tells nothing of this one.
+  return both[0] <= both[1] ? both : [low, high];
 };
 
 /** Sweeps among runs, by channel: what can tell how output follows the load. */

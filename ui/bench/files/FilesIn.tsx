@@ -2,7 +2,8 @@
 import { Box, Grid, HStack, Text } from "@chakra-ui/react";
 import { yupResolver } from "@hookform/resolvers/yup";
 import { useEffect, useRef, useState } from "react";
-import { useForm } from "react-hook-form";
+import { useForm, type UseFormReturn } from "react-hook-form";
+import type { RecordingNote } from "@/core/files";
 import { RUN_KINDS } from "@/core/run";
 import { COVERAGE_FACTOR } from "@/core/power";
 import type { Calibration } from "@/core/rig";
@@ -49,46 +50,26 @@ export type FilesInProps = {
   onStored(runId: string): void;
 };
 
-/** Recordings, scope records and responses as text, one or many: opened, guessed, confirmed and read. */
-export function FilesIn({
+/** What holds for all files that do not say otherwise, and what each says of itself. */
+const useConditions = ({
   amplifier,
-  claims,
   loads,
   details,
   first,
-  calibration,
-  recorders,
-  confirmations,
-  uploadLimitBytes,
-  onStored,
-}: FilesInProps) {
-  const { register, handleSubmit, setValue, formState } = useForm<FilesTexts, unknown, FilesValues>(
-    {
-      resolver: yupResolver(filesSchema) as never,
-      mode: "onChange",
-      defaultValues: {
-        secondId: loads[1]?.id ?? "",
-        accuracy: calibration
-          ? formatPercent(COVERAGE_FACTOR * calibration.voltsStdUncertaintyRatio, 2)
-          : "1 %",
-        mainsHz: "50",
-      },
-    },
-  );
-  const { errors } = formState;
+}: Pick<FilesInProps, "amplifier" | "loads" | "details" | "first">) => {
   const [common, setCommon] = useState<FileConditionsValue>({
     loadId: loads[0].id,
     channelsDriven: String(first.channelsDriven),
     setup: first.setup,
   });
-  const loadOf = (loadId: string): Load => loads.find(({ id }) => id === loadId) ?? loads[0];
   const conditionsOf = ({ own }: FileEntry) => conditionsOfFile(own, common);
-  const [fullScale, setFullScale] = useState(scaleText(calibration?.fullScaleVolts ?? null));
-  const files = useFiles({
-    outputCount: loadOf(common.loadId).channels.length,
-    fullScale,
-    uploadLimitBytes,
-    ownOf: (fileName, note): OwnConditions => {
+  return {
+    common,
+    setCommon,
+    conditionsOf,
+    loadOf: (loadId: string): Load => loads.find(({ id }) => id === loadId) ?? loads[0],
+    /** Its note says it for sure, its name most likely. */
+    ownOf: (fileName: string, note: RecordingNote | null): OwnConditions => {
       const { setup } = common;
       const named = conditionsInName(fileName, { ...amplifier, loads, details, setup });
       if (!note) return named;
@@ -100,26 +81,64 @@ export function FilesIn({
         ...(note.setting !== undefined && { setup: setupFromText(note.setting, details) }),
       };
     },
-    onNote: (note) => setValue("mainsHz", String(note.mainsHz)),
-  });
+    /** Files of one run share these. */
+    sortOf: (entry: FileEntry): string => {
+      const { loadId, channelsDriven, setup } = conditionsOf(entry);
+      const isOfLoad = entry.kind !== null && !RUN_KINDS[entry.kind].takesSecondLoad;
+      return JSON.stringify([isOfLoad && loadId, channelsDriven, setup]);
+    },
+  };
+};
+
+type Conditions = ReturnType<typeof useConditions>;
+type Files = ReturnType<typeof useFiles>;
+
+/** Reads groups of files one after another and stores each as a run; what fails stays, with its message. */
+const useReading = (
+  {
+    amplifier,
+    claims,
+    loads,
+    details,
+    confirmations,
+    onStored,
+  }: Pick<
+    FilesInProps,
+    "amplifier" | "claims" | "loads" | "details" | "confirmations" | "onStored"
+  >,
+  { conditionsOf, loadOf }: Conditions,
+  files: Files,
+) => {
   const [doneRatio, setDoneRatio] = useState<number | null>(null);
-  const isBusy = doneRatio !== null;
   const control = useRef<AbortController | null>(null);
   useEffect(() => () => control.current?.abort(), []);
   const [message, setMessage] = useState<string | null>(null);
-  const ready = files.entries.filter(({ state }) => state === "open");
-  /** One file alone has its conditions where they are asked for all. */
-  const single = files.entries.length === 1 ? files.entries[0] : null;
-  const needsSecond = ready.some(({ kind }) => kind && RUN_KINDS[kind].takesSecondLoad);
-
-  const groups = groupsOf(ready, (entry) => {
-    const { loadId, channelsDriven, setup } = conditionsOf(entry);
-    const isOfLoad = entry.kind !== null && !RUN_KINDS[entry.kind].takesSecondLoad;
-    return JSON.stringify([isOfLoad && loadId, channelsDriven, setup]);
-  });
-  const isWrong = ready.some((entry) => wrongChannels(conditionsOf(entry).channelsDriven) !== null);
-
-  const read = async ({ secondId, accuracy, mainsHz }: FilesValues) => {
+  const readGroup = (group: readonly FileEntry[], values: FilesValues, signal: AbortSignal) => {
+    const { loadId, channelsDriven, setup } = conditionsOf(group[0]);
+    const load = loadOf(loadId);
+    const setUp = namedSetup(setup, details);
+    const meant = claimsMadeFor(setUp.setting, claims);
+    // Of two files with a load each, the second says which is the second.
+    const other = group.map((entry) => conditionsOf(entry).loadId).find((id) => id !== loadId);
+    return readFiles(group, {
+      amplifierId: amplifier.id,
+      load,
+      secondLoad: loads.find(({ id }) => id === (other ?? values.secondId)) ?? null,
+      channelsDriven: parseNumber(channelsDriven) ?? 1,
+      setUp,
+      voltsAccuracyRatio: values.accuracy,
+      mainsHz: values.mainsHz,
+      ratedWatts: claimedWatts(load.nominalOhms, meant, setup.connection === "bridged"),
+      confirmations,
+      desk: files.desk(),
+      signal,
+      onReading: setDoneRatio,
+    });
+  };
+  const read = async (groups: readonly FileEntry[][], values: FilesValues) => {
+    const isWrong = groups
+      .flat()
+      .some((entry) => wrongChannels(conditionsOf(entry).channelsDriven) !== null);
     if (isWrong) return setMessage("Enter how many channels were driven, beside the file.");
     const mine = new AbortController();
     control.current = mine;
@@ -129,37 +148,14 @@ export function FilesIn({
     const problems: string[] = [];
     for (const group of groups) {
       try {
-        const { loadId, channelsDriven, setup } = conditionsOf(group[0]);
-        const load = loadOf(loadId);
-        const setUp = namedSetup(setup, details);
-        // Of two files with a load each, the second says which is the second.
-        const other = group.map((entry) => conditionsOf(entry).loadId).find((id) => id !== loadId);
-        const outcome = await readFiles(group, {
-          amplifierId: amplifier.id,
-          load,
-          secondLoad: loads.find(({ id }) => id === (other ?? secondId)) ?? null,
-          channelsDriven: parseNumber(channelsDriven) ?? 1,
-          setUp,
-          voltsAccuracyRatio: accuracy,
-          mainsHz,
-          ratedWatts: claimedWatts(
-            load.nominalOhms,
-            claimsMadeFor(setUp.setting, claims),
-            setup.connection === "bridged",
-          ),
-          confirmations,
-          desk: files.desk(),
-          signal: mine.signal,
-          onReading: setDoneRatio,
-        });
+        const outcome = await readGroup(group, values, mine.signal);
         if (typeof outcome === "string") {
           last = outcome;
           files.clear(group.map(({ id }) => id));
         } else {
-          problems.push(`${outcome.where}: ${outcome.advice}`);
-          group.forEach(({ id }) =>
-            files.change(id, { message: `${outcome.where}: ${outcome.advice}` }),
-          );
+          const problem = `${outcome.where}: ${outcome.advice}`;
+          problems.push(problem);
+          group.forEach(({ id }) => files.change(id, { message: problem }));
         }
       } catch (error) {
         if (mine.signal.aborted) break;
@@ -174,14 +170,47 @@ export function FilesIn({
     if (problems.length > 0) setMessage(problems[0]);
     else if (last) onStored(last);
   };
+  return { doneRatio, message, read, stop: () => control.current?.abort() };
+};
 
+/** Recordings, scope records and responses as text, one or many: opened, guessed, confirmed and read. */
+export function FilesIn(props: FilesInProps) {
+  const { amplifier, loads, details, calibration, recorders, uploadLimitBytes } = props;
+  const form = useForm<FilesTexts, unknown, FilesValues>({
+    resolver: yupResolver(filesSchema) as never,
+    mode: "onChange",
+    defaultValues: {
+      secondId: loads[1]?.id ?? "",
+      accuracy: calibration
+        ? formatPercent(COVERAGE_FACTOR * calibration.voltsStdUncertaintyRatio, 2)
+        : "1 %",
+      mainsHz: "50",
+    },
+  });
+  const conditions = useConditions(props);
+  const { common, conditionsOf, loadOf } = conditions;
+  const [fullScale, setFullScale] = useState(scaleText(calibration?.fullScaleVolts ?? null));
+  const files = useFiles({
+    outputCount: loadOf(common.loadId).channels.length,
+    fullScale,
+    uploadLimitBytes,
+    ownOf: conditions.ownOf,
+    onNote: (note) => form.setValue("mainsHz", String(note.mainsHz)),
+  });
+  const { doneRatio, message, read, stop } = useReading(props, conditions, files);
+  const ready = files.entries.filter(({ state }) => state === "open");
+  const groups = groupsOf(ready, conditions.sortOf);
+  /** One file alone has its conditions where they are asked for all. */
+  const single = files.entries.length === 1 ? files.entries[0] : null;
+  const isBusy = doneRatio !== null;
   return (
     <Panel
       as="form"
       aria-label="Files"
       {...{
         noValidate: true,
-        onSubmit: (event: React.FormEvent) => void handleSubmit(read)(event),
+        onSubmit: (event: React.FormEvent) =>
+          void form.handleSubmit((values) => read(groups, values))(event),
       }}
     >
       <DropArea onFiles={files.add} isEmpty={files.entries.length === 0} />
@@ -206,8 +235,7 @@ export function FilesIn({
               <FileConditions
                 id={`file-${entry.id}`}
                 own={entry.own}
-                common={common}
-                {...{ amplifier, loads, details }}
+                {...{ common, amplifier, loads, details }}
                 onChange={(own) => files.change(entry.id, { own })}
               />
             )
@@ -219,64 +247,86 @@ export function FilesIn({
       ))}
       {files.entries.length > 0 && (
         <Box>
-          {!single && (
-            <Text fontWeight={700} mt={4}>
-              For all files that do not say otherwise
-            </Text>
-          )}
-          <Grid templateColumns="repeat(auto-fill, minmax(170px, 1fr))" gap={3} mt={3}>
-            <FileConditions
-              id="files"
-              own={single ? single.own : common}
-              common={common}
-              {...{ amplifier, loads, details }}
-              onChange={(own) =>
-                single ? files.change(single.id, { own }) : setCommon({ ...common, ...own })
-              }
-            />
-            <SetupTexts
-              id="files"
-              setup={single ? conditionsOf(single).setup : common.setup}
-              onChange={(setup) =>
-                single
-                  ? files.change(single.id, { own: { ...single.own, setup } })
-                  : setCommon({ ...common, setup })
-              }
-            />
-            {needsSecond && (
-              <ChoiceField
-                id="files-second"
-                label="Load of the second file"
-                field={register("secondId")}
-                choices={loads.map(loadChoice)}
-              />
-            )}
-            <QuantityField
-              id="files-accuracy"
-              label="Accuracy of the volts, ±"
-              field={register("accuracy")}
-              error={errors.accuracy}
-            />
-            <ChoiceField
-              id="files-mains"
-              label="Mains"
-              field={register("mainsHz")}
-              choices={[
-                { value: "50", label: "50 Hz" },
-                { value: "60", label: "60 Hz" },
-              ]}
-            />
-          </Grid>
+          <ForAll
+            {...{ props, form, conditions, single }}
+            needsSecond={ready.some(({ kind }) => kind && RUN_KINDS[kind].takesSecondLoad)}
+            onSingle={(own) => single && files.change(single.id, { own })}
+          />
           <FormMessage>{message}</FormMessage>
           <HStack mt={3} gap={2}>
             <ActionButton tone="primary" type="submit" disabled={isBusy || ready.length === 0}>
               {readText(doneRatio, groups.length)}
             </ActionButton>
-            {isBusy && <ActionButton onClick={() => control.current?.abort()}>Stop</ActionButton>}
+            {isBusy && <ActionButton onClick={stop}>Stop</ActionButton>}
           </HStack>
         </Box>
       )}
     </Panel>
+  );
+}
+
+/** Load, channels, supply and switches of all files that do not say otherwise, or of the only one; and what holds for every file. */
+function ForAll({
+  props: { amplifier, loads, details },
+  form: { register, formState },
+  conditions: { common, setCommon, conditionsOf },
+  single,
+  needsSecond,
+  onSingle,
+}: {
+  props: FilesInProps;
+  form: UseFormReturn<FilesTexts, unknown, FilesValues>;
+  conditions: Conditions;
+  single: FileEntry | null;
+  needsSecond: boolean;
+  onSingle(own: OwnConditions): void;
+}) {
+  const change = (own: OwnConditions) =>
+    single ? onSingle({ ...single.own, ...own }) : setCommon({ ...common, ...own });
+  return (
+    <>
+      {!single && (
+        <Text fontWeight={700} mt={4}>
+          For all files that do not say otherwise
+        </Text>
+      )}
+      <Grid templateColumns="repeat(auto-fill, minmax(170px, 1fr))" gap={3} mt={3}>
+        <FileConditions
+          id="files"
+          own={single ? single.own : common}
+          {...{ common, amplifier, loads, details }}
+          onChange={change}
+        />
+        <SetupTexts
+          id="files"
+          setup={single ? conditionsOf(single).setup : common.setup}
+          onChange={(setup) => change({ setup })}
+        />
+        {needsSecond && (
+          <ChoiceField
+            id="files-second"
+            label="Load of the second file"
+            field={register("secondId")}
+            choices={loads.map(loadChoice)}
+          />
+        )}
+        <QuantityField
+          id="files-accuracy"
+          label="Accuracy of the volts, ±"
+          field={register("accuracy")}
+          error={formState.errors.accuracy}
+        />
+        <ChoiceField
+          id="files-mains"
+          label="Mains"
+          field={register("mainsHz")}
+          choices={[
+            { value: "50", label: "50 Hz" },
+            { value: "60", label: "60 Hz" },
+          ]}
+        />
+      </Grid>
+    </>
   );
 }
 

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-// Files none dropped: opened in one worker, which keeps their samples until they are read or taken away.
+// Files as they are dropped: opened in one worker, which keeps their samples until they are read or taken away.
 import { TextDecoder as NodeTextDecoder, TextEncoder } from "node:util";
 import { act, renderHook, waitFor } from "@testing-library/react";
 import { stimulusVolts } from "@/core/signal";
@@ -81,12 +81,13 @@ const shown = (uploadLimitBytes = 1e8) =>
     }),
   );
 
-test("each is opened default setting, in one worker for all, and says what it was taken for", async () => {
+test("each is opened in one worker for all, and says what it was taken for", async () => {
   const { result, unmount } = shown();
   act(() => result.current.add([file("one.wav", tone()), file("two.wav", tone())]));
   expect(result.current.entries.map(({ state }) => state)).toEqual(["opening", "opening"]);
-  await waitFor(() =>
-    expect(result.current.entries.map(({ state }) => state)).toEqual(["open", "open"]),
+  await waitFor(
+    () => expect(result.current.entries.map(({ state }) => state)).toEqual(["open", "open"]),
+    { timeout: 15_000 },
   );
   const [one] = result.current.entries;
   expect(one).toMatchObject({ kind: "spectrum", fullScale: "40 V", channels: [0, null] });

@@ -35,7 +35,7 @@ export default async function BenchPage({ params, searchParams }: BenchPageProps
     <BenchScreen
       amplifier={amplifier}
       claims={powers}
-      stated={claimsToJudge(records).map(({ claim }) => claim)}
+      stated={claimsToJudge(records).map(({ claim, setting }) => ({ ...claim, setting }))}
       loads={loads}
       details={details}
       runs={runs}

@@ -2,6 +2,7 @@ import { amplifierRecords } from "@/server/amplifierRecords";
 import { judgementOf } from "@/server/judged";
 import { planRecordsOf } from "@/server/planRecords";
 import { database } from "@/server/records";
+import { unrecordedRuns } from "@/server/setups";
 import { worstOf } from "@/server/summaries";
 import { VerdictScreen } from "@/ui/verdict/VerdictScreen";
 
@@ -17,6 +18,7 @@ export default async function VerdictPage({ params }: { params: Promise<{ id: st
       ratings={ratings}
       recommended={recommended}
       supplies={supplies}
+      unrecordedCount={unrecordedRuns(records.runs, records.details).length}
       notes={verdictNotes}
       leadingKey={worstOf(verdicts)?.key ?? null}
     />
