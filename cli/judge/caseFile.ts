@@ -1,12 +1,14 @@
 import { array, boolean, mixed, number, object, string, type InferType } from "yup";
 import { RUN_KIND_NAMES } from "@/core/run";
-import { validated } from "@/records";
+import { CONNECTIONS, validated } from "@/records";
 import { UsageError } from "../arguments";
 import { OTHERWISE_CALLED } from "../kindNames";
 
 /** Kinds as `analyse` names them, beside those of the application. */
 const KINDS = [...RUN_KIND_NAMES, ...Object.keys(OTHERWISE_CALLED)];
 export const SOURCES = ["recording", "meter", "loudspeaker", "simulated"] as const;
+
+const connection = () => string().oneOf([...CONNECTIONS]);
 
 const above0 = () => number().positive().max(1e9);
 /** One number for all channels, or one each. */
@@ -40,6 +42,15 @@ const conditionsSchema = object({
   levelWatts: above0(),
   supply: string().max(200).default(""),
   setting: string().max(200).default(""),
+  /** Which of the two was not recorded, though the amplifier has several. */
+  unrecorded: array()
+    .of(
+      string()
+        .oneOf(["supply", "setting"] as const)
+        .required(),
+    )
+    .max(2),
+  connection: connection(),
   /** Expanded, of the volts: 0.005 is half a percent. */
   accuracyRatio: number().min(0).max(1),
   isWarm: boolean(),
@@ -76,6 +87,9 @@ const claimLine = object({
   text: string().max(1000).required(),
   /** Conditions that the reviewer filled in, by name, such as loadOhms: 8. */
   filledIn: object().default({}),
+  supply: string().max(200),
+  setting: string().max(200),
+  connection: connection(),
 });
 
 export const caseSchema = object({
@@ -92,6 +106,8 @@ export const caseSchema = object({
   amplifier: object({
     channels: number().integer().min(1).max(64).default(2),
     kind: string().max(60),
+    /** The one in the box: claims that name no supply are about it. */
+    supply: string().max(200),
     massKilograms: above0(),
     sizeMetres: array().of(above0().required()).max(3),
   }).default({ channels: 2 }),

@@ -8,7 +8,8 @@ import { decodeWav } from "@/core/wav";
 import { readRun } from "@/pipeline/readRun";
 import { UsageError } from "../arguments";
 import { valueOrUsageError } from "../documentedForms";
-import type { CaseConditions, CaseRun } from "./caseFile";
+import type { CaseConditions, CaseFile, CaseRun } from "./caseFile";
+import { supplyIn } from "./madeFor";
 import { runKindOf } from "../kindNames";
 import { cautionsIn, foundInPrinted } from "./fromPrinted";
 
@@ -120,11 +121,11 @@ const fromFiles = async (
 
 /** The runs of a case as evidence; recordings are analysed here. @throws {UsageError} that names the run that cannot be read */
 export const evidenceOf = async (
-  runs: readonly CaseRun[],
+  content: Pick<CaseFile, "amplifier" | "runs">,
   casePath: string,
 ): Promise<Evidence[]> => {
   const evidence: Evidence[] = [];
-  for (const [k, run] of runs.entries()) {
+  for (const [k, run] of (content.runs ?? []).entries()) {
     const id = run.id ?? `run ${k + 1}`;
     const names = run.file === undefined ? null : [run.file].flat();
     try {
@@ -145,8 +146,10 @@ export const evidenceOf = async (
         ...(conditions.isWarm !== undefined && { isWarm: conditions.isWarm }),
         ...(conditions.rigFloorRatio !== undefined && { rigFloorRatio: conditions.rigFloorRatio }),
         ...(conditions.set !== undefined && { setId: conditions.set }),
-        supply: conditions.supply,
+        supply: supplyIn(conditions.supply, content),
         setting: conditions.setting,
+        ...(conditions.unrecorded && { unrecorded: conditions.unrecorded }),
+        ...(conditions.connection && { connection: conditions.connection }),
         channels,
       });
     } catch (error) {

@@ -37,6 +37,7 @@ import { isStated } from "@/records";
 import { UsageError } from "../arguments";
 import { checkedCase, type CaseFile } from "./caseFile";
 import { evidenceOf } from "./evidence";
+import { madeForIn } from "./madeFor";
 
 /** The `judge` command: claims, an amplifier and its runs from one file. @returns the verdicts, without any database */
 export const judgeCase = async (words: readonly string[]): Promise<object> => {
@@ -45,11 +46,12 @@ export const judgeCase = async (words: readonly string[]): Promise<object> => {
   const [path] = words;
   const content = await checkedCase(parsed(path));
   const { claims, unread } = claimsOf(content);
-  const evidence = await evidenceOf(content.runs ?? [], path);
+  const evidence = await evidenceOf(content, path);
   const facts: AmplifierFacts = {
     channelCount: content.amplifier.channels,
     massKilograms: content.amplifier.massKilograms ?? null,
     sizeMetres: content.amplifier.sizeMetres ?? [],
+    ...(content.amplifier.supply !== undefined && { knowsSupplies: true as const }),
     claims,
   };
   const { channelCount } = facts;
@@ -88,15 +90,20 @@ const parsed = (path: string): unknown => {
 };
 
 /** Lines are read as a sheet is; what the reviewer filled in takes the place of what a line leaves out. */
-const claimsOf = ({ claims }: CaseFile) => {
+const claimsOf = (content: CaseFile) => {
+  const { claims } = content;
   const lines = typeof claims === "string" ? [claims] : claims;
   const text = lines.map((line) => (typeof line === "string" ? line : line.text)).join("\n");
-  const filled = new Map(
-    lines.flatMap((line) => (typeof line === "string" ? [] : [[line.text.trim(), line.filledIn]])),
+  const said = new Map(
+    lines.flatMap((line) => (typeof line === "string" ? [] : [[line.text.trim(), line]])),
   );
   const read = readClaims(text);
   return {
-    claims: read.claims.map((claim) => completed(claim, filled.get(claim.printedText) ?? {})),
+    claims: read.claims.map((claim): ClaimToJudge => {
+      const own = said.get(claim.printedText);
+      const madeFor = madeForIn(claim, own ?? {}, content);
+      return { ...completed(claim, own?.filledIn ?? {}), ...(madeFor && { madeFor }) };
+    }),
     unread: read.unread,
   };
 };
@@ -128,6 +135,7 @@ const printedVerdict = (
     inWords: statedText(claim.stated),
     missing: claim.missing,
     filledIn: claim.filledIn ?? [],
+    madeFor: claim.madeFor ?? null,
     outcome: rest.outcome,
     probability: rest.probability === null ? null : Number(rest.probability.toFixed(6)),
     reading: finding && printedReading(finding),

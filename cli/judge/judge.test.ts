@@ -280,6 +280,70 @@ describe("refusals name the place", () => {
   });
 });
 
+describe("what runs were taken on and claims are made for", () => {
+  const swept = (id: string, watts: number, conditions: object) => ({
+    id,
+    kind: "sweep",
+    result: {
+      channels: [0, 1].map((channel) => ({
+        channel,
+        levels: [0.1, 0.5, 0.99, 1.02, 1.2].map((share) => ({
+          powerWatts: share * watts,
+          voltsRms: Math.sqrt(8 * share * watts),
+          thdRatio: share > 1 ? 0.03 : 0.0005,
+          thdPlusNoiseRatio: share > 1 ? 0.03 : 0.0005,
+        })),
+      })),
+    },
+    conditions: {
+      source: "recording",
+      nominalOhms: 8,
+      loadOhms: 8,
+      channelsDriven: 2,
+      ...conditions,
+    },
+  });
+  const outcomes = async (claims: unknown[], runs: object[], amplifier: object = {}) =>
+    (await judged({ claims, amplifier: { channels: 2, ...amplifier }, runs })).claims.map(
+      ({ outcome, reading }) => [outcome, reading?.run ?? null],
+    );
+  const small = swept("small", 30, { supply: "32 V brick" });
+  const big = swept("big", 60, { supply: "48 V brick" });
+  const AS_SUPPLIED = "50 W per channel into 8 ohms, both channels driven, 1 % THD";
+  const WITH_BIG =
+    "With the 48 V adapter: 50 W per channel into 8 ohms, both channels driven, 1 % THD";
+
+  test("each claim is judged by the runs on its own supply", async () =>
+    expect(await outcomes([AS_SUPPLIED, WITH_BIG], [small, big], { supply: "32 V brick" })).toEqual(
+      [
+        ["met-other-setting", "big"],
+        ["met", "big"],
+      ],
+    ));
+
+  test("a claim may be said to be made for a switch and a connection", async () => {
+    const off = swept("off", 60, { setting: "soft clip: off" });
+    const bridged = swept("bridged", 200, { connection: "bridged" });
+    expect(
+      await outcomes(
+        [{ text: AS_SUPPLIED, setting: "soft clip: off" }],
+        [swept("on", 30, {}), off, bridged],
+      ),
+    ).toEqual([["met", "off"]]);
+    expect(await outcomes([AS_SUPPLIED], [bridged])).toEqual([["not-tested", null]]);
+  });
+
+  test("a run that does not record its supply decides nothing, and says so", async () => {
+    const { claims } = await judged({
+      claims: [AS_SUPPLIED],
+      runs: [swept("which", 60, { unrecorded: ["supply"] })],
+    });
+    expect(claims[0]).toMatchObject({ outcome: "not-tested", probability: null });
+    expect(claims[0].evidence[0].why).toContain("the supply was not recorded");
+    expect(claims[0].sentence).toContain("the supply was not recorded");
+  });
+});
+
 test("the published schema names the fields that are read", () => {
   type Node = { properties?: Record<string, Node>; items?: Node };
   const schema = JSON.parse(readFileSync(resolve(__dirname, "case.schema.json"), "utf8")) as Node;

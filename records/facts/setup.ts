@@ -1,5 +1,5 @@
 import { plainSetting, type Connection, type Evidence, type MadeFor } from "@/core/verdict";
-import { NO_SETUP, type Details, type RunEntry, type Setup } from "@/records";
+import { NO_SETUP, type Details, type RunEntry, type Setup, type Supply } from "@/records";
 
 /** What of an amplifier has more than one of a kind, so that a reading must say which: nothing is asked of the rest. */
 export type SetupChoices = {
@@ -85,7 +85,7 @@ export const setupFromText = (text: string, details: Known): Setup => {
 /** A supply by its name, or by volts that only one of them has: "48 V adapter". Null where none is meant for sure. */
 export const supplyNamed = (
   text: string,
-  { supplies }: Pick<Details, "supplies">,
+  { supplies }: { supplies: readonly Pick<Supply, "name" | "volts">[] },
 ): string | null => {
   const exact = supplies.find(({ name }) => isSame(name, text.trim()));
   if (exact) return exact.name;

@@ -1,0 +1,39 @@
+import type { ReadClaim } from "@/core/claim";
+import { AS_SUPPLIED, plainSetting, type MadeFor } from "@/core/verdict";
+import { supplyNamed } from "@/records/facts";
+import type { CaseFile } from "./caseFile";
+
+/** What a claim of a case may say that it is made for, in place of what its line names. */
+export type SaidOfClaim = Partial<MadeFor>;
+
+/** A supply by the name that the runs use; the one in the box is the default one, without a name. */
+export const supplyIn = (
+  text: string,
+  { amplifier, runs = [] }: Pick<CaseFile, "amplifier" | "runs">,
+): string => {
+  const names = [amplifier.supply ?? "", ...runs.map(({ conditions }) => conditions.supply)];
+  const supplies = [...new Set(names.filter((name) => plainSetting(name) !== ""))].map((name) => ({
+    name,
+    volts: null,
+  }));
+  const name = supplyNamed(text, { supplies }) ?? plainSetting(text);
+  return amplifier.supply !== undefined && name === amplifier.supply ? "" : name;
+};
+
+/** What a claim is made for: as the case says, else as its line names it; undefined for the amplifier as supplied. */
+export const madeForIn = (
+  { setup }: Pick<ReadClaim, "setup">,
+  said: SaidOfClaim,
+  content: Pick<CaseFile, "amplifier" | "runs">,
+): MadeFor | undefined => {
+  const madeFor: MadeFor = {
+    supply: supplyIn(said.supply ?? setup?.supply ?? "", content),
+    setting: plainSetting(said.setting ?? setup?.setting ?? ""),
+    connection: said.connection ?? AS_SUPPLIED.connection,
+  };
+  return Object.entries(AS_SUPPLIED).every(
+    ([name, value]) => madeFor[name as keyof MadeFor] === value,
+  )
+    ? undefined
+    : madeFor;
+};
