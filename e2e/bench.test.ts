@@ -312,7 +312,7 @@ test("a run whose page was closed is incomplete, and goes on with the recordings
 test("a set: repeats are counted together, a load is changed between, and one reading is struck out but stays", async () => {
   await newRun("spectrum");
   await setTo("setting-seconds", "0.3");
-  await press(driver(), "Series, repeats, switches");
+  await press(driver(), "Input, series, repeats");
   for (const ohms of ["8 Ω", "4 Ω"])
     await driver()
       .findElement(By.xpath(`//*[@aria-label='Loads']//button[normalize-space()='${ohms}']`))

@@ -19,7 +19,7 @@ test("an amplifier goes on the shelf, with a claim", async () => {
   await press(driver(), "Add a claim");
   for (const [label, text] of [
     ["As printed", "2 x 45 W"],
-    ["Power per channel", "45"],
+    ["Power", "45"],
     ["Load", "4"],
     ["Distortion limit", "10 %"],
   ])

@@ -102,9 +102,9 @@ test("a recording that was saved from here fills every field when it comes back;
       "return [...document.querySelectorAll(arguments[0])].map((field) => field.options ? field.options[field.selectedIndex].text : field.value)",
       id,
     );
-  expect(await shown("#files-load select, select#files-load")).toEqual([
-    expect.stringMatching(/^4 Ω/),
-  ]);
+  // Each file has a load of its own: the one that its note names, and the one of all files.
+  const [noted] = await shown("[id^=file-][id$=-load] select, select[id^=file-][id$=-load]");
+  expect(noted).toMatch(/^4 Ω/);
   const [told, asked] = await shown("[id^=scale-] input, input[id^=scale-]");
   expect(Number(told)).toBeGreaterThan(10);
   await driver().findElement(By.xpath("//option[.='another recorder…']")).click();

@@ -110,7 +110,7 @@ test("a full disk: what is typed stays and is reported, everything is read, and 
   expect(upload.status).toBe(507);
   expect((await upload.json()).message).toContain("disk is full");
   await press(driver, "Add a claim");
-  await fill(driver, ["Claim", "Power per channel"], "55");
+  await fill(driver, ["Claim", "Power"], "55");
   await fill(driver, ["Claim", "Distortion limit"], "1 %");
   await press(driver, "Save claim");
   await driver.wait(
@@ -148,7 +148,7 @@ describe("without the server", () => {
   test("a panel that cannot load says so over the page, and opens once the server is back; what was typed stays", async () => {
     const { driver, port } = await orphaned("brief");
     await press(driver, "Add a claim");
-    await fill(driver, ["Claim", "Power per channel"], "55");
+    await fill(driver, ["Claim", "Power"], "55");
     await driver.findElement(By.css("[aria-label^='What is']")).click();
     await shows(driver, UNFETCHED);
     await press(driver, "Try again");
@@ -158,7 +158,7 @@ describe("without the server", () => {
     await press(driver, "Try again");
     await shows(driver, "Glossary");
     await driver.actions().sendKeys(Key.ESCAPE).perform();
-    const watts = await fieldOf(driver, "Claim", "Power per channel");
+    const watts = await fieldOf(driver, "Claim", "Power");
     expect(await watts.getAttribute("value")).toBe("55");
   });
 

@@ -203,3 +203,33 @@ test("refusal", () =>
   expect(() => timelineOf([], { ...model(1), ambientCelsius: 80 })).toThrow(
     "ambientCelsius is 80",
   ));
+
+test("a claim that names a supply has its own runs, which alone prove it; with everything each other supply is tried at every claimed load", () => {
+  const claims = [
+    { id: "boxed", powerWatts: 20, loadOhms: 8, channelsDriven: 2 },
+    { id: "big", powerWatts: 80, loadOhms: 4, channelsDriven: 2, setting: "supply: 48 V brick" },
+  ];
+  const made = (size: "quick" | "everything") =>
+    proposePlan(
+      facts({
+        claims,
+        otherSupplies: ["48 V brick"],
+        switches: [{ name: "clip", positions: ["on", "off"] }],
+      }),
+      size,
+    );
+  const sweeps = (size: "quick" | "everything") =>
+    made(size)
+      .filter(({ kind }) => kind === "power-sweep")
+      .map(({ loadOhms, setting, proves }) => [loadOhms, setting, proves]);
+  expect(sweeps("quick")).toEqual([
+    [8, "", ["boxed"]],
+    [4, "supply: 48 V brick", ["big"]],
+  ]);
+  const others = sweeps("everything").filter(([, setting]) => setting === "clip: off");
+  expect(others.map(([ohms]) => ohms).toSorted()).toEqual([4, 8]);
+  const bursts = made("everything").filter(({ kind }) => kind === "burst");
+  expect(bursts.map(({ loadOhms, setting }) => [loadOhms, setting])).toEqual(
+    expect.arrayContaining([[4, "supply: 48 V brick"]]),
+  );
+});

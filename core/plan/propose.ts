@@ -46,9 +46,13 @@ const runsOf = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] => {
       : [];
   if (plan.madeFor === "each-claim") return forEachClaim(kind, facts, size);
   if (plan.madeFor === "each-claimed-load")
-    return [...new Set(claims.length === 0 ? [ohms] : claims.map(({ loadOhms }) => loadOhms))].map(
-      (each) => draftOf(kind, facts, { loadOhms: each, channelsDriven: usualDriven, setting: "" }),
-    );
+    return claimedSettings(facts).flatMap((setting) => {
+      const own = madeFor(facts, setting).map(({ loadOhms }) => loadOhms);
+      const loads = setting === "" && own.length === 0 ? [ohms] : [...new Set(own)];
+      return loads.map((each) =>
+        draftOf(kind, facts, { loadOhms: each, channelsDriven: usualDriven, setting }),
+      );
+    });
   return [
     draftOf(kind, facts, {
       loadOhms: plan.loadOhms ?? ohms,
@@ -58,39 +62,61 @@ const runsOf = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] => {
   ];
 };
 
-/** Each claimed load with as many channels as are claimed and with all; with everything, also each switch and supply. */
+/** Settings that claims are made for, the amplifier as supplied first. */
+const claimedSettings = ({ claims }: PlanFacts): string[] => [
+  ...new Set(["", ...claims.map(({ setting = "" }) => setting)]),
+];
+
+const madeFor = ({ claims }: PlanFacts, setting: string): PlannedClaim[] =>
+  claims.filter((claim) => (claim.setting ?? "") === setting);
+
+/**
+ * At each setting that is claimed, each load that is claimed for it, with as many channels as are claimed and with all; with everything, also
+ * each switch and supply that nobody claims, at every load that is claimed.
+ */
 const forEachClaim = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] => {
   const { claims, channelCount, loadOhms, otherSupplies, switches } = facts;
-  const ohms = [
-    ...claims.map((claim) => claim.loadOhms),
-    ...(size === "everything" || claims.length === 0 ? loadOhms : []),
-  ];
-  const counts = (each: number) => [
-    ...claims.filter((claim) => claim.loadOhms === each).map((claim) => claim.channelsDriven),
-    channelCount,
-    ...(size === "quick" ? [] : [1]),
-  ];
-  const settings =
-    size === "everything"
-      ? [
-          ...otherSupplies.map((name) => `supply: ${name}`),
-          ...switches.flatMap(({ name, positions }) =>
-            positions.slice(1).map((position) => `${name}: ${position}`),
-          ),
-        ]
-      : [];
   const usualDriven = claims[0]?.channelsDriven ?? channelCount;
-  return [
-    ...[...new Set(ohms)].flatMap((each) =>
+  const claimed = claimedSettings(facts).flatMap((setting) => {
+    const own = madeFor(facts, setting);
+    const isUsual = setting === "";
+    const ohms = [
+      ...own.map((claim) => claim.loadOhms),
+      ...(isUsual && (size === "everything" || claims.length === 0) ? loadOhms : []),
+    ];
+    const counts = (each: number) => [
+      ...own.filter((claim) => claim.loadOhms === each).map((claim) => claim.channelsDriven),
+      channelCount,
+      ...(size === "quick" ? [] : [1]),
+    ];
+    return [...new Set(ohms)].flatMap((each) =>
       [...new Set(counts(each))].map((count) =>
-        draftOf(kind, facts, { loadOhms: each, channelsDriven: count, setting: "" }),
+        draftOf(kind, facts, { loadOhms: each, channelsDriven: count, setting }),
       ),
+    );
+  });
+  if (size !== "everything") return claimed;
+  const others = [
+    ...otherSupplies.map((name) => `supply: ${name}`),
+    ...switches.flatMap(({ name, positions }) =>
+      positions.slice(1).map((position) => `${name}: ${position}`),
     ),
-    ...settings.map((setting) =>
-      draftOf(kind, facts, { loadOhms: usualOhms(facts), channelsDriven: usualDriven, setting }),
+  ].filter((setting) => madeFor(facts, setting).length === 0);
+  return [
+    ...claimed,
+    ...others.flatMap((setting) =>
+      claimedLoads(facts).map((each) =>
+        draftOf(kind, facts, { loadOhms: each, channelsDriven: usualDriven, setting }),
+      ),
     ),
   ];
 };
+
+/** Every load that any claim names; the usual one where none does. */
+const claimedLoads = (facts: PlanFacts): number[] =>
+  facts.claims.length === 0
+    ? [usualOhms(facts)]
+    : [...new Set(facts.claims.map(({ loadOhms }) => loadOhms))];
 
 /**
  * A run of some kind with its defaults: at the first claim's load, all channels driven. Its id is not among those of `runs`.
@@ -131,7 +157,7 @@ const draftOf = (
   watts: wattsOf(kind, facts, loadOhms, channelsDriven),
   seconds: RUN_KINDS[kind].plan.seconds,
   setting,
-  proves: setting === "" ? provenBy(kind, facts.claims, loadOhms, channelsDriven) : [],
+  proves: provenBy(kind, madeFor(facts, setting), loadOhms, channelsDriven),
 });
 
 const wattsOf = (
@@ -146,7 +172,7 @@ const wattsOf = (
     : Number((level.ratio * expectedWatts(ohms, channelsDriven)).toPrecision(2));
 };
 
-/** A run that tests claims of power proves the claims of its load and channels, as long as every setting is at its default. */
+/** A run that tests claims of power proves the claims of its load, channels and setting. */
 const provenBy = (
   kind: RunKind,
   claims: readonly PlannedClaim[],

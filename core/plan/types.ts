@@ -21,6 +21,8 @@ export type PlannedClaim = {
   powerWatts: number;
   loadOhms: number;
   channelsDriven: number;
+  /** Supply and switches that it is made for, where that is not the amplifier as supplied. */
+  setting?: string;
 };
 
 /** What a plan is made from. */

@@ -51,6 +51,7 @@ export const chainFacts = ({
       ["Gain", gainText(details.gainRatio)],
       ["Terminals", details.terminals],
       ...details.supplies.map((supply): ChainFact => [supply.name, supplyText(supply)]),
+      ...(last?.setup ? [["Last run", last.setting || "as supplied"] as const] : []),
     ],
     load:
       loads.length === 0

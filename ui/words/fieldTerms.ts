@@ -10,6 +10,7 @@ export const FIELD_TERMS = {
   "Leads alone": "measured-load",
   "±": "uncertainty",
   "±, 95 %": "uncertainty",
+  Power: "power",
   "Power per channel": "power",
   "Channels driven": "drive-level",
 
