@@ -24,6 +24,40 @@ const levelOf = ({ settings, level }: Run["conditions"]): number | null =>
   numberIn(settings, "watts") ??
   (level ? level.watts * (numberIn(settings, "shareOfRated") ?? 1) : null);
 
+/** The most that a channel gave, in watts; null where the run says nothing of it. */
+const mostWatts = ({ levels = [], figures }: Run["result"]["channels"][number]): number | null => {
+  const watts = [
+    ...levels.map(({ powerWatts }) => powerWatts),
+    ...figures.flatMap(({ quantity, value }) =>
+      quantity === "watts" && value !== null ? [value] : [],
+    ),
+  ];
+  return watts.length > 0 ? Math.max(...watts) : null;
+};
+
+/** A channel that gives less than this of the loudest holds what leaks into it: 20 dB down in volts. Chosen here. */
+const IDLE_RATIO = 0.01;
+
+/**
+ * Places of the channels that were driven. Where fewer played than were recorded, one that hardly gives anything beside the loudest was
+ * idle: what it holds is no output. Of crosstalk the idle channel is the reading.
+ */
+const drivenPlaces = ({
+  kind,
+  conditions,
+  result: { channels },
+}: Pick<Run, "kind" | "conditions" | "result">): number[] => {
+  const all = channels.map((_, k) => k);
+  const most = channels.map(mostWatts);
+  const loudest = Math.max(...most.map((watts) => watts ?? 0));
+  const isOfIdle = RUN_KINDS[kind].speaksTo === "crosstalk";
+  if (conditions.channelsDriven >= channels.length || isOfIdle) return all;
+  return all.filter((k) => {
+    const watts = most[k];
+    return watts === null || watts >= IDLE_RATIO * loudest;
+  });
+};
+
 /** What of a kept run the judge goes by: its conditions and findings, without its pictures. */
 export const runEvidence = (run: Omit<Run, "remarks">): Evidence => {
   const { conditions, result } = run;
@@ -42,13 +76,16 @@ export const runEvidence = (run: Omit<Run, "remarks">): Evidence => {
     // @see asSetUp, which names them as the Brief does.
     supply: "",
     setting: conditions.setting ?? "",
-    channels: result.channels.map(({ figures, curves, levels, cautions, stop }, k) => ({
-      ...conditions.channels[k],
-      figures,
-      curves: curves.filter(isKnown),
-      stopReason: stop.reason,
-      ...(levels && { levels }),
-      ...(cautions && { cautions }),
-    })),
+    channels: drivenPlaces(run).map((k) => {
+      const { figures, curves, levels, cautions, stop } = result.channels[k];
+      return {
+        ...conditions.channels[k],
+        figures,
+        curves: curves.filter(isKnown),
+        stopReason: stop.reason,
+        ...(levels && { levels }),
+        ...(cautions && { cautions }),
+      };
+    }),
   };
 };

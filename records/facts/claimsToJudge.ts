@@ -79,7 +79,8 @@ export const claimsToJudge = ({
     .map((each) => {
       const claim = claimToJudge(each, details);
       const setting = each.madeFor ? madeForText(each.madeFor, details) : "";
-      const words = [claimWords(claim), setting].filter(Boolean).join(", ");
+      const named = setting && `with ${setting.replace(/^supply:\s*/i, "")}`;
+      const words = [claimWords(claim), named].filter(Boolean).join(", ");
       return { key: each.id, words, source: each.source, setting, claim };
     });
 

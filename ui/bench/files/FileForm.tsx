@@ -66,7 +66,7 @@ export function FileForm({
         />
       )}
       {opened && kind && (
-        <Grid templateColumns="repeat(auto-fill, minmax(170px, 1fr))" gap={3} mt={1.5}>
+        <Grid templateColumns="repeat(auto-fill, minmax(210px, 1fr))" gap={3} mt={1.5}>
           <ChoiceField
             id={`kind-${id}`}
             label="Run"

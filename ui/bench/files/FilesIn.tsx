@@ -290,7 +290,7 @@ function ForAll({
           For all files that do not say otherwise
         </Text>
       )}
-      <Grid templateColumns="repeat(auto-fill, minmax(170px, 1fr))" gap={3} mt={3}>
+      <Grid templateColumns="repeat(auto-fill, minmax(210px, 1fr))" gap={3} mt={3}>
         <FileConditions
           id="files"
           own={single ? single.own : common}

@@ -1,0 +1,32 @@
+import { runEvidence } from "./evidence";
+import { runOf } from "./testing/run";
+
+const placesOf = (watts: readonly number[], channelsDriven: number): number[] => {
+  const run = runOf(watts);
+  return runEvidence({ ...run, conditions: { ...run.conditions, channelsDriven } }).channels.map(
+    ({ channelIndex }) => channelIndex,
+  );
+};
+
+test("a channel that was recorded and not driven is no evidence: what leaks into it is no output of 0 W", () => {
+  expect(placesOf([100, 1.2], 1)).toEqual([0, 1]);
+  const run = runOf([100, 100]);
+  const [driven, idle] = run.result.channels;
+  const leaking = {
+    ...idle,
+    levels: idle.levels?.map((level) => ({ ...level, powerWatts: 1e-6 * level.powerWatts })),
+    figures: [],
+  };
+  const made = {
+    ...run,
+    conditions: { ...run.conditions, channelsDriven: 1 },
+    result: { ...run.result, channels: [driven, leaking] },
+  };
+  expect(runEvidence(made).channels.map(({ channelIndex }) => channelIndex)).toEqual([0]);
+  // Said to be driven, it counts: an output that gives nothing is a fault.
+  const said = { ...made, conditions: { ...made.conditions, channelsDriven: 2 } };
+  expect(runEvidence(said).channels.map(({ channelIndex }) => channelIndex)).toEqual([0, 1]);
+});
+
+test("two channels of which one is weak are both outputs, however many were driven", () =>
+  expect(placesOf([100, 40], 2)).toEqual([0, 1]));
