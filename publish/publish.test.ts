@@ -88,6 +88,48 @@ test("the summary says what it gives and how many claims it keeps, and refers to
   expect(sheet.runs.map(({ id }) => id)).toEqual(["sweep"]);
 });
 
+test("the rating shows the power of each load and supply with one and with all channels driven, where more than one was measured", () => {
+  const supply = (
+    name: string,
+    outputs: readonly [ohms: number, driven: number, watts: number][],
+  ) =>
+    ({
+      name,
+      isRehearsed: false,
+      outputs: outputs.map(([nominalOhms, channelsDriven, watts]) => ({
+        nominalOhms,
+        channelsDriven,
+        watts,
+        isAtLeast: false,
+        runId: "sweep",
+      })),
+      bursts: [],
+    }) as unknown as SheetFacts["supplies"][number];
+  const tableOf = (supplies: SheetFacts["supplies"]) =>
+    sheetOf(facts([block("rating")], { supplies })).sections[0].pieces.find(
+      (piece) => piece.is === "table",
+    );
+  const table = tableOf([
+    supply("24 V brick", [
+      [8, 1, 31.3],
+      [8, 2, 26],
+      [4, 2, 17.6],
+    ]),
+    supply("32 V brick", [[4, 1, 103]]),
+  ]);
+  expect(
+    table?.is === "table" && [table.head, table.rows.map((row) => row.map(({ text }) => text))],
+  ).toEqual([
+    ["Power at 1 % THD+N into", "Supply", "One channel driven", "Both channels driven"],
+    [
+      ["8 Ω", "24 V brick", "31.3 W", "26 W"],
+      ["4 Ω", "24 V brick", "–", "17.6 W"],
+      ["4 Ω", "32 V brick", "103 W", "–"],
+    ],
+  ]);
+  expect(tableOf([supply("inside", [[8, 2, 50]])])).toBeUndefined();
+});
+
 test("broken claims go first, each with its word; long, with the reason", () => {
   const table = (form: "short" | "long") => {
     const [piece] = sheetOf(facts([block("claims", { form })])).sections[0].pieces;

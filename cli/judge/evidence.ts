@@ -119,6 +119,27 @@ const fromFiles = async (
   return found.map((channel, k) => ({ ...loads[k], ...channel }));
 };
 
+/** What a run was taken under. */
+const takenUnder = (
+  { kind, conditions }: CaseRun,
+  content: Pick<CaseFile, "amplifier" | "runs">,
+): Omit<Evidence, "id" | "channels" | "channelsDriven"> => ({
+  kind: runKindOf(kind),
+  source: conditions.source,
+  takenAt: conditions.takenAt,
+  nominalOhms: conditions.nominalOhms,
+  frequencyHz: conditions.frequencyHz ?? null,
+  band: TONE_DEFAULTS.band,
+  levelWatts: conditions.levelWatts ?? null,
+  ...(conditions.isWarm !== undefined && { isWarm: conditions.isWarm }),
+  ...(conditions.rigFloorRatio !== undefined && { rigFloorRatio: conditions.rigFloorRatio }),
+  ...(conditions.set !== undefined && { setId: conditions.set }),
+  supply: supplyIn(conditions.supply, content),
+  setting: conditions.setting,
+  ...(conditions.unrecorded && { unrecorded: conditions.unrecorded }),
+  ...(conditions.connection && { connection: conditions.connection }),
+});
+
 /** The runs of a case as evidence; recordings are analysed here. @throws {UsageError} that names the run that cannot be read */
 export const evidenceOf = async (
   content: Pick<CaseFile, "amplifier" | "runs">,
@@ -132,26 +153,8 @@ export const evidenceOf = async (
       const channels = names
         ? await fromFiles(run, names, casePath)
         : fromResult(run, run.result as Printed);
-      const { conditions } = run;
-      evidence.push({
-        id,
-        kind: runKindOf(run.kind),
-        source: conditions.source,
-        takenAt: conditions.takenAt,
-        nominalOhms: conditions.nominalOhms,
-        channelsDriven: conditions.channelsDriven ?? channels.length,
-        frequencyHz: conditions.frequencyHz ?? null,
-        band: TONE_DEFAULTS.band,
-        levelWatts: conditions.levelWatts ?? null,
-        ...(conditions.isWarm !== undefined && { isWarm: conditions.isWarm }),
-        ...(conditions.rigFloorRatio !== undefined && { rigFloorRatio: conditions.rigFloorRatio }),
-        ...(conditions.set !== undefined && { setId: conditions.set }),
-        supply: supplyIn(conditions.supply, content),
-        setting: conditions.setting,
-        ...(conditions.unrecorded && { unrecorded: conditions.unrecorded }),
-        ...(conditions.connection && { connection: conditions.connection }),
-        channels,
-      });
+      const { channelsDriven = channels.length } = run.conditions;
+      evidence.push({ id, ...takenUnder(run, content), channelsDriven, channels });
     } catch (error) {
       if (error instanceof UsageError) throw new UsageError(`${id}: ${error.message}`);
       throw error;

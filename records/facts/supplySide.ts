@@ -99,7 +99,7 @@ export const measuredSupplies = (
   const real = evidence.filter(({ source }) => source !== "simulated");
   const isRehearsed = real.length === 0;
   const counted = (isRehearsed ? evidence : real)
-    .filter(({ kind }) => !RUN_KINDS[kind].isBridged)
+    .filter(({ kind, connection }) => !RUN_KINDS[kind].isBridged && !connection)
     .toSorted((a, b) => (a.takenAt < b.takenAt ? 1 : -1));
   const byName = new Map<string, Evidence[]>();
   for (const run of counted) {
