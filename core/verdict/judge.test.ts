@@ -302,3 +302,31 @@ describe("properties", () => {
     );
   });
 });
+
+describe("bursts that never clipped", () => {
+  const { claims: dynamic, facts: known } = sheet("Dynamic power 400 W into 8 ohms");
+  const clean = (watts: number, stop = false): Evidence => {
+    const name = "burst-1 kHz, 20 ms";
+    const burst = {
+      ...figure(name, watts, 0.01 * watts),
+      ...(stop ? {} : { bound: "at-least" as const }),
+    };
+    return run(
+      "burst",
+      [0, 1].map(() => ({ figures: [burst], ...(stop && { stopReason: "input-drive" as const }) })),
+    );
+  };
+
+  test.each([false, true])(
+    "below the claim leave it open and never refute it (as kept before: %s)",
+    (isOld) =>
+      expect(judge(dynamic[0], [clean(342, isOld)], known)).toMatchObject({
+        outcome: "not-tested",
+        probability: null,
+        finding: { reading: { bound: "at-least" } },
+      }),
+  );
+
+  test("above the claim meet it", () =>
+    expect(judge(dynamic[0], [clean(450)], known).outcome).toBe("met"));
+});

@@ -21,6 +21,7 @@ import {
   type TrackPlace,
   type TrackState,
 } from "@/records/facts";
+import { settingName } from "@/phrasing";
 import { ActionButton } from "../parts/ActionButton";
 import { durationText } from "../parts/durationText";
 import { held, ChoiceField } from "../parts/fields";
@@ -188,7 +189,7 @@ const underTitle = (
   [
     `${formatShort(loadOhms)} Ω`,
     drivenText(channelsDriven).replace(" channels driven", "").replace(" channel driven", ""),
-    setting,
+    settingName(setting),
     runs.length > 1 && !isChosen ? `× ${runs.length}` : "",
   ]
     .filter((part) => part !== "")

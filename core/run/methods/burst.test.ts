@@ -44,3 +44,15 @@ describe("what lies between the bursts", () => {
     expect(analysed("burst", [recorded([held])])[0].cautions).toEqual([]);
   });
 });
+
+test("bursts of which no cycle clips are a lower bound; one that clips is not", () => {
+  const volts = bursts({ ...BURST_KINDS["20-ms"], voltsPeak: 28 }, RATE_HZ);
+  const clean = analysed("burst", [recorded([volts])])[0].figures[0];
+  // Joule's law: 28 V peak into 8 ohms.
+  expect(clean).toMatchObject({ bound: "at-least", value: expect.closeTo(28 ** 2 / 16, 0) });
+  const clipped = volts.map((value) => Math.max(-24, Math.min(24, value)));
+  expect(analysed("burst", [recorded([clipped])])[0].figures[0].bound).toBeNull();
+  // A louder one that clips ends the search: then the limit lies between the two.
+  const both = analysed("burst", [recorded([volts.map((v) => 0.5 * v)]), recorded([clipped])]);
+  expect(both[0].figures.every(({ bound }) => bound === null)).toBe(true);
+});

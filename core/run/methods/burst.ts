@@ -108,7 +108,9 @@ const readGroup = (
     ) ?? null;
   const label = labelOf(best.recorded, best.reading);
   const decisive = above ?? best;
-  const figures = burstFigures(best.reading, above?.reading ?? null, label, ratedWatts);
+  // Where nothing clips, at whatever level it was played, the limit lies above.
+  const bound = read.every(({ reading }) => cleanIn(reading)) ? "at-least" : null;
+  const figures = burstFigures(best.reading, above?.reading ?? null, { label, bound }, ratedWatts);
   return success({
     figures,
     bursts: [
@@ -124,7 +126,7 @@ const readGroup = (
 const burstFigures = (
   { burstPowerWatts, burstPowerWattsStdUncertainty, bursts: [first] }: BurstReading,
   above: BurstReading | null,
-  label: string,
+  { label, bound }: { label: string; bound: Figure["bound"] },
   ratedWatts: number | null,
 ): Figure[] => {
   if (burstPowerWatts === null) {
@@ -142,8 +144,9 @@ const burstFigures = (
   const gap = (highest - burstPowerWatts) / Math.sqrt(12);
   return [
     figure(`burst-${label}`, `last clean cycle, ${label}`, "watts", {
-      value: middle,
-      stdUncertainty: Math.hypot(burstPowerWattsStdUncertainty ?? 0, gap),
+      value: bound === null ? middle : burstPowerWatts,
+      stdUncertainty: Math.hypot(burstPowerWattsStdUncertainty ?? 0, bound === null ? gap : 0),
+      bound,
     }),
     ...(above
       ? [
@@ -157,7 +160,8 @@ const burstFigures = (
       ? []
       : [
           figure(`headroom-${label}`, `headroom over rating, ${label}`, "level-ratio", {
-            value: Math.sqrt(headroomRatio(middle, ratedWatts)),
+            value: Math.sqrt(headroomRatio(bound === null ? middle : burstPowerWatts, ratedWatts)),
+            bound,
           }),
         ]),
   ];

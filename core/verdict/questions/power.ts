@@ -314,7 +314,7 @@ const burstFigure = (channel: EvidenceChannel) =>
     (figure) => figure !== null,
   ) ?? null;
 
-/** The last clean cycle of a burst. */
+/** The last clean cycle of a burst; where no cycle clips it is at least that, which proves and never refutes. */
 export const burstReading = (askedOhms: number, channel: EvidenceChannel): ClaimReading[] => {
   const figure = burstFigure(channel);
   if (!figure) return [];
@@ -327,7 +327,8 @@ export const burstReading = (askedOhms: number, channel: EvidenceChannel): Claim
       value: figure.value,
       between,
       budget: [...powerLines(figure.value, channel), line("level-gap", gap, "rectangular")],
-      bound: null,
+      // Runs from before bounds were kept say it by why they stopped.
+      bound: figure.bound ?? (channel.stopReason === "input-drive" ? "at-least" : null),
       place: { code: "burst", burst: figure.name.replace(/^burst-[^,]*, /, "") },
       notes: [],
       proves: !figure.isDoubtful,
