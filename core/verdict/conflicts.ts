@@ -1,5 +1,5 @@
 import { byWeight, isConclusive, weightiest, type RunFindings } from "./findings";
-import type { Contradiction, Evidence, ClaimFinding, RunDifference } from "./types";
+import type { ClaimFinding, ClaimReading, Contradiction, Evidence, RunDifference } from "./types";
 
 /** Conditions that agree but for how they are met, so that two readings should be the same. */
 const isAlike = ({ matches }: ClaimFinding): boolean =>
@@ -23,9 +23,12 @@ export const conflictsIn = (runs: readonly RunFindings[]): Contradiction[] => {
   for (const findings of byChannel.values()) {
     const first = weightiest(findings, isConclusive) ?? weightiest(findings);
     if (!first) continue;
-    for (const finding of findings)
-      if (first.evidence.id !== finding.evidence.id && areApart(first, finding))
-        apart.push([first, finding]);
+    const decisive = findings.filter(({ evidence: { id } }) => id === first.evidence.id);
+    for (const finding of findings) {
+      if (first.evidence.id === finding.evidence.id) continue;
+      const mate = decisive.find((each) => isOfSamePlace(each.reading, finding.reading));
+      if (mate && areApart(mate, finding)) apart.push([mate, finding]);
+    }
   }
   const found = new Map<string, Contradiction>();
   for (const [first, finding] of apart.sort(([, a], [, b]) => byWeight(a, b))) {
@@ -39,6 +42,21 @@ export const conflictsIn = (runs: readonly RunFindings[]): Contradiction[] => {
 /** A reading of its own, under conditions that are the claim's. */
 const isComparable = (finding: ClaimFinding): boolean =>
   finding.proves && finding.refutes && finding.reading.bound === null && isAlike(finding);
+
+/** A reading at 20 Hz is no contradiction of one at 20 kHz: a semitone apart is another place. Chosen here. */
+const SAME_PLACE_RATIO = 1.06;
+
+/** Readings of one place on the amplifier's curves, held against the same side of the claim. */
+const isOfSamePlace = (one: ClaimReading, other: ClaimReading): boolean => {
+  const [a, b] = [frequencyIn(one), frequencyIn(other)];
+  const isNear = a === null || b === null || Math.max(a / b, b / a) <= SAME_PLACE_RATIO;
+  return (
+    one.place.code === other.place.code && one.limit?.direction === other.limit?.direction && isNear
+  );
+};
+
+const frequencyIn = ({ place }: ClaimReading): number | null =>
+  "frequencyHz" in place ? place.frequencyHz : null;
 
 /** More than these nobody reads. */
 const MOST_SHOWN = 8;

@@ -1,6 +1,15 @@
 import fc from "fast-check";
 import { judge, judgeReading, ratingsByMethod, type Evidence, type ClaimReading } from ".";
-import { figure, found, levelsTo, run, sheet, shortSweep, sweep } from "./testing/evidence";
+import {
+  figure,
+  found,
+  levelsTo,
+  magnitude,
+  run,
+  sheet,
+  shortSweep,
+  sweep,
+} from "./testing/evidence";
 
 const CLAIM = "50 W per channel into 8 ohms, both channels driven, 1 % THD+N";
 const { claims, facts } = sheet(CLAIM);
@@ -329,4 +338,14 @@ describe("bursts that never clipped", () => {
 
   test("above the claim meet it", () =>
     expect(judge(dynamic[0], [clean(450)], known).outcome).toBe("met"));
+});
+
+test("two files of one recording do not contradict each other: its highest is not held against its lowest", () => {
+  const { claims: flat, facts: known } = sheet("Frequency response 20 Hz - 20 kHz, +/-0.3 dB");
+  const twice = [magnitude(-0.48, 0.76), magnitude(-0.48, 0.76)];
+  expect(judge(flat[0], twice, known).conflicts).toEqual([]);
+  const other = judge(flat[0], [twice[0], magnitude(-0.48, 1.9)], known).conflicts;
+  expect(other).toHaveLength(1);
+  const [one, two] = other[0].readings.map(({ reading }) => reading.place);
+  expect(one).toEqual(two);
 });

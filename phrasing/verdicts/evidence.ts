@@ -150,9 +150,15 @@ const differenceText = (difference: RunDifference): string => {
 export const differencesText = (differs: readonly RunDifference[]): string =>
   differs.length > 0 ? differs.map(differenceText).join("; ") : "nothing that was recorded";
 
+/** " at 20 Hz" of a reading that lies somewhere on a curve; empty for any other. */
+const placeOf = ({ reading: { place } }: Contradiction["readings"][number]): string =>
+  "frequencyHz" in place && place.frequencyHz !== null
+    ? ` at ${formatHertz(place.frequencyHz, 3)}`
+    : "";
+
 /** "Two runs disagree: 80.2 ± 0.6 W and 75.1 ± 0.6 W, further apart than their uncertainties. They differ in: ..." */
 export const contradictionText = ({ readings, differs }: Contradiction): string =>
-  `Two runs disagree: ${claimFindingText(readings[0])} and ${claimFindingText(readings[1])}, further apart than their uncertainties. ${differs.length > 0 ? `They differ in: ${differencesText(differs)}` : "Their recorded conditions are the same"}.`;
+  `Two runs disagree: ${claimFindingText(readings[0])} and ${claimFindingText(readings[1])}${placeOf(readings[0])}, further apart than their uncertainties. ${differs.length > 0 ? `They differ in: ${differencesText(differs)}` : "Their recorded conditions are the same"}.`;
 
 const BUDGET_SOURCES: Record<BudgetSource, string> = {
   volts: "voltage",
