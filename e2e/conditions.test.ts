@@ -185,7 +185,7 @@ describe("two bricks, two loads, one and two channels", () => {
     expect(other).toMatch(/^not tested$/m);
   });
 
-  test("a reading whose conditions are corrected is judged anew, and says what stood there before", async () => {
+  test("a reading whose conditions are corrected is judged again, and says what stood there before", async () => {
     await driver().get(`${url()}/amplifiers/${id}/bench`);
     await rests(driver());
     await driver().wait(async () => {

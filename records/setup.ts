@@ -41,7 +41,7 @@ export const setupSchema = object({
     .oneOf([...CONNECTIONS])
     .required()
     .default("normal"),
-  /** Anything else that was not as usual, such as "cover off". */
+  /** Anything else that was not standard, such as "cover off". */
   other: text(),
 });
 

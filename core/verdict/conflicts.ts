@@ -43,7 +43,7 @@ export const conflictsIn = (runs: readonly RunFindings[]): Contradiction[] => {
 const isComparable = (finding: ClaimFinding): boolean =>
   finding.proves && finding.refutes && finding.reading.bound === null && isAlike(finding);
 
-/** A reading at 20 Hz is no contradiction of one at 20 kHz: a semitone apart is another place. Chosen here. */
+/** A reading at 20 Hz does not contradict one at 20 kHz: a semitone apart is another place. Chosen here. */
 const SAME_PLACE_RATIO = 1.06;
 
 /** Readings of one place on the amplifier's curves, held against the same side of the claim. */

@@ -106,7 +106,7 @@ describe("a run", () => {
     expect(asSetUp(evidence, bare, ONE_OF_A_KIND).unrecorded).toBeUndefined();
   });
 
-  test("on the simulated bench is as its words say: that plays what it is told", () =>
+  test("on the simulated bench is as its words say: it plays what it is set to", () =>
     expect(setupOfRun({ source: "simulated-bench", setting: "" }, details)).toEqual(usual));
 });
 

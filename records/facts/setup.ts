@@ -55,7 +55,7 @@ export const usualSetup = (details: Known): Setup => ({
 
 const isSame = (one: string, other: string): boolean => one.toLowerCase() === other.toLowerCase();
 
-/** What a text says of the setup, the rest as usual: "supply: 48 V brick, limiter: off", "bridged", "cover off". */
+/** What a text says of the setup, the rest at its default: "supply: 48 V brick, limiter: off", "bridged", "cover off". */
 export const setupFromText = (text: string, details: Known): Setup => {
   const { switches } = setupChoices(details);
   const other: string[] = [];
@@ -98,7 +98,7 @@ export const supplyNamed = (
   return fitting.length === 1 ? fitting[0].name : null;
 };
 
-/** Switches away from their usual position, and whatever else is not as usual. */
+/** Switches away from their usual position, and whatever else is not at its default. */
 const settingParts = ({ switches, other }: Setup, details: Known): string[] => [
   ...setupChoices(details).switches.flatMap(({ name, positions: [usual] }) => {
     const { [name]: position = usual } = switches;
@@ -114,7 +114,7 @@ const supplyPart = ({ supply }: Setup, details: Known): string =>
 export const madeForText = (madeFor: Setup, details: Known): string =>
   settingText(byBriefNames(madeFor, details), details);
 
-/** What of a setup is not as usual, as lists and comparisons name it; empty for the amplifier as supplied. */
+/** What of a setup is not at its default, as lists and comparisons name it; empty for the amplifier as supplied. */
 export const settingText = (setup: Setup, details: Known): string => {
   const supply = supplyPart(setup, details);
   return [
@@ -156,7 +156,7 @@ export const setupFacts = (
     ["Outputs", setup.connection === "normal" ? "" : setup.connection],
     ["Input", setup.input],
     ["Level control", setup.levelControl],
-    ["Otherwise", setup.other],
+    ["Other", setup.other],
   ];
   return [
     ...(supplies.length > 0 || (setup.supply !== null && setup.supply !== usualSupply(details))
@@ -169,7 +169,7 @@ export const setupFacts = (
 
 /**
  * The setup that a run was taken on. A run from before setups were kept has what its text names; without any text nothing was asked, so
- * that what the amplifier has several of is not recorded. The simulated bench plays what it is told.
+ * that what the amplifier has several of is not recorded. The simulated bench plays what it is set to.
  */
 export const setupOfRun = (
   {
@@ -232,7 +232,7 @@ export const madeForTrouble = (madeFor: Setup, details: Known): string | null =>
     : `The supply “${supply}” is not in the Brief. Add it under Supplies, or choose another for this claim.`;
 };
 
-/** What a claim is made for, as the judge takes it: what it does not name is as usual. */
+/** What a claim is made for, as the judge takes it: what it does not name is at its default. */
 export const madeForOf = (setup: Setup, details: Known): MadeFor => {
   const named = byBriefNames(setup, details);
   return {

@@ -197,7 +197,7 @@ export function ClaimForm({
             onChange={setMadeFor}
           />
           <TextField
-            label="Made for, otherwise"
+            label="Other conditions"
             field={held(madeFor.other, (other) => setMadeFor({ ...madeFor, other }))}
             placeholder="as supplied"
           />

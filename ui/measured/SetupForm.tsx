@@ -13,7 +13,7 @@ import { useRemarks } from "./useRemarks";
 
 export type SetupFormProps = RunSetupProps & { recorded: Setup; onDone(): void };
 
-/** Corrects what a reading was taken on. Its figures stay; the claims are judged anew. */
+/** Corrects what a reading was taken on. Its figures stay; the claims are judged again. */
 export function SetupForm({ run, amplifier, details, recorded, onDone }: SetupFormProps) {
   const [setup, setSetup] = useState(recorded);
   const { conditions, remarks, kind } = run;

@@ -89,7 +89,7 @@ export function SetupTexts({
       />
       <TextField
         id={`${id}-other`}
-        label="Anything else, if not as usual"
+        label="Other conditions"
         field={held(setup.other, (other) => onChange({ ...setup, other }))}
         placeholder="cover off"
       />
@@ -115,7 +115,7 @@ const positionsWith = (
     ? Object.fromEntries(Object.entries(switches).filter(([each]) => each !== name))
     : { ...switches, [name]: position };
 
-/** The setup that a form begins with: as planned, else as it was last, else as usual. */
+/** The setup that a form begins with: as planned, else as it was last, else the default. */
 export const firstSetup = (
   details: Pick<Details, "supplies" | "switches">,
   ...before: readonly (Setup | null | undefined)[]
