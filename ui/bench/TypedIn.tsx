@@ -94,7 +94,7 @@ function TypedForm({
   const { errors } = formState;
   const loadId = useWatch({ control, name: "loadId" });
   const load = loads.find(({ id }) => id === loadId) ?? loads[0];
-  const { isOfWholeAmplifier, takesMeterOnly } = RUN_KINDS[kind];
+  const { isOfWholeAmplifier, takesMeterOnly, worksInto } = RUN_KINDS[kind];
   const isCommon = isOfWholeAmplifier ?? takesMeterOnly ?? false;
   const store = handleSubmit(async (values) => {
     setMessage(null);
@@ -120,12 +120,14 @@ function TypedForm({
     <Panel maxW="820px">
       <Box as="form" aria-label="Readings" {...{ noValidate: true, onSubmit: store }}>
         <Grid templateColumns="1.4fr 1fr 1fr 1fr" gap={3} mb={2}>
-          <ChoiceField
-            id="typed-load"
-            label="Load"
-            field={register("loadId")}
-            choices={loads.map(loadChoice)}
-          />
+          {!worksInto && (
+            <ChoiceField
+              id="typed-load"
+              label="Load"
+              field={register("loadId")}
+              choices={loads.map(loadChoice)}
+            />
+          )}
           <QuantityField
             id="typed-driven"
             label="Channels driven"
@@ -205,6 +207,16 @@ function ChannelReadings({
   );
 }
 
+/** A loudspeaker may dip to 80 % of its rated impedance. @see IEC 60268-5 (rated impedance); from memory */
+const SPEAKER_RATIO = 0.2;
+
+/** The loudspeaker that was typed, in place of a dummy load. */
+const speakerOf = ({ ohms }: TypedValues["channels"][number]): Load => {
+  const nominalOhms = ohms ?? 8;
+  const channel = { ohms: nominalOhms, ohmsExpandedUncertainty: SPEAKER_RATIO * nominalOhms };
+  return { id: "loudspeaker", nominalOhms, channels: [channel] };
+};
+
 /** The run that the readings make, or what is missing. Channels that were not read are left out; the first always counts. */
 const runFromReadings = async (
   { id, kind, load, setUp }: { id: string; kind: RunKind; load: Load; setUp: NamedSetup },
@@ -220,9 +232,10 @@ const runFromReadings = async (
           ([name, value]) => typeof value === "number" && String(value) !== usual[name],
         ),
     );
+  const into = RUN_KINDS[kind].worksInto ? speakerOf(channels[0]) : load;
   const whole = runConditions({
-    load,
-    channelCount: load.channels.length,
+    load: into,
+    channelCount: into.channels.length,
     firstChannel: 0,
     channelsDriven,
     setUp,

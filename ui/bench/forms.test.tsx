@@ -146,11 +146,14 @@ describe("a run on the simulated bench", () => {
 });
 
 describe("readings off a meter", () => {
-  const show = (voltmeter: { name: string; accuracyRatio: number } | null = null) =>
+  const show = (
+    voltmeter: { name: string; accuracyRatio: number } | null = null,
+    kind: "clip-search" | "listening-level" = "clip-search",
+  ) =>
     render(
       provided(
         <TypedIn
-          kind="clip-search"
+          kind={kind}
           amplifier={amplifier}
           loads={[load]}
           details={detailsSchema.getDefault()}
@@ -179,6 +182,20 @@ describe("readings off a meter", () => {
     expect(source).toBe("typed");
     expect(conditions.channels.length).toBe(1);
     expect(result.channels[0].figures[0].value).toBeCloseTo(20.26 ** 2 / 8.21, 6);
+  });
+
+  test("with a loudspeaker the reading is into that, and not into a dummy load", async () => {
+    show(null, "listening-level");
+    expect(screen.queryByLabelText("Load")).toBeNull();
+    await fill("Sound level meter", "85");
+    await fill("Distance", "2");
+    await fill("Speaker, 2.83 V at 1 m", "88");
+    await fill("Speaker, nominal", "6");
+    await keep();
+    expect(mockStored[0].conditions).toMatchObject({
+      nominalOhms: 6,
+      channels: [{ loadOhms: 6 }],
+    });
   });
 
   test("the second channel counts where it was read", async () => {

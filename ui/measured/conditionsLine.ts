@@ -38,7 +38,9 @@ export const conditionsLine = (run: Run): string => {
   return [
     toneText(run),
     drivenText(conditions.channelsDriven),
-    `${conditions.channels.map(({ loadOhms }) => formatSignificant(loadOhms, 3)).join(" and ")} Ω measured`,
+    RUN_KINDS[run.kind].worksInto
+      ? `loudspeaker of ${formatShort(conditions.nominalOhms)} Ω nominal`
+      : `${conditions.channels.map(({ loadOhms }) => formatSignificant(loadOhms, 3)).join(" and ")} Ω measured`,
     ...settingsText(run),
     conditions.level?.from === "found"
       ? `full level found, ${formatSignificant(conditions.level.watts, 3)} W`
