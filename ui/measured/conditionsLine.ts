@@ -21,7 +21,7 @@ const settingsText = (run: Run): string[] => {
         ? field.choices.find((choice) => choice.value === value)?.label
         : `${formatShort(Number(value))} ${field.unit}`.trim();
     // What zero stands for is said where it is set; here something else was.
-    const label = field.label.toLowerCase().replace(/, 0 .*$/, "");
+    const label = field.label.toLowerCase().replace(/ \(0 = .*\)$/, "");
     return [`${label} ${words ?? value}`];
   });
 };
