@@ -19,17 +19,7 @@ export const conflictsIn = (runs: readonly RunFindings[]): Contradiction[] => {
       if (known) known.push(finding);
       else byChannel.set(finding.channelIndex, [finding]);
     }
-  const apart: [first: ClaimFinding, other: ClaimFinding][] = [];
-  for (const findings of byChannel.values()) {
-    const first = weightiest(findings, isConclusive) ?? weightiest(findings);
-    if (!first) continue;
-    const decisive = findings.filter(({ evidence: { id } }) => id === first.evidence.id);
-    for (const finding of findings) {
-      if (first.evidence.id === finding.evidence.id) continue;
-      const mate = decisive.find((each) => isOfSamePlace(each.reading, finding.reading));
-      if (mate && areApart(mate, finding)) apart.push([mate, finding]);
-    }
-  }
+  const apart = [...byChannel.values()].flatMap(apartIn);
   const found = new Map<string, Contradiction>();
   for (const [first, finding] of apart.sort(([, a], [, b]) => byWeight(a, b))) {
     if (found.size >= MOST_SHOWN) break;
@@ -37,6 +27,21 @@ export const conflictsIn = (runs: readonly RunFindings[]): Contradiction[] => {
     if (!found.has(key)) found.set(key, conflictOf(first, finding));
   }
   return [...found.values()];
+};
+
+/** Pairs of a channel: a reading of the run that decides, and one of another run at the same place that it leaves no room for. */
+const apartIn = (
+  findings: readonly ClaimFinding[],
+): [first: ClaimFinding, other: ClaimFinding][] => {
+  const first = weightiest(findings, isConclusive) ?? weightiest(findings);
+  if (!first) return [];
+  const isOfFirst = ({ evidence: { id } }: ClaimFinding) => id === first.evidence.id;
+  const decisive = findings.filter(isOfFirst);
+  return findings.flatMap((finding): [ClaimFinding, ClaimFinding][] => {
+    if (isOfFirst(finding)) return [];
+    const mate = decisive.find((each) => isOfSamePlace(each.reading, finding.reading));
+    return mate && areApart(mate, finding) ? [[mate, finding]] : [];
+  });
 };
 
 /** A reading of its own, under conditions that are the claim's. */

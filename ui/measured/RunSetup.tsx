@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import type { Amplifier, Details, Run } from "@/records";
+import type { Run } from "@/records";
 import { setupFacts, setupOfRun } from "@/records/facts";
 import { settingName } from "@/phrasing";
 import { ActionButton } from "../parts/ActionButton";
@@ -13,11 +13,7 @@ const SetupForm = fetched<SetupFormProps>(() =>
   import("./SetupForm").then((module) => module.SetupForm),
 );
 
-export type RunSetupProps = {
-  run: Run;
-  amplifier: Pick<Amplifier, "channelCount">;
-  details: Pick<Details, "supplies" | "switches">;
-};
+type RunSetupProps = Pick<SetupFormProps, "run" | "amplifier" | "details">;
 
 /** What a reading was taken on: supply, switches, outputs, input. It can be corrected, and what stood there before stays readable. */
 export function RunSetup({ run, amplifier, details }: RunSetupProps) {

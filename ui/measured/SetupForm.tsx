@@ -3,15 +3,21 @@ import { Grid, HStack } from "@chakra-ui/react";
 import { useState } from "react";
 import { RUN_KINDS } from "@/core/run";
 import { parseNumber } from "@/core/units";
-import { correctableOf, type Setup } from "@/records";
+import { correctableOf, type Amplifier, type Details, type Run, type Setup } from "@/records";
 import { namedSetup } from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
 import { FormMessage, held, QuantityField } from "../parts/fields";
 import { SetupChoices, SetupTexts } from "../parts/SetupFields";
-import type { RunSetupProps } from "./RunSetup";
 import { useRemarks } from "./useRemarks";
 
-export type SetupFormProps = RunSetupProps & { recorded: Setup; onDone(): void };
+export type SetupFormProps = {
+  run: Run;
+  amplifier: Pick<Amplifier, "channelCount">;
+  details: Pick<Details, "supplies" | "switches">;
+  /** What is recorded of it now. */
+  recorded: Setup;
+  onDone(): void;
+};
 
 /** Corrects what a reading was taken on. Its figures stay; the claims are judged again. */
 export function SetupForm({ run, amplifier, details, recorded, onDone }: SetupFormProps) {
