@@ -39,7 +39,7 @@ export {
   usualSetup,
   usualSupply,
   type NamedSetup,
-  type SetupChoices,
+  type ChoosableSetup,
 } from "./setup";
 export type { ShownComparison, ShownMember } from "./shownComparison";
 export { memberOf, suggestedSets } from "./suggestedSets";

@@ -2,7 +2,7 @@ import { plainSetting, type Connection, type Evidence, type MadeFor } from "@/co
 import { NO_SETUP, type Details, type RunEntry, type Setup, type Supply } from "@/records";
 
 /** What of an amplifier has more than one of a kind, so that a reading must say which: nothing is asked of the rest. */
-export type SetupChoices = {
+export type ChoosableSetup = {
   /** The default one first. */
   supplies: readonly string[];
   /** Each with its usual position first. */
@@ -25,8 +25,8 @@ const positionsOf = (text: string): string[] =>
 export const usualSupply = ({ supplies }: Pick<Details, "supplies">): string | null =>
   (supplies.find(({ isInTheBox }) => isInTheBox) ?? supplies[0])?.name ?? null;
 
-/** @see SetupChoices */
-export const setupChoices = (details: Known): SetupChoices => {
+/** @see ChoosableSetup */
+export const setupChoices = (details: Known): ChoosableSetup => {
   const usual = usualSupply(details);
   const names = details.supplies.map(({ name }) => name);
   const switches = details.switches.map(({ name, positions }) => ({
