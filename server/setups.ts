@@ -18,13 +18,15 @@ export const recordSetups = async (
   const { document: details } = await readDocument(db, amplifierId, "details");
   return correctRuns(db, amplifierId, new Date().toISOString(), (entry, conditions) => {
     const setup = setupOfRun(entry, details);
-    if (entry.isStruck || unrecordedIn(setup, details).length === 0) return null;
+    if (entry.isStruck) return null;
     const whole: Setup = {
       ...setup,
       supply: setup.supply ?? given.supply,
       switches: { ...given.switches, ...setup.switches },
     };
-    return { ...correctableOf(conditions), ...namedSetup(whole, details) };
+    // What is given may leave all of it open still.
+    const isCloser = unrecordedIn(whole, details).length < unrecordedIn(setup, details).length;
+    return isCloser ? { ...correctableOf(conditions), ...namedSetup(whole, details) } : null;
   });
 };
 

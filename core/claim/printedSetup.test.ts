@@ -47,6 +47,9 @@ test.each([
   ["Supplied with a 48 V / 5 A power supply", "supply"],
   ["50 W into 8 ohms, 1 % THD, from a 230 V AC supply", "power"],
   ["100 W per channel into 8 ohms, 1 % THD, with linear power supply", "power"],
+  ["100 W per channel into 8 ohms, 1 % THD, on 120 V supply", "power"],
+  ["25 W per channel class A in 8 ohms, 1 % THD", "power"],
+  ["25 W per channel, pure class A on both channels, 8 ohms, 1 % THD", "power"],
 ])("%s names no supply of a claim", (line, kind) => {
   const claim = first(line);
   expect(claim.stated.kind).toBe(kind);

@@ -20,11 +20,13 @@ const AHEAD = new RegExp(`^\\s*${NAMED}\\s*:`, "i");
 /** A supply of the amplifier has volts or stands against another; the mains are none. */
 const MEANT =
   /\d\s*V\b|optional|included|supplied|standard|larger|bigger|upgrade|external|mitgeliefert|optionale?s?/i;
-const MAINS = /\b(?:mains|ac|hz|v~|linear|switching|switched|toroidal|dual)\b/i;
+const NO_SUPPLY = /\b(?:mains|ac|hz|v~|linear|switching|switched|toroidal|dual)\b/i;
+/** Volts of the mains, 90 to 260: no adapter gives as many. @see IEC 60038 (standard voltages) */
+const MAINS_VOLTS = /\b(?:9\d|1\d\d|2[0-5]\d|260)\s*V\b/i;
 
 const ON = /^(?:on|enabled|engaged|in|active|ein|an)$/i;
 const SWITCH =
-  /\b(soft[- ]?clip(?:ping)?|limiter|tone(?:\s+controls?)?|loudness|(?:subsonic\s+|rumble\s+)?filter|(?:pure\s+|source\s+)?direct(?:\s+mode)?|eco(?:\s+mode)?|class[- ]?a(?:\s+mode)?|high[- ]?(?:current|bias|power)(?:\s+mode)?|dsp|turbo)\s*[:=]?\s*(on|off|enabled|disabled|engaged|defeated|active|in|out|ein|aus|an)\b/i;
+  /\b(soft[- ]?clip(?:ping)?|limiter|tone(?:\s+controls?)?|loudness|(?:subsonic\s+|rumble\s+)?filter|(?:pure\s+|source\s+)?direct(?:\s+mode)?|eco(?:\s+mode)?|class[- ]?a(?:\s+mode)?|high[- ]?(?:current|bias|power)(?:\s+mode)?|dsp|turbo)\s*[:=]?\s*(off|enabled|disabled|engaged|defeated|aus|(?:on|in|out|active|ein|an)(?=\s*(?:$|[),:;])))\b/i;
 const DIRECT = /\b(?:in\s+)?((?:pure|source)[- ]?direct|direct)\s+mode\b/i;
 const TAP = /\b(\d+(?:[.,]\d+)?)\s*(?:Ω|ohms?)[- ]tap\b/i;
 
@@ -60,11 +62,13 @@ const supplyIn = (line: string): { name: string; rest: string } | null => {
   for (const phrase of [WITH, AHEAD]) {
     const found = phrase.exec(line);
     const name = found?.[1].trim();
-    if (found && name && MEANT.test(name) && !MAINS.test(name))
+    if (found && name && MEANT.test(name) && !isOfMains(name))
       return { name, rest: without(line, found[0]) };
   }
   return null;
 };
+
+const isOfMains = (name: string): boolean => NO_SUPPLY.test(name) || MAINS_VOLTS.test(name);
 
 const plainName = (words: string): string =>
   words

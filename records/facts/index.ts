@@ -30,6 +30,7 @@ export {
   madeForText,
   madeForTrouble,
   namedSetup,
+  plainWords,
   setupChoices,
   setupFacts,
   setupFromText,

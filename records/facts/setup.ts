@@ -197,7 +197,15 @@ export const asSetUp = (evidence: Evidence, setup: Setup, details: Known): Evide
   };
 };
 
-const plain = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]+/g, "");
+/** Letters and digits of any script, in lower case, one space between words: for comparing names. */
+export const plainWords = (text: string): string =>
+  text
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, " ")
+    .trim();
+
+/** "Soft clip" is also written "softclip". */
+const plain = (text: string): string => plainWords(text).replaceAll(" ", "");
 
 /** Words of a claim by the names of the Brief, where they can mean one thing only: "soft clip: off" and "tap: 4 Ω" name a switch. */
 export const byBriefNames = (setup: Setup, details: Known): Setup => {
@@ -208,7 +216,7 @@ export const byBriefNames = (setup: Setup, details: Known): Setup => {
     const [, name = "", position = ""] = /^([^:]+):\s*(.+)$/.exec(part) ?? [];
     const fitting = switches.filter(
       (each) =>
-        name !== "" &&
+        plain(name) !== "" &&
         (plain(each.name).includes(plain(name)) || plain(name).includes(plain(each.name))),
     );
     const known = fitting.length === 1 ? fitting[0] : null;

@@ -2,7 +2,7 @@
 import { Grid } from "@chakra-ui/react";
 import { yupResolver } from "@hookform/resolvers/yup";
 import { useState } from "react";
-import { useForm } from "react-hook-form";
+import { useForm, useWatch } from "react-hook-form";
 import {
   NO_SETUP,
   POWER_KINDS,
@@ -41,6 +41,7 @@ type ClaimText = Omit<
   PowerForm,
   "distortionLimitRatio" | "powerWatts" | "loadOhms" | "bandLowHz" | "bandHighHz" | "madeFor"
 > & {
+  madeFor: Setup;
   distortionLimitRatio: string;
   powerWatts: string;
   loadOhms: string;
@@ -61,7 +62,7 @@ const KIND_LABELS: Readonly<Record<(typeof POWER_KINDS)[number], string>> = {
 const hertzText = (hertz: number | null | undefined): string =>
   typeof hertz === "number" ? String(hertz) : "";
 
-const asText = (draft: PowerForm | undefined, channelCount: number): ClaimText =>
+const asText = (draft: PowerForm | undefined, channelCount: number): Omit<ClaimText, "madeFor"> =>
   draft
     ? {
         ...draft,
@@ -94,17 +95,20 @@ export function ClaimForm({
   save,
   onDone,
 }: ClaimFormProps) {
-  const [madeFor, setMadeFor] = useState<Setup>(() =>
-    byBriefNames(initial?.madeFor ?? NO_SETUP, details),
-  );
   const form = useForm<ClaimText, unknown, PowerForm>({
     resolver: yupResolver(powerFormSchema) as never,
-    defaultValues: asText(initial, channelCount),
+    defaultValues: {
+      ...asText(initial, channelCount),
+      madeFor: byBriefNames(initial?.madeFor ?? NO_SETUP, details),
+    },
   });
   const { register, handleSubmit, setError, formState } = form;
   const [newId] = useState(makeId);
   const [revision, setRevision] = useState(initial?.revision);
   const forget = useKeptDraft(draftKey, form);
+  // A draft from before this was asked for holds nothing of it.
+  const madeFor = useWatch({ control: form.control, name: "madeFor" }) ?? NO_SETUP;
+  const setMadeFor = (to: Setup) => form.setValue("madeFor", to);
   const { errors, isSubmitting } = formState;
   const onSubmit = handleSubmit(async (form) => {
     const isNamed = JSON.stringify(madeFor) !== JSON.stringify(NO_SETUP);

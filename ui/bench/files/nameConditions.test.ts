@@ -60,3 +60,14 @@ test.each([
   ["more channels than there are", "7ch.wav"],
   ["numbers of something else", "1048 Hz 24bit 96k.wav"],
 ])("%s is taken for nothing: %s", (_, name) => expect(conditionsInName(name, known)).toEqual({}));
+
+test.each(["s", "外部電源", "-"])(
+  "a supply named “%s” is not found in names that do not say so",
+  (name) => {
+    const details = {
+      ...known.details,
+      supplies: [known.details.supplies[0], { ...known.details.supplies[1], name, volts: null }],
+    };
+    expect(conditionsInName("sweep session 3.wav", { ...known, details })).toEqual({});
+  },
+);

@@ -1,6 +1,6 @@
 import { isNearLoad } from "@/core/power";
 import type { Details, Load, Setup } from "@/records";
-import { setupChoices, supplyNamed } from "@/records/facts";
+import { plainWords, setupChoices, supplyNamed } from "@/records/facts";
 
 /** What a file was recorded under, where it is not what holds for all files. */
 export type OwnConditions = { loadId?: string; channelsDriven?: string; setup?: Setup };
@@ -33,7 +33,9 @@ const channelsIn = (name: string, channelCount: number): number | null => {
   return word === undefined ? null : WORDS[word.toLowerCase()];
 };
 
-const plain = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]+/g, "");
+/** Whether a name holds these words, whole and in this order. */
+const holds = (name: string, words: string): boolean =>
+  plainWords(words) !== "" && ` ${plainWords(name)} `.includes(` ${plainWords(words)} `);
 
 /**
  * What the name of a file says of its load, channels, supply and switches: "sweep_48V_4ohm_1ch.wav". Only what is there to be chosen
@@ -50,13 +52,13 @@ export const conditionsInName = (
   const driven = channelsIn(name, channelCount);
   const { supplies, switches } = setupChoices(details);
   const supply =
-    supplies.find((each) => plain(name).includes(plain(each))) ??
+    supplies.find((each) => holds(name, each)) ??
     (supplies.length > 0 ? supplyNamed(words, details) : null);
   const positions = Object.fromEntries(
     switches.flatMap((each) => {
       const position = each.positions
         .toSorted((a, b) => b.length - a.length)
-        .find((one) => plain(name).includes(plain(each.name + one)));
+        .find((one) => holds(name, `${each.name} ${one}`));
       return position === undefined ? [] : [[each.name, position]];
     }),
   );
