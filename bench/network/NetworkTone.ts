@@ -3,7 +3,7 @@ import type { LiveState, LiveTone, Wiring } from "../contract";
 import { InstrumentSession, type Seen } from "./InstrumentSession";
 import type { NetworkLink } from "./link";
 import { loadsIn } from "./moments";
-import { lookAt, type AmplifierSeen } from "./rise";
+import { lookAt, STEP_DB, type AmplifierSeen } from "./rise";
 import type { NetworkSetup } from "./setup";
 
 /** The least drive, under the most: as good as silent, but the tone is still to be found. */
@@ -17,6 +17,8 @@ export class NetworkTone implements LiveTone {
   private played: number;
   private seen: Seen | null = null;
   private begun = NaN;
+  /** When the last step began. */
+  private stepped = NaN;
   private frequencyHz: number;
   private readonly amplifier: AmplifierSeen;
 
@@ -67,8 +69,11 @@ export class NetworkTone implements LiveTone {
     const { desk } = this;
     const before = desk.now();
     if (Number.isNaN(this.begun)) this.begun = before;
-    // Down at once, up no faster than the output may rise.
-    const most = this.played * dbToAmplitudeRatio(this.setup.riseDbPerSecond * seconds);
+    // Down at once, up no faster than the output may rise. A look may take far longer than it is asked to: the time that passed counts.
+    const passed = Math.max(seconds, before - this.stepped || 0);
+    this.stepped = before;
+    const riseDb = Math.min(STEP_DB, this.setup.riseDbPerSecond * passed);
+    const most = this.played * dbToAmplitudeRatio(riseDb);
     this.played = Math.min(this.target, Math.max(most, this.leastDriveVoltsRms));
     try {
       this.seen = await lookAt(desk, this.amplifier, {

@@ -7,7 +7,7 @@ import type { NetworkSetup } from "./setup";
 /** A look at one level: some cycles of the mains' ripple. */
 const LOOK_SECONDS = 0.1;
 /** A level that was looked at is gone beyond by no more than this without another look. */
-const STEP_DB = 6;
+export const STEP_DB = 6;
 const SAME_RATIO = 1.02;
 /** Ranges are chosen with room above what is expected. */
 const HEADROOM = 1.3;
