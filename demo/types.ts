@@ -1,7 +1,15 @@
 import type { DEMO_LOADS } from "./workshop";
 import type { AdjustableDescription } from "@/bench/catalogue";
 import type { RunKind, Settings, TypedReadings } from "@/core/run";
-import type { AmplifierDraft, Details, Load, LogEntryDraft, PowerForm, RunDraft } from "@/records";
+import type {
+  AmplifierDraft,
+  Details,
+  SetupDetails,
+  Load,
+  LogEntryDraft,
+  PowerForm,
+  RunDraft,
+} from "@/records";
 
 /** One amplifier of the demo shelf. Everything in it is invented; its runs are made on the simulated bench. */
 export type DemoAmplifier = {
@@ -49,7 +57,7 @@ export type DemoRun = {
 export type DemoTask = {
   run: DemoRun;
   /** What the Brief says of supplies and switches. */
-  details: Pick<Details, "supplies" | "switches">;
+  details: SetupDetails;
   bench: AdjustableDescription;
   load: Load;
   secondLoad: Load | null;

@@ -69,6 +69,8 @@ export const detailsSchema = object({
   revision: revision(),
   supplies: array().of(supplySchema).max(12, "Up to 12 supplies.").required().default([]),
   supplyTests: array().of(supplyTestSchema).max(60, "Up to 60 tests.").required().default([]),
+  /** Inputs that can be used, the usual one first: "line, balanced, phono". */
+  inputs: text(200),
   switches: array().of(switchSchema).max(24, "Up to 24 switches.").required().default([]),
   connectors: array().of(connectorSchema).max(24, "Up to 24 connectors.").required().default([]),
   terminals: string()
@@ -93,6 +95,9 @@ export const detailsSchema = object({
 
 export type Details = InferType<typeof detailsSchema>;
 export type Supply = Details["supplies"][number];
+/** What of them tells how an amplifier can be set up; the inputs are not known of one from before they were asked for. */
+export type SetupDetails = Pick<Details, "supplies" | "switches"> &
+  Partial<Pick<Details, "inputs">>;
 
 /** Watts that the labels of a supply promise together: volts times amperes, or the watts themselves. Null where they do not say. */
 export const supplyWatts = ({

@@ -1,4 +1,5 @@
 import { runEvidence } from "./evidence";
+import { NO_SETUP } from "./setup";
 import { runOf } from "./testing/run";
 
 const placesOf = (watts: readonly number[], channelsDriven: number): number[] => {
@@ -30,3 +31,21 @@ test("a channel that was recorded and not driven is no evidence: what leaks into
 
 test("two channels of which one is weak are both outputs, however many were driven", () =>
   expect(placesOf([100, 40], 2)).toEqual([0, 1]));
+
+test("where it is said which channels played, those are the evidence, however much the others gave", () => {
+  const run = runOf([100, 90]);
+  const setup = { ...NO_SETUP, driven: [1] };
+  const conditions = { ...run.conditions, channelsDriven: 1, setup };
+  const { channels } = runEvidence({ ...run, conditions });
+  expect(channels.map(({ channelIndex }) => channelIndex)).toEqual([1]);
+});
+
+test("into a loudspeaker it is a loudspeaker's reading whatever took it; a reactive network says so; warm is warm", () => {
+  const run = runOf([100, 90]);
+  const into = (change: Partial<typeof run.conditions>) =>
+    runEvidence({ ...run, conditions: { ...run.conditions, ...change } });
+  expect(into({ loadKind: "loudspeaker" }).source).toBe("loudspeaker");
+  expect(into({ loadKind: "reactive network" }).isReactive).toBe(true);
+  expect(into({ loadKind: "resistor bank" })).toEqual(into({}));
+  expect(into({ setup: { ...NO_SETUP, warmth: "warm" } }).isWarm).toBe(true);
+});

@@ -8,9 +8,13 @@ const KNOWN_CURVES = ["magnitude", "from-", "impedance", "distortion-", "harmoni
 const isKnown = ({ name }: Curve): boolean =>
   KNOWN_CURVES.some((begins) => name.startsWith(begins));
 
-const sourceOf = ({ kind, source }: Pick<Run, "kind" | "source">): EvidenceSource => {
+const sourceOf = ({
+  kind,
+  source,
+  conditions: { loadKind },
+}: Pick<Run, "kind" | "source" | "conditions">): EvidenceSource => {
   if (source === "simulated-bench") return "simulated";
-  if (RUN_KINDS[kind].worksInto !== undefined) return "loudspeaker";
+  if (RUN_KINDS[kind].worksInto !== undefined || loadKind === "loudspeaker") return "loudspeaker";
   return source === "typed" ? "meter" : "recording";
 };
 
@@ -48,10 +52,13 @@ const drivenPlaces = ({
   result: { channels },
 }: Pick<Run, "kind" | "conditions" | "result">): number[] => {
   const all = channels.map((_, k) => k);
+  const said = conditions.setup?.driven ?? [];
   const most = channels.map(mostWatts);
   const loudest = Math.max(...most.map((watts) => watts ?? 0));
   const isOfIdle = RUN_KINDS[kind].speaksTo === "crosstalk";
-  if (conditions.channelsDriven >= channels.length || isOfIdle) return all;
+  if (isOfIdle) return all;
+  if (said.length > 0) return all.filter((k) => said.includes(conditions.channels[k].channelIndex));
+  if (conditions.channelsDriven >= channels.length) return all;
   return all.filter((k) => {
     const watts = most[k];
     return watts === null || watts >= IDLE_RATIO * loudest;
@@ -71,7 +78,10 @@ export const runEvidence = (run: Omit<Run, "remarks">): Evidence => {
     frequencyHz: numberIn(conditions.settings, "frequencyHz"),
     band: conditions.band ?? TONE_DEFAULTS.band,
     levelWatts: levelOf(conditions),
-    isWarm: numberIn(conditions.settings, "warmUpMinutes") !== null,
+    isWarm:
+      numberIn(conditions.settings, "warmUpMinutes") !== null ||
+      conditions.setup?.warmth === "warm",
+    ...(conditions.loadKind === "reactive network" && { isReactive: true as const }),
     ...(conditions.set && { setId: conditions.set.id }),
     // @see asSetUp, which names them as the Brief does.
     supply: "",

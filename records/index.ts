@@ -44,6 +44,7 @@ export {
   supplyWatts,
   TERMINALS,
   type Details,
+  type SetupDetails,
   type Supply,
 } from "./details";
 export {
@@ -138,12 +139,14 @@ export { isStated } from "./stated";
 export { PAPER_LIMIT_BYTES, sheetSchema, type Sheet, type SheetPage } from "./sheet";
 export { runAsCsv, runAsJson, runAsResponseText } from "./exportRun";
 export {
+  LOAD_KINDS,
   loadSchema,
   ohmsStdUncertainty,
   type BuiltNetwork,
   type Load,
   type LoadChannel,
   type LoadDraft,
+  type LoadKind,
 } from "./load";
 export type { RunResult } from "./runResult";
 export {
@@ -159,9 +162,11 @@ export {
   NO_SETUP,
   printedAsSetup,
   setupSchema,
+  WARMTHS,
   type Positions,
   type Setup,
 } from "./setup";
+export { DRIVEN_ADVICE, drivenIn, drivenTyped, MOST_DRIVEN, type Driven } from "./driven";
 export {
   ANALYSIS_VERSION,
   conditionsInForce,

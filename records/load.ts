@@ -25,6 +25,10 @@ export type BuiltNetwork = { network: Network; resistors: readonly PowerResistor
 
 const MOST_PARTS = 8;
 
+/** What a load is made of. Only a resistor draws the watts that its volts and ohms come to. */
+export const LOAD_KINDS = ["resistor", "resistor bank", "reactive network", "loudspeaker"] as const;
+export type LoadKind = (typeof LOAD_KINDS)[number];
+
 const powerResistorSchema = object({
   name: string().max(40).required(),
   ohms: number().positive().required(),
@@ -78,6 +82,10 @@ export const loadSchema = object({
   nominalOhms: quantity("Enter the nominal load in ohms, such as 8.")
     .positive("The load must be above zero ohms.")
     .max(10_000, "That is more than 10 kΩ; check the number."),
+  kind: string()
+    .oneOf([...LOAD_KINDS])
+    .required()
+    .default("resistor"),
   channels: array()
     .of(channelSchema)
     .min(1, "Enter at least one channel's load.")
@@ -86,7 +94,8 @@ export const loadSchema = object({
 });
 
 export type LoadChannel = InferType<typeof channelSchema>;
-export type LoadDraft = InferType<typeof loadSchema>;
+/** A load whose kind nobody said is a resistor. */
+export type LoadDraft = Omit<InferType<typeof loadSchema>, "kind"> & { kind?: LoadKind };
 /** A load of the workshop; any amplifier may be measured with it. */
 export type Load = LoadDraft & { id: string };
 

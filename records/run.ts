@@ -6,6 +6,7 @@ import type { Correctable, Remarks } from "./remarks";
 import { above0, MOST, upTo } from "./limits";
 import { levelSchema } from "./level";
 import { listOf } from "./listOf";
+import { LOAD_KINDS } from "./load";
 import { setupSchema } from "./setup";
 import { trimmed } from "./text";
 
@@ -17,6 +18,10 @@ export const DEFAULT_UPLOAD_LIMIT_BYTES = 512 * 1024 * 1024;
 
 const conditionsSchema = object({
   nominalOhms: above0(MOST.ohms),
+  /** A resistor where it is absent. */
+  loadKind: string()
+    .oneOf([...LOAD_KINDS])
+    .optional(),
   fullScaleVolts: above0(MOST.volts),
   mainsHz: above0(1000),
   band: object({ lowHz: upTo(MOST.hertz), highHz: above0(MOST.hertz) }),

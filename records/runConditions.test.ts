@@ -1,4 +1,4 @@
-import { runConditions, runSchema, validated } from ".";
+import { NO_SETUP, runConditions, runSchema, validated } from ".";
 import { load, runOf } from "./testing/run";
 
 const facts = {
@@ -46,4 +46,21 @@ test("what was confirmed is kept with the run, and may be stored with it", async
       })
     ).ok,
   ).toBe(false);
+});
+
+test("two resistors on two of five outputs are those outputs’; a load with one for each keeps its own", () => {
+  const setUp = { setup: { ...NO_SETUP, driven: [2, 3] } };
+  const indices = (of: typeof load) =>
+    runConditions({ ...facts, load: of, channelCount: of.channels.length, setUp }).channels.map(
+      ({ channelIndex }) => channelIndex,
+    );
+  expect(indices(load)).toEqual([2, 3]);
+  const five = { ...load, channels: Array.from({ length: 5 }, () => load.channels[0]) };
+  expect(indices(five)).toEqual([0, 1, 2, 3, 4]);
+});
+
+test("the kind of load is kept where it is no plain resistor", () => {
+  expect(runConditions(facts).loadKind).toBeUndefined();
+  const speaker = { ...load, kind: "loudspeaker" as const };
+  expect(runConditions({ ...facts, load: speaker }).loadKind).toBe("loudspeaker");
 });

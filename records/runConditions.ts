@@ -23,6 +23,13 @@ export type ConditionFacts = {
 };
 
 /**
+ * Which output is read through each channel of a load: its own where the load has one for every output, else those that are driven, in
+ * their order.
+ */
+const outputsOn = ({ channels }: Load, driven: readonly number[]): ((k: number) => number) =>
+  driven.length > 0 && Math.max(...driven) >= channels.length ? (k) => driven[k] ?? k : (k) => k;
+
+/**
  * Conditions of a run from the load and what was declared: channels of the recording in order, from the first one
  * named. A channel that the load does not have is left out, which the analysis then reports.
  */
@@ -42,6 +49,7 @@ export const runConditions = ({
   readWith,
 }: ConditionFacts): RunConditions => ({
   nominalOhms: load.nominalOhms,
+  ...(load.kind && load.kind !== "resistor" ? { loadKind: load.kind } : {}),
   fullScaleVolts,
   mainsHz,
   band: TONE_DEFAULTS.band,
@@ -55,7 +63,7 @@ export const runConditions = ({
   ...(level ? { level } : {}),
   ...(readWith ? { readWith } : {}),
   channels: load.channels.slice(firstChannel, firstChannel + channelCount).map((channel, k) => ({
-    channelIndex: firstChannel + k,
+    channelIndex: outputsOn(load, setUp?.setup?.driven ?? [])(firstChannel + k),
     loadOhms: channel.ohms,
     loadOhmsStdUncertainty: ohmsStdUncertainty(channel),
     voltsStdUncertaintyRatio: voltsAccuracyRatio / COVERAGE_FACTOR,

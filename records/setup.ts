@@ -1,10 +1,14 @@
-import { mixed, object, string, type InferType } from "yup";
+import { array, mixed, number, object, string, type InferType } from "yup";
 import type { PrintedSetup } from "@/core/claim";
 import { trimmed } from "./text";
 
 /** Each output with a load of its own; two outputs with one load between them; several outputs side by side into one load. */
 export const CONNECTIONS = ["normal", "bridged", "parallel"] as const;
 
+/** Whether it had been driven before the reading; empty where that was not recorded. */
+export const WARMTHS = ["", "cold", "warm"] as const;
+
+const MOST_CHANNELS = 16;
 const MOST_SWITCHES = 24;
 const MOST_LETTERS = 200;
 
@@ -41,6 +45,24 @@ export const setupSchema = object({
     .oneOf([...CONNECTIONS])
     .required()
     .default("normal"),
+  /** Places of the channels that are driven, from 0; empty where only their number is known. */
+  driven: array()
+    .of(
+      number()
+        .required()
+        .integer()
+        .min(0)
+        .max(MOST_CHANNELS - 1),
+    )
+    .max(MOST_CHANNELS)
+    .required()
+    .default([]),
+  warmth: string()
+    .oneOf([...WARMTHS])
+    .defined()
+    .default(""),
+  /** "230 V, 50 Hz" */
+  mains: text(),
   /** Anything else that was not standard, such as "cover off". */
   other: text(),
 });
@@ -54,12 +76,16 @@ export const NO_SETUP: Setup = {
   input: "",
   levelControl: "",
   connection: "normal",
+  driven: [],
+  warmth: "",
+  mains: "",
   other: "",
 };
 
 /** What a line names, in its own words. */
-export const printedAsSetup = ({ supply, setting }: PrintedSetup): Setup => ({
+export const printedAsSetup = ({ supply, setting, input = "" }: PrintedSetup): Setup => ({
   ...NO_SETUP,
   supply,
+  input,
   other: setting ?? "",
 });

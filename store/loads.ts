@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
-import type { Load, LoadDraft } from "@/records";
+import type { Load, LoadDraft, LoadKind } from "@/records";
 import { readable } from "./readable";
 import { changeRevised, type Changed } from "./revised";
 import { evidenceChanged } from "./summaries";
@@ -8,6 +8,7 @@ import { evidenceChanged } from "./summaries";
 type LoadRow = {
   id: string;
   nominal_ohms: number;
+  kind: LoadKind;
   channels: string;
   revision: number;
 };
@@ -19,6 +20,7 @@ const fromRow = (row: LoadRow): Load | null => {
     channels && {
       id: row.id,
       nominalOhms: row.nominal_ohms,
+      kind: row.kind,
       channels,
       revision: row.revision,
     }
@@ -27,6 +29,7 @@ const fromRow = (row: LoadRow): Load | null => {
 
 const toColumns = (draft: LoadDraft) => ({
   nominal_ohms: draft.nominalOhms,
+  kind: draft.kind ?? "resistor",
   channels: JSON.stringify(draft.channels),
 });
 

@@ -1,6 +1,6 @@
 import { array, boolean, mixed, number, object, string, type InferType } from "yup";
 import { RUN_KIND_NAMES } from "@/core/run";
-import { CONNECTIONS, validated } from "@/records";
+import { CONNECTIONS, LOAD_KINDS, validated } from "@/records";
 import { UsageError } from "../arguments";
 import { OTHERWISE_CALLED } from "../kindNames";
 
@@ -51,6 +51,11 @@ const conditionsSchema = object({
     )
     .max(2),
   connection: connection(),
+  /** Where the amplifier has several. */
+  input: string().max(200),
+  loadKind: string().oneOf([...LOAD_KINDS]),
+  /** Places of the channels that played, from 0; the rest of a recording was idle. */
+  drivenChannels: array().of(number().required().integer().min(0).max(63)).min(1).max(64),
   /** Expanded, of the volts: 0.005 is half a percent. */
   accuracyRatio: number().min(0).max(1),
   isWarm: boolean(),
@@ -90,6 +95,7 @@ const claimLine = object({
   supply: string().max(200),
   setting: string().max(200),
   connection: connection(),
+  input: string().max(200),
 });
 
 export const caseSchema = object({

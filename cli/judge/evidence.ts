@@ -125,7 +125,7 @@ const takenUnder = (
   content: Pick<CaseFile, "amplifier" | "runs">,
 ): Omit<Evidence, "id" | "channels" | "channelsDriven"> => ({
   kind: runKindOf(kind),
-  source: conditions.source,
+  source: conditions.loadKind === "loudspeaker" ? "loudspeaker" : conditions.source,
   takenAt: conditions.takenAt,
   nominalOhms: conditions.nominalOhms,
   frequencyHz: conditions.frequencyHz ?? null,
@@ -138,7 +138,20 @@ const takenUnder = (
   setting: conditions.setting,
   ...(conditions.unrecorded && { unrecorded: conditions.unrecorded }),
   ...(conditions.connection && { connection: conditions.connection }),
+  ...(conditions.input && { input: conditions.input }),
+  ...(conditions.loadKind === "reactive network" && { isReactive: true as const }),
 });
+
+/** Without the channels that were idle, where the run says which played. */
+const drivenOf = (
+  channels: readonly EvidenceChannel[],
+  { drivenChannels }: CaseRun["conditions"],
+): EvidenceChannel[] => {
+  if (!drivenChannels) return [...channels];
+  const driven = channels.filter(({ channelIndex }) => drivenChannels.includes(channelIndex));
+  if (driven.length > 0) return driven;
+  throw new UsageError("conditions.drivenChannels names no channel that the run has");
+};
 
 /** The runs of a case as evidence; recordings are analysed here. @throws {UsageError} that names the run that cannot be read */
 export const evidenceOf = async (
@@ -150,10 +163,12 @@ export const evidenceOf = async (
     const id = run.id ?? `run ${k + 1}`;
     const names = run.file === undefined ? null : [run.file].flat();
     try {
-      const channels = names
+      const recorded = names
         ? await fromFiles(run, names, casePath)
         : fromResult(run, run.result as Printed);
-      const { channelsDriven = channels.length } = run.conditions;
+      const channels = drivenOf(recorded, run.conditions);
+      const { drivenChannels, channelsDriven = drivenChannels?.length ?? channels.length } =
+        run.conditions;
       evidence.push({ id, ...takenUnder(run, content), channelsDriven, channels });
     } catch (error) {
       if (error instanceof UsageError) throw new UsageError(`${id}: ${error.message}`);

@@ -1,5 +1,5 @@
 import type { ReadClaim } from "@/core/claim";
-import { AS_SUPPLIED, plainSetting, type MadeFor } from "@/core/verdict";
+import { AS_SUPPLIED, isAsSupplied, plainSetting, type MadeFor } from "@/core/verdict";
 import { supplyNamed } from "@/records/facts";
 import type { CaseFile } from "./caseFile";
 
@@ -26,14 +26,14 @@ export const madeForIn = (
   said: SaidOfClaim,
   content: Pick<CaseFile, "amplifier" | "runs">,
 ): MadeFor | undefined => {
+  // Runs that name no input are of an amplifier with one: there is nothing to ask.
+  const hasInputs = content.runs?.some(({ conditions }) => conditions.input) ?? false;
+  const input = said.input ?? (hasInputs ? setup?.input : undefined);
   const madeFor: MadeFor = {
     supply: supplyIn(said.supply ?? setup?.supply ?? "", content),
     setting: plainSetting(said.setting ?? setup?.setting ?? ""),
     connection: said.connection ?? AS_SUPPLIED.connection,
+    ...(input && { input }),
   };
-  return Object.entries(AS_SUPPLIED).every(
-    ([name, value]) => madeFor[name as keyof MadeFor] === value,
-  )
-    ? undefined
-    : madeFor;
+  return isAsSupplied(madeFor) ? undefined : madeFor;
 };

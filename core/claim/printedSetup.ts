@@ -4,6 +4,8 @@ export type PrintedSetup = {
   supply: string | null;
   /** "soft clip: off", "tap: 4 Ω"; several are separated by commas. */
   setting: string | null;
+  /** "balanced"; absent where it names none. */
+  input?: string;
 };
 
 const SUPPLY =
@@ -28,6 +30,8 @@ const ON = /^(?:on|enabled|engaged|in|active|ein|an)$/i;
 const SWITCH =
   /\b(soft[- ]?clip(?:ping)?|limiter|tone(?:\s+controls?)?|loudness|(?:subsonic\s+|rumble\s+)?filter|(?:pure\s+|source\s+)?direct(?:\s+mode)?|eco(?:\s+mode)?|class[- ]?a(?:\s+mode)?|high[- ]?(?:current|bias|power)(?:\s+mode)?|dsp|turbo)\s*[:=]?\s*(off|enabled|disabled|engaged|defeated|aus|(?:on|in|out|active|ein|an)(?=\s*(?:$|[),:;])))\b/i;
 const DIRECT = /\b(?:in\s+)?((?:pure|source)[- ]?direct|direct)\s+mode\b/i;
+const INPUT =
+  /\(?\b(?:via|through|from|at|using|on)?\s*(?:the\s+)?(balanced|unbalanced|single[- ]ended|XLR|RCA|phono|MM|MC|line|digital|optical|coaxial|USB|aux)[- ]inputs?\b\)?/i;
 const TAP = /\b(\d+(?:[.,]\d+)?)\s*(?:Ω|ohms?)[- ]tap\b/i;
 
 /**
@@ -53,8 +57,10 @@ export const printedSetup = (line: string): { setup: PrintedSetup | null; rest: 
   const tap = TAP.exec(rest);
   if (tap) settings.push(`tap: ${tap[1]} Ω`);
   const setting = settings.length > 0 ? settings.join(", ") : null;
-  return supply || setting
-    ? { setup: { supply: supply?.name ?? null, setting }, rest }
+  // The words stay: an input is part of what a sensitivity or a gain is called.
+  const input = INPUT.exec(rest)?.[1].toLowerCase();
+  return supply || setting || input
+    ? { setup: { supply: supply?.name ?? null, setting, ...(input && { input }) }, rest }
     : { setup: null, rest: line };
 };
 

@@ -102,11 +102,12 @@ export const settingOf = ({ supply, setting }: Pick<Evidence, "supply" | "settin
 /** What a claim is made for that names no supply, no switch and no connection: the amplifier as supplied. */
 export const AS_SUPPLIED: MadeFor = { supply: "", setting: "", connection: "normal" };
 
-/** Whether it names neither a supply nor a switch nor a connection. */
-export const isAsSupplied = ({ supply, setting, connection }: MadeFor): boolean =>
+/** Whether it names neither a supply nor a switch nor a connection nor an input. */
+export const isAsSupplied = ({ supply, setting, connection, input }: MadeFor): boolean =>
   supply === AS_SUPPLIED.supply &&
   setting === AS_SUPPLIED.setting &&
-  connection === AS_SUPPLIED.connection;
+  connection === AS_SUPPLIED.connection &&
+  input === undefined;
 
 /** How the outputs of a run were joined. */
 export const connectionOf = ({
@@ -132,7 +133,15 @@ export const matchMadeFor = (asked: MadeFor, evidence: Evidence): ConditionMatch
             match: "different" as const,
           },
         ]),
+    ...matchInput(asked, evidence),
   ];
+};
+
+/** Only a claim that names an input asks for one. */
+const matchInput = ({ input: asked }: MadeFor, { input: was }: Evidence): ConditionMatch[] => {
+  if (asked === undefined) return [];
+  if (was === undefined) return [{ condition: "input", asked, was: null, match: "unknown" }];
+  return [{ condition: "input", asked, was, match: asked === was ? "same" : "different" }];
 };
 
 const matchNamed = (
@@ -145,9 +154,13 @@ const matchNamed = (
 };
 
 /** Measured on what. A loudspeaker's volts and amperes are not in phase, so that it only indicates. @see IEC 60268-3 (rated load impedance) */
-export const matchSource = ({ source }: Evidence): ConditionMatch => ({
-  condition: "source",
-  asked: "dummy-load",
-  was: source === "loudspeaker" ? "loudspeaker" : "dummy-load",
-  match: source === "loudspeaker" ? "different" : "same",
-});
+export const matchSource = ({ source, isReactive }: Evidence): ConditionMatch => {
+  const resistive = isReactive ? "reactive-load" : "dummy-load";
+  const was = source === "loudspeaker" ? source : resistive;
+  return {
+    condition: "source",
+    asked: "dummy-load",
+    was,
+    match: was === "dummy-load" ? "same" : "different",
+  };
+};

@@ -159,3 +159,25 @@ describe("a load between two that were measured", () => {
     expect(finding?.reading.between).toEqual(alone);
   });
 });
+
+describe("a claim that names its input", () => {
+  const claim = madeFor({ input: "balanced" });
+
+  test("is met and missed through that input only", () => {
+    expect(verdict(claim, sweep([60, 60], { input: "balanced" })).outcome).toBe("met");
+    expect(verdict(claim, sweep([30, 30], { input: "balanced" })).outcome).toBe("missed");
+    expect(verdict(claim, sweep([30, 30], { input: "line" })).outcome).toBe("not-tested");
+  });
+
+  test("is open where nobody recorded the input; a claim that names none takes any", () => {
+    const unsaid = sweep([60, 60]);
+    expect(verdict(claim, unsaid).evidence[0].why).toMatchObject({ code: "not-recorded" });
+    expect(verdict(printed, sweep([60, 60], { input: "line" })).outcome).toBe("met");
+  });
+});
+
+test("into a reactive load it is no evidence of rated power", () =>
+  expect(verdict(printed, sweep([60, 60], { isReactive: true })).evidence[0]).toMatchObject({
+    use: "none",
+    why: { code: "other-condition", match: { condition: "source", was: "reactive-load" } },
+  }));

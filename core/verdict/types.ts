@@ -37,11 +37,15 @@ export type Evidence = {
   setId?: string;
   /** It was warmed up before. */
   isWarm?: boolean;
+  /** Its load is a network that stores energy, so that volts and ohms do not tell its watts. */
+  isReactive?: true;
   /** THD+N of the rig itself, its output looped back; absent where it was not read. */
   rigFloorRatio?: number;
   /** Empty for the default setting. */
   supply: string;
   setting: string;
+  /** The input that was used, where the amplifier has several; absent where nobody said it. */
+  input?: string;
   /** Which of them the run does not record, though the amplifier has several. */
   unrecorded?: readonly ("supply" | "setting")[];
   /** How its outputs were joined; normal where it is absent. */
@@ -52,8 +56,11 @@ export type Evidence = {
 /** Each output with a load of its own, two with one load between them, or several side by side into one load. */
 export type Connection = "normal" | "bridged" | "parallel";
 
-/** The supply, switches and connection that a claim is made for; a supply or setting is empty for the default one. */
-export type MadeFor = Pick<Evidence, "supply" | "setting"> & { connection: Connection };
+/**
+ * The supply, switches, connection and input that a claim is made for; a supply or setting is empty for the default one, an input is
+ * absent where any will do.
+ */
+export type MadeFor = Pick<Evidence, "supply" | "setting" | "input"> & { connection: Connection };
 
 /**
  * A claim to be judged: as it was read, which of its conditions the reviewer filled in, and what it is made for; absent, for the
@@ -198,8 +205,13 @@ type ConditionValues =
   | { condition: "level"; asked: number; was: number | null }
   /** Empty for the default setting, null where it was not recorded. */
   | { condition: "setting" | "supply"; asked: string; was: string | null }
+  | { condition: "input"; asked: string; was: string | null }
   | { condition: "connection"; asked: Connection; was: Connection }
-  | { condition: "source"; asked: "dummy-load"; was: "dummy-load" | "loudspeaker" };
+  | {
+      condition: "source";
+      asked: "dummy-load";
+      was: "dummy-load" | "reactive-load" | "loudspeaker";
+    };
 
 export type LimitStatus = "met" | "missed" | "open";
 

@@ -40,6 +40,12 @@ const CONNECTIONS: Readonly<Record<Connection, string>> = {
   parallel: "in parallel",
 };
 
+const LOAD_NAMES = {
+  "dummy-load": "dummy load",
+  "reactive-load": "reactive load",
+  loudspeaker: "loudspeaker",
+} as const;
+
 /** The two sides of a condition in words: what the claim asks for, and what the run had. */
 export const conditionTexts = (match: ConditionMatch): { asked: string; was: string } => {
   switch (match.condition) {
@@ -63,10 +69,15 @@ export const conditionTexts = (match: ConditionMatch): { asked: string; was: str
         asked: settingText(match.condition, match.asked),
         was: settingText(match.condition, match.was),
       };
+    case "input":
+      return {
+        asked: `the ${match.asked} input`,
+        was: match.was === null ? "input not recorded" : `the ${match.was} input`,
+      };
     case "connection":
       return { asked: CONNECTIONS[match.asked], was: CONNECTIONS[match.was] };
     case "source":
-      return { asked: "dummy load", was: match.was === "dummy-load" ? "dummy load" : match.was };
+      return { asked: "dummy load", was: LOAD_NAMES[match.was] };
   }
 };
 
@@ -77,14 +88,16 @@ const DIFFERENCES: Record<ConditionMatch["condition"], string> = {
   level: "another level",
   setting: "another setting",
   supply: "another supply",
+  input: "another input",
   connection: "another connection",
-  source: "a loudspeaker, which is only indicative",
+  source: "a load that is not resistive, which is only indicative",
 };
 
 /** Conditions that a run may leave open. */
 const UNRECORDED: Readonly<Partial<Record<ConditionMatch["condition"], string>>> = {
   supply: "the supply",
   setting: "the position of the switches",
+  input: "the input",
 };
 
 /** Why a run is not evidence of a claim, or leaves it open. */

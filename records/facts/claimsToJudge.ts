@@ -1,6 +1,13 @@
 import { claimText, completedClaim, readClaims, statedText } from "@/core/claim";
 import type { AmplifierFacts, ClaimToJudge } from "@/core/verdict";
-import { lineKeyOf, type Amplifier, type Claim, type ClaimDraft, type Details } from "@/records";
+import {
+  lineKeyOf,
+  type Amplifier,
+  type Claim,
+  type ClaimDraft,
+  type Details,
+  type SetupDetails,
+} from "@/records";
 import { madeForOf, madeForText } from "./setup";
 
 /** A claim with what the screens say of it. */
@@ -33,10 +40,7 @@ const filledInOf = (claim: ClaimDraft): readonly string[] => {
 };
 
 /** A claim as the judge takes it: what was read, with what the reviewer gives, distinguished from what is printed. */
-export const claimToJudge = (
-  claim: ClaimDraft,
-  details: Pick<Details, "supplies" | "switches">,
-): ClaimToJudge => {
+export const claimToJudge = (claim: ClaimDraft, details: SetupDetails): ClaimToJudge => {
   const completed = completedClaim(claim, claim.given);
   const { printedText, stated, missing, nearest } = completed;
   const filledIn = [...new Set([...completed.filledIn, ...filledInOf(claim)])].filter(

@@ -28,6 +28,7 @@ export {
   byBriefNames,
   madeForOf,
   madeForText,
+  madeForWords,
   madeForTrouble,
   namedSetup,
   plainWords,

@@ -26,6 +26,7 @@ const details = {
   ...detailsSchema.getDefault(),
   // The one in the box is a flag, not the first of the list.
   supplies: [supply("Big 48 V brick", 48, false), supply("32 V brick", 32, true)],
+  inputs: "line, balanced",
   switches: [
     { name: "Soft clip", positions: "on, off" },
     { name: "Output tap", positions: "8 Ω, 4 Ω" },
@@ -43,9 +44,15 @@ test("only what the amplifier has several of is asked for; what bridges is a con
       { name: "Soft clip", positions: ["on", "off"] },
       { name: "Output tap", positions: ["8 Ω", "4 Ω"] },
     ],
+    inputs: ["line", "balanced"],
     canBridge: true,
   });
-  expect(setupChoices(ONE_OF_A_KIND)).toEqual({ supplies: [], switches: [], canBridge: false });
+  expect(setupChoices(ONE_OF_A_KIND)).toEqual({
+    supplies: [],
+    switches: [],
+    inputs: [],
+    canBridge: false,
+  });
   expect(unrecordedIn(NO_SETUP, ONE_OF_A_KIND)).toEqual([]);
 });
 
@@ -138,4 +145,27 @@ test("positions must be words by names", () => {
   for (const switches of [["on"], { tone: 1 }, "on", { tone: "x".repeat(300) }])
     expect(setupSchema.isValidSync({ ...NO_SETUP, switches })).toBe(false);
   expect(setupSchema.isValidSync(usual)).toBe(true);
+});
+
+test("an input is asked of the reading only where the claim names one of several", () => {
+  const [claim] = claimsOfSheet([], {
+    source: "",
+    text: "Sensitivity: 1.2 V for rated output (balanced input)",
+    pages: [],
+  });
+  const madeFor = claim.madeFor ?? NO_SETUP;
+  expect(madeForOf(madeFor, details)).toMatchObject({ input: "balanced" });
+  expect(madeForOf(madeFor, ONE_OF_A_KIND)).not.toHaveProperty("input");
+  expect(madeForOf(NO_SETUP, details)).not.toHaveProperty("input");
+  const evidence = runEvidence(runOf([50, 50]));
+  const through = (input: string) => asSetUp(evidence, { ...usual, input }, details);
+  expect(through("Balanced, XLR").input).toBe("balanced");
+  expect(through("line").input).toBe("line");
+  expect(through("")).not.toHaveProperty("input");
+});
+
+test("a setup from before channels, warmth and mains were kept still reads", () => {
+  const { driven: _, warmth: __, mains: ___, ...former } = usual;
+  const read = setupOfRun({ source: "recording", setup: former as Setup }, details);
+  expect(read).toEqual(usual);
 });

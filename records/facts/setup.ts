@@ -1,5 +1,18 @@
-import { plainSetting, type Connection, type Evidence, type MadeFor } from "@/core/verdict";
-import { NO_SETUP, type Details, type RunEntry, type Setup, type Supply } from "@/records";
+import {
+  channelLetter,
+  plainSetting,
+  type Connection,
+  type Evidence,
+  type MadeFor,
+} from "@/core/verdict";
+import {
+  NO_SETUP,
+  type Details,
+  type RunEntry,
+  type Setup,
+  type SetupDetails,
+  type Supply,
+} from "@/records";
 
 /** What of an amplifier has more than one of a kind, so that a reading must say which: nothing is asked of the rest. */
 export type ChoosableSetup = {
@@ -7,10 +20,11 @@ export type ChoosableSetup = {
   supplies: readonly string[];
   /** Each with its usual position first. */
   switches: readonly { name: string; positions: readonly string[] }[];
+  inputs: readonly string[];
   canBridge: boolean;
 };
 
-type Known = Pick<Details, "supplies" | "switches">;
+type Known = SetupDetails;
 
 const BRIDGING = /bridg|btl/i;
 
@@ -20,6 +34,8 @@ const positionsOf = (text: string): string[] =>
     .split(/[,/;]/)
     .map((each) => each.trim())
     .filter((each) => each !== "");
+
+const several = (names: string[]): string[] => (names.length > 1 ? names : []);
 
 /** The supply that claims mean that name none: the one in the box. Null where no supply is written down. */
 export const usualSupply = ({ supplies }: Pick<Details, "supplies">): string | null =>
@@ -40,6 +56,7 @@ export const setupChoices = (details: Known): ChoosableSetup => {
       usual === null || names.length < 2 ? [] : [usual, ...names.filter((name) => name !== usual)],
     // A switch that bridges is asked for as the connection.
     switches: switches.filter((each) => each.positions.length > 1 && !bridges(each)),
+    inputs: several(positionsOf(details.inputs ?? "")),
     canBridge: switches.some(bridges),
   };
 };
@@ -114,6 +131,12 @@ const supplyPart = ({ supply }: Setup, details: Known): string =>
 export const madeForText = (madeFor: Setup, details: Known): string =>
   settingText(byBriefNames(madeFor, details), details);
 
+/** The same, with the input that it names. */
+export const madeForWords = (madeFor: Setup, details: Known): string => {
+  const { input } = byBriefNames(madeFor, details);
+  return [madeForText(madeFor, details), input && `${input} input`].filter(Boolean).join(", ");
+};
+
 /** What of a setup is not at its default, as lists and comparisons name it; empty for the amplifier as supplied. */
 export const settingText = (setup: Setup, details: Known): string => {
   const supply = supplyPart(setup, details);
@@ -154,8 +177,11 @@ export const setupFacts = (
   const { supplies, switches } = setupChoices(details);
   const written: [string, string][] = [
     ["Outputs", setup.connection === "normal" ? "" : setup.connection],
+    ["Driven", setup.driven.map(channelLetter).join(", ")],
     ["Input", setup.input],
     ["Level control", setup.levelControl],
+    ["Amplifier", setup.warmth],
+    ["Mains", setup.mains],
     ["Other", setup.other],
   ];
   return [
@@ -179,7 +205,8 @@ export const setupOfRun = (
   }: Pick<RunEntry, "source" | "setup"> & Partial<Pick<RunEntry, "setting">>,
   details: Known,
 ): Setup => {
-  if (setup) return setup;
+  // One that was kept before something was asked for lacks it.
+  if (setup) return { ...NO_SETUP, ...setup };
   if (plainSetting(setting) !== "" || source === "simulated-bench")
     return setupFromText(setting, details);
   return NO_SETUP;
@@ -194,7 +221,21 @@ export const asSetUp = (evidence: Evidence, setup: Setup, details: Known): Evide
     setting: settingParts(setup, details).join(", "),
     ...(unrecorded.length > 0 && { unrecorded }),
     ...(setup.connection !== "normal" && { connection: setup.connection }),
+    ...(setup.input !== "" && { input: inputNamed(setup.input, details) ?? setup.input }),
   };
+};
+
+/** An input by the name that the Brief has for it; null where the amplifier has one, or none that is meant. */
+const inputNamed = (text: string, details: Known): string | null => {
+  const { inputs } = setupChoices(details);
+  const words = plainWords(text);
+  const fitting = inputs.filter((each) => {
+    const name = plainWords(each);
+    return (
+      ` ${words} `.includes(` ${name} `) || (words !== "" && ` ${name} `.includes(` ${words} `))
+    );
+  });
+  return fitting.length === 1 ? fitting[0] : null;
 };
 
 /** Letters and digits of any script, in lower case, one space between words: for comparing names. */
@@ -208,7 +249,8 @@ export const plainWords = (text: string): string =>
 const plain = (text: string): string => plainWords(text).replaceAll(" ", "");
 
 /** Words of a claim by the names of the Brief, where they can mean one thing only: "soft clip: off" and "tap: 4 Ω" name a switch. */
-export const byBriefNames = (setup: Setup, details: Known): Setup => {
+export const byBriefNames = (kept: Setup, details: Known): Setup => {
+  const setup = { ...NO_SETUP, ...kept };
   const { switches } = setupChoices(details);
   const left: string[] = [];
   const found: Record<string, string> = { ...setup.switches };
@@ -227,6 +269,7 @@ export const byBriefNames = (setup: Setup, details: Known): Setup => {
   return {
     ...setup,
     supply: setup.supply && (supplyNamed(setup.supply, details) ?? setup.supply),
+    input: inputNamed(setup.input, details) ?? setup.input,
     switches: found,
     other: left.join(", "),
   };
@@ -243,9 +286,12 @@ export const madeForTrouble = (madeFor: Setup, details: Known): string | null =>
 /** What a claim is made for, as the judge takes it: what it does not name is at its default. */
 export const madeForOf = (setup: Setup, details: Known): MadeFor => {
   const named = byBriefNames(setup, details);
+  // Of an amplifier with one input there is nothing to ask.
+  const isChoice = setupChoices(details).inputs.includes(named.input);
   return {
     supply: supplyPart(named, details),
     setting: settingParts(named, details).join(", "),
     connection: named.connection,
+    ...(isChoice && { input: named.input }),
   };
 };

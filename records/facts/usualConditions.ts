@@ -1,6 +1,6 @@
 import { isOpenCondition } from "@/core/claim";
 import { ratedWatts } from "@/core/verdict";
-import type { Amplifier, Details, Given, PlacedClaim } from "@/records";
+import type { Amplifier, SetupDetails, Given, PlacedClaim } from "@/records";
 import { claimToJudge } from "./claimsToJudge";
 
 /** What a line is taken to mean where it is silent. Common practice; the reviewer may change it. */
@@ -21,7 +21,7 @@ export type UsualConditions = { claim: PlacedClaim & { id: string }; given: Give
 export const usualConditions = (
   claims: readonly PlacedClaim[],
   { channelCount }: Pick<Amplifier, "channelCount">,
-  details: Pick<Details, "supplies" | "switches">,
+  details: SetupDetails,
 ): UsualConditions[] => {
   const facts = { claims: claims.map((claim) => claimToJudge(claim, details)) };
   const rated = ratedWatts(facts, USUAL.loadOhms);

@@ -10,6 +10,7 @@ import * as seventh from "./2026-11-28-seventh";
 import * as eighth from "./2026-11-29-eighth";
 import * as ninth from "./2026-11-29-ninth";
 import * as tenth from "./2026-12-02-tenth";
+import * as eleventh from "./2026-12-02-the-eleventh";
 
 /** All migrations by name; names begin with their date so that they sort. */
 const MIGRATIONS: Record<string, Knex.Migration> = {
@@ -23,6 +24,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   "2026-11-29-eighth": eighth,
   "2026-11-29-ninth": ninth,
   "2026-12-02-tenth": tenth,
+  "2026-12-02-the-eleventh": eleventh,
 };
 
 /** Names of all migrations, oldest first. */

@@ -299,7 +299,7 @@ function MoreFields({
   return (
     <>
       <Grid templateColumns="repeat(3, minmax(0, 1fr))" gap={3} mt={3}>
-        <SetupTexts id="setup" setup={setup} onChange={setSetup} />
+        <SetupTexts id="setup" {...{ setup }} details={set.details} onChange={setSetup} />
       </Grid>
       <SetFields form={form} loads={set.loads} details={set.details} />
     </>
@@ -310,8 +310,9 @@ function MoreFields({
 const setUpAs = ({ setting }: BenchJob, setup: Setup, details: Details) => {
   const own = namedSetup(setup, details);
   if (setting === own.setting || setup.connection !== "normal") return {};
-  const { input, levelControl } = setup;
-  return namedSetup({ ...setupFromText(setting, details), input, levelControl }, details);
+  const { input, levelControl, warmth, mains } = setup;
+  const kept = { input, levelControl, warmth, mains };
+  return namedSetup({ ...setupFromText(setting, details), ...kept }, details);
 };
 
 type BesideProps = Pick<RunFormProps, "kind" | "amplifier" | "guards" | "real"> & {

@@ -81,7 +81,7 @@ function TypedForm({
   const usual = usualTexts(definition);
   const mostChannels = Math.max(...loads.map(({ channels }) => channels.length));
   const { register, handleSubmit, control, formState } = useForm<TypedTexts, unknown, TypedValues>({
-    resolver: yupResolver(typedSchema(definition.fields)) as never,
+    resolver: yupResolver(typedSchema(definition.fields, amplifier.channelCount)) as never,
     mode: "onChange",
     defaultValues: {
       loadId: loads[0].id,
@@ -100,7 +100,12 @@ function TypedForm({
     setMessage(null);
     try {
       const run = await runFromReadings(
-        { id: runId.current(), kind, load, setUp: namedSetup(setup, details) },
+        {
+          id: runId.current(),
+          kind,
+          load,
+          setUp: namedSetup({ ...setup, driven: [...values.channelsDriven.places] }, details),
+        },
         { ...values, channels: values.channels.slice(0, isCommon ? 1 : load.channels.length) },
         usual,
       );
@@ -154,7 +159,7 @@ function TypedForm({
             setup={setup}
             onChange={setSetup}
           />
-          <SetupTexts id="typed-setup" setup={setup} onChange={setSetup} />
+          <SetupTexts id="typed-setup" {...{ details, setup }} onChange={setSetup} />
         </Grid>
         {load.channels.slice(0, isCommon ? 1 : undefined).map((_, k) => (
           <ChannelReadings
@@ -237,7 +242,7 @@ const runFromReadings = async (
     load: into,
     channelCount: into.channels.length,
     firstChannel: 0,
-    channelsDriven,
+    channelsDriven: channelsDriven.count,
     setUp,
     fullScaleVolts: 1,
     mainsHz: 50,

@@ -1,12 +1,16 @@
 import { array, mixed, number, object, string, type InferType, type Schema } from "yup";
 import type { SettingField, Settings } from "@/core/run";
-import { parseNumber } from "@/core/units";
-import { optionalQuantity, quantity } from "@/records";
+import {
+  DRIVEN_ADVICE,
+  drivenIn,
+  MOST_DRIVEN,
+  optionalQuantity,
+  quantity,
+  type Driven,
+} from "@/records";
 import { accuracyOf } from "@/records/facts";
 import { MOST_RUNS } from "./runSets";
 import { numbersIn, settingError, type SettingTexts } from "./settingsForm";
-
-const MOST_CHANNELS = 16;
 
 /** What the simulated bench is asked to do. */
 export const simulationSchema = object({
@@ -57,7 +61,7 @@ const setSchema = object({
   loadIds: array(string().defined()).defined(),
   channelCounts: numbers(
     "Enter numbers of channels, such as 1, 2.",
-    (each) => Number.isInteger(each) && each <= MOST_CHANNELS,
+    (each) => Number.isInteger(each) && each <= MOST_DRIVEN,
   ),
   frequencies: numbers(
     "Enter frequencies, such as 20, 1k, 20k.",
@@ -120,10 +124,12 @@ const accuracy = number()
   .required("Enter the accuracy of the volts, such as 1 %.");
 
 /** Readings off a meter, a channel each; what was left empty was not read. */
-export const typedSchema = (fields: readonly SettingField[]) =>
+export const typedSchema = (fields: readonly SettingField[], channelCount: number) =>
   object({
     loadId: string().required(),
-    channelsDriven: channelsUpTo(MOST_CHANNELS),
+    channelsDriven: mixed<Driven>()
+      .transform((_, text: unknown) => drivenIn(String(text ?? ""), channelCount) ?? undefined)
+      .required(DRIVEN_ADVICE),
     meter: string().defined(),
     accuracy,
     channels: array(
@@ -145,18 +151,10 @@ export type TypedTexts = {
 
 export type TypedValues = {
   loadId: string;
-  channelsDriven: number;
+  channelsDriven: Driven;
   meter: string;
   accuracy: number;
   channels: Record<string, number | null | undefined>[];
-};
-
-/** What is wrong with a number of channels as it was typed; null where nothing is. */
-export const wrongChannels = (text: string): string | null => {
-  const count = parseNumber(text);
-  return count !== null && Number.isInteger(count) && count >= 1 && count <= MOST_CHANNELS
-    ? null
-    : `From 1 to ${MOST_CHANNELS}.`;
 };
 
 /** What holds for all files, whatever they were recorded under. */

@@ -9,7 +9,7 @@ import {
   powerDraft,
   powerFormSchema,
   type ClaimDraft,
-  type Details,
+  type SetupDetails,
   type PowerForm,
   type Setup,
   type Validated,
@@ -30,7 +30,7 @@ export type ClaimFormProps = {
   /** The line of the sheet that it completes. */
   lineKey?: string | null;
   channelCount: number;
-  details: Pick<Details, "supplies" | "switches">;
+  details: SetupDetails;
   /** @param id of what is new, the same however often it is sent */
   save(draft: ClaimDraft, id: string): Promise<Validated<Kept>>;
   onDone(): void;

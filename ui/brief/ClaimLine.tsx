@@ -3,8 +3,8 @@ import { Box, Flex, HStack, Text } from "@chakra-ui/react";
 import { Check, CircleHelp, Pencil, Trash2 } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { Claim, Details, Given, PlacedClaim, Setup } from "@/records";
-import { claimToJudge, claimWords, madeForTrouble, madeForText } from "@/records/facts";
+import type { Claim, SetupDetails, Given, PlacedClaim, Setup } from "@/records";
+import { claimToJudge, claimWords, madeForTrouble, madeForWords } from "@/records/facts";
 import { settingName } from "@/phrasing";
 import { ActionButton } from "../parts/ActionButton";
 import { KeptMark } from "../parts/KeptMark";
@@ -17,7 +17,7 @@ export type ClaimLineProps = {
   claim: PlacedClaim;
   /** Where the sheet was printed; shown only for lines from another source. */
   sheetSource: string;
-  details: Pick<Details, "supplies" | "switches">;
+  details: SetupDetails;
   /** Absent where no form takes this kind of claim. */
   onEdit: (() => void) | undefined;
   onRemove(): void;
@@ -105,7 +105,7 @@ export function ClaimLine({ claim, sheetSource, details, onEdit, onRemove }: Cla
 
 /** The supply and switches that a claim names, and what keeps it from being tested with them. */
 function MadeFor({ madeFor, details }: { madeFor: Setup; details: ClaimLineProps["details"] }) {
-  const setting = madeForText(madeFor, details);
+  const setting = madeForWords(madeFor, details);
   const trouble = madeForTrouble(madeFor, details);
   return (
     <>

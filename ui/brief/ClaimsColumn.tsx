@@ -3,7 +3,13 @@ import { Grid } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { readClaims } from "@/core/claim";
-import { claimsOfSheet, type Amplifier, type Claim, type Details, type Sheet } from "@/records";
+import {
+  claimsOfSheet,
+  type Amplifier,
+  type Claim,
+  type SetupDetails,
+  type Sheet,
+} from "@/records";
 import { printedDetails, type PrintedDetails } from "@/records/facts";
 import { saveDocument } from "../parts/saves";
 import { useAutosave } from "../parts/useAutosave";
@@ -23,7 +29,7 @@ export function ClaimsColumn({
   amplifier: Amplifier;
   claims: readonly Claim[];
   sheet: Sheet;
-  details: Pick<Details, "supplies" | "switches">;
+  details: SetupDetails;
   /** What the sheet says of supply and gain, whenever that changes while it is typed. */
   onPrinted(printed: PrintedDetails): void;
 }) {

@@ -4,7 +4,7 @@ import { ArrowRight, ListChecks, Minus, Plus, Undo2 } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { memo, useMemo, useState, type ReactNode } from "react";
 import { statedText, type UnreadLine } from "@/core/claim";
-import { powerFormOf, type Amplifier, type Details, type PlacedClaim } from "@/records";
+import { powerFormOf, type Amplifier, type SetupDetails, type PlacedClaim } from "@/records";
 import { usualConditions } from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
 import { ConfirmDialog } from "../parts/ConfirmDialog";
@@ -22,7 +22,7 @@ export type ClaimsPanelProps = {
   /** Where the sheet is printed. */
   sheetSource: string;
   unread: readonly UnreadLine[];
-  details: Pick<Details, "supplies" | "switches">;
+  details: SetupDetails;
 };
 
 /**

@@ -25,6 +25,7 @@ type Draft = {
   | "terminals"
   | "gainRatio"
   | "gainControl"
+  | "inputs"
   | "massKilograms"
   | "size"
   | "priceThen"
@@ -149,6 +150,7 @@ export function DetailsForm({
       <Grid templateColumns="1fr 1fr" gap={3} mt={4}>
         {field("gainRatio", "Voltage gain, level fully up", "", "28 dB")}
         {field("gainControl", "Level control", "", "knob without detents, fully up")}
+        {field("inputs", "Inputs", "", "line, balanced, phono")}
         <ChoiceField
           label="Speaker terminals"
           field={held(draft.terminals, (terminals) => set({ terminals }))}

@@ -2,7 +2,7 @@
 import { Flex, Grid, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { channelLetter } from "@/core/verdict";
-import type { Amplifier, Details, StatedPower, Run } from "@/records";
+import type { Amplifier, SetupDetails, StatedPower, Run } from "@/records";
 import {
   fittingClaims,
   repeatStatistics,
@@ -25,7 +25,7 @@ export type RunViewProps = {
   /** Those of the same set, itself among them. */ runs: readonly Run[];
   before: Run | null;
   amplifier: Amplifier;
-  details: Pick<Details, "supplies" | "switches">;
+  details: SetupDetails;
   /** Claims of power, and all that is printed. */
   claims: readonly StatedPower[];
   stated: readonly SetClaim[];

@@ -2,18 +2,26 @@
 import { Grid, HStack } from "@chakra-ui/react";
 import { useState } from "react";
 import { RUN_KINDS } from "@/core/run";
-import { parseNumber } from "@/core/units";
-import { correctableOf, type Amplifier, type Details, type Run, type Setup } from "@/records";
+import {
+  correctableOf,
+  drivenIn,
+  drivenTyped,
+  type Amplifier,
+  type Run,
+  type Setup,
+  type SetupDetails,
+} from "@/records";
 import { namedSetup } from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
-import { FormMessage, held, QuantityField } from "../parts/fields";
+import { DrivenField } from "../parts/DrivenField";
+import { FormMessage } from "../parts/fields";
 import { SetupChoices, SetupTexts } from "../parts/SetupFields";
 import { useRemarks } from "./useRemarks";
 
 export type SetupFormProps = {
   run: Run;
   amplifier: Pick<Amplifier, "channelCount">;
-  details: Pick<Details, "supplies" | "switches">;
+  details: SetupDetails;
   /** What is recorded of it now. */
   recorded: Setup;
   onDone(): void;
@@ -23,18 +31,21 @@ export type SetupFormProps = {
 export function SetupForm({ run, amplifier, details, recorded, onDone }: SetupFormProps) {
   const [setup, setSetup] = useState(recorded);
   const { conditions, remarks, kind } = run;
-  const [driven, setDriven] = useState(String(conditions.channelsDriven));
+  const [typed, setTyped] = useState(
+    drivenTyped({ count: conditions.channelsDriven, places: recorded.driven }),
+  );
   const { keep, message } = useRemarks(run);
-  const count = parseNumber(driven);
-  const wrong =
-    count !== null && Number.isInteger(count) && count >= 1 && count <= 16 ? null : "From 1 to 16.";
+  const driven = drivenIn(typed, amplifier.channelCount);
   const save = async () => {
-    if (count === null || wrong !== null) return;
+    if (!driven) return;
     const { channelsDriven: _, ...was } = correctableOf(conditions);
     const corrected = {
       at: new Date().toISOString(),
       was: { ...was, channelsDriven: conditions.channelsDriven },
-      now: { ...namedSetup(setup, details), channelsDriven: count },
+      now: {
+        ...namedSetup({ ...setup, driven: [...driven.places] }, details),
+        channelsDriven: driven.count,
+      },
     };
     const all = [...(remarks.corrected ?? []), corrected];
     if (await keep({ ...remarks, corrected: all })) onDone();
@@ -56,14 +67,13 @@ export function SetupForm({ run, amplifier, details, recorded, onDone }: SetupFo
           setup={setup}
           onChange={setSetup}
         />
-        <QuantityField
+        <DrivenField
           id="correct-driven"
-          label="Channels driven"
-          unit={`of ${amplifier.channelCount}`}
-          field={held(driven, setDriven)}
-          error={wrong}
+          channelCount={amplifier.channelCount}
+          text={typed}
+          onChange={setTyped}
         />
-        <SetupTexts id="correct" setup={setup} onChange={setSetup} />
+        <SetupTexts id="correct" {...{ details, setup }} onChange={setSetup} />
       </Grid>
       <FormMessage>{message}</FormMessage>
       <HStack mt={1.5}>

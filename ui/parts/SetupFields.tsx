@@ -1,4 +1,4 @@
-import { CONNECTIONS, type Details, type Setup } from "@/records";
+import { CONNECTIONS, WARMTHS, type SetupDetails, type Setup } from "@/records";
 import { setupChoices, usualSetup } from "@/records/facts";
 import { ChoiceField, held, TextField } from "./fields";
 
@@ -12,7 +12,7 @@ const CONNECTION_LABELS: Readonly<Record<Setup["connection"], string>> = {
 export type SetupFieldsProps = {
   /** Begins the id of each field. */
   id: string;
-  details: Pick<Details, "supplies" | "switches">;
+  details: SetupDetails;
   channelCount: number;
   setup: Setup;
   /** In place of a supply or position that nobody wrote down. */
@@ -29,7 +29,7 @@ export function SetupChoices({
   unsaid = "not recorded",
   onChange,
 }: SetupFieldsProps) {
-  const { supplies, switches } = setupChoices(details);
+  const { supplies, switches, inputs } = setupChoices(details);
   return (
     <>
       {supplies.length > 0 && (
@@ -53,6 +53,14 @@ export function SetupChoices({
           choices={choicesOf(positions, setup.switches[name] ?? null, unsaid)}
         />
       ))}
+      {inputs.length > 0 && (
+        <ChoiceField
+          id={`${id}-input`}
+          label="Input"
+          field={held(setup.input, (input) => onChange({ ...setup, input }))}
+          choices={choicesOf(inputs, setup.input || null, unsaid)}
+        />
+      )}
       {channelCount > 1 && (
         <ChoiceField
           id={`${id}-connection`}
@@ -70,22 +78,39 @@ export function SetupChoices({
 /** The rest of a reading's setup, in the reviewer's own words. */
 export function SetupTexts({
   id,
+  details,
   setup,
   onChange,
-}: Pick<SetupFieldsProps, "id" | "setup" | "onChange">) {
+}: Pick<SetupFieldsProps, "id" | "details" | "setup" | "onChange">) {
   return (
     <>
-      <TextField
-        id={`${id}-input`}
-        label="Input"
-        field={held(setup.input, (input) => onChange({ ...setup, input }))}
-        placeholder="line, balanced"
-      />
+      {setupChoices(details).inputs.length === 0 && (
+        <TextField
+          id={`${id}-input`}
+          label="Input"
+          field={held(setup.input, (input) => onChange({ ...setup, input }))}
+          placeholder="line, balanced"
+        />
+      )}
       <TextField
         id={`${id}-level`}
         label="Level control"
         field={held(setup.levelControl, (levelControl) => onChange({ ...setup, levelControl }))}
         placeholder="fully up"
+      />
+      <ChoiceField
+        id={`${id}-warmth`}
+        label="Amplifier"
+        field={held(setup.warmth, (warmth) =>
+          onChange({ ...setup, warmth: warmth as Setup["warmth"] }),
+        )}
+        choices={WARMTHS.map((value) => ({ value, label: value || "not recorded" }))}
+      />
+      <TextField
+        id={`${id}-mains`}
+        label="Mains"
+        field={held(setup.mains, (mains) => onChange({ ...setup, mains }))}
+        placeholder="230 V, 50 Hz"
       />
       <TextField
         id={`${id}-other`}
@@ -117,6 +142,6 @@ const positionsWith = (
 
 /** The setup that a form begins with: as planned, else as it was last, else the default. */
 export const firstSetup = (
-  details: Pick<Details, "supplies" | "switches">,
+  details: SetupDetails,
   ...before: readonly (Setup | null | undefined)[]
 ): Setup => before.find((each) => each) ?? usualSetup(details);

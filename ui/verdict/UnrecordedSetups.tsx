@@ -2,7 +2,7 @@
 import { Grid, Text } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { Details, Setup } from "@/records";
+import type { SetupDetails, Setup } from "@/records";
 import { NO_SETUP } from "@/records";
 import { unrecordedIn } from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
@@ -19,7 +19,7 @@ export function UnrecordedSetups({
   count,
 }: {
   amplifierId: string;
-  details: Pick<Details, "supplies" | "switches">;
+  details: SetupDetails;
   /** How many readings leave it open. */
   count: number;
 }) {

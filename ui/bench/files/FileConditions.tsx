@@ -1,7 +1,7 @@
-import type { Amplifier, Details, Load, Setup } from "@/records";
-import { ChoiceField, held, QuantityField } from "../../parts/fields";
+import type { Amplifier, Load, Setup, SetupDetails } from "@/records";
+import { DrivenField } from "../../parts/DrivenField";
+import { ChoiceField, held } from "../../parts/fields";
 import { SetupChoices } from "../../parts/SetupFields";
-import { wrongChannels } from "../benchSchemas";
 import { loadChoice } from "../loadChoice";
 import type { OwnConditions } from "./nameConditions";
 
@@ -29,7 +29,7 @@ export function FileConditions({
   common: FileConditionsValue;
   amplifier: Pick<Amplifier, "channelCount">;
   loads: readonly Load[];
-  details: Pick<Details, "supplies" | "switches">;
+  details: SetupDetails;
   onChange(own: OwnConditions): void;
 }) {
   const { loadId, channelsDriven, setup } = conditionsOfFile(own, common);
@@ -41,12 +41,11 @@ export function FileConditions({
         field={held(loadId, (to) => onChange({ ...own, loadId: to }))}
         choices={loads.map(loadChoice)}
       />
-      <QuantityField
+      <DrivenField
         id={`${id}-driven`}
-        label="Channels driven"
-        unit={`of ${amplifier.channelCount}`}
-        field={held(channelsDriven, (to) => onChange({ ...own, channelsDriven: to }))}
-        error={wrongChannels(channelsDriven)}
+        channelCount={amplifier.channelCount}
+        text={channelsDriven}
+        onChange={(to) => onChange({ ...own, channelsDriven: to })}
       />
       <SetupChoices
         id={`${id}-setup`}

@@ -8,20 +8,21 @@ import { RUN_KINDS } from "@/core/run";
 import { COVERAGE_FACTOR } from "@/core/power";
 import type { Calibration } from "@/core/rig";
 import { claimedWatts } from "@/core/claim";
-import { formatPercent, formatSignificant, parseNumber } from "@/core/units";
-import type {
-  Amplifier,
-  Confirmation,
-  Details,
-  Load,
-  Recorders,
-  Setup,
-  StatedPower,
+import { formatPercent, formatSignificant } from "@/core/units";
+import {
+  drivenIn,
+  type Amplifier,
+  type Confirmation,
+  type Details,
+  type Load,
+  type Recorders,
+  type Setup,
+  type StatedPower,
 } from "@/records";
 import { claimsMadeFor, namedSetup, setupFromText } from "@/records/facts";
 import { ActionButton } from "../../parts/ActionButton";
 import { Panel } from "../../parts/Panel";
-import { filesSchema, wrongChannels, type FilesTexts, type FilesValues } from "../benchSchemas";
+import { filesSchema, type FilesTexts, type FilesValues } from "../benchSchemas";
 import { loadChoice } from "../loadChoice";
 import { ChoiceField, FormMessage, QuantityField } from "../../parts/fields";
 import { UploadFailed } from "../uploadRun";
@@ -116,7 +117,8 @@ const useReading = (
   const readGroup = (group: readonly FileEntry[], values: FilesValues, signal: AbortSignal) => {
     const { loadId, channelsDriven, setup } = conditionsOf(group[0]);
     const load = loadOf(loadId);
-    const setUp = namedSetup(setup, details);
+    const driven = drivenIn(channelsDriven, amplifier.channelCount);
+    const setUp = namedSetup({ ...setup, driven: [...(driven?.places ?? [])] }, details);
     const meant = claimsMadeFor(setUp.setting, claims);
     // Of two files with a load each, the second says which is the second.
     const other = group.map((entry) => conditionsOf(entry).loadId).find((id) => id !== loadId);
@@ -124,7 +126,7 @@ const useReading = (
       amplifierId: amplifier.id,
       load,
       secondLoad: loads.find(({ id }) => id === (other ?? values.secondId)) ?? null,
-      channelsDriven: parseNumber(channelsDriven) ?? 1,
+      channelsDriven: driven?.count ?? 1,
       setUp,
       voltsAccuracyRatio: values.accuracy,
       mainsHz: values.mainsHz,
@@ -138,7 +140,7 @@ const useReading = (
   const read = async (groups: readonly FileEntry[][], values: FilesValues) => {
     const isWrong = groups
       .flat()
-      .some((entry) => wrongChannels(conditionsOf(entry).channelsDriven) !== null);
+      .some((entry) => !drivenIn(conditionsOf(entry).channelsDriven, amplifier.channelCount));
     if (isWrong) return setMessage("Enter how many channels were driven, beside the file.");
     const mine = new AbortController();
     control.current = mine;
@@ -299,6 +301,7 @@ function ForAll({
         />
         <SetupTexts
           id="files"
+          details={details}
           setup={single ? conditionsOf(single).setup : common.setup}
           onChange={(setup) => change({ setup })}
         />

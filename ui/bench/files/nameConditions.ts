@@ -1,5 +1,5 @@
 import { isNearLoad } from "@/core/power";
-import type { Details, Load, Setup } from "@/records";
+import type { SetupDetails, Load, Setup } from "@/records";
 import { plainWords, setupChoices, supplyNamed } from "@/records/facts";
 
 /** What a file was recorded under, where it is not what holds for all files. */
@@ -7,7 +7,7 @@ export type OwnConditions = { loadId?: string; channelsDriven?: string; setup?: 
 
 type Known = {
   loads: readonly Load[];
-  details: Pick<Details, "supplies" | "switches">;
+  details: SetupDetails;
   channelCount: number;
   /** What holds for all files, as far as the name does not say otherwise. */
   setup: Setup;

@@ -1,15 +1,22 @@
 "use client";
-import { Box, Grid, Text } from "@chakra-ui/react";
+import { Grid, Text } from "@chakra-ui/react";
 import { yupResolver } from "@hookform/resolvers/yup";
 import { useState } from "react";
 import { useFieldArray, useForm } from "react-hook-form";
 import { channelLetter } from "@/core/verdict";
-import { loadSchema, type BuiltNetwork, type LoadDraft, type Validated } from "@/records";
+import {
+  LOAD_KINDS,
+  loadSchema,
+  type BuiltNetwork,
+  type LoadDraft,
+  type LoadKind,
+  type Validated,
+} from "@/records";
 import { newId as makeId } from "../../parts/newId";
 import { SaveOrCancel } from "../../parts/SaveOrCancel";
 import type { Kept } from "../../parts/send";
 import { errorsOf, showErrors } from "../../parts/showErrors";
-import { QuantityField } from "../../parts/fields";
+import { ChoiceField, QuantityField } from "../../parts/fields";
 import { useKeptDraft } from "../../parts/useKeptDraft";
 
 export type LoadFormProps = {
@@ -22,8 +29,16 @@ export type LoadFormProps = {
   onDone(): void;
 };
 
+const LOAD_KIND_LABELS: Readonly<Record<LoadKind, string>> = {
+  resistor: "one resistor a channel",
+  "resistor bank": "several resistors a channel",
+  "reactive network": "reactive network",
+  loudspeaker: "loudspeaker",
+};
+
 type LoadText = {
   nominalOhms: string;
+  kind: LoadKind;
   channels: { ohms: string; ohmsExpandedUncertainty: string; network: BuiltNetwork | null }[];
 };
 
@@ -35,6 +50,7 @@ const asText = (
   initial
     ? {
         nominalOhms: String(initial.nominalOhms),
+        kind: initial.kind ?? "resistor",
         channels: initial.channels.map(({ ohms, ohmsExpandedUncertainty, network }) => ({
           ohms: String(ohms),
           ohmsExpandedUncertainty: String(ohmsExpandedUncertainty),
@@ -43,6 +59,7 @@ const asText = (
       }
     : {
         nominalOhms: String(nominalOhms ?? 8),
+        kind: "resistor",
         channels: Array.from({ length: channelCount }, () => ({
           ohms: "",
           ohmsExpandedUncertainty: "0.02",
@@ -89,14 +106,19 @@ export function LoadForm({
         ± is the expanded uncertainty (95 %).
       </Text>
       <Grid gap={3.5} maxW="520px">
-        <Box maxW="240px">
+        <Grid templateColumns="1fr 1fr" gap={3.5}>
           <QuantityField
             label="Nominal load"
             field={register("nominalOhms")}
             error={errors.nominalOhms}
             unit="Ω"
           />
-        </Box>
+          <ChoiceField
+            label="Made of"
+            field={register("kind")}
+            choices={LOAD_KINDS.map((value) => ({ value, label: LOAD_KIND_LABELS[value] }))}
+          />
+        </Grid>
         {fields.map(({ id }, index) => (
           <Grid key={id} templateColumns="26px 1fr 1fr" gap={3.5} alignItems="start">
             <Text fontSize="20px" fontWeight={700} mt={6}>

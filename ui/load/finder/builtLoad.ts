@@ -9,6 +9,7 @@ export const builtLoad = (
   nominalOhms: number,
 ): LoadDraft => ({
   nominalOhms,
+  kind: channels.some(({ network }) => network.kind !== "resistor") ? "resistor bank" : "resistor",
   channels: channels.map(({ network, resistance }) => {
     const used = networkIndices(network);
     return {
