@@ -3,6 +3,7 @@ import { HEAT_LIMITS, SURFACES, type HandWord } from "@/core/heat";
 import { listOf } from "./listOf";
 import { optionalQuantity, quantity } from "./quantity";
 import { revision } from "./revision";
+import { setupSchema } from "./setup";
 import { trimmed } from "./text";
 
 /** Where a thermometer may sit. */
@@ -119,6 +120,8 @@ export const heatLogSchema = object({
     .max(45, "Too hot to work."),
   /** What differed from normal use: cover, fan, compound, position. */
   setup: text(200),
+  /** Supply, switches and connection; logs from before it was asked for lack it. */
+  takenOn: setupSchema.optional().default(undefined),
   file: object({
     sha256: string()
       .matches(/^[0-9a-f]{64}$/)

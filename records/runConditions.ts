@@ -22,6 +22,10 @@ export type ConditionFacts = {
   readWith?: ReadWith;
 };
 
+/** Said where a load is no plain resistor. */
+const kindOf = ({ kind }: Load): Pick<RunConditions, "loadKind"> =>
+  kind && kind !== "resistor" ? { loadKind: kind } : {};
+
 /**
  * Which output is read through each channel of a load: its own where the load has one for every output, else those that are driven, in
  * their order.
@@ -49,7 +53,7 @@ export const runConditions = ({
   readWith,
 }: ConditionFacts): RunConditions => ({
   nominalOhms: load.nominalOhms,
-  ...(load.kind && load.kind !== "resistor" ? { loadKind: load.kind } : {}),
+  ...kindOf(load),
   fullScaleVolts,
   mainsHz,
   band: TONE_DEFAULTS.band,

@@ -20,15 +20,17 @@ export const supplyIn = (
   return amplifier.supply !== undefined && name === amplifier.supply ? "" : name;
 };
 
+/** Runs that name no input are of an amplifier with one: there is nothing to ask. */
+const hasInputs = ({ runs = [] }: Pick<CaseFile, "runs">): boolean =>
+  runs.some(({ conditions }) => conditions.input);
+
 /** What a claim is made for: as the case says, else as its line names it; undefined for the amplifier as supplied. */
 export const madeForIn = (
   { setup }: Pick<ReadClaim, "setup">,
   said: SaidOfClaim,
   content: Pick<CaseFile, "amplifier" | "runs">,
 ): MadeFor | undefined => {
-  // Runs that name no input are of an amplifier with one: there is nothing to ask.
-  const hasInputs = content.runs?.some(({ conditions }) => conditions.input) ?? false;
-  const input = said.input ?? (hasInputs ? setup?.input : undefined);
+  const input = said.input ?? (hasInputs(content) ? setup?.input : undefined);
   const madeFor: MadeFor = {
     supply: supplyIn(said.supply ?? setup?.supply ?? "", content),
     setting: plainSetting(said.setting ?? setup?.setting ?? ""),

@@ -157,6 +157,7 @@ export const logOfRun = (
     startedAt: run.takenAt,
     roomCelsius: run.conditions.ambientCelsius ?? curves[0]?.points[0]?.[1] ?? roomCelsius,
     setup: run.conditions.setting ?? "",
+    ...(run.conditions.setup && { takenOn: run.conditions.setup }),
     file: null,
     runId: run.id,
     spots: curves.map(({ name, label }, column) => ({

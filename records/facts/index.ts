@@ -26,6 +26,7 @@ export { shortNames } from "./memberNames";
 export {
   asSetUp,
   byBriefNames,
+  lastSetup,
   madeForOf,
   madeForText,
   madeForWords,

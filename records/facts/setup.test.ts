@@ -151,7 +151,6 @@ test("an input is asked of the reading only where the claim names one of several
   const [claim] = claimsOfSheet([], {
     source: "",
     text: "Sensitivity: 1.2 V for rated output (balanced input)",
-    pages: [],
   });
   const madeFor = claim.madeFor ?? NO_SETUP;
   expect(madeForOf(madeFor, details)).toMatchObject({ input: "balanced" });

@@ -212,6 +212,12 @@ export const setupOfRun = (
   return NO_SETUP;
 };
 
+/** How the newest reading was taken; null before the first. */
+export const lastSetup = (newestFirst: readonly Pick<RunEntry, "setup">[]): Setup | null => {
+  const last = newestFirst.find(({ setup }) => setup)?.setup;
+  return last ? { ...NO_SETUP, ...last } : null;
+};
+
 /** A run as the judge takes it, with its setup by the names of the Brief. */
 export const asSetUp = (evidence: Evidence, setup: Setup, details: Known): Evidence => {
   const unrecorded = unrecordedIn(setup, details);

@@ -38,6 +38,7 @@ import {
   type TrackSchedule,
   type FailedRun,
   type SetClaim,
+  lastSetup,
 } from "@/records/facts";
 import { EngineStatus } from "./EngineStatus";
 import { useBenchEngine } from "./engine/BenchEngine";
@@ -194,7 +195,7 @@ function Making({ plan, runs, ready, wantedId, ...rest }: MakingProps) {
           {...rest}
           key={wantedId}
           planned={wantedFirst(nextPlanned(plan.runs, runs, ready), wantedId)}
-          lastSetup={runs.find(({ setup }) => setup)?.setup ?? null}
+          lastSetup={lastSetup(runs)}
         />
       </Flex>
     </>

@@ -5,11 +5,21 @@ import { useMemo, useState } from "react";
 import type { HeatLimits } from "@/core/heat";
 import type { ProbeLog } from "@/core/files";
 import { formatFixed } from "@/core/units";
-import type { Details, Heat, HeatLog, HeatSpot, Room } from "@/records";
+import type {
+  Amplifier,
+  Details,
+  Heat,
+  HeatLog,
+  HeatSpot,
+  Room,
+  Setup,
+  SetupDetails,
+} from "@/records";
 import { isOfNotes, leadSpot, readLog, type ClaimedHeat, type ReadLog } from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { KeptMark } from "../parts/KeptMark";
+import { firstSetup } from "../parts/SetupFields";
 import { useKeys } from "../parts/keys";
 import { newId } from "../parts/newId";
 import { Panel } from "../parts/Panel";
@@ -39,12 +49,14 @@ import { useProbes, type ProbesOf } from "./useProbes";
 export type Soak = { log: HeatLog; probes: readonly ProbeLog[] };
 
 export type HeatScreenProps = {
-  amplifierId: string;
+  amplifier: Pick<Amplifier, "id" | "channelCount">;
+  /** What it has, and how the last reading was taken; null before the first. */
+  details: Pick<Details, "photos"> & SetupDetails;
+  lastSetup: Setup | null;
   heat: Heat;
   soaks: readonly Soak[];
   /** Temperatures that the logbook holds. */
   noted: readonly HeatLog[];
-  photos: Details["photos"];
   room: Room;
   /** Heat that the claimed powers make. */
   claimed: readonly ClaimedHeat[];
@@ -60,22 +72,23 @@ const usualSpots = (): HeatSpot[] => [
 
 /** How warm it gets, and where that ends: readings, fits while they come in, grades, before and after. */
 export function HeatScreen({
-  amplifierId,
+  amplifier,
+  details,
+  lastSetup,
   heat: initial,
   soaks,
   noted,
-  photos,
   room,
   claimed,
 }: HeatScreenProps) {
   const [heat, setHeat] = useState(() => unrevised<Heat>(initial));
   const autosave = useAutosave({
-    name: `heat of ${amplifierId}`,
+    name: `heat of ${amplifier.id}`,
     value: heat,
     restore: setHeat,
     revision: initial.revision,
     asDraft: unrevised<Heat>,
-    save: (content, revision) => saveDocument(amplifierId, "heat", { ...content, revision }),
+    save: (content, revision) => saveDocument(amplifier.id, "heat", { ...content, revision }),
   });
   const logs = useMemo(() => allLogs(heat, soaks, noted), [heat, soaks, noted]);
   const soaked = useMemo(
@@ -97,7 +110,7 @@ export function HeatScreen({
         : [...before.logs, to],
     }));
   const add = (to: HeatLog) => {
-    change(to);
+    change({ takenOn: firstSetup(details, lastSetup), ...to });
     setChosenId(to.id);
   };
   const begin = () =>
@@ -135,7 +148,7 @@ export function HeatScreen({
   return (
     <Grid templateColumns="minmax(0, 1fr)" gap={4}>
       <Flex gap={3} align="start" wrap="wrap">
-        <LogList logs={logs} chosenId={log.id} onChoose={setChosenId} />
+        <LogList {...{ logs, details }} chosenId={log.id} onChoose={setChosenId} />
         {actions}
       </Flex>
       <Watched
@@ -144,7 +157,7 @@ export function HeatScreen({
         known={known}
         probesOf={probesOf}
         limits={heat.limits}
-        photos={photos}
+        {...{ amplifier, details }}
         claimed={claimed}
         onChange={change}
         onLimits={(limits) => setHeat((before) => ({ ...before, limits }))}
@@ -175,7 +188,8 @@ type WatchedProps = Pick<HeatScreenProps, "claimed"> & {
   known: readonly KnownResistance[];
   probesOf: ProbesOf;
   limits: HeatLimits;
-  photos: Details["photos"];
+  amplifier: HeatScreenProps["amplifier"];
+  details: HeatScreenProps["details"];
   onChange(log: HeatLog): void;
   onLimits(limits: HeatLimits): void;
   kept: React.ReactNode;
@@ -186,7 +200,8 @@ function Watched({
   known,
   probesOf,
   limits,
-  photos,
+  amplifier,
+  details,
   claimed,
   onChange,
   onLimits,
@@ -224,7 +239,13 @@ function Watched({
             </HStack>
           </Flex>
           <FileState trouble={trouble} reading={isReading ? (log.file?.fileName ?? "") : null} />
-          {isEditing && <SetUp log={log} isTyped={isTyped(log)} onChange={onChange} />}
+          {isEditing && (
+            <SetUp
+              isTyped={isTyped(log)}
+              {...{ log, details, onChange }}
+              channelCount={amplifier.channelCount}
+            />
+          )}
           <Stretches read={read} onChoose={setStretch} />
           <Courses log={log} read={read} leadId={leadId} limits={limits} />
           {lead?.reading && <Residuals name={lead.spot.name} fit={lead.reading.fit} />}
@@ -253,7 +274,7 @@ function Watched({
           <EvennessLine found={read.evenness} />
         </Panel>
         <SpotPins
-          photos={photos}
+          photos={details.photos}
           spots={read.spots}
           chosenId={leadId}
           onPin={(id, pin) =>

@@ -1,20 +1,24 @@
 import { Box, HStack, Text } from "@chakra-ui/react";
 import { format } from "date-fns";
-import type { HeatLog } from "@/records";
+import type { HeatLog, SetupDetails } from "@/records";
+import { namedSetup } from "@/records/facts";
+import { settingName } from "@/phrasing";
 
 /** All times that temperatures were watched, the newest first. */
 export function LogList({
   logs,
+  details,
   chosenId,
   onChoose,
 }: {
+  details: SetupDetails;
   logs: readonly HeatLog[];
   chosenId: string | null;
   onChoose(id: string): void;
 }) {
   return (
     <HStack as="ol" aria-label="Watched" gap={2} wrap="wrap" listStyleType="none" flex={1} minW={0}>
-      {logs.map(({ id, title, startedAt, setup, isStruck }) => (
+      {logs.map(({ id, title, startedAt, setup, takenOn, isStruck }) => (
         <li key={id}>
           <button
             type="button"
@@ -41,7 +45,7 @@ export function LogList({
               </Text>
               <Text fontSize="13px" color="muted" truncate suppressHydrationWarning>
                 {format(startedAt, "d MMM HH:mm")}
-                {setup && `, ${setup}`}
+                {wordsOf(setup, takenOn, details)}
               </Text>
             </Box>
           </button>
@@ -50,3 +54,12 @@ export function LogList({
     </HStack>
   );
 }
+
+/** What differed while it was watched, once each: of a soak of the Bench the setting is said in both. */
+const wordsOf = (setup: string, takenOn: HeatLog["takenOn"], details: SetupDetails): string => {
+  const { setting } = takenOn ? namedSetup(takenOn, details) : { setting: "" };
+  return [...new Set([setting, setup])]
+    .filter(Boolean)
+    .map((each) => `, ${settingName(each)}`)
+    .join("");
+};

@@ -2,17 +2,22 @@
 import { Grid } from "@chakra-ui/react";
 import { useState } from "react";
 import { parseNumber } from "@/core/units";
-import type { HeatLog } from "@/records";
+import { NO_SETUP, type HeatLog, type SetupDetails } from "@/records";
 import { held, QuantityField, TextField } from "../parts/fields";
+import { SetupChoices } from "../parts/SetupFields";
 import { SpotsEditor } from "./SpotsEditor";
 
 /** The title of a log, the setup, the room, and where its spots are. */
 export function SetUp({
   log,
+  details,
+  channelCount,
   isTyped,
   onChange,
 }: {
   log: HeatLog;
+  details: SetupDetails;
+  channelCount: number;
   isTyped: boolean;
   onChange(log: HeatLog): void;
 }) {
@@ -40,6 +45,14 @@ export function SetUp({
             if (isRoom(next)) onChange({ ...log, roomCelsius: next });
           })}
           error={isGood ? undefined : "From −10 to 45."}
+        />
+      </Grid>
+      <Grid templateColumns="repeat(3, minmax(0, 1fr))" gap={3}>
+        <SetupChoices
+          id="watched"
+          {...{ details, channelCount }}
+          setup={log.takenOn ?? NO_SETUP}
+          onChange={(takenOn) => onChange({ ...log, takenOn })}
         />
       </Grid>
       <SpotsEditor

@@ -1,5 +1,5 @@
 import { RUN_KINDS } from "@/core/run";
-import { claimedHeat, logOfRun, logsOfNotes, probesOfRun } from "@/records/facts";
+import { claimedHeat, lastSetup, logOfRun, logsOfNotes, probesOfRun } from "@/records/facts";
 import { amplifierRecords } from "@/server/amplifierRecords";
 import { judgementOf } from "@/server/judged";
 import { planRecordsOf } from "@/server/planRecords";
@@ -24,14 +24,15 @@ export default async function HeatPage({ params }: { params: Promise<{ id: strin
   );
   return (
     <HeatScreen
-      amplifierId={amplifier.id}
+      amplifier={amplifier}
+      details={details}
+      lastSetup={lastSetup(runs)}
       heat={heat}
       soaks={soaks.map((run) => ({
         log: logOfRun(run, room.celsius),
         probes: probesOfRun(run),
       }))}
       noted={logsOfNotes(await listLog(db, amplifier.id), room.celsius)}
-      photos={details.photos}
       room={room}
       claimed={claimedHeat(planRecordsOf(records, { found }), supplies)}
     />
