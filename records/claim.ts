@@ -1,5 +1,6 @@
 import { array, mixed, object, string, type InferType } from "yup";
 import { multiplierIn, type PowerClaim, type ReadClaim, type StatedClaim } from "@/core/claim";
+import { BURST_KINDS, type BurstName } from "@/core/signal";
 import { MOST } from "./limits";
 import { optionalQuantity, quantity } from "./quantity";
 import { revision } from "./revision";
@@ -51,6 +52,10 @@ export const powerFormSchema = object({
   powerKind: string()
     .oneOf([...POWER_KINDS])
     .optional(),
+  /** Which burst; the customary one where it is empty. */
+  burst: string()
+    .oneOf(["", ...(Object.keys(BURST_KINDS) as BurstName[])])
+    .optional(),
   bandLowHz: bandEdge("lowest"),
   bandHighHz: bandEdge("highest").when("bandLowHz", ([low], schema) =>
     typeof low === "number"
@@ -68,8 +73,12 @@ export const powerFormSchema = object({
 
 type WholePowerForm = InferType<typeof powerFormSchema>;
 /** What was added to the form later may be left out: a continuous power of the amplifier as supplied. */
-type Added = "powerKind" | "bandLowHz" | "bandHighHz" | "madeFor";
+type Added = "powerKind" | "burst" | "bandLowHz" | "bandHighHz" | "madeFor";
 export type PowerForm = Omit<WholePowerForm, Added> & Partial<Pick<WholePowerForm, Added>>;
+
+/** Kinds of power that only bursts show. */
+export const isInBursts = (powerKind: string | undefined): boolean =>
+  ["burst", "music", "peak"].includes(powerKind ?? "");
 
 /** The claim that a form of a power makes. @param lineKey the line of the sheet that it completes */
 export const powerDraft = (form: PowerForm, lineKey: string | null = null): ClaimDraft => ({
@@ -92,6 +101,7 @@ const statedIn = ({
   distortionLimitRatio,
   distortionMeasure,
   powerKind = "continuous",
+  burst,
   bandLowHz,
   bandHighHz,
 }: PowerForm): StatedClaim => {
@@ -103,6 +113,7 @@ const statedIn = ({
     channelsDriven,
     band: bandLowHz && bandHighHz ? { lowHz: bandLowHz, highHz: bandHighHz } : null,
     ...(powerKind === "continuous" ? {} : { rating: powerKind }),
+    ...(burst && isInBursts(powerKind) ? { burst } : {}),
   };
 };
 
@@ -136,6 +147,7 @@ const perChannel = ({ stated, given, printedText }: ClaimDraft, channelCount: nu
   return {
     channelsDriven: Math.min(channelCount, driven),
     powerKind: power ? (power.rating ?? ("continuous" as const)) : ("bridged" as const),
+    burst: power?.burst ?? ("" as const),
     bandLowHz: power?.band?.lowHz ?? null,
     bandHighHz: power?.band?.highHz ?? null,
   };

@@ -27,6 +27,7 @@ export { BRIEF_FORMAT, BRIEF_LIMIT_BYTES, briefSchema, claimsOfBrief, type Brief
 export {
   claimSchema,
   POWER_KINDS,
+  isInBursts,
   powerDraft,
   powerFormOf,
   powerFormSchema,

@@ -1,5 +1,6 @@
 import { array, object, string, type AnyObject, type ObjectSchema } from "yup";
 import type { StatedClaim } from "@/core/claim";
+import { BURST_KINDS } from "@/core/signal";
 import { above0, MOST, within } from "./limits";
 
 const ohms = () => above0(MOST.ohms).nullable();
@@ -20,6 +21,7 @@ const FIELDS: Record<StatedClaim["kind"], AnyObject> = {
     distortionMeasure: measure().nullable(),
     band: band().nullable(),
     rating: string().oneOf(["burst", "music", "peak", "maximum", "total"] as const),
+    burst: string().oneOf(Object.keys(BURST_KINDS)),
   },
   "bridged-power": {
     powerWatts: watts(),

@@ -1,4 +1,4 @@
-import { gapsOf } from "./gaps";
+import { gapsOf, nearestReading } from "./gaps";
 import type { ReadClaim, StatedClaim } from "./types";
 
 /** What of a claim a reviewer may fill in, by the names of its fields. */
@@ -28,7 +28,8 @@ export const completedClaim = (
     ...claim,
     stated,
     missing,
-    nearest: missing.length > 0 ? claim.nearest : null,
+    // A claim that was written down in a form has none of its own.
+    nearest: missing.length > 0 ? (claim.nearest ?? nearestReading(stated, [])) : null,
     filledIn: claim.missing.filter((gap) => !missing.includes(gap)),
   };
 };

@@ -1,6 +1,7 @@
 import { formatHertz, formatSignificant } from "../units";
 import { drivenText, measureText } from "./claimText";
 import type { Band } from "../distortion";
+import { BURST_LABELS } from "../signal";
 import type { StatedClaim } from "./types";
 
 const number = (value: number): string => String(Number(value.toPrecision(6)));
@@ -28,6 +29,7 @@ const TEXTS: {
     distortionMeasure,
     band: where,
     rating,
+    burst,
   }) =>
     joined(
       `${number(powerWatts)} W ${rating === "total" ? "in total" : `${rating ? `${rating} ` : ""}per channel`}`,
@@ -37,6 +39,7 @@ const TEXTS: {
         ? null
         : `${percent(distortionLimitRatio)} ${measureText(distortionMeasure ?? "thd")}`,
       band(where),
+      burst === undefined ? null : `burst of ${BURST_LABELS[burst]}`,
     ),
   "bridged-power": ({ powerWatts, loadOhms, distortionLimitRatio, distortionMeasure }) =>
     joined(

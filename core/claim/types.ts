@@ -1,4 +1,5 @@
 import type { Band } from "../distortion";
+import type { BurstName } from "../signal";
 import type { DistortionMeasure } from "../sweep";
 import type { PrintedSetup } from "./printedSetup";
 
@@ -33,6 +34,8 @@ export type StatedClaim =
       band: Band | null;
       /** Continuous where it is absent. */
       rating?: PowerRating;
+      /** Which burst, of a power in bursts; the customary one where it is absent. */
+      burst?: BurstName;
     }
   | {
       kind: "bridged-power";

@@ -1,5 +1,5 @@
 // core/signal: stimuli, all repeatable, and seeded randomness.
-export { BURST_KINDS, bursts, type Bursts } from "./bursts";
+export { BURST_KINDS, BURST_LABELS, bursts, type Bursts } from "./bursts";
 export {
   envelopeColumns,
   envelopePyramid,

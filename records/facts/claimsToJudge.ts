@@ -26,15 +26,19 @@ export type JudgedText = {
 export type ClaimRecords = {
   amplifier: Pick<Amplifier, "channelCount">;
   claims: readonly Claim[];
-  details: Pick<Details, "massKilograms" | "size" | "supplies" | "switches">;
+  details: Pick<Details, "massKilograms" | "size"> & SetupDetails;
 };
 
-/** Conditions of a power that was written down in a form, and that its printed line does not say: the reviewer's own. */
+/** Conditions of a claim that was written down in a form, and that its printed line does not say: the reviewer's own. */
 const filledInOf = (claim: ClaimDraft): readonly string[] => {
   const { printedText, stated } = claim;
-  if (stated.kind !== "power" || claim.lineKey === lineKeyOf(claim)) return [];
+  if (claim.lineKey === lineKeyOf(claim)) return [];
   const printed = readClaims(printedText).claims.find(
-    (line) => line.stated.kind === "power" && line.stated.powerWatts === stated.powerWatts,
+    (line) =>
+      line.stated.kind === stated.kind &&
+      (line.stated.kind !== "power" ||
+        stated.kind !== "power" ||
+        line.stated.powerWatts === stated.powerWatts),
   );
   return printed?.missing ?? [];
 };

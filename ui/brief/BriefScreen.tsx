@@ -19,7 +19,7 @@ import { Panel } from "../parts/Panel";
 import { newId } from "../parts/newId";
 import { addAnother, amplifierSaves } from "../parts/saves";
 import { messageOf } from "../parts/send";
-import { ClaimsColumn } from "./ClaimsColumn";
+import { ClaimsColumn } from "./claims/ClaimsColumn";
 import { DetailsForm } from "./DetailsForm";
 import { FilingForm } from "./FilingForm";
 import { IdentityForm } from "./IdentityForm";

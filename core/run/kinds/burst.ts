@@ -1,14 +1,7 @@
-import { BURST_KINDS, type BurstName } from "../../signal";
+import { BURST_KINDS, BURST_LABELS, type BurstName } from "../../signal";
 import { choiceField } from "../settings";
 import type { RunKindFacts } from "../types";
 
-export const BURST_LABELS: Record<BurstName, string> = {
-  "20-ms": "1 kHz, 20 ms",
-  "8-ms": "1 kHz, 8 ms",
-  "50-hz-100-ms": "50 Hz, 100 ms",
-  "50-hz-200-ms": "50 Hz, 200 ms",
-  "40-hz-200-ms": "40 Hz, 200 ms",
-};
 export const BURST_NAMES = Object.keys(BURST_KINDS) as BurstName[];
 export const ALL = "all";
 

@@ -1,3 +1,4 @@
+import { BURST_LABELS } from "../../signal";
 import type { Caution } from "../../caution";
 import { headroomRatio, type BurstReading } from "../../burst";
 import { success, type Outcome } from "../../outcome";
@@ -12,7 +13,7 @@ import { stopByEvent } from "../stop";
 import type { BurstCycles, Figure, RunStop, Recorded, RunMethod } from "../types";
 import type { ChannelConditions } from "../../power";
 import { burstReadingOf, cyclesOf, silenceBetween } from "../burstReading";
-import { ALL, BURST_NAMES, BURST_LABELS } from "../kinds/burst";
+import { ALL, BURST_NAMES } from "../kinds/burst";
 
 /** From a little under the steady limit on, to an eighth of a decibel. */
 const SEARCH: LevelSearch = { firstDb: -1, coarseDb: 1, finestDb: 0.13, mostShots: 9 };

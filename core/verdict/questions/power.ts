@@ -3,6 +3,7 @@ import type { PowerLimit } from "../../claim";
 import { isInBand, type Band } from "../../distortion";
 import { powerStdUncertaintyRatio } from "../../power";
 import { RUN_KINDS } from "../../run";
+import { BURST_LABELS, type BurstName } from "../../signal";
 import {
   bumpBelowLimit,
   clippedSine,
@@ -307,16 +308,21 @@ export const bandReading = (
 
 /** Bursts of 20 ms first: the customary ones. @see CTA-2006; from memory */
 // eslint-disable-next-line no-restricted-syntax -- the name of a stored figure
-const BURST_NAMES = ["burst-1 kHz, 20 ms", "burst-"];
+const CUSTOMARY = ["burst-1 kHz, 20 ms", "burst-"];
 
-const burstFigure = (channel: EvidenceChannel) =>
-  BURST_NAMES.map((begins) => knownFigure(channel, ({ name }) => name.startsWith(begins))).find(
-    (figure) => figure !== null,
-  ) ?? null;
+const burstFigure = (channel: EvidenceChannel, asked: BurstName | undefined) =>
+  // eslint-disable-next-line no-restricted-syntax -- the name of a stored figure
+  (asked ? [`burst-${BURST_LABELS[asked]}`] : CUSTOMARY)
+    .map((begins) => knownFigure(channel, ({ name }) => name.startsWith(begins)))
+    .find((figure) => figure !== null) ?? null;
 
 /** The last clean cycle of a burst; where no cycle clips it is at least that, which proves and never refutes. */
-export const burstReading = (askedOhms: number, channel: EvidenceChannel): ClaimReading[] => {
-  const figure = burstFigure(channel);
+export const burstReading = (
+  askedOhms: number,
+  channel: EvidenceChannel,
+  asked?: BurstName,
+): ClaimReading[] => {
+  const figure = burstFigure(channel, asked);
   if (!figure) return [];
   const between = intoLoad(figure.value, channel.loadOhms, askedOhms, null);
   const known = figure.value * powerStdUncertaintyRatio(channel);
@@ -345,7 +351,7 @@ const isBurstClaim = ({ rating }: Power): boolean =>
 const readPower = (stated: Power, asked: Asked): ClaimReading[] => {
   if (RUN_KINDS[asked.evidence.kind].isBridged) return [];
   const ohms = stated.loadOhms ?? USUAL_OHMS;
-  if (isBurstClaim(stated)) return burstReading(ohms, asked.channel);
+  if (isBurstClaim(stated)) return burstReading(ohms, asked.channel, stated.burst);
   const limit = limitOfPower(stated);
   const whole = stated.band ? bandReading(limit, stated.band, asked.channel) : [];
   if (whole.length > 0) return whole;

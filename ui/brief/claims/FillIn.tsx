@@ -2,9 +2,10 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import { isOpenCondition, type ReadClaim } from "@/core/claim";
-import { formatShort, parseNumber } from "@/core/units";
+import { formatShort } from "@/core/units";
 import type { Given } from "@/records";
-import { held, QuantityField } from "../parts/fields";
+import { figureIn } from "../../parts/figureIn";
+import { held, QuantityField } from "../../parts/fields";
 
 /** Conditions that a line may leave out: how they are called, their unit, and what one of it is in SI. */
 const CONDITIONS: Readonly<Record<string, readonly [label: string, unit: string, scale: number]>> =
@@ -50,17 +51,17 @@ export function FillIn({
   );
   const change = (name: string, text: string) => {
     setTexts({ ...texts, [name]: text });
-    const value = parseNumber(text);
+    const [, unit, scale] = CONDITIONS[name];
+    const value = figureIn(text, unit, scale);
     const { [name]: _, ...others } = filledIn;
     if (text.trim() === "") onFill(others);
-    else if (value !== null && wrongOf(name, value) === null)
-      onFill({ ...others, [name]: value * CONDITIONS[name][2] });
+    else if (value !== null && wrongOf(name, value) === null) onFill({ ...others, [name]: value });
   };
   if (open.length === 0) return null;
   return (
     <Flex gap={3} mt={1.5} wrap="wrap">
       {open.map((name) => {
-        const [label, unit] = CONDITIONS[name];
+        const [label, unit, scale] = CONDITIONS[name];
         const text = texts[name] ?? "";
         return (
           <Box key={name} w="170px">
@@ -68,7 +69,7 @@ export function FillIn({
               label={label}
               unit={unit}
               field={held(text, (next) => change(name, next))}
-              error={text.trim() === "" ? null : wrongOf(name, parseNumber(text))}
+              error={text.trim() === "" ? null : wrongOf(name, figureIn(text, unit, scale))}
             />
           </Box>
         );

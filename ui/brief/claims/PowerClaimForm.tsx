@@ -4,36 +4,30 @@ import { yupResolver } from "@hookform/resolvers/yup";
 import { useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import {
+  isInBursts,
   NO_SETUP,
   POWER_KINDS,
   powerDraft,
   powerFormSchema,
-  type ClaimDraft,
-  type SetupDetails,
   type PowerForm,
   type Setup,
-  type Validated,
 } from "@/records";
 import { byBriefNames } from "@/records/facts";
-import { SetupChoices } from "../parts/SetupFields";
-import { impliedUnit } from "../parts/impliedUnit";
-import { newId as makeId } from "../parts/newId";
-import { SaveOrCancel } from "../parts/SaveOrCancel";
-import type { Kept } from "../parts/send";
-import { errorsOf, showErrors } from "../parts/showErrors";
-import { ChoiceField, held, QuantityField, TextField } from "../parts/fields";
-import { useKeptDraft } from "../parts/useKeptDraft";
+import { BURST_LABELS } from "@/core/signal";
+import { SetupChoices } from "../../parts/SetupFields";
+import { impliedUnit } from "../../parts/impliedUnit";
+import { newId as makeId } from "../../parts/newId";
+import { SaveOrCancel } from "../../parts/SaveOrCancel";
+import type { ClaimEditorProps } from "./editorProps";
+import { errorsOf, showErrors } from "../../parts/showErrors";
+import { ChoiceField, held, QuantityField, TextField } from "../../parts/fields";
+import { useKeptDraft } from "../../parts/useKeptDraft";
 
-export type ClaimFormProps = {
-  /** Names the form, for keeping its draft. */ draftKey: string;
-  initial?: PowerForm;
+type PowerClaimFormProps = Omit<ClaimEditorProps, "claim"> & {
+  /** The whole power, or only the words of a line that was read as something else. */
+  initial?: PowerForm | Pick<PowerForm, "printedText" | "source" | "revision">;
   /** The line of the sheet that it completes. */
   lineKey?: string | null;
-  channelCount: number;
-  details: SetupDetails;
-  /** @param id of what is new, the same however often it is sent */
-  save(draft: ClaimDraft, id: string): Promise<Validated<Kept>>;
-  onDone(): void;
 };
 
 /** What is typed: the limit as text with its percent sign, the rest as it stands. */
@@ -51,7 +45,7 @@ type ClaimText = Omit<
 
 const KIND_LABELS: Readonly<Record<(typeof POWER_KINDS)[number], string>> = {
   continuous: "continuous, per channel",
-  burst: "in bursts of 20 ms, per channel",
+  burst: "in bursts, per channel",
   music: "music power, per channel",
   peak: "peak, per channel",
   maximum: "maximum, not explained",
@@ -62,8 +56,11 @@ const KIND_LABELS: Readonly<Record<(typeof POWER_KINDS)[number], string>> = {
 const hertzText = (hertz: number | null | undefined): string =>
   typeof hertz === "number" ? String(hertz) : "";
 
-const asText = (draft: PowerForm | undefined, channelCount: number): Omit<ClaimText, "madeFor"> =>
-  draft
+const asText = (
+  draft: PowerClaimFormProps["initial"],
+  channelCount: number,
+): Omit<ClaimText, "madeFor"> =>
+  draft && "powerWatts" in draft
     ? {
         ...draft,
         powerWatts: String(draft.powerWatts),
@@ -75,18 +72,20 @@ const asText = (draft: PowerForm | undefined, channelCount: number): Omit<ClaimT
     : {
         printedText: "",
         source: "",
+        ...draft,
         powerWatts: "",
         loadOhms: "8",
         channelsDriven: channelCount,
         distortionLimitRatio: "1 %",
         distortionMeasure: "thd-plus-noise",
         powerKind: "continuous",
+        burst: "",
         bandLowHz: "",
         bandHighHz: "",
       };
 
 /** One published claim of power: the words as printed, and the conditions that make it testable. */
-export function ClaimForm({
+export function PowerClaimForm({
   draftKey,
   initial,
   lineKey = null,
@@ -94,12 +93,15 @@ export function ClaimForm({
   details,
   save,
   onDone,
-}: ClaimFormProps) {
+}: PowerClaimFormProps) {
   const form = useForm<ClaimText, unknown, PowerForm>({
     resolver: yupResolver(powerFormSchema) as never,
     defaultValues: {
       ...asText(initial, channelCount),
-      madeFor: byBriefNames(initial?.madeFor ?? NO_SETUP, details),
+      madeFor: byBriefNames(
+        (initial && "madeFor" in initial ? initial.madeFor : null) ?? NO_SETUP,
+        details,
+      ),
     },
   });
   const { register, handleSubmit, setError, formState } = form;
@@ -108,6 +110,7 @@ export function ClaimForm({
   const forget = useKeptDraft(draftKey, form);
   // A draft from before this was asked for holds nothing of it.
   const madeFor = useWatch({ control: form.control, name: "madeFor" }) ?? NO_SETUP;
+  const powerKind = useWatch({ control: form.control, name: "powerKind" });
   const setMadeFor = (to: Setup) => form.setValue("madeFor", to);
   const { errors, isSubmitting } = formState;
   const onSubmit = handleSubmit(async (form) => {
@@ -144,6 +147,16 @@ export function ClaimForm({
             error={errors.powerKind}
             choices={POWER_KINDS.map((value) => ({ value, label: KIND_LABELS[value] }))}
           />
+          {isInBursts(powerKind) && (
+            <ChoiceField
+              label="Burst"
+              field={register("burst")}
+              choices={[
+                { value: "", label: "not stated" },
+                ...Object.entries(BURST_LABELS).map(([value, label]) => ({ value, label })),
+              ]}
+            />
+          )}
           <QuantityField
             label="Power"
             field={register("powerWatts")}

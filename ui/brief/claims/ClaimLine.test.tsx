@@ -3,7 +3,7 @@
 import { render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { claimsOfSheet, type Given } from "@/records";
-import { provided } from "../testing/provided";
+import { provided } from "../../testing/provided";
 import { ClaimLine } from "./ClaimLine";
 
 // One router all along, as in a page: what is kept on leaving goes by it.
@@ -17,7 +17,7 @@ const line = (given: Given, revision: number) => {
       claim={{ ...claim, id: "claim", given, revision }}
       sheetSource=""
       details={{ supplies: [], switches: [] }}
-      onEdit={undefined}
+      onEdit={() => {}}
       onRemove={() => {}}
     />,
   );

@@ -11,10 +11,10 @@ import {
   type Sheet,
 } from "@/records";
 import { printedDetails, type PrintedDetails } from "@/records/facts";
-import { saveDocument } from "../parts/saves";
-import { useAutosave } from "../parts/useAutosave";
+import { saveDocument } from "../../parts/saves";
+import { useAutosave } from "../../parts/useAutosave";
 import { ClaimsPanel } from "./ClaimsPanel";
-import { SheetPanel, type SheetText } from "./SheetPanel";
+import { SheetPanel, type SheetText } from "../SheetPanel";
 
 const textOf = ({ source, text, pages }: SheetText): SheetText => ({ source, text, pages });
 

@@ -3,7 +3,7 @@
 import { render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { readClaims } from "@/core/claim";
-import { provided } from "../testing/provided";
+import { provided } from "../../testing/provided";
 import { FillIn } from "./FillIn";
 
 const show = (line: string, filledIn: Record<string, number> = {}) => {

@@ -6,11 +6,11 @@ import { useState } from "react";
 import type { Claim, SetupDetails, Given, PlacedClaim, Setup } from "@/records";
 import { claimToJudge, claimWords, madeForTrouble, madeForWords } from "@/records/facts";
 import { settingName } from "@/phrasing";
-import { ActionButton } from "../parts/ActionButton";
-import { KeptMark } from "../parts/KeptMark";
-import { claimSaves } from "../parts/saves";
-import { unbroken } from "../parts/unbroken";
-import { useAutosave } from "../parts/useAutosave";
+import { ActionButton } from "../../parts/ActionButton";
+import { KeptMark } from "../../parts/KeptMark";
+import { claimSaves } from "../../parts/saves";
+import { unbroken } from "../../parts/unbroken";
+import { useAutosave } from "../../parts/useAutosave";
 import { FillIn } from "./FillIn";
 
 export type ClaimLineProps = {
@@ -18,8 +18,7 @@ export type ClaimLineProps = {
   /** Where the sheet was printed; shown only for lines from another source. */
   sheetSource: string;
   details: SetupDetails;
-  /** Absent where no form takes this kind of claim. */
-  onEdit: (() => void) | undefined;
+  onEdit(): void;
   onRemove(): void;
 };
 
@@ -84,11 +83,9 @@ export function ClaimLine({ claim, sheetSource, details, onEdit, onRemove }: Cla
       </Box>
       {claim.id !== null && (
         <HStack gap={2}>
-          {onEdit && (
-            <ActionButton aria-label="Edit claim" onClick={onEdit} px={2.5} minH="38px">
-              <Pencil size={16} />
-            </ActionButton>
-          )}
+          <ActionButton aria-label="Edit claim" onClick={onEdit} px={2.5} minH="38px">
+            <Pencil size={16} />
+          </ActionButton>
           <ActionButton
             aria-label={claim.lineKey === null ? "Delete claim" : "Exclude this line"}
             onClick={onRemove}

@@ -4,15 +4,15 @@ import { ArrowRight, ListChecks, Minus, Plus, Undo2 } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { memo, useMemo, useState, type ReactNode } from "react";
 import { statedText, type UnreadLine } from "@/core/claim";
-import { powerFormOf, type Amplifier, type SetupDetails, type PlacedClaim } from "@/records";
+import type { Amplifier, PlacedClaim, SetupDetails } from "@/records";
 import { usualConditions } from "@/records/facts";
-import { ActionButton } from "../parts/ActionButton";
-import { ConfirmDialog } from "../parts/ConfirmDialog";
-import { PageLink } from "../parts/PageLink";
-import { Panel } from "../parts/Panel";
-import { claimSaves } from "../parts/saves";
-import { messageOf } from "../parts/send";
-import { ClaimForm } from "./ClaimForm";
+import { ActionButton } from "../../parts/ActionButton";
+import { ConfirmDialog } from "../../parts/ConfirmDialog";
+import { PageLink } from "../../parts/PageLink";
+import { Panel } from "../../parts/Panel";
+import { claimSaves } from "../../parts/saves";
+import { messageOf } from "../../parts/send";
+import { ClaimEditor } from "./ClaimEditor";
 import { ClaimLine } from "./ClaimLine";
 
 export type ClaimsPanelProps = {
@@ -100,11 +100,10 @@ export const ClaimsPanel = memo(function ClaimsPanel({
         {judged.map((claim) =>
           claim.id !== null && editing === claim.id ? (
             <Box as="li" key={claim.id} py={3} borderTopWidth="1px" borderColor="rime">
-              <ClaimForm
+              <ClaimEditor
                 draftKey={`claim ${claim.id}`}
-                initial={powerFormOf(claim, amplifier.channelCount) ?? undefined}
+                claim={claim}
                 details={details}
-                lineKey={claim.lineKey}
                 channelCount={amplifier.channelCount}
                 save={(draft) => claimSaves.change(claim.id ?? "", draft)}
                 onDone={done}
@@ -116,11 +115,7 @@ export const ClaimsPanel = memo(function ClaimsPanel({
               claim={claim}
               sheetSource={sheetSource}
               details={details}
-              onEdit={
-                claim.id !== null && powerFormOf(claim, amplifier.channelCount)
-                  ? () => setEditing(claim.id)
-                  : undefined
-              }
+              onEdit={() => setEditing(claim.id)}
               onRemove={() =>
                 claim.lineKey === null ? setDeleting(claim) : void leaveOut(claim, true)
               }
@@ -144,7 +139,7 @@ export const ClaimsPanel = memo(function ClaimsPanel({
         ))}
       </Box>
       {editing === "new" && (
-        <ClaimForm
+        <ClaimEditor
           draftKey={`new claim of ${amplifier.id}`}
           details={details}
           channelCount={amplifier.channelCount}
