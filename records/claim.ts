@@ -1,5 +1,6 @@
 import { array, mixed, object, string, type InferType } from "yup";
 import { multiplierIn, type PowerClaim, type ReadClaim, type StatedClaim } from "@/core/claim";
+import type { Band } from "@/core/distortion";
 import { BURST_KINDS, type BurstName } from "@/core/signal";
 import { MOST } from "./limits";
 import { optionalQuantity, quantity } from "./quantity";
@@ -148,10 +149,14 @@ const perChannel = ({ stated, given, printedText }: ClaimDraft, channelCount: nu
     channelsDriven: Math.min(channelCount, driven),
     powerKind: power ? (power.rating ?? ("continuous" as const)) : ("bridged" as const),
     burst: power?.burst ?? ("" as const),
-    bandLowHz: power?.band?.lowHz ?? null,
-    bandHighHz: power?.band?.highHz ?? null,
+    ...edgesOf(power?.band ?? null),
   };
 };
+
+const edgesOf = (band: Band | null) => ({
+  bandLowHz: band?.lowHz ?? null,
+  bandHighHz: band?.highHz ?? null,
+});
 
 /** Conditions that a line leaves out and the reviewer gives, by the name of their field: numbers in SI units and ratios. */
 export type Given = Readonly<Record<string, number>>;

@@ -19,6 +19,7 @@ export const BURST_KINDS = {
   "40-hz-200-ms": { frequencyHz: 40, highCycles: 8, lowCycles: 32, repeats: 3, lowDb: -20 },
 } as const satisfies Record<string, Omit<Bursts, "voltsPeak">>;
 
+/* eslint-disable no-restricted-syntax -- the names of stored figures */
 /** As figures and claims name them. */
 export const BURST_LABELS: Readonly<Record<keyof typeof BURST_KINDS, string>> = {
   "20-ms": "1 kHz, 20 ms",
@@ -27,6 +28,7 @@ export const BURST_LABELS: Readonly<Record<keyof typeof BURST_KINDS, string>> = 
   "50-hz-200-ms": "50 Hz, 200 ms",
   "40-hz-200-ms": "40 Hz, 200 ms",
 };
+/* eslint-enable no-restricted-syntax */
 
 /**
  * The bursts, with a low lead of a tenth of a period before the first.

@@ -311,7 +311,6 @@ export const bandReading = (
 const CUSTOMARY = ["burst-1 kHz, 20 ms", "burst-"];
 
 const burstFigure = (channel: EvidenceChannel, asked: BurstName | undefined) =>
-  // eslint-disable-next-line no-restricted-syntax -- the name of a stored figure
   (asked ? [`burst-${BURST_LABELS[asked]}`] : CUSTOMARY)
     .map((begins) => knownFigure(channel, ({ name }) => name.startsWith(begins)))
     .find((figure) => figure !== null) ?? null;
