@@ -35,11 +35,7 @@ export const sheetFacts = async (db: Knex, records: AmplifierRecords): Promise<S
       shownSets.map(async (set) => ({ set, shown: await shownComparison(db, set) })),
     ),
     photos: details.photos.map(({ sha256, caption }) => ({ sha256, caption })),
-    method: methodText({
-      ...records,
-      entries: await listLog(db, amplifier.id),
-      roomCelsius: records.room.celsius,
-    }),
+    method: methodText({ ...records, entries: await listLog(db, amplifier.id) }),
     cautions: cautionsFor(
       safetyFacts({ amplifier, claims: powers, loads, details, plan }, rig),
     ).map(cautionTitle),

@@ -26,6 +26,7 @@ export { shortNames } from "./memberNames";
 export {
   asSetUp,
   byBriefNames,
+  chosenSetup,
   lastSetup,
   madeForOf,
   madeForText,

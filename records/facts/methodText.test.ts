@@ -1,5 +1,4 @@
 import { emptyDocument, emptyWorkshopDocument, type LogEntry } from "..";
-import { load } from "../testing/run";
 import { logsOfNotes, methodText, type MethodRecords } from ".";
 
 const entry = (id: string, at: string, more: Partial<LogEntry>): LogEntry => ({
@@ -14,12 +13,11 @@ const entry = (id: string, at: string, more: Partial<LogEntry>): LogEntry => ({
 });
 
 const records = (more: Partial<MethodRecords> = {}): MethodRecords => ({
-  loads: [load],
   rig: emptyDocument("rig"),
   instruments: emptyWorkshopDocument("instruments"),
   runs: [],
   entries: [],
-  roomCelsius: 22,
+  room: { celsius: 22, at: "2026-11-25T09:00:00Z" },
   ...more,
 });
 
@@ -36,12 +34,28 @@ const run = (id: string, source: "recording" | "typed" | "simulated-bench", isSt
   isStruck,
 });
 
-test("loads as measured, and the room; of what nobody wrote down nothing is said", () => {
-  const text = methodText(records()).join(" ");
-  expect(text).toContain(`(nominal ${load.nominalOhms} Ω)`);
-  expect(text).toContain("The room was at 22 °C.");
-  expect(text).not.toMatch(/recorded with|calibrated|runs|guard/);
+test("the loads of the readings as measured, and the room; of what nobody wrote down nothing is said", () => {
+  const into = (nominalOhms: number, loadOhms: number[], source: "typed" | "simulated-bench") => ({
+    ...run(`${nominalOhms}`, source),
+    nominalOhms,
+    loadOhms,
+  });
+  const runs = [
+    into(4, [4.11, 4.09], "typed"),
+    into(8, [8.21], "typed"),
+    into(8, [8.21, 8.18], "typed"),
+    into(2, [2.05], "simulated-bench"),
+  ];
+  const [loads, ...rest] = methodText(records({ runs }));
+  expect(loads).toBe(
+    "The dummy loads measured 8.21, 8.18 Ω (nominal 8 Ω) and 4.11, 4.09 Ω (nominal 4 Ω); power is computed from these, not from the nominal values.",
+  );
+  expect(rest.join(" ")).toContain("The room was at 22 °C.");
+  expect(rest.join(" ")).not.toMatch(/recorded with|calibrated|guard/);
 });
+
+test("a room that nobody read and loads that no run used are not published", () =>
+  expect(methodText(records({ room: { celsius: 22, at: null } }))).toEqual([]));
 
 test("an instrument is reported with the day of its calibration, where that is known", () => {
   const voltmeter = {
@@ -90,7 +104,7 @@ test("what the logbook holds: temperatures and guards, those taken back left out
     entry("d", "10:30", { kind: "guard", celsius: null, text: "the load" }),
   ];
   const text = methodText(records({ entries })).join(" ");
-  expect(text).toContain("temperatures were read 2 times by hand");
+  expect(text).toContain("Temperatures were read 2 times by hand");
   expect(text).toContain("A guard ended one run early");
 });
 

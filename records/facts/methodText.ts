@@ -2,21 +2,21 @@ import { format, parseISO } from "date-fns";
 import { COVERAGE_FACTOR } from "@/core/power";
 import { formatFixed, formatPercent, formatShort } from "@/core/units";
 import type { KeptInstrument, Instruments } from "../instruments";
-import type { Load } from "../load";
 import type { LogEntry } from "../log";
 import type { RigSettings } from "../rig";
+import { RUN_KINDS } from "@/core/run";
+import type { Room } from "../room";
 import type { RunEntry } from "../run";
 import { chosenInstrument } from "./rigCalibration";
 import { dividerText } from "./dividerText";
 
 /** The records that the description of the method is made from. */
 export type MethodRecords = {
-  loads: readonly Load[];
   rig: RigSettings;
   instruments: Instruments;
   runs: readonly RunEntry[];
   entries: readonly LogEntry[];
-  roomCelsius: number;
+  room: Room;
 };
 
 /**
@@ -25,7 +25,7 @@ export type MethodRecords = {
  */
 export const methodText = (records: MethodRecords): string[] =>
   [
-    loadsText(records.loads),
+    loadsText(records.runs),
     instrumentsText(records),
     runsText(records.runs),
     calibrationText(records.rig),
@@ -38,15 +38,29 @@ const listed = (parts: readonly string[]): string =>
     ? parts.join("")
     : `${parts.slice(0, -1).join(", ")} and ${parts[parts.length - 1]}`;
 
-const loadsText = (loads: readonly Load[]): string =>
-  loads.length === 0
+/** The loads that the readings were taken into; others that are there are no part of it. */
+const loadsText = (runs: readonly RunEntry[]): string => {
+  const used = new Map<number, Set<string>>();
+  for (const { nominalOhms, loadOhms, kind } of runs.filter(isCounted)) {
+    if (RUN_KINDS[kind].worksInto !== undefined) continue;
+    const known = used.get(nominalOhms) ?? new Set();
+    loadOhms.forEach((ohms) => known.add(formatFixed(ohms, 2)));
+    used.set(nominalOhms, known);
+  }
+  const loads = [...used].toSorted(([one], [other]) => other - one);
+  return loads.length === 0
     ? ""
     : `The dummy loads measured ${listed(
         loads.map(
-          ({ nominalOhms, channels }) =>
-            `${channels.map(({ ohms }) => formatFixed(ohms, 2)).join(", ")} Ω (nominal ${formatShort(nominalOhms)} Ω)`,
+          ([nominal, measured]) =>
+            `${[...measured].join(", ")} Ω (nominal ${formatShort(nominal)} Ω)`,
         ),
       )}; power is computed from these, not from the nominal values.`;
+};
+
+/** Taken on a real bench, and not excluded. */
+const isCounted = ({ source, isStruck }: RunEntry): boolean =>
+  !isStruck && source !== "simulated-bench";
 
 const instrumentsText = ({ rig, instruments }: MethodRecords): string => {
   const converter = chosenInstrument(instruments, "converter", rig.converterId);
@@ -73,12 +87,13 @@ const calibratedText = ({ calibratedOn }: KeptInstrument): string =>
   calibratedOn ? `, calibrated on ${format(parseISO(calibratedOn), "d MMMM yyyy")}` : "";
 
 const runsText = (runs: readonly RunEntry[]): string => {
-  const counted = runs.filter(({ isStruck }) => !isStruck);
-  const real = counted.filter(({ source }) => source !== "simulated-bench");
+  const real = runs.filter(isCounted);
   if (real.length === 0) return "";
   const recorded = real.filter(({ source }) => source === "recording").length;
   const typed = real.length - recorded;
-  const struck = runs.length - counted.length;
+  const struck = runs.filter(
+    ({ isStruck, source }) => isStruck && source !== "simulated-bench",
+  ).length;
   const counts = [
     ...(recorded > 0 ? [[recorded, "from recordings"] as const] : []),
     ...(typed > 0 ? [[typed, "read from a meter"] as const] : []),
@@ -101,9 +116,15 @@ const calibrationText = ({ recordedRatio, meterHz, loop }: RigSettings): string 
     ...(loop ? [`The rig alone has ${formatPercent(loop.thdPlusNoiseRatio, 2)} THD+N.`] : []),
   ].join(" ");
 
-const heatText = ({ entries, roomCelsius }: MethodRecords): string => {
+/** Of a room whose thermometer nobody read nothing is said. */
+const heatText = ({ entries, room }: MethodRecords): string => {
   const read = entries.filter(({ kind, isStruck }) => kind === "temperature" && !isStruck).length;
-  return `The room was at ${formatShort(roomCelsius)} °C${read > 0 ? `; temperatures were read ${read === 1 ? "once" : `${read} times`} by hand` : ""}.`;
+  return [
+    ...(room.at === null ? [] : [`The room was at ${formatShort(room.celsius)} °C.`]),
+    ...(read > 0
+      ? [`Temperatures were read ${read === 1 ? "once" : `${read} times`} by hand.`]
+      : []),
+  ].join(" ");
 };
 
 const guardText = (entries: readonly LogEntry[]): string => {

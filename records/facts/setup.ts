@@ -212,6 +212,18 @@ export const setupOfRun = (
   return NO_SETUP;
 };
 
+/** What of a setup can be chosen, as it is chosen: "48 V brick, soft clip off"; empty where the amplifier has one of each kind. */
+export const chosenSetup = (setup: Setup, details: Known): string => {
+  const { supplies, switches } = setupChoices(details);
+  return [
+    ...(supplies.length > 0 ? [setup.supply ?? "supply not recorded"] : []),
+    ...switches.map(
+      ({ name, positions: [usual] }) => `${name.toLowerCase()} ${setup.switches[name] ?? usual}`,
+    ),
+    ...(setup.connection === "normal" ? [] : [setup.connection]),
+  ].join(", ");
+};
+
 /** How the newest reading was taken; null before the first. */
 export const lastSetup = (newestFirst: readonly Pick<RunEntry, "setup">[]): Setup | null => {
   const last = newestFirst.find(({ setup }) => setup)?.setup;

@@ -15,9 +15,6 @@ jest.mock("./engine/BenchEngine", () => ({
     clear: () => {},
   }),
 }));
-jest.mock("../frame/chainState", () => ({
-  useChain: () => ({ setChain: () => {}, rest: () => {} }),
-}));
 
 const rig = (readings: Readings): RigSettings => ({ ...rigSchema.getDefault(), readings });
 const four = {

@@ -17,6 +17,7 @@ import { ChoiceField, FormMessage, QuantityField } from "../parts/fields";
 import { runFormSchema, type RunFormTexts, type RunFormValues } from "./benchSchemas";
 import { GuardsNote } from "./GuardsNote";
 import {
+  chosenSetup,
   claimsMadeFor,
   namedSetup,
   setupFromText,
@@ -25,6 +26,7 @@ import {
   type FoundLimit,
   type SinkForecasts,
 } from "@/records/facts";
+import { useShownSetup } from "../frame/chainState";
 import { ConnectPanel } from "./ConnectPanel";
 import { useBenchEngine } from "./engine/BenchEngine";
 import { CannotSee } from "./CannotSee";
@@ -109,7 +111,7 @@ const useRunForm = ({
   const { isBridged } = RUN_KINDS[kind];
   const setUp = namedSetup(isBridged ? { ...setup, connection: "bridged" } : setup, details);
   const meant = claimsMadeFor(setUp.setting, claims);
-  const ratedWatts = claimedWatts(load.nominalOhms, meant, false);
+  const ratedWatts = claimedWatts(load.nominalOhms, meant, setUp.setup.connection === "bridged");
   const level = takenLevel(load.nominalOhms, meant, found);
   // The simulated bench knows how warm its own is.
   const sinkOf = (driven: number) => real && sinkOn(sinks, load.id, driven);
@@ -160,6 +162,7 @@ export function RunForm(props: RunFormProps) {
   const { kind, amplifier, loads, details, guards, onStored } = props;
   const engine = useBenchEngine();
   const { form, played, load, second, level, channelsDriven, ...shown } = useRunForm(props);
+  useShownSetup(chosenSetup(shown.setUp.setup, props.details));
   const { register, formState } = form;
   const { byHand, fields } = RUN_KINDS[kind];
   const [isOpen, setOpen] = useState(false);

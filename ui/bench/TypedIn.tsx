@@ -16,12 +16,13 @@ import {
   type RunDraft,
   type Setup,
 } from "@/records";
-import { namedSetup, type NamedSetup } from "@/records/facts";
+import { chosenSetup, namedSetup, type NamedSetup } from "@/records/facts";
 import { callback, startJob } from "@/workers/benchClient";
 import { ActionButton } from "../parts/ActionButton";
 import { EmptyState } from "../parts/EmptyState";
 import { ChoiceField, FormMessage, QuantityField, TextField } from "../parts/fields";
 import { Panel } from "../parts/Panel";
+import { useShownSetup } from "../frame/chainState";
 import { SetupChoices, SetupTexts } from "../parts/SetupFields";
 import { typedSchema, type TypedTexts, type TypedValues } from "./benchSchemas";
 import { loadChoice } from "./loadChoice";
@@ -78,6 +79,7 @@ function TypedForm({
   const runId = useRunId();
   const [message, setMessage] = useState<string | null>(null);
   const [setup, setSetup] = useState(first.setup);
+  useShownSetup(chosenSetup(setup, details));
   const usual = usualTexts(definition);
   const mostChannels = Math.max(...loads.map(({ channels }) => channels.length));
   const { register, handleSubmit, control, formState } = useForm<TypedTexts, unknown, TypedValues>({

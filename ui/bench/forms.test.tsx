@@ -17,9 +17,6 @@ jest.mock("./engine/BenchEngine", () => ({
     start: (jobs: BenchJob[]) => mockStarted.push(jobs),
   }),
 }));
-jest.mock("../frame/chainState", () => ({
-  useChain: () => ({ setChain: () => {}, rest: () => {} }),
-}));
 // The same reading as in a worker, on this thread.
 jest.mock("@/workers/benchClient", () => ({
   callback: <T,>(work: T): T => work,

@@ -33,6 +33,7 @@ export const planJobs = (
     const load = loads.find(({ nominalOhms }) => isNearLoad(nominalOhms, loadOhms));
     if (!load) return [];
     const meant = claimsMadeFor(setting, claims);
+    const setUp = namedSetup(setupFromText(setting, details), details);
     const level = takenLevel(load.nominalOhms, meant, found);
     return [
       {
@@ -43,10 +44,10 @@ export const planJobs = (
         secondLoadId: loads.find(({ id }) => id !== load.id)?.id ?? null,
         channelsDriven,
         settings: initialSettings(RUN_KINDS[kind].fields, {}),
-        ...namedSetup(setupFromText(setting, details), details),
+        ...setUp,
         // As the plan names it, so that it is found to be made.
         setting,
-        ratedWatts: claimedWatts(load.nominalOhms, meant, false),
+        ratedWatts: claimedWatts(load.nominalOhms, meant, setUp.setup.connection === "bridged"),
         level: level && { watts: level.watts, from: level.from },
         seed: 1,
         set: null,

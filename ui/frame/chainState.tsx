@@ -1,5 +1,5 @@
 "use client";
-import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
+import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
 
 /** One link of the chain: what it is at this moment. `isLive` while it carries a signal. */
 export type ChainLink = { note: string; value: string; isLive?: boolean };
@@ -26,6 +26,7 @@ const ChainContext = createContext<{
   chain: ChainState;
   setChain(change: Partial<ChainState>): void;
   rest(): void;
+  showSetup(words: string): void;
 } | null>(null);
 
 /** Keeps what is connected and what it does, so that the strip at the top always tells the truth. */
@@ -37,17 +38,34 @@ export function ChainProvider({
   children: ReactNode;
 }) {
   const [change, setChange] = useState<Partial<ChainState>>({});
+  /** How the amplifier of the form that is shown is set up, where it can be set up otherwise. */
+  const [setup, showSetup] = useState("");
   // The same functions all along: an effect that depends on them must not run again whenever the chain changes.
   const [acts] = useState(() => ({
     setChain: (more: Partial<ChainState>) => setChange((known) => ({ ...known, ...more })),
     rest: () => setChange({}),
   }));
   const value = useMemo(
-    () => ({ chain: { ...IDLE, ...atRest, ...change }, ...acts }),
-    [atRest, change, acts],
+    () => ({ chain: withSetup({ ...IDLE, ...atRest, ...change }, setup), ...acts, showSetup }),
+    [atRest, change, acts, setup],
   );
   return <ChainContext value={value}>{children}</ChainContext>;
 }
+
+/** What plays says itself what it was set up as. */
+const withSetup = (chain: ChainState, setup: string): ChainState =>
+  setup === "" || chain.amplifier.isLive
+    ? chain
+    : { ...chain, amplifier: { note: "Amplifier", value: setup } };
+
+/** Shows in the chain how the amplifier is set up, as long as this is there. @param words empty where it has nothing to choose */
+export const useShownSetup = (words: string): void => {
+  const { showSetup } = useChain();
+  useEffect(() => {
+    showSetup(words);
+    return () => showSetup("");
+  }, [showSetup, words]);
+};
 
 export const useChain = () => {
   const value = useContext(ChainContext);

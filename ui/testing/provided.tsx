@@ -2,6 +2,7 @@ import { configure } from "@testing-library/react";
 import { ChakraProvider } from "@chakra-ui/react";
 import type { ReactElement } from "react";
 import { AudioProvider } from "../audio/AudioProvider";
+import { ChainProvider } from "../frame/chainState";
 import { KeysProvider } from "../parts/keys";
 import { system } from "../theme/system";
 
@@ -12,7 +13,9 @@ configure({ asyncUtilTimeout: 20_000 });
 export const provided = (element: ReactElement): ReactElement => (
   <ChakraProvider value={system}>
     <KeysProvider>
-      <AudioProvider>{element}</AudioProvider>
+      <ChainProvider atRest={{}}>
+        <AudioProvider>{element}</AudioProvider>
+      </ChainProvider>
     </KeysProvider>
   </ChakraProvider>
 );

@@ -1,4 +1,5 @@
 "use client";
+import { settingName } from "@/phrasing";
 import { Box } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import {
@@ -285,7 +286,9 @@ const liveChain = (
       isLive: true,
     },
     amplifier: {
-      note: isSimulated ? "Amplifier, simulated" : "Amplifier",
+      note: ["Amplifier", isSimulated ? "simulated" : "", settingName(job.setting)]
+        .filter(Boolean)
+        .join(", "),
       value: `${job.channelsDriven === 1 ? "one channel" : `${job.channelsDriven} channels`} driven`,
       isLive: true,
     },

@@ -19,7 +19,7 @@ import {
   type Setup,
   type StatedPower,
 } from "@/records";
-import { claimsMadeFor, namedSetup, setupFromText } from "@/records/facts";
+import { chosenSetup, claimsMadeFor, namedSetup, setupFromText } from "@/records/facts";
 import { ActionButton } from "../../parts/ActionButton";
 import { Panel } from "../../parts/Panel";
 import { filesSchema, type FilesTexts, type FilesValues } from "../benchSchemas";
@@ -34,6 +34,7 @@ import { loadOfNote } from "./noteOf";
 import { RecorderChoice } from "./RecorderChoice";
 import { groupsOf, readFiles } from "./readFiles";
 import { useFiles, type FileEntry } from "./useFiles";
+import { useShownSetup } from "../../frame/chainState";
 import { SetupTexts } from "../../parts/SetupFields";
 import { WatchedFolder } from "./WatchedFolder";
 
@@ -191,6 +192,7 @@ export function FilesIn(props: FilesInProps) {
   });
   const conditions = useConditions(props);
   const { common, conditionsOf, loadOf } = conditions;
+  useShownSetup(chosenSetup(common.setup, details));
   const [fullScale, setFullScale] = useState(scaleText(calibration?.fullScaleVolts ?? null));
   const files = useFiles({
     outputCount: loadOf(common.loadId).channels.length,

@@ -1,4 +1,5 @@
 "use client";
+import { settingName } from "@/phrasing";
 import { Box, HStack, Text } from "@chakra-ui/react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { SinkFacts } from "@/core/drive";
@@ -92,7 +93,9 @@ export function LiveDrive({
         isLive,
       },
       amplifier: {
-        note: played.isSimulated ? "Amplifier, simulated" : "Amplifier",
+        note: ["Amplifier", played.isSimulated ? "simulated" : "", settingName(setUp.setting)]
+          .filter(Boolean)
+          .join(", "),
         value: `${reading.channels.length === 1 ? "one channel" : `${reading.channels.length} channels`} driven`,
         isLive,
       },
@@ -107,7 +110,7 @@ export function LiveDrive({
         void worker()?.muteLive();
       },
     });
-  }, [reading, frequencyHz, played.isSimulated, mute, setChain, worker]);
+  }, [reading, frequencyHz, played.isSimulated, setUp.setting, mute, setChain, worker]);
   useEffect(() => {
     if (reading) rememberSink(amplifier.id, sink, reading);
   }, [amplifier.id, sink, reading]);

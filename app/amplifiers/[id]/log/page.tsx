@@ -11,7 +11,7 @@ export default async function LogPage({ params }: { params: Promise<{ id: string
     <LogScreen
       amplifierId={records.amplifier.id}
       lines={logbook({ ...records, entries })}
-      method={methodText({ ...records, entries, roomCelsius: records.room.celsius })}
+      method={methodText({ ...records, entries })}
     />
   );
 }
