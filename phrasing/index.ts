@@ -8,6 +8,7 @@ export {
   recommendedRatingText,
 } from "./ratingMethods";
 export {
+  CONNECTION_NAMES,
   conditionTexts,
   contradictionText,
   differencesText,

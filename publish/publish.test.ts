@@ -64,6 +64,7 @@ const facts = (blocks: readonly Block[], more: Partial<SheetFacts> = {}): SheetF
   },
   figures: [],
   supplies: [],
+  outputs: [],
   supplyDifferences: [],
   runs: [sweep],
   comparisons: [],
@@ -88,46 +89,65 @@ test("the summary says what it gives and how many claims it keeps, and refers to
   expect(sheet.runs.map(({ id }) => id)).toEqual(["sweep"]);
 });
 
-test("the rating shows the power of each load and supply with one and with all channels driven, where more than one was measured", () => {
-  const supply = (
-    name: string,
-    outputs: readonly [ohms: number, driven: number, watts: number][],
-  ) =>
-    ({
-      name,
-      isRehearsed: false,
-      outputs: outputs.map(([nominalOhms, channelsDriven, watts]) => ({
-        nominalOhms,
-        channelsDriven,
-        watts,
-        isAtLeast: false,
-        runId: "sweep",
-      })),
-      bursts: [],
-    }) as unknown as SheetFacts["supplies"][number];
-  const tableOf = (supplies: SheetFacts["supplies"]) =>
-    sheetOf(facts([block("rating")], { supplies })).sections[0].pieces.find(
+test("the rating shows the power at each load, kind and supply with one and with all channels driven, where more than one was measured", () => {
+  const output = (
+    setting: string,
+    nominalOhms: number,
+    channelsDriven: number,
+    watts: number,
+    more: Partial<SheetFacts["outputs"][number]> = {},
+  ): SheetFacts["outputs"][number] => ({
+    kind: { code: "continuous" },
+    connection: "normal",
+    setting,
+    nominalOhms,
+    channelsDriven,
+    watts,
+    isAtLeast: false,
+    isRehearsed: false,
+    runId: "sweep",
+    ...more,
+  });
+  const tableOf = (outputs: SheetFacts["outputs"]) => {
+    const table = sheetOf(facts([block("rating")], { outputs })).sections[0].pieces.find(
       (piece) => piece.is === "table",
     );
-  const table = tableOf([
-    supply("24 V brick", [
-      [8, 1, 31.3],
-      [8, 2, 26],
-      [4, 2, 17.6],
-    ]),
-    supply("32 V brick", [[4, 1, 103]]),
-  ]);
+    return table?.is === "table"
+      ? [table.head, ...table.rows.map((row) => row.map(({ text }) => text))]
+      : null;
+  };
   expect(
-    table?.is === "table" && [table.head, table.rows.map((row) => row.map(({ text }) => text))],
+    tableOf([
+      output("24 V brick", 8, 1, 31.3),
+      output("24 V brick", 8, 2, 26),
+      output("24 V brick", 8, 2, 61, {
+        kind: { code: "burst", label: "1 kHz, 20 ms" },
+        isAtLeast: true,
+      }),
+      output("24 V brick", 4, 2, 17.6),
+      output("32 V brick, Limiter: off", 4, 1, 103),
+      output("24 V brick", 8, 1, 90, { connection: "bridged" }),
+    ]),
   ).toEqual([
-    ["Power at 1 % THD+N into", "Supply", "One channel driven", "Both channels driven"],
     [
-      ["8 Ω", "24 V brick", "31.3 W", "26 W"],
-      ["4 Ω", "24 V brick", "–", "17.6 W"],
-      ["4 Ω", "32 V brick", "103 W", "–"],
+      "Power at 1 % THD+N into",
+      "Kind",
+      "Supply and settings",
+      "One channel driven",
+      "Both channels driven",
     ],
+    ["8 Ω", "continuous", "24 V brick", "31.3 W", "26 W"],
+    ["8 Ω", "burst, 1 kHz, 20 ms", "24 V brick", "–", "≥ 61 W"],
+    ["4 Ω", "continuous", "24 V brick", "–", "17.6 W"],
+    ["4 Ω", "continuous", "32 V brick, Limiter: off", "103 W", "–"],
+    ["8 Ω", "continuous, bridged", "24 V brick", "90 W", "–"],
   ]);
-  expect(tableOf([supply("inside", [[8, 2, 50]])])).toBeUndefined();
+  expect(tableOf([output("", 8, 2, 50), output("", 4, 2, 80)])).toEqual([
+    ["Power at 1 % THD+N into", "Both channels driven"],
+    ["8 Ω", "50 W"],
+    ["4 Ω", "80 W"],
+  ]);
+  expect(tableOf([output("", 8, 2, 50)])).toBeNull();
 });
 
 test("broken claims go first, each with its word; long, with the reason", () => {

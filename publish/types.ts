@@ -3,6 +3,7 @@ import type { Charted } from "@/drawing/geometry";
 import type { Amplifier, Publication, Run, StatedPower } from "@/records";
 import type {
   AmplifierFigure,
+  MeasuredOutput,
   MeasuredSupply,
   SetClaim,
   ShownComparison,
@@ -28,6 +29,7 @@ export type SheetFacts = {
   recommended: RecommendedRating | null;
   figures: readonly AmplifierFigure[];
   supplies: readonly MeasuredSupply[];
+  outputs: readonly MeasuredOutput[];
   supplyDifferences: readonly SupplyDifference[];
   /** The newest run of each kind that counts, real ones before rehearsals. */
   runs: readonly Run[];

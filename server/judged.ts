@@ -18,9 +18,11 @@ import {
   onThisBench,
   setupOfRun,
   foundLimits,
+  measuredOutputs,
   measuredSupplies,
   type AmplifierFigure,
   type FoundLimit,
+  type MeasuredOutput,
   type MeasuredSupply,
 } from "@/records/facts";
 import { shownVerdict, type ShownVerdict } from "@/phrasing";
@@ -34,12 +36,13 @@ export type Judgement = {
   recommended: RecommendedRating | null;
   found: readonly FoundLimit[];
   supplies: readonly MeasuredSupply[];
+  outputs: readonly MeasuredOutput[];
   figures: readonly AmplifierFigure[];
 };
 
 /** Runs change by correction only: what was taken from them once is kept for the next judgement, as far as memory should go. */
 const MOST_KEPT = 4000;
-const kept = new Map<string, Evidence>();
+const kept = new Map<string, { evidence: Evidence; conditions: string }>();
 
 /** So many results are read at a time, so that others get their turn. */
 const AT_ONCE = 50;
@@ -50,15 +53,19 @@ const evidenceOf = async (
   { runs, details }: Pick<AmplifierRecords, "runs" | "details">,
 ): Promise<Evidence[]> => {
   const counted = runs.filter(({ isStruck }) => !isStruck);
-  const missing = counted.filter((entry) => !isKept(entry)).map(({ id }) => id);
+  const missing = counted.filter((entry) => !keptOf(entry)).map(({ id }) => id);
+  const conditions = new Map(counted.map((entry) => [entry.id, correctableIn(entry)]));
   if (kept.size + missing.length > MOST_KEPT) kept.clear();
   const own = new Map(
-    counted.flatMap((entry) => (isKept(entry) ? [[entry.id, kept.get(entry.id) as Evidence]] : [])),
+    counted.flatMap((entry): [string, Evidence][] => {
+      const evidence = keptOf(entry);
+      return evidence ? [[entry.id, evidence]] : [];
+    }),
   );
   for (let at = 0; at < missing.length; at += AT_ONCE)
     for (const run of await findRuns(db, missing.slice(at, at + AT_ONCE))) {
       const evidence = runEvidence(run);
-      kept.set(run.id, evidence);
+      kept.set(run.id, { evidence, conditions: conditions.get(run.id) ?? "" });
       own.set(run.id, evidence);
     }
   return counted.flatMap((entry) => {
@@ -67,8 +74,14 @@ const evidenceOf = async (
   });
 };
 
-const isKept = ({ id, channelsDriven }: RunEntry): boolean =>
-  kept.get(id)?.channelsDriven === channelsDriven;
+/** What of a run may have been corrected since it was kept. */
+const correctableIn = ({ channelsDriven, setup }: RunEntry): string =>
+  JSON.stringify([channelsDriven, setup]);
+
+const keptOf = (entry: RunEntry): Evidence | null => {
+  const known = kept.get(entry.id);
+  return known?.conditions === correctableIn(entry) ? known.evidence : null;
+};
 
 /** The last judgements of a few amplifiers, each as of the state of its evidence in the database that is open. */
 const MOST_JUDGEMENTS = 20;
@@ -95,6 +108,7 @@ export const judgementOf = async (db: Knex, records: AmplifierRecords): Promise<
     recommended,
     found: foundLimits(evidence),
     supplies: measuredSupplies(evidence, details.supplies),
+    outputs: measuredOutputs(evidence, details.supplies),
     figures: amplifierFigures(
       evidence,
       { ratings, recommended },

@@ -14,7 +14,7 @@ import type { AmplifierRecords } from "./readAmplifier";
 export const sheetFacts = async (db: Knex, records: AmplifierRecords): Promise<SheetFacts> => {
   const { amplifier, publication, runs, details, comparisons, powers, loads, plan, rig } = records;
   const judgement = await judgementOf(db, records);
-  const { verdicts, ratings, recommended, figures, supplies } = judgement;
+  const { verdicts, ratings, recommended, figures, supplies, outputs } = judgement;
   const wanted = publication.blocks.map(({ setId }) => setId);
   const shownSets = comparisons.sets.filter(({ id }) => wanted.includes(id));
   const { maker, model, kind, topology, year, channelCount } = amplifier;
@@ -29,6 +29,7 @@ export const sheetFacts = async (db: Knex, records: AmplifierRecords): Promise<S
     recommended,
     figures,
     supplies,
+    outputs,
     supplyDifferences: supplies.length > 0 ? supplyDifferences(supplies, details.supplies) : [],
     runs: await findRuns(db, [...new Set([...leadingRuns(runs), ...referredRuns(judgement)])]),
     comparisons: await Promise.all(
@@ -61,8 +62,9 @@ const leadingRuns = (runs: readonly RunEntry[]): string[] => {
 };
 
 /** Runs that figures, ratings, supplies and verdicts come from. */
-const referredRuns = ({ verdicts, ratings, figures, supplies }: Judgement): string[] =>
+const referredRuns = ({ verdicts, ratings, figures, supplies, outputs }: Judgement): string[] =>
   [
+    ...outputs.map(({ runId }) => runId),
     ...verdicts.map(({ reading }) => reading?.run?.id),
     ...ratings.map(({ reading }) => reading?.runId),
     ...figures.map(({ runId }) => runId),

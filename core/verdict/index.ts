@@ -1,6 +1,6 @@
 // core/verdict: every claim against all the evidence, with the uncertainty of both sides in mind.
 export { channelLetter } from "./channelLetter";
-export { AS_SUPPLIED, isAsSupplied, plainSetting, settingOf } from "./conditions";
+export { AS_SUPPLIED, connectionOf, isAsSupplied, plainSetting, settingOf } from "./conditions";
 export { JUDGE_VERSION, judge } from "./judge";
 export { combined, judgeReading } from "./judgeReading";
 export { ratedWatts } from "./rated";

@@ -34,7 +34,8 @@ const settingText = (condition: keyof typeof USUAL, name: string | null): string
   return name === "" ? USUAL[condition] : settingName(name);
 };
 
-const CONNECTIONS: Readonly<Record<Connection, string>> = {
+/** How outputs are joined. */
+export const CONNECTION_NAMES: Readonly<Record<Connection, string>> = {
   normal: "each channel by itself",
   bridged: "bridged",
   parallel: "in parallel",
@@ -75,7 +76,7 @@ export const conditionTexts = (match: ConditionMatch): { asked: string; was: str
         was: match.was === null ? "input not recorded" : `the ${match.was} input`,
       };
     case "connection":
-      return { asked: CONNECTIONS[match.asked], was: CONNECTIONS[match.was] };
+      return { asked: CONNECTION_NAMES[match.asked], was: CONNECTION_NAMES[match.was] };
     case "source":
       return { asked: "dummy load", was: LOAD_NAMES[match.was] };
   }

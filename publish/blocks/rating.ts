@@ -1,16 +1,19 @@
 import { formatShort } from "@/core/units";
 import {
   capital,
+  CONNECTION_NAMES,
   channelsDrivenText,
   ratingMethodLabel,
   recommendedRatingText,
+  settingName,
   uncertainText,
 } from "@/phrasing";
+import type { MeasuredOutput } from "@/records/facts";
 import type { Piece, SheetFacts } from "../types";
 
 /** The recommended rating, large, and the power under all conditions that were measured; the long form adds every rating method. */
 export const ratingBlock = (
-  { recommended, ratings, amplifier, supplies }: SheetFacts,
+  { recommended, ratings, amplifier, outputs }: SheetFacts,
   form: "short" | "long",
 ): Piece[] => [
   ...(recommended
@@ -28,26 +31,41 @@ export const ratingBlock = (
         } as const,
       ]
     : []),
-  ...powerTable(supplies, amplifier.channelCount),
+  ...powerTable(outputs, amplifier.channelCount),
   ...(form === "long" ? methodsTable(ratings) : []),
 ];
 
-/** Power of the weakest channel at 1 % THD+N, a row for each load and supply, a column for each number of channels driven. */
-const powerTable = (supplies: SheetFacts["supplies"], channelCount: number): Piece[] => {
-  const outputs = supplies.flatMap(({ name, isRehearsed, outputs: own }) =>
-    own.map((output) => ({ ...output, name, isRehearsed })),
-  );
-  const counts = [...new Set(outputs.map(({ channelsDriven }) => channelsDriven))].toSorted(
-    (a, b) => a - b,
-  );
-  const loads = [...new Set(outputs.map(({ nominalOhms }) => nominalOhms))].toSorted(
-    (a, b) => b - a,
-  );
+/** "continuous", "burst, 1 kHz, 20 ms", "continuous, bridged" */
+const kindText = ({ kind, connection }: MeasuredOutput): string =>
+  [
+    kind.code === "burst" ? `burst, ${kind.label}` : "continuous",
+    connection === "normal" ? "" : CONNECTION_NAMES[connection],
+  ]
+    .filter(Boolean)
+    .join(", ");
+
+/** Power of the weakest channel, a row for each load, kind, supply and setting, a column for each number of channels driven. */
+const powerTable = (outputs: readonly MeasuredOutput[], channelCount: number): Piece[] => {
   // One figure is the recommended rating's own.
   if (outputs.length < 2) return [];
-  const cell = (name: string, ohms: number, count: number) => {
+  const rowOf = (output: MeasuredOutput) => ({
+    ohms: `${formatShort(output.nominalOhms)} Ω`,
+    kind: kindText(output),
+    setting: settingName(output.setting) || "as supplied",
+  });
+  const rows = [
+    ...new Map(outputs.map((output) => [JSON.stringify(rowOf(output)), rowOf(output)])).values(),
+  ];
+  const columns = [...new Set(outputs.map(({ channelsDriven }) => channelsDriven))].toSorted(
+    (a, b) => a - b,
+  );
+  const hasSeveral = (name: "kind" | "setting") =>
+    new Set(rows.map(({ [name]: value }) => value)).size > 1;
+  const shown = (["kind", "setting"] as const).filter(hasSeveral);
+  const cell = (row: (typeof rows)[number], count: number) => {
     const found = outputs.find(
-      (each) => each.name === name && each.nominalOhms === ohms && each.channelsDriven === count,
+      (output) =>
+        output.channelsDriven === count && JSON.stringify(rowOf(output)) === JSON.stringify(row),
     );
     return found
       ? {
@@ -61,18 +79,14 @@ const powerTable = (supplies: SheetFacts["supplies"], channelCount: number): Pie
       is: "table",
       head: [
         "Power at 1 % THD+N into",
-        ...(supplies.length > 1 ? ["Supply"] : []),
-        ...counts.map((count) => capital(channelsDrivenText(count, channelCount) || "output")),
+        ...shown.map((name) => (name === "kind" ? "Kind" : "Supply and settings")),
+        ...columns.map((count) => capital(channelsDrivenText(count, channelCount) || "output")),
       ],
-      rows: loads.flatMap((ohms) =>
-        supplies
-          .filter(({ outputs: own }) => own.some(({ nominalOhms }) => nominalOhms === ohms))
-          .map(({ name }) => [
-            { text: `${formatShort(ohms)} Ω` },
-            ...(supplies.length > 1 ? [{ text: name }] : []),
-            ...counts.map((count) => cell(name, ohms, count)),
-          ]),
-      ),
+      rows: rows.map((row) => [
+        { text: row.ohms },
+        ...shown.map((name) => ({ text: row[name] })),
+        ...columns.map((count) => cell(row, count)),
+      ]),
     },
   ];
 };

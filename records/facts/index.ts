@@ -46,6 +46,7 @@ export {
   type ChoosableSetup,
 } from "./setup";
 export type { ShownComparison, ShownMember } from "./shownComparison";
+export { measuredOutputs, type MeasuredOutput } from "./measuredOutputs";
 export { memberOf, suggestedSets } from "./suggestedSets";
 export {
   claimMark,

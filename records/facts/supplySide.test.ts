@@ -169,7 +169,7 @@ test("bursts, staying power and mains of a supply come from the newest run that 
     SUPPLIES,
   );
   expect(supply.bursts).toEqual([
-    { label: "1 kHz, 20 ms", nominalOhms: 4, watts: 55, stdWatts: null },
+    { label: "1 kHz, 20 ms", nominalOhms: 4, watts: 55, stdWatts: null, isAtLeast: false },
   ]);
   expect(supply.staying?.steadyWatts).toBeCloseTo(20, 1);
   expect(supply.staying?.storeJoules).toBeCloseTo(3, 1);

@@ -32,7 +32,13 @@ export type MeasuredSupply = {
   isRehearsed: boolean;
   outputs: readonly SuppliedOutput[];
   /** The last clean cycle of each burst, by its words and load. */
-  bursts: readonly { label: string; nominalOhms: number; watts: number; stdWatts: number | null }[];
+  bursts: readonly {
+    label: string;
+    nominalOhms: number;
+    watts: number;
+    stdWatts: number | null;
+    isAtLeast: boolean;
+  }[];
   /** For moments, for ever, and what is stored between; a channel. */
   staying: {
     nominalOhms: number;
@@ -131,7 +137,7 @@ const outputsOf = (runs: readonly Evidence[]): SuppliedOutput[] => {
   const found = new Map<string, SuppliedOutput>();
   for (const run of runs) {
     const key = `${run.nominalOhms}/${run.channelsDriven}`;
-    const output = found.has(key) ? null : weakest(run);
+    const output = found.has(key) ? null : weakestOutput(run);
     if (output) found.set(key, output);
   }
   return [...found.values()].toSorted(
@@ -142,7 +148,8 @@ const outputsOf = (runs: readonly Evidence[]): SuppliedOutput[] => {
 /** Beyond three levels a sweep tells a limit; a figure at one level does not. */
 const LEAST_LEVELS = 3;
 
-const weakest = ({
+/** The output of the channel that gave least in a sweep; null where one of them tells none. */
+export const weakestOutput = ({
   id,
   nominalOhms,
   channelsDriven,
@@ -177,17 +184,20 @@ const outputOf = ({
 const leastFigure = (
   channels: readonly EvidenceChannel[],
   name: string,
-): { watts: number; stdWatts: number | null } | null => {
+): { watts: number; stdWatts: number | null; isAtLeast: boolean } | null => {
   const [least] = channels
     .flatMap(({ figures = [] }) => figures.filter((figure) => figure.name === name))
-    .flatMap(({ value, stdUncertainty }) =>
-      value === null ? [] : { watts: value, stdWatts: stdUncertainty },
+    .flatMap(({ value, stdUncertainty, bound }) =>
+      value === null
+        ? []
+        : { watts: value, stdWatts: stdUncertainty, isAtLeast: bound === "at-least" },
     )
     .toSorted((a, b) => a.watts - b.watts);
   return least ?? null;
 };
 
-const burstsOf = (runs: readonly Evidence[]): MeasuredSupply["bursts"] => {
+/** The last clean cycle of each burst of the channel that gave least, by its words and load. @param runs newest first */
+export const burstsOf = (runs: readonly Evidence[]): MeasuredSupply["bursts"] => {
   const found = new Map<string, MeasuredSupply["bursts"][number]>();
   for (const { nominalOhms, channels } of runs)
     for (const { name, label } of channels[0]?.figures ?? []) {

@@ -1,13 +1,7 @@
+import { CONNECTION_NAMES } from "@/phrasing";
 import { CONNECTIONS, WARMTHS, type SetupDetails, type Setup } from "@/records";
 import { setupChoices, usualSetup } from "@/records/facts";
 import { ChoiceField, held, TextField } from "./fields";
-
-/** How the outputs are joined, as it is chosen. */
-const CONNECTION_LABELS: Readonly<Record<Setup["connection"], string>> = {
-  normal: "each channel by itself",
-  bridged: "bridged",
-  parallel: "in parallel",
-};
 
 export type SetupFieldsProps = {
   /** Begins the id of each field. */
@@ -68,7 +62,7 @@ export function SetupChoices({
           field={held(setup.connection, (connection) =>
             onChange({ ...setup, connection: connection as Setup["connection"] }),
           )}
-          choices={CONNECTIONS.map((value) => ({ value, label: CONNECTION_LABELS[value] }))}
+          choices={CONNECTIONS.map((value) => ({ value, label: CONNECTION_NAMES[value] }))}
         />
       )}
     </>
