@@ -89,12 +89,33 @@ test("the summary says what it gives and how many claims it keeps, and refers to
   expect(sheet.runs.map(({ id }) => id)).toEqual(["sweep"]);
 });
 
+test("the summary names the load of its figure and what it gives into the others under the same conditions", () => {
+  const output = (nominalOhms: number, watts: number, runId: string, setting = "") => ({
+    kind: { code: "continuous" as const },
+    connection: "normal" as const,
+    setting,
+    nominalOhms,
+    channelsDriven: 2,
+    watts,
+    isAtLeast: false,
+    isRehearsed: false,
+    runId,
+  });
+  const outputs = [
+    output(8, 57.2, "sweep"),
+    output(4, 96.1, "four"),
+    output(4, 110, "off", "Limiter: off"),
+  ];
+  const [first] = sheetOf(facts([block("summary")], { outputs })).sections[0].pieces;
+  expect(first.is === "text" && first.text).toBe(
+    "The Fernlea One delivers 57.2 ± 1.3 W per channel into 8 Ω and 96.1 W into 4 Ω at 1 % THD+N and 1 kHz, all channels driven.",
+  );
+});
+
 test("the rating shows the power at each load, kind and supply with one and with all channels driven, where more than one was measured", () => {
   const output = (
     setting: string,
-    nominalOhms: number,
-    channelsDriven: number,
-    watts: number,
+    [nominalOhms, channelsDriven, watts]: readonly [number, number, number],
     more: Partial<SheetFacts["outputs"][number]> = {},
   ): SheetFacts["outputs"][number] => ({
     kind: { code: "continuous" },
@@ -118,15 +139,15 @@ test("the rating shows the power at each load, kind and supply with one and with
   };
   expect(
     tableOf([
-      output("24 V brick", 8, 1, 31.3),
-      output("24 V brick", 8, 2, 26),
-      output("24 V brick", 8, 2, 61, {
+      output("24 V brick", [8, 1, 31.3]),
+      output("24 V brick", [8, 2, 26]),
+      output("24 V brick", [8, 2, 61], {
         kind: { code: "burst", label: "1 kHz, 20 ms" },
         isAtLeast: true,
       }),
-      output("24 V brick", 4, 2, 17.6),
-      output("32 V brick, Limiter: off", 4, 1, 103),
-      output("24 V brick", 8, 1, 90, { connection: "bridged" }),
+      output("24 V brick", [4, 2, 17.6]),
+      output("32 V brick, Limiter: off", [4, 1, 103]),
+      output("24 V brick", [8, 1, 90], { connection: "bridged" }),
     ]),
   ).toEqual([
     [
@@ -142,12 +163,12 @@ test("the rating shows the power at each load, kind and supply with one and with
     ["4 Ω", "continuous", "32 V brick, Limiter: off", "103 W", "–"],
     ["8 Ω", "continuous, bridged", "24 V brick", "90 W", "–"],
   ]);
-  expect(tableOf([output("", 8, 2, 50), output("", 4, 2, 80)])).toEqual([
+  expect(tableOf([output("", [8, 2, 50]), output("", [4, 2, 80])])).toEqual([
     ["Power at 1 % THD+N into", "Both channels driven"],
     ["8 Ω", "50 W"],
     ["4 Ω", "80 W"],
   ]);
-  expect(tableOf([output("", 8, 2, 50)])).toBeNull();
+  expect(tableOf([output("", [8, 2, 50])])).toBeNull();
 });
 
 test("broken claims go first, each with its word; long, with the reason", () => {

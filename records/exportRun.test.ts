@@ -22,6 +22,9 @@ test("CSV: one line a channel and level, units in the names, read back as it was
     "tops_flatten",
     "frequency_hz",
     "start_seconds",
+    "nominal_ohms",
+    "channels_driven",
+    "setting",
   ]);
   expect(data.map(({ channel, level }) => `${channel}${level}`)).toEqual([
     "A1",

@@ -11,11 +11,19 @@ const CSV = { newline: "\n", escapeFormulae: true };
 export const runAsCsv = (run: Run): string =>
   run.result.channels.some(({ levels }) => levels) ? levelsAsCsv(run) : readingsAsCsv(run);
 
-const readingsAsCsv = ({ conditions, result }: Run): string =>
+/** Under what each line was measured. */
+const conditionsOf = ({ conditions }: Run, k: number) => ({
+  nominal_ohms: conditions.nominalOhms,
+  load_ohms: conditions.channels[k].loadOhms,
+  channels_driven: conditions.channelsDriven,
+  setting: conditions.setting ?? "",
+});
+
+const readingsAsCsv = (run: Run): string =>
   unparse(
-    result.channels.flatMap(({ figures, curves, bursts, cautions = [] }, k) => {
-      const channel = channelLetter(conditions.channels[k].channelIndex);
-      return [
+    run.result.channels.flatMap(({ figures, curves, bursts, cautions = [] }, k) => {
+      const channel = channelLetter(run.conditions.channels[k].channelIndex);
+      const rows = [
         ...cautions.map(({ text }) => ({
           channel,
           item: text,
@@ -61,17 +69,18 @@ const readingsAsCsv = ({ conditions, result }: Run): string =>
           })),
         ),
       ];
+      return rows.map((row) => ({ ...row, ...conditionsOf(run, k) }));
     }),
     CSV,
   );
 
-const levelsAsCsv = ({ conditions, result }: Run): string =>
+const levelsAsCsv = (run: Run): string =>
   unparse(
-    result.channels.flatMap(({ levels = [] }, k) =>
+    run.result.channels.flatMap(({ levels = [] }, k) =>
       levels.map((step, level) => ({
-        channel: channelLetter(conditions.channels[k].channelIndex),
+        channel: channelLetter(run.conditions.channels[k].channelIndex),
         level: level + 1,
-        load_ohms: conditions.channels[k].loadOhms,
+        load_ohms: run.conditions.channels[k].loadOhms,
         volts_rms: step.voltsRms,
         power_watts: step.powerWatts,
         power_watts_std_uncertainty: step.powerWattsStdUncertainty,
@@ -80,6 +89,7 @@ const levelsAsCsv = ({ conditions, result }: Run): string =>
         tops_flatten: step.flattening.present ? (step.flattening.firstHalf ?? "") : "no",
         frequency_hz: step.fundamentalHz,
         start_seconds: step.startSeconds,
+        ...conditionsOf(run, k),
       })),
     ),
     CSV,

@@ -2,6 +2,7 @@ import { unparse } from "papaparse";
 import { channelLetter } from "@/core/verdict";
 import { amplifierName } from "./amplifier";
 import type { Review } from "./reviewPackage";
+import type { Setup } from "./setup";
 
 /** A field of a table. @see Frictionless Table Schema v1 */
 type Field = {
@@ -58,17 +59,29 @@ const claimsTable = ({ claims }: Review): ReviewTable =>
         { name: "source", type: "string" },
         { name: "kind", type: "string", description: "kind of claim" },
         { name: "is_left_out", type: "boolean" },
+        { name: "supply", type: "string", description: "that it is made for; empty as supplied" },
+        { name: "setting", type: "string", description: "positions of switches and the like" },
+        { name: "connection", type: "string", description: "normal, bridged or parallel" },
       ],
       primaryKey: ["id"],
     },
-    claims.map(({ id, printedText, source, stated, isLeftOut }) => [
+    claims.map(({ id, printedText, source, stated, isLeftOut, madeFor }) => [
       id,
       printedText,
       source,
       stated.kind,
       isLeftOut,
+      madeFor?.supply,
+      madeFor && settingIn(madeFor),
+      madeFor?.connection,
     ]),
   );
+
+/** "limiter: off, cover off" */
+const settingIn = ({ switches, other }: Setup): string =>
+  [...Object.entries(switches).map(([name, position]) => `${name}: ${position}`), other]
+    .filter(Boolean)
+    .join(", ");
 
 const runsTable = ({ runs }: Review): ReviewTable =>
   table(
@@ -84,6 +97,10 @@ const runsTable = ({ runs }: Review): ReviewTable =>
         { name: "channels_driven", type: "integer" },
         { name: "setting", type: "string" },
         { name: "is_struck", type: "boolean" },
+        { name: "supply", type: "string", description: "empty where it was not recorded" },
+        { name: "connection", type: "string", description: "normal, bridged or parallel" },
+        { name: "input", type: "string" },
+        { name: "load_kind", type: "string" },
       ],
       primaryKey: ["id"],
     },
@@ -96,6 +113,10 @@ const runsTable = ({ runs }: Review): ReviewTable =>
       conditions.channelsDriven,
       conditions.setting ?? "",
       remarks.struck !== null,
+      conditions.setup?.supply,
+      conditions.setup?.connection,
+      conditions.setup?.input,
+      conditions.loadKind ?? "resistor",
     ]),
   );
 

@@ -10,6 +10,7 @@ export const summarySentences = ({
   verdicts,
   ratings,
   recommended,
+  outputs,
 }: SheetFacts): { text: string; runId: string | null }[] => {
   const one = ratings.find(
     ({ name, driven }) => name === "one-percent" && driven === "all",
@@ -24,7 +25,7 @@ export const summarySentences = ({
     ...(one
       ? [
           {
-            text: `The ${amplifierName(amplifier)} delivers ${one.bound === "at-least" ? "at least " : ""}${uncertainText(one.powerWatts, one.expandedUncertainty, "W")}${isMulti ? " per channel" : ""} at 1 % THD+N and 1 kHz${isMulti ? ", all channels driven" : ""}${one.isRehearsed ? " (simulated result)" : ""}.`,
+            text: `The ${amplifierName(amplifier)} delivers ${one.bound === "at-least" ? "at least " : ""}${uncertainText(one.powerWatts, one.expandedUncertainty, "W")}${isMulti ? " per channel" : ""}${loadsText(outputs, one.runId)} at 1 % THD+N and 1 kHz${isMulti ? ", all channels driven" : ""}${one.isRehearsed ? " (simulated result)" : ""}.`,
             runId: one.runId,
           },
         ]
@@ -41,6 +42,26 @@ export const summarySentences = ({
       ? [{ text: countedSentence({ met, missed, open, all: verdicts.length }), runId: null }]
       : []),
   ];
+};
+
+/** The load of that output, and what it gives into the others under otherwise the same conditions: " into 8 Ω and 80 W into 4 Ω". */
+const loadsText = (outputs: SheetFacts["outputs"], runId: string): string => {
+  const own = outputs.find((output) => output.runId === runId);
+  if (!own) return "";
+  const others = outputs.filter(
+    ({ kind, connection, setting, channelsDriven, nominalOhms }) =>
+      kind.code === "continuous" &&
+      connection === own.connection &&
+      setting === own.setting &&
+      channelsDriven === own.channelsDriven &&
+      nominalOhms !== own.nominalOhms,
+  );
+  return ` into ${formatShort(own.nominalOhms)} Ω${others
+    .map(
+      ({ watts, isAtLeast, nominalOhms }, k) =>
+        `${k === others.length - 1 ? " and" : ","} ${isAtLeast ? "at least " : ""}${formatShort(watts, 3)} W into ${formatShort(nominalOhms)} Ω`,
+    )
+    .join("")}`;
 };
 
 /** "Seven of ten claims are met, one is not met, two are open." */
