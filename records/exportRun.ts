@@ -12,9 +12,8 @@ export const runAsCsv = (run: Run): string =>
   run.result.channels.some(({ levels }) => levels) ? levelsAsCsv(run) : readingsAsCsv(run);
 
 /** Under what each line was measured. */
-const conditionsOf = ({ conditions }: Run, k: number) => ({
+const conditionsOf = ({ conditions }: Run) => ({
   nominal_ohms: conditions.nominalOhms,
-  load_ohms: conditions.channels[k].loadOhms,
   channels_driven: conditions.channelsDriven,
   setting: conditions.setting ?? "",
 });
@@ -69,7 +68,8 @@ const readingsAsCsv = (run: Run): string =>
           })),
         ),
       ];
-      return rows.map((row) => ({ ...row, ...conditionsOf(run, k) }));
+      const { loadOhms } = run.conditions.channels[k];
+      return rows.map((row) => ({ ...row, load_ohms: loadOhms, ...conditionsOf(run) }));
     }),
     CSV,
   );
@@ -89,7 +89,7 @@ const levelsAsCsv = (run: Run): string =>
         tops_flatten: step.flattening.present ? (step.flattening.firstHalf ?? "") : "no",
         frequency_hz: step.fundamentalHz,
         start_seconds: step.startSeconds,
-        ...conditionsOf(run, k),
+        ...conditionsOf(run),
       })),
     ),
     CSV,

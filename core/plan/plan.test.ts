@@ -1,14 +1,18 @@
 import fc from "fast-check";
 import {
+  changesIn,
   HANDLING_SECONDS,
   heatAlong,
+  isInCell,
   newRun,
   orderedGently,
+  planMatrix,
   proposePlan,
   timelineOf,
   tooEarly,
   usualSink,
   type HeatModel,
+  type MatrixCell,
   type PlanFacts,
   type PlannedRun,
 } from ".";
@@ -232,4 +236,86 @@ test("a claim that names a supply has its own runs, which alone prove it; with e
   expect(bursts.map(({ loadOhms, setting }) => [loadOhms, setting])).toEqual(
     expect.arrayContaining([[4, "supply: 48 V brick"]]),
   );
+});
+
+describe("the matrix of what can be measured", () => {
+  const claimed = (id: string, loadOhms: number, channelsDriven: number, setting?: string) => ({
+    id,
+    powerWatts: 50,
+    loadOhms,
+    channelsDriven,
+    ...(setting && { setting }),
+  });
+  const given = facts({
+    claims: [claimed("a", 8, 2), claimed("b", 4, 2, "supply: 48 V brick")],
+    channelCount: 2,
+    loadOhms: [8.2, 4, 2.67],
+    otherSupplies: ["48 V brick"],
+    switches: [{ name: "limiter", positions: ["on", "off"] }],
+  });
+  const rows = planMatrix(given);
+
+  test("has every setting with every load, each once, and every kind with its numbers of channels", () => {
+    expect(rows.map(({ setting, loadOhms }) => [setting, loadOhms])).toEqual(
+      ["", "supply: 48 V brick", "limiter: off"].flatMap((setting) => [
+        [setting, 8],
+        [setting, 4],
+        [setting, 2.67],
+      ]),
+    );
+    for (const { cells } of rows)
+      expect(cells.map(({ kind, channelsDriven }) => [kind, channelsDriven])).toEqual([
+        ["power-sweep", 1],
+        ["power-sweep", 2],
+        ["burst", 2],
+      ]);
+  });
+
+  test("marks what claims name, and nothing else", () =>
+    expect(rows.flatMap(({ cells }) => cells).filter(({ isClaimed }) => isClaimed)).toEqual([
+      { kind: "power-sweep", loadOhms: 8, channelsDriven: 2, setting: "", isClaimed: true },
+      {
+        kind: "power-sweep",
+        loadOhms: 4,
+        channelsDriven: 2,
+        setting: "supply: 48 V brick",
+        isClaimed: true,
+      },
+    ]));
+
+  test("with everything each claimed combination is planned, and bursts on every supply at every claimed load", () => {
+    const runs = proposePlan(given, "everything");
+    const isPlanned = (cell: MatrixCell) => runs.some((run) => isInCell(run, cell));
+    const cells = rows.flatMap((row) => row.cells);
+    expect(cells.filter(({ isClaimed }) => isClaimed).every(isPlanned)).toBe(true);
+    expect(
+      cells
+        .filter((cell) => cell.kind === "burst" && isPlanned(cell))
+        .map(({ setting, loadOhms }) => [setting, loadOhms]),
+    ).toEqual([
+      ["", 8],
+      ["", 4],
+      ["", 2.67],
+      ["supply: 48 V brick", 8],
+      ["supply: 48 V brick", 4],
+      ["limiter: off", 8],
+      ["limiter: off", 4],
+    ]);
+  });
+
+  test("a cell that is ticked becomes the run of that cell, and runs of one setting stay together", () => {
+    const cell = rows[4].cells[0];
+    const run = newRun(cell.kind, given, [], cell);
+    expect(isInCell(run, cell)).toBe(true);
+    const mixed = [
+      { ...run, id: "1", setting: "limiter: off", loadOhms: 8 },
+      { ...run, id: "2", loadOhms: 8 },
+      { ...run, id: "3", setting: "limiter: off", loadOhms: 4 },
+      { ...run, id: "4", setting: "", loadOhms: 4 },
+    ];
+    const ordered = orderedGently(mixed);
+    expect(ordered[0].id).toBe("4");
+    expect(changesIn(mixed).settings).toBe(3);
+    expect(changesIn(ordered).settings).toBe(2);
+  });
 });

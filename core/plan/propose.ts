@@ -46,10 +46,9 @@ const runsOf = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] => {
       : [];
   if (plan.madeFor === "each-claim") return forEachClaim(kind, facts, size);
   if (plan.madeFor === "each-claimed-load")
-    return claimedSettings(facts).flatMap((setting) => {
-      const own = madeFor(facts, setting).map(({ loadOhms }) => loadOhms);
-      const loads = setting === "" && own.length === 0 ? [ohms] : [...new Set(own)];
-      return loads.map((each) =>
+    return settingsOf(facts, size).flatMap((setting) => {
+      const loads = loadsFor(facts, setting, size);
+      return (loads.length === 0 && setting === "" ? [ohms] : loads).map((each) =>
         draftOf(kind, facts, { loadOhms: each, channelsDriven: usualDriven, setting }),
       );
     });
@@ -62,54 +61,61 @@ const runsOf = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] => {
   ];
 };
 
-/** Settings that claims are made for, the amplifier as supplied first. */
-const claimedSettings = ({ claims }: PlanFacts): string[] => [
+/** Settings that claims are made for, the amplifier as supplied first. Common practice: what no claim names is measured too. */
+export const claimedSettings = ({ claims }: PlanFacts): string[] => [
   ...new Set(["", ...claims.map(({ setting = "" }) => setting)]),
+];
+
+/** Each supply beyond the one in the box, and each switch away from its usual position. Common practice: one change at a time. */
+export const otherSettings = ({ otherSupplies, switches }: PlanFacts): string[] => [
+  ...otherSupplies.map((name) => `supply: ${name}`),
+  ...switches.flatMap(({ name, positions }) =>
+    positions.slice(1).map((position) => `${name}: ${position}`),
+  ),
 ];
 
 const madeFor = ({ claims }: PlanFacts, setting: string): PlannedClaim[] =>
   claims.filter((claim) => (claim.setting ?? "") === setting);
 
-/**
- * At each setting that is claimed, each load that is claimed for it, with as many channels as are claimed and with all; with everything, also
- * each switch and supply that nobody claims, at every load that is claimed.
- */
-const forEachClaim = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] => {
-  const { claims, channelCount, loadOhms, otherSupplies, switches } = facts;
-  const usualDriven = claims[0]?.channelsDriven ?? channelCount;
-  const claimed = claimedSettings(facts).flatMap((setting) => {
-    const own = madeFor(facts, setting);
-    const isUsual = setting === "";
-    const ohms = [
-      ...own.map((claim) => claim.loadOhms),
-      ...(isUsual && (size === "everything" || claims.length === 0) ? loadOhms : []),
-    ];
-    const counts = (each: number) => [
-      ...own.filter((claim) => claim.loadOhms === each).map((claim) => claim.channelsDriven),
-      channelCount,
-      ...(size === "quick" ? [] : [1]),
-    ];
-    return [...new Set(ohms)].flatMap((each) =>
-      [...new Set(counts(each))].map((count) =>
-        draftOf(kind, facts, { loadOhms: each, channelsDriven: count, setting }),
-      ),
-    );
-  });
-  if (size !== "everything") return claimed;
-  const others = [
-    ...otherSupplies.map((name) => `supply: ${name}`),
-    ...switches.flatMap(({ name, positions }) =>
-      positions.slice(1).map((position) => `${name}: ${position}`),
-    ),
-  ].filter((setting) => madeFor(facts, setting).length === 0);
+/** Settings that a plan of this size goes through. */
+const settingsOf = (facts: PlanFacts, size: PlanSize): string[] => [
+  ...new Set([...claimedSettings(facts), ...(size === "everything" ? otherSettings(facts) : [])]),
+];
+
+/** Loads that are claimed for a setting; with everything, all that are claimed at all, and of the amplifier as supplied all that are built. */
+const loadsFor = (facts: PlanFacts, setting: string, size: PlanSize): number[] => {
+  const own = madeFor(facts, setting).map(({ loadOhms }) => loadOhms);
+  const isUsual = setting === "";
+  const isEverything = size === "everything";
   return [
-    ...claimed,
-    ...others.flatMap((setting) =>
-      claimedLoads(facts).map((each) =>
-        draftOf(kind, facts, { loadOhms: each, channelsDriven: usualDriven, setting }),
+    ...new Set([
+      ...own,
+      ...(isEverything ? claimedLoads(facts) : []),
+      ...(isUsual && (isEverything || facts.claims.length === 0) ? facts.loadOhms : []),
+    ]),
+  ];
+};
+
+/** At each setting and load with as many channels as are claimed and with all; of a setting that nobody claims, with as many as is usual. */
+const forEachClaim = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] => {
+  const { claims, channelCount } = facts;
+  const counts = (setting: string, ohms: number): number[] => {
+    const own = madeFor(facts, setting);
+    return setting !== "" && own.length === 0
+      ? [claims[0]?.channelsDriven ?? channelCount]
+      : [
+          ...own.filter(({ loadOhms }) => loadOhms === ohms).map((claim) => claim.channelsDriven),
+          channelCount,
+          ...(size === "quick" ? [] : [1]),
+        ];
+  };
+  return settingsOf(facts, size).flatMap((setting) =>
+    loadsFor(facts, setting, size).flatMap((loadOhms) =>
+      [...new Set(counts(setting, loadOhms))].map((channelsDriven) =>
+        draftOf(kind, facts, { loadOhms, channelsDriven, setting }),
       ),
     ),
-  ];
+  );
 };
 
 /** Every load that any claim names; the usual one where none does. */
@@ -119,22 +125,23 @@ const claimedLoads = (facts: PlanFacts): number[] =>
     : [...new Set(facts.claims.map(({ loadOhms }) => loadOhms))];
 
 /**
- * A run of some kind with its defaults: at the first claim's load, all channels driven. Its id is not among those of `runs`.
- * Chosen here, because most claims are for all channels.
+ * A run of some kind, with its defaults as far as nothing else is asked: at the first claim's load, all channels driven. Its id is not
+ * among those of `runs`. Chosen here, because most claims are for all channels.
  */
 export const newRun = (
   kind: RunKind,
   facts: PlanFacts,
   runs: readonly Pick<PlannedRun, "id">[],
+  asked: Partial<Pick<PlannedRun, "loadOhms" | "channelsDriven" | "setting">> = {},
 ): PlannedRun => {
   let number = runs.length + 1;
   while (runs.some(({ id }) => id === `${kind}-${number}`)) number++;
   return {
     id: `${kind}-${number}`,
     ...draftOf(kind, facts, {
-      loadOhms: usualOhms(facts),
-      channelsDriven: facts.channelCount,
-      setting: "",
+      loadOhms: asked.loadOhms ?? usualOhms(facts),
+      channelsDriven: asked.channelsDriven ?? facts.channelCount,
+      setting: asked.setting ?? "",
     }),
   };
 };
@@ -188,18 +195,20 @@ const provenBy = (
     : [];
 
 /**
- * Gentle before violent, and among equals one channel before all, high ohms before low, default settings before any other
- * otherwise. Equal runs keep their order.
+ * Gentle before violent, and among equals default settings before any other, all runs of one supply or switch position together, high
+ * ohms before low, one channel before all: as few changes by hand as that leaves. Equal runs keep their order.
  * Common practice: what may harm comes last.
  */
-export const orderedGently = (runs: readonly PlannedRun[]): PlannedRun[] =>
-  runs.toSorted(
+export const orderedGently = (runs: readonly PlannedRun[]): PlannedRun[] => {
+  const settings = ["", ...new Set(runs.map(({ setting }) => setting))];
+  return runs.toSorted(
     (left, right) =>
       RUN_KINDS[left.kind].plan.violence - RUN_KINDS[right.kind].plan.violence ||
-      Number(left.setting !== "") - Number(right.setting !== "") ||
+      settings.indexOf(left.setting) - settings.indexOf(right.setting) ||
       right.loadOhms - left.loadOhms ||
       left.channelsDriven - right.channelsDriven,
   );
+};
 
 /**
  * Runs that come before a gentler one: for a word of warning where the order was changed by hand.

@@ -25,7 +25,10 @@ export const conditionsText = ({
     .join(", ");
 
 /** Whether a planned run has been made: same kind, load, channels and setting, and not struck out. */
-export const isMade = (planned: PlannedRun, runs: readonly RunEntry[]): boolean =>
+export const isMade = (
+  planned: Pick<PlannedRun, "kind" | "loadOhms" | "channelsDriven" | "setting">,
+  runs: readonly RunEntry[],
+): boolean =>
   runs.some(
     ({ kind, nominalOhms, channelsDriven, setting, isStruck }) =>
       kind === planned.kind &&

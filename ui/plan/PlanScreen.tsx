@@ -44,6 +44,7 @@ import { durationText } from "../parts/durationText";
 import { AddRun } from "./AddRun";
 import { Checklist } from "./Checklist";
 import { Limits } from "./Limits";
+import { PlanMatrix } from "./PlanMatrix";
 import { PlanRow } from "./PlanRow";
 import { RunEditor } from "./RunEditor";
 import { Sortable } from "../parts/Sortable";
@@ -161,6 +162,7 @@ export function PlanScreen({ records, plan: initial, runs: made, rig, room }: Pl
             </>
           )}
         </Panel>
+        <PlanMatrix facts={facts} runs={plan.runs} made={made} onRuns={setRuns} />
         {plan.runs.length > 0 && (
           <Grid templateColumns="minmax(0, 1fr) 250px" gap={4} alignItems="start">
             <Panel px={2}>
