@@ -33,6 +33,8 @@ export type OpenedFile = {
   fullScaleVolts: number | null;
   channelCount: number;
   channelNames: readonly string[];
+  /** The highest of each channel, in one measure; empty where there are no samples. */
+  peaks: readonly number[];
   sampleRateHz: number;
   seconds: number;
   guess: KindGuess;
@@ -86,6 +88,7 @@ export const openFile = (
       fullScaleVolts: null,
       channelCount: 1,
       channelNames: ["response"],
+      peaks: [],
       sampleRateHz: 0,
       seconds: 0,
       guess: {
@@ -103,7 +106,8 @@ export const openFile = (
   const record = readScopeRecord(text, { sampleRateHz: givenRateHz });
   if (!record.ok) return record;
   const { channels, names, sampleRateHz } = record.value;
-  const peak = Math.max(...channels.map(peakOf));
+  const peaks = channels.map(peakOf);
+  const peak = Math.max(...peaks);
   const fullScaleVolts = peak > 0 ? 1.25 * peak : 1;
   return success({
     fileName,
@@ -111,6 +115,7 @@ export const openFile = (
     fullScaleVolts,
     channelCount: channels.length,
     channelNames: names,
+    peaks,
     sampleRateHz,
     seconds: channels[0].length / sampleRateHz,
     guess: guessKind(channels, sampleRateHz),
@@ -132,6 +137,7 @@ const openLog = (fileName: string, text: string): Outcome<OpenedFile> => {
     fullScaleVolts: null,
     channelCount: spots.length,
     channelNames: spots.map(({ name }) => name),
+    peaks: [],
     sampleRateHz: 0,
     seconds: 0,
     guess: {
@@ -155,6 +161,7 @@ const openMainsLog = (fileName: string, text: string): Outcome<OpenedFile> => {
     fullScaleVolts: null,
     channelCount: 1,
     channelNames: ["mains"],
+    peaks: [],
     sampleRateHz: 0,
     seconds: 0,
     guess: {
@@ -205,6 +212,7 @@ const openWav = (
     fullScaleVolts: note?.fullScaleVolts ?? null,
     channelCount: channels.length,
     channelNames: channels.map((_, k) => `channel ${k + 1}`),
+    peaks: channels.map(peakOf),
     sampleRateHz,
     seconds: channels[0].length / sampleRateHz,
     guess,

@@ -18,6 +18,7 @@ import { storeRun, uploadCapture } from "../uploadRun";
 import { fieldsOf } from "./fieldsOf";
 import { otherwiseThanNoted } from "./noteOf";
 import { sentFile, type FileEntry } from "./useFiles";
+import { withoutIdle } from "./withoutIdle";
 
 /**
  * Files that make one run, in the order in which they were dropped.
@@ -63,9 +64,11 @@ export type FilesContext = {
 
 /** Reads one group of files as a run and stores it with its recordings. @returns the run's id, or what is wrong */
 export const readFiles = async (
-  group: readonly FileEntry[],
+  dropped: readonly FileEntry[],
   context: FilesContext,
 ): Promise<string | Finding> => {
+  const { channelsDriven, setUp } = context;
+  const group = dropped.map((entry) => withoutIdle(entry, channelsDriven, setUp.setup.driven));
   const prepared = otherwiseThanNoted(group, context) ?? prepare(group, context.load);
   if (!("kind" in prepared)) return prepared;
   const { kind, settings, outputs, fullScaleVolts } = prepared;
