@@ -195,6 +195,7 @@ function Making({ plan, runs, ready, wantedId, ...rest }: MakingProps) {
           {...rest}
           key={wantedId}
           planned={wantedFirst(nextPlanned(plan.runs, runs, ready), wantedId)}
+          isOfTile={wantedId !== null}
           lastSetup={lastSetup(runs)}
         />
       </Flex>

@@ -49,6 +49,7 @@ const form = (
     recorders={{ recorders: [] }}
     voltmeter={null}
     lastSetup={null}
+    isOfTile={false}
     cautions={[]}
     found={[]}
     sinks={sinks}

@@ -26,13 +26,14 @@ import { EmptyState } from "../parts/EmptyState";
 import { useKeys } from "../parts/keys";
 import { newId } from "../parts/newId";
 import {
+  chosenSetup,
   namedSetup,
   setupFromText,
-  usualSetup,
   type FoundLimit,
   type NextPlanned,
   type SinkForecasts,
 } from "@/records/facts";
+import { useShownSetup } from "../frame/chainState";
 import { firstSetup } from "../parts/SetupFields";
 import { useBenchEngine } from "./engine/BenchEngine";
 import { FilesIn, type FilesInProps } from "./files/FilesIn";
@@ -52,6 +53,8 @@ export type NewRunProps = {
   details: Details;
   uploadLimitBytes: number;
   planned: NextPlanned | null;
+  /** A tile of the plan was pressed. */
+  isOfTile: boolean;
   /** How the last reading was taken; null before the first. */
   lastSetup: Setup | null;
   rig: RigSettings;
@@ -76,7 +79,7 @@ const READING_KEYS: readonly (readonly [Readings, string, string])[] = [
 ];
 
 /** Any run of the job: from the simulated bench, from files, typed off a meter, or live through an audio interface or instruments of the network. */
-export function NewRun({ planned, lastSetup, loads: given, ...making }: NewRunProps) {
+export function NewRun({ planned, isOfTile, lastSetup, loads: given, ...making }: NewRunProps) {
   const { amplifier, claims, details, rig, found } = making;
   const engine = useBenchEngine();
   const next = planned?.next ?? null;
@@ -147,6 +150,7 @@ export function NewRun({ planned, lastSetup, loads: given, ...making }: NewRunPr
         loads={loads}
         channelsDriven={meant?.channelsDriven ?? null}
         firstSetup={setup}
+        isOfTile={isOfTile && meant !== null}
       />
     </Flex>
   );
@@ -181,7 +185,9 @@ const firstOf = ({
   loads,
   channelsDriven,
   firstSetup: setup,
-}: Pick<ReadByProps, "amplifier" | "loads" | "channelsDriven" | "firstSetup">) => ({
+  isOfTile,
+}: Pick<ReadByProps, "amplifier" | "loads" | "channelsDriven" | "firstSetup" | "isOfTile">) => ({
+  isOfTile,
   channelsDriven: channelsDriven ?? Math.min(amplifier.channelCount, loads[0].channels.length),
   setup,
 });
@@ -304,6 +310,8 @@ function Simulated({
   onStored,
 }: SimulatedProps) {
   const engine = useBenchEngine();
+  const setUp = namedSetup(setup, details);
+  useShownSetup(chosenSetup(setup, details));
   if (!RUN_KINDS[kind].isPredicted)
     return (
       <RunForm
@@ -329,6 +337,8 @@ function Simulated({
       claims={claims}
       loads={loads}
       busy={engine.state.job !== null}
+      setting={setUp.setting}
+      supplies={details.supplies}
       onStart={(asked) =>
         engine.start([
           {
@@ -339,7 +349,7 @@ function Simulated({
             secondLoadId: null,
             channelsDriven: asked.channelsDriven,
             settings: initialSettings(RUN_KINDS[kind].fields, { lastVoltsRms: asked.lastVoltsRms }),
-            ...namedSetup(usualSetup(details), details),
+            ...setUp,
             ratedWatts: null,
             seed: 1,
             set: null,

@@ -19,7 +19,7 @@ import {
   type Setup,
   type StatedPower,
 } from "@/records";
-import { chosenSetup, claimsMadeFor, namedSetup, setupFromText } from "@/records/facts";
+import { chosenSetup, claimsMadeFor, namedSetup } from "@/records/facts";
 import { ActionButton } from "../../parts/ActionButton";
 import { Panel } from "../../parts/Panel";
 import { filesSchema, type FilesTexts, type FilesValues } from "../benchSchemas";
@@ -29,8 +29,8 @@ import { UploadFailed } from "../uploadRun";
 import { DropArea } from "./DropArea";
 import { conditionsOfFile, FileConditions, type FileConditionsValue } from "./FileConditions";
 import { FileForm } from "./FileForm";
-import { conditionsInName, type OwnConditions } from "./nameConditions";
-import { loadOfNote } from "./noteOf";
+import type { OwnConditions } from "./nameConditions";
+import { ownConditions } from "./ownConditions";
 import { RecorderChoice } from "./RecorderChoice";
 import { groupsOf, readFiles } from "./readFiles";
 import { useFiles, type FileEntry } from "./useFiles";
@@ -43,8 +43,8 @@ export type FilesInProps = {
   claims: readonly StatedPower[];
   loads: readonly Load[];
   details: Details;
-  /** As planned, else as the last reading was taken. */
-  first: { channelsDriven: number; setup: Setup };
+  /** As planned, else as the last reading was taken; `isOfTile` where a tile of the plan was pressed for it. */
+  first: { channelsDriven: number; setup: Setup; isOfTile: boolean };
   calibration: Calibration | null;
   recorders: Recorders;
   confirmations: readonly Confirmation[];
@@ -70,19 +70,11 @@ const useConditions = ({
     setCommon,
     conditionsOf,
     loadOf: (loadId: string): Load => loads.find(({ id }) => id === loadId) ?? loads[0],
-    /** Its note says it for sure, its name most likely. */
-    ownOf: (fileName: string, note: RecordingNote | null): OwnConditions => {
-      const { setup } = common;
-      const named = conditionsInName(fileName, { ...amplifier, loads, details, setup });
-      if (!note) return named;
-      const made = loadOfNote(note, loads);
-      return {
-        ...named,
-        ...(made && { loadId: made.id }),
-        channelsDriven: String(note.channelsDriven),
-        ...(note.setting !== undefined && { setup: setupFromText(note.setting, details) }),
-      };
-    },
+    ownOf: (fileName: string, note: RecordingNote | null, isAlone: boolean) =>
+      ownConditions(
+        { fileName, note, isOfTile: first.isOfTile && isAlone },
+        { ...amplifier, loads, details, common },
+      ),
     /** Files of one run share these. */
     sortOf: (entry: FileEntry): string => {
       const { loadId, channelsDriven, setup } = conditionsOf(entry);

@@ -1,6 +1,8 @@
 import { detailsSchema, NO_SETUP, type Load } from "@/records";
 import { load } from "@/records/testing/run";
+import type { RecordingNote } from "@/core/files";
 import { conditionsInName } from "./nameConditions";
+import { ownConditions } from "./ownConditions";
 
 const loadOf = (nominalOhms: number): Load => ({ ...load, id: `${nominalOhms}`, nominalOhms });
 const known = {
@@ -71,3 +73,32 @@ test.each(["s", "外部電源", "-"])(
     expect(conditionsInName("sweep session 3.wav", { ...known, details })).toEqual({});
   },
 );
+
+describe("what a file is read under", () => {
+  const common = { loadId: "8", channelsDriven: "2", setup: known.setup };
+  const of = (fileName: string, isOfTile: boolean, note: RecordingNote | null = null) =>
+    ownConditions({ fileName, note, isOfTile }, { ...known, common });
+  const note = {
+    kind: "power-sweep",
+    nominalOhms: 4,
+    loadOhms: [8.21, 8.18],
+    channelsDriven: 1,
+    setting: "supply: 48 V brick",
+  } as unknown as RecordingNote;
+
+  test("its note goes before its name, and its name before what holds for all", () => {
+    expect(of("8ohm both 32V.wav", false, note).own).toMatchObject({
+      loadId: "4",
+      channelsDriven: "1",
+      setup: { supply: "48 V brick" },
+    });
+    expect(of("4ohm.wav", false).own).toEqual({ loadId: "4" });
+    expect(of("take one.wav", false)).toEqual({ own: {}, message: null });
+  });
+
+  test("alone after a tile was pressed it has what the tile says, and where it says otherwise that is reported", () => {
+    expect(of("4ohm.wav", true)).toEqual({ own: {}, message: expect.stringMatching(/otherwise/) });
+    expect(of("8ohm both.wav", true)).toEqual({ own: {}, message: null });
+    expect(of("take one.wav", true, note).message).toMatch(/otherwise/);
+  });
+});

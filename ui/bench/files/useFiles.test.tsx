@@ -76,7 +76,7 @@ const shown = (uploadLimitBytes = 1e8) =>
       outputCount: 2,
       fullScale: "40 V",
       uploadLimitBytes,
-      ownOf: () => ({}),
+      ownOf: () => ({ own: {}, message: null }),
       onNote: () => {},
     }),
   );

@@ -99,8 +99,12 @@ export const useFiles = ({
   /** Of files that do not tell it themselves. */
   fullScale: string;
   uploadLimitBytes: number;
-  /** What a file says of its conditions by its note and its name. */
-  ownOf(fileName: string, note: RecordingNote | null): OwnConditions;
+  /** The conditions of a file that are its own, and what is to be said of them. @param isAlone no other file was dropped */
+  ownOf(
+    fileName: string,
+    note: RecordingNote | null,
+    isAlone: boolean,
+  ): { own: OwnConditions; message: string | null };
   /** A recording says how it was made. */
   onNote(note: RecordingNote): void;
 }) => {
@@ -109,7 +113,7 @@ export const useFiles = ({
     setEntries((known) => known.map((entry) => (entry.id === id ? { ...entry, ...to } : entry)));
 
   const kept = useKeptWorker();
-  const open = async (file: SentFile): Promise<void> => {
+  const open = async (file: SentFile, isAlone: boolean): Promise<void> => {
     const { id, source, givenRateHz } = file;
     change(id, { state: "opening", message: null });
     try {
@@ -137,7 +141,7 @@ export const useFiles = ({
         question: null,
         places: opened.temperatureLog ? guessPlaces(opened.channelNames) : NOWHERE,
         ...channelsIn(opened, outputCount),
-        own: ownOf(file.fileName, opened.note ?? null),
+        ...ownOf(file.fileName, opened.note ?? null, isAlone),
         settings: opened.note ? noteTexts(opened.note) : {},
         ...(opened.fullScaleVolts === null
           ? {}
@@ -146,7 +150,7 @@ export const useFiles = ({
       if (opened.note) onNote(opened.note);
     } catch (error) {
       // Reading was broken off, and with it what the worker had to do besides.
-      if (error instanceof Cancelled) return open(file);
+      if (error instanceof Cancelled) return open(file, isAlone);
       change(id, {
         state: "failed",
         message: "This file could not be read; it may have been moved. Choose it again.",
@@ -154,6 +158,7 @@ export const useFiles = ({
     }
   };
   const add = (files: readonly File[]) => {
+    const isAlone = files.length === 1 && entries.length === 0;
     for (const source of files) {
       const id = newId();
       const tooLarge = source.size > uploadLimitBytes;
@@ -179,10 +184,10 @@ export const useFiles = ({
           own: {},
         },
       ]);
-      if (!tooLarge) void open({ id, fileName: source.name, source, givenRateHz: null });
+      if (!tooLarge) void open({ id, fileName: source.name, source, givenRateHz: null }, isAlone);
     }
   };
-  const reopen = (entry: FileEntry) => void open(sentFile(entry));
+  const reopen = (entry: FileEntry) => void open(sentFile(entry), entries.length === 1);
   const clear = (ids: readonly string[]) => {
     for (const id of ids) void kept.ifAny()?.worker.closeFile(id);
     setEntries((known) => known.filter(({ id }) => !ids.includes(id)));

@@ -15,7 +15,7 @@ import {
 } from "@/bench/catalogue";
 import { changeCount } from "@/bench/panel";
 import { formatSignificant, parseNumber } from "@/core/units";
-import type { Amplifier, StatedPower, Load } from "@/records";
+import type { Amplifier, Details, Load, StatedPower } from "@/records";
 import { fittingClaims } from "@/records/facts";
 import { ActionButton } from "../../parts/ActionButton";
 import { useKeys } from "../../parts/keys";
@@ -23,6 +23,7 @@ import { Panel } from "../../parts/Panel";
 import { ChoiceField, FormMessage, QuantityField } from "../../parts/fields";
 import { simulationSchema, type SimulationSettings } from "../benchSchemas";
 import { loadChoice } from "../loadChoice";
+import { rigOn } from "../rigOn";
 import { AmplifierPicker } from "./AmplifierPicker";
 import { NEAREST } from "./nearest";
 import { Parameters } from "./Parameters";
@@ -41,8 +42,21 @@ export type SimulatedBenchProps = {
   /** As planned; null for the default. */ channelsDriven: number | null;
   claims: readonly StatedPower[];
   loads: readonly Load[];
+  /** The supply or switch that is not as supplied, as lists name it. */
+  setting: string;
+  supplies: Details["supplies"];
   busy: boolean;
   onStart(simulation: Simulation): void;
+};
+
+/** An amplifier of the catalogue on the supply, or with the switch thrown, that a setting names. */
+const setUpAs = (
+  name: CatalogueName,
+  setting: string,
+  supplies: Details["supplies"],
+): AdjustableDescription => {
+  const described = fromCatalogue(name);
+  return { ...described, amplifier: rigOn(described.amplifier, setting, supplies) };
 };
 
 /** The bench that ships with Rimebank: pick an amplifier, change what it is made of, see at once what it would do, and run the sweep. */
@@ -51,11 +65,13 @@ export function SimulatedBench({
   channelsDriven: plannedChannels,
   claims,
   loads,
+  setting,
+  supplies,
   busy,
   onStart,
 }: SimulatedBenchProps) {
   const [name, setName] = useState<CatalogueName>(NEAREST[amplifier.kind]);
-  const original = useMemo(() => fromCatalogue(name), [name]);
+  const original = useMemo(() => setUpAs(name, setting, supplies), [name, setting, supplies]);
   const [instrument, setInstrument] = useState<AdjustableDescription>(original);
   const panel = useMemo(() => panelOf(instrument), [instrument]);
   const asShipped = useMemo(() => panelOf(original), [original]);
@@ -97,7 +113,7 @@ export function SimulatedBench({
 
   const choose = (next: CatalogueName) => {
     setName(next);
-    setInstrument(fromCatalogue(next));
+    setInstrument(setUpAs(next, setting, supplies));
   };
   const start = handleSubmit(({ channelsDriven: driven }) => {
     const drive = lastVoltsRms ?? prediction?.lastVoltsRms;
