@@ -5,6 +5,7 @@ import { fetched } from "../parts/fetched";
 import { PageLink } from "../parts/PageLink";
 import { useMemo, useState } from "react";
 import { initialSettings, RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/run";
+import type { PlannedRun } from "@/core/plan";
 import type { Calibration } from "@/core/rig";
 import { unconfirmed, type SafetyCaution } from "@/core/safety";
 import type {
@@ -104,8 +105,6 @@ export function NewRun({ planned, isOfTile, lastSetup, loads: given, ...making }
         </ActionButton>
       </EmptyState>
     );
-  const meant = next?.kind === kind ? next : null;
-  const setup = firstSetup(details, meant && setupFromText(meant.setting, details), lastSetup);
   return (
     <Flex direction="column" flex={1} minH={0}>
       <Flex justify="space-between" align="end" mb={3} gap={4} wrap="wrap">
@@ -148,13 +147,25 @@ export function NewRun({ planned, isOfTile, lastSetup, loads: given, ...making }
         kind={kind}
         readings={readings}
         loads={loads}
-        channelsDriven={meant?.channelsDriven ?? null}
-        firstSetup={setup}
-        isOfTile={isOfTile && meant !== null}
+        {...beginning(next?.kind === kind ? next : null, { details, lastSetup, isOfTile })}
       />
     </Flex>
   );
 }
+
+/** What a form begins with: as planned, else as the last reading was taken. */
+const beginning = (
+  meant: PlannedRun | null,
+  {
+    details,
+    lastSetup,
+    isOfTile,
+  }: { details: Details; lastSetup: Setup | null; isOfTile: boolean },
+): Pick<ReadByProps, "channelsDriven" | "firstSetup" | "isOfTile"> => ({
+  channelsDriven: meant?.channelsDriven ?? null,
+  firstSetup: firstSetup(details, meant && setupFromText(meant.setting, details), lastSetup),
+  isOfTile: isOfTile && meant !== null,
+});
 
 type ReadByProps = Omit<NewRunProps, "planned" | "lastSetup"> & {
   kind: RunKind;

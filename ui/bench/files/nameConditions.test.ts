@@ -49,6 +49,8 @@ test.each([
     "soft-clip-off_8ohms_2ch.csv",
     { loadId: "8", channelsDriven: "2", setup: named("32 V brick", "off") },
   ],
+  ["take two 8 ohms.wav", { loadId: "8" }],
+  ["two channels 8 ohms.wav", { loadId: "8", channelsDriven: "2" }],
   ["bridged 8R.wav", { loadId: "8", setup: named("32 V brick", "on", "bridged") }],
 ])("%s", (name, conditions) => {
   const found = conditionsInName(name, known);

@@ -29,7 +29,11 @@ const channelsIn = (name: string, channelCount: number): number | null => {
     /(?:^|[\s_-])(\d+)[\s_-]*(?:ch|channels?|driven)(?=$|[\s_.-])/i.exec(name) ?? [];
   if (count !== undefined) return Number(count);
   if (/(?:^|[\s_-])all(?=$|[\s_.-])/i.test(name)) return channelCount;
-  const [, word] = /(?:^|[\s_-])(one|single|both|two|five)(?=$|[\s_.-])/i.exec(name) ?? [];
+  // "take two" counts takes.
+  const [, word] =
+    /(?:^|[\s_-])(single|both|(?:one|two|five)(?=[\s_-]*(?:ch|channels?|driven)))(?=$|[\s_.-])/i.exec(
+      name,
+    ) ?? [];
   return word === undefined ? null : WORDS[word.toLowerCase()];
 };
 

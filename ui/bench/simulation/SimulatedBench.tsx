@@ -59,6 +59,18 @@ const setUpAs = (
   return { ...described, amplifier: rigOn(described.amplifier, setting, supplies) };
 };
 
+/** The amplifier that is chosen, set up so, and what has been changed of it. */
+const useSetUp = (first: CatalogueName, setting: string, supplies: Details["supplies"]) => {
+  const [name, setName] = useState<CatalogueName>(first);
+  const original = useMemo(() => setUpAs(name, setting, supplies), [name, setting, supplies]);
+  const [instrument, setInstrument] = useState<AdjustableDescription>(original);
+  const choose = (next: CatalogueName) => {
+    setName(next);
+    setInstrument(setUpAs(next, setting, supplies));
+  };
+  return { name, choose, original, instrument, setInstrument };
+};
+
 /** The bench that ships with Rimebank: pick an amplifier, change what it is made of, see at once what it would do, and run the sweep. */
 export function SimulatedBench({
   amplifier,
@@ -70,9 +82,11 @@ export function SimulatedBench({
   busy,
   onStart,
 }: SimulatedBenchProps) {
-  const [name, setName] = useState<CatalogueName>(NEAREST[amplifier.kind]);
-  const original = useMemo(() => setUpAs(name, setting, supplies), [name, setting, supplies]);
-  const [instrument, setInstrument] = useState<AdjustableDescription>(original);
+  const { name, choose, original, instrument, setInstrument } = useSetUp(
+    NEAREST[amplifier.kind],
+    setting,
+    supplies,
+  );
   const panel = useMemo(() => panelOf(instrument), [instrument]);
   const asShipped = useMemo(() => panelOf(original), [original]);
   const { channelCount, mainsHz } = useMemo(() => instrumentFacts(instrument), [instrument]);
@@ -111,10 +125,6 @@ export function SimulatedBench({
   );
   const { prediction, message, isBehind } = usePrediction(request);
 
-  const choose = (next: CatalogueName) => {
-    setName(next);
-    setInstrument(setUpAs(next, setting, supplies));
-  };
   const start = handleSubmit(({ channelsDriven: driven }) => {
     const drive = lastVoltsRms ?? prediction?.lastVoltsRms;
     if (drive)
