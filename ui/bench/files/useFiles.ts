@@ -87,6 +87,30 @@ const useKeptWorker = (): { of(): KeptWorker; ifAny(): KeptWorker | null } => {
   return { of: () => (kept.current ??= keepWorker()), ifAny: () => kept.current };
 };
 
+/** A file as it was dropped, before anything is known of it; one that is too large is not opened. */
+const droppedEntry = (source: File, fullScale: string, mostBytes: number): FileEntry => {
+  const tooLarge = source.size > mostBytes;
+  return {
+    id: newId(),
+    fileName: source.name,
+    source,
+    state: tooLarge ? "failed" : "opening",
+    message: tooLarge
+      ? `It is larger than the limit of ${Math.round(mostBytes / 1024 / 1024)} MB.`
+      : null,
+    opened: null,
+    kind: null,
+    fullScale,
+    channels: [],
+    inputChannel: null,
+    sampleRate: "",
+    question: null,
+    places: NOWHERE,
+    settings: {},
+    own: {},
+  };
+};
+
 /** Files that were dropped, each opened as it arrives in a worker that keeps their samples until they are read, or taken away. */
 export const useFiles = ({
   outputCount,
@@ -160,31 +184,10 @@ export const useFiles = ({
   const add = (files: readonly File[]) => {
     const isAlone = files.length === 1 && entries.length === 0;
     for (const source of files) {
-      const id = newId();
-      const tooLarge = source.size > uploadLimitBytes;
-      setEntries((known) => [
-        ...known,
-        {
-          id,
-          fileName: source.name,
-          source,
-          state: tooLarge ? "failed" : "opening",
-          message: tooLarge
-            ? `It is larger than the limit of ${Math.round(uploadLimitBytes / 1024 / 1024)} MB.`
-            : null,
-          opened: null,
-          kind: null,
-          fullScale,
-          channels: [],
-          inputChannel: null,
-          sampleRate: "",
-          question: null,
-          places: NOWHERE,
-          settings: {},
-          own: {},
-        },
-      ]);
-      if (!tooLarge) void open({ id, fileName: source.name, source, givenRateHz: null }, isAlone);
+      const entry = droppedEntry(source, fullScale, uploadLimitBytes);
+      const { id, fileName, state } = entry;
+      setEntries((known) => [...known, entry]);
+      if (state === "opening") void open({ id, fileName, source, givenRateHz: null }, isAlone);
     }
   };
   const reopen = (entry: FileEntry) => void open(sentFile(entry), entries.length === 1);
