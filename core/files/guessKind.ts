@@ -17,6 +17,8 @@ const IDLE_RATIO = 0.05;
 const LEAST_LEVELS = 5;
 /** Past its limit output may fall again. */
 const RISING_SHARE = 0.7;
+/** A supply that limits its current holds this much of the highest level. */
+const HELD_RATIO = 0.5;
 const LEAST_FREQUENCIES = 5;
 /** Envelope that loses this much while a tone is held. */
 const SAGS_RATIO = 0.95;
@@ -39,8 +41,11 @@ export const guessKind = (channels: readonly Float64Array[], sampleRateHz: numbe
       "blackmanHarris7",
     ),
   );
+  const inBursts = burstGuess(volts, sampleRateHz);
   if (isIdle(channels, levels, loudest, sampleRateHz))
-    return { kind: "crosstalk", because: "one channel plays and another is almost silent" };
+    return (
+      inBursts ?? { kind: "crosstalk", because: "one channel plays and another is almost silent" }
+    );
   const two = twoTones(lines);
   if (two) return two;
   const frequencies = findFrequencySteps(volts, sampleRateHz).filter(
@@ -55,27 +60,34 @@ export const guessKind = (channels: readonly Float64Array[], sampleRateHz: numbe
   const levelCount = risingLevels(volts, sampleRateHz);
   if (levelCount >= LEAST_LEVELS)
     return { kind: "power-sweep", because: `a tone rises in ${levelCount} levels` };
-  const bursts = analyseBursts(volts, sampleRateHz, LOAD);
-  if (bursts.ok && bursts.value.stepRatio > 3 && bursts.value.bursts[0].seconds < 0.6)
-    return {
-      kind: "burst",
-      because: `${bursts.value.bursts.length} bursts of ${Math.round(1000 * bursts.value.bursts[0].seconds)} ms above the level in between`,
-    };
+  if (inBursts) return inBursts;
   if (lines.length > 8) return { kind: "multitone", because: `${lines.length} simultaneous tones` };
   return oneTone(volts, sampleRateHz);
 };
 
-/** How many levels a tone rises through; none when what is found goes up and down. */
+const burstGuess = (volts: Float64Array, sampleRateHz: number): KindGuess | null => {
+  const bursts = analyseBursts(volts, sampleRateHz, LOAD);
+  return bursts.ok && bursts.value.stepRatio > 3 && bursts.value.bursts[0].seconds < 0.6
+    ? {
+        kind: "burst",
+        because: `${bursts.value.bursts.length} bursts of ${Math.round(1000 * bursts.value.bursts[0].seconds)} ms above the level in between`,
+      }
+    : null;
+};
+
+/** How many levels a tone rises through; none when what is found goes up and down. Where a supply limits its current, it stays below the highest. */
 const risingLevels = (volts: Float64Array, sampleRateHz: number): number => {
   const found = findSteps(volts, sampleRateHz);
   if (!found.ok) return 0;
   const levels = found.value.steps.map(({ firstSample, sampleCount }) =>
     rootMeanSquare(volts.subarray(firstSample, firstSample + sampleCount)),
   );
-  const rises = levels.filter((level, k) => k > 0 && level > levels[k - 1]).length;
-  return rises >= RISING_SHARE * (levels.length - 1) && Math.max(...levels) > 3 * levels[0]
-    ? levels.length
-    : 0;
+  const most = Math.max(...levels);
+  const top = levels.indexOf(most);
+  const isHeld = levels.slice(top).every((level) => level > HELD_RATIO * most);
+  const risen = isHeld ? levels.slice(0, top + 1) : levels;
+  const rises = risen.filter((level, k) => k > 0 && level > risen[k - 1]).length;
+  return rises >= RISING_SHARE * (risen.length - 1) && most > 3 * levels[0] ? risen.length : 0;
 };
 
 const isIdle = (
