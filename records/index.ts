@@ -176,6 +176,7 @@ export {
   entryOf,
   RUN_LIMIT_BYTES,
   runSchema,
+  takenRunSchema,
   type Run,
   type RunCapture,
   type RunConditions,

@@ -125,6 +125,15 @@ export const runSchema = object({
   captures: listOf(captureSchema, 64),
 });
 
+/** A run as it is taken today: every way of taking one says what it was taken on, or that this was not recorded. */
+export const takenRunSchema = runSchema.shape({
+  conditions: conditionsSchema.shape({
+    setup: setupSchema.required(
+      "A reading needs what it was taken on: the supply, the switches, the input and the connection.",
+    ),
+  }),
+});
+
 export type RunConditions = InferType<typeof conditionsSchema>;
 
 /** What of a run's conditions may be corrected. */

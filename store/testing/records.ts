@@ -3,7 +3,7 @@ import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
 import { levelResult } from "@/core/run/reading";
 import { stepReading } from "@/core/testing/stepReading";
-import { powerDraft, type AmplifierDraft, type Run, type RunDraft } from "@/records";
+import { NO_SETUP, powerDraft, type AmplifierDraft, type Run, type RunDraft } from "@/records";
 import { addRun, captures, findRuns } from "..";
 
 export const amplifierDraft: AmplifierDraft = {
@@ -49,6 +49,7 @@ export const runDraft = (change: Partial<RunDraft> = {}): RunDraft =>
       fullScaleVolts: 80,
       mainsHz: 50,
       band: { lowHz: 20, highHz: 20_000 },
+      setup: NO_SETUP,
       channelsDriven: 2,
       channels: [
         {

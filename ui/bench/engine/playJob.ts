@@ -1,6 +1,7 @@
 import { findingText, type Finding } from "@/core/outcome";
 import { RUN_KINDS, type ShotLoad } from "@/core/run";
 import {
+  NO_SETUP,
   ANALYSIS_VERSION,
   guardLimits,
   runConditions,
@@ -72,7 +73,8 @@ export const playJob = async (
       voltsAccuracyRatio: bench.voltsAccuracyRatio,
       confirmations: job.confirmations,
       settings: job.settings as Record<string, number | string>,
-      setUp: job,
+      // A run under way from before setups were kept does not record its own.
+      setUp: { ...job, setup: job.setup ?? NO_SETUP },
       set: job.set,
       level: job.level,
     });

@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { RUN_KIND_NAMES } from "@/core/run";
 import { comparables } from "@/records/facts";
-import { RUN_LIMIT_BYTES, runSchema, type RunDraft } from "@/records";
+import { RUN_LIMIT_BYTES, takenRunSchema, type RunDraft } from "@/records";
 import { gone, keptAnswer, readForm } from "@/server/answers";
 import { guarded } from "@/server/guard";
 import { database, writableDatabase } from "@/server/records";
@@ -25,7 +25,7 @@ export const GET = (request: Request, { params }: Context): Promise<Response> =>
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
   guarded(request, async () => {
     const { id: amplifierId } = await params;
-    const form = await readForm<RunDraft>(runSchema, request, {
+    const form = await readForm<RunDraft>(takenRunSchema, request, {
       limitBytes: RUN_LIMIT_BYTES,
       what: "The run cannot be saved",
     });
