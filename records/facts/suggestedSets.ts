@@ -13,8 +13,11 @@ const MOST_SUGGESTED = 6;
 const settingWords = ({ setting }: Comparable): string =>
   setting.replace(/^supply:\s*/i, "") || "default setting";
 
-/** What two runs of the same kind differ in, where it is one thing only; null else. */
-const differenceOf = (a: Comparable, b: Comparable): string | null => {
+/** What two runs of the same kind differ in, where it is one thing only, and whether that is a supply or a switch; null else. */
+const differenceOf = (
+  a: Comparable,
+  b: Comparable,
+): { words: string; isSetting: boolean } | null => {
   const differ = [
     isNearLoad(a.nominalOhms, b.nominalOhms)
       ? null
@@ -25,7 +28,7 @@ const differenceOf = (a: Comparable, b: Comparable): string | null => {
     a.setting === b.setting ? null : `${settingWords(a)} against ${settingWords(b)}`,
     a.isSimulated === b.isSimulated ? null : "measured against predicted",
   ].filter((each) => each !== null);
-  return differ.length === 1 ? differ[0] : null;
+  return differ.length === 1 ? { words: differ[0], isSetting: a.setting !== b.setting } : null;
 };
 
 /** The conditions that both have, so that like pairs are distinguished. */
@@ -38,7 +41,7 @@ const commonText = (a: Comparable, b: Comparable): string =>
     .map((part) => `, ${part}`)
     .join("");
 
-/** What of one amplifier is worth a comparison: pairs of its runs that differ in one thing. @param entries newest first */
+/** What of one amplifier is worth a comparison: pairs of its runs that differ in one thing, first in a supply or a switch. @param entries newest first */
 export const suggestedSets = (
   amplifierId: string,
   entries: readonly RunEntry[],
@@ -48,28 +51,24 @@ export const suggestedSets = (
     const found = comparables(entries, kind);
     return found.flatMap((first, k) =>
       found.slice(k + 1).flatMap((second) => {
-        const words = differenceOf(first, second);
-        return words === null
-          ? []
-          : [
-              {
-                id: newId(),
-                name: `${RUN_KINDS[kind].title}: ${words}${commonText(first, second)}`.slice(
-                  0,
-                  120,
-                ),
-                kind,
-                members: [first, second].map((each) => memberOf(amplifierId, each, newId())),
-                chart: "",
-                normalising: "as-measured" as const,
-                meetAt: null,
-                first: "",
-                second: "",
-              },
-            ];
+        const difference = differenceOf(first, second);
+        return difference ? [{ kind, first, second, ...difference }] : [];
       }),
     );
-  }).slice(0, MOST_SUGGESTED);
+  })
+    .toSorted((a, b) => Number(b.isSetting) - Number(a.isSetting))
+    .slice(0, MOST_SUGGESTED)
+    .map(({ kind, first, second, words }) => ({
+      id: newId(),
+      name: `${RUN_KINDS[kind].title}: ${words}${commonText(first, second)}`.slice(0, 120),
+      kind,
+      members: [first, second].map((each) => memberOf(amplifierId, each, newId())),
+      chart: "",
+      normalising: "as-measured" as const,
+      meetAt: null,
+      first: "",
+      second: "",
+    }));
 
 /** A member that stands for the newest run under these conditions. */
 export const memberOf = (

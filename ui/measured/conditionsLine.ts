@@ -26,6 +26,12 @@ const settingsText = (run: Run): string[] => {
   });
 };
 
+/** Two outputs with one load between them share its ohms and its watts. */
+const bridgedText = ({ kind, conditions: { setup, channels } }: Run): string | null =>
+  setup?.connection === "bridged" || RUN_KINDS[kind].isBridged
+    ? `each half drives ${formatSignificant(channels[0].loadOhms / 2, 3)} Ω and gives half the power`
+    : null;
+
 /** The tone as it was found, of a run that has levels. */
 const toneText = ({ result }: Run): string | null => {
   const hertz = result.channels[0].levels?.[0]?.fundamentalHz;
@@ -41,6 +47,7 @@ export const conditionsLine = (run: Run): string => {
     RUN_KINDS[run.kind].worksInto
       ? `loudspeaker of ${formatShort(conditions.nominalOhms)} Ω nominal`
       : `${conditions.channels.map(({ loadOhms }) => formatSignificant(loadOhms, 3)).join(" and ")} Ω measured`,
+    bridgedText(run),
     ...settingsText(run),
     conditions.level?.from === "found"
       ? `full level found, ${formatSignificant(conditions.level.watts, 3)} W`
