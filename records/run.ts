@@ -128,9 +128,11 @@ export const runSchema = object({
 /** A run as it is taken today: every way of taking one says what it was taken on, or that this was not recorded. */
 export const takenRunSchema = runSchema.shape({
   conditions: conditionsSchema.shape({
-    setup: setupSchema.required(
-      "A reading needs what it was taken on: the supply, the switches, the input and the connection.",
-    ),
+    setup: setupSchema
+      .default(undefined)
+      .required(
+        "A reading needs what it was taken on: the supply, the switches, the input and the connection.",
+      ),
   }),
 });
 

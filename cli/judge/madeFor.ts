@@ -31,11 +31,19 @@ export const madeForIn = (
   content: Pick<CaseFile, "amplifier" | "runs">,
 ): MadeFor | undefined => {
   const input = said.input ?? (hasInputs(content) ? setup?.input : undefined);
+  const { supply, setting } = { ...named(setup), ...said };
   const madeFor: MadeFor = {
-    supply: supplyIn(said.supply ?? setup?.supply ?? "", content),
-    setting: plainSetting(said.setting ?? setup?.setting ?? ""),
+    supply: supplyIn(supply ?? "", content),
+    setting: plainSetting(setting ?? ""),
     connection: said.connection ?? AS_SUPPLIED.connection,
     ...(input && { input }),
+    ...((supply || setting) && { namesSetting: true as const }),
   };
-  return isAsSupplied(madeFor) ? undefined : madeFor;
+  return isAsSupplied(madeFor) && !madeFor.namesSetting ? undefined : madeFor;
 };
+
+/** What a line names, as a case would say it. */
+const named = (setup: ReadClaim["setup"]): SaidOfClaim => ({
+  supply: setup?.supply ?? "",
+  setting: setup?.setting ?? "",
+});

@@ -181,3 +181,10 @@ test("into a reactive load it is no evidence of rated power", () =>
     use: "none",
     why: { code: "other-condition", match: { condition: "source", was: "reactive-load" } },
   }));
+
+test("a claim that names its default setting is not met by another one", () => {
+  const off = sweep([60, 60], { setting: "soft clip: off" });
+  const on = sweep([40, 40]);
+  expect(verdict(madeFor({ namesSetting: true }), off, on).outcome).toBe("missed");
+  expect(verdict(printed, off, on).outcome).toBe("met-other-setting");
+});

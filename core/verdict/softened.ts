@@ -65,7 +65,9 @@ const withSettings = ({
 
 /** A claim that names its supply or a switch is about nothing else. */
 const namesNoSetting = ({ madeFor }: JudgingScope): boolean =>
-  madeFor.supply === AS_SUPPLIED.supply && madeFor.setting === AS_SUPPLIED.setting;
+  !madeFor.namesSetting &&
+  madeFor.supply === AS_SUPPLIED.supply &&
+  madeFor.setting === AS_SUPPLIED.setting;
 
 /** Two supplies and neither of them the default: where the outcome is the same with both, it does not depend on them. */
 const withoutDefaultSetting = (asPrinted: Decision, ways: Ways): Decision | null => {

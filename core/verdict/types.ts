@@ -60,7 +60,11 @@ export type Connection = "normal" | "bridged" | "parallel";
  * The supply, switches, connection and input that a claim is made for; a supply or setting is empty for the default one, an input is
  * absent where any will do.
  */
-export type MadeFor = Pick<Evidence, "supply" | "setting" | "input"> & { connection: Connection };
+export type MadeFor = Pick<Evidence, "supply" | "setting" | "input"> & {
+  connection: Connection;
+  /** It names its supply or a switch, though that be the default one: then it is about no other. */
+  namesSetting?: true;
+};
 
 /**
  * A claim to be judged: as it was read, which of its conditions the reviewer filled in, and what it is made for; absent, for the

@@ -5,6 +5,7 @@ import {
   asSetUp,
   madeForOf,
   madeForTrouble,
+  madeForWords,
   namedSetup,
   setupChoices,
   setupFromText,
@@ -132,6 +133,7 @@ describe("what a claim is made for", () => {
       supply: supplyName,
       setting,
       connection: "normal",
+      namesSetting: true,
     });
   });
 
@@ -167,4 +169,16 @@ test("a setup from before channels, warmth and mains were kept still reads", () 
   const { driven: _, warmth: __, mains: ___, ...former } = usual;
   const read = setupOfRun({ source: "recording", setup: former as Setup }, details);
   expect(read).toEqual(usual);
+});
+
+test("a claim that names its default setting is about that alone", () => {
+  const named = { ...NO_SETUP, other: "soft clip: on" };
+  expect(madeForOf(named, details)).toEqual({
+    supply: "",
+    setting: "",
+    connection: "normal",
+    namesSetting: true,
+  });
+  expect(madeForWords(named, details)).toBe("Soft clip: on");
+  expect(madeForOf(NO_SETUP, details)).not.toHaveProperty("namesSetting");
 });

@@ -131,10 +131,18 @@ const supplyPart = ({ supply }: Setup, details: Known): string =>
 export const madeForText = (madeFor: Setup, details: Known): string =>
   settingText(byBriefNames(madeFor, details), details);
 
-/** The same, with the input that it names. */
+/** All that a claim names of what it is made for, though it be the default: "48 V brick, soft clip: on, balanced input". */
 export const madeForWords = (madeFor: Setup, details: Known): string => {
-  const { input } = byBriefNames(madeFor, details);
-  return [madeForText(madeFor, details), input && `${input} input`].filter(Boolean).join(", ");
+  const { supply, switches, other, connection, input } = byBriefNames(madeFor, details);
+  return [
+    supply,
+    ...Object.entries(switches).map(([name, position]) => `${name}: ${position}`),
+    other,
+    connection === "normal" ? "" : connection,
+    input && `${input} input`,
+  ]
+    .filter(Boolean)
+    .join(", ");
 };
 
 /** What of a setup is not at its default, as lists and comparisons name it; empty for the amplifier as supplied. */
@@ -301,6 +309,9 @@ export const madeForTrouble = (madeFor: Setup, details: Known): string | null =>
     : `The supply “${supply}” is not in the Brief. Add it under Supplies, or choose another for this claim.`;
 };
 
+const namesSetting = ({ supply, switches, other }: Setup): boolean =>
+  supply !== null || Object.keys(switches).length > 0 || other !== "";
+
 /** What a claim is made for, as the judge takes it: what it does not name is at its default. */
 export const madeForOf = (setup: Setup, details: Known): MadeFor => {
   const named = byBriefNames(setup, details);
@@ -311,5 +322,6 @@ export const madeForOf = (setup: Setup, details: Known): MadeFor => {
     setting: settingParts(named, details).join(", "),
     connection: named.connection,
     ...(isChoice && { input: named.input }),
+    ...(namesSetting(named) && { namesSetting: true as const }),
   };
 };

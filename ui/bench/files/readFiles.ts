@@ -90,6 +90,7 @@ export const readFiles = async (
     inputFileChannel: mapping?.inputChannel ?? undefined,
   };
   const second =
+    RUN_KINDS[kind].takesSecondLoad &&
     context.secondLoad &&
     runConditions({
       ...context,
@@ -111,7 +112,7 @@ export const readFiles = async (
       },
     })),
     loads: conditions.channels,
-    secondLoads: second && outputs.map((output) => second[output]),
+    secondLoads: second ? outputs.map((output) => second[output]) : null,
     ratedWatts: context.ratedWatts,
   };
   const texts = group.flatMap(({ opened }) => opened?.responseText ?? []);
