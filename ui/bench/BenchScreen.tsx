@@ -114,6 +114,7 @@ export function BenchScreen({ shown, stated, schedule, supplies, ...making }: Be
             shown={shown}
             amplifier={amplifier}
             details={making.details}
+            loads={making.loads}
             claims={claims}
             stated={stated}
           />
@@ -266,7 +267,10 @@ const useShownOnce = (storedId: string | null, show: (id: string) => void): void
   }, [storedId, show]);
 };
 
-type ShownProps = Pick<BenchScreenProps, "amplifier" | "details" | "claims" | "stated"> & {
+type ShownProps = Pick<
+  BenchScreenProps,
+  "amplifier" | "details" | "loads" | "claims" | "stated"
+> & {
   shown: ShownRun;
 };
 

@@ -13,10 +13,10 @@ const SetupForm = fetched<SetupFormProps>(() =>
   import("./SetupForm").then((module) => module.SetupForm),
 );
 
-type RunSetupProps = Pick<SetupFormProps, "run" | "amplifier" | "details">;
+type RunSetupProps = Pick<SetupFormProps, "run" | "amplifier" | "details" | "loads">;
 
 /** What a reading was taken on: supply, switches, outputs, input. It can be corrected, and what stood there before stays readable. */
-export function RunSetup({ run, amplifier, details }: RunSetupProps) {
+export function RunSetup({ run, amplifier, details, loads }: RunSetupProps) {
   const [isOpen, setOpen] = useState(false);
   const { conditions, source, remarks } = run;
   const setup = setupOfRun({ source, ...conditions }, details);
@@ -43,7 +43,7 @@ export function RunSetup({ run, amplifier, details }: RunSetupProps) {
       )}
       {isOpen ? (
         <SetupForm
-          {...{ run, amplifier, details }}
+          {...{ run, amplifier, details, loads }}
           recorded={setup}
           onDone={() => setOpen(false)}
         />

@@ -39,6 +39,7 @@ const view = (change: Partial<Run> = {}, claims: ReturnType<typeof readClaims>["
     before={null}
     amplifier={amplifier}
     details={{ supplies: [], switches: [] }}
+    loads={[]}
     claims={[]}
     stated={claims}
     claimedWatts={null}

@@ -2,7 +2,7 @@
 import { Flex, Grid, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { channelLetter } from "@/core/verdict";
-import type { Amplifier, SetupDetails, StatedPower, Run } from "@/records";
+import type { Amplifier, Load, Run, SetupDetails, StatedPower } from "@/records";
 import {
   fittingClaims,
   repeatStatistics,
@@ -26,6 +26,7 @@ export type RunViewProps = {
   before: Run | null;
   amplifier: Amplifier;
   details: SetupDetails;
+  loads: readonly Load[];
   /** Claims of power, and all that is printed. */
   claims: readonly StatedPower[];
   stated: readonly SetClaim[];
@@ -39,6 +40,7 @@ export function RunView({
   before,
   amplifier,
   details,
+  loads,
   claims,
   stated,
   claimedWatts,
@@ -67,7 +69,7 @@ export function RunView({
         <Panel py={2} maxH="40vh" overflow="auto">
           <FigureTable run={run} figures={readings.figures} />
         </Panel>
-        <RunSetup {...{ run, amplifier, details }} />
+        <RunSetup {...{ run, amplifier, details, loads }} />
         <StopPanel run={run} stops={run.result.channels.map(({ stop }) => stop)} />
         <RunRemarks run={run} />
       </Flex>

@@ -1,5 +1,6 @@
 "use client";
 import { Grid, HStack } from "@chakra-ui/react";
+import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { RUN_KINDS } from "@/core/run";
 import {
@@ -7,6 +8,8 @@ import {
   drivenIn,
   drivenTyped,
   type Amplifier,
+  type Correctable,
+  type Load,
   type Run,
   type Setup,
   type SetupDetails,
@@ -14,7 +17,12 @@ import {
 import { namedSetup } from "@/records/facts";
 import { ActionButton } from "../parts/ActionButton";
 import { DrivenField } from "../parts/DrivenField";
-import { FormMessage } from "../parts/fields";
+import { ChoiceField, FormMessage, held } from "../parts/fields";
+import { loadChoice } from "../bench/loadChoice";
+import { UploadFailed } from "../bench/uploadRun";
+import { findingText } from "@/core/outcome";
+import { formatShort } from "@/core/units";
+import { canReadAgain, readAgain } from "./readAgain";
 import { SetupChoices, SetupTexts } from "../parts/SetupFields";
 import { useRemarks } from "./useRemarks";
 
@@ -22,31 +30,55 @@ export type SetupFormProps = {
   run: Run;
   amplifier: Pick<Amplifier, "channelCount">;
   details: SetupDetails;
+  /** That are built; a recording can be read again into another of them. */
+  loads: readonly Load[];
   /** What is recorded of it now. */
   recorded: Setup;
   onDone(): void;
 };
 
-/** Corrects what a reading was taken on. Its figures stay; the claims are judged again. */
-export function SetupForm({ run, amplifier, details, recorded, onDone }: SetupFormProps) {
+/**
+ * Corrects what a reading was taken on. Its figures stay and the claims are judged again; with another load its recordings are read again,
+ * and the reading before is struck out.
+ */
+export function SetupForm({ run, amplifier, details, loads, recorded, onDone }: SetupFormProps) {
   const [setup, setSetup] = useState(recorded);
   const { conditions, remarks, kind } = run;
   const [typed, setTyped] = useState(
     drivenTyped({ count: conditions.channelsDriven, places: recorded.driven }),
   );
   const { keep, message } = useRemarks(run);
+  const router = useRouter();
+  const [loadId, setLoadId] = useState("");
+  const [problem, setProblem] = useState<string | null>(null);
+  const readInto = async (load: Load, now: Correctable): Promise<void> => {
+    try {
+      const id = await readAgain(run, load, now);
+      if (typeof id !== "string") return setProblem(findingText(id));
+      const reason = `Read again into ${formatShort(load.nominalOhms)} Ω.`;
+      const struck = { reason, at: new Date().toISOString() };
+      if (!(await keep({ ...remarks, struck }))) return;
+      onDone();
+      router.push(`?run=${id}`);
+    } catch (error) {
+      setProblem(
+        error instanceof UploadFailed
+          ? error.message
+          : "The recording could not be read. Try again.",
+      );
+    }
+  };
   const driven = drivenIn(typed, amplifier.channelCount);
   const save = async () => {
     if (!driven) return;
-    const { channelsDriven: _, ...was } = correctableOf(conditions);
-    const corrected = {
-      at: new Date().toISOString(),
-      was: { ...was, channelsDriven: conditions.channelsDriven },
-      now: {
-        ...namedSetup({ ...setup, driven: [...driven.places] }, details),
-        channelsDriven: driven.count,
-      },
+    setProblem(null);
+    const now = {
+      ...namedSetup({ ...setup, driven: [...driven.places] }, details),
+      channelsDriven: driven.count,
     };
+    const load = loads.find(({ id }) => id === loadId);
+    if (load) return readInto(load, now);
+    const corrected = { at: new Date().toISOString(), was: correctableOf(conditions), now };
     const all = [...(remarks.corrected ?? []), corrected];
     if (await keep({ ...remarks, corrected: all })) onDone();
   };
@@ -60,6 +92,14 @@ export function SetupForm({ run, amplifier, details, recorded, onDone }: SetupFo
       }}
     >
       <Grid gap={2} mt={2}>
+        {canReadAgain(run) && (
+          <ChoiceField
+            id="correct-load"
+            label="Load"
+            field={held(loadId, setLoadId)}
+            choices={[{ value: "", label: "as recorded" }, ...loads.map(loadChoice)]}
+          />
+        )}
         <SetupChoices
           id="correct"
           details={details}
@@ -75,7 +115,7 @@ export function SetupForm({ run, amplifier, details, recorded, onDone }: SetupFo
         />
         <SetupTexts id="correct" {...{ details, setup }} onChange={setSetup} />
       </Grid>
-      <FormMessage>{message}</FormMessage>
+      <FormMessage>{problem ?? message}</FormMessage>
       <HStack mt={1.5}>
         <ActionButton type="submit" tone="primary" minH="36px" px={3} fontSize="14px">
           Save conditions
