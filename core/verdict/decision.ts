@@ -4,8 +4,8 @@ import type { ClaimFinding, Decision } from "./types";
 
 /** The weakest channel decides: one that misses, then one that is open; met only where as many as are asked meet it. */
 export const decisionOf = (channels: readonly ChannelFinding[], asked: number | null): Decision => {
-  const worst = (status: ChannelFinding["status"]) =>
-    channels
+  const worst = (status: ChannelFinding["status"], among = channels) =>
+    among
       .filter((channel) => channel.status === status)
       .map(({ finding }) => finding)
       .toSorted((a, b) => a.margin - b.margin)[0] ?? null;
@@ -24,8 +24,9 @@ export const decisionOf = (channels: readonly ChannelFinding[], asked: number | 
   const missed = worst("missed");
   if (missed)
     return { ...common, outcome: "missed", finding: missed, probability: probabilityBy(missed) };
-  const open = worst("open");
-  // What was missed under stricter conditions does not count against channels that meet it under its own.
+  // What was missed under stricter conditions does not count against channels that were read under the claim's own.
+  const readAsAsked = channels.filter((channel) => !isMetOrIdle(channel));
+  const open = worst("open", readAsAsked) ?? worst("open");
   const isIdle = count >= (asked ?? 1) && channels.every(isMetOrIdle);
   if (open && !isIdle) return { ...common, ...openBy(open) };
   const met = worst("met");

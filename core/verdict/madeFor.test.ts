@@ -188,3 +188,15 @@ test("a claim that names its default setting is not met by another one", () => {
   expect(verdict(madeFor({ namesSetting: true }), off, on).outcome).toBe("missed");
   expect(verdict(printed, off, on).outcome).toBe("met-other-setting");
 });
+
+test("more channels driven than the claim asks do not hide a reading that is inconclusive under its own conditions", () => {
+  const five = { ...facts, channelCount: 5 };
+  const [claim] = sheet("70 W per channel into 8 ohms, two channels driven, 1 % THD+N").claims;
+  const two = sweep([70.3, 70.4], { channelsDriven: 2 });
+  const all = sweep([56, 56, 56, 56, 56], { channelsDriven: 5 });
+  const alone = judge(claim, [two], five);
+  const beside = judge(claim, [two, all], five);
+  expect(alone.outcome).toBe("too-close");
+  expect(beside.outcome).toBe("too-close");
+  expect(beside.finding?.evidence.id).toBe(two.id);
+});
