@@ -120,3 +120,15 @@ test("refusal: more channels than the amplifier has", async () => {
   const outcome = await LiveRun.start({ ...request, loadOhms: Array(9).fill(8) });
   expect(outcome.ok ? "accepted" : outcome.finding.code).toBe("channel-mismatch");
 });
+
+test("a step down never raises what plays, not even from the least drive; a step up begins where something can be read", async () => {
+  const run = await started();
+  const least = (await run.step()).driveVoltsRms;
+  run.turn(-1);
+  expect((await run.step()).driveVoltsRms).toBeLessThanOrEqual(least);
+  run.turn(1);
+  const up = (await run.step()).driveVoltsRms;
+  expect(up).toBeGreaterThan(2 * least);
+  run.turn(-1);
+  expect((await run.step()).driveVoltsRms).toBeLessThan(up);
+});

@@ -119,12 +119,10 @@ export class LiveRun {
   turn(db: number): void {
     if (this.trip) return;
     this.ramp = null;
-    this.bench.setDrive(
-      Math.max(
-        FIRST_DRIVE_RATIO * this.bench.mostDriveVoltsRms,
-        this.driveVoltsRms * dbToAmplitudeRatio(db),
-      ),
-    );
+    const asked = this.driveVoltsRms * dbToAmplitudeRatio(db);
+    // The first step up begins where something can be read; a step down never raises what plays.
+    const first = FIRST_DRIVE_RATIO * this.bench.mostDriveVoltsRms;
+    this.bench.setDrive(db < 0 ? asked : Math.max(first, asked));
   }
 
   /** Down to the least drive at once; it also acknowledges a trip. */

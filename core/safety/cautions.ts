@@ -5,6 +5,8 @@ export type SafetyFacts = {
   /** Watts and ohms that belong together: those of the highest volts. */
   powerWatts: number;
   loadOhms: number;
+  /** What its supply could drive through one output at most, RMS; absent where no supply is written down. */
+  railVoltsRms?: number;
   /** The most watts of any claim, and the lowest load, where they are others. */
   mostWatts?: number;
   lowestOhms?: number;
@@ -45,8 +47,14 @@ const TOUCHABLE_VOLTS = 25;
 const HOT_WATTS = 50;
 const LOW_OHMS = 4;
 
-const outputVolts = ({ powerWatts, loadOhms }: SafetyFacts): number =>
-  Math.sqrt(powerWatts * loadOhms);
+/** The most that may stand between the terminals of an output: as claimed, or as the supply allows; of a bridge twice that. */
+const outputVolts = ({
+  powerWatts,
+  loadOhms,
+  railVoltsRms = 0,
+  isBridged = false,
+}: SafetyFacts): number =>
+  (isBridged ? 2 : 1) * Math.max(Math.sqrt(powerWatts * loadOhms), railVoltsRms);
 const heatWatts = ({ powerWatts, mostWatts = powerWatts, channelsDriven }: SafetyFacts): number =>
   mostWatts * channelsDriven;
 const mayBeBridgeTied = ({ terminals = "not known", kind, topology }: SafetyFacts): boolean =>

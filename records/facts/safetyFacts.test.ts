@@ -1,3 +1,4 @@
+import type { RunKind } from "@/core/run";
 import { cautionsFor } from "@/core/safety";
 import { amplifier, power, load } from "@/records/testing/run";
 import { safetyFacts } from "./safetyFacts";
@@ -8,10 +9,18 @@ const facts = (claims: readonly [watts: number, ohms: number][], nominalOhms: re
       amplifier,
       claims: claims.map(([powerWatts, loadOhms]) => ({ ...power, powerWatts, loadOhms })),
       loads: nominalOhms.map((ohms) => ({ ...load, nominalOhms: ohms })),
-      details: { terminals: "one side is earth" },
+      details: { terminals: "one side is earth", supplies: [] },
     },
     { isBridged: false, withSpeaker: false },
   );
+const supply = {
+  name: "inside",
+  kind: "linear" as const,
+  volts: null,
+  amperes: null,
+  watts: null,
+  isInTheBox: true,
+};
 const found = (...given: Parameters<typeof facts>) =>
   cautionsFor(facts(...given)).map(({ code, amount }) => [code, amount]);
 
@@ -47,11 +56,41 @@ test("a soak on the plan brings the caution of long heat, which is to be confirm
           amplifier,
           claims: [],
           loads: [],
-          details: { terminals: "one side is earth" },
+          details: { terminals: "one side is earth", supplies: [] },
           plan: { runs: kinds.map((kind) => ({ kind })) },
         },
         { isBridged: false, withSpeaker: false },
       ),
     ).some(({ code, isRisky }) => code === "unattended" && isRisky);
   expect([of(["noise", "heat-soak"]), of(["noise"])]).toEqual([true, false]);
+});
+
+describe("volts at the terminals follow the largest of claim, rails and bridge", () => {
+  const volts = (railVolts: number, isBridged: boolean, kinds: readonly RunKind[] = []) =>
+    cautionsFor(
+      safetyFacts(
+        {
+          amplifier,
+          claims: [{ ...power, powerWatts: 100, loadOhms: 8 }],
+          loads: [load],
+          details: {
+            terminals: "one side is earth",
+            supplies: [{ ...supply, volts: railVolts }],
+          },
+          plan: { runs: kinds.map((kind) => ({ kind })) },
+        },
+        { isBridged, withSpeaker: false },
+      ),
+    ).find(({ code }) => code === "high-volts")?.amount;
+
+  // A sine between rails of ±57 V has 57 V as its peak: 40 V RMS; two outputs against each other 81 V. 100 W into 8 ohms are 28 V.
+  test.each<[number, boolean, RunKind[], number]>([
+    [57, false, [], 40],
+    [57, true, [], 81],
+    [57, false, ["bridged"], 81],
+    [24, false, [], 28],
+    [24, true, [], 57],
+  ])("rails of %i V, bridged %s, planned %j: %i V", (rails, isBridged, kinds, amount) =>
+    expect(volts(rails, isBridged, kinds)).toBe(amount),
+  );
 });

@@ -3,20 +3,21 @@ import type { SafetyFacts } from "@/core/safety";
 import type { Amplifier, StatedPower, Details, Load, Plan, RigSettings } from "@/records";
 
 /**
- * What the records say of an amplifier's dangers: the claim with the highest volts into its own ohms, and the most watts of any claim.
+ * What the records say of an amplifier's dangers: the claim with the highest volts into its own ohms, what its supplies could drive, whether
+ * outputs are bridged or will be, and the most watts of any claim.
  */
 export const safetyFacts = (
   {
     amplifier,
     claims,
     loads,
-    details: { terminals },
+    details: { terminals, supplies },
     plan,
   }: {
     amplifier: Amplifier;
     claims: readonly StatedPower[];
     loads: readonly Load[];
-    details: Pick<Details, "terminals">;
+    details: Pick<Details, "terminals" | "supplies">;
     /** What is to be made, as far as it is known. */
     plan?: { runs: readonly Pick<Plan["runs"][number], "kind">[] };
   },
@@ -28,6 +29,8 @@ export const safetyFacts = (
   );
   const lowest = Math.min(...loads.map(({ nominalOhms }) => nominalOhms));
   const unclaimedOhms = Number.isFinite(lowest) ? lowest : 8;
+  const railVolts = Math.max(0, ...supplies.map(({ volts }) => volts ?? 0));
+  const planned = plan?.runs ?? [];
   return {
     topology: amplifier.topology,
     kind: amplifier.kind,
@@ -37,9 +40,11 @@ export const safetyFacts = (
     lowestOhms: Math.min(lowest, ...claims.map(({ loadOhms }) => loadOhms), most?.loadOhms ?? 8),
     channelsDriven: amplifier.channelCount,
     terminals,
-    isBridged,
+    isBridged: isBridged || planned.some(({ kind }) => RUN_KINDS[kind].isBridged),
+    // A sine between the rails has their volts as its peak.
+    ...(railVolts > 0 && { railVoltsRms: railVolts / Math.SQRT2 }),
     withSpeaker,
-    isUnattended: plan?.runs.some(({ kind }) => RUN_KINDS[kind].isSoaked) ?? false,
+    isUnattended: planned.some(({ kind }) => RUN_KINDS[kind].isSoaked),
   };
 };
 

@@ -133,6 +133,8 @@ export const playJob = async (
     );
   });
   signal.addEventListener("abort", played.cancel);
+  // Mute may have been pressed before there was anything to cancel.
+  if (signal.aborted) played.cancel();
   const outcome = await played.finished;
   // What failed was the instrument, not the run: its recordings stay, and it may go on.
   if (!outcome.ok && outcome.finding.code === "instrument-fault")
