@@ -168,6 +168,9 @@ export const runFindings = (
 export const isConclusive = ({ status, proves, refutes }: ClaimFinding): boolean =>
   (status === "met" && proves) || (status === "missed" && refutes);
 
+/** Read under the claim's own conditions: it might have met it or missed it. */
+const isTwoSided = ({ proves, refutes }: ClaimFinding): boolean => proves && refutes;
+
 const isNear = ({ matches }: ClaimFinding): boolean =>
   matches.some(({ match }) => match === "near");
 
@@ -198,7 +201,7 @@ const compare = (a: string, b: string): number => {
   return a < b ? -1 : 1;
 };
 
-/** What all runs together show for one channel: the weightiest that decides, else the weightiest. */
+/** What all runs together show for one channel: the weightiest that decides, else that might have decided, else the weightiest. */
 export type ChannelFinding = { channelIndex: number; status: LimitStatus; finding: ClaimFinding };
 
 /**
@@ -218,7 +221,7 @@ export const channelsOf = (runs: readonly RunFindings[]): ChannelFinding[] => {
     .flatMap(([channelIndex, findings]) => {
       const all = withRepeats(findings);
       const deciding = weightiest(all, isConclusive);
-      const finding = deciding ?? weightiest(all);
+      const finding = deciding ?? weightiest(all, isTwoSided) ?? weightiest(all);
       return finding ? { channelIndex, status: deciding?.status ?? "open", finding } : [];
     });
 };
