@@ -3,6 +3,7 @@ import { runEvidence } from "@/records/evidence";
 import { runOf } from "@/records/testing/run";
 import {
   asSetUp,
+  chosenSetup,
   madeForOf,
   madeForTrouble,
   madeForWords,
@@ -181,4 +182,15 @@ test("a claim that names its default setting is about that alone", () => {
   });
   expect(madeForWords(named, details)).toBe("Soft clip: on");
   expect(madeForOf(NO_SETUP, details)).not.toHaveProperty("namesSetting");
+});
+
+test("the chain names the supply, and only what is not as supplied", () => {
+  expect(chosenSetup(usual, details)).toBe("32 V brick");
+  const off = { ...usual, switches: { ...usual.switches, "Soft clip": "off" } };
+  expect(chosenSetup({ ...off, connection: "bridged" }, details)).toBe(
+    "32 V brick, Soft clip: off, bridged",
+  );
+  expect(chosenSetup({ ...usual, supply: null }, details)).toContain("not recorded");
+  expect(chosenSetup(usual, ONE_OF_A_KIND)).toBe("");
+  expect(chosenSetup(usual, { ...ONE_OF_A_KIND, switches: details.switches })).toBe("as supplied");
 });

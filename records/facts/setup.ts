@@ -220,16 +220,18 @@ export const setupOfRun = (
   return NO_SETUP;
 };
 
-/** What of a setup can be chosen, as it is chosen: "48 V brick, soft clip off"; empty where the amplifier has one of each kind. */
+/**
+ * What of a setup can be chosen, as the chain shows it: the supply where there are several, and what is not as supplied; empty where the
+ * amplifier has one of each kind.
+ */
 export const chosenSetup = (setup: Setup, details: Known): string => {
   const { supplies, switches } = setupChoices(details);
-  return [
+  const parts = [
     ...(supplies.length > 0 ? [setup.supply ?? "supply not recorded"] : []),
-    ...switches.map(
-      ({ name, positions: [usual] }) => `${name.toLowerCase()} ${setup.switches[name] ?? usual}`,
-    ),
+    ...settingParts({ ...setup, other: "" }, details),
     ...(setup.connection === "normal" ? [] : [setup.connection]),
-  ].join(", ");
+  ];
+  return parts.join(", ") || (switches.length > 0 ? "as supplied" : "");
 };
 
 /** How the newest reading was taken; null before the first. */

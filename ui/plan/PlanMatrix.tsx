@@ -54,7 +54,7 @@ export function PlanMatrix({ facts, runs, made, onRuns }: PlanMatrixProps) {
         What is measured
       </Heading>
       <Text color="muted" fontSize="14px" mb={2}>
-        A claim names what is framed.
+        Claimed combinations are framed.
         {changes !== "" && ` In the order of the plan you change ${changes}.`}
       </Text>
       <Box overflowX="auto">
@@ -134,9 +134,10 @@ function Cell({
         aria-checked={isPlanned}
         aria-label={`${nameOf(cell)}${cell.isClaimed ? ", claimed" : ""}${isDone ? ", done" : ""}`}
         onClick={() => onPress(isPlanned)}
+        style={{ display: "block", margin: "0 auto" }}
       >
         <Box
-          display="inline-flex"
+          display="flex"
           alignItems="center"
           justifyContent="center"
           gap={1}
