@@ -26,7 +26,7 @@ const CAUTIONS: Record<SafetyCautionCode, CautionText> = {
   "high-volts": {
     title: (volts) => `${volts} V on the output terminals`,
     reason:
-      "At the claimed power the output voltage can injure. Insulate the terminals, and touch nothing while it is live.",
+      "At full power the output voltage can injure. Insulate the terminals, and touch nothing while it is live.",
   },
   "hot-load": {
     title: (watts) => `${watts} W of heat in the loads`,

@@ -188,7 +188,7 @@ export const setupFacts = (
     ["Driven", setup.driven.map(channelLetter).join(", ")],
     ["Input", setup.input],
     ["Level control", setup.levelControl],
-    ["Amplifier", setup.warmth],
+    ["Warm-up", setup.warmth],
     ["Mains", setup.mains],
     ["Other", setup.other],
   ];

@@ -94,7 +94,7 @@ export function SetupTexts({
       />
       <ChoiceField
         id={`${id}-warmth`}
-        label="Amplifier"
+        label="Warm-up"
         field={held(setup.warmth, (warmth) =>
           onChange({ ...setup, warmth: warmth as Setup["warmth"] }),
         )}

@@ -3,6 +3,7 @@ import { Grid, Text } from "@chakra-ui/react";
 import { yupResolver } from "@hookform/resolvers/yup";
 import { useState } from "react";
 import { useFieldArray, useForm } from "react-hook-form";
+import { formatShort } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import {
   LOAD_KINDS,
@@ -52,8 +53,8 @@ const asText = (
         nominalOhms: String(initial.nominalOhms),
         kind: initial.kind ?? "resistor",
         channels: initial.channels.map(({ ohms, ohmsExpandedUncertainty, network }) => ({
-          ohms: String(ohms),
-          ohmsExpandedUncertainty: String(ohmsExpandedUncertainty),
+          ohms: formatShort(ohms, 7),
+          ohmsExpandedUncertainty: formatShort(ohmsExpandedUncertainty, 7),
           network: network ?? null,
         })),
       }
