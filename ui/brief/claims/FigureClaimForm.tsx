@@ -3,10 +3,9 @@ import { useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import { NO_SETUP, type ClaimDraft, type Setup } from "@/records";
 import { byBriefNames } from "@/records/facts";
-import { ChoiceField, held, QuantityField, TextField } from "../../parts/fields";
+import { ChoiceField, held, QuantityField } from "../../parts/fields";
 import { newId as makeId } from "../../parts/newId";
 import { SaveOrCancel } from "../../parts/SaveOrCancel";
-import { SetupChoices } from "../../parts/SetupFields";
 import { errorsOf, showErrors } from "../../parts/showErrors";
 import { useKeptDraft } from "../../parts/useKeptDraft";
 import {
@@ -17,6 +16,7 @@ import {
   type ClaimTexts,
   type FigureKind,
 } from "./claimFields";
+import { MadeForFields, PrintedFields } from "./ClaimParts";
 import type { ClaimEditorProps } from "./editorProps";
 
 type Texts = { printedText: string; source: string; madeFor: Setup; texts: ClaimTexts };
@@ -77,17 +77,10 @@ export function FigureClaimForm({
   return (
     <form onSubmit={(event) => void onSubmit(event)} noValidate aria-label="Claim">
       <Grid gap={3.5}>
-        <TextField
-          label="As printed"
-          field={register("printedText")}
-          error={errors.printedText}
-          help="word for word"
-        />
-        <TextField
-          label="Source"
-          field={register("source")}
-          error={errors.source}
-          help="brochure, manual, badge; with the page"
+        <PrintedFields
+          printedText={register("printedText")}
+          source={register("source")}
+          errors={errors}
         />
         <Grid templateColumns="1fr 1fr" gap={3.5}>
           {CLAIM_FORMS[kind].fields.map((field) =>
@@ -111,18 +104,9 @@ export function FigureClaimForm({
               />
             ),
           )}
-          <SetupChoices
-            id="made-for"
-            details={details}
-            channelCount={channelCount}
-            setup={madeFor}
-            unsaid="as supplied"
+          <MadeForFields
+            {...{ details, channelCount, madeFor }}
             onChange={(to) => setValue("madeFor", to)}
-          />
-          <TextField
-            label="Other conditions"
-            field={held(madeFor.other, (other) => setValue("madeFor", { ...madeFor, other }))}
-            placeholder="as supplied"
           />
         </Grid>
         <SaveOrCancel

@@ -14,13 +14,13 @@ import {
 } from "@/records";
 import { byBriefNames } from "@/records/facts";
 import { BURST_LABELS } from "@/core/signal";
-import { SetupChoices } from "../../parts/SetupFields";
 import { impliedUnit } from "../../parts/impliedUnit";
 import { newId as makeId } from "../../parts/newId";
 import { SaveOrCancel } from "../../parts/SaveOrCancel";
+import { MadeForFields, PrintedFields } from "./ClaimParts";
 import type { ClaimEditorProps } from "./editorProps";
 import { errorsOf, showErrors } from "../../parts/showErrors";
-import { ChoiceField, held, QuantityField, TextField } from "../../parts/fields";
+import { ChoiceField, QuantityField } from "../../parts/fields";
 import { useKeptDraft } from "../../parts/useKeptDraft";
 
 type PowerClaimFormProps = Omit<ClaimEditorProps, "claim"> & {
@@ -128,17 +128,10 @@ export function PowerClaimForm({
   return (
     <form onSubmit={onSubmit} noValidate aria-label="Claim">
       <Grid gap={3.5}>
-        <TextField
-          label="As printed"
-          field={register("printedText")}
-          error={errors.printedText}
-          help="word for word"
-        />
-        <TextField
-          label="Source"
-          field={register("source")}
-          error={errors.source}
-          help="brochure, manual, badge; with the page"
+        <PrintedFields
+          printedText={register("printedText")}
+          source={register("source")}
+          errors={errors}
         />
         <Grid templateColumns="1fr 1fr" gap={3.5}>
           <ChoiceField
@@ -205,18 +198,11 @@ export function PowerClaimForm({
             error={errors.bandHighHz}
             unit="Hz"
           />
-          <SetupChoices
-            id="made-for"
-            details={details}
-            channelCount={1}
-            setup={madeFor}
-            unsaid="as supplied"
+          <MadeForFields
+            {...{ details, madeFor }}
+            // A bridged power says so by its kind.
+            channelCount={powerKind === "bridged" ? 1 : channelCount}
             onChange={setMadeFor}
-          />
-          <TextField
-            label="Other conditions"
-            field={held(madeFor.other, (other) => setMadeFor({ ...madeFor, other }))}
-            placeholder="as supplied"
           />
         </Grid>
         <SaveOrCancel
