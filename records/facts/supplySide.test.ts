@@ -68,6 +68,14 @@ test("runs are distinguished by their supply; of channels the weakest counts", (
   expect(found[0].outputs[0].watts).toBeLessThan(19.4);
 });
 
+test("the supply in the box comes first wherever the Brief lists it", () => {
+  const found = measuredSupplies(
+    [swept("a", 4, 30), swept("b", 4, 45, BIG)],
+    SUPPLIES.toReversed(),
+  );
+  expect(found.map(({ name }) => name)).toEqual(["brick in the box", "32 V brick"]);
+});
+
 test("what the bigger one buys: half as much again is 1.8 dB, hardly audible", () => {
   const [difference] = supplyDifferences(
     measuredSupplies([swept("a", 4, 30), swept("b", 4, 45, BIG)], SUPPLIES),

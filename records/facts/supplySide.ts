@@ -112,7 +112,10 @@ export const measuredSupplies = (
     const name = supplyOf(run, supplies);
     if (name !== null) byName.set(name, [...(byName.get(name) ?? []), run]);
   }
-  const order = (name: string) => supplies.findIndex((supply) => supply.name === name);
+  const usual = usualSupply({ supplies });
+  // Which is in the box is a flag, whatever the order of the list.
+  const order = (name: string) =>
+    name === usual ? -1 : supplies.findIndex((supply) => supply.name === name);
   return [...byName.entries()]
     .map(([name, runs]): MeasuredSupply => {
       const outputs = outputsOf(runs);
