@@ -97,7 +97,7 @@ export type Details = InferType<typeof detailsSchema>;
 export type Supply = Details["supplies"][number];
 /** What of them tells how an amplifier can be set up; the inputs are not known of one from before they were asked for. */
 export type SetupDetails = Pick<Details, "supplies" | "switches"> &
-  Partial<Pick<Details, "inputs">>;
+  Partial<Pick<Details, "inputs" | "terminals">>;
 
 /** Watts that the labels of a supply promise together: volts times amperes, or the watts themselves. Null where they do not say. */
 export const supplyWatts = ({

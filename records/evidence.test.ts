@@ -49,3 +49,14 @@ test("into a loudspeaker it is a loudspeaker's reading whatever took it; a react
   expect(into({ loadKind: "resistor bank" })).toEqual(into({}));
   expect(into({ setup: { ...NO_SETUP, warmth: "warm" } }).isWarm).toBe(true);
 });
+
+test("the channels driven are those that are said, or all that were recorded where as many were driven", () => {
+  const run = runOf([100, 90]);
+  const of = (change: Partial<typeof run.conditions>) =>
+    runEvidence({ ...run, conditions: { ...run.conditions, ...change } }).driven;
+  expect(of({})).toEqual([0, 1]);
+  expect(of({ channelsDriven: 5 })).toBeUndefined();
+  expect(of({ channelsDriven: 5, setup: { ...NO_SETUP, driven: [4, 0, 1, 2, 3] } })).toEqual([
+    0, 1, 2, 3, 4,
+  ]);
+});

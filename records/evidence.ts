@@ -65,6 +65,19 @@ const drivenPlaces = ({
   });
 };
 
+/** Which channels were driven: as it is said, else all that were recorded where as many were driven. */
+const drivenOf = ({
+  conditions: { setup, channels, channelsDriven },
+}: Pick<Run, "conditions">): Pick<Evidence, "driven"> => {
+  const said = setup?.driven ?? [];
+  if (said.length > 0) return { driven: said.toSorted(ascending) };
+  return channels.length === channelsDriven
+    ? { driven: channels.map(({ channelIndex }) => channelIndex).toSorted(ascending) }
+    : {};
+};
+
+const ascending = (one: number, other: number): number => one - other;
+
 /** What of a kept run the judge goes by: its conditions and findings, without its pictures. */
 export const runEvidence = (run: Omit<Run, "remarks">): Evidence => {
   const { conditions, result } = run;
@@ -82,6 +95,7 @@ export const runEvidence = (run: Omit<Run, "remarks">): Evidence => {
       numberIn(conditions.settings, "warmUpMinutes") !== null ||
       conditions.setup?.warmth === "warm",
     ...(conditions.loadKind === "reactive network" && { isReactive: true as const }),
+    ...drivenOf(run),
     ...(conditions.set && { setId: conditions.set.id }),
     // @see asSetUp, which names them as the Brief does.
     supply: "",

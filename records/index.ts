@@ -163,6 +163,7 @@ export {
   NO_SETUP,
   printedAsSetup,
   setupSchema,
+  OUTPUT_TERMINALS,
   WARMTHS,
   type Positions,
   type Setup,

@@ -8,6 +8,9 @@ export const CONNECTIONS = ["normal", "bridged", "parallel"] as const;
 /** Whether it had been driven before the reading; empty where that was not recorded. */
 export const WARMTHS = ["", "cold", "warm"] as const;
 
+/** Whether an output stands at earth on one side; empty where that was not recorded. */
+export const OUTPUT_TERMINALS = ["", "one side at earth", "floating"] as const;
+
 const MOST_CHANNELS = 16;
 const MOST_SWITCHES = 24;
 const MOST_LETTERS = 200;
@@ -61,6 +64,10 @@ export const setupSchema = object({
     .oneOf([...WARMTHS])
     .defined()
     .default(""),
+  terminals: string()
+    .oneOf([...OUTPUT_TERMINALS])
+    .defined()
+    .default(""),
   /** "230 V, 50 Hz" */
   mains: text(),
   /** Anything else that was not standard, such as "cover off". */
@@ -78,6 +85,7 @@ export const NO_SETUP: Setup = {
   connection: "normal",
   driven: [],
   warmth: "",
+  terminals: "",
   mains: "",
   other: "",
 };

@@ -139,6 +139,9 @@ const takenUnder = (
   ...(conditions.unrecorded && { unrecorded: conditions.unrecorded }),
   ...(conditions.connection && { connection: conditions.connection }),
   ...(conditions.input && { input: conditions.input }),
+  ...(conditions.drivenChannels && {
+    driven: conditions.drivenChannels.toSorted((a, b) => a - b),
+  }),
   ...(conditions.loadKind === "reactive network" && { isReactive: true as const }),
 });
 

@@ -27,10 +27,18 @@ const countsOf = ({ claims, channelCount }: PlanFacts): number[] =>
     ascending,
   );
 
-/** Kinds of run that are made for claims, with how many channels are driven in each. */
+/** What plans call two outputs with one load between them. */
+const BRIDGED = "bridged";
+
+/** Kinds of run that are made for claims, with how many channels are driven in each; a bridge drives its pairs. */
 const columnsOf = (facts: PlanFacts): { kind: RunKind; channelsDriven: number }[] =>
   RUN_KIND_NAMES.flatMap((kind) => {
-    const { madeFor } = RUN_KINDS[kind].plan;
+    const { isBridged, plan } = RUN_KINDS[kind];
+    if (isBridged)
+      return facts.hasBridging && facts.channelCount > 1
+        ? [{ kind, channelsDriven: Math.floor(facts.channelCount / 2) }]
+        : [];
+    const { madeFor } = plan;
     if (madeFor === undefined) return [];
     const counts = madeFor === "each-claim" ? countsOf(facts) : [facts.channelCount];
     return counts.map((channelsDriven) => ({ kind, channelsDriven }));
@@ -51,7 +59,9 @@ export const planMatrix = (facts: PlanFacts): MatrixRow[] => {
         kind,
         channelsDriven,
         loadOhms,
-        setting,
+        setting: RUN_KINDS[kind].isBridged
+          ? [setting, BRIDGED].filter(Boolean).join(", ")
+          : setting,
         isClaimed:
           RUN_KINDS[kind].plan.madeFor === "each-claim" &&
           facts.claims.some(

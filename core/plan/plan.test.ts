@@ -271,6 +271,22 @@ describe("the matrix of what can be measured", () => {
       ]);
   });
 
+  test("where outputs can be bridged there is a column for it, on every setting", () => {
+    const bridged = planMatrix({ ...given, hasBridging: true, channelCount: 4 });
+    for (const { setting, cells } of bridged)
+      expect(cells.filter(({ kind }) => kind === "bridged")).toEqual([
+        expect.objectContaining({
+          channelsDriven: 2,
+          setting: setting === "" ? "bridged" : `${setting}, bridged`,
+        }),
+      ]);
+    const [run] = proposePlan({ ...given, hasBridging: true }, "everything").filter(
+      ({ kind }) => kind === "bridged",
+    );
+    const cells = planMatrix({ ...given, hasBridging: true }).flatMap((row) => row.cells);
+    expect(cells.some((cell) => isInCell(run, cell))).toBe(true);
+  });
+
   test("marks what claims name, and nothing else", () =>
     expect(rows.flatMap(({ cells }) => cells).filter(({ isClaimed }) => isClaimed)).toEqual([
       { kind: "power-sweep", loadOhms: 8, channelsDriven: 2, setting: "", isClaimed: true },

@@ -103,11 +103,12 @@ export const settingOf = ({ supply, setting }: Pick<Evidence, "supply" | "settin
 export const AS_SUPPLIED: MadeFor = { supply: "", setting: "", connection: "normal" };
 
 /** Whether it names neither a supply nor a switch nor a connection nor an input. */
-export const isAsSupplied = ({ supply, setting, connection, input }: MadeFor): boolean =>
+export const isAsSupplied = ({ supply, setting, connection, input, driven }: MadeFor): boolean =>
   supply === AS_SUPPLIED.supply &&
   setting === AS_SUPPLIED.setting &&
   connection === AS_SUPPLIED.connection &&
-  input === undefined;
+  input === undefined &&
+  driven === undefined;
 
 /** How the outputs of a run were joined. */
 export const connectionOf = ({
@@ -134,7 +135,16 @@ export const matchMadeFor = (asked: MadeFor, evidence: Evidence): ConditionMatch
           },
         ]),
     ...matchInput(asked, evidence),
+    ...matchWhich(asked, evidence),
   ];
+};
+
+/** Only a claim that names its channels asks for those and no others. */
+const matchWhich = ({ driven: asked }: MadeFor, { driven: was }: Evidence): ConditionMatch[] => {
+  if (asked === undefined) return [];
+  const condition = "which-channels" as const;
+  if (was === undefined) return [{ condition, asked, was: null, match: "unknown" }];
+  return [{ condition, asked, was, match: asked.join() === was.join() ? "same" : "different" }];
 };
 
 /** Only a claim that names an input asks for one. */

@@ -201,3 +201,16 @@ test("more channels driven than the claim asks do not hide a reading that is inc
   expect(beside.outcome).toBe("too-close");
   expect(beside.finding?.evidence.id).toBe(two.id);
 });
+
+describe("a claim that names its channels", () => {
+  const claim = madeFor({ driven: [0, 1] });
+
+  test("is judged by a run of those channels only", () => {
+    expect(verdict(claim, sweep([60, 60], { driven: [0, 1] })).outcome).toBe("met");
+    expect(verdict(claim, sweep([60, 60], { driven: [2, 3] })).evidence[0].why).toMatchObject({
+      code: "other-condition",
+      match: { condition: "which-channels" },
+    });
+    expect(verdict(claim, sweep([60, 60])).evidence[0].why).toMatchObject({ code: "not-recorded" });
+  });
+});

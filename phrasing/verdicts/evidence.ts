@@ -1,14 +1,15 @@
 import { RUN_KINDS } from "@/core/run";
 import { formatHertz, formatSignificant } from "@/core/units";
-import type {
-  BudgetLine,
-  BudgetSource,
-  ConditionMatch,
-  Connection,
-  Contradiction,
-  EvidenceReason,
-  EvidenceSource,
-  RunDifference,
+import {
+  channelLetter,
+  type BudgetLine,
+  type BudgetSource,
+  type ConditionMatch,
+  type Connection,
+  type Contradiction,
+  type EvidenceReason,
+  type EvidenceSource,
+  type RunDifference,
 } from "@/core/verdict";
 import { channelsDrivenText, listed } from "../numbers";
 import { claimFindingText } from "./quantity";
@@ -41,6 +42,13 @@ export const CONNECTION_NAMES: Readonly<Record<Connection, string>> = {
   parallel: "in parallel",
 };
 
+const channelsText = (places: readonly number[]): string =>
+  `${listed(places.map(channelLetter))} driven`;
+
+/** A condition in words, or that it was not recorded. */
+const orUnrecorded = <T>(was: T | null, name: string, words: (was: T) => string): string =>
+  was === null ? `${name} not recorded` : words(was);
+
 const LOAD_NAMES = {
   "dummy-load": "dummy load",
   "reactive-load": "reactive load",
@@ -62,7 +70,7 @@ export const conditionTexts = (match: ConditionMatch): { asked: string; was: str
     case "level":
       return {
         asked: `${formatSignificant(match.asked, 3)} W`,
-        was: match.was === null ? "level not recorded" : `${formatSignificant(match.was, 3)} W`,
+        was: orUnrecorded(match.was, "level", (was) => `${formatSignificant(was, 3)} W`),
       };
     case "setting":
     case "supply":
@@ -73,7 +81,12 @@ export const conditionTexts = (match: ConditionMatch): { asked: string; was: str
     case "input":
       return {
         asked: `the ${match.asked} input`,
-        was: match.was === null ? "input not recorded" : `the ${match.was} input`,
+        was: orUnrecorded(match.was, "input", (was) => `the ${was} input`),
+      };
+    case "which-channels":
+      return {
+        asked: channelsText(match.asked),
+        was: orUnrecorded(match.was, "channels", channelsText),
       };
     case "connection":
       return { asked: CONNECTION_NAMES[match.asked], was: CONNECTION_NAMES[match.was] };
@@ -90,6 +103,7 @@ const DIFFERENCES: Record<ConditionMatch["condition"], string> = {
   setting: "another setting",
   supply: "another supply",
   input: "another input",
+  "which-channels": "other channels driven",
   connection: "another connection",
   source: "a load that is not resistive, which is only indicative",
 };
@@ -99,6 +113,7 @@ const UNRECORDED: Readonly<Partial<Record<ConditionMatch["condition"], string>>>
   supply: "the supply",
   setting: "the position of the switches",
   input: "the input",
+  "which-channels": "which channels were driven",
 };
 
 /** Why a run is not evidence of a claim, or leaves it open. */

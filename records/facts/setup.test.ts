@@ -9,6 +9,7 @@ import {
   madeForWords,
   namedSetup,
   setupChoices,
+  setupFacts,
   setupFromText,
   setupOfRun,
   supplyNamed,
@@ -193,4 +194,14 @@ test("the chain names the supply, and only what is not as supplied", () => {
   expect(chosenSetup({ ...usual, supply: null }, details)).toContain("not recorded");
   expect(chosenSetup(usual, ONE_OF_A_KIND)).toBe("");
   expect(chosenSetup(usual, { ...ONE_OF_A_KIND, switches: details.switches })).toBe("as supplied");
+});
+
+test("an output stands to earth as the Brief says, which is shown only where a reading differs", () => {
+  const earthed = { ...details, terminals: "one side is earth" as const };
+  const setup = usualSetup(earthed);
+  expect(setup.terminals).toBe("one side at earth");
+  const labels = (terminals: Setup["terminals"]) =>
+    setupFacts({ ...setup, terminals }, earthed).map(([label]) => label);
+  expect(labels("one side at earth")).not.toContain("Terminals");
+  expect(labels("floating")).toContain("Terminals");
 });

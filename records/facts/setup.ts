@@ -61,9 +61,20 @@ export const setupChoices = (details: Known): ChoosableSetup => {
   };
 };
 
+/** How the terminals of the Brief stand to earth. */
+const OUTPUT_OF: Readonly<Record<Details["terminals"], Setup["terminals"]>> = {
+  "not known": "",
+  "one side is earth": "one side at earth",
+  "bridge-tied": "floating",
+};
+
+const usualTerminals = ({ terminals = "not known" }: Known): Setup["terminals"] =>
+  OUTPUT_OF[terminals];
+
 /** The amplifier as supplied, every switch in its usual position. */
 export const usualSetup = (details: Known): Setup => ({
   ...NO_SETUP,
+  terminals: usualTerminals(details),
   supply: usualSupply(details),
   switches: Object.fromEntries(
     setupChoices(details).switches.map(({ name, positions }) => [name, positions[0]]),
@@ -133,13 +144,14 @@ export const madeForText = (madeFor: Setup, details: Known): string =>
 
 /** All that a claim names of what it is made for, though it be the default: "48 V brick, soft clip: on, balanced input". */
 export const madeForWords = (madeFor: Setup, details: Known): string => {
-  const { supply, switches, other, connection, input } = byBriefNames(madeFor, details);
+  const { supply, switches, other, connection, input, driven } = byBriefNames(madeFor, details);
   return [
     supply,
     ...Object.entries(switches).map(([name, position]) => `${name}: ${position}`),
     other,
     connection === "normal" ? "" : connection,
     input && `${input} input`,
+    driven.length > 0 && `channels ${driven.map(channelLetter).join(", ")}`,
   ]
     .filter(Boolean)
     .join(", ");
@@ -188,6 +200,7 @@ export const setupFacts = (
     ["Driven", setup.driven.map(channelLetter).join(", ")],
     ["Input", setup.input],
     ["Level control", setup.levelControl],
+    ["Terminals", setup.terminals === usualTerminals(details) ? "" : setup.terminals],
     ["Warm-up", setup.warmth],
     ["Mains", setup.mains],
     ["Other", setup.other],
@@ -324,6 +337,7 @@ export const madeForOf = (setup: Setup, details: Known): MadeFor => {
     setting: settingParts(named, details).join(", "),
     connection: named.connection,
     ...(isChoice && { input: named.input }),
+    ...(named.driven.length > 0 && { driven: named.driven.toSorted((a, b) => a - b) }),
     ...(namesSetting(named) && { namesSetting: true as const }),
   };
 };

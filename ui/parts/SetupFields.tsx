@@ -1,5 +1,5 @@
 import { CONNECTION_NAMES } from "@/phrasing";
-import { CONNECTIONS, WARMTHS, type SetupDetails, type Setup } from "@/records";
+import { CONNECTIONS, OUTPUT_TERMINALS, WARMTHS, type SetupDetails, type Setup } from "@/records";
 import { setupChoices, usualSetup } from "@/records/facts";
 import { ChoiceField, held, TextField } from "./fields";
 
@@ -99,6 +99,14 @@ export function SetupTexts({
           onChange({ ...setup, warmth: warmth as Setup["warmth"] }),
         )}
         choices={WARMTHS.map((value) => ({ value, label: value || "not recorded" }))}
+      />
+      <ChoiceField
+        id={`${id}-terminals`}
+        label="Output terminals"
+        field={held(setup.terminals, (terminals) =>
+          onChange({ ...setup, terminals: terminals as Setup["terminals"] }),
+        )}
+        choices={OUTPUT_TERMINALS.map((value) => ({ value, label: value || "not recorded" }))}
       />
       <TextField
         id={`${id}-mains`}

@@ -1,5 +1,7 @@
+import { useState } from "react";
 import type { FieldError, UseFormRegisterReturn } from "react-hook-form";
-import type { Setup } from "@/records";
+import { channelLetter } from "@/core/verdict";
+import { drivenIn, type Setup } from "@/records";
 import { held, TextField } from "../../parts/fields";
 import { SetupChoices } from "../../parts/SetupFields";
 import type { ClaimEditorProps } from "./editorProps";
@@ -42,6 +44,7 @@ export function MadeForFields({
   madeFor: Setup;
   onChange(madeFor: Setup): void;
 }) {
+  const [typed, setTyped] = useState(() => madeFor.driven.map(channelLetter).join(", "));
   return (
     <>
       <SetupChoices
@@ -50,6 +53,24 @@ export function MadeForFields({
         setup={madeFor}
         unsaid="as supplied"
       />
+      {channelCount > 1 && (
+        <TextField
+          id="made-for-channels"
+          label="Which channels"
+          field={held(typed, (text) => {
+            setTyped(text);
+            const driven = drivenIn(text, channelCount);
+            if (driven || text.trim() === "")
+              onChange({ ...madeFor, driven: [...(driven?.places ?? [])] });
+          })}
+          error={
+            typed.trim() === "" || drivenIn(typed, channelCount)?.places.length
+              ? undefined
+              : "Enter channels, such as A, B, or leave it empty."
+          }
+          placeholder="any"
+        />
+      )}
       <TextField
         label="Other conditions"
         field={held(madeFor.other, (other) => onChange({ ...madeFor, other }))}
