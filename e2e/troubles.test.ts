@@ -149,7 +149,9 @@ describe("without the server", () => {
     const { driver, port } = await orphaned("brief");
     await press(driver, "Add a claim");
     await fill(driver, ["Claim", "Power"], "55");
-    await driver.findElement(By.css("[aria-label^='What is']")).click();
+    const word = await driver.findElement(By.css("[aria-label^='What is']"));
+    await driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", word);
+    await word.click();
     await shows(driver, UNFETCHED);
     await press(driver, "Try again");
     await shows(driver, UNFETCHED);
