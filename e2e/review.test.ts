@@ -271,7 +271,6 @@ test("record and run are as their own published schemas have them", async () => 
   const isRun = ajv.compile(schema("run-2.schema.json"));
   for (const whole of [true, false]) {
     const record = recordOf(unpacked(await zipFrom(from, whole)));
-    // Asked for before anything is looked at: that takes longer than a connection is kept open for.
     const runs: unknown[] = [];
     for (const { id: runId } of record.runs)
       runs.push(

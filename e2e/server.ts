@@ -5,6 +5,10 @@ import { resolve } from "node:path";
 const ROOT = resolve(__dirname, "..");
 const PATIENCE_MS = 60_000;
 
+// A test that works through what it fetched lets its connection idle; a server that closes it meanwhile
+// (after 5 s as it comes) makes the next fetch fail on a slow machine.
+const KEEP_ALIVE_MS = 10 * 60_000;
+
 export type Server = { url: string; kill(signal: NodeJS.Signals): Promise<void> };
 
 const freePort = (): Promise<number> =>
@@ -27,7 +31,16 @@ export const startServer = async (
   const url = `http://127.0.0.1:${port}`;
   const child = spawn(
     process.execPath,
-    ["node_modules/next/dist/bin/next", "start", "--hostname", "127.0.0.1", "--port", String(port)],
+    [
+      "node_modules/next/dist/bin/next",
+      "start",
+      "--hostname",
+      "127.0.0.1",
+      "--port",
+      String(port),
+      "--keepAliveTimeout",
+      String(KEEP_ALIVE_MS),
+    ],
     {
       cwd: ROOT,
       env: { ...process.env, NODE_ENV: "production", RIMEBANK_DATA: dataFolder, ...environment },
